@@ -1,0 +1,6 @@
+/** Heat and water through the stack under the sole. */
+export * from './layer'
+export * from './sole'
+export { runProgramme, type Phase, type Programme, type RunOptions } from './programme'
+export type { LayerTrace, MarkKind, Transient } from './recorder'
+export { energyGap, layerOf, stepAt, timeHeldS, timeToReachS } from './read'

@@ -1,0 +1,46 @@
+export type LayerRole = 'cover' | 'backing' | 'resin' | 'cloth' | 'bed' | 'clapper'
+
+/** One layer of the stack under the sole, per m² of sole. */
+export interface Layer {
+  id: string
+  role: LayerRole
+  name: string
+  /** Areal mass as it lies in the room, regain water included, g/m². */
+  massGsm: number
+  thicknessMm: number
+  conductivityWmK: number
+  /** Specific heat of the dry matter, J/(kg·K). */
+  heatCapacityJkgK: number
+  /** Bound water at room humidity, % of dry mass. */
+  regainPct: number
+  /** Water sprayed or soaked in before pressing, g/m². */
+  addedWaterGsm: number
+  /** Most water it can hold besides its regain, g/m². */
+  waterCapacityGsm: number
+  vapourPasses: boolean
+  /** Temperature at the start, °C; the room's when absent. */
+  startC?: number
+}
+
+/** What lies on the board: cover (if any), the work from the sole side down, and the bed. */
+export interface Stack {
+  cover: Layer | null
+  work: Layer[]
+  bed: Layer[]
+  /** Conductance from the underside of the bed to the room, W/(m²·K). */
+  belowWm2K: number
+}
+
+export const WATER_HEAT_J_KG_K = 4186
+export const LATENT_HEAT_J_KG = 2.26e6
+export const BOILS_C = 100
+
+/**
+ * Contact conductance between layers (and sole to first layer), W/(m²·K), for a pressure in kPa:
+ * 800 at 1 kPa, rising with p^0.35, capped at 3000. Typical of cloth on cloth.
+ */
+export const contactWm2K = (pressureKPa: number): number =>
+  Math.min(3000, 800 * Math.pow(Math.max(pressureKPa, 1e-3), 0.35))
+
+/** Dry areal mass of a layer, kg/m². */
+export const dryKgM2 = (l: Layer): number => l.massGsm / 1000 / (1 + l.regainPct / 100)

@@ -1,0 +1,44 @@
+import type { LayerTrace, Transient } from './recorder'
+import type { LayerRole } from './layer'
+
+export const layerOf = (run: Transient, role: LayerRole): LayerTrace | undefined => run.layers.find(l => l.layer.role === role)
+
+/** First time at which a layer's mean reaches `wantedC`, s, interpolated between steps; null if it never does. */
+export function timeToReachS(run: Transient, trace: LayerTrace, wantedC: number): number | null {
+  for (let i = 1; i < run.steps; i++) {
+    const now = trace.meanC[i]!
+    if (now < wantedC) continue
+    const before = trace.meanC[i - 1]!
+    if (before >= wantedC) return run.timesS[i - 1]!
+    const share = (wantedC - before) / (now - before)
+    return run.timesS[i - 1]! + share * (run.timesS[i]! - run.timesS[i - 1]!)
+  }
+  return null
+}
+
+/** How long a layer's mean stands within `±withinK` of `atC`, s. */
+export function timeHeldS(run: Transient, trace: LayerTrace, atC: number, withinK: number): number {
+  let held = 0
+  for (let i = 1; i < run.steps; i++) {
+    if (Math.abs(trace.meanC[i]! - atC) <= withinK) held += run.timesS[i]! - run.timesS[i - 1]!
+  }
+  return held
+}
+
+/** Index of the last step at or before `timeS`. */
+export function stepAt(run: Pick<Transient, 'timesS' | 'steps'>, timeS: number): number {
+  let low = 0, high = run.steps - 1
+  while (low < high) {
+    const mid = (low + high + 1) >> 1
+    if (run.timesS[mid]! <= timeS) low = mid
+    else high = mid - 1
+  }
+  return low
+}
+
+/** Unaccounted energy as a share of what went through; 0 is a perfect balance. */
+export function energyGap({ energy: e }: Transient): number {
+  const net = e.topJ + e.bottomJ + e.steamJ - e.vapourOutJ
+  const through = Math.abs(e.topJ) + Math.abs(e.bottomJ) + e.steamJ + e.vapourOutJ
+  return through > 0 ? Math.abs(e.endJ - e.startJ - net) / through : 0
+}

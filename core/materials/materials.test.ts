@@ -1,0 +1,37 @@
+import { describe, expect, it } from 'vitest'
+import { BED_KINDS, COVER_KINDS, FIBRES, IRON_KINDS, RESINS, mostTrusted } from '.'
+
+describe('reference values hold together', () => {
+  it('every fibre is hurt before it is lost, and its class names a real iron stop', () => {
+    for (const f of Object.values(FIBRES)) {
+      if (f.lostC !== null) expect(f.hurtC, f.key).toBeLessThan(f.lostC)
+      expect([0, 110, 150, 200], f.key).toContain(f.classC)
+    }
+  })
+  it('every resin melts before the middle of its window', () => {
+    for (const r of Object.values(RESINS)) {
+      expect(r.meltC[0], r.key).toBeLessThan(r.meltC[1])
+      expect((r.windowC[0] + r.windowC[1]) / 2, r.key).toBeGreaterThan(r.meltC[0])
+    }
+  })
+  it('an iron bears down with its own weight over its bearing area', () => {
+    for (const i of Object.values(IRON_KINDS)) {
+      if (i.massKg === null) continue
+      const kPa = (i.massKg * 9.81) / (i.bearingCm2 * 1e-4) / 1000
+      expect(i.weightKPa, i.key).toBeCloseTo(kPa, 1)
+    }
+  })
+  it('densities of covers and beds are those of cloth, felt, film or wood', () => {
+    const layers = [...Object.values(COVER_KINDS), ...Object.values(BED_KINDS).flatMap(b => b.layers)]
+    for (const l of layers) {
+      const kgM3 = l.massGsm / l.thicknessMm
+      expect(kgM3, l.name).toBeGreaterThan(80)
+      expect(kgM3, l.name).toBeLessThan(1500)
+    }
+  })
+})
+
+it('the most trusted known value wins and says where it is from', () => {
+  expect(mostTrusted([undefined, 'measured'], [142, 'maker'], [150, 'typical'])).toEqual({ value: 142, origin: 'maker' })
+  expect(mostTrusted<number>([null, 'measured'])).toBeUndefined()
+})
