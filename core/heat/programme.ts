@@ -37,7 +37,7 @@ export interface RunOptions extends Partial<GridOptions> {
   airWm2K?: number
 }
 
-const MIN_STEP_S = 0.01, MAX_STEP_S = 0.25, WANTED_CHANGE_K = 2
+const MIN_STEP_S = 0.01, MAX_STEP_S = 0.3, WANTED_CHANGE_K = 3
 /** Layers lying loose on each other touch at about this pressure, kPa. */
 const LOOSE_KPA = 0.05
 
@@ -47,7 +47,7 @@ const clapperLayer = (): Layer => ({
 
 /**
  * Runs a programme on a stack and records every layer against time.
- * Steps are implicit, so their length (0.01–0.25 s) is chosen for error: aimed at 2 K a step.
+ * Steps are implicit, so their length (0.01–0.3 s) is chosen for error: aimed at 3 K a step.
  * @returns times (s), sole (°C), temperatures (°C) and water (g/m²) of each layer, marks and the energy ledger
  */
 export function runProgramme(stack: Stack, programme: Programme, options: RunOptions = {}): Transient {
@@ -100,7 +100,7 @@ export function runProgramme(stack: Stack, programme: Programme, options: RunOpt
       cellSteps += grid.count
       recorder.record(timeS, sole ? x.topC : NaN, pressureKPa, grid)
       const grow = change > 0 ? WANTED_CHANGE_K * scale / change : 2
-      dt = Math.min(MAX_STEP_S * scale, Math.max(MIN_STEP_S * scale, step * Math.min(1.5, Math.max(0.5, grow))))
+      dt = Math.min(MAX_STEP_S * scale, Math.max(MIN_STEP_S * scale, step * Math.min(2, Math.max(0.5, grow))))
     }
   }
 

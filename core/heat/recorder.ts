@@ -36,11 +36,11 @@ export interface Transient {
 export function createRecorder(tracked: Layer[]) {
   let room = 1024, steps = 0
   let timesS = new Float64Array(room), soleC = new Float32Array(room), pressureKPa = new Float32Array(room)
-  const width = tracked.length
-  let mean = new Float32Array(room * width), hottest = new Float32Array(room * width), water = new Float32Array(room * width)
+  const column = () => tracked.map(() => new Float32Array(room))
+  let mean = column(), hottest = column(), water = column()
   const marks: Transient['marks'] = []
   let known: Grid | null = null
-  let place = new Int32Array(width)
+  let place = new Int32Array(tracked.length)
 
   function grow(): void {
     room *= 2
@@ -48,9 +48,7 @@ export function createRecorder(tracked: Layer[]) {
     timesS = wider(timesS, new Float64Array(room))
     soleC = wider(soleC, new Float32Array(room))
     pressureKPa = wider(pressureKPa, new Float32Array(room))
-    mean = wider(mean, new Float32Array(room * width))
-    hottest = wider(hottest, new Float32Array(room * width))
-    water = wider(water, new Float32Array(room * width))
+    ;[mean, hottest, water] = [mean, hottest, water].map(all => all.map(from => wider(from, new Float32Array(room)))) as [Float32Array<ArrayBuffer>[], Float32Array<ArrayBuffer>[], Float32Array<ArrayBuffer>[]]
   }
 
   function record(timeS: number, sole: number, kPa: number, grid: Grid): void {
@@ -62,40 +60,34 @@ export function createRecorder(tracked: Layer[]) {
     timesS[steps] = timeS
     soleC[steps] = sole
     pressureKPa[steps] = kPa
-    for (let l = 0; l < width; l++) {
-      const at = steps * width + l
+    const { tC, dxM, waterKg, first } = grid
+    for (let l = 0; l < place.length; l++) {
       const p = place[l]!
       if (p < 0) {
-        mean[at] = mean[at - width]!
-        hottest[at] = hottest[at - width]!
-        water[at] = water[at - width]!
+        for (const of of [mean, hottest, water]) of[l]![steps] = of[l]![steps - 1]!
         continue
       }
-      let sum = 0, span = 0, high = -Infinity, kg = 0
-      for (let c = grid.first[p]!; c < grid.first[p + 1]!; c++) {
-        const t = grid.tC[c]!
-        sum += t * grid.dxM[c]!
-        span += grid.dxM[c]!
+      const end = first[p + 1]!
+      let sum = 0, span = 0, high = -1e9, kg = 0
+      for (let c = first[p]!; c < end; c++) {
+        const t = tC[c]!, dx = dxM[c]!
+        sum += t * dx
+        span += dx
         if (t > high) high = t
-        kg += grid.waterKg[c]!
+        kg += waterKg[c]!
       }
-      mean[at] = sum / span
-      hottest[at] = high
-      water[at] = kg * 1000
+      mean[l]![steps] = sum / span
+      hottest[l]![steps] = high
+      water[l]![steps] = kg * 1000
     }
     steps++
   }
 
-  const column = (from: Float32Array, l: number): Float32Array => {
-    const out = new Float32Array(steps)
-    for (let s = 0; s < steps; s++) out[s] = from[s * width + l]!
-    return out
-  }
-
   function finish(energy: Energy, cellSteps: number): Transient {
+    const cut = <T extends Float32Array | Float64Array>(a: T): T => a.subarray(0, steps) as T
     return {
-      timesS: timesS.slice(0, steps), soleC: soleC.slice(0, steps), pressureKPa: pressureKPa.slice(0, steps),
-      layers: tracked.map((layer, l) => ({ layer, meanC: column(mean, l), hottestC: column(hottest, l), waterGsm: column(water, l) })),
+      timesS: cut(timesS), soleC: cut(soleC), pressureKPa: cut(pressureKPa),
+      layers: tracked.map((layer, l) => ({ layer, meanC: cut(mean[l]!), hottestC: cut(hottest[l]!), waterGsm: cut(water[l]!) })),
       marks, energy, steps, cellSteps,
     }
   }

@@ -52,58 +52,81 @@ export function createSolver(grid: Grid, ledger: Ledger = { topJ: 0, bottomJ: 0,
   const { tC, waterKg, dryCapacity, waterMaxKg, permeable, dxM } = grid
   const old = new Float64Array(n), gain = new Float64Array(n), right = new Float64Array(n)
   const made = new Float64Array(n), rising = new Float64Array(n)
+  let boiling = false
   const mode = new Uint8Array(n), sealedAbove = new Uint8Array(n)
   for (let i = 1; i < n; i++) sealedAbove[i] = sealedAbove[i - 1] || !permeable[i - 1] ? 1 : 0
-  const joint = new Float64Array(n)
-  const halfR = new Float64Array(n)
+  const joint = new Float64Array(n), contactR = new Float64Array(n)
+  /** Resistance of each whole cell, and from the place where its temperature stands to its upper and lower face, m²K/W. */
+  const wholeR = new Float64Array(n), upR = new Float64Array(n), downR = new Float64Array(n)
+  const waterAtBoil = new Float64Array(n)
   grid.layers.forEach((layer, l) => {
-    for (let c = grid.first[l]!; c < grid.first[l + 1]!; c++) halfR[c] = dxM[c]! / 2 / layer.conductivityWmK
+    for (let c = grid.first[l]!; c < grid.first[l + 1]!; c++) wholeR[c] = dxM[c]! / layer.conductivityWmK
   })
+  for (let i = 0; i < n; i++) upR[i] = downR[i] = wholeR[i]! / 2
 
   function setContact(wm2K: number): void {
-    for (let c = 0; c < n - 1; c++) joint[c] = 1 / (halfR[c]! + halfR[c + 1]!)
-    for (let l = 1; l < grid.layers.length; l++) {
-      const c = grid.first[l]! - 1
-      joint[c] = 1 / (halfR[c]! + 1 / wm2K + halfR[c + 1]!)
-    }
+    for (let l = 1; l < grid.layers.length; l++) contactR[grid.first[l]! - 1] = 1 / wm2K
+    for (let c = 0; c < n - 1; c++) joint[c] = 1 / (downR[c]! + contactR[c]! + upR[c + 1]!)
   }
   setContact(800)
 
-  const faceWm2K = (wm2K: number, cell: number): number => wm2K > 0 ? 1 / (1 / wm2K + halfR[cell]!) : 0
+  /**
+   * Puts the 100 °C of a boiling cell where its drying front stands: as its water goes, the front moves from its
+   * hotter face through the cell. This makes the glue line's time second order in the cell size.
+   */
+  function placeFronts(): void {
+    for (let i = 0; i < n; i++) {
+      let above = 0.5
+      if (mode[i] === BOILING && waterAtBoil[i]! > NO_WATER_KG) {
+        const gone = 1 - Math.min(1, waterKg[i]! / waterAtBoil[i]!)
+        const fromTop = i === 0 || (i < n - 1 && tC[i - 1]! >= tC[i + 1]!)
+        above = Math.min(0.98, Math.max(0.02, fromTop ? gone : 1 - gone))
+      }
+      const wanted = wholeR[i]! * above
+      if (upR[i] === wanted) continue
+      upR[i] = wanted
+      downR[i] = wholeR[i]! - wanted
+      if (i > 0) joint[i - 1] = 1 / (downR[i - 1]! + contactR[i - 1]! + wanted)
+      if (i < n - 1) joint[i] = 1 / (downR[i]! + contactR[i]! + upR[i + 1]!)
+    }
+  }
 
   /** Solves for all temperatures with the present modes; Thomas algorithm. */
   function solve(dt: number, top: number, topC: number, bottom: number, bottomC: number): void {
+    const perS = 1 / dt
+    const last = n - 1
+    let up = top, g = 0, r = topC
     for (let i = 0; i < n; i++) {
-      const up = i > 0 ? joint[i - 1]! : top
-      const down = i < n - 1 ? joint[i]! : bottom
-      let a: number, b: number, c: number, d: number
+      const down = i < last ? joint[i]! : bottom
       if (mode[i] === BOILING) {
-        a = 0; b = 1; c = 0; d = BOILS_C
+        g = 0
+        r = BOILS_C
       } else {
-        a = i > 0 ? -up : 0
-        c = i < n - 1 ? -down : 0
-        const wet = dryCapacity[i]! + waterKg[i]! * CPW
-        if (mode[i] === DRYING) {
-          b = dryCapacity[i]! / dt + up + down
-          d = (dryCapacity[i]! * BOILS_C - wet * (BOILS_C - old[i]!) - waterKg[i]! * L) / dt
+        const dry = dryCapacity[i]!, kg = waterKg[i]!
+        const wet = dry + kg * CPW
+        let b = up + down, d: number
+        if (mode[i] === FREE) {
+          b += wet * perS
+          d = wet * perS * old[i]!
         } else {
-          b = wet / dt + up + down
-          d = wet / dt * old[i]!
+          b += dry * perS
+          d = (dry * BOILS_C - wet * (BOILS_C - old[i]!) - kg * L) * perS
         }
-        if (i === 0) d += top * topC
-        if (i === n - 1) d += bottom * bottomC
+        if (i === last) d += bottom * bottomC
+        const m = 1 / (b - up * g)
+        r = (d + up * r) * m
+        g = i < last ? down * m : 0
       }
-      if (i === 0) {
-        gain[0] = c / b
-        right[0] = d / b
-      } else {
-        const m = 1 / (b - a * gain[i - 1]!)
-        gain[i] = c * m
-        right[i] = (d - a * right[i - 1]!) * m
-      }
+      gain[i] = g
+      right[i] = r
+      up = down
     }
-    tC[n - 1] = right[n - 1]!
-    for (let i = n - 2; i >= 0; i--) tC[i] = right[i]! - gain[i]! * tC[i + 1]!
+    let t = right[last]!
+    tC[last] = t
+    for (let i = last - 1; i >= 0; i--) {
+      t = right[i]! + gain[i]! * t
+      tC[i] = t
+    }
   }
 
   /** Heat that a boiling cell has left over after reaching 100 °C, J/m². */
@@ -114,40 +137,52 @@ export function createSolver(grid: Grid, ledger: Ledger = { topJ: 0, bottomJ: 0,
   }
 
   function step(dt: number, x: Exposure): number {
-    const top = faceWm2K(x.topWm2K, 0), bottom = faceWm2K(x.bottomWm2K, n - 1)
-    old.set(tC)
-    for (let i = 0; i < n; i++) if (waterKg[i]! <= NO_WATER_KG || mode[i] === DRYING) mode[i] = FREE
+    if (boiling) placeFronts()
+    boiling = false
+    const { topC, bottomC } = x
+    const top = x.topWm2K > 0 ? 1 / (1 / x.topWm2K + upR[0]!) : 0
+    const bottom = x.bottomWm2K > 0 ? 1 / (1 / x.bottomWm2K + downR[n - 1]!) : 0
+    for (let i = 0; i < n; i++) {
+      old[i] = tC[i]!
+      if (mode[i] !== FREE && (waterKg[i]! <= NO_WATER_KG || mode[i] === DRYING)) mode[i] = FREE
+    }
     for (let sets = 0; sets < MAX_SETS; sets++) {
-      solve(dt, top, x.topC, bottom, x.bottomC)
+      solve(dt, top, topC, bottom, bottomC)
       let changed = false
       for (let i = 0; i < n; i++) {
-        if (waterKg[i]! <= NO_WATER_KG) continue
         const m = mode[i]
         if (m === FREE) {
-          if (tC[i]! > BOILS_C + 1e-9) { mode[i] = BOILING; changed = true }
-        } else if (m === BOILING) {
-          const j = surplusJ(i, dt, top, x.topC, bottom, x.bottomC)
+          if (tC[i]! > BOILS_C + 1e-9 && waterKg[i]! > NO_WATER_KG) {
+            mode[i] = BOILING
+            waterAtBoil[i] = waterKg[i]!
+            changed = true
+          }
+          continue
+        }
+        boiling = true
+        if (m === BOILING) {
+          const j = surplusJ(i, dt, top, topC, bottom, bottomC)
           if (j < -1e-9) { mode[i] = FREE; changed = true } else if (j > waterKg[i]! * L) { mode[i] = DRYING; changed = true }
         } else if (tC[i]! < BOILS_C - 1e-9) { mode[i] = BOILING; changed = true }
       }
       if (!changed) break
     }
-    ledger.topJ += top * (x.topC - tC[0]!) * dt
-    ledger.bottomJ += bottom * (x.bottomC - tC[n - 1]!) * dt
-    settle(dt, top, bottom, x)
+    ledger.topJ += top * (topC - tC[0]!) * dt
+    ledger.bottomJ += bottom * (bottomC - tC[n - 1]!) * dt
+    if (boiling) settle(dt, top, bottom, x)
     let most = 0
     for (let i = 0; i < n; i++) {
-      const change = Math.abs(tC[i]! - old[i]!)
+      const change = tC[i]! - old[i]!
       if (change > most) most = change
+      else if (-change > most) most = -change
     }
-    moveVapour(x.steamKgM2S * dt, x.inwardShare)
+    if (boiling || x.steamKgM2S > 0) moveVapour(x.steamKgM2S * dt, x.inwardShare)
     return most
   }
 
   /** Turns the surplus of boiling and drying cells into vapour; mends the rare cell whose set did not agree, keeping its energy. */
   function settle(dt: number, top: number, bottom: number, x: Exposure): void {
     for (let i = 0; i < n; i++) {
-      made[i] = 0
       if (mode[i] === BOILING) made[i] = surplusJ(i, dt, top, x.topC, bottom, x.bottomC)
     }
     for (let i = 0; i < n; i++) {
@@ -173,6 +208,7 @@ export function createSolver(grid: Grid, ledger: Ledger = { topJ: 0, bottomJ: 0,
     const capacity = dryCapacity[i]! + waterKg[i]! * CPW
     const taken = Math.min(vapourKg, room, capacity * (BOILS_C - tC[i]!) / L)
     waterKg[i] = waterKg[i]! + taken
+    if (waterKg[i]! > waterAtBoil[i]!) waterAtBoil[i] = waterKg[i]!
     tC[i] = (capacity * tC[i]! + taken * VAPOUR_J_KG) / (capacity + taken * CPW)
     return vapourKg - taken
   }
@@ -182,9 +218,6 @@ export function createSolver(grid: Grid, ledger: Ledger = { topJ: 0, bottomJ: 0,
    * turned back outward; between two it leaks out sideways.
    */
   function moveVapour(steamKg: number, inwardShare: number): void {
-    let total = steamKg
-    for (let i = 0; i < n; i++) total += made[i]!
-    if (total === 0) return
     let going = 0, lost = 0
     if (steamKg > 0 && permeable[0]) {
       ledger.steamJ += steamKg * VAPOUR_J_KG
@@ -196,13 +229,14 @@ export function createSolver(grid: Grid, ledger: Ledger = { topJ: 0, bottomJ: 0,
         if (i > 0) rising[i - 1] = rising[i - 1]! + going
         else lost += going
         lost += made[i]!
-        going = 0
+        made[i] = going = 0
         continue
       }
       if (going > 0) going = condense(i, going)
       const inward = sealedAbove[i] ? 1 : inwardShare
       going += made[i]! * inward
       rising[i] = made[i]! * (1 - inward)
+      made[i] = 0
     }
     lost += going
     going = 0
