@@ -24,13 +24,13 @@ export interface GridOptions {
   roomC: number
 }
 
-export const DEFAULT_GRID: GridOptions = { cellMm: 0.1, grading: 1.6, roomC: 20 }
+export const DEFAULT_GRID: GridOptions = { cellMm: 0.08, grading: 1.6, roomC: 20 }
 
 /** Cell sizes of one layer from its top down, mm; they add up to its thickness. */
 export function cellSizesMm(layer: Layer, { cellMm, grading }: GridOptions): number[] {
   const graded = (layer.role === 'bed' || layer.role === 'clapper') && grading > 1
   if (!graded) {
-    const n = Math.max(1, Math.round(layer.thicknessMm / cellMm))
+    const n = Math.max(1, Math.ceil(layer.thicknessMm / cellMm - 1e-9))
     return Array.from({ length: n }, () => layer.thicknessMm / n)
   }
   const sizes: number[] = []

@@ -53,6 +53,8 @@ export function createSolver(grid: Grid, ledger: Ledger = { topJ: 0, bottomJ: 0,
   const old = new Float64Array(n), gain = new Float64Array(n), right = new Float64Array(n)
   const made = new Float64Array(n), rising = new Float64Array(n)
   let boiling = false
+  /** Cells that vapour reached in the last step: held at 100 °C as long as it keeps coming. */
+  const fed = new Uint8Array(n)
   const mode = new Uint8Array(n), sealedAbove = new Uint8Array(n)
   for (let i = 1; i < n; i++) sealedAbove[i] = sealedAbove[i - 1] || !permeable[i - 1] ? 1 : 0
   const joint = new Float64Array(n), contactR = new Float64Array(n)
@@ -77,7 +79,7 @@ export function createSolver(grid: Grid, ledger: Ledger = { topJ: 0, bottomJ: 0,
   function placeFronts(): void {
     for (let i = 0; i < n; i++) {
       let above = 0.5
-      if (mode[i] === BOILING && waterAtBoil[i]! > NO_WATER_KG) {
+      if (mode[i] === BOILING && !fed[i] && waterAtBoil[i]! > NO_WATER_KG) {
         const gone = 1 - Math.min(1, waterKg[i]! / waterAtBoil[i]!)
         const fromTop = i === 0 || (i < n - 1 && tC[i - 1]! >= tC[i + 1]!)
         above = Math.min(0.98, Math.max(0.02, fromTop ? gone : 1 - gone))
@@ -145,25 +147,46 @@ export function createSolver(grid: Grid, ledger: Ledger = { topJ: 0, bottomJ: 0,
     for (let i = 0; i < n; i++) {
       old[i] = tC[i]!
       if (mode[i] !== FREE && (waterKg[i]! <= NO_WATER_KG || mode[i] === DRYING)) mode[i] = FREE
+      if (fed[i] && mode[i] === FREE && tC[i]! >= BOILS_C - 1e-6 && waterKg[i]! > NO_WATER_KG) {
+        mode[i] = BOILING
+        waterAtBoil[i] = waterKg[i]!
+      }
     }
     for (let sets = 0; sets < MAX_SETS; sets++) {
       solve(dt, top, topC, bottom, bottomC)
       let changed = false
+      /** Vapour on its way inward past cell i, kg/m²: what keeps fed cells at 100 °C. */
+      let supply = x.steamKgM2S * dt
       for (let i = 0; i < n; i++) {
         const m = mode[i]
+        if (!permeable[i]) supply = 0
+        const inward = sealedAbove[i] ? 1 : x.inwardShare
         if (m === FREE) {
-          if (tC[i]! > BOILS_C + 1e-9 && waterKg[i]! > NO_WATER_KG) {
+          if (waterKg[i]! <= NO_WATER_KG) continue
+          if (tC[i]! > BOILS_C + 1e-9) {
             mode[i] = BOILING
-            waterAtBoil[i] = waterKg[i]!
+            if (old[i]! < BOILS_C - 1 || waterKg[i]! > waterAtBoil[i]!) waterAtBoil[i] = waterKg[i]!
             changed = true
-          }
+          } else if (supply > 0) supply = Math.max(0, supply - (dryCapacity[i]! + waterKg[i]! * CPW) * (BOILS_C - tC[i]!) / L)
           continue
         }
         boiling = true
-        if (m === BOILING) {
-          const j = surplusJ(i, dt, top, topC, bottom, bottomC)
-          if (j < -1e-9) { mode[i] = FREE; changed = true } else if (j > waterKg[i]! * L) { mode[i] = DRYING; changed = true }
-        } else if (tC[i]! < BOILS_C - 1e-9) { mode[i] = BOILING; changed = true }
+        if (m === DRYING) {
+          supply += waterKg[i]! * inward
+          if (tC[i]! < BOILS_C - 1e-9) { mode[i] = BOILING; changed = true }
+          continue
+        }
+        const j = surplusJ(i, dt, top, topC, bottom, bottomC)
+        if (j > waterKg[i]! * L) {
+          mode[i] = DRYING
+          changed = true
+        } else if (j >= 0) supply += j / L * inward
+        else if (fed[i] && -j <= supply * L) supply += j / L
+        else if (j < -1e-9) {
+          mode[i] = FREE
+          fed[i] = 0
+          changed = true
+        }
       }
       if (!changed) break
     }
@@ -177,6 +200,7 @@ export function createSolver(grid: Grid, ledger: Ledger = { topJ: 0, bottomJ: 0,
       else if (-change > most) most = -change
     }
     if (boiling || x.steamKgM2S > 0) moveVapour(x.steamKgM2S * dt, x.inwardShare)
+    else fed.fill(0)
     return most
   }
 
@@ -225,6 +249,7 @@ export function createSolver(grid: Grid, ledger: Ledger = { topJ: 0, bottomJ: 0,
     }
     for (let i = 0; i < n; i++) {
       rising[i] = 0
+      fed[i] = 0
       if (!permeable[i]) {
         if (i > 0) rising[i - 1] = rising[i - 1]! + going
         else lost += going
@@ -232,7 +257,10 @@ export function createSolver(grid: Grid, ledger: Ledger = { topJ: 0, bottomJ: 0,
         made[i] = going = 0
         continue
       }
-      if (going > 0) going = condense(i, going)
+      if (going > 0) {
+        fed[i] = 1
+        going = condense(i, going)
+      }
       const inward = sealedAbove[i] ? 1 : inwardShare
       going += made[i]! * inward
       rising[i] = made[i]! * (1 - inward)

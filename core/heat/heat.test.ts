@@ -1,0 +1,230 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { buildStack, type StackInput } from '../stack'
+import { buildGrid } from './grid'
+import { energyGap, layerOf, runProgramme, steadySole, thermostat, cycleS, timeToReachS, contactWm2K, type Layer, type Phase, type Stack } from '.'
+import { createSolver, type Exposure } from './solver'
+
+const slab = (over: Partial<Layer> = {}): Layer => ({
+  id: 'slab', role: 'cloth', name: 'slab', massGsm: 3000, thicknessMm: 10, conductivityWmK: 0.05, heatCapacityJkgK: 1300,
+  regainPct: 0, addedWaterGsm: 0, waterCapacityGsm: 0, vapourPasses: true, ...over,
+})
+const exposure = (over: Partial<Exposure>): Exposure => ({
+  topC: 20, topWm2K: 0, bottomC: 20, bottomWm2K: 0, steamKgM2S: 0, inwardShare: 0.5, ...over,
+})
+const poplin: StackInput['cloth'] = {
+  fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none', finishes: [],
+}
+const light: StackInput['supply'] = { massGsm: 60, thicknessMm: 0.25, base: 'cotton', resin: 'polyamide', resinGsm: 12 }
+const usual = (over: Partial<StackInput> = {}): Stack => buildStack({
+  cloth: poplin, supply: light, cover: 'muslin', bed: 'padded', firstSide: 'back', coverWaterGsm: 0, mistGsm: 0, ...over,
+})
+const down = (durationS: number, over: Partial<Extract<Phase, { kind: 'down' }>> = {}): Phase => ({ kind: 'down', durationS, pressureKPa: 0.8, ...over })
+
+describe('conduction against exact solutions', () => {
+  /**
+   * Insulated-back slab suddenly heated through a surface conductance: the classical eigenvalue series,
+   * θ = Σ 4 sin μ / (2μ + sin 2μ) · exp(−μ² Fo) · cos(μ x/L), with μ tan μ = Bi.
+   */
+  function series(bi: number, fo: number, xOverL: number): number {
+    let sum = 0
+    for (let n = 0; n < 60; n++) {
+      let low = n * Math.PI, high = n * Math.PI + Math.PI / 2 - 1e-12
+      for (let k = 0; k < 80; k++) {
+        const mid = (low + high) / 2
+        if (mid * Math.tan(mid) < bi) low = mid
+        else high = mid
+      }
+      const mu = (low + high) / 2
+      sum += 4 * Math.sin(mu) / (2 * mu + Math.sin(2 * mu)) * Math.exp(-mu * mu * fo) * Math.cos(mu * xOverL)
+    }
+    return sum
+  }
+
+  it('a slab suddenly heated follows the series within 1 % of the step', () => {
+    const layer = slab()
+    const grid = buildGrid([layer], { cellMm: 0.1, grading: 1, roomC: 20 })
+    const solver = createSolver(grid)
+    const h = 100, L = 0.01, k = 0.05, rhoC = 300 * 1300
+    let timeS = 0, worst = 0
+    for (const untilS of [10, 40, 120, 400]) {
+      while (timeS < untilS - 1e-9) { solver.step(0.05, exposure({ topC: 150, topWm2K: h })); timeS += 0.05 }
+      for (let c = 0; c < grid.count; c += 9) {
+        const x = L - (c + 0.5) * 1e-4
+        const exact = 150 - 130 * series(h * L / k, k / rhoC * timeS / (L * L), x / L)
+        worst = Math.max(worst, Math.abs(grid.tC[c]! - exact) / 130)
+      }
+    }
+    expect(worst).toBeLessThan(0.01)
+    expect(worst).toBeGreaterThan(0)
+  })
+
+  it('two thick bodies meet at (b₁T₁+b₂T₂)/(b₁+b₂) within 1 %', () => {
+    const hot = slab({ id: 'hot', startC: 150, thicknessMm: 20, massGsm: 20_000, conductivityWmK: 0.2 })
+    const cold = slab({ id: 'cold', startC: 20, thicknessMm: 20, massGsm: 6000 })
+    const grid = buildGrid([hot, cold], { cellMm: 0.05, grading: 1, roomC: 20 })
+    const solver = createSolver(grid)
+    solver.setContact(1e9)
+    for (let s = 0; s < 2000; s++) solver.step(0.005, exposure({}))
+    const effusivity = (l: Layer) => Math.sqrt(l.conductivityWmK * l.massGsm / l.thicknessMm * l.heatCapacityJkgK)
+    const wanted = (effusivity(hot) * 150 + effusivity(cold) * 20) / (effusivity(hot) + effusivity(cold))
+    const j = grid.first[1]!
+    const wall = (0.2 * grid.tC[j - 1]! + 0.05 * grid.tC[j]!) / 0.25
+    expect(Math.abs(wall - wanted) / 130).toBeLessThan(0.01)
+  })
+
+  it('the steady state is that of resistances in series to 0.1 %', () => {
+    const stack = usual()
+    const layers = [stack.cover!, ...stack.work, ...stack.bed].map(l => ({ ...l, regainPct: 0, waterCapacityGsm: 0 }))
+    const grid = buildGrid(layers, { cellMm: 0.1, grading: 1.6, roomC: 20 })
+    const solver = createSolver(grid)
+    const h = contactWm2K(0.8)
+    solver.setContact(h)
+    for (let s = 0; s < 4000; s++) solver.step(50, exposure({ topC: 150, topWm2K: h, bottomWm2K: 8 }))
+    const totalR = layers.reduce((r, l) => r + l.thicknessMm / 1000 / l.conductivityWmK, 0) + layers.length / h + 1 / 8
+    const flux = 130 / totalR
+    let r = 1 / h
+    layers.forEach((l, i) => {
+      const whole = l.thicknessMm / 1000 / l.conductivityWmK
+      const top = 150 - flux * r, bottom = top - flux * whole
+      let mean = 0
+      for (let c = grid.first[i]!; c < grid.first[i + 1]!; c++) mean += grid.tC[c]! * grid.dxM[c]! * 1000 / l.thicknessMm
+      expect(Math.abs(mean - (top + bottom) / 2) / 130, l.name).toBeLessThan(0.001)
+      r += whole + 1 / h
+    })
+  })
+})
+
+describe('what must hold in any stack', () => {
+  const stackInput = fc.record({
+    firstSide: fc.constantFrom<'back' | 'face'>('back', 'face'),
+    cover: fc.constantFrom<StackInput['cover']>(null, 'organza', 'muslin', 'drill', 'parchment'),
+    bed: fc.constantFrom<StackInput['bed']>('padded', 'towel', 'hard', 'vacuum'),
+    coverWaterGsm: fc.double({ min: 0, max: 400, noNaN: true }),
+    mistGsm: fc.double({ min: 0, max: 80, noNaN: true }),
+  })
+  const conditions = fc.record({
+    soleC: fc.double({ min: 80, max: 210, noNaN: true }),
+    steamGM2S: fc.constantFrom(0, 28, 114),
+    holdS: fc.double({ min: 1, max: 30, noNaN: true }),
+  })
+
+  it('energy in = stored + latent + lost, water stays between none and full, nothing is hotter than the sole', () => {
+    let worst = 0
+    fc.assert(fc.property(stackInput, conditions, (over, c) => {
+      const stack = usual(over)
+      const run = runProgramme(stack, {
+        sole: steadySole(c.soleC), roomC: 20,
+        phases: [down(c.holdS, { steamGM2S: c.steamGM2S, steamS: 3 }), { kind: 'lifted', durationS: 2 }, { kind: 'turn', rewetCoverGsm: 20 }, down(c.holdS), { kind: 'clapper', durationS: 10, pressureKPa: 1 }],
+      })
+      worst = Math.max(worst, energyGap(run))
+      for (const t of run.layers) {
+        const full = t.layer.waterCapacityGsm + t.layer.massGsm
+        for (let i = 0; i < run.steps; i++) {
+          expect(t.waterGsm[i]).toBeGreaterThanOrEqual(0)
+          expect(t.waterGsm[i]).toBeLessThanOrEqual(full)
+          expect(t.hottestC[i]).toBeLessThanOrEqual(Math.max(c.soleC, 100) + 1e-3)
+        }
+      }
+    }), { numRuns: 60, seed: 11 })
+    expect(worst).toBeLessThan(0.005)
+  })
+
+  it('water is never above what a layer holds, to the gram', () => {
+    const stack = usual({ coverWaterGsm: 500 })
+    const run = runProgramme(stack, { sole: steadySole(105), roomC: 20, phases: [down(20, { steamGM2S: 114, steamS: 20 })] })
+    for (const t of run.layers) {
+      const dry = t.layer.massGsm / (1 + t.layer.regainPct / 100)
+      const holds = dry * t.layer.regainPct / 100 + t.layer.waterCapacityGsm
+      expect(Math.max(...t.waterGsm), t.layer.name).toBeLessThanOrEqual(holds + 1e-3)
+    }
+  })
+
+  it('a dry stack without regain never passes the sole and loses nothing as vapour', () => {
+    const stack = usual()
+    const dry = (l: Layer): Layer => ({ ...l, regainPct: 0 })
+    const run = runProgramme({ ...stack, cover: dry(stack.cover!), work: stack.work.map(dry), bed: stack.bed.map(dry) },
+      { sole: steadySole(160), roomC: 20, phases: [down(60)] })
+    for (const t of run.layers) expect(Math.max(...t.hottestC)).toBeLessThanOrEqual(160)
+    expect(run.energy.vapourOutKg).toBe(0)
+  })
+})
+
+describe('convergence', () => {
+  it.each([
+    ['thin cotton, dry', {}, 0], ['thin cotton, damp cover', { coverWaterGsm: 100 }, 0], ['thin cotton, mist', { mistGsm: 40 }, 0], ['thin cotton, steam', {}, 28.6],
+    ['coating, dry', { cloth: { ...poplin, fibres: [{ fibre: 'wool', sharePct: 100 }], construction: 'coating', massGsm: 450, thicknessMm: 1.8 } }, 0],
+  ] as const)('%s: halving step and cell moves the time to the window by under 2 %', (_name, over, steamGM2S) => {
+    const at = (cellMm: number, stepScale: number) => {
+      const run = runProgramme(usual(over as Partial<StackInput>), { sole: steadySole(160), roomC: 20, phases: [down(60, { steamGM2S, steamS: 3 })] }, { cellMm, stepScale })
+      return timeToReachS(run, layerOf(run, 'resin')!, 118)!
+    }
+    const usualS = at(0.08, 1), fineS = at(0.04, 0.5)
+    expect(Math.abs(usualS - fineS) / fineS).toBeLessThan(0.02)
+  })
+})
+
+describe('as the trade knows it: thin cotton, 60 g fusible, muslin, padded board', () => {
+  const glue = (soleC: number, holdS: number, over: Partial<StackInput> = {}, steamGM2S = 0) => {
+    const run = runProgramme(usual(over), { sole: steadySole(soleC), roomC: 20, phases: [down(holdS, { steamGM2S, steamS: 3 })] })
+    const line = layerOf(run, 'resin')!
+    return { to100S: timeToReachS(run, line, 99.5), to118S: timeToReachS(run, line, 118), endC: line.meanC[run.steps - 1]! }
+  }
+  it('dry at 150 needs some 12 s to 100 °C and is short of a polyamide window at 20 s', () => {
+    const dry = glue(150, 20)
+    expect(dry.to100S).toBeGreaterThan(9)
+    expect(dry.to100S).toBeLessThan(16)
+    expect(dry.to118S).toBeNull()
+  })
+  it('a shot of steam brings it to 100 °C within about 2 s', () => expect(glue(150, 20, {}, 28.6).to100S).toBeLessThan(2.2))
+  it('a mist keeps it from its window for tens of seconds at wool, about ten at cotton', () => {
+    const wool = glue(150, 60, { mistGsm: 40 }), cotton = glue(200, 60, { mistGsm: 40 })
+    expect(wool.to118S === null || wool.to118S > 40).toBe(true)
+    expect(cotton.to118S! - cotton.to100S!).toBeGreaterThan(6)
+    expect(cotton.to118S! - cotton.to100S!).toBeLessThan(16)
+  })
+})
+
+describe('programme', () => {
+  it('turning the work keeps its heat: the side that was under is now on top', () => {
+    const run = runProgramme(usual(), { sole: steadySole(150), roomC: 20, phases: [down(8), { kind: 'turn' }, down(0.05)] })
+    const cloth = layerOf(run, 'cloth')!
+    const at = run.timesS.findIndex(t => t >= 8 - 1e-9)
+    expect(Math.abs(cloth.meanC[at + 1]! - cloth.meanC[at]!)).toBeLessThan(8)
+    expect(run.marks.map(m => m.kind)).toEqual(['down', 'lift', 'turn', 'down', 'lift'])
+  })
+  it('a cool clapper takes the heat out sooner than the air', () => {
+    const cool = (phase: Phase) => {
+      const run = runProgramme(usual(), { sole: steadySole(150), roomC: 20, phases: [down(20), phase] })
+      return layerOf(run, 'resin')!.meanC[run.steps - 1]!
+    }
+    expect(cool({ kind: 'clapper', durationS: 20, pressureKPa: 1 })).toBeLessThan(cool({ kind: 'lifted', durationS: 20 }) - 5)
+  })
+  it('a baking sheet keeps the steam of the iron out', () => {
+    const to = (cover: 'muslin' | 'parchment') => {
+      const run = runProgramme(usual({ cover }), { sole: steadySole(140), roomC: 20, phases: [down(20, { steamGM2S: 60, steamS: 3 })] })
+      return run.energy.steamJ
+    }
+    expect(to('parchment')).toBe(0)
+    expect(to('muslin')).toBeGreaterThan(0)
+  })
+})
+
+describe('thermostat', () => {
+  const t = { meanC: 150, swingC: 15, warmCPerS: 2, coolCPerS: 0.2, phase: 0 }
+  it('swings between mean ± swing with the cycle of its rates', () => {
+    expect(cycleS(t)).toBeCloseTo(165)
+    const curve = thermostat(t)
+    expect(curve(0)).toBeCloseTo(135)
+    expect(curve(15)).toBeCloseTo(165)
+    expect(curve(165)).toBeCloseTo(135)
+  })
+  it('averages to its mean for any phase', () => {
+    fc.assert(fc.property(fc.double({ min: 0, max: 1, noNaN: true }), (phase) => {
+      const curve = thermostat({ ...t, phase })
+      let sum = 0
+      for (let s = 0; s < 1650; s++) sum += curve(s + 0.5)
+      expect(sum / 1650).toBeCloseTo(150, 0)
+    }))
+  })
+})
