@@ -151,16 +151,24 @@ describe('what must hold in any stack', () => {
 })
 
 describe('convergence', () => {
-  it.each([
-    ['thin cotton, dry', {}, 0], ['thin cotton, damp cover', { coverWaterGsm: 100 }, 0], ['thin cotton, mist', { mistGsm: 40 }, 0], ['thin cotton, steam', {}, 28.6],
-    ['coating, dry', { cloth: { ...poplin, fibres: [{ fibre: 'wool', sharePct: 100 }], construction: 'coating', massGsm: 450, thicknessMm: 1.8 } }, 0],
-  ] as const)('%s: halving step and cell moves the time to the window by under 2 %', (_name, over, steamGM2S) => {
-    const at = (cellMm: number, stepScale: number) => {
-      const run = runProgramme(usual(over as Partial<StackInput>), { sole: steadySole(160), roomC: 20, phases: [down(60, { steamGM2S, steamS: 3 })] }, { cellMm, stepScale })
-      return timeToReachS(run, layerOf(run, 'resin')!, 118)!
+  const coating: StackInput['cloth'] = { ...poplin, fibres: [{ fibre: 'wool', sharePct: 100 }], construction: 'coating', massGsm: 450, thicknessMm: 1.8 }
+  it('halving step and cell moves the time to the window by about 1 %, at worst 3 %, over 32 stacks', () => {
+    const moved: number[] = []
+    for (const soleC of [150, 160, 180, 200]) {
+      for (const cloth of [poplin, coating]) {
+        for (const [over, steamGM2S] of [[{}, 0], [{ coverWaterGsm: 100 }, 0], [{ mistGsm: 40 }, 0], [{}, 28.6]] as const) {
+          const at = (cellMm: number, stepScale: number) => {
+            const run = runProgramme(usual({ cloth, ...over }), { sole: steadySole(soleC), roomC: 20, phases: [down(90, { steamGM2S, steamS: 3 })] }, { cellMm, stepScale })
+            return timeToReachS(run, layerOf(run, 'resin')!, 118)
+          }
+          const usualS = at(0.08, 1), fineS = at(0.04, 0.5)
+          if (usualS !== null && fineS !== null) moved.push(Math.abs(usualS - fineS) / fineS)
+        }
+      }
     }
-    const usualS = at(0.08, 1), fineS = at(0.04, 0.5)
-    expect(Math.abs(usualS - fineS) / fineS).toBeLessThan(0.02)
+    expect(moved.length).toBeGreaterThan(25)
+    expect(moved.reduce((s, m) => s + m, 0) / moved.length).toBeLessThan(0.012)
+    expect(Math.max(...moved)).toBeLessThan(0.032)
   })
 })
 

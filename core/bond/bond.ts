@@ -1,0 +1,70 @@
+import { layerOf, type Transient } from '../heat'
+import type { Resin } from '../materials'
+
+/** A full bond. */
+export const FULL_BOND = 1
+/** Above this the resin is over-fused: it flows, strikes through and stiffens. */
+export const OVER_FUSED = 3
+
+/** Water beside the glue line from which it counts as fully moist, g/m². */
+const MOIST_FROM_GSM = 5
+/** The rate grows no further than this many times the mid-window rate. */
+const FASTEST = 3
+
+/**
+ * Rate of bonding, 1/s: none below the melting range, 1/hold at mid-window and the reference pressure, linear in
+ * temperature, growing with (p/p_ref)^0.3. Moisture (0-1) lowers the whole range by the resin's wet shift.
+ * Pressure in kPa; without pressure (lifted but still soft) a fifth of a kPa is taken.
+ * Source: linear wetting kinetics fitted to the resin's own hold; typical, corrected by swatches.
+ * @example bondRatePerS(RESINS.polyamide, 129, 0, 20) // 0.1: a full bond in 10 s
+ */
+export function bondRatePerS(resin: Resin, glueC: number, moist: number, pressureKPa: number): number {
+  const shift = resin.wetShiftC * moist
+  const start = resin.meltC[0] - shift
+  const mid = (resin.windowC[0] + resin.windowC[1]) / 2 - shift
+  if (glueC <= start) return 0
+  const warmth = Math.min(FASTEST, (glueC - start) / (mid - start))
+  return warmth / resin.holdS * Math.pow(Math.max(pressureKPa, 0.2) / resin.pressureKPa, 0.3)
+}
+
+export interface BondCourse {
+  /** Bond progress against time; same length as the run's `timesS`. 1 is a full bond. */
+  progress: Float32Array
+  final: number
+  /** Hottest the glue line got, °C. */
+  peakC: number
+  /** Seconds during which it stood inside or above its window. */
+  inWindowS: number
+  /** Highest temperature over the window's end, K; 0 if it stayed inside. */
+  overWindowK: number
+  /** When the glue line had set again after the last lift, s; null if still soft at the end. */
+  setAtS: number | null
+}
+
+/**
+ * Integrates bonding along a run at the glue line, the wetness of its two neighbours taken into account.
+ * After the sole lifts the resin goes on flowing until it is below its set temperature (start of melting).
+ * @throws if the run has no glue line
+ */
+export function bondOf(run: Transient, resin: Resin): BondCourse {
+  const glue = layerOf(run, 'resin')
+  if (!glue) throw new Error('This stack has no glue line: there is no resin in it to bond.')
+  const backing = layerOf(run, 'backing'), cloth = layerOf(run, 'cloth')
+  const free = (t: typeof backing, i: number) => t ? Math.max(0, t.waterGsm[i]! - t.waterGsm[0]! * 0.5) : 0
+  const progress = new Float32Array(run.steps)
+  let b = 0, peakC = -Infinity, inWindowS = 0, overWindowK = 0, setAtS: number | null = null
+  for (let i = 1; i < run.steps; i++) {
+    const dt = run.timesS[i]! - run.timesS[i - 1]!
+    const c = glue.meanC[i]!
+    const moist = Math.min(1, (free(backing, i) + free(cloth, i)) / MOIST_FROM_GSM)
+    b += bondRatePerS(resin, c, moist, run.pressureKPa[i]!) * dt
+    progress[i] = b
+    peakC = Math.max(peakC, c)
+    const shift = resin.wetShiftC * moist
+    if (c >= resin.windowC[0] - shift) inWindowS += dt
+    overWindowK = Math.max(overWindowK, c - resin.windowC[1])
+    if (c >= resin.meltC[0]) setAtS = null
+    else if (setAtS === null && peakC >= resin.meltC[0]) setAtS = run.timesS[i]!
+  }
+  return { progress, final: b, peakC, inWindowS, overWindowK: Math.max(0, overWindowK), setAtS }
+}
