@@ -1,4 +1,4 @@
-import { layerOf, type Transient } from '../heat'
+import { freeWaterGsm, layerOf, type Transient } from '../heat'
 import type { Resin } from '../materials'
 
 /** A full bond. */
@@ -50,7 +50,7 @@ export function bondOf(run: Transient, resin: Resin): BondCourse {
   const glue = layerOf(run, 'resin')
   if (!glue) throw new Error('This stack has no glue line: there is no resin in it to bond.')
   const backing = layerOf(run, 'backing'), cloth = layerOf(run, 'cloth')
-  const free = (t: typeof backing, i: number) => t ? Math.max(0, t.waterGsm[i]! - t.waterGsm[0]! * 0.5) : 0
+  const free = (t: typeof backing, i: number) => t ? freeWaterGsm(t, i) : 0
   const progress = new Float32Array(run.steps)
   let b = 0, peakC = -Infinity, inWindowS = 0, overWindowK = 0, setAtS: number | null = null
   for (let i = 1; i < run.steps; i++) {

@@ -44,3 +44,6 @@ export const contactWm2K = (pressureKPa: number): number =>
 
 /** Dry areal mass of a layer, kg/m². */
 export const dryKgM2 = (l: Layer): number => l.massGsm / 1000 / (1 + l.regainPct / 100)
+
+/** Regain water of a layer at room humidity, g/m². */
+export const regainGsm = (l: Layer): number => dryKgM2(l) * 1000 * l.regainPct / 100

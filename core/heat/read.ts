@@ -1,5 +1,5 @@
 import type { LayerTrace, Transient } from './recorder'
-import type { LayerRole } from './layer'
+import { regainGsm, type LayerRole } from './layer'
 
 export const layerOf = (run: Transient, role: LayerRole): LayerTrace | undefined => run.layers.find(l => l.layer.role === role)
 
@@ -42,3 +42,9 @@ export function energyGap({ energy: e }: Transient): number {
   const through = Math.abs(e.topJ) + Math.abs(e.bottomJ) + e.steamJ + e.vapourOutJ
   return through > 0 ? Math.abs(e.endJ - e.startJ - net) / through : 0
 }
+
+/** Free water of a layer at a step, beyond its regain, g/m². */
+export const freeWaterGsm = (trace: LayerTrace, step: number): number =>
+  Math.max(0, trace.waterGsm[step]! - regainGsm(trace.layer))
+
+export const peakOf = (values: Float32Array): number => values.reduce((m, v) => v > m ? v : m, -Infinity)

@@ -1,5 +1,5 @@
 import { BED_KINDS, CONSTRUCTIONS, COVER_KINDS, FIBRES, type BedKindKey, type ConstructionKey, type CoverKindKey, type FibreKey, type FinishKey, type ResinKey } from '../materials'
-import { dryKgM2, type Layer, type Stack } from '../heat'
+import type { Layer, Stack } from '../heat'
 
 export interface FibreShare { fibre: FibreKey, sharePct: number }
 
@@ -108,6 +108,3 @@ export function buildStack(input: StackInput): Stack {
     belowWm2K: BED_KINDS[input.bed].belowWm2K,
   }
 }
-
-/** Regain water of a layer at room humidity, g/m². */
-export const regainGsm = (l: Layer): number => dryKgM2(l) * 1000 * l.regainPct / 100

@@ -1,0 +1,27 @@
+import { freeWaterGsm, type LayerTrace, type Transient } from '../heat'
+import type { Fibre } from '../materials'
+
+const CHAR_DOUBLING_K = 8, GLAZE_DOUBLING_K = 5
+/** Moisture lowers the glass temperature of fibres that take it up, K. */
+const WET_SOFTENING_K = 10
+const SOFTENED_BY_WATER = new Set(['polyamide6', 'polyamide66', 'acrylic', 'modacrylic', 'acetate', 'triacetate'])
+
+/**
+ * Harm per second, 1/s: one minute at `hurtC` is 1; doubles every 8 °C where heat chars, every 5 °C where it glazes.
+ * Source: Arrhenius rates linearised about the limit; typical.
+ */
+export function doseRatePerS(fibre: Fibre, clothC: number, moist: boolean): number {
+  const limit = fibre.hurtC - (moist && SOFTENED_BY_WATER.has(fibre.key) ? WET_SOFTENING_K : 0)
+  return Math.pow(2, (clothC - limit) / (fibre.thermoplastic ? GLAZE_DOUBLING_K : CHAR_DOUBLING_K)) / 60
+}
+
+/** Dose a fibre of this layer took (1 = harm) and the hottest its layer got, °C. */
+export function doseOf(run: Transient, trace: LayerTrace, fibre: Fibre): { dose: number, peakC: number } {
+  let dose = 0, peakC = -Infinity
+  for (let i = 1; i < run.steps; i++) {
+    const c = trace.hottestC[i]!
+    if (c > peakC) peakC = c
+    if (c > fibre.hurtC - 40) dose += doseRatePerS(fibre, c, freeWaterGsm(trace, i) > 2) * (run.timesS[i]! - run.timesS[i - 1]!)
+  }
+  return { dose, peakC }
+}

@@ -1,0 +1,51 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { FIBRES, FIBRE_KEYS, type FibreKey, type FinishKey } from '../materials'
+import { evaluate, type Bench, type Recipe } from '../recipe'
+import { doseRatePerS, type HurtKind } from '.'
+
+const fibre = fc.constantFrom(...FIBRE_KEYS).map(k => FIBRES[k])
+const bench = (key: FibreKey, over: Partial<Bench['cloth']> = {}, benchOver: Partial<Bench> = {}): Bench => ({
+  cloth: { fibres: [{ fibre: key, sharePct: 100 }], construction: 'satin', massGsm: 120, thicknessMm: 0.22, mayGetWet: true, nap: 'none', finishes: [], ...over },
+  supply: { massGsm: 40, thicknessMm: 0.2, base: 'cotton', resin: 'polyamideLow', resinGsm: 10 },
+  iron: { kind: 'household', stops: [] }, cover: 'organza', bed: 'padded', blendRule: 'strict', ...benchOver,
+})
+const recipe = (soleC: number, holdS: number, over: Partial<Recipe> = {}): Recipe => ({
+  method: 'dry', stop: { label: 'test', meanC: soleC, swingC: 0, origin: 'measured' }, firstSide: 'face', passes: 1, holdS, lean: 'weight', pressureKPa: 0.8,
+  coverWaterGsm: 0, mistGsm: 0, steamGM2S: 0, steamS: 0, coolS: 0, ...over,
+})
+const kinds = (b: Bench, r: Recipe): HurtKind[] => evaluate(b, r).flags.filter(f => f.severity >= 1).map(f => f.kind)
+
+describe('dose', () => {
+  it('one minute at the hurt temperature is one, and never falls with heat or moisture', () => {
+    fc.assert(fc.property(fibre, fc.double({ min: 40, max: 240, noNaN: true }), (f, c) => {
+      expect(doseRatePerS(f, f.hurtC, false) * 60).toBeCloseTo(1, 10)
+      expect(doseRatePerS(f, c + 8, false)).toBeGreaterThan(doseRatePerS(f, c, false))
+      expect(doseRatePerS(f, c, true)).toBeGreaterThanOrEqual(doseRatePerS(f, c, false))
+    }))
+  })
+  it('doubles every 8 °C where heat chars, every 5 °C where it glazes', () => {
+    expect(doseRatePerS(FIBRES.cotton, 188, false) / doseRatePerS(FIBRES.cotton, 180, false)).toBeCloseTo(2)
+    expect(doseRatePerS(FIBRES.polyester, 165, false) / doseRatePerS(FIBRES.polyester, 160, false)).toBeCloseTo(2)
+  })
+})
+
+describe('each kind of harm has its cause', () => {
+  it.each<[HurtKind, Bench, Recipe]>([
+    ['scorch', bench('silk'), recipe(200, 40)],
+    ['melt', bench('acetate'), recipe(200, 30)],
+    ['shine', bench('polyester', {}, { cover: null }), recipe(175, 20)],
+    ['crush', bench('cotton', { nap: 'pile' }), recipe(150, 10)],
+    ['waterMark', bench('silk', { mayGetWet: false }), recipe(150, 10, { mistGsm: 35 })],
+    ['dyeMigration', bench('polyester', { finishes: ['gasDyedPrint' as FinishKey] }), recipe(150, 20)],
+    ['laminate', bench('polyester', { finishes: ['filmLaminate' as FinishKey] }), recipe(160, 40)],
+    ['shrinkage', bench('metallisedPlastic'), recipe(150, 20)],
+    ['steamStretch', bench('acrylic'), recipe(110, 20, { coverWaterGsm: 40 })],
+    ['overFused', bench('cotton'), recipe(200, 60)],
+    ['strikeThrough', bench('cotton', { construction: 'voile', massGsm: 45, thicknessMm: 0.15 }), recipe(190, 50)],
+    ['deadStretch', bench('elastane'), recipe(200, 30)],
+  ])('%s', (kind, b, r) => {
+    expect(kinds(b, r)).toContain(kind)
+    expect(kinds({ ...b, cloth: { ...bench('cotton').cloth } }, recipe(110, 5))).not.toContain(kind)
+  })
+})

@@ -1,0 +1,100 @@
+import { CONSTRUCTIONS, FIBRES, FINISHES, type FibreKey, type FinishKey } from '../materials'
+import type { ClothInput, FibreShare } from '../stack'
+
+/** House rule for blends: the weakest fibre rules, or a small share costs only one class. */
+export type BlendRule = 'strict' | 'proportional'
+
+/** Under this share a fibre counts as small, %. */
+export const PROPORTIONAL_SHARE_PCT = 10
+const CLASSES = [0, 110, 150, 200] as const
+
+/** One step of the chain: what it says and whether it is the one that decides. */
+export type Reason =
+  | { step: 'fibre', fibre: FibreKey, sharePct: number, limitC: number, decides: boolean }
+  | { step: 'blend', fibre: FibreKey, sharePct: number, limitC: number, decides: boolean }
+  | { step: 'finish', finish: FinishKey, limitC: number | null, decides: boolean }
+  | { step: 'unknown', limitC: number, decides: boolean }
+  | { step: 'surface', surface: 'texture' | 'nap' | 'pile', decides: boolean }
+  | { step: 'water', decides: boolean }
+
+export interface ClothLimit {
+  /** Highest sole temperature, °C; 0 = no heat at all. */
+  soleC: number
+  /** True until fibre is known: the limit is only a place to start testing from. */
+  provisional: boolean
+  steam: 'yes' | 'light' | 'no'
+  water: 'yes' | 'test' | 'no'
+  coverNeeded: boolean
+  backOnly: boolean
+  /** Longest single touch, s. */
+  maxTouchS: number | null
+  /** May be fused at all; false where heat is barred or fusing voids what it is certified for. */
+  fusible: boolean
+  bed: 'any' | 'sparesPile'
+  fumes: boolean
+  reasons: Reason[]
+}
+
+const oneClassDown = (fromC: number, towardC: number): number => {
+  const below = CLASSES.filter(c => c < fromC)
+  return Math.max(towardC, below[below.length - 1] ?? 0)
+}
+
+/** The fibres that set the limits under a blend rule: all of them, or those of 10 % and more. */
+export function limitingFibres(fibres: FibreShare[], rule: BlendRule): FibreShare[] {
+  if (rule === 'strict') return fibres
+  const large = fibres.filter(f => f.sharePct >= PROPORTIONAL_SHARE_PCT)
+  return large.length > 0 ? large : fibres
+}
+
+/**
+ * Fibre classes → blend rule → finish and structure → surface. The lowest figure stands; every step is kept.
+ * A fibre that gives off fumes, or takes no iron, bars heat at any share.
+ * @param cloth shares in %, any sum; an empty list is a cloth of unknown fibre
+ */
+export function clothLimit(cloth: Pick<ClothInput, 'fibres' | 'finishes' | 'nap' | 'mayGetWet' | 'construction'>, rule: BlendRule): ClothLimit {
+  const reasons: Reason[] = []
+  const weak = (a: FibreShare, b: FibreShare) => FIBRES[a.fibre].classC - FIBRES[b.fibre].classC || b.sharePct - a.sharePct
+  const fibres = [...cloth.fibres].sort(weak)
+  const unknown = fibres.length === 0
+  let soleC = 200
+  if (unknown) {
+    soleC = 110
+    reasons.push({ step: 'unknown', limitC: 110, decides: false })
+  } else {
+    const main = limitingFibres(fibres, rule).sort(weak)[0]!
+    soleC = FIBRES[main.fibre].classC
+    reasons.push({ step: 'fibre', fibre: main.fibre, sharePct: main.sharePct, limitC: soleC, decides: false })
+    const weakest = fibres[0]!
+    const weakestC = FIBRES[weakest.fibre].classC
+    if (weakestC < soleC) {
+      soleC = weakestC === 0 ? 0 : oneClassDown(soleC, weakestC)
+      reasons.push({ step: 'blend', fibre: weakest.fibre, sharePct: weakest.sharePct, limitC: soleC, decides: false })
+    }
+  }
+  const finishes = cloth.finishes.map(f => FINISHES[f])
+  for (const f of finishes) {
+    reasons.push({ step: 'finish', finish: f.key, limitC: f.limitC, decides: false })
+    if (f.limitC !== null) soleC = Math.min(soleC, f.limitC)
+  }
+  const surface = cloth.nap !== 'none' ? cloth.nap : null
+  if (surface) reasons.push({ step: 'surface', surface, decides: false })
+  if (!cloth.mayGetWet) reasons.push({ step: 'water', decides: false })
+  const decider = reasons.find(r => 'limitC' in r && r.limitC === soleC)
+  if (decider) decider.decides = true
+
+  const keys = fibres.map(f => FIBRES[f.fibre])
+  const fumes = keys.some(f => f.fumes)
+  const touches = finishes.map(f => f.maxTouchS).filter(s => s !== null)
+  const noWater = !cloth.mayGetWet || keys.some(f => f.water === 'none')
+  return {
+    soleC, provisional: unknown, fumes, reasons,
+    steam: noWater ? 'no' : unknown || keys.some(f => f.water === 'light') ? 'light' : 'yes',
+    water: noWater ? 'no' : unknown || keys.some(f => f.water === 'test') ? 'test' : 'yes',
+    coverNeeded: unknown || soleC <= 110 || finishes.some(f => f.coverNeeded) || keys.some(f => f.key === 'wool' || f.key === 'cashmere' || f.thermoplastic),
+    backOnly: finishes.some(f => f.backOnly) || surface === 'pile' || CONSTRUCTIONS[cloth.construction].laminate,
+    maxTouchS: touches.length > 0 ? Math.min(...touches) : null,
+    fusible: soleC > 0 && !finishes.some(f => f.fusing === 'no'),
+    bed: surface === 'pile' || surface === 'texture' ? 'sparesPile' : 'any',
+  }
+}
