@@ -1,0 +1,62 @@
+import { fileURLToPath } from 'node:url'
+
+const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
+const dev = process.env.NODE_ENV === 'development'
+
+export default defineNuxtConfig({
+  compatibilityDate: '2026-01-01',
+  // A working board that stays open all day: it runs in the browser, keeps its place there, and outlives a lost server.
+  ssr: false,
+  telemetry: false,
+  devtools: { enabled: false },
+  modules: ['@nuxt/ui', '@pinia/nuxt', 'nuxt-security', '@nuxt/eslint'],
+  css: ['~/assets/main.css'],
+  alias: { '#core': here('./core') },
+  app: {
+    head: {
+      title: 'Ready Cuff',
+      htmlAttrs: { lang: 'en' },
+      meta: [{ name: 'viewport', content: 'width=device-width, initial-scale=1' }, { name: 'description', content: 'Which backing for this cloth, what iron, what moisture, how long.' }],
+      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/icon.svg' }],
+    },
+  },
+  runtimeConfig: {
+    // Speeds the pressing clock up, for rehearsing and for end-to-end tests.
+    public: { clockRate: '1' },
+  },
+  fonts: {
+    providers: { google: false, googleicons: false, bunny: false, fontshare: false, fontsource: false, adobe: false },
+  },
+  icon: { provider: 'server', clientBundle: { scan: true } },
+  colorMode: { preference: 'light', fallback: 'light', storageKey: 'ready-cuff-board' },
+  ui: { theme: { colors: ['primary', 'secondary', 'success', 'warning', 'error', 'neutral'] } },
+  components: [{ path: '~/components', pathPrefix: false }],
+  nitro: {
+    errorHandler: '~~/server/error',
+    alias: { '#core': here('./core') },
+    typescript: { tsConfig: { compilerOptions: { paths: { '#core/*': [here('./core/*')] } } } },
+  },
+  security: {
+    rateLimiter: false,
+    // Errors must be readable sentences; the limits are checked where a route reads its body.
+    requestSizeLimiter: false,
+    xssValidator: false,
+    headers: {
+      crossOriginEmbedderPolicy: false,
+      strictTransportSecurity: false,
+      contentSecurityPolicy: {
+        'default-src': ['\'self\''],
+        'script-src': ['\'self\'', '\'unsafe-inline\'', ...(dev ? ['\'unsafe-eval\''] : [])],
+        'style-src': ['\'self\'', '\'unsafe-inline\''],
+        'img-src': ['\'self\'', 'data:', 'blob:'],
+        'font-src': ['\'self\'', 'data:'],
+        'connect-src': ['\'self\'', ...(dev ? ['ws:'] : [])],
+        'worker-src': ['\'self\'', 'blob:'],
+        'upgrade-insecure-requests': false,
+      },
+    },
+  },
+  vite: { worker: { format: 'es' }, optimizeDeps: { include: ['chart.js', 'vue-chartjs', 'comlink', 'idb-keyval', 'zod'] } },
+  typescript: { strict: true },
+  eslint: { config: { stylistic: true, standalone: true } },
+})

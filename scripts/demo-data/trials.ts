@@ -1,0 +1,30 @@
+import type { Method } from '#core/recipe'
+import type { TrialBody } from '#shared/schemas'
+
+/** A judged swatch of the demo; what was predicted is computed when it is laid down, not written here. */
+export interface DemoTrial {
+  cloth: string
+  supply: string
+  iron: string
+  cover: string | null
+  bed?: TrialBody['bed']
+  method: Method
+  stop: number
+  firstSide: 'back' | 'face'
+  passes: 1 | 2
+  holdS: number
+  grade: number
+  marks: TrialBody['marks']
+  note: string
+  daysAgo: number
+}
+
+export const DEMO_TRIALS: DemoTrial[] = [
+  { cloth: 'TW-01', supply: 'B-20', iron: 'harbour', cover: 'muslin', method: 'dry', stop: 1, firstSide: 'back', passes: 1, holdS: 12, grade: 1, marks: ['dotsVisible'], daysAgo: 41, note: 'The collar that peeled at the second wash. Twelve seconds dry at wool, as the leaflet says for a press: under the muslin it never got to its window.' },
+  { cloth: 'TW-01', supply: 'B-20', iron: 'harbour', cover: 'muslin', method: 'mist', stop: 2, firstSide: 'back', passes: 1, holdS: 38, grade: 4, marks: [], daysAgo: 39, note: 'One with the cloth. Kept through four washes.' },
+  { cloth: 'TW-01', supply: 'B-20', iron: 'harbour', cover: 'muslin', method: 'dry', stop: 2, firstSide: 'back', passes: 1, holdS: 32, grade: 3, marks: ['stiff'], daysAgo: 39, note: 'Holds, a little boardy.' },
+  { cloth: 'TW-02', supply: 'B-31', iron: 'harbour', cover: 'muslin', method: 'steam', stop: 1, firstSide: 'back', passes: 1, holdS: 20, grade: 1, marks: ['dotsVisible'], daysAgo: 20, note: 'Edge lifts with a fingertip.' },
+  { cloth: 'TW-02', supply: 'B-12', iron: 'harbour', cover: 'muslin', method: 'damp', stop: 1, firstSide: 'back', passes: 1, holdS: 26, grade: 4, marks: [], daysAgo: 18, note: 'Lies flat, keeps the drape.' },
+  { cloth: 'TW-03', supply: 'B-12', iron: 'harbour', cover: 'organza', method: 'mist', stop: 1, firstSide: 'back', passes: 1, holdS: 22, grade: 4, marks: ['waterMark'], daysAgo: 12, note: 'Bonded, and ringed all over. Never again wet.' },
+  { cloth: 'TW-05', supply: 'B-51', iron: 'locker', cover: 'muslin', method: 'damp', stop: 1, firstSide: 'back', passes: 1, holdS: 25, grade: 3, marks: [], daysAgo: 6, note: 'Hem holds to a nail.' },
+]

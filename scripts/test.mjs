@@ -1,0 +1,62 @@
+// npm test: lint, types, unit tests, build, end-to-end tests in headless Chromium on a throw-away database.
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
+import { join } from 'node:path'
+import { DATA, ROOT, TSX, local, run, say } from './lib/run.mjs'
+import { ensureBuilt, ensureChromium, ensureNode, ensurePackages, ensurePostgres, ensurePrepared } from './lib/setup.mjs'
+import { startDatabase } from './lib/postgres.mjs'
+
+const tally = { passed: 0, failed: 0 }
+const began = Date.now()
+const timed = (name, work) => {
+  const from = Date.now()
+  const result = work()
+  say(`${name}: ${((Date.now() - from) / 1000).toFixed(0)} s`)
+  return result
+}
+/** A step without tests of its own counts as one. */
+function step(name, command, args) {
+  const done = timed(name, () => run(command, args, { loud: true, allowFail: true }))
+  tally[done.status === 0 ? 'passed' : 'failed']++
+}
+
+ensureNode()
+ensurePackages()
+ensurePostgres()
+const chromium = ensureChromium()
+ensurePrepared()
+mkdirSync(DATA, { recursive: true })
+
+step('lint', local('eslint'), ['.', '--max-warnings', '0'])
+step('types', local('vue-tsc'), ['-b', '--noEmit'])
+
+const unitReport = join(DATA, 'unit.json')
+rmSync(unitReport, { force: true })
+const unit = timed('unit tests', () => run(local('vitest'), ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`], { loud: true, allowFail: true }))
+if (existsSync(unitReport)) {
+  const report = JSON.parse(readFileSync(unitReport, 'utf8'))
+  tally.passed += report.numPassedTests
+  tally.failed += report.numFailedTests
+}
+if (unit.status !== 0 && tally.failed === 0) tally.failed++
+
+timed('build', ensureBuilt)
+
+const database = await startDatabase(`test-${process.pid}`)
+const e2eReport = join(DATA, 'e2e.json')
+rmSync(e2eReport, { force: true })
+try {
+  const env = { ...process.env, DATABASE_URL: database.url, CHROMIUM: chromium, PLAYWRIGHT_JSON_OUTPUT_NAME: e2eReport }
+  run(local('tsx'), [...TSX, 'scripts/migrate.ts', '--there-and-back'], { env })
+  run(local('tsx'), [...TSX, 'scripts/seed.ts'], { env })
+  const e2e = timed('end-to-end', () => run(local('playwright'), ['test', '--reporter=list,json'], { env, loud: true, allowFail: true }))
+  const stats = existsSync(e2eReport) ? JSON.parse(readFileSync(e2eReport, 'utf8')).stats : { expected: 0, flaky: 0, unexpected: 1 }
+  tally.passed += stats.expected + stats.flaky
+  tally.failed += stats.unexpected || (e2e.status === 0 ? 0 : 1)
+} finally {
+  database.remove()
+}
+rmSync(join(ROOT, 'test-results'), { recursive: true, force: true })
+
+console.log(`\nin ${((Date.now() - began) / 1000).toFixed(0)} s`)
+console.log(`${tally.passed} passed, ${tally.failed} failed`)
+process.exit(tally.failed === 0 ? 0 : 1)

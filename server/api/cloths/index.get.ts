@@ -1,0 +1,4 @@
+import { pageQuery } from '#shared/schemas'
+import { listCloths } from '../../services/cloths'
+
+export default defineRoute({ query: pageQuery }, ({ query }) => listCloths(query))

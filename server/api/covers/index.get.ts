@@ -1,0 +1,3 @@
+import { listCovers } from '../../services/shelf'
+
+export default defineRoute({}, listCovers)

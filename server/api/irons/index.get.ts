@@ -1,0 +1,3 @@
+import { listIrons } from '../../services/shelf'
+
+export default defineRoute({}, listIrons)

@@ -1,0 +1,3 @@
+import { listSupplies } from '../../services/shelf'
+
+export default defineRoute({}, listSupplies)

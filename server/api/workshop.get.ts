@@ -1,0 +1,3 @@
+import { currentWorkshop } from '../services/workshop'
+
+export default defineRoute({}, currentWorkshop)

@@ -1,0 +1,26 @@
+import type { QueryInterface, Sequelize } from 'sequelize'
+import { SequelizeStorage, Umzug } from 'umzug'
+import { firstBoard } from './migrations/2026-11-24-first-board'
+
+export interface MigrationTools {
+  query: (sql: string) => Promise<unknown>
+}
+/** Small, named by date and purpose, and able to go down again. */
+export interface Migration {
+  name: string
+  up: (tools: MigrationTools) => Promise<void>
+  down: (tools: MigrationTools) => Promise<void>
+}
+
+const MIGRATIONS: Migration[] = [firstBoard]
+
+export const umzug = (sequelize: Sequelize): Umzug<QueryInterface> => new Umzug({
+  migrations: MIGRATIONS.map(m => ({
+    name: m.name,
+    up: () => sequelize.transaction(transaction => m.up({ query: sql => sequelize.query(sql, { transaction }) })),
+    down: () => sequelize.transaction(transaction => m.down({ query: sql => sequelize.query(sql, { transaction }) })),
+  })),
+  context: sequelize.getQueryInterface(),
+  storage: new SequelizeStorage({ sequelize, tableName: 'migration' }),
+  logger: undefined,
+})

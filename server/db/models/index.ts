@@ -1,0 +1,20 @@
+import type { Sequelize } from 'sequelize'
+import { initCloth } from './cloth'
+import { initIron } from './iron'
+import { initSupply } from './supply'
+import { initTrial } from './trial'
+import { initWorkshop } from './workshop'
+
+export { ClothRow, ClothFibreRow } from './cloth'
+export { CoverRow, IronRow, IronStopRow } from './iron'
+export { SupplyRow } from './supply'
+export { TrialEventRow, TrialRow } from './trial'
+export { WorkshopRow } from './workshop'
+
+export function initModels(sequelize: Sequelize): void {
+  initWorkshop(sequelize)
+  initCloth(sequelize)
+  initSupply(sequelize)
+  initIron(sequelize)
+  initTrial(sequelize)
+}

@@ -1,0 +1,41 @@
+import type { H3Event } from 'h3'
+import type { z, ZodType } from 'zod'
+import { ProblemError, invalid } from './problem'
+
+const MAX_BODY_BYTES = 256 * 1024
+
+type Out<S> = S extends ZodType ? z.output<S> : undefined
+interface Spec<P, Q, B> { params?: P, query?: Q, body?: B }
+interface Input<P, Q, B> { params: Out<P>, query: Out<Q>, body: Out<B>, event: H3Event }
+
+function parse<S extends ZodType>(schema: S, value: unknown): z.output<S> {
+  const result = schema.safeParse(value)
+  if (result.success) return result.data
+  throw invalid(result.error.issues.map(i => ({ field: i.path.join('.'), message: i.message })))
+}
+
+async function readJson(event: H3Event): Promise<unknown> {
+  const length = Number(getHeader(event, 'content-length') ?? 0)
+  if (length > MAX_BODY_BYTES) throw new ProblemError(413, 'Too large', 'That is larger than anything this page takes.')
+  const type = getHeader(event, 'content-type') ?? ''
+  if (!type.startsWith('application/json')) throw new ProblemError(415, 'Wrong kind of content', 'Send this as JSON.')
+  const raw = await readRawBody(event, 'utf8')
+  if (raw && raw.length > MAX_BODY_BYTES) throw new ProblemError(413, 'Too large', 'That is larger than anything this page takes.')
+  try {
+    return JSON.parse(raw ?? '')
+  } catch {
+    throw new ProblemError(400, 'Not readable', 'The request is not readable JSON; it may have been cut off on the way.')
+  }
+}
+
+/** A route that parses everything it is given before anything else happens. */
+export function defineRoute<P extends ZodType | undefined = undefined, Q extends ZodType | undefined = undefined, B extends ZodType | undefined = undefined, R = unknown>(
+  spec: Spec<P, Q, B>, handle: (input: Input<P, Q, B>) => Promise<R>,
+) {
+  return defineEventHandler(async (event) => {
+    const params = spec.params ? parse(spec.params, getRouterParams(event, { decode: true })) : undefined
+    const query = spec.query ? parse(spec.query, getQuery(event)) : undefined
+    const body = spec.body ? parse(spec.body, await readJson(event)) : undefined
+    return handle({ params, query, body, event } as Input<P, Q, B>)
+  })
+}

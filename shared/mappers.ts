@@ -1,0 +1,23 @@
+/** The one way from what is kept to what core computes with. */
+import type { Bench, IronInput, Recipe } from '#core/recipe'
+import type { ClothInput, SupplyInput } from '#core/stack'
+import type { BedKindKey } from '#core/materials'
+import type { BlendRule } from '#core/limit'
+import type { Cloth, Cover, Iron, RecipePayload, Supply } from './schemas'
+
+export const toClothInput = (c: Pick<Cloth, 'fibres' | 'construction' | 'massGsm' | 'thicknessMm' | 'mayGetWet' | 'nap' | 'finishes'>): ClothInput => ({
+  fibres: c.fibres.map(f => ({ ...f })), construction: c.construction, massGsm: c.massGsm, thicknessMm: c.thicknessMm,
+  mayGetWet: c.mayGetWet, nap: c.nap, finishes: [...c.finishes],
+})
+
+export const toSupplyInput = (s: Supply): SupplyInput => ({
+  massGsm: s.massGsm, thicknessMm: s.thicknessMm, base: s.baseFibre, resin: s.resin, resinGsm: s.resinGsm,
+})
+
+export const toIronInput = (i: Iron): IronInput => ({ kind: i.kind, stops: i.stops.map(s => ({ ...s })) })
+
+export const toBench = (cloth: Cloth, supply: Supply, iron: Iron, cover: Cover | null, bed: BedKindKey, blendRule: BlendRule): Bench => ({
+  cloth: toClothInput(cloth), supply: toSupplyInput(supply), iron: toIronInput(iron), cover: cover?.kind ?? null, bed, blendRule,
+})
+
+export const toRecipePayload = (r: Recipe): RecipePayload => ({ format: 1, ...r, stop: { ...r.stop } })

@@ -1,0 +1,55 @@
+import { z } from 'zod'
+import { CONSTRUCTION_KEYS, FIBRE_KEYS, FINISH_KEYS } from '#core/materials'
+import { idSchema, nameField, numberField, originSchema, textField, versionField } from './common'
+
+export const fibreShareSchema = z.object({
+  fibre: z.enum(FIBRE_KEYS, { error: 'Fibre: choose one from the list.' }),
+  sharePct: numberField('Share', '%', 0.1, 100),
+})
+
+const SHARE_TOLERANCE_PCT = 0.05
+
+/** What is wrong with a list of shares, as a sentence; null if it makes 100 %. An empty list is an unknown fibre. */
+export function shareProblem(fibres: { fibre: string, sharePct: number }[]): string | null {
+  if (fibres.length === 0) return null
+  if (new Set(fibres.map(f => f.fibre)).size < fibres.length) return 'Fibre shares: the same fibre stands there twice; add its shares together.'
+  const total = fibres.reduce((s, f) => s + f.sharePct, 0)
+  const off = total - 100
+  if (Math.abs(off) <= SHARE_TOLERANCE_PCT) return null
+  const shown = Math.abs(off) < 1 ? Math.abs(off).toFixed(1) : String(Math.round(Math.abs(off) * 10) / 10)
+  return off < 0
+    ? `Fibre shares: they make ${Math.round(total * 10) / 10} %, so ${shown} % is missing. Add it to the largest share, or name the fibre.`
+    : `Fibre shares: they make ${Math.round(total * 10) / 10} %, which is ${shown} % too much. Take it off the largest share.`
+}
+
+export const clothFields = z.object({
+  code: nameField('Code', 24),
+  name: nameField('Name'),
+  fibres: z.array(fibreShareSchema, { error: 'Fibre shares: give a list.' }).max(8, 'Fibre shares: eight fibres at most.'),
+  construction: z.enum(CONSTRUCTION_KEYS, { error: 'Construction: choose one from the list.' }),
+  massGsm: numberField('Weight', 'g/m²', 10, 2000),
+  massOrigin: originSchema.default('typical'),
+  thicknessMm: numberField('Thickness', 'mm', 0.03, 15),
+  thicknessOrigin: originSchema.default('typical'),
+  mayGetWet: z.boolean({ error: 'May it get wet: say yes or no.' }),
+  nap: z.enum(['none', 'texture', 'nap', 'pile'], { error: 'Surface: choose one from the list.' }),
+  finishes: z.array(z.enum(FINISH_KEYS, { error: 'Finish: choose from the list.' }), { error: 'Finish: give a list.' }).max(6, 'Finish: six at most.').default([]),
+  colourHex: z.string().regex(/^#[0-9a-fA-F]{6}$/, 'Colour: six figures after a #, such as #24304a.'),
+  note: textField('Note', 500).default(''),
+})
+
+/** Sums what one field cannot see: shares, and a weight that its thickness cannot hold. */
+export const clothChecks = (c: z.infer<typeof clothFields>, ctx: z.RefinementCtx) => {
+  const shares = shareProblem(c.fibres)
+  if (shares) ctx.addIssue({ code: 'custom', path: ['fibres'], message: shares })
+  const densityKgM3 = c.massGsm / c.thicknessMm
+  if (densityKgM3 > 2500) ctx.addIssue({ code: 'custom', path: ['thicknessMm'], message: `Thickness: ${c.massGsm} g/m² in ${c.thicknessMm} mm would be denser than any cloth. Measure it again, or check the units (mm).` })
+  if (densityKgM3 < 15) ctx.addIssue({ code: 'custom', path: ['massGsm'], message: `Weight: ${c.massGsm} g/m² at ${c.thicknessMm} mm would be lighter than wadding. Check the units (g/m² and mm).` })
+}
+
+export const clothBody = clothFields.superRefine(clothChecks)
+export const clothUpdate = clothFields.extend({ version: versionField }).superRefine(clothChecks)
+export const clothSchema = clothFields.extend({ id: idSchema, version: versionField, updatedAt: z.string(), trials: z.number().int().default(0) })
+
+export type ClothBody = z.infer<typeof clothBody>
+export type Cloth = z.infer<typeof clothSchema>

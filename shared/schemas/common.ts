@@ -1,0 +1,40 @@
+import { z } from 'zod'
+
+/** A problem as it crosses the wire (application/problem+json): a sentence for a person and the fields it concerns. */
+export const fieldProblemSchema = z.object({ field: z.string(), message: z.string() })
+export const problemSchema = z.object({
+  type: z.string(), title: z.string(), status: z.number(), detail: z.string(),
+  errors: z.array(fieldProblemSchema).default([]),
+  /** On 409: what is stored now, and what was sent. */
+  current: z.unknown().optional(),
+  yours: z.unknown().optional(),
+})
+export type FieldProblem = z.infer<typeof fieldProblemSchema>
+export type Problem = z.infer<typeof problemSchema>
+
+export const idSchema = z.uuid('This is not the address of anything kept here.')
+export const idParams = z.object({ id: idSchema })
+
+/** A number with a name and a range, so that every refusal names its field. */
+export const numberField = (name: string, unit: string, min: number, max: number) =>
+  z.number({ error: `${name}: give a number${unit ? ` in ${unit}` : ''}.` })
+    .min(min, `${name}: ${min} ${unit} is the least that makes sense.`)
+    .max(max, `${name}: ${max} ${unit} is the most that makes sense.`)
+
+// eslint-disable-next-line no-control-regex
+const CONTROL = /[\u0000-\u0008\u000B\u000C\u000E-\u001F\u007F]/
+export const textField = (name: string, max: number) =>
+  z.string({ error: `${name}: write some text.` }).trim().max(max, `${name}: keep it under ${max} characters.`)
+    .refine(s => !CONTROL.test(s), `${name}: there is a character in it that cannot be kept.`)
+export const nameField = (name: string, max = 80) => textField(name, max).min(1, `${name}: it needs a name.`)
+
+export const pageQuery = z.object({
+  q: textField('Search', 80).default(''),
+  page: z.coerce.number({ error: 'Page: give a whole number.' }).int('Page: give a whole number.').min(1, 'Page: pages start at 1.').max(10_000, 'Page: that is further than the lists go.').default(1),
+  size: z.coerce.number({ error: 'Size: give a whole number.' }).int('Size: give a whole number.').min(1, 'Size: at least one.').max(100, 'Size: at most 100 at a time.').default(50),
+})
+export type PageQuery = z.infer<typeof pageQuery>
+export interface Page<T> { rows: T[], total: number, page: number, size: number }
+
+export const versionField = z.number({ error: 'Version: say which version you started from.' }).int().min(0)
+export const originSchema = z.enum(['proved', 'measured', 'maker', 'typical', 'model'])

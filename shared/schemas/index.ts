@@ -1,0 +1,6 @@
+export * from './common'
+export * from './cloth'
+export * from './supply'
+export * from './iron'
+export * from './trial'
+export * from './workshop'
