@@ -1,17 +1,20 @@
 import { fileURLToPath } from 'node:url'
+import type { NitroConfig } from 'nitropack/types'
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 const dev = process.env.NODE_ENV === 'development'
 
+const nitro: NitroConfig = {
+  errorHandler: '~~/server/error',
+  alias: { '#core': here('./core') },
+}
+
 export default defineNuxtConfig({
-  compatibilityDate: '2026-01-01',
+  modules: ['@nuxt/ui', '@pinia/nuxt', 'nuxt-security', '@nuxt/eslint'],
   // A working board that stays open all day: it runs in the browser, keeps its place there, and outlives a lost server.
   ssr: false,
-  telemetry: false,
+  components: [{ path: '~/components', pathPrefix: false }],
   devtools: { enabled: false },
-  modules: ['@nuxt/ui', '@pinia/nuxt', 'nuxt-security', '@nuxt/eslint'],
-  css: ['~/assets/main.css'],
-  alias: { '#core': here('./core') },
   app: {
     head: {
       title: 'Ready Cuff',
@@ -20,22 +23,24 @@ export default defineNuxtConfig({
       link: [{ rel: 'icon', type: 'image/svg+xml', href: '/icon.svg' }],
     },
   },
+  css: ['~/assets/main.css'],
+  colorMode: { preference: 'light', fallback: 'light', storageKey: 'ready-cuff-board' },
+  ui: { theme: { colors: ['primary', 'secondary', 'success', 'warning', 'error', 'neutral'] } },
   runtimeConfig: {
     // Speeds the pressing clock up, for rehearsing and for end-to-end tests.
     public: { clockRate: '1' },
   },
+  alias: { '#core': here('./core') },
+  compatibilityDate: '2026-01-01',
+  nitro,
+  vite: { worker: { format: 'es' }, optimizeDeps: { include: ['chart.js', 'vue-chartjs', 'comlink', 'idb-keyval', 'zod'] } },
+  typescript: { strict: true },
+  telemetry: false,
+  eslint: { config: { stylistic: true, standalone: true } },
   fonts: {
     providers: { google: false, googleicons: false, bunny: false, fontshare: false, fontsource: false, adobe: false },
   },
   icon: { provider: 'server', clientBundle: { scan: true } },
-  colorMode: { preference: 'light', fallback: 'light', storageKey: 'ready-cuff-board' },
-  ui: { theme: { colors: ['primary', 'secondary', 'success', 'warning', 'error', 'neutral'] } },
-  components: [{ path: '~/components', pathPrefix: false }],
-  nitro: {
-    errorHandler: '~~/server/error',
-    alias: { '#core': here('./core') },
-    typescript: { tsConfig: { compilerOptions: { paths: { '#core/*': [here('./core/*')] } } } },
-  },
   security: {
     rateLimiter: false,
     // Errors must be readable sentences; the limits are checked where a route reads its body.
@@ -56,7 +61,4 @@ export default defineNuxtConfig({
       },
     },
   },
-  vite: { worker: { format: 'es' }, optimizeDeps: { include: ['chart.js', 'vue-chartjs', 'comlink', 'idb-keyval', 'zod'] } },
-  typescript: { strict: true },
-  eslint: { config: { stylistic: true, standalone: true } },
 })

@@ -6,15 +6,15 @@ import { createSolver, type Exposure, type Ledger } from './solver'
 import type { SoleCurve } from './sole'
 
 /** What is done to the stack, one after the other. */
-export type Phase =
+export type Phase
   /** Sole down for `durationS` at `pressureKPa`, steam entering for the first `steamS` seconds. */
-  | { kind: 'down', durationS: number, pressureKPa: number, steamGM2S?: number, steamS?: number }
+  = | { kind: 'down', durationS: number, pressureKPa: number, steamGM2S?: number, steamS?: number }
   /** Sole away, open to the room. */
-  | { kind: 'lifted', durationS: number }
+    | { kind: 'lifted', durationS: number }
   /** The work is turned over under its cover, state kept; the cover may be wetted again. */
-  | { kind: 'turn', rewetCoverGsm?: number }
+    | { kind: 'turn', rewetCoverGsm?: number }
   /** Cover off, a cool wooden clapper on. */
-  | { kind: 'clapper', durationS: number, pressureKPa: number }
+    | { kind: 'clapper', durationS: number, pressureKPa: number }
 
 export interface Programme {
   sole: SoleCurve

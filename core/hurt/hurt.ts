@@ -5,9 +5,9 @@ import { limitingFibres, type BlendRule } from '../limit'
 import type { ClothInput } from '../stack'
 import { doseOf } from './dose'
 
-export type HurtKind =
-  | 'scorch' | 'shine' | 'melt' | 'crush' | 'waterMark' | 'dyeMigration' | 'laminate' | 'shrinkage'
-  | 'strikeThrough' | 'overFused' | 'steamStretch' | 'deadStretch'
+export type HurtKind
+  = | 'scorch' | 'shine' | 'melt' | 'crush' | 'waterMark' | 'dyeMigration' | 'laminate' | 'shrinkage'
+    | 'strikeThrough' | 'overFused' | 'steamStretch' | 'deadStretch'
 
 export interface HurtFlag {
   kind: HurtKind

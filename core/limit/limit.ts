@@ -9,13 +9,13 @@ export const PROPORTIONAL_SHARE_PCT = 10
 const CLASSES = [0, 110, 150, 200] as const
 
 /** One step of the chain: what it says and whether it is the one that decides. */
-export type Reason =
-  | { step: 'fibre', fibre: FibreKey, sharePct: number, limitC: number, decides: boolean }
-  | { step: 'blend', fibre: FibreKey, sharePct: number, limitC: number, decides: boolean }
-  | { step: 'finish', finish: FinishKey, limitC: number | null, decides: boolean }
-  | { step: 'unknown', limitC: number, decides: boolean }
-  | { step: 'surface', surface: 'texture' | 'nap' | 'pile', decides: boolean }
-  | { step: 'water', decides: boolean }
+export type Reason
+  = | { step: 'fibre', fibre: FibreKey, sharePct: number, limitC: number, decides: boolean }
+    | { step: 'blend', fibre: FibreKey, sharePct: number, limitC: number, decides: boolean }
+    | { step: 'finish', finish: FinishKey, limitC: number | null, decides: boolean }
+    | { step: 'unknown', limitC: number, decides: boolean }
+    | { step: 'surface', surface: 'texture' | 'nap' | 'pile', decides: boolean }
+    | { step: 'water', decides: boolean }
 
 export interface ClothLimit {
   /** Highest sole temperature, °C; 0 = no heat at all. */

@@ -25,19 +25,19 @@ export const pressureOf = (iron: IronKindKey, lean: Lean): number =>
   lean === 'lean' ? IRON_KINDS[iron].leanKPa : IRON_KINDS[iron].weightKPa
 
 /** Why a method or stop cannot be used at all, before any heat is computed. */
-export type Bar =
-  | { why: 'noHeat', fumes: boolean }
-  | { why: 'notFusible' }
-  | { why: 'noResin' }
-  | { why: 'noStops' }
-  | { why: 'waterBarred' }
-  | { why: 'steamBarred' }
-  | { why: 'noSteam' }
-  | { why: 'steamStopped' }
-  | { why: 'noDampCover' }
-  | { why: 'coverNeeded' }
-  | { why: 'allStopsTooHot', limitC: number, coolestC: number }
-  | { why: 'drips', soleC: number }
+export type Bar
+  = | { why: 'noHeat', fumes: boolean }
+    | { why: 'notFusible' }
+    | { why: 'noResin' }
+    | { why: 'noStops' }
+    | { why: 'waterBarred' }
+    | { why: 'steamBarred' }
+    | { why: 'noSteam' }
+    | { why: 'steamStopped' }
+    | { why: 'noDampCover' }
+    | { why: 'coverNeeded' }
+    | { why: 'allStopsTooHot', limitC: number, coolestC: number }
+    | { why: 'drips', soleC: number }
 
 /** Stops above the class by no more than this are let pass: a dial is read to about that, °C. */
 const STOP_TOLERANCE_C = 5

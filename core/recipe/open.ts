@@ -4,12 +4,12 @@ import { bestOf, searchRecipes, type Found } from './search'
 import { METHODS, type Bench, type IronStop } from './recipe'
 
 /** A change that would open an empty window, found by trying it. Sew-in is always open. */
-export type Opener =
-  | { change: 'cover', cover: CoverKindKey, found: Found }
-  | { change: 'lean', found: Found }
-  | { change: 'resin', resin: ResinKey, found: Found }
-  | { change: 'heatPress', found: Found }
-  | { change: 'sewIn' }
+export type Opener
+  = | { change: 'cover', cover: CoverKindKey, found: Found }
+    | { change: 'lean', found: Found }
+    | { change: 'resin', resin: ResinKey, found: Found }
+    | { change: 'heatPress', found: Found }
+    | { change: 'sewIn' }
 
 const THINNER: readonly CoverKindKey[] = ['organza', 'slipSheet']
 

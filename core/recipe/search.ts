@@ -18,10 +18,10 @@ const COARSE: EvaluateOptions = { cellMm: 0.12, stepScale: 1.5 }
 const COOL_LIMIT_S = 180
 
 /** Why no recipe came of it: nothing bonds in time, or it bonds only where it hurts. */
-export type Blocked =
-  | Bar
-  | { why: 'underBonded', bond: number, peakC: number, wantedC: number, soleC: number }
-  | { why: 'hurts', flag: Outcome['flags'][number], bondHoldS: number }
+export type Blocked
+  = | Bar
+    | { why: 'underBonded', bond: number, peakC: number, wantedC: number, soleC: number }
+    | { why: 'hurts', flag: Outcome['flags'][number], bondHoldS: number }
 
 export interface Margins {
   /** How many seconds shorter still bonds, longer still does not hurt. */
@@ -53,19 +53,11 @@ export interface MethodAnswer {
 export interface SearchOptions extends EvaluateOptions {
   methods?: readonly Method[]
   leans?: readonly Lean[]
-  /** Called after each method; return false to stop early. */
-  onMethod?: (answer: MethodAnswer) => boolean | void
 }
 
 /** The best recipe of each method on this bench, or why there is none. Deterministic. */
 export function searchRecipes(bench: Bench, options: SearchOptions = {}): MethodAnswer[] {
-  const answers: MethodAnswer[] = []
-  for (const method of options.methods ?? METHODS) {
-    const answer = searchMethod(bench, method, options)
-    answers.push(answer)
-    if (options.onMethod?.(answer) === false) break
-  }
-  return answers
+  return (options.methods ?? METHODS).map(method => searchMethod(bench, method, options))
 }
 
 /** The method whose answer has the best score; null if none bonds safely. */

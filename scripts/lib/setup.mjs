@@ -34,7 +34,8 @@ export function ensurePackages() {
   const print = fingerprint('package-lock.json')
   if (existsSync(join(ROOT, 'node_modules/.bin/nuxt')) && !isStale('packages', print)) return
   say('installing packages (about two minutes the first time)')
-  run('npm', ['ci', '--no-progress', '--loglevel=error'])
+  // Not `npm ci`: it refuses a lock file in which a registry left out optional builds for other platforms.
+  run('npm', ['install', '--no-save', '--no-progress', '--loglevel=error'])
   stamp('packages', print)
 }
 

@@ -8,13 +8,13 @@ import { currentWorkshop } from './workshop'
 const withFibres = { model: ClothFibreRow, as: 'fibres', separate: true, order: [['position', 'ASC']] as [string, string][] }
 
 function toCloth(row: ClothRow): Cloth {
-  const p = row.get({ plain: true }) as ClothRow & { trials?: string }
+  const p = row.get({ plain: true })
   return {
     id: p.id, code: p.code, name: p.name, construction: p.construction, massGsm: p.massGsm, massOrigin: p.massOrigin,
     thicknessMm: p.thicknessMm, thicknessOrigin: p.thicknessOrigin, mayGetWet: p.mayGetWet, nap: p.nap, finishes: p.finishes,
     colourHex: p.colourHex, note: p.note, version: p.version, updatedAt: p.updatedAt.toISOString(),
-    fibres: (p.fibres ?? []).map(f => ({ fibre: f.fibre, sharePct: f.sharePct })),
-    trials: Number(p.trials ?? 0),
+    fibres: (row.fibres ?? []).map(f => ({ fibre: f.fibre, sharePct: f.sharePct })),
+    trials: Number((p as { trials?: string }).trials ?? 0),
   }
 }
 

@@ -34,7 +34,7 @@ function toIron(row: IronRow): Iron {
   const p = row.get({ plain: true })
   return {
     id: p.id, name: p.name, kind: p.kind, shutsOffAfterS: p.shutsOffAfterS, note: p.note, version: p.version, updatedAt: p.updatedAt.toISOString(),
-    stops: (p.stops ?? []).map(s => ({ label: s.label, meanC: s.meanC, swingC: s.swingC, origin: s.origin })),
+    stops: (row.stops ?? []).map(s => ({ label: s.label, meanC: s.meanC, swingC: s.swingC, origin: s.origin })),
   }
 }
 

@@ -18,8 +18,8 @@ function toTrial(row: TrialRow): Trial {
     id: p.id, clientKey: p.clientKey, clothId: p.clothId, supplyId: p.supplyId, ironId: p.ironId, coverId: p.coverId, bed: p.bed,
     recipe: recipeSchema.parse(p.recipe), predicted: predictedSchema.parse(p.predicted),
     grade: p.grade, marks: p.marks, note: p.note, pressedAt: p.pressedAt.toISOString(),
-    events: (p.events ?? []).map(e => ({ atS: e.atS, kind: e.kind })),
-    clothName: p.cloth?.name ?? '', supplyName: p.supply?.name ?? '', ironName: p.iron?.name ?? '', coverName: p.cover?.name ?? null,
+    events: (row.events ?? []).map(e => ({ atS: e.atS, kind: e.kind })),
+    clothName: row.cloth?.name ?? '', supplyName: row.supply?.name ?? '', ironName: row.iron?.name ?? '', coverName: row.cover?.name ?? null,
   }
 }
 

@@ -1,0 +1,49 @@
+<script setup lang="ts">
+const bench = useBench()
+const { stages, current, reached } = useStages()
+const STAGES = 6
+const drawnPct = computed(() => reached.value / STAGES * 100)
+const TICKS = 61
+</script>
+
+<template>
+  <header class="flex items-stretch gap-5 border-b border-seam bg-paper pr-4">
+    <NuxtLink to="/cloth" class="flex w-[300px] shrink-0 items-center gap-3 border-r border-dashed border-seam px-4 py-2" aria-label="The job's ticket: go to the cloth">
+      <template v-if="bench.cloth">
+        <ClothSwatch :colour="bench.cloth.colourHex" :construction="bench.cloth.construction" :nap="bench.cloth.nap" :width="66" :height="54" />
+        <div class="min-w-0">
+          <p class="ticket truncate text-lg font-semibold leading-tight">{{ bench.cloth.name }}</p>
+          <p class="truncate text-sm text-muted-ink">{{ bench.cloth.code }}<template v-if="bench.supply"> · {{ bench.supply.name }}</template></p>
+        </div>
+      </template>
+      <p v-else class="ticket text-lg">Choose a cloth to begin</p>
+    </NuxtLink>
+
+    <nav class="relative grid flex-1 grid-cols-6 py-2" aria-label="Stages of the job">
+      <svg class="pointer-events-none absolute inset-x-0 bottom-2 h-9 w-full" preserveAspectRatio="none" viewBox="0 0 600 36" aria-hidden="true">
+        <line x1="0" x2="600" y1="34" y2="34" stroke="var(--rc-seam)" stroke-width="1.500" stroke-dasharray="7 5" vector-effect="non-scaling-stroke" />
+        <g>
+          <rect x="0" y="8" :width="drawnPct * 6" height="26" fill="var(--rc-ground)" stroke="var(--rc-ink)" stroke-width="1.200" vector-effect="non-scaling-stroke" />
+          <template v-for="t in TICKS" :key="t">
+            <line v-if="(t - 1) * 10 <= drawnPct * 6" :x1="(t - 1) * 10" :x2="(t - 1) * 10" y1="34" :y2="(t - 1) % 10 === 0 ? 12 : (t - 1) % 5 === 0 ? 22 : 28" stroke="var(--rc-ink)" stroke-width="1" vector-effect="non-scaling-stroke" />
+          </template>
+          <rect :x="drawnPct * 6 - 5" y="6" width="7" height="30" fill="var(--rc-linen, #a89a82)" stroke="var(--rc-ink)" stroke-width="1" vector-effect="non-scaling-stroke" />
+        </g>
+      </svg>
+      <template v-for="(stage, i) in stages" :key="stage.key">
+        <NuxtLink
+          v-if="stage.to" :to="stage.to" class="relative flex min-h-16 flex-col justify-start px-2 hover:bg-linen-200/40"
+          :aria-current="i === current ? 'step' : undefined"
+        >
+          <span class="flex items-baseline gap-1.5 text-lg leading-tight" :class="i === current ? 'font-bold text-ink underline decoration-[3px] underline-offset-4' : 'text-ink'">
+            <span class="text-sm text-muted-ink">{{ i + 1 }}</span>{{ stage.name }}
+          </span>
+        </NuxtLink>
+        <span v-else class="relative flex min-h-16 flex-col px-2 text-lg leading-tight text-muted-ink/80" aria-disabled="true">
+          <span class="flex items-baseline gap-1.5"><span class="text-sm">{{ i + 1 }}</span>{{ stage.name }}</span>
+        </span>
+      </template>
+    </nav>
+    <BoardLight />
+  </header>
+</template>

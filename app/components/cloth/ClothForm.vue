@@ -1,0 +1,158 @@
+<script setup lang="ts">
+import type { FormError, FormSubmitEvent } from '@nuxt/ui'
+import { CONSTRUCTION_KEYS, CONSTRUCTIONS, FIBRE_KEYS, FIBRES, FINISH_KEYS, FINISHES, type ConstructionKey, type FibreKey } from '#core/materials'
+import type { BlendRule } from '#core/limit'
+import { clothBody, shareProblem, type Cloth, type ClothBody } from '#shared/schemas'
+import { NAP_NAME } from '#shared/words'
+
+const { cloth } = defineProps<{ cloth?: Cloth, rule: BlendRule }>()
+const emit = defineEmits<{ saved: [cloth: Cloth], leave: [] }>()
+
+const blank = (): ClothBody => ({
+  code: '', name: '', fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: CONSTRUCTIONS.poplin.massGsm, massOrigin: 'typical',
+  thicknessMm: CONSTRUCTIONS.poplin.thicknessMm, thicknessOrigin: 'typical', mayGetWet: true, nap: 'none', finishes: [], colourHex: '#8d99a6', note: '',
+})
+const state = reactive<ClothBody>(cloth ? JSON.parse(JSON.stringify(cloth)) as ClothBody : blank())
+const unknown = ref(cloth ? cloth.fibres.length === 0 : false)
+const version = ref(cloth?.version ?? 0)
+const form = useTemplateRef('form')
+const problem = ref<string | null>(null)
+const theirs = ref<Cloth | null>(null)
+const saving = ref(false)
+
+const fibres = computed(() => unknown.value ? [] : state.fibres)
+const shares = computed(() => shareProblem(fibres.value))
+const total = computed(() => Math.round(fibres.value.reduce((s, f) => s + (Number(f.sharePct) || 0), 0) * 10) / 10)
+const fibreItems = FIBRE_KEYS.map(k => ({ label: FIBRES[k].name, value: k }))
+const constructionItems = CONSTRUCTION_KEYS.map(k => ({ label: CONSTRUCTIONS[k].name, value: k }))
+const napItems = Object.entries(NAP_NAME).map(([value, label]) => ({ label, value }))
+const finishItems = FINISH_KEYS.map(k => ({ label: FINISHES[k].name, value: k }))
+
+/** Choosing a construction fills what nobody has measured, and only that. */
+function takeTypical(key: ConstructionKey): void {
+  const c = CONSTRUCTIONS[key]
+  if (state.massOrigin === 'typical') state.massGsm = c.massGsm
+  if (state.thicknessOrigin === 'typical') state.thicknessMm = c.thicknessMm
+  state.nap = c.surface === 'plain' ? 'none' : c.surface
+}
+function addFibre(): void {
+  const free = FIBRE_KEYS.find(k => !state.fibres.some(f => f.fibre === k)) as FibreKey
+  const missing = Math.max(0, 100 - total.value)
+  state.fibres.push({ fibre: free, sharePct: missing || 10 })
+}
+
+const dropFibre = (i: number): void => { state.fibres.splice(i, 1) }
+
+async function save(event: FormSubmitEvent<ClothBody>): Promise<void> {
+  saving.value = true
+  problem.value = null
+  const body = { ...event.data, fibres: fibres.value }
+  try {
+    const saved = cloth
+      ? await $fetch<Cloth>(`/api/cloths/${cloth.id}`, { method: 'PUT', body: { ...body, version: version.value } })
+      : await $fetch<Cloth>('/api/cloths', { method: 'POST', body })
+    emit('saved', saved)
+  } catch (error) {
+    const p = problemOf(error)
+    problem.value = p.detail
+    theirs.value = p.status === 409 && p.current ? p.current as Cloth : null
+    form.value?.setErrors(p.errors.map((e): FormError => ({ name: e.field, message: e.message })))
+  } finally {
+    saving.value = false
+  }
+}
+/** Keeps what stands here and saves it over the newer one, knowingly. */
+function overThem(): void {
+  version.value = theirs.value!.version
+  theirs.value = null
+  void form.value?.submit()
+}
+function takeTheirs(): void {
+  emit('saved', theirs.value!)
+}
+const checked = computed(() => ({ ...state, fibres: fibres.value }))
+</script>
+
+<template>
+  <UForm ref="form" :schema="clothBody" :state="checked" class="mx-auto max-w-4xl" :validate-on="['blur', 'change']" @submit="save">
+    <div class="flex items-center gap-5">
+      <ClothSwatch :colour="/^#[0-9a-f]{6}$/i.test(state.colourHex) ? state.colourHex : '#888888'" :construction="state.construction" :nap="state.nap" :width="110" :height="86" />
+      <h1 class="text-2xl font-semibold">{{ cloth ? `Change ${cloth.name}` : 'Describe the cloth in your hand' }}</h1>
+      <UButton type="button" variant="ghost" color="neutral" class="ml-auto" icon="i-lucide-x" @click="$emit('leave')">Leave</UButton>
+    </div>
+
+    <div class="slip mt-4 p-5">
+      <LimitPicture :cloth="checked" :rule="rule" />
+    </div>
+
+    <div class="mt-5 grid grid-cols-2 gap-x-8 gap-y-4 max-[900px]:grid-cols-1">
+      <div class="space-y-3">
+        <UFormField name="fibres" label="What it is made of">
+          <div v-if="!unknown" class="space-y-2">
+            <div v-for="(f, i) in state.fibres" :key="i" class="flex items-center gap-2">
+              <USelect v-model="f.fibre" :items="fibreItems" class="flex-1" :aria-label="`Fibre ${i + 1}`" />
+              <UInput v-model.number="f.sharePct" type="number" step="0.1" min="0" max="100" class="w-24" :aria-label="`Share of fibre ${i + 1} in %`">
+                <template #trailing>%</template>
+              </UInput>
+              <UButton type="button" variant="ghost" color="neutral" icon="i-lucide-x" :aria-label="`Take fibre ${i + 1} away`" :disabled="state.fibres.length === 1" @click="dropFibre(i)" />
+            </div>
+            <div class="flex h-4 overflow-hidden border border-seam" aria-hidden="true">
+              <span v-for="(f, i) in state.fibres" :key="i" class="border-r border-paper" :style="{ width: `${Math.min(100, Number(f.sharePct) || 0)}%`, background: ['#333a73', '#7077b0', '#a89a82', '#5f5648'][i % 4] }" />
+            </div>
+            <p class="flex items-center gap-3"><UButton type="button" size="sm" variant="outline" color="neutral" icon="i-lucide-plus" @click="addFibre">Another fibre</UButton>
+              <span :class="shares ? 'text-alert font-semibold' : 'text-muted-ink'">{{ total }} %</span></p>
+          </div>
+          <template #error><span v-if="shares && !unknown">{{ shares }}</span></template>
+        </UFormField>
+        <USwitch v-model="unknown" label="Nobody knows what it is" />
+        <UFormField name="construction" label="Construction">
+          <USelect v-model="state.construction" :items="constructionItems" class="w-full" @update:model-value="v => takeTypical(v as ConstructionKey)" />
+        </UFormField>
+        <UFormField name="nap" label="Surface">
+          <USelect v-model="state.nap" :items="napItems" class="w-full" />
+        </UFormField>
+        <UFormField name="finishes" label="Finish">
+          <USelect v-model="state.finishes" multiple :items="finishItems" class="w-full" placeholder="none" />
+        </UFormField>
+      </div>
+      <div class="space-y-3">
+        <div class="grid grid-cols-[1fr_130px] gap-3">
+          <UFormField name="name" label="Name"><UInput v-model="state.name" class="w-full" placeholder="Bleached poplin" /></UFormField>
+          <UFormField name="code" label="Code"><UInput v-model="state.code" class="w-full" placeholder="TW-12" /></UFormField>
+        </div>
+        <div class="grid grid-cols-2 gap-3">
+          <UFormField name="massGsm" label="Weight">
+            <UInput v-model.number="state.massGsm" type="number" step="any" class="w-full" @update:model-value="state.massOrigin = 'measured'"><template #trailing>g/m²</template></UInput>
+            <template #help><Sourced :from="state.massOrigin" /></template>
+          </UFormField>
+          <UFormField name="thicknessMm" label="Thickness">
+            <UInput v-model.number="state.thicknessMm" type="number" step="any" class="w-full" @update:model-value="state.thicknessOrigin = 'measured'"><template #trailing>mm</template></UInput>
+            <template #help><Sourced :from="state.thicknessOrigin" /></template>
+          </UFormField>
+        </div>
+        <USwitch v-model="state.mayGetWet" label="It may get wet" />
+        <UFormField name="colourHex" label="Colour">
+          <div class="flex items-center gap-3">
+            <input v-model="state.colourHex" type="color" class="h-11 w-16 border border-seam bg-paper" aria-label="Colour">
+            <UInput v-model="state.colourHex" class="w-32" aria-label="Colour as six figures" />
+          </div>
+        </UFormField>
+        <UFormField name="note" label="Note"><UTextarea v-model="state.note" :rows="2" class="w-full" /></UFormField>
+      </div>
+    </div>
+
+    <div v-if="theirs" class="slip mt-5 p-4" role="alert">
+      <p class="font-semibold">{{ problem }}</p>
+      <p class="mt-1">Stored now: {{ theirs.name }}, {{ theirs.massGsm }} g/m², {{ theirs.thicknessMm }} mm. Yours: {{ state.name }}, {{ state.massGsm }} g/m², {{ state.thicknessMm }} mm.</p>
+      <div class="mt-3 flex gap-3">
+        <UButton type="button" @click="overThem">Save mine over it</UButton>
+        <UButton type="button" variant="outline" color="neutral" @click="takeTheirs">Take theirs</UButton>
+      </div>
+    </div>
+    <p v-else-if="problem" class="mt-4 text-lg font-semibold text-alert" role="alert">{{ problem }}</p>
+    <div class="mt-5 flex gap-3 pb-8">
+      <UButton type="submit" size="xl" :loading="saving">Keep this cloth</UButton>
+      <UButton type="button" size="xl" variant="outline" color="neutral" @click="$emit('leave')">Leave it</UButton>
+    </div>
+  </UForm>
+</template>

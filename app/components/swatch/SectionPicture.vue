@@ -1,0 +1,67 @@
+<script setup lang="ts">
+import type { Course } from '#core/recipe'
+import { celsius } from '#shared/words'
+
+/** The stack cut through: one scale of thickness, each layer tinted by its temperature, drops where water is, the glue line drawn out. */
+const { course, index, limits = {} } = defineProps<{ course: Course, index: number, limits?: Partial<Record<string, number>> }>()
+const bench = useBench()
+
+const WIDE = 300, LABELS = 168, SOLE = 26
+const BED_SHOWN_MM = 1.2
+const turned = computed(() => {
+  const at = course.timesS[index] ?? 0
+  return course.marks.filter(m => m.kind === 'turn' && m.atS <= at).length % 2 === 1
+})
+const isDown = computed(() => course.soleC[index] !== null)
+const rows = computed(() => {
+  const cover = course.layers.filter(l => l.role === 'cover')
+  const work = course.layers.filter(l => ['backing', 'resin', 'cloth'].includes(l.role))
+  const bed = course.layers.filter(l => l.role === 'bed').slice(0, 1)
+  const all = [...cover, ...(turned.value ? [...work].reverse() : work), ...bed]
+  const mm = all.map(l => l.role === 'bed' ? Math.min(BED_SHOWN_MM, l.thicknessMm) : l.role === 'resin' ? 0.06 : l.thicknessMm)
+  const total = mm.reduce((s, m) => s + m, 0)
+  const scale = 128 / total
+  let y = SOLE
+  return all.map((l, i) => {
+    const high = Math.max(l.role === 'resin' ? 5 : 9, mm[i]! * scale)
+    const row = { ...l, y, high, c: l.meanC[index] ?? 20, water: l.waterGsm[index] ?? 0, freeWater: Math.max(0, (l.waterGsm[index] ?? 0) - 0.16 * 100 * l.thicknessMm) }
+    y += high
+    return row
+  })
+})
+const bottom = computed(() => { const last = rows.value[rows.value.length - 1]; return last ? last.y + last.high : 160 })
+const NAMES: Record<string, string> = { cover: 'cover', backing: 'backing', resin: 'glue line', cloth: 'cloth', bed: 'board' }
+/** Labels kept from treading on each other. */
+const labels = computed(() => {
+  let floor = SOLE - 2
+  return rows.value.map((r) => {
+    const y = Math.max(floor + 15, r.y + r.high / 2 + 5)
+    floor = y
+    return { ...r, labelY: y }
+  })
+})
+const drops = (water: number, high: number, y: number) => {
+  const count = Math.min(14, Math.round(water / 8))
+  return Array.from({ length: count }, (_, i) => ({ x: 8 + (i * 37) % (WIDE - LABELS - 18), y: y + 3 + (i * 13) % Math.max(1, high - 5) }))
+}
+</script>
+
+<template>
+  <svg :viewBox="`0 0 ${WIDE} ${Math.max(bottom, (labels.at(-1)?.labelY ?? 0) + 2) + 6}`" class="w-full" role="img" :aria-label="`Section through the stack at ${course.timesS[index]} seconds`">
+    <g :transform="`translate(0 ${isDown ? 0 : -10})`">
+      <path :d="`M4 ${SOLE}H${WIDE - LABELS - 4}V10Q${WIDE - LABELS - 6} 2 ${WIDE - LABELS - 20} 2H20Q4 4 4 ${SOLE - 6}Z`" :fill="isDown ? heatColour(course.soleC[index]!) : '#a89a82'" stroke="var(--rc-ink)" />
+    </g>
+    <text :x="WIDE - LABELS + 4" y="18" font-size="13.500" font-weight="600" fill="currentColor">{{ isDown ? `sole ${celsius(course.soleC[index]!, bench.units)}` : 'sole lifted' }}</text>
+    <g v-for="r in rows" :key="r.role">
+      <rect x="0" :y="r.y" :width="WIDE - LABELS" :height="r.high" :fill="heatColour(r.c)" stroke="var(--rc-ink)" :stroke-width="r.role === 'resin' ? 0 : 0.7" />
+      <g v-if="r.role === 'resin'"><line x1="0" :x2="WIDE - LABELS" :y1="r.y + r.high / 2" :y2="r.y + r.high / 2" stroke="var(--rc-ink)" :stroke-width="r.high" stroke-dasharray="7 5" /></g>
+      <ellipse v-for="(d, i) in drops(r.freeWater, r.high, r.y)" :key="i" :cx="d.x" :cy="d.y" rx="2.200" ry="2.900" fill="var(--rc-water)" stroke="#fff" stroke-width="0.5" />
+      <path v-if="limits[r.role] && r.c > limits[r.role]! - 6" :d="`M0 ${r.y + r.high / 2}l9-6v12z`" fill="var(--rc-alert)" />
+    </g>
+    <g v-for="r in labels" :key="`l${r.role}`" font-size="13.500" fill="currentColor">
+      <line :x1="WIDE - LABELS" :x2="WIDE - LABELS + 6" :y1="r.y + r.high / 2" :y2="r.labelY - 5" stroke="currentColor" stroke-width="0.7" />
+      <text :x="WIDE - LABELS + 9" :y="r.labelY" :font-weight="r.role === 'resin' ? 700 : 400">{{ NAMES[r.role] }} {{ celsius(r.c, bench.units) }}<tspan v-if="r.freeWater >= 3" fill="var(--rc-water)"> {{ Math.round(r.freeWater) }} g/m²</tspan></text>
+    </g>
+    <path :d="`M0 ${bottom}q8 5 16 0t16 0t16 0t16 0t16 0t16 0t16 0t16 0t4 0`" fill="none" stroke="var(--rc-seam)" />
+  </svg>
+</template>

@@ -1,0 +1,115 @@
+<script setup lang="ts">
+import { Chart, LinearScale, LineController, LineElement, PointElement, type ChartData, type ChartOptions, type Plugin } from 'chart.js'
+import { Line } from 'vue-chartjs'
+import type { Course } from '#core/recipe'
+import { withUnit, toUnit } from '#core/units'
+
+Chart.register(LineController, LineElement, PointElement, LinearScale)
+
+/** Sole, cover, glue line and cloth against seconds; the resin's window and the cloth's limit as bands; set-down and lift marked. */
+const { course, index, windowC, hurtC = null, endS } = defineProps<{ course: Course, index: number, windowC: [number, number], hurtC?: number | null, endS: number }>()
+const emit = defineEmits<{ scrub: [timeS: number] }>()
+const bench = useBench()
+const mode = useColorMode()
+const unit = computed(() => bench.units?.temperature ?? '°C')
+const css = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim()
+
+const lines = [
+  { role: 'sole', label: 'sole', colour: () => css('--rc-muted'), width: 1.5, dash: [2, 3] },
+  { role: 'cover', label: 'cover', colour: () => css('--rc-muted'), width: 1.5, dash: [7, 4] },
+  { role: 'cloth', label: 'cloth', colour: () => css('--rc-mark'), width: 2, dash: [] },
+  { role: 'resin', label: 'glue line', colour: () => css('--rc-ink'), width: 3.5, dash: [] },
+] as const
+
+const data = computed<ChartData<'line', { x: number, y: number | null }[]>>(() => {
+  void mode.value
+  return {
+    datasets: lines.flatMap((l) => {
+      const values = l.role === 'sole' ? course.soleC : course.layers.find(x => x.role === l.role)?.meanC
+      if (!values) return []
+      return [{
+        label: l.label, borderColor: l.colour(), borderWidth: l.width, borderDash: [...l.dash], pointRadius: 0,
+        data: course.timesS.map((x, i) => ({ x, y: values[i] == null ? null : toUnit(values[i]!, unit.value) })),
+      }]
+    }),
+  }
+})
+
+const markings: Plugin<'line'> = {
+  id: 'markings',
+  beforeDatasetsDraw({ ctx, chartArea: a, scales }) {
+    const y = (c: number) => scales.y!.getPixelForValue(toUnit(c, unit.value)), x = (s: number) => scales.x!.getPixelForValue(s)
+    ctx.save()
+    ctx.beginPath()
+    ctx.rect(a.left, a.top, a.width, a.height)
+    ctx.clip()
+    ctx.fillStyle = 'rgb(150 130 90 / 0.25)'
+    ctx.fillRect(a.left, y(windowC[1]), a.width, y(windowC[0]) - y(windowC[1]))
+    ctx.font = '12.5px "Atkinson Hyperlegible Next Variable"'
+    ctx.fillStyle = css('--rc-ink')
+    ctx.fillText(`window ${withUnit(windowC[0], unit.value, 0)} to ${withUnit(windowC[1], unit.value, 0)}`, a.left + 4, Math.max(a.top + 12, y(windowC[1]) - 3))
+    if (hurtC !== null) {
+      ctx.strokeStyle = ctx.fillStyle = css('--rc-alert')
+      ctx.setLineDash([10, 4])
+      ctx.beginPath()
+      ctx.moveTo(a.left, y(hurtC))
+      ctx.lineTo(a.right, y(hurtC))
+      ctx.stroke()
+      const words = `cloth hurt ${withUnit(hurtC, unit.value, 0)}`
+      ctx.fillText(words, a.right - ctx.measureText(words).width - 4, y(hurtC) - 4)
+    }
+    ctx.setLineDash([])
+    ctx.strokeStyle = css('--rc-seam')
+    for (const m of course.marks) {
+      if (m.kind === 'turn') continue
+      ctx.beginPath()
+      ctx.moveTo(x(m.atS), a.top)
+      ctx.lineTo(x(m.atS), a.bottom)
+      ctx.stroke()
+    }
+    ctx.restore()
+  },
+  afterDatasetsDraw({ ctx, chartArea: a, scales, data: d }) {
+    ctx.save()
+    ctx.font = '600 12.5px "Atkinson Hyperlegible Next Variable"'
+    const used: number[] = []
+    for (const set of d.datasets) {
+      const points = set.data as unknown as { x: number, y: number | null }[]
+      const at = points.findLast(p => p.y !== null && p.x <= scales.x!.max * 0.42)
+      if (!at) continue
+      let y = scales.y!.getPixelForValue(at.y!) - 5
+      while (used.some(u => Math.abs(u - y) < 13)) y += set.label === 'sole' ? -13 : 13
+      used.push(y)
+      ctx.fillStyle = set.borderColor as string
+      ctx.fillText(set.label!, scales.x!.getPixelForValue(at.x) + 3, Math.min(a.bottom - 3, Math.max(a.top + 11, y)))
+    }
+    const now = scales.x!.getPixelForValue(course.timesS[index] ?? 0)
+    ctx.strokeStyle = css('--rc-ink')
+    ctx.lineWidth = 1.5
+    ctx.beginPath()
+    ctx.moveTo(now, a.top)
+    ctx.lineTo(now, a.bottom)
+    ctx.stroke()
+    ctx.restore()
+  },
+}
+
+const options = computed<ChartOptions<'line'>>(() => ({
+  responsive: true, maintainAspectRatio: false, animation: false, events: ['click', 'mousemove'],
+  scales: {
+    x: { type: 'linear', min: 0, max: endS, ticks: { color: css('--rc-ink'), maxTicksLimit: 6, callback: v => `${Number(v)} s` }, grid: { display: false } },
+    y: { type: 'linear', min: toUnit(20, unit.value), max: toUnit(210, unit.value), ticks: { color: css('--rc-ink'), maxTicksLimit: 6, callback: v => `${Math.round(Number(v))} ${unit.value}` }, grid: { color: 'rgb(130 115 90 / 0.18)' } },
+  },
+  plugins: { legend: { display: false } },
+  onClick: (event, _hit, chart) => { if (event.x !== null) emit('scrub', chart.scales.x!.getValueForPixel(event.x) ?? 0) },
+  onHover: (event, _hit, chart) => { if ((event.native as MouseEvent | null)?.buttons === 1 && event.x !== null) emit('scrub', chart.scales.x!.getValueForPixel(event.x) ?? 0) },
+}))
+const chart = useTemplateRef<{ chart: Chart }>('chart')
+watch(() => [index, mode.value, windowC, hurtC], () => chart.value?.chart?.update('none'), { flush: 'post' })
+</script>
+
+<template>
+  <div class="h-full w-full" role="img" aria-label="Temperatures against seconds">
+    <Line ref="chart" :data="data" :options="options" :plugins="[markings]" />
+  </div>
+</template>

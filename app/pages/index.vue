@@ -1,0 +1,7 @@
+<script setup lang="ts">
+definePageMeta({ redirect: '/cloth' })
+</script>
+
+<template>
+  <div />
+</template>

@@ -1,0 +1,119 @@
+<script setup lang="ts">
+import { onKeyStroke } from '@vueuse/core'
+import { BED_KIND_KEYS, BED_KINDS, FIBRES, RESINS } from '#core/materials'
+import { clothLimit, limitingFibres } from '#core/limit'
+import type { Method } from '#core/recipe'
+import { openerSentence, recipeSentence, whySentence, blockedSentence } from '#shared/words'
+
+const library = useLibrary()
+const bench = useBench()
+const press = usePress()
+const router = useRouter()
+const { answers, best, openers, searching, cancel } = useRecipeSearch(toRef(bench, 'bench'))
+
+const METHODS = 4
+const scrubS = ref(0)
+const done = computed(() => !searching.value)
+const barred = computed(() => {
+  const first = answers.value[0]
+  return answers.value.length === METHODS && answers.value.every(a => a.blocked && !a.course && a.blocked.why === first?.blocked?.why) ? first?.blocked ?? null : null
+})
+const chosenMethod = computed<Method | null>(() => {
+  const wanted = answers.value.find(a => a.method === bench.chosen.method && a.blocked === null)
+  return wanted?.method ?? best.value
+})
+const chosen = computed(() => answers.value.find(a => a.method === chosenMethod.value && a.blocked === null) ?? null)
+const endS = computed(() => {
+  const lasts = answers.value.filter(a => a.course && a.recipe).map(a => a.recipe!.holdS * a.recipe!.passes + (a.recipe!.passes - 1) * 3 + 12)
+  return lasts.length ? Math.ceil(Math.max(...lasts) / 10) * 10 : 60
+})
+const hurtC = computed(() => {
+  const fibres = bench.cloth ? limitingFibres(bench.cloth.fibres, bench.blendRule) : []
+  return fibres.length ? Math.min(...fibres.map(f => FIBRES[f.fibre].hurtC)) : null
+})
+const provisional = computed(() => bench.cloth ? clothLimit(bench.cloth, bench.blendRule).provisional : false)
+
+const supplyItems = computed(() => library.supplies.map(s => ({ label: `${s.name} · ${Math.round(s.massGsm)} g/m²${s.resin ? ` · ${RESINS[s.resin].name.toLowerCase()}` : ''}`, value: s.id })))
+const ironItems = computed(() => library.irons.map(i => ({ label: i.name, value: i.id })))
+const coverItems = computed(() => [...library.covers.map(c => ({ label: c.name, value: c.id })), { label: 'Bare sole', value: 'bare' }])
+const bedItems = BED_KIND_KEYS.map(k => ({ label: BED_KINDS[k].name, value: k }))
+const supplyId = computed({ get: () => bench.supply?.id, set: (v) => { bench.chosen.supplyId = v ?? null; bench.chosen.method = null } })
+const ironId = computed({ get: () => bench.iron?.id, set: (v) => { bench.chosen.ironId = v ?? null; bench.chosen.method = null } })
+const coverId = computed({ get: () => bench.cover?.id ?? 'bare', set: (v) => { bench.chosen.coverId = v; bench.chosen.method = null } })
+
+function choose(method: Method): void {
+  bench.chosen.method = method
+}
+watch([best, endS], () => { if (best.value && chosen.value?.recipe) scrubS.value = chosen.value.recipe.holdS }, { flush: 'post' })
+onKeyStroke(['ArrowLeft', 'ArrowRight'], (e) => {
+  if (document.activeElement && ['INPUT', 'TEXTAREA', 'SELECT', 'BUTTON'].includes(document.activeElement.tagName)) return
+  e.preventDefault()
+  scrubS.value = Math.min(endS.value, Math.max(0, scrubS.value + (e.key === 'ArrowLeft' ? -0.5 : 0.5)))
+})
+onKeyStroke('Enter', (e) => {
+  if (document.activeElement === document.body) {
+    e.preventDefault()
+    toPress()
+  }
+})
+function toPress(): void {
+  if (!chosen.value?.recipe || !chosen.value.course) return
+  bench.chosen.method = chosen.value.method
+  press.lay(chosen.value.recipe, chosen.value.course)
+  void router.push('/press')
+}
+</script>
+
+<template>
+  <div v-if="!bench.cloth" class="mx-auto mt-20 max-w-xl text-center">
+    <h1 class="text-3xl font-semibold">No cloth on the board</h1>
+    <p class="mt-3 text-lg">A swatch needs a cloth first.</p>
+    <UButton to="/cloth" size="xl" class="mt-6">Choose a cloth</UButton>
+  </div>
+  <div v-else class="flex min-h-full flex-col gap-3 p-4">
+    <div class="grid grid-cols-[1.5fr_1fr_1fr_1fr] gap-3 max-[900px]:grid-cols-2">
+      <label class="block"><span class="text-sm text-muted-ink">Backing</span><USelect v-model="supplyId" :items="supplyItems" class="w-full" aria-label="Backing" /></label>
+      <label class="block"><span class="text-sm text-muted-ink">Iron</span><USelect v-model="ironId" :items="ironItems" class="w-full" aria-label="Iron" /></label>
+      <label class="block"><span class="text-sm text-muted-ink">Cover</span><USelect v-model="coverId" :items="coverItems" class="w-full" aria-label="Cover" /></label>
+      <label class="block"><span class="text-sm text-muted-ink">Bed</span><USelect v-model="bench.chosen.bed" :items="bedItems" class="w-full" aria-label="Bed" /></label>
+    </div>
+
+    <p v-if="provisional" class="text-lg font-semibold text-alert">The fibre is unknown: these recipes stay at the lowest class. Try a hidden corner first.</p>
+
+    <div v-if="barred" class="slip mx-auto mt-4 max-w-3xl p-8 text-center" role="alert" data-test="barred">
+      <h1 class="text-3xl font-semibold text-alert">{{ blockedSentence(barred, bench.units) }}</h1>
+      <ul v-if="openers" class="mt-5 space-y-2 text-xl"><li v-for="(o, i) in openers" :key="i">{{ openerSentence(o, bench.units) }}</li></ul>
+    </div>
+    <template v-else>
+      <div class="grid flex-1 grid-cols-4 gap-3 max-[1100px]:grid-cols-2">
+        <MethodCard
+          v-for="a in answers" :key="a.method" :answer="a" :chosen="a.method === chosenMethod" :best="a.method === best" :scrub-s="scrubS" :resin="bench.supply!.resin!"
+          :hurt-c="hurtC" :end-s="endS" @choose="choose(a.method)" @scrub="t => scrubS = t"
+        />
+        <div v-for="i in METHODS - answers.length" :key="`w${i}`" class="slip grid min-h-72 place-items-center p-4 text-muted-ink" role="status">
+          <template v-if="searching && i === 1">Working it out: {{ answers.length }} of {{ METHODS }} methods…</template>
+        </div>
+      </div>
+      <div class="flex items-center gap-4">
+        <label class="flex flex-1 items-center gap-3 text-lg"><span class="w-24 tabular-nums">{{ scrubS.toFixed(1) }} s</span>
+          <input v-model.number="scrubS" type="range" min="0" :max="endS" step="0.5" class="h-11 flex-1 accent-[var(--rc-mark)]" aria-label="Moment shown in the pictures, seconds"></label>
+        <UButton v-if="searching" variant="outline" color="neutral" @click="cancel">Stop</UButton>
+      </div>
+      <div class="slip flex items-center gap-5 p-4">
+        <div v-if="chosen?.recipe" class="flex-1">
+          <p class="ticket text-[1.65rem] font-semibold leading-snug" data-test="sentence">{{ recipeSentence(chosen.recipe, bench.cover?.name ?? null, bench.units) }}</p>
+          <p v-if="chosen.margins && chosen.course" class="mt-1 text-base text-muted-ink">
+            {{ whySentence(chosen.margins, chosen.course.flags, bench.units) }} The maker's sheet and your own swatch come before this.
+          </p>
+        </div>
+        <div v-else-if="done" class="flex-1">
+          <p class="ticket text-2xl font-semibold text-alert">No way of pressing bonds this safely.</p>
+          <p v-if="!openers" class="text-lg">Looking for what would open it…</p>
+          <ul v-else class="mt-1 text-lg" data-test="openers"><li v-for="(o, i) in openers" :key="i">{{ openerSentence(o, bench.units) }}</li></ul>
+        </div>
+        <p v-else class="flex-1 text-lg text-muted-ink">Comparing dry and moist, from the back and from the face…</p>
+        <UButton size="xl" trailing-icon="i-lucide-arrow-right" :disabled="!chosen" class="min-h-16 text-xl" @click="toPress">Press this</UButton>
+      </div>
+    </template>
+  </div>
+</template>

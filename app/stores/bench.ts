@@ -1,0 +1,34 @@
+import { useLocalStorage } from '@vueuse/core'
+import type { BedKindKey } from '#core/materials'
+import type { Method } from '#core/recipe'
+import { toBench } from '#shared/mappers'
+import { useLibrary } from './library'
+
+interface Chosen {
+  clothId: string | null
+  supplyId: string | null
+  ironId: string | null
+  /** 'bare' is the bare sole. */
+  coverId: string | 'bare' | null
+  bed: BedKindKey
+  method: Method | null
+}
+
+/** What is on the board now. Kept in the browser, so that a reload finds it again. */
+export const useBench = defineStore('bench', () => {
+  const library = useLibrary()
+  const chosen = useLocalStorage<Chosen>('ready-cuff-bench', { clothId: null, supplyId: null, ironId: null, coverId: null, bed: 'padded', method: null }, { mergeDefaults: true })
+
+  const cloth = computed(() => library.cloths.find(c => c.id === chosen.value.clothId) ?? null)
+  const supply = computed(() => library.supplies.find(s => s.id === chosen.value.supplyId) ?? library.supplies.find(s => s.resin) ?? null)
+  const iron = computed(() => library.irons.find(i => i.id === chosen.value.ironId) ?? library.irons[0] ?? null)
+  const cover = computed(() => chosen.value.coverId === 'bare' ? null : library.covers.find(c => c.id === chosen.value.coverId) ?? library.covers.find(c => c.kind === 'muslin') ?? library.covers[0] ?? null)
+  const blendRule = computed(() => library.workshop?.rules.blend ?? 'strict')
+  const units = computed(() => library.workshop?.units)
+
+  const bench = computed(() => cloth.value && supply.value && iron.value
+    ? toBench(cloth.value, supply.value, iron.value, cover.value, chosen.value.bed, blendRule.value)
+    : null)
+
+  return { chosen, cloth, supply, iron, cover, blendRule, units, bench }
+})

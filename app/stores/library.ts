@@ -1,0 +1,39 @@
+import type { Cloth, Cover, Iron, Page, Supply, Workshop } from '#shared/schemas'
+
+/** What lies in the drawers, as last heard from the server. */
+export const useLibrary = defineStore('library', () => {
+  const workshop = ref<Workshop | null>(null)
+  const cloths = ref<Cloth[]>([])
+  const supplies = ref<Supply[]>([])
+  const irons = ref<Iron[]>([])
+  const covers = ref<Cover[]>([])
+  const problem = ref<string | null>(null)
+  const ready = ref(false)
+
+  async function load(): Promise<void> {
+    try {
+      const [w, c, s, i, v] = await Promise.all([
+        $fetch<Workshop>('/api/workshop'), $fetch<Page<Cloth>>('/api/cloths', { query: { size: 100 } }),
+        $fetch<Supply[]>('/api/supplies'), $fetch<Iron[]>('/api/irons'), $fetch<Cover[]>('/api/covers'),
+      ])
+      workshop.value = w
+      cloths.value = c.rows
+      supplies.value = s
+      irons.value = i
+      covers.value = v
+      problem.value = null
+      ready.value = true
+    } catch (error) {
+      problem.value = problemOf(error).detail
+    }
+  }
+
+  /** Puts a saved cloth in place of its older self. */
+  function keepCloth(cloth: Cloth): void {
+    const at = cloths.value.findIndex(c => c.id === cloth.id)
+    if (at < 0) cloths.value.unshift(cloth)
+    else cloths.value[at] = cloth
+  }
+
+  return { workshop, cloths, supplies, irons, covers, problem, ready, load, keepCloth }
+})

@@ -1,0 +1,37 @@
+import { expose } from 'comlink'
+import { bestOf, courseOf, findOpeners, searchMethod, METHODS, type Bench, type Course, type Found, type Method, type MethodAnswer, type Opener, type Recipe } from '#core/recipe'
+
+/** An answer in plain data: what a picture and a sentence need. */
+export interface Answer {
+  method: Method
+  recipe: Recipe | null
+  course: Course | null
+  margins: Found['margins'] | null
+  score: number
+  runnerUp: Recipe | null
+  blocked: MethodAnswer['blocked']
+}
+
+const plain = (a: MethodAnswer): Answer => {
+  const shown = a.found ?? a.attempt
+  return {
+    method: a.method, recipe: shown?.recipe ?? null, course: shown ? courseOf(shown.outcome) : null,
+    margins: a.found?.margins ?? null, score: a.found?.score ?? -Infinity, runnerUp: a.runnerUp?.recipe ?? null, blocked: a.blocked,
+  }
+}
+
+const api = {
+  /** Searches one method after the other, handing each answer over as it comes. */
+  search(bench: Bench, onAnswer: (answer: Answer) => void): Method | null {
+    const answers = METHODS.map((method) => {
+      const answer = searchMethod(bench, method)
+      onAnswer(plain(answer))
+      return answer
+    })
+    return bestOf(answers)?.method ?? null
+  },
+  openers: (bench: Bench): Opener[] => findOpeners(bench).map(o => 'found' in o ? { ...o, found: { ...o.found, outcome: null as never } } : o),
+}
+export type RecipesApi = typeof api
+
+expose(api)

@@ -1,0 +1,44 @@
+import type { Outcome } from './evaluate'
+import { stepAt, type LayerRole, type MarkKind } from '../heat'
+import type { HurtFlag } from '../hurt'
+
+/** One layer's course for drawing. */
+export interface LayerCourse {
+  role: LayerRole
+  name: string
+  thicknessMm: number
+  /** °C and g/m² at each of `timesS`. */
+  meanC: number[]
+  waterGsm: number[]
+}
+
+/** An outcome thinned to what a picture needs; plain data, fit to cross from a worker. */
+export interface Course {
+  timesS: number[]
+  soleC: (number | null)[]
+  /** Top to bottom as first laid. */
+  layers: LayerCourse[]
+  marks: { atS: number, kind: MarkKind }[]
+  bond: number[]
+  finalBond: number
+  peakC: number
+  inWindowS: number
+  flags: HurtFlag[]
+  harm: number
+}
+
+/** Samples a run at evenly spaced times. @param samples how many, at least 2 */
+export function courseOf({ run, bond, flags, harm }: Outcome, samples = 160): Course {
+  const endS = run.timesS[run.steps - 1]!
+  const timesS = Array.from({ length: samples }, (_, i) => endS * i / (samples - 1))
+  const steps = timesS.map(t => stepAt(run, t))
+  const pick = (a: Float32Array) => steps.map(s => Math.round(a[s]! * 10) / 10)
+  return {
+    timesS: timesS.map(t => Math.round(t * 100) / 100),
+    soleC: steps.map(s => Number.isNaN(run.soleC[s]!) ? null : Math.round(run.soleC[s]! * 10) / 10),
+    layers: run.layers.map(l => ({ role: l.layer.role, name: l.layer.name, thicknessMm: l.layer.thicknessMm, meanC: pick(l.meanC), waterGsm: pick(l.waterGsm) })),
+    marks: run.marks.map(m => ({ ...m })),
+    bond: steps.map(s => Math.round(bond.progress[s]! * 1000) / 1000),
+    finalBond: bond.final, peakC: bond.peakC, inWindowS: bond.inWindowS, flags, harm,
+  }
+}
