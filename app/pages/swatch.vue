@@ -44,7 +44,11 @@ const coverId = computed({ get: () => bench.cover?.id ?? 'bare', set: (v) => { b
 function choose(method: Method): void {
   bench.chosen.method = method
 }
-watch([best, endS], () => { if (best.value && chosen.value?.recipe) scrubS.value = chosen.value.recipe.holdS }, { flush: 'post' })
+/** The pictures open on a moment at which every iron is still down. */
+watch(() => searching.value, (busy) => {
+  const holds = answers.value.filter(a => a.recipe).map(a => a.recipe!.holdS)
+  if (!busy && holds.length) scrubS.value = Math.min(...holds) - 0.5
+})
 onKeyStroke(['ArrowLeft', 'ArrowRight'], (e) => {
   if (document.activeElement && ['INPUT', 'TEXTAREA', 'SELECT', 'BUTTON'].includes(document.activeElement.tagName)) return
   e.preventDefault()
@@ -70,12 +74,12 @@ function toPress(): void {
     <p class="mt-3 text-lg">A swatch needs a cloth first.</p>
     <UButton to="/cloth" size="xl" class="mt-6">Choose a cloth</UButton>
   </div>
-  <div v-else class="flex min-h-full flex-col gap-3 p-4">
+  <div v-else class="flex min-h-full flex-col gap-2 px-3 py-2">
     <div class="grid grid-cols-[1.5fr_1fr_1fr_1fr] gap-3 max-[900px]:grid-cols-2">
-      <label class="block"><span class="text-sm text-muted-ink">Backing</span><USelect v-model="supplyId" :items="supplyItems" class="w-full" aria-label="Backing" /></label>
-      <label class="block"><span class="text-sm text-muted-ink">Iron</span><USelect v-model="ironId" :items="ironItems" class="w-full" aria-label="Iron" /></label>
-      <label class="block"><span class="text-sm text-muted-ink">Cover</span><USelect v-model="coverId" :items="coverItems" class="w-full" aria-label="Cover" /></label>
-      <label class="block"><span class="text-sm text-muted-ink">Bed</span><USelect v-model="bench.chosen.bed" :items="bedItems" class="w-full" aria-label="Bed" /></label>
+      <label class="flex items-center gap-2"><span class="text-sm text-muted-ink">Backing</span><USelect v-model="supplyId" :items="supplyItems" class="w-full" aria-label="Backing" /></label>
+      <label class="flex items-center gap-2"><span class="text-sm text-muted-ink">Iron</span><USelect v-model="ironId" :items="ironItems" class="w-full" aria-label="Iron" /></label>
+      <label class="flex items-center gap-2"><span class="text-sm text-muted-ink">Cover</span><USelect v-model="coverId" :items="coverItems" class="w-full" aria-label="Cover" /></label>
+      <label class="flex items-center gap-2"><span class="text-sm text-muted-ink">Bed</span><USelect v-model="bench.chosen.bed" :items="bedItems" class="w-full" aria-label="Bed" /></label>
     </div>
 
     <p v-if="provisional" class="text-lg font-semibold text-alert">The fibre is unknown: these recipes stay at the lowest class. Try a hidden corner first.</p>
@@ -85,24 +89,10 @@ function toPress(): void {
       <ul v-if="openers" class="mt-5 space-y-2 text-xl"><li v-for="(o, i) in openers" :key="i">{{ openerSentence(o, bench.units) }}</li></ul>
     </div>
     <template v-else>
-      <div class="grid flex-1 grid-cols-4 gap-3 max-[1100px]:grid-cols-2">
-        <MethodCard
-          v-for="a in answers" :key="a.method" :answer="a" :chosen="a.method === chosenMethod" :best="a.method === best" :scrub-s="scrubS" :resin="bench.supply!.resin!"
-          :hurt-c="hurtC" :end-s="endS" @choose="choose(a.method)" @scrub="t => scrubS = t"
-        />
-        <div v-for="i in METHODS - answers.length" :key="`w${i}`" class="slip grid min-h-72 place-items-center p-4 text-muted-ink" role="status">
-          <template v-if="searching && i === 1">Working it out: {{ answers.length }} of {{ METHODS }} methods…</template>
-        </div>
-      </div>
-      <div class="flex items-center gap-4">
-        <label class="flex flex-1 items-center gap-3 text-lg"><span class="w-24 tabular-nums">{{ scrubS.toFixed(1) }} s</span>
-          <input v-model.number="scrubS" type="range" min="0" :max="endS" step="0.5" class="h-11 flex-1 accent-[var(--rc-mark)]" aria-label="Moment shown in the pictures, seconds"></label>
-        <UButton v-if="searching" variant="outline" color="neutral" @click="cancel">Stop</UButton>
-      </div>
-      <div class="slip flex items-center gap-5 p-4">
+      <div class="slip flex items-center gap-5 px-4 py-2">
         <div v-if="chosen?.recipe" class="flex-1">
-          <p class="ticket text-[1.65rem] font-semibold leading-snug" data-test="sentence">{{ recipeSentence(chosen.recipe, bench.cover?.name ?? null, bench.units) }}</p>
-          <p v-if="chosen.margins && chosen.course" class="mt-1 text-base text-muted-ink">
+          <p class="ticket text-[1.45rem] font-semibold leading-snug" data-test="sentence">{{ recipeSentence(chosen.recipe, bench.cover?.name ?? null, bench.units) }}</p>
+          <p v-if="chosen.margins && chosen.course" class="mt-0.5 text-sm text-muted-ink">
             {{ whySentence(chosen.margins, chosen.course.flags, bench.units) }} The maker's sheet and your own swatch come before this.
           </p>
         </div>
@@ -113,6 +103,21 @@ function toPress(): void {
         </div>
         <p v-else class="flex-1 text-lg text-muted-ink">Comparing dry and moist, from the back and from the face…</p>
         <UButton size="xl" trailing-icon="i-lucide-arrow-right" :disabled="!chosen" class="min-h-16 text-xl" @click="toPress">Press this</UButton>
+      </div>
+      <div class="flex items-center gap-5 max-[1100px]:flex-wrap">
+        <label class="flex flex-1 items-center gap-3 text-lg"><span class="w-16 font-semibold tabular-nums">{{ scrubS.toFixed(1) }} s</span>
+          <input v-model.number="scrubS" type="range" min="0" :max="endS" step="0.5" class="h-8 flex-1 accent-[var(--rc-mark)]" aria-label="Moment shown in the pictures, seconds"></label>
+        <TraceKey :window-c="RESINS[bench.supply!.resin!].windowC" :hurt-c="hurtC" />
+        <UButton v-if="searching" variant="outline" color="neutral" @click="cancel">Stop</UButton>
+      </div>
+      <div class="grid flex-1 grid-cols-4 gap-3 max-[1100px]:grid-cols-2">
+        <MethodCard
+          v-for="a in answers" :key="a.method" :answer="a" :chosen="a.method === chosenMethod" :best="a.method === best" :scrub-s="scrubS" :resin="bench.supply!.resin!"
+          :hurt-c="hurtC" :end-s="endS" @choose="choose(a.method)" @scrub="t => scrubS = t"
+        />
+        <div v-for="i in METHODS - answers.length" :key="`w${i}`" class="slip grid min-h-72 place-items-center p-4 text-muted-ink" role="status">
+          <template v-if="searching && i === 1">Working it out: {{ answers.length }} of {{ METHODS }} methods…</template>
+        </div>
       </div>
     </template>
   </div>

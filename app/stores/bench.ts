@@ -20,7 +20,7 @@ export const useBench = defineStore('bench', () => {
   const chosen = useLocalStorage<Chosen>('ready-cuff-bench', { clothId: null, supplyId: null, ironId: null, coverId: null, bed: 'padded', method: null }, { mergeDefaults: true })
 
   const cloth = computed(() => library.cloths.find(c => c.id === chosen.value.clothId) ?? null)
-  const supply = computed(() => library.supplies.find(s => s.id === chosen.value.supplyId) ?? library.supplies.find(s => s.resin) ?? null)
+  const supply = computed(() => library.supplies.find(s => s.id === chosen.value.supplyId) ?? library.supplies.find(s => s.family === 'fusible' && s.resin) ?? null)
   const iron = computed(() => library.irons.find(i => i.id === chosen.value.ironId) ?? library.irons[0] ?? null)
   const cover = computed(() => chosen.value.coverId === 'bare' ? null : library.covers.find(c => c.id === chosen.value.coverId) ?? library.covers.find(c => c.kind === 'muslin') ?? library.covers[0] ?? null)
   const blendRule = computed(() => library.workshop?.rules.blend ?? 'strict')

@@ -1,5 +1,5 @@
 import type { Outcome } from './evaluate'
-import { stepAt, type LayerRole, type MarkKind } from '../heat'
+import { freeWaterGsm, stepAt, type LayerRole, type MarkKind } from '../heat'
 import type { HurtFlag } from '../hurt'
 
 /** One layer's course for drawing. */
@@ -10,6 +10,8 @@ export interface LayerCourse {
   /** °C and g/m² at each of `timesS`. */
   meanC: number[]
   waterGsm: number[]
+  /** Water beyond what the layer holds at room humidity, g/m². */
+  freeWaterGsm: number[]
 }
 
 /** An outcome thinned to what a picture needs; plain data, fit to cross from a worker. */
@@ -36,7 +38,7 @@ export function courseOf({ run, bond, flags, harm }: Outcome, samples = 160): Co
   return {
     timesS: timesS.map(t => Math.round(t * 100) / 100),
     soleC: steps.map(s => Number.isNaN(run.soleC[s]!) ? null : Math.round(run.soleC[s]! * 10) / 10),
-    layers: run.layers.map(l => ({ role: l.layer.role, name: l.layer.name, thicknessMm: l.layer.thicknessMm, meanC: pick(l.meanC), waterGsm: pick(l.waterGsm) })),
+    layers: run.layers.map(l => ({ role: l.layer.role, name: l.layer.name, thicknessMm: l.layer.thicknessMm, meanC: pick(l.meanC), waterGsm: pick(l.waterGsm), freeWaterGsm: steps.map(s => Math.round(freeWaterGsm(l, s) * 10) / 10) })),
     marks: run.marks.map(m => ({ ...m })),
     bond: steps.map(s => Math.round(bond.progress[s]! * 1000) / 1000),
     finalBond: bond.final, peakC: bond.peakC, inWindowS: bond.inWindowS, flags, harm,

@@ -24,7 +24,7 @@ export async function listCloths({ q, page, size }: PageQuery): Promise<Page<Clo
   const { rows, count } = await ClothRow.findAndCountAll({
     where: { workshopId, ...(q ? { [Op.or]: [{ name: { [Op.iLike]: like } }, { code: { [Op.iLike]: like } }] } : {}) },
     attributes: { include: [[literal('(select count(*) from trial t where t.cloth_id = "ClothRow".id)'), 'trials']] },
-    include: [withFibres], order: [['updatedAt', 'DESC'], ['code', 'ASC']], limit: size, offset: (page - 1) * size,
+    include: [withFibres], order: [[literal('trials'), 'DESC'], ['code', 'ASC']], limit: size, offset: (page - 1) * size,
   })
   return { rows: rows.map(toCloth), total: count, page, size }
 }

@@ -43,21 +43,21 @@ export async function recordTrial({ events, ...body }: TrialBody): Promise<{ tri
   const known = await byKey(workshopId, body.clientKey)
   if (known) return { trial: toTrial(known), isNew: false }
   await checkOwned(workshopId, { events, ...body })
+  let isNew = true
   try {
     await database().transaction(async (transaction) => {
       const row = await TrialRow.create({ ...body, workshopId, pressedAt: new Date(body.pressedAt) }, { transaction })
       await TrialEventRow.bulkCreate(events.map((e, position) => ({ trialId: row.id, workshopId, position, ...e })), { transaction })
     })
   } catch (error) {
-    const raced = error instanceof UniqueConstraintError
-    if (!raced) {
-      if (error instanceof ForeignKeyConstraintError) throw invalid([{ field: 'clothId', message: 'Cloth: it is not kept here any more. Choose another.' }])
-      throw error
-    }
+    if (error instanceof ForeignKeyConstraintError) throw invalid([{ field: 'clothId', message: 'Cloth: it is not kept here any more. Choose another.' }])
+    if (!(error instanceof UniqueConstraintError)) throw error
+    // The same trial arrived twice at once; the other request has kept it.
+    isNew = false
   }
   const row = await byKey(workshopId, body.clientKey)
   if (!row) throw notFound('trial')
-  return { trial: toTrial(row), isNew: true }
+  return { trial: toTrial(row), isNew }
 }
 
 export async function clothHistory(clothId: string, { page, size }: PageQuery): Promise<Page<Trial>> {

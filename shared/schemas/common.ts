@@ -1,5 +1,13 @@
 import { z } from 'zod'
 
+// What no field says for itself is still a sentence that names the place.
+z.config({
+  customError: (issue) => {
+    const place = issue.path?.length ? issue.path.join('.') : 'The request'
+    return issue.code === 'unrecognized_keys' ? `${place}: there is something in it that is not known here.` : `${place}: something is missing here, or of the wrong kind.`
+  },
+})
+
 /** A problem as it crosses the wire (application/problem+json): a sentence for a person and the fields it concerns. */
 export const fieldProblemSchema = z.object({ field: z.string(), message: z.string() })
 export const problemSchema = z.object({

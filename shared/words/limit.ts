@@ -9,7 +9,7 @@ export function reasonWords(r: Reason, units: DisplayUnits = METRIC): string {
   switch (r.step) {
     case 'fibre': {
       const f = FIBRES[r.fibre]
-      return r.limitC === 0 ? `${f.name} (${r.sharePct} %) takes no iron: ${f.note}.` : `${f.name} (${r.sharePct} %) stands a sole of ${celsius(r.limitC, units)}: ${f.note}.`
+      return r.limitC === 0 ? `${f.name} (${r.sharePct} %) takes no iron: ${f.note}.` : `${f.name} (${r.sharePct} %) stands a sole of ${celsius(r.limitC, units)}; beyond it ${f.note}.`
     }
     case 'blend': return r.limitC === 0
       ? `${FIBRES[r.fibre].name} bars heat at any share: ${FIBRES[r.fibre].note}.`

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useIntervalFn } from '@vueuse/core'
 import { ORIGIN_NAME, celsius } from '#shared/words'
 
 const bench = useBench()
@@ -7,6 +8,7 @@ const outbox = useOutbox()
 const press = usePress()
 
 const STATE_WORDS = { off: 'off', warming: 'warming', ready: 'ready', cooling: 'cooling', shutOff: 'shut itself off' } as const
+useIntervalFn(() => { if (press.step) press.tick() }, 250)
 const moisture = computed(() => press.session ? press.moistureWords : null)
 </script>
 
@@ -37,6 +39,10 @@ const moisture = computed(() => press.session ? press.moistureWords : null)
         </button>
       </div>
       <div class="ml-auto flex items-center gap-5 text-base">
+        <p v-if="press.step?.kind === 'cool'" class="flex items-center gap-2" role="timer">
+          <svg width="40" height="40" viewBox="-20 -20 40 40" aria-hidden="true"><circle r="15" fill="none" stroke="var(--rc-seam)" stroke-width="6" /><circle r="15" fill="none" stroke="var(--rc-mark)" stroke-width="6" transform="rotate(-90)" :stroke-dasharray="94.25" :stroke-dashoffset="94.25 * Math.max(0, press.leftS / press.step.forS)" /></svg>
+          <span class="leading-tight">{{ press.session!.clothName }}<br><b>{{ press.leftS > 0 ? `cooling ${Math.ceil(press.leftS)} s` : 'cold' }}</b></span>
+        </p>
         <p v-if="moisture" class="leading-tight">{{ moisture }}</p>
         <p class="leading-tight text-muted-ink">{{ bench.cover ? bench.cover.name : 'bare sole' }}</p>
         <p v-if="outbox.waiting.value.length" class="slip flex items-center gap-2 px-3 py-2" role="status">

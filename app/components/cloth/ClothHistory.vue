@@ -6,8 +6,17 @@ import type { HurtKind } from '#core/hurt'
 const { clothId } = defineProps<{ clothId: string }>()
 const bench = useBench()
 const outbox = useOutbox()
-const { data, error, refresh, status } = await useAsyncData(() => `history-${clothId}`, () => $fetch<Page<Trial>>(`/api/cloths/${clothId}/history`), { lazy: true })
-watch(outbox.sentCount, () => { void refresh() })
+const data = ref<Page<Trial> | null>(null)
+const problem = ref<string | null>(null)
+async function refresh(): Promise<void> {
+  try {
+    data.value = await $fetch<Page<Trial>>(`/api/cloths/${clothId}/history`)
+    problem.value = null
+  } catch (error) {
+    problem.value = problemOf(error).detail
+  }
+}
+watch([() => clothId, outbox.sentCount], refresh, { immediate: true })
 const waiting = computed(() => outbox.waiting.value.filter(w => w.body.clothId === clothId))
 const day = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
 const WIDE = 190
@@ -17,7 +26,7 @@ const glueX = (c: number) => Math.min(WIDE, Math.max(0, (c - 20) / 160 * WIDE))
 <template>
   <section aria-labelledby="history">
     <h2 id="history" class="text-xl font-semibold">Swatches pressed on it</h2>
-    <p v-if="error" class="mt-2 text-alert" role="alert">{{ problemOf(error).detail }}</p>
+    <p v-if="problem" class="mt-2 text-alert" role="alert">{{ problem }}</p>
     <ul v-if="waiting.length" class="mt-2">
       <li v-for="w in waiting" :key="w.body.clientKey" class="slip flex items-center gap-3 p-3">
         <UIcon name="i-lucide-mail" class="size-6" />
@@ -25,7 +34,7 @@ const glueX = (c: number) => Math.min(WIDE, Math.max(0, (c - 20) / 160 * WIDE))
         <UButton v-if="w.refused" size="sm" variant="outline" color="neutral" class="ml-auto" @click="outbox.forget(w.body.clientKey)">Put away</UButton>
       </li>
     </ul>
-    <p v-if="status === 'success' && data?.total === 0 && !waiting.length" class="mt-2 text-lg text-muted-ink">None yet. Cut a scrap as wide as the sole, and try one.</p>
+    <p v-if="data?.total === 0 && !waiting.length" class="mt-2 text-lg text-muted-ink">None yet. Cut a scrap as wide as the sole, and try one.</p>
     <ul v-if="data" class="mt-3 space-y-3">
       <li v-for="t in data.rows" :key="t.id" class="slip grid grid-cols-[210px_1fr_1fr] gap-5 p-4 max-[1000px]:grid-cols-1" data-test="trial">
         <div>

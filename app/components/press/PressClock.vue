@@ -5,6 +5,12 @@ import { celsius, METHOD_NAME, seconds } from '#shared/words'
 const press = usePress()
 const bench = useBench()
 const chime = useChime()
+const iron = useIron()
+
+function setDial(): void {
+  const at = bench.iron?.stops.findIndex(s => s.label === session.value.recipe.stop.label) ?? -1
+  if (at >= 0) iron.setStop(at)
+}
 
 const step = computed(() => press.step)
 const session = computed(() => press.session!)
@@ -51,7 +57,7 @@ const around = 2 * Math.PI * RADIUS
 <template>
   <div class="grid h-full cursor-pointer grid-cols-[1fr_380px] select-none max-[900px]:grid-cols-1" data-test="clock" @click="press.next()">
     <div class="relative grid place-items-center p-4">
-      <svg viewBox="-180 -180 360 360" class="h-full max-h-[62vh] w-full" role="timer" :aria-label="`${command}. ${shown} seconds`">
+      <svg viewBox="-180 -180 360 360" class="h-full max-h-[70vh] w-full" role="timer" :aria-label="`${command}. ${shown} seconds`">
         <circle :r="RADIUS" fill="var(--rc-paper)" stroke="var(--rc-seam)" stroke-width="22" />
         <circle
           :r="RADIUS" fill="none" :stroke="over ? 'var(--rc-alert)' : step?.kind === 'down' ? heatColour(session.recipe.stop.meanC) : 'var(--rc-mark)'" stroke-width="22" transform="rotate(-90)"
@@ -61,8 +67,8 @@ const around = 2 * Math.PI * RADIUS
         <text y="92" text-anchor="middle" font-size="24" fill="var(--rc-muted)">{{ over ? 'seconds over' : 'seconds' }}</text>
       </svg>
     </div>
-    <div class="flex flex-col gap-5 border-l border-seam bg-paper/60 p-6">
-      <p class="ticket text-[2.6rem] font-semibold leading-tight" :class="over && step?.kind === 'down' ? 'text-alert' : ''" aria-live="assertive" data-test="command">{{ command }}</p>
+    <div class="flex min-h-0 flex-col gap-4 overflow-auto border-l border-seam bg-paper/60 p-5">
+      <p class="ticket font-semibold leading-tight" :class="[press.phase === 'ready' ? 'text-[1.9rem]' : 'text-[2.6rem]', over && step?.kind === 'down' ? 'text-alert' : '']" aria-live="assertive" data-test="command">{{ command }}</p>
       <div class="text-xl leading-snug">
         <p><b>{{ session.recipe.stop.label }}</b> {{ celsius(session.recipe.stop.meanC, bench.units) }} <Sourced :from="session.recipe.stop.origin" /></p>
         <p>{{ METHOD_NAME[session.recipe.method] }}</p>
@@ -73,8 +79,13 @@ const around = 2 * Math.PI * RADIUS
           {{ s.kind === 'down' ? 'hold' : s.kind }} {{ seconds(s.forS) }}
         </li>
       </ol>
-      <ul v-if="press.phase === 'ready'" class="list-inside list-disc space-y-1 text-lg"><li v-for="l in layUp" :key="l!">{{ l }}</li></ul>
-      <p v-if="press.phase === 'ready'" class="text-base text-alert">Keep the other hand clear of sole and steam. Ventilate: warm resin smells.</p>
+      <div v-if="iron.stop?.label !== session.recipe.stop.label" class="slip p-3">
+        <p class="font-semibold">The iron is {{ iron.stop ? `at ${iron.stop.label}` : 'off' }}.</p>
+        <UButton class="mt-2" size="lg" @click.stop="setDial">Turn it to {{ session.recipe.stop.label }}</UButton>
+      </div>
+      <p v-else-if="iron.state !== 'ready'" class="slip p-3 font-semibold" role="status">Sole at {{ celsius(iron.soleC, bench.units) }} <Sourced from="model" />, not there yet.</p>
+      <ul v-if="press.phase === 'ready'" class="list-outside list-disc space-y-1 pl-5 text-base leading-snug"><li v-for="l in layUp" :key="l!">{{ l }}</li></ul>
+      <p v-if="press.phase === 'ready'" class="text-sm text-alert">Keep the other hand clear of sole and steam. Ventilate: warm resin smells.</p>
       <p class="mt-auto text-xl"><kbd class="slip px-3 py-1 font-semibold">Space</kbd> or tap anywhere: <b>{{ space }}</b></p>
       <UButton variant="outline" color="neutral" class="self-start" @click.stop="press.putAway()">Stop and put away</UButton>
     </div>

@@ -16,8 +16,8 @@ defineEmits<{ choose: [], scrub: [timeS: number] }>()
 const bench = useBench()
 const index = computed(() => {
   const times = answer.course?.timesS ?? []
-  const i = times.findIndex(t => t >= scrubS)
-  return i < 0 ? Math.max(0, times.length - 1) : i
+  const i = times.findIndex(t => t > scrubS)
+  return i < 0 ? Math.max(0, times.length - 1) : Math.max(0, i - 1)
 })
 const works = computed(() => answer.blocked === null && answer.recipe !== null)
 const limits = computed(() => hurtC === null ? {} : { cloth: hurtC })
@@ -25,7 +25,7 @@ const limits = computed(() => hurtC === null ? {} : { cloth: hurtC })
 
 <template>
   <article
-    class="slip flex min-h-0 flex-col p-3" :class="chosen ? 'outline-4 outline-mark' : ''" :data-test="`method-${answer.method}`"
+    class="slip flex min-h-0 flex-col px-3 py-2" :class="chosen ? 'outline-4 outline-mark' : ''" :data-test="`method-${answer.method}`"
     :aria-current="chosen ? 'true' : undefined"
   >
     <button type="button" class="flex w-full items-baseline gap-2 text-left" :disabled="!works" @click="$emit('choose')">
@@ -35,17 +35,17 @@ const limits = computed(() => hurtC === null ? {} : { cloth: hurtC })
     </button>
     <p v-if="works && answer.recipe" class="mt-1 text-[1.35rem] font-bold leading-tight">
       {{ answer.recipe.holdS }} s<template v-if="answer.recipe.passes === 2"> each side</template>, {{ answer.recipe.stop.label }}
-      <span class="block text-sm font-normal text-muted-ink">{{ celsius(answer.recipe.stop.meanC, bench.units) }} <Sourced :from="answer.recipe.stop.origin" /> · {{ answer.recipe.firstSide === 'back' ? 'backing side up' : 'face up' }} · {{ bondWords(answer.course!.finalBond) }} <Sourced from="model" /></span>
+      <span class="block text-sm font-normal text-muted-ink">{{ celsius(answer.recipe.stop.meanC, bench.units) }} <Sourced :from="answer.recipe.stop.origin" /> · {{ answer.recipe.firstSide === 'back' ? 'backing side up' : 'face up' }}</span>
     </p>
     <p v-else-if="answer.blocked" class="mt-1 leading-snug text-alert" data-test="blocked">{{ blockedSentence(answer.blocked, bench.units) }}</p>
     <template v-if="answer.course && answer.recipe">
       <p v-if="!works" class="mt-1 text-sm text-muted-ink">Nearest try: {{ answer.recipe.holdS }} s at {{ celsius(answer.recipe.stop.meanC, bench.units) }}</p>
       <SectionPicture :course="answer.course" :index="index" :limits="limits" class="mt-2" />
-      <div class="mt-1 min-h-36 flex-1">
+      <div class="mt-1 min-h-28 flex-1">
         <TraceChart :course="answer.course" :index="index" :window-c="RESINS[resin].windowC" :hurt-c="hurtC" :end-s="endS" @scrub="t => $emit('scrub', t)" />
       </div>
-      <p v-if="works && answer.margins" class="mt-1 text-sm leading-snug text-muted-ink">
-        Room: −{{ answer.margins.lessS }} / +{{ answer.margins.moreS }} s, −{{ degreesApart(answer.margins.coolerC, bench.units) }} / +{{ degreesApart(answer.margins.hotterC, bench.units) }} <Sourced from="model" />
+      <p v-if="works && answer.margins" class="text-[13px] leading-snug text-muted-ink">
+        <b>{{ bondWords(answer.course.finalBond) }}</b>, −{{ answer.margins.lessS }}/+{{ answer.margins.moreS }} s, −{{ degreesApart(answer.margins.coolerC, bench.units) }}/+{{ degreesApart(answer.margins.hotterC, bench.units) }} <Sourced from="model" />
       </p>
     </template>
   </article>

@@ -6,7 +6,7 @@ import { celsius } from '#shared/words'
 const { course, index, limits = {} } = defineProps<{ course: Course, index: number, limits?: Partial<Record<string, number>> }>()
 const bench = useBench()
 
-const WIDE = 300, LABELS = 168, SOLE = 26
+const WIDE = 300, LABELS = 168, SOLE = 34, TOP = 2
 const BED_SHOWN_MM = 1.2
 const turned = computed(() => {
   const at = course.timesS[index] ?? 0
@@ -20,11 +20,11 @@ const rows = computed(() => {
   const all = [...cover, ...(turned.value ? [...work].reverse() : work), ...bed]
   const mm = all.map(l => l.role === 'bed' ? Math.min(BED_SHOWN_MM, l.thicknessMm) : l.role === 'resin' ? 0.06 : l.thicknessMm)
   const total = mm.reduce((s, m) => s + m, 0)
-  const scale = 128 / total
+  const scale = 104 / total
   let y = SOLE
   return all.map((l, i) => {
     const high = Math.max(l.role === 'resin' ? 5 : 9, mm[i]! * scale)
-    const row = { ...l, y, high, c: l.meanC[index] ?? 20, water: l.waterGsm[index] ?? 0, freeWater: Math.max(0, (l.waterGsm[index] ?? 0) - 0.16 * 100 * l.thicknessMm) }
+    const row = { ...l, y, high, c: l.meanC[index] ?? 20, freeWater: l.freeWaterGsm[index] ?? 0 }
     y += high
     return row
   })
@@ -47,11 +47,11 @@ const drops = (water: number, high: number, y: number) => {
 </script>
 
 <template>
-  <svg :viewBox="`0 0 ${WIDE} ${Math.max(bottom, (labels.at(-1)?.labelY ?? 0) + 2) + 6}`" class="w-full" role="img" :aria-label="`Section through the stack at ${course.timesS[index]} seconds`">
+  <svg :viewBox="`0 ${TOP} ${WIDE} ${Math.max(bottom, (labels.at(-1)?.labelY ?? 0) + 2) + 6 - TOP}`" class="w-full" role="img" :aria-label="`Section through the stack at ${course.timesS[index]} seconds`">
     <g :transform="`translate(0 ${isDown ? 0 : -10})`">
-      <path :d="`M4 ${SOLE}H${WIDE - LABELS - 4}V10Q${WIDE - LABELS - 6} 2 ${WIDE - LABELS - 20} 2H20Q4 4 4 ${SOLE - 6}Z`" :fill="isDown ? heatColour(course.soleC[index]!) : '#a89a82'" stroke="var(--rc-ink)" />
+      <path :d="`M4 ${SOLE}H${WIDE - LABELS - 4}V${SOLE - 14}Q${WIDE - LABELS - 6} ${SOLE - 22} ${WIDE - LABELS - 20} ${SOLE - 22}H20Q4 ${SOLE - 20} 4 ${SOLE - 6}Z`" :fill="isDown ? heatColour(course.soleC[index]!) : '#a89a82'" stroke="var(--rc-ink)" />
     </g>
-    <text :x="WIDE - LABELS + 4" y="18" font-size="13.500" font-weight="600" fill="currentColor">{{ isDown ? `sole ${celsius(course.soleC[index]!, bench.units)}` : 'sole lifted' }}</text>
+    <text :x="WIDE - LABELS + 4" :y="SOLE - 9" font-size="13.500" font-weight="600" fill="currentColor">{{ isDown ? `sole ${celsius(course.soleC[index]!, bench.units)}` : 'sole lifted' }}</text>
     <g v-for="r in rows" :key="r.role">
       <rect x="0" :y="r.y" :width="WIDE - LABELS" :height="r.high" :fill="heatColour(r.c)" stroke="var(--rc-ink)" :stroke-width="r.role === 'resin' ? 0 : 0.7" />
       <g v-if="r.role === 'resin'"><line x1="0" :x2="WIDE - LABELS" :y1="r.y + r.high / 2" :y2="r.y + r.high / 2" stroke="var(--rc-ink)" :stroke-width="r.high" stroke-dasharray="7 5" /></g>
@@ -60,7 +60,7 @@ const drops = (water: number, high: number, y: number) => {
     </g>
     <g v-for="r in labels" :key="`l${r.role}`" font-size="13.500" fill="currentColor">
       <line :x1="WIDE - LABELS" :x2="WIDE - LABELS + 6" :y1="r.y + r.high / 2" :y2="r.labelY - 5" stroke="currentColor" stroke-width="0.7" />
-      <text :x="WIDE - LABELS + 9" :y="r.labelY" :font-weight="r.role === 'resin' ? 700 : 400">{{ NAMES[r.role] }} {{ celsius(r.c, bench.units) }}<tspan v-if="r.freeWater >= 3" fill="var(--rc-water)"> {{ Math.round(r.freeWater) }} g/m²</tspan></text>
+      <text :x="WIDE - LABELS + 9" :y="r.labelY" :font-weight="r.role === 'resin' ? 700 : 400">{{ NAMES[r.role] }} {{ celsius(r.c, bench.units) }}<tspan v-if="r.freeWater >= 3" dx="7" fill="var(--rc-water)">{{ Math.round(r.freeWater) }} g/m²</tspan></text>
     </g>
     <path :d="`M0 ${bottom}q8 5 16 0t16 0t16 0t16 0t16 0t16 0t16 0t16 0t4 0`" fill="none" stroke="var(--rc-seam)" />
   </svg>

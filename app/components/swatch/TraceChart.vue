@@ -2,7 +2,7 @@
 import { Chart, LinearScale, LineController, LineElement, PointElement, type ChartData, type ChartOptions, type Plugin } from 'chart.js'
 import { Line } from 'vue-chartjs'
 import type { Course } from '#core/recipe'
-import { withUnit, toUnit } from '#core/units'
+import { toUnit } from '#core/units'
 
 Chart.register(LineController, LineElement, PointElement, LinearScale)
 
@@ -45,18 +45,13 @@ const markings: Plugin<'line'> = {
     ctx.clip()
     ctx.fillStyle = 'rgb(150 130 90 / 0.25)'
     ctx.fillRect(a.left, y(windowC[1]), a.width, y(windowC[0]) - y(windowC[1]))
-    ctx.font = '12.5px "Atkinson Hyperlegible Next Variable"'
-    ctx.fillStyle = css('--rc-ink')
-    ctx.fillText(`window ${withUnit(windowC[0], unit.value, 0)} to ${withUnit(windowC[1], unit.value, 0)}`, a.left + 4, Math.max(a.top + 12, y(windowC[1]) - 3))
     if (hurtC !== null) {
-      ctx.strokeStyle = ctx.fillStyle = css('--rc-alert')
+      ctx.strokeStyle = css('--rc-alert')
       ctx.setLineDash([10, 4])
       ctx.beginPath()
       ctx.moveTo(a.left, y(hurtC))
       ctx.lineTo(a.right, y(hurtC))
       ctx.stroke()
-      const words = `cloth hurt ${withUnit(hurtC, unit.value, 0)}`
-      ctx.fillText(words, a.right - ctx.measureText(words).width - 4, y(hurtC) - 4)
     }
     ctx.setLineDash([])
     ctx.strokeStyle = css('--rc-seam')
@@ -69,20 +64,8 @@ const markings: Plugin<'line'> = {
     }
     ctx.restore()
   },
-  afterDatasetsDraw({ ctx, chartArea: a, scales, data: d }) {
+  afterDatasetsDraw({ ctx, chartArea: a, scales }) {
     ctx.save()
-    ctx.font = '600 12.5px "Atkinson Hyperlegible Next Variable"'
-    const used: number[] = []
-    for (const set of d.datasets) {
-      const points = set.data as unknown as { x: number, y: number | null }[]
-      const at = points.findLast(p => p.y !== null && p.x <= scales.x!.max * 0.42)
-      if (!at) continue
-      let y = scales.y!.getPixelForValue(at.y!) - 5
-      while (used.some(u => Math.abs(u - y) < 13)) y += set.label === 'sole' ? -13 : 13
-      used.push(y)
-      ctx.fillStyle = set.borderColor as string
-      ctx.fillText(set.label!, scales.x!.getPixelForValue(at.x) + 3, Math.min(a.bottom - 3, Math.max(a.top + 11, y)))
-    }
     const now = scales.x!.getPixelForValue(course.timesS[index] ?? 0)
     ctx.strokeStyle = css('--rc-ink')
     ctx.lineWidth = 1.5
@@ -98,7 +81,7 @@ const options = computed<ChartOptions<'line'>>(() => ({
   responsive: true, maintainAspectRatio: false, animation: false, events: ['click', 'mousemove'],
   scales: {
     x: { type: 'linear', min: 0, max: endS, ticks: { color: css('--rc-ink'), maxTicksLimit: 6, callback: v => `${Number(v)} s` }, grid: { display: false } },
-    y: { type: 'linear', min: toUnit(20, unit.value), max: toUnit(210, unit.value), ticks: { color: css('--rc-ink'), maxTicksLimit: 6, callback: v => `${Math.round(Number(v))} ${unit.value}` }, grid: { color: 'rgb(130 115 90 / 0.18)' } },
+    y: { type: 'linear', min: toUnit(20, unit.value), max: toUnit(210, unit.value), ticks: { color: css('--rc-ink'), maxTicksLimit: 5, callback: v => `${Math.round(Number(v))}${unit.value}` }, grid: { color: 'rgb(130 115 90 / 0.18)' } },
   },
   plugins: { legend: { display: false } },
   onClick: (event, _hit, chart) => { if (event.x !== null) emit('scrub', chart.scales.x!.getValueForPixel(event.x) ?? 0) },

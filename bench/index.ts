@@ -1,0 +1,57 @@
+/** Speed and the figures of the trade's own cases. Prints; asserts nothing. */
+import { energyGap, layerOf, runProgramme, steadySole, timeHeldS, timeToReachS } from '#core/heat'
+import { findOpeners, searchRecipes, type Bench, type IronStop } from '#core/recipe'
+import { buildStack, type ClothInput, type StackInput } from '#core/stack'
+
+const poplin: ClothInput = { fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none', finishes: [] }
+const coating: ClothInput = { ...poplin, fibres: [{ fibre: 'wool', sharePct: 100 }], construction: 'coating', massGsm: 450, thicknessMm: 1.8, nap: 'nap' }
+const supply: StackInput['supply'] = { massGsm: 60, thicknessMm: 0.25, base: 'cotton', resin: 'polyamide', resinGsm: 12 }
+const WINDOW_C = 118, MIST_GSM = 40, DAMP_GSM = 100, STEAM_GM2S = 28.6
+
+const stackOf = (cloth: ClothInput, firstSide: 'back' | 'face', method: string) => buildStack({
+  cloth, supply, cover: 'muslin', bed: 'padded', firstSide, coverWaterGsm: method === 'damp' ? DAMP_GSM : 0, mistGsm: method === 'mist' ? MIST_GSM : 0,
+})
+const press = (cloth: ClothInput, side: 'back' | 'face', method: string, soleC: number, holdS = 60) => runProgramme(stackOf(cloth, side, method), {
+  sole: steadySole(soleC), roomC: 20, phases: [{ kind: 'down', durationS: holdS, pressureKPa: 0.8, steamGM2S: method === 'steam' ? STEAM_GM2S : 0, steamS: 3 }],
+})
+const shown = (s: number | null) => s === null ? '   –' : s.toFixed(1).padStart(5)
+
+console.log(`Seconds at the glue line: to 100 °C, held within 5 °C of it, to ${WINDOW_C} °C (standard polyamide); muslin cover, padded board, 60 s\n`)
+console.log('cloth      side  sole  method    to 100   held   to window')
+for (const [name, cloth] of [['poplin', poplin], ['coating', coating]] as const) {
+  for (const side of ['back', 'face'] as const) {
+    for (const soleC of [150, 200]) {
+      for (const method of ['dry', 'steam', 'mist', 'damp']) {
+        const run = press(cloth, side, method, soleC)
+        const glue = layerOf(run, 'resin')!
+        console.log(`${name.padEnd(10)} ${side}  ${soleC}   ${method.padEnd(8)}  ${shown(timeToReachS(run, glue, 99.5))}  ${shown(timeHeldS(run, glue, 100, 5))}   ${shown(timeToReachS(run, glue, WINDOW_C))}`)
+      }
+    }
+  }
+}
+
+function timed(name: string, times: number, work: () => number): void {
+  for (let i = 0; i < times / 4; i++) work()
+  let best = Infinity, total = 0, cells = 0
+  for (let i = 0; i < times; i++) {
+    const from = performance.now()
+    cells = work()
+    const ms = performance.now() - from
+    best = Math.min(best, ms)
+    total += ms
+  }
+  const mean = total / times
+  console.log(`${name}: mean ${mean.toFixed(2)} ms, best ${best.toFixed(2)} ms${cells ? `, ${(cells / mean / 1000).toFixed(1)} million cell-steps/s` : ''}`)
+}
+
+console.log('')
+timed('one transient to 60 s, dry', 800, () => press(poplin, 'back', 'dry', 150).cellSteps)
+timed('one transient to 60 s, damp cover', 800, () => press(poplin, 'back', 'damp', 150).cellSteps)
+const worstGap = ['dry', 'steam', 'mist', 'damp'].reduce((w, m) => Math.max(w, energyGap(press(coating, 'face', m, 200))), 0)
+console.log(`energy unaccounted for, worst of four: ${(worstGap * 100).toExponential(1)} %`)
+
+const stop = (label: string, meanC: number): IronStop => ({ label, meanC, swingC: 15, origin: 'typical' })
+const bench: Bench = { cloth: poplin, supply: supply!, iron: { kind: 'household', stops: [stop('synthetic', 112), stop('wool', 148), stop('cotton', 196)] }, cover: 'muslin', bed: 'padded', blendRule: 'strict' }
+timed('recipes of all four methods, poplin', 8, () => { searchRecipes(bench); return 0 })
+timed('recipes of all four methods, coating', 8, () => { searchRecipes({ ...bench, cloth: coating }); return 0 })
+timed('what would open an empty window', 3, () => { findOpeners({ ...bench, supply: { ...bench.supply, resin: 'hdpe' }, cloth: coating }); return 0 })

@@ -1,0 +1,94 @@
+import { expect, test } from '@playwright/test'
+import { startServer, type Server } from './server'
+
+let server: Server
+test.beforeAll(async () => { server = await startServer() })
+test.afterAll(() => server.down())
+
+const ID = '00000000-0000-4000-8000-000000000000'
+const cloth = { code: 'X-1', name: 'X', fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none', finishes: [], colourHex: '#ffffff', note: '' }
+const recipe = { format: 1, method: 'dry', stop: { label: 'a', meanC: 150, swingC: 5, origin: 'typical' }, firstSide: 'back', passes: 1, holdS: 10, lean: 'weight', pressureKPa: 1, coverWaterGsm: 0, mistGsm: 0, steamGM2S: 0, steamS: 0, coolS: 10 }
+const trial = { clientKey: ID, clothId: ID, supplyId: ID, ironId: ID, coverId: null, bed: 'padded', recipe, predicted: { bond: 1, harm: 0, peakC: 120, windowC: [100, 120], worst: null }, grade: 3, marks: [], note: '', pressedAt: '2026-11-24T10:00:00Z' }
+const json = (value: unknown) => JSON.stringify(value)
+
+/** [what, method, path, body, content type] */
+const REQUESTS: [string, string, string, string?, string?][] = [
+  ['no body', 'POST', '/api/cloths'],
+  ['cut-off JSON', 'POST', '/api/cloths', '{"name": "half'],
+  ['not JSON at all', 'POST', '/api/cloths', '<cloth/>', 'text/xml'],
+  ['a form', 'POST', '/api/cloths', 'name=x', 'application/x-www-form-urlencoded'],
+  ['null', 'POST', '/api/cloths', 'null'],
+  ['a list', 'POST', '/api/cloths', '[]'],
+  ['a number', 'POST', '/api/cloths', '42'],
+  ['nothing in it', 'POST', '/api/cloths', '{}'],
+  ['shares of 99', 'POST', '/api/cloths', json({ ...cloth, fibres: [{ fibre: 'cotton', sharePct: 99 }] })],
+  ['shares of 130', 'POST', '/api/cloths', json({ ...cloth, fibres: [{ fibre: 'cotton', sharePct: 100 }, { fibre: 'silk', sharePct: 30 }] })],
+  ['the same fibre twice', 'POST', '/api/cloths', json({ ...cloth, fibres: [{ fibre: 'cotton', sharePct: 50 }, { fibre: 'cotton', sharePct: 50 }] })],
+  ['a fibre nobody knows', 'POST', '/api/cloths', json({ ...cloth, fibres: [{ fibre: 'moonbeam', sharePct: 100 }] })],
+  ['negative weight', 'POST', '/api/cloths', json({ ...cloth, massGsm: -5 })],
+  ['absurd weight', 'POST', '/api/cloths', json({ ...cloth, massGsm: 1e9 })],
+  ['weight in words', 'POST', '/api/cloths', json({ ...cloth, massGsm: 'heavy' })],
+  ['no thickness', 'POST', '/api/cloths', json({ ...cloth, thicknessMm: null })],
+  ['denser than lead', 'POST', '/api/cloths', json({ ...cloth, massGsm: 1900, thicknessMm: 0.05 })],
+  ['a name with a null character', 'POST', '/api/cloths', json({ ...cloth, name: 'a\u0000b' })],
+  ['a name of 5,000 letters', 'POST', '/api/cloths', json({ ...cloth, name: 'a'.repeat(5000) })],
+  ['a blank name', 'POST', '/api/cloths', json({ ...cloth, name: '   ' })],
+  ['a colour in words', 'POST', '/api/cloths', json({ ...cloth, colourHex: 'navy' })],
+  ['a prototype trick', 'POST', '/api/cloths', '{"__proto__": {"admin": true}}'],
+  ['300 kB', 'POST', '/api/cloths', json({ ...cloth, note: 'x'.repeat(300_000) })],
+  ['a taken code', 'POST', '/api/cloths', json({ ...cloth, code: 'TW-01' })],
+  ['an address that is none', 'GET', '/api/cloths/abc'],
+  ['SQL in the address', 'GET', '/api/cloths/\'%3B%20drop%20table%20cloth%3B--'],
+  ['a broken escape', 'GET', '/api/cloths/%E0%A4%A'],
+  ['a cloth that is not here', 'GET', `/api/cloths/${ID}`],
+  ['page zero', 'GET', '/api/cloths?page=0'],
+  ['a page in words', 'GET', '/api/cloths?page=two'],
+  ['ten thousand at once', 'GET', '/api/cloths?size=10000'],
+  ['a search of 200 letters', 'GET', `/api/cloths?q=${'a'.repeat(200)}`],
+  ['saving without a version', 'PUT', `/api/cloths/${ID}`, json(cloth)],
+  ['saving what is not here', 'PUT', `/api/cloths/${ID}`, json({ ...cloth, version: 0 })],
+  ['deleting', 'DELETE', `/api/cloths/${ID}`],
+  ['history of nothing', 'GET', `/api/cloths/${ID}/history`],
+  ['an iron without stops', 'POST', '/api/irons', json({ name: 'x', kind: 'household', stops: [], note: '' })],
+  ['a stop of 900 °C', 'POST', '/api/irons', json({ name: 'x', kind: 'household', stops: [{ label: 'a', meanC: 900, swingC: 3 }], note: '' })],
+  ['resin heavier than its supply', 'POST', '/api/supplies', json({ code: 'q', name: 'q', family: 'fusible', base: 'woven', baseFibre: 'cotton', massGsm: 20, thicknessMm: 0.2, resin: 'eva', resinGsm: 50, colourHex: '#ffffff' })],
+  ['a sew-in with resin', 'POST', '/api/supplies', json({ code: 'q', name: 'q', family: 'sewIn', base: 'woven', baseFibre: 'cotton', massGsm: 20, thicknessMm: 0.2, resin: 'eva', resinGsm: 5, colourHex: '#ffffff' })],
+  ['a grade of 9', 'POST', '/api/trials', json({ ...trial, grade: 9 })],
+  ['a grade of 2.5', 'POST', '/api/trials', json({ ...trial, grade: 2.5 })],
+  ['pressed on the 40th', 'POST', '/api/trials', json({ ...trial, pressedAt: '2026-13-40' })],
+  ['a trial of cloth that is not here', 'POST', '/api/trials', json(trial)],
+  ['a recipe of another format', 'POST', '/api/trials', json({ ...trial, recipe: { ...recipe, format: 7 } })],
+  ['a hold without end', 'POST', '/api/trials', '{"recipe":{"holdS":1e999}}'],
+]
+
+test(`${REQUESTS.length} malformed requests: each refused with a sentence, none with a 500, nothing kept`, async ({ request }) => {
+  const count = async () => (await (await request.get(`${server.url}/api/cloths`)).json()).total
+  const before = await count()
+  for (const [what, method, path, body, type] of REQUESTS) {
+    const answer = await request.fetch(server.url + path, { method, data: body === undefined ? undefined : Buffer.from(body), headers: body ? { 'content-type': type ?? 'application/json' } : {} })
+    expect(answer.status(), what).toBeGreaterThanOrEqual(400)
+    expect(answer.status(), what).toBeLessThan(500)
+    expect(answer.headers()['content-type'], what).toContain('application/problem+json')
+    expect((await answer.json()).detail, what).toMatch(/^\S.{8,}[.]$/s)
+  }
+  expect(await count()).toBe(before)
+})
+
+test('the same trial sent twice is kept once', async ({ request }) => {
+  const first = async (path: string) => {
+    const data = await (await request.get(server.url + path)).json()
+    return (Array.isArray(data) ? data : data.rows)[0].id as string
+  }
+  const body = { ...trial, clientKey: '11111111-1111-4111-8111-111111111111', clothId: await first('/api/cloths?q=TW-11'), supplyId: await first('/api/supplies'), ironId: await first('/api/irons') }
+  const answers = await Promise.all([1, 2, 3].map(() => request.post(`${server.url}/api/trials`, { data: body })))
+  expect(answers.map(a => a.status()).sort()).toEqual([200, 200, 201])
+  expect((await (await request.get(`${server.url}/api/cloths/${body.clothId}/history`)).json()).total).toBe(1)
+})
+
+test('the server listens on loopback only', async () => {
+  const { readFileSync } = await import('node:fs')
+  const port = Number(new URL(server.url).port).toString(16).toUpperCase().padStart(4, '0')
+  const listening = ['/proc/net/tcp', '/proc/net/tcp6'].flatMap(f => readFileSync(f, 'utf8').split('\n').slice(1))
+    .map(l => l.trim().split(/\s+/)).filter(c => c[3] === '0A' && c[1]?.endsWith(`:${port}`)).map(c => c[1])
+  expect(listening).toEqual([`0100007F:${port}`])
+})

@@ -1,0 +1,36 @@
+import { spawn, type ChildProcess } from 'node:child_process'
+import { createServer } from 'node:net'
+
+const freePort = () => new Promise<number>((done, fail) => {
+  const probe = createServer().once('error', fail).listen(0, '127.0.0.1', () => {
+    const { port } = probe.address() as { port: number }
+    probe.close(() => done(port))
+  })
+})
+
+/** The built server on a port of its own, with a fast clock; it can be taken away and brought back. */
+export async function startServer(clockRate = 20) {
+  const port = await freePort()
+  const url = `http://127.0.0.1:${port}`
+  let child: ChildProcess | null = null
+
+  async function up(): Promise<void> {
+    child = spawn(process.execPath, ['.output/server/index.mjs'], {
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: { ...process.env, NODE_ENV: 'production', NITRO_HOST: '127.0.0.1', HOST: '127.0.0.1', NITRO_PORT: String(port), PORT: String(port), NUXT_PUBLIC_CLOCK_RATE: String(clockRate) },
+    })
+    for (let tries = 0; tries < 200; tries++) {
+      if ((await fetch(`${url}/api/health`).catch(() => null))?.ok) return
+      await new Promise(done => setTimeout(done, 50))
+    }
+    throw new Error('the server did not come up')
+  }
+  const down = () => new Promise<void>((done) => {
+    if (!child || child.exitCode !== null) return done()
+    child.once('exit', () => done())
+    child.kill('SIGKILL')
+  })
+  await up()
+  return { url, up, down }
+}
+export type Server = Awaited<ReturnType<typeof startServer>>
