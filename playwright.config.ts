@@ -10,6 +10,7 @@ export default defineConfig({
   retries: 0,
   outputDir: 'test-results',
   use: {
+    screenshot: 'only-on-failure',
     viewport: { width: 1280, height: 800 },
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',

@@ -47,7 +47,7 @@ const REQUESTS: [string, string, string, string?, string?][] = [
   ['a search of 200 letters', 'GET', `/api/cloths?q=${'a'.repeat(200)}`],
   ['saving without a version', 'PUT', `/api/cloths/${ID}`, json(cloth)],
   ['saving what is not here', 'PUT', `/api/cloths/${ID}`, json({ ...cloth, version: 0 })],
-  ['deleting', 'DELETE', `/api/cloths/${ID}`],
+  ['a verb that no route takes', 'DELETE', `/api/cloths/${ID}`],
   ['history of nothing', 'GET', `/api/cloths/${ID}/history`],
   ['an iron without stops', 'POST', '/api/irons', json({ name: 'x', kind: 'household', stops: [], note: '' })],
   ['a stop of 900 °C', 'POST', '/api/irons', json({ name: 'x', kind: 'household', stops: [{ label: 'a', meanC: 900, swingC: 3 }], note: '' })],

@@ -10,7 +10,8 @@ const sentCount = ref(0)
 let sending = false
 let started = false
 
-const write = () => set(KEY, toRaw(waiting.value).map(w => ({ ...toRaw(w) })))
+/** Plain data only: the browser's store refuses Vue's reactive wrappers. */
+const write = () => set(KEY, JSON.parse(JSON.stringify(waiting.value)))
 
 /** Sends what waits, oldest first. The server keeps a client key once, so sending twice is harmless. */
 async function flush(): Promise<void> {

@@ -1,0 +1,33 @@
+/** Renews docs/screenshots from a running demo: `npm run screenshots` (BASE_URL if it is not on its usual port). */
+import { chromium } from '@playwright/test'
+
+const BASE = process.env.BASE_URL ?? 'http://127.0.0.1:4310'
+const browser = await chromium.launch({
+  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+})
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+const shoot = async (name: string) => {
+  await page.waitForTimeout(700)
+  await page.screenshot({ path: `docs/screenshots/${name}.png` })
+}
+
+await page.goto(BASE)
+await page.getByRole('button', { name: /Steward poplin/ }).click()
+await shoot('cloth')
+await page.keyboard.press('3')
+await page.locator('[data-test=sentence]').waitFor({ timeout: 30_000 })
+await page.getByRole('combobox', { name: 'Backing' }).click()
+await page.getByRole('option', { name: /Collar lawn/ }).click()
+await page.getByText('methods…').waitFor({ state: 'detached', timeout: 30_000 })
+await page.getByText('widest margin').waitFor()
+await shoot('swatch')
+await page.getByRole('button', { name: 'Press this' }).click()
+await page.getByRole('button', { name: /Turn it to/ }).click()
+await page.locator('body').press('Space')
+await page.waitForTimeout(6000)
+await shoot('press')
+for (let step = 0; step < 5 && !await page.getByText('Cold? Then try an edge.').isVisible(); step++) await page.locator('body').press('Space')
+await page.getByRole('radio', { name: /cloth distorts/ }).click()
+await shoot('judge')
+await browser.close()
