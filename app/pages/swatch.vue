@@ -76,10 +76,10 @@ function toPress(): void {
   </div>
   <div v-else class="flex min-h-full flex-col gap-2 px-3 py-2">
     <div class="grid grid-cols-[1.5fr_1fr_1fr_1fr] gap-3 max-[900px]:grid-cols-2">
-      <label class="flex items-center gap-2"><span class="text-sm text-muted-ink">Backing</span><USelect v-model="supplyId" :items="supplyItems" class="w-full" aria-label="Backing" /></label>
-      <label class="flex items-center gap-2"><span class="text-sm text-muted-ink">Iron</span><USelect v-model="ironId" :items="ironItems" class="w-full" aria-label="Iron" /></label>
-      <label class="flex items-center gap-2"><span class="text-sm text-muted-ink">Cover</span><USelect v-model="coverId" :items="coverItems" class="w-full" aria-label="Cover" /></label>
-      <label class="flex items-center gap-2"><span class="text-sm text-muted-ink">Bed</span><USelect v-model="bench.chosen.bed" :items="bedItems" class="w-full" aria-label="Bed" /></label>
+      <label class="flex min-w-0 items-center gap-2"><span class="text-sm text-muted-ink">Backing</span><USelect v-model="supplyId" :items="supplyItems" class="w-full min-w-0" aria-label="Backing" /></label>
+      <label class="flex min-w-0 items-center gap-2"><span class="text-sm text-muted-ink">Iron</span><USelect v-model="ironId" :items="ironItems" class="w-full" aria-label="Iron" /></label>
+      <label class="flex min-w-0 items-center gap-2"><span class="text-sm text-muted-ink">Cover</span><USelect v-model="coverId" :items="coverItems" class="w-full" aria-label="Cover" /></label>
+      <label class="flex min-w-0 items-center gap-2"><span class="text-sm text-muted-ink">Bed</span><USelect v-model="bench.chosen.bed" :items="bedItems" class="w-full" aria-label="Bed" /></label>
     </div>
 
     <p v-if="provisional" class="text-lg font-semibold text-alert">The fibre is unknown: these recipes stay at the lowest class. Try a hidden corner first.</p>

@@ -8,7 +8,7 @@ const TICKS = 61
 
 <template>
   <header class="flex items-stretch gap-5 border-b border-seam bg-paper pr-4">
-    <NuxtLink to="/cloth" class="flex w-[300px] shrink-0 items-center gap-3 border-r border-dashed border-seam px-4 py-2" aria-label="The job's ticket: go to the cloth">
+    <NuxtLink to="/cloth" class="flex w-[300px] shrink-0 max-[900px]:w-[210px] items-center gap-3 border-r border-dashed border-seam px-4 py-2" aria-label="The job's ticket: go to the cloth">
       <template v-if="bench.cloth">
         <ClothSwatch :colour="bench.cloth.colourHex" :construction="bench.cloth.construction" :nap="bench.cloth.nap" :width="66" :height="54" />
         <div class="min-w-0">
@@ -32,15 +32,15 @@ const TICKS = 61
       </svg>
       <template v-for="(stage, i) in stages" :key="stage.key">
         <NuxtLink
-          v-if="stage.to" :to="stage.to" class="relative flex min-h-16 flex-col justify-start px-2 hover:bg-linen-200/40"
+          v-if="stage.to" :to="stage.to" class="relative flex min-h-16 flex-col justify-start px-2 max-[900px]:px-1 hover:bg-linen-200/40"
           :aria-current="i === current ? 'step' : undefined"
         >
-          <span class="flex items-baseline gap-1.5 text-lg leading-tight" :class="i === current ? 'font-bold text-ink underline decoration-[3px] underline-offset-4' : 'text-ink'">
-            <span class="text-sm text-muted-ink">{{ i + 1 }}</span>{{ stage.name }}
+          <span class="flex items-baseline gap-1.5 text-lg leading-tight max-[900px]:text-base" :class="i === current ? 'font-bold text-ink underline decoration-[3px] underline-offset-4' : 'text-ink'">
+            <span class="text-sm text-muted-ink max-[900px]:hidden">{{ i + 1 }}</span>{{ stage.name }}
           </span>
         </NuxtLink>
-        <span v-else class="relative flex min-h-16 flex-col px-2 text-lg leading-tight text-muted-ink/80" aria-disabled="true">
-          <span class="flex items-baseline gap-1.5"><span class="text-sm">{{ i + 1 }}</span>{{ stage.name }}</span>
+        <span v-else class="relative flex min-h-16 flex-col px-2 text-lg leading-tight text-muted-ink max-[900px]:text-base" aria-disabled="true">
+          <span class="flex items-baseline gap-1.5"><span class="text-sm max-[900px]:hidden">{{ i + 1 }}</span>{{ stage.name }}</span>
         </span>
       </template>
     </nav>

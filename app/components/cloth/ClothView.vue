@@ -12,15 +12,15 @@ const fibres = computed(() => cloth.fibres.length === 0 ? 'Fibre unknown' : clot
 
 <template>
   <article>
-    <div class="flex items-start gap-6">
-      <ClothSwatch :colour="cloth.colourHex" :construction="cloth.construction" :nap="cloth.nap" :width="150" :height="120" />
-      <div class="min-w-0 flex-1">
+    <div class="flex items-start gap-6 max-[900px]:flex-wrap">
+      <ClothSwatch :colour="cloth.colourHex" :construction="cloth.construction" :nap="cloth.nap" :width="132" :height="108" />
+      <div class="min-w-[16rem] flex-1">
         <h1 class="text-3xl font-semibold leading-tight">{{ cloth.name }}</h1>
         <p class="mt-1 text-lg">{{ fibres }} · {{ CONSTRUCTIONS[cloth.construction].name.toLowerCase() }}<template v-if="cloth.nap !== 'none'"> · {{ NAP_NAME[cloth.nap].toLowerCase() }}</template></p>
         <p class="text-lg">{{ Math.round(cloth.massGsm) }} g/m² <Sourced :from="cloth.massOrigin" /> · {{ cloth.thicknessMm }} mm <Sourced :from="cloth.thicknessOrigin" /> · {{ cloth.mayGetWet ? 'may get wet' : 'may not get wet' }}</p>
         <p v-if="cloth.note" class="mt-1 text-muted-ink">{{ cloth.note }}</p>
       </div>
-      <div class="flex flex-col gap-2">
+      <div class="flex flex-col gap-2 max-[900px]:flex-row">
         <UButton to="/swatch" size="xl" trailing-icon="i-lucide-arrow-right">Try a swatch</UButton>
         <UButton variant="outline" color="neutral" icon="i-lucide-pencil" @click="$emit('change')">Change</UButton>
       </div>

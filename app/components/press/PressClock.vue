@@ -24,6 +24,12 @@ const command = computed(() => {
   return over.value ? 'Cold: judge it' : 'Cooling flat under the clapper. Do not handle'
 })
 const space = computed(() => press.phase === 'ready' || step.value?.kind === 'turn' ? 'set down' : step.value?.kind === 'down' ? 'lift' : 'it is cold')
+const following = computed(() => {
+  const next = press.steps[session.value.at + 1]
+  if (press.phase !== 'running') return null
+  if (!next) return 'judge the edge'
+  return { down: `set down, ${seconds(next.forS)}`, turn: 'lift, turn it over', cool: `lift, flat under the clapper for ${seconds(next.forS)}` }[next.kind]
+})
 const side = computed(() => (step.value?.side ?? session.value.recipe.firstSide) === 'back' ? 'backing side up' : 'face up')
 const layUp = computed(() => {
   const r = session.value.recipe
@@ -55,9 +61,9 @@ const around = 2 * Math.PI * RADIUS
 </script>
 
 <template>
-  <div class="grid h-full cursor-pointer grid-cols-[1fr_380px] select-none max-[900px]:grid-cols-1" data-test="clock" @click="press.next()">
+  <div class="grid h-full cursor-pointer grid-cols-[1fr_380px] select-none max-[900px]:grid-cols-1 max-[900px]:grid-rows-[auto_1fr]" data-test="clock" @click="press.next()">
     <div class="relative grid place-items-center p-4">
-      <svg viewBox="-180 -180 360 360" class="h-full max-h-[70vh] w-full" role="timer" :aria-label="`${command}. ${shown} seconds`">
+      <svg viewBox="-180 -180 360 360" class="h-full max-h-[70vh] w-full max-[900px]:max-h-[38vh]" role="timer" :aria-label="`${command}. ${shown} seconds`">
         <circle :r="RADIUS" fill="var(--rc-paper)" stroke="var(--rc-seam)" stroke-width="22" />
         <circle
           :r="RADIUS" fill="none" :stroke="over ? 'var(--rc-alert)' : step?.kind === 'down' ? heatColour(session.recipe.stop.meanC) : 'var(--rc-mark)'" stroke-width="22" transform="rotate(-90)"
@@ -69,11 +75,12 @@ const around = 2 * Math.PI * RADIUS
     </div>
     <div class="flex min-h-0 flex-col gap-4 overflow-auto border-l border-seam bg-paper/60 p-5">
       <p class="ticket font-semibold leading-tight" :class="[press.phase === 'ready' ? 'text-[1.9rem]' : 'text-[2.6rem]', over && step?.kind === 'down' ? 'text-alert' : '']" aria-live="assertive" data-test="command">{{ command }}</p>
-      <div class="text-xl leading-snug">
+      <div class="leading-snug" :class="press.phase === 'ready' ? 'text-xl' : 'text-[1.7rem]'">
         <p><b>{{ session.recipe.stop.label }}</b> {{ celsius(session.recipe.stop.meanC, bench.units) }} <Sourced :from="session.recipe.stop.origin" /></p>
         <p>{{ METHOD_NAME[session.recipe.method] }}</p>
         <p>{{ session.coverName ?? 'Bare sole' }}, {{ side }}</p>
       </div>
+      <p v-if="following" class="text-xl"><span class="text-muted-ink">Then:</span> {{ following }}</p>
       <ol class="flex gap-2" aria-label="Steps">
         <li v-for="(s, i) in press.steps" :key="i" class="flex-1 border-t-[6px] pt-1 text-sm" :class="i < session.at ? 'border-good' : i === session.at ? 'border-ink font-bold' : 'border-seam text-muted-ink'">
           {{ s.kind === 'down' ? 'hold' : s.kind }} {{ seconds(s.forS) }}

@@ -41,8 +41,8 @@ const limits = computed(() => hurtC === null ? {} : { cloth: hurtC })
     <template v-if="answer.course && answer.recipe">
       <p v-if="!works" class="mt-1 text-sm text-muted-ink">Nearest try: {{ answer.recipe.holdS }} s at {{ celsius(answer.recipe.stop.meanC, bench.units) }}</p>
       <SectionPicture :course="answer.course" :index="index" :limits="limits" class="mt-2" />
-      <div class="mt-1 min-h-28 flex-1">
-        <TraceChart :course="answer.course" :index="index" :window-c="RESINS[resin].windowC" :hurt-c="hurtC" :end-s="endS" @scrub="t => $emit('scrub', t)" />
+      <div class="relative mt-1 min-h-28 flex-1">
+        <TraceChart class="absolute inset-0" :course="answer.course" :index="index" :window-c="RESINS[resin].windowC" :hurt-c="hurtC" :end-s="endS" @scrub="t => $emit('scrub', t)" />
       </div>
       <p v-if="works && answer.margins" class="text-[13px] leading-snug text-muted-ink">
         <b>{{ bondWords(answer.course.finalBond) }}</b>, −{{ answer.margins.lessS }}/+{{ answer.margins.moreS }} s, −{{ degreesApart(answer.margins.coolerC, bench.units) }}/+{{ degreesApart(answer.margins.hotterC, bench.units) }} <Sourced from="model" />

@@ -92,7 +92,7 @@ watch(() => [index, mode.value, windowC, hurtC], () => chart.value?.chart?.updat
 </script>
 
 <template>
-  <div class="h-full w-full" role="img" aria-label="Temperatures against seconds">
+  <div role="img" aria-label="Temperatures against seconds">
     <Line ref="chart" :data="data" :options="options" :plugins="[markings]" />
   </div>
 </template>
