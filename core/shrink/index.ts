@@ -1,0 +1,2 @@
+/** Shrinkage, and when a cloth or trim has settled. */
+export { cutSizeMm, settlingOf, trimSettledM, SETTLED_PCT, type SettlePass, type Settling, type TrimRun } from './settle'
