@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { FibreKey, FinishKey } from '../materials'
 import type { ClothInput } from '../stack'
-import { clothLimit, type BlendRule } from '.'
+import { clothLimit, type BlendRule, type Evidence } from '.'
 
 const cloth = (shares: Partial<Record<FibreKey, number>>, over: Partial<ClothInput> = {}): ClothInput => ({
   fibres: Object.entries(shares).map(([fibre, sharePct]) => ({ fibre: fibre as FibreKey, sharePct: sharePct! })),
@@ -28,5 +28,34 @@ describe('the limit of a cloth', () => {
     expect(clothLimit(cloth({ cotton: 100 }, { nap: 'pile' }), 'strict')).toMatchObject({ backOnly: true, bed: 'sparesPile' })
     expect(clothLimit(cloth({ cotton: 100 }, { finishes: ['flameRetardant' as FinishKey] }), 'strict').fusible).toBe(false)
     expect(clothLimit(cloth({ silk: 100 }, { mayGetWet: false }), 'strict')).toMatchObject({ steam: 'no', water: 'no' })
+  })
+})
+
+describe('the chain of fibre, blend, finish, label and swatch: twelve worked cloths', () => {
+  const label = (ironC: 0 | 110 | 150 | 200 | null, steam: boolean | null = null): Evidence => ({ label: { ironC, steam } })
+  it.each<[string, ClothInput, BlendRule, Evidence, number, string, number]>([
+    ['1 shirt poplin, label agrees', cloth({ cotton: 100 }), 'strict', label(200), 200, 'fibre', 0],
+    ['2 poplin whose label says 150', cloth({ cotton: 100 }), 'strict', label(150), 150, 'label', 1],
+    ['3 label 150, coat 110: the coat stands', cloth({ cotton: 100 }, { finishes: ['puCoat'] }), 'strict', label(150), 110, 'finish', 1],
+    ['4 label 200 on polyester: the fibre stands', cloth({ polyester: 100 }), 'strict', label(200), 150, 'fibre', 1],
+    ['5 do not iron', cloth({ viscose: 100 }), 'strict', label(0), 0, 'label', 1],
+    ['6 stretch cotton, proportional', cloth({ cotton: 96, elastane: 4 }), 'proportional', label(null), 150, 'blend', 0],
+    ['7 the same, strict', cloth({ cotton: 96, elastane: 4 }), 'strict', label(null), 110, 'fibre', 0],
+    ['8 wool that shone at 148', cloth({ wool: 100 }), 'strict', { swatches: [{ soleC: 148, hurtByHeat: true, passed: false }] }, 130, 'swatchHurt', 0],
+    ['9 acrylic that passed at 148: shown, 110 stands', cloth({ acrylic: 100 }), 'strict', { swatches: [{ soleC: 148, hurtByHeat: false, passed: true }] }, 110, 'fibre', 1],
+    ['10 unknown, nothing tried', cloth({}), 'strict', {}, 110, 'unknown', 0],
+    ['11 unknown, a corner stood 150', cloth({}), 'strict', { cornerC: 150 }, 150, 'corner', 0],
+    ['12 PVC whatever the label says', cloth({ pvc: 60, cotton: 40 }), 'proportional', label(110), 0, 'fibre', 1],
+  ])('%s', (_n, c, rule, evidence, soleC, decides, conflicts) => {
+    const limit = clothLimit(c, rule, evidence)
+    expect(limit.soleC).toBe(soleC)
+    expect(limit.reasons.find(r => r.decides)?.step).toBe(decides)
+    expect(limit.conflicts).toHaveLength(conflicts)
+  })
+  it('a label without steam bars it', () => expect(clothLimit(cloth({ cotton: 100 }), 'strict', label(200, false)).steam).toBe('no'))
+  it('pile hovers, wool is pressed and lifted, cotton may slide', () => {
+    expect(clothLimit(cloth({ cotton: 100 }, { nap: 'pile' }), 'strict').motion).toBe('hover')
+    expect(clothLimit(cloth({ wool: 100 }), 'strict').motion).toBe('pressOnly')
+    expect(clothLimit(cloth({ cotton: 100 }), 'strict').motion).toBe('any')
   })
 })

@@ -16,6 +16,34 @@ export type Reason
     | { step: 'unknown', limitC: number, decides: boolean }
     | { step: 'surface', surface: 'texture' | 'nap' | 'pile', decides: boolean }
     | { step: 'water', decides: boolean }
+  /** The care label, its class in °C (0 = do not iron). */
+  | { step: 'label', limitC: number, decides: boolean }
+  | { step: 'labelSteam', decides: boolean }
+  /** An own swatch that was marked by heat at this sole temperature. */
+  | { step: 'swatchHurt', soleC: number, limitC: number, decides: boolean }
+  /** An own swatch that passed without a mark. */
+  | { step: 'swatchPassed', soleC: number, decides: boolean }
+  /** The highest step that a hidden corner stood. */
+  | { step: 'corner', limitC: number, decides: boolean }
+
+/** What the garment's own label says. */
+export interface CareLabel {
+  /** 0 = do not iron; null = it does not say. */
+  ironC: 0 | 110 | 150 | 200 | null
+  /** False where steam is crossed out. */
+  steam: boolean | null
+}
+
+/** What has been seen on this very cloth. */
+export interface Evidence {
+  label?: CareLabel | null
+  swatches?: readonly { soleC: number, hurtByHeat: boolean, passed: boolean }[]
+  /** Sole temperature of the highest corner step stood, °C; null if none was tried. */
+  cornerC?: number | null
+}
+
+/** Two sources that disagree; the safer one stands. */
+export interface Conflict { safer: Reason, other: Reason }
 
 export interface ClothLimit {
   /** Highest sole temperature, °C; 0 = no heat at all. */
@@ -32,8 +60,14 @@ export interface ClothLimit {
   fusible: boolean
   bed: 'any' | 'sparesPile'
   fumes: boolean
+  /** How the iron may move on it. */
+  motion: 'any' | 'pressOnly' | 'hover'
   reasons: Reason[]
+  conflicts: Conflict[]
 }
+
+/** A swatch hurt at one temperature sets the limit this much lower, °C. */
+const SWATCH_STEP_DOWN_C = 15
 
 const oneClassDown = (fromC: number, towardC: number): number => {
   const below = CLASSES.filter(c => c < fromC)
@@ -48,11 +82,12 @@ export function limitingFibres(fibres: FibreShare[], rule: BlendRule): FibreShar
 }
 
 /**
- * Fibre classes → blend rule → finish and structure → surface. The lowest figure stands; every step is kept.
+ * Fibre classes → blend rule → finish and structure → care label → own swatches and corner tests.
+ * The lowest figure stands, every step is kept, and sources that disagree are named.
  * A fibre that gives off fumes, or takes no iron, bars heat at any share.
  * @param cloth shares in %, any sum; an empty list is a cloth of unknown fibre
  */
-export function clothLimit(cloth: Pick<ClothInput, 'fibres' | 'finishes' | 'nap' | 'mayGetWet' | 'construction'>, rule: BlendRule): ClothLimit {
+export function clothLimit(cloth: Pick<ClothInput, 'fibres' | 'finishes' | 'nap' | 'mayGetWet' | 'construction'>, rule: BlendRule, evidence: Evidence = {}): ClothLimit {
   const reasons: Reason[] = []
   const weak = (a: FibreShare, b: FibreShare) => FIBRES[a.fibre].classC - FIBRES[b.fibre].classC || b.sharePct - a.sharePct
   const fibres = [...cloth.fibres].sort(weak)
@@ -80,6 +115,27 @@ export function clothLimit(cloth: Pick<ClothInput, 'fibres' | 'finishes' | 'nap'
   const surface = cloth.nap !== 'none' ? cloth.nap : null
   if (surface) reasons.push({ step: 'surface', surface, decides: false })
   if (!cloth.mayGetWet) reasons.push({ step: 'water', decides: false })
+  const { label, swatches = [], cornerC = null } = evidence
+  const ownC = soleC
+  if (label && label.ironC !== null) {
+    soleC = Math.min(soleC, label.ironC)
+    reasons.push({ step: 'label', limitC: label.ironC, decides: false })
+  }
+  if (label?.steam === false) reasons.push({ step: 'labelSteam', decides: false })
+  if (unknown && cornerC !== null && soleC > 0) {
+    soleC = Math.min(cornerC, label?.ironC ?? cornerC)
+    reasons.push({ step: 'corner', limitC: cornerC, decides: false })
+  }
+  const hurtAt = Math.min(...swatches.filter(w => w.hurtByHeat).map(w => w.soleC))
+  if (Number.isFinite(hurtAt)) {
+    const limitC = Math.max(0, Math.floor((hurtAt - SWATCH_STEP_DOWN_C) / 5) * 5)
+    reasons.push({ step: 'swatchHurt', soleC: hurtAt, limitC, decides: false })
+    soleC = Math.min(soleC, limitC)
+  }
+  const passedAt = Math.max(...swatches.filter(w => w.passed && !w.hurtByHeat).map(w => w.soleC))
+  if (Number.isFinite(passedAt)) reasons.push({ step: 'swatchPassed', soleC: passedAt, decides: false })
+
+  const conflicts = conflictsIn(reasons, ownC, soleC)
   const decider = reasons.find(r => 'limitC' in r && r.limitC === soleC)
   if (decider) decider.decides = true
 
@@ -88,8 +144,9 @@ export function clothLimit(cloth: Pick<ClothInput, 'fibres' | 'finishes' | 'nap'
   const touches = finishes.map(f => f.maxTouchS).filter(s => s !== null)
   const noWater = !cloth.mayGetWet || keys.some(f => f.water === 'none')
   return {
-    soleC, provisional: unknown, fumes, reasons,
-    steam: noWater ? 'no' : unknown || keys.some(f => f.water === 'light') ? 'light' : 'yes',
+    soleC, provisional: unknown, fumes, reasons, conflicts,
+    motion: surface === 'pile' ? 'hover' : surface || keys.some(f => f.key === 'wool' || f.key === 'cashmere') || CONSTRUCTIONS[cloth.construction].stretch ? 'pressOnly' : 'any',
+    steam: noWater || label?.steam === false ? 'no' : unknown || keys.some(f => f.water === 'light') ? 'light' : 'yes',
     water: noWater ? 'no' : unknown || keys.some(f => f.water === 'test') ? 'test' : 'yes',
     coverNeeded: unknown || soleC <= 110 || finishes.some(f => f.coverNeeded) || keys.some(f => f.key === 'wool' || f.key === 'cashmere' || f.thermoplastic),
     backOnly: finishes.some(f => f.backOnly) || surface === 'pile' || CONSTRUCTIONS[cloth.construction].laminate,
@@ -97,4 +154,16 @@ export function clothLimit(cloth: Pick<ClothInput, 'fibres' | 'finishes' | 'nap'
     fusible: soleC > 0 && !finishes.some(f => f.fusing === 'no'),
     bed: surface === 'pile' || surface === 'texture' ? 'sparesPile' : 'any',
   }
+}
+
+/** A label or a swatch that says otherwise than the cloth's own figures. */
+function conflictsIn(reasons: Reason[], ownC: number, standsC: number): Conflict[] {
+  const own = reasons.find(r => 'limitC' in r && r.limitC === ownC && ['fibre', 'blend', 'finish', 'unknown'].includes(r.step))
+  const label = reasons.find(r => r.step === 'label')
+  const passed = reasons.find(r => r.step === 'swatchPassed')
+  const lowest = reasons.find(r => 'limitC' in r && r.limitC === standsC)
+  const conflicts: Conflict[] = []
+  if (own && label && label.limitC !== ownC) conflicts.push(label.limitC < ownC ? { safer: label, other: own } : { safer: own, other: label })
+  if (passed && lowest && passed.soleC > standsC + 5) conflicts.push({ safer: lowest, other: passed })
+  return conflicts
 }
