@@ -3,7 +3,7 @@ import { createHash } from 'node:crypto'
 import { RESINS } from '#core/materials'
 import { draftRecipe, evaluate } from '#core/recipe'
 import { toBench, toRecipePayload } from '#shared/mappers'
-import { clothBody, ironBody, supplyBody, trialBody, type Cloth, type Cover, type Iron, type Supply } from '#shared/schemas'
+import { clothBody, ironBody, rulesSchema, supplyBody, trialBody, type Cloth, type Cover, type Iron, type Supply } from '#shared/schemas'
 import { connect } from '../server/db/connection'
 import { ClothFibreRow, ClothRow, CoverRow, IronRow, IronStopRow, SupplyRow, TrialEventRow, TrialRow, WorkshopRow } from '../server/db/models'
 import { DEMO_CLOTHS } from './demo-data/cloths'
@@ -21,10 +21,10 @@ const workshopId = idOf('workroom')
 const reset = process.argv.includes('--reset')
 
 await sequelize.transaction(async (transaction) => {
-  if (reset) await sequelize.query('truncate workshop, cloth, cloth_fibre, supply, iron, iron_stop, cover, trial, trial_event', { transaction })
+  if (reset) await sequelize.query('truncate calibration, stock_movement, trim_run, corner_step, settle_pass, measurement, workshop, cloth, cloth_fibre, supply, iron, iron_stop, cover, trial, trial_event', { transaction })
   else if (await WorkshopRow.count({ transaction })) return
 
-  await WorkshopRow.create({ id: workshopId, name: 'Tidewell workroom', units: { length: 'mm', temperature: '°C', arealMass: 'g/m²' }, rules: { blend: 'proportional' } }, { transaction })
+  await WorkshopRow.create({ id: workshopId, name: 'Tidewell workroom', units: { length: 'mm', temperature: '°C', arealMass: 'g/m²' }, rules: rulesSchema.parse({ blend: 'proportional' }) }, { transaction })
 
   const cloths = new Map<string, Cloth>()
   for (const demo of DEMO_CLOTHS) {
@@ -32,14 +32,14 @@ await sequelize.transaction(async (transaction) => {
     const id = idOf(demo.code)
     await ClothRow.create({ id, workshopId, ...body }, { transaction })
     await ClothFibreRow.bulkCreate(fibres.map((f, position) => ({ clothId: id, workshopId, position, ...f })), { transaction })
-    cloths.set(demo.code, { id, fibres, ...body, version: 0, updatedAt: '', trials: 0 })
+    cloths.set(demo.code, { id, fibres, ...body, version: 0, updatedAt: '', trials: 0, cornerC: null, swatches: [] })
   }
   const supplies = new Map<string, Supply>()
   for (const demo of DEMO_SUPPLIES) {
     const body = supplyBody.parse(demo)
     const id = idOf(demo.code)
     await SupplyRow.create({ id, workshopId, ...body }, { transaction })
-    supplies.set(demo.code, { id, ...body, version: 0, updatedAt: '' })
+    supplies.set(demo.code, { id, ...body, version: 0, updatedAt: '', used: 0 })
   }
   const irons = new Map<string, Iron>()
   for (const { key, ...demo } of DEMO_IRONS) {
@@ -74,6 +74,8 @@ await sequelize.transaction(async (transaction) => {
     })
     const { events, ...rest } = body
     const row = await TrialRow.create({ ...rest, workshopId, pressedAt: new Date(rest.pressedAt) }, { transaction })
+    await ClothRow.increment('used', { where: { id: cloth.id }, transaction })
+    await SupplyRow.increment('used', { where: { id: supply.id }, transaction })
     await TrialEventRow.bulkCreate(events.map((e, position) => ({ trialId: row.id, workshopId, position, ...e })), { transaction })
   }
 })

@@ -2,12 +2,16 @@
 import type { Bench, IronInput, Recipe } from '#core/recipe'
 import type { ClothInput, SupplyInput } from '#core/stack'
 import type { BedKindKey } from '#core/materials'
-import type { BlendRule } from '#core/limit'
+import type { BlendRule, Evidence } from '#core/limit'
 import type { Cloth, Cover, Iron, RecipePayload, Supply } from './schemas'
 
 export const toClothInput = (c: Pick<Cloth, 'fibres' | 'construction' | 'massGsm' | 'thicknessMm' | 'mayGetWet' | 'nap' | 'finishes'>): ClothInput => ({
   fibres: c.fibres.map(f => ({ ...f })), construction: c.construction, massGsm: c.massGsm, thicknessMm: c.thicknessMm,
   mayGetWet: c.mayGetWet, nap: c.nap, finishes: [...c.finishes],
+})
+
+export const toEvidence = (c: Pick<Cloth, 'labelIronC' | 'labelSteam' | 'cornerC' | 'swatches'>): Evidence => ({
+  label: c.labelIronC === null && c.labelSteam === null ? null : { ironC: c.labelIronC, steam: c.labelSteam }, swatches: c.swatches, cornerC: c.cornerC,
 })
 
 export const toSupplyInput = (s: Supply): SupplyInput => ({
@@ -17,7 +21,7 @@ export const toSupplyInput = (s: Supply): SupplyInput => ({
 export const toIronInput = (i: Iron): IronInput => ({ kind: i.kind, stops: i.stops.map(s => ({ ...s })) })
 
 export const toBench = (cloth: Cloth, supply: Supply, iron: Iron, cover: Cover | null, bed: BedKindKey, blendRule: BlendRule): Bench => ({
-  cloth: toClothInput(cloth), supply: toSupplyInput(supply), iron: toIronInput(iron), cover: cover?.kind ?? null, bed, blendRule,
+  cloth: toClothInput(cloth), supply: toSupplyInput(supply), iron: toIronInput(iron), cover: cover?.kind ?? null, bed, blendRule, evidence: toEvidence(cloth),
 })
 
 export const toRecipePayload = (r: Recipe): RecipePayload => ({ format: 1, ...r, stop: { ...r.stop } })

@@ -20,7 +20,11 @@ const barred = computed(() => {
 })
 const chosenMethod = computed<Method | null>(() => {
   const wanted = answers.value.find(a => a.method === bench.chosen.method && a.blocked === null)
-  return wanted?.method ?? best.value
+  if (wanted) return wanted.method
+  // The house may prefer dry or moist; among those the widest margin leads.
+  const school = library.workshop?.rules.moisture
+  const liked = answers.value.filter(a => a.blocked === null && (school === 'dry' ? a.method === 'dry' : school === 'moist' ? a.method !== 'dry' : true)).sort((a, b) => b.score - a.score)[0]
+  return searching.value ? null : liked?.method ?? best.value
 })
 const chosen = computed(() => answers.value.find(a => a.method === chosenMethod.value && a.blocked === null) ?? null)
 const endS = computed(() => {

@@ -22,7 +22,10 @@ export const useBench = defineStore('bench', () => {
   const cloth = computed(() => library.cloths.find(c => c.id === chosen.value.clothId) ?? null)
   const supply = computed(() => library.supplies.find(s => s.id === chosen.value.supplyId) ?? library.supplies.find(s => s.family === 'fusible' && s.resin) ?? null)
   const iron = computed(() => library.irons.find(i => i.id === chosen.value.ironId) ?? library.irons[0] ?? null)
-  const cover = computed(() => chosen.value.coverId === 'bare' ? null : library.covers.find(c => c.id === chosen.value.coverId) ?? library.covers.find(c => c.kind === 'muslin') ?? library.covers[0] ?? null)
+  /** House rule: sturdy cotton and linen may meet a bare sole. */
+  const bareByRule = computed(() => library.workshop?.rules.cover === 'sturdyBare' && cloth.value !== null && cloth.value.massGsm >= 100
+    && cloth.value.fibres.length > 0 && cloth.value.fibres.every(f => f.fibre === 'cotton' || f.fibre === 'linen') && cloth.value.finishes.length === 0)
+  const cover = computed(() => chosen.value.coverId === 'bare' || (chosen.value.coverId === null && bareByRule.value) ? null : library.covers.find(c => c.id === chosen.value.coverId) ?? library.covers.find(c => c.kind === 'muslin') ?? library.covers[0] ?? null)
   const blendRule = computed(() => library.workshop?.rules.blend ?? 'strict')
   const units = computed(() => library.workshop?.units)
 
@@ -30,5 +33,10 @@ export const useBench = defineStore('bench', () => {
     ? toBench(cloth.value, supply.value, iron.value, cover.value, chosen.value.bed, blendRule.value)
     : null)
 
-  return { chosen, cloth, supply, iron, cover, blendRule, units, bench }
+  function takeIron(id: string): void {
+    chosen.value.ironId = id
+    chosen.value.method = null
+  }
+
+  return { takeIron, chosen, cloth, supply, iron, cover, blendRule, units, bench }
 })

@@ -14,11 +14,11 @@ export const useLibrary = defineStore('library', () => {
     try {
       const [w, c, s, i, v] = await Promise.all([
         $fetch<Workshop>('/api/workshop'), $fetch<Page<Cloth>>('/api/cloths', { query: { size: 100 } }),
-        $fetch<Supply[]>('/api/supplies'), $fetch<Iron[]>('/api/irons'), $fetch<Cover[]>('/api/covers'),
+        $fetch<Page<Supply>>('/api/supplies', { query: { size: 100 } }), $fetch<Iron[]>('/api/irons'), $fetch<Cover[]>('/api/covers'),
       ])
       workshop.value = w
       cloths.value = c.rows
-      supplies.value = s
+      supplies.value = s.rows
       irons.value = i
       covers.value = v
       problem.value = null
@@ -28,6 +28,17 @@ export const useLibrary = defineStore('library', () => {
     }
   }
 
+  function keepSupply(supply: Supply): void {
+    const at = supplies.value.findIndex(s => s.id === supply.id)
+    if (at < 0) supplies.value.unshift(supply)
+    else supplies.value[at] = supply
+  }
+  function keepIron(iron: Iron): void {
+    const at = irons.value.findIndex(i => i.id === iron.id)
+    if (at < 0) irons.value.push(iron)
+    else irons.value[at] = iron
+  }
+
   /** Puts a saved cloth in place of its older self. */
   function keepCloth(cloth: Cloth): void {
     const at = cloths.value.findIndex(c => c.id === cloth.id)
@@ -35,5 +46,5 @@ export const useLibrary = defineStore('library', () => {
     else cloths.value[at] = cloth
   }
 
-  return { workshop, cloths, supplies, irons, covers, problem, ready, load, keepCloth }
+  return { workshop, cloths, supplies, irons, covers, problem, ready, load, keepCloth, keepSupply, keepIron }
 })

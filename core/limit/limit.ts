@@ -17,14 +17,14 @@ export type Reason
     | { step: 'surface', surface: 'texture' | 'nap' | 'pile', decides: boolean }
     | { step: 'water', decides: boolean }
   /** The care label, its class in °C (0 = do not iron). */
-  | { step: 'label', limitC: number, decides: boolean }
-  | { step: 'labelSteam', decides: boolean }
+    | { step: 'label', limitC: number, decides: boolean }
+    | { step: 'labelSteam', decides: boolean }
   /** An own swatch that was marked by heat at this sole temperature. */
-  | { step: 'swatchHurt', soleC: number, limitC: number, decides: boolean }
+    | { step: 'swatchHurt', soleC: number, limitC: number, decides: boolean }
   /** An own swatch that passed without a mark. */
-  | { step: 'swatchPassed', soleC: number, decides: boolean }
+    | { step: 'swatchPassed', soleC: number, decides: boolean }
   /** The highest step that a hidden corner stood. */
-  | { step: 'corner', limitC: number, decides: boolean }
+    | { step: 'corner', limitC: number, decides: boolean }
 
 /** What the garment's own label says. */
 export interface CareLabel {

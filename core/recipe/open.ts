@@ -15,7 +15,7 @@ const THINNER: readonly CoverKindKey[] = ['organza', 'slipSheet']
 
 /** What would open this bench: each candidate change is computed, only those that work are returned, easiest first. */
 export function findOpeners(bench: Bench): Opener[] {
-  const limit = clothLimit(bench.cloth, bench.blendRule)
+  const limit = clothLimit(bench.cloth, bench.blendRule, bench.evidence)
   const openers: Opener[] = []
   if (limit.soleC > 0 && limit.fusible && bench.iron.stops.length > 0) {
     const best = (b: Bench, leans?: readonly ('weight' | 'lean')[]) => bestOf(searchRecipes(b, { methods: METHODS, leans }))?.found

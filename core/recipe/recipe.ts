@@ -1,5 +1,5 @@
 import type { BedKindKey, CoverKindKey, IronKindKey, Origin } from '../materials'
-import type { BlendRule } from '../limit'
+import type { BlendRule, Evidence } from '../limit'
 import type { ClothInput, SupplyInput } from '../stack'
 
 export type Method = 'dry' | 'steam' | 'mist' | 'damp'
@@ -29,6 +29,8 @@ export interface Bench {
   cover: CoverKindKey | null
   bed: BedKindKey
   blendRule: BlendRule
+  /** Care label, corner tests and swatches of this very cloth. */
+  evidence?: Evidence
 }
 
 /** One way of pressing, complete enough to be followed. */

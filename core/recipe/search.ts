@@ -65,7 +65,7 @@ export const bestOf = (answers: MethodAnswer[]): MethodAnswer | null =>
   answers.reduce<MethodAnswer | null>((best, a) => a.found && (!best?.found || a.found.score > best.found.score) ? a : best, null)
 
 export function searchMethod(bench: Bench, method: Method, options: SearchOptions = {}): MethodAnswer {
-  const limit = clothLimit(bench.cloth, bench.blendRule)
+  const limit = clothLimit(bench.cloth, bench.blendRule, bench.evidence)
   const bar = barOf(method, bench.iron, bench.cover, bench.supply.resin !== null, limit)
   if (bar) return { method, found: null, runnerUp: null, blocked: bar, attempt: null }
 

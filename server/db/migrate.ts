@@ -1,6 +1,7 @@
 import type { QueryInterface, Sequelize } from 'sequelize'
 import { SequelizeStorage, Umzug } from 'umzug'
 import { firstBoard } from './migrations/2026-11-24-first-board'
+import { knowWhatYouHave } from './migrations/2026-11-24-know-what-you-have'
 
 export interface MigrationTools {
   query: (sql: string) => Promise<unknown>
@@ -12,7 +13,7 @@ export interface Migration {
   down: (tools: MigrationTools) => Promise<void>
 }
 
-const MIGRATIONS: Migration[] = [firstBoard]
+const MIGRATIONS: Migration[] = [firstBoard, knowWhatYouHave]
 
 export const umzug = (sequelize: Sequelize): Umzug<QueryInterface> => new Umzug({
   migrations: MIGRATIONS.map(m => ({

@@ -1,32 +1,66 @@
-import { Op, UniqueConstraintError, type Transaction, literal } from 'sequelize'
-import type { Cloth, ClothBody, Page, PageQuery } from '#shared/schemas'
+import { Op, QueryTypes, UniqueConstraintError, type Transaction, type WhereOptions } from 'sequelize'
+import type { Cloth, ClothBody, ClothQuery, Page } from '#shared/schemas'
 import { database } from '../db/connection'
 import { ClothFibreRow, ClothRow } from '../db/models'
 import { conflict, notFound, taken } from '../utils/problem'
+import { byUse, holding, matching } from './search'
 import { currentWorkshop } from './workshop'
 
 const withFibres = { model: ClothFibreRow, as: 'fibres', separate: true, order: [['position', 'ASC']] as [string, string][] }
 
-function toCloth(row: ClothRow): Cloth {
+type Evidence = Pick<Cloth, 'cornerC' | 'swatches'>
+const NONE: Evidence = { cornerC: null, swatches: [] }
+
+/** What corner tests and swatches have shown, for each of these cloths. */
+async function evidenceOf(ids: string[], transaction?: Transaction): Promise<Map<string, Evidence>> {
+  const found = new Map<string, Evidence>()
+  if (ids.length === 0) return found
+  const of = (id: string) => found.get(id) ?? found.set(id, { cornerC: null, swatches: [] }).get(id)!
+  const options = { replacements: { ids }, type: QueryTypes.SELECT as const, transaction }
+  const [swatches, corners] = await Promise.all([
+    database().query<{ clothId: string, soleC: number, hurt: boolean, passed: boolean }>(`
+      select cloth_id as "clothId", (recipe -> 'stop' ->> 'meanC')::float as "soleC",
+        bool_or(marks && array['shine', 'scorch']) as hurt, bool_or(grade >= 3 and marks = '{}') as passed
+      from trial where cloth_id in (:ids) group by 1, 2 order by 2`, options),
+    database().query<{ clothId: string, soleC: number }>(`
+      select s.cloth_id as "clothId", max(s.sole_c) as "soleC" from corner_step s
+      where s.cloth_id in (:ids) and s.seen = 'nothing'
+        and not exists (select 1 from corner_step h where h.cloth_id = s.cloth_id and h.seen <> 'nothing' and h.sole_c <= s.sole_c)
+      group by 1`, options),
+  ])
+  for (const s of swatches) of(s.clothId).swatches.push({ soleC: s.soleC, hurtByHeat: s.hurt, passed: s.passed })
+  for (const c of corners) of(c.clothId).cornerC = c.soleC
+  return found
+}
+
+function toCloth(row: ClothRow, evidence: Evidence = NONE): Cloth {
   const p = row.get({ plain: true })
   return {
     id: p.id, code: p.code, name: p.name, construction: p.construction, massGsm: p.massGsm, massOrigin: p.massOrigin,
     thicknessMm: p.thicknessMm, thicknessOrigin: p.thicknessOrigin, mayGetWet: p.mayGetWet, nap: p.nap, finishes: p.finishes,
-    colourHex: p.colourHex, note: p.note, version: p.version, updatedAt: p.updatedAt.toISOString(),
-    fibres: (row.fibres ?? []).map(f => ({ fibre: f.fibre, sharePct: f.sharePct })),
-    trials: Number((p as { trials?: string }).trials ?? 0),
+    colourHex: p.colourHex, note: p.note, lot: p.lot, giveAlongPct: p.giveAlongPct, giveAcrossPct: p.giveAcrossPct, napDirection: p.napDirection,
+    showsResidue: p.showsResidue, sheer: p.sheer, widthMm: p.widthMm, stockM: p.stockM, labelIronC: p.labelIronC, labelSteam: p.labelSteam,
+    labelWords: p.labelWords, bendingAlongMm: p.bendingAlongMm, prewashed: p.prewashed,
+    version: p.version, updatedAt: p.updatedAt.toISOString(), trials: p.used,
+    fibres: (row.fibres ?? []).map(f => ({ fibre: f.fibre, sharePct: f.sharePct })), ...evidence,
   }
 }
 
-export async function listCloths({ q, page, size }: PageQuery): Promise<Page<Cloth>> {
+export async function listCloths({ q, page, size, fibre, lightest, heaviest, stocked }: ClothQuery): Promise<Page<Cloth>> {
   const { id: workshopId } = await currentWorkshop()
-  const like = `%${q.replace(/[\\%_]/g, '\\$&')}%`
-  const { rows, count } = await ClothRow.findAndCountAll({
-    where: { workshopId, ...(q ? { [Op.or]: [{ name: { [Op.iLike]: like } }, { code: { [Op.iLike]: like } }] } : {}) },
-    attributes: { include: [[literal('(select count(*) from trial t where t.cloth_id = "ClothRow".id)'), 'trials']] },
-    include: [withFibres], order: [[literal('trials'), 'DESC'], ['code', 'ASC']], limit: size, offset: (page - 1) * size,
-  })
-  return { rows: rows.map(toCloth), total: count, page, size }
+  const where: WhereOptions = {
+    [Op.and]: [
+      { workshopId }, matching(q), fibre ? holding(fibre) : {},
+      lightest === undefined ? {} : { massGsm: { [Op.gte]: lightest } }, heaviest === undefined ? {} : { massGsm: { [Op.lte]: heaviest } },
+      stocked ? { stockM: { [Op.gt]: 0 } } : {},
+    ],
+  }
+  const [total, rows] = await Promise.all([
+    ClothRow.count({ where }),
+    ClothRow.findAll({ where, include: [withFibres], order: byUse, limit: size, offset: (page - 1) * size }),
+  ])
+  const evidence = await evidenceOf(rows.map(r => r.id))
+  return { rows: rows.map(r => toCloth(r, evidence.get(r.id))), total, page, size }
 }
 
 async function findRow(id: string, transaction?: Transaction, lock = false): Promise<ClothRow> {
@@ -36,9 +70,12 @@ async function findRow(id: string, transaction?: Transaction, lock = false): Pro
   return row
 }
 
-export const getCloth = async (id: string): Promise<Cloth> => toCloth(await findRow(id))
+export async function getCloth(id: string): Promise<Cloth> {
+  const row = await findRow(id)
+  return toCloth(row, (await evidenceOf([id])).get(id))
+}
 
-async function writeFibres(clothId: string, workshopId: string, fibres: ClothBody['fibres'], transaction: Transaction): Promise<void> {
+export async function writeFibres(clothId: string, workshopId: string, fibres: ClothBody['fibres'], transaction: Transaction): Promise<void> {
   await ClothFibreRow.destroy({ where: { clothId }, transaction })
   await ClothFibreRow.bulkCreate(fibres.map((f, position) => ({ clothId, workshopId, ...f, position })), { transaction })
 }

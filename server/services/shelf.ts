@@ -1,31 +1,53 @@
-import { UniqueConstraintError } from 'sequelize'
-import type { Cover, Iron, IronBody, Supply, SupplyBody } from '#shared/schemas'
+import { Op, UniqueConstraintError, type Transaction, type WhereOptions } from 'sequelize'
+import type { Cover, Iron, IronBody, Page, Supply, SupplyBody, SupplyQuery } from '#shared/schemas'
 import { database } from '../db/connection'
 import { CoverRow, IronRow, IronStopRow, SupplyRow } from '../db/models'
-import { notFound, taken } from '../utils/problem'
+import { conflict, notFound, taken } from '../utils/problem'
+import { byUse, matching } from './search'
 import { currentWorkshop } from './workshop'
 
 function toSupply(row: SupplyRow): Supply {
   const p = row.get({ plain: true })
   return {
     id: p.id, code: p.code, name: p.name, family: p.family, base: p.base, baseFibre: p.baseFibre, massGsm: p.massGsm, thicknessMm: p.thicknessMm,
-    resin: p.resin, resinGsm: p.resinGsm, resinOrigin: p.resinOrigin, colourHex: p.colourHex, note: p.note, version: p.version, updatedAt: p.updatedAt.toISOString(),
+    resin: p.resin, resinGsm: p.resinGsm, resinOrigin: p.resinOrigin, colourHex: p.colourHex, note: p.note, givePct: p.givePct, form: p.form, leaflet: p.leaflet,
+    makerC: p.makerC, makerHoldS: p.makerHoldS, makerMoisture: p.makerMoisture, makerPressureKPa: p.makerPressureKPa, makerPeel: p.makerPeel,
+    washC: p.washC, tumble: p.tumble, widthMm: p.widthMm, pricePerM: p.pricePerM, stockM: p.stockM, overhangMm: p.overhangMm,
+    version: p.version, updatedAt: p.updatedAt.toISOString(), used: p.used,
   }
 }
 
-export async function listSupplies(): Promise<Supply[]> {
+export async function listSupplies({ q, page, size, family, resin, stocked }: SupplyQuery): Promise<Page<Supply>> {
   const { id: workshopId } = await currentWorkshop()
-  return (await SupplyRow.findAll({ where: { workshopId }, order: [['massGsm', 'ASC'], ['code', 'ASC']], limit: 500 })).map(toSupply)
+  const where: WhereOptions = { [Op.and]: [{ workshopId }, matching(q), family ? { family } : {}, resin ? { resin } : {}, stocked ? { stockM: { [Op.gt]: 0 } } : {}] }
+  const [total, rows] = await Promise.all([SupplyRow.count({ where }), SupplyRow.findAll({ where, order: byUse, limit: size, offset: (page - 1) * size })])
+  return { rows: rows.map(toSupply), total, page, size }
+}
+
+async function codeIsFree<T>(code: string, write: () => Promise<T>): Promise<T> {
+  try {
+    return await write()
+  } catch (error) {
+    if (error instanceof UniqueConstraintError) throw taken('code', `Code: ${code} is taken by another supply. Choose another.`)
+    throw error
+  }
 }
 
 export async function createSupply(body: SupplyBody): Promise<Supply> {
   const { id: workshopId } = await currentWorkshop()
-  try {
-    return toSupply(await SupplyRow.create({ ...body, workshopId }))
-  } catch (error) {
-    if (error instanceof UniqueConstraintError) throw taken('code', `Code: ${body.code} is taken by another supply. Choose another.`)
-    throw error
-  }
+  const row = await codeIsFree(body.code, () => SupplyRow.create({ ...body, workshopId }))
+  return toSupply(await row.reload())
+}
+
+export async function updateSupply(id: string, { version, ...body }: SupplyBody & { version: number }): Promise<Supply> {
+  const { id: workshopId } = await currentWorkshop()
+  return codeIsFree(body.code, () => database().transaction(async (transaction) => {
+    const row = await SupplyRow.findOne({ where: { id, workshopId }, transaction, lock: true })
+    if (!row) throw notFound('supply')
+    if (row.version !== version) throw conflict('supply', toSupply(row), { ...body, version })
+    await row.update(body, { transaction })
+    return toSupply(row)
+  }))
 }
 
 const withStops = { model: IronStopRow, as: 'stops', separate: true, order: [['position', 'ASC']] as [string, string][] }
@@ -43,16 +65,39 @@ export async function listIrons(): Promise<Iron[]> {
   return (await IronRow.findAll({ where: { workshopId }, include: [withStops], order: [['name', 'ASC']] })).map(toIron)
 }
 
+export async function getIron(id: string): Promise<Iron> {
+  const { id: workshopId } = await currentWorkshop()
+  const row = await IronRow.findOne({ where: { id, workshopId }, include: [withStops] })
+  if (!row) throw notFound('iron')
+  return toIron(row)
+}
+
+const writeStops = (ironId: string, workshopId: string, stops: IronBody['stops'], transaction: Transaction) =>
+  IronStopRow.bulkCreate(stops.map((s, position) => ({ ironId, workshopId, position, ...s })), { transaction })
+
 export async function createIron({ stops, ...body }: IronBody): Promise<Iron> {
   const { id: workshopId } = await currentWorkshop()
   const id = await database().transaction(async (transaction) => {
     const row = await IronRow.create({ ...body, workshopId }, { transaction })
-    await IronStopRow.bulkCreate(stops.map((s, position) => ({ ironId: row.id, workshopId, position, ...s })), { transaction })
+    await writeStops(row.id, workshopId, stops, transaction)
     return row.id
   })
-  const row = await IronRow.findOne({ where: { id, workshopId }, include: [withStops] })
-  if (!row) throw notFound('iron')
-  return toIron(row)
+  return getIron(id)
+}
+
+export async function updateIron(id: string, { version, stops, ...body }: IronBody & { version: number }): Promise<Iron> {
+  const { id: workshopId } = await currentWorkshop()
+  const current = await getIron(id)
+  await database().transaction(async (transaction) => {
+    const row = await IronRow.findOne({ where: { id, workshopId }, transaction, lock: true })
+    if (row!.version !== version) throw conflict('iron', current, { ...body, stops, version })
+    row!.set(body)
+    row!.changed('note', true)
+    await row!.save({ transaction })
+    await IronStopRow.destroy({ where: { ironId: id }, transaction })
+    await writeStops(id, workshopId, stops, transaction)
+  })
+  return getIron(id)
 }
 
 export async function listCovers(): Promise<Cover[]> {

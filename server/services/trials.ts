@@ -47,6 +47,8 @@ export async function recordTrial({ events, ...body }: TrialBody): Promise<{ tri
   try {
     await database().transaction(async (transaction) => {
       const row = await TrialRow.create({ ...body, workshopId, pressedAt: new Date(body.pressedAt) }, { transaction })
+      await ClothRow.increment('used', { where: { id: row.clothId }, transaction })
+      await SupplyRow.increment('used', { where: { id: row.supplyId }, transaction })
       await TrialEventRow.bulkCreate(events.map((e, position) => ({ trialId: row.id, workshopId, position, ...e })), { transaction })
     })
   } catch (error) {

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { CONSTRUCTION_KEYS, FIBRE_KEYS, FINISH_KEYS } from '#core/materials'
-import { idSchema, nameField, numberField, originSchema, textField, versionField } from './common'
+import { idSchema, nameField, numberField, originSchema, pageQuery, textField, versionField } from './common'
 
 export const fibreShareSchema = z.object({
   fibre: z.enum(FIBRE_KEYS, { error: 'Fibre: choose one from the list.' }),
@@ -36,6 +36,19 @@ export const clothFields = z.object({
   finishes: z.array(z.enum(FINISH_KEYS, { error: 'Finish: choose from the list.' }), { error: 'Finish: give a list.' }).max(6, 'Finish: six at most.').default([]),
   colourHex: z.string().regex(/^#[0-9a-fA-F]{6}$/, 'Colour: six figures after a #, such as #24304a.'),
   note: textField('Note', 500).default(''),
+  lot: textField('Lot', 40).default(''),
+  giveAlongPct: numberField('Give along', '%', 0, 300).nullable().default(null),
+  giveAcrossPct: numberField('Give across', '%', 0, 300).nullable().default(null),
+  napDirection: z.enum(['none', 'up', 'down'], { error: 'Nap direction: none, up or down.' }).default('none'),
+  showsResidue: z.boolean().default(false),
+  sheer: z.boolean().default(false),
+  widthMm: numberField('Width', 'mm', 50, 5000).nullable().default(null),
+  stockM: numberField('In stock', 'm', 0, 100_000).nullable().default(null),
+  labelIronC: z.union([z.literal(0), z.literal(110), z.literal(150), z.literal(200)], { error: 'Care label: 0 (do not iron), 110, 150 or 200.' }).nullable().default(null),
+  labelSteam: z.boolean().nullable().default(null),
+  labelWords: textField('Care label', 200).default(''),
+  bendingAlongMm: numberField('Bending length', 'mm', 1, 300).nullable().default(null),
+  prewashed: z.boolean().default(false),
 })
 
 /** Sums what one field cannot see: shares, and a weight that its thickness cannot hold. */
@@ -49,7 +62,19 @@ export const clothChecks = (c: z.infer<typeof clothFields>, ctx: z.RefinementCtx
 
 export const clothBody = clothFields.superRefine(clothChecks)
 export const clothUpdate = clothFields.extend({ version: versionField }).superRefine(clothChecks)
-export const clothSchema = clothFields.extend({ id: idSchema, version: versionField, updatedAt: z.string(), trials: z.number().int().default(0) })
+export const clothSchema = clothFields.extend({ id: idSchema, version: versionField, updatedAt: z.string(), trials: z.number().int().default(0),
+  /** Highest corner step stood without harm, °C. */
+  cornerC: z.number().nullable().default(null),
+  /** Swatches at their sole temperature: hurt by heat, or passed. */
+  swatches: z.array(z.object({ soleC: z.number(), hurtByHeat: z.boolean(), passed: z.boolean() })).default([]) })
 
 export type ClothBody = z.infer<typeof clothBody>
 export type Cloth = z.infer<typeof clothSchema>
+
+export const clothQuery = pageQuery.extend({
+  fibre: z.enum(FIBRE_KEYS, { error: 'Fibre: choose one from the list.' }).optional(),
+  lightest: z.coerce.number({ error: 'Lightest: give a number in g/m².' }).min(0).max(5000).optional(),
+  heaviest: z.coerce.number({ error: 'Heaviest: give a number in g/m².' }).min(0).max(5000).optional(),
+  stocked: z.stringbool({ error: 'In stock: yes or no.' }).optional(),
+})
+export type ClothQuery = z.infer<typeof clothQuery>

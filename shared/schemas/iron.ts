@@ -17,6 +17,7 @@ export const ironFields = z.object({
   note: textField('Note', 500).default(''),
 })
 export const ironBody = ironFields
+export const ironUpdate = ironFields.extend({ version: versionField })
 export const ironSchema = ironFields.extend({ id: idSchema, version: versionField, updatedAt: z.string() })
 export type IronBody = z.infer<typeof ironBody>
 export type Iron = z.infer<typeof ironSchema>

@@ -1,8 +1,9 @@
 import { z } from 'zod'
 import { FIBRE_KEYS, RESIN_KEYS } from '#core/materials'
-import { idSchema, nameField, numberField, originSchema, textField, versionField } from './common'
+import { idSchema, nameField, numberField, originSchema, pageQuery, textField, versionField } from './common'
 
-export const FAMILIES = ['fusible', 'sewIn', 'web', 'hemTape'] as const
+export const FAMILIES = ['fusible', 'sewIn', 'web', 'hemTape', 'foam', 'hoop', 'stiffener', 'stayTape', 'transfer', 'lettering', 'patch', 'trim'] as const
+export const FORMS = ['dots', 'powder', 'film', 'web', 'none'] as const
 export const BASES = ['woven', 'knit', 'weftInsert', 'nonwoven', 'none'] as const
 
 export const supplyFields = z.object({
@@ -18,6 +19,20 @@ export const supplyFields = z.object({
   resinOrigin: originSchema.default('typical'),
   colourHex: z.string().regex(/^#[0-9a-fA-F]{6}$/, 'Colour: six figures after a #, such as #ffffff.'),
   note: textField('Note', 500).default(''),
+  givePct: numberField('Give', '%', 0, 300).nullable().default(null),
+  form: z.enum(FORMS, { error: 'Resin form: choose one from the list.' }).default('dots'),
+  leaflet: z.enum(['maker', 'lost'], { error: 'Leaflet: from the maker, or lost.' }).default('lost'),
+  makerC: numberField('Maker\'s temperature', '°C', 60, 240).nullable().default(null),
+  makerHoldS: numberField('Maker\'s seconds', 's', 1, 300).nullable().default(null),
+  makerMoisture: z.enum(['dry', 'steam', 'damp'], { error: 'Maker\'s moisture: dry, steam or damp.' }).nullable().default(null),
+  makerPressureKPa: numberField('Maker\'s pressure', 'kPa', 0.1, 400).nullable().default(null),
+  makerPeel: z.enum(['hot', 'cold'], { error: 'Peel: hot or cold.' }).nullable().default(null),
+  washC: numberField('Wash', '°C', 0, 95).int('Wash: a whole number of °C.').nullable().default(null),
+  tumble: z.enum(['no', 'low', 'yes'], { error: 'Tumble: no, low or yes.' }).nullable().default(null),
+  widthMm: numberField('Width', 'mm', 3, 5000).nullable().default(null),
+  pricePerM: numberField('Price', 'per m', 0, 100_000).nullable().default(null),
+  stockM: numberField('In stock', 'm', 0, 100_000).default(0),
+  overhangMm: numberField('Overhang at 41.5°', 'mm', 1, 600).nullable().default(null),
 })
 
 export const supplyChecks = (s: z.infer<typeof supplyFields>, ctx: z.RefinementCtx) => {
@@ -27,6 +42,14 @@ export const supplyChecks = (s: z.infer<typeof supplyFields>, ctx: z.RefinementC
 }
 
 export const supplyBody = supplyFields.superRefine(supplyChecks)
-export const supplySchema = supplyFields.extend({ id: idSchema, version: versionField, updatedAt: z.string() })
+export const supplyUpdate = supplyFields.extend({ version: versionField }).superRefine(supplyChecks)
+export const supplySchema = supplyFields.extend({ id: idSchema, version: versionField, updatedAt: z.string(), used: z.number().int().default(0) })
 export type SupplyBody = z.infer<typeof supplyBody>
 export type Supply = z.infer<typeof supplySchema>
+
+export const supplyQuery = pageQuery.extend({
+  family: z.enum(FAMILIES, { error: 'Family: choose one from the list.' }).optional(),
+  resin: z.enum(RESIN_KEYS, { error: 'Resin: choose one from the list.' }).optional(),
+  stocked: z.stringbool({ error: 'In stock: yes or no.' }).optional(),
+})
+export type SupplyQuery = z.infer<typeof supplyQuery>

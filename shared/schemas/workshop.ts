@@ -4,6 +4,20 @@ import { idSchema, nameField, versionField } from './common'
 export const unitsSchema = z.object({
   length: z.enum(['mm', 'cm', 'in']), temperature: z.enum(['°C', '°F']), arealMass: z.enum(['g/m²', 'oz/yd²']),
 })
-export const rulesSchema = z.object({ blend: z.enum(['strict', 'proportional']).default('strict') })
+/** The schools a workroom chooses between; each has its reason in the words. */
+export const rulesSchema = z.object({
+  blend: z.enum(['strict', 'proportional'], { error: 'Blends: strict or proportional.' }).default('strict'),
+  cover: z.enum(['always', 'sturdyBare'], { error: 'Cover: always, or bare on sturdy cotton.' }).default('always'),
+  moisture: z.enum(['widest', 'dry', 'moist'], { error: 'Moisture: widest margin, dry or moist.' }).default('widest'),
+  allowance: z.enum(['inside', 'caught'], { error: 'Seam allowance: inside or caught.' }).default('inside'),
+  size: z.enum(['smaller', 'exact'], { error: 'Web size: smaller or exact.' }).default('smaller'),
+  motion: z.enum(['still', 'circles'], { error: 'Iron: still or circles.' }).default('still'),
+  seams: z.enum(['open', 'oneSide'], { error: 'Seams: open or to one side.' }).default('open'),
+  piecing: z.enum(['dry', 'steam'], { error: 'Piecing: dry or steam.' }).default('dry'),
+  cooling: z.enum(['touch', 'cold'], { error: 'Cooling: to the touch or cold.' }).default('cold'),
+})
+export type Rules = z.infer<typeof rulesSchema>
 export const workshopSchema = z.object({ id: idSchema, name: nameField('Name'), units: unitsSchema, rules: rulesSchema, version: versionField })
 export type Workshop = z.infer<typeof workshopSchema>
+export const workshopUpdate = z.object({ name: nameField('Name'), units: unitsSchema, rules: rulesSchema, version: versionField })
+export type WorkshopUpdate = z.infer<typeof workshopUpdate>

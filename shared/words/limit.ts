@@ -20,6 +20,11 @@ export function reasonWords(r: Reason, units: DisplayUnits = METRIC): string {
     }
     case 'unknown': return `Fibre unknown: start at the lowest class (${celsius(r.limitC, units)}), covered, on a hidden corner.`
     case 'surface': return { texture: 'Texture flattens: from the back, into something soft.', nap: 'The nap lies down under a flat sole: from the back, covered.', pile: 'Pile never meets a flat sole: from the back, on a needle board or its own kind.' }[r.surface]
+    case 'label': return r.limitC === 0 ? 'The care label says: do not iron.' : `The care label allows ${celsius(r.limitC, units)}.`
+    case 'labelSteam': return 'The care label bars steam.'
+    case 'swatchHurt': return `Your own swatch was marked at ${celsius(r.soleC, units)}: stay at ${celsius(r.limitC, units)} or under.`
+    case 'swatchPassed': return `Your own swatch passed at ${celsius(r.soleC, units)} without a mark.`
+    case 'corner': return `A hidden corner stood ${celsius(r.limitC, units)}.`
     case 'water': return 'It may not get wet: no spray, no damp cover, no steam.'
   }
 }
@@ -31,6 +36,7 @@ export function limitHeadline(limit: ClothLimit, units: DisplayUnits = METRIC): 
   if (limit.coverNeeded) parts.push('always covered')
   if (limit.backOnly) parts.push('from the back only')
   if (limit.maxTouchS !== null) parts.push(`at most ${limit.maxTouchS} s a touch`)
+  if (limit.motion !== 'any') parts.push({ pressOnly: 'press and lift, no sliding', hover: 'hover with steam, no flat sole on the face' }[limit.motion])
   parts.push({ yes: 'steam allowed', light: 'little steam', no: 'no steam' }[limit.steam])
   if (!limit.fusible) parts.push('do not fuse')
   return `${parts.join(', ')}.`

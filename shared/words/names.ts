@@ -6,7 +6,7 @@ import type { HurtKind } from '#core/hurt'
 export const METHOD_NAME: Record<Method, string> = { dry: 'Dry', steam: 'Steam shots', mist: 'Mist', damp: 'Damp cover' }
 export const NAP_NAME = { none: 'Plain', texture: 'Texture (slubs, crinkle)', nap: 'Nap', pile: 'Pile' } as const
 export const ORIGIN_NAME: Record<Origin, string> = { proved: 'proved', measured: 'measured', maker: 'maker', typical: 'typical', model: 'model' }
-export const FAMILY_NAME = { fusible: 'Fusible', sewIn: 'Sew-in', web: 'Web', hemTape: 'Hem tape' } as const
+export const FAMILY_NAME = { fusible: 'Fusible', sewIn: 'Sew-in', web: 'Web', hemTape: 'Hem tape', foam: 'Foam, fleece or board', hoop: 'Hoop stabiliser', stiffener: 'Stiffener', stayTape: 'Stay tape', transfer: 'Transfer', lettering: 'Lettering', patch: 'Patch, motif', trim: 'Braid, trim' } as const
 export const BASE_NAME = { woven: 'woven', knit: 'knit', weftInsert: 'weft-insert', nonwoven: 'nonwoven', none: 'no base' } as const
 
 export const HURT_NAME: Record<HurtKind, string> = {

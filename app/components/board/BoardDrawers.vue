@@ -2,6 +2,10 @@
 const route = useRoute()
 const drawers = [
   { to: '/cloth', name: 'Cloths', icon: 'i-lucide-layers' },
+  { to: '/shelf', name: 'Shelf', icon: 'i-lucide-archive' },
+  { to: '/irons', name: 'Irons', icon: 'i-lucide-thermometer' },
+  { to: '/rules', name: 'Rules', icon: 'i-lucide-scroll-text' },
+  { to: '/inout', name: 'In, out', icon: 'i-lucide-arrow-left-right' },
 ]
 </script>
 

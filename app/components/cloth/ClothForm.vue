@@ -2,15 +2,19 @@
 import type { FormError, FormSubmitEvent } from '@nuxt/ui'
 import { CONSTRUCTION_KEYS, CONSTRUCTIONS, FIBRE_KEYS, FIBRES, FINISH_KEYS, FINISHES, type ConstructionKey, type FibreKey } from '#core/materials'
 import type { BlendRule } from '#core/limit'
-import { clothBody, shareProblem, type Cloth, type ClothBody } from '#shared/schemas'
+import { clothBody, clothFields, shareProblem, type Cloth, type ClothBody } from '#shared/schemas'
+import { toEvidence } from '#shared/mappers'
 import { NAP_NAME } from '#shared/words'
 
 const { cloth } = defineProps<{ cloth?: Cloth, rule: BlendRule }>()
 const emit = defineEmits<{ saved: [cloth: Cloth], leave: [] }>()
 
 const blank = (): ClothBody => ({
-  code: '', name: '', fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: CONSTRUCTIONS.poplin.massGsm, massOrigin: 'typical',
-  thicknessMm: CONSTRUCTIONS.poplin.thicknessMm, thicknessOrigin: 'typical', mayGetWet: true, nap: 'none', finishes: [], colourHex: '#8d99a6', note: '',
+  ...clothFields.parse({
+    code: '?', name: '?', fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: CONSTRUCTIONS.poplin.massGsm,
+    thicknessMm: CONSTRUCTIONS.poplin.thicknessMm, mayGetWet: true, nap: 'none', colourHex: '#8d99a6',
+  }),
+  code: '', name: '',
 })
 const state = reactive<ClothBody>(cloth ? JSON.parse(JSON.stringify(cloth)) as ClothBody : blank())
 const unknown = ref(cloth ? cloth.fibres.length === 0 : false)
@@ -25,6 +29,10 @@ const shares = computed(() => shareProblem(fibres.value))
 const total = computed(() => Math.round(fibres.value.reduce((s, f) => s + (Number(f.sharePct) || 0), 0) * 10) / 10)
 const fibreItems = FIBRE_KEYS.map(k => ({ label: FIBRES[k].name, value: k }))
 const constructionItems = CONSTRUCTION_KEYS.map(k => ({ label: CONSTRUCTIONS[k].name, value: k }))
+const LABELS = [{ label: 'says nothing', value: null }, { label: 'do not iron', value: 0 }, { label: '110 °C', value: 110 }, { label: '150 °C', value: 150 }, { label: '200 °C', value: 200 }] as { label: string, value: 0 | 110 | 150 | 200 | null }[]
+function blankIsNull(field: 'widthMm' | 'stockM' | 'giveAlongPct' | 'giveAcrossPct'): void {
+  if ((state[field] as unknown) === '') state[field] = null
+}
 const napItems = Object.entries(NAP_NAME).map(([value, label]) => ({ label, value }))
 const finishItems = FINISH_KEYS.map(k => ({ label: FINISHES[k].name, value: k }))
 
@@ -82,7 +90,7 @@ const checked = computed(() => ({ ...state, fibres: fibres.value }))
     </div>
 
     <div class="slip mt-4 p-5">
-      <LimitPicture :cloth="checked" :rule="rule" />
+      <LimitPicture :cloth="checked" :rule="rule" :evidence="toEvidence({ ...checked, cornerC: cloth?.cornerC ?? null, swatches: cloth?.swatches ?? [] })" />
     </div>
 
     <div class="mt-5 grid grid-cols-2 gap-x-8 gap-y-4 max-[900px]:grid-cols-1">
@@ -137,6 +145,19 @@ const checked = computed(() => ({ ...state, fibres: fibres.value }))
             <UInput v-model="state.colourHex" class="w-32" aria-label="Colour as six figures" />
           </div>
         </UFormField>
+        <fieldset class="slip grid grid-cols-2 gap-3 p-3">
+          <legend class="px-1 text-sm text-muted-ink">The lot and its care label</legend>
+          <UFormField name="lot" label="Lot"><UInput v-model="state.lot" class="w-full" /></UFormField>
+          <UFormField name="labelIronC" label="Label: iron"><USelect v-model="state.labelIronC" :items="LABELS" class="w-full" /></UFormField>
+          <UFormField name="widthMm" label="Width"><UInput v-model.number="state.widthMm" type="number" step="any" class="w-full" @update:model-value="blankIsNull('widthMm')"><template #trailing>mm</template></UInput></UFormField>
+          <UFormField name="stockM" label="In stock"><UInput v-model.number="state.stockM" type="number" step="any" class="w-full" @update:model-value="blankIsNull('stockM')"><template #trailing>m</template></UInput></UFormField>
+          <UFormField name="giveAlongPct" label="Give along"><UInput v-model.number="state.giveAlongPct" type="number" step="any" class="w-full" @update:model-value="blankIsNull('giveAlongPct')"><template #trailing>%</template></UInput></UFormField>
+          <UFormField name="giveAcrossPct" label="Give across"><UInput v-model.number="state.giveAcrossPct" type="number" step="any" class="w-full" @update:model-value="blankIsNull('giveAcrossPct')"><template #trailing>%</template></UInput></UFormField>
+          <UCheckbox :model-value="state.labelSteam === false" label="Label bars steam" @update:model-value="v => state.labelSteam = v ? false : null" />
+          <UCheckbox v-model="state.prewashed" label="Washed before" />
+          <UCheckbox v-model="state.sheer" label="Sheer" />
+          <UCheckbox v-model="state.showsResidue" label="Shows residue" />
+        </fieldset>
         <UFormField name="note" label="Note"><UTextarea v-model="state.note" :rows="2" class="w-full" /></UFormField>
       </div>
     </div>

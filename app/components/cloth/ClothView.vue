@@ -2,11 +2,16 @@
 import { CONSTRUCTIONS, FIBRES } from '#core/materials'
 import type { BlendRule } from '#core/limit'
 import type { Cloth } from '#shared/schemas'
-import { toClothInput } from '#shared/mappers'
+import { toClothInput, toEvidence } from '#shared/mappers'
 import { NAP_NAME } from '#shared/words'
 
 const { cloth } = defineProps<{ cloth: Cloth, rule: BlendRule }>()
 defineEmits<{ change: [] }>()
+const tabs = computed(() => [
+  { key: 'limit', name: 'What it stands' }, { key: 'measure', name: 'Measure it' }, { key: 'settle', name: 'Settle it' },
+  ...(cloth.fibres.length === 0 ? [{ key: 'corner', name: 'Find out what it is' }] : []),
+])
+const tab = ref('limit')
 const fibres = computed(() => cloth.fibres.length === 0 ? 'Fibre unknown' : cloth.fibres.map(f => `${f.sharePct} % ${FIBRES[f.fibre].name.toLowerCase()}`).join(', '))
 </script>
 
@@ -26,8 +31,16 @@ const fibres = computed(() => cloth.fibres.length === 0 ? 'Fibre unknown' : clot
       </div>
     </div>
     <hr class="stitch my-5">
-    <LimitPicture :cloth="toClothInput(cloth)" :rule="rule" />
-    <hr class="stitch my-5">
-    <ClothHistory :cloth-id="cloth.id" />
+    <div class="mb-4 flex flex-wrap gap-2" role="tablist" aria-label="About this cloth">
+      <button v-for="t in tabs" :key="t.key" type="button" role="tab" :aria-selected="tab === t.key" class="min-h-12 px-4 text-lg" :class="tab === t.key ? 'bg-ink text-paper font-semibold' : 'slip hover:bg-linen-200/60'" @click="tab = t.key">{{ t.name }}</button>
+    </div>
+    <template v-if="tab === 'limit'">
+      <LimitPicture :cloth="toClothInput(cloth)" :rule="rule" :evidence="toEvidence(cloth)" />
+      <hr class="stitch my-5">
+      <ClothHistory :cloth-id="cloth.id" />
+    </template>
+    <MeasureBench v-else-if="tab === 'measure'" :cloth="cloth" />
+    <SettleBench v-else-if="tab === 'settle'" :cloth="cloth" />
+    <CornerBench v-else :cloth="cloth" />
   </article>
 </template>

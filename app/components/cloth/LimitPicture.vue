@@ -1,14 +1,14 @@
 <script setup lang="ts">
-import { clothLimit, type BlendRule } from '#core/limit'
+import { clothLimit, type BlendRule, type Evidence } from '#core/limit'
 import type { ClothInput } from '#core/stack'
 import { FIBRES, FINISHES } from '#core/materials'
 import { celsius, limitAdvice, limitHeadline, reasonWords } from '#shared/words'
 
 /** The limit of a cloth as a heat scale with what each fibre and finish stands, and the chain of reasons. */
-const { cloth, rule } = defineProps<{ cloth: Pick<ClothInput, 'fibres' | 'finishes' | 'nap' | 'mayGetWet' | 'construction'>, rule: BlendRule }>()
+const { cloth, rule, evidence = {} } = defineProps<{ cloth: Pick<ClothInput, 'fibres' | 'finishes' | 'nap' | 'mayGetWet' | 'construction'>, rule: BlendRule, evidence?: Evidence }>()
 const bench = useBench()
 
-const limit = computed(() => clothLimit(cloth, rule))
+const limit = computed(() => clothLimit(cloth, rule, evidence))
 const headline = computed(() => limitHeadline(limit.value, bench.units))
 const advice = computed(() => limitAdvice(limit.value))
 
@@ -17,6 +17,8 @@ const x = (c: number) => (c - FROM) / (TO - FROM) * WIDE
 const bands = Array.from({ length: 40 }, (_, i) => FROM + (i + 0.5) * (TO - FROM) / 40)
 const marks = computed(() => [
   ...cloth.fibres.map(f => ({ c: FIBRES[f.fibre].classC, label: FIBRES[f.fibre].name.split(',')[0]!, hurt: FIBRES[f.fibre].hurtC })),
+  ...(evidence.label?.ironC != null ? [{ c: evidence.label.ironC, label: 'Care label', hurt: null }] : []),
+  ...(evidence.cornerC != null ? [{ c: evidence.cornerC, label: 'Corner test', hurt: null }] : []),
   ...cloth.finishes.map(f => ({ c: FINISHES[f].limitC, label: FINISHES[f].name, hurt: FINISHES[f].clothLimitC })),
 ].filter(m => m.c !== null) as { c: number, label: string, hurt: number | null }[])
 </script>
@@ -54,5 +56,9 @@ const marks = computed(() => [
         <span aria-hidden="true">{{ r.decides ? '▸' : '·' }}</span><span>{{ reasonWords(r, bench.units) }}<span v-if="r.decides" class="source font-normal"> this decides</span></span>
       </li>
     </ol>
+    <p v-for="(c, i) in limit.conflicts" :key="i" class="mt-2 border-l-4 border-alert pl-3" data-test="conflict">
+      They disagree. {{ reasonWords(c.other, bench.units) }} {{ reasonWords(c.safer, bench.units) }} <b>The safer one stands.</b>
+    </p>
+    <p v-if="limit.bed === 'sparesPile'" class="mt-2">Bed: a needle board or a towel of the same pile.</p>
   </div>
 </template>

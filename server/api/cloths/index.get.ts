@@ -1,4 +1,4 @@
-import { pageQuery } from '#shared/schemas'
+import { clothQuery } from '#shared/schemas'
 import { listCloths } from '../../services/cloths'
 
-export default defineRoute({ query: pageQuery }, ({ query }) => listCloths(query))
+export default defineRoute({ query: clothQuery }, ({ query }) => listCloths(query))

@@ -1,3 +1,4 @@
+import { supplyQuery } from '#shared/schemas'
 import { listSupplies } from '../../services/shelf'
 
-export default defineRoute({}, listSupplies)
+export default defineRoute({ query: supplyQuery }, ({ query }) => listSupplies(query))

@@ -16,6 +16,20 @@ export class ClothRow extends Model<InferAttributes<ClothRow>, InferCreationAttr
   declare finishes: Cloth['finishes']
   declare colourHex: string
   declare note: string
+  declare lot: CreationOptional<string>
+  declare giveAlongPct: CreationOptional<number | null>
+  declare giveAcrossPct: CreationOptional<number | null>
+  declare napDirection: CreationOptional<Cloth['napDirection']>
+  declare showsResidue: CreationOptional<boolean>
+  declare sheer: CreationOptional<boolean>
+  declare widthMm: CreationOptional<number | null>
+  declare stockM: CreationOptional<number | null>
+  declare labelIronC: CreationOptional<Cloth['labelIronC']>
+  declare labelSteam: CreationOptional<boolean | null>
+  declare labelWords: CreationOptional<string>
+  declare bendingAlongMm: CreationOptional<number | null>
+  declare prewashed: CreationOptional<boolean>
+  declare used: CreationOptional<number>
   declare version: CreationOptional<number>
   declare updatedAt: CreationOptional<Date>
   declare fibres?: NonAttribute<ClothFibreRow[]>
@@ -45,6 +59,20 @@ export function initCloth(sequelize: Sequelize): void {
     finishes: DataTypes.ARRAY(DataTypes.TEXT),
     colourHex: DataTypes.TEXT,
     note: DataTypes.TEXT,
+    lot: DataTypes.TEXT,
+    giveAlongPct: DataTypes.DOUBLE,
+    giveAcrossPct: DataTypes.DOUBLE,
+    napDirection: DataTypes.TEXT,
+    showsResidue: DataTypes.BOOLEAN,
+    sheer: DataTypes.BOOLEAN,
+    widthMm: DataTypes.DOUBLE,
+    stockM: DataTypes.DOUBLE,
+    labelIronC: { type: DataTypes.INTEGER, field: 'label_iron_c' },
+    labelSteam: DataTypes.BOOLEAN,
+    labelWords: DataTypes.TEXT,
+    bendingAlongMm: DataTypes.DOUBLE,
+    prewashed: DataTypes.BOOLEAN,
+    used: DataTypes.INTEGER,
     version: DataTypes.INTEGER,
     updatedAt: DataTypes.DATE,
   }, { sequelize, tableName: 'cloth', version: true, paranoid: true })

@@ -1,12 +1,14 @@
 import type { Sequelize } from 'sequelize'
 import { initCloth } from './cloth'
 import { initIron } from './iron'
+import { initRecords } from './records'
 import { initSupply } from './supply'
 import { initTrial } from './trial'
 import { initWorkshop } from './workshop'
 
 export { ClothRow, ClothFibreRow } from './cloth'
 export { CoverRow, IronRow, IronStopRow } from './iron'
+export { CalibrationRow, CornerStepRow, MeasurementRow, SettlePassRow, StockMovementRow, TrimRunRow } from './records'
 export { SupplyRow } from './supply'
 export { TrialEventRow, TrialRow } from './trial'
 export { WorkshopRow } from './workshop'
@@ -17,4 +19,5 @@ export function initModels(sequelize: Sequelize): void {
   initSupply(sequelize)
   initIron(sequelize)
   initTrial(sequelize)
+  initRecords(sequelize)
 }

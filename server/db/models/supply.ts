@@ -16,6 +16,21 @@ export class SupplyRow extends Model<InferAttributes<SupplyRow>, InferCreationAt
   declare resinOrigin: Supply['resinOrigin']
   declare colourHex: string
   declare note: string
+  declare givePct: CreationOptional<number | null>
+  declare form: CreationOptional<Supply['form']>
+  declare leaflet: CreationOptional<Supply['leaflet']>
+  declare makerC: CreationOptional<number | null>
+  declare makerHoldS: CreationOptional<number | null>
+  declare makerMoisture: CreationOptional<Supply['makerMoisture']>
+  declare makerPressureKPa: CreationOptional<number | null>
+  declare makerPeel: CreationOptional<Supply['makerPeel']>
+  declare washC: CreationOptional<number | null>
+  declare tumble: CreationOptional<Supply['tumble']>
+  declare widthMm: CreationOptional<number | null>
+  declare pricePerM: CreationOptional<number | null>
+  declare stockM: CreationOptional<number>
+  declare overhangMm: CreationOptional<number | null>
+  declare used: CreationOptional<number>
   declare version: CreationOptional<number>
   declare updatedAt: CreationOptional<Date>
 }
@@ -35,6 +50,21 @@ export const initSupply = (sequelize: Sequelize) => SupplyRow.init({
   resinOrigin: DataTypes.TEXT,
   colourHex: DataTypes.TEXT,
   note: DataTypes.TEXT,
+  givePct: DataTypes.DOUBLE,
+  form: DataTypes.TEXT,
+  leaflet: DataTypes.TEXT,
+  makerC: { type: DataTypes.DOUBLE, field: 'maker_c' },
+  makerHoldS: { type: DataTypes.DOUBLE, field: 'maker_hold_s' },
+  makerMoisture: DataTypes.TEXT,
+  makerPressureKPa: { type: DataTypes.DOUBLE, field: 'maker_pressure_kpa' },
+  makerPeel: DataTypes.TEXT,
+  washC: { type: DataTypes.INTEGER, field: 'wash_c' },
+  tumble: DataTypes.TEXT,
+  widthMm: DataTypes.DOUBLE,
+  pricePerM: { type: DataTypes.DOUBLE, field: 'price_per_m' },
+  stockM: { type: DataTypes.DOUBLE, field: 'stock_m' },
+  overhangMm: DataTypes.DOUBLE,
+  used: DataTypes.INTEGER,
   version: DataTypes.INTEGER,
   updatedAt: DataTypes.DATE,
 }, { sequelize, tableName: 'supply', version: true, paranoid: true })

@@ -1,0 +1,69 @@
+<script setup lang="ts">
+import { onKeyStroke } from '@vueuse/core'
+import { RESINS } from '#core/materials'
+import { sheetTroubles } from '#core/sheet'
+import { FAMILIES, type Supply } from '#shared/schemas'
+import { BASE_NAME, FAMILY_NAME } from '#shared/words'
+
+const library = useLibrary()
+const ALL = 'all'
+const family = ref<string>(ALL)
+const stocked = ref(false)
+const filters = computed(() => ({ family: family.value === ALL ? undefined : family.value, stocked: stocked.value || undefined }))
+const { q, page, problem, find } = useFinding<Supply>('/api/supplies', filters)
+const open = ref<Supply | 'new' | null>(null)
+const search = useTemplateRef<HTMLElement>('search')
+onKeyStroke('/', (e) => {
+  if (document.activeElement?.tagName === 'INPUT') return
+  e.preventDefault()
+  search.value?.querySelector('input')?.focus()
+})
+const write = (): void => { open.value = 'new' }
+async function saved(supply: Supply): Promise<void> {
+  library.keepSupply(supply)
+  await find()
+  open.value = supply
+}
+async function moved(): Promise<void> {
+  await find()
+  const fresh = page.value?.rows.find(s => typeof open.value === 'object' && s.id === open.value?.id)
+  if (fresh) {
+    open.value = fresh
+    library.keepSupply(fresh)
+  }
+}
+</script>
+
+<template>
+  <div class="p-5">
+    <template v-if="open">
+      <SupplyForm :key="open === 'new' ? 'new' : `${open.id}${open.version}`" :supply="open === 'new' ? undefined : open" @saved="saved" @leave="open = null" />
+      <StockBench v-if="open !== 'new'" :supply="open" class="max-w-5xl" @moved="moved" />
+    </template>
+    <template v-else>
+      <div ref="search" class="flex flex-wrap items-center gap-3">
+        <UInput v-model="q" icon="i-lucide-search" size="xl" class="w-80" placeholder="Find on the shelf  ( / )" aria-label="Find on the shelf" />
+        <USelect v-model="family" :items="[{ label: 'everything', value: ALL }, ...FAMILIES.map(f => ({ label: FAMILY_NAME[f], value: f as string }))]" class="w-56" aria-label="Family" />
+        <UCheckbox v-model="stocked" label="in stock" />
+        <span class="text-muted-ink">{{ page?.total ?? 0 }} on the shelf</span>
+        <UButton size="lg" class="ml-auto" icon="i-lucide-plus" @click="write">A new supply</UButton>
+      </div>
+      <p v-if="problem" class="mt-3 font-semibold text-alert" role="alert">{{ problem }}</p>
+      <ul class="mt-4 grid grid-cols-3 gap-3 max-[1000px]:grid-cols-2">
+        <li v-for="s in page?.rows" :key="s.id">
+          <button type="button" class="slip flex h-full w-full items-start gap-4 p-3 text-left hover:bg-linen-200/40" @click="open = s">
+            <SupplyPicture :supply="s" />
+            <span class="min-w-0">
+              <span class="block text-lg font-semibold leading-tight">{{ s.name }}</span>
+              <span class="block text-sm text-muted-ink">{{ s.code }} · {{ FAMILY_NAME[s.family].toLowerCase() }}, {{ BASE_NAME[s.base] }} · {{ Math.round(s.massGsm) }} g/m²</span>
+              <span class="block text-sm">{{ s.resin ? RESINS[s.resin].name : 'no resin known' }} <Sourced :from="s.leaflet === 'maker' ? 'maker' : 'typical'" /></span>
+              <span class="block text-sm" :class="s.stockM > 0 ? '' : 'text-alert'">{{ s.stockM > 0 ? `${s.stockM} m` : 'none left' }}</span>
+              <span v-if="sheetTroubles(s).length" class="block text-sm text-alert">its sheet does not agree with itself</span>
+            </span>
+          </button>
+        </li>
+      </ul>
+      <p v-if="page && page.total === 0" class="mt-10 text-center text-xl text-muted-ink">Nothing like that on the shelf.</p>
+    </template>
+  </div>
+</template>

@@ -1,0 +1,4 @@
+import { idParams } from '#shared/schemas'
+import { ironCalibrations } from '../../../services/records'
+
+export default defineRoute({ params: idParams }, ({ params }) => ironCalibrations(params.id))

@@ -1,0 +1,4 @@
+import { calibrationBody, idParams } from '#shared/schemas'
+import { calibrateStop } from '../../../services/records'
+
+export default defineRoute({ params: idParams, body: calibrationBody }, ({ params, body }) => calibrateStop(params.id, body))

@@ -1,0 +1,30 @@
+import { z } from 'zod'
+import { idParams } from '#shared/schemas'
+import { simulatedProbe } from '../../../devices/sole-probe'
+import { getIron } from '../../../services/shelf'
+
+const LONGEST_S = 900
+const STEP_S = 2
+const query = z.object({
+  position: z.coerce.number({ error: 'Stop: say which.' }).int().min(0).max(7),
+  seed: z.coerce.number().int().min(0).max(1e9).default(1),
+  /** How many times faster than the clock the stand-in runs. */
+  speed: z.coerce.number({ error: 'Speed: give a number.' }).min(1, 'Speed: 1 at least.').max(400, 'Speed: 400 at most.').default(1),
+  sagAtS: z.coerce.number().min(0).max(LONGEST_S).optional(),
+})
+
+/** Streams what the probe reads, from switching on, as server-sent events. */
+export default defineRoute({ params: idParams, query }, async ({ params, query: q, event }) => {
+  const iron = await getIron(params.id)
+  if (!iron.stops[q.position]) throw notFound('dial stop')
+  const probe = simulatedProbe(iron, q.position, q.seed, q.sagAtS === undefined ? [] : [q.sagAtS])
+  const stream = createEventStream(event)
+  let atS = 0
+  const timer = setInterval(async () => {
+    await stream.push(JSON.stringify(probe.read(atS)))
+    atS += STEP_S
+    if (atS > LONGEST_S) await stream.close()
+  }, STEP_S * 1000 / q.speed)
+  stream.onClosed(() => { clearInterval(timer) })
+  return stream.send()
+})

@@ -1,0 +1,4 @@
+import { workshopUpdate } from '#shared/schemas'
+import { updateWorkshop } from '../services/workshop'
+
+export default defineRoute({ body: workshopUpdate }, ({ body }) => updateWorkshop(body))

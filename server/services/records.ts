@@ -1,0 +1,140 @@
+import { literal, type Attributes, type Model } from 'sequelize'
+import { bendingLengthMm } from '#core/hand'
+import { fitStop } from '#core/iron'
+import { givePctFrom, massGsmFrom, spreadOf, thicknessMmFrom } from '#core/measure'
+import type { CalibrationBody, CalibrationRecord, ClothRecords, CornerStepBody, Iron, MeasurementBody, SettlePassBody, StockMovementBody, SupplyRecords, TrimRunBody } from '#shared/schemas'
+import { troubleSentence } from '#shared/words'
+import { database } from '../db/connection'
+import { CalibrationRow, ClothRow, CornerStepRow, IronRow, IronStopRow, MeasurementRow, SettlePassRow, StockMovementRow, SupplyRow, TrimRunRow } from '../db/models'
+import { invalid, notFound } from '../utils/problem'
+import { getIron } from './shelf'
+import { currentWorkshop } from './workshop'
+
+type Dated<M extends Model> = Omit<Attributes<M>, 'createdAt'> & { createdAt: string }
+/** A row as data, its time as text. */
+function plain<M extends Model & { createdAt: Date }>(row: M): Dated<M> {
+  return { ...row.get({ plain: true }), createdAt: row.createdAt.toISOString() } as Dated<M>
+}
+
+async function ownedCloth(id: string): Promise<{ cloth: ClothRow, workshopId: string }> {
+  const { id: workshopId } = await currentWorkshop()
+  const cloth = await ClothRow.findOne({ where: { id, workshopId } })
+  if (!cloth) throw notFound('cloth')
+  return { cloth, workshopId }
+}
+
+export async function clothRecords(clothId: string): Promise<ClothRecords> {
+  await ownedCloth(clothId)
+  const where = { where: { clothId }, order: [['createdAt', 'ASC']] as [string, string][] }
+  const [measurements, settle, corners] = await Promise.all([MeasurementRow.findAll(where), SettlePassRow.findAll(where), CornerStepRow.findAll(where)])
+  return { measurements: measurements.map(m => plain(m)), settle: settle.map(s => plain(s)), corners: corners.map(c => plain(c)) }
+}
+
+/** A reading in the field it belongs to, or the sentence that says why not. */
+function valueOf({ kind, a, b, c }: MeasurementBody): number {
+  try {
+    switch (kind) {
+      case 'mass': return massGsmFrom(a, b, c ?? Number.NaN)
+      case 'thickness': return thicknessMmFrom(a, b)
+      case 'bending': return bendingLengthMm(a, b)
+      default: return givePctFrom(a, b)
+    }
+  } catch (error) {
+    if (error instanceof RangeError) throw invalid([{ field: 'a', message: error.message }])
+    throw error
+  }
+}
+
+const FIELD = { mass: 'massGsm', thickness: 'thicknessMm', giveAlong: 'giveAlongPct', giveAcross: 'giveAcrossPct', bending: 'bendingAlongMm' } as const
+
+/** Keeps a reading and puts the mean of its kind on the cloth, marked as measured. */
+export async function addMeasurement(clothId: string, body: MeasurementBody): Promise<ClothRecords> {
+  const { workshopId } = await ownedCloth(clothId)
+  const value = valueOf(body)
+  await database().transaction(async (transaction) => {
+    await MeasurementRow.create({ ...body, value, clothId, workshopId }, { transaction })
+    const all = await MeasurementRow.findAll({ where: { clothId, kind: body.kind }, transaction })
+    const mean = spreadOf(all.map(m => m.value)).mean
+    const cloth = await ClothRow.findByPk(clothId, { transaction, lock: true })
+    const rounded = Math.round(mean * 1000) / 1000
+    try {
+      await cloth!.update({ [FIELD[body.kind]]: rounded, ...(body.kind === 'mass' ? { massOrigin: 'measured' } : body.kind === 'thickness' ? { thicknessOrigin: 'measured' } : {}) }, { transaction })
+    } catch (error) {
+      if ((error as Error).message.includes('check constraint')) throw invalid([{ field: 'a', message: `That makes ${rounded}, which no cloth is. Look at the readings and their units again.` }])
+      throw error
+    }
+  })
+  return clothRecords(clothId)
+}
+
+export async function addSettlePass(clothId: string, body: SettlePassBody): Promise<ClothRecords> {
+  const { workshopId } = await ownedCloth(clothId)
+  await SettlePassRow.create({ ...body, clothId, workshopId })
+  return clothRecords(clothId)
+}
+
+export async function addCornerStep(clothId: string, body: CornerStepBody): Promise<ClothRecords> {
+  const { workshopId } = await ownedCloth(clothId)
+  await CornerStepRow.create({ ...body, clothId, workshopId })
+  return clothRecords(clothId)
+}
+
+async function ownedSupply(id: string): Promise<{ supply: SupplyRow, workshopId: string }> {
+  const { id: workshopId } = await currentWorkshop()
+  const supply = await SupplyRow.findOne({ where: { id, workshopId } })
+  if (!supply) throw notFound('supply')
+  return { supply, workshopId }
+}
+
+export async function supplyRecords(supplyId: string): Promise<SupplyRecords> {
+  await ownedSupply(supplyId)
+  const [movements, runs] = await Promise.all([
+    StockMovementRow.findAll({ where: { supplyId }, order: [['createdAt', 'DESC']], limit: 100 }),
+    TrimRunRow.findAll({ where: { supplyId }, order: [['fromM', 'ASC']] }),
+  ])
+  return { movements: movements.map(m => plain(m)), runs: runs.map(r => plain(r)) }
+}
+
+/** Moves stock; what is not there cannot be used. */
+export async function moveStock(supplyId: string, body: StockMovementBody): Promise<SupplyRecords> {
+  const { workshopId } = await ownedSupply(supplyId)
+  await database().transaction(async (transaction) => {
+    const supply = await SupplyRow.findByPk(supplyId, { transaction, lock: true })
+    const left = supply!.stockM + body.metres
+    if (left < 0) throw invalid([{ field: 'metres', message: `Metres: only ${supply!.stockM} m are on the shelf.` }])
+    await StockMovementRow.create({ ...body, supplyId, workshopId }, { transaction })
+    await supply!.update({ stockM: left }, { transaction })
+  })
+  return supplyRecords(supplyId)
+}
+
+export async function addTrimRun(supplyId: string, body: TrimRunBody): Promise<SupplyRecords> {
+  const { workshopId } = await ownedSupply(supplyId)
+  await TrimRunRow.create({ ...body, supplyId, workshopId })
+  return supplyRecords(supplyId)
+}
+
+export async function ironCalibrations(ironId: string): Promise<CalibrationRecord[]> {
+  const { id: workshopId } = await currentWorkshop()
+  if (!await IronRow.count({ where: { id: ironId, workshopId } })) throw notFound('iron')
+  return (await CalibrationRow.findAll({ where: { ironId }, order: [['createdAt', 'DESC']], limit: 50 })).map(c => plain(c))
+}
+
+/** Fits the readings and writes what the stop really gives; a trace that cannot be fitted changes nothing. */
+export async function calibrateStop(ironId: string, body: CalibrationBody): Promise<{ iron: Iron, calibration: CalibrationRecord }> {
+  const { id: workshopId } = await currentWorkshop()
+  const stop = await IronStopRow.findOne({ where: { ironId, workshopId, position: body.position } })
+  if (!stop) throw notFound('dial stop')
+  const result = fitStop(body.readings)
+  if ('trouble' in result) throw invalid([{ field: 'readings', message: troubleSentence(result.trouble) }])
+  const { fit } = result
+  await database().transaction(async (transaction) => {
+    await CalibrationRow.create({
+      ironId, workshopId, position: body.position, meanC: fit.meanC.value, meanPmC: fit.meanC.plusMinus, swingC: fit.swingC.value, swingPmC: fit.swingC.plusMinus,
+      periodS: fit.periodS.value, settledAfterS: fit.settledAfterS, noiseC: fit.noiseC, readings: fit.readings, source: body.source,
+    }, { transaction })
+    await stop.update({ meanC: Math.round(fit.meanC.value * 10) / 10, swingC: Math.min(40, Math.round(fit.swingC.value * 10) / 10), origin: 'measured' }, { transaction })
+    await IronRow.update({ version: literal('version + 1') as unknown as number }, { where: { id: ironId }, transaction })
+  })
+  return { iron: await getIron(ironId), calibration: (await ironCalibrations(ironId))[0]! }
+}

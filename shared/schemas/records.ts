@@ -1,0 +1,75 @@
+import { z } from 'zod'
+import { numberField, textField } from './common'
+
+export const MEASUREMENT_KINDS = ['mass', 'thickness', 'giveAlong', 'giveAcross', 'bending'] as const
+/**
+ * One reading as it was taken: mass (g, length mm, width mm), thickness (stack mm, layers), give (marked mm, pulled mm),
+ * bending (overhang mm, angle °).
+ */
+export const measurementBody = z.object({
+  kind: z.enum(MEASUREMENT_KINDS, { error: 'Measurement: choose what was measured.' }),
+  a: numberField('First reading', '', 0.001, 100_000),
+  b: numberField('Second reading', '', 0.001, 100_000),
+  c: numberField('Third reading', '', 0.001, 100_000).nullable().default(null),
+})
+export type MeasurementBody = z.infer<typeof measurementBody>
+export interface Measurement extends MeasurementBody { id: string, value: number, createdAt: string }
+
+export const settlePassBody = z.object({
+  kind: z.enum(['press', 'wash'], { error: 'Pass: a press or a wash.' }),
+  heatC: numberField('Heat', '°C', 0, 240),
+  alongBeforeMm: numberField('Along before', 'mm', 10, 5000), alongAfterMm: numberField('Along after', 'mm', 10, 5000),
+  acrossBeforeMm: numberField('Across before', 'mm', 10, 5000), acrossAfterMm: numberField('Across after', 'mm', 10, 5000),
+})
+export type SettlePassBody = z.infer<typeof settlePassBody>
+
+export const SEEN = ['nothing', 'shine', 'colour', 'shrink', 'stick', 'smell'] as const
+export const cornerStepBody = z.object({
+  soleC: numberField('Sole', '°C', 60, 240),
+  heldS: numberField('Held', 's', 1, 60),
+  seen: z.enum(SEEN, { error: 'Seen: choose what happened.' }),
+  note: textField('Note', 200).default(''),
+})
+export type CornerStepBody = z.infer<typeof cornerStepBody>
+
+export interface ClothRecords {
+  measurements: Measurement[]
+  settle: (SettlePassBody & { id: string, createdAt: string })[]
+  corners: (CornerStepBody & { id: string, createdAt: string })[]
+}
+
+export const trimRunBody = z.object({ fromM: numberField('From', 'm', 0, 10_000), toM: numberField('To', 'm', 0, 10_000), heatC: numberField('Heat', '°C', 60, 240) })
+  .refine(r => r.toM > r.fromM, { path: ['toM'], message: 'To: a run ends further along than it begins.' })
+export type TrimRunBody = z.infer<typeof trimRunBody>
+
+export const stockMovementBody = z.object({
+  metres: numberField('Metres', 'm', -100_000, 100_000).refine(m => m !== 0, 'Metres: nothing moved.'),
+  reason: z.enum(['bought', 'used', 'offcut', 'counted'], { error: 'Reason: bought, used, offcut or counted.' }),
+})
+export type StockMovementBody = z.infer<typeof stockMovementBody>
+export interface SupplyRecords {
+  movements: (StockMovementBody & { id: string, createdAt: string })[]
+  runs: (TrimRunBody & { id: string, createdAt: string })[]
+}
+
+export const readingSchema = z.object({ atS: z.number({ error: 'Seconds: give a number.' }).min(0).max(36_000), c: z.number({ error: 'Temperature: every reading needs a number in °C.' }) })
+export const calibrationBody = z.object({
+  position: z.number({ error: 'Stop: say which.' }).int().min(0).max(7),
+  source: z.enum(['probe', 'typed', 'csv']),
+  readings: z.array(readingSchema, { error: 'Readings: give a list.' }).max(20_000, 'Readings: 20,000 at most.'),
+})
+export type CalibrationBody = z.infer<typeof calibrationBody>
+export interface CalibrationRecord {
+  id: string
+  position: number
+  meanC: number
+  meanPmC: number
+  swingC: number
+  swingPmC: number
+  periodS: number
+  settledAfterS: number
+  noiseC: number
+  readings: number
+  source: CalibrationBody['source']
+  createdAt: string
+}
