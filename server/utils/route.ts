@@ -2,10 +2,16 @@ import type { H3Event } from 'h3'
 import type { z, ZodType } from 'zod'
 import { ProblemError, invalid } from './problem'
 
-const MAX_BODY_BYTES = 256 * 1024
+const USUAL_BODY_BYTES = 256 * 1024
 
 type Out<S> = S extends ZodType ? z.output<S> : undefined
-interface Spec<P, Q, B> { params?: P, query?: Q, body?: B }
+interface Spec<P, Q, B> {
+  params?: P
+  query?: Q
+  body?: B
+  /** Largest body taken, bytes. */
+  mostBytes?: number
+}
 interface Input<P, Q, B> { params: Out<P>, query: Out<Q>, body: Out<B>, event: H3Event }
 
 function parse<S extends ZodType>(schema: S, value: unknown): z.output<S> {
@@ -14,13 +20,13 @@ function parse<S extends ZodType>(schema: S, value: unknown): z.output<S> {
   throw invalid(result.error.issues.map(i => ({ field: i.path.join('.'), message: i.message })))
 }
 
-async function readJson(event: H3Event): Promise<unknown> {
+async function readJson(event: H3Event, mostBytes: number): Promise<unknown> {
   const length = Number(getHeader(event, 'content-length') ?? 0)
-  if (length > MAX_BODY_BYTES) throw new ProblemError(413, 'Too large', 'That is larger than anything this page takes.')
+  if (length > mostBytes) throw new ProblemError(413, 'Too large', 'That is larger than anything this page takes.')
   const type = getHeader(event, 'content-type') ?? ''
   if (!type.startsWith('application/json')) throw new ProblemError(415, 'Wrong kind of content', 'Send this as JSON.')
   const raw = await readRawBody(event, 'utf8')
-  if (raw && raw.length > MAX_BODY_BYTES) throw new ProblemError(413, 'Too large', 'That is larger than anything this page takes.')
+  if (raw && raw.length > mostBytes) throw new ProblemError(413, 'Too large', 'That is larger than anything this page takes.')
   try {
     return JSON.parse(raw ?? '')
   } catch {
@@ -35,7 +41,7 @@ export function defineRoute<P extends ZodType | undefined = undefined, Q extends
   return defineEventHandler(async (event) => {
     const params = spec.params ? parse(spec.params, getRouterParams(event, { decode: true })) : undefined
     const query = spec.query ? parse(spec.query, getQuery(event)) : undefined
-    const body = spec.body ? parse(spec.body, await readJson(event)) : undefined
+    const body = spec.body ? parse(spec.body, await readJson(event, spec.mostBytes ?? USUAL_BODY_BYTES)) : undefined
     return handle({ params, query, body, event } as Input<P, Q, B>)
   })
 }

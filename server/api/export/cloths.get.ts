@@ -1,0 +1,11 @@
+import { z } from 'zod'
+import { CLOTH_SHEET, templateOf } from '#shared/csv'
+import { exportCloths } from '../../services/csv'
+
+const query = z.object({ template: z.stringbool({ error: 'Template: yes or no.' }).default(false) })
+
+export default defineRoute({ query }, async ({ query: q, event }) => {
+  setResponseHeader(event, 'content-type', 'text/csv; charset=utf-8')
+  setResponseHeader(event, 'content-disposition', `attachment; filename="cloths${q.template ? '-template' : ''}.csv"`)
+  return q.template ? templateOf(CLOTH_SHEET) : exportCloths()
+})

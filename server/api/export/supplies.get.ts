@@ -1,0 +1,11 @@
+import { z } from 'zod'
+import { SUPPLY_SHEET, templateOf } from '#shared/csv'
+import { exportSupplies } from '../../services/csv'
+
+const query = z.object({ template: z.stringbool({ error: 'Template: yes or no.' }).default(false) })
+
+export default defineRoute({ query }, async ({ query: q, event }) => {
+  setResponseHeader(event, 'content-type', 'text/csv; charset=utf-8')
+  setResponseHeader(event, 'content-disposition', `attachment; filename="supplies${q.template ? '-template' : ''}.csv"`)
+  return q.template ? templateOf(SUPPLY_SHEET) : exportSupplies()
+})

@@ -1,0 +1,6 @@
+import { exportWorkroom } from '../../services/workroom-file'
+
+export default defineRoute({}, async ({ event }) => {
+  setResponseHeader(event, 'content-disposition', 'attachment; filename="workroom.json"')
+  return exportWorkroom()
+})

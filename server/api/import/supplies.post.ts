@@ -1,0 +1,4 @@
+import { CSV_MOST_BYTES, csvBody } from '#shared/schemas'
+import { importSupplies } from '../../services/csv'
+
+export default defineRoute({ body: csvBody, mostBytes: CSV_MOST_BYTES * 1.2 }, ({ body }) => importSupplies(body.csv, body.dryRun))

@@ -1,0 +1,62 @@
+import { clothFields, coverSchema, ironFields, predictedSchema, recipeSchema, rulesSchema, supplyFields, trialBody, unitsSchema, workroomFile, type WorkroomFile } from '#shared/schemas'
+import { database } from '../db/connection'
+import { ClothFibreRow, ClothRow, CornerStepRow, CoverRow, IronRow, IronStopRow, MeasurementRow, SettlePassRow, SupplyRow, TrialEventRow, TrialRow, WorkshopRow } from '../db/models'
+import { currentWorkshop } from './workshop'
+
+const grouped = <T, K>(rows: T[], key: (row: T) => K): Map<K, T[]> => {
+  const map = new Map<K, T[]>()
+  for (const row of rows) map.set(key(row), [...map.get(key(row)) ?? [], row])
+  return map
+}
+const iso = <T extends { createdAt: Date, get: (o: { plain: true }) => object }>(row: T) => ({ ...row.get({ plain: true }), createdAt: row.createdAt.toISOString() })
+
+/** The whole workroom as one file; reading it back gives the same file. */
+export async function exportWorkroom(): Promise<WorkroomFile> {
+  const { id: workshopId, name, units, rules } = await currentWorkshop()
+  const mine = { where: { workshopId } }
+  const ordered = (...by: string[]) => ({ ...mine, order: by.map(b => [b, 'ASC'] as [string, string]) })
+  const [cloths, fibres, measurements, settle, corners, supplies, irons, stops, covers, trials, events] = await Promise.all([
+    ClothRow.findAll(ordered('code')), ClothFibreRow.findAll(ordered('position')), MeasurementRow.findAll(ordered('createdAt', 'id')), SettlePassRow.findAll(ordered('createdAt', 'id')), CornerStepRow.findAll(ordered('createdAt', 'id')),
+    SupplyRow.findAll(ordered('code')), IronRow.findAll(ordered('name', 'id')), IronStopRow.findAll(ordered('position')), CoverRow.findAll(ordered('name', 'id')), TrialRow.findAll(ordered('pressedAt', 'clientKey')), TrialEventRow.findAll(ordered('position')),
+  ])
+  const fibresOf = grouped(fibres, f => f.clothId), measuredOf = grouped(measurements, m => m.clothId), settleOf = grouped(settle, s => s.clothId), cornersOf = grouped(corners, c => c.clothId)
+  const stopsOf = grouped(stops, s => s.ironId), eventsOf = grouped(events, e => e.trialId)
+  return workroomFile.parse({
+    format: 'ready-cuff-workroom', version: 1, workshop: { name, units: unitsSchema.parse(units), rules: rulesSchema.parse(rules) },
+    cloths: cloths.map(c => ({
+      id: c.id, ...clothFields.parse({ ...c.get({ plain: true }), fibres: (fibresOf.get(c.id) ?? []).map(f => ({ fibre: f.fibre, sharePct: f.sharePct })) }),
+      measurements: (measuredOf.get(c.id) ?? []).map(iso), settle: (settleOf.get(c.id) ?? []).map(iso), corners: (cornersOf.get(c.id) ?? []).map(iso),
+    })),
+    supplies: supplies.map(s => ({ id: s.id, ...supplyFields.parse(s.get({ plain: true })) })),
+    irons: irons.map(i => ({ id: i.id, ...ironFields.parse({ ...i.get({ plain: true }), stops: (stopsOf.get(i.id) ?? []).map(s => s.get({ plain: true })) }) })),
+    covers: covers.map(c => coverSchema.omit({ version: true }).parse(c.get({ plain: true }))),
+    trials: trials.map(t => trialBody.parse({ ...t.get({ plain: true }), recipe: recipeSchema.parse(t.recipe), predicted: predictedSchema.parse(t.predicted), pressedAt: t.pressedAt.toISOString(), events: (eventsOf.get(t.id) ?? []).map(e => ({ atS: e.atS, kind: e.kind })) })),
+  })
+}
+
+/** Puts a file in place of everything kept, in one transaction: either all of it stands afterwards, or nothing changed. */
+export async function importWorkroom(file: WorkroomFile): Promise<{ cloths: number, supplies: number, trials: number }> {
+  const { id: workshopId } = await currentWorkshop()
+  const owned = { workshopId }
+  await database().transaction(async (transaction) => {
+    for (const table of ['calibration', 'stock_movement', 'trim_run', 'corner_step', 'settle_pass', 'measurement', 'trial', 'cover', 'iron', 'supply', 'cloth']) {
+      await database().query(`delete from ${table} where workshop_id = :workshopId`, { replacements: { workshopId }, transaction })
+    }
+    const row = await WorkshopRow.findByPk(workshopId, { transaction, lock: true })
+    await row!.update(file.workshop, { transaction })
+    const used = (id: string, of: (t: WorkroomFile['trials'][number]) => string) => file.trials.filter(t => of(t) === id).length
+    await ClothRow.bulkCreate(file.cloths.map(({ fibres: _f, measurements: _m, settle: _s, corners: _c, ...c }) => ({ ...c, ...owned, used: used(c.id, t => t.clothId) })), { transaction })
+    await ClothFibreRow.bulkCreate(file.cloths.flatMap(c => c.fibres.map((f, position) => ({ clothId: c.id, position, ...f, ...owned }))), { transaction })
+    const of = <T extends { createdAt: string }>(rows: T[], clothId: string) => rows.map(r => ({ ...r, clothId, ...owned, createdAt: new Date(r.createdAt) }))
+    await MeasurementRow.bulkCreate(file.cloths.flatMap(c => of(c.measurements, c.id)), { transaction })
+    await SettlePassRow.bulkCreate(file.cloths.flatMap(c => of(c.settle, c.id)), { transaction })
+    await CornerStepRow.bulkCreate(file.cloths.flatMap(c => of(c.corners, c.id)), { transaction })
+    await SupplyRow.bulkCreate(file.supplies.map(s => ({ ...s, ...owned, used: used(s.id, t => t.supplyId) })), { transaction })
+    await IronRow.bulkCreate(file.irons.map(({ stops: _, ...i }) => ({ ...i, ...owned })), { transaction })
+    await IronStopRow.bulkCreate(file.irons.flatMap(i => i.stops.map((s, position) => ({ ironId: i.id, position, ...s, ...owned }))), { transaction })
+    await CoverRow.bulkCreate(file.covers.map(c => ({ ...c, ...owned })), { transaction })
+    const trials = await TrialRow.bulkCreate(file.trials.map(({ events: _, ...t }) => ({ ...t, ...owned, pressedAt: new Date(t.pressedAt) })), { transaction })
+    await TrialEventRow.bulkCreate(trials.flatMap((t, i) => file.trials[i]!.events.map((e, position) => ({ trialId: t.id, position, ...e, ...owned }))), { transaction })
+  })
+  return { cloths: file.cloths.length, supplies: file.supplies.length, trials: file.trials.length }
+}

@@ -1,0 +1,56 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { clothBody, supplyBody, type ClothBody } from '../schemas'
+import { CLOTH_SHEET, fromCsv, guard, SUPPLY_SHEET, templateOf, toCsv, unguard } from '.'
+
+const cloth = (over: Partial<ClothBody> = {}): ClothBody => clothBody.parse({
+  code: 'C-1', name: 'Ticking', fibres: [{ fibre: 'cotton', sharePct: 60 }, { fibre: 'polyester', sharePct: 40 }], construction: 'twill', massGsm: 180.5, thicknessMm: 0.41, mayGetWet: true, nap: 'none', colourHex: '#8d99a6', ...over,
+})
+const problems = (csv: string) => {
+  const rows = fromCsv(CLOTH_SHEET, csv)
+  return typeof rows === 'string' ? rows : rows.flatMap(r => 'problems' in r ? r.problems : []).join(' ')
+}
+const row = (over: Record<string, string>) => {
+  const base: Record<string, string> = { code: 'C-1', name: 'x', fibres: 'cotton 100', construction: 'poplin', mass_gsm: '120', thickness_mm: '0.27', ...over }
+  return `${Object.keys(base).join(';')}\n${Object.values(base).join(';')}`
+}
+
+describe('CSV', () => {
+  it('cloths go out and in again exactly, whatever the text', () => {
+    const words = fc.string({ unit: 'binary', maxLength: 30 }).map(s => s.replace(/\p{C}/gu, '').trim())
+    fc.assert(fc.property(fc.array(fc.record({ note: words, lot: words, sheer: fc.boolean(), stockM: fc.option(fc.integer({ min: 0, max: 900 }), { nil: null }), labelSteam: fc.option(fc.boolean(), { nil: null }) }), { minLength: 1, maxLength: 6 }), (overs) => {
+      const cloths = overs.map((o, i) => cloth({ ...o, code: `C-${i}` }))
+      const back = fromCsv(CLOTH_SHEET, toCsv(CLOTH_SHEET, cloths))
+      expect(typeof back === 'string' ? back : back.map(r => 'body' in r ? r.body : r.problems)).toEqual(cloths)
+    }))
+  })
+  it('supplies too', () => {
+    const supply = supplyBody.parse({ code: 'S', name: '=cmd', family: 'fusible', base: 'woven', baseFibre: 'cotton', massGsm: 60, thicknessMm: 0.25, resin: 'polyamide', resinGsm: 12, colourHex: '#ffffff', makerC: 150, leaflet: 'maker', tumble: 'low', note: '-3 "quoted", and;more' })
+    const back = fromCsv(SUPPLY_SHEET, toCsv(SUPPLY_SHEET, [supply]))
+    expect(back).toEqual([{ line: 2, code: 'S', body: supply }])
+  })
+  it('the templates read as they stand', () => {
+    for (const kind of [CLOTH_SHEET, SUPPLY_SHEET]) expect((fromCsv(kind as typeof CLOTH_SHEET, templateOf(kind as typeof CLOTH_SHEET)) as { problems?: string[] }[]).every(r => !r.problems)).toBe(true)
+  })
+  it.each(['=1+1', '+31', '-x', '@sum', '\'=quoted'])('%s never runs in a spreadsheet, and comes back', (s) => {
+    expect(guard(s)).toMatch(/^'/)
+    expect(unguard(guard(s))).toBe(s)
+  })
+  it('takes a BOM, semicolons, decimal commas and a unit that is the right one', () => {
+    const rows = fromCsv(CLOTH_SHEET, `\uFEFF${row({ mass_gsm: '118,5 g/m²', thickness_mm: '0,26' })}`)
+    expect(rows).toMatchObject([{ body: { massGsm: 118.5, thicknessMm: 0.26 } }])
+  })
+  it.each<[string, string, RegExp]>([
+    ['ounces', row({ mass_gsm: '4 oz' }), /oz\/yd²; give it in g\/m²/],
+    ['inches', row({ thickness_mm: '0.01 in' }), /inches; give it in mm/],
+    ['words for figures', row({ mass_gsm: 'heavy' }), /not a number/],
+    ['shares of 99.9', row({ fibres: 'cotton 99.9' }), /0\.1 % is missing. Add it/],
+    ['shares of 100.1', row({ fibres: 'cotton 60 + silk 40.1' }), /0\.1 % too much. Take it off/],
+    ['a fibre without a share', row({ fibres: 'cotton' }), /such as "cotton 60"/],
+    ['neither yes nor no', row({ may_get_wet: 'perhaps' }), /neither yes nor no/],
+    ['the same code twice', `${row({})}\nC-1;y;cotton 100;poplin;120;0.27`, /stands on line 2 already/],
+    ['an unknown column', 'code;name;zodiac\na;b;c', /"zodiac" is not known/],
+    ['no header', '1;2;3', /must name the columns/],
+    ['nothing', '', /empty/],
+  ])('%s', (_n, csv, wanted) => expect(problems(csv)).toMatch(wanted))
+})

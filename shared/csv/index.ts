@@ -1,0 +1,3 @@
+/** Cloths and supplies as CSV, in and out again without loss. */
+export * from './cells'
+export * from './sheets'

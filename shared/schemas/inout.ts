@@ -1,0 +1,36 @@
+import { z } from 'zod'
+import { clothFields } from './cloth'
+import { ironFields, coverSchema } from './iron'
+import { cornerStepBody, measurementBody, settlePassBody } from './records'
+import { supplyFields } from './supply'
+import { trialBody } from './trial'
+import { rulesSchema, unitsSchema } from './workshop'
+import { idSchema, nameField } from './common'
+
+/** Five MB of CSV is some 30,000 rows. */
+export const CSV_MOST_BYTES = 5_000_000
+export const csvBody = z.object({
+  csv: z.string({ error: 'File: send its text.' }).max(CSV_MOST_BYTES, 'File: larger than 5 MB. Split it.'),
+  dryRun: z.boolean({ error: 'Dry run: say yes or no.' }),
+})
+export type Fate = 'new' | 'changes' | 'same' | 'refused'
+export interface ImportReport {
+  rows: { line: number, code: string, fate: Fate, problems: string[] }[]
+  counts: Record<Fate, number>
+  stored: boolean
+}
+
+const dated = z.object({ id: idSchema, createdAt: z.iso.datetime() })
+
+/** The whole workroom as one file. */
+export const workroomFile = z.object({
+  format: z.literal('ready-cuff-workroom', { error: 'File: this is no workroom of Ready Cuff.' }),
+  version: z.literal(1, { error: 'File: it was written by another version.' }),
+  workshop: z.object({ name: nameField('Name'), units: unitsSchema, rules: rulesSchema }),
+  cloths: z.array(clothFields.extend({ id: idSchema, measurements: z.array(measurementBody.extend(dated.shape).extend({ value: z.number() })), settle: z.array(settlePassBody.extend(dated.shape)), corners: z.array(cornerStepBody.extend(dated.shape)) })).max(50_000),
+  supplies: z.array(supplyFields.extend({ id: idSchema })).max(20_000),
+  irons: z.array(ironFields.extend({ id: idSchema })).max(200),
+  covers: z.array(coverSchema.omit({ version: true })).max(200),
+  trials: z.array(trialBody).max(50_000),
+})
+export type WorkroomFile = z.infer<typeof workroomFile>
