@@ -10,6 +10,7 @@ watchEffect(() => { if (!bench.cloth && library.cloths[0] && bench.chosen.clothI
 
 const describe = (): void => { writing.value = 'new' }
 function choose(cloth: Cloth): void {
+  library.keepCloth(cloth)
   bench.chosen.clothId = cloth.id
   bench.chosen.method = null
   writing.value = null
@@ -28,7 +29,7 @@ onKeyStroke('n', (e) => {
 
 <template>
   <div class="grid h-full grid-cols-[340px_1fr] max-[900px]:grid-cols-[260px_1fr]">
-    <ClothDrawer :cloths="library.cloths" :chosen-id="writing === 'new' ? null : bench.chosen.clothId" class="min-h-0 overflow-auto border-r border-seam" @choose="choose" @describe="writing = 'new'" />
+    <ClothDrawer :changed="library.cloths" :chosen-id="writing === 'new' ? null : bench.chosen.clothId" class="min-h-0 overflow-auto border-r border-seam" @choose="choose" @describe="writing = 'new'" />
     <section class="min-h-0 overflow-auto p-6">
       <ClothForm v-if="writing === 'new'" :rule="bench.blendRule" @saved="saved" @leave="writing = null" />
       <ClothForm v-else-if="writing === 'change' && bench.cloth" :key="bench.cloth.id" :cloth="bench.cloth" :rule="bench.blendRule" @saved="saved" @leave="writing = null" />

@@ -6,7 +6,8 @@ const library = useLibrary()
 const bench = useBench()
 const iron = useIron()
 const NOMINAL = [110, 150, 200]
-const x = (c: number) => (c - 60) / 180 * 420
+/** Place on the bar, %, from 60 to 240 °C. */
+const x = (c: number) => (c - 60) / 180 * 100
 </script>
 
 <template>
@@ -18,15 +19,16 @@ const x = (c: number) => (c - 60) / 180 * 420
           <p class="text-xl font-semibold leading-tight">{{ i.name }}</p>
           <p class="text-sm text-muted-ink">{{ IRON_KINDS[i.kind].name }}, {{ IRON_KINDS[i.kind].massKg ?? '–' }} kg, {{ IRON_KINDS[i.kind].steamGMin ? `${IRON_KINDS[i.kind].steamGMin} g steam a minute` : 'no steam' }} <Sourced from="typical" /></p>
           <p class="text-sm" :class="i.shutsOffAfterS ? '' : 'text-alert'">{{ i.shutsOffAfterS ? `shuts itself off after ${seconds(i.shutsOffAfterS)}` : 'never shuts itself off' }}</p>
-          <svg :viewBox="`-6 0 440 ${i.stops.length * 24 + 18}`" class="mt-2 w-full" role="img" :aria-label="`Stops of ${i.name}`">
-            <g v-for="(s, k) in i.stops" :key="s.label" :transform="`translate(0 ${k * 24 + 8})`" font-size="13" fill="currentColor">
-              <line x1="0" x2="420" y1="6" y2="6" stroke="var(--rc-seam)" stroke-dasharray="3 4" />
-              <rect :x="x(s.meanC - s.swingC)" width="1" y="0" height="12" :style="{ width: `${x(s.meanC + s.swingC) - x(s.meanC - s.swingC)}px` }" :fill="heatColour(s.meanC)" stroke="var(--rc-ink)" stroke-width=".6" />
-              <line v-if="NOMINAL[k]" :x1="x(NOMINAL[k]!)" :x2="x(NOMINAL[k]!)" y1="-3" y2="15" stroke="currentColor" stroke-width="1.500" />
-              <text :x="s.meanC > 150 ? x(s.meanC - s.swingC) - 6 : x(s.meanC + s.swingC) + 6" y="11" :text-anchor="s.meanC > 150 ? 'end' : 'start'">{{ s.label }} {{ celsius(s.meanC, bench.units) }} ± {{ degreesApart(s.swingC, bench.units) }} {{ s.origin }}</text>
-            </g>
-            <text x="0" :y="i.stops.length * 24 + 15" font-size="11" fill="var(--rc-muted)">bar: the thermostat's swing · upright line: what the dial's class says</text>
-          </svg>
+          <dl class="mt-2 grid grid-cols-[auto_1fr] items-center gap-x-3 gap-y-1">
+            <template v-for="(s, k) in i.stops" :key="s.label">
+              <dt class="leading-tight">{{ s.label }} <b>{{ celsius(s.meanC, bench.units) }}</b> <span class="whitespace-nowrap text-sm text-muted-ink">± {{ degreesApart(s.swingC, bench.units) }} <Sourced :from="s.origin" /></span></dt>
+              <dd class="relative h-4 border-b border-dashed border-seam" aria-hidden="true">
+                <span class="absolute top-0.5 h-3 border border-ink/50" :style="{ left: `${x(s.meanC - s.swingC)}%`, width: `${x(s.meanC + s.swingC) - x(s.meanC - s.swingC)}%`, background: heatColour(s.meanC) }" />
+                <span v-if="NOMINAL[k]" class="absolute -top-0.5 h-5 w-0.5 bg-ink" :style="{ left: `${x(NOMINAL[k]!)}%` }" />
+              </dd>
+            </template>
+          </dl>
+          <p class="mt-1 text-xs text-muted-ink">bar: what it swings through · upright line: what the dial's class says</p>
           <UButton v-if="i.id !== bench.iron?.id" class="mt-1" variant="outline" color="neutral" @click="bench.takeIron(i.id)">Take this one in hand</UButton>
         </div>
       </li>

@@ -56,9 +56,9 @@ async function moved(): Promise<void> {
             <span class="min-w-0">
               <span class="block text-lg font-semibold leading-tight">{{ s.name }}</span>
               <span class="block text-sm text-muted-ink">{{ s.code }} · {{ FAMILY_NAME[s.family].toLowerCase() }}, {{ BASE_NAME[s.base] }} · {{ Math.round(s.massGsm) }} g/m²</span>
-              <span class="block text-sm">{{ s.resin ? RESINS[s.resin].name : 'no resin known' }} <Sourced :from="s.leaflet === 'maker' ? 'maker' : 'typical'" /></span>
+              <span class="block text-sm">{{ s.resin ? RESINS[s.resin].name : s.family === 'fusible' ? 'resin not known' : 'no resin' }} <Sourced v-if="s.resin" :from="s.leaflet === 'maker' ? 'maker' : 'typical'" /></span>
               <span class="block text-sm" :class="s.stockM > 0 ? '' : 'text-alert'">{{ s.stockM > 0 ? `${s.stockM} m` : 'none left' }}</span>
-              <span v-if="sheetTroubles(s).length" class="block text-sm text-alert">its sheet does not agree with itself</span>
+              <span v-if="sheetTroubles(s).length" class="block text-sm text-alert">look at its sheet again</span>
             </span>
           </button>
         </li>

@@ -42,8 +42,7 @@ export const useLibrary = defineStore('library', () => {
   /** Puts a saved cloth in place of its older self. */
   function keepCloth(cloth: Cloth): void {
     const at = cloths.value.findIndex(c => c.id === cloth.id)
-    if (at < 0) cloths.value.unshift(cloth)
-    else cloths.value[at] = cloth
+    cloths.value = at < 0 ? [cloth, ...cloths.value] : cloths.value.with(at, cloth)
   }
 
   return { workshop, cloths, supplies, irons, covers, problem, ready, load, keepCloth, keepSupply, keepIron }

@@ -1,6 +1,8 @@
+import { ForeignKeyConstraintError, UniqueConstraintError } from 'sequelize'
 import { clothFields, coverSchema, ironFields, predictedSchema, recipeSchema, rulesSchema, supplyFields, trialBody, unitsSchema, workroomFile, type WorkroomFile } from '#shared/schemas'
 import { database } from '../db/connection'
 import { ClothFibreRow, ClothRow, CornerStepRow, CoverRow, IronRow, IronStopRow, MeasurementRow, SettlePassRow, SupplyRow, TrialEventRow, TrialRow, WorkshopRow } from '../db/models'
+import { invalid } from '../utils/problem'
 import { currentWorkshop } from './workshop'
 
 const grouped = <T, K>(rows: T[], key: (row: T) => K): Map<K, T[]> => {
@@ -34,11 +36,22 @@ export async function exportWorkroom(): Promise<WorkroomFile> {
   })
 }
 
+/** A file that points at what is not in it, or names a thing twice, is refused whole. */
+async function wholeOrNothing(write: () => Promise<void>): Promise<void> {
+  try {
+    await write()
+  } catch (error) {
+    if (error instanceof ForeignKeyConstraintError) throw invalid([{ field: 'trials', message: 'File: a swatch in it belongs to a cloth, supply, iron or cover that is not in it. Nothing was changed.' }])
+    if (error instanceof UniqueConstraintError) throw invalid([{ field: 'cloths', message: 'File: the same code or key stands in it twice. Nothing was changed.' }])
+    throw error
+  }
+}
+
 /** Puts a file in place of everything kept, in one transaction: either all of it stands afterwards, or nothing changed. */
 export async function importWorkroom(file: WorkroomFile): Promise<{ cloths: number, supplies: number, trials: number }> {
   const { id: workshopId } = await currentWorkshop()
   const owned = { workshopId }
-  await database().transaction(async (transaction) => {
+  await wholeOrNothing(() => database().transaction(async (transaction) => {
     for (const table of ['calibration', 'stock_movement', 'trim_run', 'corner_step', 'settle_pass', 'measurement', 'trial', 'cover', 'iron', 'supply', 'cloth']) {
       await database().query(`delete from ${table} where workshop_id = :workshopId`, { replacements: { workshopId }, transaction })
     }
@@ -57,6 +70,6 @@ export async function importWorkroom(file: WorkroomFile): Promise<{ cloths: numb
     await CoverRow.bulkCreate(file.covers.map(c => ({ ...c, ...owned })), { transaction })
     const trials = await TrialRow.bulkCreate(file.trials.map(({ events: _, ...t }) => ({ ...t, ...owned, pressedAt: new Date(t.pressedAt) })), { transaction })
     await TrialEventRow.bulkCreate(trials.flatMap((t, i) => file.trials[i]!.events.map((e, position) => ({ trialId: t.id, position, ...e, ...owned }))), { transaction })
-  })
+  }))
   return { cloths: file.cloths.length, supplies: file.supplies.length, trials: file.trials.length }
 }

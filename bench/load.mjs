@@ -1,0 +1,82 @@
+// npm run bench:load: the lists and the search under load, on a throw-away database with 20,000 cloths and 5,000 supplies.
+// Traffic stays on loopback, is bounded in count, and stops by itself.
+import { randomUUID } from 'node:crypto'
+import pg from 'pg'
+import { startDatabase } from '../scripts/lib/postgres.mjs'
+import { TSX, freePort, local, run, start } from '../scripts/lib/run.mjs'
+
+const CLOTHS = 20_000, SUPPLIES = 5000, CLIENTS = 20, REQUESTS = 2000, IMPORT_ROWS = 5000
+const WORDS = ['ticking', 'serge', 'lawn', 'cambric', 'gabardine', 'cheviot', 'muslin', 'organdy', 'batiste', 'challis', 'tweed', 'percale', 'sateen', 'hopsack', 'plaid', 'oxford']
+const FIBRES = ['cotton', 'linen', 'wool', 'polyester', 'viscose', 'silk']
+let seed = 42
+const random = () => (seed = (seed * 1103515245 + 12345) % 2147483648) / 2147483648
+const pick = all => all[Math.floor(random() * all.length)]
+const nameOf = () => `${pick(WORDS)} ${pick(WORDS)} ${Math.floor(random() * 1000)}`
+
+const database = await startDatabase(`load-${process.pid}`)
+const env = { ...process.env, DATABASE_URL: database.url, NODE_ENV: 'production' }
+let server
+try {
+  run(local('tsx'), [...TSX, 'scripts/migrate.ts'], { env })
+  run(local('tsx'), [...TSX, 'scripts/seed.ts'], { env })
+  const client = new pg.Client(database.url)
+  await client.connect()
+  const workshop = (await client.query('select id from workshop')).rows[0].id
+  const ids = Array.from({ length: CLOTHS }, randomUUID)
+  await client.query(`insert into cloth (id, workshop_id, code, name, construction, mass_gsm, mass_origin, thickness_mm, thickness_origin, may_get_wet, nap, colour_hex, stock_m, used)
+    select * from unnest($1::uuid[], $2::uuid[], $3::text[], $4::text[], $5::text[], $6::float[], $7::text[], $8::float[], $9::text[], $10::bool[], $11::text[], $12::text[], $13::float[], $14::int[])`, [
+    ids, ids.map(() => workshop), ids.map((_, i) => `LD-${i}`), ids.map(nameOf), ids.map(() => 'twill'), ids.map(() => 60 + Math.floor(random() * 400)), ids.map(() => 'typical'), ids.map(() => 0.4),
+    ids.map(() => 'typical'), ids.map(() => true), ids.map(() => 'none'), ids.map(() => '#8d99a6'), ids.map(() => Math.floor(random() * 20)), ids.map(() => Math.floor(random() * 30))])
+  await client.query('insert into cloth_fibre (cloth_id, workshop_id, fibre, share_pct, position) select unnest($1::uuid[]), $2, unnest($3::text[]), 100, 0', [ids, workshop, ids.map(() => pick(FIBRES))])
+  const supplies = Array.from({ length: SUPPLIES }, randomUUID)
+  await client.query(`insert into supply (id, workshop_id, code, name, family, base, base_fibre, mass_gsm, thickness_mm, resin, resin_gsm, resin_origin, colour_hex, stock_m)
+    select unnest($1::uuid[]), $2, unnest($3::text[]), unnest($4::text[]), 'fusible', 'woven', 'cotton', 60, 0.25, 'polyamide', 12, 'typical', '#ffffff', 3`, [supplies, workshop, supplies.map((_, i) => `LS-${i}`), supplies.map(nameOf)])
+  await client.query('analyze')
+
+  console.log(`\nEXPLAIN of the search, ${CLOTHS} cloths:`)
+  const explain = await client.query(`explain select id from cloth where deleted_at is null and workshop_id = '${workshop}' and search like '%gabardine 77%' order by used desc, code limit 60`)
+  for (const row of explain.rows) console.log(`  ${row['QUERY PLAN']}`)
+  console.log('EXPLAIN of the first page:')
+  for (const row of (await client.query(`explain select id from cloth where deleted_at is null and workshop_id = '${workshop}' order by used desc, code limit 60`)).rows) console.log(`  ${row['QUERY PLAN']}`)
+
+  const port = await freePort()
+  server = start(process.execPath, ['.output/server/index.mjs'], { stdio: ['ignore', 'ignore', 'inherit'], env: { ...env, NITRO_HOST: '127.0.0.1', HOST: '127.0.0.1', NITRO_PORT: String(port), PORT: String(port) } })
+  const url = `http://127.0.0.1:${port}`
+  while (!(await fetch(`${url}/api/health`).catch(() => null))?.ok) await new Promise(done => setTimeout(done, 50))
+
+  async function load(name, pathOf) {
+    const times = []
+    let sent = 0
+    await Promise.all(Array.from({ length: CLIENTS }, async () => {
+      while (sent < REQUESTS) {
+        sent++
+        const from = performance.now()
+        const answer = await fetch(url + pathOf())
+        await answer.arrayBuffer()
+        if (!answer.ok) throw new Error(`${name}: ${answer.status}`)
+        times.push(performance.now() - from)
+      }
+    }))
+    times.sort((a, b) => a - b)
+    const at = share => times[Math.floor(times.length * share)].toFixed(1)
+    console.log(`${name.padEnd(28)} median ${at(0.5)} ms, 95th ${at(0.95)} ms, 99th ${at(0.99)} ms (${CLIENTS} clients, ${times.length} requests)`)
+  }
+  console.log('')
+  await load('warming up', () => '/api/cloths?size=20')
+  await load('cloths, a page of 20', () => `/api/cloths?size=20&page=${1 + Math.floor(random() * 40)}`)
+  await load('cloths, a search', () => `/api/cloths?size=20&q=${pick(WORDS)}%20${Math.floor(random() * 100)}`)
+  await load('cloths, fibre and weight', () => `/api/cloths?size=20&fibre=${pick(FIBRES)}&lightest=${100 + Math.floor(random() * 100)}`)
+  await load('supplies, a search', () => `/api/supplies?size=20&q=${pick(WORDS)}%20${Math.floor(random() * 100)}`)
+
+  const csv = `code,name,fibres,construction,mass_gsm,thickness_mm\n${Array.from({ length: IMPORT_ROWS }, (_, i) => `IM-${i},${nameOf()},cotton 60; polyester 40,twill,${150 + i % 100},0.4`).join('\n')}`
+  for (const dryRun of [true, false]) {
+    const from = performance.now()
+    const answer = await fetch(`${url}/api/import/cloths`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ csv, dryRun }) })
+    const { counts, stored } = await answer.json()
+    console.log(`${dryRun ? 'dry run' : 'import'} of ${IMPORT_ROWS} rows: ${((performance.now() - from) / 1000).toFixed(2)} s (${counts.new} new, stored: ${stored})`)
+  }
+  await client.end()
+} finally {
+  server?.kill('SIGTERM')
+  database.remove()
+}
