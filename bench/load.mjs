@@ -31,7 +31,8 @@ try {
   const supplies = Array.from({ length: SUPPLIES }, randomUUID)
   await client.query(`insert into supply (id, workshop_id, code, name, family, base, base_fibre, mass_gsm, thickness_mm, resin, resin_gsm, resin_origin, colour_hex, stock_m)
     select unnest($1::uuid[]), $2, unnest($3::text[]), unnest($4::text[]), 'fusible', 'woven', 'cotton', 60, 0.25, 'polyamide', 12, 'typical', '#ffffff', 3`, [supplies, workshop, supplies.map((_, i) => `LS-${i}`), supplies.map(nameOf)])
-  await client.query('analyze')
+  await client.query('vacuum analyze')
+  await client.query('set random_page_cost = 1.1')
 
   console.log(`\nEXPLAIN of the search, ${CLOTHS} cloths:`)
   const explain = await client.query(`explain select id from cloth where deleted_at is null and workshop_id = '${workshop}' and search like '%gabardine 77%' order by used desc, code limit 60`)

@@ -41,7 +41,7 @@ const fibreWords = (c: Cloth) => c.fibres.length === 0 ? 'fibre unknown' : c.fib
         <div class="mt-2 grid grid-cols-2 gap-2">
           <USelect v-model="fibre" :items="fibreItems" aria-label="Only this fibre" /><USelect v-model="weight" :items="weightItems" aria-label="Only this weight" />
         </div>
-        <div class="mt-1 flex items-center justify-between text-sm text-muted-ink"><UCheckbox v-model="stocked" label="in stock" /><span>{{ page?.total ?? 0 }} cloths</span></div>
+        <div class="mt-1 flex items-center justify-between text-sm text-muted-ink"><UCheckbox v-model="stocked" label="in stock" /><span>{{ page?.total ?? 0 }}{{ page?.total === 1000 ? ' and more' : '' }} cloths</span></div>
       </div>
     </div>
     <p v-if="problem" class="p-4 font-semibold text-alert" role="alert">{{ problem }}</p>
