@@ -84,6 +84,11 @@ try {
     const { counts, stored } = await answer.json()
     console.log(`${dryRun ? 'dry run' : 'import'} of ${IMPORT_ROWS} rows: ${((performance.now() - from) / 1000).toFixed(2)} s (${counts.new} new, stored: ${stored})`)
   }
+  console.log('\nin the database alone:')
+  for (const [name, sql] of [['count to 1000', `select count(*) from (select 1 from cloth where deleted_at is null and search like '%serge%' limit 1000) n`], ['page of a search', `select id from cloth where deleted_at is null and search like '%serge%' and search like '%77%' order by used desc, code limit 20`]]) {
+    const plan = await client.query(`explain (analyze, timing off) ${sql}`)
+    console.log(`  ${name}: ${plan.rows.at(-1)['QUERY PLAN']}`)
+  }
   await client.end()
 } finally {
   server?.kill('SIGTERM')

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { onKeyStroke } from '@vueuse/core'
-import { RESINS } from '#core/materials'
+import { RESIN_KEYS, RESINS } from '#core/materials'
 import { sheetTroubles } from '#core/sheet'
 import { FAMILIES, type Supply } from '#shared/schemas'
 import { BASE_NAME, FAMILY_NAME } from '#shared/words'
@@ -9,7 +9,10 @@ const library = useLibrary()
 const ALL = 'all'
 const family = ref<string>(ALL)
 const stocked = ref(false)
-const filters = computed(() => ({ family: family.value === ALL ? undefined : family.value, stocked: stocked.value || undefined }))
+const gives = ref(false)
+const resin = ref<string>(ALL)
+const resinItems = [{ label: 'any resin', value: ALL }, ...RESIN_KEYS.map(k => ({ label: RESINS[k].name, value: k as string }))]
+const filters = computed(() => ({ family: family.value === ALL ? undefined : family.value, stocked: stocked.value || undefined, gives: gives.value || undefined, resin: resin.value === ALL ? undefined : resin.value }))
 const { q, page, problem, find } = useFinding<Supply>('/api/supplies', filters)
 const open = ref<Supply | 'new' | null>(null)
 const search = useTemplateRef<HTMLElement>('search')
@@ -44,8 +47,8 @@ async function moved(): Promise<void> {
       <div ref="search" class="flex flex-wrap items-center gap-3">
         <UInput v-model="q" icon="i-lucide-search" size="xl" class="w-80" placeholder="Find on the shelf  ( / )" aria-label="Find on the shelf" />
         <USelect v-model="family" :items="[{ label: 'everything', value: ALL }, ...FAMILIES.map(f => ({ label: FAMILY_NAME[f], value: f as string }))]" class="w-56" aria-label="Family" />
-        <UCheckbox v-model="stocked" label="in stock" />
-        <span class="text-muted-ink">{{ page?.total ?? 0 }} on the shelf</span>
+        <USelect v-model="resin" :items="resinItems" class="w-52" aria-label="Only this resin" /><UCheckbox v-model="stocked" label="in stock" /><UCheckbox v-model="gives" label="gives" />
+        <span class="text-muted-ink">{{ page?.total ?? 0 }}{{ page?.total === 200 ? ' and more' : '' }} on the shelf</span>
         <UButton size="lg" class="ml-auto" icon="i-lucide-plus" @click="write">A new supply</UButton>
       </div>
       <p v-if="problem" class="mt-3 font-semibold text-alert" role="alert">{{ problem }}</p>

@@ -3,7 +3,7 @@ import type { Cloth, ClothBody, ClothQuery, Page } from '#shared/schemas'
 import { database } from '../db/connection'
 import { ClothFibreRow, ClothRow } from '../db/models'
 import { conflict, notFound, taken } from '../utils/problem'
-import { searchPatterns } from './search'
+import { findPage, type Snake } from './search'
 import { currentWorkshop } from './workshop'
 
 const withFibres = { model: ClothFibreRow, as: 'fibres', separate: true, order: [['position', 'ASC']] as [string, string][] }
@@ -46,34 +46,28 @@ function toCloth(row: ClothRow, evidence: Evidence = NONE): Cloth {
   }
 }
 
-/** Pages count up to here; beyond, "1000 and more" is said. */
-const COUNTED = 1000
+/** What a listed cloth carries besides its own columns: fibres, and what swatches and corner tests have shown. */
+const CLOTH_EXTRAS = `,
+  (select json_agg(json_build_object('fibre', f.fibre, 'sharePct', f.share_pct) order by f.position) from cloth_fibre f where f.cloth_id = c.id) as fibres,
+  (select json_agg(e) from (select (t.recipe -> 'stop' ->> 'meanC')::float as "soleC", bool_or(t.marks && array['shine', 'scorch']) as "hurtByHeat", bool_or(t.grade >= 3 and t.marks = '{}') as passed
+    from trial t where t.workshop_id = c.workshop_id and t.cloth_id = c.id group by 1 order by 1) e) as swatches,
+  (select max(s.sole_c) from corner_step s where s.cloth_id = c.id and s.seen = 'nothing'
+    and not exists (select 1 from corner_step h where h.cloth_id = c.id and h.seen <> 'nothing' and h.sole_c <= s.sole_c)) as corner_c`
 
-/** One statement for a page: rows, fibres, evidence and the count, all served by indexes. */
-export async function listCloths({ q, page, size, fibre, lightest, heaviest, stocked }: ClothQuery): Promise<Page<Cloth>> {
-  const words = searchPatterns(q)
-  const where = [
-    'c.workshop_id = (select id from workshop order by created_at limit 1)', 'c.deleted_at is null',
-    ...words.map((_, i) => `c.search like :w${i}`),
-    ...(fibre ? ['exists (select 1 from cloth_fibre f where f.cloth_id = c.id and f.fibre = :fibre)'] : []),
-    ...(lightest === undefined ? [] : ['c.mass_gsm >= :lightest']), ...(heaviest === undefined ? [] : ['c.mass_gsm <= :heaviest']), ...(stocked ? ['c.stock_m > 0'] : []),
-  ].join(' and ')
-  const [found] = await database().query<{ total: number, rows: ListedRow[] | null }>(`
-    select (select count(*) from (select 1 from cloth c where ${where} limit ${COUNTED}) n)::int as total,
-      (select json_agg(p) from (
-        select c.*,
-          (select json_agg(json_build_object('fibre', f.fibre, 'sharePct', f.share_pct) order by f.position) from cloth_fibre f where f.cloth_id = c.id) as fibres,
-          (select json_agg(e) from (select (t.recipe -> 'stop' ->> 'meanC')::float as "soleC", bool_or(t.marks && array['shine', 'scorch']) as "hurtByHeat", bool_or(t.grade >= 3 and t.marks = '{}') as passed
-            from trial t where t.workshop_id = c.workshop_id and t.cloth_id = c.id group by 1 order by 1) e) as swatches,
-          (select max(s.sole_c) from corner_step s where s.cloth_id = c.id and s.seen = 'nothing'
-            and not exists (select 1 from corner_step h where h.cloth_id = c.id and h.seen <> 'nothing' and h.sole_c <= s.sole_c)) as corner_c
-        from cloth c where ${where} order by c.used desc, c.code limit :size offset :skip) p) as rows`, {
-    type: QueryTypes.SELECT, replacements: { fibre, lightest, heaviest, size, skip: (page - 1) * size, ...Object.fromEntries(words.map((w, i) => [`w${i}`, w])) },
+export async function listCloths({ q, page, size, fibre, lightest, heaviest, stocked, gives }: ClothQuery): Promise<Page<Cloth>> {
+  const { rows, total } = await findPage<ListedRow>({
+    table: 'cloth', extras: CLOTH_EXTRAS, q, page, size,
+    filters: [
+      ...(fibre ? ['exists (select 1 from cloth_fibre f where f.cloth_id = c.id and f.fibre = :fibre)'] : []),
+      ...(lightest === undefined ? [] : ['c.mass_gsm >= :lightest']), ...(heaviest === undefined ? [] : ['c.mass_gsm <= :heaviest']), ...(stocked ? ['c.stock_m > 0'] : []),
+      // Knits give even where nobody has measured it.
+      ...(gives ? ['(greatest(c.give_along_pct, c.give_across_pct) > 5 or c.construction in (\'jersey\', \'sweat\', \'fleece\'))'] : []),
+    ],
+    values: { fibre, lightest, heaviest },
   })
-  return { rows: (found?.rows ?? []).map(listedCloth), total: found?.total ?? 0, page, size }
+  return { rows: rows.map(listedCloth), total, page, size }
 }
 
-type Snake<S extends string> = S extends `${infer H}${infer T}` ? H extends Uppercase<H> ? H extends Lowercase<H> ? `${H}${Snake<T>}` : `_${Lowercase<H>}${Snake<T>}` : `${H}${Snake<T>}` : S
 type ListedRow = { [K in keyof Cloth as Snake<K & string>]: Cloth[K] } & { used: number }
 
 function listedCloth(p: ListedRow): Cloth {

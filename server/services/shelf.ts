@@ -1,9 +1,9 @@
-import { Op, UniqueConstraintError, type Transaction, type WhereOptions } from 'sequelize'
+import { UniqueConstraintError, type Transaction } from 'sequelize'
 import type { Cover, Iron, IronBody, Page, Supply, SupplyBody, SupplyQuery } from '#shared/schemas'
 import { database } from '../db/connection'
 import { CoverRow, IronRow, IronStopRow, SupplyRow } from '../db/models'
 import { conflict, notFound, taken } from '../utils/problem'
-import { byUse, matching } from './search'
+import { findPage, type Snake } from './search'
 import { currentWorkshop } from './workshop'
 
 function toSupply(row: SupplyRow): Supply {
@@ -17,11 +17,22 @@ function toSupply(row: SupplyRow): Supply {
   }
 }
 
-export async function listSupplies({ q, page, size, family, resin, stocked }: SupplyQuery): Promise<Page<Supply>> {
-  const { id: workshopId } = await currentWorkshop()
-  const where: WhereOptions = { [Op.and]: [{ workshopId }, matching(q), family ? { family } : {}, resin ? { resin } : {}, stocked ? { stockM: { [Op.gt]: 0 } } : {}] }
-  const [total, rows] = await Promise.all([SupplyRow.count({ where }), SupplyRow.findAll({ where, order: byUse, limit: size, offset: (page - 1) * size })])
-  return { rows: rows.map(toSupply), total, page, size }
+type ListedRow = { [K in keyof Supply as Snake<K & string>]: Supply[K] } & { maker_pressure_kpa: number | null }
+
+const listedSupply = (p: ListedRow): Supply => ({
+  id: p.id, code: p.code, name: p.name, family: p.family, base: p.base, baseFibre: p.base_fibre, massGsm: p.mass_gsm, thicknessMm: p.thickness_mm,
+  resin: p.resin, resinGsm: p.resin_gsm, resinOrigin: p.resin_origin, colourHex: p.colour_hex, note: p.note, givePct: p.give_pct, form: p.form, leaflet: p.leaflet,
+  makerC: p.maker_c, makerHoldS: p.maker_hold_s, makerMoisture: p.maker_moisture, makerPressureKPa: p.maker_pressure_kpa, makerPeel: p.maker_peel,
+  washC: p.wash_c, tumble: p.tumble, widthMm: p.width_mm, pricePerM: p.price_per_m, stockM: p.stock_m, overhangMm: p.overhang_mm,
+  version: p.version, updatedAt: new Date(p.updated_at).toISOString(), used: p.used,
+})
+
+export async function listSupplies({ q, page, size, family, resin, stocked, gives }: SupplyQuery): Promise<Page<Supply>> {
+  const { rows, total } = await findPage<ListedRow>({
+    table: 'supply', q, page, size, values: { family, resin },
+    filters: [...(family ? ['c.family = :family'] : []), ...(resin ? ['c.resin = :resin'] : []), ...(stocked ? ['c.stock_m > 0'] : []), ...(gives ? ['(c.give_pct > 5 or c.base = \'knit\')'] : [])],
+  })
+  return { rows: rows.map(listedSupply), total, page, size }
 }
 
 async function codeIsFree<T>(code: string, write: () => Promise<T>): Promise<T> {

@@ -75,6 +75,7 @@ export const clothQuery = pageQuery.extend({
   fibre: z.enum(FIBRE_KEYS, { error: 'Fibre: choose one from the list.' }).optional(),
   lightest: z.coerce.number({ error: 'Lightest: give a number in g/m².' }).min(0).max(5000).optional(),
   heaviest: z.coerce.number({ error: 'Heaviest: give a number in g/m².' }).min(0).max(5000).optional(),
+  gives: z.stringbool({ error: 'Gives: yes or no.' }).optional(),
   stocked: z.stringbool({ error: 'In stock: yes or no.' }).optional(),
 })
 export type ClothQuery = z.infer<typeof clothQuery>

@@ -50,6 +50,7 @@ export type Supply = z.infer<typeof supplySchema>
 export const supplyQuery = pageQuery.extend({
   family: z.enum(FAMILIES, { error: 'Family: choose one from the list.' }).optional(),
   resin: z.enum(RESIN_KEYS, { error: 'Resin: choose one from the list.' }).optional(),
+  gives: z.stringbool({ error: 'Gives: yes or no.' }).optional(),
   stocked: z.stringbool({ error: 'In stock: yes or no.' }).optional(),
 })
 export type SupplyQuery = z.infer<typeof supplyQuery>

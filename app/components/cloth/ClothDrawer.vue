@@ -11,11 +11,12 @@ const ALL = 'all'
 const fibre = ref<string>(ALL)
 const weight = ref<string>(ALL)
 const stocked = ref(false)
+const gives = ref(false)
 const WEIGHTS: Record<string, { lightest?: number, heaviest?: number, name: string }> = {
   light: { heaviest: 120, name: 'to 120 g/m²' }, middle: { lightest: 120, heaviest: 280, name: '120 to 280' }, heavy: { lightest: 280, name: '280 and over' },
 }
 const filters = computed(() => ({
-  fibre: fibre.value === ALL ? undefined : fibre.value, lightest: WEIGHTS[weight.value]?.lightest, heaviest: WEIGHTS[weight.value]?.heaviest, stocked: stocked.value || undefined,
+  fibre: fibre.value === ALL ? undefined : fibre.value, lightest: WEIGHTS[weight.value]?.lightest, heaviest: WEIGHTS[weight.value]?.heaviest, stocked: stocked.value || undefined, gives: gives.value || undefined,
 }))
 const { q, page, problem, find } = useFinding<Cloth>('/api/cloths', filters)
 watch(() => changed, find)
@@ -41,7 +42,7 @@ const fibreWords = (c: Cloth) => c.fibres.length === 0 ? 'fibre unknown' : c.fib
         <div class="mt-2 grid grid-cols-2 gap-2">
           <USelect v-model="fibre" :items="fibreItems" aria-label="Only this fibre" /><USelect v-model="weight" :items="weightItems" aria-label="Only this weight" />
         </div>
-        <div class="mt-1 flex items-center justify-between text-sm text-muted-ink"><UCheckbox v-model="stocked" label="in stock" /><span>{{ page?.total ?? 0 }}{{ page?.total === 1000 ? ' and more' : '' }} cloths</span></div>
+        <div class="mt-1 flex items-center justify-between text-sm text-muted-ink"><UCheckbox v-model="stocked" label="in stock" /><UCheckbox v-model="gives" label="gives" /><span>{{ page?.total ?? 0 }}{{ page?.total === 200 ? ' and more' : '' }} cloths</span></div>
       </div>
     </div>
     <p v-if="problem" class="p-4 font-semibold text-alert" role="alert">{{ problem }}</p>
