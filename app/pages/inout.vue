@@ -29,6 +29,7 @@ const keep = (): void => { waiting.value = null }
     <h1 class="text-2xl font-semibold">In and out</h1>
     <CsvBench what="cloths" name="Cloths" />
     <CsvBench what="supplies" name="Shelf" />
+    <CsvBench what="calibrations" name="Calibrations" />
     <section class="slip p-4">
       <div class="flex flex-wrap items-center gap-3">
         <h2 class="text-xl font-semibold">The whole workroom</h2>
@@ -36,7 +37,7 @@ const keep = (): void => { waiting.value = null }
         <label class="slip ml-auto min-h-11 cursor-pointer px-4 py-2 font-semibold">Bring a workroom in<input type="file" accept=".json,application/json" class="sr-only" aria-label="Workroom file" @change="choose"></label>
       </div>
       <div v-if="waiting" class="mt-3 border-l-4 border-alert pl-3">
-        <p class="text-lg font-semibold">{{ waiting.name }} will take the place of everything kept here. Calibrations and stock movements are not in the file and are lost. Take a copy out first.</p>
+        <p class="text-lg font-semibold">{{ waiting.name }} will take the place of everything kept here. Take a copy out first.</p>
         <div class="mt-2 flex gap-3"><UButton @click="replace">Put it in place</UButton><UButton variant="outline" color="neutral" @click="keep">Keep what is here</UButton></div>
       </div>
       <p v-if="done" class="mt-3 text-lg font-semibold text-good" role="status">{{ done }}</p>

@@ -3,6 +3,7 @@ import { onKeyStroke } from '@vueuse/core'
 import { BED_KIND_KEYS, BED_KINDS, FIBRES, RESINS } from '#core/materials'
 import { clothLimit, limitingFibres } from '#core/limit'
 import type { Method } from '#core/recipe'
+import { toEvidence } from '#shared/mappers'
 import { openerSentence, recipeSentence, whySentence, blockedSentence } from '#shared/words'
 
 const library = useLibrary()
@@ -35,7 +36,7 @@ const hurtC = computed(() => {
   const fibres = bench.cloth ? limitingFibres(bench.cloth.fibres, bench.blendRule) : []
   return fibres.length ? Math.min(...fibres.map(f => FIBRES[f.fibre].hurtC)) : null
 })
-const provisional = computed(() => bench.cloth ? clothLimit(bench.cloth, bench.blendRule).provisional : false)
+const provisional = computed(() => bench.cloth ? clothLimit(bench.cloth, bench.blendRule, toEvidence(bench.cloth)).provisional : false)
 
 const supplyItems = computed(() => library.supplies.map(s => ({ label: `${s.name} · ${Math.round(s.massGsm)} g/m²${s.resin ? ` · ${RESINS[s.resin].name.toLowerCase()}` : ''}`, value: s.id })))
 const ironItems = computed(() => library.irons.map(i => ({ label: i.name, value: i.id })))

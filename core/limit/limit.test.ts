@@ -51,6 +51,7 @@ describe('the chain of fibre, blend, finish, label and swatch: twelve worked clo
     expect(limit.soleC).toBe(soleC)
     expect(limit.reasons.find(r => r.decides)?.step).toBe(decides)
     expect(limit.conflicts).toHaveLength(conflicts)
+    expect(limit.origin).toBe(decides === 'label' ? 'maker' : decides === 'corner' || decides === 'swatchHurt' ? 'measured' : 'typical')
   })
   it('a label without steam bars it', () => expect(clothLimit(cloth({ cotton: 100 }), 'strict', label(200, false)).steam).toBe('no'))
   it('pile hovers, wool is pressed and lifted, cotton may slide', () => {

@@ -42,6 +42,9 @@ export interface Evidence {
   cornerC?: number | null
 }
 
+/** Where the limit that stands comes from. */
+export type LimitOrigin = 'typical' | 'maker' | 'measured'
+
 /** Two sources that disagree; the safer one stands. */
 export interface Conflict { safer: Reason, other: Reason }
 
@@ -62,6 +65,8 @@ export interface ClothLimit {
   fumes: boolean
   /** How the iron may move on it. */
   motion: 'any' | 'pressOnly' | 'hover'
+  /** Where the deciding figure comes from: typical values, the label of its maker, or what was seen on this cloth. */
+  origin: LimitOrigin
   reasons: Reason[]
   conflicts: Conflict[]
 }
@@ -144,7 +149,8 @@ export function clothLimit(cloth: Pick<ClothInput, 'fibres' | 'finishes' | 'nap'
   const touches = finishes.map(f => f.maxTouchS).filter(s => s !== null)
   const noWater = !cloth.mayGetWet || keys.some(f => f.water === 'none')
   return {
-    soleC, provisional: unknown, fumes, reasons, conflicts,
+    soleC, provisional: unknown && cornerC === null, fumes, reasons, conflicts,
+    origin: decider?.step === 'label' ? 'maker' : decider?.step === 'corner' || decider?.step === 'swatchHurt' ? 'measured' : 'typical',
     motion: surface === 'pile' ? 'hover' : surface || keys.some(f => f.key === 'wool' || f.key === 'cashmere') || CONSTRUCTIONS[cloth.construction].stretch ? 'pressOnly' : 'any',
     steam: noWater || label?.steam === false ? 'no' : unknown || keys.some(f => f.water === 'light') ? 'light' : 'yes',
     water: noWater ? 'no' : unknown || keys.some(f => f.water === 'test') ? 'test' : 'yes',

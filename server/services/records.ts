@@ -1,20 +1,11 @@
-import { literal, type Attributes, type Model } from 'sequelize'
 import { bendingLengthMm } from '#core/hand'
-import { fitStop } from '#core/iron'
 import { givePctFrom, massGsmFrom, spreadOf, thicknessMmFrom } from '#core/measure'
-import type { CalibrationBody, CalibrationRecord, ClothRecords, CornerStepBody, Iron, MeasurementBody, SettlePassBody, StockMovementBody, SupplyRecords, TrimRunBody } from '#shared/schemas'
-import { troubleSentence } from '#shared/words'
+import type { ClothRecords, CornerStepBody, MeasurementBody, SettlePassBody, StockMovementBody, SupplyRecords, TrimRunBody } from '#shared/schemas'
 import { database } from '../db/connection'
-import { CalibrationRow, ClothRow, CornerStepRow, IronRow, IronStopRow, MeasurementRow, SettlePassRow, StockMovementRow, SupplyRow, TrimRunRow } from '../db/models'
+import { ClothRow, CornerStepRow, MeasurementRow, SettlePassRow, StockMovementRow, SupplyRow, TrimRunRow } from '../db/models'
 import { invalid, notFound } from '../utils/problem'
-import { getIron } from './shelf'
+import { plain } from './plain'
 import { currentWorkshop } from './workshop'
-
-type Dated<M extends Model> = Omit<Attributes<M>, 'createdAt'> & { createdAt: string }
-/** A row as data, its time as text. */
-function plain<M extends Model & { createdAt: Date }>(row: M): Dated<M> {
-  return { ...row.get({ plain: true }), createdAt: row.createdAt.toISOString() } as Dated<M>
-}
 
 async function ownedCloth(id: string): Promise<{ cloth: ClothRow, workshopId: string }> {
   const { id: workshopId } = await currentWorkshop()
@@ -112,29 +103,4 @@ export async function addTrimRun(supplyId: string, body: TrimRunBody): Promise<S
   const { workshopId } = await ownedSupply(supplyId)
   await TrimRunRow.create({ ...body, supplyId, workshopId })
   return supplyRecords(supplyId)
-}
-
-export async function ironCalibrations(ironId: string): Promise<CalibrationRecord[]> {
-  const { id: workshopId } = await currentWorkshop()
-  if (!await IronRow.count({ where: { id: ironId, workshopId } })) throw notFound('iron')
-  return (await CalibrationRow.findAll({ where: { ironId }, order: [['createdAt', 'DESC']], limit: 50 })).map(c => plain(c))
-}
-
-/** Fits the readings and writes what the stop really gives; a trace that cannot be fitted changes nothing. */
-export async function calibrateStop(ironId: string, body: CalibrationBody): Promise<{ iron: Iron, calibration: CalibrationRecord }> {
-  const { id: workshopId } = await currentWorkshop()
-  const stop = await IronStopRow.findOne({ where: { ironId, workshopId, position: body.position } })
-  if (!stop) throw notFound('dial stop')
-  const result = fitStop(body.readings)
-  if ('trouble' in result) throw invalid([{ field: 'readings', message: troubleSentence(result.trouble) }])
-  const { fit } = result
-  await database().transaction(async (transaction) => {
-    await CalibrationRow.create({
-      ironId, workshopId, position: body.position, meanC: fit.meanC.value, meanPmC: fit.meanC.plusMinus, swingC: fit.swingC.value, swingPmC: fit.swingC.plusMinus,
-      periodS: fit.periodS.value, settledAfterS: fit.settledAfterS, noiseC: fit.noiseC, readings: fit.readings, source: body.source,
-    }, { transaction })
-    await stop.update({ meanC: Math.round(fit.meanC.value * 10) / 10, swingC: Math.min(40, Math.round(fit.swingC.value * 10) / 10), origin: 'measured' }, { transaction })
-    await IronRow.update({ version: literal('version + 1') as unknown as number }, { where: { id: ironId }, transaction })
-  })
-  return { iron: await getIron(ironId), calibration: (await ironCalibrations(ironId))[0]! }
 }

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { clothBody, supplyBody, type ClothBody } from '../schemas'
-import { CLOTH_SHEET, fromCsv, guard, SUPPLY_SHEET, templateOf, toCsv, unguard } from '.'
+import { CLOTH_SHEET, fromCsv, guard, SUPPLY_SHEET, templateOf, toCsv, tracesFromCsv, unguard } from '.'
 
 const cloth = (over: Partial<ClothBody> = {}): ClothBody => clothBody.parse({
   code: 'C-1', name: 'Ticking', fibres: [{ fibre: 'cotton', sharePct: 60 }, { fibre: 'polyester', sharePct: 40 }], construction: 'twill', massGsm: 180.5, thicknessMm: 0.41, mayGetWet: true, nap: 'none', colourHex: '#8d99a6', ...over,
@@ -53,4 +53,18 @@ describe('CSV', () => {
     ['no header', '1;2;3', /must name the columns/],
     ['nothing', '', /empty/],
   ])('%s', (_n, csv, wanted) => expect(problems(csv)).toMatch(wanted))
+})
+
+describe('calibration readings', () => {
+  it('are grouped by iron and stop, whatever the order and the decimal sign', () => {
+    expect(tracesFromCsv('\uFEFFiron;stop;seconds;celsius\nA;wool;0;20,5\nB;wool;0;21\nA;wool;2;24,5 °C')).toEqual([
+      { line: 2, iron: 'A', stop: 'wool', readings: [{ atS: 0, c: 20.5 }, { atS: 2, c: 24.5 }], problems: [] },
+      { line: 3, iron: 'B', stop: 'wool', readings: [{ atS: 0, c: 21 }], problems: [] },
+    ])
+  })
+  it.each<[string, string, RegExp]>([
+    ['fahrenheit', 'iron,stop,seconds,celsius\nA,wool,0,300 °F', /in °F; give it in °C/],
+    ['a gap', 'iron,stop,seconds,celsius\nA,wool,,30', /both need a number/],
+  ])('%s', (_n, csv, wanted) => expect((tracesFromCsv(csv) as { problems: string[] }[])[0]!.problems[0]).toMatch(wanted))
+  it('a file without the columns says which', () => expect(tracesFromCsv('iron,seconds\nA,1')).toMatch(/stop, celsius is missing/))
 })

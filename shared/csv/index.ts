@@ -1,3 +1,4 @@
 /** Cloths and supplies as CSV, in and out again without loss. */
 export * from './cells'
 export * from './sheets'
+export * from './calibrations'

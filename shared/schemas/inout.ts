@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { clothFields } from './cloth'
 import { ironFields, coverSchema } from './iron'
-import { cornerStepBody, measurementBody, settlePassBody } from './records'
+import { calibrationRecord, cornerStepBody, measurementBody, settlePassBody, stockMovementBody, trimRunFields } from './records'
 import { supplyFields } from './supply'
 import { trialBody } from './trial'
 import { rulesSchema, unitsSchema } from './workshop'
@@ -28,8 +28,8 @@ export const workroomFile = z.object({
   version: z.literal(1, { error: 'File: it was written by another version.' }),
   workshop: z.object({ name: nameField('Name'), units: unitsSchema, rules: rulesSchema }),
   cloths: z.array(clothFields.extend({ id: idSchema, measurements: z.array(measurementBody.extend(dated.shape).extend({ value: z.number() })), settle: z.array(settlePassBody.extend(dated.shape)), corners: z.array(cornerStepBody.extend(dated.shape)) })).max(50_000),
-  supplies: z.array(supplyFields.extend({ id: idSchema })).max(20_000),
-  irons: z.array(ironFields.extend({ id: idSchema })).max(200),
+  supplies: z.array(supplyFields.extend({ id: idSchema, movements: z.array(stockMovementBody.extend(dated.shape)), runs: z.array(trimRunFields.extend(dated.shape)) })).max(20_000),
+  irons: z.array(ironFields.extend({ id: idSchema, calibrations: z.array(calibrationRecord) })).max(200),
   covers: z.array(coverSchema.omit({ version: true })).max(200),
   trials: z.array(trialBody).max(50_000),
 })

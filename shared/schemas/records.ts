@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { numberField, textField } from './common'
+import { idSchema, numberField, textField } from './common'
 
 export const MEASUREMENT_KINDS = ['mass', 'thickness', 'giveAlong', 'giveAcross', 'bending'] as const
 /**
@@ -38,8 +38,8 @@ export interface ClothRecords {
   corners: (CornerStepBody & { id: string, createdAt: string })[]
 }
 
-export const trimRunBody = z.object({ fromM: numberField('From', 'm', 0, 10_000), toM: numberField('To', 'm', 0, 10_000), heatC: numberField('Heat', '°C', 60, 240) })
-  .refine(r => r.toM > r.fromM, { path: ['toM'], message: 'To: a run ends further along than it begins.' })
+export const trimRunFields = z.object({ fromM: numberField('From', 'm', 0, 10_000), toM: numberField('To', 'm', 0, 10_000), heatC: numberField('Heat', '°C', 60, 240) })
+export const trimRunBody = trimRunFields.refine(r => r.toM > r.fromM, { path: ['toM'], message: 'To: a run ends further along than it begins.' })
 export type TrimRunBody = z.infer<typeof trimRunBody>
 
 export const stockMovementBody = z.object({
@@ -59,17 +59,13 @@ export const calibrationBody = z.object({
   readings: z.array(readingSchema, { error: 'Readings: give a list.' }).max(20_000, 'Readings: 20,000 at most.'),
 })
 export type CalibrationBody = z.infer<typeof calibrationBody>
-export interface CalibrationRecord {
-  id: string
-  position: number
-  meanC: number
-  meanPmC: number
-  swingC: number
-  swingPmC: number
-  periodS: number
-  settledAfterS: number
-  noiseC: number
-  readings: number
-  source: CalibrationBody['source']
-  createdAt: string
-}
+export const calibrationRecord = z.object({
+  id: idSchema,
+  position: z.number().int().min(0).max(7),
+  meanC: z.number(), meanPmC: z.number(), swingC: z.number(), swingPmC: z.number(),
+  periodS: z.number(), settledAfterS: z.number(), noiseC: z.number(),
+  readings: z.number().int(),
+  source: z.enum(['probe', 'typed', 'csv']),
+  createdAt: z.iso.datetime(),
+})
+export type CalibrationRecord = z.infer<typeof calibrationRecord>

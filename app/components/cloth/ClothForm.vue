@@ -149,6 +149,8 @@ const checked = computed(() => ({ ...state, fibres: fibres.value }))
           <legend class="px-1 text-sm text-muted-ink">The lot and its care label</legend>
           <UFormField name="lot" label="Lot"><UInput v-model="state.lot" class="w-full" /></UFormField>
           <UFormField name="labelIronC" label="Label: iron"><USelect v-model="state.labelIronC" :items="LABELS" class="w-full" /></UFormField>
+          <UFormField name="labelWords" label="Label in words"><UInput v-model="state.labelWords" class="w-full" placeholder="wash 40, line dry" /></UFormField>
+          <UFormField name="napDirection" label="Nap runs"><USelect v-model="state.napDirection" :items="[{ label: 'no way', value: 'none' }, { label: 'up', value: 'up' }, { label: 'down', value: 'down' }]" class="w-full" /></UFormField>
           <UFormField name="widthMm" label="Width"><UInput v-model.number="state.widthMm" type="number" step="any" class="w-full" @update:model-value="blankIsNull('widthMm')"><template #trailing>mm</template></UInput></UFormField>
           <UFormField name="stockM" label="In stock"><UInput v-model.number="state.stockM" type="number" step="any" class="w-full" @update:model-value="blankIsNull('stockM')"><template #trailing>m</template></UInput></UFormField>
           <UFormField name="giveAlongPct" label="Give along"><UInput v-model.number="state.giveAlongPct" type="number" step="any" class="w-full" @update:model-value="blankIsNull('giveAlongPct')"><template #trailing>%</template></UInput></UFormField>

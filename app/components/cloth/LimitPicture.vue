@@ -26,7 +26,7 @@ const marks = computed(() => [
 <template>
   <div>
     <p class="ticket text-[1.7rem] font-semibold leading-snug" :class="limit.soleC === 0 || !limit.fusible ? 'text-alert' : ''" data-test="limit-headline">
-      {{ headline }} <span class="source">typical</span>
+      {{ headline }} <Sourced :from="limit.origin" />
     </p>
     <p v-if="advice" class="mt-1 text-lg text-alert">{{ advice }}</p>
 

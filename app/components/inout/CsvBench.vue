@@ -2,7 +2,7 @@
 import { CSV_MOST_BYTES, type ImportReport } from '#shared/schemas'
 
 /** A file in: its rows' fates are shown before anything is stored, then all of it or none. */
-const { what, name } = defineProps<{ what: 'cloths' | 'supplies', name: string }>()
+const { what, name } = defineProps<{ what: 'cloths' | 'supplies' | 'calibrations', name: string }>()
 const library = useLibrary()
 const report = ref<ImportReport | null>(null)
 const problem = ref<string | null>(null)
@@ -41,7 +41,7 @@ const FATE = { new: 'new', changes: 'changes what is there', same: 'is there alr
   <section class="slip p-4" :aria-label="name">
     <div class="flex flex-wrap items-center gap-3">
       <h2 class="text-xl font-semibold">{{ name }}</h2>
-      <a class="underline" :href="`/api/export/${what}`" download>out as CSV</a><a class="underline" :href="`/api/export/${what}?template=yes`" download>template</a>
+      <a v-if="what !== 'calibrations'" class="underline" :href="`/api/export/${what}`" download>out as CSV</a><a class="underline" :href="`/api/export/${what}?template=yes`" download>template</a>
       <label class="slip ml-auto min-h-11 cursor-pointer px-4 py-2 font-semibold">Bring a CSV in<input type="file" accept=".csv,text/csv" class="sr-only" :aria-label="`CSV of ${what}`" @change="choose"></label>
     </div>
     <p v-if="problem" class="mt-3 font-semibold text-alert" role="alert">{{ problem }}</p>

@@ -1,0 +1,4 @@
+import { CSV_MOST_BYTES, csvBody } from '#shared/schemas'
+import { importCalibrations } from '../../services/calibrations'
+
+export default defineRoute({ body: csvBody, mostBytes: CSV_MOST_BYTES * 1.2 }, ({ body }) => importCalibrations(body.csv, body.dryRun))
