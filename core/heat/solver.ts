@@ -50,9 +50,11 @@ const MAX_SETS = 12
 export function createSolver(grid: Grid, ledger: Ledger = { topJ: 0, bottomJ: 0, steamJ: 0, vapourOutJ: 0, vapourOutKg: 0 }): Solver {
   const n = grid.count
   const { tC, waterKg, dryCapacity, waterMaxKg, permeable, dxM } = grid
+  /** Heat capacity of each cell with the water it held at the start of the step, J/(m²·K). */
+  const wetCapacity = new Float64Array(n)
   const old = new Float64Array(n), gain = new Float64Array(n), right = new Float64Array(n)
   const made = new Float64Array(n), rising = new Float64Array(n)
-  let boiling = false
+  let boiling = false, vapourMoved = false
   /** Cells that vapour reached in the last step: held at 100 °C as long as it keeps coming. */
   const fed = new Uint8Array(n)
   const mode = new Uint8Array(n), sealedAbove = new Uint8Array(n)
@@ -77,57 +79,63 @@ export function createSolver(grid: Grid, ledger: Ledger = { topJ: 0, bottomJ: 0,
    * hotter face through the cell. This makes the glue line's time second order in the cell size.
    */
   function placeFronts(): void {
+    const modes = mode, isFed = fed, whole = wholeR, ups = upR, downs = downR, joints = joint
     for (let i = 0; i < n; i++) {
       let above = 0.5
-      if (mode[i] === BOILING && !fed[i] && waterAtBoil[i]! > NO_WATER_KG) {
+      if (modes[i] === BOILING && isFed[i] === 0 && waterAtBoil[i]! > NO_WATER_KG) {
         const gone = 1 - Math.min(1, waterKg[i]! / waterAtBoil[i]!)
         const fromTop = i === 0 || (i < n - 1 && tC[i - 1]! >= tC[i + 1]!)
         above = Math.min(0.98, Math.max(0.02, fromTop ? gone : 1 - gone))
       }
-      const wanted = wholeR[i]! * above
-      if (upR[i] === wanted) continue
-      upR[i] = wanted
-      downR[i] = wholeR[i]! - wanted
-      if (i > 0) joint[i - 1] = 1 / (downR[i - 1]! + contactR[i - 1]! + wanted)
-      if (i < n - 1) joint[i] = 1 / (downR[i]! + contactR[i]! + upR[i + 1]!)
+      const all = whole[i]!, wanted = all * above
+      if (ups[i] === wanted) continue
+      ups[i] = wanted
+      downs[i] = all - wanted
+      if (i > 0) joints[i - 1] = 1 / (downs[i - 1]! + contactR[i - 1]! + wanted)
+      if (i < n - 1) joints[i] = 1 / (downs[i]! + contactR[i]! + ups[i + 1]!)
     }
   }
 
-  /** Solves for all temperatures with the present modes; Thomas algorithm. */
+  /**
+   * Solves for all temperatures with the present modes; Thomas algorithm. Arrays are named locally in the hot functions,
+   * so that their bounds and addresses are looked up once and not for every cell.
+   */
   function solve(dt: number, top: number, topC: number, bottom: number, bottomC: number): void {
+    const T = tC, was = old, modes = mode, joints = joint, gains = gain, rights = right, wet = wetCapacity, dry = dryCapacity
     const perS = 1 / dt
     const last = n - 1
     let up = top, g = 0, r = topC
     for (let i = 0; i < n; i++) {
-      const down = i < last ? joint[i]! : bottom
-      if (mode[i] === BOILING) {
+      const down = i < last ? joints[i]! : bottom
+      const m = modes[i]!
+      if (m === BOILING) {
         g = 0
         r = BOILS_C
       } else {
-        const dry = dryCapacity[i]!, kg = waterKg[i]!
-        const wet = dry + kg * CPW
         let b = up + down, d: number
-        if (mode[i] === FREE) {
-          b += wet * perS
-          d = wet * perS * old[i]!
+        if (m === FREE) {
+          const c = wet[i]! * perS
+          b += c
+          d = c * was[i]!
         } else {
-          b += dry * perS
-          d = (dry * BOILS_C - wet * (BOILS_C - old[i]!) - kg * L) * perS
+          const c = dry[i]!
+          b += c * perS
+          d = (c * BOILS_C - wet[i]! * (BOILS_C - was[i]!) - waterKg[i]! * L) * perS
         }
         if (i === last) d += bottom * bottomC
-        const m = 1 / (b - up * g)
-        r = (d + up * r) * m
-        g = i < last ? down * m : 0
+        const f = 1 / (b - up * g)
+        r = (d + up * r) * f
+        g = i < last ? down * f : 0
       }
-      gain[i] = g
-      right[i] = r
+      gains[i] = g
+      rights[i] = r
       up = down
     }
-    let t = right[last]!
-    tC[last] = t
+    let t = rights[last]!
+    T[last] = t
     for (let i = last - 1; i >= 0; i--) {
-      t = right[i]! + gain[i]! * t
-      tC[i] = t
+      t = rights[i]! + gains[i]! * t
+      T[i] = t
     }
   }
 
@@ -135,105 +143,129 @@ export function createSolver(grid: Grid, ledger: Ledger = { topJ: 0, bottomJ: 0,
   function surplusJ(i: number, dt: number, top: number, topC: number, bottom: number, bottomC: number): number {
     const fromUp = i > 0 ? joint[i - 1]! * (tC[i - 1]! - tC[i]!) : top * (topC - tC[i]!)
     const fromDown = i < n - 1 ? joint[i]! * (tC[i + 1]! - tC[i]!) : bottom * (bottomC - tC[i]!)
-    return (fromUp + fromDown) * dt - (dryCapacity[i]! + waterKg[i]! * CPW) * (BOILS_C - old[i]!)
+    return (fromUp + fromDown) * dt - wetCapacity[i]! * (BOILS_C - old[i]!)
   }
 
   function step(dt: number, x: Exposure): number {
     if (boiling) placeFronts()
     boiling = false
+    const T = tC, was = old, modes = mode, kg = waterKg, wet = wetCapacity, dry = dryCapacity, isFed = fed
     const { topC, bottomC } = x
     const top = x.topWm2K > 0 ? 1 / (1 / x.topWm2K + upR[0]!) : 0
     const bottom = x.bottomWm2K > 0 ? 1 / (1 / x.bottomWm2K + downR[n - 1]!) : 0
+    let lastWet = -1
     for (let i = 0; i < n; i++) {
-      old[i] = tC[i]!
-      if (mode[i] !== FREE && (waterKg[i]! <= NO_WATER_KG || mode[i] === DRYING)) mode[i] = FREE
-      if (fed[i] && mode[i] === FREE && tC[i]! >= BOILS_C - 1e-6 && waterKg[i]! > NO_WATER_KG) {
-        mode[i] = BOILING
-        waterAtBoil[i] = waterKg[i]!
+      const c = T[i]!, w = kg[i]!
+      was[i] = c
+      wet[i] = dry[i]! + w * CPW
+      if (w > NO_WATER_KG) lastWet = i
+      const m = modes[i]!
+      if (m !== FREE && (w <= NO_WATER_KG || m === DRYING)) modes[i] = FREE
+      if (isFed[i] !== 0 && modes[i] === FREE && c >= BOILS_C - 1e-6 && w > NO_WATER_KG) {
+        modes[i] = BOILING
+        waterAtBoil[i] = w
       }
     }
     for (let sets = 0; sets < MAX_SETS; sets++) {
       solve(dt, top, topC, bottom, bottomC)
-      let changed = false
-      /** Vapour on its way inward past cell i, kg/m²: what keeps fed cells at 100 °C. */
-      let supply = x.steamKgM2S * dt
-      for (let i = 0; i < n; i++) {
-        const m = mode[i]
-        if (!permeable[i]) supply = 0
-        const inward = sealedAbove[i] ? 1 : x.inwardShare
-        if (m === FREE) {
-          if (waterKg[i]! <= NO_WATER_KG) continue
-          if (tC[i]! > BOILS_C + 1e-9) {
-            mode[i] = BOILING
-            if (old[i]! < BOILS_C - 1 || waterKg[i]! > waterAtBoil[i]!) waterAtBoil[i] = waterKg[i]!
-            changed = true
-          } else if (supply > 0) supply = Math.max(0, supply - (dryCapacity[i]! + waterKg[i]! * CPW) * (BOILS_C - tC[i]!) / L)
-          continue
-        }
-        boiling = true
-        if (m === DRYING) {
-          supply += waterKg[i]! * inward
-          if (tC[i]! < BOILS_C - 1e-9) { mode[i] = BOILING; changed = true }
-          continue
-        }
-        const j = surplusJ(i, dt, top, topC, bottom, bottomC)
-        if (j > waterKg[i]! * L) {
-          mode[i] = DRYING
-          changed = true
-        } else if (j >= 0) supply += j / L * inward
-        else if (fed[i] && -j <= supply * L) supply += j / L
-        else if (j < -1e-9) {
-          mode[i] = FREE
-          fed[i] = 0
-          changed = true
-        }
-      }
-      if (!changed) break
+      if (lastWet < 0 || !agree(dt, top, topC, bottom, bottomC, x, lastWet)) break
     }
-    ledger.topJ += top * (topC - tC[0]!) * dt
-    ledger.bottomJ += bottom * (bottomC - tC[n - 1]!) * dt
+    ledger.topJ += top * (topC - T[0]!) * dt
+    ledger.bottomJ += bottom * (bottomC - T[n - 1]!) * dt
+    const steams = x.steamKgM2S > 0
     if (boiling) settle(dt, top, bottom, x)
     let most = 0
     for (let i = 0; i < n; i++) {
-      const change = tC[i]! - old[i]!
+      const change = Math.abs(T[i]! - was[i]!)
       if (change > most) most = change
-      else if (-change > most) most = -change
     }
-    if (boiling || x.steamKgM2S > 0) moveVapour(x.steamKgM2S * dt, x.inwardShare)
-    else fed.fill(0)
+    if (boiling || steams) {
+      moveVapour(x.steamKgM2S * dt, x.inwardShare)
+      vapourMoved = true
+    } else if (vapourMoved) {
+      isFed.fill(0)
+      vapourMoved = false
+    }
     return most
+  }
+
+  /** Looks over the wet cells after a solve and moves those whose mode does not fit; true if the system must be solved again. */
+  function agree(dt: number, top: number, topC: number, bottom: number, bottomC: number, x: Exposure, lastWet: number): boolean {
+    const T = tC, modes = mode, kg = waterKg, isFed = fed
+    let changed = false
+    /** Vapour on its way inward past cell i, kg/m²: what keeps fed cells at 100 °C. */
+    let supply = x.steamKgM2S * dt
+    for (let i = 0; i <= lastWet; i++) {
+      const m = modes[i]!
+      if (permeable[i] === 0) supply = 0
+      if (m === FREE) {
+        if (kg[i]! <= NO_WATER_KG) continue
+        const c = T[i]!
+        if (c > BOILS_C + 1e-9) {
+          modes[i] = BOILING
+          if (old[i]! < BOILS_C - 1 || kg[i]! > waterAtBoil[i]!) waterAtBoil[i] = kg[i]!
+          changed = true
+        } else if (supply > 0) supply = Math.max(0, supply - wetCapacity[i]! * (BOILS_C - c) / L)
+        continue
+      }
+      const inward = sealedAbove[i] !== 0 ? 1 : x.inwardShare
+      boiling = true
+      if (m === DRYING) {
+        supply += kg[i]! * inward
+        if (T[i]! < BOILS_C - 1e-9) { modes[i] = BOILING; changed = true }
+        continue
+      }
+      const j = surplusJ(i, dt, top, topC, bottom, bottomC)
+      if (j > kg[i]! * L) {
+        modes[i] = DRYING
+        changed = true
+      } else if (j >= 0) supply += j / L * inward
+      else if (isFed[i] !== 0 && -j <= supply * L) supply += j / L
+      else if (j < -1e-9) {
+        modes[i] = FREE
+        isFed[i] = 0
+        changed = true
+      }
+    }
+    return changed
   }
 
   /** Turns the surplus of boiling and drying cells into vapour; mends the rare cell whose set did not agree, keeping its energy. */
   function settle(dt: number, top: number, bottom: number, x: Exposure): void {
+    const modes = mode, kgs = waterKg, madeKg = made
+    // All surpluses first: mending a cell moves the temperature that its neighbour's surplus is read from.
     for (let i = 0; i < n; i++) {
-      if (mode[i] === BOILING) made[i] = surplusJ(i, dt, top, x.topC, bottom, x.bottomC)
+      if (modes[i] === BOILING) madeKg[i] = surplusJ(i, dt, top, x.topC, bottom, x.bottomC)
     }
     for (let i = 0; i < n; i++) {
-      if (mode[i] === DRYING) {
-        made[i] = waterKg[i]!
-        waterKg[i] = 0
-      } else if (mode[i] === BOILING) {
-        const surplus = made[i]!
-        const kg = Math.min(waterKg[i]!, Math.max(0, surplus / L))
-        waterKg[i] = waterKg[i]! - kg
-        const left = surplus - kg * L
-        if (left !== 0) tC[i] = BOILS_C + left / (dryCapacity[i]! + waterKg[i]! * CPW)
-        made[i] = kg
-        if (waterKg[i]! <= NO_WATER_KG) mode[i] = FREE
+      const m = modes[i]
+      if (m === FREE) continue
+      if (m === DRYING) {
+        madeKg[i] = kgs[i]!
+        kgs[i] = 0
+        continue
       }
+      const surplus = madeKg[i]!
+      const kg = Math.min(kgs[i]!, Math.max(0, surplus / L))
+      kgs[i] = kgs[i]! - kg
+      const left = surplus - kg * L
+      if (left !== 0) tC[i] = BOILS_C + left / (dryCapacity[i]! + kgs[i]! * CPW)
+      madeKg[i] = kg
+      if (kgs[i]! <= NO_WATER_KG) modes[i] = FREE
     }
   }
 
   function condense(i: number, vapourKg: number): number {
-    if (tC[i]! >= BOILS_C) return vapourKg
-    const room = waterMaxKg[i]! - waterKg[i]!
+    const c = tC[i]!
+    if (c >= BOILS_C) return vapourKg
+    const kg = waterKg[i]!
+    const room = waterMaxKg[i]! - kg
     if (room <= 0) return vapourKg
-    const capacity = dryCapacity[i]! + waterKg[i]! * CPW
-    const taken = Math.min(vapourKg, room, capacity * (BOILS_C - tC[i]!) / L)
-    waterKg[i] = waterKg[i]! + taken
-    if (waterKg[i]! > waterAtBoil[i]!) waterAtBoil[i] = waterKg[i]!
-    tC[i] = (capacity * tC[i]! + taken * VAPOUR_J_KG) / (capacity + taken * CPW)
+    const capacity = dryCapacity[i]! + kg * CPW
+    const taken = Math.min(vapourKg, room, capacity * (BOILS_C - c) / L)
+    waterKg[i] = kg + taken
+    if (kg + taken > waterAtBoil[i]!) waterAtBoil[i] = kg + taken
+    tC[i] = (capacity * c + taken * VAPOUR_J_KG) / (capacity + taken * CPW)
     return vapourKg - taken
   }
 
@@ -242,40 +274,48 @@ export function createSolver(grid: Grid, ledger: Ledger = { topJ: 0, bottomJ: 0,
    * turned back outward; between two it leaks out sideways.
    */
   function moveVapour(steamKg: number, inwardShare: number): void {
+    const passes = permeable, rise = rising, madeKg = made, isFed = fed
     let going = 0, lost = 0
-    if (steamKg > 0 && permeable[0]) {
+    if (steamKg > 0 && passes[0] !== 0) {
       ledger.steamJ += steamKg * VAPOUR_J_KG
       going = steamKg
     }
+    let risesFrom = -1
     for (let i = 0; i < n; i++) {
-      rising[i] = 0
-      fed[i] = 0
-      if (!permeable[i]) {
-        if (i > 0) rising[i - 1] = rising[i - 1]! + going
-        else lost += going
-        lost += made[i]!
-        made[i] = going = 0
+      const here = madeKg[i]!
+      madeKg[i] = 0
+      if (passes[i] === 0) {
+        rise[i] = 0
+        isFed[i] = 0
+        if (i > 0) {
+          rise[i - 1] = rise[i - 1]! + going
+          risesFrom = i - 1
+        } else lost += going
+        lost += here
+        going = 0
         continue
       }
       if (going > 0) {
-        fed[i] = 1
+        isFed[i] = 1
         going = condense(i, going)
-      }
-      const inward = sealedAbove[i] ? 1 : inwardShare
-      going += made[i]! * inward
-      rising[i] = made[i]! * (1 - inward)
-      made[i] = 0
+      } else isFed[i] = 0
+      if (here > 0) {
+        const inward = sealedAbove[i] !== 0 ? 1 : inwardShare
+        going += here * inward
+        rise[i] = here * (1 - inward)
+        risesFrom = i
+      } else rise[i] = 0
     }
     lost += going
     going = 0
-    for (let i = n - 1; i >= 0; i--) {
-      if (!permeable[i]) {
+    for (let i = risesFrom; i >= 0; i--) {
+      if (passes[i] === 0) {
         lost += going
         going = 0
         continue
       }
       if (going > 0) going = condense(i, going)
-      going += rising[i]!
+      going += rise[i]!
     }
     lost += going
     ledger.vapourOutKg += lost
