@@ -16,7 +16,7 @@ const plain = (a: MethodAnswer): Answer => {
   const shown = a.found ?? a.attempt
   return {
     method: a.method, recipe: shown?.recipe ?? null, course: shown ? courseOf(shown.outcome) : null,
-    margins: a.found?.margins ?? null, score: a.found?.score ?? -Infinity, runnerUp: a.runnerUp?.recipe ?? null, blocked: a.blocked,
+    margins: a.found?.margins ?? null, score: a.found?.score ?? -Infinity, runnerUp: a.runnerUp, blocked: a.blocked,
   }
 }
 

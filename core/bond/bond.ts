@@ -35,8 +35,8 @@ export interface BondCourse {
   peakC: number
   /** Seconds during which it stood inside or above its window. */
   inWindowS: number
-  /** Highest temperature over the window's end, K; 0 if it stayed inside. */
-  overWindowK: number
+  /** Highest temperature over the window's end so far, K, against time; 0 while it stays inside. */
+  overWindowK: Float32Array
   /** When the glue line had set again after the last lift, s; null if still soft at the end. */
   setAtS: number | null
 }
@@ -51,8 +51,8 @@ export function bondOf(run: Transient, resin: Resin): BondCourse {
   if (!glue) throw new Error('This stack has no glue line: there is no resin in it to bond.')
   const backing = layerOf(run, 'backing'), cloth = layerOf(run, 'cloth')
   const free = (t: typeof backing, i: number) => t ? freeWaterGsm(t, i) : 0
-  const progress = new Float32Array(run.steps)
-  let b = 0, peakC = -Infinity, inWindowS = 0, overWindowK = 0, setAtS: number | null = null
+  const progress = new Float32Array(run.steps), overWindowK = new Float32Array(run.steps)
+  let b = 0, peakC = -Infinity, inWindowS = 0, over = 0, setAtS: number | null = null
   for (let i = 1; i < run.steps; i++) {
     const dt = run.timesS[i]! - run.timesS[i - 1]!
     const c = glue.meanC[i]!
@@ -62,9 +62,10 @@ export function bondOf(run: Transient, resin: Resin): BondCourse {
     peakC = Math.max(peakC, c)
     const shift = resin.wetShiftC * moist
     if (c >= resin.windowC[0] - shift) inWindowS += dt
-    overWindowK = Math.max(overWindowK, c - resin.windowC[1])
+    over = Math.max(over, c - resin.windowC[1])
+    overWindowK[i] = over
     if (c >= resin.meltC[0]) setAtS = null
     else if (setAtS === null && peakC >= resin.meltC[0]) setAtS = run.timesS[i]!
   }
-  return { progress, final: b, peakC, inWindowS, overWindowK: Math.max(0, overWindowK), setAtS }
+  return { progress, final: b, peakC, inWindowS, overWindowK, setAtS }
 }

@@ -46,5 +46,3 @@ export function energyGap({ energy: e }: Transient): number {
 /** Free water of a layer at a step, beyond its regain, g/m². */
 export const freeWaterGsm = (trace: LayerTrace, step: number): number =>
   Math.max(0, trace.waterGsm[step]! - regainGsm(trace.layer))
-
-export const peakOf = (values: Float32Array): number => values.reduce((m, v) => v > m ? v : m, -Infinity)

@@ -15,13 +15,17 @@ export function doseRatePerS(fibre: Fibre, clothC: number, moist: boolean): numb
   return Math.pow(2, (clothC - limit) / (fibre.thermoplastic ? GLAZE_DOUBLING_K : CHAR_DOUBLING_K)) / 60
 }
 
-/** Dose a fibre of this layer took (1 = harm) and the hottest its layer got, °C. */
-export function doseOf(run: Transient, trace: LayerTrace, fibre: Fibre): { dose: number, peakC: number } {
-  let dose = 0, peakC = -Infinity
+/** Dose a fibre of this layer has taken (1 = harm) and the hottest its layer has been, °C, after each step. */
+export function doseAlong(run: Transient, trace: LayerTrace, fibre: Fibre): { dose: Float32Array, peakC: Float32Array } {
+  const dose = new Float32Array(run.steps), peakC = new Float32Array(run.steps)
+  let sum = 0, high = trace.hottestC[0]!
+  peakC[0] = high
   for (let i = 1; i < run.steps; i++) {
     const c = trace.hottestC[i]!
-    if (c > peakC) peakC = c
-    if (c > fibre.hurtC - 40) dose += doseRatePerS(fibre, c, freeWaterGsm(trace, i) > 2) * (run.timesS[i]! - run.timesS[i - 1]!)
+    if (c > high) high = c
+    if (c > fibre.hurtC - 40) sum += doseRatePerS(fibre, c, freeWaterGsm(trace, i) > 2) * (run.timesS[i]! - run.timesS[i - 1]!)
+    dose[i] = sum
+    peakC[i] = high
   }
   return { dose, peakC }
 }

@@ -1,3 +1,3 @@
 /** What the heat, the water and the weight did to the cloth. */
-export { doseOf, doseRatePerS } from './dose'
-export { hurtOf, worstOf, type HurtFlag, type HurtInput, type HurtKind } from './hurt'
+export { doseAlong, doseRatePerS } from './dose'
+export { harmAlong, hurtOf, worstOf, type HurtFlag, type HurtInput, type HurtKind } from './hurt'

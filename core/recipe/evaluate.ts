@@ -1,7 +1,7 @@
 import { bondOf, type BondCourse } from '../bond'
 import { runProgramme, steadySole, thermostat, type Phase, type RunOptions, type SoleCurve, type Transient } from '../heat'
-import { hurtOf, type HurtFlag } from '../hurt'
-import { COVER_KINDS, IRON_KINDS, RESINS } from '../materials'
+import { harmAlong, hurtOf, type HurtFlag, type HurtInput } from '../hurt'
+import { COVER_KINDS, IRON_KINDS, RESINS, type Resin } from '../materials'
 import { buildStack } from '../stack'
 import type { Bench, Recipe } from './recipe'
 
@@ -24,6 +24,10 @@ export interface EvaluateOptions extends RunOptions {
   soleOffsetC?: number
   /** Thermostat phase 0-1; absent = the mean held steady. */
   phase?: number
+  /** How much higher this lot of resin melts than the typical grade, °C. */
+  meltShiftC?: number
+  /** What was really done, in place of the recipe's own phases. */
+  phases?: Phase[]
 }
 
 export function soleOf(bench: Bench, recipe: Recipe, options: EvaluateOptions = {}): SoleCurve {
@@ -44,22 +48,57 @@ export function phasesOf(recipe: Recipe, coolS = recipe.coolS): Phase[] {
   return phases
 }
 
-/** Runs the recipe on the bench and reads bond and harm off it. The bench's supply must carry resin. */
-export function evaluate(bench: Bench, recipe: Recipe, options: EvaluateOptions = {}): Outcome {
-  const resin = bench.supply.resin
-  if (!resin) throw new Error('The supply has no resin: there is nothing to fuse.')
+function runOf(bench: Bench, recipe: Recipe, options: EvaluateOptions): Transient {
   const stack = buildStack({
     cloth: bench.cloth, supply: bench.supply, cover: bench.cover, bed: bench.bed, firstSide: recipe.firstSide,
     coverWaterGsm: recipe.coverWaterGsm, mistGsm: recipe.mistGsm,
   })
-  const run = runProgramme(stack, { sole: soleOf(bench, recipe, options), phases: phasesOf(recipe), roomC: ROOM_C }, options)
-  const bond = bondOf(run, RESINS[resin])
+  return runProgramme(stack, { sole: soleOf(bench, recipe, options), phases: options.phases ?? phasesOf(recipe), roomC: ROOM_C }, options)
+}
+
+function hurtInputOf(bench: Bench, recipe: Recipe, options: EvaluateOptions): HurtInput {
   const other = recipe.firstSide === 'back' ? 'face' : 'back'
-  const flags = hurtOf(run, bond, {
+  return {
     cloth: bench.cloth, backingBase: bench.supply.base, resinGsm: bench.supply.resinGsm,
     coverFibre: bench.cover ? COVER_KINDS[bench.cover].fibre : null, covered: bench.cover !== null, bed: bench.bed,
     sides: recipe.passes === 2 ? [recipe.firstSide, other] : [recipe.firstSide],
-    longestTouchS: recipe.holdS, soleC: recipe.stop.meanC + (options.soleOffsetC ?? 0), pressureKPa: recipe.pressureKPa, blendRule: bench.blendRule,
-  })
+    soleC: recipe.stop.meanC + (options.soleOffsetC ?? 0), pressureKPa: recipe.pressureKPa, blendRule: bench.blendRule,
+  }
+}
+
+/** The resin on the bench, as this workroom knows it. @throws Error where the supply carries none */
+export function resinOf(bench: Bench, options: EvaluateOptions = {}): Resin {
+  if (!bench.supply.resin) throw new Error('The supply has no resin: there is nothing to fuse.')
+  const typical = RESINS[bench.supply.resin]
+  const shiftC = options.meltShiftC ?? 0
+  if (shiftC === 0) return typical
+  return { ...typical, meltC: [typical.meltC[0] + shiftC, typical.meltC[1] + shiftC], windowC: [typical.windowC[0] + shiftC, typical.windowC[1] + shiftC] }
+}
+
+/** Runs the recipe on the bench and reads bond and harm off it. The bench's supply must carry resin. */
+export function evaluate(bench: Bench, recipe: Recipe, options: EvaluateOptions = {}): Outcome {
+  const resin = resinOf(bench, options)
+  const run = runOf(bench, recipe, options)
+  const bond = bondOf(run, resin)
+  const flags = hurtOf(run, bond, hurtInputOf(bench, recipe, options))
   return { run, bond, flags, harm: flags[0]?.severity ?? 0 }
+}
+
+/** Bond and harm against seconds: what every hold along one set-down would have given. */
+export interface HoldPath {
+  run: Transient
+  bond: BondCourse
+  /** Severity of the worst harm after each step. */
+  harm: Float32Array
+}
+
+/**
+ * One transient that stands for every hold up to the recipe's: the sole is set down once and never lifted, so that reading
+ * it at t gives what lifting at t would have given. Only for a single pass.
+ */
+export function holdPath(bench: Bench, recipe: Recipe, options: EvaluateOptions = {}): HoldPath {
+  const single: Recipe = { ...recipe, passes: 1, coolS: 0 }
+  const run = runOf(bench, single, options)
+  const bond = bondOf(run, resinOf(bench, options))
+  return { run, bond, harm: harmAlong(run, bond, hurtInputOf(bench, single, options)) }
 }

@@ -1,6 +1,7 @@
+import { stepAt } from '../heat'
 import { clothLimit } from '../limit'
 import { RESINS } from '../materials'
-import { evaluate, type EvaluateOptions, type Outcome } from './evaluate'
+import { evaluate, holdPath, type EvaluateOptions, type Outcome } from './evaluate'
 import { barOf, moistureOf, pressureOf, usableStops, type Bar } from './methods'
 import { METHODS, type Bench, type IronStop, type Lean, type Method, type Recipe, type Side } from './recipe'
 
@@ -12,9 +13,12 @@ export const HARM_ALLOWED = 0.8
 export const LONGEST_HOLD_S = 60
 const SHORTEST_HOLD_S = 3
 const CANDIDATES = 4
+/** A first pass that bonds less than this in the longest hold is not saved by a second. */
+const HOPELESS_BOND = 0.1
 /** Margins are searched this far from the stop, °C. */
 const MARGIN_REACH_C = 40
-const COARSE: EvaluateOptions = { cellMm: 0.12, stepScale: 1.5 }
+/** A quarter of the work of an exact run; moves the time to a bond by up to 4 %. */
+export const COARSE: EvaluateOptions = { cellMm: 0.15, stepScale: 2.5 }
 const COOL_LIMIT_S = 180
 
 /** Why no recipe came of it: nothing bonds in time, or it bonds only where it hurts. */
@@ -44,7 +48,7 @@ export interface MethodAnswer {
   method: Method
   found: Found | null
   /** Next best of the same method (another stop or side). */
-  runnerUp: Found | null
+  runnerUp: Recipe | null
   blocked: Blocked | null
   /** What was tried and fell short, for showing why: the nearest attempt. */
   attempt: { recipe: Recipe, outcome: Outcome } | null
@@ -69,18 +73,23 @@ export function searchMethod(bench: Bench, method: Method, options: SearchOption
   const bar = barOf(method, bench.iron, bench.cover, bench.supply.resin !== null, limit)
   if (bar) return { method, found: null, runnerUp: null, blocked: bar, attempt: null }
 
-  const found: Found[] = []
-  let nearest: { recipe: Recipe, outcome: Outcome, blocked: Blocked, rank: number } | null = null
+  const found: Draft[] = []
+  let nearest: { recipe: Recipe, blocked: Blocked, rank: number } | null = null
   const maxHoldS = Math.min(LONGEST_HOLD_S, limit.maxTouchS ?? LONGEST_HOLD_S)
   const sides: Side[] = limit.backOnly ? ['back'] : ['back', 'face']
   for (const stop of usableStops(method, bench.iron.stops, limit)) {
     for (const lean of options.leans ?? ['weight']) {
       for (const firstSide of sides) {
+        // A second pass from the other side only where one is not enough.
         for (const passes of (limit.backOnly ? [1] : [1, 2]) as (1 | 2)[]) {
           const draft = draftRecipe(bench, method, stop, firstSide, passes, lean)
           const tried = tryHolds(bench, draft, maxHoldS, options)
-          if ('found' in tried) found.push(tried.found)
-          else if (!nearest || tried.rank > nearest.rank) nearest = tried
+          if ('draft' in tried) {
+            found.push(tried.draft)
+            break
+          }
+          if (!nearest || tried.rank > nearest.rank) nearest = tried
+          if (tried.rank < HOPELESS_BOND) break
         }
       }
     }
@@ -98,7 +107,7 @@ export function searchMethod(bench: Bench, method: Method, options: SearchOption
   return {
     method,
     found: best,
-    runnerUp: chosen ? found.find(f => f.recipe.stop !== chosen.stop || f.recipe.firstSide !== chosen.firstSide) ?? null : null,
+    runnerUp: chosen ? found.find(f => f.recipe.stop !== chosen.stop || f.recipe.firstSide !== chosen.firstSide)?.recipe ?? null : null,
     blocked: best ? null : nearest?.blocked ?? { why: 'noStops' },
     attempt: best || !nearest ? null : { recipe: nearest.recipe, outcome: evaluate(bench, nearest.recipe, options) },
   }
@@ -111,34 +120,54 @@ export function draftRecipe(bench: Bench, method: Method, stop: IronStop, firstS
   }
 }
 
-type Tried = { found: Found } | { recipe: Recipe, outcome: Outcome, blocked: Blocked, rank: number }
+/** A hold that works, before its exact run. */
+type Draft = Omit<Found, 'outcome'>
+type Tried = { draft: Draft } | { recipe: Recipe, blocked: Blocked, rank: number }
+
+/** What bond and harm come to for a hold of so many seconds. */
+interface Ladder { bondAt: (holdS: number) => number, harmAt: (holdS: number) => number }
+
+/** One pass is read off a single transient; two passes are run hold by hold, each once. */
+function ladderOf(bench: Bench, draft: Recipe, options: EvaluateOptions): Ladder {
+  if (draft.passes === 1) {
+    const { run, bond, harm } = holdPath(bench, draft, options)
+    return { bondAt: s => bond.progress[stepAt(run, s + 1e-6)]!, harmAt: s => harm[stepAt(run, s + 1e-6)]! }
+  }
+  const known = new Map<number, Outcome>()
+  const at = (holdS: number): Outcome => {
+    const outcome = known.get(holdS) ?? evaluate(bench, { ...draft, holdS }, options)
+    known.set(holdS, outcome)
+    return outcome
+  }
+  return { bondAt: s => at(s).bond.final, harmAt: s => at(s).harm }
+}
 
 /** Finds the span of holds that bond and do not hurt, and a place in it a third of the way up. */
 function tryHolds(bench: Bench, draft: Recipe, maxHoldS: number, options: EvaluateOptions): Tried {
   const coarse = { ...options, ...COARSE }
-  const at = (holdS: number) => evaluate(bench, { ...draft, holdS }, coarse)
-  const bonds = (o: Outcome) => o.bond.final >= BOND_WANTED
-  const harms = (o: Outcome) => o.harm > HARM_ALLOWED
-  const longest = at(maxHoldS)
-  if (!bonds(longest)) {
+  const { bondAt, harmAt } = ladderOf(bench, { ...draft, holdS: maxHoldS }, coarse)
+  const bonds = (s: number) => bondAt(s) >= BOND_WANTED
+  const harms = (s: number) => harmAt(s) > HARM_ALLOWED
+  if (!bonds(maxHoldS)) {
     const resin = RESINS[bench.supply.resin!]
     const recipe = { ...draft, holdS: maxHoldS }
+    const outcome = evaluate(bench, recipe, coarse)
     return {
-      recipe, outcome: longest, rank: Math.min(1, longest.bond.final),
-      blocked: { why: 'underBonded', bond: longest.bond.final, peakC: longest.bond.peakC, wantedC: resin.windowC[0], soleC: draft.stop.meanC },
+      recipe, rank: Math.min(1, outcome.bond.final),
+      blocked: { why: 'underBonded', bond: outcome.bond.final, peakC: outcome.bond.peakC, wantedC: resin.windowC[0], soleC: draft.stop.meanC },
     }
   }
-  const leastS = firstWhole(SHORTEST_HOLD_S, maxHoldS, s => bonds(at(s)))
-  const least = at(leastS)
-  if (harms(least)) {
-    return { recipe: { ...draft, holdS: leastS }, outcome: least, rank: 2 - Math.min(0.9, least.harm / 10), blocked: { why: 'hurts', flag: least.flags[0]!, bondHoldS: leastS } }
+  const leastS = firstWhole(SHORTEST_HOLD_S, maxHoldS, bonds)
+  if (harms(leastS)) {
+    const recipe = { ...draft, holdS: leastS }
+    const outcome = evaluate(bench, recipe, coarse)
+    return { recipe, rank: 2 - Math.min(0.9, outcome.harm / 10), blocked: { why: 'hurts', flag: outcome.flags[0]!, bondHoldS: leastS } }
   }
-  const mostS = harms(longest) ? firstWhole(leastS, maxHoldS, s => harms(at(s))) - 1 : maxHoldS
+  const mostS = harms(maxHoldS) ? firstWhole(leastS, maxHoldS, harms) - 1 : maxHoldS
   const holdS = Math.round(Math.min(leastS + (mostS - leastS) / 3, leastS * 1.35))
-  const recipe = { ...draft, holdS }
   const margins = { lessS: holdS - leastS, moreS: mostS - holdS, coolerC: 0, hotterC: 0 }
   const totalS = holdS * draft.passes
-  return { found: { recipe, outcome: at(holdS), margins, score: Math.min(margins.lessS, margins.moreS) * 1.5 - totalS * 0.2 - (draft.passes - 1) } }
+  return { draft: { recipe: { ...draft, holdS }, margins, score: Math.min(margins.lessS, margins.moreS) * 1.5 - totalS * 0.2 - (draft.passes - 1) } }
 }
 
 /** Smallest whole number in [low, high] for which `holds` is true, taking it to stay true once it is; `high` if none below. */
@@ -153,7 +182,7 @@ function firstWhole(low: number, high: number, holds: (n: number) => boolean): n
 }
 
 /** The exact run of the chosen recipe, its cooling time and its margins in °C. */
-function finish(bench: Bench, found: Found, maxHoldS: number, options: EvaluateOptions): Found {
+function finish(bench: Bench, found: Draft, maxHoldS: number, options: EvaluateOptions): Found {
   const coolS = coolingS(bench, found.recipe, options)
   const recipe = { ...found.recipe, coolS }
   const outcome = evaluate(bench, recipe, options)
