@@ -13,8 +13,6 @@ export const HARM_ALLOWED = 0.8
 export const LONGEST_HOLD_S = 60
 const SHORTEST_HOLD_S = 3
 const CANDIDATES = 4
-/** A first pass that bonds less than this in the longest hold is not saved by a second. */
-const HOPELESS_BOND = 0.1
 /** Margins are searched this far from the stop, °C. */
 const MARGIN_REACH_C = 40
 /** A quarter of the work of an exact run; moves the time to a bond by up to 4 %. */
@@ -89,7 +87,6 @@ export function searchMethod(bench: Bench, method: Method, options: SearchOption
             break
           }
           if (!nearest || tried.rank > nearest.rank) nearest = tried
-          if (tried.rank < HOPELESS_BOND) break
         }
       }
     }
