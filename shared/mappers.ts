@@ -3,6 +3,7 @@ import type { Bench, IronInput, Recipe } from '#core/recipe'
 import type { ClothInput, SupplyInput } from '#core/stack'
 import type { BedKindKey } from '#core/materials'
 import type { BlendRule, Evidence } from '#core/limit'
+import type { MatchCloth, MatchSupply } from '#core/match'
 import type { Cloth, Cover, Iron, RecipePayload, Supply } from './schemas'
 
 export const toClothInput = (c: Pick<Cloth, 'fibres' | 'construction' | 'massGsm' | 'thicknessMm' | 'mayGetWet' | 'nap' | 'finishes'>): ClothInput => ({
@@ -25,3 +26,18 @@ export const toBench = (cloth: Cloth, supply: Supply, iron: Iron, cover: Cover |
 })
 
 export const toRecipePayload = (r: Recipe): RecipePayload => ({ format: 1, ...r, stop: { ...r.stop } })
+
+export const toMatchCloth = (c: Cloth): MatchCloth => ({
+  ...toClothInput(c), colourHex: c.colourHex, sheer: c.sheer, giveAlongPct: c.giveAlongPct, giveAcrossPct: c.giveAcrossPct, bendingMm: c.bendingAlongMm,
+})
+
+/** What was learned of this cloth with this supply. */
+export interface PairPast { passed: number, failed: number, coupling: number | null }
+
+/** An overhang at 41.5° is twice the bending length. */
+export const toMatchSupply = (s: Supply, past: PairPast = { passed: 0, failed: 0, coupling: null }): MatchSupply => ({
+  id: s.id, code: s.code, name: s.name, family: s.family, base: s.base, baseFibre: s.baseFibre, massGsm: s.massGsm, thicknessMm: s.thicknessMm,
+  resin: s.resin, resinGsm: s.resinGsm, form: s.form, givePct: s.givePct, bendingMm: s.overhangMm === null ? null : s.overhangMm / 2, colourHex: s.colourHex,
+  moistOnly: s.leaflet === 'maker' && (s.makerMoisture === 'steam' || s.makerMoisture === 'damp'), washC: s.washC, tumble: s.tumble, widthMm: s.widthMm,
+  pricePerM: s.pricePerM, stockM: s.stockM, ...past,
+})

@@ -1,3 +1,5 @@
+import type { ResinForm } from '../materials'
+
 /** One sheet of a fused composite, by what can be measured on it alone. */
 export interface Ply {
   massGsm: number
@@ -5,9 +7,6 @@ export interface Ply {
   /** Bending length of the sheet by itself, mm. */
   bendingMm: number
 }
-
-/** Resin between the sheets. */
-export type ResinForm = 'dots' | 'powder' | 'film' | 'web' | 'none'
 
 const G_M_S2 = 9.81
 /** Areal mass that would cover everything, by form, g/m². */

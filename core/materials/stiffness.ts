@@ -1,12 +1,11 @@
 import type { ConstructionKey } from './constructions'
+import type { BackingBase } from './supplies'
 
 /** Bending length of a cloth of this construction when nobody has measured it, mm. Typical, from fabric-handle surveys. */
 export const CLOTH_BENDING_MM: Record<ConstructionKey, number> = {
   voile: 15, organza: 34, lining: 15, satin: 19, poplin: 22, dupion: 29, sheeting: 22, jersey: 14, sweat: 19, twill: 27, denim: 38,
   suiting: 21, flannel: 20, coating: 27, corduroy: 24, velvet: 19, fleece: 22, cork: 46, felt: 36,
 }
-
-export type BackingBase = 'woven' | 'knit' | 'weftInsert' | 'nonwoven' | 'none'
 
 /** At 60 g/m², mm, and how it grows with weight. */
 const BACKING: Record<BackingBase, { atMm: number, power: number }> = {

@@ -75,18 +75,15 @@ export function searchMethod(bench: Bench, method: Method, options: SearchOption
   let nearest: { recipe: Recipe, blocked: Blocked, rank: number } | null = null
   const maxHoldS = Math.min(LONGEST_HOLD_S, limit.maxTouchS ?? LONGEST_HOLD_S)
   const sides: Side[] = limit.backOnly ? ['back'] : ['back', 'face']
-  for (const stop of usableStops(method, bench.iron.stops, limit)) {
-    for (const lean of options.leans ?? ['weight']) {
-      for (const firstSide of sides) {
-        // A second pass from the other side only where one is not enough.
-        for (const passes of (limit.backOnly ? [1] : [1, 2]) as (1 | 2)[]) {
-          const draft = draftRecipe(bench, method, stop, firstSide, passes, lean)
-          const tried = tryHolds(bench, draft, maxHoldS, options)
-          if ('draft' in tried) {
-            found.push(tried.draft)
-            break
-          }
-          if (!nearest || tried.rank > nearest.rank) nearest = tried
+  // A second pass from the other side only where one is not enough anywhere.
+  for (const passes of (limit.backOnly ? [1] : [1, 2]) as (1 | 2)[]) {
+    if (found.length > 0) break
+    for (const stop of usableStops(method, bench.iron.stops, limit)) {
+      for (const lean of options.leans ?? ['weight']) {
+        for (const firstSide of sides) {
+          const tried = tryHolds(bench, draftRecipe(bench, method, stop, firstSide, passes, lean), maxHoldS, options)
+          if ('draft' in tried) found.push(tried.draft)
+          else if (!nearest || tried.rank > nearest.rank) nearest = tried
         }
       }
     }

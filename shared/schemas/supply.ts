@@ -1,10 +1,8 @@
 import { z } from 'zod'
-import { FIBRE_KEYS, RESIN_KEYS } from '#core/materials'
+import { BACKING_BASES as BASES, FIBRE_KEYS, RESIN_FORMS as FORMS, RESIN_KEYS, SUPPLY_FAMILIES as FAMILIES } from '#core/materials'
 import { idSchema, nameField, numberField, originSchema, pageQuery, textField, versionField } from './common'
 
-export const FAMILIES = ['fusible', 'sewIn', 'web', 'hemTape', 'foam', 'hoop', 'stiffener', 'stayTape', 'transfer', 'lettering', 'patch', 'trim'] as const
-export const FORMS = ['dots', 'powder', 'film', 'web', 'none'] as const
-export const BASES = ['woven', 'knit', 'weftInsert', 'nonwoven', 'none'] as const
+export { BASES, FAMILIES, FORMS }
 
 export const supplyFields = z.object({
   code: nameField('Code', 24),

@@ -1,0 +1,108 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { BACKING_BASES, RESIN_KEYS } from '../materials'
+import { placeOf, PLACE_KEYS } from '../place'
+import { bestOf, searchRecipes } from '../recipe'
+import { clothLimit } from '../limit'
+import { benchOf, heatGround, heatVerdict, matchShelf, whatIfs, type MatchQuery, type MatchSupply } from '.'
+
+const supply = (over: Partial<MatchSupply> = {}): MatchSupply => ({
+  id: over.code ?? 'a', code: 'a', name: 'A', family: 'fusible', base: 'woven', baseFibre: 'cotton', massGsm: 60, thicknessMm: 0.22, resin: 'polyamide', resinGsm: 12, form: 'dots',
+  givePct: null, bendingMm: null, colourHex: '#ffffff', moistOnly: false, washC: null, tumble: null, widthMm: 900, pricePerM: 6, stockM: 5, passed: 0, failed: 0, coupling: null, ...over,
+})
+const query = (over: Partial<MatchQuery> = {}): MatchQuery => ({
+  cloth: { fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none', finishes: [], colourHex: '#eeeae0', sheer: false, giveAlongPct: null, giveAcrossPct: null, bendingMm: null },
+  blendRule: 'strict', allowance: 'inside', place: placeOf('collar'), hand: null, drapeKept: false, care: { washC: 30, tumble: 'no', dryClean: false },
+  iron: { kind: 'household', stops: [{ label: 'synthetic', meanC: 112, swingC: 15, origin: 'typical' }, { label: 'wool', meanC: 148, swingC: 15, origin: 'typical' }, { label: 'cotton', meanC: 196, swingC: 15, origin: 'typical' }] },
+  cover: 'muslin', bed: 'padded', needM2: 0, ...over,
+})
+const anySupply = fc.record({
+  family: fc.constantFrom('fusible', 'sewIn', 'web', 'foam', 'hemTape', 'stayTape') as fc.Arbitrary<MatchSupply['family']>,
+  base: fc.constantFrom(...BACKING_BASES), baseFibre: fc.constantFrom('cotton', 'polyester', 'viscose', 'silk', 'wool') as fc.Arbitrary<MatchSupply['baseFibre']>,
+  massGsm: fc.integer({ min: 15, max: 300 }), thicknessMm: fc.double({ min: 0.1, max: 2, noNaN: true }), resin: fc.constantFrom(...RESIN_KEYS), resinGsm: fc.integer({ min: 4, max: 30 }),
+  givePct: fc.option(fc.integer({ min: 0, max: 40 })), washC: fc.option(fc.constantFrom(30, 40, 60, 95)), tumble: fc.option(fc.constantFrom('no', 'low', 'yes') as fc.Arbitrary<'no' | 'low' | 'yes'>),
+  moistOnly: fc.boolean(), stockM: fc.integer({ min: 0, max: 9 }),
+})
+const anyShelf = fc.array(anySupply, { minLength: 1, maxLength: 30 }).map(all => all.map((s, i) => supply({ ...s, resin: s.family === 'sewIn' ? null : s.resin, id: `s${i}`, code: `C-${i}` })))
+const place = fc.constantFrom(...PLACE_KEYS).map(placeOf)
+
+describe('hard limits', () => {
+  it('covering more of them never adds a candidate', () => {
+    const wider = fc.constantFrom<(q: MatchQuery) => MatchQuery>(
+      q => ({ ...q, care: { ...q.care, washC: q.care.washC + 20 } }),
+      q => ({ ...q, care: { ...q.care, tumble: 'yes' } }),
+      q => ({ ...q, care: { ...q.care, dryClean: true } }),
+      q => ({ ...q, drapeKept: true }),
+      q => ({ ...q, cloth: { ...q.cloth, mayGetWet: false } }),
+      q => ({ ...q, evidence: { label: { ironC: 110, steam: null } } }),
+      q => ({ ...q, evidence: { label: { ironC: 0, steam: false } } }),
+      q => ({ ...q, cloth: { ...q.cloth, nap: 'pile' } }),
+    )
+    fc.assert(fc.property(anyShelf, place, wider, (shelf, p, tighten) => {
+      const before = new Set(matchShelf(query({ place: p }), shelf).ranked.map(c => c.key))
+      for (const c of matchShelf(tighten(query({ place: p })), shelf).ranked) expect(before.has(c.key)).toBe(true)
+    }))
+  })
+  it('the quick look at heat never bars what the full search can press', () => {
+    let barred = 0
+    const cloth = fc.record({ fibre: fc.constantFrom('cotton', 'silk', 'polyester', 'acetate', 'wool', 'acrylic') as fc.Arbitrary<'cotton'>, massGsm: fc.integer({ min: 60, max: 450 }), wet: fc.boolean() })
+    fc.assert(fc.property(anySupply.filter(s => s.family === 'fusible'), cloth, fc.constantFrom(null, 'organza', 'drill') as fc.Arbitrary<'organza' | null>, (s, c, cover) => {
+      const one = supply(s)
+      const base = query()
+      const q: MatchQuery = { ...base, cover, cloth: { ...base.cloth, fibres: [{ fibre: c.fibre, sharePct: 100 }], massGsm: c.massGsm, thicknessMm: c.massGsm / 400, mayGetWet: c.wet } }
+      const verdict = heatVerdict(heatGround(q, clothLimit(q.cloth, q.blendRule)), one)
+      if (verdict.open) return
+      barred++
+      const bench = benchOf(q, { ...matchShelf(q, []).ranked[0]!, kind: 'single', supplies: [one] })!
+      expect(bestOf(searchRecipes(bench))?.found ?? null).toBeNull()
+    }), { numRuns: 60, seed: 7 })
+    expect(barred).toBeGreaterThan(3)
+  }, 60_000)
+})
+
+describe('ranking', () => {
+  it('does not depend on the order of the shelf', () => {
+    fc.assert(fc.property(anyShelf.chain(s => fc.tuple(fc.constant(s), fc.shuffledSubarray(s, { minLength: s.length, maxLength: s.length }))), place, ([shelf, shuffled], p) => {
+      const view = (s: MatchSupply[]) => { const m = matchShelf(query({ place: p }), s); return [m.ranked.map(c => [c.key, c.score, c.tie]), m.excluded] }
+      expect(view(shuffled)).toEqual(view(shelf))
+    }))
+  })
+  it('always offers self cloth, gives every barred supply a reason, and loses none', () => {
+    fc.assert(fc.property(anyShelf, place, (shelf, p) => {
+      const m = matchShelf(query({ place: p }), shelf)
+      expect(m.ranked.some(c => c.kind === 'selfCloth')).toBe(true)
+      for (const e of m.excluded) expect(e.reasons.length).toBeGreaterThan(0)
+      const seen = new Set([...m.excluded.map(e => e.supply.id), ...m.ranked.filter(c => c.supplies.length === 1).map(c => c.supplies[0]!.id)])
+      expect(seen.size).toBe(shelf.length)
+    }))
+  })
+  it('two alike are told apart by what parts them, or by their code', () => {
+    const twin = matchShelf(query(), [supply({ id: 'b', code: 'B' }), supply({ id: 'a', code: 'A' })]).ranked.filter(c => c.kind === 'single')
+    expect(twin.map(c => c.key)).toEqual(['a', 'b'])
+    expect(twin[0]!.tie).toEqual({ with: 'b', by: 'code' })
+    const dearer = matchShelf(query(), [supply({ id: 'a', code: 'A', pricePerM: 8 }), supply({ id: 'b', code: 'B' })]).ranked.filter(c => c.kind === 'single')
+    expect(dearer[0]).toMatchObject({ key: 'b', tie: { with: 'a', by: 'stock' } })
+  })
+  it('own swatches move it: one that peeled falls behind one that held', () => {
+    const ranked = matchShelf(query(), [supply({ id: 'a', code: 'A', failed: 2 }), supply({ id: 'b', code: 'B', passed: 2 })]).ranked.filter(c => c.kind === 'single')
+    expect(ranked[0]!.key).toBe('b')
+  })
+})
+
+describe('what else it says', () => {
+  it('an empty shelf says so and still answers', () => {
+    const m = matchShelf(query(), [])
+    expect(m.clashes).toContainEqual({ why: 'shelfEmpty' })
+    expect(m.ranked.map(c => c.kind)).toEqual(['selfCloth'])
+  })
+  it('metres, cost and what is short come from the sizes known', () => {
+    const c = matchShelf(query({ needM2: 0.9 }), [supply({ stockM: 1 })]).ranked.find(x => x.kind === 'single')!
+    expect(c.need!.metres).toBeCloseTo(1.15, 9)
+    expect(c.need!.cost).toBeCloseTo(6.9, 9)
+    expect(c.need!.shortM).toBeCloseTo(0.15, 9)
+  })
+  it('a hotter wash changes the answer where the first one stands no more', () => {
+    const shelf = [supply({ id: 'low', code: 'L', resin: 'polyamideLow', washC: 30, bendingMm: 31, massGsm: 78 }), supply({ id: 'high', code: 'H', washC: 60, bendingMm: 20 })]
+    expect(whatIfs(query(), shelf).find(w => w.change === 'hotterWash')).toMatchObject({ was: ['low'], differs: true })
+  })
+})

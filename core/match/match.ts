@@ -1,0 +1,197 @@
+import { handOf, handRangeMm } from '../hand'
+import { clothLimit } from '../limit'
+import { FIBRE_WASH_C } from '../materials'
+import type { Bench, MethodAnswer } from '../recipe'
+import { bestOf, searchRecipes, type SearchOptions } from '../recipe'
+import { exclusionsOf, opennessOf } from './exclude'
+import { clothBendingMm, layeredBendingMm, layerings, type Layered } from './layers'
+import { partsOf, scoreOf, windowPart, type Figures } from './score'
+import { WISH_OF, type Candidate, type Clash, type Excluded, type Exclusion, type Match, type MatchQuery, type MatchSupply, type Part, type Wish, type WishCost } from './types'
+import { heatGround, heatVerdict, type HeatGround } from './window'
+
+/** Keeping the drape lets the bending length grow by no more than this factor. */
+export const DRAPE_KEPT_FACTOR = 1.25
+/** Where a place wants light body, this many times the cloth's own bending length is body enough. */
+const LIMP_FACTOR = 1.6
+/** Scores this near to each other are a tie. */
+const TIE = 0.01
+/** Two layers of dots strike through from here: openness × resin of both, g/m². */
+const DOUBLED_STRIKES_GSM = 9
+/** Cutting leaves about this much of a width unused. */
+const CUTTING_WASTE = 1.15
+const USUAL_WIDTH_MM = 900
+
+/** The range of bending length wanted, mm. */
+export function wantedRangeMm(query: MatchQuery): [number, number] {
+  const hand = query.hand ?? query.place.hand
+  const c = clothBendingMm(query.cloth)
+  if (hand === 'keep') return [c * 0.85, c * DRAPE_KEPT_FACTOR]
+  const [fromMm, toMm] = handRangeMm(hand)
+  // A very limp cloth has body enough before it reaches that class; a hand asked for by name is taken at its word.
+  return [query.hand === null && hand === 'light' ? Math.min(fromMm, c * LIMP_FACTOR) : fromMm, toMm]
+}
+
+function needOf(query: MatchQuery, supplies: readonly MatchSupply[]): Candidate['need'] {
+  if (query.needM2 <= 0 || supplies.length === 0) return null
+  const metresOf = (s: MatchSupply) => query.needM2 * CUTTING_WASTE / ((s.widthMm ?? USUAL_WIDTH_MM) / 1000)
+  const metres = Math.max(...supplies.map(metresOf))
+  const used = new Map<MatchSupply, number>()
+  for (const s of supplies) used.set(s, (used.get(s) ?? 0) + metresOf(s))
+  return {
+    metres,
+    cost: supplies.every(s => s.pricePerM !== null) ? supplies.reduce((sum, s) => sum + metresOf(s) * s.pricePerM!, 0) : null,
+    shortM: Math.max(0, ...[...used].map(([s, m]) => m - s.stockM)),
+  }
+}
+
+interface Judge {
+  query: MatchQuery
+  wantedMm: [number, number]
+  mostDrapeMm: number
+  ground: HeatGround
+}
+
+function candidateOf(judge: Judge, layered: Layered): Candidate {
+  const { query, wantedMm, ground } = judge
+  const glued = layered.kind === 'selfCloth' || layered.kind === 'sewIn' ? undefined : layered.supplies.find(s => s.resin)
+  const verdict = glued ? heatVerdict(ground, glued) : null
+  const bendingMm = layeredBendingMm(query.cloth, layered)
+  const measured = query.cloth.bendingMm !== null && layered.supplies.every(s => s.bendingMm !== null)
+  const figures: Figures = {
+    bendingMm, wantedMm, handOrigin: layered.supplies.some(s => s.coupling !== null) ? 'measured' : measured ? 'model' : 'typical',
+    reachC: verdict?.reachC ?? null, idealC: verdict?.open ? verdict.idealC : null,
+  }
+  const parts = partsOf(query, layered, figures)
+  return {
+    key: layered.key, kind: layered.kind, supplies: layered.supplies, bendingMm, hand: handOf(bendingMm), score: scoreOf(parts), parts,
+    tie: null, reachC: figures.reachC, recipe: null, margins: null, need: needOf(query, layered.supplies),
+  }
+}
+
+const byScore = (a: Candidate, b: Candidate): number => b.score - a.score || (a.key < b.key ? -1 : 1)
+
+/** Where two stand within a hundredth, says which part parted them. */
+function explainTies(ranked: Candidate[]): void {
+  for (let i = 0; i + 1 < ranked.length; i++) {
+    const a = ranked[i]!, b = ranked[i + 1]!
+    if (a.score - b.score > TIE) continue
+    const gains = a.parts.map((p, k) => ({ key: p.key, gain: p.value * p.weight - b.parts[k]!.value * b.parts[k]!.weight })).sort((x, y) => y.gain - x.gain)
+    a.tie = { with: b.key, by: gains[0]!.gain > 1e-9 ? gains[0]!.key : 'code' }
+  }
+}
+
+const selfCloth: Layered = { key: 'self', kind: 'selfCloth', supplies: [] }
+
+/**
+ * Judges the whole shelf for a cloth in a place: what is barred and why, and the rest in order with the parts of their score.
+ * Self cloth, sewn in, is always among the answers. Linear in the shelf; the order of the shelf does not matter.
+ */
+export function matchShelf(query: MatchQuery, shelf: readonly MatchSupply[]): Match {
+  const limit = clothLimit(query.cloth, query.blendRule, query.evidence)
+  const ground = heatGround(query, limit)
+  const wantedMm = wantedRangeMm(query)
+  const own = clothBendingMm(query.cloth)
+  const judge: Judge = { query, wantedMm, mostDrapeMm: own * DRAPE_KEPT_FACTOR, ground }
+  const barred = new Map<MatchSupply, Exclusion[]>()
+  for (const s of shelf) barred.set(s, exclusionsOf(query, limit, ground, s))
+
+  const ranked: Candidate[] = [candidateOf(judge, selfCloth)]
+  const excluded: Excluded[] = []
+  for (const layered of layerings(query, shelf)) {
+    const reasons = layered.supplies.flatMap(s => barred.get(s)!)
+    const single = layered.supplies.length === 1
+    if (reasons.length === 0 || (!single && onlyFamily(reasons))) {
+      if (layered.kind === 'double' && strikesDoubled(query, layered)) continue
+      const candidate = candidateOf(judge, layered)
+      if (!query.drapeKept || candidate.bendingMm <= judge.mostDrapeMm) {
+        ranked.push(candidate)
+        continue
+      }
+      reasons.push({ why: 'drapeLost', bendingMm: candidate.bendingMm, mostMm: judge.mostDrapeMm })
+    }
+    if (single && reasons[0]!.why !== 'companion') excluded.push({ supply: layered.supplies[0]!, reasons })
+  }
+  ranked.sort(byScore)
+  explainTies(ranked)
+  excluded.sort((a, b) => a.supply.code < b.supply.code ? -1 : 1)
+  return {
+    limit, wantedMm, clothBendingMm: own, clothBendingOrigin: query.cloth.bendingMm === null ? 'typical' : 'measured', ranked, excluded,
+    companions: query.place.key === 'crestGround' ? shelf.filter(s => s.family === 'hoop' || s.family === 'stiffener').sort((a, b) => a.code < b.code ? -1 : 1) : [],
+    wishes: wishCosts(excluded), clashes: clashesOf(query, shelf, judge, limit.soleC),
+  }
+}
+
+/** In a pair the partner needs no family of its own in the place: the layering is what the place asks for. */
+const onlyFamily = (reasons: Exclusion[]): boolean => reasons.every(r => r.why === 'family')
+
+const strikesDoubled = (query: MatchQuery, layered: Layered): boolean => opennessOf(query.cloth) * layered.supplies[0]!.resinGsm * 2 > DOUBLED_STRIKES_GSM
+
+/** For each wish: how many it keeps out that nothing else does. */
+function wishCosts(excluded: Excluded[]): WishCost[] {
+  const costs = new Map<Wish, WishCost>()
+  for (const { supply, reasons } of excluded) {
+    const wishes = new Set(reasons.map(r => WISH_OF[r.why]))
+    const [only] = wishes
+    if (wishes.size !== 1 || !only) continue
+    const cost = costs.get(only) ?? { wish: only, excludes: 0, firstName: supply.name }
+    cost.excludes++
+    costs.set(only, cost)
+  }
+  return [...costs.values()].sort((a, b) => b.excludes - a.excludes)
+}
+
+function clashesOf(query: MatchQuery, shelf: readonly MatchSupply[], judge: Judge, soleC: number): Clash[] {
+  const clashes: Clash[] = []
+  const weakest = query.cloth.fibres.map(f => ({ fibre: f.fibre, limitC: FIBRE_WASH_C[f.fibre] })).sort((a, b) => a.limitC - b.limitC)[0]
+  if (weakest && query.care.washC > weakest.limitC) clashes.push({ why: 'clothWash', wishC: query.care.washC, ...weakest })
+  if (query.drapeKept && judge.wantedMm[0] > judge.mostDrapeMm) clashes.push({ why: 'rigidDrape', wantedMm: judge.wantedMm, mostMm: judge.mostDrapeMm })
+  if (soleC === 0 && !query.place.families.includes('sewIn')) clashes.push({ why: 'placeNeedsHeat', place: query.place.name })
+  if (shelf.length === 0) clashes.push({ why: 'shelfEmpty' })
+  return clashes
+}
+
+/** The bench on which a candidate would be pressed: its layers taken as one backing, its resin as the glue line. */
+export function benchOf(query: MatchQuery, candidate: Candidate): Bench | null {
+  const glue = candidate.kind === 'sewIn' || candidate.kind === 'selfCloth' ? undefined : candidate.supplies.find(s => s.resin)
+  if (!glue) return null
+  return {
+    cloth: query.cloth, iron: query.iron, cover: query.cover, bed: query.bed, blendRule: query.blendRule, evidence: query.evidence,
+    supply: {
+      massGsm: candidate.supplies.reduce((s, x) => s + x.massGsm, 0), thicknessMm: candidate.supplies.reduce((s, x) => s + x.thicknessMm, 0),
+      base: glue.baseFibre, resin: glue.resin, resinGsm: glue.resinGsm,
+    },
+  }
+}
+
+/** What the full recipe search makes of one candidate. */
+export interface Refined { key: string, recipe: Candidate['recipe'], margins: Candidate['margins'], blocked: MethodAnswer['blocked'] }
+
+/** Runs the full search for a candidate. Null where nothing is fused. */
+export function refineCandidate(query: MatchQuery, candidate: Candidate, options: SearchOptions = {}): Refined | null {
+  const bench = benchOf(query, candidate)
+  if (!bench) return null
+  const answers = searchRecipes(bench, options)
+  const found = bestOf(answers)?.found
+  return { key: candidate.key, recipe: found?.recipe ?? null, margins: found?.margins ?? null, blocked: found ? null : answers.find(a => a.blocked?.why === 'hurts')?.blocked ?? answers[0]!.blocked }
+}
+
+/** Puts refined answers in place: real margins into the scores, and out with what the full search could not open. */
+export function withRefined(match: Match, refined: readonly Refined[]): Match {
+  const of = new Map(refined.map(r => [r.key, r]))
+  const excluded = [...match.excluded]
+  const ranked: Candidate[] = []
+  for (const c of match.ranked) {
+    const r = of.get(c.key)
+    if (!r) {
+      ranked.push({ ...c })
+    } else if (!r.recipe) {
+      if (c.supplies.length === 1) excluded.push({ supply: c.supplies[0]!, reasons: [{ why: 'searched', blocked: r.blocked! }] })
+    } else {
+      const parts = c.parts.map((p): Part => p.key === 'window' ? windowPart(r.margins!) : p)
+      ranked.push({ ...c, parts, score: scoreOf(parts), recipe: r.recipe, margins: r.margins })
+    }
+  }
+  ranked.sort(byScore)
+  explainTies(ranked)
+  return { ...match, ranked, excluded: excluded.sort((a, b) => a.supply.code < b.supply.code ? -1 : 1) }
+}

@@ -1,0 +1,81 @@
+import { handsAway } from '../hand'
+import type { Margins } from '../recipe'
+import { contrastOf } from './colour'
+import { clothGivePct, opennessOf, STRETCHES_FROM_PCT, supplyGivePct, washLimit } from './exclude'
+import type { Layered } from './layers'
+import type { MatchQuery, Part, PartKey } from './types'
+
+/** How much each part counts; they add up to 1. A choice of ours, said openly beside every score. */
+export const PART_WEIGHT: Record<PartKey, number> = {
+  hand: 0.28, window: 0.14, weight: 0.11, give: 0.15, show: 0.09, bulk: 0.04, care: 0.05, stock: 0.03, usual: 0.04, swatches: 0.07,
+}
+
+const clamp = (x: number): number => Math.min(1, Math.max(0, x))
+const ROOM_FOR_CARE_C = 20, GENEROUS_MARGIN_C = 20, WINDOW_SPAN_C = 45
+/** A seam with two backings this many times as thick as without is as bulky as it gets. */
+const BULKIEST = 2.5
+
+function part(key: PartKey, value: number, got: number, wanted: number, origin: Part['origin'] = 'typical'): Part {
+  return { key, value: clamp(value), weight: PART_WEIGHT[key], origin, got, wanted }
+}
+
+/** The window as the full search found it: its narrowest margin, °C. */
+export function windowPart({ coolerC, hotterC }: Margins): Part {
+  const narrow = Math.min(coolerC, hotterC)
+  return part('window', narrow / GENEROUS_MARGIN_C, narrow, GENEROUS_MARGIN_C, 'model')
+}
+
+export interface Figures { bendingMm: number, wantedMm: [number, number], handOrigin: Part['origin'], reachC: number | null, idealC: number | null }
+
+/** Every part of a candidate's score, with what was compared. */
+export function partsOf(query: MatchQuery, layered: Layered, f: Figures): Part[] {
+  const { cloth, place, care } = query
+  const supplies = layered.supplies
+  const fused = f.reachC !== null
+  const massGsm = supplies.length ? supplies.reduce((s, x) => s + x.massGsm, 0) : cloth.massGsm
+  const thicknessMm = supplies.length ? supplies.reduce((s, x) => s + x.thicknessMm, 0) : cloth.thicknessMm
+  const middle = Math.sqrt(Math.max(5, f.wantedMm[0]) * f.wantedMm[1])
+  const away = handsAway(f.bendingMm, f.wantedMm)
+  // Inside the range the middle is a little better than its ends, so that two that fit are told apart.
+  const within = 1 - 0.12 * Math.min(1, Math.abs(Math.log(f.bendingMm / middle)))
+  const parts: Part[] = [part('hand', away > 0 ? 0.88 - away * 0.55 : within, f.bendingMm, middle, f.handOrigin)]
+
+  if (!fused) parts.push(part('window', 0.6, 0, 0, 'model'))
+  else parts.push(part('window', 0.35 + (f.reachC! - f.idealC!) / WINDOW_SPAN_C, f.reachC!, f.idealC!, 'model'))
+
+  // Bags want weight; elsewhere a backing is not heavier than its cloth.
+  const carries = place.hand === 'rigid' || place.hand === 'firm'
+  const ratio = massGsm / cloth.massGsm
+  parts.push(part('weight', carries ? 1.6 - ratio * 0.4 : ratio <= 0.75 ? 1 : 1 - (ratio - 0.75) * 1.1, massGsm, cloth.massGsm))
+
+  const clothPct = clothGivePct(cloth)
+  const supplyPct = supplies.length ? Math.min(...supplies.map(supplyGivePct)) : clothPct
+  const stretches = clothPct >= STRETCHES_FROM_PCT
+  const wantsGive = place.give === 'stay' || (place.give === 'any' && stretches)
+  const agreement = place.give === 'stop' ? 1 - supplyPct / 12 : wantsGive ? supplyPct / clothPct : 1 - Math.max(0, supplyPct - 6) / 30
+  parts.push(part('give', agreement, supplyPct, wantsGive ? clothPct : 0, supplies.some(s => s.givePct === null) ? 'typical' : 'measured'))
+
+  const seen = opennessOf(cloth) * (place.shows ? 1.6 : 1)
+  const contrast = supplies.length ? Math.max(...supplies.map(s => contrastOf(s.colourHex, cloth.colourHex))) : 0
+  const dots = supplies.some(s => s.resin && s.form !== 'film') ? 0.35 : 0
+  parts.push(part('show', 1 - seen * (contrast * 1.6 + dots) * 1.6, contrast, 0))
+
+  const bulk = !place.inSeam || query.allowance === 'inside' ? 1 + thicknessMm / (2 * cloth.thicknessMm + 2 * thicknessMm) : 1 + thicknessMm / cloth.thicknessMm
+  parts.push(part('bulk', (BULKIEST - bulk) / (BULKIEST - 1), thicknessMm, cloth.thicknessMm))
+
+  const washC = supplies.length ? Math.min(...supplies.map(s => washLimit(s).limitC)) : 95
+  parts.push(part('care', 0.5 + (washC - care.washC) / (2 * ROOM_FOR_CARE_C) * (0.5 + place.wear / 2), washC, care.washC, supplies.every(s => s.washC !== null) ? 'maker' : 'typical'))
+
+  const shelf = supplies.length ? Math.min(...supplies.map(s => s.stockM)) : 1
+  const price = supplies.reduce((s, x) => s + (x.pricePerM ?? 5), 0)
+  parts.push(part('stock', (shelf > 0 ? 0.6 : 0) + 0.4 * (1 - price / 20), shelf, 0, 'measured'))
+
+  const rank = supplies.length ? place.families.indexOf(supplies[0]!.family) : place.families.indexOf('sewIn')
+  parts.push(part('usual', rank < 0 ? 0.5 : 1 - 0.35 * rank, rank + 1, 1, 'typical'))
+
+  const passed = supplies.reduce((s, x) => s + x.passed, 0), failed = supplies.reduce((s, x) => s + x.failed, 0)
+  parts.push(part('swatches', passed + failed === 0 ? 0.5 : (passed + 0.5) / (passed + failed + 1), passed, passed + failed, passed + failed > 0 ? 'measured' : 'model'))
+  return parts
+}
+
+export const scoreOf = (parts: readonly Part[]): number => parts.reduce((s, p) => s + p.value * p.weight, 0)

@@ -1,0 +1,167 @@
+import type { Hand } from '../hand'
+import type { BlendRule, ClothLimit, Evidence } from '../limit'
+import type { BackingBase, BedKindKey, CoverKindKey, FibreKey, Origin, ResinForm, ResinKey, SupplyFamily } from '../materials'
+import type { Place } from '../place'
+import type { Blocked, IronInput, Margins, Recipe } from '../recipe'
+import type { ClothInput } from '../stack'
+
+/** A supply as matching sees it; null = nobody has measured or said. */
+export interface MatchSupply {
+  id: string
+  code: string
+  name: string
+  family: SupplyFamily
+  base: BackingBase
+  baseFibre: FibreKey
+  massGsm: number
+  thicknessMm: number
+  resin: ResinKey | null
+  resinGsm: number
+  form: ResinForm
+  givePct: number | null
+  /** Bending length by itself, mm. */
+  bendingMm: number | null
+  colourHex: string
+  moistOnly: boolean
+  washC: number | null
+  tumble: 'no' | 'low' | 'yes' | null
+  widthMm: number | null
+  pricePerM: number | null
+  stockM: number
+  /** Own swatches of this cloth with this supply. */
+  passed: number
+  failed: number
+  /** Coupling learned from a measured fused swatch; null = typical. */
+  coupling: number | null
+}
+
+export interface MatchCloth extends ClothInput {
+  colourHex: string
+  sheer: boolean
+  giveAlongPct: number | null
+  giveAcrossPct: number | null
+  bendingMm: number | null
+}
+
+/** What the finished thing must stand. */
+export interface CareWish {
+  /** Wash, °C; 0 = never in water. */
+  washC: number
+  tumble: 'no' | 'low' | 'yes'
+  dryClean: boolean
+}
+
+export interface MatchQuery {
+  cloth: MatchCloth
+  evidence?: Evidence
+  blendRule: BlendRule
+  /** House rule: backing trimmed inside the seam line, or caught in the seam. */
+  allowance: 'inside' | 'caught'
+  place: Place
+  /** The hand wanted; the place's own where it is null. */
+  hand: Hand | 'keep' | null
+  /** The drape must stay that of the cloth, whatever the hand asked for. */
+  drapeKept: boolean
+  care: CareWish
+  iron: IronInput
+  cover: CoverKindKey | null
+  bed: BedKindKey
+  /** Area of the pieces known so far, m²; 0 = none yet. */
+  needM2: number
+}
+
+/** A wish that a person can take back. */
+export type Wish = 'drapeKept' | 'wash' | 'tumble' | 'dryClean' | 'give'
+
+export type Exclusion
+  = | { why: 'family', place: string }
+    | { why: 'companion' }
+    | { why: 'noHeat', fumes: boolean }
+    | { why: 'notFusible' }
+    | { why: 'noResin' }
+    | { why: 'ironTooHot', limitC: number, coolestC: number }
+    | { why: 'noWindow', reachC: number, meltC: number }
+    | { why: 'hurtsFirst', hurtC: number, neededC: number, fibre: FibreKey }
+    | { why: 'searched', blocked: Blocked }
+    | { why: 'wash', wishC: number, limitC: number, of: 'sheet' | 'resin' | 'base' }
+    | { why: 'tumble', limit: 'no' | 'low', of: 'sheet' | 'resin' }
+    | { why: 'dryClean' }
+    | { why: 'giveLost', clothPct: number, supplyPct: number }
+    | { why: 'giveKept', supplyPct: number }
+    | { why: 'strikeThrough', openness: number, resinGsm: number }
+    | { why: 'grins', contrast: number }
+    | { why: 'moistOnly' }
+    | { why: 'crush' }
+    | { why: 'drapeLost', bendingMm: number, mostMm: number }
+
+/** Which wish, taken back, would lift this exclusion; null where none would. */
+export const WISH_OF: Record<Exclusion['why'], Wish | null> = {
+  family: null, companion: null, noHeat: null, notFusible: null, noResin: null, ironTooHot: null, noWindow: null, hurtsFirst: null, searched: null,
+  wash: 'wash', tumble: 'tumble', dryClean: 'dryClean', giveLost: 'give', giveKept: 'give', strikeThrough: null, grins: null, moistOnly: null, crush: null, drapeLost: 'drapeKept',
+}
+
+export type PartKey = 'hand' | 'window' | 'weight' | 'give' | 'show' | 'bulk' | 'care' | 'stock' | 'usual' | 'swatches'
+
+/** One part of a score, with the figures it was read from. */
+export interface Part {
+  key: PartKey
+  /** 0 (against it) to 1. */
+  value: number
+  weight: number
+  origin: Origin
+  /** What is compared, in the part's own unit. */
+  got: number
+  wanted: number
+}
+
+export type CandidateKind = 'single' | 'double' | 'overFoam' | 'withWeb' | 'sewIn' | 'selfCloth'
+
+export interface Candidate {
+  key: string
+  kind: CandidateKind
+  /** From the cloth outward; empty for self cloth. */
+  supplies: MatchSupply[]
+  /** Bending length of cloth and backing together, mm. */
+  bendingMm: number
+  hand: Hand
+  score: number
+  parts: Part[]
+  /** Where another scores the same to a hundredth: which one, and what put this one first. */
+  tie: { with: string, by: PartKey | 'code' } | null
+  /** Glue line's highest possible temperature in this stack, °C; null where nothing is fused. */
+  reachC: number | null
+  /** Found by the full search; null until it has run. */
+  recipe: Recipe | null
+  margins: Margins | null
+  /** Metres to buy or take, cost, and what is missing on the shelf, where sizes are known. */
+  need: { metres: number, cost: number | null, shortM: number } | null
+}
+
+export interface Excluded {
+  supply: MatchSupply
+  reasons: Exclusion[]
+}
+
+/** What one wish alone keeps out. */
+export interface WishCost { wish: Wish, excludes: number, firstName: string | null }
+
+export interface Match {
+  limit: ClothLimit
+  /** Range of bending length wanted, mm. */
+  wantedMm: [number, number]
+  clothBendingMm: number
+  clothBendingOrigin: Origin
+  ranked: Candidate[]
+  excluded: Excluded[]
+  /** Hoop stabilisers and stiffeners that go with whatever is chosen, then leave. */
+  companions: MatchSupply[]
+  wishes: WishCost[]
+  /** Wishes that the cloth itself does not stand, or that contradict each other. */
+  clashes: Clash[]
+}
+
+export type Clash
+  = | { why: 'clothWash', wishC: number, limitC: number, fibre: FibreKey }
+    | { why: 'rigidDrape', wantedMm: [number, number], mostMm: number }
+    | { why: 'placeNeedsHeat', place: string }
+    | { why: 'shelfEmpty' }

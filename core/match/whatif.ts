@@ -1,0 +1,33 @@
+import { matchShelf } from './match'
+import type { Match, MatchQuery, MatchSupply } from './types'
+
+export type Change = 'heavier' | 'otherColour' | 'hotterWash'
+
+/** The first answer as it stands, and as it would be. */
+export interface WhatIf { change: Change, was: string[], becomes: string[], differs: boolean }
+
+const HEAVIER = 1.5
+const WASHES_C = [0, 30, 40, 60, 95]
+
+/** A colour turned over: light for dark. */
+const opposite = (hex: string): string => `#${(0xFFFFFF - Number.parseInt(hex.slice(1), 16)).toString(16).padStart(6, '0')}`
+
+export function changed(query: MatchQuery, change: Change): MatchQuery {
+  const { cloth, care } = query
+  switch (change) {
+    case 'heavier': return { ...query, cloth: { ...cloth, massGsm: cloth.massGsm * HEAVIER, thicknessMm: cloth.thicknessMm * HEAVIER } }
+    case 'otherColour': return { ...query, cloth: { ...cloth, colourHex: opposite(cloth.colourHex) } }
+    case 'hotterWash': return { ...query, care: { ...care, washC: WASHES_C.find(c => c > care.washC) ?? 95 } }
+  }
+}
+
+const firstOf = (m: Match): string[] => m.ranked[0]!.supplies.map(s => s.id)
+
+/** A cloth half as heavy again, the opposite colour, one wash hotter: whether the first answer changes. */
+export function whatIfs(query: MatchQuery, shelf: readonly MatchSupply[], now: Match = matchShelf(query, shelf)): WhatIf[] {
+  const was = firstOf(now)
+  return (['heavier', 'otherColour', 'hotterWash'] as const).map((change) => {
+    const becomes = firstOf(matchShelf(changed(query, change), shelf))
+    return { change, was, becomes, differs: was.join() !== becomes.join() }
+  })
+}

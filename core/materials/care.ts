@@ -1,0 +1,8 @@
+import type { FibreKey } from './fibres'
+
+/** Hottest ordinary wash of a cloth of this fibre, °C; 0 = not washed. Typical, from care-labelling practice. */
+export const FIBRE_WASH_C: Record<FibreKey, number> = {
+  cotton: 95, linen: 95, viscose: 40, modal: 60, cupro: 30, wool: 30, cashmere: 30, silk: 30, polyester: 60, polyamide6: 40, polyamide66: 40,
+  acrylic: 40, modacrylic: 40, acetate: 30, triacetate: 40, elastane: 40, polypropylene: 40, polylactide: 30, pvc: 30, metallisedPlastic: 30, metallisedCotton: 30,
+  aramid: 60, leather: 0,
+}
