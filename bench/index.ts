@@ -1,6 +1,10 @@
 /** Speed and the figures of the trade's own cases. Prints; asserts nothing. */
 import { energyGap, layerOf, runProgramme, steadySole, timeHeldS, timeToReachS } from '#core/heat'
 import { findOpeners, searchRecipes, type Bench, type IronStop } from '#core/recipe'
+import { hangingStrip, pearLoop } from '#core/hand'
+import { matchShelf, refineCandidate, type MatchQuery, type MatchSupply } from '#core/match'
+import { placeOf } from '#core/place'
+import { RESIN_KEYS } from '#core/materials'
 import { buildStack, type ClothInput, type StackInput } from '#core/stack'
 
 const poplin: ClothInput = { fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none', finishes: [] }
@@ -55,3 +59,22 @@ const bench: Bench = { cloth: poplin, supply: supply!, iron: { kind: 'household'
 timed('recipes of all four methods, poplin', 8, () => { searchRecipes(bench); return 0 })
 timed('recipes of all four methods, coating', 8, () => { searchRecipes({ ...bench, cloth: coating }); return 0 })
 timed('what would open an empty window', 3, () => { findOpeners({ ...bench, supply: { ...bench.supply, resin: 'hdpe' }, cloth: coating }); return 0 })
+
+console.log('')
+timed('a strip over an edge', 400, () => { hangingStrip(2.3); return 0 })
+timed('a pear loop', 400, () => { pearLoop(6); return 0 })
+const SHELF = 5000
+const shelf = Array.from({ length: SHELF }, (_, i): MatchSupply => ({
+  id: `s${i}`, code: `S-${i}`, name: `Supply ${i}`, family: i % 7 === 0 ? 'sewIn' : 'fusible', base: (['woven', 'knit', 'nonwoven', 'weftInsert'] as const)[i % 4]!, baseFibre: 'cotton',
+  massGsm: 20 + i * 37 % 180, thicknessMm: 0.1 + i * 13 % 50 / 100, resin: i % 7 === 0 ? null : RESIN_KEYS[i % RESIN_KEYS.length]!, resinGsm: 6 + i % 18, form: 'dots', givePct: null, bendingMm: null,
+  colourHex: '#f4f1e8', moistOnly: false, washC: null, tumble: null, widthMm: 900, pricePerM: 3 + i % 9, stockM: i % 5, passed: 0, failed: 0, coupling: null,
+}))
+const question: MatchQuery = {
+  cloth: { ...poplin, colourHex: '#eeeae0', sheer: false, giveAlongPct: null, giveAcrossPct: null, bendingMm: null }, blendRule: 'strict', allowance: 'inside', place: placeOf('collar'),
+  hand: null, drapeKept: false, care: { washC: 40, tumble: 'no', dryClean: false }, iron: bench.iron, cover: 'muslin', bed: 'padded', needM2: 0.2,
+}
+timed(`cloth × place against ${SHELF} supplies, to a ranked list`, 12, () => { matchShelf(question, shelf); return 0 })
+timed('full recipes of the first dozen, one worker', 4, () => {
+  for (const c of matchShelf(question, shelf).ranked.filter(x => x.reachC !== null).slice(0, 12)) refineCandidate(question, c)
+  return 0
+})

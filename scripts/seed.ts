@@ -21,7 +21,7 @@ const workshopId = idOf('workroom')
 const reset = process.argv.includes('--reset')
 
 await sequelize.transaction(async (transaction) => {
-  if (reset) await sequelize.query('truncate calibration, stock_movement, trim_run, corner_step, settle_pass, measurement, workshop, cloth, cloth_fibre, supply, iron, iron_stop, cover, trial, trial_event', { transaction })
+  if (reset) await sequelize.query('truncate piece, place, calibration, stock_movement, trim_run, corner_step, settle_pass, measurement, workshop, cloth, cloth_fibre, supply, iron, iron_stop, cover, trial, trial_event', { transaction })
   else if (await WorkshopRow.count({ transaction })) return
 
   await WorkshopRow.create({ id: workshopId, name: 'Tidewell workroom', units: { length: 'mm', temperature: '°C', arealMass: 'g/m²' }, rules: rulesSchema.parse({ blend: 'proportional' }) }, { transaction })

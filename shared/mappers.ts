@@ -15,14 +15,16 @@ export const toEvidence = (c: Pick<Cloth, 'labelIronC' | 'labelSteam' | 'cornerC
   label: c.labelIronC === null && c.labelSteam === null ? null : { ironC: c.labelIronC, steam: c.labelSteam }, swatches: c.swatches, cornerC: c.cornerC,
 })
 
-export const toSupplyInput = (s: Supply): SupplyInput => ({
-  massGsm: s.massGsm, thicknessMm: s.thicknessMm, base: s.baseFibre, resin: s.resin, resinGsm: s.resinGsm,
+/** @param over further layers on top of it, outward: they add weight and thickness between the sole and the glue line */
+export const toSupplyInput = (s: Supply, over: readonly Supply[] = []): SupplyInput => ({
+  massGsm: over.reduce((sum, x) => sum + x.massGsm, s.massGsm), thicknessMm: over.reduce((sum, x) => sum + x.thicknessMm, s.thicknessMm),
+  base: s.baseFibre, resin: s.resin, resinGsm: s.resinGsm,
 })
 
 export const toIronInput = (i: Iron): IronInput => ({ kind: i.kind, stops: i.stops.map(s => ({ ...s })) })
 
-export const toBench = (cloth: Cloth, supply: Supply, iron: Iron, cover: Cover | null, bed: BedKindKey, blendRule: BlendRule): Bench => ({
-  cloth: toClothInput(cloth), supply: toSupplyInput(supply), iron: toIronInput(iron), cover: cover?.kind ?? null, bed, blendRule, evidence: toEvidence(cloth),
+export const toBench = (cloth: Cloth, supply: Supply, iron: Iron, cover: Cover | null, bed: BedKindKey, blendRule: BlendRule, over: readonly Supply[] = []): Bench => ({
+  cloth: toClothInput(cloth), supply: toSupplyInput(supply, over), iron: toIronInput(iron), cover: cover?.kind ?? null, bed, blendRule, evidence: toEvidence(cloth),
 })
 
 export const toRecipePayload = (r: Recipe): RecipePayload => ({ format: 1, ...r, stop: { ...r.stop } })

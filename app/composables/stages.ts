@@ -4,7 +4,7 @@ export function useStages() {
   const route = useRoute()
   const stages = computed(() => [
     { key: 'cloth', name: 'Cloth', to: '/cloth' },
-    { key: 'match', name: 'Match', to: null },
+    { key: 'match', name: 'Match', to: '/match' },
     { key: 'swatch', name: 'Swatch', to: '/swatch' },
     { key: 'cut', name: 'Cut', to: null },
     { key: 'press', name: 'Press', to: '/press' },

@@ -2,6 +2,7 @@
 import { onKeyStroke } from '@vueuse/core'
 
 const library = useLibrary()
+const bench = useBench()
 const outbox = useOutbox()
 const router = useRouter()
 const { stages } = useStages()
@@ -13,8 +14,9 @@ onKeyStroke(['1', '2', '3', '4', '5', '6'], (e) => {
   if (stage?.to) void router.push(stage.to)
 })
 
+const load = () => library.load({ clothId: bench.chosen.clothId, supplyIds: [bench.chosen.supplyId, ...bench.chosen.overIds] })
 onMounted(async () => {
-  await Promise.all([library.load(), outbox.start()])
+  await Promise.all([load(), outbox.start()])
   for (const stage of stages.value) if (stage.to) void preloadRouteComponents(stage.to)
 })
 </script>
@@ -27,7 +29,7 @@ onMounted(async () => {
       <main class="min-h-0 overflow-auto" tabindex="-1">
         <div v-if="library.problem" class="m-6 slip p-6 text-lg" role="alert">
           <p>{{ library.problem }}</p>
-          <UButton class="mt-4" size="lg" @click="library.load()">
+          <UButton class="mt-4" size="lg" @click="load">
             Try again
           </UButton>
         </div>

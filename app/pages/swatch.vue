@@ -42,7 +42,7 @@ const supplyItems = computed(() => library.supplies.map(s => ({ label: `${s.name
 const ironItems = computed(() => library.irons.map(i => ({ label: i.name, value: i.id })))
 const coverItems = computed(() => [...library.covers.map(c => ({ label: c.name, value: c.id })), { label: 'Bare sole', value: 'bare' }])
 const bedItems = BED_KIND_KEYS.map(k => ({ label: BED_KINDS[k].name, value: k }))
-const supplyId = computed({ get: () => bench.supply?.id, set: (v) => { bench.chosen.supplyId = v ?? null; bench.chosen.method = null } })
+const supplyId = computed({ get: () => bench.supply?.id, set: v => v && bench.takeSupply(v) })
 const ironId = computed({ get: () => bench.iron?.id, set: (v) => { bench.chosen.ironId = v ?? null; bench.chosen.method = null } })
 const coverId = computed({ get: () => bench.cover?.id ?? 'bare', set: (v) => { bench.chosen.coverId = v; bench.chosen.method = null } })
 

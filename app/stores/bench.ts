@@ -7,6 +7,8 @@ import { useLibrary } from './library'
 interface Chosen {
   clothId: string | null
   supplyId: string | null
+  /** Further layers over the glued one, from the cloth outward. */
+  overIds: string[]
   ironId: string | null
   /** 'bare' is the bare sole. */
   coverId: string | 'bare' | null
@@ -17,10 +19,11 @@ interface Chosen {
 /** What is on the board now. Kept in the browser, so that a reload finds it again. */
 export const useBench = defineStore('bench', () => {
   const library = useLibrary()
-  const chosen = useLocalStorage<Chosen>('ready-cuff-bench', { clothId: null, supplyId: null, ironId: null, coverId: null, bed: 'padded', method: null }, { mergeDefaults: true })
+  const chosen = useLocalStorage<Chosen>('ready-cuff-bench', { clothId: null, supplyId: null, overIds: [], ironId: null, coverId: null, bed: 'padded', method: null }, { mergeDefaults: true })
 
   const cloth = computed(() => library.cloths.find(c => c.id === chosen.value.clothId) ?? null)
   const supply = computed(() => library.supplies.find(s => s.id === chosen.value.supplyId) ?? library.supplies.find(s => s.family === 'fusible' && s.resin) ?? null)
+  const over = computed(() => chosen.value.overIds.map(id => library.supplies.find(s => s.id === id)).filter(s => s !== undefined))
   const iron = computed(() => library.irons.find(i => i.id === chosen.value.ironId) ?? library.irons[0] ?? null)
   /** House rule: sturdy cotton and linen may meet a bare sole. */
   const bareByRule = computed(() => library.workshop?.rules.cover === 'sturdyBare' && cloth.value !== null && cloth.value.massGsm >= 100
@@ -30,7 +33,7 @@ export const useBench = defineStore('bench', () => {
   const units = computed(() => library.workshop?.units)
 
   const bench = computed(() => cloth.value && supply.value && iron.value
-    ? toBench(cloth.value, supply.value, iron.value, cover.value, chosen.value.bed, blendRule.value)
+    ? toBench(cloth.value, supply.value, iron.value, cover.value, chosen.value.bed, blendRule.value, over.value)
     : null)
 
   function takeIron(id: string): void {
@@ -38,5 +41,10 @@ export const useBench = defineStore('bench', () => {
     chosen.value.method = null
   }
 
-  return { takeIron, chosen, cloth, supply, iron, cover, blendRule, units, bench }
+  /** Lays out a backing, with what goes over it. */
+  function takeSupply(id: string, overIds: string[] = []): void {
+    chosen.value = { ...chosen.value, supplyId: id, overIds, method: null }
+  }
+
+  return { takeIron, takeSupply, chosen, cloth, supply, over, iron, cover, blendRule, units, bench }
 })

@@ -10,7 +10,8 @@ export const useLibrary = defineStore('library', () => {
   const problem = ref<string | null>(null)
   const ready = ref(false)
 
-  async function load(): Promise<void> {
+  /** @param onBoard what the board holds, fetched before the board is shown */
+  async function load(onBoard: { clothId: string | null, supplyIds: readonly (string | null)[] } = { clothId: null, supplyIds: [] }): Promise<void> {
     try {
       const [w, c, s, i, v] = await Promise.all([
         $fetch<Workshop>('/api/workshop'), $fetch<Page<Cloth>>('/api/cloths', { query: { size: 100 } }),
@@ -21,11 +22,21 @@ export const useLibrary = defineStore('library', () => {
       supplies.value = s.rows
       irons.value = i
       covers.value = v
+      await bring(onBoard.clothId, onBoard.supplyIds)
       problem.value = null
       ready.value = true
     } catch (error) {
       problem.value = problemOf(error).detail
     }
+  }
+
+  /** Fetches what lies on the board but not on the first page of its list; what is gone stays away. */
+  async function bring(clothId: string | null, supplyIds: readonly (string | null)[]): Promise<void> {
+    const missing = supplyIds.filter((id): id is string => id !== null && !supplies.value.some(s => s.id === id))
+    await Promise.all([
+      clothId && !cloths.value.some(c => c.id === clothId) ? $fetch<Cloth>(`/api/cloths/${clothId}`).then(keepCloth) : null,
+      ...missing.map(id => $fetch<Supply>(`/api/supplies/${id}`).then(keepSupply)),
+    ].map(p => Promise.resolve(p).catch(() => undefined)))
   }
 
   function keepSupply(supply: Supply): void {
@@ -45,5 +56,5 @@ export const useLibrary = defineStore('library', () => {
     cloths.value = at < 0 ? [cloth, ...cloths.value] : cloths.value.with(at, cloth)
   }
 
-  return { workshop, cloths, supplies, irons, covers, problem, ready, load, keepCloth, keepSupply, keepIron }
+  return { workshop, cloths, supplies, irons, covers, problem, ready, load, bring, keepCloth, keepSupply, keepIron }
 })

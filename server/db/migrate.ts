@@ -2,6 +2,7 @@ import type { QueryInterface, Sequelize } from 'sequelize'
 import { SequelizeStorage, Umzug } from 'umzug'
 import { firstBoard } from './migrations/2026-11-24-first-board'
 import { knowWhatYouHave } from './migrations/2026-11-24-know-what-you-have'
+import { match } from './migrations/2026-11-25-match'
 
 export interface MigrationTools {
   query: (sql: string) => Promise<unknown>
@@ -13,7 +14,7 @@ export interface Migration {
   down: (tools: MigrationTools) => Promise<void>
 }
 
-const MIGRATIONS: Migration[] = [firstBoard, knowWhatYouHave]
+const MIGRATIONS: Migration[] = [firstBoard, knowWhatYouHave, match]
 
 export const umzug = (sequelize: Sequelize): Umzug<QueryInterface> => new Umzug({
   migrations: MIGRATIONS.map(m => ({

@@ -17,9 +17,9 @@ function toSupply(row: SupplyRow): Supply {
   }
 }
 
-type ListedRow = { [K in keyof Supply as Snake<K & string>]: Supply[K] } & { maker_pressure_kpa: number | null }
+export type ListedRow = { [K in keyof Supply as Snake<K & string>]: Supply[K] } & { maker_pressure_kpa: number | null }
 
-const listedSupply = (p: ListedRow): Supply => ({
+export const listedSupply = (p: ListedRow): Supply => ({
   id: p.id, code: p.code, name: p.name, family: p.family, base: p.base, baseFibre: p.base_fibre, massGsm: p.mass_gsm, thicknessMm: p.thickness_mm,
   resin: p.resin, resinGsm: p.resin_gsm, resinOrigin: p.resin_origin, colourHex: p.colour_hex, note: p.note, givePct: p.give_pct, form: p.form, leaflet: p.leaflet,
   makerC: p.maker_c, makerHoldS: p.maker_hold_s, makerMoisture: p.maker_moisture, makerPressureKPa: p.maker_pressure_kpa, makerPeel: p.maker_peel,
@@ -33,6 +33,13 @@ export async function listSupplies({ q, page, size, family, resin, stocked, give
     filters: [...(family ? ['c.family = :family'] : []), ...(resin ? ['c.resin = :resin'] : []), ...(stocked ? ['c.stock_m > 0'] : []), ...(gives ? ['(c.give_pct > 5 or c.base = \'knit\')'] : [])],
   })
   return { rows: rows.map(listedSupply), total, page, size }
+}
+
+export async function getSupply(id: string): Promise<Supply> {
+  const { id: workshopId } = await currentWorkshop()
+  const row = await SupplyRow.findOne({ where: { id, workshopId } })
+  if (!row) throw notFound('supply')
+  return toSupply(row)
 }
 
 async function codeIsFree<T>(code: string, write: () => Promise<T>): Promise<T> {

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { clothFields } from './cloth'
 import { ironFields, coverSchema } from './iron'
 import { calibrationRecord, cornerStepBody, measurementBody, settlePassBody, stockMovementBody, trimRunFields } from './records'
+import { pieceSchema, placeFields, placeKeyField } from './place'
 import { supplyFields } from './supply'
 import { trialBody } from './trial'
 import { rulesSchema, unitsSchema } from './workshop'
@@ -25,12 +26,14 @@ const dated = z.object({ id: idSchema, createdAt: z.iso.datetime() })
 /** The whole workroom as one file. */
 export const workroomFile = z.object({
   format: z.literal('ready-cuff-workroom', { error: 'File: this is no workroom of Ready Cuff.' }),
-  version: z.literal(1, { error: 'File: it was written by another version.' }),
+  /** 2 adds places and pieces; a file of version 1 has none and is read all the same. */
+  version: z.literal([1, 2], { error: 'File: it was written by another version.' }),
   workshop: z.object({ name: nameField('Name'), units: unitsSchema, rules: rulesSchema }),
-  cloths: z.array(clothFields.extend({ id: idSchema, measurements: z.array(measurementBody.extend(dated.shape).extend({ value: z.number() })), settle: z.array(settlePassBody.extend(dated.shape)), corners: z.array(cornerStepBody.extend(dated.shape)) })).max(50_000),
+  cloths: z.array(clothFields.extend({ id: idSchema, measurements: z.array(measurementBody.extend(dated.shape).extend({ value: z.number() })), settle: z.array(settlePassBody.extend(dated.shape)), corners: z.array(cornerStepBody.extend(dated.shape)), pieces: z.array(pieceSchema.extend({ place: placeKeyField })).default([]) })).max(50_000),
   supplies: z.array(supplyFields.extend({ id: idSchema, movements: z.array(stockMovementBody.extend(dated.shape)), runs: z.array(trimRunFields.extend(dated.shape)) })).max(20_000),
   irons: z.array(ironFields.extend({ id: idSchema, calibrations: z.array(calibrationRecord) })).max(200),
   covers: z.array(coverSchema.omit({ version: true })).max(200),
+  places: z.array(placeFields.extend({ id: idSchema })).max(500).default([]),
   trials: z.array(trialBody).max(50_000),
 })
 export type WorkroomFile = z.infer<typeof workroomFile>

@@ -1,6 +1,7 @@
 import type { Sequelize } from 'sequelize'
 import { initCloth } from './cloth'
 import { initIron } from './iron'
+import { initPlace } from './place'
 import { initRecords } from './records'
 import { initSupply } from './supply'
 import { initTrial } from './trial'
@@ -9,6 +10,7 @@ import { initWorkshop } from './workshop'
 export { ClothRow, ClothFibreRow } from './cloth'
 export { CoverRow, IronRow, IronStopRow } from './iron'
 export { CalibrationRow, CornerStepRow, MeasurementRow, SettlePassRow, StockMovementRow, TrimRunRow } from './records'
+export { PieceRow, PlaceRow } from './place'
 export { SupplyRow } from './supply'
 export { TrialEventRow, TrialRow } from './trial'
 export { WorkshopRow } from './workshop'
@@ -19,5 +21,6 @@ export function initModels(sequelize: Sequelize): void {
   initSupply(sequelize)
   initIron(sequelize)
   initTrial(sequelize)
+  initPlace(sequelize)
   initRecords(sequelize)
 }

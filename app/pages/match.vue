@@ -1,0 +1,134 @@
+<script setup lang="ts">
+import { onKeyStroke } from '@vueuse/core'
+import type { MatchQuery, MatchSupply } from '#core/match'
+import { toEvidence, toIronInput, toMatchCloth, toMatchSupply, type PairPast } from '#shared/mappers'
+import type { Supply } from '#shared/schemas'
+import { CHANGE_NAME, clashSentence, exclusionSentence, HAND_NAME, PART_NAME, recipeSentence, WISH_NAME } from '#shared/words'
+
+const library = useLibrary()
+const bench = useBench()
+const wish = useWish()
+const router = useRouter()
+const problem = ref<string | null>(null)
+const areaM2 = ref(0)
+const stored = shallowRef<{ supplies: Supply[], past: Record<string, PairPast> } | null>(null)
+const shelf = computed<MatchSupply[] | null>(() => stored.value?.supplies.map(s => toMatchSupply(s, stored.value!.past[s.id])) ?? null)
+
+watch(() => bench.cloth?.id, async (id) => {
+  try {
+    const [found] = await Promise.all([$fetch<NonNullable<typeof stored.value>>('/api/match/shelf', { query: { clothId: id } }), wish.load()])
+    stored.value = found
+    problem.value = null
+  } catch (error) {
+    problem.value = problemOf(error).detail
+  }
+}, { immediate: true })
+
+const query = computed<MatchQuery | null>(() => bench.cloth && bench.iron
+  ? {
+      cloth: toMatchCloth(bench.cloth), evidence: toEvidence(bench.cloth), blendRule: bench.blendRule, allowance: library.workshop?.rules.allowance ?? 'inside',
+      place: { ...wish.place }, hand: wish.wished.hand, drapeKept: wish.wished.drapeKept, care: { ...wish.wished.care },
+      iron: toIronInput(bench.iron), cover: bench.cover?.kind ?? null, bed: bench.chosen.bed, needM2: areaM2.value,
+    }
+  : null)
+const { match, ranked, whatIf, progress, stop } = useMatching(query, shelf)
+
+const SHOWN = 9
+/** The foremost, and the first sewn-in and self cloth however far down they stand. */
+const shown = computed(() => {
+  const all = match.value?.ranked ?? []
+  const first = all.slice(0, SHOWN)
+  for (const kind of ['sewIn', 'selfCloth'] as const) {
+    const one = all.find(c => c.kind === kind)
+    if (one && !first.includes(one)) first.splice(first.length - 1, 1, one)
+  }
+  return first
+})
+const picked = ref<string[] | null>(null)
+watch(() => [bench.cloth?.id, wish.place.key], () => { picked.value = null })
+const chosenKeys = computed(() => (picked.value ?? shown.value.slice(0, 2).map(c => c.key)).filter(k => shown.value.some(c => c.key === k)))
+function toggle(key: string): void {
+  const now = chosenKeys.value
+  picked.value = now.includes(key) ? now.filter(k => k !== key) : [...now, key].slice(-3)
+}
+const chosen = computed(() => chosenKeys.value.map(key => ({ candidate: shown.value.find(c => c.key === key)!, rank: match.value!.ranked.findIndex(c => c.key === key) + 1 })).sort((a, b) => a.rank - b.rank))
+const lead = computed(() => chosen.value[0]?.candidate ?? null)
+const nameOf = (c: { kind: string, supplies: readonly MatchSupply[] }) => c.kind === 'selfCloth' ? 'self cloth' : c.kind === 'double' ? `${c.supplies[0]!.name}, two layers` : c.supplies.map(s => s.name).join(' + ')
+const nameById = (ids: string[]) => ids.map(id => stored.value?.supplies.find(s => s.id === id)?.name ?? '').join(' + ') || 'self cloth'
+const wants = computed(() => {
+  const hand = wish.wished.hand ?? wish.place.hand
+  const give = { stay: 'the give stays', stop: 'the give stops', any: '' }[wish.place.give]
+  return [hand === 'keep' ? 'the drape of the cloth' : HAND_NAME[hand], give].filter(Boolean).join('; ')
+})
+const fused = computed(() => lead.value && lead.value.reachC !== null)
+
+function take(): void {
+  const c = lead.value
+  if (!c || !fused.value) return
+  const glued = c.supplies.find(s => s.resin)!
+  const over = [...c.supplies]
+  over.splice(over.indexOf(glued), 1)
+  for (const s of c.supplies) library.keepSupply(stored.value!.supplies.find(x => x.id === s.id)!)
+  bench.takeSupply(glued.id, over.map(s => s.id))
+  void router.push('/swatch')
+}
+onKeyStroke('Enter', (e) => {
+  if (document.activeElement !== document.body) return
+  e.preventDefault()
+  take()
+})
+</script>
+
+<template>
+  <div v-if="!bench.cloth" class="mx-auto mt-20 max-w-xl text-center">
+    <h1 class="text-3xl font-semibold">No cloth on the board</h1>
+    <p class="mt-3 text-lg">A backing is matched to a cloth: choose one first.</p>
+    <UButton to="/cloth" size="xl" class="mt-6">Choose a cloth</UButton>
+  </div>
+  <div v-else class="grid h-full grid-cols-[284px_minmax(0,0.950fr)_minmax(0,1.120fr)] gap-4 px-3 py-2 max-[1000px]:h-auto max-[1000px]:grid-cols-[262px_minmax(0,1fr)]">
+    <section class="min-h-0 min-w-0 overflow-y-auto overflow-x-hidden pr-1" aria-label="Place and wishes">
+      <GarmentPicture :places="wish.places" :chosen-key="wish.place.key" class="mx-auto max-w-[248px] max-[1000px]:max-w-[230px]" @choose="wish.choosePlace" />
+      <p class="mt-1 flex items-baseline justify-between"><b class="ticket text-2xl">{{ wish.place.name }}</b><OwnPlaceForm /></p>
+      <p class="mb-2 text-[15px] leading-tight text-muted-ink">wants {{ wants }}</p>
+      <WishSlip />
+      <hr class="stitch my-2">
+      <PieceSizes v-model:area-m2="areaM2" :cloth-id="bench.cloth.id" :place-key="wish.place.key" />
+    </section>
+
+    <section class="flex min-h-0 min-w-0 flex-col max-[1000px]:min-h-[36rem]" aria-label="Candidates">
+      <ul v-if="match?.clashes.length" class="mb-2 space-y-1" role="alert" data-test="clashes"><li v-for="c in match.clashes" :key="c.why" class="border-l-4 border-alert bg-paper px-3 py-1 font-semibold leading-snug text-alert">{{ clashSentence(c, bench.units) }}</li></ul>
+      <p v-if="problem" class="slip p-4 text-lg font-semibold text-alert" role="alert">{{ problem }}</p>
+      <HandLadder v-if="match" class="flex-1" :match="match" :shown="shown" :chosen-keys="chosenKeys" :progress="progress" @toggle="toggle" />
+      <p v-else-if="!problem" class="m-6 text-lg text-muted-ink">Judging the shelf…</p>
+      <p v-if="progress" class="mt-1 flex min-h-10 items-center gap-3 text-sm text-muted-ink" role="status">Trying the heat: {{ progress.done }} of {{ progress.of }} <UButton size="xs" variant="outline" color="neutral" @click="stop">Stop</UButton></p>
+      <details v-else-if="match && ranked" class="mt-1" data-test="excluded">
+        <summary class="min-h-10 cursor-pointer py-2 text-[15px]"><span role="status">{{ ranked.rankedCount }} could be used; <b>{{ ranked.excludedCount }} not, and why</b></span> <Sourced from="model" /></summary>
+        <ul class="max-h-72 overflow-auto">
+          <li v-for="w in match.wishes.slice(0, 2)" :key="w.wish" class="py-1 text-[15px] font-semibold">{{ WISH_NAME[w.wish] }} alone keeps out {{ w.excludes }}{{ w.excludes === 1 ? ` (${w.firstName})` : '' }}.</li>
+          <li v-for="e in match.excluded" :key="e.supply.id" class="border-t border-dashed border-seam py-1 text-[15px] leading-snug"><b>{{ e.supply.name }}</b> <span class="text-muted-ink">{{ e.supply.code }}</span>: {{ e.reasons.map(r => exclusionSentence(r, bench.units)).join(' ') }}</li>
+        </ul>
+      </details>
+    </section>
+
+    <section v-if="match && lead" class="min-h-0 min-w-0 overflow-y-auto overflow-x-hidden pr-1 max-[1000px]:col-span-2" aria-label="Compared">
+      <div class="slip flex items-start gap-3 px-4 py-2">
+        <div class="min-w-0 flex-1">
+          <p class="ticket text-[1.45rem] font-semibold leading-tight" data-test="first-answer">{{ nameOf(lead) }}</p>
+          <p class="text-[15px] leading-snug">{{ Math.round(lead.bendingMm) }} mm: {{ HAND_NAME[lead.hand] }}.
+            <template v-if="lead.recipe">{{ recipeSentence(lead.recipe, bench.cover?.name ?? null, bench.units) }} <Sourced from="model" /></template>
+            <template v-else-if="!fused">Sewn in: no heat, no resin.</template>
+            <template v-if="lead.need"> {{ lead.need.metres.toFixed(2) }} m{{ lead.need.cost !== null ? `, costs ${lead.need.cost.toFixed(2)}` : '' }}<template v-if="lead.need.shortM > 0">; {{ lead.need.shortM.toFixed(2) }} m are missing<template v-if="shown.find(c => c.need && c.need.shortM === 0)">: {{ nameOf(shown.find(c => c.need && c.need.shortM === 0)!) }} would do</template></template>.</template>
+          </p>
+          <p v-if="lead.tie" class="text-[13px] leading-tight text-muted-ink">As good as the next; first by {{ lead.tie.by === 'code' ? 'its code alone' : PART_NAME[lead.tie.by] }}.</p>
+        </div>
+        <UButton v-if="fused" size="xl" trailing-icon="i-lucide-arrow-right" class="min-h-14 shrink-0 text-lg" @click="take">Use this</UButton>
+      </div>
+      <HangPicture class="mt-1" :cloth-bending-mm="match.clothBendingMm" :chosen="chosen.map(c => ({ rank: c.rank, bendingMm: c.candidate.bendingMm }))" />
+      <PartBars :chosen="chosen" />
+      <p v-if="match.companions.length" class="mt-1 text-[15px]" data-test="companions">With it, and away again after stitching: {{ match.companions.map(s => s.name.toLowerCase()).join(', ') }}.</p>
+      <div class="mt-1 grid grid-cols-3 gap-1 text-[13px] leading-tight" aria-label="What if" data-test="what-if">
+        <p v-for="w in whatIf" :key="w.change" class="slip px-2 py-1" :class="w.differs ? 'border-l-4 border-l-ink' : ''"><b>{{ CHANGE_NAME[w.change] }}:</b> {{ w.differs ? nameById(w.becomes) : 'the same' }}</p>
+      </div>
+    </section>
+  </div>
+</template>

@@ -1,0 +1,3 @@
+import { listPlaces } from '../../services/places'
+
+export default defineRoute({}, () => listPlaces())
