@@ -2,7 +2,7 @@ import type { ClothLimit } from '../limit'
 import { BASE_GIVE_PCT, BED_KINDS, CONSTRUCTIONS, FIBRE_WASH_C, RESINS } from '../materials'
 import { contrastOf } from './colour'
 import type { Exclusion, MatchCloth, MatchQuery, MatchSupply } from './types'
-import { heatVerdict, type HeatGround } from './window'
+import type { HeatGround, HeatVerdict } from './window'
 
 /** A cloth that gives more than this stretches for the purpose of choosing, %. */
 export const STRETCHES_FROM_PCT = 8
@@ -36,14 +36,14 @@ export function washLimit(s: MatchSupply): { limitC: number, of: 'sheet' | 'resi
   return limits.reduce((low, l) => l.limitC < low.limitC ? l : low, limits[0] ?? { limitC: 95, of: 'base' })
 }
 
-/** Everything that bars this supply here; an empty list lets it in. Reasons do not depend on the rest of the shelf. */
-export function exclusionsOf(query: MatchQuery, limit: ClothLimit, ground: HeatGround, s: MatchSupply): Exclusion[] {
+/** Everything that bars this supply here; an empty list lets it in. `verdict` is what heat can do, null without resin. Reasons do not depend on the rest of the shelf. */
+export function exclusionsOf(query: MatchQuery, limit: ClothLimit, ground: HeatGround, s: MatchSupply, verdict: HeatVerdict | null): Exclusion[] {
   const { cloth, place, care } = query
   if (s.family === 'hoop' || s.family === 'stiffener') return [{ why: 'companion' }]
   if (!place.families.includes(s.family)) return [{ why: 'family', place: place.name }]
   const out: Exclusion[] = []
   const fused = s.family !== 'sewIn' && !(s.family === 'stayTape' && s.resin === null)
-  if (fused) out.push(...fusingExclusions(query, limit, ground, s))
+  if (fused) out.push(...fusingExclusions(query, limit, ground, s, verdict))
   const wash = washLimit(s)
   if (care.washC > wash.limitC) out.push({ why: 'wash', wishC: care.washC, ...wash })
   const tumble = s.tumble !== null ? { limit: s.tumble, of: 'sheet' as const } : s.resin ? { limit: RESINS[s.resin].tumble, of: 'resin' as const } : null
@@ -55,7 +55,7 @@ export function exclusionsOf(query: MatchQuery, limit: ClothLimit, ground: HeatG
   return out
 }
 
-function fusingExclusions(query: MatchQuery, limit: ClothLimit, ground: HeatGround, s: MatchSupply): Exclusion[] {
+function fusingExclusions(query: MatchQuery, limit: ClothLimit, ground: HeatGround, s: MatchSupply, verdict: HeatVerdict | null): Exclusion[] {
   const { cloth } = query
   if (limit.soleC === 0) return [{ why: 'noHeat', fumes: limit.fumes }]
   if (!limit.fusible) return [{ why: 'notFusible' }]
@@ -68,7 +68,6 @@ function fusingExclusions(query: MatchQuery, limit: ClothLimit, ground: HeatGrou
   if (query.place.shows && openness >= SHEER_FROM && openness * Math.min(1, s.massGsm / OPAQUE_GSM) * (contrast + DOTS_SHOW) > GRINS_FROM) out.push({ why: 'grins', contrast })
   if (s.moistOnly && limit.water === 'no') out.push({ why: 'moistOnly' })
   if (cloth.nap === 'pile' && !BED_KINDS[query.bed].sparesPile) out.push({ why: 'crush' })
-  const verdict = heatVerdict(ground, s)
-  if (!verdict.open) out.push(verdict.bar)
+  if (verdict && !verdict.open) out.push(verdict.bar)
   return out
 }

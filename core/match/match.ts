@@ -7,7 +7,7 @@ import { exclusionsOf, opennessOf } from './exclude'
 import { clothBendingMm, layeredBendingMm, layerings, type Layered } from './layers'
 import { partsOf, scoreOf, windowPart, type Figures } from './score'
 import { WISH_OF, type Candidate, type Clash, type Excluded, type Exclusion, type Match, type MatchQuery, type MatchSupply, type Part, type Wish, type WishCost } from './types'
-import { heatGround, heatVerdict, type HeatGround } from './window'
+import { heatGround, heatVerdict, type HeatVerdict } from './window'
 
 /** Keeping the drape lets the bending length grow by no more than this factor. */
 export const DRAPE_KEPT_FACTOR = 1.25
@@ -15,6 +15,8 @@ export const DRAPE_KEPT_FACTOR = 1.25
 const LIMP_FACTOR = 1.6
 /** Scores this near to each other are a tie. */
 const TIE = 0.01
+/** So many are looked at for ties. */
+const EXPLAINED = 100
 /** Two layers of dots strike through from here: openness × resin of both, g/m². */
 const DOUBLED_STRIKES_GSM = 9
 /** Cutting leaves about this much of a width unused. */
@@ -48,13 +50,14 @@ interface Judge {
   query: MatchQuery
   wantedMm: [number, number]
   mostDrapeMm: number
-  ground: HeatGround
+  /** What heat can do with each supply that carries resin. */
+  verdicts: Map<MatchSupply, HeatVerdict>
 }
 
 function candidateOf(judge: Judge, layered: Layered): Candidate {
-  const { query, wantedMm, ground } = judge
+  const { query, wantedMm } = judge
   const glued = layered.kind === 'selfCloth' || layered.kind === 'sewIn' ? undefined : layered.supplies.find(s => s.resin)
-  const verdict = glued ? heatVerdict(ground, glued) : null
+  const verdict = glued ? judge.verdicts.get(glued)! : null
   const bendingMm = layeredBendingMm(query.cloth, layered)
   const measured = query.cloth.bendingMm !== null && layered.supplies.every(s => s.bendingMm !== null)
   const figures: Figures = {
@@ -72,7 +75,7 @@ const byScore = (a: Candidate, b: Candidate): number => b.score - a.score || (a.
 
 /** Where two stand within a hundredth, says which part parted them. */
 function explainTies(ranked: Candidate[]): void {
-  for (let i = 0; i + 1 < ranked.length; i++) {
+  for (let i = 0; i + 1 < Math.min(ranked.length, EXPLAINED); i++) {
     const a = ranked[i]!, b = ranked[i + 1]!
     if (a.score - b.score > TIE) continue
     const gains = a.parts.map((p, k) => ({ key: p.key, gain: p.value * p.weight - b.parts[k]!.value * b.parts[k]!.weight })).sort((x, y) => y.gain - x.gain)
@@ -91,9 +94,13 @@ export function matchShelf(query: MatchQuery, shelf: readonly MatchSupply[]): Ma
   const ground = heatGround(query, limit)
   const wantedMm = wantedRangeMm(query)
   const own = clothBendingMm(query.cloth)
-  const judge: Judge = { query, wantedMm, mostDrapeMm: own * DRAPE_KEPT_FACTOR, ground }
+  const judge: Judge = { query, wantedMm, mostDrapeMm: own * DRAPE_KEPT_FACTOR, verdicts: new Map() }
   const barred = new Map<MatchSupply, Exclusion[]>()
-  for (const s of shelf) barred.set(s, exclusionsOf(query, limit, ground, s))
+  for (const s of shelf) {
+    const verdict = s.resin ? heatVerdict(ground, s) : null
+    if (verdict) judge.verdicts.set(s, verdict)
+    barred.set(s, exclusionsOf(query, limit, ground, s, verdict))
+  }
 
   const ranked: Candidate[] = [candidateOf(judge, selfCloth)]
   const excluded: Excluded[] = []
