@@ -5,7 +5,7 @@ Object.groupBy ??= (items, key) => items.reduce((groups, item, i) => {
 }, {})
 const { default: withNuxt } = await import('./.nuxt/eslint.config.mjs')
 
-const CORE_LAYERS = [['materials', 'units'], ['heat'], ['stack'], ['limit', 'iron', 'hand', 'measure', 'shrink', 'sheet'], ['bond'], ['hurt'], ['recipe'], ['place'], ['match']]
+const CORE_LAYERS = [['materials', 'units'], ['heat'], ['stack'], ['limit', 'iron', 'hand', 'measure', 'shrink', 'sheet'], ['bond'], ['hurt'], ['recipe'], ['place', 'window'], ['match', 'learn']]
 
 const above = (i, folder) => i + 1 < CORE_LAYERS.length
   ? [{ group: CORE_LAYERS.slice(i + 1).flat().map(f => `../${f}`), message: `core/${folder} lies under that folder; arrows run one way.` }]

@@ -34,7 +34,7 @@ export interface Transient {
 
 /** Keeps what a programme did, growing its arrays as it goes. Layers that leave the stack keep their last state. */
 export function createRecorder(tracked: Layer[]) {
-  let room = 1024, steps = 0
+  let room = 192, steps = 0
   let timesS = new Float64Array(room), soleC = new Float32Array(room), pressureKPa = new Float32Array(room)
   const column = () => tracked.map(() => new Float32Array(room))
   let mean = column(), hottest = column(), water = column()

@@ -78,7 +78,11 @@ export function harmAlong(run: Transient, bond: BondCourse | null, input: HurtIn
 }
 
 const always = (run: Transient, severity: number): Float32Array => new Float32Array(run.steps).fill(severity)
-const along = (run: Transient, of: (step: number) => number): Float32Array => Float32Array.from({ length: run.steps }, (_, i) => of(i))
+function along(run: Transient, of: (step: number) => number): Float32Array {
+  const values = new Float32Array(run.steps)
+  for (let i = 0; i < values.length; i++) values[i] = of(i)
+  return values
+}
 /** The highest so far, step by step. */
 function highest(run: Transient, of: (step: number) => number): Float32Array {
   let most = -Infinity

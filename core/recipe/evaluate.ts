@@ -26,6 +26,8 @@ export interface EvaluateOptions extends RunOptions {
   phase?: number
   /** How much higher this lot of resin melts than the typical grade, °C. */
   meltShiftC?: number
+  /** How much faster this lot bonds than the typical grade, as a factor. */
+  rateFactor?: number
   /** What was really done, in place of the recipe's own phases. */
   phases?: Phase[]
 }
@@ -70,9 +72,9 @@ function hurtInputOf(bench: Bench, recipe: Recipe, options: EvaluateOptions): Hu
 export function resinOf(bench: Bench, options: EvaluateOptions = {}): Resin {
   if (!bench.supply.resin) throw new Error('The supply has no resin: there is nothing to fuse.')
   const typical = RESINS[bench.supply.resin]
-  const shiftC = options.meltShiftC ?? 0
-  if (shiftC === 0) return typical
-  return { ...typical, meltC: [typical.meltC[0] + shiftC, typical.meltC[1] + shiftC], windowC: [typical.windowC[0] + shiftC, typical.windowC[1] + shiftC] }
+  const shiftC = options.meltShiftC ?? 0, faster = options.rateFactor ?? 1
+  if (shiftC === 0 && faster === 1) return typical
+  return { ...typical, holdS: typical.holdS / faster, meltC: [typical.meltC[0] + shiftC, typical.meltC[1] + shiftC], windowC: [typical.windowC[0] + shiftC, typical.windowC[1] + shiftC] }
 }
 
 /** Runs the recipe on the bench and reads bond and harm off it. The bench's supply must carry resin. */

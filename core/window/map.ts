@@ -1,0 +1,126 @@
+import type { Recipe } from '../recipe'
+import type { RowCount, RowTask, WindowQuestion } from './row'
+
+export const MAP_FROM_C = 100
+export const MAP_TO_C = 215
+const MAP_STEP_C = 5
+const LONGEST_S = 60
+/** Sure enough to call ground safe: chance of a bond, and of no harm. */
+export const SURE = 0.95
+
+/** The map: rows by sole temperature, columns by hold, with the chances at each. */
+export interface WindowMap {
+  solesC: number[]
+  holdsS: number[]
+  /** Chances row after row; NaN where nothing has been drawn yet. */
+  bond: Float64Array
+  hurt: Float64Array
+  /** Drawings behind each row. */
+  drawn: number[]
+}
+
+export const solesOf = (step = MAP_STEP_C): number[] => Array.from({ length: Math.floor((MAP_TO_C - MAP_FROM_C) / step) + 1 }, (_, i) => MAP_FROM_C + i * step)
+
+/** Every second for one pass; every fourth where each hold is a run of its own. */
+export const holdsOf = (passes: Recipe['passes']): number[] => passes === 1
+  ? Array.from({ length: LONGEST_S - 1 }, (_, i) => i + 2)
+  : Array.from({ length: LONGEST_S / 4 }, (_, i) => (i + 1) * 4)
+
+/** Samples that a map of this recipe is drawn with. */
+export const samplesFor = (passes: Recipe['passes']): number => passes === 1 ? 200 : 48
+
+/**
+ * The work of a map in the order it should be done: first every row with a few drawings, so that there is a picture at once,
+ * then the rest in growing portions.
+ */
+export function tasksOf(q: WindowQuestion): RowTask[] {
+  const holdsS = holdsOf(q.recipe.passes)
+  const cuts = [0, ...[12, 40, 100].filter(c => c < q.samples), q.samples]
+  return cuts.slice(1).flatMap((to, p) => solesOf().map(soleC => ({ soleC, holdsS, from: cuts[p]!, to })))
+}
+
+/** How many of the tasks make the first picture. */
+export const firstPictureTasks = (): number => solesOf().length
+
+/** Gathers counted rows into a map; rows may come in any order. */
+export function createMap(passes: Recipe['passes']) {
+  const solesC = solesOf(), holdsS = holdsOf(passes)
+  const bonded = new Float64Array(solesC.length * holdsS.length), hurt = new Float64Array(bonded.length)
+  const drawn = solesC.map(() => 0)
+  return {
+    add(count: RowCount): void {
+      const r = solesC.indexOf(count.soleC)
+      drawn[r]! += count.drawn
+      for (let h = 0; h < holdsS.length; h++) {
+        bonded[r * holdsS.length + h]! += count.bonded[h]!
+        hurt[r * holdsS.length + h]! += count.hurt[h]!
+      }
+    },
+    map(): WindowMap {
+      const share = (of: Float64Array) => of.map((n, i) => n / drawn[Math.floor(i / holdsS.length)]!)
+      return { solesC, holdsS, bond: share(bonded), hurt: share(hurt), drawn: [...drawn] }
+    },
+  }
+}
+
+/** Chances at any place of the map, bilinear between its points; held at its edges. */
+export function chanceAt(map: WindowMap, soleC: number, holdS: number): { bond: number, hurt: number } {
+  const { solesC, holdsS } = map
+  const place = (all: number[], v: number) => {
+    const x = Math.min(all.length - 1, Math.max(0, (v - all[0]!) / (all[1]! - all[0]!)))
+    const i = Math.min(all.length - 2, Math.floor(x))
+    return { i, f: x - i }
+  }
+  const r = place(solesC, soleC), c = place(holdsS, holdS)
+  const of = (values: Float64Array) => {
+    const v = (i: number, j: number) => values[i * holdsS.length + j]!
+    return (v(r.i, c.i) * (1 - c.f) + v(r.i, c.i + 1) * c.f) * (1 - r.f) + (v(r.i + 1, c.i) * (1 - c.f) + v(r.i + 1, c.i + 1) * c.f) * r.f
+  }
+  return { bond: of(map.bond), hurt: of(map.hurt) }
+}
+
+export const isSafe = (c: { bond: number, hurt: number }): boolean => c.bond >= SURE && c.hurt <= 1 - SURE
+
+/** How far the pin may stray and stay on safe ground, s and °C; all 0 where it does not stand on it. */
+export interface PinMargins { safe: boolean, lessS: number, moreS: number, coolerC: number, hotterC: number }
+
+export function pinMargins(map: WindowMap, soleC: number, holdS: number): PinMargins {
+  const safe = (c: number, s: number) => isSafe(chanceAt(map, c, s))
+  if (!safe(soleC, holdS)) return { safe: false, lessS: 0, moreS: 0, coolerC: 0, hotterC: 0 }
+  const reach = (limit: number, ok: (by: number) => boolean) => {
+    let by = 0
+    while (by < limit && ok(by + 1)) by++
+    return by
+  }
+  return {
+    safe: true,
+    lessS: reach(holdS, by => safe(soleC, holdS - by)), moreS: reach(LONGEST_S - holdS, by => safe(soleC, holdS + by)),
+    coolerC: reach(soleC - MAP_FROM_C, by => safe(soleC - by, holdS)), hotterC: reach(MAP_TO_C - soleC, by => safe(soleC + by, holdS)),
+  }
+}
+
+/** The place of the map with the widest room all round on one of these soles; null where there is no safe ground on them. */
+export function safestPlace(map: WindowMap, solesC: readonly number[] = map.solesC): { soleC: number, holdS: number, margins: PinMargins } | null {
+  let best: { soleC: number, holdS: number, margins: PinMargins, room: number } | null = null
+  for (const soleC of solesC) {
+    for (const holdS of map.holdsS) {
+      const margins = pinMargins(map, soleC, holdS)
+      if (!margins.safe) continue
+      const room = Math.min(margins.lessS * 1.5, margins.moreS * 1.5, margins.coolerC, margins.hotterC) - holdS * 0.02
+      if (!best || room > best.room) best = { soleC, holdS, margins, room }
+    }
+  }
+  return best && { soleC: best.soleC, holdS: best.holdS, margins: best.margins }
+}
+
+/** The nearest to safe that the map comes: what blocks it, bond or harm. */
+export function nearestToSafe(map: WindowMap): { soleC: number, holdS: number, bond: number, hurt: number, blockedBy: 'bond' | 'hurt' } {
+  let best = { soleC: 0, holdS: 0, bond: 0, hurt: 1, least: -1 }
+  map.solesC.forEach((soleC, r) => map.holdsS.forEach((holdS, h) => {
+    const bond = map.bond[r * map.holdsS.length + h]!, hurt = map.hurt[r * map.holdsS.length + h]!
+    const least = Math.min(bond, 1 - hurt)
+    if (least > best.least) best = { soleC, holdS, bond, hurt, least }
+  }))
+  const { soleC, holdS, bond, hurt } = best
+  return { soleC, holdS, bond, hurt, blockedBy: bond < 1 - hurt ? 'bond' : 'hurt' }
+}
