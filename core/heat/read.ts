@@ -46,3 +46,11 @@ export function energyGap({ energy: e }: Transient): number {
 /** Free water of a layer at a step, beyond its regain, g/m². */
 export const freeWaterGsm = (trace: LayerTrace, step: number): number =>
   Math.max(0, trace.waterGsm[step]! - regainGsm(trace.layer))
+
+/** A recorded figure at any time, straight between its steps. @param values one a step */
+export function valueAt(run: Pick<Transient, 'timesS' | 'steps'>, values: Float32Array, timeS: number): number {
+  const i = stepAt(run, timeS)
+  if (i + 1 >= run.steps) return values[run.steps - 1]!
+  const share = (timeS - run.timesS[i]!) / (run.timesS[i + 1]! - run.timesS[i]!)
+  return values[i]! + (values[i + 1]! - values[i]!) * Math.max(0, share)
+}

@@ -1,4 +1,4 @@
-import { stepAt } from '../heat'
+import { valueAt } from '../heat'
 import { clothLimit } from '../limit'
 import { RESINS } from '../materials'
 import { evaluate, holdPath, type EvaluateOptions, type Outcome } from './evaluate'
@@ -125,7 +125,7 @@ interface Ladder { bondAt: (holdS: number) => number, harmAt: (holdS: number) =>
 function ladderOf(bench: Bench, draft: Recipe, options: EvaluateOptions): Ladder {
   if (draft.passes === 1) {
     const { run, bond, harm } = holdPath(bench, draft, options)
-    return { bondAt: s => bond.progress[stepAt(run, s + 1e-6)]!, harmAt: s => harm[stepAt(run, s + 1e-6)]! }
+    return { bondAt: s => valueAt(run, bond.progress, s), harmAt: s => valueAt(run, harm, s) }
   }
   const known = new Map<number, Outcome>()
   const at = (holdS: number): Outcome => {

@@ -1,4 +1,4 @@
-import { stepAt } from '../heat'
+import { valueAt } from '../heat'
 import { evaluate, holdPath, type Bench, type EvaluateOptions, type Recipe } from '../recipe'
 import { latinHypercube } from './hypercube'
 import { draw, UNKNOWNS, type Drawing, type Knowledge } from './unknowns'
@@ -37,9 +37,8 @@ export function alongHolds(d: Drawing, holdsS: readonly number[]): { bond: Float
   if (d.recipe.passes === 1) {
     const path = holdPath(d.bench, { ...d.recipe, holdS: Math.max(...heldS) + 0.01 }, d.options)
     heldS.forEach((s, i) => {
-      const step = stepAt(path.run, s)
-      bond[i] = path.bond.progress[step]!
-      harm[i] = path.harm[step]!
+      bond[i] = valueAt(path.run, path.bond.progress, s)
+      harm[i] = valueAt(path.run, path.harm, s)
     })
     return { bond, harm, cellSteps: path.run.cellSteps }
   }

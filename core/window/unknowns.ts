@@ -1,5 +1,4 @@
-import type { EvaluateOptions } from '../recipe'
-import type { Bench, Recipe } from '../recipe'
+import type { EvaluateOptions, Bench, Recipe } from '../recipe'
 import { normalQuantile } from './hypercube'
 
 /** What is not known precisely about a pressing. */
