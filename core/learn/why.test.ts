@@ -6,7 +6,7 @@ const bench: Bench = {
   cloth: { fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 118, thicknessMm: 0.26, mayGetWet: true, nap: 'none', finishes: [] },
   supply: { massGsm: 78, thicknessMm: 0.24, base: 'cotton', resin: 'polyamide', resinGsm: 14 }, iron: { kind: 'household', stops: [] }, cover: 'muslin', bed: 'padded', blendRule: 'strict',
 }
-const recipe = (meanC: number, holdS: number, method: 'dry' | 'mist' = 'dry'): Recipe => ({ ...draftRecipe(bench, method, { label: 'a', meanC, swingC: 0, origin: 'measured' }, 'back', 1, 'weight'), holdS, coolS: 30 })
+const recipe = (meanC: number, holdS: number, method: 'dry' | 'damp' = 'dry'): Recipe => ({ ...draftRecipe(bench, method, { label: 'a', meanC, swingC: 0, origin: 'measured' }, 'back', 1, 'weight'), holdS, coolS: 30 })
 const pressed = (heldS: number, coolS = 30): PressEvent[] => [{ atS: 0, kind: 'down' }, { atS: heldS, kind: 'lift' }, { atS: heldS, kind: 'cool' }, { atS: heldS + coolS, kind: 'done' }]
 const causes = (r: Recipe, events: PressEvent[], washedC: number | null = null) => explainPressed({ bench, recipe: r, events, washedC, washLimitC: 60 }).causes.map(c => c.why)
 
@@ -21,7 +21,7 @@ describe('why did it peel?', () => {
     expect(short?.why === 'notEnough' && short.neededS).toBeGreaterThan(40)
   })
   it('lifted early: says how long it was held and how long was asked', () => expect(causes(recipe(192, 34), pressed(18))).toContain('tooShort'))
-  it('held at 100 °C by water', () => expect(causes(recipe(154, 26, 'mist'), pressed(26))).toContain('heldWet'))
+  it('held at 100 °C by water', () => expect(causes(recipe(140, 20, 'damp'), pressed(20))).toContain('heldWet'))
   it('taken up while the resin was soft', () => {
     const found = explainPressed({ bench, recipe: recipe(192, 36), events: pressed(36, 0.5), washedC: null, washLimitC: null }).causes[0]!
     expect(found).toMatchObject({ why: 'handledWarm', setC: 105 })
