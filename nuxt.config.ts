@@ -1,5 +1,6 @@
 import { fileURLToPath } from 'node:url'
 import type { NitroConfig } from 'nitropack/types'
+import { buildWindowThread } from './scripts/lib/workers.mjs'
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 const dev = process.env.NODE_ENV === 'development'
@@ -7,6 +8,8 @@ const dev = process.env.NODE_ENV === 'development'
 const nitro: NitroConfig = {
   errorHandler: '~~/server/error',
   alias: { '#core': here('./core') },
+  // The server's window threads load a file of their own beside the server.
+  hooks: { compiled: nitro => buildWindowThread(`${nitro.options.output.serverDir}/workers/window.mjs`) },
 }
 
 export default defineNuxtConfig({

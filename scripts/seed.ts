@@ -5,7 +5,7 @@ import { draftRecipe, evaluate } from '#core/recipe'
 import { toBench, toRecipePayload } from '#shared/mappers'
 import { clothBody, ironBody, rulesSchema, supplyBody, trialBody, type Cloth, type Cover, type Iron, type Supply } from '#shared/schemas'
 import { connect } from '../server/db/connection'
-import { ClothFibreRow, ClothRow, CoverRow, IronRow, IronStopRow, SupplyRow, TrialEventRow, TrialRow, WorkshopRow } from '../server/db/models'
+import { ClothFibreRow, ClothRow, CoverRow, IronRow, IronStopRow, SupplyRow, TrialEventRow, TrialReadingRow, TrialRow, WashRoundRow, WorkshopRow } from '../server/db/models'
 import { DEMO_CLOTHS } from './demo-data/cloths'
 import { DEMO_COVERS, DEMO_IRONS, DEMO_SUPPLIES } from './demo-data/shelf'
 import { DEMO_TRIALS } from './demo-data/trials'
@@ -21,7 +21,7 @@ const workshopId = idOf('workroom')
 const reset = process.argv.includes('--reset')
 
 await sequelize.transaction(async (transaction) => {
-  if (reset) await sequelize.query('truncate piece, place, calibration, stock_movement, trim_run, corner_step, settle_pass, measurement, workshop, cloth, cloth_fibre, supply, iron, iron_stop, cover, trial, trial_event', { transaction })
+  if (reset) await sequelize.query('truncate trial_photo, wash_round, trial_reading, swatch_plan, piece, place, calibration, stock_movement, trim_run, corner_step, settle_pass, measurement, workshop, cloth, cloth_fibre, supply, iron, iron_stop, cover, trial, trial_event', { transaction })
   else if (await WorkshopRow.count({ transaction })) return
 
   await WorkshopRow.create({ id: workshopId, name: 'Tidewell workroom', units: { length: 'mm', temperature: '°C', arealMass: 'g/m²' }, rules: rulesSchema.parse({ blend: 'proportional' }) }, { transaction })
@@ -69,14 +69,18 @@ await sequelize.transaction(async (transaction) => {
       recipe: toRecipePayload(recipe),
       predicted: { bond: outcome.bond.final, harm: outcome.harm, peakC: outcome.bond.peakC, windowC: RESINS[supply.resin!].windowC, worst: outcome.harm >= 0.5 ? outcome.flags[0]!.kind : null },
       events: [{ atS: 0, kind: 'down' }, { atS: demo.holdS, kind: 'lift' }, { atS: demo.holdS, kind: 'cool' }, { atS: demo.holdS + 30, kind: 'done' }],
-      grade: demo.grade, marks: demo.marks, note: demo.note,
+      grade: demo.grade, marks: demo.marks, note: demo.note, readings: demo.readings ?? [], clothLot: cloth.lot, supplyLot: supply.lot,
       pressedAt: new Date(Date.now() - demo.daysAgo * 86_400_000).toISOString(),
     })
-    const { events, ...rest } = body
+    const { events, readings, ...rest } = body
     const row = await TrialRow.create({ ...rest, workshopId, pressedAt: new Date(rest.pressedAt) }, { transaction })
     await ClothRow.increment('used', { where: { id: cloth.id }, transaction })
     await SupplyRow.increment('used', { where: { id: supply.id }, transaction })
     await TrialEventRow.bulkCreate(events.map((e, position) => ({ trialId: row.id, workshopId, position, ...e })), { transaction })
+    await TrialReadingRow.bulkCreate(readings.map(r => ({ ...r, trialId: row.id, workshopId })), { transaction })
+    await WashRoundRow.bulkCreate((demo.washes ?? []).map((grade, i) => ({
+      trialId: row.id, workshopId, clientKey: idOf(`wash ${body.clientKey} ${i}`), washC: 40, tumble: 'no' as const, grade, marks: [], note: '', washedAt: new Date(new Date(body.pressedAt).getTime() + (i + 1) * 7 * 86_400_000),
+    })), { transaction })
   }
 })
 await sequelize.close()

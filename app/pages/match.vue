@@ -12,7 +12,7 @@ const router = useRouter()
 const problem = ref<string | null>(null)
 const areaM2 = ref(0)
 const stored = shallowRef<{ supplies: Supply[], past: Record<string, PairPast> } | null>(null)
-const shelf = computed<MatchSupply[] | null>(() => stored.value?.supplies.map(s => toMatchSupply(s, stored.value!.past[s.id])) ?? null)
+const shelf = computed<MatchSupply[] | null>(() => stored.value?.supplies.map(s => toMatchSupply(s, stored.value!.past[s.id], bench.cloth ? toMatchCloth(bench.cloth) : null)) ?? null)
 
 watch(() => bench.cloth?.id, async (id) => {
   try {

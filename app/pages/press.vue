@@ -28,5 +28,5 @@ async function judged(trial: TrialBody): Promise<void> {
     <UButton to="/swatch" size="xl" class="mt-6">To the swatch</UButton>
   </div>
   <JudgeSheet v-else-if="press.phase === 'judge'" @judged="judged" />
-  <PressClock v-else />
+  <div v-else class="relative h-full"><PressClock /><PinnedProof class="absolute left-4 top-4" /></div>
 </template>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { onKeyStroke } from '@vueuse/core'
+import { onKeyStroke, useLocalStorage } from '@vueuse/core'
 import { BED_KIND_KEYS, BED_KINDS, FIBRES, RESINS } from '#core/materials'
 import { clothLimit, limitingFibres } from '#core/limit'
-import type { Method } from '#core/recipe'
+import { courseOf, evaluate, type Method, type Recipe } from '#core/recipe'
 import { toEvidence } from '#shared/mappers'
 import { openerSentence, recipeSentence, whySentence, blockedSentence } from '#shared/words'
 
@@ -13,6 +13,9 @@ const router = useRouter()
 const { answers, best, openers, searching, cancel } = useRecipeSearch(toRef(bench, 'bench'))
 
 const METHODS = 4
+const TABS = [{ key: 'ways', name: 'Ways' }, { key: 'window', name: 'Window' }, { key: 'plan', name: 'Plan' }, { key: 'history', name: 'History' }] as const
+const tab = useLocalStorage<typeof TABS[number]['key']>('ready-cuff-swatch-tab', 'ways')
+const pairing = usePairing()
 const scrubS = ref(0)
 const done = computed(() => !searching.value)
 const barred = computed(() => {
@@ -28,6 +31,20 @@ const chosenMethod = computed<Method | null>(() => {
   return searching.value ? null : liked?.method ?? best.value
 })
 const chosen = computed(() => answers.value.find(a => a.method === chosenMethod.value && a.blocked === null) ?? null)
+/** The recipe at the pin: the chosen way's, until the pin is moved. */
+const pinned = ref<Recipe | null>(null)
+watch(() => JSON.stringify(bench.bench), () => { pinned.value = null })
+const fromSearch = computed(() => chosen.value?.recipe ?? answers.value.find(a => a.recipe)?.recipe ?? null)
+const pinRecipe = computed({
+  get: () => pinned.value ?? fromSearch.value,
+  set: (r) => {
+    pinned.value = r
+    if (r && answers.value.some(a => a.method === r.method && a.blocked === null)) bench.chosen.method = r.method
+  },
+})
+/** What is written over the board and pressed: the pin's recipe on the window, the method's elsewhere. */
+const atBoard = computed(() => tab.value === 'window' ? pinRecipe.value : pinned.value && pinned.value.method === chosen.value?.method ? pinned.value : chosen.value?.recipe ?? null)
+const proof = computed(() => atBoard.value ? pairing.proofFor(atBoard.value) : null)
 const endS = computed(() => {
   const lasts = answers.value.filter(a => a.course && a.recipe).map(a => a.recipe!.holdS * a.recipe!.passes + (a.recipe!.passes - 1) * 3 + 12)
   return lasts.length ? Math.ceil(Math.max(...lasts) / 10) * 10 : 60
@@ -48,6 +65,7 @@ const coverId = computed({ get: () => bench.cover?.id ?? 'bare', set: (v) => { b
 
 function choose(method: Method): void {
   bench.chosen.method = method
+  pinned.value = null
 }
 /** The pictures open on a moment at which every iron is still down. */
 watch(() => searching.value, (busy) => {
@@ -66,10 +84,20 @@ onKeyStroke('Enter', (e) => {
   }
 })
 function toPress(): void {
-  if (!chosen.value?.recipe || !chosen.value.course) return
-  bench.chosen.method = chosen.value.method
-  press.lay(chosen.value.recipe, chosen.value.course)
+  if (atBoard.value) press1(atBoard.value, null)
+}
+function press1(recipe: Recipe, plan: { planId: string, scrap: number } | null): void {
+  if (!bench.bench) return
+  bench.chosen.method = recipe.method
+  press.lay(recipe, courseOf(evaluate(bench.bench, recipe)), plan)
   void router.push('/press')
+}
+for (const [i, key] of (['w', 'm', 'p', 'h'] as const).entries()) {
+  onKeyStroke(key, (e) => {
+    if (document.activeElement !== document.body || e.ctrlKey || e.metaKey) return
+    e.preventDefault()
+    tab.value = TABS[i]!.key
+  })
 }
 </script>
 
@@ -95,10 +123,10 @@ function toPress(): void {
     </div>
     <template v-else>
       <div class="slip flex items-center gap-5 px-4 py-2">
-        <div v-if="chosen?.recipe" class="flex-1">
-          <p class="ticket text-[1.45rem] font-semibold leading-snug" data-test="sentence">{{ recipeSentence(chosen.recipe, bench.cover?.name ?? null, bench.units) }}</p>
-          <p v-if="chosen.margins && chosen.course" class="mt-0.5 text-sm text-muted-ink">
-            {{ whySentence(chosen.margins, chosen.course.flags, bench.units) }} The maker's sheet and your own swatch come before this.
+        <div v-if="atBoard" class="flex-1">
+          <p class="ticket text-[1.45rem] font-semibold leading-snug" data-test="sentence">{{ recipeSentence(atBoard, bench.cover?.name ?? null, bench.units) }}</p>
+          <p class="mt-0.5 text-sm text-muted-ink"><ProofBadge v-if="proof" :proof="proof" />
+            <template v-if="!pinned && tab === 'ways' && chosen?.margins && chosen.course">{{ whySentence(chosen.margins, chosen.course.flags, bench.units) }}</template> The maker's sheet and your own swatch come before this.
           </p>
         </div>
         <div v-else-if="done" class="flex-1">
@@ -107,23 +135,31 @@ function toPress(): void {
           <ul v-else class="mt-1 text-lg" data-test="openers"><li v-for="(o, i) in openers" :key="i">{{ openerSentence(o, bench.units) }}</li></ul>
         </div>
         <p v-else class="flex-1 text-lg text-muted-ink">Comparing dry and moist, from the back and from the face…</p>
-        <UButton size="xl" trailing-icon="i-lucide-arrow-right" :disabled="!chosen" class="min-h-16 text-xl" @click="toPress">Press this</UButton>
+        <UButton size="xl" trailing-icon="i-lucide-arrow-right" :disabled="!atBoard" class="min-h-16 text-xl" @click="toPress">Press this</UButton>
       </div>
-      <div class="flex items-center gap-5 max-[1100px]:flex-wrap">
-        <label class="flex flex-1 items-center gap-3 text-lg"><span class="w-16 font-semibold tabular-nums">{{ scrubS.toFixed(1) }} s</span>
-          <input v-model.number="scrubS" type="range" min="0" :max="endS" step="0.5" class="h-8 flex-1 accent-[var(--rc-mark)]" aria-label="Moment shown in the pictures, seconds"></label>
-        <TraceKey :window-c="RESINS[bench.supply!.resin!].windowC" :hurt-c="hurtC" />
-        <UButton v-if="searching" variant="outline" color="neutral" @click="cancel">Stop</UButton>
+      <div role="tablist" aria-label="The swatch bench" class="flex gap-1 border-b border-seam">
+        <button v-for="t in TABS" :key="t.key" type="button" role="tab" :aria-selected="tab === t.key" class="min-h-11 border-b-4 px-5 text-lg" :class="tab === t.key ? 'border-mark font-bold' : 'border-transparent hover:bg-linen-200/40'" @click="tab = t.key">{{ t.name }}<span v-if="t.key === 'history' && pairing.total" class="ml-1 text-sm font-normal text-muted-ink">{{ pairing.total }}</span></button>
       </div>
-      <div class="grid flex-1 grid-cols-4 gap-3 max-[1100px]:grid-cols-2">
-        <MethodCard
-          v-for="a in answers" :key="a.method" :answer="a" :chosen="a.method === chosenMethod" :best="a.method === best" :scrub-s="scrubS" :resin="bench.supply!.resin!"
-          :hurt-c="hurtC" :end-s="endS" @choose="choose(a.method)" @scrub="t => scrubS = t"
-        />
-        <div v-for="i in METHODS - answers.length" :key="`w${i}`" class="slip grid min-h-72 place-items-center p-4 text-muted-ink" role="status">
-          <template v-if="searching && i === 1">Working it out: {{ answers.length }} of {{ METHODS }} methods…</template>
+      <WindowBench v-if="tab === 'window'" v-model:recipe="pinRecipe" :answers="answers" :openers="openers" />
+      <PlanBench v-else-if="tab === 'plan'" :recipe="atBoard ?? pinRecipe" @press="press1" />
+      <HistoryBench v-else-if="tab === 'history'" />
+      <template v-else>
+        <div class="flex items-center gap-5 max-[1100px]:flex-wrap">
+          <label class="flex flex-1 items-center gap-3 text-lg"><span class="w-16 font-semibold tabular-nums">{{ scrubS.toFixed(1) }} s</span>
+            <input v-model.number="scrubS" type="range" min="0" :max="endS" step="0.5" class="h-8 flex-1 accent-[var(--rc-mark)]" aria-label="Moment shown in the pictures, seconds"></label>
+          <TraceKey :window-c="RESINS[bench.supply!.resin!].windowC" :hurt-c="hurtC" />
+          <UButton v-if="searching" variant="outline" color="neutral" @click="cancel">Stop</UButton>
         </div>
-      </div>
+        <div class="grid flex-1 grid-cols-4 gap-3 max-[1100px]:grid-cols-2">
+          <MethodCard
+            v-for="a in answers" :key="a.method" :answer="a" :chosen="a.method === chosenMethod" :best="a.method === best" :scrub-s="scrubS" :resin="bench.supply!.resin!"
+            :hurt-c="hurtC" :end-s="endS" @choose="choose(a.method)" @scrub="t => scrubS = t"
+          />
+          <div v-for="i in METHODS - answers.length" :key="`w${i}`" class="slip grid min-h-72 place-items-center p-4 text-muted-ink" role="status">
+            <template v-if="searching && i === 1">Working it out: {{ answers.length }} of {{ METHODS }} methods…</template>
+          </div>
+        </div>
+      </template>
     </template>
   </div>
 </template>

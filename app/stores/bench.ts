@@ -14,12 +14,14 @@ interface Chosen {
   coverId: string | 'bare' | null
   bed: BedKindKey
   method: Method | null
+  /** The proof pinned over the board: a swatch. */
+  pinnedId: string | null
 }
 
 /** What is on the board now. Kept in the browser, so that a reload finds it again. */
 export const useBench = defineStore('bench', () => {
   const library = useLibrary()
-  const chosen = useLocalStorage<Chosen>('ready-cuff-bench', { clothId: null, supplyId: null, overIds: [], ironId: null, coverId: null, bed: 'padded', method: null }, { mergeDefaults: true })
+  const chosen = useLocalStorage<Chosen>('ready-cuff-bench', { clothId: null, supplyId: null, overIds: [], ironId: null, coverId: null, bed: 'padded', method: null, pinnedId: null }, { mergeDefaults: true })
 
   const cloth = computed(() => library.cloths.find(c => c.id === chosen.value.clothId) ?? null)
   const supply = computed(() => library.supplies.find(s => s.id === chosen.value.supplyId) ?? library.supplies.find(s => s.family === 'fusible' && s.resin) ?? null)

@@ -20,6 +20,11 @@ interface Session {
   supplyName: string
   coverName: string | null
   bed: TrialBody['bed']
+  clothLot: string
+  supplyLot: string
+  overSupplyIds: string[]
+  planId: string | null
+  scrap: number | null
   recipe: Recipe
   predicted: TrialBody['predicted']
   /** -1 before the first set-down; steps.length once cold and ready to judge. */
@@ -64,12 +69,14 @@ export const usePress = defineStore('press', () => {
   })
   const moistureWords = computed(() => session.value ? { dry: 'dry', steam: 'steam shots', mist: 'mist', damp: 'cover wrung damp' }[session.value.recipe.method] : '')
 
-  function lay(recipe: Recipe, course: Course): void {
-    const { cloth, supply, iron: hand, cover, chosen } = bench
+  /** Takes a recipe to the clock, perhaps as a scrap of a plan. */
+  function lay(recipe: Recipe, course: Course, plan: { planId: string, scrap: number } | null = null): void {
+    const { cloth, supply, over, iron: hand, cover, chosen } = bench
     if (!cloth || !supply?.resin || !hand) return
     session.value = {
       clientKey: crypto.randomUUID(), clothId: cloth.id, supplyId: supply.id, ironId: hand.id, coverId: cover?.id ?? null,
       clothName: cloth.name, supplyName: supply.name, coverName: cover?.name ?? null, bed: chosen.bed,
+      clothLot: cloth.lot, supplyLot: supply.lot, overSupplyIds: over.map(s => s.id), planId: plan?.planId ?? null, scrap: plan?.scrap ?? null,
       recipe: JSON.parse(JSON.stringify(recipe)) as Recipe,
       predicted: {
         bond: course.finalBond, harm: course.harm, peakC: course.peakC, windowC: [...RESINS[supply.resin].windowC],
@@ -105,11 +112,12 @@ export const usePress = defineStore('press', () => {
     if (session.value) session.value = { ...session.value, clientKey: crypto.randomUUID(), at: -1, events: [], startedAt: null }
   }
 
-  function trialOf(grade: number, marks: TrialBody['marks'], text: string): TrialBody {
+  function trialOf(judged: Pick<TrialBody, 'grade' | 'marks' | 'markWhere' | 'note' | 'readings'>): TrialBody {
     const s = session.value!
     return {
       clientKey: s.clientKey, clothId: s.clothId, supplyId: s.supplyId, ironId: s.ironId, coverId: s.coverId, bed: s.bed,
-      recipe: toRecipePayload(s.recipe), predicted: { ...s.predicted }, events: s.events.map(e => ({ ...e })), grade, marks, note: text,
+      recipe: toRecipePayload(s.recipe), predicted: { ...s.predicted }, events: s.events.map(e => ({ ...e })), ...judged,
+      clothLot: s.clothLot ?? '', supplyLot: s.supplyLot ?? '', overSupplyIds: s.overSupplyIds ?? [], planId: s.planId ?? null, scrap: s.scrap ?? null,
       pressedAt: new Date(s.startedAt ?? Date.now()).toISOString(),
     }
   }

@@ -37,11 +37,13 @@ export function layerings(query: MatchQuery, shelf: readonly MatchSupply[]): Lay
 /** Bending length of the cloth by itself: measured, or its construction's. */
 export const clothBendingMm = (c: MatchCloth): number => c.bendingMm ?? CLOTH_BENDING_MM[c.construction]
 
+export const clothPly = (c: MatchCloth): Ply => ({ massGsm: c.massGsm, thicknessMm: c.thicknessMm, bendingMm: clothBendingMm(c) })
+
 export const supplyPly = (s: MatchSupply): Ply => ({ massGsm: s.massGsm, thicknessMm: s.thicknessMm, bendingMm: s.bendingMm ?? typicalBackingBendingMm(s.base, s.massGsm) })
 
 /** Cloth and backing together: bending length, mm, after a full bond; sewn layers slip on each other. */
 export function layeredBendingMm(cloth: MatchCloth, layered: Layered): number {
-  const own: Ply = { massGsm: cloth.massGsm, thicknessMm: cloth.thicknessMm, bendingMm: clothBendingMm(cloth) }
+  const own = clothPly(cloth)
   if (layered.kind === 'selfCloth') return slipping([own, own])
   if (layered.kind === 'sewIn') return slipping([own, ...layered.supplies.map(supplyPly)])
   const glue = layered.supplies.find(s => s.resin)

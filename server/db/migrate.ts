@@ -3,6 +3,7 @@ import { SequelizeStorage, Umzug } from 'umzug'
 import { firstBoard } from './migrations/2026-11-24-first-board'
 import { knowWhatYouHave } from './migrations/2026-11-24-know-what-you-have'
 import { match } from './migrations/2026-11-25-match'
+import { swatchBench } from './migrations/2026-11-25-swatch-bench'
 
 export interface MigrationTools {
   query: (sql: string) => Promise<unknown>
@@ -14,7 +15,7 @@ export interface Migration {
   down: (tools: MigrationTools) => Promise<void>
 }
 
-const MIGRATIONS: Migration[] = [firstBoard, knowWhatYouHave, match]
+const MIGRATIONS: Migration[] = [firstBoard, knowWhatYouHave, match, swatchBench]
 
 export const umzug = (sequelize: Sequelize): Umzug<QueryInterface> => new Umzug({
   migrations: MIGRATIONS.map(m => ({

@@ -10,7 +10,7 @@ function toSupply(row: SupplyRow): Supply {
   const p = row.get({ plain: true })
   return {
     id: p.id, code: p.code, name: p.name, family: p.family, base: p.base, baseFibre: p.baseFibre, massGsm: p.massGsm, thicknessMm: p.thicknessMm,
-    resin: p.resin, resinGsm: p.resinGsm, resinOrigin: p.resinOrigin, colourHex: p.colourHex, note: p.note, givePct: p.givePct, form: p.form, leaflet: p.leaflet,
+    resin: p.resin, resinGsm: p.resinGsm, resinOrigin: p.resinOrigin, colourHex: p.colourHex, note: p.note, lot: p.lot, givePct: p.givePct, form: p.form, leaflet: p.leaflet,
     makerC: p.makerC, makerHoldS: p.makerHoldS, makerMoisture: p.makerMoisture, makerPressureKPa: p.makerPressureKPa, makerPeel: p.makerPeel,
     washC: p.washC, tumble: p.tumble, widthMm: p.widthMm, pricePerM: p.pricePerM, stockM: p.stockM, overhangMm: p.overhangMm,
     version: p.version, updatedAt: p.updatedAt.toISOString(), used: p.used,
@@ -21,7 +21,7 @@ export type ListedRow = { [K in keyof Supply as Snake<K & string>]: Supply[K] } 
 
 export const listedSupply = (p: ListedRow): Supply => ({
   id: p.id, code: p.code, name: p.name, family: p.family, base: p.base, baseFibre: p.base_fibre, massGsm: p.mass_gsm, thicknessMm: p.thickness_mm,
-  resin: p.resin, resinGsm: p.resin_gsm, resinOrigin: p.resin_origin, colourHex: p.colour_hex, note: p.note, givePct: p.give_pct, form: p.form, leaflet: p.leaflet,
+  resin: p.resin, resinGsm: p.resin_gsm, resinOrigin: p.resin_origin, colourHex: p.colour_hex, note: p.note, lot: p.lot, givePct: p.give_pct, form: p.form, leaflet: p.leaflet,
   makerC: p.maker_c, makerHoldS: p.maker_hold_s, makerMoisture: p.maker_moisture, makerPressureKPa: p.maker_pressure_kpa, makerPeel: p.maker_peel,
   washC: p.wash_c, tumble: p.tumble, widthMm: p.width_mm, pricePerM: p.price_per_m, stockM: p.stock_m, overhangMm: p.overhang_mm,
   version: p.version, updatedAt: new Date(p.updated_at).toISOString(), used: p.used,

@@ -1,48 +1,66 @@
-import { ForeignKeyConstraintError, UniqueConstraintError } from 'sequelize'
-import type { Page, PageQuery, Trial, TrialBody } from '#shared/schemas'
-import { predictedSchema, recipeSchema } from '#shared/schemas'
+import { ForeignKeyConstraintError, UniqueConstraintError, type WhereOptions } from 'sequelize'
+import { predictedSchema, recipeSchema, type Page, type PageQuery, type ReadingBody, type Trial, type TrialBody, type WashBody } from '#shared/schemas'
 import { database } from '../db/connection'
-import { ClothRow, CoverRow, IronRow, SupplyRow, TrialEventRow, TrialRow } from '../db/models'
+import { ClothRow, CoverRow, IronRow, SupplyRow, SwatchPlanRow, TrialEventRow, TrialPhotoRow, TrialReadingRow, TrialRow, WashRoundRow } from '../db/models'
 import { invalid, notFound } from '../utils/problem'
 import { currentWorkshop } from './workshop'
 
-const withNames = [
+const inOrder = (by: string) => ({ separate: true, order: [[by, 'ASC']] as [string, string][] })
+/** All that belongs to a trial but its pictures' bytes. */
+const whole = [
   ...[[ClothRow, 'cloth'], [SupplyRow, 'supply'], [IronRow, 'iron'], [CoverRow, 'cover']].map(([model, as]) =>
     ({ model: model as typeof ClothRow, as: as as string, attributes: ['name'], paranoid: false })),
-  { model: TrialEventRow, as: 'events', separate: true, order: [['position', 'ASC']] as [string, string][] },
+  { model: TrialEventRow, as: 'events', ...inOrder('position') },
+  { model: TrialReadingRow, as: 'readings', ...inOrder('createdAt') },
+  { model: WashRoundRow, as: 'washes', ...inOrder('washedAt') },
+  { model: TrialPhotoRow, as: 'photos', attributes: ['id', 'trialId', 'stage', 'width', 'height', 'createdAt'], ...inOrder('createdAt') },
 ]
 
-function toTrial(row: TrialRow): Trial {
+export function toTrial(row: TrialRow): Trial {
   const p = row.get({ plain: true })
   return {
     id: p.id, clientKey: p.clientKey, clothId: p.clothId, supplyId: p.supplyId, ironId: p.ironId, coverId: p.coverId, bed: p.bed,
     recipe: recipeSchema.parse(p.recipe), predicted: predictedSchema.parse(p.predicted),
-    grade: p.grade, marks: p.marks, note: p.note, pressedAt: p.pressedAt.toISOString(),
+    grade: p.grade, marks: p.marks, markWhere: p.markWhere, note: p.note, pressedAt: p.pressedAt.toISOString(),
+    clothLot: p.clothLot, supplyLot: p.supplyLot, overSupplyIds: p.overSupplyIds, planId: p.planId, scrap: p.scrap,
     events: (row.events ?? []).map(e => ({ atS: e.atS, kind: e.kind })),
+    readings: (row.readings ?? []).map(r => ({ kind: r.kind, value: r.value })),
+    washes: (row.washes ?? []).map(w => ({ id: w.id, clientKey: w.clientKey, washC: w.washC, tumble: w.tumble, grade: w.grade, marks: w.marks, note: w.note, washedAt: w.washedAt.toISOString() })),
+    photos: (row.photos ?? []).map(f => ({ id: f.id, stage: f.stage, width: f.width, height: f.height })),
     clothName: row.cloth?.name ?? '', supplyName: row.supply?.name ?? '', ironName: row.iron?.name ?? '', coverName: row.cover?.name ?? null,
   }
 }
 
-async function checkOwned(workshopId: string, body: TrialBody): Promise<void> {
+/** The things a swatch or a plan points at must still be kept in this workroom. */
+export async function checkOwned(workshopId: string, body: Pick<TrialBody, 'clothId' | 'supplyId' | 'ironId' | 'coverId'> & { overSupplyIds?: string[], planId?: string | null }): Promise<void> {
   const missing: { field: string, message: string }[] = []
-  const look = async (model: typeof ClothRow | typeof SupplyRow | typeof IronRow | typeof CoverRow, field: string, id: string | null, what: string) => {
+  const look = async (model: typeof ClothRow | typeof SupplyRow | typeof IronRow | typeof CoverRow | typeof SwatchPlanRow, field: string, id: string | null | undefined, what: string) => {
     if (id && !await (model as typeof ClothRow).count({ where: { id, workshopId } })) missing.push({ field, message: `${what}: it is not kept here any more. Choose another.` })
   }
   await look(ClothRow, 'clothId', body.clothId, 'Cloth')
   await look(SupplyRow, 'supplyId', body.supplyId, 'Backing')
   await look(IronRow, 'ironId', body.ironId, 'Iron')
   await look(CoverRow, 'coverId', body.coverId, 'Cover')
+  await look(SwatchPlanRow, 'planId', body.planId, 'Plan')
+  for (const id of body.overSupplyIds ?? []) await look(SupplyRow, 'overSupplyIds', id, 'Layer')
   if (missing.length > 0) throw invalid(missing)
 }
 
-const byKey = (workshopId: string, clientKey: string) => TrialRow.findOne({ where: { workshopId, clientKey }, include: withNames })
+const byKey = (workshopId: string, clientKey: string) => TrialRow.findOne({ where: { workshopId, clientKey }, include: whole })
+
+export async function getTrial(id: string): Promise<Trial> {
+  const { id: workshopId } = await currentWorkshop()
+  const row = await TrialRow.findOne({ where: { id, workshopId }, include: whole })
+  if (!row) throw notFound('swatch')
+  return toTrial(row)
+}
 
 /** Keeps a judged swatch once, however often it is sent: the same client key answers with the trial already kept. */
-export async function recordTrial({ events, ...body }: TrialBody): Promise<{ trial: Trial, isNew: boolean }> {
+export async function recordTrial({ events, readings, ...body }: TrialBody): Promise<{ trial: Trial, isNew: boolean }> {
   const { id: workshopId } = await currentWorkshop()
   const known = await byKey(workshopId, body.clientKey)
   if (known) return { trial: toTrial(known), isNew: false }
-  await checkOwned(workshopId, { events, ...body })
+  await checkOwned(workshopId, body)
   let isNew = true
   try {
     await database().transaction(async (transaction) => {
@@ -50,6 +68,7 @@ export async function recordTrial({ events, ...body }: TrialBody): Promise<{ tri
       await ClothRow.increment('used', { where: { id: row.clothId }, transaction })
       await SupplyRow.increment('used', { where: { id: row.supplyId }, transaction })
       await TrialEventRow.bulkCreate(events.map((e, position) => ({ trialId: row.id, workshopId, position, ...e })), { transaction })
+      await TrialReadingRow.bulkCreate(readings.map(r => ({ trialId: row.id, workshopId, ...r })), { transaction })
     })
   } catch (error) {
     if (error instanceof ForeignKeyConstraintError) throw invalid([{ field: 'clothId', message: 'Cloth: it is not kept here any more. Choose another.' }])
@@ -62,11 +81,42 @@ export async function recordTrial({ events, ...body }: TrialBody): Promise<{ tri
   return { trial: toTrial(row), isNew }
 }
 
-export async function clothHistory(clothId: string, { page, size }: PageQuery): Promise<Page<Trial>> {
+async function ownedTrial(id: string): Promise<{ row: TrialRow, workshopId: string }> {
+  const { id: workshopId } = await currentWorkshop()
+  const row = await TrialRow.findOne({ where: { id, workshopId } })
+  if (!row) throw notFound('swatch')
+  return { row, workshopId }
+}
+
+export async function addReading(id: string, body: ReadingBody): Promise<Trial> {
+  const { row, workshopId } = await ownedTrial(id)
+  await TrialReadingRow.create({ ...body, trialId: row.id, workshopId })
+  return getTrial(id)
+}
+
+/** Adds a wash round once; the same client key again changes nothing. */
+export async function addWash(id: string, body: WashBody): Promise<Trial> {
+  const { row, workshopId } = await ownedTrial(id)
+  await WashRoundRow.findOrCreate({ where: { workshopId, clientKey: body.clientKey }, defaults: { ...body, trialId: row.id, workshopId, washedAt: new Date(body.washedAt) } })
+  return getTrial(id)
+}
+
+async function pageOf(where: WhereOptions, { page, size }: PageQuery): Promise<Page<Trial>> {
+  const [total, rows] = await Promise.all([
+    TrialRow.count({ where }),
+    TrialRow.findAll({ where, include: whole, order: [['pressedAt', 'DESC']], limit: size, offset: (page - 1) * size }),
+  ])
+  return { rows: rows.map(toTrial), total, page, size }
+}
+
+export async function clothHistory(clothId: string, query: PageQuery): Promise<Page<Trial>> {
   const { id: workshopId } = await currentWorkshop()
   if (!await ClothRow.count({ where: { id: clothId, workshopId } })) throw notFound('cloth')
-  const where = { workshopId, clothId }
-  const total = await TrialRow.count({ where })
-  const rows = await TrialRow.findAll({ where, include: withNames, order: [['pressedAt', 'DESC']], limit: size, offset: (page - 1) * size })
-  return { rows: rows.map(toTrial), total, page, size }
+  return pageOf({ workshopId, clothId }, query)
+}
+
+/** Every swatch of a cloth with a supply, newest first. */
+export async function pairingHistory(clothId: string, supplyId: string, query: PageQuery): Promise<Page<Trial>> {
+  const { id: workshopId } = await currentWorkshop()
+  return pageOf({ workshopId, clothId, supplyId }, query)
 }

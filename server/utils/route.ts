@@ -34,6 +34,16 @@ async function readJson(event: H3Event, mostBytes: number): Promise<unknown> {
   }
 }
 
+/** A body taken as it is, up to a size, whatever it says of its length. */
+export async function readBytes(event: H3Event, mostBytes: number): Promise<Buffer> {
+  const tooLarge = () => new ProblemError(413, 'Too large', `That is larger than ${Math.round(mostBytes / 1e6)} MB. Send a smaller one.`)
+  if (Number(getHeader(event, 'content-length') ?? 0) > mostBytes) throw tooLarge()
+  const raw = await readRawBody(event, false)
+  if (!raw || raw.length === 0) throw new ProblemError(400, 'Nothing came', 'There was nothing in the request.')
+  if (raw.length > mostBytes) throw tooLarge()
+  return raw
+}
+
 /** A route that parses everything it is given before anything else happens. */
 export function defineRoute<P extends ZodType | undefined = undefined, Q extends ZodType | undefined = undefined, B extends ZodType | undefined = undefined, R = unknown>(
   spec: Spec<P, Q, B>, handle: (input: Input<P, Q, B>) => Promise<R>,

@@ -4,7 +4,7 @@ import { ironFields, coverSchema } from './iron'
 import { calibrationRecord, cornerStepBody, measurementBody, settlePassBody, stockMovementBody, trimRunFields } from './records'
 import { pieceSchema, placeFields, placeKeyField } from './place'
 import { supplyFields } from './supply'
-import { trialBody } from './trial'
+import { PHOTO_STAGES, planBody, trialBody, washBody } from './trial'
 import { rulesSchema, unitsSchema } from './workshop'
 import { idSchema, nameField } from './common'
 
@@ -34,6 +34,7 @@ export const workroomFile = z.object({
   irons: z.array(ironFields.extend({ id: idSchema, calibrations: z.array(calibrationRecord) })).max(200),
   covers: z.array(coverSchema.omit({ version: true })).max(200),
   places: z.array(placeFields.extend({ id: idSchema })).max(500).default([]),
-  trials: z.array(trialBody).max(50_000),
+  trials: z.array(trialBody.extend({ washes: z.array(washBody).default([]), photos: z.array(z.object({ stage: z.enum(PHOTO_STAGES), width: z.number().int(), height: z.number().int(), jpegBase64: z.base64() })).default([]) })).max(50_000),
+  plans: z.array(planBody.extend(dated.shape)).max(20_000).default([]),
 })
 export type WorkroomFile = z.infer<typeof workroomFile>

@@ -17,6 +17,7 @@ export const supplyFields = z.object({
   resinOrigin: originSchema.default('typical'),
   colourHex: z.string().regex(/^#[0-9a-fA-F]{6}$/, 'Colour: six figures after a #, such as #ffffff.'),
   note: textField('Note', 500).default(''),
+  lot: textField('Lot', 40).default(''),
   givePct: numberField('Give', '%', 0, 300).nullable().default(null),
   form: z.enum(FORMS, { error: 'Resin form: choose one from the list.' }).default('dots'),
   leaflet: z.enum(['maker', 'lost'], { error: 'Leaflet: from the maker, or lost.' }).default('lost'),

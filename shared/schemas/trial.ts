@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { BED_KINDS, type BedKindKey } from '#core/materials'
 import { ironStopSchema } from './iron'
-import { idSchema, numberField, textField } from './common'
+import { idSchema, numberField, pageQuery, textField } from './common'
 
 export const BED_KEYS = Object.keys(BED_KINDS) as [BedKindKey, ...BedKindKey[]]
 
@@ -39,6 +39,52 @@ export const trialEventSchema = z.object({
   kind: z.enum(['down', 'lift', 'turn', 'cool', 'done', 'stop']),
 })
 
+export const READING_KINDS = ['shrinkAlong', 'shrinkAcross', 'overhang', 'peel'] as const
+const READING_RANGE = { shrinkAlong: ['Shrinkage along', '%', -20, 50], shrinkAcross: ['Shrinkage across', '%', -20, 50], overhang: ['Overhang at 41.5°', 'mm', 2, 400], peel: ['Peel force', 'N per 50 mm', 0, 200] } as const
+/** Measured on the cold swatch: shrinkage %, overhang mm, peel force N per 50 mm. */
+export const readingBody = z.object({ kind: z.enum(READING_KINDS, { error: 'Reading: choose what was measured.' }), value: z.number({ error: 'Reading: give a number.' }) }).superRefine((r, ctx) => {
+  const [name, unit, min, max] = READING_RANGE[r.kind]
+  if (r.value < min || r.value > max) ctx.addIssue({ code: 'custom', path: ['value'], message: `${name}: ${min} to ${max} ${unit} makes sense.` })
+})
+export type ReadingBody = z.infer<typeof readingBody>
+
+export const washBody = z.object({
+  /** Made in the browser, so that a round sent twice is kept once. */
+  clientKey: idSchema,
+  washC: z.number({ error: 'Wash: give its temperature.' }).int('Wash: a whole number of °C.').min(0, 'Wash: 0 °C is the least.').max(95, 'Wash: 95 °C is the most.'),
+  tumble: z.enum(['no', 'low', 'yes'], { error: 'Dryer: no, low or yes.' }),
+  grade: z.number({ error: 'Bond: give a grade from 0 to 5.' }).int('Bond: give a whole grade from 0 to 5.').min(0, 'Bond: grades go from 0 to 5.').max(5, 'Bond: grades go from 0 to 5.'),
+  marks: z.array(z.enum(MARKS, { error: 'Marks: choose from the list.' })).max(9).default([]),
+  note: textField('Note', 500).default(''),
+  washedAt: z.iso.datetime({ error: 'Washed at: give a date and time.' }),
+})
+export type WashBody = z.infer<typeof washBody>
+
+export const PHOTO_STAGES = ['before', 'after', 'washed'] as const
+export type PhotoStage = typeof PHOTO_STAGES[number]
+export const photoQuery = z.object({ stage: z.enum(PHOTO_STAGES, { error: 'Picture: before, after or washed.' }).default('after') })
+export const photoParams = z.object({ id: idSchema, photo: idSchema })
+export const PHOTO_MOST_BYTES = 8_000_000
+
+/** One scrap of a plan: what to press it with, and what it asks. */
+export const scrapSchema = z.object({ number: z.number().int().min(1).max(12), recipe: recipeSchema, asks: textField('Asks', 200) })
+export const planBody = z.object({
+  clothId: idSchema, supplyId: idSchema, ironId: idSchema, coverId: idSchema.nullable(),
+  bed: z.enum(BED_KEYS, { error: 'Bed: choose one from the list.' }),
+  scraps: z.array(scrapSchema, { error: 'Scraps: give a list.' }).min(1, 'Scraps: a plan needs at least one.').max(12, 'Scraps: twelve at the most.'),
+})
+export type PlanBody = z.infer<typeof planBody>
+export interface Plan extends PlanBody { id: string, createdAt: string }
+
+export const pairingQuery = pageQuery.extend({ clothId: idSchema, supplyId: idSchema })
+
+/** What a report on a recipe's safe window asks. */
+export const windowReportBody = z.object({
+  clothId: idSchema, supplyId: idSchema, ironId: idSchema, coverId: idSchema.nullable(), overSupplyIds: z.array(idSchema).max(4).default([]),
+  bed: z.enum(BED_KEYS, { error: 'Bed: choose one from the list.' }), recipe: recipeSchema, seed: z.number().int().min(0).max(1e9).default(1),
+})
+export type WindowReportBody = z.infer<typeof windowReportBody>
+
 export const trialBody = z.object({
   /** Made in the browser, so that a trial sent twice is kept once. */
   clientKey: idSchema,
@@ -50,13 +96,25 @@ export const trialBody = z.object({
   events: z.array(trialEventSchema).max(200, 'Events: more than a swatch can have.').default([]),
   grade: z.number({ error: 'Bond: give a grade from 0 to 5.' }).int('Bond: give a whole grade from 0 to 5.').min(0, 'Bond: grades go from 0 to 5.').max(5, 'Bond: grades go from 0 to 5.'),
   marks: z.array(z.enum(MARKS, { error: 'Marks: choose from the list.' })).max(9).default([]),
+  /** Where a mark was seen, by mark. */
+  markWhere: z.partialRecord(z.enum(MARKS), textField('Where', 60)).default({}),
   note: textField('Note', 1000).default(''),
+  /** Lots as they were when it was pressed. */
+  clothLot: textField('Lot', 40).default(''),
+  supplyLot: textField('Lot', 40).default(''),
+  /** Further layers over the glued one, from the cloth outward. */
+  overSupplyIds: z.array(idSchema).max(4, 'Layers: four at the most.').default([]),
+  planId: idSchema.nullable().default(null),
+  scrap: z.number().int().min(1).max(12).nullable().default(null),
+  readings: z.array(readingBody).max(20, 'Readings: twenty at the most.').default([]),
   pressedAt: z.iso.datetime({ error: 'Pressed at: give a date and time.' }),
 })
 export type TrialBody = z.infer<typeof trialBody>
 
 export interface Trial extends TrialBody {
   id: string
+  washes: (WashBody & { id: string })[]
+  photos: { id: string, stage: PhotoStage, width: number, height: number }[]
   clothName: string
   supplyName: string
   ironName: string

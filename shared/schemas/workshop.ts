@@ -14,6 +14,7 @@ export const rulesSchema = z.object({
   motion: z.enum(['still', 'circles'], { error: 'Iron: still or circles.' }).default('still'),
   seams: z.enum(['open', 'oneSide'], { error: 'Seams: open or to one side.' }).default('open'),
   piecing: z.enum(['dry', 'steam'], { error: 'Piecing: dry or steam.' }).default('dry'),
+  washes: z.enum(['0', '1', '3', '5'], { error: 'Washes: none, one, three or five.' }).default('1'),
   cooling: z.enum(['touch', 'cold'], { error: 'Cooling: to the touch or cold.' }).default('cold'),
 })
 export type Rules = z.infer<typeof rulesSchema>

@@ -21,8 +21,10 @@ export const QUESTIONS: Question[] = [
     { value: 'open', name: 'Open', why: 'Less bulk; garments.' }, { value: 'oneSide', name: 'To one side', why: 'Stronger, can be top-stitched; quilts.' }] },
   { key: 'piecing', ask: 'Piece dry or with steam?', changes: 'the order of pressing', schools: [
     { value: 'dry', name: 'Dry', why: 'No distortion.' }, { value: 'steam', name: 'Steam', why: 'It corrects.' }] },
+  { key: 'washes', ask: 'How many washes make a proof?', changes: 'when a swatch that held makes its recipe proved', schools: [
+    { value: '0', name: 'None', why: 'It is dry-cleaned, or never washed.' }, { value: '1', name: 'One', why: 'The first wash finds most of it.' }, { value: '3', name: 'Three', why: 'Collars and cuffs.' }, { value: '5', name: 'Five', why: 'Aprons, every week.' }] },
   { key: 'cooling', ask: 'How long to cool?', changes: 'when the press stage calls a piece cold', schools: [
     { value: 'touch', name: 'To the touch', why: 'The next piece waits.' }, { value: 'cold', name: 'Quite cold, weighted', why: 'Resin sets flat.' }] },
 ]
 /** The questions that already change something; the others are kept for the stages to come. */
-export const WORKING_RULES: (keyof Rules)[] = ['blend', 'moisture', 'cover']
+export const WORKING_RULES: (keyof Rules)[] = ['blend', 'moisture', 'cover', 'allowance', 'washes']

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 const bench = useBench()
-const { stages, current, reached } = useStages()
+const { stages, current, reached, slipped } = useStages()
 const STAGES = 6
 const drawnPct = computed(() => reached.value / STAGES * 100)
 const TICKS = 61
@@ -38,6 +38,7 @@ const TICKS = 61
           <span class="flex items-baseline gap-1.5 text-lg leading-tight max-[900px]:text-base" :class="i === current ? 'font-bold text-ink underline decoration-[3px] underline-offset-4' : 'text-ink'">
             <span class="text-sm text-muted-ink max-[900px]:hidden">{{ i + 1 }}</span>{{ stage.name }}
           </span>
+          <span v-if="slipped === stage.key" class="absolute bottom-0 left-2 rotate-[-7deg] border border-alert bg-paper px-1 text-[12px] font-semibold leading-tight text-alert" title="Proved once, but something on the board is other than then">slipped</span>
         </NuxtLink>
         <span v-else class="relative flex min-h-16 flex-col px-2 text-lg leading-tight text-muted-ink max-[900px]:text-base" aria-disabled="true">
           <span class="flex items-baseline gap-1.5"><span class="text-sm max-[900px]:hidden">{{ i + 1 }}</span>{{ stage.name }}</span>

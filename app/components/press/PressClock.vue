@@ -12,6 +12,9 @@ function setDial(): void {
   if (at >= 0) iron.setStop(at)
 }
 
+/** A place between two stops is set by hand: there is no mark to turn to. */
+const onDial = computed(() => bench.iron?.stops.some(s => s.label === session.value.recipe.stop.label) ?? false)
+
 const step = computed(() => press.step)
 const session = computed(() => press.session!)
 const over = computed(() => step.value !== null && press.leftS <= 0)
@@ -88,7 +91,7 @@ const around = 2 * Math.PI * RADIUS
       </ol>
       <div v-if="iron.stop?.label !== session.recipe.stop.label" class="slip p-3">
         <p class="font-semibold">The iron is {{ iron.stop ? `at ${iron.stop.label}` : 'off' }}.</p>
-        <UButton class="mt-2" size="lg" @click.stop="setDial">Turn it to {{ session.recipe.stop.label }}</UButton>
+        <UButton v-if="onDial" class="mt-2" size="lg" @click.stop="setDial">Turn it to {{ session.recipe.stop.label }}</UButton><p v-else>Set the dial {{ session.recipe.stop.label }}.</p>
       </div>
       <p v-else-if="iron.state !== 'ready'" class="slip p-3 font-semibold" role="status">Sole at {{ celsius(iron.soleC, bench.units) }} <Sourced from="model" />, not there yet.</p>
       <ul v-if="press.phase === 'ready'" class="list-outside list-disc space-y-1 pl-5 text-base leading-snug"><li v-for="l in layUp" :key="l!">{{ l }}</li></ul>

@@ -4,6 +4,7 @@ import { initIron } from './iron'
 import { initPlace } from './place'
 import { initRecords } from './records'
 import { initSupply } from './supply'
+import { initSwatch } from './swatch'
 import { initTrial } from './trial'
 import { initWorkshop } from './workshop'
 
@@ -12,6 +13,7 @@ export { CoverRow, IronRow, IronStopRow } from './iron'
 export { CalibrationRow, CornerStepRow, MeasurementRow, SettlePassRow, StockMovementRow, TrimRunRow } from './records'
 export { PieceRow, PlaceRow } from './place'
 export { SupplyRow } from './supply'
+export { SwatchPlanRow, TrialPhotoRow, TrialReadingRow, WashRoundRow } from './swatch'
 export { TrialEventRow, TrialRow } from './trial'
 export { WorkshopRow } from './workshop'
 
@@ -21,6 +23,7 @@ export function initModels(sequelize: Sequelize): void {
   initSupply(sequelize)
   initIron(sequelize)
   initTrial(sequelize)
+  initSwatch(sequelize)
   initPlace(sequelize)
   initRecords(sequelize)
 }

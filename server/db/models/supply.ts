@@ -16,6 +16,7 @@ export class SupplyRow extends Model<InferAttributes<SupplyRow>, InferCreationAt
   declare resinOrigin: Supply['resinOrigin']
   declare colourHex: string
   declare note: string
+  declare lot: CreationOptional<string>
   declare givePct: CreationOptional<number | null>
   declare form: CreationOptional<Supply['form']>
   declare leaflet: CreationOptional<Supply['leaflet']>
@@ -50,6 +51,7 @@ export const initSupply = (sequelize: Sequelize) => SupplyRow.init({
   resinOrigin: DataTypes.TEXT,
   colourHex: DataTypes.TEXT,
   note: DataTypes.TEXT,
+  lot: DataTypes.TEXT,
   givePct: DataTypes.DOUBLE,
   form: DataTypes.TEXT,
   leaflet: DataTypes.TEXT,

@@ -3,6 +3,7 @@ import type { TrialBody } from '#shared/schemas'
 import { ClothRow } from './cloth'
 import { CoverRow, IronRow } from './iron'
 import { SupplyRow } from './supply'
+import type { TrialPhotoRow, TrialReadingRow, WashRoundRow } from './swatch'
 
 /** A pressed and judged swatch. Written once, never changed. */
 export class TrialRow extends Model<InferAttributes<TrialRow>, InferCreationAttributes<TrialRow>> {
@@ -19,6 +20,12 @@ export class TrialRow extends Model<InferAttributes<TrialRow>, InferCreationAttr
   declare grade: number
   declare marks: TrialBody['marks']
   declare note: string
+  declare clothLot: CreationOptional<string>
+  declare supplyLot: CreationOptional<string>
+  declare overSupplyIds: CreationOptional<string[]>
+  declare markWhere: CreationOptional<TrialBody['markWhere']>
+  declare planId: CreationOptional<string | null>
+  declare scrap: CreationOptional<number | null>
   declare pressedAt: Date
   declare createdAt: CreationOptional<Date>
   declare cloth?: NonAttribute<ClothRow>
@@ -26,6 +33,9 @@ export class TrialRow extends Model<InferAttributes<TrialRow>, InferCreationAttr
   declare iron?: NonAttribute<IronRow>
   declare cover?: NonAttribute<CoverRow | null>
   declare events?: NonAttribute<TrialEventRow[]>
+  declare readings?: NonAttribute<TrialReadingRow[]>
+  declare washes?: NonAttribute<WashRoundRow[]>
+  declare photos?: NonAttribute<TrialPhotoRow[]>
 }
 
 export class TrialEventRow extends Model<InferAttributes<TrialEventRow>, InferCreationAttributes<TrialEventRow>> {
@@ -51,6 +61,12 @@ export function initTrial(sequelize: Sequelize): void {
     grade: DataTypes.SMALLINT,
     marks: DataTypes.ARRAY(DataTypes.TEXT),
     note: DataTypes.TEXT,
+    clothLot: DataTypes.TEXT,
+    supplyLot: DataTypes.TEXT,
+    overSupplyIds: DataTypes.ARRAY(DataTypes.UUID),
+    markWhere: DataTypes.JSONB,
+    planId: DataTypes.UUID,
+    scrap: DataTypes.INTEGER,
     pressedAt: DataTypes.DATE,
     createdAt: DataTypes.DATE,
   }, { sequelize, tableName: 'trial', updatedAt: false })

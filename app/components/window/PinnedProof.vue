@@ -1,0 +1,19 @@
+<script setup lang="ts">
+import type { Trial } from '#shared/schemas'
+import { METHOD_NAME } from '#shared/words'
+
+/** The proof card pinned over the board. */
+const bench = useBench()
+const trial = ref<Trial | null>(null)
+watch(() => bench.chosen.pinnedId, async (id) => {
+  trial.value = id ? await $fetch<Trial>(`/api/trials/${id}`).catch(() => null) : null
+}, { immediate: true })
+</script>
+
+<template>
+  <aside v-if="trial" class="slip max-w-72 -rotate-1 p-3 text-ink shadow-md" aria-label="Proof pinned over the board">
+    <p class="ticket text-lg font-semibold leading-tight">Proved: {{ trial.clothName }}</p>
+    <p class="leading-snug">{{ trial.supplyName }}. <b>{{ trial.recipe.holdS }} s{{ trial.recipe.passes === 2 ? ' each side' : '' }}</b>, {{ trial.recipe.stop.label }}, {{ METHOD_NAME[trial.recipe.method].toLowerCase() }}, {{ trial.coverName?.toLowerCase() ?? 'bare sole' }}.</p>
+    <button type="button" class="mt-1 text-sm underline" @click.stop="bench.chosen.pinnedId = null">Take it off</button>
+  </aside>
+</template>

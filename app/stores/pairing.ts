@@ -1,0 +1,89 @@
+import { hasPassed, proofOf, type Judged, type ProofState } from '#core/learn'
+import type { Recipe } from '#core/recipe'
+import { groundOf, toBench, toJudged, toKnowledge, toProofTrial } from '#shared/mappers'
+import type { Page, Trial } from '#shared/schemas'
+import type { Learnt, PressedLesson } from '~/workers/window.worker'
+import { useBench } from './bench'
+import { useLibrary } from './library'
+
+const MOST_LESSONS = 12
+
+/** The swatches of the cloth and backing on the board: what they prove, and what they teach. */
+export const usePairing = defineStore('pairing', () => {
+  const bench = useBench()
+  const library = useLibrary()
+  const outbox = useOutbox()
+  const trials = ref<Trial[]>([])
+  const total = ref(0)
+  const learnt = shallowRef<Learnt | null>(null)
+  const problem = ref<string | null>(null)
+  let asked = 0
+
+  async function load(): Promise<void> {
+    const mine = ++asked
+    const { cloth, supply } = bench
+    if (!cloth || !supply) {
+      trials.value = []
+      learnt.value = null
+      return
+    }
+    try {
+      const page = await $fetch<Page<Trial>>('/api/pairings', { query: { clothId: cloth.id, supplyId: supply.id, size: 60 } })
+      if (mine !== asked) return
+      trials.value = page.rows
+      total.value = page.total
+      problem.value = null
+    } catch (error) {
+      if (mine === asked) problem.value = problemOf(error).detail
+      return
+    }
+    await teach(mine)
+  }
+
+  /** What is known before any swatch. */
+  const known = computed(() => bench.cloth && bench.supply ? toKnowledge(bench.cloth, bench.supply, bench.iron?.stops[0]?.origin ?? 'typical') : null)
+
+  async function teach(mine: number): Promise<void> {
+    learnt.value = null
+    if (!known.value || trials.value.length === 0 || !bench.supply?.resin) return
+    const lessons = trials.value.slice(0, MOST_LESSONS).flatMap((t): PressedLesson[] => {
+      const b = benchOfTrial(t)
+      return b ? [{ bench: b, recipe: recipeOf(t), events: t.events, judged: toJudged(t) as Judged }] : []
+    })
+    const found = await windowLanes()[0]!.learn(JSON.parse(JSON.stringify(known.value)), JSON.parse(JSON.stringify(lessons)))
+    if (mine === asked) learnt.value = found
+  }
+
+  const recipeOf = (t: Trial): Recipe => {
+    const { format: _, ...recipe } = t.recipe
+    return { ...recipe, stop: { ...recipe.stop } }
+  }
+  /** The bench a swatch was pressed on, as far as its things are still known here. */
+  function benchOfTrial(t: Trial) {
+    const iron = library.irons.find(i => i.id === t.ironId)
+    const supply = library.supplies.find(s => s.id === t.supplyId)
+    const cover = t.coverId ? library.covers.find(c => c.id === t.coverId) ?? null : null
+    const over = t.overSupplyIds.map(id => library.supplies.find(s => s.id === id)).filter(s => s !== undefined)
+    return bench.cloth && iron && supply?.resin ? toBench(bench.cloth, supply, iron, cover, t.bed, bench.blendRule, over) : null
+  }
+
+  const washesAsked = computed(() => Number(library.workshop?.rules.washes ?? '1'))
+  /** Is this recipe, on this board, proved? */
+  function proofFor(recipe: Recipe): ProofState {
+    const { cloth, supply, iron, cover, over, chosen } = bench
+    if (!cloth || !supply || !iron) return { state: 'none' }
+    return proofOf(trials.value.map(toProofTrial), groundOf(recipe, cloth.lot, supply.id, supply.lot, over.map(s => s.id), iron.id, cover?.id ?? null, chosen.bed), washesAsked.value)
+  }
+  /** A proof there is, but not on what lies on the board now: other lots, iron, cover, bed or layers. */
+  const slipped = computed(() => {
+    const { cloth, supply, iron, cover, over, chosen } = bench
+    const passed = trials.value.filter(t => hasPassed(t, washesAsked.value))
+    return passed.length > 0 && cloth !== null && !passed.some(t => t.clothLot === cloth.lot && t.supplyLot === supply?.lot && t.ironId === iron?.id && t.coverId === (cover?.id ?? null) && t.bed === chosen.bed && t.overSupplyIds.join() === over.map(s => s.id).join())
+  })
+  function keep(trial: Trial): void {
+    trials.value = trials.value.map(t => t.id === trial.id ? trial : t)
+  }
+
+  watch(() => [bench.cloth?.id, bench.supply?.id, bench.cloth?.version, outbox.sentCount.value], load, { immediate: true })
+  return { trials, total, learnt, known, problem, slipped, washesAsked, load, keep, proofFor, benchOfTrial, recipeOf }
+})

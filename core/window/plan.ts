@@ -1,0 +1,77 @@
+import type { IronStop } from '../recipe'
+import { alongHolds, pointAt, pointsOf, SKETCH, type WindowQuestion } from './row'
+import { draw } from './unknowns'
+
+/** One scrap worth pressing: where, and what is expected there. */
+export interface PlannedScrap {
+  stop: IronStop
+  holdS: number
+  bond: number
+  hurt: number
+  /** What its answer adds to those before it, bits. */
+  bits: number
+}
+
+const LEAST = 3, MOST = 6
+/** A scrap that tells less than this is not worth cutting, bits. */
+const WORTH_BITS = 0.2
+const DRAWINGS = 64
+const HOLDS_S = [6, 10, 14, 18, 22, 26, 30, 35, 40, 45, 50, 55, 60]
+
+/**
+ * The fewest scraps that would settle the question: chosen one after the other, each the one whose answer (does it bond? is
+ * it hurt?) says most that the others have not said, over drawings of all that is not known. The pin itself is always one.
+ * @param stops dial stops that may be used
+ */
+export function planScraps(q: WindowQuestion, stops: readonly IronStop[]): PlannedScrap[] {
+  const few = { ...q, samples: Math.min(DRAWINGS, q.samples) }
+  const points = pointsOf(few)
+  const known = stops.some(s => s.label === q.recipe.stop.label) ? stops : [...stops, q.recipe.stop]
+  const holds = [...new Set([...HOLDS_S, Math.round(q.recipe.holdS)])].sort((a, b) => a - b)
+  const candidates = known.flatMap(stop => holds.map(holdS => ({ stop, holdS, answers: new Uint8Array(few.samples), bonded: 0, hurt: 0 })))
+  known.forEach((stop, s) => {
+    for (let i = 0; i < few.samples; i++) {
+      const { bond, harm } = alongHolds(draw(few.bench, { ...few.recipe, stop }, few.knowledge, pointAt(points, i), null, SKETCH), holds)
+      holds.forEach((_, h) => {
+        const c = candidates[s * holds.length + h]!
+        const bonds = bond[h]! >= 1, hurts = harm[h]! >= 1
+        c.answers[i] = (bonds ? 1 : 0) + (hurts ? 2 : 0)
+        if (bonds) c.bonded++
+        if (hurts) c.hurt++
+      })
+    }
+  })
+  // Drawings that all answers so far leave alike stand in one group.
+  let groups: number[] = Array.from({ length: few.samples }, () => 0)
+  const entropyWith = (answers: Uint8Array | null): { bits: number, groups: number[] } => {
+    const ids = new Map<number, number>(), sizes: number[] = []
+    const next = groups.map((g, i) => {
+      const key = g * 4 + (answers ? answers[i]! : 0)
+      const id = ids.get(key) ?? sizes.push(0) - 1
+      ids.set(key, id)
+      sizes[id]!++
+      return id
+    })
+    return { bits: sizes.reduce((s, n) => s - n / few.samples * Math.log2(n / few.samples), 0), groups: next }
+  }
+  const chosen: PlannedScrap[] = []
+  let bits = 0
+  const take = (c: typeof candidates[number]) => {
+    const after = entropyWith(c.answers)
+    chosen.push({ stop: c.stop, holdS: c.holdS, bond: c.bonded / few.samples, hurt: c.hurt / few.samples, bits: after.bits - bits })
+    bits = after.bits
+    groups = after.groups
+  }
+  take(candidates.find(c => c.stop.label === q.recipe.stop.label && c.holdS === Math.round(q.recipe.holdS))!)
+  while (chosen.length < MOST) {
+    let best: typeof candidates[number] | null = null, gain = -1
+    for (const c of candidates) {
+      if (chosen.some(x => x.stop === c.stop && Math.abs(x.holdS - c.holdS) < 4)) continue
+      const more = entropyWith(c.answers).bits - bits
+      if (more > gain + 1e-9) { best = c; gain = more }
+    }
+    if (!best || (gain < WORTH_BITS && chosen.length >= LEAST)) break
+    take(best)
+  }
+  return chosen.sort((a, b) => a.stop.meanC - b.stop.meanC || a.holdS - b.holdS)
+}

@@ -1,0 +1,4 @@
+import { windowReportBody } from '#shared/schemas'
+import { windowReport } from '../../services/reports'
+
+export default defineRoute({ body: windowReportBody }, ({ body }) => windowReport(body))

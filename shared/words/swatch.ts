@@ -1,0 +1,54 @@
+import type { Cause, Learned, ProofChange } from '#core/learn'
+import type { PlannedScrap, Unknown } from '#core/window'
+import { METRIC, type DisplayUnits } from '#core/units'
+import type { ReadingBody } from '../schemas'
+import { celsius, degreesApart, seconds } from './names'
+
+export const UNKNOWN_NAME: Record<Unknown, string> = {
+  phase: 'where the thermostat stands', dial: 'what the dial really gives', swing: 'how far the thermostat swings', thickness: 'the thickness', mass: 'the weight', contact: 'how closely the layers touch',
+  pressure: 'how hard you bear down', moisture: 'how wet it is', timing: 'your count', melting: 'where this lot of resin melts', rate: 'how fast this lot bonds',
+}
+/** What to do to know it better. */
+export const UNKNOWN_REMEDY: Record<Unknown, string> = {
+  phase: 'wait for the light to go out before each set-down', dial: 'calibrate this iron', swing: 'calibrate this iron', thickness: 'measure the thickness of the cloth', mass: 'weigh a cut piece', contact: 'press scraps and judge them',
+  pressure: 'press scraps and judge them', moisture: 'weigh the cover dry and wrung', timing: 'use the clock', melting: 'press scraps and judge them', rate: 'press scraps and judge them',
+}
+export const LEARNED_NAME: Record<Learned, string> = { dialC: 'sole against its dial', logContact: 'contact between the layers', meltC: 'start of melting of this resin', logRate: 'speed of this resin' }
+
+/** A learned figure with its spread. */
+export function learnedFigure(what: Learned, value: number, sd: number, units: DisplayUnits = METRIC): string {
+  if (what === 'dialC' || what === 'meltC') return `${value >= 0 ? '+' : '−'}${degreesApart(Math.abs(value), units)} ± ${degreesApart(2 * sd, units)}`
+  return `× ${Math.exp(value).toFixed(2)} (${Math.exp(value - 2 * sd).toFixed(2)} to ${Math.exp(value + 2 * sd).toFixed(2)})`
+}
+
+export const PROOF_CHANGE: Record<ProofChange, string> = {
+  clothLot: 'another lot of the cloth', supply: 'another backing', supplyLot: 'another lot of the backing', layers: 'other layers', iron: 'another iron', stop: 'another dial stop', calibration: 'the iron gives another heat than then',
+  cover: 'another cover', bed: 'another bed', moisture: 'another way of moisture', side: 'another side first', passes: 'another number of passes', hold: 'another hold',
+}
+
+export const READING_NAME: Record<ReadingBody['kind'], [string, string]> = {
+  shrinkAlong: ['Shrunk along', '%'], shrinkAcross: ['Shrunk across', '%'], overhang: ['Overhang at 41.5°', 'mm'], peel: ['Peel force', 'N per 50 mm'],
+}
+
+/** Why a swatch held or peeled. */
+export function causeSentence(c: Cause, units: DisplayUnits = METRIC): string {
+  switch (c.why) {
+    case 'tooCool': return `The glue line got to ${celsius(c.peakC, units)}; this resin wants ${celsius(c.wantedC, units)}.`
+    case 'tooShort': return `It was held ${seconds(c.heldS)}, ${seconds(c.askedS)} were asked.`
+    case 'notEnough': return `It came to ${Math.round(c.bond * 100)} % of a bond${c.neededS === null ? '; two minutes this way would not be enough either' : `; ${c.neededS} s this way would have done it`}.`
+    case 'heldWet': return `Water held the glue line at ${celsius(100, units)} for ${Math.round(c.heldS)} s.`
+    case 'handledWarm': return `It was taken up at ${celsius(c.atC, units)}: the resin sets under ${celsius(c.setC, units)}. Let it lie.`
+    case 'overdone': return `It went on to ${c.bond.toFixed(1)} times a bond, the glue line to ${celsius(c.peakC, units)}: the resin flowed. Shorter, or a cooler stop.`
+    case 'washTooHot': return `It was washed at ${celsius(c.washC, units)}; the resin stands ${celsius(c.limitC, units)}.`
+    case 'bonded': return `By the model it bonded (${c.bond.toFixed(1)} of a bond). If it peeled, look for a finish, softener, or the wrong side.`
+  }
+}
+
+/** What a planned scrap would find out. */
+export function scrapAsks(s: Pick<PlannedScrap, 'bond' | 'hurt'>): string {
+  const pct = (v: number) => `${Math.round(v * 100)} %`
+  if (s.bond < 0.25) return `Too little? ${pct(s.bond)} likely to bond.`
+  if (s.hurt > 0.5) return `Too much? ${pct(s.hurt)} likely to be hurt.`
+  if (s.bond > 0.85 && s.hurt < 0.15) return `Should be right: ${pct(s.bond)} to bond, ${pct(s.hurt)} to be hurt.`
+  return `The edge: ${pct(s.bond)} to bond, ${pct(s.hurt)} to be hurt.`
+}
