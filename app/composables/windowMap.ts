@@ -10,7 +10,9 @@ let lanes: { worker: Worker, remote: Remote<WindowApi> }[] | null = null
 export function windowLanes(): Remote<WindowApi>[] {
   lanes ??= Array.from({ length: Math.min(MOST_LANES, Math.max(1, navigator.hardwareConcurrency || 2)) }, () => {
     const worker = new Worker(new URL('../workers/window.worker.ts', import.meta.url), { type: 'module' })
-    return { worker, remote: wrap<WindowApi>(worker) }
+    const remote = wrap<WindowApi>(worker) as Remote<WindowApi>
+    void remote.warm()
+    return { worker, remote }
   })
   return lanes.map(l => l.remote)
 }

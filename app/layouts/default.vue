@@ -17,6 +17,7 @@ onKeyStroke(['1', '2', '3', '4', '5', '6'], (e) => {
 const load = () => library.load({ clothId: bench.chosen.clothId, supplyIds: [bench.chosen.supplyId, ...bench.chosen.overIds] })
 onMounted(async () => {
   await Promise.all([load(), outbox.start()])
+  windowLanes()
   for (const stage of stages.value) if (stage.to) void preloadRouteComponents(stage.to)
 })
 </script>

@@ -140,10 +140,12 @@ for (const [i, key] of (['w', 'm', 'p', 'h'] as const).entries()) {
       <div role="tablist" aria-label="The swatch bench" class="flex gap-1 border-b border-seam">
         <button v-for="t in TABS" :key="t.key" type="button" role="tab" :aria-selected="tab === t.key" class="min-h-11 border-b-4 px-5 text-lg" :class="tab === t.key ? 'border-mark font-bold' : 'border-transparent hover:bg-linen-200/40'" @click="tab = t.key">{{ t.name }}<span v-if="t.key === 'history' && pairing.total" class="ml-1 text-sm font-normal text-muted-ink">{{ pairing.total }}</span></button>
       </div>
-      <WindowBench v-if="tab === 'window'" v-model:recipe="pinRecipe" :answers="answers" :openers="openers" />
-      <PlanBench v-else-if="tab === 'plan'" :recipe="atBoard ?? pinRecipe" @press="press1" />
-      <HistoryBench v-else-if="tab === 'history'" />
-      <template v-else>
+      <KeepAlive>
+        <WindowBench v-if="tab === 'window'" v-model:recipe="pinRecipe" :answers="answers" :openers="openers" />
+        <PlanBench v-else-if="tab === 'plan'" :recipe="atBoard ?? pinRecipe" @press="press1" />
+        <HistoryBench v-else-if="tab === 'history'" />
+      </KeepAlive>
+      <template v-if="tab === 'ways'">
         <div class="flex items-center gap-5 max-[1100px]:flex-wrap">
           <label class="flex flex-1 items-center gap-3 text-lg"><span class="w-16 font-semibold tabular-nums">{{ scrubS.toFixed(1) }} s</span>
             <input v-model.number="scrubS" type="range" min="0" :max="endS" step="0.5" class="h-8 flex-1 accent-[var(--rc-mark)]" aria-label="Moment shown in the pictures, seconds"></label>

@@ -35,7 +35,7 @@ export const samplesFor = (passes: Recipe['passes']): number => passes === 1 ? 2
  */
 export function tasksOf(q: WindowQuestion): RowTask[] {
   const holdsS = holdsOf(q.recipe.passes)
-  const cuts = [0, ...[12, 40, 100].filter(c => c < q.samples), q.samples]
+  const cuts = [0, ...[6, 36, 100].filter(c => c < q.samples), q.samples]
   return cuts.slice(1).flatMap((to, p) => solesOf().map(soleC => ({ soleC, holdsS, from: cuts[p]!, to })))
 }
 

@@ -40,7 +40,7 @@ export function causeSentence(c: Cause, units: DisplayUnits = METRIC): string {
     case 'handledWarm': return `It was taken up at ${celsius(c.atC, units)}: the resin sets under ${celsius(c.setC, units)}. Let it lie.`
     case 'overdone': return `It went on to ${c.bond.toFixed(1)} times a bond, the glue line to ${celsius(c.peakC, units)}: the resin flowed. Shorter, or a cooler stop.`
     case 'washTooHot': return `It was washed at ${celsius(c.washC, units)}; the resin stands ${celsius(c.limitC, units)}.`
-    case 'bonded': return `By the model it bonded (${c.bond.toFixed(1)} of a bond). If it peeled, look for a finish, softener, or the wrong side.`
+    case 'bonded': return `By the model it bonded: ${c.bond.toFixed(1)} of a bond.`
   }
 }
 

@@ -104,13 +104,13 @@ useEventListener('keydown', (e) => {
         <figure v-for="stage in (['before', 'after', 'washed'] as const)" :key="stage">
           <a v-if="photo(chosen, stage)" :href="photoUrl(chosen, photo(chosen, stage)!.id)" target="_blank"><img :src="photoUrl(chosen, photo(chosen, stage)!.id)" :alt="`the swatch ${stage === 'washed' ? 'after washing' : `${stage} pressing`}`" class="h-28 w-full object-cover"></a>
           <label v-else class="grid h-16 cursor-pointer place-items-center border border-dashed border-seam text-center text-[13px] leading-tight text-muted-ink focus-within:outline-3 focus-within:outline-mark">picture<br>{{ stage }}<input type="file" accept="image/jpeg,image/png,image/webp" class="sr-only" :aria-label="`Picture ${stage}`" @change="e => addPhoto(e, stage)"></label>
-          <figcaption class="text-center text-[13px] text-muted-ink">{{ stage }}</figcaption>
+          <figcaption v-if="photo(chosen, stage)" class="text-center text-[13px] text-muted-ink">{{ stage }}</figcaption>
         </figure>
       </div>
       <p v-if="problem" class="mt-1 font-semibold text-alert" role="alert">{{ problem }}</p>
       <div v-if="explained && bench.supply?.resin" class="mt-2" data-test="why">
         <h3 class="text-lg font-semibold">Why it came out so, from what was really done <Sourced from="model" /></h3>
-        <ul class="leading-snug"><li v-for="(c, i) in explained.causes" :key="i" :class="i === 0 ? 'font-semibold' : ''">{{ causeSentence(c, bench.units) }}</li></ul>
+        <ul class="leading-snug"><li v-for="(c, i) in explained.causes" :key="i" :class="i === 0 ? 'font-semibold' : ''">{{ causeSentence(c, bench.units) }}<template v-if="c.why === 'bonded' && chosen.grade < 3"> Look for a finish, softener, or the wrong side.</template></li></ul>
         <div class="relative mt-1 h-36"><TraceChart class="absolute inset-0" :course="explained.course" :index="0" :window-c="RESINS[bench.supply.resin].windowC" :end-s="Math.ceil((explained.course.timesS.at(-1) ?? 60) / 10) * 10" /></div>
       </div>
       <p v-if="chosen.readings.length" class="mt-2">Measured: <span v-for="(r, i) in chosen.readings" :key="i" class="mr-3">{{ READING_NAME[r.kind][0].toLowerCase() }} <b>{{ r.value }}</b> {{ READING_NAME[r.kind][1] }}</span></p>

@@ -69,12 +69,12 @@ const payload = (p: Plan['scraps'][number]): Recipe => {
         <h2 class="text-xl font-semibold">{{ scraps ? `${scraps.length} scraps would settle it` : 'Working out which scraps would settle it…' }} <Sourced from="model" /></h2>
         <UButton v-if="scraps" size="lg" icon="i-lucide-scissors" :disabled="working" @click="keep">Keep this plan</UButton>
       </div>
-      <ol v-if="scraps" class="mt-2 flex flex-wrap gap-3" data-test="scraps">
-        <li v-for="(s, i) in scraps" :key="i" class="relative w-[188px]">
-          <ClothSwatch v-if="bench.cloth" :colour="bench.cloth.colourHex" :construction="bench.cloth.construction" :nap="bench.cloth.nap" :width="188" :height="132" class="absolute inset-0" />
-          <div class="relative m-3 bg-paper/90 p-2 leading-snug">
-            <p class="flex items-baseline gap-2"><b class="text-2xl leading-none">{{ i + 1 }}</b><b>{{ s.holdS }} s, {{ s.stop.label }}</b></p>
-            <p class="text-[13px]">{{ METHOD_NAME[recipe.method] }}, {{ celsius(s.stop.meanC, bench.units) }}. {{ scrapAsks(s) }}</p>
+      <ol v-if="scraps" class="mt-3 grid grid-cols-3 gap-4 max-[1000px]:grid-cols-2" data-test="scraps">
+        <li v-for="(s, i) in scraps" :key="i" class="relative h-[168px] max-w-[380px]">
+          <ClothSwatch v-if="bench.cloth" :colour="bench.cloth.colourHex" :construction="bench.cloth.construction" :nap="bench.cloth.nap" :width="380" :height="168" class="absolute inset-0 max-w-full" />
+          <div class="absolute inset-4 overflow-hidden bg-paper/95 px-4 py-2 leading-snug">
+            <p class="flex items-baseline gap-2"><b class="text-4xl leading-none">{{ i + 1 }}</b><b class="text-xl">{{ s.holdS }} s, {{ s.stop.label }}</b></p>
+            <p class="text-base leading-tight">{{ METHOD_NAME[recipe.method] }}, {{ celsius(s.stop.meanC, bench.units) }}. {{ scrapAsks(s) }}</p>
             <svg viewBox="0 0 150 10" class="mt-1 w-full" role="img" :aria-label="`adds ${s.bits.toFixed(1)} bits`"><rect width="150" height="10" fill="var(--rc-ground)" stroke="var(--rc-seam)" /><rect :width="Math.min(150, s.bits / 1.6 * 150)" height="10" fill="var(--rc-ink)" /></svg><p class="text-[12px] text-muted-ink">how much it would tell</p>
           </div>
         </li>

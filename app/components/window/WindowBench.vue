@@ -83,14 +83,14 @@ const pct = (v: number) => `${Math.round(v * 100)} %`
 <template>
   <div class="grid flex-1 grid-cols-[minmax(0,1.280fr)_minmax(0,1fr)] gap-4 max-[1000px]:grid-cols-1">
     <section aria-label="Window map" class="min-w-0">
-      <div class="flex flex-wrap items-center gap-1.5">
-        <button v-for="m in METHODS" :key="m" type="button" class="min-h-10 px-3" :class="recipe?.method === m ? 'bg-ink text-paper' : 'slip'" :aria-pressed="recipe?.method === m" :disabled="!answers.some(a => a.method === m && a.recipe)" @click="choose(m)">{{ METHOD_NAME[m] }}</button>
-        <UCheckbox v-model="overlay" label="the others dashed" class="ml-2" />
+      <div class="flex items-center gap-1.5">
+        <button v-for="m in METHODS" :key="m" type="button" class="min-h-10 whitespace-nowrap px-3" :class="recipe?.method === m ? 'bg-ink text-paper' : 'slip'" :aria-pressed="recipe?.method === m" :disabled="!answers.some(a => a.method === m && a.recipe)" @click="choose(m)">{{ METHOD_NAME[m] }}</button>
+        <UCheckbox v-model="overlay" label="others dashed" class="ml-2 whitespace-nowrap" />
         <span v-if="progress" class="ml-auto flex items-center gap-2 text-sm text-muted-ink" role="status">{{ progress.of > 1 ? `${Math.round(progress.done / progress.of * 100)} %` : '…' }} <UButton size="xs" variant="outline" color="neutral" @click="stop">Stop</UButton></span>
-        <span v-else-if="wholeMs" class="ml-auto text-sm text-muted-ink" :title="`first picture after ${Math.round(firstMs ?? 0)} ms, whole after ${Math.round(wholeMs)} ms`" data-test="map-done">{{ question?.samples }} drawings of what is not known <Sourced from="model" /></span>
+        <span v-else-if="wholeMs" class="ml-auto text-right text-[13px] leading-tight text-muted-ink" :title="`first picture after ${Math.round(firstMs ?? 0)} ms, whole after ${Math.round(wholeMs)} ms`" data-test="map-done">{{ question?.samples }} drawings <Sourced from="model" /></span>
       </div>
       <WindowPicture v-if="map && recipe" class="mt-1" :map="map" :pin="pin" :margins="margins" :stops="stops" :trials="trials" :others="others" :limit-c="limitC" @move="move" />
-      <div v-else class="slip mt-1 grid aspect-[640/420] place-items-center text-lg text-muted-ink">{{ recipe ? 'Drawing the window…' : 'No way of pressing to draw a window of.' }}</div>
+      <div v-else class="slip mt-1 grid aspect-[640/352] place-items-center text-lg text-muted-ink">{{ recipe ? 'Drawing the window…' : 'No way of pressing to draw a window of.' }}</div>
       <ul class="flex flex-wrap gap-x-4 text-[13px] text-muted-ink" aria-label="Key to the map">
         <li class="flex items-center gap-1"><svg width="20" height="12" aria-hidden="true"><rect x="1" y="1" width="18" height="10" fill="var(--rc-good)" fill-opacity=".25" stroke="var(--rc-good)" stroke-width="2" /></svg>safe 95 of 100, twice</li>
         <li class="flex items-center gap-1"><svg width="20" height="12" aria-hidden="true"><rect x="1" y="1" width="18" height="10" fill="var(--rc-good)" fill-opacity=".13" stroke="var(--rc-good)" stroke-dasharray="4 2" /></svg>80 of 100</li>

@@ -22,7 +22,7 @@ const bench = useBench()
 const unit = computed(() => bench.units?.temperature ?? '°C')
 const id = useId()
 
-const W = 640, H = 420, LEFT = 50, RIGHT = 8, TOP = 8, BOTTOM = 38
+const W = 640, H = 352, LEFT = 50, RIGHT = 8, TOP = 6, BOTTOM = 34
 const TO_S = 60
 const x = (s: number) => LEFT + s / TO_S * (W - LEFT - RIGHT)
 const y = (c: number) => TOP + (MAP_TO_C - c) / (MAP_TO_C - MAP_FROM_C) * (H - TOP - BOTTOM)
