@@ -40,7 +40,7 @@ export function useMatching(query: Ref<MatchQuery | null>, shelf: Ref<MatchSuppl
       if (todo.length === 0) break
       progress.value = { done: 0, of: todo.length }
       searchers = [startWorker(), startWorker()]
-      await Promise.all(searchers.map((s, k) => s.remote.refine(asked, plain(todo.filter((_, i) => i % searchers.length === k)), proxy((r: Refined) => {
+      await Promise.all(searchers.map((s, k) => s.remote.refine(asked, plain(todo.filter((_, i) => i % searchers.length === k)), proxy(async (r: Refined) => {
         if (mine !== question) return
         refined.value = [...refined.value, r]
         if (progress.value) progress.value = { ...progress.value, done: progress.value.done + 1 }

@@ -26,7 +26,7 @@ export function useRecipeSearch(bench: Ref<Bench | null>) {
     openers.value = null
     searching.value = true
     const copy = JSON.parse(JSON.stringify(given)) as Bench
-    const found = await remote.search(copy, proxy((a: Answer) => { if (worker === mine) answers.value = [...answers.value, a] }))
+    const found = await remote.search(copy, proxy(async (a: Answer) => { if (worker === mine) answers.value = [...answers.value, a] }))
     if (worker !== mine) return
     best.value = found
     if (found === null) openers.value = await remote.openers(copy)

@@ -26,11 +26,11 @@ const api = {
       rankedCount: match.ranked.length, excludedCount: match.excluded.length, whatIf, tookMs,
     }
   },
-  /** Runs the full recipe search for each, handing every answer over as it comes. */
-  refine(query: MatchQuery, candidates: Candidate[], onRefined: (refined: Refined) => void): void {
+  /** Runs the full recipe search for each, handing every answer over as it comes; done once the last has arrived. */
+  async refine(query: MatchQuery, candidates: Candidate[], onRefined: (refined: Refined) => Promise<void>): Promise<void> {
     for (const candidate of candidates) {
       const refined = refineCandidate(query, candidate)
-      if (refined) onRefined(refined)
+      if (refined) await onRefined(refined)
     }
   },
 }

@@ -21,13 +21,14 @@ const plain = (a: MethodAnswer): Answer => {
 }
 
 const api = {
-  /** Searches one method after the other, handing each answer over as it comes. */
-  search(bench: Bench, onAnswer: (answer: Answer) => void): Method | null {
-    const answers = METHODS.map((method) => {
+  /** Searches one method after the other, handing each answer over as it comes; returns once the last has arrived. */
+  async search(bench: Bench, onAnswer: (answer: Answer) => Promise<void>): Promise<Method | null> {
+    const answers: MethodAnswer[] = []
+    for (const method of METHODS) {
       const answer = searchMethod(bench, method)
-      onAnswer(plain(answer))
-      return answer
-    })
+      await onAnswer(plain(answer))
+      answers.push(answer)
+    }
     return bestOf(answers)?.method ?? null
   },
   openers: (bench: Bench): Opener[] => findOpeners(bench).map(o => 'found' in o ? { ...o, found: { ...o.found, outcome: null as never } } : o),

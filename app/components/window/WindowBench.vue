@@ -92,7 +92,7 @@ const pct = (v: number) => `${Math.round(v * 100)} %`
       <WindowPicture v-if="map && recipe" class="mt-1" :map="map" :pin="pin" :margins="margins" :stops="stops" :trials="trials" :others="others" :limit-c="limitC" @move="move" />
       <div v-else class="slip mt-1 grid aspect-[640/352] place-items-center text-lg text-muted-ink">{{ recipe ? 'Drawing the window…' : 'No way of pressing to draw a window of.' }}</div>
       <ul class="flex flex-wrap gap-x-4 text-[13px] text-muted-ink" aria-label="Key to the map">
-        <li class="flex items-center gap-1"><svg width="20" height="12" aria-hidden="true"><rect x="1" y="1" width="18" height="10" fill="var(--rc-good)" fill-opacity=".25" stroke="var(--rc-good)" stroke-width="2" /></svg>safe 95 of 100, twice</li>
+        <li class="flex items-center gap-1"><svg width="20" height="12" aria-hidden="true"><rect x="1" y="1" width="18" height="10" fill="var(--rc-good)" fill-opacity=".25" stroke="var(--rc-good)" stroke-width="2" /></svg>safe: 95 of 100 bond, 95 unhurt</li>
         <li class="flex items-center gap-1"><svg width="20" height="12" aria-hidden="true"><rect x="1" y="1" width="18" height="10" fill="var(--rc-good)" fill-opacity=".13" stroke="var(--rc-good)" stroke-dasharray="4 2" /></svg>80 of 100</li>
         <li>hatched: may not bond</li><li>dotted: may be hurt</li><li v-if="trials.length">numbers: your swatches' grades (filled = passed)</li>
       </ul>

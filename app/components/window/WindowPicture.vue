@@ -108,7 +108,7 @@ const pinWords = computed(() => `${pin.holdS} s at ${celsius(pin.soleC, unit.val
     <line :x1="LEFT" :x2="W - RIGHT" :y1="y(limitC)" :y2="y(limitC)" stroke="var(--rc-alert)" stroke-width="1.600" stroke-dasharray="10 4" />
     <text :x="LEFT + 5" :y="y(limitC) - 4" font-size="12" fill="var(--rc-alert)">the cloth's class ends at {{ celsius(limitC, bench.units) }}</text>
     <g font-size="12" fill="currentColor">
-      <g v-for="s in stops" :key="s.label"><line :x1="LEFT" :x2="W - RIGHT" :y1="y(s.meanC)" :y2="y(s.meanC)" stroke="var(--rc-ink)" stroke-width="0.8" stroke-dasharray="1 4" /><text :x="W - RIGHT - 4" :y="y(s.meanC) - 4" text-anchor="end">{{ s.label }}</text></g>
+      <g v-for="s in stops" :key="s.label"><line :x1="LEFT" :x2="W - RIGHT" :y1="y(s.meanC)" :y2="y(s.meanC)" stroke="var(--rc-ink)" stroke-width="0.8" stroke-dasharray="1 4" /><text :x="W - RIGHT - 4" :y="y(s.meanC) - 4" text-anchor="end" paint-order="stroke" stroke="var(--rc-paper)" stroke-width="3">{{ s.label }}</text></g>
       <g v-for="c in [100, 120, 140, 160, 180, 200]" :key="c"><text :x="LEFT - 6" :y="y(c) + 4" text-anchor="end">{{ Math.round(toUnit(c, unit)) }}</text><line :x1="LEFT - 3" :x2="LEFT" :y1="y(c)" :y2="y(c)" stroke="currentColor" /></g>
       <g v-for="s in [0, 10, 20, 30, 40, 50, 60]" :key="`s${s}`"><text :x="x(s)" :y="H - BOTTOM + 16" text-anchor="middle">{{ s }}</text><line :x1="x(s)" :x2="x(s)" :y1="H - BOTTOM" :y2="H - BOTTOM + 4" stroke="currentColor" /></g>
       <text :x="(LEFT + W) / 2" :y="H - 5" text-anchor="middle" font-size="13">seconds held{{ bench.units ? '' : '' }}</text>
