@@ -1,10 +1,14 @@
 /** Speed and the figures of the trade's own cases. Prints; asserts nothing. */
+import { join } from 'node:path'
+import { Piscina } from 'piscina'
 import { energyGap, layerOf, runProgramme, steadySole, timeHeldS, timeToReachS } from '#core/heat'
-import { findOpeners, searchRecipes, type Bench, type IronStop } from '#core/recipe'
+import { bestOf, findOpeners, searchRecipes, type Bench, type IronStop } from '#core/recipe'
 import { hangingStrip, pearLoop } from '#core/hand'
 import { matchShelf, refineCandidate, type MatchQuery, type MatchSupply } from '#core/match'
 import { placeOf } from '#core/place'
 import { RESIN_KEYS } from '#core/materials'
+import { knowledgeOf, runMap, samplesFor, type RowCount, type WindowQuestion } from '#core/window'
+import { buildWindowThread } from '../scripts/lib/workers.mjs'
 import { buildStack, type ClothInput, type StackInput } from '#core/stack'
 
 const poplin: ClothInput = { fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none', finishes: [] }
@@ -78,3 +82,31 @@ timed('full recipes of the first dozen, one worker', 4, () => {
   for (const c of matchShelf(question, shelf).ranked.filter(x => x.reachC !== null).slice(0, 12)) refineCandidate(question, c)
   return 0
 })
+
+console.log('')
+const thread = join(process.cwd(), '.data/bench-window.mjs')
+await buildWindowThread(thread)
+const best = bestOf(searchRecipes(bench))!.found!.recipe
+const asked: WindowQuestion = { bench, recipe: { ...best, passes: 1 }, knowledge: knowledgeOf({ stopMeasured: true, massMeasured: true, thicknessMeasured: true, sheet: true }), seed: 1, samples: samplesFor(1) }
+for (const threads of [1, 2]) {
+  const pool = new Piscina({ filename: thread, minThreads: threads, maxThreads: threads, maxQueue: 4000 })
+  const draw = async (question: WindowQuestion) => {
+    const from = performance.now()
+    let firstMs = 0, cells = 0
+    await runMap(question, (q, task) => pool.run({ question: q, task }) as Promise<RowCount>, threads, (part) => { firstMs ||= performance.now() - from; cells = part.cellSteps })
+    return { firstMs, ms: performance.now() - from, cells }
+  }
+  await draw(asked)
+  const runs = [await draw(asked), await draw(asked), await draw(asked)].sort((a, b) => a.ms - b.ms)
+  const { firstMs, ms, cells } = runs[1]!
+  console.log(`window map, 24 temperatures × ${asked.samples} drawings, ${threads} ${threads === 1 ? 'worker' : 'workers'}: first picture ${firstMs.toFixed(0)} ms, whole ${ms.toFixed(0)} ms, ${(cells / ms / 1000).toFixed(1)} million cell-steps/s`)
+  if (threads === 2) {
+    const small = { ...asked, samples: 12 }
+    const heapMb = () => { globalThis.gc?.(); return process.memoryUsage().rss / 1e6 }
+    for (let i = 0; i < 10; i++) await draw(small)
+    const before = heapMb()
+    for (let i = 0; i < 100; i++) await draw(small)
+    console.log(`memory over 100 maps of 12 drawings, both workers: ${before.toFixed(0)} MB before, ${heapMb().toFixed(0)} MB after`)
+  }
+  await pool.destroy()
+}

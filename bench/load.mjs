@@ -6,7 +6,7 @@ import pg from 'pg'
 import { startDatabase } from '../scripts/lib/postgres.mjs'
 import { TSX, freePort, local, run, start } from '../scripts/lib/run.mjs'
 
-const CLOTHS = 20_000, SUPPLIES = 5000, CLIENTS = 20, REQUESTS = 2000, IMPORT_ROWS = 5000
+const CLOTHS = 20_000, SUPPLIES = 5000, TRIALS = 20_000, CLIENTS = 20, REQUESTS = 2000, IMPORT_ROWS = 5000
 const WORDS = ['ticking', 'serge', 'lawn', 'cambric', 'gabardine', 'cheviot', 'muslin', 'organdy', 'batiste', 'challis', 'tweed', 'percale', 'sateen', 'hopsack', 'plaid', 'oxford']
 const FIBRES = ['cotton', 'linen', 'wool', 'polyester', 'viscose', 'silk']
 let seed = 42
@@ -40,6 +40,15 @@ try {
   const supplies = Array.from({ length: SUPPLIES }, randomUUID)
   await client.query(`insert into supply (id, workshop_id, code, name, family, base, base_fibre, mass_gsm, thickness_mm, resin, resin_gsm, resin_origin, colour_hex, stock_m)
     select unnest($1::uuid[]), $2, unnest($3::text[]), unnest($4::text[]), 'fusible', 'woven', 'cotton', 60, 0.25, 'polyamide', 12, 'typical', '#ffffff', 3`, [supplies, workshop, supplies.map((_, i) => `LS-${i}`), supplies.map(nameOf)])
+  const iron = (await client.query('select id from iron limit 1')).rows[0].id
+  const recipe = JSON.stringify({ format: 1, method: 'dry', stop: { label: 'wool', meanC: 154, swingC: 15, origin: 'measured' }, firstSide: 'back', passes: 1, holdS: 30, lean: 'weight', pressureKPa: 0.8, coverWaterGsm: 0, mistGsm: 0, steamGM2S: 0, steamS: 0, coolS: 20 })
+  const predicted = JSON.stringify({ bond: 1.2, harm: 0.4, peakC: 130, windowC: [118, 140], worst: null })
+  // Every tenth swatch is of one pairing: a workroom's best-worn collar.
+  const pairs = Array.from({ length: TRIALS }, (_, i) => i % 10 === 0 ? [ids[0], supplies[0]] : [pick(ids), pick(supplies)])
+  await client.query(`insert into trial (id, workshop_id, client_key, cloth_id, supply_id, iron_id, bed, recipe, predicted, grade, pressed_at)
+    select unnest($1::uuid[]), $2, unnest($1::uuid[]), unnest($3::uuid[]), unnest($4::uuid[]), $5, 'padded', $6, $7, unnest($8::int[]), now() - unnest($8::int[]) * interval '1 day'`,
+  [pairs.map(() => randomUUID()), workshop, pairs.map(p => p[0]), pairs.map(p => p[1]), iron, recipe, predicted, pairs.map(() => Math.floor(random() * 6))])
+  await client.query('insert into wash_round (id, workshop_id, trial_id, client_key, wash_c, tumble, grade, washed_at) select id, workshop_id, id, id, 40, \'no\', 3, now() from trial where supply_id = $1', [supplies[0]])
   await client.query('vacuum analyze')
   await client.query('set random_page_cost = 1.1')
 
@@ -76,6 +85,14 @@ try {
   await load('cloths, a search', () => `/api/cloths?size=20&q=${pick(WORDS)}%20${Math.floor(random() * 100)}`)
   await load('cloths, fibre and weight', () => `/api/cloths?size=20&fibre=${pick(FIBRES)}&lightest=${100 + Math.floor(random() * 100)}`)
   await load('supplies, a search', () => `/api/supplies?size=20&q=${pick(WORDS)}%20${Math.floor(random() * 100)}`)
+
+  await load(`history of a pairing, ${TRIALS} swatches`, () => `/api/pairings?clothId=${ids[0]}&supplyId=${supplies[0]}&size=60`)
+  await load('history of a cloth', () => `/api/cloths/${pick(ids)}/history`)
+  for (let i = 0; i < 3; i++) {
+    const from = performance.now()
+    const body = await (await fetch(`${url}/api/match/shelf?clothId=${ids[0]}`)).arrayBuffer()
+    console.log(`the whole shelf for matching: ${(performance.now() - from).toFixed(0)} ms, ${(body.byteLength / 1e6).toFixed(1)} MB`)
+  }
 
   const csv = `code,name,fibres,construction,mass_gsm,thickness_mm\n${Array.from({ length: IMPORT_ROWS }, (_, i) => `IM-${i},${nameOf()},cotton 60; polyester 40,twill,${150 + i % 100},0.4`).join('\n')}`
   for (const dryRun of [true, false]) {

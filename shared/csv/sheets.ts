@@ -58,7 +58,7 @@ export const SUPPLY_SHEET: SheetKind<SupplyBody> = {
     figure('mass_gsm', 'massGsm', 'g/m²', '60'), figure('thickness_mm', 'thicknessMm', 'mm', '0.25'), word('resin', 'resin', 'polyamide', null), figure('resin_gsm', 'resinGsm', 'g/m²', '12', 0), word('resin_origin', 'resinOrigin', 'typical', 'typical'),
     word('form', 'form', 'dots', 'dots'), word('colour', 'colourHex', '#f5f2ea', '#f5f2ea'), word('leaflet', 'leaflet', 'maker', 'lost'), figure('maker_c', 'makerC', '°C', '150'), figure('maker_hold_s', 'makerHoldS', 's', '12'),
     word('maker_moisture', 'makerMoisture', 'dry', null), figure('maker_pressure_kpa', 'makerPressureKPa', 'kPa', ''), word('maker_peel', 'makerPeel', '', null), figure('wash_c', 'washC', '°C', '40'), word('tumble', 'tumble', 'no', null),
-    figure('width_mm', 'widthMm', 'mm', '900'), figure('price_per_m', 'pricePerM', '', '4.5'), figure('stock_m', 'stockM', 'm', '8', 0), figure('give_pct', 'givePct', '%', ''), figure('overhang_mm', 'overhangMm', 'mm', ''), text('note', 'note', ''),
+    figure('width_mm', 'widthMm', 'mm', '900'), figure('price_per_m', 'pricePerM', '', '4.5'), figure('stock_m', 'stockM', 'm', '8', 0), figure('give_pct', 'givePct', '%', ''), figure('overhang_mm', 'overhangMm', 'mm', ''), text('lot', 'lot', ''), text('note', 'note', ''),
   ],
 }
 

@@ -56,6 +56,7 @@ async function save(event: FormSubmitEvent<SupplyBody>): Promise<void> {
       <div class="grid grid-cols-2 content-start gap-3">
         <UFormField name="name" label="Name"><UInput v-model="state.name" class="w-full" /></UFormField>
         <UFormField name="code" label="Code"><UInput v-model="state.code" class="w-full" /></UFormField>
+        <UFormField name="lot" label="Lot"><UInput v-model="state.lot" class="w-full" /></UFormField>
         <UFormField name="family" label="What it is"><USelect v-model="state.family" :items="FAMILIES.map(f => ({ label: FAMILY_NAME[f], value: f }))" class="w-full" /></UFormField>
         <UFormField name="base" label="Base"><USelect v-model="state.base" :items="BASES.map(b => ({ label: BASE_NAME[b], value: b }))" class="w-full" /></UFormField>
         <UFormField name="baseFibre" label="Base fibre"><USelect v-model="state.baseFibre" :items="FIBRE_KEYS.map(k => ({ label: FIBRES[k].name, value: k }))" class="w-full" /></UFormField>
