@@ -46,6 +46,8 @@ export default defineNuxtConfig({
   icon: { provider: 'server', clientBundle: { scan: true } },
   security: {
     rateLimiter: false,
+    // Nothing is rendered on the server, so there is nothing to stamp a nonce on.
+    nonce: false,
     // Errors must be readable sentences; the limits are checked where a route reads its body.
     requestSizeLimiter: false,
     xssValidator: false,
