@@ -30,7 +30,7 @@ async function pressAndJudge(page: Page, grade: RegExp): Promise<void> {
 test('drag the pin, plan scraps, press two, grade, wash: proved; another iron: estimated again', async ({ page }) => {
   test.setTimeout(150_000)
   await page.goto(server.url)
-  await page.getByRole('button', { name: /Steward poplin/ }).click()
+  await page.getByRole('button', { name: /Deck denim/ }).click()
   await toSwatch(page)
   await page.getByRole('combobox', { name: 'Backing' }).click()
   await page.getByRole('option', { name: /Warp knit/ }).click()

@@ -1,0 +1,94 @@
+import { describe, expect, it } from 'vitest'
+import { draftRecipe, type Bench, type Recipe } from '../recipe'
+import { countRow, createMap, firstPictureTasks, planScraps, pointsOf, runMap, samplesFor, solesOf, tasksOf, TYPICAL_KNOWLEDGE, type Part, type RowCount, type RowTask, type WindowQuestion } from '.'
+
+const bench: Bench = {
+  cloth: { fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none', finishes: [] },
+  supply: { massGsm: 60, thicknessMm: 0.25, base: 'cotton', resin: 'polyamide', resinGsm: 12 },
+  iron: { kind: 'household', stops: [] }, cover: 'muslin', bed: 'padded', blendRule: 'strict',
+}
+const stop = (label: string, meanC: number) => ({ label, meanC, swingC: 15, origin: 'typical' as const })
+const recipe: Recipe = { ...draftRecipe(bench, 'mist', stop('cotton', 190), 'back', 1, 'weight'), holdS: 38 }
+const question: WindowQuestion = { bench, recipe, knowledge: TYPICAL_KNOWLEDGE, seed: 2, samples: 40 }
+
+/** Counts nothing, but says that it was asked. */
+const fake = (asked: RowTask[]) => async (_q: WindowQuestion, task: RowTask): Promise<RowCount> => {
+  asked.push(task)
+  return { soleC: task.soleC, drawn: task.to - task.from, bonded: new Uint16Array(task.holdsS.length).fill(task.to - task.from), hurt: new Uint16Array(task.holdsS.length), cellSteps: 10 }
+}
+
+describe('the tasks of a map', () => {
+  it('cover every sole and every drawing once', () => {
+    const seen = new Map<number, number[]>()
+    for (const t of tasksOf({ ...question, samples: 200 })) seen.set(t.soleC, [...seen.get(t.soleC) ?? [], ...Array.from({ length: t.to - t.from }, (_, i) => t.from + i)])
+    expect([...seen.keys()].sort((a, b) => a - b)).toEqual(solesOf())
+    for (const drawn of seen.values()) expect(drawn.sort((a, b) => a - b)).toEqual(Array.from({ length: 200 }, (_, i) => i))
+  })
+  it('the first ones make a whole picture', () => {
+    expect(new Set(tasksOf(question).slice(0, firstPictureTasks()).map(t => t.soleC)).size).toBe(solesOf().length)
+  })
+  it('two passes are drawn with fewer, for each hold is a run', () => {
+    expect(samplesFor(2)).toBeLessThan(samplesFor(1))
+    expect(tasksOf({ ...question, recipe: { ...recipe, passes: 2 } })[0]!.holdsS.length).toBeLessThan(20)
+  })
+})
+
+describe('running a map', () => {
+  it('hands every task out once, whatever the lanes, and the picture fills', async () => {
+    for (const lanes of [1, 2, 5]) {
+      const asked: RowTask[] = [], parts: Part[] = []
+      const map = await runMap(question, fake(asked), lanes, p => parts.push(p))
+      expect(asked.length).toBe(tasksOf(question).length)
+      expect(new Set(asked).size).toBe(asked.length)
+      expect(map!.drawn.every(n => n === question.samples)).toBe(true)
+      expect([...map!.bond].every(b => b === 1)).toBe(true)
+      expect(parts[0]!.done).toBeGreaterThanOrEqual(solesOf().length)
+      expect([...parts[0]!.map.bond].some(Number.isNaN)).toBe(false)
+      expect(parts.at(-1)!.done).toBe(asked.length)
+      expect(parts.at(-1)!.cellSteps).toBe(10 * asked.length)
+    }
+  })
+  it('stops when told to, and says nothing more', async () => {
+    const asked: RowTask[] = []
+    let parts = 0
+    expect(await runMap(question, fake(asked), 2, () => { parts++ }, () => asked.length >= 5)).toBeNull()
+    expect(asked.length).toBeLessThanOrEqual(7)
+    expect(parts).toBe(0)
+  })
+  it('a fault of a worker reaches the asker', async () => {
+    await expect(runMap(question, async () => { throw new Error('the worker is gone') }, 2)).rejects.toThrow('gone')
+  })
+  it('two passes: the chances rise with the hold', () => {
+    const twice = { ...question, recipe: { ...recipe, passes: 2 as const }, samples: 8 }
+    const holdsS = [8, 20, 40]
+    const row = countRow(twice, { soleC: 175, holdsS, from: 0, to: 8 })
+    expect(row.bonded[2]!).toBeGreaterThanOrEqual(row.bonded[0]!)
+    const map = createMap(2)
+    expect(map.map().bond.every(Number.isNaN)).toBe(true)
+  })
+})
+
+describe('a plan of scraps', () => {
+  const scraps = planScraps(question, [stop('synthetic', 112), stop('wool', 150), stop('cotton', 190)])
+  it('has three to six, the pin among them, none twice', () => {
+    expect(scraps.length).toBeGreaterThanOrEqual(3)
+    expect(scraps.length).toBeLessThanOrEqual(6)
+    expect(scraps.some(s => s.stop.label === 'cotton' && s.holdS === 38)).toBe(true)
+    expect(new Set(scraps.map(s => `${s.stop.label} ${s.holdS}`)).size).toBe(scraps.length)
+  })
+  it('each tells something: none is sure to come out one way', () => {
+    for (const s of scraps) expect(s.bits).toBeGreaterThan(0.05)
+    expect(scraps.filter(s => s.bond < 0.02 && s.hurt < 0.02)).toEqual([])
+  })
+  it('is the same again, from the coolest up', () => {
+    expect(planScraps(question, [stop('synthetic', 112), stop('wool', 150), stop('cotton', 190)])).toEqual(scraps)
+    expect([...scraps].sort((a, b) => a.stop.meanC - b.stop.meanC || a.holdS - b.holdS)).toEqual(scraps)
+  })
+  it('a pin between the stops is planned too', () => {
+    const between = { ...question, recipe: { ...recipe, stop: stop('between wool and cotton', 172) } }
+    expect(planScraps(between, [stop('wool', 150), stop('cotton', 190)]).some(s => s.stop.meanC === 172)).toBe(true)
+  })
+  it('draws from the very points of its map', () => {
+    expect(pointsOf({ samples: 40, seed: 2 })).toEqual(pointsOf(question))
+  })
+})
