@@ -21,8 +21,7 @@ const settled = {
   },
   window: async (page: Page) => {
     await page.keyboard.press('3')
-    await expect(page.getByText('widest margin')).toBeVisible({ timeout: 30_000 })
-    await page.getByRole('tab', { name: 'Window' }).click()
+    await page.getByRole('tab', { name: 'Window' }).click({ timeout: 30_000 })
     await expect(page.getByTestId('map-done')).toBeVisible({ timeout: 40_000 })
   },
   plan: async (page: Page) => {
@@ -40,14 +39,16 @@ const settled = {
 test('no screen keeps anyone out: names, roles and contrast of every stage, light and dark', async ({ page }) => {
   test.setTimeout(150_000)
   await open(page)
+  const found: string[] = []
   for (const mode of ['light', 'dark'] as const) {
     for (const [name, go] of Object.entries(settled)) {
       await go(page)
       const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze()
-      expect(violations.map(v => `${mode} ${name}: ${v.id} ${v.nodes.map(n => n.target.join(' ')).slice(0, 3).join(', ')}`)).toEqual([])
+      found.push(...violations.map(v => `${mode} ${name}: ${v.id} ${v.nodes.map(n => n.target.join(' ')).slice(0, 3).join(', ')}`))
     }
     if (mode === 'light') await page.getByRole('button', { name: 'Dark board for the evening' }).click()
   }
+  expect(found).toEqual([])
 })
 
 test('with the keyboard alone: a place, a backing, the window, its pin, and on to the press', async ({ page }) => {

@@ -92,7 +92,7 @@ watch(() => [index, mode.value, windowC, hurtC], () => chart.value?.chart?.updat
 </script>
 
 <template>
-  <div role="img" aria-label="Temperatures against seconds">
-    <Line ref="chart" :data="data" :options="options" :plugins="[markings]" />
+  <div>
+    <Line ref="chart" aria-label="Temperatures against seconds" :data="data" :options="options" :plugins="[markings]" />
   </div>
 </template>
