@@ -25,25 +25,28 @@ const barred = computed(() => {
 const chosenMethod = computed<Method | null>(() => {
   const wanted = answers.value.find(a => a.method === bench.chosen.method && a.blocked === null)
   if (wanted) return wanted.method
+  if (pairing.provedRecipe) return pairing.provedRecipe.method
   // The house may prefer dry or moist; among those the widest margin leads.
   const school = library.workshop?.rules.moisture
   const liked = answers.value.filter(a => a.blocked === null && (school === 'dry' ? a.method === 'dry' : school === 'moist' ? a.method !== 'dry' : true)).sort((a, b) => b.score - a.score)[0]
   return searching.value ? null : liked?.method ?? best.value
 })
 const chosen = computed(() => answers.value.find(a => a.method === chosenMethod.value && a.blocked === null) ?? null)
+/** Own swatches come first: until another way is chosen, the recipe they proved stands on the board. */
+const proved = computed(() => bench.chosen.method === null || bench.chosen.method === pairing.provedRecipe?.method ? pairing.provedRecipe : null)
 /** The recipe at the pin: the chosen way's, until the pin is moved. */
 const pinned = ref<Recipe | null>(null)
 watch(() => JSON.stringify(bench.bench), () => { pinned.value = null })
 const fromSearch = computed(() => chosen.value?.recipe ?? answers.value.find(a => a.recipe)?.recipe ?? null)
 const pinRecipe = computed({
-  get: () => pinned.value ?? fromSearch.value,
+  get: () => pinned.value ?? proved.value ?? fromSearch.value,
   set: (r) => {
     pinned.value = r
     if (r && answers.value.some(a => a.method === r.method && a.blocked === null)) bench.chosen.method = r.method
   },
 })
 /** What is written over the board and pressed: the pin's recipe on the window, the method's elsewhere. */
-const atBoard = computed(() => tab.value === 'window' ? pinRecipe.value : pinned.value && pinned.value.method === chosen.value?.method ? pinned.value : chosen.value?.recipe ?? null)
+const atBoard = computed(() => tab.value === 'window' ? pinRecipe.value : pinned.value && pinned.value.method === chosen.value?.method ? pinned.value : proved.value ?? chosen.value?.recipe ?? null)
 const proof = computed(() => atBoard.value ? pairing.proofFor(atBoard.value) : null)
 const endS = computed(() => {
   const lasts = answers.value.filter(a => a.course && a.recipe).map(a => a.recipe!.holdS * a.recipe!.passes + (a.recipe!.passes - 1) * 3 + 12)
@@ -63,6 +66,14 @@ const supplyId = computed({ get: () => bench.supply?.id, set: v => v && bench.ta
 const ironId = computed({ get: () => bench.iron?.id, set: (v) => { bench.chosen.ironId = v ?? null; bench.chosen.method = null } })
 const coverId = computed({ get: () => bench.cover?.id ?? 'bare', set: (v) => { bench.chosen.coverId = v; bench.chosen.method = null } })
 
+/** Only what differs in hold, side or stop can simply be taken back; other lots and irons cannot. */
+const provedTrial = (id: string) => pairing.trials.find(t => t.id === id)
+const canTake = (id: string) => { const t = provedTrial(id); return t !== undefined && pairing.proofFor(pairing.recipeOf(t)).state === 'proved' }
+function takeProved(id: string): void {
+  const recipe = pairing.recipeOf(provedTrial(id)!)
+  bench.chosen.method = recipe.method
+  pinned.value = recipe
+}
 function choose(method: Method): void {
   bench.chosen.method = method
   pinned.value = null
@@ -126,7 +137,8 @@ for (const [i, key] of (['w', 'm', 'p', 'h'] as const).entries()) {
         <div v-if="atBoard" class="flex-1">
           <p class="ticket text-[1.45rem] font-semibold leading-snug" data-test="sentence">{{ recipeSentence(atBoard, bench.cover?.name ?? null, bench.units) }}</p>
           <p class="mt-0.5 text-sm text-muted-ink"><ProofBadge v-if="proof" :proof="proof" />
-            <template v-if="!pinned && tab === 'ways' && chosen?.margins && chosen.course">{{ whySentence(chosen.margins, chosen.course.flags, bench.units) }}</template> The maker's sheet and your own swatch come before this.
+            <UButton v-if="proof?.state === 'stale' && canTake(proof.trial.id)" size="xs" variant="outline" color="neutral" class="mx-1 min-h-8" @click="takeProved(proof.trial.id)">take the proved one</UButton>
+            <template v-if="!pinned && !proved && tab === 'ways' && chosen?.margins && chosen.course"> {{ whySentence(chosen.margins, chosen.course.flags, bench.units) }}</template> The maker's sheet and your own swatch come before this.
           </p>
         </div>
         <div v-else-if="done" class="flex-1">

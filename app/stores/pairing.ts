@@ -74,16 +74,20 @@ export const usePairing = defineStore('pairing', () => {
     if (!cloth || !supply || !iron) return { state: 'none' }
     return proofOf(trials.value.map(toProofTrial), groundOf(recipe, cloth.lot, supply.id, supply.lot, over.map(s => s.id), iron.id, cover?.id ?? null, chosen.bed), washesAsked.value)
   }
-  /** A proof there is, but not on what lies on the board now: other lots, iron, cover, bed or layers. */
-  const slipped = computed(() => {
-    const { cloth, supply, iron, cover, over, chosen } = bench
-    const passed = trials.value.filter(t => hasPassed(t, washesAsked.value))
-    return passed.length > 0 && cloth !== null && !passed.some(t => t.clothLot === cloth.lot && t.supplyLot === supply?.lot && t.ironId === iron?.id && t.coverId === (cover?.id ?? null) && t.bed === chosen.bed && t.overSupplyIds.join() === over.map(s => s.id).join())
+  const passedHere = computed(() => trials.value.filter(t => hasPassed(t, washesAsked.value)))
+  const liesHere = (t: Trial) => t.clothLot === bench.cloth?.lot && t.supplyLot === bench.supply?.lot && t.ironId === bench.iron?.id && t.coverId === (bench.cover?.id ?? null)
+    && t.bed === bench.chosen.bed && t.overSupplyIds.join() === bench.over.map(s => s.id).join()
+  /** The newest recipe that is proved on what lies on the board: it comes before any estimate. */
+  const provedRecipe = computed<Recipe | null>(() => {
+    const trial = passedHere.value.find(t => liesHere(t) && proofFor(recipeOf(t)).state === 'proved')
+    return trial ? recipeOf(trial) : null
   })
+  /** A proof there is, but not on what lies on the board now: other lots, iron, cover, bed or layers. */
+  const slipped = computed(() => passedHere.value.length > 0 && !passedHere.value.some(liesHere))
   function keep(trial: Trial): void {
     trials.value = trials.value.map(t => t.id === trial.id ? trial : t)
   }
 
   watch(() => [bench.cloth?.id, bench.supply?.id, bench.cloth?.version, outbox.sentCount.value], load, { immediate: true })
-  return { trials, total, learnt, known, problem, slipped, washesAsked, load, keep, proofFor, benchOfTrial, recipeOf }
+  return { trials, total, learnt, known, problem, slipped, provedRecipe, washesAsked, load, keep, proofFor, benchOfTrial, recipeOf }
 })

@@ -50,7 +50,7 @@ export async function planPdf(plan: Plan, names: PlanNames): Promise<Uint8Array>
   for (let from = 0; from < plan.scraps.length; from += PER_PAGE) {
     const sheet = sheetOf(doc, regular)
     sheet.text(`Swatch plan: ${names.cloth} with ${names.supply}`, LEFT_MM, 16, 15, bold)
-    sheet.text(`${names.iron}, ${names.cover ?? 'bare sole'}, ${plan.bed}. Cut each scrap ${SCRAP.wide} x ${SCRAP.high} mm, mark 50 mm along and across before pressing. Estimates are the model's.`, LEFT_MM, 23, 8.5)
+    wrap(`${names.iron}, ${names.cover ?? 'bare sole'}, ${plan.bed} bed. Cut each scrap ${SCRAP.wide} x ${SCRAP.high} mm and mark 50 mm along and across before pressing. Estimates are the model's.`, regular, 8.5, 182).forEach((line, i) => sheet.text(line, LEFT_MM, 23 + i * 4.2, 8.5))
     plan.scraps.slice(from, from + PER_PAGE).forEach((s, i) => {
       const x = LEFT_MM + (i % 2) * (SCRAP.wide + 6), y = TOP_MM + Math.floor(i / 2) * (SCRAP.high + 4)
       sheet.box(x, y, SCRAP.wide, SCRAP.high)

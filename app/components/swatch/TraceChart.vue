@@ -77,16 +77,20 @@ const markings: Plugin<'line'> = {
   },
 }
 
-const options = computed<ChartOptions<'line'>>(() => ({
-  responsive: true, maintainAspectRatio: false, animation: false, events: ['click', 'mousemove'],
-  scales: {
-    x: { type: 'linear', min: 0, max: endS, ticks: { color: css('--rc-ink'), maxTicksLimit: 6, callback: v => `${Number(v)} s` }, grid: { display: false } },
-    y: { type: 'linear', min: toUnit(20, unit.value), max: toUnit(210, unit.value), ticks: { color: css('--rc-ink'), maxTicksLimit: 5, callback: v => `${Math.round(Number(v))}${unit.value}` }, grid: { color: 'rgb(130 115 90 / 0.18)' } },
-  },
-  plugins: { legend: { display: false } },
-  onClick: (event, _hit, chart) => { if (event.x !== null) emit('scrub', chart.scales.x!.getValueForPixel(event.x) ?? 0) },
-  onHover: (event, _hit, chart) => { if ((event.native as MouseEvent | null)?.buttons === 1 && event.x !== null) emit('scrub', chart.scales.x!.getValueForPixel(event.x) ?? 0) },
-}))
+const options = computed<ChartOptions<'line'>>(() => {
+  // The colours are read anew when the board turns light or dark.
+  void mode.value
+  return {
+    responsive: true, maintainAspectRatio: false, animation: false, events: ['click', 'mousemove'],
+    scales: {
+      x: { type: 'linear', min: 0, max: endS, ticks: { color: css('--rc-ink'), maxTicksLimit: 6, callback: v => `${Number(v)} s` }, grid: { display: false } },
+      y: { type: 'linear', min: toUnit(20, unit.value), max: toUnit(210, unit.value), ticks: { color: css('--rc-ink'), maxTicksLimit: 5, callback: v => `${Math.round(Number(v))}${unit.value}` }, grid: { color: 'rgb(130 115 90 / 0.18)' } },
+    },
+    plugins: { legend: { display: false } },
+    onClick: (event, _hit, chart) => { if (event.x !== null) emit('scrub', chart.scales.x!.getValueForPixel(event.x) ?? 0) },
+    onHover: (event, _hit, chart) => { if ((event.native as MouseEvent | null)?.buttons === 1 && event.x !== null) emit('scrub', chart.scales.x!.getValueForPixel(event.x) ?? 0) },
+  }
+})
 const chart = useTemplateRef<{ chart: Chart }>('chart')
 watch(() => [index, mode.value, windowC, hurtC], () => chart.value?.chart?.update('none'), { flush: 'post' })
 </script>

@@ -45,8 +45,17 @@ const tooMuch = computed(() => [0.05, 0.5].map(t => area(map, (_, h) => h, t)))
 const sure = computed(() => area(map, (b, h) => Math.min(b, 1 - h), SURE))
 const fairly = computed(() => area(map, (b, h) => Math.min(b, 1 - h), FAIRLY))
 const chance = computed(() => chanceAt(map, pin.soleC, pin.holdS))
-const otherAreas = computed(() => others.map(o => ({ name: o.name, d: area(o.map, (b, h) => Math.min(b, 1 - h), FAIRLY) })).filter(o => o.d))
-const labelAt = (d: string) => /M([\d.]+) ([\d.]+)/.exec(d)
+/** Each outline with its name at its cooler edge, on a row of its own. */
+const otherAreas = computed(() => others.flatMap((o, i) => {
+  const d = area(o.map, (b, h) => Math.min(b, 1 - h), FAIRLY)
+  const { holdsS, solesC, bond, hurt } = o.map
+  for (const soleC of [180 - i * 15, 170, 190, 200, 160, 150]) {
+    const row = solesC.indexOf(soleC)
+    const h = holdsS.findIndex((_, k) => Math.min(bond[row * holdsS.length + k]!, 1 - hurt[row * holdsS.length + k]!) >= FAIRLY)
+    if (d && h >= 0) return [{ name: o.name, d, x: x(holdsS[h]!) - 6, y: y(soleC) + 4 }]
+  }
+  return []
+}))
 
 const svg = useTemplateRef<SVGSVGElement>('svg')
 function place(e: PointerEvent): void {
@@ -104,7 +113,7 @@ const pinWords = computed(() => `${pin.holdS} s at ${celsius(pin.soleC, unit.val
       <path :d="fairly" fill="var(--rc-good)" fill-opacity="0.13" stroke="var(--rc-good)" stroke-width="1.800" stroke-dasharray="7 4" />
       <path :d="sure" fill="var(--rc-good)" fill-opacity="0.25" stroke="var(--rc-good)" stroke-width="3.500" />
     </g>
-    <g font-size="13" fill="var(--rc-mark)" font-weight="600"><text v-for="o in otherAreas" :key="`t${o.name}`" :x="Math.min(W - 80, Number(labelAt(o.d)?.[1] ?? 0) - 6)" :y="Number(labelAt(o.d)?.[2] ?? 0) - 4" text-anchor="end">{{ o.name }}</text></g>
+    <g font-size="13" fill="var(--rc-mark)" font-weight="600" paint-order="stroke" stroke="var(--rc-paper)" stroke-width="4"><text v-for="o in otherAreas" :key="`t${o.name}`" :x="o.x" :y="o.y" text-anchor="end">{{ o.name }}</text></g>
     <line :x1="LEFT" :x2="W - RIGHT" :y1="y(limitC)" :y2="y(limitC)" stroke="var(--rc-alert)" stroke-width="1.600" stroke-dasharray="10 4" />
     <text :x="LEFT + 5" :y="y(limitC) - 4" font-size="12" fill="var(--rc-alert)">the cloth's class ends at {{ celsius(limitC, bench.units) }}</text>
     <g font-size="12" fill="currentColor">
