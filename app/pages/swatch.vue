@@ -10,14 +10,15 @@ const library = useLibrary()
 const bench = useBench()
 const press = usePress()
 const router = useRouter()
-const { answers, best, openers, searching, cancel } = useRecipeSearch(toRef(bench, 'bench'))
 
 const METHODS = 4
 const TABS = [{ key: 'ways', name: 'Ways' }, { key: 'window', name: 'Window' }, { key: 'plan', name: 'Plan' }, { key: 'history', name: 'History' }] as const
 const tab = useLocalStorage<typeof TABS[number]['key']>('ready-cuff-swatch-tab', 'ways')
 const pairing = usePairing()
+/** The search waits for what the swatches of this pairing have to say. */
+const { answers, best, openers, searching, looking, askOpeners, cancel } = useRecipeSearch(computed(() => pairing.settled ? bench.bench : null), toRef(pairing, 'taught'))
 const scrubS = ref(0)
-const done = computed(() => !searching.value)
+const done = computed(() => !searching.value && pairing.settled)
 const barred = computed(() => {
   const first = answers.value[0]
   return answers.value.length === METHODS && answers.value.every(a => a.blocked && !a.course && a.blocked.why === first?.blocked?.why) ? first?.blocked ?? null : null
@@ -100,7 +101,7 @@ function toPress(): void {
 function press1(recipe: Recipe, plan: { planId: string, scrap: number } | null): void {
   if (!bench.bench) return
   bench.chosen.method = recipe.method
-  press.lay(recipe, courseOf(evaluate(bench.bench, recipe)), plan)
+  press.lay(recipe, courseOf(evaluate(bench.bench, recipe, pairing.taught)), plan)
   void router.push('/press')
 }
 for (const [i, key] of (['w', 'm', 'p', 'h'] as const).entries()) {
@@ -153,7 +154,7 @@ for (const [i, key] of (['w', 'm', 'p', 'h'] as const).entries()) {
         <button v-for="t in TABS" :key="t.key" type="button" role="tab" :aria-selected="tab === t.key" class="min-h-11 border-b-4 px-5 text-lg" :class="tab === t.key ? 'border-mark font-bold' : 'border-transparent hover:bg-linen-200/40'" @click="tab = t.key">{{ t.name }}<span v-if="t.key === 'history' && pairing.total" class="ml-1 text-sm font-normal text-muted-ink">{{ pairing.total }}</span></button>
       </div>
       <KeepAlive>
-        <WindowBench v-if="tab === 'window'" v-model:recipe="pinRecipe" :answers="answers" :openers="openers" />
+        <WindowBench v-if="tab === 'window'" v-model:recipe="pinRecipe" :answers="answers" :openers="openers" :looking="looking" @open="askOpeners" />
         <PlanBench v-else-if="tab === 'plan'" :recipe="atBoard ?? pinRecipe" @press="press1" />
         <HistoryBench v-else-if="tab === 'history'" />
       </KeepAlive>

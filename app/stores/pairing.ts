@@ -1,5 +1,5 @@
 import { hasPassed, proofOf, type Judged, type ProofState } from '#core/learn'
-import type { Recipe } from '#core/recipe'
+import type { EvaluateOptions, Recipe } from '#core/recipe'
 import { groundOf, toBench, toJudged, toKnowledge, toProofTrial } from '#shared/mappers'
 import type { Page, Trial } from '#shared/schemas'
 import type { Learnt, PressedLesson } from '~/workers/window.worker'
@@ -16,15 +16,19 @@ export const usePairing = defineStore('pairing', () => {
   const trials = ref<Trial[]>([])
   const total = ref(0)
   const learnt = shallowRef<Learnt | null>(null)
+  /** True once the swatches of what lies on the board have been read and learned from, or could not be. */
+  const settled = ref(false)
   const problem = ref<string | null>(null)
   let asked = 0
 
   async function load(): Promise<void> {
     const mine = ++asked
+    settled.value = false
+    learnt.value = null
     const { cloth, supply } = bench
     if (!cloth || !supply) {
       trials.value = []
-      learnt.value = null
+      settled.value = true
       return
     }
     try {
@@ -34,22 +38,25 @@ export const usePairing = defineStore('pairing', () => {
       total.value = page.total
       problem.value = null
     } catch (error) {
-      if (mine === asked) problem.value = problemOf(error).detail
-      return
+      if (mine !== asked) return
+      problem.value = problemOf(error).detail
+      trials.value = []
     }
     await teach(mine)
+    if (mine === asked) settled.value = true
   }
 
   /** What is known before any swatch. */
   const known = computed(() => bench.cloth && bench.supply ? toKnowledge(bench.cloth, bench.supply, bench.iron?.stops[0]?.origin ?? 'typical') : null)
 
+  /** Only this iron's swatches teach: another's say nothing of what this one's dial gives. */
   async function teach(mine: number): Promise<void> {
-    learnt.value = null
     if (!known.value || trials.value.length === 0 || !bench.supply?.resin) return
-    const lessons = trials.value.slice(0, MOST_LESSONS).flatMap((t): PressedLesson[] => {
+    const lessons = trials.value.filter(t => t.ironId === bench.iron?.id).slice(0, MOST_LESSONS).flatMap((t): PressedLesson[] => {
       const b = benchOfTrial(t)
       return b ? [{ bench: b, recipe: recipeOf(t), events: t.events, judged: toJudged(t) as Judged }] : []
     })
+    if (lessons.length === 0) return
     const found = await windowLanes()[0]!.learn(JSON.parse(JSON.stringify(known.value)), JSON.parse(JSON.stringify(lessons)))
     if (mine === asked) learnt.value = found
   }
@@ -88,6 +95,13 @@ export const usePairing = defineStore('pairing', () => {
     trials.value = trials.value.map(t => t.id === trial.id ? trial : t)
   }
 
-  watch(() => [bench.cloth?.id, bench.supply?.id, bench.cloth?.version, outbox.sentCount.value], load, { immediate: true })
-  return { trials, total, learnt, known, problem, slipped, provedRecipe, washesAsked, load, keep, proofFor, benchOfTrial, recipeOf }
+  /** What the swatches taught, as it changes a run. */
+  const taught = computed<EvaluateOptions>(() => {
+    if (!learnt.value || learnt.value.contradicts) return {}
+    const { dialC, logContact, meltC, logRate } = learnt.value.knowledge
+    return { soleOffsetC: dialC, contactFactor: Math.exp(logContact), meltShiftC: meltC, rateFactor: Math.exp(logRate) }
+  })
+
+  watch(() => [bench.cloth?.id, bench.supply?.id, bench.iron?.id, bench.cloth?.version, outbox.sentCount.value], load, { immediate: true, flush: 'sync' })
+  return { trials, total, learnt, taught, settled, known, problem, slipped, provedRecipe, washesAsked, load, keep, proofFor, benchOfTrial, recipeOf }
 })

@@ -1,5 +1,5 @@
 import { expose } from 'comlink'
-import { bestOf, courseOf, findOpeners, searchMethod, METHODS, type Bench, type Course, type Found, type Method, type MethodAnswer, type Opener, type Recipe } from '#core/recipe'
+import { bestOf, courseOf, findOpeners, searchMethod, METHODS, type Bench, type Course, type EvaluateOptions, type Found, type Method, type MethodAnswer, type Opener, type Recipe } from '#core/recipe'
 
 /** An answer in plain data: what a picture and a sentence need. */
 export interface Answer {
@@ -22,10 +22,10 @@ const plain = (a: MethodAnswer): Answer => {
 
 const api = {
   /** Searches one method after the other, handing each answer over as it comes; returns once the last has arrived. */
-  async search(bench: Bench, onAnswer: (answer: Answer) => Promise<void>): Promise<Method | null> {
+  async search(bench: Bench, taught: EvaluateOptions, onAnswer: (answer: Answer) => Promise<void>): Promise<Method | null> {
     const answers: MethodAnswer[] = []
     for (const method of METHODS) {
-      const answer = searchMethod(bench, method)
+      const answer = searchMethod(bench, method, taught)
       await onAnswer(plain(answer))
       answers.push(answer)
     }

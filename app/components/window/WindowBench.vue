@@ -8,7 +8,8 @@ import { celsius, degreesApart, learnedFigure, LEARNED_NAME, METHOD_NAME, opener
 import type { Answer } from '~/workers/recipes.worker'
 
 /** The safe window of one way of pressing: the map, the pin on it, and section and trace that follow the pin. */
-const { answers, openers } = defineProps<{ answers: Answer[], openers: Opener[] | null }>()
+const { answers, openers, looking } = defineProps<{ answers: Answer[], openers: Opener[] | null, looking: boolean }>()
+const emit = defineEmits<{ open: [] }>()
 const recipe = defineModel<Recipe | null>('recipe', { required: true })
 const bench = useBench()
 const pairing = usePairing()
@@ -24,7 +25,11 @@ const { map, progress, sensitivity, firstMs, wholeMs, stop } = useWindowMap(ques
 const pin = computed(() => ({ soleC: recipe.value?.stop.meanC ?? 150, holdS: recipe.value?.holdS ?? 30 }))
 const margins = computed(() => map.value ? pinMargins(map.value, pin.value.soleC, pin.value.holdS) : { safe: false, lessS: 0, moreS: 0, coolerC: 0, hotterC: 0 })
 const chance = computed(() => map.value ? chanceAt(map.value, pin.value.soleC, pin.value.holdS) : null)
-const limitC = computed(() => bench.cloth ? clothLimit(bench.cloth, bench.blendRule, toEvidence(bench.cloth)).soleC : 200)
+const limit = computed(() => bench.cloth ? clothLimit(bench.cloth, bench.blendRule, toEvidence(bench.cloth)) : null)
+const limitC = computed(() => limit.value?.soleC ?? 200)
+function turn(): void {
+  if (recipe.value) recipe.value = { ...recipe.value, firstSide: recipe.value.firstSide === 'back' ? 'face' : 'back' }
+}
 const allowed = computed(() => stops.value.filter(s => s.meanC <= limitC.value + 5))
 const safest = computed(() => map.value ? safestPlace(map.value, allowed.value.map(s => Math.round(s.meanC))) : null)
 const between = computed(() => map.value && !safest.value ? safestPlace(map.value, map.value.solesC.filter(c => c <= limitC.value)) : null)
@@ -42,7 +47,7 @@ function stopAt(soleC: number): IronStop {
 function move(to: { soleC: number, holdS: number }): void {
   if (recipe.value) recipe.value = { ...recipe.value, holdS: to.holdS, stop: stopAt(to.soleC) }
 }
-const course = computed(() => bench.bench && recipe.value ? courseOf(evaluate(bench.bench, recipe.value)) : null)
+const course = computed(() => bench.bench && recipe.value ? courseOf(evaluate(bench.bench, recipe.value, pairing.taught)) : null)
 const scrubS = ref(20)
 watch(() => recipe.value?.holdS, (s) => { if (s) scrubS.value = s - 0.5 }, { immediate: true })
 const index = computed(() => Math.max(0, (course.value?.timesS.findIndex(t => t > scrubS.value) ?? 1) - 1))
@@ -85,7 +90,8 @@ const pct = (v: number) => `${Math.round(v * 100)} %`
     <section aria-label="Window map" class="min-w-0">
       <div class="flex items-center gap-1.5">
         <button v-for="m in METHODS" :key="m" type="button" class="min-h-10 whitespace-nowrap px-3" :class="recipe?.method === m ? 'bg-ink text-paper' : 'slip'" :aria-pressed="recipe?.method === m" :disabled="!answers.some(a => a.method === m && a.recipe)" @click="choose(m)">{{ METHOD_NAME[m] }}</button>
-        <UCheckbox v-model="overlay" label="others dashed" class="ml-2 whitespace-nowrap" />
+        <UButton v-if="recipe && !limit?.backOnly" size="sm" variant="outline" color="neutral" icon="i-lucide-flip-vertical-2" class="whitespace-nowrap" @click="turn">{{ recipe.firstSide === 'back' ? 'backing up' : 'face up' }}</UButton>
+        <UCheckbox v-model="overlay" label="others" class="ml-1 whitespace-nowrap" />
         <span v-if="progress" class="ml-auto flex items-center gap-2 text-sm text-muted-ink" role="status">{{ progress.of > 1 ? `${Math.round(progress.done / progress.of * 100)} %` : '…' }} <UButton size="xs" variant="outline" color="neutral" @click="stop">Stop</UButton></span>
         <span v-else-if="wholeMs" class="ml-auto text-right text-[13px] leading-tight text-muted-ink" :title="`first picture after ${Math.round(firstMs ?? 0)} ms, whole after ${Math.round(wholeMs)} ms`" data-test="map-done">{{ question?.samples }} drawings <Sourced from="model" /></span>
       </div>
@@ -102,7 +108,7 @@ const pct = (v: number) => `${Math.round(v * 100)} %`
         <template v-if="margins.safe">Safe with {{ margins.lessS }} s less or {{ margins.moreS }} s more, {{ degreesApart(margins.coolerC, bench.units) }} cooler or {{ degreesApart(margins.hotterC, bench.units) }} hotter.</template>
         <template v-else-if="safest"><button type="button" class="underline" @click="move(safest)">Safest: {{ safest.holdS }} s at {{ celsius(safest.soleC, bench.units) }}.</button></template>
         <template v-else-if="between"><button type="button" class="underline" @click="move(between)">Safe only between the stops: {{ between.holdS }} s at {{ celsius(between.soleC, bench.units) }}.</button></template>
-        <template v-else-if="nearest && !progress"><span class="text-alert">No ground is safe 95 times in 100:</span> at best {{ pct(nearest.bond) }} and {{ pct(nearest.hurt) }}, <button type="button" class="underline" @click="move(nearest)">{{ nearest.holdS }} s at {{ celsius(nearest.soleC, bench.units) }}</button>. {{ nearest.blockedBy === 'bond' ? 'The bond is what is not sure.' : 'Harm is what is not sure.' }} Measure what moves the edge.</template>
+        <template v-else-if="nearest && !progress"><span class="text-alert">No ground is safe 95 times in 100:</span> at best {{ pct(nearest.bond) }} and {{ pct(nearest.hurt) }}, <button type="button" class="underline" @click="move(nearest)">{{ nearest.holdS }} s at {{ celsius(nearest.soleC, bench.units) }}</button>. {{ nearest.blockedBy === 'bond' ? 'The bond is what is not sure.' : 'Harm is what is not sure.' }} Measure what moves the edge. <UButton v-if="!openers" size="xs" variant="outline" color="neutral" class="min-h-8" :loading="looking" @click="emit('open')">What would open it?</UButton></template>
       </p>
       <ul v-if="openers" class="mt-1 text-[15px]"><li v-for="(o, i) in openers" :key="i">{{ openerSentence(o, bench.units) }}</li></ul>
       <div v-if="course && recipe && bench.supply?.resin" class="mt-1 grid grid-cols-[minmax(0,1fr)_minmax(0,1.100fr)] items-start gap-2">

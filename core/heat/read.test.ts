@@ -1,0 +1,60 @@
+import { describe, expect, it } from 'vitest'
+import { layerOf, runProgramme, stepAt, steadySole, timeHeldS, timeToReachS, valueAt, type Layer, type Phase, type Stack } from '.'
+
+const layer = (id: string, role: Layer['role'], over: Partial<Layer> = {}): Layer => ({
+  id, role, name: id, massGsm: 120, thicknessMm: 0.3, conductivityWmK: 0.05, heatCapacityJkgK: 1340, regainPct: 0, addedWaterGsm: 0, waterCapacityGsm: 0, vapourPasses: true, ...over,
+})
+const stack = (): Stack => ({ cover: layer('cover', 'cover'), work: [layer('backing', 'backing'), layer('resin', 'resin', { massGsm: 12, thicknessMm: 0.05, conductivityWmK: 0.1 }), layer('cloth', 'cloth')], bed: [layer('bed0', 'bed', { massGsm: 900, thicknessMm: 6 })], belowWm2K: 8 })
+const run = (phases: Phase[], soleC = 180) => runProgramme(stack(), { sole: steadySole(soleC), roomC: 20, phases })
+const down = (durationS: number): Phase => ({ kind: 'down', durationS, pressureKPa: 0.8 })
+
+describe('a run as it is recorded', () => {
+  const r = run([down(10), { kind: 'lifted', durationS: 3 }, { kind: 'turn' }, down(10), { kind: 'clapper', durationS: 8, pressureKPa: 0.6 }])
+  it('keeps time: every phase at its place, to the end', () => {
+    expect(r.timesS[0]).toBe(0)
+    expect(r.timesS[r.steps - 1]).toBeCloseTo(31, 6)
+    for (let i = 1; i < r.steps; i++) expect(r.timesS[i]!).toBeGreaterThan(r.timesS[i - 1]!)
+    expect(r.marks.map(m => [m.kind, Math.round(m.atS)])).toEqual([['down', 0], ['lift', 10], ['turn', 13], ['down', 13], ['lift', 23], ['clapper', 23]])
+  })
+  it('says where the sole was away, and with what weight', () => {
+    const at = (s: number) => stepAt(r, s)
+    expect(r.soleC[at(5)]).toBe(180)
+    expect(Number.isNaN(r.soleC[at(11.5)]!)).toBe(true)
+    expect(r.pressureKPa[at(5)]).toBeCloseTo(0.8, 5)
+    expect(r.pressureKPa[at(11.5)]).toBe(0)
+    expect(r.pressureKPa[at(28)]).toBeCloseTo(0.6, 5)
+  })
+  it('the side turned to the sole is the hotter one, each time', () => {
+    const backing = layerOf(r, 'backing')!, cloth = layerOf(r, 'cloth')!
+    expect(backing.meanC[stepAt(r, 9.9)]!).toBeGreaterThan(cloth.meanC[stepAt(r, 9.9)]!)
+    expect(cloth.meanC[stepAt(r, 22.9)]!).toBeGreaterThan(backing.meanC[stepAt(r, 22.9)]!)
+  })
+  it('a cool clapper cools; every layer ends nearer the room', () => {
+    for (const role of ['backing', 'resin', 'cloth'] as const) expect(layerOf(r, role)!.meanC[r.steps - 1]!).toBeLessThan(layerOf(r, role)!.meanC[stepAt(r, 23)]! - 20)
+  })
+})
+
+describe('reading it', () => {
+  const r = run([down(30)])
+  const glue = layerOf(r, 'resin')!
+  it('between two steps it reads straight across, at the ends it holds', () => {
+    const i = 40, mid = (r.timesS[i]! + r.timesS[i + 1]!) / 2
+    expect(valueAt(r, glue.meanC, mid)).toBeCloseTo((glue.meanC[i]! + glue.meanC[i + 1]!) / 2, 4)
+    expect(valueAt(r, glue.meanC, 1e6)).toBe(glue.meanC[r.steps - 1])
+    expect(valueAt(r, glue.meanC, 0)).toBe(glue.meanC[0])
+  })
+  it('the time to a temperature is the time at which it is read there', () => {
+    const s = timeToReachS(r, glue, 110)!
+    expect(valueAt(r, glue.meanC, s)).toBeCloseTo(110, 1)
+    expect(timeToReachS(r, glue, 500)).toBeNull()
+  })
+  it('a hotter sole is sooner there, and held time adds up to the whole', () => {
+    const hot = run([down(30)], 200)
+    expect(timeToReachS(hot, layerOf(hot, 'resin')!, 110)!).toBeLessThan(timeToReachS(r, glue, 110)!)
+    expect(timeHeldS(r, glue, 100, 1e6)).toBeCloseTo(30, 6)
+  })
+  it('steps are found by their time', () => {
+    for (const i of [0, 1, 7, r.steps - 1]) expect(stepAt(r, r.timesS[i]!)).toBe(i)
+    expect(stepAt(r, -5)).toBe(0)
+  })
+})
