@@ -93,7 +93,7 @@ const pct = (v: number) => `${Math.round(v * 100)} %`
         <button v-if="recipe && !limit?.backOnly" type="button" class="slip ml-1 flex min-h-10 items-center gap-1 whitespace-nowrap px-2" aria-label="Turn the first side" @click="turn"><UIcon name="i-lucide-flip-vertical-2" class="size-4" />{{ recipe.firstSide === 'back' ? 'backing up' : 'face up' }}</button>
         <UCheckbox v-model="overlay" label="others" class="ml-1 whitespace-nowrap" />
         <span v-if="progress" class="ml-auto flex items-center gap-2 text-sm text-muted-ink" role="status">{{ progress.of > 1 ? `${Math.round(progress.done / progress.of * 100)} %` : '…' }} <UButton size="xs" variant="outline" color="neutral" @click="stop">Stop</UButton></span>
-        <span v-else-if="wholeMs" class="ml-auto text-right text-[13px] leading-tight text-muted-ink" :title="`first picture after ${Math.round(firstMs ?? 0)} ms, whole after ${Math.round(wholeMs)} ms`" data-test="map-done">{{ question?.samples }} <Sourced from="model" /></span>
+        <span v-else-if="wholeMs" class="ml-auto text-right text-[13px] leading-tight text-muted-ink" :title="`first picture after ${Math.round(firstMs ?? 0)} ms, whole after ${Math.round(wholeMs)} ms`" data-test="map-done">{{ question?.samples }} drawings</span>
       </div>
       <WindowPicture v-if="map && recipe" class="mt-1" :map="map" :pin="pin" :margins="margins" :stops="stops" :trials="trials" :others="others" :limit-c="limitC" @move="move" />
       <div v-else class="slip mt-1 grid aspect-[640/352] place-items-center text-lg text-muted-ink">{{ recipe ? 'Drawing the window…' : 'No way of pressing to draw a window of.' }}</div>
