@@ -112,6 +112,24 @@ test('drag the pin, plan scraps, press two, grade, wash: proved; another iron: e
   await expect(page.getByRole('complementary', { name: 'Proof pinned over the board' }).or(page.getByText('Nothing to press yet'))).toBeVisible()
 })
 
+test('a swatch pressed between two dial stops is kept like any other', async ({ page }) => {
+  await page.goto(server.url)
+  await page.getByRole('button', { name: /Purser worsted/ }).click()
+  await toSwatch(page)
+  await page.getByRole('tab', { name: 'Window' }).click()
+  await expect(page.getByTestId('map-done')).toBeVisible({ timeout: 40_000 })
+  await page.getByTestId('window-map').focus()
+  for (let i = 0; i < 7; i++) await page.keyboard.press('ArrowDown')
+  await expect(page.getByTestId('sentence')).toContainText(/between .* and /)
+  await page.getByRole('button', { name: 'Press this' }).click()
+  await expect(page.getByText(/Set the dial between/)).toBeVisible()
+  await pressAndJudge(page, /a nail is needed/)
+  await page.getByRole('button', { name: 'Keep this swatch' }).click()
+  await expect(page).toHaveURL(/cloth/)
+  await expect(page.getByTestId('trial')).toHaveCount(1)
+  await expect(page.getByText('kept on this device')).toHaveCount(0)
+})
+
 test('pictures: hostile ones are refused with a sentence, taken ones lose what was hidden in them', async ({ page, request }) => {
   const cloths = await (await request.get(`${server.url}/api/cloths`)).json() as Listed<Cloth>
   const poplin = cloths.rows.find(c => c.code === 'TW-01')!

@@ -15,7 +15,7 @@ export interface Simulated {
 
 const LONGEST_S = 90
 const GRADE_NOISE = 0.6
-const PRIOR_SHARES = [0.025, 0.5, 0.975]
+const INTERVAL_SHARES = [0.025, 0.5, 0.975]
 
 /** Time for the glue line to reach `wantedC`, s, for a sole offset and contact; LONGEST_S if it never does. */
 function timeToWindowS(bench: Bench, soleC: number, wantedC: number, dialC: number, logContact: number): number {
@@ -51,6 +51,6 @@ export function simulateWorkroom(benches: readonly Bench[], known: Knowledge, co
     const row = (i: number) => grid[i]![b.i]! * (1 - b.f) + grid[i]![b.i + 1]! * b.f
     return row(a.i) * (1 - a.f) + row(a.i + 1) * a.f
   }
-  const answers = counts.map(n => quantilesOver(learn(known, lessons.slice(0, n)), predict, PRIOR_SHARES) as [number, number, number])
+  const answers = counts.map(n => quantilesOver(learn(known, lessons.slice(0, n)), predict, INTERVAL_SHARES) as [number, number, number])
   return { counts: [...counts], errorS: answers.map(q => Math.abs(q[1] - actualS)), held: answers.map(q => q[0] <= actualS && actualS <= q[2]) }
 }

@@ -23,6 +23,14 @@ describe('a swatch as it is sent', () => {
   ])('%s is refused with its field', (_what, over, says) => expect(complaint(trialBody, { ...trial, ...over })).toMatch(says))
 })
 
+describe('a stop of the dial', () => {
+  it('may be a place between two of the longest names an iron can have; no name at all is refused', () => {
+    const named = (label: string) => ({ ...trial, recipe: { ...recipe, stop: { ...recipe.stop, label } } })
+    expect(complaint(trialBody, named(`between ${'a'.repeat(24)} and ${'b'.repeat(24)}`))).toBe('')
+    expect(complaint(trialBody, named(' '))).toMatch(/^Stop: it needs a name/)
+  })
+})
+
 describe('readings and washes', () => {
   it.each([['shrinkAlong', 2.5], ['shrinkAcross', -1], ['overhang', 62], ['peel', 17.4]])('%s %d is taken', (kind, value) => expect(complaint(readingBody, { kind, value })).toBe(''))
   it.each([['shrinkAlong', 80, /Shrinkage along: -20 to 50 %/], ['overhang', 0, /Overhang at 41.5°: 2 to 400 mm/], ['peel', -1, /Peel force: 0 to 200 N per 50 mm/], ['peel', 'hard', /give a number/], ['smell', 3, /choose what was measured/]])('%s %s is refused', (kind, value, says) => {

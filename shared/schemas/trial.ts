@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { BED_KINDS, type BedKindKey } from '#core/materials'
 import { ironStopSchema } from './iron'
-import { idSchema, numberField, pageQuery, textField } from './common'
+import { idSchema, nameField, numberField, pageQuery, textField } from './common'
 
 export const BED_KEYS = Object.keys(BED_KINDS) as [BedKindKey, ...BedKindKey[]]
 
@@ -9,7 +9,8 @@ export const BED_KEYS = Object.keys(BED_KINDS) as [BedKindKey, ...BedKindKey[]]
 export const recipeSchema = z.object({
   format: z.literal(1),
   method: z.enum(['dry', 'steam', 'mist', 'damp'], { error: 'Method: dry, steam, mist or damp.' }),
-  stop: ironStopSchema,
+  /** One of the iron's stops, or a place between two, which takes the names of both. */
+  stop: ironStopSchema.extend({ label: nameField('Stop', 80) }),
   firstSide: z.enum(['back', 'face'], { error: 'First side: back or face.' }),
   passes: z.union([z.literal(1), z.literal(2)], { error: 'Passes: one or two.' }),
   holdS: numberField('Hold', 's', 1, 300),

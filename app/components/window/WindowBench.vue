@@ -42,7 +42,7 @@ function stopAt(soleC: number): IronStop {
   const sorted = [...stops.value].sort((a, b) => a.meanC - b.meanC)
   const over = sorted.find(s => s.meanC > soleC), under = [...sorted].reverse().find(s => s.meanC < soleC)
   const label = under && over ? `between ${under.label} and ${over.label}` : under ? `over ${under.label}` : `under ${over?.label ?? 'the dial'}`
-  return { label: label.slice(0, 60), meanC: soleC, swingC: (under ?? over)?.swingC ?? 15, origin: 'model' }
+  return { label: label.slice(0, 80), meanC: soleC, swingC: (under ?? over)?.swingC ?? 15, origin: 'model' }
 }
 function move(to: { soleC: number, holdS: number }): void {
   if (recipe.value) recipe.value = { ...recipe.value, holdS: to.holdS, stop: stopAt(to.soleC) }
