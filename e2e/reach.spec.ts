@@ -59,7 +59,6 @@ test('with the keyboard alone: a place, a backing, the window, its pin, and on t
   await page.keyboard.press('ArrowRight')
   await expect(page.getByRole('radio', { name: 'Collar stand' })).toHaveAttribute('aria-checked', 'true')
   await expect(page.getByTestId('first-answer')).toHaveText('Band stiff')
-  await page.evaluate(() => { (document.activeElement as HTMLElement).blur() })
   await page.keyboard.press('Enter')
   await expect(page).toHaveURL(/swatch/)
   await expect(page.getByTestId('sentence')).toContainText('Hold', { timeout: 30_000 })

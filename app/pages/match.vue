@@ -73,7 +73,8 @@ function take(): void {
   void router.push('/swatch')
 }
 onKeyStroke('Enter', (e) => {
-  if (document.activeElement !== document.body) return
+  // The drawn garment keeps the focus after a click: Enter goes on from there too.
+  if (['INPUT', 'TEXTAREA', 'SELECT', 'BUTTON', 'A', 'SUMMARY'].includes(document.activeElement?.tagName ?? '')) return
   e.preventDefault()
   take()
 })
