@@ -22,7 +22,10 @@ export default defineNuxtConfig({
     head: {
       title: 'Ready Cuff',
       htmlAttrs: { lang: 'en' },
-      meta: [{ name: 'viewport', content: 'width=device-width, initial-scale=1' }, { name: 'description', content: 'Which backing for this cloth, what iron, what moisture, how long.' }],
+      meta: [
+        { name: 'viewport', content: 'width=device-width, initial-scale=1' },
+        { name: 'description', content: 'Which backing for this cloth, what iron, what moisture, how long.' },
+      ],
       link: [{ rel: 'icon', type: 'image/svg+xml', href: '/icon.svg' }],
     },
   },

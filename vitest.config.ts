@@ -1,12 +1,17 @@
 import { fileURLToPath } from 'node:url'
+import AutoImport from 'unplugin-auto-import/vite'
 import { defineConfig } from 'vitest/config'
 
+const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
+
 export default defineConfig({
-  resolve: {
-    alias: {
-      '#core': fileURLToPath(new URL('./core', import.meta.url)),
-      '#shared': fileURLToPath(new URL('./shared', import.meta.url)),
-    },
+  // Stores and composables lean on the same auto-imports as in the application.
+  plugins: [AutoImport({
+    imports: ['vue', 'pinia'], dirs: [here('./app/composables'), here('./app/stores')], include: [/app\/.*\.ts$/], dts: false,
+  })],
+  resolve: { alias: { '#core': here('./core'), '#shared': here('./shared'), '~': here('./app') } },
+  test: {
+    include: ['core/**/*.test.ts', 'shared/**/*.test.ts', 'server/**/*.test.ts', 'app/**/*.test.ts', 'scripts/**/*.test.ts'],
+    testTimeout: 30_000,
   },
-  test: { include: ['core/**/*.test.ts', 'shared/**/*.test.ts', 'server/**/*.test.ts', 'app/**/*.test.ts', 'scripts/**/*.test.ts'], testTimeout: 30_000 },
 })

@@ -6,8 +6,13 @@ import pg from 'pg'
 import { startDatabase } from '../scripts/lib/postgres.mjs'
 import { TSX, freePort, local, run, start } from '../scripts/lib/run.mjs'
 
-const CLOTHS = 20_000, SUPPLIES = 5000, TRIALS = 20_000, CLIENTS = 20, REQUESTS = 2000, IMPORT_ROWS = 5000
-const WORDS = ['ticking', 'serge', 'lawn', 'cambric', 'gabardine', 'cheviot', 'muslin', 'organdy', 'batiste', 'challis', 'tweed', 'percale', 'sateen', 'hopsack', 'plaid', 'oxford']
+const CLOTHS = 20_000,
+  SUPPLIES = 5000, TRIALS = 20_000, CLIENTS = 20, REQUESTS = 2000,
+  IMPORT_ROWS = 5000
+const WORDS = [
+  'ticking', 'serge', 'lawn', 'cambric', 'gabardine', 'cheviot', 'muslin', 'organdy', 'batiste', 'challis', 'tweed', 'percale', 'sateen',
+  'hopsack', 'plaid', 'oxford',
+]
 const FIBRES = ['cotton', 'linen', 'wool', 'polyester', 'viscose', 'silk']
 let seed = 42
 // A light client: it shares the two cores with the server and the database.
@@ -32,34 +37,74 @@ try {
   await client.connect()
   const workshop = (await client.query('select id from workshop')).rows[0].id
   const ids = Array.from({ length: CLOTHS }, randomUUID)
-  await client.query(`insert into cloth (id, workshop_id, code, name, construction, mass_gsm, mass_origin, thickness_mm, thickness_origin, may_get_wet, nap, colour_hex, stock_m, used)
-    select * from unnest($1::uuid[], $2::uuid[], $3::text[], $4::text[], $5::text[], $6::float[], $7::text[], $8::float[], $9::text[], $10::bool[], $11::text[], $12::text[], $13::float[], $14::int[])`, [
-    ids, ids.map(() => workshop), ids.map((_, i) => `LD-${i}`), ids.map(nameOf), ids.map(() => 'twill'), ids.map(() => 60 + Math.floor(random() * 400)), ids.map(() => 'typical'), ids.map(() => 0.4),
-    ids.map(() => 'typical'), ids.map(() => true), ids.map(() => 'none'), ids.map(() => '#8d99a6'), ids.map(() => Math.floor(random() * 20)), ids.map(() => Math.floor(random() * 30))])
-  await client.query('insert into cloth_fibre (cloth_id, workshop_id, fibre, share_pct, position) select unnest($1::uuid[]), $2, unnest($3::text[]), 100, 0', [ids, workshop, ids.map(() => pick(FIBRES))])
+  await client.query(
+    `insert into cloth (id, workshop_id, code, name, construction, mass_gsm, mass_origin, thickness_mm, thickness_origin, may_get_wet,
+      nap, colour_hex, stock_m, used)
+    select * from unnest($1::uuid[], $2::uuid[], $3::text[], $4::text[], $5::text[], $6::float[], $7::text[], $8::float[], $9::text[],
+      $10::bool[], $11::text[], $12::text[], $13::float[], $14::int[])`,
+    [
+      ids, ids.map(() => workshop), ids.map((_, i) => `LD-${i}`), ids.map(nameOf), ids.map(() => 'twill'),
+      ids.map(() => 60 + Math.floor(random() * 400)), ids.map(() => 'typical'), ids.map(() => 0.4), ids.map(() => 'typical'),
+      ids.map(() => true), ids.map(() => 'none'), ids.map(() => '#8d99a6'), ids.map(() => Math.floor(random() * 20)),
+      ids.map(() => Math.floor(random() * 30)),
+    ],
+  )
+  await client.query(
+    'insert into cloth_fibre (cloth_id, workshop_id, fibre, share_pct, position) select unnest($1::uuid[]), $2, unnest($3::text[]), 100, 0',
+    [ids, workshop, ids.map(() => pick(FIBRES))],
+  )
   const supplies = Array.from({ length: SUPPLIES }, randomUUID)
-  await client.query(`insert into supply (id, workshop_id, code, name, family, base, base_fibre, mass_gsm, thickness_mm, resin, resin_gsm, resin_origin, colour_hex, stock_m)
-    select unnest($1::uuid[]), $2, unnest($3::text[]), unnest($4::text[]), 'fusible', 'woven', 'cotton', 60, 0.25, 'polyamide', 12, 'typical', '#ffffff', 3`, [supplies, workshop, supplies.map((_, i) => `LS-${i}`), supplies.map(nameOf)])
+  await client.query(
+    `insert into supply (id, workshop_id, code, name, family, base, base_fibre, mass_gsm, thickness_mm, resin, resin_gsm, resin_origin,
+      colour_hex, stock_m)
+    select unnest($1::uuid[]), $2, unnest($3::text[]), unnest($4::text[]), 'fusible', 'woven', 'cotton', 60, 0.25, 'polyamide', 12,
+      'typical', '#ffffff', 3`,
+    [supplies, workshop, supplies.map((_, i) => `LS-${i}`), supplies.map(nameOf)],
+  )
   const iron = (await client.query('select id from iron limit 1')).rows[0].id
-  const recipe = JSON.stringify({ format: 1, method: 'dry', stop: { label: 'wool', meanC: 154, swingC: 15, origin: 'measured' }, firstSide: 'back', passes: 1, holdS: 30, lean: 'weight', pressureKPa: 0.8, coverWaterGsm: 0, mistGsm: 0, steamGM2S: 0, steamS: 0, coolS: 20 })
+  const recipe = JSON.stringify({
+    format: 1, method: 'dry', stop: { label: 'wool', meanC: 154, swingC: 15, origin: 'measured' }, firstSide: 'back', passes: 1,
+    holdS: 30, lean: 'weight', pressureKPa: 0.8, coverWaterGsm: 0, mistGsm: 0, steamGM2S: 0, steamS: 0, coolS: 20,
+  })
   const predicted = JSON.stringify({ bond: 1.2, harm: 0.4, peakC: 130, windowC: [118, 140], worst: null })
   // Every tenth swatch is of one pairing: a workroom's best-worn collar.
-  const pairs = Array.from({ length: TRIALS }, (_, i) => i % 10 === 0 ? [ids[0], supplies[0]] : [pick(ids), pick(supplies)])
-  await client.query(`insert into trial (id, workshop_id, client_key, cloth_id, supply_id, iron_id, bed, recipe, predicted, grade, pressed_at)
-    select unnest($1::uuid[]), $2, unnest($1::uuid[]), unnest($3::uuid[]), unnest($4::uuid[]), $5, 'padded', $6, $7, unnest($8::int[]), now() - unnest($8::int[]) * interval '1 day'`,
-  [pairs.map(() => randomUUID()), workshop, pairs.map(p => p[0]), pairs.map(p => p[1]), iron, recipe, predicted, pairs.map(() => Math.floor(random() * 6))])
-  await client.query('insert into wash_round (id, workshop_id, trial_id, client_key, wash_c, tumble, grade, washed_at) select id, workshop_id, id, id, 40, \'no\', 3, now() from trial where supply_id = $1', [supplies[0]])
+  const pairs = Array.from({ length: TRIALS }, (_, i) => (i % 10 === 0 ? [ids[0], supplies[0]] : [pick(ids), pick(supplies)]))
+  await client.query(
+    `insert into trial (id, workshop_id, client_key, cloth_id, supply_id, iron_id, bed, recipe, predicted, grade, pressed_at)
+    select unnest($1::uuid[]), $2, unnest($1::uuid[]), unnest($3::uuid[]), unnest($4::uuid[]), $5, 'padded', $6, $7, unnest($8::int[]),
+      now() - unnest($8::int[]) * interval '1 day'`,
+    [
+      pairs.map(() => randomUUID()), workshop, pairs.map(p => p[0]), pairs.map(p => p[1]), iron, recipe, predicted,
+      pairs.map(() => Math.floor(random() * 6)),
+    ],
+  )
+  await client.query(
+    'insert into wash_round (id, workshop_id, trial_id, client_key, wash_c, tumble, grade, washed_at) select id, workshop_id, '
+    + 'id, id, 40, \'no\', 3, now() from trial where supply_id = $1',
+    [supplies[0]],
+  )
   await client.query('vacuum analyze')
   await client.query('set random_page_cost = 1.1')
 
   console.log(`\nEXPLAIN of the search, ${CLOTHS} cloths:`)
-  const explain = await client.query(`explain select id from cloth where deleted_at is null and workshop_id = '${workshop}' and search like '%gabardine 77%' order by used desc, code limit 60`)
+  const explain = await client.query(
+    `explain select id from cloth where deleted_at is null and workshop_id = '${workshop}' and search like '%gabardine 77%' `
+    + `order by used desc, code limit 60`,
+  )
   for (const row of explain.rows) console.log(`  ${row['QUERY PLAN']}`)
   console.log('EXPLAIN of the first page:')
-  for (const row of (await client.query(`explain select id from cloth where deleted_at is null and workshop_id = '${workshop}' order by used desc, code limit 60`)).rows) console.log(`  ${row['QUERY PLAN']}`)
+  for (const row of (
+    await client.query(
+      `explain select id from cloth where deleted_at is null and workshop_id = '${workshop}' order by used desc, code limit 60`,
+    )
+  ).rows)
+    console.log(`  ${row['QUERY PLAN']}`)
 
   const port = await freePort()
-  server = start(process.execPath, ['.output/server/index.mjs'], { stdio: ['ignore', 'ignore', 'inherit'], env: { ...env, NITRO_HOST: '127.0.0.1', HOST: '127.0.0.1', NITRO_PORT: String(port), PORT: String(port) } })
+  server = start(process.execPath, ['.output/server/index.mjs'], {
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env: { ...env, NITRO_HOST: '127.0.0.1', HOST: '127.0.0.1', NITRO_PORT: String(port), PORT: String(port) },
+  })
   const url = `http://127.0.0.1:${port}`
   while (!(await fetch(`${url}/api/health`).catch(() => null))?.ok) await new Promise(done => setTimeout(done, 50))
 
@@ -77,7 +122,9 @@ try {
     }))
     times.sort((a, b) => a - b)
     const at = share => times[Math.floor(times.length * share)].toFixed(1)
-    console.log(`${name.padEnd(28)} median ${at(0.5)} ms, 95th ${at(0.95)} ms, 99th ${at(0.99)} ms (${CLIENTS} clients, ${times.length} requests)`)
+    console.log(
+      `${name.padEnd(28)} median ${at(0.5)} ms, 95th ${at(0.95)} ms, 99th ${at(0.99)} ms (${CLIENTS} clients, ${times.length} requests)`,
+    )
   }
   console.log('')
   await load('warming up', () => '/api/cloths?size=20')
@@ -94,15 +141,27 @@ try {
     console.log(`the whole shelf for matching: ${(performance.now() - from).toFixed(0)} ms, ${(body.byteLength / 1e6).toFixed(1)} MB`)
   }
 
-  const csv = `code,name,fibres,construction,mass_gsm,thickness_mm\n${Array.from({ length: IMPORT_ROWS }, (_, i) => `IM-${i},${nameOf()},cotton 60; polyester 40,twill,${150 + i % 100},0.4`).join('\n')}`
+  const row = (_, i) => `IM-${i},${nameOf()},cotton 60; polyester 40,twill,${150 + (i % 100)},0.4`
+  const csv = ['code,name,fibres,construction,mass_gsm,thickness_mm', ...Array.from({ length: IMPORT_ROWS }, row)].join('\n')
   for (const dryRun of [true, false]) {
     const from = performance.now()
-    const answer = await fetch(`${url}/api/import/cloths`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ csv, dryRun }) })
+    const answer = await fetch(`${url}/api/import/cloths`, {
+      method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ csv, dryRun }),
+    })
     const { counts, stored } = await answer.json()
-    console.log(`${dryRun ? 'dry run' : 'import'} of ${IMPORT_ROWS} rows: ${((performance.now() - from) / 1000).toFixed(2)} s (${counts.new} new, stored: ${stored})`)
+    console.log(
+      `${dryRun ? 'dry run' : 'import'} of ${IMPORT_ROWS} rows: ${((performance.now() - from) / 1000).toFixed(2)} s `
+      + `(${counts.new} new, stored: ${stored})`,
+    )
   }
   console.log('\nin the database alone:')
-  for (const [name, sql] of [['count to 1000', `select count(*) from (select 1 from cloth where deleted_at is null and search like '%serge%' limit 1000) n`], ['page of a search', `select id from cloth where deleted_at is null and search like '%serge%' and search like '%77%' order by used desc, code limit 20`]]) {
+  for (const [name, sql] of [
+    ['count to 1000', `select count(*) from (select 1 from cloth where deleted_at is null and search like '%serge%' limit 1000) n`],
+    [
+      'page of a search',
+      `select id from cloth where deleted_at is null and search like '%serge%' and search like '%77%' order by used desc, code limit 20`,
+    ],
+  ]) {
     const plan = await client.query(`explain (analyze, timing off) ${sql}`)
     console.log(`  ${name}: ${plan.rows.at(-1)['QUERY PLAN']}`)
   }

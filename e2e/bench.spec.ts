@@ -1,35 +1,29 @@
 import { expect, test, type Page } from '@playwright/test'
 import sharp from 'sharp'
 import { createMap, countRow, samplesFor, tasksOf, type WindowQuestion } from '#core/window'
-import { toBench, toKnowledge } from '#shared/mappers'
-import type { Cloth, Cover, Iron, Page as Listed, Supply, Trial } from '#shared/schemas'
+import { learnFrom } from '#core/learn'
+import { toBench, toKnowledge, toLessons, toRecipe } from '#shared/mappers'
+import type { Cloth, Cover, Iron, Page as Listed, Rules, Supply, Trial } from '#shared/schemas'
+import { pressThrough, toSwatch, warmIron } from './press'
 import { startServer, type Server } from './server'
 
 let server: Server
-test.beforeAll(async () => { server = await startServer(80) })
+test.beforeAll(async () => { server = await startServer(40) })
 test.afterAll(() => server.down())
 test.use({ testIdAttribute: 'data-test' })
 
-async function toSwatch(page: Page): Promise<void> {
-  await page.keyboard.press('3')
-  await expect(page.getByTestId('sentence')).toContainText('Hold', { timeout: 30_000 })
-}
-
-/** Presses through with Space, judges, and comes back to the swatch stage. */
+/** Warms the iron, presses through with Space and grades. */
 async function pressAndJudge(page: Page, grade: RegExp): Promise<void> {
   await expect(page.getByTestId('command')).toContainText('set the iron down')
-  await page.locator('body').press('Space')
-  const cold = page.getByRole('heading', { name: 'Cold? Then try an edge.' })
-  for (let i = 0; i < 8 && !await cold.isVisible(); i++) {
-    await expect(page.getByTestId('command').or(cold)).toHaveText(/Lift|then set down|Cold/, { timeout: 20_000 })
-    if (!await cold.isVisible()) await page.locator('body').press('Space')
-  }
+  await warmIron(page)
+  await pressThrough(page)
   await page.getByRole('radio', { name: grade }).click()
 }
 
 test('drag the pin, plan scraps, press two, grade, wash: proved; another iron: estimated again', async ({ page }) => {
   test.setTimeout(150_000)
-  await page.goto(server.url)
+  page.setDefaultTimeout(15_000)
+  await page.goto(`${server.url}/cloth`)
   await page.getByRole('button', { name: /Deck denim/ }).click()
   await toSwatch(page)
   await page.getByRole('combobox', { name: 'Backing' }).click()
@@ -76,7 +70,7 @@ test('drag the pin, plan scraps, press two, grade, wash: proved; another iron: e
   await expect(page.getByTestId('plan')).toContainText('grade 1')
 
   await page.getByRole('tab', { name: 'Ways' }).click()
-  await expect(page.getByText('widest margin')).toBeVisible({ timeout: 30_000 })
+  await expect(page.getByText('leads', { exact: true })).toBeVisible({ timeout: 30_000 })
   await page.getByRole('button', { name: 'Press this' }).click()
   await pressAndJudge(page, /the cloth distorts/)
   await page.getByLabel('Overhang at 41.5°').fill('900')
@@ -109,11 +103,13 @@ test('drag the pin, plan scraps, press two, grade, wash: proved; another iron: e
   await expect(page.getByTestId('proof')).toContainText('another iron', { timeout: 30_000 })
   await expect(page.getByText('slipped')).toBeVisible()
   await page.keyboard.press('5')
-  await expect(page.getByRole('complementary', { name: 'Proof pinned over the board' }).or(page.getByText('Nothing to press yet'))).toBeVisible()
+  await expect(
+    page.getByRole('complementary', { name: 'Proof pinned over the board' }).or(page.getByText('Nothing to press yet')),
+  ).toBeVisible()
 })
 
 test('a swatch pressed between two dial stops is kept like any other', async ({ page }) => {
-  await page.goto(server.url)
+  await page.goto(`${server.url}/cloth`)
   await page.getByRole('button', { name: /Purser worsted/ }).click()
   await toSwatch(page)
   await page.getByRole('tab', { name: 'Window' }).click()
@@ -133,8 +129,9 @@ test('a swatch pressed between two dial stops is kept like any other', async ({ 
 test('pictures: hostile ones are refused with a sentence, taken ones lose what was hidden in them', async ({ page, request }) => {
   const cloths = await (await request.get(`${server.url}/api/cloths`)).json() as Listed<Cloth>
   const poplin = cloths.rows.find(c => c.code === 'TW-01')!
-  const trial = (await (await request.get(`${server.url}/api/cloths/${poplin.id}/history`)).json() as Listed<Trial>).rows[0]!
-  const send = (data: Buffer, type = 'image/jpeg') => request.post(`${server.url}/api/trials/${trial.id}/photos?stage=after`, { data, headers: { 'content-type': type } })
+  const trial = ((await (await request.get(`${server.url}/api/cloths/${poplin.id}/history`)).json()) as Listed<Trial>).rows[0]!
+  const send = (data: Buffer, type = 'image/jpeg') =>
+    request.post(`${server.url}/api/trials/${trial.id}/photos?stage=after`, { data, headers: { 'content-type': type } })
   const red = sharp({ create: { width: 60, height: 40, channels: 3, background: '#a03020' } })
   const png = await red.clone().png().toBuffer()
   const bomb = Buffer.from(png)
@@ -155,7 +152,14 @@ test('pictures: hostile ones are refused with a sentence, taken ones lose what w
     expect(answer.status(), what).toBeLessThan(500)
     expect((await answer.json()).detail.length, what).toBeGreaterThan(20)
   }
-  const withSecrets = Buffer.concat([await red.clone().withExif({ IFD0: { Copyright: 'SECRET-PLACE' } }).jpeg().toBuffer(), Buffer.from('<script>alert(1)</script>')])
+  const withSecrets = Buffer.concat([
+    await red
+      .clone()
+      .withExif({ IFD0: { Copyright: 'SECRET-PLACE' } })
+      .jpeg()
+      .toBuffer(),
+    Buffer.from('<script>alert(1)</script>'),
+  ])
   const kept = await send(withSecrets, 'text/html')
   expect(kept.status()).toBe(201)
   const back = await request.get(`${server.url}/api/trials/${trial.id}/photos/${(await kept.json()).id}`)
@@ -164,7 +168,7 @@ test('pictures: hostile ones are refused with a sentence, taken ones lose what w
   expect(bytes.includes('SECRET-PLACE') || bytes.includes('script')).toBe(false)
   expect((await sharp(bytes).metadata()).exif).toBeUndefined()
 
-  await page.goto(server.url)
+  await page.goto(`${server.url}/cloth`)
   await page.getByRole('button', { name: /Steward poplin/ }).click()
   await toSwatch(page)
   await page.getByRole('combobox', { name: 'Backing' }).click()
@@ -180,15 +184,61 @@ test('the server draws the same window as the browser\'s code does', async ({ re
   const get = async <T>(path: string) => await (await request.get(`${server.url}${path}`)).json() as T
   const cloth = (await get<Listed<Cloth>>('/api/cloths')).rows.find(c => c.code === 'TW-01')!
   const supply = (await get<Listed<Supply>>('/api/supplies')).rows.find(s => s.code === 'B-12')!
-  const iron = (await get<Iron[]>('/api/irons'))[0]!, cover = (await get<Cover[]>('/api/covers')).find(c => c.kind === 'muslin')!
-  const recipe = { method: 'dry' as const, stop: iron.stops[1]!, firstSide: 'back' as const, passes: 1 as const, holdS: 25, lean: 'weight' as const, pressureKPa: 0.78, coverWaterGsm: 0, mistGsm: 0, steamGM2S: 0, steamS: 0, coolS: 20 }
-  const answer = await request.post(`${server.url}/api/reports/window`, { data: { clothId: cloth.id, supplyId: supply.id, ironId: iron.id, coverId: cover.id, bed: 'padded', recipe: { format: 1, ...recipe }, seed: 5 } })
+  const iron = (await get<Iron[]>('/api/irons'))[0]!,
+    cover = (await get<Cover[]>('/api/covers')).find(c => c.kind === 'muslin')!
+  const recipe = {
+    method: 'dry' as const, stop: iron.stops[1]!, firstSide: 'back' as const, passes: 1 as const, warmS: 0, secondS: null, holdS: 25,
+    lean: 'weight' as const, pressureKPa: 0.78, coverWaterGsm: 0, mistGsm: 0, steamGM2S: 0, steamS: 0, coolS: 20,
+  }
+  const answer = await request.post(`${server.url}/api/reports/window`, {
+    data: {
+      clothId: cloth.id, supplyId: supply.id, ironId: iron.id, coverId: cover.id, bed: 'padded', recipe: { format: 2, ...recipe },
+      seed: 5,
+    },
+  })
   expect(answer.status()).toBe(200)
   const report = await answer.json()
-  const { rules } = await get<{ rules: { blend: 'strict' | 'proportional' } }>('/api/workshop')
-  const question: WindowQuestion = { bench: toBench(cloth, supply, iron, cover, 'padded', rules.blend), recipe, knowledge: toKnowledge(cloth, supply, recipe.stop.origin), seed: 5, samples: samplesFor(1) }
+  const { rules } = await get<{ rules: Rules }>('/api/workshop')
+  const question: WindowQuestion = {
+    bench: toBench(cloth, supply, iron, cover, 'padded', rules), recipe, knowledge: toKnowledge(cloth, supply, recipe.stop.origin),
+    seed: 5, samples: samplesFor(1),
+  }
   const map = createMap(1)
   for (const task of tasksOf(question).filter(t => t.soleC === 150)) map.add(countRow(question, task))
   const row = map.map().solesC.indexOf(150), wide = map.map().holdsS.length
   expect(report.bond.slice(row * wide, (row + 1) * wide)).toEqual([...map.map().bond.slice(row * wide, (row + 1) * wide)])
+})
+
+test('and computes with what the swatches of the pairing taught', async ({ request }) => {
+  const get = async <T>(path: string) => await (await request.get(`${server.url}${path}`)).json() as T
+  const cloth = (await get<Listed<Cloth>>('/api/cloths')).rows.find(c => c.code === 'TW-01')!
+  const supply = (await get<Listed<Supply>>('/api/supplies')).rows.find(s => s.code === 'B-20')!
+  const irons = await get<Iron[]>('/api/irons'), covers = await get<Cover[]>('/api/covers')
+  const iron = irons.find(i => i.name === 'Harbour iron')!, cover = covers.find(c => c.kind === 'muslin')!
+  const { rules } = await get<{ rules: Rules }>('/api/workshop')
+  const trials = await get<Listed<Trial>>(`/api/pairings?clothId=${cloth.id}&supplyId=${supply.id}&size=60`)
+  const recipe = toRecipe(trials.rows.find(t => t.recipe.method === 'mist')!.recipe)
+  const answer = await request.post(`${server.url}/api/reports/window`, {
+    data: {
+      clothId: cloth.id, supplyId: supply.id, ironId: iron.id, coverId: cover.id, bed: 'padded', recipe: { format: 2, ...recipe },
+      seed: 5,
+    },
+  })
+  expect(answer.status()).toBe(200)
+  const report = await answer.json() as { bond: number[] }
+  const typical = toKnowledge(cloth, supply, recipe.stop.origin)
+  const lessons = toLessons(trials.rows, iron.id, { cloth, supplies: [supply], irons, covers, rules })
+  expect(lessons.length).toBeGreaterThanOrEqual(3)
+  const rowWith = (knowledge: WindowQuestion['knowledge']) => {
+    const question: WindowQuestion = {
+      bench: toBench(cloth, supply, iron, cover, 'padded', rules), recipe, knowledge, seed: 5, samples: samplesFor(1),
+    }
+    const map = createMap(1)
+    for (const task of tasksOf(question).filter(t => t.soleC === 175)) map.add(countRow(question, task))
+    const row = map.map().solesC.indexOf(175), wide = map.map().holdsS.length
+    return { taught: [...map.map().bond.slice(row * wide, (row + 1) * wide)], reported: report.bond.slice(row * wide, (row + 1) * wide) }
+  }
+  const { taught, reported } = rowWith(learnFrom(typical, lessons).knowledge)
+  expect(reported).toEqual(taught)
+  expect(reported).not.toEqual(rowWith(typical).taught)
 })

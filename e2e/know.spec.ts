@@ -1,4 +1,6 @@
 import { expect, test } from '@playwright/test'
+import { hasPassed } from '#core/learn'
+import type { Cloth, Page as Listed, Trial, Workshop } from '#shared/schemas'
 import { startServer, type Server } from './server'
 
 let server: Server
@@ -7,7 +9,7 @@ test.afterAll(() => server.down())
 test.use({ testIdAttribute: 'data-test' })
 
 test('a cloth is measured at home: weight by three readings, bending length from the overhang, and it settles', async ({ page }) => {
-  await page.goto(server.url)
+  await page.goto(`${server.url}/cloth`)
   await page.getByRole('button', { name: /Evening velvet/ }).click()
   await page.getByRole('tab', { name: 'Measure it' }).click()
   for (const grams of ['5.8', '6.0', '5.9']) {
@@ -16,7 +18,7 @@ test('a cloth is measured at home: weight by three readings, bending length from
     await expect(page.getByTestId('spread')).toContainText('reading')
   }
   await expect(page.getByTestId('spread')).toContainText('262.2 ± 11')
-  await expect(page.getByText('262 g/m² measured')).toBeVisible()
+  await expect(page.getByText('262 g/m² measured · 1.5 mm')).toBeVisible()
   await page.getByRole('button', { name: 'Bending length' }).click()
   await expect(page.getByTestId('worked')).toContainText('35.0 mm')
   await page.getByLabel('Slope', { exact: true }).fill('88')
@@ -34,7 +36,7 @@ test('a cloth is measured at home: weight by three readings, bending length from
 })
 
 test('an unknown cloth is found out by corner tests, and its limit follows', async ({ page }) => {
-  await page.goto(server.url)
+  await page.goto(`${server.url}/cloth`)
   await page.getByRole('button', { name: /Remnant from the stores/ }).click()
   await expect(page.getByTestId('limit-headline')).toContainText('110 °C')
   await page.getByRole('tab', { name: 'Find out what it is' }).click()
@@ -72,7 +74,8 @@ test('an iron is calibrated with the probe; a probe that came off is refused', a
 test('a CSV with bad rows stores nothing; mended, it is stored; house rules change the limit', async ({ page }) => {
   await page.goto(`${server.url}/inout`)
   const head = 'code;name;fibres;construction;mass_gsm;thickness_mm\n'
-  const bring = (csv: string) => page.getByLabel('CSV of cloths').setInputFiles({ name: 'cloths.csv', mimeType: 'text/csv', buffer: Buffer.from(`\uFEFF${head}${csv}`) })
+  const bring = (csv: string) =>
+    page.getByLabel('CSV of cloths').setInputFiles({ name: 'cloths.csv', mimeType: 'text/csv', buffer: Buffer.from(`\uFEFF${head}${csv}`) })
   await bring('K-1;Ticking;cotton 100;twill;180,5;0,4\nK-2;Oddment;cotton 90;twill;4 oz;0.4\nK-1;Again;silk 100;satin;90;0.2\n')
   const report = page.getByTestId('import-report')
   await expect(report).toContainText('1 new, 0 change, 0 the same, 2 refused. Nothing is stored')
@@ -92,18 +95,70 @@ test('a CSV with bad rows stores nothing; mended, it is stored; house rules chan
   await expect(page.getByTestId('limit-headline')).toContainText('110 °C')
 })
 
-test('the whole workroom goes out, in again, and out the same; a spoilt file changes nothing', async ({ request }) => {
+test('passed means the same to the database and to the board', async ({ request }) => {
+  const get = async <T>(path: string) => await (await request.get(`${server.url}${path}`)).json() as T
+  const { rules } = await get<Workshop>('/api/workshop')
+  const { rows: cloths } = await get<Listed<Cloth>>('/api/cloths?size=100')
+  let compared = 0, passed = 0
+  for (const cloth of cloths.filter(c => c.trials > 0)) {
+    const { rows: trials } = await get<Listed<Trial>>(`/api/cloths/${cloth.id}/history`)
+    const { past } = await get<{ past: Record<string, { passed: number, failed: number }> }>(`/api/match/shelf?clothId=${cloth.id}`)
+    for (const [supplyId, counts] of Object.entries(past)) {
+      const own = trials.filter(t => t.supplyId === supplyId)
+      expect(counts).toMatchObject({
+        passed: own.filter(t => hasPassed(t, Number(rules.washes))).length, failed: own.filter(t => !hasPassed(t, 0)).length,
+      })
+      compared += own.length
+      passed += counts.passed
+    }
+    for (const at of cloth.swatches)
+      expect(at.passed).toBe(trials.some(t => t.recipe.stop.meanC === at.soleC && hasPassed(t, Number(rules.washes))))
+  }
+  expect(compared).toBeGreaterThan(5)
+  expect(passed).toBeGreaterThan(0)
+  expect(passed).toBeLessThan(compared)
+})
+
+/** A workroom file with every id taken out: what is left must be the same, whatever its rows are called. */
+function withoutIds(file: { rows: Record<string, object[]> }) {
+  const UUID = /^[0-9a-f-]{36}$/
+  const bare = (row: object) => JSON.stringify(row, (_, v: unknown) => (typeof v === 'string' && UUID.test(v) ? 'id' : v))
+  return { ...file, rows: Object.fromEntries(Object.entries(file.rows).map(([name, rows]) => [name, rows.map(bare).sort()])) }
+}
+test('the whole workroom goes out, in again under new ids, and out the same; a spoilt file changes nothing', async ({ request }) => {
   const out = async () => await (await request.get(`${server.url}/api/export/workroom`)).json()
   const before = await out()
-  expect(before.cloths.length).toBeGreaterThan(8)
-  const spoilt = { ...before, trials: [{ ...before.trials[0], clothId: '00000000-0000-4000-8000-000000000000' }] }
-  const refused = await request.post(`${server.url}/api/import/workroom`, { data: spoilt })
-  expect(refused.status()).toBeGreaterThanOrEqual(400)
-  expect(refused.status()).toBeLessThan(500)
+  expect(before.rows.cloths.length).toBeGreaterThan(8)
+  expect(before.rows.jobs.length).toBeGreaterThan(5)
+  const lost = structuredClone(before)
+  lost.rows.trials[0].clothId = '00000000-0000-4000-8000-000000000000'
+  const twice = structuredClone(before)
+  twice.rows.irons.push({ ...twice.rows.irons[0], name: 'The same again' })
+  const words: string[] = []
+  for (const spoilt of [lost, twice, { ...before, version: 4 }]) {
+    const refused = await request.post(`${server.url}/api/import/workroom`, { data: spoilt })
+    expect(refused.status()).toBe(422)
+    words.push((await refused.json()).detail)
+  }
+  expect(words).toEqual([
+    'File: a swatch in it belongs to a cloth that is not in it. Nothing was changed.',
+    'File: the same iron stands in it twice. Nothing was changed.',
+    'File: it is no workroom of Ready Cuff, or it was written by a later version.',
+  ])
   expect(await out()).toEqual(before)
+
+  const history = async (file: typeof before) => {
+    const { id } = file.rows.cloths.find((c: { code: string }) => c.code === 'TW-01')
+    return (await (await request.get(`${server.url}/api/cloths/${id}/history`)).json()).rows.map((t: { note: string }) => t.note).sort()
+  }
+  const swatches = await history(before)
+  expect(swatches.length).toBeGreaterThan(1)
   const back = await request.post(`${server.url}/api/import/workroom`, { data: before })
   expect(back.status()).toBe(200)
-  expect(await out()).toEqual(before)
+  const after = await out()
+  expect(withoutIds(after)).toEqual(withoutIds(before))
+  expect(after.rows.cloths[0].id).not.toBe(before.rows.cloths[0].id)
+  expect(await history(after)).toEqual(swatches)
   const schema = await (await request.get(`${server.url}/api/export/schema`)).json()
   expect(schema.properties.format.const).toBe('ready-cuff-workroom')
 })

@@ -6,9 +6,19 @@ test.beforeAll(async () => { server = await startServer() })
 test.afterAll(() => server.down())
 
 const ID = '00000000-0000-4000-8000-000000000000'
-const cloth = { code: 'X-1', name: 'X', fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none', finishes: [], colourHex: '#ffffff', note: '' }
-const recipe = { format: 1, method: 'dry', stop: { label: 'a', meanC: 150, swingC: 5, origin: 'typical' }, firstSide: 'back', passes: 1, holdS: 10, lean: 'weight', pressureKPa: 1, coverWaterGsm: 0, mistGsm: 0, steamGM2S: 0, steamS: 0, coolS: 10 }
-const trial = { clientKey: ID, clothId: ID, supplyId: ID, ironId: ID, coverId: null, bed: 'padded', recipe, predicted: { bond: 1, harm: 0, peakC: 120, windowC: [100, 120], worst: null }, grade: 3, marks: [], note: '', pressedAt: '2026-11-24T10:00:00Z' }
+const cloth = {
+  code: 'X-1', name: 'X', fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27,
+  mayGetWet: true, nap: 'none', finishes: [], colourHex: '#ffffff', note: '',
+}
+const recipe = {
+  format: 1, method: 'dry', stop: { label: 'a', meanC: 150, swingC: 5, origin: 'typical' }, firstSide: 'back', passes: 1, holdS: 10,
+  lean: 'weight', pressureKPa: 1, coverWaterGsm: 0, mistGsm: 0, steamGM2S: 0, steamS: 0, coolS: 10,
+}
+const trial = {
+  clientKey: ID, clothId: ID, supplyId: ID, ironId: ID, coverId: null, bed: 'padded', recipe,
+  predicted: { bond: 1, harm: 0, peakC: 120, windowC: [100, 120], worst: null }, grade: 3, marks: [], note: '',
+  pressedAt: '2026-11-24T10:00:00Z',
+}
 const json = (value: unknown) => JSON.stringify(value)
 
 /** [what, method, path, body, content type] */
@@ -22,8 +32,24 @@ const REQUESTS: [string, string, string, string?, string?][] = [
   ['a number', 'POST', '/api/cloths', '42'],
   ['nothing in it', 'POST', '/api/cloths', '{}'],
   ['shares of 99', 'POST', '/api/cloths', json({ ...cloth, fibres: [{ fibre: 'cotton', sharePct: 99 }] })],
-  ['shares of 130', 'POST', '/api/cloths', json({ ...cloth, fibres: [{ fibre: 'cotton', sharePct: 100 }, { fibre: 'silk', sharePct: 30 }] })],
-  ['the same fibre twice', 'POST', '/api/cloths', json({ ...cloth, fibres: [{ fibre: 'cotton', sharePct: 50 }, { fibre: 'cotton', sharePct: 50 }] })],
+  [
+    'shares of 130', 'POST', '/api/cloths',
+    json({
+      ...cloth,
+      fibres: [
+        { fibre: 'cotton', sharePct: 100 }, { fibre: 'silk', sharePct: 30 },
+      ],
+    }),
+  ],
+  [
+    'the same fibre twice', 'POST', '/api/cloths',
+    json({
+      ...cloth,
+      fibres: [
+        { fibre: 'cotton', sharePct: 50 }, { fibre: 'cotton', sharePct: 50 },
+      ],
+    }),
+  ],
   ['a fibre nobody knows', 'POST', '/api/cloths', json({ ...cloth, fibres: [{ fibre: 'moonbeam', sharePct: 100 }] })],
   ['negative weight', 'POST', '/api/cloths', json({ ...cloth, massGsm: -5 })],
   ['absurd weight', 'POST', '/api/cloths', json({ ...cloth, massGsm: 1e9 })],
@@ -60,9 +86,24 @@ const REQUESTS: [string, string, string, string?, string?][] = [
   ['stock that does not move', 'POST', `/api/supplies/${ID}/stock`, json({ metres: 0, reason: 'used' })],
   ['rules nobody knows', 'PUT', '/api/workshop', json({ name: 'x', units: { length: 'ell' }, rules: {}, version: 0 })],
   ['an iron without stops', 'POST', '/api/irons', json({ name: 'x', kind: 'household', stops: [], note: '' })],
-  ['a stop of 900 °C', 'POST', '/api/irons', json({ name: 'x', kind: 'household', stops: [{ label: 'a', meanC: 900, swingC: 3 }], note: '' })],
-  ['resin heavier than its supply', 'POST', '/api/supplies', json({ code: 'q', name: 'q', family: 'fusible', base: 'woven', baseFibre: 'cotton', massGsm: 20, thicknessMm: 0.2, resin: 'eva', resinGsm: 50, colourHex: '#ffffff' })],
-  ['a sew-in with resin', 'POST', '/api/supplies', json({ code: 'q', name: 'q', family: 'sewIn', base: 'woven', baseFibre: 'cotton', massGsm: 20, thicknessMm: 0.2, resin: 'eva', resinGsm: 5, colourHex: '#ffffff' })],
+  [
+    'a stop of 900 °C', 'POST', '/api/irons',
+    json({ name: 'x', kind: 'household', stops: [{ label: 'a', meanC: 900, swingC: 3 }], note: '' }),
+  ],
+  [
+    'resin heavier than its supply', 'POST', '/api/supplies',
+    json({
+      code: 'q', name: 'q', family: 'fusible', base: 'woven', baseFibre: 'cotton', massGsm: 20, thicknessMm: 0.2, resin: 'eva',
+      resinGsm: 50, colourHex: '#ffffff',
+    }),
+  ],
+  [
+    'a sew-in with resin', 'POST', '/api/supplies',
+    json({
+      code: 'q', name: 'q', family: 'sewIn', base: 'woven', baseFibre: 'cotton', massGsm: 20, thicknessMm: 0.2, resin: 'eva', resinGsm: 5,
+      colourHex: '#ffffff',
+    }),
+  ],
   ['a grade of 9', 'POST', '/api/trials', json({ ...trial, grade: 9 })],
   ['a grade of 2.5', 'POST', '/api/trials', json({ ...trial, grade: 2.5 })],
   ['pressed on the 40th', 'POST', '/api/trials', json({ ...trial, pressedAt: '2026-13-40' })],
@@ -70,34 +111,67 @@ const REQUESTS: [string, string, string, string?, string?][] = [
   ['a recipe of another format', 'POST', '/api/trials', json({ ...trial, recipe: { ...recipe, format: 7 } })],
   ['a hold without end', 'POST', '/api/trials', '{"recipe":{"holdS":1e999}}'],
   ['a place without a name', 'POST', '/api/places', json({ hand: 'crisp' })],
-  ['a place that lets nothing in', 'POST', '/api/places', json({ name: 'X', hand: 'crisp', give: 'any', wear: 0.5, shows: true, inSeam: true, families: [], layers: [] })],
-  ['a place with a hand nobody knows', 'POST', '/api/places', json({ name: 'X', hand: 'squidgy', give: 'any', wear: 0.5, shows: true, inSeam: true, families: ['fusible'], layers: [] })],
+  [
+    'a place that lets nothing in', 'POST', '/api/places',
+    json({ name: 'X', hand: 'crisp', give: 'any', wear: 0.5, shows: true, inSeam: true, families: [], layers: [] }),
+  ],
+  [
+    'a place with a hand nobody knows', 'POST', '/api/places',
+    json({ name: 'X', hand: 'squidgy', give: 'any', wear: 0.5, shows: true, inSeam: true, families: ['fusible'], layers: [] }),
+  ],
   ['pieces of a cloth that is not here', 'PUT', `/api/cloths/${ID}/pieces`, json({ place: 'collar', pieces: [] })],
-  ['a piece of no length', 'PUT', `/api/cloths/${ID}/pieces`, json({ place: 'collar', pieces: [{ name: 'a', alongMm: 0, acrossMm: 5, count: 1 }] })],
-  ['half a piece', 'PUT', `/api/cloths/${ID}/pieces`, json({ place: 'collar', pieces: [{ name: 'a', alongMm: 50, acrossMm: 50, count: 0.5 }] })],
+  [
+    'a piece of no length', 'PUT', `/api/cloths/${ID}/pieces`,
+    json({ place: 'collar', pieces: [{ name: 'a', alongMm: 0, acrossMm: 5, count: 1 }] }),
+  ],
+  [
+    'half a piece', 'PUT', `/api/cloths/${ID}/pieces`,
+    json({ place: 'collar', pieces: [{ name: 'a', alongMm: 50, acrossMm: 50, count: 0.5 }] }),
+  ],
   ['a shelf for no cloth', 'GET', '/api/match/shelf?clothId=x'],
   ['a pairing without a supply', 'GET', `/api/pairings?clothId=${ID}`],
-  ['a wash of a swatch that is not here', 'POST', `/api/trials/${ID}/washes`, json({ clientKey: ID, washC: 40, tumble: 'no', grade: 3, washedAt: '2026-11-24T10:00:00Z' })],
-  ['a wash at 400', 'POST', `/api/trials/${ID}/washes`, json({ clientKey: ID, washC: 400, tumble: 'no', grade: 3, washedAt: '2026-11-24T10:00:00Z' })],
-  ['a wash graded 7', 'POST', `/api/trials/${ID}/washes`, json({ clientKey: ID, washC: 40, tumble: 'no', grade: 7, washedAt: '2026-11-24T10:00:00Z' })],
+  [
+    'a wash of a swatch that is not here', 'POST', `/api/trials/${ID}/washes`,
+    json({ clientKey: ID, washC: 40, tumble: 'no', grade: 3, washedAt: '2026-11-24T10:00:00Z' }),
+  ],
+  [
+    'a wash at 400', 'POST', `/api/trials/${ID}/washes`,
+    json({ clientKey: ID, washC: 400, tumble: 'no', grade: 3, washedAt: '2026-11-24T10:00:00Z' }),
+  ],
+  [
+    'a wash graded 7', 'POST', `/api/trials/${ID}/washes`,
+    json({ clientKey: ID, washC: 40, tumble: 'no', grade: 7, washedAt: '2026-11-24T10:00:00Z' }),
+  ],
   ['a reading of nothing', 'POST', `/api/trials/${ID}/readings`, json({ kind: 'smell', value: 1 })],
   ['a peel force of a lorry', 'POST', `/api/trials/${ID}/readings`, json({ kind: 'peel', value: 1e9 })],
   ['a picture of a swatch that is not here', 'POST', `/api/trials/${ID}/photos`, 'not a picture', 'image/png'],
   ['a picture stage nobody knows', 'POST', `/api/trials/${ID}/photos?stage=never`, 'x', 'image/png'],
-  ['a plan without scraps', 'POST', '/api/plans', json({ clothId: ID, supplyId: ID, ironId: ID, coverId: null, bed: 'padded', scraps: [] })],
-  ['a plan of things that are not here', 'POST', '/api/plans', json({ clothId: ID, supplyId: ID, ironId: ID, coverId: null, bed: 'padded', scraps: [{ number: 1, recipe, asks: '' }] })],
+  [
+    'a plan without scraps', 'POST', '/api/plans',
+    json({ clothId: ID, supplyId: ID, ironId: ID, coverId: null, bed: 'padded', scraps: [] }),
+  ],
+  [
+    'a plan of things that are not here', 'POST', '/api/plans',
+    json({ clothId: ID, supplyId: ID, ironId: ID, coverId: null, bed: 'padded', scraps: [{ number: 1, recipe, asks: '' }] }),
+  ],
   ['a strip of no plan', 'GET', `/api/plans/${ID}/strip`],
   ['a proof as a song', 'GET', `/api/trials/${ID}/proof?as=song`],
   ['a pull of no bond', 'GET', '/api/scale?bond=strong'],
   ['a report on nothing', 'POST', '/api/reports/window', '{}'],
-  ['a report on a cloth that is not here', 'POST', '/api/reports/window', json({ clothId: ID, supplyId: ID, ironId: ID, coverId: null, bed: 'padded', recipe })],
+  [
+    'a report on a cloth that is not here', 'POST', '/api/reports/window',
+    json({ clothId: ID, supplyId: ID, ironId: ID, coverId: null, bed: 'padded', recipe }),
+  ],
 ]
 
 test(`${REQUESTS.length} malformed requests: each refused with a sentence, none with a 500, nothing kept`, async ({ request }) => {
   const count = async () => (await (await request.get(`${server.url}/api/cloths`)).json()).total
   const before = await count()
   for (const [what, method, path, body, type] of REQUESTS) {
-    const answer = await request.fetch(server.url + path, { method, data: body === undefined ? undefined : Buffer.from(body), headers: body ? { 'content-type': type ?? 'application/json' } : {} })
+    const answer = await request.fetch(server.url + path, {
+      method, data: body === undefined ? undefined : Buffer.from(body),
+      headers: body ? { 'content-type': type ?? 'application/json' } : {},
+    })
     expect(answer.status(), what).toBeGreaterThanOrEqual(400)
     expect(answer.status(), what).toBeLessThan(500)
     expect(answer.headers()['content-type'], what).toContain('application/problem+json')
@@ -111,7 +185,10 @@ test('the same trial sent twice is kept once', async ({ request }) => {
     const data = await (await request.get(server.url + path)).json()
     return (Array.isArray(data) ? data : data.rows)[0].id as string
   }
-  const body = { ...trial, clientKey: '11111111-1111-4111-8111-111111111111', clothId: await first('/api/cloths?q=TW-11'), supplyId: await first('/api/supplies'), ironId: await first('/api/irons') }
+  const body = {
+    ...trial, clientKey: '11111111-1111-4111-8111-111111111111', clothId: await first('/api/cloths?q=TW-11'),
+    supplyId: await first('/api/supplies'), ironId: await first('/api/irons'),
+  }
   const answers = await Promise.all([1, 2, 3].map(() => request.post(`${server.url}/api/trials`, { data: body })))
   expect(answers.map(a => a.status()).sort()).toEqual([200, 200, 201])
   expect((await (await request.get(`${server.url}/api/cloths/${body.clothId}/history`)).json()).total).toBe(1)

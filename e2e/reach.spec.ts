@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
+import { pressThrough, warmIron } from './press'
 import { startServer, type Server } from './server'
 
 let server: Server
@@ -10,80 +11,210 @@ test.use({ testIdAttribute: 'data-test' })
 const POPLIN = /Steward poplin/
 
 async function open(page: Page): Promise<void> {
-  await page.goto(server.url)
+  await page.goto(`${server.url}/cloth`)
   await page.getByRole('button', { name: POPLIN }).click()
 }
-const settled = {
-  cloth: async (page: Page) => { await page.keyboard.press('1') },
-  match: async (page: Page) => {
+const to = (path: string, there: (page: Page) => ReturnType<Page['getByRole']>) => async (page: Page) => {
+  await page.goto(`${server.url}/${path}`)
+  await expect(there(page).first()).toBeVisible({ timeout: 30_000 })
+}
+const tab = (name: RegExp, there: string) => async (page: Page) => {
+  await page.getByRole('tab', { name }).click({ timeout: 30_000 })
+  await expect(page.getByTestId(there)).toBeVisible({ timeout: 40_000 })
+}
+const form = (heading: RegExp) => async (page: Page) => {
+  await page.keyboard.press('n')
+  await expect(page.getByRole('heading', { name: heading })).toBeVisible()
+}
+const left = async (page: Page) => { await page.keyboard.press('Escape') }
+/** Every screen of the board, each reached from the one before. */
+const SCREENS = {
+  'today': to('today', p => p.getByTestId('jobs')),
+  'a new job': form(/A new job/),
+  'cloth': async (page: Page) => {
+    await left(page)
+    await page.getByRole('link', { name: 'Cloths' }).click()
+    await page.getByRole('button', { name: /Remnant from the stores/ }).click()
+    await expect(page.getByRole('heading', { name: /Remnant/ })).toBeVisible()
+  },
+  'measure': async (page: Page) => { await page.getByRole('tab', { name: 'Measure it' }).click() },
+  'settle': async (page: Page) => { await page.getByRole('tab', { name: 'Settle it' }).click() },
+  'corner': async (page: Page) => { await page.getByRole('tab', { name: 'Find out what it is' }).click() },
+  'a new cloth': form(/Describe the cloth/),
+  'match': async (page: Page) => {
+    await left(page)
+    await page.getByRole('button', { name: POPLIN }).click()
     await page.keyboard.press('2')
-    await expect(page.getByTestId('excluded')).toBeVisible({ timeout: 30_000 })
+    await expect(page.getByTestId('excluded')).toBeVisible({ timeout: 40_000 })
   },
-  window: async (page: Page) => {
+  'ways': async (page: Page) => {
     await page.keyboard.press('3')
-    await page.getByRole('tab', { name: 'Window' }).click({ timeout: 30_000 })
-    await expect(page.getByTestId('map-done')).toBeVisible({ timeout: 40_000 })
+    await page.getByRole('tab', { name: /Ways/ }).click({ timeout: 30_000 })
+    await expect(page.getByText('leads', { exact: true })).toBeVisible({ timeout: 40_000 })
   },
-  plan: async (page: Page) => {
-    await page.getByRole('tab', { name: 'Plan' }).click()
-    await expect(page.getByTestId('scraps')).toBeVisible({ timeout: 30_000 })
-  },
-  history: async (page: Page) => {
+  'window': tab(/Window/, 'map-done'),
+  'plan': tab(/Plan/, 'scraps'),
+  'history': async (page: Page) => {
     await page.getByRole('combobox', { name: 'Backing' }).click()
     await page.getByRole('option', { name: /Collar lawn/ }).click()
-    await page.getByRole('tab', { name: /History/ }).click()
-    await expect(page.getByTestId('why')).toBeVisible({ timeout: 30_000 })
+    await tab(/History/, 'why')(page)
   },
+  'keys': async (page: Page) => {
+    await page.getByRole('button', { name: 'Keys' }).click()
+    await expect(page.getByTestId('keys')).toBeVisible()
+  },
+  'nothing to press': async (page: Page) => { await left(page); await page.keyboard.press('5') },
+  'shelf': to('shelf', p => p.getByRole('button', { name: /Collar lawn/ })),
+  'a supply': async (page: Page) => { await page.getByRole('button', { name: /Collar lawn/ }).click() },
+  'irons': to('irons', p => p.getByRole('button', { name: 'Start the probe' })),
+  'another iron': form(/Another iron/),
+  'rules': to('rules', p => p.getByRole('heading', { name: /House rules/ })),
+  'in and out': to('inout', p => p.getByRole('heading', { name: 'The whole workroom' })),
 } satisfies Record<string, (page: Page) => Promise<void>>
 
-test('no screen keeps anyone out: names, roles and contrast of every stage, light and dark', async ({ page }) => {
-  test.setTimeout(150_000)
+/** What stands under the iron, from laid up to judged. */
+async function pressing(page: Page, at: (name: string) => Promise<void>): Promise<void> {
+  await page.keyboard.press('3')
+  await page.getByRole('tab', { name: /Ways/ }).click({ timeout: 30_000 })
+  await expect(page.getByText('leads', { exact: true })).toBeVisible({ timeout: 40_000 })
+  await page.getByRole('button', { name: 'Press this' }).click()
+  await expect(page.getByTestId('command')).toContainText('set the iron down')
+  await at('laid up')
+  await warmIron(page)
+  await page.keyboard.press('Space')
+  await at('pressing')
+  await pressThrough(page, true)
+  await at('judging')
+  await page.keyboard.press('a')
+  await page.getByRole('button', { name: 'Stop and put away' }).click()
+}
+
+/** Nothing stands over the side, nothing in the rest or on the ticket is set in two lines that should be one. */
+async function hangs(page: Page) {
+  return page.evaluate(() => {
+    const main = document.querySelector('main')!
+    const inside = (sel: string) => [...document.querySelectorAll<HTMLElement>(`${sel} p, ${sel} button`)].filter((e) => {
+      const box = e.getBoundingClientRect(), room = e.closest(sel)!.getBoundingClientRect()
+      return box.width > 0 && (box.right > room.right + 1 || box.bottom > room.bottom + 1)
+    }).map(e => e.textContent)
+    return {
+      page: document.documentElement.scrollWidth - innerWidth, main: main.scrollWidth - main.clientWidth,
+      rest: inside('[data-test=rest]'), ticket: inside('[data-test=ticket]'),
+    }
+  })
+}
+
+/** Turns the board dark, or light again, and waits until nothing is half-way between two colours. */
+async function dark(page: Page) {
+  await page.evaluate(() => document.documentElement.classList.toggle('dark'))
+  await still(page)
+}
+const still = (page: Page) => page.evaluate(async () => {
+  for (let i = 0; i < 3; i++) {
+    await new Promise(requestAnimationFrame)
+    const passing = document.getAnimations().filter(a => a.playState === 'running' && a.effect?.getTiming().iterations !== Infinity)
+    await Promise.allSettled(passing.map(a => a.finished))
+  }
+})
+
+/** What axe finds, each with where it is and what it measured. */
+async function axe(page: Page, rule?: string): Promise<string[]> {
+  await still(page)
+  const asked = new AxeBuilder({ page })
+  const { violations } = await (rule ? asked.withRules([rule]) : asked.withTags(['wcag2a', 'wcag2aa'])).analyze()
+  return violations.map(v => `${v.id} ${v.nodes.slice(0, 3).map(n => `${n.target.join(' ')} (${n.any[0]?.message ?? ''})`).join(', ')}`)
+}
+
+test('no screen keeps anyone out, light or dark: names, roles, contrast, and nothing over the side', async ({ page }) => {
+  test.setTimeout(240_000)
+  page.setDefaultTimeout(12_000)
+  await page.setViewportSize({ width: 1280, height: 800 })
+  // Colours change at once, so that none is looked at half-way.
+  await page.emulateMedia({ reducedMotion: 'reduce' })
   await open(page)
   const found: string[] = []
-  for (const mode of ['light', 'dark'] as const) {
-    for (const [name, go] of Object.entries(settled)) {
-      await go(page)
-      const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze()
-      found.push(...violations.map(v => `${mode} ${name}: ${v.id} ${v.nodes.map(n => n.target.join(' ')).slice(0, 3).join(', ')}`))
-    }
-    if (mode === 'light') await page.getByRole('button', { name: 'Dark board for the evening' }).click()
+  const look = async (name: string) => {
+    const is = await hangs(page)
+    if (is.page || is.main || is.rest.length || is.ticket.length) found.push(`${name}: over the side ${JSON.stringify(is)}`)
+    const inLight = await axe(page)
+    await dark(page)
+    const inDark = await axe(page, 'color-contrast')
+    await dark(page)
+    found.push(...inLight.map(say => `${name}, light: ${say}`), ...inDark.map(say => `${name}, dark: ${say}`))
   }
+  for (const [name, go] of Object.entries(SCREENS)) {
+    await go(page)
+    await look(name)
+  }
+  await pressing(page, look)
   expect(found).toEqual([])
 })
 
 test('with the keyboard alone: a place, a backing, the window, its pin, and on to the press', async ({ page }) => {
+  test.setTimeout(90_000)
   await open(page)
   await page.keyboard.press('2')
-  await expect(page.getByTestId('first-answer')).toBeVisible({ timeout: 20_000 })
-  await page.getByRole('radiogroup', { name: /^Place/ }).focus()
+  await expect(page.getByTestId('excluded')).toBeVisible({ timeout: 40_000 })
+  const tabTo = async (there: ReturnType<Page['getByRole']>) => {
+    for (let i = 0; i < 60; i++) {
+      if (await there.evaluate(e => e === document.activeElement)) return
+      await page.keyboard.press('Tab')
+    }
+    throw new Error('the tab key does not come there')
+  }
+  await tabTo(page.getByRole('radiogroup', { name: /^Place/ }))
   await page.keyboard.press('ArrowRight')
   await expect(page.getByRole('radio', { name: 'Collar stand' })).toHaveAttribute('aria-checked', 'true')
   await expect(page.getByTestId('first-answer')).toHaveText('Band stiff')
+  await tabTo(page.getByRole('radiogroup', { name: 'Washed at' }).getByRole('radio', { checked: true }))
+  await page.keyboard.press('ArrowRight', { delay: 120 })
+  await expect(page.getByRole('radiogroup', { name: 'Washed at' }).getByRole('radio', { name: '60' })).toHaveAttribute(
+    'aria-checked', 'true',
+  )
+  await expect(page.getByTestId('first-answer')).toBeVisible()
+  await tabTo(page.getByRole('button', { name: 'Use this' }))
   await page.keyboard.press('Enter')
   await expect(page).toHaveURL(/swatch/)
-  await expect(page.getByTestId('sentence')).toContainText('Hold', { timeout: 30_000 })
+  await expect(page.getByTestId('sentence')).toContainText(/hold/i, { timeout: 30_000 })
   await page.keyboard.press('m')
   await expect(page.getByTestId('map-done')).toBeVisible({ timeout: 40_000 })
   const before = (await page.getByTestId('sentence').textContent())!
-  await page.getByTestId('window-map').focus()
+  await tabTo(page.getByTestId('window-map'))
   for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowLeft')
   await expect(page.getByTestId('sentence')).not.toHaveText(before)
-  await page.keyboard.press('Escape')
-  await page.evaluate(() => { (document.activeElement as HTMLElement).blur() })
+  await tabTo(page.getByRole('button', { name: 'Press this' }))
   await page.keyboard.press('Enter')
   await expect(page.getByTestId('command')).toContainText('set the iron down')
 })
 
+test('from the top of the board one key goes to the work, and a new screen is read from its heading', async ({ page }) => {
+  await open(page)
+  await page.keyboard.press('t')
+  await expect(page.getByRole('heading', { name: 'Today in the workroom' })).toBeFocused()
+  await page.reload()
+  await expect(page.getByRole('heading', { name: 'Today in the workroom' })).toBeVisible()
+  await page.keyboard.press('Tab')
+  await expect(page.getByRole('link', { name: 'Skip to the work' })).toBeFocused()
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('main')).toBeFocused()
+})
+
 test('on a tablet nothing hangs over the side', async ({ page }) => {
-  test.setTimeout(120_000)
+  test.setTimeout(180_000)
+  page.setDefaultTimeout(12_000)
   await page.setViewportSize({ width: 820, height: 1180 })
   await open(page)
-  for (const [name, go] of Object.entries(settled)) {
-    await go(page)
-    const over = await page.evaluate(() => {
-      const main = document.querySelector('main')!
-      return { page: document.documentElement.scrollWidth - innerWidth, main: main.scrollWidth - main.clientWidth }
-    })
-    expect(over, name).toEqual({ page: 0, main: 0 })
+  const over: [string, unknown][] = []
+  const look = async (name: string) => {
+    const is = await hangs(page)
+    if (is.page || is.main || is.rest.length || is.ticket.length) over.push([name, is])
   }
+  await page.goto(`${server.url}/today`)
+  await page.getByRole('button', { name: 'Proved: ready to cut' }).click()
+  for (const [name, go] of Object.entries(SCREENS)) {
+    await go(page)
+    await look(name)
+  }
+  await pressing(page, look)
+  expect(over).toEqual([])
 })

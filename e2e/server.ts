@@ -17,7 +17,10 @@ export async function startServer(clockRate = 20) {
   async function up(): Promise<void> {
     child = spawn(process.execPath, ['.output/server/index.mjs'], {
       stdio: ['ignore', 'ignore', 'inherit'],
-      env: { ...process.env, NODE_ENV: 'production', NITRO_HOST: '127.0.0.1', HOST: '127.0.0.1', NITRO_PORT: String(port), PORT: String(port), NUXT_PUBLIC_CLOCK_RATE: String(clockRate) },
+      env: {
+        ...process.env, NODE_ENV: 'production', NITRO_HOST: '127.0.0.1', HOST: '127.0.0.1', NITRO_PORT: String(port), PORT: String(port),
+        NUXT_PUBLIC_CLOCK_RATE: String(clockRate),
+      },
     })
     for (let tries = 0; tries < 200; tries++) {
       if ((await fetch(`${url}/api/health`).catch(() => null))?.ok) return

@@ -1,36 +1,15 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test } from '@playwright/test'
+import { pressThrough, toPress, warmIron } from './press'
 import { startServer, type Server } from './server'
 
 let server: Server
 test.beforeAll(async () => { server = await startServer() })
 test.afterAll(() => server.down())
 
-/** Waits for the recipe on the swatch stage and takes it to the press. */
-async function toPress(page: Page): Promise<void> {
-  await page.keyboard.press('3')
-  await expect(page.getByTestId('sentence')).toContainText('Hold', { timeout: 30_000 })
-  await expect(page.getByText('methods…')).toHaveCount(0)
-  await page.getByRole('button', { name: 'Press this' }).click()
-  await expect(page.getByTestId('command')).toContainText('set the iron down')
-}
-
-/** Presses through to the judging with Space alone, waiting for each hold to end. */
-async function pressThrough(page: Page): Promise<void> {
-  await page.locator('body').press('Space')
-  for (let step = 0; step < 6; step++) {
-    const command = page.getByTestId('command')
-    await expect(command).toHaveText(/Lift|then set down|Cold: judge it/, { timeout: 20_000 })
-    const last = (await command.textContent())!.includes('Cold')
-    await page.locator('body').press('Space')
-    if (last) break
-  }
-  await expect(page.getByRole('heading', { name: 'Cold? Then try an edge.' })).toBeVisible()
-}
-
 test.use({ testIdAttribute: 'data-test' })
 
 test('a new cloth is described, compared, pressed by the clock, graded, and found again after a reload', async ({ page }) => {
-  await page.goto(server.url)
+  await page.goto(`${server.url}/cloth`)
   await page.getByRole('button', { name: /Describe a new cloth/ }).click()
   await page.getByLabel('Name', { exact: true }).fill('Strange poplin')
   await page.getByLabel('Code').fill('E2E-1')
@@ -47,6 +26,7 @@ test('a new cloth is described, compared, pressed by the clock, graded, and foun
   await expect(page.getByRole('heading', { name: 'Strange poplin', level: 1 })).toBeVisible()
 
   await toPress(page)
+  await warmIron(page)
   await pressThrough(page)
   await page.getByRole('radio', { name: /a nail is needed/ }).click()
   await page.getByRole('button', { name: 'shine' }).click()
@@ -61,20 +41,20 @@ test('a new cloth is described, compared, pressed by the clock, graded, and foun
   await expect(trial).toContainText('Predicted: should hold')
 })
 
-test('the server is pulled away while pressing: the clock goes on, a reload finds the swatch waiting, and it is sent once', async ({ page }) => {
-  await page.goto(server.url)
+test('the server is pulled away while pressing: the clock goes on, a reload finds the swatch waiting, and it is sent once', async ({
+  page,
+}) => {
+  await page.goto(`${server.url}/cloth`)
   await page.getByRole('button', { name: /Steward poplin/ }).click()
   await expect(page.getByTestId('trial')).toHaveCount(3)
   await toPress(page)
+  await warmIron(page)
   await page.locator('body').press('Space')
   await server.down()
   const timer = page.getByRole('timer').first()
   const before = await timer.getAttribute('aria-label')
   await expect.poll(() => timer.getAttribute('aria-label')).not.toBe(before)
-  await expect(page.getByTestId('command')).toHaveText(/Lift/, { timeout: 20_000 })
-  await page.locator('body').press('Space')
-  await expect(page.getByTestId('command')).toHaveText(/Cold: judge it|then set down/, { timeout: 20_000 })
-  await pressThroughRest(page)
+  await pressThrough(page, true)
   await page.getByRole('radio', { name: /steady pull/ }).click()
   await page.getByRole('button', { name: 'Keep this swatch' }).click()
   await expect(page.getByText('1 swatch waits')).toBeVisible()
@@ -87,18 +67,10 @@ test('the server is pulled away while pressing: the clock goes on, a reload find
   await expect(page.getByTestId('trial')).toHaveCount(4)
 })
 
-async function pressThroughRest(page: Page): Promise<void> {
-  for (let i = 0; i < 4; i++) {
-    if (await page.getByRole('heading', { name: 'Cold? Then try an edge.' }).isVisible()) return
-    await expect(page.getByTestId('command')).toHaveText(/Lift|then set down|Cold: judge it/, { timeout: 20_000 })
-    await page.locator('body').press('Space')
-  }
-}
-
 test('two people save the same cloth: the second sees both and nothing is lost', async ({ page, browser }) => {
   const other = await browser.newPage()
   for (const p of [page, other]) {
-    await p.goto(server.url)
+    await p.goto(`${server.url}/cloth`)
     await p.getByRole('button', { name: /Saloon lining/ }).click()
     await p.getByRole('button', { name: 'Change' }).click()
     await expect(p.getByLabel('Note')).toBeVisible()
@@ -116,7 +88,7 @@ test('two people save the same cloth: the second sees both and nothing is lost',
 })
 
 test('what cannot be heated says so, and what would open it', async ({ page }) => {
-  await page.goto(server.url)
+  await page.goto(`${server.url}/cloth`)
   await page.getByRole('button', { name: /Fog-horn oilskin/ }).click()
   await expect(page.getByTestId('limit-headline')).toContainText('harmful fumes')
   await page.keyboard.press('3')

@@ -4,7 +4,10 @@ import { chromium } from '@playwright/test'
 const BASE = process.env.BASE_URL ?? 'http://127.0.0.1:4310'
 const browser = await chromium.launch({
   executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+  args: [
+    '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update',
+    '--disable-sync',
+  ],
 })
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
 const shoot = async (name: string) => {
@@ -12,8 +15,11 @@ const shoot = async (name: string) => {
   await page.screenshot({ path: `docs/screenshots/${name}.png` })
 }
 
-await page.goto(BASE)
-await page.getByRole('button', { name: /Steward poplin/ }).click()
+await page.goto(`${BASE}/today`)
+await page.locator('[data-test=jobs] li').first().waitFor()
+await shoot('today')
+await page.getByRole('button', { name: 'Stewards\' shirts, twelve: Steward poplin, white' }).click()
+await page.getByRole('heading', { name: 'Steward poplin, white' }).waitFor()
 await shoot('cloth')
 await page.getByRole('tab', { name: 'Measure it' }).click()
 await page.getByRole('button', { name: 'Bending length' }).click()
@@ -28,7 +34,7 @@ await page.getByRole('option', { name: '200 times' }).click()
 await page.getByRole('button', { name: 'Start the probe' }).click()
 await page.waitForTimeout(3500)
 await shoot('irons')
-await page.keyboard.press('2')
+await page.getByRole('link', { name: /Match/ }).click()
 await page.locator('[data-test=excluded]').waitFor({ timeout: 30_000 })
 await shoot('match')
 await page.keyboard.press('3')
@@ -36,7 +42,7 @@ await page.locator('[data-test=sentence]').waitFor({ timeout: 30_000 })
 await page.getByRole('combobox', { name: 'Backing' }).click()
 await page.getByRole('option', { name: /Collar lawn/ }).click()
 await page.getByText('methods…').waitFor({ state: 'detached', timeout: 30_000 })
-await page.getByText('widest margin').waitFor()
+await page.getByText('leads', { exact: true }).waitFor()
 await shoot('swatch')
 await page.getByRole('tab', { name: 'Window' }).click()
 await page.getByRole('button', { name: 'Mist', exact: true }).click()
@@ -54,10 +60,12 @@ await shoot('history')
 await page.getByRole('tab', { name: 'Ways' }).click()
 await page.getByRole('button', { name: 'Press this' }).click()
 await page.getByRole('button', { name: /Turn it to/ }).click()
-await page.locator('body').press('Space')
-await page.waitForTimeout(6000)
+await page.getByText(/iron: ready/).waitFor({ timeout: 120_000 })
+for (let i = 0; i < 3; i++) await page.locator('body').press('Space')
+await page.waitForTimeout(7000)
 await shoot('press')
-for (let step = 0; step < 5 && !await page.getByText('Cold? Then try an edge.').isVisible(); step++) await page.locator('body').press('Space')
+for (let step = 0; step < 5 && !(await page.getByText('Cold? Then try an edge.').isVisible()); step++)
+  await page.locator('body').press('Space')
 await page.getByRole('radio', { name: /cloth distorts/ }).click()
 await shoot('judge')
 await browser.close()

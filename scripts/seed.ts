@@ -1,14 +1,18 @@
 /** Lays down the Tidewell workroom if the database is empty; `--reset` clears and lays it down anew. */
 import { createHash } from 'node:crypto'
-import { RESINS } from '#core/materials'
-import { draftRecipe, evaluate } from '#core/recipe'
+import { LAY_S } from '#core/heat'
+import { draftRecipe, evaluate, resinOf, type Recipe } from '#core/recipe'
 import { toBench, toRecipePayload } from '#shared/mappers'
-import { clothBody, ironBody, rulesSchema, supplyBody, trialBody, type Cloth, type Cover, type Iron, type Supply } from '#shared/schemas'
-import { connect } from '../server/db/connection'
-import { ClothFibreRow, ClothRow, CoverRow, IronRow, IronStopRow, SupplyRow, TrialEventRow, TrialReadingRow, TrialRow, WashRoundRow, WorkshopRow } from '../server/db/models'
+import {
+  clothBody, ironBody, rulesSchema, supplyBody, trialBody, type Cloth, type Cover, type EntityRows, type Iron, type Supply, type TrialBody,
+} from '#shared/schemas'
+import { database } from '../server/db/connection'
+import { insertRows, removeRows } from '../server/db/entities'
+import { WorkshopRow } from '../server/db/models'
 import { DEMO_CLOTHS } from './demo-data/cloths'
 import { DEMO_COVERS, DEMO_IRONS, DEMO_SUPPLIES } from './demo-data/shelf'
-import { DEMO_TRIALS } from './demo-data/trials'
+import { DEMO_JOBS } from './demo-data/jobs'
+import { DEMO_TRIALS, type DemoTrial } from './demo-data/trials'
 
 /** The same thing gets the same id every time, so that links into the demo keep working. */
 function idOf(name: string): string {
@@ -16,71 +20,96 @@ function idOf(name: string): string {
   return `${h.slice(0, 8)}-${h.slice(8, 12)}-4${h.slice(13, 16)}-a${h.slice(17, 20)}-${h.slice(20, 32)}`
 }
 
-const sequelize = connect()
+/** A press that went by its recipe: the sole at its stop all the while. */
+function eventsOf({ warmS, holdS, coolS, stop: { meanC } }: Recipe): TrialBody['events'] {
+  const at = warmS > 0 ? warmS + LAY_S : 0
+  const first: [number, TrialBody['events'][number]['kind']][] = warmS > 0 ? [[0, 'warm'], [warmS, 'lift'], [warmS, 'lay']] : []
+  const all: typeof first = [...first, [at, 'down'], [at + holdS, 'lift'], [at + holdS, 'cool'], [at + holdS + coolS, 'done']]
+  return all.map(([atS, kind]) => ({ atS, kind, soleC: meanC }))
+}
+
+const rules = rulesSchema.parse({ blend: 'proportional' })
 const workshopId = idOf('workroom')
-const reset = process.argv.includes('--reset')
+const DAY_MS = 86_400_000
+const now = Date.now()
+const daysAgo = (days: number) => new Date(now - days * DAY_MS).toISOString()
 
+const cloths = new Map<string, Cloth>(DEMO_CLOTHS.map((demo) => {
+  const body = clothBody.parse({ mayGetWet: true, nap: 'none', ...demo })
+  return [demo.code, { id: idOf(demo.code), ...body, version: 0, updatedAt: '', trials: 0, cornerC: null, swatches: [] }]
+}))
+const supplies = new Map<string, Supply>(DEMO_SUPPLIES.map(demo =>
+  [demo.code, { id: idOf(demo.code), ...supplyBody.parse(demo), version: 0, updatedAt: '', used: 0 }]))
+const irons = new Map<string, Iron>(DEMO_IRONS.map(({ key, ...demo }) =>
+  [key, { id: idOf(key), ...ironBody.parse(demo), version: 0, updatedAt: '' }]))
+const covers = new Map<string, Cover>(DEMO_COVERS.map(demo => [demo.kind, { id: idOf(`cover ${demo.kind}`), ...demo, version: 0 }]))
+
+/** A swatch of the demo, what was predicted of it computed. */
+function trialOf(demo: DemoTrial): TrialBody & { id: string, createdAt: string } {
+  const cloth = cloths.get(demo.cloth)!, supply = supplies.get(demo.supply)!, iron = irons.get(demo.iron)!
+  const cover = demo.cover ? covers.get(demo.cover)! : null
+  const bed = demo.bed ?? 'padded'
+  const bench = toBench(cloth, supply, iron, cover, bed, rules)
+  const draft = draftRecipe(bench, demo.method, iron.stops[demo.stop]!, demo.firstSide, demo.passes, demo.oldWay ? 'weight' : 'lean')
+  const recipe = { ...draft, warmS: demo.oldWay ? 0 : draft.warmS, holdS: demo.holdS, coolS: 30 }
+  const outcome = evaluate(bench, recipe)
+  const key = `trial ${demo.cloth} ${demo.supply} ${demo.method} ${demo.holdS}`
+  const body = trialBody.parse({
+    clientKey: idOf(key), clothId: cloth.id, supplyId: supply.id, ironId: iron.id, coverId: cover?.id ?? null, bed,
+    recipe: toRecipePayload(recipe),
+    predicted: {
+      bond: outcome.bond.final, harm: outcome.harm, peakC: outcome.bond.peakC, windowC: resinOf(bench).windowC,
+      worst: outcome.harm >= 0.5 ? outcome.flags[0]!.kind : null,
+    },
+    events: eventsOf(recipe), grade: demo.grade, marks: demo.marks, note: demo.note, readings: demo.readings ?? [],
+    clothLot: cloth.lot, supplyLot: supply.lot, pressedAt: daysAgo(demo.daysAgo),
+  })
+  return { ...body, id: idOf(`kept ${key}`), createdAt: body.pressedAt }
+}
+
+function demoRows(): Partial<EntityRows> {
+  const trials = DEMO_TRIALS.map(demo => ({ demo, trial: trialOf(demo) }))
+  const jobs = DEMO_JOBS.map((demo, i) => ({ demo, id: idOf(`job ${demo.name}`), createdAt: daysAgo(30 - i) }))
+  return {
+    cloths: [...cloths.values()],
+    clothFibres: [...cloths.values()].flatMap(c => c.fibres.map((f, position) => ({ ...f, clothId: c.id, position }))),
+    supplies: [...supplies.values()],
+    irons: [...irons.values()],
+    ironStops: [...irons.values()].flatMap(i => i.stops.map((s, position) => ({ ...s, ironId: i.id, position }))),
+    covers: [...covers.values()],
+    jobs: jobs.map(({ demo: { cloths: _, inDays, done = false, ...job }, id, createdAt }) => ({
+      ...job, id, createdAt, done, forWhen: inDays === null ? null : daysAgo(-inDays).slice(0, 10),
+    })),
+    jobCloths: jobs.flatMap(({ demo, id }) => demo.cloths.map(([cloth, place, backing], position) => ({
+      jobId: id, clothId: cloths.get(cloth)!.id, place, supplyId: backing ? supplies.get(backing)!.id : null, position,
+    }))),
+    trials: trials.map(({ trial }) => trial),
+    trialEvents: trials.flatMap(({ trial }) => trial.events.map((e, position) => ({ ...e, trialId: trial.id, position }))),
+    trialReadings: trials.flatMap(({ trial }) => trial.readings.map((r, i) => ({
+      ...r, id: idOf(`reading ${i} ${trial.id}`), createdAt: trial.createdAt, trialId: trial.id,
+    }))),
+    washes: trials.flatMap(({ demo, trial }) => (demo.washes ?? []).map((grade, i) => {
+      const washedAt = new Date(new Date(trial.pressedAt).getTime() + (i + 1) * 7 * DAY_MS).toISOString()
+      return {
+        id: idOf(`round ${i} ${trial.id}`), clientKey: idOf(`wash ${trial.clientKey} ${i}`), trialId: trial.id, createdAt: washedAt,
+        washC: 40, tumble: 'no' as const, grade, marks: [], note: '', washedAt,
+      }
+    })),
+  }
+}
+
+const sequelize = database()
 await sequelize.transaction(async (transaction) => {
-  if (reset) await sequelize.query('truncate trial_photo, wash_round, trial_reading, swatch_plan, piece, place, calibration, stock_movement, trim_run, corner_step, settle_pass, measurement, workshop, cloth, cloth_fibre, supply, iron, iron_stop, cover, trial, trial_event', { transaction })
-  else if (await WorkshopRow.count({ transaction })) return
-
-  await WorkshopRow.create({ id: workshopId, name: 'Tidewell workroom', units: { length: 'mm', temperature: '°C', arealMass: 'g/m²' }, rules: rulesSchema.parse({ blend: 'proportional' }) }, { transaction })
-
-  const cloths = new Map<string, Cloth>()
-  for (const demo of DEMO_CLOTHS) {
-    const { fibres, ...body } = clothBody.parse({ mayGetWet: true, nap: 'none', ...demo })
-    const id = idOf(demo.code)
-    await ClothRow.create({ id, workshopId, ...body }, { transaction })
-    await ClothFibreRow.bulkCreate(fibres.map((f, position) => ({ clothId: id, workshopId, position, ...f })), { transaction })
-    cloths.set(demo.code, { id, fibres, ...body, version: 0, updatedAt: '', trials: 0, cornerC: null, swatches: [] })
+  if (process.argv.includes('--reset')) {
+    for (const room of await WorkshopRow.findAll({ transaction })) {
+      await removeRows(room.id, transaction)
+      await room.destroy({ transaction })
+    }
+  } else if (await WorkshopRow.count({ transaction })) {
+    return
   }
-  const supplies = new Map<string, Supply>()
-  for (const demo of DEMO_SUPPLIES) {
-    const body = supplyBody.parse(demo)
-    const id = idOf(demo.code)
-    await SupplyRow.create({ id, workshopId, ...body }, { transaction })
-    supplies.set(demo.code, { id, ...body, version: 0, updatedAt: '', used: 0 })
-  }
-  const irons = new Map<string, Iron>()
-  for (const { key, ...demo } of DEMO_IRONS) {
-    const { stops, ...body } = ironBody.parse(demo)
-    const id = idOf(key)
-    await IronRow.create({ id, workshopId, ...body }, { transaction })
-    await IronStopRow.bulkCreate(stops.map((s, position) => ({ ironId: id, workshopId, position, ...s })), { transaction })
-    irons.set(key, { id, stops, ...body, version: 0, updatedAt: '' })
-  }
-  const covers = new Map<string, Cover>()
-  for (const demo of DEMO_COVERS) {
-    const cover = { id: idOf(`cover ${demo.kind}`), ...demo, version: 0 }
-    await CoverRow.create({ ...cover, workshopId }, { transaction })
-    covers.set(demo.kind, cover)
-  }
-
-  for (const demo of DEMO_TRIALS) {
-    const cloth = cloths.get(demo.cloth)!, supply = supplies.get(demo.supply)!, iron = irons.get(demo.iron)!
-    const cover = demo.cover ? covers.get(demo.cover)! : null
-    const bed = demo.bed ?? 'padded'
-    const bench = toBench(cloth, supply, iron, cover, bed, 'proportional')
-    const recipe = { ...draftRecipe(bench, demo.method, iron.stops[demo.stop]!, demo.firstSide, demo.passes, 'weight'), holdS: demo.holdS, coolS: 30 }
-    const outcome = evaluate(bench, recipe)
-    const body = trialBody.parse({
-      clientKey: idOf(`trial ${demo.cloth} ${demo.supply} ${demo.method} ${demo.holdS}`),
-      clothId: cloth.id, supplyId: supply.id, ironId: iron.id, coverId: cover?.id ?? null, bed,
-      recipe: toRecipePayload(recipe),
-      predicted: { bond: outcome.bond.final, harm: outcome.harm, peakC: outcome.bond.peakC, windowC: RESINS[supply.resin!].windowC, worst: outcome.harm >= 0.5 ? outcome.flags[0]!.kind : null },
-      events: [{ atS: 0, kind: 'down' }, { atS: demo.holdS, kind: 'lift' }, { atS: demo.holdS, kind: 'cool' }, { atS: demo.holdS + 30, kind: 'done' }],
-      grade: demo.grade, marks: demo.marks, note: demo.note, readings: demo.readings ?? [], clothLot: cloth.lot, supplyLot: supply.lot,
-      pressedAt: new Date(Date.now() - demo.daysAgo * 86_400_000).toISOString(),
-    })
-    const { events, readings, ...rest } = body
-    const row = await TrialRow.create({ ...rest, workshopId, pressedAt: new Date(rest.pressedAt) }, { transaction })
-    await ClothRow.increment('used', { where: { id: cloth.id }, transaction })
-    await SupplyRow.increment('used', { where: { id: supply.id }, transaction })
-    await TrialEventRow.bulkCreate(events.map((e, position) => ({ trialId: row.id, workshopId, position, ...e })), { transaction })
-    await TrialReadingRow.bulkCreate(readings.map(r => ({ ...r, trialId: row.id, workshopId })), { transaction })
-    await WashRoundRow.bulkCreate((demo.washes ?? []).map((grade, i) => ({
-      trialId: row.id, workshopId, clientKey: idOf(`wash ${body.clientKey} ${i}`), washC: 40, tumble: 'no' as const, grade, marks: [], note: '', washedAt: new Date(new Date(body.pressedAt).getTime() + (i + 1) * 7 * 86_400_000),
-    })), { transaction })
-  }
+  const units = { length: 'mm', temperature: '°C', arealMass: 'g/m²' } as const
+  await WorkshopRow.create({ id: workshopId, name: 'Tidewell workroom', units, rules }, { transaction })
+  await insertRows(workshopId, demoRows(), transaction)
 })
 await sequelize.close()

@@ -1,4 +1,4 @@
-// npm test: lint, types, unit tests, build, end-to-end tests in headless Chromium on a throw-away database.
+// npm test: lint, types, dead code, unit tests, build, end-to-end tests in headless Chromium on a throw-away database.
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { DATA, ROOT, TSX, local, run, say } from './lib/run.mjs'
@@ -28,10 +28,15 @@ mkdirSync(DATA, { recursive: true })
 
 step('lint', local('eslint'), ['.', '--max-warnings', '0'])
 step('types', local('vue-tsc'), ['-b', '--noEmit'])
+step('dead code', local('knip'), ['--no-config-hints'])
 
 const unitReport = join(DATA, 'unit.json')
 rmSync(unitReport, { force: true })
-const unit = timed('unit tests', () => run(local('vitest'), ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`], { loud: true, allowFail: true }))
+const unit = timed('unit tests', () =>
+  run(local('vitest'), ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`], {
+    loud: true, allowFail: true,
+  }),
+)
 if (existsSync(unitReport)) {
   const report = JSON.parse(readFileSync(unitReport, 'utf8'))
   tally.passed += report.numPassedTests

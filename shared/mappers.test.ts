@@ -1,24 +1,48 @@
 import { describe, expect, it } from 'vitest'
 import { compositeBendingMm } from '#core/hand'
 import { clothPly, supplyPly } from '#core/match'
-import { clothBody, supplyBody, type Cloth, type Iron, type Supply, type Trial } from './schemas'
+import { clothBody, rulesSchema, supplyBody, type Cloth, type Iron, type Supply, type Trial } from './schemas'
 import { groundOf, toBench, toEvidence, toJudged, toKnowledge, toMatchCloth, toMatchSupply, toProofTrial, toSupplyInput } from './mappers'
 
 const ID = '00000000-0000-4000-8000-000000000000'
-const cloth: Cloth = { id: ID, version: 0, updatedAt: '', trials: 0, cornerC: null, swatches: [], ...clothBody.parse({ code: 'C', name: 'C', fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 118, thicknessMm: 0.26, massOrigin: 'measured', mayGetWet: true, nap: 'none', colourHex: '#ffffff', lot: 'L-7' }) }
-const supply = (over: object = {}): Supply => ({ id: ID, version: 0, updatedAt: '', used: 0, ...supplyBody.parse({ code: 'S', name: 'S', family: 'fusible', base: 'woven', baseFibre: 'cotton', massGsm: 78, thicknessMm: 0.24, resin: 'polyamide', resinGsm: 14, colourHex: '#ffffff', overhangMm: 62, ...over }) })
-const iron: Iron = { id: ID, version: 0, updatedAt: '', name: 'I', kind: 'household', shutsOffAfterS: null, note: '', stops: [{ label: 'wool', meanC: 154, swingC: 12, origin: 'measured' }] }
-const recipe = { format: 1 as const, method: 'mist' as const, stop: iron.stops[0]!, firstSide: 'back' as const, passes: 1 as const, holdS: 38, lean: 'weight' as const, pressureKPa: 0.8, coverWaterGsm: 0, mistGsm: 35, steamGM2S: 0, steamS: 0, coolS: 20 }
+const cloth: Cloth = {
+  id: ID, version: 0, updatedAt: '', trials: 0, cornerC: null, swatches: [],
+  ...clothBody.parse({
+    code: 'C', name: 'C', fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 118, thicknessMm: 0.26,
+    massOrigin: 'measured', mayGetWet: true, nap: 'none', colourHex: '#ffffff', lot: 'L-7',
+  }),
+}
+const supply = (over: object = {}): Supply => ({
+  id: ID, version: 0, updatedAt: '', used: 0,
+  ...supplyBody.parse({
+    code: 'S', name: 'S', family: 'fusible', base: 'woven', baseFibre: 'cotton', massGsm: 78, thicknessMm: 0.24, resin: 'polyamide',
+    resinGsm: 14, colourHex: '#ffffff', overhangMm: 62, ...over,
+  }),
+})
+const iron: Iron = {
+  id: ID, version: 0, updatedAt: '', name: 'I', kind: 'household', shutsOffAfterS: null, note: '',
+  stops: [{ label: 'wool', meanC: 154, swingC: 12, origin: 'measured' }],
+}
+const recipe = {
+  format: 2 as const, warmS: 0, secondS: null, method: 'mist' as const, stop: iron.stops[0]!, firstSide: 'back' as const,
+  passes: 1 as const, holdS: 38, lean: 'weight' as const, pressureKPa: 0.8, coverWaterGsm: 0, mistGsm: 35, steamGM2S: 0, steamS: 0,
+  coolS: 20,
+}
 const trial: Trial = {
-  id: 'T', clientKey: ID, clothId: ID, supplyId: 'S', ironId: 'I', coverId: null, bed: 'padded', recipe, predicted: { bond: 1, harm: 0, peakC: 120, windowC: [118, 140], worst: null }, events: [], grade: 4, marks: [], markWhere: {}, note: '', clothLot: 'L-7', supplyLot: 'x',
-  overSupplyIds: [], planId: null, scrap: null, readings: [], pressedAt: '2026-10-17T09:00:00.000Z', washes: [], photos: [], clothName: '', supplyName: '', ironName: '', coverName: null,
+  id: 'T', clientKey: ID, clothId: ID, supplyId: 'S', ironId: 'I', coverId: null, bed: 'padded', recipe,
+  predicted: { bond: 1, harm: 0, peakC: 120, windowC: [118, 140], worst: null }, events: [], doubts: [], grade: 4, marks: [],
+  markWhere: {}, note: '', clothLot: 'L-7', supplyLot: 'x', overSupplyIds: [], planId: null, scrap: null, readings: [],
+  pressedAt: '2026-10-17T09:00:00.000Z', washes: [], photos: [], clothName: '', supplyName: '', ironName: '', coverName: null,
 }
 
 describe('from what is kept to what is computed with', () => {
   it('layers over the glued one add weight and thickness, not resin', () => {
-    expect(toSupplyInput(supply(), [supply({ massGsm: 40, thicknessMm: 0.2 })])).toEqual({ massGsm: 118, thicknessMm: 0.44, base: 'cotton', resin: 'polyamide', resinGsm: 14 })
+    expect(toSupplyInput(supply(), [supply({ massGsm: 40, thicknessMm: 0.2 })])).toEqual({
+      massGsm: 118, thicknessMm: 0.44, base: 'cotton', resin: 'polyamide', resinGsm: 14, grade: 'hand',
+      lot: { rateFactor: 1, meltShiftC: 0 },
+    })
   })
-  it('no cover is the bare sole', () => expect(toBench(cloth, supply(), iron, null, 'padded', 'strict').cover).toBeNull())
+  it('no cover is the bare sole', () => expect(toBench(cloth, supply(), iron, null, 'padded', rulesSchema.parse({})).cover).toBeNull())
   it('a label that says nothing is no label', () => {
     expect(toEvidence(cloth).label).toBeNull()
     expect(toEvidence({ ...cloth, labelIronC: 110 }).label).toEqual({ ironC: 110, steam: null })
@@ -41,12 +65,22 @@ describe('from what is kept to what is computed with', () => {
 
 describe('what swatches say', () => {
   it('marks become evidence of too little or too much', () => {
-    expect(toJudged({ grade: 1, marks: ['dotsVisible'], readings: [] })).toEqual({ grade: 1, dotsCrisp: true, overdone: false, peelN50: null })
-    expect(toJudged({ grade: 4, marks: ['strikeThrough', 'shine'], readings: [{ kind: 'peel', value: 10 }, { kind: 'peel', value: 14 }, { kind: 'overhang', value: 60 }] })).toEqual({ grade: 4, dotsCrisp: false, overdone: true, peelN50: 12 })
+    expect(toJudged({ grade: 1, marks: ['dotsVisible'], readings: [] })).toEqual({
+      grade: 1, dotsCrisp: true, overdone: false, peelN50: null,
+    })
+    expect(
+      toJudged({
+        grade: 4, marks: ['strikeThrough', 'shine'],
+        readings: [
+          { kind: 'peel', value: 10 }, { kind: 'peel', value: 14 }, { kind: 'overhang', value: 60 },
+        ],
+      }),
+    ).toEqual({ grade: 4, dotsCrisp: false, overdone: true, peelN50: 12 })
   })
   it('what was measured narrows what is not known', () => {
-    const measured = toKnowledge(cloth, supply({ resinOrigin: 'maker' }), 'measured'), typical = toKnowledge({ ...cloth, massOrigin: 'typical' }, supply(), 'typical')
-    for (const key of ['dialSdC', 'massSd', 'meltSdC'] as const) expect(measured[key]).toBeLessThan(typical[key])
+    const measured = toKnowledge(cloth, supply({ leaflet: 'maker', makerC: 150, makerHoldS: 15, makerMoisture: 'steam' }), 'measured'),
+      typical = toKnowledge({ ...cloth, massOrigin: 'typical' }, supply(), 'typical')
+    for (const key of ['dialSdC', 'massSd', 'meltSdC', 'rateSd'] as const) expect(measured[key]).toBeLessThan(typical[key])
     expect(measured.thicknessSd).toBe(typical.thicknessSd)
   })
   it('a kept swatch stands on the ground it was pressed on', () => {

@@ -8,7 +8,8 @@ export const HEAT_TO_C = 210
  */
 export function heatColour(c: number): string {
   const x = Math.min(1, Math.max(0, (c - HEAT_FROM_C) / (HEAT_TO_C - HEAT_FROM_C)))
-  return `oklch(${(0.95 - 0.55 * x).toFixed(3)} ${(0.03 + 0.15 * Math.sin(Math.PI * Math.min(1, x * 0.62 + 0.08))).toFixed(3)} ${(88 - 60 * x).toFixed(1)})`
+  return `oklch(${(0.95 - 0.55 * x).toFixed(3)} ${(0.03 + 0.15 * Math.sin(Math.PI * Math.min(1, x * 0.62 + 0.08))).toFixed(3)} `
+    + `${(88 - 60 * x).toFixed(1)})`
 }
 
 /** Ink that can be read on that colour. */

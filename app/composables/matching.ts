@@ -1,36 +1,37 @@
-import { proxy, wrap, type Remote } from 'comlink'
+import type { Remote } from 'comlink'
 import { withRefined, type Match, type MatchQuery, type MatchSupply, type Refined, type WhatIf } from '#core/match'
-import type { MatchApi, Ranked } from '~/workers/match.worker'
+import type { BoardApi, Ranked } from '~/workers/board.worker'
 
 const FIRST_DOZEN = 12
 /** The foremost answers are never left without their full search. */
 const FOREMOST = 6
-
-const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
-const startWorker = () => {
-  const worker = new Worker(new URL('../workers/match.worker.ts', import.meta.url), { type: 'module' })
-  return { worker, remote: wrap<MatchApi>(worker) as Remote<MatchApi> }
-}
+const RANK = 'match', REFINE = 'refine'
+let shelves = 0
 
 /**
- * Judges the shelf in a worker whenever the question changes, then runs the full recipe search for the first dozen on two
- * others, refining the answer as they arrive. A newer question ends the older search.
+ * Judges the shelf in a worker whenever the question changes, then runs the full recipe search for the first dozen,
+ * refining the answer as they arrive. A newer question ends the older search.
  */
 export function useMatching(query: Ref<MatchQuery | null>, shelf: Ref<MatchSupply[] | null>) {
+  const { ask: work, end } = useBoardWorkers()
   const ranked = shallowRef<Ranked | null>(null)
   const refined = shallowRef<Refined[]>([])
   const progress = ref<{ done: number, of: number } | null>(null)
-  const ranker = startWorker()
-  let searchers: ReturnType<typeof startWorker>[] = []
+  const problem = ref<string | null>(null)
   let question = 0
+  let held: { id: number, supplies: MatchSupply[] } = { id: 0, supplies: [] }
 
-  const match = computed<Match | null>(() => ranked.value ? withRefined(ranked.value.match, refined.value) : null)
+  const match = computed<Match | null>(() => ranked.value ? withRefined(ranked.value.match, refined.value, query.value?.habits) : null)
   const whatIf = computed<WhatIf[]>(() => ranked.value?.whatIf ?? [])
 
   function stop(): void {
-    for (const s of searchers) s.worker.terminate()
-    searchers = []
+    end(REFINE)
     progress.value = null
+  }
+
+  /** Every lane is handed the shelf once. */
+  async function withShelf(remote: Remote<BoardApi>): Promise<void> {
+    if (!await remote.holds(held.id)) await remote.hold(held.id, held.supplies)
   }
 
   async function refine(mine: number, asked: MatchQuery): Promise<void> {
@@ -39,39 +40,51 @@ export function useMatching(query: Ref<MatchQuery | null>, shelf: Ref<MatchSuppl
       const todo = (match.value?.ranked.slice(0, wanted) ?? []).filter(c => c.reachC !== null && !c.recipe && !known.has(c.key))
       if (todo.length === 0) break
       progress.value = { done: 0, of: todo.length }
-      searchers = [startWorker(), startWorker()]
-      await Promise.all(searchers.map((s, k) => s.remote.refine(asked, plain(todo.filter((_, i) => i % searchers.length === k)), proxy(async (r: Refined) => {
-        if (mine !== question) return
-        refined.value = [...refined.value, r]
+      await Promise.all(todo.map(async (candidate) => {
+        const one = await work(REFINE, remote => remote.refine(asked, plain(candidate)))
+        if (mine !== question || !one) return
+        refined.value = [...refined.value, one]
         if (progress.value) progress.value = { ...progress.value, done: progress.value.done + 1 }
-      }))))
+      }))
       if (mine !== question) return
-      stop()
     }
+    progress.value = null
   }
 
   async function ask(): Promise<void> {
     const mine = ++question
     stop()
-    if (!query.value || !shelf.value) return
+    end(RANK)
+    if (!query.value || held.id === 0) return
     const asked = plain(query.value)
-    const answer = await ranker.remote.rank(asked)
-    if (mine !== question) return
-    refined.value = []
-    ranked.value = answer
-    await refine(mine, asked)
+    try {
+      const answer = await work(RANK, async (remote) => {
+        await withShelf(remote)
+        return remote.rank(asked)
+      }, 1)
+      if (mine !== question) return
+      refined.value = []
+      ranked.value = answer
+      problem.value = null
+      await refine(mine, asked)
+    } catch (error) {
+      if (mine === question) {
+        progress.value = null
+        problem.value = faultOf(error)
+      }
+    }
   }
 
-  watch(shelf, async (supplies) => {
+  watch(shelf, (supplies) => {
     if (!supplies) return
-    await ranker.remote.setShelf(plain(supplies))
-    await ask()
+    held = { id: ++shelves, supplies: plain(supplies) }
+    void ask()
   }, { immediate: true })
   watch(() => query.value && JSON.stringify(query.value), () => { void ask() })
   onScopeDispose(() => {
     question++
     stop()
-    ranker.worker.terminate()
+    end(RANK)
   })
-  return { match, ranked, whatIf, progress, stop }
+  return { match, ranked, whatIf, progress, problem, stop, again: ask }
 }

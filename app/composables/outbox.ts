@@ -2,7 +2,8 @@ import { get, set } from 'idb-keyval'
 import type { Trial, TrialBody } from '#shared/schemas'
 
 interface Waiting { body: TrialBody, refused: string | null }
-const KEY = 'ready-cuff-outbox'
+/** Kept for its workroom: what was judged for one is never sent to another. */
+const key = () => keptKey(workroomId(), 'outbox')
 const RETRY_MS = 4000
 
 const waiting = ref<Waiting[]>([])
@@ -10,8 +11,10 @@ const sentCount = ref(0)
 let sending = false
 let started = false
 
+/** False where the browser's database takes nothing: what waits is lost with the page, and the board says so. */
+const safe = ref(true)
 /** Plain data only: the browser's store refuses Vue's reactive wrappers. */
-const write = () => set(KEY, JSON.parse(JSON.stringify(waiting.value)))
+const write = () => set(key(), plain(waiting.value)).then(() => { safe.value = true }, () => { safe.value = false })
 
 /** Sends what waits, oldest first. The server keeps a client key once, so sending twice is harmless. */
 async function flush(): Promise<void> {
@@ -42,7 +45,7 @@ export function useOutbox() {
   async function start(): Promise<void> {
     if (started) return
     started = true
-    waiting.value = await get<Waiting[]>(KEY) ?? []
+    waiting.value = await get<Waiting[]>(key()).catch(() => { safe.value = false; return undefined }) ?? []
     setInterval(() => { if (waiting.value.some(w => !w.refused)) void flush() }, RETRY_MS)
     window.addEventListener('online', () => { void flush() })
     await flush()
@@ -60,5 +63,5 @@ export function useOutbox() {
     await write()
   }
 
-  return { waiting, sentCount, start, send, forget }
+  return { waiting, sentCount, safe, start, send, forget }
 }

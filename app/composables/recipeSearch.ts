@@ -1,57 +1,86 @@
-import { proxy, wrap, type Remote } from 'comlink'
-import type { Bench, EvaluateOptions, Method, Opener } from '#core/recipe'
-import type { Answer, RecipesApi } from '~/workers/recipes.worker'
+import { WAYS, type Bench, type CarriedOver, type EvaluateOptions, type Opener, type OwnIron, type Tack, type Way } from '#core/recipe'
+import type { Answer } from '~/workers/board.worker'
+
+const KEY = 'recipes', OPENERS = 'openers'
 
 /**
- * Searches in a worker whenever the bench changes, or what its swatches taught; a newer one cancels the older search.
+ * Works out every way of pressing whenever the bench changes, or what its swatches taught; a newer one ends the older search.
  * @param bench null holds the search back
+ * @param tacked works out the tack as well: for webs
+ * @param others irons of the workroom besides the one in hand: one of them may open what is blocked
  */
-export function useRecipeSearch(bench: Ref<Bench | null>, taught: Ref<EvaluateOptions>) {
-  const answers = ref<Answer[]>([])
-  const best = ref<Method | null>(null)
+export function useRecipeSearch(bench: Ref<Bench | null>, taught: Ref<EvaluateOptions>, tacked: Ref<boolean>, others: Ref<OwnIron[]>) {
+  const { ask, end } = useBoardWorkers()
+  const found = ref<Partial<Record<Way, Answer>>>({})
+  const carried = shallowRef<CarriedOver | null>(null)
+  const tack = shallowRef<Tack | null>(null)
   const openers = ref<Opener[] | null>(null)
   const searching = ref(false)
-  let worker: Worker | null = null
+  const looking = ref(false)
+  const problem = ref<string | null>(null)
+  let asked = 0
+
+  /** The answers so far, in their order: as the sheet says first. */
+  const answers = computed(() => WAYS.map(w => found.value[w]).filter(a => a !== undefined))
+  const best = computed<Way | null>(
+    () => answers.value.reduce<Answer | null>((b, a) => (a.blocked === null && (!b || a.score > b.score) ? a : b), null)?.way ?? null,
+  )
 
   function stop(): void {
-    worker?.terminate()
-    worker = null
+    asked++
+    end(KEY)
     searching.value = false
   }
 
-  async function search(given: Bench): Promise<void> {
+  async function search(): Promise<void> {
     stop()
-    const mine = new Worker(new URL('../workers/recipes.worker.ts', import.meta.url), { type: 'module' })
-    worker = mine
-    const remote: Remote<RecipesApi> = wrap<RecipesApi>(mine)
-    answers.value = []
-    best.value = null
-    openers.value = null
+    const mine = asked
+    found.value = {}
+    carried.value = tack.value = openers.value = problem.value = null
+    if (!bench.value) return
     searching.value = true
-    const copy = JSON.parse(JSON.stringify(given)) as Bench
-    const found = await remote.search(copy, JSON.parse(JSON.stringify(taught.value)) as EvaluateOptions, proxy(async (a: Answer) => { if (worker === mine) answers.value = [...answers.value, a] }))
-    if (worker !== mine) return
-    best.value = found
-    if (found === null) openers.value = await remote.openers(copy)
-    if (worker === mine) stop()
+    const b = plain(bench.value), t = plain(taught.value)
+    try {
+      await Promise.all([
+        ...WAYS.map(async (way) => {
+          const answer = await ask(KEY, remote => remote.way(b, way, t), PRIORITY)
+          if (mine === asked && answer) found.value = { ...found.value, [way]: answer }
+        }),
+        ask(KEY, remote => remote.carried(b, t), PRIORITY).then((c) => {
+          if (mine === asked) carried.value = c
+        }),
+        tacked.value
+          ? ask<Tack>(KEY, async remote => (await remote.tack(b, t)) as Tack).then((a) => {
+              if (mine === asked) tack.value = a
+            })
+          : null,
+      ])
+    } catch (error) {
+      if (mine === asked) problem.value = faultOf(error)
+    }
+    if (mine !== asked) return
+    searching.value = false
+    if (best.value === null && !problem.value) await askOpeners()
   }
 
-  watch(() => bench.value && JSON.stringify([bench.value, taught.value]), () => { if (bench.value) void search(bench.value); else stop() }, { immediate: true })
-  const looking = ref(false)
-  /** What would open this bench, asked for by a person. */
+  /** What would open this bench. */
   async function askOpeners(): Promise<void> {
     if (!bench.value || looking.value) return
     looking.value = true
-    const mine = new Worker(new URL('../workers/recipes.worker.ts', import.meta.url), { type: 'module' })
-    const asked = JSON.stringify(bench.value)
+    const mine = asked
     try {
-      const found = await wrap<RecipesApi>(mine).openers(JSON.parse(asked) as Bench)
-      if (bench.value && JSON.stringify(bench.value) === asked) openers.value = found
+      const opens = await ask(OPENERS, remote => remote.openers(plain(bench.value!), plain(taught.value), plain(others.value)))
+      if (mine === asked) openers.value = opens
+    } catch (error) {
+      if (mine === asked) problem.value = faultOf(error)
     } finally {
-      mine.terminate()
       looking.value = false
     }
   }
-  onScopeDispose(stop)
-  return { answers, best, openers, searching, looking, askOpeners, cancel: stop }
+
+  watch(() => bench.value && JSON.stringify([bench.value, taught.value]), () => { end(OPENERS); void search() }, { immediate: true })
+  onScopeDispose(() => { stop(); end(OPENERS) })
+  return { answers, best, carried, tack, openers, searching, looking, problem, askOpeners, again: search, cancel: stop }
 }
+/** Before a window's rows: a person waits for the sentence first. */
+const PRIORITY = 2

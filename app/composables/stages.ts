@@ -1,6 +1,13 @@
+import type { NextStep } from '#core/job'
+
+export const STAGE_COUNT = 6
+/** How far along the tape a job has come whose next step is this, in stages. */
+export const DRAWN: Record<NextStep['do'], number> = { findFibre: 0.4, match: 1.4, swatch: 2.3, swatchAgain: 2.5, wash: 2.8, cut: 3 }
+
 /** The stages in working order, as marks on the tape. Those still without a `to` are not on the board yet. */
 export function useStages() {
   const bench = useBench()
+  const jobs = useJobs()
   const pairing = usePairing()
   const route = useRoute()
   const stages = computed(() => [
@@ -12,8 +19,12 @@ export function useStages() {
     { key: 'care', name: 'Care', to: null },
   ])
   const current = computed(() => stages.value.findIndex(s => s.to !== null && route.path.startsWith(s.to)))
-  /** How far the job has come, in stages: the tape is drawn out to here. */
-  const reached = computed(() => bench.chosen.method && bench.cloth ? 5 : bench.cloth ? 3 : 1)
+  /** How far the job has come, in stages: the tape is drawn out to here. Without a job, as far as this board can go. */
+  const reached = computed(() => {
+    const next = jobs.job && nextIn(jobs.job)
+    if (next) return DRAWN[next.step.do]
+    return bench.chosen.way && bench.cloth ? 5 : bench.cloth ? 3 : 1
+  })
   /** A stage that went stale: its mark has slipped. */
   const slipped = computed(() => pairing.slipped ? 'swatch' : null)
   return { stages, current, reached, slipped }

@@ -1,45 +1,77 @@
 <script setup lang="ts">
-import { onKeyStroke } from '@vueuse/core'
+import { useIntervalFn, useWakeLock } from '@vueuse/core'
 
 const library = useLibrary()
 const bench = useBench()
+const jobs = useJobs()
 const outbox = useOutbox()
+const press = usePress()
 const router = useRouter()
+const route = useRoute()
 const { stages } = useStages()
+const keySheet = keySheetOpen
 
-const typing = () => ['INPUT', 'TEXTAREA', 'SELECT'].includes(document.activeElement?.tagName ?? '') || document.activeElement?.getAttribute('contenteditable') === 'true'
-onKeyStroke(['1', '2', '3', '4', '5', '6'], (e) => {
-  if (typing() || e.ctrlKey || e.metaKey || e.altKey) return
-  const stage = stages.value[Number(e.key) - 1]
-  if (stage?.to) void router.push(stage.to)
+useDigits({
+  does: 'Stages', from: 1, upTo: stages.value.length,
+  act: (n) => {
+    const to = stages.value[n - 1]?.to
+    if (to) void router.push(to)
+  },
 })
+useDigitKeys()
+useKeys({
+  keys: () => { keySheetOpen.value = true },
+  today: () => router.push('/today'), shelf: () => router.push('/shelf'), irons: () => router.push('/irons'),
+  rules: () => router.push('/rules'),
+})
+/** At the press all its steps are Space's; elsewhere only while the iron is at work, so that nothing is taken up cold unasked. */
+const spaceRuns = () => route.path.startsWith('/press')
+  ? press.phase === 'ready' || press.phase === 'running'
+  : press.phase === 'running' && press.step?.kind !== 'cool'
+useSpaceBar(() => !keySheetOpen.value && spaceRuns(), press.next)
+// The screen stays awake while something is pressed or lies to cool.
+const wake = useWakeLock()
+watch(() => press.running, on => on ? wake.request('screen').catch(() => undefined) : wake.release(), { immediate: true })
+// The clock runs on whatever screen one looks at.
+useIntervalFn(() => { if (press.running) press.tick() }, 250)
+
+useHead({ title: () => [route.meta.title, jobs.job?.name, 'Ready Cuff'].filter(Boolean).join(' · ') })
+/** A new screen is read from its heading on. */
+const main = useTemplateRef('main')
+async function toHeading(): Promise<void> {
+  await nextTick()
+  const heading = main.value?.querySelector<HTMLElement>('h1')
+  if (!heading || main.value?.contains(document.activeElement)) return
+  heading.tabIndex = -1
+  heading.focus({ preventScroll: true })
+}
+router.afterEach(() => { setTimeout(() => { void toHeading() }, 60) })
 
 const load = () => library.load({ clothId: bench.chosen.clothId, supplyIds: [bench.chosen.supplyId, ...bench.chosen.overIds] })
 onMounted(async () => {
-  await Promise.all([load(), outbox.start()])
-  windowLanes()
+  await Promise.all([load(), outbox.start(), jobs.resume()])
+  useBoardWorkers()
   for (const stage of stages.value) if (stage.to) void preloadRouteComponents(stage.to)
 })
 </script>
 
 <template>
-  <div class="grid h-full grid-rows-[auto_1fr_auto]">
-    <BoardTop />
-    <div class="grid min-h-0 grid-cols-[64px_1fr]">
+  <div class="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)_auto]">
+    <a href="#work" class="skip slip" @click.prevent="main?.focus()">Skip to the work</a>
+    <BoardTop @keys="keySheet = true" />
+    <div class="row-start-3 grid min-h-0 grid-cols-[64px_minmax(0,1fr)]">
       <BoardDrawers />
-      <main class="min-h-0 overflow-auto" tabindex="-1">
+      <main id="work" ref="main" class="min-h-0 overflow-auto" tabindex="-1">
         <div v-if="library.problem" class="m-6 slip p-6 text-lg" role="alert">
           <p>{{ library.problem }}</p>
-          <UButton class="mt-4" size="lg" @click="load">
-            Try again
-          </UButton>
+          <UButton class="mt-4" size="lg" @click="load">Try again</UButton>
         </div>
         <slot v-else-if="library.ready" />
-        <p v-else class="m-8 text-lg text-muted-ink">
-          Laying out the board…
-        </p>
+        <p v-else class="m-8 text-lg text-muted-ink">Laying out the board…</p>
       </main>
     </div>
-    <BoardRest />
+    <BoardRest class="row-start-4" />
+    <KeySheet v-model:open="keySheet" />
+    <BoardVoice />
   </div>
 </template>

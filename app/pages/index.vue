@@ -1,5 +1,5 @@
 <script setup lang="ts">
-definePageMeta({ redirect: '/cloth' })
+definePageMeta({ redirect: '/today' })
 </script>
 
 <template>

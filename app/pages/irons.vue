@@ -1,10 +1,21 @@
 <script setup lang="ts">
 import { IRON_KINDS } from '#core/materials'
+import type { Iron } from '#shared/schemas'
 import { celsius, degreesApart, seconds } from '#shared/words'
 
+definePageMeta({ title: 'Irons' })
 const library = useLibrary()
 const bench = useBench()
 const iron = useIron()
+/** The iron being written: a new one, or one by its id. */
+const writing = useKept<string | null>('iron-writing', null)
+const written = computed(() => library.irons.find(i => i.id === writing.value))
+const write = (what: string): void => { writing.value = what }
+function saved(one: Iron): void {
+  library.keepIron(one)
+  writing.value = null
+}
+useKeys({ fresh: () => write('new'), change: () => { if (bench.iron) write(bench.iron.id) }, leave: () => { writing.value = null } })
 const NOMINAL = [110, 150, 200]
 /** Place on the bar, %, from 60 to 240 °C. */
 const x = (c: number) => (c - 60) / 180 * 100
@@ -12,27 +23,55 @@ const x = (c: number) => (c - 60) / 180 * 100
 
 <template>
   <div class="p-5">
-    <ul class="grid grid-cols-2 gap-4 max-[1000px]:grid-cols-1">
-      <li v-for="i in library.irons" :key="i.id" class="slip flex gap-4 p-4" :class="i.id === bench.iron?.id ? 'outline-4 outline-mark' : ''">
-        <SolePicture :kind="i.kind" :c="i.id === bench.iron?.id ? iron.soleC : 20" />
-        <div class="min-w-0 flex-1">
-          <p class="text-xl font-semibold leading-tight">{{ i.name }}</p>
-          <p class="text-sm text-muted-ink">{{ IRON_KINDS[i.kind].name }}, {{ IRON_KINDS[i.kind].massKg ?? '–' }} kg, {{ IRON_KINDS[i.kind].steamGMin ? `${IRON_KINDS[i.kind].steamGMin} g steam a minute` : 'no steam' }} <Sourced from="typical" /></p>
-          <p class="text-sm" :class="i.shutsOffAfterS ? '' : 'text-alert'">{{ i.shutsOffAfterS ? `shuts itself off after ${seconds(i.shutsOffAfterS)}` : 'never shuts itself off' }}</p>
-          <dl class="mt-2 grid grid-cols-[auto_1fr] items-center gap-x-3 gap-y-1">
-            <template v-for="(s, k) in i.stops" :key="s.label">
-              <dt class="leading-tight">{{ s.label }} <b>{{ celsius(s.meanC, bench.units) }}</b> <span class="whitespace-nowrap text-sm text-muted-ink">± {{ degreesApart(s.swingC, bench.units) }} <Sourced :from="s.origin" /></span></dt>
-              <dd class="relative h-4 border-b border-dashed border-seam" aria-hidden="true">
-                <span class="absolute top-0.5 h-3 border border-ink/50" :style="{ left: `${x(s.meanC - s.swingC)}%`, width: `${x(s.meanC + s.swingC) - x(s.meanC - s.swingC)}%`, background: heatColour(s.meanC) }" />
-                <span v-if="NOMINAL[k]" class="absolute -top-0.5 h-5 w-0.5 bg-ink" :style="{ left: `${x(NOMINAL[k]!)}%` }" />
-              </dd>
-            </template>
-          </dl>
-          <p class="mt-1 text-xs text-muted-ink">bar: what it swings through · upright line: what the dial's class says</p>
-          <UButton v-if="i.id !== bench.iron?.id" class="mt-1" variant="outline" color="neutral" @click="bench.takeIron(i.id)">Take this one in hand</UButton>
-        </div>
-      </li>
-    </ul>
-    <CalibrateBench v-if="bench.iron" :key="bench.iron.id" :iron="bench.iron" class="mt-4" />
+    <IronForm v-if="writing === 'new'" @saved="saved" @leave="writing = null" />
+    <IronForm v-else-if="writing && written" :key="written.id" :iron="written" @saved="saved" @leave="writing = null" />
+    <template v-else>
+      <div class="mb-3 flex items-center gap-4">
+        <h1 class="text-2xl font-semibold">Irons</h1>
+        <UButton class="ml-auto" icon="i-lucide-plus" @click="write('new')">
+          Another iron <kbd class="text-sm opacity-80">{{ KEYS.fresh.shown }}</kbd></UButton>
+      </div>
+      <ul class="grid grid-cols-2 gap-4 max-[1000px]:grid-cols-1">
+        <li v-for="i in library.irons" :key="i.id" class="slip flex gap-4 p-4"
+          :class="i.id === bench.iron?.id ? 'outline-4 outline-mark' : ''">
+          <SolePicture :kind="i.kind" :c="i.id === bench.iron?.id ? iron.soleC : 20" />
+          <div class="min-w-0 flex-1">
+            <p class="text-xl font-semibold leading-tight">{{ i.name }}</p>
+            <p class="text-sm text-muted-ink">
+              {{ IRON_KINDS[i.kind].name }}, {{ IRON_KINDS[i.kind].massKg ?? '–' }} kg,
+              {{ IRON_KINDS[i.kind].steamGMin ? `${IRON_KINDS[i.kind].steamGMin} g steam a minute` : 'no steam' }}
+              <Sourced from="typical" />
+            </p>
+            <p class="text-sm" :class="i.shutsOffAfterS ? '' : 'text-alert'">
+              {{ i.shutsOffAfterS ? `shuts itself off after ${seconds(i.shutsOffAfterS)}` : 'never shuts itself off' }}
+            </p>
+            <dl class="mt-2 grid grid-cols-[auto_1fr] items-center gap-x-3 gap-y-1">
+              <template v-for="(s, k) in i.stops" :key="s.label">
+                <dt class="leading-tight">{{ s.label }} <b>{{ celsius(s.meanC, bench.units) }}</b> <span
+                  class="whitespace-nowrap text-sm text-muted-ink">± {{ degreesApart(s.swingC, bench.units) }} <Sourced
+                  :from="s.origin" /></span></dt>
+                <dd class="relative h-4 border-b border-dashed border-seam" aria-hidden="true">
+                  <span class="absolute top-0.5 h-3 border border-ink/50"
+                    :style="{
+                      left: `${x(s.meanC - s.swingC)}%`,
+                      width: `${x(s.meanC + s.swingC) - x(s.meanC - s.swingC)}%`,
+                      background: heatColour(s.meanC),
+                    }" />
+                  <span v-if="NOMINAL[k]" class="absolute -top-0.5 h-5 w-0.5 bg-ink" :style="{ left: `${x(NOMINAL[k]!)}%` }" />
+                </dd>
+              </template>
+            </dl>
+            <p class="mt-1 text-xs text-muted-ink">bar: what it swings through · upright line: what the dial's class says</p>
+            <div class="mt-1 flex gap-2">
+              <UButton v-if="i.id !== bench.iron?.id" variant="outline" color="neutral"
+                @click="bench.takeIron(i.id)">Take this one in hand</UButton>
+              <UButton variant="ghost" color="neutral" icon="i-lucide-pencil" :aria-label="`Change ${i.name}`" @click="write(i.id)">
+                Change</UButton>
+            </div>
+          </div>
+        </li>
+      </ul>
+      <CalibrateBench v-if="bench.iron" :key="bench.iron.id" :iron="bench.iron" class="mt-4" />
+    </template>
   </div>
 </template>

@@ -1,27 +1,28 @@
 <script setup lang="ts">
-import { onKeyStroke } from '@vueuse/core'
 import { RESIN_KEYS, RESINS } from '#core/materials'
 import { sheetTroubles } from '#core/sheet'
+import { toLotReading } from '#shared/mappers'
 import { FAMILIES, type Supply } from '#shared/schemas'
-import { BASE_NAME, FAMILY_NAME } from '#shared/words'
+import { BASE_NAME, FAMILY_NAME, leafletWords } from '#shared/words'
 
+definePageMeta({ title: 'Shelf' })
 const library = useLibrary()
+const bench = useBench()
 const ALL = 'all'
 const family = ref<string>(ALL)
 const stocked = ref(false)
 const gives = ref(false)
 const resin = ref<string>(ALL)
 const resinItems = [{ label: 'any resin', value: ALL }, ...RESIN_KEYS.map(k => ({ label: RESINS[k].name, value: k as string }))]
-const filters = computed(() => ({ family: family.value === ALL ? undefined : family.value, stocked: stocked.value || undefined, gives: gives.value || undefined, resin: resin.value === ALL ? undefined : resin.value }))
+const filters = computed(() => ({
+  family: family.value === ALL ? undefined : family.value, stocked: stocked.value || undefined, gives: gives.value || undefined,
+  resin: resin.value === ALL ? undefined : resin.value,
+}))
 const { q, page, problem, find } = useFinding<Supply>('/api/supplies', filters)
 const open = ref<Supply | 'new' | null>(null)
 const search = useTemplateRef<HTMLElement>('search')
-onKeyStroke('/', (e) => {
-  if (document.activeElement?.tagName === 'INPUT') return
-  e.preventDefault()
-  search.value?.querySelector('input')?.focus()
-})
 const write = (): void => { open.value = 'new' }
+useKeys({ find: () => search.value?.querySelector('input')?.focus(), fresh: write, leave: () => { open.value = null } })
 async function saved(supply: Supply): Promise<void> {
   library.keepSupply(supply)
   await find()
@@ -35,19 +36,31 @@ async function moved(): Promise<void> {
     library.keepSupply(fresh)
   }
 }
+const leafletOfSupply = (s: Supply) => {
+  const reading = toLotReading(s)
+  return reading && 'leaflet' in reading ? reading.leaflet : null
+}
+/** A sheet for presses is no trouble by itself: it is carried over. */
+const doubtful = (s: Supply) => toLotReading(s)?.state === 'contradicts' || sheetTroubles(s).some(t => t.why !== 'machineHold')
 </script>
 
 <template>
   <div class="p-5">
     <template v-if="open">
-      <SupplyForm :key="open === 'new' ? 'new' : `${open.id}${open.version}`" :supply="open === 'new' ? undefined : open" @saved="saved" @leave="open = null" />
+      <SupplyForm :key="open === 'new' ? 'new' : `${open.id}${open.version}`" :supply="open === 'new' ? undefined : open" @saved="saved"
+        @leave="open = null" />
       <StockBench v-if="open !== 'new'" :supply="open" class="max-w-5xl" @moved="moved" />
     </template>
     <template v-else>
       <div ref="search" class="flex flex-wrap items-center gap-3">
-        <UInput v-model="q" icon="i-lucide-search" size="xl" class="w-80" placeholder="Find on the shelf  ( / )" aria-label="Find on the shelf" />
-        <USelect v-model="family" :items="[{ label: 'everything', value: ALL }, ...FAMILIES.map(f => ({ label: FAMILY_NAME[f], value: f as string }))]" class="w-56" aria-label="Family" />
-        <USelect v-model="resin" :items="resinItems" class="w-52" aria-label="Only this resin" /><UCheckbox v-model="stocked" label="in stock" /><UCheckbox v-model="gives" label="gives" />
+        <UInput v-model="q" icon="i-lucide-search" size="xl" class="w-64" placeholder="Find on the shelf  ( / )"
+          aria-label="Find on the shelf" />
+        <USelect v-model="family"
+          :items="[{ label: 'everything', value: ALL }, ...FAMILIES.map(f => ({ label: FAMILY_NAME[f], value: f as string }))]"
+          class="w-56" aria-label="Family" />
+        <USelect v-model="resin" :items="resinItems" class="w-52" aria-label="Only this resin" />
+        <UCheckbox v-model="stocked" label="in stock" />
+        <UCheckbox v-model="gives" label="gives" />
         <span class="text-muted-ink">{{ page?.total ?? 0 }}{{ page?.total === 200 ? ' and more' : '' }} on the shelf</span>
         <UButton size="lg" class="ml-auto" icon="i-lucide-plus" @click="write">A new supply</UButton>
       </div>
@@ -58,10 +71,23 @@ async function moved(): Promise<void> {
             <SupplyPicture :supply="s" />
             <span class="min-w-0">
               <span class="block text-lg font-semibold leading-tight">{{ s.name }}</span>
-              <span class="block text-sm text-muted-ink">{{ s.code }} · {{ FAMILY_NAME[s.family].toLowerCase() }}, {{ BASE_NAME[s.base] }} · {{ Math.round(s.massGsm) }} g/m²</span>
-              <span class="block text-sm">{{ s.resin ? RESINS[s.resin].name : s.family === 'fusible' ? 'resin not known' : 'no resin' }} <Sourced v-if="s.resin" :from="s.leaflet === 'maker' ? 'maker' : 'typical'" /></span>
-              <span class="block text-sm" :class="s.stockM > 0 ? '' : 'text-alert'">{{ s.stockM > 0 ? `${s.stockM} m` : 'none left' }}</span>
-              <span v-if="sheetTroubles(s).length" class="block text-sm text-alert">look at its sheet again</span>
+              <span class="block text-sm text-muted-ink">
+                {{ s.code }} · {{ FAMILY_NAME[s.family].toLowerCase() }}, {{ BASE_NAME[s.base] }} · {{ Math.round(s.massGsm) }} g/m²
+                <Sourced :from="s.leaflet === 'maker' ? 'maker' : 'typical'" />
+              </span>
+              <span class="block text-sm">
+                {{ s.resin ? RESINS[s.resin].name : s.family === 'fusible' ? 'resin not known' : 'no resin' }}
+                <Sourced v-if="s.resin" :from="s.resinOrigin" />
+              </span>
+              <span class="block text-sm" :class="s.stockM > 0 ? '' : 'text-alert'">
+                {{ s.stockM > 0 ? `${s.stockM} m` : 'none left' }}
+                <Sourced from="measured" />
+              </span>
+              <span v-if="leafletOfSupply(s)" class="block text-sm">
+                {{ leafletWords(leafletOfSupply(s)!, bench.units) }}
+                <Sourced from="maker" />
+              </span>
+              <span v-if="doubtful(s)" class="block text-sm text-alert">look at its sheet again</span>
             </span>
           </button>
         </li>

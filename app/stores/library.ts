@@ -11,12 +11,19 @@ export const useLibrary = defineStore('library', () => {
   const ready = ref(false)
 
   /** @param onBoard what the board holds, fetched before the board is shown */
-  async function load(onBoard: { clothId: string | null, supplyIds: readonly (string | null)[] } = { clothId: null, supplyIds: [] }): Promise<void> {
+  async function load(
+    onBoard: { clothId: string | null, supplyIds: readonly (string | null)[] } = { clothId: null, supplyIds: [] },
+  ): Promise<void> {
     try {
       const [w, c, s, i, v] = await Promise.all([
         $fetch<Workshop>('/api/workshop'), $fetch<Page<Cloth>>('/api/cloths', { query: { size: 100 } }),
         $fetch<Page<Supply>>('/api/supplies', { query: { size: 100 } }), $fetch<Iron[]>('/api/irons'), $fetch<Cover[]>('/api/covers'),
       ])
+      // Another workroom answers now: its board is laid out with what was kept for it.
+      if (lastWorkroom() !== w.id) {
+        rememberWorkroom(w.id)
+        if (browserKeeps) location.reload()
+      }
       workshop.value = w
       cloths.value = c.rows
       supplies.value = s.rows

@@ -1,18 +1,20 @@
-import { hasPassed, proofOf, type Judged, type ProofState } from '#core/learn'
+import { hasPassed, proofOf, type ProofState } from '#core/learn'
 import type { EvaluateOptions, Recipe } from '#core/recipe'
-import { groundOf, toBench, toJudged, toKnowledge, toProofTrial } from '#shared/mappers'
+import { optionsOf } from '#core/window'
+import { benchOfTrial, groundOf, toKnowledge, toLessons, toLotReading, toProofTrial, toRecipe } from '#shared/mappers'
 import type { Page, Trial } from '#shared/schemas'
-import type { Learnt, PressedLesson } from '~/workers/window.worker'
+import type { Learnt } from '~/workers/board.worker'
 import { useBench } from './bench'
 import { useLibrary } from './library'
 
-const MOST_LESSONS = 12
+const LEARN = 'learn'
 
 /** The swatches of the cloth and backing on the board: what they prove, and what they teach. */
 export const usePairing = defineStore('pairing', () => {
   const bench = useBench()
   const library = useLibrary()
   const outbox = useOutbox()
+  const workers = useBoardWorkers()
   const trials = ref<Trial[]>([])
   const total = ref(0)
   const learnt = shallowRef<Learnt | null>(null)
@@ -47,47 +49,53 @@ export const usePairing = defineStore('pairing', () => {
   }
 
   /** What is known before any swatch. */
-  const known = computed(() => bench.cloth && bench.supply ? toKnowledge(bench.cloth, bench.supply, bench.iron?.stops[0]?.origin ?? 'typical') : null)
+  const known = computed(() =>
+    bench.cloth && bench.supply ? toKnowledge(bench.cloth, bench.supply, bench.iron?.stops[0]?.origin ?? 'typical') : null,
+  )
+  /** What the sheet of the backing says of its lot. */
+  const lot = computed(() => (bench.supply ? toLotReading(bench.supply) : null))
+  const things = computed(() =>
+    bench.cloth
+      ? { cloth: bench.cloth, supplies: library.supplies, irons: library.irons, covers: library.covers, rules: bench.rules }
+      : null,
+  )
 
-  /** Only this iron's swatches teach: another's say nothing of what this one's dial gives. */
   async function teach(mine: number): Promise<void> {
-    if (!known.value || trials.value.length === 0 || !bench.supply?.resin) return
-    const lessons = trials.value.filter(t => t.ironId === bench.iron?.id).slice(0, MOST_LESSONS).flatMap((t): PressedLesson[] => {
-      const b = benchOfTrial(t)
-      return b ? [{ bench: b, recipe: recipeOf(t), events: t.events, judged: toJudged(t) as Judged }] : []
-    })
+    if (!known.value || !things.value || !bench.iron || !bench.supply?.resin) return
+    const lessons = toLessons(trials.value, bench.iron.id, things.value)
     if (lessons.length === 0) return
-    const found = await windowLanes()[0]!.learn(JSON.parse(JSON.stringify(known.value)), JSON.parse(JSON.stringify(lessons)))
-    if (mine === asked) learnt.value = found
+    workers.end(LEARN)
+    try {
+      const found = await workers.ask(LEARN, remote => remote.learn(plain(known.value!), plain(lessons)), 3)
+      if (mine === asked) learnt.value = found
+    } catch (error) {
+      // Without lessons the typical spreads stand; that is said, and the board goes on.
+      if (mine === asked) problem.value = faultOf(error)
+    }
   }
 
-  const recipeOf = (t: Trial): Recipe => {
-    const { format: _, ...recipe } = t.recipe
-    return { ...recipe, stop: { ...recipe.stop } }
-  }
-  /** The bench a swatch was pressed on, as far as its things are still known here. */
-  function benchOfTrial(t: Trial) {
-    const iron = library.irons.find(i => i.id === t.ironId)
-    const supply = library.supplies.find(s => s.id === t.supplyId)
-    const cover = t.coverId ? library.covers.find(c => c.id === t.coverId) ?? null : null
-    const over = t.overSupplyIds.map(id => library.supplies.find(s => s.id === id)).filter(s => s !== undefined)
-    return bench.cloth && iron && supply?.resin ? toBench(bench.cloth, supply, iron, cover, t.bed, bench.blendRule, over) : null
-  }
+  const trialBench = (t: Trial) => things.value ? benchOfTrial(t, things.value) : null
 
-  const washesAsked = computed(() => Number(library.workshop?.rules.washes ?? '1'))
+  const washesAsked = computed(() => Number(bench.rules.washes))
   /** Is this recipe, on this board, proved? */
   function proofFor(recipe: Recipe): ProofState {
     const { cloth, supply, iron, cover, over, chosen } = bench
     if (!cloth || !supply || !iron) return { state: 'none' }
-    return proofOf(trials.value.map(toProofTrial), groundOf(recipe, cloth.lot, supply.id, supply.lot, over.map(s => s.id), iron.id, cover?.id ?? null, chosen.bed), washesAsked.value)
+    const ground = groundOf(recipe, cloth.lot, supply.id, supply.lot, over.map(s => s.id), iron.id, cover?.id ?? null, chosen.bed)
+    return proofOf(trials.value.map(toProofTrial), ground, washesAsked.value)
   }
   const passedHere = computed(() => trials.value.filter(t => hasPassed(t, washesAsked.value)))
-  const liesHere = (t: Trial) => t.clothLot === bench.cloth?.lot && t.supplyLot === bench.supply?.lot && t.ironId === bench.iron?.id && t.coverId === (bench.cover?.id ?? null)
-    && t.bed === bench.chosen.bed && t.overSupplyIds.join() === bench.over.map(s => s.id).join()
+  const liesHere = (t: Trial) =>
+    t.clothLot === bench.cloth?.lot
+    && t.supplyLot === bench.supply?.lot
+    && t.ironId === bench.iron?.id
+    && t.coverId === (bench.cover?.id ?? null)
+    && t.bed === bench.chosen.bed
+    && t.overSupplyIds.join() === bench.over.map(s => s.id).join()
   /** The newest recipe that is proved on what lies on the board: it comes before any estimate. */
   const provedRecipe = computed<Recipe | null>(() => {
-    const trial = passedHere.value.find(t => liesHere(t) && proofFor(recipeOf(t)).state === 'proved')
-    return trial ? recipeOf(trial) : null
+    const trial = passedHere.value.find(t => liesHere(t) && proofFor(toRecipe(t.recipe)).state === 'proved')
+    return trial ? toRecipe(trial.recipe) : null
   })
   /** A proof there is, but not on what lies on the board now: other lots, iron, cover, bed or layers. */
   const slipped = computed(() => passedHere.value.length > 0 && !passedHere.value.some(liesHere))
@@ -96,12 +104,16 @@ export const usePairing = defineStore('pairing', () => {
   }
 
   /** What the swatches taught, as it changes a run. */
-  const taught = computed<EvaluateOptions>(() => {
-    if (!learnt.value || learnt.value.contradicts) return {}
-    const { dialC, logContact, meltC, logRate } = learnt.value.knowledge
-    return { soleOffsetC: dialC, contactFactor: Math.exp(logContact), meltShiftC: meltC, rateFactor: Math.exp(logRate) }
-  })
+  const taught = computed<EvaluateOptions>(() => learnt.value && !learnt.value.contradicts ? optionsOf(learnt.value.knowledge) : {})
 
-  watch(() => [bench.cloth?.id, bench.supply?.id, bench.iron?.id, bench.cloth?.version, outbox.sentCount.value], load, { immediate: true, flush: 'sync' })
-  return { trials, total, learnt, taught, settled, known, problem, slipped, provedRecipe, washesAsked, load, keep, proofFor, benchOfTrial, recipeOf }
+  watch(
+    () => [
+      bench.cloth?.id, bench.supply?.id, bench.iron?.id, bench.iron?.version, bench.cloth?.version, bench.supply?.version,
+      outbox.sentCount.value,
+    ],
+    load, { immediate: true, flush: 'sync' },
+  )
+  return {
+    trials, total, learnt, taught, settled, known, lot, problem, slipped, provedRecipe, washesAsked, load, keep, proofFor, trialBench,
+  }
 })

@@ -1,17 +1,28 @@
-import { useLocalStorage } from '@vueuse/core'
-import type { Course, Recipe } from '#core/recipe'
-import { TURN_S } from '#core/recipe'
-import { RESINS } from '#core/materials'
+import type { IronRest } from '#core/iron'
+import {
+  alongside, doubtOf, dueOn, elapsedS as elapsedOf, frontOf, happen, newSession, phaseOf, plannedBond, soleReadings, stepOf, stepsIn,
+  type Alongside, type BoardEvent, type BoardPiece, type PressPhase,
+} from '#core/press'
+import type { Bench, Course, EvaluateOptions, Recipe } from '#core/recipe'
+import { resinOf } from '#core/recipe'
 import { toRecipePayload } from '#shared/mappers'
 import type { TrialBody } from '#shared/schemas'
+import { orderWords } from '#shared/words'
 import { useBench } from './bench'
 import { useIron } from './iron'
 
-export type StepKind = 'down' | 'turn' | 'cool'
-export interface Step { kind: StepKind, forS: number, side: 'back' | 'face', pass: number }
+/** What was judged so far, kept until the swatch is. */
+export interface Judged {
+  grade: number | null
+  marks: TrialBody['marks']
+  where: Partial<Record<TrialBody['marks'][number], string>>
+  measured: Partial<Record<TrialBody['readings'][number]['kind'], number | undefined>>
+  note: string
+}
+const UNJUDGED: Judged = { grade: null, marks: [], where: {}, measured: {}, note: '' }
 
-interface Session {
-  clientKey: string
+/** A press as the board keeps it: what lies under the iron, and the session itself. */
+interface Laid extends BoardPiece {
   clothId: string
   supplyId: string
   ironId: string
@@ -25,102 +36,174 @@ interface Session {
   overSupplyIds: string[]
   planId: string | null
   scrap: number | null
-  recipe: Recipe
   predicted: TrialBody['predicted']
-  /** -1 before the first set-down; steps.length once cold and ready to judge. */
-  at: number
-  stepFrom: number
+  /** The bench and what was learned when it was laid up, and the bond each hold is meant to come to. */
+  bench: Bench
+  taught: EvaluateOptions
+  planned: number[]
+  judged: Judged
+  /** Wall time of the first set-down, ms. */
   startedAt: number | null
-  events: TrialBody['events']
 }
 
-/** The steps of a recipe, in order. */
-export function stepsOf(recipe: Recipe): Step[] {
-  const steps: Step[] = []
-  for (let pass = 0; pass < recipe.passes; pass++) {
-    const side = pass === 0 ? recipe.firstSide : recipe.firstSide === 'back' ? 'face' : 'back'
-    if (pass > 0) steps.push({ kind: 'turn', forS: TURN_S, side, pass })
-    steps.push({ kind: 'down', forS: recipe.holdS, side, pass })
-  }
-  steps.push({ kind: 'cool', forS: recipe.coolS, side: recipe.firstSide, pass: recipe.passes - 1 })
-  return steps
-}
+/** How often the clock looks, and with it how long a machine may doze unnoticed, s. */
+const LOOK_S = 0.1, SELDOM_S = 90
 
 /**
- * A swatch being pressed. Times are read from the wall clock and the session is kept in the browser,
- * so neither a busy tab, a reload nor a lost server stops it.
+ * What is being pressed, and what lies to cool. Times are read from the wall clock and the board is kept in the browser, so neither a
+ * busy tab, a reload nor a lost server stops it; the glue line is followed by the same transient as the recipe. What happens is
+ * core's to decide: this only keeps it and looks at the clock.
  */
 export const usePress = defineStore('press', () => {
   const bench = useBench()
   const iron = useIron()
-  const { clockRate } = useRuntimeConfig().public
-  const rate = Number(clockRate) || 1
-  const session = useLocalStorage<Session | null>('ready-cuff-press', null, { serializer: { read: v => JSON.parse(v) as Session | null, write: v => JSON.stringify(v) } })
-  const now = ref(Date.now())
+  const { rate } = iron
+  const pieces = useKept<Laid[]>('press', [])
+  /** The piece someone asked to look at. */
+  const wanted = ref<string | null>(null)
+  const nowMs = ref(Date.now())
+  const boardS = () => nowMs.value / 1000 * rate
 
-  const steps = computed(() => session.value ? stepsOf(session.value.recipe) : [])
-  const step = computed(() => session.value && session.value.at >= 0 ? steps.value[session.value.at] ?? null : null)
-  const elapsedS = computed(() => session.value ? Math.max(0, (now.value - session.value.stepFrom) / 1000 * rate) : 0)
-  const leftS = computed(() => step.value ? step.value.forS - elapsedS.value : 0)
-  const phase = computed<'none' | 'ready' | 'running' | 'judge'>(() => {
-    if (!session.value) return 'none'
-    if (session.value.at < 0) return 'ready'
-    return session.value.at >= steps.value.length ? 'judge' : 'running'
-  })
-  const moistureWords = computed(() => session.value ? { dry: 'dry', steam: 'steam shots', mist: 'mist', damp: 'cover wrung damp' }[session.value.recipe.method] : '')
+  const laid = computed(() => frontOf(pieces.value, boardS(), wanted.value))
+  const session = computed(() => laid.value?.session ?? null)
+  const recipe = computed(() => session.value?.recipe ?? null)
+  const steps = computed(() => session.value ? stepsIn(session.value) : [])
+  const step = computed(() => session.value ? stepOf(session.value) : null)
+  const elapsedS = computed(() => session.value ? elapsedOf(session.value, boardS()) : 0)
+  const phase = computed(() => session.value ? phaseOf(session.value) : 'none')
+  const running = computed(() => pieces.value.some(p => phaseOf(p.session) === 'running'))
+  const doubts = computed(() => session.value?.doubts ?? [])
+  /** Everything that lies to cool or is cold and not yet judged, with what is left. */
+  const lying = computed(() => dueOn(pieces.value, boardS())
+    .filter(d => d.step === 'cool' || d.phase === 'judge')
+    .map((d) => {
+      const piece = pieces.value.find(p => p.key === d.key)!
+      return { ...d, clothName: piece.clothName, forS: stepOf(piece.session)?.forS ?? 1 }
+    }))
+  /** What the glue line has come to, while a sole is down on it. */
+  const under = shallowRef<Alongside | null>(null)
+  const byBond = computed(() => bench.rules.clock === 'bond' && step.value?.kind === 'down' && under.value !== null)
+  const leftS = computed(() =>
+    step.value
+      ? byBond.value && under.value!.bond < under.value!.wanted
+        ? (under.value!.neededS ?? Infinity)
+        : step.value.forS - elapsedS.value
+      : 0,
+  )
+  /** Is this step done: by its bond where the clock counts that, else by its seconds? */
+  const over = computed(
+    () => step.value !== null && (byBond.value ? under.value!.bond >= under.value!.wanted : elapsedS.value >= step.value.forS),
+  )
+  const share = computed(() =>
+    !step.value ? 0 : Math.min(1, byBond.value ? under.value!.bond / under.value!.wanted : elapsedS.value / step.value.forS),
+  )
+
+  /** What the hands are told now. */
+  const order = computed(() =>
+    session.value && laid.value ? orderWords(phase.value as PressPhase, step.value, over.value, session.value) : '',
+  )
 
   /** Takes a recipe to the clock, perhaps as a scrap of a plan. */
-  function lay(recipe: Recipe, course: Course, plan: { planId: string, scrap: number } | null = null): void {
-    const { cloth, supply, over, iron: hand, cover, chosen } = bench
-    if (!cloth || !supply?.resin || !hand) return
-    session.value = {
-      clientKey: crypto.randomUUID(), clothId: cloth.id, supplyId: supply.id, ironId: hand.id, coverId: cover?.id ?? null,
-      clothName: cloth.name, supplyName: supply.name, coverName: cover?.name ?? null, bed: chosen.bed,
-      clothLot: cloth.lot, supplyLot: supply.lot, overSupplyIds: over.map(s => s.id), planId: plan?.planId ?? null, scrap: plan?.scrap ?? null,
-      recipe: JSON.parse(JSON.stringify(recipe)) as Recipe,
+  function lay(recipe: Recipe, course: Course, taught: EvaluateOptions, plan: { planId: string, scrap: number } | null = null): void {
+    const { cloth, supply, over: layers, iron: hand, cover, chosen } = bench
+    if (!cloth || !supply?.resin || !hand || !bench.bench) return
+    const b = plain(bench.bench), r = plain(recipe), t = plain(taught)
+    const key = crypto.randomUUID()
+    const piece: Laid = {
+      key, ironKey: hand.id, clothId: cloth.id, supplyId: supply.id, ironId: hand.id, coverId: cover?.id ?? null,
+      clothName: cloth.name, supplyName: supply.name, coverName: cover?.name ?? null, bed: chosen.bed, clothLot: cloth.lot,
+      supplyLot: supply.lot, overSupplyIds: layers.map(s => s.id), planId: plan?.planId ?? null, scrap: plan?.scrap ?? null,
       predicted: {
-        bond: course.finalBond, harm: course.harm, peakC: course.peakC, windowC: [...RESINS[supply.resin].windowC],
-        worst: course.harm >= 0.5 ? course.flags[0]?.kind ?? null : null,
+        bond: course.finalBond, harm: course.harm, peakC: course.peakC, windowC: [...resinOf(b, t).windowC],
+        worst: course.harm >= 0.5 ? (course.flags[0]?.kind ?? null) : null,
       },
-      at: -1, stepFrom: Date.now(), startedAt: null, events: [],
+      bench: b, taught: t, planned: plannedBond(b, r, t), judged: plain(UNJUDGED), session: newSession(r), startedAt: null,
     }
+    // What was laid up and not begun makes room; what runs or lies to cool stays.
+    pieces.value = [...pieces.value.filter(p => phaseOf(p.session) !== 'ready'), piece]
+    wanted.value = key
+    under.value = null
   }
 
-  function note(kind: TrialBody['events'][number]['kind']): void {
-    const s = session.value!
-    s.startedAt ??= now.value
-    s.events.push({ atS: Math.round((now.value - s.startedAt) / 10 * rate) / 100, kind })
+  function put(event: BoardEvent): void {
+    pieces.value = happen(pieces.value, event, boardS())
+      .map(p => (p.startedAt === null && p.session.startedS !== null ? { ...p, startedAt: nowMs.value } : p))
+    follow()
+  }
+  /** The iron as it is once it has been picked up. */
+  function picked(): IronRest | null {
+    tick()
+    iron.pickUp()
+    // Another iron taken in hand meanwhile says nothing of the one this piece is pressed with.
+    return iron.rest && bench.iron?.id === laid.value?.ironKey ? plain(iron.rest) : null
   }
 
-  /** Down, lift, turned, cold: one key for all of them. */
+  /** Down, lift, laid, turned, cold: one key for all of them. */
   function next(): void {
-    if (!session.value || phase.value === 'judge') return
-    now.value = Date.now()
-    if (step.value?.kind === 'down') note('lift')
-    if (step.value?.kind === 'cool') note('done')
-    session.value.at++
-    session.value.stepFrom = now.value
-    if (step.value) {
-      note(step.value.kind)
-      if (step.value.kind === 'down') iron.pickUp()
-    }
+    if (laid.value && phase.value !== 'judge') put({ kind: 'next', key: laid.value.key, rest: picked() })
+  }
+  /** Lifted in the middle of a hold, for whatever called. */
+  function interrupt(): void {
+    if (laid.value) put({ kind: 'interrupt', key: laid.value.key, rest: picked() })
+  }
+  const look = (key: string) => { wanted.value = key }
+
+  function follow(): void {
+    const l = laid.value
+    under.value = l && step.value?.kind === 'down' ? alongside(l.session, l.bench, l.planned, boardS(), l.taught) : null
   }
 
-  const tick = () => { now.value = Date.now() }
-  const putAway = () => { session.value = null }
-  const again = () => {
-    if (session.value) session.value = { ...session.value, clientKey: crypto.randomUUID(), at: -1, events: [], startedAt: null }
+  let lastWall = Date.now(), lastSteady = performance.now(), wasHidden = false
+  /** Looks at the clocks; a wall clock that was set, or a machine that slept, is noted in the press and kept. */
+  function tick(): void {
+    nowMs.value = Date.now()
+    const steady = performance.now()
+    // A tab in the background is looked after seldom: that is no break.
+    const expectedS = document.hidden || wasHidden ? SELDOM_S : LOOK_S
+    wasHidden = document.hidden
+    const doubt = doubtOf((nowMs.value - lastWall) / 1000, (steady - lastSteady) / 1000, expectedS)
+    lastWall = nowMs.value
+    lastSteady = steady
+    if (doubt && running.value) put({ kind: 'doubt', doubt })
+  }
+  /** The dial was turned while a press runs: the sole goes on from there. */
+  watch(() => iron.setting, () => {
+    if (running.value && iron.rest && bench.iron) put({ kind: 'touch', ironKey: bench.iron.id, rest: plain(iron.rest) })
+  })
+
+  const putAway = () => { if (laid.value) put({ kind: 'away', key: laid.value.key }) }
+  /** The same recipe from the start, as a swatch of its own. */
+  function again(): void {
+    const old = laid.value
+    if (!old) return
+    put({ kind: 'again', key: old.key })
+    const key = crypto.randomUUID()
+    pieces.value = pieces.value.map(p => (p.key === old.key ? { ...p, key, judged: plain(UNJUDGED), startedAt: null } : p))
+    wanted.value = key
+  }
+  /** Keeps what was judged so far. */
+  function judge(change: Partial<Judged>): void {
+    const key = laid.value?.key
+    pieces.value = pieces.value.map(p => (p.key === key ? { ...p, judged: { ...p.judged, ...change } } : p))
   }
 
   function trialOf(judged: Pick<TrialBody, 'grade' | 'marks' | 'markWhere' | 'note' | 'readings'>): TrialBody {
-    const s = session.value!
+    const l = laid.value!
+    const { session: s } = l
+    const events = [...s.events, ...soleReadings(s, l.bench, l.taught)].sort((a, b) => a.atS - b.atS).slice(0, MOST_EVENTS)
     return {
-      clientKey: s.clientKey, clothId: s.clothId, supplyId: s.supplyId, ironId: s.ironId, coverId: s.coverId, bed: s.bed,
-      recipe: toRecipePayload(s.recipe), predicted: { ...s.predicted }, events: s.events.map(e => ({ ...e })), ...judged,
-      clothLot: s.clothLot ?? '', supplyLot: s.supplyLot ?? '', overSupplyIds: s.overSupplyIds ?? [], planId: s.planId ?? null, scrap: s.scrap ?? null,
-      pressedAt: new Date(s.startedAt ?? Date.now()).toISOString(),
+      clientKey: l.key, clothId: l.clothId, supplyId: l.supplyId, ironId: l.ironId, coverId: l.coverId, bed: l.bed,
+      recipe: toRecipePayload(s.recipe), predicted: { ...l.predicted },
+      events: events.map(e => ({ atS: e.atS, kind: e.kind, soleC: e.soleC ?? null })), doubts: s.doubts.map(d => ({ ...d })), ...judged,
+      clothLot: l.clothLot, supplyLot: l.supplyLot, overSupplyIds: l.overSupplyIds, planId: l.planId, scrap: l.scrap,
+      pressedAt: new Date(l.startedAt ?? Date.now()).toISOString(),
     }
   }
 
-  return { session, steps, step, phase, elapsedS, leftS, rate, moistureWords, lay, next, tick, putAway, again, trialOf }
+  return {
+    pieces, laid, session, recipe, steps, step, phase, running, lying, elapsedS, leftS, over, share, under, byBond, doubts, order, rate,
+    lay, look, next, interrupt, tick, follow, putAway, again, judge, trialOf,
+  }
 })
+/** A swatch keeps no more events than this. */
+const MOST_EVENTS = 200

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { RESINS, RESIN_KEYS } from '../materials'
 import { runProgramme, steadySole } from '../heat'
 import { buildStack } from '../stack'
-import { bondOf, bondRatePerS } from '.'
+import { bondOf, bondRatePerS, gradeOf, GRADE_SPEED, PRESSURE_EXPONENT, shifted } from '.'
 
 const resins = fc.constantFrom(...RESIN_KEYS).map(k => RESINS[k])
 
@@ -13,28 +13,63 @@ describe('bonding rate', () => {
     expect(bondRatePerS(r, (r.windowC[0] + r.windowC[1]) / 2, 0, r.pressureKPa) * r.holdS).toBeCloseTo(1, 10)
   })
   it('is nothing below the melting range, never falls with heat, moisture or pressure', () => {
-    fc.assert(fc.property(resins, fc.double({ min: 20, max: 220, noNaN: true }), fc.double({ min: 0.3, max: 50, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true }), (r, c, p, moist) => {
-      if (c <= r.meltC[0] - r.wetShiftC) expect(bondRatePerS(r, c, moist, p)).toBe(0)
-      const here = bondRatePerS(r, c, moist, p)
-      expect(bondRatePerS(r, c + 5, moist, p)).toBeGreaterThanOrEqual(here)
-      expect(bondRatePerS(r, c, Math.min(1, moist + 0.1), p)).toBeGreaterThanOrEqual(here - 1e-12)
-      expect(bondRatePerS(r, c, moist, p * 2)).toBeGreaterThanOrEqual(here)
-    }))
+    fc.assert(
+      fc.property(
+        resins, fc.double({ min: 20, max: 220, noNaN: true }), fc.double({ min: 0.3, max: 50, noNaN: true }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (r, c, p, moist) => {
+          if (c <= r.meltC[0] - r.wetShiftC) expect(bondRatePerS(r, c, moist, p)).toBe(0)
+          const here = bondRatePerS(r, c, moist, p)
+          expect(bondRatePerS(r, c + 5, moist, p)).toBeGreaterThanOrEqual(here)
+          expect(bondRatePerS(r, c, Math.min(1, moist + 0.1), p)).toBeGreaterThanOrEqual(here - 1e-12)
+          expect(bondRatePerS(r, c, moist, p * 2)).toBeGreaterThanOrEqual(here)
+        },
+      ),
+    )
   })
-  it('by hand a machine hold grows, but only by (20/0.8)^0.3', () => {
+  it('by hand a machine hold grows, but only by (20/0.8)^0.15', () => {
     const r = RESINS.polyamide
     const byHandS = 1 / bondRatePerS(r, 129, 0, 0.8)
-    expect(byHandS / r.holdS).toBeCloseTo(Math.pow(25, 0.3), 6)
+    expect(byHandS / r.holdS).toBeCloseTo(Math.pow(25, PRESSURE_EXPONENT), 6)
+  })
+})
+
+describe('grades and lots', () => {
+  it('the exponent is weak: hand and press do not differ by more than the leaflets say', () => expect(PRESSURE_EXPONENT).toBe(0.15))
+  it.each(RESIN_KEYS)('%s: a grade is as much faster as its leaflet was fitted, and melts where its resin does', (key) => {
+    for (const grade of ['hand', 'press'] as const) {
+      const speed = GRADE_SPEED[key][grade] ?? GRADE_SPEED[key].press
+      expect(RESINS[key].holdS / gradeOf(key, grade).holdS).toBeCloseTo(speed, 9)
+      expect(gradeOf(key, grade).meltC).toEqual(RESINS[key].meltC)
+    }
+  })
+  it('a lot is as many times as fast, and melts so much lower, window and all', () => {
+    const lot = shifted(RESINS.polyamide, 2, -4)
+    expect(lot.holdS).toBe(5)
+    expect([lot.meltC, lot.windowC]).toEqual([[101, 121], [114, 136]])
+    expect(shifted(RESINS.polyamide, 1, 0)).toBe(RESINS.polyamide)
   })
 })
 
 describe('bond along a run', () => {
   const press = (holdS: number, resin: 'polyamide' | 'polyamideLow') => {
     const stack = buildStack({
-      cloth: { fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none', finishes: [] },
-      supply: { massGsm: 40, thicknessMm: 0.2, base: 'polyester', resin, resinGsm: 10 }, cover: 'muslin', bed: 'padded', firstSide: 'back', coverWaterGsm: 0, mistGsm: 0,
+      cloth: {
+        fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true,
+        nap: 'none', finishes: [],
+      },
+      supply: { massGsm: 40, thicknessMm: 0.2, base: 'polyester', resin, resinGsm: 10 }, cover: 'muslin', bed: 'padded',
+      firstSide: 'back', coverWaterGsm: 0, mistGsm: 0,
     })
-    return bondOf(runProgramme(stack, { sole: steadySole(150), roomC: 20, phases: [{ kind: 'down', durationS: holdS, pressureKPa: 0.8 }, { kind: 'clapper', durationS: 60, pressureKPa: 0.6 }] }), RESINS[resin])
+    return bondOf(
+      runProgramme(stack, {
+        sole: steadySole(150), roomC: 20,
+        phases: [
+          { kind: 'down', durationS: holdS, pressureKPa: 0.8 }, { kind: 'clapper', durationS: 60, pressureKPa: 0.6 },
+        ],
+      }),
+      RESINS[resin],
+    )
   }
   it('longer holds bond more, and a low-melt resin bonds where a standard one has not begun', () => {
     expect(press(30, 'polyamideLow').final).toBeGreaterThan(press(15, 'polyamideLow').final)
@@ -46,6 +81,27 @@ describe('bond along a run', () => {
     expect(b.setAtS).toBeGreaterThan(25)
     expect(b.setAtS).toBeLessThan(60)
   })
+  it('bonded damp it never got to its dry melting, and is still said to have set', () => {
+    const stack = buildStack({
+      cloth: {
+        fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true,
+        nap: 'none', finishes: [],
+      },
+      supply: { massGsm: 60, thicknessMm: 0.2, base: 'cotton', resin: 'polyamide', resinGsm: 12 }, cover: 'muslin', bed: 'padded',
+      firstSide: 'back', coverWaterGsm: 150, mistGsm: 20,
+    })
+    const run = runProgramme(stack, {
+      sole: steadySole(150), roomC: 20,
+      phases: [
+        { kind: 'down', durationS: 14, pressureKPa: 3 }, { kind: 'clapper', durationS: 40, pressureKPa: 0.6 },
+      ],
+    })
+    const b = bondOf(run, RESINS.polyamide)
+    expect(b.peakC).toBeLessThan(RESINS.polyamide.meltC[0])
+    expect(b.final).toBeGreaterThan(0.1)
+    expect(b.setAtS).toBeGreaterThan(14)
+    expect(b.setAtS).toBeLessThan(40)
+  })
   it('a stack without resin is an error that says so', () => {
     const stack = buildStack({
       cloth: { fibres: [], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none', finishes: [] },
@@ -53,5 +109,35 @@ describe('bond along a run', () => {
     })
     const run = runProgramme(stack, { sole: steadySole(100), roomC: 20, phases: [{ kind: 'lifted', durationS: 1 }] })
     expect(() => bondOf(run, RESINS.eva)).toThrow(/no resin/)
+  })
+})
+
+describe('along a run that is written by hand', () => {
+  const r = RESINS.polyamide
+  /** A glue line at these temperatures, a second apart, with so much free water beside it. */
+  const course = (glueC: number[], waterGsm: number) => {
+    const trace = (role: string, meanC: number[], gsm: number) => ({
+      layer: { role, massGsm: 100, regainPct: 0 }, meanC: Float32Array.from(meanC),
+      hottestC: Float32Array.from(meanC), waterGsm: Float32Array.from(meanC.map(() => gsm)),
+    })
+    const run = {
+      steps: glueC.length, timesS: Float32Array.from(glueC.map((_, i) => i)), pressureKPa: Float32Array.from(glueC.map(() => 3)),
+      soleC: Float32Array.from(glueC), marks: [],
+      layers: [trace('backing', glueC, 0), trace('resin', glueC, 0), trace('cloth', glueC, waterGsm)],
+    }
+    return bondOf(run as never, r)
+  }
+  const low = r.windowC[0] - r.wetShiftC / 2
+  it('moist, the window begins lower by the wet shift; dry it does not', () => {
+    expect([course([20, low, low, low], 40).inWindowS, course([20, low, low, low], 0).inWindowS]).toEqual([3, 0])
+  })
+  it('counts the seconds from its lower end on, and how far it went over its upper', () => {
+    const c = course([20, r.windowC[0], r.windowC[1] + 7, 20], 0)
+    expect([c.inWindowS, c.overWindowK[3], c.peakC]).toEqual([2, 7, r.windowC[1] + 7])
+  })
+  it('has set when it falls under the start of melting, and not before it was soft', () => {
+    expect(course([20, 50, r.meltC[0] + 5, r.meltC[0] - 1, 40], 0).setAtS).toBe(3)
+    expect(course([20, 50, 60], 0).setAtS).toBeNull()
+    expect(course([20, r.meltC[0] + 5, 60, r.meltC[0] + 5], 0).setAtS).toBeNull()
   })
 })

@@ -11,11 +11,16 @@ const MOIST_FROM_GSM = 5
 /** The rate grows no further than this many times the mid-window rate. */
 const FASTEST = 3
 
+/** How the rate grows with pressure: one weak exponent for all resins, for hand and press do not differ by more (see the fit). */
+export const PRESSURE_EXPONENT = 0.15
+/** A lifted glue line still soft is pressed by no less than this, kPa. */
+const LEAST_KPA = 0.2
+
 /**
  * Rate of bonding, 1/s: none below the melting range, 1/hold at mid-window and the reference pressure, linear in
- * temperature, growing with (p/p_ref)^0.3. Moisture (0-1) lowers the whole range by the resin's wet shift.
+ * temperature, growing with (p/p_ref)^0.15. Moisture (0-1) lowers the whole range by the resin's wet shift.
  * Pressure in kPa; without pressure (lifted but still soft) a fifth of a kPa is taken.
- * Source: linear wetting kinetics fitted to the resin's own hold; typical, corrected by swatches.
+ * Source: linear wetting kinetics; their speed is fitted to typical leaflets (`gradeOf`), then to the lot's own sheet, then to swatches.
  * @example bondRatePerS(RESINS.polyamide, 129, 0, 20) // 0.1: a full bond in 10 s
  */
 export function bondRatePerS(resin: Resin, glueC: number, moist: number, pressureKPa: number): number {
@@ -24,7 +29,7 @@ export function bondRatePerS(resin: Resin, glueC: number, moist: number, pressur
   const mid = (resin.windowC[0] + resin.windowC[1]) / 2 - shift
   if (glueC <= start) return 0
   const warmth = Math.min(FASTEST, (glueC - start) / (mid - start))
-  return warmth / resin.holdS * Math.pow(Math.max(pressureKPa, 0.2) / resin.pressureKPa, 0.3)
+  return warmth / resin.holdS * Math.pow(Math.max(pressureKPa, LEAST_KPA) / resin.pressureKPa, PRESSURE_EXPONENT)
 }
 
 export interface BondCourse {
@@ -52,20 +57,24 @@ export function bondOf(run: Transient, resin: Resin): BondCourse {
   const backing = layerOf(run, 'backing'), cloth = layerOf(run, 'cloth')
   const free = (t: typeof backing, i: number) => t ? freeWaterGsm(t, i) : 0
   const progress = new Float32Array(run.steps), overWindowK = new Float32Array(run.steps)
-  let b = 0, peakC = -Infinity, inWindowS = 0, over = 0, setAtS: number | null = null
+  let b = 0, peakC = -Infinity, inWindowS = 0, over = 0, rateBefore = 0, soft = false, setAtS: number | null = null
   for (let i = 1; i < run.steps; i++) {
     const dt = run.timesS[i]! - run.timesS[i - 1]!
     const c = glue.meanC[i]!
     const moist = Math.min(1, (free(backing, i) + free(cloth, i)) / MOIST_FROM_GSM)
-    b += bondRatePerS(resin, c, moist, run.pressureKPa[i]!) * dt
+    const rate = bondRatePerS(resin, c, moist, run.pressureKPa[i]!)
+    b += (rate + rateBefore) / 2 * dt
+    rateBefore = rate
     progress[i] = b
     peakC = Math.max(peakC, c)
     const shift = resin.wetShiftC * moist
     if (c >= resin.windowC[0] - shift) inWindowS += dt
     over = Math.max(over, c - resin.windowC[1])
     overWindowK[i] = over
-    if (c >= resin.meltC[0]) setAtS = null
-    else if (setAtS === null && peakC >= resin.meltC[0]) setAtS = run.timesS[i]!
+    if (c >= resin.meltC[0] - shift) {
+      soft = true
+      setAtS = null
+    } else if (setAtS === null && soft) setAtS = run.timesS[i]!
   }
   return { progress, final: b, peakC, inWindowS, overWindowK, setAtS }
 }

@@ -1,2 +1,4 @@
-/** How far the resin has bonded. */
-export { bondOf, bondRatePerS, FULL_BOND, OVER_FUSED, type BondCourse } from './bond'
+/** Does the glue line bond, how far, and how fast is which grade of resin? */
+export { bondOf, bondRatePerS, FULL_BOND, OVER_FUSED, PRESSURE_EXPONENT, type BondCourse } from './bond'
+export { gradeOf, shifted } from './grades'
+export { GRADE_SPEED } from './rates'

@@ -1,8 +1,14 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { compositeBendingMm, compositeLimits, couplingFrom, handOf, handRangeMm, HANDS, handsAway, resinCover, rigidityUNm, typicalCoupling, type Ply } from '.'
+import {
+  compositeBendingMm, compositeLimits, couplingFrom, handOf, handRangeMm, HANDS, handsAway, resinCover, rigidityUNm, typicalCoupling,
+  type Ply,
+} from '.'
 
-const ply = fc.record({ massGsm: fc.double({ min: 30, max: 500, noNaN: true }), thicknessMm: fc.double({ min: 0.1, max: 3, noNaN: true }), bendingMm: fc.double({ min: 8, max: 80, noNaN: true }) })
+const ply = fc.record({
+  massGsm: fc.double({ min: 30, max: 500, noNaN: true }), thicknessMm: fc.double({ min: 0.1, max: 3, noNaN: true }),
+  bendingMm: fc.double({ min: 8, max: 80, noNaN: true }),
+})
 const poplin: Ply = { massGsm: 118, thicknessMm: 0.26, bendingMm: 22 }
 
 describe('a fused composite', () => {

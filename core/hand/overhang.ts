@@ -32,7 +32,7 @@ export function chordDeg(overhangRatio: number): number {
 }
 
 /** Steepest chord that still says something about the cloth. */
-export const STEEPEST_DEG = 80
+const STEEPEST_DEG = 80
 const FLATTEST_DEG = 2
 
 /**
@@ -42,7 +42,10 @@ const FLATTEST_DEG = 2
  */
 export function bendingLengthMm(overhangMm: number, angleDeg: number): number {
   if (!(overhangMm > 0)) throw new RangeError('The overhang must be longer than nothing.')
-  if (!(angleDeg >= FLATTEST_DEG && angleDeg <= STEEPEST_DEG)) throw new RangeError(`The line to the tip must slope between ${FLATTEST_DEG}° and ${STEEPEST_DEG}°: slide the strip further out, or back.`)
+  if (!(angleDeg >= FLATTEST_DEG && angleDeg <= STEEPEST_DEG))
+    throw new RangeError(
+      `The line to the tip must slope between ${FLATTEST_DEG}° and ${STEEPEST_DEG}°: slide the strip further out, or back.`,
+    )
   return overhangMm / rootBetween(0.2, 8, ratio => chordDeg(ratio) - angleDeg)
 }
 

@@ -1,4 +1,5 @@
-import { BOILS_C, dryKgM2, type Layer } from './layer'
+import { conductivityOf, fibreShare, thicknessUnderMm } from './give'
+import { BOILS_C, dryKgM2, WATER_HEAT_J_KG_K, type Layer } from './layer'
 
 /** The stack cut into cells, top (sole) to bottom. Flat arrays, one entry a cell. */
 export interface Grid {
@@ -6,14 +7,22 @@ export interface Grid {
   /** First cell of each layer; one more entry than layers, the last being the cell count. */
   first: Int32Array
   count: number
+  /** Thickness of each cell at 1 kPa, m; they make up their layer's. */
   dxM: Float64Array
   /** Dry heat capacity, J/(m²·K). */
   dryCapacity: Float64Array
-  /** Most water, kg/m². */
+  /** Bound water at room humidity, and most water in all, kg/m². */
+  boundKg: Float64Array
   waterMaxKg: Float64Array
   permeable: Uint8Array
   tC: Float64Array
   waterKg: Float64Array
+  /** Under the present pressure: resistance, m²K/W, fibre share (1 for a solid) and room of the pores as water, kg/m². */
+  wholeR: Float64Array
+  fibre: Float64Array
+  poreKg: Float64Array
+  /** Thickness of each cell now, m. */
+  nowM: Float64Array
 }
 
 export interface GridOptions {
@@ -25,17 +34,23 @@ export interface GridOptions {
 }
 
 export const DEFAULT_GRID: GridOptions = { cellMm: 0.08, grading: 1.6, roomC: 20 }
+const WATER_KG_M3 = 1000
 
-/** Cell sizes of one layer from its top down, mm; they add up to its thickness. */
-export function cellSizesMm(layer: Layer, { cellMm, grading }: GridOptions): number[] {
+/** In the first layer of a bed, where vapour still condenses, cells grow no faster than this. */
+const NEAR_GRADING = 1.3
+const NEAR_MM = 1
+
+/** Cell sizes of one layer from its top down, mm; they add up to its thickness. Beds start from `fromMm`, the size above them. */
+function cellSizesMm(layer: Layer, { cellMm, grading }: GridOptions, fromMm = cellMm): number[] {
   const graded = (layer.role === 'bed' || layer.role === 'clapper') && grading > 1
   if (!graded) {
     const n = Math.max(1, Math.ceil(layer.thicknessMm / cellMm - 1e-9))
     return Array.from({ length: n }, () => layer.thicknessMm / n)
   }
+  const growth = layer.thicknessMm <= NEAR_MM ? Math.min(grading, NEAR_GRADING) : grading
   const sizes: number[] = []
   let sum = 0
-  for (let size = cellMm; sum < layer.thicknessMm; size *= grading) {
+  for (let size = fromMm; sum < layer.thicknessMm; size *= growth) {
     sizes.push(size)
     sum += size
   }
@@ -46,17 +61,27 @@ export function cellSizesMm(layer: Layer, { cellMm, grading }: GridOptions): num
 
 /** Layers at rest: temperature of the room (or their own start), regain and added water in them. */
 export function buildGrid(layers: Layer[], options: GridOptions): Grid {
-  const sizes = layers.map(l => cellSizesMm(l, options))
+  let above = options.cellMm
+  const sizes = layers
+    .map((l) => {
+      const own = cellSizesMm(l, options, l.role === 'bed' ? above : options.cellMm)
+      above = l.role === 'bed' ? own[own.length - 1]! * NEAR_GRADING : options.cellMm
+      return own
+    })
+    .map((own, l) => {
+      // The glue line waits for the cells beside it: those are cut finer.
+      if (layers[l]!.role !== 'cloth' && layers[l]!.role !== 'backing') return own
+      const halves = (mm: number) => [mm / 2, mm / 2]
+      return own.flatMap((mm, i) =>
+        (i === 0 && layers[l - 1]?.role === 'resin') || (i === own.length - 1 && layers[l + 1]?.role === 'resin') ? halves(mm) : [mm],
+      )
+    })
   const count = sizes.reduce((n, s) => n + s.length, 0)
+  const column = () => new Float64Array(count)
   const grid: Grid = {
-    layers, count,
-    first: new Int32Array(layers.length + 1),
-    dxM: new Float64Array(count),
-    dryCapacity: new Float64Array(count),
-    waterMaxKg: new Float64Array(count),
-    permeable: new Uint8Array(count),
-    tC: new Float64Array(count),
-    waterKg: new Float64Array(count),
+    layers, count, first: new Int32Array(layers.length + 1), permeable: new Uint8Array(count), dxM: column(), dryCapacity: column(),
+    boundKg: column(), waterMaxKg: column(), tC: column(), waterKg: column(), wholeR: column(), fibre: column(), poreKg: column(),
+    nowM: column(),
   }
   let c = 0
   layers.forEach((layer, l) => {
@@ -68,6 +93,7 @@ export function buildGrid(layers: Layer[], options: GridOptions): Grid {
       const share = mm / layer.thicknessMm
       grid.dxM[c] = mm / 1000
       grid.dryCapacity[c] = dry * layer.heatCapacityJkgK * share
+      grid.boundKg[c] = regain * share
       grid.waterMaxKg[c] = (regain + layer.waterCapacityGsm / 1000) * share
       grid.waterKg[c] = (regain + added) * share
       grid.permeable[c] = layer.vapourPasses ? 1 : 0
@@ -76,23 +102,55 @@ export function buildGrid(layers: Layer[], options: GridOptions): Grid {
     }
   })
   grid.first[layers.length] = count
+  squeeze(grid, 1)
   return grid
 }
 
+/** Presses every layer to its thickness under so many kPa; resistances follow, the water in the pores counted. */
+export function squeeze(grid: Grid, pressureKPa: number): void {
+  grid.layers.forEach((layer, l) => {
+    const mm = thicknessUnderMm(layer, pressureKPa)
+    const share = fibreShare(layer, mm), thinner = mm / layer.thicknessMm
+    for (let c = grid.first[l]!; c < grid.first[l + 1]!; c++) {
+      grid.nowM[c] = grid.dxM[c]! * thinner
+      grid.fibre[c] = share
+      grid.poreKg[c] = layer.fibreKgM3 === null ? 0 : grid.nowM[c]! * (1 - share) * WATER_KG_M3
+      if (layer.fibreKgM3 === null) grid.wholeR[c] = grid.nowM[c]! / layer.conductivityWmK
+      else wetResistance(grid, c)
+    }
+  })
+}
+
+/** Resistance of one cell of fibres with the water that it holds now. */
+export function wetResistance(grid: Grid, c: number): void {
+  const freeKg = grid.waterKg[c]! - grid.boundKg[c]!
+  grid.wholeR[c] = grid.nowM[c]! / conductivityOf(grid.fibre[c]!, freeKg > 0 ? Math.min(1, freeKg / grid.poreKg[c]!) : 0)
+}
+
 /**
- * Copies the state of layers that lie in both grids (found by id) from `from` into `into`;
- * those named in `reversed` are carried over upside down.
+ * Carries the state of layers that lie in both grids (found by id) from `from` into `into`, energy and water kept;
+ * those named in `reversed` are carried over upside down, those named in `fresh` not at all. Cells need not match.
  */
-export function carryState(from: Grid, into: Grid, reversed: ReadonlySet<string>): void {
+export function carryState(from: Grid, into: Grid, reversed: ReadonlySet<string>, fresh: ReadonlySet<string>): void {
   from.layers.forEach((layer, l) => {
-    const k = into.layers.findIndex(x => x.id === layer.id)
+    const k = fresh.has(layer.id) ? -1 : into.layers.findIndex(x => x.id === layer.id)
     if (k < 0) return
-    const n = from.first[l + 1]! - from.first[l]!
-    const flip = reversed.has(layer.id)
-    for (let j = 0; j < n; j++) {
-      const source = from.first[l]! + (flip ? n - 1 - j : j)
-      into.tC[into.first[k]! + j] = from.tC[source]!
-      into.waterKg[into.first[k]! + j] = from.waterKg[source]!
+    const wholeM = layer.thicknessMm / 1000, flip = reversed.has(layer.id)
+    let topM = 0
+    for (let c = into.first[k]!; c < into.first[k + 1]!; c++) {
+      const endM = topM + into.dxM[c]!
+      let kg = 0, joules = 0, sourceM = 0
+      const n = from.first[l + 1]! - from.first[l]!
+      for (let j = 0; j < n; j++) {
+        const s = from.first[l]! + (flip ? n - 1 - j : j)
+        const share = Math.max(0, Math.min(endM, sourceM + from.dxM[s]!) - Math.max(topM, sourceM)) / from.dxM[s]!
+        kg += share * from.waterKg[s]!
+        joules += share * (from.dryCapacity[s]! + from.waterKg[s]! * WATER_HEAT_J_KG_K) * from.tC[s]!
+        sourceM += from.dxM[s]!
+      }
+      into.waterKg[c] = Math.min(into.waterMaxKg[c]!, kg)
+      into.tC[c] = joules / (into.dryCapacity[c]! + kg * WATER_HEAT_J_KG_K)
+      topM = Math.min(wholeM, endM)
     }
   })
 }

@@ -1,25 +1,33 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { buildStack, type StackInput } from '../stack'
-import { buildGrid } from './grid'
-import { energyGap, layerOf, runProgramme, steadySole, thermostat, cycleS, timeToReachS, contactWm2K, type Layer, type Phase, type Stack } from '.'
-import { createSolver, type Exposure } from './solver'
+import { buildGrid, DEFAULT_GRID } from './grid'
+import {
+  energyGap, freeWaterGsm, LAY_S, layerOf, readSole, runProgramme, steadySole, stepAt, thermostat, cycleS, timeToReachS, contactWm2K,
+  dryResistanceM2KW, type Layer, type Phase, type RunOptions, type Stack,
+} from '.'
+import { createSolver } from './solver'
+import type { Exposure } from './state'
 
 const slab = (over: Partial<Layer> = {}): Layer => ({
-  id: 'slab', role: 'cloth', name: 'slab', massGsm: 3000, thicknessMm: 10, conductivityWmK: 0.05, heatCapacityJkgK: 1300,
+  id: 'slab', role: 'cloth', name: 'slab', massGsm: 3000, thicknessMm: 10, conductivityWmK: 0.05, heatCapacityJkgK: 1300, fibreKgM3: null,
   regainPct: 0, addedWaterGsm: 0, waterCapacityGsm: 0, vapourPasses: true, ...over,
 })
 const exposure = (over: Partial<Exposure>): Exposure => ({
   topC: 20, topWm2K: 0, bottomC: 20, bottomWm2K: 0, steamKgM2S: 0, inwardShare: 0.5, ...over,
 })
 const poplin: StackInput['cloth'] = {
-  fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none', finishes: [],
+  fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none',
+  finishes: [],
 }
 const light: StackInput['supply'] = { massGsm: 60, thicknessMm: 0.25, base: 'cotton', resin: 'polyamide', resinGsm: 12 }
-const usual = (over: Partial<StackInput> = {}): Stack => buildStack({
-  cloth: poplin, supply: light, cover: 'muslin', bed: 'padded', firstSide: 'back', coverWaterGsm: 0, mistGsm: 0, ...over,
+const usual = (over: Partial<StackInput> = {}): Stack =>
+  buildStack({
+    cloth: poplin, supply: light, cover: 'muslin', bed: 'padded', firstSide: 'back', coverWaterGsm: 0, mistGsm: 0, ...over,
+  })
+const down = (durationS: number, over: Partial<Extract<Phase, { kind: 'down' }>> = {}): Phase => ({
+  kind: 'down', durationS, pressureKPa: 0.8, ...over,
 })
-const down = (durationS: number, over: Partial<Extract<Phase, { kind: 'down' }>> = {}): Phase => ({ kind: 'down', durationS, pressureKPa: 0.8, ...over })
 
 describe('conduction against exact solutions', () => {
   /**
@@ -64,7 +72,7 @@ describe('conduction against exact solutions', () => {
     const cold = slab({ id: 'cold', startC: 20, thicknessMm: 20, massGsm: 6000 })
     const grid = buildGrid([hot, cold], { cellMm: 0.05, grading: 1, roomC: 20 })
     const solver = createSolver(grid)
-    solver.setContact(1e9)
+    solver.press(1, 1e9)
     for (let s = 0; s < 2000; s++) solver.step(0.005, exposure({}))
     const effusivity = (l: Layer) => Math.sqrt(l.conductivityWmK * l.massGsm / l.thicknessMm * l.heatCapacityJkgK)
     const wanted = (effusivity(hot) * 150 + effusivity(cold) * 20) / (effusivity(hot) + effusivity(cold))
@@ -75,17 +83,21 @@ describe('conduction against exact solutions', () => {
 
   it('the steady state is that of resistances in series to 0.1 %', () => {
     const stack = usual()
-    const layers = [stack.cover!, ...stack.work, ...stack.bed].map(l => ({ ...l, regainPct: 0, waterCapacityGsm: 0 }))
+    // Plies of cloth that give, and a solid: what lies between is measured with the contacts that the solver was given.
+    const layers = [stack.cover!, stack.work[2]!, ...stack.bed].map((l, i) => ({
+      ...l, id: `${i}`, role: 'cloth' as const, regainPct: 0, waterCapacityGsm: 0,
+    }))
     const grid = buildGrid(layers, { cellMm: 0.1, grading: 1.6, roomC: 20 })
     const solver = createSolver(grid)
-    const h = contactWm2K(0.8)
-    solver.setContact(h)
+    const p = 30, h = contactWm2K(p)
+    solver.press(p, h)
+    const thick = (l: Layer) => dryResistanceM2KW(l, p)
     for (let s = 0; s < 4000; s++) solver.step(50, exposure({ topC: 150, topWm2K: h, bottomWm2K: 8 }))
-    const totalR = layers.reduce((r, l) => r + l.thicknessMm / 1000 / l.conductivityWmK, 0) + layers.length / h + 1 / 8
+    const totalR = layers.reduce((r, l) => r + thick(l), 0) + layers.length / h + 1 / 8
     const flux = 130 / totalR
     let r = 1 / h
     layers.forEach((l, i) => {
-      const whole = l.thicknessMm / 1000 / l.conductivityWmK
+      const whole = thick(l)
       const top = 150 - flux * r, bottom = top - flux * whole
       let mean = 0
       for (let c = grid.first[i]!; c < grid.first[i + 1]!; c++) mean += grid.tC[c]! * grid.dxM[c]! * 1000 / l.thicknessMm
@@ -111,22 +123,28 @@ describe('what must hold in any stack', () => {
 
   it('energy in = stored + latent + lost, water stays between none and full, nothing is hotter than the sole', () => {
     let worst = 0
-    fc.assert(fc.property(stackInput, conditions, (over, c) => {
-      const stack = usual(over)
-      const run = runProgramme(stack, {
-        sole: steadySole(c.soleC), roomC: 20,
-        phases: [down(c.holdS, { steamGM2S: c.steamGM2S, steamS: 3 }), { kind: 'lifted', durationS: 2 }, { kind: 'turn', rewetCoverGsm: 20 }, down(c.holdS), { kind: 'clapper', durationS: 10, pressureKPa: 1 }],
-      })
-      worst = Math.max(worst, energyGap(run))
-      for (const t of run.layers) {
-        const full = t.layer.waterCapacityGsm + t.layer.massGsm
-        for (let i = 0; i < run.steps; i++) {
-          expect(t.waterGsm[i]).toBeGreaterThanOrEqual(0)
-          expect(t.waterGsm[i]).toBeLessThanOrEqual(full)
-          expect(t.hottestC[i]).toBeLessThanOrEqual(Math.max(c.soleC, 100) + 1e-3)
+    fc.assert(
+      fc.property(stackInput, conditions, (over, c) => {
+        const stack = usual(over)
+        const run = runProgramme(stack, {
+          sole: steadySole(c.soleC), roomC: 20,
+          phases: [
+            down(c.holdS, { steamGM2S: c.steamGM2S, steamS: 3 }), { kind: 'lifted', durationS: 2 }, { kind: 'turn', rewetCoverGsm: 20 },
+            down(c.holdS), { kind: 'clapper', durationS: 10, pressureKPa: 1 },
+          ],
+        })
+        worst = Math.max(worst, energyGap(run))
+        for (const t of run.layers) {
+          const full = t.layer.waterCapacityGsm + t.layer.massGsm
+          for (let i = 0; i < run.steps; i++) {
+            expect(t.waterGsm[i]).toBeGreaterThanOrEqual(0)
+            expect(t.waterGsm[i]).toBeLessThanOrEqual(full)
+            expect(t.hottestC[i]).toBeLessThanOrEqual(Math.max(c.soleC, 100) + 1e-3)
+          }
         }
-      }
-    }), { numRuns: 60, seed: 11 })
+      }),
+      { numRuns: 60, seed: 11 },
+    )
     expect(worst).toBeLessThan(0.005)
   })
 
@@ -151,45 +169,29 @@ describe('what must hold in any stack', () => {
 })
 
 describe('convergence', () => {
-  const coating: StackInput['cloth'] = { ...poplin, fibres: [{ fibre: 'wool', sharePct: 100 }], construction: 'coating', massGsm: 450, thicknessMm: 1.8 }
-  it('halving step and cell moves the time to the window by about 1 %, at worst 3 %, over 32 stacks', () => {
+  const coating: StackInput['cloth'] = {
+    ...poplin, fibres: [{ fibre: 'wool', sharePct: 100 }], construction: 'coating', massGsm: 450, thicknessMm: 1.8,
+  }
+  it('halving step and cell moves the time to the window by under 2 %, the worst of 32 stacks', () => {
     const moved: number[] = []
     for (const soleC of [150, 160, 180, 200]) {
       for (const cloth of [poplin, coating]) {
         for (const [over, steamGM2S] of [[{}, 0], [{ coverWaterGsm: 100 }, 0], [{ mistGsm: 40 }, 0], [{}, 28.6]] as const) {
-          const at = (cellMm: number, stepScale: number) => {
-            const run = runProgramme(usual({ cloth, ...over }), { sole: steadySole(soleC), roomC: 20, phases: [down(90, { steamGM2S, steamS: 3 })] }, { cellMm, stepScale })
+          const at = (options: RunOptions) => {
+            const phases = [down(90, { pressureKPa: 3, steamGM2S, steamS: 3 })]
+            const run = runProgramme(
+              usual({ cloth, ...over }), { sole: steadySole(soleC), roomC: 20, phases }, { ...options, skipBed: true },
+            )
             return timeToReachS(run, layerOf(run, 'resin')!, 118)
           }
-          const usualS = at(0.08, 1), fineS = at(0.04, 0.5)
+          const usualS = at({}), fineS = at({ cellMm: DEFAULT_GRID.cellMm / 2, errorScale: 0.25 })
           if (usualS !== null && fineS !== null) moved.push(Math.abs(usualS - fineS) / fineS)
         }
       }
     }
-    expect(moved.length).toBeGreaterThan(25)
-    expect(moved.reduce((s, m) => s + m, 0) / moved.length).toBeLessThan(0.012)
-    expect(Math.max(...moved)).toBeLessThan(0.032)
-  })
-})
-
-describe('as the trade knows it: thin cotton, 60 g fusible, muslin, padded board', () => {
-  const glue = (soleC: number, holdS: number, over: Partial<StackInput> = {}, steamGM2S = 0) => {
-    const run = runProgramme(usual(over), { sole: steadySole(soleC), roomC: 20, phases: [down(holdS, { steamGM2S, steamS: 3 })] })
-    const line = layerOf(run, 'resin')!
-    return { to100S: timeToReachS(run, line, 99.5), to118S: timeToReachS(run, line, 118), endC: line.meanC[run.steps - 1]! }
-  }
-  it('dry at 150 needs some 12 s to 100 °C and is short of a polyamide window at 20 s', () => {
-    const dry = glue(150, 20)
-    expect(dry.to100S).toBeGreaterThan(9)
-    expect(dry.to100S).toBeLessThan(16)
-    expect(dry.to118S).toBeNull()
-  })
-  it('a shot of steam brings it to 100 °C within about 2 s', () => expect(glue(150, 20, {}, 28.6).to100S).toBeLessThan(2.2))
-  it('a mist keeps it from its window for tens of seconds at wool, about ten at cotton', () => {
-    const wool = glue(150, 60, { mistGsm: 40 }), cotton = glue(200, 60, { mistGsm: 40 })
-    expect(wool.to118S === null || wool.to118S > 40).toBe(true)
-    expect(cotton.to118S! - cotton.to100S!).toBeGreaterThan(6)
-    expect(cotton.to118S! - cotton.to100S!).toBeLessThan(16)
+    expect(moved.length).toBe(32)
+    expect(moved.reduce((s, m) => s + m, 0) / moved.length).toBeLessThan(0.01)
+    expect(Math.max(...moved)).toBeLessThan(0.02)
   })
 })
 
@@ -207,6 +209,35 @@ describe('programme', () => {
       return layerOf(run, 'resin')!.meanC[run.steps - 1]!
     }
     expect(cool({ kind: 'clapper', durationS: 20, pressureKPa: 1 })).toBeLessThan(cool({ kind: 'lifted', durationS: 20 }) - 5)
+  })
+  it('cloth warmed first by itself goes on from there: the backing comes to it cold, and the glue line is sooner hot', () => {
+    const cold = runProgramme(usual(), { sole: steadySole(150), roomC: 20, phases: [down(30)] })
+    const warm = runProgramme(usual(), {
+      sole: steadySole(150), roomC: 20, phases: [{ kind: 'warm', durationS: 5, pressureKPa: 0.8 }, down(30)],
+    })
+    expect(warm.marks.map(m => m.kind)).toEqual(['warm', 'lay', 'down', 'lift'])
+    const from = warm.marks.find(m => m.kind === 'down')!.atS
+    expect(from).toBeCloseTo(5 + LAY_S, 6)
+    const backing = layerOf(warm, 'backing')!, cloth = layerOf(warm, 'cloth')!
+    expect(backing.meanC[stepAt(warm, 4.9)]).toBe(20)
+    expect(cloth.meanC[stepAt(warm, 4.9)]).toBeGreaterThan(70)
+    expect(timeToReachS(warm, layerOf(warm, 'resin')!, 100)! - from).toBeLessThan(timeToReachS(cold, layerOf(cold, 'resin')!, 100)! - 1.5)
+    expect(energyGap(warm)).toBeLessThan(0.005)
+  })
+  it('what is misted and damped comes on when it is laid, not while the cloth is warmed', () => {
+    const run = runProgramme(usual({ mistGsm: 40, coverWaterGsm: 80 }), {
+      sole: steadySole(150), roomC: 20, phases: [{ kind: 'warm', durationS: 5, pressureKPa: 3 }, down(2)],
+    })
+    const cover = layerOf(run, 'cover')!,
+      cloth = layerOf(run, 'cloth')!
+    expect(freeWaterGsm(cover, stepAt(run, 4.9))).toBe(0)
+    expect(freeWaterGsm(cover, stepAt(run, 5 + LAY_S - 0.1))).toBeGreaterThan(75)
+    expect(freeWaterGsm(cloth, stepAt(run, 5 + LAY_S - 0.1))).toBeGreaterThan(15)
+  })
+  it('without the bed it computes the same', () => {
+    const of = (skipBed: boolean) => runProgramme(usual(), { sole: steadySole(150), roomC: 20, phases: [down(12)] }, { skipBed })
+    expect(layerOf(of(true), 'bed')).toBeUndefined()
+    expect(layerOf(of(true), 'resin')!.meanC.at(-1)).toBe(layerOf(of(false), 'resin')!.meanC.at(-1))
   })
   it('a baking sheet keeps the steam of the iron out', () => {
     const to = (cover: 'muslin' | 'parchment') => {
@@ -234,5 +265,41 @@ describe('thermostat', () => {
       for (let s = 0; s < 1650; s++) sum += curve(s + 0.5)
       expect(sum / 1650).toBeCloseTo(150, 0)
     }))
+  })
+})
+
+describe('the sole as it was', () => {
+  it('is read straight between its readings, held at its ends, in any order of asking', () => {
+    const sole = readSole({ timesS: [0, 10, 20], soleC: [20, 60, 50] })
+    expect([15, 0, 5, 25, -1, 10].map(t => sole(t))).toEqual([55, 20, 40, 50, 20, 60])
+  })
+  it('without a reading it is an error that says so', () =>
+    expect(() => readSole({ timesS: [], soleC: [] })).toThrow(/at least one reading/))
+  it('a run follows it', () => {
+    const run = runProgramme(usual(), { sole: readSole({ timesS: [0, 30], soleC: [40, 160] }), roomC: 20, phases: [down(30)] })
+    expect(run.soleC[stepAt(run, 15)]).toBeCloseTo(40 + 4 * run.timesS[stepAt(run, 15)]!, 3)
+    expect(timeToReachS(run, layerOf(run, 'resin')!, 100)).toBeGreaterThan(20)
+  })
+  it('one that sags asks what was drawn from it, and that only grows', () => {
+    const asked: number[] = []
+    runProgramme(usual(), { sole: (_t, drawn) => { asked.push(drawn ?? -1); return 150 }, roomC: 20, phases: [down(5)] })
+    expect(asked[0]).toBe(0)
+    expect(asked.every((d, i) => i === 0 || d >= asked[i - 1]!)).toBe(true)
+    expect(asked.at(-1)).toBeGreaterThan(10_000)
+  })
+})
+
+describe('lifted into the room', () => {
+  it('a thin warm cloth loses heat to twelve watts a kelvin from its top, and the sooner the more the air takes', () => {
+    const cooled = (airWm2K?: number) => {
+      const stack = usual({ cover: null })
+      const run = runProgramme(stack, {
+        sole: steadySole(150), roomC: 20, phases: [down(20), { kind: 'lifted', durationS: 30 }],
+      }, airWm2K === undefined ? {} : { airWm2K })
+      return layerOf(run, 'cloth')!.meanC[run.steps - 1]!
+    }
+    expect(cooled()).toBe(cooled(12))
+    expect(cooled(6)).toBeGreaterThan(cooled() + 1)
+    expect(cooled(24)).toBeLessThan(cooled() - 1)
   })
 })

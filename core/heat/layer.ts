@@ -7,8 +7,15 @@ export interface Layer {
   name: string
   /** Areal mass as it lies in the room, regain water included, g/m². */
   massGsm: number
+  /** Thickness under about 1 kPa, as a gauge reads it, mm. */
   thicknessMm: number
+  /** Conductivity of a solid, W/(m·K); of a layer of fibres only where nothing better is known. */
   conductivityWmK: number
+  /**
+   * Density of the fibres it is a mass of, kg/m³: it gives under pressure and its pores hold air or water. Null for a solid (resin,
+   * sheet, wood).
+   */
+  fibreKgM3: number | null
   /** Specific heat of the dry matter, J/(kg·K). */
   heatCapacityJkgK: number
   /** Bound water at room humidity, % of dry mass. */

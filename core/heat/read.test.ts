@@ -2,19 +2,31 @@ import { describe, expect, it } from 'vitest'
 import { layerOf, runProgramme, stepAt, steadySole, timeHeldS, timeToReachS, valueAt, type Layer, type Phase, type Stack } from '.'
 
 const layer = (id: string, role: Layer['role'], over: Partial<Layer> = {}): Layer => ({
-  id, role, name: id, massGsm: 120, thicknessMm: 0.3, conductivityWmK: 0.05, heatCapacityJkgK: 1340, regainPct: 0, addedWaterGsm: 0, waterCapacityGsm: 0, vapourPasses: true, ...over,
+  id, role, name: id, massGsm: 120, thicknessMm: 0.3, conductivityWmK: 0.05, fibreKgM3: 1540, heatCapacityJkgK: 1340, regainPct: 0,
+  addedWaterGsm: 0, waterCapacityGsm: 0, vapourPasses: true, ...over,
 })
-const stack = (): Stack => ({ cover: layer('cover', 'cover'), work: [layer('backing', 'backing'), layer('resin', 'resin', { massGsm: 12, thicknessMm: 0.05, conductivityWmK: 0.1 }), layer('cloth', 'cloth')], bed: [layer('bed0', 'bed', { massGsm: 900, thicknessMm: 6 })], belowWm2K: 8 })
+const stack = (): Stack => ({
+  cover: layer('cover', 'cover'),
+  work: [
+    layer('backing', 'backing'), layer('resin', 'resin', { massGsm: 12, thicknessMm: 0.05, conductivityWmK: 0.1, fibreKgM3: null }),
+    layer('cloth', 'cloth'),
+  ],
+  bed: [layer('bed0', 'bed', { massGsm: 900, thicknessMm: 6 })], belowWm2K: 8,
+})
 const run = (phases: Phase[], soleC = 180) => runProgramme(stack(), { sole: steadySole(soleC), roomC: 20, phases })
 const down = (durationS: number): Phase => ({ kind: 'down', durationS, pressureKPa: 0.8 })
 
 describe('a run as it is recorded', () => {
-  const r = run([down(10), { kind: 'lifted', durationS: 3 }, { kind: 'turn' }, down(10), { kind: 'clapper', durationS: 8, pressureKPa: 0.6 }])
+  const r = run([
+    down(10), { kind: 'lifted', durationS: 3 }, { kind: 'turn' }, down(10), { kind: 'clapper', durationS: 8, pressureKPa: 0.6 },
+  ])
   it('keeps time: every phase at its place, to the end', () => {
     expect(r.timesS[0]).toBe(0)
     expect(r.timesS[r.steps - 1]).toBeCloseTo(31, 6)
     for (let i = 1; i < r.steps; i++) expect(r.timesS[i]!).toBeGreaterThan(r.timesS[i - 1]!)
-    expect(r.marks.map(m => [m.kind, Math.round(m.atS)])).toEqual([['down', 0], ['lift', 10], ['turn', 13], ['down', 13], ['lift', 23], ['clapper', 23]])
+    expect(r.marks.map(m => [m.kind, Math.round(m.atS)])).toEqual([
+      ['down', 0], ['lift', 10], ['turn', 13], ['down', 13], ['lift', 23], ['clapper', 23],
+    ])
   })
   it('says where the sole was away, and with what weight', () => {
     const at = (s: number) => stepAt(r, s)
@@ -30,7 +42,8 @@ describe('a run as it is recorded', () => {
     expect(cloth.meanC[stepAt(r, 22.9)]!).toBeGreaterThan(backing.meanC[stepAt(r, 22.9)]!)
   })
   it('a cool clapper cools; every layer ends nearer the room', () => {
-    for (const role of ['backing', 'resin', 'cloth'] as const) expect(layerOf(r, role)!.meanC[r.steps - 1]!).toBeLessThan(layerOf(r, role)!.meanC[stepAt(r, 23)]! - 20)
+    for (const role of ['backing', 'resin', 'cloth'] as const)
+      expect(layerOf(r, role)!.meanC[r.steps - 1]!).toBeLessThan(layerOf(r, role)!.meanC[stepAt(r, 23)]! - 20)
   })
 })
 

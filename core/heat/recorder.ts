@@ -1,8 +1,8 @@
 import type { Grid } from './grid'
-import type { Layer } from './layer'
-import type { Ledger } from './solver'
+import { regainGsm, type Layer } from './layer'
+import type { Ledger } from './state'
 
-export type MarkKind = 'down' | 'lift' | 'turn' | 'clapper'
+export type MarkKind = 'warm' | 'lay' | 'down' | 'lift' | 'turn' | 'clapper'
 
 /** One layer's course: same length as `timesS`. */
 export interface LayerTrace {
@@ -32,8 +32,11 @@ export interface Transient {
   cellSteps: number
 }
 
-/** Keeps what a programme did, growing its arrays as it goes. Layers that leave the stack keep their last state. */
-export function createRecorder(tracked: Layer[]) {
+/**
+ * Keeps what a programme did, growing its arrays as it goes. Layers that leave the stack keep their last state; those not yet on it
+ * lie in the room.
+ */
+export function createRecorder(tracked: Layer[], roomC: number) {
   let room = 192, steps = 0
   let timesS = new Float64Array(room), soleC = new Float32Array(room), pressureKPa = new Float32Array(room)
   const column = () => tracked.map(() => new Float32Array(room))
@@ -48,7 +51,9 @@ export function createRecorder(tracked: Layer[]) {
     timesS = wider(timesS, new Float64Array(room))
     soleC = wider(soleC, new Float32Array(room))
     pressureKPa = wider(pressureKPa, new Float32Array(room))
-    ;[mean, hottest, water] = [mean, hottest, water].map(all => all.map(from => wider(from, new Float32Array(room)))) as [Float32Array<ArrayBuffer>[], Float32Array<ArrayBuffer>[], Float32Array<ArrayBuffer>[]]
+    ;[mean, hottest, water] = [mean, hottest, water].map(all => all.map(from => wider(from, new Float32Array(room)))) as [
+      Float32Array<ArrayBuffer>[], Float32Array<ArrayBuffer>[], Float32Array<ArrayBuffer>[],
+    ]
   }
 
   function record(timeS: number, sole: number, kPa: number, grid: Grid): void {
@@ -64,7 +69,9 @@ export function createRecorder(tracked: Layer[]) {
     for (let l = 0; l < place.length; l++) {
       const p = place[l]!
       if (p < 0) {
-        for (const of of [mean, hottest, water]) of[l]![steps] = of[l]![steps - 1]!
+        mean[l]![steps] = steps > 0 ? mean[l]![steps - 1]! : tracked[l]!.startC ?? roomC
+        hottest[l]![steps] = steps > 0 ? hottest[l]![steps - 1]! : tracked[l]!.startC ?? roomC
+        water[l]![steps] = steps > 0 ? water[l]![steps - 1]! : regainGsm(tracked[l]!)
         continue
       }
       const end = first[p + 1]!

@@ -1,5 +1,5 @@
-/** A sole's temperature against time, °C for seconds. */
-export type SoleCurve = (timeS: number) => number
+/** A sole's temperature against time, °C for seconds; a sole that sags asks what the work has drawn from it so far, J/m². */
+export type SoleCurve = (timeS: number, drawnJM2?: number) => number
 
 export interface Thermostat {
   meanC: number
@@ -32,3 +32,19 @@ export function thermostat(t: Thermostat): SoleCurve {
 }
 
 export const steadySole = (meanC: number): SoleCurve => () => meanC
+
+/** A sole as it was read: °C at rising seconds, straight between, held at its ends. */
+export interface SoleReadings { timesS: readonly number[], soleC: readonly number[] }
+
+/** The sole as it really was. @throws RangeError where there is no reading */
+export function readSole({ timesS, soleC }: SoleReadings): SoleCurve {
+  if (timesS.length === 0) throw new RangeError('A sole curve needs at least one reading.')
+  let at = 0
+  return (timeS) => {
+    // Asked for in rising order nearly always: the place is remembered.
+    while (at > 0 && timesS[at]! > timeS) at--
+    while (at < timesS.length - 1 && timesS[at + 1]! <= timeS) at++
+    if (at === timesS.length - 1 || timeS <= timesS[0]!) return soleC[at]!
+    return soleC[at]! + (soleC[at + 1]! - soleC[at]!) * (timeS - timesS[at]!) / (timesS[at + 1]! - timesS[at]!)
+  }
+}

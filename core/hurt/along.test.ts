@@ -7,20 +7,32 @@ import { buildStack, type ClothInput } from '../stack'
 import { harmAlong, hurtOf, type HurtInput } from '.'
 
 const cloth = (over: Partial<ClothInput>): ClothInput => ({
-  fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none', finishes: [], ...over,
+  fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none',
+  finishes: [], ...over,
 })
 function pressed(c: ClothInput, soleC: number, holdS: number, mistGsm: number) {
-  const stack = buildStack({ cloth: c, supply: { massGsm: 60, thicknessMm: 0.25, base: 'polyester', resin: 'polyamide', resinGsm: 12 }, cover: 'muslin', bed: 'padded', firstSide: 'back', coverWaterGsm: 0, mistGsm })
-  const run = runProgramme(stack, { sole: steadySole(soleC), roomC: 20, phases: [{ kind: 'down', durationS: holdS, pressureKPa: 0.8 }] }, { cellMm: 0.15, stepScale: 2.5 })
-  const input: HurtInput = { cloth: c, backingBase: 'polyester', resinGsm: 12, coverFibre: 'cotton', covered: true, bed: 'padded', sides: ['back'], soleC, pressureKPa: 0.8, blendRule: 'strict' }
+  const stack = buildStack({
+    cloth: c, supply: { massGsm: 60, thicknessMm: 0.25, base: 'polyester', resin: 'polyamide', resinGsm: 12 }, cover: 'muslin',
+    bed: 'padded', firstSide: 'back', coverWaterGsm: 0, mistGsm,
+  })
+  const run = runProgramme(
+    stack, { sole: steadySole(soleC), roomC: 20, phases: [{ kind: 'down', durationS: holdS, pressureKPa: 0.8 }] },
+    { cellMm: 0.15, errorScale: 8 },
+  )
+  const input: HurtInput = {
+    cloth: c, backingBase: 'polyester', resinGsm: 12, coverFibre: 'cotton', covered: true, bed: 'padded', sides: ['back'], soleC,
+    pressureKPa: 0.8, blendRule: 'strict',
+  }
   return { run, bond: bondOf(run, RESINS.polyamide), input }
 }
 const worst = (p: ReturnType<typeof pressed>) => hurtOf(p.run, p.bond, p.input)[0]?.severity ?? 0
 
 describe('harm along a run', () => {
   const any = fc.record({
-    fibre: fc.constantFrom(...FIBRE_KEYS), soleC: fc.integer({ min: 100, max: 210 }), holdS: fc.integer({ min: 5, max: 40 }), mistGsm: fc.constantFrom(0, 35), mayGetWet: fc.boolean(),
-    finish: fc.constantFrom<FinishKey[]>([], ['gasDyedPrint'], ['filmLaminate'], ['foamLaminate']), nap: fc.constantFrom<ClothInput['nap']>('none', 'texture', 'nap', 'pile'),
+    fibre: fc.constantFrom(...FIBRE_KEYS), soleC: fc.integer({ min: 100, max: 210 }), holdS: fc.integer({ min: 5, max: 40 }),
+    mistGsm: fc.constantFrom(0, 35), mayGetWet: fc.boolean(),
+    finish: fc.constantFrom<FinishKey[]>([], ['gasDyedPrint'], ['filmLaminate'], ['foamLaminate']),
+    nap: fc.constantFrom<ClothInput['nap']>('none', 'texture', 'nap', 'pile'),
   })
   it('ends at the worst flag of the whole run', () => {
     fc.assert(fc.property(any, ({ fibre, soleC, holdS, mistGsm, mayGetWet, finish, nap }) => {

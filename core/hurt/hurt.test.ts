@@ -2,17 +2,20 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { FIBRES, FIBRE_KEYS, type FibreKey, type FinishKey } from '../materials'
 import { evaluate, type Bench, type Recipe } from '../recipe'
-import { doseRatePerS, type HurtKind } from '.'
+import { doseRatePerS, hurtOf, type HurtInput, type HurtKind } from '.'
 
 const fibre = fc.constantFrom(...FIBRE_KEYS).map(k => FIBRES[k])
 const bench = (key: FibreKey, over: Partial<Bench['cloth']> = {}, benchOver: Partial<Bench> = {}): Bench => ({
-  cloth: { fibres: [{ fibre: key, sharePct: 100 }], construction: 'satin', massGsm: 120, thicknessMm: 0.22, mayGetWet: true, nap: 'none', finishes: [], ...over },
+  cloth: {
+    fibres: [{ fibre: key, sharePct: 100 }], construction: 'satin', massGsm: 120, thicknessMm: 0.22, mayGetWet: true, nap: 'none',
+    finishes: [], ...over,
+  },
   supply: { massGsm: 40, thicknessMm: 0.2, base: 'cotton', resin: 'polyamideLow', resinGsm: 10 },
   iron: { kind: 'household', stops: [] }, cover: 'organza', bed: 'padded', blendRule: 'strict', ...benchOver,
 })
 const recipe = (soleC: number, holdS: number, over: Partial<Recipe> = {}): Recipe => ({
-  method: 'dry', stop: { label: 'test', meanC: soleC, swingC: 0, origin: 'measured' }, firstSide: 'face', passes: 1, holdS, lean: 'weight', pressureKPa: 0.8,
-  coverWaterGsm: 0, mistGsm: 0, steamGM2S: 0, steamS: 0, coolS: 0, ...over,
+  method: 'dry', stop: { label: 'test', meanC: soleC, swingC: 0, origin: 'measured' }, firstSide: 'face', passes: 1, warmS: 0,
+  secondS: null, holdS, lean: 'weight', pressureKPa: 0.8, coverWaterGsm: 0, mistGsm: 0, steamGM2S: 0, steamS: 0, coolS: 0, ...over,
 })
 const kinds = (b: Bench, r: Recipe): HurtKind[] => evaluate(b, r).flags.filter(f => f.severity >= 1).map(f => f.kind)
 
@@ -47,5 +50,33 @@ describe('each kind of harm has its cause', () => {
   ])('%s', (kind, b, r) => {
     expect(kinds(b, r)).toContain(kind)
     expect(kinds({ ...b, cloth: { ...bench('cotton').cloth } }, recipe(110, 5))).not.toContain(kind)
+  })
+})
+
+describe('what the bed and the side do', () => {
+  const texture = bench('cotton', { nap: 'texture' })
+  const crush = (b: Bench, firstSide: 'back' | 'face') =>
+    evaluate(b, recipe(150, 10, { firstSide })).flags.find(f => f.kind === 'crush')?.severity ?? 0
+  it('texture pressed from the back is spared most by a needle board, half by a soft bed, not at all by a hard one', () => {
+    const hard = crush({ ...texture, bed: 'hard' }, 'back')
+    expect(crush({ ...texture, bed: 'padded' }, 'back') / hard).toBeCloseTo(0.45, 2)
+    expect(crush({ ...texture, bed: 'needle' }, 'back') / hard).toBeCloseTo(0.2, 2)
+    expect(crush(texture, 'face')).toBeGreaterThan(hard * 0.7)
+    expect(crush({ ...texture, cover: null }, 'face')).toBeGreaterThan(crush(texture, 'face'))
+  })
+  it('shine from the same heat counts six tenths from the back, and three times under a bare sole on the face', () => {
+    const b = bench('acetate')
+    const { run } = evaluate(b, recipe(165, 20))
+    const input: HurtInput = {
+      cloth: b.cloth, backingBase: 'cotton', resinGsm: 10, coverFibre: 'silk', covered: true, bed: 'padded', sides: ['face'], soleC: 165,
+      pressureKPa: 0.8, blendRule: 'strict',
+    }
+    const glaze = (over: Partial<HurtInput>) =>
+      hurtOf(run, null, { ...input, ...over }).find(f => f.kind === 'shine' && f.layer === 'cloth' && f.limitC !== undefined)!.severity
+    const face = glaze({})
+    expect(glaze({ sides: ['back'] }) / face).toBeCloseTo(0.6, 6)
+    expect(glaze({ covered: false, coverFibre: null }) / face).toBeCloseTo(3, 6)
+    expect(glaze({ sides: ['back'], covered: false, coverFibre: null }) / face).toBeCloseTo(0.6, 6)
+    expect(glaze({ pressureKPa: 8 }) / face).toBeCloseTo(Math.pow(10, 0.3), 6)
   })
 })

@@ -38,10 +38,12 @@ export interface HurtInput {
 }
 
 const DOSE_KIND: Record<Fibre['harm'], HurtKind> = {
-  'scorch': 'scorch', 'char': 'scorch', 'stick': 'shine', 'dull': 'shine', 'shrink': 'shrinkage', 'pull-up': 'shrinkage', 'degrade': 'deadStretch',
+  'scorch': 'scorch', 'char': 'scorch', 'stick': 'shine', 'dull': 'shine', 'shrink': 'shrinkage', 'pull-up': 'shrinkage',
+  'degrade': 'deadStretch',
 }
 const REACH_KIND: Record<Fibre['harm'], HurtKind> = {
-  'scorch': 'scorch', 'char': 'scorch', 'stick': 'melt', 'dull': 'shine', 'shrink': 'shrinkage', 'pull-up': 'shrinkage', 'degrade': 'deadStretch',
+  'scorch': 'scorch', 'char': 'scorch', 'stick': 'melt', 'dull': 'shine', 'shrink': 'shrinkage', 'pull-up': 'shrinkage',
+  'degrade': 'deadStretch',
 }
 
 /** One kind of harm along a run: its severity after each step, were the sole lifted there. */
@@ -52,18 +54,22 @@ interface Track extends Omit<HurtFlag, 'severity' | 'peakC' | 'waterGsm'> {
 }
 
 function tracksOf(run: Transient, bond: BondCourse | null, input: HurtInput): Track[] {
-  return [...heatTracks(run, input), ...surfaceTracks(run, input), ...waterTracks(run, input), ...finishTracks(run, input), ...resinTracks(run, bond, input)]
+  return [
+    ...heatTracks(run, input), ...surfaceTracks(run, input), ...waterTracks(run, input), ...finishTracks(run, input),
+    ...resinTracks(run, bond, input),
+  ]
 }
 
 /** Every flag the run supports, worst first; those under a tenth are left out. */
 export function hurtOf(run: Transient, bond: BondCourse | null, input: HurtInput): HurtFlag[] {
   const last = run.steps - 1
   return tracksOf(run, bond, input)
-    .map(({ severity, peakC, waterGsm, ...rest }): HurtFlag => ({ ...rest, severity: severity[last]!, ...(peakC ? { peakC: peakC[last]! } : {}), ...(waterGsm ? { waterGsm: waterGsm[last]! } : {}) }))
-    .filter(f => f.severity > 0.1).sort((a, b) => b.severity - a.severity)
+    .map(({ severity, peakC, waterGsm, ...rest }): HurtFlag => ({
+      ...rest, severity: severity[last]!, ...(peakC ? { peakC: peakC[last]! } : {}), ...(waterGsm ? { waterGsm: waterGsm[last]! } : {}),
+    }))
+    .filter(f => f.severity > 0.1)
+    .sort((a, b) => b.severity - a.severity)
 }
-
-export const worstOf = (flags: HurtFlag[]): HurtFlag | undefined => flags[0]
 
 /**
  * Severity of the worst harm after each step of a run: what one transient says of every hold along its path.
@@ -95,10 +101,15 @@ function layerHeat(run: Transient, trace: LayerTrace | undefined, key: FibreKey,
   const { dose, peakC } = doseAlong(run, trace, fibre)
   const kind = DOSE_KIND[fibre.harm]
   const factor = kind === 'shine' ? shineFactor : 1
-  const tracks: Track[] = [{ kind, severity: factor === 1 ? dose : dose.map(d => d * factor), layer, fibre: key, peakC, limitC: fibre.hurtC }]
+  const tracks: Track[] = [
+    { kind, severity: factor === 1 ? dose : dose.map(d => d * factor), layer, fibre: key, peakC, limitC: fibre.hurtC },
+  ]
   const lostC = fibre.lostC
   if (lostC !== null && peakC[run.steps - 1]! >= lostC - 10) {
-    tracks.push({ kind: REACH_KIND[fibre.harm], severity: peakC.map(c => c >= lostC - 10 ? 1 + (c - lostC) / 10 : 0), layer, fibre: key, peakC, limitC: lostC })
+    tracks.push({
+      kind: REACH_KIND[fibre.harm], severity: peakC.map(c => (c >= lostC - 10 ? 1 + (c - lostC) / 10 : 0)), layer, fibre: key, peakC,
+      limitC: lostC,
+    })
   }
   return tracks
 }
@@ -129,7 +140,8 @@ function surfaceTracks(run: Transient, input: HurtInput): Track[] {
   }[input.cloth.nap]
   if (crush > 0) tracks.push({ kind: 'crush', severity: always(run, crush * weight), layer: 'cloth' })
   const shiny = input.cloth.fibres.find(f => ['wool', 'polyester', 'linen', 'acetate', 'triacetate'].includes(f.fibre) && f.sharePct >= 20)
-  if (face && !input.covered && shiny) tracks.push({ kind: 'shine', severity: always(run, 1.1 * weight), layer: 'cloth', fibre: shiny.fibre })
+  if (face && !input.covered && shiny)
+    tracks.push({ kind: 'shine', severity: always(run, 1.1 * weight), layer: 'cloth', fibre: shiny.fibre })
   return tracks
 }
 
@@ -159,8 +171,13 @@ function finishTracks(run: Transient, input: HurtInput): Track[] {
   return input.cloth.finishes.flatMap((key): Track[] => {
     const { clothLimitC, maxTouchS, limitC } = FINISHES[key]
     const tracks: Track[] = []
-    if (clothLimitC !== null) tracks.push({ kind: 'laminate', severity: peakC.map(c => 1 + (c - clothLimitC) / 15), layer: 'cloth', peakC, limitC: clothLimitC })
-    if (maxTouchS !== null) tracks.push({ kind: 'dyeMigration', severity: longestTouchS.map(s => s / maxTouchS * Math.pow(2, (input.soleC - (limitC ?? 150)) / 10) * 0.9), layer: 'cloth', peakC })
+    if (clothLimitC !== null)
+      tracks.push({ kind: 'laminate', severity: peakC.map(c => 1 + (c - clothLimitC) / 15), layer: 'cloth', peakC, limitC: clothLimitC })
+    if (maxTouchS !== null)
+      tracks.push({
+        kind: 'dyeMigration', severity: longestTouchS.map(s => (s / maxTouchS) * Math.pow(2, (input.soleC - (limitC ?? 150)) / 10) * 0.9),
+        layer: 'cloth', peakC,
+      })
     return tracks
   })
 }
@@ -172,7 +189,10 @@ function resinTracks(run: Transient, bond: BondCourse | null, input: HurtInput):
   const peakC = highest(run, i => glue?.meanC[i] ?? 0)
   const share = CONSTRUCTIONS[input.cloth.construction].openness * input.resinGsm / 12
   return [
-    { kind: 'strikeThrough', severity: along(run, i => (Math.max(0, progress[i]! - 1.5) + overWindowK[i]! / 10) * share), layer: 'cloth', peakC },
+    {
+      kind: 'strikeThrough', severity: along(run, i => (Math.max(0, progress[i]! - 1.5) + overWindowK[i]! / 10) * share), layer: 'cloth',
+      peakC,
+    },
     { kind: 'overFused', severity: along(run, i => progress[i]! / OVER_FUSED + overWindowK[i]! / 60), layer: 'backing', peakC },
   ]
 }

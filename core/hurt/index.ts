@@ -1,3 +1,3 @@
 /** What the heat, the water and the weight did to the cloth. */
-export { doseAlong, doseRatePerS } from './dose'
-export { harmAlong, hurtOf, worstOf, type HurtFlag, type HurtInput, type HurtKind } from './hurt'
+export { doseRatePerS } from './dose'
+export { harmAlong, hurtOf, type HurtFlag, type HurtInput, type HurtKind } from './hurt'

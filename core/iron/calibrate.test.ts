@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { cycleS } from '../heat'
 import { IRON_KINDS, type IronKindKey } from '../materials'
-import { fitStop, seeded, simulateProbe, type Reading } from '.'
+import { seeded } from '../numeric'
+import { fitStop, simulateProbe, type Reading } from '.'
 
 const trace = (kind: IronKindKey, meanC: number, swingC: number, seed: number, untilS = 700, noiseC = 0.8): Reading[] => {
   const read = simulateProbe({ kind, meanC, swingC, noiseC, seed })
@@ -26,7 +27,10 @@ describe('calibration', () => {
       stated += fit.meanC.plusMinus / seeds
     }
 
-    console.log(`calibration over ${seeds} seeds: mean off by ${meanError.toFixed(2)} °C (stated ± ${stated.toFixed(2)}); inside the 95 % interval: mean ${meanIn}, swing ${swingIn}, period ${periodIn}`)
+    console.log(
+      `calibration over ${seeds} seeds: mean off by ${meanError.toFixed(2)} °C (stated ± ${stated.toFixed(2)}); `
+      + `inside the 95 % interval: mean ${meanIn}, swing ${swingIn}, period ${periodIn}`,
+    )
     expect(meanError).toBeLessThan(0.3)
     for (const inside of [meanIn, swingIn, periodIn]) expect(inside / seeds).toBeGreaterThan(0.88)
     expect(stated).toBeLessThan(1)

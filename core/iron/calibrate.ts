@@ -1,7 +1,7 @@
 import type { Reading } from './simulate'
 
 /** A fitted figure with the half-width of its 95 % interval. */
-export interface Fitted { value: number, plusMinus: number }
+interface Fitted { value: number, plusMinus: number }
 
 export interface Calibration {
   meanC: Fitted
@@ -126,8 +126,13 @@ export function fitStop(readings: readonly Reading[]): { fit: Calibration } | { 
   return refine(best, tail, squares, residual, readings[peak]!.atS, readings.length)
 }
 
-function refine(from: number[], tail: readonly Reading[], squares: (p: number[]) => number, residual: (p: number[], r: Reading) => number, settledAfterS: number, readings: number): { fit: Calibration } | { trouble: CalibrationTrouble } {
-  let p = from, least = squares(p), damping = 1e-3
+function refine(
+  from: number[], tail: readonly Reading[], squares: (p: number[]) => number, residual: (p: number[], r: Reading) => number,
+  settledAfterS: number, readings: number,
+): { fit: Calibration } | { trouble: CalibrationTrouble } {
+  let p = from,
+    least = squares(p),
+    damping = 1e-3
   const steps = [0.05, 0.05, p[2]! * 1e-3, 1e-3, 1e-3]
   let inverse: number[][] | null = null
   const normal = () => {

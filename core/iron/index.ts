@@ -1,4 +1,4 @@
 /** The iron: what its sole is at now, and what each stop really gives. */
-export { soleNowC, soleState, type IronRest, type SoleState } from './rest'
-export { fitStop, type Calibration, type CalibrationTrouble, type Fitted } from './calibrate'
-export { seeded, simulateProbe, type Reading, type SimulatedProbe } from './simulate'
+export { readyInS, shutsOffInS, soleNowC, soleOnWork, soleState, type IronRest } from './rest'
+export { fitStop, type Calibration, type CalibrationTrouble } from './calibrate'
+export { simulateProbe, type Reading } from './simulate'

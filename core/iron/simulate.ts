@@ -1,5 +1,6 @@
 import { IRON_KINDS, type IronKindKey } from '../materials'
 import { cycleS, thermostat } from '../heat'
+import { seeded } from '../numeric'
 
 /** A reading of a probe on the sole. */
 export interface Reading { atS: number, c: number }
@@ -13,17 +14,6 @@ export interface SimulatedProbe {
   seed: number
   /** Moments at which the sole is set on damp cloth for 5 s, s. */
   sagsAtS?: readonly number[]
-}
-
-/** Small seeded generator (mulberry32), so that a run can be repeated. */
-export function seeded(seed: number): () => number {
-  let a = seed >>> 0
-  return () => {
-    a = (a + 0x6D2B79F5) | 0
-    let t = Math.imul(a ^ (a >>> 15), 1 | a)
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
-  }
 }
 
 const SAG_C = 14, SAG_RECOVERS_S = 20
@@ -42,7 +32,9 @@ export function simulateProbe({ kind, meanC, swingC, noiseC, seed, sagsAtS = [] 
   const gaussian = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random())
   return (atS) => {
     const settled = atS < warmS ? 20 + atS * warmCPerS : swing(atS - warmS + riseS)
-    const sag = sagsAtS.reduce((d, s) => atS < s ? d : d + SAG_C * Math.min(1, (atS - s) / 5) * Math.exp(-Math.max(0, atS - s - 5) / SAG_RECOVERS_S), 0)
+    const sag = sagsAtS.reduce(
+      (d, s) => (atS < s ? d : d + SAG_C * Math.min(1, (atS - s) / 5) * Math.exp(-Math.max(0, atS - s - 5) / SAG_RECOVERS_S)), 0,
+    )
     return { atS, c: settled - sag + noiseC * gaussian() }
   }
 }

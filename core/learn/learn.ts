@@ -1,4 +1,5 @@
-import { latinHypercube, normalQuantile, type Knowledge } from '../window'
+import { normalQuantile } from '../numeric'
+import { latinHypercube, type Knowledge } from '../window'
 import { gradeResidual, judgingLogLikelihood, type Judged } from './observe'
 import type { BondTable } from './table'
 
@@ -6,11 +7,13 @@ import type { BondTable } from './table'
 export interface Lesson { judged: Judged, table: BondTable }
 
 /** What can be learned: how far the sole is off, how well things touch, where and how fast this resin bonds. */
-export const LEARNED = ['dialC', 'logContact', 'meltC', 'logRate'] as const
-export type Learned = typeof LEARNED[number]
-const SD_OF: Record<Learned, 'dialSdC' | 'contactSd' | 'meltSdC' | 'rateSd'> = { dialC: 'dialSdC', logContact: 'contactSd', meltC: 'meltSdC', logRate: 'rateSd' }
+const LEARNED = ['dialC', 'logContact', 'meltC', 'logRate'] as const
+export type Learned = (typeof LEARNED)[number]
+const SD_OF: Record<Learned, 'dialSdC' | 'contactSd' | 'meltSdC' | 'rateSd'> = {
+  dialC: 'dialSdC', logContact: 'contactSd', meltC: 'meltSdC', logRate: 'rateSd',
+}
 
-export interface Shift { what: Learned, before: number, beforeSd: number, after: number, afterSd: number }
+interface Shift { what: Learned, before: number, beforeSd: number, after: number, afterSd: number }
 
 export interface LearnResult {
   /** What to compute with from now on: the prior where the swatches contradict the model. */
@@ -72,7 +75,9 @@ export function learn(known: Knowledge, lessons: readonly Lesson[]): LearnResult
 }
 
 /** Weighted quantiles of a figure over the draws. @param of the figure at draw k @param shares e.g. [0.025, 0.5, 0.975] */
-export function quantilesOver(result: Pick<LearnResult, 'draws' | 'weights'>, of: (draw: Float64Array) => number, shares: readonly number[]): number[] {
+export function quantilesOver(
+  result: Pick<LearnResult, 'draws' | 'weights'>, of: (draw: Float64Array) => number, shares: readonly number[],
+): number[] {
   const rows = Array.from(result.weights, (w, k) => ({ w, v: of(result.draws.subarray(k * 4, k * 4 + 4)) })).sort((a, b) => a.v - b.v)
   return shares.map((share) => {
     let sum = 0

@@ -1,4 +1,4 @@
-import { normalQuantile, seeded } from '../window'
+import { normalQuantile, seeded } from '../numeric'
 import { FULL_BOND_PEEL_N50 } from './observe'
 
 export interface Pull { atS: number, newtons: number }
@@ -9,7 +9,10 @@ const MOST_PEEL = 2
 const PLATEAU_FROM = 0.3, PLATEAU_TO = 0.95
 const LEAST_READINGS = 8
 
-/** A stand-in for a spring scale hooked into a 50 mm strip: slack, then a wavering plateau, then it is through. Deterministic for a seed. */
+/**
+ * A stand-in for a spring scale hooked into a 50 mm strip: slack, then a wavering plateau, then it is through. Deterministic for a
+ * seed.
+ */
 export function simulatePull(bond: number, seed: number): (atS: number) => Pull {
   const random = seeded(seed)
   const level = FULL_BOND_PEEL_N50 * Math.min(MOST_PEEL, Math.max(0.02, bond)) * Math.exp(normalQuantile(random()) * 0.15)

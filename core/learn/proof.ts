@@ -13,9 +13,27 @@ export interface ProofGround {
   firstSide: string
   passes: number
   holdS: number
+  /** Leaned on or not, and warmed first or not. */
+  lean: string
+  warmed: boolean
 }
 
-export type ProofChange = 'clothLot' | 'supply' | 'supplyLot' | 'layers' | 'iron' | 'stop' | 'calibration' | 'cover' | 'bed' | 'moisture' | 'side' | 'passes' | 'hold'
+export type ProofChange
+  = | 'clothLot'
+    | 'supply'
+    | 'supplyLot'
+    | 'layers'
+    | 'iron'
+    | 'stop'
+    | 'calibration'
+    | 'cover'
+    | 'bed'
+    | 'moisture'
+    | 'side'
+    | 'passes'
+    | 'hold'
+    | 'bearing'
+    | 'warming'
 
 export interface ProofTrial {
   id: string
@@ -34,7 +52,13 @@ export const PASS_GRADE = 3
 
 /** Did it pass: grade 3 or better, no marks, and still so after as many washes as the house asks for? */
 export const hasPassed = (t: Pick<ProofTrial, 'grade' | 'marks' | 'washes'>, washesAsked: number): boolean =>
-  t.grade >= PASS_GRADE && t.marks.length === 0 && t.washes.length >= washesAsked && t.washes.every(w => w.grade >= PASS_GRADE && w.marks.length === 0)
+  t.grade >= PASS_GRADE
+  && t.marks.length === 0
+  && t.washes.length >= washesAsked
+  && t.washes.every(w => w.grade >= PASS_GRADE && w.marks.length === 0)
+
+/** Did it fail: at the first judging or after any wash? One that only waits for its washes has neither passed nor failed. */
+const hasFailed = (t: Pick<ProofTrial, 'grade' | 'marks' | 'washes'>): boolean => !hasPassed(t, 0)
 
 /** What differs between the ground a proof stands on and what lies on the board now. */
 export function changesBetween(a: ProofGround, b: ProofGround): ProofChange[] {
@@ -52,6 +76,8 @@ export function changesBetween(a: ProofGround, b: ProofGround): ProofChange[] {
   differ('moisture', a.method !== b.method)
   differ('side', a.firstSide !== b.firstSide)
   differ('passes', a.passes !== b.passes)
+  differ('bearing', a.lean !== b.lean)
+  differ('warming', a.warmed !== b.warmed)
   differ('hold', Math.abs(a.holdS - b.holdS) > SAME_HOLD_S)
   return changes
 }
@@ -69,8 +95,11 @@ export function proofOf(trials: readonly ProofTrial[], now: ProofGround, washesA
   const passed = newest.filter(t => hasPassed(t, washesAsked))
   const proved = passed.find(t => changesBetween(t.ground, now).length === 0)
   if (proved) return { state: 'proved', trial: proved }
-  const waiting = newest.find(t => hasPassed(t, 0) && t.washes.length < washesAsked && changesBetween(t.ground, now).length === 0)
+  const waiting = newest.find(t => !hasFailed(t) && t.washes.length < washesAsked && changesBetween(t.ground, now).length === 0)
   if (waiting) return { state: 'toWash', trial: waiting, missing: washesAsked - waiting.washes.length }
-  const nearest = passed.map(trial => ({ trial, changes: changesBetween(trial.ground, now) })).filter(p => !p.changes.includes('supply')).sort((a, b) => a.changes.length - b.changes.length)[0]
+  const nearest = passed
+    .map(trial => ({ trial, changes: changesBetween(trial.ground, now) }))
+    .filter(p => !p.changes.includes('supply'))
+    .sort((a, b) => a.changes.length - b.changes.length)[0]
   return nearest ? { state: 'stale', ...nearest } : { state: 'none' }
 }

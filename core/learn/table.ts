@@ -1,5 +1,5 @@
 import { bondOf } from '../bond'
-import type { Phase } from '../heat'
+import { placeAmong } from '../numeric'
 import { COARSE, evaluate, resinOf, type Bench, type EvaluateOptions, type Recipe } from '../recipe'
 import type { Knowledge } from '../window'
 
@@ -9,31 +9,35 @@ export interface BondTable { at(dialC: number, logContact: number, meltC: number
 const NODES = [-3, -1.5, 0, 1.5, 3]
 const LEAST_BOND = 0.01
 
-/** Weighted place between nodes, held at the ends. */
-export function between(x: number): { i: number, f: number } {
-  const t = Math.min(NODES.length - 1, Math.max(0, (x - NODES[0]!) / (NODES[1]! - NODES[0]!)))
-  const i = Math.min(NODES.length - 2, Math.floor(t))
-  return { i, f: t - i }
-}
 export const TABLE_NODES: readonly number[] = NODES
 
 /**
  * Runs a pressing at 5 × 5 sole offsets and contacts within three standard deviations of what is known, and reads the bond
  * for 5 melting shifts off each run.
- * @param phases what was really done, where it is known
+ * @param done what was really done, phases and sole, where it is known
  */
-export function bondTable(bench: Bench, recipe: Recipe, k: Knowledge, phases?: Phase[], grid: EvaluateOptions = COARSE): BondTable {
+export function bondTable(
+  bench: Bench, recipe: Recipe, k: Knowledge, done: Pick<EvaluateOptions, 'phases' | 'sole'> = {}, grid: EvaluateOptions = COARSE,
+): BondTable {
   const n = NODES.length
   const values = new Float64Array(n * n * n)
-  NODES.forEach((d, i) => NODES.forEach((c, j) => {
-    const { run } = evaluate(bench, recipe, { ...grid, phases, soleOffsetC: k.dialC + d * k.dialSdC, contactFactor: Math.exp(k.logContact + c * k.contactSd) })
-    NODES.forEach((m, l) => {
-      values[(i * n + j) * n + l] = Math.log(Math.max(LEAST_BOND, bondOf(run, resinOf(bench, { meltShiftC: k.meltC + m * k.meltSdC })).final))
-    })
-  }))
+  NODES.forEach((d, i) =>
+    NODES.forEach((c, j) => {
+      const { run } = evaluate(bench, recipe, {
+        ...grid, ...done, skipBed: true, soleOffsetC: k.dialC + d * k.dialSdC, contactFactor: Math.exp(k.logContact + c * k.contactSd),
+      })
+      NODES.forEach((m, l) => {
+        values[(i * n + j) * n + l] = Math.log(
+          Math.max(LEAST_BOND, bondOf(run, resinOf(bench, { meltShiftC: k.meltC + m * k.meltSdC })).final),
+        )
+      })
+    }),
+  )
   return {
     at(dialC, logContact, meltC) {
-      const a = between((dialC - k.dialC) / k.dialSdC), b = between((logContact - k.logContact) / k.contactSd), c = between((meltC - k.meltC) / k.meltSdC)
+      const a = placeAmong(NODES, (dialC - k.dialC) / k.dialSdC),
+        b = placeAmong(NODES, (logContact - k.logContact) / k.contactSd),
+        c = placeAmong(NODES, (meltC - k.meltC) / k.meltSdC)
       let sum = 0
       for (let i = 0; i < 2; i++) {
         for (let j = 0; j < 2; j++) {

@@ -1,37 +1,132 @@
 import { describe, expect, it } from 'vitest'
 import { draftRecipe, type Bench, type Recipe } from '../recipe'
-import { changesBetween, explainPressed, hasPassed, phasesDone, proofOf, type PressEvent, type ProofGround, type ProofTrial } from '.'
+import type { PressEvent } from '../press'
+import { TYPICAL_KNOWLEDGE } from '../window'
+import { changesBetween, explainPressed, hasPassed, lessonOf, proofOf, rebased, type Pressed, type ProofGround, type ProofTrial } from '.'
 
 const bench: Bench = {
-  cloth: { fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 118, thicknessMm: 0.26, mayGetWet: true, nap: 'none', finishes: [] },
-  supply: { massGsm: 78, thicknessMm: 0.24, base: 'cotton', resin: 'polyamide', resinGsm: 14 }, iron: { kind: 'household', stops: [] }, cover: 'muslin', bed: 'padded', blendRule: 'strict',
+  cloth: {
+    fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 118, thicknessMm: 0.26, mayGetWet: true, nap: 'none',
+    finishes: [],
+  },
+  supply: { massGsm: 78, thicknessMm: 0.24, base: 'cotton', resin: 'polyamide', resinGsm: 14 }, iron: { kind: 'household', stops: [] },
+  cover: 'muslin', bed: 'padded', blendRule: 'strict',
 }
-const recipe = (meanC: number, holdS: number, method: 'dry' | 'damp' = 'dry'): Recipe => ({ ...draftRecipe(bench, method, { label: 'a', meanC, swingC: 0, origin: 'measured' }, 'back', 1, 'weight'), holdS, coolS: 30 })
-const pressed = (heldS: number, coolS = 30): PressEvent[] => [{ atS: 0, kind: 'down' }, { atS: heldS, kind: 'lift' }, { atS: heldS, kind: 'cool' }, { atS: heldS + coolS, kind: 'done' }]
-const causes = (r: Recipe, events: PressEvent[], washedC: number | null = null) => explainPressed({ bench, recipe: r, events, washedC, washLimitC: 60 }).causes.map(c => c.why)
+const recipe = (meanC: number, holdS: number, method: 'dry' | 'damp' = 'dry'): Recipe =>
+  ({ ...draftRecipe(bench, method, { label: 'a', meanC, swingC: 0, origin: 'measured' }, 'back', 1, 'weight'), warmS: 0, holdS, coolS: 30 })
+/** Set down, lifted, cooled; with the sole read at each, where it was. */
+const pressed = (heldS: number, coolS = 30, soleC: (atS: number) => number | null = () => null): PressEvent[] => {
+  const events: PressEvent[] = [
+    { atS: 0, kind: 'down' }, { atS: heldS, kind: 'lift' }, { atS: heldS, kind: 'cool' }, { atS: heldS + coolS, kind: 'done' },
+  ]
+  for (let s = 2; s < heldS; s += 2) events.push({ atS: s, kind: 'sole' })
+  return events.sort((x, y) => x.atS - y.atS).map(e => ({ ...e, soleC: soleC(e.atS) }))
+}
+const asked = (over: Partial<Pressed> = {}): Pressed => ({
+  bench, recipe: recipe(192, 20), events: pressed(20), judged: { grade: 4, dotsCrisp: false }, washedC: null, washLimitC: 60,
+  finished: false, ...over,
+})
+const causes = (over: Partial<Pressed>) => explainPressed(asked(over)).causes
+const whys = (over: Partial<Pressed>) => causes(over).map(c => c.why)
 
 describe('why did it peel?', () => {
-  it('the events become what was done', () => {
-    expect(phasesDone(recipe(190, 30), pressed(22)).map(p => [p.kind, 'durationS' in p ? p.durationS : 0])).toEqual([['down', 22], ['clapper', 30]])
-  })
   it('twelve seconds dry at wool: it never got to its window', () => {
-    const found = explainPressed({ bench, recipe: recipe(154, 12), events: pressed(12), washedC: null, washLimitC: null }).causes
+    const found = causes({ recipe: recipe(154, 12), events: pressed(12), judged: { grade: 1, dotsCrisp: true } })
     expect(found[0]).toMatchObject({ why: 'tooCool', wantedC: 118 })
     const short = found.find(c => c.why === 'notEnough')
-    expect(short?.why === 'notEnough' && short.neededS).toBeGreaterThan(40)
+    expect(short?.why === 'notEnough' && short.neededS).toBeGreaterThan(20)
   })
-  it('lifted early: says how long it was held and how long was asked', () => expect(causes(recipe(192, 34), pressed(18))).toContain('tooShort'))
-  it('held at 100 °C by water', () => expect(causes(recipe(140, 20, 'damp'), pressed(20))).toContain('heldWet'))
-  it('taken up while the resin was soft', () => {
-    const found = explainPressed({ bench, recipe: recipe(192, 36), events: pressed(36, 0.5), washedC: null, washLimitC: null }).causes[0]!
-    expect(found).toMatchObject({ why: 'handledWarm', setC: 105 })
-  })
-  it('washed hotter than its resin stands', () => expect(causes(recipe(192, 36), pressed(36), 95)).toContain('washTooHot'))
-  it('one that bonded says so', () => expect(causes(recipe(192, 36), pressed(36))).toEqual(['bonded']))
+  it('lifted early: says how long it was held and how long was asked', () =>
+    expect(whys({ events: pressed(9), judged: { grade: 1, dotsCrisp: true } })).toContain('tooShort'))
+  it('held at 100 °C by water', () =>
+    expect(whys({ recipe: recipe(130, 20, 'damp'), events: pressed(20), judged: { grade: 1, dotsCrisp: true } })).toContain('heldWet'))
+  it('taken up while the resin was soft', () =>
+    expect(causes({ recipe: recipe(192, 30), events: pressed(30, 0.5) })[0]).toMatchObject({ why: 'handledWarm', setC: 105 }))
+  it('washed hotter than its resin stands', () => expect(whys({ washedC: 95 })).toContain('washTooHot'))
+  it('one that bonded and holds says so', () => expect(whys({ recipe: recipe(192, 18), events: pressed(18) })).toEqual(['bonded']))
 })
 
-const ground: ProofGround = { clothLot: 'L-7', supplyId: 's', supplyLot: '', overIds: [], ironId: 'i', stopLabel: 'wool', stopMeanC: 154, coverId: 'c', bed: 'padded', method: 'mist', firstSide: 'back', passes: 1, holdS: 38 }
-const trial = (over: Partial<ProofTrial> = {}): ProofTrial => ({ id: 't', grade: 4, marks: [], washes: [{ grade: 4, marks: [] }], ground, pressedAt: '2026-11-01T00:00:00Z', ...over })
+describe('from what was really done', () => {
+  it('an iron set down cold is named, and the run follows it as it warmed', () => {
+    const warming = (atS: number) => Math.min(192, 40 + 2 * atS)
+    const found = explainPressed(asked({ events: pressed(20, 30, warming), judged: { grade: 0, dotsCrisp: true } }))
+    expect(found.causes[0]).toMatchObject({ why: 'coldIron', soleC: 40, stopC: 192 })
+    expect(found.outcome.bond.final).toBeLessThan(0.2)
+    expect(Math.max(...found.outcome.run.soleC.filter(c => !Number.isNaN(c)))).toBeLessThan(82)
+  })
+  it('an iron that shut itself off in the middle is named', () => {
+    const shutting = (atS: number) => atS < 5 ? 192 : 192 - 3 * (atS - 5)
+    const events: PressEvent[] = [...pressed(20, 30, shutting), { atS: 5, kind: 'shut' }]
+    expect(causes({ events, judged: { grade: 2, dotsCrisp: false } }).find(c => c.why === 'shutOff')).toMatchObject({ fromC: 192 })
+  })
+  it('a sole at its stop is no cause', () => {
+    expect(whys({ events: pressed(9, 30, () => 190), judged: { grade: 1, dotsCrisp: true } })).not.toContain('coldIron')
+    expect(whys({ events: pressed(9, 30, () => 190), judged: { grade: 1, dotsCrisp: true } })).not.toContain('shutOff')
+  })
+  it('a clock that slept or was set is said first', () => {
+    expect(causes({ doubts: [{ why: 'slept', forS: 40 }] })[0]).toEqual({ why: 'clock', by: 'slept', seconds: 40 })
+    expect(causes({ doubts: [{ why: 'clockSet', byS: -3600 }] })[0]).toMatchObject({ by: 'clockSet' })
+  })
+  it('held far longer than asked: was the clock left running?', () =>
+    expect(whys({ events: pressed(58), judged: { grade: 5, dotsCrisp: false } })).toEqual(['overdone', 'clockRan']))
+})
+
+describe('hand against model', () => {
+  const failed = (over: Partial<Pressed> = {}) =>
+    causes({ recipe: recipe(192, 19), events: pressed(19), judged: { grade: 0, dotsCrisp: false }, ...over })
+  it('bonded by the model and falls off in the hand: it says so and never praises', () => {
+    const [first] = failed()
+    expect(first).toMatchObject({ why: 'disagrees', grade: 0 })
+    expect(first!.why === 'disagrees' && first.suspects[0]).toBe('sideWrong')
+    expect(failed().map(c => c.why)).not.toContain('bonded')
+  })
+  it('dots still crisp point at the iron; a finished cloth at its finish', () => {
+    const suspects = (over: Partial<Pressed>) => { const c = failed(over)[0]!; return c.why === 'disagrees' ? c.suspects : [] }
+    expect(suspects({ judged: { grade: 0, dotsCrisp: true } })[0]).toBe('ironCooler')
+    expect(suspects({ judged: { grade: 1, dotsCrisp: false }, finished: true })[0]).toBe('finish')
+    expect(suspects({}).length).toBe(5)
+  })
+  it('held where the model says nothing bonded: the iron is hotter, or the lot quicker', () => {
+    const c = causes({ recipe: recipe(140, 8), events: pressed(8), judged: { grade: 5, dotsCrisp: false } })[0]!
+    expect(c).toMatchObject({ why: 'disagrees', suspects: ['ironHotter', 'lotQuick'] })
+  })
+  it('a wash too hot, or a doubted clock, explains it already', () => {
+    expect(failed({ washedC: 95 }).map(c => c.why)).not.toContain('disagrees')
+    expect(failed({ doubts: [{ why: 'slept', forS: 9 }] }).map(c => c.why)).not.toContain('disagrees')
+  })
+})
+
+describe('lessons seen with today\'s iron', () => {
+  const stop = (meanC: number, label = 'a') => ({ label, meanC, swingC: 4, origin: 'measured' as const })
+  const swatch = { recipe: recipe(150, 20), events: pressed(20, 30, s => s < 1 ? 85 : 150) }
+  it('a newly calibrated stop moves recipe and sole along', () => {
+    const seen = rebased(swatch, [stop(170)])
+    expect(seen.recipe.stop).toEqual(stop(170))
+    expect(seen.events.map(e => e.soleC)).toContain(170)
+    expect(seen.events[0]!.soleC).toBeCloseTo(20 + 65 * 150 / 130, 6)
+  })
+  it('another stop, or the same figure, moves nothing', () => {
+    expect(rebased(swatch, [stop(170, 'b')])).toBe(swatch)
+    expect(rebased(swatch, [stop(150)])).toBe(swatch)
+  })
+  it('one in doubt teaches nothing; one pressed with a cold iron teaches with the sole it had', () => {
+    const judged = { grade: 1, dotsCrisp: true, overdone: false, peelN50: null }
+    expect(lessonOf({ bench, ...swatch, doubts: [{ why: 'slept', forS: 20 }] }, judged, TYPICAL_KNOWLEDGE)).toBeNull()
+    const cold = lessonOf(
+      { bench, recipe: recipe(192, 20), events: pressed(20, 30, s => Math.min(192, 20 + 2 * s)) }, judged, TYPICAL_KNOWLEDGE,
+    )!
+    const hot = lessonOf({ bench, recipe: recipe(192, 20), events: pressed(20, 30, () => 192) }, judged, TYPICAL_KNOWLEDGE)!
+    expect(cold.table.at(0, 0, 0)).toBeLessThan(hot.table.at(0, 0, 0) - 1)
+  })
+})
+
+const ground: ProofGround = {
+  clothLot: 'L-7', supplyId: 's', supplyLot: '', overIds: [], ironId: 'i', stopLabel: 'wool', stopMeanC: 154, coverId: 'c', bed: 'padded',
+  method: 'mist', firstSide: 'back', passes: 1, holdS: 38, lean: 'lean', warmed: true,
+}
+const trial = (over: Partial<ProofTrial> = {}): ProofTrial => ({
+  id: 't', grade: 4, marks: [], washes: [{ grade: 4, marks: [] }], ground, pressedAt: '2026-11-01T00:00:00Z', ...over,
+})
 
 describe('proof', () => {
   it('grade 3 and no marks, and still so after the washes asked for', () => {
@@ -41,17 +136,29 @@ describe('proof', () => {
     expect(hasPassed(trial({ washes: [{ grade: 2, marks: [] }] }), 1)).toBe(false)
   })
   it.each([
-    ['clothLot', { clothLot: 'L-8' }], ['supplyLot', { supplyLot: 'new' }], ['supply', { supplyId: 'x' }], ['layers', { overIds: ['x'] }], ['iron', { ironId: 'x' }], ['stop', { stopLabel: 'cotton' }], ['calibration', { stopMeanC: 160 }],
-    ['cover', { coverId: null }], ['bed', { bed: 'hard' }], ['moisture', { method: 'dry' }], ['side', { firstSide: 'face' }], ['passes', { passes: 2 }], ['hold', { holdS: 30 }],
+    ['clothLot', { clothLot: 'L-8' }], ['supplyLot', { supplyLot: 'new' }], ['supply', { supplyId: 'x' }], ['layers', { overIds: ['x'] }],
+    ['iron', { ironId: 'x' }], ['stop', { stopLabel: 'cotton' }], ['calibration', { stopMeanC: 160 }], ['cover', { coverId: null }],
+    ['bed', { bed: 'hard' }], ['moisture', { method: 'dry' }], ['side', { firstSide: 'face' }], ['passes', { passes: 2 }],
+    ['hold', { holdS: 30 }], ['bearing', { lean: 'weight' }], ['warming', { warmed: false }],
   ] as const)('another %s makes it estimated again, and says so', (change, over) => {
     expect(changesBetween(ground, { ...ground, ...over })).toEqual([change])
     const state = proofOf([trial()], { ...ground, ...over }, 1)
     expect(state).toMatchObject(change === 'supply' ? { state: 'none' } : { state: 'stale', changes: [change] })
   })
-  it('a sole measured within 4 °C and a hold within 2 s are the same', () => expect(proofOf([trial()], { ...ground, stopMeanC: 157, holdS: 39 }, 1).state).toBe('proved'))
+  it('a sole measured within 4 °C and a hold within 2 s are the same', () =>
+    expect(proofOf([trial()], { ...ground, stopMeanC: 157, holdS: 39 }, 1).state).toBe('proved'))
+  it('of two that prove it the newest is named, in whatever order they come', () => {
+    const old = trial({ id: 'old', pressedAt: '2026-10-01T09:00:00.000Z' }),
+      fresh = trial({ id: 'new', pressedAt: '2026-11-01T09:00:00.000Z' })
+    for (const trials of [
+      [old, fresh], [fresh, old],
+    ])
+      expect(proofOf(trials, ground, 1)).toMatchObject({ state: 'proved', trial: { id: 'new' } })
+  })
   it('waits for its wash; the proof with the fewest changes is named', () => {
     expect(proofOf([trial({ washes: [] })], ground, 1)).toMatchObject({ state: 'toWash', missing: 1 })
-    const near = trial({ id: 'near', ground: { ...ground, bed: 'hard' } }), far = trial({ id: 'far', ground: { ...ground, bed: 'hard', ironId: 'x', method: 'dry' } })
+    const near = trial({ id: 'near', ground: { ...ground, bed: 'hard' } }),
+      far = trial({ id: 'far', ground: { ...ground, bed: 'hard', ironId: 'x', method: 'dry' } })
     expect(proofOf([far, near], ground, 1)).toMatchObject({ state: 'stale', trial: { id: 'near' }, changes: ['bed'] })
   })
 })

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { FibreKey, FinishKey } from '../materials'
+import { FIBRE_KEYS, FIBRES, type FibreKey, type FinishKey } from '../materials'
 import type { ClothInput } from '../stack'
 import { clothLimit, type BlendRule, type Evidence } from '.'
 
@@ -41,8 +41,14 @@ describe('the chain of fibre, blend, finish, label and swatch: twelve worked clo
     ['5 do not iron', cloth({ viscose: 100 }), 'strict', label(0), 0, 'label', 1],
     ['6 stretch cotton, proportional', cloth({ cotton: 96, elastane: 4 }), 'proportional', label(null), 150, 'blend', 0],
     ['7 the same, strict', cloth({ cotton: 96, elastane: 4 }), 'strict', label(null), 110, 'fibre', 0],
-    ['8 wool that shone at 148', cloth({ wool: 100 }), 'strict', { swatches: [{ soleC: 148, hurtByHeat: true, passed: false }] }, 130, 'swatchHurt', 0],
-    ['9 acrylic that passed at 148: shown, 110 stands', cloth({ acrylic: 100 }), 'strict', { swatches: [{ soleC: 148, hurtByHeat: false, passed: true }] }, 110, 'fibre', 1],
+    [
+      '8 wool that shone at 148', cloth({ wool: 100 }), 'strict', { swatches: [{ soleC: 148, hurtByHeat: true, passed: false }] }, 130,
+      'swatchHurt', 0,
+    ],
+    [
+      '9 acrylic that passed at 148: shown, 110 stands', cloth({ acrylic: 100 }), 'strict',
+      { swatches: [{ soleC: 148, hurtByHeat: false, passed: true }] }, 110, 'fibre', 1,
+    ],
     ['10 unknown, nothing tried', cloth({}), 'strict', {}, 110, 'unknown', 0],
     ['11 unknown, a corner stood 150', cloth({}), 'strict', { cornerC: 150 }, 150, 'corner', 0],
     ['12 PVC whatever the label says', cloth({ pvc: 60, cotton: 40 }), 'proportional', label(110), 0, 'fibre', 1],
@@ -58,5 +64,24 @@ describe('the chain of fibre, blend, finish, label and swatch: twelve worked clo
     expect(clothLimit(cloth({ cotton: 100 }, { nap: 'pile' }), 'strict').motion).toBe('hover')
     expect(clothLimit(cloth({ wool: 100 }), 'strict').motion).toBe('pressOnly')
     expect(clothLimit(cloth({ cotton: 100 }), 'strict').motion).toBe('any')
+  })
+})
+
+describe('what else a cloth asks for', () => {
+  it.each<[string, ClothInput, boolean]>([
+    ['cotton may meet a bare sole', cloth({ cotton: 100 }), false], ['linen too', cloth({ linen: 100 }), false],
+    ['polyester glazes, so it is covered', cloth({ polyester: 100 }), true],
+    ['a share of a thermoplastic is enough', cloth({ cotton: 70, polyamide66: 30 }), true],
+    ['wool is covered', cloth({ wool: 100 }), true], ['an unknown cloth is covered', cloth({}), true],
+  ])('%s', (_, c, covered) => expect(clothLimit(c, 'strict').coverNeeded).toBe(covered))
+  it.each<[string, ClothInput, 'yes' | 'light' | 'no']>([
+    ['cotton takes steam', cloth({ cotton: 100 }), 'yes'],
+    ['what water harms takes none', cloth({ cotton: 100 }, { mayGetWet: false }), 'no'],
+    ['an unknown cloth little', cloth({}), 'light'],
+  ])('%s', (_, c, steam) => expect(clothLimit(c, 'strict').steam).toBe(steam))
+  it('a fibre that stands little water makes the whole cloth stand little steam', () => {
+    const light = FIBRE_KEYS.filter(k => FIBRES[k].water === 'light')
+    expect(light.length).toBeGreaterThan(0)
+    for (const fibre of light) expect(clothLimit(cloth({ cotton: 50, [fibre]: 50 }), 'strict').steam).toBe('light')
   })
 })

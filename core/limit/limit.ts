@@ -5,7 +5,7 @@ import type { ClothInput, FibreShare } from '../stack'
 export type BlendRule = 'strict' | 'proportional'
 
 /** Under this share a fibre counts as small, %. */
-export const PROPORTIONAL_SHARE_PCT = 10
+const PROPORTIONAL_SHARE_PCT = 10
 const CLASSES = [0, 110, 150, 200] as const
 
 /** One step of the chain: what it says and whether it is the one that decides. */
@@ -27,7 +27,7 @@ export type Reason
     | { step: 'corner', limitC: number, decides: boolean }
 
 /** What the garment's own label says. */
-export interface CareLabel {
+interface CareLabel {
   /** 0 = do not iron; null = it does not say. */
   ironC: 0 | 110 | 150 | 200 | null
   /** False where steam is crossed out. */
@@ -43,10 +43,10 @@ export interface Evidence {
 }
 
 /** Where the limit that stands comes from. */
-export type LimitOrigin = 'typical' | 'maker' | 'measured'
+type LimitOrigin = 'typical' | 'maker' | 'measured'
 
 /** Two sources that disagree; the safer one stands. */
-export interface Conflict { safer: Reason, other: Reason }
+interface Conflict { safer: Reason, other: Reason }
 
 export interface ClothLimit {
   /** Highest sole temperature, °C; 0 = no heat at all. */
@@ -92,7 +92,9 @@ export function limitingFibres(fibres: FibreShare[], rule: BlendRule): FibreShar
  * A fibre that gives off fumes, or takes no iron, bars heat at any share.
  * @param cloth shares in %, any sum; an empty list is a cloth of unknown fibre
  */
-export function clothLimit(cloth: Pick<ClothInput, 'fibres' | 'finishes' | 'nap' | 'mayGetWet' | 'construction'>, rule: BlendRule, evidence: Evidence = {}): ClothLimit {
+export function clothLimit(
+  cloth: Pick<ClothInput, 'fibres' | 'finishes' | 'nap' | 'mayGetWet' | 'construction'>, rule: BlendRule, evidence: Evidence = {},
+): ClothLimit {
   const reasons: Reason[] = []
   const weak = (a: FibreShare, b: FibreShare) => FIBRES[a.fibre].classC - FIBRES[b.fibre].classC || b.sharePct - a.sharePct
   const fibres = [...cloth.fibres].sort(weak)
@@ -151,10 +153,19 @@ export function clothLimit(cloth: Pick<ClothInput, 'fibres' | 'finishes' | 'nap'
   return {
     soleC, provisional: unknown && cornerC === null, fumes, reasons, conflicts,
     origin: decider?.step === 'label' ? 'maker' : decider?.step === 'corner' || decider?.step === 'swatchHurt' ? 'measured' : 'typical',
-    motion: surface === 'pile' ? 'hover' : surface || keys.some(f => f.key === 'wool' || f.key === 'cashmere') || CONSTRUCTIONS[cloth.construction].stretch ? 'pressOnly' : 'any',
+    motion:
+      surface === 'pile'
+        ? 'hover'
+        : surface || keys.some(f => f.key === 'wool' || f.key === 'cashmere') || CONSTRUCTIONS[cloth.construction].stretch
+          ? 'pressOnly'
+          : 'any',
     steam: noWater || label?.steam === false ? 'no' : unknown || keys.some(f => f.water === 'light') ? 'light' : 'yes',
     water: noWater ? 'no' : unknown || keys.some(f => f.water === 'test') ? 'test' : 'yes',
-    coverNeeded: unknown || soleC <= 110 || finishes.some(f => f.coverNeeded) || keys.some(f => f.key === 'wool' || f.key === 'cashmere' || f.thermoplastic),
+    coverNeeded:
+      unknown
+      || soleC <= 110
+      || finishes.some(f => f.coverNeeded)
+      || keys.some(f => f.key === 'wool' || f.key === 'cashmere' || f.thermoplastic),
     backOnly: finishes.some(f => f.backOnly) || surface === 'pile' || CONSTRUCTIONS[cloth.construction].laminate,
     maxTouchS: touches.length > 0 ? Math.min(...touches) : null,
     fusible: soleC > 0 && !finishes.some(f => f.fusing === 'no'),
@@ -169,7 +180,8 @@ function conflictsIn(reasons: Reason[], ownC: number, standsC: number): Conflict
   const passed = reasons.find(r => r.step === 'swatchPassed')
   const lowest = reasons.find(r => 'limitC' in r && r.limitC === standsC)
   const conflicts: Conflict[] = []
-  if (own && label && label.limitC !== ownC) conflicts.push(label.limitC < ownC ? { safer: label, other: own } : { safer: own, other: label })
+  if (own && label && label.limitC !== ownC)
+    conflicts.push(label.limitC < ownC ? { safer: label, other: own } : { safer: own, other: label })
   if (passed && lowest && passed.soleC > standsC + 5) conflicts.push({ safer: lowest, other: passed })
   return conflicts
 }

@@ -3,17 +3,19 @@ import { placeOf } from '../place'
 import { clothGivePct, matchShelf, supplyGivePct, washLimit, type Exclusion, type MatchQuery, type MatchSupply } from '.'
 
 const supply = (over: Partial<MatchSupply> = {}): MatchSupply => ({
-  id: 'a', code: 'a', name: 'A', family: 'fusible', base: 'woven', baseFibre: 'cotton', massGsm: 60, thicknessMm: 0.22, resin: 'polyamide', resinGsm: 12, form: 'dots',
-  givePct: null, bendingMm: null, colourHex: '#ffffff', moistOnly: false, washC: null, tumble: null, widthMm: 900, pricePerM: 6, stockM: 5, passed: 0, failed: 0, coupling: null, ...over,
+  id: 'a', code: 'a', name: 'A', family: 'fusible', base: 'woven', baseFibre: 'cotton', massGsm: 60, thicknessMm: 0.22,
+  resin: 'polyamide', resinGsm: 12, form: 'dots', givePct: null, bendingMm: null, colourHex: '#ffffff', moistOnly: false, washC: null,
+  tumble: null, widthMm: 900, pricePerM: 6, stockM: 5, passed: 0, failed: 0, coupling: null, ...over,
 })
 const CLOTH: MatchQuery['cloth'] = {
-  fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none', finishes: [], colourHex: '#eeeae0', sheer: false,
-  giveAlongPct: null, giveAcrossPct: null, bendingMm: null,
+  fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none',
+  finishes: [], colourHex: '#eeeae0', sheer: false, giveAlongPct: null, giveAcrossPct: null, bendingMm: null,
 }
 const STOPS = [112, 148, 196].map(meanC => ({ label: `${meanC}`, meanC, swingC: 15, origin: 'typical' as const }))
 const query = (over: Partial<MatchQuery> = {}, cloth: Partial<MatchQuery['cloth']> = {}): MatchQuery => ({
-  cloth: { ...CLOTH, ...cloth }, blendRule: 'strict', allowance: 'inside', place: placeOf('collar'), hand: null, drapeKept: false, care: { washC: 30, tumble: 'no', dryClean: false },
-  iron: { kind: 'household', stops: STOPS }, cover: 'muslin', bed: 'padded', needM2: 0, ...over,
+  cloth: { ...CLOTH, ...cloth }, blendRule: 'strict', allowance: 'inside', place: placeOf('collar'), hand: null, drapeKept: false,
+  care: { washC: 30, tumble: 'no', dryClean: false }, iron: { kind: 'household', stops: STOPS }, cover: 'muslin', bed: 'padded',
+  needM2: 0, ...over,
 })
 const reasons = (q: MatchQuery, s: MatchSupply): Exclusion[] => matchShelf(q, [s]).excluded[0]?.reasons ?? []
 
@@ -40,7 +42,12 @@ describe('each reason, by itself', () => {
   })
   it('and without it, the same supply is let in', () => {
     expect(reasons(query(), supply())).toEqual([])
-    expect(reasons(query({}, { nap: 'pile', construction: 'velvet', massGsm: 300, thicknessMm: 1.6 }), supply({ family: 'sewIn', resin: null, resinGsm: 0 }))).toEqual([])
+    expect(
+      reasons(
+        query({}, { nap: 'pile', construction: 'velvet', massGsm: 300, thicknessMm: 1.6 }),
+        supply({ family: 'sewIn', resin: null, resinGsm: 0 }),
+      ),
+    ).toEqual([])
   })
   it('a hoop stabiliser is a companion, never a candidate', () => {
     const m = matchShelf(query({ place: placeOf('crestGround') }), [supply({ family: 'hoop', resin: null, resinGsm: 0 })])
@@ -68,23 +75,33 @@ describe('where a limit comes from', () => {
 
 describe('layers', () => {
   it('two light ones where the place asks, never two heavy ones', () => {
-    const kinds = (massGsm: number, place: 'collar' | 'placket') => matchShelf(query({ place: placeOf(place) }), [supply({ massGsm })]).ranked.map(c => c.kind)
+    const kinds = (massGsm: number, place: 'collar' | 'placket') =>
+      matchShelf(query({ place: placeOf(place) }), [supply({ massGsm })]).ranked.map(c => c.kind)
     expect(kinds(50, 'collar')).toContain('double')
     expect(kinds(120, 'collar')).not.toContain('double')
     expect(kinds(50, 'placket')).not.toContain('double')
   })
   it('an interfacing over foam is stiffer than the foam, and weighs both', () => {
-    const m = matchShelf(query({ place: placeOf('bagBase') }), [supply({ id: 'f', code: 'F', family: 'foam', base: 'nonwoven', massGsm: 190, thicknessMm: 3.5, bendingMm: 50 }), supply()])
-    const foam = m.ranked.find(c => c.key === 'f')!, both = m.ranked.find(c => c.kind === 'overFoam')!
+    const m = matchShelf(query({ place: placeOf('bagBase') }), [
+      supply({ id: 'f', code: 'F', family: 'foam', base: 'nonwoven', massGsm: 190, thicknessMm: 3.5, bendingMm: 50 }), supply(),
+    ])
+    const foam = m.ranked.find(c => c.key === 'f')!,
+      both = m.ranked.find(c => c.kind === 'overFoam')!
     expect(both.bendingMm).toBeGreaterThan(foam.bendingMm)
     expect(both.parts.find(p => p.key === 'weight')!.got).toBe(250)
   })
   it('a sewn base is held by a web, though the place names neither by itself', () => {
-    const m = matchShelf(query({ place: placeOf('mat') }), [supply({ id: 'w', code: 'W', family: 'web', base: 'none', massGsm: 20, resinGsm: 18, form: 'web' }), supply({ id: 's', code: 'S', family: 'sewIn', resin: null, resinGsm: 0 })])
+    const m = matchShelf(query({ place: placeOf('mat') }), [
+      supply({ id: 'w', code: 'W', family: 'web', base: 'none', massGsm: 20, resinGsm: 18, form: 'web' }),
+      supply({ id: 's', code: 'S', family: 'sewIn', resin: null, resinGsm: 0 }),
+    ])
     expect(m.ranked.find(c => c.kind === 'withWeb')!.supplies.map(s => s.id)).toEqual(['w', 's'])
   })
   it('sewn layers slip, fused ones hold: the same backing is stiffer fused', () => {
-    const m = matchShelf(query(), [supply({ id: 'x', code: 'X', bendingMm: 30 }), supply({ id: 'y', code: 'Y', family: 'sewIn', resin: null, resinGsm: 0, bendingMm: 30 })])
+    const m = matchShelf(query(), [
+      supply({ id: 'x', code: 'X', bendingMm: 30 }),
+      supply({ id: 'y', code: 'Y', family: 'sewIn', resin: null, resinGsm: 0, bendingMm: 30 }),
+    ])
     const c = (key: string) => m.ranked.find(r => r.key === key)!.bendingMm
     expect(c('x')).toBeGreaterThan(c('y'))
   })
@@ -97,7 +114,10 @@ describe('layers', () => {
 })
 
 describe('parts of a score', () => {
-  const value = (q: MatchQuery, s: MatchSupply, key: string) => matchShelf(q, [s]).ranked.find(c => c.key === 'a')!.parts.find(p => p.key === key)!.value
+  const value = (q: MatchQuery, s: MatchSupply, key: string) =>
+    matchShelf(q, [s])
+      .ranked.find(c => c.key === 'a')!
+      .parts.find(p => p.key === key)!.value
   it('lie between 0 and 1, and their weights make 1', () => {
     const parts = matchShelf(query(), [supply()]).ranked[0]!.parts
     for (const p of parts) { expect(p.value).toBeGreaterThanOrEqual(0); expect(p.value).toBeLessThanOrEqual(1) }
@@ -108,7 +128,9 @@ describe('parts of a score', () => {
     expect(value(query({ place: placeOf('bagSide') }), supply({ massGsm: 110 }), 'weight')).toBe(1)
   })
   it('the hand wanted ranks before one a class away', () => {
-    expect(value(query({ hand: 'crisp' }), supply({ bendingMm: 33 }), 'hand')).toBeGreaterThan(value(query({ hand: 'rigid' }), supply({ bendingMm: 33 }), 'hand'))
+    expect(value(query({ hand: 'crisp' }), supply({ bendingMm: 33 }), 'hand')).toBeGreaterThan(
+      value(query({ hand: 'rigid' }), supply({ bendingMm: 33 }), 'hand'),
+    )
   })
   it('caught in the seam is bulkier than trimmed inside it', () => {
     expect(value(query({ allowance: 'caught' }), supply(), 'bulk')).toBeLessThan(value(query(), supply(), 'bulk'))

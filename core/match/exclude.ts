@@ -1,7 +1,7 @@
 import type { ClothLimit } from '../limit'
-import { BASE_GIVE_PCT, BED_KINDS, CONSTRUCTIONS, FIBRE_WASH_C, RESINS } from '../materials'
+import { BASE_GIVE_PCT, BED_KINDS, CONSTRUCTIONS, FIBRE_TUMBLE, FIBRE_WASH_C, RESINS, type FibreKey } from '../materials'
 import { contrastOf } from './colour'
-import type { Exclusion, MatchCloth, MatchQuery, MatchSupply } from './types'
+import type { CareWish, Exclusion, MatchCloth, MatchQuery, MatchSupply } from './types'
 import type { HeatGround, HeatVerdict } from './window'
 
 /** A cloth that gives more than this stretches for the purpose of choosing, %. */
@@ -22,7 +22,11 @@ export const supplyGivePct = (s: MatchSupply): number => s.givePct ?? BASE_GIVE_
 
 /** The cloth's larger give, %; a stretch construction that nobody measured is taken at 20. */
 export const clothGivePct = (c: MatchCloth): number =>
-  c.giveAlongPct === null && c.giveAcrossPct === null ? CONSTRUCTIONS[c.construction].stretch ? 20 : 2 : Math.max(c.giveAlongPct ?? 0, c.giveAcrossPct ?? 0)
+  c.giveAlongPct === null && c.giveAcrossPct === null
+    ? CONSTRUCTIONS[c.construction].stretch
+      ? 20
+      : 2
+    : Math.max(c.giveAlongPct ?? 0, c.giveAcrossPct ?? 0)
 
 /** How far resin can come through the cloth, 0–1. */
 export const opennessOf = (c: MatchCloth): number => Math.max(CONSTRUCTIONS[c.construction].openness, c.sheer ? 0.35 : 0)
@@ -36,36 +40,66 @@ export function washLimit(s: MatchSupply): { limitC: number, of: 'sheet' | 'resi
   return limits.reduce((low, l) => l.limitC < low.limitC ? l : low, limits[0] ?? { limitC: 95, of: 'base' })
 }
 
-/** Everything that bars this supply here; an empty list lets it in. `verdict` is what heat can do, null without resin. Reasons do not depend on the rest of the shelf. */
-export function exclusionsOf(query: MatchQuery, limit: ClothLimit, ground: HeatGround, s: MatchSupply, verdict: HeatVerdict | null): Exclusion[] {
-  const { cloth, place, care } = query
+/** What the garment must stand: the least of the wish and what its cloth stands, and the fibre that sets it where the cloth stands less. */
+export function careStood({ care, cloth }: Pick<MatchQuery, 'care' | 'cloth'>): {
+  care: CareWish
+  washBy: FibreKey | null
+  tumbleBy: FibreKey | null
+} {
+  const keys = cloth.fibres.map(f => f.fibre)
+  const washBy = keys.find(k => FIBRE_WASH_C[k] < care.washC && keys.every(o => FIBRE_WASH_C[k] <= FIBRE_WASH_C[o])) ?? null
+  const place = (k: FibreKey) => TUMBLES.indexOf(FIBRE_TUMBLE[k])
+  const tumbleBy = keys.find(k => place(k) < TUMBLES.indexOf(care.tumble) && keys.every(o => place(k) <= place(o))) ?? null
+  return {
+    care: { ...care, washC: washBy ? FIBRE_WASH_C[washBy] : care.washC, tumble: tumbleBy ? FIBRE_TUMBLE[tumbleBy] : care.tumble }, washBy,
+    tumbleBy,
+  }
+}
+
+/**
+ * Everything that bars this supply here; an empty list lets it in. `verdict` is what heat can do, null without resin. Reasons do not
+ * depend on the rest of the shelf.
+ */
+export function exclusionsOf(
+  query: MatchQuery, limit: ClothLimit, ground: HeatGround, s: MatchSupply, verdict: HeatVerdict | null,
+): Exclusion[] {
+  const { cloth, place } = query
   if (s.family === 'hoop' || s.family === 'stiffener') return [{ why: 'companion' }]
   if (!place.families.includes(s.family)) return [{ why: 'family', place: place.name }]
   const out: Exclusion[] = []
   const fused = s.family !== 'sewIn' && !(s.family === 'stayTape' && s.resin === null)
   if (fused) out.push(...fusingExclusions(query, limit, ground, s, verdict))
+  const { care } = careStood(query)
   const wash = washLimit(s)
   if (care.washC > wash.limitC) out.push({ why: 'wash', wishC: care.washC, ...wash })
-  const tumble = s.tumble !== null ? { limit: s.tumble, of: 'sheet' as const } : s.resin ? { limit: RESINS[s.resin].tumble, of: 'resin' as const } : null
-  if (tumble && tumble.limit !== 'yes' && TUMBLES.indexOf(care.tumble) > TUMBLES.indexOf(tumble.limit)) out.push({ why: 'tumble', limit: tumble.limit, of: tumble.of })
+  const byResin = s.resin ? { limit: RESINS[s.resin].tumble, of: 'resin' as const } : null
+  const tumble = s.tumble === null ? byResin : { limit: s.tumble, of: 'sheet' as const }
+  if (tumble && tumble.limit !== 'yes' && TUMBLES.indexOf(care.tumble) > TUMBLES.indexOf(tumble.limit))
+    out.push({ why: 'tumble', limit: tumble.limit, of: tumble.of })
   if (care.dryClean && s.resin && ['no', 'poor'].includes(RESINS[s.resin].dryClean)) out.push({ why: 'dryClean' })
-  const clothPct = clothGivePct(cloth), supplyPct = supplyGivePct(s)
-  if (place.give === 'stay' && clothPct >= STRETCHES_FROM_PCT && supplyPct < clothPct * KEEPS_SHARE) out.push({ why: 'giveLost', clothPct, supplyPct })
+  const clothPct = clothGivePct(cloth),
+    supplyPct = supplyGivePct(s)
+  if (place.give === 'stay' && clothPct >= STRETCHES_FROM_PCT && supplyPct < clothPct * KEEPS_SHARE)
+    out.push({ why: 'giveLost', clothPct, supplyPct })
   if (place.give === 'stop' && s.base !== 'none' && supplyPct > STOPS_UNDER_PCT) out.push({ why: 'giveKept', supplyPct })
   return out
 }
 
-function fusingExclusions(query: MatchQuery, limit: ClothLimit, ground: HeatGround, s: MatchSupply, verdict: HeatVerdict | null): Exclusion[] {
+function fusingExclusions(
+  query: MatchQuery, limit: ClothLimit, ground: HeatGround, s: MatchSupply, verdict: HeatVerdict | null,
+): Exclusion[] {
   const { cloth } = query
   if (limit.soleC === 0) return [{ why: 'noHeat', fumes: limit.fumes }]
   if (!limit.fusible) return [{ why: 'notFusible' }]
   if (!s.resin) return [{ why: 'noResin' }]
-  if (ground.soleC === 0) return [{ why: 'ironTooHot', limitC: limit.soleC, coolestC: query.iron.stops.reduce((m, x) => Math.min(m, x.meanC), Infinity) }]
+  if (ground.soleC === 0)
+    return [{ why: 'ironTooHot', limitC: limit.soleC, coolestC: query.iron.stops.reduce((m, x) => Math.min(m, x.meanC), Infinity) }]
   const out: Exclusion[] = []
   const openness = opennessOf(cloth)
   if (openness * s.resinGsm > STRIKES_FROM_GSM) out.push({ why: 'strikeThrough', openness, resinGsm: s.resinGsm })
   const contrast = contrastOf(cloth.colourHex, s.colourHex)
-  if (query.place.shows && openness >= SHEER_FROM && openness * Math.min(1, s.massGsm / OPAQUE_GSM) * (contrast + DOTS_SHOW) > GRINS_FROM) out.push({ why: 'grins', contrast })
+  if (query.place.shows && openness >= SHEER_FROM && openness * Math.min(1, s.massGsm / OPAQUE_GSM) * (contrast + DOTS_SHOW) > GRINS_FROM)
+    out.push({ why: 'grins', contrast })
   if (s.moistOnly && limit.water === 'no') out.push({ why: 'moistOnly' })
   if (cloth.nap === 'pile' && !BED_KINDS[query.bed].sparesPile) out.push({ why: 'crush' })
   if (verdict && !verdict.open) out.push(verdict.bar)

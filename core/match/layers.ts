@@ -11,7 +11,8 @@ const LIGHT_GSM = 70
 const OVER_FOAM_GSM = 70, UNDER_WEB_GSM = 40
 const PARTNERS = 3
 
-const near = (gsm: number) => (a: MatchSupply, b: MatchSupply) => Math.abs(a.massGsm - gsm) - Math.abs(b.massGsm - gsm) || (a.code < b.code ? -1 : 1)
+const near = (gsm: number) => (a: MatchSupply, b: MatchSupply) =>
+  Math.abs(a.massGsm - gsm) - Math.abs(b.massGsm - gsm) || (a.code < b.code ? -1 : 1)
 
 /**
  * Every backing and layering the place asks for. Partners are picked by weight alone, from the whole shelf, so that what is
@@ -21,15 +22,24 @@ export function layerings(query: MatchQuery, shelf: readonly MatchSupply[]): Lay
   const { layers } = query.place
   const all: Layered[] = shelf.map(s => ({ key: s.id, kind: s.family === 'sewIn' ? 'sewIn' : 'single', supplies: [s] }))
   if (layers.includes('double')) {
-    for (const s of shelf) if (s.family === 'fusible' && s.massGsm <= LIGHT_GSM) all.push({ key: `${s.id}+${s.id}`, kind: 'double', supplies: [s, s] })
+    for (const s of shelf)
+      if (s.family === 'fusible' && s.massGsm <= LIGHT_GSM) all.push({ key: `${s.id}+${s.id}`, kind: 'double', supplies: [s, s] })
   }
   if (layers.includes('overFoam')) {
-    const partners = shelf.filter(s => s.family === 'fusible' && s.base !== 'none').sort(near(OVER_FOAM_GSM)).slice(0, PARTNERS)
-    for (const foam of shelf) if (foam.family === 'foam') for (const p of partners) all.push({ key: `${foam.id}+${p.id}`, kind: 'overFoam', supplies: [foam, p] })
+    const partners = shelf
+      .filter(s => s.family === 'fusible' && s.base !== 'none')
+      .sort(near(OVER_FOAM_GSM))
+      .slice(0, PARTNERS)
+    for (const foam of shelf)
+      if (foam.family === 'foam') for (const p of partners) all.push({ key: `${foam.id}+${p.id}`, kind: 'overFoam', supplies: [foam, p] })
   }
   if (layers.includes('withWeb')) {
-    const webs = shelf.filter(s => s.family === 'web' && s.base === 'none').sort(near(UNDER_WEB_GSM)).slice(0, PARTNERS)
-    for (const base of shelf) if (base.family === 'sewIn') for (const w of webs) all.push({ key: `${base.id}+${w.id}`, kind: 'withWeb', supplies: [w, base] })
+    const webs = shelf
+      .filter(s => s.family === 'web' && s.base === 'none')
+      .sort(near(UNDER_WEB_GSM))
+      .slice(0, PARTNERS)
+    for (const base of shelf)
+      if (base.family === 'sewIn') for (const w of webs) all.push({ key: `${base.id}+${w.id}`, kind: 'withWeb', supplies: [w, base] })
   }
   return all
 }
@@ -39,7 +49,9 @@ export const clothBendingMm = (c: MatchCloth): number => c.bendingMm ?? CLOTH_BE
 
 export const clothPly = (c: MatchCloth): Ply => ({ massGsm: c.massGsm, thicknessMm: c.thicknessMm, bendingMm: clothBendingMm(c) })
 
-export const supplyPly = (s: MatchSupply): Ply => ({ massGsm: s.massGsm, thicknessMm: s.thicknessMm, bendingMm: s.bendingMm ?? typicalBackingBendingMm(s.base, s.massGsm) })
+export const supplyPly = (s: MatchSupply): Ply => ({
+  massGsm: s.massGsm, thicknessMm: s.thicknessMm, bendingMm: s.bendingMm ?? typicalBackingBendingMm(s.base, s.massGsm),
+})
 
 /** Cloth and backing together: bending length, mm, after a full bond; sewn layers slip on each other. */
 export function layeredBendingMm(cloth: MatchCloth, layered: Layered): number {

@@ -7,23 +7,39 @@ import { clothLimit } from '../limit'
 import { benchOf, heatGround, heatVerdict, matchShelf, whatIfs, type MatchQuery, type MatchSupply } from '.'
 
 const supply = (over: Partial<MatchSupply> = {}): MatchSupply => ({
-  id: over.code ?? 'a', code: 'a', name: 'A', family: 'fusible', base: 'woven', baseFibre: 'cotton', massGsm: 60, thicknessMm: 0.22, resin: 'polyamide', resinGsm: 12, form: 'dots',
-  givePct: null, bendingMm: null, colourHex: '#ffffff', moistOnly: false, washC: null, tumble: null, widthMm: 900, pricePerM: 6, stockM: 5, passed: 0, failed: 0, coupling: null, ...over,
+  id: over.code ?? 'a', code: 'a', name: 'A', family: 'fusible', base: 'woven', baseFibre: 'cotton', massGsm: 60, thicknessMm: 0.22,
+  resin: 'polyamide', resinGsm: 12, form: 'dots', givePct: null, bendingMm: null, colourHex: '#ffffff', moistOnly: false, washC: null,
+  tumble: null, widthMm: 900, pricePerM: 6, stockM: 5, passed: 0, failed: 0, coupling: null, ...over,
 })
 const query = (over: Partial<MatchQuery> = {}): MatchQuery => ({
-  cloth: { fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none', finishes: [], colourHex: '#eeeae0', sheer: false, giveAlongPct: null, giveAcrossPct: null, bendingMm: null },
-  blendRule: 'strict', allowance: 'inside', place: placeOf('collar'), hand: null, drapeKept: false, care: { washC: 30, tumble: 'no', dryClean: false },
-  iron: { kind: 'household', stops: [{ label: 'synthetic', meanC: 112, swingC: 15, origin: 'typical' }, { label: 'wool', meanC: 148, swingC: 15, origin: 'typical' }, { label: 'cotton', meanC: 196, swingC: 15, origin: 'typical' }] },
+  cloth: {
+    fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none',
+    finishes: [], colourHex: '#eeeae0', sheer: false, giveAlongPct: null, giveAcrossPct: null, bendingMm: null,
+  },
+  blendRule: 'strict', allowance: 'inside', place: placeOf('collar'), hand: null, drapeKept: false,
+  care: { washC: 30, tumble: 'no', dryClean: false },
+  iron: {
+    kind: 'household',
+    stops: [
+      { label: 'synthetic', meanC: 112, swingC: 15, origin: 'typical' }, { label: 'wool', meanC: 148, swingC: 15, origin: 'typical' },
+      { label: 'cotton', meanC: 196, swingC: 15, origin: 'typical' },
+    ],
+  },
   cover: 'muslin', bed: 'padded', needM2: 0, ...over,
 })
 const anySupply = fc.record({
   family: fc.constantFrom('fusible', 'sewIn', 'web', 'foam', 'hemTape', 'stayTape') as fc.Arbitrary<MatchSupply['family']>,
-  base: fc.constantFrom(...BACKING_BASES), baseFibre: fc.constantFrom('cotton', 'polyester', 'viscose', 'silk', 'wool') as fc.Arbitrary<MatchSupply['baseFibre']>,
-  massGsm: fc.integer({ min: 15, max: 300 }), thicknessMm: fc.double({ min: 0.1, max: 2, noNaN: true }), resin: fc.constantFrom(...RESIN_KEYS), resinGsm: fc.integer({ min: 4, max: 30 }),
-  givePct: fc.option(fc.integer({ min: 0, max: 40 })), washC: fc.option(fc.constantFrom(30, 40, 60, 95)), tumble: fc.option(fc.constantFrom('no', 'low', 'yes') as fc.Arbitrary<'no' | 'low' | 'yes'>),
-  moistOnly: fc.boolean(), stockM: fc.integer({ min: 0, max: 9 }),
+  base: fc.constantFrom(...BACKING_BASES),
+  baseFibre: fc.constantFrom('cotton', 'polyester', 'viscose', 'silk', 'wool') as fc.Arbitrary<MatchSupply['baseFibre']>,
+  massGsm: fc.integer({ min: 15, max: 300 }), thicknessMm: fc.double({ min: 0.1, max: 2, noNaN: true }),
+  resin: fc.constantFrom(...RESIN_KEYS), resinGsm: fc.integer({ min: 4, max: 30 }), givePct: fc.option(fc.integer({ min: 0, max: 40 })),
+  washC: fc.option(fc.constantFrom(30, 40, 60, 95)),
+  tumble: fc.option(fc.constantFrom('no', 'low', 'yes') as fc.Arbitrary<'no' | 'low' | 'yes'>), moistOnly: fc.boolean(),
+  stockM: fc.integer({ min: 0, max: 9 }),
 })
-const anyShelf = fc.array(anySupply, { minLength: 1, maxLength: 30 }).map(all => all.map((s, i) => supply({ ...s, resin: s.family === 'sewIn' ? null : s.resin, id: `s${i}`, code: `C-${i}` })))
+const anyShelf = fc
+  .array(anySupply, { minLength: 1, maxLength: 30 })
+  .map(all => all.map((s, i) => supply({ ...s, resin: s.family === 'sewIn' ? null : s.resin, id: `s${i}`, code: `C-${i}` })))
 const place = fc.constantFrom(...PLACE_KEYS).map(placeOf)
 
 describe('hard limits', () => {
@@ -45,46 +61,79 @@ describe('hard limits', () => {
   })
   it('the quick look at heat never bars what the full search can press', () => {
     let barred = 0
-    const cloth = fc.record({ fibre: fc.constantFrom('cotton', 'silk', 'polyester', 'acetate', 'wool', 'acrylic') as fc.Arbitrary<'cotton'>, massGsm: fc.integer({ min: 60, max: 450 }), wet: fc.boolean() })
-    fc.assert(fc.property(anySupply.filter(s => s.family === 'fusible'), cloth, fc.constantFrom(null, 'organza', 'drill') as fc.Arbitrary<'organza' | null>, (s, c, cover) => {
-      const one = supply(s)
-      const base = query()
-      const q: MatchQuery = { ...base, cover, cloth: { ...base.cloth, fibres: [{ fibre: c.fibre, sharePct: 100 }], massGsm: c.massGsm, thicknessMm: c.massGsm / 400, mayGetWet: c.wet } }
-      const verdict = heatVerdict(heatGround(q, clothLimit(q.cloth, q.blendRule)), one)
-      if (verdict.open) return
-      barred++
-      const bench = benchOf(q, { ...matchShelf(q, []).ranked[0]!, kind: 'single', supplies: [one] })!
-      expect(bestOf(searchRecipes(bench))?.found ?? null).toBeNull()
-    }), { numRuns: 60, seed: 7 })
-    expect(barred).toBeGreaterThan(3)
+    const cloth = fc.record({
+      fibre: fc.constantFrom('cotton', 'silk', 'polyester', 'acetate', 'wool', 'acrylic') as fc.Arbitrary<'cotton'>,
+      massGsm: fc.integer({ min: 60, max: 450 }), wet: fc.boolean(),
+    })
+    fc.assert(
+      fc.property(
+        anySupply.filter(s => s.family === 'fusible'), cloth, fc.constantFrom(null, 'organza', 'drill') as fc.Arbitrary<'organza' | null>,
+        (s, c, cover) => {
+          const one = supply(s)
+          const base = query()
+          const q: MatchQuery = {
+            ...base, cover,
+            cloth: {
+              ...base.cloth, fibres: [{ fibre: c.fibre, sharePct: 100 }], massGsm: c.massGsm, thicknessMm: c.massGsm / 400,
+              mayGetWet: c.wet,
+            },
+          }
+          const verdict = heatVerdict(heatGround(q, clothLimit(q.cloth, q.blendRule)), one)
+          if (verdict.open) return
+          barred++
+          const bench = benchOf(q, { ...matchShelf(q, []).ranked[0]!, kind: 'single', supplies: [one] })!
+          expect(bestOf(searchRecipes(bench))?.found ?? null).toBeNull()
+        },
+      ),
+      { numRuns: 60, seed: 7 },
+    )
+    expect(barred).toBeGreaterThanOrEqual(3)
   }, 60_000)
 })
 
 describe('ranking', () => {
   it('does not depend on the order of the shelf', () => {
-    fc.assert(fc.property(anyShelf.chain(s => fc.tuple(fc.constant(s), fc.shuffledSubarray(s, { minLength: s.length, maxLength: s.length }))), place, ([shelf, shuffled], p) => {
-      const view = (s: MatchSupply[]) => { const m = matchShelf(query({ place: p }), s); return [m.ranked.map(c => [c.key, c.score, c.tie]), m.excluded] }
-      expect(view(shuffled)).toEqual(view(shelf))
-    }))
+    fc.assert(
+      fc.property(
+        anyShelf.chain(s => fc.tuple(fc.constant(s), fc.shuffledSubarray(s, { minLength: s.length, maxLength: s.length }))), place,
+        ([shelf, shuffled], p) => {
+          const view = (s: MatchSupply[]) => {
+            const m = matchShelf(query({ place: p }), s)
+            return [m.ranked.map(c => [c.key, c.score, c.tie]), m.excluded]
+          }
+          expect(view(shuffled)).toEqual(view(shelf))
+        },
+      ),
+    )
   })
   it('always offers self cloth, gives every barred supply a reason, and loses none', () => {
-    fc.assert(fc.property(anyShelf, place, (shelf, p) => {
-      const m = matchShelf(query({ place: p }), shelf)
-      expect(m.ranked.some(c => c.kind === 'selfCloth')).toBe(true)
-      for (const e of m.excluded) expect(e.reasons.length).toBeGreaterThan(0)
-      const seen = new Set([...m.excluded.map(e => e.supply.id), ...m.ranked.filter(c => c.supplies.length === 1).map(c => c.supplies[0]!.id)])
-      expect(seen.size).toBe(shelf.length)
-    }))
+    fc.assert(
+      fc.property(anyShelf, place, (shelf, p) => {
+        const m = matchShelf(query({ place: p }), shelf)
+        expect(m.ranked.some(c => c.kind === 'selfCloth')).toBe(true)
+        for (const e of m.excluded) expect(e.reasons.length).toBeGreaterThan(0)
+        const seen = new Set([
+          ...m.excluded.map(e => e.supply.id), ...m.ranked.filter(c => c.supplies.length === 1).map(c => c.supplies[0]!.id),
+        ])
+        expect(seen.size).toBe(shelf.length)
+      }),
+    )
   })
   it('two alike are told apart by what parts them, or by their code', () => {
-    const twin = matchShelf(query(), [supply({ id: 'b', code: 'B' }), supply({ id: 'a', code: 'A' })]).ranked.filter(c => c.kind === 'single')
+    const twin = matchShelf(query(), [supply({ id: 'b', code: 'B' }), supply({ id: 'a', code: 'A' })]).ranked.filter(
+      c => c.kind === 'single',
+    )
     expect(twin.map(c => c.key)).toEqual(['a', 'b'])
     expect(twin[0]!.tie).toEqual({ with: 'b', by: 'code' })
-    const dearer = matchShelf(query(), [supply({ id: 'a', code: 'A', pricePerM: 8 }), supply({ id: 'b', code: 'B' })]).ranked.filter(c => c.kind === 'single')
+    const dearer = matchShelf(query(), [supply({ id: 'a', code: 'A', pricePerM: 8 }), supply({ id: 'b', code: 'B' })]).ranked.filter(
+      c => c.kind === 'single',
+    )
     expect(dearer[0]).toMatchObject({ key: 'b', tie: { with: 'a', by: 'stock' } })
   })
   it('own swatches move it: one that peeled falls behind one that held', () => {
-    const ranked = matchShelf(query(), [supply({ id: 'a', code: 'A', failed: 2 }), supply({ id: 'b', code: 'B', passed: 2 })]).ranked.filter(c => c.kind === 'single')
+    const ranked = matchShelf(query(), [
+      supply({ id: 'a', code: 'A', failed: 2 }), supply({ id: 'b', code: 'B', passed: 2 }),
+    ]).ranked.filter(c => c.kind === 'single')
     expect(ranked[0]!.key).toBe('b')
   })
 })
@@ -102,7 +151,30 @@ describe('what else it says', () => {
     expect(c.need!.shortM).toBeCloseTo(0.15, 9)
   })
   it('a hotter wash changes the answer where the first one stands no more', () => {
-    const shelf = [supply({ id: 'low', code: 'L', resin: 'polyamideLow', washC: 30, bendingMm: 31, massGsm: 78 }), supply({ id: 'high', code: 'H', washC: 60, bendingMm: 20 })]
+    const shelf = [
+      supply({ id: 'low', code: 'L', resin: 'polyamideLow', washC: 30, bendingMm: 31, massGsm: 78 }),
+      supply({ id: 'high', code: 'H', washC: 60, bendingMm: 20 }),
+    ]
     expect(whatIfs(query(), shelf).find(w => w.change === 'hotterWash')).toMatchObject({ was: ['low'], differs: true })
+  })
+})
+
+describe('parts of the score that no one sees at once', () => {
+  const careOf = (wear: number, washC: number) => {
+    const q = query({ place: { ...placeOf('collar'), wear } })
+    return matchShelf(q, [supply({ washC })]).ranked.find(c => c.kind === 'single')!.parts.find(p => p.key === 'care')!.value
+  }
+  it('room to spare in the wash counts twice as much where wear is hardest', () => {
+    expect(careOf(0, 40) - 0.5).toBeCloseTo(0.125, 6)
+    expect(careOf(1, 40) - 0.5).toBeCloseTo(0.25, 6)
+    expect(careOf(1, 30)).toBeCloseTo(0.5, 6)
+  })
+  it('two layers of one supply take twice its metres from the shelf', () => {
+    const q = query({ needM2: 0.9, hand: 'firm' })
+    const ranked = matchShelf(q, [supply({ massGsm: 45, stockM: 1.2, widthMm: 1000 })]).ranked
+    const once = ranked.find(c => c.kind === 'single')!.need!, twice = ranked.find(c => c.kind === 'double')?.need
+    expect(twice).toBeDefined()
+    expect(twice!.shortM).toBeCloseTo(Math.max(0, once.metres * 2 - 1.2), 6)
+    expect(twice!.cost).toBeCloseTo(once.cost! * 2, 6)
   })
 })

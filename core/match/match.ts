@@ -1,18 +1,25 @@
 import { handOf, handRangeMm } from '../hand'
 import { clothLimit } from '../limit'
-import { FIBRE_WASH_C } from '../materials'
-import type { Bench, MethodAnswer, SearchOptions } from '../recipe'
-import { bestOf, searchRecipes } from '../recipe'
-import { exclusionsOf, opennessOf } from './exclude'
+import { gradeOfSheet, lotOf, readLot, type LotReading } from '../leaflet'
+import { FIBRE_TUMBLE, FIBRE_WASH_C } from '../materials'
+import type { Bench, HouseHabits, MethodAnswer, SearchOptions } from '../recipe'
+import { bestOf, COARSE, searchRecipes, USUAL_HABITS } from '../recipe'
+import { careStood, exclusionsOf, opennessOf } from './exclude'
+import { clothKind, usualness } from './kind'
 import { clothBendingMm, layeredBendingMm, layerings, type Layered } from './layers'
-import { partsOf, scoreOf, windowPart, type Figures } from './score'
-import { WISH_OF, type Candidate, type Clash, type Excluded, type Exclusion, type Match, type MatchQuery, type MatchSupply, type Part, type Wish, type WishCost } from './types'
+import { carries, FIRM_HEAVIER, partsOf, scoreOf, secondsPart, windowPart, type Figures } from './score'
+import {
+  WISH_OF, type Candidate, type Clash, type Excluded, type Exclusion, type Fault, type Match, type MatchQuery, type MatchSupply,
+  type Part, type Wish, type WishCost,
+} from './types'
 import { heatGround, heatVerdict, type HeatVerdict } from './window'
 
 /** Keeping the drape lets the bending length grow by no more than this factor. */
-export const DRAPE_KEPT_FACTOR = 1.25
+const DRAPE_KEPT_FACTOR = 1.25
 /** Where a place wants light body, this many times the cloth's own bending length is body enough. */
 const LIMP_FACTOR = 1.6
+/** What a backing may add to a cloth that has hand enough. */
+const STIFFER_FACTOR = 1.35
 /** Scores this near to each other are a tie. */
 const TIE = 0.01
 /** So many are looked at for ties. */
@@ -24,11 +31,13 @@ const CUTTING_WASTE = 1.15
 const USUAL_WIDTH_MM = 900
 
 /** The range of bending length wanted, mm. */
-export function wantedRangeMm(query: MatchQuery): [number, number] {
+function wantedRangeMm(query: MatchQuery): [number, number] {
   const hand = query.hand ?? query.place.hand
   const c = clothBendingMm(query.cloth)
   if (hand === 'keep') return [c * 0.85, c * DRAPE_KEPT_FACTOR]
   const [fromMm, toMm] = handRangeMm(hand)
+  // A cloth already stiffer than the place asks for is not made limper by any backing: its own hand, a little firmer, is wanted.
+  if (query.hand === null && c > toMm) return [c, c * STIFFER_FACTOR]
   // A very limp cloth has body enough before it reaches that class; a hand asked for by name is taken at its word.
   return [query.hand === null && hand === 'light' ? Math.min(fromMm, c * LIMP_FACTOR) : fromMm, toMm]
 }
@@ -50,6 +59,7 @@ interface Judge {
   query: MatchQuery
   wantedMm: [number, number]
   mostDrapeMm: number
+  unknownCloth: boolean
   /** What heat can do with each supply that carries resin. */
   verdicts: Map<MatchSupply, HeatVerdict>
 }
@@ -62,13 +72,31 @@ function candidateOf(judge: Judge, layered: Layered): Candidate {
   const measured = query.cloth.bendingMm !== null && layered.supplies.every(s => s.bendingMm !== null)
   const figures: Figures = {
     bendingMm, wantedMm, handOrigin: layered.supplies.some(s => s.coupling !== null) ? 'measured' : measured ? 'model' : 'typical',
-    reachC: verdict?.reachC ?? null, idealC: verdict?.open ? verdict.idealC : null,
+    reachC: verdict?.reachC ?? null, idealC: verdict?.open ? verdict.idealC : null, unknownCloth: judge.unknownCloth,
   }
   const parts = partsOf(query, layered, figures)
   return {
     key: layered.key, kind: layered.kind, supplies: layered.supplies, bendingMm, hand: handOf(bendingMm), score: scoreOf(parts), parts,
-    tie: null, reachC: figures.reachC, recipe: null, margins: null, need: needOf(query, layered.supplies),
+    faults: faultsOf(query, layered), tie: null, reachC: figures.reachC, recipe: null, margins: null,
+    need: needOf(query, layered.supplies),
   }
+}
+
+/** Under this a backing is so little usual here that it is said. */
+const UNUSUAL_UNDER = 0.4
+
+function faultsOf(query: MatchQuery, { supplies }: Layered): Fault[] {
+  const faults: Fault[] = []
+  const backingGsm = supplies.reduce((s, x) => s + x.massGsm, 0)
+  if (!carries(query.place) && backingGsm > query.cloth.massGsm * (query.place.hand === 'firm' ? FIRM_HEAVIER : 1))
+    faults.push({ why: 'heavier', backingGsm, clothGsm: query.cloth.massGsm })
+  const kind = clothKind(query.cloth)
+  if (
+    (kind === 'tailoring' || kind === 'knit')
+    && supplies.some(s => s.family !== 'sewIn' && usualness(kind, query.place, s) < UNUSUAL_UNDER)
+  )
+    faults.push({ why: 'unusual', wanted: kind })
+  return faults
 }
 
 const byScore = (a: Candidate, b: Candidate): number => b.score - a.score || (a.key < b.key ? -1 : 1)
@@ -78,7 +106,9 @@ function explainTies(ranked: Candidate[]): void {
   for (let i = 0; i + 1 < Math.min(ranked.length, EXPLAINED); i++) {
     const a = ranked[i]!, b = ranked[i + 1]!
     if (a.score - b.score > TIE) continue
-    const gains = a.parts.map((p, k) => ({ key: p.key, gain: p.value * p.weight - b.parts[k]!.value * b.parts[k]!.weight })).sort((x, y) => y.gain - x.gain)
+    const gains = a.parts
+      .map((p, k) => ({ key: p.key, gain: p.value * p.weight - b.parts[k]!.value * b.parts[k]!.weight }))
+      .sort((x, y) => y.gain - x.gain)
     a.tie = { with: b.key, by: gains[0]!.gain > 1e-9 ? gains[0]!.key : 'code' }
   }
 }
@@ -94,10 +124,10 @@ export function matchShelf(query: MatchQuery, shelf: readonly MatchSupply[]): Ma
   const ground = heatGround(query, limit)
   const wantedMm = wantedRangeMm(query)
   const own = clothBendingMm(query.cloth)
-  const judge: Judge = { query, wantedMm, mostDrapeMm: own * DRAPE_KEPT_FACTOR, verdicts: new Map() }
+  const judge: Judge = { query, wantedMm, mostDrapeMm: own * DRAPE_KEPT_FACTOR, unknownCloth: limit.provisional, verdicts: new Map() }
   const barred = new Map<MatchSupply, Exclusion[]>()
   for (const s of shelf) {
-    const verdict = s.resin ? heatVerdict(ground, s) : null
+    const verdict = s.resin ? heatVerdict(ground, s, query) : null
     if (verdict) judge.verdicts.set(s, verdict)
     barred.set(s, exclusionsOf(query, limit, ground, s, verdict))
   }
@@ -123,7 +153,10 @@ export function matchShelf(query: MatchQuery, shelf: readonly MatchSupply[]): Ma
   excluded.sort((a, b) => a.supply.code < b.supply.code ? -1 : 1)
   return {
     limit, wantedMm, clothBendingMm: own, clothBendingOrigin: query.cloth.bendingMm === null ? 'typical' : 'measured', ranked, excluded,
-    companions: query.place.key === 'crestGround' ? shelf.filter(s => s.family === 'hoop' || s.family === 'stiffener').sort((a, b) => a.code < b.code ? -1 : 1) : [],
+    companions:
+      query.place.key === 'crestGround'
+        ? shelf.filter(s => s.family === 'hoop' || s.family === 'stiffener').sort((a, b) => (a.code < b.code ? -1 : 1))
+        : [],
     wishes: wishCosts(excluded), clashes: clashesOf(query, shelf, judge, limit.soleC),
   }
 }
@@ -131,7 +164,8 @@ export function matchShelf(query: MatchQuery, shelf: readonly MatchSupply[]): Ma
 /** In a pair the partner needs no family of its own in the place: the layering is what the place asks for. */
 const onlyFamily = (reasons: Exclusion[]): boolean => reasons.every(r => r.why === 'family')
 
-const strikesDoubled = (query: MatchQuery, layered: Layered): boolean => opennessOf(query.cloth) * layered.supplies[0]!.resinGsm * 2 > DOUBLED_STRIKES_GSM
+const strikesDoubled = (query: MatchQuery, layered: Layered): boolean =>
+  opennessOf(query.cloth) * layered.supplies[0]!.resinGsm * 2 > DOUBLED_STRIKES_GSM
 
 /** For each wish: how many it keeps out that nothing else does. */
 function wishCosts(excluded: Excluded[]): WishCost[] {
@@ -149,9 +183,11 @@ function wishCosts(excluded: Excluded[]): WishCost[] {
 
 function clashesOf(query: MatchQuery, shelf: readonly MatchSupply[], judge: Judge, soleC: number): Clash[] {
   const clashes: Clash[] = []
-  const weakest = query.cloth.fibres.map(f => ({ fibre: f.fibre, limitC: FIBRE_WASH_C[f.fibre] })).sort((a, b) => a.limitC - b.limitC)[0]
-  if (weakest && query.care.washC > weakest.limitC) clashes.push({ why: 'clothWash', wishC: query.care.washC, ...weakest })
-  if (query.drapeKept && judge.wantedMm[0] > judge.mostDrapeMm) clashes.push({ why: 'rigidDrape', wantedMm: judge.wantedMm, mostMm: judge.mostDrapeMm })
+  const { washBy, tumbleBy } = careStood(query)
+  if (washBy) clashes.push({ why: 'clothWash', wishC: query.care.washC, fibre: washBy, limitC: FIBRE_WASH_C[washBy] })
+  if (tumbleBy) clashes.push({ why: 'clothTumble', fibre: tumbleBy, limit: FIBRE_TUMBLE[tumbleBy] as 'no' | 'low' })
+  if (query.drapeKept && judge.wantedMm[0] > judge.mostDrapeMm)
+    clashes.push({ why: 'rigidDrape', wantedMm: judge.wantedMm, mostMm: judge.mostDrapeMm })
   if (soleC === 0 && !query.place.families.includes('sewIn')) clashes.push({ why: 'placeNeedsHeat', place: query.place.name })
   if (shelf.length === 0) clashes.push({ why: 'shelfEmpty' })
   return clashes
@@ -163,27 +199,43 @@ export function benchOf(query: MatchQuery, candidate: Candidate): Bench | null {
   if (!glue) return null
   return {
     cloth: query.cloth, iron: query.iron, cover: query.cover, bed: query.bed, blendRule: query.blendRule, evidence: query.evidence,
+    habits: query.habits,
     supply: {
-      massGsm: candidate.supplies.reduce((s, x) => s + x.massGsm, 0), thicknessMm: candidate.supplies.reduce((s, x) => s + x.thicknessMm, 0),
-      base: glue.baseFibre, resin: glue.resin, resinGsm: glue.resinGsm,
+      massGsm: candidate.supplies.reduce((s, x) => s + x.massGsm, 0),
+      thicknessMm: candidate.supplies.reduce((s, x) => s + x.thicknessMm, 0), base: glue.baseFibre, resin: glue.resin,
+      resinGsm: glue.resinGsm, ...sheetOf(glue),
     },
   }
+}
+
+/** What a supply's sheet adds to the bench: its grade, its lot, and its recipe where it can be worked out. */
+function sheetOf(s: MatchSupply): Pick<Bench['supply'], 'grade' | 'lot' | 'sheet'> {
+  const sheet = s.sheet ?? null
+  const reading: LotReading = readLot(
+    { resin: s.resin!, massGsm: s.massGsm, thicknessMm: s.thicknessMm, base: s.baseFibre, resinGsm: s.resinGsm }, sheet,
+  )
+  return { grade: gradeOfSheet(sheet), lot: lotOf(reading), ...('leaflet' in reading ? { sheet: reading.leaflet } : {}) }
 }
 
 /** What the full recipe search makes of one candidate. */
 export interface Refined { key: string, recipe: Candidate['recipe'], margins: Candidate['margins'], blocked: MethodAnswer['blocked'] }
 
-/** Runs the full search for a candidate. Null where nothing is fused. */
+/** Runs the full search for a candidate with what own swatches taught of it. Null where nothing is fused. */
 export function refineCandidate(query: MatchQuery, candidate: Candidate, options: SearchOptions = {}): Refined | null {
   const bench = benchOf(query, candidate)
   if (!bench) return null
-  const answers = searchRecipes(bench, options)
+  const taught = candidate.supplies.map(s => query.taught?.[s.id]).find(t => t !== undefined)
+  // Margins only part candidates here: the coarse grid does.
+  const answers = searchRecipes(bench, { ...taught, marginGrid: COARSE, ...options })
   const found = bestOf(answers)?.found
-  return { key: candidate.key, recipe: found?.recipe ?? null, margins: found?.margins ?? null, blocked: found ? null : answers.find(a => a.blocked?.why === 'hurts')?.blocked ?? answers[0]!.blocked }
+  return {
+    key: candidate.key, recipe: found?.recipe ?? null, margins: found?.margins ?? null,
+    blocked: found ? null : (answers.find(a => a.blocked?.why === 'hurts')?.blocked ?? answers[0]!.blocked),
+  }
 }
 
 /** Puts refined answers in place: real margins into the scores, and out with what the full search could not open. */
-export function withRefined(match: Match, refined: readonly Refined[]): Match {
+export function withRefined(match: Match, refined: readonly Refined[], habits: HouseHabits = USUAL_HABITS): Match {
   const of = new Map(refined.map(r => [r.key, r]))
   const excluded = [...match.excluded]
   const ranked: Candidate[] = []
@@ -194,8 +246,14 @@ export function withRefined(match: Match, refined: readonly Refined[]): Match {
     } else if (!r.recipe) {
       if (c.supplies.length === 1) excluded.push({ supply: c.supplies[0]!, reasons: [{ why: 'searched', blocked: r.blocked! }] })
     } else {
-      const parts = c.parts.map((p): Part => p.key === 'window' ? windowPart(r.margins!) : p)
-      ranked.push({ ...c, parts, score: scoreOf(parts), recipe: r.recipe, margins: r.margins })
+      const { recipe, margins } = r
+      const parts = c.parts.map((p): Part =>
+        p.key === 'window' && !match.limit.provisional ? windowPart(margins!) : p.key === 'seconds' ? secondsPart(recipe, habits) : p,
+      )
+      const longest = Math.max(recipe.holdS, recipe.secondS ?? 0)
+      const faults: Fault[]
+        = longest > habits.patienceS ? [...c.faults, { why: 'patience', holdS: longest, patienceS: habits.patienceS }] : c.faults
+      ranked.push({ ...c, parts, faults, score: scoreOf(parts), recipe, margins })
     }
   }
   ranked.sort(byScore)

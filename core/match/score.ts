@@ -1,14 +1,19 @@
 import { handsAway } from '../hand'
-import type { Margins } from '../recipe'
+import { secondsCost, USUAL_HABITS, type HouseHabits, type Margins, type Recipe } from '../recipe'
 import { contrastOf } from './colour'
-import { clothGivePct, opennessOf, STRETCHES_FROM_PCT, supplyGivePct, washLimit } from './exclude'
+import { careStood, clothGivePct, opennessOf, STRETCHES_FROM_PCT, supplyGivePct, washLimit } from './exclude'
+import { clothKind, usualness } from './kind'
 import type { Layered } from './layers'
 import type { MatchQuery, Part, PartKey } from './types'
 
 /** How much each part counts; they add up to 1. A choice of ours, said openly beside every score. */
-export const PART_WEIGHT: Record<PartKey, number> = {
-  hand: 0.28, window: 0.14, weight: 0.11, give: 0.15, show: 0.09, bulk: 0.04, care: 0.05, stock: 0.03, usual: 0.04, swatches: 0.07,
+const PART_WEIGHT: Record<PartKey, number> = {
+  hand: 0.21, window: 0.08, seconds: 0.05, weight: 0.15, give: 0.13, show: 0.09, bulk: 0.04, care: 0.05, stock: 0.03, usual: 0.1,
+  swatches: 0.07,
 }
+
+/** Self cloth, sewn in, is usual nowhere and wrong nowhere. */
+const SELF_USUAL = 0.5
 
 const clamp = (x: number): number => Math.min(1, Math.max(0, x))
 const ROOM_FOR_CARE_C = 20, GENEROUS_MARGIN_C = 20, WINDOW_SPAN_C = 45
@@ -25,11 +30,39 @@ export function windowPart({ coolerC, hotterC }: Margins): Part {
   return part('window', narrow / GENEROUS_MARGIN_C, narrow, GENEROUS_MARGIN_C, 'model')
 }
 
-export interface Figures { bendingMm: number, wantedMm: [number, number], handOrigin: Part['origin'], reachC: number | null, idealC: number | null }
+/** Points at which a hold counts nothing any more. */
+const DEAREST = 20
+
+/** Seconds at the board as the full search found them, weighed as the recipes weigh them. */
+export function secondsPart(recipe: Recipe, habits: HouseHabits = USUAL_HABITS): Part {
+  const longest = Math.max(recipe.holdS, recipe.secondS ?? 0)
+  return part('seconds', 1 - secondsCost(longest, habits) / DEAREST, longest, habits.patienceS, 'model')
+}
+
+export interface Figures {
+  bendingMm: number
+  wantedMm: [number, number]
+  handOrigin: Part['origin']
+  reachC: number | null
+  idealC: number | null
+  unknownCloth: boolean
+}
+
+/** Up to this share of the cloth's weight a backing is in its place; from there on it loses, and at the last has lost all. */
+const LIGHTER = 0.75, NO_HEAVIER = 1.3
+const lightness = (ratio: number): number => ratio <= LIGHTER ? 1 : 1 - (ratio - LIGHTER) / (NO_HEAVIER - LIGHTER)
+/** A band or stand that is to be firm may be so many times as heavy as elsewhere. */
+export const FIRM_HEAVIER = 1.5
+/** A bag or mat wants structure, whatever it weighs. */
+export const carries = (place: MatchQuery['place']): boolean => place.families.includes('foam')
+
+/** What heat would do to a cloth of unknown fibre is not known: no window of it counts for much. */
+const UNKNOWN_WINDOW = 0
 
 /** Every part of a candidate's score, with what was compared. */
 export function partsOf(query: MatchQuery, layered: Layered, f: Figures): Part[] {
-  const { cloth, place, care } = query
+  const { cloth, place } = query
+  const { care } = careStood(query)
   const supplies = layered.supplies
   const fused = f.reachC !== null
   const massGsm = supplies.length ? supplies.reduce((s, x) => s + x.massGsm, 0) : cloth.massGsm
@@ -41,12 +74,19 @@ export function partsOf(query: MatchQuery, layered: Layered, f: Figures): Part[]
   const parts: Part[] = [part('hand', away > 0 ? 0.88 - away * 0.55 : within, f.bendingMm, middle, f.handOrigin)]
 
   if (!fused) parts.push(part('window', 0.6, 0, 0, 'model'))
+  else if (f.unknownCloth) parts.push(part('window', UNKNOWN_WINDOW, f.reachC!, f.idealC!, 'model'))
   else parts.push(part('window', 0.35 + (f.reachC! - f.idealC!) / WINDOW_SPAN_C, f.reachC!, f.idealC!, 'model'))
 
+  parts.push(part('seconds', 0.6, 0, (query.habits ?? USUAL_HABITS).patienceS, 'model'))
+
   // Bags want weight; elsewhere a backing is not heavier than its cloth.
-  const carries = place.hand === 'rigid' || place.hand === 'firm'
   const ratio = massGsm / cloth.massGsm
-  parts.push(part('weight', carries ? 1.6 - ratio * 0.4 : ratio <= 0.75 ? 1 : 1 - (ratio - 0.75) * 1.1, massGsm, cloth.massGsm))
+  parts.push(
+    part(
+      'weight', carries(place) ? 1.6 - ratio * 0.4 : lightness(place.hand === 'firm' ? ratio / FIRM_HEAVIER : ratio), massGsm,
+      cloth.massGsm,
+    ),
+  )
 
   const clothPct = clothGivePct(cloth)
   const supplyPct = supplies.length ? Math.min(...supplies.map(supplyGivePct)) : clothPct
@@ -60,21 +100,36 @@ export function partsOf(query: MatchQuery, layered: Layered, f: Figures): Part[]
   const dots = supplies.some(s => s.resin && s.form !== 'film') ? 0.35 : 0
   parts.push(part('show', 1 - seen * (contrast * 1.6 + dots) * 1.6, contrast, 0))
 
-  const bulk = !place.inSeam || query.allowance === 'inside' ? 1 + thicknessMm / (2 * cloth.thicknessMm + 2 * thicknessMm) : 1 + thicknessMm / cloth.thicknessMm
+  const bulk
+    = !place.inSeam || query.allowance === 'inside'
+      ? 1 + thicknessMm / (2 * cloth.thicknessMm + 2 * thicknessMm)
+      : 1 + thicknessMm / cloth.thicknessMm
   parts.push(part('bulk', (BULKIEST - bulk) / (BULKIEST - 1), thicknessMm, cloth.thicknessMm))
 
   const washC = supplies.length ? Math.min(...supplies.map(s => washLimit(s).limitC)) : 95
-  parts.push(part('care', 0.5 + (washC - care.washC) / (2 * ROOM_FOR_CARE_C) * (0.5 + place.wear / 2), washC, care.washC, supplies.every(s => s.washC !== null) ? 'maker' : 'typical'))
+  parts.push(
+    part(
+      'care', 0.5 + ((washC - care.washC) / (2 * ROOM_FOR_CARE_C)) * (0.5 + place.wear / 2), washC, care.washC,
+      supplies.every(s => s.washC !== null) ? 'maker' : 'typical',
+    ),
+  )
 
   const shelf = supplies.length ? Math.min(...supplies.map(s => s.stockM)) : 1
   const price = supplies.reduce((s, x) => s + (x.pricePerM ?? 5), 0)
   parts.push(part('stock', (shelf > 0 ? 0.6 : 0) + 0.4 * (1 - price / 20), shelf, 0, 'measured'))
 
-  const rank = supplies.length ? place.families.indexOf(supplies[0]!.family) : place.families.indexOf('sewIn')
-  parts.push(part('usual', rank < 0 ? 0.5 : 1 - 0.35 * rank, rank + 1, 1, 'typical'))
+  const kind = clothKind(cloth)
+  const usual = supplies.length ? Math.min(...supplies.map(s => usualness(kind, place, s))) : SELF_USUAL
+  parts.push(part('usual', usual, usual, 1, 'typical'))
 
-  const passed = supplies.reduce((s, x) => s + x.passed, 0), failed = supplies.reduce((s, x) => s + x.failed, 0)
-  parts.push(part('swatches', passed + failed === 0 ? 0.5 : (passed + 0.5) / (passed + failed + 1), passed, passed + failed, passed + failed > 0 ? 'measured' : 'model'))
+  const passed = supplies.reduce((s, x) => s + x.passed, 0),
+    failed = supplies.reduce((s, x) => s + x.failed, 0)
+  parts.push(
+    part(
+      'swatches', passed + failed === 0 ? 0.5 : (passed + 0.5) / (passed + failed + 1), passed, passed + failed,
+      passed + failed > 0 ? 'measured' : 'model',
+    ),
+  )
   return parts
 }
 

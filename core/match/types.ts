@@ -2,7 +2,8 @@ import type { Hand } from '../hand'
 import type { BlendRule, ClothLimit, Evidence } from '../limit'
 import type { BackingBase, BedKindKey, CoverKindKey, FibreKey, Origin, ResinForm, ResinKey, SupplyFamily } from '../materials'
 import type { Place } from '../place'
-import type { Blocked, IronInput, Margins, Recipe } from '../recipe'
+import type { SheetFigures } from '../leaflet'
+import type { Blocked, EvaluateOptions, HouseHabits, IronInput, Margins, Recipe } from '../recipe'
 import type { ClothInput } from '../stack'
 
 /** A supply as matching sees it; null = nobody has measured or said. */
@@ -33,6 +34,8 @@ export interface MatchSupply {
   failed: number
   /** Coupling learned from a measured fused swatch; null = typical. */
   coupling: number | null
+  /** What stands on its sheet; absent where the leaflet is lost. */
+  sheet?: SheetFigures | null
 }
 
 export interface MatchCloth extends ClothInput {
@@ -68,6 +71,10 @@ export interface MatchQuery {
   bed: BedKindKey
   /** Area of the pieces known so far, m²; 0 = none yet. */
   needM2: number
+  /** House rules about fusing; the usual ones when absent. */
+  habits?: HouseHabits
+  /** What own swatches of this cloth taught of each supply on this iron, by its id. */
+  taught?: Readonly<Record<string, EvaluateOptions>>
 }
 
 /** A wish that a person can take back. */
@@ -96,11 +103,12 @@ export type Exclusion
 
 /** Which wish, taken back, would lift this exclusion; null where none would. */
 export const WISH_OF: Record<Exclusion['why'], Wish | null> = {
-  family: null, companion: null, noHeat: null, notFusible: null, noResin: null, ironTooHot: null, noWindow: null, hurtsFirst: null, searched: null,
-  wash: 'wash', tumble: 'tumble', dryClean: 'dryClean', giveLost: 'give', giveKept: 'give', strikeThrough: null, grins: null, moistOnly: null, crush: null, drapeLost: 'drapeKept',
+  family: null, companion: null, noHeat: null, notFusible: null, noResin: null, ironTooHot: null, noWindow: null, hurtsFirst: null,
+  searched: null, wash: 'wash', tumble: 'tumble', dryClean: 'dryClean', giveLost: 'give', giveKept: 'give', strikeThrough: null,
+  grins: null, moistOnly: null, crush: null, drapeLost: 'drapeKept',
 }
 
-export type PartKey = 'hand' | 'window' | 'weight' | 'give' | 'show' | 'bulk' | 'care' | 'stock' | 'usual' | 'swatches'
+export type PartKey = 'hand' | 'window' | 'seconds' | 'weight' | 'give' | 'show' | 'bulk' | 'care' | 'stock' | 'usual' | 'swatches'
 
 /** One part of a score, with the figures it was read from. */
 export interface Part {
@@ -114,6 +122,12 @@ export interface Part {
   wanted: number
 }
 
+/** What speaks against a candidate so much that it is said, not only counted. */
+export type Fault
+  = | { why: 'heavier', backingGsm: number, clothGsm: number }
+    | { why: 'patience', holdS: number, patienceS: number }
+    | { why: 'unusual', wanted: 'tailoring' | 'knit' }
+
 export type CandidateKind = 'single' | 'double' | 'overFoam' | 'withWeb' | 'sewIn' | 'selfCloth'
 
 export interface Candidate {
@@ -126,6 +140,7 @@ export interface Candidate {
   hand: Hand
   score: number
   parts: Part[]
+  faults: Fault[]
   /** Where another scores the same to a hundredth: which one, and what put this one first. */
   tie: { with: string, by: PartKey | 'code' } | null
   /** Glue line's highest possible temperature in this stack, °C; null where nothing is fused. */
@@ -162,6 +177,7 @@ export interface Match {
 
 export type Clash
   = | { why: 'clothWash', wishC: number, limitC: number, fibre: FibreKey }
+    | { why: 'clothTumble', limit: 'no' | 'low', fibre: FibreKey }
     | { why: 'rigidDrape', wantedMm: [number, number], mostMm: number }
     | { why: 'placeNeedsHeat', place: string }
     | { why: 'shelfEmpty' }

@@ -12,7 +12,7 @@ const WASHES_C = [0, 30, 40, 60, 95]
 /** A colour turned over: light for dark. */
 const opposite = (hex: string): string => `#${(0xFFFFFF - Number.parseInt(hex.slice(1), 16)).toString(16).padStart(6, '0')}`
 
-export function changed(query: MatchQuery, change: Change): MatchQuery {
+function changed(query: MatchQuery, change: Change): MatchQuery {
   const { cloth, care } = query
   switch (change) {
     case 'heavier': return { ...query, cloth: { ...cloth, massGsm: cloth.massGsm * HEAVIER, thicknessMm: cloth.thicknessMm * HEAVIER } }

@@ -1,13 +1,13 @@
-import { bondRatePerS } from '../bond'
+import { bondRatePerS, gradeOf, shifted } from '../bond'
 import { doseRatePerS } from '../hurt'
-import { contactWm2K } from '../heat'
+import { contactWm2K, dryResistanceM2KW } from '../heat'
+import { gradeOfSheet, LOT_RATE, LOT_SHIFT_C } from '../leaflet'
 import { limitingFibres, type ClothLimit } from '../limit'
-import { FIBRES, RESINS, type FibreKey } from '../materials'
-import { allowedStops, BOND_WANTED, LONGEST_HOLD_S, pressureOf } from '../recipe'
-import { bedLayers, clothProperties, coverLayer } from '../stack'
+import { FIBRES, ROOM_C, type FibreKey, type Resin } from '../materials'
+import { allowedStops, BOND_WANTED, bearingOf, LONGEST_HOLD_S, pressureOf, USUAL_HABITS } from '../recipe'
+import { backingLayer, bedLayers, buildStack, coverLayer } from '../stack'
 import type { Exclusion, MatchQuery, MatchSupply } from './types'
 
-const ROOM_C = 20
 /** The hottest cell of the cloth stands at least this near the glue line, K. */
 const CLOTH_BELOW_GLUE_K = 12
 const STEP_K = 2
@@ -32,22 +32,40 @@ export interface HeatGround {
 }
 
 export function heatGround(query: MatchQuery, limit: ClothLimit): HeatGround {
-  const stops = allowedStops(query.iron.stops, limit)
-  const pressureKPa = pressureOf(query.iron.kind, 'weight')
+  // The hottest stop by any offset that a swatch taught: what is barred must be barred for certain.
+  const offsets = Object.values(query.taught ?? {}).map(t => t.soleOffsetC ?? 0)
+  const offsetC = Math.max(0, ...offsets)
+  const stops = allowedStops(query.iron.stops, limit, Math.min(0, ...offsets))
+  const pressureKPa = pressureOf(query.iron.kind, bearingOf(limit, query.cloth, query.habits ?? USUAL_HABITS))
   const contactR = 1 / contactWm2K(pressureKPa)
-  const bed = bedLayers(query.bed)
-  const cover = query.cover ? coverLayer(query.cover, 0) : null
-  const resistance = (l: { thicknessMm: number, conductivityWmK: number }) => l.thicknessMm / 1000 / l.conductivityWmK
+  const resistance = (l: Parameters<typeof dryResistanceM2KW>[0]) => dryResistanceM2KW(l, pressureKPa)
+  const clothLayer = buildStack({
+    cloth: query.cloth, supply: null, cover: null, bed: query.bed, firstSide: 'back', coverWaterGsm: 0, mistGsm: 0,
+  }).work[0]!
   return {
-    soleC: stops.reduce((m, s) => Math.max(m, s.meanC), 0), pressureKPa, contactR,
-    coverR: cover ? resistance(cover) + contactR : 0,
-    clothR: query.cloth.thicknessMm / 1000 / clothProperties(query.cloth.fibres).conductivityWmK,
-    belowR: bed.reduce((s, l) => s + resistance(l) + contactR, 0) + 1 / 8,
+    soleC: stops.length ? stops.reduce((m, s) => Math.max(m, s.meanC), 0) + offsetC : 0, pressureKPa, contactR,
+    coverR: query.cover ? resistance(coverLayer(query.cover, 0)) + contactR : 0,
+    clothR: resistance(clothLayer),
+    belowR: bedLayers(query.bed).reduce((s, l) => s + resistance(l) + contactR, 0) + 1 / 8,
     moistAllowed: limit.water !== 'no' || limit.steam !== 'no',
     backOnly: limit.backOnly,
-    mostS: Math.min(LONGEST_HOLD_S, limit.maxTouchS ?? LONGEST_HOLD_S) * (limit.backOnly ? 1 : 2),
+    // Two holds and what flows on while it cools, or one where only the back may be pressed.
+    mostS: Math.min(LONGEST_HOLD_S, limit.maxTouchS ?? LONGEST_HOLD_S) * (limit.backOnly ? 1 : 2) + FLOWS_ON_S,
     fibres: limitingFibres(query.cloth.fibres, query.blendRule).map(f => f.fibre),
   }
+}
+
+/** A glue line stays hot for some seconds after the iron has gone. */
+const FLOWS_ON_S = 10
+
+/** The quickest and lowest-melting that this supply's resin may turn out to be, by its sheet's bounds and its own swatches. */
+function mostWilling(query: Pick<MatchQuery, 'taught'>, supply: MatchSupply): Resin {
+  const taught = query.taught?.[supply.id]
+  const sheeted = supply.sheet && (supply.sheet.soleC !== null || supply.sheet.holdS !== null)
+  return shifted(
+    gradeOf(supply.resin!, gradeOfSheet(supply.sheet ?? null)), (sheeted ? LOT_RATE[1] : 1) * Math.max(1, taught?.rateFactor ?? 1),
+    (sheeted ? -LOT_SHIFT_C : 0) + Math.min(0, taught?.meltShiftC ?? 0),
+  )
 }
 
 /**
@@ -55,12 +73,12 @@ export function heatGround(query: MatchQuery, limit: ClothLimit): HeatGround {
  * faster than there with moisture at its best: what fails that is out for certain. What passes is not yet promised: the full
  * search decides. Microseconds a supply.
  */
-export function heatVerdict(ground: HeatGround, supply: MatchSupply): HeatVerdict {
-  const resin = RESINS[supply.resin!]
-  const base = FIBRES[supply.baseFibre]
-  const backingR = supply.base === 'none' ? 0 : supply.thicknessMm / 1000 / base.conductivityWmK + ground.contactR
+export function heatVerdict(ground: HeatGround, supply: MatchSupply, query: Pick<MatchQuery, 'taught'> = {}): HeatVerdict {
+  const resin = mostWilling(query, supply)
+  // A web has hardly a base of its own; a backing is fast to its resin, so that there is no contact between those two.
+  const backingR = supply.base === 'none' ? 0 : dryResistanceM2KW(backingLayer({ ...supply, base: supply.baseFibre }), ground.pressureKPa)
   const clothR = ground.clothR + ground.contactR
-  const whole = ground.contactR + ground.coverR + backingR + clothR + ground.belowR + ground.contactR
+  const whole = ground.contactR + ground.coverR + backingR + clothR + ground.belowR + RESIN_R
   const above = ground.contactR + ground.coverR + (ground.backOnly ? backingR : Math.min(backingR, clothR))
   const reachC = ground.soleC - (ground.soleC - ROOM_C) * above / whole
   const moist = ground.moistAllowed ? 1 : 0
@@ -73,9 +91,16 @@ export function heatVerdict(ground: HeatGround, supply: MatchSupply): HeatVerdic
     const at = Math.min(c, reachC)
     const seconds = BOND_WANTED / rateAt(at)
     if (!(seconds <= ground.mostS)) continue
-    const worst = ground.fibres.find(f => FIBRES[f].lostC !== null && (doseRatePerS(FIBRES[f], at - CLOTH_BELOW_GLUE_K, false) * seconds * 0.5 > 1 || at - CLOTH_BELOW_GLUE_K > FIBRES[f].lostC!))
+    const worst = ground.fibres.find(
+      f =>
+        FIBRES[f].lostC !== null
+        && (doseRatePerS(FIBRES[f], at - CLOTH_BELOW_GLUE_K, false) * seconds * 0.5 > 1 || at - CLOTH_BELOW_GLUE_K > FIBRES[f].lostC!),
+    )
     if (!worst) return { open: true, reachC, meltC, idealC }
     hurt ??= { open: false, reachC, bar: { why: 'hurtsFirst', hurtC: FIBRES[worst].hurtC, neededC: at, fibre: worst } }
   }
   return hurt ?? { open: true, reachC, meltC, idealC }
 }
+
+/** Resistance of the resin's own layer, m²K/W, half of which lies above the glue line's middle. */
+const RESIN_R = 5e-4

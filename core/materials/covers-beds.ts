@@ -36,6 +36,8 @@ export interface BedLayer {
   massGsm: number
   thicknessMm: number
   conductivityWmK: number
+  /** Density of its fibres, kg/m³; null for a solid. */
+  fibreKgM3: number | null
   heatCapacityJkgK: number
   regainPct: number
   vapourPasses: boolean
@@ -52,19 +54,37 @@ export interface BedKind {
   note: string
 }
 
-const cotton = (massGsm: number, thicknessMm: number, name = 'Cotton cover'): BedLayer =>
-  ({ name, massGsm, thicknessMm, conductivityWmK: 0.055, heatCapacityJkgK: 1340, regainPct: 8, vapourPasses: true })
-const felt = (massGsm: number, thicknessMm: number): BedLayer =>
-  ({ name: 'Felt', massGsm, thicknessMm, conductivityWmK: 0.04, heatCapacityJkgK: 1360, regainPct: 15, vapourPasses: true })
-const wood: BedLayer = { name: 'Wood', massGsm: 7800, thicknessMm: 12, conductivityWmK: 0.15, heatCapacityJkgK: 1600, regainPct: 0, vapourPasses: false }
+const cotton = (massGsm: number, thicknessMm: number, name = 'Cotton cover'): BedLayer => ({
+  name, massGsm, thicknessMm, conductivityWmK: 0.055, fibreKgM3: 1540, heatCapacityJkgK: 1340, regainPct: 8, vapourPasses: true,
+})
+const felt = (massGsm: number, thicknessMm: number): BedLayer => ({
+  name: 'Felt', massGsm, thicknessMm, conductivityWmK: 0.04, fibreKgM3: 1310, heatCapacityJkgK: 1360, regainPct: 15, vapourPasses: true,
+})
+const wood: BedLayer = {
+  name: 'Wood', massGsm: 7800, thicknessMm: 12, conductivityWmK: 0.15, fibreKgM3: null, heatCapacityJkgK: 1600, regainPct: 0,
+  vapourPasses: false,
+}
 
 export const BED_KINDS = {
-  padded: { key: 'padded', name: 'Padded board', layers: [cotton(200, 0.6), felt(900, 6)], sparesPile: false, belowWm2K: 8, note: 'the usual' },
-  woolMat: { key: 'woolMat', name: 'Wool mat', layers: [felt(2600, 13)], sparesPile: false, belowWm2K: 8, note: 'throws heat back; stitches sink in' },
-  towel: { key: 'towel', name: 'Towel on a table', layers: [cotton(500, 4, 'Terry'), wood], sparesPile: false, belowWm2K: 8, note: 'soft; a makeshift' },
-  needle: { key: 'needle', name: 'Needle board or same-pile towel', layers: [cotton(500, 4, 'Pile'), wood], sparesPile: true, belowWm2K: 8, note: 'spares pile and texture' },
+  padded: {
+    key: 'padded', name: 'Padded board', layers: [cotton(200, 0.6), felt(900, 6)], sparesPile: false, belowWm2K: 8, note: 'the usual',
+  },
+  woolMat: {
+    key: 'woolMat', name: 'Wool mat', layers: [felt(2600, 13)], sparesPile: false, belowWm2K: 8,
+    note: 'throws heat back; stitches sink in',
+  },
+  towel: {
+    key: 'towel', name: 'Towel on a table', layers: [cotton(500, 4, 'Terry'), wood], sparesPile: false, belowWm2K: 8,
+    note: 'soft; a makeshift',
+  },
+  needle: {
+    key: 'needle', name: 'Needle board or same-pile towel', layers: [cotton(500, 4, 'Pile'), wood], sparesPile: true, belowWm2K: 8,
+    note: 'spares pile and texture',
+  },
   hard: { key: 'hard', name: 'Hard board, clapper', layers: [wood], sparesPile: false, belowWm2K: 8, note: 'crisp edges' },
-  vacuum: { key: 'vacuum', name: 'Vacuum board', layers: [cotton(200, 0.6), felt(900, 6)], sparesPile: false, belowWm2K: 40, note: 'cools fast' },
+  vacuum: {
+    key: 'vacuum', name: 'Vacuum board', layers: [cotton(200, 0.6), felt(900, 6)], sparesPile: false, belowWm2K: 40, note: 'cools fast',
+  },
 } satisfies Record<string, Omit<BedKind, 'key'> & { key: string }> as unknown as Record<BedKindKey, BedKind>
 
 export type BedKindKey = 'padded' | 'woolMat' | 'towel' | 'needle' | 'hard' | 'vacuum'

@@ -22,7 +22,9 @@ const rows = {
   gasDyedPrint: ['Print gassed into polyester', 150, null, 10, true, true, 'yes', 'the dye moves out again with heat and time'],
   flock: ['Flock or film lettering', null, null, null, true, true, 'yes', 'lettering is only heated from the back'],
   resinPrint: ['Resin-finished or foil print', 110, null, null, true, true, 'yes', 'the print softens'],
-  flameRetardant: ['Flame-retardant or protective', null, null, null, false, false, 'no', 'fusing may void what it is certified for: ask its maker'],
+  flameRetardant: [
+    'Flame-retardant or protective', null, null, null, false, false, 'no', 'fusing may void what it is certified for: ask its maker',
+  ],
   waterRepellent: ['Water-repellent', null, null, null, true, false, 'yes', 'resin holds badly on it: prove it with a swatch'],
 } satisfies Record<string, [string, number | null, number | null, number | null, boolean, boolean, Finish['fusing'], string]>
 

@@ -1,8 +1,6 @@
 /** Where a figure comes from, in falling order of trust. */
 export type Origin = 'proved' | 'measured' | 'maker' | 'typical' | 'model'
 
-export const ORIGINS: readonly Origin[] = ['proved', 'measured', 'maker', 'typical', 'model']
-
 /** A figure that can say where it comes from. */
 export interface Sourced<T> {
   value: T

@@ -1,4 +1,4 @@
-/** Resins of fusibles: typical grade of each, from adhesive handbooks. A maker's sheet overrides every one. */
+/** Resins of fusibles: typical values of each, from adhesive handbooks. A maker's sheet overrides every one. */
 export interface Resin {
   key: ResinKey
   name: string
@@ -6,7 +6,7 @@ export interface Resin {
   meltC: [number, number]
   /** Glue-line temperature wanted, °C. */
   windowC: [number, number]
-  /** Hold at mid-window under `pressureKPa`, seconds. */
+  /** Hold at mid-window under `pressureKPa`, seconds: where the fit to the leaflets starts. */
   holdS: number
   /** Reference pressure of that hold, kPa. */
   pressureKPa: number
@@ -26,7 +26,11 @@ const rows = {
   eva: ['Ethylene-vinyl acetate', [65, 90], [85, 110], 6, 8, 2, [30, 30], 'no', 'no'],
   polyurethane: ['Polyurethane film', [100, 130], [120, 150], 12, 25, 3, [40, 60], 'low', 'some'],
   polyamideWeb: ['Polyamide web', [100, 120], [112, 135], 8, 8, 15, [40, 40], 'no', 'yes'],
-} satisfies Record<string, [string, [number, number], [number, number], number, number, number, [number, number], Resin['tumble'], Resin['dryClean']]>
+  evaWeb: ['Low-heat web', [65, 90], [85, 110], 6, 8, 2, [30, 30], 'no', 'no'],
+} satisfies Record<
+  string,
+  [string, [number, number], [number, number], number, number, number, [number, number], Resin['tumble'], Resin['dryClean']]
+>
 
 export type ResinKey = keyof typeof rows
 
@@ -37,3 +41,7 @@ export const RESINS = Object.fromEntries(
 ) as Record<ResinKey, Resin>
 
 export const RESIN_KEYS = Object.keys(rows) as ResinKey[]
+
+/** What is sold for irons and what is sold for presses are different grades of the same resin. */
+export type ResinGrade = 'hand' | 'press'
+export const RESIN_GRADES: readonly ResinGrade[] = ['hand', 'press']

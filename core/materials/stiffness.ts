@@ -9,7 +9,8 @@ export const CLOTH_BENDING_MM: Record<ConstructionKey, number> = {
 
 /** At 60 g/m², mm, and how it grows with weight. */
 const BACKING: Record<BackingBase, { atMm: number, power: number }> = {
-  woven: { atMm: 26, power: 0.7 }, knit: { atMm: 15, power: 0.4 }, weftInsert: { atMm: 21, power: 0.5 }, nonwoven: { atMm: 27, power: 0.6 }, none: { atMm: 9, power: 0.3 },
+  woven: { atMm: 26, power: 0.7 }, knit: { atMm: 15, power: 0.4 }, weftInsert: { atMm: 21, power: 0.5 },
+  nonwoven: { atMm: 27, power: 0.6 }, none: { atMm: 9, power: 0.3 },
 }
 
 /** Bending length of a backing that nobody has measured, mm, from its base and weight. Typical. @param massGsm g/m², above 0 */

@@ -1,6 +1,8 @@
 /** Families of supplies, by what they are for. */
-export const SUPPLY_FAMILIES = ['fusible', 'sewIn', 'web', 'hemTape', 'foam', 'hoop', 'stiffener', 'stayTape', 'transfer', 'lettering', 'patch', 'trim'] as const
-export type SupplyFamily = typeof SUPPLY_FAMILIES[number]
+export const SUPPLY_FAMILIES = [
+  'fusible', 'sewIn', 'web', 'hemTape', 'foam', 'hoop', 'stiffener', 'stayTape', 'transfer', 'lettering', 'patch', 'trim',
+] as const
+export type SupplyFamily = (typeof SUPPLY_FAMILIES)[number]
 
 export const BACKING_BASES = ['woven', 'knit', 'weftInsert', 'nonwoven', 'none'] as const
 export type BackingBase = typeof BACKING_BASES[number]

@@ -16,7 +16,10 @@ describe('measuring at home', () => {
     }))
   })
   it('what cannot be is refused with a sentence', () => {
-    for (const work of [() => massGsmFrom(5, 0, 100), () => massGsmFrom(5, Number.NaN, 100), () => thicknessMmFrom(3, 0), () => givePctFrom(0, 10)]) expect(work).toThrow(/[.]$/)
+    for (const work of [
+      () => massGsmFrom(5, 0, 100), () => massGsmFrom(5, Number.NaN, 100), () => thicknessMmFrom(3, 0), () => givePctFrom(0, 10),
+    ])
+      expect(work).toThrow(/[.]$/)
   })
 })
 

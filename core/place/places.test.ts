@@ -29,6 +29,10 @@ describe('places', () => {
     for (const key of PLACE_KEYS) expect(placeOf(key).key).toBe(key)
     expect(() => placeOf('sporran' as never)).toThrow('no place called sporran')
   })
-  it.each([['bagBase', 'rigid'], ['collar', 'crisp'], ['hem', 'keep'], ['waistband', 'firm']] as const)('a %s wants it %s', (key, hand) => expect(placeOf(key).hand).toBe(hand))
-  it.each([['waistband', 'stop'], ['stay', 'stop'], ['crestGround', 'stop'], ['facing', 'any']] as const)('in a %s the give must %s', (key, give) => expect(placeOf(key).give).toBe(give))
+  it.each([
+    ['bagBase', 'rigid'], ['collar', 'crisp'], ['hem', 'keep'], ['waistband', 'firm'],
+  ] as const)('a %s wants it %s', (key, hand) => expect(placeOf(key).hand).toBe(hand))
+  it.each([
+    ['waistband', 'stop'], ['stay', 'stop'], ['crestGround', 'stop'], ['facing', 'any'],
+  ] as const)('in a %s the give must %s', (key, give) => expect(placeOf(key).give).toBe(give))
 })

@@ -3,7 +3,7 @@ import { freeWaterGsm, stepAt, type LayerRole, type MarkKind } from '../heat'
 import type { HurtFlag } from '../hurt'
 
 /** One layer's course for drawing. */
-export interface LayerCourse {
+interface LayerCourse {
   role: LayerRole
   name: string
   thicknessMm: number
@@ -37,8 +37,11 @@ export function courseOf({ run, bond, flags, harm }: Outcome, samples = 160): Co
   const pick = (a: Float32Array) => steps.map(s => Math.round(a[s]! * 10) / 10)
   return {
     timesS: timesS.map(t => Math.round(t * 100) / 100),
-    soleC: steps.map(s => Number.isNaN(run.soleC[s]!) ? null : Math.round(run.soleC[s]! * 10) / 10),
-    layers: run.layers.map(l => ({ role: l.layer.role, name: l.layer.name, thicknessMm: l.layer.thicknessMm, meanC: pick(l.meanC), waterGsm: pick(l.waterGsm), freeWaterGsm: steps.map(s => Math.round(freeWaterGsm(l, s) * 10) / 10) })),
+    soleC: steps.map(s => (Number.isNaN(run.soleC[s]!) ? null : Math.round(run.soleC[s]! * 10) / 10)),
+    layers: run.layers.map(l => ({
+      role: l.layer.role, name: l.layer.name, thicknessMm: l.layer.thicknessMm, meanC: pick(l.meanC), waterGsm: pick(l.waterGsm),
+      freeWaterGsm: steps.map(s => Math.round(freeWaterGsm(l, s) * 10) / 10),
+    })),
     marks: run.marks.map(m => ({ ...m })),
     bond: steps.map(s => Math.round(bond.progress[s]! * 1000) / 1000),
     finalBond: bond.final, peakC: bond.peakC, inWindowS: bond.inWindowS, flags, harm,

@@ -1,15 +1,12 @@
-import { bondOf, type BondCourse } from '../bond'
-import { runProgramme, steadySole, thermostat, type Phase, type RunOptions, type SoleCurve, type Transient } from '../heat'
+import { bondOf, gradeOf, shifted, type BondCourse } from '../bond'
+import { LAY_S, runProgramme, steadySole, thermostat, valueAt, type Phase, type RunOptions, type SoleCurve, type Transient } from '../heat'
 import { harmAlong, hurtOf, type HurtFlag, type HurtInput } from '../hurt'
-import { COVER_KINDS, IRON_KINDS, RESINS, type Resin } from '../materials'
+import { CLAPPER_KPA, COVER_KINDS, IRON_KINDS, ROOM_C, type Resin } from '../materials'
 import { buildStack } from '../stack'
 import type { Bench, Recipe } from './recipe'
 
 /** Lifting, turning and laying back takes about this long, s. */
 export const TURN_S = 3
-/** A clapper bears about this hard, kPa. */
-const CLAPPER_KPA = 0.6
-const ROOM_C = 20
 
 export interface Outcome {
   run: Transient
@@ -30,21 +27,31 @@ export interface EvaluateOptions extends RunOptions {
   rateFactor?: number
   /** What was really done, in place of the recipe's own phases. */
   phases?: Phase[]
+  /** The sole as it really was, in place of the recipe's stop; offsets are added to it. */
+  sole?: SoleCurve
 }
 
-export function soleOf(bench: Bench, recipe: Recipe, options: EvaluateOptions = {}): SoleCurve {
-  const meanC = recipe.stop.meanC + (options.soleOffsetC ?? 0)
+function soleOf(bench: Bench, recipe: Recipe, options: EvaluateOptions = {}): SoleCurve {
+  const offsetC = options.soleOffsetC ?? 0
+  if (options.sole) {
+    const real = options.sole
+    return offsetC === 0 ? real : (timeS, drawnJM2) => real(timeS, drawnJM2) + offsetC
+  }
+  const meanC = recipe.stop.meanC + offsetC
   if (options.phase === undefined) return steadySole(meanC)
   const { warmCPerS, coolCPerS } = IRON_KINDS[bench.iron.kind]
   return thermostat({ meanC, swingC: recipe.stop.swingC, warmCPerS, coolCPerS, phase: options.phase })
 }
 
-/** The recipe as phases: each pass down and lifted, turned between, then cooling under the clapper. */
+/** The recipe as phases: the cloth warmed, each pass down and lifted, turned between, then cooling under the clapper. */
 export function phasesOf(recipe: Recipe, coolS = recipe.coolS): Phase[] {
-  const phases: Phase[] = []
+  const phases: Phase[] = recipe.warmS > 0 ? [{ kind: 'warm', durationS: recipe.warmS, pressureKPa: recipe.pressureKPa }] : []
   for (let pass = 0; pass < recipe.passes; pass++) {
     if (pass > 0) phases.push({ kind: 'lifted', durationS: TURN_S }, { kind: 'turn', rewetCoverGsm: recipe.coverWaterGsm })
-    phases.push({ kind: 'down', durationS: recipe.holdS, pressureKPa: recipe.pressureKPa, steamGM2S: recipe.steamGM2S, steamS: recipe.steamS })
+    phases.push({
+      kind: 'down', durationS: pass > 0 ? (recipe.secondS ?? recipe.holdS) : recipe.holdS, pressureKPa: recipe.pressureKPa,
+      steamGM2S: recipe.steamGM2S, steamS: recipe.steamS,
+    })
   }
   if (coolS > 0) phases.push({ kind: 'clapper', durationS: coolS, pressureKPa: CLAPPER_KPA })
   return phases
@@ -68,13 +75,16 @@ function hurtInputOf(bench: Bench, recipe: Recipe, options: EvaluateOptions): Hu
   }
 }
 
-/** The resin on the bench, as this workroom knows it. @throws Error where the supply carries none */
+/**
+ * The resin on the bench, as this workroom knows it: its grade, its lot by the sheet, then what swatches taught. @throws Error where
+ * the supply carries none
+ */
 export function resinOf(bench: Bench, options: EvaluateOptions = {}): Resin {
-  if (!bench.supply.resin) throw new Error('The supply has no resin: there is nothing to fuse.')
-  const typical = RESINS[bench.supply.resin]
-  const shiftC = options.meltShiftC ?? 0, faster = options.rateFactor ?? 1
-  if (shiftC === 0 && faster === 1) return typical
-  return { ...typical, holdS: typical.holdS / faster, meltC: [typical.meltC[0] + shiftC, typical.meltC[1] + shiftC], windowC: [typical.windowC[0] + shiftC, typical.windowC[1] + shiftC] }
+  const { resin, grade = 'hand', lot } = bench.supply
+  if (!resin) throw new Error('The supply has no resin: there is nothing to fuse.')
+  return shifted(
+    gradeOf(resin, grade), (lot?.rateFactor ?? 1) * (options.rateFactor ?? 1), (lot?.meltShiftC ?? 0) + (options.meltShiftC ?? 0),
+  )
 }
 
 /** Runs the recipe on the bench and reads bond and harm off it. The bench's supply must carry resin. */
@@ -92,7 +102,12 @@ export interface HoldPath {
   bond: BondCourse
   /** Severity of the worst harm after each step. */
   harm: Float32Array
+  /** When the sole was set down for the hold, s: after warming and laying. */
+  fromS: number
 }
+
+/** When a recipe's first hold begins, s. */
+const holdFromS = (recipe: Pick<Recipe, 'warmS'>): number => recipe.warmS > 0 ? recipe.warmS + LAY_S : 0
 
 /**
  * One transient that stands for every hold up to the recipe's: the sole is set down once and never lifted, so that reading
@@ -100,7 +115,27 @@ export interface HoldPath {
  */
 export function holdPath(bench: Bench, recipe: Recipe, options: EvaluateOptions = {}): HoldPath {
   const single: Recipe = { ...recipe, passes: 1, coolS: 0 }
-  const run = runOf(bench, single, options)
+  return { ...evaluateAlong(bench, single, { ...options, skipBed: true }), fromS: holdFromS(single) }
+}
+
+/** Bond and harm after every step of whatever was done. */
+export function evaluateAlong(bench: Bench, recipe: Recipe, options: EvaluateOptions = {}): Omit<HoldPath, 'fromS'> {
+  const run = runOf(bench, recipe, options)
   const bond = bondOf(run, resinOf(bench, options))
-  return { run, bond, harm: harmAlong(run, bond, hurtInputOf(bench, single, options)) }
+  return { run, bond, harm: harmAlong(run, bond, hurtInputOf(bench, recipe, options)) }
+}
+
+export const bondAtHold = (path: HoldPath, holdS: number): number => valueAt(path.run, path.bond.progress, path.fromS + holdS)
+export const harmAtHold = (path: HoldPath, holdS: number): number => valueAt(path.run, path.harm, path.fromS + holdS)
+
+/** Shortest hold after which a figure along a path has come to `wanted`, s; null where it never does. */
+export function holdReaching(path: HoldPath, values: Float32Array, wanted: number): number | null {
+  const { timesS, steps } = path.run
+  for (let i = 1; i < steps; i++) {
+    if (timesS[i]! <= path.fromS || values[i]! < wanted) continue
+    const rise = values[i]! - values[i - 1]!
+    const share = rise > 0 ? Math.max(0, (wanted - values[i - 1]!) / rise) : 0
+    return Math.max(0, timesS[i - 1]! + share * (timesS[i]! - timesS[i - 1]!) - path.fromS)
+  }
+  return null
 }

@@ -1,7 +1,19 @@
 /** Which way of pressing bonds without hurting, and why. */
 export * from './recipe'
-export { evaluate, holdPath, phasesOf, resinOf, soleOf, TURN_S, type EvaluateOptions, type HoldPath, type Outcome } from './evaluate'
-export { allowedStops, MIST_GSM, pressureOf, type Bar } from './methods'
-export { bestOf, BOND_WANTED, COARSE, draftRecipe, HARM_ALLOWED, LONGEST_HOLD_S, searchMethod, searchRecipes, type Blocked, type Found, type Margins, type MethodAnswer, type SearchOptions } from './search'
-export { courseOf, type Course, type LayerCourse } from './digest'
-export { findOpeners, type Opener } from './open'
+export {
+  bondAtHold, evaluate, evaluateAlong, harmAtHold, holdPath, holdReaching, phasesOf, resinOf, TURN_S,
+  type EvaluateOptions, type Outcome,
+} from './evaluate'
+export { allowedStops, bearingOf, pressureOf, warmingS } from './methods'
+export {
+  bestOf, BOND_WANTED, draftRecipe, heldFor, searchMethod, searchRecipes,
+  type Blocked, type Found, type Margins, type MethodAnswer, type SearchOptions,
+} from './search'
+export { COARSE, LONGEST_HOLD_S } from './span'
+export { roomPoints, scoreParts, secondsCost, totalOf, type ScorePart, type ScorePartKey } from './score'
+export { asSheetSays, carryOver, sheetRecipe, type CarriedOver, type CarriedStep, type Difference } from './sheet'
+export { searchTack, TACK_BOND, type Tack } from './tack'
+export { chooseWay, type Choosable } from './choose'
+export { courseOf, type Course } from './digest'
+export { findOpeners, type Opener, type OwnIron } from './open'
+export { settingAt } from './stop'

@@ -1,30 +1,55 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { valueAt } from '../heat'
-import { METHODS, courseOf, draftRecipe, evaluate, holdPath, phasesOf, resinOf, searchMethod, type Bench, type IronStop } from '.'
+import {
+  bondAtHold, harmAtHold, holdReaching, METHODS, courseOf, draftRecipe, evaluate, holdPath, phasesOf, resinOf, searchMethod, type Bench,
+  type IronStop,
+} from '.'
 
 const stop = (meanC: number): IronStop => ({ label: `${meanC}`, meanC, swingC: 12, origin: 'typical' })
 const bench: Bench = {
-  cloth: { fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none', finishes: [] },
-  supply: { massGsm: 60, thicknessMm: 0.25, base: 'cotton', resin: 'polyamide', resinGsm: 12 }, iron: { kind: 'household', stops: [stop(112), stop(148), stop(196)] }, cover: 'muslin', bed: 'padded', blendRule: 'strict',
+  cloth: {
+    fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none',
+    finishes: [],
+  },
+  supply: { massGsm: 60, thicknessMm: 0.25, base: 'cotton', resin: 'polyamide', resinGsm: 12 },
+  iron: { kind: 'household', stops: [stop(112), stop(148), stop(196)] }, cover: 'muslin', bed: 'padded', blendRule: 'strict',
 }
-const recipe = (meanC: number, holdS: number, method: typeof METHODS[number] = 'dry') => ({ ...draftRecipe(bench, method, stop(meanC), 'back', 1, 'weight'), holdS })
+const recipe = (meanC: number, holdS: number, method: (typeof METHODS)[number] = 'dry') => ({
+  ...draftRecipe(bench, method, stop(meanC), 'back', 1, 'weight'), holdS,
+})
 
 describe('one transient for every hold', () => {
   it('read at t it gives what lifting at t gives', () => {
-    fc.assert(fc.property(fc.constantFrom(...METHODS), fc.integer({ min: 150, max: 205 }), fc.integer({ min: 8, max: 50 }), (method, meanC, holdS) => {
-      const path = holdPath(bench, recipe(meanC, 60, method)), run = evaluate(bench, recipe(meanC, holdS, method))
-      const bond = valueAt(path.run, path.bond.progress, holdS)
-      expect(Math.abs(bond - run.bond.final)).toBeLessThan(0.04 + 0.04 * run.bond.final)
-      // Harm under a tenth is left out of an outcome.
-      const harm = valueAt(path.run, path.harm, holdS)
-      if (run.harm > 0) expect(Math.abs(harm - run.harm)).toBeLessThan(0.05 + 0.05 * run.harm)
-      else expect(harm).toBeLessThan(0.15)
-    }), { numRuns: 25 })
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...METHODS), fc.integer({ min: 150, max: 205 }), fc.integer({ min: 8, max: 50 }),
+        (method, meanC, holdS) => {
+          const path = holdPath(bench, recipe(meanC, 60, method)),
+            run = evaluate(bench, recipe(meanC, holdS, method))
+          const bond = bondAtHold(path, holdS)
+          expect(Math.abs(bond - run.bond.final)).toBeLessThan(0.04 + 0.04 * run.bond.final)
+          // Harm under a tenth is left out of an outcome.
+          const harm = harmAtHold(path, holdS)
+          if (run.harm > 0) expect(Math.abs(harm - run.harm)).toBeLessThan(0.05 + 0.05 * run.harm)
+          else expect(harm).toBeLessThan(0.15)
+        },
+      ),
+      { numRuns: 25 },
+    )
   })
   it('bond never falls along it', () => {
     const { bond } = holdPath(bench, recipe(190, 60, 'mist'))
     for (let i = 1; i < bond.progress.length; i++) expect(bond.progress[i]!).toBeGreaterThanOrEqual(bond.progress[i - 1]!)
+  })
+})
+
+describe('the shortest hold that reaches', () => {
+  it('is where reading the path gives just that, after warming and laying', () => {
+    const path = holdPath(bench, recipe(180, 60))
+    expect(path.fromS).toBe(9)
+    const s = holdReaching(path, path.bond.progress, 1)!
+    expect(bondAtHold(path, s)).toBeCloseTo(1, 3)
+    expect(holdReaching(path, path.bond.progress, 1e6)).toBeNull()
   })
 })
 
@@ -38,7 +63,8 @@ describe('what a workroom has learned changes a run', () => {
     expect(bond({ rateFactor: 1.3 }) / plain).toBeCloseTo(1.3, 6)
   })
   it('and the search finds a shorter hold on an iron that runs hot', () => {
-    const cold = searchMethod(bench, 'mist', {}).found!, hot = searchMethod(bench, 'mist', { soleOffsetC: 8 }).found!
+    const one = { ...bench, iron: { ...bench.iron, stops: [stop(160)] } }
+    const cold = searchMethod(one, 'dry', {}).found!, hot = searchMethod(one, 'dry', { soleOffsetC: 12 }).found!
     expect(hot.recipe.holdS).toBeLessThan(cold.recipe.holdS)
   })
   it('the resin moves as a whole: melting and window by the same degrees', () => {
@@ -51,14 +77,19 @@ describe('what a workroom has learned changes a run', () => {
 
 describe('a recipe as phases and as a picture', () => {
   it('two passes turn between and cool once at the end', () => {
-    expect(phasesOf({ ...recipe(180, 20), passes: 2, coolS: 15 }).map(p => p.kind)).toEqual(['down', 'lifted', 'turn', 'down', 'clapper'])
-    expect(phasesOf({ ...recipe(180, 20), coolS: 0 }).map(p => p.kind)).toEqual(['down'])
+    expect(phasesOf({ ...recipe(180, 20), passes: 2, coolS: 15 }).map(p => p.kind)).toEqual([
+      'warm', 'down', 'lifted', 'turn', 'down', 'clapper',
+    ])
+    expect(
+      phasesOf({ ...recipe(180, 20), warmS: 0, passes: 2, secondS: 9, coolS: 0 }).map(p => ('durationS' in p ? p.durationS : null)),
+    ).toEqual([20, 3, null, 9])
+    expect(phasesOf({ ...recipe(180, 20), warmS: 0, coolS: 0 }).map(p => p.kind)).toEqual(['down'])
   })
   it('a course is thinned, ends where the run ends, and leaves the sole blank while it is away', () => {
     const outcome = evaluate(bench, { ...recipe(180, 20), coolS: 15 })
     const course = courseOf(outcome, 50)
     expect(course.timesS).toHaveLength(50)
-    expect(course.timesS.at(-1)).toBeCloseTo(35, 1)
+    expect(course.timesS.at(-1)).toBeCloseTo(20 + 15 + 9, 1)
     expect(course.soleC[5]).toBe(180)
     expect(course.soleC.at(-1)).toBeNull()
     expect(course.layers.map(l => l.role)).toContain('resin')

@@ -6,6 +6,22 @@ export type Method = 'dry' | 'steam' | 'mist' | 'damp'
 export const METHODS: readonly Method[] = ['dry', 'steam', 'mist', 'damp']
 export type Side = 'back' | 'face'
 export type Lean = 'weight' | 'lean'
+/** A way of pressing: as the supply's sheet says, or one of the moistures worked out. */
+export type Way = 'sheet' | Method
+export const WAYS: readonly Way[] = ['sheet', ...METHODS]
+
+/** What the house has settled about fusing. */
+export interface HouseHabits {
+  /** Lean on the iron, where the cloth stands it. */
+  lean: boolean
+  /** Warm the cloth by itself for a few seconds before the backing is laid on, where it may be. */
+  warmFirst: boolean
+  /** Always press from both sides, not only where one is not enough. */
+  bothSides: boolean
+  /** A hold over this counts as a fault, s. */
+  patienceS: number
+}
+export const USUAL_HABITS: HouseHabits = { lean: true, warmFirst: true, bothSides: false, patienceS: 20 }
 
 export interface IronStop {
   label: string
@@ -29,6 +45,8 @@ export interface Bench {
   cover: CoverKindKey | null
   bed: BedKindKey
   blendRule: BlendRule
+  /** House rules; the usual ones when absent. */
+  habits?: HouseHabits
   /** Care label, corner tests and swatches of this very cloth. */
   evidence?: Evidence
 }
@@ -39,7 +57,11 @@ export interface Recipe {
   stop: IronStop
   firstSide: Side
   passes: 1 | 2
+  /** Seconds the cloth is warmed by itself first; 0 = it is not. */
+  warmS: number
   holdS: number
+  /** Seconds on the other side after turning; null = as long as the first. Only where there are two passes. */
+  secondS: number | null
   lean: Lean
   pressureKPa: number
   /** Water in the cover at each set-down, g/m². */
@@ -51,3 +73,7 @@ export interface Recipe {
   /** Seconds under a cool clapper until the resin has set. */
   coolS: number
 }
+
+/** Seconds with the sole down, in all. */
+export const pressedS = (r: Pick<Recipe, 'warmS' | 'holdS' | 'secondS' | 'passes'>): number =>
+  r.warmS + r.holdS + (r.passes === 2 ? (r.secondS ?? r.holdS) : 0)

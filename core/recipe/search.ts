@@ -1,28 +1,35 @@
-import { valueAt } from '../heat'
-import { clothLimit } from '../limit'
-import { RESINS } from '../materials'
-import { evaluate, holdPath, type EvaluateOptions, type Outcome } from './evaluate'
-import { barOf, moistureOf, pressureOf, usableStops, type Bar } from './methods'
-import { METHODS, type Bench, type IronStop, type Lean, type Method, type Recipe, type Side } from './recipe'
+import { clothLimit, type ClothLimit } from '../limit'
+import { bondAtHold, evaluate, harmAtHold, holdPath, resinOf, type EvaluateOptions, type Outcome } from './evaluate'
+import { barOf, bearingOf, moistureOf, pressureOf, usableStops, warmingS, type Bar } from './methods'
+import { METHODS, USUAL_HABITS, type Bench, type IronStop, type Lean, type Method, type Recipe, type Side, type Way } from './recipe'
+import { scoreParts, totalOf, type ScorePart } from './score'
+import { COARSE, FINER, firstWhole, LONGEST_HOLD_S } from './span'
 
 /** Bond aimed at: a full bond with a little to spare. */
 export const BOND_WANTED = 1.15
 /** Harm allowed in a recommended recipe; 1 is visible. */
 export const HARM_ALLOWED = 0.8
-/** Longest hold per side that a person will stand still for, s. */
-export const LONGEST_HOLD_S = 60
 const SHORTEST_HOLD_S = 3
 const CANDIDATES = 4
 /** Margins are searched this far from the stop, °C. */
 const MARGIN_REACH_C = 40
-/** A quarter of the work of an exact run; moves the time to a bond by up to 4 %. */
-export const COARSE: EvaluateOptions = { cellMm: 0.15, stepScale: 2.5 }
 const COOL_LIMIT_S = 180
+/**
+ * A recipe is held this much longer than the least that bonds, and never less than a person's own count is off, where there is room
+ * for it.
+ */
+const TO_SPARE = 0.2, LEAST_SPARE_S = 2
+/** The second side needs less: the glue line is warm already. */
+const SECOND_SHARE = 0.7
 
 /** Why no recipe came of it: nothing bonds in time, or it bonds only where it hurts. */
 export type Blocked
   = | Bar
     | { why: 'underBonded', bond: number, peakC: number, wantedC: number, soleC: number }
+  /** Meant only to catch, it bonds too far within a second. */
+    | { why: 'catchesTooHard', bond: number, soleC: number }
+  /** By the sheet's own seconds it comes to less than a bond here. */
+    | { why: 'sheetShort', bond: number, peakC: number, soleC: number, heldS: number }
     | { why: 'hurts', flag: Outcome['flags'][number], bondHoldS: number }
 
 export interface Margins {
@@ -38,11 +45,14 @@ export interface Found {
   recipe: Recipe
   outcome: Outcome
   margins: Margins
-  /** Higher is better: narrowest margin in °C less a little for length. */
+  /** Higher is better; the sum of its parts. */
   score: number
+  parts: ScorePart[]
 }
 
 export interface MethodAnswer {
+  /** As the sheet says, or the moisture worked out. */
+  way: Way
   method: Method
   found: Found | null
   /** Next best of the same method (another stop or side). */
@@ -55,6 +65,8 @@ export interface MethodAnswer {
 export interface SearchOptions extends EvaluateOptions {
   methods?: readonly Method[]
   leans?: readonly Lean[]
+  /** Grid on which margins in °C are found; finer by default. */
+  marginGrid?: EvaluateOptions
 }
 
 /** The best recipe of each method on this bench, or why there is none. Deterministic. */
@@ -62,61 +74,76 @@ export function searchRecipes(bench: Bench, options: SearchOptions = {}): Method
   return (options.methods ?? METHODS).map(method => searchMethod(bench, method, options))
 }
 
-/** The method whose answer has the best score; null if none bonds safely. */
+/** The answer with the best score; null if none bonds safely. */
 export const bestOf = (answers: MethodAnswer[]): MethodAnswer | null =>
   answers.reduce<MethodAnswer | null>((best, a) => a.found && (!best?.found || a.found.score > best.found.score) ? a : best, null)
 
 export function searchMethod(bench: Bench, method: Method, options: SearchOptions = {}): MethodAnswer {
   const limit = clothLimit(bench.cloth, bench.blendRule, bench.evidence)
-  const bar = barOf(method, bench.iron, bench.cover, bench.supply.resin !== null, limit)
-  if (bar) return { method, found: null, runnerUp: null, blocked: bar, attempt: null }
+  const nothing = { way: method, method, found: null, runnerUp: null, attempt: null }
+  const bar = barOf(method, bench.iron, bench.cover, bench.supply.resin !== null, limit, options.soleOffsetC)
+  if (bar) return { ...nothing, blocked: bar }
 
-  const found: Draft[] = []
-  let nearest: { recipe: Recipe, blocked: Blocked, rank: number } | null = null
-  const maxHoldS = Math.min(LONGEST_HOLD_S, limit.maxTouchS ?? LONGEST_HOLD_S)
+  const maxHoldS = longestHoldS(limit)
+  const { drafts, nearest } = draftsOf(bench, method, limit, maxHoldS, options)
+  drafts.sort((a, b) => b.score - a.score)
+  // The search runs on a coarse grid; the exact run has the last word.
+  for (const draft of drafts.slice(0, CANDIDATES)) {
+    const found = finish(bench, draft, maxHoldS, options)
+    if (found.outcome.bond.final < 1 || found.outcome.harm > 1) continue
+    const { stop, firstSide } = found.recipe
+    const runnerUp = drafts.find(f => f.recipe.stop !== stop || f.recipe.firstSide !== firstSide)?.recipe ?? null
+    return { ...nothing, found, runnerUp, blocked: null }
+  }
+  const attempt = nearest ? { recipe: nearest.recipe, outcome: evaluate(bench, nearest.recipe, options) } : null
+  return { ...nothing, blocked: nearest?.blocked ?? { why: 'noStops' }, attempt }
+}
+
+export const longestHoldS = (limit: Pick<ClothLimit, 'maxTouchS'>): number => Math.min(LONGEST_HOLD_S, limit.maxTouchS ?? LONGEST_HOLD_S)
+
+/** Every stop, bearing, side and number of passes that may be tried: those that bond and do not hurt, and the nearest of the others. */
+function draftsOf(
+  bench: Bench, method: Method, limit: ClothLimit, maxHoldS: number, options: SearchOptions,
+): { drafts: Draft[], nearest: Short | null } {
+  const habits = bench.habits ?? USUAL_HABITS
   const sides: Side[] = limit.backOnly ? ['back'] : ['back', 'face']
-  // A second pass from the other side only where one is not enough anywhere.
-  for (const passes of (limit.backOnly ? [1] : [1, 2]) as (1 | 2)[]) {
-    if (found.length > 0) break
-    for (const stop of usableStops(method, bench.iron.stops, limit)) {
-      for (const lean of options.leans ?? ['weight']) {
+  const passes: (1 | 2)[] = limit.backOnly ? [1] : habits.bothSides ? [2, 1] : [1, 2]
+  const usual = bearingOf(limit, bench.cloth, habits)
+  const leans = options.leans ?? (usual === 'lean' ? ['lean', 'weight'] : ['weight'])
+  const drafts: Draft[] = []
+  let nearest: Short | null = null
+  // The other bearing and the other number of passes only where the house's own come to nothing.
+  for (const lean of leans) {
+    for (const times of passes) {
+      if (drafts.length > 0) break
+      for (const stop of usableStops(method, bench.iron.stops, limit, options.soleOffsetC)) {
         for (const firstSide of sides) {
-          const tried = tryHolds(bench, draftRecipe(bench, method, stop, firstSide, passes, lean), maxHoldS, options)
-          if ('draft' in tried) found.push(tried.draft)
+          const tried = tryHolds(bench, draftRecipe(bench, method, stop, firstSide, times, lean), maxHoldS, options)
+          if ('draft' in tried) drafts.push(tried.draft)
           else if (!nearest || tried.rank > nearest.rank) nearest = tried
         }
       }
     }
   }
-  found.sort((a, b) => b.score - a.score)
-  // The search runs on a coarse grid; the exact run has the last word.
-  let best: Found | null = null
-  for (const candidate of found.slice(0, CANDIDATES)) {
-    const exact = finish(bench, candidate, maxHoldS, options)
-    if (exact.outcome.bond.final < 1 || exact.outcome.harm > 1) continue
-    best = exact
-    break
-  }
-  const chosen = best?.recipe
+  return { drafts, nearest }
+}
+
+/** A recipe of the method at its longest hold, before any was chosen; warmed first as the house does and the cloth may be. */
+export function draftRecipe(bench: Bench, method: Method, stop: IronStop, firstSide: Side, passes: 1 | 2, lean: Lean): Recipe {
+  const limit = clothLimit(bench.cloth, bench.blendRule, bench.evidence)
   return {
-    method,
-    found: best,
-    runnerUp: chosen ? found.find(f => f.recipe.stop !== chosen.stop || f.recipe.firstSide !== chosen.firstSide)?.recipe ?? null : null,
-    blocked: best ? null : nearest?.blocked ?? { why: 'noStops' },
-    attempt: best || !nearest ? null : { recipe: nearest.recipe, outcome: evaluate(bench, nearest.recipe, options) },
+    method, stop, firstSide, passes, lean, warmS: warmingS(limit, bench.cloth, bench.habits ?? USUAL_HABITS), holdS: LONGEST_HOLD_S,
+    secondS: null, coolS: 0, pressureKPa: pressureOf(bench.iron.kind, lean), ...moistureOf(method, bench.iron.kind, bench.cover),
   }
 }
 
-export function draftRecipe(bench: Bench, method: Method, stop: IronStop, firstSide: Side, passes: 1 | 2, lean: Lean): Recipe {
-  return {
-    method, stop, firstSide, passes, lean, holdS: LONGEST_HOLD_S, coolS: 0,
-    pressureKPa: pressureOf(bench.iron.kind, lean), ...moistureOf(method, bench.iron.kind, bench.cover),
-  }
-}
+/** A draft held so long; the other side, where there is one, a little less. */
+export const heldFor = (draft: Recipe, holdS: number): Recipe =>
+  ({ ...draft, holdS, secondS: draft.passes === 2 ? Math.max(SHORTEST_HOLD_S, Math.round(holdS * SECOND_SHARE)) : null })
 
 /** A hold that works, before its exact run. */
-type Draft = Omit<Found, 'outcome'>
-type Tried = { draft: Draft } | { recipe: Recipe, blocked: Blocked, rank: number }
+interface Draft { recipe: Recipe, margins: Margins, score: number }
+interface Short { recipe: Recipe, blocked: Blocked, rank: number }
 
 /** What bond and harm come to for a hold of so many seconds. */
 interface Ladder { bondAt: (holdS: number) => number, harmAt: (holdS: number) => number }
@@ -124,75 +151,72 @@ interface Ladder { bondAt: (holdS: number) => number, harmAt: (holdS: number) =>
 /** One pass is read off a single transient; two passes are run hold by hold, each once. */
 function ladderOf(bench: Bench, draft: Recipe, options: EvaluateOptions): Ladder {
   if (draft.passes === 1) {
-    const { run, bond, harm } = holdPath(bench, draft, options)
-    return { bondAt: s => valueAt(run, bond.progress, s), harmAt: s => valueAt(run, harm, s) }
+    const path = holdPath(bench, draft, options)
+    return { bondAt: s => bondAtHold(path, s), harmAt: s => harmAtHold(path, s) }
   }
   const known = new Map<number, Outcome>()
   const at = (holdS: number): Outcome => {
-    const outcome = known.get(holdS) ?? evaluate(bench, { ...draft, holdS }, options)
+    const outcome = known.get(holdS) ?? evaluate(bench, heldFor(draft, holdS), { ...options, skipBed: true })
     known.set(holdS, outcome)
     return outcome
   }
   return { bondAt: s => at(s).bond.final, harmAt: s => at(s).harm }
 }
 
-/** Finds the span of holds that bond and do not hurt, and a place in it a third of the way up. */
-function tryHolds(bench: Bench, draft: Recipe, maxHoldS: number, options: EvaluateOptions): Tried {
+/** A place between the least hold that bonds and the most that does not hurt, s: a fifth over the least, two at least, half-way at most. */
+export const heldBetween = (leastS: number, mostS: number): number =>
+  Math.round(leastS + Math.min((mostS - leastS) / 2, Math.max(LEAST_SPARE_S, leastS * TO_SPARE)))
+
+/** Finds the span of holds that bond and do not hurt, and a place in it a little above the least. */
+function tryHolds(bench: Bench, draft: Recipe, maxHoldS: number, options: EvaluateOptions): { draft: Draft } | Short {
   const coarse = { ...options, ...COARSE }
   const { bondAt, harmAt } = ladderOf(bench, { ...draft, holdS: maxHoldS }, coarse)
   const bonds = (s: number) => bondAt(s) >= BOND_WANTED
   const harms = (s: number) => harmAt(s) > HARM_ALLOWED
   if (!bonds(maxHoldS)) {
-    const resin = RESINS[bench.supply.resin!]
-    const recipe = { ...draft, holdS: maxHoldS }
-    const outcome = evaluate(bench, recipe, coarse)
-    return {
-      recipe, rank: Math.min(1, outcome.bond.final),
-      blocked: { why: 'underBonded', bond: outcome.bond.final, peakC: outcome.bond.peakC, wantedC: resin.windowC[0], soleC: draft.stop.meanC },
-    }
+    const recipe = heldFor(draft, maxHoldS)
+    const { bond } = evaluate(bench, recipe, coarse)
+    const wantedC = resinOf(bench, options).windowC[0]
+    const soleC = draft.stop.meanC + (options.soleOffsetC ?? 0)
+    return { recipe, rank: Math.min(1, bond.final), blocked: { why: 'underBonded', bond: bond.final, peakC: bond.peakC, wantedC, soleC } }
   }
   const leastS = firstWhole(SHORTEST_HOLD_S, maxHoldS, bonds)
   if (harms(leastS)) {
-    const recipe = { ...draft, holdS: leastS }
+    const recipe = heldFor(draft, leastS)
     const outcome = evaluate(bench, recipe, coarse)
     return { recipe, rank: 2 - Math.min(0.9, outcome.harm / 10), blocked: { why: 'hurts', flag: outcome.flags[0]!, bondHoldS: leastS } }
   }
   const mostS = harms(maxHoldS) ? firstWhole(leastS, maxHoldS, harms) - 1 : maxHoldS
-  const holdS = Math.round(Math.min(leastS + (mostS - leastS) / 3, leastS * 1.35))
+  const holdS = heldBetween(leastS, mostS)
   const margins = { lessS: holdS - leastS, moreS: mostS - holdS, coolerC: 0, hotterC: 0 }
-  const totalS = holdS * draft.passes
-  return { draft: { recipe: { ...draft, holdS }, margins, score: Math.min(margins.lessS, margins.moreS) * 1.5 - totalS * 0.2 - (draft.passes - 1) } }
-}
-
-/** Smallest whole number in [low, high] for which `holds` is true, taking it to stay true once it is; `high` if none below. */
-function firstWhole(low: number, high: number, holds: (n: number) => boolean): number {
-  let a = low, b = high
-  while (a < b) {
-    const mid = (a + b) >> 1
-    if (holds(mid)) b = mid
-    else a = mid + 1
+  const recipe = heldFor(draft, holdS)
+  // Room is not yet known in degrees: seconds to spare, as a share of the hold, stand in for it.
+  const room = (Math.min(margins.lessS, margins.moreS) / holdS) * 40
+  return {
+    draft: {
+      recipe, margins, score: totalOf(scoreParts(recipe, { ...margins, coolerC: room, hotterC: room }, harmAt(holdS), bench.habits)),
+    },
   }
-  return a
 }
 
 /** The exact run of the chosen recipe, its cooling time and its margins in °C. */
-function finish(bench: Bench, found: Draft, maxHoldS: number, options: EvaluateOptions): Found {
+export function finish(bench: Bench, found: Omit<Draft, 'score'>, maxHoldS: number, options: SearchOptions): Found {
   const coolS = coolingS(bench, found.recipe, options)
   const recipe = { ...found.recipe, coolS }
   const outcome = evaluate(bench, recipe, options)
-  const coarse = { ...options, ...COARSE }
+  const finer = { ...options, ...(options.marginGrid ?? FINER), skipBed: true }
   const offset = options.soleOffsetC ?? 0
-  const at = (byC: number) => evaluate(bench, found.recipe, { ...coarse, soleOffsetC: offset + byC })
+  const at = (byC: number) => evaluate(bench, recipe, { ...finer, soleOffsetC: offset + byC })
   const coolerC = firstWhole(1, MARGIN_REACH_C, c => at(-c).bond.final < 1) - 1
   const hotterC = firstWhole(1, MARGIN_REACH_C, c => at(c).harm > 1) - 1
   const margins = { ...found.margins, coolerC, hotterC, moreS: Math.min(found.margins.moreS, maxHoldS - recipe.holdS) }
-  const totalS = recipe.holdS * recipe.passes
-  return { recipe, outcome, margins, score: Math.min(coolerC, hotterC, 25) - totalS * 0.15 - outcome.harm * 4 }
+  const parts = scoreParts(recipe, margins, outcome.harm, bench.habits)
+  return { recipe, outcome, margins, parts, score: totalOf(parts) }
 }
 
 /** Seconds under a clapper until the resin is below the start of its melting, rounded up to 5 s. */
-function coolingS(bench: Bench, recipe: Recipe, options: EvaluateOptions): number {
-  const { run, bond } = evaluate(bench, { ...recipe, coolS: COOL_LIMIT_S }, { ...options, ...COARSE })
+export function coolingS(bench: Bench, recipe: Recipe, options: EvaluateOptions): number {
+  const { run, bond } = evaluate(bench, { ...recipe, coolS: COOL_LIMIT_S }, { ...options, ...COARSE, skipBed: true })
   const lifted = run.marks.filter(m => m.kind === 'lift').pop()!.atS
   const setS = (bond.setAtS ?? lifted + COOL_LIMIT_S) - lifted
   return Math.max(10, Math.ceil((setS + 3) / 5) * 5)

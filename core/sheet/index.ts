@@ -32,11 +32,14 @@ export function sheetTroubles(s: Sheet): SheetTrouble[] {
   if (!s.resin) return s.makerC === null ? troubles : [...troubles, { why: 'heatWithoutResin' }]
   const r = RESINS[s.resin]
   const shift = s.makerMoisture === 'steam' || s.makerMoisture === 'damp' ? r.wetShiftC : 0
-  if (s.makerC !== null && s.makerC < r.meltC[0] - shift) troubles.push({ why: 'belowMelting', makerC: s.makerC, meltC: r.meltC[0] - shift })
-  if (s.makerC !== null && s.makerC > r.windowC[1] + SOLE_OVER_GLUE_K) troubles.push({ why: 'farAboveWindow', makerC: s.makerC, windowC: r.windowC[1] })
+  if (s.makerC !== null && s.makerC < r.meltC[0] - shift)
+    troubles.push({ why: 'belowMelting', makerC: s.makerC, meltC: r.meltC[0] - shift })
+  if (s.makerC !== null && s.makerC > r.windowC[1] + SOLE_OVER_GLUE_K)
+    troubles.push({ why: 'farAboveWindow', makerC: s.makerC, windowC: r.windowC[1] })
   if (s.washC !== null && s.washC > r.washC[1]) troubles.push({ why: 'washWakesIt', washC: s.washC, typicalC: r.washC[1] })
   if (s.tumble === 'yes' && r.tumble === 'no') troubles.push({ why: 'tumbleWakesIt' })
   if ((s.makerMoisture === 'steam' || s.makerMoisture === 'damp') && r.wetShiftC === 0) troubles.push({ why: 'moistureIdle' })
-  if (s.makerHoldS !== null && s.makerPressureKPa !== null && s.makerPressureKPa >= 10) troubles.push({ why: 'machineHold', holdS: s.makerHoldS, pressureKPa: s.makerPressureKPa })
+  if (s.makerHoldS !== null && s.makerPressureKPa !== null && s.makerPressureKPa >= 10)
+    troubles.push({ why: 'machineHold', holdS: s.makerHoldS, pressureKPa: s.makerPressureKPa })
   return troubles
 }

@@ -1,7 +1,10 @@
 import { expect, it } from 'vitest'
 import { sheetTroubles, type Sheet } from '.'
 
-const sheet = (over: Partial<Sheet>): Sheet => ({ resin: 'polyamide', leaflet: 'maker', makerC: 150, makerHoldS: 12, makerMoisture: 'dry', makerPressureKPa: null, washC: 40, tumble: 'no', ...over })
+const sheet = (over: Partial<Sheet>): Sheet => ({
+  resin: 'polyamide', leaflet: 'maker', makerC: 150, makerHoldS: 12, makerMoisture: 'dry', makerPressureKPa: null, washC: 40,
+  tumble: 'no', ...over,
+})
 
 it.each<[string, Partial<Sheet>, string[]]>([
   ['a sheet in order', {}, []],

@@ -1,2 +1,2 @@
 /** Shrinkage, and when a cloth or trim has settled. */
-export { cutSizeMm, settlingOf, trimSettledM, SETTLED_PCT, type SettlePass, type Settling, type TrimRun } from './settle'
+export { cutSizeMm, settlingOf, trimSettledM, SETTLED_PCT, type SettlePass } from './settle'

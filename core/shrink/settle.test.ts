@@ -48,5 +48,7 @@ describe('measuring at home, worked', () => {
     expect(spreadOf([120, 123, 121]).plusMinus).toBeCloseTo(3.79, 1)
     expect(spreadOf([120]).plusMinus).toBeNull()
   })
-  it.each([[() => massGsmFrom(0, 1, 1)], [() => thicknessMmFrom(4, 1.5)], [() => givePctFrom(100, 90)], [() => spreadOf([])]])('refuses nonsense', fn => expect(fn).toThrow(RangeError))
+  it.each([[() => massGsmFrom(0, 1, 1)], [() => thicknessMmFrom(4, 1.5)], [() => givePctFrom(100, 90)], [() => spreadOf([])]])(
+    'refuses nonsense', fn => expect(fn).toThrow(RangeError),
+  )
 })

@@ -3,9 +3,14 @@ import { describe, expect, it } from 'vitest'
 import { BED_KIND_KEYS, COVER_KIND_KEYS, COVER_KINDS, FIBRE_KEYS, FIBRES } from '../materials'
 import { bedLayers, buildStack, clothProperties, coverLayer, type ClothInput, type StackInput, type SupplyInput } from '.'
 
-const cloth: ClothInput = { fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none', finishes: [] }
+const cloth: ClothInput = {
+  fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none',
+  finishes: [],
+}
 const supply: SupplyInput = { massGsm: 60, thicknessMm: 0.25, base: 'polyester', resin: 'polyamide', resinGsm: 12 }
-const input = (over: Partial<StackInput> = {}): StackInput => ({ cloth, supply, cover: 'muslin', bed: 'padded', firstSide: 'back', coverWaterGsm: 0, mistGsm: 0, ...over })
+const input = (over: Partial<StackInput> = {}): StackInput => ({
+  cloth, supply, cover: 'muslin', bed: 'padded', firstSide: 'back', coverWaterGsm: 0, mistGsm: 0, ...over,
+})
 const roles = (i: StackInput) => buildStack(i).work.map(l => l.role)
 
 describe('what lies on what', () => {
@@ -29,7 +34,10 @@ describe('what lies on what', () => {
 })
 
 describe('weights and water', () => {
-  const any = fc.record({ massGsm: fc.integer({ min: 20, max: 300 }), resinGsm: fc.integer({ min: 1, max: 15 }), mistGsm: fc.integer({ min: 0, max: 200 }), side: fc.constantFrom<'back' | 'face'>('back', 'face') })
+  const any = fc.record({
+    massGsm: fc.integer({ min: 20, max: 300 }), resinGsm: fc.integer({ min: 1, max: 15 }), mistGsm: fc.integer({ min: 0, max: 200 }),
+    side: fc.constantFrom<'back' | 'face'>('back', 'face'),
+  })
   it('backing and resin weigh what the supply weighs', () => {
     fc.assert(fc.property(any, ({ massGsm, resinGsm, side }) => {
       const work = buildStack(input({ supply: { ...supply, massGsm, resinGsm }, firstSide: side })).work
@@ -62,14 +70,21 @@ describe('a blend', () => {
     for (const fibre of FIBRE_KEYS) expect(clothProperties([{ fibre, sharePct: 100 }]).regainPct).toBeCloseTo(FIBRES[fibre].regainPct, 9)
   })
   it('lies between its fibres, and does not mind whether shares make 100', () => {
-    fc.assert(fc.property(fc.constantFrom(...FIBRE_KEYS), fc.constantFrom(...FIBRE_KEYS), fc.integer({ min: 1, max: 99 }), (a, b, share) => {
-      const mixed = clothProperties([{ fibre: a, sharePct: share }, { fibre: b, sharePct: 100 - share }])
-      const [low, high] = [FIBRES[a].heatCapacityJkgK, FIBRES[b].heatCapacityJkgK].sort((x, y) => x - y) as [number, number]
-      expect(mixed.heatCapacityJkgK).toBeGreaterThanOrEqual(low - 1e-9)
-      expect(mixed.heatCapacityJkgK).toBeLessThanOrEqual(high + 1e-9)
-      const half = clothProperties([{ fibre: a, sharePct: share / 2 }, { fibre: b, sharePct: (100 - share) / 2 }])
-      expect(half.regainPct).toBeCloseTo(mixed.regainPct, 9)
-    }))
+    fc.assert(
+      fc.property(fc.constantFrom(...FIBRE_KEYS), fc.constantFrom(...FIBRE_KEYS), fc.integer({ min: 1, max: 99 }), (a, b, share) => {
+        const mixed = clothProperties([
+          { fibre: a, sharePct: share }, { fibre: b, sharePct: 100 - share },
+        ])
+        const [low, high] = [FIBRES[a].heatCapacityJkgK, FIBRES[b].heatCapacityJkgK].sort((x, y) => x - y) as [number, number]
+        expect(mixed.heatCapacityJkgK).toBeGreaterThanOrEqual(low - 1e-9)
+        expect(mixed.heatCapacityJkgK).toBeLessThanOrEqual(high + 1e-9)
+        const half = clothProperties([
+          { fibre: a, sharePct: share / 2 }, { fibre: b, sharePct: (100 - share) / 2 },
+        ])
+        expect(half.regainPct).toBeCloseTo(mixed.regainPct, 9)
+      }),
+    )
   })
-  it('nobody knows is taken as polyester until it is known', () => expect(clothProperties([])).toEqual(clothProperties([{ fibre: 'polyester', sharePct: 100 }])))
+  it('nobody knows is taken as polyester until it is known', () =>
+    expect(clothProperties([])).toEqual(clothProperties([{ fibre: 'polyester', sharePct: 100 }])))
 })

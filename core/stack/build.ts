@@ -1,4 +1,7 @@
-import { BED_KINDS, CONSTRUCTIONS, COVER_KINDS, FIBRES, type BedKindKey, type ConstructionKey, type CoverKindKey, type FibreKey, type FinishKey, type ResinKey } from '../materials'
+import {
+  BED_KINDS, CONSTRUCTIONS, COVER_KINDS, FIBRES, type BedKindKey, type ConstructionKey, type CoverKindKey, type FibreKey, type FinishKey,
+  type ResinGrade, type ResinKey,
+} from '../materials'
 import type { Layer, Stack } from '../heat'
 
 export interface FibreShare { fibre: FibreKey, sharePct: number }
@@ -15,6 +18,9 @@ export interface ClothInput {
   finishes: FinishKey[]
 }
 
+/** What is known of a lot of resin: so many times as fast as its grade, its melting range moved by so many °C. */
+export interface Lot { rateFactor: number, meltShiftC: number }
+
 /** A fusible as the computation sees it; `resin` null for sew-in. */
 export interface SupplyInput {
   massGsm: number
@@ -22,6 +28,22 @@ export interface SupplyInput {
   base: FibreKey
   resin: ResinKey | null
   resinGsm: number
+  /** For irons (when absent) or for presses. */
+  grade?: ResinGrade
+  /** What its sheet says of this lot; that of its grade when absent. */
+  lot?: Lot
+  /** What stands on its sheet, where it can be worked out. */
+  sheet?: Sheet
+}
+
+/** A maker's recipe, complete enough to be pressed. */
+export interface Sheet {
+  soleC: number
+  holdS: number
+  moisture: 'dry' | 'steam' | 'damp'
+  cover: CoverKindKey | null
+  pressureKPa: number
+  firstSide: 'back' | 'face'
 }
 
 export interface StackInput {
@@ -37,13 +59,18 @@ export interface StackInput {
 }
 
 /** A cloth holds about its own mass of water before it drips. */
-export const CLOTH_HOLDS_WATER_SHARE = 1
+const CLOTH_HOLDS_WATER_SHARE = 1
 const RESIN_LAYER_MM = 0.05
 /** A cloth of unknown fibre is taken as polyester-like in its heat and water until it is known. */
 const UNKNOWN: FibreKey = 'polyester'
 
-/** Mass-weighted specific heat, regain and conductivity of a blend. */
-export function clothProperties(fibres: FibreShare[]): { heatCapacityJkgK: number, regainPct: number, conductivityWmK: number } {
+/** Mass-weighted specific heat, regain and conductivity of a blend, and the density of its fibres together. */
+export function clothProperties(fibres: FibreShare[]): {
+  heatCapacityJkgK: number
+  regainPct: number
+  conductivityWmK: number
+  fibreKgM3: number
+} {
   const shares = fibres.length > 0 ? fibres : [{ fibre: UNKNOWN, sharePct: 100 }]
   const total = shares.reduce((s, f) => s + f.sharePct, 0)
   const mean = (of: (k: FibreKey) => number) => shares.reduce((s, f) => s + of(f.fibre) * f.sharePct / total, 0)
@@ -51,6 +78,7 @@ export function clothProperties(fibres: FibreShare[]): { heatCapacityJkgK: numbe
     heatCapacityJkgK: mean(k => FIBRES[k].heatCapacityJkgK),
     regainPct: mean(k => FIBRES[k].regainPct),
     conductivityWmK: mean(k => FIBRES[k].conductivityWmK),
+    fibreKgM3: 1 / mean(k => 1 / FIBRES[k].densityKgM3),
   }
 }
 
@@ -59,7 +87,7 @@ export function coverLayer(kind: CoverKindKey, waterGsm: number): Layer {
   const properties = clothProperties(c.fibre ? [{ fibre: c.fibre, sharePct: 100 }] : [])
   return {
     id: 'cover', role: 'cover', name: c.name, massGsm: c.massGsm, thicknessMm: c.thicknessMm,
-    conductivityWmK: c.fibre ? properties.conductivityWmK : 0.2,
+    conductivityWmK: c.fibre ? properties.conductivityWmK : 0.2, fibreKgM3: c.fibre ? properties.fibreKgM3 : null,
     heatCapacityJkgK: properties.heatCapacityJkgK, regainPct: c.fibre ? properties.regainPct : 0,
     addedWaterGsm: waterGsm, waterCapacityGsm: c.waterHoldGsm, vapourPasses: c.vapourPasses,
   }
@@ -68,6 +96,19 @@ export function coverLayer(kind: CoverKindKey, waterGsm: number): Layer {
 export const bedLayers = (kind: BedKindKey): Layer[] => BED_KINDS[kind].layers.map((b, i) => ({
   id: `bed${i}`, role: 'bed', ...b, addedWaterGsm: 0, waterCapacityGsm: b.vapourPasses ? b.massGsm * CLOTH_HOLDS_WATER_SHARE : 0,
 }))
+
+/** A supply's base, its resin taken off. */
+export function backingLayer({
+  massGsm, resinGsm, thicknessMm, base,
+}: Pick<SupplyInput, 'massGsm' | 'resinGsm' | 'thicknessMm' | 'base'>): Layer {
+  const fibre = FIBRES[base]
+  const baseGsm = Math.max(5, massGsm - resinGsm)
+  return {
+    id: 'backing', role: 'backing', name: 'Backing', massGsm: baseGsm, thicknessMm, conductivityWmK: fibre.conductivityWmK,
+    fibreKgM3: fibre.densityKgM3, heatCapacityJkgK: fibre.heatCapacityJkgK, regainPct: fibre.regainPct, addedWaterGsm: 0,
+    waterCapacityGsm: baseGsm * CLOTH_HOLDS_WATER_SHARE, vapourPasses: true,
+  }
+}
 
 /**
  * Lays cover, backing, resin, cloth and bed. From the back the backing meets the sole first, from the face the cloth does.
@@ -83,18 +124,13 @@ export function buildStack(input: StackInput): Stack {
   }
   const work: Layer[] = []
   if (supply) {
-    const base = FIBRES[supply.base]
-    const baseGsm = Math.max(5, supply.massGsm - supply.resinGsm)
-    const backing: Layer = {
-      id: 'backing', role: 'backing', name: 'Backing', massGsm: baseGsm, thicknessMm: supply.thicknessMm,
-      conductivityWmK: base.conductivityWmK, heatCapacityJkgK: base.heatCapacityJkgK, regainPct: base.regainPct,
-      addedWaterGsm: 0, waterCapacityGsm: baseGsm * CLOTH_HOLDS_WATER_SHARE, vapourPasses: true,
-    }
+    const backing = backingLayer(supply)
     work.push(backing)
     if (supply.resin) {
       work.push({
         id: 'resin', role: 'resin', name: 'Glue line', massGsm: Math.max(1, supply.resinGsm), thicknessMm: RESIN_LAYER_MM,
-        conductivityWmK: 0.1, heatCapacityJkgK: 1900, regainPct: 0, addedWaterGsm: 0, waterCapacityGsm: 0, vapourPasses: true,
+        conductivityWmK: 0.1, fibreKgM3: null, heatCapacityJkgK: 1900, regainPct: 0, addedWaterGsm: 0, waterCapacityGsm: 0,
+        vapourPasses: true,
       })
     }
   }

@@ -1,2 +1,5 @@
 /** From what lies in the drawers to the layers under the sole. */
-export { bedLayers, buildStack, clothProperties, coverLayer, CLOTH_HOLDS_WATER_SHARE, type ClothInput, type FibreShare, type StackInput, type SupplyInput } from './build'
+export {
+  backingLayer, bedLayers, buildStack, clothProperties, coverLayer, type ClothInput, type FibreShare, type Lot,
+  type Sheet, type StackInput, type SupplyInput,
+} from './build'

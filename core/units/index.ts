@@ -2,7 +2,7 @@
  * Display units. Everything is stored and computed metric; a workroom may read it otherwise.
  * Each converter maps the stored metric value to the shown one and back without loss beyond floating point.
  */
-export type Quantity = 'length' | 'temperature' | 'temperatureDifference' | 'arealMass' | 'pressure'
+type Quantity = 'length' | 'temperature' | 'temperatureDifference' | 'arealMass' | 'pressure'
 export type Unit = 'mm' | 'cm' | 'in' | '°C' | '°F' | 'g/m²' | 'oz/yd²' | 'kPa' | 'psi'
 
 interface Scale { quantity: Quantity, factor: number, offset: number, digits: number }
@@ -32,7 +32,7 @@ export const toUnit = (metric: number, unit: Unit): number => metric * SCALES[un
 export const fromUnit = (shown: number, unit: Unit): number => (shown - SCALES[unit].offset) / SCALES[unit].factor
 
 /** How many decimals a person is shown in `unit`. */
-export const shownDigits = (unit: Unit): number => SCALES[unit].digits
+const shownDigits = (unit: Unit): number => SCALES[unit].digits
 
 /** A metric value as shown, with its unit: `withUnit(142, '°C')` is "142 °C". */
 export const withUnit = (metric: number, unit: Unit, digits = shownDigits(unit)): string =>

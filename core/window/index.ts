@@ -1,8 +1,11 @@
 /** The safe window: how likely a bond and harm are over dial temperature and hold, when not everything is known precisely. */
-export { latinHypercube, normalQuantile, seeded } from './hypercube'
-export { draw, knowledgeOf, TYPICAL_KNOWLEDGE, UNKNOWNS, type Knowledge, type Unknown } from './unknowns'
+export { latinHypercube } from './hypercube'
+export { draw, knowledgeOf, optionsOf, TYPICAL_KNOWLEDGE, UNKNOWNS, type Knowledge, type Unknown } from './unknowns'
 export { alongHolds, countRow, pointAt, pointsOf, SKETCH, type RowCount, type RowTask, type WindowQuestion } from './row'
-export { chanceAt, createMap, firstPictureTasks, holdsOf, isSafe, MAP_FROM_C, MAP_TO_C, nearestToSafe, pinMargins, safestPlace, samplesFor, solesOf, SURE, tasksOf, type PinMargins, type WindowMap } from './map'
+export {
+  chanceAt, createMap, firstPictureTasks, holdsOf, isSafe, MAP_FROM_C, MAP_TO_C, nearestToSafe, pinMargins, safestPlace, samplesFor,
+  solesOf, SURE, tasksOf, type PinMargins, type WindowMap,
+} from './map'
 export { planScraps, type PlannedScrap } from './plan'
-export { runMap, type Count, type Part } from './runner'
+export { runMap, type Part } from './runner'
 export { firstOrder, sensitivityOf, type Sensitivity } from './sensitivity'

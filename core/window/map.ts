@@ -1,4 +1,5 @@
-import type { Recipe } from '../recipe'
+import { mix, placeAmong } from '../numeric'
+import { roomPoints, secondsCost, type HouseHabits, type Recipe } from '../recipe'
 import type { RowCount, RowTask, WindowQuestion } from './row'
 
 export const MAP_FROM_C = 100
@@ -19,7 +20,8 @@ export interface WindowMap {
   drawn: number[]
 }
 
-export const solesOf = (step = MAP_STEP_C): number[] => Array.from({ length: Math.floor((MAP_TO_C - MAP_FROM_C) / step) + 1 }, (_, i) => MAP_FROM_C + i * step)
+export const solesOf = (step = MAP_STEP_C): number[] =>
+  Array.from({ length: Math.floor((MAP_TO_C - MAP_FROM_C) / step) + 1 }, (_, i) => MAP_FROM_C + i * step)
 
 /** Every second for one pass; every fourth where each hold is a run of its own. */
 export const holdsOf = (passes: Recipe['passes']): number[] => passes === 1
@@ -66,15 +68,11 @@ export function createMap(passes: Recipe['passes']) {
 /** Chances at any place of the map, bilinear between its points; held at its edges. */
 export function chanceAt(map: WindowMap, soleC: number, holdS: number): { bond: number, hurt: number } {
   const { solesC, holdsS } = map
-  const place = (all: number[], v: number) => {
-    const x = Math.min(all.length - 1, Math.max(0, (v - all[0]!) / (all[1]! - all[0]!)))
-    const i = Math.min(all.length - 2, Math.floor(x))
-    return { i, f: x - i }
-  }
-  const r = place(solesC, soleC), c = place(holdsS, holdS)
+  const r = placeAmong(solesC, soleC), c = placeAmong(holdsS, holdS)
   const of = (values: Float64Array) => {
     const v = (i: number, j: number) => values[i * holdsS.length + j]!
-    return (v(r.i, c.i) * (1 - c.f) + v(r.i, c.i + 1) * c.f) * (1 - r.f) + (v(r.i + 1, c.i) * (1 - c.f) + v(r.i + 1, c.i + 1) * c.f) * r.f
+    const row = (i: number) => mix(v(i, c.i), v(i, c.i + 1), c.f)
+    return mix(row(r.i), row(r.i + 1), r.f)
   }
   return { bond: of(map.bond), hurt: of(map.hurt) }
 }
@@ -99,14 +97,23 @@ export function pinMargins(map: WindowMap, soleC: number, holdS: number): PinMar
   }
 }
 
-/** The place of the map with the widest room all round on one of these soles; null where there is no safe ground on them. */
-export function safestPlace(map: WindowMap, solesC: readonly number[] = map.solesC): { soleC: number, holdS: number, margins: PinMargins } | null {
+/** A second to spare is worth so many degrees. */
+const S_AS_C = 1.5
+
+/**
+ * The best place of the map on one of these soles: room all round against seconds, weighed as the recipes are; null where there is
+ * no safe ground on them.
+ */
+export function safestPlace(
+  map: WindowMap, solesC: readonly number[] = map.solesC, habits?: HouseHabits,
+): { soleC: number, holdS: number, margins: PinMargins } | null {
   let best: { soleC: number, holdS: number, margins: PinMargins, room: number } | null = null
   for (const soleC of solesC) {
     for (const holdS of map.holdsS) {
       const margins = pinMargins(map, soleC, holdS)
       if (!margins.safe) continue
-      const room = Math.min(margins.lessS * 1.5, margins.moreS * 1.5, margins.coolerC, margins.hotterC) - holdS * 0.02
+      const leastC = Math.min(margins.lessS * S_AS_C, margins.moreS * S_AS_C, margins.coolerC, margins.hotterC)
+      const room = roomPoints(leastC) - secondsCost(holdS, habits)
       if (!best || room > best.room) best = { soleC, holdS, margins, room }
     }
   }

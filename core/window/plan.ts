@@ -1,4 +1,4 @@
-import type { IronStop } from '../recipe'
+import { secondsCost, type IronStop } from '../recipe'
 import { alongHolds, pointAt, pointsOf, SKETCH, type WindowQuestion } from './row'
 import { draw } from './unknowns'
 
@@ -16,6 +16,8 @@ const LEAST = 3, MOST = 6
 /** A scrap that tells less than this is not worth cutting, bits. */
 const WORTH_BITS = 0.2
 const DRAWINGS = 64
+/** A scrap's seconds count a little against what it tells: of two that tell as much the quicker is pressed. Bits a point. */
+const BITS_A_POINT = 0.01
 const HOLDS_S = [6, 10, 14, 18, 22, 26, 30, 35, 40, 45, 50, 55, 60]
 
 /**
@@ -67,7 +69,7 @@ export function planScraps(q: WindowQuestion, stops: readonly IronStop[]): Plann
     let best: typeof candidates[number] | null = null, gain = -1
     for (const c of candidates) {
       if (chosen.some(x => x.stop === c.stop && Math.abs(x.holdS - c.holdS) < 4)) continue
-      const more = entropyWith(c.answers).bits - bits
+      const more = entropyWith(c.answers).bits - bits - secondsCost(c.holdS, few.bench.habits) * BITS_A_POINT
       if (more > gain + 1e-9) { best = c; gain = more }
     }
     if (!best || (gain < WORTH_BITS && chosen.length >= LEAST)) break

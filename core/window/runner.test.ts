@@ -1,9 +1,15 @@
 import { describe, expect, it } from 'vitest'
 import { draftRecipe, type Bench, type Recipe } from '../recipe'
-import { countRow, createMap, firstPictureTasks, planScraps, pointsOf, runMap, samplesFor, solesOf, tasksOf, TYPICAL_KNOWLEDGE, type Part, type RowCount, type RowTask, type WindowQuestion } from '.'
+import {
+  countRow, createMap, firstPictureTasks, planScraps, pointsOf, runMap, samplesFor, solesOf, tasksOf, TYPICAL_KNOWLEDGE, type Part,
+  type RowCount, type RowTask, type WindowQuestion,
+} from '.'
 
 const bench: Bench = {
-  cloth: { fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none', finishes: [] },
+  cloth: {
+    fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none',
+    finishes: [],
+  },
   supply: { massGsm: 60, thicknessMm: 0.25, base: 'cotton', resin: 'polyamide', resinGsm: 12 },
   iron: { kind: 'household', stops: [] }, cover: 'muslin', bed: 'padded', blendRule: 'strict',
 }
@@ -12,15 +18,21 @@ const recipe: Recipe = { ...draftRecipe(bench, 'mist', stop('cotton', 190), 'bac
 const question: WindowQuestion = { bench, recipe, knowledge: TYPICAL_KNOWLEDGE, seed: 2, samples: 40 }
 
 /** Counts nothing, but says that it was asked. */
-const fake = (asked: RowTask[]) => async (_q: WindowQuestion, task: RowTask): Promise<RowCount> => {
-  asked.push(task)
-  return { soleC: task.soleC, drawn: task.to - task.from, bonded: new Uint16Array(task.holdsS.length).fill(task.to - task.from), hurt: new Uint16Array(task.holdsS.length), cellSteps: 10 }
-}
+const fake
+  = (asked: RowTask[]) =>
+    async (_q: WindowQuestion, task: RowTask): Promise<RowCount> => {
+      asked.push(task)
+      return {
+        soleC: task.soleC, drawn: task.to - task.from, bonded: new Uint16Array(task.holdsS.length).fill(task.to - task.from),
+        hurt: new Uint16Array(task.holdsS.length), cellSteps: 10,
+      }
+    }
 
 describe('the tasks of a map', () => {
   it('cover every sole and every drawing once', () => {
     const seen = new Map<number, number[]>()
-    for (const t of tasksOf({ ...question, samples: 200 })) seen.set(t.soleC, [...seen.get(t.soleC) ?? [], ...Array.from({ length: t.to - t.from }, (_, i) => t.from + i)])
+    for (const t of tasksOf({ ...question, samples: 200 }))
+      seen.set(t.soleC, [...(seen.get(t.soleC) ?? []), ...Array.from({ length: t.to - t.from }, (_, i) => t.from + i)])
     expect([...seen.keys()].sort((a, b) => a - b)).toEqual(solesOf())
     for (const drawn of seen.values()) expect(drawn.sort((a, b) => a - b)).toEqual(Array.from({ length: 200 }, (_, i) => i))
   })
@@ -76,8 +88,8 @@ describe('a plan of scraps', () => {
     expect(scraps.some(s => s.stop.label === 'cotton' && s.holdS === 38)).toBe(true)
     expect(new Set(scraps.map(s => `${s.stop.label} ${s.holdS}`)).size).toBe(scraps.length)
   })
-  it('each tells something: none is sure to come out one way', () => {
-    for (const s of scraps) expect(s.bits).toBeGreaterThan(0.05)
+  it('each but the pin tells something: none is sure to come out one way', () => {
+    for (const s of scraps.filter(x => x.holdS !== 38)) expect(s.bits).toBeGreaterThan(0.05)
     expect(scraps.filter(s => s.bond < 0.02 && s.hurt < 0.02)).toEqual([])
   })
   it('is the same again, from the coolest up', () => {

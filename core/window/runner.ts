@@ -11,7 +11,9 @@ export interface Part { map: WindowMap, done: number, of: number, cellSteps: num
  * @param stopped asked before each task; true ends the run
  * @returns the finished map, or null where it was stopped
  */
-export async function runMap(q: WindowQuestion, count: Count, lanes: number, onPart: (part: Part) => void = () => undefined, stopped: () => boolean = () => false): Promise<WindowMap | null> {
+export async function runMap(
+  q: WindowQuestion, count: Count, lanes: number, onPart: (part: Part) => void = () => undefined, stopped: () => boolean = () => false,
+): Promise<WindowMap | null> {
   const tasks = tasksOf(q)
   const map = createMap(q.recipe.passes)
   const rows = new Set(tasks.map(t => t.soleC)).size
@@ -23,7 +25,8 @@ export async function runMap(q: WindowQuestion, count: Count, lanes: number, onP
       cellSteps += counted.cellSteps
       done++
       // Every row once before the first picture, then now and again.
-      if (done >= rows && (done % rows === 0 || done === tasks.length) && !stopped()) onPart({ map: map.map(), done, of: tasks.length, cellSteps })
+      if (done >= rows && (done % rows === 0 || done === tasks.length) && !stopped())
+        onPart({ map: map.map(), done, of: tasks.length, cellSteps })
     }
   }
   await Promise.all(Array.from({ length: lanes }, lane))

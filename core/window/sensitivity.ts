@@ -12,7 +12,10 @@ export interface Sensitivity {
 
 const SLICES = 10
 
-/** First-order index: variance of the slice means of y over slices of x, over the variance of y (Sobol; Plischke's slicing), corrected for what chance alone gives. */
+/**
+ * First-order index: variance of the slice means of y over slices of x, over the variance of y (Sobol; Plischke's slicing),
+ * corrected for what chance alone gives.
+ */
 export function firstOrder(x: readonly number[], y: readonly number[]): number {
   const n = y.length
   const mean = y.reduce((s, v) => s + v, 0) / n

@@ -1,9 +1,11 @@
 import type { EvaluateOptions, Bench, Recipe } from '../recipe'
-import { normalQuantile } from './hypercube'
+import { normalQuantile } from '../numeric'
 
 /** What is not known precisely about a pressing. */
-export const UNKNOWNS = ['phase', 'dial', 'swing', 'thickness', 'mass', 'contact', 'pressure', 'moisture', 'timing', 'melting', 'rate'] as const
-export type Unknown = typeof UNKNOWNS[number]
+export const UNKNOWNS = [
+  'phase', 'dial', 'swing', 'thickness', 'mass', 'contact', 'pressure', 'moisture', 'timing', 'melting', 'rate',
+] as const
+export type Unknown = (typeof UNKNOWNS)[number]
 
 /** How widely each varies: standard deviations (of the logarithm where a factor), and what has been learned as its middle. */
 export interface Knowledge {
@@ -31,20 +33,32 @@ export interface Knowledge {
 
 /** Nothing measured: typical spreads of the trade. */
 export const TYPICAL_KNOWLEDGE: Knowledge = {
-  dialSdC: 8, swingSd: 0.15, thicknessSd: 0.12, massSd: 0.08, contactSd: 0.25, pressureSd: 0.2, moistureSd: 0.25, timingSdS: 1, meltSdC: 3, rateSd: 0.2,
-  dialC: 0, logContact: 0, meltC: 0, logRate: 0,
+  dialSdC: 8, swingSd: 0.15, thicknessSd: 0.12, massSd: 0.08, contactSd: 0.25, pressureSd: 0.2, moistureSd: 0.25, timingSdS: 1,
+  meltSdC: 3, rateSd: 0.2, dialC: 0, logContact: 0, meltC: 0, logRate: 0,
 }
 
 /** Spreads once something has been measured: a calibrated stop, a weighed and gauged cloth. */
-export function knowledgeOf(known: { stopMeasured: boolean, massMeasured: boolean, thicknessMeasured: boolean, sheet: boolean }, base: Knowledge = TYPICAL_KNOWLEDGE): Knowledge {
+export function knowledgeOf(
+  known: { stopMeasured: boolean, massMeasured: boolean, thicknessMeasured: boolean, sheet: boolean },
+  base: Knowledge = TYPICAL_KNOWLEDGE,
+): Knowledge {
   return {
     ...base,
     dialSdC: known.stopMeasured ? Math.min(base.dialSdC, 3) : base.dialSdC,
     massSd: known.massMeasured ? Math.min(base.massSd, 0.02) : base.massSd,
     thicknessSd: known.thicknessMeasured ? Math.min(base.thicknessSd, 0.05) : base.thicknessSd,
     meltSdC: known.sheet ? Math.min(base.meltSdC, 2) : base.meltSdC,
+    // A sheet says how fast its lot is on the maker's own bench; what that bench was is not known to the last.
+    rateSd: known.sheet ? Math.min(base.rateSd, 0.12) : base.rateSd,
   }
 }
+
+/**
+ * What has been learned of a pairing, as it changes a run. The one place where knowledge becomes options: search, openers,
+ * match, map, plan, explanation and report all compute with it.
+ */
+export const optionsOf = (k: Pick<Knowledge, 'dialC' | 'logContact' | 'meltC' | 'logRate'>): EvaluateOptions =>
+  ({ soleOffsetC: k.dialC, contactFactor: Math.exp(k.logContact), meltShiftC: k.meltC, rateFactor: Math.exp(k.logRate) })
 
 /** One drawing of all unknowns, as it changes bench, recipe and run. */
 export interface Drawing {
@@ -59,11 +73,14 @@ export interface Drawing {
  * @param point one row of the hypercube, in the order of UNKNOWNS
  * @param soleC mean sole temperature on the map, °C; null = the recipe's own stop
  */
-export function draw(bench: Bench, recipe: Recipe, k: Knowledge, point: ArrayLike<number>, soleC: number | null, options: EvaluateOptions): Drawing {
+export function draw(
+  bench: Bench, recipe: Recipe, k: Knowledge, point: ArrayLike<number>, soleC: number | null, options: EvaluateOptions,
+): Drawing {
   const normal = (u: Unknown) => normalQuantile(point[UNKNOWNS.indexOf(u)]!)
   const factor = (u: Unknown, sd: number) => Math.exp(normal(u) * sd)
   const thick = factor('thickness', k.thicknessSd), heavy = factor('mass', k.massSd), moist = factor('moisture', k.moistureSd)
   const { cloth, supply } = bench
+  const learned = optionsOf(k)
   return {
     bench: {
       ...bench,
@@ -79,10 +96,10 @@ export function draw(bench: Bench, recipe: Recipe, k: Knowledge, point: ArrayLik
     options: {
       ...options,
       phase: point[UNKNOWNS.indexOf('phase')]!,
-      soleOffsetC: (options.soleOffsetC ?? 0) + k.dialC + normal('dial') * k.dialSdC,
-      contactFactor: (options.contactFactor ?? 1) * Math.exp(k.logContact) * factor('contact', k.contactSd),
-      meltShiftC: (options.meltShiftC ?? 0) + k.meltC + normal('melting') * k.meltSdC,
-      rateFactor: (options.rateFactor ?? 1) * Math.exp(k.logRate) * factor('rate', k.rateSd),
+      soleOffsetC: (options.soleOffsetC ?? 0) + learned.soleOffsetC! + normal('dial') * k.dialSdC,
+      contactFactor: (options.contactFactor ?? 1) * learned.contactFactor! * factor('contact', k.contactSd),
+      meltShiftC: (options.meltShiftC ?? 0) + learned.meltShiftC! + normal('melting') * k.meltSdC,
+      rateFactor: (options.rateFactor ?? 1) * learned.rateFactor! * factor('rate', k.rateSd),
     },
     lateS: normal('timing') * k.timingSdS,
   }

@@ -1,16 +1,24 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { draftRecipe, evaluate, type Bench } from '../recipe'
-import { alongHolds, chanceAt, countRow, createMap, draw, firstOrder, holdsOf, knowledgeOf, latinHypercube, nearestToSafe, normalQuantile, pinMargins, pointAt, pointsOf, safestPlace, sensitivityOf, SKETCH, solesOf, tasksOf, TYPICAL_KNOWLEDGE, type WindowMap, type WindowQuestion } from '.'
+import { normalQuantile } from '../numeric'
+import {
+  alongHolds, chanceAt, countRow, createMap, draw, firstOrder, holdsOf, knowledgeOf, latinHypercube, nearestToSafe, pinMargins, pointAt,
+  pointsOf, safestPlace, sensitivityOf, SKETCH, solesOf, tasksOf, TYPICAL_KNOWLEDGE, type WindowMap, type WindowQuestion,
+} from '.'
 
 const bench: Bench = {
-  cloth: { fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none', finishes: [] },
+  cloth: {
+    fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none',
+    finishes: [],
+  },
   supply: { massGsm: 60, thicknessMm: 0.25, base: 'cotton', resin: 'polyamide', resinGsm: 12 },
   iron: { kind: 'household', stops: [] }, cover: 'muslin', bed: 'padded', blendRule: 'strict',
 }
 const stop = { label: 'a', meanC: 180, swingC: 15, origin: 'typical' as const }
 const question = (method: 'dry' | 'mist' = 'mist', over: Partial<WindowQuestion> = {}): WindowQuestion => ({
-  bench, recipe: { ...draftRecipe(bench, method, stop, 'back', 1, 'weight'), holdS: 40 }, knowledge: TYPICAL_KNOWLEDGE, seed: 3, samples: 60, ...over,
+  bench, recipe: { ...draftRecipe(bench, method, stop, 'back', 1, 'weight'), holdS: 40 }, knowledge: TYPICAL_KNOWLEDGE, seed: 3,
+  samples: 60, ...over,
 })
 
 describe('drawing what is not known', () => {
@@ -21,11 +29,17 @@ describe('drawing what is not known', () => {
     }), { numRuns: 40 })
   })
   it('normal quantiles: 0, ±1.96, ±2.58', () => {
-    for (const [p, x] of [[0.5, 0], [0.975, 1.95996], [0.025, -1.95996], [0.995, 2.57583]] as const) expect(Math.abs(normalQuantile(p) - x)).toBeLessThan(1e-3)
+    for (const [p, x] of [
+      [0.5, 0], [0.975, 1.95996], [0.025, -1.95996], [0.995, 2.57583],
+    ] as const)
+      expect(Math.abs(normalQuantile(p) - x)).toBeLessThan(1e-3)
   })
   it('what has been measured varies less', () => {
     const k = knowledgeOf({ stopMeasured: true, massMeasured: true, thicknessMeasured: true, sheet: true })
-    expect([k.dialSdC < TYPICAL_KNOWLEDGE.dialSdC, k.massSd < TYPICAL_KNOWLEDGE.massSd, k.thicknessSd < TYPICAL_KNOWLEDGE.thicknessSd, k.contactSd === TYPICAL_KNOWLEDGE.contactSd]).toEqual([true, true, true, true])
+    expect([
+      k.dialSdC < TYPICAL_KNOWLEDGE.dialSdC, k.massSd < TYPICAL_KNOWLEDGE.massSd, k.thicknessSd < TYPICAL_KNOWLEDGE.thicknessSd,
+      k.contactSd === TYPICAL_KNOWLEDGE.contactSd,
+    ]).toEqual([true, true, true, true])
   })
 })
 
@@ -48,8 +62,10 @@ describe('the map from paths against separate runs', () => {
     expect(agree / all).toBeGreaterThan(0.98)
   }, 60_000)
   it('settles with more drawings: 200 stand within sampling error of 800', () => {
-    const at = (samples: number, seed: number) => countRow(question('mist', { samples, seed }), { soleC: 185, holdsS: [20, 30, 40, 50], from: 0, to: samples })
-    const few = at(200, 5), many = at(800, 9)
+    const at = (samples: number, seed: number) =>
+      countRow(question('mist', { samples, seed }), { soleC: 185, holdsS: [20, 30, 40, 50], from: 0, to: samples })
+    const few = at(200, 5),
+      many = at(800, 9)
     for (let h = 0; h < 4; h++) {
       const p = many.bonded[h]! / 800
       expect(Math.abs(few.bonded[h]! / 200 - p)).toBeLessThan(3 * Math.sqrt(p * (1 - p) / 200) + 0.01)

@@ -49,7 +49,8 @@ export async function startDatabase(name = 'postgres') {
     : existsSync(join(folder, 'PG_VERSION'))
 
   if (!isThere || !existsSync(keyFile)) {
-    if (isThere) giveUp(`The database in ${folder} is there but its password file ${keyFile} is gone. Put it back, or remove both to begin anew.`)
+    if (isThere)
+      giveUp(`The database in ${folder} is there but its password file ${keyFile} is gone. Put it back, or remove both to begin anew.`)
     writeFileSync(keyFile, randomBytes(24).toString('hex'), { mode: 0o600 })
     mkdirSync(folder, { recursive: true })
     if (isRoot) run('chown', ['postgres', folder])
@@ -57,7 +58,9 @@ export async function startDatabase(name = 'postgres') {
     const passwordFile = join(folder, '..', `.${name}.pw`)
     writeFileSync(passwordFile, readFileSync(keyFile), { mode: 0o600 })
     if (isRoot) run('chown', ['postgres', passwordFile])
-    asServer(join(bin, 'initdb'), ['-D', folder, '-U', 'readycuff', '--encoding=UTF8', '--locale=C.UTF-8', '--auth=scram-sha-256', `--pwfile=${passwordFile}`])
+    asServer(join(bin, 'initdb'), [
+      '-D', folder, '-U', 'readycuff', '--encoding=UTF8', '--locale=C.UTF-8', '--auth=scram-sha-256', `--pwfile=${passwordFile}`,
+    ])
     rmSync(passwordFile)
   }
   accessSync(keyFile, constants.R_OK)
@@ -67,7 +70,13 @@ export async function startDatabase(name = 'postgres') {
   if (!wasRunning) {
     const port = await freePort()
     // pg_ctl clears a stale pid file by itself; the log stays beside the data.
-    const started = ctl(['-w', '-t', '60', '-l', join(folder, 'server.log'), '-o', `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=''`, 'start'], { allowFail: true, stdio: ['ignore', 'ignore', 'pipe'] })
+    const started = ctl(
+      [
+        '-w', '-t', '60', '-l', join(folder, 'server.log'), '-o',
+        `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=''`, 'start',
+      ],
+      { allowFail: true, stdio: ['ignore', 'ignore', 'pipe'] },
+    )
     if (started.status !== 0) {
       const log = asServer('tail', ['-n', '15', join(folder, 'server.log')], { allowFail: true }).stdout
       giveUp(`The database did not start:\n${log}`)

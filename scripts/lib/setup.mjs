@@ -5,7 +5,7 @@ import { ROOT, fingerprint, giveUp, isRoot, isStale, local, run, say, stamp } fr
 
 const PG_HOME = '/usr/lib/postgresql'
 
-export function postgresBin() {
+function postgresBin() {
   const fromPath = run('sh', ['-c', 'command -v pg_ctl'], { allowFail: true }).stdout?.trim()
   if (fromPath) return fromPath.replace(/\/pg_ctl$/, '')
   if (!existsSync(PG_HOME)) return null

@@ -1,6 +1,6 @@
 import { database } from '../db/connection'
 
-export default defineRoute({}, async () => {
+export default defineEventHandler(async () => {
   await database().query('select 1')
   return { ok: true }
 })

@@ -1,3 +1,3 @@
-import { currentWorkshop } from '../services/workshop'
+import { getWorkshop } from '../services/workshop'
 
-export default defineRoute({}, currentWorkshop)
+export default defineRoute({}, ({ context }) => getWorkshop(context))

@@ -6,7 +6,8 @@ let shared: Sequelize | null = null
 
 /** `DATABASE_URL` points at any PostgreSQL. */
 export function connect(url = process.env.DATABASE_URL): Sequelize {
-  if (!url) throw new Error('DATABASE_URL is not set: start with `npm run demo`, which runs a database of its own, or point it at a PostgreSQL.')
+  if (!url)
+    throw new Error('DATABASE_URL is not set: start with `npm run demo`, which runs a database of its own, or point it at a PostgreSQL.')
   const sequelize = new Sequelize(url, {
     dialect: 'postgres', dialectModule: pg, logging: false,
     pool: { max: 6, idle: 10_000, acquire: 10_000 },

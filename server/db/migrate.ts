@@ -2,10 +2,13 @@ import type { QueryInterface, Sequelize } from 'sequelize'
 import { SequelizeStorage, Umzug } from 'umzug'
 import { firstBoard } from './migrations/2026-11-24-first-board'
 import { knowWhatYouHave } from './migrations/2026-11-24-know-what-you-have'
+import { jobs } from './migrations/2026-11-25-jobs'
+import { leafletCounts } from './migrations/2026-11-25-leaflet-counts'
 import { match } from './migrations/2026-11-25-match'
+import { oneWorkroom } from './migrations/2026-11-25-one-workroom'
 import { swatchBench } from './migrations/2026-11-25-swatch-bench'
 
-export interface MigrationTools {
+interface MigrationTools {
   query: (sql: string) => Promise<unknown>
 }
 /** Small, named by date and purpose, and able to go down again. */
@@ -15,7 +18,7 @@ export interface Migration {
   down: (tools: MigrationTools) => Promise<void>
 }
 
-const MIGRATIONS: Migration[] = [firstBoard, knowWhatYouHave, match, swatchBench]
+const MIGRATIONS: Migration[] = [firstBoard, knowWhatYouHave, match, swatchBench, leafletCounts, jobs, oneWorkroom]
 
 export const umzug = (sequelize: Sequelize): Umzug<QueryInterface> => new Umzug({
   migrations: MIGRATIONS.map(m => ({

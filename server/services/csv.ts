@@ -4,11 +4,12 @@ import { clothFields, supplyFields, type ClothBody, type Fate, type ImportReport
 import { database } from '../db/connection'
 import { ClothFibreRow, ClothRow, SupplyRow } from '../db/models'
 import { invalid } from '../utils/problem'
+import type { Context } from '../utils/context'
 import { writeFibres } from './cloths'
-import { currentWorkshop } from './workshop'
 
 const CHUNK = 1000
-const chunks = <T>(all: T[]): T[][] => Array.from({ length: Math.ceil(all.length / CHUNK) }, (_, i) => all.slice(i * CHUNK, (i + 1) * CHUNK))
+const chunks = <T>(all: T[]): T[][] =>
+  Array.from({ length: Math.ceil(all.length / CHUNK) }, (_, i) => all.slice(i * CHUNK, (i + 1) * CHUNK))
 const lowerCodes = (codes: string[]) => whereFn(fn('lower', col('code')), { [Op.in]: codes.map(c => c.toLowerCase()) })
 /** Keys in one order, so that two bodies can be compared as text. */
 const asText = (value: object) => JSON.stringify(value, Object.keys(value).sort())
@@ -24,12 +25,21 @@ const clothStore: Store<ClothBody> = {
     const rows = await ClothRow.findAll({ where: { [Op.and]: [{ workshopId }, lowerCodes(codes)] }, transaction })
     const fibres = await ClothFibreRow.findAll({ where: { clothId: rows.map(r => r.id) }, order: [['position', 'ASC']], transaction })
     const of = new Map<string, ClothBody['fibres']>()
-    for (const f of fibres) of.set(f.clothId, [...of.get(f.clothId) ?? [], { fibre: f.fibre, sharePct: f.sharePct }])
-    return new Map(rows.map(r => [r.code.toLowerCase(), { id: r.id, body: clothFields.parse({ ...r.get({ plain: true }), fibres: of.get(r.id) ?? [] }) }]))
+    for (const f of fibres) of.set(f.clothId, [...(of.get(f.clothId) ?? []), { fibre: f.fibre, sharePct: f.sharePct }])
+    return new Map(
+      rows.map(r => [
+        r.code.toLowerCase(), { id: r.id, body: clothFields.parse({ ...r.get({ plain: true }), fibres: of.get(r.id) ?? [] }) },
+      ]),
+    )
   },
   async create(workshopId, bodies, transaction) {
-    const rows = await ClothRow.bulkCreate(bodies.map(({ fibres: _, ...b }) => ({ ...b, workshopId })), { transaction })
-    await ClothFibreRow.bulkCreate(rows.flatMap((row, i) => bodies[i]!.fibres.map((f, position) => ({ clothId: row.id, workshopId, position, ...f }))), { transaction })
+    const rows = await ClothRow.bulkCreate(
+      bodies.map(({ fibres: _, ...b }) => ({ ...b, workshopId })), { transaction },
+    )
+    await ClothFibreRow.bulkCreate(
+      rows.flatMap((row, i) => bodies[i]!.fibres.map((f, position) => ({ clothId: row.id, workshopId, position, ...f }))),
+      { transaction },
+    )
   },
   async change(workshopId, id, { fibres, ...body }, transaction) {
     const row = await ClothRow.findByPk(id, { transaction, lock: true })
@@ -55,21 +65,31 @@ const supplyStore: Store<SupplyBody> = {
 }
 
 /** Every row's fate first; stored all or not at all. */
-async function importRows<B extends { code: string }>(read: RowRead<B>[] | string, store: Store<B>, dryRun: boolean): Promise<ImportReport> {
+async function importRows<B extends { code: string }>(
+  { workshopId }: Context,
+  read: RowRead<B>[] | string, store: Store<B>, dryRun: boolean,
+): Promise<ImportReport> {
   if (typeof read === 'string') throw invalid([{ field: 'csv', message: `File: ${read}` }])
-  const { id: workshopId } = await currentWorkshop()
   return database().transaction(async (transaction) => {
     const fresh: B[] = [], changed: { id: string, body: B }[] = []
     const rows: ImportReport['rows'] = []
     const known = new Map<string, { id: string, body: B }>()
-    for (const part of chunks(read)) for (const [code, k] of await store.known(workshopId, part.map(r => r.code), transaction)) known.set(code, k)
+    for (const part of chunks(read))
+      for (const [code, k] of await store.known(
+        workshopId, part.map(r => r.code), transaction,
+      ))
+        known.set(code, k)
     for (const row of read) {
       if ('problems' in row) {
         rows.push({ line: row.line, code: row.code, fate: 'refused', problems: row.problems })
         continue
       }
       const before = known.get(row.code.toLowerCase())
-      const fate: Fate = !before ? 'new' : asText(before.body) === asText(row.body) && JSON.stringify(before.body) === JSON.stringify(row.body) ? 'same' : 'changes'
+      const fate: Fate = !before
+        ? 'new'
+        : asText(before.body) === asText(row.body) && JSON.stringify(before.body) === JSON.stringify(row.body)
+          ? 'same'
+          : 'changes'
       if (fate === 'new') fresh.push(row.body)
       else if (fate === 'changes') changed.push({ id: before!.id, body: row.body })
       rows.push({ line: row.line, code: row.code, fate, problems: [] })
@@ -85,15 +105,26 @@ async function importRows<B extends { code: string }>(read: RowRead<B>[] | strin
   })
 }
 
-export const importCloths = (csv: string, dryRun: boolean) => importRows(fromCsv(CLOTH_SHEET, csv), clothStore, dryRun)
-export const importSupplies = (csv: string, dryRun: boolean) => importRows(fromCsv(SUPPLY_SHEET, csv), supplyStore, dryRun)
+export const importCloths = (context: Context, csv: string, dryRun: boolean) =>
+  importRows(context, fromCsv(CLOTH_SHEET, csv), clothStore, dryRun)
+export const importSupplies = (context: Context, csv: string, dryRun: boolean) =>
+  importRows(context, fromCsv(SUPPLY_SHEET, csv), supplyStore, dryRun)
 
-export async function exportCloths(): Promise<string> {
-  const { id: workshopId } = await currentWorkshop()
-  const rows = await ClothRow.findAll({ where: { workshopId }, include: [{ model: ClothFibreRow, as: 'fibres', separate: true, order: [['position', 'ASC']] }], order: [['code', 'ASC']] })
-  return toCsv(CLOTH_SHEET, rows.map(r => clothFields.parse({ ...r.get({ plain: true }), fibres: (r.fibres ?? []).map(f => ({ fibre: f.fibre, sharePct: f.sharePct })) })))
+export async function exportCloths({ workshopId }: Context): Promise<string> {
+  const rows = await ClothRow.findAll({
+    where: { workshopId }, include: [{ model: ClothFibreRow, as: 'fibres', separate: true, order: [['position', 'ASC']] }],
+    order: [['code', 'ASC']],
+  })
+  return toCsv(
+    CLOTH_SHEET,
+    rows.map(r =>
+      clothFields.parse({ ...r.get({ plain: true }), fibres: (r.fibres ?? []).map(f => ({ fibre: f.fibre, sharePct: f.sharePct })) }),
+    ),
+  )
 }
-export async function exportSupplies(): Promise<string> {
-  const { id: workshopId } = await currentWorkshop()
-  return toCsv(SUPPLY_SHEET, (await SupplyRow.findAll({ where: { workshopId }, order: [['code', 'ASC']] })).map(r => supplyFields.parse(r.get({ plain: true }))))
+export async function exportSupplies({ workshopId }: Context): Promise<string> {
+  return toCsv(
+    SUPPLY_SHEET,
+    (await SupplyRow.findAll({ where: { workshopId }, order: [['code', 'ASC']] })).map(r => supplyFields.parse(r.get({ plain: true }))),
+  )
 }

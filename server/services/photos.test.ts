@@ -15,7 +15,11 @@ describe('a picture', () => {
     expect([width, height]).toEqual([1600, 500])
   })
   it('lying ones are stood upright, and where they were taken is forgotten', async () => {
-    const lying = await picture(90, 40).withExif({ IFD0: { Copyright: 'someone' }, IFD3: { GPSLatitude: '1/1 2/1 3/1' } }).withMetadata({ orientation: 6 }).jpeg().toBuffer()
+    const lying = await picture(90, 40)
+      .withExif({ IFD0: { Copyright: 'someone' }, IFD3: { GPSLatitude: '1/1 2/1 3/1' } })
+      .withMetadata({ orientation: 6 })
+      .jpeg()
+      .toBuffer()
     const { jpeg, width, height } = await reencode(lying)
     expect([width, height]).toEqual([40, 90])
     expect((await sharp(jpeg).metadata()).exif).toBeUndefined()
@@ -26,9 +30,13 @@ describe('a picture', () => {
     expect(data[0]).toBeGreaterThan(250)
   })
   it.each<[string, Buffer]>([
-    ['words', Buffer.from('not a picture at all')], ['SVG', Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"/>')], ['GIF', Buffer.from('R0lGODlhAQABAIAAAAAAAP///yH5BAEAAAAALAAAAAABAAEAAAIBRAA7', 'base64')],
+    ['words', Buffer.from('not a picture at all')],
+    ['SVG', Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"/>')],
+    ['GIF', Buffer.from('R0lGODlhAQABAIAAAAAAAP///yH5BAEAAAAALAAAAAABAAEAAAIBRAA7', 'base64')],
   ])('%s are refused with a sentence that names the field', async (_what, bytes) => {
-    await expect(reencode(bytes)).rejects.toMatchObject({ problem: { status: 422, errors: [{ field: 'photo', message: expect.stringMatching(/^Picture: .*[.]$/) }] } })
+    await expect(reencode(bytes)).rejects.toMatchObject({
+      problem: { status: 422, errors: [{ field: 'photo', message: expect.stringMatching(/^Picture: .*[.]$/) }] },
+    })
   })
   it('a torn one is refused', async () => {
     const whole = await picture(400, 400).png().toBuffer()

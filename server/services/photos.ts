@@ -2,7 +2,7 @@ import sharp from 'sharp'
 import type { PhotoStage } from '#shared/schemas'
 import { TrialPhotoRow, TrialRow } from '../db/models'
 import { invalid, notFound } from '../utils/problem'
-import { currentWorkshop } from './workshop'
+import type { Context } from '../utils/context'
 
 /** Longest side kept, and the most points a picture may unpack to. */
 const LONGEST_PX = 1600
@@ -17,11 +17,19 @@ const unreadable = (why: string) => invalid([{ field: 'photo', message: `Picture
 /** Unpacks a picture and packs it anew as JPEG: smaller, turned upright, and with nothing left in it but the picture. */
 export async function reencode(bytes: Buffer): Promise<{ jpeg: Buffer, width: number, height: number }> {
   const image = sharp(bytes, { limitInputPixels: MOST_POINTS, failOn: 'error' })
-  const meta = await image.metadata().catch(() => { throw unreadable('this is no picture that can be read. Take a JPEG, PNG or WebP.') })
-  if (!TAKEN.has(meta.format ?? '')) throw unreadable(`${meta.format?.toUpperCase() ?? 'this kind'} is not taken. Take a JPEG, PNG or WebP.`)
+  const meta = await image.metadata().catch(() => {
+    throw unreadable('this is no picture that can be read. Take a JPEG, PNG or WebP.')
+  })
+  if (!TAKEN.has(meta.format ?? ''))
+    throw unreadable(`${meta.format?.toUpperCase() ?? 'this kind'} is not taken. Take a JPEG, PNG or WebP.`)
   if ((meta.pages ?? 1) > 1) throw unreadable('it moves. Take a still one.')
   try {
-    const { data, info } = await image.rotate().resize({ width: LONGEST_PX, height: LONGEST_PX, fit: 'inside', withoutEnlargement: true }).flatten({ background: '#ffffff' }).jpeg({ quality: 80 }).toBuffer({ resolveWithObject: true })
+    const { data, info } = await image
+      .rotate()
+      .resize({ width: LONGEST_PX, height: LONGEST_PX, fit: 'inside', withoutEnlargement: true })
+      .flatten({ background: '#ffffff' })
+      .jpeg({ quality: 80 })
+      .toBuffer({ resolveWithObject: true })
     return { jpeg: data, width: info.width, height: info.height }
   } catch {
     throw unreadable('it is damaged, or far too large when unpacked. Take it again.')
@@ -30,22 +38,34 @@ export async function reencode(bytes: Buffer): Promise<{ jpeg: Buffer, width: nu
 
 /** A picture that left here comes back as it was; anything else is packed anew. */
 export async function takeBack(bytes: Buffer): Promise<{ jpeg: Buffer, width: number, height: number }> {
-  const meta = await sharp(bytes, { limitInputPixels: MOST_POINTS }).metadata().catch(() => null)
-  const ours = meta?.format === 'jpeg' && !meta.exif && !meta.iptc && !meta.xmp && !meta.icc && !meta.comments && Math.max(meta.width, meta.height) <= LONGEST_PX && bytes.subarray(-2).equals(JPEG_END)
+  const meta = await sharp(bytes, { limitInputPixels: MOST_POINTS })
+    .metadata()
+    .catch(() => null)
+  const ours
+    = meta?.format === 'jpeg'
+      && !meta.exif
+      && !meta.iptc
+      && !meta.xmp
+      && !meta.icc
+      && !meta.comments
+      && Math.max(meta.width, meta.height) <= LONGEST_PX
+      && bytes.subarray(-2).equals(JPEG_END)
   return ours ? { jpeg: bytes, width: meta.width, height: meta.height } : reencode(bytes)
 }
 
-export async function addPhoto(trialId: string, stage: PhotoStage, bytes: Buffer): Promise<{ id: string, stage: PhotoStage, width: number, height: number }> {
-  const { id: workshopId } = await currentWorkshop()
-  if (!await TrialRow.count({ where: { id: trialId, workshopId } })) throw notFound('swatch')
-  if (await TrialPhotoRow.count({ where: { trialId } }) >= MOST_OF_A_SWATCH) throw unreadable(`a swatch keeps ${MOST_OF_A_SWATCH} at the most.`)
+export async function addPhoto(
+  { workshopId }: Context,
+  trialId: string, stage: PhotoStage, bytes: Buffer,
+): Promise<{ id: string, stage: PhotoStage, width: number, height: number }> {
+  if (!(await TrialRow.count({ where: { id: trialId, workshopId } }))) throw notFound('swatch')
+  if ((await TrialPhotoRow.count({ where: { trialId } })) >= MOST_OF_A_SWATCH)
+    throw unreadable(`a swatch keeps ${MOST_OF_A_SWATCH} at the most.`)
   const made = await reencode(bytes)
   const row = await TrialPhotoRow.create({ ...made, stage, trialId, workshopId })
   return { id: row.id, stage, width: made.width, height: made.height }
 }
 
-export async function photoBytes(trialId: string, id: string): Promise<Buffer> {
-  const { id: workshopId } = await currentWorkshop()
+export async function photoBytes({ workshopId }: Context, trialId: string, id: string): Promise<Buffer> {
   const row = await TrialPhotoRow.findOne({ where: { id, trialId, workshopId } })
   if (!row) throw notFound('picture')
   return row.jpeg

@@ -2,37 +2,39 @@ import { z } from 'zod'
 import { scrapSchema, type Plan, type PlanBody } from '#shared/schemas'
 import { ClothRow, CoverRow, IronRow, SupplyRow, SwatchPlanRow } from '../db/models'
 import { notFound } from '../utils/problem'
+import type { Context } from '../utils/context'
 import { planPdf } from './print'
 import { checkOwned } from './trials'
-import { currentWorkshop } from './workshop'
 
 const toPlan = (p: SwatchPlanRow): Plan => ({
-  id: p.id, clothId: p.clothId, supplyId: p.supplyId, ironId: p.ironId, coverId: p.coverId, bed: p.bed, scraps: z.array(scrapSchema).parse(p.scraps), createdAt: p.createdAt.toISOString(),
+  id: p.id, clothId: p.clothId, supplyId: p.supplyId, ironId: p.ironId, coverId: p.coverId, bed: p.bed,
+  scraps: z.array(scrapSchema).parse(p.scraps), createdAt: p.createdAt.toISOString(),
 })
 
-export async function createPlan(body: PlanBody): Promise<Plan> {
-  const { id: workshopId } = await currentWorkshop()
+export async function createPlan({ workshopId }: Context, body: PlanBody): Promise<Plan> {
   await checkOwned(workshopId, body)
   return toPlan(await (await SwatchPlanRow.create({ ...body, workshopId })).reload())
 }
 
-export async function getPlan(id: string): Promise<Plan> {
-  const { id: workshopId } = await currentWorkshop()
+async function getPlan({ workshopId }: Context, id: string): Promise<Plan> {
   const row = await SwatchPlanRow.findOne({ where: { id, workshopId } })
   if (!row) throw notFound('plan')
   return toPlan(row)
 }
 
 /** The newest plans of a pairing. */
-export async function plansOf(clothId: string, supplyId: string): Promise<Plan[]> {
-  const { id: workshopId } = await currentWorkshop()
+export async function plansOf({ workshopId }: Context, clothId: string, supplyId: string): Promise<Plan[]> {
   return (await SwatchPlanRow.findAll({ where: { workshopId, clothId, supplyId }, order: [['createdAt', 'DESC']], limit: 10 })).map(toPlan)
 }
 
 /** The printable strip of a plan. */
-export async function planStrip(id: string): Promise<Uint8Array> {
-  const plan = await getPlan(id)
+export async function planStrip(context: Context, id: string): Promise<Uint8Array> {
+  const plan = await getPlan(context, id)
   const named = { attributes: ['name'], paranoid: false }
-  const [cloth, supply, iron, cover] = await Promise.all([ClothRow.findByPk(plan.clothId, named), SupplyRow.findByPk(plan.supplyId, named), IronRow.findByPk(plan.ironId, { attributes: ['name'] }), plan.coverId ? CoverRow.findByPk(plan.coverId, { attributes: ['name'] }) : null])
+  const [cloth, supply, iron, cover] = await Promise.all([
+    ClothRow.findByPk(plan.clothId, named), SupplyRow.findByPk(plan.supplyId, named),
+    IronRow.findByPk(plan.ironId, { attributes: ['name'] }),
+    plan.coverId ? CoverRow.findByPk(plan.coverId, { attributes: ['name'] }) : null,
+  ])
   return planPdf(plan, { cloth: cloth?.name ?? '', supply: supply?.name ?? '', iron: iron?.name ?? '', cover: cover?.name ?? null })
 }

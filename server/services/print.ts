@@ -1,4 +1,4 @@
-import { PDFDocument, rgb, StandardFonts, type PDFFont, type PDFPage } from 'pdf-lib'
+import { PDFDocument, rgb, StandardFonts, type PDFFont, type PDFPage, type RGB } from 'pdf-lib'
 import { GRADE_WORDS, MARK_NAME, METHOD_NAME, READING_NAME, recipeSentence } from '#shared/words'
 import type { Plan, RecipePayload, Trial } from '#shared/schemas'
 
@@ -7,9 +7,18 @@ const A4_MM = { wide: 210, high: 297 }
 const INK = rgb(0.15, 0.13, 0.11), FAINT = rgb(0.55, 0.5, 0.42)
 
 /** The built-in fonts know Western European letters only; what they do not know is written plainly. */
-const plainText = (s: string): string => [...s.replaceAll('−', '-').replaceAll('≥', 'at least ').replaceAll('→', 'to').replaceAll('’', '\'')].map(c => c.charCodeAt(0) <= 0xFF || '–—‘“”•…'.includes(c) ? c : '?').join('')
+const plainText = (s: string): string =>
+  [...s.replaceAll('−', '-').replaceAll('≥', 'at least ').replaceAll('→', 'to').replaceAll('’', '\'')]
+    .map(c => (c.charCodeAt(0) <= 0xff || '–—‘“”•…'.includes(c) ? c : '?'))
+    .join('')
 
-interface Sheet { page: PDFPage, text: (s: string, xMm: number, yMm: number, size?: number, font?: PDFFont) => void, line: (x0: number, y0: number, x1: number, y1: number, dashed?: boolean) => void, box: (x: number, y: number, w: number, h: number) => void }
+interface Sheet {
+  page: PDFPage
+  text: (s: string, xMm: number, yMm: number, size?: number, font?: PDFFont) => void
+  line: (x0: number, y0: number, x1: number, y1: number, dashed?: boolean) => void
+  box: (x: number, y: number, w: number, h: number) => void
+  fill: (x: number, y: number, w: number, h: number, colour: RGB) => void
+}
 
 /** A page in millimetres from its upper left corner, at true scale. */
 function sheetOf(doc: PDFDocument, regular: PDFFont): Sheet {
@@ -18,8 +27,17 @@ function sheetOf(doc: PDFDocument, regular: PDFFont): Sheet {
   return {
     page,
     text: (s, xMm, yMm, size = 10, font = regular) => page.drawText(plainText(s), { x: x(xMm), y: y(yMm), size, font, color: INK }),
-    line: (x0, y0, x1, y1, dashed = false) => page.drawLine({ start: { x: x(x0), y: y(y0) }, end: { x: x(x1), y: y(y1) }, thickness: 0.6, color: dashed ? FAINT : INK, ...(dashed ? { dashArray: [4, 3] } : {}) }),
-    box: (bx, by, w, h) => page.drawRectangle({ x: x(bx), y: y(by + h), width: w * POINTS_PER_MM, height: h * POINTS_PER_MM, borderColor: INK, borderWidth: 0.8 }),
+    line: (x0, y0, x1, y1, dashed = false) =>
+      page.drawLine({
+        start: { x: x(x0), y: y(y0) }, end: { x: x(x1), y: y(y1) }, thickness: 0.6, color: dashed ? FAINT : INK,
+        ...(dashed ? { dashArray: [4, 3] } : {}),
+      }),
+    fill: (bx, by, w, h, color) =>
+      page.drawRectangle({ x: x(bx), y: y(by + h), width: w * POINTS_PER_MM, height: h * POINTS_PER_MM, color }),
+    box: (bx, by, w, h) =>
+      page.drawRectangle({
+        x: x(bx), y: y(by + h), width: w * POINTS_PER_MM, height: h * POINTS_PER_MM, borderColor: INK, borderWidth: 0.8,
+      }),
   }
 }
 
@@ -41,8 +59,11 @@ async function paper() {
 
 export interface PlanNames { cloth: string, supply: string, iron: string, cover: string | null }
 
-const SCRAP = { wide: 88, high: 60 }, LEFT_MM = 14, TOP_MM = 34, PER_PAGE = 8
-const shortly = (r: RecipePayload) => `${METHOD_NAME[r.method]}, ${r.stop.label} ${Math.round(r.stop.meanC)} °C, ${Math.round(r.holdS)} s${r.passes === 2 ? ' each side' : ''}`
+const SCRAP = { wide: 88, high: 60 },
+  LEFT_MM = 14, TOP_MM = 34,
+  PER_PAGE = 8
+const shortly = (r: RecipePayload) =>
+  `${METHOD_NAME[r.method]}, ${r.stop.label} ${Math.round(r.stop.meanC)} °C, ${Math.round(r.holdS)} s${r.passes === 2 ? ' each side' : ''}`
 
 /** The strip of scraps at true scale: cut lines, the setting of each, and places to write grade, marks and measures. */
 export async function planPdf(plan: Plan, names: PlanNames): Promise<Uint8Array> {
@@ -50,7 +71,11 @@ export async function planPdf(plan: Plan, names: PlanNames): Promise<Uint8Array>
   for (let from = 0; from < plan.scraps.length; from += PER_PAGE) {
     const sheet = sheetOf(doc, regular)
     sheet.text(`Swatch plan: ${names.cloth} with ${names.supply}`, LEFT_MM, 16, 15, bold)
-    wrap(`${names.iron}, ${names.cover ?? 'bare sole'}, ${plan.bed} bed. Cut each scrap ${SCRAP.wide} x ${SCRAP.high} mm and mark 50 mm along and across before pressing. Estimates are the model's.`, regular, 8.5, 182).forEach((line, i) => sheet.text(line, LEFT_MM, 23 + i * 4.2, 8.5))
+    wrap(
+      `${names.iron}, ${names.cover ?? 'bare sole'}, ${plan.bed} bed. Cut each scrap ${SCRAP.wide} x ${SCRAP.high} mm and mark `
+      + `50 mm along and across before pressing. Estimates are the model's.`,
+      regular, 8.5, 182,
+    ).forEach((line, i) => sheet.text(line, LEFT_MM, 23 + i * 4.2, 8.5))
     plan.scraps.slice(from, from + PER_PAGE).forEach((s, i) => {
       const x = LEFT_MM + (i % 2) * (SCRAP.wide + 6), y = TOP_MM + Math.floor(i / 2) * (SCRAP.high + 4)
       sheet.box(x, y, SCRAP.wide, SCRAP.high)
@@ -75,10 +100,16 @@ const proofLines = (t: Trial): string[] => [
   `Backing: ${t.supplyName}${t.supplyLot ? `, lot ${t.supplyLot}` : ''}`,
   `Iron: ${t.ironName}, ${t.recipe.stop.label} (${Math.round(t.recipe.stop.meanC)} °C, ${t.recipe.stop.origin})`,
   `Cover: ${t.coverName ?? 'bare sole'}; bed: ${t.bed}; ${METHOD_NAME[t.recipe.method].toLowerCase()}`,
-  `Judged ${t.grade} of 5: ${GRADE_WORDS[t.grade]}${t.marks.length ? `; ${t.marks.map(m => MARK_NAME[m]).join(', ')}` : '; no marks'} (measured)`,
+  `Judged ${t.grade} of 5: `
+  + `${GRADE_WORDS[t.grade]}${t.marks.length ? `; ${t.marks.map(m => MARK_NAME[m]).join(', ')}` : '; no marks'} (measured)`,
   ...t.readings.map(r => `${READING_NAME[r.kind][0]}: ${r.value.toFixed(1)} ${READING_NAME[r.kind][1]} (measured)`),
-  ...t.washes.map((w, i) => `Wash ${i + 1}: ${w.washC} °C, dryer ${w.tumble}: grade ${w.grade}${w.marks.length ? `, ${w.marks.map(m => MARK_NAME[m]).join(', ')}` : ''}`),
-  `Pressed on ${t.pressedAt.slice(0, 10)}. It speaks for these lots, this iron, cover, bed and moisture; a change makes it an estimate again.`,
+  ...t.washes.map(
+    (w, i) =>
+      `Wash ${i + 1}: ${w.washC} °C, dryer ${w.tumble}: grade `
+      + `${w.grade}${w.marks.length ? `, ${w.marks.map(m => MARK_NAME[m]).join(', ')}` : ''}`,
+  ),
+  `Pressed on ${t.pressedAt.slice(0, 10)}. It speaks for these lots, this iron, cover, bed and moisture; `
+  + `a change makes it an estimate again.`,
 ]
 
 /** A proof as text, for a note or a message. */
@@ -97,3 +128,100 @@ export async function proofPdf(t: Trial, proved: boolean): Promise<Uint8Array> {
   for (const entry of proofLines(t)) for (const line of wrap(entry, regular, 11, 166)) { sheet.text(line, LEFT_MM + 8, y, 11); y += 6 }
   return doc.save()
 }
+
+export interface WindowSheet {
+  recipe: RecipePayload
+  names: PlanNames & { bed: string }
+  solesC: readonly number[]
+  holdsS: readonly number[]
+  /** Chances row after row, a row a sole temperature. */
+  bond: readonly number[]
+  hurt: readonly number[]
+  margins: { safe: boolean, lessS: number, moreS: number, coolerC: number, hotterC: number }
+  samples: number
+  /** What moves the edge, the most first, with its share. */
+  edge: readonly { words: string, share: number }[]
+}
+
+const MAP_MM = { x: 28, y: 62, wide: 160, high: 110 }
+const SAFE = rgb(0.72, 0.8, 0.62), LIKELY = rgb(0.88, 0.91, 0.82), NOT_BONDED = rgb(0.93, 0.9, 0.84), HURT = rgb(0.9, 0.78, 0.84)
+
+/** The ground of a place on the map: safe 95 times in 100, 80 times, may not bond, may be hurt. */
+export function groundOf(bond: number, hurt: number): 'safe' | 'likely' | 'unbonded' | 'hurt' | 'both' {
+  if (bond >= 0.95 && hurt <= 0.05) return 'safe'
+  if (bond >= 0.8 && hurt <= 0.2) return 'likely'
+  return bond < 0.8 && hurt > 0.2 ? 'both' : hurt > 0.2 ? 'hurt' : 'unbonded'
+}
+const GROUND_INK = { safe: SAFE, likely: LIKELY, unbonded: NOT_BONDED, hurt: HURT, both: HURT } as const
+
+/** The safe window as a sheet to lay beside the board: the map, the recipe on it, its room each way and what to measure next. */
+export async function windowPdf(w: WindowSheet): Promise<Uint8Array> {
+  const { doc, regular, bold } = await paper()
+  const sheet = sheetOf(doc, regular)
+  sheet.text(`Safe window: ${w.names.cloth} with ${w.names.supply}`, LEFT_MM, 16, 15, bold)
+  let y = 24
+  for (const line of wrap(recipeSentence(w.recipe, w.names.cover), bold, 11, 180)) { sheet.text(line, LEFT_MM, y, 11, bold); y += 5 }
+  const drawn = `${w.names.iron}, ${w.names.cover ?? 'bare sole'}, ${w.names.bed} bed. `
+    + `${w.samples} drawings of what is not known exactly (model).`
+  for (const line of wrap(drawn, regular, 9, 180)) { sheet.text(line, LEFT_MM, y, 9); y += 4.4 }
+  const { x: left, y: top, wide, high } = MAP_MM
+  const fromC = w.solesC[0]!, toC = w.solesC.at(-1)!, stepC = w.solesC[1]! - fromC
+  const fromS = w.holdsS[0]!, toS = w.holdsS.at(-1)!, stepS = w.holdsS[1]! - fromS
+  const atC = (c: number) => top + high * (1 - (c - fromC + stepC / 2) / (toC - fromC + stepC))
+  const atS = (s: number) => left + wide * (s - fromS + stepS / 2) / (toS - fromS + stepS)
+  for (const [i, c] of w.solesC.entries()) {
+    for (const [k, s] of w.holdsS.entries()) {
+      const cell = i * w.holdsS.length + k
+      sheet.fill(
+        atS(s - stepS / 2), atC(c + stepC / 2), wide / w.holdsS.length, high / w.solesC.length,
+        GROUND_INK[groundOf(w.bond[cell]!, w.hurt[cell]!)],
+      )
+    }
+  }
+  sheet.box(left, top, wide, high)
+  for (let c = Math.ceil(fromC / 20) * 20; c <= toC; c += 20) {
+    sheet.text(`${c} °C`, left - 13, atC(c) + 1, 8)
+    sheet.line(left - 1.5, atC(c), left, atC(c))
+  }
+  for (let s = Math.ceil(fromS / 10) * 10; s <= toS; s += 10) {
+    sheet.text(`${s} s`, atS(s) - 3, top + high + 5, 8)
+    sheet.line(atS(s), top + high, atS(s), top + high + 1.5)
+  }
+  const pinX = atS(w.recipe.holdS),
+    pinY = atC(w.recipe.stop.meanC)
+  sheet.line(pinX - 4, pinY, pinX + 4, pinY)
+  sheet.line(pinX, pinY - 4, pinX, pinY + 4)
+  let under = top + high + 14
+  const keys: [string, typeof SAFE][] = [
+    ['safe: bonds and is unhurt, 95 times in 100', SAFE], ['80 times in 100', LIKELY], ['may not bond', NOT_BONDED], ['may be hurt', HURT],
+  ]
+  for (const [i, [words, ink]] of keys.entries()) {
+    const kx = LEFT_MM + [0, 78, 112, 145][i]!
+    sheet.fill(kx, under - 3, 5, 3.5, ink)
+    sheet.text(words, kx + 6.5, under, 8)
+  }
+  under += 10
+  for (const line of wrap(marginWords(w), regular, 11, 180)) {
+    sheet.text(line, LEFT_MM, under, 11)
+    under += 5.5
+  }
+  if (w.edge.length > 0) {
+    under += 3
+    sheet.text('What moves the edge most', LEFT_MM, under, 11, bold)
+    under += 6
+  }
+  for (const e of w.edge)
+    for (const line of wrap(`${Math.round(e.share * 100)} %: ${e.words}`, regular, 10, 180)) {
+      sheet.text(line, LEFT_MM, under, 10)
+      under += 5
+    }
+  sheet.text(
+    'Of the maker\'s sheet and this, the sheet comes first; a swatch comes before both. The sole and the steam burn.', LEFT_MM, 290, 8,
+  )
+  return doc.save()
+}
+
+const marginWords = ({ margins: m, recipe }: WindowSheet): string => m.safe
+  ? `At the cross, ${recipe.holdS} s at ${Math.round(recipe.stop.meanC)} °C, it is safe with ${m.lessS} s less or ${m.moreS} s more, `
+  + `${m.coolerC} °C cooler or ${m.hotterC} °C hotter (model).`
+  : `At the cross, ${recipe.holdS} s at ${Math.round(recipe.stop.meanC)} °C, it is not safe 95 times in 100 (model).`

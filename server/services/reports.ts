@@ -1,28 +1,60 @@
 import { nearestToSafe, pinMargins, safestPlace, samplesFor, sensitivityOf, type WindowQuestion } from '#core/window'
-import { toBench, toKnowledge } from '#shared/mappers'
+import { toBench, toKnowledge, toLessons, toRecipe } from '#shared/mappers'
 import type { WindowReportBody } from '#shared/schemas'
-import { CoverRow } from '../db/models'
+import { UNKNOWN_NAME, UNKNOWN_REMEDY } from '#shared/words'
 import { invalid } from '../utils/problem'
+import type { Context } from '../utils/context'
 import { getCloth } from './cloths'
-import { getIron, getSupply } from './shelf'
-import { windowOnServer } from './window-pool'
-import { currentWorkshop } from './workshop'
+import { windowPdf } from './print'
+import { getIron, getSupply, listCovers, listIrons } from './shelf'
+import { pairingHistory } from './trials'
+import { taughtOnServer, windowOnServer } from './window-pool'
+import { getWorkshop } from './workshop'
 
-/** The safe window of a recipe, counted on the server: for a report, or a device too slow to count it. */
-export async function windowReport({ clothId, supplyId, overSupplyIds, ironId, coverId, bed, recipe: { format: _, ...recipe }, seed }: WindowReportBody) {
-  const [{ rules }, cloth, supply, iron, over, coverRow] = await Promise.all([
-    currentWorkshop(), getCloth(clothId), getSupply(supplyId), getIron(ironId), Promise.all(overSupplyIds.map(getSupply)), coverId ? CoverRow.findByPk(coverId) : null,
+/** Swatches of the pairing that are looked through for lessons. */
+const LESSONS_READ = 60
+
+/** The safe window of a recipe, counted on the server with what its swatches taught: for a report, or a device too slow to count it. */
+export async function windowReport(
+  context: Context, { clothId, supplyId, overSupplyIds, ironId, coverId, bed, recipe: payload, seed }: WindowReportBody,
+) {
+  const [{ rules }, cloth, supply, iron, over, covers, irons, { rows: trials }] = await Promise.all([
+    getWorkshop(context), getCloth(context, clothId), getSupply(context, supplyId), getIron(context, ironId),
+    Promise.all(overSupplyIds.map(id => getSupply(context, id))), listCovers(context),
+    listIrons(context),
+    pairingHistory(context, clothId, supplyId, { q: '', page: 1, size: LESSONS_READ }),
   ])
-  if (coverId && !coverRow) throw invalid([{ field: 'coverId', message: 'Cover: it is not kept here any more. Choose another.' }])
+  const cover = covers.find(c => c.id === coverId) ?? null
+  if (coverId && !cover) throw invalid([{ field: 'coverId', message: 'Cover: it is not kept here any more. Choose another.' }])
   if (!supply.resin) throw invalid([{ field: 'supplyId', message: 'Backing: it has no resin on its sheet, so there is nothing to fuse.' }])
-  const cover = coverRow ? { id: coverRow.id, name: coverRow.name, kind: coverRow.kind, version: coverRow.version } : null
+  const recipe = toRecipe(payload)
+  const lessons = toLessons(trials, ironId, { cloth, supplies: [supply, ...over], irons, covers, rules })
   const question: WindowQuestion = {
-    bench: toBench(cloth, supply, iron, cover, bed, rules.blend, over), recipe, knowledge: toKnowledge(cloth, supply, recipe.stop.origin), seed, samples: samplesFor(recipe.passes),
+    bench: toBench(cloth, supply, iron, cover, bed, rules, over), recipe, seed, samples: samplesFor(recipe.passes),
+    knowledge: await taughtOnServer(toKnowledge(cloth, supply, recipe.stop.origin), lessons),
   }
   const map = await windowOnServer(question)
   if (!map) throw invalid([{ field: 'recipe', message: 'Recipe: this map took longer than a minute. Try it with one pass.' }])
+  const names = { cloth: cloth.name, supply: supply.name, iron: iron.name, cover: cover?.name ?? null, bed }
   return {
-    solesC: map.solesC, holdsS: map.holdsS, bond: [...map.bond], hurt: [...map.hurt], drawn: map.drawn,
-    pin: pinMargins(map, recipe.stop.meanC, recipe.holdS), safest: safestPlace(map), nearest: nearestToSafe(map), sensitivity: sensitivityOf(question), source: 'model' as const,
+    names, samples: question.samples, solesC: map.solesC, holdsS: map.holdsS, bond: [...map.bond], hurt: [...map.hurt], drawn: map.drawn,
+    pin: pinMargins(map, recipe.stop.meanC, recipe.holdS), safest: safestPlace(map), nearest: nearestToSafe(map),
+    sensitivity: sensitivityOf(question), source: 'model' as const,
   }
+}
+
+/** Shares of the edge that are worth a line, and as many lines as the sheet has room for. */
+const WORTH_SAYING = 0.05, MOST_SAID = 6
+
+/** The same window on a sheet of paper. */
+export async function windowReportPdf(context: Context, body: WindowReportBody): Promise<Uint8Array> {
+  const { pin, sensitivity, ...report } = await windowReport(context, body)
+  const { bond, harm } = sensitivity
+  const edge = bond
+    .map(({ unknown, share }) => ({ unknown, share: Math.max(share, harm.find(h => h.unknown === unknown)!.share) }))
+    .filter(s => s.share >= WORTH_SAYING)
+    .sort((a, b) => b.share - a.share)
+    .slice(0, MOST_SAID)
+    .map(s => ({ share: s.share, words: `${UNKNOWN_NAME[s.unknown]}: ${UNKNOWN_REMEDY[s.unknown]}` }))
+  return windowPdf({ ...report, recipe: body.recipe, margins: pin, edge })
 }

@@ -1,9 +1,6 @@
 import { QueryTypes } from 'sequelize'
 import { database } from '../db/connection'
 
-/** A column's name for a field's. */
-export type Snake<S extends string> = S extends `${infer H}${infer T}` ? H extends Uppercase<H> ? H extends Lowercase<H> ? `${H}${Snake<T>}` : `_${Lowercase<H>}${Snake<T>}` : `${H}${Snake<T>}` : S
-
 /** Lists count up to here; beyond, "200 and more" is said. */
 const COUNTED = 200
 
@@ -12,6 +9,7 @@ const searchPatterns = (q: string): string[] =>
   q.toLowerCase().split(/\s+/).filter(Boolean).map(w => `%${w.replace(/[\\%_]/g, '\\$&')}%`)
 
 interface Finding {
+  workshopId: string
   table: 'cloth' | 'supply'
   q: string
   page: number
@@ -24,9 +22,14 @@ interface Finding {
 }
 
 /** A page, the most used first, and how many there are (to 200), in one statement served by indexes. */
-export async function findPage<Row>({ table, q, page, size, filters, values, extras = '' }: Finding): Promise<{ rows: Row[], total: number }> {
+export async function findPage<Row>({
+  workshopId, table, q, page, size, filters, values, extras = '',
+}: Finding): Promise<{ rows: Row[], total: number }> {
   const words = searchPatterns(q)
-  const where = ['c.workshop_id = (select id from workshop order by created_at limit 1)', 'c.deleted_at is null', ...words.map((_, i) => `c.search like :w${i}`), ...filters].join(' and ')
+  const where = [
+    'c.workshop_id = :workshopId', 'c.deleted_at is null',
+    ...words.map((_, i) => `c.search like :w${i}`), ...filters,
+  ].join(' and ')
   const matched = `select c.id, c.used, c.code from ${table} c where ${where}`
   const [found] = await database().query<{ total: number, rows: Row[] | null }>(`
     with ${words.length > 0
@@ -38,8 +41,11 @@ export async function findPage<Row>({ table, q, page, size, filters, values, ext
       (select json_agg(p) from (
         select c.*${extras}
         from (select m.id from matched m order by m.used desc, m.code limit :size offset :skip) page join ${table} c on c.id = page.id
-        order by c.used desc, c.code) p) as rows`, {
-    type: QueryTypes.SELECT, replacements: { ...values, size, skip: (page - 1) * size, ...Object.fromEntries(words.map((w, i) => [`w${i}`, w])) },
-  })
+        order by c.used desc, c.code) p) as rows`,
+  {
+    type: QueryTypes.SELECT,
+    replacements: { ...values, workshopId, size, skip: (page - 1) * size, ...Object.fromEntries(words.map((w, i) => [`w${i}`, w])) },
+  },
+  )
   return { rows: found?.rows ?? [], total: found?.total ?? 0 }
 }

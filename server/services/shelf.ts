@@ -1,45 +1,40 @@
-import { UniqueConstraintError, type Transaction } from 'sequelize'
-import type { Cover, Iron, IronBody, Page, Supply, SupplyBody, SupplyQuery } from '#shared/schemas'
+import { UniqueConstraintError, type Attributes, type Transaction } from 'sequelize'
+import {
+  supplyFields, type Cover, type Iron, type IronBody, type Page, type Supply, type SupplyBody, type SupplyQuery,
+} from '#shared/schemas'
 import { database } from '../db/connection'
 import { CoverRow, IronRow, IronStopRow, SupplyRow } from '../db/models'
 import { conflict, notFound, taken } from '../utils/problem'
-import { findPage, type Snake } from './search'
-import { currentWorkshop } from './workshop'
+import type { Context } from '../utils/context'
+import { columnsOf, keysOf, pick } from './columns'
+import { findPage } from './search'
 
-function toSupply(row: SupplyRow): Supply {
-  const p = row.get({ plain: true })
-  return {
-    id: p.id, code: p.code, name: p.name, family: p.family, base: p.base, baseFibre: p.baseFibre, massGsm: p.massGsm, thicknessMm: p.thicknessMm,
-    resin: p.resin, resinGsm: p.resinGsm, resinOrigin: p.resinOrigin, colourHex: p.colourHex, note: p.note, lot: p.lot, givePct: p.givePct, form: p.form, leaflet: p.leaflet,
-    makerC: p.makerC, makerHoldS: p.makerHoldS, makerMoisture: p.makerMoisture, makerPressureKPa: p.makerPressureKPa, makerPeel: p.makerPeel,
-    washC: p.washC, tumble: p.tumble, widthMm: p.widthMm, pricePerM: p.pricePerM, stockM: p.stockM, overhangMm: p.overhangMm,
-    version: p.version, updatedAt: p.updatedAt.toISOString(), used: p.used,
-  }
-}
+const FIELDS = keysOf(supplyFields.shape)
 
-export type ListedRow = { [K in keyof Supply as Snake<K & string>]: Supply[K] } & { maker_pressure_kpa: number | null }
-
-export const listedSupply = (p: ListedRow): Supply => ({
-  id: p.id, code: p.code, name: p.name, family: p.family, base: p.base, baseFibre: p.base_fibre, massGsm: p.mass_gsm, thicknessMm: p.thickness_mm,
-  resin: p.resin, resinGsm: p.resin_gsm, resinOrigin: p.resin_origin, colourHex: p.colour_hex, note: p.note, lot: p.lot, givePct: p.give_pct, form: p.form, leaflet: p.leaflet,
-  makerC: p.maker_c, makerHoldS: p.maker_hold_s, makerMoisture: p.maker_moisture, makerPressureKPa: p.maker_pressure_kpa, makerPeel: p.maker_peel,
-  washC: p.wash_c, tumble: p.tumble, widthMm: p.width_mm, pricePerM: p.price_per_m, stockM: p.stock_m, overhangMm: p.overhang_mm,
-  version: p.version, updatedAt: new Date(p.updated_at).toISOString(), used: p.used,
+/** The one mapper from a supply's row to what crosses the wire. */
+const toSupply = (columns: Attributes<SupplyRow>): Supply => ({
+  id: columns.id, ...pick(columns, FIELDS), version: columns.version, updatedAt: new Date(columns.updatedAt).toISOString(),
+  used: columns.used,
 })
+export const listedSupply = (row: object): Supply => toSupply(columnsOf(SupplyRow, row))
 
-export async function listSupplies({ q, page, size, family, resin, stocked, gives }: SupplyQuery): Promise<Page<Supply>> {
-  const { rows, total } = await findPage<ListedRow>({
-    table: 'supply', q, page, size, values: { family, resin },
-    filters: [...(family ? ['c.family = :family'] : []), ...(resin ? ['c.resin = :resin'] : []), ...(stocked ? ['c.stock_m > 0'] : []), ...(gives ? ['(c.give_pct > 5 or c.base = \'knit\')'] : [])],
+export async function listSupplies(
+  { workshopId }: Context, { q, page, size, family, resin, stocked, gives }: SupplyQuery,
+): Promise<Page<Supply>> {
+  const { rows, total } = await findPage<object>({
+    workshopId, table: 'supply', q, page, size, values: { family, resin },
+    filters: [
+      ...(family ? ['c.family = :family'] : []), ...(resin ? ['c.resin = :resin'] : []), ...(stocked ? ['c.stock_m > 0'] : []),
+      ...(gives ? ['(c.give_pct > 5 or c.base = \'knit\')'] : []),
+    ],
   })
   return { rows: rows.map(listedSupply), total, page, size }
 }
 
-export async function getSupply(id: string): Promise<Supply> {
-  const { id: workshopId } = await currentWorkshop()
+export async function getSupply({ workshopId }: Context, id: string): Promise<Supply> {
   const row = await SupplyRow.findOne({ where: { id, workshopId } })
   if (!row) throw notFound('supply')
-  return toSupply(row)
+  return toSupply(row.get({ plain: true }))
 }
 
 async function codeIsFree<T>(code: string, write: () => Promise<T>): Promise<T> {
@@ -51,21 +46,23 @@ async function codeIsFree<T>(code: string, write: () => Promise<T>): Promise<T> 
   }
 }
 
-export async function createSupply(body: SupplyBody): Promise<Supply> {
-  const { id: workshopId } = await currentWorkshop()
+export async function createSupply({ workshopId }: Context, body: SupplyBody): Promise<Supply> {
   const row = await codeIsFree(body.code, () => SupplyRow.create({ ...body, workshopId }))
-  return toSupply(await row.reload())
+  return toSupply((await row.reload()).get({ plain: true }))
 }
 
-export async function updateSupply(id: string, { version, ...body }: SupplyBody & { version: number }): Promise<Supply> {
-  const { id: workshopId } = await currentWorkshop()
-  return codeIsFree(body.code, () => database().transaction(async (transaction) => {
-    const row = await SupplyRow.findOne({ where: { id, workshopId }, transaction, lock: true })
-    if (!row) throw notFound('supply')
-    if (row.version !== version) throw conflict('supply', toSupply(row), { ...body, version })
-    await row.update(body, { transaction })
-    return toSupply(row)
-  }))
+export async function updateSupply(
+  { workshopId }: Context, id: string, { version, ...body }: SupplyBody & { version: number },
+): Promise<Supply> {
+  return codeIsFree(body.code, () =>
+    database().transaction(async (transaction) => {
+      const row = await SupplyRow.findOne({ where: { id, workshopId }, transaction, lock: true })
+      if (!row) throw notFound('supply')
+      if (row.version !== version) throw conflict('supply', toSupply(row.get({ plain: true })), { ...body, version })
+      await row.update(body, { transaction })
+      return toSupply(row.get({ plain: true }))
+    }),
+  )
 }
 
 const withStops = { model: IronStopRow, as: 'stops', separate: true, order: [['position', 'ASC']] as [string, string][] }
@@ -73,18 +70,17 @@ const withStops = { model: IronStopRow, as: 'stops', separate: true, order: [['p
 function toIron(row: IronRow): Iron {
   const p = row.get({ plain: true })
   return {
-    id: p.id, name: p.name, kind: p.kind, shutsOffAfterS: p.shutsOffAfterS, note: p.note, version: p.version, updatedAt: p.updatedAt.toISOString(),
+    id: p.id, name: p.name, kind: p.kind, shutsOffAfterS: p.shutsOffAfterS, note: p.note, version: p.version,
+    updatedAt: p.updatedAt.toISOString(),
     stops: (row.stops ?? []).map(s => ({ label: s.label, meanC: s.meanC, swingC: s.swingC, origin: s.origin })),
   }
 }
 
-export async function listIrons(): Promise<Iron[]> {
-  const { id: workshopId } = await currentWorkshop()
+export async function listIrons({ workshopId }: Context): Promise<Iron[]> {
   return (await IronRow.findAll({ where: { workshopId }, include: [withStops], order: [['name', 'ASC']] })).map(toIron)
 }
 
-export async function getIron(id: string): Promise<Iron> {
-  const { id: workshopId } = await currentWorkshop()
+export async function getIron({ workshopId }: Context, id: string): Promise<Iron> {
   const row = await IronRow.findOne({ where: { id, workshopId }, include: [withStops] })
   if (!row) throw notFound('iron')
   return toIron(row)
@@ -93,19 +89,19 @@ export async function getIron(id: string): Promise<Iron> {
 const writeStops = (ironId: string, workshopId: string, stops: IronBody['stops'], transaction: Transaction) =>
   IronStopRow.bulkCreate(stops.map((s, position) => ({ ironId, workshopId, position, ...s })), { transaction })
 
-export async function createIron({ stops, ...body }: IronBody): Promise<Iron> {
-  const { id: workshopId } = await currentWorkshop()
+export async function createIron(context: Context, { stops, ...body }: IronBody): Promise<Iron> {
+  const { workshopId } = context
   const id = await database().transaction(async (transaction) => {
     const row = await IronRow.create({ ...body, workshopId }, { transaction })
     await writeStops(row.id, workshopId, stops, transaction)
     return row.id
   })
-  return getIron(id)
+  return getIron(context, id)
 }
 
-export async function updateIron(id: string, { version, stops, ...body }: IronBody & { version: number }): Promise<Iron> {
-  const { id: workshopId } = await currentWorkshop()
-  const current = await getIron(id)
+export async function updateIron(context: Context, id: string, { version, stops, ...body }: IronBody & { version: number }): Promise<Iron> {
+  const { workshopId } = context
+  const current = await getIron(context, id)
   await database().transaction(async (transaction) => {
     const row = await IronRow.findOne({ where: { id, workshopId }, transaction, lock: true })
     if (row!.version !== version) throw conflict('iron', current, { ...body, stops, version })
@@ -115,11 +111,10 @@ export async function updateIron(id: string, { version, stops, ...body }: IronBo
     await IronStopRow.destroy({ where: { ironId: id }, transaction })
     await writeStops(id, workshopId, stops, transaction)
   })
-  return getIron(id)
+  return getIron(context, id)
 }
 
-export async function listCovers(): Promise<Cover[]> {
-  const { id: workshopId } = await currentWorkshop()
+export async function listCovers({ workshopId }: Context): Promise<Cover[]> {
   const rows = await CoverRow.findAll({ where: { workshopId }, order: [['name', 'ASC']] })
   return rows.map(r => ({ id: r.id, name: r.name, kind: r.kind, version: r.version }))
 }

@@ -1,9 +1,13 @@
 import { ForeignKeyConstraintError, QueryTypes, UniqueConstraintError } from 'sequelize'
-import { predictedSchema, recipeSchema, type Page, type PageQuery, type ReadingBody, type Trial, type TrialBody, type WashBody } from '#shared/schemas'
+import {
+  predictedSchema, recipeSchema, type Page, type PageQuery, type ReadingBody, type Trial, type TrialBody, type WashBody,
+} from '#shared/schemas'
 import { database } from '../db/connection'
-import { ClothRow, CoverRow, IronRow, SupplyRow, SwatchPlanRow, TrialEventRow, TrialPhotoRow, TrialReadingRow, TrialRow, WashRoundRow } from '../db/models'
+import {
+  ClothRow, CoverRow, IronRow, SupplyRow, SwatchPlanRow, TrialEventRow, TrialPhotoRow, TrialReadingRow, TrialRow, WashRoundRow,
+} from '../db/models'
 import { invalid, notFound } from '../utils/problem'
-import { currentWorkshop } from './workshop'
+import type { Context } from '../utils/context'
 
 const inOrder = (by: string) => ({ separate: true, order: [[by, 'ASC']] as [string, string][] })
 /** All that belongs to a trial but its pictures' bytes. */
@@ -16,26 +20,37 @@ const whole = [
   { model: TrialPhotoRow, as: 'photos', attributes: ['id', 'trialId', 'stage', 'width', 'height', 'createdAt'], ...inOrder('createdAt') },
 ]
 
-export function toTrial(row: TrialRow): Trial {
+function toTrial(row: TrialRow): Trial {
   const p = row.get({ plain: true })
   return {
     id: p.id, clientKey: p.clientKey, clothId: p.clothId, supplyId: p.supplyId, ironId: p.ironId, coverId: p.coverId, bed: p.bed,
     recipe: recipeSchema.parse(p.recipe), predicted: predictedSchema.parse(p.predicted),
     grade: p.grade, marks: p.marks, markWhere: p.markWhere, note: p.note, pressedAt: p.pressedAt.toISOString(),
     clothLot: p.clothLot, supplyLot: p.supplyLot, overSupplyIds: p.overSupplyIds, planId: p.planId, scrap: p.scrap,
-    events: (row.events ?? []).map(e => ({ atS: e.atS, kind: e.kind })),
+    events: (row.events ?? []).map(e => ({ atS: e.atS, kind: e.kind, soleC: e.soleC })), doubts: p.doubts,
     readings: (row.readings ?? []).map(r => ({ kind: r.kind, value: r.value })),
-    washes: (row.washes ?? []).map(w => ({ id: w.id, clientKey: w.clientKey, washC: w.washC, tumble: w.tumble, grade: w.grade, marks: w.marks, note: w.note, washedAt: w.washedAt.toISOString() })),
+    washes: (row.washes ?? []).map(w => ({
+      id: w.id, clientKey: w.clientKey, washC: w.washC, tumble: w.tumble, grade: w.grade, marks: w.marks, note: w.note,
+      washedAt: w.washedAt.toISOString(),
+    })),
     photos: (row.photos ?? []).map(f => ({ id: f.id, stage: f.stage, width: f.width, height: f.height })),
-    clothName: row.cloth?.name ?? '', supplyName: row.supply?.name ?? '', ironName: row.iron?.name ?? '', coverName: row.cover?.name ?? null,
+    clothName: row.cloth?.name ?? '', supplyName: row.supply?.name ?? '', ironName: row.iron?.name ?? '',
+    coverName: row.cover?.name ?? null,
   }
 }
 
 /** The things a swatch or a plan points at must still be kept in this workroom. */
-export async function checkOwned(workshopId: string, body: Pick<TrialBody, 'clothId' | 'supplyId' | 'ironId' | 'coverId'> & { overSupplyIds?: string[], planId?: string | null }): Promise<void> {
+export async function checkOwned(
+  workshopId: string,
+  body: Pick<TrialBody, 'clothId' | 'supplyId' | 'ironId' | 'coverId'> & { overSupplyIds?: string[], planId?: string | null },
+): Promise<void> {
   const missing: { field: string, message: string }[] = []
-  const look = async (model: typeof ClothRow | typeof SupplyRow | typeof IronRow | typeof CoverRow | typeof SwatchPlanRow, field: string, id: string | null | undefined, what: string) => {
-    if (id && !await (model as typeof ClothRow).count({ where: { id, workshopId } })) missing.push({ field, message: `${what}: it is not kept here any more. Choose another.` })
+  const look = async (
+    model: typeof ClothRow | typeof SupplyRow | typeof IronRow | typeof CoverRow | typeof SwatchPlanRow, field: string,
+    id: string | null | undefined, what: string,
+  ) => {
+    if (id && !(await (model as typeof ClothRow).count({ where: { id, workshopId } })))
+      missing.push({ field, message: `${what}: it is not kept here any more. Choose another.` })
   }
   await look(ClothRow, 'clothId', body.clothId, 'Cloth')
   await look(SupplyRow, 'supplyId', body.supplyId, 'Backing')
@@ -48,16 +63,16 @@ export async function checkOwned(workshopId: string, body: Pick<TrialBody, 'clot
 
 const byKey = (workshopId: string, clientKey: string) => TrialRow.findOne({ where: { workshopId, clientKey }, include: whole })
 
-export async function getTrial(id: string): Promise<Trial> {
-  const { id: workshopId } = await currentWorkshop()
+export async function getTrial({ workshopId }: Context, id: string): Promise<Trial> {
   const row = await TrialRow.findOne({ where: { id, workshopId }, include: whole })
   if (!row) throw notFound('swatch')
   return toTrial(row)
 }
 
 /** Keeps a judged swatch once, however often it is sent: the same client key answers with the trial already kept. */
-export async function recordTrial({ events, readings, ...body }: TrialBody): Promise<{ trial: Trial, isNew: boolean }> {
-  const { id: workshopId } = await currentWorkshop()
+export async function recordTrial(
+  { workshopId }: Context, { events, readings, ...body }: TrialBody,
+): Promise<{ trial: Trial, isNew: boolean }> {
   const known = await byKey(workshopId, body.clientKey)
   if (known) return { trial: toTrial(known), isNew: false }
   await checkOwned(workshopId, body)
@@ -71,7 +86,8 @@ export async function recordTrial({ events, readings, ...body }: TrialBody): Pro
       await TrialReadingRow.bulkCreate(readings.map(r => ({ trialId: row.id, workshopId, ...r })), { transaction })
     })
   } catch (error) {
-    if (error instanceof ForeignKeyConstraintError) throw invalid([{ field: 'clothId', message: 'Cloth: it is not kept here any more. Choose another.' }])
+    if (error instanceof ForeignKeyConstraintError)
+      throw invalid([{ field: 'clothId', message: 'Cloth: it is not kept here any more. Choose another.' }])
     if (!(error instanceof UniqueConstraintError)) throw error
     // The same trial arrived twice at once; the other request has kept it.
     isNew = false
@@ -81,39 +97,50 @@ export async function recordTrial({ events, readings, ...body }: TrialBody): Pro
   return { trial: toTrial(row), isNew }
 }
 
-async function ownedTrial(id: string): Promise<{ row: TrialRow, workshopId: string }> {
-  const { id: workshopId } = await currentWorkshop()
+async function ownedTrial({ workshopId }: Context, id: string): Promise<{ row: TrialRow, workshopId: string }> {
   const row = await TrialRow.findOne({ where: { id, workshopId } })
   if (!row) throw notFound('swatch')
   return { row, workshopId }
 }
 
-export async function addReading(id: string, body: ReadingBody): Promise<Trial> {
-  const { row, workshopId } = await ownedTrial(id)
+export async function addReading(context: Context, id: string, body: ReadingBody): Promise<Trial> {
+  const { row, workshopId } = await ownedTrial(context, id)
   await TrialReadingRow.create({ ...body, trialId: row.id, workshopId })
-  return getTrial(id)
+  return getTrial(context, id)
 }
 
 /** Adds a wash round once; the same client key again changes nothing. */
-export async function addWash(id: string, body: WashBody): Promise<Trial> {
-  const { row, workshopId } = await ownedTrial(id)
-  await WashRoundRow.findOrCreate({ where: { workshopId, clientKey: body.clientKey }, defaults: { ...body, trialId: row.id, workshopId, washedAt: new Date(body.washedAt) } })
-  return getTrial(id)
+export async function addWash(context: Context, id: string, body: WashBody): Promise<Trial> {
+  const { row, workshopId } = await ownedTrial(context, id)
+  await WashRoundRow.findOrCreate({
+    where: { workshopId, clientKey: body.clientKey },
+    defaults: { ...body, trialId: row.id, workshopId, washedAt: new Date(body.washedAt) },
+  })
+  return getTrial(context, id)
 }
 
 /** A listed swatch as one row of JSON, in the shape it crosses the wire. */
 const LISTED = `
   select json_build_object(
-    'id', t.id, 'clientKey', t.client_key, 'clothId', t.cloth_id, 'supplyId', t.supply_id, 'ironId', t.iron_id, 'coverId', t.cover_id, 'bed', t.bed, 'recipe', t.recipe, 'predicted', t.predicted,
-    'grade', t.grade, 'marks', t.marks, 'markWhere', t.mark_where, 'note', t.note, 'pressedAt', to_char(t.pressed_at at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"'),
+    'id', t.id, 'clientKey', t.client_key, 'clothId', t.cloth_id, 'supplyId', t.supply_id, 'ironId', t.iron_id, 'coverId', t.cover_id,
+      'bed', t.bed, 'recipe', t.recipe, 'predicted', t.predicted,
+    'grade', t.grade, 'marks', t.marks, 'markWhere', t.mark_where, 'note', t.note, 'pressedAt', to_char(t.pressed_at at time zone 'UTC',
+      'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"'),
     'clothLot', t.cloth_lot, 'supplyLot', t.supply_lot, 'overSupplyIds', t.over_supply_ids, 'planId', t.plan_id, 'scrap', t.scrap,
+      'doubts', t.doubts,
     'clothName', c.name, 'supplyName', s.name, 'ironName', i.name, 'coverName', v.name,
-    'events', coalesce((select json_agg(json_build_object('atS', e.at_s, 'kind', e.kind) order by e.position) from trial_event e where e.trial_id = t.id), '[]'),
-    'readings', coalesce((select json_agg(json_build_object('kind', r.kind, 'value', r.value) order by r.created_at, r.id) from trial_reading r where r.trial_id = t.id), '[]'),
-    'washes', coalesce((select json_agg(json_build_object('id', w.id, 'clientKey', w.client_key, 'washC', w.wash_c, 'tumble', w.tumble, 'grade', w.grade, 'marks', w.marks, 'note', w.note,
-      'washedAt', to_char(w.washed_at at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"')) order by w.washed_at, w.id) from wash_round w where w.trial_id = t.id), '[]'),
-    'photos', coalesce((select json_agg(json_build_object('id', f.id, 'stage', f.stage, 'width', f.width, 'height', f.height) order by f.created_at, f.id) from trial_photo f where f.trial_id = t.id), '[]')) as trial
-  from page t join cloth c on c.id = t.cloth_id join supply s on s.id = t.supply_id join iron i on i.id = t.iron_id left join cover v on v.id = t.cover_id
+    'events', coalesce((select json_agg(json_build_object('atS', e.at_s, 'kind', e.kind, 'soleC', e.sole_c) order by e.position)
+      from trial_event e where e.trial_id = t.id), '[]'),
+    'readings', coalesce((select json_agg(json_build_object('kind', r.kind, 'value', r.value) order by r.created_at, r.id)
+      from trial_reading r where r.trial_id = t.id), '[]'),
+    'washes', coalesce((select json_agg(json_build_object('id', w.id, 'clientKey', w.client_key, 'washC', w.wash_c, 'tumble', w.tumble,
+      'grade', w.grade, 'marks', w.marks, 'note', w.note,
+      'washedAt', to_char(w.washed_at at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"')) order by w.washed_at, w.id)
+        from wash_round w where w.trial_id = t.id), '[]'),
+    'photos', coalesce((select json_agg(json_build_object('id', f.id, 'stage', f.stage, 'width', f.width, 'height', f.height)
+      order by f.created_at, f.id) from trial_photo f where f.trial_id = t.id), '[]')) as trial
+  from page t join cloth c on c.id = t.cloth_id join supply s on s.id = t.supply_id join iron i on i.id = t.iron_id left
+    join cover v on v.id = t.cover_id
   order by t.pressed_at desc, t.id`
 
 /** A page of swatches, newest first, and how many there are, in one statement served by the trial's indexes. */
@@ -128,14 +155,12 @@ async function pageOf(of: 'cloth' | 'pairing', values: Record<string, string>, {
   return { rows, total: found?.total ?? 0, page, size }
 }
 
-export async function clothHistory(clothId: string, query: PageQuery): Promise<Page<Trial>> {
-  const { id: workshopId } = await currentWorkshop()
+export async function clothHistory({ workshopId }: Context, clothId: string, query: PageQuery): Promise<Page<Trial>> {
   if (!await ClothRow.count({ where: { id: clothId, workshopId } })) throw notFound('cloth')
   return pageOf('cloth', { workshopId, clothId }, query)
 }
 
 /** Every swatch of a cloth with a supply, newest first. */
-export async function pairingHistory(clothId: string, supplyId: string, query: PageQuery): Promise<Page<Trial>> {
-  const { id: workshopId } = await currentWorkshop()
+export async function pairingHistory({ workshopId }: Context, clothId: string, supplyId: string, query: PageQuery): Promise<Page<Trial>> {
   return pageOf('pairing', { workshopId, clothId, supplyId }, query)
 }

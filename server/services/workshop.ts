@@ -1,21 +1,22 @@
 import { workshopSchema, type Workshop, type WorkshopUpdate } from '#shared/schemas'
-import { WorkshopRow } from '../db/models'
-import { ProblemError, conflict } from '../utils/problem'
 import { database } from '../db/connection'
+import { WorkshopRow } from '../db/models'
+import type { Context } from '../utils/context'
+import { conflict, notFound } from '../utils/problem'
 
-/** The workroom this server works for: the oldest one kept. */
-export async function currentWorkshop(): Promise<Workshop> {
-  database()
-  const row = await WorkshopRow.findOne({ order: [['createdAt', 'ASC']] })
-  if (!row) throw new ProblemError(503, 'No workroom yet', 'There is no workroom in this database yet: run `npm run demo`, or `npm run seed`.')
+export async function getWorkshop({ workshopId }: Context): Promise<Workshop> {
+  const row = await WorkshopRow.findByPk(workshopId)
+  if (!row) throw notFound('workroom')
   return workshopSchema.parse(row.get({ plain: true }))
 }
 
 /** House rules and units; a newer save is a conflict. */
-export async function updateWorkshop({ version, ...body }: WorkshopUpdate): Promise<Workshop> {
-  const current = await currentWorkshop()
-  if (current.version !== version) throw conflict('workroom', current, { ...body, version })
-  const row = await WorkshopRow.findByPk(current.id)
-  await row!.update(body)
-  return currentWorkshop()
+export async function updateWorkshop(context: Context, { version, ...body }: WorkshopUpdate): Promise<Workshop> {
+  await database().transaction(async (transaction) => {
+    const row = await WorkshopRow.findByPk(context.workshopId, { transaction, lock: true })
+    if (!row) throw notFound('workroom')
+    if (row.version !== version) throw conflict('workroom', workshopSchema.parse(row.get({ plain: true })), { ...body, version })
+    await row.update(body, { transaction })
+  })
+  return getWorkshop(context)
 }

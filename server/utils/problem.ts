@@ -6,7 +6,10 @@ export class ProblemError extends Error {
   constructor(status: number, title: string, detail: string, more: { errors?: FieldProblem[], current?: unknown, yours?: unknown } = {}) {
     super(detail)
     this.name = 'ProblemError'
-    this.problem = { type: 'about:blank', title, status, detail, errors: more.errors ?? [], ...('current' in more ? { current: more.current, yours: more.yours } : {}) }
+    this.problem = {
+      type: 'about:blank', title, status, detail, errors: more.errors ?? [],
+      ...('current' in more ? { current: more.current, yours: more.yours } : {}),
+    }
   }
 }
 
@@ -16,6 +19,10 @@ export const invalid = (errors: FieldProblem[]) =>
   new ProblemError(422, 'Something needs mending', errors[0]?.message ?? 'The request could not be read.', { errors })
 
 export const conflict = (what: string, current: unknown, yours: unknown) =>
-  new ProblemError(409, 'Saved by someone else meanwhile', `This ${what} was saved by someone else while you were writing. Nothing of yours was kept yet: look at both and save again.`, { current, yours })
+  new ProblemError(
+    409, 'Saved by someone else meanwhile',
+    `This ${what} was saved by someone else while you were writing. Nothing of yours was kept yet: look at both and save again.`,
+    { current, yours },
+  )
 
 export const taken = (field: string, message: string) => new ProblemError(409, 'Already there', message, { errors: [{ field, message }] })

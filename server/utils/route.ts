@@ -1,5 +1,6 @@
 import type { H3Event } from 'h3'
 import type { z, ZodType } from 'zod'
+import { contextOf, type Context } from './context'
 import { ProblemError, invalid } from './problem'
 
 const USUAL_BODY_BYTES = 256 * 1024
@@ -12,7 +13,7 @@ interface Spec<P, Q, B> {
   /** Largest body taken, bytes. */
   mostBytes?: number
 }
-interface Input<P, Q, B> { params: Out<P>, query: Out<Q>, body: Out<B>, event: H3Event }
+interface Input<P, Q, B> { params: Out<P>, query: Out<Q>, body: Out<B>, event: H3Event, context: Context }
 
 function parse<S extends ZodType>(schema: S, value: unknown): z.output<S> {
   const result = schema.safeParse(value)
@@ -45,13 +46,14 @@ export async function readBytes(event: H3Event, mostBytes: number): Promise<Buff
 }
 
 /** A route that parses everything it is given before anything else happens. */
-export function defineRoute<P extends ZodType | undefined = undefined, Q extends ZodType | undefined = undefined, B extends ZodType | undefined = undefined, R = unknown>(
-  spec: Spec<P, Q, B>, handle: (input: Input<P, Q, B>) => Promise<R>,
-) {
+export function defineRoute<
+  P extends ZodType | undefined = undefined, Q extends ZodType | undefined = undefined, B extends ZodType | undefined = undefined,
+  R = unknown,
+>(spec: Spec<P, Q, B>, handle: (input: Input<P, Q, B>) => Promise<R>) {
   return defineEventHandler(async (event) => {
     const params = spec.params ? parse(spec.params, getRouterParams(event, { decode: true })) : undefined
     const query = spec.query ? parse(spec.query, getQuery(event)) : undefined
     const body = spec.body ? parse(spec.body, await readJson(event, spec.mostBytes ?? USUAL_BODY_BYTES)) : undefined
-    return handle({ params, query, body, event } as Input<P, Q, B>)
+    return handle({ params, query, body, event, context: await contextOf() } as Input<P, Q, B>)
   })
 }

@@ -15,7 +15,15 @@ export interface Trace {
 }
 
 export const calibrationTemplate = (): string =>
-  Papa.unparse({ fields: [...COLUMNS], data: [['Harbour iron', 'synthetic', '0', '21'], ['Harbour iron', 'synthetic', '2', '25.1']] }, { newline: '\r\n' })
+  Papa.unparse(
+    {
+      fields: [...COLUMNS],
+      data: [
+        ['Harbour iron', 'synthetic', '0', '21'], ['Harbour iron', 'synthetic', '2', '25.1'],
+      ],
+    },
+    { newline: '\r\n' },
+  )
 
 /** Groups a file of readings by iron and stop; a file that is no such sheet is one sentence. */
 export function tracesFromCsv(csv: string): Trace[] | string {
@@ -23,7 +31,8 @@ export function tracesFromCsv(csv: string): Trace[] | string {
   const head = data[0]?.map(h => h.trim().toLowerCase())
   if (!head) return 'The file is empty.'
   const missing = COLUMNS.filter(c => !head.includes(c))
-  if (missing.length > 0) return `The first line must name the columns iron, stop, seconds and celsius; ${missing.join(', ')} is missing. Take the template.`
+  if (missing.length > 0)
+    return `The first line must name the columns iron, stop, seconds and celsius; ${missing.join(', ')} is missing. Take the template.`
   const traces = new Map<string, Trace>()
   data.slice(1).forEach((cells, i) => {
     const line = i + 2

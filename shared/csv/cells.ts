@@ -8,7 +8,10 @@ export const unguard = (cell: string): string => cell.replace(GUARDED, '')
 
 export class CellTrouble extends Error {}
 
-const FOREIGN: Record<string, string> = { 'oz': 'oz/yd²', 'oz/yd2': 'oz/yd²', 'oz/yd²': 'oz/yd²', 'cm': 'cm', 'in': 'inches', '"': 'inches', '°f': '°F', 'f': '°F', 'yd': 'yards', 'lb': 'lb' }
+const FOREIGN: Record<string, string> = {
+  'oz': 'oz/yd²', 'oz/yd2': 'oz/yd²', 'oz/yd²': 'oz/yd²', 'cm': 'cm', 'in': 'inches', '"': 'inches', '°f': '°F', 'f': '°F',
+  'yd': 'yards', 'lb': 'lb',
+}
 
 /**
  * A figure with or without its unit; a decimal comma is read as a point.
@@ -22,7 +25,11 @@ export function numberCell(column: string, unit: string, cell: string): number |
   const tail = match[2]!.trim().toLowerCase()
   if (tail !== '' && tail !== unit.toLowerCase() && tail !== unit.toLowerCase().replace('²', '2') && tail !== 'gsm') {
     const other = FOREIGN[tail]
-    throw new CellTrouble(other ? `${column}: "${text.slice(0, 30)}" is in ${other}; give it in ${unit}.` : `${column}: "${text.slice(0, 30)}" has something behind the number that is not ${unit}.`)
+    throw new CellTrouble(
+      other
+        ? `${column}: "${text.slice(0, 30)}" is in ${other}; give it in ${unit}.`
+        : `${column}: "${text.slice(0, 30)}" has something behind the number that is not ${unit}.`,
+    )
   }
   return Number(match[1]!.replace(',', '.'))
 }

@@ -3,34 +3,58 @@ import { describe, expect, it } from 'vitest'
 import { clothBody, supplyBody, type ClothBody } from '../schemas'
 import { CLOTH_SHEET, fromCsv, guard, SUPPLY_SHEET, templateOf, toCsv, tracesFromCsv, unguard } from '.'
 
-const cloth = (over: Partial<ClothBody> = {}): ClothBody => clothBody.parse({
-  code: 'C-1', name: 'Ticking', fibres: [{ fibre: 'cotton', sharePct: 60 }, { fibre: 'polyester', sharePct: 40 }], construction: 'twill', massGsm: 180.5, thicknessMm: 0.41, mayGetWet: true, nap: 'none', colourHex: '#8d99a6', ...over,
-})
+const cloth = (over: Partial<ClothBody> = {}): ClothBody =>
+  clothBody.parse({
+    code: 'C-1', name: 'Ticking',
+    fibres: [
+      { fibre: 'cotton', sharePct: 60 }, { fibre: 'polyester', sharePct: 40 },
+    ],
+    construction: 'twill', massGsm: 180.5, thicknessMm: 0.41, mayGetWet: true, nap: 'none', colourHex: '#8d99a6', ...over,
+  })
 const problems = (csv: string) => {
   const rows = fromCsv(CLOTH_SHEET, csv)
   return typeof rows === 'string' ? rows : rows.flatMap(r => 'problems' in r ? r.problems : []).join(' ')
 }
 const row = (over: Record<string, string>) => {
-  const base: Record<string, string> = { code: 'C-1', name: 'x', fibres: 'cotton 100', construction: 'poplin', mass_gsm: '120', thickness_mm: '0.27', ...over }
+  const base: Record<string, string> = {
+    code: 'C-1', name: 'x', fibres: 'cotton 100', construction: 'poplin', mass_gsm: '120', thickness_mm: '0.27', ...over,
+  }
   return `${Object.keys(base).join(';')}\n${Object.values(base).join(';')}`
 }
 
 describe('CSV', () => {
   it('cloths go out and in again exactly, whatever the text', () => {
     const words = fc.string({ unit: 'binary', maxLength: 30 }).map(s => s.replace(/\p{C}/gu, '').trim())
-    fc.assert(fc.property(fc.array(fc.record({ note: words, lot: words, sheer: fc.boolean(), stockM: fc.option(fc.integer({ min: 0, max: 900 }), { nil: null }), labelSteam: fc.option(fc.boolean(), { nil: null }) }), { minLength: 1, maxLength: 6 }), (overs) => {
-      const cloths = overs.map((o, i) => cloth({ ...o, code: `C-${i}` }))
-      const back = fromCsv(CLOTH_SHEET, toCsv(CLOTH_SHEET, cloths))
-      expect(typeof back === 'string' ? back : back.map(r => 'body' in r ? r.body : r.problems)).toEqual(cloths)
-    }))
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.record({
+            note: words, lot: words, sheer: fc.boolean(), stockM: fc.option(fc.integer({ min: 0, max: 900 }), { nil: null }),
+            labelSteam: fc.option(fc.boolean(), { nil: null }),
+          }),
+          { minLength: 1, maxLength: 6 },
+        ),
+        (overs) => {
+          const cloths = overs.map((o, i) => cloth({ ...o, code: `C-${i}` }))
+          const back = fromCsv(CLOTH_SHEET, toCsv(CLOTH_SHEET, cloths))
+          expect(typeof back === 'string' ? back : back.map(r => ('body' in r ? r.body : r.problems))).toEqual(cloths)
+        },
+      ),
+    )
   })
   it('supplies too', () => {
-    const supply = supplyBody.parse({ code: 'S', name: '=cmd', family: 'fusible', base: 'woven', baseFibre: 'cotton', massGsm: 60, thicknessMm: 0.25, resin: 'polyamide', resinGsm: 12, colourHex: '#ffffff', makerC: 150, leaflet: 'maker', tumble: 'low', note: '-3 "quoted", and;more' })
+    const supply = supplyBody.parse({
+      code: 'S', name: '=cmd', family: 'fusible', base: 'woven', baseFibre: 'cotton', massGsm: 60, thicknessMm: 0.25, resin: 'polyamide',
+      resinGsm: 12, colourHex: '#ffffff', makerC: 150, leaflet: 'maker', tumble: 'low', note: '-3 "quoted", and;more',
+    })
     const back = fromCsv(SUPPLY_SHEET, toCsv(SUPPLY_SHEET, [supply]))
     expect(back).toEqual([{ line: 2, code: 'S', body: supply }])
   })
   it('the templates read as they stand', () => {
-    for (const kind of [CLOTH_SHEET, SUPPLY_SHEET]) expect((fromCsv(kind as typeof CLOTH_SHEET, templateOf(kind as typeof CLOTH_SHEET)) as { problems?: string[] }[]).every(r => !r.problems)).toBe(true)
+    for (const kind of [CLOTH_SHEET, SUPPLY_SHEET])
+      expect(
+        (fromCsv(kind as typeof CLOTH_SHEET, templateOf(kind as typeof CLOTH_SHEET)) as { problems?: string[] }[]).every(r => !r.problems),
+      ).toBe(true)
   })
   it.each(['=1+1', '+31', '-x', '@sum', '\'=quoted'])('%s never runs in a spreadsheet, and comes back', (s) => {
     expect(guard(s)).toMatch(/^'/)

@@ -14,16 +14,20 @@ export interface SheetKind<B> { columns: Column<B>[], schema: z.ZodType<B> }
 
 const text = <B>(name: string, field: keyof B & string, sample: string, otherwise?: unknown): Column<B> => ({
   name, sample, write: b => guard(String(b[field] ?? '')),
-  read: cell => cell.trim() === '' && otherwise !== undefined ? { [field]: otherwise } as never : { [field]: unguard(cell.trim()) } as never,
+  read: cell =>
+    cell.trim() === '' && otherwise !== undefined ? ({ [field]: otherwise } as never) : ({ [field]: unguard(cell.trim()) } as never),
 })
 const figure = <B>(name: string, field: keyof B & string, unit: string, sample: string, otherwise: number | null = null): Column<B> => ({
-  name, sample, write: b => b[field] == null ? '' : String(b[field]), read: cell => ({ [field]: numberCell(name, unit, cell) ?? otherwise }) as never,
+  name, sample, write: b => (b[field] == null ? '' : String(b[field])),
+  read: cell => ({ [field]: numberCell(name, unit, cell) ?? otherwise }) as never,
 })
 const yes = <B>(name: string, field: keyof B & string, otherwise: boolean): Column<B> => ({
-  name, sample: otherwise ? 'yes' : 'no', write: b => b[field] ? 'yes' : 'no', read: cell => ({ [field]: yesCell(name, cell, otherwise) }) as never,
+  name, sample: otherwise ? 'yes' : 'no', write: b => (b[field] ? 'yes' : 'no'),
+  read: cell => ({ [field]: yesCell(name, cell, otherwise) }) as never,
 })
 const word = <B>(name: string, field: keyof B & string, sample: string, otherwise: unknown): Column<B> => ({
-  name, sample, write: b => b[field] == null ? '' : String(b[field]), read: cell => ({ [field]: cell.trim() === '' ? otherwise : cell.trim() }) as never,
+  name, sample, write: b => (b[field] == null ? '' : String(b[field])),
+  read: cell => ({ [field]: cell.trim() === '' ? otherwise : cell.trim() }) as never,
 })
 
 export const CLOTH_SHEET: SheetKind<ClothBody> = {
@@ -40,25 +44,46 @@ export const CLOTH_SHEET: SheetKind<ClothBody> = {
         }),
       }),
     },
-    word('construction', 'construction', 'twill', 'poplin'), figure('mass_gsm', 'massGsm', 'g/m²', '180'), word('mass_origin', 'massOrigin', 'measured', 'typical'),
-    figure('thickness_mm', 'thicknessMm', 'mm', '0.4'), word('thickness_origin', 'thicknessOrigin', 'measured', 'typical'), yes('may_get_wet', 'mayGetWet', true),
+    word('construction', 'construction', 'twill', 'poplin'), figure('mass_gsm', 'massGsm', 'g/m²', '180'),
+    word('mass_origin', 'massOrigin', 'measured', 'typical'), figure('thickness_mm', 'thicknessMm', 'mm', '0.4'),
+    word('thickness_origin', 'thicknessOrigin', 'measured', 'typical'), yes('may_get_wet', 'mayGetWet', true),
     word('nap', 'nap', 'none', 'none'), word('nap_direction', 'napDirection', 'none', 'none'),
-    { name: 'finishes', sample: '', write: b => b.finishes.join('; '), read: cell => ({ finishes: cell.split(';').map(f => f.trim()).filter(Boolean) }) },
-    word('colour', 'colourHex', '#8d99a6', '#8d99a6'), text('lot', 'lot', 'L-12'), figure('width_mm', 'widthMm', 'mm', '1400'), figure('stock_m', 'stockM', 'm', '5.5'),
-    figure('give_along_pct', 'giveAlongPct', '%', ''), figure('give_across_pct', 'giveAcrossPct', '%', ''), figure('label_iron_c', 'labelIronC', '°C', '150'),
-    { name: 'label_steam', sample: '', write: b => b.labelSteam === null ? '' : b.labelSteam ? 'yes' : 'no', read: cell => ({ labelSteam: cell.trim() === '' ? null : yesCell('label_steam', cell, true) }) },
-    text('label_words', 'labelWords', ''), figure('bending_mm', 'bendingAlongMm', 'mm', ''), yes('sheer', 'sheer', false), yes('shows_residue', 'showsResidue', false), yes('prewashed', 'prewashed', false), text('note', 'note', ''),
+    {
+      name: 'finishes', sample: '', write: b => b.finishes.join('; '),
+      read: cell => ({
+        finishes: cell
+          .split(';')
+          .map(f => f.trim())
+          .filter(Boolean),
+      }),
+    },
+    word('colour', 'colourHex', '#8d99a6', '#8d99a6'), text('lot', 'lot', 'L-12'), figure('width_mm', 'widthMm', 'mm', '1400'),
+    figure('stock_m', 'stockM', 'm', '5.5'), figure('give_along_pct', 'giveAlongPct', '%', ''),
+    figure('give_across_pct', 'giveAcrossPct', '%', ''), figure('label_iron_c', 'labelIronC', '°C', '150'),
+    {
+      name: 'label_steam', sample: '', write: b => (b.labelSteam === null ? '' : b.labelSteam ? 'yes' : 'no'),
+      read: cell => ({ labelSteam: cell.trim() === '' ? null : yesCell('label_steam', cell, true) }),
+    },
+    text('label_words', 'labelWords', ''), figure('bending_mm', 'bendingAlongMm', 'mm', ''), yes('sheer', 'sheer', false),
+    yes('shows_residue', 'showsResidue', false), yes('prewashed', 'prewashed', false), text('note', 'note', ''),
   ],
 }
 
 export const SUPPLY_SHEET: SheetKind<SupplyBody> = {
   schema: supplyBody,
   columns: [
-    text('code', 'code', 'S-1'), text('name', 'name', 'Light woven'), word('family', 'family', 'fusible', 'fusible'), word('base', 'base', 'woven', 'woven'), word('base_fibre', 'baseFibre', 'cotton', 'cotton'),
-    figure('mass_gsm', 'massGsm', 'g/m²', '60'), figure('thickness_mm', 'thicknessMm', 'mm', '0.25'), word('resin', 'resin', 'polyamide', null), figure('resin_gsm', 'resinGsm', 'g/m²', '12', 0), word('resin_origin', 'resinOrigin', 'typical', 'typical'),
-    word('form', 'form', 'dots', 'dots'), word('colour', 'colourHex', '#f5f2ea', '#f5f2ea'), word('leaflet', 'leaflet', 'maker', 'lost'), figure('maker_c', 'makerC', '°C', '150'), figure('maker_hold_s', 'makerHoldS', 's', '12'),
-    word('maker_moisture', 'makerMoisture', 'dry', null), figure('maker_pressure_kpa', 'makerPressureKPa', 'kPa', ''), word('maker_peel', 'makerPeel', '', null), figure('wash_c', 'washC', '°C', '40'), word('tumble', 'tumble', 'no', null),
-    figure('width_mm', 'widthMm', 'mm', '900'), figure('price_per_m', 'pricePerM', '', '4.5'), figure('stock_m', 'stockM', 'm', '8', 0), figure('give_pct', 'givePct', '%', ''), figure('overhang_mm', 'overhangMm', 'mm', ''), text('lot', 'lot', ''), text('note', 'note', ''),
+    text('code', 'code', 'S-1'), text('name', 'name', 'Light woven'), word('family', 'family', 'fusible', 'fusible'),
+    word('base', 'base', 'woven', 'woven'), word('base_fibre', 'baseFibre', 'cotton', 'cotton'),
+    figure('mass_gsm', 'massGsm', 'g/m²', '60'), figure('thickness_mm', 'thicknessMm', 'mm', '0.25'),
+    word('resin', 'resin', 'polyamide', null), figure('resin_gsm', 'resinGsm', 'g/m²', '12', 0),
+    word('resin_origin', 'resinOrigin', 'typical', 'typical'), word('form', 'form', 'dots', 'dots'),
+    word('colour', 'colourHex', '#f5f2ea', '#f5f2ea'), word('leaflet', 'leaflet', 'maker', 'lost'),
+    figure('maker_c', 'makerC', '°C', '150'), figure('maker_hold_s', 'makerHoldS', 's', '12'),
+    word('maker_moisture', 'makerMoisture', 'dry', null), figure('maker_pressure_kpa', 'makerPressureKPa', 'kPa', ''),
+    word('maker_for', 'makerFor', 'hand', null), word('maker_peel', 'makerPeel', '', null), figure('wash_c', 'washC', '°C', '40'),
+    word('tumble', 'tumble', 'no', null), figure('width_mm', 'widthMm', 'mm', '900'), figure('price_per_m', 'pricePerM', '', '4.5'),
+    figure('stock_m', 'stockM', 'm', '8', 0), figure('give_pct', 'givePct', '%', ''), figure('overhang_mm', 'overhangMm', 'mm', ''),
+    text('lot', 'lot', ''), text('note', 'note', ''),
   ],
 }
 
@@ -67,7 +92,8 @@ export type RowRead<B> = { line: number, code: string, body: B } | { line: numbe
 export const toCsv = <B>(kind: SheetKind<B>, bodies: B[]): string =>
   Papa.unparse({ fields: kind.columns.map(c => c.name), data: bodies.map(b => kind.columns.map(c => c.write(b))) }, { newline: '\r\n' })
 
-export const templateOf = <B>(kind: SheetKind<B>): string => Papa.unparse({ fields: kind.columns.map(c => c.name), data: [kind.columns.map(c => c.sample)] }, { newline: '\r\n' })
+export const templateOf = <B>(kind: SheetKind<B>): string =>
+  Papa.unparse({ fields: kind.columns.map(c => c.name), data: [kind.columns.map(c => c.sample)] }, { newline: '\r\n' })
 
 /** Reads a file row by row; each row is whole or says what is wrong with it. A file that is no such sheet is one sentence. */
 export function fromCsv<B>(kind: SheetKind<B>, csv: string): RowRead<B>[] | string {
@@ -75,7 +101,8 @@ export function fromCsv<B>(kind: SheetKind<B>, csv: string): RowRead<B>[] | stri
   const head = data[0]?.map(h => h.trim().toLowerCase())
   if (!head) return 'The file is empty.'
   const missing = ['code', 'name'].filter(n => !head.includes(n))
-  if (missing.length > 0) return `The first line must name the columns; ${missing.join(' and ')} ${missing.length > 1 ? 'are' : 'is'} missing. Take the template.`
+  if (missing.length > 0)
+    return `The first line must name the columns; ${missing.join(' and ')} ${missing.length > 1 ? 'are' : 'is'} missing. Take the template.`
   const strange = head.find(h => h !== '' && !kind.columns.some(c => c.name === h))
   if (strange) return `The column "${strange.slice(0, 30)}" is not known here. Take the template.`
   const seen = new Map<string, number>()

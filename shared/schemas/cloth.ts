@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { CONSTRUCTION_KEYS, FIBRE_KEYS, FINISH_KEYS } from '#core/materials'
-import { idSchema, nameField, numberField, originSchema, pageQuery, textField, versionField } from './common'
+import { nameField, numberField, originSchema, pageQuery, textField, versionField } from './common'
 
 export const fibreShareSchema = z.object({
   fibre: z.enum(FIBRE_KEYS, { error: 'Fibre: choose one from the list.' }),
@@ -12,7 +12,8 @@ const SHARE_TOLERANCE_PCT = 0.05
 /** What is wrong with a list of shares, as a sentence; null if it makes 100 %. An empty list is an unknown fibre. */
 export function shareProblem(fibres: { fibre: string, sharePct: number }[]): string | null {
   if (fibres.length === 0) return null
-  if (new Set(fibres.map(f => f.fibre)).size < fibres.length) return 'Fibre shares: the same fibre stands there twice; add its shares together.'
+  if (new Set(fibres.map(f => f.fibre)).size < fibres.length)
+    return 'Fibre shares: the same fibre stands there twice; add its shares together.'
   const total = fibres.reduce((s, f) => s + f.sharePct, 0)
   const off = total - 100
   if (Math.abs(off) <= SHARE_TOLERANCE_PCT) return null
@@ -33,7 +34,10 @@ export const clothFields = z.object({
   thicknessOrigin: originSchema.default('typical'),
   mayGetWet: z.boolean({ error: 'May it get wet: say yes or no.' }),
   nap: z.enum(['none', 'texture', 'nap', 'pile'], { error: 'Surface: choose one from the list.' }),
-  finishes: z.array(z.enum(FINISH_KEYS, { error: 'Finish: choose from the list.' }), { error: 'Finish: give a list.' }).max(6, 'Finish: six at most.').default([]),
+  finishes: z
+    .array(z.enum(FINISH_KEYS, { error: 'Finish: choose from the list.' }), { error: 'Finish: give a list.' })
+    .max(6, 'Finish: six at most.')
+    .default([]),
   colourHex: z.string().regex(/^#[0-9a-fA-F]{6}$/, 'Colour: six figures after a #, such as #24304a.'),
   note: textField('Note', 500).default(''),
   lot: textField('Lot', 40).default(''),
@@ -44,7 +48,10 @@ export const clothFields = z.object({
   sheer: z.boolean().default(false),
   widthMm: numberField('Width', 'mm', 50, 5000).nullable().default(null),
   stockM: numberField('In stock', 'm', 0, 100_000).nullable().default(null),
-  labelIronC: z.union([z.literal(0), z.literal(110), z.literal(150), z.literal(200)], { error: 'Care label: 0 (do not iron), 110, 150 or 200.' }).nullable().default(null),
+  labelIronC: z
+    .union([z.literal(0), z.literal(110), z.literal(150), z.literal(200)], { error: 'Care label: 0 (do not iron), 110, 150 or 200.' })
+    .nullable()
+    .default(null),
   labelSteam: z.boolean().nullable().default(null),
   labelWords: textField('Care label', 200).default(''),
   bendingAlongMm: numberField('Bending length', 'mm', 1, 300).nullable().default(null),
@@ -52,24 +59,38 @@ export const clothFields = z.object({
 })
 
 /** Sums what one field cannot see: shares, and a weight that its thickness cannot hold. */
-export const clothChecks = (c: z.infer<typeof clothFields>, ctx: z.RefinementCtx) => {
+const clothChecks = (c: z.infer<typeof clothFields>, ctx: z.RefinementCtx) => {
   const shares = shareProblem(c.fibres)
   if (shares) ctx.addIssue({ code: 'custom', path: ['fibres'], message: shares })
   const densityKgM3 = c.massGsm / c.thicknessMm
-  if (densityKgM3 > 2500) ctx.addIssue({ code: 'custom', path: ['thicknessMm'], message: `Thickness: ${c.massGsm} g/m² in ${c.thicknessMm} mm would be denser than any cloth. Measure it again, or check the units (mm).` })
-  if (densityKgM3 < 15) ctx.addIssue({ code: 'custom', path: ['massGsm'], message: `Weight: ${c.massGsm} g/m² at ${c.thicknessMm} mm would be lighter than wadding. Check the units (g/m² and mm).` })
+  if (densityKgM3 > 2500)
+    ctx.addIssue({
+      code: 'custom', path: ['thicknessMm'],
+      message: `Thickness: ${c.massGsm} g/m² in ${c.thicknessMm} mm would be denser than any cloth. Measure it again, `
+        + `or check the units (mm).`,
+    })
+  if (densityKgM3 < 15)
+    ctx.addIssue({
+      code: 'custom', path: ['massGsm'],
+      message: `Weight: ${c.massGsm} g/m² at ${c.thicknessMm} mm would be lighter than wadding. Check the units (g/m² and mm).`,
+    })
 }
 
 export const clothBody = clothFields.superRefine(clothChecks)
 export const clothUpdate = clothFields.extend({ version: versionField }).superRefine(clothChecks)
-export const clothSchema = clothFields.extend({ id: idSchema, version: versionField, updatedAt: z.string(), trials: z.number().int().default(0),
-  /** Highest corner step stood without harm, °C. */
-  cornerC: z.number().nullable().default(null),
-  /** Swatches at their sole temperature: hurt by heat, or passed. */
-  swatches: z.array(z.object({ soleC: z.number(), hurtByHeat: z.boolean(), passed: z.boolean() })).default([]) })
 
 export type ClothBody = z.infer<typeof clothBody>
-export type Cloth = z.infer<typeof clothSchema>
+export interface Cloth extends ClothBody {
+  id: string
+  version: number
+  updatedAt: string
+  /** Swatches pressed of it. */
+  trials: number
+  /** Highest corner step stood without harm, °C. */
+  cornerC: number | null
+  /** Swatches at their sole temperature: hurt by heat, or passed with their washes. */
+  swatches: { soleC: number, hurtByHeat: boolean, passed: boolean }[]
+}
 
 export const clothQuery = pageQuery.extend({
   fibre: z.enum(FIBRE_KEYS, { error: 'Fibre: choose one from the list.' }).optional(),

@@ -4,12 +4,14 @@ import { z } from 'zod'
 z.config({
   customError: (issue) => {
     const place = issue.path?.length ? issue.path.join('.') : 'The request'
-    return issue.code === 'unrecognized_keys' ? `${place}: there is something in it that is not known here.` : `${place}: something is missing here, or of the wrong kind.`
+    return issue.code === 'unrecognized_keys'
+      ? `${place}: there is something in it that is not known here.`
+      : `${place}: something is missing here, or of the wrong kind.`
   },
 })
 
 /** A problem as it crosses the wire (application/problem+json): a sentence for a person and the fields it concerns. */
-export const fieldProblemSchema = z.object({ field: z.string(), message: z.string() })
+const fieldProblemSchema = z.object({ field: z.string(), message: z.string() })
 export const problemSchema = z.object({
   type: z.string(), title: z.string(), status: z.number(), detail: z.string(),
   errors: z.array(fieldProblemSchema).default([]),
@@ -38,8 +40,18 @@ export const nameField = (name: string, max = 80) => textField(name, max).min(1,
 
 export const pageQuery = z.object({
   q: textField('Search', 80).default(''),
-  page: z.coerce.number({ error: 'Page: give a whole number.' }).int('Page: give a whole number.').min(1, 'Page: pages start at 1.').max(10_000, 'Page: that is further than the lists go.').default(1),
-  size: z.coerce.number({ error: 'Size: give a whole number.' }).int('Size: give a whole number.').min(1, 'Size: at least one.').max(100, 'Size: at most 100 at a time.').default(50),
+  page: z.coerce
+    .number({ error: 'Page: give a whole number.' })
+    .int('Page: give a whole number.')
+    .min(1, 'Page: pages start at 1.')
+    .max(10_000, 'Page: that is further than the lists go.')
+    .default(1),
+  size: z.coerce
+    .number({ error: 'Size: give a whole number.' })
+    .int('Size: give a whole number.')
+    .min(1, 'Size: at least one.')
+    .max(100, 'Size: at most 100 at a time.')
+    .default(50),
 })
 export type PageQuery = z.infer<typeof pageQuery>
 export interface Page<T> { rows: T[], total: number, page: number, size: number }

@@ -1,10 +1,11 @@
 import { z } from 'zod'
-import { clothFields } from './cloth'
-import { ironFields, coverSchema } from './iron'
+import { clothFields, fibreShareSchema } from './cloth'
+import { coverSchema, ironBody, ironStopSchema } from './iron'
+import { jobClothSchema, jobBody } from './job'
 import { calibrationRecord, cornerStepBody, measurementBody, settlePassBody, stockMovementBody, trimRunFields } from './records'
-import { pieceSchema, placeFields, placeKeyField } from './place'
+import { pieceSchema, placeBody, placeKeyField } from './place'
 import { supplyFields } from './supply'
-import { PHOTO_STAGES, planBody, trialBody, washBody } from './trial'
+import { PHOTO_STAGES, planBody, readingBody, trialBody, trialEventSchema, washBody } from './trial'
 import { rulesSchema, unitsSchema } from './workshop'
 import { idSchema, nameField } from './common'
 
@@ -22,19 +23,94 @@ export interface ImportReport {
 }
 
 const dated = z.object({ id: idSchema, createdAt: z.iso.datetime() })
+const made = dated.shape
+const position = z.number().int().min(0)
+const ofCloth = { clothId: idSchema }, ofSupply = { supplyId: idSchema }, ofIron = { ironId: idSchema }, ofTrial = { trialId: idSchema }
 
-/** The whole workroom as one file. */
-export const workroomFile = z.object({
-  format: z.literal('ready-cuff-workroom', { error: 'File: this is no workroom of Ready Cuff.' }),
-  /** 2 adds places and pieces; a file of version 1 has none and is read all the same. */
-  version: z.literal([1, 2], { error: 'File: it was written by another version.' }),
-  workshop: z.object({ name: nameField('Name'), units: unitsSchema, rules: rulesSchema }),
-  cloths: z.array(clothFields.extend({ id: idSchema, measurements: z.array(measurementBody.extend(dated.shape).extend({ value: z.number() })), settle: z.array(settlePassBody.extend(dated.shape)), corners: z.array(cornerStepBody.extend(dated.shape)), pieces: z.array(pieceSchema.extend({ place: placeKeyField })).default([]) })).max(50_000),
-  supplies: z.array(supplyFields.extend({ id: idSchema, movements: z.array(stockMovementBody.extend(dated.shape)), runs: z.array(trimRunFields.extend(dated.shape)) })).max(20_000),
-  irons: z.array(ironFields.extend({ id: idSchema, calibrations: z.array(calibrationRecord) })).max(200),
+/** A row of every entity as it stands in a workroom file; what belongs to another row names it by its id. */
+export const ENTITY_ROWS = {
+  cloths: clothFields.omit({ fibres: true }).extend({ id: idSchema }),
+  clothFibres: fibreShareSchema.extend({ ...ofCloth, position }),
+  measurements: measurementBody.extend({ ...made, ...ofCloth, value: z.number() }),
+  settlePasses: settlePassBody.extend({ ...made, ...ofCloth }),
+  cornerSteps: cornerStepBody.extend({ ...made, ...ofCloth }),
+  supplies: supplyFields.extend({ id: idSchema }),
+  stockMovements: stockMovementBody.extend({ ...made, ...ofSupply }),
+  trimRuns: trimRunFields.extend({ ...made, ...ofSupply }),
+  irons: ironBody.omit({ stops: true }).extend({ id: idSchema }),
+  ironStops: ironStopSchema.extend({ ...ofIron, position }),
+  calibrations: calibrationRecord.extend(ofIron),
+  covers: coverSchema.omit({ version: true }),
+  places: placeBody.extend({ id: idSchema }),
+  pieces: pieceSchema.extend({ ...made, ...ofCloth, place: placeKeyField, position }),
+  jobs: jobBody.omit({ cloths: true }).extend(made),
+  jobCloths: jobClothSchema.extend({ jobId: idSchema, position }),
+  plans: planBody.extend(made),
+  trials: trialBody.omit({ events: true, readings: true }).extend(made),
+  trialEvents: trialEventSchema.extend({ ...ofTrial, position }),
+  trialReadings: z.object({ ...readingBody.shape, ...made, ...ofTrial }),
+  washes: washBody.extend({ ...made, ...ofTrial }),
+  photos: z.object({
+    ...made, ...ofTrial, stage: z.enum(PHOTO_STAGES), width: z.number().int(), height: z.number().int(), jpeg: z.base64(),
+  }),
+}
+export type EntityName = keyof typeof ENTITY_ROWS
+export type EntityRows = { [N in EntityName]: z.infer<(typeof ENTITY_ROWS)[N]>[] }
+
+const MOST_ROWS = 1_000_000
+const rowsSchema = z.object(
+  Object.fromEntries(Object.entries(ENTITY_ROWS).map(([name, row]) => [name, z.array(row).max(MOST_ROWS).default([])])) as unknown as
+  { [N in EntityName]: z.ZodDefault<z.ZodArray<(typeof ENTITY_ROWS)[N]>> },
+)
+const format = z.literal('ready-cuff-workroom', { error: 'File: this is no workroom of Ready Cuff.' })
+const workshop = z.object({ name: nameField('Name'), units: unitsSchema, rules: rulesSchema })
+
+/** The whole workroom as one file: a list of rows for every entity. */
+export const workroomFile = z.object({ format, version: z.literal(3), workshop, rows: rowsSchema })
+export type WorkroomFile = z.infer<typeof workroomFile>
+
+/** What was written before: rows within the things they belong to. Version 1 knows neither places nor pieces. */
+export const olderWorkroomFile = z.object({
+  format,
+  version: z.literal([1, 2]),
+  workshop,
+  cloths: z
+    .array(
+      clothFields.extend({
+        id: idSchema, measurements: z.array(measurementBody.extend(dated.shape).extend({ value: z.number() })),
+        settle: z.array(settlePassBody.extend(dated.shape)), corners: z.array(cornerStepBody.extend(dated.shape)),
+        pieces: z.array(pieceSchema.omit({ id: true }).extend({ place: placeKeyField })).default([]),
+      }),
+    )
+    .max(50_000),
+  supplies: z
+    .array(
+      supplyFields.extend({
+        id: idSchema, movements: z.array(stockMovementBody.extend(dated.shape)), runs: z.array(trimRunFields.extend(dated.shape)),
+      }),
+    )
+    .max(20_000),
+  irons: z.array(ironBody.extend({ id: idSchema, calibrations: z.array(calibrationRecord) })).max(200),
   covers: z.array(coverSchema.omit({ version: true })).max(200),
-  places: z.array(placeFields.extend({ id: idSchema })).max(500).default([]),
-  trials: z.array(trialBody.extend({ washes: z.array(washBody).default([]), photos: z.array(z.object({ stage: z.enum(PHOTO_STAGES), width: z.number().int(), height: z.number().int(), jpegBase64: z.base64() })).default([]) })).max(50_000),
+  places: z
+    .array(placeBody.extend({ id: idSchema }))
+    .max(500)
+    .default([]),
+  trials: z
+    .array(
+      trialBody.extend({
+        washes: z.array(washBody).default([]),
+        photos: z
+          .array(z.object({ stage: z.enum(PHOTO_STAGES), width: z.number().int(), height: z.number().int(), jpegBase64: z.base64() }))
+          .default([]),
+      }),
+    )
+    .max(50_000),
   plans: z.array(planBody.extend(dated.shape)).max(20_000).default([]),
 })
-export type WorkroomFile = z.infer<typeof workroomFile>
+export type OlderWorkroomFile = z.infer<typeof olderWorkroomFile>
+
+/** Any workroom file this version reads. */
+export const anyWorkroomFile = z.discriminatedUnion('version', [workroomFile, olderWorkroomFile], {
+  error: 'File: it is no workroom of Ready Cuff, or it was written by a later version.',
+})

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { idSchema, numberField, textField } from './common'
 
-export const MEASUREMENT_KINDS = ['mass', 'thickness', 'giveAlong', 'giveAcross', 'bending'] as const
+const MEASUREMENT_KINDS = ['mass', 'thickness', 'giveAlong', 'giveAcross', 'bending'] as const
 /**
  * One reading as it was taken: mass (g, length mm, width mm), thickness (stack mm, layers), give (marked mm, pulled mm),
  * bending (overhang mm, angle °).
@@ -13,7 +13,7 @@ export const measurementBody = z.object({
   c: numberField('Third reading', '', 0.001, 100_000).nullable().default(null),
 })
 export type MeasurementBody = z.infer<typeof measurementBody>
-export interface Measurement extends MeasurementBody { id: string, value: number, createdAt: string }
+interface Measurement extends MeasurementBody { id: string, value: number, createdAt: string }
 
 export const settlePassBody = z.object({
   kind: z.enum(['press', 'wash'], { error: 'Pass: a press or a wash.' }),
@@ -38,8 +38,12 @@ export interface ClothRecords {
   corners: (CornerStepBody & { id: string, createdAt: string })[]
 }
 
-export const trimRunFields = z.object({ fromM: numberField('From', 'm', 0, 10_000), toM: numberField('To', 'm', 0, 10_000), heatC: numberField('Heat', '°C', 60, 240) })
-export const trimRunBody = trimRunFields.refine(r => r.toM > r.fromM, { path: ['toM'], message: 'To: a run ends further along than it begins.' })
+export const trimRunFields = z.object({
+  fromM: numberField('From', 'm', 0, 10_000), toM: numberField('To', 'm', 0, 10_000), heatC: numberField('Heat', '°C', 60, 240),
+})
+export const trimRunBody = trimRunFields.refine(r => r.toM > r.fromM, {
+  path: ['toM'], message: 'To: a run ends further along than it begins.',
+})
 export type TrimRunBody = z.infer<typeof trimRunBody>
 
 export const stockMovementBody = z.object({
@@ -52,7 +56,10 @@ export interface SupplyRecords {
   runs: (TrimRunBody & { id: string, createdAt: string })[]
 }
 
-export const readingSchema = z.object({ atS: z.number({ error: 'Seconds: give a number.' }).min(0).max(36_000), c: z.number({ error: 'Temperature: every reading needs a number in °C.' }) })
+const readingSchema = z.object({
+  atS: z.number({ error: 'Seconds: give a number.' }).min(0).max(36_000),
+  c: z.number({ error: 'Temperature: every reading needs a number in °C.' }),
+})
 export const calibrationBody = z.object({
   position: z.number({ error: 'Stop: say which.' }).int().min(0).max(7),
   source: z.enum(['probe', 'typed', 'csv']),

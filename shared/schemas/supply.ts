@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { BACKING_BASES as BASES, FIBRE_KEYS, RESIN_FORMS as FORMS, RESIN_KEYS, SUPPLY_FAMILIES as FAMILIES } from '#core/materials'
-import { idSchema, nameField, numberField, originSchema, pageQuery, textField, versionField } from './common'
+import { nameField, numberField, originSchema, pageQuery, textField, versionField } from './common'
 
 export { BASES, FAMILIES, FORMS }
 
@@ -25,6 +25,7 @@ export const supplyFields = z.object({
   makerHoldS: numberField('Maker\'s seconds', 's', 1, 300).nullable().default(null),
   makerMoisture: z.enum(['dry', 'steam', 'damp'], { error: 'Maker\'s moisture: dry, steam or damp.' }).nullable().default(null),
   makerPressureKPa: numberField('Maker\'s pressure', 'kPa', 0.1, 400).nullable().default(null),
+  makerFor: z.enum(['hand', 'press'], { error: 'Sheet for: irons or presses.' }).nullable().default(null),
   makerPeel: z.enum(['hot', 'cold'], { error: 'Peel: hot or cold.' }).nullable().default(null),
   washC: numberField('Wash', '°C', 0, 95).int('Wash: a whole number of °C.').nullable().default(null),
   tumble: z.enum(['no', 'low', 'yes'], { error: 'Tumble: no, low or yes.' }).nullable().default(null),
@@ -34,17 +35,21 @@ export const supplyFields = z.object({
   overhangMm: numberField('Overhang at 41.5°', 'mm', 1, 600).nullable().default(null),
 })
 
-export const supplyChecks = (s: z.infer<typeof supplyFields>, ctx: z.RefinementCtx) => {
-  if (s.family === 'sewIn' && s.resin !== null) ctx.addIssue({ code: 'custom', path: ['resin'], message: 'Resin: a sew-in carries none. Choose another family, or take the resin away.' })
-  if (s.family !== 'sewIn' && s.resin !== null && s.resinGsm <= 0) ctx.addIssue({ code: 'custom', path: ['resinGsm'], message: 'Resin: say how much of it there is, in g/m²; 10 to 15 is usual.' })
-  if (s.resinGsm > s.massGsm) ctx.addIssue({ code: 'custom', path: ['resinGsm'], message: 'Resin: it cannot weigh more than the whole supply.' })
+const supplyChecks = (s: z.infer<typeof supplyFields>, ctx: z.RefinementCtx) => {
+  if (s.family === 'sewIn' && s.resin !== null)
+    ctx.addIssue({
+      code: 'custom', path: ['resin'], message: 'Resin: a sew-in carries none. Choose another family, or take the resin away.',
+    })
+  if (s.family !== 'sewIn' && s.resin !== null && s.resinGsm <= 0)
+    ctx.addIssue({ code: 'custom', path: ['resinGsm'], message: 'Resin: say how much of it there is, in g/m²; 10 to 15 is usual.' })
+  if (s.resinGsm > s.massGsm)
+    ctx.addIssue({ code: 'custom', path: ['resinGsm'], message: 'Resin: it cannot weigh more than the whole supply.' })
 }
 
 export const supplyBody = supplyFields.superRefine(supplyChecks)
 export const supplyUpdate = supplyFields.extend({ version: versionField }).superRefine(supplyChecks)
-export const supplySchema = supplyFields.extend({ id: idSchema, version: versionField, updatedAt: z.string(), used: z.number().int().default(0) })
 export type SupplyBody = z.infer<typeof supplyBody>
-export type Supply = z.infer<typeof supplySchema>
+export interface Supply extends SupplyBody { id: string, version: number, updatedAt: string, used: number }
 
 export const supplyQuery = pageQuery.extend({
   family: z.enum(FAMILIES, { error: 'Family: choose one from the list.' }).optional(),

@@ -3,17 +3,22 @@ import { BED_KINDS, type BedKindKey } from '#core/materials'
 import { ironStopSchema } from './iron'
 import { idSchema, nameField, numberField, pageQuery, textField } from './common'
 
-export const BED_KEYS = Object.keys(BED_KINDS) as [BedKindKey, ...BedKindKey[]]
+const BED_KEYS = Object.keys(BED_KINDS) as [BedKindKey, ...BedKindKey[]]
 
 /** A recipe as it is kept: versioned, complete enough to be pressed again and computed again. */
 export const recipeSchema = z.object({
-  format: z.literal(1),
+  /** 1 knew neither warming nor a second hold of its own. */
+  format: z
+    .union([z.literal(1), z.literal(2)], { error: 'Recipe: it is of another format than this version reads.' })
+    .transform(() => 2 as const),
   method: z.enum(['dry', 'steam', 'mist', 'damp'], { error: 'Method: dry, steam, mist or damp.' }),
   /** One of the iron's stops, or a place between two, which takes the names of both. */
   stop: ironStopSchema.extend({ label: nameField('Stop', 80) }),
   firstSide: z.enum(['back', 'face'], { error: 'First side: back or face.' }),
   passes: z.union([z.literal(1), z.literal(2)], { error: 'Passes: one or two.' }),
+  warmS: numberField('Warming', 's', 0, 60).default(0),
   holdS: numberField('Hold', 's', 1, 300),
+  secondS: numberField('Second hold', 's', 1, 300).nullable().default(null),
   lean: z.enum(['weight', 'lean']),
   pressureKPa: numberField('Pressure', 'kPa', 0.01, 200),
   coverWaterGsm: numberField('Water in the cover', 'g/m²', 0, 600),
@@ -32,30 +37,59 @@ export const predictedSchema = z.object({
   worst: z.string().max(40).nullable(),
 })
 
-export const MARKS = ['shine', 'scorch', 'bubbles', 'strikeThrough', 'waterMark', 'lostTexture', 'shrinkage', 'dotsVisible', 'stiff'] as const
-export const GRADES = [0, 1, 2, 3, 4, 5] as const
+export const MARKS = [
+  'shine', 'scorch', 'bubbles', 'strikeThrough', 'waterMark', 'lostTexture', 'shrinkage', 'dotsVisible', 'stiff',
+] as const
 
 export const trialEventSchema = z.object({
   atS: numberField('Time', 's', 0, 36_000),
-  kind: z.enum(['down', 'lift', 'turn', 'cool', 'done', 'stop']),
+  kind: z.enum(['warm', 'lay', 'down', 'lift', 'turn', 'cool', 'done', 'stop', 'sole', 'shut'], {
+    error: 'Event: it is of no known kind.',
+  }),
+  /** The sole as the board knew it then, °C. */
+  soleC: numberField('Sole', '°C', -40, 320).nullable().default(null),
 })
+/** Why the clock of a press is not to be trusted. */
+const doubtSchema = z.discriminatedUnion('why', [
+  z.object({ why: z.literal('clockSet'), byS: z.number().min(-1e7).max(1e7) }),
+  z.object({ why: z.literal('slept'), forS: z.number().min(0).max(1e7) }),
+])
 
 export const READING_KINDS = ['shrinkAlong', 'shrinkAcross', 'overhang', 'peel'] as const
-const READING_RANGE = { shrinkAlong: ['Shrinkage along', '%', -20, 50], shrinkAcross: ['Shrinkage across', '%', -20, 50], overhang: ['Overhang at 41.5°', 'mm', 2, 400], peel: ['Peel force', 'N per 50 mm', 0, 200] } as const
+const READING_RANGE = {
+  shrinkAlong: ['Shrinkage along', '%', -20, 50], shrinkAcross: ['Shrinkage across', '%', -20, 50],
+  overhang: ['Overhang at 41.5°', 'mm', 2, 400], peel: ['Peel force', 'N per 50 mm', 0, 200],
+} as const
 /** Measured on the cold swatch: shrinkage %, overhang mm, peel force N per 50 mm. */
-export const readingBody = z.object({ kind: z.enum(READING_KINDS, { error: 'Reading: choose what was measured.' }), value: z.number({ error: 'Reading: give a number.' }) }).superRefine((r, ctx) => {
-  const [name, unit, min, max] = READING_RANGE[r.kind]
-  if (r.value < min || r.value > max) ctx.addIssue({ code: 'custom', path: ['value'], message: `${name}: ${min} to ${max} ${unit} makes sense.` })
-})
+export const readingBody = z
+  .object({
+    kind: z.enum(READING_KINDS, { error: 'Reading: choose what was measured.' }), value: z.number({ error: 'Reading: give a number.' }),
+  })
+  .superRefine((r, ctx) => {
+    const [name, unit, min, max] = READING_RANGE[r.kind]
+    if (r.value < min || r.value > max)
+      ctx.addIssue({ code: 'custom', path: ['value'], message: `${name}: ${min} to ${max} ${unit} makes sense.` })
+  })
 export type ReadingBody = z.infer<typeof readingBody>
 
 export const washBody = z.object({
   /** Made in the browser, so that a round sent twice is kept once. */
   clientKey: idSchema,
-  washC: z.number({ error: 'Wash: give its temperature.' }).int('Wash: a whole number of °C.').min(0, 'Wash: 0 °C is the least.').max(95, 'Wash: 95 °C is the most.'),
+  washC: z
+    .number({ error: 'Wash: give its temperature.' })
+    .int('Wash: a whole number of °C.')
+    .min(0, 'Wash: 0 °C is the least.')
+    .max(95, 'Wash: 95 °C is the most.'),
   tumble: z.enum(['no', 'low', 'yes'], { error: 'Dryer: no, low or yes.' }),
-  grade: z.number({ error: 'Bond: give a grade from 0 to 5.' }).int('Bond: give a whole grade from 0 to 5.').min(0, 'Bond: grades go from 0 to 5.').max(5, 'Bond: grades go from 0 to 5.'),
-  marks: z.array(z.enum(MARKS, { error: 'Marks: choose from the list.' })).max(9).default([]),
+  grade: z
+    .number({ error: 'Bond: give a grade from 0 to 5.' })
+    .int('Bond: give a whole grade from 0 to 5.')
+    .min(0, 'Bond: grades go from 0 to 5.')
+    .max(5, 'Bond: grades go from 0 to 5.'),
+  marks: z
+    .array(z.enum(MARKS, { error: 'Marks: choose from the list.' }))
+    .max(9)
+    .default([]),
   note: textField('Note', 500).default(''),
   washedAt: z.iso.datetime({ error: 'Washed at: give a date and time.' }),
 })
@@ -72,7 +106,10 @@ export const scrapSchema = z.object({ number: z.number().int().min(1).max(12), r
 export const planBody = z.object({
   clothId: idSchema, supplyId: idSchema, ironId: idSchema, coverId: idSchema.nullable(),
   bed: z.enum(BED_KEYS, { error: 'Bed: choose one from the list.' }),
-  scraps: z.array(scrapSchema, { error: 'Scraps: give a list.' }).min(1, 'Scraps: a plan needs at least one.').max(12, 'Scraps: twelve at the most.'),
+  scraps: z
+    .array(scrapSchema, { error: 'Scraps: give a list.' })
+    .min(1, 'Scraps: a plan needs at least one.')
+    .max(12, 'Scraps: twelve at the most.'),
 })
 export type PlanBody = z.infer<typeof planBody>
 export interface Plan extends PlanBody { id: string, createdAt: string }
@@ -81,8 +118,9 @@ export const pairingQuery = pageQuery.extend({ clothId: idSchema, supplyId: idSc
 
 /** What a report on a recipe's safe window asks. */
 export const windowReportBody = z.object({
-  clothId: idSchema, supplyId: idSchema, ironId: idSchema, coverId: idSchema.nullable(), overSupplyIds: z.array(idSchema).max(4).default([]),
-  bed: z.enum(BED_KEYS, { error: 'Bed: choose one from the list.' }), recipe: recipeSchema, seed: z.number().int().min(0).max(1e9).default(1),
+  clothId: idSchema, supplyId: idSchema, ironId: idSchema, coverId: idSchema.nullable(),
+  overSupplyIds: z.array(idSchema).max(4).default([]), bed: z.enum(BED_KEYS, { error: 'Bed: choose one from the list.' }),
+  recipe: recipeSchema, seed: z.number().int().min(0).max(1e9).default(1),
 })
 export type WindowReportBody = z.infer<typeof windowReportBody>
 
@@ -95,8 +133,16 @@ export const trialBody = z.object({
   recipe: recipeSchema,
   predicted: predictedSchema,
   events: z.array(trialEventSchema).max(200, 'Events: more than a swatch can have.').default([]),
-  grade: z.number({ error: 'Bond: give a grade from 0 to 5.' }).int('Bond: give a whole grade from 0 to 5.').min(0, 'Bond: grades go from 0 to 5.').max(5, 'Bond: grades go from 0 to 5.'),
-  marks: z.array(z.enum(MARKS, { error: 'Marks: choose from the list.' })).max(9).default([]),
+  grade: z
+    .number({ error: 'Bond: give a grade from 0 to 5.' })
+    .int('Bond: give a whole grade from 0 to 5.')
+    .min(0, 'Bond: grades go from 0 to 5.')
+    .max(5, 'Bond: grades go from 0 to 5.'),
+  marks: z
+    .array(z.enum(MARKS, { error: 'Marks: choose from the list.' }))
+    .max(9)
+    .default([]),
+  doubts: z.array(doubtSchema, { error: 'Doubts: give a list.' }).max(20).default([]),
   /** Where a mark was seen, by mark. */
   markWhere: z.partialRecord(z.enum(MARKS), textField('Where', 60)).default({}),
   note: textField('Note', 1000).default(''),

@@ -15,10 +15,17 @@ export const rulesSchema = z.object({
   seams: z.enum(['open', 'oneSide'], { error: 'Seams: open or to one side.' }).default('open'),
   piecing: z.enum(['dry', 'steam'], { error: 'Piecing: dry or steam.' }).default('dry'),
   washes: z.enum(['0', '1', '3', '5'], { error: 'Washes: none, one, three or five.' }).default('1'),
+  bearing: z.enum(['lean', 'weight'], { error: 'Bearing down: lean, or the iron\'s weight.' }).default('lean'),
+  warm: z.enum(['first', 'no'], { error: 'Warming: first, or not.' }).default('first'),
+  sides: z.enum(['one', 'both'], { error: 'Sides: one, or both.' }).default('one'),
+  patience: z.enum(['12', '20', '30', '45'], { error: 'Patience: 12, 20, 30 or 45 s.' }).default('20'),
+  clock: z.enum(['bond', 'seconds'], { error: 'Clock: by bond, or by seconds.' }).default('bond'),
   cooling: z.enum(['touch', 'cold'], { error: 'Cooling: to the touch or cold.' }).default('cold'),
 })
 export type Rules = z.infer<typeof rulesSchema>
-export const workshopSchema = z.object({ id: idSchema, name: nameField('Name'), units: unitsSchema, rules: rulesSchema, version: versionField })
+export const workshopSchema = z.object({
+  id: idSchema, name: nameField('Name'), units: unitsSchema, rules: rulesSchema, version: versionField,
+})
 export type Workshop = z.infer<typeof workshopSchema>
 export const workshopUpdate = z.object({ name: nameField('Name'), units: unitsSchema, rules: rulesSchema, version: versionField })
 export type WorkshopUpdate = z.infer<typeof workshopUpdate>

@@ -9,7 +9,9 @@ export function reasonWords(r: Reason, units: DisplayUnits = METRIC): string {
   switch (r.step) {
     case 'fibre': {
       const f = FIBRES[r.fibre]
-      return r.limitC === 0 ? `${f.name} (${r.sharePct} %) takes no iron: ${f.note}.` : `${f.name} (${r.sharePct} %) stands a sole of ${celsius(r.limitC, units)}; beyond it ${f.note}.`
+      return r.limitC === 0
+        ? `${f.name} (${r.sharePct} %) takes no iron: ${f.note}.`
+        : `${f.name} (${r.sharePct} %) stands a sole of ${celsius(r.limitC, units)}; beyond it ${f.note}.`
     }
     case 'blend': return r.limitC === 0
       ? `${FIBRES[r.fibre].name} bars heat at any share: ${FIBRES[r.fibre].note}.`
@@ -18,14 +20,26 @@ export function reasonWords(r: Reason, units: DisplayUnits = METRIC): string {
       const f = FINISHES[r.finish]
       return `${f.name}${r.limitC === null ? '' : `, at most ${celsius(r.limitC, units)}`}: ${f.reason}.`
     }
-    case 'unknown': return `Fibre unknown: start at the lowest class (${celsius(r.limitC, units)}), covered, on a hidden corner.`
-    case 'surface': return { texture: 'Texture flattens: from the back, into something soft.', nap: 'The nap lies down under a flat sole: from the back, covered.', pile: 'Pile never meets a flat sole: from the back, on a needle board or its own kind.' }[r.surface]
-    case 'label': return r.limitC === 0 ? 'The care label says: do not iron.' : `The care label allows ${celsius(r.limitC, units)}.`
-    case 'labelSteam': return 'The care label bars steam.'
-    case 'swatchHurt': return `Your own swatch was marked at ${celsius(r.soleC, units)}: stay at ${celsius(r.limitC, units)} or under.`
-    case 'swatchPassed': return `Your own swatch passed at ${celsius(r.soleC, units)} without a mark.`
-    case 'corner': return `A hidden corner stood ${celsius(r.limitC, units)}.`
-    case 'water': return 'It may not get wet: no spray, no damp cover, no steam.'
+    case 'unknown':
+      return `Fibre unknown: start at the lowest class (${celsius(r.limitC, units)}), covered, on a hidden corner.`
+    case 'surface':
+      return {
+        texture: 'Texture flattens: from the back, into something soft.',
+        nap: 'The nap lies down under a flat sole: from the back, covered.',
+        pile: 'Pile never meets a flat sole: from the back, on a needle board or its own kind.',
+      }[r.surface]
+    case 'label':
+      return r.limitC === 0 ? 'The care label says: do not iron.' : `The care label allows ${celsius(r.limitC, units)}.`
+    case 'labelSteam':
+      return 'The care label bars steam.'
+    case 'swatchHurt':
+      return `Your own swatch was marked at ${celsius(r.soleC, units)}: stay at ${celsius(r.limitC, units)} or under.`
+    case 'swatchPassed':
+      return `Your own swatch passed at ${celsius(r.soleC, units)} without a mark.`
+    case 'corner':
+      return `A hidden corner stood ${celsius(r.limitC, units)}.`
+    case 'water':
+      return 'It may not get wet: no spray, no damp cover, no steam.'
   }
 }
 
@@ -36,7 +50,8 @@ export function limitHeadline(limit: ClothLimit, units: DisplayUnits = METRIC): 
   if (limit.coverNeeded) parts.push('always covered')
   if (limit.backOnly) parts.push('from the back only')
   if (limit.maxTouchS !== null) parts.push(`at most ${limit.maxTouchS} s a touch`)
-  if (limit.motion !== 'any') parts.push({ pressOnly: 'press and lift, no sliding', hover: 'hover with steam, no flat sole on the face' }[limit.motion])
+  if (limit.motion !== 'any')
+    parts.push({ pressOnly: 'press and lift, no sliding', hover: 'hover with steam, no flat sole on the face' }[limit.motion])
   parts.push({ yes: 'steam allowed', light: 'little steam', no: 'no steam' }[limit.steam])
   if (!limit.fusible) parts.push('do not fuse')
   return `${parts.join(', ')}.`

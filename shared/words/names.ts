@@ -4,18 +4,27 @@ import type { Origin } from '#core/materials'
 import type { HurtKind } from '#core/hurt'
 
 export const METHOD_NAME: Record<Method, string> = { dry: 'Dry', steam: 'Steam shots', mist: 'Mist', damp: 'Damp cover' }
+/** Moisture as it stands in the iron's rest. */
+export const MOISTURE_WORDS: Record<Method, string> = { dry: 'dry', steam: 'steam shots', mist: 'mist', damp: 'cover wrung damp' }
 export const NAP_NAME = { none: 'Plain', texture: 'Texture (slubs, crinkle)', nap: 'Nap', pile: 'Pile' } as const
-export const ORIGIN_NAME: Record<Origin, string> = { proved: 'proved', measured: 'measured', maker: 'maker', typical: 'typical', model: 'model' }
-export const FAMILY_NAME = { fusible: 'Fusible', sewIn: 'Sew-in', web: 'Web', hemTape: 'Hem tape', foam: 'Foam, fleece or board', hoop: 'Hoop stabiliser', stiffener: 'Stiffener', stayTape: 'Stay tape', transfer: 'Transfer', lettering: 'Lettering', patch: 'Patch, motif', trim: 'Braid, trim' } as const
+export const ORIGIN_NAME: Record<Origin, string> = {
+  proved: 'proved', measured: 'measured', maker: 'maker', typical: 'typical', model: 'model',
+}
+export const FAMILY_NAME = {
+  fusible: 'Fusible', sewIn: 'Sew-in', web: 'Web', hemTape: 'Hem tape', foam: 'Foam, fleece or board', hoop: 'Hoop stabiliser',
+  stiffener: 'Stiffener', stayTape: 'Stay tape', transfer: 'Transfer', lettering: 'Lettering', patch: 'Patch, motif', trim: 'Braid, trim',
+} as const
 export const BASE_NAME = { woven: 'woven', knit: 'knit', weftInsert: 'weft-insert', nonwoven: 'nonwoven', none: 'no base' } as const
 
 export const HURT_NAME: Record<HurtKind, string> = {
   scorch: 'scorch', shine: 'shine', melt: 'melting', crush: 'crushed surface', waterMark: 'water marks', dyeMigration: 'dye moving out',
-  laminate: 'laminate letting go', shrinkage: 'shrinkage', strikeThrough: 'resin on the face', overFused: 'over-fused, boardy', steamStretch: 'stretching in the steam', deadStretch: 'dead stretch',
+  laminate: 'laminate letting go', shrinkage: 'shrinkage', strikeThrough: 'resin on the face', overFused: 'over-fused, boardy',
+  steamStretch: 'stretching in the steam', deadStretch: 'dead stretch',
 }
 
 export const celsius = (c: number, units: DisplayUnits = METRIC) => withUnit(c, units.temperature, 0)
-export const seconds = (s: number) => s < 90 ? `${Math.round(s)} s` : `${Math.floor(s / 60)} min ${Math.round(s % 60)} s`
+export const seconds = (s: number) => s < 90 ? `${Math.round(s)}\u00A0s` : `${Math.floor(s / 60)}\u00A0min ${Math.round(s % 60)}\u00A0s`
 
 /** A difference of temperature, given in °C. */
-export const degreesApart = (k: number, units: DisplayUnits = METRIC) => `${Math.round(units.temperature === '°F' ? k * 1.8 : k)} ${units.temperature}`
+export const degreesApart = (k: number, units: DisplayUnits = METRIC) =>
+  `${Math.round(units.temperature === '°F' ? k * 1.8 : k)} ${units.temperature}`

@@ -1,55 +1,188 @@
 import { COVER_KINDS, RESINS, STEAMS_FROM_C } from '#core/materials'
-import type { Blocked, Margins, Opener, Recipe } from '#core/recipe'
+import type { Blocked, CarriedOver, CarriedStep, Difference, Margins, Opener, Recipe, ScorePart, ScorePartKey } from '#core/recipe'
+import type { LotReading } from '#core/leaflet'
 import type { HurtFlag } from '#core/hurt'
+import type { Sheet } from '#core/stack'
 import { METRIC, type DisplayUnits } from '#core/units'
-import { celsius, degreesApart, HURT_NAME, seconds } from './names'
+import { celsius, degreesApart, HURT_NAME, ORIGIN_NAME, seconds } from './names'
 
 const SIDE = { back: 'backing side up', face: 'face up' } as const
 
-/** The recipe as one sentence to be read from the board. */
+/** How the iron is borne down on, as the hand is told. */
+export function bearingWords(r: Pick<Recipe, 'lean' | 'pressureKPa'>): string {
+  if (r.pressureKPa > PRESSES_FROM_KPA) return `Close the press (${Math.round(r.pressureKPa)} kPa), hold`
+  return r.lean === 'lean' ? 'Lean, hold' : 'The iron\'s weight alone, hold'
+}
+/** No hand leans harder than this, kPa. */
+const PRESSES_FROM_KPA = 10
+
+/** The recipe as one sentence in the order of the hands, to be read from the board. */
 export function recipeSentence(r: Recipe, coverName: string | null, units: DisplayUnits = METRIC): string {
   const cover = coverName ? coverName.toLowerCase() : 'bare sole'
-  const moisture = { dry: 'dry', steam: `steam for the first ${r.steamS} s`, mist: `mist lightly first (${r.mistGsm} g/m²)`, damp: `${cover} wrung damp` }[r.method]
+  const warm = r.warmS > 0 ? `Warm the cloth ${r.warmS} s. ` : ''
+  const moisture = {
+    dry: 'dry', steam: `steam for the first ${r.steamS} s`, mist: `mist (${r.mistGsm} g/m²)`, damp: `${cover} wrung damp`,
+  }[r.method]
   const covered = r.method === 'damp' ? '' : `, ${cover}`
-  const turn = r.passes === 2 ? ', turn and do it again' : ''
-  const lean = r.lean === 'lean' ? ', leaning on it' : ''
-  return `Hold ${r.holdS} s${lean}, ${r.stop.label} (${celsius(r.stop.meanC, units)} ${r.stop.origin}), ${moisture}${covered}, ${SIDE[r.firstSide]}${turn}; then flat under the clapper ${seconds(r.coolS)}.`
+  const turn = r.passes === 2 ? `; turn, ${r.secondS ?? r.holdS} s` : ''
+  const stop = `${r.stop.label} (${celsius(r.stop.meanC, units)} ${ORIGIN_NAME[r.stop.origin]})`
+  return `${warm}${bearingWords(r)} ${r.holdS} s, ${stop}, ${moisture}${covered}, ${SIDE[r.firstSide]}${turn}; `
+    + `cold under the clapper ${seconds(r.coolS)}.`
 }
 
-export function flagSentence(f: HurtFlag, units: DisplayUnits = METRIC): string {
+/** A tack in the order of the hands: the web under its paper, only just caught. */
+export const tackSentence = (r: Recipe, units: DisplayUnits = METRIC): string =>
+  `Tack: web down under its own paper, ${bearingWords(r).toLowerCase()} ${r.holdS} s, `
+  + `${r.stop.label} (${celsius(r.stop.meanC, units)} ${ORIGIN_NAME[r.stop.origin]}), dry; peel cold after ${seconds(r.coolS)}.`
+
+const SCORE_PART_NAME: Record<ScorePartKey, string> = {
+  room: 'room to err', seconds: 'seconds at the board', patience: 'beyond your patience', harm: 'nearness of harm',
+  turning: 'turning it over',
+}
+
+/** One part of a recipe's score: what it was read from and the points it gives or takes. */
+export function scorePartWords({ key, got, points }: ScorePart, units: DisplayUnits = METRIC): string {
+  const from = {
+    room: `±${degreesApart(got, units)}`, seconds: `${Math.round(got)} s`, patience: `${Math.round(got)} s`,
+    harm: `${Math.round(got * 100)} %`, turning: got > 0 ? 'once' : 'no',
+  }[key]
+  return `${SCORE_PART_NAME[key]} ${from}: ${points >= 0 ? '+' : '−'}${Math.abs(points).toFixed(1)}`
+}
+
+const DIFFERENCE: Record<Difference, [string, string]> = {
+  cloth: ['this cloth', 'this cloth'], hand: ['a lighter hand', 'a heavier hand'], cover: ['the cover', 'a thinner cover'],
+  sole: ['a cooler stop', 'a hotter stop'], bed: ['another bed', 'another bed'], warmed: ['cold cloth', 'warmed cloth'],
+}
+const MOST_DIFFERENCES = 3
+
+/** The two or three things that make the difference, each with its seconds, largest first. */
+function differenceWords(steps: readonly CarriedStep[]): string[] {
+  const bySize = steps
+    .map(s => ({ ...s, byS: s.toS === null ? Infinity : s.toS - s.fromS }))
+    .sort((a, b) => Math.abs(b.byS) - Math.abs(a.byS))
+  return bySize
+    .slice(0, MOST_DIFFERENCES)
+    .map(s =>
+      s.toS === null
+        ? `${DIFFERENCE[s.what][0]}: not in two minutes`
+        : `${DIFFERENCE[s.what][s.byS > 0 ? 0 : 1]} ${s.byS > 0 ? '+' : '−'}${Math.abs(s.byS).toFixed(0)} s`,
+    )
+}
+
+/** The sheet carried over to this bench, in one sentence. */
+export function carriedSentence({ sheet, neededS, steps }: CarriedOver): string {
+  const because = differenceWords(steps)
+  const why = because.length > 0 ? `: ${because.join(', ')}` : ''
+  const press = sheet.pressureKPa > PRESSES_FROM_KPA ? ' in a press' : ''
+  if (neededS === null)
+    return `The sheet's ${sheet.holdS} s${press} are for a light cotton; done the same way here two minutes are not enough${why}.`
+  const same = Math.abs(neededS - sheet.holdS) < 1
+  return same
+    ? `The sheet's ${sheet.holdS} s${press} are for a light cotton; here it wants as long.`
+    : `The sheet's ${sheet.holdS} s${press} are for a light cotton; done the same way here it wants ${Math.round(neededS)} s${why}.`
+}
+
+/** A leaflet's recipe in a few words. */
+export function leafletWords(l: Sheet, units: DisplayUnits = METRIC): string {
+  const moisture = { dry: 'dry', steam: 'steam', damp: 'damp cover' }[l.moisture]
+  const how
+    = l.pressureKPa > PRESSES_FROM_KPA
+      ? `in a press, ${Math.round(l.pressureKPa)} kPa`
+      : l.pressureKPa > 2
+        ? 'by iron, leaned on'
+        : 'by iron, its weight'
+  return `${celsius(l.soleC, units)}, ${l.holdS} s, ${moisture}, ${how}`
+}
+
+const MISSING = { holdS: 'seconds', soleC: 'temperature', both: 'seconds and no temperature' } as const
+
+/** What a sheet says of its lot. */
+export function lotSentence(r: LotReading, units: DisplayUnits = METRIC): string {
+  switch (r.state) {
+    case 'typical':
+      return 'No sheet to go by: the typical grade of its resin stands.'
+    case 'incomplete':
+      return `Its sheet gives no ${MISSING[r.missing]}: nothing can be worked out from it, the typical grade stands.`
+    case 'fits': {
+      const speed = `this lot bonds ${r.lot.rateFactor.toFixed(1)} times as fast as its grade`
+      const melts = r.lot.meltShiftC < 0 ? ` and melts ${degreesApart(-r.lot.meltShiftC, units)} lower` : ''
+      return `By its sheet ${speed}${melts}.`
+    }
+    case 'contradicts':
+      return r.why === 'tooCool'
+        ? `Its sheet contradicts its resin: done so, the glue line gets to ${celsius(r.peakC, units)}, `
+        + `and this resin melts from ${celsius(r.meltC, units)}. Look at resin and temperature again; the typical grade stands meanwhile.`
+        : `Its sheet contradicts its resin: it would have to bond `
+          + `${r.rateFactor >= 10 ? 'more than ten' : r.rateFactor.toFixed(1)} times as fast as its grade. `
+          + `Look at the seconds and the temperature again; the typical grade stands meanwhile.`
+  }
+}
+
+function flagSentence(f: HurtFlag, units: DisplayUnits = METRIC): string {
   const where = { cloth: 'the cloth', backing: 'the backing', cover: 'the cover' }[f.layer]
   if (f.waterGsm !== undefined) return `${HURT_NAME[f.kind]}: ${Math.round(f.waterGsm)} g/m² of water reaches ${where}`
-  if (f.peakC !== undefined && f.limitC !== undefined) return `${HURT_NAME[f.kind]}: ${where} reaches ${celsius(f.peakC, units)}, harm begins about ${celsius(f.limitC, units)}`
+  if (f.peakC !== undefined && f.limitC !== undefined)
+    return `${HURT_NAME[f.kind]}: ${where} reaches ${celsius(f.peakC, units)}, harm begins about ${celsius(f.limitC, units)}`
   return HURT_NAME[f.kind]
 }
 
 /** Why there is no recipe by this method, and what that means. */
 export function blockedSentence(b: Blocked, units: DisplayUnits = METRIC): string {
   switch (b.why) {
-    case 'noHeat': return b.fumes ? 'This cloth gives off harmful fumes when heated. Nothing is fused to it.' : 'This cloth takes no iron. Choose a sew-in.'
-    case 'notFusible': return 'Fusing may void what this cloth is certified for. Ask its maker; choose a sew-in.'
-    case 'noResin': return 'This backing has no resin on its sheet: sew it in, or enter what its leaflet says.'
-    case 'noStops': return 'This iron has no dial stops yet: enter what each stop gives.'
-    case 'waterBarred': return 'The cloth may not get wet.'
-    case 'steamBarred': return 'The cloth may not be steamed.'
-    case 'noSteam': return 'This iron gives no steam.'
-    case 'steamStopped': return 'The cover lets no steam through.'
-    case 'noDampCover': return 'There is no cover that can be damped.'
-    case 'coverNeeded': return 'This cloth is never pressed bare: choose a cover.'
-    case 'allStopsTooHot': return `Every stop is too hot: the coolest gives ${celsius(b.coolestC, units)}, the cloth stands ${celsius(b.limitC, units)}.`
-    case 'drips': return `At ${celsius(b.soleC, units)} an iron drips instead of steaming (it needs about ${celsius(STEAMS_FROM_C, units)}), and the cloth allows no more.`
-    case 'underBonded': return b.peakC < b.wantedC
-      ? `Too cool at the glue line: ${celsius(b.peakC, units)} after the longest hold at ${celsius(b.soleC, units)}, it wants ${celsius(b.wantedC, units)}.`
-      : `Too slow by hand: only ${Math.round(Math.min(0.99, b.bond) * 100)} % of a bond in the longest hold.`
-    case 'hurts': return `It would bond in ${b.bondHoldS} s, but: ${flagSentence(b.flag, units)}.`
+    case 'noHeat':
+      return b.fumes
+        ? 'This cloth gives off harmful fumes when heated. Nothing is fused to it.'
+        : 'This cloth takes no iron. Choose a sew-in.'
+    case 'notFusible':
+      return 'Fusing may void what this cloth is certified for. Ask its maker; choose a sew-in.'
+    case 'noResin':
+      return 'This backing has no resin on its sheet: sew it in, or enter what its leaflet says.'
+    case 'noStops':
+      return 'This iron has no dial stops yet: enter what each stop gives.'
+    case 'waterBarred':
+      return 'The cloth may not get wet.'
+    case 'steamBarred':
+      return 'The cloth may not be steamed.'
+    case 'noSteam':
+      return 'This iron gives no steam.'
+    case 'steamStopped':
+      return 'The cover lets no steam through.'
+    case 'noDampCover':
+      return 'There is no cover that can be damped.'
+    case 'coverNeeded':
+      return 'This cloth is never pressed bare: choose a cover.'
+    case 'allStopsTooHot':
+      return `Every stop is too hot: the coolest gives ${celsius(b.coolestC, units)}, the cloth stands ${celsius(b.limitC, units)}.`
+    case 'drips':
+      return `At ${celsius(b.soleC, units)} an iron drips instead of steaming (it needs about ${celsius(STEAMS_FROM_C, units)}), `
+        + `and the cloth allows no more.`
+    case 'underBonded':
+      return b.peakC < b.wantedC
+        ? `Too cool at the glue line: ${celsius(b.peakC, units)} after the longest hold at ${celsius(b.soleC, units)}, `
+        + `it wants ${celsius(b.wantedC, units)}.`
+        : `Too slow by hand: only ${Math.round(Math.min(0.99, b.bond) * 100)} % of a bond in the longest hold.`
+    case 'sheetShort':
+      return `By the sheet's own ${b.heldS} s it comes to ${Math.round(b.bond * 100)} % of a bond here: `
+        + `the glue line gets to ${celsius(b.peakC, units)} at ${celsius(b.soleC, units)}.`
+    case 'catchesTooHard':
+      return `It bonds too far to be a tack: ${Math.round(b.bond * 100)} % within a second at ${celsius(b.soleC, units)}. `
+        + `A cooler stop would tack it.`
+    case 'hurts':
+      return `It would bond in ${b.bondHoldS} s, but: ${flagSentence(b.flag, units)}.`
   }
 }
 
 export function openerSentence(o: Opener, units: DisplayUnits = METRIC): string {
-  const by = 'found' in o ? ` Then ${celsius(o.found.recipe.stop.meanC, units)} for ${o.found.recipe.holdS} s ${o.found.recipe.method === 'dry' ? 'dry' : `with ${o.found.recipe.method}`} bonds.` : ''
+  const by
+    = 'found' in o
+      ? ` Then ${celsius(o.found.recipe.stop.meanC, units)} for ${o.found.recipe.holdS} s `
+      + `${o.found.recipe.method === 'dry' ? 'dry' : `with ${o.found.recipe.method}`} bonds.`
+      : ''
   switch (o.change) {
+    case 'iron': return `Another iron of yours: ${o.name}.${by}`
     case 'cover': return `A thinner cover: ${COVER_KINDS[o.cover].name.toLowerCase()}.${by}`
     case 'lean': return `Lean on the iron.${by}`
+    case 'warm': return `Warm the cloth by itself first.${by}`
     case 'resin': return `A backing with another resin: ${RESINS[o.resin].name.toLowerCase()}.${by}`
     case 'heatPress': return `A heat press.${by}`
     case 'sewIn': return 'A sew-in: organza, organdy or self cloth. No heat, no resin.'
@@ -60,5 +193,6 @@ export function openerSentence(o: Opener, units: DisplayUnits = METRIC): string 
 export function whySentence(margins: Margins, flags: HurtFlag[], units: DisplayUnits = METRIC): string {
   const worst = flags[0]
   const near = worst && worst.severity > 0.3 ? ` Nearest trouble: ${HURT_NAME[worst.kind]}.` : ''
-  return `Room to err: ${margins.lessS} s shorter or ${margins.moreS} s longer, the sole ${degreesApart(margins.coolerC, units)} cooler or ${degreesApart(margins.hotterC, units)} hotter.${near}`
+  return `Room to err: ${margins.lessS} s shorter or ${margins.moreS} s longer, `
+    + `the sole ${degreesApart(margins.coolerC, units)} cooler or ${degreesApart(margins.hotterC, units)} hotter.${near}`
 }

@@ -1,30 +1,124 @@
 import type { Rules } from '../schemas'
 
-export interface School { value: string, name: string, why: string }
+interface School { value: string, name: string, why: string }
 export interface Question { key: keyof Rules, ask: string, changes: string, schools: [School, School, ...School[]] }
 
 /** Where good workers disagree: both sides, why, and what the choice changes here. */
 export const QUESTIONS: Question[] = [
-  { key: 'blend', ask: 'Which fibre rules a blend?', changes: 'the limit of every blended cloth', schools: [
-    { value: 'strict', name: 'The weakest', why: 'Whatever is hurt first is hurt.' }, { value: 'proportional', name: 'A small share costs one class', why: 'Under a tenth it is carried by the rest.' }] },
-  { key: 'moisture', ask: 'Fuse dry or moist?', changes: 'which way of pressing is put first on the swatch stage', schools: [
-    { value: 'widest', name: 'Whichever forgives most', why: 'Both are worked out; the wider margin leads.' }, { value: 'dry', name: 'Dry', why: 'Resin has to get hot; water holds the stack at 100 °C. No spots, less shrinkage.' }, { value: 'moist', name: 'Moist', why: 'Steam drives heat through the layers and softens polyamide.' }] },
-  { key: 'cover', ask: 'Always a cover?', changes: 'which cover is laid out first for sturdy cotton and linen', schools: [
-    { value: 'always', name: 'Always', why: 'No shine, a clean sole.' }, { value: 'sturdyBare', name: 'Bare on sturdy cotton', why: 'Heat gets there sooner.' }] },
-  { key: 'allowance', ask: 'Backing in the seam allowance?', changes: 'the outline for cutting', schools: [
-    { value: 'inside', name: 'Trimmed inside', why: 'No bulk in the seam.' }, { value: 'caught', name: 'Caught in the seam', why: 'It can never lift.' }] },
-  { key: 'size', ask: 'Web smaller or exact?', changes: 'the outline for cutting webs', schools: [
-    { value: 'smaller', name: 'A little smaller', why: 'No resin on the iron.' }, { value: 'exact', name: 'Exact', why: 'Edges are held to the end.' }] },
-  { key: 'motion', ask: 'Still or moving?', changes: 'what the press stage asks of the hand', schools: [
-    { value: 'still', name: 'Still, lift and set down', why: 'Nothing shifts.' }, { value: 'circles', name: 'Small slow circles', why: 'Transfers, cork and foam want evenness.' }] },
-  { key: 'seams', ask: 'Seams open or to one side?', changes: 'the order of pressing', schools: [
-    { value: 'open', name: 'Open', why: 'Less bulk; garments.' }, { value: 'oneSide', name: 'To one side', why: 'Stronger, can be top-stitched; quilts.' }] },
-  { key: 'piecing', ask: 'Piece dry or with steam?', changes: 'the order of pressing', schools: [
-    { value: 'dry', name: 'Dry', why: 'No distortion.' }, { value: 'steam', name: 'Steam', why: 'It corrects.' }] },
-  { key: 'washes', ask: 'How many washes make a proof?', changes: 'when a swatch that held makes its recipe proved', schools: [
-    { value: '0', name: 'None', why: 'It is dry-cleaned, or never washed.' }, { value: '1', name: 'One', why: 'The first wash finds most of it.' }, { value: '3', name: 'Three', why: 'Collars and cuffs.' }, { value: '5', name: 'Five', why: 'Aprons, every week.' }] },
-  { key: 'cooling', ask: 'How long to cool?', changes: 'when the press stage calls a piece cold', schools: [
-    { value: 'touch', name: 'To the touch', why: 'The next piece waits.' }, { value: 'cold', name: 'Quite cold, weighted', why: 'Resin sets flat.' }] },
+  {
+    key: 'blend', ask: 'Which fibre rules a blend?', changes: 'the limit of every blended cloth',
+    schools: [
+      { value: 'strict', name: 'The weakest', why: 'Whatever is hurt first is hurt.' },
+      { value: 'proportional', name: 'A small share costs one class', why: 'Under a tenth it is carried by the rest.' },
+    ],
+  },
+  {
+    key: 'moisture', ask: 'Fuse dry or moist?', changes: 'which way of pressing is put first on the swatch stage',
+    schools: [
+      { value: 'widest', name: 'Whichever forgives most', why: 'Both are worked out; the wider margin leads.' },
+      { value: 'dry', name: 'Dry', why: 'Resin has to get hot; water holds the stack at 100 °C. No spots, less shrinkage.' },
+      { value: 'moist', name: 'Moist', why: 'Steam drives heat through the layers and softens polyamide.' },
+    ],
+  },
+  {
+    key: 'bearing', ask: 'Lean on the iron when fusing?',
+    changes: 'the pressure every recipe is worked out with, where the cloth stands it',
+    schools: [
+      { value: 'lean', name: 'Lean', why: 'Closer contact and thinner cloth: heat is there in half the time.' },
+      { value: 'weight', name: 'Its weight alone', why: 'Nothing is flattened; the arm rests.' },
+    ],
+  },
+  {
+    key: 'warm', ask: 'Warm the cloth first?',
+    changes: 'whether recipes begin with a few seconds on the cloth by itself, where it may be',
+    schools: [
+      {
+        value: 'first', name: 'A few seconds first',
+        why: 'Creases and damp are out, it has shrunk what it will, and the resin is reached sooner.',
+      },
+      { value: 'no', name: 'Straight on', why: 'One handling less.' },
+    ],
+  },
+  {
+    key: 'sides', ask: 'One side or both?', changes: 'whether every recipe turns the work over',
+    schools: [
+      { value: 'one', name: 'One, where it is enough', why: 'Half the time at the board.' },
+      { value: 'both', name: 'Both, always', why: 'What the first side missed the second finds.' },
+    ],
+  },
+  {
+    key: 'patience', ask: 'How long is a hold?',
+    changes: 'from how many seconds a hold counts against a recipe, and against a backing in Match',
+    schools: [
+      { value: '12', name: '12 s', why: 'Many small pieces.' }, { value: '20', name: '20 s', why: 'The usual.' },
+      { value: '30', name: '30 s', why: 'Heavy cloth.' }, { value: '45', name: '45 s', why: 'Coats only.' },
+    ],
+  },
+  {
+    key: 'clock', ask: 'What does the clock count?', changes: 'how the ring of the press stage fills',
+    schools: [
+      { value: 'bond', name: 'The bond', why: 'A cold or sagging iron takes longer, and the clock knows it.' },
+      { value: 'seconds', name: 'The recipe\'s seconds', why: 'Plain counting, as it was practised.' },
+    ],
+  },
+  {
+    key: 'cover', ask: 'Always a cover?', changes: 'which cover is laid out first for sturdy cotton and linen',
+    schools: [
+      { value: 'always', name: 'Always', why: 'No shine, a clean sole.' },
+      { value: 'sturdyBare', name: 'Bare on sturdy cotton', why: 'Heat gets there sooner.' },
+    ],
+  },
+  {
+    key: 'allowance', ask: 'Backing in the seam allowance?', changes: 'the outline for cutting',
+    schools: [
+      { value: 'inside', name: 'Trimmed inside', why: 'No bulk in the seam.' },
+      { value: 'caught', name: 'Caught in the seam', why: 'It can never lift.' },
+    ],
+  },
+  {
+    key: 'size', ask: 'Web smaller or exact?', changes: 'the outline for cutting webs',
+    schools: [
+      { value: 'smaller', name: 'A little smaller', why: 'No resin on the iron.' },
+      { value: 'exact', name: 'Exact', why: 'Edges are held to the end.' },
+    ],
+  },
+  {
+    key: 'motion', ask: 'Still or moving?', changes: 'what the press stage asks of the hand',
+    schools: [
+      { value: 'still', name: 'Still, lift and set down', why: 'Nothing shifts.' },
+      { value: 'circles', name: 'Small slow circles', why: 'Transfers, cork and foam want evenness.' },
+    ],
+  },
+  {
+    key: 'seams', ask: 'Seams open or to one side?', changes: 'the order of pressing',
+    schools: [
+      { value: 'open', name: 'Open', why: 'Less bulk; garments.' },
+      { value: 'oneSide', name: 'To one side', why: 'Stronger, can be top-stitched; quilts.' },
+    ],
+  },
+  {
+    key: 'piecing', ask: 'Piece dry or with steam?', changes: 'the order of pressing',
+    schools: [
+      { value: 'dry', name: 'Dry', why: 'No distortion.' }, { value: 'steam', name: 'Steam', why: 'It corrects.' },
+    ],
+  },
+  {
+    key: 'washes', ask: 'How many washes make a proof?', changes: 'when a swatch that held makes its recipe proved',
+    schools: [
+      { value: '0', name: 'None', why: 'It is dry-cleaned, or never washed.' },
+      { value: '1', name: 'One', why: 'The first wash finds most of it.' }, { value: '3', name: 'Three', why: 'Collars and cuffs.' },
+      { value: '5', name: 'Five', why: 'Aprons, every week.' },
+    ],
+  },
+  {
+    key: 'cooling', ask: 'How long to cool?', changes: 'when the press stage calls a piece cold',
+    schools: [
+      { value: 'touch', name: 'To the touch', why: 'The next piece waits.' },
+      { value: 'cold', name: 'Quite cold, weighted', why: 'Resin sets flat.' },
+    ],
+  },
 ]
 /** The questions that already change something; the others are kept for the stages to come. */
-export const WORKING_RULES: (keyof Rules)[] = ['blend', 'moisture', 'cover', 'allowance', 'washes']
+export const WORKING_RULES: (keyof Rules)[] = [
+  'blend', 'moisture', 'bearing', 'warm', 'sides', 'patience', 'clock', 'cover', 'allowance', 'washes',
+]

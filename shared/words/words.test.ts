@@ -3,24 +3,37 @@ import type { Cause, Learned } from '#core/learn'
 import type { Clash, Exclusion } from '#core/match'
 import { UNKNOWNS } from '#core/window'
 import type { DisplayUnits } from '#core/units'
-import { bondWords, causeSentence, clashSentence, exclusionSentence, learnedFigure, PROOF_CHANGE, QUESTIONS, READING_NAME, scrapAsks, UNKNOWN_NAME, UNKNOWN_REMEDY } from '.'
+import {
+  bondWords, causeSentence, clashSentence, exclusionSentence, learnedFigure, PROOF_CHANGE, QUESTIONS, READING_NAME, scrapAsks,
+  UNKNOWN_NAME, UNKNOWN_REMEDY,
+} from '.'
 
 const FAHRENHEIT: DisplayUnits = { length: 'in', temperature: '°F', arealMass: 'oz/yd²' }
 /** What no sentence for a person may contain. */
 const spoilt = /undefined|NaN|null|\[object|Infinity/
 
 const EXCLUSIONS: Exclusion[] = [
-  { why: 'family', place: 'Collar' }, { why: 'companion' }, { why: 'noHeat', fumes: true }, { why: 'noHeat', fumes: false }, { why: 'notFusible' }, { why: 'noResin' },
-  { why: 'ironTooHot', limitC: 110, coolestC: 148 }, { why: 'noWindow', reachC: 96.4, meltC: 105 }, { why: 'hurtsFirst', hurtC: 135, neededC: 130, fibre: 'acetate' },
-  { why: 'searched', blocked: { why: 'hurts', flag: { kind: 'scorch', severity: 2, layer: 'cloth' }, bondHoldS: 20 } }, { why: 'searched', blocked: { why: 'underBonded', bond: 0.4, peakC: 99, wantedC: 118, soleC: 150 } }, { why: 'searched', blocked: { why: 'noStops' } },
-  { why: 'wash', wishC: 60, limitC: 30, of: 'resin' }, { why: 'wash', wishC: 60, limitC: 40, of: 'sheet' }, { why: 'wash', wishC: 60, limitC: 30, of: 'base' }, { why: 'tumble', limit: 'no', of: 'resin' }, { why: 'tumble', limit: 'low', of: 'sheet' },
-  { why: 'dryClean' }, { why: 'giveLost', clothPct: 34, supplyPct: 1 }, { why: 'giveKept', supplyPct: 20 }, { why: 'strikeThrough', openness: 0.45, resinGsm: 14 }, { why: 'grins', contrast: 0.4 }, { why: 'moistOnly' }, { why: 'crush' },
+  { why: 'family', place: 'Collar' }, { why: 'companion' }, { why: 'noHeat', fumes: true }, { why: 'noHeat', fumes: false },
+  { why: 'notFusible' }, { why: 'noResin' }, { why: 'ironTooHot', limitC: 110, coolestC: 148 },
+  { why: 'noWindow', reachC: 96.4, meltC: 105 }, { why: 'hurtsFirst', hurtC: 135, neededC: 130, fibre: 'acetate' },
+  { why: 'searched', blocked: { why: 'hurts', flag: { kind: 'scorch', severity: 2, layer: 'cloth' }, bondHoldS: 20 } },
+  { why: 'searched', blocked: { why: 'underBonded', bond: 0.4, peakC: 99, wantedC: 118, soleC: 150 } },
+  { why: 'searched', blocked: { why: 'noStops' } }, { why: 'wash', wishC: 60, limitC: 30, of: 'resin' },
+  { why: 'wash', wishC: 60, limitC: 40, of: 'sheet' }, { why: 'wash', wishC: 60, limitC: 30, of: 'base' },
+  { why: 'tumble', limit: 'no', of: 'resin' }, { why: 'tumble', limit: 'low', of: 'sheet' }, { why: 'dryClean' },
+  { why: 'giveLost', clothPct: 34, supplyPct: 1 }, { why: 'giveKept', supplyPct: 20 },
+  { why: 'strikeThrough', openness: 0.45, resinGsm: 14 }, { why: 'grins', contrast: 0.4 }, { why: 'moistOnly' }, { why: 'crush' },
   { why: 'drapeLost', bendingMm: 41.2, mostMm: 27 },
 ]
-const CLASHES: Clash[] = [{ why: 'clothWash', wishC: 60, limitC: 30, fibre: 'wool' }, { why: 'rigidDrape', wantedMm: [70, 110], mostMm: 27 }, { why: 'placeNeedsHeat', place: 'Hem' }, { why: 'shelfEmpty' }]
+const CLASHES: Clash[] = [
+  { why: 'clothWash', wishC: 60, limitC: 30, fibre: 'wool' }, { why: 'rigidDrape', wantedMm: [70, 110], mostMm: 27 },
+  { why: 'placeNeedsHeat', place: 'Hem' }, { why: 'shelfEmpty' },
+]
 const CAUSES: Cause[] = [
-  { why: 'tooCool', peakC: 101, wantedC: 118 }, { why: 'tooShort', heldS: 18, askedS: 34 }, { why: 'notEnough', bond: 0.4, holdS: 18, neededS: 35 }, { why: 'notEnough', bond: 0.4, holdS: 18, neededS: null }, { why: 'heldWet', heldS: 14 },
-  { why: 'handledWarm', atC: 126, setC: 105 }, { why: 'overdone', bond: 3.4, peakC: 150 }, { why: 'washTooHot', washC: 95, limitC: 60 }, { why: 'bonded', bond: 1.3 },
+  { why: 'tooCool', peakC: 101, wantedC: 118 }, { why: 'tooShort', heldS: 18, askedS: 34 },
+  { why: 'notEnough', bond: 0.4, holdS: 18, neededS: 35 }, { why: 'notEnough', bond: 0.4, holdS: 18, neededS: null },
+  { why: 'heldWet', heldS: 14 }, { why: 'handledWarm', atC: 126, setC: 105 }, { why: 'overdone', bond: 3.4, peakC: 150 },
+  { why: 'washTooHot', washC: 95, limitC: 60 }, { why: 'bonded', bond: 1.3 },
 ]
 
 describe('every sentence', () => {
@@ -54,7 +67,10 @@ describe('names', () => {
   })
   it('every change of a proof and every reading has its words and unit', () => {
     for (const words of Object.values(PROOF_CHANGE)) expect(words).toMatch(/another|other/)
-    for (const [name, unit] of Object.values(READING_NAME)) { expect(name.length).toBeGreaterThan(3); expect(unit.length).toBeGreaterThan(0) }
+    for (const [name, unit] of Object.values(READING_NAME)) {
+      expect(name.length).toBeGreaterThan(3)
+      expect(unit.length).toBeGreaterThan(0)
+    }
   })
   it('every house rule has two schools or more, each with its reason', () => {
     for (const q of QUESTIONS) {
@@ -67,13 +83,19 @@ describe('names', () => {
 
 describe('figures in words', () => {
   it.each<[Learned, number, number, string]>([
-    ['dialC', 6.2, 2, '+6 °C ± 4 °C'], ['dialC', -3, 1.5, '−3 °C ± 3 °C'], ['logContact', Math.log(1.2), 0.1, '× 1.20 (0.98 to 1.47)'], ['logRate', 0, 0, '× 1.00 (1.00 to 1.00)'],
+    ['dialC', 6.2, 2, '+6 °C ± 4 °C'], ['dialC', -3, 1.5, '−3 °C ± 3 °C'], ['logContact', Math.log(1.2), 0.1, '× 1.20 (0.98 to 1.47)'],
+    ['logRate', 0, 0, '× 1.00 (1.00 to 1.00)'],
   ])('%s %d', (what, value, sd, text) => expect(learnedFigure(what, value, sd)).toBe(text))
-  it('an offset in Fahrenheit is a difference, not a temperature', () => expect(learnedFigure('dialC', 10, 5, FAHRENHEIT)).toBe('+18 °F ± 18 °F'))
-  it.each([[0.1, 0, 'Too little?'], [0.5, 0, 'The edge:'], [0.97, 0.05, 'Should be right:'], [1, 0.7, 'Too much?']])('a scrap with %d to bond and %d to be hurt', (bond, hurt, begins) => {
+  it('an offset in Fahrenheit is a difference, not a temperature', () =>
+    expect(learnedFigure('dialC', 10, 5, FAHRENHEIT)).toBe('+18 °F ± 18 °F'))
+  it.each([
+    [0.1, 0, 'Too little?'], [0.5, 0, 'The edge:'], [0.97, 0.05, 'Should be right:'], [1, 0.7, 'Too much?'],
+  ])('a scrap with %d to bond and %d to be hurt', (bond, hurt, begins) => {
     expect(scrapAsks({ bond, hurt })).toMatch(new RegExp(`^${begins.replace('?', '\\?')}`))
   })
   it('the bond predicted rises through its words', () => {
-    expect([0.05, 0.4, 0.8, 1.5, 4].map(bondWords)).toEqual(['would fall off', 'would lift at a fingertip', 'would peel with a pull', 'should hold', 'over-fused'])
+    expect([0.05, 0.4, 0.8, 1.5, 4].map(bondWords)).toEqual([
+      'would fall off', 'would lift at a fingertip', 'would peel with a pull', 'should hold', 'over-fused',
+    ])
   })
 })

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 const route = useRoute()
 const drawers = [
+  { to: '/today', name: 'Today', icon: 'i-lucide-calendar-days', key: KEYS.today.shown },
   { to: '/cloth', name: 'Cloths', icon: 'i-lucide-layers' },
-  { to: '/shelf', name: 'Shelf', icon: 'i-lucide-archive' },
-  { to: '/irons', name: 'Irons', icon: 'i-lucide-thermometer' },
-  { to: '/rules', name: 'Rules', icon: 'i-lucide-scroll-text' },
+  { to: '/shelf', name: 'Shelf', icon: 'i-lucide-archive', key: KEYS.shelf.shown },
+  { to: '/irons', name: 'Irons', icon: 'i-lucide-thermometer', key: KEYS.irons.shown },
+  { to: '/rules', name: 'Rules', icon: 'i-lucide-scroll-text', key: KEYS.rules.shown },
   { to: '/inout', name: 'In, out', icon: 'i-lucide-arrow-left-right' },
 ]
 </script>
@@ -12,10 +13,13 @@ const drawers = [
 <template>
   <nav class="flex flex-col gap-1 border-r border-seam bg-paper/70 py-2" aria-label="Drawers">
     <NuxtLink
-      v-for="d in drawers" :key="d.to" :to="d.to" class="flex min-h-16 flex-col items-center justify-center gap-1 border-l-4 text-[13px]"
-      :class="route.path.startsWith(d.to) ? 'border-mark font-bold' : 'border-transparent hover:bg-linen-200/40'"
-    >
-      <UIcon :name="d.icon" class="size-6" />{{ d.name }}
+      v-for="d in drawers"
+      :key="d.to"
+      :to="d.to"
+      class="flex min-h-16 flex-col items-center justify-center gap-1 border-l-4 text-center text-[13px] leading-tight"
+      :class="route.path.startsWith(d.to) ? 'border-mark font-bold' : 'border-transparent hover:bg-linen-200/40'">
+      <UIcon :name="d.icon" class="size-6" />
+      <span>{{ d.name }}<kbd v-if="d.key" class="ml-1 text-[11px] text-muted-ink">{{ d.key }}</kbd></span>
     </NuxtLink>
   </nav>
 </template>

@@ -1,54 +1,78 @@
 <script setup lang="ts">
-import { useIntervalFn } from '@vueuse/core'
-import { ORIGIN_NAME, celsius } from '#shared/words'
+import { ORIGIN_NAME, celsius, lyingState, lyingWords, MOISTURE_WORDS, SOLE_WORDS, waitingWords } from '#shared/words'
 
 const bench = useBench()
 const iron = useIron()
 const outbox = useOutbox()
 const press = usePress()
+const voice = useVoice()
 
-const STATE_WORDS = { off: 'off', warming: 'warming', ready: 'ready', cooling: 'cooling', shutOff: 'shut itself off' } as const
-useIntervalFn(() => { if (press.step) press.tick() }, 250)
-const moisture = computed(() => press.session ? press.moistureWords : null)
+const moisture = computed(() => press.recipe ? MOISTURE_WORDS[press.recipe.method] : null)
+const router = useRouter()
+function look(key: string): void {
+  press.look(key)
+  void router.push('/press')
+}
+const OFF = 'off', BETWEEN = 'between'
+const stops = computed(() => [
+  { value: OFF, name: 'off', note: '', origin: null },
+  ...bench.iron!.stops.map((s, i) => ({
+    value: String(i), name: s.label, note: celsius(s.meanC, bench.units), origin: s.origin,
+  })),
+  ...(iron.stopIndex === -1 && iron.stop
+    ? [{ value: BETWEEN, name: 'set between', note: celsius(iron.stop.meanC, bench.units), origin: iron.stop.origin }]
+    : []),
+])
+const dial = computed({
+  get: () => iron.stopIndex === null ? OFF : iron.stopIndex === -1 ? BETWEEN : String(iron.stopIndex),
+  set: (v) => { if (v !== BETWEEN && v !== null) iron.setStop(v === OFF ? null : Number(v)) },
+})
 </script>
 
 <template>
-  <footer class="flex items-stretch gap-4 border-t-2 border-ink/70 bg-paper px-4 py-2" aria-label="The iron's rest">
+  <footer class="flex items-stretch gap-x-4 gap-y-1 border-t-2 border-ink/70 bg-paper px-4 py-2 whitespace-nowrap
+    max-[1000px]:flex-wrap max-[1000px]:px-2" aria-label="The iron's rest" data-test="rest">
     <template v-if="bench.iron">
-      <div class="flex items-center gap-3" role="status">
-        <div class="grid h-12 w-24 place-items-center rounded-[3px] border border-ink/40" :style="{ background: heatColour(iron.soleC), color: inkOnHeat(iron.soleC) }">
+      <div class="flex items-center gap-3">
+        <div class="grid h-12 w-24 place-items-center rounded-[3px] border border-ink/40"
+          :style="{ background: heatColour(iron.soleC), color: inkOnHeat(iron.soleC) }">
           <span class="text-2xl font-bold leading-none">{{ celsius(iron.soleC, bench.units) }}</span>
         </div>
         <div class="leading-tight">
-          <p class="font-semibold">{{ bench.iron.name }}: {{ STATE_WORDS[iron.state] }}</p>
+          <p class="font-semibold" role="status">{{ bench.iron.name }}: {{ SOLE_WORDS[iron.state] }}</p>
           <p class="text-sm text-muted-ink">sole now, estimated <span class="source">model</span></p>
         </div>
       </div>
-      <div class="flex items-center gap-1" role="radiogroup" aria-label="Dial">
-        <button
-          type="button" role="radio" :aria-checked="iron.stopIndex === null" class="min-h-12 px-3" :class="iron.stopIndex === null ? 'bg-ink text-paper font-semibold' : 'slip'"
-          @click="iron.setStop(null)"
-        >
-          off
+      <Choices v-model="dial" :options="stops" label="Dial" class="flex items-center gap-1"
+        shape="min-h-12 px-3 text-left leading-tight max-[1000px]:px-2.5">
+        <template #default="{ option }">
+          {{ option.name }}<span v-if="option.note" class="block text-sm opacity-80">{{ option.note }} <i v-if="option.origin">
+            {{ ORIGIN_NAME[option.origin] }}</i></span>
+        </template>
+      </Choices>
+      <div
+        class="flex min-w-0 flex-1 items-center justify-end gap-4 text-base
+          max-[1000px]:justify-start max-[1000px]:min-h-7 max-[1000px]:basis-full">
+        <button v-for="p in press.lying" :key="p.key" type="button" class="flex min-w-0 items-center gap-2 px-1 hover:bg-linen-200/40"
+          @click="look(p.key)">
+          <svg class="size-10 max-[1000px]:size-7" viewBox="-20 -20 40 40" aria-hidden="true">
+            <circle r="15" fill="none" stroke="var(--rc-seam)" stroke-width="6" />
+            <circle r="15" fill="none" stroke="var(--rc-mark)" stroke-width="6" transform="rotate(-90)"
+              :stroke-dasharray="94.25" :stroke-dashoffset="94.25 * Math.max(0, p.leftS / p.forS)" /></svg>
+          <span class="min-w-0 text-left leading-tight" role="timer" :aria-label="lyingWords(p)">
+            <b>{{ lyingState(p) }}</b><span class="block truncate text-sm max-[1000px]:inline"> {{ p.clothName }}</span></span>
         </button>
-        <button
-          v-for="(s, i) in bench.iron.stops" :key="s.label" type="button" role="radio" :aria-checked="iron.stopIndex === i"
-          class="min-h-12 px-3 text-left leading-tight" :class="iron.stopIndex === i ? 'bg-ink text-paper font-semibold' : 'slip'" @click="iron.setStop(i)"
-        >
-          {{ s.label }}<span class="block text-sm opacity-80">{{ celsius(s.meanC, bench.units) }} <i>{{ ORIGIN_NAME[s.origin] }}</i></span>
-        </button>
-      </div>
-      <div class="ml-auto flex items-center gap-5 text-base">
-        <p v-if="press.step?.kind === 'cool'" class="flex items-center gap-2" role="timer">
-          <svg width="40" height="40" viewBox="-20 -20 40 40" aria-hidden="true"><circle r="15" fill="none" stroke="var(--rc-seam)" stroke-width="6" /><circle r="15" fill="none" stroke="var(--rc-mark)" stroke-width="6" transform="rotate(-90)" :stroke-dasharray="94.25" :stroke-dashoffset="94.25 * Math.max(0, press.leftS / press.step.forS)" /></svg>
-          <span class="leading-tight">{{ press.session!.clothName }}<br><b>{{ press.leftS > 0 ? `cooling ${Math.ceil(press.leftS)} s` : 'cold' }}</b></span>
+        <p v-if="moisture" class="shrink-0 leading-tight">{{ moisture }}</p>
+        <p class="min-w-0 truncate leading-tight text-muted-ink">{{ bench.cover ? bench.cover.name : 'bare sole' }}</p>
+        <p v-if="outbox.waiting.value.length" class="slip flex items-center gap-2 px-2 py-1" role="status" data-test="waiting">
+          <UIcon name="i-lucide-mail" class="size-5" />{{ waitingWords(outbox.waiting.value.length) }}
         </p>
-        <p v-if="moisture" class="leading-tight">{{ moisture }}</p>
-        <p class="leading-tight text-muted-ink">{{ bench.cover ? bench.cover.name : 'bare sole' }}</p>
-        <p v-if="outbox.waiting.value.length" class="slip flex items-center gap-2 px-3 py-2" role="status">
-          <UIcon name="i-lucide-mail" class="size-5" />{{ outbox.waiting.value.length }} {{ outbox.waiting.value.length === 1 ? 'swatch waits' : 'swatches wait' }} for the server
-        </p>
-        <p v-if="iron.state === 'ready' || iron.soleC > 60" class="text-sm text-alert">Sole hot</p>
+        <p v-if="!browserKeeps || !outbox.safe.value" class="slip px-2 py-1 text-sm font-semibold text-alert" role="alert">
+          This browser keeps nothing: a reload loses the board.</p>
+        <p v-if="iron.state === 'ready' || iron.soleC > 60" class="shrink-0 text-sm font-semibold text-alert">Sole hot</p>
+        <button v-if="voice.can" type="button" class="grid size-9 shrink-0 place-items-center hover:bg-linen-200/40 max-[1000px]:size-7"
+          :aria-pressed="voice.on.value" :aria-label="`Orders read aloud (${KEYS.voice.shown})`" @click="voice.toggle">
+          <UIcon :name="voice.on.value ? 'i-lucide-volume-2' : 'i-lucide-volume-x'" class="size-5" /></button>
       </div>
     </template>
   </footer>

@@ -1,33 +1,48 @@
 <script setup lang="ts">
 const bench = useBench()
+const jobs = useJobs()
+const wish = useWish()
+defineEmits<{ keys: [] }>()
 const { stages, current, reached, slipped } = useStages()
-const STAGES = 6
-const drawnPct = computed(() => reached.value / STAGES * 100)
+const drawnPct = computed(() => reached.value / STAGE_COUNT * 100)
 const TICKS = 61
 </script>
 
 <template>
-  <header class="flex items-stretch gap-5 border-b border-seam bg-paper pr-4">
-    <NuxtLink to="/cloth" class="flex w-[300px] shrink-0 max-[900px]:w-[210px] items-center gap-3 border-r border-dashed border-seam px-4 py-2" aria-label="The job's ticket: go to the cloth">
+  <header class="flex items-stretch gap-5 max-[900px]:gap-2 max-[900px]:pr-2 border-b border-seam bg-paper pr-4">
+    <NuxtLink to="/today"
+      class="flex w-[300px] shrink-0 items-center gap-3 border-r border-dashed border-seam px-4 py-2 max-[900px]:w-[196px]
+        max-[900px]:gap-2 max-[900px]:px-2"
+      aria-label="The job's ticket: go to today's jobs" data-test="ticket">
       <template v-if="bench.cloth">
-        <ClothSwatch :colour="bench.cloth.colourHex" :construction="bench.cloth.construction" :nap="bench.cloth.nap" :width="66" :height="54" />
+        <ClothSwatch :colour="bench.cloth.colourHex" :construction="bench.cloth.construction" :nap="bench.cloth.nap" :width="66"
+          :height="54" />
         <div class="min-w-0">
-          <p class="ticket truncate text-lg font-semibold leading-tight">{{ bench.cloth.name }}</p>
-          <p class="truncate text-sm text-muted-ink">{{ bench.cloth.code }}<template v-if="bench.supply"> · {{ bench.supply.name }}</template></p>
+          <p class="ticket line-clamp-2 text-lg font-semibold leading-tight max-[900px]:text-base">
+            {{ jobs.job?.name ?? bench.cloth.name }}</p>
+          <p class="truncate text-sm leading-tight text-muted-ink">
+            <template v-if="jobs.job">{{ jobs.job.garment }}, {{ wish.place.name.toLowerCase() }}</template>
+            <template v-else>{{ bench.cloth.code }}<template v-if="bench.supply"> · {{ bench.supply.name }}</template></template></p>
         </div>
       </template>
-      <p v-else class="ticket text-lg">Choose a cloth to begin</p>
+      <p v-else class="ticket text-lg">Open a job, or choose a cloth</p>
     </NuxtLink>
 
     <nav class="relative grid flex-1 grid-cols-6 py-2" aria-label="Stages of the job">
-      <svg class="pointer-events-none absolute inset-x-0 bottom-2 h-9 w-full" preserveAspectRatio="none" viewBox="0 0 600 36" aria-hidden="true">
-        <line x1="0" x2="600" y1="34" y2="34" stroke="var(--rc-seam)" stroke-width="1.500" stroke-dasharray="7 5" vector-effect="non-scaling-stroke" />
+      <svg class="pointer-events-none absolute inset-x-0 bottom-2 h-9 w-full" preserveAspectRatio="none" viewBox="0 0 600 36"
+        aria-hidden="true">
+        <line x1="0" x2="600" y1="34" y2="34" stroke="var(--rc-seam)" stroke-width="1.500" stroke-dasharray="7 5"
+          vector-effect="non-scaling-stroke" />
         <g>
-          <rect x="0" y="8" :width="drawnPct * 6" height="26" fill="var(--rc-ground)" stroke="var(--rc-ink)" stroke-width="1.200" vector-effect="non-scaling-stroke" />
+          <rect x="0" y="8" :width="drawnPct * 6" height="26" fill="var(--rc-ground)" stroke="var(--rc-ink)" stroke-width="1.200"
+            vector-effect="non-scaling-stroke" />
           <template v-for="t in TICKS" :key="t">
-            <line v-if="(t - 1) * 10 <= drawnPct * 6" :x1="(t - 1) * 10" :x2="(t - 1) * 10" y1="34" :y2="(t - 1) % 10 === 0 ? 12 : (t - 1) % 5 === 0 ? 22 : 28" stroke="var(--rc-ink)" stroke-width="1" vector-effect="non-scaling-stroke" />
+            <line v-if="(t - 1) * 10 <= drawnPct * 6" :x1="(t - 1) * 10" :x2="(t - 1) * 10" y1="34"
+              :y2="(t - 1) % 10 === 0 ? 12 : (t - 1) % 5 === 0 ? 22 : 28" stroke="var(--rc-ink)" stroke-width="1"
+              vector-effect="non-scaling-stroke" />
           </template>
-          <rect :x="drawnPct * 6 - 5" y="6" width="7" height="30" fill="var(--rc-linen, #a89a82)" stroke="var(--rc-ink)" stroke-width="1" vector-effect="non-scaling-stroke" />
+          <rect :x="drawnPct * 6 - 5" y="6" width="7" height="30" fill="var(--rc-linen, #a89a82)" stroke="var(--rc-ink)" stroke-width="1"
+            vector-effect="non-scaling-stroke" />
         </g>
       </svg>
       <template v-for="(stage, i) in stages" :key="stage.key">
@@ -35,16 +50,23 @@ const TICKS = 61
           v-if="stage.to" :to="stage.to" class="relative flex min-h-16 flex-col justify-start px-2 max-[900px]:px-1 hover:bg-linen-200/40"
           :aria-current="i === current ? 'step' : undefined"
         >
-          <span class="flex items-baseline gap-1.5 text-lg leading-tight max-[900px]:text-base" :class="i === current ? 'font-bold text-ink underline decoration-[3px] underline-offset-4' : 'text-ink'">
+          <span class="flex items-baseline gap-1.5 text-lg leading-tight max-[900px]:text-base"
+            :class="i === current ? 'font-bold text-ink underline decoration-[3px] underline-offset-4' : 'text-ink'">
             <span class="text-sm text-muted-ink max-[900px]:hidden">{{ i + 1 }}</span>{{ stage.name }}
           </span>
-          <span v-if="slipped === stage.key" class="absolute bottom-0 left-2 rotate-[-7deg] border border-alert bg-paper px-1 text-[12px] font-semibold leading-tight text-alert" title="Proved once, but something on the board is other than then">slipped</span>
+          <span v-if="slipped === stage.key"
+            class="absolute bottom-0 left-2 rotate-[-7deg] border border-alert bg-paper px-1 text-[12px] font-semibold
+              leading-tight text-alert"
+            title="Proved once, but something on the board is other than then">slipped</span>
         </NuxtLink>
-        <span v-else class="relative flex min-h-16 flex-col px-2 text-lg leading-tight text-muted-ink max-[900px]:text-base" aria-disabled="true">
+        <span v-else class="relative flex min-h-16 flex-col px-2 text-lg leading-tight text-muted-ink max-[900px]:text-base"
+          aria-disabled="true">
           <span class="flex items-baseline gap-1.5"><span class="text-sm max-[900px]:hidden">{{ i + 1 }}</span>{{ stage.name }}</span>
         </span>
       </template>
     </nav>
+    <button type="button" class="my-3 flex w-11 shrink-0 items-center justify-center text-xl font-bold hover:bg-linen-200/40"
+      aria-label="Keys" @click="$emit('keys')">?</button>
     <BoardLight />
   </header>
 </template>

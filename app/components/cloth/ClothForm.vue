@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import type { FormError, FormSubmitEvent } from '@nuxt/ui'
-import { CONSTRUCTION_KEYS, CONSTRUCTIONS, FIBRE_KEYS, FIBRES, FINISH_KEYS, FINISHES, type ConstructionKey, type FibreKey } from '#core/materials'
+import {
+  CONSTRUCTION_KEYS, CONSTRUCTIONS, FIBRE_KEYS, FIBRES, FINISH_KEYS, FINISHES, type ConstructionKey, type FibreKey,
+} from '#core/materials'
 import type { BlendRule } from '#core/limit'
 import { clothBody, clothFields, shareProblem, type Cloth, type ClothBody } from '#shared/schemas'
 import { toEvidence } from '#shared/mappers'
@@ -16,20 +17,23 @@ const blank = (): ClothBody => ({
   }),
   code: '', name: '',
 })
-const state = reactive<ClothBody>(cloth ? JSON.parse(JSON.stringify(cloth)) as ClothBody : blank())
-const unknown = ref(cloth ? cloth.fibres.length === 0 : false)
-const version = ref(cloth?.version ?? 0)
-const form = useTemplateRef('form')
-const problem = ref<string | null>(null)
-const theirs = ref<Cloth | null>(null)
-const saving = ref(false)
+const draft = useDraft<ClothBody & { unknown: boolean }>(`cloth-${cloth?.id ?? 'new'}`, () =>
+  ({ ...(cloth ? plain(cloth) : blank()), unknown: cloth?.fibres.length === 0 }), cloth?.version)
+const { state } = draft
+const { problem, theirs, saving, save, overThem, takeTheirs, drop } = useSaving<Cloth>('/api/cloths', cloth, draft, {
+  saved: thing => emit('saved', thing), leave: () => emit('leave'),
+})
+const unknown = toRef(state, 'unknown')
 
 const fibres = computed(() => unknown.value ? [] : state.fibres)
 const shares = computed(() => shareProblem(fibres.value))
 const total = computed(() => Math.round(fibres.value.reduce((s, f) => s + (Number(f.sharePct) || 0), 0) * 10) / 10)
 const fibreItems = FIBRE_KEYS.map(k => ({ label: FIBRES[k].name, value: k }))
 const constructionItems = CONSTRUCTION_KEYS.map(k => ({ label: CONSTRUCTIONS[k].name, value: k }))
-const LABELS = [{ label: 'says nothing', value: null }, { label: 'do not iron', value: 0 }, { label: '110 °C', value: 110 }, { label: '150 °C', value: 150 }, { label: '200 °C', value: 200 }] as { label: string, value: 0 | 110 | 150 | 200 | null }[]
+const LABELS = [
+  { label: 'says nothing', value: null }, { label: 'do not iron', value: 0 }, { label: '110 °C', value: 110 },
+  { label: '150 °C', value: 150 }, { label: '200 °C', value: 200 },
+] as { label: string, value: 0 | 110 | 150 | 200 | null }[]
 function blankIsNull(field: 'widthMm' | 'stockM' | 'giveAlongPct' | 'giveAcrossPct'): void {
   if ((state[field] as unknown) === '') state[field] = null
 }
@@ -51,70 +55,61 @@ function addFibre(): void {
 
 const dropFibre = (i: number): void => { state.fibres.splice(i, 1) }
 
-async function save(event: FormSubmitEvent<ClothBody>): Promise<void> {
-  saving.value = true
-  problem.value = null
-  const body = { ...event.data, fibres: fibres.value }
-  try {
-    const saved = cloth
-      ? await $fetch<Cloth>(`/api/cloths/${cloth.id}`, { method: 'PUT', body: { ...body, version: version.value } })
-      : await $fetch<Cloth>('/api/cloths', { method: 'POST', body })
-    emit('saved', saved)
-  } catch (error) {
-    const p = problemOf(error)
-    problem.value = p.detail
-    theirs.value = p.status === 409 && p.current ? p.current as Cloth : null
-    form.value?.setErrors(p.errors.map((e): FormError => ({ name: e.field, message: e.message })))
-  } finally {
-    saving.value = false
-  }
-}
-/** Keeps what stands here and saves it over the newer one, knowingly. */
-function overThem(): void {
-  version.value = theirs.value!.version
-  theirs.value = null
-  void form.value?.submit()
-}
-function takeTheirs(): void {
-  emit('saved', theirs.value!)
-}
 const checked = computed(() => ({ ...state, fibres: fibres.value }))
 </script>
 
 <template>
-  <UForm ref="form" :schema="clothBody" :state="checked" class="mx-auto max-w-4xl" :validate-on="['blur', 'change']" @submit="save">
+  <UForm ref="form" :schema="clothBody" :state="checked" class="mx-auto max-w-4xl" :validate-on="['input', 'change']"
+    @submit="e => save({ ...e.data, fibres })">
     <div class="flex items-center gap-5">
-      <ClothSwatch :colour="/^#[0-9a-f]{6}$/i.test(state.colourHex) ? state.colourHex : '#888888'" :construction="state.construction" :nap="state.nap" :width="110" :height="86" />
+      <ClothSwatch :colour="/^#[0-9a-f]{6}$/i.test(state.colourHex) ? state.colourHex : '#888888'" :construction="state.construction"
+        :nap="state.nap" :width="110" :height="86" />
       <h1 class="text-2xl font-semibold">{{ cloth ? `Change ${cloth.name}` : 'Describe the cloth in your hand' }}</h1>
-      <UButton type="button" variant="ghost" color="neutral" class="ml-auto" icon="i-lucide-x" @click="$emit('leave')">Leave</UButton>
+      <UButton type="button" variant="ghost" color="neutral" class="ml-auto" icon="i-lucide-x" @click="$emit('leave')">
+        Leave, it waits <kbd class="text-sm opacity-80">{{ KEYS.leave.shown }}</kbd></UButton>
     </div>
 
     <div class="slip mt-4 p-5">
-      <LimitPicture :cloth="checked" :rule="rule" :evidence="toEvidence({ ...checked, cornerC: cloth?.cornerC ?? null, swatches: cloth?.swatches ?? [] })" />
+      <LimitPicture :cloth="checked" :rule="rule"
+        :evidence="toEvidence({ ...checked, cornerC: cloth?.cornerC ?? null, swatches: cloth?.swatches ?? [] })" />
     </div>
 
     <div class="mt-5 grid grid-cols-2 gap-x-8 gap-y-4 max-[900px]:grid-cols-1">
       <div class="space-y-3">
+        <div class="grid grid-cols-[1fr_130px] gap-3">
+          <UFormField name="name" label="Name">
+            <UInput v-model="state.name" class="w-full" placeholder="Bleached poplin" autofocus />
+          </UFormField>
+          <UFormField name="code" label="Code"><UInput v-model="state.code" class="w-full" placeholder="TW-12" /></UFormField>
+        </div>
         <UFormField name="fibres" label="What it is made of">
           <div v-if="!unknown" class="space-y-2">
             <div v-for="(f, i) in state.fibres" :key="i" class="flex items-center gap-2">
               <USelect v-model="f.fibre" :items="fibreItems" class="flex-1" :aria-label="`Fibre ${i + 1}`" />
-              <UInput v-model.number="f.sharePct" type="number" step="0.1" min="0" max="100" class="w-24" :aria-label="`Share of fibre ${i + 1} in %`">
+              <UInput v-model.number="f.sharePct" type="number" step="0.1" min="0" max="100" class="w-24"
+                :aria-label="`Share of fibre ${i + 1} in %`">
                 <template #trailing>%</template>
               </UInput>
-              <UButton type="button" variant="ghost" color="neutral" icon="i-lucide-x" :aria-label="`Take fibre ${i + 1} away`" :disabled="state.fibres.length === 1" @click="dropFibre(i)" />
+              <UButton type="button" variant="ghost" color="neutral" icon="i-lucide-x" :aria-label="`Take fibre ${i + 1} away`"
+                :disabled="state.fibres.length === 1" @click="dropFibre(i)" />
             </div>
             <div class="flex h-4 overflow-hidden border border-seam" aria-hidden="true">
-              <span v-for="(f, i) in state.fibres" :key="i" class="border-r border-paper" :style="{ width: `${Math.min(100, Number(f.sharePct) || 0)}%`, background: ['#333a73', '#7077b0', '#a89a82', '#5f5648'][i % 4] }" />
+              <span v-for="(f, i) in state.fibres" :key="i" class="border-r border-paper"
+                :style="{
+                  width: `${Math.min(100, Number(f.sharePct) || 0)}%`, background: ['#333a73', '#7077b0', '#a89a82', '#5f5648'][i % 4],
+                }" />
             </div>
-            <p class="flex items-center gap-3"><UButton type="button" size="sm" variant="outline" color="neutral" icon="i-lucide-plus" @click="addFibre">Another fibre</UButton>
+            <p class="flex items-center gap-3">
+              <UButton type="button" size="sm" variant="outline" color="neutral" icon="i-lucide-plus"
+                @click="addFibre">Another fibre</UButton>
               <span :class="shares ? 'text-alert font-semibold' : 'text-muted-ink'">{{ total }} %</span></p>
           </div>
           <template #error><span v-if="shares && !unknown">{{ shares }}</span></template>
         </UFormField>
         <USwitch v-model="unknown" label="Nobody knows what it is" />
         <UFormField name="construction" label="Construction">
-          <USelect v-model="state.construction" :items="constructionItems" class="w-full" @update:model-value="v => takeTypical(v as ConstructionKey)" />
+          <USelect v-model="state.construction" :items="constructionItems" class="w-full"
+            @update:model-value="v => takeTypical(v as ConstructionKey)" />
         </UFormField>
         <UFormField name="nap" label="Surface">
           <USelect v-model="state.nap" :items="napItems" class="w-full" />
@@ -124,17 +119,19 @@ const checked = computed(() => ({ ...state, fibres: fibres.value }))
         </UFormField>
       </div>
       <div class="space-y-3">
-        <div class="grid grid-cols-[1fr_130px] gap-3">
-          <UFormField name="name" label="Name"><UInput v-model="state.name" class="w-full" placeholder="Bleached poplin" /></UFormField>
-          <UFormField name="code" label="Code"><UInput v-model="state.code" class="w-full" placeholder="TW-12" /></UFormField>
-        </div>
         <div class="grid grid-cols-2 gap-3">
           <UFormField name="massGsm" label="Weight">
-            <UInput v-model.number="state.massGsm" type="number" step="any" class="w-full" @update:model-value="state.massOrigin = 'measured'"><template #trailing>g/m²</template></UInput>
+            <UInput v-model.number="state.massGsm" type="number" step="any" class="w-full"
+              @update:model-value="state.massOrigin = 'measured'">
+              <template #trailing>g/m²</template>
+            </UInput>
             <template #help><Sourced :from="state.massOrigin" /></template>
           </UFormField>
           <UFormField name="thicknessMm" label="Thickness">
-            <UInput v-model.number="state.thicknessMm" type="number" step="any" class="w-full" @update:model-value="state.thicknessOrigin = 'measured'"><template #trailing>mm</template></UInput>
+            <UInput v-model.number="state.thicknessMm" type="number" step="any" class="w-full"
+              @update:model-value="state.thicknessOrigin = 'measured'">
+              <template #trailing>mm</template>
+            </UInput>
             <template #help><Sourced :from="state.thicknessOrigin" /></template>
           </UFormField>
         </div>
@@ -148,14 +145,43 @@ const checked = computed(() => ({ ...state, fibres: fibres.value }))
         <fieldset class="slip grid grid-cols-2 gap-3 p-3">
           <legend class="px-1 text-sm text-muted-ink">The lot and its care label</legend>
           <UFormField name="lot" label="Lot"><UInput v-model="state.lot" class="w-full" /></UFormField>
-          <UFormField name="labelIronC" label="Label: iron"><USelect v-model="state.labelIronC" :items="LABELS" class="w-full" /></UFormField>
-          <UFormField name="labelWords" label="Label in words"><UInput v-model="state.labelWords" class="w-full" placeholder="wash 40, line dry" /></UFormField>
-          <UFormField name="napDirection" label="Nap runs"><USelect v-model="state.napDirection" :items="[{ label: 'no way', value: 'none' }, { label: 'up', value: 'up' }, { label: 'down', value: 'down' }]" class="w-full" /></UFormField>
-          <UFormField name="widthMm" label="Width"><UInput v-model.number="state.widthMm" type="number" step="any" class="w-full" @update:model-value="blankIsNull('widthMm')"><template #trailing>mm</template></UInput></UFormField>
-          <UFormField name="stockM" label="In stock"><UInput v-model.number="state.stockM" type="number" step="any" class="w-full" @update:model-value="blankIsNull('stockM')"><template #trailing>m</template></UInput></UFormField>
-          <UFormField name="giveAlongPct" label="Give along"><UInput v-model.number="state.giveAlongPct" type="number" step="any" class="w-full" @update:model-value="blankIsNull('giveAlongPct')"><template #trailing>%</template></UInput></UFormField>
-          <UFormField name="giveAcrossPct" label="Give across"><UInput v-model.number="state.giveAcrossPct" type="number" step="any" class="w-full" @update:model-value="blankIsNull('giveAcrossPct')"><template #trailing>%</template></UInput></UFormField>
-          <UCheckbox :model-value="state.labelSteam === false" label="Label bars steam" @update:model-value="v => state.labelSteam = v ? false : null" />
+          <UFormField name="labelIronC" label="Label: iron">
+            <USelect v-model="state.labelIronC" :items="LABELS" class="w-full" />
+          </UFormField>
+          <UFormField name="labelWords" label="Label in words">
+            <UInput v-model="state.labelWords" class="w-full" placeholder="wash 40, line dry" />
+          </UFormField>
+          <UFormField name="napDirection" label="Nap runs">
+            <USelect v-model="state.napDirection"
+              :items="[
+                { label: 'no way', value: 'none' }, { label: 'up', value: 'up' }, { label: 'down', value: 'down' },
+              ]"
+              class="w-full" />
+          </UFormField>
+          <UFormField name="widthMm" label="Width">
+            <UInput v-model.number="state.widthMm" type="number" step="any" class="w-full" @update:model-value="blankIsNull('widthMm')">
+              <template #trailing>mm</template>
+            </UInput>
+          </UFormField>
+          <UFormField name="stockM" label="In stock">
+            <UInput v-model.number="state.stockM" type="number" step="any" class="w-full" @update:model-value="blankIsNull('stockM')">
+              <template #trailing>m</template>
+            </UInput>
+          </UFormField>
+          <UFormField name="giveAlongPct" label="Give along">
+            <UInput v-model.number="state.giveAlongPct" type="number" step="any" class="w-full"
+              @update:model-value="blankIsNull('giveAlongPct')">
+              <template #trailing>%</template>
+            </UInput>
+          </UFormField>
+          <UFormField name="giveAcrossPct" label="Give across">
+            <UInput v-model.number="state.giveAcrossPct" type="number" step="any" class="w-full"
+              @update:model-value="blankIsNull('giveAcrossPct')">
+              <template #trailing>%</template>
+            </UInput>
+          </UFormField>
+          <UCheckbox :model-value="state.labelSteam === false" label="Label bars steam"
+            @update:model-value="v => (state.labelSteam = v ? false : null)" />
           <UCheckbox v-model="state.prewashed" label="Washed before" />
           <UCheckbox v-model="state.sheer" label="Sheer" />
           <UCheckbox v-model="state.showsResidue" label="Shows residue" />
@@ -164,18 +190,14 @@ const checked = computed(() => ({ ...state, fibres: fibres.value }))
       </div>
     </div>
 
-    <div v-if="theirs" class="slip mt-5 p-4" role="alert">
-      <p class="font-semibold">{{ problem }}</p>
-      <p class="mt-1">Stored now: {{ theirs.name }}, {{ theirs.massGsm }} g/m², {{ theirs.thicknessMm }} mm. Yours: {{ state.name }}, {{ state.massGsm }} g/m², {{ state.thicknessMm }} mm.</p>
-      <div class="mt-3 flex gap-3">
-        <UButton type="button" @click="overThem">Save mine over it</UButton>
-        <UButton type="button" variant="outline" color="neutral" @click="takeTheirs">Take theirs</UButton>
-      </div>
-    </div>
+    <NewerSlip v-if="theirs" :problem="problem" @over="overThem" @take="takeTheirs">
+      Stored now: {{ theirs.name }}, {{ theirs.massGsm }} g/m², {{ theirs.thicknessMm }} mm. Yours:
+      {{ state.name }}, {{ state.massGsm }} g/m², {{ state.thicknessMm }} mm.
+    </NewerSlip>
     <p v-else-if="problem" class="mt-4 text-lg font-semibold text-alert" role="alert">{{ problem }}</p>
     <div class="mt-5 flex gap-3 pb-8">
       <UButton type="submit" size="xl" :loading="saving">Keep this cloth</UButton>
-      <UButton type="button" size="xl" variant="outline" color="neutral" @click="$emit('leave')">Leave it</UButton>
+      <UButton type="button" size="xl" variant="outline" color="neutral" @click="drop">Throw away what I wrote</UButton>
     </div>
   </UForm>
 </template>

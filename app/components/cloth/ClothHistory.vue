@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Page, Trial } from '#shared/schemas'
-import { agrees, bondWords, celsius, GRADE_WORDS, HURT_NAME, MARK_NAME, METHOD_NAME } from '#shared/words'
+import { agrees, bondWords, celsius, glueLineSentence, GRADE_WORDS, HURT_NAME, MARK_NAME, METHOD_NAME } from '#shared/words'
 import type { HurtKind } from '#core/hurt'
 
 const { clothId } = defineProps<{ clothId: string }>()
@@ -31,31 +31,47 @@ const glueX = (c: number) => Math.min(WIDE, Math.max(0, (c - 20) / 160 * WIDE))
       <li v-for="w in waiting" :key="w.body.clientKey" class="slip flex items-center gap-3 p-3">
         <UIcon name="i-lucide-mail" class="size-6" />
         <span>Grade {{ w.body.grade }}, kept on this device. {{ w.refused ?? 'It goes to the server when that answers again.' }}</span>
-        <UButton v-if="w.refused" size="sm" variant="outline" color="neutral" class="ml-auto" @click="outbox.forget(w.body.clientKey)">Put away</UButton>
+        <UButton v-if="w.refused" size="sm" variant="outline" color="neutral" class="ml-auto"
+          @click="outbox.forget(w.body.clientKey)">Put away</UButton>
       </li>
     </ul>
-    <p v-if="data?.total === 0 && !waiting.length" class="mt-2 text-lg text-muted-ink">None yet. Cut a scrap as wide as the sole, and try one.</p>
+    <p v-if="data?.total === 0 && !waiting.length"
+      class="mt-2 text-lg text-muted-ink">None yet. Cut a scrap as wide as the sole, and try one.</p>
     <ul v-if="data" class="mt-3 space-y-3">
-      <li v-for="t in data.rows" :key="t.id" class="slip grid grid-cols-[210px_1fr_1fr] gap-5 p-4 max-[1000px]:grid-cols-1" data-test="trial">
+      <li v-for="t in data.rows" :key="t.id" class="slip grid grid-cols-[210px_1fr_1fr] gap-5 p-4 max-[1000px]:grid-cols-1"
+        data-test="trial">
         <div>
           <p class="font-semibold leading-tight">{{ t.supplyName }}</p>
-          <p class="text-sm leading-snug text-muted-ink">{{ METHOD_NAME[t.recipe.method] }}, {{ t.recipe.stop.label }} {{ celsius(t.recipe.stop.meanC, bench.units) }} <Sourced :from="t.recipe.stop.origin" />, {{ t.recipe.holdS }} s{{ t.recipe.passes === 2 ? ' each side' : '' }}, {{ t.coverName?.toLowerCase() ?? 'bare' }}, {{ t.ironName }}</p>
+          <p class="text-sm leading-snug text-muted-ink">
+            {{ METHOD_NAME[t.recipe.method] }}, {{ t.recipe.stop.label }} {{ celsius(t.recipe.stop.meanC, bench.units) }} <Sourced
+              :from="t.recipe.stop.origin"
+            />, {{ t.recipe.holdS }} s{{ t.recipe.passes === 2 ? ' each side' : '' }},
+            {{ t.coverName?.toLowerCase() ?? 'bare' }}, {{ t.ironName }}</p>
           <p class="text-sm text-muted-ink">{{ day(t.pressedAt) }}</p>
         </div>
         <div>
           <p><span class="text-muted-ink">Predicted:</span> <b>{{ bondWords(t.predicted.bond) }}</b> <span class="source">model</span></p>
-          <svg :viewBox="`0 0 ${WIDE} 30`" class="mt-1 w-full max-w-64" role="img" :aria-label="`Glue line reached ${celsius(t.predicted.peakC, bench.units)}; its window is ${celsius(t.predicted.windowC[0], bench.units)} to ${celsius(t.predicted.windowC[1], bench.units)}`">
-            <rect x="0" y="6" :width="glueX(t.predicted.peakC)" height="9" :fill="heatColour(t.predicted.peakC)" stroke="var(--rc-ink)" stroke-width="0.5" />
-            <rect :x="glueX(t.predicted.windowC[0])" y="2" :width="glueX(t.predicted.windowC[1]) - glueX(t.predicted.windowC[0])" height="17" fill="none" stroke="var(--rc-ink)" stroke-dasharray="3 2" />
-            <text :x="glueX(t.predicted.windowC[0])" y="29" font-size="9.500" fill="currentColor">window {{ celsius(t.predicted.windowC[0], bench.units) }}</text>
+          <svg :viewBox="`0 0 ${WIDE} 30`" class="mt-1 w-full max-w-64" role="img"
+            :aria-label="glueLineSentence(t.predicted.peakC, t.predicted.windowC, bench.units)">
+            <rect x="0" y="6" :width="glueX(t.predicted.peakC)" height="9" :fill="heatColour(t.predicted.peakC)"
+              stroke="var(--rc-ink)" stroke-width="0.5" />
+            <rect :x="glueX(t.predicted.windowC[0])" y="2" :width="glueX(t.predicted.windowC[1]) - glueX(t.predicted.windowC[0])"
+              height="17" fill="none" stroke="var(--rc-ink)" stroke-dasharray="3 2" />
+            <text :x="glueX(t.predicted.windowC[0])" y="29" font-size="9.500"
+              fill="currentColor">window {{ celsius(t.predicted.windowC[0], bench.units) }}</text>
             <text x="0" y="29" font-size="9.500" fill="currentColor">glue line {{ celsius(t.predicted.peakC, bench.units) }}</text>
           </svg>
-          <p v-if="t.predicted.worst" class="text-sm text-alert">risk: {{ HURT_NAME[t.predicted.worst as HurtKind] ?? t.predicted.worst }}</p>
+          <p v-if="t.predicted.worst"
+            class="text-sm text-alert">risk: {{ HURT_NAME[t.predicted.worst as HurtKind] ?? t.predicted.worst }}</p>
         </div>
         <div>
-          <p><span class="text-muted-ink">Judged:</span> <b :class="t.grade >= 3 ? 'text-good' : 'text-alert'"><span class="text-xl">{{ t.grade }}</span> {{ GRADE_WORDS[t.grade] }}</b> <span class="source">measured</span></p>
+          <p><span class="text-muted-ink">Judged:</span> <b :class="t.grade >= 3 ? 'text-good' : 'text-alert'">
+            <span class="text-xl">{{ t.grade }}</span> {{ GRADE_WORDS[t.grade] }}</b> <span class="source">measured</span></p>
           <p v-if="t.marks.length" class="text-alert">{{ t.marks.map(m => MARK_NAME[m]).join(', ') }}</p>
-          <p class="text-sm">{{ agrees(t.predicted.bond, t.grade) ? 'As predicted.' : 'Not as predicted.' }} <span class="text-muted-ink">{{ t.note }}</span></p>
+          <p class="text-sm">
+            {{ agrees(t.predicted.bond, t.grade) ? 'As predicted.' : 'Not as predicted.' }}
+            <span class="text-muted-ink">{{ t.note }}</span>
+          </p>
         </div>
       </li>
     </ul>

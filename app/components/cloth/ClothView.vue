@@ -12,7 +12,9 @@ const tabs = computed(() => [
   ...(cloth.fibres.length === 0 ? [{ key: 'corner', name: 'Find out what it is' }] : []),
 ])
 const tab = ref('limit')
-const fibres = computed(() => cloth.fibres.length === 0 ? 'Fibre unknown' : cloth.fibres.map(f => `${f.sharePct} % ${FIBRES[f.fibre].name.toLowerCase()}`).join(', '))
+const fibres = computed(() =>
+  cloth.fibres.length === 0 ? 'Fibre unknown' : cloth.fibres.map(f => `${f.sharePct} % ${FIBRES[f.fibre].name.toLowerCase()}`).join(', '),
+)
 </script>
 
 <template>
@@ -21,8 +23,11 @@ const fibres = computed(() => cloth.fibres.length === 0 ? 'Fibre unknown' : clot
       <ClothSwatch :colour="cloth.colourHex" :construction="cloth.construction" :nap="cloth.nap" :width="132" :height="108" />
       <div class="min-w-[16rem] flex-1">
         <h1 class="text-3xl font-semibold leading-tight">{{ cloth.name }}</h1>
-        <p class="mt-1 text-lg">{{ fibres }} · {{ CONSTRUCTIONS[cloth.construction].name.toLowerCase() }}<template v-if="cloth.nap !== 'none'"> · {{ NAP_NAME[cloth.nap].toLowerCase() }}</template></p>
-        <p class="text-lg">{{ Math.round(cloth.massGsm) }} g/m² <Sourced :from="cloth.massOrigin" /> · {{ cloth.thicknessMm }} mm <Sourced :from="cloth.thicknessOrigin" /> · {{ cloth.mayGetWet ? 'may get wet' : 'may not get wet' }}</p>
+        <p class="mt-1 text-lg">{{ fibres }} · {{ CONSTRUCTIONS[cloth.construction].name.toLowerCase() }}<template
+          v-if="cloth.nap !== 'none'"> · {{ NAP_NAME[cloth.nap].toLowerCase() }}</template></p>
+        <p class="text-lg">{{ Math.round(cloth.massGsm) }} g/m² <Sourced :from="cloth.massOrigin"
+        /> · {{ cloth.thicknessMm }} mm <Sourced :from="cloth.thicknessOrigin"
+        /> · {{ cloth.mayGetWet ? 'may get wet' : 'may not get wet' }}</p>
         <p v-if="cloth.note" class="mt-1 text-muted-ink">{{ cloth.note }}</p>
       </div>
       <div class="flex flex-col gap-2 max-[900px]:flex-row">
@@ -31,16 +36,15 @@ const fibres = computed(() => cloth.fibres.length === 0 ? 'Fibre unknown' : clot
       </div>
     </div>
     <hr class="stitch my-5">
-    <div class="mb-4 flex flex-wrap gap-2" role="tablist" aria-label="About this cloth">
-      <button v-for="t in tabs" :key="t.key" type="button" role="tab" :aria-selected="tab === t.key" class="min-h-12 px-4 text-lg" :class="tab === t.key ? 'bg-ink text-paper font-semibold' : 'slip hover:bg-linen-200/60'" @click="tab = t.key">{{ t.name }}</button>
-    </div>
-    <template v-if="tab === 'limit'">
-      <LimitPicture :cloth="toClothInput(cloth)" :rule="rule" :evidence="toEvidence(cloth)" />
-      <hr class="stitch my-5">
-      <ClothHistory :cloth-id="cloth.id" />
-    </template>
-    <MeasureBench v-else-if="tab === 'measure'" :cloth="cloth" />
-    <SettleBench v-else-if="tab === 'settle'" :cloth="cloth" />
-    <CornerBench v-else :cloth="cloth" />
+    <BenchTabs v-model="tab" :tabs="tabs" label="About this cloth" bold>
+      <template v-if="tab === 'limit'">
+        <LimitPicture :cloth="toClothInput(cloth)" :rule="rule" :evidence="toEvidence(cloth)" />
+        <hr class="stitch my-5">
+        <ClothHistory :cloth-id="cloth.id" />
+      </template>
+      <MeasureBench v-else-if="tab === 'measure'" :cloth="cloth" />
+      <SettleBench v-else-if="tab === 'settle'" :cloth="cloth" />
+      <CornerBench v-else :cloth="cloth" />
+    </BenchTabs>
   </article>
 </template>

@@ -5,7 +5,13 @@ import { FIBRES, FINISHES } from '#core/materials'
 import { celsius, limitAdvice, limitHeadline, reasonWords } from '#shared/words'
 
 /** The limit of a cloth as a heat scale with what each fibre and finish stands, and the chain of reasons. */
-const { cloth, rule, evidence = {} } = defineProps<{ cloth: Pick<ClothInput, 'fibres' | 'finishes' | 'nap' | 'mayGetWet' | 'construction'>, rule: BlendRule, evidence?: Evidence }>()
+const {
+  cloth, rule, evidence = {},
+} = defineProps<{
+  cloth: Pick<ClothInput, 'fibres' | 'finishes' | 'nap' | 'mayGetWet' | 'construction'>
+  rule: BlendRule
+  evidence?: Evidence
+}>()
 const bench = useBench()
 
 const limit = computed(() => clothLimit(cloth, rule, evidence))
@@ -25,14 +31,17 @@ const marks = computed(() => [
 
 <template>
   <div>
-    <p class="ticket text-[1.7rem] font-semibold leading-snug" :class="limit.soleC === 0 || !limit.fusible ? 'text-alert' : ''" data-test="limit-headline">
-      {{ headline }} <Sourced :from="limit.origin" />
+    <p class="ticket text-[1.7rem] font-semibold leading-snug" :class="limit.soleC === 0 || !limit.fusible ? 'text-alert' : ''"
+      data-test="limit-headline">
+      {{ headline }}
+      <Sourced :from="limit.origin" />
     </p>
     <p v-if="advice" class="mt-1 text-lg text-alert">{{ advice }}</p>
 
     <svg :viewBox="`-10 0 ${WIDE + 20} ${62 + marks.length * 22}`" class="mt-3 w-full max-w-3xl" role="img" :aria-label="headline">
       <g>
-        <rect v-for="b in bands" :key="b" :x="x(b) - WIDE / 80" y="18" :width="WIDE / 40 + 0.5" height="22" :fill="b <= limit.soleC ? heatColour(b) : 'var(--rc-ground)'" />
+        <rect v-for="b in bands" :key="b" :x="x(b) - WIDE / 80" y="18" :width="WIDE / 40 + 0.5" height="22"
+          :fill="b <= limit.soleC ? heatColour(b) : 'var(--rc-ground)'" />
         <rect :x="0" y="18" :width="WIDE" height="22" fill="none" stroke="var(--rc-ink)" />
         <g v-for="c in [50, 110, 150, 200]" :key="c" font-size="13" fill="currentColor">
           <line :x1="x(c)" :x2="x(c)" y1="40" y2="46" stroke="currentColor" />
@@ -43,9 +52,11 @@ const marks = computed(() => [
         <path d="M0 18L-8 3H8Z" fill="var(--rc-ink)" /><line y1="18" y2="40" stroke="var(--rc-ink)" stroke-width="3" />
       </g>
       <g v-for="(m, i) in marks" :key="m.label" :transform="`translate(0 ${76 + i * 22})`" font-size="14" fill="currentColor">
-        <line x1="0" :x2="Math.max(4, x(Math.max(FROM, m.c)))" y1="0" y2="0" stroke="var(--rc-seam)" stroke-width="2" stroke-dasharray="7 4" />
+        <line x1="0" :x2="Math.max(4, x(Math.max(FROM, m.c)))" y1="0" y2="0" stroke="var(--rc-seam)" stroke-width="2"
+          stroke-dasharray="7 4" />
         <circle :cx="Math.max(4, x(Math.max(FROM, m.c)))" cy="0" r="5" :fill="m.c === 0 ? 'var(--rc-alert)' : 'var(--rc-ink)'" />
-        <text :x="Math.max(4, x(Math.max(FROM, m.c))) + (x(m.c) > WIDE * 0.6 ? -10 : 10)" y="-4" :text-anchor="x(m.c) > WIDE * 0.6 ? 'end' : 'start'">
+        <text :x="Math.max(4, x(Math.max(FROM, m.c))) + (x(m.c) > WIDE * 0.6 ? -10 : 10)" y="-4"
+          :text-anchor="x(m.c) > WIDE * 0.6 ? 'end' : 'start'">
           {{ m.label }}{{ m.c === 0 ? ': no iron' : ` ${celsius(m.c, bench.units)}` }}
         </text>
       </g>
@@ -53,7 +64,8 @@ const marks = computed(() => [
 
     <ol class="mt-2 space-y-1 text-[1.02rem]">
       <li v-for="(r, i) in limit.reasons" :key="i" class="flex gap-3" :class="r.decides ? 'font-semibold' : ''">
-        <span aria-hidden="true">{{ r.decides ? '▸' : '·' }}</span><span>{{ reasonWords(r, bench.units) }}<span v-if="r.decides" class="source font-normal"> this decides</span></span>
+        <span aria-hidden="true">{{ r.decides ? '▸' : '·' }}</span>
+        <span>{{ reasonWords(r, bench.units) }}<span v-if="r.decides" class="source font-normal"> this decides</span></span>
       </li>
     </ol>
     <p v-for="(c, i) in limit.conflicts" :key="i" class="mt-2 border-l-4 border-alert pl-3" data-test="conflict">

@@ -36,7 +36,8 @@ function parse(text: string): Reading[] | string {
     const line = raw.trim()
     if (line === '' || (i === 0 && /[a-z]/i.test(line))) continue
     const cells = (/[;\t ]/.test(line) ? line.split(/[;\t ]+/).map(c => c.replace(',', '.')) : line.split(',')).map(Number)
-    if (cells.length < 2 || cells.slice(0, 2).some(n => !Number.isFinite(n))) return `Line ${i + 1}: two numbers are needed, seconds and °C. It says "${line.slice(0, 40)}".`
+    if (cells.length < 2 || cells.slice(0, 2).some(n => !Number.isFinite(n)))
+      return `Line ${i + 1}: two numbers are needed, seconds and °C. It says "${line.slice(0, 40)}".`
     rows.push({ atS: cells[0]!, c: cells[1]! })
   }
   return rows.length ? rows : 'There are no readings in it.'
@@ -51,13 +52,18 @@ function take(text: string, from: CalibrationBody['source']): void {
 async function file(event: Event): Promise<void> {
   const chosen = (event.target as HTMLInputElement).files?.[0]
   if (!chosen) return
-  if (chosen.size > 2_000_000) { problem.value = `That file is ${Math.round(chosen.size / 1e6)} MB; a calibration is a few kB of seconds and degrees.`; return }
+  if (chosen.size > 2_000_000) {
+    problem.value = `That file is ${Math.round(chosen.size / 1e6)} MB; a calibration is a few kB of seconds and degrees.`
+    return
+  }
   take(await chosen.text(), 'csv')
 }
 async function keep(): Promise<void> {
   stop()
   try {
-    const answer = await $fetch<{ iron: Iron, calibration: CalibrationRecord }>(`/api/irons/${iron.id}/calibrations`, { method: 'POST', body: { position: position.value, source: source.value, readings: readings.value } })
+    const answer = await $fetch<{ iron: Iron, calibration: CalibrationRecord }>(`/api/irons/${iron.id}/calibrations`, {
+      method: 'POST', body: { position: position.value, source: source.value, readings: readings.value },
+    })
     library.keepIron(answer.iron)
     kept.value = answer.calibration
     problem.value = null
@@ -71,25 +77,40 @@ async function keep(): Promise<void> {
   <div class="slip p-4">
     <div class="flex flex-wrap items-center gap-3">
       <h2 class="text-xl font-semibold">What a stop really gives</h2>
-      <USelect v-model="position" :items="iron.stops.map((s, i) => ({ label: s.label, value: i }))" class="w-44" aria-label="Stop to measure" />
-      <UButton v-if="!running" icon="i-lucide-play" @click="run">Start the probe</UButton><UButton v-else icon="i-lucide-square" variant="outline" color="neutral" @click="stop">Stop</UButton>
-      <label class="flex items-center gap-2 text-sm">stand-in probe, <USelect v-model="speed" :items="SPEEDS" class="w-44" aria-label="Speed of the stand-in" /></label>
-      <label class="slip min-h-11 cursor-pointer px-4 py-2">Load CSV<input type="file" accept=".csv,text/csv,text/plain" class="sr-only" @change="file"></label>
+      <USelect v-model="position" :items="iron.stops.map((s, i) => ({ label: s.label, value: i }))" class="w-44"
+        aria-label="Stop to measure" />
+      <UButton v-if="!running" icon="i-lucide-play" @click="run">Start the probe</UButton>
+      <UButton v-else icon="i-lucide-square" variant="outline" color="neutral" @click="stop">Stop</UButton>
+      <label class="flex items-center gap-2 text-sm">stand-in probe, <USelect v-model="speed" :items="SPEEDS" class="w-44"
+        aria-label="Speed of the stand-in" /></label>
+      <label class="slip min-h-11 cursor-pointer px-4 py-2">Load CSV<input type="file" accept=".csv,text/csv,text/plain"
+        class="sr-only" @change="file"></label>
     </div>
-    <ProbeTrace v-if="readings.length" class="mt-3" :readings="readings" :mean-c="fitted?.meanC.value ?? null" :swing-c="fitted?.swingC.value ?? null" />
-    <p v-else class="mt-3 text-lg text-muted-ink">Set the sole on the probe, cold, then switch on. It needs one whole cycle: warm up, switch off, on again.</p>
+    <ProbeTrace v-if="readings.length" class="mt-3" :readings="readings" :mean-c="fitted?.meanC.value ?? null"
+      :swing-c="fitted?.swingC.value ?? null" />
+    <p v-else
+      class="mt-3 text-lg text-muted-ink">Set the sole on the probe, cold, then switch on. It needs one whole cycle: warm up,
+      switch off, on again.</p>
     <p v-if="last" class="mt-2 text-lg" role="status" data-test="probe-fit">
       <b>{{ celsius(last.c, bench.units) }}</b> now, {{ Math.round(last.atS) }} s.
-      <template v-if="fitted">Mean <b>{{ fitted.meanC.value.toFixed(1) }} ± {{ fitted.meanC.plusMinus.toFixed(1) }} °C</b>, swings ± {{ fitted.swingC.value.toFixed(1) }} °C (± {{ fitted.swingC.plusMinus.toFixed(1) }}) every {{ Math.round(fitted.periodS.value) }} s, there after {{ Math.round(fitted.settledAfterS) }} s. <Sourced from="measured" /></template>
+      <template v-if="fitted">Mean <b>
+        {{ fitted.meanC.value.toFixed(1) }} ± {{ fitted.meanC.plusMinus.toFixed(1) }} °C</b>, swings ±
+        {{ fitted.swingC.value.toFixed(1) }} °C (± {{ fitted.swingC.plusMinus.toFixed(1) }}) every
+        {{ Math.round(fitted.periodS.value) }} s, there after {{ Math.round(fitted.settledAfterS) }} s. <Sourced from="measured"
+        /></template>
       <template v-else-if="fit && 'trouble' in fit"><span class="text-muted-ink">{{ troubleSentence(fit.trouble) }}</span></template>
     </p>
-    <details class="mt-2"><summary class="cursor-pointer">Type readings by hand</summary>
-      <UTextarea v-model="typed" :rows="4" class="mt-1 w-full" aria-label="Readings" placeholder="0 21&#10;10 42&#10;20 63" /><UButton class="mt-2" variant="outline" color="neutral" @click="take(typed, 'typed')">Use these</UButton>
+    <details class="mt-2">
+      <summary class="cursor-pointer">Type readings by hand</summary>
+      <UTextarea v-model="typed" :rows="4" class="mt-1 w-full" aria-label="Readings" placeholder="0 21&#10;10 42&#10;20 63" />
+      <UButton class="mt-2" variant="outline" color="neutral" @click="take(typed, 'typed')">Use these</UButton>
     </details>
     <p v-if="problem" class="mt-2 font-semibold text-alert" role="alert">{{ problem }}</p>
     <div class="mt-3 flex items-center gap-4">
       <UButton size="xl" :disabled="!fitted" @click="keep">Keep this calibration</UButton>
-      <p v-if="kept" class="text-lg font-semibold text-good" data-test="calibrated">{{ iron.stops[kept.position]?.label }} is {{ kept.meanC.toFixed(1) }} °C ± {{ degreesApart(kept.meanPmC, bench.units) }}, kept.</p>
+      <p v-if="kept" class="text-lg font-semibold text-good" data-test="calibrated">
+        {{ iron.stops[kept.position]?.label }} is {{ kept.meanC.toFixed(1) }} °C ± {{ degreesApart(kept.meanPmC, bench.units) }},
+        kept.</p>
     </div>
   </div>
 </template>

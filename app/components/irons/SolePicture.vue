@@ -8,12 +8,19 @@ const press = computed(() => kind === 'heatPress')
 const scale = computed(() => 150 / Math.max(iron.value.soleMm[0], 220))
 const long = computed(() => iron.value.soleMm[0] * scale.value)
 const wide = computed(() => iron.value.soleMm[1] * scale.value)
+/** Square at the heel, drawn in to a point. */
+const outline = computed(() => {
+  const [w, l] = [wide.value, long.value]
+  return `M0 ${-w / 2}H${l * 0.45}Q${l * 0.85} ${-w * 0.36} ${l} 0Q${l * 0.85} ${w * 0.36} ${l * 0.45} ${w / 2}H0Q-8 0 0 ${-w / 2}Z`
+})
 </script>
 
 <template>
   <svg viewBox="-10 -66 180 132" class="w-48" role="img" :aria-label="`Sole ${iron.soleMm[0]} by ${iron.soleMm[1]} mm`">
     <rect v-if="press" :y="-wide / 2" :width="long" :height="wide" :fill="heatColour(c)" stroke="var(--rc-ink)" stroke-width="2" />
-    <path v-else :d="`M0 ${-wide / 2}H${long * 0.45}Q${long * 0.85} ${-wide * 0.36} ${long} 0Q${long * 0.85} ${wide * 0.36} ${long * 0.45} ${wide / 2}H0Q-8 0 0 ${-wide / 2}Z`" :fill="heatColour(c)" stroke="var(--rc-ink)" stroke-width="2" />
+    <path v-else
+      :d="outline"
+      :fill="heatColour(c)" stroke="var(--rc-ink)" stroke-width="2" />
     <text x="12" y="5" font-size="13" :fill="inkOnHeat(c)">{{ iron.soleMm[0] }} × {{ iron.soleMm[1] }} mm</text>
   </svg>
 </template>

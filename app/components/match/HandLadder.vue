@@ -4,8 +4,16 @@ import { HAND_FROM_MM, HANDS } from '#core/hand'
 import type { Candidate, Match } from '#core/match'
 import { HAND_NAME, KIND_NAME } from '#shared/words'
 
-/** The candidates from drape to rigid at the bending length they would have, the wanted hand marked: too stiff and too limp are seen at once. */
-const { match, shown, chosenKeys, progress } = defineProps<{ match: Match, shown: Candidate[], chosenKeys: string[], progress: { done: number, of: number } | null }>()
+/**
+ * The candidates from drape to rigid at the bending length they would have, the wanted hand marked: too stiff and too limp are seen
+ * at once.
+ */
+const { match, shown, chosenKeys, progress } = defineProps<{
+  match: Match
+  shown: Candidate[]
+  chosenKeys: string[]
+  progress: { done: number, of: number } | null
+}>()
 const emit = defineEmits<{ toggle: [key: string] }>()
 
 const CHIP = 52
@@ -21,11 +29,18 @@ const at = (mm: number) => {
   const share = Math.log(Math.min(to, Math.max(from, mm)) / from) / Math.log(to / from)
   return (1 - share) * Math.max(200, height.value)
 }
-const classes = computed(() => HANDS.map((hand, i) => ({ hand, from: Math.max(span.value.from, HAND_FROM_MM[hand]), to: Math.min(span.value.to, HANDS[i + 1] ? HAND_FROM_MM[HANDS[i + 1]!] : Infinity) })).filter(k => Math.log(k.to / k.from) > 0.06))
+const classes = computed(() =>
+  HANDS.map((hand, i) => ({
+    hand, from: Math.max(span.value.from, HAND_FROM_MM[hand]),
+    to: Math.min(span.value.to, HANDS[i + 1] ? HAND_FROM_MM[HANDS[i + 1]!] : Infinity),
+  })).filter(k => Math.log(k.to / k.from) > 0.06),
+)
 /** Chips pushed apart until none covers another, each tied to its true height. */
 const chips = computed(() => {
   const chip = Math.min(CHIP, Math.max(34, height.value / Math.max(1, shown.length)))
-  const rows = shown.map(c => ({ c, rank: match.ranked.indexOf(c) + 1, y: at(c.bendingMm), top: at(c.bendingMm) - chip / 2 })).sort((a, b) => a.top - b.top)
+  const rows = shown
+    .map(c => ({ c, rank: match.ranked.indexOf(c) + 1, y: at(c.bendingMm), top: at(c.bendingMm) - chip / 2 }))
+    .sort((a, b) => a.top - b.top)
   for (let i = 1; i < rows.length; i++) rows[i]!.top = Math.max(rows[i]!.top, rows[i - 1]!.top + chip)
   let floor = height.value - chip
   for (let i = rows.length - 1; i >= 0; i--) {
@@ -34,34 +49,53 @@ const chips = computed(() => {
   }
   return rows.map(r => ({ ...r, high: chip - 4, mid: r.top + (chip - 4) / 2 }))
 })
-const nameOf = (c: Candidate) => c.kind === 'selfCloth' ? 'Self cloth' : c.kind === 'double' ? `${c.supplies[0]!.name}, twice` : c.supplies.map(s => s.name).join(' + ')
+const nameOf = (c: Candidate) =>
+  c.kind === 'selfCloth' ? 'Self cloth' : c.kind === 'double' ? `${c.supplies[0]!.name}, twice` : c.supplies.map(s => s.name).join(' + ')
 </script>
 
 <template>
   <div ref="box" class="relative h-full min-h-[26rem]" role="group" aria-label="Candidates from drape to rigid">
     <svg class="pointer-events-none absolute inset-0 h-full w-full" aria-hidden="true">
-      <rect x="0" width="104" :y="at(match.wantedMm[1])" :height="Math.max(4, at(match.wantedMm[0]) - at(match.wantedMm[1]))" fill="var(--rc-mark)" opacity="0.16" />
-      <rect x="98" width="6" :y="at(match.wantedMm[1])" :height="Math.max(4, at(match.wantedMm[0]) - at(match.wantedMm[1]))" fill="var(--rc-mark)" />
+      <rect x="0" width="104" :y="at(match.wantedMm[1])" :height="Math.max(4, at(match.wantedMm[0]) - at(match.wantedMm[1]))"
+        fill="var(--rc-mark)" opacity="0.16" />
+      <rect x="98" width="6" :y="at(match.wantedMm[1])" :height="Math.max(4, at(match.wantedMm[0]) - at(match.wantedMm[1]))"
+        fill="var(--rc-mark)" />
       <g v-for="k in classes" :key="k.hand">
         <line x1="0" x2="104" :y1="at(k.from)" :y2="at(k.from)" stroke="var(--rc-seam)" stroke-dasharray="7 5" stroke-width="1.500" />
         <text x="2" :y="Math.max(16, at(k.to) + 19)" font-size="16" font-weight="600" fill="currentColor">{{ HAND_NAME[k.hand] }}</text>
-        <text v-if="k.from === HAND_FROM_MM[k.hand]" x="2" :y="at(k.from) - 3" font-size="11.500" fill="var(--rc-muted)">from {{ HAND_FROM_MM[k.hand] }} mm</text>
+        <text v-if="k.from === HAND_FROM_MM[k.hand]" x="2" :y="at(k.from) - 3" font-size="11.500"
+          fill="var(--rc-muted)">from {{ HAND_FROM_MM[k.hand] }} mm</text>
       </g>
-      <g><line x1="88" x2="122" :y1="at(match.clothBendingMm)" :y2="at(match.clothBendingMm)" stroke="var(--rc-ink)" stroke-width="3" /></g>
-      <path v-for="r in chips" :key="r.c.key" :d="`M104 ${r.y}h6C122 ${r.y} 118 ${r.mid} 134 ${r.mid}`" fill="none" :stroke="chosenKeys.includes(r.c.key) ? 'var(--rc-ink)' : 'var(--rc-seam)'" :stroke-width="chosenKeys.includes(r.c.key) ? 2.5 : 1.3" />
-      <circle v-for="r in chips" :key="`d${r.c.key}`" cx="105" :cy="r.y" r="4" :fill="chosenKeys.includes(r.c.key) ? 'var(--rc-ink)' : 'var(--rc-paper)'" stroke="var(--rc-ink)" />
+      <g><line x1="88" x2="122" :y1="at(match.clothBendingMm)" :y2="at(match.clothBendingMm)" stroke="var(--rc-ink)"
+        stroke-width="3" /></g>
+      <path v-for="r in chips" :key="r.c.key" :d="`M104 ${r.y}h6C122 ${r.y} 118 ${r.mid} 134 ${r.mid}`" fill="none"
+        :stroke="chosenKeys.includes(r.c.key) ? 'var(--rc-ink)' : 'var(--rc-seam)'"
+        :stroke-width="chosenKeys.includes(r.c.key) ? 2.5 : 1.3" />
+      <circle v-for="r in chips" :key="`d${r.c.key}`" cx="105" :cy="r.y" r="4"
+        :fill="chosenKeys.includes(r.c.key) ? 'var(--rc-ink)' : 'var(--rc-paper)'" stroke="var(--rc-ink)" />
     </svg>
     <button
-      v-for="r in chips" :key="r.c.key" type="button" class="absolute right-0 left-[134px] flex items-center gap-2 overflow-hidden px-2 text-left" :class="chosenKeys.includes(r.c.key) ? 'bg-ink text-paper rounded-[3px]' : 'slip hover:bg-linen-200/50'"
-      :style="{ top: `${r.top}px`, height: `${r.high}px` }" :aria-pressed="chosenKeys.includes(r.c.key)" data-test="candidate" @click="emit('toggle', r.c.key)"
-    >
+      v-for="r in chips"
+      :key="r.c.key"
+      type="button"
+      class="absolute right-0 left-[134px] flex items-center gap-2 overflow-hidden px-2 text-left"
+      :class="chosenKeys.includes(r.c.key) ? 'bg-ink text-paper rounded-[3px]' : 'slip hover:bg-linen-200/50'"
+      :style="{ top: `${r.top}px`, height: `${r.high}px` }"
+      :aria-pressed="chosenKeys.includes(r.c.key)"
+      data-test="candidate"
+      @click="emit('toggle', r.c.key)">
       <span class="w-7 shrink-0 text-center text-2xl leading-none" :class="r.rank === 1 ? 'font-bold' : ''">{{ r.rank }}</span>
       <span class="min-w-0 flex-1 leading-tight">
         <span class="block truncate font-semibold">{{ nameOf(r.c) }}</span>
-        <span class="block truncate text-[13px] opacity-80">{{ KIND_NAME[r.c.kind] }}, {{ Math.round(r.c.bendingMm) }} mm<template v-if="r.c.recipe">, {{ r.c.recipe.holdS }} s {{ r.c.recipe.method }}</template><template v-else-if="r.c.reachC !== null">, {{ progress ? 'being tried…' : 'heat not tried yet' }}</template><template v-if="r.c.need?.shortM">, {{ r.c.need.shortM.toFixed(1) }} m short</template></span>
+        <span class="block truncate text-[13px] opacity-80">{{ KIND_NAME[r.c.kind] }}, {{ Math.round(r.c.bendingMm) }} mm<template
+          v-if="r.c.recipe">, {{ r.c.recipe.holdS }} s {{ r.c.recipe.method }}</template>
+          <template v-else-if="r.c.reachC !== null">, {{ progress ? 'being tried…' : 'heat not tried yet' }}</template>
+          <template v-if="r.c.need?.shortM">, {{ r.c.need.shortM.toFixed(1) }} m short</template></span>
       </span>
       <span class="shrink-0 text-lg font-semibold tabular-nums">{{ Math.round(r.c.score * 100) }}</span>
     </button>
-    <p class="absolute text-[12px] leading-none text-muted-ink" :style="{ top: `${at(match.clothBendingMm) + 5}px`, left: '4px' }">cloth alone {{ Math.round(match.clothBendingMm) }} <Sourced :from="match.clothBendingOrigin" /></p>
+    <p class="absolute text-[12px] leading-none text-muted-ink"
+      :style="{ top: `${at(match.clothBendingMm) + 5}px`, left: '4px' }">cloth alone {{ Math.round(match.clothBendingMm) }}
+      <Sourced :from="match.clothBendingOrigin" /></p>
   </div>
 </template>

@@ -36,19 +36,34 @@ async function keep(): Promise<void> {
   }
   sum()
 }
-const add = () => { pieces.value = [...pieces.value, { name: `Piece ${pieces.value.length + 1}`, alongMm: 420, acrossMm: 60, count: 2 }]; void keep() }
-const drop = (i: number) => { pieces.value = pieces.value.filter((_, k) => k !== i); void keep() }
+const add = () => {
+  pieces.value = [
+    ...pieces.value, { id: crypto.randomUUID(), name: `Piece ${pieces.value.length + 1}`, alongMm: 420, acrossMm: 60, count: 2 },
+  ]
+  void keep()
+}
+const drop = (i: number) => {
+  pieces.value = pieces.value.filter((_, k) => k !== i)
+  void keep()
+}
 </script>
 
 <template>
   <div>
-    <div v-for="(p, i) in pieces" :key="i" class="mb-1 flex items-center gap-1 text-[15px]">
+    <div v-for="(p, i) in pieces" :key="p.id" class="mb-1 flex items-center gap-1 text-[15px]">
       <UInput v-model="p.name" class="min-w-0 flex-1" :aria-label="`Piece ${i + 1}: name`" @change="keep" />
-      <UInput v-model.number="p.alongMm" type="number" class="w-[72px]" :aria-label="`Piece ${i + 1}: length in mm`" @change="keep" />×<UInput v-model.number="p.acrossMm" type="number" class="w-[68px]" :aria-label="`Piece ${i + 1}: width in mm`" @change="keep" />
+      <UInput v-model.number="p.alongMm" type="number" class="w-[72px]" :aria-label="`Piece ${i + 1}: length in mm`"
+        @change="keep" />×<UInput v-model.number="p.acrossMm" type="number" class="w-[68px]"
+        :aria-label="`Piece ${i + 1}: width in mm`" @change="keep" />
       <UInput v-model.number="p.count" type="number" class="w-[52px]" :aria-label="`Piece ${i + 1}: how many`" @change="keep" />
-      <button type="button" class="grid size-9 place-items-center" :aria-label="`Take ${p.name} away`" @click="drop(i)"><UIcon name="i-lucide-x" class="size-5" /></button>
+      <button type="button" class="grid size-9 place-items-center" :aria-label="`Take ${p.name} away`" @click="drop(i)">
+        <UIcon name="i-lucide-x" class="size-5" /></button>
     </div>
-    <div class="flex items-center gap-2"><UButton size="sm" variant="outline" color="neutral" icon="i-lucide-plus" class="shrink-0 whitespace-nowrap" @click="add">a size</UButton><span class="text-sm text-muted-ink">{{ pieces.length ? `mm × mm × how many: ${areaM2.toFixed(3)} m²` : 'no sizes yet, so no metres' }}</span></div>
+    <div class="flex items-center gap-2">
+      <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-plus" class="shrink-0 whitespace-nowrap"
+        @click="add">a size</UButton>
+      <span class="text-sm text-muted-ink">
+        {{ pieces.length ? `mm × mm × how many: ${areaM2.toFixed(3)} m²` : 'no sizes yet, so no metres' }}</span></div>
     <p v-if="problem" class="mt-1 font-semibold text-alert" role="alert">{{ problem }}</p>
   </div>
 </template>

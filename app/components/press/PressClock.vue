@@ -1,49 +1,65 @@
 <script setup lang="ts">
 import { useIntervalFn } from '@vueuse/core'
-import { celsius, METHOD_NAME, seconds } from '#shared/words'
+import {
+  bearingWords, celsius, doubtSentence, followingWords, harmSoonWords, keyWords, layUpWords, METHOD_NAME, seconds, soleSentence,
+} from '#shared/words'
 
 const press = usePress()
 const bench = useBench()
 const chime = useChime()
 const iron = useIron()
 
+const laid = computed(() => press.laid!)
+const recipe = computed(() => press.recipe!)
 function setDial(): void {
-  const at = bench.iron?.stops.findIndex(s => s.label === session.value.recipe.stop.label) ?? -1
-  if (at >= 0) iron.setStop(at)
+  const at = bench.iron?.stops.findIndex(s => s.label === recipe.value.stop.label) ?? -1
+  iron.setStop(at >= 0 ? at : { ...recipe.value.stop })
 }
-
 /** A place between two stops is set by hand: there is no mark to turn to. */
-const onDial = computed(() => bench.iron?.stops.some(s => s.label === session.value.recipe.stop.label) ?? false)
+const onDial = computed(() => bench.iron?.stops.some(s => s.label === recipe.value.stop.label) ?? false)
 
 const step = computed(() => press.step)
-const session = computed(() => press.session!)
-const over = computed(() => step.value !== null && press.leftS <= 0)
-const share = computed(() => step.value ? Math.min(1, press.elapsedS / step.value.forS) : 0)
-const shown = computed(() => step.value ? (over.value ? `+${Math.floor(-press.leftS)}` : String(Math.ceil(press.leftS))) : String(session.value.recipe.holdS))
-const command = computed(() => {
-  if (press.phase === 'ready') return 'Lay it up, then set the iron down'
-  if (step.value?.kind === 'down') return over.value ? 'Lift' : step.value.pass === 0 ? 'Hold still' : 'Second side: hold still'
-  if (step.value?.kind === 'turn') return `Turn it over${over.value ? ', then set down' : ''}`
-  return over.value ? 'Cold: judge it' : 'Cooling flat under the clapper. Do not handle'
+const over = computed(() => press.over)
+const never = computed(() => !over.value && press.leftS === Infinity)
+const shown = computed(() => {
+  if (!step.value) return String(press.steps[0]?.forS ?? recipe.value.holdS)
+  if (over.value) return press.byBond ? 'lift' : `+${Math.floor(-press.leftS)}`
+  return never.value ? '…' : String(Math.max(0, Math.ceil(press.leftS)))
 })
-const space = computed(() => press.phase === 'ready' || step.value?.kind === 'turn' ? 'set down' : step.value?.kind === 'down' ? 'lift' : 'it is cold')
-const following = computed(() => {
-  const next = press.steps[session.value.at + 1]
-  if (press.phase !== 'running') return null
-  if (!next) return 'judge the edge'
-  return { down: `set down, ${seconds(next.forS)}`, turn: 'lift, turn it over', cool: `lift, flat under the clapper for ${seconds(next.forS)}` }[next.kind]
+/** What the ring and its number are. */
+const unit = computed(() => {
+  if (press.byBond)
+    return over.value
+      ? `bond ${Math.round((press.under!.bond / press.under!.wanted) * 100)} %`
+      : never.value
+        ? 'not at this heat'
+        : 's to a bond'
+  return over.value ? 'seconds over' : 'seconds'
 })
-const side = computed(() => (step.value?.side ?? session.value.recipe.firstSide) === 'back' ? 'backing side up' : 'face up')
-const layUp = computed(() => {
-  const r = session.value.recipe
-  return [
-    `${session.value.supplyName}: resin side to the wrong side of ${session.value.clothName}`,
-    r.method === 'mist' ? 'Mist the cloth lightly' : r.method === 'damp' ? 'Wring the cover out well' : null,
-    `${session.value.coverName ?? 'No cover'} on top, ${side.value}`,
-    'No sliding: down, hold, lift',
-  ].filter(Boolean)
+/** Harm that begins while the sole stays down. */
+const harm = computed(() => {
+  const u = press.under
+  if (!u || !u.harmKind || u.harmInS === null || (!over.value && u.harmInS > 15)) return null
+  return harmSoonWords(u.harmKind, u.harmInS)
 })
-
+const space = computed(() => keyWords(step.value?.kind ?? null, interrupted.value))
+const following = computed(() => press.phase === 'running' ? followingWords(press.steps[press.session!.at + 1]) : null)
+const side = computed(() => ((step.value?.side ?? recipe.value.firstSide) === 'back' ? 'backing side up' : 'face up'))
+const layUp = computed(() => layUpWords(
+  recipe.value, { cloth: laid.value.clothName, supply: laid.value.supplyName, cover: laid.value.coverName }, side.value,
+))
+/** A sole that is not where the recipe wants it, said before it is set down and while it is. */
+const soleSays = computed(() => {
+  if (iron.stop?.label !== recipe.value.stop.label) return null
+  const shutOff = iron.state === 'shutOff'
+  if (!shutOff && (iron.state === 'ready' || iron.state === 'off')) return null
+  const down = press.phase !== 'ready'
+  const c = down && !shutOff ? press.under?.soleC ?? iron.soleC : iron.soleC
+  return soleSentence({ c, shutOff, readyInS: iron.readyIn }, down, bench.units)
+})
+const interrupted = computed(() => press.session?.interrupted !== null)
+const canInterrupt = computed(() => !interrupted.value && (step.value?.kind === 'warm' || step.value?.kind === 'down'))
+useKeys({ dial: () => { if (iron.stop?.label !== recipe.value.stop.label) setDial() }, interrupt: press.interrupt })
 let warned = -1, rung = -1
 useIntervalFn(() => {
   press.tick()
@@ -53,51 +69,90 @@ useIntervalFn(() => {
     warned = left
     chime.tick()
   }
-  if (over.value && rung !== session.value.at) {
-    rung = session.value.at
+  if (over.value && rung !== press.session!.at) {
+    rung = press.session!.at
     if (step.value.kind === 'cool') chime.done()
     else chime.lift()
   }
 }, 100)
+// The transient runs along four times a second: some two milliseconds each.
+useIntervalFn(() => { if (step.value?.kind === 'down') press.follow() }, 250)
+onMounted(() => press.follow())
 const RADIUS = 150
 const around = 2 * Math.PI * RADIUS
 </script>
 
 <template>
-  <div class="grid h-full cursor-pointer grid-cols-[1fr_380px] select-none max-[900px]:grid-cols-1 max-[900px]:grid-rows-[auto_1fr]" data-test="clock" @click="press.next()">
+  <div class="grid h-full cursor-pointer grid-cols-[1fr_380px] select-none max-[900px]:grid-cols-1 max-[900px]:grid-rows-[auto_1fr]"
+    data-test="clock" @click="press.next()">
     <div class="relative grid place-items-center p-4">
-      <svg viewBox="-180 -180 360 360" class="h-full max-h-[70vh] w-full max-[900px]:max-h-[38vh]" role="timer" :aria-label="`${command}. ${shown} seconds`">
+      <svg viewBox="-180 -180 360 360" class="h-full max-h-[70vh] w-full max-[900px]:max-h-[38vh]" role="timer"
+        :aria-label="`${press.order}. ${shown} ${unit}`">
         <circle :r="RADIUS" fill="var(--rc-paper)" stroke="var(--rc-seam)" stroke-width="22" />
         <circle
-          :r="RADIUS" fill="none" :stroke="over ? 'var(--rc-alert)' : step?.kind === 'down' ? heatColour(session.recipe.stop.meanC) : 'var(--rc-mark)'" stroke-width="22" transform="rotate(-90)"
-          :stroke-dasharray="around" :stroke-dashoffset="around * (1 - share)"
-        />
-        <text y="46" text-anchor="middle" :font-size="shown.length > 2 ? 120 : 150" font-weight="700" fill="currentColor">{{ shown }}</text>
-        <text y="92" text-anchor="middle" font-size="24" fill="var(--rc-muted)">{{ over ? 'seconds over' : 'seconds' }}</text>
+          :r="RADIUS"
+          fill="none"
+          :stroke="
+            over ? 'var(--rc-alert)' : step?.kind === 'down' ? heatColour(press.under?.soleC ?? recipe.stop.meanC) : 'var(--rc-mark)'
+          "
+          stroke-width="22"
+          transform="rotate(-90)"
+          :stroke-dasharray="around"
+          :stroke-dashoffset="around * (1 - press.share)" />
+        <text y="46" text-anchor="middle" :font-size="shown.length > 2 ? 110 : 150" font-weight="700" fill="currentColor">
+          {{ shown }}</text>
+        <text y="92" text-anchor="middle" font-size="24" fill="var(--rc-muted)">{{ unit }}</text>
+        <text v-if="press.byBond" y="-88" text-anchor="middle" font-size="20"
+          fill="var(--rc-muted)">glue line {{ celsius(press.under!.glueC, bench.units) }}</text>
+        <text v-if="press.byBond" y="114" text-anchor="middle" font-size="15" font-style="italic" fill="var(--rc-muted)">model</text>
       </svg>
+      <p v-if="harm" class="absolute bottom-5 text-2xl font-bold text-alert" role="alert" data-test="harm">{{ harm }}</p>
     </div>
-    <div class="flex min-h-0 flex-col gap-4 overflow-auto border-l border-seam bg-paper/60 p-5">
-      <p class="ticket font-semibold leading-tight" :class="[press.phase === 'ready' ? 'text-[1.9rem]' : 'text-[2.6rem]', over && step?.kind === 'down' ? 'text-alert' : '']" aria-live="assertive" data-test="command">{{ command }}</p>
+    <div class="flex min-h-0 flex-col gap-3 overflow-auto border-l border-seam bg-paper/60 p-5">
+      <p class="ticket font-semibold leading-tight"
+        :class="[
+          press.phase === 'ready' ? 'text-[1.9rem]' : 'text-[2.6rem]',
+          over && (step?.kind === 'down' || step?.kind === 'warm') ? 'text-alert' : '',
+        ]"
+        aria-live="assertive"
+        data-test="command">
+        {{ press.order }}
+      </p>
       <div class="leading-snug" :class="press.phase === 'ready' ? 'text-xl' : 'text-[1.7rem]'">
-        <p><b>{{ session.recipe.stop.label }}</b> {{ celsius(session.recipe.stop.meanC, bench.units) }} <Sourced :from="session.recipe.stop.origin" /></p>
-        <p>{{ METHOD_NAME[session.recipe.method] }}</p>
-        <p>{{ session.coverName ?? 'Bare sole' }}, {{ side }}</p>
+        <p><b>{{ recipe.stop.label }}</b> {{ celsius(recipe.stop.meanC, bench.units) }} <Sourced :from="recipe.stop.origin" /></p>
+        <p>{{ METHOD_NAME[recipe.method] }}<template
+          v-if="press.phase === 'ready'">. {{ bearingWords(recipe) }} {{ recipe.holdS }} s</template></p>
+        <p>{{ laid.coverName ?? 'Bare sole' }}, {{ side }}</p>
       </div>
       <p v-if="following" class="text-xl"><span class="text-muted-ink">Then:</span> {{ following }}</p>
       <ol class="flex gap-2" aria-label="Steps">
-        <li v-for="(s, i) in press.steps" :key="i" class="flex-1 border-t-[6px] pt-1 text-sm" :class="i < session.at ? 'border-good' : i === session.at ? 'border-ink font-bold' : 'border-seam text-muted-ink'">
+        <li v-for="(s, i) in press.steps" :key="i" class="flex-1 border-t-[6px] pt-1 text-sm"
+          :class="i < press.session!.at ? 'border-good' : i === press.session!.at ? 'border-ink font-bold' : 'border-seam text-muted-ink'">
           {{ s.kind === 'down' ? 'hold' : s.kind }} {{ seconds(s.forS) }}
         </li>
       </ol>
-      <div v-if="iron.stop?.label !== session.recipe.stop.label" class="slip p-3">
+      <div v-if="iron.stop?.label !== recipe.stop.label" class="slip p-3">
         <p class="font-semibold">The iron is {{ iron.stop ? `at ${iron.stop.label}` : 'off' }}.</p>
-        <UButton v-if="onDial" class="mt-2" size="lg" @click.stop="setDial">Turn it to {{ session.recipe.stop.label }}</UButton><p v-else>Set the dial {{ session.recipe.stop.label }}.</p>
+        <p v-if="!onDial">Set the dial {{ recipe.stop.label }}.</p>
+        <UButton class="mt-2" size="lg" @click.stop="setDial">
+          {{ onDial ? `Turn it to ${recipe.stop.label}` : 'It is set' }}
+          <kbd class="text-sm opacity-80">{{ KEYS.dial.shown }}</kbd>
+        </UButton>
       </div>
-      <p v-else-if="iron.state !== 'ready'" class="slip p-3 font-semibold" role="status">Sole at {{ celsius(iron.soleC, bench.units) }} <Sourced from="model" />, not there yet.</p>
-      <ul v-if="press.phase === 'ready'" class="list-outside list-disc space-y-1 pl-5 text-base leading-snug"><li v-for="l in layUp" :key="l!">{{ l }}</li></ul>
-      <p v-if="press.phase === 'ready'" class="text-sm text-alert">Keep the other hand clear of sole and steam. Ventilate: warm resin smells.</p>
-      <p class="mt-auto text-xl"><kbd class="slip px-3 py-1 font-semibold">Space</kbd> or tap anywhere: <b>{{ space }}</b></p>
-      <UButton variant="outline" color="neutral" class="self-start" @click.stop="press.putAway()">Stop and put away</UButton>
+      <p v-else-if="soleSays" class="slip p-3 font-semibold" role="status" data-test="sole">{{ soleSays }} <Sourced from="model" /></p>
+      <p v-for="(d, i) in press.doubts.slice(-1)" :key="i" class="slip border-l-4 border-l-alert p-3 font-semibold text-alert"
+        role="alert" data-test="doubt">{{ doubtSentence(d) }}</p>
+      <ul v-if="press.phase === 'ready'" class="list-outside list-disc space-y-1 pl-5 text-base leading-snug">
+        <li v-for="l in layUp" :key="l">{{ l }}</li></ul>
+      <p v-if="press.phase === 'ready'"
+        class="text-sm text-alert">Keep the other hand clear of sole and steam. Ventilate: warm resin smells.</p>
+      <p class="mt-auto text-xl">
+        <kbd class="slip px-3 py-1 font-semibold">{{ KEYS.iron.shown }}</kbd> or tap anywhere: <b>{{ space }}</b></p>
+      <div class="flex flex-wrap gap-2">
+        <UButton v-if="canInterrupt" variant="outline" color="neutral" @click.stop="press.interrupt()">
+          Interrupted: lift <kbd class="text-sm opacity-80">{{ KEYS.interrupt.shown }}</kbd></UButton>
+        <UButton variant="outline" color="neutral" @click.stop="press.putAway()">Stop and put away</UButton>
+      </div>
     </div>
   </div>
 </template>

@@ -18,8 +18,13 @@ async function attempt(work: () => Promise<SupplyRecords>): Promise<void> {
     problem.value = problemOf(error).detail
   }
 }
-watch(() => supply.id, id => attempt(() => $fetch<SupplyRecords>(`/api/supplies/${id}/records`)), { immediate: true })
-const move = (reason: StockMovementBody['reason'], sign: number) => attempt(() => $fetch<SupplyRecords>(`/api/supplies/${supply.id}/stock`, { method: 'POST', body: { metres: sign * metres.value, reason } }))
+watch(
+  () => supply.id, id => attempt(() => $fetch<SupplyRecords>(`/api/supplies/${id}/records`)), { immediate: true },
+)
+const move = (reason: StockMovementBody['reason'], sign: number) =>
+  attempt(() =>
+    $fetch<SupplyRecords>(`/api/supplies/${supply.id}/stock`, { method: 'POST', body: { metres: sign * metres.value, reason } }),
+  )
 const shrink = () => attempt(() => $fetch<SupplyRecords>(`/api/supplies/${supply.id}/runs`, { method: 'POST', body: run.value }))
 const settledM = computed(() => trimSettledM(records.value?.runs ?? [], run.value.heatC))
 const lengthM = computed(() => Math.max(0.01, supply.stockM))
@@ -31,17 +36,28 @@ const REASON = { bought: 'bought', used: 'used', offcut: 'offcut back', counted:
     <h2 class="text-xl font-semibold">{{ supply.stockM.toFixed(2) }} m on the shelf</h2>
     <div class="mt-2 flex flex-wrap items-end gap-2">
       <label>Metres<UInput v-model.number="metres" type="number" step="any" class="w-28" aria-label="Metres" /></label>
-      <UButton @click="move('bought', 1)">Bought</UButton><UButton variant="outline" color="neutral" @click="move('used', -1)">Used</UButton><UButton variant="outline" color="neutral" @click="move('offcut', 1)">Offcut back</UButton>
+      <UButton @click="move('bought', 1)">Bought</UButton>
+      <UButton variant="outline" color="neutral" @click="move('used', -1)">Used</UButton>
+      <UButton variant="outline" color="neutral" @click="move('offcut', 1)">Offcut back</UButton>
     </div>
     <p v-if="problem" class="mt-2 font-semibold text-alert" role="alert">{{ problem }}</p>
-    <p class="mt-2 text-sm text-muted-ink"><span v-for="m in records?.movements.slice(0, 6)" :key="m.id" class="mr-3">{{ m.metres > 0 ? '+' : '' }}{{ m.metres }} m {{ REASON[m.reason] }}</span></p>
+    <p class="mt-2 text-sm text-muted-ink">
+      <span v-for="m in records?.movements.slice(0, 6)" :key="m.id" class="mr-3">
+        {{ m.metres > 0 ? '+' : '' }}{{ m.metres }} m {{ REASON[m.reason] }}
+      </span>
+    </p>
     <template v-if="supply.family === 'trim' || supply.family === 'stayTape'">
       <hr class="stitch my-3">
-      <p class="text-lg" data-test="trim-settled">Settled to <b>{{ settledM.toFixed(2) }} m of {{ supply.stockM.toFixed(2) }} m</b> at {{ run.heatC }} °C <Sourced from="measured" /></p>
-      <svg viewBox="0 0 400 16" class="mt-1 w-full" aria-hidden="true"><rect width="400" height="16" fill="var(--rc-ground)" stroke="var(--rc-seam)" /><rect :width="Math.min(400, settledM / lengthM * 400)" height="16" fill="var(--rc-good)" /></svg>
+      <p class="text-lg" data-test="trim-settled">Settled to <b>
+        {{ settledM.toFixed(2) }} m of {{ supply.stockM.toFixed(2) }} m</b> at {{ run.heatC }} °C <Sourced from="measured" /></p>
+      <svg viewBox="0 0 400 16" class="mt-1 w-full" aria-hidden="true">
+        <rect width="400" height="16" fill="var(--rc-ground)" stroke="var(--rc-seam)" />
+        <rect :width="Math.min(400, settledM / lengthM * 400)" height="16" fill="var(--rc-good)" /></svg>
       <div class="mt-2 flex flex-wrap items-end gap-2">
-        <label>From<UInput v-model.number="run.fromM" type="number" step="any" class="w-24" aria-label="From metre" /></label><label>To<UInput v-model.number="run.toM" type="number" step="any" class="w-24" aria-label="To metre" /></label>
-        <label>At °C<UInput v-model.number="run.heatC" type="number" class="w-24" aria-label="Run heat" /></label><UButton variant="outline" color="neutral" @click="shrink">Run done</UButton>
+        <label>From<UInput v-model.number="run.fromM" type="number" step="any" class="w-24" aria-label="From metre" /></label>
+        <label>To<UInput v-model.number="run.toM" type="number" step="any" class="w-24" aria-label="To metre" /></label>
+        <label>At °C<UInput v-model.number="run.heatC" type="number" class="w-24" aria-label="Run heat" /></label>
+        <UButton variant="outline" color="neutral" @click="shrink">Run done</UButton>
       </div>
     </template>
   </div>

@@ -1,21 +1,47 @@
 <script setup lang="ts">
-import type { FormError, FormSubmitEvent } from '@nuxt/ui'
 import { FIBRE_KEYS, FIBRES, RESIN_KEYS, RESINS } from '#core/materials'
+import { TYPICAL_LEAFLETS } from '#core/leaflet'
+import { carryOver } from '#core/recipe'
 import { sheetTroubles } from '#core/sheet'
+import { toBench, toLotReading } from '#shared/mappers'
 import { BASES, FAMILIES, FORMS, supplyBody, supplyFields, type Supply, type SupplyBody } from '#shared/schemas'
-import { BASE_NAME, celsius, FAMILY_NAME, seconds, sheetSentence } from '#shared/words'
+import { BASE_NAME, carriedSentence, celsius, FAMILY_NAME, leafletWords, lotSentence, sheetSentence } from '#shared/words'
 
 const { supply } = defineProps<{ supply?: Supply }>()
 const emit = defineEmits<{ saved: [supply: Supply], leave: [] }>()
 const bench = useBench()
-const state = reactive<SupplyBody>(supply
-  ? JSON.parse(JSON.stringify(supply)) as SupplyBody
-  : { ...supplyFields.parse({ code: '?', name: '?', family: 'fusible', base: 'woven', baseFibre: 'cotton', massGsm: 60, thicknessMm: 0.25, resin: 'polyamide', resinGsm: 12, colourHex: '#f5f2ea' }), code: '', name: '' })
-const form = useTemplateRef('form')
-const problem = ref<string | null>(null)
-const saving = ref(false)
+const draft = useDraft<SupplyBody>(`supply-${supply?.id ?? 'new'}`, () =>
+  supply
+    ? plain(supply)
+    : {
+        ...supplyFields.parse({
+          code: '?', name: '?', family: 'fusible', base: 'woven', baseFibre: 'cotton', massGsm: 60, thicknessMm: 0.25, resin: 'polyamide',
+          resinGsm: 12, colourHex: '#f5f2ea',
+        }),
+        code: '', name: '',
+      },
+supply?.version)
+const { state, waits } = draft
+const { problem, theirs, saving, save, overThem, takeTheirs, drop } = useSaving<Supply>('/api/supplies', supply, draft, {
+  saved: thing => emit('saved', thing), leave: () => emit('leave'),
+})
 const troubles = computed(() => sheetTroubles(state))
 const typical = computed(() => state.resin ? RESINS[state.resin] : null)
+/** The supply as it is being written, as far as it can be computed with. */
+const written = computed(() =>
+  supplyBody.safeParse(state).success ? ({ ...state, id: supply?.id ?? '', version: 0, updatedAt: '', used: 0 } as Supply) : null,
+)
+const lot = computed(() => (written.value && state.leaflet === 'maker' ? toLotReading(written.value) : null))
+/** The sheet carried over to what lies on the board. */
+const carried = computed(() =>
+  bench.cloth && bench.iron && written.value && lot.value?.state === 'fits'
+    ? carryOver(toBench(bench.cloth, written.value, bench.iron, bench.cover, bench.chosen.bed, bench.rules))
+    : null,
+)
+const usual = computed(() =>
+  state.resin ? (TYPICAL_LEAFLETS[state.resin][state.makerFor ?? 'hand'] ?? TYPICAL_LEAFLETS[state.resin].press) : null,
+)
+const LEAFLETS = [{ value: 'maker' as const, name: 'It lies here' }, { value: 'lost' as const, name: 'The leaflet is lost' }]
 const NONE = 'none'
 const resinItems = [{ label: 'no resin', value: NONE }, ...RESIN_KEYS.map(k => ({ label: RESINS[k].name, value: k as string }))]
 const resin = computed({ get: () => state.resin ?? NONE, set: (v: string) => {
@@ -24,65 +50,114 @@ const resin = computed({ get: () => state.resin ?? NONE, set: (v: string) => {
   else if (!state.resinGsm) state.resinGsm = 12
 } })
 type Blankable = 'makerC' | 'makerHoldS' | 'makerPressureKPa' | 'washC' | 'widthMm' | 'pricePerM' | 'overhangMm' | 'givePct'
-function blankIsNull(field: Blankable): void { if ((state[field] as unknown) === '') state[field] = null }
-const SHEET: [Blankable, string, string][] = [['makerC', 'Temperature', '°C'], ['makerHoldS', 'Seconds', 's'], ['makerPressureKPa', 'Pressure', 'kPa'], ['washC', 'Wash', '°C']]
-const SIZE: [Blankable, string, string][] = [['widthMm', 'Width', 'mm'], ['pricePerM', 'Price', '/m'], ['givePct', 'Give', '%'], ['overhangMm', 'Overhang at 41.5°', 'mm']]
-
-async function save(event: FormSubmitEvent<SupplyBody>): Promise<void> {
-  saving.value = true
-  problem.value = null
-  try {
-    emit('saved', supply
-      ? await $fetch<Supply>(`/api/supplies/${supply.id}`, { method: 'PUT', body: { ...event.data, version: supply.version } })
-      : await $fetch<Supply>('/api/supplies', { method: 'POST', body: event.data }))
-  } catch (error) {
-    const p = problemOf(error)
-    problem.value = p.detail
-    form.value?.setErrors(p.errors.map((e): FormError => ({ name: e.field, message: e.message })))
-  } finally {
-    saving.value = false
-  }
+function blankIsNull(field: Blankable): void {
+  if ((state[field] as unknown) === '') state[field] = null
 }
+const SHEET: [Blankable, string, string][] = [
+  ['makerC', 'Temperature', '°C'], ['makerHoldS', 'Seconds', 's'], ['makerPressureKPa', 'Pressure', 'kPa'], ['washC', 'Wash', '°C'],
+]
+const SIZE: [Blankable, string, string][] = [
+  ['widthMm', 'Width', 'mm'], ['pricePerM', 'Price', '/m'], ['givePct', 'Give', '%'], ['overhangMm', 'Overhang at 41.5°', 'mm'],
+]
 </script>
 
 <template>
-  <UForm ref="form" :schema="supplyBody" :state="state" class="max-w-5xl" @submit="save">
+  <UForm ref="form" :schema="supplyBody" :state="state" class="max-w-5xl" @submit="e => save(e.data)">
     <div class="flex items-center gap-5">
       <SupplyPicture :supply="state" :width="120" :height="88" />
       <h1 class="text-2xl font-semibold">{{ supply ? supply.name : 'A new supply' }}</h1>
-      <UButton type="button" variant="ghost" color="neutral" class="ml-auto" icon="i-lucide-x" @click="$emit('leave')">Leave</UButton>
+      <UButton type="button" variant="ghost" color="neutral" class="ml-auto" icon="i-lucide-x" @click="$emit('leave')">
+        Leave <kbd class="text-sm opacity-80">{{ KEYS.leave.shown }}</kbd></UButton>
     </div>
     <div class="mt-4 grid grid-cols-2 gap-6 max-[1000px]:grid-cols-1">
       <div class="grid grid-cols-2 content-start gap-3">
-        <UFormField name="name" label="Name"><UInput v-model="state.name" class="w-full" /></UFormField>
+        <UFormField name="name" label="Name"><UInput v-model="state.name" class="w-full" :autofocus="!supply" /></UFormField>
         <UFormField name="code" label="Code"><UInput v-model="state.code" class="w-full" /></UFormField>
         <UFormField name="lot" label="Lot"><UInput v-model="state.lot" class="w-full" /></UFormField>
-        <UFormField name="family" label="What it is"><USelect v-model="state.family" :items="FAMILIES.map(f => ({ label: FAMILY_NAME[f], value: f }))" class="w-full" /></UFormField>
-        <UFormField name="base" label="Base"><USelect v-model="state.base" :items="BASES.map(b => ({ label: BASE_NAME[b], value: b }))" class="w-full" /></UFormField>
-        <UFormField name="baseFibre" label="Base fibre"><USelect v-model="state.baseFibre" :items="FIBRE_KEYS.map(k => ({ label: FIBRES[k].name, value: k }))" class="w-full" /></UFormField>
+        <UFormField name="family" label="What it is">
+          <USelect v-model="state.family" :items="FAMILIES.map(f => ({ label: FAMILY_NAME[f], value: f }))" class="w-full" />
+        </UFormField>
+        <UFormField name="base" label="Base">
+          <USelect v-model="state.base" :items="BASES.map(b => ({ label: BASE_NAME[b], value: b }))" class="w-full" />
+        </UFormField>
+        <UFormField name="baseFibre" label="Base fibre">
+          <USelect v-model="state.baseFibre" :items="FIBRE_KEYS.map(k => ({ label: FIBRES[k].name, value: k }))" class="w-full" />
+        </UFormField>
         <UFormField name="resin" label="Resin"><USelect v-model="resin" :items="resinItems" class="w-full" /></UFormField>
-        <UFormField name="form" label="Resin as"><USelect v-model="state.form" :items="FORMS.map(f => ({ label: f, value: f }))" class="w-full" /></UFormField>
-        <UFormField name="resinGsm" label="Resin weight"><UInput v-model.number="state.resinGsm" type="number" step="any" class="w-full"><template #trailing>g/m²</template></UInput></UFormField>
-        <UFormField name="massGsm" label="Weight, all"><UInput v-model.number="state.massGsm" type="number" step="any" class="w-full"><template #trailing>g/m²</template></UInput></UFormField>
-        <UFormField name="thicknessMm" label="Thickness"><UInput v-model.number="state.thicknessMm" type="number" step="any" class="w-full"><template #trailing>mm</template></UInput></UFormField>
-        <UFormField v-for="f in SIZE" :key="f[0]" :name="f[0]" :label="f[1]"><UInput v-model.number="state[f[0]]" type="number" step="any" class="w-full" @update:model-value="blankIsNull(f[0])"><template #trailing>{{ f[2] }}</template></UInput></UFormField>
+        <UFormField name="form" label="Resin as">
+          <USelect v-model="state.form" :items="FORMS.map(f => ({ label: f, value: f }))" class="w-full" />
+        </UFormField>
+        <UFormField name="resinGsm" label="Resin weight">
+          <UInput v-model.number="state.resinGsm" type="number" step="any" class="w-full"><template #trailing>g/m²</template></UInput>
+        </UFormField>
+        <UFormField name="massGsm" label="Weight, all">
+          <UInput v-model.number="state.massGsm" type="number" step="any" class="w-full"><template #trailing>g/m²</template></UInput>
+        </UFormField>
+        <UFormField name="thicknessMm" label="Thickness">
+          <UInput v-model.number="state.thicknessMm" type="number" step="any" class="w-full"><template #trailing>mm</template></UInput>
+        </UFormField>
+        <UFormField v-for="f in SIZE" :key="f[0]" :name="f[0]" :label="f[1]">
+          <UInput v-model.number="state[f[0]]" type="number" step="any" class="w-full" @update:model-value="blankIsNull(f[0])">
+            <template #trailing>{{ f[2] }}</template>
+          </UInput>
+        </UFormField>
       </div>
       <div class="slip content-start p-4">
         <h2 class="text-xl font-semibold">The maker's sheet</h2>
-        <div class="mt-2 flex gap-2" role="radiogroup" aria-label="Leaflet">
-          <button type="button" role="radio" :aria-checked="state.leaflet === 'maker'" class="min-h-11 px-4" :class="state.leaflet === 'maker' ? 'bg-ink text-paper' : 'slip'" @click="state.leaflet = 'maker'">It lies here</button>
-          <button type="button" role="radio" :aria-checked="state.leaflet === 'lost'" class="min-h-11 px-4" :class="state.leaflet === 'lost' ? 'bg-ink text-paper' : 'slip'" @click="state.leaflet = 'lost'">The leaflet is lost</button>
-        </div>
+        <Choices v-model="state.leaflet" :options="LEAFLETS" label="Leaflet" class="mt-2 flex gap-2" shape="min-h-11 px-4" />
         <div v-if="state.leaflet === 'maker'" class="mt-3 grid grid-cols-2 gap-3">
-          <UFormField v-for="f in SHEET" :key="f[0]" :name="f[0]" :label="f[1]"><UInput v-model.number="state[f[0]]" type="number" step="any" class="w-full" @update:model-value="blankIsNull(f[0])"><template #trailing>{{ f[2] }}</template></UInput></UFormField>
-          <UFormField name="makerMoisture" label="Moisture"><USelect v-model="state.makerMoisture" :items="[{ label: 'not said', value: null }, { label: 'dry', value: 'dry' }, { label: 'steam', value: 'steam' }, { label: 'damp cloth', value: 'damp' }]" class="w-full" /></UFormField>
-          <UFormField name="tumble" label="Dryer"><USelect v-model="state.tumble" :items="[{ label: 'not said', value: null }, { label: 'no', value: 'no' }, { label: 'low', value: 'low' }, { label: 'yes', value: 'yes' }]" class="w-full" /></UFormField>
+          <UFormField v-for="f in SHEET" :key="f[0]" :name="f[0]" :label="f[1]">
+            <UInput v-model.number="state[f[0]]" type="number" step="any" class="w-full" @update:model-value="blankIsNull(f[0])">
+              <template #trailing>{{ f[2] }}</template>
+            </UInput>
+          </UFormField>
+          <UFormField name="makerMoisture" label="Moisture">
+            <USelect v-model="state.makerMoisture"
+              :items="[
+                { label: 'not said', value: null }, { label: 'dry', value: 'dry' }, { label: 'steam', value: 'steam' },
+                { label: 'damp cloth', value: 'damp' },
+              ]"
+              class="w-full" />
+          </UFormField>
+          <UFormField name="makerFor" label="Written for">
+            <USelect v-model="state.makerFor"
+              :items="[
+                { label: 'not said', value: null }, { label: 'irons', value: 'hand' }, { label: 'presses', value: 'press' },
+              ]"
+              class="w-full" />
+          </UFormField>
+          <UFormField name="tumble" label="Dryer">
+            <USelect v-model="state.tumble"
+              :items="[
+                { label: 'not said', value: null }, { label: 'no', value: 'no' }, { label: 'low', value: 'low' },
+                { label: 'yes', value: 'yes' },
+              ]"
+              class="w-full" />
+          </UFormField>
         </div>
-        <p v-else-if="typical" class="mt-3 text-lg leading-snug">A usual {{ typical.name.toLowerCase() }}: glue line {{ celsius(typical.windowC[0], bench.units) }} to {{ celsius(typical.windowC[1], bench.units) }}, {{ seconds(typical.holdS) }} under {{ typical.pressureKPa }} kPa, wash to {{ celsius(typical.washC[1], bench.units) }}. <Sourced from="typical" /></p>
-        <ul v-if="troubles.length" class="mt-3 space-y-2" data-test="sheet-troubles"><li v-for="t in troubles" :key="t.why" class="border-l-4 border-alert pl-3">{{ sheetSentence(t, bench.units) }}</li></ul>
+        <p v-else-if="typical"
+          class="mt-3 text-lg leading-snug">A usual {{ typical.name.toLowerCase() }}: glue line
+          {{ celsius(typical.windowC[0], bench.units) }} to {{ celsius(typical.windowC[1], bench.units) }}, wash to
+          {{ celsius(typical.washC[1], bench.units) }}.<template
+            v-if="usual"> Its makers commonly print: {{ leafletWords(usual, bench.units) }}.</template> <Sourced from="typical" /></p>
+        <p v-if="lot" class="mt-3 text-lg leading-snug"
+          :class="lot.state === 'contradicts' ? 'border-l-4 border-alert pl-3 font-semibold text-alert' : ''" data-test="lot">
+          {{ lotSentence(lot, bench.units) }} <Sourced :from="lot.state === 'fits' ? 'maker' : 'typical'" /></p>
+        <p v-if="carried && bench.cloth" class="mt-2 text-lg leading-snug" data-test="carried">
+          <b>On {{ bench.cloth.name }}, {{ bench.cover?.name.toLowerCase() ?? 'bare sole' }}:</b> {{ carriedSentence(carried) }}
+          <Sourced from="model" /></p>
+        <ul v-if="troubles.length" class="mt-3 space-y-2" data-test="sheet-troubles">
+          <li v-for="t in troubles" :key="t.why" class="border-l-4 border-alert pl-3">{{ sheetSentence(t, bench.units) }}</li></ul>
       </div>
     </div>
-    <p v-if="problem" class="mt-4 text-lg font-semibold text-alert" role="alert">{{ problem }}</p>
-    <div class="mt-4 flex gap-3 pb-6"><UButton type="submit" size="xl" :loading="saving">Keep it</UButton></div>
+    <NewerSlip v-if="theirs" :problem="problem" @over="overThem" @take="takeTheirs">
+      Stored now: {{ theirs.name }}, {{ theirs.massGsm }} g/m², {{ theirs.stockM }} m. Yours:
+      {{ state.name }}, {{ state.massGsm }} g/m², {{ state.stockM }} m.
+    </NewerSlip>
+    <p v-else-if="problem" class="mt-4 text-lg font-semibold text-alert" role="alert">{{ problem }}</p>
+    <div class="mt-4 flex gap-3 pb-6">
+      <UButton type="submit" size="xl" :loading="saving">Keep it</UButton>
+      <UButton v-if="waits" type="button" size="xl" variant="outline" color="neutral" @click="drop">Throw away what I wrote</UButton>
+    </div>
   </UForm>
 </template>

@@ -1,14 +1,13 @@
 <script setup lang="ts">
-import { RESINS, type ResinKey } from '#core/materials'
-import type { Answer } from '~/workers/recipes.worker'
+import type { Answer } from '~/workers/board.worker'
 import { bondWords, blockedSentence, celsius, degreesApart, METHOD_NAME } from '#shared/words'
 
-const { answer, chosen, best, scrubS, resin, hurtC, endS } = defineProps<{
+const { answer, chosen, best, scrubS, windowC, hurtC, endS } = defineProps<{
   answer: Answer
   chosen: boolean
   best: boolean
   scrubS: number
-  resin: ResinKey
+  windowC: [number, number]
   hurtC: number | null
   endS: number
 }>()
@@ -25,27 +24,40 @@ const limits = computed(() => hurtC === null ? {} : { cloth: hurtC })
 
 <template>
   <article
-    class="slip flex min-h-0 flex-col px-3 py-2" :class="chosen ? 'outline-4 outline-mark' : ''" :data-test="`method-${answer.method}`"
+    class="slip flex min-h-0 flex-col px-3 py-1.5" :class="chosen ? 'outline-4 outline-mark' : ''" :data-test="`method-${answer.method}`"
     :aria-current="chosen ? 'true' : undefined"
   >
     <button type="button" class="flex w-full items-baseline gap-2 text-left" :disabled="!works" @click="$emit('choose')">
-      <UIcon :name="works ? 'i-lucide-circle-check' : 'i-lucide-circle-slash'" class="size-5 shrink-0 self-center" :class="works ? 'text-good' : 'text-alert'" />
+      <UIcon :name="works ? 'i-lucide-circle-check' : 'i-lucide-circle-slash'" class="size-5 shrink-0 self-center"
+        :class="works ? 'text-good' : 'text-alert'" />
       <span class="ticket text-xl font-semibold">{{ METHOD_NAME[answer.method] }}</span>
-      <span v-if="best" class="ml-auto rounded-[2px] bg-good px-2 text-sm font-semibold text-paper">widest margin</span>
+      <span v-if="best" class="ml-auto rounded-[2px] bg-good px-2 text-sm font-semibold text-paper">leads</span>
     </button>
-    <p v-if="works && answer.recipe" class="mt-1 text-[1.35rem] font-bold leading-tight">
-      {{ answer.recipe.holdS }} s<template v-if="answer.recipe.passes === 2"> each side</template>, {{ answer.recipe.stop.label }}
-      <span class="block text-sm font-normal text-muted-ink">{{ celsius(answer.recipe.stop.meanC, bench.units) }} <Sourced :from="answer.recipe.stop.origin" /> · {{ answer.recipe.firstSide === 'back' ? 'backing side up' : 'face up' }}</span>
+    <p v-if="works && answer.recipe" class="mt-0.5 text-[1.3rem] font-bold leading-tight">
+      {{ answer.recipe.holdS }} s<template
+        v-if="answer.recipe.passes === 2">, turn, {{ answer.recipe.secondS ?? answer.recipe.holdS }} s</template>,
+      {{ answer.recipe.stop.label }}
+      <span class="block text-sm font-normal text-muted-ink">{{ celsius(answer.recipe.stop.meanC, bench.units) }} <Sourced
+        :from="answer.recipe.stop.origin"
+      /> · {{ answer.recipe.firstSide === 'back' ? 'back' : 'face' }} ·
+        {{ answer.recipe.lean === 'lean' ? 'lean' : 'weight' }}{{ answer.recipe.warmS ? ` · warm ${answer.recipe.warmS} s` : '' }}</span>
     </p>
-    <p v-else-if="answer.blocked" class="mt-1 leading-snug text-alert" data-test="blocked">{{ blockedSentence(answer.blocked, bench.units) }}</p>
+    <p v-else-if="answer.blocked" class="mt-1 leading-snug text-alert" data-test="blocked">
+      {{ blockedSentence(answer.blocked, bench.units) }}</p>
     <template v-if="answer.course && answer.recipe">
-      <p v-if="!works" class="mt-1 text-sm text-muted-ink">Nearest try: {{ answer.recipe.holdS }} s at {{ celsius(answer.recipe.stop.meanC, bench.units) }}</p>
-      <SectionPicture :course="answer.course" :index="index" :limits="limits" class="mt-2" />
+      <p v-if="!works"
+        class="mt-1 text-sm text-muted-ink">Nearest try: {{ answer.recipe.holdS }} s at
+        {{ celsius(answer.recipe.stop.meanC, bench.units) }}</p>
+      <SectionPicture :course="answer.course" :index="index" :limits="limits" class="mt-1" />
       <div class="relative mt-1 min-h-28 flex-1">
-        <TraceChart class="absolute inset-0" :course="answer.course" :index="index" :window-c="RESINS[resin].windowC" :hurt-c="hurtC" :end-s="endS" @scrub="t => $emit('scrub', t)" />
+        <TraceChart class="absolute inset-0" :course="answer.course" :index="index" :window-c="windowC" :hurt-c="hurtC" :end-s="endS"
+          @scrub="t => $emit('scrub', t)" />
       </div>
       <p v-if="works && answer.margins" class="text-[13px] leading-snug text-muted-ink">
-        <b>{{ bondWords(answer.course.finalBond) }}</b>, −{{ answer.margins.lessS }}/+{{ answer.margins.moreS }} s, −{{ degreesApart(answer.margins.coolerC, bench.units) }}/+{{ degreesApart(answer.margins.hotterC, bench.units) }} <Sourced from="model" />
+        <b>{{ bondWords(answer.course.finalBond) }}
+        </b>, −{{ answer.margins.lessS }}/+{{ answer.margins.moreS }} s,
+        −{{ degreesApart(answer.margins.coolerC, bench.units) }}/+{{ degreesApart(answer.margins.hotterC, bench.units) }}
+        <Sourced from="model" />
       </p>
     </template>
   </article>

@@ -20,7 +20,7 @@ const rows = computed(() => {
   const all = [...cover, ...(turned.value ? [...work].reverse() : work), ...bed]
   const mm = all.map(l => l.role === 'bed' ? Math.min(BED_SHOWN_MM, l.thicknessMm) : l.role === 'resin' ? 0.06 : l.thicknessMm)
   const total = mm.reduce((s, m) => s + m, 0)
-  const scale = 104 / total
+  const scale = 84 / total
   let y = SOLE
   return all.map((l, i) => {
     const high = Math.max(l.role === 'resin' ? 5 : 9, mm[i]! * scale)
@@ -44,23 +44,38 @@ const drops = (water: number, high: number, y: number) => {
   const count = Math.min(14, Math.round(water / 8))
   return Array.from({ length: count }, (_, i) => ({ x: 8 + (i * 37) % (WIDE - LABELS - 18), y: y + 3 + (i * 13) % Math.max(1, high - 5) }))
 }
+const TOE = WIDE - LABELS
+const IRON_OUTLINE = `M4 ${SOLE}H${TOE - 4}V${SOLE - 14}Q${TOE - 6} ${SOLE - 22} ${TOE - 20} ${SOLE - 22}H20Q4 ${SOLE - 20} 4 ${SOLE - 6}Z`
 </script>
 
 <template>
-  <svg :viewBox="`0 ${TOP} ${WIDE} ${Math.max(bottom, (labels.at(-1)?.labelY ?? 0) + 2) + 6 - TOP}`" class="w-full" role="img" :aria-label="`Section through the stack at ${course.timesS[index]} seconds`">
+  <svg :viewBox="`0 ${TOP} ${WIDE} ${Math.max(bottom, (labels.at(-1)?.labelY ?? 0) + 2) + 6 - TOP}`" class="w-full" role="img"
+    :aria-label="`Section through the stack at ${course.timesS[index]} seconds`">
     <g :transform="`translate(0 ${isDown ? 0 : -10})`">
-      <path :d="`M4 ${SOLE}H${WIDE - LABELS - 4}V${SOLE - 14}Q${WIDE - LABELS - 6} ${SOLE - 22} ${WIDE - LABELS - 20} ${SOLE - 22}H20Q4 ${SOLE - 20} 4 ${SOLE - 6}Z`" :fill="isDown ? heatColour(course.soleC[index]!) : '#a89a82'" stroke="var(--rc-ink)" />
+      <path
+        :d="IRON_OUTLINE"
+        :fill="isDown ? heatColour(course.soleC[index]!) : '#a89a82'" stroke="var(--rc-ink)" />
     </g>
-    <text :x="WIDE - LABELS + 4" :y="SOLE - 9" font-size="13.500" font-weight="600" fill="currentColor">{{ isDown ? `sole ${celsius(course.soleC[index]!, bench.units)}` : 'sole lifted' }}</text>
+    <text :x="WIDE - LABELS + 4" :y="SOLE - 9" font-size="13.500" font-weight="600" fill="currentColor">
+      {{ isDown ? `sole ${celsius(course.soleC[index]!, bench.units)}` : 'sole lifted' }}
+    </text>
     <g v-for="r in rows" :key="r.role">
-      <rect x="0" :y="r.y" :width="WIDE - LABELS" :height="r.high" :fill="heatColour(r.c)" stroke="var(--rc-ink)" :stroke-width="r.role === 'resin' ? 0 : 0.7" />
-      <g v-if="r.role === 'resin'"><line x1="0" :x2="WIDE - LABELS" :y1="r.y + r.high / 2" :y2="r.y + r.high / 2" stroke="var(--rc-ink)" :stroke-width="r.high" stroke-dasharray="7 5" /></g>
-      <ellipse v-for="(d, i) in drops(r.freeWater, r.high, r.y)" :key="i" :cx="d.x" :cy="d.y" rx="2.200" ry="2.900" fill="var(--rc-water)" stroke="#fff" stroke-width="0.5" />
+      <rect x="0" :y="r.y" :width="WIDE - LABELS" :height="r.high" :fill="heatColour(r.c)" stroke="var(--rc-ink)"
+        :stroke-width="r.role === 'resin' ? 0 : 0.7" />
+      <g v-if="r.role === 'resin'">
+        <line x1="0" :x2="WIDE - LABELS" :y1="r.y + r.high / 2" :y2="r.y + r.high / 2" stroke="var(--rc-ink)" :stroke-width="r.high"
+          stroke-dasharray="7 5" />
+      </g>
+      <ellipse v-for="(d, i) in drops(r.freeWater, r.high, r.y)" :key="i" :cx="d.x" :cy="d.y" rx="2.200" ry="2.900" fill="var(--rc-water)"
+        stroke="#fff" stroke-width="0.5" />
       <path v-if="limits[r.role] && r.c > limits[r.role]! - 6" :d="`M0 ${r.y + r.high / 2}l9-6v12z`" fill="var(--rc-alert)" />
     </g>
     <g v-for="r in labels" :key="`l${r.role}`" font-size="13.500" fill="currentColor">
-      <line :x1="WIDE - LABELS" :x2="WIDE - LABELS + 6" :y1="r.y + r.high / 2" :y2="r.labelY - 5" stroke="currentColor" stroke-width="0.7" />
-      <text :x="WIDE - LABELS + 9" :y="r.labelY" :font-weight="r.role === 'resin' ? 700 : 400">{{ NAMES[r.role] }} {{ celsius(r.c, bench.units) }}<tspan v-if="r.freeWater >= 3" dx="7" fill="var(--rc-water)">{{ Math.round(r.freeWater) }} g/m²</tspan></text>
+      <line :x1="WIDE - LABELS" :x2="WIDE - LABELS + 6" :y1="r.y + r.high / 2" :y2="r.labelY - 5" stroke="currentColor"
+        stroke-width="0.7" />
+      <text :x="WIDE - LABELS + 9" :y="r.labelY" :font-weight="r.role === 'resin' ? 700 : 400">
+        {{ NAMES[r.role] }} {{ celsius(r.c, bench.units) }}<tspan v-if="r.freeWater >= 3" dx="7" fill="var(--rc-water)">
+          {{ Math.round(r.freeWater) }} g/m²</tspan></text>
     </g>
     <path :d="`M0 ${bottom}q8 5 16 0t16 0t16 0t16 0t16 0t16 0t16 0t16 0t4 0`" fill="none" stroke="var(--rc-seam)" />
   </svg>

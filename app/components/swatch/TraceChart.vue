@@ -7,7 +7,9 @@ import { toUnit } from '#core/units'
 Chart.register(LineController, LineElement, PointElement, LinearScale)
 
 /** Sole, cover, glue line and cloth against seconds; the resin's window and the cloth's limit as bands; set-down and lift marked. */
-const { course, index, windowC, hurtC = null, endS } = defineProps<{ course: Course, index: number, windowC: [number, number], hurtC?: number | null, endS: number }>()
+const {
+  course, index, windowC, hurtC = null, endS,
+} = defineProps<{ course: Course, index: number, windowC: [number, number], hurtC?: number | null, endS: number }>()
 const emit = defineEmits<{ scrub: [timeS: number] }>()
 const bench = useBench()
 const mode = useColorMode()
@@ -83,12 +85,24 @@ const options = computed<ChartOptions<'line'>>(() => {
   return {
     responsive: true, maintainAspectRatio: false, animation: false, events: ['click', 'mousemove'],
     scales: {
-      x: { type: 'linear', min: 0, max: endS, ticks: { color: css('--rc-ink'), maxTicksLimit: 6, callback: v => `${Number(v)} s` }, grid: { display: false } },
-      y: { type: 'linear', min: toUnit(20, unit.value), max: toUnit(210, unit.value), ticks: { color: css('--rc-ink'), maxTicksLimit: 5, callback: v => `${Math.round(Number(v))}${unit.value}` }, grid: { color: 'rgb(130 115 90 / 0.18)' } },
+      x: {
+        type: 'linear', min: 0, max: endS, ticks: { color: css('--rc-ink'), maxTicksLimit: 6, callback: v => `${Number(v)} s` },
+        grid: { display: false },
+      },
+      y: {
+        type: 'linear', min: toUnit(20, unit.value), max: toUnit(210, unit.value),
+        ticks: { color: css('--rc-ink'), maxTicksLimit: 5, callback: v => `${Math.round(Number(v))}${unit.value}` },
+        grid: { color: 'rgb(130 115 90 / 0.18)' },
+      },
     },
     plugins: { legend: { display: false } },
-    onClick: (event, _hit, chart) => { if (event.x !== null) emit('scrub', chart.scales.x!.getValueForPixel(event.x) ?? 0) },
-    onHover: (event, _hit, chart) => { if ((event.native as MouseEvent | null)?.buttons === 1 && event.x !== null) emit('scrub', chart.scales.x!.getValueForPixel(event.x) ?? 0) },
+    onClick: (event, _hit, chart) => {
+      if (event.x !== null) emit('scrub', chart.scales.x!.getValueForPixel(event.x) ?? 0)
+    },
+    onHover: (event, _hit, chart) => {
+      if ((event.native as MouseEvent | null)?.buttons === 1 && event.x !== null)
+        emit('scrub', chart.scales.x!.getValueForPixel(event.x) ?? 0)
+    },
   }
 })
 const chart = useTemplateRef<{ chart: Chart }>('chart')

@@ -1,12 +1,11 @@
 <script setup lang="ts">
-import { useEventListener } from '@vueuse/core'
 import { washLimit } from '#core/match'
-import { hasPassed } from '#core/learn'
+import { hasPassed, rebased, type Pressed } from '#core/learn'
 import { RESINS } from '#core/materials'
-import { toMatchSupply } from '#shared/mappers'
+import { toJudged, toMatchSupply, toRecipe } from '#shared/mappers'
 import { MARKS, type PhotoStage, type Trial, type WashBody } from '#shared/schemas'
 import { causeSentence, celsius, GRADE_WORDS, MARK_NAME, METHOD_NAME, READING_NAME } from '#shared/words'
-import type { Explained } from '~/workers/window.worker'
+import type { Explained } from '~/workers/board.worker'
 
 /** Every swatch of this cloth with this backing: how it came out, how it washed, and why. */
 const bench = useBench()
@@ -14,7 +13,9 @@ const pairing = usePairing()
 const problem = ref<string | null>(null)
 const open = ref<string | null>(null)
 const explained = shallowRef<Explained | null>(null)
-const wash = reactive<{ washC: number, tumble: WashBody['tumble'], grade: number | null, marks: WashBody['marks'], note: string }>({ washC: 40, tumble: 'no', grade: null, marks: [], note: '' })
+const wash = reactive<{ washC: number, tumble: WashBody['tumble'], grade: number | null, marks: WashBody['marks'], note: string }>({
+  washC: 40, tumble: 'no', grade: null, marks: [], note: '',
+})
 const reading = reactive<{ kind: keyof typeof READING_NAME, value: number | null }>({ kind: 'overhang', value: null })
 const kinds = Object.entries(READING_NAME).map(([value, [name, unit]]) => ({ label: `${name}, ${unit}`, value }))
 const day = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })
@@ -23,15 +24,32 @@ const passed = (t: Trial) => hasPassed(t, pairing.washesAsked)
 const photoUrl = (t: Trial, id: string) => `/api/trials/${t.id}/photos/${id}`
 const photo = (t: Trial, stage: PhotoStage) => [...t.photos].reverse().find(f => f.stage === stage)
 
-watch(() => chosen.value?.id, async () => {
-  explained.value = null
-  const t = chosen.value
-  const b = t && pairing.benchOfTrial(t)
-  if (!t || !b || !bench.supply) return
-  const washedC = t.washes.length ? Math.max(...t.washes.map(w => w.washC)) : null
-  const found = await windowLanes()[0]!.explain(JSON.parse(JSON.stringify({ bench: b, recipe: pairing.recipeOf(t), events: t.events, washedC, washLimitC: washLimit(toMatchSupply(bench.supply)).limitC })), {})
-  if (chosen.value?.id === t.id) explained.value = found
-}, { immediate: true })
+const { ask, end } = useBoardWorkers()
+const EXPLAIN = 'explain'
+onScopeDispose(() => end(EXPLAIN))
+watch(
+  () => [chosen.value?.id, pairing.taught, chosen.value?.washes.length],
+  async () => {
+    explained.value = null
+    const t = chosen.value
+    const b = t && pairing.trialBench(t)
+    if (!t || !b || !bench.supply) return
+    const washedC = t.washes.length ? Math.max(...t.washes.map(w => w.washC)) : null
+    const seen = rebased({ recipe: toRecipe(t.recipe), events: t.events }, b.iron.stops)
+    const pressed: Pressed = {
+      bench: b, ...seen, doubts: t.doubts, judged: toJudged(t), washedC, washLimitC: washLimit(toMatchSupply(bench.supply)).limitC,
+      finished: (bench.cloth?.finishes.length ?? 0) > 0,
+    }
+    end(EXPLAIN)
+    try {
+      const found = await ask(EXPLAIN, remote => remote.explain(plain(pressed), plain(pairing.taught)), 1)
+      if (chosen.value?.id === t.id) explained.value = found
+    } catch (error) {
+      problem.value = faultOf(error) ?? problem.value
+    }
+  },
+  { immediate: true },
+)
 
 async function attempt(work: () => Promise<Trial>): Promise<void> {
   try {
@@ -43,13 +61,18 @@ async function attempt(work: () => Promise<Trial>): Promise<void> {
 }
 async function addWash(): Promise<void> {
   if (!chosen.value || wash.grade === null) return
-  const body: WashBody = { clientKey: crypto.randomUUID(), washC: wash.washC, tumble: wash.tumble, grade: wash.grade, marks: wash.marks, note: wash.note, washedAt: new Date().toISOString() }
+  const body: WashBody = {
+    clientKey: crypto.randomUUID(), washC: wash.washC, tumble: wash.tumble, grade: wash.grade, marks: wash.marks, note: wash.note,
+    washedAt: new Date().toISOString(),
+  }
   await attempt(() => $fetch<Trial>(`/api/trials/${chosen.value!.id}/washes`, { method: 'POST', body }))
   if (!problem.value) Object.assign(wash, { grade: null, marks: [], note: '' })
 }
 async function addReading(): Promise<void> {
   if (!chosen.value || reading.value === null) return
-  await attempt(() => $fetch<Trial>(`/api/trials/${chosen.value!.id}/readings`, { method: 'POST', body: { kind: reading.kind, value: reading.value } }))
+  await attempt(() =>
+    $fetch<Trial>(`/api/trials/${chosen.value!.id}/readings`, { method: 'POST', body: { kind: reading.kind, value: reading.value } }),
+  )
   if (!problem.value) reading.value = null
 }
 async function addPhoto(e: Event, stage: PhotoStage): Promise<void> {
@@ -59,7 +82,9 @@ async function addPhoto(e: Event, stage: PhotoStage): Promise<void> {
   input.value = ''
   if (!file || !t) return
   await attempt(async () => {
-    const made = await $fetch<Trial['photos'][number]>(`/api/trials/${t.id}/photos`, { method: 'POST', query: { stage }, body: file, headers: { 'content-type': 'application/octet-stream' } })
+    const made = await $fetch<Trial['photos'][number]>(`/api/trials/${t.id}/photos`, {
+      method: 'POST', query: { stage }, body: file, headers: { 'content-type': 'application/octet-stream' },
+    })
     return { ...t, photos: [...t.photos, made] }
   })
 }
@@ -71,60 +96,113 @@ function move(by: number): void {
   const next = pairing.trials[i + by]
   if (next) open.value = next.id
 }
-useEventListener('keydown', (e) => {
-  if (document.activeElement !== document.body) return
-  if (e.key === 'j' || e.key === 'k') move(e.key === 'j' ? 1 : -1)
-})
+useKeys({ older: () => move(1), newer: () => move(-1) })
+const GRADES = GRADE_WORDS.map((name, value) => ({ value, name, spoken: `${value}, ${name}` }))
 </script>
 
 <template>
   <p v-if="pairing.problem" class="font-semibold text-alert" role="alert">{{ pairing.problem }}</p>
-  <p v-else-if="!pairing.trials.length" class="mt-6 text-lg text-muted-ink">No swatch of this cloth with this backing yet. Plan some scraps, or press one.</p>
+  <p v-else-if="!pairing.trials.length"
+    class="mt-6 text-lg text-muted-ink">No swatch of this cloth with this backing yet. Plan some scraps, or press one.</p>
   <div v-else class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(0,1.250fr)] gap-4 max-[1000px]:grid-cols-1">
     <ol class="min-h-0 space-y-1.5 overflow-y-auto pr-1" aria-label="Swatches" data-test="history">
       <li v-for="t in pairing.trials" :key="t.id">
-        <button type="button" class="flex w-full items-center gap-3 px-3 py-1.5 text-left" :class="t.id === chosen?.id ? 'bg-ink text-paper rounded-[3px]' : 'slip'" :aria-current="t.id === chosen?.id ? 'true' : undefined" @click="open = t.id">
-          <img v-if="photo(t, 'after')" :src="photoUrl(t, photo(t, 'after')!.id)" alt="" class="size-12 shrink-0 object-cover">
+        <button type="button" class="flex w-full items-center gap-3 px-3 py-1.5 text-left"
+          :class="t.id === chosen?.id ? 'bg-ink text-paper rounded-[3px]' : 'slip'"
+          :aria-current="t.id === chosen?.id ? 'true' : undefined" @click="open = t.id">
+          <img v-if="photo(t, 'after')" :src="photoUrl(t, photo(t, 'after')!.id)" alt="" class="size-12 shrink-0 object-cover" />
           <span class="flex shrink-0 items-center gap-1" :aria-label="`grades ${[t.grade, ...t.washes.map(w => w.grade)].join(', ')}`">
-            <span v-for="(g, i) in [t.grade, ...t.washes.map(w => w.grade)]" :key="i" class="grid size-8 place-items-center rounded-full border-2 text-lg font-bold" :class="g >= 3 ? 'border-current' : 'border-dashed border-current'">{{ g }}</span>
+            <span v-for="(g, i) in [t.grade, ...t.washes.map(w => w.grade)]" :key="i"
+              class="grid size-8 place-items-center rounded-full border-2 text-lg font-bold"
+              :class="g >= 3 ? 'border-current' : 'border-dashed border-current'">
+              {{ g }}
+            </span>
           </span>
-          <span class="min-w-0 flex-1 leading-tight"><span class="block truncate font-semibold">{{ METHOD_NAME[t.recipe.method] }}, {{ t.recipe.stop.label }}, {{ t.recipe.holdS }} s{{ t.recipe.passes === 2 ? ' twice' : '' }}</span><span class="block truncate text-[13px] opacity-80">{{ day(t.pressedAt) }}, {{ t.ironName }}{{ t.marks.length ? `; ${t.marks.map(m => MARK_NAME[m]).join(', ')}` : '' }}</span></span>
+          <span class="min-w-0 flex-1 leading-tight">
+            <span class="block truncate font-semibold">
+              {{ METHOD_NAME[t.recipe.method] }}, {{ t.recipe.stop.label }}, {{ t.recipe.holdS }} s{{
+                t.recipe.passes === 2 ? ' and turned' : ''
+              }}
+            </span>
+            <span class="block truncate text-[13px] opacity-80">
+              {{ day(t.pressedAt) }}, {{ t.ironName }}{{ t.marks.length ? `; ${t.marks.map(m => MARK_NAME[m]).join(', ')}` : '' }}
+            </span>
+          </span>
           <b v-if="passed(t)" class="shrink-0 text-sm">proved</b>
         </button>
       </li>
-      <li v-if="pairing.total > pairing.trials.length" class="px-3 text-sm text-muted-ink">The newest {{ pairing.trials.length }} of {{ pairing.total }}.</li>
+      <li v-if="pairing.total > pairing.trials.length"
+        class="px-3 text-sm text-muted-ink">The newest {{ pairing.trials.length }} of {{ pairing.total }}.</li>
     </ol>
     <article v-if="chosen" class="slip min-h-0 overflow-y-auto p-4" data-test="swatch">
       <div class="flex flex-wrap items-start justify-between gap-3">
-        <p class="text-lg leading-snug"><b class="text-2xl">{{ chosen.grade }}</b> {{ GRADE_WORDS[chosen.grade] }} <Sourced from="measured" /><span v-for="m in chosen.marks" :key="m" class="ml-2 text-alert">{{ MARK_NAME[m] }}{{ chosen.markWhere[m] ? ` (${chosen.markWhere[m]})` : '' }}</span></p>
-        <p class="flex gap-3 text-[15px]"><a class="underline" :href="`/api/trials/${chosen.id}/proof`" target="_blank">{{ passed(chosen) ? 'Proof card' : 'Card' }} (PDF)</a><a class="underline" :href="`/api/trials/${chosen.id}/proof?as=text`" target="_blank">text</a><button v-if="passed(chosen)" type="button" class="underline" :aria-pressed="bench.chosen.pinnedId === chosen.id" @click="bench.chosen.pinnedId = bench.chosen.pinnedId === chosen.id ? null : chosen.id">{{ bench.chosen.pinnedId === chosen.id ? 'Take it off the board' : 'Pin it over the board' }}</button></p>
+        <p class="text-lg leading-snug">
+          <b class="text-2xl">{{ chosen.grade }}</b> {{ GRADE_WORDS[chosen.grade] }} <Sourced from="measured" />
+          <span v-for="m in chosen.marks" :key="m" class="ml-2 text-alert">
+            {{ MARK_NAME[m] }}{{ chosen.markWhere[m] ? ` (${chosen.markWhere[m]})` : '' }}</span></p>
+        <p class="flex gap-3 text-[15px]">
+          <a class="underline" :href="`/api/trials/${chosen.id}/proof`" target="_blank">
+            {{ passed(chosen) ? 'Proof card' : 'Card' }} (PDF)</a>
+          <a class="underline" :href="`/api/trials/${chosen.id}/proof?as=text`" target="_blank">text</a>
+          <button v-if="passed(chosen)" type="button" class="underline" :aria-pressed="bench.chosen.pinnedId === chosen.id"
+            @click="bench.chosen.pinnedId = bench.chosen.pinnedId === chosen.id ? null : chosen.id">
+            {{ bench.chosen.pinnedId === chosen.id ? 'Take it off the board' : 'Pin it over the board' }}</button></p>
       </div>
       <p v-if="chosen.note" class="text-muted-ink">{{ chosen.note }}</p>
       <div class="mt-2 grid grid-cols-3 gap-2">
         <figure v-for="stage in (['before', 'after', 'washed'] as const)" :key="stage">
-          <a v-if="photo(chosen, stage)" :href="photoUrl(chosen, photo(chosen, stage)!.id)" target="_blank"><img :src="photoUrl(chosen, photo(chosen, stage)!.id)" :alt="`the swatch ${stage === 'washed' ? 'after washing' : `${stage} pressing`}`" class="h-28 w-full object-cover"></a>
-          <label v-else class="grid h-16 cursor-pointer place-items-center border border-dashed border-seam text-center text-[13px] leading-tight text-muted-ink focus-within:outline-3 focus-within:outline-mark">picture<br>{{ stage }}<input type="file" accept="image/jpeg,image/png,image/webp" class="sr-only" :aria-label="`Picture ${stage}`" @change="e => addPhoto(e, stage)"></label>
+          <a v-if="photo(chosen, stage)" :href="photoUrl(chosen, photo(chosen, stage)!.id)" target="_blank">
+            <img :src="photoUrl(chosen, photo(chosen, stage)!.id)"
+              :alt="`the swatch ${stage === 'washed' ? 'after washing' : `${stage} pressing`}`" class="h-28 w-full object-cover"></a>
+          <label v-else
+            class="grid h-16 cursor-pointer place-items-center border border-dashed border-seam text-center text-[13px]
+              leading-tight text-muted-ink focus-within:outline-3 focus-within:outline-mark">
+            picture<br>{{ stage }}<input type="file" accept="image/jpeg,image/png,image/webp" class="sr-only"
+              :aria-label="`Picture ${stage}`" @change="e => addPhoto(e, stage)"></label>
           <figcaption v-if="photo(chosen, stage)" class="text-center text-[13px] text-muted-ink">{{ stage }}</figcaption>
         </figure>
       </div>
       <p v-if="problem" class="mt-1 font-semibold text-alert" role="alert">{{ problem }}</p>
       <div v-if="explained && bench.supply?.resin" class="mt-2" data-test="why">
         <h3 class="text-lg font-semibold">Why it came out so, from what was really done <Sourced from="model" /></h3>
-        <ul class="leading-snug"><li v-for="(c, i) in explained.causes" :key="i" :class="i === 0 ? 'font-semibold' : ''">{{ causeSentence(c, bench.units) }}<template v-if="c.why === 'bonded' && chosen.grade < 3"> Look for a finish, softener, or the wrong side.</template></li></ul>
-        <div class="relative mt-1 h-36"><TraceChart class="absolute inset-0" :course="explained.course" :index="0" :window-c="RESINS[bench.supply.resin].windowC" :end-s="Math.ceil((explained.course.timesS.at(-1) ?? 60) / 10) * 10" /></div>
+        <ul class="leading-snug">
+          <li v-for="(c, i) in explained.causes" :key="i" :class="i === 0 ? 'font-semibold' : ''">
+            {{ causeSentence(c, bench.units) }}</li></ul>
+        <div class="relative mt-1 h-36">
+          <TraceChart class="absolute inset-0" :course="explained.course" :index="0"
+            :window-c="RESINS[bench.supply.resin].windowC" :end-s="Math.ceil((explained.course.timesS.at(-1) ?? 60) / 10) * 10" /></div>
       </div>
-      <p v-if="chosen.readings.length" class="mt-2">Measured: <span v-for="(r, i) in chosen.readings" :key="i" class="mr-3">{{ READING_NAME[r.kind][0].toLowerCase() }} <b>{{ r.value }}</b> {{ READING_NAME[r.kind][1] }}</span></p>
+      <p v-if="chosen.readings.length" class="mt-2">Measured: <span v-for="(r, i) in chosen.readings" :key="i" class="mr-3">
+        {{ READING_NAME[r.kind][0].toLowerCase() }} <b>{{ r.value }}</b> {{ READING_NAME[r.kind][1] }}</span></p>
       <div class="mt-2 flex flex-wrap items-end gap-2 text-[15px]">
-        <USelect v-model="reading.kind" :items="kinds" class="w-56" aria-label="Reading" /><UInput v-model.number="reading.value" type="number" step="any" class="w-24" aria-label="Reading value" /><UButton variant="outline" color="neutral" :disabled="reading.value === null" @click="addReading">Add reading</UButton>
+        <USelect v-model="reading.kind" :items="kinds" class="w-56" aria-label="Reading" />
+        <UInput v-model.number="reading.value" type="number" step="any" class="w-24" aria-label="Reading value" />
+        <UButton variant="outline" color="neutral" :disabled="reading.value === null" @click="addReading">Add reading</UButton>
       </div>
       <hr class="stitch my-3">
-      <ol v-if="chosen.washes.length" class="mb-2"><li v-for="(w, i) in chosen.washes" :key="w.id">Wash {{ i + 1 }}, {{ celsius(w.washC, bench.units) }}, dryer {{ w.tumble }}: <b>{{ w.grade }} {{ GRADE_WORDS[w.grade] }}</b><span v-if="w.marks.length" class="text-alert"> {{ w.marks.map(m => MARK_NAME[m]).join(', ') }}</span> <span class="text-muted-ink">{{ w.note }}</span></li></ol>
+      <ol v-if="chosen.washes.length" class="mb-2">
+        <li v-for="(w, i) in chosen.washes"
+          :key="w.id">Wash {{ i + 1 }}, {{ celsius(w.washC, bench.units) }}, dryer {{ w.tumble }}: <b>
+          {{ w.grade }} {{ GRADE_WORDS[w.grade] }}</b>
+          <span v-if="w.marks.length" class="text-alert"> {{ w.marks.map(m => MARK_NAME[m]).join(', ') }}</span> <span
+            class="text-muted-ink">{{ w.note }}</span></li></ol>
       <div class="flex flex-wrap items-center gap-2 text-[15px]" role="group" aria-label="After a wash">
-        <span>After a wash at</span><USelect v-model="wash.washC" :items="[0, 30, 40, 60, 95].map(c => ({ label: celsius(c, bench.units), value: c }))" class="w-24" aria-label="Washed at" /><span>dryer</span><USelect v-model="wash.tumble" :items="['no', 'low', 'yes']" class="w-20" aria-label="Dryer" />
-        <span role="radiogroup" aria-label="Grade after the wash" class="flex gap-1"><button v-for="(words, g) in GRADE_WORDS" :key="g" type="button" role="radio" :aria-checked="wash.grade === g" :title="words" :aria-label="`${g}, ${words}`" class="size-10 text-lg font-bold" :class="wash.grade === g ? 'bg-ink text-paper' : 'slip'" @click="wash.grade = g">{{ g }}</button></span>
+        <span>After a wash at</span>
+        <USelect v-model="wash.washC" :items="[0, 30, 40, 60, 95].map(c => ({ label: celsius(c, bench.units), value: c }))" class="w-24"
+          aria-label="Washed at" />
+        <span>dryer</span>
+        <USelect v-model="wash.tumble" :items="['no', 'low', 'yes']" class="w-20" aria-label="Dryer" />
+        <Choices v-model="wash.grade" :options="GRADES" label="Grade after the wash" class="flex gap-1" shape="size-10 text-lg font-bold">
+          <template #default="{ option }"><span :title="option.name">{{ option.value }}</span></template>
+        </Choices>
         <UButton :disabled="wash.grade === null" @click="addWash">Keep this wash</UButton>
       </div>
-      <div v-if="wash.grade !== null" class="mt-1 flex flex-wrap gap-1 text-[14px]"><button v-for="m in MARKS" :key="m" type="button" :aria-pressed="wash.marks.includes(m)" class="min-h-9 px-2" :class="wash.marks.includes(m) ? 'bg-alert text-paper' : 'slip'" @click="toggle(m)">{{ MARK_NAME[m] }}</button></div>
+      <div v-if="wash.grade !== null" class="mt-1 flex flex-wrap gap-1 text-[14px]">
+        <button v-for="m in MARKS" :key="m" type="button" :aria-pressed="wash.marks.includes(m)" class="min-h-9 px-2"
+          :class="wash.marks.includes(m) ? 'bg-alert text-paper' : 'slip'" @click="toggle(m)">
+          {{ MARK_NAME[m] }}
+        </button>
+      </div>
     </article>
   </div>
 </template>

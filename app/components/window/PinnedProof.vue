@@ -13,7 +13,10 @@ watch(() => bench.chosen.pinnedId, async (id) => {
 <template>
   <aside v-if="trial" class="slip max-w-72 -rotate-1 p-3 text-ink shadow-md" aria-label="Proof pinned over the board">
     <p class="ticket text-lg font-semibold leading-tight">Proved: {{ trial.clothName }}</p>
-    <p class="leading-snug">{{ trial.supplyName }}. <b>{{ trial.recipe.holdS }} s{{ trial.recipe.passes === 2 ? ' each side' : '' }}</b>, {{ trial.recipe.stop.label }}, {{ METHOD_NAME[trial.recipe.method].toLowerCase() }}, {{ trial.coverName?.toLowerCase() ?? 'bare sole' }}.</p>
+    <p class="leading-snug">{{ trial.supplyName }}. <b>
+      {{ trial.recipe.holdS }} s{{ trial.recipe.passes === 2 ? ' each side' : '' }}
+    </b>, {{ trial.recipe.stop.label }}, {{ METHOD_NAME[trial.recipe.method].toLowerCase() }},
+      {{ trial.coverName?.toLowerCase() ?? 'bare sole' }}.</p>
     <button type="button" class="mt-1 text-sm underline" @click.stop="bench.chosen.pinnedId = null">Take it off</button>
   </aside>
 </template>

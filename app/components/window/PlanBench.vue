@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import type { Recipe } from '#core/recipe'
+import { allowedStops, type Recipe } from '#core/recipe'
+import { clothLimit } from '#core/limit'
 import { samplesFor, type PlannedScrap, type WindowQuestion } from '#core/window'
-import { toRecipePayload } from '#shared/mappers'
+import { toEvidence, toRecipe, toRecipePayload } from '#shared/mappers'
 import type { Plan } from '#shared/schemas'
 import { celsius, METHOD_NAME, scrapAsks } from '#shared/words'
 
@@ -14,6 +15,9 @@ const scraps = shallowRef<PlannedScrap[] | null>(null)
 const plans = ref<Plan[]>([])
 const problem = ref<string | null>(null)
 const working = ref(false)
+const { ask, end } = useBoardWorkers()
+const PLAN = 'plan'
+onScopeDispose(() => end(PLAN))
 
 async function load(): Promise<void> {
   if (!bench.cloth || !bench.supply) return
@@ -32,7 +36,13 @@ async function think(): Promise<void> {
   working.value = true
   try {
     const q: WindowQuestion = { bench: bench.bench, recipe, knowledge, seed: 7, samples: samplesFor(recipe.passes) }
-    scraps.value = await windowLanes()[0]!.plan(JSON.parse(JSON.stringify(q)), JSON.parse(JSON.stringify(bench.iron?.stops ?? [])))
+    const limit = clothLimit(bench.cloth!, bench.blendRule, toEvidence(bench.cloth!))
+    const stops = allowedStops(bench.iron?.stops ?? [], limit, pairing.taught.soleOffsetC)
+    end(PLAN)
+    scraps.value = await ask(PLAN, remote => remote.plan(plain(q), plain(stops)), 1)
+    problem.value = null
+  } catch (error) {
+    problem.value = faultOf(error) ?? problem.value
   } finally {
     working.value = false
   }
@@ -44,7 +54,8 @@ async function keep(): Promise<void> {
     const plan = await $fetch<Plan>('/api/plans', {
       method: 'POST',
       body: {
-        clothId: bench.cloth!.id, supplyId: bench.supply!.id, ironId: bench.iron!.id, coverId: bench.cover?.id ?? null, bed: bench.chosen.bed,
+        clothId: bench.cloth!.id, supplyId: bench.supply!.id, ironId: bench.iron!.id, coverId: bench.cover?.id ?? null,
+        bed: bench.chosen.bed,
         scraps: scraps.value!.map((s, i) => ({ number: i + 1, recipe: toRecipePayload(recipeOf(s)), asks: scrapAsks(s) })),
       },
     })
@@ -55,10 +66,7 @@ async function keep(): Promise<void> {
   }
 }
 const pressed = (p: Plan, scrap: number) => pairing.trials.find(t => t.planId === p.id && t.scrap === scrap)
-const payload = (p: Plan['scraps'][number]): Recipe => {
-  const { format: _, ...r } = p.recipe
-  return r
-}
+const payload = (p: Plan['scraps'][number]): Recipe => toRecipe(p.recipe)
 </script>
 
 <template>
@@ -66,28 +74,49 @@ const payload = (p: Plan['scraps'][number]): Recipe => {
     <p v-if="problem" class="font-semibold text-alert" role="alert">{{ problem }}</p>
     <template v-if="recipe">
       <div class="flex items-center gap-4">
-        <h2 class="text-xl font-semibold">{{ scraps ? `${scraps.length} scraps would settle it` : 'Working out which scraps would settle it…' }} <Sourced from="model" /></h2>
+        <h2 class="text-xl font-semibold">
+          {{ scraps ? `${scraps.length} scraps would settle it` : 'Working out which scraps would settle it…' }}
+          <Sourced from="model" />
+        </h2>
         <UButton v-if="scraps" size="lg" icon="i-lucide-scissors" :disabled="working" @click="keep">Keep this plan</UButton>
       </div>
       <ol v-if="scraps" class="mt-3 grid grid-cols-3 gap-4 max-[1000px]:grid-cols-2" data-test="scraps">
         <li v-for="(s, i) in scraps" :key="i" class="relative h-[168px] max-w-[380px]">
-          <ClothSwatch v-if="bench.cloth" :colour="bench.cloth.colourHex" :construction="bench.cloth.construction" :nap="bench.cloth.nap" :width="380" :height="168" class="absolute inset-0 max-w-full" />
+          <ClothSwatch v-if="bench.cloth" :colour="bench.cloth.colourHex" :construction="bench.cloth.construction" :nap="bench.cloth.nap"
+            :width="380" :height="168" class="absolute inset-0 max-w-full" />
           <div class="absolute inset-4 overflow-hidden bg-paper/95 px-4 py-2 leading-snug">
-            <p class="flex items-baseline gap-2"><b class="text-4xl leading-none">{{ i + 1 }}</b><b class="text-xl">{{ s.holdS }} s, {{ s.stop.label }}</b></p>
-            <p class="text-base leading-tight">{{ METHOD_NAME[recipe.method] }}, {{ celsius(s.stop.meanC, bench.units) }}. {{ scrapAsks(s) }}</p>
-            <svg viewBox="0 0 150 10" class="mt-1 w-full" role="img" :aria-label="`adds ${s.bits.toFixed(1)} bits`"><rect width="150" height="10" fill="var(--rc-ground)" stroke="var(--rc-seam)" /><rect :width="Math.min(150, s.bits / 1.6 * 150)" height="10" fill="var(--rc-ink)" /></svg><p class="text-[12px] text-muted-ink">how much it would tell</p>
+            <p class="flex items-baseline gap-2">
+              <b class="text-4xl leading-none">{{ i + 1 }}</b>
+              <b class="text-xl">{{ s.holdS }} s, {{ s.stop.label }}</b>
+            </p>
+            <p class="text-base leading-tight">
+              {{ METHOD_NAME[recipe.method] }}, {{ celsius(s.stop.meanC, bench.units) }}. {{ scrapAsks(s) }}
+            </p>
+            <svg viewBox="0 0 150 10" class="mt-1 w-full" role="img" :aria-label="`adds ${s.bits.toFixed(1)} bits`">
+              <rect width="150" height="10" fill="var(--rc-ground)" stroke="var(--rc-seam)" />
+              <rect :width="Math.min(150, (s.bits / 1.6) * 150)" height="10" fill="var(--rc-ink)" />
+            </svg>
+            <p class="text-[12px] text-muted-ink">how much it would tell</p>
           </div>
         </li>
       </ol>
     </template>
-    <p v-else class="text-lg text-muted-ink">Nothing bonds safely here, so there is nothing to plan scraps for. See what would open it.</p>
+    <p v-else
+      class="text-lg text-muted-ink">Nothing bonds safely here, so there is nothing to plan scraps for. See what would open it.</p>
     <section v-for="p in plans" :key="p.id" class="slip mt-4 p-4" data-test="plan">
-      <p class="flex items-center gap-4"><b>Plan of {{ new Date(p.createdAt).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' }) }}</b><a :href="`/api/plans/${p.id}/strip`" target="_blank" class="underline">Print the strip (PDF, true size)</a></p>
+      <p class="flex items-center gap-4">
+        <b>Plan of {{ new Date(p.createdAt).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' }) }}</b>
+        <a :href="`/api/plans/${p.id}/strip`" target="_blank" class="underline">Print the strip (PDF, true size)</a>
+      </p>
       <ol class="mt-2 flex flex-wrap gap-2">
         <li v-for="s in p.scraps" :key="s.number" class="flex items-center gap-2 border border-dashed border-seam px-3 py-2">
-          <b class="text-xl">{{ s.number }}</b><span class="text-sm leading-tight">{{ s.recipe.holdS }} s, {{ s.recipe.stop.label }}<br>{{ METHOD_NAME[s.recipe.method] }}</span>
-          <b v-if="pressed(p, s.number)" class="ml-1" :class="pressed(p, s.number)!.grade >= 3 ? 'text-good' : 'text-alert'">grade {{ pressed(p, s.number)!.grade }}</b>
-          <UButton v-else size="sm" variant="outline" color="neutral" @click="emit('press', payload(s), { planId: p.id, scrap: s.number })">Press scrap {{ s.number }}</UButton>
+          <b class="text-xl">{{ s.number }}</b>
+          <span class="text-sm leading-tight">
+            {{ s.recipe.holdS }} s, {{ s.recipe.stop.label }}<br>{{ METHOD_NAME[s.recipe.method] }}</span>
+          <b v-if="pressed(p, s.number)" class="ml-1"
+            :class="pressed(p, s.number)!.grade >= 3 ? 'text-good' : 'text-alert'">grade {{ pressed(p, s.number)!.grade }}</b>
+          <UButton v-else size="sm" variant="outline" color="neutral"
+            @click="emit('press', payload(s), { planId: p.id, scrap: s.number })">Press scrap {{ s.number }}</UButton>
         </li>
       </ol>
     </section>

@@ -1,8 +1,8 @@
 import { clothBody } from '#shared/schemas'
 import { createCloth } from '../../services/cloths'
 
-export default defineRoute({ body: clothBody }, async ({ body, event }) => {
-  const cloth = await createCloth(body)
+export default defineRoute({ body: clothBody }, async ({ context, body, event }) => {
+  const cloth = await createCloth(context, body)
   setResponseStatus(event, 201)
   return cloth
 })

@@ -1,3 +1,3 @@
 import { listCovers } from '../../services/shelf'
 
-export default defineRoute({}, listCovers)
+export default defineRoute({}, ({ context }) => listCovers(context))

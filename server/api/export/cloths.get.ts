@@ -4,8 +4,8 @@ import { exportCloths } from '../../services/csv'
 
 const query = z.object({ template: z.stringbool({ error: 'Template: yes or no.' }).default(false) })
 
-export default defineRoute({ query }, async ({ query: q, event }) => {
+export default defineRoute({ query }, async ({ context, query: q, event }) => {
   setResponseHeader(event, 'content-type', 'text/csv; charset=utf-8')
   setResponseHeader(event, 'content-disposition', `attachment; filename="cloths${q.template ? '-template' : ''}.csv"`)
-  return q.template ? templateOf(CLOTH_SHEET) : exportCloths()
+  return q.template ? templateOf(CLOTH_SHEET) : exportCloths(context)
 })

@@ -1,6 +1,6 @@
 import { exportWorkroom } from '../../services/workroom-file'
 
-export default defineRoute({}, async ({ event }) => {
+export default defineRoute({}, async ({ context, event }) => {
   setResponseHeader(event, 'content-disposition', 'attachment; filename="workroom.json"')
-  return exportWorkroom()
+  return exportWorkroom(context)
 })

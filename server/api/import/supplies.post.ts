@@ -1,4 +1,6 @@
 import { CSV_MOST_BYTES, csvBody } from '#shared/schemas'
 import { importSupplies } from '../../services/csv'
 
-export default defineRoute({ body: csvBody, mostBytes: CSV_MOST_BYTES * 1.2 }, ({ body }) => importSupplies(body.csv, body.dryRun))
+export default defineRoute({ body: csvBody, mostBytes: CSV_MOST_BYTES * 1.2 }, ({ context, body }) =>
+  importSupplies(context, body.csv, body.dryRun),
+)

@@ -1,3 +1,3 @@
 import { listIrons } from '../../services/shelf'
 
-export default defineRoute({}, listIrons)
+export default defineRoute({}, ({ context }) => listIrons(context))

@@ -1,4 +1,6 @@
 import { pairingQuery } from '#shared/schemas'
 import { pairingHistory } from '../../services/trials'
 
-export default defineRoute({ query: pairingQuery }, ({ query: { clothId, supplyId, ...page } }) => pairingHistory(clothId, supplyId, page))
+export default defineRoute({ query: pairingQuery }, ({ context, query: { clothId, supplyId, ...page } }) =>
+  pairingHistory(context, clothId, supplyId, page),
+)

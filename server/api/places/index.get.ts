@@ -1,3 +1,3 @@
 import { listPlaces } from '../../services/places'
 
-export default defineRoute({}, () => listPlaces())
+export default defineRoute({}, ({ context }) => listPlaces(context))

@@ -1,8 +1,8 @@
 import { placeBody } from '#shared/schemas'
 import { createPlace } from '../../services/places'
 
-export default defineRoute({ body: placeBody }, async ({ body, event }) => {
-  const place = await createPlace(body)
+export default defineRoute({ body: placeBody }, async ({ context, body, event }) => {
+  const place = await createPlace(context, body)
   setResponseStatus(event, 201)
   return place
 })

@@ -1,8 +1,8 @@
 import { planBody } from '#shared/schemas'
 import { createPlan } from '../../services/plans'
 
-export default defineRoute({ body: planBody }, async ({ body, event }) => {
-  const plan = await createPlan(body)
+export default defineRoute({ body: planBody }, async ({ context, body, event }) => {
+  const plan = await createPlan(context, body)
   setResponseStatus(event, 201)
   return plan
 })

@@ -1,4 +1,11 @@
+import { z } from 'zod'
 import { windowReportBody } from '#shared/schemas'
-import { windowReport } from '../../services/reports'
+import { windowReport, windowReportPdf } from '../../services/reports'
 
-export default defineRoute({ body: windowReportBody }, ({ body }) => windowReport(body))
+const query = z.object({ as: z.enum(['json', 'pdf'], { error: 'As: json or pdf.' }).default('json') })
+
+export default defineRoute({ body: windowReportBody, query }, async ({ context, body, query: q, event }) => {
+  if (q.as === 'json') return windowReport(context, body)
+  setResponseHeaders(event, { 'content-type': 'application/pdf', 'content-disposition': 'attachment; filename="window.pdf"' })
+  return windowReportPdf(context, body)
+})

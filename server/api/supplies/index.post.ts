@@ -1,8 +1,8 @@
 import { supplyBody } from '#shared/schemas'
 import { createSupply } from '../../services/shelf'
 
-export default defineRoute({ body: supplyBody }, async ({ body, event }) => {
-  const supply = await createSupply(body)
+export default defineRoute({ body: supplyBody }, async ({ context, body, event }) => {
+  const supply = await createSupply(context, body)
   setResponseStatus(event, 201)
   return supply
 })

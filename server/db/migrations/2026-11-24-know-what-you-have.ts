@@ -114,9 +114,19 @@ export const knowWhatYouHave: Migration = {
   },
   down: async ({ query }) => {
     await query(`drop table calibration, stock_movement, trim_run, corner_step, settle_pass, measurement`)
-    await query(`alter table supply drop column search, drop column used, drop column overhang_mm, drop column stock_m, drop column price_per_m, drop column width_mm, drop column tumble, drop column wash_c, drop column maker_peel, drop column maker_pressure_kpa, drop column maker_moisture, drop column maker_hold_s, drop column maker_c, drop column leaflet, drop column form, drop column give_pct`)
+    await query(
+      `alter table supply drop column search, drop column used, drop column overhang_mm, drop column stock_m, drop column price_per_m,
+        drop column width_mm, drop column tumble, drop column wash_c, drop column maker_peel, drop column maker_pressure_kpa,
+        drop column maker_moisture, drop column maker_hold_s, drop column maker_c, drop column leaflet, drop column form,
+        drop column give_pct`,
+    )
     await query(`drop index cloth_fibre_by_fibre`)
     await query(`drop index cloth_by_use`)
-    await query(`alter table cloth drop column search, drop column used, drop column prewashed, drop column bending_along_mm, drop column label_words, drop column label_steam, drop column label_iron_c, drop column stock_m, drop column width_mm, drop column sheer, drop column shows_residue, drop column nap_direction, drop column give_across_pct, drop column give_along_pct, drop column lot`)
+    await query(
+      `alter table cloth drop column search, drop column used, drop column prewashed, drop column bending_along_mm,
+        drop column label_words, drop column label_steam, drop column label_iron_c, drop column stock_m, drop column width_mm,
+        drop column sheer, drop column shows_residue, drop column nap_direction, drop column give_across_pct,
+        drop column give_along_pct, drop column lot`,
+    )
   },
 }

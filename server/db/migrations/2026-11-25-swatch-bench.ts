@@ -60,7 +60,10 @@ export const swatchBench: Migration = {
   },
   down: async ({ query }) => {
     await query(`drop table trial_photo, wash_round, trial_reading`)
-    await query(`alter table trial drop column scrap, drop column plan_id, drop column mark_where, drop column over_supply_ids, drop column supply_lot, drop column cloth_lot`)
+    await query(
+      `alter table trial drop column scrap, drop column plan_id, drop column mark_where, drop column over_supply_ids,
+        drop column supply_lot, drop column cloth_lot`,
+    )
     await query(`drop table swatch_plan`)
     await query(`alter table supply drop column lot`)
   },

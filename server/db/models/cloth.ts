@@ -1,4 +1,6 @@
-import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type NonAttribute, type Sequelize } from 'sequelize'
+import {
+  DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type NonAttribute, type Sequelize,
+} from 'sequelize'
 import type { Cloth } from '#shared/schemas'
 
 export class ClothRow extends Model<InferAttributes<ClothRow>, InferCreationAttributes<ClothRow>> {

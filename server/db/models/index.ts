@@ -1,6 +1,7 @@
 import type { Sequelize } from 'sequelize'
 import { initCloth } from './cloth'
 import { initIron } from './iron'
+import { initJob } from './job'
 import { initPlace } from './place'
 import { initRecords } from './records'
 import { initSupply } from './supply'
@@ -11,6 +12,7 @@ import { initWorkshop } from './workshop'
 export { ClothRow, ClothFibreRow } from './cloth'
 export { CoverRow, IronRow, IronStopRow } from './iron'
 export { CalibrationRow, CornerStepRow, MeasurementRow, SettlePassRow, StockMovementRow, TrimRunRow } from './records'
+export { JobClothRow, JobRow } from './job'
 export { PieceRow, PlaceRow } from './place'
 export { SupplyRow } from './supply'
 export { SwatchPlanRow, TrialPhotoRow, TrialReadingRow, WashRoundRow } from './swatch'
@@ -26,4 +28,5 @@ export function initModels(sequelize: Sequelize): void {
   initSwatch(sequelize)
   initPlace(sequelize)
   initRecords(sequelize)
+  initJob(sequelize)
 }

@@ -1,4 +1,6 @@
-import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type NonAttribute, type Sequelize } from 'sequelize'
+import {
+  DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type NonAttribute, type Sequelize,
+} from 'sequelize'
 import type { Cover, Iron } from '#shared/schemas'
 
 export class IronRow extends Model<InferAttributes<IronRow>, InferCreationAttributes<IronRow>> {

@@ -74,16 +74,34 @@ const number = (field: string) => ({ type: DataTypes.DOUBLE, field })
 
 export function initRecords(sequelize: Sequelize): void {
   const table = (tableName: string) => ({ sequelize, tableName, updatedAt: false as const })
-  MeasurementRow.init({ ...common, clothId: DataTypes.UUID, kind: DataTypes.TEXT, value: DataTypes.DOUBLE, a: DataTypes.DOUBLE, b: DataTypes.DOUBLE, c: DataTypes.DOUBLE }, table('measurement'))
-  SettlePassRow.init({
-    ...common, clothId: DataTypes.UUID, kind: DataTypes.TEXT, heatC: number('heat_c'),
-    alongBeforeMm: number('along_before_mm'), alongAfterMm: number('along_after_mm'), acrossBeforeMm: number('across_before_mm'), acrossAfterMm: number('across_after_mm'),
-  }, table('settle_pass'))
-  CornerStepRow.init({ ...common, clothId: DataTypes.UUID, soleC: number('sole_c'), heldS: number('held_s'), seen: DataTypes.TEXT, note: DataTypes.TEXT }, table('corner_step'))
-  TrimRunRow.init({ ...common, supplyId: DataTypes.UUID, fromM: number('from_m'), toM: number('to_m'), heatC: number('heat_c') }, table('trim_run'))
+  MeasurementRow.init(
+    {
+      ...common, clothId: DataTypes.UUID, kind: DataTypes.TEXT, value: DataTypes.DOUBLE, a: DataTypes.DOUBLE, b: DataTypes.DOUBLE,
+      c: DataTypes.DOUBLE,
+    },
+    table('measurement'),
+  )
+  SettlePassRow.init(
+    {
+      ...common, clothId: DataTypes.UUID, kind: DataTypes.TEXT, heatC: number('heat_c'), alongBeforeMm: number('along_before_mm'),
+      alongAfterMm: number('along_after_mm'), acrossBeforeMm: number('across_before_mm'), acrossAfterMm: number('across_after_mm'),
+    },
+    table('settle_pass'),
+  )
+  CornerStepRow.init(
+    { ...common, clothId: DataTypes.UUID, soleC: number('sole_c'), heldS: number('held_s'), seen: DataTypes.TEXT, note: DataTypes.TEXT },
+    table('corner_step'),
+  )
+  TrimRunRow.init(
+    { ...common, supplyId: DataTypes.UUID, fromM: number('from_m'), toM: number('to_m'), heatC: number('heat_c') }, table('trim_run'),
+  )
   StockMovementRow.init({ ...common, supplyId: DataTypes.UUID, metres: DataTypes.DOUBLE, reason: DataTypes.TEXT }, table('stock_movement'))
-  CalibrationRow.init({
-    ...common, ironId: DataTypes.UUID, position: DataTypes.INTEGER, meanC: number('mean_c'), meanPmC: number('mean_pm_c'), swingC: number('swing_c'), swingPmC: number('swing_pm_c'),
-    periodS: number('period_s'), settledAfterS: number('settled_after_s'), noiseC: number('noise_c'), readings: DataTypes.INTEGER, source: DataTypes.TEXT,
-  }, table('calibration'))
+  CalibrationRow.init(
+    {
+      ...common, ironId: DataTypes.UUID, position: DataTypes.INTEGER, meanC: number('mean_c'), meanPmC: number('mean_pm_c'),
+      swingC: number('swing_c'), swingPmC: number('swing_pm_c'), periodS: number('period_s'), settledAfterS: number('settled_after_s'),
+      noiseC: number('noise_c'), readings: DataTypes.INTEGER, source: DataTypes.TEXT,
+    },
+    table('calibration'),
+  )
 }

@@ -24,6 +24,7 @@ export class SupplyRow extends Model<InferAttributes<SupplyRow>, InferCreationAt
   declare makerHoldS: CreationOptional<number | null>
   declare makerMoisture: CreationOptional<Supply['makerMoisture']>
   declare makerPressureKPa: CreationOptional<number | null>
+  declare makerFor: CreationOptional<Supply['makerFor']>
   declare makerPeel: CreationOptional<Supply['makerPeel']>
   declare washC: CreationOptional<number | null>
   declare tumble: CreationOptional<Supply['tumble']>
@@ -59,6 +60,7 @@ export const initSupply = (sequelize: Sequelize) => SupplyRow.init({
   makerHoldS: { type: DataTypes.DOUBLE, field: 'maker_hold_s' },
   makerMoisture: DataTypes.TEXT,
   makerPressureKPa: { type: DataTypes.DOUBLE, field: 'maker_pressure_kpa' },
+  makerFor: DataTypes.TEXT,
   makerPeel: DataTypes.TEXT,
   washC: { type: DataTypes.INTEGER, field: 'wash_c' },
   tumble: DataTypes.TEXT,

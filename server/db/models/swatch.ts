@@ -48,16 +48,32 @@ export class SwatchPlanRow extends Model<InferAttributes<SwatchPlanRow>, InferCr
 }
 
 export function initSwatch(sequelize: Sequelize): void {
-  const own = { id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 }, workshopId: DataTypes.UUID, createdAt: DataTypes.DATE }
-  TrialReadingRow.init({ ...own, trialId: DataTypes.UUID, kind: DataTypes.TEXT, value: DataTypes.DOUBLE }, { sequelize, tableName: 'trial_reading', updatedAt: false })
-  WashRoundRow.init({
-    ...own, trialId: DataTypes.UUID, clientKey: DataTypes.UUID, washC: { type: DataTypes.INTEGER, field: 'wash_c' }, tumble: DataTypes.TEXT, grade: DataTypes.SMALLINT,
-    marks: DataTypes.ARRAY(DataTypes.TEXT), note: DataTypes.TEXT, washedAt: DataTypes.DATE,
-  }, { sequelize, tableName: 'wash_round', updatedAt: false })
-  TrialPhotoRow.init({ ...own, trialId: DataTypes.UUID, stage: DataTypes.TEXT, width: DataTypes.INTEGER, height: DataTypes.INTEGER, jpeg: DataTypes.BLOB }, { sequelize, tableName: 'trial_photo', updatedAt: false })
-  SwatchPlanRow.init({
-    ...own, clothId: DataTypes.UUID, supplyId: DataTypes.UUID, ironId: DataTypes.UUID, coverId: DataTypes.UUID, bed: DataTypes.TEXT, scraps: DataTypes.JSONB,
-  }, { sequelize, tableName: 'swatch_plan', updatedAt: false })
+  const own = {
+    id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 }, workshopId: DataTypes.UUID, createdAt: DataTypes.DATE,
+  }
+  TrialReadingRow.init(
+    { ...own, trialId: DataTypes.UUID, kind: DataTypes.TEXT, value: DataTypes.DOUBLE },
+    { sequelize, tableName: 'trial_reading', updatedAt: false },
+  )
+  WashRoundRow.init(
+    {
+      ...own, trialId: DataTypes.UUID, clientKey: DataTypes.UUID, washC: { type: DataTypes.INTEGER, field: 'wash_c' },
+      tumble: DataTypes.TEXT, grade: DataTypes.SMALLINT, marks: DataTypes.ARRAY(DataTypes.TEXT), note: DataTypes.TEXT,
+      washedAt: DataTypes.DATE,
+    },
+    { sequelize, tableName: 'wash_round', updatedAt: false },
+  )
+  TrialPhotoRow.init(
+    { ...own, trialId: DataTypes.UUID, stage: DataTypes.TEXT, width: DataTypes.INTEGER, height: DataTypes.INTEGER, jpeg: DataTypes.BLOB },
+    { sequelize, tableName: 'trial_photo', updatedAt: false },
+  )
+  SwatchPlanRow.init(
+    {
+      ...own, clothId: DataTypes.UUID, supplyId: DataTypes.UUID, ironId: DataTypes.UUID, coverId: DataTypes.UUID, bed: DataTypes.TEXT,
+      scraps: DataTypes.JSONB,
+    },
+    { sequelize, tableName: 'swatch_plan', updatedAt: false },
+  )
   TrialRow.hasMany(TrialReadingRow, { as: 'readings', foreignKey: 'trialId' })
   TrialRow.hasMany(WashRoundRow, { as: 'washes', foreignKey: 'trialId' })
   TrialRow.hasMany(TrialPhotoRow, { as: 'photos', foreignKey: 'trialId' })

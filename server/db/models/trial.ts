@@ -1,4 +1,6 @@
-import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type NonAttribute, type Sequelize } from 'sequelize'
+import {
+  DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type NonAttribute, type Sequelize,
+} from 'sequelize'
 import type { TrialBody } from '#shared/schemas'
 import { ClothRow } from './cloth'
 import { CoverRow, IronRow } from './iron'
@@ -23,6 +25,7 @@ export class TrialRow extends Model<InferAttributes<TrialRow>, InferCreationAttr
   declare clothLot: CreationOptional<string>
   declare supplyLot: CreationOptional<string>
   declare overSupplyIds: CreationOptional<string[]>
+  declare doubts: CreationOptional<TrialBody['doubts']>
   declare markWhere: CreationOptional<TrialBody['markWhere']>
   declare planId: CreationOptional<string | null>
   declare scrap: CreationOptional<number | null>
@@ -44,6 +47,7 @@ export class TrialEventRow extends Model<InferAttributes<TrialEventRow>, InferCr
   declare position: number
   declare atS: number
   declare kind: TrialBody['events'][number]['kind']
+  declare soleC: CreationOptional<number | null>
 }
 
 export function initTrial(sequelize: Sequelize): void {
@@ -64,6 +68,7 @@ export function initTrial(sequelize: Sequelize): void {
     clothLot: DataTypes.TEXT,
     supplyLot: DataTypes.TEXT,
     overSupplyIds: DataTypes.ARRAY(DataTypes.UUID),
+    doubts: DataTypes.JSONB,
     markWhere: DataTypes.JSONB,
     planId: DataTypes.UUID,
     scrap: DataTypes.INTEGER,
@@ -76,6 +81,7 @@ export function initTrial(sequelize: Sequelize): void {
     position: { type: DataTypes.INTEGER, primaryKey: true },
     atS: { type: DataTypes.DOUBLE, field: 'at_s' },
     kind: DataTypes.TEXT,
+    soleC: { type: DataTypes.DOUBLE, field: 'sole_c' },
   }, { sequelize, tableName: 'trial_event', timestamps: false })
   TrialRow.belongsTo(ClothRow, { as: 'cloth', foreignKey: 'clothId' })
   TrialRow.belongsTo(SupplyRow, { as: 'supply', foreignKey: 'supplyId' })

@@ -1,4 +1,6 @@
 import { idParams, cornerStepBody } from '#shared/schemas'
 import { addCornerStep } from '../../../services/records'
 
-export default defineRoute({ params: idParams, body: cornerStepBody }, ({ params, body }) => addCornerStep(params.id, body))
+export default defineRoute({ params: idParams, body: cornerStepBody }, ({ context, params, body }) =>
+  addCornerStep(context, params.id, body),
+)

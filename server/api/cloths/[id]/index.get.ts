@@ -1,4 +1,4 @@
 import { idParams } from '#shared/schemas'
 import { getCloth } from '../../../services/cloths'
 
-export default defineRoute({ params: idParams }, ({ params }) => getCloth(params.id))
+export default defineRoute({ params: idParams }, ({ context, params }) => getCloth(context, params.id))

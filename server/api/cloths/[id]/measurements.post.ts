@@ -1,4 +1,6 @@
 import { idParams, measurementBody } from '#shared/schemas'
 import { addMeasurement } from '../../../services/records'
 
-export default defineRoute({ params: idParams, body: measurementBody }, ({ params, body }) => addMeasurement(params.id, body))
+export default defineRoute({ params: idParams, body: measurementBody }, ({ context, params, body }) =>
+  addMeasurement(context, params.id, body),
+)

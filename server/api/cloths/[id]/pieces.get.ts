@@ -1,4 +1,6 @@
 import { idParams, piecesQuery } from '#shared/schemas'
 import { piecesOf } from '../../../services/places'
 
-export default defineRoute({ params: idParams, query: piecesQuery }, ({ params, query }) => piecesOf(params.id, query.place))
+export default defineRoute({ params: idParams, query: piecesQuery }, ({ context, params, query }) =>
+  piecesOf(context, params.id, query.place),
+)

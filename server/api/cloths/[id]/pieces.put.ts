@@ -1,4 +1,6 @@
 import { idParams, piecesBody } from '#shared/schemas'
 import { keepPieces } from '../../../services/places'
 
-export default defineRoute({ params: idParams, body: piecesBody }, ({ params, body }) => keepPieces(params.id, body.place, body.pieces))
+export default defineRoute({ params: idParams, body: piecesBody }, ({ context, params, body }) =>
+  keepPieces(context, params.id, body.place, body.pieces),
+)

@@ -1,4 +1,4 @@
 import { idParams } from '#shared/schemas'
 import { ironCalibrations } from '../../../services/calibrations'
 
-export default defineRoute({ params: idParams }, ({ params }) => ironCalibrations(params.id))
+export default defineRoute({ params: idParams }, ({ context, params }) => ironCalibrations(context, params.id))

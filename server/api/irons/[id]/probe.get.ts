@@ -14,8 +14,8 @@ const query = z.object({
 })
 
 /** Streams what the probe reads, from switching on, as server-sent events. */
-export default defineRoute({ params: idParams, query }, async ({ params, query: q, event }) => {
-  const iron = await getIron(params.id)
+export default defineRoute({ params: idParams, query }, async ({ context, params, query: q, event }) => {
+  const iron = await getIron(context, params.id)
   if (!iron.stops[q.position]) throw notFound('dial stop')
   const probe = simulatedProbe(iron, q.position, q.seed, q.sagAtS === undefined ? [] : [q.sagAtS])
   const stream = createEventStream(event)

@@ -1,4 +1,4 @@
 import { idParams } from '#shared/schemas'
 import { getSupply } from '../../../services/shelf'
 
-export default defineRoute({ params: idParams }, ({ params }) => getSupply(params.id))
+export default defineRoute({ params: idParams }, ({ context, params }) => getSupply(context, params.id))

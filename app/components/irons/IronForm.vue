@@ -1,0 +1,86 @@
+<script setup lang="ts">
+import { IRON_KIND_KEYS, IRON_KINDS } from '#core/materials'
+import { ironBody, type Iron, type IronBody } from '#shared/schemas'
+import { celsius } from '#shared/words'
+
+/** An iron and its dial: what it is called, what it can do, and how hot each stop gets as far as anyone knows. */
+const { iron } = defineProps<{ iron?: Iron }>()
+const emit = defineEmits<{ saved: [iron: Iron], leave: [] }>()
+const bench = useBench()
+
+const blank = (): IronBody => ({
+  name: '', kind: 'household', shutsOffAfterS: 480, note: '',
+  stops: [['silk', 110], ['wool', 150], ['cotton', 200]].map(([label, meanC]) => ({
+    label: String(label), meanC: Number(meanC), swingC: IRON_KINDS.household.swingC, origin: 'typical' as const,
+  })),
+})
+const bodyOf = ({ name, kind, shutsOffAfterS, note, stops }: Iron): IronBody => ({ name, kind, shutsOffAfterS, note, stops: plain(stops) })
+const draft = useDraft<IronBody>(`iron-${iron?.id ?? 'new'}`, () => (iron ? bodyOf(iron) : blank()), iron?.version)
+const { state } = draft
+const { problem, theirs, saving, save, overThem, takeTheirs, drop } = useSaving<Iron>('/api/irons', iron, draft, {
+  saved: thing => emit('saved', thing), leave: () => emit('leave'),
+})
+const kinds = IRON_KIND_KEYS.map(k => ({ label: IRON_KINDS[k].name, value: k }))
+const never = computed({
+  get: () => state.shutsOffAfterS === null,
+  set: (on) => { state.shutsOffAfterS = on ? null : 480 },
+})
+/** A figure typed here is nobody's measurement: it stands as the maker's until the probe has been on the sole. */
+const typed = (i: number): void => { state.stops[i]!.origin = 'maker' }
+function addStop(): void {
+  const last = state.stops.at(-1)
+  state.stops.push({ label: '', meanC: Math.min(230, (last?.meanC ?? 100) + 20), swingC: last?.swingC ?? 10, origin: 'typical' })
+}
+const dropStop = (i: number): void => { state.stops.splice(i, 1) }
+
+const stopsOf = (i: Pick<Iron, 'stops'>) => i.stops.map(s => `${s.label} ${celsius(s.meanC, bench.units)}`).join(', ')
+</script>
+
+<template>
+  <UForm ref="form" :schema="ironBody" :state="state" class="mx-auto max-w-4xl" :validate-on="['input', 'change']"
+    @submit="e => save(e.data)">
+    <h1 class="text-2xl font-semibold">{{ iron ? `Change ${iron.name}` : 'Another iron' }}</h1>
+    <div class="mt-4 grid grid-cols-[1fr_1.3fr] gap-x-8 gap-y-4 max-[900px]:grid-cols-1">
+      <div class="space-y-3">
+        <UFormField name="name" label="Name"><UInput v-model="state.name" class="w-full" placeholder="Window iron" autofocus /></UFormField>
+        <UFormField name="kind" label="Kind of iron"><USelect v-model="state.kind" :items="kinds" class="w-full" /></UFormField>
+        <SolePicture :kind="state.kind" :c="state.stops[0]?.meanC ?? 20" />
+        <USwitch v-model="never" label="Never shuts itself off" />
+        <UFormField v-if="!never" name="shutsOffAfterS" label="Shuts itself off after">
+          <UInput v-model.number="state.shutsOffAfterS" type="number" class="w-full"><template #trailing>s</template></UInput>
+        </UFormField>
+        <UFormField name="note" label="Note"><UTextarea v-model="state.note" :rows="2" class="w-full" /></UFormField>
+      </div>
+      <UFormField name="stops" label="Its dial, from the coolest on">
+        <ul class="space-y-2">
+          <li v-for="(s, i) in state.stops" :key="i" class="flex items-start gap-2">
+            <span class="mt-1 h-9 w-4 border border-ink/50" :style="{ background: heatColour(Number(s.meanC) || 20) }" aria-hidden="true" />
+            <UFormField :name="`stops.${i}.label`" class="flex-1">
+              <UInput v-model="s.label" class="w-full" :aria-label="`Stop ${i + 1}: name`" /></UFormField>
+            <UFormField :name="`stops.${i}.meanC`" class="w-28">
+              <UInput v-model.number="s.meanC" type="number" class="w-full" :aria-label="`Stop ${i + 1}: temperature`"
+                @update:model-value="typed(i)"><template #trailing>°C</template></UInput></UFormField>
+            <UFormField :name="`stops.${i}.swingC`" class="w-28">
+              <UInput v-model.number="s.swingC" type="number" class="w-full" :aria-label="`Stop ${i + 1}: swing`"
+                @update:model-value="typed(i)">
+                <template #leading>±</template><template #trailing>°C</template></UInput></UFormField>
+            <span class="w-16 pt-3 text-sm"><Sourced :from="s.origin" /></span>
+            <UButton type="button" variant="ghost" color="neutral" icon="i-lucide-x" :aria-label="`Take stop ${i + 1} away`"
+              :disabled="state.stops.length === 1" @click="dropStop(i)" />
+          </li>
+        </ul>
+        <UButton type="button" size="sm" variant="outline" color="neutral" class="mt-2" icon="i-lucide-plus"
+          :disabled="state.stops.length >= 8" @click="addStop">Another stop</UButton>
+        <p class="mt-2 text-sm text-muted-ink">The dial's word is a guess: put the probe on the sole to measure each stop.</p>
+      </UFormField>
+    </div>
+    <NewerSlip v-if="theirs" :problem="problem" @over="overThem" @take="takeTheirs">
+      Stored now: {{ theirs.name }}, {{ stopsOf(theirs) }}. Yours: {{ state.name }}, {{ stopsOf(state) }}.
+    </NewerSlip>
+    <p v-else-if="problem" class="mt-4 text-lg font-semibold text-alert" role="alert">{{ problem }}</p>
+    <div class="mt-5 flex gap-3 pb-8">
+      <UButton type="submit" size="xl" :loading="saving">Keep this iron</UButton>
+      <UButton type="button" size="xl" variant="outline" color="neutral" @click="drop">Throw away what I wrote</UButton>
+    </div>
+  </UForm>
+</template>

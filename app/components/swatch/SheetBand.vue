@@ -1,0 +1,51 @@
+<script setup lang="ts">
+import type { LotReading } from '#core/leaflet'
+import type { CarriedOver } from '#core/recipe'
+import { blockedSentence, bondWords, carriedSentence, leafletWords, lotSentence } from '#shared/words'
+import type { Answer } from '~/workers/board.worker'
+
+/** The sheet's own recipe, what it would do on this bench, and what it comes to when it is carried over. */
+const { answer, carried, lot, chosen } = defineProps<{
+  answer: Answer | null
+  carried: CarriedOver | null
+  lot: LotReading | null
+  chosen: boolean
+}>()
+defineEmits<{ choose: [], press: [] }>()
+const bench = useBench()
+const holds = computed(() => answer !== null && answer.blocked === null)
+const sheet = computed(() => bench.bench?.supply.sheet ?? null)
+const short = computed(() => answer?.blocked && answer.blocked.why === 'sheetShort' ? answer.course : null)
+</script>
+
+<template>
+  <div
+    class="slip grid grid-cols-[minmax(0,1fr)_minmax(0,0.8fr)_minmax(0,1.5fr)_auto] items-center
+      gap-x-5 px-4 py-1 text-[14px] max-[900px]:grid-cols-2"
+    :class="chosen ? 'outline-4 outline-mark' : ''" data-test="sheet">
+    <template v-if="sheet && answer">
+      <button type="button" class="text-left leading-tight" :disabled="!holds" :aria-current="chosen ? 'true' : undefined"
+        @click="$emit('choose')">
+        <span class="ticket block text-[1.1rem] font-semibold">As the sheet says</span>
+        <span>{{ leafletWords(sheet, bench.units) }} <Sourced from="maker" /></span>
+      </button>
+      <p class="leading-tight" data-test="sheet-here">
+        <UIcon :name="holds ? 'i-lucide-circle-check' : 'i-lucide-circle-slash'"
+          class="mr-1 inline-block size-5 align-text-bottom" :class="holds ? 'text-good' : 'text-alert'" />
+        <template v-if="holds && answer.course">Done so here it <b>{{ bondWords(answer.course.finalBond) }}</b>.</template>
+        <template v-else-if="short">Done so here it <b>{{ bondWords(short.finalBond) }}
+        </b>: {{ Math.round(short.finalBond * 100) }}&nbsp;% of a bond.</template>
+        <template v-else-if="answer.blocked">{{ blockedSentence(answer.blocked, bench.units) }}</template>
+        {{ ' ' }}<Sourced from="model" />
+      </p>
+      <p v-if="carried" class="leading-tight" data-test="carried">{{ carriedSentence(carried) }} <Sourced from="model" /></p>
+      <p v-else class="leading-tight text-muted-ink">On this cloth the sheet's way is barred.</p>
+      <UButton variant="outline" color="neutral" class="min-h-11" :disabled="!answer.recipe"
+        @click="$emit('press')">Press by the sheet</UButton>
+    </template>
+    <p v-if="lot && lot.state !== 'fits'" class="col-span-full leading-tight"
+      :class="lot.state === 'contradicts' ? 'font-semibold text-alert' : 'text-muted-ink'" data-test="lot">
+      {{ lotSentence(lot, bench.units) }}
+    </p>
+  </div>
+</template>

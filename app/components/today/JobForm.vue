@@ -1,0 +1,91 @@
+<script setup lang="ts">
+import { PLACES } from '#core/place'
+import { jobBody, type Cloth, type Job, type JobBody } from '#shared/schemas'
+import { careWords, jobDiffers } from '#shared/words'
+
+/** What is made, for when, what it must stand, and of which cloths. */
+const { job } = defineProps<{ job?: Job }>()
+const emit = defineEmits<{ saved: [job: Job], leave: [] }>()
+const library = useLibrary()
+const bench = useBench()
+const wish = useWish()
+
+const blank = (): JobBody => ({
+  name: '', garment: '', forWhen: null, washC: 40, tumble: 'no', dryClean: false, note: '', done: false,
+  cloths: bench.cloth ? [{ clothId: bench.cloth.id, place: null, supplyId: null }] : [],
+})
+const draft = useDraft<JobBody>(`job-${job?.id ?? 'new'}`, () => (job ? jobBodyOf(job) : blank()), job?.version)
+const { state } = draft
+const { problem, theirs, saving, save, overThem, takeTheirs, drop } = useSaving<Job>('/api/jobs', job, draft, {
+  saved: thing => emit('saved', thing), leave: () => emit('leave'),
+})
+const NOWHERE = 'nowhere'
+const placeItems = computed(() => [
+  { label: 'not chosen yet', value: NOWHERE }, ...(wish.places.length ? wish.places : PLACES).map(p => ({ label: p.name, value: p.key })),
+])
+const clothItems = computed(() => library.cloths.map((c: Cloth) => ({ label: `${c.code} · ${c.name}`, value: c.id })))
+const WASHES = [0, 30, 40, 60, 95].map(value => ({ value, name: value === 0 ? 'no' : String(value) }))
+const DRYERS = (['no', 'low', 'yes'] as const).map(value => ({ value, name: value }))
+const colourOf = (id: string) => library.cloths.find(c => c.id === id)
+
+function addCloth(): void {
+  const free = library.cloths.find(c => !state.cloths.some(k => k.clothId === c.id))
+  if (free) state.cloths.push({ clothId: free.id, place: null, supplyId: null })
+}
+const dropCloth = (i: number): void => { state.cloths.splice(i, 1) }
+onMounted(() => { void wish.load().catch(() => undefined) })
+</script>
+
+<template>
+  <UForm ref="form" :schema="jobBody" :state="state" class="mx-auto max-w-4xl" :validate-on="['input', 'change']"
+    @submit="e => save(e.data)">
+    <h1 class="text-2xl font-semibold">{{ job ? `Change ${job.name}` : 'A new job' }}</h1>
+    <div class="mt-4 grid grid-cols-2 gap-x-8 gap-y-4 max-[900px]:grid-cols-1">
+      <div class="space-y-3">
+        <UFormField name="name" label="Job">
+          <UInput v-model="state.name" class="w-full" placeholder="Bosun's reefer" autofocus />
+        </UFormField>
+        <div class="grid grid-cols-2 gap-3">
+          <UFormField name="garment" label="Garment"><UInput v-model="state.garment" class="w-full" placeholder="Coat" /></UFormField>
+          <UFormField name="forWhen" label="For when">
+            <UInput :model-value="state.forWhen ?? ''" type="date" class="w-full" @update:model-value="v => (state.forWhen = v || null)" />
+          </UFormField>
+        </div>
+        <UFormField name="washC" label="Washed at, °C">
+          <Choices v-model="state.washC" :options="WASHES" label="Washed at" class="flex gap-1" shape="min-h-11 flex-1 px-2" />
+        </UFormField>
+        <UFormField name="tumble" label="Dryer">
+          <Choices v-model="state.tumble" :options="DRYERS" label="Dryer" class="flex gap-1" shape="min-h-11 flex-1 px-2" />
+        </UFormField>
+        <USwitch v-model="state.dryClean" label="Goes to the dry-cleaner" />
+        <UFormField name="note" label="Note"><UTextarea v-model="state.note" :rows="2" class="w-full" /></UFormField>
+      </div>
+      <UFormField name="cloths" label="Its cloths, and where the backing goes">
+        <ul class="space-y-2">
+          <li v-for="(c, i) in state.cloths" :key="i" class="slip flex items-center gap-3 p-2">
+            <ClothSwatch v-if="colourOf(c.clothId)" :colour="colourOf(c.clothId)!.colourHex" :nap="colourOf(c.clothId)!.nap"
+              :construction="colourOf(c.clothId)!.construction" :width="58" :height="48" />
+            <div class="min-w-0 flex-1 space-y-1">
+              <USelect v-model="c.clothId" :items="clothItems" class="w-full" :aria-label="`Cloth ${i + 1}`" />
+              <USelect :model-value="c.place ?? NOWHERE" :items="placeItems" class="w-full" :aria-label="`Place of cloth ${i + 1}`"
+                @update:model-value="v => (c.place = v === NOWHERE ? null : String(v))" />
+            </div>
+            <UButton type="button" variant="ghost" color="neutral" icon="i-lucide-x" :aria-label="`Take cloth ${i + 1} away`"
+              @click="dropCloth(i)" />
+          </li>
+        </ul>
+        <UButton type="button" size="sm" variant="outline" color="neutral" class="mt-2" icon="i-lucide-plus"
+          @click="addCloth">Another cloth</UButton>
+      </UFormField>
+    </div>
+    <NewerSlip v-if="theirs" :problem="problem" @over="overThem" @take="takeTheirs">
+      Stored now: {{ theirs.name }}, {{ theirs.garment }}, {{ careWords(theirs) }}.
+      {{ jobDiffers(state, theirs) }}
+    </NewerSlip>
+    <p v-else-if="problem" class="mt-4 text-lg font-semibold text-alert" role="alert">{{ problem }}</p>
+    <div class="mt-5 flex gap-3 pb-8">
+      <UButton type="submit" size="xl" :loading="saving">Keep this job</UButton>
+      <UButton type="button" size="xl" variant="outline" color="neutral" @click="drop">Throw away what I wrote</UButton>
+    </div>
+  </UForm>
+</template>

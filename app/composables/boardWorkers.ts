@@ -1,0 +1,30 @@
+import { wrap, type Remote } from 'comlink'
+import type { BoardApi } from '~/workers/board.worker'
+import { createLanes, Ended, type Lanes } from './lanes'
+
+/** Plain data: a worker refuses Vue's reactive wrappers. */
+export const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
+
+const MOST_LANES = 4
+let lanes: Lanes<Remote<BoardApi>> | null = null
+
+function start() {
+  const worker = new Worker(new URL('../workers/board.worker.ts', import.meta.url), { type: 'module' })
+  const remote = wrap<BoardApi>(worker) as Remote<BoardApi>
+  const failed = new Promise<Error>((resolve) => {
+    worker.onerror = e => resolve(new Error(e.message || 'The computation stopped with a fault.'))
+    worker.onmessageerror = () => resolve(new Error('The computation sent something that cannot be read.'))
+  })
+  void remote.warm()
+  return { remote, failed, end: () => worker.terminate() }
+}
+
+/** All the board's heavy work, on no more than one thread a core. */
+export function useBoardWorkers(): Lanes<Remote<BoardApi>> {
+  return (lanes ??= createLanes(laneCount(), start))
+}
+export const laneCount = (): number => Math.min(MOST_LANES, Math.max(1, navigator.hardwareConcurrency || 2))
+
+/** A fault of a computation as a sentence; null where it was only ended. */
+export const faultOf = (error: unknown): string | null =>
+  error instanceof Ended ? null : `Working this out stopped with a fault: ${error instanceof Error ? error.message : String(error)}`

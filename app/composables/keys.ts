@@ -1,0 +1,160 @@
+import { useEventListener } from '@vueuse/core'
+
+/** Where a key works: all over the board, or on the screen that answers to it. */
+type Reach = 'board' | 'here'
+interface Key {
+  /** As the browser names it, in small letters. */
+  key: string
+  /** As it stands on the board. */
+  shown: string
+  does: string
+  reach: Reach
+}
+
+/** Every key of the board, in one table: what is registered, shown beside a control and listed on **?** is read from here. */
+export const KEYS = {
+  keys: { key: '?', shown: '?', does: 'This sheet of keys', reach: 'board' },
+  iron: { key: ' ', shown: 'Space', does: 'Down, lift, turned, cold: the iron', reach: 'board' },
+  today: { key: 't', shown: 'T', does: 'Today\'s jobs', reach: 'board' },
+  shelf: { key: 's', shown: 'S', does: 'The shelf', reach: 'board' },
+  irons: { key: 'i', shown: 'I', does: 'The irons', reach: 'board' },
+  rules: { key: 'r', shown: 'R', does: 'House rules', reach: 'board' },
+  voice: { key: 'v', shown: 'V', does: 'Orders read aloud: on, off', reach: 'board' },
+  fresh: { key: 'n', shown: 'N', does: 'A new one', reach: 'here' },
+  change: { key: 'e', shown: 'E', does: 'Change this one', reach: 'here' },
+  find: { key: '/', shown: '/', does: 'Find', reach: 'here' },
+  leave: { key: 'escape', shown: 'Esc', does: 'Leave the form; what is written waits', reach: 'here' },
+  take: { key: 'enter', shown: 'Enter', does: 'Go on with what leads', reach: 'here' },
+  earlier: { key: 'arrowleft', shown: '←', does: 'Half a second earlier', reach: 'here' },
+  later: { key: 'arrowright', shown: '→', does: 'Half a second later', reach: 'here' },
+  ways: { key: 'w', shown: 'W', does: 'The ways of pressing', reach: 'here' },
+  map: { key: 'm', shown: 'M', does: 'The safe window', reach: 'here' },
+  plan: { key: 'p', shown: 'P', does: 'The plan of scraps', reach: 'here' },
+  history: { key: 'h', shown: 'H', does: 'The swatches so far', reach: 'here' },
+  older: { key: 'arrowdown', shown: '↓', does: 'The swatch before', reach: 'here' },
+  newer: { key: 'arrowup', shown: '↑', does: 'The swatch after', reach: 'here' },
+  interrupt: { key: 'x', shown: 'X', does: 'Interrupted: lift; Space goes on', reach: 'here' },
+  keep: { key: 'k', shown: 'K', does: 'Keep this swatch', reach: 'here' },
+  again: { key: 'a', shown: 'A', does: 'Press it again', reach: 'here' },
+  dial: { key: 'd', shown: 'D', does: 'Turn the dial to the recipe\'s stop', reach: 'here' },
+} as const satisfies Record<string, Key>
+export type KeyName = keyof typeof KEYS
+
+/** What digits do on this screen, and up to which. */
+export interface Digits { does: string, from: number, upTo: number, act: (n: number) => void }
+
+const active = shallowReactive(new Map<KeyName, symbol[]>())
+const digitOwners = shallowReactive<Digits[]>([])
+
+/** The element that has the focus takes this key for itself. */
+export function takenBy(focused: Element | null, key: string): boolean {
+  if (!focused || focused === document.body) return false
+  const role = focused.getAttribute('role') ?? ''
+  if (['INPUT', 'TEXTAREA', 'SELECT'].includes(focused.tagName) || (focused as HTMLElement).isContentEditable) return true
+  // A list that is open looks its entries up by letters.
+  if (role === 'combobox')
+    return key === 'enter' || key.startsWith('arrow') || (focused.getAttribute('aria-expanded') === 'true' && key !== 'escape')
+  if (['listbox', 'option', 'menu', 'menuitem'].includes(role)) return key !== 'escape'
+  if (key === 'enter') return ['BUTTON', 'A', 'SUMMARY'].includes(focused.tagName) || ['radio', 'tab'].includes(role)
+  // What can be walked to and takes arrows for itself: dials, tabs, sliders, the map, the garment.
+  if (key.startsWith('arrow')) return (focused as HTMLElement).tabIndex >= 0
+  return false
+}
+
+/** While the sheet of keys lies over the board, no key of the board works. */
+export const keySheetOpen = ref(false)
+/** Something lies over the screen and takes the keys for itself: a list that is open, the sheet of keys. */
+const covered = () => document.querySelector('[role=dialog], [role=listbox], [data-reka-popper-content-wrapper]') !== null
+
+/** Lets a screen answer to keys of the table for as long as it is shown; of two that answer to one key the newest has it. */
+export function useKeys(handlers: Partial<Record<KeyName, () => void>>): void {
+  const mine = Symbol('screen')
+  const names = Object.keys(handlers) as KeyName[]
+  // Heard before the control that has the focus: a closed list must not look a letter up among its entries.
+  useEventListener(window, 'keydown', (e: KeyboardEvent) => {
+    const name = names.find(n => n !== 'leave' && KEYS[n].key === e.key.toLowerCase())
+    if (!name || keySheetOpen.value || e.ctrlKey || e.metaKey || e.altKey || active.get(name)?.at(-1) !== mine) return
+    const { key } = KEYS[name]
+    if (takenBy(document.activeElement, key) || (e.repeat && !key.startsWith('arrow'))) return
+    e.preventDefault()
+    e.stopPropagation()
+    handlers[name]!()
+  }, { capture: true })
+  // Escape works out of a text field too, but first it closes whatever lies over the screen.
+  if (handlers.leave) useEventListener(window, 'keydown', (e: KeyboardEvent) => {
+    if (e.key === 'Escape' && !e.defaultPrevented && !covered() && active.get('leave')?.at(-1) === mine) handlers.leave!()
+  })
+  const forget = () => {
+    for (const name of names) {
+      const left = (active.get(name) ?? []).filter(s => s !== mine)
+      if (left.length > 0) active.set(name, left)
+      else active.delete(name)
+    }
+  }
+  const answer = () => {
+    forget()
+    for (const name of names) active.set(name, [...active.get(name) ?? [], mine])
+  }
+  answer()
+  // A bench that is put behind another and kept alive answers to no key meanwhile.
+  if (getCurrentInstance()) {
+    onActivated(answer)
+    onDeactivated(forget)
+  }
+  onScopeDispose(forget)
+}
+
+/** Digits belong to the screen that shows numbers; without one, they are the stages. */
+export function useDigits(digits: Digits): void {
+  digitOwners.push(digits)
+  onScopeDispose(() => { digitOwners.splice(digitOwners.indexOf(digits), 1) })
+}
+
+/** Presses a digit for whoever has them; says whether anyone had. */
+export function pressDigit(n: number): boolean {
+  const owner = digitOwners.at(-1)
+  if (!owner || keySheetOpen.value || n < owner.from || n > owner.upTo) return false
+  owner.act(n)
+  return true
+}
+
+/** Digits are heard before a closed list looks them up among its entries. */
+export function useDigitKeys(): void {
+  useEventListener(window, 'keydown', (e: KeyboardEvent) => {
+    if (!/^\d$/.test(e.key) || e.ctrlKey || e.metaKey || e.altKey || e.repeat || takenBy(document.activeElement, e.key)) return
+    if (!pressDigit(Number(e.key))) return
+    e.preventDefault()
+    e.stopPropagation()
+  }, { capture: true })
+}
+
+/** The keys that work now, for the sheet: those of the screen, then those of the board. */
+export function useKeySheet() {
+  const of = (reach: Reach) => (Object.keys(KEYS) as KeyName[]).filter(name => active.has(name) && KEYS[name].reach === reach)
+  return {
+    digits: computed(() => digitOwners.at(-1) ?? null), here: computed(() => of('here')), board: computed(() => of('board')),
+  }
+}
+
+/**
+ * Space is the iron whatever has the focus, save in a text field: it is caught before any button hears of it, and so is its release,
+ * which is what presses a button.
+ */
+export function useSpaceBar(runs: () => boolean, act: () => void): void {
+  const writes = (e: KeyboardEvent) => {
+    const at = e.target as HTMLElement
+    const typed
+      = at.tagName === 'INPUT' && !['range', 'radio', 'checkbox', 'button', 'file', 'color'].includes((at as HTMLInputElement).type)
+    return typed || at.tagName === 'TEXTAREA' || at.isContentEditable
+  }
+  const mark = () => { active.set('iron', runs() ? [Symbol('iron')] : []); if (!runs()) active.delete('iron') }
+  watchEffect(mark)
+  const heard = (e: KeyboardEvent) => {
+    if (e.key !== ' ' || !runs() || writes(e)) return
+    e.preventDefault()
+    e.stopPropagation()
+    if (e.type === 'keydown' && !e.repeat) act()
+  }
+  useEventListener(window, 'keydown', heard, { capture: true })
+  useEventListener(window, 'keyup', heard, { capture: true })
+}

@@ -1,0 +1,95 @@
+<script setup lang="ts">
+import type { Job } from '#shared/schemas'
+import { careWords, nextReason, nextWords, wantedWords } from '#shared/words'
+
+/** The jobs in hand, the most pressing first, each with its cloths, how far it has come and what is next. */
+definePageMeta({ title: 'Today' })
+const jobs = useJobs()
+const bench = useBench()
+const router = useRouter()
+const writing = useKept<string | null>('job-writing', null)
+const today = new Date().toISOString().slice(0, 10)
+const STAGE = { findFibre: '/cloth', match: '/match', swatch: '/swatch', swatchAgain: '/swatch', wash: '/swatch', cut: '/swatch' } as const
+
+const rows = computed(() => (jobs.page?.rows ?? []).map(job => ({ job, next: nextIn(job), late: (job.forWhen ?? '9999') <= today })))
+const written = computed(() => jobs.page?.rows.find(j => j.id === writing.value))
+const write = (what: string): void => { writing.value = what }
+async function go(job: Job, clothId?: string): Promise<void> {
+  const next = nextIn(job)
+  await jobs.open(job, clothId)
+  await router.push(next && !clothId ? STAGE[next.step.do] : '/cloth')
+}
+async function saved(job: Job): Promise<void> {
+  writing.value = null
+  await jobs.load()
+  await jobs.open(job)
+}
+watch(() => jobs.shown, jobs.load, { immediate: true })
+const LISTS = [{ value: 'inHand' as const, name: 'In hand' }, { value: 'done' as const, name: 'Done' }]
+useKeys({ fresh: () => write('new'), leave: () => { writing.value = null } })
+useDigits({ does: 'Open a job at what is next', from: 1, upTo: 9, act: (n) => {
+  const row = rows.value[n - 1]
+  if (!writing.value && row) void go(row.job)
+} })
+</script>
+
+<template>
+  <div class="mx-auto max-w-6xl p-5">
+    <JobForm v-if="writing === 'new'" @saved="saved" @leave="writing = null" />
+    <JobForm v-else-if="writing && written" :key="written.id" :job="written" @saved="saved" @leave="writing = null" />
+    <template v-else>
+      <div class="flex items-center gap-4">
+        <h1 class="text-2xl font-semibold">Today in the workroom</h1>
+        <Choices v-model="jobs.shown" :options="LISTS" label="Which jobs" class="flex gap-1" />
+        <span v-if="jobs.page" class="text-lg text-muted-ink">{{ jobs.page.total }}</span>
+        <UButton size="lg" class="ml-auto" icon="i-lucide-plus" @click="write('new')">
+          A new job <kbd class="text-sm opacity-80">{{ KEYS.fresh.shown }}</kbd></UButton>
+      </div>
+      <p v-if="jobs.problem" class="mt-3 font-semibold text-alert" role="alert">{{ jobs.problem }}</p>
+      <p v-if="jobs.page && !rows.length" class="mt-12 text-center text-xl text-muted-ink">
+        {{ jobs.shown === 'done' ? 'Nothing is done yet.' : 'Nothing in hand. Write a job: what it is, for when, and of which cloth.' }}</p>
+      <ol class="mt-3" data-test="jobs">
+        <li v-for="({ job, next, late }, i) in rows" :key="job.id"
+          class="grid grid-cols-[2rem_8rem_minmax(0,1fr)_minmax(0,1.1fr)_auto] items-center gap-x-4 border-t border-dashed
+            border-seam py-2.5 max-[1000px]:grid-cols-[1.5rem_8rem_minmax(0,1fr)_auto]"
+          :class="job.id === bench.chosen.jobId ? 'bg-paper shadow-[inset_6px_0_0_var(--rc-mark)]' : ''">
+          <kbd class="pl-3 text-lg text-muted-ink">{{ i < 9 ? i + 1 : '' }}</kbd>
+          <div class="flex">
+            <button v-for="c in job.progress" :key="c.clothId" type="button" class="-mr-5 last:mr-0"
+              :aria-label="`${job.name}: ${c.name}`"
+              @click="go(job, c.clothId)">
+              <ClothSwatch :colour="c.colourHex" :construction="c.construction as never" :nap="c.nap as never" :width="72" :height="58" />
+            </button>
+          </div>
+          <div class="min-w-0">
+            <p class="ticket truncate text-xl font-semibold leading-tight">{{ job.name }}</p>
+            <p class="truncate leading-tight">{{ job.garment }}, <span :class="late ? 'font-semibold text-alert' : ''">
+              {{ wantedWords(job.forWhen, today) }}</span></p>
+            <p class="truncate text-sm text-muted-ink">{{ careWords(job) }}</p>
+          </div>
+          <div class="min-w-0 max-[1000px]:col-span-2 max-[1000px]:col-start-3 max-[1000px]:row-start-2">
+            <svg v-if="next" viewBox="0 0 300 16" class="h-4 w-full" preserveAspectRatio="none" aria-hidden="true">
+              <line x1="0" x2="300" y1="14" y2="14" stroke="var(--rc-seam)" stroke-dasharray="7 5" vector-effect="non-scaling-stroke" />
+              <rect x="0" y="2" height="12" :width="300 * DRAWN[next.step.do] / STAGE_COUNT" fill="var(--rc-paper)" stroke="var(--rc-ink)"
+                vector-effect="non-scaling-stroke" />
+              <line v-for="t in STAGE_COUNT - 1" :key="t" :x1="t * 50" :x2="t * 50" y1="6" y2="14" stroke="var(--rc-ink)"
+                vector-effect="non-scaling-stroke" /></svg>
+            <p v-if="next" class="mt-1 leading-snug">
+              <span v-if="job.progress.length > 1" class="font-semibold">{{ job.progress[next.cloth]!.name }}: </span>
+              <span class="text-muted-ink">{{ nextReason(next.step) }}</span></p>
+            <p v-if="job.note" class="truncate text-sm italic text-muted-ink">{{ job.note }}</p>
+          </div>
+          <div class="flex items-center gap-1 justify-self-end">
+            <UButton v-if="next" size="lg" class="min-w-56 justify-between text-left" trailing-icon="i-lucide-arrow-right"
+              @click="go(job)">{{ nextWords(next.step) }}</UButton>
+            <UButton variant="ghost" color="neutral" icon="i-lucide-pencil" :aria-label="`Change ${job.name}`"
+              @click="write(job.id)" />
+            <UButton v-if="job.done" size="lg" variant="outline" color="neutral" @click="jobs.finish(job, false)">Take it up again</UButton>
+            <UButton v-else variant="ghost" color="neutral" icon="i-lucide-check" :aria-label="`${job.name} is done`"
+              @click="jobs.finish(job, true)" />
+          </div>
+        </li>
+      </ol>
+    </template>
+  </div>
+</template>

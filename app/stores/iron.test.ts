@@ -1,0 +1,103 @@
+// @vitest-environment happy-dom
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { idOf, iron as anIron, layOut } from '../testing/board'
+import { useBench } from './bench'
+import { useIron } from './iron'
+import { useLibrary } from './library'
+
+beforeEach(() => {
+  vi.useFakeTimers({ now: 1_000_000_000_000, toFake: ['Date', 'setInterval', 'clearInterval'] })
+  layOut()
+})
+afterEach(() => { vi.useRealTimers() })
+const pass = (s: number) => {
+  vi.advanceTimersByTime(s * 1000)
+  useIron().tick()
+}
+
+describe('the iron in its rest', () => {
+  it('is cold and off until its dial is turned, then warms to its stop', () => {
+    const iron = useIron()
+    expect([iron.state, iron.stopIndex, Math.round(iron.soleC)]).toEqual(['off', null, 20])
+    iron.setStop(1)
+    expect([iron.state, iron.stopIndex, iron.stop!.label]).toEqual(['warming', 1, 'wool'])
+    expect(iron.readyIn).toBeGreaterThan(10)
+    pass(300)
+    expect(iron.state).toBe('ready')
+    expect(Math.abs(iron.soleC - 154)).toBeLessThan(10)
+  })
+  it('shuts itself off when nobody picks it up, and warms again when someone does', () => {
+    const iron = useIron()
+    iron.setStop(1)
+    pass(300)
+    iron.pickUp()
+    pass(479)
+    expect(iron.state).toBe('ready')
+    pass(30)
+    expect(iron.state).toBe('shutOff')
+    iron.pickUp()
+    expect(['warming', 'ready']).toContain(iron.state)
+  })
+  it('a setting between two stops is no place on the dial', () => {
+    const iron = useIron()
+    iron.setStop({ label: 'between silk and wool', meanC: 140, swingC: 6, origin: 'model' })
+    expect([iron.stopIndex, iron.stop!.meanC]).toEqual([-1, 140])
+  })
+  it('another iron taken in hand is cold: the first one\'s dial says nothing of it', () => {
+    const iron = useIron()
+    iron.setStop(2)
+    pass(300)
+    useBench().takeIron(idOf(32))
+    expect([iron.stopIndex, Math.round(iron.soleC), iron.state]).toEqual([null, 20, 'off'])
+  })
+  it('cools when it is switched off, from where it was', () => {
+    const iron = useIron()
+    iron.setStop(2)
+    pass(300)
+    const hotC = iron.soleC
+    iron.setStop(null)
+    pass(60)
+    expect(iron.state).toBe('cooling')
+    expect(iron.soleC).toBeLessThan(hotC)
+    expect(iron.soleC).toBeGreaterThan(60)
+  })
+})
+
+describe('the bench', () => {
+  it('takes the first fusible, the first iron and muslin until someone chooses', () => {
+    const bench = useBench()
+    bench.chosen.clothId = idOf(11)
+    expect([bench.supply!.id, bench.iron!.name, bench.cover!.kind]).toEqual([idOf(21), 'Harbour', 'muslin'])
+    expect(bench.bench!.supply.resin).toBe('polyamide')
+  })
+  it('a house that presses sturdy cotton bare does, unless a cover is chosen; a light or a mixed cloth is covered all the same', () => {
+    const bench = useBench(), library = useLibrary()
+    bench.chosen.clothId = idOf(11)
+    library.workshop = { ...library.workshop!, rules: { ...library.workshop!.rules, cover: 'sturdyBare' } }
+    expect(bench.cover).toBeNull()
+    bench.chosen.coverId = idOf(41)
+    expect(bench.cover!.kind).toBe('muslin')
+    bench.chosen.coverId = null
+    library.keepCloth({ ...bench.cloth!, massGsm: 99 })
+    expect(bench.cover!.kind).toBe('muslin')
+    library.keepCloth({ ...bench.cloth!, massGsm: 100, fibres: [{ fibre: 'cotton', sharePct: 60 }, { fibre: 'polyester', sharePct: 40 }] })
+    expect(bench.cover!.kind).toBe('muslin')
+    library.keepCloth({ ...bench.cloth!, fibres: [{ fibre: 'cotton', sharePct: 60 }, { fibre: 'linen', sharePct: 40 }] })
+    expect(bench.cover).toBeNull()
+    bench.chosen.coverId = 'bare'
+    expect(bench.cover).toBeNull()
+  })
+  it('another backing forgets the way that was chosen for the last', () => {
+    const bench = useBench()
+    bench.chosen.way = 'steam'
+    bench.takeSupply(idOf(22), [idOf(21)])
+    expect([bench.chosen.way, bench.supply!.id, bench.over.map(s => s.id)]).toEqual([null, idOf(22), [idOf(21)]])
+  })
+  it('an iron that is saved anew takes the place of its older self', () => {
+    const library = useLibrary()
+    library.keepIron(anIron({ name: 'Harbour, mended', version: 1 }))
+    expect(library.irons.map(i => i.name)).toEqual(['Harbour, mended', 'Locker'])
+    library.keepIron(anIron({ id: idOf(33), name: 'Third' }))
+    expect(library.irons).toHaveLength(3)
+  })
+})

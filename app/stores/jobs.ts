@@ -1,0 +1,122 @@
+import { nextOfJob } from '#core/job'
+import type { Job, JobBody, JobCloth, Page } from '#shared/schemas'
+import { useBench } from './bench'
+import { useLibrary } from './library'
+
+/** What crosses the wire when a job is saved. */
+export const jobBodyOf = (j: Job): JobBody & { version: number } => ({
+  name: j.name, garment: j.garment, forWhen: j.forWhen, washC: j.washC, tumble: j.tumble, dryClean: j.dryClean, note: j.note, done: j.done,
+  cloths: j.cloths, version: j.version,
+})
+
+type Change = (body: JobBody) => Partial<JobBody>
+
+/** The jobs in hand; they live on the server. Which of them is open belongs to this board. */
+export const useJobs = defineStore('jobs', () => {
+  const bench = useBench()
+  const library = useLibrary()
+  const outbox = useOutbox()
+  const page = ref<Page<Job> | null>(null)
+  const problem = ref<string | null>(null)
+  const opened = ref<Job | null>(null)
+  const pending = shallowRef<Change[]>([])
+
+  /** The job that lies on the board; another cloth than its own puts it aside. */
+  const job = computed<Job | null>(() => {
+    if (!opened.value || opened.value.id !== bench.chosen.jobId) return null
+    return pending.value.reduce<Job>((j, make) => ({ ...j, ...make(j) }), opened.value)
+  })
+  const cloth = computed<JobCloth | null>(() => job.value?.cloths.find(c => c.clothId === bench.chosen.clothId) ?? null)
+
+  /** Those in hand, or those that are done. */
+  const shown = ref<'inHand' | 'done'>('inHand')
+  async function load(): Promise<void> {
+    try {
+      page.value = await $fetch<Page<Job>>('/api/jobs', { query: { size: 100, done: shown.value === 'done' } })
+      problem.value = null
+    } catch (error) {
+      problem.value = problemOf(error).detail
+    }
+  }
+
+  /** Finds the open job again after a reload; one that is gone is forgotten. */
+  async function resume(): Promise<void> {
+    const { jobId } = bench.chosen
+    if (!jobId) return
+    try {
+      opened.value = await $fetch<Job>(`/api/jobs/${jobId}`)
+    } catch (error) {
+      if (problemOf(error).status === 404) bench.chosen.jobId = null
+      else problem.value = problemOf(error).detail
+    }
+  }
+
+  function put(saved: Job): void {
+    if (opened.value?.id === saved.id) opened.value = saved
+    if (page.value) page.value = { ...page.value, rows: page.value.rows.map(j => (j.id === saved.id ? saved : j)) }
+  }
+
+  /** Lays a job on the board, with the cloth that is furthest back, or the one asked for. */
+  async function open(of: Job, clothId?: string): Promise<void> {
+    opened.value = of
+    const id = clothId ?? of.cloths[nextIn(of)?.cloth ?? 0]!.clothId
+    const chosen = of.cloths.find(c => c.clothId === id)!
+    await library.bring(id, [chosen.supplyId])
+    bench.chosen = { ...bench.chosen, jobId: of.id, clothId: id, way: null }
+    if (chosen.supplyId) bench.takeSupply(chosen.supplyId)
+  }
+
+  /**
+   * Changes the open job: shown at once, saved in turn. Where someone else saved meanwhile, theirs is taken and the change made on it.
+   * A change that is refused is taken back and said.
+   */
+  function change(make: Change): Promise<void> {
+    const open = job.value
+    if (!open) return Promise.resolve()
+    pending.value = [...pending.value, make]
+    saving = saving
+      .then(() => save(opened.value?.id === open.id ? opened.value : open, make))
+      .finally(() => { pending.value = pending.value.filter(m => m !== make) })
+    return saving
+  }
+  let saving: Promise<void> = Promise.resolve()
+  async function save(from: Job, make: Change, tries = 2): Promise<void> {
+    const body = jobBodyOf(from)
+    try {
+      put(await $fetch<Job>(`/api/jobs/${from.id}`, { method: 'PUT', body: { ...body, ...make(body) } }))
+      problem.value = null
+    } catch (error) {
+      const p = problemOf(error)
+      if (p.status === 409 && p.current && tries > 0) {
+        put(p.current as Job)
+        return save(p.current as Job, make, tries - 1)
+      }
+      problem.value = p.detail
+    }
+  }
+  /** A job that is done, or taken up again, goes to the other list. */
+  async function finish(of: Job, done: boolean): Promise<void> {
+    await save(of, () => ({ done }))
+    if (!problem.value) await load()
+  }
+  /** Notes of the cloth on the board where its backing goes, or which one was chosen. */
+  const note = (what: Partial<Pick<JobCloth, 'place' | 'supplyId'>>) =>
+    change(({ cloths }) => ({ cloths: cloths.map(c => (c.clothId === bench.chosen.clothId ? { ...c, ...what } : c)) }))
+
+  // A swatch that reached the server moves its job on.
+  watch(() => outbox.sentCount.value, () => Promise.all([resume(), page.value ? load() : null]))
+  // A cloth of another job, or of none, puts the open one aside.
+  watch(() => bench.chosen.clothId, (id) => {
+    if (job.value && !job.value.cloths.some(c => c.clothId === id)) bench.chosen.jobId = null
+  })
+
+  return { page, shown, problem, job, cloth, load, resume, open, change, finish, note }
+})
+
+/** What comes next in a job, and for which of its cloths. */
+export function nextIn(job: Job) {
+  return nextOfJob({
+    done: job.done,
+    cloths: job.cloths.map((c, i) => ({ ...job.progress[i]!, placed: c.place !== null, backed: c.supplyId !== null })),
+  })
+}

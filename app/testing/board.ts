@@ -1,0 +1,72 @@
+import { createPinia, setActivePinia } from 'pinia'
+import { vi } from 'vitest'
+import type { Cloth, Cover, Iron, Job, Supply, Workshop } from '#shared/schemas'
+import { clothFields, rulesSchema, supplyFields } from '#shared/schemas'
+
+/** Ids that are easy to tell apart: the last figure counts. */
+export const idOf = (n: number): string => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`
+
+const workshop: Workshop = {
+  id: idOf(1), name: 'Test room', units: { length: 'mm', temperature: '°C', arealMass: 'g/m²' }, rules: rulesSchema.parse({}), version: 0,
+}
+export const cloth = (over: Partial<Cloth> = {}): Cloth => ({
+  ...clothFields.parse({
+    code: 'C-1', name: 'Poplin', fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27,
+    mayGetWet: true, nap: 'none', colourHex: '#ffffff',
+  }),
+  id: idOf(11), version: 0, updatedAt: '', trials: 0, cornerC: null, swatches: [], ...over,
+})
+export const supply = (over: Partial<Supply> = {}): Supply => ({
+  ...supplyFields.parse({
+    code: 'S-1', name: 'Lawn', family: 'fusible', base: 'woven', baseFibre: 'cotton', massGsm: 60, thicknessMm: 0.21, resin: 'polyamide',
+    resinGsm: 12, colourHex: '#ffffff', stockM: 3,
+  }),
+  id: idOf(21), version: 0, updatedAt: '', used: 0, ...over,
+})
+export const iron = (over: Partial<Iron> = {}): Iron => ({
+  id: idOf(31), name: 'Harbour', kind: 'household', shutsOffAfterS: 480, note: '', version: 0, updatedAt: '',
+  stops: [
+    { label: 'silk', meanC: 118, swingC: 6, origin: 'measured' }, { label: 'wool', meanC: 154, swingC: 7, origin: 'measured' },
+    { label: 'cotton', meanC: 192, swingC: 9, origin: 'measured' },
+  ],
+  ...over,
+})
+const cover: Cover = { id: idOf(41), name: 'Muslin', kind: 'muslin', version: 0 }
+export const job = (over: Partial<Job> = {}): Job => ({
+  id: idOf(51), name: 'Shirts', garment: 'Shirt', forWhen: null, washC: 40, tumble: 'no', dryClean: false, note: '', done: false,
+  cloths: [{ clothId: idOf(11), place: null, supplyId: null }], version: 0, updatedAt: '',
+  progress: [{
+    clothId: idOf(11), name: 'Poplin', code: 'C-1', colourHex: '#ffffff', construction: 'poplin', nap: 'none', fibreKnown: true,
+    supplyName: null, pressed: 0, held: 0, passed: 0, washesLeft: null,
+  }],
+  ...over,
+})
+
+type Answer = (body: unknown, query: Record<string, unknown>) => unknown
+/** A server that is not there: answers by method and path, as a test says. */
+export function standIn(answers: Record<string, Answer>) {
+  const asked: { what: string, body: unknown }[] = []
+  const fetch = vi.fn(async (path: string, options: { method?: string, body?: unknown, query?: Record<string, unknown> } = {}) => {
+    const what = `${options.method ?? 'GET'} ${path}`
+    asked.push({ what, body: options.body })
+    const answer = answers[what]
+    if (!answer) throw new Error(`nobody answers ${what}`)
+    return answer(options.body, options.query ?? {})
+  })
+  vi.stubGlobal('$fetch', fetch)
+  return { asked, fetch }
+}
+
+/** A board with these things in its drawers. */
+export function layOut(rate = 1): void {
+  window.localStorage.clear()
+  rememberWorkroom(workshop.id)
+  vi.stubGlobal('useRuntimeConfig', () => ({ public: { clockRate: String(rate) } }))
+  setActivePinia(createPinia())
+  const library = useLibrary()
+  library.workshop = workshop
+  library.cloths = [cloth(), cloth({ id: idOf(12), code: 'C-2', name: 'Melton' })]
+  library.supplies = [supply(), supply({ id: idOf(22), code: 'S-2', name: 'Feather' })]
+  library.irons = [iron(), iron({ id: idOf(32), name: 'Locker' })]
+  library.covers = [cover]
+}

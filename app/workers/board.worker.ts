@@ -1,0 +1,118 @@
+import { expose } from 'comlink'
+import { explainPressed, learnFrom, type Explanation, type LearnResult, type Pressed } from '#core/learn'
+import {
+  matchShelf, refineCandidate, whatIfs, type Candidate, type Match, type MatchQuery, type MatchSupply, type Refined, type WhatIf,
+} from '#core/match'
+import {
+  asSheetSays, carryOver, courseOf, draftRecipe, findOpeners, searchMethod, searchTack, type Bench, type CarriedOver, type Course,
+  type OwnIron, type EvaluateOptions, type Found, type IronStop, type Method, type MethodAnswer, type Opener, type Recipe, type Tack,
+  type Way,
+} from '#core/recipe'
+import {
+  countRow, planScraps, pointsOf, sensitivityOf, TYPICAL_KNOWLEDGE, type Knowledge, type PlannedScrap, type RowCount, type RowTask,
+  type Sensitivity, type WindowQuestion,
+} from '#core/window'
+import type { PlainLesson } from '#shared/mappers'
+
+/** One way of pressing in plain data: what a picture and a sentence need. */
+export interface Answer {
+  way: Way
+  method: Method
+  recipe: Recipe | null
+  course: Course | null
+  margins: Found['margins'] | null
+  parts: Found['parts']
+  score: number
+  runnerUp: Recipe | null
+  blocked: MethodAnswer['blocked']
+}
+export type Learnt = Omit<LearnResult, 'draws' | 'weights'>
+export interface Explained { causes: Explanation['causes'], course: Course }
+/** As much of a match as a screen can show; the counts say what was left behind. */
+export interface Ranked {
+  match: Match
+  rankedCount: number
+  excludedCount: number
+  whatIf: WhatIf[]
+  tookMs: number
+}
+
+const SHOWN_RANKED = 48, SHOWN_EXCLUDED = 150
+/** A usual pressing, run once over so that the first question finds the code compiled. */
+const WARM_BENCH: Bench = {
+  cloth: {
+    fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none',
+    finishes: [],
+  },
+  supply: { massGsm: 60, thicknessMm: 0.25, base: 'cotton', resin: 'polyamide', resinGsm: 12 }, iron: { kind: 'household', stops: [] },
+  cover: 'muslin', bed: 'padded', blendRule: 'strict',
+}
+const WARM: WindowQuestion = {
+  bench: WARM_BENCH,
+  recipe: draftRecipe(WARM_BENCH, 'mist', { label: '', meanC: 170, swingC: 10, origin: 'typical' }, 'back', 1, 'weight'),
+  knowledge: TYPICAL_KNOWLEDGE, seed: 1, samples: 100,
+}
+
+let known: { key: string, points: Float64Array } | null = null
+const points = (q: WindowQuestion): Float64Array => {
+  const key = `${q.samples} ${q.seed}`
+  if (known?.key !== key) known = { key, points: pointsOf(q) }
+  return known.points
+}
+let shelf: { id: number, supplies: MatchSupply[] } = { id: 0, supplies: [] }
+
+const answerOf = (a: MethodAnswer): Answer => {
+  const shown = a.found ?? a.attempt
+  return {
+    way: a.way, method: a.method, recipe: shown?.recipe ?? null, course: shown ? courseOf(shown.outcome) : null,
+    margins: a.found?.margins ?? null, parts: a.found?.parts ?? [], score: a.found?.score ?? -Infinity, runnerUp: a.runnerUp,
+    blocked: a.blocked,
+  }
+}
+
+const api = {
+  warm(): void { countRow(WARM, { soleC: 170, holdsS: [10, 30, 50], from: 0, to: WARM.samples }, points(WARM)) },
+
+  /** One way of pressing, worked out with what was learned; null for the sheet's where there is none. */
+  way(bench: Bench, way: Way, taught: EvaluateOptions): Answer | null {
+    const answer = way === 'sheet' ? asSheetSays(bench, taught) : searchMethod(bench, way, taught)
+    return answer && answerOf(answer)
+  },
+  carried: (bench: Bench, taught: EvaluateOptions): CarriedOver | null => carryOver(bench, taught),
+  tack: (bench: Bench, taught: EvaluateOptions): Tack => searchTack(bench, taught),
+  openers: (bench: Bench, taught: EvaluateOptions, others: OwnIron[]): Opener[] =>
+    findOpeners(bench, taught, others).map(o => ('found' in o ? { ...o, found: { ...o.found, outcome: null as never } } : o)),
+
+  count: (q: WindowQuestion, task: RowTask): RowCount => countRow(q, task, points(q)),
+  sensitivity: (q: WindowQuestion): Sensitivity => sensitivityOf(q),
+  plan: (q: WindowQuestion, stops: IronStop[]): PlannedScrap[] => planScraps(q, stops),
+
+  learn(knowledge: Knowledge, lessons: PlainLesson[]): Learnt {
+    const { draws: _draws, weights: _weights, ...learnt } = learnFrom(knowledge, lessons)
+    return learnt
+  },
+  explain(pressed: Pressed, options: EvaluateOptions): Explained {
+    const { causes, outcome } = explainPressed(pressed, options)
+    return { causes, course: courseOf(outcome) }
+  },
+
+  /** Does this worker hold the shelf of that number? */
+  holds: (id: number): boolean => shelf.id === id,
+  hold(id: number, supplies: MatchSupply[]): void { shelf = { id, supplies } },
+  /** Judges the whole shelf. */
+  rank(query: MatchQuery): Ranked {
+    const from = performance.now()
+    const match = matchShelf(query, shelf.supplies)
+    const tookMs = performance.now() - from
+    const whatIf = whatIfs(query, shelf.supplies, match)
+    return {
+      match: { ...match, ranked: match.ranked.slice(0, SHOWN_RANKED), excluded: match.excluded.slice(0, SHOWN_EXCLUDED) },
+      rankedCount: match.ranked.length, excludedCount: match.excluded.length, whatIf, tookMs,
+    }
+  },
+  /** The full recipe search for one candidate. */
+  refine: (query: MatchQuery, candidate: Candidate): Refined | null => refineCandidate(query, candidate),
+}
+export type BoardApi = typeof api
+
+expose(api)

@@ -1,0 +1,99 @@
+import type { Grid } from './grid'
+import { boundBoilsC, boundLeavesPerK } from './sorption'
+import { BOILS_C, LATENT_HEAT_J_KG as L, WATER_HEAT_J_KG_K as CPW } from './layer'
+
+/** Energy (J/m², reference: water and dry matter at 0 °C) and vapour (kg/m²) that crossed the faces since the start. */
+export interface Ledger {
+  topJ: number
+  bottomJ: number
+  steamJ: number
+  vapourOutJ: number
+  vapourOutKg: number
+}
+
+/** What the stack is exposed to during one step. */
+export interface Exposure {
+  /** Sole, room or clapper temperature above, °C, and the conductance to it, W/(m²·K); 0 = insulated. */
+  topC: number
+  topWm2K: number
+  bottomC: number
+  bottomWm2K: number
+  /** Vapour pushed in from the sole, kg/(m²·s). */
+  steamKgM2S: number
+  /** Share of vapour made in the stack that goes inward (away from the sole), 0-1. */
+  inwardShare: number
+}
+
+/**
+ * What a cell's water is doing within a step: nothing; boiling at 100 °C; the last free water going; bound water leaving
+ * as it grows hotter; the last bound water going.
+ */
+export const FREE = 0, BOILING = 1, DRYING = 2, PARTING = 3, PARCHING = 4
+export const NO_WATER_KG = 1e-12
+/** Heat of vapour at 100 °C, J/kg. */
+export const VAPOUR_J_KG = L + CPW * BOILS_C
+
+/** Everything a step works with, in flat arrays: one entry a cell. Kept for the life of a grid, so that a step allocates nothing. */
+export interface State {
+  grid: Grid
+  ledger: Ledger
+  mode: Uint8Array
+  /** Temperature and heat capacity (water of then included) at the start of the step. */
+  old: Float64Array
+  wetCapacity: Float64Array
+  /** Where the cell's water boils now, °C, and how much leaves for each kelvin beyond, kg/(m²·K); 0 while it is free water. */
+  boilsC: Float64Array
+  leavesKgK: Float64Array
+  gain: Float64Array
+  right: Float64Array
+  /** Vapour made in the step, kg/m², and the part of it that rises. */
+  made: Float64Array
+  rising: Float64Array
+  /** Cells that vapour reached in the last step: held at 100 °C as long as it keeps coming. */
+  fed: Uint8Array
+  /** Is there a sheet above that stops vapour? */
+  sealedAbove: Uint8Array
+  /**
+   * Conductance between neighbours, W/(m²·K); the resistance of the contact in it; from where a cell's temperature stands to its
+   * faces, m²K/W.
+   */
+  joint: Float64Array
+  contactR: Float64Array
+  upR: Float64Array
+  downR: Float64Array
+  /** Water a cell had when it began to boil, kg/m². */
+  waterAtBoil: Float64Array
+  /** True where vapour was made or moved in the last step. */
+  boiling: boolean
+  vapourMoved: boolean
+  /** The last cell whose water the last step may have changed. */
+  touchedTo: number
+}
+
+export function createState(grid: Grid, ledger: Ledger): State {
+  const n = grid.count
+  const column = () => new Float64Array(n)
+  const sealedAbove = new Uint8Array(n)
+  for (let i = 1; i < n; i++) sealedAbove[i] = sealedAbove[i - 1] || !grid.permeable[i - 1] ? 1 : 0
+  const state: State = {
+    grid, ledger, mode: new Uint8Array(n), old: column(), wetCapacity: column(), boilsC: column(), leavesKgK: column(), gain: column(),
+    right: column(), made: column(), rising: column(), fed: new Uint8Array(n), sealedAbove, joint: column(), contactR: column(),
+    upR: column(), downR: column(), waterAtBoil: column(), boiling: false, vapourMoved: false, touchedTo: n - 1,
+  }
+  for (let i = 0; i < n; i++) knowBoiling(state, i)
+  return state
+}
+
+/** Looks up where a cell's water boils after it has changed. */
+export function knowBoiling(state: State, i: number): void {
+  const { boundKg, waterKg } = state.grid
+  const bound = boundKg[i]!, kg = waterKg[i]!
+  if (kg > bound + NO_WATER_KG || bound <= NO_WATER_KG) {
+    state.boilsC[i] = BOILS_C
+    state.leavesKgK[i] = 0
+    return
+  }
+  const share = kg / bound
+  state.boilsC[i] = boundBoilsC(share)
+  state.leavesKgK[i] = boundLeavesPerK(share) * bound
+}

@@ -1,0 +1,98 @@
+import { surplusJ } from './conduct'
+import { BOILS_C, LATENT_HEAT_J_KG as L, WATER_HEAT_J_KG_K as CPW } from './layer'
+import { BOILING, DRYING, FREE, knowBoiling, NO_WATER_KG, PARCHING, PARTING, type Exposure, type State } from './state'
+
+const CLOSE_K = 1e-9
+
+/** Looks over the wet cells after a solve and moves those whose mode does not fit; true if the system must be solved again. */
+export function agree(
+  state: State, dt: number, top: number, topC: number, bottom: number, bottomC: number, x: Exposure, lastWet: number,
+): boolean {
+  const { mode, fed, boilsC, leavesKgK, waterAtBoil, old, wetCapacity, sealedAbove } = state
+  const { tC, waterKg, boundKg, permeable } = state.grid
+  let changed = false
+  /** Vapour on its way inward past cell i, kg/m²: what keeps fed cells at 100 °C. */
+  let supply = x.steamKgM2S * dt
+  for (let i = 0; i <= lastWet; i++) {
+    const m = mode[i]!
+    if (permeable[i] === 0) supply = 0
+    if (m === FREE) {
+      if (waterKg[i]! <= NO_WATER_KG) continue
+      const c = tC[i]!
+      if (c > boilsC[i]! + CLOSE_K) {
+        if (waterKg[i]! > boundKg[i]! + NO_WATER_KG) {
+          mode[i] = BOILING
+          if (old[i]! < BOILS_C - 1 || waterKg[i]! > waterAtBoil[i]!) waterAtBoil[i] = waterKg[i]!
+        } else mode[i] = PARTING
+        changed = true
+      } else if (supply > 0 && c < BOILS_C) supply = Math.max(0, supply - wetCapacity[i]! * (BOILS_C - c) / L)
+      continue
+    }
+    const inward = sealedAbove[i] !== 0 ? 1 : x.inwardShare
+    state.boiling = true
+    if (m === PARTING) {
+      const leaves = leavesKgK[i]! * (tC[i]! - boilsC[i]!)
+      if (leaves < 0) {
+        mode[i] = FREE
+        changed = true
+      } else if (leaves > waterKg[i]!) {
+        mode[i] = PARCHING
+        changed = true
+      } else supply += leaves * inward
+      continue
+    }
+    if (m !== BOILING) {
+      supply += (waterKg[i]! - (m === DRYING ? boundKg[i]! : 0)) * inward
+      if (tC[i]! < boilsC[i]! - CLOSE_K) { mode[i] = m === DRYING ? BOILING : PARTING; changed = true }
+      continue
+    }
+    const j = surplusJ(state, i, BOILS_C, dt, top, topC, bottom, bottomC)
+    if (j > (waterKg[i]! - boundKg[i]!) * L) {
+      mode[i] = DRYING
+      changed = true
+    } else if (j >= 0) supply += j / L * inward
+    else if (fed[i] !== 0 && -j <= supply * L) supply += j / L
+    else if (j < -CLOSE_K) {
+      mode[i] = FREE
+      fed[i] = 0
+      changed = true
+    }
+  }
+  return changed
+}
+
+/** Turns what boiling and drying cells have left over into vapour; mends the rare cell whose set did not agree, keeping its energy. */
+export function settle(state: State, dt: number, top: number, bottom: number, x: Exposure): void {
+  const { mode, made } = state
+  const { tC, waterKg, boundKg, dryCapacity, count } = state.grid
+  // All surpluses first: mending a cell moves the temperature that its neighbour's surplus is read from.
+  for (let i = 0; i < count; i++) {
+    if (mode[i] === BOILING) made[i] = surplusJ(state, i, BOILS_C, dt, top, x.topC, bottom, x.bottomC)
+    else if (mode[i] === PARTING) made[i] = surplusJ(state, i, tC[i]!, dt, top, x.topC, bottom, x.bottomC)
+  }
+  for (let i = 0; i < count; i++) {
+    const m = mode[i]
+    if (m === FREE) continue
+    if (m === DRYING || m === PARCHING) {
+      const stays = m === DRYING ? boundKg[i]! : 0
+      made[i] = waterKg[i]! - stays
+      waterKg[i] = stays
+    } else if (m === PARTING) {
+      // Vapour leaves with the heat it has at 100 °C: what it is hotter stays behind.
+      const kg = Math.min(waterKg[i]!, Math.max(0, made[i]! / (L - CPW * (tC[i]! - BOILS_C))))
+      const left = made[i]! - kg * (L - CPW * (tC[i]! - BOILS_C))
+      waterKg[i] = waterKg[i]! - kg
+      made[i] = kg
+      tC[i] = tC[i]! + left / (dryCapacity[i]! + waterKg[i]! * CPW)
+    } else {
+      const surplus = made[i]!
+      const kg = Math.min(waterKg[i]! - boundKg[i]!, Math.max(0, surplus / L))
+      waterKg[i] = waterKg[i]! - kg
+      const left = surplus - kg * L
+      if (left !== 0) tC[i] = BOILS_C + left / (dryCapacity[i]! + waterKg[i]! * CPW)
+      made[i] = kg
+      if (waterKg[i]! <= boundKg[i]! + NO_WATER_KG) mode[i] = FREE
+    }
+    knowBoiling(state, i)
+  }
+}

@@ -1,0 +1,33 @@
+import { describe, expect, it } from 'vitest'
+import { nextOfCloth, nextOfJob, type ClothState } from '.'
+
+const fresh: ClothState = { fibreKnown: true, placed: true, backed: true, pressed: 0, held: 0, passed: 0, washesLeft: null }
+const cloth = (over: Partial<ClothState> = {}): ClothState => ({ ...fresh, ...over })
+
+describe('what comes next for a cloth', () => {
+  it.each<[string, Partial<ClothState>, ReturnType<typeof nextOfCloth>]>([
+    ['an unknown fibre is found out first', { fibreKnown: false, placed: false }, { do: 'findFibre' }],
+    ['unless its swatches already speak for it', { fibreKnown: false, pressed: 1, held: 1, passed: 1 }, { do: 'cut' }],
+    ['without a place it goes to Match', { placed: false }, { do: 'match' }],
+    ['without a backing too', { backed: false }, { do: 'match' }],
+    ['matched, a swatch is pressed', {}, { do: 'swatch' }],
+    ['one that failed is pressed again, and how many failed is said', { pressed: 2, held: 0 }, { do: 'swatchAgain', failed: 2 }],
+    ['one that held is washed', { pressed: 3, held: 1, washesLeft: 2 }, { do: 'wash', left: 2 }],
+    ['one that held and failed in the wash is pressed again', { pressed: 3, held: 1, washesLeft: null }, { do: 'swatchAgain', failed: 2 }],
+    ['one that passed goes to be cut, whatever failed before', { pressed: 4, held: 2, passed: 1, washesLeft: 3 }, { do: 'cut' }],
+  ])('%s', (_, state, step) => {
+    expect(nextOfCloth(cloth(state))).toEqual(step)
+  })
+})
+
+describe('what comes next in a job', () => {
+  it('is the step of the cloth that is furthest back, the earlier of two alike', () => {
+    const cloths = [cloth({ pressed: 1, held: 1, passed: 1 }), cloth(), cloth({ placed: false }), cloth({ backed: false })]
+    expect(nextOfJob({ done: false, cloths })).toEqual({ cloth: 2, step: { do: 'match' } })
+    expect(nextOfJob({ done: false, cloths: cloths.slice(0, 2) })).toEqual({ cloth: 1, step: { do: 'swatch' } })
+  })
+  it('is nothing once it is done, or while it has no cloth', () => {
+    expect(nextOfJob({ done: true, cloths: [cloth()] })).toBeNull()
+    expect(nextOfJob({ done: false, cloths: [] })).toBeNull()
+  })
+})

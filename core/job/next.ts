@@ -1,0 +1,48 @@
+/** How far a cloth of a job has come with the backing chosen for it. */
+export interface ClothState {
+  fibreKnown: boolean
+  /** A place on the garment was chosen. */
+  placed: boolean
+  /** A backing was chosen. */
+  backed: boolean
+  /** Swatches pressed of the pair, those that held at first judging, and those that passed with their washes. */
+  pressed: number
+  held: number
+  passed: number
+  /** Washes still missing on the one that has come furthest; null where none held. */
+  washesLeft: number | null
+}
+
+export type NextStep
+  = | { do: 'findFibre' }
+    | { do: 'match' }
+    | { do: 'swatch' }
+    | { do: 'swatchAgain', failed: number }
+    | { do: 'wash', left: number }
+    | { do: 'cut' }
+
+/** In working order: what is furthest back is done first. */
+const ORDER: readonly NextStep['do'][] = ['findFibre', 'match', 'swatch', 'swatchAgain', 'wash', 'cut']
+
+/** The next thing to do for one cloth. */
+export function nextOfCloth(c: ClothState): NextStep {
+  if (!c.fibreKnown && c.pressed === 0) return { do: 'findFibre' }
+  if (!c.placed || !c.backed) return { do: 'match' }
+  if (c.passed > 0) return { do: 'cut' }
+  if (c.held > 0 && c.washesLeft !== null && c.washesLeft > 0) return { do: 'wash', left: c.washesLeft }
+  return c.pressed > 0 ? { do: 'swatchAgain', failed: c.pressed - c.held } : { do: 'swatch' }
+}
+
+/**
+ * What comes next in a job: the step of the cloth that is furthest back, the earlier of two at the same one.
+ * @returns the place of that cloth in the list, and its step; null for a job that is done or has no cloths
+ */
+export function nextOfJob(job: { done: boolean, cloths: readonly ClothState[] }): { cloth: number, step: NextStep } | null {
+  if (job.done) return null
+  let found: { cloth: number, step: NextStep } | null = null
+  for (const [cloth, state] of job.cloths.entries()) {
+    const step = nextOfCloth(state)
+    if (!found || ORDER.indexOf(step.do) < ORDER.indexOf(found.step.do)) found = { cloth, step }
+  }
+  return found
+}

@@ -1,0 +1,108 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { bondOf, gradeOf, shifted } from '../bond'
+import { RESIN_GRADES, RESIN_KEYS, RESINS } from '../materials'
+import {
+  gradeOfSheet, LEAFLET_BOND, leafletOf, LOT_RATE, LOT_SHIFT_C, lotOf, pressReference, readLot, referenceBond, TYPICAL_LEAFLETS,
+  TYPICAL_TACK, USUAL_SUPPLY, type SheetFigures,
+} from '.'
+
+const sheet = (over: Partial<SheetFigures> = {}): SheetFigures => ({
+  soleC: 150, holdS: 15, moisture: 'steam', pressureKPa: null, grade: null, ...over,
+})
+const usual = { ...USUAL_SUPPLY.polyamide, resin: 'polyamide' as const }
+
+describe('the fit to the typical leaflets', () => {
+  it.each(RESIN_KEYS.flatMap(key => RESIN_GRADES.flatMap(grade => (TYPICAL_LEAFLETS[key][grade] ? [[key, grade] as const] : []))))(
+    '%s for %s comes to 1.25 of a bond on the reference cloth',
+    (key, grade) => {
+      expect(referenceBond(TYPICAL_LEAFLETS[key][grade]!, key, USUAL_SUPPLY[key], gradeOf(key, grade))).toBeCloseTo(LEAFLET_BOND, 2)
+    },
+  )
+  it('what is not for irons has no leaflet by hand', () => expect(TYPICAL_LEAFLETS.hdpe.hand).toBeNull())
+  it('the low-heat web only just catches under its paper', () => {
+    const tacked = bondOf(pressReference(TYPICAL_TACK, 'evaWeb', USUAL_SUPPLY.evaWeb), gradeOf('evaWeb', 'hand')).final
+    expect(tacked).toBeGreaterThan(0.05)
+    expect(tacked).toBeLessThan(0.5)
+  })
+})
+
+describe('which grade a sheet is of', () => {
+  it.each([
+    ['says press', { grade: 'press' }, 'press'], ['says irons, with a pressure', { grade: 'hand', pressureKPa: 30 }, 'hand'],
+    ['30 kPa', { pressureKPa: 30 }, 'press'], ['3 kPa', { pressureKPa: 3 }, 'hand'], ['nothing', {}, 'hand'],
+  ] as const)('%s', (_what, over, grade) => {
+    expect(gradeOfSheet(sheet(over))).toBe(grade)
+  })
+  it('no sheet: by the metre at home, for irons', () => expect(gradeOfSheet(null)).toBe('hand'))
+})
+
+describe('a sheet as a leaflet', () => {
+  it('its own figures, and those of its grade where it is silent', () => {
+    expect(leafletOf('polyamide', sheet({ soleC: 145, moisture: null }))).toEqual({ ...TYPICAL_LEAFLETS.polyamide.hand, soleC: 145 })
+    expect(leafletOf('polyamide', sheet({ pressureKPa: 50, moisture: 'dry' }))).toMatchObject({
+      pressureKPa: 50, cover: null, moisture: 'dry',
+    })
+    expect(leafletOf('hdpe', sheet({ grade: 'hand' }))).toMatchObject({ soleC: 150, cover: null })
+  })
+  it.each([[{ holdS: null }, 'holdS'], [{ soleC: null }, 'soleC']] as const)('%j cannot be worked out', (over, missing) => {
+    expect(leafletOf('polyamide', sheet(over))).toBeNull()
+    expect(readLot(usual, sheet(over))).toEqual({ state: 'incomplete', missing })
+  })
+  it('an empty sheet, or none, leaves the grade as it is', () => {
+    expect(readLot(usual, null)).toEqual({ state: 'typical' })
+    expect(readLot(usual, sheet({ soleC: null, holdS: null }))).toEqual({ state: 'typical' })
+    expect(lotOf({ state: 'typical' })).toEqual({ rateFactor: 1, meltShiftC: 0 })
+  })
+})
+
+describe('what a sheet says of its lot', () => {
+  it('the typical leaflet says: as its grade', () => {
+    const reading = readLot(usual, sheet())
+    expect(reading.state === 'fits' && reading.lot.rateFactor).toBeCloseTo(1, 2)
+  })
+  it('the lot that is read off a sheet gives the sheet back: 1.25 of a bond', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 140, max: 170 }), fc.integer({ min: 8, max: 40 }), fc.constantFrom<'dry' | 'steam'>('dry', 'steam'),
+        (soleC, holdS, moisture) => {
+          const reading = readLot(usual, sheet({ soleC, holdS, moisture }))
+          if (reading.state !== 'fits') return
+          const { rateFactor, meltShiftC } = reading.lot
+          expect(
+            referenceBond(reading.leaflet, 'polyamide', usual, shifted(gradeOf('polyamide', 'hand'), rateFactor, meltShiftC)),
+          ).toBeCloseTo(LEAFLET_BOND, 6)
+          expect(rateFactor).toBeGreaterThanOrEqual(LOT_RATE[0])
+          expect(rateFactor).toBeLessThanOrEqual(LOT_RATE[1])
+          expect(meltShiftC).toBeLessThanOrEqual(0)
+          expect(meltShiftC).toBeGreaterThanOrEqual(-LOT_SHIFT_C)
+        },
+      ),
+      { seed: 8, numRuns: 40 },
+    )
+  })
+  it('shorter seconds mean a quicker lot', () => {
+    const rate = (holdS: number) => { const r = readLot(usual, sheet({ holdS })); return r.state === 'fits' ? r.lot.rateFactor : NaN }
+    expect(rate(10)).toBeGreaterThan(rate(15))
+    expect(rate(15)).toBeGreaterThan(rate(25))
+  })
+  it('a glue line that never reached the melting range moves the melting, no further than it must', () => {
+    const reading = readLot({ ...USUAL_SUPPLY.polyamide, resin: 'polyamide' }, sheet({ soleC: 138, holdS: 12, moisture: 'dry' }))
+    expect(reading.state).toBe('fits')
+    if (reading.state !== 'fits') return
+    expect(reading.lot.meltShiftC).toBeLessThan(0)
+    expect(bondOf(pressReference(reading.leaflet, 'polyamide', usual), gradeOf('polyamide', 'hand')).peakC).toBeLessThan(
+      RESINS.polyamide.meltC[0],
+    )
+  })
+  it.each([
+    ['too cool for its resin', { soleC: 90, holdS: 8, moisture: 'dry' }, 'tooCool'],
+    ['far too short', { soleC: 150, holdS: 3, moisture: 'dry', pressureKPa: 30 }, 'tooSlow'],
+    ['far too long', { soleC: 200, holdS: 60, moisture: 'dry' }, 'tooQuick'],
+  ] as const)('%s: it contradicts, and nothing is bent to it', (_what, over, why) => {
+    const reading = readLot(usual, sheet(over))
+    expect(reading).toMatchObject({ state: 'contradicts', why })
+    expect(lotOf(reading)).toEqual({ rateFactor: 1, meltShiftC: 0 })
+  })
+  it('the answer is kept, and is the same', () => expect(readLot(usual, sheet())).toBe(readLot(usual, sheet())))
+})

@@ -1,0 +1,107 @@
+import { describe, expect, it } from 'vitest'
+import { matchShelf, refineCandidate, type MatchQuery, type MatchSupply } from '../match'
+import { placeOf } from '../place'
+import { carryOver, draftRecipe, findOpeners, searchMethod, searchTack, type Bench } from '../recipe'
+import { countRow, optionsOf, planScraps, sensitivityOf, TYPICAL_KNOWLEDGE, type Knowledge, type WindowQuestion } from '../window'
+import { explainPressed, lessonOf } from '.'
+
+const stop = (label: string, meanC: number) => ({ label, meanC, swingC: 10, origin: 'typical' as const })
+const bench: Bench = {
+  cloth: {
+    fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none',
+    finishes: [],
+  },
+  supply: {
+    massGsm: 60, thicknessMm: 0.21, base: 'cotton', resin: 'polyamide', resinGsm: 12,
+    sheet: { soleC: 150, holdS: 15, moisture: 'dry', cover: 'muslin', pressureKPa: 3, firstSide: 'back' },
+  },
+  iron: { kind: 'household', stops: [stop('wool', 152), stop('cotton', 186)] }, cover: 'muslin', bed: 'padded', blendRule: 'strict',
+}
+const plain = optionsOf(TYPICAL_KNOWLEDGE)
+/** Taught by swatches that this iron runs 14 °C cool. */
+const cool: Knowledge = { ...TYPICAL_KNOWLEDGE, dialC: -14 }
+const taught = optionsOf(cool)
+const question = (knowledge: Knowledge): WindowQuestion => ({
+  bench, recipe: { ...draftRecipe(bench, 'dry', stop('wool', 152), 'back', 1, 'lean'), holdS: 20 }, knowledge, seed: 3, samples: 60,
+})
+
+describe('what was learned is used everywhere: an iron found to run 14 °C cool', () => {
+  it('one function makes the options', () => {
+    expect(plain).toEqual({ soleOffsetC: 0, contactFactor: 1, meltShiftC: 0, rateFactor: 1 })
+    expect(optionsOf({ dialC: 5, logContact: Math.log(1.2), meltC: -2, logRate: Math.log(0.8) })).toEqual({
+      soleOffsetC: 5, contactFactor: 1.2, meltShiftC: -2, rateFactor: 0.8,
+    })
+  })
+  it('the search holds longer', () => {
+    const seconds = (o: typeof plain) =>
+      searchMethod({ ...bench, iron: { kind: 'household', stops: [stop('cotton', 186)] } }, 'dry', o).found!.recipe.holdS
+    expect(seconds(taught)).toBeGreaterThan(seconds(plain))
+  })
+  it('the openers too', () => {
+    const barred: Bench = { ...bench, habits: { lean: false, warmFirst: false, bothSides: false, patienceS: 20 } }
+    const lean = (o: typeof plain) => {
+      const f = findOpeners(barred, o).find(x => x.change === 'lean')
+      return f?.change === 'lean' ? f.found.outcome.bond.peakC : NaN
+    }
+    expect(lean(taught)).not.toBeCloseTo(lean(plain), 1)
+  })
+  it('the tack', () => {
+    const web: Bench = {
+      ...bench, supply: { massGsm: 30, thicknessMm: 0.1, base: 'polyester', resin: 'evaWeb', resinGsm: 28 },
+      iron: { kind: 'household', stops: [stop('wool', 152)] },
+    }
+    const bond = (o: typeof plain) => {
+      const t = searchTack(web, o)
+      return 'recipe' in t ? t.bond / t.recipe.holdS : NaN
+    }
+    expect(bond(taught)).not.toBeCloseTo(bond(plain), 3)
+  })
+  it('the sheet carried over', () => {
+    expect(carryOver({ ...bench, iron: { kind: 'household', stops: [stop('wool', 152)] } }, taught)!.neededS!).toBeGreaterThan(
+      carryOver({ ...bench, iron: { kind: 'household', stops: [stop('wool', 152)] } }, plain)!.neededS! + 2,
+    )
+  })
+  it('the match', () => {
+    const supply: MatchSupply = {
+      id: 'a', code: 'A', name: 'A', family: 'fusible', base: 'woven', baseFibre: 'cotton', massGsm: 60, thicknessMm: 0.21,
+      resin: 'polyamide', resinGsm: 12, form: 'dots', givePct: null, bendingMm: null, colourHex: '#ffffff', moistOnly: false, washC: null,
+      tumble: null, widthMm: 900, pricePerM: 6, stockM: 5, passed: 0, failed: 0, coupling: null,
+    }
+    const query = (o: typeof plain | null): MatchQuery => ({
+      cloth: { ...bench.cloth, colourHex: '#eeeae0', sheer: false, giveAlongPct: null, giveAcrossPct: null, bendingMm: null },
+      blendRule: 'strict', allowance: 'inside', place: placeOf('collar'), hand: null, drapeKept: false,
+      care: { washC: 40, tumble: 'no', dryClean: false }, iron: { kind: 'household', stops: [stop('cotton', 186)] }, cover: 'muslin',
+      bed: 'padded', needM2: 0, ...(o ? { taught: { a: o } } : {}),
+    })
+    const seconds = (o: typeof plain | null) => {
+      const q = query(o)
+      const c = matchShelf(q, [supply]).ranked.find(x => x.kind === 'single')!
+      return refineCandidate(q, c)!.recipe!.holdS
+    }
+    expect(seconds(taught)).toBeGreaterThan(seconds(null))
+  })
+  it('the map, and what moves its edge', () => {
+    const bonded = (k: Knowledge) => countRow(question(k), { soleC: 152, holdsS: [20], from: 0, to: 60 }).bonded[0]!
+    expect(bonded(cool)).toBeLessThan(bonded(TYPICAL_KNOWLEDGE))
+    expect(sensitivityOf(question(cool)).bonded).toBeLessThan(sensitivityOf(question(TYPICAL_KNOWLEDGE)).bonded)
+  })
+  it('the plan', () => {
+    const bonds = (k: Knowledge) => planScraps(question(k), bench.iron.stops).find(s => s.holdS === 20 && s.stop.label === 'wool')!.bond
+    expect(bonds(cool)).toBeLessThan(bonds(TYPICAL_KNOWLEDGE))
+  })
+  it('the explanation', () => {
+    const recipe = { ...question(TYPICAL_KNOWLEDGE).recipe, coolS: 20 }
+    const events = [
+      { atS: 0, kind: 'down' as const, soleC: 152 }, { atS: 20, kind: 'lift' as const, soleC: 152 }, { atS: 20, kind: 'cool' as const },
+      { atS: 40, kind: 'done' as const },
+    ]
+    const pressed = {
+      bench, recipe: { ...recipe, warmS: 0 }, events, judged: { grade: 3, dotsCrisp: false }, washedC: null, washLimitC: null,
+      finished: false,
+    }
+    expect(explainPressed(pressed, taught).outcome.bond.final).toBeLessThan(explainPressed(pressed, plain).outcome.bond.final * 0.9)
+    expect(
+      lessonOf(pressed, { grade: 3, dotsCrisp: false, overdone: false, peelN50: null }, TYPICAL_KNOWLEDGE)!.table.at(-14, 0, 0),
+    ).toBeLessThan(lessonOf(pressed, { grade: 3, dotsCrisp: false, overdone: false, peelN50: null }, TYPICAL_KNOWLEDGE)!.table.at(0, 0, 0))
+  })
+})

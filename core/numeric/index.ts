@@ -1,0 +1,3 @@
+/** Small numeric tools, one of each. */
+export { normalQuantile, seeded } from './random'
+export { mix, placeAmong } from './between'

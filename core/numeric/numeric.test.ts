@@ -1,0 +1,41 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { mix, normalQuantile, placeAmong, seeded } from '.'
+
+describe('seeded numbers', () => {
+  it('are the same for a seed, others for another, and spread evenly over [0, 1)', () => {
+    const draw = (seed: number) => { const r = seeded(seed); return Array.from({ length: 4000 }, r) }
+    expect(draw(7)).toEqual(draw(7))
+    expect(draw(7)).not.toEqual(draw(8))
+    const all = draw(3)
+    expect(Math.min(...all)).toBeGreaterThanOrEqual(0)
+    expect(Math.max(...all)).toBeLessThan(1)
+    for (let tenth = 0; tenth < 10; tenth++) expect(all.filter(x => Math.floor(x * 10) === tenth).length).toBeGreaterThan(330)
+  })
+  it('the normal quantile is odd about a half, rises, and knows its tables', () => {
+    for (const [p, z] of [
+      [0.5, 0], [0.8413, 1], [0.975, 1.96], [0.9987, 3.011],
+    ] as const)
+      expect(Math.abs(normalQuantile(p) - z)).toBeLessThan(2e-3)
+    fc.assert(
+      fc.property(fc.double({ min: 0.001, max: 0.499, noNaN: true }), (p) => {
+        expect(normalQuantile(p)).toBeCloseTo(-normalQuantile(1 - p), 9)
+        expect(normalQuantile(p + 0.0005)).toBeGreaterThan(normalQuantile(p))
+      }),
+      { seed: 2 },
+    )
+    expect(Number.isFinite(normalQuantile(0)) && Number.isFinite(normalQuantile(1))).toBe(true)
+  })
+})
+
+describe('between nodes', () => {
+  it('gives back the place it was asked for, and holds at the ends', () => {
+    const nodes = [-3, -1.5, 0, 1.5, 3]
+    fc.assert(fc.property(fc.double({ min: -3, max: 3, noNaN: true }), (x) => {
+      const { i, f } = placeAmong(nodes, x)
+      expect(mix(nodes[i]!, nodes[i + 1]!, f)).toBeCloseTo(x, 9)
+    }), { seed: 5 })
+    expect(placeAmong(nodes, -9)).toEqual({ i: 0, f: 0 })
+    expect(placeAmong(nodes, 9)).toEqual({ i: 3, f: 1 })
+  })
+})

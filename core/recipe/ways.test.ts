@@ -1,0 +1,221 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { TYPICAL_LEAFLETS } from '../leaflet'
+import { clothLimit } from '../limit'
+import {
+  allowedStops, asSheetSays, bearingOf, carryOver, chooseWay, draftRecipe, evaluate, heldFor, pressedS, roomPoints, scoreParts,
+  searchMethod, searchTack, secondsCost, sheetRecipe, TACK_BOND, totalOf, USUAL_HABITS, warmingS, type Bench, type Choosable,
+  type IronStop, type Recipe,
+} from '.'
+
+const stop = (label: string, meanC: number): IronStop => ({ label, meanC, swingC: 12, origin: 'typical' })
+const poplin: Bench['cloth'] = {
+  fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none',
+  finishes: [],
+}
+const melton: Bench['cloth'] = {
+  ...poplin, fibres: [{ fibre: 'wool', sharePct: 100 }], construction: 'coating', massGsm: 520, thicknessMm: 2, nap: 'nap',
+}
+const bench = (over: Partial<Bench> = {}): Bench => ({
+  cloth: poplin, supply: { massGsm: 60, thicknessMm: 0.21, base: 'cotton', resin: 'polyamide', resinGsm: 12 },
+  iron: { kind: 'household', stops: [stop('synthetic', 112), stop('wool', 150), stop('cotton', 192)] }, cover: 'muslin', bed: 'padded',
+  blendRule: 'strict', ...over,
+})
+const handSheet = TYPICAL_LEAFLETS.polyamide.hand!,
+  pressSheet = TYPICAL_LEAFLETS.polyamide.press!
+const withSheet = (sheet: typeof handSheet, over: Partial<Bench> = {}): Bench =>
+  bench({ ...over, supply: { ...bench().supply, sheet, grade: sheet === pressSheet ? 'press' : 'hand' } })
+
+describe('house rules reach the recipe', () => {
+  it('leaned on and warmed first, unless the house says otherwise', () => {
+    expect(searchMethod(bench(), 'dry').found!.recipe).toMatchObject({ lean: 'lean', warmS: 5, pressureKPa: 3 })
+    const old = searchMethod(bench({ habits: { ...USUAL_HABITS, lean: false, warmFirst: false } }), 'dry').found!.recipe
+    expect(old).toMatchObject({ lean: 'weight', warmS: 0 })
+    expect(old.holdS).toBeGreaterThan(searchMethod(bench(), 'dry').found!.recipe.holdS)
+  })
+  it('both sides as a rule, not only as a last resort', () => {
+    const both = searchMethod(bench({ habits: { ...USUAL_HABITS, bothSides: true } }), 'steam').found!.recipe
+    expect(both.passes).toBe(2)
+    expect(both.secondS).toBeLessThan(both.holdS)
+  })
+  it.each<[string, Partial<Bench['cloth']>]>([
+    ['pile', { nap: 'pile' }], ['texture', { nap: 'texture' }], ['a laminate', { construction: 'cork' }],
+    ['a film', { finishes: ['filmLaminate'] }],
+  ])('%s is never leaned on', (_what, over) => {
+    const cloth = { ...poplin, ...over }
+    expect(bearingOf(clothLimit(cloth, 'strict'), cloth, USUAL_HABITS)).toBe('weight')
+  })
+  it('what may be touched only so long is not warmed first, nor is pile', () => {
+    for (const over of [{ finishes: ['gasDyedPrint'] }, { nap: 'pile' }] as const) {
+      const cloth = { ...poplin, ...over } as Bench['cloth']
+      expect(warmingS(clothLimit(cloth, 'strict'), cloth, USUAL_HABITS)).toBe(0)
+    }
+  })
+})
+
+describe('stops by what their sole is best known to be', () => {
+  const limit = clothLimit(melton, 'strict')
+  it('one learned to run hot must not pass the class limit; one that runs cool may be used', () => {
+    expect(allowedStops(bench().iron.stops, limit).map(s => s.label)).toEqual(['synthetic', 'wool'])
+    expect(allowedStops(bench().iron.stops, limit, 8).map(s => s.label)).toEqual(['synthetic'])
+    expect(allowedStops(bench().iron.stops, limit, -40).map(s => s.label)).toContain('cotton')
+  })
+  it('and no recipe is found on it', () => {
+    const hot = searchMethod(bench({ cloth: melton }), 'steam', { soleOffsetC: 8 })
+    expect(hot.found?.recipe.stop.label ?? 'synthetic').toBe('synthetic')
+  })
+})
+
+describe('a recipe is scored in plain parts', () => {
+  const recipe = (over: Partial<Recipe> = {}): Recipe => ({
+    ...draftRecipe(bench(), 'dry', stop('cotton', 192), 'back', 1, 'lean'), holdS: 10, ...over,
+  })
+  const room = { coolerC: 15, hotterC: 20, lessS: 5, moreS: 5 }
+  it('they add up to it, and each says what it was read from', () => {
+    const parts = scoreParts(recipe({ holdS: 30 }), room, 0.5)
+    expect(parts.map(p => p.key)).toEqual(['room', 'seconds', 'patience', 'harm', 'turning'])
+    expect(parts.find(p => p.key === 'patience')).toMatchObject({ got: 10, points: -5 })
+    expect(parts.find(p => p.key === 'seconds')!.got).toBe(35)
+    expect(parts.find(p => p.key === 'harm')!.points).toBe(-2)
+    expect(totalOf(parts)).toBeCloseTo(parts.reduce((s, p) => s + p.points, 0), 12)
+  })
+  it('between two with room enough the quicker wins; where room is thin the roomier', () => {
+    const score = (r: Recipe, m: typeof room) => totalOf(scoreParts(r, m, 0.3))
+    expect(score(recipe({ holdS: 10 }), room)).toBeGreaterThan(score(recipe({ holdS: 20 }), { ...room, coolerC: 20 }))
+    expect(score(recipe({ holdS: 10 }), { ...room, coolerC: 2 })).toBeLessThan(score(recipe({ holdS: 16 }), room))
+  })
+  it('a second too few to spare is thin, however warm', () => {
+    expect(scoreParts(recipe(), { ...room, lessS: 0 }, 0)[0]!.got).toBe(4)
+    expect(scoreParts(recipe(), room, 0)[0]!.got).toBe(15)
+  })
+  it('seconds cost more beyond patience, and room is worth less beyond enough', () => {
+    expect(secondsCost(25) - secondsCost(20)).toBeGreaterThan(secondsCost(20) - secondsCost(15))
+    expect(secondsCost(25, { ...USUAL_HABITS, patienceS: 30 })).toBeLessThan(secondsCost(25))
+    expect(roomPoints(8)).toBe(8)
+    expect(roomPoints(12)).toBe(9)
+    expect(roomPoints(90)).toBe(roomPoints(25))
+  })
+  it('both sides are counted with their own seconds', () => {
+    expect(pressedS(recipe({ warmS: 5, holdS: 10, passes: 2, secondS: 7 }))).toBe(22)
+    expect(heldFor(recipe({ passes: 2 }), 10).secondS).toBe(7)
+    expect(heldFor(recipe(), 10).secondS).toBeNull()
+  })
+})
+
+describe('as the sheet says', () => {
+  it('a sheet for irons holds on a cloth like the one it was written for', () => {
+    const by = asSheetSays(withSheet(handSheet))!
+    expect(by.way).toBe('sheet')
+    expect(by.found!.recipe).toMatchObject({ holdS: 15, method: 'steam', warmS: 0, lean: 'lean' })
+    expect(by.found!.recipe.stop.label).toBe('wool')
+    expect(by.found!.outcome.bond.final).toBeGreaterThan(1)
+  })
+  it('a sheet for presses falls short by hand, and says by how much', () => {
+    const by = asSheetSays(withSheet(pressSheet))!
+    expect(by.found).toBeNull()
+    expect(by.blocked).toMatchObject({ why: 'sheetShort', heldS: 12 })
+    expect(by.attempt!.outcome.bond.final).toBeLessThan(0.8)
+  })
+  it('on a cloth that may not get wet it is barred; without a sheet there is none', () => {
+    expect(asSheetSays(withSheet(handSheet, { cloth: { ...poplin, mayGetWet: false } }))!.blocked?.why).toBe('steamBarred')
+    expect(asSheetSays(bench())).toBeNull()
+    expect(sheetRecipe(withSheet(handSheet, { iron: { kind: 'household', stops: [] } }), handSheet)).toBeNull()
+  })
+  it('in a press it is pressed as hard as it says', () => {
+    const by = asSheetSays(withSheet(pressSheet, { iron: { kind: 'heatPress', stops: [stop('150', 150)] }, cover: null }))!
+    expect(by.found!.recipe.pressureKPa).toBe(30)
+  })
+})
+
+describe('carried over', () => {
+  it('on the sheet\'s own ground it wants the sheet\'s own seconds', () => {
+    const own = carryOver(withSheet(handSheet, { iron: { kind: 'household', stops: [stop('150', 150)] } }))!
+    expect(Math.abs(own.neededS! - 15)).toBeLessThan(1)
+    expect(own.steps).toEqual([])
+  })
+  it('each difference has its seconds, and they add up', () => {
+    const { steps, neededS } = carryOver(withSheet(pressSheet))!
+    expect(steps.map(s => s.what)).toEqual(['hand', 'cover'])
+    expect(steps[0]!.fromS).toBeGreaterThan(10.5)
+    expect(steps[0]!.fromS).toBeLessThan(13)
+    for (let i = 1; i < steps.length; i++) expect(Math.abs(steps[i]!.fromS - steps[i - 1]!.toS!)).toBeLessThan(0.5)
+    expect(neededS! - steps.at(-1)!.toS!).toBeCloseTo(0, 0)
+    expect(neededS).toBeGreaterThan(25)
+  })
+  it('what it needs here is true: pressed so long it bonds', () => {
+    const b = withSheet(pressSheet), { neededS } = carryOver(b)!
+    const recipe = { ...sheetRecipe(b, pressSheet)!, holdS: neededS!, coolS: 20 }
+    expect(evaluate(b, recipe).bond.final).toBeGreaterThan(1.15)
+    expect(evaluate(b, recipe).bond.final).toBeLessThan(1.4)
+  })
+  it('a heavier cloth from its face wants more; where nothing ever bonds it says so', () => {
+    const cold = carryOver(withSheet(pressSheet, { cloth: melton, iron: { kind: 'household', stops: [stop('synthetic', 112)] } }))!
+    expect(cold.neededS).toBeNull()
+    expect(cold.steps.some(s => s.toS === null)).toBe(true)
+  })
+})
+
+describe('which way stands on the board', () => {
+  const way = (over: Partial<Choosable>): Choosable => ({ way: 'dry', method: 'dry', works: true, score: 1, roomC: 10, ...over })
+  const ways = [way({ way: 'sheet', method: 'dry', score: 0, roomC: 5 }), way({ score: 2 }), way({ way: 'mist', method: 'mist', score: 5 })]
+  const none = { wanted: null, proved: null, moisture: 'widest' } as const
+  it('what was chosen, where it works', () => {
+    expect(chooseWay(ways, { ...none, wanted: 'dry', proved: 'mist' })).toBe('dry')
+    expect(chooseWay([way({ works: false }), ...ways.slice(2)], { ...none, wanted: 'dry' })).toBe('mist')
+  })
+  it('then what is proved, then the sheet where it has room, then the best', () => {
+    expect(chooseWay(ways, { ...none, proved: 'steam' })).toBe('steam')
+    expect(chooseWay(ways, none)).toBe('sheet')
+    expect(chooseWay([{ ...ways[0]!, roomC: 1 }, ...ways.slice(1)], none)).toBe('mist')
+  })
+  it('the house\'s school decides among the rest, unless none of its kind works', () => {
+    expect(chooseWay(ways.slice(1), { ...none, moisture: 'dry' })).toBe('dry')
+    expect(chooseWay(ways, { ...none, moisture: 'moist' })).toBe('mist')
+    expect(chooseWay([ways[1]!], { ...none, moisture: 'moist' })).toBe('dry')
+  })
+  it('nothing that does not work', () => {
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.record({
+            way: fc.constantFrom('sheet', 'dry', 'steam', 'mist', 'damp'), works: fc.boolean(), score: fc.integer({ min: -20, max: 20 }),
+            roomC: fc.integer({ min: 0, max: 30 }),
+          }),
+        ),
+        (rows) => {
+          const all = rows.map(r => way({ ...r, method: r.way === 'sheet' ? 'dry' : r.way } as Partial<Choosable>))
+          const chosen = chooseWay(all, none)
+          if (chosen === null) expect(all.some(w => w.works)).toBe(false)
+          else expect(all.some(w => w.way === chosen && w.works)).toBe(true)
+        },
+      ),
+      { seed: 31 },
+    )
+  })
+})
+
+describe('tacking', () => {
+  const web = bench({ supply: { massGsm: 30, thicknessMm: 0.1, base: 'polyester', resin: 'evaWeb', resinGsm: 28 }, cover: null })
+  it('only just catches, by the iron\'s weight, dry, and is let go cold', () => {
+    const tack = searchTack(web)
+    expect('recipe' in tack).toBe(true)
+    if (!('recipe' in tack)) return
+    expect(tack.bond).toBeGreaterThanOrEqual(TACK_BOND[0])
+    expect(tack.bond).toBeLessThanOrEqual(TACK_BOND[1])
+    expect(tack.recipe).toMatchObject({ lean: 'weight', method: 'dry', passes: 1, warmS: 0 })
+    expect(tack.recipe.holdS).toBeLessThanOrEqual(6)
+    expect(tack.recipe.coolS).toBeGreaterThan(0)
+  })
+  it('one that bonds too far within a second is no tack, and that is said', () => {
+    const quick = searchTack({ ...web, supply: { ...web.supply, lot: { rateFactor: 40, meltShiftC: -15 } } }, { rateFactor: 8 })
+    expect(quick).toMatchObject({ blocked: { why: 'catchesTooHard' } })
+  })
+  it('is barred where heat is, and where nothing catches in time', () => {
+    expect(searchTack({ ...web, cloth: { ...poplin, fibres: [{ fibre: 'pvc', sharePct: 100 }] } })).toMatchObject({
+      blocked: { why: 'noHeat' },
+    })
+    expect(
+      searchTack({ ...web, supply: { ...web.supply, resin: 'hdpe' }, iron: { kind: 'household', stops: [stop('synthetic', 112)] } }),
+    ).toMatchObject({ blocked: { why: 'underBonded' } })
+  })
+})

@@ -1,0 +1,46 @@
+import { describe, expect, it } from 'vitest'
+import { draftRecipe, type Bench, type IronStop } from '../recipe'
+import { planScraps, TYPICAL_KNOWLEDGE, type Knowledge, type WindowQuestion } from '.'
+
+const bench: Bench = {
+  cloth: {
+    fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none',
+    finishes: [],
+  },
+  supply: { massGsm: 60, thicknessMm: 0.25, base: 'cotton', resin: 'polyamide', resinGsm: 12 },
+  iron: { kind: 'household', stops: [] }, cover: 'muslin', bed: 'padded', blendRule: 'strict',
+}
+const stops: IronStop[] = [['wool', 152], ['cotton', 190]].map(([label, meanC]) =>
+  ({ label: String(label), meanC: Number(meanC), swingC: 10, origin: 'typical' }))
+const question = (knowledge: Knowledge, holdS = 14): WindowQuestion => ({
+  bench, recipe: { ...draftRecipe(bench, 'dry', stops[1]!, 'back', 1, 'lean'), holdS }, knowledge, seed: 5, samples: 64,
+})
+/** The same knowledge, surer or less sure by a factor. */
+const surer = (by: number) => Object.fromEntries(
+  Object.entries(TYPICAL_KNOWLEDGE).map(([k, v]) => [k, k.includes('Sd') ? (v as number) * by : v]),
+) as unknown as Knowledge
+
+describe('the fewest scraps that settle it', () => {
+  const plan = planScraps(question(TYPICAL_KNOWLEDGE), stops)
+  it('three to six, the pin always one of them', () => {
+    expect(plan.length).toBeGreaterThanOrEqual(3)
+    expect(plan.length).toBeLessThanOrEqual(6)
+    expect(plan.some(s => s.stop.label === 'cotton' && s.holdS === 14)).toBe(true)
+  })
+  it('no two on one stop stand within four seconds of each other', () => {
+    for (const holdS of [8, 12, 14, 16, 20, 24])
+      for (const a of planScraps(question(TYPICAL_KNOWLEDGE, holdS), stops))
+        for (const b of planScraps(question(TYPICAL_KNOWLEDGE, holdS), stops))
+          if (a.stop.label === b.stop.label && a.holdS !== b.holdS) expect(Math.abs(a.holdS - b.holdS)).toBeGreaterThanOrEqual(4)
+  })
+  it.each([0.02, 0.1, 0.3, 1])('beyond the third every scrap tells a fifth of a bit; what is unknown times %s', (by) => {
+    const others = planScraps(question(surer(by)), stops).filter(s => !(s.stop.label === 'cotton' && s.holdS === 14))
+    const told = others.map(s => s.bits).sort((a, b) => b - a)
+    expect(told.length).toBeGreaterThanOrEqual(2)
+    for (const bits of told.slice(2)) expect(bits).toBeGreaterThanOrEqual(0.2)
+  })
+  it('what they tell never adds up to more than can be asked', () => {
+    expect(plan.reduce((s, p) => s + p.bits, 0)).toBeLessThanOrEqual(Math.log2(64) + 1e-9)
+    for (const s of plan) expect(s.bits).toBeGreaterThanOrEqual(-1e-9)
+  })
+})

@@ -1,0 +1,147 @@
+import { expect, test, type Page } from '@playwright/test'
+import type { Cloth, Iron, Page as Listed, Trial } from '#shared/schemas'
+import { cold, pressThrough, toPress, toSwatch, warmIron } from './press'
+import { startServer, type Server } from './server'
+
+let server: Server
+test.beforeAll(async () => { server = await startServer(12) })
+test.afterAll(() => server.down())
+test.use({ testIdAttribute: 'data-test' })
+
+async function layUp(page: Page, backing: RegExp): Promise<void> {
+  await page.goto(`${server.url}/cloth`)
+  await page.getByRole('button', { name: /Deck denim/ }).click()
+  await toSwatch(page)
+  await page.getByRole('combobox', { name: 'Backing' }).click()
+  await page.getByRole('option', { name: backing }).click()
+}
+/** Takes the dry way, warmed first, to the clock. */
+async function takeDry(page: Page): Promise<void> {
+  await page.getByTestId('method-dry').getByRole('button').first().click({ timeout: 30_000 })
+  await expect(page.getByTestId('sentence')).toContainText(/^Warm the cloth .*, dry,/)
+  await page.getByRole('button', { name: 'Press this' }).click()
+  await expect(page.getByTestId('command')).toContainText('by itself')
+}
+const needed = async (page: Page): Promise<number> =>
+  Number((await page.getByRole('timer').first().getAttribute('aria-label'))!.match(/([\d.]+)\ss to a bond/)?.[1] ?? NaN)
+async function judge(page: Page, grade: RegExp): Promise<void> {
+  await page.getByRole('radio', { name: grade }).click()
+  await page.getByRole('button', { name: 'Keep this swatch' }).click()
+  await expect(page).toHaveURL(/cloth/)
+}
+async function lastTrial(page: Page): Promise<Trial> {
+  const cloths = await (await page.request.get(`${server.url}/api/cloths`)).json() as Listed<Cloth>
+  const denim = cloths.rows.find(c => c.code === 'TW-13')!
+  return ((await (await page.request.get(`${server.url}/api/cloths/${denim.id}/history`)).json()) as Listed<Trial>).rows[0]!
+}
+async function explanation(page: Page): Promise<string> {
+  await toSwatch(page)
+  await page.getByRole('tab', { name: /History/ }).click()
+  await expect(page.getByTestId('why')).toBeVisible({ timeout: 20_000 })
+  return (await page.getByTestId('why').textContent())!
+}
+
+test('as the sheet says: what it would do here, carried over with its reasons, pressed and judged', async ({ page }) => {
+  await layUp(page, /Band stiff/)
+  await expect(page.getByTestId('sheet')).toContainText('160 °C, 15 s')
+  await expect(page.getByTestId('sheet-here')).toContainText('should hold', { timeout: 20_000 })
+  await expect(page.getByTestId('carried')).toContainText('The sheet\'s 15 s')
+  await page.getByRole('button', { name: 'Press by the sheet' }).click()
+  await expect(page.getByTestId('command')).toContainText('Lay it up')
+  await warmIron(page)
+  await pressThrough(page)
+  await judge(page, /the cloth distorts/)
+  const trial = await lastTrial(page)
+  expect([trial.recipe.holdS, trial.recipe.warmS, trial.recipe.method]).toEqual([15, 0, 'steam'])
+  expect(trial.events.filter(e => e.kind === 'sole').length).toBeGreaterThan(2)
+  expect(trial.doubts).toEqual([])
+})
+
+test('begun with a cold iron: said before, the seconds needed are more, and the failure is explained by it', async ({ page }) => {
+  test.setTimeout(90_000)
+  await layUp(page, /Warp knit/)
+  await takeDry(page)
+  await page.getByRole('radio', { name: 'off' }).click()
+  await page.getByRole('button', { name: /^Turn it to/ }).click()
+  await expect(page.getByTestId('sole')).toContainText(/ready in .* Set down now, it takes longer/)
+  const hold = Number((await page.getByRole('list', { name: 'Steps' }).textContent())!.match(/hold (\d+)\ss/)![1])
+  await page.locator('body').press('Space')
+  await page.locator('body').press('Space')
+  await page.locator('body').press('Space')
+  await expect.poll(() => needed(page)).toBeGreaterThan(hold + 8)
+  await page.locator('body').press('Space')
+  await expect(page.getByTestId('command').or(cold(page))).toHaveText(/Cold/, { timeout: 20_000 })
+  await page.locator('body').press('Space')
+  await judge(page, /falls off/)
+  const trial = await lastTrial(page)
+  expect(trial.events.find(e => e.kind === 'down')!.soleC!).toBeLessThan(100)
+  const why = await explanation(page)
+  expect(why).toContain('had not warmed up yet')
+  expect(why).not.toMatch(/times a bond|should hold/)
+})
+
+test('an iron that shuts itself off in the middle: the clock waits longer, and the swatch says why', async ({ page }) => {
+  test.setTimeout(90_000)
+  const irons = await (await page.request.get(`${server.url}/api/irons`)).json() as Iron[]
+  const SHUTS_S = 30
+  const harbour = irons.find(i => i.name === 'Harbour iron')!
+  const change = (shutsOffAfterS: number | null, version: number) =>
+    page.request.put(`${server.url}/api/irons/${harbour.id}`, { data: { ...harbour, shutsOffAfterS, version } })
+  await layUp(page, /Shirt crisp/)
+  await takeDry(page)
+  await warmIron(page)
+  expect((await change(SHUTS_S, harbour.version)).status()).toBe(200)
+  await page.reload()
+  await expect(page.getByTestId('command')).toContainText('by itself')
+  await page.locator('body').press('Space')
+  await expect(page.getByTestId('command')).toHaveText(/Warm|Lift/)
+  await page.locator('body').press('Space')
+  await page.locator('body').press('Space')
+  await expect(page.getByRole('timer').first()).toHaveAttribute('aria-label', /s to a bond|not at this heat/)
+  // Held until it has shut itself off, and lifted before it is done.
+  await expect(page.getByText('shut itself off').first()).toBeVisible({ timeout: 15_000 })
+  await page.locator('body').press('Space')
+  await expect(page.getByTestId('command').or(cold(page))).toHaveText(/Cold/, { timeout: 20_000 })
+  await page.locator('body').press('Space')
+  await judge(page, /falls off/)
+  expect((await lastTrial(page)).events.map(e => e.kind)).toContain('shut')
+  expect(await explanation(page)).toContain('had shut itself off')
+  expect((await change(480, harbour.version + 1)).status()).toBe(200)
+})
+
+test('a machine that slept during a press: said, kept, not trusted', async ({ page }) => {
+  test.setTimeout(90_000)
+  await page.addInitScript(() => {
+    const real = Date.now.bind(Date)
+    let jump = 0
+    Date.now = () => real() + jump
+    Object.assign(window, { sleepFor: (ms: number) => { jump += ms } })
+  })
+  await layUp(page, /Warp knit/)
+  await toPress(page)
+  await warmIron(page)
+  await page.locator('body').press('Space')
+  await page.evaluate(() => { (window as unknown as { sleepFor: (ms: number) => void }).sleepFor(40_000) })
+  await expect(page.getByTestId('doubt')).toContainText('seconds are not trusted', { timeout: 10_000 })
+  await pressThrough(page, true)
+  await judge(page, /the cloth distorts/)
+  expect((await lastTrial(page)).doubts.length).toBeGreaterThan(0)
+  expect(await explanation(page)).toContain('not to be trusted')
+})
+
+test('a supply\'s page: a sheet without seconds, one that contradicts, one carried over', async ({ page }) => {
+  await page.goto(`${server.url}/cloth`)
+  await page.getByRole('button', { name: /Deck denim/ }).click()
+  await page.getByRole('link', { name: 'Shelf' }).click()
+  await page.getByRole('button', { name: /Collar lawn/ }).click()
+  await expect(page.getByTestId('lot')).toContainText('times as fast as its grade')
+  await expect(page.getByTestId('carried')).toContainText('On Deck denim')
+  await page.getByLabel('Seconds').fill('')
+  await expect(page.getByTestId('lot')).toContainText('gives no seconds')
+  await page.getByLabel('Seconds').fill('12')
+  await page.getByLabel('Temperature').fill('70')
+  await expect(page.getByTestId('lot')).toContainText('contradicts its resin')
+  await page.getByLabel('Seconds').fill('400')
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  await expect(page.getByText('300 s is the most that makes sense')).toBeVisible()
+})

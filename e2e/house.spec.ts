@@ -1,0 +1,193 @@
+import { readFile } from 'node:fs/promises'
+import { expect, test, type Page } from '@playwright/test'
+import type { Iron, Supply } from '#shared/schemas'
+import { cold, pressThrough, toSwatch, warmIron } from './press'
+import { startServer, type Server } from './server'
+
+let server: Server
+test.beforeAll(async () => { server = await startServer(30) })
+test.afterAll(() => server.down())
+test.use({ testIdAttribute: 'data-test', actionTimeout: 15_000 })
+
+async function layUp(page: Page, cloth: RegExp, backing: RegExp): Promise<void> {
+  await page.goto(`${server.url}/cloth`)
+  await page.getByRole('button', { name: cloth }).click()
+  await toSwatch(page)
+  await page.getByRole('combobox', { name: 'Backing' }).click()
+  await page.getByRole('option', { name: backing }).click()
+  await expect(page.getByRole('listbox')).toHaveCount(0)
+  await expect(page.getByText('leads', { exact: true })).toBeVisible({ timeout: 40_000 })
+}
+async function judge(page: Page, grade: string): Promise<void> {
+  await page.keyboard.press(grade)
+  await page.keyboard.press('k')
+  await expect(page).toHaveURL(/cloth/)
+}
+
+/** Chooses the house's rule on its page. */
+async function bothSides(page: Page, rule: 'one' | 'both'): Promise<void> {
+  await page.goto(`${server.url}/rules`)
+  const chosen = page.getByRole('radiogroup', { name: 'One side or both?' }).getByRole('radio').nth(rule === 'one' ? 0 : 1)
+  await chosen.click()
+  await expect(chosen).toHaveAttribute('aria-checked', 'true')
+}
+
+test('a house that presses both sides turns in the middle, and swatches that contradict each other are said', async ({ page }) => {
+  test.setTimeout(150_000)
+  await bothSides(page, 'both')
+  await layUp(page, /Deck denim/, /Placket lawn/)
+  await page.getByTestId('method-dry').getByRole('button').first().click()
+  await page.getByRole('button', { name: 'Press this' }).click()
+  await expect(page.getByRole('list', { name: 'Steps' })).toContainText('turn')
+  await warmIron(page)
+  await pressThrough(page)
+  await judge(page, '5')
+  await toSwatch(page)
+  await expect(page.getByText('leads', { exact: true })).toBeVisible({ timeout: 40_000 })
+  await page.keyboard.press('Enter')
+  await expect(page.getByTestId('command')).toContainText('set the iron down')
+  await warmIron(page)
+  await pressThrough(page)
+  await judge(page, '0')
+  await toSwatch(page)
+  await page.getByRole('tab', { name: 'Window' }).click()
+  await expect(page.getByText(/contradict|given little weight/).first()).toBeVisible({ timeout: 60_000 })
+  await bothSides(page, 'one')
+})
+
+test('one lies to cool while the next is pressed, and is judged when it is cold', async ({ page }) => {
+  await layUp(page, /Deck denim/, /Feather/)
+  await page.getByRole('button', { name: 'Press this' }).click()
+  await warmIron(page)
+  const command = page.getByTestId('command')
+  await page.keyboard.press('Space')
+  while (!/Cooling/.test((await command.textContent())!)) {
+    await expect(command).toHaveText(/Lift|then set down|Lay the backing|Cooling/, { timeout: 20_000 })
+    if (/Cooling/.test((await command.textContent())!)) break
+    await page.keyboard.press('Space')
+  }
+  await page.keyboard.press('3')
+  await expect(page.getByText('leads', { exact: true })).toBeVisible({ timeout: 40_000 })
+  await page.getByRole('button', { name: 'Press this' }).click()
+  await expect(command).toContainText('set the iron down')
+  const lying = page.getByRole('timer', { name: /^Deck denim: (cooling|cold)/ })
+  await expect(lying).toBeVisible()
+  await expect(page.getByRole('timer', { name: 'Deck denim: cold' })).toBeVisible({ timeout: 30_000 })
+  await lying.click()
+  await page.keyboard.press('Space')
+  await expect(cold(page)).toBeVisible()
+  await judge(page, '3')
+  await page.keyboard.press('5')
+  await expect(command).toContainText('set the iron down')
+})
+
+test('an iron is brought in, its stops written, and changed; two people changing one are told', async ({ page }) => {
+  await page.goto(`${server.url}/irons`)
+  await expect(page.getByRole('button', { name: 'Change Harbour iron' })).toBeVisible()
+  await page.keyboard.press('n')
+  await expect(page.getByLabel('Name', { exact: true })).toBeFocused()
+  await page.getByRole('button', { name: 'Keep this iron' }).click()
+  await expect(page.getByText('Name: it needs a name.')).toBeVisible()
+  await page.getByLabel('Name', { exact: true }).fill('Window iron')
+  await page.getByLabel('Stop 2: temperature').fill('20')
+  await page.getByRole('button', { name: 'Keep this iron' }).click()
+  await expect(page.getByText('Stop temperature: 60 °C is the least that makes sense.')).toBeVisible()
+  await page.getByLabel('Stop 2: temperature').fill('141')
+  await expect(page.getByText('Stop temperature: 60')).toHaveCount(0)
+  await page.getByRole('button', { name: 'Another stop' }).click()
+  await page.getByLabel('Stop 4: name').fill('steam')
+  await page.getByRole('button', { name: 'Keep this iron' }).click()
+  await expect(page.getByText('Window iron')).toBeVisible()
+  const irons = async () => await (await page.request.get(`${server.url}/api/irons`)).json() as Iron[]
+  const made = (await irons()).find(i => i.name === 'Window iron')!
+  expect(made.stops.map(s => [s.label, s.meanC, s.origin])).toEqual([
+    ['silk', 110, 'typical'], ['wool', 141, 'maker'], ['cotton', 200, 'typical'], ['steam', 220, 'typical'],
+  ])
+  await page.getByRole('button', { name: 'Change Window iron' }).click()
+  await page.getByLabel('Name', { exact: true }).fill('Window iron, new sole')
+  const { id, updatedAt: _, ...body } = made
+  expect((await page.request.put(`${server.url}/api/irons/${id}`, { data: { ...body, note: 'theirs' } })).status()).toBe(200)
+  await page.getByRole('button', { name: 'Keep this iron' }).click()
+  await expect(page.getByRole('alert')).toContainText('saved by someone else')
+  await page.getByRole('button', { name: 'Save mine over it' }).click()
+  await expect(page.getByText('Window iron, new sole')).toBeVisible()
+})
+
+test('the shelf: a supply is written, its stock moved, a run of trim settled', async ({ page }) => {
+  await page.goto(`${server.url}/shelf`)
+  await expect(page.getByRole('button', { name: /Collar lawn/ })).toBeVisible()
+  await page.keyboard.press('n')
+  await expect(page.getByLabel('Name', { exact: true })).toBeFocused()
+  await page.keyboard.type('River braid')
+  await page.getByLabel('Code').fill('B-88')
+  await page.getByRole('combobox', { name: 'What it is' }).click()
+  await page.getByRole('option', { name: /trim|braid/i }).first().click()
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  await expect(page.getByRole('heading', { name: 'River braid' })).toBeVisible()
+  await page.getByLabel('Metres').fill('4.5')
+  await page.getByRole('button', { name: 'Bought' }).click()
+  await expect(page.getByRole('heading', { name: '4.50 m on the shelf' })).toBeVisible()
+  await page.getByLabel('Metres').fill('9')
+  await page.getByRole('button', { name: 'Used' }).click()
+  await expect(page.getByRole('alert')).toContainText('only 4.5 m are on the shelf')
+  await page.getByLabel('To metre').fill('2')
+  await page.getByRole('button', { name: 'Run done' }).click()
+  await expect(page.getByTestId('trim-settled')).toContainText('2.00 m of 4.50 m')
+  await page.getByLabel('Run heat').fill('190')
+  await expect(page.getByTestId('trim-settled')).toContainText('0.00 m of 4.50 m')
+  const found = await (await page.request.get(`${server.url}/api/supplies?q=B-88`)).json() as { rows: Supply[] }
+  expect(found.rows[0]).toMatchObject({ name: 'River braid', stockM: 4.5 })
+})
+
+test('in and out by the page: calibrations as CSV, and the whole workroom as a file', async ({ page }) => {
+  test.setTimeout(90_000)
+  await page.goto(`${server.url}/inout`)
+  const rows = Array.from({ length: 160 }, (_, i) => `Harbour iron,wool · silk,${i * 5},${(149 + 6 * Math.sin(i / 5)).toFixed(1)}`)
+  await page.getByLabel('CSV of calibrations').setInputFiles({
+    name: 'probe.csv', mimeType: 'text/csv',
+    buffer: Buffer.from(['iron,stop,seconds,celsius', ...rows, 'No such iron,wool,5,150'].join('\n')),
+  })
+  await expect(page.getByTestId('import-report')).toContainText('1 refused')
+  await page.getByLabel('CSV of calibrations').setInputFiles({
+    name: 'probe.csv', mimeType: 'text/csv', buffer: Buffer.from(['iron,stop,seconds,celsius', ...rows].join('\n')),
+  })
+  await page.getByRole('button', { name: 'Store these' }).click()
+  await expect(page.getByTestId('import-report')).toContainText('Stored.')
+  const irons = await (await page.request.get(`${server.url}/api/irons`)).json() as Iron[]
+  expect(irons.find(i => i.name === 'Harbour iron')!.stops[1]!.meanC).toBeCloseTo(149, 0)
+
+  const waiting = page.waitForEvent('download')
+  await page.getByRole('link', { name: 'out as one JSON file' }).click()
+  const file = await readFile((await (await waiting).path())!, 'utf8')
+  await page
+    .getByLabel('Workroom file')
+    .setInputFiles({ name: 'spoilt.json', mimeType: 'application/json', buffer: Buffer.from(file.slice(0, 500)) })
+  await page.getByRole('button', { name: 'Put it in place' }).click()
+  await expect(page.getByRole('alert')).toContainText('not readable JSON')
+  await page.getByLabel('Workroom file').setInputFiles({ name: 'workroom.json', mimeType: 'application/json', buffer: Buffer.from(file) })
+  await page.getByRole('button', { name: 'Put it in place' }).click()
+  await expect(page.getByRole('status').filter({ hasText: 'are in place' })).toBeVisible()
+  await page.getByRole('link', { name: /Today/ }).first().click()
+  await expect(page.getByTestId('jobs').getByRole('listitem').first()).toBeVisible()
+})
+
+test('the window as a sheet of paper', async ({ page }) => {
+  await layUp(page, /Steward poplin/, /Collar lawn/)
+  await page.getByRole('tab', { name: /Window/ }).click()
+  const waiting = page.waitForEvent('download', { timeout: 60_000 })
+  await page.getByRole('button', { name: 'This window as a PDF' }).click()
+  const pdf = await readFile((await (await waiting).path())!)
+  expect(pdf.subarray(0, 5).toString()).toBe('%PDF-')
+})
+
+test('a browser that forbids storage is told so, and the board works', async ({ browser }) => {
+  const page = await (await browser.newContext()).newPage()
+  await page.addInitScript(() => {
+    Object.defineProperty(window, 'localStorage', { get() { throw new DOMException('denied', 'SecurityError') } })
+  })
+  await page.goto(server.url)
+  await expect(page.getByText('This browser keeps nothing')).toBeVisible()
+  await page.getByRole('link', { name: /Cloths/ }).click()
+  await page.getByRole('button', { name: /Deck denim/ }).click()
+  await expect(page.getByRole('heading', { name: 'Deck denim' })).toBeVisible()
+})

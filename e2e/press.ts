@@ -1,0 +1,38 @@
+import { expect, type Page } from '@playwright/test'
+
+/** To the swatch stage, once its sentence stands there. */
+export async function toSwatch(page: Page): Promise<void> {
+  await page.keyboard.press('3')
+  await expect(page.getByTestId('sentence')).toContainText(/hold/i, { timeout: 30_000 })
+}
+
+/** Takes what stands on the swatch stage to the press. */
+export async function toPress(page: Page): Promise<void> {
+  await toSwatch(page)
+  await expect(page.getByText('methods…')).toHaveCount(0)
+  await page.getByRole('button', { name: 'Press this' }).click()
+  await expect(page.getByTestId('command')).toContainText('set the iron down')
+}
+
+/** Turns the dial to where the recipe wants it, and waits until the sole is there. */
+export async function warmIron(page: Page): Promise<void> {
+  const dial = page.getByRole('button', { name: /^Turn it to|^It is set/ })
+  const ready = page.getByRole('status').filter({ hasText: /: (ready|warming)/ })
+  await expect(dial.or(ready).first()).toBeVisible()
+  if (await dial.isVisible()) await dial.click()
+  await expect(page.getByRole('status').filter({ hasText: ': ready' })).toBeVisible({ timeout: 30_000 })
+}
+
+export const cold = (page: Page) => page.getByRole('heading', { name: 'Cold? Then try an edge.' })
+
+/** One press of the key at every order, with Space alone, to the judging. */
+export async function pressThrough(page: Page, begun = false): Promise<void> {
+  const command = page.getByTestId('command')
+  if (!begun) await page.locator('body').press('Space')
+  for (let step = 0; step < 10; step++) {
+    await expect(command.or(cold(page))).toHaveText(/Lift|then set down|Lay the backing|Cold/, { timeout: 30_000 })
+    if (await cold(page).isVisible()) return
+    await page.locator('body').press('Space')
+  }
+  await expect(cold(page)).toBeVisible()
+}

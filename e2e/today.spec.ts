@@ -1,0 +1,92 @@
+import { expect, test, type Page } from '@playwright/test'
+import type { Job, Page as Listed } from '#shared/schemas'
+import { startServer, type Server } from './server'
+
+let server: Server
+test.beforeAll(async () => { server = await startServer(30) })
+test.afterAll(() => server.down())
+test.use({ testIdAttribute: 'data-test' })
+
+const row = (page: Page, name: string) => page.getByTestId('jobs').getByRole('listitem').filter({ hasText: name })
+const jobs = async (page: Page) => ((await (await page.request.get(`${server.url}/api/jobs`)).json()) as Listed<Job>).rows
+
+test('today says of every job what is next; its order goes there, and the ticket stands on the board after a reload', async ({ page }) => {
+  await page.goto(server.url)
+  await expect(page).toHaveURL(/today/)
+  await expect(page).toHaveTitle(/^Today/)
+  await expect(row(page, 'Galley aprons')).toContainText('for tomorrow')
+  await expect(row(page, 'Galley aprons')).toContainText('did not hold')
+  await expect(row(page, 'Stores remnant')).toContainText('Its fibre is unknown')
+  await expect(row(page, 'Stewards\' shirts')).toContainText('Proved: ready to cut')
+  await row(page, 'Saloon evening jackets').getByRole('button', { name: 'Choose its backing' }).click()
+  await expect(page).toHaveURL(/match/)
+  const ticket = page.getByTestId('ticket')
+  await expect(ticket).toContainText('Saloon evening jackets')
+  await expect(ticket).toContainText('Jacket, front')
+  await expect(page.getByText('Wash and dryer are the job\'s')).toBeVisible()
+
+  // The place chosen and the backing taken belong to the job, on every device.
+  await page.getByRole('radio', { name: 'Placket', exact: true }).click()
+  await expect(ticket).toContainText('Jacket, placket')
+  await page.getByRole('button', { name: 'Use this' }).click({ timeout: 30_000 })
+  await expect(page).toHaveURL(/swatch/)
+  await expect.poll(async () => (await jobs(page)).find(j => j.name.startsWith('Saloon'))!.cloths[0]).toMatchObject({ place: 'placket' })
+  expect((await jobs(page)).find(j => j.name.startsWith('Saloon'))!.cloths[0]!.supplyId).not.toBeNull()
+  await page.reload()
+  await expect(ticket).toContainText('Jacket, placket')
+  await page.keyboard.press('t')
+  await expect(row(page, 'Saloon evening jackets')).toContainText('Evening velvet, black: No backing is chosen')
+
+  // Another cloth puts the job aside.
+  await page.goto(`${server.url}/cloth`)
+  await page.getByRole('button', { name: /Deck denim/ }).click()
+  await expect(ticket).toContainText('Deck denim')
+  await expect(ticket).not.toContainText('Saloon evening')
+})
+
+test('a job is written, left half-way, found again, refused without a cloth, kept, and done', async ({ page }) => {
+  await page.goto(server.url)
+  await expect(row(page, 'Galley aprons')).toBeVisible()
+  await page.keyboard.press('n')
+  await expect(page.getByLabel('Job', { exact: true })).toBeFocused()
+  await page.keyboard.type('Bosun\'s reefer')
+  await page.keyboard.press('Escape')
+  await expect(row(page, 'Galley aprons')).toBeVisible()
+  await page.keyboard.press('n')
+  await expect(page.getByLabel('Job', { exact: true })).toHaveValue('Bosun\'s reefer')
+  await page.reload()
+  await expect(page.getByLabel('Job', { exact: true })).toHaveValue('Bosun\'s reefer')
+  await page.getByLabel('Garment').fill('Coat')
+  await page.getByRole('button', { name: 'Keep this job' }).click()
+  await expect(page.getByText('Cloths: a job needs at least one.')).toBeVisible()
+  await page.getByRole('button', { name: 'Another cloth' }).click()
+  await page.getByRole('button', { name: 'Keep this job' }).click()
+  await expect(row(page, 'Bosun\'s reefer')).toContainText('no day given')
+  await expect(page.getByTestId('ticket')).toContainText('Bosun\'s reefer')
+  await page.getByRole('button', { name: 'Bosun\'s reefer is done' }).click()
+  await expect(row(page, 'Bosun\'s reefer')).toHaveCount(0)
+  await page.getByRole('radio', { name: 'Done' }).click()
+  await expect(row(page, 'Stewardess blouse')).toBeVisible()
+  await row(page, 'Bosun\'s reefer').getByRole('button', { name: 'Take it up again' }).click()
+  await expect(row(page, 'Bosun\'s reefer')).toHaveCount(0)
+  await page.getByRole('radio', { name: 'In hand' }).click()
+  await expect(row(page, 'Bosun\'s reefer')).toBeVisible()
+})
+
+test('two people change one job: the second sees both, and nothing is lost', async ({ page }) => {
+  await page.goto(server.url)
+  await page.getByRole('button', { name: 'Change Signal flag, torn' }).click()
+  await page.getByLabel('Job', { exact: true }).fill('Signal flag, three tears')
+  const flag = (await jobs(page)).find(j => j.name === 'Signal flag, torn')!
+  const { progress: _, id, updatedAt: __, ...body } = flag
+  const theirs = await page.request.put(`${server.url}/api/jobs/${id}`, { data: { ...body, washC: 60 } })
+  expect(theirs.status()).toBe(200)
+  const stale = await page.request.put(`${server.url}/api/jobs/${id}`, { data: { ...body, washC: 95 } })
+  expect([stale.status(), (await stale.json()).current.washC, (await stale.json()).yours.washC]).toEqual([409, 60, 95])
+  await page.getByRole('button', { name: 'Keep this job' }).click()
+  await expect(page.getByRole('alert')).toContainText('saved by someone else')
+  await expect(page.getByRole('alert')).toContainText('wash 60')
+  await expect(page.getByRole('alert')).toContainText('name (Signal flag, three tears)')
+  await page.getByRole('button', { name: 'Save mine over it' }).click()
+  await expect(row(page, 'Signal flag, three tears')).toBeVisible()
+})

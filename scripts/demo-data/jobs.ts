@@ -1,0 +1,50 @@
+import type { PlaceKey } from '#core/place'
+import type { JobBody } from '#shared/schemas'
+
+interface DemoJob extends Pick<JobBody, 'name' | 'garment' | 'washC' | 'tumble' | 'dryClean' | 'note'> {
+  /** Days from today until it is wanted; null without a day. */
+  inDays: number | null
+  done?: true
+  /** Cloth, place and backing by their codes; what is not chosen yet is null. */
+  cloths: [cloth: string, place: PlaceKey | null, backing: string | null][]
+}
+
+/** What the Tidewell workroom has in hand for the ferry's crew, at every stage. */
+export const DEMO_JOBS: DemoJob[] = [
+  {
+    name: 'Stewards\' shirts, twelve', garment: 'Shirt', washC: 40, tumble: 'low', dryClean: false, inDays: 3,
+    note: 'The last lot peeled at the collar.', cloths: [['TW-01', 'collar', 'B-20']],
+  },
+  {
+    name: 'Mate\'s boat coat', garment: 'Coat', washC: 0, tumble: 'no', dryClean: true, inDays: 9,
+    note: 'Gilt braid at the cuffs goes on last.', cloths: [['TW-02', 'front', 'B-31'], ['TW-10', null, null]],
+  },
+  {
+    name: 'Purser\'s satchel', garment: 'Satchel', washC: 0, tumble: 'no', dryClean: false, inDays: 14,
+    note: 'The foam must stay out of the seam.', cloths: [['TW-07', 'bagSide', 'B-41']],
+  },
+  {
+    name: 'Saloon evening jackets', garment: 'Jacket', washC: 0, tumble: 'no', dryClean: true, inDays: 21, note: '',
+    cloths: [['TW-16', 'front', null], ['TW-04', 'collar', null]],
+  },
+  {
+    name: 'Galley aprons, hems', garment: 'Apron', washC: 60, tumble: 'yes', dryClean: false, inDays: 1,
+    note: 'Hems came down in the laundry.', cloths: [['TW-05', 'hem', 'B-51']],
+  },
+  {
+    name: 'Deck jackets, lettering', garment: 'Jacket', washC: 30, tumble: 'no', dryClean: false, inDays: 6, note: 'A corner lifts.',
+    cloths: [['TW-06', 'applique', 'B-60']],
+  },
+  {
+    name: 'Signal flag, torn', garment: 'Flag', washC: 30, tumble: 'no', dryClean: false, inDays: null, note: '',
+    cloths: [['TW-11', 'patch', 'B-52']],
+  },
+  {
+    name: 'Stores remnant, waistcoat', garment: 'Waistcoat', washC: 0, tumble: 'no', dryClean: true, inDays: null,
+    note: 'Nobody knows what it is made of.', cloths: [['TW-09', null, null]],
+  },
+  {
+    name: 'Stewardess blouse, first', garment: 'Blouse', washC: 30, tumble: 'no', dryClean: false, inDays: -12, done: true, note: '',
+    cloths: [['TW-17', 'collar', 'B-13']],
+  },
+]

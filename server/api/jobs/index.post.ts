@@ -1,0 +1,8 @@
+import { jobBody } from '#shared/schemas'
+import { createJob } from '../../services/jobs'
+
+export default defineRoute({ body: jobBody }, async ({ context, body, event }) => {
+  const job = await createJob(context, body)
+  setResponseStatus(event, 201)
+  return job
+})

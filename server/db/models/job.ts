@@ -1,0 +1,54 @@
+import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize'
+import type { JobBody } from '#shared/schemas'
+
+/** What is being made, for when, and what it must stand; the same on every device. */
+export class JobRow extends Model<InferAttributes<JobRow>, InferCreationAttributes<JobRow>> {
+  declare id: CreationOptional<string>
+  declare workshopId: string
+  declare name: string
+  declare garment: string
+  declare forWhen: string | null
+  declare washC: number
+  declare tumble: JobBody['tumble']
+  declare dryClean: boolean
+  declare note: string
+  declare done: boolean
+  declare version: CreationOptional<number>
+  declare createdAt: CreationOptional<Date>
+  declare updatedAt: CreationOptional<Date>
+}
+
+export class JobClothRow extends Model<InferAttributes<JobClothRow>, InferCreationAttributes<JobClothRow>> {
+  declare jobId: string
+  declare workshopId: string
+  declare clothId: string
+  declare position: number
+  declare place: string | null
+  declare supplyId: string | null
+}
+
+export function initJob(sequelize: Sequelize): void {
+  JobRow.init({
+    id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
+    workshopId: DataTypes.UUID,
+    name: DataTypes.TEXT,
+    garment: DataTypes.TEXT,
+    forWhen: DataTypes.DATEONLY,
+    washC: { type: DataTypes.INTEGER, field: 'wash_c' },
+    tumble: DataTypes.TEXT,
+    dryClean: DataTypes.BOOLEAN,
+    note: DataTypes.TEXT,
+    done: DataTypes.BOOLEAN,
+    version: DataTypes.INTEGER,
+    createdAt: DataTypes.DATE,
+    updatedAt: DataTypes.DATE,
+  }, { sequelize, tableName: 'job', version: true, paranoid: true })
+  JobClothRow.init({
+    jobId: { type: DataTypes.UUID, primaryKey: true },
+    workshopId: DataTypes.UUID,
+    clothId: { type: DataTypes.UUID, primaryKey: true },
+    position: DataTypes.INTEGER,
+    place: DataTypes.TEXT,
+    supplyId: DataTypes.UUID,
+  }, { sequelize, tableName: 'job_cloth', timestamps: false })
+}

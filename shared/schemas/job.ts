@@ -1,0 +1,65 @@
+import { z } from 'zod'
+import { idSchema, nameField, pageQuery, textField, versionField } from './common'
+import { placeKeyField } from './place'
+
+/** What the finished garment must stand, as the one who ordered it wishes. */
+const careWishFields = z.object({
+  washC: z
+    .number({ error: 'Wash: give its temperature in °C, 0 for none.' })
+    .int('Wash: a whole number of °C.')
+    .min(0, 'Wash: 0 °C is the least.')
+    .max(95, 'Wash: 95 °C is the most.'),
+  tumble: z.enum(['no', 'low', 'yes'], { error: 'Dryer: no, low or yes.' }),
+  dryClean: z.boolean({ error: 'Dry-cleaned: say yes or no.' }),
+})
+
+/** A cloth of a job: where its backing goes, and which one was chosen. */
+export const jobClothSchema = z.object({
+  clothId: idSchema,
+  place: placeKeyField.nullable().default(null),
+  supplyId: idSchema.nullable().default(null),
+})
+export type JobCloth = z.infer<typeof jobClothSchema>
+
+export const jobBody = careWishFields.extend({
+  name: nameField('Job', 60),
+  garment: nameField('Garment', 60),
+  forWhen: z.iso.date({ error: 'For when: a day, such as 2026-12-01.' }).nullable().default(null),
+  note: textField('Note', 500).default(''),
+  done: z.boolean({ error: 'Done: say yes or no.' }).default(false),
+  cloths: z
+    .array(jobClothSchema, { error: 'Cloths: give a list.' })
+    .min(1, 'Cloths: a job needs at least one. Choose the cloth it is made of.')
+    .max(12, 'Cloths: twelve at the most.')
+    .refine(cloths => new Set(cloths.map(c => c.clothId)).size === cloths.length, 'Cloths: the same cloth stands there twice.'),
+})
+export const jobUpdate = jobBody.extend({ version: versionField })
+export type JobBody = z.infer<typeof jobBody>
+
+/** How far a cloth of a job has come, counted over its swatches with the backing chosen. */
+interface ClothProgress {
+  clothId: string
+  name: string
+  code: string
+  colourHex: string
+  construction: string
+  nap: string
+  fibreKnown: boolean
+  supplyName: string | null
+  pressed: number
+  /** Held at first judging: without marks, a nail needed to start it. */
+  held: number
+  /** Held, and went through the washes the house asks for. */
+  passed: number
+  /** Washes still missing on the one that has come furthest; null where none held. */
+  washesLeft: number | null
+}
+export interface Job extends JobBody {
+  id: string
+  version: number
+  updatedAt: string
+  progress: ClothProgress[]
+}
+
+export const jobQuery = pageQuery.extend({ done: z.stringbool({ error: 'Done: yes or no.' }).default(false) })
+export type JobQuery = z.infer<typeof jobQuery>

@@ -1,0 +1,118 @@
+import { describe, expect, it } from 'vitest'
+import type { Step } from '#core/press'
+import type { Recipe } from '#core/recipe'
+import {
+  careWords, followingWords, glueLineSentence, harmSoonWords, jobDiffers, keyWords, layUpWords, lyingWords, nextReason, nextWords,
+  oddSentence, orderWords, pinSentence, sheetStoredSentence, soleSentence, waitingWords, wantedWords,
+} from '.'
+
+const step = (kind: Step['kind'], over: Partial<Step> = {}): Step => ({ kind, forS: 12, side: 'back', pass: 0, print: 0, ...over })
+const recipe = (over: Partial<Recipe> = {}) => ({ warmS: 0, lean: 'lean', method: 'dry', ...over }) as Recipe
+const session = (over: object = {}) => ({ recipe: recipe(), prints: 1, interrupted: null, ...over })
+
+describe('what the hands are told', () => {
+  it.each<[string, Parameters<typeof orderWords>, string]>([
+    ['ready', ['ready', null, false, session()], 'Lay it up, then set the iron down'],
+    [
+      'ready to warm', ['ready', null, false, session({ recipe: recipe({ warmS: 5 }) })],
+      'Lay the cloth out by itself, then set the iron down',
+    ],
+    ['warming', ['running', step('warm'), false, session()], 'Warm the cloth'],
+    ['warmed', ['running', step('warm'), true, session()], 'Lift'],
+    ['laying', ['running', step('lay'), true, session()], 'Lay the backing and the cover on'],
+    ['leaned on', ['running', step('down'), false, session()], 'Lean, hold still'],
+    ['by weight', ['running', step('down'), false, session({ recipe: recipe({ lean: 'weight' }) })], 'Hold still'],
+    ['done', ['running', step('down'), true, session()], 'Lift'],
+    ['a third print', ['running', step('down', { print: 2 }), false, session({ prints: 4 })], 'Lean, hold still, print 3'],
+    ['second side', ['running', step('down', { pass: 1 }), false, session()], 'Second side: hold still'],
+    ['turning', ['running', step('turn'), false, session()], 'Turn it over'],
+    ['turned', ['running', step('turn'), true, session()], 'Turn it over, then set down'],
+    ['cooling', ['running', step('cool'), false, session()], 'Cooling flat under the clapper. Do not handle'],
+    ['cold', ['running', step('cool'), true, session()], 'Cold: judge it'],
+    ['interrupted', ['running', step('down'), false, session({ interrupted: { afterS: 3 } })], 'Interrupted: set down again where it was'],
+    ['to judge', ['judge', null, false, session()], 'Cold: judge it'],
+  ])('%s', (_, args, words) => expect(orderWords(...args)).toBe(words))
+  it('and what the key does, and what comes after', () => {
+    expect([keyWords(null, false), keyWords('down', false), keyWords('down', true), keyWords('cool', false)]).toEqual([
+      'set down', 'lift', 'set down again', 'it is cold',
+    ])
+    expect([undefined, step('warm'), step('lay'), step('down'), step('turn'), step('cool', { forS: 20 })].map(followingWords)).toEqual([
+      'judge the edge', 'warm the cloth', 'lift, lay the backing and the cover on', 'set down, 12\u00A0s', 'lift, turn it over',
+      'lift, flat under the clapper for 20\u00A0s',
+    ])
+  })
+  it('how it is laid up: warmed alone, misted or wrung where the recipe says so, never slid', () => {
+    const names = { cloth: 'Poplin', supply: 'Lawn', cover: 'Muslin' }
+    expect(layUpWords(recipe({ warmS: 5, method: 'mist' }), names, 'backing side up')).toEqual([
+      'First Poplin alone, muslin, 5\u00A0s', 'Lawn: resin side to the wrong side of Poplin', 'Mist the cloth lightly',
+      'Muslin on top, backing side up', 'No sliding: down, hold, lift',
+    ])
+    const bare = layUpWords(recipe({ method: 'damp' }), { ...names, cover: null }, 'face up')
+    expect(bare[1]).toBe('Wring the cover out well')
+    expect(bare[2]).toBe('No cover on top, face up')
+    expect(layUpWords(recipe({ method: 'steam' }), names, 'face up')).toHaveLength(3)
+  })
+  it('harm and a cold sole are said in time', () => {
+    expect(harmSoonWords('scorch', 3.2)).toMatch(/begins in 4 s$/)
+    expect(harmSoonWords('scorch', 0)).toMatch(/has begun: lift now$/)
+    expect(soleSentence({ c: 40, shutOff: false, readyInS: 65 }, false)).toBe(
+      'The sole is at 40 °C, ready in 65\u00A0s. Set down now, it takes longer.',
+    )
+    expect(soleSentence({ c: 40, shutOff: false, readyInS: null }, true)).toBe('The sole is at 40 °C: it takes longer.')
+    expect(soleSentence({ c: 90, shutOff: true, readyInS: 9 }, true)).toMatch(/shut itself off: the sole is at 90 °C\. Pick it up/)
+  })
+  it('what lies beside the board', () => {
+    expect(lyingWords({ clothName: 'Poplin', phase: 'running', leftS: 7.2 })).toBe('Poplin: cooling 8\u00A0s')
+    expect(lyingWords({ clothName: 'Poplin', phase: 'running', leftS: 0 })).toBe('Poplin: cold')
+    expect(lyingWords({ clothName: 'Poplin', phase: 'judge', leftS: 0 })).toBe('Poplin: to judge')
+    expect([waitingWords(1), waitingWords(2)]).toEqual(['1 swatch waits for the server', '2 swatches wait for the server'])
+  })
+})
+
+describe('a job in words', () => {
+  it('every step has its order and its reason', () => {
+    const steps = [
+      { do: 'findFibre' }, { do: 'match' }, { do: 'swatch' }, { do: 'swatchAgain', failed: 2 }, { do: 'wash', left: 3 }, { do: 'cut' },
+    ] as const
+    expect(steps.map(nextWords)).toEqual([
+      'Find out what it is', 'Choose its backing', 'Press a swatch', 'Press another swatch', 'Wash the swatch, 3 times',
+      'Proved: ready to cut',
+    ])
+    expect(new Set(steps.map(nextReason)).size).toBe(steps.length)
+    expect(nextReason({ do: 'swatchAgain', failed: 1 })).toBe('The one pressed did not hold.')
+    expect(nextReason({ do: 'swatchAgain', failed: 2 })).toBe('2 did not hold.')
+    expect(nextWords({ do: 'wash', left: 1 })).toBe('Wash the swatch once')
+  })
+  it.each([
+    [null, 'no day given'], ['2026-11-20', '5 days late'], ['2026-11-24', 'due yesterday'], ['2026-11-25', 'for today'],
+    ['2026-11-26', 'for tomorrow'], ['2026-12-08', 'in 13 days'], ['2026-12-09', 'in 2 weeks'], ['2027-01-06', 'in 6 weeks'],
+  ])('wanted %s: %s', (forWhen, words) => expect(wantedWords(forWhen, '2026-11-25')).toBe(words))
+  it('care in few words', () => {
+    expect(careWords({ washC: 40, tumble: 'low', dryClean: false })).toBe('wash 40\u00A0°C, low dryer')
+    expect(careWords({ washC: 0, tumble: 'no', dryClean: true })).toBe('not washed, dry-cleaned')
+  })
+  it('where two versions part', () => {
+    const mine = {
+      name: 'Shirts', garment: 'Shirt', forWhen: null, washC: 40, tumble: 'no' as const, dryClean: false, cloths: [{ clothId: 'a' }],
+    }
+    expect(jobDiffers(mine, { ...mine })).toBe('Yours says the same.')
+    expect(jobDiffers({ ...mine, name: 'Twelve shirts', washC: 60 }, mine)).toBe(
+      'Yours has another name (Twelve shirts), care (wash 60\u00A0°C, no dryer).',
+    )
+    expect(jobDiffers({ ...mine, forWhen: '2026-12-01', cloths: [{ clothId: 'b' }] }, mine)).toMatch(/day \(2026-12-01\), cloths \(1\)/)
+  })
+})
+
+describe('the map and the sheets', () => {
+  it('say in words what the picture shows', () => {
+    expect(pinSentence(14, 154, { bond: 0.97, hurt: 0.02 })).toBe('14\u00A0s at 154 °C: 97 % likely to bond, 2 % to be hurt')
+    expect(glueLineSentence(130, [118, 140])).toBe('Glue line reached 130 °C; its window is 118 °C to 140 °C')
+    expect([oddSentence(1), oddSentence(2)]).toEqual([
+      'One does not fit the others and was given little weight.', '2 do not fit the others and were given little weight.',
+    ])
+    const stored = (is: boolean, refused: number) => sheetStoredSentence({ stored: is, counts: { refused } })
+    expect([stored(true, 0), stored(false, 2), stored(false, 0)]).toEqual([
+      'Stored.', 'Nothing is stored until every row is in order.', 'Nothing is stored yet.',
+    ])
+  })
+})
