@@ -57,6 +57,7 @@ try {
   const stats = existsSync(e2eReport) ? JSON.parse(readFileSync(e2eReport, 'utf8')).stats : { expected: 0, flaky: 0, unexpected: 1 }
   tally.passed += stats.expected + stats.flaky
   tally.failed += stats.unexpected || (e2e.status === 0 ? 0 : 1)
+  if (stats.flaky) say(`${stats.flaky} passed on the second try only: named as flaky above`)
 } finally {
   database.remove()
 }
