@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { workroomSentence } from '#shared/words'
+import { replaceSentence, workroomSentence } from '#shared/words'
 
 definePageMeta({ title: 'In and out' })
 const library = useLibrary()
@@ -47,7 +47,7 @@ const keep = (): void => { waiting.value = null }
           accept=".json,application/json" class="sr-only" aria-label="Workroom file" @change="choose"></label>
       </div>
       <div v-if="waiting" class="mt-3 border-l-4 border-alert pl-3">
-        <p class="text-lg font-semibold">{{ waiting.name }} will take the place of everything kept here. Take a copy out first.</p>
+        <p class="text-lg font-semibold">{{ replaceSentence(waiting.name) }}</p>
         <div class="mt-2 flex gap-3">
           <UButton @click="replace">Put it in place</UButton>
           <UButton variant="outline" color="neutral" @click="keep">Keep what is here</UButton>

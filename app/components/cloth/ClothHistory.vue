@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import type { Page, Trial } from '#shared/schemas'
-import { agrees, bondWords, celsius, glueLineSentence, GRADE_WORDS, HURT_NAME, MARK_NAME, METHOD_NAME } from '#shared/words'
+import {
+  agrees, bondWords, celsius, glueLineSentence, GRADE_WORDS, HURT_NAME, keptHereSentence, MARK_NAME, METHOD_NAME,
+} from '#shared/words'
 import type { HurtKind } from '#core/hurt'
 
 const { clothId } = defineProps<{ clothId: string }>()
@@ -30,7 +32,7 @@ const glueX = (c: number) => Math.min(WIDE, Math.max(0, (c - 20) / 160 * WIDE))
     <ul v-if="waiting.length" class="mt-2">
       <li v-for="w in waiting" :key="w.body.clientKey" class="slip flex items-center gap-3 p-3">
         <UIcon name="i-lucide-mail" class="size-6" />
-        <span>Grade {{ w.body.grade }}, kept on this device. {{ w.refused ?? 'It goes to the server when that answers again.' }}</span>
+        <span>{{ keptHereSentence(w.body.grade, w.refused) }}</span>
         <UButton v-if="w.refused" size="sm" variant="outline" color="neutral" class="ml-auto"
           @click="outbox.forget(w.body.clientKey)">Put away</UButton>
       </li>

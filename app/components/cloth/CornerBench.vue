@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useIntervalFn } from '@vueuse/core'
 import { SEEN, type Cloth, type CornerStepBody } from '#shared/schemas'
-import { celsius } from '#shared/words'
+import { celsius, cornerSentence } from '#shared/words'
 
 /** Unknown cloth: cover, lowest class, a hidden corner, wait, look, one step up. Each step is kept. */
 const { cloth } = defineProps<{ cloth: Cloth }>()
@@ -29,6 +29,8 @@ const elapsedS = computed(() =>
 const phase = computed(() =>
   startedAt.value === null ? 'ready' : elapsedS.value < HELD_S ? 'hold' : elapsedS.value < HELD_S + WAIT_S ? 'wait' : 'look',
 )
+const headline = computed(() =>
+  cornerSentence({ hurtAtC: harmed.value?.soleC ?? null, stoodC: stoodC.value, smelt: smell.value }, bench.units))
 const smell = computed(() => corners.value.some(c => c.seen === 'smell'))
 const start = (): void => { startedAt.value = Date.now() }
 async function note(seen: CornerStepBody['seen']): Promise<void> {
@@ -40,14 +42,7 @@ async function note(seen: CornerStepBody['seen']): Promise<void> {
 <template>
   <section>
     <p class="ticket text-2xl font-semibold" data-test="corner-headline">
-      <template v-if="smell">Stop here: a sharp smell means fumes. No heat on this cloth.</template>
-      <template
-        v-else-if="harmed">It was hurt at {{ celsius(harmed.soleC, bench.units) }}.
-        {{ stoodC ? `It stood ${celsius(stoodC, bench.units)}: that is its limit for now.` : 'It stood nothing: no heat.' }}
-        <Sourced from="measured" /></template>
-      <template v-else-if="stoodC">A corner stood {{ celsius(stoodC, bench.units) }}. <Sourced from="measured" /></template>
-      <template v-else>Nothing tried yet.</template>
-    </p>
+      {{ headline }} <Sourced v-if="harmed || stoodC" from="measured" /></p>
     <ul class="mt-2 list-disc pl-6 text-lg leading-snug">
       <li>Look and feel first: slippery and cold may be acetate or polyester, matt and warm wool or cotton. A rubbery or glassy
         film is not heated at all.</li>

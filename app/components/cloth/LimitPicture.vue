@@ -2,7 +2,7 @@
 import { clothLimit, type BlendRule, type Evidence } from '#core/limit'
 import type { ClothInput } from '#core/stack'
 import { FIBRES, FINISHES } from '#core/materials'
-import { celsius, limitAdvice, limitHeadline, reasonWords } from '#shared/words'
+import { celsius, conflictSentence, limitAdvice, limitHeadline, reasonWords } from '#shared/words'
 
 /** The limit of a cloth as a heat scale with what each fibre and finish stands, and the chain of reasons. */
 const {
@@ -69,8 +69,7 @@ const marks = computed(() => [
       </li>
     </ol>
     <p v-for="(c, i) in limit.conflicts" :key="i" class="mt-2 border-l-4 border-alert pl-3" data-test="conflict">
-      They disagree. {{ reasonWords(c.other, bench.units) }} {{ reasonWords(c.safer, bench.units) }} <b>The safer one stands.</b>
-    </p>
+      {{ conflictSentence(c, bench.units) }}</p>
     <p v-if="limit.bed === 'sparesPile'" class="mt-2">Bed: a needle board or a towel of the same pile.</p>
   </div>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { cutSizeMm, settlingOf, SETTLED_PCT } from '#core/shrink'
 import type { Cloth, SettlePassBody } from '#shared/schemas'
-import { celsius } from '#shared/words'
+import { celsius, settlingSentence } from '#shared/words'
 
 /** Marks before and after each pressing or wash, until a pass changes nothing more. */
 const { cloth } = defineProps<{ cloth: Cloth }>()
@@ -23,13 +23,7 @@ watch(
       }
   },
 )
-const headline = computed(() => {
-  const s = settling.value
-  if (passes.value.length === 0) return 'Nobody knows yet whether it shrinks.'
-  if (s.reopenedBy !== null)
-    return `Settled up to ${celsius(s.settledUpToC!, bench.units)}, but you want ${celsius(s.reopenedBy, bench.units)}: it may move again.`
-  return s.settled ? `Settled up to ${celsius(s.settledUpToC!, bench.units)}.` : 'Not settled: the last pass still moved it. Do it again.'
-})
+const headline = computed(() => settlingSentence(settling.value, bench.units))
 const tall = (pct: number) => Math.min(80, Math.abs(pct) * 18)
 const cut = computed(() => ({
   along: cutSizeMm(1000, settling.value.totalAlongPct), across: cutSizeMm(1000, settling.value.totalAcrossPct),

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { LotReading } from '#core/leaflet'
 import type { CarriedOver } from '#core/recipe'
-import { blockedSentence, bondWords, carriedSentence, leafletWords, lotSentence } from '#shared/words'
+import { blockedSentence, carriedSentence, doneSoHere, leafletWords, lotSentence } from '#shared/words'
 import type { Answer } from '~/workers/board.worker'
 
 /** The sheet's own recipe, what it would do on this bench, and what it comes to when it is carried over. */
@@ -32,9 +32,8 @@ const short = computed(() => answer?.blocked && answer.blocked.why === 'sheetSho
       <p class="leading-tight" data-test="sheet-here">
         <UIcon :name="holds ? 'i-lucide-circle-check' : 'i-lucide-circle-slash'"
           class="mr-1 inline-block size-5 align-text-bottom" :class="holds ? 'text-good' : 'text-alert'" />
-        <template v-if="holds && answer.course">Done so here it <b>{{ bondWords(answer.course.finalBond) }}</b>.</template>
-        <template v-else-if="short">Done so here it <b>{{ bondWords(short.finalBond) }}
-        </b>: {{ Math.round(short.finalBond * 100) }}&nbsp;% of a bond.</template>
+        <template v-if="holds && answer.course">{{ doneSoHere(answer.course.finalBond, false) }}</template>
+        <template v-else-if="short">{{ doneSoHere(short.finalBond, true) }}</template>
         <template v-else-if="answer.blocked">{{ blockedSentence(answer.blocked, bench.units) }}</template>
         {{ ' ' }}<Sourced from="model" />
       </p>

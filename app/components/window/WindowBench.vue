@@ -8,8 +8,8 @@ import {
 import { chanceAt, nearestToSafe, pinMargins, safestPlace, samplesFor, type WindowMap, type WindowQuestion } from '#core/window'
 import { toEvidence, toRecipePayload } from '#shared/mappers'
 import {
-  celsius, degreesApart, learnedFigure, LEARNED_NAME, METHOD_NAME, oddSentence, openerSentence, UNKNOWN_NAME,
-  UNKNOWN_REMEDY,
+  celsius, learnedFigure, LEARNED_NAME, METHOD_NAME, nearestSentence, oddSentence, openerSentence, roomAroundSentence, safestSentence,
+  UNKNOWN_NAME, UNKNOWN_REMEDY,
 } from '#shared/words'
 import type { Answer } from '~/workers/board.worker'
 
@@ -180,22 +180,18 @@ async function print(): Promise<void> {
     <section aria-label="At the pin" class="min-w-0">
       <p v-if="chance" class="text-lg leading-snug" data-test="pin-chances">
         <b>{{ pct(chance.bond) }}</b> likely to bond, <b>{{ pct(chance.hurt) }}</b> to be hurt <Sourced from="model" />.
-        <template
-          v-if="margins.safe">Safe with {{ margins.lessS }} s less or {{ margins.moreS }} s more,
-          {{ degreesApart(margins.coolerC, bench.units) }} cooler or {{ degreesApart(margins.hotterC, bench.units) }} hotter.</template>
+        <template v-if="margins.safe">{{ roomAroundSentence(margins, bench.units) }}</template>
         <template v-else-if="safest">
           <button type="button" class="underline"
-            @click="move(safest)">Safest: {{ safest.holdS }} s at {{ celsius(safest.soleC, bench.units) }}.</button></template>
+            @click="move(safest)">{{ safestSentence(safest, true, bench.units) }}</button></template>
         <template v-else-if="between">
           <button type="button" class="underline"
-            @click="move(between)">Safe only between the stops: {{ between.holdS }} s at
-            {{ celsius(between.soleC, bench.units) }}.</button></template>
+            @click="move(between)">{{ safestSentence(between, false, bench.units) }}</button></template>
         <template v-else-if="nearest && !progress">
-          <span class="text-alert">No ground is safe 95 times in 100:</span> at best {{ pct(nearest.bond) }} and
-          {{ pct(nearest.hurt) }}, <button type="button" class="underline" @click="move(nearest)">
-            {{ nearest.holdS }} s at {{ celsius(nearest.soleC, bench.units) }}
-          </button>. {{ nearest.blockedBy === 'bond' ? 'The bond is what is not sure.' : 'Harm is what is not sure.' }} Measure
-          what moves the edge. <UButton v-if="!openers" size="xs" variant="outline" color="neutral" class="min-h-8"
+          <span class="text-alert">{{ nearestSentence(nearest) }}</span>
+          <button type="button" class="mx-1 underline" @click="move(nearest)">
+            Go to {{ nearest.holdS }} s at {{ celsius(nearest.soleC, bench.units) }}</button>
+          <UButton v-if="!openers" size="xs" variant="outline" color="neutral" class="min-h-8"
             :loading="looking" @click="emit('open')">What would open it?</UButton></template>
       </p>
       <ul v-if="openers" class="mt-1 text-[15px]"><li v-for="(o, i) in openers" :key="i">{{ openerSentence(o, bench.units) }}</li></ul>
