@@ -1,6 +1,6 @@
 import type { ProofState } from '#core/learn'
 import type { ClothLimit } from '#core/limit'
-import type { Settling } from '#core/shrink'
+import type { settlingOf } from '#core/shrink'
 import type { DisplayUnits } from '#core/units'
 import { reasonWords } from './limit'
 import { celsius, degreesApart } from './names'
@@ -11,7 +11,7 @@ const dayWords = (iso: string): string => new Date(iso).toLocaleDateString('en-G
 const percent = (share: number): string => `${Math.round(share * 100)} %`
 
 /** What trying a hidden corner has come to: what hurt it (°C), what it stood (°C), whether it smelt. */
-export function cornerSentence(corner: { hurtAtC: number | null, stoodC: number | null, smelt: boolean }, units: DisplayUnits): string {
+export function cornerSentence(corner: { hurtAtC: number | null, stoodC: number | null, smelt: boolean }, units?: DisplayUnits): string {
   if (corner.smelt) return 'Stop here: a sharp smell means fumes. No heat on this cloth.'
   if (corner.hurtAtC !== null)
     return `It was hurt at ${celsius(corner.hurtAtC, units)}. `
@@ -20,7 +20,7 @@ export function cornerSentence(corner: { hurtAtC: number | null, stoodC: number 
 }
 
 /** How far a cloth has settled after so many passes. */
-export function settlingSentence(settling: Settling, units: DisplayUnits): string {
+export function settlingSentence(settling: ReturnType<typeof settlingOf>, units?: DisplayUnits): string {
   if (settling.passes.length === 0) return 'Nobody knows yet whether it shrinks.'
   if (settling.settledUpToC === null) return 'Not settled: the last pass still moved it. Do it again.'
   const upTo = `Settled up to ${celsius(settling.settledUpToC, units)}`
@@ -42,12 +42,12 @@ export const doneSoHere = (bond: number, short: boolean): string =>
 
 /** The room around the pin of a window map. */
 export const roomAroundSentence = (
-  room: { lessS: number, moreS: number, coolerC: number, hotterC: number }, units: DisplayUnits,
+  room: { lessS: number, moreS: number, coolerC: number, hotterC: number }, units?: DisplayUnits,
 ): string => `Safe with ${room.lessS} s less or ${room.moreS} s more, `
   + `${degreesApart(room.coolerC, units)} cooler or ${degreesApart(room.hotterC, units)} hotter.`
 
 /** The safest place of a map, on a dial stop or only between two. */
-export const safestSentence = (at: { soleC: number, holdS: number }, onStop: boolean, units: DisplayUnits): string =>
+export const safestSentence = (at: { soleC: number, holdS: number }, onStop: boolean, units?: DisplayUnits): string =>
   `${onStop ? 'Safest' : 'Safe only between the stops'}: ${at.holdS} s at ${celsius(at.soleC, units)}.`
 
 /** A map without safe ground: how near it comes, and which edge is not sure. */
@@ -56,7 +56,7 @@ export const nearestSentence = (nearest: { bond: number, hurt: number, blockedBy
   + `${nearest.blockedBy === 'bond' ? 'The bond' : 'Harm'} is what is not sure. Measure what moves the edge.`
 
 /** Two sources of one limit that do not agree, and which of them stands. */
-export const conflictSentence = (conflict: ClothLimit['conflicts'][number], units: DisplayUnits): string =>
+export const conflictSentence = (conflict: ClothLimit['conflicts'][number], units?: DisplayUnits): string =>
   `They disagree. ${reasonWords(conflict.other, units)} ${reasonWords(conflict.safer, units)} The safer one stands.`
 
 /** A swatch judged here that the server has not got. */
