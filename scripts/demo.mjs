@@ -25,7 +25,10 @@ if (existsSync(pidFile)) {
 }
 
 const own = process.env.DATABASE_URL ? null : await startDatabase()
-const env = { ...process.env, DATABASE_URL: process.env.DATABASE_URL ?? own.url }
+const env = {
+  ...process.env, DATABASE_URL: process.env.DATABASE_URL ?? own.url,
+  READY_CUFF_BACKUPS: process.env.READY_CUFF_BACKUPS ?? join(DATA, 'backups'),
+}
 run(local('tsx'), [...TSX, 'scripts/migrate.ts'], { env })
 run(local('tsx'), [...TSX, 'scripts/seed.ts', ...(reset ? ['--reset'] : [])], { env })
 

@@ -1,12 +1,21 @@
-/** Brings the database to the newest migration. `--there-and-back` also goes all the way down and up again. */
-import { connect } from '../server/db/connection'
+/** Brings the database to the newest migration; what is kept is backed up first. `--there-and-back` also goes all the way down and up. */
+import { QueryTypes } from 'sequelize'
+import { connect, database } from '../server/db/connection'
 import { umzug } from '../server/db/migrate'
+import { makeBackup } from '../server/workroom/backups'
 
 const sequelize = connect()
 const migrations = umzug(sequelize)
+if (process.env.READY_CUFF_BACKUPS && (await migrations.executed()).length > 0 && (await migrations.pending()).length > 0) {
+  for (const { id } of await database().query<{ id: string }>('select id from workshop', { type: QueryTypes.SELECT })) {
+    const { file } = await makeBackup(id, 'beforeMigration')
+    console.log(`· backed up before the migration: ${file}`)
+  }
+}
 await migrations.up()
 if (process.argv.includes('--there-and-back')) {
   await migrations.down({ to: 0 })
   await migrations.up()
 }
 await sequelize.close()
+await database().close()

@@ -86,7 +86,7 @@ function demoRows(): Partial<EntityRows> {
     trials: trials.map(({ trial }) => trial),
     trialEvents: trials.flatMap(({ trial }) => trial.events.map((e, position) => ({ ...e, trialId: trial.id, position }))),
     trialReadings: trials.flatMap(({ trial }) => trial.readings.map((r, i) => ({
-      ...r, id: idOf(`reading ${i} ${trial.id}`), createdAt: trial.createdAt, trialId: trial.id,
+      ...r, clientKey: null, id: idOf(`reading ${i} ${trial.id}`), createdAt: trial.createdAt, trialId: trial.id,
     }))),
     washes: trials.flatMap(({ demo, trial }) => (demo.washes ?? []).map((grade, i) => {
       const washedAt = new Date(new Date(trial.pressedAt).getTime() + (i + 1) * 7 * DAY_MS).toISOString()

@@ -1,6 +1,7 @@
 import pg from 'pg'
 import { Sequelize } from 'sequelize'
 import { initModels } from './models'
+import { guardConnections, inheritTransactions } from './one-connection'
 
 let shared: Sequelize | null = null
 
@@ -8,6 +9,7 @@ let shared: Sequelize | null = null
 export function connect(url = process.env.DATABASE_URL): Sequelize {
   if (!url)
     throw new Error('DATABASE_URL is not set: start with `npm run demo`, which runs a database of its own, or point it at a PostgreSQL.')
+  inheritTransactions()
   const sequelize = new Sequelize(url, {
     dialect: 'postgres', dialectModule: pg, logging: false,
     pool: { max: 6, idle: 10_000, acquire: 10_000 },
@@ -15,6 +17,7 @@ export function connect(url = process.env.DATABASE_URL): Sequelize {
     dialectOptions: { options: '-c random_page_cost=1.1 -c jit=off -c max_parallel_workers_per_gather=0' },
     define: { underscored: true, freezeTableName: true },
   })
+  guardConnections(sequelize)
   initModels(sequelize)
   return sequelize
 }

@@ -1,12 +1,10 @@
 import { describe, expect, it } from 'vitest'
-import { ENTITY_ROWS, type EntityName, type EntityRows } from '#shared/schemas'
+import { ENTITY_ROWS, idSchema, type EntityName } from '#shared/schemas'
 import { connect } from './connection'
-import { ENTITIES, LostPointer, NamedTwice, withNewIds } from './entities'
+import { ENTITIES, renaming } from './entities'
 
 connect('postgres://nobody@127.0.0.1:1/none')
 const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`
-const none = () => Object.fromEntries(ENTITIES.map(({ name }) => [name, []])) as unknown as EntityRows
-const some = (rows: Record<string, object[]>) => ({ ...none(), ...rows }) as EntityRows
 
 describe('the one list of entities', () => {
   it('names every row that a file can hold, once', () => {
@@ -34,33 +32,30 @@ describe('the one list of entities', () => {
 })
 
 describe('new ids', () => {
-  const rows = some({
-    cloths: [{ id: id(1), name: 'Poplin' }], supplies: [{ id: id(2) }, { id: id(3) }], irons: [{ id: id(4) }], covers: [],
-    places: [{ id: id(5), name: 'Gaiter' }],
-    pieces: [{ id: id(6), clothId: id(1), place: `own:${id(5)}` }, { id: id(7), clothId: id(1), place: 'collar' }],
-    trials: [{ id: id(8), clothId: id(1), supplyId: id(2), ironId: id(4), coverId: null, planId: null, overSupplyIds: [id(3), id(2)] }],
-    trialEvents: [{ trialId: id(8), position: 0 }],
-  })
-  const fresh = withNewIds(rows)
-  const row = (name: EntityName, i = 0) => fresh[name][i] as unknown as Record<string, unknown>
+  const entity = (name: EntityName) => ENTITIES.find(e => e.name === name)!
+  const secret = Buffer.alloc(32, 7)
+  const rename = renaming(secret)
+  const row = (name: EntityName, given: object) => rename(entity(name), given as Record<string, unknown>)
+  const cloth = row('cloths', { id: id(1), name: 'Poplin' }), place = row('places', { id: id(5), name: 'Gaiter' })
+
   it('are given to everything that has one, and every pointer follows', () => {
-    expect(row('cloths').id).not.toBe(id(1))
-    expect(row('trials')).toMatchObject({
-      clothId: row('cloths').id, supplyId: row('supplies').id, ironId: row('irons').id, coverId: null, planId: null,
-      overSupplyIds: [row('supplies', 1).id, row('supplies').id],
+    expect(cloth.id).not.toBe(id(1))
+    const [over, glued] = [row('supplies', { id: id(3) }), row('supplies', { id: id(2) })]
+    const trial = row('trials', {
+      id: id(8), clothId: id(1), supplyId: id(2), ironId: id(4), coverId: null, planId: null, overSupplyIds: [id(3), id(2)],
     })
-    expect(row('trialEvents').trialId).toBe(row('trials').id)
-    expect([row('pieces').place, row('pieces', 1).place]).toEqual([`own:${String(row('places').id)}`, 'collar'])
+    expect(trial).toMatchObject({
+      clothId: cloth.id, supplyId: glued.id, coverId: null, planId: null, overSupplyIds: [over.id, glued.id],
+    })
+    expect(row('trialEvents', { trialId: id(8), position: 0 }).trialId).toBe(trial.id)
+    expect(row('pieces', { id: id(6), clothId: id(1), place: `own:${id(5)}` }).place).toBe(`own:${String(place.id)}`)
+    expect(row('pieces', { id: id(6), clothId: id(1), place: 'collar' }).place).toBe('collar')
   })
-  it('leave everything else, and the file itself, as it was', () => {
-    expect(row('cloths').name).toBe('Poplin')
-    expect(rows.cloths[0]!.id).toBe(id(1))
-    expect(withNewIds(rows).cloths[0]!.id).not.toBe(fresh.cloths[0]!.id)
+  it('are ids that a database takes, the same for the same row of one reading only', () => {
+    expect(idSchema.safeParse(cloth.id).success).toBe(true)
+    expect(rename(entity('cloths'), { id: id(1).toUpperCase() }).id).toBe(cloth.id)
+    expect(renaming(Buffer.alloc(32, 8))(entity('cloths'), { id: id(1) }).id).not.toBe(cloth.id)
+    expect(row('supplies', { id: id(1) }).id).not.toBe(cloth.id)
   })
-  it('a row that points at nothing in the file, or one that stands there twice, is told', () => {
-    const lost = some({ supplies: [], trials: [{ id: id(8), clothId: id(1) }] })
-    expect(() => withNewIds(lost)).toThrow(LostPointer)
-    expect(() => withNewIds(some({ irons: [{ id: id(4) }, { id: id(4) }] }))).toThrow(NamedTwice)
-    try { withNewIds(lost) } catch (e) { expect(e).toMatchObject({ entity: 'trials', column: 'clothId', to: 'cloths' }) }
-  })
+  it('leave everything else as it was', () => expect(cloth.name).toBe('Poplin'))
 })

@@ -1,4 +1,4 @@
-import { randomUUID } from 'node:crypto'
+import { createHmac } from 'node:crypto'
 import { DataTypes, QueryTypes, type Model, type ModelStatic, type Transaction } from 'sequelize'
 import { ENTITY_ROWS, type EntityName, type EntityRows } from '#shared/schemas'
 import { database } from './connection'
@@ -8,7 +8,7 @@ import {
   WashRoundRow,
 } from './models'
 
-interface Entity {
+export interface Entity {
   name: EntityName
   model: ModelStatic<Model>
   /** Columns that name a row of another entity. */
@@ -57,35 +57,15 @@ export const ENTITIES: readonly Entity[] = [
 
 type Row = Record<string, unknown>
 
-/** As a file holds it: times as text, bytes in base 64. */
-function written(row: Row): Row {
-  return Object.fromEntries(Object.entries(row).map(([key, v]) =>
-    [key, v instanceof Date ? v.toISOString() : Buffer.isBuffer(v) ? v.toString('base64') : v]))
-}
-
-const fieldsOf = (name: EntityName): string[] => Object.keys(ENTITY_ROWS[name].shape)
+/** The fields of an entity's row as a file holds them; a picture's bytes stand beside the file. */
+export const writtenFields = (name: EntityName): string[] => Object.keys(ENTITY_ROWS[name].shape).filter(key => key !== 'jpeg')
 
 /** As columns take it: only what the entity's row has. */
 function read({ name, model }: Entity, row: Row): Row {
   const columns = model.getAttributes()
-  const take = (key: string, v: unknown) => {
-    const type = columns[key]?.type
-    if (typeof v !== 'string') return v
-    return type instanceof DataTypes.DATE ? new Date(v) : type instanceof DataTypes.BLOB ? Buffer.from(v, 'base64') : v
-  }
-  return Object.fromEntries(fieldsOf(name).filter(key => row[key] !== undefined).map(key => [key, take(key, row[key])]))
-}
-
-/** All rows a workroom keeps, as one moment saw them; what is kept is not judged again. */
-export async function rowsOf(workshopId: string, transaction: Transaction): Promise<EntityRows> {
-  const all: [EntityName, Row[]][] = []
-  for (const { name, model, order } of ENTITIES) {
-    const found = await model.findAll({
-      where: { workshopId }, attributes: fieldsOf(name), order: order.map(by => [by, 'ASC']), raw: true, transaction,
-    })
-    all.push([name, (found as unknown as Row[]).map(written)])
-  }
-  return Object.fromEntries(all) as unknown as EntityRows
+  const take = (key: string, v: unknown) => columns[key]?.type instanceof DataTypes.DATE && typeof v === 'string' ? new Date(v) : v
+  const given = Object.keys(ENTITY_ROWS[name].shape).filter(key => row[key] !== undefined)
+  return Object.fromEntries(given.map(key => [key, take(key, row[key])]))
 }
 
 export async function removeRows(workshopId: string, transaction: Transaction): Promise<void> {
@@ -96,60 +76,50 @@ export async function removeRows(workshopId: string, transaction: Transaction): 
   }
 }
 
-/** Puts rows in, and counts anew how often each cloth and supply was used. */
-export async function insertRows(workshopId: string, rows: Partial<EntityRows>, transaction: Transaction): Promise<void> {
-  for (const entity of ENTITIES) {
-    const mine = (rows[entity.name] ?? []) as Row[]
-    if (mine.length > 0) await entity.model.bulkCreate(mine.map(row => ({ ...read(entity, row), workshopId })), { transaction })
-  }
+/** Puts a set of one entity's rows in. */
+export async function insertSet(entity: Entity, workshopId: string, rows: readonly Row[], transaction: Transaction): Promise<void> {
+  if (rows.length > 0) await entity.model.bulkCreate(rows.map(row => ({ ...read(entity, row), workshopId })), { transaction })
+}
+
+/** Counts anew how often each cloth and supply was used. */
+export async function countUse(workshopId: string, transaction: Transaction): Promise<void> {
   for (const what of ['cloth', 'supply']) {
     await database().query(
-      `update ${what} set used = (select count(*) from trial t where t.${what}_id = ${what}.id) where workshop_id = :workshopId`,
+      `update ${what} set used = n.swatches from (select ${what}_id as id, count(*) as swatches from trial
+        where workshop_id = :workshopId group by 1) n where n.id = ${what}.id and ${what}.workshop_id = :workshopId`,
       { replacements: { workshopId }, transaction },
     )
   }
 }
 
-export class LostPointer extends Error {
-  constructor(readonly entity: EntityName, readonly column: string, readonly to: EntityName) {
-    super(`${entity}.${column} points at ${to} that are not there`)
-  }
-}
-export class NamedTwice extends Error {
-  constructor(readonly entity: EntityName, readonly id: string) {
-    super(`${entity}: ${id} stands there twice`)
-  }
+/** Puts rows of any entities in. */
+export async function insertRows(workshopId: string, rows: Partial<EntityRows>, transaction: Transaction): Promise<void> {
+  for (const entity of ENTITIES) await insertSet(entity, workshopId, (rows[entity.name] ?? []) as Row[], transaction)
+  await countUse(workshopId, transaction)
 }
 
 const OWN = 'own:'
 
 /**
- * The same rows under ids of their own, so that a file can be read into any workroom, beside the one it came from.
- * @throws LostPointer where a row names one that is not in the file; NamedTwice where two bear the same id
+ * Names rows anew, so that a file can be read into any workroom, beside the one it came from. The same id becomes the same new one
+ * wherever it stands, without a list of them: it is stamped with a secret of this reading.
  */
-export function withNewIds(rows: EntityRows): EntityRows {
-  const ids = new Map<EntityName, Map<string, string>>()
-  for (const { name } of ENTITIES) {
-    const own = new Map<string, string>()
-    for (const row of rows[name] as Row[]) {
-      if (typeof row.id !== 'string') continue
-      if (own.has(row.id)) throw new NamedTwice(name, row.id)
-      own.set(row.id, randomUUID())
-    }
-    ids.set(name, own)
+export function renaming(secret: Buffer): (entity: Entity, row: Row) => Row {
+  const fresh = (of: EntityName, id: string): string => {
+    const h = createHmac('sha256', secret).update(`${of} ${id.toLowerCase()}`).digest('hex')
+    const variant = '89ab'[Number.parseInt(h[16]!, 16) % 4]
+    return `${h.slice(0, 8)}-${h.slice(8, 12)}-4${h.slice(13, 16)}-${variant}${h.slice(17, 20)}-${h.slice(20, 32)}`
   }
-  const fresh = (entity: EntityName, column: string, to: EntityName, value: unknown): unknown => {
-    if (Array.isArray(value)) return value.map(v => fresh(entity, column, to, v))
+  const pointer = (to: EntityName, value: unknown): unknown => {
+    if (Array.isArray(value)) return value.map(v => pointer(to, v))
     if (typeof value !== 'string') return value
     // A place is one of the built-in ones, or one of the workroom's own.
-    if (to === 'places') return value.startsWith(OWN) ? OWN + (ids.get(to)!.get(value.slice(OWN.length)) ?? value.slice(OWN.length)) : value
-    const id = ids.get(to)!.get(value)
-    if (!id) throw new LostPointer(entity, column, to)
-    return id
+    if (to === 'places') return value.startsWith(OWN) ? OWN + fresh(to, value.slice(OWN.length)) : value
+    return fresh(to, value)
   }
-  return Object.fromEntries(ENTITIES.map(({ name, points = {} }) => [name, (rows[name] as Row[]).map(row => ({
+  return ({ name, points = {} }, row) => ({
     ...row,
-    ...(typeof row.id === 'string' ? { id: ids.get(name)!.get(row.id) } : {}),
-    ...Object.fromEntries(Object.entries(points).map(([column, to]) => [column, fresh(name, column, to, row[column])])),
-  }))])) as unknown as EntityRows
+    ...(typeof row.id === 'string' ? { id: fresh(name, row.id) } : {}),
+    ...Object.fromEntries(Object.entries(points).map(([column, to]) => [column, pointer(to, row[column])])),
+  })
 }

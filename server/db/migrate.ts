@@ -5,6 +5,7 @@ import { knowWhatYouHave } from './migrations/2026-11-24-know-what-you-have'
 import { jobs } from './migrations/2026-11-25-jobs'
 import { leafletCounts } from './migrations/2026-11-25-leaflet-counts'
 import { match } from './migrations/2026-11-25-match'
+import { nothingLost } from './migrations/2026-11-25-nothing-lost'
 import { oneWorkroom } from './migrations/2026-11-25-one-workroom'
 import { swatchBench } from './migrations/2026-11-25-swatch-bench'
 
@@ -18,7 +19,7 @@ export interface Migration {
   down: (tools: MigrationTools) => Promise<void>
 }
 
-const MIGRATIONS: Migration[] = [firstBoard, knowWhatYouHave, match, swatchBench, leafletCounts, jobs, oneWorkroom]
+const MIGRATIONS: Migration[] = [firstBoard, knowWhatYouHave, match, swatchBench, leafletCounts, jobs, oneWorkroom, nothingLost]
 
 export const umzug = (sequelize: Sequelize): Umzug<QueryInterface> => new Umzug({
   migrations: MIGRATIONS.map(m => ({

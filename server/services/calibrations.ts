@@ -1,38 +1,54 @@
-import { literal, type Transaction } from 'sequelize'
-import { fitStop, type Calibration } from '#core/iron'
+import { literal } from 'sequelize'
+import type { Calibration } from '#core/iron'
 import { tracesFromCsv } from '#shared/csv'
-import type { CalibrationBody, CalibrationRecord, ImportReport, Iron } from '#shared/schemas'
+import { ironStopSchema, MOST, type CalibrationBody, type CalibrationRecord, type ImportReport, type Iron } from '#shared/schemas'
 import { troubleSentence } from '#shared/words'
 import { database } from '../db/connection'
 import { CalibrationRow, IronRow, IronStopRow } from '../db/models'
 import { invalid, notFound } from '../utils/problem'
 import type { Context } from '../utils/context'
+import { addOnce } from './keyed'
 import { plain } from './plain'
 import { getIron, listIrons } from './shelf'
+import { fitOnServer } from './window-pool'
+import { holdWorkroom } from './workshop'
 
 export async function ironCalibrations({ workshopId }: Context, ironId: string): Promise<CalibrationRecord[]> {
   if (!await IronRow.count({ where: { id: ironId, workshopId } })) throw notFound('iron')
-  return (await CalibrationRow.findAll({ where: { ironId }, order: [['createdAt', 'DESC']], limit: 50 })).map(c => plain(c))
+  return (await CalibrationRow.findAll({ where: { ironId, workshopId }, order: [['createdAt', 'DESC']], limit: 50 })).map(c => plain(c))
 }
 
-/** Keeps a fit and writes what the stop really gives. */
-async function keepFit(
-  workshopId: string, ironId: string, position: number, fit: Calibration, source: CalibrationBody['source'], transaction: Transaction,
-): Promise<void> {
-  await CalibrationRow.create(
-    {
-      ironId, workshopId, position, meanC: fit.meanC.value, meanPmC: fit.meanC.plusMinus, swingC: fit.swingC.value,
-      swingPmC: fit.swingC.plusMinus, periodS: fit.periodS.value, settledAfterS: fit.settledAfterS, noiseC: fit.noiseC,
-      readings: fit.readings, source,
-    },
-    { transaction },
-  )
+/** What a stop takes of a fit, or why it takes none. */
+function stopOf(fit: Calibration): { meanC: number, swingC: number, origin: 'measured' } | { problem: string } {
   const found = {
     meanC: Math.round(fit.meanC.value * 10) / 10, swingC: Math.min(40, Math.round(fit.swingC.value * 10) / 10),
     origin: 'measured' as const,
   }
-  await IronStopRow.update(found, { where: { ironId, position, workshopId }, transaction })
-  await IronRow.update({ version: literal('version + 1') as unknown as number }, { where: { id: ironId }, transaction })
+  const checked = ironStopSchema.pick({ meanC: true, swingC: true }).safeParse(found)
+  return checked.success ? found : { problem: `It comes to ${found.meanC} °C. ${checked.error.issues[0]!.message} Look at the probe.` }
+}
+
+/** Keeps a fit and writes what the stop really gives. */
+async function keepFit(
+  workshopId: string, ironId: string, position: number, fit: Calibration, source: CalibrationBody['source'], clientKey: string | null,
+): Promise<CalibrationRow> {
+  const row = await CalibrationRow.create(
+    {
+      ironId, workshopId, position, meanC: fit.meanC.value, meanPmC: fit.meanC.plusMinus, swingC: fit.swingC.value,
+      swingPmC: fit.swingC.plusMinus, periodS: fit.periodS.value, settledAfterS: fit.settledAfterS, noiseC: fit.noiseC,
+      readings: fit.readings, source, clientKey,
+    },
+  )
+  const found = stopOf(fit)
+  if ('problem' in found) throw invalid([{ field: 'readings', message: `Readings: ${found.problem}` }])
+  await IronStopRow.update(found, { where: { ironId, position, workshopId } })
+  await IronRow.update({ version: literal('version + 1') as unknown as number }, { where: { id: ironId, workshopId } })
+  return row
+}
+
+/** The iron is held while its stop is written. */
+async function holdIron(workshopId: string, id: string): Promise<void> {
+  if (!await IronRow.findOne({ where: { id, workshopId }, lock: true })) throw notFound('iron')
 }
 
 /** Fits the readings of one stop; a trace that cannot be fitted changes nothing. */
@@ -41,10 +57,14 @@ export async function calibrateStop(
 ): Promise<{ iron: Iron, calibration: CalibrationRecord }> {
   const { workshopId } = context
   if (!await IronStopRow.count({ where: { ironId, workshopId, position: body.position } })) throw notFound('dial stop')
-  const result = fitStop(body.readings)
-  if ('trouble' in result) throw invalid([{ field: 'readings', message: troubleSentence(result.trouble) }])
-  await database().transaction(transaction => keepFit(workshopId, ironId, body.position, result.fit, body.source, transaction))
-  return { iron: await getIron(context, ironId), calibration: (await ironCalibrations(context, ironId))[0]! }
+  const [result] = await fitOnServer([body.readings])
+  if ('trouble' in result!) throw invalid([{ field: 'readings', message: troubleSentence(result.trouble) }])
+  const belongs = { ironId, position: body.position }
+  const { row } = await addOnce(CalibrationRow, workshopId, body.clientKey, belongs, () => database().transaction(async () => {
+    await holdIron(workshopId, ironId)
+    return keepFit(workshopId, ironId, body.position, result!.fit, body.source, body.clientKey)
+  }))
+  return { iron: await getIron(context, ironId), calibration: plain(row) }
 }
 
 /** A file of readings for many stops: each one's fate first; stored all or not at all. */
@@ -54,7 +74,9 @@ export async function importCalibrations(context: Context, csv: string, dryRun: 
   const { workshopId } = context
   const irons = await listIrons(context)
   const fits: { ironId: string, position: number, fit: Calibration }[] = []
-  const rows = traces.map(({ line, iron: name, stop, readings, problems }): ImportReport['rows'][number] => {
+  const short = (readings: unknown[]) => readings.length <= MOST.calibrationReadings
+  const results = await fitOnServer(traces.map(t => t.problems.length === 0 && short(t.readings) ? t.readings : []))
+  const rows = traces.map(({ line, iron: name, stop, readings, problems }, i): ImportReport['rows'][number] => {
     const code = `${name}, ${stop}`
     const refused = (why: string[]) => ({ line, code, fate: 'refused' as const, problems: why })
     const iron = irons.find(i => i.name.toLowerCase() === name.toLowerCase())
@@ -62,8 +84,12 @@ export async function importCalibrations(context: Context, csv: string, dryRun: 
     const position = iron.stops.findIndex(s => s.label.toLowerCase() === stop.toLowerCase())
     if (position < 0) return refused([`stop: ${iron.name} has ${iron.stops.map(s => s.label).join(', ')}, but no "${stop.slice(0, 40)}".`])
     if (problems.length > 0) return refused(problems)
-    const result = fitStop(readings)
+    if (!short(readings))
+      return refused([`readings: ${readings.length} of them; ${MOST.calibrationReadings} at the most. Take one a second, or fewer.`])
+    const result = results[i]!
     if ('trouble' in result) return refused([troubleSentence(result.trouble)])
+    const found = stopOf(result.fit)
+    if ('problem' in found) return refused([found.problem])
     fits.push({ ironId: iron.id, position, fit: result.fit })
     return {
       line, code, fate: 'changes',
@@ -75,8 +101,9 @@ export async function importCalibrations(context: Context, csv: string, dryRun: 
   const counts = { new: 0, changes: fits.length, same: 0, refused: rows.length - fits.length }
   const stored = !dryRun && counts.refused === 0 && fits.length > 0
   if (stored) {
-    await database().transaction(async (transaction) => {
-      for (const f of fits) await keepFit(workshopId, f.ironId, f.position, f.fit, 'csv', transaction)
+    await database().transaction(async () => {
+      await holdWorkroom(context)
+      for (const f of fits) await keepFit(workshopId, f.ironId, f.position, f.fit, 'csv', null)
     })
   }
   return { rows, counts, stored }

@@ -79,7 +79,7 @@ export async function getCloth(context: Context, id: string): Promise<Cloth> {
   return toCloth(row.get({ plain: true }), fibres, await evidenceOf(context, id))
 }
 
-export async function writeFibres(
+async function writeFibres(
   clothId: string, workshopId: string, fibres: ClothBody['fibres'], transaction: Transaction,
 ): Promise<void> {
   await ClothFibreRow.destroy({ where: { clothId }, transaction })

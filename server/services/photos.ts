@@ -1,13 +1,15 @@
 import sharp from 'sharp'
-import type { PhotoStage } from '#shared/schemas'
-import { TrialPhotoRow, TrialRow } from '../db/models'
+import { MOST, type PhotoStage } from '#shared/schemas'
+import { database } from '../db/connection'
+import { TrialPhotoRow } from '../db/models'
 import { invalid, notFound } from '../utils/problem'
 import type { Context } from '../utils/context'
+import { addOnce } from './keyed'
+import { ownedTrial } from './trials'
 
 /** Longest side kept, and the most points a picture may unpack to. */
 const LONGEST_PX = 1600
 const MOST_POINTS = 40_000_000
-const MOST_OF_A_SWATCH = 12
 /** The last two bytes of a JPEG: nothing may hide behind them. */
 const JPEG_END = Buffer.from([0xFF, 0xD9])
 const TAKEN = new Set(['jpeg', 'png', 'webp'])
@@ -53,16 +55,20 @@ export async function takeBack(bytes: Buffer): Promise<{ jpeg: Buffer, width: nu
   return ours ? { jpeg: bytes, width: meta.width, height: meta.height } : reencode(bytes)
 }
 
+/** Keeps a picture of a swatch, once by its key; the swatch is held while they are counted. */
 export async function addPhoto(
-  { workshopId }: Context,
-  trialId: string, stage: PhotoStage, bytes: Buffer,
+  context: Context, trialId: string, stage: PhotoStage, bytes: Buffer, clientKey: string | null = null,
 ): Promise<{ id: string, stage: PhotoStage, width: number, height: number }> {
-  if (!(await TrialRow.count({ where: { id: trialId, workshopId } }))) throw notFound('swatch')
-  if ((await TrialPhotoRow.count({ where: { trialId } })) >= MOST_OF_A_SWATCH)
-    throw unreadable(`a swatch keeps ${MOST_OF_A_SWATCH} at the most.`)
+  const { workshopId } = context
+  const { id: ofTrial } = await ownedTrial(context, trialId)
   const made = await reencode(bytes)
-  const row = await TrialPhotoRow.create({ ...made, stage, trialId, workshopId })
-  return { id: row.id, stage, width: made.width, height: made.height }
+  const { row } = await addOnce(TrialPhotoRow, workshopId, clientKey, { trialId: ofTrial }, () => database().transaction(async () => {
+    await ownedTrial(context, ofTrial, true)
+    if (await TrialPhotoRow.count({ where: { trialId: ofTrial, workshopId } }) >= MOST.photos)
+      throw unreadable(`a swatch keeps ${MOST.photos} at the most.`)
+    return TrialPhotoRow.create({ ...made, stage, trialId: ofTrial, workshopId, clientKey })
+  }))
+  return { id: row.id, stage: row.stage, width: row.width, height: row.height }
 }
 
 export async function photoBytes({ workshopId }: Context, trialId: string, id: string): Promise<Buffer> {

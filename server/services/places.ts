@@ -1,9 +1,10 @@
 import { UniqueConstraintError, type InferCreationAttributes, type Transaction } from 'sequelize'
-import type { OwnPlace, Piece, PlaceBody } from '#shared/schemas'
+import { MOST, type OwnPlace, type Piece, type PlaceBody } from '#shared/schemas'
 import { database } from '../db/connection'
 import { ClothRow, PieceRow, PlaceRow } from '../db/models'
-import { conflict, notFound, taken } from '../utils/problem'
+import { conflict, invalid, notFound, taken } from '../utils/problem'
 import type { Context } from '../utils/context'
+import { holdWorkroom } from './workshop'
 
 const toPlace = (p: PlaceRow): OwnPlace => ({
   id: p.id, name: p.name, hand: p.hand, give: p.give, wear: p.wear, shows: p.shows, inSeam: p.inSeam, families: p.families,
@@ -24,8 +25,12 @@ async function nameIsFree<T>(name: string, write: () => Promise<T>): Promise<T> 
 }
 
 export async function createPlace({ workshopId }: Context, body: PlaceBody): Promise<OwnPlace> {
-  const row = await nameIsFree(body.name, () => PlaceRow.create({ ...body, workshopId }))
-  return toPlace(await row.reload())
+  return nameIsFree(body.name, () => database().transaction(async () => {
+    await holdWorkroom({ workshopId })
+    if (await PlaceRow.count({ where: { workshopId } }) >= MOST.places)
+      throw invalid([{ field: 'name', message: `Places: ${MOST.places} of your own are kept at the most.` }])
+    return toPlace(await (await PlaceRow.create({ ...body, workshopId })).reload())
+  }))
 }
 
 export async function updatePlace(

@@ -30,11 +30,10 @@ export async function plansOf({ workshopId }: Context, clothId: string, supplyId
 /** The printable strip of a plan. */
 export async function planStrip(context: Context, id: string): Promise<Uint8Array> {
   const plan = await getPlan(context, id)
-  const named = { attributes: ['name'], paranoid: false }
+  const named = (id: string) => ({ where: { id, workshopId: context.workshopId }, attributes: ['name'], paranoid: false })
   const [cloth, supply, iron, cover] = await Promise.all([
-    ClothRow.findByPk(plan.clothId, named), SupplyRow.findByPk(plan.supplyId, named),
-    IronRow.findByPk(plan.ironId, { attributes: ['name'] }),
-    plan.coverId ? CoverRow.findByPk(plan.coverId, { attributes: ['name'] }) : null,
+    ClothRow.findOne(named(plan.clothId)), SupplyRow.findOne(named(plan.supplyId)), IronRow.findOne(named(plan.ironId)),
+    plan.coverId ? CoverRow.findOne(named(plan.coverId)) : null,
   ])
   return planPdf(plan, { cloth: cloth?.name ?? '', supply: supply?.name ?? '', iron: iron?.name ?? '', cover: cover?.name ?? null })
 }

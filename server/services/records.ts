@@ -1,7 +1,9 @@
 import { bendingLengthMm } from '#core/hand'
 import { givePctFrom, massGsmFrom, spreadOf, thicknessMmFrom } from '#core/measure'
-import type {
-  ClothRecords, CornerStepBody, MeasurementBody, SettlePassBody, StockMovementBody, SupplyRecords, TrimRunBody,
+import type { Model, ModelStatic } from 'sequelize'
+import {
+  MOST, type ClothRecords,
+  type CornerStepBody, type MeasurementBody, type SettlePassBody, type StockMovementBody, type SupplyRecords, type TrimRunBody,
 } from '#shared/schemas'
 import { database } from '../db/connection'
 import { ClothRow, CornerStepRow, MeasurementRow, SettlePassRow, StockMovementRow, SupplyRow, TrimRunRow } from '../db/models'
@@ -9,10 +11,19 @@ import { invalid, notFound } from '../utils/problem'
 import type { Context } from '../utils/context'
 import { plain } from './plain'
 
-async function ownedCloth({ workshopId }: Context, id: string): Promise<{ cloth: ClothRow, workshopId: string }> {
-  const cloth = await ClothRow.findOne({ where: { id, workshopId } })
+async function ownedCloth({ workshopId }: Context, id: string, lock = false): Promise<ClothRow> {
+  const cloth = await ClothRow.findOne({ where: { id, workshopId }, ...(lock ? { lock: true } : {}) })
   if (!cloth) throw notFound('cloth')
-  return { cloth, workshopId }
+  return cloth
+}
+
+/** Does work on a cloth while it is held, so that no two count or average at once. */
+const withCloth = <T>(context: Context, id: string, work: (cloth: ClothRow) => Promise<T>): Promise<T> =>
+  database().transaction(async () => work(await ownedCloth(context, id, true)))
+
+/** @throws ProblemError 422 where there are as many of a thing as are kept */
+async function roomFor(model: ModelStatic<Model>, of: Record<string, string>, most: number, field: string, what: string): Promise<void> {
+  if (await model.count({ where: of }) >= most) throw invalid([{ field, message: `${what}: ${most} are kept at the most.` }])
 }
 
 export async function clothRecords(context: Context, clothId: string): Promise<ClothRecords> {
@@ -45,22 +56,19 @@ const FIELD = {
 
 /** Keeps a reading and puts the mean of its kind on the cloth, marked as measured. */
 export async function addMeasurement(context: Context, clothId: string, body: MeasurementBody): Promise<ClothRecords> {
-  const { workshopId } = await ownedCloth(context, clothId)
+  const { workshopId } = context
   const value = valueOf(body)
-  await database().transaction(async (transaction) => {
-    await MeasurementRow.create({ ...body, value, clothId, workshopId }, { transaction })
-    const all = await MeasurementRow.findAll({ where: { clothId, kind: body.kind }, transaction })
+  await withCloth(context, clothId, async (cloth) => {
+    await roomFor(MeasurementRow, { clothId }, MOST.measurements, 'a', 'Readings of a cloth')
+    await MeasurementRow.create({ ...body, value, clothId, workshopId })
+    const all = await MeasurementRow.findAll({ where: { clothId, kind: body.kind } })
     const mean = spreadOf(all.map(m => m.value)).mean
-    const cloth = await ClothRow.findByPk(clothId, { transaction, lock: true })
     const rounded = Math.round(mean * 1000) / 1000
     try {
-      await cloth!.update(
-        {
-          [FIELD[body.kind]]: rounded,
-          ...(body.kind === 'mass' ? { massOrigin: 'measured' } : body.kind === 'thickness' ? { thicknessOrigin: 'measured' } : {}),
-        },
-        { transaction },
-      )
+      await cloth.update({
+        [FIELD[body.kind]]: rounded,
+        ...(body.kind === 'mass' ? { massOrigin: 'measured' } : body.kind === 'thickness' ? { thicknessOrigin: 'measured' } : {}),
+      })
     } catch (error) {
       if ((error as Error).message.includes('check constraint'))
         throw invalid([{ field: 'a', message: `That makes ${rounded}, which no cloth is. Look at the readings and their units again.` }])
@@ -71,22 +79,28 @@ export async function addMeasurement(context: Context, clothId: string, body: Me
 }
 
 export async function addSettlePass(context: Context, clothId: string, body: SettlePassBody): Promise<ClothRecords> {
-  const { workshopId } = await ownedCloth(context, clothId)
-  await SettlePassRow.create({ ...body, clothId, workshopId })
+  await withCloth(context, clothId, async ({ workshopId }) => {
+    await roomFor(SettlePassRow, { clothId }, MOST.settlePasses, 'heatC', 'Settling passes')
+    await SettlePassRow.create({ ...body, clothId, workshopId })
+  })
   return clothRecords(context, clothId)
 }
 
 export async function addCornerStep(context: Context, clothId: string, body: CornerStepBody): Promise<ClothRecords> {
-  const { workshopId } = await ownedCloth(context, clothId)
-  await CornerStepRow.create({ ...body, clothId, workshopId })
+  await withCloth(context, clothId, async ({ workshopId }) => {
+    await roomFor(CornerStepRow, { clothId }, MOST.cornerSteps, 'soleC', 'Corner steps')
+    await CornerStepRow.create({ ...body, clothId, workshopId })
+  })
   return clothRecords(context, clothId)
 }
 
-async function ownedSupply({ workshopId }: Context, id: string): Promise<{ supply: SupplyRow, workshopId: string }> {
-  const supply = await SupplyRow.findOne({ where: { id, workshopId } })
+async function ownedSupply({ workshopId }: Context, id: string, lock = false): Promise<SupplyRow> {
+  const supply = await SupplyRow.findOne({ where: { id, workshopId }, ...(lock ? { lock: true } : {}) })
   if (!supply) throw notFound('supply')
-  return { supply, workshopId }
+  return supply
 }
+const withSupply = <T>(context: Context, id: string, work: (supply: SupplyRow) => Promise<T>): Promise<T> =>
+  database().transaction(async () => work(await ownedSupply(context, id, true)))
 
 export async function supplyRecords(context: Context, supplyId: string): Promise<SupplyRecords> {
   await ownedSupply(context, supplyId)
@@ -99,19 +113,22 @@ export async function supplyRecords(context: Context, supplyId: string): Promise
 
 /** Moves stock; what is not there cannot be used. */
 export async function moveStock(context: Context, supplyId: string, body: StockMovementBody): Promise<SupplyRecords> {
-  const { workshopId } = await ownedSupply(context, supplyId)
-  await database().transaction(async (transaction) => {
-    const supply = await SupplyRow.findByPk(supplyId, { transaction, lock: true })
-    const left = supply!.stockM + body.metres
-    if (left < 0) throw invalid([{ field: 'metres', message: `Metres: only ${supply!.stockM} m are on the shelf.` }])
-    await StockMovementRow.create({ ...body, supplyId, workshopId }, { transaction })
-    await supply!.update({ stockM: left }, { transaction })
+  await withSupply(context, supplyId, async (supply) => {
+    const left = supply.stockM + body.metres
+    if (left < 0) throw invalid([{ field: 'metres', message: `Metres: only ${supply.stockM} m are on the shelf.` }])
+    // What is over the limit already may still be taken down.
+    if (left > MOST.stockM && body.metres > 0)
+      throw invalid([{ field: 'metres', message: `Metres: a shelf holds ${MOST.stockM} m of one supply at the most.` }])
+    await StockMovementRow.create({ ...body, supplyId, workshopId: supply.workshopId })
+    await supply.update({ stockM: left })
   })
   return supplyRecords(context, supplyId)
 }
 
 export async function addTrimRun(context: Context, supplyId: string, body: TrimRunBody): Promise<SupplyRecords> {
-  const { workshopId } = await ownedSupply(context, supplyId)
-  await TrimRunRow.create({ ...body, supplyId, workshopId })
+  await withSupply(context, supplyId, async ({ workshopId }) => {
+    await roomFor(TrimRunRow, { supplyId }, MOST.trimRuns, 'fromM', 'Settled runs')
+    await TrimRunRow.create({ ...body, supplyId, workshopId })
+  })
   return supplyRecords(context, supplyId)
 }

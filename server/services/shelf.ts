@@ -1,13 +1,14 @@
 import { UniqueConstraintError, type Attributes, type Transaction } from 'sequelize'
 import {
-  supplyFields, type Cover, type Iron, type IronBody, type Page, type Supply, type SupplyBody, type SupplyQuery,
+  MOST, supplyFields, type Cover, type Iron, type IronBody, type Page, type Supply, type SupplyBody, type SupplyQuery,
 } from '#shared/schemas'
 import { database } from '../db/connection'
 import { CoverRow, IronRow, IronStopRow, SupplyRow } from '../db/models'
-import { conflict, notFound, taken } from '../utils/problem'
+import { conflict, invalid, notFound, taken } from '../utils/problem'
 import type { Context } from '../utils/context'
 import { columnsOf, keysOf, pick } from './columns'
 import { findPage } from './search'
+import { holdWorkroom } from './workshop'
 
 const FIELDS = keysOf(supplyFields.shape)
 
@@ -92,6 +93,9 @@ const writeStops = (ironId: string, workshopId: string, stops: IronBody['stops']
 export async function createIron(context: Context, { stops, ...body }: IronBody): Promise<Iron> {
   const { workshopId } = context
   const id = await database().transaction(async (transaction) => {
+    await holdWorkroom(context)
+    if (await IronRow.count({ where: { workshopId } }) >= MOST.irons)
+      throw invalid([{ field: 'name', message: `Irons: ${MOST.irons} are kept at the most.` }])
     const row = await IronRow.create({ ...body, workshopId }, { transaction })
     await writeStops(row.id, workshopId, stops, transaction)
     return row.id
@@ -101,13 +105,13 @@ export async function createIron(context: Context, { stops, ...body }: IronBody)
 
 export async function updateIron(context: Context, id: string, { version, stops, ...body }: IronBody & { version: number }): Promise<Iron> {
   const { workshopId } = context
-  const current = await getIron(context, id)
   await database().transaction(async (transaction) => {
     const row = await IronRow.findOne({ where: { id, workshopId }, transaction, lock: true })
-    if (row!.version !== version) throw conflict('iron', current, { ...body, stops, version })
-    row!.set(body)
-    row!.changed('note', true)
-    await row!.save({ transaction })
+    if (!row) throw notFound('iron')
+    if (row.version !== version) throw conflict('iron', await getIron(context, id), { ...body, stops, version })
+    row.set(body)
+    row.changed('note', true)
+    await row.save({ transaction })
     await IronStopRow.destroy({ where: { ironId: id }, transaction })
     await writeStops(id, workshopId, stops, transaction)
   })

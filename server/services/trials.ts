@@ -1,13 +1,16 @@
-import { ForeignKeyConstraintError, QueryTypes, UniqueConstraintError } from 'sequelize'
 import {
-  predictedSchema, recipeSchema, type Page, type PageQuery, type ReadingBody, type Trial, type TrialBody, type WashBody,
+  ForeignKeyConstraintError, Op, QueryTypes, UniqueConstraintError, type CreationAttributes, type Model, type ModelStatic,
+} from 'sequelize'
+import {
+  MOST, predictedSchema, recipeSchema, type Page, type PageQuery, type ReadingAdded, type Trial, type TrialBody, type WashBody,
 } from '#shared/schemas'
 import { database } from '../db/connection'
 import {
   ClothRow, CoverRow, IronRow, SupplyRow, SwatchPlanRow, TrialEventRow, TrialPhotoRow, TrialReadingRow, TrialRow, WashRoundRow,
 } from '../db/models'
-import { invalid, notFound } from '../utils/problem'
+import { invalid, notFound, taken } from '../utils/problem'
 import type { Context } from '../utils/context'
+import { addOnce } from './keyed'
 
 const inOrder = (by: string) => ({ separate: true, order: [[by, 'ASC']] as [string, string][] })
 /** All that belongs to a trial but its pictures' bytes. */
@@ -69,12 +72,19 @@ export async function getTrial({ workshopId }: Context, id: string): Promise<Tri
   return toTrial(row)
 }
 
+/** The swatch that bears a key must be the one that is sent: another one under its key is refused, not swallowed. */
+function sameSwatch(kept: TrialRow, sent: Pick<TrialBody, 'clothId' | 'supplyId' | 'ironId'>): TrialRow {
+  if (kept.clothId !== sent.clothId || kept.supplyId !== sent.supplyId || kept.ironId !== sent.ironId)
+    throw taken('clientKey', 'Key: another swatch bears it already. Write this one anew.')
+  return kept
+}
+
 /** Keeps a judged swatch once, however often it is sent: the same client key answers with the trial already kept. */
 export async function recordTrial(
   { workshopId }: Context, { events, readings, ...body }: TrialBody,
 ): Promise<{ trial: Trial, isNew: boolean }> {
   const known = await byKey(workshopId, body.clientKey)
-  if (known) return { trial: toTrial(known), isNew: false }
+  if (known) return { trial: toTrial(sameSwatch(known, body)), isNew: false }
   await checkOwned(workshopId, body)
   let isNew = true
   try {
@@ -94,30 +104,40 @@ export async function recordTrial(
   }
   const row = await byKey(workshopId, body.clientKey)
   if (!row) throw notFound('trial')
-  return { trial: toTrial(row), isNew }
+  return { trial: toTrial(isNew ? row : sameSwatch(row, body)), isNew }
 }
 
-async function ownedTrial({ workshopId }: Context, id: string): Promise<{ row: TrialRow, workshopId: string }> {
-  const row = await TrialRow.findOne({ where: { id, workshopId } })
+/** A swatch by its id, or by the key it was sent with: what is added to one that waited need not know its id. */
+export async function ownedTrial({ workshopId }: Context, id: string, lock = false): Promise<TrialRow> {
+  const row = await TrialRow.findOne({ where: { workshopId, [Op.or]: [{ id }, { clientKey: id }] }, ...(lock ? { lock: true } : {}) })
   if (!row) throw notFound('swatch')
-  return { row, workshopId }
+  return row
 }
 
-export async function addReading(context: Context, id: string, body: ReadingBody): Promise<Trial> {
-  const { row, workshopId } = await ownedTrial(context, id)
-  await TrialReadingRow.create({ ...body, trialId: row.id, workshopId })
-  return getTrial(context, id)
+/** Adds to a swatch while it is held, so that no two count at once. */
+async function addTo<M extends TrialReadingRow | WashRoundRow>(
+  context: Context, id: string, model: ModelStatic<M>, clientKey: string | null, most: number, what: string,
+  row: (trialId: string) => CreationAttributes<M>,
+): Promise<Trial> {
+  const { workshopId } = context
+  const { id: trialId } = await ownedTrial(context, id)
+  await addOnce(model, workshopId, clientKey, { trialId }, () => database().transaction(async () => {
+    await ownedTrial(context, trialId, true)
+    if (await (model as ModelStatic<Model>).count({ where: { trialId, workshopId } }) >= most)
+      throw invalid([{ field: 'value', message: `${what}: a swatch keeps ${most} at the most.` }])
+    return model.create(row(trialId))
+  }))
+  return getTrial(context, trialId)
 }
+
+export const addReading = (context: Context, id: string, body: ReadingAdded): Promise<Trial> =>
+  addTo(context, id, TrialReadingRow, body.clientKey, MOST.readings, 'Readings', trialId => (
+    { ...body, trialId, workshopId: context.workshopId }))
 
 /** Adds a wash round once; the same client key again changes nothing. */
-export async function addWash(context: Context, id: string, body: WashBody): Promise<Trial> {
-  const { row, workshopId } = await ownedTrial(context, id)
-  await WashRoundRow.findOrCreate({
-    where: { workshopId, clientKey: body.clientKey },
-    defaults: { ...body, trialId: row.id, workshopId, washedAt: new Date(body.washedAt) },
-  })
-  return getTrial(context, id)
-}
+export const addWash = (context: Context, id: string, body: WashBody): Promise<Trial> =>
+  addTo(context, id, WashRoundRow, body.clientKey, MOST.washes, 'Washes', trialId => (
+    { ...body, trialId, workshopId: context.workshopId, washedAt: new Date(body.washedAt) }))
 
 /** A listed swatch as one row of JSON, in the shape it crosses the wire. */
 const LISTED = `

@@ -2,6 +2,7 @@ import { existsSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { availableParallelism } from 'node:os'
 import { Piscina } from 'piscina'
+import type { fitStop } from '#core/iron'
 import { runMap, type Knowledge, type Part, type RowCount, type WindowMap, type WindowQuestion } from '#core/window'
 import type { PlainLesson } from '#shared/mappers'
 
@@ -22,6 +23,10 @@ function threads(): Piscina {
 /** What own swatches teach, worked out on a thread: knowledge as it was where there are none. */
 export const taughtOnServer = (knowledge: Knowledge, lessons: PlainLesson[]): Promise<Knowledge> =>
   lessons.length === 0 ? Promise.resolve(knowledge) : threads().run({ knowledge, lessons }, { name: 'teach' }) as Promise<Knowledge>
+
+/** Fits of dial stops, worked out on a thread: the server goes on answering meanwhile. */
+export const fitOnServer = (traces: Parameters<typeof fitStop>[0][]): Promise<ReturnType<typeof fitStop>[]> =>
+  threads().run(traces, { name: 'fit' }) as Promise<ReturnType<typeof fitStop>[]>
 
 /** The same map as the browser draws, counted on the server's threads. */
 export function windowOnServer(question: WindowQuestion, onPart?: (part: Part) => void): Promise<WindowMap | null> {

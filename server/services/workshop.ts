@@ -10,6 +10,13 @@ export async function getWorkshop({ workshopId }: Context): Promise<Workshop> {
   return workshopSchema.parse(row.get({ plain: true }))
 }
 
+/** Holds the workroom's row for the rest of the transaction: who counts or reads a whole list before writing does so one at a time. */
+export async function holdWorkroom({ workshopId }: Context): Promise<WorkshopRow> {
+  const row = await WorkshopRow.findByPk(workshopId, { lock: true })
+  if (!row) throw notFound('workroom')
+  return row
+}
+
 /** House rules and units; a newer save is a conflict. */
 export async function updateWorkshop(context: Context, { version, ...body }: WorkshopUpdate): Promise<Workshop> {
   await database().transaction(async (transaction) => {

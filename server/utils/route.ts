@@ -1,5 +1,8 @@
 import type { H3Event } from 'h3'
 import type { z, ZodType } from 'zod'
+import { unkeepable } from '#shared/schemas'
+import { asUseCase } from '../db/one-connection'
+import { readLimited } from './body'
 import { contextOf, type Context } from './context'
 import { ProblemError, invalid } from './problem'
 
@@ -17,31 +20,27 @@ interface Input<P, Q, B> { params: Out<P>, query: Out<Q>, body: Out<B>, event: H
 
 function parse<S extends ZodType>(schema: S, value: unknown): z.output<S> {
   const result = schema.safeParse(value)
-  if (result.success) return result.data
-  throw invalid(result.error.issues.map(i => ({ field: i.path.join('.'), message: i.message })))
+  if (!result.success) throw invalid(result.error.issues.map(i => ({ field: i.path.join('.'), message: i.message })))
+  const field = unkeepable(value)
+  if (field !== null) throw invalid([{ field, message: `${field}: there is a character in it that cannot be kept.` }])
+  return result.data
 }
 
 async function readJson(event: H3Event, mostBytes: number): Promise<unknown> {
-  const length = Number(getHeader(event, 'content-length') ?? 0)
-  if (length > mostBytes) throw new ProblemError(413, 'Too large', 'That is larger than anything this page takes.')
   const type = getHeader(event, 'content-type') ?? ''
   if (!type.startsWith('application/json')) throw new ProblemError(415, 'Wrong kind of content', 'Send this as JSON.')
-  const raw = await readRawBody(event, 'utf8')
-  if (raw && raw.length > mostBytes) throw new ProblemError(413, 'Too large', 'That is larger than anything this page takes.')
+  const raw = await readLimited(event, mostBytes)
   try {
-    return JSON.parse(raw ?? '')
+    return JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(raw))
   } catch {
     throw new ProblemError(400, 'Not readable', 'The request is not readable JSON; it may have been cut off on the way.')
   }
 }
 
-/** A body taken as it is, up to a size, whatever it says of its length. */
+/** A body taken as it is, up to a size. */
 export async function readBytes(event: H3Event, mostBytes: number): Promise<Buffer> {
-  const tooLarge = () => new ProblemError(413, 'Too large', `That is larger than ${Math.round(mostBytes / 1e6)} MB. Send a smaller one.`)
-  if (Number(getHeader(event, 'content-length') ?? 0) > mostBytes) throw tooLarge()
-  const raw = await readRawBody(event, false)
-  if (!raw || raw.length === 0) throw new ProblemError(400, 'Nothing came', 'There was nothing in the request.')
-  if (raw.length > mostBytes) throw tooLarge()
+  const raw = await readLimited(event, mostBytes)
+  if (raw.length === 0) throw new ProblemError(400, 'Nothing came', 'There was nothing in the request.')
   return raw
 }
 
@@ -54,6 +53,6 @@ export function defineRoute<
     const params = spec.params ? parse(spec.params, getRouterParams(event, { decode: true })) : undefined
     const query = spec.query ? parse(spec.query, getQuery(event)) : undefined
     const body = spec.body ? parse(spec.body, await readJson(event, spec.mostBytes ?? USUAL_BODY_BYTES)) : undefined
-    return handle({ params, query, body, event, context: await contextOf() } as Input<P, Q, B>)
+    return asUseCase(async () => handle({ params, query, body, event, context: await contextOf() } as Input<P, Q, B>))
   })
 }

@@ -1,3 +1,4 @@
+import { fitStop } from '#core/iron'
 import { learnFrom } from '#core/learn'
 import { countRow, pointsOf, type Knowledge, type RowCount, type RowTask, type WindowQuestion } from '#core/window'
 import type { PlainLesson } from '#shared/mappers'
@@ -15,3 +16,6 @@ export function count({ question, task }: { question: WindowQuestion, task: RowT
 export function teach({ knowledge, lessons }: { knowledge: Knowledge, lessons: PlainLesson[] }): Knowledge {
   return learnFrom(knowledge, lessons).knowledge
 }
+
+/** Fits the readings of dial stops. */
+export const fit = (traces: Parameters<typeof fitStop>[0][]): ReturnType<typeof fitStop>[] => traces.map(t => fitStop(t))

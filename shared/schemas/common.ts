@@ -18,6 +18,8 @@ export const problemSchema = z.object({
   /** On 409: what is stored now, and what was sent. */
   current: z.unknown().optional(),
   yours: z.unknown().optional(),
+  /** Under which the request stands in the server's log. */
+  requestId: z.string().optional(),
 })
 export type FieldProblem = z.infer<typeof fieldProblemSchema>
 export type Problem = z.infer<typeof problemSchema>
@@ -33,9 +35,24 @@ export const numberField = (name: string, unit: string, min: number, max: number
 
 // eslint-disable-next-line no-control-regex
 const CONTROL = /[\u0000-\u0008\u000B\u000C\u000E-\u001F\u007F]/
+/** Text that a database and a sheet of paper can hold: well-formed, without control characters. */
+export const canBeKept = (text: string): boolean => text.isWellFormed() && !CONTROL.test(text)
+
+/** The first text in a value, however deep, that cannot be kept: where it stands; null if all can. Names of fields count too. */
+export function unkeepable(value: unknown, path = ''): string | null {
+  if (typeof value === 'string') return canBeKept(value) ? null : path || 'The request'
+  if (typeof value !== 'object' || value === null) return null
+  for (const [key, inner] of Object.entries(value)) {
+    if (!canBeKept(key)) return path || 'The request'
+    const found = unkeepable(inner, path ? `${path}.${key}` : key)
+    if (found !== null) return found
+  }
+  return null
+}
+
 export const textField = (name: string, max: number) =>
   z.string({ error: `${name}: write some text.` }).trim().max(max, `${name}: keep it under ${max} characters.`)
-    .refine(s => !CONTROL.test(s), `${name}: there is a character in it that cannot be kept.`)
+    .refine(canBeKept, `${name}: there is a character in it that cannot be kept.`)
 export const nameField = (name: string, max = 80) => textField(name, max).min(1, `${name}: it needs a name.`)
 
 export const pageQuery = z.object({
@@ -55,6 +72,18 @@ export const pageQuery = z.object({
 })
 export type PageQuery = z.infer<typeof pageQuery>
 export interface Page<T> { rows: T[], total: number, page: number, size: number }
+
+const EARLIEST = Date.UTC(1900, 0, 1), LATEST = Date.UTC(2200, 0, 1)
+const inOurTime = (iso: string): boolean => {
+  const at = Date.parse(iso)
+  return at >= EARLIEST && at < LATEST
+}
+/** A moment as it crosses the wire, from 1900 to 2199. */
+export const momentField = (name: string) =>
+  z.iso.datetime({ error: `${name}: give a date and time.` }).refine(inOurTime, `${name}: years go from 1900 to 2199.`)
+/** A day, from 1900 to 2199. */
+export const dayField = (name: string) =>
+  z.iso.date({ error: `${name}: give a date.` }).refine(inOurTime, `${name}: years go from 1900 to 2199.`)
 
 export const versionField = z.number({ error: 'Version: say which version you started from.' }).int().min(0)
 export const originSchema = z.enum(['proved', 'measured', 'maker', 'typical', 'model'])

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { idSchema, nameField, pageQuery, textField, versionField } from './common'
+import { dayField, idSchema, nameField, pageQuery, textField, versionField } from './common'
 import { placeKeyField } from './place'
 
 /** What the finished garment must stand, as the one who ordered it wishes. */
@@ -24,7 +24,7 @@ export type JobCloth = z.infer<typeof jobClothSchema>
 export const jobBody = careWishFields.extend({
   name: nameField('Job', 60),
   garment: nameField('Garment', 60),
-  forWhen: z.iso.date({ error: 'For when: a day, such as 2026-12-01.' }).nullable().default(null),
+  forWhen: dayField('For when').nullable().default(null),
   note: textField('Note', 500).default(''),
   done: z.boolean({ error: 'Done: say yes or no.' }).default(false),
   cloths: z

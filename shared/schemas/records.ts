@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { idSchema, numberField, textField } from './common'
+import { MOST } from './limits'
+import { idSchema, momentField, numberField, textField } from './common'
 
 const MEASUREMENT_KINDS = ['mass', 'thickness', 'giveAlong', 'giveAcross', 'bending'] as const
 /**
@@ -41,9 +42,10 @@ export interface ClothRecords {
 export const trimRunFields = z.object({
   fromM: numberField('From', 'm', 0, 10_000), toM: numberField('To', 'm', 0, 10_000), heatC: numberField('Heat', '°C', 60, 240),
 })
-export const trimRunBody = trimRunFields.refine(r => r.toM > r.fromM, {
-  path: ['toM'], message: 'To: a run ends further along than it begins.',
-})
+export const runsForward: [(r: { fromM: number, toM: number }) => boolean, { path: string[], message: string }] = [
+  r => r.toM > r.fromM, { path: ['toM'], message: 'To: a run ends further along than it begins.' },
+]
+export const trimRunBody = trimRunFields.refine(...runsForward)
 export type TrimRunBody = z.infer<typeof trimRunBody>
 
 export const stockMovementBody = z.object({
@@ -63,7 +65,11 @@ const readingSchema = z.object({
 export const calibrationBody = z.object({
   position: z.number({ error: 'Stop: say which.' }).int().min(0).max(7),
   source: z.enum(['probe', 'typed', 'csv']),
-  readings: z.array(readingSchema, { error: 'Readings: give a list.' }).max(20_000, 'Readings: 20,000 at most.'),
+  readings: z
+    .array(readingSchema, { error: 'Readings: give a list.' })
+    .max(MOST.calibrationReadings, `Readings: ${MOST.calibrationReadings} at the most. Take one a second, or fewer.`),
+  /** Made in the browser, so that a calibration sent twice is kept once. */
+  clientKey: idSchema.nullable().default(null),
 })
 export type CalibrationBody = z.infer<typeof calibrationBody>
 export const calibrationRecord = z.object({
@@ -73,6 +79,6 @@ export const calibrationRecord = z.object({
   periodS: z.number(), settledAfterS: z.number(), noiseC: z.number(),
   readings: z.number().int(),
   source: z.enum(['probe', 'typed', 'csv']),
-  createdAt: z.iso.datetime(),
+  createdAt: momentField('Written'),
 })
 export type CalibrationRecord = z.infer<typeof calibrationRecord>

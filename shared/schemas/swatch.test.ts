@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import type { z } from 'zod'
 import {
   pairingQuery, photoQuery, pieceSchema, piecesBody, placeBody, planBody, readingBody, rulesSchema, supplyBody, trialBody, washBody,
-  windowReportBody, anyWorkroomFile,
+  windowReportBody, olderWorkroomFile, workroomHead,
 } from '.'
 
 const ID = '00000000-0000-4000-8000-000000000000'
@@ -111,13 +111,13 @@ describe('what came with new fields still reads what was written before', () => 
       }).lot,
     ).toBe('')
   })
-  it('a workroom file of version 1 is read; one of version 4 is not', () => {
+  it('a workroom file of version 1 is read; one of version 5 is not', () => {
     const file = {
       format: 'ready-cuff-workroom', version: 1,
       workshop: { name: 'W', units: { length: 'mm', temperature: '°C', arealMass: 'g/m²' }, rules: {} }, cloths: [], supplies: [],
       irons: [], covers: [], trials: [],
     }
-    expect(anyWorkroomFile.parse(file)).toMatchObject({ places: [], plans: [] })
-    expect(complaint(anyWorkroomFile, { ...file, version: 4 })).toMatch(/later version/)
+    expect(olderWorkroomFile.parse(file)).toMatchObject({ places: [], plans: [] })
+    expect(complaint(workroomHead, { ...file, version: 5 })).toMatch(/later version/)
   })
 })

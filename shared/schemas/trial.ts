@@ -1,7 +1,8 @@
 import { z } from 'zod'
 import { BED_KINDS, type BedKindKey } from '#core/materials'
 import { ironStopSchema } from './iron'
-import { idSchema, nameField, numberField, pageQuery, textField } from './common'
+import { MOST } from './limits'
+import { idSchema, momentField, nameField, numberField, pageQuery, textField } from './common'
 
 const BED_KEYS = Object.keys(BED_KINDS) as [BedKindKey, ...BedKindKey[]]
 
@@ -34,7 +35,7 @@ export const predictedSchema = z.object({
   harm: z.number().min(0).max(100_000),
   peakC: z.number().min(-50).max(400),
   windowC: z.tuple([z.number(), z.number()]),
-  worst: z.string().max(40).nullable(),
+  worst: textField('Worst', 40).nullable(),
 })
 
 export const MARKS = [
@@ -61,16 +62,19 @@ const READING_RANGE = {
   overhang: ['Overhang at 41.5°', 'mm', 2, 400], peel: ['Peel force', 'N per 50 mm', 0, 200],
 } as const
 /** Measured on the cold swatch: shrinkage %, overhang mm, peel force N per 50 mm. */
-export const readingBody = z
-  .object({
-    kind: z.enum(READING_KINDS, { error: 'Reading: choose what was measured.' }), value: z.number({ error: 'Reading: give a number.' }),
-  })
-  .superRefine((r, ctx) => {
-    const [name, unit, min, max] = READING_RANGE[r.kind]
-    if (r.value < min || r.value > max)
-      ctx.addIssue({ code: 'custom', path: ['value'], message: `${name}: ${min} to ${max} ${unit} makes sense.` })
-  })
+const readingFields = z.object({
+  kind: z.enum(READING_KINDS, { error: 'Reading: choose what was measured.' }), value: z.number({ error: 'Reading: give a number.' }),
+})
+const readingChecks = (r: z.infer<typeof readingFields>, ctx: z.RefinementCtx) => {
+  const [name, unit, min, max] = READING_RANGE[r.kind]
+  if (r.value < min || r.value > max)
+    ctx.addIssue({ code: 'custom', path: ['value'], message: `${name}: ${min} to ${max} ${unit} makes sense.` })
+}
+export const readingBody = readingFields.superRefine(readingChecks)
+/** One that is added later. Its key is made in the browser, so that one sent twice is kept once. */
+export const readingAdded = readingFields.extend({ clientKey: idSchema.nullable().default(null) }).superRefine(readingChecks)
 export type ReadingBody = z.infer<typeof readingBody>
+export type ReadingAdded = z.infer<typeof readingAdded>
 
 export const washBody = z.object({
   /** Made in the browser, so that a round sent twice is kept once. */
@@ -91,13 +95,16 @@ export const washBody = z.object({
     .max(9)
     .default([]),
   note: textField('Note', 500).default(''),
-  washedAt: z.iso.datetime({ error: 'Washed at: give a date and time.' }),
+  washedAt: momentField('Washed at'),
 })
 export type WashBody = z.infer<typeof washBody>
 
 export const PHOTO_STAGES = ['before', 'after', 'washed'] as const
 export type PhotoStage = typeof PHOTO_STAGES[number]
-export const photoQuery = z.object({ stage: z.enum(PHOTO_STAGES, { error: 'Picture: before, after or washed.' }).default('after') })
+export const photoQuery = z.object({
+  stage: z.enum(PHOTO_STAGES, { error: 'Picture: before, after or washed.' }).default('after'),
+  clientKey: idSchema.optional(),
+})
 export const photoParams = z.object({ id: idSchema, photo: idSchema })
 export const PHOTO_MOST_BYTES = 8_000_000
 
@@ -153,8 +160,8 @@ export const trialBody = z.object({
   overSupplyIds: z.array(idSchema).max(4, 'Layers: four at the most.').default([]),
   planId: idSchema.nullable().default(null),
   scrap: z.number().int().min(1).max(12).nullable().default(null),
-  readings: z.array(readingBody).max(20, 'Readings: twenty at the most.').default([]),
-  pressedAt: z.iso.datetime({ error: 'Pressed at: give a date and time.' }),
+  readings: z.array(readingBody).max(MOST.readings, `Readings: ${MOST.readings} at the most.`).default([]),
+  pressedAt: momentField('Pressed at'),
 })
 export type TrialBody = z.infer<typeof trialBody>
 

@@ -65,6 +65,7 @@ export class CalibrationRow extends Model<InferAttributes<CalibrationRow>, Infer
   declare noiseC: number
   declare readings: number
   declare source: 'probe' | 'typed' | 'csv'
+  declare clientKey: CreationOptional<string | null>
   declare createdAt: CreationOptional<Date>
 }
 
@@ -98,7 +99,8 @@ export function initRecords(sequelize: Sequelize): void {
   StockMovementRow.init({ ...common, supplyId: DataTypes.UUID, metres: DataTypes.DOUBLE, reason: DataTypes.TEXT }, table('stock_movement'))
   CalibrationRow.init(
     {
-      ...common, ironId: DataTypes.UUID, position: DataTypes.INTEGER, meanC: number('mean_c'), meanPmC: number('mean_pm_c'),
+      ...common, ironId: DataTypes.UUID, clientKey: DataTypes.UUID, position: DataTypes.INTEGER,
+      meanC: number('mean_c'), meanPmC: number('mean_pm_c'),
       swingC: number('swing_c'), swingPmC: number('swing_pm_c'), periodS: number('period_s'), settledAfterS: number('settled_after_s'),
       noiseC: number('noise_c'), readings: DataTypes.INTEGER, source: DataTypes.TEXT,
     },

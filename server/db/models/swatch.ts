@@ -8,6 +8,7 @@ export class TrialReadingRow extends Model<InferAttributes<TrialReadingRow>, Inf
   declare workshopId: string
   declare trialId: string
   declare kind: ReadingBody['kind']
+  declare clientKey: CreationOptional<string | null>
   declare value: number
   declare createdAt: CreationOptional<Date>
 }
@@ -30,6 +31,7 @@ export class TrialPhotoRow extends Model<InferAttributes<TrialPhotoRow>, InferCr
   declare workshopId: string
   declare trialId: string
   declare stage: 'before' | 'after' | 'washed'
+  declare clientKey: CreationOptional<string | null>
   declare width: number
   declare height: number
   declare jpeg: Buffer
@@ -52,7 +54,7 @@ export function initSwatch(sequelize: Sequelize): void {
     id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 }, workshopId: DataTypes.UUID, createdAt: DataTypes.DATE,
   }
   TrialReadingRow.init(
-    { ...own, trialId: DataTypes.UUID, kind: DataTypes.TEXT, value: DataTypes.DOUBLE },
+    { ...own, trialId: DataTypes.UUID, clientKey: DataTypes.UUID, kind: DataTypes.TEXT, value: DataTypes.DOUBLE },
     { sequelize, tableName: 'trial_reading', updatedAt: false },
   )
   WashRoundRow.init(
@@ -64,7 +66,10 @@ export function initSwatch(sequelize: Sequelize): void {
     { sequelize, tableName: 'wash_round', updatedAt: false },
   )
   TrialPhotoRow.init(
-    { ...own, trialId: DataTypes.UUID, stage: DataTypes.TEXT, width: DataTypes.INTEGER, height: DataTypes.INTEGER, jpeg: DataTypes.BLOB },
+    {
+      ...own, trialId: DataTypes.UUID, clientKey: DataTypes.UUID, stage: DataTypes.TEXT, width: DataTypes.INTEGER,
+      height: DataTypes.INTEGER, jpeg: DataTypes.BLOB,
+    },
     { sequelize, tableName: 'trial_photo', updatedAt: false },
   )
   SwatchPlanRow.init(

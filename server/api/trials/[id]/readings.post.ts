@@ -1,4 +1,4 @@
-import { idParams, readingBody } from '#shared/schemas'
+import { idParams, readingAdded } from '#shared/schemas'
 import { addReading } from '../../../services/trials'
 
-export default defineRoute({ params: idParams, body: readingBody }, ({ context, params, body }) => addReading(context, params.id, body))
+export default defineRoute({ params: idParams, body: readingAdded }, ({ context, params, body }) => addReading(context, params.id, body))

@@ -1,8 +1,10 @@
 import { randomUUID } from 'node:crypto'
-import type { EntityRows, OlderWorkroomFile, WorkroomFile } from '#shared/schemas'
+import type { EntityRows, OlderWorkroomFile } from '#shared/schemas'
+
+const unkeyed = { clientKey: null }
 
 /** A file of version 1 or 2, with its nested rows laid out as version 3 has them. */
-export function asToday(file: OlderWorkroomFile): WorkroomFile {
+export function asToday(file: OlderWorkroomFile) {
   const { cloths, supplies, irons, covers, places, plans, trials, workshop, format } = file
   const placed = new Map<string, number>()
   const next = (key: string) => {
@@ -25,13 +27,14 @@ export function asToday(file: OlderWorkroomFile): WorkroomFile {
     trimRuns: supplies.flatMap(s => s.runs.map(r => ({ ...r, supplyId: s.id }))),
     irons: irons.map(({ stops: _s, calibrations: _c, ...iron }) => iron),
     ironStops: irons.flatMap(i => i.stops.map((s, position) => ({ ...s, ironId: i.id, position }))),
-    calibrations: irons.flatMap(i => i.calibrations.map(c => ({ ...c, ironId: i.id }))),
+    calibrations: irons.flatMap(i => i.calibrations.map(c => ({ ...c, ...unkeyed, ironId: i.id }))),
     covers, places, plans, jobs: [], jobCloths: [],
     trials: kept.map(({ events: _e, readings: _r, washes: _w, photos: _p, ...trial }) => trial),
     trialEvents: kept.flatMap(t => t.events.map((e, position) => ({ ...e, trialId: t.id, position }))),
-    trialReadings: kept.flatMap(t => t.readings.map(r => ({ ...r, ...made(t.createdAt), trialId: t.id }))),
+    trialReadings: kept.flatMap(t => t.readings.map(r => ({ ...r, ...unkeyed, ...made(t.createdAt), trialId: t.id }))),
     washes: kept.flatMap(t => t.washes.map(w => ({ ...w, ...made(w.washedAt), trialId: t.id }))),
-    photos: kept.flatMap(t => t.photos.map(({ jpegBase64, ...p }) => ({ ...p, ...made(t.createdAt), trialId: t.id, jpeg: jpegBase64 }))),
+    photos: kept.flatMap(t => t.photos
+      .map(({ jpegBase64, ...p }) => ({ ...p, ...unkeyed, ...made(t.createdAt), trialId: t.id, jpeg: jpegBase64 }))),
   }
-  return { format, version: 3, workshop, rows }
+  return { format, version: 3 as const, workshop, rows }
 }

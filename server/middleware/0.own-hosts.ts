@@ -1,0 +1,18 @@
+import { foreign } from '../utils/own-hosts'
+import { ProblemError } from '../utils/problem'
+
+const SAID = {
+  host: 'This board does not answer to that name. Open it at the address it was started with, or add the name to READY_CUFF_HOSTS.',
+  origin: 'Another page asked for this. Only the board itself may change what is kept here.',
+} as const
+
+/** Own hosts only; writes only from the board itself or without a browser. */
+export default defineEventHandler((event) => {
+  const { req } = event.node
+  const why = foreign({
+    method: event.method, host: req.headers.host, origin: req.headers.origin, port: req.socket.localPort,
+    fetchSite: req.headers['sec-fetch-site'] as string | undefined,
+  })
+  setResponseHeader(event, 'cross-origin-resource-policy', 'same-origin')
+  if (why) throw new ProblemError(403, 'Not from here', SAID[why])
+})

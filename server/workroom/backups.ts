@@ -1,0 +1,50 @@
+import { mkdir, readdir, rm, stat } from 'node:fs/promises'
+import { join } from 'node:path'
+import { backupFile, BACKUP_REASONS, type Backup, type BackupReason } from '#shared/schemas'
+import { notFound } from '../utils/problem'
+import { writeArchive } from './write'
+
+/** So many are kept; older ones go. */
+const KEPT = 10
+
+/** Beside the data: `READY_CUFF_BACKUPS`, or `.data/backups` where it was started. */
+export const backupFolder = (): string => process.env.READY_CUFF_BACKUPS ?? join(process.cwd(), '.data', 'backups')
+
+const fileName = (at: Date, why: BackupReason): string => `${at.toISOString().replaceAll(':', '-').replace('.', '-')}-${why}.zip`
+
+function readName(file: string): Pick<Backup, 'file' | 'madeAt' | 'why'> | null {
+  const parts = /^(\d{4}-\d\d-\d\dT)(\d\d)-(\d\d)-(\d\d)-(\d{3})Z-([A-Za-z]+)\.zip$/.exec(file)
+  const why = BACKUP_REASONS.find(r => r === parts?.[6])
+  return parts && why ? { file, madeAt: `${parts[1]}${parts[2]}:${parts[3]}:${parts[4]}.${parts[5]}Z`, why } : null
+}
+
+/** Newest first. */
+export async function listBackups(folder = backupFolder()): Promise<Backup[]> {
+  const files = await readdir(folder).catch(() => [] as string[])
+  const known = files.map(readName).filter(b => b !== null).sort((a, b) => b.madeAt.localeCompare(a.madeAt))
+  const sized = await Promise.all(known.map(async b => ({ ...b, bytes: await stat(join(folder, b.file)).then(s => s.size, () => 0) })))
+  return sized.filter(b => b.bytes > 0)
+}
+
+/** Where a backup stands; its name is looked up, never used as it came. */
+export async function backupPath(file: string, folder = backupFolder()): Promise<string> {
+  const named = backupFile.safeParse(file)
+  const known = named.success && (await listBackups(folder)).find(b => b.file === named.data)
+  if (!known) throw notFound('backup')
+  return join(folder, known.file)
+}
+
+/** Writes the workroom beside its data, and lets the oldest beyond ten go. */
+export async function makeBackup(workshopId: string, why: BackupReason, folder = backupFolder(), at = new Date()): Promise<Backup> {
+  await mkdir(folder, { recursive: true, mode: 0o700 })
+  const file = fileName(at, why)
+  await writeArchive(workshopId, join(folder, file))
+  const all = await listBackups(folder)
+  for (const old of all.slice(KEPT)) await rm(join(folder, old.file), { force: true })
+  return all.find(b => b.file === file)!
+}
+
+const DAY_MS = 86_400_000
+/** Is it time for the day's backup? */
+export const dueToday = (all: readonly Backup[], now = Date.now()): boolean =>
+  !all.some(b => now - Date.parse(b.madeAt) < DAY_MS)

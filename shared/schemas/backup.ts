@@ -1,0 +1,21 @@
+import { z } from 'zod'
+
+export const BACKUP_REASONS = ['daily', 'byHand', 'beforeMigration', 'beforeRestore'] as const
+export type BackupReason = typeof BACKUP_REASONS[number]
+export const backupFile = z.string().regex(/^[0-9TZ-]{20,30}-[A-Za-z]{1,20}\.zip$/, 'Backup: there is none of that name.')
+export const backupParams = z.object({ file: backupFile })
+export interface Backup { file: string, madeAt: string, why: BackupReason, bytes: number }
+
+/** How much of each thing there is. */
+export interface KeptCounts { cloths: number, supplies: number, trials: number, jobs: number, photos: number }
+/** What a workroom file holds beside what is kept now. */
+export interface WorkroomPreview { name: string, written: string | null, kept: KeptCounts, now: KeptCounts }
+
+/** Whether the server is well, and what it stands on. */
+export interface Health {
+  ok: boolean
+  database: boolean
+  migrations: { done: number, pending: number } | null
+  diskFreeMB: number | null
+  lastBackupAt: string | null
+}
