@@ -1,6 +1,6 @@
 import { fileURLToPath } from 'node:url'
 import type { NitroConfig } from 'nitropack/types'
-import { buildWindowThread } from './scripts/lib/workers.mjs'
+import { buildServiceWorker, buildWindowThread } from './scripts/lib/workers.mjs'
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 const dev = process.env.NODE_ENV === 'development'
@@ -8,8 +8,13 @@ const dev = process.env.NODE_ENV === 'development'
 const nitro: NitroConfig = {
   errorHandler: '~~/server/error',
   alias: { '#core': here('./core') },
-  // The server's window threads load a file of their own beside the server.
-  hooks: { compiled: nitro => buildWindowThread(`${nitro.options.output.serverDir}/workers/window.mjs`) },
+  hooks: {
+    // The server's window threads load a file of their own beside the server; the service worker is told what was built.
+    compiled: async ({ options: { output } }) => {
+      await buildWindowThread(`${output.serverDir}/workers/window.mjs`)
+      if (!dev) await buildServiceWorker(output.publicDir)
+    },
+  },
 }
 
 export default defineNuxtConfig({

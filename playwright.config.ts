@@ -13,6 +13,8 @@ export default defineConfig({
   use: {
     screenshot: 'only-on-failure',
     viewport: { width: 1280, height: 800 },
+    // The service worker has a test of its own; elsewhere it would only fetch the whole board once more for each.
+    serviceWorkers: 'block',
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
       args: [

@@ -1,5 +1,8 @@
 import { spawn, type ChildProcess } from 'node:child_process'
+import { mkdtempSync } from 'node:fs'
 import { createServer } from 'node:net'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 
 const freePort = () => new Promise<number>((done, fail) => {
   const probe = createServer().once('error', fail).listen(0, '127.0.0.1', () => {
@@ -13,13 +16,14 @@ export async function startServer(clockRate = 20) {
   const port = await freePort()
   const url = `http://127.0.0.1:${port}`
   let child: ChildProcess | null = null
+  const backups = mkdtempSync(join(tmpdir(), 'ready-cuff-backups-'))
 
   async function up(): Promise<void> {
     child = spawn(process.execPath, ['.output/server/index.mjs'], {
       stdio: ['ignore', 'ignore', 'inherit'],
       env: {
         ...process.env, NODE_ENV: 'production', NITRO_HOST: '127.0.0.1', HOST: '127.0.0.1', NITRO_PORT: String(port), PORT: String(port),
-        NUXT_PUBLIC_CLOCK_RATE: String(clockRate),
+        NUXT_PUBLIC_CLOCK_RATE: String(clockRate), READY_CUFF_BACKUPS: backups, READY_CUFF_LOG: 'error',
       },
     })
     for (let tries = 0; tries < 200; tries++) {

@@ -1,100 +1,155 @@
 // @vitest-environment happy-dom
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { FetchError } from 'ofetch'
-import type { TrialBody } from '#shared/schemas'
 
-const store = new Map<string, unknown>()
+/** The browser's databases, by name; they outlive a page. */
+const stores = new Map<string, Map<string, unknown>>()
 let forbidden = false
+const within = (store = 'usual') => {
+  if (forbidden) throw new DOMException('denied', 'SecurityError')
+  if (!stores.has(store)) stores.set(store, new Map())
+  return stores.get(store)!
+}
 vi.mock('idb-keyval', () => ({
-  get: async (key: string) => {
-    if (forbidden) throw new DOMException('denied', 'SecurityError')
-    return store.get(key)
-  },
-  set: async (key: string, value: unknown) => {
-    if (forbidden) throw new DOMException('denied', 'SecurityError')
-    store.set(key, structuredClone(value))
-  },
+  createStore: (name: string) => name,
+  entries: async (store: string) => [...within(store)],
+  get: async (key: string, store?: string) => within(store).get(key),
+  set: async (key: string, value: unknown, store?: string) => { within(store).set(key, structuredClone(value)) },
+  del: async (key: string, store?: string) => { within(store).delete(key) },
 }))
-const trial = (clientKey: string) => ({ clientKey, note: '' }) as TrialBody
+const swatch = (key: string) => ({ key, kind: 'swatch' as const, url: '/api/trials', body: { clientKey: key, note: '' }, about: key })
+const wash = (key: string, after: string) =>
+  ({ key, kind: 'wash' as const, url: `/api/trials/${after}/washes`, body: { clientKey: key }, about: key, after })
 const refusal = (status: number) => Object.assign(new FetchError('no'), {
   response: status ? { status } : undefined,
   data: { type: 'about:blank', title: 'No', status, detail: `It is a ${status}.`, errors: [] },
 })
-async function fresh(answer: () => unknown) {
+type Sent = { clientKey: string, note?: string }
+/** A page just opened, and what reaches the server from it. */
+async function fresh(answer: (body: Sent) => unknown, workroom?: string) {
   vi.resetModules()
   const sent: string[] = []
-  vi.stubGlobal('$fetch', vi.fn(async (_: string, { body }: { body: TrialBody }) => {
-    const said = answer()
+  vi.stubGlobal('$fetch', vi.fn(async (_: string, { body }: { body: Sent }) => {
+    const said = answer(body)
     sent.push(body.clientKey)
     return said
   }))
   const { rememberWorkroom } = await import('./kept')
+  if (workroom) rememberWorkroom(workroom)
   const { useOutbox } = await import('./outbox')
-  return { outbox: useOutbox(), sent, rememberWorkroom }
+  return { outbox: useOutbox(), sent }
 }
+const away = () => { throw refusal(0) }
 beforeEach(() => {
-  store.clear()
+  stores.clear()
   forbidden = false
   window.localStorage.clear()
 })
 
-describe('swatches on their way to the server', () => {
-  it('arrive once, oldest first, and nothing is left waiting', async () => {
-    const { outbox, sent } = await fresh(() => ({}))
-    await outbox.send(trial('a'))
-    await outbox.send(trial('b'))
+describe('what is on its way to the server', () => {
+  it('arrives once, oldest first, with its answer, and nothing is left waiting', async () => {
+    const { outbox, sent } = await fresh(body => ({ id: `kept ${body.clientKey}` }))
+    expect(await outbox.send(swatch('a'))).toEqual({ answer: { id: 'kept a' }, refused: null })
+    await outbox.send(swatch('b'))
     expect(sent).toEqual(['a', 'b'])
     expect([outbox.waiting.value, outbox.sentCount.value]).toEqual([[], 2])
+    expect(outbox.lastSent.value).toEqual({ kind: 'swatch', answer: { id: 'kept b' } })
   })
-  it('wait while the server is away, outlive a reload, and are sent when it is back', async () => {
-    let away = true
-    const answer = () => {
-      if (away) throw refusal(0)
-      return {}
-    }
-    const before = await fresh(answer)
-    before.rememberWorkroom('tidewell')
-    await before.outbox.send(trial('a'))
+  it('waits while the server is away, outlives a reload, and is sent when it is back', async () => {
+    const before = await fresh(away, 'tidewell')
+    expect(await before.outbox.send(swatch('a'))).toEqual({ answer: null, refused: null })
     expect(before.outbox.waiting.value).toHaveLength(1)
-    away = false
-    const after = await fresh(answer)
+    const after = await fresh(() => ({}))
     await after.outbox.start()
     expect(after.sent).toEqual(['a'])
     expect(after.outbox.waiting.value).toEqual([])
   })
-  it('one that is refused says why, holds up no other, and can be forgotten', async () => {
+  it.each([502, 503, 504])('a %d is a server that is away: it waits', async (status) => {
+    const { outbox } = await fresh(() => { throw refusal(status) })
+    await outbox.send(swatch('a'))
+    expect(outbox.waiting.value).toMatchObject([{ key: 'a', refused: null, faults: 0 }])
+  })
+  it('what belongs to a swatch that waits goes after it; while that is refused it waits too', async () => {
     const bad = new Set(['a'])
-    const { outbox, sent } = await fresh(() => {
-      if (bad.delete('a')) throw refusal(422)
+    const { outbox, sent } = await fresh(({ clientKey }) => {
+      if (bad.has(clientKey)) throw refusal(422)
       return {}
     })
-    await outbox.send(trial('a'))
-    await outbox.send(trial('b'))
+    await outbox.send(swatch('a'))
+    await outbox.send(wash('w', 'a'))
+    await outbox.send(swatch('b'))
     expect(sent).toEqual(['b'])
-    expect(outbox.waiting.value).toMatchObject([{ body: { clientKey: 'a' }, refused: 'It is a 422.' }])
-    await outbox.forget('a')
+    bad.clear()
+    await outbox.mend('a')
+    expect(sent).toEqual(['b', 'a', 'w'])
+  })
+  it('one that is refused says why, holds up no other, and is mended and sent, or put away', async () => {
+    const { outbox, sent } = await fresh(({ note }) => {
+      if (note?.includes('bad')) throw refusal(422)
+      return {}
+    })
+    const refused = await outbox.send({ ...swatch('a'), body: { clientKey: 'a', note: 'bad' } })
+    expect(refused).toEqual({ answer: null, refused: 'It is a 422.' })
+    await outbox.send({ ...swatch('b'), body: { clientKey: 'b', note: 'bad too' } })
+    await outbox.send(swatch('c'))
+    expect(sent).toEqual(['c'])
+    await outbox.mend('a', { clientKey: 'a', note: 'good' })
+    await outbox.forget('b')
+    expect(sent).toEqual(['c', 'a'])
     expect(outbox.waiting.value).toEqual([])
   })
-  it('of one workroom are never sent to another', async () => {
-    const one = await fresh(() => { throw refusal(0) })
-    one.rememberWorkroom('tidewell')
-    await one.outbox.send(trial('a'))
-    const other = await fresh(() => ({}))
-    other.rememberWorkroom('harbour')
+  it('a fault of the server\'s own is tried three times, then steps aside for what comes after it', async () => {
+    const { outbox, sent } = await fresh(({ clientKey }) => {
+      if (clientKey === 'a') throw refusal(500)
+      return {}
+    })
+    await outbox.send(swatch('a'))
+    await outbox.send(swatch('b'))
+    expect([sent, outbox.waiting.value.find(w => w.key === 'a')!.refused]).toEqual([[], null])
+    await outbox.flush()
+    await outbox.flush()
+    expect(sent).toEqual(['b'])
+    expect(outbox.waiting.value).toMatchObject([{ key: 'a', refused: 'It is a 500.' }])
+  })
+  it('of one workroom is never sent to another', async () => {
+    const one = await fresh(away, 'tidewell')
+    await one.outbox.send(swatch('a'))
+    const other = await fresh(() => ({}), 'harbour')
     await other.outbox.start()
     expect([other.sent, other.outbox.waiting.value]).toEqual([[], []])
-    const back = await fresh(() => ({}))
-    back.rememberWorkroom('tidewell')
+    const back = await fresh(() => ({}), 'tidewell')
     await back.outbox.start()
     expect(back.sent).toEqual(['a'])
   })
-  it('a browser that keeps nothing is said; they are sent all the same', async () => {
-    forbidden = true
-    const { outbox, sent } = await fresh(() => ({}))
+  it('what waited in the way of an earlier version is taken over', async () => {
+    stores.set('usual', new Map([['ready-cuff/tidewell/outbox', [{ body: { clientKey: 'old', grade: 4 }, refused: null }]]]))
+    const { outbox, sent } = await fresh(() => ({}), 'tidewell')
     await outbox.start()
-    expect(outbox.safe.value).toBe(false)
-    await outbox.send(trial('a'))
-    expect(sent).toEqual(['a'])
-    expect(outbox.safe.value).toBe(false)
+    expect(sent).toEqual(['old'])
+    expect(stores.get('usual')!.size).toBe(0)
+  })
+  it('a browser that keeps nothing is said; what waits stays on the page and is sent all the same', async () => {
+    forbidden = true
+    let gone = true
+    const { outbox, sent } = await fresh(() => (gone ? away() : {}))
+    await outbox.start()
+    await outbox.send(swatch('a'))
+    expect([outbox.safe.value, outbox.waiting.value.length]).toEqual([false, 1])
+    gone = false
+    await outbox.flush()
+    expect([sent, outbox.waiting.value.length]).toEqual([['a'], 0])
+  })
+})
+
+describe('two tabs', () => {
+  it('each keeps its own entry; neither writes over the other\'s', async () => {
+    const one = await fresh(away, 'tidewell')
+    const two = await fresh(away, 'tidewell')
+    await one.outbox.send(swatch('a'))
+    await two.outbox.send(swatch('b'))
+    await one.outbox.send(swatch('c'))
+    const next = await fresh(() => ({}), 'tidewell')
+    await next.outbox.start()
+    expect(next.sent.toSorted()).toEqual(['a', 'b', 'c'])
   })
 })

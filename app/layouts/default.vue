@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useIntervalFn, useWakeLock } from '@vueuse/core'
+import type { Iron } from '#shared/schemas'
 
 const library = useLibrary()
 const bench = useBench()
@@ -10,6 +11,7 @@ const router = useRouter()
 const route = useRoute()
 const { stages } = useStages()
 const keySheet = keySheetOpen
+const waitingSheet = waitingSheetOpen
 
 useDigits({
   does: 'Stages', from: 1, upTo: stages.value.length,
@@ -34,6 +36,11 @@ const wake = useWakeLock()
 watch(() => press.running, on => on ? wake.request('screen').catch(() => undefined) : wake.release(), { immediate: true })
 // The clock runs on whatever screen one looks at.
 useIntervalFn(() => { if (press.running) press.tick() }, 250)
+
+// A calibration that waited has changed its iron.
+watch(outbox.lastSent, (sent) => {
+  if (sent?.kind === 'calibration') library.keepIron((sent.answer as { iron: Iron }).iron)
+})
 
 useHead({ title: () => [route.meta.title, jobs.job?.name, 'Ready Cuff'].filter(Boolean).join(' · ') })
 /** A new screen is read from its heading on. */
@@ -72,6 +79,7 @@ onMounted(async () => {
     </div>
     <BoardRest class="row-start-4" />
     <KeySheet v-model:open="keySheet" />
+    <WaitingSheet v-model:open="waitingSheet" />
     <BoardVoice />
   </div>
 </template>

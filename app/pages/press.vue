@@ -9,7 +9,10 @@ const router = useRouter()
 
 async function judged(trial: TrialBody): Promise<void> {
   bench.chosen.clothId = trial.clothId
-  await outbox.send(trial)
+  const { clothName, supplyName } = press.laid!
+  await outbox.send({
+    key: trial.clientKey, kind: 'swatch', url: '/api/trials', body: trial, about: `${clothName} with ${supplyName}, grade ${trial.grade}`,
+  })
   press.putAway()
   await router.push('/cloth')
 }

@@ -1,5 +1,6 @@
-// The threads' code is bundled by itself: a thread loads one file, not the server.
+// The threads' code and the service worker are bundled by themselves: each loads one file, not the server or the board.
 import { build } from 'esbuild'
+import { createHash } from 'node:crypto'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 
@@ -11,3 +12,20 @@ export const buildWindowThread = outfile =>
     entryPoints: [join(ROOT, 'server/workers/window.ts')], outfile, bundle: true, platform: 'node', format: 'esm', target: 'node20',
     alias: { '#core': join(ROOT, 'core') }, logLevel: 'error',
   })
+
+/** Bundles the service worker into `publicDir`, and tells it every file there; the page itself is one of them, renewed with the rest. */
+export async function buildServiceWorker(publicDir) {
+  const { getManifest } = await import('workbox-build')
+  const { manifestEntries } = await getManifest({
+    globDirectory: publicDir, globPatterns: ['**/*.{js,css,woff2,svg}'], globIgnores: ['sw.js'], maximumFileSizeToCacheInBytes: 8e6,
+  })
+  const revision = createHash('sha256').update(JSON.stringify(manifestEntries)).digest('hex').slice(0, 16)
+  await build({
+    entryPoints: [join(ROOT, 'app/offline/sw.ts')], outfile: join(publicDir, 'sw.js'), bundle: true, format: 'iife', target: 'es2022',
+    minify: true, logLevel: 'error',
+    define: {
+      'self.__WB_MANIFEST': JSON.stringify([...manifestEntries, { url: '/', revision }]),
+      'process.env.NODE_ENV': '"production"',
+    },
+  })
+}

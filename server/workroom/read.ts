@@ -109,7 +109,8 @@ async function checkWhole(workshopId: string, transaction: Transaction): Promise
 }
 
 const keptOf = (counts: Record<string, number>): KeptCounts => ({
-  cloths: counts.cloths ?? 0, supplies: counts.supplies ?? 0, trials: counts.trials ?? 0, jobs: counts.jobs ?? 0, photos: counts.photos ?? 0,
+  cloths: counts.cloths ?? 0, supplies: counts.supplies ?? 0, trials: counts.trials ?? 0, jobs: counts.jobs ?? 0,
+  photos: counts.photos ?? 0,
 })
 
 async function withUnpacked<T>(path: string, work: (file: Unpacked, folder: string) => Promise<T>): Promise<T> {

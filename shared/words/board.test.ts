@@ -3,7 +3,7 @@ import type { Step } from '#core/press'
 import type { Recipe } from '#core/recipe'
 import {
   careWords, followingWords, glueLineSentence, harmSoonWords, jobDiffers, keyWords, layUpWords, lyingWords, nextReason, nextWords,
-  oddSentence, orderWords, pinSentence, sheetStoredSentence, soleSentence, waitingWords, wantedWords,
+  oddSentence, orderWords, pinSentence, sheetStoredSentence, soleSentence, awayWords, wantedWords,
 } from '.'
 
 const step = (kind: Step['kind'], over: Partial<Step> = {}): Step => ({ kind, forS: 12, side: 'back', pass: 0, print: 0, ...over })
@@ -65,7 +65,13 @@ describe('what the hands are told', () => {
     expect(lyingWords({ clothName: 'Poplin', phase: 'running', leftS: 7.2 })).toBe('Poplin: cooling 8\u00A0s')
     expect(lyingWords({ clothName: 'Poplin', phase: 'running', leftS: 0 })).toBe('Poplin: cold')
     expect(lyingWords({ clothName: 'Poplin', phase: 'judge', leftS: 0 })).toBe('Poplin: to judge')
-    expect([waitingWords(1), waitingWords(2)]).toEqual(['1 swatch waits for the server', '2 swatches wait for the server'])
+    const at = (h: number, min: number, day = 5) => new Date(2026, 2, day, h, min).getTime()
+    const all = { waiting: 0, refused: 0, awaySinceMs: null, copyOfMs: null, nowMs: at(15, 0) }
+    expect(awayWords(all)).toBeNull()
+    expect(awayWords({ ...all, waiting: 3, awaySinceMs: at(14, 5) })).toBe('kept here: 3, server away since 14:05')
+    expect(awayWords({ ...all, awaySinceMs: at(14, 5), copyOfMs: at(9, 30, 3) }))
+      .toBe('server away since 14:05, shown as of 3 Mar, 09:30')
+    expect(awayWords({ ...all, refused: 1 })).toBe('1 refused')
   })
 })
 

@@ -2,6 +2,7 @@ import type { ProofState } from '#core/learn'
 import type { ClothLimit } from '#core/limit'
 import type { settlingOf } from '#core/shrink'
 import type { DisplayUnits } from '#core/units'
+import type { Backup, BackupReason } from '../schemas'
 import { reasonWords } from './limit'
 import { celsius, degreesApart } from './names'
 import { PROOF_CHANGE } from './swatch'
@@ -66,3 +67,12 @@ export const keptHereSentence = (grade: number, refused: string | null): string 
 /** Before a workroom file takes the place of what is kept. */
 export const replaceSentence = (file: string): string =>
   `${file} will take the place of everything kept here. Take a copy out first.`
+
+/** When a backup was made, in this place's own time. */
+export const backupWords = ({ madeAt }: Pick<Backup, 'madeAt'>): string => `The backup of ${new Date(madeAt).toLocaleString('en-GB', {
+  day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit',
+})}`
+export const BACKUP_REASON: Record<BackupReason, string> = {
+  daily: 'of the day', byHand: 'asked for', beforeMigration: 'before a newer version', beforeRestore: 'before a restore',
+}
+export const megabytes = (bytes: number): string => (bytes < 950_000 ? `${Math.ceil(bytes / 1000)} kB` : `${(bytes / 1e6).toFixed(1)} MB`)

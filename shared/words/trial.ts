@@ -23,5 +23,30 @@ export const agrees = (predictedBond: number, grade: number): boolean => (predic
 /** How the sole stands. */
 export const SOLE_WORDS = { off: 'off', warming: 'warming', ready: 'ready', cooling: 'cooling', shutOff: 'shut itself off' } as const
 
-/** Swatches judged here that have not reached the server. */
-export const waitingWords = (n: number): string => `${n} ${n === 1 ? 'swatch waits' : 'swatches wait'} for the server`
+const hour = (ms: number): string => new Date(ms).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+const DAY_MS = 86_400_000
+const when = (ms: number, nowMs: number): string => nowMs - ms < DAY_MS
+  ? hour(ms)
+  : `${new Date(ms).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })}, ${hour(ms)}`
+
+/**
+ * How it stands with the server, for the rest; null while all is well.
+ * @param copyOfMs when the oldest of what is shown was read
+ */
+export function awayWords(
+  { waiting, refused, awaySinceMs, copyOfMs, nowMs }: Record<'waiting' | 'refused' | 'nowMs', number>
+    & Record<'awaySinceMs' | 'copyOfMs', number | null>,
+): string | null {
+  const parts = [
+    ...(waiting > 0 ? [`kept here: ${waiting}`] : []), ...(refused > 0 ? [`${refused} refused`] : []),
+    ...(awaySinceMs === null ? [] : [`server away since ${when(awaySinceMs, nowMs)}`]),
+    ...(awaySinceMs === null || copyOfMs === null ? [] : [`shown as of ${when(copyOfMs, nowMs)}`]),
+  ]
+  return parts.length > 0 ? parts.join(', ') : null
+}
+
+export const WAITING_NAME = {
+  swatch: 'Swatch', wash: 'Wash', reading: 'Reading', picture: 'Picture', calibration: 'Calibration',
+} as const
+/** Said at a form whose entry could not be sent yet. */
+export const KEPT_HERE = 'Kept here. It goes to the server when that answers again.'

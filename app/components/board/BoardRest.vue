@@ -1,11 +1,19 @@
 <script setup lang="ts">
-import { ORIGIN_NAME, celsius, lyingState, lyingWords, MOISTURE_WORDS, SOLE_WORDS, waitingWords } from '#shared/words'
+import { useIntervalFn } from '@vueuse/core'
+import { awayWords, ORIGIN_NAME, celsius, lyingState, lyingWords, MOISTURE_WORDS, SOLE_WORDS } from '#shared/words'
 
 const bench = useBench()
 const iron = useIron()
 const outbox = useOutbox()
 const press = usePress()
 const voice = useVoice()
+const { awaySince, copyOf } = useServer()
+const nowMs = ref(Date.now())
+useIntervalFn(() => { nowMs.value = Date.now() }, 30_000)
+const away = computed(() => awayWords({
+  waiting: outbox.waiting.value.filter(w => !w.refused).length, refused: outbox.waiting.value.filter(w => w.refused).length,
+  awaySinceMs: awaySince.value, copyOfMs: copyOf.value, nowMs: nowMs.value,
+}))
 
 const moisture = computed(() => press.recipe ? MOISTURE_WORDS[press.recipe.method] : null)
 const router = useRouter()
@@ -64,9 +72,11 @@ const dial = computed({
         </button>
         <p v-if="moisture" class="shrink-0 leading-tight">{{ moisture }}</p>
         <p class="min-w-0 truncate leading-tight text-muted-ink">{{ bench.cover ? bench.cover.name : 'bare sole' }}</p>
-        <p v-if="outbox.waiting.value.length" class="slip flex items-center gap-2 px-2 py-1" role="status" data-test="waiting">
-          <UIcon name="i-lucide-mail" class="size-5" />{{ waitingWords(outbox.waiting.value.length) }}
-        </p>
+        <button v-if="away" type="button" :disabled="!outbox.waiting.value.length" data-test="waiting"
+          class="slip flex min-w-0 items-center gap-2 px-2 py-1 text-left text-sm leading-tight whitespace-normal"
+          @click="openWaitingSheet">
+          <UIcon :name="outbox.waiting.value.length ? 'i-lucide-mail' : 'i-lucide-cloud-off'" class="size-5 shrink-0" />
+          <span role="status">{{ away }}</span></button>
         <p v-if="!browserKeeps || !outbox.safe.value" class="slip px-2 py-1 text-sm font-semibold text-alert" role="alert">
           This browser keeps nothing: a reload loses the board.</p>
         <p v-if="iron.state === 'ready' || iron.soleC > 60" class="shrink-0 text-sm font-semibold text-alert">Sole hot</p>

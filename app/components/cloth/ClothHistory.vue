@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Page, Trial } from '#shared/schemas'
+import type { Page, Trial, TrialBody } from '#shared/schemas'
 import {
   agrees, bondWords, celsius, glueLineSentence, GRADE_WORDS, HURT_NAME, keptHereSentence, MARK_NAME, METHOD_NAME,
 } from '#shared/words'
@@ -19,7 +19,10 @@ async function refresh(): Promise<void> {
   }
 }
 watch([() => clothId, outbox.sentCount], refresh, { immediate: true })
-const waiting = computed(() => outbox.waiting.value.filter(w => w.body.clothId === clothId))
+const waiting = computed(() => outbox.waiting.value.flatMap((w) => {
+  const body = w.body as TrialBody
+  return w.kind === 'swatch' && body.clothId === clothId ? [{ ...w, grade: body.grade }] : []
+}))
 const day = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
 const WIDE = 190
 const glueX = (c: number) => Math.min(WIDE, Math.max(0, (c - 20) / 160 * WIDE))
@@ -30,11 +33,11 @@ const glueX = (c: number) => Math.min(WIDE, Math.max(0, (c - 20) / 160 * WIDE))
     <h2 id="history" class="text-xl font-semibold">Swatches pressed on it</h2>
     <p v-if="problem" class="mt-2 text-alert" role="alert">{{ problem }}</p>
     <ul v-if="waiting.length" class="mt-2">
-      <li v-for="w in waiting" :key="w.body.clientKey" class="slip flex items-center gap-3 p-3">
-        <UIcon name="i-lucide-mail" class="size-6" />
-        <span>{{ keptHereSentence(w.body.grade, w.refused) }}</span>
-        <UButton v-if="w.refused" size="sm" variant="outline" color="neutral" class="ml-auto"
-          @click="outbox.forget(w.body.clientKey)">Put away</UButton>
+      <li v-for="w in waiting" :key="w.key" class="slip flex items-center gap-3 p-3">
+        <UIcon name="i-lucide-mail" class="size-6 shrink-0" />
+        <span class="min-w-0 flex-1">{{ keptHereSentence(w.grade, w.refused) }}</span>
+        <SwatchPicture v-if="!w.refused" :swatch-key="w.key" :about="w.about" />
+        <UButton v-else variant="outline" color="neutral" @click="openWaitingSheet">Mend it</UButton>
       </li>
     </ul>
     <p v-if="data?.total === 0 && !waiting.length"

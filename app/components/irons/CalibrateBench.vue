@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { fitStop, type Reading } from '#core/iron'
 import type { CalibrationBody, CalibrationRecord, Iron } from '#shared/schemas'
-import { celsius, degreesApart, troubleSentence } from '#shared/words'
+import { celsius, degreesApart, KEPT_HERE, troubleSentence } from '#shared/words'
 
 /** What each dial stop really gives: from the probe, typed, or loaded as seconds and degrees. */
 const { iron } = defineProps<{ iron: Iron }>()
-const library = useLibrary()
 const bench = useBench()
+const outbox = useOutbox()
 const { readings, running, start, stop, load } = useProbe()
 const position = ref(1)
 const source = ref<CalibrationBody['source']>('probe')
@@ -60,16 +60,14 @@ async function file(event: Event): Promise<void> {
 }
 async function keep(): Promise<void> {
   stop()
-  try {
-    const answer = await $fetch<{ iron: Iron, calibration: CalibrationRecord }>(`/api/irons/${iron.id}/calibrations`, {
-      method: 'POST', body: { position: position.value, source: source.value, readings: readings.value },
-    })
-    library.keepIron(answer.iron)
-    kept.value = answer.calibration
-    problem.value = null
-  } catch (error) {
-    problem.value = problemOf(error).detail
-  }
+  const key = crypto.randomUUID()
+  const { answer, refused } = await outbox.send<{ iron: Iron, calibration: CalibrationRecord }>({
+    key, kind: 'calibration', url: `/api/irons/${iron.id}/calibrations`, about: `${iron.name}, ${iron.stops[position.value]!.label}`,
+    body: { position: position.value, source: source.value, readings: readings.value, clientKey: key },
+  })
+  if (refused) await outbox.forget(key)
+  problem.value = refused ?? (answer ? null : KEPT_HERE)
+  kept.value = answer?.calibration ?? null
 }
 </script>
 

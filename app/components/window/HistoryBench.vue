@@ -4,7 +4,7 @@ import { hasPassed, rebased, type Pressed } from '#core/learn'
 import { RESINS } from '#core/materials'
 import { toJudged, toMatchSupply, toRecipe } from '#shared/mappers'
 import { MARKS, type PhotoStage, type Trial, type WashBody } from '#shared/schemas'
-import { causeSentence, celsius, GRADE_WORDS, MARK_NAME, METHOD_NAME, READING_NAME } from '#shared/words'
+import { causeSentence, celsius, GRADE_WORDS, KEPT_HERE, MARK_NAME, METHOD_NAME, READING_NAME } from '#shared/words'
 import type { Explained } from '~/workers/board.worker'
 
 /** Every swatch of this cloth with this backing: how it came out, how it washed, and why. */
@@ -51,13 +51,16 @@ watch(
   { immediate: true },
 )
 
-async function attempt(work: () => Promise<Trial>): Promise<void> {
-  try {
-    pairing.keep(await work())
-    problem.value = null
-  } catch (error) {
-    problem.value = problemOf(error).detail
-  }
+const outbox = useOutbox()
+const kept = ref<string | null>(null)
+/** Sends what was written of a swatch; what the server refuses stays in its form, what it does not answer waits. */
+async function add<T>(kind: 'wash' | 'reading' | 'picture', key: string, url: string, body: object, about: string): Promise<T | null> {
+  const t = chosen.value!
+  const { answer, refused } = await outbox.send<T>({ key, kind, url: `/api/trials/${t.id}/${url}`, body, about, after: t.clientKey })
+  if (refused) await outbox.forget(key)
+  problem.value = refused
+  kept.value = answer || refused ? null : KEPT_HERE
+  return answer
 }
 async function addWash(): Promise<void> {
   if (!chosen.value || wash.grade === null) return
@@ -65,14 +68,16 @@ async function addWash(): Promise<void> {
     clientKey: crypto.randomUUID(), washC: wash.washC, tumble: wash.tumble, grade: wash.grade, marks: wash.marks, note: wash.note,
     washedAt: new Date().toISOString(),
   }
-  await attempt(() => $fetch<Trial>(`/api/trials/${chosen.value!.id}/washes`, { method: 'POST', body }))
+  const answer = await add<Trial>('wash', body.clientKey, 'washes', body, `at ${celsius(wash.washC, bench.units)}, grade ${wash.grade}`)
+  if (answer) pairing.keep(answer)
   if (!problem.value) Object.assign(wash, { grade: null, marks: [], note: '' })
 }
 async function addReading(): Promise<void> {
   if (!chosen.value || reading.value === null) return
-  await attempt(() =>
-    $fetch<Trial>(`/api/trials/${chosen.value!.id}/readings`, { method: 'POST', body: { kind: reading.kind, value: reading.value } }),
-  )
+  const clientKey = crypto.randomUUID(), [what, unit] = READING_NAME[reading.kind]
+  const body = { kind: reading.kind, value: reading.value, clientKey }
+  const answer = await add<Trial>('reading', clientKey, 'readings', body, `${what.toLowerCase()} ${reading.value} ${unit}`)
+  if (answer) pairing.keep(answer)
   if (!problem.value) reading.value = null
 }
 async function addPhoto(e: Event, stage: PhotoStage): Promise<void> {
@@ -81,12 +86,9 @@ async function addPhoto(e: Event, stage: PhotoStage): Promise<void> {
   const t = chosen.value
   input.value = ''
   if (!file || !t) return
-  await attempt(async () => {
-    const made = await $fetch<Trial['photos'][number]>(`/api/trials/${t.id}/photos`, {
-      method: 'POST', query: { stage }, body: file, headers: { 'content-type': 'application/octet-stream' },
-    })
-    return { ...t, photos: [...t.photos, made] }
-  })
+  const key = crypto.randomUUID(), url = `photos?stage=${stage}&clientKey=${key}`
+  const made = await add<Trial['photos'][number]>('picture', key, url, file, `${stage} pressing`)
+  if (made) pairing.keep({ ...t, photos: [...t.photos, made] })
 }
 function toggle(m: WashBody['marks'][number]): void {
   wash.marks = wash.marks.includes(m) ? wash.marks.filter(x => x !== m) : [...wash.marks, m]
@@ -163,6 +165,7 @@ const GRADES = GRADE_WORDS.map((name, value) => ({ value, name, spoken: `${value
         </figure>
       </div>
       <p v-if="problem" class="mt-1 font-semibold text-alert" role="alert">{{ problem }}</p>
+      <p v-if="kept" class="mt-1 font-semibold" role="status">{{ kept }}</p>
       <div v-if="explained && bench.supply?.resin" class="mt-2" data-test="why">
         <h3 class="text-lg font-semibold">Why it came out so, from what was really done <Sourced from="model" /></h3>
         <ul class="leading-snug">

@@ -1,0 +1,32 @@
+/** The service worker: bundled by itself, and told by the build what the board is made of. */
+import { clientsClaim } from 'workbox-core'
+import { ExpirationPlugin } from 'workbox-expiration'
+import { cleanupOutdatedCaches, createHandlerBoundToURL, precacheAndRoute, type PrecacheEntry } from 'workbox-precaching'
+import { NavigationRoute, registerRoute } from 'workbox-routing'
+import { CacheFirst, NetworkFirst } from 'workbox-strategies'
+import { copies, COPIES, ICONS, isIcon, isPicture, PICTURES } from './what'
+
+declare const self: ServiceWorkerGlobalScope & { __WB_MANIFEST: PrecacheEntry[] }
+
+const SERVER_PATIENCE_S = 4
+
+void self.skipWaiting()
+clientsClaim()
+cleanupOutdatedCaches()
+precacheAndRoute(self.__WB_MANIFEST)
+registerRoute(new NavigationRoute(createHandlerBoundToURL('/'), { denylist: [/^\/api\//] }))
+
+/** A server whose database is away is as good as away. */
+const awayIsAway = {
+  fetchDidSucceed: async ({ response }: { response: Response }) => {
+    if (response.status >= 502 && response.status <= 504) throw new Error('away')
+    return response
+  },
+}
+const upTo = (maxEntries: number) => new ExpirationPlugin({ maxEntries, purgeOnQuotaError: true })
+registerRoute(
+  ({ url, request }) => request.method === 'GET' && copies(url.pathname),
+  new NetworkFirst({ cacheName: COPIES, networkTimeoutSeconds: SERVER_PATIENCE_S, plugins: [awayIsAway, upTo(400)] }),
+)
+registerRoute(({ url }) => isPicture(url.pathname), new CacheFirst({ cacheName: PICTURES, plugins: [upTo(200)] }))
+registerRoute(({ url }) => isIcon(url.pathname), new CacheFirst({ cacheName: ICONS, plugins: [upTo(100)] }))

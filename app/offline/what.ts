@@ -1,0 +1,10 @@
+/** Of what the board keeps copies, to show them while its server is away. */
+export const COPIES = 'ready-cuff-copies', PICTURES = 'ready-cuff-pictures', ICONS = 'ready-cuff-icons'
+
+const LISTS = /^\/api\/(workshop|cloths|supplies|irons|covers|places|jobs|pairings|plans|trials|match)(\/|$)/
+/** Streams, sheets of paper and pictures are none of them. */
+const NEVER = /\/(probe|strip|proof|photos)(\/|$)/
+
+export const isPicture = (path: string): boolean => /^\/api\/trials\/[^/]+\/photos\/[^/]+$/.test(path)
+export const isIcon = (path: string): boolean => path.startsWith('/api/_nuxt_icon/')
+export const copies = (path: string): boolean => LISTS.test(path) && !NEVER.test(path)

@@ -1,0 +1,17 @@
+import type { $Fetch } from 'nitropack'
+
+/** Every request to the board's own server tells whether it answers. */
+export default defineNuxtPlugin({
+  name: 'fetch',
+  enforce: 'pre',
+  setup() {
+    const { silent, heard } = useServer()
+    globalThis.$fetch = $fetch.create({
+      onRequestError: () => { silent() },
+      onResponse: ({ response }) => {
+        if (response.status >= 502 && response.status <= 504) silent()
+        else heard(response.headers.get('date'))
+      },
+    }) as unknown as $Fetch
+  },
+})
