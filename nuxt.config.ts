@@ -8,14 +8,12 @@ const dev = process.env.NODE_ENV === 'development'
 const nitro: NitroConfig = {
   errorHandler: '~~/server/error',
   alias: { '#core': here('./core') },
-  hooks: {
-    // The server's window threads load a file of their own beside the server; the service worker is told what was built.
-    compiled: async ({ options: { output } }) => {
-      await buildWindowThread(`${output.serverDir}/workers/window.mjs`)
-      if (!dev) await buildServiceWorker(output.publicDir)
-    },
-  },
+  // The server's window threads load a file of their own beside the server.
+  hooks: { compiled: nitro => buildWindowThread(`${nitro.options.output.serverDir}/workers/window.mjs`) },
 }
+
+/** The one script that is put in by the interface's library once the board runs: it takes away a style of the first page. */
+const TIDIES_COLOURS = '\'sha256-tYCcUbFfjZ9QESuTWESGWrFg2SmiEdyD2MYUfRWUgK0=\''
 
 export default defineNuxtConfig({
   modules: ['@nuxt/ui', '@pinia/nuxt', 'nuxt-security', '@nuxt/eslint'],
@@ -47,6 +45,10 @@ export default defineNuxtConfig({
   vite: { worker: { format: 'es' }, optimizeDeps: { include: ['chart.js', 'vue-chartjs', 'comlink', 'idb-keyval', 'zod'] } },
   typescript: { strict: true },
   telemetry: false,
+  hooks: {
+    // Told what was built, and there before the server learns what files it has.
+    'nitro:build:public-assets': nitro => dev ? undefined : buildServiceWorker(nitro.options.output.publicDir),
+  },
   eslint: { config: { stylistic: true, standalone: true } },
   fonts: {
     providers: { google: false, googleicons: false, bunny: false, fontshare: false, fontsource: false, adobe: false },
@@ -64,7 +66,7 @@ export default defineNuxtConfig({
       strictTransportSecurity: false,
       contentSecurityPolicy: {
         'default-src': ['\'self\''],
-        'script-src': ['\'self\'', ...(dev ? ['\'unsafe-inline\'', '\'unsafe-eval\''] : ['\'nonce-{{nonce}}\''])],
+        'script-src': ['\'self\'', ...(dev ? ['\'unsafe-inline\'', '\'unsafe-eval\''] : ['\'nonce-{{nonce}}\'', TIDIES_COLOURS])],
         'style-src': ['\'self\'', '\'unsafe-inline\''],
         'img-src': ['\'self\'', 'data:', 'blob:'],
         'font-src': ['\'self\'', 'data:'],

@@ -33,7 +33,7 @@ export async function startServer(clockRate = 20) {
     throw new Error('the server did not come up')
   }
   const down = () => new Promise<void>((done) => {
-    if (!child || child.exitCode !== null) return done()
+    if (!child || child.exitCode !== null || child.signalCode !== null) return done()
     child.once('exit', () => done())
     child.kill('SIGKILL')
   })

@@ -4,7 +4,7 @@ import { ExpirationPlugin } from 'workbox-expiration'
 import { cleanupOutdatedCaches, createHandlerBoundToURL, precacheAndRoute, type PrecacheEntry } from 'workbox-precaching'
 import { NavigationRoute, registerRoute } from 'workbox-routing'
 import { CacheFirst, NetworkFirst } from 'workbox-strategies'
-import { copies, COPIES, ICONS, isIcon, isPicture, PICTURES } from './what'
+import { copies, COPIES, COPY_MARK, ICONS, isIcon, isPicture, PICTURES } from './what'
 
 declare const self: ServiceWorkerGlobalScope & { __WB_MANIFEST: PrecacheEntry[] }
 
@@ -23,10 +23,19 @@ const awayIsAway = {
     return response
   },
 }
+/** What comes out of the copies says so. */
+const marked = {
+  cachedResponseWillBeUsed: async ({ cachedResponse }: { cachedResponse?: Response }) => {
+    if (!cachedResponse) return null
+    const headers = new Headers(cachedResponse.headers)
+    headers.set(COPY_MARK, '1')
+    return new Response(cachedResponse.body, { status: cachedResponse.status, headers })
+  },
+}
 const upTo = (maxEntries: number) => new ExpirationPlugin({ maxEntries, purgeOnQuotaError: true })
 registerRoute(
   ({ url, request }) => request.method === 'GET' && copies(url.pathname),
-  new NetworkFirst({ cacheName: COPIES, networkTimeoutSeconds: SERVER_PATIENCE_S, plugins: [awayIsAway, upTo(400)] }),
+  new NetworkFirst({ cacheName: COPIES, networkTimeoutSeconds: SERVER_PATIENCE_S, plugins: [awayIsAway, marked, upTo(400)] }),
 )
 registerRoute(({ url }) => isPicture(url.pathname), new CacheFirst({ cacheName: PICTURES, plugins: [upTo(200)] }))
 registerRoute(({ url }) => isIcon(url.pathname), new CacheFirst({ cacheName: ICONS, plugins: [upTo(100)] }))

@@ -1,4 +1,6 @@
 /** Of what the board keeps copies, to show them while its server is away. */
+/** Stands in the head of an answer that is a copy. */
+export const COPY_MARK = 'x-kept-copy'
 export const COPIES = 'ready-cuff-copies', PICTURES = 'ready-cuff-pictures', ICONS = 'ready-cuff-icons'
 
 const LISTS = /^\/api\/(workshop|cloths|supplies|irons|covers|places|jobs|pairings|plans|trials|match)(\/|$)/

@@ -1,4 +1,5 @@
 import type { $Fetch } from 'nitropack'
+import { COPY_MARK } from '~/offline/what'
 
 /** Every request to the board's own server tells whether it answers. */
 export default defineNuxtPlugin({
@@ -10,7 +11,7 @@ export default defineNuxtPlugin({
       onRequestError: () => { silent() },
       onResponse: ({ response }) => {
         if (response.status >= 502 && response.status <= 504) silent()
-        else heard(response.headers.get('date'))
+        else heard(response.headers.has(COPY_MARK), response.headers.get('date'))
       },
     }) as unknown as $Fetch
   },
