@@ -1,6 +1,6 @@
 import { fileURLToPath } from 'node:url'
 import type { NitroConfig } from 'nitropack/types'
-import { buildServiceWorker, buildWindowThread } from './scripts/lib/workers.mjs'
+import { buildServiceWorker, buildWindowThread, copyFonts } from './scripts/lib/workers.mjs'
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 const dev = process.env.NODE_ENV === 'development'
@@ -8,8 +8,13 @@ const dev = process.env.NODE_ENV === 'development'
 const nitro: NitroConfig = {
   errorHandler: '~~/server/error',
   alias: { '#core': here('./core') },
-  // The server's window threads load a file of their own beside the server.
-  hooks: { compiled: nitro => buildWindowThread(`${nitro.options.output.serverDir}/workers/window.mjs`) },
+  // The server's threads load a file of their own beside the server; so do its sheets of paper their typeface.
+  hooks: {
+    compiled: async ({ options: { output } }) => {
+      await buildWindowThread(`${output.serverDir}/workers/window.mjs`)
+      copyFonts(`${output.serverDir}/fonts`)
+    },
+  },
 }
 
 /** The one script that is put in by the interface's library once the board runs: it takes away a style of the first page. */

@@ -1,6 +1,7 @@
 // The threads' code and the service worker are bundled by themselves: each loads one file, not the server or the board.
 import { build } from 'esbuild'
 import { createHash } from 'node:crypto'
+import { copyFileSync, mkdirSync, readdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 
@@ -12,6 +13,13 @@ export const buildWindowThread = outfile =>
     entryPoints: [join(ROOT, 'server/workers/window.ts')], outfile, bundle: true, platform: 'node', format: 'esm', target: 'node20',
     alias: { '#core': join(ROOT, 'core') }, logLevel: 'error',
   })
+
+/** The typeface of the sheets of paper, both weights in every script. */
+export function copyFonts(folder) {
+  const from = join(ROOT, 'node_modules/@fontsource/noto-sans/files')
+  mkdirSync(folder, { recursive: true })
+  for (const name of readdirSync(from).filter(n => /-(400|700)-normal\.woff$/.test(n))) copyFileSync(join(from, name), join(folder, name))
+}
 
 /** Bundles the service worker into `publicDir`, and tells it every file there; the page itself is one of them, renewed with the rest. */
 export async function buildServiceWorker(publicDir) {

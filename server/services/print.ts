@@ -1,32 +1,27 @@
-import { PDFDocument, rgb, StandardFonts, type PDFFont, type PDFPage, type RGB } from 'pdf-lib'
+import { PDFDocument, rgb, type PDFPage, type RGB } from 'pdf-lib'
 import { GRADE_WORDS, MARK_NAME, METHOD_NAME, READING_NAME, recipeSentence } from '#shared/words'
 import type { Plan, RecipePayload, Trial } from '#shared/schemas'
+import { facesFor, type Face } from './letters'
 
 const POINTS_PER_MM = 72 / 25.4
 const A4_MM = { wide: 210, high: 297 }
 const INK = rgb(0.15, 0.13, 0.11), FAINT = rgb(0.55, 0.5, 0.42)
 
-/** The built-in fonts know Western European letters only; what they do not know is written plainly. */
-const plainText = (s: string): string =>
-  [...s.replaceAll('−', '-').replaceAll('≥', 'at least ').replaceAll('→', 'to').replaceAll('’', '\'')]
-    .map(c => (c.charCodeAt(0) <= 0xff || '–—‘“”•…'.includes(c) ? c : '?'))
-    .join('')
-
 interface Sheet {
   page: PDFPage
-  text: (s: string, xMm: number, yMm: number, size?: number, font?: PDFFont) => void
+  text: (s: string, xMm: number, yMm: number, size?: number, face?: Face) => void
   line: (x0: number, y0: number, x1: number, y1: number, dashed?: boolean) => void
   box: (x: number, y: number, w: number, h: number) => void
   fill: (x: number, y: number, w: number, h: number, colour: RGB) => void
 }
 
 /** A page in millimetres from its upper left corner, at true scale. */
-function sheetOf(doc: PDFDocument, regular: PDFFont): Sheet {
+function sheetOf(doc: PDFDocument, regular: Face): Sheet {
   const page = doc.addPage([A4_MM.wide * POINTS_PER_MM, A4_MM.high * POINTS_PER_MM])
   const x = (mm: number) => mm * POINTS_PER_MM, y = (mm: number) => (A4_MM.high - mm) * POINTS_PER_MM
   return {
     page,
-    text: (s, xMm, yMm, size = 10, font = regular) => page.drawText(plainText(s), { x: x(xMm), y: y(yMm), size, font, color: INK }),
+    text: (s, xMm, yMm, size = 10, face = regular) => face.draw(page, s, { x: x(xMm), y: y(yMm), size, color: INK }),
     line: (x0, y0, x1, y1, dashed = false) =>
       page.drawLine({
         start: { x: x(x0), y: y(y0) }, end: { x: x(x1), y: y(y1) }, thickness: 0.6, color: dashed ? FAINT : INK,
@@ -41,20 +36,21 @@ function sheetOf(doc: PDFDocument, regular: PDFFont): Sheet {
   }
 }
 
-function wrap(text: string, font: PDFFont, size: number, wideMm: number): string[] {
+function wrap(text: string, face: Face, size: number, wideMm: number): string[] {
   const lines: string[] = []
   let line = ''
-  for (const word of plainText(text).split(' ')) {
+  for (const word of text.split(/\s+/)) {
     const longer = line ? `${line} ${word}` : word
-    if (font.widthOfTextAtSize(longer, size) <= wideMm * POINTS_PER_MM || !line) line = longer
+    if (face.widthOf(longer, size) <= wideMm * POINTS_PER_MM || !line) line = longer
     else { lines.push(line); line = word }
   }
   return [...lines, line]
 }
 
-async function paper() {
+/** A document, and its typeface in every script that what goes on it is written in. */
+async function paper(what: unknown) {
   const doc = await PDFDocument.create()
-  return { doc, regular: await doc.embedFont(StandardFonts.Helvetica), bold: await doc.embedFont(StandardFonts.HelveticaBold) }
+  return { doc, ...await facesFor(doc, JSON.stringify(what)) }
 }
 
 export interface PlanNames { cloth: string, supply: string, iron: string, cover: string | null }
@@ -67,7 +63,7 @@ const shortly = (r: RecipePayload) =>
 
 /** The strip of scraps at true scale: cut lines, the setting of each, and places to write grade, marks and measures. */
 export async function planPdf(plan: Plan, names: PlanNames): Promise<Uint8Array> {
-  const { doc, regular, bold } = await paper()
+  const { doc, regular, bold } = await paper({ plan, names })
   for (let from = 0; from < plan.scraps.length; from += PER_PAGE) {
     const sheet = sheetOf(doc, regular)
     sheet.text(`Swatch plan: ${names.cloth} with ${names.supply}`, LEFT_MM, 16, 15, bold)
@@ -118,7 +114,7 @@ export const proofText = (t: Trial, proved: boolean): string =>
 
 /** The card to pin over the board: large enough to be read from it. */
 export async function proofPdf(t: Trial, proved: boolean): Promise<Uint8Array> {
-  const { doc, regular, bold } = await paper()
+  const { doc, regular, bold } = await paper(t)
   const sheet = sheetOf(doc, regular)
   sheet.box(LEFT_MM, 16, 182, 150)
   sheet.text(proved ? 'Proved' : 'Pressed, not proved', LEFT_MM + 8, 32, 26, bold)
@@ -156,7 +152,7 @@ const GROUND_INK = { safe: SAFE, likely: LIKELY, unbonded: NOT_BONDED, hurt: HUR
 
 /** The safe window as a sheet to lay beside the board: the map, the recipe on it, its room each way and what to measure next. */
 export async function windowPdf(w: WindowSheet): Promise<Uint8Array> {
-  const { doc, regular, bold } = await paper()
+  const { doc, regular, bold } = await paper({ names: w.names, edge: w.edge })
   const sheet = sheetOf(doc, regular)
   sheet.text(`Safe window: ${w.names.cloth} with ${w.names.supply}`, LEFT_MM, 16, 15, bold)
   let y = 24

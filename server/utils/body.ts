@@ -21,12 +21,6 @@ function upTo(mostBytes: number): Transform {
   })
 }
 
-/** Once a body is refused the rest of it is not waited for. */
-function refuse(event: H3Event): void {
-  event.node.res.setHeader('connection', 'close')
-  event.node.res.once('finish', () => event.node.req.destroy())
-}
-
 /**
  * A body as it is, refused while it arrives as soon as it is larger than `mostBytes`, whatever it says of its length.
  * @throws ProblemError 413 where it is too large, 400 where it broke off
@@ -44,18 +38,31 @@ export async function readToFile(event: H3Event, path: string, mostBytes: number
   await taken(event, mostBytes, incoming => pipeline(incoming, createWriteStream(path, { mode: 0o600 })))
 }
 
-async function taken(event: H3Event, mostBytes: number, put: (incoming: AsyncIterable<unknown> & Transform) => Promise<void>) {
+/** Of a refused body so much more is let go by, so that its sender can read why; then the connection is ended. */
+const LINGER_BYTES = 16e6
+
+async function taken(event: H3Event, mostBytes: number, put: (incoming: Transform) => Promise<void>): Promise<void> {
   const { req } = event.node
-  if (Number(req.headers['content-length'] ?? 0) > mostBytes) {
-    refuse(event)
-    throw tooLarge(mostBytes)
+  const refused = (error: unknown): ProblemError => {
+    let more = 0
+    req.on('data', (part: Buffer) => {
+      more += part.length
+      if (more > LINGER_BYTES) req.socket.destroy()
+    })
+    return error instanceof ProblemError
+      ? error
+      : new ProblemError(400, 'Not readable', 'The request broke off on the way. Nothing was kept; send it again.')
   }
+  if (Number(req.headers['content-length'] ?? 0) > mostBytes) throw refused(tooLarge(mostBytes))
   const gate = upTo(mostBytes)
+  // Not by a pipeline: that would end the connection before it is told why.
+  req.once('error', error => gate.destroy(error))
+  req.once('aborted', () => gate.destroy(new Error('broken off')))
+  req.pipe(gate)
   try {
-    await Promise.all([pipeline(req, gate, { end: true }), put(gate)])
+    await put(gate)
   } catch (error) {
-    refuse(event)
-    if (error instanceof ProblemError) throw error
-    throw new ProblemError(400, 'Not readable', 'The request broke off on the way. Nothing was kept; send it again.')
+    req.unpipe(gate)
+    throw refused(error)
   }
 }

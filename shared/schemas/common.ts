@@ -3,7 +3,7 @@ import { z } from 'zod'
 // What no field says for itself is still a sentence that names the place.
 z.config({
   // The board's page may not make code from text.
-  jitless: typeof document !== 'undefined',
+  jitless: 'document' in globalThis,
   customError: (issue) => {
     const place = issue.path?.length ? issue.path.join('.') : 'The request'
     return issue.code === 'unrecognized_keys'
