@@ -12,19 +12,24 @@ const freePort = () => new Promise<number>((done, fail) => {
 })
 
 /** The built server on a port of its own, with a fast clock; it can be taken away and brought back. */
-export async function startServer(clockRate = 20) {
+export async function startServer(clockRate = 20, more: Record<string, string> = {}) {
   const port = await freePort()
   const url = `http://127.0.0.1:${port}`
   let child: ChildProcess | null = null
+  const lines: string[] = []
   const backups = mkdtempSync(join(tmpdir(), 'ready-cuff-backups-'))
 
   async function up(): Promise<void> {
     child = spawn(process.execPath, ['.output/server/index.mjs'], {
-      stdio: ['ignore', 'ignore', 'inherit'],
+      stdio: ['ignore', 'ignore', 'pipe'],
       env: {
         ...process.env, NODE_ENV: 'production', NITRO_HOST: '127.0.0.1', HOST: '127.0.0.1', NITRO_PORT: String(port), PORT: String(port),
-        NUXT_PUBLIC_CLOCK_RATE: String(clockRate), READY_CUFF_BACKUPS: backups, READY_CUFF_LOG: 'error',
+        NUXT_PUBLIC_CLOCK_RATE: String(clockRate), READY_CUFF_BACKUPS: backups, READY_CUFF_LOG: 'error', ...more,
       },
+    })
+    child.stderr!.setEncoding('utf8').on('data', (text: string) => {
+      lines.push(...text.split('\n'))
+      process.stderr.write(text)
     })
     for (let tries = 0; tries < 200; tries++) {
       if ((await fetch(`${url}/api/health`).catch(() => null))?.ok) return
@@ -38,6 +43,6 @@ export async function startServer(clockRate = 20) {
     child.kill('SIGKILL')
   })
   await up()
-  return { url, up, down }
+  return { url, up, down, said: () => lines }
 }
 export type Server = Awaited<ReturnType<typeof startServer>>

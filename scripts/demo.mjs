@@ -20,6 +20,7 @@ if (existsSync(pidFile)) {
   if (command.includes('.output/server/index.mjs')) {
     say('stopping the server left over from last time')
     process.kill(pid, 'SIGTERM')
+    for (let tries = 0; tries < 50 && existsSync(`/proc/${pid}`); tries++) await new Promise(done => setTimeout(done, 100))
   }
   rmSync(pidFile, { force: true })
 }

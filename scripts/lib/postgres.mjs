@@ -2,7 +2,7 @@
 import { createHash, randomBytes } from 'node:crypto'
 import { accessSync, chmodSync, constants, existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
-import { DATA, ROOT, freePort, giveUp, isRoot, run, say } from './run.mjs'
+import { DATA, freePort, giveUp, isRoot, run, say } from './run.mjs'
 import { ensurePostgres } from './setup.mjs'
 
 /** As root the server runs as `postgres`, which PostgreSQL insists on. */
@@ -19,9 +19,9 @@ function othersMayReach(path) {
 }
 
 /** The data folder: inside the project, or, where the project lies in a private home, in the server user's. */
-function dataFolder(name) {
-  if (!isRoot || othersMayReach(ROOT)) return join(DATA, name)
-  const mark = createHash('sha256').update(ROOT).digest('hex').slice(0, 12)
+export function dataFolder(name) {
+  if (!isRoot || othersMayReach(dirname(DATA))) return join(DATA, name)
+  const mark = createHash('sha256').update(DATA).digest('hex').slice(0, 12)
   return `/var/lib/postgresql/ready-cuff-${mark}-${name}`
 }
 

@@ -7,7 +7,10 @@ import { dirname, join, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 
 export const ROOT = resolve(dirname(fileURLToPath(import.meta.url)), '../..')
-export const DATA = join(ROOT, '.data')
+/** What this copy keeps of its own: stamps of what was built. */
+const OWN = join(ROOT, '.data')
+/** Where the database, its password and the backups lie: `READY_CUFF_DATA`, or beside the stamps. */
+export const DATA = process.env.READY_CUFF_DATA ?? OWN
 export const isRoot = process.getuid?.() === 0
 
 export const say = line => console.log(`· ${line}`)
@@ -74,10 +77,10 @@ export function fingerprint(...paths) {
 
 /** True the first time, and whenever `print` differs from what was stamped last under this name. */
 export function isStale(name, print) {
-  const path = join(DATA, `${name}.stamp`)
+  const path = join(OWN, `${name}.stamp`)
   return !existsSync(path) || readFileSync(path, 'utf8') !== print
 }
 export function stamp(name, print) {
-  mkdirSync(DATA, { recursive: true })
-  writeFileSync(join(DATA, `${name}.stamp`), print)
+  mkdirSync(OWN, { recursive: true })
+  writeFileSync(join(OWN, `${name}.stamp`), print)
 }

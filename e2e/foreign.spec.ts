@@ -1,0 +1,139 @@
+import { execFileSync } from 'node:child_process'
+import { randomUUID } from 'node:crypto'
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { expect, test } from '@playwright/test'
+import { filesIn, workroomOf } from './archive'
+import { startServer, type Server } from './server'
+
+/** Nothing of another workroom is read, changed or pointed at, by any route. */
+let server: Server
+const folder = mkdtempSync(join(tmpdir(), 'second-room-'))
+test.beforeAll(async () => { server = await startServer() })
+test.afterAll(async () => {
+  await server.down()
+  rmSync(folder, { recursive: true, force: true })
+})
+const tsx = (...args: string[]) =>
+  execFileSync('node_modules/.bin/tsx', ['--tsconfig', 'tsconfig.scripts.json', 'e2e/second-room.ts', ...args], { encoding: 'utf8' }).trim()
+const PNG = Buffer.from(
+  'iVBORw0KGgoAAAANSUhEUgAAAAoAAAAKCAIAAAACUFjqAAAAFklEQVR42mNkaPjPgBsw4ZFjGJUmKA0ANQkBE7oVz1kAAAAASUVORK5CYII=', 'base64',
+)
+const PICTURE = { 'content-type': 'image/png' }
+
+test('every route, asked with the ids of a second workroom: nothing is there, and nothing there changes', async ({ request }) => {
+  test.setTimeout(120_000)
+  const post = (path: string, data: unknown) => request.post(`${server.url}${path}`, { data })
+  const get = async (path: string) => (await request.get(`${server.url}${path}`)).json()
+  // A place, a plan and a picture of its own, so that the second room has one of each.
+  const own = await workroomOf(await (await request.get(`${server.url}/api/export/workroom`)).body())
+  const mine = { cloth: own.rows.cloths[0].id, supply: own.rows.trials[0].supplyId, iron: own.rows.irons[0].id, trial: own.rows.trials[0] }
+  const place = {
+    name: 'Gaiter of the second room', hand: 'crisp', give: 'any', wear: 0.5, shows: true, inSeam: true, families: ['fusible'], layers: [],
+  }
+  await post('/api/places', place)
+  const scraps = [{ number: 1, recipe: mine.trial.recipe, asks: 'Enough?' }]
+  const pairing = { clothId: mine.cloth, supplyId: mine.supply, ironId: mine.iron, coverId: null, bed: 'padded' }
+  await post('/api/plans', { ...pairing, scraps })
+  await request.post(`${server.url}/api/trials/${mine.trial.id}/photos`, { data: PNG, headers: PICTURE })
+  const zip = join(folder, 'first.zip')
+  writeFileSync(zip, await (await request.get(`${server.url}/api/export/workroom`)).body())
+  const second = tsx('make', zip)
+  const archive = async () => {
+    tsx('out', second, join(folder, 'second.zip'))
+    const files = await filesIn(readFileSync(join(folder, 'second.zip')))
+    return { ...JSON.parse(files.get('workroom.json')!.toString('utf8')), written: '' }
+  }
+  const before = await archive(), { rows } = before
+  const theirs = {
+    cloths: rows.cloths[0].id, supplies: rows.trials[0].supplyId, irons: rows.irons[0].id, covers: rows.covers[0].id, jobs: rows.jobs[0].id,
+    places: rows.places[0].id, plans: rows.plans[0].id, trials: rows.trials[0].id,
+  }
+  const photo = rows.photos[0].id, day = '2026-11-24T10:00:00Z', version = 0
+  const [cloth, supply, iron] = [own.rows.cloths[0], own.rows.supplies[0], own.rows.irons[0]]
+  const job = { name: 'J', garment: 'G', washC: 40, tumble: 'no', dryClean: false, cloths: [{ clothId: mine.cloth }] }
+  const fibres = [{ fibre: 'cotton', sharePct: 100 }]
+  /** What a route that names a thing is sent, beside that thing's id. */
+  const bodies: Record<string, unknown> = {
+    'cloths/[id]/corners.post': { soleC: 110, heldS: 5, seen: 'nothing', note: '' },
+    'cloths/[id]/index.put': { ...cloth, fibres, version }, 'cloths/[id]/measurements.post': { kind: 'thickness', a: 2, b: 10 },
+    'cloths/[id]/pieces.put': { place: 'collar', pieces: [] },
+    'cloths/[id]/settle.post': {
+      kind: 'press', heatC: 150, alongBeforeMm: 250, alongAfterMm: 249, acrossBeforeMm: 250, acrossAfterMm: 249,
+    },
+    'irons/[id]/calibrations.post': {
+      position: 1, source: 'typed', readings: Array.from({ length: 160 }, (_, i) => ({ atS: i * 5, c: 149 + 6 * Math.sin(i / 5) })),
+    },
+    'irons/[id]/index.put': { ...iron, stops: [{ label: 'a', meanC: 150, swingC: 5 }], version },
+    'jobs/[id]/index.put': { ...job, version }, 'places/[id]/index.put': { ...place, version },
+    'supplies/[id]/index.put': { ...supply, version }, 'supplies/[id]/runs.post': { fromM: 0, toM: 1, heatC: 150 },
+    'supplies/[id]/stock.post': { metres: 1, reason: 'bought' }, 'trials/[id]/readings.post': { kind: 'peel', value: 12 },
+    'trials/[id]/washes.post': { clientKey: randomUUID(), washC: 40, tumble: 'no', grade: 3, washedAt: day },
+  }
+  const queries: Record<string, string> = { 'cloths/[id]/pieces.get': '?place=collar', 'irons/[id]/probe.get': '?position=0' }
+  const files = readdirSync('server/api', { recursive: true, encoding: 'utf8' }).filter(f => f.includes('[id]') && f.endsWith('.ts'))
+  expect(files.length).toBeGreaterThan(20)
+  for (const file of files) {
+    const name = file.replace(/\.ts$/, ''), [kind] = name.split('/') as [keyof typeof theirs]
+    const [, path, method] = /^(.*?)(?:\/index)?\.(get|put|post|delete)$/.exec(name)!
+    const url = `${server.url}/api/${path!.replace('[id]', theirs[kind]).replace('[photo]', photo)}${queries[name] ?? ''}`
+    const isPhoto = name === 'trials/[id]/photos/index.post'
+    const answer = await request.fetch(url, {
+      method: method!, ...(name in bodies ? { data: bodies[name] } : {}), ...(isPhoto ? { data: PNG, headers: PICTURE } : {}),
+    })
+    expect([name, answer.status()]).toEqual([name, 404])
+  }
+  /** Rows of ours that would point at theirs, and questions about theirs. */
+  const swatch = { ...mine.trial, events: [], clientKey: randomUUID() }
+  const report = { ...pairing, recipe: mine.trial.recipe }
+  const pointing: [string, unknown][] = [
+    ...(['clothId', 'supplyId', 'ironId', 'coverId'] as const).flatMap((column): [string, unknown][] => {
+      const id = theirs[({ clothId: 'cloths', supplyId: 'supplies', ironId: 'irons', coverId: 'covers' } as const)[column]]
+      return [['/api/trials', { ...swatch, [column]: id }], ['/api/plans', { ...pairing, scraps, [column]: id }],
+        ['/api/reports/window', { ...report, [column]: id }]]
+    }),
+    ['/api/trials', { ...swatch, overSupplyIds: [theirs.supplies] }], ['/api/trials', { ...swatch, planId: theirs.plans }],
+    ['/api/reports/window', { ...report, overSupplyIds: [theirs.supplies] }],
+    ['/api/jobs', { ...job, cloths: [{ clothId: theirs.cloths }] }],
+    ['/api/jobs', { ...job, cloths: [{ clothId: mine.cloth, supplyId: theirs.supplies }] }],
+  ]
+  for (const [path, body] of pointing) expect([path, [404, 422].includes((await post(path, body)).status())]).toEqual([path, true])
+  for (const path of [`/api/pairings?clothId=${theirs.cloths}&supplyId=${theirs.supplies}`,
+    `/api/plans?clothId=${theirs.cloths}&supplyId=${theirs.supplies}`, `/api/match/shelf?clothId=${theirs.cloths}`]) {
+    const said = JSON.stringify(await get(path))
+    for (const id of Object.values(theirs)) expect(said.includes(id), path).toBe(false)
+  }
+  expect(await archive()).toEqual(before)
+})
+
+test('no other host is ever asked: with every name resolving to nothing the board stands, its icons too', async ({ page }) => {
+  const cut = join(folder, 'no-names.cjs')
+  writeFileSync(cut, `
+    const dns = require('node:dns'), net = require('node:net'), own = /^(127\\.0\\.0\\.1|localhost|::1)$/
+    const lookup = dns.lookup
+    dns.lookup = (name, ...rest) => {
+      if (own.test(name)) return lookup(name, ...rest)
+      console.error('ASKED FOR ' + name)
+      rest.at(-1)(Object.assign(new Error('no such name'), { code: 'ENOTFOUND' }))
+    }
+    const connect = net.Socket.prototype.connect
+    net.Socket.prototype.connect = function (...args) {
+      const to = args[0]?.[0] ?? args[0]
+      if (to?.host && !own.test(to.host)) console.error('WENT TO ' + to.host)
+      return connect.apply(this, args)
+    }`)
+  const alone = await startServer(1, { NODE_OPTIONS: `--require ${cut}` })
+  try {
+    const elsewhere: string[] = []
+    page.on('request', (r) => { if (new URL(r.url()).hostname !== '127.0.0.1' && r.url().startsWith('http')) elsewhere.push(r.url()) })
+    await page.goto(`${alone.url}/today`)
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+    const icon = await page.request.get(`${alone.url}/api/_nuxt_icon/lucide.json?icons=mail,anchor`)
+    expect(Object.keys((await icon.json()).icons)).toEqual(['mail', 'anchor'])
+    expect((await page.request.get(`${alone.url}/api/_nuxt_icon/no-such-set.json?icons=x`)).status()).toBeGreaterThanOrEqual(400)
+    expect([elsewhere, alone.said().filter(line => /ASKED FOR|WENT TO/.test(line))]).toEqual([[], []])
+  } finally {
+    await alone.down()
+  }
+})

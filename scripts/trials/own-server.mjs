@@ -1,0 +1,42 @@
+// A database and a built server of a trial's own, gone again afterwards.
+import { spawn } from 'node:child_process'
+import { join } from 'node:path'
+import { ROOT, TSX, freePort, local, run } from '../lib/run.mjs'
+import { ensureBuilt } from '../lib/setup.mjs'
+import { startDatabase } from '../lib/postgres.mjs'
+
+/** With `TRIAL_URL` set, what runs there is tried instead. */
+export async function ownServer(name) {
+  if (process.env.TRIAL_URL) return { url: process.env.TRIAL_URL, pid: Number(process.env.TRIAL_PID) || null, down: () => undefined }
+  ensureBuilt()
+  const database = await startDatabase(`${name}-${process.pid}`)
+  const env = { ...process.env, DATABASE_URL: database.url, READY_CUFF_LOG: 'error' }
+  run(local('tsx'), [...TSX, 'scripts/migrate.ts'], { env })
+  run(local('tsx'), [...TSX, 'scripts/seed.ts'], { env })
+  const port = await freePort()
+  const url = `http://127.0.0.1:${port}`
+  const server = spawn(process.execPath, [join(ROOT, '.output/server/index.mjs')], {
+    cwd: ROOT, stdio: ['ignore', 'ignore', 'inherit'],
+    env: { ...env, NODE_ENV: 'production', NITRO_HOST: '127.0.0.1', HOST: '127.0.0.1', NITRO_PORT: String(port), PORT: String(port) },
+  })
+  for (let tries = 0; tries < 200 && !(await fetch(`${url}/api/health`).catch(() => null))?.ok; tries++)
+    await new Promise(done => setTimeout(done, 50))
+  return {
+    url, pid: server.pid, databaseUrl: database.url,
+    down: () => {
+      server.kill('SIGTERM')
+      database.remove()
+    },
+  }
+}
+
+/** Numbers by a seed, from 0 to 1. */
+export function seeded(from) {
+  let a = from >>> 0
+  return () => {
+    a = (a + 0x6D2B79F5) >>> 0
+    let t = Math.imul(a ^ (a >>> 15), a | 1)
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61)
+    return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32
+  }
+}
