@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { FIBRE_KEYS, FIBRES, type FibreKey, type FinishKey } from '../materials'
+import { FIBRE_KEYS, FIBRES, FINISHES, type FibreKey, type FinishKey } from '../materials'
 import type { ClothInput } from '../stack'
 import { clothLimit, type BlendRule, type Evidence } from '.'
 
@@ -22,6 +22,18 @@ describe('the limit of a cloth', () => {
     const limit = clothLimit(c, rule)
     expect(limit.soleC).toBe(soleC)
     expect(limit.reasons.filter(r => r.decides)).toHaveLength(1)
+  })
+  it('a finish that may only be touched so long passes that on, the shortest of them; others set none', () => {
+    const { maxTouchS } = FINISHES.gasDyedPrint
+    expect(maxTouchS).toBeGreaterThan(0)
+    expect(clothLimit(cloth({ cotton: 100 }, { finishes: ['gasDyedPrint', 'puCoat'] }), 'strict').maxTouchS).toBe(maxTouchS)
+    expect(clothLimit(cloth({ cotton: 100 }, { finishes: ['puCoat'] }), 'strict').maxTouchS).toBeNull()
+    expect(clothLimit(cloth({ cotton: 100 }), 'strict').maxTouchS).toBeNull()
+  })
+  it('a swatch that passed hotter is set against the very reason that stands lowest', () => {
+    const evidence = { swatches: [{ soleC: 190, hurtByHeat: false, passed: true }], label: { ironC: 110 as const, steam: null } }
+    const { conflicts } = clothLimit(cloth({ cotton: 100 }), 'strict', evidence)
+    expect(conflicts.map(c => [c.safer.step, c.other.step])).toContainEqual(['label', 'swatchPassed'])
   })
   it('names fumes, pile, laminate and what is certified', () => {
     expect(clothLimit(cloth({ pvc: 100 }), 'strict')).toMatchObject({ fumes: true, fusible: false })

@@ -1,8 +1,28 @@
 import { describe, expect, it } from 'vitest'
-import { settingAt, type IronStop } from '.'
+import { clothLimit } from '../limit'
+import { allowedStops, settingAt, type IronStop } from '.'
+import { barOf } from './methods'
 
 const stop = (label: string, meanC: number, swingC: number): IronStop => ({ label, meanC, swingC, origin: 'measured' })
 const stops = [stop('cotton', 196, 9), stop('silk', 118, 6), stop('wool', 154, 7)]
+
+describe('what bars a way of pressing', () => {
+  const limit = clothLimit({
+    fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', mayGetWet: true, nap: 'none', finishes: [],
+  }, 'strict')
+  const iron = { kind: 'household' as const, stops: [{ label: 'wool', meanC: 152, swingC: 5, origin: 'measured' as const }] }
+  it('a damp cover needs a cover that holds water; mist, steam and dry do not', () => {
+    expect(barOf('damp', iron, null, true, limit)).toEqual({ why: 'noDampCover' })
+    expect(barOf('damp', iron, 'muslin', true, limit)).toBeNull()
+    for (const method of ['dry', 'mist'] as const) expect(barOf(method, iron, null, true, limit)).toBeNull()
+  })
+  it('a stop that stands exactly at what the cloth bears, with its tolerance, is allowed', () => {
+    const at = (meanC: number) => allowedStops([{ ...iron.stops[0]!, meanC }], limit)
+    const hottest = Array.from({ length: 60 }, (_, i) => 180 + i).filter(c => at(c).length === 1).at(-1)!
+    expect(hottest).toBeGreaterThanOrEqual(limit.soleC)
+    expect(at(hottest + 0.01)).toHaveLength(0)
+  })
+})
 
 describe('a setting of the dial', () => {
   it('at a stop is that stop, as it is known', () => {

@@ -38,7 +38,7 @@ export const numberField = (name: string, unit: string, min: number, max: number
 // eslint-disable-next-line no-control-regex
 const CONTROL = /[\u0000-\u0008\u000B\u000C\u000E-\u001F\u007F]/
 /** Text that a database and a sheet of paper can hold: well-formed, without control characters. */
-export const canBeKept = (text: string): boolean => text.isWellFormed() && !CONTROL.test(text)
+const canBeKept = (text: string): boolean => text.isWellFormed() && !CONTROL.test(text)
 
 /** The first text in a value, however deep, that cannot be kept: where it stands; null if all can. Names of fields count too. */
 export function unkeepable(value: unknown, path = ''): string | null {

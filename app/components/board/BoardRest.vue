@@ -73,7 +73,8 @@ const dial = computed({
         <p v-if="moisture" class="shrink-0 leading-tight">{{ moisture }}</p>
         <p class="min-w-0 truncate leading-tight text-muted-ink">{{ bench.cover ? bench.cover.name : 'bare sole' }}</p>
         <button v-if="away" type="button" :disabled="!outbox.waiting.value.length" data-test="waiting"
-          class="slip flex min-w-0 items-center gap-2 px-2 py-1 text-left text-sm leading-tight whitespace-normal"
+          class="slip flex max-w-64 shrink-0 items-center gap-2 px-2 py-1 text-left text-sm leading-tight whitespace-normal
+            max-[1000px]:max-w-none"
           @click="openWaitingSheet">
           <UIcon :name="outbox.waiting.value.length ? 'i-lucide-mail' : 'i-lucide-cloud-off'" class="size-5 shrink-0" />
           <span role="status">{{ away }}</span></button>

@@ -24,6 +24,13 @@ async function attempt(what: NonNullable<typeof busy.value>, work: () => Promise
   }
   busy.value = null
 }
+/** What would change is looked at before anything else. */
+const change = useTemplateRef('change')
+watch(waiting, async (now) => {
+  if (!now) return
+  await nextTick()
+  change.value?.$el.scrollIntoView({ block: 'center' })
+})
 const list = async () => { backups.value = await $fetch<Backup[]>('/api/backups') }
 onMounted(() => list().catch((error: unknown) => { problem.value = problemOf(error).detail }))
 
@@ -75,7 +82,7 @@ const write = () => attempt('writing', async () => {
     </div>
     <p v-if="busy === 'looking'" class="mt-3 flex items-center gap-3 text-lg" role="status">Looking into it…
       <UButton variant="outline" color="neutral" size="sm" @click="stop.abort()">Stop</UButton></p>
-    <ChangeSlip v-if="waiting" :preview="waiting.preview" :busy="busy === 'putting'" @replace="put" @keep="waiting = null" />
+    <ChangeSlip v-if="waiting" ref="change" :preview="waiting.preview" :busy="busy === 'putting'" @replace="put" @keep="waiting = null" />
     <p v-if="done" class="mt-3 text-lg font-semibold text-good" role="status">{{ done }}</p>
     <p v-if="problem" class="mt-3 font-semibold text-alert" role="alert">{{ problem }}</p>
     <hr class="stitch my-4">

@@ -56,7 +56,9 @@ const kept = ref<string | null>(null)
 /** Sends what was written of a swatch; what the server refuses stays in its form, what it does not answer waits. */
 async function add<T>(kind: 'wash' | 'reading' | 'picture', key: string, url: string, body: object, about: string): Promise<T | null> {
   const t = chosen.value!
-  const { answer, refused } = await outbox.send<T>({ key, kind, url: `/api/trials/${t.id}/${url}`, body, about, after: t.clientKey })
+  const { answer, refused } = await outbox.send<T>({
+    key, kind, url: `/api/trials/${t.id}/${url}`, body, about: `${about}: ${t.clothName} of ${day(t.pressedAt)}`, after: t.clientKey,
+  })
   if (refused) await outbox.forget(key)
   problem.value = refused
   kept.value = answer || refused ? null : KEPT_HERE

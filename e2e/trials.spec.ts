@@ -1,0 +1,39 @@
+import { execFile } from 'node:child_process'
+import { promisify } from 'node:util'
+import { expect, test } from '@playwright/test'
+import { startServer, type Server } from './server'
+
+/** The trials in short; `npm run trial:hostile`, `trial:load` and `trial:kills` run them at length. */
+let server: Server
+test.beforeAll(async () => { server = await startServer() })
+test.afterAll(() => server.down())
+
+async function trial(name: string, ...args: string[]) {
+  const { stdout } = await promisify(execFile)('node', [`scripts/trials/${name}.mjs`, ...args], {
+    env: { ...process.env, TRIAL_URL: server.url },
+  }).catch((error: { stdout: string, stderr: string }) => ({ stdout: `${error.stderr}\n${error.stdout}` }))
+  try {
+    return JSON.parse(stdout.trim().split('\n').at(-1)!)
+  } catch {
+    throw new Error(stdout)
+  }
+}
+
+test('hostile requests: none a fault of the server\'s own, each refused with a sentence, nothing half-written', async () => {
+  test.setTimeout(90_000)
+  const { requests, faults, withoutSentence, halfRows, stillWell } = await trial('hostile', '300', '3')
+  expect(requests).toBeGreaterThanOrEqual(300)
+  expect([faults, withoutSentence, halfRows, stillWell]).toEqual([0, 0, 0, true])
+})
+
+test('slow clients hold nobody up', async () => {
+  test.setTimeout(60_000)
+  const { bystanders, stillWell } = await trial('load', '40', '4000')
+  expect(bystanders.requests).toBeGreaterThan(20)
+  expect([bystanders.failed, stillWell]).toEqual([0, true])
+})
+
+test('killed in the middle of writing, server, script and database: the first start succeeds, nothing is lost or doubled', async () => {
+  test.setTimeout(240_000)
+  expect(await trial('kills', '3')).toMatchObject({ rounds: 3, killed: 9, failedStarts: 0, lost: 0, doubled: 0 })
+})
