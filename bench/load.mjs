@@ -228,6 +228,8 @@ try {
     return times.sort((a, b) => a - b)
   }
   async function load(name, pathOf) {
+    // The server has let go of connections that were idle meanwhile.
+    agent.destroy()
     const times = []
     let sent = 0
     await Promise.all(
