@@ -26,6 +26,8 @@ await page.getByRole('button', { name: 'Bending length' }).click()
 await shoot('measure')
 for (const [path, name] of [['shelf', 'shelf'], ['rules', 'rules'], ['inout', 'inout']] as const) {
   await page.goto(`${BASE}/${path}`)
+  // What is backed up stands below the sheets.
+  if (path === 'inout') await page.locator('[data-test=backups]').scrollIntoViewIfNeeded({ timeout: 10_000 })
   await shoot(name)
 }
 await page.goto(`${BASE}/irons`)
