@@ -1,2 +1,3 @@
 /** Shrinkage, and when a cloth or trim has settled. */
 export { cutSizeMm, settlingOf, trimSettledM, SETTLED_PCT, type SettlePass } from './settle'
+export { curlPerMm, edgeOf, mismatchMmPerM, trimLength } from './trim'

@@ -37,3 +37,23 @@ const shownDigits = (unit: Unit): number => SCALES[unit].digits
 /** A metric value as shown, with its unit: `withUnit(142, '°C')` is "142 °C". */
 export const withUnit = (metric: number, unit: Unit, digits = shownDigits(unit)): string =>
   `${toUnit(metric, unit).toFixed(digits)} ${unit}`
+
+const IN_MM = { 'mm': 1, 'cm': 10, 'm': 1000, 'in': 25.4, '"': 25.4, '″': 25.4 } as const
+const VULGAR: Record<string, string> = { '½': '1/2', '¼': '1/4', '¾': '3/4', '⅛': '1/8', '⅜': '3/8', '⅝': '5/8', '⅞': '7/8' }
+
+/**
+ * A length as people write it, mm: 38, 38,5, 3.5 cm, 5 3/8, 5-3/8", ¾ in. A unit that is written comes before the usual one.
+ * @returns null where it is none
+ */
+export function readLengthMm(text: string, usual: 'mm' | 'cm' | 'in'): number | null {
+  const plain = text.trim().replace(/[½¼¾⅛⅜⅝⅞]/g, v => ` ${VULGAR[v]!}`).replace(/\s+/g, ' ').trim()
+  const parts = /^(-)?(?:(\d+(?:[.,]\d+)?)(?:[ -](\d+)\/(\d+))?|(\d+)\/(\d+)) ?(mm|cm|m|in|"|″)?$/.exec(plain)
+  if (!parts) return null
+  const [, minus, whole, over, under, over2, under2, unit] = parts
+  // A fraction goes with a whole number: 5.5 3/8 is none.
+  if (over && /[.,]/.test(whole!)) return null
+  const [top, below] = [Number(over ?? over2 ?? 0), Number(under ?? under2 ?? 1)]
+  if (below === 0) return null
+  const value = Number((whole ?? '0').replace(',', '.')) + top / below
+  return (minus ? -value : value) * IN_MM[(unit as keyof typeof IN_MM | undefined) ?? usual]
+}

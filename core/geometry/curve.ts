@@ -1,0 +1,37 @@
+import type { Point } from './outline'
+
+/** How far a chord may stand off its curve, mm. */
+const FLAT_MM = 0.1
+
+/** Points of a circle's arc, both ends with it, degrees counter-clockwise from the right. */
+export function arc(centre: Point, radiusMm: number, fromDeg: number, toDeg: number, flatMm = FLAT_MM): Point[] {
+  const span = Math.abs(toDeg - fromDeg) * Math.PI / 180
+  const step = radiusMm > flatMm ? 2 * Math.acos(1 - flatMm / radiusMm) : Math.PI / 2
+  const n = Math.max(1, Math.ceil(span / step))
+  return Array.from({ length: n + 1 }, (_, i) => {
+    const a = (fromDeg + (toDeg - fromDeg) * i / n) * Math.PI / 180
+    return { x: centre.x + radiusMm * Math.cos(a), y: centre.y + radiusMm * Math.sin(a) }
+  })
+}
+
+const mid = (a: Point, b: Point): Point => ({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 })
+/** Distance of p from the line through a and b, mm; from a where they are one. */
+function offLine(a: Point, b: Point, p: Point): number {
+  const l = Math.hypot(b.x - a.x, b.y - a.y)
+  return l === 0 ? Math.hypot(p.x - a.x, p.y - a.y) : Math.abs((b.x - a.x) * (p.y - a.y) - (b.y - a.y) * (p.x - a.x)) / l
+}
+const DEEPEST = 16
+
+/** Points of a cubic curve after its first, halved (de Casteljau) until no chord stands off by more than `flatMm`. */
+export function cubic(a: Point, b: Point, c: Point, d: Point, flatMm = FLAT_MM, depth = 0): Point[] {
+  // The curve lies within its four points: three quarters of their distance bounds its own.
+  if (depth >= DEEPEST || Math.max(offLine(a, d, b), offLine(a, d, c)) * 0.75 <= flatMm) return [d]
+  const [ab, bc, cd] = [mid(a, b), mid(b, c), mid(c, d)], [abc, bcd] = [mid(ab, bc), mid(bc, cd)], m = mid(abc, bcd)
+  return [...cubic(a, ab, abc, m, flatMm, depth + 1), ...cubic(m, bcd, cd, d, flatMm, depth + 1)]
+}
+
+/** A quadratic curve as the cubic it is. */
+export function quadratic(a: Point, b: Point, c: Point, flatMm = FLAT_MM): Point[] {
+  const third = (p: Point): Point => ({ x: p.x + 2 / 3 * (b.x - p.x), y: p.y + 2 / 3 * (b.y - p.y) })
+  return cubic(a, third(a), third(c), c, flatMm)
+}

@@ -1,0 +1,79 @@
+/** A place in the plane, mm; x across from the selvedge, y along the grain. */
+export interface Point { x: number, y: number }
+/** Corners in order; the last is joined to the first. */
+export type Ring = readonly Point[]
+/** A piece of cloth: its rim counter-clockwise, its holes clockwise. */
+export interface Outline { rim: Ring, holes: readonly Ring[] }
+export interface Bounds { left: number, right: number, bottom: number, top: number, wideMm: number, highMm: number }
+
+/** Area within a ring, mm²; positive where it runs counter-clockwise. Shoelace. */
+export function signedAreaMm2(ring: Ring): number {
+  let twice = 0
+  for (let i = 0; i < ring.length; i++) {
+    const a = ring[i]!, b = ring[(i + 1) % ring.length]!
+    twice += a.x * b.y - b.x * a.y
+  }
+  return twice / 2
+}
+
+/** Area of a piece less its holes, mm². */
+export const areaMm2 = ({ rim, holes }: Outline): number =>
+  Math.abs(signedAreaMm2(rim)) - holes.reduce((sum, h) => sum + Math.abs(signedAreaMm2(h)), 0)
+
+/** Length around a ring, mm. */
+export const aroundMm = (ring: Ring): number =>
+  ring.reduce((sum, a, i) => sum + distanceMm(a, ring[(i + 1) % ring.length]!), 0)
+export const distanceMm = (a: Point, b: Point): number => Math.hypot(b.x - a.x, b.y - a.y)
+
+const turned = (ring: Ring, ccw: boolean): Ring => ((signedAreaMm2(ring) > 0) === ccw ? ring : ring.toReversed())
+
+/** A piece with its rim and holes running the usual way round. */
+export const outlineOf = (rim: Ring, holes: readonly Ring[] = []): Outline =>
+  ({ rim: turned(rim, true), holes: holes.map(h => turned(h, false)) })
+
+/** @throws RangeError where there is no corner */
+export function boundsOf({ rim }: Pick<Outline, 'rim'>): Bounds {
+  if (rim.length === 0) throw new RangeError('An outline without a corner has no size.')
+  const xs = rim.map(p => p.x), ys = rim.map(p => p.y)
+  const [left, right, bottom, top] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)]
+  return { left, right, bottom, top, wideMm: right - left, highMm: top - bottom }
+}
+
+const moved = (outline: Outline, to: (p: Point) => Point): Outline => outlineOf(outline.rim.map(to), outline.holes.map(h => h.map(to)))
+
+export const shifted = (outline: Outline, byX: number, byY: number): Outline => moved(outline, p => ({ x: p.x + byX, y: p.y + byY }))
+/** Turned about the origin, counter-clockwise. */
+export function rotated(outline: Outline, degrees: number): Outline {
+  const a = degrees * Math.PI / 180, [c, s] = [Math.cos(a), Math.sin(a)]
+  return moved(outline, p => ({ x: p.x * c - p.y * s, y: p.x * s + p.y * c }))
+}
+/** The other of a pair: left and right changed, its grain kept. */
+export const mirrored = (outline: Outline): Outline => moved(outline, p => ({ x: -p.x, y: p.y }))
+/** With its lower left corner of all at the origin. */
+export function atOrigin(outline: Outline): Outline {
+  const { left, bottom } = boundsOf(outline)
+  return shifted(outline, -left, -bottom)
+}
+
+const side = (a: Point, b: Point, p: Point): number => (b.x - a.x) * (p.y - a.y) - (b.y - a.y) * (p.x - a.x)
+const between = (a: Point, b: Point, p: Point): boolean =>
+  Math.min(a.x, b.x) <= p.x && p.x <= Math.max(a.x, b.x) && Math.min(a.y, b.y) <= p.y && p.y <= Math.max(a.y, b.y)
+
+function meet(a: Point, b: Point, c: Point, d: Point): boolean {
+  const [s1, s2, s3, s4] = [side(a, b, c), side(a, b, d), side(c, d, a), side(c, d, b)]
+  if (s1 * s2 < 0 && s3 * s4 < 0) return true
+  return (s1 === 0 && between(a, b, c)) || (s2 === 0 && between(a, b, d))
+    || (s3 === 0 && between(c, d, a)) || (s4 === 0 && between(c, d, b))
+}
+
+/** Where an outline crosses or touches itself, as the numbers of the two edges; null where it does not. */
+export function crossing(ring: Ring): [number, number] | null {
+  const n = ring.length
+  for (let i = 0; i < n; i++) {
+    for (let j = i + 2; j < n; j++) {
+      if (i === 0 && j === n - 1) continue
+      if (meet(ring[i]!, ring[(i + 1) % n]!, ring[j]!, ring[(j + 1) % n]!)) return [i, j]
+    }
+  }
+  return null
+}
