@@ -1,5 +1,8 @@
 import { defineConfig } from '@playwright/test'
 
+/** What fills the database with all sorts runs after what looks at the demo's workroom. */
+const ROUGH = /(foreign|mended|trials)\.spec\.ts$/
+
 /** Drives the real interface against the real server and database that `npm test` started. */
 export default defineConfig({
   testDir: 'e2e',
@@ -10,6 +13,7 @@ export default defineConfig({
   // One more try on a machine that was busy; what needed it is counted and named at the end.
   retries: 1,
   outputDir: 'test-results',
+  projects: [{ name: 'board', testIgnore: ROUGH }, { name: 'rough', testMatch: ROUGH, dependencies: ['board'] }],
   use: {
     screenshot: 'only-on-failure',
     viewport: { width: 1280, height: 800 },

@@ -160,7 +160,7 @@ test('the same sheet of cloths twice at once is stored once; changed rows go in 
   const sheet = (await (await request.get(`${server.url}/api/export/cloths`)).text()).split('\n')
   const like = sheet.find(line => line.startsWith('TW-01'))!
   const csv = (note: string) => [sheet[0], ...Array.from({ length: 400 }, (_, i) =>
-    like.replace('TW-01', `CSV-${i}`).replace('Collars and cuffs', note))].join('\n')
+    like.replace('TW-01', `CSV-${i}`).replace('Steward poplin', 'Sheet cloth').replace('Collars and cuffs', note))].join('\n')
   const [a, b] = await together(2, () => post('/api/import/cloths', { csv: csv('First'), dryRun: false }))
   const counts = [await a!.json(), await b!.json()].map(r => r.counts).toSorted((x, y) => x.new - y.new)
   expect(counts).toEqual([{ new: 0, changes: 0, same: 400, refused: 0 }, { new: 400, changes: 0, same: 0, refused: 0 }])

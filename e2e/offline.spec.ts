@@ -6,7 +6,7 @@ import { startServer, type Server } from './server'
 
 test.use({ testIdAttribute: 'data-test', serviceWorkers: 'allow' })
 let server: Server
-test.beforeEach(async () => { server = await startServer(20) })
+test.beforeEach(async () => { server = await startServer(60) })
 test.afterEach(() => server.down())
 
 const PNG = Buffer.from(
@@ -77,7 +77,9 @@ test('two tabs judge the same swatch at once: it is kept once', async ({ page })
   const second = await page.context().newPage()
   await second.goto(`${server.url}/press`)
   await expect(second.getByLabel('Note')).toHaveValue('from two tabs')
-  await Promise.all([keep(page), keep(second)])
+  // Both at the very same moment, so that neither has heard of the other.
+  const both = await Promise.all([page, second].map(tab => tab.getByRole('button', { name: 'Keep this swatch' }).elementHandle()))
+  await Promise.all(both.map(button => button!.evaluate(b => (b as HTMLElement).click())))
   await expect(page.getByTestId('trial').filter({ hasText: 'from two tabs' })).toHaveCount(1, { timeout: 20_000 })
   expect(await swatchesOf(page, 'TW-01')).toHaveLength(before + 1)
 })
