@@ -1,7 +1,7 @@
 // npm test: lint, types, dead code, unit tests, build, end-to-end tests in headless Chromium on a throw-away database.
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
-import { DATA, ROOT, TSX, local, run, say } from './lib/run.mjs'
+import { DATA, ROOT, TSX, local, run, say, start } from './lib/run.mjs'
 import { ensureBuilt, ensureChromium, ensureNode, ensurePackages, ensurePostgres, ensurePrepared } from './lib/setup.mjs'
 import { startDatabase } from './lib/postgres.mjs'
 
@@ -13,11 +13,18 @@ const timed = (name, work) => {
   say(`${name}: ${((Date.now() - from) / 1000).toFixed(0)} s`)
   return result
 }
-/** A step without tests of its own counts as one. */
-function step(name, command, args) {
-  const done = timed(name, () => run(command, args, { loud: true, allowFail: true }))
-  tally[done.status === 0 ? 'passed' : 'failed']++
-}
+/** Steps without tests of their own count as one each; each takes one core, so they go side by side. */
+const together = steps => Promise.all(steps.map(([name, command, ...args]) => new Promise((done) => {
+  const from = Date.now(), said = []
+  const child = start(command, args, { stdio: ['ignore', 'pipe', 'pipe'] })
+  for (const out of [child.stdout, child.stderr]) out.on('data', part => said.push(part))
+  child.on('close', (status) => {
+    process.stdout.write(Buffer.concat(said))
+    say(`${name}: ${((Date.now() - from) / 1000).toFixed(0)} s`)
+    tally[status === 0 ? 'passed' : 'failed']++
+    done()
+  })
+})))
 
 ensureNode()
 ensurePackages()
@@ -26,9 +33,8 @@ const chromium = ensureChromium()
 ensurePrepared()
 mkdirSync(DATA, { recursive: true })
 
-step('lint', local('eslint'), ['.', '--max-warnings', '0'])
-step('types', local('vue-tsc'), ['-b', '--noEmit'])
-step('dead code', local('knip'), ['--no-config-hints'])
+await together([['lint', local('eslint'), '.', '--max-warnings', '0'], ['types', local('vue-tsc'), '-b', '--noEmit']])
+await together([['dead code', local('knip'), '--no-config-hints']])
 
 const unitReport = join(DATA, 'unit.json')
 rmSync(unitReport, { force: true })
