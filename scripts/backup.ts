@@ -6,7 +6,7 @@ import { contextOf } from '../server/utils/context'
 import { ProblemError } from '../server/utils/problem'
 import { backupFolder, makeBackup } from '../server/workroom/backups'
 import { readWorkroom } from '../server/workroom/read'
-import { workroomSentence } from '../shared/words'
+import { workroomSentence } from '#shared/words'
 
 const [what, given] = process.argv.slice(2)
 try {
