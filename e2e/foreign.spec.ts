@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect, test } from '@playwright/test'
 import { filesIn, workroomOf } from './archive'
+import { PNG } from './picture'
 import { startServer, type Server } from './server'
 
 /** Nothing of another workroom is read, changed or pointed at, by any route. */
@@ -17,9 +18,6 @@ test.afterAll(async () => {
 })
 const tsx = (...args: string[]) =>
   execFileSync('node_modules/.bin/tsx', ['--tsconfig', 'tsconfig.scripts.json', 'e2e/second-room.ts', ...args], { encoding: 'utf8' }).trim()
-const PNG = Buffer.from(
-  'iVBORw0KGgoAAAANSUhEUgAAAAoAAAAKCAIAAAACUFjqAAAAFklEQVR42mNkaPjPgBsw4ZFjGJUmKA0ANQkBE7oVz1kAAAAASUVORK5CYII=', 'base64',
-)
 const PICTURE = { 'content-type': 'image/png' }
 
 test('every route, asked with the ids of a second workroom: nothing is there, and nothing there changes', async ({ request }) => {

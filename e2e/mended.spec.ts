@@ -3,6 +3,7 @@ import { request as ask } from 'node:http'
 import { expect, test, type APIRequestContext } from '@playwright/test'
 import { PDFDocument } from 'pdf-lib'
 import type { Cloth, Iron, Page as Listed, Supply, Trial } from '#shared/schemas'
+import { PNG } from './picture'
 import { startServer, type Server } from './server'
 
 /** Faults that were once found by trial; each of these failed before it was mended. */
@@ -10,9 +11,6 @@ let server: Server
 test.beforeAll(async () => { server = await startServer() })
 test.afterAll(() => server.down())
 
-const PNG = Buffer.from(
-  'iVBORw0KGgoAAAANSUhEUgAAAAoAAAAKCAIAAAACUFjqAAAAFklEQVR42mNkaPjPgBsw4ZFjGJUmKA0ANQkBE7oVz1kAAAAASUVORK5CYII=', 'base64',
-)
 const api = (request: APIRequestContext) => ({
   get: async <T>(path: string) => await (await request.get(`${server.url}${path}`)).json() as T,
   post: (path: string, data: unknown) => request.post(`${server.url}${path}`, { data }),
@@ -41,7 +39,7 @@ async function swatchBody(request: APIRequestContext) {
   }
 }
 
-test('six saves of one cloth at once, over and over: one wins, five see both, and nobody waits for a connection', async ({ request }) => {
+test('twelve saves of one cloth at once, over and over: one wins, eleven see both, nobody waits for a connection', async ({ request }) => {
   const { get, put, post } = api(request)
   const made = await (await post('/api/cloths', clothBody('SIX'))).json() as Cloth
   for (let round = 0; round < 4; round++) {

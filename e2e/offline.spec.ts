@@ -2,6 +2,7 @@ import { expect, test, type Page } from '@playwright/test'
 import type { Cloth, Page as Listed, Trial } from '#shared/schemas'
 import { filesIn } from './archive'
 import { pressThrough, toPress, warmIron } from './press'
+import { PNG } from './picture'
 import { startServer, type Server } from './server'
 
 test.use({ testIdAttribute: 'data-test', serviceWorkers: 'allow' })
@@ -9,9 +10,6 @@ let server: Server
 test.beforeEach(async () => { server = await startServer(60) })
 test.afterEach(() => server.down())
 
-const PNG = Buffer.from(
-  'iVBORw0KGgoAAAANSUhEUgAAAAoAAAAKCAIAAAACUFjqAAAAFklEQVR42mNkaPjPgBsw4ZFjGJUmKA0ANQkBE7oVz1kAAAAASUVORK5CYII=', 'base64',
-)
 /** The board as it is kept by the browser: its files, and what was read of the server. */
 async function keptByBrowser(page: Page): Promise<void> {
   await page.waitForFunction(() => navigator.serviceWorker.controller !== null, null, { timeout: 30_000 })

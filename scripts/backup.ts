@@ -1,6 +1,6 @@
 /** `backup` writes the workroom beside its data; `restore FILE` puts a workroom file in place of what is kept, after a backup of that. */
 import { stat } from 'node:fs/promises'
-import { resolve } from 'node:path'
+import { basename, resolve } from 'node:path'
 import { database } from '../server/db/connection'
 import { contextOf } from '../server/utils/context'
 import { ProblemError } from '../server/utils/problem'
@@ -18,7 +18,7 @@ try {
     if (!given) throw new Error('Say which file: npm run restore FILE')
     const path = resolve(given)
     if (!await stat(path).catch(() => null)) throw new Error(`There is no file ${given}.`)
-    await makeBackup(context.workshopId, 'beforeRestore')
+    await makeBackup(context.workshopId, 'beforeRestore', basename(path))
     console.log(workroomSentence(await readWorkroom(context, path)))
   }
 } catch (error) {

@@ -4,6 +4,7 @@ import { cpSync, mkdtempSync, readFileSync, readdirSync, rmSync, symlinkSync, wr
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { ROOT, local, run } from './lib/run.mjs'
+import { seeded } from './lib/seeded.mjs'
 
 const [count = 120, seed = 1] = process.argv.slice(2).map(Number)
 const FOLDERS = ['bond', 'hurt', 'limit', 'recipe', 'learn', 'press']
@@ -44,16 +45,6 @@ function* wrongLines() {
     }
   }
 }
-function* random(from) {
-  let a = from >>> 0
-  for (;;) {
-    a = (a + 0x6D2B79F5) >>> 0
-    let t = Math.imul(a ^ (a >>> 15), a | 1)
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61)
-    yield ((t ^ (t >>> 14)) >>> 0) / 2 ** 32
-  }
-}
-
 const copy = mkdtempSync(join(tmpdir(), 'mutants-'))
 for (const part of ['core', 'shared', 'package.json', 'vitest.mutants.config.ts'])
   cpSync(join(ROOT, part), join(copy, part), { recursive: true })
@@ -65,7 +56,7 @@ const tests = (...of) => run(local('vitest'), [...of, '--config', 'vitest.mutant
 process.on('exit', () => rmSync(copy, { recursive: true, force: true }))
 process.on('SIGINT', () => process.exit(1))
 if (!tests('run')) throw new Error('The tests do not pass before anything is planted.')
-const draw = random(seed), next = () => draw.next().value
+const next = seeded(seed)
 const drawn = [...wrongLines()].map(m => ({ m, by: next() })).sort((a, b) => a.by - b.by).slice(0, count).map(d => d.m)
 const score = Object.fromEntries(FOLDERS.map(f => [f, { noticed: 0, of: 0 }]))
 for (const { file, folder, line, text, was } of drawn) {

@@ -1,6 +1,8 @@
 // A PostgreSQL of the project's own: data in its own folder, loopback only, its own port and password.
 import { createHash, randomBytes } from 'node:crypto'
-import { accessSync, chmodSync, constants, existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
+import {
+  accessSync, chmodSync, constants, existsSync, mkdirSync, readFileSync, readdirSync, renameSync, rmSync, writeFileSync,
+} from 'node:fs'
 import { dirname, join } from 'node:path'
 import { DATA, freePort, giveUp, isRoot, run, say } from './run.mjs'
 import { ensurePostgres } from './setup.mjs'
@@ -137,13 +139,14 @@ export async function startDatabase(name = 'postgres') {
   const folder = dataFolder(name)
   const keyFile = join(DATA, `${name}.key`)
   mkdirSync(DATA, { recursive: true })
-  const isThere = isRoot
-    ? asServer('test', ['-f', join(folder, 'PG_VERSION')], { allowFail: true }).status === 0
-    : existsSync(join(folder, 'PG_VERSION'))
+  // Root sees the server user's folders too; nobody else runs this on another's.
+  const isThere = existsSync(join(folder, 'PG_VERSION'))
   if (isThere && !existsSync(keyFile))
     giveUp(`The database in ${folder} is there but its password file ${keyFile} is gone. Put it back, or remove both to begin anew.`)
   if (!isThere) {
-    // A cluster stands under its name only when it is whole; an empty folder may be left of one that was removed.
+    // A cluster stands under its name only when it is whole. What else may lie there is never taken away.
+    if (existsSync(folder) && readdirSync(folder).length > 0)
+      giveUp(`In ${folder} lies something that is no whole database. Look into it and move it away, then start again.`)
     rmSync(folder, { recursive: true, force: true })
     makeCluster(bin, folder, keyFile, name)
   }

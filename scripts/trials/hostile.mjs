@@ -2,7 +2,8 @@
 // other kinds, other hosts, bodies cut off. Counts statuses, 500s, refusals without a sentence, half-written rows, memory, the slowest.
 import { readFileSync } from 'node:fs'
 import { request } from 'node:http'
-import { ownServer, seeded } from './own-server.mjs'
+import { seeded } from '../lib/seeded.mjs'
+import { ownServer } from './own-server.mjs'
 
 const [count = 4000, seed = 1] = process.argv.slice(2).map(Number)
 const random = seeded(seed)

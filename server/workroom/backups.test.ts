@@ -2,7 +2,7 @@ import { mkdtemp, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import { backupPath, dueToday, listBackups } from './backups'
+import { backupPath, beyondKept, dueToday, listBackups } from './backups'
 
 let folder: string
 beforeEach(async () => { folder = await mkdtemp(join(tmpdir(), 'backups-')) })
@@ -24,6 +24,12 @@ describe('backups beside the data', () => {
   })
   it.each(['../../etc/passwd', '../x-daily.zip', `${NEW}/..`, '', '2026-03-05T10-20-30-000Z-daily.zip.half', OLD])(
     'no file but one of them is given out: %s', file => expect(backupPath(file, folder)).rejects.toThrow(/no such backup/))
+  it('the oldest beyond ten go, but not the one that is about to be restored', () => {
+    const all = Array.from({ length: 12 }, (_, i) => ({ file: `${i}.zip`, madeAt: '', why: 'daily' as const, bytes: 1 }))
+    expect(beyondKept(all, null).map(b => b.file)).toEqual(['10.zip', '11.zip'])
+    expect(beyondKept(all, '11.zip').map(b => b.file)).toEqual(['10.zip'])
+    expect(beyondKept(all.slice(0, 10), null)).toEqual([])
+  })
   it('one is due where the last day has none', () => {
     const of = (madeAt: string) => ({ file: '', madeAt, why: 'byHand' as const, bytes: 1 })
     const now = Date.parse('2026-03-05T12:00:00Z')

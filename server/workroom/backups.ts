@@ -34,13 +34,20 @@ export async function backupPath(file: string, folder = backupFolder()): Promise
   return join(folder, known.file)
 }
 
-/** Writes the workroom beside its data, and lets the oldest beyond ten go. */
-export async function makeBackup(workshopId: string, why: BackupReason, folder = backupFolder(), at = new Date()): Promise<Backup> {
+/** Those beyond ten that go, the oldest; never the one that is just needed. */
+export const beyondKept = (all: readonly Backup[], spared: string | null): Backup[] => all.slice(KEPT).filter(b => b.file !== spared)
+
+/**
+ * Writes the workroom beside its data, and lets the oldest beyond ten go.
+ * @param spared a backup that stays whatever its age: the one about to be restored
+ */
+export async function makeBackup(workshopId: string, why: BackupReason, spared: string | null = null): Promise<Backup> {
+  const folder = backupFolder(), at = new Date()
   await mkdir(folder, { recursive: true, mode: 0o700 })
   const file = fileName(at, why)
   await writeArchive(workshopId, join(folder, file))
   const all = await listBackups(folder)
-  for (const old of all.slice(KEPT)) await rm(join(folder, old.file), { force: true })
+  for (const old of beyondKept(all, spared)) await rm(join(folder, old.file), { force: true })
   return all.find(b => b.file === file)!
 }
 

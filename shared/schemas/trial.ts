@@ -42,6 +42,19 @@ export const MARKS = [
   'shine', 'scorch', 'bubbles', 'strikeThrough', 'waterMark', 'lostTexture', 'shrinkage', 'dotsVisible', 'stiff',
 ] as const
 
+/** How an edge holds, and what is seen: after pressing and after each wash alike. */
+const judgedFields = {
+  grade: z
+    .number({ error: 'Bond: give a grade from 0 to 5.' })
+    .int('Bond: give a whole grade from 0 to 5.')
+    .min(0, 'Bond: grades go from 0 to 5.')
+    .max(5, 'Bond: grades go from 0 to 5.'),
+  marks: z
+    .array(z.enum(MARKS, { error: 'Marks: choose from the list.' }))
+    .max(9)
+    .default([]),
+}
+
 export const trialEventSchema = z.object({
   atS: numberField('Time', 's', 0, 36_000),
   kind: z.enum(['warm', 'lay', 'down', 'lift', 'turn', 'cool', 'done', 'stop', 'sole', 'shut'], {
@@ -85,15 +98,7 @@ export const washBody = z.object({
     .min(0, 'Wash: 0 °C is the least.')
     .max(95, 'Wash: 95 °C is the most.'),
   tumble: z.enum(['no', 'low', 'yes'], { error: 'Dryer: no, low or yes.' }),
-  grade: z
-    .number({ error: 'Bond: give a grade from 0 to 5.' })
-    .int('Bond: give a whole grade from 0 to 5.')
-    .min(0, 'Bond: grades go from 0 to 5.')
-    .max(5, 'Bond: grades go from 0 to 5.'),
-  marks: z
-    .array(z.enum(MARKS, { error: 'Marks: choose from the list.' }))
-    .max(9)
-    .default([]),
+  ...judgedFields,
   note: textField('Note', 500).default(''),
   washedAt: momentField('Washed at'),
 })
@@ -140,15 +145,7 @@ export const trialBody = z.object({
   recipe: recipeSchema,
   predicted: predictedSchema,
   events: z.array(trialEventSchema).max(200, 'Events: more than a swatch can have.').default([]),
-  grade: z
-    .number({ error: 'Bond: give a grade from 0 to 5.' })
-    .int('Bond: give a whole grade from 0 to 5.')
-    .min(0, 'Bond: grades go from 0 to 5.')
-    .max(5, 'Bond: grades go from 0 to 5.'),
-  marks: z
-    .array(z.enum(MARKS, { error: 'Marks: choose from the list.' }))
-    .max(9)
-    .default([]),
+  ...judgedFields,
   doubts: z.array(doubtSchema, { error: 'Doubts: give a list.' }).max(20).default([]),
   /** Where a mark was seen, by mark. */
   markWhere: z.partialRecord(z.enum(MARKS), textField('Where', 60)).default({}),
