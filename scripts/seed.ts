@@ -12,6 +12,7 @@ import { WorkshopRow } from '../server/db/models'
 import { DEMO_CLOTHS } from './demo-data/cloths'
 import { DEMO_COVERS, DEMO_IRONS, DEMO_SUPPLIES } from './demo-data/shelf'
 import { DEMO_JOBS } from './demo-data/jobs'
+import { DEMO_PIECES, shapeOf } from './demo-data/pieces'
 import { DEMO_TRIALS, type DemoTrial } from './demo-data/trials'
 
 /** The same thing gets the same id every time, so that links into the demo keep working. */
@@ -83,6 +84,16 @@ function demoRows(): Partial<EntityRows> {
     jobCloths: jobs.flatMap(({ demo, id }) => demo.cloths.map(([cloth, place, backing], position) => ({
       jobId: id, clothId: cloths.get(cloth)!.id, place, supplyId: backing ? supplies.get(backing)!.id : null, position,
     }))),
+    jobPieces: jobs.flatMap(({ demo, id, createdAt }) => (DEMO_PIECES[demo.name] ?? []).map((piece, position) => {
+      const [seam, hem, front] = piece.allowances ?? [10, 40, 10]
+      const named = (code: string | undefined) => (code ? supplies.get(code)!.id : null)
+      return {
+        id: idOf(`piece ${demo.name} ${piece.name}`), jobId: id, createdAt, position, clothId: cloths.get(piece.cloth)!.id, name: piece.name,
+        place: piece.place, shape: shapeOf(piece), count: piece.count ?? 1, pair: piece.pair ?? false, allowances: { seam, hem, front },
+        grain: piece.grain ?? 'along' as const, oneWay: piece.oneWay ?? false, backingId: named(piece.backing), foamId: named(piece.foam),
+        webId: named(piece.web), inset: piece.inset ?? null,
+      }
+    })),
     trials: trials.map(({ trial }) => trial),
     trialEvents: trials.flatMap(({ trial }) => trial.events.map((e, position) => ({ ...e, trialId: trial.id, position }))),
     trialReadings: trials.flatMap(({ trial }) => trial.readings.map((r, i) => ({

@@ -2,7 +2,11 @@ import type { NextStep } from '#core/job'
 
 export const STAGE_COUNT = 6
 /** How far along the tape a job has come whose next step is this, in stages. */
-export const DRAWN: Record<NextStep['do'], number> = { findFibre: 0.4, match: 1.4, swatch: 2.3, swatchAgain: 2.5, wash: 2.8, cut: 3 }
+const DRAWN: Record<NextStep['do'], number> = {
+  findFibre: 0.4, match: 1.4, swatch: 2.3, swatchAgain: 2.5, wash: 2.8, draw: 3, cut: 3.3, press: 4,
+}
+/** Drawn pieces are a third of the way, and every part that is cut some more. */
+export const drawnTo = (step: NextStep): number => DRAWN[step.do] + (step.do === 'cut' ? 0.7 * step.cut / step.parts : 0)
 
 /** The stages in working order, as marks on the tape. Those still without a `to` are not on the board yet. */
 export function useStages() {
@@ -14,7 +18,7 @@ export function useStages() {
     { key: 'cloth', name: 'Cloth', to: '/cloth' },
     { key: 'match', name: 'Match', to: '/match' },
     { key: 'swatch', name: 'Swatch', to: '/swatch' },
-    { key: 'cut', name: 'Cut', to: null },
+    { key: 'cut', name: 'Cut', to: '/cut' },
     { key: 'press', name: 'Press', to: '/press' },
     { key: 'care', name: 'Care', to: null },
   ])
@@ -22,7 +26,7 @@ export function useStages() {
   /** How far the job has come, in stages: the tape is drawn out to here. Without a job, as far as this board can go. */
   const reached = computed(() => {
     const next = jobs.job && nextIn(jobs.job)
-    if (next) return DRAWN[next.step.do]
+    if (next) return drawnTo(next.step)
     return bench.chosen.way && bench.cloth ? 5 : bench.cloth ? 3 : 1
   })
   /** A stage that went stale: its mark has slipped. */

@@ -5,7 +5,7 @@ export const COPIES = 'ready-cuff-copies', PICTURES = 'ready-cuff-pictures', ICO
 
 const LISTS = /^\/api\/(workshop|cloths|supplies|irons|covers|places|jobs|pairings|plans|trials|match)(\/|$)/
 /** Streams, sheets of paper and pictures are none of them. */
-const NEVER = /\/(probe|strip|proof|photos)(\/|$)/
+const NEVER = /\/(probe|strip|proof|photos|templates|chalk)(\/|$)/
 
 export const isPicture = (path: string): boolean => /^\/api\/trials\/[^/]+\/photos\/[^/]+$/.test(path)
 export const isIcon = (path: string): boolean => path.startsWith('/api/_nuxt_icon/')

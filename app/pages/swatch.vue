@@ -3,7 +3,7 @@ import { BED_KIND_KEYS, BED_KINDS, FIBRES, RESINS } from '#core/materials'
 import { clothLimit, limitingFibres } from '#core/limit'
 import { chooseWay, courseOf, evaluate, METHODS, pressedS, resinOf, type Recipe, type Way } from '#core/recipe'
 import { toEvidence, toIronInput, toRecipe } from '#shared/mappers'
-import { openerSentence, recipeSentence, scorePartWords, tackSentence, whySentence, blockedSentence } from '#shared/words'
+import { recipeSentence, scorePartWords, tackSentence, whySentence, blockedSentence } from '#shared/words'
 
 definePageMeta({ title: 'Swatch' })
 const library = useLibrary()
@@ -169,9 +169,7 @@ function pressBySheet(): void {
 
     <div v-if="barred" class="slip mx-auto mt-4 max-w-3xl p-8 text-center" role="alert" data-test="barred">
       <h1 class="text-3xl font-semibold text-alert">{{ blockedSentence(barred, bench.units) }}</h1>
-      <ul v-if="openers" class="mt-5 space-y-2 text-xl">
-        <li v-for="(o, i) in openers" :key="i">{{ openerSentence(o, bench.units) }}</li>
-      </ul>
+      <OpenerList v-if="openers" :openers="openers" class="mt-5 space-y-2 text-xl" />
     </div>
     <template v-else>
       <div class="slip flex items-center gap-5 px-4 py-1.5">
@@ -194,9 +192,7 @@ function pressBySheet(): void {
         <div v-else-if="done" class="flex-1">
           <p class="ticket text-2xl font-semibold text-alert">No way of pressing bonds this safely.</p>
           <p v-if="!openers" class="text-lg">Looking for what would open it…</p>
-          <ul v-else class="mt-1 text-lg" data-test="openers">
-            <li v-for="(o, i) in openers" :key="i">{{ openerSentence(o, bench.units) }}</li>
-          </ul>
+          <OpenerList v-else :openers="openers" class="mt-1 text-lg" data-test="openers" />
         </div>
         <p v-else class="flex-1 text-lg text-muted-ink">Comparing dry and moist, from the back and from the face…</p>
         <UButton size="xl" trailing-icon="i-lucide-arrow-right" :disabled="!atBoard" class="min-h-16 text-xl"

@@ -9,7 +9,10 @@ const bench = useBench()
 const router = useRouter()
 const writing = useKept<string | null>('job-writing', null)
 const today = new Date().toISOString().slice(0, 10)
-const STAGE = { findFibre: '/cloth', match: '/match', swatch: '/swatch', swatchAgain: '/swatch', wash: '/swatch', cut: '/swatch' } as const
+const STAGE = {
+  findFibre: '/cloth', match: '/match', swatch: '/swatch', swatchAgain: '/swatch', wash: '/swatch', draw: '/cut', cut: '/cut',
+  press: '/press',
+} as const
 
 const rows = computed(() => (jobs.page?.rows ?? []).map(job => ({ job, next: nextIn(job), late: (job.forWhen ?? '9999') <= today })))
 const written = computed(() => jobs.page?.rows.find(j => j.id === writing.value))
@@ -70,7 +73,7 @@ useDigits({ does: 'Open a job at what is next', from: 1, upTo: 9, act: (n) => {
           <div class="min-w-0 max-[1000px]:col-span-2 max-[1000px]:col-start-3 max-[1000px]:row-start-2">
             <svg v-if="next" viewBox="0 0 300 16" class="h-4 w-full" preserveAspectRatio="none" aria-hidden="true">
               <line x1="0" x2="300" y1="14" y2="14" stroke="var(--rc-seam)" stroke-dasharray="7 5" vector-effect="non-scaling-stroke" />
-              <rect x="0" y="2" height="12" :width="300 * DRAWN[next.step.do] / STAGE_COUNT" fill="var(--rc-paper)" stroke="var(--rc-ink)"
+              <rect x="0" y="2" height="12" :width="300 * drawnTo(next.step) / STAGE_COUNT" fill="var(--rc-paper)" stroke="var(--rc-ink)"
                 vector-effect="non-scaling-stroke" />
               <line v-for="t in STAGE_COUNT - 1" :key="t" :x1="t * 50" :x2="t * 50" y1="6" y2="14" stroke="var(--rc-ink)"
                 vector-effect="non-scaling-stroke" /></svg>

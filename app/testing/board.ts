@@ -37,7 +37,7 @@ export const job = (over: Partial<Job> = {}): Job => ({
   cloths: [{ clothId: idOf(11), place: null, supplyId: null }], version: 0, updatedAt: '',
   progress: [{
     clothId: idOf(11), name: 'Poplin', code: 'C-1', colourHex: '#ffffff', construction: 'poplin', nap: 'none', fibreKnown: true,
-    supplyName: null, pressed: 0, held: 0, passed: 0, washesLeft: null,
+    supplyName: null, pressed: 0, held: 0, passed: 0, washesLeft: null, parts: 0, cut: 0,
   }],
   ...over,
 })

@@ -1,4 +1,5 @@
 import { expose } from 'comlink'
+import { firstLay, improveLay, layOnOffcuts, type Lay, type LayPiece, type LayTask, type Offcut, type OffcutPlacement } from '#core/lay'
 import { explainPressed, learnFrom, type Explanation, type LearnResult, type Pressed } from '#core/learn'
 import {
   matchShelf, refineCandidate, whatIfs, type Candidate, type Match, type MatchQuery, type MatchSupply, type Refined, type WhatIf,
@@ -35,6 +36,13 @@ export interface Ranked {
   excludedCount: number
   whatIf: WhatIf[]
   tookMs: number
+}
+
+/** The lay that is being looked for: kept, so that what was worked out of its pieces is not worked out again. */
+let laying: { id: string, task: LayTask } | null = null
+const taskOf = (id: string, task: LayTask): LayTask => {
+  if (laying?.id !== id) laying = { id, task }
+  return laying.task
 }
 
 const SHOWN_RANKED = 48, SHOWN_EXCLUDED = 150
@@ -109,6 +117,25 @@ const api = {
       match: { ...match, ranked: match.ranked.slice(0, SHOWN_RANKED), excluded: match.excluded.slice(0, SHOWN_EXCLUDED) },
       rankedCount: match.ranked.length, excludedCount: match.excluded.length, whatIf, tookMs,
     }
+  },
+  /** What can be laid on offcuts, and what wants the roll. */
+  onOffcuts: (pieces: LayPiece[], offcuts: Offcut[], gapMm: number): { placements: OffcutPlacement[], rest: string[] } => {
+    const { placements, rest } = layOnOffcuts(pieces, offcuts, gapMm)
+    return { placements, rest: rest.map(p => p.id) }
+  },
+  /** A first lay at once. @param id of the question, the same for all that is asked about it */
+  layFirst: (id: string, task: LayTask): Lay => firstLay(taskOf(id, task)),
+  /** Goes on from a lay for so long. */
+  layOn(id: string, task: LayTask, lay: Lay, forMs: number, seed: number): Lay {
+    const until = performance.now() + forMs, own = taskOf(id, task)
+    let best = lay
+    for (let n = 0, rounds = 4; performance.now() < until; n++) {
+      const from = performance.now()
+      best = improveLay(own, best, rounds, seed + n)
+      // As many rounds at once as take a quarter of the time.
+      rounds = Math.max(1, Math.min(4000, Math.round(rounds * forMs / 4 / Math.max(0.5, performance.now() - from))))
+    }
+    return best
   },
   /** The full recipe search for one candidate. */
   refine: (query: MatchQuery, candidate: Candidate): Refined | null => refineCandidate(query, candidate),

@@ -69,7 +69,7 @@ describe('from the cut edge inward', () => {
     expect(outlinesOf(draw('strip'), SEAMS, { how: 'inside', byMm: 3 }).narrow).toEqual([])
   })
   it('unfolded, a half is twice its area and as wide again', () => {
-    const half = draw('stand'), whole = unfolded(half)
+    const half = draw('stand'), whole = unfolded(half.seam)
     expect(areaMm2(whole) / areaMm2(half.seam)).toBeCloseTo(2, 3)
     expect(boundsOf(whole).wideMm / boundsOf(half.seam).wideMm).toBeCloseTo(2, 6)
   })

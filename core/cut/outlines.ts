@@ -1,52 +1,96 @@
-import { difference, mirrored, offset, offsetEdges, tooNarrow, union, type Outline } from '../geometry'
+import { difference, mirrored, offset, offsetEdges, outlineOf, tooNarrow, union, type Outline, type Point } from '../geometry'
+import { cutSizeMm } from '../shrink'
 import type { Block, Drawn, EdgeKind } from './blocks'
 
 /** House rule: where a backing ends against the seam line. */
 export type AllowanceRule = { how: 'inside', byMm: number } | { how: 'caught' } | { how: 'exact' }
 export type Allowances = Readonly<Record<Exclude<EdgeKind, 'fold'>, number>>
 
+/** What lies on a piece besides its backing. */
+export interface PieceLayers {
+  backing: boolean
+  foam: boolean
+  web: boolean
+  /** How far a web stays inside its piece, 0 to 1 mm. */
+  webLessMm: number
+}
+
 /** One piece and what goes on it, from the outside in. */
 export interface PieceOutlines {
   cut: Outline
   seam: Outline
-  /** Empty where nothing of a backing would be left. */
+  /** Empty where there is none, or nothing of it would be left. */
   backing: Outline[]
+  foam: Outline[]
+  web: Outline[]
   /** Parts of the piece that the backing does not reach because they are too narrow for it. */
   narrow: Outline[]
 }
 
 /** Both halves of what was drawn on the fold at its left, as one. */
-export function unfolded(drawn: Drawn): Outline {
-  // The halves share their fold: a hair over it, so that they grow together.
-  const [whole] = union([drawn.seam, mirrored(drawn.seam)])
-  return whole ?? drawn.seam
-}
+export const unfolded = (half: Outline): Outline => union([half, mirrored(half)])[0] ?? half
 
 const edgesMm = (edges: readonly EdgeKind[], allowances: Allowances): number[] => edges.map(e => (e === 'fold' ? 0 : allowances[e]))
 
-/**
- * The cut edge about a seam line, and the backing within it. Half on a fold stays half: nothing is added or taken in at the fold.
- * @throws RangeError where an allowance takes the piece away or there is none of it
- */
-export function outlinesOf(drawn: Drawn, allowances: Allowances, rule: AllowanceRule): PieceOutlines {
-  const { rim } = drawn.seam
-  const [cut] = offsetEdges(rim, edgesMm(drawn.edges, allowances))
-  if (!cut) throw new RangeError('The allowance takes the whole piece away.')
-  const inMm = rule.how === 'inside' ? rule.byMm : 0
-  const backing
-    = rule.how === 'caught'
-      ? [cut]
-      : inMm === 0
-        ? [drawn.seam]
-        : offsetEdges(
-            rim,
-            drawn.edges.map(e => (e === 'fold' ? 0 : -inMm)),
-          )
-  return { cut, seam: drawn.seam, backing, narrow: rule.how === 'inside' ? tooNarrow(drawn.seam, rule.byMm) : [] }
+/** How far a web may stay inside its piece, mm. */
+const WEB_LESS_MM = 1
+/** Foam never comes nearer to the seam than this, mm: it would be sewn over. */
+const FOAM_IN_MM = 2
+const ONLY_BACKING: PieceLayers = { backing: true, foam: false, web: false, webLessMm: 0 }
+
+const takenIn = ({ seam, edges }: Drawn, inMm: number): Outline[] => {
+  if (inMm === 0) return [seam]
+  const within = offsetEdges(seam.rim, edges.map(e => (e === 'fold' ? 0 : -inMm)))
+  return seam.holes.length === 0 ? within : difference(within, offset(seam.holes.map(rim => outlineOf(rim)), inMm))
 }
 
-/** How far a web stays inside its piece, mm. */
-const WEB_LESS_MM = 1
+/**
+ * The cut edge about a seam line, and what lies within it: backing by the house rule; foam clear of the seam, and then the backing over
+ * it caught in the seam, so that it holds the foam in; web no larger than what covers it. Half on a fold stays half: nothing is added
+ * or taken in at the fold.
+ * @throws RangeError where an allowance takes the piece away or there is none of it
+ */
+export function outlinesOf(drawn: Drawn, allowances: Allowances, rule: AllowanceRule, layers: PieceLayers = ONLY_BACKING): PieceOutlines {
+  const { seam, edges } = drawn
+  const [about] = offsetEdges(seam.rim, edgesMm(edges, allowances))
+  if (!about) throw new RangeError('The allowance takes the whole piece away.')
+  const cut = { ...about, holes: seam.holes }
+  const inMm = rule.how === 'inside' ? rule.byMm : 0
+  const { webLessMm: less } = layers
+  if (less < 0 || less > WEB_LESS_MM) throw new RangeError(`A web is its piece, or up to ${WEB_LESS_MM} mm less.`)
+  const backing = !layers.backing ? [] : rule.how === 'caught' || layers.foam ? [cut] : takenIn(drawn, inMm)
+  return {
+    cut, seam, backing, foam: layers.foam ? takenIn(drawn, Math.max(inMm, FOAM_IN_MM)) : [], web: layers.web ? takenIn(drawn, less) : [],
+    narrow: layers.backing && !layers.foam && rule.how === 'inside' ? tooNarrow(seam, rule.byMm) : [],
+  }
+}
+
+/**
+ * A piece drawn by its cut edge, allowance and all, as its seam line.
+ * @throws RangeError where the allowance is larger than the piece
+ */
+export function fromCutEdge(cut: Outline, allowanceMm: number): Drawn {
+  const [seam] = allowanceMm === 0 ? [cut] : offset([{ rim: cut.rim, holes: [] }], -allowanceMm, 'pointed')
+  if (!seam) throw new RangeError(`Within ${allowanceMm} mm of allowance all round nothing is left of the piece.`)
+  return drawnOf({ ...seam, holes: cut.holes })
+}
+
+/** The mirror image of a piece, each edge still what it was: its way round is turned with it. */
+export const mirroredDrawn = ({ seam, edges }: Drawn): Drawn =>
+  ({ seam: mirrored(seam), edges: edges.map((_, i) => edges[(edges.length * 2 - 2 - i) % edges.length]!) })
+
+/** A finished outline all of whose edges are sewn. */
+export const drawnOf = (seam: Outline): Drawn => ({ seam, edges: seam.rim.map(() => 'seam' as const) })
+
+/**
+ * An outline cut so much larger that it has its size once it has shrunk, along the grain and across it: wanted / (1 − s) each way.
+ * @param shrinkPct along is up the piece
+ */
+export function grown(outline: Outline, shrinkPct: { along: number, across: number }): Outline {
+  if (shrinkPct.along === 0 && shrinkPct.across === 0) return outline
+  const to = (p: Point): Point => ({ x: cutSizeMm(p.x, shrinkPct.across), y: cutSizeMm(p.y, shrinkPct.along) })
+  return outlineOf(outline.rim.map(to), outline.holes.map(h => h.map(to)))
+}
 
 /**
  * The web for a patch: its outline or up to 1 mm less, holes cut out of it; two holes so near that no web would be left between them

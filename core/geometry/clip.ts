@@ -72,3 +72,33 @@ export function tooNarrow(outline: Outline, insetMm: number): Outline[] {
   const cornerMm2 = insetMm * insetMm
   return difference([outline], back).filter(part => Math.abs(signedAreaMm2(part.rim)) > cornerMm2)
 }
+
+const furthest = (from: Point, path: readonly Point[]): number => {
+  const off = path.map(p => Math.hypot(p.x - from.x, p.y - from.y))
+  return off.indexOf(Math.max(...off))
+}
+/** A ring without the corners that stand off it by less than this (Douglas and Peucker), in two halves between corners far apart. */
+export function thinned(ring: Ring, offMm: number): Ring {
+  const path = ring.map(p => ({ x: p.x, y: p.y }))
+  const first = furthest(path[0]!, path)
+  const round = [...path.slice(first), ...path.slice(0, first)]
+  const half = furthest(round[0]!, round)
+  const thin = (part: { x: number, y: number }[]) => toRing(Clipper.ramerDouglasPeuckerD(part, offMm)).slice(0, -1)
+  return [...thin(round.slice(0, half + 1)), ...thin([...round.slice(half), round[0]!])]
+}
+
+/** The same outline with fewer corners, nowhere within itself and no more than twice `outsideMm` outside (Douglas and Peucker). */
+export function simplified(outline: Outline, outsideMm: number): Outline {
+  const [larger] = offset([{ rim: outline.rim, holes: [] }], outsideMm, 'pointed')
+  if (!larger) return outline
+  return outlineOf(thinned(larger.rim, outsideMm))
+}
+
+/** Everywhere that the corner at the origin of a pattern comes to when the pattern is led along a ring: their Minkowski sum. */
+export function swept(pattern: Ring, along: Ring): Outline[] {
+  const path = (ring: Ring) => ring.map(({ x, y }) => ({ x: Math.round(x * SWEPT), y: Math.round(y * SWEPT) }))
+  const back = (ring: readonly Point[]): Ring => ring.map(({ x, y }) => ({ x: x / SWEPT, y: y / SWEPT }))
+  return union(Clipper.minkowskiSum(path(pattern), path(along), true).map(r => ({ rim: back(r), holes: [] })))
+}
+/** Parts of a millimetre that a sweep is worked out in. */
+const SWEPT = 10_000

@@ -5,3 +5,4 @@ export {
   bendingOfRigidityMm, compositeBendingMm, compositeLimits, couplingFrom, resinCover, rigidityUNm, typicalCoupling, type Ply,
 } from './composite'
 export { HAND_FROM_MM, handOf, handRangeMm, handsAway, HANDS, type Hand } from './hand'
+export { HANDS_N_PER_M, smallestFoldMm } from './fold'

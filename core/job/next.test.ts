@@ -1,20 +1,24 @@
 import { describe, expect, it } from 'vitest'
 import { nextOfCloth, nextOfJob, type ClothState } from '.'
 
-const fresh: ClothState = { fibreKnown: true, placed: true, backed: true, pressed: 0, held: 0, passed: 0, washesLeft: null }
+const fresh: ClothState = {
+  fibreKnown: true, placed: true, backed: true, pressed: 0, held: 0, passed: 0, washesLeft: null, parts: 0, cut: 0,
+}
 const cloth = (over: Partial<ClothState> = {}): ClothState => ({ ...fresh, ...over })
 
 describe('what comes next for a cloth', () => {
   it.each<[string, Partial<ClothState>, ReturnType<typeof nextOfCloth>]>([
     ['an unknown fibre is found out first', { fibreKnown: false, placed: false }, { do: 'findFibre' }],
-    ['unless its swatches already speak for it', { fibreKnown: false, pressed: 1, held: 1, passed: 1 }, { do: 'cut' }],
+    ['unless its swatches already speak for it', { fibreKnown: false, pressed: 1, held: 1, passed: 1 }, { do: 'draw' }],
     ['without a place it goes to Match', { placed: false }, { do: 'match' }],
     ['without a backing too', { backed: false }, { do: 'match' }],
     ['matched, a swatch is pressed', {}, { do: 'swatch' }],
     ['one that failed is pressed again, and how many failed is said', { pressed: 2, held: 0 }, { do: 'swatchAgain', failed: 2 }],
     ['one that held is washed', { pressed: 3, held: 1, washesLeft: 2 }, { do: 'wash', left: 2 }],
     ['one that held and failed in the wash is pressed again', { pressed: 3, held: 1, washesLeft: null }, { do: 'swatchAgain', failed: 2 }],
-    ['one that passed goes to be cut, whatever failed before', { pressed: 4, held: 2, passed: 1, washesLeft: 3 }, { do: 'cut' }],
+    ['one that passed wants its pieces, whatever failed before', { pressed: 4, held: 2, passed: 1, washesLeft: 3 }, { do: 'draw' }],
+    ['with its pieces drawn it is cut, and how far that is, is said', { passed: 1, parts: 6, cut: 2 }, { do: 'cut', cut: 2, parts: 6 }],
+    ['with all cut it goes under the iron', { passed: 1, parts: 6, cut: 6 }, { do: 'press', parts: 6 }],
   ])('%s', (_, state, step) => {
     expect(nextOfCloth(cloth(state))).toEqual(step)
   })

@@ -11,6 +11,9 @@ export interface ClothState {
   passed: number
   /** Washes still missing on the one that has come furthest; null where none held. */
   washesLeft: number | null
+  /** Parts to cut of what lies on its pieces, and those that are cut. */
+  parts: number
+  cut: number
 }
 
 export type NextStep
@@ -19,16 +22,21 @@ export type NextStep
     | { do: 'swatch' }
     | { do: 'swatchAgain', failed: number }
     | { do: 'wash', left: number }
-    | { do: 'cut' }
+    | { do: 'draw' }
+    | { do: 'cut', cut: number, parts: number }
+    | { do: 'press', parts: number }
 
 /** In working order: what is furthest back is done first. */
-const ORDER: readonly NextStep['do'][] = ['findFibre', 'match', 'swatch', 'swatchAgain', 'wash', 'cut']
+const ORDER: readonly NextStep['do'][] = ['findFibre', 'match', 'swatch', 'swatchAgain', 'wash', 'draw', 'cut', 'press']
 
 /** The next thing to do for one cloth. */
 export function nextOfCloth(c: ClothState): NextStep {
   if (!c.fibreKnown && c.pressed === 0) return { do: 'findFibre' }
   if (!c.placed || !c.backed) return { do: 'match' }
-  if (c.passed > 0) return { do: 'cut' }
+  if (c.passed > 0) {
+    if (c.parts === 0) return { do: 'draw' }
+    return c.cut < c.parts ? { do: 'cut', cut: c.cut, parts: c.parts } : { do: 'press', parts: c.parts }
+  }
   if (c.held > 0 && c.washesLeft !== null && c.washesLeft > 0) return { do: 'wash', left: c.washesLeft }
   return c.pressed > 0 ? { do: 'swatchAgain', failed: c.pressed - c.held } : { do: 'swatch' }
 }

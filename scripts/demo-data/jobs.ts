@@ -24,6 +24,10 @@ export const DEMO_JOBS: DemoJob[] = [
     note: 'The foam must stay out of the seam.', cloths: [['TW-07', 'bagSide', 'B-41']],
   },
   {
+    name: 'Saloon mats, reversible', garment: 'Mats, six', washC: 30, tumble: 'no', dryClean: false, inDays: 18,
+    note: 'Turned through an opening; a board inside.', cloths: [['TW-13', 'mat', 'B-53']],
+  },
+  {
     name: 'Saloon evening jackets', garment: 'Jacket', washC: 0, tumble: 'no', dryClean: true, inDays: 21, note: '',
     cloths: [['TW-16', 'front', null], ['TW-04', 'collar', null]],
   },

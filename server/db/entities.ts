@@ -3,8 +3,9 @@ import { DataTypes, QueryTypes, type Model, type ModelStatic, type Transaction }
 import { ENTITY_ROWS, type EntityName, type EntityRows } from '#shared/schemas'
 import { database } from './connection'
 import {
-  CalibrationRow, ClothFibreRow, ClothRow, CornerStepRow, CoverRow, IronRow, IronStopRow, JobClothRow, JobRow, MeasurementRow, PieceRow,
-  PlaceRow, SettlePassRow, StockMovementRow, SupplyRow, SwatchPlanRow, TrialEventRow, TrialPhotoRow, TrialReadingRow, TrialRow, TrimRunRow,
+  CalibrationRow, ClothFibreRow, ClothRow, CornerStepRow, CoverRow, IronRow, IronStopRow, JobClothRow, JobPieceRow, JobRow, LayPartRow,
+  LayRow, MeasurementRow, OffcutRow, PieceRow, PlaceRow, SettlePassRow, StockMovementRow, SupplyRow, SwatchPlanRow, TrialEventRow,
+  TrialPhotoRow, TrialReadingRow, TrialRow, TrimRunRow,
   WashRoundRow,
 } from './models'
 
@@ -44,6 +45,17 @@ export const ENTITIES: readonly Entity[] = [
   {
     name: 'jobCloths', model: JobClothRow, points: { jobId: 'jobs', ...OF_CLOTH, ...OF_SUPPLY, place: 'places' },
     order: ['jobId', 'position'],
+  },
+  {
+    name: 'jobPieces', model: JobPieceRow,
+    points: { jobId: 'jobs', ...OF_CLOTH, place: 'places', backingId: 'supplies', foamId: 'supplies', webId: 'supplies' },
+    order: ['jobId', 'position'],
+  },
+  { name: 'offcuts', model: OffcutRow, points: OF_SUPPLY, order: WRITTEN },
+  { name: 'lays', model: LayRow, points: { jobId: 'jobs', ...OF_SUPPLY }, order: WRITTEN },
+  {
+    name: 'layParts', model: LayPartRow, points: { layId: 'lays', pieceId: 'jobPieces', offcutId: 'offcuts' },
+    order: ['layId', 'pieceId', 'role', 'number'],
   },
   { name: 'plans', model: SwatchPlanRow, points: PRESSED, order: WRITTEN },
   {

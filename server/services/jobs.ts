@@ -25,6 +25,11 @@ const EXTRAS = `
       'fibreKnown', exists (select 1 from cloth_fibre f where f.cloth_id = c.id), 'supplyName', s.name,
       'pressed', (select count(*)::int ${OF_PAIR}), 'held', (select count(*)::int ${OF_PAIR} and not ${HAS_FAILED}),
       'passed', (select count(*)::int ${OF_PAIR} and ${HAS_PASSED}),
+      'parts', (select coalesce(sum(p.count * (case when p.pair then 2 else 1 end) * (num_nonnulls(p.backing_id, p.foam_id, p.web_id)
+          + case when p.place = 'mat' and p.foam_id is not null and p.web_id is not null then 1 else 0 end)), 0)::int
+        from job_piece p where p.job_id = j.id and p.cloth_id = k.cloth_id),
+      'cut', (select count(*)::int from job_piece p join lay_part a on a.piece_id = p.id join lay l on l.id = a.lay_id
+        where p.job_id = j.id and p.cloth_id = k.cloth_id and l.cut_at is not null),
       'washesLeft', (select min(greatest(0, ${WASHES_ASKED} - ${WASHES_DONE})) ${OF_PAIR} and not ${HAS_FAILED})
     ) order by k.position)
     from job_cloth k join cloth c on c.id = k.cloth_id left join supply s on s.id = k.supply_id where k.job_id = j.id), '[]') as progress`

@@ -25,6 +25,14 @@ const letters = (): Promise<Map<number, Script>> => (known ??= (async () => {
   return of
 })())
 
+/** The typeface within a drawing: a script of it for every one that its text needs. */
+export async function facesWithin(text: string): Promise<{ family: string, woff: string }[]> {
+  const of = await letters()
+  const needed = new Set<Script>(['latin'])
+  for (const letter of onOneLine(text)) needed.add(of.get(letter.codePointAt(0)!) ?? 'latin')
+  return Promise.all([...needed].map(async script => ({ family: `rc-${script}`, woff: (await bytesOf(script, 400)).toString('base64') })))
+}
+
 /** Text on paper has no line breaks of its own. */
 const onOneLine = (text: string): string => text.normalize('NFC').replace(/\s+/g, ' ')
 

@@ -13,7 +13,7 @@ import { holdWorkroom } from './workshop'
 const FIELDS = keysOf(supplyFields.shape)
 
 /** The one mapper from a supply's row to what crosses the wire. */
-const toSupply = (columns: Attributes<SupplyRow>): Supply => ({
+export const toSupply = (columns: Attributes<SupplyRow>): Supply => ({
   id: columns.id, ...pick(columns, FIELDS), version: columns.version, updatedAt: new Date(columns.updatedAt).toISOString(),
   used: columns.used,
 })

@@ -18,10 +18,32 @@ const MOST_SAID = 5
 const CHECK_VIOLATION = '23514'
 
 const ONE_OF: Record<EntityName, string> = {
-  cloths: 'cloth', clothFibres: 'fibre share', measurements: 'measurement', settlePasses: 'settling pass', cornerSteps: 'corner test',
-  supplies: 'supply', stockMovements: 'stock movement', trimRuns: 'settled run', irons: 'iron', ironStops: 'dial stop',
-  calibrations: 'calibration', covers: 'cover', places: 'place', pieces: 'piece', jobs: 'job', jobCloths: 'cloth of a job',
-  plans: 'plan of scraps', trials: 'swatch', trialEvents: 'press event', trialReadings: 'reading', washes: 'wash', photos: 'picture',
+  cloths: 'cloth',
+  clothFibres: 'fibre share',
+  measurements: 'measurement',
+  settlePasses: 'settling pass',
+  cornerSteps: 'corner test',
+  supplies: 'supply',
+  stockMovements: 'stock movement',
+  trimRuns: 'settled run',
+  irons: 'iron',
+  ironStops: 'dial stop',
+  calibrations: 'calibration',
+  covers: 'cover',
+  places: 'place',
+  pieces: 'piece',
+  jobs: 'job',
+  jobCloths: 'cloth of a job',
+  jobPieces: 'piece of a job',
+  offcuts: 'offcut',
+  lays: 'lay',
+  layParts: 'part of a lay',
+  plans: 'plan of scraps',
+  trials: 'swatch',
+  trialEvents: 'press event',
+  trialReadings: 'reading',
+  washes: 'wash',
+  photos: 'picture',
 }
 type Row = Record<string, unknown>
 
@@ -31,16 +53,21 @@ const said = (field: string, why: string) => invalid([{ field, message: `File: $
 function checked({ name }: Entity, row: unknown, n: number): Row {
   const result = ENTITY_ROWS[name].safeParse(row)
   if (result.success) return result.data
-  throw invalid(result.error.issues.slice(0, MOST_SAID).map(i => ({
-    field: ['rows', name, n, ...i.path].join('.'), message: `File, ${ONE_OF[name]} ${n + 1}: ${i.message} Nothing was changed.`,
-  })))
+  throw invalid(
+    result.error.issues.slice(0, MOST_SAID).map(i => ({
+      field: ['rows', name, n, ...i.path].join('.'),
+      message: `File, ${ONE_OF[name]} ${n + 1}: ${i.message} Nothing was changed.`,
+    })),
+  )
 }
 
 /** What a database refuses, as a sentence about the row that was refused. */
 function inWords({ name, points = {}, model }: Entity, error: unknown): unknown {
-  const field = `rows.${name}`, one = ONE_OF[name]
+  const field = `rows.${name}`,
+    one = ONE_OF[name]
   if (error instanceof ForeignKeyConstraintError) {
-    const columns = model.getAttributes(), broken = (error.parent as { constraint?: string }).constraint ?? ''
+    const columns = model.getAttributes(),
+      broken = (error.parent as { constraint?: string }).constraint ?? ''
     const to = Object.entries(points).find(([column]) => broken.includes(`_${columns[column]?.field ?? column}_`))?.[1]
     return said(field, `a ${one} in it belongs to a ${to ? ONE_OF[to] : 'thing'} that is not in it`)
   }
@@ -54,8 +81,12 @@ function inWords({ name, points = {}, model }: Entity, error: unknown): unknown 
 }
 
 /** Every picture is unpacked and packed anew, whatever it claims to be, and laid beside the rows. */
-async function pictures(file: Unpacked, folder: string): Promise<(id: string) => Promise<{ jpeg: Buffer, width: number, height: number }>> {
-  const sizes = new Map<string, { width: number, height: number }>(), entity = ENTITIES.find(e => e.name === 'photos')!
+async function pictures(
+  file: Unpacked,
+  folder: string,
+): Promise<(id: string) => Promise<{ jpeg: Buffer, width: number, height: number }>> {
+  const sizes = new Map<string, { width: number, height: number }>(),
+    entity = ENTITIES.find(e => e.name === 'photos')!
   const at = (id: string) => join(folder, `${id}.packed`)
   let n = 0
   for await (const row of file.rows('photos')) {
@@ -70,10 +101,15 @@ async function pictures(file: Unpacked, folder: string): Promise<(id: string) =>
 }
 
 async function putIn(
-  entity: Entity, file: Unpacked, workshopId: string, rename: (entity: Entity, row: Row) => Row,
-  picture: (id: string) => Promise<object>, transaction: Transaction,
+  entity: Entity,
+  file: Unpacked,
+  workshopId: string,
+  rename: (entity: Entity, row: Row) => Row,
+  picture: (id: string) => Promise<object>,
+  transaction: Transaction,
 ): Promise<void> {
-  let set: Row[] = [], n = 0
+  let set: Row[] = [],
+    n = 0
   const put = async () => {
     try {
       await insertSet(entity, workshopId, set, transaction)
@@ -85,7 +121,7 @@ async function putIn(
   const size = entity.name === 'photos' ? 20 : SET
   for await (const given of file.rows(entity.name)) {
     const row = checked(entity, given, n++)
-    const whole = entity.name === 'photos' ? { ...row, ...await picture(row.id as string) } : row
+    const whole = entity.name === 'photos' ? { ...row, ...(await picture(row.id as string)) } : row
     set.push(rename(entity, whole))
     if (set.length >= size) await put()
   }
@@ -109,7 +145,10 @@ async function checkWhole(workshopId: string, transaction: Transaction): Promise
 }
 
 const keptOf = (counts: Record<string, number>): KeptCounts => ({
-  cloths: counts.cloths ?? 0, supplies: counts.supplies ?? 0, trials: counts.trials ?? 0, jobs: counts.jobs ?? 0,
+  cloths: counts.cloths ?? 0,
+  supplies: counts.supplies ?? 0,
+  trials: counts.trials ?? 0,
+  jobs: counts.jobs ?? 0,
   photos: counts.photos ?? 0,
 })
 
@@ -125,18 +164,22 @@ async function withUnpacked<T>(path: string, work: (file: Unpacked, folder: stri
 /** What a workroom file holds, and when it was written. */
 export const inspectWorkroom = (path: string): Promise<{ name: string, written: string | null, kept: KeptCounts }> =>
   withUnpacked(path, async ({ head, counts }) => ({
-    name: (head.workshop as Workshop).name, written: (head.written as string | undefined) ?? null, kept: keptOf(counts),
+    name: (head.workshop as Workshop).name,
+    written: (head.written as string | undefined) ?? null,
+    kept: keptOf(counts),
   }))
 
 /** What is kept now. */
 export async function keptNow({ workshopId }: Context): Promise<KeptCounts> {
-  const [row] = await database().query<KeptCounts>(`
+  const [row] = await database().query<KeptCounts>(
+    `
     select (select count(*)::int from cloth where workshop_id = :workshopId and deleted_at is null) as cloths,
       (select count(*)::int from supply where workshop_id = :workshopId and deleted_at is null) as supplies,
       (select count(*)::int from trial where workshop_id = :workshopId) as trials,
       (select count(*)::int from job where workshop_id = :workshopId and deleted_at is null) as jobs,
       (select count(*)::int from trial_photo where workshop_id = :workshopId) as photos`,
-  { replacements: { workshopId }, type: QueryTypes.SELECT })
+    { replacements: { workshopId }, type: QueryTypes.SELECT },
+  )
   return row!
 }
 

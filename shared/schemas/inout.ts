@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { clothFields, fibreShareSchema } from './cloth'
+import { jobPieceRow, layPartRow, layRow, offcutRow } from './cut'
 import { coverSchema, ironBody, ironStopSchema } from './iron'
 import { jobClothSchema, jobBody } from './job'
 import {
@@ -49,6 +50,10 @@ export const ENTITY_ROWS = {
   pieces: pieceSchema.extend({ ...made, ...ofCloth, place: placeKeyField, position }),
   jobs: jobBody.omit({ cloths: true }).extend(made),
   jobCloths: jobClothSchema.extend({ jobId: idSchema, position }),
+  jobPieces: jobPieceRow,
+  offcuts: offcutRow,
+  lays: layRow,
+  layParts: layPartRow,
   plans: planBody.extend(made),
   trials: trialBody.omit({ events: true, readings: true }).extend(made),
   trialEvents: trialEventSchema.extend({ ...ofTrial, position }),

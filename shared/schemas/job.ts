@@ -53,6 +53,9 @@ interface ClothProgress {
   passed: number
   /** Washes still missing on the one that has come furthest; null where none held. */
   washesLeft: number | null
+  /** Parts to cut of what lies on its pieces, and those that are cut. */
+  parts: number
+  cut: number
 }
 export interface Job extends JobBody {
   id: string

@@ -14,6 +14,7 @@ export const MOST = {
   cornerSteps: 100,
   /** Of one supply. */
   trimRuns: 500,
+  offcuts: 200,
   stockM: 100_000,
   /** Of one dial stop, in one go: an hour and more at one reading a second. */
   calibrationReadings: 5000,

@@ -78,13 +78,16 @@ describe('what the hands are told', () => {
 describe('a job in words', () => {
   it('every step has its order and its reason', () => {
     const steps = [
-      { do: 'findFibre' }, { do: 'match' }, { do: 'swatch' }, { do: 'swatchAgain', failed: 2 }, { do: 'wash', left: 3 }, { do: 'cut' },
+      { do: 'findFibre' }, { do: 'match' }, { do: 'swatch' }, { do: 'swatchAgain', failed: 2 }, { do: 'wash', left: 3 }, { do: 'draw' },
+      { do: 'cut', cut: 2, parts: 6 }, { do: 'press', parts: 6 },
     ] as const
     expect(steps.map(nextWords)).toEqual([
       'Find out what it is', 'Choose its backing', 'Press a swatch', 'Press another swatch', 'Wash the swatch, 3 times',
-      'Proved: ready to cut',
+      'Draw its pieces', 'Lay and cut', 'Press it',
     ])
     expect(new Set(steps.map(nextReason)).size).toBe(steps.length)
+    expect(nextReason({ do: 'cut', cut: 0, parts: 6 })).toBe('Proved; 6 parts to cut.')
+    expect(nextReason({ do: 'cut', cut: 2, parts: 6 })).toBe('2 of 6 parts are cut.')
     expect(nextReason({ do: 'swatchAgain', failed: 1 })).toBe('The one pressed did not hold.')
     expect(nextReason({ do: 'swatchAgain', failed: 2 })).toBe('2 did not hold.')
     expect(nextWords({ do: 'wash', left: 1 })).toBe('Wash the swatch once')

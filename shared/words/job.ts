@@ -13,8 +13,12 @@ export function nextWords(step: NextStep): string {
       return step.failed > 0 ? 'Press another swatch' : 'Press a swatch again'
     case 'wash':
       return step.left === 1 ? 'Wash the swatch once' : `Wash the swatch, ${step.left} times`
+    case 'draw':
+      return 'Draw its pieces'
     case 'cut':
-      return 'Proved: ready to cut'
+      return 'Lay and cut'
+    case 'press':
+      return 'Press it'
   }
 }
 
@@ -35,8 +39,12 @@ export function nextReason(step: NextStep): string {
           : 'The last one is not proved.'
     case 'wash':
       return 'It held; the house proves a swatch in the wash.'
+    case 'draw':
+      return 'Proved: a swatch held, and its washes too.'
     case 'cut':
-      return 'A swatch held, and its washes too.'
+      return step.cut === 0 ? `Proved; ${step.parts} parts to cut.` : `${step.cut} of ${step.parts} parts are cut.`
+    case 'press':
+      return `All ${step.parts} parts are cut.`
   }
 }
 

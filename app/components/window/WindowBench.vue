@@ -8,7 +8,7 @@ import {
 import { chanceAt, nearestToSafe, pinMargins, safestPlace, samplesFor, type WindowMap, type WindowQuestion } from '#core/window'
 import { toEvidence, toRecipePayload } from '#shared/mappers'
 import {
-  celsius, learnedFigure, LEARNED_NAME, METHOD_NAME, nearestSentence, oddSentence, openerSentence, roomAroundSentence, safestSentence,
+  celsius, learnedFigure, LEARNED_NAME, METHOD_NAME, nearestSentence, oddSentence, roomAroundSentence, safestSentence,
   UNKNOWN_NAME, UNKNOWN_REMEDY,
 } from '#shared/words'
 import type { Answer } from '~/workers/board.worker'
@@ -194,7 +194,7 @@ async function print(): Promise<void> {
           <UButton v-if="!openers" size="xs" variant="outline" color="neutral" class="min-h-8"
             :loading="looking" @click="emit('open')">What would open it?</UButton></template>
       </p>
-      <ul v-if="openers" class="mt-1 text-[15px]"><li v-for="(o, i) in openers" :key="i">{{ openerSentence(o, bench.units) }}</li></ul>
+      <OpenerList v-if="openers" :openers="openers" class="mt-1 text-[15px]" />
       <div v-if="course && recipe && bench.supply?.resin" class="mt-1 grid grid-cols-[minmax(0,1fr)_minmax(0,1.100fr)] items-start gap-2">
         <SectionPicture :course="course" :index="index" :limits="hurtC === null ? {} : { cloth: hurtC }" />
         <div class="relative h-40">

@@ -1,5 +1,6 @@
 import type { Sequelize } from 'sequelize'
 import { initCloth } from './cloth'
+import { initCut } from './cut'
 import { initIron } from './iron'
 import { initJob } from './job'
 import { initPlace } from './place'
@@ -12,6 +13,7 @@ import { initWorkshop } from './workshop'
 export { ClothRow, ClothFibreRow } from './cloth'
 export { CoverRow, IronRow, IronStopRow } from './iron'
 export { CalibrationRow, CornerStepRow, MeasurementRow, SettlePassRow, StockMovementRow, TrimRunRow } from './records'
+export { JobPieceRow, LayPartRow, LayRow, OffcutRow } from './cut'
 export { JobClothRow, JobRow } from './job'
 export { PieceRow, PlaceRow } from './place'
 export { SupplyRow } from './supply'
@@ -29,4 +31,5 @@ export function initModels(sequelize: Sequelize): void {
   initPlace(sequelize)
   initRecords(sequelize)
   initJob(sequelize)
+  initCut(sequelize)
 }

@@ -14,6 +14,7 @@ export class JobRow extends Model<InferAttributes<JobRow>, InferCreationAttribut
   declare note: string
   declare done: boolean
   declare version: CreationOptional<number>
+  declare piecesVersion: CreationOptional<number>
   declare createdAt: CreationOptional<Date>
   declare updatedAt: CreationOptional<Date>
 }
@@ -40,6 +41,7 @@ export function initJob(sequelize: Sequelize): void {
     note: DataTypes.TEXT,
     done: DataTypes.BOOLEAN,
     version: DataTypes.INTEGER,
+    piecesVersion: DataTypes.INTEGER,
     createdAt: DataTypes.DATE,
     updatedAt: DataTypes.DATE,
   }, { sequelize, tableName: 'job', version: true, paranoid: true })

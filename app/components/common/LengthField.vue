@@ -1,0 +1,56 @@
+<script setup lang="ts">
+import { readLengthMm, toUnit } from '#core/units'
+
+/** A length as people write it, 38,5 or 5 3/8; kept in mm. What cannot be read stays standing, and why is said. */
+const {
+  label,
+  leastMm = 0,
+  mostMm = 10_000,
+  noun = label,
+} = defineProps<{
+  label: string
+  leastMm?: number
+  mostMm?: number
+  /** As it is called in a sentence. */
+  noun?: string
+}>()
+const mm = defineModel<number>({ required: true })
+const bench = useBench()
+const unit = computed(() => bench.units?.length ?? 'mm')
+const shownOf = (v: number) => String(Math.round(toUnit(v, unit.value) * 1000) / 1000)
+const text = ref(shownOf(mm.value))
+const problem = ref<string | null>(null)
+watch([mm, unit], () => {
+  if (readLengthMm(text.value, unit.value) !== mm.value) text.value = shownOf(mm.value)
+})
+function read(): void {
+  const v = readLengthMm(text.value, unit.value)
+  problem.value
+    = v === null
+      ? `${noun}: write a length such as 38, 38,5 or 5 3/8 in.`
+      : v < leastMm
+        ? `${noun}: ${shownOf(leastMm)} ${unit.value} is the least that makes sense.`
+        : v > mostMm
+          ? `${noun}: ${shownOf(mostMm)} ${unit.value} is the most that makes sense.`
+          : null
+  if (v !== null && problem.value === null) mm.value = v
+}
+</script>
+
+<template>
+  <label class="block">
+    <span class="block text-sm font-semibold leading-tight">{{ label }}</span>
+    <span class="flex items-baseline gap-1">
+      <UInput
+        v-model="text"
+        inputmode="decimal"
+        class="w-full"
+        :aria-label="label"
+        :aria-invalid="problem !== null"
+        @update:model-value="read"
+      />
+      <span class="text-sm text-muted-ink">{{ unit }}</span>
+    </span>
+    <span v-if="problem" class="block text-sm font-medium text-alert" role="alert">{{ problem }}</span>
+  </label>
+</template>

@@ -1,0 +1,115 @@
+<script setup lang="ts">
+import { HOUSE_INSET_MM, insetOf, isSandwich, webLessMm, type CutPiece } from '#shared/cutting'
+import type { JobPiece } from '#shared/schemas'
+import { INSET_WORDS, lengthWords } from '#shared/words'
+
+/** From the cut edge inward, with the millimetres between; and where the backing ends, by the house or by this piece. */
+const { piece, made } = defineProps<{ piece: JobPiece, made: CutPiece }>()
+const emit = defineEmits<{ inset: [inset: JobPiece['inset']] }>()
+const bench = useBench()
+const rule = computed(() => insetOf(piece, bench.rules))
+const house = computed(() => insetOf({ inset: null }, bench.rules))
+const houseWords = computed(() => (house.value.how === 'inside' ? `${HOUSE_INSET_MM} mm inside` : 'caught in the seam'))
+const steps = computed(() => {
+  const { seam, hem, front } = piece.allowances
+  const edges = [
+    `${lengthWords(seam, bench.units)} seam`,
+    ...(hem !== seam ? [`${lengthWords(hem, bench.units)} hem`] : []),
+    ...(front !== seam ? [`${lengthWords(front, bench.units)} front`] : []),
+  ]
+  const stand = made.sandwich
+  return [
+    { name: 'cut edge', mark: 'ink', by: '' },
+    { name: stand ? 'stitch line, the finished edge' : 'seam line', mark: 'seam', by: edges.join(', ') },
+    ...(made.backing.length && !stand
+      ? [
+          {
+            name: 'backing',
+            mark: 'good',
+            by:
+              piece.foamId || rule.value.how === 'caught'
+                ? 'to the cut edge'
+                : rule.value.how === 'exact'
+                  ? 'to the seam line'
+                  : `${lengthWords(rule.value.byMm, bench.units)} inside it`,
+          },
+        ]
+      : []),
+    ...(made.foam.length
+      ? [
+          {
+            name: stand ? 'stiff layer' : 'foam',
+            mark: 'alert',
+            by: stand ? `${lengthWords(stand.standOffMm, bench.units)} inside it` : 'clear of the seam',
+          },
+        ]
+      : []),
+    ...(made.web.length ? [{ name: 'web', mark: 'mark', by: `${lengthWords(webLessMm(bench.rules), bench.units)} less` }] : []),
+  ]
+})
+const byMm = computed({
+  get: () => (rule.value.how === 'inside' ? rule.value.byMm : 0),
+  set: v => emit('inset', { how: 'inside', byMm: Number(v) }),
+})
+const HOW = (['inside', 'exact', 'caught'] as const).map(value => ({ value, name: INSET_WORDS[value] }))
+const how = computed({
+  get: () => rule.value.how,
+  set: v => emit('inset', v === 'inside' ? { how: 'inside', byMm: HOUSE_INSET_MM } : { how: v }),
+})
+const COLOUR = {
+  ink: 'var(--rc-ink)',
+  seam: 'var(--rc-muted)',
+  good: 'var(--rc-good)',
+  alert: 'var(--rc-alert)',
+  mark: 'var(--rc-mark)',
+} as const
+const DASH = { ink: '', seam: '5 4', good: '9 4', alert: '2 4', mark: '10 3 2 3' } as const
+</script>
+
+<template>
+  <div>
+    <ul class="space-y-0.5 text-[15px]" data-test="stack">
+      <li v-for="s in steps" :key="s.name" class="flex items-center gap-2 leading-tight">
+        <svg width="34" height="8" class="shrink-0" aria-hidden="true">
+          <line
+            x1="0"
+            x2="34"
+            y1="4"
+            y2="4"
+            stroke-width="2.500"
+            :stroke="COLOUR[s.mark as keyof typeof COLOUR]"
+            :stroke-dasharray="DASH[s.mark as keyof typeof DASH]"
+          />
+        </svg>
+        <span>{{ s.name }}</span><span class="ml-auto text-right text-muted-ink">{{ s.by }}</span>
+      </li>
+    </ul>
+    <template v-if="piece.backingId && !piece.foamId && !isSandwich(piece)">
+      <Choices
+        v-model="how"
+        :options="HOW"
+        label="Where the backing ends"
+        class="mt-2 grid grid-cols-3 gap-1 text-sm"
+        shape="min-h-10 px-1 leading-tight"
+      />
+      <label v-if="rule.how === 'inside'" class="mt-1 block text-sm">
+        <span class="flex"
+        ><b>{{ lengthWords(byMm, bench.units) }}</b
+        ><span class="ml-auto text-muted-ink">the house: {{ houseWords }}</span></span
+        >
+        <input
+          v-model="byMm"
+          type="range"
+          min="0"
+          max="6"
+          step="0.5"
+          class="w-full accent-(--rc-mark)"
+          aria-label="Backing inside the seam line, mm"
+        />
+      </label>
+      <UButton v-if="piece.inset" size="xs" variant="ghost" color="neutral" class="min-h-8" @click="emit('inset', null)">
+        As the house has it</UButton
+      >
+    </template>
+  </div>
+</template>

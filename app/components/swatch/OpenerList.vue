@@ -1,0 +1,18 @@
+<script setup lang="ts">
+import type { Opener } from '#core/recipe'
+import { openerSentence } from '#shared/words'
+
+/** What, tried, would make it bond safely; another iron of the workroom can be taken in hand at once. */
+const { openers } = defineProps<{ openers: readonly Opener[] }>()
+const bench = useBench()
+const library = useLibrary()
+const ironOf = (o: Opener) => (o.change === 'iron' ? library.irons.find(i => i.name === o.name) : undefined)
+</script>
+
+<template>
+  <ul>
+    <li v-for="(o, i) in openers" :key="i">
+      {{ openerSentence(o, bench.units) }} <Sourced v-if="'found' in o" from="model" />
+      <UButton v-if="ironOf(o)" variant="outline" color="neutral" class="ml-2" @click="bench.takeIron(ironOf(o)!.id)">Take it</UButton></li>
+  </ul>
+</template>

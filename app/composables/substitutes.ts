@@ -1,0 +1,60 @@
+import { enoughOf } from '#shared/cutting'
+import type { PairPast } from '#shared/mappers'
+import { toEvidence, toHabits, toIronInput, toMatchCloth, toMatchSupply } from '#shared/mappers'
+import type { Supply } from '#shared/schemas'
+
+const KEY = 'substitutes',
+  SHOWN = 3
+
+/** What else would do where a lot is too short: the best of the shelf for the same cloth and place of which there is enough. */
+export function useSubstitutes() {
+  const { ask, end } = useBoardWorkers()
+  const bench = useBench()
+  const wish = useWish()
+  const library = useLibrary()
+  const found = ref<{ id: string, name: string, stockM: number }[] | null>(null)
+  const problem = ref<string | null>(null)
+
+  /** @param needM length on the supply that is short, m; others are taken as wide */
+  async function look(clothId: string, placeKey: string | null, insteadOf: Supply, needM: number): Promise<void> {
+    end(KEY)
+    found.value = null
+    const cloth = library.cloths.find(c => c.id === clothId)
+    if (!cloth || !bench.iron) return
+    try {
+      const { supplies, past } = await $fetch<{ supplies: Supply[], past: Record<string, PairPast> }>('/api/match/shelf', {
+        query: { clothId },
+      })
+      const query = plain({
+        cloth: toMatchCloth(cloth),
+        evidence: toEvidence(cloth),
+        blendRule: bench.blendRule,
+        allowance: bench.rules.allowance,
+        place: { ...(wish.places.find(p => p.key === placeKey) ?? wish.place) },
+        hand: null,
+        drapeKept: false,
+        care: { ...wish.wished.care },
+        iron: toIronInput(bench.iron),
+        cover: bench.cover?.kind ?? null,
+        bed: bench.chosen.bed,
+        needM2: 0,
+        habits: toHabits(bench.rules),
+      })
+      const shelf = plain(enoughOf(supplies, insteadOf, needM).map(s => toMatchSupply(s, past[s.id], query.cloth)))
+      const id = Date.now()
+      const { match } = await ask(KEY, async (remote) => {
+        await remote.hold(id, shelf)
+        return remote.rank(query)
+      })
+      found.value = match.ranked
+        .filter(c => c.supplies.length === 1 && c.supplies[0]!.family === insteadOf.family)
+        .slice(0, SHOWN)
+        .map(({ supplies: [s] }) => ({ id: s!.id, name: s!.name, stockM: s!.stockM }))
+      problem.value = null
+    } catch (error) {
+      problem.value = faultOf(error)
+    }
+  }
+  onScopeDispose(() => end(KEY))
+  return { found, problem, look }
+}

@@ -1,0 +1,65 @@
+<script setup lang="ts">
+/** From the pieces of the job to what is cut of every supply. */
+definePageMeta({ title: 'Cut' })
+const jobs = useJobs()
+const cutting = useCutting()
+const router = useRouter()
+type Tab = 'pieces' | 'lay' | 'sandwich' | 'braid'
+const tab = useKept<Tab>('cut-tab', 'pieces')
+const chosen = useKept<string | null>('cut-piece', null)
+const TABS = [
+  { key: 'pieces' as const, name: 'Pieces', shown: KEYS.pieces.shown },
+  { key: 'lay' as const, name: 'Lay', shown: KEYS.lay.shown },
+  { key: 'sandwich' as const, name: 'Sandwich', shown: KEYS.sandwich.shown },
+  { key: 'braid' as const, name: 'Braid', shown: KEYS.braid.shown },
+]
+useKeys({
+  pieces: () => {
+    tab.value = 'pieces'
+  },
+  lay: () => {
+    tab.value = 'lay'
+  },
+  sandwich: () => {
+    tab.value = 'sandwich'
+  },
+  braid: () => {
+    tab.value = 'braid'
+  },
+})
+const toToday = (): void => {
+  void router.push('/today')
+}
+watch(
+  () => jobs.job?.id,
+  () => {
+    void cutting.load()
+  },
+  { immediate: true },
+)
+</script>
+
+<template>
+  <div class="flex h-full min-h-0 flex-col pt-2">
+    <h1 class="sr-only">Cut{{ jobs.job ? `: ${jobs.job.name}` : '' }}</h1>
+    <div v-if="!jobs.job" class="mx-auto mt-16 max-w-xl text-center">
+      <p class="text-3xl font-semibold">Which job is cut?</p>
+      <p class="mt-3 text-lg">Pieces belong to a job. Open one from today's list, or write a new one.</p>
+      <UButton size="xl" class="mt-6" @click="toToday">To today's jobs</UButton>
+    </div>
+    <template v-else>
+      <div v-if="cutting.problem" class="mx-4 mb-2">
+        <NewerSlip v-if="cutting.theirs" :problem="cutting.problem" @over="cutting.overThem" @take="cutting.takeTheirs">
+          Stored now: {{ cutting.theirs.pieces.map(p => p.name).join(', ') || 'no pieces' }}.</NewerSlip
+        >
+        <p v-else class="font-semibold text-alert" role="alert" data-test="cut-problem">{{ cutting.problem }}</p>
+      </div>
+      <BenchTabs v-model="tab" :tabs="TABS" label="Cutting" class="min-h-0">
+        <PiecesBench v-if="tab === 'pieces'" v-model:chosen="chosen" />
+        <LayBench v-else-if="tab === 'lay'" v-model:chosen="chosen" />
+        <SandwichBench v-else-if="tab === 'sandwich'" v-model:chosen="chosen" />
+        <BraidBench v-else />
+      </BenchTabs>
+    </template>
+  </div>
+</template>

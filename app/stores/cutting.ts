@@ -1,0 +1,229 @@
+import { useDebounceFn, useRefHistory } from '@vueuse/core'
+import { howMany, partId, partsOf, suppliesOf, type CuttingGround, type Part } from '#shared/cutting'
+import type { ClothShrink, Cutting, JobPiece, KeptLay, LayPart, Offcut, Supply } from '#shared/schemas'
+import { jobPiecesBody } from '#shared/schemas'
+import { useBench } from './bench'
+import { useJobs } from './jobs'
+import { useLibrary } from './library'
+
+const SAVE_AFTER_MS = 500
+const clone = (pieces: JobPiece[]): JobPiece[] => plain(pieces)
+
+/** The pieces of the open job, what is cut of each supply, and what was cut already. What is drawn is kept here until it is saved. */
+export const useCutting = defineStore('cutting', () => {
+  const bench = useBench()
+  const jobs = useJobs()
+  const library = useLibrary()
+  const pieces = ref<JobPiece[]>([])
+  const version = ref(0)
+  const lays = ref<KeptLay[]>([])
+  const offcuts = ref<Offcut[]>([])
+  const shrink = ref<Record<string, ClothShrink | null>>({})
+  const jobId = ref<string | null>(null)
+  const problem = ref<string | null>(null)
+  /** Where the server said that a piece cannot be cut so: its place in the list. */
+  const badPiece = ref<number | null>(null)
+  const theirs = shallowRef<Cutting | null>(null)
+  const saved = ref(true)
+  const { undo, redo, canUndo, canRedo, clear } = useRefHistory(pieces, { deep: true, clone, capacity: 100 })
+  /** Drawn here and not saved yet, by job: a reload finds it again. */
+  const kept = useKept<Record<string, { pieces: JobPiece[], version: number }>>('pieces-drawn', {})
+
+  const ground = computed<CuttingGround>(() => ({
+    rules: bench.rules,
+    shrink: shrink.value,
+    clothMm: id => library.cloths.find(c => c.id === id)?.thicknessMm ?? 0.5,
+    supply: id => supplyOfId(id),
+  }))
+  const supplyOfId = (id: string): Supply | null => library.supplies.find(s => s.id === id) ?? null
+
+  function take(c: Cutting, withPieces: boolean): void {
+    lays.value = c.lays
+    offcuts.value = c.offcuts
+    shrink.value = { ...shrink.value, ...c.shrink }
+    version.value = c.version
+    if (!withPieces) return
+    pieces.value = c.pieces
+    void nextTick(clear)
+  }
+
+  /** Lays out the cutting of the open job. */
+  async function load(): Promise<void> {
+    const id = jobs.job?.id
+    if (!id) {
+      jobId.value = null
+      pieces.value = []
+      return
+    }
+    if (jobId.value === id && !saved.value) return
+    try {
+      const c = await $fetch<Cutting>(`/api/jobs/${id}/cutting`)
+      await library.bring(
+        null,
+        c.pieces.flatMap(p => [p.backingId, p.foamId, p.webId]),
+      )
+      await Promise.all([...new Set(c.pieces.map(p => p.clothId))].map(cloth => library.bring(cloth, [])))
+      loading = true
+      jobId.value = id
+      take(c, true)
+      const draft = kept.value[id]
+      if (draft) {
+        pieces.value = draft.pieces
+        version.value = draft.version
+      }
+      problem.value = null
+      await nextTick()
+      loading = false
+      if (draft) void save()
+    } catch (error) {
+      problem.value = problemOf(error).detail
+    }
+  }
+  let loading = false
+
+  const forget = () => {
+    const { [jobId.value ?? '']: _, ...rest } = kept.value
+    kept.value = rest
+  }
+  let saving: Promise<void> = Promise.resolve()
+  function save(): Promise<void> {
+    saving = saving.then(saveNow)
+    return saving
+  }
+  async function saveNow(): Promise<void> {
+    const id = jobId.value
+    if (!id || saved.value) return
+    const body = jobPiecesBody.safeParse({ version: version.value, pieces: pieces.value })
+    if (!body.success) {
+      const [issue] = body.error.issues
+      badPiece.value = typeof issue!.path[1] === 'number' ? issue!.path[1] : null
+      problem.value = issue!.message
+      return
+    }
+    const sent = JSON.stringify(pieces.value)
+    try {
+      const c = await $fetch<Cutting>(`/api/jobs/${id}/pieces`, { method: 'PUT', body: body.data })
+      if (jobId.value !== id) return
+      take(c, false)
+      problem.value = theirs.value = badPiece.value = null
+      // What was drawn while it was on its way is saved in its turn.
+      if (JSON.stringify(pieces.value) === sent) {
+        saved.value = true
+        forget()
+        void jobs.resume()
+      } else void saveSoon()
+    } catch (error) {
+      const p = problemOf(error)
+      problem.value = p.detail
+      const at = /^pieces\.(\d+)/.exec(p.errors[0]?.field ?? '')
+      badPiece.value = at ? Number(at[1]) : null
+      theirs.value = p.status === 409 && p.current ? (p.current as Cutting) : null
+    }
+  }
+  const saveSoon = useDebounceFn(save, SAVE_AFTER_MS)
+
+  watch(
+    pieces,
+    () => {
+      if (loading || !jobId.value) return
+      saved.value = false
+      kept.value = { ...kept.value, [jobId.value]: { pieces: pieces.value, version: version.value } }
+      void saveSoon()
+    },
+    { deep: true },
+  )
+
+  /** Saves mine over what someone else saved, knowingly; or takes theirs. */
+  function overThem(): void {
+    version.value = theirs.value!.version
+    theirs.value = null
+    void save()
+  }
+  async function takeTheirs(): Promise<void> {
+    const c = theirs.value!
+    theirs.value = problem.value = null
+    forget()
+    saved.value = true
+    loading = true
+    take(c, true)
+    await nextTick()
+    loading = false
+  }
+
+  const supplyIds = computed(() => suppliesOf(pieces.value))
+  /** Parts cut already, by their id. */
+  const cutIds = computed(() => new Set(lays.value.filter(l => l.cutAt !== null).flatMap(l => l.parts.map(partId))))
+  /** What is still to be cut of a supply; pieces that cannot be cut as they stand are left out and said at the piece. */
+  function openParts(supplyId: string): Part[] {
+    return pieces.value
+      .flatMap((p) => {
+        try {
+          return partsOf([p], supplyId, ground.value)
+        } catch {
+          return []
+        }
+      })
+      .filter(p => !cutIds.value.has(p.id))
+  }
+  const drawnLay = (supplyId: string): LayPart[] => lays.value.find(l => l.supplyId === supplyId && l.cutAt === null)?.parts ?? []
+  const offcutsFor = (supplyId: string): Offcut[] => offcuts.value.filter(o => o.supplyId === supplyId)
+
+  /** Keeps the lay of a supply as it is drawn. */
+  async function keepLay(supplyId: string, parts: LayPart[]): Promise<void> {
+    await save()
+    try {
+      take(await $fetch<Cutting>(`/api/jobs/${jobId.value}/lays`, { method: 'PUT', body: { supplyId, parts } }), false)
+    } catch (error) {
+      problem.value = problemOf(error).detail
+    }
+  }
+  /** Cuts a lay; a problem is said, and nothing is taken from the shelf. */
+  async function cut(supplyId: string, parts: LayPart[], metres: number, clientKey: string): Promise<boolean> {
+    await save()
+    try {
+      take(
+        await $fetch<Cutting>(`/api/jobs/${jobId.value}/cuts`, { method: 'POST', body: { supplyId, parts, metres, clientKey } }),
+        false,
+      )
+      problem.value = null
+      library.keepSupply(await $fetch<Supply>(`/api/supplies/${supplyId}`))
+      void jobs.resume()
+      return true
+    } catch (error) {
+      problem.value = problemOf(error).detail
+      return false
+    }
+  }
+
+  const total = computed(() => pieces.value.reduce((sum, p) => sum + howMany(p), 0))
+  return {
+    pieces,
+    version,
+    lays,
+    offcuts,
+    shrink,
+    jobId,
+    problem,
+    badPiece,
+    theirs,
+    saved,
+    undo,
+    redo,
+    canUndo,
+    canRedo,
+    ground,
+    supplyOfId,
+    load,
+    save,
+    overThem,
+    takeTheirs,
+    supplyIds,
+    cutIds,
+    openParts,
+    drawnLay,
+    offcutsFor,
+    keepLay,
+    cut,
+    total,
+  }
+})

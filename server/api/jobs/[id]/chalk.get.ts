@@ -1,0 +1,15 @@
+import { chalkQuery, idParams } from '#shared/schemas'
+import { cuttingOf, pieceGround } from '../../../services/cutting'
+import { getSupply } from '../../../services/shelf'
+import { chalkPdf } from '../../../services/templates'
+
+export default defineRoute({ params: idParams, query: chalkQuery }, async ({ context, params, query, event }) => {
+  const { job, pieces, ground } = await pieceGround(context, params.id)
+  const supply = await getSupply(context, query.supplyId)
+  const { lays } = await cuttingOf(context, params.id)
+  // The lay as it is drawn; once it is cut, the last one that was.
+  const own = lays.filter(l => l.supplyId === supply.id)
+  const lay = own.find(l => l.cutAt === null) ?? own.at(-1)
+  setResponseHeaders(event, { 'content-type': 'application/pdf', 'content-disposition': 'attachment; filename="lay.pdf"' })
+  return chalkPdf(job.name, supply, pieces, lay?.parts ?? [], ground)
+})

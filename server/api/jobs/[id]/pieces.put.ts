@@ -1,0 +1,6 @@
+import { idParams, jobPiecesBody } from '#shared/schemas'
+import { savePieces } from '../../../services/cutting'
+
+export default defineRoute(
+  { params: idParams, body: jobPiecesBody, mostBytes: 4_000_000 }, ({ context, params, body }) => savePieces(context, params.id, body),
+)

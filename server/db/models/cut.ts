@@ -1,0 +1,116 @@
+import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize'
+import type { JobPiece, LayerRole, OutlinePayload } from '#shared/schemas'
+
+/** A piece of a job as it is cut. */
+export class JobPieceRow extends Model<InferAttributes<JobPieceRow>, InferCreationAttributes<JobPieceRow>> {
+  declare id: string
+  declare workshopId: string
+  declare jobId: string
+  declare clothId: string
+  declare position: number
+  declare name: string
+  declare place: string | null
+  declare shape: JobPiece['shape']
+  declare count: number
+  declare pair: boolean
+  declare allowances: JobPiece['allowances']
+  declare grain: JobPiece['grain']
+  declare oneWay: boolean
+  declare backingId: string | null
+  declare foamId: string | null
+  declare webId: string | null
+  declare inset: JobPiece['inset']
+  declare createdAt: CreationOptional<Date>
+}
+
+/** What a lay left over, kept for the next. */
+export class OffcutRow extends Model<InferAttributes<OffcutRow>, InferCreationAttributes<OffcutRow>> {
+  declare id: CreationOptional<string>
+  declare workshopId: string
+  declare supplyId: string
+  declare outline: OutlinePayload
+  declare lot: string
+  declare usedAt: CreationOptional<Date | null>
+  declare createdAt: CreationOptional<Date>
+}
+
+/** Parts of a job on the width of a supply: as it is drawn, and once it was cut as it was cut. */
+export class LayRow extends Model<InferAttributes<LayRow>, InferCreationAttributes<LayRow>> {
+  declare id: CreationOptional<string>
+  declare workshopId: string
+  declare jobId: string
+  declare supplyId: string
+  declare cutAt: CreationOptional<Date | null>
+  declare metres: number
+  declare clientKey: CreationOptional<string | null>
+  declare createdAt: CreationOptional<Date>
+}
+
+export class LayPartRow extends Model<InferAttributes<LayPartRow>, InferCreationAttributes<LayPartRow>> {
+  declare layId: string
+  declare workshopId: string
+  declare pieceId: string
+  declare role: LayerRole
+  declare number: number
+  declare offcutId: string | null
+  declare turnDeg: number
+  declare x: number
+  declare y: number
+  declare pinned: boolean
+}
+
+const id = { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 }
+
+export function initCut(sequelize: Sequelize): void {
+  JobPieceRow.init({
+    id,
+    workshopId: DataTypes.UUID,
+    jobId: DataTypes.UUID,
+    clothId: DataTypes.UUID,
+    position: DataTypes.INTEGER,
+    name: DataTypes.TEXT,
+    place: DataTypes.TEXT,
+    shape: DataTypes.JSONB,
+    count: DataTypes.INTEGER,
+    pair: DataTypes.BOOLEAN,
+    allowances: DataTypes.JSONB,
+    grain: DataTypes.TEXT,
+    oneWay: DataTypes.BOOLEAN,
+    backingId: DataTypes.UUID,
+    foamId: DataTypes.UUID,
+    webId: DataTypes.UUID,
+    inset: DataTypes.JSONB,
+    createdAt: DataTypes.DATE,
+  }, { sequelize, tableName: 'job_piece', updatedAt: false })
+  OffcutRow.init({
+    id,
+    workshopId: DataTypes.UUID,
+    supplyId: DataTypes.UUID,
+    outline: DataTypes.JSONB,
+    lot: DataTypes.TEXT,
+    usedAt: DataTypes.DATE,
+    createdAt: DataTypes.DATE,
+  }, { sequelize, tableName: 'offcut', updatedAt: false })
+  LayRow.init({
+    id,
+    workshopId: DataTypes.UUID,
+    jobId: DataTypes.UUID,
+    supplyId: DataTypes.UUID,
+    cutAt: DataTypes.DATE,
+    metres: DataTypes.DOUBLE,
+    clientKey: DataTypes.UUID,
+    createdAt: DataTypes.DATE,
+  }, { sequelize, tableName: 'lay', updatedAt: false })
+  LayPartRow.init({
+    layId: { type: DataTypes.UUID, primaryKey: true },
+    workshopId: DataTypes.UUID,
+    pieceId: { type: DataTypes.UUID, primaryKey: true },
+    role: { type: DataTypes.TEXT, primaryKey: true },
+    number: { type: DataTypes.INTEGER, primaryKey: true },
+    offcutId: DataTypes.UUID,
+    turnDeg: DataTypes.DOUBLE,
+    x: DataTypes.DOUBLE,
+    y: DataTypes.DOUBLE,
+    pinned: DataTypes.BOOLEAN,
+  }, { sequelize, tableName: 'lay_part', timestamps: false })
+}

@@ -1,0 +1,380 @@
+import {
+  clip,
+  closePath,
+  endPath,
+  lineTo,
+  moveTo,
+  popGraphicsState,
+  pushGraphicsState,
+  rectangle,
+  rgb,
+  setDashPattern,
+  setLineWidth,
+  setStrokingColor,
+  stroke,
+  type PDFDocument,
+  type RGB,
+} from 'pdf-lib'
+import { boundsOf, type Outline, type Ring } from '#core/geometry'
+import { chalkMarks, laidOutline } from '#core/lay'
+import { cutPiece, partId, partsOf, supplyOf, usableWidthMm, type CutPiece, type CuttingGround } from '#shared/cutting'
+import type { JobPiece, LayPart, Supply } from '#shared/schemas'
+import { writeSvg, type SvgPiece, type SvgRole } from '#shared/svg'
+import { timesWords, turnWords } from '#shared/words'
+import { facesWithin, type Face } from './letters'
+import { A4_MM, paper, POINTS_PER_MM, sheetOf, wrap, type PaperMm, type Sheet } from './paper'
+
+export const PAPERS: Record<'A4' | 'A3', PaperMm> = { A4: A4_MM, A3: { wide: 297, high: 420 } }
+const MARGIN_MM = 10
+/** Tiles lie over each other by this. */
+const OVERLAP_MM = 10
+const TEST_MM = 100
+const LINE: Record<SvgRole, { colour: RGB, dash: number[], width: number }> = {
+  cut: { colour: rgb(0.15, 0.13, 0.11), dash: [], width: 0.9 },
+  outline: { colour: rgb(0.2, 0.23, 0.45), dash: [], width: 0.5 },
+  backing: { colour: rgb(0.25, 0.36, 0.15), dash: [7, 4], width: 0.9 },
+  foam: { colour: rgb(0.49, 0.14, 0.34), dash: [2, 3], width: 0.9 },
+  web: { colour: rgb(0.08, 0.46, 0.48), dash: [9, 3, 2, 3], width: 0.9 },
+}
+const ROLE_NAME: Record<SvgRole, string> = { cut: 'cut edge', outline: 'seam line', backing: 'backing', foam: 'foam', web: 'web' }
+const GRAIN_DEG = { along: 0, across: 90, bias: 45, any: null } as const
+
+interface Template {
+  piece: JobPiece
+  lines: { role: SvgRole, outlines: readonly Outline[] }[]
+  says: string[]
+  grainDeg: number | null
+}
+
+function templateOf(piece: JobPiece, ground: CuttingGround): Template {
+  const made: CutPiece = cutPiece(piece, ground)
+  const named = (['backing', 'foam', 'web'] as const).flatMap((role) => {
+    const id = supplyOf(piece, role)
+    const supply = id ? ground.supply(id) : null
+    return supply && made[role].length > 0 ? [`${ROLE_NAME[role]}: ${supply.name}${supply.resin ? ', resin side to the cloth' : ''}`] : []
+  })
+  return {
+    piece,
+    grainDeg: GRAIN_DEG[piece.grain],
+    says: [timesWords(piece), ...named],
+    lines: [
+      { role: 'cut', outlines: [made.cut] },
+      { role: 'outline', outlines: [made.seam] },
+      { role: 'backing', outlines: made.backing },
+      { role: 'foam', outlines: made.foam },
+      { role: 'web', outlines: made.web },
+    ].filter(l => l.outlines.length > 0) as Template['lines'],
+  }
+}
+
+/** The pieces as one drawing at true scale, its typeface within. */
+export async function templatesSvg(pieces: readonly JobPiece[], ground: CuttingGround): Promise<string> {
+  const all: SvgPiece[] = pieces.map((p) => {
+    const { piece, lines, says, grainDeg } = templateOf(p, ground)
+    return { name: piece.name, lines, says, grainDeg }
+  })
+  return writeSvg(all, await facesWithin(JSON.stringify(all.map(p => [p.name, p.says]))))
+}
+
+/** Draws rings on a sheet, clipped to its printable part; `to` brings mm of the piece to mm from the sheet's upper left corner. */
+function drawRings(
+  sheet: Sheet,
+  size: PaperMm,
+  rings: readonly Ring[],
+  role: SvgRole,
+  to: (p: { x: number, y: number }) => [number, number],
+): void {
+  const { colour, dash, width } = LINE[role]
+  const pt = (p: { x: number, y: number }): [number, number] => {
+    const [x, y] = to(p)
+    return [x * POINTS_PER_MM, (size.high - y) * POINTS_PER_MM]
+  }
+  const [w, h] = [(size.wide - 2 * MARGIN_MM) * POINTS_PER_MM, (size.high - 2 * MARGIN_MM) * POINTS_PER_MM]
+  sheet.page.pushOperators(
+    pushGraphicsState(),
+    rectangle(MARGIN_MM * POINTS_PER_MM, MARGIN_MM * POINTS_PER_MM, w, h),
+    clip(),
+    endPath(),
+    setStrokingColor(colour),
+    setLineWidth(width),
+    setDashPattern(dash, 0),
+    ...rings.flatMap(ring => [...ring.map((p, i) => (i === 0 ? moveTo(...pt(p)) : lineTo(...pt(p)))), closePath(), stroke()]),
+    popGraphicsState(),
+  )
+}
+
+/** An arrow both ways along the grain. */
+function grainArrow(sheet: Sheet, x: number, y: number, longMm: number, deg: number): void {
+  const a = (deg * Math.PI) / 180,
+    [dx, dy] = [(Math.sin(a) * longMm) / 2, (Math.cos(a) * longMm) / 2]
+  sheet.line(x - dx, y + dy, x + dx, y - dy)
+  for (const end of [1, -1])
+    for (const side of [1, -1]) {
+      const b = a + side * 0.35
+      sheet.line(x + end * dx, y - end * dy, x + end * (dx - Math.sin(b) * 5), y - end * (dy - Math.cos(b) * 5))
+    }
+}
+
+/** Where tiles begin along a side, mm. */
+export function tilesAlong(mm: number, printableMm: number): number[] {
+  const step = printableMm - OVERLAP_MM
+  const count = Math.max(1, Math.ceil((mm - OVERLAP_MM) / step - 1e-9))
+  return Array.from({ length: count }, (_, i) => i * step)
+}
+
+const writing = (face: Face, says: readonly string[], sheet: Sheet, x: number, y: number, wideMm: number, bold: Face): void => {
+  says.forEach((line, i) => {
+    const [first] = wrap(line, i === 0 ? bold : face, 9, wideMm)
+    sheet.text(first ?? '', x, y + i * 4.6, 9, i === 0 ? bold : face)
+  })
+}
+
+/** Pieces that fit on a sheet share it, in rows; larger ones are tiled over several. */
+function pagesOf(templates: readonly Template[], size: PaperMm): { shared: Template[][], tiled: Template[] } {
+  const [w, h] = [size.wide - 2 * MARGIN_MM, size.high - 2 * MARGIN_MM]
+  const shared: Template[][] = [],
+    tiled: Template[] = []
+  let x = 0,
+    y = 0,
+    row = 0
+  for (const t of templates) {
+    const b = extent(t)
+    if (b.wideMm > w || b.highMm > h) {
+      tiled.push(t)
+      continue
+    }
+    if (x > 0 && x + b.wideMm > w) {
+      x = 0
+      y += row + OVERLAP_MM
+      row = 0
+    }
+    if (shared.length === 0 || y + b.highMm > h) {
+      shared.push([])
+      x = 0
+      y = 0
+      row = 0
+    }
+    shared.at(-1)!.push(t)
+    x += b.wideMm + OVERLAP_MM
+    row = Math.max(row, b.highMm)
+  }
+  return { shared, tiled }
+}
+const extent = (t: Template) => boundsOf({ rim: t.lines.flatMap(l => l.outlines.flatMap(o => o.rim)) })
+
+/**
+ * Templates at true scale: the cutting list with a square and a line of 100 mm to check the printer by, then the pieces, tiled where
+ * they are larger than the paper.
+ */
+export async function templatesPdf(
+  jobName: string,
+  pieces: readonly JobPiece[],
+  ground: CuttingGround,
+  size: PaperMm,
+): Promise<Uint8Array> {
+  const templates = pieces.map(p => templateOf(p, ground))
+  const { doc, regular, bold } = await paper({ jobName, says: templates.map(t => [t.piece.name, t.says]), tiles: 'tile of overlap' })
+  const list = sheetOf(doc, regular, size)
+  list.text(`Cutting list: ${jobName}`, MARGIN_MM, 18, 15, bold)
+  list.box(MARGIN_MM, 26, TEST_MM, TEST_MM)
+  list.line(MARGIN_MM, 132, MARGIN_MM + TEST_MM, 132)
+  list.text(
+    'This square is 100 mm each way, and so is the line. If they are not, print at 100 %, without fitting to the page.',
+    MARGIN_MM,
+    139,
+    8.5,
+  )
+  ;(Object.keys(LINE) as SvgRole[]).forEach((role, i) => {
+    const y = 32 + i * 7
+    drawRings(
+      list,
+      size,
+      [
+        [
+          { x: 0, y: 0 },
+          { x: 18, y: 0 },
+        ],
+      ],
+      role,
+      p => [120 + p.x, y + p.y],
+    )
+    list.text(ROLE_NAME[role], 142, y + 1.2, 9)
+  })
+  let y = 150
+  let sheet = list
+  for (const t of templates) {
+    const { wideMm, highMm } = extent(t)
+    for (const [i, line] of [
+      `${t.piece.name}: ${t.says[0]}`,
+      ...t.says.slice(1),
+      `cut ${Math.round(wideMm)} x ${Math.round(highMm)} mm`,
+    ].entries()) {
+      if (y > size.high - MARGIN_MM) {
+        sheet = sheetOf(doc, regular, size)
+        y = 20
+      }
+      sheet.text(line, MARGIN_MM + (i === 0 ? 0 : 6), y, i === 0 ? 10.5 : 9, i === 0 ? bold : regular)
+      y += 5
+    }
+    y += 2
+  }
+  const { shared, tiled } = pagesOf(templates, size)
+  for (const page of shared) drawShared(doc, regular, bold, page, size)
+  for (const t of tiled) drawTiled(doc, regular, bold, t, size)
+  return doc.save()
+}
+
+function drawShared(doc: PDFDocument, regular: Face, bold: Face, page: readonly Template[], size: PaperMm): void {
+  const sheet = sheetOf(doc, regular, size)
+  let x = MARGIN_MM,
+    y = MARGIN_MM,
+    row = 0
+  for (const t of page) {
+    const b = extent(t)
+    if (x > MARGIN_MM && x + b.wideMm > size.wide - MARGIN_MM) {
+      x = MARGIN_MM
+      y += row + OVERLAP_MM
+      row = 0
+    }
+    const [left, top] = [x, y]
+    for (const { role, outlines } of t.lines)
+      drawRings(
+        sheet,
+        size,
+        outlines.flatMap(o => [o.rim, ...o.holes]),
+        role,
+        p => [left + p.x - b.left, top + b.top - p.y],
+      )
+    if (t.grainDeg !== null)
+      grainArrow(sheet, left + Math.min(12, b.wideMm / 5), top + b.highMm / 2, Math.min(60, b.highMm * 0.6), t.grainDeg)
+    writing(regular, [t.piece.name, ...t.says], sheet, left + Math.min(18, b.wideMm / 4), top + b.highMm / 2 - 2, b.wideMm * 0.7, bold)
+    x += b.wideMm + OVERLAP_MM
+    row = Math.max(row, b.highMm)
+  }
+}
+
+function drawTiled(doc: PDFDocument, regular: Face, bold: Face, t: Template, size: PaperMm): void {
+  const b = extent(t),
+    [w, h] = [size.wide - 2 * MARGIN_MM, size.high - 2 * MARGIN_MM]
+  const columns = tilesAlong(b.wideMm, w),
+    rows = tilesAlong(b.highMm, h)
+  rows.forEach((fromY, r) =>
+    columns.forEach((fromX, c) => {
+      const sheet = sheetOf(doc, regular, size)
+      const to = (p: { x: number, y: number }): [number, number] => [MARGIN_MM + p.x - b.left - fromX, MARGIN_MM + b.top - p.y - fromY]
+      for (const { role, outlines } of t.lines)
+        drawRings(
+          sheet,
+          size,
+          outlines.flatMap(o => [o.rim, ...o.holes]),
+          role,
+          to,
+        )
+      const label = `${String.fromCharCode(65 + r)}${c + 1}`
+      sheet.text(
+        `${label}  ${t.piece.name}, tile ${r * columns.length + c + 1} of ${rows.length * columns.length}`,
+        MARGIN_MM + 2,
+        size.high - 4,
+        8,
+      )
+      // Crosses where the tiles meet: the next sheet's lie on them.
+      for (const x of [
+        ...(c > 0 ? [MARGIN_MM + OVERLAP_MM / 2] : []),
+        ...(c < columns.length - 1 ? [MARGIN_MM + w - OVERLAP_MM / 2] : []),
+      ])
+        for (const y of [MARGIN_MM + OVERLAP_MM / 2, MARGIN_MM + h - OVERLAP_MM / 2]) cross(sheet, x, y)
+      for (const y of [...(r > 0 ? [MARGIN_MM + OVERLAP_MM / 2] : []), ...(r < rows.length - 1 ? [MARGIN_MM + h - OVERLAP_MM / 2] : [])])
+        for (const x of [MARGIN_MM + OVERLAP_MM / 2, MARGIN_MM + w - OVERLAP_MM / 2]) cross(sheet, x, y)
+      if (c < columns.length - 1) sheet.line(MARGIN_MM + w - OVERLAP_MM, MARGIN_MM, MARGIN_MM + w - OVERLAP_MM, MARGIN_MM + h, true)
+      if (r < rows.length - 1) sheet.line(MARGIN_MM, MARGIN_MM + h - OVERLAP_MM, MARGIN_MM + w, MARGIN_MM + h - OVERLAP_MM, true)
+      if (r === 0 && c === 0) {
+        sheet.line(MARGIN_MM + 20, size.high - MARGIN_MM - 8, MARGIN_MM + 20 + TEST_MM, size.high - MARGIN_MM - 8)
+        sheet.text('100 mm', MARGIN_MM + 22 + TEST_MM, size.high - MARGIN_MM - 7, 8)
+      }
+      const middle = { x: b.left + b.wideMm / 2, y: b.bottom + b.highMm / 2 },
+        [mx, my] = to(middle)
+      if (mx < MARGIN_MM || mx > MARGIN_MM + w || my < MARGIN_MM || my > MARGIN_MM + h) return
+      if (t.grainDeg !== null) grainArrow(sheet, mx - 12, my, Math.min(100, b.highMm * 0.5), t.grainDeg)
+      writing(regular, [t.piece.name, ...t.says], sheet, mx - 4, my, 80, bold)
+    }),
+  )
+}
+const cross = (sheet: Sheet, x: number, y: number): void => {
+  sheet.line(x - 3, y, x + 3, y)
+  sheet.line(x, y - 3, x, y + 3)
+}
+
+/** A lay as a strip to chalk by: small, with each part's distance from the selvedge and from the end, and a list of them. */
+export async function chalkPdf(
+  jobName: string,
+  supply: Supply,
+  pieces: readonly JobPiece[],
+  parts: readonly LayPart[],
+  ground: CuttingGround,
+): Promise<Uint8Array> {
+  const byId = new Map(partsOf(pieces, supply.id, ground).map(p => [p.id, p]))
+  const onRoll = parts
+    .filter(p => p.offcutId === null)
+    .map(p => ({ ...p, id: partId(p) }))
+    .filter(p => byId.has(p.id))
+  const marks = chalkMarks(id => byId.get(id)?.outline, onRoll)
+  const number = new Map(marks.map((m, i) => [m.id, i + 1]))
+  const { doc, regular, bold } = await paper({ jobName, supply: supply.name, names: pieces.map(p => p.name) })
+  const wideMm = usableWidthMm(supply),
+    lengthMm = Math.max(1, ...marks.map(m => m.fromEndMm + m.highMm))
+  const strip = { wide: 182, high: 230 }
+  const scale = Math.min(strip.wide / wideMm, strip.high / Math.min(lengthMm, MOST_STRIP_MM))
+  const perPage = strip.high / scale
+  for (let from = 0; from < lengthMm; from += perPage) {
+    const sheet = sheetOf(doc, regular)
+    sheet.text(`${supply.name}, ${Math.round(wideMm)} mm usable: ${jobName}`, MARGIN_MM + 4, 16, 13, bold)
+    sheet.text(
+      `From the end of the roll downward, from the left selvedge across; 1 : ${Math.round(1 / scale)}. Distances in mm.`,
+      MARGIN_MM + 4,
+      22,
+      8.5,
+    )
+    const left = MARGIN_MM + 4,
+      top = 28
+    sheet.box(left, top, wideMm * scale, Math.min(lengthMm - from, perPage) * scale)
+    for (const p of onRoll) {
+      const o = laidOutline(byId.get(p.id)!.outline, p),
+        b = boundsOf(o)
+      if (b.top < from || b.bottom > from + perPage) continue
+      const to = (q: { x: number, y: number }): [number, number] => [left + q.x * scale, top + (q.y - from) * scale]
+      drawRings(sheet, A4_MM, [o.rim, ...o.holes], 'cut', to)
+      const [cx, cy] = to({ x: (b.left + b.right) / 2, y: (b.bottom + b.top) / 2 })
+      sheet.text(String(number.get(p.id)), cx - 1.5, cy, 8, bold)
+    }
+  }
+  let sheet: Sheet | null = null,
+    y = Infinity
+  for (const m of marks) {
+    if (y > 280) {
+      sheet = sheetOf(doc, regular)
+      sheet.text(`Chalk marks: ${supply.name}`, MARGIN_MM + 4, 16, 13, bold)
+      CHALK_COLUMNS.forEach(([head, x]) => sheet!.text(head, x, 24, 8.5, bold))
+      y = 30
+    }
+    const row = [
+      String(number.get(m.id)),
+      byId.get(m.id)!.name,
+      String(Math.round(m.fromSelvedgeMm)),
+      String(Math.round(m.fromEndMm)),
+      `${Math.round(m.wideMm)} x ${Math.round(m.highMm)}`,
+      turnWords(m.turnDeg),
+    ]
+    row.forEach((cell, i) => sheet!.text(wrap(cell, regular, 9, i === 1 ? 55 : 40)[0] ?? '', CHALK_COLUMNS[i]![1], y, 9))
+    y += 5.2
+  }
+  return doc.save()
+}
+const MOST_STRIP_MM = 2500
+const CHALK_COLUMNS: [string, number][] = [
+  ['No.', 14],
+  ['Part', 24],
+  ['from selvedge', 84],
+  ['from end', 110],
+  ['size, mm', 132],
+  ['turned', 162],
+]

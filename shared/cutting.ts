@@ -1,0 +1,180 @@
+/** From the pieces of a job to the outlines and the parts that are cut: the one way, for the screen, the server and paper. */
+import {
+  blockOf,
+  drawnOf,
+  fromCutEdge,
+  grown,
+  mirroredDrawn,
+  outlinesOf,
+  sandwichOf,
+  unfolded,
+  type AllowanceRule,
+  type Drawn,
+  type PieceOutlines,
+  type Sandwich,
+  type SandwichSpec,
+} from '#core/cut'
+import { areaMm2, mirrored, outlineOf, thinned, type Outline, type Ring } from '#core/geometry'
+import { rigidityUNm, smallestFoldMm } from '#core/hand'
+import type { LayPiece } from '#core/lay'
+import { supplyPly } from '#core/match'
+import { toMatchSupply } from './mappers'
+import type { ClothShrink, JobPiece, LayerRole, LayPart, OutlinePayload, PieceShape, Rules, Supply } from './schemas'
+
+/** What cutting must know besides the pieces. */
+export interface CuttingGround {
+  rules: Pick<Rules, 'allowance' | 'size'>
+  clothMm: (clothId: string) => number
+  supply: (id: string) => Supply | null
+  shrink: Readonly<Record<string, ClothShrink | null>>
+}
+
+/** Where the house ends a backing that is trimmed inside, mm. */
+export const HOUSE_INSET_MM = 2
+const SMALLER_WEB_MM = 1
+
+const ringOf = (corners: readonly (readonly [number, number])[]): Ring => corners.map(([x, y]) => ({ x, y }))
+export const fromPayload = (o: OutlinePayload): Outline => outlineOf(ringOf(o.rim), o.holes.map(ringOf))
+const tenThousandth = (v: number) => Math.round(v * 1e4) / 1e4
+/** An outline as it is kept: thinned where it has more corners than it needs. */
+export const toPayload = (o: Outline): OutlinePayload => {
+  const pairs = (r: Ring) =>
+    (r.length > 200 ? thinned(r, 0.02) : r).map((p): [number, number] => [tenThousandth(p.x), tenThousandth(p.y)])
+  return { rim: pairs(o.rim), holes: o.holes.map(pairs) }
+}
+
+const isHalf = (shape: PieceShape): boolean => shape.kind === 'block' && (blockOf(shape.block)?.half ?? false)
+/** The piece as it is when finished. @throws RangeError where its allowance is larger than what was drawn */
+export function drawnPiece({ shape, allowances }: Pick<JobPiece, 'shape' | 'allowances'>): Drawn {
+  if (shape.kind === 'block') {
+    const drawn = blockOf(shape.block)!.draw(shape.measures)
+    return shape.mirrored ? mirroredDrawn(drawn) : drawn
+  }
+  const outline = fromPayload(shape)
+  return shape.drawnBy === 'cut' ? fromCutEdge(outline, allowances.seam) : drawnOf(outline)
+}
+
+/** By how much a cloth's pieces are cut larger, %: what its last pass still took, until it has settled; nothing where nobody knows. */
+export const cutLargerPct = (s: ClothShrink | null | undefined): { along: number, across: number } =>
+  s && s.settledUpToC === null ? { along: s.alongPct, across: s.acrossPct } : { along: 0, across: 0 }
+
+/** Where a piece's backing ends: by its own wish, or the house's. */
+export const insetOf = (piece: Pick<JobPiece, 'inset'>, rules: Pick<Rules, 'allowance'>): AllowanceRule =>
+  piece.inset ?? (rules.allowance === 'caught' ? { how: 'caught' } : { how: 'inside', byMm: HOUSE_INSET_MM })
+export const webLessMm = (rules: Pick<Rules, 'size'>): number => (rules.size === 'exact' ? 0 : SMALLER_WEB_MM)
+
+/** A mat with a stiff layer is a sandwich. */
+export const isSandwich = (p: Pick<JobPiece, 'place' | 'foamId'>): boolean => p.place === 'mat' && p.foamId !== null
+
+/** What a sandwich is made from; null where the piece is none. */
+export function sandwichSpec(piece: JobPiece, ground: CuttingGround): SandwichSpec | null {
+  const stiff = isSandwich(piece) ? ground.supply(piece.foamId!) : null
+  if (!stiff) return null
+  const ply = supplyPly(toMatchSupply(stiff))
+  const cloth = ground.clothMm(piece.clothId)
+  return {
+    finished: drawnPiece(piece).seam,
+    stiffMm: stiff.thicknessMm,
+    faceMm: cloth,
+    backMm: cloth,
+    allowanceMm: piece.allowances.seam,
+    webLessMm: webLessMm(ground.rules),
+    foldMm: smallestFoldMm(rigidityUNm(ply.massGsm, ply.bendingMm)),
+  }
+}
+
+export interface CutPiece extends PieceOutlines {
+  sandwich: Sandwich | null
+}
+/**
+ * All outlines of a piece as it is cut: whole where it was drawn on a fold, larger by what its cloth will still shrink.
+ * @throws RangeError with a sentence where it cannot be cut so
+ */
+export function cutPiece(piece: JobPiece, ground: CuttingGround): CutPiece {
+  const spec = sandwichSpec(piece, ground)
+  const sandwich = spec && sandwichOf(spec)
+  const made: PieceOutlines = sandwich
+    ? {
+        cut: sandwich.face,
+        seam: sandwich.stitch,
+        backing: piece.backingId ? [sandwich.stitch] : [],
+        foam: [sandwich.stiff],
+        web: piece.webId ? [sandwich.web] : [],
+        narrow: [],
+      }
+    : outlinesOf(drawnPiece(piece), piece.allowances, insetOf(piece, ground.rules), {
+        backing: piece.backingId !== null,
+        foam: piece.foamId !== null,
+        web: piece.webId !== null,
+        webLessMm: webLessMm(ground.rules),
+      })
+  const whole = (o: Outline) => grown(isHalf(piece.shape) ? unfolded(o) : o, cutLargerPct(ground.shrink[piece.clothId]))
+  const all = (list: readonly Outline[]) => list.map(whole)
+  return {
+    cut: whole(made.cut),
+    seam: whole(made.seam),
+    backing: all(made.backing),
+    foam: all(made.foam),
+    web: all(made.web),
+    narrow: all(made.narrow),
+    sandwich,
+  }
+}
+
+/** How often a piece is cut in all. */
+export const howMany = (p: Pick<JobPiece, 'count' | 'pair'>): number => p.count * (p.pair ? 2 : 1)
+
+/** One thing to cut out of a supply. */
+export interface Part extends LayPiece {
+  pieceId: string
+  role: LayerRole
+  number: number
+  name: string
+}
+export const partId = (p: Pick<LayPart, 'pieceId' | 'role' | 'number'>): string => `${p.pieceId}.${p.role}.${p.number}`
+
+const SUPPLY_OF = { backing: 'backingId', foam: 'foamId', web: 'webId' } as const
+export const supplyOf = (piece: JobPiece, role: LayerRole): string | null => piece[SUPPLY_OF[role]]
+
+/** What is cut of one supply: a part for every piece and time; of a pair the odd ones are the mirror images. */
+export function partsOf(pieces: readonly JobPiece[], supplyId: string, ground: CuttingGround): Part[] {
+  return pieces.flatMap((piece) => {
+    const roles = (['backing', 'foam', 'web'] as const).filter(role => supplyOf(piece, role) === supplyId)
+    if (roles.length === 0) return []
+    const made = cutPiece(piece, ground)
+    return roles.flatMap((role) => {
+      const largest = [...made[role]].sort((a, b) => areaMm2(b) - areaMm2(a))[0]
+      if (!largest) return []
+      const other = piece.pair ? mirrored(largest) : largest
+      // A sandwich is held to its stiff layer on both sides.
+      const times = howMany(piece) * (role === 'web' && made.sandwich ? 2 : 1)
+      return Array.from({ length: times }, (_, number): Part => ({
+        id: partId({ pieceId: piece.id, role, number }),
+        pieceId: piece.id,
+        role,
+        number,
+        name: piece.name,
+        outline: number % 2 === 1 ? other : largest,
+        grain: piece.grain,
+        oneWay: piece.oneWay,
+      }))
+    })
+  })
+}
+
+/** Every supply that the pieces ask for, the backings first. */
+export const suppliesOf = (pieces: readonly JobPiece[]): string[] => [
+  ...new Set((['backing', 'foam', 'web'] as const).flatMap(role => pieces.flatMap(p => supplyOf(p, role) ?? []))),
+]
+
+/** Selvedges that are not cut into, both together, mm. */
+export const SELVEDGES_MM = 20
+/** A supply without a width is taken to be so wide, mm. */
+export const USUAL_WIDTH_MM = 900
+export const usableWidthMm = (s: Pick<Supply, 'widthMm'>): number => (s.widthMm ?? USUAL_WIDTH_MM) - SELVEDGES_MM
+/** Between any two parts on the roll, mm. */
+export const GAP_MM = 2
+
+/** Supplies of which there is enough for a lay of so many metres on another, by its area. */
+export const enoughOf = (supplies: readonly Supply[], insteadOf: Supply, needM: number): Supply[] =>
+  supplies.filter(s => s.id !== insteadOf.id && s.stockM * usableWidthMm(s) >= needM * usableWidthMm(insteadOf))

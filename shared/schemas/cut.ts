@@ -1,0 +1,144 @@
+import { z } from 'zod'
+import { BLOCKS, blockOf } from '#core/cut'
+import { crossing } from '#core/geometry'
+import { idSchema, momentField, nameField, numberField, versionField } from './common'
+import { placeKeyField } from './place'
+
+const BLOCK_KEYS = BLOCKS.map(b => b.key) as [string, ...string[]]
+const point = z.tuple([z.number().min(-10_000).max(10_000), z.number().min(-10_000).max(10_000)])
+const ring = z
+  .array(point, { error: 'Outline: give its corners.' })
+  .min(3, 'Outline: it needs three corners at least.')
+  .max(2000, 'Outline: 2000 corners at the most.')
+  .refine(r => crossing(r.map(([x, y]) => ({ x, y }))) === null, 'Outline: it crosses itself.')
+/** A payload of an outline: its corners in mm, the length upward. */
+export const outlinePayload = z.object({ rim: ring, holes: z.array(ring).max(20, 'Outline: twenty holes at the most.').default([]) })
+export type OutlinePayload = z.infer<typeof outlinePayload>
+
+const blockShape = z
+  .object({
+    format: z.literal(1), kind: z.literal('block'), block: z.enum(BLOCK_KEYS, { error: 'Block: choose one from the list.' }),
+    measures: z.record(z.string().max(20), z.number({ error: 'Measures: give numbers in mm.' })),
+    mirrored: z.boolean({ error: 'Mirrored: say yes or no.' }).default(false),
+  })
+  .superRefine(({ block, measures }, ctx) => {
+    for (const m of blockOf(block)?.measures ?? []) {
+      const mm = measures[m.key]
+      const at = { code: 'custom' as const, path: ['measures', m.key] }
+      if (mm === undefined) ctx.addIssue({ ...at, message: `${m.name}: give it in mm.` })
+      else if (mm < m.leastMm) ctx.addIssue({ ...at, message: `${m.name}: ${m.leastMm} mm is the least that makes sense.` })
+      else if (mm > m.mostMm) ctx.addIssue({ ...at, message: `${m.name}: ${m.mostMm} mm is the most that makes sense.` })
+    }
+  })
+const outlineShape = outlinePayload.extend({
+  format: z.literal(1), kind: z.literal('outline'),
+  /** Is what was drawn the line it is sewn along, or the edge it is cut along? */
+  drawnBy: z.enum(['seam', 'cut'], { error: 'Drawn by: its seam line or its cut edge.' }),
+})
+/** A piece's shape: a block by its measures, or an outline as it was drawn. */
+export const pieceShape = z.discriminatedUnion('kind', [blockShape, outlineShape], { error: 'Shape: a block or an outline.' })
+export type PieceShape = z.infer<typeof pieceShape>
+
+const mm = (name: string, most: number) => numberField(name, 'mm', 0, most)
+export const allowancesSchema = z.object({
+  seam: mm('Seam allowance', 100), hem: mm('Hem allowance', 200), front: mm('Allowance at the front', 100),
+})
+export const insetSchema = z.discriminatedUnion('how', [
+  z.object({ how: z.literal('inside'), byMm: numberField('Inside by', 'mm', 0, 30) }), z.object({ how: z.literal('caught') }),
+  z.object({ how: z.literal('exact') }),
+], { error: 'Backing: inside the seam line, exact, or caught in the seam.' })
+export const LAYER_ROLES = ['backing', 'foam', 'web'] as const
+export type LayerRole = typeof LAYER_ROLES[number]
+
+/** A piece of a job: its shape, and what goes on it. */
+export const jobPieceSchema = z.object({
+  /** Made in the browser; it lives as long as the piece. */
+  id: idSchema,
+  name: nameField('Piece', 40),
+  clothId: idSchema,
+  place: placeKeyField.nullable().default(null),
+  shape: pieceShape,
+  count: z
+    .number({ error: 'How many: give a whole number.' })
+    .int('How many: give a whole number.')
+    .min(1, 'How many: at least one.')
+    .max(200, 'How many: 200 at the most.'),
+  /** Each time a left and a right one. */
+  pair: z.boolean({ error: 'Pair: say yes or no.' }),
+  allowances: allowancesSchema,
+  grain: z.enum(['along', 'across', 'bias', 'any'], { error: 'Grain: along, across, bias or any.' }),
+  oneWay: z.boolean({ error: 'One way: say yes or no.' }),
+  /** What lies on it; none where there is none. */
+  backingId: idSchema.nullable(), foamId: idSchema.nullable(), webId: idSchema.nullable(),
+  /** Where its backing ends; null by the house rule. */
+  inset: insetSchema.nullable(),
+})
+export type JobPiece = z.infer<typeof jobPieceSchema>
+export const MOST_PIECES = 60
+export const jobPiecesBody = z.object({
+  version: versionField,
+  pieces: z
+    .array(jobPieceSchema, { error: 'Pieces: give a list.' })
+    .max(MOST_PIECES, `Pieces: ${MOST_PIECES} at the most.`)
+    .refine(all => new Set(all.map(p => p.id)).size === all.length, 'Pieces: the same piece stands there twice.'),
+})
+export type JobPiecesBody = z.infer<typeof jobPiecesBody>
+
+/** Where one cut part lies: on the roll, or on an offcut. */
+export const layPartSchema = z.object({
+  pieceId: idSchema,
+  role: z.enum(LAYER_ROLES, { error: 'Part: backing, foam or web.' }),
+  /** Which of the pieces alike, from 0; of a pair the odd ones are mirrored. */
+  number: z.number({ error: 'Number: give a whole number.' }).int().min(0).max(999),
+  offcutId: idSchema.nullable().default(null),
+  turnDeg: numberField('Turn', '°', 0, 359.999),
+  x: numberField('From the selvedge', 'mm', -10, 10_000),
+  y: numberField('From the end', 'mm', -10, 100_000),
+  pinned: z.boolean().default(false),
+})
+export type LayPart = z.infer<typeof layPartSchema>
+const parts = z
+  .array(layPartSchema, { error: 'Parts: give a list.' })
+  .max(1000, 'Parts: a thousand at the most.')
+  .refine(all => new Set(all.map(p => `${p.pieceId} ${p.role} ${p.number}`)).size === all.length, 'Parts: one of them lies there twice.')
+export const layBody = z.object({ supplyId: idSchema, parts })
+export type LayBody = z.infer<typeof layBody>
+export const cutBody = layBody.extend({
+  /** Made in the browser, so that a cut sent twice takes its metres once. */
+  clientKey: idSchema,
+  /** How much of the roll was cut off, m. */
+  metres: numberField('Metres', 'm', 0, 1000),
+}).refine(b => b.parts.length > 0, { path: ['parts'], message: 'Parts: nothing is laid, so there is nothing to cut.' })
+export type CutBody = z.infer<typeof cutBody>
+
+export const offcutBody = z.object({ outline: outlinePayload })
+export interface Offcut { id: string, supplyId: string, outline: OutlinePayload, lot: string, createdAt: string }
+export interface KeptLay { id: string, supplyId: string, cutAt: string | null, metres: number, parts: LayPart[] }
+/** How a cloth moves under the iron, as it was settled; null where it never was. */
+export interface ClothShrink { alongPct: number, acrossPct: number, settledUpToC: number | null }
+/** All that the cutting of a job knows. */
+export interface Cutting {
+  pieces: JobPiece[]
+  version: number
+  /** The lay as it is drawn now for each supply, and those that were cut. */
+  lays: KeptLay[]
+  offcuts: Offcut[]
+  shrink: Record<string, ClothShrink | null>
+}
+export const templatesQuery = z.object({
+  as: z.enum(['pdf', 'svg'], { error: 'As: pdf or svg.' }).default('pdf'),
+  paper: z.enum(['A4', 'A3'], { error: 'Paper: A4 or A3.' }).default('A4'),
+})
+export const chalkQuery = z.object({ supplyId: idSchema })
+
+const keyed = { id: idSchema, createdAt: momentField('Written') }
+/** Rows as a workroom file holds them. */
+export const jobPieceRow = jobPieceSchema.extend({ ...keyed, jobId: idSchema, position: z.number().int().min(0) })
+export const layRow = z.object({
+  ...keyed, jobId: idSchema, supplyId: idSchema, cutAt: momentField('Cut').nullable(), metres: z.number().min(0).max(1000),
+  clientKey: idSchema.nullable(),
+})
+export const layPartRow = layPartSchema.extend({ layId: idSchema })
+export const offcutRow = offcutBody.extend({
+  ...keyed, supplyId: idSchema, lot: z.string().max(60), usedAt: momentField('Used').nullable(),
+})

@@ -1,0 +1,165 @@
+import type { SandwichStep } from '#core/cut'
+import type { LayFault } from '#core/lay'
+import { METRIC, withUnit, type DisplayUnits } from '#core/units'
+import type { SvgNote, SvgProblem } from '../svg'
+
+const mm = (v: number): string => `${v < 10 ? v.toFixed(1) : Math.round(v)} mm`
+
+const SMALL_MM = 20
+/** A length as it is read: tenths only where they matter. */
+export const lengthWords = (v: number, units: DisplayUnits = METRIC): string =>
+  withUnit(v, units.length, units.length === 'in' ? 2 : units.length === 'cm' ? 1 : v < SMALL_MM && v % 1 !== 0 ? 1 : 0)
+
+/** What is wrong with a lay. @param nameOf a part's id as it is called */
+export function layFaultSentence(fault: LayFault, nameOf: (id: string) => string): string {
+  switch (fault.why) {
+    case 'overlap':
+      return `${nameOf(fault.ids[0])} lies on ${nameOf(fault.ids[1])}: move one of them.`
+    case 'tooNear':
+      return `${nameOf(fault.ids[0])} and ${nameOf(fault.ids[1])} are closer than the scissors need.`
+    case 'offRoll':
+      return `${nameOf(fault.id)} reaches ${mm(fault.byMm)} beyond what can be cut.`
+    case 'unknown':
+      return 'One of the parts is not a part of this job any more: lay it again.'
+  }
+}
+
+/** Why a drawing cannot be read, and what to do. */
+export function svgProblemSentence(p: SvgProblem): string {
+  switch (p.why) {
+    case 'tooLarge':
+      return `The drawing is ${p.mb.toFixed(1)} MB, more than ${p.mostMb} MB: outlines alone are much smaller. Leave pictures out.`
+    case 'unreadable':
+      return 'The drawing cannot be read: it may have been cut off, or it is no SVG.'
+    case 'noSvg':
+      return 'This is no SVG drawing.'
+    case 'noSize':
+      return 'The drawing does not say how large it is. Save it with a width and a height in mm, cm or inches.'
+    case 'percent':
+      return 'The drawing gives its size in per cent, so nobody knows how large it is. Save it with a width and a height in mm.'
+    case 'unknownUnit':
+      return `The drawing gives its size as “${p.said}”. Save it with a width and a height in mm, cm or inches.`
+    case 'nothing':
+      return 'There is no outline in the drawing.'
+  }
+}
+
+/** What was left out of a drawing, and why. */
+export function svgNoteSentence(n: SvgNote): string {
+  switch (n.why) {
+    case 'pixels':
+      return 'Its size is in pixels; 96 of them were taken for an inch. Check one measure.'
+    case 'text':
+      return `${n.count === 1 ? 'A line' : `${n.count} lines`} of text: letters are no outlines until they are turned into paths.`
+    case 'pictures':
+      return `${n.count === 1 ? 'A picture' : `${n.count} pictures`} left out: only outlines are cut.`
+    case 'copies':
+      return `${countWords(n.count, 'copy', 'copies')} of another shape left out: turn it into a shape of its own.`
+    case 'open':
+      return `${n.name} is open: its ends are ${mm(n.gapMm)} apart. Close it.`
+    case 'crossing':
+      return `${n.name} crosses itself, so nobody knows what of it is cloth.`
+    case 'tiny':
+      return `${n.name} is ${mm(n.mm)} large: too small to be a piece.`
+    case 'huge':
+      return `${n.name} is ${(n.mm / 1000).toFixed(1)} m long: more than 5 m. Is the drawing's size right?`
+    case 'tooFine':
+      return `${n.name} has ${n.corners} corners. Draw it with fewer.`
+    case 'tooMany':
+      return `Only the first ${n.kept} outlines were taken.`
+  }
+}
+
+/** How often a piece is cut. */
+export function timesWords({ count, pair }: { count: number, pair: boolean }): string {
+  if (pair) return count === 1 ? 'a pair, left and right' : `${count} pairs, left and right`
+  return count === 1 ? 'once' : `${count} times`
+}
+/** How a part is turned on the roll. */
+export const turnWords = (deg: number): string => (deg === 0 ? 'as drawn' : `${Math.round(deg)}°`)
+
+/** What cut sizes owe to shrinking, on a piece of this size. */
+export function shrinkSentence(
+  cloth: string,
+  shrink: { alongPct: number, acrossPct: number, settledUpToC: number | null } | null,
+  typical: { along: number, across: number },
+  size: { wideMm: number, highMm: number },
+): string {
+  const mmOf = (along: number, across: number) =>
+    `${((size.highMm * along) / 100).toFixed(1)} mm of its length and ${((size.wideMm * across) / 100).toFixed(1)} mm of its width`
+  if (!shrink) return `${cloth} was never settled: this piece may lose ${mmOf(typical.along, typical.across)}. Settle it first.`
+  if (shrink.settledUpToC !== null) return `${cloth} has settled up to ${Math.round(shrink.settledUpToC)} °C: cut to size.`
+  return `${cloth} still moves: cut larger by ${mmOf(shrink.alongPct, shrink.acrossPct)}, what its last pass took.`
+}
+
+/** What a lay costs in cloth and money. */
+export function metresSentence(metres: number, pricePerM: number | null): string {
+  const cost = pricePerM === null ? '' : `, ${(metres * pricePerM).toFixed(2)} at ${pricePerM.toFixed(2)} a metre`
+  return `${metres.toFixed(2)} m${cost}`
+}
+
+/** What is left on the shelf once a lay is cut; the last metre is said. */
+export function stockSentence(stockM: number, metres: number): { words: string, short: boolean, last: boolean } {
+  const left = stockM - metres
+  if (left < -1e-9)
+    return { words: `The shelf has ${stockM.toFixed(2)} m: ${(-left).toFixed(2)} m are missing.`, short: true, last: false }
+  if (left < 1) return { words: `Only ${left.toFixed(2)} m stay on the shelf: buy more before the next job.`, short: false, last: true }
+  return { words: `${left.toFixed(2)} m stay on the shelf.`, short: false, last: false }
+}
+
+/** A part that no roll is wide enough for. */
+export function tooWideSentence(name: string, byMm: number, join: boolean): string {
+  const by = `${name} is ${mm(byMm)} wider than the roll`
+  return join ? `${by}: cut it in two with a join where it does not show.` : `${by}, and is not joined here: take a wider supply.`
+}
+
+export const INSET_WORDS = { inside: 'Inside the seam line', exact: 'To the seam line', caught: 'Caught in the seam' } as const
+export const GRAIN_WORDS = { along: 'along', across: 'across', bias: 'bias', any: 'any way' } as const
+
+/** An opening is left in steps of five. */
+const roundedUp = (v: number): number => Math.ceil(v / 5) * 5
+
+/** A step of a stiff sandwich. */
+export function sandwichStepSentence(step: SandwichStep): string {
+  const s = (v: number | null) => (v === null ? 'as its swatch says' : `${Math.round(v)} s`)
+  const side = (on: 'face' | 'back') => (on === 'face' ? 'face' : 'back')
+  switch (step.do) {
+    case 'cut':
+      return 'Cut face, back, stiff layer and two webs.'
+    case 'tack':
+      return `Tack the web to the wrong side of the ${side(step.on)}, through its paper: ${s(step.s)}.`
+    case 'cool':
+      return `Let it lie until it is cold: ${s(step.s)}.`
+    case 'peel':
+      return `Peel the paper off the ${side(step.on)}.`
+    case 'hold':
+      return step.on === 'face'
+        ? `Lay the stiff layer on the face's web and hold: ${s(step.s)} at each of ${step.touches} places.`
+        : `Smooth the back over the stiff layer and hold: ${s(step.s)} at each of ${step.touches} places.`
+    case 'sew':
+      return `Sew right sides together, ${step.standOffMm.toFixed(1)} mm off the stiff layer; leave ${roundedUp(step.openingMm)} mm open.`
+    case 'trim':
+      return 'Trim the allowances and the corners.'
+    case 'turn':
+      return 'Roll the stiff layer up, turn it through the opening, and push the corners out.'
+    case 'close':
+      return 'Fold the opening in, close it.'
+    case 'topstitch':
+      return 'Stitch round the edge.'
+  }
+}
+
+/** Block or piece: what each risks. */
+export const FUSING_RISK = {
+  piece: 'Each piece shrinks by itself, and its backing must be laid edge to edge; no resin in the allowance.',
+  block: 'The cloth shrinks before it is cut, so that pieces come true; resin and bulk go into every seam.',
+} as const
+
+export const EDGE_WORDS = { flat: 'lies flat', lifts: 'lifts', rolls: 'rolls in' } as const
+
+/** So many of a thing. */
+export const countWords = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`
+
+/** What was cut, and how many more offcuts there are than before. */
+export const cutDoneSentence = (metres: number, name: string, offcuts: number): string =>
+  `${metres.toFixed(2)} m of ${name} are cut. ${offcuts > 0 ? `${countWords(offcuts, 'more offcut')} kept.` : 'No more offcuts than before.'}`
