@@ -88,9 +88,10 @@ function demoRows(): Partial<EntityRows> {
       const [seam, hem, front] = piece.allowances ?? [10, 40, 10]
       const named = (code: string | undefined) => (code ? supplies.get(code)!.id : null)
       return {
-        id: idOf(`piece ${demo.name} ${piece.name}`), jobId: id, createdAt, position, clothId: cloths.get(piece.cloth)!.id, name: piece.name,
-        place: piece.place, shape: shapeOf(piece), count: piece.count ?? 1, pair: piece.pair ?? false, allowances: { seam, hem, front },
-        grain: piece.grain ?? 'along' as const, oneWay: piece.oneWay ?? false, backingId: named(piece.backing), foamId: named(piece.foam),
+        id: idOf(`piece ${demo.name} ${piece.name}`), jobId: id, createdAt, position, clothId: cloths.get(piece.cloth)!.id,
+        name: piece.name, place: piece.place, shape: shapeOf(piece), count: piece.count ?? 1, pair: piece.pair ?? false,
+        allowances: { seam, hem, front }, grain: piece.grain ?? 'along' as const,
+        oneWay: piece.oneWay ?? false, backingId: named(piece.backing), foamId: named(piece.foam),
         webId: named(piece.web), inset: piece.inset ?? null,
       }
     })),

@@ -5,6 +5,6 @@ export {
   type PieceOutlines,
 } from './outlines'
 export {
-  edgeSection, sandwichOf, sandwichSteps, type Sandwich, type SandwichSpec, type SandwichStep, type WebTimes,
+  bagSteps, edgeSection, sandwichOf, sandwichSteps, type Sandwich, type SandwichSpec, type SandwichStep, type WebTimes,
 } from './sandwich'
 export { blockOrPiece, touchesFor, type FusingQuestion, type FusingWay, type Sole } from './fusing'

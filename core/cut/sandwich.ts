@@ -117,6 +117,9 @@ export type SandwichStep
     | { do: 'turn' }
     | { do: 'close' }
     | { do: 'topstitch' }
+    | { do: 'foam', s: number | null, touches: number }
+    | { do: 'over', s: number | null, touches: number }
+    | { do: 'edge' }
 
 /**
  * The order of a reversible mat. The stiff layer is held to the face before sewing; once it is turned, the back's web, tacked and peeled
@@ -145,4 +148,10 @@ export function sandwichSteps({ openingMm, standOffMm }: Sandwich, { tackS, hold
     { do: 'close' },
     { do: 'topstitch' },
   ]
+}
+
+/** The order of a bag's panel: the foam is held to the cloth, then the backing over it, out into the allowance. */
+export function bagSteps({ holdS, coolS }: Omit<WebTimes, 'tackS'>, touches: number, held: boolean): SandwichStep[] {
+  const over: SandwichStep[] = held ? [{ do: 'over', s: holdS, touches }, { do: 'cool', s: coolS }] : []
+  return [{ do: 'foam', s: holdS, touches }, { do: 'cool', s: coolS }, ...over, { do: 'edge' }]
 }

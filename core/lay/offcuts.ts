@@ -3,6 +3,7 @@ import {
   atOrigin,
   boundsOf,
   difference,
+  intersection,
   offset,
   outlineOf,
   overlap,
@@ -28,10 +29,10 @@ const opposite = (ring: Ring): Ring => ring.map(p => ({ x: -p.x, y: -p.y }))
 function placesWithin(container: Outline, shape: Ring): Outline[] {
   const from = shape[0]!
   const about = shape.map(p => ({ x: p.x - from.x, y: p.y - from.y }))
-  return difference(
-    [container],
-    [container.rim, ...container.holes].flatMap(ring => swept(opposite(about), ring)),
-  )
+  const led = (ring: Ring) => swept(opposite(about), ring)
+  // A hole that lies wholly within the shape is not crossed by its edge either: what is led round a hole is taken whole.
+  const holes = container.holes.flatMap(ring => led(ring).map(o => ({ rim: o.rim, holes: [] })))
+  return difference([container], [...led(container.rim), ...holes])
 }
 
 /** Does a square of this size lie anywhere in it, its sides along and across? */
@@ -60,10 +61,10 @@ export function leftOver(laid: readonly Outline[], wideMm: number, lengthMm: num
     { x: 0, y: lengthMm },
   ])
   const taken = union(laid.map(o => ({ rim: o.rim, holes: [] })))
-  const open = difference([roll], offset(taken, Math.max(gapMm, HAIR_MM)))
+  const open = difference([roll], offset(taken, Math.max(gapMm, HAIR_MM), 'pointed'))
   // In and out again: what is narrower than this goes.
   const sound = offset(offset(open, -SLIVER_MM / 2, 'pointed'), SLIVER_MM / 2, 'pointed')
-  return sound.filter(o => holdsSquare(o))
+  return intersection(sound, open).filter(o => holdsSquare(o))
 }
 const SLIVER_MM = 30
 
@@ -90,7 +91,10 @@ function layIn(offcut: Outline, piece: LayPiece, there: readonly Outline[], gapM
     const corners: Point[] = placesWithin(offcut, turned.rim).flatMap(o => [o.rim, ...o.holes].flat())
     const roomy = there.map(o => offset([o], gapMm + HAIR_MM)[0]!)
     for (const o of roomy) corners.push(...swept(about, o.rim).flatMap(s => [s.rim, ...s.holes].flat()))
-    const at = corners.map(c => ({ x: c.x - from!.x, y: c.y - from!.y })).sort((a, b) => a.y - b.y || a.x - b.x)
+    const [mostX, mostY] = [wideMm - size.wideMm, highMm - size.highMm]
+    // Where it fits with nothing to spare no place is left to move it about in: then it lies in one of the corners.
+    const snug = [0, mostX].flatMap(x => [0, mostY].map(y => ({ x, y })))
+    const at = [...snug, ...corners.map(c => ({ x: c.x - from!.x, y: c.y - from!.y }))].sort((a, b) => a.y - b.y || a.x - b.x)
     for (const { x, y } of at.slice(0, TRIED)) {
       const lies = shifted(turned, x, y)
       // What is worked out to a ten-thousandth may stand over by a hair.

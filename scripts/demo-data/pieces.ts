@@ -23,7 +23,10 @@ const cork = { cloth: 'TW-07', foam: 'B-41', backing: 'B-22', allowances: [8, 8,
 /** The pieces that are drawn already, by job. */
 export const DEMO_PIECES: Record<string, DemoPiece[]> = {
   'Stewards\' shirts, twelve': [
-    { ...poplin, name: 'Collar, upper', place: 'collar', block: 'collar', count: 12, measures: { neck: 205, deep: 48, point: 14, spring: 9 } },
+    {
+      ...poplin, name: 'Collar, upper', place: 'collar', block: 'collar', count: 12,
+      measures: { neck: 205, deep: 48, point: 14, spring: 9 },
+    },
     { ...poplin, name: 'Stand', place: 'stand', block: 'stand', count: 12, measures: { neck: 198, high: 31, over: 17, rise: 9 } },
     { ...poplin, name: 'Cuff', place: 'cuff', block: 'cuff', count: 24, measures: { long: 236, high: 62, corner: 14 } },
     { ...poplin, name: 'Sleeve placket', place: 'placket', block: 'placket', count: 24, measures: { long: 148, wide: 24, point: 12 } },
@@ -31,7 +34,10 @@ export const DEMO_PIECES: Record<string, DemoPiece[]> = {
   'Mate\'s boat coat': [
     { ...melton, name: 'Front', place: 'front', block: 'coatFront', count: 1, pair: true, measures: { long: 745, wide: 318 } },
     { ...melton, name: 'Front facing', place: 'facing', block: 'frontFacing', count: 1, pair: true, measures: { long: 745, wide: 96 } },
-    { ...melton, name: 'Collar', place: 'collar', block: 'collar', count: 2, grain: 'bias', measures: { neck: 222, deep: 84, point: 20, spring: 14 } },
+    {
+      ...melton, name: 'Collar', place: 'collar', block: 'collar', count: 2, grain: 'bias',
+      measures: { neck: 222, deep: 84, point: 20, spring: 14 },
+    },
     { ...melton, name: 'Stand', place: 'stand', block: 'stand', count: 1, measures: { neck: 218, high: 38, over: 0, rise: 12 } },
     { ...melton, name: 'Pocket flap', place: 'facing', block: 'flap', count: 2, pair: true, measures: { wide: 168, high: 62 } },
     { ...melton, name: 'Sleeve cuff', place: 'cuff', block: 'cuff', count: 2, measures: { long: 292, high: 96, corner: 0 } },

@@ -329,19 +329,21 @@ export async function chalkPdf(
     const sheet = sheetOf(doc, regular)
     sheet.text(`${supply.name}, ${Math.round(wideMm)} mm usable: ${jobName}`, MARGIN_MM + 4, 16, 13, bold)
     sheet.text(
-      `From the end of the roll downward, from the left selvedge across; 1 : ${Math.round(1 / scale)}. Distances in mm.`,
+      `From the end of the roll upward, from the left selvedge across; 1 : ${Math.round(1 / scale)}. Distances in mm.`,
       MARGIN_MM + 4,
       22,
       8.5,
     )
     const left = MARGIN_MM + 4,
       top = 28
-    sheet.box(left, top, wideMm * scale, Math.min(lengthMm - from, perPage) * scale)
+    const highMm = Math.min(lengthMm - from, perPage) * scale
+    sheet.box(left, top, wideMm * scale, highMm)
     for (const p of onRoll) {
       const o = laidOutline(byId.get(p.id)!.outline, p),
         b = boundsOf(o)
       if (b.top < from || b.bottom > from + perPage) continue
-      const to = (q: { x: number, y: number }): [number, number] => [left + q.x * scale, top + (q.y - from) * scale]
+      // The end of the roll is at the foot of the sheet, so that it is seen from the side that is chalked.
+      const to = (q: { x: number, y: number }): [number, number] => [left + q.x * scale, top + highMm - (q.y - from) * scale]
       drawRings(sheet, A4_MM, [o.rim, ...o.holes], 'cut', to)
       const [cx, cy] = to({ x: (b.left + b.right) / 2, y: (b.bottom + b.top) / 2 })
       sheet.text(String(number.get(p.id)), cx - 1.5, cy, 8, bold)

@@ -156,6 +156,11 @@ function strokesOf(path: ReturnType<typeof svgpath>): Stroke[] {
   return all.filter(s => s.ring.length > 1)
 }
 
+const NAMED: Record<string, string> = { amp: '&', lt: '<', gt: '>', quot: '"', apos: '\'' }
+/** What is written for a letter that XML keeps for itself, as that letter. */
+const unescaped = (text: string): string => text.replace(/&(?:#(\d{1,6})|#x([\da-f]{1,5})|(amp|lt|gt|quot|apos));/gi, (_, ten, hex, named) =>
+  (named ? NAMED[String(named).toLowerCase()]! : String.fromCodePoint(ten ? Number(ten) : Number.parseInt(hex, 16))))
+
 const away = (a: Point, b: Point) => Math.hypot(a.x - b.x, a.y - b.y)
 const inside = (ring: Ring, p: Point): boolean => {
   let is = false
@@ -187,6 +192,7 @@ function piecesOf(rings: readonly Ring[]): Outline[] {
  */
 export function readSvg(text: string): SvgReading | { problem: SvgProblem } {
   if (text.length > SVG_MOST_BYTES) return { problem: { why: 'tooLarge', mb: text.length / 1e6, mostMb: SVG_MOST_BYTES / 1e6 } }
+  if (!/<svg[\s>]/.test(text)) return { problem: { why: 'noSvg' } }
   let root: INode
   try {
     root = parseSync(text.replace(/<!DOCTYPE[^>[]*(\[[^\]]*\])?[^>]*>/i, ''))
@@ -276,7 +282,7 @@ export function readSvg(text: string): SvgReading | { problem: SvgProblem } {
     const own = node.attributes.transform ? [node.attributes.transform, ...transforms] : transforms
     const title = node.children.find(c => c.name === 'title')?.children[0]?.value.trim()
     const named = title || node.attributes.id?.trim() || null
-    take(node, own, (named ?? group ?? `Outline ${outlines.length + 1}`).slice(0, 40))
+    take(node, own, unescaped(named ?? group ?? `Outline ${outlines.length + 1}`).slice(0, 40))
     for (const child of node.children) walk(child, own, node === root ? null : (named ?? group))
   }
   try {

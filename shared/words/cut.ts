@@ -146,6 +146,12 @@ export function sandwichStepSentence(step: SandwichStep): string {
       return 'Fold the opening in, close it.'
     case 'topstitch':
       return 'Stitch round the edge.'
+    case 'foam':
+      return `Lay the foam on the wrong side, clear of the seam all round, and hold: ${s(step.s)} at each of ${step.touches} places.`
+    case 'over':
+      return `Lay the backing over it, out to the cut edge, and hold: ${s(step.s)} at each of ${step.touches} places.`
+    case 'edge':
+      return 'Cold, try the edge of the foam: what lifts is pressed again.'
   }
 }
 
@@ -162,4 +168,5 @@ export const countWords = (n: number, one: string, many = `${one}s`): string => 
 
 /** What was cut, and how many more offcuts there are than before. */
 export const cutDoneSentence = (metres: number, name: string, offcuts: number): string =>
-  `${metres.toFixed(2)} m of ${name} are cut. ${offcuts > 0 ? `${countWords(offcuts, 'more offcut')} kept.` : 'No more offcuts than before.'}`
+  `${metres.toFixed(2)} m of ${name} are cut. `
+  + (offcuts > 0 ? `${countWords(offcuts, 'more offcut')} kept.` : 'No more offcuts than before.')

@@ -4,9 +4,9 @@ import { readLengthMm, toUnit } from '#core/units'
 /** A length as people write it, 38,5 or 5 3/8; kept in mm. What cannot be read stays standing, and why is said. */
 const {
   label,
+  noun,
   leastMm = 0,
   mostMm = 10_000,
-  noun = label,
 } = defineProps<{
   label: string
   leastMm?: number
@@ -14,6 +14,7 @@ const {
   /** As it is called in a sentence. */
   noun?: string
 }>()
+const called = computed(() => noun ?? label)
 const mm = defineModel<number>({ required: true })
 const bench = useBench()
 const unit = computed(() => bench.units?.length ?? 'mm')
@@ -27,11 +28,11 @@ function read(): void {
   const v = readLengthMm(text.value, unit.value)
   problem.value
     = v === null
-      ? `${noun}: write a length such as 38, 38,5 or 5 3/8 in.`
+      ? `${called.value}: write a length such as 38, 38,5 or 5 3/8 in.`
       : v < leastMm
-        ? `${noun}: ${shownOf(leastMm)} ${unit.value} is the least that makes sense.`
+        ? `${called.value}: ${shownOf(leastMm)} ${unit.value} is the least that makes sense.`
         : v > mostMm
-          ? `${noun}: ${shownOf(mostMm)} ${unit.value} is the most that makes sense.`
+          ? `${called.value}: ${shownOf(mostMm)} ${unit.value} is the most that makes sense.`
           : null
   if (v !== null && problem.value === null) mm.value = v
 }

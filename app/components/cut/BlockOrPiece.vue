@@ -83,7 +83,7 @@ const NAME = { piece: 'Cut, then fuse each piece', block: 'Fuse a block, then cu
 <template>
   <div v-if="answer" class="grid grid-cols-2 gap-3 text-[15px]" data-test="block-or-piece">
     <div v-for="way in WAYS" :key="way" class="slip flex gap-3 p-2" :class="answer.quicker === way ? 'outline-2 outline-mark' : ''">
-      <svg :viewBox="`0 0 ${longest} ${wideMm}`" class="h-20 w-28 shrink-0" preserveAspectRatio="xMinYMid meet" aria-hidden="true">
+      <svg :viewBox="`0 0 ${longest} ${wideMm}`" class="h-20 max-w-32 shrink-0" preserveAspectRatio="xMinYMid meet" aria-hidden="true">
         <rect v-if="way === 'block'" :width="block.lay.value!.lengthMm" :height="wideMm" fill="var(--rc-good)" fill-opacity="0.25" />
         <path
           v-for="(d, i) in way === 'piece' ? piecePaths : blockPaths"

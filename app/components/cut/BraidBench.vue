@@ -81,7 +81,12 @@ const drawn = computed(() => {
   return {
     points,
     d: points.map((p, i) => `${i === 0 ? 'M' : 'L'}${p.x} ${p.y}`).join(''),
-    box: `${Math.min(...xs) - pad} ${Math.min(...ys) - pad} ${Math.max(...xs) - Math.min(...xs) + 2 * pad} ${Math.max(...ys) - Math.min(...ys) + 2 * pad}`,
+    box: [
+      Math.min(...xs) - pad,
+      Math.min(...ys) - pad,
+      Math.max(...xs) - Math.min(...xs) + 2 * pad,
+      Math.max(...ys) - Math.min(...ys) + 2 * pad,
+    ].join(' '),
   }
 })
 </script>

@@ -3,10 +3,13 @@ import { useElementSize } from '@vueuse/core'
 import { drag } from 'd3-drag'
 import { select } from 'd3-selection'
 import { laidOutline } from '#core/lay'
-import { boundsOf, type Outline } from '#core/geometry'
+import { boundsOf, type Outline, type Point } from '#core/geometry'
 import { lengthWords } from '#shared/words'
 
-/** Parts on a roll or an offcut, the length to the right, the selvedge above: they can be taken hold of and moved. */
+/**
+ * Parts on a roll or an offcut; they can be taken hold of and moved. The roll lies with its length to the right, or stands on its end
+ * where it is shown larger so; never as in a mirror.
+ */
 export interface LaidPart {
   id: string
   name: string
@@ -19,16 +22,7 @@ export interface LaidPart {
   grain: 'along' | 'across' | 'bias' | 'any'
   oneWay: boolean
 }
-const {
-  parts,
-  wideMm,
-  lengthMm,
-  layMm = null,
-  stockMm = null,
-  chosenId,
-  colour = '#f4eee2',
-  edge = null,
-} = defineProps<{
+const { parts, wideMm, lengthMm, layMm = null, stockMm = null, chosenId, colour = '#f4eee2', edge = null } = defineProps<{
   parts: readonly LaidPart[]
   wideMm: number
   /** How much is shown. */
@@ -45,137 +39,127 @@ const emit = defineEmits<{ choose: [id: string], move: [id: string, x: number, y
 const svg = useTemplateRef<SVGSVGElement>('svg')
 const { width, height } = useElementSize(svg)
 const SELVEDGE_MM = 10
-const px = computed(() => Math.max(lengthMm / Math.max(200, width.value), (wideMm + 2 * SELVEDGE_MM) / Math.max(100, height.value - 20)))
-const box = computed(
-  () => `${-22 * px.value} ${-SELVEDGE_MM - 18 * px.value} ${lengthMm + 44 * px.value} ${wideMm + 2 * SELVEDGE_MM + 20 * px.value}`,
-)
-const shown = computed(() =>
-  parts.map((p) => {
-    const o = laidOutline(p.outline, p),
-      b = boundsOf(o)
-    const fits = Math.floor(b.highMm / (7.6 * px.value))
-    return {
-      ...p,
-      d: outlinePath({ rim: o.rim.map(q => ({ x: q.y, y: q.x })), holes: [] }, false),
-      at: { x: (b.bottom + b.top) / 2, y: (b.left + b.right) / 2 },
-      label: b.wideMm < 12 * px.value || fits < 3 ? '' : p.name.length > fits ? `${p.name.slice(0, Math.max(2, fits - 1))}…` : p.name,
-      b,
-    }
-  }),
-)
+/** Room for the ruler and the figures about the roll, in points of the screen. */
+const ROOM = 24
+const fit = (wide: number, high: number) =>
+  Math.max(wide / Math.max(160, width.value - 2 * ROOM), high / Math.max(80, height.value - 2 * ROOM))
+const across = computed(() => wideMm + (edge ? 0 : 2 * SELVEDGE_MM))
+const upright = computed(() => fit(across.value, lengthMm) < fit(lengthMm, across.value))
+const px = computed(() => (upright.value ? fit(across.value, lengthMm) : fit(lengthMm, across.value)))
+/** From the selvedge and the end of the roll to the picture, and back. */
+const shown = ({ x, y }: Point): Point => (upright.value ? { x, y: lengthMm - y } : { x: y, y: x })
+const back = ({ x, y }: Point): Point => (upright.value ? { x, y: lengthMm - y } : { x: y, y: x })
+const pathOf = (o: Outline) => outlinePath({ rim: o.rim.map(shown), holes: o.holes.map(h => h.map(shown)) }, false)
+function rect(x0: number, y0: number, x1: number, y1: number) {
+  const a = shown({ x: x0, y: y0 }), b = shown({ x: x1, y: y1 })
+  return { x: Math.min(a.x, b.x), y: Math.min(a.y, b.y), width: Math.abs(a.x - b.x), height: Math.abs(a.y - b.y) }
+}
+function line(x0: number, y0: number, x1: number, y1: number) {
+  const a = shown({ x: x0, y: y0 }), b = shown({ x: x1, y: y1 })
+  return { x1: a.x, y1: a.y, x2: b.x, y2: b.y }
+}
+const box = computed(() => {
+  const r = rect(edge ? 0 : -SELVEDGE_MM, 0, wideMm + (edge ? 0 : SELVEDGE_MM), lengthMm), room = ROOM * px.value
+  return `${r.x - room} ${r.y - room} ${r.width + 2 * room} ${r.height + 2 * room}`
+})
+const LETTER = 7.4
+const laid = computed(() => parts.map((p) => {
+  const o = laidOutline(p.outline, p), b = boundsOf(o)
+  const r = rect(b.left, b.bottom, b.right, b.top), letters = Math.floor(r.width / (LETTER * px.value))
+  const name = p.name.length <= letters ? p.name : `${p.name.slice(0, Math.max(0, letters - 1))}…`
+  // Its own way up: along the roll to the right, or upward where the roll stands.
+  const up = upright.value ? -90 - p.turnDeg : -p.turnDeg
+  return {
+    ...p, d: pathOf(o), at: { x: r.x + r.width / 2, y: r.y + r.height / 2 }, corner: { x: r.x, y: r.y },
+    label: r.height < 14 * px.value || letters < 3 ? '' : name, up, roomy: r.height > 52 * px.value && r.width > 26 * px.value,
+    named: `${p.name}, ${lengthWords(p.x)} from the selvedge, ${lengthWords(p.y)} from the end`,
+  }
+}))
 /** Every so many millimetres a mark. */
-const step = computed(() => [50, 100, 200, 500, 1000].find(s => s / px.value > 55) ?? 1000)
-const marks = computed(() => Array.from({ length: Math.floor(lengthMm / step.value) + 1 }, (_, i) => i * step.value))
+const step = computed(() => [50, 100, 200, 500, 1000].find(s => s / px.value > 50) ?? 1000)
+const marks = computed(() => Array.from({ length: Math.floor(lengthMm / step.value) + 1 }, (_, i) => {
+  const mm = i * step.value, at = line(-SELVEDGE_MM, mm, -SELVEDGE_MM - 6 * px.value, mm)
+  const away = upright.value ? { x: at.x2 - 3 * px.value, y: at.y2 + 4 * px.value } : { x: at.x2, y: at.y2 - 3 * px.value }
+  return { at, away, words: `${mm / 10}${i === 0 ? ' cm' : ''}` }
+}))
+const ends = computed(() => {
+  const flag = (mm: number) => {
+    const at = line(-SELVEDGE_MM, mm, wideMm + SELVEDGE_MM, mm)
+    return { at, words: { x: at.x2 - 5 * px.value, y: at.y2 - 6 * px.value } }
+  }
+  return {
+    lay: layMm !== null && layMm > 0 ? flag(layMm) : null, stock: stockMm !== null && stockMm < lengthMm ? flag(stockMm) : null,
+    roll: line(-SELVEDGE_MM, 0, wideMm + SELVEDGE_MM, 0),
+  }
+})
+const ARROW = 'M-11 0H11m-4 -3l4 3l-4 3', BOTH = `${ARROW}M-7 -3l-4 3l4 3`
 
 onMounted(() => {
   let hold = { dx: 0, dy: 0, id: '' }
-  const holdOf = (e: { sourceEvent: Event }) => (e.sourceEvent.target as Element).closest<SVGElement>('[data-part]')?.dataset.part ?? null
+  const partAt = (e: { sourceEvent: Event }) => (e.sourceEvent.target as Element).closest<SVGElement>('[data-part]')?.dataset.part ?? null
   select(svg.value!).call(
     drag<SVGSVGElement, unknown>()
       .filter(e => (e.target as Element).closest('[data-part]') !== null && !e.button)
       .on('start', (e) => {
-        const id = holdOf(e),
-          p = parts.find(q => q.id === id)
+        const p = parts.find(q => q.id === partAt(e)), from = back(e)
         if (!p) return
-        hold = { dx: p.y - e.x, dy: p.x - e.y, id: p.id }
+        hold = { dx: p.x - from.x, dy: p.y - from.y, id: p.id }
         emit('choose', p.id)
       })
-      .on('drag', e => emit('move', hold.id, Math.round(e.y + hold.dy), Math.round(e.x + hold.dx))),
+      .on('drag', (e) => {
+        const to = back(e)
+        emit('move', hold.id, Math.round(to.x + hold.dx), Math.round(to.y + hold.dy))
+      }),
   )
 })
 </script>
 
 <template>
-  <svg
-    ref="svg"
-    :viewBox="box"
-    class="block h-full w-full touch-none select-none"
-    preserveAspectRatio="xMinYMid meet"
-    role="group"
-    aria-label="The lay, from the end of the roll to the right, from the selvedge downward"
-  >
+  <svg ref="svg" :viewBox="box" class="block h-full w-full touch-none select-none" preserveAspectRatio="xMidYMid meet" role="group"
+    :aria-label="edge ? 'An offcut' : 'The lay on its roll'">
     <defs>
       <pattern id="selvedge" width="8" height="8" patternUnits="userSpaceOnUse">
         <path d="M0 8L8 0" stroke="var(--rc-seam)" stroke-width="1.500" />
       </pattern>
     </defs>
-    <path
-      v-if="edge"
-      :d="
-        outlinePath({ rim: edge.rim.map(q => ({ x: q.y, y: q.x })), holes: edge.holes.map(h => h.map(q => ({ x: q.y, y: q.x }))) }, false)
-      "
-      :fill="colour"
-      fill-rule="evenodd"
-      stroke="var(--rc-muted)"
-      :stroke-width="px"
-    />
+    <template v-if="edge">
+      <path :d="pathOf(edge)" fill="var(--rc-paper)" fill-rule="evenodd" />
+      <path :d="pathOf(edge)" :fill="colour" fill-opacity="0.2" fill-rule="evenodd" stroke="var(--rc-muted)" :stroke-width="px" />
+    </template>
     <template v-else>
-      <rect x="0" :y="-SELVEDGE_MM" :width="lengthMm" :height="wideMm + 2 * SELVEDGE_MM" :fill="colour" />
-      <rect x="0" :y="-SELVEDGE_MM" :width="lengthMm" :height="SELVEDGE_MM" fill="url(#selvedge)" />
-      <rect x="0" :y="wideMm" :width="lengthMm" :height="SELVEDGE_MM" fill="url(#selvedge)" />
-      <line x1="0" x2="0" :y1="-SELVEDGE_MM" :y2="wideMm + SELVEDGE_MM" stroke="var(--rc-ink)" :stroke-width="2 * px" />
-      <g v-for="m in marks" :key="m">
-        <line :x1="m" :x2="m" :y1="-SELVEDGE_MM - 5 * px" :y2="-SELVEDGE_MM" stroke="var(--rc-ink)" :stroke-width="px" />
-        <text :x="m" :y="-SELVEDGE_MM - 7 * px" :font-size="12 * px" text-anchor="middle" fill="var(--rc-ink)">
-          {{ m / 10 }}{{ m === 0 ? ' cm' : '' }}
-        </text>
+      <rect v-bind="rect(-SELVEDGE_MM, 0, wideMm + SELVEDGE_MM, lengthMm)" fill="var(--rc-paper)" />
+      <rect v-bind="rect(-SELVEDGE_MM, 0, wideMm + SELVEDGE_MM, lengthMm)" :fill="colour" fill-opacity="0.2" />
+      <rect v-bind="rect(-SELVEDGE_MM, 0, 0, lengthMm)" fill="url(#selvedge)" />
+      <rect v-bind="rect(wideMm, 0, wideMm + SELVEDGE_MM, lengthMm)" fill="url(#selvedge)" />
+      <line v-bind="ends.roll" stroke="var(--rc-ink)" :stroke-width="2 * px" />
+      <g v-for="m in marks" :key="m.words">
+        <line v-bind="m.at" stroke="var(--rc-ink)" :stroke-width="px" />
+        <text v-bind="m.away" :font-size="12 * px" :text-anchor="upright ? 'end' : 'middle'" fill="var(--rc-ink)">{{ m.words }}</text>
       </g>
     </template>
-    <g v-for="p in shown" :key="p.id" :data-part="p.id" class="cursor-grab" @click="emit('choose', p.id)">
-      <path
-        :d="p.d"
-        :fill="p.bad ? 'var(--rc-alert)' : 'var(--rc-good)'"
-        :fill-opacity="p.bad ? 0.45 : p.id === chosenId ? 0.5 : 0.22"
+    <g v-for="p in laid" :key="p.id" :data-part="p.id" class="cursor-grab" @click="emit('choose', p.id)">
+      <title>{{ p.named }}</title>
+      <path :d="p.d" :fill="p.bad ? 'var(--rc-alert)' : 'var(--rc-good)'" :fill-opacity="p.bad ? 0.45 : p.id === chosenId ? 0.45 : 0.2"
         :stroke="p.bad ? 'var(--rc-alert)' : p.id === chosenId ? 'var(--rc-mark)' : 'var(--rc-good)'"
-        :stroke-width="(p.id === chosenId ? 3 : 1.3) * px"
-      />
-      <g
-        v-if="p.grain !== 'any' && p.b.highMm > 30 * px && p.b.wideMm > 12 * px"
-        stroke="var(--rc-ink)"
-        fill="none"
-        :stroke-width="px"
-        :transform="`translate(${p.at.x} ${p.at.y + Math.min(9 * px, p.b.wideMm * 0.3)}) rotate(${-p.turnDeg})`"
-      >
-        <path
-          :d="
-            `M${-11 * px} 0H${11 * px}m${-4 * px} ${-3 * px}l${4 * px} ${3 * px}l${-4 * px} ${3 * px}`
-              + (p.oneWay ? '' : `M${-7 * px} ${-3 * px}l${-4 * px} ${3 * px}l${4 * px} ${3 * px}`)
-          "
-        />
-      </g>
-      <text v-if="p.label" :x="p.at.x" :y="p.at.y + 1 * px" :font-size="13 * px" text-anchor="middle" fill="var(--rc-ink)">
-        {{ p.label }}
-      </text>
-      <g v-if="p.pinned" :transform="`translate(${p.b.bottom + 8 * px} ${p.b.left + 8 * px})`">
-        <circle :r="5 * px" fill="var(--rc-mark)" />
-        <circle :r="1.8 * px" fill="var(--rc-paper)" />
+        :stroke-width="(p.id === chosenId ? 3 : 1.3) * px" />
+      <text v-if="p.label" :x="p.at.x" :y="p.at.y + (p.roomy ? -12 : 4) * px" :font-size="13 * px" text-anchor="middle" fill="var(--rc-ink)">
+        {{ p.label }}</text>
+      <path v-if="p.roomy && p.grain !== 'any'" :d="p.oneWay ? ARROW : BOTH" stroke="var(--rc-ink)" fill="none" stroke-width="1"
+        :transform="`translate(${p.at.x} ${p.at.y + 8 * px}) scale(${px}) rotate(${p.up})`" />
+      <g v-if="p.pinned" :transform="`translate(${p.corner.x + 9 * px} ${p.corner.y + 9 * px}) scale(${px})`">
+        <circle r="5" fill="var(--rc-mark)" />
+        <circle r="1.800" fill="var(--rc-paper)" />
       </g>
     </g>
-    <g v-if="layMm !== null && !edge">
-      <line
-        :x1="layMm"
-        :x2="layMm"
-        :y1="-SELVEDGE_MM"
-        :y2="wideMm + SELVEDGE_MM"
-        stroke="var(--rc-mark)"
-        :stroke-width="2.5 * px"
-        :stroke-dasharray="`${8 * px} ${4 * px}`"
-      />
-      <text
-        :x="layMm + 5 * px"
-        :y="wideMm - 4 * px"
-        :font-size="15 * px"
-        font-weight="700"
-        fill="var(--rc-mark)"
-        :text-anchor="layMm > lengthMm * 0.85 ? 'end' : 'start'"
-        :dx="layMm > lengthMm * 0.85 ? -10 * px : 0"
-      >
-        {{ lengthWords(layMm) }}
-      </text>
+    <g v-if="ends.lay && !edge">
+      <line v-bind="ends.lay.at" stroke="var(--rc-mark)" :stroke-width="2.5 * px" :stroke-dasharray="`${8 * px} ${4 * px}`" />
+      <text v-bind="ends.lay.words" :font-size="15 * px" font-weight="700" fill="var(--rc-mark)" text-anchor="end">
+        {{ lengthWords(layMm ?? 0) }}</text>
     </g>
-    <g v-if="stockMm !== null && stockMm < lengthMm && !edge">
-      <line :x1="stockMm" :x2="stockMm" :y1="-SELVEDGE_MM" :y2="wideMm + SELVEDGE_MM" stroke="var(--rc-alert)" :stroke-width="3 * px" />
-      <text :x="stockMm - 4 * px" :y="14 * px" text-anchor="end" :font-size="13 * px" fill="var(--rc-alert)">the shelf ends</text>
+    <g v-if="ends.stock && !edge">
+      <line v-bind="ends.stock.at" stroke="var(--rc-alert)" :stroke-width="3 * px" />
+      <text v-bind="ends.stock.words" text-anchor="end" :font-size="13 * px" font-weight="600" fill="var(--rc-alert)">
+        the shelf ends here</text>
     </g>
   </svg>
 </template>

@@ -84,7 +84,7 @@ const DASH = { ink: '', seam: '5 4', good: '9 4', alert: '2 4', mark: '10 3 2 3'
         <span>{{ s.name }}</span><span class="ml-auto text-right text-muted-ink">{{ s.by }}</span>
       </li>
     </ul>
-    <template v-if="piece.backingId && !piece.foamId && !isSandwich(piece)">
+    <div v-if="piece.backingId && !piece.foamId && !isSandwich(piece)">
       <Choices
         v-model="how"
         :options="HOW"
@@ -110,6 +110,6 @@ const DASH = { ink: '', seam: '5 4', good: '9 4', alert: '2 4', mark: '10 3 2 3'
       <UButton v-if="piece.inset" size="xs" variant="ghost" color="neutral" class="min-h-8" @click="emit('inset', null)">
         As the house has it</UButton
       >
-    </template>
+    </div>
   </div>
 </template>

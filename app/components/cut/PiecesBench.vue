@@ -18,6 +18,10 @@ const adding = ref<'block' | 'drawing' | 'earlier' | null>(null)
 function lookFor(what: 'block' | 'drawing' | 'earlier' | null): void {
   adding.value = what
 }
+function choosePiece(id: string): void {
+  chosenId.value = id
+  adding.value = null
+}
 const chosen = computed(() => cutting.pieces.find(p => p.id === chosenId.value) ?? cutting.pieces[0] ?? null)
 watch(
   chosen,
@@ -111,6 +115,7 @@ const takeEarlier = (pieces: JobPiece[]) => add(pieces.map(p => ({ ...plain(p), 
 function put(piece: JobPiece): void {
   cutting.pieces = cutting.pieces.map(p => (p.id === piece.id ? piece : p))
 }
+const setInset = (inset: JobPiece['inset']) => put({ ...chosen.value!, inset })
 function copy(): void {
   if (chosen.value) add([{ ...plain(chosen.value), id: crypto.randomUUID(), name: `${chosen.value.name} copy`.slice(0, 40) }])
 }
@@ -197,10 +202,7 @@ onMounted(() => {
             class="flex w-full items-center gap-2 p-1.5 text-left"
             :class="d.piece.id === chosen?.id ? 'bg-paper shadow-[inset_5px_0_0_var(--rc-mark)]' : 'hover:bg-linen-200/40'"
             :aria-current="d.piece.id === chosen?.id ? 'true' : undefined"
-            @click="
-              chosenId = d.piece.id
-              adding = null
-            "
+            @click="choosePiece(d.piece.id)"
           >
             <span class="h-12 w-14 shrink-0"
             ><PiecePicture v-if="d.made" :made="d.made" :grain="'any'" :colour="d.colour" :label="d.piece.name"
@@ -249,6 +251,8 @@ onMounted(() => {
           />
           <p v-else class="mt-20 text-center text-xl font-semibold text-alert" role="alert">{{ shown.why }}</p>
         </div>
+        <OutlineStack v-if="shown.made" :piece="chosen" :made="shown.made" class="grid grid-cols-2 items-start gap-x-6 pb-1"
+          @inset="setInset" />
         <p v-if="shrinking" class="text-[15px]" :class="shrinking.settled ? 'text-muted-ink' : 'text-alert'" data-test="shrinking">
           {{ shrinking.words }} <Sourced :from="shrinking.from" />
         </p>
@@ -287,8 +291,6 @@ onMounted(() => {
       </div>
       <div class="min-h-0 space-y-3 overflow-auto pr-1">
         <PieceForm :model-value="chosen" @update:model-value="put" />
-        <hr class="stitch" />
-        <OutlineStack v-if="shown.made" :piece="chosen" :made="shown.made" @inset="v => put({ ...chosen!, inset: v })" />
       </div>
     </template>
     <div v-else class="col-span-2 mt-16 text-center">

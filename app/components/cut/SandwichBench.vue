@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { edgeSection, sandwichSteps, touchesFor, type SandwichSpec } from '#core/cut'
+import { bagSteps, edgeSection, sandwichSteps, touchesFor, type SandwichSpec } from '#core/cut'
 import { boundsOf } from '#core/geometry'
 import { buttStrips } from '#core/lay'
 import { IRON_KINDS } from '#core/materials'
@@ -90,10 +90,14 @@ const times = computed(() => {
   return { tackS: found?.holdS ?? null, holdS: web.value?.makerHoldS ?? null, coolS: found?.coolS ?? null }
 })
 const steps = computed(() => {
-  const s = made.value?.sandwich
-  if (!s) return []
+  const m = made.value, s = m?.sandwich
+  if (!m) return []
   const [longMm, shortMm] = IRON_KINDS[bench.iron?.kind ?? 'household'].soleMm
-  return sandwichSteps(s, times.value, touchesFor(boundsOf(s.stiff), { wideMm: shortMm, longMm }))
+  const sole = { wideMm: shortMm, longMm }
+  if (s) return sandwichSteps(s, times.value, touchesFor(boundsOf(s.stiff), sole))
+  const foam = m.foam[0]
+  const sheet = piece.value?.foamId ? cutting.supplyOfId(piece.value.foamId)?.makerHoldS ?? null : null
+  return foam ? bagSteps({ holdS: sheet, coolS: null }, touchesFor(boundsOf(foam), sole), m.backing.length > 0) : []
 })
 
 /** Webs out of what is left over, butted. */
@@ -193,7 +197,7 @@ const butted = computed(() => {
         <tbody>
           <tr v-for="[name, value] in sizes" :key="name" class="border-t border-dashed border-seam">
             <th scope="row" class="py-1 text-left font-normal">{{ name }}</th>
-            <td class="text-right font-semibold">{{ value }}</td>
+            <td class="whitespace-nowrap text-right font-semibold">{{ value }}</td>
           </tr>
         </tbody>
       </table>
@@ -205,8 +209,8 @@ const butted = computed(() => {
         <li v-for="(s, i) in steps" :key="i">{{ sandwichStepSentence(s) }}</li>
       </ol>
       <p v-if="steps.length" class="mt-2 text-sm text-muted-ink">
-        Tack and wait: <i>model</i>; hold: {{ web?.makerHoldS ? 'maker' : "not on the web's sheet; press a swatch" }}. The sole and the
-        steam burn.
+        {{ made.sandwich ? 'Tack and wait are the model\'s, the hold is the maker\'s.' : 'Seconds are the maker\'s.' }}
+        What no sheet says, a swatch does. The sole and the steam burn.
       </p>
       <p v-if="isSandwich(piece) && !web" class="mt-3 text-[15px] text-alert">
         No web is chosen: give it one on Pieces, or a stiff layer with resin on both sides.
