@@ -35,6 +35,20 @@ test('every route, asked with the ids of a second workroom: nothing is there, an
   const pairing = { clothId: mine.cloth, supplyId: mine.supply, ironId: mine.iron, coverId: null, bed: 'padded' }
   await post('/api/plans', { ...pairing, scraps })
   await request.post(`${server.url}/api/trials/${mine.trial.id}/photos`, { data: PNG, headers: PICTURE })
+  // A piece, cut, with an offcut left.
+  const [ownJob] = own.rows.jobs, lawn = own.rows.supplies.find((s: { name: string }) => s.name === 'Placket lawn')
+  const circle = {
+    id: randomUUID(), name: 'Round', clothId: mine.cloth, place: null, count: 1, pair: false, grain: 'any', oneWay: false, inset: null,
+    shape: { format: 1, kind: 'block', block: 'circle', measures: { across: 300 } }, allowances: { seam: 10, hem: 10, front: 10 },
+    backingId: lawn.id, foamId: null, webId: null,
+  }
+  const ownPieces = `${server.url}/api/jobs/${ownJob.id}/pieces`
+  const there = await get(`/api/jobs/${ownJob.id}/cutting`)
+  const saved = await request.put(ownPieces, { data: { version: there.version, pieces: [...there.pieces, circle] } })
+  expect(saved.status()).toBe(200)
+  const part = { pieceId: circle.id, role: 'backing', number: 0, offcutId: null, turnDeg: 0, x: 0, y: 0, pinned: false }
+  const cut = { supplyId: lawn.id, parts: [part], metres: 0.4, clientKey: randomUUID() }
+  expect((await post(`/api/jobs/${ownJob.id}/cuts`, cut)).status()).toBe(200)
   const zip = join(folder, 'first.zip')
   writeFileSync(zip, await (await request.get(`${server.url}/api/export/workroom`)).body())
   const second = tsx('make', zip)
@@ -46,7 +60,7 @@ test('every route, asked with the ids of a second workroom: nothing is there, an
   const before = await archive(), { rows } = before
   const theirs = {
     cloths: rows.cloths[0].id, supplies: rows.trials[0].supplyId, irons: rows.irons[0].id, covers: rows.covers[0].id, jobs: rows.jobs[0].id,
-    places: rows.places[0].id, plans: rows.plans[0].id, trials: rows.trials[0].id,
+    offcuts: rows.offcuts[0].id, places: rows.places[0].id, plans: rows.plans[0].id, trials: rows.trials[0].id,
   }
   const photo = rows.photos[0].id, day = '2026-11-24T10:00:00Z', version = 0
   const [cloth, supply, iron] = [own.rows.cloths[0], own.rows.supplies[0], own.rows.irons[0]]
@@ -64,12 +78,15 @@ test('every route, asked with the ids of a second workroom: nothing is there, an
       position: 1, source: 'typed', readings: Array.from({ length: 160 }, (_, i) => ({ atS: i * 5, c: 149 + 6 * Math.sin(i / 5) })),
     },
     'irons/[id]/index.put': { ...iron, stops: [{ label: 'a', meanC: 150, swingC: 5 }], version },
-    'jobs/[id]/index.put': { ...job, version }, 'places/[id]/index.put': { ...place, version },
+    'jobs/[id]/cuts.post': { ...cut, clientKey: randomUUID() }, 'jobs/[id]/lays.put': { supplyId: lawn.id, parts: [part] },
+    'jobs/[id]/pieces.put': { version, pieces: [circle] }, 'jobs/[id]/index.put': { ...job, version }, 'places/[id]/index.put': { ...place, version },
     'supplies/[id]/index.put': { ...supply, version }, 'supplies/[id]/runs.post': { fromM: 0, toM: 1, heatC: 150 },
     'supplies/[id]/stock.post': { metres: 1, reason: 'bought' }, 'trials/[id]/readings.post': { kind: 'peel', value: 12 },
     'trials/[id]/washes.post': { clientKey: randomUUID(), washC: 40, tumble: 'no', grade: 3, washedAt: day },
   }
-  const queries: Record<string, string> = { 'cloths/[id]/pieces.get': '?place=collar', 'irons/[id]/probe.get': '?position=0' }
+  const queries: Record<string, string> = {
+    'jobs/[id]/chalk.get': `?supplyId=${lawn.id}`, 'cloths/[id]/pieces.get': '?place=collar', 'irons/[id]/probe.get': '?position=0',
+  }
   const files = readdirSync('server/api', { recursive: true, encoding: 'utf8' }).filter(f => f.includes('[id]') && f.endsWith('.ts'))
   expect(files.length).toBeGreaterThan(20)
   for (const file of files) {
@@ -96,6 +113,22 @@ test('every route, asked with the ids of a second workroom: nothing is there, an
     ['/api/jobs', { ...job, cloths: [{ clothId: theirs.cloths }] }],
     ['/api/jobs', { ...job, cloths: [{ clothId: mine.cloth, supplyId: theirs.supplies }] }],
   ]
+  // Pieces, lays and offcuts of ours that would point at theirs.
+  const now = await get(`/api/jobs/${ownJob.id}/cutting`)
+  const answers = async (url: string, data: unknown) => (await request.put(url, { data })).status()
+  for (const [column, id] of [
+    ['clothId', theirs.cloths], ['backingId', theirs.supplies], ['foamId', theirs.supplies], ['webId', theirs.supplies],
+    ['id', rows.jobPieces[0].id],
+  ] as const) {
+    const pieces = [...now.pieces, { ...circle, id: randomUUID(), [column]: id }]
+    expect([column, await answers(ownPieces, { version: now.version, pieces })]).toEqual([column, 422])
+  }
+  for (const [name, body] of [
+    ['supply', { supplyId: theirs.supplies, parts: [part] }],
+    ['piece', { supplyId: lawn.id, parts: [{ ...part, pieceId: rows.jobPieces[0].id }] }],
+    ['offcut', { supplyId: lawn.id, parts: [{ ...part, offcutId: theirs.offcuts }] }],
+  ] as const)
+    expect([name, [404, 422].includes(await answers(`${server.url}/api/jobs/${ownJob.id}/lays`, body))]).toEqual([name, true])
   for (const [path, body] of pointing) expect([path, [404, 422].includes((await post(path, body)).status())]).toEqual([path, true])
   for (const path of [`/api/pairings?clothId=${theirs.cloths}&supplyId=${theirs.supplies}`,
     `/api/plans?clothId=${theirs.cloths}&supplyId=${theirs.supplies}`, `/api/match/shelf?clothId=${theirs.cloths}`]) {

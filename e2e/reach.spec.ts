@@ -64,6 +64,30 @@ const SCREENS = {
     await expect(page.getByTestId('keys')).toBeVisible()
   },
   'nothing to press': async (page: Page) => { await left(page); await page.keyboard.press('5') },
+  'pieces': async (page: Page) => {
+    await page.goto(`${server.url}/today`)
+    await page.getByTestId('jobs').getByRole('listitem').filter({ hasText: 'Saloon mats' }).getByRole('button').first().click()
+    await page.keyboard.press('4')
+    await expect(page.getByTestId('pieces')).toBeVisible()
+  },
+  'a block': async (page: Page) => {
+    await page.keyboard.press('n')
+    await expect(page.getByTestId('blocks')).toBeVisible()
+  },
+  'the lay': async (page: Page) => {
+    await left(page)
+    await page.keyboard.press('l')
+    await expect(page.getByTestId('lay').locator('[data-part]').first()).toBeVisible({ timeout: 30_000 })
+    await page.getByRole('button', { name: 'Good enough' }).click({ timeout: 2000 }).catch(() => undefined)
+  },
+  'the sandwich': async (page: Page) => {
+    await page.keyboard.press('w')
+    await expect(page.getByTestId('edge-section')).toBeVisible()
+  },
+  'the braid': async (page: Page) => {
+    await page.keyboard.press('b')
+    await expect(page.getByTestId('curl')).toBeVisible()
+  },
   'shelf': to('shelf', p => p.getByRole('button', { name: /Collar lawn/ })),
   'a supply': async (page: Page) => { await page.getByRole('button', { name: /Collar lawn/ }).click() },
   'irons': to('irons', p => p.getByRole('button', { name: 'Start the probe' })),

@@ -45,7 +45,7 @@ export const toPayload = (o: Outline): OutlinePayload => {
 
 const isHalf = (shape: PieceShape): boolean => shape.kind === 'block' && (blockOf(shape.block)?.half ?? false)
 /** The piece as it is when finished. @throws RangeError where its allowance is larger than what was drawn */
-export function drawnPiece({ shape, allowances }: Pick<JobPiece, 'shape' | 'allowances'>): Drawn {
+function drawnPiece({ shape, allowances }: Pick<JobPiece, 'shape' | 'allowances'>): Drawn {
   if (shape.kind === 'block') {
     const drawn = blockOf(shape.block)!.draw(shape.measures)
     return shape.mirrored ? mirroredDrawn(drawn) : drawn
@@ -168,9 +168,9 @@ export const suppliesOf = (pieces: readonly JobPiece[]): string[] => [
 ]
 
 /** Selvedges that are not cut into, both together, mm. */
-export const SELVEDGES_MM = 20
+const SELVEDGES_MM = 20
 /** A supply without a width is taken to be so wide, mm. */
-export const USUAL_WIDTH_MM = 900
+const USUAL_WIDTH_MM = 900
 export const usableWidthMm = (s: Pick<Supply, 'widthMm'>): number => (s.widthMm ?? USUAL_WIDTH_MM) - SELVEDGES_MM
 /** Between any two parts on the roll, mm. */
 export const GAP_MM = 2

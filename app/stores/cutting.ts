@@ -70,7 +70,8 @@ export const useCutting = defineStore('cutting', () => {
       if (draft) {
         pieces.value = draft.pieces
         version.value = draft.version
-      }
+        saved.value = false
+      } else saved.value = true
       problem.value = null
       await nextTick()
       loading = false

@@ -2,7 +2,18 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { arc, areaMm2, boundsOf, difference, distanceMm, outlineOf } from '../geometry'
 import {
-  bagSteps, blockOf, blockOrPiece, drawnOf, edgeSection, fromCutEdge, grown, mirroredDrawn, outlinesOf, sandwichOf, sandwichSteps, touchesFor,
+  bagSteps,
+  blockOf,
+  blockOrPiece,
+  drawnOf,
+  edgeSection,
+  fromCutEdge,
+  grown,
+  mirroredDrawn,
+  outlinesOf,
+  sandwichOf,
+  sandwichSteps,
+  touchesFor,
   type SandwichSpec,
 } from '.'
 
@@ -31,7 +42,7 @@ describe('a mat of 420 by 300 with a stiff layer of 1.9 mm, by hand', () => {
     expect(difference([s.web], [s.stiff])).toEqual([])
   })
   it('opening: a roll of 295.6 mm, 2.5 mm thick, about a fold of 18 mm is 35.4 mm across; the slit half as long as it is round', () => {
-    expect(s.openingMm).toBeCloseTo(Math.PI / 2 * Math.sqrt(18 ** 2 + 4 * 295.6 * 2.5 / Math.PI), 6)
+    expect(s.openingMm).toBeCloseTo((Math.PI / 2) * Math.sqrt(18 ** 2 + (4 * 295.6 * 2.5) / Math.PI), 6)
     expect(s.openingMm).toBeGreaterThan(spec.foldMm)
   })
   it('thin things still keep a millimetre and a half; too small ones are refused', () => {
@@ -55,7 +66,22 @@ describe('the order of making it', () => {
   it('nothing is peeled before it is cold, sewn before it is held, or turned before it is trimmed', () => {
     const order = steps.map(s => s.do)
     expect(order).toEqual([
-      'cut', 'tack', 'cool', 'peel', 'hold', 'cool', 'tack', 'cool', 'peel', 'sew', 'trim', 'turn', 'hold', 'cool', 'close', 'topstitch',
+      'cut',
+      'tack',
+      'cool',
+      'peel',
+      'hold',
+      'cool',
+      'tack',
+      'cool',
+      'peel',
+      'sew',
+      'trim',
+      'turn',
+      'hold',
+      'cool',
+      'close',
+      'topstitch',
     ])
     expect(steps[4]).toEqual({ do: 'hold', on: 'face', s: 12, touches: 6 })
     expect(steps[2]).toEqual({ do: 'cool', s: null })
@@ -78,8 +104,12 @@ describe('foam, web and holes of a piece', () => {
     expect([size(deeper.foam[0]!), deeper.backing]).toEqual([[312, 232], []])
   })
   it('a web is its piece or up to a millimetre less, never more', () => {
-    const of = (less: number) => outlinesOf(side, allowances, { how: 'exact' }, { backing: false, foam: false, web: true, webLessMm: less })
-    expect([size(of(0).web[0]!), size(of(1).web[0]!)]).toEqual([[320, 240], [318, 238]])
+    const of = (less: number) =>
+      outlinesOf(side, allowances, { how: 'exact' }, { backing: false, foam: false, web: true, webLessMm: less })
+    expect([size(of(0).web[0]!), size(of(1).web[0]!)]).toEqual([
+      [320, 240],
+      [318, 238],
+    ])
     expect(() => of(1.5)).toThrow('up to 1 mm less')
   })
   it('a hole stays a hole in the cloth, and the backing keeps as far from it as from the seam', () => {
@@ -95,8 +125,8 @@ describe('foam, web and holes of a piece', () => {
   it('mirrored, every edge is still what it was', () => {
     const front = blockOf('coatFront')!.draw({ long: 760, wide: 310, shoulder: 130, armhole: 230, neck: 90 })
     const other = mirroredDrawn(front)
-    const lengths = ({ seam, edges }: typeof front, kind: string) => seam.rim.reduce((sum, p, i) =>
-      sum + (edges[i] === kind ? distanceMm(p, seam.rim[(i + 1) % seam.rim.length]!) : 0), 0)
+    const lengths = ({ seam, edges }: typeof front, kind: string) =>
+      seam.rim.reduce((sum, p, i) => sum + (edges[i] === kind ? distanceMm(p, seam.rim[(i + 1) % seam.rim.length]!) : 0), 0)
     for (const kind of ['hem', 'front', 'seam']) expect(lengths(other, kind)).toBeCloseTo(lengths(front, kind), 6)
     expect(areaMm2(other.seam)).toBeCloseTo(areaMm2(front.seam), 6)
     const wider = outlinesOf(other, { seam: 10, hem: 40, front: 0 }, { how: 'exact' })
@@ -108,11 +138,14 @@ describe('foam, web and holes of a piece', () => {
 
 describe('cut larger for what it will shrink', () => {
   it('wanted / (1 − s) each way, and shrunk again it has its size', () => {
-    fc.assert(fc.property(fc.double({ min: 0, max: 15, noNaN: true }), fc.double({ min: 0, max: 15, noNaN: true }), (along, across) => {
-      const { wideMm, highMm } = boundsOf(grown(mat, { along, across }))
-      expect(highMm * (1 - along / 100)).toBeCloseTo(300, 6)
-      expect(wideMm * (1 - across / 100)).toBeCloseTo(420, 6)
-    }), { seed: 2 })
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 15, noNaN: true }), fc.double({ min: 0, max: 15, noNaN: true }), (along, across) => {
+        const { wideMm, highMm } = boundsOf(grown(mat, { along, across }))
+        expect(highMm * (1 - along / 100)).toBeCloseTo(300, 6)
+        expect(wideMm * (1 - across / 100)).toBeCloseTo(420, 6)
+      }),
+      { seed: 2 },
+    )
     expect(grown(mat, { along: 0, across: 0 })).toBe(mat)
   })
 })
@@ -127,13 +160,17 @@ describe('a block or piece by piece', () => {
     expect(touchesFor({ wideMm: 201, highMm: 361 }, sole)).toBe(8)
   })
   it('many small pieces are quicker as a block, a few large ones are not dearer in backing by themselves', () => {
-    const small = outlinesOf(blockOf('cuff')!.draw({ long: 240, high: 62, corner: 14 }), { seam: 8, hem: 8, front: 8 }, { how: 'inside', byMm: 2 })
+    const small = outlinesOf(
+      blockOf('cuff')!.draw({ long: 240, high: 62, corner: 14 }),
+      { seam: 8, hem: 8, front: 8 },
+      { how: 'inside', byMm: 2 },
+    )
     const pieces = Array.from({ length: 24 }, () => ({ cut: small.cut, backing: small.backing[0]! }))
     const q = { pieces, backingLayMm: 520, cutLayMm: 700, blockWideMm: 880, sole, holdS: 12, passes: 1 }
     const { piece, block, quicker, savesM } = blockOrPiece(q)
     expect([quicker, savesM]).toEqual(['block', expect.closeTo(0.18, 9)])
     expect([piece.backingM, block.backingM]).toEqual([0.52, 0.7])
     expect(piece.touches).toBe(24 * touchesFor(boundsOf(small.backing[0]!), sole))
-    expect(blockOrPiece({ ...q, passes: 2 }).block.minutes - block.minutes).toBeCloseTo(block.touches * 15 / 60, 9)
+    expect(blockOrPiece({ ...q, passes: 2 }).block.minutes - block.minutes).toBeCloseTo((block.touches * 15) / 60, 9)
   })
 })

@@ -1,7 +1,7 @@
 /** ∫₀^π √sin φ dφ, by the gamma function. */
 const ROOT_SINE = 2.396280469
 /** What two hands give when they press a fold flat, N for each metre of fold: a typical figure. */
-export const HANDS_N_PER_M = 60
+const HANDS_N_PER_M = 60
 
 /**
  * How far apart the two halves of a folded sheet stay where they are pressed together, mm: the elastica between two plates, whose ends

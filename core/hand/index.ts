@@ -2,7 +2,6 @@
 export { bendingLengthMm, chordDeg, hangingStrip, peirceLengthMm } from './overhang'
 export { loopBendingLengthMm, pearLoop, peirceLoopLengthMm, WEIGHTLESS_PEAR } from './loop'
 export {
-  bendingOfRigidityMm, compositeBendingMm, compositeLimits, couplingFrom, resinCover, rigidityUNm, typicalCoupling, type Ply,
-} from './composite'
+  bendingOfRigidityMm, compositeBendingMm, compositeLimits, couplingFrom, resinCover, rigidityUNm, typicalCoupling, type Ply } from './composite'
 export { HAND_FROM_MM, handOf, handRangeMm, handsAway, HANDS, type Hand } from './hand'
-export { HANDS_N_PER_M, smallestFoldMm } from './fold'
+export { smallestFoldMm } from './fold'

@@ -3,67 +3,119 @@ import { describe, expect, it } from 'vitest'
 import { arc, areaMm2, boundsOf, mirrored, offset, outlineOf, rotated, type Outline } from '../geometry'
 import { seeded } from '../numeric'
 import {
-  boundMm, buttStrips, chalkMarks, firstLay, holdsSquare, improveLay, laidOutline, layFaults, layOnOffcuts, leftOver, turnsOf, type Grain,
+  boundMm,
+  buttStrips,
+  chalkMarks,
+  firstLay,
+  holdsSquare,
+  improveLay,
+  laidOutline,
+  layFaults,
+  layOnOffcuts,
+  leftOver,
+  turnsOf,
+  type Grain,
   type LayPiece,
 } from '.'
 import { profileOf, barred } from './profile'
 import { cutStrip } from './strips'
 
 const box = (wide: number, high: number, x = 0, y = 0): Outline =>
-  outlineOf([{ x, y }, { x: x + wide, y }, { x: x + wide, y: y + high }, { x, y: y + high }])
+  outlineOf([
+    { x, y },
+    { x: x + wide, y },
+    { x: x + wide, y: y + high },
+    { x, y: y + high },
+  ])
 const piece = (id: string, outline: Outline, grain: Grain = 'along', oneWay = false): LayPiece => ({ id, outline, grain, oneWay })
-const star = fc.array(fc.integer({ min: 20, max: 120 }), { minLength: 3, maxLength: 12 })
-  .map(spokes => outlineOf(spokes.map((r, i) => {
-    const a = i / spokes.length * 2 * Math.PI
-    return { x: r * Math.cos(a), y: r * Math.sin(a) }
-  })))
+const star = fc.array(fc.integer({ min: 20, max: 120 }), { minLength: 3, maxLength: 12 }).map(spokes =>
+  outlineOf(
+    spokes.map((r, i) => {
+      const a = (i / spokes.length) * 2 * Math.PI
+      return { x: r * Math.cos(a), y: r * Math.sin(a) }
+    }),
+  ),
+)
 
 describe('a profile', () => {
   it('of a crooked piece: its lowest and highest edge at every place across', () => {
     // A letter C, open to the right: what lies between its arms counts as filled.
     const c = outlineOf([
-      { x: 0, y: 0 }, { x: 60, y: 0 }, { x: 60, y: 20 }, { x: 20, y: 20 }, { x: 20, y: 80 }, { x: 60, y: 80 }, { x: 60, y: 100 }, { x: 0, y: 100 },
+      { x: 0, y: 0 },
+      { x: 60, y: 0 },
+      { x: 60, y: 20 },
+      { x: 20, y: 20 },
+      { x: 20, y: 80 },
+      { x: 60, y: 80 },
+      { x: 60, y: 100 },
+      { x: 0, y: 100 },
     ])
     const p = profileOf(c)
     expect([p.wideMm, p.highMm, p.flat]).toEqual([60, 100, true])
-    expect(profileOf(outlineOf([{ x: 0, y: 0 }, { x: 40, y: 10 }, { x: 20, y: 50 }]))).toMatchObject({ wideMm: 40, highMm: 50, flat: false })
+    expect(
+      profileOf(
+        outlineOf([
+          { x: 0, y: 0 },
+          { x: 40, y: 10 },
+          { x: 20, y: 50 },
+        ]),
+      ),
+    ).toMatchObject({ wideMm: 40, highMm: 50, flat: false })
   })
   it('bars just the heights at which two pieces would lie on each other', () => {
     const span = new Float64Array(2)
-    fc.assert(fc.property(star, star, fc.integer({ min: -150, max: 150 }), fc.integer({ min: -300, max: 300 }), (a, b, dx, dy) => {
-      const p = profileOf(a), q = profileOf(b), [pa, qb] = [boundsOf(a), boundsOf(b)]
-      const met = barred(p, q, dx, span)
-      const at = layFaults(
-        [{ id: 'p', outline: a }, { id: 'q', outline: b }],
-        [{ id: 'p', turnDeg: 0, x: dx + 1000, y: dy + 1000 }, { id: 'q', turnDeg: 0, x: 1000, y: 1000 }], 5000, 0,
-      )
-      expect(pa.wideMm).toBeCloseTo(p.wideMm, 9)
-      expect(qb.highMm).toBeCloseTo(q.highMm, 9)
-      // Outside the barred heights they never overlap; column by column filled, they do inside.
-      if (!met || dy >= span[1]! || dy <= span[0]!) expect(at).toEqual([])
-    }), { numRuns: 250, seed: 4 })
+    fc.assert(
+      fc.property(star, star, fc.integer({ min: -150, max: 150 }), fc.integer({ min: -300, max: 300 }), (a, b, dx, dy) => {
+        const p = profileOf(a),
+          q = profileOf(b),
+          [pa, qb] = [boundsOf(a), boundsOf(b)]
+        const met = barred(p, q, dx, span)
+        const at = layFaults(
+          [
+            { id: 'p', outline: a },
+            { id: 'q', outline: b },
+          ],
+          [
+            { id: 'p', turnDeg: 0, x: dx + 1000, y: dy + 1000 },
+            { id: 'q', turnDeg: 0, x: 1000, y: 1000 },
+          ],
+          5000,
+          0,
+        )
+        expect(pa.wideMm).toBeCloseTo(p.wideMm, 9)
+        expect(qb.highMm).toBeCloseTo(q.highMm, 9)
+        // Outside the barred heights they never overlap; column by column filled, they do inside.
+        if (!met || dy >= span[1]! || dy <= span[0]!) expect(at).toEqual([])
+      }),
+      { numRuns: 250, seed: 4 },
+    )
   })
 })
 
 describe('a lay', () => {
   it('of pieces of any shape lies on the roll, none on another and none too near, whatever the grain', () => {
     const grains: Grain[] = ['along', 'across', 'bias', 'any']
-    fc.assert(fc.property(fc.array(star, { minLength: 1, maxLength: 9 }), fc.nat(), fc.boolean(), (outlines, seed, oneWay) => {
-      const pieces = outlines.map((o, i) => piece(String(i), o, grains[(i + seed) % 4], oneWay))
-      const task = { pieces, wideMm: 420, gapMm: 2, pinned: [] }
-      const first = firstLay(task), better = improveLay(task, first, 15, seed)
-      for (const lay of [first, better]) {
-        expect(lay.placements).toHaveLength(pieces.length)
-        expect(layFaults(pieces, lay.placements, 420, 2, lay.lengthMm)).toEqual([])
-        expect(lay.lengthMm).toBeGreaterThanOrEqual(boundMm(task) - 1e-6)
-        for (const at of lay.placements) expect(turnsOf(pieces[Number(at.id)]!)).toContain(at.turnDeg)
-      }
-    }), { numRuns: 60, seed: 9 })
+    fc.assert(
+      fc.property(fc.array(star, { minLength: 1, maxLength: 9 }), fc.nat(), fc.boolean(), (outlines, seed, oneWay) => {
+        const pieces = outlines.map((o, i) => piece(String(i), o, grains[(i + seed) % 4], oneWay))
+        const task = { pieces, wideMm: 420, gapMm: 2, pinned: [] }
+        const first = firstLay(task),
+          better = improveLay(task, first, 15, seed)
+        for (const lay of [first, better]) {
+          expect(lay.placements).toHaveLength(pieces.length)
+          expect(layFaults(pieces, lay.placements, 420, 2, lay.lengthMm)).toEqual([])
+          expect(lay.lengthMm).toBeGreaterThanOrEqual(boundMm(task) - 1e-6)
+          for (const at of lay.placements) expect(turnsOf(pieces[Number(at.id)]!)).toContain(at.turnDeg)
+        }
+      }),
+      { numRuns: 60, seed: 9 },
+    )
   })
   it('the same seed gives the same lay, and looking longer never a longer one', () => {
     const pieces = cutStrip(12, 600, 700, seeded(3)).map(([w, h], i) => piece(String(i), box(w, h)))
     const task = { pieces, wideMm: 600, gapMm: 2, pinned: [] }
-    let lay = firstLay(task), before = lay.lengthMm
+    let lay = firstLay(task),
+      before = lay.lengthMm
     for (let seed = 1; seed < 6; seed++) {
       expect(improveLay(task, lay, 40, seed)).toEqual(improveLay(task, lay, 40, seed))
       lay = improveLay(task, lay, 40, seed)
@@ -81,7 +133,13 @@ describe('a lay', () => {
     expect(layFaults(pieces, lay.placements, 300, 2)).toEqual([])
   })
   it('two curved pieces nest: a bowl takes the ball', () => {
-    const bowl = outlineOf([{ x: 0, y: 0 }, { x: 200, y: 0 }, { x: 200, y: 100 }, ...arc({ x: 100, y: 100 }, 80, 360, 180, 0.05), { x: 0, y: 100 }])
+    const bowl = outlineOf([
+      { x: 0, y: 0 },
+      { x: 200, y: 0 },
+      { x: 200, y: 100 },
+      ...arc({ x: 100, y: 100 }, 80, 360, 180, 0.05),
+      { x: 0, y: 100 },
+    ])
     const ball = outlineOf(arc({ x: 0, y: 0 }, 76, 0, 360, 0.05).slice(0, -1))
     const task = { pieces: [piece('bowl', bowl, 'along', true), piece('ball', ball, 'along', true)], wideMm: 200, gapMm: 2, pinned: [] }
     const lay = improveLay(task, firstLay(task), 30, 1)
@@ -94,7 +152,10 @@ describe('a lay', () => {
     // Across its grain it would fit: only the grain forbids it.
     expect(firstLay({ ...task, pieces: [piece('wide', box(400, 50), 'across')] }).unlaid).toEqual([])
   })
-  it.each([[25, 2500], [50, 2500]])('%i rectangles cut out of a strip: within 1.10 of its length', (count, rounds) => {
+  it.each([
+    [25, 2500],
+    [50, 2500],
+  ])('%i rectangles cut out of a strip: within 1.10 of its length', (count, rounds) => {
     const worst = { ratio: 0, seed: 0 }
     for (let seed = 1; seed <= 20; seed++) {
       const pieces = cutStrip(count, 900, 1200, seeded(seed * 77 + count)).map(([w, h], i) => piece(String(i), box(w, h)))
@@ -108,27 +169,38 @@ describe('a lay', () => {
     expect(worst.ratio).toBeGreaterThanOrEqual(1)
   })
   it('few rectangles: as short as the best of all orders', () => {
-    fc.assert(fc.property(fc.array(fc.tuple(fc.integer({ min: 20, max: 90 }), fc.integer({ min: 20, max: 90 })), { minLength: 2, maxLength: 4 }), (sizes) => {
-      const pieces = sizes.map(([w, h], i) => piece(String(i), box(w, h), 'along', true))
-      const task = { pieces, wideMm: 120, gapMm: 0, pinned: [] }
-      expect(improveLay(task, firstLay(task), 300, 1).lengthMm).toBeLessThanOrEqual(bruteForce(sizes, 120) + 1e-6)
-    }), { numRuns: 40, seed: 6 })
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.integer({ min: 20, max: 90 }), fc.integer({ min: 20, max: 90 })), { minLength: 2, maxLength: 4 }),
+        (sizes) => {
+          const pieces = sizes.map(([w, h], i) => piece(String(i), box(w, h), 'along', true))
+          const task = { pieces, wideMm: 120, gapMm: 0, pinned: [] }
+          expect(improveLay(task, firstLay(task), 300, 1).lengthMm).toBeLessThanOrEqual(bruteForce(sizes, 120) + 1e-6)
+        },
+      ),
+      { numRuns: 40, seed: 6 },
+    )
   })
 })
 
 /** The shortest strip of rectangles at the corners of those laid before, over all orders. */
 function bruteForce(sizes: readonly [number, number][], wide: number): number {
-  const orders = (left: number[]): number[][] => left.length < 2 ? [left] : left.flatMap(i => orders(left.filter(k => k !== i)).map(r => [i, ...r]))
+  const orders = (left: number[]): number[][] =>
+    left.length < 2 ? [left] : left.flatMap(i => orders(left.filter(k => k !== i)).map(r => [i, ...r]))
   let best = Infinity
   const lay = (order: number[], at: number, laid: { x: number, y: number, w: number, h: number }[]): void => {
     const top = Math.max(0, ...laid.map(r => r.y + r.h))
     if (top >= best) return
-    if (at === order.length) { best = top; return }
-    const [w, h] = sizes[order[at]!]!
-    for (const x of [0, ...laid.flatMap(r => [r.x + r.w])]) for (const y of [0, ...laid.map(r => r.y + r.h)]) {
-      if (x + w > wide || laid.some(r => x < r.x + r.w && r.x < x + w && y < r.y + r.h && r.y < y + h)) continue
-      lay(order, at + 1, [...laid, { x, y, w, h }])
+    if (at === order.length) {
+      best = top
+      return
     }
+    const [w, h] = sizes[order[at]!]!
+    for (const x of [0, ...laid.flatMap(r => [r.x + r.w])])
+      for (const y of [0, ...laid.map(r => r.y + r.h)]) {
+        if (x + w > wide || laid.some(r => x < r.x + r.w && r.x < x + w && y < r.y + r.h && r.y < y + h)) continue
+        lay(order, at + 1, [...laid, { x, y, w, h }])
+      }
   }
   for (const order of orders(sizes.map((_, i) => i))) lay(order, 0, [])
   return best
@@ -136,10 +208,16 @@ function bruteForce(sizes: readonly [number, number][], wide: number): number {
 
 describe('what is wrong with a lay is found', () => {
   const pieces = [piece('a', box(100, 50)), piece('b', box(100, 50))]
-  const at = (x: number, y: number) => [{ id: 'a', turnDeg: 0, x: 0, y: 0 }, { id: 'b', turnDeg: 0, x, y }]
+  const at = (x: number, y: number) => [
+    { id: 'a', turnDeg: 0, x: 0, y: 0 },
+    { id: 'b', turnDeg: 0, x, y },
+  ]
   it.each<[string, number, number, string[]]>([
-    ['side by side', 102, 0, []], ['touching where a gap is asked', 100, 0, ['tooNear']], ['on each other', 60, 20, ['overlap']],
-    ['over the edge', 205, 0, ['offRoll']], ['before the end of the roll', 110, -3, ['offRoll']],
+    ['side by side', 102, 0, []],
+    ['touching where a gap is asked', 100, 0, ['tooNear']],
+    ['on each other', 60, 20, ['overlap']],
+    ['over the edge', 205, 0, ['offRoll']],
+    ['before the end of the roll', 110, -3, ['offRoll']],
   ])('%s', (_, x, y, why) => expect(layFaults(pieces, at(x, y), 300, 2).map(f => f.why)).toEqual(why))
   it('how much they share, and by how much one stands over', () => {
     expect(layFaults(pieces, at(60, 20), 300, 0)).toEqual([{ why: 'overlap', ids: ['a', 'b'], areaMm2: expect.closeTo(40 * 30, -1) }])
@@ -151,8 +229,12 @@ describe('what is wrong with a lay is found', () => {
 
 describe('offcuts', () => {
   it('are kept from 80 by 80 mm on', () => {
-    expect([holdsSquare(box(80, 80)), holdsSquare(box(79, 400)), holdsSquare(rotated(box(100, 100), 45)), holdsSquare(box(300, 300), 301)])
-      .toEqual([true, false, false, false])
+    expect([
+      holdsSquare(box(80, 80)),
+      holdsSquare(box(79, 400)),
+      holdsSquare(rotated(box(100, 100), 45)),
+      holdsSquare(box(300, 300), 301),
+    ]).toEqual([true, false, false, false])
     const ring = outlineOf(box(200, 200).rim, [box(60, 60, 70, 70).rim])
     expect([holdsSquare(ring, 69), holdsSquare(ring, 72)]).toEqual([true, false])
   })
@@ -161,16 +243,46 @@ describe('offcuts', () => {
     const left = leftOver(laid, 900, 400, 2)
     expect(left).toHaveLength(2)
     expect(left.map(o => Math.round(boundsOf(o).wideMm)).sort((a, b) => a - b)).toEqual([96, 300])
-    for (const o of left) for (const p of laid) expect(layFaults([{ id: 'o', outline: o }, { id: 'p', outline: p }], [
-      { id: 'o', turnDeg: 0, x: boundsOf(o).left, y: boundsOf(o).bottom }, { id: 'p', turnDeg: 0, x: boundsOf(p).left, y: 0 },
-    ], 900, 0)).toEqual([])
+    for (const o of left)
+      for (const p of laid)
+        expect(
+          layFaults(
+            [
+              { id: 'o', outline: o },
+              { id: 'p', outline: p },
+            ],
+            [
+              { id: 'o', turnDeg: 0, x: boundsOf(o).left, y: boundsOf(o).bottom },
+              { id: 'p', turnDeg: 0, x: boundsOf(p).left, y: 0 },
+            ],
+            900,
+            0,
+          ),
+        ).toEqual([])
     expect(leftOver([box(900, 400)], 900, 400, 2)).toEqual([])
   })
   it('are laid first, the smallest that serves; what lies on one lies within it', () => {
-    const l = outlineOf([{ x: 0, y: 0 }, { x: 200, y: 0 }, { x: 200, y: 90 }, { x: 90, y: 90 }, { x: 90, y: 200 }, { x: 0, y: 200 }])
+    const l = outlineOf([
+      { x: 0, y: 0 },
+      { x: 200, y: 0 },
+      { x: 200, y: 90 },
+      { x: 90, y: 90 },
+      { x: 90, y: 200 },
+      { x: 0, y: 200 },
+    ])
     const pieces = [piece('long', box(80, 190)), piece('side', box(85, 80)), piece('big', box(300, 300))]
-    const { placements, rest } = layOnOffcuts(pieces, [{ id: 'large', outline: box(250, 250) }, { id: 'l', outline: l }], 2)
-    expect(placements.map(p => [p.id, p.offcutId])).toEqual([['long', 'l'], ['side', 'l']])
+    const { placements, rest } = layOnOffcuts(
+      pieces,
+      [
+        { id: 'large', outline: box(250, 250) },
+        { id: 'l', outline: l },
+      ],
+      2,
+    )
+    expect(placements.map(p => [p.id, p.offcutId])).toEqual([
+      ['long', 'l'],
+      ['side', 'l'],
+    ])
     expect(rest.map(p => p.id)).toEqual(['big'])
     const laid = placements.map(p => laidOutline(pieces.find(q => q.id === p.id)!.outline, p))
     for (const o of laid) expect(areaMm2(offset([o], -0.1)[0]!)).toBeGreaterThan(0)
@@ -187,11 +299,20 @@ describe('offcuts', () => {
 
 describe('for the chalk', () => {
   it('distances from the selvedge and the end, in the order they are met; a pair mirrors', () => {
-    const flap = outlineOf([{ x: 0, y: 0 }, { x: 60, y: 0 }, { x: 60, y: 30 }, { x: 0, y: 20 }])
+    const flap = outlineOf([
+      { x: 0, y: 0 },
+      { x: 60, y: 0 },
+      { x: 60, y: 30 },
+      { x: 0, y: 20 },
+    ])
     const of = (id: string) => (id === 'right' ? mirrored(flap) : id === 'left' ? flap : undefined)
-    expect(chalkMarks(of, [
-      { id: 'left', turnDeg: 90, x: 10, y: 80 }, { id: 'right', turnDeg: 0, x: 200, y: 5 }, { id: 'gone', turnDeg: 0, x: 0, y: 0 },
-    ])).toEqual([
+    expect(
+      chalkMarks(of, [
+        { id: 'left', turnDeg: 90, x: 10, y: 80 },
+        { id: 'right', turnDeg: 0, x: 200, y: 5 },
+        { id: 'gone', turnDeg: 0, x: 0, y: 0 },
+      ]),
+    ).toEqual([
       { id: 'right', fromSelvedgeMm: 200, fromEndMm: 5, wideMm: 60, highMm: 30, turnDeg: 0 },
       { id: 'left', fromSelvedgeMm: 10, fromEndMm: 80, wideMm: expect.closeTo(30, 9), highMm: expect.closeTo(60, 9), turnDeg: 90 },
     ])
@@ -200,17 +321,28 @@ describe('for the chalk', () => {
 
 describe('strips butted', () => {
   it('fewest joins, then least left over: as the best of all choices', () => {
-    fc.assert(fc.property(fc.array(fc.integer({ min: 20, max: 200 }), { minLength: 1, maxLength: 7 }), fc.integer({ min: 30, max: 600 }), (lengths, wanted) => {
-      const strips = lengths.map((longMm, i) => ({ id: String(i), longMm }))
-      const found = buttStrips(strips, wanted)
-      const choices = Array.from({ length: 2 ** lengths.length }, (_, m) => lengths.filter((_, i) => (m >> i) & 1))
-        .filter(c => c.reduce((a, b) => a + b, 0) >= wanted)
-      if (choices.length === 0) { expect(found).toBeNull(); return }
-      const fewest = Math.min(...choices.map(c => c.length))
-      expect(found!.joins).toBe(fewest - 1)
-      expect(found!.ids.length).toBe(fewest)
-      expect(found!.overMm).toBe(found!.ids.reduce((s, id) => s + lengths[Number(id)]!, 0) - wanted)
-      if (fewest === 1) expect(found!.overMm).toBe(Math.min(...choices.filter(c => c.length === 1).map(c => c[0]!)) - wanted)
-    }), { numRuns: 300, seed: 8 })
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 20, max: 200 }), { minLength: 1, maxLength: 7 }),
+        fc.integer({ min: 30, max: 600 }),
+        (lengths, wanted) => {
+          const strips = lengths.map((longMm, i) => ({ id: String(i), longMm }))
+          const found = buttStrips(strips, wanted)
+          const choices = Array.from({ length: 2 ** lengths.length }, (_, m) => lengths.filter((_, i) => (m >> i) & 1)).filter(
+            c => c.reduce((a, b) => a + b, 0) >= wanted,
+          )
+          if (choices.length === 0) {
+            expect(found).toBeNull()
+            return
+          }
+          const fewest = Math.min(...choices.map(c => c.length))
+          expect(found!.joins).toBe(fewest - 1)
+          expect(found!.ids.length).toBe(fewest)
+          expect(found!.overMm).toBe(found!.ids.reduce((s, id) => s + lengths[Number(id)]!, 0) - wanted)
+          if (fewest === 1) expect(found!.overMm).toBe(Math.min(...choices.filter(c => c.length === 1).map(c => c[0]!)) - wanted)
+        },
+      ),
+      { numRuns: 300, seed: 8 },
+    )
   })
 })

@@ -20,7 +20,7 @@ import { turnsOf, type LayPiece } from './piece'
 import type { Placement } from './search'
 
 /** An offcut is worth keeping from this square on, mm. */
-export const KEPT_SQUARE_MM = 80
+const KEPT_SQUARE_MM = 80
 const HAIR_MM = 0.05
 
 const opposite = (ring: Ring): Ring => ring.map(p => ({ x: -p.x, y: -p.y }))

@@ -1,4 +1,4 @@
 /** Shrinkage, and when a cloth or trim has settled. */
 export { cutSizeMm, settlingOf, trimSettledM, SETTLED_PCT, type SettlePass } from './settle'
 export { curlPerMm, edgeOf, mismatchMmPerM, trimLength } from './trim'
-export { typicalShrink, type TypicalShrink } from './typical'
+export { typicalShrink } from './typical'

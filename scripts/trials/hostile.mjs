@@ -66,6 +66,10 @@ const places = await json('/api/places'),
   workshop = await json('/api/workshop')
 const [cloth, supply, iron, trial, job] = [cloths[0], supplies.find(s => s.resin), irons[0], trials[0], jobs[0]]
 const pairing = { clothId: cloth.id, supplyId: supply.id, ironId: iron.id, coverId: null, bed: 'padded' }
+const cutJob = jobs.find(j => j.name.startsWith('Stewards'))
+const cutting = await json(`/api/jobs/${cutJob.id}/cutting`)
+const [cutPiece] = cutting.pieces
+const cutPart = { pieceId: cutPiece.id, role: 'backing', number: 0, offcutId: null, turnDeg: 0, x: 0, y: 0, pinned: false }
 const key = '11111111-1111-4111-8111-111111111111'
 /** Requests as the board makes them; each is spoilt before it is sent. */
 const GOOD = [
@@ -80,6 +84,9 @@ const GOOD = [
   ['POST', '/api/jobs', job],
   ['PUT', `/api/jobs/${job.id}`, job],
   ['PUT', '/api/workshop', workshop],
+  ['PUT', `/api/jobs/${cutJob.id}/pieces`, { version: cutting.version, pieces: cutting.pieces }],
+  ['PUT', `/api/jobs/${cutJob.id}/lays`, { supplyId: cutPiece.backingId, parts: [cutPart] }],
+  ['POST', `/api/jobs/${cutJob.id}/cuts`, { supplyId: cutPiece.backingId, parts: [cutPart], metres: 1, clientKey: key }],
   ['POST', `/api/trials/${trial.id}/washes`, { clientKey: key, washC: 40, tumble: 'no', grade: 3, washedAt: '2026-11-24T10:00:00Z' }],
   ['POST', `/api/trials/${trial.id}/readings`, { kind: 'peel', value: 12 }],
   ['POST', '/api/places', places[0] ?? { name: 'x' }],
@@ -100,6 +107,8 @@ const GOOD = [
   ['GET', `/api/pairings?clothId=${cloth.id}&supplyId=${supply.id}`],
   ['GET', `/api/trials/${trial.id}/proof?as=text`],
   ['GET', '/api/jobs?done=false'],
+  ['GET', `/api/jobs/${cutJob.id}/templates?as=svg`],
+  ['GET', `/api/jobs/${cutJob.id}/chalk?supplyId=${cutPiece.backingId}`],
   ['DELETE', `/api/places/${key}`],
   ['GET', `/api/backups/none.zip`],
 ]

@@ -4,7 +4,7 @@ import { facesFor, type Face } from './letters'
 export const POINTS_PER_MM = 72 / 25.4
 export interface PaperMm { wide: number, high: number }
 export const A4_MM: PaperMm = { wide: 210, high: 297 }
-export const INK = rgb(0.15, 0.13, 0.11), FAINT = rgb(0.55, 0.5, 0.42)
+const INK = rgb(0.15, 0.13, 0.11), FAINT = rgb(0.55, 0.5, 0.42)
 
 export interface Sheet {
   page: PDFPage

@@ -40,14 +40,14 @@ export const pieceShape = z.discriminatedUnion('kind', [blockShape, outlineShape
 export type PieceShape = z.infer<typeof pieceShape>
 
 const mm = (name: string, most: number) => numberField(name, 'mm', 0, most)
-export const allowancesSchema = z.object({
+const allowancesSchema = z.object({
   seam: mm('Seam allowance', 100), hem: mm('Hem allowance', 200), front: mm('Allowance at the front', 100),
 })
-export const insetSchema = z.discriminatedUnion('how', [
+const insetSchema = z.discriminatedUnion('how', [
   z.object({ how: z.literal('inside'), byMm: numberField('Inside by', 'mm', 0, 30) }), z.object({ how: z.literal('caught') }),
   z.object({ how: z.literal('exact') }),
 ], { error: 'Backing: inside the seam line, exact, or caught in the seam.' })
-export const LAYER_ROLES = ['backing', 'foam', 'web'] as const
+const LAYER_ROLES = ['backing', 'foam', 'web'] as const
 export type LayerRole = typeof LAYER_ROLES[number]
 
 /** A piece of a job: its shape, and what goes on it. */
@@ -74,7 +74,7 @@ export const jobPieceSchema = z.object({
   inset: insetSchema.nullable(),
 })
 export type JobPiece = z.infer<typeof jobPieceSchema>
-export const MOST_PIECES = 60
+const MOST_PIECES = 60
 export const jobPiecesBody = z.object({
   version: versionField,
   pieces: z
@@ -111,7 +111,7 @@ export const cutBody = layBody.extend({
 }).refine(b => b.parts.length > 0, { path: ['parts'], message: 'Parts: nothing is laid, so there is nothing to cut.' })
 export type CutBody = z.infer<typeof cutBody>
 
-export const offcutBody = z.object({ outline: outlinePayload })
+const offcutBody = z.object({ outline: outlinePayload })
 export interface Offcut { id: string, supplyId: string, outline: OutlinePayload, lot: string, createdAt: string }
 export interface KeptLay { id: string, supplyId: string, cutAt: string | null, metres: number, parts: LayPart[] }
 /** How a cloth moves under the iron, as it was settled; null where it never was. */

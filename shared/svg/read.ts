@@ -158,7 +158,8 @@ function strokesOf(path: ReturnType<typeof svgpath>): Stroke[] {
 
 const NAMED: Record<string, string> = { amp: '&', lt: '<', gt: '>', quot: '"', apos: '\'' }
 /** What is written for a letter that XML keeps for itself, as that letter. */
-const unescaped = (text: string): string => text.replace(/&(?:#(\d{1,6})|#x([\da-f]{1,5})|(amp|lt|gt|quot|apos));/gi, (_, ten, hex, named) =>
+const ENTITY = /&(?:#(\d{1,6})|#x([\da-f]{1,5})|(amp|lt|gt|quot|apos));/gi
+const unescaped = (text: string): string => text.replace(ENTITY, (_, ten, hex, named) =>
   (named ? NAMED[String(named).toLowerCase()]! : String.fromCodePoint(ten ? Number(ten) : Number.parseInt(hex, 16))))
 
 const away = (a: Point, b: Point) => Math.hypot(a.x - b.x, a.y - b.y)

@@ -5,16 +5,18 @@ import { firstLay, laidOutline, layFaults } from '#core/lay'
 import { BLOCKS, usualMeasures } from '#core/cut'
 import { readSvg, writeSvg, type SvgReading } from '.'
 
-const svg = (inner: string, head = 'width="100mm" height="50mm" viewBox="0 0 100 50"') => `<svg xmlns="http://www.w3.org/2000/svg" ${head}>${inner}</svg>`
+const svg = (inner: string, head = 'width="100mm" height="50mm" viewBox="0 0 100 50"') =>
+  `<svg xmlns="http://www.w3.org/2000/svg" ${head}>${inner}</svg>`
 const read = (text: string): SvgReading => {
   const r = readSvg(text)
   if ('problem' in r) throw new Error(r.problem.why)
   return r
 }
-const seen = (text: string) => read(text).outlines.map((o) => {
-  const b = boundsOf(o.outline)
-  return [o.name, Math.round(areaMm2(o.outline)), ...[b.left, b.bottom].map(v => Math.round(v * 10) / 10), o.outline.holes.length]
-})
+const seen = (text: string) =>
+  read(text).outlines.map((o) => {
+    const b = boundsOf(o.outline)
+    return [o.name, Math.round(areaMm2(o.outline)), ...[b.left, b.bottom].map(v => Math.round(v * 10) / 10), o.outline.holes.length]
+  })
 const whys = (text: string) => read(text).notes.map(n => n.why)
 /** Where one reaches out of the other by more than so much, mm². */
 const apart = (a: Outline, b: Outline, mm: number): number =>
@@ -23,52 +25,143 @@ const apart = (a: Outline, b: Outline, mm: number): number =>
 describe('reading true units', () => {
   it.each<[string, string, unknown[]]>([
     ['a rectangle from below', svg('<rect id="flap" x="10" y="5" width="40" height="20"/>'), [['flap', 800, 10, 25, 0]]],
-    ['a circle in a drawing of inches', svg('<circle cx="0.5" cy="0.5" r="0.5"/>', 'width="1in" height="1in" viewBox="0 0 1 1"'), [['Outline 1', 505, 0, 0, 0]]],
-    ['an ellipse and a polygon', svg('<ellipse cx="20" cy="20" rx="20" ry="10"/><polygon points="60,10 80,10 80,30"/>'), [['Outline 1', 627, 0, 20, 0], ['Outline 2', 200, 60, 20, 0]]],
-    ['nested transforms', svg('<g transform="translate(20 10)"><rect transform="rotate(90) scale(2)" width="20" height="10"/></g>', 'width="100mm" height="50mm" viewBox="0 0 200 100"'), [['Outline 1', 200, 0, 25, 0]]],
-    ['a hole, and a piece within the hole', svg('<path d="M0 0h50v50h-50z M5 5v40h40v-40z M15 15h20v20h-20z"/>'), [['Outline 1 1', 900, 0, 0, 1], ['Outline 1 2', 400, 15, 15, 0]]],
-    ['relative curves and arcs', svg('<path d="M10 40c0 -20 40 -20 40 0s-40 20 -40 0z"/><path d="M60 25a10 10 0 1 0 20 0a10 10 0 1 0 -20 0"/>'), [['Outline 1', 960, 10, -5, 0], ['Outline 2', 314, 60, 15, 0]]],
+    [
+      'a circle in a drawing of inches',
+      svg('<circle cx="0.5" cy="0.5" r="0.5"/>', 'width="1in" height="1in" viewBox="0 0 1 1"'),
+      [['Outline 1', 505, 0, 0, 0]],
+    ],
+    [
+      'an ellipse and a polygon',
+      svg('<ellipse cx="20" cy="20" rx="20" ry="10"/><polygon points="60,10 80,10 80,30"/>'),
+      [
+        ['Outline 1', 627, 0, 20, 0],
+        ['Outline 2', 200, 60, 20, 0],
+      ],
+    ],
+    [
+      'nested transforms',
+      svg(
+        '<g transform="translate(20 10)"><rect transform="rotate(90) scale(2)" width="20" height="10"/></g>',
+        'width="100mm" height="50mm" viewBox="0 0 200 100"',
+      ),
+      [['Outline 1', 200, 0, 25, 0]],
+    ],
+    [
+      'a hole, and a piece within the hole',
+      svg('<path d="M0 0h50v50h-50z M5 5v40h40v-40z M15 15h20v20h-20z"/>'),
+      [
+        ['Outline 1 1', 900, 0, 0, 1],
+        ['Outline 1 2', 400, 15, 15, 0],
+      ],
+    ],
+    [
+      'relative curves and arcs',
+      svg('<path d="M10 40c0 -20 40 -20 40 0s-40 20 -40 0z"/><path d="M60 25a10 10 0 1 0 20 0a10 10 0 1 0 -20 0"/>'),
+      [
+        ['Outline 1', 960, 10, -5, 0],
+        ['Outline 2', 314, 60, 15, 0],
+      ],
+    ],
     ['a rounded rectangle', svg('<rect width="40" height="30" rx="10"/>'), [['Outline 1', 1114, 0, 20, 0]]],
-    ['names from a title or the group', svg('<g id="Cuffs"><rect width="10" height="10"/><rect x="20" width="10" height="10"><title>Left cuff</title></rect></g>'), [['Cuffs', 100, 0, 40, 0], ['Left cuff', 100, 20, 40, 0]]],
-    ['not what is only defined', svg('<defs><rect width="30" height="30"/></defs><rect width="10" height="10"/>'), [['Outline 1', 100, 0, 40, 0]]],
-    ['its view box elsewhere, the picture in its middle', svg('<rect x="5" y="5" width="10" height="10"/>', 'width="100mm" height="50mm" viewBox="5 5 10 10"'), [['Outline 1', 2500, 25, 0, 0]]],
+    [
+      'names from a title or the group',
+      svg('<g id="Cuffs"><rect width="10" height="10"/><rect x="20" width="10" height="10"><title>Left cuff</title></rect></g>'),
+      [
+        ['Cuffs', 100, 0, 40, 0],
+        ['Left cuff', 100, 20, 40, 0],
+      ],
+    ],
+    [
+      'not what is only defined',
+      svg('<defs><rect width="30" height="30"/></defs><rect width="10" height="10"/>'),
+      [['Outline 1', 100, 0, 40, 0]],
+    ],
+    [
+      'its view box elsewhere, the picture in its middle',
+      svg('<rect x="5" y="5" width="10" height="10"/>', 'width="100mm" height="50mm" viewBox="5 5 10 10"'),
+      [['Outline 1', 2500, 25, 0, 0]],
+    ],
   ])('%s', (_, text, want) => {
     const got = seen(text)
     expect(got.map(g => [g[0], g[4]])).toEqual(want.map(w => [(w as unknown[])[0], (w as unknown[])[4]]))
-    got.forEach((g, i) => (want[i] as number[]).slice(1, 4).forEach((v, k) =>
-      expect(Math.abs(Number(g[k + 1]) - v)).toBeLessThanOrEqual(k === 0 ? Math.max(3, v * 0.01) : 0.15)))
+    got.forEach((g, i) =>
+      (want[i] as number[])
+        .slice(1, 4)
+        .forEach((v, k) => expect(Math.abs(Number(g[k + 1]) - v)).toBeLessThanOrEqual(k === 0 ? Math.max(3, v * 0.01) : 0.15)),
+    )
   })
   it.each([
-    ['<svg><rect width="10" height="10"/></svg>', 'noSize'], ['<svg width="100%" height="4mm"/>', 'percent'],
-    ['<svg width="3 ells" height="4mm"/>', 'unknownUnit'], ['<svg width="-3mm" height="4mm"/>', 'unknownUnit'], ['<p>no drawing</p>', 'noSvg'],
-    ['cut off <svg width="3', 'unreadable'], ['<svg width="3mm" height="4mm"></svg>', 'nothing'], [`<svg>${' '.repeat(5_000_001)}</svg>`, 'tooLarge'],
+    ['<svg><rect width="10" height="10"/></svg>', 'noSize'],
+    ['<svg width="100%" height="4mm"/>', 'percent'],
+    ['<svg width="3 ells" height="4mm"/>', 'unknownUnit'],
+    ['<svg width="-3mm" height="4mm"/>', 'unknownUnit'],
+    ['<p>no drawing</p>', 'noSvg'],
+    ['cut off <svg width="3', 'unreadable'],
+    ['<svg width="3mm" height="4mm"></svg>', 'nothing'],
+    [`<svg>${' '.repeat(5_000_001)}</svg>`, 'tooLarge'],
   ])('%.30s: %s', (text, why) => expect(readSvg(text)).toEqual({ problem: expect.objectContaining({ why }) }))
   it('what is left out is named', () => {
-    expect(whys(svg('<text>CUT 2</text><image href="x.png"/><use href="#a"/><rect width="10" height="10"/>'))).toEqual(['text', 'pictures', 'copies'])
+    expect(whys(svg('<text>CUT 2</text><image href="x.png"/><use href="#a"/><rect width="10" height="10"/>'))).toEqual([
+      'text',
+      'pictures',
+      'copies',
+    ])
     expect(read(svg('<path id="tail" d="M0 0L30 30L30 0"/>')).notes).toEqual([{ why: 'open', name: 'tail', gapMm: 30 }])
     expect(whys(svg('<path d="M0 0L40 40L40 0L0 40z"/>'))).toEqual(['crossing'])
     expect(read(svg('<rect width="1" height="1"/>')).notes).toEqual([{ why: 'tiny', name: 'Outline 1', mm: 1 }])
     expect(read(svg('<rect width="10000" height="20"/>')).notes).toEqual([{ why: 'huge', name: 'Outline 1', mm: 10_000 }])
     expect(whys(svg('<rect width="96" height="96"/>', 'width="96" height="96px"'))).toEqual(['pixels'])
     expect(seen(svg('<rect width="96" height="96"/>', 'width="96" height="96px"'))).toEqual([['Outline 1', 645, 0, 0, 0]])
-    expect(whys(svg(`<path d="M0 0${Array.from({ length: 2400 }, (_, i) => `L${i / 40} ${i % 2 ? 20 : 30}`).join('')}L60 0z"/>`))).toEqual(['tooFine'])
+    expect(
+      whys(svg(`<path d="M0 0${Array.from({ length: 2400 }, (_, i) => `L${i / 40} ${i % 2 ? 20 : 30}`).join('')}L60 0z"/>`)),
+    ).toEqual(['tooFine'])
     expect(whys(svg(Array.from({ length: 61 }, () => '<rect width="10" height="10"/>').join('')))).toEqual(['tooMany'])
   })
   it('anything at all is read, refused or named, never thrown', () => {
-    const bits = fc.constantFrom('<rect', ' width="10"', ' height=', '"5"', '/>', '<path d="M0 0', 'L9 9', 'C1 2', 'Z"', '>', '</g>', '<g transform="scale(', '2)"', '&amp;', '<!--', ']]>', '\u0000', 'NaN', '1e999')
-    fc.assert(fc.property(fc.array(bits, { maxLength: 14 }), (parts) => {
-      expect(() => readSvg(svg(parts.join('')))).not.toThrow()
-    }), { numRuns: 400, seed: 3 })
+    const bits = fc.constantFrom(
+      '<rect',
+      ' width="10"',
+      ' height=',
+      '"5"',
+      '/>',
+      '<path d="M0 0',
+      'L9 9',
+      'C1 2',
+      'Z"',
+      '>',
+      '</g>',
+      '<g transform="scale(',
+      '2)"',
+      '&amp;',
+      '<!--',
+      ']]>',
+      '\u0000',
+      'NaN',
+      '1e999',
+    )
+    fc.assert(
+      fc.property(fc.array(bits, { maxLength: 14 }), (parts) => {
+        expect(() => readSvg(svg(parts.join('')))).not.toThrow()
+      }),
+      { numRuns: 400, seed: 3 },
+    )
   })
 })
 
 describe('out and in again', () => {
   it('every block comes back the same within a tenth of a millimetre, under its name', () => {
-    const pieces = BLOCKS.map(b => ({ name: `${b.name} & <"co">`, lines: [{ role: 'outline' as const, outlines: [b.draw(usualMeasures(b)).seam] }], says: ['twice'], grainDeg: 0 }))
+    const pieces = BLOCKS.map(b => ({
+      name: `${b.name} & <"co">`,
+      lines: [{ role: 'outline' as const, outlines: [b.draw(usualMeasures(b)).seam] }],
+      says: ['twice'],
+      grainDeg: 0,
+    }))
     const back = read(writeSvg(pieces, [{ family: 'rc', woff: 'AAAA' }]))
     expect([back.notes, back.outlines.map(o => o.name)]).toEqual([[], pieces.map(p => p.name)])
     back.outlines.forEach((o, i) => {
-      const was = pieces[i]!.lines[0]!.outlines[0]!, a = boundsOf(was), b = boundsOf(o.outline)
+      const was = pieces[i]!.lines[0]!.outlines[0]!,
+        a = boundsOf(was),
+        b = boundsOf(o.outline)
       const moved = outlineOf(was.rim.map(p => ({ x: p.x + b.left - a.left, y: p.y + b.bottom - a.bottom })))
       expect(apart(o.outline, moved, 0.1)).toBeLessThan(0.01)
     })
@@ -76,31 +169,51 @@ describe('out and in again', () => {
   it('of a template only its outline is read back, not its cut edge, backing or marks', () => {
     const { seam } = BLOCKS[2]!.draw(usualMeasures(BLOCKS[2]!))
     const [cut] = offset([seam], 10)
-    const text = writeSvg([{ name: 'Cuff', says: [], grainDeg: 90, lines: [{ role: 'cut', outlines: [cut!] }, { role: 'outline', outlines: [seam] }] }])
+    const text = writeSvg([
+      {
+        name: 'Cuff',
+        says: [],
+        grainDeg: 90,
+        lines: [
+          { role: 'cut', outlines: [cut!] },
+          { role: 'outline', outlines: [seam] },
+        ],
+      },
+    ])
     expect(read(text).outlines.map(o => Math.round(areaMm2(o.outline)))).toEqual([Math.round(areaMm2(seam))])
     expect(text).toContain('100 mm')
   })
   it('1,000 random outlines through offset, lay, export and import: not one comes back wrong', () => {
-    const star = fc.array(fc.integer({ min: 15, max: 90 }), { minLength: 3, maxLength: 10 }).map(spokes => outlineOf(spokes.map((r, i) => {
-      const a = i / spokes.length * 2 * Math.PI
-      return { x: r * Math.cos(a), y: r * Math.sin(a) }
-    })))
+    const star = fc.array(fc.integer({ min: 15, max: 90 }), { minLength: 3, maxLength: 10 }).map(spokes =>
+      outlineOf(
+        spokes.map((r, i) => {
+          const a = (i / spokes.length) * 2 * Math.PI
+          return { x: r * Math.cos(a), y: r * Math.sin(a) }
+        }),
+      ),
+    )
     let count = 0
-    fc.assert(fc.property(fc.array(star, { minLength: 10, maxLength: 10 }), fc.integer({ min: -4, max: 12 }), (outlines, by) => {
-      const made = outlines.flatMap(o => offset([o], by).slice(0, 1)).filter(o => boundsOf(o).wideMm > 6 && boundsOf(o).highMm > 6)
-      const pieces = made.map((outline, i) => ({ id: String(i), outline, grain: 'any' as const, oneWay: false }))
-      const lay = firstLay({ pieces, wideMm: 600, gapMm: 2, pinned: [] })
-      expect(layFaults(pieces, lay.placements, 600, 2)).toEqual([])
-      const laid = lay.placements.map(p => laidOutline(made[Number(p.id)]!, p))
-      const back = read(writeSvg(laid.map((o, i) => ({ name: `P${i}`, says: [], grainDeg: null, lines: [{ role: 'outline', outlines: [o] }] }))))
-      expect(back.notes).toEqual([])
-      back.outlines.forEach((o, i) => {
-        const a = boundsOf(laid[i]!), b = boundsOf(o.outline)
-        const moved = outlineOf(laid[i]!.rim.map(p => ({ x: p.x + b.left - a.left, y: p.y + b.bottom - a.bottom })))
-        expect(apart(o.outline, moved, 0.1)).toBeLessThan(0.01)
-        count++
-      })
-    }), { numRuns: 100, seed: 11 })
+    fc.assert(
+      fc.property(fc.array(star, { minLength: 10, maxLength: 10 }), fc.integer({ min: -4, max: 12 }), (outlines, by) => {
+        const made = outlines.flatMap(o => offset([o], by).slice(0, 1)).filter(o => boundsOf(o).wideMm > 6 && boundsOf(o).highMm > 6)
+        const pieces = made.map((outline, i) => ({ id: String(i), outline, grain: 'any' as const, oneWay: false }))
+        const lay = firstLay({ pieces, wideMm: 600, gapMm: 2, pinned: [] })
+        expect(layFaults(pieces, lay.placements, 600, 2)).toEqual([])
+        const laid = lay.placements.map(p => laidOutline(made[Number(p.id)]!, p))
+        const back = read(
+          writeSvg(laid.map((o, i) => ({ name: `P${i}`, says: [], grainDeg: null, lines: [{ role: 'outline', outlines: [o] }] }))),
+        )
+        expect(back.notes).toEqual([])
+        back.outlines.forEach((o, i) => {
+          const a = boundsOf(laid[i]!),
+            b = boundsOf(o.outline)
+          const moved = outlineOf(laid[i]!.rim.map(p => ({ x: p.x + b.left - a.left, y: p.y + b.bottom - a.bottom })))
+          expect(apart(o.outline, moved, 0.1)).toBeLessThan(0.01)
+          count++
+        })
+      }),
+      { numRuns: 100, seed: 11 },
+    )
     expect(count).toBeGreaterThan(900)
   })
 })

@@ -321,6 +321,8 @@ const doneParts = computed(() =>
       />
       <p v-if="parts.length === 0" class="mt-14 text-center text-xl" data-test="all-cut">
         {{ cutDone ?? '' }} {{ doneParts ? `All ${doneParts} parts of ${supply.name} are cut.` : 'Nothing to cut of it.' }}
+        <NuxtLink v-if="doneParts" to="/press" class="slip mt-6 inline-flex min-h-14 items-center gap-2 px-5 font-semibold">
+          To the press <UIcon name="i-lucide-arrow-right" /></NuxtLink>
       </p>
       <template v-else>
         <div class="mt-1 flex flex-wrap items-baseline gap-x-4" data-test="lay-figures">

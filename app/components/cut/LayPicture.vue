@@ -22,7 +22,16 @@ export interface LaidPart {
   grain: 'along' | 'across' | 'bias' | 'any'
   oneWay: boolean
 }
-const { parts, wideMm, lengthMm, layMm = null, stockMm = null, chosenId, colour = '#f4eee2', edge = null } = defineProps<{
+const {
+  parts,
+  wideMm,
+  lengthMm,
+  layMm = null,
+  stockMm = null,
+  chosenId,
+  colour = '#f4eee2',
+  edge = null,
+} = defineProps<{
   parts: readonly LaidPart[]
   wideMm: number
   /** How much is shown. */
@@ -51,48 +60,65 @@ const shown = ({ x, y }: Point): Point => (upright.value ? { x, y: lengthMm - y 
 const back = ({ x, y }: Point): Point => (upright.value ? { x, y: lengthMm - y } : { x: y, y: x })
 const pathOf = (o: Outline) => outlinePath({ rim: o.rim.map(shown), holes: o.holes.map(h => h.map(shown)) }, false)
 function rect(x0: number, y0: number, x1: number, y1: number) {
-  const a = shown({ x: x0, y: y0 }), b = shown({ x: x1, y: y1 })
+  const a = shown({ x: x0, y: y0 }),
+    b = shown({ x: x1, y: y1 })
   return { x: Math.min(a.x, b.x), y: Math.min(a.y, b.y), width: Math.abs(a.x - b.x), height: Math.abs(a.y - b.y) }
 }
 function line(x0: number, y0: number, x1: number, y1: number) {
-  const a = shown({ x: x0, y: y0 }), b = shown({ x: x1, y: y1 })
+  const a = shown({ x: x0, y: y0 }),
+    b = shown({ x: x1, y: y1 })
   return { x1: a.x, y1: a.y, x2: b.x, y2: b.y }
 }
 const box = computed(() => {
-  const r = rect(edge ? 0 : -SELVEDGE_MM, 0, wideMm + (edge ? 0 : SELVEDGE_MM), lengthMm), room = ROOM * px.value
+  const r = rect(edge ? 0 : -SELVEDGE_MM, 0, wideMm + (edge ? 0 : SELVEDGE_MM), lengthMm),
+    room = ROOM * px.value
   return `${r.x - room} ${r.y - room} ${r.width + 2 * room} ${r.height + 2 * room}`
 })
 const LETTER = 7.4
-const laid = computed(() => parts.map((p) => {
-  const o = laidOutline(p.outline, p), b = boundsOf(o)
-  const r = rect(b.left, b.bottom, b.right, b.top), letters = Math.floor(r.width / (LETTER * px.value))
-  const name = p.name.length <= letters ? p.name : `${p.name.slice(0, Math.max(0, letters - 1))}…`
-  // Its own way up: along the roll to the right, or upward where the roll stands.
-  const up = upright.value ? -90 - p.turnDeg : -p.turnDeg
-  return {
-    ...p, d: pathOf(o), at: { x: r.x + r.width / 2, y: r.y + r.height / 2 }, corner: { x: r.x, y: r.y },
-    label: r.height < 14 * px.value || letters < 3 ? '' : name, up, roomy: r.height > 52 * px.value && r.width > 26 * px.value,
-    named: `${p.name}, ${lengthWords(p.x)} from the selvedge, ${lengthWords(p.y)} from the end`,
-  }
-}))
+const laid = computed(() =>
+  parts.map((p) => {
+    const o = laidOutline(p.outline, p),
+      b = boundsOf(o)
+    const r = rect(b.left, b.bottom, b.right, b.top),
+      letters = Math.floor(r.width / (LETTER * px.value))
+    const name = p.name.length <= letters ? p.name : `${p.name.slice(0, Math.max(0, letters - 1))}…`
+    // Its own way up: along the roll to the right, or upward where the roll stands.
+    const up = upright.value ? -90 - p.turnDeg : -p.turnDeg
+    return {
+      ...p,
+      d: pathOf(o),
+      at: { x: r.x + r.width / 2, y: r.y + r.height / 2 },
+      corner: { x: r.x, y: r.y },
+      label: r.height < 14 * px.value || letters < 3 ? '' : name,
+      up,
+      roomy: r.height > 52 * px.value && r.width > 26 * px.value,
+      named: `${p.name}, ${lengthWords(p.x)} from the selvedge, ${lengthWords(p.y)} from the end`,
+    }
+  }),
+)
 /** Every so many millimetres a mark. */
 const step = computed(() => [50, 100, 200, 500, 1000].find(s => s / px.value > 50) ?? 1000)
-const marks = computed(() => Array.from({ length: Math.floor(lengthMm / step.value) + 1 }, (_, i) => {
-  const mm = i * step.value, at = line(-SELVEDGE_MM, mm, -SELVEDGE_MM - 6 * px.value, mm)
-  const away = upright.value ? { x: at.x2 - 3 * px.value, y: at.y2 + 4 * px.value } : { x: at.x2, y: at.y2 - 3 * px.value }
-  return { at, away, words: `${mm / 10}${i === 0 ? ' cm' : ''}` }
-}))
+const marks = computed(() =>
+  Array.from({ length: Math.floor(lengthMm / step.value) + 1 }, (_, i) => {
+    const mm = i * step.value,
+      at = line(-SELVEDGE_MM, mm, -SELVEDGE_MM - 6 * px.value, mm)
+    const away = upright.value ? { x: at.x2 - 3 * px.value, y: at.y2 + 4 * px.value } : { x: at.x2, y: at.y2 - 3 * px.value }
+    return { at, away, words: `${mm / 10}${i === 0 ? ' cm' : ''}` }
+  }),
+)
 const ends = computed(() => {
   const flag = (mm: number) => {
     const at = line(-SELVEDGE_MM, mm, wideMm + SELVEDGE_MM, mm)
     return { at, words: { x: at.x2 - 5 * px.value, y: at.y2 - 6 * px.value } }
   }
   return {
-    lay: layMm !== null && layMm > 0 ? flag(layMm) : null, stock: stockMm !== null && stockMm < lengthMm ? flag(stockMm) : null,
+    lay: layMm !== null && layMm > 0 ? flag(layMm) : null,
+    stock: stockMm !== null && stockMm < lengthMm ? flag(stockMm) : null,
     roll: line(-SELVEDGE_MM, 0, wideMm + SELVEDGE_MM, 0),
   }
 })
-const ARROW = 'M-11 0H11m-4 -3l4 3l-4 3', BOTH = `${ARROW}M-7 -3l-4 3l4 3`
+const ARROW = 'M-11 0H11m-4 -3l4 3l-4 3',
+  BOTH = `${ARROW}M-7 -3l-4 3l4 3`
 
 onMounted(() => {
   let hold = { dx: 0, dy: 0, id: '' }
@@ -101,7 +127,8 @@ onMounted(() => {
     drag<SVGSVGElement, unknown>()
       .filter(e => (e.target as Element).closest('[data-part]') !== null && !e.button)
       .on('start', (e) => {
-        const p = parts.find(q => q.id === partAt(e)), from = back(e)
+        const p = parts.find(q => q.id === partAt(e)),
+          from = back(e)
         if (!p) return
         hold = { dx: p.x - from.x, dy: p.y - from.y, id: p.id }
         emit('choose', p.id)
@@ -115,8 +142,14 @@ onMounted(() => {
 </script>
 
 <template>
-  <svg ref="svg" :viewBox="box" class="block h-full w-full touch-none select-none" preserveAspectRatio="xMidYMid meet" role="group"
-    :aria-label="edge ? 'An offcut' : 'The lay on its roll'">
+  <svg
+    ref="svg"
+    :viewBox="box"
+    class="block h-full w-full touch-none select-none"
+    preserveAspectRatio="xMidYMid meet"
+    role="group"
+    :aria-label="edge ? 'An offcut' : 'The lay on its roll'"
+  >
     <defs>
       <pattern id="selvedge" width="8" height="8" patternUnits="userSpaceOnUse">
         <path d="M0 8L8 0" stroke="var(--rc-seam)" stroke-width="1.500" />
@@ -139,13 +172,31 @@ onMounted(() => {
     </template>
     <g v-for="p in laid" :key="p.id" :data-part="p.id" class="cursor-grab" @click="emit('choose', p.id)">
       <title>{{ p.named }}</title>
-      <path :d="p.d" :fill="p.bad ? 'var(--rc-alert)' : 'var(--rc-good)'" :fill-opacity="p.bad ? 0.45 : p.id === chosenId ? 0.45 : 0.2"
+      <path
+        :d="p.d"
+        :fill="p.bad ? 'var(--rc-alert)' : 'var(--rc-good)'"
+        :fill-opacity="p.bad ? 0.45 : p.id === chosenId ? 0.45 : 0.2"
         :stroke="p.bad ? 'var(--rc-alert)' : p.id === chosenId ? 'var(--rc-mark)' : 'var(--rc-good)'"
-        :stroke-width="(p.id === chosenId ? 3 : 1.3) * px" />
-      <text v-if="p.label" :x="p.at.x" :y="p.at.y + (p.roomy ? -12 : 4) * px" :font-size="13 * px" text-anchor="middle" fill="var(--rc-ink)">
-        {{ p.label }}</text>
-      <path v-if="p.roomy && p.grain !== 'any'" :d="p.oneWay ? ARROW : BOTH" stroke="var(--rc-ink)" fill="none" stroke-width="1"
-        :transform="`translate(${p.at.x} ${p.at.y + 8 * px}) scale(${px}) rotate(${p.up})`" />
+        :stroke-width="(p.id === chosenId ? 3 : 1.3) * px"
+      />
+      <text
+        v-if="p.label"
+        :x="p.at.x"
+        :y="p.at.y + (p.roomy ? -12 : 4) * px"
+        :font-size="13 * px"
+        text-anchor="middle"
+        fill="var(--rc-ink)"
+      >
+        {{ p.label }}
+      </text>
+      <path
+        v-if="p.roomy && p.grain !== 'any'"
+        :d="p.oneWay ? ARROW : BOTH"
+        stroke="var(--rc-ink)"
+        fill="none"
+        stroke-width="1"
+        :transform="`translate(${p.at.x} ${p.at.y + 8 * px}) scale(${px}) rotate(${p.up})`"
+      />
       <g v-if="p.pinned" :transform="`translate(${p.corner.x + 9 * px} ${p.corner.y + 9 * px}) scale(${px})`">
         <circle r="5" fill="var(--rc-mark)" />
         <circle r="1.800" fill="var(--rc-paper)" />
@@ -154,12 +205,14 @@ onMounted(() => {
     <g v-if="ends.lay && !edge">
       <line v-bind="ends.lay.at" stroke="var(--rc-mark)" :stroke-width="2.5 * px" :stroke-dasharray="`${8 * px} ${4 * px}`" />
       <text v-bind="ends.lay.words" :font-size="15 * px" font-weight="700" fill="var(--rc-mark)" text-anchor="end">
-        {{ lengthWords(layMm ?? 0) }}</text>
+        {{ lengthWords(layMm ?? 0) }}
+      </text>
     </g>
     <g v-if="ends.stock && !edge">
       <line v-bind="ends.stock.at" stroke="var(--rc-alert)" :stroke-width="3 * px" />
       <text v-bind="ends.stock.words" text-anchor="end" :font-size="13 * px" font-weight="600" fill="var(--rc-alert)">
-        the shelf ends here</text>
+        the shelf ends here
+      </text>
     </g>
   </svg>
 </template>

@@ -1,0 +1,126 @@
+import { describe, expect, it } from 'vitest'
+import { boundsOf } from '#core/geometry'
+import { blockOf, usualMeasures } from '#core/cut'
+import { cutPiece, partsOf, type CuttingGround } from '#shared/cutting'
+import { jobPieceSchema, rulesSchema, supplyFields, type JobPiece, type Supply } from '#shared/schemas'
+import { readSvg } from '#shared/svg'
+import { sheetsOf } from '../../e2e/paper'
+import { chalkPdf, PAPERS, templatesPdf, templatesSvg, tilesAlong } from './templates'
+
+const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`
+const backing: Supply = {
+  ...supplyFields.parse({
+    code: 'S',
+    name: 'Lawn',
+    family: 'fusible',
+    base: 'woven',
+    baseFibre: 'cotton',
+    massGsm: 60,
+    thicknessMm: 0.2,
+    resin: 'polyamide',
+    resinGsm: 10,
+    colourHex: '#ffffff',
+    widthMm: 920,
+  }),
+  id: id(2),
+  version: 0,
+  updatedAt: '',
+  used: 0,
+}
+const ground: CuttingGround = {
+  rules: rulesSchema.parse({}),
+  clothMm: () => 0.3,
+  supply: of => (of === backing.id ? backing : null),
+  shrink: {},
+}
+const piece = (n: number, block: string, over: Partial<JobPiece> = {}): JobPiece =>
+  jobPieceSchema.parse({
+    id: id(n),
+    name: `Piece ${n}`,
+    clothId: id(1),
+    place: null,
+    count: 1,
+    pair: false,
+    allowances: { seam: 10, hem: 40, front: 10 },
+    grain: 'along',
+    oneWay: false,
+    backingId: backing.id,
+    foamId: null,
+    webId: null,
+    inset: null,
+    shape: { format: 1, kind: 'block', block, measures: usualMeasures(blockOf(block)!) },
+    ...over,
+  })
+const near = (wanted: number) => (l: { longMm: number }) => Math.abs(l.longMm - wanted) < 0.05
+
+describe('templates on paper', () => {
+  it('a square of 100 mm is 100 mm, and a strip of 150 by 60 is as long as it is', async () => {
+    const strip = piece(3, 'strip', {
+      shape: { format: 1, kind: 'block', block: 'strip', measures: { long: 150, wide: 60 }, mirrored: false },
+    })
+    const [list, page] = await sheetsOf(await templatesPdf('A job', [strip], ground, PAPERS.A4))
+    expect([list!.wideMm, list!.highMm].map(Math.round)).toEqual([210, 297])
+    expect(list!.lines.filter(near(100)).length).toBeGreaterThanOrEqual(5)
+    const drawn = page!.lines
+    // Cut edge, seam line, and the backing 2 mm inside it.
+    for (const wanted of [170, 150, 146, 80, 60, 56]) expect(drawn.filter(near(wanted)).length, String(wanted)).toBeGreaterThanOrEqual(2)
+  })
+  it('what is larger than the paper is tiled, every millimetre on some tile, the tiles 10 mm over each other', async () => {
+    const front = piece(3, 'coatFront')
+    const b = boundsOf(cutPiece(front, ground).cut)
+    const across = tilesAlong(b.wideMm, 190),
+      along = tilesAlong(b.highMm, 277)
+    const sheets = await sheetsOf(await templatesPdf('A job', [front], ground, PAPERS.A4))
+    expect(sheets).toHaveLength(1 + across.length * along.length)
+    for (const [mm, printable] of [
+      [b.wideMm, 190],
+      [b.highMm, 277],
+      [190, 190],
+      [190.1, 190],
+      [1000, 190],
+    ] as const) {
+      const from = tilesAlong(mm, printable)
+      expect(from[0]).toBe(0)
+      from.slice(1).forEach((f, i) => expect(from[i]! + printable - f).toBe(10))
+      expect(from.at(-1)! + printable).toBeGreaterThanOrEqual(mm)
+      if (from.length > 1) expect(from.at(-2)! + printable).toBeLessThan(mm)
+    }
+    expect((await sheetsOf(await templatesPdf('A job', [front], ground, PAPERS.A3))).length).toBeLessThan(sheets.length)
+  })
+  it('many small pieces share a sheet and do not lie on each other', async () => {
+    const sheets = await sheetsOf(await templatesPdf('A job', [piece(3, 'cuff'), piece(4, 'welt'), piece(5, 'flap')], ground, PAPERS.A3))
+    expect(sheets).toHaveLength(2)
+  })
+  it('as a drawing it is read back with its names and sizes', async () => {
+    const pieces = [piece(3, 'collar', { name: 'Collar, Łódź', pair: false }), piece(4, 'mat')]
+    const text = await templatesSvg(pieces, ground)
+    expect(text).toContain('font/woff;base64')
+    const back = readSvg(text)
+    if ('problem' in back) throw new Error(back.problem.why)
+    expect([back.notes, back.outlines.map(o => o.name)]).toEqual([[], ['Collar, Łódź', 'Piece 4']])
+    back.outlines.forEach((o, i) => {
+      const a = boundsOf(o.outline),
+        b = boundsOf(cutPiece(pieces[i]!, ground).seam)
+      expect(Math.abs(a.wideMm - b.wideMm)).toBeLessThan(0.1)
+      expect(Math.abs(a.highMm - b.highMm)).toBeLessThan(0.1)
+    })
+  })
+  it('the chalk strip draws the lay small and lists every part once, pages as it needs', async () => {
+    const flap = piece(3, 'flap', { pair: true, count: 30 })
+    const parts = partsOf([flap], backing.id, ground)
+    expect(parts).toHaveLength(60)
+    const laid = parts.map((p, i) => ({
+      pieceId: p.pieceId,
+      role: p.role,
+      number: p.number,
+      offcutId: null,
+      turnDeg: 0,
+      x: (i % 5) * 170,
+      y: Math.floor(i / 5) * 80,
+      pinned: false,
+    }))
+    const sheets = await sheetsOf(await chalkPdf('A job', backing, [flap], laid, ground))
+    expect(sheets.length).toBe(3)
+    expect(sheets[0]!.lines.length).toBeGreaterThan(60 * 4)
+  })
+})

@@ -1,0 +1,197 @@
+import { describe, expect, it } from 'vitest'
+import { blockOf, usualMeasures } from '#core/cut'
+import { arc, areaMm2, boundsOf, mirrored, outlineOf } from '#core/geometry'
+import {
+  cutLargerPct,
+  cutPiece,
+  enoughOf,
+  fromPayload,
+  howMany,
+  insetOf,
+  partsOf,
+  suppliesOf,
+  toPayload,
+  usableWidthMm,
+  type CuttingGround,
+} from './cutting'
+import { jobPieceSchema, jobPiecesBody, pieceShape, rulesSchema, supplyFields, type JobPiece, type Supply } from './schemas'
+
+const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`
+const supply = (n: number, over: Partial<Supply> = {}): Supply => ({
+  ...supplyFields.parse({
+    code: `S-${n}`,
+    name: `Supply ${n}`,
+    family: 'fusible',
+    base: 'woven',
+    baseFibre: 'cotton',
+    massGsm: 60,
+    thicknessMm: 0.2,
+    resin: 'polyamide',
+    resinGsm: 10,
+    colourHex: '#ffffff',
+    widthMm: 900,
+    stockM: 2,
+  }),
+  id: id(n),
+  version: 0,
+  updatedAt: '',
+  used: 0,
+  ...over,
+})
+const board = supply(12, { family: 'foam', massGsm: 460, thicknessMm: 1.9, overhangMm: 236 })
+const shelf = [supply(11), board, supply(13, { family: 'web' })]
+const ground = (over: Partial<CuttingGround> = {}): CuttingGround => ({
+  rules: rulesSchema.parse({}),
+  clothMm: () => 0.3,
+  supply: of => shelf.find(s => s.id === of) ?? null,
+  shrink: {},
+  ...over,
+})
+const piece = (block: string, over: Partial<JobPiece> = {}): JobPiece =>
+  jobPieceSchema.parse({
+    id: id(1),
+    name: 'A piece',
+    clothId: id(2),
+    place: null,
+    count: 1,
+    pair: false,
+    allowances: { seam: 10, hem: 40, front: 12 },
+    grain: 'along',
+    oneWay: false,
+    backingId: id(11),
+    foamId: null,
+    webId: null,
+    inset: null,
+    shape: { format: 1, kind: 'block', block, measures: usualMeasures(blockOf(block)!) },
+    ...over,
+  })
+
+describe('from a piece to what is cut', () => {
+  it('a half on the fold is cut whole, and its backing with it', () => {
+    const collar = piece('collar'),
+      half = blockOf('collar')!.draw(usualMeasures(blockOf('collar')!)).seam
+    const made = cutPiece(collar, ground())
+    expect(areaMm2(made.seam) / areaMm2(half)).toBeCloseTo(2, 3)
+    // Nothing is taken in at the fold; at the slanting point a little more than 2 mm.
+    const lessMm = 2 * boundsOf(half).wideMm - boundsOf(made.backing[0]!).wideMm
+    expect(lessMm).toBeGreaterThan(4)
+    expect(lessMm).toBeLessThan(6)
+  })
+  it('the house says where the backing ends, the piece may say otherwise', () => {
+    const rules = rulesSchema.parse({})
+    expect(insetOf({ inset: null }, rules)).toEqual({ how: 'inside', byMm: 2 })
+    expect(insetOf({ inset: null }, { ...rules, allowance: 'caught' })).toEqual({ how: 'caught' })
+    expect(insetOf({ inset: { how: 'exact' } }, { ...rules, allowance: 'caught' })).toEqual({ how: 'exact' })
+  })
+  it('what the cloth still shrinks is added; settled, or unknown, nothing is', () => {
+    const moving = { alongPct: 2, acrossPct: 1, settledUpToC: null }
+    expect([cutLargerPct(moving), cutLargerPct({ ...moving, settledUpToC: 150 }), cutLargerPct(null)]).toEqual([
+      { along: 2, across: 1 },
+      { along: 0, across: 0 },
+      { along: 0, across: 0 },
+    ])
+    const plain = cutPiece(piece('mat'), ground()),
+      larger = cutPiece(piece('mat'), ground({ shrink: { [id(2)]: moving } }))
+    expect(boundsOf(larger.seam).highMm).toBeCloseTo(boundsOf(plain.seam).highMm / 0.98, 6)
+    expect(boundsOf(larger.backing[0]!).wideMm).toBeCloseTo(boundsOf(plain.backing[0]!).wideMm / 0.99, 6)
+  })
+  it('a mat with a board is a sandwich: its face, its stiff layer, and a web for each side', () => {
+    const mat = piece('mat', { place: 'mat', backingId: null, foamId: id(12), webId: id(13), count: 2 })
+    const made = cutPiece(mat, ground())
+    expect(made.sandwich!.standOffMm).toBeCloseTo(2.2, 9)
+    expect(boundsOf(made.foam[0]!).wideMm).toBeCloseTo(420 - 4.4, 6)
+    expect([partsOf([mat], id(12), ground()).length, partsOf([mat], id(13), ground()).length]).toEqual([2, 4])
+    expect(suppliesOf([mat])).toEqual([id(12), id(13)])
+  })
+  it('a drawing by its cut edge has its seam line inside; too large an allowance says so', () => {
+    const shape = pieceShape.parse({
+      format: 1,
+      kind: 'outline',
+      drawnBy: 'cut',
+      rim: [
+        [0, 0],
+        [60, 0],
+        [60, 40],
+        [0, 40],
+      ],
+    })
+    expect(boundsOf(cutPiece(piece('mat', { shape }), ground()).seam).wideMm).toBeCloseTo(40, 6)
+    expect(boundsOf(cutPiece(piece('mat', { shape }), ground()).cut).wideMm).toBeCloseTo(60, 6)
+    expect(() => cutPiece(piece('mat', { shape, allowances: { seam: 25, hem: 25, front: 25 } }), ground())).toThrow('nothing is left')
+  })
+})
+
+describe('parts of a supply', () => {
+  it('of a pair every second one is the mirror image; of what is alike none is', () => {
+    const flap = piece('flap', { count: 2, pair: true })
+    const parts = partsOf([flap], id(11), ground())
+    expect([howMany(flap), parts.map(p => p.number)]).toEqual([4, [0, 1, 2, 3]])
+    expect(parts[1]!.outline).toEqual(mirrored(parts[0]!.outline))
+    expect(parts[2]!.outline).toBe(parts[0]!.outline)
+    expect(partsOf([piece('flap', { count: 2, pair: false })], id(11), ground())[1]!.outline).toEqual(parts[0]!.outline)
+    expect(partsOf([flap], id(13), ground())).toEqual([])
+  })
+  it('enough of another by its area, not of itself', () => {
+    const narrow = supply(14, { widthMm: 450, stockM: 2 }),
+      wide = supply(15, { widthMm: 1500, stockM: 1 })
+    expect(enoughOf([...shelf, narrow, wide], shelf[0]!, 1.2).map(s => s.id)).toEqual([id(12), id(13), id(15)])
+    expect([usableWidthMm(wide), usableWidthMm({ widthMm: null })]).toEqual([1480, 880])
+  })
+})
+
+describe('what is kept of an outline', () => {
+  it('comes back the same, thinned by no more than a hair', () => {
+    const seam = outlineOf(arc({ x: 0, y: 0 }, 200, 0, 360, 0.001).slice(0, -1))
+    const back = fromPayload(toPayload(seam))
+    expect(back.rim.length).toBeLessThan(seam.rim.length)
+    expect(Math.abs(areaMm2(back) / areaMm2(seam) - 1)).toBeLessThan(2e-4)
+  })
+  it.each<[string, object, string]>([
+    ['a measure missing', { format: 1, kind: 'block', block: 'circle', measures: {} }, 'Across: give it in mm.'],
+    [
+      'one too small',
+      { format: 1, kind: 'block', block: 'circle', measures: { across: 2 } },
+      'Across: 10 mm is the least that makes sense.',
+    ],
+    [
+      'one too large',
+      { format: 1, kind: 'block', block: 'circle', measures: { across: 9000 } },
+      'Across: 3000 mm is the most that makes sense.',
+    ],
+    ['a block nobody has', { format: 1, kind: 'block', block: 'sail', measures: {} }, 'Block: choose one from the list.'],
+    [
+      'an outline that crosses',
+      {
+        format: 1,
+        kind: 'outline',
+        drawnBy: 'seam',
+        rim: [
+          [0, 0],
+          [9, 9],
+          [9, 0],
+          [0, 9],
+        ],
+      },
+      'Outline: it crosses itself.',
+    ],
+    [
+      'two corners',
+      {
+        format: 1,
+        kind: 'outline',
+        drawnBy: 'seam',
+        rim: [
+          [0, 0],
+          [9, 9],
+        ],
+      },
+      'Outline: it needs three corners at least.',
+    ],
+  ])('%s is refused', (_, shape, says) => expect(pieceShape.safeParse(shape).error?.issues[0]!.message).toBe(says))
+  it('the same piece twice, and more than there may be', () => {
+    const one = piece('mat')
+    expect(jobPiecesBody.safeParse({ version: 0, pieces: [one, one] }).error?.issues[0]!.message).toContain('stands there twice')
+    const many = Array.from({ length: 61 }, (_, i) => piece('mat', { id: id(100 + i) }))
+    expect(jobPiecesBody.safeParse({ version: 0, pieces: many }).error?.issues[0]!.message).toBe('Pieces: 60 at the most.')
+  })
+})

@@ -1,0 +1,111 @@
+import { describe, expect, it } from 'vitest'
+import { METRIC } from '#core/units'
+import {
+  countWords,
+  cutDoneSentence,
+  layFaultSentence,
+  lengthWords,
+  metresSentence,
+  sandwichStepSentence,
+  shrinkSentence,
+  stockSentence,
+  svgNoteSentence,
+  svgProblemSentence,
+  timesWords,
+  tooWideSentence,
+  turnWords,
+} from '.'
+
+const name = (id: string) => ({ a: 'Front', b: 'Cuff' })[id] ?? id
+
+describe('cutting in words', () => {
+  it('what is wrong with a lay names the parts', () => {
+    expect(layFaultSentence({ why: 'overlap', ids: ['a', 'b'], areaMm2: 9 }, name)).toBe('Front lies on Cuff: move one of them.')
+    expect(layFaultSentence({ why: 'offRoll', id: 'b', byMm: 4.26 }, name)).toBe('Cuff reaches 4.3 mm beyond what can be cut.')
+    expect(layFaultSentence({ why: 'tooNear', ids: ['a', 'b'] }, name)).toContain('closer than the scissors need')
+    expect(layFaultSentence({ why: 'unknown', id: 'z' }, name)).toContain('lay it again')
+  })
+  it('every trouble of a drawing has its sentence', () => {
+    const problems = [
+      { why: 'tooLarge', mb: 50, mostMb: 5 },
+      { why: 'unreadable' },
+      { why: 'noSvg' },
+      { why: 'noSize' },
+      { why: 'percent' },
+      { why: 'unknownUnit', said: '3 ells' },
+      { why: 'nothing' },
+    ] as const
+    const notes = [
+      { why: 'pixels' },
+      { why: 'text', count: 2 },
+      { why: 'pictures', count: 1 },
+      { why: 'copies', count: 3 },
+      { why: 'open', name: 'Tail', gapMm: 12.34 },
+      { why: 'crossing', name: 'Bow' },
+      { why: 'tiny', name: 'Dot', mm: 1 },
+      { why: 'huge', name: 'Sail', mm: 10_000 },
+      { why: 'tooFine', name: 'Coast', corners: 9000 },
+      { why: 'tooMany', kept: 60 },
+    ] as const
+    const all = [...problems.map(svgProblemSentence), ...notes.map(svgNoteSentence)]
+    expect(new Set(all).size).toBe(all.length)
+    for (const part of ['50.0 MB', '“3 ells”', 'Tail is open: its ends are 12 mm apart', 'Sail is 10.0 m long', '9000 corners'])
+      expect(
+        all.some(s => s.includes(part)),
+        part,
+      ).toBe(true)
+  })
+  it('lengths, in the units of the house', () => {
+    expect([lengthWords(741), lengthWords(2.2), lengthWords(8), lengthWords(136.5, { ...METRIC, length: 'in' })]).toEqual([
+      '741 mm',
+      '2.2 mm',
+      '8 mm',
+      '5.37 in',
+    ])
+  })
+  it('what an unsettled cloth may cost on this very piece', () => {
+    const size = { wideMm: 300, highMm: 760 },
+      typical = { along: 3, across: 2 }
+    expect(shrinkSentence('Poplin', null, typical, size)).toBe(
+      'Poplin was never settled: this piece may lose 22.8 mm of its length and 6.0 mm of its width. Settle it first.',
+    )
+    expect(shrinkSentence('Poplin', { alongPct: 1, acrossPct: 0.5, settledUpToC: null }, typical, size)).toContain('cut larger by 7.6 mm')
+    expect(shrinkSentence('Poplin', { alongPct: 1, acrossPct: 0.5, settledUpToC: 150 }, typical, size)).toBe(
+      'Poplin has settled up to 150 °C: cut to size.',
+    )
+  })
+  it('metres, money and what stays', () => {
+    expect([metresSentence(0.75, 9.4), metresSentence(0.75, null)]).toEqual(['0.75 m, 7.05 at 9.40 a metre', '0.75 m'])
+    expect(stockSentence(3, 0.75)).toEqual({ words: '2.25 m stay on the shelf.', short: false, last: false })
+    expect(stockSentence(1.5, 0.75)).toMatchObject({ last: true, short: false })
+    expect(stockSentence(0.5, 0.75)).toEqual({ words: 'The shelf has 0.50 m: 0.25 m are missing.', short: true, last: false })
+    expect([cutDoneSentence(0.75, 'Lawn', 2), cutDoneSentence(0.75, 'Lawn', 0)]).toEqual([
+      '0.75 m of Lawn are cut. 2 more offcuts kept.',
+      '0.75 m of Lawn are cut. No more offcuts than before.',
+    ])
+    expect(tooWideSentence('Band', 212, true)).toContain('212 mm wider than the roll: cut it in two')
+    expect(tooWideSentence('Front', 12, false)).toContain('take a wider supply')
+  })
+  it('how often, how turned, so many', () => {
+    expect([
+      timesWords({ count: 1, pair: true }),
+      timesWords({ count: 2, pair: true }),
+      timesWords({ count: 1, pair: false }),
+      timesWords({ count: 6, pair: false }),
+    ]).toEqual(['a pair, left and right', '2 pairs, left and right', 'once', '6 times'])
+    expect([turnWords(0), turnWords(90), countWords(1, 'part'), countWords(3, 'copy', 'copies')]).toEqual([
+      'as drawn',
+      '90°',
+      '1 part',
+      '3 copies',
+    ])
+  })
+  it('the steps of a sandwich say seconds, or that its swatch does', () => {
+    expect(sandwichStepSentence({ do: 'tack', on: 'back', s: 3 })).toBe(
+      'Tack the web to the wrong side of the back, through its paper: 3 s.',
+    )
+    expect(sandwichStepSentence({ do: 'cool', s: null })).toBe('Let it lie until it is cold: as its swatch says.')
+    expect(sandwichStepSentence({ do: 'sew', openingMm: 61, standOffMm: 2.16 })).toContain('2.2 mm off the stiff layer; leave 65 mm open')
+    expect(sandwichStepSentence({ do: 'hold', on: 'face', s: 6, touches: 9 })).toContain('6 s at each of 9 places')
+  })
+})
