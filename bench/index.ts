@@ -10,6 +10,7 @@ import { placeOf } from '#core/place'
 import { RESIN_KEYS } from '#core/materials'
 import { knowledgeOf, runMap, samplesFor, type RowCount, type WindowQuestion } from '#core/window'
 import { buildWindowThread } from '../scripts/lib/workers.mjs'
+import { printLays } from './lay'
 import { printLearning } from './learn'
 import { demoPairs } from './pairs'
 import { buildStack, type ClothInput, type StackInput } from '#core/stack'
@@ -205,3 +206,6 @@ for (const threads of [1, 2]) {
 
 console.log('')
 printLearning(bench, { ...bench, cloth: { ...coating, construction: 'flannel', massGsm: 320, thicknessMm: 0.95 } })
+
+console.log('')
+printLays()

@@ -23,7 +23,7 @@ async function openJob(page: Page, name: string): Promise<void> {
   await page.getByTestId('jobs').getByRole('listitem').filter({ hasText: name }).getByRole('button').first().click()
   await expect(page.getByTestId('ticket')).toContainText(name)
   await page.getByRole('link', { name: /Cut/ }).click()
-  await expect(page.getByRole('tab', { name: /Pieces/ })).toBeVisible()
+  await page.getByRole('tab', { name: /Pieces/ }).click()
 }
 const drawing = (inner: string, size = 'width="200mm" height="150mm" viewBox="0 0 200 150"') => ({
   name: 'own.svg',

@@ -67,6 +67,8 @@ const SCREENS = {
   'pieces': async (page: Page) => {
     await page.goto(`${server.url}/today`)
     await page.getByTestId('jobs').getByRole('listitem').filter({ hasText: 'Saloon mats' }).getByRole('button').first().click()
+    await expect(page.getByTestId('ticket')).toContainText('Saloon mats')
+    await expect(page).not.toHaveURL(/today/)
     await page.keyboard.press('4')
     await expect(page.getByTestId('pieces')).toBeVisible()
   },
@@ -235,7 +237,7 @@ test('on a tablet nothing hangs over the side', async ({ page }) => {
     if (is.page || is.main || is.rest.length || is.ticket.length) over.push([name, is])
   }
   await page.goto(`${server.url}/today`)
-  await page.getByRole('button', { name: 'Proved: ready to cut' }).click()
+  await page.getByRole('button', { name: 'Lay and cut' }).first().click()
   for (const [name, go] of Object.entries(SCREENS)) {
     await go(page)
     await look(name)

@@ -25,8 +25,11 @@ const focusOn = (html: string): Element => {
 describe('the table of keys', () => {
   it('no key stands for two things on one screen', () => {
     const shared = (reach: string) => Object.values(KEYS).filter(k => k.reach === reach).map(k => k.key)
-    for (const reach of ['board', 'here']) expect(new Set(shared(reach)).size).toBe(shared(reach).length)
-    expect(shared('here').filter(k => (shared('board') as string[]).includes(k))).toEqual([])
+    for (const reach of ['board', 'here', 'cut']) expect(new Set(shared(reach)).size).toBe(shared(reach).length)
+    for (const reach of ['here', 'cut']) expect(shared(reach).filter(k => (shared('board') as string[]).includes(k))).toEqual([])
+    // What the cutting takes from the other screens.
+    const taken: string[] = [KEYS.fresh.key, KEYS.leave.key, KEYS.take.key]
+    expect(shared('cut').filter(k => taken.includes(k))).toEqual([])
   })
   it.each<[string, string, boolean]>([
     ['<input>', 'n', true], ['<textarea></textarea>', ' ', true], ['<input type="range">', 'arrowleft', true],

@@ -1,7 +1,7 @@
 import { useEventListener } from '@vueuse/core'
 
-/** Where a key works: all over the board, or on the screen that answers to it. */
-type Reach = 'board' | 'here'
+/** Where a key works: all over the board, on the screen that answers to it, or at the cutting. */
+type Reach = 'board' | 'here' | 'cut'
 interface Key {
   /** As the browser names it, in small letters. */
   key: string
@@ -36,21 +36,21 @@ export const KEYS = {
   interrupt: { key: 'x', shown: 'X', does: 'Interrupted: lift; Space goes on', reach: 'here' },
   keep: { key: 'k', shown: 'K', does: 'Keep this swatch', reach: 'here' },
   again: { key: 'a', shown: 'A', does: 'Press it again', reach: 'here' },
-  pieces: { key: 'p', shown: 'P', does: 'The pieces', reach: 'here' },
-  lay: { key: 'l', shown: 'L', does: 'The lay', reach: 'here' },
-  sandwich: { key: 'w', shown: 'W', does: 'Stiff sandwiches', reach: 'here' },
-  braid: { key: 'b', shown: 'B', does: 'Braid round corners', reach: 'here' },
-  undo: { key: 'u', shown: 'U', does: 'Take the last change back', reach: 'here' },
-  redo: { key: 'y', shown: 'Y', does: 'Make it again', reach: 'here' },
-  copy: { key: 'c', shown: 'C', does: 'Copy this piece', reach: 'here' },
-  mirror: { key: 'f', shown: 'F', does: 'Mirror this piece', reach: 'here' },
-  nextOne: { key: 'j', shown: 'J', does: 'The next piece or part', reach: 'here' },
-  turn: { key: 'q', shown: 'Q', does: 'Turn the part as its grain allows', reach: 'here' },
-  pin: { key: 'o', shown: 'O', does: 'Pin the part, or let it go', reach: 'here' },
-  left: { key: 'arrowleft', shown: '←', does: 'The part a millimetre to the end', reach: 'here' },
-  right: { key: 'arrowright', shown: '→', does: 'The part a millimetre along', reach: 'here' },
-  up: { key: 'arrowup', shown: '↑', does: 'The part a millimetre to the selvedge', reach: 'here' },
-  down: { key: 'arrowdown', shown: '↓', does: 'The part a millimetre from it', reach: 'here' },
+  pieces: { key: 'p', shown: 'P', does: 'The pieces', reach: 'cut' },
+  lay: { key: 'l', shown: 'L', does: 'The lay', reach: 'cut' },
+  sandwich: { key: 'w', shown: 'W', does: 'Stiff sandwiches', reach: 'cut' },
+  braid: { key: 'b', shown: 'B', does: 'Braid round corners', reach: 'cut' },
+  undo: { key: 'u', shown: 'U', does: 'Take the last change back', reach: 'cut' },
+  redo: { key: 'y', shown: 'Y', does: 'Make it again', reach: 'cut' },
+  copy: { key: 'c', shown: 'C', does: 'Copy this piece', reach: 'cut' },
+  mirror: { key: 'f', shown: 'F', does: 'Mirror this piece', reach: 'cut' },
+  nextOne: { key: 'j', shown: 'J', does: 'The next piece or part', reach: 'cut' },
+  turn: { key: 'q', shown: 'Q', does: 'Turn the part as its grain allows', reach: 'cut' },
+  pin: { key: 'o', shown: 'O', does: 'Pin the part, or let it go', reach: 'cut' },
+  left: { key: 'arrowleft', shown: '←', does: 'The part a millimetre to the end', reach: 'cut' },
+  right: { key: 'arrowright', shown: '→', does: 'The part a millimetre along', reach: 'cut' },
+  up: { key: 'arrowup', shown: '↑', does: 'The part a millimetre to the selvedge', reach: 'cut' },
+  down: { key: 'arrowdown', shown: '↓', does: 'The part a millimetre from it', reach: 'cut' },
   dial: { key: 'd', shown: 'D', does: 'Turn the dial to the recipe\'s stop', reach: 'here' },
 } as const satisfies Record<string, Key>
 export type KeyName = keyof typeof KEYS
@@ -147,7 +147,7 @@ export function useDigitKeys(): void {
 export function useKeySheet() {
   const of = (reach: Reach) => (Object.keys(KEYS) as KeyName[]).filter(name => active.has(name) && KEYS[name].reach === reach)
   return {
-    digits: computed(() => digitOwners.at(-1) ?? null), here: computed(() => of('here')), board: computed(() => of('board')),
+    digits: computed(() => digitOwners.at(-1) ?? null), here: computed(() => [...of('cut'), ...of('here')]), board: computed(() => of('board')),
   }
 }
 

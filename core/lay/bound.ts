@@ -1,37 +1,32 @@
-import { shapeOf, turnsOf } from './piece'
+import { shapeOf, turnsOf, type Shape } from './piece'
 import type { LayTask } from './search'
+
+const HAIR_MM2 = 1
+
+/** How much of the length a shape takes at least on any line along the roll that crosses it, mm; 0 where it has crooks from its side. */
+function leastAcross({ profile: { xs, top, bottom }, plainMm2 }: Shape): number {
+  let filled = 0, least = Infinity
+  for (let k = 0; k + 1 < xs.length; k++) {
+    const left = top.left[k]! - bottom.left[k]!, right = top.right[k]! - bottom.right[k]!
+    filled += (left + right) / 2 * (xs[k + 1]! - xs[k]!)
+    least = Math.min(least, left, right)
+  }
+  return filled - plainMm2 > HAIR_MM2 ? 0 : Math.max(0, least)
+}
 
 /**
  * No lay is shorter than this, mm: the area with the gaps, spread over the roll's width; the highest piece; and one upon another all
- * that are wider than half the roll however they are turned.
+ * that are wider than half the roll however they are turned, each by its narrowest part.
  */
 export function boundMm({ pieces, wideMm, gapMm }: Pick<LayTask, 'pieces' | 'wideMm' | 'gapMm'>): number {
-  let area = 0,
-    highest = 0,
-    stacked = 0
+  let area = 0, highest = 0, stacked = 0
   for (const p of pieces) {
-    const shapes = turnsOf(p)
-      .map(t => shapeOf(p.outline, t, gapMm))
-      .filter(s => s.profile.wideMm <= wideMm + gapMm + 1e-6)
+    const shapes = turnsOf(p).map(t => shapeOf(p.outline, t, gapMm)).filter(s => s.profile.wideMm <= wideMm + gapMm + 1e-6)
     if (shapes.length === 0) continue
-    const least = (of: (s: (typeof shapes)[number]) => number) => Math.min(...shapes.map(of))
+    const least = (of: (s: Shape) => number) => Math.min(...shapes.map(of))
     area += least(s => s.areaMm2)
-    const high = least(s => s.profile.highMm)
-    highest = Math.max(highest, high)
-    if (shapes.every(s => s.profile.wideMm > (wideMm + gapMm) / 2) && pieces.length > 1) stacked += stackMm(shapes.map(s => s.profile))
+    highest = Math.max(highest, least(s => s.profile.highMm))
+    if (shapes.every(s => s.profile.wideMm > (wideMm + gapMm) / 2)) stacked += least(leastAcross)
   }
   return Math.max(0, Math.max(area / (wideMm + gapMm), highest, stacked) - gapMm)
-}
-
-/** What a wide piece takes of the length above any point of the roll's middle: its narrowest part, so that crooks are not counted. */
-function stackMm(
-  profiles: readonly { xs: Float64Array, top: { left: Float64Array }, bottom: { left: Float64Array }, wideMm: number }[],
-): number {
-  return Math.min(
-    ...profiles.map((p) => {
-      let least = Infinity
-      for (let k = 0; k + 1 < p.xs.length; k++) least = Math.min(least, p.top.left[k]! - p.bottom.left[k]!)
-      return Math.max(0, least)
-    }),
-  )
 }

@@ -6,6 +6,7 @@ import {
   boundMm,
   buttStrips,
   chalkMarks,
+  cutStrip,
   firstLay,
   holdsSquare,
   improveLay,
@@ -18,7 +19,6 @@ import {
   type LayPiece,
 } from '.'
 import { profileOf, barred } from './profile'
-import { cutStrip } from './strips'
 
 const box = (wide: number, high: number, x = 0, y = 0): Outline =>
   outlineOf([
@@ -145,6 +145,18 @@ describe('a lay', () => {
     const lay = improveLay(task, firstLay(task), 30, 1)
     expect(lay.lengthMm).toBeLessThan(185)
     expect(layFaults(task.pieces, lay.placements, 200, 2)).toEqual([])
+  })
+  it('the bound: by area, by the highest, by what must lie one upon another; a crook from the side is no stack', () => {
+    const of = (pieces: LayPiece[], wideMm = 300) => boundMm({ pieces, wideMm, gapMm: 0 })
+    expect(of([piece('a', box(100, 90)), piece('b', box(200, 60))])).toBeCloseTo(90, 3)
+    expect(of([piece('a', box(160, 90)), piece('b', box(200, 60))])).toBeCloseTo(150, 3)
+    expect(of(Array.from({ length: 9 }, (_, i) => piece(String(i), box(100, 50))))).toBeCloseTo(150, 3)
+    expect(of([piece('a', box(160, 90), 'any'), piece('b', box(200, 60), 'any')])).toBeCloseTo(90, 3)
+    const fork = outlineOf([
+      { x: 0, y: 0 }, { x: 200, y: 0 }, { x: 200, y: 20 }, { x: 20, y: 20 }, { x: 20, y: 120 }, { x: 200, y: 120 },
+      { x: 200, y: 140 }, { x: 0, y: 140 },
+    ])
+    expect(of([piece('fork', fork), piece('bar', box(170, 90))])).toBeCloseTo(140, 3)
   })
   it('what is wider than the roll is left out and named', () => {
     const task = { pieces: [piece('wide', box(400, 50)), piece('slim', box(80, 50))], wideMm: 300, gapMm: 2, pinned: [] }

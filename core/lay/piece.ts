@@ -25,6 +25,8 @@ export interface Shape {
   profile: Profile
   /** Area with half the gap about it, mm². */
   areaMm2: number
+  /** The same as it is drawn for the lay, with fewer corners and a little outside itself, mm². */
+  plainMm2: number
   /** How far the shape stands out to the left of the piece and below it, mm. */
   outLeftMm: number
   outBelowMm: number
@@ -67,7 +69,7 @@ export function shapeOf(outline: Outline, turnDeg: number, gapMm: number): Shape
   const made: Shape = {
     turnDeg,
     profile,
-    areaMm2: areaMm2(roomy),
+    areaMm2: areaMm2(roomy), plainMm2: areaMm2(plain),
     outLeftMm: -left,
     outBelowMm: -bottom,
     square: profile.flat,

@@ -83,8 +83,10 @@ describe('cutting in words', () => {
       '0.75 m of Lawn are cut. 2 more offcuts kept.',
       '0.75 m of Lawn are cut. No more offcuts than before.',
     ])
-    expect(tooWideSentence('Band', 212, true)).toContain('212 mm wider than the roll: cut it in two')
-    expect(tooWideSentence('Front', 12, false)).toContain('take a wider supply')
+    expect(tooWideSentence('Band', 212, { join: true, turned: false })).toContain('212 mm wider than the roll: cut it in two')
+    expect(tooWideSentence('Front', 12, { join: false, turned: true })).toBe(
+      'Front is 12 mm wider than the roll, and is not joined here: take a wider supply. Turned it would fit: that gives up its grain.',
+    )
   })
   it('how often, how turned, so many', () => {
     expect([

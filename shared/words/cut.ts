@@ -107,10 +107,12 @@ export function stockSentence(stockM: number, metres: number): { words: string, 
   return { words: `${left.toFixed(2)} m stay on the shelf.`, short: false, last: false }
 }
 
-/** A part that no roll is wide enough for. */
-export function tooWideSentence(name: string, byMm: number, join: boolean): string {
+/** A part that the roll is not wide enough for. @param may it be joined there; would it fit if its grain were given up */
+export function tooWideSentence(name: string, byMm: number, may: { join: boolean, turned: boolean }): string {
   const by = `${name} is ${mm(byMm)} wider than the roll`
-  return join ? `${by}: cut it in two with a join where it does not show.` : `${by}, and is not joined here: take a wider supply.`
+  const turned = may.turned ? ' Turned it would fit: that gives up its grain.' : ''
+  const joined = may.join ? ': cut it in two with a join where it does not show.' : ', and is not joined here: take a wider supply.'
+  return by + joined + turned
 }
 
 export const INSET_WORDS = { inside: 'Inside the seam line', exact: 'To the seam line', caught: 'Caught in the seam' } as const

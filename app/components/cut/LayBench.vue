@@ -82,13 +82,17 @@ const use = computed(() => {
 })
 const stock = computed(() => stockSentence(supply.value?.stockM ?? 0, metres.value))
 const unplaced = computed(() => parts.value.filter(p => !placed.value.some(l => partId(l) === p.id)))
+/** How wide a part lies at the least, turned as its grain allows, mm. */
+const leastWide = (p: Part): number =>
+  Math.min(...turnsOf(p).map(t => boundsOf(laidOutline(p.outline, { turnDeg: t, x: 0, y: 0 })).wideMm))
 /** Wider than the roll, however it may be turned. */
 const tooWide = computed(() =>
   unplaced.value.flatMap((p) => {
-    const least = Math.min(...turnsOf(p).map(t => boundsOf(laidOutline(p.outline, { turnDeg: t, x: 0, y: 0 })).wideMm))
+    const least = leastWide(p)
     if (least <= wideMm.value) return []
     const piece = cutting.pieces.find(q => q.id === p.pieceId)
-    return [tooWideSentence(p.name, least - wideMm.value, JOINED.has(piece?.place ?? ''))]
+    const turned = leastWide({ ...p, grain: 'any', oneWay: false }) <= wideMm.value
+    return [tooWideSentence(p.name, least - wideMm.value, { join: JOINED.has(piece?.place ?? ''), turned })]
   }),
 )
 /** Places where the trade allows a join in the backing. */
@@ -178,10 +182,7 @@ watch(
 )
 /** A part that is on no roll wide enough stays out; that alone is no reason to lay again. */
 function isKept(): boolean {
-  return (
-    placed.value.length > 0
-    && unplaced.value.every(p => turnsOf(p).every(t => boundsOf(laidOutline(p.outline, { turnDeg: t, x: 0, y: 0 })).wideMm > wideMm.value))
-  )
+  return placed.value.length > 0 && unplaced.value.every(p => leastWide(p) > wideMm.value)
 }
 onScopeDispose(() => laying.stop())
 
