@@ -147,7 +147,8 @@ export function useDigitKeys(): void {
 export function useKeySheet() {
   const of = (reach: Reach) => (Object.keys(KEYS) as KeyName[]).filter(name => active.has(name) && KEYS[name].reach === reach)
   return {
-    digits: computed(() => digitOwners.at(-1) ?? null), here: computed(() => [...of('cut'), ...of('here')]), board: computed(() => of('board')),
+    digits: computed(() => digitOwners.at(-1) ?? null), here: computed(() => [...of('cut'), ...of('here')]),
+    board: computed(() => of('board')),
   }
 }
 

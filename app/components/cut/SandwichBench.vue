@@ -189,7 +189,7 @@ const butted = computed(() => {
       </template>
       <p v-else class="text-[15px]">The foam stays out of the seam; the backing over it is caught in the seam and holds it in.</p>
     </div>
-    <div class="min-h-0 overflow-auto">
+    <div class="min-h-0 overflow-auto" role="region" aria-label="Sizes and the order of making it" tabindex="0">
       <table class="w-full text-lg" data-test="sandwich-sizes">
         <caption class="sr-only">
           All sizes
