@@ -30,8 +30,9 @@ test('today says of every job what is next; its order goes there, and the ticket
   await expect(ticket).toContainText('Jacket, placket')
   await page.getByRole('button', { name: 'Use this' }).click({ timeout: 30_000 })
   await expect(page).toHaveURL(/swatch/)
-  await expect.poll(async () => (await jobs(page)).find(j => j.name.startsWith('Saloon evening'))!.cloths[0]).toMatchObject({ place: 'placket' })
-  expect((await jobs(page)).find(j => j.name.startsWith('Saloon evening'))!.cloths[0]!.supplyId).not.toBeNull()
+  const jackets = async () => (await jobs(page)).find(j => j.name.startsWith('Saloon evening'))!.cloths[0]!
+  await expect.poll(jackets).toMatchObject({ place: 'placket' })
+  expect((await jackets()).supplyId).not.toBeNull()
   await page.reload()
   await expect(ticket).toContainText('Jacket, placket')
   await page.keyboard.press('t')
