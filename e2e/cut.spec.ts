@@ -146,6 +146,11 @@ test('a job: three blocks and a drawing, laid, moved, laid again, on paper, cut;
   expect(cut.offcuts.length).toBeGreaterThan(0)
   expect((await jobNamed(page, NAME)).progress[0]).toMatchObject({ parts: 7, cut: 7 })
 
+  // The shelf shows them.
+  await page.goto(`${server.url}/shelf`)
+  await page.getByRole('button', { name: /Placket lawn/ }).click()
+  await expect(page.getByTestId('shelf-offcuts').getByRole('listitem')).toHaveCount(cut.offcuts.length)
+
   // Another job's small piece lies on the offcut, and takes nothing from the roll.
   await openJob(page, 'Galley aprons, hems')
   await page.getByRole('button', { name: 'The first piece' }).click()
@@ -162,6 +167,12 @@ test('a job: three blocks and a drawing, laid, moved, laid again, on paper, cut;
   await page.getByRole('button', { name: 'It is cut' }).click()
   await expect(page.getByTestId('all-cut')).toContainText('0.00 m of Placket lawn are cut')
   expect((await supplyNamed(page, 'Placket lawn')).stockM).toBeCloseTo(before - metres, 6)
+  // What is thrown away is not laid on again.
+  await page.goto(`${server.url}/shelf`)
+  await page.getByRole('button', { name: /Placket lawn/ }).click()
+  const left = await page.getByTestId('shelf-offcuts').getByRole('listitem').count()
+  await page.getByRole('button', { name: /^The offcut of .* is gone$/ }).first().click()
+  await expect(page.getByTestId('shelf-offcuts').getByRole('listitem')).toHaveCount(left - 1)
 })
 
 test('by keys alone: a block, its measure, its lay, moved and pinned, cut', async ({ page }) => {

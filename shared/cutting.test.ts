@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { blockOf, usualMeasures } from '#core/cut'
 import { arc, areaMm2, boundsOf, mirrored, outlineOf } from '#core/geometry'
 import {
+  backingNeed,
   cutLargerPct,
   cutPiece,
   enoughOf,
@@ -136,6 +137,20 @@ describe('parts of a supply', () => {
       wide = supply(15, { widthMm: 1500, stockM: 1 })
     expect(enoughOf([...shelf, narrow, wide], shelf[0]!, 1.2).map(s => s.id)).toEqual([id(12), id(13), id(15)])
     expect([usableWidthMm(wide), usableWidthMm({ widthMm: null })]).toEqual([1480, 880])
+  })
+})
+
+describe('what Match is told', () => {
+  it('the backing that the pieces of a place want, whether or not one is chosen; what cannot be cut counts nothing', () => {
+    const strip = (over: Partial<JobPiece>) => piece('strip', {
+      place: 'placket', shape: { format: 1, kind: 'block', block: 'strip', measures: { long: 204, wide: 54 }, mirrored: false }, ...over,
+    })
+    const small = pieceShape.parse({ format: 1, kind: 'outline', drawnBy: 'cut', rim: [[0, 0], [9, 0], [9, 9], [0, 9]] })
+    const pieces = [
+      strip({ count: 3 }), strip({ count: 1, pair: true, backingId: null }), strip({ place: 'cuff' }), strip({ clothId: id(9) }),
+      strip({ shape: small }),
+    ]
+    expect(backingNeed(pieces, id(2), 'placket', ground())).toEqual({ m2: expect.closeTo(5 * 200 * 50 / 1e6, 9), count: 5 })
   })
 })
 

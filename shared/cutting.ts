@@ -178,3 +178,18 @@ export const GAP_MM = 2
 /** Supplies of which there is enough for a lay of so many metres on another, by its area. */
 export const enoughOf = (supplies: readonly Supply[], insteadOf: Supply, needM: number): Supply[] =>
   supplies.filter(s => s.id !== insteadOf.id && s.stockM * usableWidthMm(s) >= needM * usableWidthMm(insteadOf))
+
+/** What the pieces of a cloth in a place want of a backing, m², and how many there are; what cannot be cut as it stands counts nothing. */
+export function backingNeed(
+  pieces: readonly JobPiece[], clothId: string, place: string, ground: CuttingGround,
+): { m2: number, count: number } {
+  const own = pieces.filter(p => p.clothId === clothId && p.place === place)
+  return own.reduce((sum, p) => {
+    try {
+      const { backing } = cutPiece({ ...p, backingId: p.backingId ?? p.id }, ground)
+      return { m2: sum.m2 + backing.reduce((a, o) => a + areaMm2(o), 0) * howMany(p) / 1e6, count: sum.count + howMany(p) }
+    } catch {
+      return sum
+    }
+  }, { m2: 0, count: 0 })
+}

@@ -6,9 +6,10 @@ import { optionsOf } from '#core/window'
 import {
   groundOf, toEvidence, toHabits, toIronInput, toKnowledge, toLessons, toMatchCloth, toMatchSupply, toProofTrial, toRecipe, type PairPast,
 } from '#shared/mappers'
+import { backingNeed } from '#shared/cutting'
 import type { Page, Supply, Trial } from '#shared/schemas'
 import {
-  CHANGE_NAME, clashSentence, exclusionSentence, faultSentence, HAND_NAME, PART_NAME, recipeSentence, WISH_NAME,
+  CHANGE_NAME, clashSentence, drawnSentence, exclusionSentence, faultSentence, HAND_NAME, PART_NAME, recipeSentence, WISH_NAME,
 } from '#shared/words'
 
 definePageMeta({ title: 'Match' })
@@ -19,6 +20,12 @@ const jobs = useJobs()
 const router = useRouter()
 const problem = ref<string | null>(null)
 const areaM2 = ref(0)
+/** Pieces of the open job that are drawn already say better how much is wanted than sizes by hand. */
+const cutting = useCutting()
+watch(() => jobs.job?.id, () => { void cutting.load() }, { immediate: true })
+const drawn = computed(() => (jobs.job && bench.cloth
+  ? backingNeed(cutting.pieces, bench.cloth.id, wish.place.key, cutting.ground)
+  : { m2: 0, count: 0 }))
 const stored = shallowRef<{ supplies: Supply[], past: Record<string, PairPast> } | null>(null)
 const shelf = computed<MatchSupply[] | null>(
   () => stored.value?.supplies.map(s => toMatchSupply(s, stored.value!.past[s.id], bench.cloth ? toMatchCloth(bench.cloth) : null)) ?? null,
@@ -92,7 +99,8 @@ const query = computed<MatchQuery | null>(() =>
         cloth: toMatchCloth(bench.cloth), evidence: toEvidence(bench.cloth), blendRule: bench.blendRule,
         allowance: library.workshop?.rules.allowance ?? 'inside', place: { ...wish.place }, hand: wish.wished.hand,
         drapeKept: wish.wished.drapeKept, care: { ...wish.wished.care }, iron: toIronInput(bench.iron), cover: bench.cover?.kind ?? null,
-        bed: bench.chosen.bed, needM2: areaM2.value, habits: toHabits(bench.rules), taught: taught.value,
+        bed: bench.chosen.bed, needM2: drawn.value.count > 0 ? drawn.value.m2 : areaM2.value, habits: toHabits(bench.rules),
+        taught: taught.value,
       }
     : null,
 )
@@ -178,7 +186,8 @@ useKeys({ take })
       <p class="mb-2 text-[15px] leading-tight text-muted-ink">wants {{ wants }}</p>
       <WishSlip />
       <hr class="stitch my-2">
-      <PieceSizes v-model:area-m2="areaM2" :cloth-id="bench.cloth.id" :place-key="wish.place.key" />
+      <p v-if="drawn.count" class="text-[15px]" data-test="drawn">{{ drawnSentence(drawn.count, drawn.m2) }} <Sourced from="model" /></p>
+      <PieceSizes v-else v-model:area-m2="areaM2" :cloth-id="bench.cloth.id" :place-key="wish.place.key" />
     </section>
 
     <section class="flex min-h-0 min-w-0 flex-col max-[1000px]:min-h-[36rem]" aria-label="Candidates">

@@ -172,3 +172,7 @@ export const countWords = (n: number, one: string, many = `${one}s`): string => 
 export const cutDoneSentence = (metres: number, name: string, offcuts: number): string =>
   `${metres.toFixed(2)} m of ${name} are cut. `
   + (offcuts > 0 ? `${countWords(offcuts, 'more offcut')} kept.` : 'No more offcuts than before.')
+
+/** How much backing the pieces of a place want that are drawn already. */
+export const drawnSentence = (count: number, m2: number): string =>
+  `${countWords(count, 'piece')} drawn in Cut for this place: ${m2.toFixed(3)} m² of backing.`

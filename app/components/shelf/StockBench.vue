@@ -1,12 +1,36 @@
 <script setup lang="ts">
 import { trimSettledM } from '#core/shrink'
-import type { StockMovementBody, Supply, SupplyRecords } from '#shared/schemas'
+import { boundsOf } from '#core/geometry'
+import { fromPayload } from '#shared/cutting'
+import type { Offcut, StockMovementBody, Supply, SupplyRecords } from '#shared/schemas'
+import { lengthWords } from '#shared/words'
 
 /** What is left of a supply, what moved, and how far a trim has been shrunk. */
 const { supply } = defineProps<{ supply: Supply }>()
 const emit = defineEmits<{ moved: [] }>()
 const records = ref<SupplyRecords | null>(null)
 const problem = ref<string | null>(null)
+const offcuts = ref<Offcut[]>([])
+async function lookForOffcuts(): Promise<void> {
+  offcuts.value = await $fetch<Offcut[]>(`/api/supplies/${supply.id}/offcuts`).catch(() => [])
+}
+watch(() => supply.id, lookForOffcuts, { immediate: true })
+async function away(id: string): Promise<void> {
+  try {
+    await $fetch(`/api/offcuts/${id}`, { method: 'DELETE' })
+    await lookForOffcuts()
+  } catch (error) {
+    problem.value = problemOf(error).detail
+  }
+}
+const bench = useBench()
+const pictured = computed(() => offcuts.value.map((o) => {
+  const outline = fromPayload(o.outline), b = boundsOf(outline)
+  return {
+    ...o, d: outlinePath(outline), box: `${b.left} ${-b.top} ${b.wideMm} ${b.highMm}`,
+    size: `${lengthWords(b.wideMm, bench.units)} × ${lengthWords(b.highMm, bench.units)}`,
+  }
+}))
 const metres = ref(1)
 const run = ref({ fromM: 0, toM: 1, heatC: 150 })
 async function attempt(work: () => Promise<SupplyRecords>): Promise<void> {
@@ -46,6 +70,19 @@ const REASON = { bought: 'bought', used: 'used', offcut: 'offcut back', counted:
         {{ m.metres > 0 ? '+' : '' }}{{ m.metres }} m {{ REASON[m.reason] }}
       </span>
     </p>
+    <template v-if="pictured.length">
+      <hr class="stitch my-3">
+      <h3 class="text-lg font-semibold">Offcuts, tried first in the next lay</h3>
+      <ul class="mt-2 flex flex-wrap gap-3" data-test="shelf-offcuts">
+        <li v-for="o in pictured" :key="o.id" class="flex items-center gap-2">
+          <svg :viewBox="o.box" class="h-14 max-w-40" aria-hidden="true">
+            <path :d="o.d" :fill="supply.colourHex" stroke="var(--rc-ink)" vector-effect="non-scaling-stroke" fill-rule="evenodd" /></svg>
+          <span class="text-sm">{{ o.size }}<br><span class="text-muted-ink">{{ o.lot ? `lot ${o.lot}` : 'lot not known' }}</span></span>
+          <UButton size="xs" variant="ghost" color="neutral" icon="i-lucide-x" class="min-h-9"
+            :aria-label="`The offcut of ${o.size} is gone`" @click="away(o.id)" />
+        </li>
+      </ul>
+    </template>
     <template v-if="supply.family === 'trim' || supply.family === 'stayTape'">
       <hr class="stitch my-3">
       <p class="text-lg" data-test="trim-settled">Settled to <b>
