@@ -8,8 +8,8 @@ const { default: withNuxt } = await import('./.nuxt/eslint.config.mjs')
 const LONGEST_LINE = 140
 const CORE_LAYERS = [
   ['materials', 'units', 'numeric', 'job', 'geometry'], ['heat'], ['stack'],
-  ['limit', 'iron', 'hand', 'measure', 'shrink', 'sheet'],
-  ['cut', 'lay'], ['bond'],
+  ['limit', 'order', 'iron', 'hand', 'measure', 'shrink', 'sheet'],
+  ['cut', 'lay'], ['setdown', 'bond'],
   ['leaflet'], ['hurt'], ['recipe'], ['place', 'window', 'press'], ['match', 'learn'],
 ]
 

@@ -1,0 +1,223 @@
+import {
+  areaMm2, boundsOf, difference, intersection, offset, union, type Outline, type Point,
+} from '../geometry'
+import { bearingOutline, printed, soleOutline, type Print, type SoleShape } from './sole'
+import { count, crossings, has, ones, put, words } from './grid'
+import { tilings } from './tile'
+
+/** How the hand walks: from the middle outward, or row by row. */
+export type Walk = 'middle' | 'rows'
+
+export interface CoverQuestion {
+  /** What is to be covered: the backing as it lies on the piece. */
+  outline: Outline
+  sole: SoleShape
+  /** Buttons, zips, thick seams: the sole does not stand on them. */
+  keepOuts: readonly Outline[]
+  walk: Walk
+}
+
+export interface Cover {
+  prints: Print[]
+  /** What no set-down reaches. */
+  missed: Outline[]
+  /** Share of the area that is covered, 0 to 1, proved by clipping. */
+  covered: number
+  /** No fewer set-downs than this cover so much area. */
+  bound: number
+}
+
+/** The sole keeps so far off what it must not stand on, mm. */
+const CLEAR_MM = 5
+/** Neighbouring set-downs lie over each other by so much, mm: each counts for half of it less all round. */
+const OVERLAP_MM = 10
+/** Proved to this share; what is left over is set down on again. */
+const LEFT_SHARE = 0.001
+const HEADINGS = [0, 90, 180, 270, 45, 135, 225, 315]
+/** Points that must be covered stand so far apart, and set-downs are tried at so many times that, mm. */
+const FINE_MM = 6, MOST_POINTS = 3000, EDGE_MM = 4
+
+interface Spot extends Print { bits: Uint32Array, gain: number }
+
+/** Points within an outline on a grid, and along its edges: all of them lie under some set-down where it is covered. */
+function pointsIn(outline: Outline, stepMm: number): Point[] {
+  const { left, bottom, top } = boundsOf(outline)
+  const points: Point[] = []
+  for (let y = bottom + stepMm / 2; y < top; y += stepMm) {
+    const xs = crossings(outline, y)
+    for (let k = 0; k + 1 < xs.length; k += 2) {
+      const from = left + (Math.ceil((xs[k]! - left) / stepMm - 0.5) + 0.5) * stepMm
+      for (let x = from; x < xs[k + 1]!; x += stepMm) points.push({ x, y })
+    }
+  }
+  for (const ring of [outline.rim, ...outline.holes]) {
+    ring.forEach((a, i) => {
+      const b = ring[(i + 1) % ring.length]!, long = Math.hypot(b.x - a.x, b.y - a.y), n = Math.max(1, Math.ceil(long / EDGE_MM))
+      for (let k = 0; k < n; k++) points.push({ x: a.x + (b.x - a.x) * k / n, y: a.y + (b.y - a.y) * k / n })
+    })
+  }
+  return points
+}
+
+/** Which points lie under a shape, its rows looked up once. */
+function under(shape: Outline, points: readonly Point[], at: { x: number, y: number }, rows: Map<number, number[]>): Uint32Array {
+  const bits = new Uint32Array(words(points.length))
+  const b = boundsOf(shape)
+  points.forEach((p, i) => {
+    const [x, y] = [p.x - at.x, p.y - at.y]
+    if (x < b.left || x > b.right || y < b.bottom || y > b.top) return
+    const row = Math.round(y * 2)
+    let xs = rows.get(row)
+    if (!xs) rows.set(row, xs = crossings(shape, row / 2))
+    for (let k = 0; k + 1 < xs.length; k += 2) if (x >= xs[k]! && x <= xs[k + 1]!) { put(bits, i); return }
+  })
+  return bits
+}
+
+/** All places and headings at which the sole may stand and does some good. */
+function spotsFor({ outline, sole, keepOuts }: CoverQuestion, points: readonly Point[], stepMm: number): Spot[] {
+  const bearing = bearingOutline(sole), rim = soleOutline(sole)
+  const counted = offset([bearing], -OVERLAP_MM / 2)[0] ?? bearing
+  const barred = keepOuts.length > 0 ? offset(keepOuts, CLEAR_MM) : []
+  const { left, right, bottom, top } = boundsOf(outline)
+  const spots: Spot[] = []
+  for (const headingDeg of sole.pointed ? HEADINGS : HEADINGS.slice(0, 2)) {
+    const turned = printed(counted, { x: 0, y: 0, headingDeg }), whole = printed(rim, { x: 0, y: 0, headingDeg })
+    const half = boundsOf(turned), rows = new Map<number, number[]>()
+    for (let y = bottom - half.top + stepMm; y < top - half.bottom; y += stepMm) {
+      for (let x = left - half.right + stepMm; x < right - half.left; x += stepMm) {
+        if (barred.length > 0 && intersection([printed(whole, { x, y, headingDeg: 0 })], barred).length > 0) continue
+        const bits = under(turned, points, { x, y }, rows), gain = count(bits)
+        if (gain > 0) spots.push({ x, y, headingDeg, bits, gain })
+      }
+    }
+  }
+  return spots
+}
+
+/** Fewest set-downs by the one that covers most of what is left; then those that turned out needless are taken back. */
+function choose(spots: readonly Spot[], points: number): Spot[] {
+  const left = new Uint32Array(words(points)).fill(0xFFFFFFFF)
+  const gain = (s: Spot): number => {
+    let sum = 0
+    for (let i = 0; i < left.length; i++) sum += ones(s.bits[i]! & left[i]!)
+    return sum
+  }
+  const chosen: Spot[] = []
+  // What a spot gains only falls: the greatest is looked for lazily.
+  const queue = [...spots].sort((a, b) => b.gain - a.gain)
+  while (queue.length > 0) {
+    let best: Spot | null = null, most = 0
+    for (const s of queue) {
+      if (s.gain <= most) break
+      s.gain = gain(s)
+      if (s.gain > most) [best, most] = [s, s.gain]
+    }
+    if (!best) break
+    chosen.push(best)
+    for (let i = 0; i < left.length; i++) left[i]! &= ~best.bits[i]!
+    queue.sort((a, b) => b.gain - a.gain)
+  }
+  return needed(chosen, points)
+}
+
+function needed(chosen: readonly Spot[], points: number): Spot[] {
+  const times = new Uint16Array(points)
+  const each = (s: Spot, change: number) => { for (let i = 0; i < points; i++) if (has(s.bits, i)) times[i]! += change }
+  for (const s of chosen) each(s, 1)
+  return chosen.toReversed().filter((s) => {
+    for (let i = 0; i < points; i++) if (has(s.bits, i) && times[i] === 1) return true
+    each(s, -1)
+    return false
+  }).toReversed()
+}
+
+/** In the order of the hand. */
+export function inOrder(prints: readonly Print[], walk: Walk): Print[] {
+  if (walk === 'rows') {
+    const left = [...prints].sort((a, b) => b.y - a.y), rows: Print[][] = []
+    for (const p of left) {
+      const row = rows.find(r => Math.abs(r[0]!.y - p.y) < ROW_MM)
+      if (row) row.push(p)
+      else rows.push([p])
+    }
+    return rows.flatMap((r, i) => r.sort((a, b) => (i % 2 === 0 ? a.x - b.x : b.x - a.x)))
+  }
+  const cx = prints.reduce((s, p) => s + p.x, 0) / Math.max(1, prints.length), cy = prints.reduce((s, p) => s + p.y, 0) / Math.max(1, prints.length)
+  return [...prints].sort((a, b) => Math.hypot(a.x - cx, a.y - cy) - Math.hypot(b.x - cx, b.y - cy))
+}
+const ROW_MM = 40
+
+/** What of an outline set-downs cover, by exact clipping; what must not be stood on is no part of it. */
+export function proveCover(outline: Outline, sole: SoleShape, keepOuts: readonly Outline[], prints: readonly Print[]) {
+  const bearing = bearingOutline(sole)
+  const wanted = keepOuts.length > 0 ? difference([outline], offset(keepOuts, CLEAR_MM)) : [outline]
+  const missed = difference(wanted, union(prints.map(p => printed(bearing, p))))
+  const area = (all: readonly Outline[]) => all.reduce((s, o) => s + areaMm2(o), 0)
+  const whole = area(wanted)
+  return { missed, covered: whole > 0 ? 1 - area(missed) / whole : 1, wantedMm2: whole }
+}
+
+/** So many ways of laying rows are tried out of those with fewest set-downs. */
+const TRIED = 12
+
+/** A sole's set-downs seen as the points they cover; those on a keep-out are left out. */
+function spotsOf(prints: readonly Print[], shape: Outline, points: readonly Point[], stands: (p: Print) => boolean): Spot[] {
+  return prints.filter(stands).map((p) => {
+    const turned = printed(shape, { x: 0, y: 0, headingDeg: p.headingDeg })
+    const bits = under(turned, points, p, new Map())
+    return { ...p, bits, gain: count(bits) }
+  })
+}
+
+/** Points that none of them covers. */
+function openPoints(spots: readonly Spot[], points: readonly Point[]): Point[] {
+  return points.filter((_, i) => !spots.some(s => has(s.bits, i)))
+}
+
+/**
+ * Set-downs of a sole that cover an outline, edges and all, in the order of the hand: rows of a rectangle that the sole covers, of many
+ * the one that needs fewest once needless ones are taken back; around keep-outs, what rows leave open is covered by whatever covers
+ * most of it. Proved by clipping; what is left over is set down on again.
+ */
+export function coverPiece(q: CoverQuestion): Cover {
+  const { outline, sole, keepOuts, walk } = q
+  const bearing = bearingOutline(sole), counted = offset([bearing], -OVERLAP_MM / 2)[0] ?? bearing, rim = soleOutline(sole)
+  const barred = keepOuts.length > 0 ? offset(keepOuts, CLEAR_MM) : []
+  const stands = (p: Print) => barred.length === 0 || intersection([printed(rim, p)], barred).length === 0
+  const wanted = barred.length > 0 ? difference([outline], barred) : [outline]
+  const stepMm = Math.max(FINE_MM, Math.sqrt(areaMm2(outline) / MOST_POINTS))
+  const points = wanted.flatMap(o => pointsIn(o, stepMm))
+  let best: Spot[] | null = null
+  for (const prints of tilings(outline, counted, TRIED)) {
+    const spots = spotsOf(prints, counted, points, stands)
+    const open = barred.length > 0 ? openPoints(spots, points) : []
+    if (open.length > 0 && best && spots.length >= best.length) continue
+    const more = open.length > 0 ? choose(spotsFor(q, open, SEARCH_MM), open.length) : []
+    const all = needed([...spots, ...spotsOf(more, counted, points, stands)], points.length)
+    if (!best || all.length < best.length) best = all
+    // Around keep-outs one way is looked at closely; the others only where they may be shorter.
+    if (barred.length > 0) break
+  }
+  const prints: Print[] = (best ?? []).map(({ x, y, headingDeg }) => ({ x, y, headingDeg }))
+  let proved = proveCover(outline, sole, keepOuts, prints)
+  for (let again = 0; again < 3 && 1 - proved.covered > LEFT_SHARE; again++) {
+    const rest = proved.missed.flatMap(o => pointsIn(o, EDGE_MM / 2))
+    const more = choose(spotsFor({ ...q, outline: hull(proved.missed) }, rest, SEARCH_MM / 2), rest.length)
+    if (more.length === 0) break
+    prints.push(...more.map(({ x, y, headingDeg }) => ({ x, y, headingDeg })))
+    proved = proveCover(outline, sole, keepOuts, prints)
+  }
+  const bound = Math.max(0, Math.ceil(proved.wantedMm2 / areaMm2(bearing) - 1e-9))
+  return { prints: inOrder(prints, walk), missed: proved.missed, covered: proved.covered, bound }
+}
+/** Around keep-outs places are tried so far apart, mm. */
+const SEARCH_MM = 14
+
+/** A box about all of them. */
+function hull(all: readonly Outline[]): Outline {
+  const b = boundsOf({ rim: all.flatMap(o => o.rim) })
+  return {
+    rim: [{ x: b.left, y: b.bottom }, { x: b.right, y: b.bottom }, { x: b.right, y: b.top }, { x: b.left, y: b.top }], holes: [],
+  }
+}
