@@ -181,6 +181,8 @@ test('by keys alone: a block, its measure, its lay, moved and pinned, cut', asyn
   await page.goto(`${server.url}/today`)
   await page.getByTestId('jobs').getByRole('listitem').filter({ hasText: NAME }).getByRole('button').first().click()
   await expect(page.getByTestId('ticket')).toContainText(NAME)
+  // On Today the digits are its jobs.
+  await expect(page).not.toHaveURL(/today/)
   await page.keyboard.press('4')
   await expect(page.getByText('No pieces yet.')).toBeVisible()
   await page.keyboard.press('n')

@@ -13,8 +13,8 @@ const timed = (name, work) => {
   say(`${name}: ${((Date.now() - from) / 1000).toFixed(0)} s`)
   return result
 }
-/** Steps without tests of their own count as one each; each takes one core, so they go side by side. */
-const together = steps => Promise.all(steps.map(([name, command, ...args]) => new Promise((done) => {
+/** A step without tests of its own counts as one. */
+const step = ([name, command, ...args]) => new Promise((done) => {
   const from = Date.now(), said = []
   const child = start(command, args, { stdio: ['ignore', 'pipe', 'pipe'] })
   for (const out of [child.stdout, child.stderr]) out.on('data', part => said.push(part))
@@ -24,7 +24,9 @@ const together = steps => Promise.all(steps.map(([name, command, ...args]) => ne
     tally[status === 0 ? 'passed' : 'failed']++
     done()
   })
-})))
+})
+/** Lanes of steps side by side, one a core; the steps of a lane one after another. */
+const together = lanes => Promise.all(lanes.map(async (steps) => { for (const one of steps) await step(one) }))
 
 ensureNode()
 ensurePackages()
@@ -33,8 +35,10 @@ const chromium = ensureChromium()
 ensurePrepared()
 mkdirSync(DATA, { recursive: true })
 
-await together([['lint', local('eslint'), '.', '--max-warnings', '0'], ['types', local('vue-tsc'), '-b', '--noEmit']])
-await together([['dead code', local('knip'), '--no-config-hints']])
+await together([
+  [['lint', local('eslint'), '.', '--max-warnings', '0'], ['dead code', local('knip'), '--no-config-hints']],
+  [['types', local('vue-tsc'), '-b', '--noEmit']],
+])
 
 const unitReport = join(DATA, 'unit.json')
 rmSync(unitReport, { force: true })

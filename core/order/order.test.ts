@@ -10,17 +10,26 @@ const HEATS = [110, 150, 190]
 /** Operations at random: each may need some before it. */
 function drawn(count: number, irons: number, places: number, random: () => number): OrderTask {
   const below = (n: number) => Math.floor(random() * n)
-  const operations = Array.from({ length: count }, (_, i) => op(String(i), {
-    soleC: HEATS[below(3)]!, boardS: 10 + below(90), coolS: below(4) === 0 ? 0 : 20 + below(160),
-    needs: Array.from({ length: i }, (_, k) => k).filter(() => random() < 1.2 / count).map(String),
-  }))
+  const operations = Array.from({ length: count }, (_, i) =>
+    op(String(i), {
+      soleC: HEATS[below(3)]!,
+      boardS: 10 + below(90),
+      coolS: below(4) === 0 ? 0 : 20 + below(160),
+      needs: Array.from({ length: i }, (_, k) => k)
+        .filter(() => random() < 1.2 / count)
+        .map(String),
+    }),
+  )
   return { operations, places, irons: Array.from({ length: irons }, (_, i) => ({ ...household, id: `iron ${i}` })) }
 }
 
 function bruteForce(task: OrderTask): number {
   let best = Infinity
   const walk = (moves: { op: number, iron: number }[]): void => {
-    if (moves.length === task.operations.length) { best = Math.min(best, scheduleOf(task, moves).finishS); return }
+    if (moves.length === task.operations.length) {
+      best = Math.min(best, scheduleOf(task, moves).finishS)
+      return
+    }
     task.operations.forEach((o, i) => {
       if (moves.some(m => m.op === i) || !o.needs.every(n => moves.some(m => task.operations[m.op]!.id === n))) return
       task.irons.forEach((_, iron) => walk([...moves, { op: i, iron }]))
@@ -50,7 +59,8 @@ function checked({ operations, irons, places }: OrderTask, slots: ReturnType<typ
     const own = inTime.filter(s => s.ironId === iron.id)
     own.forEach((s, i) => {
       const c = operations.find(o => o.id === s.id)!.soleC
-      const before = i === 0 ? { c: iron.nowC, atS: 0 } : { c: operations.find(o => o.id === own[i - 1]!.id)!.soleC, atS: own[i - 1]!.liftS }
+      const before
+        = i === 0 ? { c: iron.nowC, atS: 0 } : { c: operations.find(o => o.id === own[i - 1]!.id)!.soleC, atS: own[i - 1]!.liftS }
       const takes = Math.abs(c - before.c) <= 1 ? 0 : c > before.c ? (c - before.c) / iron.warmCPerS : (before.c - c) / iron.coolCPerS
       expect(s.fromS).toBeGreaterThanOrEqual(before.atS + takes - 1e-9)
     })
@@ -60,16 +70,30 @@ function checked({ operations, irons, places }: OrderTask, slots: ReturnType<typ
 describe('a schedule, by hand', () => {
   it('warms, presses, cools; the next is pressed meanwhile; the low heat first is sooner done', () => {
     const task = { operations: [op('silk', { soleC: 110 }), op('cotton', { soleC: 190 })], irons: [household], places: 2 }
-    const low = scheduleOf(task, [{ op: 0, iron: 0 }, { op: 1, iron: 0 }])
+    const low = scheduleOf(task, [
+      { op: 0, iron: 0 },
+      { op: 1, iron: 0 },
+    ])
     // 90 °C at 2 a second, 40 s; then 80 °C more, 40 s, 60 s to cool.
-    expect(low.slots.map(s => [s.fromS, s.liftS, s.coldS])).toEqual([[45, 85, 145], [125, 165, 225]])
-    expect(scheduleOf(task, [{ op: 1, iron: 0 }, { op: 0, iron: 0 }]).finishS).toBe(85 + 40 + 400 + 40 + 60)
+    expect(low.slots.map(s => [s.fromS, s.liftS, s.coldS])).toEqual([
+      [45, 85, 145],
+      [125, 165, 225],
+    ])
+    expect(
+      scheduleOf(task, [
+        { op: 1, iron: 0 },
+        { op: 0, iron: 0 },
+      ]).finishS,
+    ).toBe(85 + 40 + 400 + 40 + 60)
     expect(orderOf(task).schedule).toMatchObject({ finishS: 225, heatChanges: 2 })
   })
   it('with one flat place the next is held back until it is free; what needs another waits until that is cold', () => {
     const two = [op('a', { coolS: 100 }), op('b', { coolS: 100 })]
     const one = orderOf({ operations: two, irons: [{ ...household, nowC: 150 }], places: 1 })
-    expect(one.schedule.slots.map(s => [s.fromS, s.liftS])).toEqual([[0, 40], [100, 140]])
+    expect(one.schedule.slots.map(s => [s.fromS, s.liftS])).toEqual([
+      [0, 40],
+      [100, 140],
+    ])
     const chained = orderOf({ operations: [op('a'), op('b', { needs: ['a'] })], irons: [{ ...household, nowC: 150 }], places: 3 })
     expect(chained.schedule.slots[1]!.fromS).toBe(100)
   })
@@ -86,7 +110,9 @@ describe('a schedule, by hand', () => {
     expect(() => orderOf({ operations: [op('a', { needs: ['a'] })], irons: [household], places: 1 })).toThrow('circle')
     expect(() => orderOf({ operations: [op('a')], irons: [], places: 1 })).toThrow('iron')
     expect(() => orderOf({ operations: [op('a')], irons: [household], places: 0 })).toThrow('place')
-    expect(() => scheduleOf({ operations: [op('a', { needs: ['b'] }), op('b')], irons: [household], places: 1 }, [{ op: 0, iron: 0 }])).toThrow('needs')
+    expect(() =>
+      scheduleOf({ operations: [op('a', { needs: ['b'] }), op('b')], irons: [household], places: 1 }, [{ op: 0, iron: 0 }]),
+    ).toThrow('needs')
   })
 })
 
@@ -103,17 +129,28 @@ describe('the best order', () => {
     }
   })
   it('never breaks what must hold, whatever is drawn, and looking longer never makes it worse', () => {
-    fc.assert(fc.property(fc.nat(), fc.integer({ min: 10, max: 30 }), fc.integer({ min: 1, max: 2 }), fc.integer({ min: 1, max: 4 }), (seed, n, irons, places) => {
-      const task = drawn(n, irons, places, seeded(seed))
-      const first = orderOf(task), order = improveOrder(task, first, 200, seed)
-      checked(task, order.schedule.slots)
-      expect(order.schedule.finishS).toBeLessThanOrEqual(first.schedule.finishS + 1e-9)
-      expect(order.schedule.finishS).toBeGreaterThanOrEqual(orderBoundS(task) - 1e-6)
-    }), { numRuns: 60, seed: 3 })
+    fc.assert(
+      fc.property(
+        fc.nat(),
+        fc.integer({ min: 10, max: 30 }),
+        fc.integer({ min: 1, max: 2 }),
+        fc.integer({ min: 1, max: 4 }),
+        (seed, n, irons, places) => {
+          const task = drawn(n, irons, places, seeded(seed))
+          const first = orderOf(task),
+            order = improveOrder(task, first, 200, seed)
+          checked(task, order.schedule.slots)
+          expect(order.schedule.finishS).toBeLessThanOrEqual(first.schedule.finishS + 1e-9)
+          expect(order.schedule.finishS).toBeGreaterThanOrEqual(orderBoundS(task) - 1e-6)
+        },
+      ),
+      { numRuns: 60, seed: 3 },
+    )
   })
   it('of 60 operations is within 15 % of its bound, or better than the best of 1,000 orders drawn at random', () => {
     for (let seed = 1; seed <= 3; seed++) {
-      const task = drawn(60, 2, 3, seeded(seed)), order = improveOrder(task, orderOf(task), 4000, seed)
+      const task = drawn(60, 2, 3, seeded(seed)),
+        order = improveOrder(task, orderOf(task), 4000, seed)
       const near = order.schedule.finishS <= 1.15 * orderBoundS(task)
       expect(near || order.schedule.finishS < bestOfRandom(task, 1000, seeded(seed + 50))).toBe(true)
     }
@@ -123,7 +160,8 @@ describe('the best order', () => {
 function bestOfRandom(task: OrderTask, count: number, random: () => number): number {
   let best = Infinity
   for (let k = 0; k < count; k++) {
-    const left = new Set(task.operations.map((_, i) => i)), moves: { op: number, iron: number }[] = []
+    const left = new Set(task.operations.map((_, i) => i)),
+      moves: { op: number, iron: number }[] = []
     while (left.size > 0) {
       const may = [...left].filter(i => task.operations[i]!.needs.every(n => !left.has(Number(n))))
       const pick = may[Math.floor(random() * may.length)]!

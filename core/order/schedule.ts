@@ -24,7 +24,7 @@ export interface OrderTask {
   places: number
 }
 /** What is done when, s from now. */
-export interface Slot { id: string, ironId: string, fromS: number, liftS: number, coldS: number }
+interface Slot { id: string, ironId: string, fromS: number, liftS: number, coldS: number }
 export interface Schedule { slots: Slot[], finishS: number, heatChanges: number }
 
 /** How the hands go: an operation and the iron it is pressed with, both by their place in the task. */

@@ -2,7 +2,7 @@ import { seeded } from '../numeric'
 import { better, circleIn, scheduleOf, type Move, type OrderTask, type Schedule } from './schedule'
 
 /** So many operations are tried in every order. */
-export const EXACT_UP_TO = 9
+const EXACT_UP_TO = 9
 
 export interface Order { moves: Move[], schedule: Schedule, exact: boolean }
 
@@ -48,7 +48,7 @@ function everyOrder(task: OrderTask): Order {
 }
 
 /** A good order at once: of what may be begun, what can be begun soonest; then the lower heat, then what holds up most. */
-export function quickOrder(task: OrderTask): Order {
+function quickOrder(task: OrderTask): Order {
   const { operations, irons } = task, needs = needsOf(task)
   const left = [...needs.left], open = new Set(operations.map((_, i) => i))
   const tail: number[] = operations.map(() => -1)

@@ -1,6 +1,4 @@
-import {
-  areaMm2, boundsOf, difference, intersection, offset, union, type Outline, type Point,
-} from '../geometry'
+import { areaMm2, boundsOf, difference, intersection, offset, union, type Outline, type Point } from '../geometry'
 import { bearingOutline, printed, soleOutline, type Print, type SoleShape } from './sole'
 import { count, crossings, has, ones, put, words } from './grid'
 import { tilings } from './tile'
@@ -35,9 +33,14 @@ const OVERLAP_MM = 10
 const LEFT_SHARE = 0.001
 const HEADINGS = [0, 90, 180, 270, 45, 135, 225, 315]
 /** Points that must be covered stand so far apart, and set-downs are tried at so many times that, mm. */
-const FINE_MM = 6, MOST_POINTS = 3000, EDGE_MM = 4
+const FINE_MM = 6,
+  MOST_POINTS = 3000,
+  EDGE_MM = 4
 
-interface Spot extends Print { bits: Uint32Array, gain: number }
+interface Spot extends Print {
+  bits: Uint32Array
+  gain: number
+}
 
 /** Points within an outline on a grid, and along its edges: all of them lie under some set-down where it is covered. */
 function pointsIn(outline: Outline, stepMm: number): Point[] {
@@ -52,8 +55,10 @@ function pointsIn(outline: Outline, stepMm: number): Point[] {
   }
   for (const ring of [outline.rim, ...outline.holes]) {
     ring.forEach((a, i) => {
-      const b = ring[(i + 1) % ring.length]!, long = Math.hypot(b.x - a.x, b.y - a.y), n = Math.max(1, Math.ceil(long / EDGE_MM))
-      for (let k = 0; k < n; k++) points.push({ x: a.x + (b.x - a.x) * k / n, y: a.y + (b.y - a.y) * k / n })
+      const b = ring[(i + 1) % ring.length]!,
+        long = Math.hypot(b.x - a.x, b.y - a.y),
+        n = Math.max(1, Math.ceil(long / EDGE_MM))
+      for (let k = 0; k < n; k++) points.push({ x: a.x + ((b.x - a.x) * k) / n, y: a.y + ((b.y - a.y) * k) / n })
     })
   }
   return points
@@ -68,26 +73,34 @@ function under(shape: Outline, points: readonly Point[], at: { x: number, y: num
     if (x < b.left || x > b.right || y < b.bottom || y > b.top) return
     const row = Math.round(y * 2)
     let xs = rows.get(row)
-    if (!xs) rows.set(row, xs = crossings(shape, row / 2))
-    for (let k = 0; k + 1 < xs.length; k += 2) if (x >= xs[k]! && x <= xs[k + 1]!) { put(bits, i); return }
+    if (!xs) rows.set(row, (xs = crossings(shape, row / 2)))
+    for (let k = 0; k + 1 < xs.length; k += 2)
+      if (x >= xs[k]! && x <= xs[k + 1]!) {
+        put(bits, i)
+        return
+      }
   })
   return bits
 }
 
 /** All places and headings at which the sole may stand and does some good. */
 function spotsFor({ outline, sole, keepOuts }: CoverQuestion, points: readonly Point[], stepMm: number): Spot[] {
-  const bearing = bearingOutline(sole), rim = soleOutline(sole)
+  const bearing = bearingOutline(sole),
+    rim = soleOutline(sole)
   const counted = offset([bearing], -OVERLAP_MM / 2)[0] ?? bearing
   const barred = keepOuts.length > 0 ? offset(keepOuts, CLEAR_MM) : []
   const { left, right, bottom, top } = boundsOf(outline)
   const spots: Spot[] = []
   for (const headingDeg of sole.pointed ? HEADINGS : HEADINGS.slice(0, 2)) {
-    const turned = printed(counted, { x: 0, y: 0, headingDeg }), whole = printed(rim, { x: 0, y: 0, headingDeg })
-    const half = boundsOf(turned), rows = new Map<number, number[]>()
+    const turned = printed(counted, { x: 0, y: 0, headingDeg }),
+      whole = printed(rim, { x: 0, y: 0, headingDeg })
+    const half = boundsOf(turned),
+      rows = new Map<number, number[]>()
     for (let y = bottom - half.top + stepMm; y < top - half.bottom; y += stepMm) {
       for (let x = left - half.right + stepMm; x < right - half.left; x += stepMm) {
         if (barred.length > 0 && intersection([printed(whole, { x, y, headingDeg: 0 })], barred).length > 0) continue
-        const bits = under(turned, points, { x, y }, rows), gain = count(bits)
+        const bits = under(turned, points, { x, y }, rows),
+          gain = count(bits)
         if (gain > 0) spots.push({ x, y, headingDeg, bits, gain })
       }
     }
@@ -97,7 +110,7 @@ function spotsFor({ outline, sole, keepOuts }: CoverQuestion, points: readonly P
 
 /** Fewest set-downs by the one that covers most of what is left; then those that turned out needless are taken back. */
 function choose(spots: readonly Spot[], points: number): Spot[] {
-  const left = new Uint32Array(words(points)).fill(0xFFFFFFFF)
+  const left = new Uint32Array(words(points)).fill(0xffffffff)
   const gain = (s: Spot): number => {
     let sum = 0
     for (let i = 0; i < left.length; i++) sum += ones(s.bits[i]! & left[i]!)
@@ -107,7 +120,8 @@ function choose(spots: readonly Spot[], points: number): Spot[] {
   // What a spot gains only falls: the greatest is looked for lazily.
   const queue = [...spots].sort((a, b) => b.gain - a.gain)
   while (queue.length > 0) {
-    let best: Spot | null = null, most = 0
+    let best: Spot | null = null,
+      most = 0
     for (const s of queue) {
       if (s.gain <= most) break
       s.gain = gain(s)
@@ -123,19 +137,25 @@ function choose(spots: readonly Spot[], points: number): Spot[] {
 
 function needed(chosen: readonly Spot[], points: number): Spot[] {
   const times = new Uint16Array(points)
-  const each = (s: Spot, change: number) => { for (let i = 0; i < points; i++) if (has(s.bits, i)) times[i]! += change }
+  const each = (s: Spot, change: number) => {
+    for (let i = 0; i < points; i++) if (has(s.bits, i)) times[i]! += change
+  }
   for (const s of chosen) each(s, 1)
-  return chosen.toReversed().filter((s) => {
-    for (let i = 0; i < points; i++) if (has(s.bits, i) && times[i] === 1) return true
-    each(s, -1)
-    return false
-  }).toReversed()
+  return chosen
+    .toReversed()
+    .filter((s) => {
+      for (let i = 0; i < points; i++) if (has(s.bits, i) && times[i] === 1) return true
+      each(s, -1)
+      return false
+    })
+    .toReversed()
 }
 
 /** In the order of the hand. */
 export function inOrder(prints: readonly Print[], walk: Walk): Print[] {
   if (walk === 'rows') {
-    const left = [...prints].sort((a, b) => b.y - a.y), rows: Print[][] = []
+    const left = [...prints].sort((a, b) => b.y - a.y),
+      rows: Print[][] = []
     for (const p of left) {
       const row = rows.find(r => Math.abs(r[0]!.y - p.y) < ROW_MM)
       if (row) row.push(p)
@@ -143,7 +163,8 @@ export function inOrder(prints: readonly Print[], walk: Walk): Print[] {
     }
     return rows.flatMap((r, i) => r.sort((a, b) => (i % 2 === 0 ? a.x - b.x : b.x - a.x)))
   }
-  const cx = prints.reduce((s, p) => s + p.x, 0) / Math.max(1, prints.length), cy = prints.reduce((s, p) => s + p.y, 0) / Math.max(1, prints.length)
+  const cx = prints.reduce((s, p) => s + p.x, 0) / Math.max(1, prints.length),
+    cy = prints.reduce((s, p) => s + p.y, 0) / Math.max(1, prints.length)
   return [...prints].sort((a, b) => Math.hypot(a.x - cx, a.y - cy) - Math.hypot(b.x - cx, b.y - cy))
 }
 const ROW_MM = 40
@@ -182,7 +203,9 @@ function openPoints(spots: readonly Spot[], points: readonly Point[]): Point[] {
  */
 export function coverPiece(q: CoverQuestion): Cover {
   const { outline, sole, keepOuts, walk } = q
-  const bearing = bearingOutline(sole), counted = offset([bearing], -OVERLAP_MM / 2)[0] ?? bearing, rim = soleOutline(sole)
+  const bearing = bearingOutline(sole),
+    counted = offset([bearing], -OVERLAP_MM / 2)[0] ?? bearing,
+    rim = soleOutline(sole)
   const barred = keepOuts.length > 0 ? offset(keepOuts, CLEAR_MM) : []
   const stands = (p: Print) => barred.length === 0 || intersection([printed(rim, p)], barred).length === 0
   const wanted = barred.length > 0 ? difference([outline], barred) : [outline]
@@ -218,6 +241,12 @@ const SEARCH_MM = 14
 function hull(all: readonly Outline[]): Outline {
   const b = boundsOf({ rim: all.flatMap(o => o.rim) })
   return {
-    rim: [{ x: b.left, y: b.bottom }, { x: b.right, y: b.bottom }, { x: b.right, y: b.top }, { x: b.left, y: b.top }], holes: [],
+    rim: [
+      { x: b.left, y: b.bottom },
+      { x: b.right, y: b.bottom },
+      { x: b.right, y: b.top },
+      { x: b.left, y: b.top },
+    ],
+    holes: [],
   }
 }

@@ -1,8 +1,6 @@
 import type { Outline, Point } from '../geometry'
 
-/** A plane in squares: which of them an outline covers, a bit a square. */
-export interface Grid { left: number, bottom: number, stepMm: number, wide: number, high: number }
-
+/** Which of many points are meant, a bit a point: how many words of 32 that takes. */
 export const words = (n: number): number => (n + 31) >>> 5
 export const has = (bits: Uint32Array, i: number): boolean => (bits[i >>> 5]! & (1 << (i & 31))) !== 0
 export const put = (bits: Uint32Array, i: number): void => { bits[i >>> 5]! |= 1 << (i & 31) }

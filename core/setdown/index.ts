@@ -1,3 +1,3 @@
 /** Where a sole is set down so that no part of a piece is missed. */
-export { bearingOutline, printed, soleOutline, type Print, type SoleShape } from './sole'
-export { coverPiece, inOrder, proveCover, type Cover, type CoverQuestion, type Walk } from './cover'
+export { bearingOutline, printed, soleOutline, type SoleShape } from './sole'
+export { coverPiece, inOrder, proveCover } from './cover'

@@ -3,12 +3,17 @@ import { crossings } from './grid'
 import type { Print } from './sole'
 
 /** A rectangle that a sole covers wholly: across and along it, and how far its middle lies towards the nose, mm. */
-interface Patch { wideMm: number, longMm: number, aheadMm: number }
+interface Patch {
+  wideMm: number
+  longMm: number
+  aheadMm: number
+}
 
-const WIDTHS = 10, SLICE_MM = 1
+const WIDTHS = 10,
+  SLICE_MM = 1
 
 /** Rectangles within a shape whose nose points up, from its full width to narrow ones that reach further into the nose. */
-export function patchesOf(shape: Outline): Patch[] {
+function patchesOf(shape: Outline): Patch[] {
   const { wideMm, bottom, top } = boundsOf(shape)
   const rows: { y: number, half: number }[] = []
   for (let y = bottom + SLICE_MM / 2; y < top; y += SLICE_MM) {
@@ -26,8 +31,10 @@ export function patchesOf(shape: Outline): Patch[] {
 /** From where to where a region reaches within a band across it, as its separate stretches, mm. */
 function stretches(region: Outline, fromY: number, toY: number): [number, number][] {
   const lines: number[][] = []
-  for (let k = 0; k <= BAND_LINES; k++) lines.push(crossings(region, fromY + (toY - fromY) * (k / BAND_LINES * 0.998 + 0.001)))
-  const all: [number, number][] = lines.flatMap(xs => Array.from({ length: xs.length >> 1 }, (_, i): [number, number] => [xs[2 * i]!, xs[2 * i + 1]!]))
+  for (let k = 0; k <= BAND_LINES; k++) lines.push(crossings(region, fromY + (toY - fromY) * ((k / BAND_LINES) * 0.998 + 0.001)))
+  const all: [number, number][] = lines.flatMap(xs =>
+    Array.from({ length: xs.length >> 1 }, (_, i): [number, number] => [xs[2 * i]!, xs[2 * i + 1]!]),
+  )
   for (const ring of [region.rim]) for (const p of ring) if (p.y > fromY && p.y < toY) all.push([p.x, p.x])
   all.sort((a, b) => a[0] - b[0])
   const joined: [number, number][] = []
@@ -38,10 +45,11 @@ function stretches(region: Outline, fromY: number, toY: number): [number, number
   }
   return joined
 }
-const BAND_LINES = 8, JOIN_MM = 25
+const BAND_LINES = 8,
+  JOIN_MM = 25
 
 const back = (p: Point, deg: number): Point => {
-  const a = deg * Math.PI / 180
+  const a = (deg * Math.PI) / 180
   return { x: p.x * Math.cos(a) - p.y * Math.sin(a), y: p.x * Math.sin(a) + p.y * Math.cos(a) }
 }
 
@@ -55,11 +63,12 @@ function rowsOf(region: Outline, patch: Patch, along: boolean): Print[] {
   for (let r = 0; r < rows; r++) {
     const middleY = rows > 1 ? bottom + bandMm / 2 + r * each : bottom + highMm / 2
     // A row answers for what its neighbours do not: half-way to them.
-    const from = rows > 1 ? (r === 0 ? bottom : middleY - each / 2) : bottom, to = rows > 1 && r < rows - 1 ? middleY + each / 2 : bottom + highMm
+    const from = rows > 1 ? (r === 0 ? bottom : middleY - each / 2) : bottom,
+      to = rows > 1 && r < rows - 1 ? middleY + each / 2 : bottom + highMm
     for (const [x0, x1] of stretches(region, from, to)) {
       const n = Math.max(1, Math.ceil((x1 - x0) / stepMm - 1e-9))
       for (let k = 0; k < n; k++) {
-        const x = n > 1 ? x0 + stepMm / 2 + k * (x1 - x0 - stepMm) / (n - 1) : (x0 + x1) / 2
+        const x = n > 1 ? x0 + stepMm / 2 + (k * (x1 - x0 - stepMm)) / (n - 1) : (x0 + x1) / 2
         // Along the row the nose points right: the middle of the sole lies behind the middle of the patch.
         prints.push(along ? { x: x - patch.aheadMm, y: middleY, headingDeg: 270 } : { x, y: middleY - patch.aheadMm, headingDeg: 0 })
       }
@@ -69,18 +78,23 @@ function rowsOf(region: Outline, patch: Patch, along: boolean): Print[] {
 }
 
 /** How a shape whose nose points up interlocks with one that points down: its heel's height, and how far the noses reach between. */
-interface Lock { wideMm: number, heelMm: number, noseMm: number, bottomMm: number }
+interface Lock {
+  wideMm: number
+  heelMm: number
+  noseMm: number
+  bottomMm: number
+}
 
 function lockOf(shape: Outline): Lock | null {
   const { wideMm, bottom, top } = boundsOf(shape)
-  const half = (y: number) => (crossings(shape, y).at(-1) ?? 0)
+  const half = (y: number) => crossings(shape, y).at(-1) ?? 0
   let heelTop = bottom
-  for (let y = bottom + SLICE_MM / 2; y < top; y += SLICE_MM) if (half(y) >= wideMm / 2 * FULL) heelTop = y
+  for (let y = bottom + SLICE_MM / 2; y < top; y += SLICE_MM) if (half(y) >= (wideMm / 2) * FULL) heelTop = y
   if (top - heelTop < SLICE_MM * 4) return null
   // The noses may reach between each other as far as the two together are as wide as one heel.
   let noseMm = top - heelTop
   const open = (t: number) => {
-    for (let d = SLICE_MM; d < t; d += SLICE_MM * 2) if (half(heelTop + d) + half(heelTop + t - d) < wideMm / 2 * FULL) return true
+    for (let d = SLICE_MM; d < t; d += SLICE_MM * 2) if (half(heelTop + d) + half(heelTop + t - d) < (wideMm / 2) * FULL) return true
     return false
   }
   while (noseMm > 0 && open(noseMm)) noseMm -= SLICE_MM * 2
@@ -93,13 +107,15 @@ const FULL = 0.97
 function lockedRows(region: Outline, lock: Lock, patches: readonly Patch[]): Print[] {
   const { bottom, highMm } = boundsOf(region)
   const double = 2 * lock.heelMm + lock.noseMm
-  const doubles = Math.floor(highMm / double), restMm = highMm - doubles * double
+  const doubles = Math.floor(highMm / double),
+    restMm = highMm - doubles * double
   const single = restMm > 1e-6 ? patches.filter(p => p.longMm >= restMm).at(0) : undefined
   const count = restMm > 1e-6 && !single ? doubles + 1 : doubles
   const prints: Print[] = []
   const row = (from: number, to: number, middleY: number, headingDeg: number, stepMm: number, shift: number) => {
     for (const [x0, x1] of stretches(region, from, to)) {
-      const n = Math.max(1, Math.ceil((x1 - x0) / stepMm - 1e-9)) + (shift === 0 ? 0 : 1), from0 = (x0 + x1) / 2 - (n - 1) * stepMm / 2
+      const n = Math.max(1, Math.ceil((x1 - x0) / stepMm - 1e-9)) + (shift === 0 ? 0 : 1),
+        from0 = (x0 + x1) / 2 - ((n - 1) * stepMm) / 2
       for (let k = 0; k < n; k++) prints.push({ x: from0 + k * stepMm, y: middleY, headingDeg })
     }
   }
@@ -123,14 +139,17 @@ const TURNS = 24
  * @param shape what of the sole counts, its middle at the origin, nose up
  */
 export function tilings(region: Outline, shape: Outline, most: number): Print[][] {
-  const patches = patchesOf(shape), lock = lockOf(shape)
+  const patches = patchesOf(shape),
+    lock = lockOf(shape)
   const all: Print[][] = []
   for (let t = 0; t < TURNS; t++) {
-    const deg = t * 360 / TURNS, turned = rotated(region, -deg)
-    const placed = (prints: readonly Print[]) => prints.map((p) => {
-      const { x, y } = back(p, deg)
-      return { x, y, headingDeg: (p.headingDeg + deg) % 360 }
-    })
+    const deg = (t * 360) / TURNS,
+      turned = rotated(region, -deg)
+    const placed = (prints: readonly Print[]) =>
+      prints.map((p) => {
+        const { x, y } = back(p, deg)
+        return { x, y, headingDeg: (p.headingDeg + deg) % 360 }
+      })
     for (const patch of patches) for (const along of [true, false]) all.push(placed(rowsOf(turned, patch, along)))
     if (lock) all.push(placed(lockedRows(turned, lock, patches)))
   }
