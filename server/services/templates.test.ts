@@ -5,7 +5,8 @@ import { cutPiece, partsOf, type CuttingGround } from '#shared/cutting'
 import { jobPieceSchema, rulesSchema, supplyFields, type JobPiece, type Supply } from '#shared/schemas'
 import { readSvg } from '#shared/svg'
 import { sheetsOf } from '../../e2e/paper'
-import { chalkPdf, PAPERS, templatesPdf, templatesSvg, tilesAlong } from './templates'
+import { chalkPdf } from './chalk'
+import { PAPERS, templatesPdf, templatesSvg, tilesAlong } from './templates'
 
 const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`
 const backing: Supply = {

@@ -1,41 +1,17 @@
-import {
-  clip,
-  closePath,
-  endPath,
-  lineTo,
-  moveTo,
-  popGraphicsState,
-  pushGraphicsState,
-  rectangle,
-  rgb,
-  setDashPattern,
-  setLineWidth,
-  setStrokingColor,
-  stroke,
-  type PDFDocument,
-  type RGB,
-} from 'pdf-lib'
-import { boundsOf, type Outline, type Ring } from '#core/geometry'
-import { chalkMarks, laidOutline } from '#core/lay'
-import { cutPiece, partId, partsOf, supplyOf, usableWidthMm, type CutPiece, type CuttingGround } from '#shared/cutting'
-import type { JobPiece, LayPart, Supply } from '#shared/schemas'
+import type { PDFDocument } from 'pdf-lib'
+import { boundsOf, type Outline } from '#core/geometry'
+import { cutPiece, supplyOf, type CutPiece, type CuttingGround } from '#shared/cutting'
+import type { JobPiece } from '#shared/schemas'
 import { writeSvg, type SvgPiece, type SvgRole } from '#shared/svg'
-import { timesWords, turnWords } from '#shared/words'
+import { timesWords } from '#shared/words'
 import { facesWithin, type Face } from './letters'
-import { A4_MM, paper, POINTS_PER_MM, sheetOf, wrap, type PaperMm, type Sheet } from './paper'
+import { A4_MM, paper, sheetOf, wrap, type PaperMm, type Sheet } from './paper'
+import { drawRings, LINE, MARGIN_MM } from './rings'
 
 export const PAPERS: Record<'A4' | 'A3', PaperMm> = { A4: A4_MM, A3: { wide: 297, high: 420 } }
-const MARGIN_MM = 10
 /** Tiles lie over each other by this. */
 const OVERLAP_MM = 10
 const TEST_MM = 100
-const LINE: Record<SvgRole, { colour: RGB, dash: number[], width: number }> = {
-  cut: { colour: rgb(0.15, 0.13, 0.11), dash: [], width: 0.9 },
-  outline: { colour: rgb(0.2, 0.23, 0.45), dash: [], width: 0.5 },
-  backing: { colour: rgb(0.25, 0.36, 0.15), dash: [7, 4], width: 0.9 },
-  foam: { colour: rgb(0.49, 0.14, 0.34), dash: [2, 3], width: 0.9 },
-  web: { colour: rgb(0.08, 0.46, 0.48), dash: [9, 3, 2, 3], width: 0.9 },
-}
 const ROLE_NAME: Record<SvgRole, string> = { cut: 'cut edge', outline: 'seam line', backing: 'backing', foam: 'foam', web: 'web' }
 const GRAIN_DEG = { along: 0, across: 90, bias: 45, any: null } as const
 
@@ -74,33 +50,6 @@ export async function templatesSvg(pieces: readonly JobPiece[], ground: CuttingG
     return { name: piece.name, lines, says, grainDeg }
   })
   return writeSvg(all, await facesWithin(JSON.stringify(all.map(p => [p.name, p.says]))))
-}
-
-/** Draws rings on a sheet, clipped to its printable part; `to` brings mm of the piece to mm from the sheet's upper left corner. */
-function drawRings(
-  sheet: Sheet,
-  size: PaperMm,
-  rings: readonly Ring[],
-  role: SvgRole,
-  to: (p: { x: number, y: number }) => [number, number],
-): void {
-  const { colour, dash, width } = LINE[role]
-  const pt = (p: { x: number, y: number }): [number, number] => {
-    const [x, y] = to(p)
-    return [x * POINTS_PER_MM, (size.high - y) * POINTS_PER_MM]
-  }
-  const [w, h] = [(size.wide - 2 * MARGIN_MM) * POINTS_PER_MM, (size.high - 2 * MARGIN_MM) * POINTS_PER_MM]
-  sheet.page.pushOperators(
-    pushGraphicsState(),
-    rectangle(MARGIN_MM * POINTS_PER_MM, MARGIN_MM * POINTS_PER_MM, w, h),
-    clip(),
-    endPath(),
-    setStrokingColor(colour),
-    setLineWidth(width),
-    setDashPattern(dash, 0),
-    ...rings.flatMap(ring => [...ring.map((p, i) => (i === 0 ? moveTo(...pt(p)) : lineTo(...pt(p)))), closePath(), stroke()]),
-    popGraphicsState(),
-  )
 }
 
 /** An arrow both ways along the grain. */
@@ -303,80 +252,3 @@ const cross = (sheet: Sheet, x: number, y: number): void => {
   sheet.line(x - 3, y, x + 3, y)
   sheet.line(x, y - 3, x, y + 3)
 }
-
-/** A lay as a strip to chalk by: small, with each part's distance from the selvedge and from the end, and a list of them. */
-export async function chalkPdf(
-  jobName: string,
-  supply: Supply,
-  pieces: readonly JobPiece[],
-  parts: readonly LayPart[],
-  ground: CuttingGround,
-): Promise<Uint8Array> {
-  const byId = new Map(partsOf(pieces, supply.id, ground).map(p => [p.id, p]))
-  const onRoll = parts
-    .filter(p => p.offcutId === null)
-    .map(p => ({ ...p, id: partId(p) }))
-    .filter(p => byId.has(p.id))
-  const marks = chalkMarks(id => byId.get(id)?.outline, onRoll)
-  const number = new Map(marks.map((m, i) => [m.id, i + 1]))
-  const { doc, regular, bold } = await paper({ jobName, supply: supply.name, names: pieces.map(p => p.name) })
-  const wideMm = usableWidthMm(supply),
-    lengthMm = Math.max(1, ...marks.map(m => m.fromEndMm + m.highMm))
-  const strip = { wide: 182, high: 230 }
-  const scale = Math.min(strip.wide / wideMm, strip.high / Math.min(lengthMm, MOST_STRIP_MM))
-  const perPage = strip.high / scale
-  for (let from = 0; from < lengthMm; from += perPage) {
-    const sheet = sheetOf(doc, regular)
-    sheet.text(`${supply.name}, ${Math.round(wideMm)} mm usable: ${jobName}`, MARGIN_MM + 4, 16, 13, bold)
-    sheet.text(
-      `From the end of the roll upward, from the left selvedge across; 1 : ${Math.round(1 / scale)}. Distances in mm.`,
-      MARGIN_MM + 4,
-      22,
-      8.5,
-    )
-    const left = MARGIN_MM + 4,
-      top = 28
-    const highMm = Math.min(lengthMm - from, perPage) * scale
-    sheet.box(left, top, wideMm * scale, highMm)
-    for (const p of onRoll) {
-      const o = laidOutline(byId.get(p.id)!.outline, p),
-        b = boundsOf(o)
-      if (b.top < from || b.bottom > from + perPage) continue
-      // The end of the roll is at the foot of the sheet, so that it is seen from the side that is chalked.
-      const to = (q: { x: number, y: number }): [number, number] => [left + q.x * scale, top + highMm - (q.y - from) * scale]
-      drawRings(sheet, A4_MM, [o.rim, ...o.holes], 'cut', to)
-      const [cx, cy] = to({ x: (b.left + b.right) / 2, y: (b.bottom + b.top) / 2 })
-      sheet.text(String(number.get(p.id)), cx - 1.5, cy, 8, bold)
-    }
-  }
-  let sheet: Sheet | null = null,
-    y = Infinity
-  for (const m of marks) {
-    if (y > 280) {
-      sheet = sheetOf(doc, regular)
-      sheet.text(`Chalk marks: ${supply.name}`, MARGIN_MM + 4, 16, 13, bold)
-      CHALK_COLUMNS.forEach(([head, x]) => sheet!.text(head, x, 24, 8.5, bold))
-      y = 30
-    }
-    const row = [
-      String(number.get(m.id)),
-      byId.get(m.id)!.name,
-      String(Math.round(m.fromSelvedgeMm)),
-      String(Math.round(m.fromEndMm)),
-      `${Math.round(m.wideMm)} x ${Math.round(m.highMm)}`,
-      turnWords(m.turnDeg),
-    ]
-    row.forEach((cell, i) => sheet!.text(wrap(cell, regular, 9, i === 1 ? 55 : 40)[0] ?? '', CHALK_COLUMNS[i]![1], y, 9))
-    y += 5.2
-  }
-  return doc.save()
-}
-const MOST_STRIP_MM = 2500
-const CHALK_COLUMNS: [string, number][] = [
-  ['No.', 14],
-  ['Part', 24],
-  ['from selvedge', 84],
-  ['from end', 110],
-  ['size, mm', 132],
-  ['turned', 162],
-]

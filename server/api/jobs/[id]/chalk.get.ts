@@ -1,7 +1,7 @@
 import { chalkQuery, idParams } from '#shared/schemas'
 import { cuttingOf, pieceGround } from '../../../services/cutting'
 import { getSupply } from '../../../services/shelf'
-import { chalkPdf } from '../../../services/templates'
+import { chalkPdf } from '../../../services/chalk'
 
 export default defineRoute({ params: idParams, query: chalkQuery }, async ({ context, params, query, event }) => {
   const { job, pieces, ground } = await pieceGround(context, params.id)

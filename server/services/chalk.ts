@@ -1,0 +1,84 @@
+import { boundsOf } from '#core/geometry'
+import { chalkMarks, laidOutline } from '#core/lay'
+import { partId, partsOf, usableWidthMm, type CuttingGround } from '#shared/cutting'
+import type { JobPiece, LayPart, Supply } from '#shared/schemas'
+import { turnWords } from '#shared/words'
+import { A4_MM, paper, sheetOf, wrap, type Sheet } from './paper'
+import { drawRings, MARGIN_MM } from './rings'
+
+/** A lay as a strip to chalk by: small, with each part's distance from the selvedge and from the end, and a list of them. */
+export async function chalkPdf(
+  jobName: string,
+  supply: Supply,
+  pieces: readonly JobPiece[],
+  parts: readonly LayPart[],
+  ground: CuttingGround,
+): Promise<Uint8Array> {
+  const byId = new Map(partsOf(pieces, supply.id, ground).map(p => [p.id, p]))
+  const onRoll = parts
+    .filter(p => p.offcutId === null)
+    .map(p => ({ ...p, id: partId(p) }))
+    .filter(p => byId.has(p.id))
+  const marks = chalkMarks(id => byId.get(id)?.outline, onRoll)
+  const number = new Map(marks.map((m, i) => [m.id, i + 1]))
+  const { doc, regular, bold } = await paper({ jobName, supply: supply.name, names: pieces.map(p => p.name) })
+  const wideMm = usableWidthMm(supply),
+    lengthMm = Math.max(1, ...marks.map(m => m.fromEndMm + m.highMm))
+  const strip = { wide: 182, high: 230 }
+  const scale = Math.min(strip.wide / wideMm, strip.high / Math.min(lengthMm, MOST_STRIP_MM))
+  const perPage = strip.high / scale
+  for (let from = 0; from < lengthMm; from += perPage) {
+    const sheet = sheetOf(doc, regular)
+    sheet.text(`${supply.name}, ${Math.round(wideMm)} mm usable: ${jobName}`, MARGIN_MM + 4, 16, 13, bold)
+    sheet.text(
+      `From the end of the roll upward, from the left selvedge across; 1 : ${Math.round(1 / scale)}. Distances in mm.`,
+      MARGIN_MM + 4,
+      22,
+      8.5,
+    )
+    const left = MARGIN_MM + 4,
+      top = 28
+    const highMm = Math.min(lengthMm - from, perPage) * scale
+    sheet.box(left, top, wideMm * scale, highMm)
+    for (const p of onRoll) {
+      const o = laidOutline(byId.get(p.id)!.outline, p),
+        b = boundsOf(o)
+      if (b.top < from || b.bottom > from + perPage) continue
+      // The end of the roll is at the foot of the sheet, so that it is seen from the side that is chalked.
+      const to = (q: { x: number, y: number }): [number, number] => [left + q.x * scale, top + highMm - (q.y - from) * scale]
+      drawRings(sheet, A4_MM, [o.rim, ...o.holes], 'cut', to)
+      const [cx, cy] = to({ x: (b.left + b.right) / 2, y: (b.bottom + b.top) / 2 })
+      sheet.text(String(number.get(p.id)), cx - 1.5, cy, 8, bold)
+    }
+  }
+  let sheet: Sheet | null = null,
+    y = Infinity
+  for (const m of marks) {
+    if (y > 280) {
+      sheet = sheetOf(doc, regular)
+      sheet.text(`Chalk marks: ${supply.name}`, MARGIN_MM + 4, 16, 13, bold)
+      CHALK_COLUMNS.forEach(([head, x]) => sheet!.text(head, x, 24, 8.5, bold))
+      y = 30
+    }
+    const row = [
+      String(number.get(m.id)),
+      byId.get(m.id)!.name,
+      String(Math.round(m.fromSelvedgeMm)),
+      String(Math.round(m.fromEndMm)),
+      `${Math.round(m.wideMm)} x ${Math.round(m.highMm)}`,
+      turnWords(m.turnDeg),
+    ]
+    row.forEach((cell, i) => sheet!.text(wrap(cell, regular, 9, i === 1 ? 55 : 40)[0] ?? '', CHALK_COLUMNS[i]![1], y, 9))
+    y += 5.2
+  }
+  return doc.save()
+}
+const MOST_STRIP_MM = 2500
+const CHALK_COLUMNS: [string, number][] = [
+  ['No.', 14],
+  ['Part', 24],
+  ['from selvedge', 84],
+  ['from end', 110],
+  ['size, mm', 132],
+  ['turned', 162],
+]

@@ -1,0 +1,43 @@
+import {
+  clip, closePath, endPath, lineTo, moveTo, popGraphicsState, pushGraphicsState, rectangle, rgb, setDashPattern, setLineWidth,
+  setStrokingColor, stroke, type RGB,
+} from 'pdf-lib'
+import type { Ring } from '#core/geometry'
+import type { SvgRole } from '#shared/svg'
+import { POINTS_PER_MM, type PaperMm, type Sheet } from './paper'
+
+export const MARGIN_MM = 10
+export const LINE: Record<SvgRole, { colour: RGB, dash: number[], width: number }> = {
+  cut: { colour: rgb(0.15, 0.13, 0.11), dash: [], width: 0.9 },
+  outline: { colour: rgb(0.2, 0.23, 0.45), dash: [], width: 0.5 },
+  backing: { colour: rgb(0.25, 0.36, 0.15), dash: [7, 4], width: 0.9 },
+  foam: { colour: rgb(0.49, 0.14, 0.34), dash: [2, 3], width: 0.9 },
+  web: { colour: rgb(0.08, 0.46, 0.48), dash: [9, 3, 2, 3], width: 0.9 },
+}
+
+/** Draws rings on a sheet, clipped to its printable part; `to` brings mm of the piece to mm from the sheet's upper left corner. */
+export function drawRings(
+  sheet: Sheet,
+  size: PaperMm,
+  rings: readonly Ring[],
+  role: SvgRole,
+  to: (p: { x: number, y: number }) => [number, number],
+): void {
+  const { colour, dash, width } = LINE[role]
+  const pt = (p: { x: number, y: number }): [number, number] => {
+    const [x, y] = to(p)
+    return [x * POINTS_PER_MM, (size.high - y) * POINTS_PER_MM]
+  }
+  const [w, h] = [(size.wide - 2 * MARGIN_MM) * POINTS_PER_MM, (size.high - 2 * MARGIN_MM) * POINTS_PER_MM]
+  sheet.page.pushOperators(
+    pushGraphicsState(),
+    rectangle(MARGIN_MM * POINTS_PER_MM, MARGIN_MM * POINTS_PER_MM, w, h),
+    clip(),
+    endPath(),
+    setStrokingColor(colour),
+    setLineWidth(width),
+    setDashPattern(dash, 0),
+    ...rings.flatMap(ring => [...ring.map((p, i) => (i === 0 ? moveTo(...pt(p)) : lineTo(...pt(p)))), closePath(), stroke()]),
+    popGraphicsState(),
+  )
+}
