@@ -146,6 +146,18 @@ describe('a lay', () => {
     expect(lay.lengthMm).toBeLessThan(185)
     expect(layFaults(task.pieces, lay.placements, 200, 2)).toEqual([])
   })
+  it('a piece that fits turned one way only is never left out for a shorter lay', () => {
+    const disc = outlineOf(arc({ x: 0, y: 0 }, 40, 0, 360, 0.05).slice(0, -1))
+    for (const [a, b] of [[box(90, 50), box(60, 80)], [disc, disc]]) {
+      const others = [piece('a', a!, 'any'), piece('b', b!, 'any')]
+      const task = { pieces: [piece('long', box(400, 50), 'any'), ...others], wideMm: 300, gapMm: 2, pinned: [] }
+      for (let seed = 1; seed < 5; seed++) {
+        const lay = improveLay(task, firstLay(task), 80, seed)
+        expect([lay.unlaid, lay.placements.length]).toEqual([[], 3])
+        expect(lay.lengthMm).toBeGreaterThanOrEqual(boundMm(task) - 1e-6)
+      }
+    }
+  })
   it('the bound: by area, by the highest, by what must lie one upon another; a crook from the side is no stack', () => {
     const of = (pieces: LayPiece[], wideMm = 300) => boundMm({ pieces, wideMm, gapMm: 0 })
     expect(of([piece('a', box(100, 90)), piece('b', box(200, 60))])).toBeCloseTo(90, 3)

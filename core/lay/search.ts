@@ -54,7 +54,11 @@ interface Board {
 }
 
 function boardOf({ pieces, wideMm, gapMm, pinned }: LayTask): Board {
-  const shapes = pieces.map(p => turnsOf(p).map(t => shapeOf(p.outline, t, gapMm)))
+  // Only turns in which a piece fits on the roll: what fits in none stays out, what fits in one is never left out for a shorter lay.
+  const shapes = pieces.map((p) => {
+    const all = turnsOf(p).map(t => shapeOf(p.outline, t, gapMm)), fit = all.filter(s => s.profile.wideMm <= wideMm + gapMm + 1e-6)
+    return fit.length > 0 ? fit : all
+  })
   const fixed: Laid[] = pinned.flatMap((at) => {
     const piece = pieces.find(p => p.id === at.id)
     if (!piece) return []
