@@ -57,7 +57,7 @@ describe('a mat of 420 by 300 with a stiff layer of 1.9 mm, by hand', () => {
     // Drawn by 24 chords, between the stiff edge and the stitch.
     expect(long).toBeCloseTo(s.standOffMm - spec.faceMm / 2 + s.turnMm, 2)
     expect(round.at(-1)!.x).toBeCloseTo(stitch.x, 9)
-    expect([stiff.toX, back[1]!.x]).toEqual([0, stitch.x])
+    expect([stiff.toX, back[1]!.x, stitch.x]).toEqual([0, s.standOffMm, s.standOffMm])
   })
 })
 

@@ -85,16 +85,16 @@ export function edgeSection(
   const r = standOffMm - spec.faceMm / 2
   const quarter = Array.from({ length: QUARTER + 1 }, (_, i): Point => {
     const a = (Math.PI / 2) * (1 - i / QUARTER)
-    return { x: r * Math.cos(a), y: (spec.stiffMm + spec.faceMm / 2) * Math.sin(a) }
+    return { x: standOffMm - r + r * Math.cos(a), y: (spec.stiffMm + spec.faceMm / 2) * Math.sin(a) }
   })
   return {
     stiff: { fromX: -fromMm, toX: 0, highMm: spec.stiffMm },
     face: [{ x: -fromMm, y: spec.stiffMm + spec.faceMm / 2 }, ...quarter],
     back: [
       { x: -fromMm, y: -spec.backMm / 2 },
-      { x: r, y: -spec.backMm / 2 },
+      { x: standOffMm, y: -spec.backMm / 2 },
     ],
-    stitch: { x: r, y: 0 },
+    stitch: { x: standOffMm, y: 0 },
   }
 }
 const QUARTER = 24

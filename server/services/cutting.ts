@@ -3,7 +3,9 @@ import { Op } from 'sequelize'
 import { atOrigin, boundsOf, difference, offset, overlap, type Outline } from '#core/geometry'
 import { laidOutline, layFaults, leftOver } from '#core/lay'
 import { settlingOf } from '#core/shrink'
-import { cutPiece, fromPayload, GAP_MM, partId, partsOf, toPayload, usableWidthMm, type CuttingGround, type Part } from '#shared/cutting'
+import {
+  cutPiece, fromPayload, GAP_MM, partId, partsOf, suppliesOf, toPayload, usableWidthMm, type CuttingGround, type Part,
+} from '#shared/cutting'
 import {
   jobPieceSchema,
   layPartSchema,
@@ -78,7 +80,7 @@ export async function cuttingOf(context: Context, jobId: string): Promise<Cuttin
     JobPieceRow.findAll({ where: { jobId }, order: [['position', 'ASC']] }),
     LayRow.findAll({ where: { jobId }, order: [['createdAt', 'ASC']] }),
   ])
-  const supplyIds = [...new Set(pieces.flatMap(p => [p.backingId, p.foamId, p.webId].filter(id => id !== null)))]
+  const supplyIds = suppliesOf(pieces.map(toPiece))
   const [parts, offcuts, shrink] = await Promise.all([
     LayPartRow.findAll({
       where: { layId: lays.map(l => l.id) },
@@ -109,7 +111,7 @@ export async function cuttingOf(context: Context, jobId: string): Promise<Cuttin
 /** What the pieces are made of must be kept in this workroom. */
 async function checkPieces({ workshopId }: Context, pieces: readonly JobPiece[]): Promise<void> {
   const clothIds = [...new Set(pieces.map(p => p.clothId))]
-  const supplyIds = [...new Set(pieces.flatMap(p => [p.backingId, p.foamId, p.webId].filter(id => id !== null)))]
+  const supplyIds = suppliesOf(pieces)
   if ((await ClothRow.count({ where: { workshopId, id: clothIds } })) < clothIds.length)
     throw invalid([{ field: 'pieces', message: 'Cloth: one of them is not kept here any more. Choose another.' }])
   if ((await SupplyRow.count({ where: { workshopId, id: supplyIds } })) < supplyIds.length)
@@ -150,7 +152,7 @@ function judge(piece: JobPiece, i: number, ground: CuttingGround): void {
 
 async function groundOf({ workshopId }: Context, pieces: readonly JobPiece[]): Promise<CuttingGround> {
   const clothIds = [...new Set(pieces.map(p => p.clothId))]
-  const supplyIds = [...new Set(pieces.flatMap(p => [p.backingId, p.foamId, p.webId].filter(id => id !== null)))]
+  const supplyIds = suppliesOf(pieces)
   const [room, cloths, supplies, shrink] = await Promise.all([
     WorkshopRow.findByPk(workshopId),
     ClothRow.findAll({ where: { id: clothIds, workshopId }, paranoid: false }),
@@ -264,10 +266,9 @@ function judgeLay(body: CutBody, parts: readonly Part[], supply: Supply, offcuts
 /** Cuts a lay: its metres leave the shelf, its parts are cut, what is left of roll and offcuts is kept. Sent twice it is cut once. */
 export async function cutLay(context: Context, jobId: string, body: CutBody): Promise<Cutting> {
   const { workshopId } = context
-  const { pieces, ground } = await pieceGround(context, jobId)
-  await ownedSupply(context, body.supplyId)
   await database().transaction(async () => {
     await ownedJob(context, jobId, true)
+    const { pieces, ground } = await pieceGround(context, jobId)
     const before = await LayRow.findOne({ where: { workshopId, clientKey: body.clientKey } })
     if (before) {
       if (before.jobId === jobId && before.supplyId === body.supplyId) return
