@@ -1,26 +1,40 @@
-import { changeS, type OrderTask } from './schedule'
+import { changeS, type Operation, type OrderTask } from './schedule'
 
 /**
  * No order is finished sooner, s: the hands at everything one after another, behind the quickest first heat and before the shortest
  * last cooling; the longest chain of needs; everything that cools on the places there are.
  */
-export function orderBoundS({ operations, irons, places }: OrderTask): number {
-  if (operations.length === 0) return 0
-  const firstHeat = (soleC: number) => Math.min(...irons.map(i => (Math.abs(i.nowC - soleC) > 1 ? changeS(i, i.nowC, soleC) : 0)))
-  const byId = new Map(operations.map(o => [o.id, o]))
+export function orderBoundS({ operations, irons, places, lying = [] }: OrderTask): number {
+  const lies = Math.max(0, ...lying.map(l => l.coldS))
+  if (operations.length === 0) return lies
+  const byIron = new Map(irons.map(i => [i.id, i]))
+  const quickest = (o: Operation) => Math.min(...o.ways.map(w => w.boardS))
+  const firstHeat = (o: Operation) =>
+    Math.min(
+      ...o.ways.map((w) => {
+        const iron = w.ironId === null ? null : byIron.get(w.ironId)!
+        return iron && Math.abs(iron.nowC - w.soleC) > 1 ? changeS(iron, iron.nowC, w.soleC) : 0
+      }),
+    )
+  const byId = new Map(operations.map(o => [o.id, o])),
+    there = new Map(lying.map(l => [l.id, l.coldS]))
   const earliest = new Map<string, number>()
   const coldAt = (id: string): number => {
-    const known = earliest.get(id)
+    const known = earliest.get(id) ?? there.get(id)
     if (known !== undefined) return known
     const o = byId.get(id)!
-    const from = Math.max(firstHeat(o.soleC), ...o.needs.map(coldAt))
-    const cold = from + o.boardS + o.coolS
+    const from = Math.max(firstHeat(o), ...o.needs.map(coldAt))
+    const cold = from + quickest(o) + o.coolS
     earliest.set(id, cold)
     return cold
   }
   const chain = Math.max(...operations.map(o => coldAt(o.id)))
-  const starts = Math.min(...operations.map(o => Math.max(firstHeat(o.soleC), ...o.needs.map(coldAt))))
-  const hands = starts + operations.reduce((s, o) => s + o.boardS, 0) + Math.min(...operations.map(o => o.coolS))
-  const cooling = starts + Math.min(...operations.map(o => o.boardS)) + operations.reduce((s, o) => s + o.coolS, 0) / Math.max(1, places)
-  return Math.max(chain, hands, cooling)
+  const starts = Math.min(...operations.map(o => Math.max(firstHeat(o), ...o.needs.map(coldAt))))
+  const hands = starts + operations.reduce((s, o) => s + quickest(o), 0) + Math.min(...operations.map(o => o.coolS))
+  const cools = operations.filter(o => o.coolS > 0)
+  const cooling = cools.length === 0
+    ? 0
+    : starts + Math.min(...cools.map(quickest))
+      + cools.reduce((s, o) => s + o.coolS, 0) / Math.max(1, places)
+  return Math.max(chain, hands, cooling, lies)
 }

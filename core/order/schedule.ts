@@ -1,10 +1,19 @@
-/** One thing to do at the board, and the time it lies to cool after it. */
-export interface Operation {
-  id: string
+/** One way of doing a thing at the board: with which iron, at what sole, for how long. */
+export interface Way {
+  /** Null for what the hands do without an iron: peeling a paper, sewing, turning. */
+  ironId: string | null
   /** Sole it wants, °C. */
   soleC: number
   /** Set-downs × (hold + move), all sides: so long the hands and the iron are at it, s. */
   boardS: number
+  /** Under a wrung-out cover. */
+  damp: boolean
+}
+/** One thing to do at the board, and the time it lies to cool after it. */
+export interface Operation {
+  id: string
+  /** The same work with one iron or another; at least one. */
+  ways: readonly Way[]
   /** Until it may be moved, on a flat place, s. */
   coolS: number
   /** What must be done, and cold, before it. */
@@ -16,64 +25,112 @@ export interface IronAt {
   nowC: number
   warmCPerS: number
   coolCPerS: number
+  /** Left lying so long it shuts itself off, s; null = never. */
+  shutsOffAfterS: number | null
 }
 export interface OrderTask {
   operations: readonly Operation[]
   irons: readonly IronAt[]
   /** Flat places to cool on. */
   places: number
+  /** What lies there already: what it was, and how long until it is cold, s. */
+  lying?: readonly { id: string, coldS: number }[]
 }
 /** What is done when, s from now. */
-interface Slot { id: string, ironId: string, fromS: number, liftS: number, coldS: number }
-export interface Schedule { slots: Slot[], finishS: number, heatChanges: number }
+export interface Slot {
+  id: string
+  ironId: string | null
+  soleC: number
+  fromS: number
+  liftS: number
+  coldS: number
+}
+export interface Schedule {
+  slots: Slot[]
+  finishS: number
+  heatChanges: number
+}
 
-/** How the hands go: an operation and the iron it is pressed with, both by their place in the task. */
-export interface Move { op: number, iron: number }
+/** How the hands go: an operation and the way it is done, both by their place. */
+export interface Move {
+  op: number
+  way: number
+}
 
 const NEAR_C = 1
+/** To wet and wring out a cover that lies dry, s. */
+export const WET_COVER_S = 15
 /** How long an iron takes from one heat to another, s. */
 export const changeS = (iron: Pick<IronAt, 'warmCPerS' | 'coolCPerS'>, fromC: number, toC: number): number =>
   toC > fromC ? (toC - fromC) / iron.warmCPerS : (fromC - toC) / iron.coolCPerS
 
+interface Heat {
+  c: number
+  freeS: number
+}
+
+/** When an iron is at the heat that is wanted, the hands free from `handsS`: turned when it was last lifted, and woken if it slept. */
+function readyS(iron: IronAt, at: Heat, wantedC: number, handsS: number): number {
+  const change = Math.abs(at.c - wantedC) > NEAR_C
+  const turnedS = at.freeS + (change ? changeS(iron, at.c, wantedC) : 0)
+  const sleepsS = at.freeS + (iron.shutsOffAfterS ?? Infinity)
+  if (handsS <= sleepsS) return turnedS
+  // It cooled from when it shut itself off until the hands came back to it.
+  const reached = at.c + Math.sign(wantedC - at.c) * Math.min(Math.abs(wantedC - at.c), rateTo(iron, at.c, wantedC) * (sleepsS - at.freeS))
+  const nowC = reached - iron.coolCPerS * (handsS - sleepsS)
+  return handsS + changeS(iron, Math.min(nowC, reached), wantedC)
+}
+const rateTo = (iron: IronAt, fromC: number, toC: number) => (toC > fromC ? iron.warmCPerS : iron.coolCPerS)
+
 /**
  * What comes of an order: one pair of hands, each iron turned to what it is wanted for next as soon as it is free, nothing begun before
- * what it needs is cold, and never more lying to cool than there is room.
- * @param moves what it needs before each, whatever its place; @throws RangeError where one is needed later than it comes
+ * what it needs is cold, and never more lying to cool than there is room. A cover that lies dry is wetted before damp work.
+ * @throws RangeError where something is begun before what it needs
  */
 export function scheduleOf(task: OrderTask, moves: readonly Move[]): Schedule {
-  const { operations, irons, places } = task
-  const cold = new Map<string, number>()
-  const heat = irons.map(i => ({ c: i.nowC, freeS: 0 }))
-  const lying: number[] = []
+  const { operations, irons, places, lying: before = [] } = task
+  const cold = new Map<string, number>(before.map(l => [l.id, l.coldS]))
+  const index = new Map(irons.map((iron, i) => [iron.id, i]))
+  const heat = irons.map((i): Heat => ({ c: i.nowC, freeS: 0 }))
+  const lying = before.filter(l => l.coldS > 0).map(l => l.coldS)
   const slots: Slot[] = []
-  let handsS = 0, finishS = 0, heatChanges = 0
-  for (const { op, iron } of moves) {
-    const o = operations[op]!, at = heat[iron]!, of = irons[iron]!
-    const change = Math.abs(at.c - o.soleC) > NEAR_C
-    if (change) heatChanges++
-    let fromS = Math.max(handsS, at.freeS + (change ? changeS(of, at.c, o.soleC) : 0))
+  let handsS = 0,
+    finishS = lying.reduce((most, s) => Math.max(most, s), 0),
+    heatChanges = 0,
+    wet = false
+  for (const { op, way } of moves) {
+    const o = operations[op]!,
+      w = o.ways[way]!,
+      i = w.ironId === null ? -1 : index.get(w.ironId)!
+    let fromS = handsS
+    if (i >= 0) {
+      if (Math.abs(heat[i]!.c - w.soleC) > NEAR_C) heatChanges++
+      fromS = Math.max(fromS, readyS(irons[i]!, heat[i]!, w.soleC, handsS))
+      if (w.damp && !wet) fromS = Math.max(fromS, handsS + WET_COVER_S)
+      wet = w.damp
+    }
     for (const id of o.needs) {
       const done = cold.get(id)
       if (done === undefined) throw new RangeError(`${o.id} is begun before ${id}, which it needs.`)
       fromS = Math.max(fromS, done)
     }
-    let liftS = fromS + o.boardS
+    let liftS = fromS + w.boardS
     if (o.coolS > 0) {
       // When it is lifted a place must be free: the one that frees first among the last that there is room for.
       lying.sort((a, b) => a - b)
       if (lying.length >= places) {
         const free = lying[lying.length - places]!
         if (free > liftS) liftS = free
-        fromS = liftS - o.boardS
+        fromS = liftS - w.boardS
       }
       lying.push(liftS + o.coolS)
     }
     const coldS = liftS + o.coolS
-    heat[iron] = { c: o.soleC, freeS: liftS }
+    if (i >= 0) heat[i] = { c: w.soleC, freeS: liftS }
     handsS = liftS
     cold.set(o.id, coldS)
     finishS = Math.max(finishS, coldS)
-    slots.push({ id: o.id, ironId: of.id, fromS, liftS, coldS })
+    slots.push({ id: o.id, ironId: w.ironId, soleC: w.soleC, fromS, liftS, coldS })
   }
   return { slots, finishS, heatChanges }
 }
@@ -82,12 +139,14 @@ export function scheduleOf(task: OrderTask, moves: readonly Move[]): Schedule {
 export const better = (a: Schedule, b: Schedule): boolean =>
   a.finishS < b.finishS - 1e-9 || (a.finishS < b.finishS + 1e-9 && a.heatChanges < b.heatChanges)
 
-/** Something that can never be begun: what it needs is not there, or needs it in turn. */
-export function circleIn(operations: readonly Operation[]): string[] | null {
-  const byId = new Map(operations.map(o => [o.id, o]))
-  const state = new Map<string, 'open' | 'done'>(), path: string[] = []
+/** Something that can never be begun: what it needs is not there, or needs it in turn. What lies to cool is there. */
+export function circleIn(operations: readonly Pick<Operation, 'id' | 'needs'>[], lying: readonly { id: string }[] = []): string[] | null {
+  const byId = new Map(operations.map(o => [o.id, o])),
+    there = new Set(lying.map(l => l.id))
+  const state = new Map<string, 'open' | 'done'>(),
+    path: string[] = []
   const visit = (id: string): string[] | null => {
-    if (state.get(id) === 'done') return null
+    if (state.get(id) === 'done' || there.has(id)) return null
     if (state.get(id) === 'open') return path.slice(path.indexOf(id))
     const o = byId.get(id)
     if (!o) return [id]

@@ -9,7 +9,8 @@ export interface Order { moves: Move[], schedule: Schedule, exact: boolean }
 interface Needs { of: number[][], left: number[], frees: number[][] }
 function needsOf({ operations }: OrderTask): Needs {
   const at = new Map(operations.map((o, i) => [o.id, i]))
-  const of = operations.map(o => o.needs.map(id => at.get(id)!))
+  // What lies to cool already is waited for by the clock alone.
+  const of = operations.map(o => o.needs.flatMap(id => at.get(id) ?? []))
   const frees: number[][] = operations.map(() => [])
   of.forEach((needs, i) => needs.forEach(n => frees[n]!.push(i)))
   return { of, left: of.map(n => n.length), frees }
@@ -17,25 +18,29 @@ function needsOf({ operations }: OrderTask): Needs {
 
 /** The best of all orders and irons, what cannot become better left out. */
 function everyOrder(task: OrderTask): Order {
-  const { operations, irons } = task, needs = needsOf(task)
-  let best: Order | null = null
+  const { operations } = task, needs = needsOf(task)
+  const quickest = operations.map(o => Math.min(...o.ways.map(w => w.boardS)))
+  // What is found at once bars most of the rest.
+  let best: Order = improveOrder(task, quickOrder(task), FIRST_ROUNDS, 1)
   const moves: Move[] = []
   const left = [...needs.left], done = operations.map(() => false)
   const walk = (): void => {
     const now = scheduleOf(task, moves)
     const hands = now.slots.at(-1)?.liftS ?? 0
-    const rest = operations.reduce((s, o, i) => s + (done[i] ? 0 : o.boardS), 0)
-    if (best && Math.max(now.finishS, hands + rest) > best.schedule.finishS + 1e-9) return
+    const lastCool = Math.min(...operations.map((o, i) => (done[i] ? Infinity : o.coolS)))
+    const rest = quickest.reduce((s, boardS, i) => s + (done[i] ? 0 : boardS), 0)
+    const soonest = moves.length < operations.length ? hands + rest + lastCool : hands
+    if (Math.max(now.finishS, soonest) > best.schedule.finishS + 1e-9) return
     if (moves.length === operations.length) {
-      if (!best || better(now, best.schedule)) best = { moves: [...moves], schedule: now, exact: true }
+      if (better(now, best.schedule)) best = { moves: [...moves], schedule: now, exact: true }
       return
     }
     for (let op = 0; op < operations.length; op++) {
       if (done[op] || left[op]! > 0) continue
       done[op] = true
       for (const f of needs.frees[op]!) left[f]!--
-      for (let iron = 0; iron < irons.length; iron++) {
-        moves.push({ op, iron })
+      for (let way = 0; way < operations[op]!.ways.length; way++) {
+        moves.push({ op, way })
         walk()
         moves.pop()
       }
@@ -44,16 +49,18 @@ function everyOrder(task: OrderTask): Order {
     }
   }
   walk()
-  return best!
+  return { ...best, exact: true }
 }
+const FIRST_ROUNDS = 300
 
 /** A good order at once: of what may be begun, what can be begun soonest; then the lower heat, then what holds up most. */
 function quickOrder(task: OrderTask): Order {
-  const { operations, irons } = task, needs = needsOf(task)
+  const { operations } = task, needs = needsOf(task)
   const left = [...needs.left], open = new Set(operations.map((_, i) => i))
   const tail: number[] = operations.map(() => -1)
   const holdsUp = (i: number): number => {
-    if (tail[i]! < 0) tail[i] = operations[i]!.boardS + operations[i]!.coolS + Math.max(0, ...needs.frees[i]!.map(holdsUp))
+    const { ways, coolS } = operations[i]!
+    if (tail[i]! < 0) tail[i] = Math.min(...ways.map(w => w.boardS)) + coolS + Math.max(0, ...needs.frees[i]!.map(holdsUp))
     return tail[i]!
   }
   const moves: Move[] = []
@@ -61,12 +68,12 @@ function quickOrder(task: OrderTask): Order {
     let pick: { move: Move, fromS: number, soleC: number, tail: number } | null = null
     for (const op of open) {
       if (left[op]! > 0) continue
-      for (let iron = 0; iron < irons.length; iron++) {
-        const { fromS } = scheduleOf(task, [...moves, { op, iron }]).slots.at(-1)!
-        const { soleC } = operations[op]!, t = holdsUp(op)
+      for (let way = 0; way < operations[op]!.ways.length; way++) {
+        const { fromS } = scheduleOf(task, [...moves, { op, way }]).slots.at(-1)!
+        const { soleC } = operations[op]!.ways[way]!, t = holdsUp(op)
         const sooner = !pick || fromS < pick.fromS - 1 || (fromS < pick.fromS + 1
           && (soleC < pick.soleC - 1 || (soleC < pick.soleC + 1 && t > pick.tail)))
-        if (sooner) pick = { move: { op, iron }, fromS, soleC, tail: t }
+        if (sooner) pick = { move: { op, way }, fromS, soleC, tail: t }
       }
     }
     moves.push(pick!.move)
@@ -94,7 +101,8 @@ export function improveOrder(task: OrderTask, from: Order, rounds: number, seed:
   let now = from, best = from
   for (let round = 0; round < rounds; round++) {
     const moves = [...now.moves], i = below(n)
-    if (task.irons.length > 1 && random() < 0.3) moves[i] = { ...moves[i]!, iron: below(task.irons.length) }
+    const ways = task.operations[moves[i]!.op]!.ways.length
+    if (ways > 1 && random() < 0.3) moves[i] = { ...moves[i]!, way: below(ways) }
     else moves.splice(below(n), 0, ...moves.splice(i, 1))
     if (!keeps(moves, needs)) continue
     const schedule = scheduleOf(task, moves)
@@ -105,14 +113,24 @@ export function improveOrder(task: OrderTask, from: Order, rounds: number, seed:
   return best
 }
 
+/** The same task with the ways alone for which there is an iron. @throws RangeError where something is left without one */
+export function ableTask(task: OrderTask): OrderTask {
+  const there = new Set(task.irons.map(i => i.id))
+  const operations = task.operations.map(o => ({ ...o, ways: o.ways.filter(w => w.ironId === null || there.has(w.ironId)) }))
+  const without = operations.find(o => o.ways.length === 0)
+  if (without) throw new RangeError(`Without an iron ${without.id} is not pressed.`)
+  return { ...task, operations }
+}
+
 /**
  * In which order to press: the best there is for up to nine operations, else a good one at once (`improveOrder` makes it better).
+ * @param task an able one (`ableTask`)
  * @throws RangeError where something needs itself, or there is no iron or place
  */
 export function orderOf(task: OrderTask): Order {
-  if (task.irons.length === 0) throw new RangeError('Without an iron nothing is pressed.')
+  ableTask(task)
   if (task.places < 1) throw new RangeError('There must be one flat place to cool on.')
-  const circle = circleIn(task.operations)
+  const circle = circleIn(task.operations, task.lying)
   if (circle) throw new RangeError(`This cannot be begun: ${circle.join(' needs ')} goes round in a circle, or is missing.`)
   return task.operations.length <= EXACT_UP_TO ? everyOrder(task) : quickOrder(task)
 }

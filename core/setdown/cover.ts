@@ -1,6 +1,7 @@
 import { areaMm2, boundsOf, difference, intersection, offset, union, type Outline, type Point } from '../geometry'
-import { bearingOutline, printed, soleOutline, type Print, type SoleShape } from './sole'
-import { count, crossings, has, ones, put, words } from './grid'
+import { count, has, ones, words } from './grid'
+import { EDGE_MM, pointsIn, under } from './points'
+import { bearingOf, bearingOutline, printed, soleOutline, TIP, type Print, type SoleShape } from './sole'
 import { tilings } from './tile'
 
 /** How the hand walks: from the middle outward, or row by row. */
@@ -19,8 +20,10 @@ export interface Cover {
   prints: Print[]
   /** What no set-down reaches. */
   missed: Outline[]
-  /** Share of the area that is covered, 0 to 1, proved by clipping. */
+  /** Share of the area that is covered, 0 to 1, proved by clipping; what must not be stood on is no part of it. */
   covered: number
+  /** All that is to be covered, mm²; nothing where keep-outs lie over all of it. */
+  wantedMm2: number
   /** No fewer set-downs than this cover so much area. */
   bound: number
 }
@@ -34,53 +37,11 @@ const LEFT_SHARE = 0.001
 const HEADINGS = [0, 90, 180, 270, 45, 135, 225, 315]
 /** Points that must be covered stand so far apart, and set-downs are tried at so many times that, mm. */
 const FINE_MM = 6,
-  MOST_POINTS = 3000,
-  EDGE_MM = 4
+  MOST_POINTS = 3000
 
 interface Spot extends Print {
   bits: Uint32Array
   gain: number
-}
-
-/** Points within an outline on a grid, and along its edges: all of them lie under some set-down where it is covered. */
-function pointsIn(outline: Outline, stepMm: number): Point[] {
-  const { left, bottom, top } = boundsOf(outline)
-  const points: Point[] = []
-  for (let y = bottom + stepMm / 2; y < top; y += stepMm) {
-    const xs = crossings(outline, y)
-    for (let k = 0; k + 1 < xs.length; k += 2) {
-      const from = left + (Math.ceil((xs[k]! - left) / stepMm - 0.5) + 0.5) * stepMm
-      for (let x = from; x < xs[k + 1]!; x += stepMm) points.push({ x, y })
-    }
-  }
-  for (const ring of [outline.rim, ...outline.holes]) {
-    ring.forEach((a, i) => {
-      const b = ring[(i + 1) % ring.length]!,
-        long = Math.hypot(b.x - a.x, b.y - a.y),
-        n = Math.max(1, Math.ceil(long / EDGE_MM))
-      for (let k = 0; k < n; k++) points.push({ x: a.x + ((b.x - a.x) * k) / n, y: a.y + ((b.y - a.y) * k) / n })
-    })
-  }
-  return points
-}
-
-/** Which points lie under a shape, its rows looked up once. */
-function under(shape: Outline, points: readonly Point[], at: { x: number, y: number }, rows: Map<number, number[]>): Uint32Array {
-  const bits = new Uint32Array(words(points.length))
-  const b = boundsOf(shape)
-  points.forEach((p, i) => {
-    const [x, y] = [p.x - at.x, p.y - at.y]
-    if (x < b.left || x > b.right || y < b.bottom || y > b.top) return
-    const row = Math.round(y * 2)
-    let xs = rows.get(row)
-    if (!xs) rows.set(row, (xs = crossings(shape, row / 2)))
-    for (let k = 0; k + 1 < xs.length; k += 2)
-      if (x >= xs[k]! && x <= xs[k + 1]!) {
-        put(bits, i)
-        return
-      }
-  })
-  return bits
 }
 
 /** All places and headings at which the sole may stand and does some good. */
@@ -171,9 +132,8 @@ const ROW_MM = 40
 
 /** What of an outline set-downs cover, by exact clipping; what must not be stood on is no part of it. */
 export function proveCover(outline: Outline, sole: SoleShape, keepOuts: readonly Outline[], prints: readonly Print[]) {
-  const bearing = bearingOutline(sole)
   const wanted = keepOuts.length > 0 ? difference([outline], offset(keepOuts, CLEAR_MM)) : [outline]
-  const missed = difference(wanted, union(prints.map(p => printed(bearing, p))))
+  const missed = difference(wanted, union(prints.map(p => printed(bearingOf(sole, p), p))))
   const area = (all: readonly Outline[]) => all.reduce((s, o) => s + areaMm2(o), 0)
   const whole = area(wanted)
   return { missed, covered: whole > 0 ? 1 - area(missed) / whole : 1, wantedMm2: whole }
@@ -232,8 +192,20 @@ export function coverPiece(q: CoverQuestion): Cover {
     proved = proveCover(outline, sole, keepOuts, prints)
   }
   const bound = Math.max(0, Math.ceil(proved.wantedMm2 / areaMm2(bearing) - 1e-9))
-  return { prints: inOrder(prints, walk), missed: proved.missed, covered: proved.covered, bound }
+  // The tip goes last, where everything else has been.
+  const byTip = sole.pointed && 1 - proved.covered > LEFT_SHARE ? tipPrints(proved.missed, keepOuts) : []
+  if (byTip.length > 0) proved = proveCover(outline, sole, keepOuts, [...prints, ...byTip])
+  return { ...proved, prints: [...inOrder(prints, walk), ...byTip], bound }
 }
+
+/** Where the whole sole cannot stand its tip still may: the rest of it held off the work. */
+function tipPrints(missed: readonly Outline[], keepOuts: readonly Outline[]): Print[] {
+  const points = missed.flatMap(o => pointsIn(o, EDGE_MM))
+  const spots = spotsFor({ outline: hull(missed), sole: TIP, keepOuts, walk: 'rows' }, points, TIP_STEP_MM)
+  return choose(spots, points.length).map(({ x, y, headingDeg }) => ({ x, y, headingDeg, tip: true as const }))
+}
+/** The tip is tried so far apart, mm; a place that gains fewer points than this is not worth a touch. */
+const TIP_STEP_MM = 8
 /** Around keep-outs places are tried so far apart, mm. */
 const SEARCH_MM = 14
 

@@ -1,3 +1,4 @@
 /** Where a sole is set down so that no part of a piece is missed. */
-export { bearingOutline, printed, soleOutline, type SoleShape } from './sole'
-export { coverPiece, inOrder, proveCover } from './cover'
+export { bearingOf, bearingOutline, printed, soleOutline, TIP, type Print, type SoleShape } from './sole'
+export { coverPiece, inOrder, proveCover, type Cover, type CoverQuestion, type Walk } from './cover'
+export { movingShare, CIRCLE_MM } from './moving'

@@ -30,7 +30,18 @@ export function soleOutline({ longMm, wideMm, pointed }: SoleShape): Outline {
 export const bearingOutline = (sole: SoleShape): Outline => offset([soleOutline(sole)], -RIM_MM)[0] ?? soleOutline(sole)
 
 /** A set-down: where the middle of the sole stands, and where its nose points, degrees counter-clockwise from up. */
-export interface Print { x: number, y: number, headingDeg: number }
+export interface Print {
+  x: number
+  y: number
+  headingDeg: number
+  /** Only the tip touches, the rest of the sole held off the work. */
+  tip?: boolean
+}
+
+/** The tip of a sole as a small sole of its own, mm. Typical. */
+export const TIP: SoleShape = { longMm: 56, wideMm: 44, pointed: true }
+/** What bears of a set-down. */
+export const bearingOf = (sole: SoleShape, { tip }: Print): Outline => bearingOutline(tip ? TIP : sole)
 
 /** An outline of the sole where it is set down. */
 export const printed = (outline: Outline, { x, y, headingDeg }: Print): Outline => shifted(rotated(outline, headingDeg), x, y)

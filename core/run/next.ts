@@ -1,0 +1,43 @@
+import { openPrints, type OpState, type RunState } from './state'
+import { HAND_S, holdOf, type RunWork } from './work'
+
+/** What the hands do next with one operation. */
+export type NextStep
+  = | { do: 'down', pass: number, print: number, forS: number, again: boolean }
+    | { do: 'lift', pass: number, print: number, forS: number, fromS: number }
+    | { do: 'laid' } | { do: 'turned' } | { do: 'cold', forS: number, fromS: number } | { do: 'edge' }
+    | { do: 'hand', forS: number } | { do: 'nothing' }
+
+export function nextStep(w: RunWork, o: OpState): NextStep {
+  if (o.phase === 'done' || o.phase === 'out') return { do: 'nothing' }
+  if (!w.recipe) return { do: 'hand', forS: w.kind === 'sew' || w.kind === 'peel' ? HAND_S[w.kind] : 0 }
+  const down = o.touches.find(t => t.toS === null)
+  if (down) return { do: 'lift', pass: down.pass, print: down.print, forS: holdOf(w.recipe, down.pass), fromS: down.fromS }
+  if (o.phase === 'cooling') return { do: 'cold', forS: w.recipe.coolS, fromS: o.coolFromS! }
+  if (o.phase === 'edge') return { do: 'edge' }
+  const [print] = openPrints(w, o)
+  if (print !== undefined)
+    return { do: 'down', pass: o.pass, print, forS: holdOf(w.recipe, o.pass), again: o.again.includes(print) }
+  return o.pass < 0 ? { do: 'laid' } : { do: 'turned' }
+}
+
+/** May it be begun: everything it needs is done, or at least pressed and cold. */
+export function isDue(w: RunWork, state: RunState): boolean {
+  return w.needs.every((id) => {
+    const phase = state.ops.get(id)?.phase
+    return phase === undefined || phase === 'done' || phase === 'edge' || phase === 'out'
+  })
+}
+
+/**
+ * What a board takes up next: what it has in hand; then, in the order laid, what may be begun and nobody else has. What was set aside
+ * comes after what has not been begun.
+ */
+export function nextOperation(works: readonly RunWork[], state: RunState, device: string): RunWork | null {
+  const byId = new Map(works.map(w => [w.id, w]))
+  const mine = works.find(w => state.ops.get(w.id)!.phase === 'inHand' && state.ops.get(w.id)!.device === device)
+  if (mine) return mine
+  const inPhase = (phase: OpState['phase']) =>
+    state.order.map(id => byId.get(id)!).find(w => state.ops.get(w.id)!.phase === phase && isDue(w, state))
+  return inPhase('open') ?? inPhase('aside') ?? null
+}

@@ -1,0 +1,257 @@
+import type { RunWork } from './work'
+import { holdOf, TOUCH_SHARE } from './work'
+
+export type RunEventKind
+  = | 'take' | 'down' | 'lift' | 'laid' | 'turned' | 'cold' | 'edge' | 'missed' | 'aside' | 'done' | 'out' | 'over' | 'back'
+    | 'dial' | 'sole' | 'clock' | 'order' | 'cleaned'
+/** How an edge was found when it was cold. */
+export type EdgeFound = 'holds' | 'nail' | 'lifts'
+
+/** Something that happened, told once and never changed. Times are board time, s. */
+export interface RunEvent {
+  key: string
+  /** The board it was told on. */
+  device: string
+  atS: number
+  kind: RunEventKind
+  op?: string | null
+  pass?: number | null
+  print?: number | null
+  ironId?: string | null
+  /** The sole then, °C. */
+  soleC?: number | null
+  /** A dial: the stop it was turned to; null where it was switched off. */
+  stop?: { label: string, meanC: number, swingC: number } | null
+  edge?: EdgeFound | null
+  /** Where an edge lifts: the set-downs there. */
+  where?: readonly number[] | null
+  /** What is taken back. */
+  takes?: string | null
+  /** By how much the wall clock was set, s. */
+  byS?: number | null
+  /** The order that was laid. */
+  ids?: readonly string[] | null
+}
+
+export interface Touch {
+  pass: number
+  print: number
+  fromS: number
+  /** Null while the sole is down. */
+  toS: number | null
+  ironId: string | null
+  soleC: number | null
+}
+
+type Phase = 'open' | 'inHand' | 'aside' | 'cooling' | 'edge' | 'done' | 'out'
+/** How far one operation has come. */
+export interface OpState {
+  id: string
+  phase: Phase
+  /** Whose board has it in hand; the last that had it. */
+  device: string | null
+  touches: Touch[]
+  /** The side that is being pressed: -1 while the cloth is warmed, 0 the first, 1 the second. */
+  pass: number
+  /** Set-downs to be pressed again on this side. */
+  again: number[]
+  /** How often a place was named as missed, or found lifting. */
+  misses: number
+  coolFromS: number | null
+  coldS: number | null
+  edges: { found: EdgeFound, where: readonly number[], atS: number, key: string }[]
+}
+
+/** An iron as it was last told: where its dial stands, where its sole was then. */
+export interface IronTold {
+  fromC: number
+  targetC: number | null
+  swingC: number
+  label: string | null
+  setS: number
+  touchedS: number
+}
+
+/** Two boards at the same thing. */
+export interface Clash {
+  op: string
+  devices: [string, string]
+  atS: number
+}
+
+export interface RunState {
+  ops: Map<string, OpState>
+  irons: Map<string, IronTold>
+  order: string[]
+  clashes: Clash[]
+  /** By how much the clock of each board was set since, s. */
+  setBy: Map<string, number>
+  /** When soles were cleaned, by iron. */
+  cleanedS: Map<string, number>
+}
+
+/** What a hand did, and may take back. */
+const BY_HAND: ReadonlySet<RunEventKind> = new Set([
+  'down', 'lift', 'laid', 'turned', 'cold', 'edge', 'missed', 'aside', 'done', 'out', 'take',
+])
+
+/** Events that count: in the order of their time, those taken back left out, every key once, clocks that were set put right. */
+export function counted(events: readonly RunEvent[]): RunEvent[] {
+  const taken = new Set(events.flatMap(e => (e.kind === 'back' && e.takes ? [e.takes] : [])))
+  const once = new Map<string, RunEvent>()
+  for (const e of events) if (!once.has(e.key)) once.set(e.key, e)
+  const setBy = new Map<string, number>()
+  // The clock of a board is put right in the order in which it told things, before all boards are laid together.
+  const right = [...once.values()].map((e) => {
+    if (e.kind === 'clock') setBy.set(e.device, (setBy.get(e.device) ?? 0) + (e.byS ?? 0))
+    const byS = setBy.get(e.device) ?? 0
+    return byS === 0 ? e : { ...e, atS: e.atS - byS }
+  })
+  return right.filter(e => e.kind !== 'back' && !taken.has(e.key)).sort((a, b) => a.atS - b.atS)
+}
+
+/** The last thing a board's hand did that can be taken back; null where there is none. */
+export function takableBy(events: readonly RunEvent[], device: string): RunEvent | null {
+  const taken = new Set(events.flatMap(e => (e.kind === 'back' && e.takes ? [e.takes] : [])))
+  return events.findLast(e => e.device === device && BY_HAND.has(e.kind) && !taken.has(e.key)) ?? null
+}
+
+const fresh = (w: RunWork): OpState => ({
+  id: w.id, phase: 'open', device: null, touches: [], pass: w.recipe && w.recipe.warmS > 0 ? -1 : 0, again: [], misses: 0,
+  coolFromS: null, coldS: null, edges: [],
+})
+
+/** Set-downs of a side that are still to be given, in their order; those to be pressed again last. */
+export function openPrints(w: RunWork, o: OpState): number[] {
+  if (!w.recipe) return []
+  // Once its sides have been left, only what is pressed again is open.
+  const first = o.coolFromS === null ? Array.from({ length: w.prints }, (_, k) => k) : []
+  const wantedS = holdOf(w.recipe, o.pass) * TOUCH_SHARE
+  const heldS = (print: number) =>
+    o.touches.reduce((s, t) => s + (t.pass === o.pass && t.print === print && t.toS !== null ? t.toS - t.fromS : 0), 0)
+  return [...first.filter(k => heldS(k) < wantedS - 1e-9), ...o.again]
+}
+
+const NO_EDGE = new Set<RunWork['kind']>(['settle', 'trim', 'tack'])
+
+/** What a run has come to: everything that was told, laid together. Telling it twice, or in another order, comes to the same. */
+export function foldRun(works: readonly RunWork[], events: readonly RunEvent[]): RunState {
+  const byId = new Map(works.map(w => [w.id, w]))
+  const state: RunState = {
+    ops: new Map(works.map(w => [w.id, fresh(w)])), irons: new Map(), order: works.map(w => w.id), clashes: [], setBy: new Map(),
+    cleanedS: new Map(),
+  }
+  for (const e of events) if (e.kind === 'clock') state.setBy.set(e.device, (state.setBy.get(e.device) ?? 0) + (e.byS ?? 0))
+  for (const e of counted(events)) {
+    const w = e.op ? byId.get(e.op) : undefined
+    if (w) ofOperation(state, w, state.ops.get(w.id)!, e)
+    else ofBoard(state, e)
+  }
+  return state
+}
+
+function ofBoard(state: RunState, e: RunEvent): void {
+  if (e.kind === 'order') {
+    const known = (e.ids ?? []).filter(id => state.ops.has(id))
+    state.order = [...known, ...state.order.filter(id => !known.includes(id))]
+  } else if (e.kind === 'dial' && e.ironId) {
+    state.irons.set(e.ironId, {
+      fromC: e.soleC ?? 20, targetC: e.stop?.meanC ?? null, swingC: e.stop?.swingC ?? 0, label: e.stop?.label ?? null, setS: e.atS,
+      touchedS: e.atS,
+    })
+  } else if (e.kind === 'sole' && e.ironId && e.soleC != null) {
+    const told = state.irons.get(e.ironId)
+    if (told) state.irons.set(e.ironId, { ...told, fromC: e.soleC, setS: e.atS })
+  } else if (e.kind === 'cleaned' && e.ironId) state.cleanedS.set(e.ironId, e.atS)
+}
+
+/** The iron was in the hand. */
+function touched(state: RunState, ironId: string | null | undefined, atS: number): void {
+  const told = ironId ? state.irons.get(ironId) : undefined
+  if (told) state.irons.set(ironId!, { ...told, touchedS: atS })
+}
+
+/** Takes it in hand on a board; two boards at the same thing are noted. */
+function held(state: RunState, o: OpState, e: RunEvent): void {
+  const free = o.device === null || o.device === e.device || o.phase === 'open' || o.phase === 'aside'
+  const known = state.clashes.some(c => c.op === o.id)
+  if (free) o.device = e.device
+  else if (!known) state.clashes.push({ op: o.id, devices: [o.device!, e.device], atS: e.atS })
+  o.phase = 'inHand'
+}
+
+function ofOperation(state: RunState, w: RunWork, o: OpState, e: RunEvent): void {
+  const down = o.touches.find(t => t.toS === null)
+  switch (e.kind) {
+    case 'take':
+      if (o.phase !== 'done') held(state, o, e)
+      return
+    case 'over':
+      o.device = e.device
+      o.phase = 'inHand'
+      state.clashes = state.clashes.filter(c => c.op !== o.id)
+      return
+    case 'down': {
+      held(state, o, e)
+      if (down || e.print == null || e.print < 0 || e.print >= w.prints) return
+      o.touches.push({
+        pass: o.pass, print: e.print, fromS: e.atS, toS: null, ironId: e.ironId ?? w.ironId, soleC: e.soleC ?? null,
+      })
+      touched(state, e.ironId ?? w.ironId, e.atS)
+      return
+    }
+    case 'lift':
+      if (!down) return
+      down.toS = Math.max(down.fromS, e.atS)
+      touched(state, down.ironId, e.atS)
+      lifted(w, o, down)
+      return
+    case 'laid':
+      if (o.pass < 0 && !down) o.pass = 0
+      return
+    case 'turned':
+      if (w.recipe?.passes === 2 && o.pass === 0 && !down) o.pass = 1
+      return
+    case 'missed':
+      if (e.print == null || e.print < 0 || e.print >= w.prints || o.phase === 'out') return
+      o.misses++
+      if (!openPrints(w, o).includes(e.print)) o.again.push(e.print)
+      if (o.phase === 'cooling' || o.phase === 'edge' || o.phase === 'done') o.phase = 'open'
+      return
+    case 'cold':
+      if (o.phase !== 'cooling') return
+      o.coldS = e.atS
+      o.phase = NO_EDGE.has(w.kind) ? 'done' : 'edge'
+      return
+    case 'edge':
+      if (!e.edge || (o.phase !== 'edge' && o.phase !== 'cooling')) return
+      o.coldS ??= e.atS
+      o.edges.push({ found: e.edge, where: e.where ?? [], atS: e.atS, key: e.key })
+      o.phase = e.edge === 'lifts' ? 'open' : 'done'
+      if (e.edge === 'lifts') {
+        const where = (e.where ?? []).filter(p => p >= 0 && p < w.prints)
+        o.misses += where.length
+        o.again = where.length > 0 ? [...where] : Array.from({ length: w.prints }, (_, k) => k)
+      }
+      return
+    case 'aside':
+      if (o.phase === 'inHand' && !down) o.phase = 'aside'
+      return
+    case 'done':
+      if (!w.recipe) o.phase = 'done'
+      return
+    case 'out':
+      if (!down) o.phase = 'out'
+  }
+}
+
+/** After a lift: what was pressed again is done, and after the last set-down of the last side it lies to cool. */
+function lifted(w: RunWork, o: OpState, t: Touch): void {
+  const heldS = t.toS! - t.fromS
+  if (o.again.includes(t.print) && heldS >= holdOf(w.recipe!, t.pass) * TOUCH_SHARE) o.again.splice(o.again.indexOf(t.print), 1)
+  const sides = w.recipe!.passes
+  if (openPrints(w, o).length > 0 || o.pass < 0 || o.pass < sides - 1) return
+  o.coolFromS = t.toS
+  o.coldS = null
+  o.phase = w.recipe!.coolS > 0 ? 'cooling' : NO_EDGE.has(w.kind) ? 'done' : 'edge'
+}
