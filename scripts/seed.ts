@@ -4,7 +4,8 @@ import { LAY_S } from '#core/heat'
 import { draftRecipe, evaluate, resinOf, type Recipe } from '#core/recipe'
 import { toBench, toRecipePayload } from '#shared/mappers'
 import {
-  clothBody, ironBody, rulesSchema, supplyBody, trialBody, type Cloth, type Cover, type EntityRows, type Iron, type Supply, type TrialBody,
+  clothBody, ironBody, pressedAsTheHouse, rulesSchema, supplyBody, trialBody, type Cloth, type Cover, type EntityRows, type Iron,
+  type Supply, type TrialBody,
 } from '#shared/schemas'
 import { database } from '../server/db/connection'
 import { insertRows, removeRows } from '../server/db/entities'
@@ -42,7 +43,7 @@ const cloths = new Map<string, Cloth>(DEMO_CLOTHS.map((demo) => {
 const supplies = new Map<string, Supply>(DEMO_SUPPLIES.map(demo =>
   [demo.code, { id: idOf(demo.code), ...supplyBody.parse(demo), version: 0, updatedAt: '', used: 0 }]))
 const irons = new Map<string, Iron>(DEMO_IRONS.map(({ key, ...demo }) =>
-  [key, { id: idOf(key), ...ironBody.parse(demo), version: 0, updatedAt: '' }]))
+  [key, { id: idOf(key), ...ironBody.parse(demo), version: 0, updatedAt: '', since: { bare: 0, fused: 0 } }]))
 const covers = new Map<string, Cover>(DEMO_COVERS.map(demo => [demo.kind, { id: idOf(`cover ${demo.kind}`), ...demo, version: 0 }]))
 
 /** A swatch of the demo, what was predicted of it computed. */
@@ -92,7 +93,7 @@ function demoRows(): Partial<EntityRows> {
         name: piece.name, place: piece.place, shape: shapeOf(piece), count: piece.count ?? 1, pair: piece.pair ?? false,
         allowances: { seam, hem, front }, grain: piece.grain ?? 'along' as const,
         oneWay: piece.oneWay ?? false, backingId: named(piece.backing), foamId: named(piece.foam),
-        webId: named(piece.web), inset: piece.inset ?? null,
+        webId: named(piece.web), inset: piece.inset ?? null, ...pressedAsTheHouse(),
       }
     })),
     trials: trials.map(({ trial }) => trial),

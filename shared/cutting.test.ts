@@ -15,7 +15,9 @@ import {
   usableWidthMm,
   type CuttingGround,
 } from './cutting'
-import { jobPieceSchema, jobPiecesBody, pieceShape, rulesSchema, supplyFields, type JobPiece, type Supply } from './schemas'
+import {
+  jobPieceSchema, jobPiecesBody, pieceShape, pressedAsTheHouse, rulesSchema, supplyFields, type JobPiece, type Supply,
+} from './schemas'
 
 const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`
 const supply = (n: number, over: Partial<Supply> = {}): Supply => ({
@@ -63,6 +65,7 @@ const piece = (block: string, over: Partial<JobPiece> = {}): JobPiece =>
     foamId: null,
     webId: null,
     inset: null,
+    ...pressedAsTheHouse(),
     shape: { format: 1, kind: 'block', block, measures: usualMeasures(blockOf(block)!) },
     ...over,
   })

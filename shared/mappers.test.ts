@@ -21,6 +21,7 @@ const supply = (over: object = {}): Supply => ({
 })
 const iron: Iron = {
   id: ID, version: 0, updatedAt: '', name: 'I', kind: 'household', shutsOffAfterS: null, note: '',
+  water: 'tap', bookWater: null, cleanedAt: null, since: { bare: 0, fused: 0 },
   stops: [{ label: 'wool', meanC: 154, swingC: 12, origin: 'measured' }],
 }
 const recipe = {

@@ -1,7 +1,7 @@
 import { useEventListener } from '@vueuse/core'
 
-/** Where a key works: all over the board, on the screen that answers to it, or at the cutting. */
-type Reach = 'board' | 'here' | 'cut'
+/** Where a key works: all over the board, on the screen that answers to it, at the cutting, or at the press. */
+type Reach = 'board' | 'here' | 'cut' | 'press'
 interface Key {
   /** As the browser names it, in small letters. */
   key: string
@@ -51,6 +51,19 @@ export const KEYS = {
   right: { key: 'arrowright', shown: '→', does: 'The part a millimetre along', reach: 'cut' },
   up: { key: 'arrowup', shown: '↑', does: 'The part a millimetre to the selvedge', reach: 'cut' },
   down: { key: 'arrowdown', shown: '↓', does: 'The part a millimetre from it', reach: 'cut' },
+  setdowns: { key: 'p', shown: 'P', does: 'Where the sole is set down', reach: 'press' },
+  order: { key: 'l', shown: 'L', does: 'The order of pressing', reach: 'press' },
+  run: { key: 'g', shown: 'G', does: 'The run', reach: 'press' },
+  after: { key: 'f', shown: 'F', does: 'What came of it', reach: 'press' },
+  clock: { key: 'c', shown: 'C', does: 'The swatch on the board', reach: 'press' },
+  takeBack: { key: 'backspace', shown: 'Backspace', does: 'Take the last thing back', reach: 'press' },
+  aside: { key: 'x', shown: 'X', does: 'Set this piece aside', reach: 'press' },
+  another: { key: 'j', shown: 'J', does: 'Another piece', reach: 'press' },
+  holds: { key: 'h', shown: 'H', does: 'The edge of the cold piece holds', reach: 'press' },
+  nail: { key: 'n', shown: 'N', does: 'A nail starts it', reach: 'press' },
+  lifts: { key: 'e', shown: 'E', does: 'It lifts, at the places marked', reach: 'press' },
+  over: { key: 'o', shown: 'O', does: 'Take it over from the other board', reach: 'press' },
+  begin: { key: 'enter', shown: 'Enter', does: 'Begin the run', reach: 'press' },
   dial: { key: 'd', shown: 'D', does: 'Turn the dial to the recipe\'s stop', reach: 'here' },
 } as const satisfies Record<string, Key>
 export type KeyName = keyof typeof KEYS
@@ -147,7 +160,7 @@ export function useDigitKeys(): void {
 export function useKeySheet() {
   const of = (reach: Reach) => (Object.keys(KEYS) as KeyName[]).filter(name => active.has(name) && KEYS[name].reach === reach)
   return {
-    digits: computed(() => digitOwners.at(-1) ?? null), here: computed(() => [...of('cut'), ...of('here')]),
+    digits: computed(() => digitOwners.at(-1) ?? null), here: computed(() => [...of('cut'), ...of('press'), ...of('here')]),
     board: computed(() => of('board')),
   }
 }

@@ -5,13 +5,13 @@ import type { TrialBody } from '#shared/schemas'
 export interface Waiting {
   /** Made here once, and sent with every try: the server keeps a key once. */
   key: string
-  kind: 'swatch' | 'wash' | 'reading' | 'picture' | 'calibration'
+  kind: 'swatch' | 'wash' | 'reading' | 'picture' | 'calibration' | 'run' | 'press'
   url: string
   /** What is sent: data as JSON, a picture as it is. */
   body: object | Blob
   /** In a few words, for the list. */
   about: string
-  /** The swatch it belongs to, by id or key: it goes after that one. */
+  /** The swatch or run it belongs to, by id or key: it goes after that one. */
   after: string | null
   keptAtMs: number
   /** Why the server does not take it; null while it has not said so. */
@@ -100,12 +100,12 @@ async function sendOne(item: Waiting): Promise<boolean> {
   }
 }
 
-/** One tab sends at a time, the oldest first; what belongs to a swatch that still waits goes after it. */
+/** One tab sends at a time, the oldest first; what belongs to a swatch or a run that still waits goes after it. */
 async function sendAll(): Promise<void> {
   await look()
   const tried = new Set<string>()
   for (;;) {
-    const waits = (key: string | null) => waiting.value.some(o => o.kind === 'swatch' && o.key === key)
+    const waits = (key: string | null) => waiting.value.some(o => (o.kind === 'swatch' || o.kind === 'run') && o.key === key)
     const next = waiting.value.find(w => !w.refused && !tried.has(w.key) && !waits(w.after))
     if (!next) return
     tried.add(next.key)

@@ -7,6 +7,7 @@ const bench = useBench()
 const jobs = useJobs()
 const outbox = useOutbox()
 const press = usePress()
+const run = useRun()
 const router = useRouter()
 const route = useRoute()
 const { stages } = useStages()
@@ -30,10 +31,12 @@ useKeys({
 const spaceRuns = () => route.path.startsWith('/press')
   ? press.phase === 'ready' || press.phase === 'running'
   : press.phase === 'running' && press.step?.kind !== 'cool'
-useSpaceBar(() => !keySheetOpen.value && spaceRuns(), press.next)
+/** The run's iron is Space's where the run is shown, and anywhere while its sole is down. */
+const runs = () => run.plan !== null && !run.closed && (run.atHand || (run.down && !run.heldElsewhere))
+useSpaceBar(() => !keySheetOpen.value && (runs() || spaceRuns()), () => (runs() ? void run.space() : press.next()))
 // The screen stays awake while something is pressed or lies to cool.
 const wake = useWakeLock()
-watch(() => press.running, on => on ? wake.request('screen').catch(() => undefined) : wake.release(), { immediate: true })
+watch(() => press.running || run.moving, on => on ? wake.request('screen').catch(() => undefined) : wake.release(), { immediate: true })
 // The clock runs on whatever screen one looks at.
 useIntervalFn(() => { if (press.running) press.tick() }, 250)
 

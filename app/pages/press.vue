@@ -1,29 +1,81 @@
 <script setup lang="ts">
-import type { TrialBody } from '#shared/schemas'
-
+/** The whole job under the iron; a swatch that lies on the board comes first. */
 definePageMeta({ title: 'Press' })
 const press = usePress()
 const outbox = useOutbox()
-const bench = useBench()
-const router = useRouter()
+const jobs = useJobs()
+const cutting = useCutting()
+const planning = usePlanning()
+const run = useRun()
 
-async function judged(trial: TrialBody): Promise<void> {
-  bench.chosen.clothId = trial.clothId
-  const { clothName, supplyName } = press.laid!
-  await outbox.send({
-    key: trial.clientKey, kind: 'swatch', url: '/api/trials', body: trial, about: `${clothName} with ${supplyName}, grade ${trial.grade}`,
-  })
-  press.putAway()
-  await router.push('/cloth')
-}
+type Tab = 'swatch' | 'setdowns' | 'order' | 'run' | 'after'
+const last = useKept<Exclude<Tab, 'swatch'>>('press-tab', 'setdowns')
+/** A swatch that is laid up, pressed or cold is shown until someone looks elsewhere. */
+const atSwatch = ref(press.phase !== 'none')
+watch(() => [press.phase, press.laid?.key] as const, ([phase], [before]) => {
+  if (phase === 'none') atSwatch.value = false
+  else if (before === 'none') atSwatch.value = true
+})
+const hasSwatch = computed(() => press.phase !== 'none')
+const running = computed(() => run.plan !== null && !run.closed)
+const tabs = computed(() => [
+  ...(hasSwatch.value ? [{ key: 'swatch' as const, name: 'Swatch', shown: KEYS.clock.shown }] : []),
+  { key: 'setdowns' as const, name: 'Set-downs', shown: KEYS.setdowns.shown },
+  { key: 'order' as const, name: 'Order', shown: KEYS.order.shown }, { key: 'run' as const, name: 'Run', shown: KEYS.run.shown },
+  { key: 'after' as const, name: 'After', shown: KEYS.after.shown },
+])
+const tab = computed<Tab>({
+  get: () => (hasSwatch.value && (atSwatch.value || !jobs.job) ? 'swatch' : last.value),
+  set: (t) => {
+    atSwatch.value = t === 'swatch'
+    if (t !== 'swatch') last.value = t
+  },
+})
+useKeys({
+  setdowns: () => { tab.value = 'setdowns' }, order: () => { tab.value = 'order' }, run: () => { tab.value = 'run' },
+  after: () => { tab.value = 'after' }, clock: () => { if (hasSwatch.value) tab.value = 'swatch' },
+})
+const toRun = (): void => { tab.value = 'run' }
+const toOrder = (): void => { tab.value = 'order' }
+/** Space is the run's wherever its clock is shown. */
+watchEffect(() => { run.atHand = tab.value === 'run' })
+onBeforeUnmount(() => { run.atHand = false })
+watch(() => jobs.job?.id, () => { void cutting.load() }, { immediate: true })
+onMounted(() => planning.want())
+// A swatch or an edge that reached the server proves or bars a recipe.
+watch(outbox.lastSent, (sent) => { if (sent?.kind === 'swatch') planning.learnt() })
+watch(() => run.doneCount, planning.learnt)
 </script>
 
 <template>
-  <div v-if="press.phase === 'none'" class="mx-auto mt-20 max-w-xl text-center">
-    <h1 class="text-3xl font-semibold">Nothing to press yet</h1>
-    <p class="mt-3 text-lg">Choose a recipe on the swatch stage; it comes here with its clock.</p>
-    <UButton to="/swatch" size="xl" class="mt-6">To the swatch</UButton>
+  <div class="flex h-full min-h-0 flex-col" :class="jobs.job ? 'pt-2' : ''">
+    <h1 class="sr-only">Press{{ jobs.job ? `: ${jobs.job.name}` : '' }}</h1>
+    <div v-if="!jobs.job && !hasSwatch" class="mx-auto mt-20 max-w-xl text-center">
+      <p class="text-3xl font-semibold">Nothing to press yet</p>
+      <p class="mt-3 text-lg">Open a job from today's list to press its pieces, or choose a recipe on the swatch stage; it comes here
+        with its clock.</p>
+      <div class="mt-6 flex justify-center gap-3">
+        <UButton to="/swatch" size="xl">To the swatch</UButton>
+        <UButton to="/today" size="xl" variant="outline" color="neutral">To today's jobs</UButton>
+      </div>
+    </div>
+    <template v-else>
+      <p v-for="p in [planning.problem, run.problem].filter(Boolean)" :key="p!" class="mx-3 mb-1 font-semibold text-alert" role="alert"
+        data-test="press-problem">{{ p }}</p>
+      <SwatchPress v-if="!jobs.job" />
+      <BenchTabs v-else v-model="tab" :tabs="tabs" label="Pressing" class="min-h-0">
+        <SwatchPress v-if="tab === 'swatch'" />
+        <SetDownsBench v-else-if="tab === 'setdowns'" />
+        <OrderBench v-else-if="tab === 'order'" @begun="toRun" />
+        <div v-else-if="!run.plan" class="mx-auto mt-16 max-w-xl text-center">
+          <p class="text-3xl font-semibold">{{ run.loading ? 'Looking for the run…' : 'No run has been begun' }}</p>
+          <p class="mt-3 text-lg">Look where the sole is set down, then begin from the order.</p>
+          <UButton size="xl" class="mt-6" @click="toOrder">To the order <kbd class="text-sm opacity-80">{{ KEYS.order.shown }}</kbd>
+          </UButton>
+        </div>
+        <RunBench v-else-if="tab === 'run' && running" />
+        <AfterBench v-else />
+      </BenchTabs>
+    </template>
   </div>
-  <JudgeSheet v-else-if="press.phase === 'judge'" :key="press.laid!.key" @judged="judged" />
-  <div v-else class="relative h-full"><PressClock /><PinnedProof class="absolute left-4 top-4" /></div>
 </template>

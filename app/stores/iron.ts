@@ -2,9 +2,9 @@ import { useIntervalFn } from '@vueuse/core'
 import { readyInS, soleNowC, soleState, type IronRest } from '#core/iron'
 import type { IronStop } from '#core/recipe'
 import { useBench } from './bench'
+import { useLibrary } from './library'
 
 interface Dial {
-  ironId: string | null
   /** One of its stops by its place, a setting between two of them, or off. */
   stop: number | IronStop | null
   /** Where the sole stood when the dial was turned, and when that was; when it was last picked up. Board time, ms. */
@@ -12,58 +12,72 @@ interface Dial {
   setAt: number
   touchedAt: number
 }
+const ROOM_C = 20, LONG_AGO_S = 3600
 
-/** The iron in its rest: which stop, and what the sole is estimated to be at. */
+/** The irons of the workroom: what each dial stands at, and what its sole is estimated to be at. The one in hand stands in its rest. */
 export const useIron = defineStore('iron', () => {
   const bench = useBench()
+  const library = useLibrary()
   const { clockRate } = useRuntimeConfig().public
   /** Board time runs faster when rehearsing. */
   const rate = Number(clockRate) || 1
-  const dial = useKept<Dial>(
-    'iron', { ironId: null, stop: null, fromC: 20, setAt: Date.now(), touchedAt: Date.now() }, { mergeDefaults: true },
-  )
+  const dials = useKept<Record<string, Dial>>('dials', {})
   const now = ref(Date.now())
   const tick = () => { now.value = Date.now() }
   useIntervalFn(tick, 1000)
 
-  const mine = computed(() => dial.value.ironId === bench.iron?.id)
-  const stop = computed<IronStop | null>(() => {
-    const set = mine.value ? dial.value.stop : null
-    return typeof set === 'number' ? bench.iron?.stops[set] ?? null : set
-  })
+  const ironOf = (id: string) => library.irons.find(i => i.id === id) ?? null
   const since = (ms: number) => Math.max(0, ((now.value - ms) / 1000) * rate)
-  const rest = computed<IronRest | null>(() =>
-    bench.iron
-      ? {
-          kind: bench.iron.kind, fromC: mine.value ? dial.value.fromC : 20, targetC: stop.value?.meanC ?? null,
-          swingC: stop.value?.swingC ?? 0, sinceS: mine.value ? since(dial.value.setAt) : 3600,
-          idleS: mine.value ? since(dial.value.touchedAt) : 3600, shutsOffAfterS: bench.iron.shutsOffAfterS,
-        }
-      : null,
-  )
-  const soleC = computed(() => (rest.value ? soleNowC(rest.value) : 20))
-  const state = computed(() => (rest.value ? soleState(rest.value) : 'off'))
-  const readyIn = computed(() => (rest.value ? readyInS(rest.value) : null))
-
-  /** Turns the dial; `null` switches off. */
-  function setStop(to: number | IronStop | null): void {
+  function stopOf(id: string): IronStop | null {
+    const set = dials.value[id]?.stop ?? null
+    return typeof set === 'number' ? ironOf(id)?.stops[set] ?? null : set
+  }
+  /** How an iron stands now; null where there is no such iron. */
+  function restOf(id: string): IronRest | null {
+    const iron = ironOf(id), dial = dials.value[id]
+    if (!iron) return null
+    const stop = stopOf(id)
+    return {
+      kind: iron.kind, fromC: dial?.fromC ?? ROOM_C, targetC: stop?.meanC ?? null, swingC: stop?.swingC ?? 0,
+      sinceS: dial ? since(dial.setAt) : LONG_AGO_S, idleS: dial ? since(dial.touchedAt) : LONG_AGO_S, shutsOffAfterS: iron.shutsOffAfterS,
+    }
+  }
+  /** Turns an iron's dial; `null` switches it off. */
+  function setStopOf(id: string, to: number | IronStop | null): void {
     tick()
-    const fromC = soleC.value
-    dial.value = { ironId: bench.iron?.id ?? null, stop: to, fromC, setAt: now.value, touchedAt: now.value }
+    const rest = restOf(id)
+    dials.value = {
+      ...dials.value, [id]: { stop: to, fromC: rest ? soleNowC(rest) : ROOM_C, setAt: now.value, touchedAt: now.value },
+    }
   }
   /** Picked up: its shut-off begins anew; one that had shut itself off starts warming again. */
-  function pickUp(): void {
+  function pickUpOf(id: string): void {
     tick()
-    if (state.value === 'shutOff') setStop(dial.value.stop)
-    else if (mine.value) dial.value = { ...dial.value, touchedAt: now.value }
+    const rest = restOf(id), dial = dials.value[id]
+    if (!rest || !dial) return
+    if (soleState(rest) === 'shutOff') setStopOf(id, dial.stop)
+    else dials.value = { ...dials.value, [id]: { ...dial, touchedAt: now.value } }
+  }
+  /** A probe on the sole says what it is at now: the estimate goes on from there. */
+  function correct(id: string, soleC: number): void {
+    const dial = dials.value[id]
+    tick()
+    if (dial) dials.value = { ...dials.value, [id]: { ...dial, fromC: soleC, setAt: now.value } }
   }
 
+  const inHand = computed(() => bench.iron?.id ?? null)
+  const stop = computed(() => (inHand.value ? stopOf(inHand.value) : null))
+  const rest = computed(() => (inHand.value ? restOf(inHand.value) : null))
+  const soleC = computed(() => (rest.value ? soleNowC(rest.value) : ROOM_C))
+  const state = computed(() => (rest.value ? soleState(rest.value) : 'off'))
+  const readyIn = computed(() => (rest.value ? readyInS(rest.value) : null))
+  const dial = computed(() => (inHand.value ? dials.value[inHand.value]?.stop ?? null : null))
+
   return {
-    stop,
-    stopIndex: computed(() =>
-      !mine.value || dial.value.stop === null ? null : typeof dial.value.stop === 'number' ? dial.value.stop : -1,
-    ),
-    setting: computed(() => (mine.value ? JSON.stringify(dial.value.stop) : null)), rest, soleC, state, readyIn, rate, setStop, pickUp,
-    tick,
+    dials, stop, stopIndex: computed(() => (typeof dial.value === 'number' ? dial.value : dial.value === null ? null : -1)),
+    setting: computed(() => (inHand.value && dials.value[inHand.value] ? JSON.stringify(dial.value) : null)), rest, soleC, state, readyIn,
+    rate, stopOf, restOf, setStopOf, pickUpOf, correct, tick,
+    setStop: (to: number | IronStop | null): void => { if (inHand.value) setStopOf(inHand.value, to) },
+    pickUp: (): void => { if (inHand.value) pickUpOf(inHand.value) },
   }
 })

@@ -24,7 +24,9 @@ export const supply = (over: Partial<Supply> = {}): Supply => ({
   id: idOf(21), version: 0, updatedAt: '', used: 0, ...over,
 })
 export const iron = (over: Partial<Iron> = {}): Iron => ({
-  id: idOf(31), name: 'Harbour', kind: 'household', shutsOffAfterS: 480, note: '', version: 0, updatedAt: '',
+  id: idOf(31), name: 'Harbour', kind: 'household', shutsOffAfterS: 480, note: '',
+  water: 'tap', bookWater: null, cleanedAt: null, since: { bare: 0, fused: 0 },
+  version: 0, updatedAt: '',
   stops: [
     { label: 'silk', meanC: 118, swingC: 6, origin: 'measured' }, { label: 'wool', meanC: 154, swingC: 7, origin: 'measured' },
     { label: 'cotton', meanC: 192, swingC: 9, origin: 'measured' },

@@ -1,13 +1,16 @@
 import { expose } from 'comlink'
 import { firstLay, improveLay, layOnOffcuts, type Lay, type LayPiece, type LayTask, type Offcut, type OffcutPlacement } from '#core/lay'
+import { improveOrder, orderBoundS, orderOf, type Order, type OrderTask } from '#core/order'
+import { coverPiece, type Cover, type CoverQuestion } from '#core/setdown'
 import { explainPressed, learnFrom, type Explanation, type LearnResult, type Pressed } from '#core/learn'
 import {
   matchShelf, refineCandidate, whatIfs, type Candidate, type Match, type MatchQuery, type MatchSupply, type Refined, type WhatIf,
 } from '#core/match'
 import {
+  chooseWay,
   asSheetSays, carryOver, courseOf, draftRecipe, findOpeners, searchMethod, searchTack, type Bench, type CarriedOver, type Course,
   type OwnIron, type EvaluateOptions, type Found, type IronStop, type Method, type MethodAnswer, type Opener, type Recipe, type Tack,
-  type Way,
+  type Way, WAYS,
 } from '#core/recipe'
 import {
   countRow, planScraps, pointsOf, sensitivityOf, TYPICAL_KNOWLEDGE, type Knowledge, type PlannedScrap, type RowCount, type RowTask,
@@ -137,9 +140,35 @@ const api = {
     }
     return best
   },
+  /** The way of pressing that leads on a bench, as the swatch stage would choose it; where none works, why. */
+  leading(bench: Bench, taught: EvaluateOptions, moisture: Moisture): Answer | null {
+    const answers = WAYS.flatMap((way) => {
+      const a = way === 'sheet' ? asSheetSays(bench, taught) : searchMethod(bench, way, taught)
+      return a ? [answerOf(a)] : []
+    })
+    const way = chooseWay(
+      answers.map(a => ({
+        way: a.way, method: a.method, works: a.blocked === null, score: a.score,
+        roomC: a.margins ? Math.min(a.margins.coolerC, a.margins.hotterC) : 0,
+      })),
+      { wanted: null, proved: null, moisture },
+    )
+    return answers.find(a => a.way === way) ?? answers.find(a => a.blocked) ?? null
+  },
+  cover: (q: CoverQuestion): Cover => coverPiece(q),
+  order: (task: OrderTask): Ordered => ({ ...orderOf(task), boundS: orderBoundS(task) }),
+  /** Goes on from an order for so long. */
+  orderOn(task: OrderTask, order: Order, forMs: number, seed: number): Order {
+    const until = performance.now() + forMs
+    let best = order
+    for (let n = 0; performance.now() < until && !best.exact; n++) best = improveOrder(task, best, 60, seed + n)
+    return best
+  },
   /** The full recipe search for one candidate. */
   refine: (query: MatchQuery, candidate: Candidate): Refined | null => refineCandidate(query, candidate),
 }
+type Moisture = Parameters<typeof chooseWay>[1]['moisture']
+export type Ordered = Order & { boundS: number }
 export type BoardApi = typeof api
 
 expose(api)

@@ -35,7 +35,7 @@ const GIVEN_SHARE = 0.9
 function givenWhereItLifts(w: RunWork, o: OpState): boolean {
   const [first] = o.edges.filter(e => e.found === 'lifts')
   if (!first || !w.recipe) return false
-  const where = first.where.length > 0 ? first.where : Array.from({ length: w.prints }, (_, k) => k)
+  const where = first.prints.length > 0 ? first.prints : Array.from({ length: w.prints }, (_, k) => k)
   return where.every(print =>
     Array.from({ length: w.recipe!.passes }, (_, pass) => pass).every((pass) => {
       const heldS = o.touches

@@ -109,7 +109,7 @@ describe('a run', () => {
     expect(nextStep(works[1]!, b())).toMatchObject({ do: 'down', print: 0, again: true })
     events.push(...touch('b', 0, 32, 44))
     expect(b()).toMatchObject({ phase: 'cooling', coolFromS: 44, misses: 1, again: [] })
-    events.push(told(110, 'cold', 'b'), told(112, 'edge', 'b', { edge: 'lifts', where: [1] }))
+    events.push(told(110, 'cold', 'b'), told(112, 'edge', 'b', { edge: 'lifts', prints: [1] }))
     expect(b()).toMatchObject({ phase: 'open', again: [1], misses: 2 })
     events.push(...touch('b', 1, 115, 127), told(200, 'cold', 'b'), told(201, 'edge', 'b', { edge: 'holds' }))
     expect(b()).toMatchObject({ phase: 'done', coldS: 200 })
@@ -234,11 +234,11 @@ describe('afterwards', () => {
     expect(of(pressed).ironS.get('iron')).toBe(24)
     expect(of(pressed).verdicts.size).toBe(0)
     expect(of([...pressed, told(101, 'edge', 'b', { edge: 'holds' })]).verdicts.get('r')!.verdict).toBe('holds')
-    expect(of([...pressed, told(101, 'edge', 'b', { edge: 'lifts', where: [0] })]).verdicts.get('r')).toEqual({
+    expect(of([...pressed, told(101, 'edge', 'b', { edge: 'lifts', prints: [0] })]).verdicts.get('r')).toEqual({
       verdict: 'tooLittle', tried: 1, lifted: 1,
     })
     const short = [...touch('b', 0, 0, 7), ...touch('b', 1, 15, 27), told(100, 'cold', 'b')]
-    expect(of([...short, told(101, 'edge', 'b', { edge: 'lifts', where: [0] })]).verdicts.get('r')!.verdict).toBe('placesMissed')
+    expect(of([...short, told(101, 'edge', 'b', { edge: 'lifts', prints: [0] })]).verdicts.get('r')!.verdict).toBe('placesMissed')
   })
 })
 

@@ -24,7 +24,7 @@ export interface RunEvent {
   stop?: { label: string, meanC: number, swingC: number } | null
   edge?: EdgeFound | null
   /** Where an edge lifts: the set-downs there. */
-  where?: readonly number[] | null
+  prints?: readonly number[] | null
   /** What is taken back. */
   takes?: string | null
   /** By how much the wall clock was set, s. */
@@ -59,7 +59,7 @@ export interface OpState {
   misses: number
   coolFromS: number | null
   coldS: number | null
-  edges: { found: EdgeFound, where: readonly number[], atS: number, key: string }[]
+  edges: { found: EdgeFound, prints: readonly number[], atS: number, key: string }[]
 }
 
 /** An iron as it was last told: where its dial stands, where its sole was then. */
@@ -226,10 +226,10 @@ function ofOperation(state: RunState, w: RunWork, o: OpState, e: RunEvent): void
     case 'edge':
       if (!e.edge || (o.phase !== 'edge' && o.phase !== 'cooling')) return
       o.coldS ??= e.atS
-      o.edges.push({ found: e.edge, where: e.where ?? [], atS: e.atS, key: e.key })
+      o.edges.push({ found: e.edge, prints: e.prints ?? [], atS: e.atS, key: e.key })
       o.phase = e.edge === 'lifts' ? 'open' : 'done'
       if (e.edge === 'lifts') {
-        const where = (e.where ?? []).filter(p => p >= 0 && p < w.prints)
+        const where = (e.prints ?? []).filter(p => p >= 0 && p < w.prints)
         o.misses += where.length
         o.again = where.length > 0 ? [...where] : Array.from({ length: w.prints }, (_, k) => k)
       }

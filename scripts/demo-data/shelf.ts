@@ -158,7 +158,8 @@ export const DEMO_SUPPLIES: DemoSupply[] = [
 
 export const DEMO_IRONS: (IronBody & { key: string })[] = [
   {
-    key: 'harbour', name: 'Harbour iron', kind: 'household', shutsOffAfterS: 480, note: 'Runs hot at wool.',
+    key: 'harbour', name: 'Harbour iron', kind: 'household', shutsOffAfterS: 480, note: 'Runs hot at wool.', water: 'tap',
+    bookWater: 'tap', cleanedAt: null,
     stops: [
       { label: 'synthetic', meanC: 118, swingC: 14, origin: 'measured' },
       { label: 'wool · silk', meanC: 154, swingC: 15, origin: 'measured' },
@@ -167,6 +168,7 @@ export const DEMO_IRONS: (IronBody & { key: string })[] = [
   },
   {
     key: 'locker', name: 'Locker travel iron', kind: 'travel', shutsOffAfterS: null, note: 'Never switches itself off.',
+    water: 'none', bookWater: 'distilled', cleanedAt: null,
     stops: [
       { label: 'one dot', meanC: 110, swingC: 20, origin: 'typical' },
       { label: 'two dots', meanC: 150, swingC: 20, origin: 'typical' },

@@ -4,7 +4,8 @@ import { ENTITY_ROWS, type EntityName, type EntityRows } from '#shared/schemas'
 import { database } from './connection'
 import {
   CalibrationRow, ClothFibreRow, ClothRow, CornerStepRow, CoverRow, IronRow, IronStopRow, JobClothRow, JobPieceRow, JobRow, LayPartRow,
-  LayRow, MeasurementRow, OffcutRow, PieceRow, PlaceRow, SettlePassRow, StockMovementRow, SupplyRow, SwatchPlanRow, TrialEventRow,
+  LayRow, MeasurementRow, OffcutRow, PieceRow, PlaceRow, RunEventRow, RunOperationRow, RunRow,
+  SettlePassRow, StockMovementRow, SupplyRow, SwatchPlanRow, TrialEventRow,
   TrialPhotoRow, TrialReadingRow, TrialRow, TrimRunRow,
   WashRoundRow,
 } from './models'
@@ -48,7 +49,7 @@ export const ENTITIES: readonly Entity[] = [
   },
   {
     name: 'jobPieces', model: JobPieceRow,
-    points: { jobId: 'jobs', ...OF_CLOTH, place: 'places', backingId: 'supplies', foamId: 'supplies', webId: 'supplies' },
+    points: { jobId: 'jobs', ...OF_CLOTH, place: 'places', backingId: 'supplies', foamId: 'supplies', webId: 'supplies', byHand: 'irons' },
     order: ['jobId', 'position'],
   },
   { name: 'offcuts', model: OffcutRow, points: OF_SUPPLY, order: WRITTEN },
@@ -57,6 +58,15 @@ export const ENTITIES: readonly Entity[] = [
     name: 'layParts', model: LayPartRow, points: { layId: 'lays', pieceId: 'jobPieces', offcutId: 'offcuts' },
     order: ['layId', 'pieceId', 'role', 'number'],
   },
+  { name: 'runs', model: RunRow, points: { jobId: 'jobs' }, order: WRITTEN },
+  {
+    name: 'runOperations', model: RunOperationRow,
+    points: {
+      runId: 'runs', pieceId: 'jobPieces', ...OF_CLOTH, ...OF_SUPPLY, overSupplyIds: 'supplies', ...OF_IRON, coverId: 'covers',
+    },
+    order: ['runId', 'position'],
+  },
+  { name: 'runEvents', model: RunEventRow, points: { runId: 'runs', ...OF_IRON }, order: ['runId', 'position'] },
   { name: 'plans', model: SwatchPlanRow, points: PRESSED, order: WRITTEN },
   {
     name: 'trials', model: TrialRow, points: { ...PRESSED, overSupplyIds: 'supplies', planId: 'plans' }, order: ['pressedAt', 'clientKey'],
@@ -124,6 +134,8 @@ export function renaming(secret: Buffer): (entity: Entity, row: Row) => Row {
   }
   const pointer = (to: EntityName, value: unknown): unknown => {
     if (Array.isArray(value)) return value.map(v => pointer(to, v))
+    // Set-downs by hand name their iron within.
+    if (typeof value === 'object' && value !== null && 'ironId' in value) return { ...value, ironId: pointer(to, value.ironId) }
     if (typeof value !== 'string') return value
     // A place is one of the built-in ones, or one of the workroom's own.
     if (to === 'places') return value.startsWith(OWN) ? OWN + fresh(to, value.slice(OWN.length)) : value

@@ -1,6 +1,6 @@
-import { UniqueConstraintError, type Attributes, type Transaction } from 'sequelize'
+import { QueryTypes, UniqueConstraintError, type Attributes, type Transaction } from 'sequelize'
 import {
-  MOST, supplyFields, type Cover, type Iron, type IronBody, type Page, type Supply, type SupplyBody, type SupplyQuery,
+  MOST, supplyFields, type Cover, type Iron, type IronBody, type Page, type SoleSince, type Supply, type SupplyBody, type SupplyQuery,
 } from '#shared/schemas'
 import { database } from '../db/connection'
 import { CoverRow, IronRow, IronStopRow, SupplyRow } from '../db/models'
@@ -68,27 +68,47 @@ export async function updateSupply(
 
 const withStops = { model: IronStopRow, as: 'stops', separate: true, order: [['position', 'ASC']] as [string, string][] }
 
-function toIron(row: IronRow): Iron {
+const NEVER_PRESSED: SoleSince = { bare: 0, fused: 0 }
+function toIron(row: IronRow, since: SoleSince): Iron {
   const p = row.get({ plain: true })
   return {
-    id: p.id, name: p.name, kind: p.kind, shutsOffAfterS: p.shutsOffAfterS, note: p.note, version: p.version,
-    updatedAt: p.updatedAt.toISOString(),
+    id: p.id, name: p.name, kind: p.kind, shutsOffAfterS: p.shutsOffAfterS, note: p.note, water: p.water, bookWater: p.bookWater,
+    cleanedAt: p.cleanedAt?.toISOString() ?? null, since, version: p.version, updatedAt: p.updatedAt.toISOString(),
     stops: (row.stops ?? []).map(s => ({ label: s.label, meanC: s.meanC, swingC: s.swingC, origin: s.origin })),
   }
 }
 
 export async function listIrons({ workshopId }: Context): Promise<Iron[]> {
-  return (await IronRow.findAll({ where: { workshopId }, include: [withStops], order: [['name', 'ASC']] })).map(toIron)
+  const rows = await IronRow.findAll({ where: { workshopId }, include: [withStops], order: [['name', 'ASC']] })
+  const since = await soleSince(rows.map(i => i.id))
+  return rows.map(i => toIron(i, since.get(i.id) ?? NEVER_PRESSED))
+}
+
+/** Touches with resin since each sole was cleaned, told by runs and swatches. */
+async function soleSince(ironIds: readonly string[]): Promise<Map<string, SoleSince>> {
+  if (ironIds.length === 0) return new Map()
+  const rows = await database().query<SoleSince & { id: string }>(`
+    select i.id, coalesce(sum(n.fused), 0)::int as fused, coalesce(sum(n.bare), 0)::int as bare from iron i left join lateral (
+      select count(*) as fused, count(*) filter (where o.cover_id is null) as bare
+        from run_operation o join run_event e on e.run_id = o.run_id and e.op = o.id and e.kind = 'down'
+        where o.iron_id = i.id and o.supply_id is not null and (i.cleaned_at is null or e.at > i.cleaned_at)
+      union all
+      select count(*), count(*) filter (where t.cover_id is null) from trial t
+        where t.iron_id = i.id and (i.cleaned_at is null or t.pressed_at > i.cleaned_at)
+    ) n on true where i.id in (:ironIds) group by i.id`, { type: QueryTypes.SELECT, replacements: { ironIds: [...ironIds] } })
+  return new Map(rows.map(({ id, ...since }) => [id, since]))
 }
 
 export async function getIron({ workshopId }: Context, id: string): Promise<Iron> {
   const row = await IronRow.findOne({ where: { id, workshopId }, include: [withStops] })
   if (!row) throw notFound('iron')
-  return toIron(row)
+  return toIron(row, (await soleSince([id])).get(id) ?? NEVER_PRESSED)
 }
 
 const writeStops = (ironId: string, workshopId: string, stops: IronBody['stops'], transaction: Transaction) =>
   IronStopRow.bulkCreate(stops.map((s, position) => ({ ironId, workshopId, position, ...s })), { transaction })
+
+const dateOf = (iso: string | null): Date | null => (iso === null ? null : new Date(iso))
 
 export async function createIron(context: Context, { stops, ...body }: IronBody): Promise<Iron> {
   const { workshopId } = context
@@ -96,7 +116,7 @@ export async function createIron(context: Context, { stops, ...body }: IronBody)
     await holdWorkroom(context)
     if (await IronRow.count({ where: { workshopId } }) >= MOST.irons)
       throw invalid([{ field: 'name', message: `Irons: ${MOST.irons} are kept at the most.` }])
-    const row = await IronRow.create({ ...body, workshopId }, { transaction })
+    const row = await IronRow.create({ ...body, cleanedAt: dateOf(body.cleanedAt), workshopId }, { transaction })
     await writeStops(row.id, workshopId, stops, transaction)
     return row.id
   })
@@ -109,7 +129,7 @@ export async function updateIron(context: Context, id: string, { version, stops,
     const row = await IronRow.findOne({ where: { id, workshopId }, transaction, lock: true })
     if (!row) throw notFound('iron')
     if (row.version !== version) throw conflict('iron', await getIron(context, id), { ...body, stops, version })
-    row.set(body)
+    row.set({ ...body, cleanedAt: dateOf(body.cleanedAt) })
     row.changed('note', true)
     await row.save({ transaction })
     await IronStopRow.destroy({ where: { ironId: id }, transaction })

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { boundsOf } from '#core/geometry'
 import { blockOf, usualMeasures } from '#core/cut'
 import { cutPiece, partsOf, type CuttingGround } from '#shared/cutting'
-import { jobPieceSchema, rulesSchema, supplyFields, type JobPiece, type Supply } from '#shared/schemas'
+import { jobPieceSchema, pressedAsTheHouse, rulesSchema, supplyFields, type JobPiece, type Supply } from '#shared/schemas'
 import { readSvg } from '#shared/svg'
 import { sheetsOf } from '../../e2e/paper'
 import { chalkPdf } from './chalk'
@@ -49,6 +49,7 @@ const piece = (n: number, block: string, over: Partial<JobPiece> = {}): JobPiece
     foamId: null,
     webId: null,
     inset: null,
+    ...pressedAsTheHouse(),
     shape: { format: 1, kind: 'block', block, measures: usualMeasures(blockOf(block)!) },
     ...over,
   })

@@ -29,6 +29,7 @@ export function asToday(file: OlderWorkroomFile) {
     ironStops: irons.flatMap(i => i.stops.map((s, position) => ({ ...s, ironId: i.id, position }))),
     calibrations: irons.flatMap(i => i.calibrations.map(c => ({ ...c, ...unkeyed, ironId: i.id }))),
     covers, places, plans, jobs: [], jobCloths: [], jobPieces: [], offcuts: [], lays: [], layParts: [],
+    runs: [], runOperations: [], runEvents: [],
     trials: kept.map(({ events: _e, readings: _r, washes: _w, photos: _p, ...trial }) => trial),
     trialEvents: kept.flatMap(t => t.events.map((e, position) => ({ ...e, trialId: t.id, position }))),
     trialReadings: kept.flatMap(t => t.readings.map(r => ({ ...r, ...unkeyed, ...made(t.createdAt), trialId: t.id }))),

@@ -2,3 +2,4 @@
 export * from './cells'
 export * from './sheets'
 export * from './calibrations'
+export * from './run'

@@ -47,6 +47,38 @@ const insetSchema = z.discriminatedUnion('how', [
   z.object({ how: z.literal('inside'), byMm: numberField('Inside by', 'mm', 0, 30) }), z.object({ how: z.literal('caught') }),
   z.object({ how: z.literal('exact') }),
 ], { error: 'Backing: inside the seam line, exact, or caught in the seam.' })
+export const KEEP_OUT_KINDS = ['button', 'zip', 'seam', 'other'] as const
+export type KeepOutKind = typeof KEEP_OUT_KINDS[number]
+/** What the sole must not stand on: on the piece as it is cut, mm. */
+const keepOutSchema = z.object({
+  kind: z.enum(KEEP_OUT_KINDS, { error: 'Keep out: a button, a zip, a seam or something else.' }), outline: outlinePayload,
+})
+export type KeepOut = z.infer<typeof keepOutSchema>
+/** A set-down: the middle of the sole, where its nose points, and whether only the tip touches. */
+export const printSchema = z.object({
+  x: numberField('Set-down across', 'mm', -10_000, 10_000),
+  y: numberField('Set-down along', 'mm', -10_000, 10_000),
+  headingDeg: numberField('Heading', '°', -360, 360),
+  tip: z.boolean().optional(),
+})
+export const MOST_PRINTS = 400
+const printsField = z.array(printSchema, { error: 'Set-downs: give a list.' }).max(MOST_PRINTS, `Set-downs: ${MOST_PRINTS} at the most.`)
+/** How a piece is pressed, where it differs from what the house does and the board works out. */
+const pressedFields = {
+  keepOuts: z.array(keepOutSchema, { error: 'Keep out: give a list.' }).max(40, 'Keep out: forty at the most.').default([]),
+  /** Set-downs moved by hand, of each iron. */
+  byHand: z
+    .array(z.object({ ironId: idSchema, prints: printsField }), { error: 'Set-downs: give a list.' })
+    .max(12, 'Set-downs: of twelve irons at the most.')
+    .default([]),
+  motion: z.enum(['still', 'circles'], { error: 'Iron: still or circles.' }).nullable().default(null),
+  walk: z.enum(['middle', 'rows'], { error: 'Walk: from the middle, or row by row.' }).nullable().default(null),
+  /** All of them side by side under the same set-downs. */
+  asBlock: z.boolean({ error: 'As a block: say yes or no.' }).default(false),
+}
+/** A piece that is pressed as the house does. */
+export const pressedAsTheHouse = (): z.infer<typeof pressedSchema> => pressedSchema.parse({})
+const pressedSchema = z.object(pressedFields)
 const LAYER_ROLES = ['backing', 'foam', 'web'] as const
 export type LayerRole = typeof LAYER_ROLES[number]
 
@@ -72,6 +104,7 @@ export const jobPieceSchema = z.object({
   backingId: idSchema.nullable(), foamId: idSchema.nullable(), webId: idSchema.nullable(),
   /** Where its backing ends; null by the house rule. */
   inset: insetSchema.nullable(),
+  ...pressedFields,
 })
 export type JobPiece = z.infer<typeof jobPieceSchema>
 const MOST_PIECES = 60

@@ -6,6 +6,7 @@ import { jobClothSchema, jobBody } from './job'
 import {
   calibrationRecord, cornerStepBody, measurementBody, runsForward, settlePassBody, stockMovementBody, trimRunFields,
 } from './records'
+import { runEventRow, runOperationRow, runRow } from './run'
 import { pieceSchema, placeBody, placeKeyField } from './place'
 import { supplyFields } from './supply'
 import { PHOTO_STAGES, planBody, readingBody, trialBody, trialEventSchema, washBody } from './trial'
@@ -54,6 +55,9 @@ export const ENTITY_ROWS = {
   offcuts: offcutRow,
   lays: layRow,
   layParts: layPartRow,
+  runs: runRow,
+  runOperations: runOperationRow,
+  runEvents: runEventRow,
   plans: planBody.extend(made),
   trials: trialBody.omit({ events: true, readings: true }).extend(made),
   trialEvents: trialEventSchema.extend({ ...ofTrial, position }),

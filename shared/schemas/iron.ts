@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { COVER_KIND_KEYS, IRON_KIND_KEYS } from '#core/materials'
-import { idSchema, nameField, numberField, originSchema, textField, versionField } from './common'
+import { idSchema, momentField, nameField, numberField, originSchema, textField, versionField } from './common'
 
 export const ironStopSchema = z.object({
   label: nameField('Stop', 24),
@@ -8,6 +8,8 @@ export const ironStopSchema = z.object({
   swingC: numberField('Swing', '°C', 0, 40),
   origin: originSchema.default('typical'),
 })
+
+const WATERS = ['none', 'tap', 'distilled'] as const
 
 export const ironBody = z.object({
   name: nameField('Name'),
@@ -18,10 +20,20 @@ export const ironBody = z.object({
     .max(8, 'Stops: eight at most.'),
   shutsOffAfterS: numberField('Shuts itself off after', 's', 30, 7200).nullable().default(null),
   note: textField('Note', 500).default(''),
+  /** What it is filled with, and what its book asks for; null where the book is lost. */
+  water: z.enum(WATERS, { error: 'Water: none, tap or distilled.' }).default('tap'),
+  bookWater: z.enum(WATERS, { error: 'Water by its book: none, tap or distilled.' }).nullable().default(null),
+  /** When its sole was last cleaned. */
+  cleanedAt: momentField('Sole cleaned').nullable().default(null),
 })
 export const ironUpdate = ironBody.extend({ version: versionField })
 export type IronBody = z.infer<typeof ironBody>
-export interface Iron extends IronBody { id: string, version: number, updatedAt: string }
+/** Touches with resin since its sole was cleaned: with a bare sole, and in all. */
+export interface SoleSince {
+  bare: number
+  fused: number
+}
+export interface Iron extends IronBody { id: string, version: number, updatedAt: string, since: SoleSince }
 
 export const coverSchema = z.object({ id: idSchema, name: nameField('Name'), kind: z.enum(COVER_KIND_KEYS), version: versionField })
 export type Cover = z.infer<typeof coverSchema>

@@ -15,6 +15,11 @@ export const MOST = {
   /** Of one supply. */
   trimRuns: 500,
   offcuts: 200,
+  /** Of one job. */
+  runs: 200,
+  /** Of one run. */
+  operations: 400,
+  runEvents: 20_000,
   stockM: 100_000,
   /** Of one dial stop, in one go: an hour and more at one reading a second. */
   calibrationReadings: 5000,

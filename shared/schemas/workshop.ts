@@ -20,6 +20,8 @@ export const rulesSchema = z.object({
   sides: z.enum(['one', 'both'], { error: 'Sides: one, or both.' }).default('one'),
   patience: z.enum(['12', '20', '30', '45'], { error: 'Patience: 12, 20, 30 or 45 s.' }).default('20'),
   clock: z.enum(['bond', 'seconds'], { error: 'Clock: by bond, or by seconds.' }).default('bond'),
+  walk: z.enum(['middle', 'rows'], { error: 'Set-downs: from the middle, or row by row.' }).default('middle'),
+  places: z.enum(['1', '2', '3', '4', '6', '8'], { error: 'Flat places: one, two, three, four, six or eight.' }).default('3'),
   cooling: z.enum(['touch', 'cold'], { error: 'Cooling: to the touch or cold.' }).default('cold'),
 })
 export type Rules = z.infer<typeof rulesSchema>

@@ -111,6 +111,21 @@ export const QUESTIONS: Question[] = [
     ],
   },
   {
+    key: 'walk', ask: 'How does the hand walk?', changes: 'the order of the set-downs on a piece',
+    schools: [
+      { value: 'middle', name: 'From the middle outward', why: 'Air and creases are pushed out, none is shut in.' },
+      { value: 'rows', name: 'Row by row', why: 'No place is forgotten; the arm goes evenly.' },
+    ],
+  },
+  {
+    key: 'places', ask: 'How many can lie flat to cool?', changes: 'how many pieces the order lets cool at once',
+    schools: [
+      { value: '1', name: 'One', why: 'The end of the board.' }, { value: '2', name: 'Two', why: 'A small table.' },
+      { value: '3', name: 'Three', why: 'A table beside the board.' }, { value: '4', name: 'Four', why: 'A table and a shelf.' },
+      { value: '6', name: 'Six', why: 'A cutting table.' }, { value: '8', name: 'Eight', why: 'A whole rack.' },
+    ],
+  },
+  {
     key: 'cooling', ask: 'How long to cool?', changes: 'when the press stage calls a piece cold',
     schools: [
       { value: 'touch', name: 'To the touch', why: 'The next piece waits.' },
@@ -120,5 +135,5 @@ export const QUESTIONS: Question[] = [
 ]
 /** The questions that already change something; the others are kept for the stages to come. */
 export const WORKING_RULES: (keyof Rules)[] = [
-  'blend', 'moisture', 'bearing', 'warm', 'sides', 'patience', 'clock', 'cover', 'allowance', 'washes',
+  'blend', 'moisture', 'bearing', 'warm', 'sides', 'patience', 'clock', 'cover', 'allowance', 'washes', 'size', 'motion', 'walk', 'places',
 ]

@@ -46,7 +46,8 @@ export function awayWords(
 }
 
 export const WAITING_NAME = {
-  swatch: 'Swatch', wash: 'Wash', reading: 'Reading', picture: 'Picture', calibration: 'Calibration',
+  swatch: 'Swatch', wash: 'Wash', reading: 'Reading', picture: 'Picture', calibration: 'Calibration', run: 'Run',
+  press: 'At the press',
 } as const
 /** Said at a form whose entry could not be sent yet. */
 export const KEPT_HERE = 'Kept here. It goes to the server when that answers again.'

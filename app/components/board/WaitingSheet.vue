@@ -7,7 +7,7 @@ const open = defineModel<boolean>('open', { required: true })
 const outbox = useOutbox()
 const ICON: Record<Waiting['kind'], string> = {
   swatch: 'i-lucide-square-check', wash: 'i-lucide-droplets', reading: 'i-lucide-ruler', picture: 'i-lucide-image',
-  calibration: 'i-lucide-thermometer',
+  calibration: 'i-lucide-thermometer', run: 'i-lucide-list-ordered', press: 'i-lucide-arrow-down-to-line',
 }
 const TEXTS = { note: 'Note', clothLot: 'Lot of the cloth', supplyLot: 'Lot of the backing' } as const
 type Text = keyof typeof TEXTS

@@ -3,7 +3,7 @@ import { areaMm2, boundsOf } from '#core/geometry'
 import { blockOf, usualMeasures } from '#core/cut'
 import { typicalShrink } from '#core/shrink'
 import { cutPiece, howMany, toPayload, type CutPiece } from '#shared/cutting'
-import type { JobPiece } from '#shared/schemas'
+import { pressedAsTheHouse, type JobPiece } from '#shared/schemas'
 import type { NamedOutline } from '#shared/svg'
 import { lengthWords, shrinkSentence, timesWords } from '#shared/words'
 
@@ -82,6 +82,7 @@ function fresh(shape: JobPiece['shape'], name: string, pair: boolean): JobPiece 
     foamId: family === 'foam' ? own!.supplyId : null,
     webId: family === 'web' ? own!.supplyId : null,
     inset: null,
+    ...pressedAsTheHouse(),
   }
 }
 function add(pieces: JobPiece[]): void {

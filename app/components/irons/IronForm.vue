@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { IRON_KIND_KEYS, IRON_KINDS } from '#core/materials'
 import { ironBody, type Iron, type IronBody } from '#shared/schemas'
-import { celsius } from '#shared/words'
+import type { Water } from '#core/run'
+import { celsius, WATER_NAME } from '#shared/words'
 
 /** An iron and its dial: what it is called, what it can do, and how hot each stop gets as far as anyone knows. */
 const { iron } = defineProps<{ iron?: Iron }>()
@@ -9,18 +10,26 @@ const emit = defineEmits<{ saved: [iron: Iron], leave: [] }>()
 const bench = useBench()
 
 const blank = (): IronBody => ({
-  name: '', kind: 'household', shutsOffAfterS: 480, note: '',
+  name: '', kind: 'household', shutsOffAfterS: 480, note: '', water: 'tap', bookWater: null, cleanedAt: null,
   stops: [['silk', 110], ['wool', 150], ['cotton', 200]].map(([label, meanC]) => ({
     label: String(label), meanC: Number(meanC), swingC: IRON_KINDS.household.swingC, origin: 'typical' as const,
   })),
 })
-const bodyOf = ({ name, kind, shutsOffAfterS, note, stops }: Iron): IronBody => ({ name, kind, shutsOffAfterS, note, stops: plain(stops) })
+const bodyOf = ({ name, kind, shutsOffAfterS, note, water, bookWater, cleanedAt, stops }: Iron): IronBody => ({
+  name, kind, shutsOffAfterS, note, water, bookWater, cleanedAt, stops: plain(stops),
+})
 const draft = useDraft<IronBody>(`iron-${iron?.id ?? 'new'}`, () => (iron ? bodyOf(iron) : blank()), iron?.version)
 const { state } = draft
 const { problem, theirs, saving, save, overThem, takeTheirs, drop } = useSaving<Iron>('/api/irons', iron, draft, {
   saved: thing => emit('saved', thing), leave: () => emit('leave'),
 })
 const kinds = IRON_KIND_KEYS.map(k => ({ label: IRON_KINDS[k].name, value: k }))
+const waters = (Object.keys(WATER_NAME) as Water[]).map(w => ({ label: WATER_NAME[w], value: w }))
+const LOST = 'lost'
+const byBook = computed({
+  get: () => state.bookWater ?? LOST,
+  set: (w) => { state.bookWater = w === LOST ? null : w },
+})
 const never = computed({
   get: () => state.shutsOffAfterS === null,
   set: (on) => { state.shutsOffAfterS = on ? null : 480 },
@@ -48,6 +57,10 @@ const stopsOf = (i: Pick<Iron, 'stops'>) => i.stops.map(s => `${s.label} ${celsi
         <USwitch v-model="never" label="Never shuts itself off" />
         <UFormField v-if="!never" name="shutsOffAfterS" label="Shuts itself off after">
           <UInput v-model.number="state.shutsOffAfterS" type="number" class="w-full"><template #trailing>s</template></UInput>
+        </UFormField>
+        <UFormField name="water" label="Filled with"><USelect v-model="state.water" :items="waters" class="w-full" /></UFormField>
+        <UFormField name="bookWater" label="Its book asks for">
+          <USelect v-model="byBook" :items="[...waters, { label: 'Nobody knows: the book is lost', value: LOST }]" class="w-full" />
         </UFormField>
         <UFormField name="note" label="Note"><UTextarea v-model="state.note" :rows="2" class="w-full" /></UFormField>
       </div>

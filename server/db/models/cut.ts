@@ -20,6 +20,11 @@ export class JobPieceRow extends Model<InferAttributes<JobPieceRow>, InferCreati
   declare foamId: string | null
   declare webId: string | null
   declare inset: JobPiece['inset']
+  declare keepOuts: CreationOptional<JobPiece['keepOuts']>
+  declare byHand: CreationOptional<JobPiece['byHand']>
+  declare motion: CreationOptional<JobPiece['motion']>
+  declare walk: CreationOptional<JobPiece['walk']>
+  declare asBlock: CreationOptional<boolean>
   declare createdAt: CreationOptional<Date>
 }
 
@@ -80,6 +85,11 @@ export function initCut(sequelize: Sequelize): void {
     foamId: DataTypes.UUID,
     webId: DataTypes.UUID,
     inset: DataTypes.JSONB,
+    keepOuts: DataTypes.JSONB,
+    byHand: DataTypes.JSONB,
+    motion: DataTypes.TEXT,
+    walk: DataTypes.TEXT,
+    asBlock: DataTypes.BOOLEAN,
     createdAt: DataTypes.DATE,
   }, { sequelize, tableName: 'job_piece', updatedAt: false })
   OffcutRow.init({

@@ -5,6 +5,7 @@ import { initIron } from './iron'
 import { initJob } from './job'
 import { initPlace } from './place'
 import { initRecords } from './records'
+import { initRun } from './run'
 import { initSupply } from './supply'
 import { initSwatch } from './swatch'
 import { initTrial } from './trial'
@@ -16,6 +17,7 @@ export { CalibrationRow, CornerStepRow, MeasurementRow, SettlePassRow, StockMove
 export { JobPieceRow, LayPartRow, LayRow, OffcutRow } from './cut'
 export { JobClothRow, JobRow } from './job'
 export { PieceRow, PlaceRow } from './place'
+export { RunEventRow, RunOperationRow, RunRow } from './run'
 export { SupplyRow } from './supply'
 export { SwatchPlanRow, TrialPhotoRow, TrialReadingRow, WashRoundRow } from './swatch'
 export { TrialEventRow, TrialRow } from './trial'
@@ -32,4 +34,5 @@ export function initModels(sequelize: Sequelize): void {
   initRecords(sequelize)
   initJob(sequelize)
   initCut(sequelize)
+  initRun(sequelize)
 }

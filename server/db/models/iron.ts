@@ -10,6 +10,9 @@ export class IronRow extends Model<InferAttributes<IronRow>, InferCreationAttrib
   declare kind: Iron['kind']
   declare shutsOffAfterS: number | null
   declare note: string
+  declare water: CreationOptional<Iron['water']>
+  declare bookWater: CreationOptional<Iron['bookWater']>
+  declare cleanedAt: CreationOptional<Date | null>
   declare version: CreationOptional<number>
   declare updatedAt: CreationOptional<Date>
   declare stops?: NonAttribute<IronStopRow[]>
@@ -41,6 +44,9 @@ export function initIron(sequelize: Sequelize): void {
     kind: DataTypes.TEXT,
     shutsOffAfterS: DataTypes.DOUBLE,
     note: DataTypes.TEXT,
+    water: DataTypes.TEXT,
+    bookWater: DataTypes.TEXT,
+    cleanedAt: DataTypes.DATE,
     version: DataTypes.INTEGER,
     updatedAt: DataTypes.DATE,
   }, { sequelize, tableName: 'iron', version: true, paranoid: true })

@@ -1,0 +1,69 @@
+<script setup lang="ts">
+import { soleNowC, soleState, readyInS } from '#core/iron'
+import { soleAsks } from '#core/run'
+import type { Iron } from '#shared/schemas'
+import { celsius, clockWords, soleAsksSentence, SOLE_WORDS } from '#shared/words'
+
+/** An iron of the run: what its sole is at now, where its dial should stand, and what it asks for. */
+const { iron, wanted = null } = defineProps<{
+  iron: Iron
+  /** The stop that the piece in hand wants of it. */
+  wanted?: { label: string, meanC: number, swingC: number } | null
+}>()
+const run = useRun()
+const dials = useIron()
+const bench = useBench()
+const probe = useProbe()
+const rest = computed(() => run.restOf(iron.id))
+const c = computed(() => (rest.value ? soleNowC(rest.value) : 20))
+const state = computed(() => (rest.value ? soleState(rest.value) : 'off'))
+const told = computed(() => run.state.irons.get(iron.id) ?? null)
+const off = computed(() => wanted !== null && told.value?.label !== wanted.label)
+const ready = computed(() => (rest.value ? readyInS(rest.value) : null))
+function turn(): void {
+  const at = iron.stops.findIndex(s => s.label === wanted?.label)
+  if (at >= 0) dials.setStopOf(iron.id, at)
+  else if (wanted) dials.setStopOf(iron.id, { ...wanted, origin: 'model' })
+}
+/** Touches of this run come on top of what the server knew when the board was laid out. */
+const asks = computed(() => {
+  const cleaned = run.state.cleanedS.get(iron.id)
+  const own = run.operations.filter(o => o.ironId === iron.id && o.supplyId).flatMap(o =>
+    run.opState(o.id).touches.filter(t => t.toS !== null && (cleaned === undefined || t.fromS > cleaned)).map(() => o.coverId === null))
+  const before = cleaned === undefined ? iron.since : { bare: 0, fused: 0 }
+  return soleAsks({ bare: before.bare + own.filter(Boolean).length, fused: before.fused + own.length })
+})
+/** The probe, where one lies on the sole, puts the estimate right every few seconds. */
+const EVERY_S = 4
+let lastS = -Infinity
+watch(probe.readings, (all) => {
+  const last = all.at(-1)
+  if (!last || run.nowS - lastS < EVERY_S) return
+  lastS = run.nowS
+  void run.sole(iron.id, last.c)
+})
+const at = computed(() => Math.max(0, iron.stops.findIndex(s => s.label === told.value?.label)))
+const toggleProbe = (): void => { if (probe.running.value) probe.stop(); else probe.start(iron.id, at.value, dials.rate) }
+defineExpose({ turn })
+</script>
+
+<template>
+  <div class="slip p-2" :data-test="`iron-${iron.id}`">
+    <div class="flex items-center gap-2">
+      <span class="grid h-11 w-20 shrink-0 place-items-center rounded-[3px] border border-ink/40 text-xl font-bold"
+        :style="{ background: heatColour(c), color: inkOnHeat(c) }">{{ celsius(c, bench.units) }}</span>
+      <p class="min-w-0 flex-1 leading-tight"><b class="block truncate">{{ iron.name }}</b>
+        <span class="text-sm">{{ told?.label ?? 'off' }}, {{ SOLE_WORDS[state] }}<template v-if="ready && ready > 0">,
+          ready in {{ clockWords(ready) }}</template> <Sourced :from="probe.running.value ? 'measured' : 'model'" /></span></p>
+      <button type="button" class="grid size-9 shrink-0 place-items-center hover:bg-linen-200/60" :aria-pressed="probe.running.value"
+        :aria-label="`Probe on the sole of ${iron.name}`" @click="toggleProbe">
+        <UIcon name="i-lucide-thermometer" class="size-5" :class="probe.running.value ? 'text-alert' : ''" /></button>
+    </div>
+    <UButton v-if="off" class="mt-1 w-full justify-center" @click="turn">Turn it to {{ wanted!.label }}
+      <kbd class="text-sm opacity-80">{{ KEYS.dial.shown }}</kbd></UButton>
+    <div v-if="asks" class="mt-1 border-t border-dashed border-seam pt-1 text-sm" role="status">
+      {{ soleAsksSentence(asks) }}
+      <UButton size="xs" variant="outline" color="neutral" @click="run.cleaned(iron.id)">It is clean</UButton>
+    </div>
+  </div>
+</template>

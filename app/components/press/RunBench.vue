@@ -1,0 +1,264 @@
+<script setup lang="ts">
+import { useIntervalFn } from '@vueuse/core'
+import { waterFault } from '#core/run'
+import type { PrintState } from './SetDownPicture.vue'
+import { fromPayload } from '#shared/cutting'
+import { soleOf } from '#shared/pressing'
+import {
+  clockWords, EDGE_NAME, harmSoonWords, heldElsewhere, howLine, OPERATION_NAME, runKeyWords, STANDING_WORDS, STEAM_CAUTION, timeOfDay,
+  twoBoardsSentence, warningSentence, WATER_SENTENCE, whatNow,
+} from '#shared/words'
+
+/** The run from a stool's distance: what now, how far it is, what next, what lies cooling and when it may be touched, the irons. */
+const run = useRun()
+const library = useLibrary()
+const bench = useBench()
+const chime = useChime()
+const voice = useVoice()
+const foot = useFootSwitch()
+
+const op = computed(() => run.current)
+const step = computed(() => run.step)
+const state = computed(() => (op.value ? run.opState(op.value.id) : null))
+const iron = computed(() => library.irons.find(i => i.id === op.value?.ironId) ?? null)
+const cover = computed(() => library.covers.find(c => c.id === op.value?.coverId) ?? null)
+const cloth = computed(() => library.cloths.find(c => c.id === op.value?.clothId) ?? null)
+const fromS = computed(() => (step.value && 'fromS' in step.value ? step.value.fromS : null))
+const elapsedS = computed(() => (fromS.value === null ? 0 : run.nowS - fromS.value))
+const forS = computed(() => (step.value && 'forS' in step.value ? step.value.forS : 0))
+const leftS = computed(() => forS.value - elapsedS.value)
+/** By the bond where there is one to follow and the house counts it; else by the seconds. */
+const byBond = computed(() => bench.rules.clock === 'bond' && run.under !== null)
+const share = computed(() => {
+  if (step.value?.do !== 'lift') return 0
+  return byBond.value ? run.under!.bond / run.under!.wanted : forS.value > 0 ? elapsedS.value / forS.value : 0
+})
+const over = computed(() => step.value?.do === 'lift' && share.value >= 1)
+const command = computed(() => {
+  if (!op.value || !step.value) return run.cooling.length > 0 ? 'Nothing to press: let it cool' : 'All of it is pressed'
+  return whatNow(step.value, { kind: op.value.kind, prints: op.value.prints.length, name: op.value.name }, over.value)
+})
+const big = computed(() => {
+  if (step.value?.do === 'lift') {
+    if (over.value) return 'lift'
+    const needed = byBond.value ? run.under!.neededS : leftS.value
+    return needed === null ? '…' : String(Math.max(0, Math.ceil(needed)))
+  }
+  if (step.value?.do === 'down') return String(Math.round(forS.value))
+  if (!op.value && run.cooling[0]) return clockWords(run.cooling[0].leftS)
+  return ''
+})
+const unit = computed(() => {
+  if (step.value?.do === 'lift') return over.value ? `bond ${Math.round(share.value * 100)} %` : byBond.value ? 's to a bond' : 'seconds'
+  if (step.value?.do === 'down') return 'seconds'
+  return !op.value && run.cooling[0] ? 'until the first is cold' : ''
+})
+const pass = computed(() => (step.value && 'pass' in step.value ? step.value.pass : state.value?.pass ?? 0))
+const how = computed(() => (op.value?.recipe ? howLine(op.value.recipe, pass.value, cover.value?.name ?? null, bench.units) : null))
+const key = computed(() => (step.value ? runKeyWords(step.value) : ''))
+const harm = computed(() => {
+  const u = run.under
+  return u?.harmKind && u.harmInS !== null && (over.value || u.harmInS < 15) ? harmSoonWords(u.harmKind, u.harmInS) : null
+})
+const water = computed(() => (iron.value && op.value?.recipe ? waterFault(iron.value, op.value.recipe.method, cloth.value) : null))
+const steam = computed(() => op.value?.recipe?.method === 'steam' || op.value?.recipe?.method === 'damp')
+const noRoom = computed(() => {
+  const lying = run.cooling.filter(c => c.leftS > 0)
+  return lying.length >= Number(bench.rules.places) && step.value?.do === 'down' ? lying[0]! : null
+})
+
+/** The set-downs as they stand on this side. */
+const states = computed<PrintState[]>(() => {
+  const o = op.value, s = state.value
+  if (!o || !s) return []
+  const place = step.value && 'print' in step.value ? step.value.print : -1
+  const given = new Set(s.touches.filter(t => t.pass === s.pass && t.toS !== null).map(t => t.print))
+  return o.prints.map((_, i): PrintState => {
+    if (i === place) return step.value!.do === 'lift' ? 'down' : 'now'
+    if (s.again.includes(i)) return 'again'
+    return given.has(i) || s.coolFromS !== null ? 'done' : 'open'
+  })
+})
+const outline = computed(() => (op.value?.outline ? fromPayload(op.value.outline) : null))
+const keepOuts = computed(() => (op.value?.keepOuts ?? []).map(fromPayload))
+const sole = computed(() => soleOf(iron.value?.kind ?? 'household'))
+
+/** What comes after this. */
+const next = computed(() => {
+  const o = op.value, s = step.value
+  if (!o || !s) return null
+  if (s.do === 'down' || s.do === 'lift') {
+    const place = states.value.findIndex((x, i) => (x === 'open' || x === 'again') && i !== s.print)
+    if (place >= 0) return `place ${place + 1} of ${o.prints.length}`
+    if (s.pass < 0) return 'lay the backing and the cover on'
+    if (o.recipe?.passes === 2 && s.pass === 0) return 'turn it over'
+    return o.recipe && o.recipe.coolS > 0 ? `flat under the clapper for ${clockWords(o.recipe.coolS)} min` : 'the next piece'
+  }
+  return null
+})
+const following = computed(() => run.state.order
+  .filter(id => id !== op.value?.id && ['open', 'aside'].includes(run.state.ops.get(id)!.phase)).slice(0, 3)
+  .map((id) => {
+    const { name, kind } = run.byId.get(id)!
+    return { id, name, kind: OPERATION_NAME[kind].toLowerCase(), aside: run.opState(id).phase === 'aside' }
+  }))
+const doneCount = computed(() => [...run.state.ops.values()].filter(o => o.phase === 'done').length)
+
+/** The edge of a cold piece is asked for; nothing lies over the board while a sole is down. */
+const trying = computed(() => (run.down && !run.heldElsewhere ? null : run.toTry[0] ?? null))
+const lifting = ref<number[]>([])
+watch(() => trying.value?.id, () => { lifting.value = [] })
+const triedOp = computed(() => (trying.value ? run.byId.get(trying.value.id) ?? null : null))
+const hasEdge = computed(() => triedOp.value !== null && triedOp.value.kind !== 'tack' && triedOp.value.kind !== 'settle')
+const mark = (place: number): void => {
+  lifting.value = lifting.value.includes(place) ? lifting.value.filter(p => p !== place) : [...lifting.value, place]
+}
+function found(edge: 'holds' | 'nail' | 'lifts'): void {
+  if (!trying.value) return
+  if (hasEdge.value) void run.edge(trying.value.id, edge, edge === 'lifts' ? lifting.value : [])
+  else void run.opTakenUp(trying.value.id)
+}
+const missed = (i: number): void => { if (op.value && states.value[i] === 'done') void run.missed(op.value.id, i) }
+const taken = computed(() => [...new Set([...run.operations.flatMap(o => o.ironId ?? []), ...run.state.irons.keys()])]
+  .flatMap(id => library.irons.find(i => i.id === id) ?? []))
+const ironNow = useTemplateRef<{ turn: () => void }[]>('ironNow')
+useKeys({
+  takeBack: () => { void run.back() }, aside: () => { void run.aside() }, another: run.another, holds: () => found('holds'),
+  nail: () => found('nail'), lifts: () => found('lifts'), over: () => { if (op.value) void run.over(op.value.id) },
+  dial: () => { ironNow.value?.[taken.value.findIndex(i => i.id === iron.value?.id)]?.turn() },
+})
+useDigits({
+  does: 'This place was missed, or lifts', from: 1, upTo: 9,
+  act: (n) => {
+    if (trying.value && triedOp.value && n <= triedOp.value.prints.length) mark(n - 1)
+    else missed(n - 1)
+  },
+})
+const toggleFoot = (): void => { foot.on.value = !foot.on.value }
+useFoot(() => { void run.space() })
+
+/** Sounds and the voice. */
+let ticked = -1
+watch(over, (on) => { if (on) chime.lift() })
+watch(() => run.toTry.length, (n, before) => { if (n > before) chime.done() })
+useIntervalFn(() => {
+  const left = Math.ceil(byBond.value ? run.under!.neededS ?? 99 : leftS.value)
+  if (step.value?.do === 'lift' && left > 0 && left <= 3 && left !== ticked) chime.tick()
+  ticked = left
+}, 200)
+const said = computed(() => run.warnings.map(w => warningSentence(w, library.irons.find(i => i.id === w.ironId)?.name ?? 'The iron')))
+watch(() => run.warnings.map(w => `${w.why} ${w.ironId}`).join(), (now) => {
+  if (!now) return
+  chime.lift()
+  voice.say(said.value.join(' '))
+})
+watch(() => `${op.value?.name}. ${command.value}`, (words) => { if (op.value) voice.say(words) })
+const RADIUS = 120, AROUND = 2 * Math.PI * RADIUS
+</script>
+
+<template>
+  <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1.05fr)_minmax(0,1fr)_290px] gap-3 px-3 pb-2
+    max-[1000px]:grid-cols-[minmax(0,1fr)_250px] max-[1000px]:grid-rows-[auto_minmax(0,1fr)]" data-test="run">
+    <section class="flex min-h-0 cursor-pointer flex-col gap-1 select-none max-[1000px]:col-span-2" aria-label="What now"
+      @click="run.space()">
+      <p v-for="w in said" :key="w" class="bg-alert px-3 py-2 text-xl font-bold text-paper" role="alert" data-test="warning">{{ w }}</p>
+      <p v-for="c in run.clashes" :key="c.op" class="slip border-l-4 border-l-alert p-2 font-semibold text-alert" role="alert"
+        data-test="clash">{{ twoBoardsSentence(run.byId.get(c.op)?.name ?? '', timeOfDay(run.wallMs(c.atS))) }}
+        <UButton size="sm" @click.stop="run.over(c.op)">Go on here <kbd class="text-sm opacity-80">{{ KEYS.over.shown }}</kbd></UButton></p>
+      <p class="text-2xl leading-tight" data-test="piece"><b>{{ op?.name ?? '' }}</b>
+        <span v-if="op" class="text-lg text-muted-ink"> {{ OPERATION_NAME[op.kind].toLowerCase() }},
+          <i>{{ STANDING_WORDS[op.standing] }}</i></span></p>
+      <p class="ticket text-[3.1rem] font-bold leading-[1.02] max-[1000px]:text-[2.7rem]" :class="over ? 'text-alert' : ''"
+        aria-live="assertive" data-test="now">{{ command }}</p>
+      <p v-if="how" class="text-[1.45rem] leading-tight max-[1000px]:text-[1.25rem]" data-test="how">{{ how }}</p>
+      <p v-if="run.heldElsewhere" class="slip p-2 text-lg font-semibold" role="status" data-test="watching">
+        {{ heldElsewhere(op?.name ?? '') }} You are watching it.
+        <UButton size="sm" variant="outline" color="neutral" @click.stop="run.over(op!.id)">Take it over
+          <kbd class="text-sm opacity-80">{{ KEYS.over.shown }}</kbd></UButton></p>
+      <p v-if="noRoom" class="slip p-2 text-lg font-semibold" role="status">No flat place is free: {{ noRoom.name }} is cold in
+        {{ clockWords(noRoom.leftS) }} min.</p>
+      <p v-if="water" class="slip p-2 font-semibold" role="status">{{ WATER_SENTENCE[water] }}</p>
+      <p v-if="steam" class="text-alert">{{ STEAM_CAUTION }}</p>
+      <div class="relative grid min-h-0 flex-1 place-items-center">
+        <svg viewBox="-150 -150 300 300" class="h-full max-h-[340px] w-full max-[1000px]:max-h-[190px]" role="timer"
+          :aria-label="`${big} ${unit}`">
+          <circle :r="RADIUS" fill="var(--rc-paper)" stroke="var(--rc-seam)" stroke-width="20" />
+          <circle :r="RADIUS" fill="none" transform="rotate(-90)" stroke-width="20"
+            :stroke="over ? 'var(--rc-alert)' : heatColour(run.under?.soleC ?? op?.recipe?.stop.meanC ?? 20)" :stroke-dasharray="AROUND"
+            :stroke-dashoffset="AROUND * (1 - Math.max(0, Math.min(1, share)))" />
+          <text y="34" text-anchor="middle" :font-size="big.length > 3 ? 74 : 104" font-weight="700" fill="currentColor">{{ big }}</text>
+          <text y="68" text-anchor="middle" font-size="20" fill="var(--rc-muted)">{{ unit }}</text>
+          <text v-if="byBond && step?.do === 'lift'" y="90" text-anchor="middle" font-size="14" font-style="italic"
+            fill="var(--rc-muted)">model</text>
+        </svg>
+        <p v-if="harm" class="absolute bottom-1 text-2xl font-bold text-alert" role="alert">{{ harm }}</p>
+      </div>
+      <p v-if="key && !run.heldElsewhere" class="text-xl"><kbd class="slip px-3 py-1 font-semibold">{{ KEYS.iron.shown }}</kbd> or tap:
+        <b>{{ key }}</b><span v-if="next" class="text-muted-ink">, then {{ next }}</span></p>
+    </section>
+    <section class="relative min-h-0" aria-label="Where">
+      <SetDownPicture v-if="outline && op" :outline="outline" :prints="op.prints" :sole="sole" :keep-outs="keepOuts" :states="states"
+        :colour="cloth?.colourHex" :share="share" :heat="step?.do === 'lift' ? heatColour(run.under?.soleC ?? op.recipe!.stop.meanC) : null"
+        :label="`${op.name}: ${states.filter(s => s === 'done').length} of ${op.prints.length} places pressed`"
+        @choose="missed" @tap="run.space()" />
+      <div v-else-if="op && op.prints.length > 1" class="grid h-full content-center gap-1 p-4">
+        <p class="text-lg">Run by run</p>
+        <p class="flex flex-wrap gap-1"><span v-for="(s, i) in states" :key="i" class="grid size-9 place-items-center border border-ink/40"
+          :class="s === 'done' ? 'bg-good text-paper' : s === 'now' || s === 'down' ? 'bg-mark text-paper' : ''">{{ i + 1 }}</span></p>
+      </div>
+      <p v-if="op && outline" class="absolute bottom-0 left-1 text-sm text-muted-ink">Tap a place that was missed, or its number.</p>
+    </section>
+    <aside class="min-h-0 space-y-2 overflow-auto pr-1" aria-label="Cooling, next, irons">
+      <div v-if="trying" class="slip border-l-4 border-l-mark p-2" role="status" data-test="edge">
+        <p class="text-lg font-semibold leading-tight">{{ trying.name }} is cold.{{ hasEdge ? ' Try its edge:' : '' }}</p>
+        <template v-if="hasEdge">
+          <p v-if="triedOp && triedOp.prints.length > 1" class="mt-1 flex flex-wrap gap-1"><span class="text-sm">lifts at</span>
+            <button v-for="(_, i) in triedOp.prints" :key="i" type="button" class="size-8 text-sm" :aria-pressed="lifting.includes(i)"
+              :class="lifting.includes(i) ? 'bg-alert text-paper' : 'slip'" :aria-label="`Lifts at place ${i + 1}`"
+              @click="mark(i)">{{ i + 1 }}</button></p>
+          <div class="mt-1 grid grid-cols-3 gap-1">
+            <UButton v-for="e in (['holds', 'nail', 'lifts'] as const)" :key="e" size="sm" class="justify-center"
+              :variant="e === 'holds' ? 'solid' : 'outline'" :color="e === 'holds' ? 'primary' : 'neutral'" @click="found(e)">
+              {{ EDGE_NAME[e] }} <kbd class="text-xs opacity-80">{{ KEYS[e].shown }}</kbd></UButton>
+          </div>
+        </template>
+        <UButton v-else class="mt-1" size="sm" @click="found('holds')">Take it up
+          <kbd class="text-xs">{{ KEYS.holds.shown }}</kbd></UButton>
+      </div>
+      <ul v-if="run.cooling.length" class="space-y-1" aria-label="Lies to cool" data-test="cooling">
+        <li v-for="c in run.cooling" :key="c.id" class="slip flex items-center gap-2 p-1.5">
+          <svg class="size-12 shrink-0" viewBox="-20 -20 40 40" aria-hidden="true">
+            <circle r="15" fill="none" stroke="var(--rc-seam)" stroke-width="6" />
+            <circle r="15" fill="none" stroke="var(--rc-mark)" stroke-width="6" transform="rotate(-90)" stroke-dasharray="94.25"
+              :stroke-dashoffset="94.25 * Math.max(0, Math.min(1, c.leftS / Math.max(1, c.forS)))" /></svg>
+          <p class="min-w-0 leading-tight"><b class="block truncate text-lg">{{ c.name }}</b>
+            <span>{{ c.leftS > 0 ? `${clockWords(c.leftS)} min, touch it at ${timeOfDay(c.coldMs)}` : 'cold: try it' }}</span></p>
+        </li>
+      </ul>
+      <ol v-if="following.length" aria-label="Next">
+        <li v-for="(f, i) in following" :key="f.id">
+          <button type="button" class="flex w-full items-baseline gap-2 border-b border-seam py-1 text-left leading-tight"
+            @click="run.choose(f.id)"><span class="text-sm text-muted-ink">{{ i === 0 ? 'Next' : 'then' }}</span>
+            <b class="min-w-0 flex-1 truncate">{{ f.name }}</b>
+            <span class="text-sm">{{ f.aside ? 'set aside' : f.kind }}</span></button></li>
+      </ol>
+      <p class="text-sm text-muted-ink" data-test="progress">{{ doneCount }} of {{ run.operations.length }} done</p>
+      <IronNow v-for="i in taken" :key="i.id" ref="ironNow" :iron="i" :wanted="i.id === iron?.id ? op?.recipe?.stop ?? null : null" />
+      <div class="flex flex-wrap gap-1">
+        <UButton size="sm" variant="outline" color="neutral" @click="run.back()">Take back <kbd class="text-xs">⌫</kbd></UButton>
+        <UButton size="sm" variant="outline" color="neutral" :disabled="run.down || !op" @click="run.aside()">Set aside
+          <kbd class="text-xs">{{ KEYS.aside.shown }}</kbd></UButton>
+        <UButton size="sm" variant="outline" color="neutral" :disabled="run.down" @click="run.another()">Another
+          <kbd class="text-xs">{{ KEYS.another.shown }}</kbd></UButton>
+        <UButton size="sm" variant="outline" color="neutral" :aria-pressed="foot.on.value" @click="toggleFoot">
+          Foot switch {{ foot.on.value ? 'on' : 'off' }}</UButton>
+      </div>
+      <div v-if="foot.on.value" class="text-sm">
+        <p>{{ foot.learning.value ? 'Press the switch now.' : `Listens to ${foot.name.value}.` }}
+          <UButton size="xs" variant="outline" color="neutral" @click="foot.learn()">Another key</UButton>
+          <UButton v-if="foot.canHid" size="xs" variant="outline" color="neutral" @click="foot.connect()">A device</UButton></p>
+        <p v-if="foot.problem.value" class="text-alert" role="alert">{{ foot.problem.value }}</p>
+      </div>
+    </aside>
+  </div>
+</template>

@@ -1,0 +1,85 @@
+import type { BedKindKey } from '#core/materials'
+import { proofOf } from '#core/learn'
+import { resinOf, type Blocked, type Recipe, type Tack } from '#core/recipe'
+import type { OperationKind } from '#core/run'
+import { groundOf, toBench, toProofTrial, toRecipe } from '#shared/mappers'
+import type { Cloth, Iron, Page, RunOperation, Standing, Supply, Trial } from '#shared/schemas'
+
+/** How one backing is pressed on one cloth with one iron. */
+export interface PairWay {
+  ironId: string
+  recipe: Recipe | null
+  standing: Standing
+  coverId: string | null
+  bed: BedKindKey
+  predicted: RunOperation['predicted']
+  blocked: Blocked | null
+}
+
+/** Swatches of a pairing that are looked through for one that held. */
+const LOOKED_AT = 60
+/** Which standing comes first. */
+const RANK = { proved: 0, toWash: 1, stale: 2, none: 3 } as const
+const STANDING = { proved: 'proved', toWash: 'held', stale: 'stale', none: 'estimated' } as const
+
+/** The newest own swatch of a pairing with this iron that held: proved, still to be washed, or proved on other ground. */
+async function provedOn(cloth: Cloth, supply: Supply, iron: Iron, washes: number): Promise<Omit<PairWay, 'ironId' | 'blocked'> | null> {
+  const { rows } = await $fetch<Page<Trial>>('/api/pairings', { query: { clothId: cloth.id, supplyId: supply.id, size: LOOKED_AT } })
+  const all = rows.map(toProofTrial)
+  const [best] = rows
+    .filter(t => t.ironId === iron.id && t.overSupplyIds.length === 0)
+    .map((t) => {
+      const ground = groundOf(t.recipe, cloth.lot, supply.id, supply.lot, [], iron.id, t.coverId, t.bed)
+      return { t, state: proofOf(all, ground, washes).state }
+    })
+    .filter(j => j.state !== 'none')
+    .sort((a, b) => RANK[a.state] - RANK[b.state])
+  return best
+    ? {
+        recipe: toRecipe(best.t.recipe), coverId: best.t.coverId, bed: best.t.bed, predicted: best.t.predicted,
+        standing: STANDING[best.state],
+      }
+    : null
+}
+
+/** How each backing is pressed on each cloth with each iron: own swatches that held come before what is worked out; known once. */
+export function usePairWays() {
+  const bench = useBench()
+  const workers = useBoardWorkers()
+  const known = new Map<string, Promise<PairWay>>()
+
+  /** @param over lies over what is stuck on already, outward @param since changes when swatches were pressed meanwhile */
+  function wayOf(cloth: Cloth, supply: Supply, iron: Iron, kind: OperationKind, over: readonly Supply[], since: number): Promise<PairWay> {
+    const key = JSON.stringify([
+      cloth.id, cloth.version, supply.id, supply.version, iron.id, iron.version, kind, over.map(s => s.id), bench.cover?.id,
+      bench.chosen.bed, bench.rules, since,
+    ])
+    const asked = known.get(key) ?? workOut(cloth, supply, iron, kind, over)
+    known.set(key, asked)
+    asked.catch(() => known.delete(key))
+    return asked
+  }
+
+  async function workOut(cloth: Cloth, supply: Supply, iron: Iron, kind: OperationKind, over: readonly Supply[]): Promise<PairWay> {
+    const { rules, cover, chosen: { bed } } = bench
+    const b = plain(toBench(cloth, supply, iron, cover, bed, rules, over))
+    const here = { ironId: iron.id, bed, coverId: cover?.id ?? null, standing: 'estimated' as const, predicted: null, recipe: null }
+    if (kind === 'tack') {
+      // Under its own paper: no cover.
+      const tack = await workers.ask<Tack>('pairs', async remote => (await remote.tack(b, {})) as Tack)
+      return 'blocked' in tack ? { ...here, blocked: tack.blocked } : { ...here, coverId: null, recipe: tack.recipe, blocked: null }
+    }
+    const held = over.length === 0 && kind === 'fuse' ? await provedOn(cloth, supply, iron, Number(rules.washes)) : null
+    if (held) return { ...held, ironId: iron.id, blocked: null }
+    const answer = await workers.ask('pairs', remote => remote.leading(b, {}, rules.moisture))
+    if (!answer?.recipe || !answer.course || answer.blocked) return { ...here, blocked: answer?.blocked ?? { why: 'noStops' } }
+    const { finalBond, harm, peakC, flags } = answer.course
+    return {
+      ...here, recipe: answer.recipe, blocked: null,
+      predicted: {
+        bond: finalBond, harm, peakC, windowC: [...resinOf(b).windowC], worst: harm >= 0.5 ? (flags[0]?.kind ?? null) : null,
+      },
+    }
+  }
+  return { wayOf }
+}

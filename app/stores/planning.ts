@@ -1,0 +1,235 @@
+import { areaMm2, mirrored, type Outline } from '#core/geometry'
+import { IRON_KINDS, type IronKindKey } from '#core/materials'
+import type { Blocked, Recipe } from '#core/recipe'
+import { boardSeconds, operationsOf, type MadeOperation } from '#core/run'
+import { bearingOutline, movingShare, type Cover, type CoverQuestion, type Print } from '#core/setdown'
+import { howMany, toPayload } from '#shared/cutting'
+import { toRecipePayload } from '#shared/mappers'
+import { motionOf, pressedOutline, pressedPiece, soleOf, walkOf } from '#shared/pressing'
+import type { Iron, JobPiece, RunOperation } from '#shared/schemas'
+import type { PairWay } from '~/composables/pairWays'
+import { useBench } from './bench'
+import { useCutting } from './cutting'
+import { useJobs } from './jobs'
+import { useLibrary } from './library'
+
+/** One operation with one iron: how, where the sole is set down, and how long the hands are at it. */
+export interface WorkWay extends PairWay {
+  recipe: Recipe
+  prints: Print[]
+  /** What was proved of its set-downs; null where they were moved by hand, or there is no outline. */
+  cover: Cover | null
+  boardS: number
+  /** Of a moving sole: the least share of a touch's time that any part lies under it. */
+  share: number | null
+}
+/** One thing to do, with everything that is known of it. */
+export interface Work extends MadeOperation {
+  piece: JobPiece | null
+  clothName: string
+  supplyName: string | null
+  colourHex: string
+  outline: Outline | null
+  keepOuts: Outline[]
+  motion: 'still' | 'circles'
+  ways: WorkWay[]
+  /** Why no iron can do it. */
+  blocked: Blocked | null
+}
+
+/** Settling: a touch everywhere, so long, s. Typical. */
+const SETTLE_S = 5
+/** Settling goes over all of the cloth with some to spare. */
+const SPARE = 1.2
+const MOST_PRINTS = 400
+/** A moving sole that gives a place less than this of its time is no way of pressing: no hold is made longer than this asks. */
+const LEAST_SHARE = 0.2
+const isSettling = (w: Pick<MadeOperation, 'kind'>) => w.kind === 'settle' || w.kind === 'trim'
+const mirroredPrint = (p: Print): Print => ({ ...p, x: -p.x, headingDeg: (360 - p.headingDeg) % 360 })
+/** The other one of a pair. */
+const isOther = (w: Pick<Work, 'piece' | 'numbers'>) => (w.piece?.pair ?? false) && w.numbers.length === 1 && w.numbers[0]! % 2 === 1
+
+/** A sole that goes in circles gives each place less of its time: the hold is so much longer. */
+function moved(w: Work, recipe: Recipe, prints: readonly Print[], iron: Iron): { recipe: Recipe, share: number | null } {
+  if (w.motion === 'still' || !w.outline) return { recipe, share: null }
+  const share = Math.min(1, Math.max(LEAST_SHARE, movingShare(w.outline, soleOf(iron.kind), prints).least))
+  const longer = (s: number | null) => (s === null ? null : Math.round(s / share))
+  return { share, recipe: { ...recipe, holdS: longer(recipe.holdS)!, secondS: longer(recipe.secondS) } }
+}
+
+/** What is to be done under the iron for the open job, worked out from its pieces, backings, irons and own swatches. */
+export const usePlanning = defineStore('planning', () => {
+  const bench = useBench()
+  const jobs = useJobs()
+  const cutting = useCutting()
+  const library = useLibrary()
+  const workers = useBoardWorkers()
+  const { wayOf } = usePairWays()
+  const works = shallowRef<Work[]>([])
+  const problem = ref<string | null>(null)
+  const progress = ref<{ done: number, of: number } | null>(null)
+  /** Pieces that cannot be cut as they stand. */
+  const left = ref<{ name: string, why: string }[]>([])
+  /** Trims to be settled run by run, by job. */
+  const trims = useKept<Record<string, { supplyId: string, metres: number }[]>>('press-trims', {})
+  const jobTrims = computed(() => trims.value[jobs.job?.id ?? ''] ?? [])
+  function setTrims(list: { supplyId: string, metres: number }[]): void {
+    if (jobs.job) trims.value = { ...trims.value, [jobs.job.id]: list }
+  }
+  /** How many swatches have reached the server since: what they prove is looked at anew. */
+  const since = ref(0)
+
+  const covers = new Map<string, Promise<Cover>>()
+  function coverFor(q: CoverQuestion): Promise<Cover> {
+    const key = JSON.stringify(q)
+    const asked = covers.get(key) ?? workers.ask('cover', remote => remote.cover(plain(q)))
+    covers.set(key, asked)
+    asked.catch(() => covers.delete(key))
+    return asked
+  }
+  const supplyOf = (id: string | null) => (id === null ? null : cutting.supplyOfId(id))
+  const clothOf = (id: string | null) => library.cloths.find(c => c.id === id) ?? null
+
+  /** Where this iron is set down on it: moved by hand, or worked out; of a pair the other one the mirror image. */
+  async function printsOf(w: Work, iron: Iron): Promise<{ prints: Print[], cover: Cover | null }> {
+    if (!w.outline) return { prints: [], cover: null }
+    const other = isOther(w)
+    const hand = w.numbers.length === 1 ? w.piece?.byHand.find(h => h.ironId === iron.id) : undefined
+    if (hand) return { prints: other ? hand.prints.map(mirroredPrint) : hand.prints, cover: null }
+    const right = (o: Outline) => plain(other ? mirrored(o) : o)
+    const cover = await coverFor({
+      outline: right(w.outline), sole: soleOf(iron.kind), keepOuts: w.keepOuts.map(right), walk: walkOf(w.piece, bench.rules),
+    })
+    return { prints: other ? cover.prints.map(mirroredPrint) : cover.prints, cover }
+  }
+
+  /** A cloth before it is cut, or a braid run by run: at the hottest that it will ever see in this job. */
+  function settling(w: Work, all: readonly Work[]): WorkWay[] {
+    const cloth = clothOf(w.clothId)
+    const hot = all.filter(x => !isSettling(x) && (w.kind === 'trim' || x.clothId === w.clothId)).flatMap(x => x.ways)
+    return library.irons.flatMap((iron): WorkWay[] => {
+      const [hottest] = hot.filter(h => h.ironId === iron.id).sort((a, b) => b.recipe.stop.meanC - a.recipe.stop.meanC)
+      if (!hottest) return []
+      const { steamGMin, soleMm } = IRON_KINDS[iron.kind]
+      const steams = cloth?.mayGetWet === true && steamGMin > 0 && hottest.recipe.steamS > 0
+      const recipe: Recipe = {
+        ...hottest.recipe, method: steams ? 'steam' : 'dry', passes: 1, warmS: 0, holdS: SETTLE_S, secondS: null, coolS: 0,
+        coverWaterGsm: 0, mistGsm: 0, ...(steams ? {} : { steamS: 0, steamGM2S: 0 }),
+      }
+      const runs = (metresOf(w) * 1000) / soleMm[0], touches = (clothMm2(w, all) * SPARE) / bearingMm2(iron.kind)
+      const prints = rowOf(w.kind === 'trim' ? runs : touches, iron.kind)
+      return [{
+        ...hottest, recipe, standing: 'estimated', predicted: null, prints, cover: null, share: null,
+        boardS: boardSeconds({ kind: w.kind, recipe, prints: prints.length }),
+      }]
+    })
+  }
+  const metresOf = (w: Work) => jobTrims.value.find(t => t.supplyId === w.supplyId)?.metres ?? 1
+  const bearingMm2 = (kind: IronKindKey) => areaMm2(bearingOutline(soleOf(kind)))
+  const clothMm2 = (w: Work, all: readonly Work[]) =>
+    cutting.pieces.filter(p => p.clothId === w.clothId).reduce((sum, p) => {
+      const outline = all.find(x => x.pieceId === p.id && x.outline)?.outline
+      return sum + (outline ? areaMm2(outline) * howMany(p) : 0)
+    }, 0)
+  function rowOf(count: number, kind: IronKindKey): Print[] {
+    const n = Math.max(1, Math.min(MOST_PRINTS, Math.ceil(count)))
+    return Array.from({ length: n }, (_, i) => ({ x: i * IRON_KINDS[kind].soleMm[1], y: 0, headingDeg: 0 }))
+  }
+
+  async function waysOf(w: Work): Promise<Pick<Work, 'ways' | 'blocked'>> {
+    const cloth = clothOf(w.clothId), supply = supplyOf(w.supplyId)
+    if (!cloth || !supply) return { ways: [], blocked: null }
+    const over = w.overIds.map(supplyOf).filter(s => s !== null)
+    const each = await Promise.all(library.irons.map(async (iron): Promise<{ way: WorkWay | null, blocked: Blocked | null }> => {
+      const [way, { prints, cover }] = await Promise.all([wayOf(cloth, supply, iron, w.kind, over, since.value), printsOf(w, iron)])
+      if (!way.recipe || prints.length === 0) return { way: null, blocked: way.blocked }
+      const { recipe, share } = moved(w, way.recipe, prints, iron)
+      const boardS = boardSeconds({ kind: w.kind, recipe, prints: prints.length })
+      return { way: { ...way, recipe, prints, cover, share, boardS }, blocked: null }
+    }))
+    const ways = each.flatMap(e => e.way ?? [])
+    return { ways, blocked: ways.length > 0 ? null : (each.find(e => e.blocked)?.blocked ?? null) }
+  }
+
+  /** A made operation with what is known of its piece; null where that cannot be cut as it stands. */
+  function begun(m: MadeOperation, cannot: { name: string, why: string }[]): Work | null {
+    const piece = cutting.pieces.find(p => p.id === m.pieceId) ?? null, cloth = clothOf(m.clothId)
+    const bare: Work = {
+      ...m, piece, clothName: cloth?.name ?? '', supplyName: supplyOf(m.supplyId)?.name ?? null, colourHex: cloth?.colourHex ?? '#d9d0bd',
+      motion: motionOf(piece, bench.rules), ways: [], blocked: null, outline: null, keepOuts: [],
+    }
+    if (!piece || m.supplyId === null) return bare
+    try {
+      const lies = pressedOutline(piece, m, cutting.ground)
+      if (!lies) throw new RangeError('nothing of its backing is left.')
+      return { ...bare, ...plain(lies) }
+    } catch (error) {
+      if (!cannot.some(c => c.name === piece.name)) cannot.push({ name: piece.name, why: (error as Error).message })
+      return null
+    }
+  }
+
+  let asked = 0
+  /** Works everything out anew; what is known already is not worked out again. */
+  async function plan(): Promise<void> {
+    const mine = ++asked
+    if (!jobs.job || cutting.jobId !== jobs.job.id) {
+      works.value = []
+      return
+    }
+    try {
+      await library.bring(null, jobTrims.value.map(t => t.supplyId))
+      const cutCloths = new Set(cutting.pieces.filter(p => [...cutting.cutIds].some(id => id.startsWith(p.id))).map(p => p.clothId))
+      const made = operationsOf(cutting.pieces.map(pressedPiece), {
+        // What is cut already is past settling.
+        unsettled: [...new Set(cutting.pieces.map(p => p.clothId))].filter(id => cutting.shrink[id] == null && !cutCloths.has(id)),
+        clothName: id => clothOf(id)?.name ?? 'Cloth',
+        trims: jobTrims.value.map(t => ({ supplyId: t.supplyId, name: supplyOf(t.supplyId)?.name ?? 'Trim' })),
+      })
+      const cannot: { name: string, why: string }[] = []
+      const all = made.flatMap(m => begun(m, cannot) ?? [])
+      const of = all.filter(w => w.supplyId !== null && !isSettling(w)).length
+      progress.value = { done: 0, of }
+      const ready = await Promise.all(all.map(async (w) => {
+        if (w.supplyId === null || isSettling(w)) return w
+        const found = await waysOf(w)
+        if (mine === asked && progress.value) progress.value = { done: progress.value.done + 1, of }
+        return { ...w, ...found }
+      }))
+      if (mine !== asked) return
+      works.value = ready.map(w => (isSettling(w) ? { ...w, ways: settling(w, ready) } : w))
+      left.value = cannot
+      problem.value = null
+    } catch (error) {
+      if (mine === asked) problem.value = problemOf(error).detail
+    } finally {
+      if (mine === asked) progress.value = null
+    }
+  }
+
+  /** Nothing is worked out before someone looks. */
+  const wanted = ref(false)
+  watch(
+    () => wanted.value && JSON.stringify([
+      jobs.job?.id, cutting.jobId, cutting.pieces, cutting.shrink, library.irons.map(i => [i.id, i.version]), bench.rules, bench.cover?.id,
+      bench.chosen.bed, jobTrims.value, since.value,
+    ]),
+    () => { if (wanted.value) void plan() },
+  )
+  const want = (): void => { wanted.value = true }
+  const learnt = (): void => { since.value++ }
+
+  /** An operation as a run keeps it, done with this iron. */
+  function toOperation(w: Work, ironId: string | null): RunOperation {
+    const way = w.ways.find(x => x.ironId === ironId) ?? null
+    return {
+      id: w.id, kind: w.kind, name: w.name, pieceId: w.pieceId, numbers: w.numbers, side: w.side, clothId: w.clothId,
+      supplyId: w.supplyId, overSupplyIds: w.overIds, ironId: way?.ironId ?? null, coverId: way?.coverId ?? null,
+      bed: way?.bed ?? bench.chosen.bed, needs: w.needs, recipe: way ? toRecipePayload(way.recipe) : null,
+      standing: way?.standing ?? 'hands', prints: way?.prints ?? [], outline: w.outline && toPayload(w.outline),
+      keepOuts: w.keepOuts.map(toPayload), motion: w.motion, predicted: way?.predicted ?? null,
+    }
+  }
+
+  return { works, left, problem, progress, jobTrims, setTrims, plan, want, learnt, toOperation, coverFor, clothOf, supplyOf }
+})

@@ -1,0 +1,401 @@
+import { useIntervalFn, useRafFn } from '@vueuse/core'
+import { alongside, doubtOf, plannedBond, type Alongside } from '#core/press'
+import { soleNowC } from '#core/iron'
+import {
+  bondSession, foldRun, isDue, nextOperation, nextStep, restOfIron, takableBy, warningsAt, type EdgeFound, type OpState,
+} from '#core/run'
+import { toBench, toRecipe } from '#shared/mappers'
+import { doneWork, runEventsOf, skewOfDevice, workOf } from '#shared/pressing'
+import type { KeptRunEvent, Run, RunEventBody, RunHead, RunNews, RunOperation } from '#shared/schemas'
+import { useBench } from './bench'
+import { useIron } from './iron'
+import { useJobs } from './jobs'
+import { useLibrary } from './library'
+
+type RunPlan = Omit<Run, 'events'>
+type Told = Partial<Omit<RunEventBody, 'key' | 'device' | 'atMs' | 'kind'>>
+const LOOK_MS = 250, SELDOM_S = 90, AGAIN_MS = 3000
+const LOOK_S = 1.2
+/** Runs of a job that are looked through for what is done. */
+const LOOKED_BACK = 8
+
+/**
+ * The run of the open job: what was planned, and everything that was told of it on this board and on others. What happens here is
+ * written down in the browser first, then shown, then sent; what it comes to is core's to say.
+ */
+export const useRun = defineStore('run', () => {
+  const bench = useBench()
+  const jobs = useJobs()
+  const library = useLibrary()
+  const iron = useIron()
+  const outbox = useOutbox()
+  const { rate } = iron
+  /** This browser, as it tells things. */
+  const device = useKept<string>('device', crypto.randomUUID())
+  const plan = shallowRef<RunPlan | null>(null)
+  /** As the server keeps them, and what it has not answered for yet. */
+  const kept = shallowRef<KeptRunEvent[]>([])
+  const own = shallowRef<RunEventBody[]>([])
+  const earlier = ref<RunHead[]>([])
+  /** What earlier runs of this job have done already. */
+  const doneBefore = shallowRef<ReadonlySet<string>>(new Set())
+  const problem = ref<string | null>(null)
+  const loading = ref(false)
+
+  const operations = computed<RunOperation[]>(() => plan.value?.operations ?? [])
+  const works = computed(() => operations.value.map(workOf))
+  const events = computed(() => runEventsOf(kept.value, own.value, rate))
+  const state = computed(() => foldRun(works.value, events.value))
+  const byId = computed(() => new Map(operations.value.map(o => [o.id, o])))
+  const opState = (id: string): OpState => state.value.ops.get(id)!
+  const closed = computed(() => plan.value?.closedAt != null || [...kept.value, ...own.value].some(e => e.kind === 'close'))
+
+  /** The moment by the server's clock, in board seconds; a clock that was set by hand is put right. */
+  const nowMs = ref(Date.now())
+  const skewMs = computed(() => skewOfDevice(kept.value, device.value))
+  const nowS = computed(() => ((nowMs.value + skewMs.value) / 1000) * rate - (state.value.setBy.get(device.value) ?? 0))
+  /** A moment of board time as a time of day here, ms. */
+  const wallMs = (atS: number) => ((atS + (state.value.setBy.get(device.value) ?? 0)) / rate) * 1000 - skewMs.value
+
+  let loaded: string | null = null
+  /** Finds the run of the open job: the newest that is not over, from the server or from what this browser holds. */
+  async function load(): Promise<void> {
+    const jobId = jobs.job?.id ?? null
+    loaded = jobId
+    leave()
+    if (!jobId) return
+    loading.value = true
+    try {
+      const here = await keptRunsOf(jobId)
+      let open = here.find(r => r.closedAt === null)?.id ?? null
+      try {
+        earlier.value = await $fetch<RunHead[]>(`/api/jobs/${jobId}/runs`)
+        const pending = here.find(r => r.closedAt === null && !earlier.value.some(e => e.id === r.id))
+        open = pending?.id ?? earlier.value.find(r => r.closedAt === null)?.id ?? null
+        problem.value = null
+        void lookBack()
+      } catch (error) {
+        if (problemOf(error).status !== 0) problem.value = problemOf(error).detail
+      }
+      if (open && loaded === jobId) await take(open)
+    } finally {
+      if (loaded === jobId) loading.value = false
+    }
+  }
+  /** Runs that are over: what they did is not planned again. */
+  async function lookBack(): Promise<void> {
+    const jobId = loaded, over = earlier.value.filter(r => r.closedAt !== null).slice(0, LOOKED_BACK)
+    const runs = await Promise.all(over.map(r => $fetch<Run>(`/api/runs/${r.id}`).catch(() => null)))
+    if (loaded === jobId) doneBefore.value = doneWork(runs.filter(r => r !== null))
+  }
+  function leave(): void {
+    doneBefore.value = new Set()
+    live?.close()
+    live = null
+    plan.value = null
+    kept.value = []
+    own.value = []
+    wanted.value = null
+  }
+
+  /** Lays a run on the board, or one that is over to be looked at. */
+  async function take(id: string): Promise<void> {
+    const told = await keptEvents(id)
+    try {
+      const run = await $fetch<Run>(`/api/runs/${id}`)
+      const { events: heard, ...rest } = run
+      plan.value = rest
+      kept.value = heard
+      void keepPlan(rest)
+    } catch (error) {
+      const here = await keptPlan(id)
+      if (!here) {
+        problem.value = problemOf(error).detail
+        return
+      }
+      plan.value = here
+    }
+    const known = new Set(kept.value.map(e => e.key))
+    own.value = told.filter(e => !known.has(e.key))
+    // What was written down and never went into the outbox, the page being gone, goes now.
+    const waits = new Set(outbox.waiting.value.map(w => w.key))
+    for (const e of own.value) if (e.device === device.value && !waits.has(e.key)) void send(e)
+    if (closed.value) return
+    watchLive()
+  }
+
+  /** Takes in what the server says has happened. */
+  function hear(news: RunNews): void {
+    if (news.events.length > 0) {
+      const known = new Set(kept.value.map(e => e.position))
+      const fresh = news.events.filter(e => !known.has(e.position))
+      if (fresh.length > 0) {
+        kept.value = [...kept.value, ...fresh].sort((a, b) => a.position - b.position)
+        const keys = new Set(fresh.map(e => e.key))
+        own.value = own.value.filter(e => !keys.has(e.key))
+        void keepEvents(plan.value!.id, fresh)
+      }
+    }
+    if (plan.value && news.piecesVersion !== plan.value.piecesVersion) void refresh()
+  }
+  async function refresh(): Promise<void> {
+    const id = plan.value?.id
+    if (!id) return
+    const { events: heard, ...rest } = await $fetch<Run>(`/api/runs/${id}`)
+    if (plan.value?.id !== id) return
+    plan.value = rest
+    void keepPlan(rest)
+    hear({ events: heard, closedAt: rest.closedAt, piecesVersion: rest.piecesVersion })
+  }
+  let live: EventSource | null = null
+  /** Hears what other boards tell, as it happens. */
+  function watchLive(): void {
+    live?.close()
+    const id = plan.value?.id
+    if (!id || typeof EventSource === 'undefined') return
+    const source = live = new EventSource(`/api/runs/${id}/live?after=${kept.value.at(-1)?.position ?? -1}`)
+    source.onmessage = e => hear(JSON.parse(e.data as string) as RunNews)
+    source.onerror = () => {
+      source.close()
+      if (live === source) setTimeout(() => { if (live === source && plan.value?.id === id) watchLive() }, AGAIN_MS)
+    }
+  }
+
+  async function send(e: RunEventBody): Promise<void> {
+    const id = plan.value!.id
+    await outbox.send({
+      key: e.key, kind: 'press', url: `/api/runs/${id}/events`, body: { events: [e] }, about: `${jobs.job?.name ?? 'A run'}: ${e.kind}`,
+      after: id,
+    })
+  }
+  watch(outbox.lastSent, (sent) => {
+    if (sent?.kind === 'press' && plan.value) hear(sent.answer as RunNews)
+  })
+
+  let lastMs = 0
+  let telling: Promise<unknown> = Promise.resolve()
+  /** Tells that something happened: kept in the browser, then shown, then sent. One after another, as they were told. */
+  function tell(kind: RunEventBody['kind'], what: Told = {}): Promise<void> {
+    // No two things of one board at the same moment.
+    const atMs = Math.max(Date.now(), lastMs + 1)
+    lastMs = Date.now() < lastMs - 1000 ? Date.now() : atMs
+    const e: RunEventBody = {
+      key: crypto.randomUUID(), device: device.value, atMs, kind, op: null, pass: null, print: null, ironId: null, soleC: null, stop: null,
+      edge: null, prints: null, takes: null, byS: null, ids: null, ...what,
+    }
+    const done = telling.then(async () => {
+      const id = plan.value?.id
+      if (!id) return
+      await keepEvent(id, e)
+      own.value = [...own.value, e]
+      nowMs.value = Date.now()
+      void send(e)
+    })
+    telling = done
+    return done
+  }
+
+  /** Begins a run. */
+  async function begin(ops: RunOperation[], order: string[], piecesVersion: number): Promise<void> {
+    if (!jobs.job) return
+    const body = { id: crypto.randomUUID(), jobId: jobs.job.id, piecesVersion, startedAt: new Date().toISOString(), operations: ops }
+    const fresh: RunPlan = { ...body, closedAt: null }
+    await keepPlan(fresh)
+    kept.value = []
+    own.value = []
+    plan.value = fresh
+    void outbox.send({ key: body.id, kind: 'run', url: '/api/runs', body, about: jobs.job.name })
+      .then(({ refused }) => { if (refused) problem.value = refused })
+    await layOrder(order)
+    for (const i of library.irons) if (iron.dials[i.id]) await tellDial(i.id)
+    watchLive()
+  }
+  const layOrder = (ids: string[]): Promise<void> => tell('order', { ids })
+  /** Plans what was not begun otherwise. */
+  async function replan(ops: RunOperation[], order: string[], piecesVersion: number): Promise<void> {
+    const id = plan.value?.id
+    if (!id) return
+    try {
+      const { events: heard, ...rest } = await $fetch<Run>(`/api/runs/${id}/operations`, {
+        method: 'PUT', body: { operations: ops, piecesVersion },
+      })
+      plan.value = rest
+      await keepPlan(rest)
+      hear({ events: heard, closedAt: rest.closedAt, piecesVersion })
+      await layOrder(order)
+      problem.value = null
+    } catch (error) {
+      problem.value = problemOf(error).detail
+    }
+  }
+  const close = (): Promise<void> => tell('close')
+
+  function tellDial(ironId: string): Promise<void> {
+    const stop = iron.stopOf(ironId), rest = iron.restOf(ironId)
+    return tell('dial', {
+      ironId, soleC: rest ? Math.round(soleNowC(rest) * 10) / 10 : null,
+      stop: stop && { label: stop.label, meanC: stop.meanC, swingC: stop.swingC },
+    })
+  }
+  // A dial turned on this board, wherever that was done, is told.
+  watch(() => Object.fromEntries(Object.entries(iron.dials).map(([id, d]) => [id, JSON.stringify([d.stop, d.setAt])])), (now, before) => {
+    if (!plan.value || closed.value) return
+    for (const id of Object.keys(now)) if (now[id] !== before?.[id]) void tellDial(id)
+  })
+
+  /** What someone asked to press instead of what the order says. */
+  const wanted = ref<string | null>(null)
+  const current = computed<RunOperation | null>(() => {
+    if (!plan.value || closed.value) return null
+    const inHand = [...state.value.ops.values()].filter(o => o.phase === 'inHand')
+    const isDown = (o: OpState) => o.touches.some(t => t.toS === null)
+    const own = inHand.filter(o => o.device === device.value)
+    // A sole on cloth is never hidden behind what someone looks at.
+    const under = own.find(isDown) ?? (wanted.value ? undefined : own[0])
+    if (under) return byId.value.get(under.id)!
+    const asked = wanted.value && state.value.ops.get(wanted.value)
+    if (asked && ['open', 'aside', 'inHand'].includes(asked.phase)) return byId.value.get(asked.id)!
+    // What another board has in hand is watched until something is taken here.
+    const theirs = inHand.find(o => o.device !== device.value)
+    if (theirs) return byId.value.get(theirs.id)!
+    const next = nextOperation(works.value, state.value, device.value)
+    return next ? byId.value.get(next.id)! : null
+  })
+  const step = computed(() => (current.value ? nextStep(workOf(current.value), opState(current.value.id)) : null))
+  const down = computed(() => step.value?.do === 'lift')
+  /** Everything under a sole or lying to cool, on any board. */
+  const moving = computed(() => [...state.value.ops.values()].some(o => o.phase === 'cooling' || o.touches.some(t => t.toS === null)))
+  const cooling = computed(() => [...state.value.ops.values()]
+    .filter(o => o.phase === 'cooling' || o.phase === 'edge')
+    .map((o) => {
+      const op = byId.value.get(o.id)!, forS = op.recipe?.coolS ?? 0
+      const coldS = (o.coolFromS ?? 0) + forS
+      return { id: o.id, name: op.name, forS, leftS: o.phase === 'edge' ? 0 : coldS - nowS.value, coldMs: wallMs(coldS) }
+    })
+    .sort((a, b) => a.leftS - b.leftS))
+  /** What is cold: its edge is asked for. */
+  const toTry = computed(() => cooling.value.filter(c => c.leftS <= 0))
+
+  const restOf = (ironId: string) => {
+    const i = library.irons.find(x => x.id === ironId)
+    return i ? restOfIron(state.value.irons.get(ironId), i, nowS.value) : null
+  }
+  const soleC = (ironId: string | null): number | null => {
+    const rest = ironId ? restOf(ironId) : null
+    return rest ? Math.round(soleNowC(rest) * 10) / 10 : null
+  }
+  /** Another thing this iron is down on. */
+  const ironBusy = (o: RunOperation) => [...state.value.ops.values()]
+    .some(x => x.id !== o.id && x.touches.some(t => t.toS === null && t.ironId === o.ironId))
+  const heldElsewhere = computed(() => {
+    const s = current.value && opState(current.value.id)
+    return s !== null && s.phase === 'inHand' && s.device !== null && s.device !== device.value
+  })
+
+  /** Down, lift, laid, turned, done: one key for all of them. */
+  async function space(): Promise<void> {
+    tick()
+    const o = current.value, s = step.value
+    if (!o || !s || closed.value || heldElsewhere.value) return
+    if (o.ironId) iron.pickUpOf(o.ironId)
+    if (s.do === 'down') {
+      if (ironBusy(o)) return
+      await tell('down', { op: o.id, pass: s.pass, print: s.print, ironId: o.ironId, soleC: soleC(o.ironId) })
+    } else if (s.do === 'lift') await tell('lift', { op: o.id, ironId: o.ironId, soleC: soleC(o.ironId) })
+    else if (s.do === 'laid' || s.do === 'turned' || s.do === 'cold') await tell(s.do, { op: o.id })
+    else if (s.do === 'hand') await tell('done', { op: o.id })
+    if (wanted.value && ['cooling', 'edge', 'done', 'out'].includes(opState(wanted.value)?.phase ?? '')) wanted.value = null
+    follow()
+  }
+  async function back(): Promise<void> {
+    const last = takableBy(events.value, device.value)
+    if (last) await tell('back', { op: last.op ?? null, takes: last.key })
+  }
+  const missed = (op: string, print: number): Promise<void> => tell('missed', { op, print })
+  async function aside(): Promise<void> {
+    const o = current.value
+    if (!o || down.value) return
+    if (opState(o.id).phase !== 'inHand') await tell('take', { op: o.id })
+    wanted.value = null
+    await tell('aside', { op: o.id })
+  }
+  /** Cold and taken up, where there is no edge to try. */
+  const opTakenUp = (op: string): Promise<void> => tell('cold', { op })
+  const leaveOut = (op: string): Promise<void> => tell('out', { op })
+  const edge = (op: string, found: EdgeFound, prints: number[] = []): Promise<void> => tell('edge', { op, edge: found, prints })
+  const over = (op: string): Promise<void> => tell('over', { op })
+  const cleaned = (ironId: string): Promise<void> => tell('cleaned', { ironId })
+  const sole = (ironId: string, c: number): Promise<void> => {
+    iron.correct(ironId, c)
+    return tell('sole', { ironId, soleC: c })
+  }
+  /** Another piece is taken instead: the next that may be begun after this one in the order. */
+  function another(): void {
+    if (down.value) return
+    const may = state.value.order.filter((id) => {
+      const s = state.value.ops.get(id)!
+      return (s.phase === 'open' || s.phase === 'aside') && isDue(works.value.find(w => w.id === id)!, state.value)
+    })
+    const at = may.indexOf(current.value?.id ?? '')
+    if (may.length > 1) wanted.value = may[(at + 1) % may.length]!
+  }
+  const choose = (id: string): void => { if (!down.value) wanted.value = id }
+
+  /** What the sole does now, by the same transient as the recipe. */
+  const under = shallowRef<Alongside | null>(null)
+  const benches = new Map<string, { bench: ReturnType<typeof toBench>, planned: number[] } | null>()
+  function benchOf(o: RunOperation) {
+    const key = `${plan.value?.id} ${plan.value?.piecesVersion} ${o.id}`
+    if (!benches.has(key)) {
+      const cloth = library.cloths.find(c => c.id === o.clothId), supply = library.supplies.find(s => s.id === o.supplyId)
+      const i = library.irons.find(x => x.id === o.ironId), cover = library.covers.find(c => c.id === o.coverId) ?? null
+      const over = o.overSupplyIds.map(id => library.supplies.find(s => s.id === id)).filter(s => s !== undefined)
+      if (!cloth || !supply?.resin || !i || !o.recipe) benches.set(key, null)
+      else {
+        const b = plain(toBench(cloth, supply, i, cover, o.bed, bench.rules, over))
+        benches.set(key, { bench: b, planned: plannedBond(b, toRecipe(o.recipe)) })
+      }
+    }
+    return benches.get(key)!
+  }
+  function follow(): void {
+    const o = current.value
+    const known = o && down.value && o.kind !== 'settle' && o.kind !== 'trim' ? benchOf(o) : null
+    const session = known && bondSession(workOf(o!), opState(o!.id), o!.ironId ? restOf(o!.ironId) : null, nowS.value)
+    under.value = known && session ? alongside(session, known.bench, known.planned, nowS.value) : null
+  }
+
+  let lastWall = Date.now(), lastSteady = performance.now(), wasHidden = false
+  /** Looks at the clocks; a wall clock that was set is told, and what it says afterwards is put right. */
+  function tick(): void {
+    const wall = Date.now(), steady = performance.now()
+    const expectedS = document.hidden || wasHidden ? SELDOM_S : LOOK_S
+    wasHidden = document.hidden
+    const doubt = doubtOf((wall - lastWall) / 1000, (steady - lastSteady) / 1000, expectedS)
+    lastWall = wall
+    lastSteady = steady
+    if (doubt?.why === 'clockSet' && plan.value && !closed.value) void tell('clock', { byS: doubt.byS })
+    nowMs.value = wall
+  }
+  useIntervalFn(() => { if (plan.value) tick() }, 1000)
+  // While something is under a sole or cools the board moves once a frame; else it rests.
+  const frame = useRafFn(() => { nowMs.value = Date.now() }, { immediate: false })
+  watch(moving, on => (on ? frame.resume() : frame.pause()), { immediate: true })
+  useIntervalFn(() => { if (down.value) follow() }, LOOK_MS)
+
+  const warnings = computed(() => warningsAt(
+    state.value, library.irons, id => step.value && 'forS' in step.value && current.value?.id === id ? step.value.forS : 30, nowS.value,
+  ))
+  const clashes = computed(() => state.value.clashes)
+  const doneCount = computed(() => [...state.value.ops.values()].filter(o => o.phase === 'done').length)
+  /** The run is what is shown: Space is its iron. */
+  const atHand = ref(false)
+
+  watch(() => jobs.job?.id, () => { void load() }, { immediate: true })
+  return {
+    device, plan, operations, works, events, state, byId, opState, closed, earlier, doneBefore, problem, loading, nowS, wallMs, current,
+    step, down,
+    moving, cooling, toTry, under, warnings, clashes, heldElsewhere, wanted, restOf, soleC, load, take, begin, replan, close, layOrder,
+    space, back, missed, aside, leaveOut, opTakenUp, edge, doneCount, atHand, over, cleaned, sole, another, choose, tick, kept, own,
+  }
+})

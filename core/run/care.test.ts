@@ -1,0 +1,20 @@
+import { describe, expect, it } from 'vitest'
+import { soleAsks, waterFault } from '.'
+
+describe('an iron\'s own care', () => {
+  it('asks for its sole to be cleaned after resin met it bare, or after very many presses', () => {
+    expect(soleAsks({ bare: 0, fused: 59 })).toBeNull()
+    expect(soleAsks({ bare: 0, fused: 60 })).toEqual({ why: 'many', times: 60 })
+    expect(soleAsks({ bare: 2, fused: 2 })).toEqual({ why: 'bare', times: 2 })
+  })
+  it('warns of hard water in steam on pale and on shiny cloth, and of what its book does not want', () => {
+    const tap = { water: 'tap' as const, bookWater: null }
+    const cloth = (colourHex: string, construction = 'poplin') => ({ colourHex, construction })
+    expect(waterFault(tap, 'steam', cloth('#f4f0e6'))).toBe('hardOnPale')
+    expect(waterFault(tap, 'steam', cloth('#20304a', 'satin'))).toBe('hardOnShiny')
+    expect(waterFault(tap, 'steam', cloth('#20304a'))).toBeNull()
+    expect(waterFault(tap, 'damp', cloth('#f4f0e6'))).toBeNull()
+    expect(waterFault({ ...tap, water: 'distilled' }, 'steam', cloth('#f4f0e6'))).toBeNull()
+    expect(waterFault({ water: 'distilled', bookWater: 'tap' }, 'steam', cloth('#f4f0e6'))).toBe('otherThanBook')
+  })
+})

@@ -1,0 +1,132 @@
+import { z } from 'zod'
+import { BED_KINDS, type BedKindKey } from '#core/materials'
+import { idSchema, momentField, nameField, numberField, textField } from './common'
+import { MOST_PRINTS, outlinePayload, printSchema } from './cut'
+import { MOST } from './limits'
+import { predictedSchema, recipeSchema } from './trial'
+
+const BED_KEYS = Object.keys(BED_KINDS) as [BedKindKey, ...BedKindKey[]]
+const OPERATION_KINDS = ['settle', 'trim', 'fuse', 'tack', 'peel', 'hold', 'sew'] as const
+/** How far its recipe is to be trusted: proved here; held but not washed; proved on another ground; worked out; hands only. */
+export const STANDINGS = ['proved', 'held', 'stale', 'estimated', 'hands'] as const
+export type Standing = typeof STANDINGS[number]
+
+/** Names an operation within its run; pieces give it. */
+const operationId = z.string({ error: 'Operation: say which.' }).regex(/^[\w.-]{1,90}$/, 'Operation: say which.')
+const whole = (name: string, most: number) =>
+  z.number({ error: `${name}: give a whole number.` }).int(`${name}: give a whole number.`).min(0, `${name}: 0 is the least.`)
+    .max(most, `${name}: ${most} is the most.`)
+
+/** One thing of a run as it was planned; it stays so while the run lasts. */
+export const runOperationSchema = z.object({
+  id: operationId,
+  kind: z.enum(OPERATION_KINDS, { error: 'Operation: it is of no known kind.' }),
+  name: nameField('Operation', 80),
+  pieceId: idSchema.nullable(),
+  numbers: z.array(whole('Which', 999)).max(200).default([]),
+  side: z.enum(['face', 'back']).nullable().default(null),
+  clothId: idSchema.nullable(),
+  supplyId: idSchema.nullable(),
+  overSupplyIds: z.array(idSchema).max(4, 'Layers: four at the most.').default([]),
+  ironId: idSchema.nullable(),
+  coverId: idSchema.nullable(),
+  bed: z.enum(BED_KEYS, { error: 'Bed: choose one from the list.' }),
+  needs: z.array(operationId).max(12, 'Needs: twelve at the most.').default([]),
+  /** Null for what the hands do by themselves. */
+  recipe: recipeSchema.nullable(),
+  standing: z.enum(STANDINGS, { error: 'Standing: proved, held, stale, estimated or hands.' }),
+  prints: z.array(printSchema, { error: 'Set-downs: give a list.' }).max(MOST_PRINTS, `Set-downs: ${MOST_PRINTS} at the most.`),
+  /** What is covered, as it lies on the board; none for what has no shape. */
+  outline: outlinePayload.nullable(),
+  keepOuts: z.array(outlinePayload).max(40).default([]),
+  motion: z.enum(['still', 'circles'], { error: 'Iron: still or circles.' }).default('still'),
+  predicted: predictedSchema.nullable().default(null),
+})
+export type RunOperation = z.infer<typeof runOperationSchema>
+
+const noCircle = (operations: readonly { id: string, needs: readonly string[] }[]): boolean => {
+  const left = new Map(operations.map(o => [o.id, o.needs.filter(n => operations.some(x => x.id === n))]))
+  for (let before = -1; left.size !== before;) {
+    before = left.size
+    for (const [id, needs] of left) if (needs.every(n => !left.has(n))) left.delete(id)
+  }
+  return left.size === 0
+}
+const operations = z
+  .array(runOperationSchema, { error: 'Operations: give a list.' })
+  .max(MOST.operations, `Operations: ${MOST.operations} at the most.`)
+  .refine(all => new Set(all.map(o => o.id)).size === all.length, 'Operations: the same one stands there twice.')
+  .refine(noCircle, 'Operations: one needs another that needs it in turn.')
+
+export const runBody = z.object({
+  /** Made in the browser, so that a run begun without the server is the same when it arrives. */
+  id: idSchema,
+  jobId: idSchema,
+  /** The pieces it was planned from. */
+  piecesVersion: whole('Version', 1e9),
+  startedAt: momentField('Begun'),
+  operations: operations.refine(all => all.length > 0, 'Operations: there is nothing to press.'),
+})
+export type RunBody = z.infer<typeof runBody>
+/** What is planned again while a run lasts: added, or planned otherwise as long as it was not begun. */
+export const replanBody = z.object({ piecesVersion: whole('Version', 1e9), operations })
+export type ReplanBody = z.infer<typeof replanBody>
+
+export const RUN_EVENT_KINDS = [
+  'take', 'down', 'lift', 'laid', 'turned', 'cold', 'edge', 'missed', 'aside', 'done', 'out', 'over', 'back', 'dial', 'sole', 'clock',
+  'order', 'cleaned', 'close',
+] as const
+const soleC = numberField('Sole', '°C', -40, 320)
+/** Something that happened at the board. It is told once, and never changed. */
+export const runEventSchema = z.object({
+  key: idSchema,
+  device: idSchema,
+  /** By the clock of the board that tells it, ms since 1970. */
+  atMs: z.number({ error: 'Time: say when.' }).int('Time: say when.').min(Date.UTC(1970, 0, 1), 'Time: say when.')
+    .max(Date.UTC(2200, 0, 1), 'Time: years go to 2199.'),
+  kind: z.enum(RUN_EVENT_KINDS, { error: 'Event: it is of no known kind.' }),
+  op: operationId.nullable().default(null),
+  pass: z.number().int().min(-1).max(1).nullable().default(null),
+  print: whole('Set-down', MOST_PRINTS).nullable().default(null),
+  ironId: idSchema.nullable().default(null),
+  soleC: soleC.nullable().default(null),
+  stop: z
+    .object({
+      label: nameField('Stop', 80), meanC: numberField('Stop temperature', '°C', 0, 260), swingC: numberField('Swing', '°C', 0, 40),
+    })
+    .nullable()
+    .default(null),
+  edge: z.enum(['holds', 'nail', 'lifts'], { error: 'Edge: holds, nail or lifts.' }).nullable().default(null),
+  prints: z.array(whole('Set-down', MOST_PRINTS)).max(MOST_PRINTS).nullable().default(null),
+  takes: idSchema.nullable().default(null),
+  byS: z.number().min(-1e9).max(1e9).nullable().default(null),
+  ids: z.array(operationId).max(MOST.operations).nullable().default(null),
+})
+export type RunEventBody = z.infer<typeof runEventSchema>
+export const runEventsBody = z.object({
+  events: z.array(runEventSchema, { error: 'Events: give a list.' }).min(1, 'Events: there are none.').max(500, 'Events: 500 at a time.'),
+})
+/** As the server keeps it: in the order in which things arrived. */
+export interface KeptRunEvent extends RunEventBody {
+  position: number
+  arrivedMs: number
+}
+export interface Run extends RunBody {
+  closedAt: string | null
+  events: KeptRunEvent[]
+}
+export const runEventsQuery = z.object({
+  after: z.coerce.number({ error: 'After: give a whole number.' }).int().min(-1).max(1e9).default(-1),
+})
+/** A run in a list. */
+export interface RunHead { id: string, startedAt: string, closedAt: string | null, operations: number, events: number }
+/** What the server answers to what a board told: all it has kept of the run since. */
+export interface RunNews { events: KeptRunEvent[], closedAt: string | null, piecesVersion: number }
+
+const keyed = { createdAt: momentField('Written') }
+export const runRow = runBody.omit({ operations: true }).extend({ ...keyed, closedAt: momentField('Closed').nullable() })
+export const runOperationRow = runOperationSchema.extend({ runId: idSchema, position: z.number().int().min(0) })
+export const runEventRow = runEventSchema.omit({ atMs: true, stop: true }).extend({
+  runId: idSchema, position: z.number().int().min(0), at: momentField('At'), arrivedAt: momentField('Arrived'),
+  stopLabel: textField('Stop', 80).nullable(), stopMeanC: z.number().nullable(), stopSwingC: z.number().nullable(),
+})
