@@ -4,7 +4,8 @@ import { LAY_S } from '#core/heat'
 import { draftRecipe, evaluate, resinOf, type Recipe } from '#core/recipe'
 import { toBench, toRecipePayload } from '#shared/mappers'
 import {
-  clothBody, ironBody, pressedAsTheHouse, rulesSchema, supplyBody, trialBody, type Cloth, type Cover, type EntityRows, type Iron,
+  clothBody, ironBody, jobPieceSchema, pressedAsTheHouse, rulesSchema, supplyBody, trialBody, type Cloth, type Cover, type EntityRows,
+  type Iron,
   type Supply, type TrialBody,
 } from '#shared/schemas'
 import { database } from '../server/db/connection'
@@ -14,6 +15,7 @@ import { DEMO_CLOTHS } from './demo-data/cloths'
 import { DEMO_COVERS, DEMO_IRONS, DEMO_SUPPLIES } from './demo-data/shelf'
 import { DEMO_JOBS } from './demo-data/jobs'
 import { DEMO_PIECES, shapeOf } from './demo-data/pieces'
+import { demoRun } from './demo-data/run'
 import { DEMO_TRIALS, type DemoTrial } from './demo-data/trials'
 
 /** The same thing gets the same id every time, so that links into the demo keep working. */
@@ -69,9 +71,38 @@ function trialOf(demo: DemoTrial): TrialBody & { id: string, createdAt: string }
   return { ...body, id: idOf(`kept ${key}`), createdAt: body.pressedAt }
 }
 
+type DemoJobRow = { demo: typeof DEMO_JOBS[number], id: string, createdAt: string }
+/** The pieces that are drawn already. */
+const pieceRows = (jobs: readonly DemoJobRow[]): EntityRows['jobPieces'] =>
+  jobs.flatMap(({ demo, id, createdAt }) => (DEMO_PIECES[demo.name] ?? []).map((piece, position) => {
+    const [seam, hem, front] = piece.allowances ?? [10, 40, 10]
+    const named = (code: string | undefined) => (code ? supplies.get(code)!.id : null)
+    return {
+      id: idOf(`piece ${demo.name} ${piece.name}`), jobId: id, createdAt, position, clothId: cloths.get(piece.cloth)!.id,
+      name: piece.name, place: piece.place, shape: shapeOf(piece), count: piece.count ?? 1, pair: piece.pair ?? false,
+      allowances: { seam, hem, front }, grain: piece.grain ?? 'along' as const,
+      oneWay: piece.oneWay ?? false, backingId: named(piece.backing), foamId: named(piece.foam),
+      webId: named(piece.web), inset: piece.inset ?? null, ...pressedAsTheHouse(),
+    }
+  }))
+
+/** The boat coat half pressed. */
+function runRows(jobId: string, all: EntityRows['jobPieces']) {
+  const cloth = cloths.get('TW-02')!, supply = supplies.get('B-31')!, iron = irons.get('harbour')!, cover = covers.get('muslin')!
+  return demoRun({
+    idOf, now, jobId, supply, ironId: iron.id, coverId: cover.id,
+    bench: toBench(cloth, supply, iron, cover, 'padded', rules),
+    pieces: all.filter(p => p.jobId === jobId && p.backingId === supply.id).map(p => jobPieceSchema.parse(p)),
+    ground: {
+      rules, shrink: {}, clothMm: () => cloth.thicknessMm, supply: id => [...supplies.values()].find(s => s.id === id) ?? null,
+    },
+  })
+}
+
 function demoRows(): Partial<EntityRows> {
   const trials = DEMO_TRIALS.map(demo => ({ demo, trial: trialOf(demo) }))
   const jobs = DEMO_JOBS.map((demo, i) => ({ demo, id: idOf(`job ${demo.name}`), createdAt: daysAgo(30 - i) }))
+  const jobPieces = pieceRows(jobs)
   return {
     cloths: [...cloths.values()],
     clothFibres: [...cloths.values()].flatMap(c => c.fibres.map((f, position) => ({ ...f, clothId: c.id, position }))),
@@ -85,17 +116,8 @@ function demoRows(): Partial<EntityRows> {
     jobCloths: jobs.flatMap(({ demo, id }) => demo.cloths.map(([cloth, place, backing], position) => ({
       jobId: id, clothId: cloths.get(cloth)!.id, place, supplyId: backing ? supplies.get(backing)!.id : null, position,
     }))),
-    jobPieces: jobs.flatMap(({ demo, id, createdAt }) => (DEMO_PIECES[demo.name] ?? []).map((piece, position) => {
-      const [seam, hem, front] = piece.allowances ?? [10, 40, 10]
-      const named = (code: string | undefined) => (code ? supplies.get(code)!.id : null)
-      return {
-        id: idOf(`piece ${demo.name} ${piece.name}`), jobId: id, createdAt, position, clothId: cloths.get(piece.cloth)!.id,
-        name: piece.name, place: piece.place, shape: shapeOf(piece), count: piece.count ?? 1, pair: piece.pair ?? false,
-        allowances: { seam, hem, front }, grain: piece.grain ?? 'along' as const,
-        oneWay: piece.oneWay ?? false, backingId: named(piece.backing), foamId: named(piece.foam),
-        webId: named(piece.web), inset: piece.inset ?? null, ...pressedAsTheHouse(),
-      }
-    })),
+    jobPieces,
+    ...runRows(jobs.find(j => j.demo.name === 'Mate\'s boat coat')!.id, jobPieces),
     trials: trials.map(({ trial }) => trial),
     trialEvents: trials.flatMap(({ trial }) => trial.events.map((e, position) => ({ ...e, trialId: trial.id, position }))),
     trialReadings: trials.flatMap(({ trial }) => trial.readings.map((r, i) => ({

@@ -1,6 +1,6 @@
 import type { BedKindKey } from '#core/materials'
 import { proofOf } from '#core/learn'
-import { resinOf, type Blocked, type Recipe, type Tack } from '#core/recipe'
+import { COLD_C, resinOf, TOUCH_C, type Blocked, type Recipe, type Tack } from '#core/recipe'
 import type { OperationKind } from '#core/run'
 import { groundOf, toBench, toProofTrial, toRecipe } from '#shared/mappers'
 import type { Cloth, Iron, Page, RunOperation, Standing, Supply, Trial } from '#shared/schemas'
@@ -70,12 +70,16 @@ export function usePairWays() {
       return 'blocked' in tack ? { ...here, blocked: tack.blocked } : { ...here, coverId: null, recipe: tack.recipe, blocked: null }
     }
     const held = over.length === 0 && kind === 'fuse' ? await provedOn(cloth, supply, iron, Number(rules.washes)) : null
-    if (held) return { ...held, ironId: iron.id, blocked: null }
+    const untilC = rules.cooling === 'touch' ? TOUCH_C : COLD_C
+    const lies = async (recipe: Recipe): Promise<Recipe> => ({
+      ...recipe, coolS: await workers.ask('pairs', remote => remote.lies(b, plain(recipe), untilC)),
+    })
+    if (held) return { ...held, recipe: await lies(held.recipe!), ironId: iron.id, blocked: null }
     const answer = await workers.ask('pairs', remote => remote.leading(b, {}, rules.moisture))
     if (!answer?.recipe || !answer.course || answer.blocked) return { ...here, blocked: answer?.blocked ?? { why: 'noStops' } }
     const { finalBond, harm, peakC, flags } = answer.course
     return {
-      ...here, recipe: answer.recipe, blocked: null,
+      ...here, recipe: await lies(answer.recipe), blocked: null,
       predicted: {
         bond: finalBond, harm, peakC, windowC: [...resinOf(b).windowC], worst: harm >= 0.5 ? (flags[0]?.kind ?? null) : null,
       },

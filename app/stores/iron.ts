@@ -65,6 +65,12 @@ export const useIron = defineStore('iron', () => {
     if (dial) dials.value = { ...dials.value, [id]: { ...dial, fromC: soleC, setAt: now.value } }
   }
 
+  /** A dial as another board told it. */
+  function adopt(id: string, dial: Dial): void {
+    dials.value = { ...dials.value, [id]: dial }
+    tick()
+  }
+
   const inHand = computed(() => bench.iron?.id ?? null)
   const stop = computed(() => (inHand.value ? stopOf(inHand.value) : null))
   const rest = computed(() => (inHand.value ? restOf(inHand.value) : null))
@@ -76,7 +82,7 @@ export const useIron = defineStore('iron', () => {
   return {
     dials, stop, stopIndex: computed(() => (typeof dial.value === 'number' ? dial.value : dial.value === null ? null : -1)),
     setting: computed(() => (inHand.value && dials.value[inHand.value] ? JSON.stringify(dial.value) : null)), rest, soleC, state, readyIn,
-    rate, stopOf, restOf, setStopOf, pickUpOf, correct, tick,
+    rate, stopOf, restOf, setStopOf, pickUpOf, correct, adopt, tick,
     setStop: (to: number | IronStop | null): void => { if (inHand.value) setStopOf(inHand.value, to) },
     pickUp: (): void => { if (inHand.value) pickUpOf(inHand.value) },
   }

@@ -9,6 +9,8 @@ export const useLibrary = defineStore('library', () => {
   const covers = ref<Cover[]>([])
   const problem = ref<string | null>(null)
   const ready = ref(false)
+  /** When the irons were last read from the server, ms: what happened since is not in what they say of themselves. */
+  const ironsReadMs = ref(0)
 
   /** @param onBoard what the board holds, fetched before the board is shown */
   async function load(
@@ -28,6 +30,7 @@ export const useLibrary = defineStore('library', () => {
       cloths.value = c.rows
       supplies.value = s.rows
       irons.value = i
+      ironsReadMs.value = Date.now()
       covers.value = v
       await bring(onBoard.clothId, onBoard.supplyIds)
       problem.value = null
@@ -63,5 +66,5 @@ export const useLibrary = defineStore('library', () => {
     cloths.value = at < 0 ? [cloth, ...cloths.value] : cloths.value.with(at, cloth)
   }
 
-  return { workshop, cloths, supplies, irons, covers, problem, ready, load, bring, keepCloth, keepSupply, keepIron }
+  return { workshop, cloths, supplies, irons, covers, problem, ready, ironsReadMs, load, bring, keepCloth, keepSupply, keepIron }
 })

@@ -16,6 +16,8 @@ type RunPlan = Omit<Run, 'events'>
 type Told = Partial<Omit<RunEventBody, 'key' | 'device' | 'atMs' | 'kind'>>
 const LOOK_MS = 250, SELDOM_S = 90, AGAIN_MS = 3000
 const LOOK_S = 1.2
+/** Two moments nearer than this are one: what was told and what stands here. */
+const NEAR_MS = 50
 /** Runs of a job that are looked through for what is done. */
 const LOOKED_BACK = 8
 
@@ -53,7 +55,9 @@ export const useRun = defineStore('run', () => {
   /** The moment by the server's clock, in board seconds; a clock that was set by hand is put right. */
   const nowMs = ref(Date.now())
   const skewMs = computed(() => skewOfDevice(kept.value, device.value))
-  const nowS = computed(() => ((nowMs.value + skewMs.value) / 1000) * rate - (state.value.setBy.get(device.value) ?? 0))
+  const nowS = computed(() => boardS(nowMs.value))
+  /** A moment of this board's clock in board time. */
+  const boardS = (ms: number) => ((ms + skewMs.value) / 1000) * rate - (state.value.setBy.get(device.value) ?? 0)
   /** A moment of board time as a time of day here, ms. */
   const wallMs = (atS: number) => ((atS + (state.value.setBy.get(device.value) ?? 0)) / rate) * 1000 - skewMs.value
 
@@ -237,10 +241,27 @@ export const useRun = defineStore('run', () => {
       stop: stop && { label: stop.label, meanC: stop.meanC, swingC: stop.swingC },
     })
   }
+  // A dial turned on another board is turned: the irons stand in one workroom.
+  watch(() => state.value.irons, (irons) => {
+    if (closed.value) return
+    for (const [id, told] of irons) {
+      const setAt = Math.round(wallMs(told.setS)), here = iron.dials[id]
+      if (here && here.setAt >= setAt - NEAR_MS) continue
+      const stops = library.irons.find(i => i.id === id)?.stops ?? []
+      const at = stops.findIndex(s => s.label === told.label)
+      const between = told.targetC === null
+        ? null
+        : { label: told.label ?? '', meanC: told.targetC, swingC: told.swingC, origin: 'model' as const }
+      iron.adopt(id, { stop: at >= 0 ? at : between, fromC: told.fromC, setAt, touchedAt: Math.round(wallMs(told.touchedS)) })
+    }
+  })
   // A dial turned on this board, wherever that was done, is told.
   watch(() => Object.fromEntries(Object.entries(iron.dials).map(([id, d]) => [id, JSON.stringify([d.stop, d.setAt])])), (now, before) => {
     if (!plan.value || closed.value) return
-    for (const id of Object.keys(now)) if (now[id] !== before?.[id]) void tellDial(id)
+    for (const id of Object.keys(now)) {
+      const told = state.value.irons.get(id), setS = boardS(iron.dials[id]!.setAt)
+      if (now[id] !== before?.[id] && (!told || setS > told.setS + NEAR_MS / 1000)) void tellDial(id)
+    }
   })
 
   /** What someone asked to press instead of what the order says. */
@@ -393,8 +414,8 @@ export const useRun = defineStore('run', () => {
 
   watch(() => jobs.job?.id, () => { void load() }, { immediate: true })
   return {
-    device, plan, operations, works, events, state, byId, opState, closed, earlier, doneBefore, problem, loading, nowS, wallMs, current,
-    step, down,
+    device, plan, operations, works, events, state, byId, opState, closed, earlier, doneBefore, problem, loading, nowS, boardS, wallMs,
+    current, step, down,
     moving, cooling, toTry, under, warnings, clashes, heldElsewhere, wanted, restOf, soleC, load, take, begin, replan, close, layOrder,
     space, back, missed, aside, leaveOut, opTakenUp, edge, doneCount, atHand, over, cleaned, sole, another, choose, tick, kept, own,
   }

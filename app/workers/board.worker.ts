@@ -8,7 +8,8 @@ import {
 } from '#core/match'
 import {
   chooseWay,
-  asSheetSays, carryOver, courseOf, draftRecipe, findOpeners, searchMethod, searchTack, type Bench, type CarriedOver, type Course,
+  asSheetSays, carryOver, courseOf, draftRecipe, findOpeners,
+  lyingCoolS, searchMethod, searchTack, type Bench, type CarriedOver, type Course,
   type OwnIron, type EvaluateOptions, type Found, type IronStop, type Method, type MethodAnswer, type Opener, type Recipe, type Tack,
   type Way, WAYS,
 } from '#core/recipe'
@@ -155,6 +156,8 @@ const api = {
     )
     return answers.find(a => a.way === way) ?? answers.find(a => a.blocked) ?? null
   },
+  /** How long a piece lies until it may be handled. */
+  lies: (bench: Bench, recipe: Recipe, untilC: number): number => lyingCoolS(bench, recipe, untilC),
   cover: (q: CoverQuestion): Cover => coverPiece(q),
   order: (task: OrderTask): Ordered => ({ ...orderOf(task), boundS: orderBoundS(task) }),
   /** Goes on from an order for so long. */

@@ -12,6 +12,7 @@ export {
 export { COARSE, LONGEST_HOLD_S } from './span'
 export { roomPoints, scoreParts, secondsCost, totalOf, type ScorePart, type ScorePartKey } from './score'
 export { asSheetSays, carryOver, sheetRecipe, type CarriedOver, type CarriedStep, type Difference } from './sheet'
+export { COLD_C, lyingCoolS, TOUCH_C } from './lying'
 export { searchTack, TACK_BOND, type Tack } from './tack'
 export { chooseWay, type Choosable } from './choose'
 export { courseOf, type Course } from './digest'

@@ -126,14 +126,15 @@ export const QUESTIONS: Question[] = [
     ],
   },
   {
-    key: 'cooling', ask: 'How long to cool?', changes: 'when the press stage calls a piece cold',
+    key: 'cooling', ask: 'How long to cool?', changes: 'how long a piece lies until it is called cold',
     schools: [
-      { value: 'touch', name: 'To the touch', why: 'The next piece waits.' },
-      { value: 'cold', name: 'Quite cold, weighted', why: 'Resin sets flat.' },
+      { value: 'touch', name: 'To the touch', why: 'At 40 °C a hand rests on it. The next piece waits.' },
+      { value: 'cold', name: 'Quite cold, weighted', why: 'At 32 °C it is no warmer than the hand. Resin sets flat.' },
     ],
   },
 ]
 /** The questions that already change something; the others are kept for the stages to come. */
 export const WORKING_RULES: (keyof Rules)[] = [
-  'blend', 'moisture', 'bearing', 'warm', 'sides', 'patience', 'clock', 'cover', 'allowance', 'washes', 'size', 'motion', 'walk', 'places',
+  'blend', 'moisture', 'bearing', 'warm', 'sides', 'patience', 'clock', 'cover', 'allowance', 'washes', 'size', 'motion', 'walk',
+  'places', 'cooling',
 ]

@@ -12,6 +12,7 @@ const { iron, wanted = null } = defineProps<{
 }>()
 const run = useRun()
 const dials = useIron()
+const library = useLibrary()
 const bench = useBench()
 const probe = useProbe()
 const rest = computed(() => run.restOf(iron.id))
@@ -28,8 +29,9 @@ function turn(): void {
 /** Touches of this run come on top of what the server knew when the board was laid out. */
 const asks = computed(() => {
   const cleaned = run.state.cleanedS.get(iron.id)
+  const from = cleaned ?? run.boardS(library.ironsReadMs)
   const own = run.operations.filter(o => o.ironId === iron.id && o.supplyId).flatMap(o =>
-    run.opState(o.id).touches.filter(t => t.toS !== null && (cleaned === undefined || t.fromS > cleaned)).map(() => o.coverId === null))
+    run.opState(o.id).touches.filter(t => t.toS !== null && t.fromS > from).map(() => o.coverId === null))
   const before = cleaned === undefined ? iron.since : { bare: 0, fused: 0 }
   return soleAsks({ bare: before.bare + own.filter(Boolean).length, fused: before.fused + own.length })
 })

@@ -165,8 +165,8 @@ const RADIUS = 120, AROUND = 2 * Math.PI * RADIUS
       <p v-for="c in run.clashes" :key="c.op" class="slip border-l-4 border-l-alert p-2 font-semibold text-alert" role="alert"
         data-test="clash">{{ twoBoardsSentence(run.byId.get(c.op)?.name ?? '', timeOfDay(run.wallMs(c.atS))) }}
         <UButton size="sm" @click.stop="run.over(c.op)">Go on here <kbd class="text-sm opacity-80">{{ KEYS.over.shown }}</kbd></UButton></p>
-      <p class="text-2xl leading-tight" data-test="piece"><b>{{ op?.name ?? '' }}</b>
-        <span v-if="op" class="text-lg text-muted-ink"> {{ OPERATION_NAME[op.kind].toLowerCase() }},
+      <p class="text-2xl leading-tight" data-test="piece"><b>{{ op?.name ?? '' }}</b>{{ ' ' }}
+        <span v-if="op" class="text-lg text-muted-ink">{{ OPERATION_NAME[op.kind].toLowerCase() }},
           <i>{{ STANDING_WORDS[op.standing] }}</i></span></p>
       <p class="ticket text-[3.1rem] font-bold leading-[1.02] max-[1000px]:text-[2.7rem]" :class="over ? 'text-alert' : ''"
         aria-live="assertive" data-test="now">{{ command }}</p>
