@@ -1,5 +1,5 @@
 /** From the pieces of a job to what is done under the iron: the one way, for the screen and the server. */
-import { areaMm2, boundsOf, mirrored, outlineOf, type Outline } from '#core/geometry'
+import { areaMm2, boundsOf, boxOf, mirrored, type Outline } from '#core/geometry'
 import { IRON_KINDS, type IronKindKey } from '#core/materials'
 import type { IronAt, Operation, OrderTask, Way as OrderWay } from '#core/order'
 import type { Recipe } from '#core/recipe'
@@ -33,7 +33,7 @@ export function blockOutline(one: Outline, count: number): Outline {
   const across = Math.max(1, Math.min(count, Math.floor((BOARD_WIDE_MM + BLOCK_GAP_MM) / (wideMm + BLOCK_GAP_MM))))
   const rows = Math.ceil(count / across)
   const [w, h] = [across * (wideMm + BLOCK_GAP_MM) - BLOCK_GAP_MM, rows * (highMm + BLOCK_GAP_MM) - BLOCK_GAP_MM]
-  return outlineOf([{ x: 0, y: 0 }, { x: w, y: 0 }, { x: w, y: h }, { x: 0, y: h }])
+  return boxOf({ left: 0, right: w, bottom: 0, top: h })
 }
 
 const largest = (all: readonly Outline[]): Outline | null => [...all].sort((a, b) => areaMm2(b) - areaMm2(a))[0] ?? null

@@ -133,7 +133,8 @@ export const usePlanning = defineStore('planning', () => {
     }, 0)
   function rowOf(count: number, kind: IronKindKey): Print[] {
     const n = Math.max(1, Math.min(MOST_PRINTS, Math.ceil(count)))
-    return Array.from({ length: n }, (_, i) => ({ x: i * IRON_KINDS[kind].soleMm[1], y: 0, headingDeg: 0 }))
+    const [long, wide] = IRON_KINDS[kind].soleMm, across = Math.ceil(Math.sqrt((n * long) / wide))
+    return Array.from({ length: n }, (_, i) => ({ x: (i % across) * wide, y: -Math.floor(i / across) * long, headingDeg: 0 }))
   }
 
   async function waysOf(w: Work): Promise<Pick<Work, 'ways' | 'blocked'>> {
@@ -217,6 +218,9 @@ export const usePlanning = defineStore('planning', () => {
     () => { if (wanted.value) void plan() },
   )
   const want = (): void => { wanted.value = true }
+  // What could not be worked out while the server was away is, once it answers again.
+  const { awaySince } = useServer()
+  watch(awaySince, (since) => { if (since === null && problem.value) void plan() })
   const learnt = (): void => { since.value++ }
 
   /** An operation as a run keeps it, done with this iron. */

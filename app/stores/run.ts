@@ -141,6 +141,20 @@ export const useRun = defineStore('run', () => {
       }
     }
     if (plan.value && news.piecesVersion !== plan.value.piecesVersion) void refresh()
+    else if ((kept.value.at(-1)?.position ?? -1) > wholeUpTo()) void fillUp()
+  }
+  /** Everything up to here is known: what this board told comes back before what others told meanwhile. */
+  function wholeUpTo(): number {
+    const gap = kept.value.findIndex((e, i) => e.position !== i)
+    return gap < 0 ? kept.value.length - 1 : gap - 1
+  }
+  /** Asks for what lies between. */
+  async function fillUp(): Promise<void> {
+    const id = plan.value?.id
+    try {
+      const news = await $fetch<RunNews>(`/api/runs/${id}/events`, { query: { after: wholeUpTo() } })
+      if (plan.value?.id === id) hear(news)
+    } catch { /* The server went away again: it is asked with the next news. */ }
   }
   async function refresh(): Promise<void> {
     const id = plan.value?.id
@@ -157,7 +171,7 @@ export const useRun = defineStore('run', () => {
     live?.close()
     const id = plan.value?.id
     if (!id || typeof EventSource === 'undefined') return
-    const source = live = new EventSource(`/api/runs/${id}/live?after=${kept.value.at(-1)?.position ?? -1}`)
+    const source = live = new EventSource(`/api/runs/${id}/live?after=${wholeUpTo()}`)
     source.onmessage = e => hear(JSON.parse(e.data as string) as RunNews)
     source.onerror = () => {
       source.close()
@@ -407,6 +421,8 @@ export const useRun = defineStore('run', () => {
   const warnings = computed(() => warningsAt(
     state.value, library.irons, id => step.value && 'forS' in step.value && current.value?.id === id ? step.value.forS : 30, nowS.value,
   ))
+  /** The last thing told on this board. */
+  const lastKey = computed(() => [...kept.value, ...own.value].findLast(e => e.device === device.value)?.key ?? null)
   const clashes = computed(() => state.value.clashes)
   const doneCount = computed(() => [...state.value.ops.values()].filter(o => o.phase === 'done').length)
   /** The run is what is shown: Space is its iron. */
@@ -417,6 +433,7 @@ export const useRun = defineStore('run', () => {
     device, plan, operations, works, events, state, byId, opState, closed, earlier, doneBefore, problem, loading, nowS, boardS, wallMs,
     current, step, down,
     moving, cooling, toTry, under, warnings, clashes, heldElsewhere, wanted, restOf, soleC, load, take, begin, replan, close, layOrder,
-    space, back, missed, aside, leaveOut, opTakenUp, edge, doneCount, atHand, over, cleaned, sole, another, choose, tick, kept, own,
+    space, back, missed, aside, leaveOut, opTakenUp, edge, doneCount,
+    lastKey, atHand, over, cleaned, sole, another, choose, tick, kept, own,
   }
 })

@@ -1,7 +1,7 @@
 /** Pieces in the plane, mm: areas, offsets, what they have in common. */
 export {
-  areaMm2, aroundMm, atOrigin, boundsOf, crossing, distanceMm, mirrored, outlineOf, rotated, shifted, signedAreaMm2, type Outline,
-  type Point, type Ring,
+  areaMm2, aroundMm, atOrigin, boundsOf, boxAbout, boxOf, crossing, distanceMm, mirrored, outlineOf, rotated, shifted, signedAreaMm2,
+  type Outline, type Point, type Ring,
 } from './outline'
 export { difference, intersection, offset, overlap, simplified, swept, thinned, tooNarrow, union } from './clip'
 export { offsetEdges } from './edges'

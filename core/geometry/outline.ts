@@ -39,6 +39,12 @@ export function boundsOf({ rim }: Pick<Outline, 'rim'>): Bounds {
   return { left, right, bottom, top, wideMm: right - left, highMm: top - bottom }
 }
 
+/** A rectangle, its corners given by its sides. */
+export const boxOf = ({ left, right, bottom, top }: Pick<Bounds, 'left' | 'right' | 'bottom' | 'top'>): Outline =>
+  outlineOf([{ x: left, y: bottom }, { x: right, y: bottom }, { x: right, y: top }, { x: left, y: top }])
+/** The smallest upright rectangle about all of them. */
+export const boxAbout = (all: readonly Outline[]): Outline => boxOf(boundsOf({ rim: all.flatMap(o => o.rim) }))
+
 const moved = (outline: Outline, to: (p: Point) => Point): Outline => outlineOf(outline.rim.map(to), outline.holes.map(h => h.map(to)))
 
 export const shifted = (outline: Outline, byX: number, byY: number): Outline => moved(outline, p => ({ x: p.x + byX, y: p.y + byY }))

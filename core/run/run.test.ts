@@ -142,6 +142,8 @@ describe('a run', () => {
     // Both away from the server, both pressed it to the end.
     const apart = [...touch('b', 0, 0, 12), ...touch('b', 1, 15, 27), ...touch('b', 0, 40, 52, other)]
     expect(foldRun(works, apart).clashes).toHaveLength(1)
+    const ended = [...touch('b', 0, 0, 12), ...touch('b', 1, 15, 27), told(60, 'over', 'b', other)]
+    expect(foldRun(works, ended).ops.get('b')!.phase).toBe('cooling')
   })
   it('told twice, or as it happens to arrive, comes to the same; never two soles on one piece', () => {
     const one = fc.record({

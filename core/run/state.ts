@@ -188,7 +188,8 @@ function ofOperation(state: RunState, w: RunWork, o: OpState, e: RunEvent): void
       return
     case 'over':
       o.device = e.device
-      o.phase = 'inHand'
+      // What has been pressed to its end stays so: only whose it is is settled.
+      if (o.phase === 'open' || o.phase === 'aside' || o.phase === 'inHand') o.phase = 'inHand'
       state.clashes = state.clashes.filter(c => c.op !== o.id)
       return
     case 'down': {

@@ -1,4 +1,4 @@
-import { areaMm2, boundsOf, difference, intersection, offset, union, type Outline, type Point } from '../geometry'
+import { areaMm2, boundsOf, boxAbout, difference, intersection, offset, union, type Outline, type Point } from '../geometry'
 import { count, has, ones, words } from './grid'
 import { EDGE_MM, pointsIn, under } from './points'
 import { bearingOf, bearingOutline, printed, soleOutline, TIP, type Print, type SoleShape } from './sole'
@@ -186,7 +186,7 @@ export function coverPiece(q: CoverQuestion): Cover {
   let proved = proveCover(outline, sole, keepOuts, prints)
   for (let again = 0; again < 3 && 1 - proved.covered > LEFT_SHARE; again++) {
     const rest = proved.missed.flatMap(o => pointsIn(o, EDGE_MM / 2))
-    const more = choose(spotsFor({ ...q, outline: hull(proved.missed) }, rest, SEARCH_MM / 2), rest.length)
+    const more = choose(spotsFor({ ...q, outline: boxAbout(proved.missed) }, rest, SEARCH_MM / 2), rest.length)
     if (more.length === 0) break
     prints.push(...more.map(({ x, y, headingDeg }) => ({ x, y, headingDeg })))
     proved = proveCover(outline, sole, keepOuts, prints)
@@ -201,24 +201,10 @@ export function coverPiece(q: CoverQuestion): Cover {
 /** Where the whole sole cannot stand its tip still may: the rest of it held off the work. */
 function tipPrints(missed: readonly Outline[], keepOuts: readonly Outline[]): Print[] {
   const points = missed.flatMap(o => pointsIn(o, EDGE_MM))
-  const spots = spotsFor({ outline: hull(missed), sole: TIP, keepOuts, walk: 'rows' }, points, TIP_STEP_MM)
+  const spots = spotsFor({ outline: boxAbout(missed), sole: TIP, keepOuts, walk: 'rows' }, points, TIP_STEP_MM)
   return choose(spots, points.length).map(({ x, y, headingDeg }) => ({ x, y, headingDeg, tip: true as const }))
 }
 /** The tip is tried so far apart, mm; a place that gains fewer points than this is not worth a touch. */
 const TIP_STEP_MM = 8
 /** Around keep-outs places are tried so far apart, mm. */
 const SEARCH_MM = 14
-
-/** A box about all of them. */
-function hull(all: readonly Outline[]): Outline {
-  const b = boundsOf({ rim: all.flatMap(o => o.rim) })
-  return {
-    rim: [
-      { x: b.left, y: b.bottom },
-      { x: b.right, y: b.bottom },
-      { x: b.right, y: b.top },
-      { x: b.left, y: b.top },
-    ],
-    holes: [],
-  }
-}

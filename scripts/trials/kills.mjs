@@ -1,130 +1,217 @@
-// npm run trial:kills [-- 30]: the server, its start script and the database are killed outright, in every order, in the middle of
-// writing, so many times. Counts first starts that fail, and what was lost or doubled. On data of its own; it ends by itself.
-import { spawn } from 'node:child_process'
+// npm run trial:kills [-- 200]: a run is pressed through the real interface while the server, the database, the browser's tab, the whole
+// browser and the network are killed in turn in the middle of it, so many times. Whatever the board showed as having happened must be in
+// the database afterwards, once. On data of its own; it ends by itself.
+import { execFileSync, spawn } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
-import { chmodSync, existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { chromium, selectors } from '@playwright/test'
+import { ROOT, TSX, freePort, local, run } from '../lib/run.mjs'
+import { ensureBuilt, ensureChromium } from '../lib/setup.mjs'
+import { dataFolder, startDatabase } from '../lib/postgres.mjs'
 
-const rounds = Number(process.argv[2] ?? 30)
-const LONGEST_START_MS = 90_000
-const data = mkdtempSync(join(tmpdir(), 'kills-'))
-chmodSync(data, 0o755)
-// Before anything that reads it.
-process.env.READY_CUFF_DATA = data
-const { ROOT, freePort } = await import('../lib/run.mjs')
-const { dataFolder } = await import('../lib/postgres.mjs')
-const folder = () => dataFolder('postgres')
+const kills = Number(process.argv[2] ?? 200)
+const WHAT = ['server', 'database', 'tab', 'network', 'browser']
+const sleep = ms => new Promise(done => setTimeout(done, ms))
+const executablePath = process.env.CHROMIUM ?? ensureChromium()
+ensureBuilt()
+const name = `kills-${process.pid}`
+let database = await startDatabase(name)
+const env = { ...process.env, DATABASE_URL: database.url, READY_CUFF_LOG: 'silent' }
+run(local('tsx'), [...TSX, 'scripts/migrate.ts'], { env })
+run(local('tsx'), [...TSX, 'scripts/seed.ts'], { env })
 const port = await freePort()
 const url = `http://127.0.0.1:${port}`
-const sleep = ms => new Promise(done => setTimeout(done, ms))
-const ORDERS = [
-  ['server', 'script', 'database'], ['server', 'database', 'script'], ['script', 'server', 'database'],
-  ['script', 'database', 'server'], ['database', 'server', 'script'], ['database', 'script', 'server'],
-]
+const profile = mkdtempSync(join(tmpdir(), 'kills-'))
 
-/** Starts everything as a person would, once. @returns its process, or null where it did not come up */
-async function start() {
-  const said = []
-  const script = spawn(process.execPath, ['scripts/demo.mjs'], {
-    cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, PORT: String(port), READY_CUFF_LOG: 'silent' },
-  })
-  for (const from of [script.stdout, script.stderr]) from.setEncoding('utf8').on('data', text => said.push(text))
-  const from = Date.now()
-  while (Date.now() - from < LONGEST_START_MS) {
-    if (said.join('').includes('is on the board at')) return { script, said, tookMs: Date.now() - from }
-    if (script.exitCode !== null) break
-    await sleep(100)
-  }
-  console.log(said.join(''))
-  return null
-}
-function kill(what, script) {
-  const file = { server: join(data, 'server.pid'), database: join(folder(), 'postmaster.pid') }[what]
-  const pid = file ? (existsSync(file) ? Number(readFileSync(file, 'utf8').split('\n')[0]) : Number.NaN) : script.pid
-  try {
-    if (pid > 0) process.kill(pid, 'SIGKILL')
-  } catch { /* It is gone already. */ }
-}
-
-const json = async path => (await fetch(url + path)).json()
-/** Swatches written until the server is gone; those that were answered for must be there, each once. */
-function writing(body) {
-  const sent = [], answered = new Set()
-  let going = true
-  const worker = async () => {
-    while (going) {
-      const clientKey = randomUUID()
-      sent.push(clientKey)
-      const answer = await fetch(`${url}/api/trials`, {
-        method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ ...body, clientKey }),
-      }).catch(() => null)
-      if (answer?.ok) answered.add(clientKey)
-      else if (!answer) await sleep(5)
-    }
-  }
-  const all = Promise.all([worker(), worker(), worker()])
-  return { sent, answered, stop: () => { going = false; return all } }
-}
-async function kept(clothId) {
-  const keys = []
-  for (let page = 1; ; page++) {
-    const { rows, total } = await json(`/api/cloths/${clothId}/history?size=100&page=${page}`)
-    keys.push(...rows.map(t => t.clientKey))
-    if (keys.length >= total || rows.length === 0) return keys
-  }
-}
-async function swatch() {
-  const [cloths, supplies, irons] = [await json('/api/cloths'), await json('/api/supplies'), await json('/api/irons')]
-  return {
-    clothId: cloths.rows.at(-1).id, supplyId: supplies.rows.find(s => s.resin).id, ironId: irons[0].id, coverId: null, bed: 'padded',
-    grade: 3, pressedAt: '2026-11-24T10:00:00Z', predicted: { bond: 1, harm: 0, peakC: 120, windowC: [100, 120], worst: null },
-    recipe: {
-      format: 2, method: 'dry', stop: { label: 'wool', meanC: 150, swingC: 5, origin: 'typical' }, firstSide: 'back', passes: 1,
-      holdS: 10, lean: 'weight', pressureKPa: 1, coverWaterGsm: 0, mistGsm: 0, steamGM2S: 0, steamS: 0, coolS: 10,
+let server = null
+async function serverUp() {
+  server = spawn(process.execPath, [join(ROOT, '.output/server/index.mjs')], {
+    cwd: ROOT, stdio: 'ignore',
+    env: {
+      ...env, DATABASE_URL: database.url, NODE_ENV: 'production', NITRO_HOST: '127.0.0.1', HOST: '127.0.0.1', NITRO_PORT: String(port),
+      PORT: String(port), NUXT_PUBLIC_CLOCK_RATE: '60', READY_CUFF_BACKUPS: join(profile, 'backups'),
     },
+  })
+  for (let i = 0; i < 300 && !(await fetch(`${url}/api/health`).catch(() => null))?.ok; i++) await sleep(50)
+}
+const gone = child => new Promise((done) => {
+  if (!child || child.exitCode !== null || child.signalCode !== null) done()
+  else {
+    child.once('exit', done)
+    child.kill('SIGKILL')
   }
+})
+await serverUp()
+
+const json = async (path, options) => {
+  const answer = await fetch(url + path, options && {
+    method: options.method ?? 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(options.body),
+  })
+  if (!answer.ok) throw new Error(`${path}: ${answer.status} ${await answer.text()}`)
+  return answer.json()
+}
+/** A job of many small pieces, so that there is always something to press. */
+async function newJob(n) {
+  const [cloths, supplies] = [await json('/api/cloths?q=TW-01'), await json('/api/supplies?q=B-20')]
+  const clothId = cloths.rows[0].id, supplyId = supplies.rows.find(s => s.code === 'B-20').id
+  const job = await json('/api/jobs', {
+    body: {
+      name: `Kills ${n}`, garment: 'Trial', washC: 30, tumble: 'no', dryClean: false, cloths: [{ clothId, place: 'collar', supplyId }],
+    },
+  })
+  const piece = (title, block, measures, count) => ({
+    id: randomUUID(), name: title, clothId, place: 'collar', count, pair: false, grain: 'any', oneWay: false, inset: null,
+    shape: { format: 1, kind: 'block', block, measures }, allowances: { seam: 10, hem: 10, front: 10 }, backingId: supplyId, foamId: null,
+    webId: null,
+  })
+  await json(`/api/jobs/${job.id}/pieces`, {
+    method: 'PUT',
+    body: {
+      version: 0,
+      pieces: [
+        piece('Strip', 'strip', { long: 420, wide: 80 }, 60), piece('Flap', 'flap', { wide: 120, high: 55, corner: 0, slant: 0 }, 60),
+      ],
+    },
+  })
+  return job
 }
 
-const tally = { rounds: 0, killed: 0, failedStarts: 0, answered: 0, lost: 0, doubled: 0, slowestStartMs: 0 }
-let up = await start(), body = null
-const all = new Set()
-try {
-  for (let round = 0; round < rounds && up; round++) {
-    body ??= await swatch()
-    const work = writing(body)
-    await sleep(700 + (round % 5) * 90)
-    for (const what of ORDERS[round % ORDERS.length]) {
-      kill(what, up.script)
-      tally.killed++
-      await sleep((round % 3) * 15)
-    }
-    await work.stop()
-    // Every few rounds the number that the database left behind belongs to something else by now, as after a power cut.
-    const left = join(folder(), 'postmaster.pid')
-    if (round % 3 === 2 && existsSync(left))
-      writeFileSync(left, [process.pid, ...readFileSync(left, 'utf8').split('\n').slice(1)].join('\n'))
-    up = await start()
-    tally.rounds++
-    if (!up) {
-      tally.failedStarts++
-      up = await start()
-      if (!up) break
-    }
-    tally.slowestStartMs = Math.max(tally.slowestStartMs, up.tookMs)
-    for (const key of work.answered) all.add(key)
-    const there = await kept(body.clothId), once = new Set(there)
-    tally.answered = all.size
-    tally.lost += [...work.answered].filter(key => !once.has(key)).length
-    tally.doubled += there.length - once.size
-  }
-} finally {
-  if (up) {
-    up.script.kill('SIGTERM')
-    for (let i = 0; i < 100 && up.script.exitCode === null; i++) await sleep(100)
-  }
-  rmSync(folder(), { recursive: true, force: true })
-  rmSync(data, { recursive: true, force: true })
+let context = null, page = null
+async function browserUp() {
+  context = await chromium.launchPersistentContext(profile, {
+    executablePath, headless: true, viewport: { width: 1280, height: 800 },
+    args: [
+      '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update',
+      '--disable-sync',
+    ],
+  })
+  page = context.pages()[0] ?? await context.newPage()
 }
-console.log(JSON.stringify(tally))
-process.exit(tally.failedStarts + tally.lost + tally.doubled === 0 && tally.rounds === rounds ? 0 : 1)
+/** The board with the run on it; while the server is away, out of what the browser keeps. */
+async function toRun() {
+  for (let i = 0; i < 60; i++) {
+    try {
+      await page.goto(`${url}/press`, { timeout: 8000 })
+      await page.getByRole('tab', { name: /Run/ }).click({ timeout: 8000 })
+      await page.getByTestId('run').or(page.getByText('No run has been begun')).first().waitFor({ timeout: 8000 })
+      if (await page.getByTestId('run').isVisible()) return
+    } catch { /* Once more: what it stands on comes up meanwhile. */ }
+    await sleep(300)
+  }
+  throw new Error('the run did not come back')
+}
+selectors.setTestIdAttribute('data-test')
+await browserUp()
+
+async function beginRun(n) {
+  const job = await newJob(n)
+  await page.goto(`${url}/today`)
+  await page.getByTestId('jobs').getByRole('listitem').filter({ hasText: job.name }).getByRole('button').first().click()
+  await page.waitForURL(u => !u.pathname.includes('today'))
+  await page.goto(`${url}/press`)
+  await page.getByRole('tab', { name: /Order/ }).click()
+  const begin = page.getByRole('button', { name: /Begin the run/ })
+  for (let i = 0; i < 200 && !(await begin.isEnabled().catch(() => false)); i++) await sleep(200)
+  await begin.click()
+  await page.getByTestId('run').waitFor()
+  await page.keyboard.press('d')
+  await page.waitForFunction(() => navigator.serviceWorker?.controller, null, { timeout: 20_000 }).catch(() => undefined)
+  return job
+}
+/** The last thing that the board shows as having happened. */
+const shown = () => page.getByTestId('run').getAttribute('data-last', { timeout: 4000 })
+const seen = new Set()
+/** Presses the key at what stands there, and notes what the board then shows. */
+async function press() {
+  const now = await page.getByTestId('now').textContent({ timeout: 4000 })
+  if (await page.getByTestId('edge').isVisible()) await page.keyboard.press('h')
+  else if (/^(Set down|Warm|Hold|Lift|Lay|Turn)/.test(now)) await page.keyboard.press(' ')
+  await sleep(15)
+  const key = await shown()
+  if (key) seen.add(key)
+  return !/All of it/.test(now)
+}
+/** Presses until it is told to stop, whatever happens meanwhile. */
+function pressing() {
+  let on = true
+  const done = (async () => {
+    while (on) await press().catch(() => sleep(50))
+  })()
+  return { stop: () => { on = false; return done } }
+}
+
+const tally = { kills: 0, runs: 0, events: 0, lost: 0, doubled: 0, notBack: 0, slowestBackMs: 0 }
+const jobs = []
+const from = Date.now()
+try {
+  jobs.push(await beginRun(0))
+  while (tally.kills < kills) {
+    if (tally.kills > 0 && tally.kills % 50 === 0) jobs.push(await beginRun(jobs.length))
+    const what = WHAT[tally.kills % WHAT.length]
+    const hand = pressing()
+    await sleep(250 + (tally.kills * 37) % 400)
+    if (what === 'server') {
+      await gone(server)
+      await sleep(400)
+      await serverUp()
+    } else if (what === 'database') {
+      const pid = Number(readFileSync(join(dataFolder(name), 'postmaster.pid'), 'utf8').split('\n')[0])
+      process.kill(pid, 'SIGKILL')
+      await sleep(300)
+      database = await startDatabase(name)
+      // It may have come up on another port: the server is told where.
+      await gone(server)
+      await serverUp()
+    } else if (what === 'tab') {
+      const dead = page
+      page = await context.newPage()
+      await Promise.race([dead.goto('chrome://crash').catch(() => undefined), sleep(500)])
+      await dead.close().catch(() => undefined)
+    } else if (what === 'network') {
+      await context.setOffline(true)
+      await sleep(500)
+      await context.setOffline(false)
+    } else {
+      // The whole browser, all of its processes at once: those that were started on this profile.
+      const own = execFileSync('pgrep', ['-f', profile], { encoding: 'utf8' }).trim().split('\n').map(Number)
+      for (const pid of own) {
+        try {
+          if (pid !== process.pid) process.kill(pid, 'SIGKILL')
+        } catch { /* It is gone already. */ }
+      }
+      await context.close().catch(() => undefined)
+      await sleep(200)
+      rmSync(join(profile, 'SingletonLock'), { force: true })
+      await browserUp()
+    }
+    await hand.stop()
+    tally.kills++
+    const back = Date.now()
+    await toRun().catch(() => { tally.notBack++ })
+    tally.slowestBackMs = Math.max(tally.slowestBackMs, Date.now() - back)
+  }
+  // Everything that waits goes out.
+  for (let i = 0; i < 300 && await page.getByTestId('waiting').isVisible().catch(() => true); i++) await sleep(100)
+  await sleep(500)
+  const kept = []
+  for (const job of jobs) {
+    for (const head of await json(`/api/jobs/${job.id}/runs`)) {
+      const { events } = await json(`/api/runs/${head.id}`)
+      kept.push(...events.map(e => e.key))
+      tally.runs++
+    }
+  }
+  const once = new Set(kept)
+  tally.events = seen.size
+  tally.lost = [...seen].filter(key => !once.has(key)).length
+  tally.doubled = kept.length - once.size
+} finally {
+  await context.close().catch(() => undefined)
+  await gone(server)
+  database.remove()
+  rmSync(profile, { recursive: true, force: true })
+}
+console.log(JSON.stringify({ ...tally, tookS: Math.round((Date.now() - from) / 1000) }))
+process.exit(tally.lost + tally.doubled + tally.notBack === 0 ? 0 : 1)

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { Op } from 'sequelize'
-import { atOrigin, boundsOf, difference, offset, overlap, type Outline } from '#core/geometry'
+import { atOrigin, boundsOf, boxOf, difference, offset, overlap, type Outline } from '#core/geometry'
 import { laidOutline, layFaults, leftOver } from '#core/lay'
 import { settlingOf } from '#core/shrink'
 import {
@@ -244,20 +244,7 @@ function judgeLay(body: CutBody, parts: readonly Part[], supply: Supply, offcuts
     })
     const { wideMm: w, highMm: h } = boundsOf(whole)
     // What of the offcut's own frame was never there is taken as laid too.
-    const missing = difference(
-      [
-        {
-          rim: [
-            { x: 0, y: 0 },
-            { x: w, y: 0 },
-            { x: w, y: h },
-            { x: 0, y: h },
-          ],
-          holes: [],
-        },
-      ],
-      [whole],
-    )
+    const missing = difference([boxOf({ left: 0, right: w, bottom: 0, top: h })], [whole])
     left.push(...leftOver([...outlines, ...missing], w, h, GAP_MM))
   }
   return left.map(atOrigin)

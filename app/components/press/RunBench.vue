@@ -3,6 +3,8 @@ import { useIntervalFn } from '@vueuse/core'
 import { waterFault } from '#core/run'
 import type { PrintState } from './SetDownPicture.vue'
 import { fromPayload } from '#shared/cutting'
+import { bearingOutline, printed } from '#core/setdown'
+import { boxAbout } from '#core/geometry'
 import { soleOf } from '#shared/pressing'
 import {
   clockWords, EDGE_NAME, harmSoonWords, heldElsewhere, howLine, OPERATION_NAME, runKeyWords, STANDING_WORDS, STEAM_CAUTION, timeOfDay,
@@ -49,7 +51,10 @@ const big = computed(() => {
   return ''
 })
 const unit = computed(() => {
-  if (step.value?.do === 'lift') return over.value ? `bond ${Math.round(share.value * 100)} %` : byBond.value ? 's to a bond' : 'seconds'
+  if (step.value?.do === 'lift') {
+    if (byBond.value) return over.value ? `bond ${Math.round(share.value * 100)} %` : 's to a bond'
+    return over.value ? `${Math.floor(-leftS.value)} s over` : 'seconds'
+  }
   if (step.value?.do === 'down') return 'seconds'
   return !op.value && run.cooling[0] ? 'until the first is cold' : ''
 })
@@ -79,7 +84,12 @@ const states = computed<PrintState[]>(() => {
     return given.has(i) || s.coolFromS !== null ? 'done' : 'open'
   })
 })
-const outline = computed(() => (op.value?.outline ? fromPayload(op.value.outline) : null))
+/** What has no shape of its own is drawn as the cloth under its set-downs. */
+const outline = computed(() => {
+  const o = op.value
+  if (!o || o.prints.length === 0) return null
+  return o.outline ? fromPayload(o.outline) : boxAbout(o.prints.map(p => printed(bearingOutline(sole.value), p)))
+})
 const keepOuts = computed(() => (op.value?.keepOuts ?? []).map(fromPayload))
 const sole = computed(() => soleOf(iron.value?.kind ?? 'household'))
 
@@ -118,13 +128,18 @@ function found(edge: 'holds' | 'nail' | 'lifts'): void {
   if (hasEdge.value) void run.edge(trying.value.id, edge, edge === 'lifts' ? lifting.value : [])
   else void run.opTakenUp(trying.value.id)
 }
+/** What two boards are at comes first, then what another has in hand. */
+function takeOver(): void {
+  const id = run.clashes[0]?.op ?? (run.heldElsewhere ? op.value?.id : undefined)
+  if (id) void run.over(id)
+}
 const missed = (i: number): void => { if (op.value && states.value[i] === 'done') void run.missed(op.value.id, i) }
 const taken = computed(() => [...new Set([...run.operations.flatMap(o => o.ironId ?? []), ...run.state.irons.keys()])]
   .flatMap(id => library.irons.find(i => i.id === id) ?? []))
 const ironNow = useTemplateRef<{ turn: () => void }[]>('ironNow')
 useKeys({
   takeBack: () => { void run.back() }, aside: () => { void run.aside() }, another: run.another, holds: () => found('holds'),
-  nail: () => found('nail'), lifts: () => found('lifts'), over: () => { if (op.value) void run.over(op.value.id) },
+  nail: () => found('nail'), lifts: () => found('lifts'), over: takeOver,
   dial: () => { ironNow.value?.[taken.value.findIndex(i => i.id === iron.value?.id)]?.turn() },
 })
 useDigits({
@@ -158,7 +173,7 @@ const RADIUS = 120, AROUND = 2 * Math.PI * RADIUS
 
 <template>
   <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1.05fr)_minmax(0,1fr)_290px] gap-3 px-3 pb-2
-    max-[1000px]:grid-cols-[minmax(0,1fr)_250px] max-[1000px]:grid-rows-[auto_minmax(0,1fr)]" data-test="run">
+    max-[1000px]:grid-cols-[minmax(0,1fr)_250px] max-[1000px]:grid-rows-[auto_minmax(0,1fr)]" data-test="run" :data-last="run.lastKey">
     <section class="flex min-h-0 cursor-pointer flex-col gap-1 select-none max-[1000px]:col-span-2" aria-label="What now"
       @click="run.space()">
       <p v-for="w in said" :key="w" class="bg-alert px-3 py-2 text-xl font-bold text-paper" role="alert" data-test="warning">{{ w }}</p>
@@ -201,11 +216,6 @@ const RADIUS = 120, AROUND = 2 * Math.PI * RADIUS
         :colour="cloth?.colourHex" :share="share" :heat="step?.do === 'lift' ? heatColour(run.under?.soleC ?? op.recipe!.stop.meanC) : null"
         :label="`${op.name}: ${states.filter(s => s === 'done').length} of ${op.prints.length} places pressed`"
         @choose="missed" @tap="run.space()" />
-      <div v-else-if="op && op.prints.length > 1" class="grid h-full content-center gap-1 p-4">
-        <p class="text-lg">Run by run</p>
-        <p class="flex flex-wrap gap-1"><span v-for="(s, i) in states" :key="i" class="grid size-9 place-items-center border border-ink/40"
-          :class="s === 'done' ? 'bg-good text-paper' : s === 'now' || s === 'down' ? 'bg-mark text-paper' : ''">{{ i + 1 }}</span></p>
-      </div>
       <p v-if="op && outline" class="absolute bottom-0 left-1 text-sm text-muted-ink">Tap a place that was missed, or its number.</p>
     </section>
     <aside class="min-h-0 space-y-2 overflow-auto pr-1" aria-label="Cooling, next, irons">

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import { arc, areaMm2, outlineOf, type Outline, type Point } from '#core/geometry'
+import { arc, areaMm2, boxOf, outlineOf, type Outline, type Point } from '#core/geometry'
 import { IRON_KINDS } from '#core/materials'
 import { proveCover, type Print } from '#core/setdown'
 import { howMany, toPayload } from '#shared/cutting'
@@ -110,10 +110,7 @@ const sizes = reactive<Record<KeepOutKind, [number, number]>>(plain(SIZE_MM))
 function shapeAt(kind: KeepOutKind, p: Point): Outline {
   const [w, h] = sizes[kind].map(v => Math.min(2000, Math.max(2, Number(v) || 2))) as [number, number]
   if (kind === 'button') return outlineOf(arc(p, w / 2, 0, 360, 0.3).slice(0, -1))
-  return outlineOf([
-    { x: p.x - w / 2, y: p.y - h / 2 }, { x: p.x + w / 2, y: p.y - h / 2 }, { x: p.x + w / 2, y: p.y + h / 2 },
-    { x: p.x - w / 2, y: p.y + h / 2 },
-  ])
+  return boxOf({ left: p.x - w / 2, right: p.x + w / 2, bottom: p.y - h / 2, top: p.y + h / 2 })
 }
 function tap(p: Point): void {
   if (!laying.value || !piece.value || isBlock.value) return

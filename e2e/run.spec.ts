@@ -1,0 +1,343 @@
+import { randomUUID } from 'node:crypto'
+import { expect, test, type Browser, type Page } from '@playwright/test'
+import { blockOf, usualMeasures } from '#core/cut'
+import type { Cloth, Cutting, Iron, Job, JobPiece, Page as Listed, Run, RunHead, Supply, Trial } from '#shared/schemas'
+import { startServer, type Server } from './server'
+
+let server: Server
+test.beforeAll(async () => { server = await startServer(60) })
+test.afterAll(() => server.down())
+test.use({ testIdAttribute: 'data-test' })
+
+const get = async <T>(page: Page, path: string) => (await (await page.request.get(`${server.url}${path}`)).json()) as T
+const cloth = async (page: Page, code: string) => (await get<Listed<Cloth>>(page, `/api/cloths?q=${code}`)).rows[0]!
+const supply = async (page: Page, code: string) =>
+  (await get<Listed<Supply>>(page, `/api/supplies?q=${code}`)).rows.find(s => s.code === code)!
+
+type Drawn = [name: string, block: string, measures: Record<string, number>, count?: number]
+/** A job of its own, of one cloth and its backing, with pieces drawn. */
+async function jobOf(
+  page: Page, name: string, clothCode: string, backingCode: string, drawn: Drawn[], more: Partial<JobPiece> = {},
+): Promise<Job> {
+  const [c, s] = [await cloth(page, clothCode), await supply(page, backingCode)]
+  const job = (await (await page.request.post(`${server.url}/api/jobs`, {
+    data: {
+      name, garment: 'Trial', washC: 30, tumble: 'no', dryClean: false, cloths: [{ clothId: c.id, place: 'collar', supplyId: s.id }],
+    },
+  })).json()) as Job
+  await savePieces(page, job.id, drawn.map(([piece, block, measures, count = 1]) => ({
+    id: randomUUID(), name: piece, clothId: c.id, place: 'collar', count, pair: false, grain: 'any', oneWay: false, inset: null,
+    shape: { format: 1, kind: 'block', block, measures: { ...usualMeasures(blockOf(block)!), ...measures } },
+    allowances: { seam: 10, hem: 10, front: 10 }, backingId: s.id, foamId: null, webId: null, ...more,
+  })))
+  return job
+}
+async function savePieces(page: Page, jobId: string, pieces: object[]): Promise<Cutting> {
+  const { version } = await get<Cutting>(page, `/api/jobs/${jobId}/cutting`)
+  const answer = await page.request.put(`${server.url}/api/jobs/${jobId}/pieces`, { data: { version, pieces } })
+  expect(answer.status()).toBe(200)
+  return (await answer.json()) as Cutting
+}
+async function openJob(page: Page, name: string): Promise<void> {
+  await page.goto(`${server.url}/today`)
+  await page.getByTestId('jobs').getByRole('listitem').filter({ hasText: name }).getByRole('button').first().click()
+  await expect(page.getByTestId('ticket')).toContainText(name)
+  await expect(page).not.toHaveURL(/today/)
+}
+async function toPress(page: Page): Promise<void> {
+  await page.keyboard.press('5')
+  await expect(page.getByRole('tab', { name: /Set-downs/ })).toBeVisible({ timeout: 20_000 })
+}
+/** From the order to the run, by keys. */
+async function begin(page: Page): Promise<void> {
+  await toPress(page)
+  await page.keyboard.press('l')
+  await expect(page.getByRole('button', { name: /Begin the run/ })).toBeEnabled({ timeout: 40_000 })
+  await page.keyboard.press('Enter')
+  await expect(page.getByTestId('run')).toBeVisible()
+  await sent(page)
+}
+const now = (page: Page) => page.getByTestId('now')
+const space = (page: Page) => page.locator('body').press('Space')
+/** The iron is turned to where the piece wants it. */
+async function warm(page: Page): Promise<void> {
+  await page.keyboard.press('d')
+  await expect(page.getByText(/, ready/).first()).toBeVisible({ timeout: 30_000 })
+}
+/** Goes on with Space until something stands there, or the piece is another one. */
+async function goOn(page: Page, until: RegExp): Promise<void> {
+  for (let i = 0; i < 80; i++) {
+    const words = (await now(page).textContent()) ?? ''
+    if (until.test(words)) return
+    if (/^(Set down|Warm the cloth|Lift|Lay the|Turn it|Peel|Sew)/.test(words)) {
+      await space(page)
+      await expect(now(page)).not.toHaveText(words, { timeout: 20_000 })
+    } else await page.waitForTimeout(60)
+  }
+  throw new Error(`never came to ${until}`)
+}
+/** Goes on with Space until another piece is in hand. */
+async function finish(page: Page): Promise<void> {
+  const piece = await page.getByTestId('piece').textContent()
+  for (let i = 0; i < 200 && (await page.getByTestId('piece').textContent()) === piece; i++) {
+    if (/^(Set down|Warm the cloth|Lift|Lay the|Turn it|Peel)/.test((await now(page).textContent())!)) await space(page)
+    await page.waitForTimeout(40)
+  }
+  await expect(page.getByTestId('piece')).not.toHaveText(piece!)
+}
+const runOf = async (page: Page, jobId: string): Promise<Run> => {
+  const [head] = await get<RunHead[]>(page, `/api/jobs/${jobId}/runs`)
+  return get<Run>(page, `/api/runs/${head!.id}`)
+}
+/** All that this board told has reached the server. */
+const sent = (page: Page) => expect(page.getByTestId('waiting')).toBeHidden({ timeout: 20_000 })
+const fusedOf = (run: Run) => run.operations.filter(o => o.kind === 'fuse').map(o => o.name).sort()
+const secondBoard = async (browser: Browser, name: string): Promise<Page> => {
+  const context = await browser.newContext({ viewport: { width: 820, height: 1180 }, serviceWorkers: 'block' })
+  const page = await context.newPage()
+  await openJob(page, name)
+  await toPress(page)
+  await page.keyboard.press('g')
+  return page
+}
+
+test('five pieces by keys alone: a place missed and pressed again, one set aside, a reload in the middle, watched from a second board',
+  async ({ page, browser }) => {
+    test.setTimeout(240_000)
+    const NAME = 'Watch cap bands'
+    const job = await jobOf(page, NAME, 'TW-01', 'B-20', [
+      ['Long band', 'strip', { long: 420, wide: 90 }], ['Flap', 'flap', { wide: 120, high: 60 }],
+      ['Cuff', 'cuff', { long: 200, high: 60, corner: 10 }], ['Welt', 'welt', {}], ['Stand', 'stand', {}],
+    ])
+    await openJob(page, NAME)
+    await begin(page)
+    const run = await runOf(page, job.id)
+    expect(run.operations.filter(o => o.kind === 'fuse')).toHaveLength(5)
+    // Proved on the demo's own swatches, and said so.
+    await warm(page)
+    const first = (await page.getByTestId('piece').textContent())!
+    await goOn(page, /^Hold still|^Warm it/)
+    // Reloaded while the sole is down: the same piece, and still down.
+    await page.reload()
+    await expect(page.getByTestId('run')).toBeVisible({ timeout: 30_000 })
+    await expect(page.getByTestId('piece')).toHaveText(first)
+    await expect(now(page)).toHaveText(/Hold still|Lift|Warm it/)
+    // A second board sees what this one has in hand, and cannot press it by mistake.
+    const second = await secondBoard(browser, NAME)
+    await expect(second.getByTestId('watching')).toContainText('in hand on another board', { timeout: 20_000 })
+    const before = (await runOf(page, job.id)).events.length
+    await space(second)
+    await second.waitForTimeout(300)
+    expect((await runOf(page, job.id)).events.length).toBe(before)
+
+    // The cloth is settled; then a piece of several places, one of which was missed: by its number.
+    await expect(page.getByTestId('piece')).toContainText('settle')
+    await finish(page)
+    for (let i = 0; i < 6 && !(await page.getByTestId('piece').textContent())!.startsWith('Long band'); i++) {
+      await page.keyboard.press('j')
+      await page.waitForTimeout(100)
+    }
+    await expect(page.getByTestId('piece')).toContainText('Long band')
+    await goOn(page, /^Hold still/)
+    await goOn(page, /^Set down: place 2/)
+    await page.keyboard.press('1')
+    await goOn(page, /^Set down again: place 1/)
+    await expect(second.getByTestId('now')).toHaveText(/Set down again: place 1/, { timeout: 10_000 })
+    // The last lift is taken back, and made again.
+    await page.keyboard.press('Backspace')
+    await expect(now(page)).toHaveText(/Hold still|Lift/)
+    await goOn(page, /^Set down again: place 1/)
+    // For this one piece the hand is called away: it is set aside, and another taken.
+    await page.keyboard.press('x')
+    await expect(page.getByTestId('piece')).not.toContainText('Long band')
+    await expect(page.getByRole('list', { name: 'Next' })).toContainText('set aside')
+
+    // All the others to the end; what is cold has its edge tried.
+    for (let i = 0; i < 60 && !/All of it is pressed/.test((await now(page).textContent())!); i++) {
+      const words = (await now(page).textContent())!
+      if (await page.getByTestId('edge').isVisible()) {
+        const name = (await page.getByTestId('edge').textContent())!
+        if (/Flap/.test(name) && !(await runOf(page, job.id)).events.some(e => e.edge === 'lifts')) {
+          await page.keyboard.press('1')
+          await page.keyboard.press('e')
+        } else await page.keyboard.press('h')
+        await expect(page.getByTestId('edge').filter({ hasText: name })).toBeHidden()
+      } else if (/^(Set down|Warm the cloth|Lay|Turn)/.test(words)) await goOn(page, /^(Hold|Warm it|Lift)/)
+      else if (/^(Hold|Warm it|Lift)/.test(words)) await goOn(page, /^(Set down|Warm the cloth|Lay|Turn|Nothing|All)/)
+      else await page.waitForTimeout(200)
+    }
+    await expect(now(page)).toHaveText('All of it is pressed')
+    await expect(page.getByTestId('progress')).toContainText(`${run.operations.length} of ${run.operations.length} done`)
+    await sent(page)
+    const { events, operations } = await runOf(page, job.id)
+    expect(new Set(events.map(e => e.key)).size).toBe(events.length)
+    expect(events.map(e => e.position)).toEqual(events.map((_, i) => i))
+    const count = (kind: string) => events.filter(e => e.kind === kind).length
+    expect([count('missed'), count('aside'), count('back'), events.filter(e => e.edge === 'lifts').length]).toEqual([1, 1, 1, 1])
+    expect(count('down')).toBeGreaterThan(operations.length)
+    // Every edge that was tried is a swatch of the pairing, once.
+    const fused = operations.find(o => o.kind === 'fuse')!
+    const trials = (await get<Listed<Trial>>(page, `/api/pairings?clothId=${fused.clothId}&supplyId=${fused.supplyId}&size=100`)).rows
+    const edges = events.filter(e => e.kind === 'edge')
+    const learnt = trials.filter(t => edges.some(e => e.key === t.clientKey))
+    expect(learnt.map(t => t.grade).sort()).toEqual(edges.map(e => (e.edge === 'lifts' ? 1 : 4)).sort())
+    const held = learnt[0]!.events.filter(e => e.kind === 'down')
+    expect(held.length).toBeGreaterThan(0)
+    await page.keyboard.press('f')
+    await expect(page.getByTestId('verdict').first()).toBeVisible()
+    const csv = await (await page.request.get(`${server.url}/api/runs/${run.id}/log`)).text()
+    expect(csv.split('\r\n')).toHaveLength(events.length + 1)
+    expect(csv).toContain('taken back')
+    await second.context().close()
+  })
+
+test('two boards at one piece are told, one takes it over; what was told without the server arrives once', async ({ page, browser }) => {
+  test.setTimeout(120_000)
+  const NAME = 'Ensign hoist'
+  const drawn: Drawn[] = [['Hoist', 'flap', { wide: 130, high: 70 }], ['Fly', 'flap', { wide: 120, high: 60 }]]
+  const job = await jobOf(page, NAME, 'TW-01', 'B-20', drawn)
+  await openJob(page, NAME)
+  await begin(page)
+  await warm(page)
+  const second = await secondBoard(browser, NAME)
+  // Neither hears of the other: both set down on the same piece.
+  for (const board of [page, second]) await board.context().setOffline(true)
+  await goOn(page, /^(Hold|Warm it)/)
+  await goOn(second, /^(Hold|Warm it)/)
+  await expect(page.getByTestId('waiting')).toContainText('kept here')
+  for (const board of [page, second]) await board.context().setOffline(false)
+  const told = async () => (await page.getByTestId('clash').count()) + (await second.getByTestId('clash').count())
+  await expect.poll(told, { timeout: 30_000 }).toBe(2)
+  await expect(page.getByTestId('clash')).toContainText('on another board too')
+  await second.keyboard.press('o')
+  await expect(second.getByTestId('clash')).toBeHidden({ timeout: 20_000 })
+  await expect(page.getByTestId('watching')).toBeVisible({ timeout: 20_000 })
+  for (const board of [page, second]) await sent(board)
+  const { events } = await runOf(page, job.id)
+  expect(new Set(events.map(e => e.device)).size).toBe(2)
+  expect(new Set(events.map(e => e.key)).size).toBe(events.length)
+  await second.context().close()
+})
+
+test('set-downs: a keep-out, a print moved and added, another motion; kept, and proved anew', async ({ page }) => {
+  test.setTimeout(120_000)
+  const NAME = 'Chart table cover'
+  const job = await jobOf(page, NAME, 'TW-01', 'B-20', [['Top', 'mat', { long: 420, wide: 300, corner: 20 }]], { place: 'facing' })
+  await openJob(page, NAME)
+  await toPress(page)
+  await page.keyboard.press('p')
+  const cover = page.getByTestId('cover')
+  await expect(cover).toContainText(/set-downs; by its area \d+ at the least\. (100|99\.9\d) % covered/, { timeout: 40_000 })
+  // A button in the middle: what is near it cannot be reached by the whole sole.
+  await page.getByRole('button', { name: 'Button', exact: true }).click()
+  await page.getByRole('button', { name: 'In the middle' }).click()
+  await expect(page.getByText('Buttons and zips get hot')).toBeVisible()
+  await page.getByRole('button', { name: 'Button', exact: true }).click()
+  await expect(cover).toContainText('covered', { timeout: 40_000 })
+  const piece = async () => (await get<Cutting>(page, `/api/jobs/${job.id}/cutting`)).pieces[0]!
+  await expect.poll(async () => (await piece()).keepOuts.map(k => k.kind)).toEqual(['button'])
+  await page.getByRole('button', { name: 'Take Button 1 away' }).click()
+  await expect.poll(async () => (await piece()).keepOuts.length).toBe(0)
+  // One is dragged away: what it leaves open is named; put back as worked out.
+  await expect(cover).toContainText(/(100|99\.9\d) %/, { timeout: 40_000 })
+  const print = page.getByTestId('setdowns').locator('[data-print="0"]')
+  const box = (await print.boundingBox())!
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(box.x + box.width / 2 + 150, box.y + box.height / 2 + 120, { steps: 5 })
+  await page.mouse.up()
+  await expect(page.getByTestId('unreached')).toBeVisible()
+  await expect.poll(async () => (await piece()).byHand.length).toBe(1)
+  await page.reload()
+  await expect(page.getByTestId('unreached')).toBeVisible({ timeout: 30_000 })
+  const number = Number(/^(\d+) set/.exec((await cover.textContent())!.trim())![1])
+  await page.getByRole('button', { name: 'Set-down', exact: true }).click()
+  await expect(cover).toContainText(`${number + 1} set-downs`)
+  await page.getByRole('button', { name: 'As worked out' }).click()
+  await expect(page.getByTestId('unreached')).toBeHidden({ timeout: 20_000 })
+  await page.getByRole('radio', { name: 'Small circles' }).click()
+  await expect(page.getByText(/In small circles every part lies under the sole/)).toBeVisible({ timeout: 30_000 })
+})
+
+test('what cannot be: no heat at all, a keep-out over everything, a job changed meanwhile, plans without sense', async ({ page }) => {
+  test.setTimeout(150_000)
+  // A cloth that takes no heat is said so, and ordered nowhere.
+  const cold = await get<Listed<Cloth>>(page, '/api/cloths?size=100')
+  const none = cold.rows.find(c => c.fibres.some(f => f.fibre === 'pvc'))!
+  await jobOf(page, 'Cold cover', none.code, 'B-20', [['Piece', 'flap', { wide: 130, high: 70 }]])
+  await openJob(page, 'Cold cover')
+  await toPress(page)
+  await page.keyboard.press('p')
+  await expect(page.getByRole('complementary', { name: 'How it is set down' }).getByRole('alert')).toBeVisible({ timeout: 40_000 })
+  await page.keyboard.press('l')
+  await expect(page.getByText(/Nothing is left to order here/)).toBeVisible()
+  await expect(page.getByRole('button', { name: /Begin the run/ })).toBeDisabled()
+
+  const NAME = 'Locker curtain'
+  const box = { rim: [[-2000, -2000], [2000, -2000], [2000, 2000], [-2000, 2000]], holes: [] }
+  const drawn: Drawn[] = [['Heading', 'flap', { wide: 130, high: 70 }], ['Tie', 'flap', { wide: 110, high: 60 }]]
+  const job = await jobOf(page, NAME, 'TW-01', 'B-20', drawn)
+  const whole = (await get<Cutting>(page, `/api/jobs/${job.id}/cutting`)).pieces
+  await savePieces(page, job.id, whole.map(p => (p.name === 'Tie' ? { ...p, keepOuts: [{ kind: 'other', outline: box }] } : p)))
+  await openJob(page, NAME)
+  await toPress(page)
+  await page.keyboard.press('p')
+  await page.getByRole('button', { name: /^Tie/ }).click()
+  await expect(page.getByText('nothing is left to press')).toBeVisible({ timeout: 40_000 })
+  await begin(page)
+  const run = await runOf(page, job.id)
+  expect(fusedOf(run)).toEqual(['Heading'])
+  // The pieces change while the run is open: said, and planned again.
+  await savePieces(page, job.id, whole)
+  await page.reload()
+  await page.getByRole('tab', { name: /Order/ }).click()
+  await expect(page.getByTestId('changed')).toContainText('1 to press came in', { timeout: 40_000 })
+  await page.getByRole('button', { name: 'Plan the rest again' }).click()
+  await expect(page.getByTestId('changed')).toBeHidden({ timeout: 20_000 })
+  expect(fusedOf(await runOf(page, job.id))).toEqual(['Heading', 'Tie'])
+
+  // Sent by hand.
+  const refused = async (path: string, data: unknown, method: 'post' | 'put' = 'post') => {
+    const answer = await page.request[method](`${server.url}${path}`, { data })
+    return [answer.status(), ((await answer.json()) as { detail: string }).detail] as const
+  }
+  const operations = run.operations.filter(x => x.kind === 'fuse').map(x => ({ ...x, needs: [] })), [o] = operations
+  const plan = { id: randomUUID(), jobId: job.id, piecesVersion: 1, startedAt: '2026-11-24T10:00:00Z' }
+  const circle = [{ ...o, needs: ['b'] }, { ...o, id: 'b', needs: [o!.id] }]
+  expect(await refused('/api/runs', { ...plan, operations: circle })).toEqual([422, 'Operations: one needs another that needs it in turn.'])
+  expect(await refused('/api/runs', { ...plan, operations: [] })).toEqual([422, 'Operations: there is nothing to press.'])
+  expect(await refused('/api/runs', { ...plan, operations: [{ ...o, ironId: null }] })).toEqual([422, 'Heading: say with which iron.'])
+  expect(await refused('/api/runs', { ...plan, operations: [{ ...o, prints: [] }] })).toEqual([
+    422, 'Heading: there is no place for the sole on it.',
+  ])
+  expect((await refused('/api/runs', { ...plan, operations: [{ ...o, pieceId: randomUUID() }] }))[0]).toBe(422)
+  expect((await refused('/api/runs', { ...plan, jobId: randomUUID(), operations }))[0]).toBe(404)
+  const event = { key: randomUUID(), device: randomUUID(), atMs: Date.now(), kind: 'down', op: o!.id, print: 0 }
+  const events = `/api/runs/${run.id}/events`
+  expect((await refused(events, { events: [{ ...event, kind: 'thrown' }] }))[1]).toBe('Event: it is of no known kind.')
+  expect((await refused(events, { events: [{ ...event, atMs: 'noon' }] }))[1]).toBe('Time: say when.')
+  expect((await refused(events, { events: [] }))[1]).toBe('Events: there are none.')
+  expect((await refused(`/api/runs/${randomUUID()}/events`, { events: [event] }))[0]).toBe(404)
+  // The same told three times, two of them at once: kept once.
+  const tell = () => page.request.post(`${server.url}${events}`, { data: { events: [event, event] } })
+  await Promise.all([tell(), tell()])
+  await tell()
+  expect((await runOf(page, job.id)).events.filter(e => e.key === event.key)).toHaveLength(1)
+})
+
+test('an iron keeps what it is filled with; its sole is cleaned in a run, and the iron knows', async ({ page }) => {
+  test.setTimeout(90_000)
+  const NAME = 'Galley blind'
+  await jobOf(page, NAME, 'TW-01', 'B-20', [['Slat', 'flap', { wide: 130, high: 70 }]])
+  const [harbour] = await get<Iron[]>(page, '/api/irons')
+  expect(harbour).toMatchObject({ water: 'tap', bookWater: 'tap' })
+  await openJob(page, NAME)
+  await begin(page)
+  const clean = page.getByRole('button', { name: 'It is clean' })
+  await expect(clean).toBeVisible()
+  await clean.click()
+  await expect(clean).toBeHidden()
+  await sent(page)
+  await expect.poll(async () => (await get<Iron[]>(page, '/api/irons'))[0]!.cleanedAt).not.toBeNull()
+  expect((await get<Iron[]>(page, '/api/irons'))[0]!.since).toEqual({ bare: 0, fused: 0 })
+})
