@@ -13,6 +13,7 @@ import { buildWindowThread } from '../scripts/lib/workers.mjs'
 import { printLays } from './lay'
 import { printLearning } from './learn'
 import { demoPairs } from './pairs'
+import { printPressing } from './press'
 import { buildStack, type ClothInput, type StackInput } from '#core/stack'
 
 const poplin: ClothInput = {
@@ -209,3 +210,4 @@ printLearning(bench, { ...bench, cloth: { ...coating, construction: 'flannel', m
 
 console.log('')
 printLays()
+printPressing()

@@ -60,12 +60,17 @@ test('every route, asked with the ids of a second workroom: nothing is there, an
   const before = await archive(), { rows } = before
   const theirs = {
     cloths: rows.cloths[0].id, supplies: rows.trials[0].supplyId, irons: rows.irons[0].id, covers: rows.covers[0].id, jobs: rows.jobs[0].id,
-    offcuts: rows.offcuts[0].id, places: rows.places[0].id, plans: rows.plans[0].id, trials: rows.trials[0].id,
+    offcuts: rows.offcuts[0].id, places: rows.places[0].id, plans: rows.plans[0].id, trials: rows.trials[0].id, runs: rows.runs[0].id,
   }
   const photo = rows.photos[0].id, day = '2026-11-24T10:00:00Z', version = 0
   const [cloth, supply, iron] = [own.rows.cloths[0], own.rows.supplies[0], own.rows.irons[0]]
   const job = { name: 'J', garment: 'G', washC: 40, tumble: 'no', dryClean: false, cloths: [{ clothId: mine.cloth }] }
   const fibres = [{ fibre: 'cotton', sharePct: 100 }]
+  // A run of ours, as it is sent.
+  const ownOperations = own.rows.runOperations
+    .filter((o: { runId: string }) => o.runId === own.rows.runs[0].id)
+    .map(({ runId: _r, position: _p, ...o }: { runId: string, position: number }) => o)
+  const told = { key: randomUUID(), device: randomUUID(), atMs: Date.parse(day), kind: 'dial', ironId: mine.iron, soleC: 20 }
   /** What a route that names a thing is sent, beside that thing's id. */
   const bodies: Record<string, unknown> = {
     'cloths/[id]/corners.post': { soleC: 110, heldS: 5, seen: 'nothing', note: '' },
@@ -81,6 +86,7 @@ test('every route, asked with the ids of a second workroom: nothing is there, an
     'jobs/[id]/cuts.post': { ...cut, clientKey: randomUUID() }, 'jobs/[id]/lays.put': { supplyId: lawn.id, parts: [part] },
     'jobs/[id]/pieces.put': { version, pieces: [circle] }, 'jobs/[id]/index.put': { ...job, version },
     'places/[id]/index.put': { ...place, version },
+    'runs/[id]/events.post': { events: [told] }, 'runs/[id]/operations.put': { piecesVersion: 0, operations: ownOperations },
     'supplies/[id]/index.put': { ...supply, version }, 'supplies/[id]/runs.post': { fromM: 0, toM: 1, heatC: 150 },
     'supplies/[id]/stock.post': { metres: 1, reason: 'bought' }, 'trials/[id]/readings.post': { kind: 'peel', value: 12 },
     'trials/[id]/washes.post': { clientKey: randomUUID(), washC: 40, tumble: 'no', grade: 3, washedAt: day },
@@ -114,6 +120,16 @@ test('every route, asked with the ids of a second workroom: nothing is there, an
     ['/api/jobs', { ...job, cloths: [{ clothId: theirs.cloths }] }],
     ['/api/jobs', { ...job, cloths: [{ clothId: mine.cloth, supplyId: theirs.supplies }] }],
   ]
+  // A run of ours that would point at theirs, or tell something of theirs.
+  const run = { id: randomUUID(), jobId: own.rows.runs[0].jobId, piecesVersion: 0, startedAt: day, operations: ownOperations }
+  for (const [column, id] of [
+    ['pieceId', rows.jobPieces[0].id], ['clothId', theirs.cloths], ['supplyId', theirs.supplies], ['ironId', theirs.irons],
+    ['coverId', theirs.covers], ['overSupplyIds', [theirs.supplies]],
+  ] as const) pointing.push(['/api/runs', { ...run, operations: [{ ...ownOperations[0], [column]: id }] }])
+  pointing.push(
+    ['/api/runs', { ...run, jobId: theirs.jobs }],
+    [`/api/runs/${own.rows.runs[0].id}/events`, { events: [{ ...told, key: randomUUID(), ironId: theirs.irons }] }],
+  )
   // Pieces, lays and offcuts of ours that would point at theirs.
   const now = await get(`/api/jobs/${ownJob.id}/cutting`)
   const answers = async (url: string, data: unknown) => (await request.put(url, { data })).status()

@@ -33,9 +33,12 @@ const lastSent = shallowRef<{ kind: Waiting['kind'], answer: unknown } | null>(n
 const asked = new Map<string, unknown>()
 /** What the browser's database did not take: on this page only. */
 const onlyHere = new Map<string, Waiting>()
+/** On its way into the browser's database: who looks there meanwhile does not find it yet. */
+const writing = new Map<string, Waiting>()
 /** False where the browser's database takes nothing: what waits is lost with the page, and the board says so. */
 const safe = ref(true)
 let started = false
+let lastKeptMs = 0
 let flushing: Promise<void> | null = null
 let kept: UseStore | null = null
 let tabs: BroadcastChannel | null = null
@@ -60,13 +63,17 @@ const inOrder = (all: readonly Waiting[]): Waiting[] => all.toSorted((a, b) => p
 /** What the browser holds now; what it could not hold stays on this page. */
 async function look(): Promise<void> {
   const all = await safely(() => entries<string, Waiting>(store()))
-  if (all) waiting.value = inOrder([...all.value.map(([, w]) => w), ...onlyHere.values()])
+  if (!all) return
+  const there = all.value.map(([, w]) => w).filter(w => !writing.has(w.key))
+  waiting.value = inOrder([...there, ...writing.values(), ...onlyHere.values()])
 }
 async function keep(item: Waiting): Promise<void> {
   waiting.value = inOrder([...waiting.value.filter(w => w.key !== item.key), item])
+  writing.set(item.key, item)
   // The browser's store takes plain data, not what Vue wraps it in.
   const { body, ...rest } = item
   const done = await safely(() => set(placeOf(item), { ...plain(rest), body: body instanceof Blob ? body : plain(body) }, store()))
+  writing.delete(item.key)
   if (done) onlyHere.delete(item.key)
   else onlyHere.set(item.key, item)
   tabs?.postMessage('changed')
@@ -152,7 +159,9 @@ export function useOutbox() {
   /** Keeps a thing here first, then tries to send it. @returns what the server said of it, as far as it has */
   async function send<T>(written: Written): Promise<{ answer: T | null, refused: string | null }> {
     asked.set(written.key, null)
-    await keep({ after: null, ...written, keptAtMs: Date.now(), refused: null, faults: 0 })
+    // No two at the same moment, so that they go in the order in which they were written.
+    lastKeptMs = Math.max(Date.now(), lastKeptMs + 1)
+    await keep({ after: null, ...written, keptAtMs: lastKeptMs, refused: null, faults: 0 })
     await flush()
     const answer = asked.get(written.key) as T | null
     asked.delete(written.key)

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { IRON_KINDS } from '#core/materials'
+import { soleAsks } from '#core/run'
 import type { Iron } from '#shared/schemas'
-import { celsius, degreesApart, seconds } from '#shared/words'
+import { celsius, degreesApart, ironCareWords, seconds, soleAsksSentence } from '#shared/words'
 
 definePageMeta({ title: 'Irons' })
 const library = useLibrary()
@@ -16,6 +17,17 @@ function saved(one: Iron): void {
   writing.value = null
 }
 useKeys({ fresh: () => write('new'), change: () => { if (bench.iron) write(bench.iron.id) }, leave: () => { writing.value = null } })
+const problem = ref<string | null>(null)
+/** The sole was cleaned just now. */
+async function cleaned({ id, name, kind, stops, shutsOffAfterS, note, water, bookWater, version }: Iron): Promise<void> {
+  try {
+    const body = { name, kind, stops, shutsOffAfterS, note, water, bookWater, version, cleanedAt: new Date().toISOString() }
+    library.keepIron(await $fetch<Iron>(`/api/irons/${id}`, { method: 'PUT', body }))
+    problem.value = null
+  } catch (error) {
+    problem.value = problemOf(error).detail
+  }
+}
 const NOMINAL = [110, 150, 200]
 /** Place on the bar, %, from 60 to 240 °C. */
 const x = (c: number) => (c - 60) / 180 * 100
@@ -31,6 +43,7 @@ const x = (c: number) => (c - 60) / 180 * 100
         <UButton class="ml-auto" icon="i-lucide-plus" @click="write('new')">
           Another iron <kbd class="text-sm opacity-80">{{ KEYS.fresh.shown }}</kbd></UButton>
       </div>
+      <p v-if="problem" class="mb-2 font-semibold text-alert" role="alert">{{ problem }}</p>
       <ul class="grid grid-cols-2 gap-4 max-[1000px]:grid-cols-1">
         <li v-for="i in library.irons" :key="i.id" class="slip flex gap-4 p-4"
           :class="i.id === bench.iron?.id ? 'outline-4 outline-mark' : ''">
@@ -45,6 +58,8 @@ const x = (c: number) => (c - 60) / 180 * 100
             <p class="text-sm" :class="i.shutsOffAfterS ? '' : 'text-alert'">
               {{ i.shutsOffAfterS ? `shuts itself off after ${seconds(i.shutsOffAfterS)}` : 'never shuts itself off' }}
             </p>
+            <p class="text-sm">{{ ironCareWords(i) }}</p>
+            <p v-if="soleAsks(i.since)" class="slip mt-1 p-2 text-sm" role="status">{{ soleAsksSentence(soleAsks(i.since)!) }}</p>
             <dl class="mt-2 grid grid-cols-[auto_1fr] items-center gap-x-3 gap-y-1">
               <template v-for="(s, k) in i.stops" :key="s.label">
                 <dt class="leading-tight">{{ s.label }} <b>{{ celsius(s.meanC, bench.units) }}</b> <span
@@ -65,6 +80,7 @@ const x = (c: number) => (c - 60) / 180 * 100
             <div class="mt-1 flex gap-2">
               <UButton v-if="i.id !== bench.iron?.id" variant="outline" color="neutral"
                 @click="bench.takeIron(i.id)">Take this one in hand</UButton>
+              <UButton variant="ghost" color="neutral" icon="i-lucide-sparkles" @click="cleaned(i)">Sole is clean</UButton>
               <UButton variant="ghost" color="neutral" icon="i-lucide-pencil" :aria-label="`Change ${i.name}`" @click="write(i.id)">
                 Change</UButton>
             </div>

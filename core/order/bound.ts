@@ -1,8 +1,26 @@
 import { changeS, type Operation, type OrderTask } from './schedule'
 
+interface Rest {
+  boardS: number
+  coolS: number
+}
 /**
- * No order is finished sooner, s: the hands at everything one after another, behind the quickest first heat and before the shortest
- * last cooling; the longest chain of needs; everything that cools on the places there are.
+ * One pair of hands at all of it, the longest to cool first: nothing is cold sooner, whatever the order (Jackson 1955).
+ * @param rest sorted by cooling, the longest first
+ */
+export function handsBoundS(fromS: number, rest: readonly Rest[]): number {
+  let liftS = fromS,
+    coldS = fromS
+  for (const { boardS, coolS } of rest) {
+    liftS += boardS
+    coldS = Math.max(coldS, liftS + coolS)
+  }
+  return coldS
+}
+
+/**
+ * No order is finished sooner, s: the hands at everything one after another, behind the quickest first heat, what cools longest first;
+ * the longest chain of needs; everything that cools on the places there are.
  */
 export function orderBoundS({ operations, irons, places, lying = [] }: OrderTask): number {
   const lies = Math.max(0, ...lying.map(l => l.coldS))
@@ -30,7 +48,7 @@ export function orderBoundS({ operations, irons, places, lying = [] }: OrderTask
   }
   const chain = Math.max(...operations.map(o => coldAt(o.id)))
   const starts = Math.min(...operations.map(o => Math.max(firstHeat(o), ...o.needs.map(coldAt))))
-  const hands = starts + operations.reduce((s, o) => s + quickest(o), 0) + Math.min(...operations.map(o => o.coolS))
+  const hands = handsBoundS(starts, operations.map(o => ({ boardS: quickest(o), coolS: o.coolS })).sort((a, b) => b.coolS - a.coolS))
   const cools = operations.filter(o => o.coolS > 0)
   const cooling = cools.length === 0
     ? 0

@@ -1,4 +1,5 @@
 import { seeded } from '../numeric'
+import { handsBoundS } from './bound'
 import { better, circleIn, scheduleOf, type Move, type OrderTask, type Schedule } from './schedule'
 
 /** So many operations are tried in every order. */
@@ -16,27 +17,38 @@ function needsOf({ operations }: OrderTask): Needs {
   return { of, left: of.map(n => n.length), frees }
 }
 
-/** The best of all orders and irons, what cannot become better left out. */
+/** Operations that could stand for one another: of those only the first that is left is tried. */
+function twinsOf(task: OrderTask, needs: Needs): number[] {
+  const seen = new Map<string, number>()
+  return task.operations.map((o, i) => {
+    const key = JSON.stringify([o.ways, o.coolS, needs.of[i], needs.frees[i], o.needs])
+    const twin = seen.get(key) ?? -1
+    seen.set(key, i)
+    return twin
+  })
+}
+
+/** The best of all orders and irons, what cannot become better left out; so many steps are gone at most. */
 function everyOrder(task: OrderTask): Order {
-  const { operations } = task, needs = needsOf(task)
+  const { operations } = task, needs = needsOf(task), twin = twinsOf(task, needs)
   const quickest = operations.map(o => Math.min(...o.ways.map(w => w.boardS)))
+  const byCooling = operations.map((o, i) => ({ i, boardS: quickest[i]!, coolS: o.coolS })).sort((a, b) => b.coolS - a.coolS)
   // What is found at once bars most of the rest.
   let best: Order = improveOrder(task, quickOrder(task), FIRST_ROUNDS, 1)
   const moves: Move[] = []
   const left = [...needs.left], done = operations.map(() => false)
+  let steps = 0
   const walk = (): void => {
+    if (++steps > MOST_STEPS) return
     const now = scheduleOf(task, moves)
-    const hands = now.slots.at(-1)?.liftS ?? 0
-    const lastCool = Math.min(...operations.map((o, i) => (done[i] ? Infinity : o.coolS)))
-    const rest = quickest.reduce((s, boardS, i) => s + (done[i] ? 0 : boardS), 0)
-    const soonest = moves.length < operations.length ? hands + rest + lastCool : hands
+    const soonest = handsBoundS(now.slots.at(-1)?.liftS ?? 0, byCooling.filter(o => !done[o.i]))
     if (Math.max(now.finishS, soonest) > best.schedule.finishS + 1e-9) return
     if (moves.length === operations.length) {
       if (better(now, best.schedule)) best = { moves: [...moves], schedule: now, exact: true }
       return
     }
     for (let op = 0; op < operations.length; op++) {
-      if (done[op] || left[op]! > 0) continue
+      if (done[op] || left[op]! > 0 || (twin[op]! >= 0 && !done[twin[op]!])) continue
       done[op] = true
       for (const f of needs.frees[op]!) left[f]!--
       for (let way = 0; way < operations[op]!.ways.length; way++) {
@@ -49,8 +61,10 @@ function everyOrder(task: OrderTask): Order {
     }
   }
   walk()
-  return { ...best, exact: true }
+  return { ...best, exact: steps <= MOST_STEPS }
 }
+/** Nobody waits longer than some seconds for the best of all orders. */
+const MOST_STEPS = 1_500_000
 const FIRST_ROUNDS = 300
 
 /** A good order at once: of what may be begun, what can be begun soonest; then the lower heat, then what holds up most. */

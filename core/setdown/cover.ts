@@ -44,12 +44,27 @@ interface Spot extends Print {
   gain: number
 }
 
-/** All places and headings at which the sole may stand and does some good. */
-function spotsFor({ outline, sole, keepOuts }: CoverQuestion, points: readonly Point[], stepMm: number): Spot[] {
-  const bearing = bearingOutline(sole),
+interface Barred {
+  outline: Outline
+  bounds: ReturnType<typeof boundsOf>
+}
+const barredBy = (keepOuts: readonly Outline[]): Barred[] =>
+  keepOuts.length > 0 ? offset(keepOuts, CLEAR_MM).map(outline => ({ outline, bounds: boundsOf(outline) })) : []
+/** Does a sole of this shape, its middle there, stand on what it must not? */
+function standsOn(whole: Outline, at: Point, barred: readonly Barred[]): boolean {
+  if (barred.length === 0) return false
+  const b = boundsOf(whole)
+  const near = barred.filter(({ bounds: k }) =>
+    b.left + at.x < k.right && b.right + at.x > k.left && b.bottom + at.y < k.top && b.top + at.y > k.bottom)
+  return near.length > 0 && intersection([printed(whole, { ...at, headingDeg: 0 })], near.map(k => k.outline)).length > 0
+}
+
+/** All places and headings at which the sole may stand and does some good. @param least points it must gain */
+function spotsFor({ outline, sole, keepOuts }: CoverQuestion, points: readonly Point[], stepMm: number, least = 1): Spot[] {
+  const bearing = bearingOf(sole, sole === TIP ? TIPPED : FLAT),
     rim = soleOutline(sole)
-  const counted = offset([bearing], -OVERLAP_MM / 2)[0] ?? bearing
-  const barred = keepOuts.length > 0 ? offset(keepOuts, CLEAR_MM) : []
+  const counted = sole === TIP ? bearing : (offset([bearing], -OVERLAP_MM / 2)[0] ?? bearing)
+  const barred = barredBy(keepOuts)
   const { left, right, bottom, top } = boundsOf(outline)
   const spots: Spot[] = []
   for (const headingDeg of sole.pointed ? HEADINGS : HEADINGS.slice(0, 2)) {
@@ -59,18 +74,20 @@ function spotsFor({ outline, sole, keepOuts }: CoverQuestion, points: readonly P
       rows = new Map<number, number[]>()
     for (let y = bottom - half.top + stepMm; y < top - half.bottom; y += stepMm) {
       for (let x = left - half.right + stepMm; x < right - half.left; x += stepMm) {
-        if (barred.length > 0 && intersection([printed(whole, { x, y, headingDeg: 0 })], barred).length > 0) continue
         const bits = under(turned, points, { x, y }, rows),
           gain = count(bits)
-        if (gain > 0) spots.push({ x, y, headingDeg, bits, gain })
+        if (gain >= least && !standsOn(whole, { x, y }, barred)) spots.push({ x, y, headingDeg, bits, gain })
       }
     }
   }
   return spots
 }
 
-/** Fewest set-downs by the one that covers most of what is left; then those that turned out needless are taken back. */
-function choose(spots: readonly Spot[], points: number): Spot[] {
+/**
+ * Fewest set-downs by the one that covers most of what is left; then those that turned out needless are taken back.
+ * @param least one that gains fewer points is not worth a touch
+ */
+function choose(spots: readonly Spot[], points: number, least = 1): Spot[] {
   const left = new Uint32Array(words(points)).fill(0xffffffff)
   const gain = (s: Spot): number => {
     let sum = 0
@@ -88,7 +105,7 @@ function choose(spots: readonly Spot[], points: number): Spot[] {
       s.gain = gain(s)
       if (s.gain > most) [best, most] = [s, s.gain]
     }
-    if (!best) break
+    if (!best || most < least) break
     chosen.push(best)
     for (let i = 0; i < left.length; i++) left[i]! &= ~best.bits[i]!
     queue.sort((a, b) => b.gain - a.gain)
@@ -130,6 +147,16 @@ export function inOrder(prints: readonly Print[], walk: Walk): Print[] {
 }
 const ROW_MM = 40
 
+/** Up to so many times its area's own number is what a plain piece takes. */
+const PLAIN = 1.6
+/** So many soles and fewer: one more is a large share. */
+const FEW = 3
+/** Why a piece takes more set-downs than its area asks for; null where it does not. */
+export function whyMany({ prints, bound }: Pick<Cover, 'prints' | 'bound'>, keepOuts: number): 'inTheWay' | 'small' | 'shape' | null {
+  if (bound === 0 || prints.length <= PLAIN * bound) return null
+  return keepOuts > 0 ? 'inTheWay' : bound <= FEW ? 'small' : 'shape'
+}
+
 /** What of an outline set-downs cover, by exact clipping; what must not be stood on is no part of it. */
 export function proveCover(outline: Outline, sole: SoleShape, keepOuts: readonly Outline[], prints: readonly Print[]) {
   const wanted = keepOuts.length > 0 ? difference([outline], offset(keepOuts, CLEAR_MM)) : [outline]
@@ -166,9 +193,9 @@ export function coverPiece(q: CoverQuestion): Cover {
   const bearing = bearingOutline(sole),
     counted = offset([bearing], -OVERLAP_MM / 2)[0] ?? bearing,
     rim = soleOutline(sole)
-  const barred = keepOuts.length > 0 ? offset(keepOuts, CLEAR_MM) : []
-  const stands = (p: Print) => barred.length === 0 || intersection([printed(rim, p)], barred).length === 0
-  const wanted = barred.length > 0 ? difference([outline], barred) : [outline]
+  const barred = barredBy(keepOuts)
+  const stands = (p: Print) => !standsOn(printed(rim, { x: 0, y: 0, headingDeg: p.headingDeg }), p, barred)
+  const wanted = barred.length > 0 ? difference([outline], barred.map(b => b.outline)) : [outline]
   const stepMm = Math.max(FINE_MM, Math.sqrt(areaMm2(outline) / MOST_POINTS))
   const points = wanted.flatMap(o => pointsIn(o, stepMm))
   let best: Spot[] | null = null
@@ -176,7 +203,10 @@ export function coverPiece(q: CoverQuestion): Cover {
     const spots = spotsOf(prints, counted, points, stands)
     const open = barred.length > 0 ? openPoints(spots, points) : []
     if (open.length > 0 && best && spots.length >= best.length) continue
-    const more = open.length > 0 ? choose(spotsFor(q, open, SEARCH_MM), open.length) : []
+    // Around keep-outs a whole sole is set down only where it does much; the rest is the tip's.
+    const least = Math.ceil(WORTH_MM2 / stepMm ** 2)
+    const about = open.length > 0 ? { ...q, outline: boxAbout([{ rim: open, holes: [] }]) } : q
+    const more = open.length > 0 ? choose(spotsFor(about, open, SEARCH_MM, least), open.length, least) : []
     const all = needed([...spots, ...spotsOf(more, counted, points, stands)], points.length)
     if (!best || all.length < best.length) best = all
     // Around keep-outs one way is looked at closely; the others only where they may be shorter.
@@ -184,7 +214,7 @@ export function coverPiece(q: CoverQuestion): Cover {
   }
   const prints: Print[] = (best ?? []).map(({ x, y, headingDeg }) => ({ x, y, headingDeg }))
   let proved = proveCover(outline, sole, keepOuts, prints)
-  for (let again = 0; again < 3 && 1 - proved.covered > LEFT_SHARE; again++) {
+  for (let again = 0; barred.length === 0 && again < 3 && 1 - proved.covered > LEFT_SHARE; again++) {
     const rest = proved.missed.flatMap(o => pointsIn(o, EDGE_MM / 2))
     const more = choose(spotsFor({ ...q, outline: boxAbout(proved.missed) }, rest, SEARCH_MM / 2), rest.length)
     if (more.length === 0) break
@@ -201,10 +231,14 @@ export function coverPiece(q: CoverQuestion): Cover {
 /** Where the whole sole cannot stand its tip still may: the rest of it held off the work. */
 function tipPrints(missed: readonly Outline[], keepOuts: readonly Outline[]): Print[] {
   const points = missed.flatMap(o => pointsIn(o, EDGE_MM))
-  const spots = spotsFor({ outline: boxAbout(missed), sole: TIP, keepOuts, walk: 'rows' }, points, TIP_STEP_MM)
-  return choose(spots, points.length).map(({ x, y, headingDeg }) => ({ x, y, headingDeg, tip: true as const }))
+  const spots = spotsFor({ outline: boxAbout(missed), sole: TIP, keepOuts, walk: 'rows' }, points, TIP_STEP_MM, TIP_LEAST)
+  return choose(spots, points.length, TIP_LEAST).map(({ x, y, headingDeg }) => ({ x, y, headingDeg, tip: true as const }))
 }
 /** The tip is tried so far apart, mm; a place that gains fewer points than this is not worth a touch. */
-const TIP_STEP_MM = 8
-/** Around keep-outs places are tried so far apart, mm. */
-const SEARCH_MM = 14
+const TIP_STEP_MM = 8,
+  TIP_LEAST = 4
+const TIPPED: Print = { x: 0, y: 0, headingDeg: 0, tip: true },
+  FLAT: Print = { x: 0, y: 0, headingDeg: 0 }
+/** Around keep-outs places are tried so far apart, mm; a whole sole must newly cover so much to be worth a touch, mm². */
+const SEARCH_MM = 14,
+  WORTH_MM2 = 2000

@@ -2,7 +2,9 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { areaMm2, boundsOf, difference, intersection, offset, outlineOf, rotated, type Outline } from '../geometry'
 import { blockOf, outlinesOf, usualMeasures } from '../cut'
-import { bearingOutline, coverPiece, inOrder, printed, proveCover, soleOutline, type SoleShape } from '.'
+import {
+  bearingOf, bearingOutline, coverPiece, inOrder, movingShare, printed, proveCover, soleOutline, TIP, whyMany, type SoleShape,
+} from '.'
 
 const household: SoleShape = { longMm: 220, wideMm: 115, pointed: true }
 const travel: SoleShape = { longMm: 145, wideMm: 75, pointed: true }
@@ -67,13 +69,51 @@ describe('a cover', () => {
   it('stands on no button, keeps 5 mm off it, and covers what can be reached', () => {
     const button = offset([box(2, 2, 150, 120)], 9)[0]!
     const { prints, covered, missed } = coverPiece({ outline: box(320, 260), sole: travel, keepOuts: [button], walk: 'middle' })
-    for (const p of prints) expect(intersection([printed(soleOutline(travel), p)], offset([button], 4.9))).toEqual([])
-    expect(covered).toBeGreaterThan(0.9)
+    for (const p of prints) expect(intersection([printed(soleOutline(p.tip ? TIP : travel), p)], offset([button], 4.9))).toEqual([])
+    expect(covered).toBeGreaterThan(0.97)
     for (const o of missed) expect(intersection([o], offset([button], 4.9))).toEqual([])
+    // Where the whole sole cannot stand its tip does, last of all; without it less is covered.
+    const tips = prints.filter(p => p.tip)
+    expect(tips.length).toBeGreaterThan(0)
+    expect(prints.slice(-tips.length)).toEqual(tips)
+    expect(proveCover(box(320, 260), travel, [button], prints.filter(p => !p.tip)).covered).toBeLessThan(covered)
+    for (const p of tips) expect(intersection([printed(bearingOf(travel, p), p)], offset([button], 4.9))).toEqual([])
+    expect(boundsOf(bearingOf(travel, tips[0]!)).wideMm).toBeCloseTo(TIP.wideMm - 4, 0)
+  })
+  it('a press plate has no tip: what it cannot reach is named', () => {
+    const button = offset([box(2, 2, 150, 120)], 9)[0]!
+    const { prints, missed } = coverPiece({ outline: box(320, 260), sole: press, keepOuts: [button], walk: 'middle' })
+    expect(prints.some(p => p.tip)).toBe(false)
+    expect(missed.length).toBeGreaterThan(0)
+  })
+  it('says why there are more than its area asks for', () => {
+    const of = (n: number, bound: number) => ({ prints: Array.from({ length: n }, () => ({ x: 0, y: 0, headingDeg: 0 })), bound })
+    expect(whyMany(of(16, 10), 0)).toBeNull()
+    expect(whyMany(of(17, 10), 0)).toBe('shape')
+    expect(whyMany(of(17, 10), 2)).toBe('inTheWay')
+    expect(whyMany(of(2, 1), 0)).toBe('small')
+    expect(whyMany(of(0, 0), 1)).toBeNull()
   })
   it('a keep-out over everything leaves nothing to cover and nothing to set down', () => {
     expect(coverPiece({ outline: box(100, 100), sole: household, keepOuts: [box(200, 200, -50, -50)], walk: 'middle' }))
       .toMatchObject({ prints: [], missed: [], covered: 1, bound: 0 })
+  })
+})
+
+describe('a sole that goes in circles', () => {
+  const one = [{ x: 0, y: 0, headingDeg: 0 }]
+  it('is over everything all the time where the piece is small, over its rim for a part of it where it is not', () => {
+    expect(movingShare(box(20, 20, -10, -10), press, one, 15)).toEqual({ least: expect.closeTo(1, 9), mean: expect.closeTo(1, 9) })
+    // A plate of 368 mm, 15 mm about: the edge at 184 mm is under it for half of the way round.
+    const rim = movingShare(box(368, 20, -184, -10), press, one, 15)
+    expect(rim.least).toBeGreaterThan(0.3)
+    expect(rim.least).toBeLessThan(0.7)
+    expect(rim.mean).toBeGreaterThan(0.93)
+  })
+  it('standing still it is as the cover proves; two set-downs over each other give a place both their times', () => {
+    expect(movingShare(box(200, 200, -100, -100), press, one, 0).least).toBeCloseTo(1, 9)
+    expect(movingShare(box(20, 20, 400, 400), press, one, 15)).toEqual({ least: 0, mean: 0 })
+    expect(movingShare(box(20, 20, -10, -10), press, [...one, ...one], 15).least).toBeCloseTo(2, 9)
   })
 })
 

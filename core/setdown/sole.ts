@@ -9,7 +9,8 @@ export interface SoleShape {
 }
 
 /** The rim bears less than the middle, mm. */
-const RIM_MM = 6
+const RIM_MM = 6,
+  TIP_RIM_MM = 2
 /** From where the sides run together to the nose, as a share of the length. */
 const NOSE_FROM = 0.52
 const HEEL_ROUND_MM = 12
@@ -41,7 +42,8 @@ export interface Print {
 /** The tip of a sole as a small sole of its own, mm. Typical. */
 export const TIP: SoleShape = { longMm: 56, wideMm: 44, pointed: true }
 /** What bears of a set-down. */
-export const bearingOf = (sole: SoleShape, { tip }: Print): Outline => bearingOutline(tip ? TIP : sole)
+export const bearingOf = (sole: SoleShape, { tip }: Print): Outline =>
+  tip ? (offset([soleOutline(TIP)], -TIP_RIM_MM)[0] ?? soleOutline(TIP)) : bearingOutline(sole)
 
 /** An outline of the sole where it is set down. */
 export const printed = (outline: Outline, { x, y, headingDeg }: Print): Outline => shifted(rotated(outline, headingDeg), x, y)

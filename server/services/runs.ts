@@ -140,6 +140,9 @@ export async function replan(context: Context, id: string, { operations, piecesV
  */
 export async function tellRun(context: Context, id: string, events: readonly RunEventBody[], rate = 1): Promise<RunNews> {
   const { workshopId } = context
+  const ironIds = [...new Set(events.flatMap(e => e.ironId ?? []))]
+  if ((await IronRow.count({ where: { workshopId, id: ironIds }, paranoid: false })) < ironIds.length)
+    throw invalid([{ field: 'events', message: 'Iron: one of them is not kept here.' }])
   let after = -1
   await database().transaction(async () => {
     // One teller at a time, so that positions have no gaps and nobody who watches misses one.

@@ -29,6 +29,12 @@ export function coverSentence(c: { prints: number, tips: number, bound: number, 
   const share = `${(Math.floor(c.covered * 10_000) / 100).toFixed(c.covered > 0.99995 ? 0 : 2)} %`
   return `${c.prints - c.tips} set-down${c.prints - c.tips === 1 ? '' : 's'}${tips}; by its area ${c.bound} at the least. ${share} covered.`
 }
+/** Why it takes more than its area asks for. */
+export const WHY_MANY = {
+  inTheWay: 'More than plain cloth would take: the sole goes round what is in the way.',
+  small: 'Smaller than a few soles: what overlaps counts for much.',
+  shape: 'Its points and narrow parts want set-downs of their own.',
+} as const
 /** What no set-down reaches, and what would. */
 export function missedSentence(cm2: number, places: number, smaller: string | null): string {
   const where = places === 1 ? 'One place' : `${places} places`
@@ -112,6 +118,15 @@ export function soleAsksSentence(asks: NonNullable<SoleAsks>): string {
     : `${asks.times} touches with resin`
   return `${why} since it was last cleaned. Clean it as its book says: warm, not hot, over a damp cloth; no blade, no scouring; `
     + 'then once over scrap.'
+}
+/** What an iron is filled with, what its book asks for, and when its sole was last cleaned. */
+export function ironCareWords(i: { water: Water, bookWater: Water | null, cleanedAt: string | null }): string {
+  const asks = i.bookWater === i.water ? 'as its book asks' : `its book asks: ${WATER_NAME[i.bookWater ?? 'none'].toLowerCase()}`
+  const book = i.bookWater === null ? 'its book is lost' : asks
+  const cleaned = i.cleanedAt
+    ? `sole cleaned ${new Date(i.cleanedAt).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })}`
+    : 'nobody wrote down when its sole was cleaned'
+  return `${WATER_NAME[i.water]}, ${book}; ${cleaned}.`
 }
 export const WATER_SENTENCE: Record<NonNullable<WaterFault>, string> = {
   hardOnPale: 'Tap water in the iron and pale cloth: minerals spot it. Fill it as its book says, or press under a damp cover instead.',

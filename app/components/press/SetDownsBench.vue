@@ -2,13 +2,13 @@
 import { useEventListener } from '@vueuse/core'
 import { arc, areaMm2, boxOf, outlineOf, type Outline, type Point } from '#core/geometry'
 import { IRON_KINDS } from '#core/materials'
-import { proveCover, type Print } from '#core/setdown'
+import { proveCover, whyMany, type Print } from '#core/setdown'
 import { howMany, toPayload } from '#shared/cutting'
 import { soleOf } from '#shared/pressing'
 import { KEEP_OUT_KINDS, type JobPiece, type KeepOutKind } from '#shared/schemas'
 import {
   blockedSentence, circlesSentence, coverSentence, KEEP_OUT_CAUTION, KEEP_OUT_NAME, minutesWords, missedSentence, NOTHING_LEFT,
-  OPERATION_NAME, seconds, STANDING_WORDS,
+  OPERATION_NAME, seconds, STANDING_WORDS, WHY_MANY,
 } from '#shared/words'
 import type { Work } from '~/stores/planning'
 
@@ -126,7 +126,8 @@ const WALKS = [{ value: 'middle', name: 'Middle outward' }, { value: 'rows', nam
 const motion = computed({ get: () => work.value?.motion ?? 'still', set: m => change({ motion: m }) })
 const walk = computed({ get: () => piece.value?.walk ?? bench.rules.walk, set: w => change({ walk: w }) })
 const block = computed({ get: () => piece.value?.asBlock ?? false, set: on => change({ asBlock: on }) })
-const many = computed(() => piece.value !== null && howMany(piece.value) > 1)
+const several = computed(() => piece.value !== null && howMany(piece.value) > 1)
+const many = computed(() => proof.value && whyMany({ prints: prints.value, bound: proof.value.bound }, work.value?.keepOuts.length ?? 0))
 const touchesOf = (w: Work): string =>
   w.ways.length === 0 ? 'cannot be pressed' : `${w.ways.find(x => x.ironId === iron.value?.id)?.prints.length ?? '–'} set-downs`
 </script>
@@ -161,6 +162,7 @@ const touchesOf = (w: Work): string =>
             ? coverSentence({ prints: prints.length, tips: prints.filter(p => p.tip).length, bound: proof.bound, covered: proof.covered })
             : NOTHING_LEFT }}
           <Sourced from="model" /></p>
+        <p v-if="many" class="text-sm">{{ WHY_MANY[many] }}</p>
         <p v-if="missedCm2 > 0.5" class="slip border-l-4 border-l-alert p-2 font-semibold text-alert" role="status" data-test="unreached">
           {{ missedSentence(missedCm2, proof.missed.length, smaller) }}</p>
         <p>{{ way.recipe.stop.label }}, {{ seconds(way.recipe.holdS) }} a touch{{ way.recipe.passes === 2 ? ', both sides' : '' }}:
@@ -188,7 +190,7 @@ const touchesOf = (w: Work): string =>
         <Choices v-model="walk" :options="WALKS" label="Order of the hand" class="flex gap-1" shape="min-h-9 px-2 text-sm" />
       </template>
       <Choices v-model="motion" :options="MOTIONS" label="Still or moving" class="flex gap-1" shape="min-h-9 px-2 text-sm" />
-      <USwitch v-if="many" v-model="block" label="Press them all as one block" />
+      <USwitch v-if="several" v-model="block" label="Press them all as one block" />
       <fieldset v-if="!isBlock" class="space-y-1">
         <legend class="font-semibold">Keep out</legend>
         <div class="flex flex-wrap gap-1">
