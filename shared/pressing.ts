@@ -105,7 +105,7 @@ export function untilSewn<O extends Pick<RunOperation, 'id' | 'kind' | 'needs'>>
 }
 
 /** One way of doing an operation: with this iron, so, in so many set-downs. */
-export interface PlannedWay {
+interface PlannedWay {
   ironId: string
   recipe: Recipe
   prints: number

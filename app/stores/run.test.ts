@@ -41,7 +41,7 @@ const aJob = job()
 function server() {
   const kept: KeptRunEvent[] = [], runs = new Map<string, Run>()
   let away = false
-  const news = (id: string) => ({ events: kept, closedAt: null, piecesVersion: runs.get(id)?.piecesVersion ?? 0 })
+  const news = (id: string) => ({ events: [...kept], closedAt: null, piecesVersion: runs.get(id)?.piecesVersion ?? 0 })
   const { fetch } = standIn({})
   fetch.mockImplementation(async (path: string, { body }: { body?: unknown } = {}) => {
     if (away) throw new Error('away')
@@ -56,7 +56,7 @@ function server() {
         if (!kept.some(k => k.key === e.key)) kept.push({ ...e, position: kept.length, arrivedMs: e.atMs + 20 })
       return news(id!)
     }
-    if (id) return { ...runs.get(id)!, events: kept }
+    if (id) return { ...runs.get(id)!, events: [...kept] }
     if (path.endsWith('/runs'))
       return [...runs.values()].map(r => ({ id: r.id, startedAt: r.startedAt, closedAt: null, operations: 2, events: 0 }))
     return path.startsWith('/api/jobs/') ? aJob : []

@@ -109,7 +109,8 @@ export const useRun = defineStore('run', () => {
       const run = await $fetch<Run>(`/api/runs/${id}`)
       const { events: heard, ...rest } = run
       plan.value = rest
-      kept.value = heard
+      // What was answered for meanwhile is not unheard again.
+      hear({ events: heard, closedAt: rest.closedAt, piecesVersion: rest.piecesVersion })
       void keepPlan(rest)
     } catch (error) {
       const here = await keptPlan(id)

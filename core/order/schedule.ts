@@ -37,7 +37,7 @@ export interface OrderTask {
   lying?: readonly { id: string, coldS: number }[]
 }
 /** What is done when, s from now. */
-export interface Slot {
+interface Slot {
   id: string
   ironId: string | null
   soleC: number

@@ -2,7 +2,7 @@ import type { EdgeFound, OpState, RunState } from './state'
 import { boardSeconds, holdOf, type RunWork } from './work'
 
 /** What was planned of one operation, and what was done. */
-export interface OperationReview {
+interface OperationReview {
   id: string
   plannedTouches: number
   touches: number

@@ -1,7 +1,7 @@
 import type { RunWork } from './work'
 import { holdOf, TOUCH_SHARE } from './work'
 
-export type RunEventKind
+type RunEventKind
   = | 'take' | 'down' | 'lift' | 'laid' | 'turned' | 'cold' | 'edge' | 'missed' | 'aside' | 'done' | 'out' | 'over' | 'back'
     | 'dial' | 'sole' | 'clock' | 'order' | 'cleaned'
 /** How an edge was found when it was cold. */
@@ -33,7 +33,7 @@ export interface RunEvent {
   ids?: readonly string[] | null
 }
 
-export interface Touch {
+interface Touch {
   pass: number
   print: number
   fromS: number
@@ -73,7 +73,7 @@ export interface IronTold {
 }
 
 /** Two boards at the same thing. */
-export interface Clash {
+interface Clash {
   op: string
   devices: [string, string]
   atS: number

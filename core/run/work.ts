@@ -15,7 +15,7 @@ export interface RunWork {
 }
 
 /** From one set-down to the next, s. Typical. */
-export const MOVE_S = 3
+const MOVE_S = 3
 /** What the hands take by themselves, s; sewing is not timed. Typical. */
 export const HAND_S: Readonly<Record<'peel' | 'sew', number>> = { peel: 12, sew: 0 }
 

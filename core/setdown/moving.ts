@@ -4,7 +4,7 @@ import { pointsIn, under } from './points'
 import { bearingOf, printed, type Print, type SoleShape } from './sole'
 
 /** Small circles of the hand: so far from the middle of a set-down, mm. Typical. */
-export const CIRCLE_MM = 15
+const CIRCLE_MM = 15
 const ANGLES = 12
 const MOST_POINTS = 1500,
   FINE_MM = 6

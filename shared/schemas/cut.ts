@@ -53,7 +53,6 @@ export type KeepOutKind = typeof KEEP_OUT_KINDS[number]
 const keepOutSchema = z.object({
   kind: z.enum(KEEP_OUT_KINDS, { error: 'Keep out: a button, a zip, a seam or something else.' }), outline: outlinePayload,
 })
-export type KeepOut = z.infer<typeof keepOutSchema>
 /** A set-down: the middle of the sole, where its nose points, and whether only the tip touches. */
 export const printSchema = z.object({
   x: numberField('Set-down across', 'mm', -10_000, 10_000),

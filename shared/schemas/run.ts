@@ -8,7 +8,7 @@ import { predictedSchema, recipeSchema } from './trial'
 const BED_KEYS = Object.keys(BED_KINDS) as [BedKindKey, ...BedKindKey[]]
 const OPERATION_KINDS = ['settle', 'trim', 'fuse', 'tack', 'peel', 'hold', 'sew'] as const
 /** How far its recipe is to be trusted: proved here; held but not washed; proved on another ground; worked out; hands only. */
-export const STANDINGS = ['proved', 'held', 'stale', 'estimated', 'hands'] as const
+const STANDINGS = ['proved', 'held', 'stale', 'estimated', 'hands'] as const
 export type Standing = typeof STANDINGS[number]
 
 /** Names an operation within its run; pieces give it. */
@@ -72,7 +72,7 @@ export type RunBody = z.infer<typeof runBody>
 export const replanBody = z.object({ piecesVersion: whole('Version', 1e9), operations })
 export type ReplanBody = z.infer<typeof replanBody>
 
-export const RUN_EVENT_KINDS = [
+const RUN_EVENT_KINDS = [
   'take', 'down', 'lift', 'laid', 'turned', 'cold', 'edge', 'missed', 'aside', 'done', 'out', 'over', 'back', 'dial', 'sole', 'clock',
   'order', 'cleaned', 'close',
 ] as const
