@@ -82,6 +82,8 @@ export const useRun = defineStore('run', () => {
         if (problemOf(error).status !== 0) problem.value = problemOf(error).detail
       }
       if (open && loaded === jobId) await take(open)
+      // Runs that are over and known to the server need not be held here.
+      for (const r of here) if (earlier.value.some(e => e.id === r.id && e.closedAt !== null && e.id !== open)) void dropRun(r.id)
     } finally {
       if (loaded === jobId) loading.value = false
     }
@@ -119,6 +121,8 @@ export const useRun = defineStore('run', () => {
         return
       }
       plan.value = here
+      // It never reached the server, whatever became of it: it goes again, before what happened in it.
+      if (problemOf(error).status === 404) void sendPlan(here)
     }
     const known = new Set(kept.value.map(e => e.key))
     own.value = told.filter(e => !known.has(e.key))
@@ -180,6 +184,12 @@ export const useRun = defineStore('run', () => {
     }
   }
 
+  async function sendPlan({ closedAt: _, ...body }: RunPlan): Promise<void> {
+    const { refused } = await outbox.send({ key: body.id, kind: 'run', url: '/api/runs', body, about: jobs.job?.name ?? 'A run' })
+    if (refused) problem.value = refused
+    // What was refused because its run was not there yet goes once more.
+    else for (const w of outbox.waiting.value) if (w.kind === 'press' && w.after === body.id && w.refused) await outbox.mend(w.key)
+  }
   async function send(e: RunEventBody): Promise<void> {
     const id = plan.value!.id
     await outbox.send({
@@ -223,8 +233,7 @@ export const useRun = defineStore('run', () => {
     kept.value = []
     own.value = []
     plan.value = fresh
-    void outbox.send({ key: body.id, kind: 'run', url: '/api/runs', body, about: jobs.job.name })
-      .then(({ refused }) => { if (refused) problem.value = refused })
+    void sendPlan(fresh)
     await layOrder(order)
     for (const i of library.irons) if (iron.dials[i.id]) await tellDial(i.id)
     watchLive()

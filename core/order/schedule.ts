@@ -59,7 +59,7 @@ export interface Move {
 
 const NEAR_C = 1
 /** To wet and wring out a cover that lies dry, s. */
-export const WET_COVER_S = 15
+const WET_COVER_S = 15
 /** How long an iron takes from one heat to another, s. */
 export const changeS = (iron: Pick<IronAt, 'warmCPerS' | 'coolCPerS'>, fromC: number, toC: number): number =>
   toC > fromC ? (toC - fromC) / iron.warmCPerS : (fromC - toC) / iron.coolCPerS

@@ -78,7 +78,7 @@ const dial = computed({
           @click="openWaitingSheet">
           <UIcon :name="outbox.waiting.value.length ? 'i-lucide-mail' : 'i-lucide-cloud-off'" class="size-5 shrink-0" />
           <span role="status">{{ away }}</span></button>
-        <p v-if="!browserKeeps || !outbox.safe.value" class="slip px-2 py-1 text-sm font-semibold text-alert" role="alert">
+        <p v-if="!browserKeeps || !outbox.safe.value || !runLogSafe" class="slip px-2 py-1 text-sm font-semibold text-alert" role="alert">
           This browser keeps nothing: a reload loses the board.</p>
         <p v-if="iron.state === 'ready' || iron.soleC > 60" class="shrink-0 text-sm font-semibold text-alert">Sole hot</p>
         <button v-if="voice.can" type="button" class="grid size-9 shrink-0 place-items-center hover:bg-linen-200/40 max-[1000px]:size-7"
