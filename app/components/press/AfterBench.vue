@@ -35,7 +35,8 @@ function end(): void {
 </script>
 
 <template>
-  <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_330px] gap-4 px-3 pb-2 max-[1000px]:grid-cols-1 max-[1000px]:overflow-auto">
+  <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_330px] gap-4 px-3 pb-2 max-[1000px]:block
+    max-[1000px]:space-y-3 max-[1000px]:overflow-auto">
     <div class="min-h-0 overflow-auto max-[1000px]:overflow-visible">
       <p v-if="rows.length === 0" class="p-6 text-xl">Nothing has been pressed in this run yet.</p>
       <template v-else>

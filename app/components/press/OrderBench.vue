@@ -139,7 +139,8 @@ const supplyName = (id: string) => library.supplies.find(s => s.id === id)?.name
 </script>
 
 <template>
-  <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_310px] gap-3 px-3 pb-2 max-[1000px]:grid-cols-1 max-[1000px]:overflow-auto">
+  <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_310px] gap-3 px-3 pb-2 max-[1000px]:block
+    max-[1000px]:space-y-3 max-[1000px]:overflow-auto">
     <div class="min-h-0 space-y-2 overflow-auto max-[1000px]:overflow-visible">
       <p v-if="planning.progress" class="text-lg" role="status">Working out how each is pressed:
         {{ planning.progress.done }} of {{ planning.progress.of }}…</p>
