@@ -10,7 +10,7 @@ const SAID = {
 export default defineEventHandler((event) => {
   const { req } = event.node
   const why = foreign({
-    method: event.method, host: req.headers.host, origin: req.headers.origin, port: req.socket.localPort,
+    method: event.method, host: req.headers.host, origin: req.headers.origin, port: import.meta.dev ? null : req.socket.localPort,
     fetchSite: req.headers['sec-fetch-site'] as string | undefined,
   })
   setResponseHeader(event, 'cross-origin-resource-policy', 'same-origin')

@@ -10,6 +10,7 @@ describe('who is served', () => {
     ['by its other names', { host: 'localhost:4310', origin: 'http://localhost:4310' }],
     ['by the sixth protocol', { host: '[::1]:4310', origin: 'http://[::1]:4310' }],
     ['a typed address', { method: 'GET', origin: undefined, fetchSite: 'none' }],
+    ['any port, where a development server stands before it', { host: '127.0.0.1:3000', origin: 'http://127.0.0.1:3000', port: null }],
     ['port 80 without saying so', { host: 'localhost', origin: 'http://localhost', port: 80 }],
   ])('%s', (_, over) => expect(foreign(asked(over), [])).toBeNull())
 
@@ -17,6 +18,7 @@ describe('who is served', () => {
     ['a name turned to this machine', { host: 'tailor.example:4310', origin: 'http://tailor.example:4310' }, 'host'],
     ['the same for reading', { method: 'GET', host: 'tailor.example:4310' }, 'host'],
     ['no host at all', { host: undefined }, 'host'], ['a spoilt host', { host: '127.0.0.1:4310@tailor.example' }, 'host'],
+    ['another name, behind a development server too', { host: 'tailor.example:3000', port: null }, 'host'],
     ['another port in the host', { host: '127.0.0.1:3000' }, 'host'],
     ['a page on another port', { origin: 'http://127.0.0.1:3000', fetchSite: 'same-site' }, 'origin'],
     ['the same in a browser that does not say its site', { origin: 'http://127.0.0.1:3000', fetchSite: undefined }, 'origin'],

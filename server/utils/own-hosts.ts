@@ -6,8 +6,8 @@ export interface Asked {
   host: string | undefined
   origin: string | undefined
   fetchSite: string | undefined
-  /** The port it came in by. */
-  port: number | undefined
+  /** The port it came in by; null where a development server stands before it and nobody knows. */
+  port: number | null | undefined
 }
 
 /** Splits `name:port`; an address in brackets keeps them. */
@@ -16,11 +16,11 @@ function nameAndPort(host: string): { name: string, port: number | null } | null
   return parts ? { name: parts[1]!.toLowerCase(), port: parts[2] === undefined ? null : Number(parts[2]) } : null
 }
 
-function isOwn(host: string, port: number | undefined, more: readonly string[]): boolean {
+function isOwn(host: string, port: number | null | undefined, more: readonly string[]): boolean {
   const at = nameAndPort(host)
   if (!at) return false
   if (more.includes(host.toLowerCase()) || more.includes(at.name)) return true
-  return LOOPBACK.has(at.name) && (at.port ?? 80) === port
+  return LOOPBACK.has(at.name) && (port === null || (at.port ?? 80) === port)
 }
 
 export const furtherHosts = (setting = process.env.READY_CUFF_HOSTS ?? ''): string[] =>
