@@ -4,6 +4,7 @@ import { blockOf, usualMeasures } from '#core/cut'
 import { orderOf, ableTask } from '#core/order'
 import { draftRecipe, type Recipe } from '#core/recipe'
 import { foldRun } from '#core/run'
+import { cutPiece } from './cutting'
 import { toRecipePayload } from './mappers'
 import {
   blockOutline, doneWork, ironAt, orderTask, pressedOutline, pressedPiece, restTask, runEventsOf, sameWork, skewOfDevice, soleOf, untilSewn,
@@ -44,7 +45,7 @@ describe('a piece as it is pressed', () => {
   const block = blockOf('flap')!
   const piece: JobPiece = {
     id: id(1), name: 'Flap', clothId: id(2), place: null, count: 2, pair: true, grain: 'any', oneWay: false, inset: null,
-    shape: { format: 1, kind: 'block', block: 'flap', measures: usualMeasures(block), mirrored: false },
+    shape: { format: 1, kind: 'block', block: 'flap', measures: { ...usualMeasures(block), slant: 30 }, mirrored: false },
     allowances: { seam: 10, hem: 10, front: 10 }, backingId: id(3), foamId: null, webId: null, ...pressedAsTheHouse(),
     keepOuts: [{ kind: 'button', outline: { rim: [[10, 5], [30, 5], [30, 25], [10, 25]], holes: [] } }],
   }
@@ -52,6 +53,7 @@ describe('a piece as it is pressed', () => {
   it('of a pair the other one is its mirror image, its keep-outs with it', () => {
     const [left, right] = [0, 1].map(n => pressedOutline(piece, { kind: 'fuse', numbers: [n], supplyId: id(3) }, ground)!)
     const [l, r] = [boundsOf(left!.outline), boundsOf(right!.outline)]
+    expect(l).toEqual(boundsOf(cutPiece(piece, ground).backing[0]!))
     expect([r.left, r.right]).toEqual([expect.closeTo(-l.right, 6), expect.closeTo(-l.left, 6)])
     const [kl, kr] = [boundsOf(left!.keepOuts[0]!), boundsOf(right!.keepOuts[0]!)]
     expect([kr.left, kr.right]).toEqual([-kl.right, -kl.left])

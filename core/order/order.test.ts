@@ -154,6 +154,19 @@ describe('the best order', () => {
       checked(task, order.schedule.slots)
     }
   })
+  it('is as good as trying them all where several could stand for one another', () => {
+    const random = seeded(8), below = (n: number) => Math.floor(random() * n)
+    for (let i = 0; i < 40; i++) {
+      const kinds = [0, 1].map(() => ({ soleC: HEATS[below(3)]!, boardS: 10 + below(60), coolS: below(3) * 60 }))
+      const operations = Array.from({ length: 5 }, (_, k) => op(String(k), kinds[k % 2]))
+      const task = { operations, irons: [{ ...household, nowC: 110 }], places: 1 + (i % 2) }
+      expect(orderOf(task).schedule.finishS).toBeCloseTo(bruteForce(task), 6)
+    }
+  })
+  it('is bounded by what cools longest, pressed first', () => {
+    const operations = [op('c', { boardS: 10, coolS: 0 }), op('a', { boardS: 100, coolS: 300 }), op('b', { boardS: 100, coolS: 300 })]
+    expect(orderBoundS({ operations, irons: [{ ...household, nowC: 150 }], places: 3 })).toBe(500)
+  })
   it('never breaks what must hold, whatever is drawn, and looking longer never makes it worse', () => {
     fc.assert(
       fc.property(

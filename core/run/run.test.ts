@@ -191,6 +191,11 @@ describe('the bond at one set-down', () => {
     expect(here.bond).toBeCloseTo(swatch.bond, 9)
     expect(here.bond).toBeGreaterThan(0.1 * here.wanted)
     expect(here.neededS!).toBeGreaterThan(0)
+    // Looked at later it is the same touch, with the sole as it was when it came down.
+    const warming = (nowS: number) => restOfIron({ fromC: 60, targetC: 150, swingC: 0, label: 'wool', setS: 90, touchedS: 100 },
+      { kind: 'household', shutsOffAfterS: 480 }, nowS)!
+    const sinceS = (nowS: number) => bondSession(w, o, warming(nowS), nowS)!.touched.at(-1)!.rest.sinceS
+    expect([sinceS(105), sinceS(112)]).toEqual([10, 10])
     expect(bondSession(w, foldRun([w], touch('b', 0, 0, 12)).ops.get('b')!, rest, 20)).toBeNull()
   })
   it('is told as a swatch is: down and lift of that place alone, turned, cold', () => {
@@ -239,6 +244,9 @@ describe('afterwards', () => {
     expect(of([...pressed, told(101, 'edge', 'b', { edge: 'lifts', prints: [0] })]).verdicts.get('r')).toEqual({
       verdict: 'tooLittle', tried: 1, lifted: 1,
     })
+    const one = [...touch('b', 0, 0, 7), ...touch('b', 1, 15, 27), told(100, 'cold', 'b')]
+    const both = of([...one, told(101, 'edge', 'b', { edge: 'lifts', prints: [0, 1] })])
+    expect(both.verdicts.get('r')!.verdict).toBe('placesMissed')
     const short = [...touch('b', 0, 0, 7), ...touch('b', 1, 15, 27), told(100, 'cold', 'b')]
     expect(of([...short, told(101, 'edge', 'b', { edge: 'lifts', prints: [0] })]).verdicts.get('r')!.verdict).toBe('placesMissed')
   })
