@@ -1,4 +1,5 @@
-// npm test: lint, types, dead code, unit tests, build, end-to-end tests in headless Chromium on a throw-away database.
+// npm test: lint, types, dead code, build, unit tests, ten kills in the middle of a run, end-to-end tests in headless Chromium on a
+// throw-away database.
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { DATA, ROOT, TSX, local, run, say, start } from './lib/run.mjs'
@@ -40,21 +41,28 @@ await together([
   [['types', local('vue-tsc'), '-b', '--noEmit']],
 ])
 
+timed('build', ensureBuilt)
 const unitReport = join(DATA, 'unit.json')
 rmSync(unitReport, { force: true })
-const unit = timed('unit tests', () =>
-  run(local('vitest'), ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`], {
-    loud: true, allowFail: true,
-  }),
-)
+/** Unit tests, said as they end; they are counted from their own report. */
+const unit = new Promise((done) => {
+  const from = Date.now()
+  const child = start(local('vitest'), ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`])
+  child.on('close', (status) => {
+    say(`unit tests: ${((Date.now() - from) / 1000).toFixed(0)} s`)
+    done(status)
+  })
+})
+// Beside them a run is pressed on the built board while what it stands on is killed, ten times.
+process.env.CHROMIUM ??= chromium
+await step(['kills in the middle of a run', process.execPath, join(ROOT, 'scripts/trials/kills.mjs'), '10'])
+const unitStatus = await unit
 if (existsSync(unitReport)) {
   const report = JSON.parse(readFileSync(unitReport, 'utf8'))
   tally.passed += report.numPassedTests
   tally.failed += report.numFailedTests
 }
-if (unit.status !== 0 && tally.failed === 0) tally.failed++
-
-timed('build', ensureBuilt)
+if (unitStatus !== 0 && tally.failed === 0) tally.failed++
 
 const database = await startDatabase(`test-${process.pid}`)
 const e2eReport = join(DATA, 'e2e.json')
