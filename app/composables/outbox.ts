@@ -22,6 +22,9 @@ export interface Waiting {
 type Written = Pick<Waiting, 'key' | 'kind' | 'url' | 'body' | 'about'> & { after?: string | null }
 
 const RETRY_MS = 4000
+/** So long an answer is waited for; a picture goes slowly. */
+const ANSWER_MS = 20_000,
+  PICTURE_MS = 120_000
 /** After so many faults of the server's own a thing steps aside, so that what comes after it can go. */
 const MOST_FAULTS = 3
 
@@ -86,26 +89,51 @@ async function forget(key: string): Promise<void> {
   tabs?.postMessage('changed')
 }
 
+const post = (url: string, body: object | Blob): Promise<unknown> => {
+  const blob = body instanceof Blob
+  return $fetch<unknown>(url, {
+    method: 'POST', body, timeout: blob ? PICTURE_MS : ANSWER_MS,
+    ...(blob ? { headers: { 'content-type': 'application/octet-stream' } } : {}),
+  })
+}
+interface Told { events: { kind: string }[] }
+/** Every touch of a run is sent; only an edge that was tried says something to the other stages. */
+const changesMore = (w: Waiting): boolean => w.kind !== 'press' || (w.body as Told).events.some(e => e.kind === 'edge')
+async function arrived(item: Waiting, answer: unknown): Promise<void> {
+  await forget(item.key)
+  if (asked.has(item.key)) asked.set(item.key, answer)
+  if (changesMore(item)) sentCount.value++
+}
+const isAway = (status: number): boolean => status === 0 || (status > 500 && status < 505)
+
 /** Sends one thing. @returns whether the next may be tried */
 async function sendOne(item: Waiting): Promise<boolean> {
   try {
-    const blob = item.body instanceof Blob
-    const answer = await $fetch<unknown>(item.url, {
-      method: 'POST', body: item.body, ...(blob ? { headers: { 'content-type': 'application/octet-stream' } } : {}),
-    })
-    await forget(item.key)
-    if (asked.has(item.key)) asked.set(item.key, answer)
+    const answer = await post(item.url, item.body)
+    await arrived(item, answer)
     lastSent.value = { kind: item.kind, answer }
-    sentCount.value++
     return true
   } catch (error) {
     const { status, detail } = problemOf(error)
-    if (status === 0 || (status > 500 && status < 505)) return false
+    if (isAway(status)) return false
     const faults = item.faults + (status >= 500 ? 1 : 0)
     await keep({ ...item, faults, refused: status < 500 || faults >= MOST_FAULTS ? detail : null })
     return status < 500
   }
 }
+
+/** Sends what happened in a run together. @returns whether the next may be tried; null where it has to go one by one */
+async function sendTogether(items: readonly Waiting[]): Promise<boolean | null> {
+  try {
+    const answer = await post(items[0]!.url, { events: items.flatMap(w => (w.body as Told).events) })
+    for (const item of items) await arrived(item, answer)
+    lastSent.value = { kind: 'press', answer }
+    return true
+  } catch (error) {
+    return isAway(problemOf(error).status) ? false : null
+  }
+}
+const MOST_TOGETHER = 100
 
 /** One tab sends at a time, the oldest first; what belongs to a swatch or a run that still waits goes after it. */
 async function sendAll(): Promise<void> {
@@ -113,15 +141,42 @@ async function sendAll(): Promise<void> {
   const tried = new Set<string>()
   for (;;) {
     const waits = (key: string | null) => waiting.value.some(o => (o.kind === 'swatch' || o.kind === 'run') && o.key === key)
-    const next = waiting.value.find(w => !w.refused && !tried.has(w.key) && !waits(w.after))
+    const open = waiting.value.filter(w => !w.refused && !tried.has(w.key) && !waits(w.after))
+    const [next] = open
     if (!next) return
-    tried.add(next.key)
-    if (!await sendOne(next)) return
+    const together = next.kind === 'press' ? open.filter(w => w.url === next.url).slice(0, MOST_TOGETHER) : []
+    const done = together.length > 1 ? await sendTogether(together) : null
+    if (done === null) {
+      tried.add(next.key)
+      if (!await sendOne(next)) return
+    } else if (!done) return
   }
 }
+/**
+ * A tab that the browser froze while it was sending keeps its turn for ever: after so long the turn is taken from it. What is sent
+ * twice is kept once.
+ */
+const TURN_MS = 15_000
 async function locked(): Promise<void> {
-  if (navigator.locks) await navigator.locks.request(name(), sendAll)
-  else await sendAll()
+  if (!navigator.locks) return sendAll()
+  const waits = new AbortController()
+  const timer = setTimeout(() => waits.abort(), TURN_MS)
+  let mine = false
+  const mySend = async () => {
+    mine = true
+    clearTimeout(timer)
+    await sendAll()
+  }
+  try {
+    await navigator.locks.request(name(), { signal: waits.signal }, mySend)
+  } catch (error) {
+    // Its own turn was taken from it: whoever took it sends on.
+    if (mine) return
+    if (!waits.signal.aborted) throw error
+    await navigator.locks.request(name(), { steal: true }, sendAll)
+  } finally {
+    clearTimeout(timer)
+  }
 }
 const flush = (): Promise<void> => (flushing ??= locked().finally(() => { flushing = null }))
 

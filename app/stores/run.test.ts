@@ -39,7 +39,7 @@ const operation = (id: string): RunOperation => runOperationSchema.parse({
 const aJob = job()
 /** A server that keeps what it is told, until it is taken away. */
 function server() {
-  const kept: KeptRunEvent[] = [], runs = new Map<string, Run>()
+  const kept: KeptRunEvent[] = [], runs = new Map<string, Run>(), posts: number[] = []
   let away = false
   const news = (id: string) => ({ events: [...kept], closedAt: null, piecesVersion: runs.get(id)?.piecesVersion ?? 0 })
   const { fetch } = standIn({})
@@ -52,6 +52,7 @@ function server() {
       return run
     }
     if (path.endsWith('/events')) {
+      if (body) posts.push((body as { events: RunEventBody[] }).events.length)
       for (const e of (body as { events: RunEventBody[] } | undefined)?.events ?? [])
         if (!kept.some(k => k.key === e.key)) kept.push({ ...e, position: kept.length, arrivedMs: e.atMs + 20 })
       return news(id!)
@@ -61,7 +62,7 @@ function server() {
       return [...runs.values()].map(r => ({ id: r.id, startedAt: r.startedAt, closedAt: null, operations: 2, events: 0 }))
     return path.startsWith('/api/jobs/') ? aJob : []
   })
-  return { kept, runs, take: () => { away = true }, bring: () => { away = false } }
+  return { kept, runs, posts, take: () => { away = true }, bring: () => { away = false } }
 }
 async function opened() {
   const jobs = useJobs(), run = useRun()
@@ -122,6 +123,8 @@ describe('a run on this board', () => {
     await fresh.load()
     await useOutbox().flush()
     await vi.waitFor(() => expect(there.kept.map(e => e.kind)).toEqual(['order', 'down', 'lift']))
+    // What waited goes together.
+    expect(there.posts).toEqual([1, 2])
     await vi.waitFor(() => expect(fresh.own).toEqual([]))
   })
   it('set aside another is taken; a place that was missed comes again; cold, its edge is tried', async () => {
