@@ -308,8 +308,6 @@ export const useRun = defineStore('run', () => {
   })
   const step = computed(() => (current.value ? nextStep(workOf(current.value), opState(current.value.id)) : null))
   const down = computed(() => step.value?.do === 'lift')
-  /** Everything under a sole or lying to cool, on any board. */
-  const moving = computed(() => [...state.value.ops.values()].some(o => o.phase === 'cooling' || o.touches.some(t => t.toS === null)))
   const cooling = computed(() => [...state.value.ops.values()]
     .filter(o => o.phase === 'cooling' || o.phase === 'edge')
     .map((o) => {
@@ -318,6 +316,9 @@ export const useRun = defineStore('run', () => {
       return { id: o.id, name: op.name, forS, leftS: o.phase === 'edge' ? 0 : coldS - nowS.value, coldMs: wallMs(coldS) }
     })
     .sort((a, b) => a.leftS - b.leftS))
+  /** Something is under a sole, on any board, or not cold yet. */
+  const moving = computed(() =>
+    cooling.value.some(c => c.leftS > 0) || [...state.value.ops.values()].some(o => o.touches.some(t => t.toS === null)))
   /** What is cold: its edge is asked for. */
   const toTry = computed(() => cooling.value.filter(c => c.leftS <= 0))
 
