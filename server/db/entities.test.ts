@@ -57,5 +57,15 @@ describe('new ids', () => {
     expect(renaming(Buffer.alloc(32, 8))(entity('cloths'), { id: id(1) }).id).not.toBe(cloth.id)
     expect(row('supplies', { id: id(1) }).id).not.toBe(cloth.id)
   })
+  it('leave what an operation is called within its run, which its events and other operations name', () => {
+    const called = `${id(6)}.0.backing`
+    const operation = row('runOperations', { runId: id(9), id: called, needs: [called], pieceId: id(6), ironId: id(4) })
+    const event = row('runEvents', { runId: id(9), op: called, key: id(7) })
+    expect([operation.id, operation.needs, event.op, event.key]).toEqual([called, [called], called, id(7)])
+    expect(operation.runId).toBe(event.runId)
+    expect(operation.runId).not.toBe(id(9))
+    const hand = row('jobPieces', { id: id(6), byHand: [{ ironId: id(4), prints: [] }] })
+    expect([hand.id, (hand.byHand as { ironId: string }[])[0]!.ironId]).toEqual([operation.pieceId, operation.ironId])
+  })
   it('leave everything else as it was', () => expect(cloth.name).toBe('Poplin'))
 })

@@ -121,6 +121,7 @@ export async function insertRows(workshopId: string, rows: Partial<EntityRows>, 
 }
 
 const OWN = 'own:'
+const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i
 
 /**
  * Names rows anew, so that a file can be read into any workroom, beside the one it came from. The same id becomes the same new one
@@ -143,7 +144,8 @@ export function renaming(secret: Buffer): (entity: Entity, row: Row) => Row {
   }
   return ({ name, points = {} }, row) => ({
     ...row,
-    ...(typeof row.id === 'string' ? { id: fresh(name, row.id) } : {}),
+    // What an operation of a run is called within it stays: its events name it so.
+    ...(typeof row.id === 'string' && UUID.test(row.id) ? { id: fresh(name, row.id) } : {}),
     ...Object.fromEntries(Object.entries(points).map(([column, to]) => [column, pointer(to, row[column])])),
   })
 }
