@@ -41,7 +41,7 @@ const aJob = job()
 function server() {
   const kept: KeptRunEvent[] = [], runs = new Map<string, Run>(), posts: number[] = []
   let away = false
-  const news = (id: string) => ({ events: [...kept], closedAt: null, piecesVersion: runs.get(id)?.piecesVersion ?? 0 })
+  const news = (id: string) => ({ id, events: [...kept], closedAt: null, piecesVersion: runs.get(id)?.piecesVersion ?? 0 })
   const { fetch } = standIn({})
   fetch.mockImplementation(async (path: string, { body }: { body?: unknown } = {}) => {
     if (away) throw new Error('away')
@@ -154,6 +154,24 @@ describe('a run on this board', () => {
     expect(run.toTry.map(c => c.id)).toEqual(['b'])
     await run.edge('b', 'lifts', [0])
     expect(run.opState('b')).toMatchObject({ phase: 'open', again: [0] })
+  })
+  it('an earlier run that is looked at does not mix with the one on the board, nor does late news of it', async () => {
+    const there = server(), run = await opened()
+    await run.begin([operation('a')], ['a'], 0)
+    await run.space()
+    await vi.waitFor(() => expect(there.kept).toHaveLength(2))
+    const first = run.plan!.id, told = [...there.kept]
+    there.kept.length = 0
+    await run.begin([operation('b')], ['b'], 0)
+    await vi.waitFor(() => expect(there.kept).toHaveLength(1))
+    expect(run.kept.map(e => e.kind)).toEqual(['order'])
+    // An answer that was on its way while the board went on to another run.
+    useOutbox().lastSent.value = { kind: 'press', answer: { id: first, events: told, closedAt: null, piecesVersion: 0 } }
+    await flushPromises()
+    expect(run.kept.map(e => e.key)).toEqual(there.kept.map(e => e.key))
+    there.kept.splice(0, there.kept.length, ...told)
+    await run.take(first)
+    expect([run.plan!.id, run.kept.map(e => e.kind), run.down]).toEqual([first, ['order', 'down'], true])
   })
   it('a dial turned here is told; one told by another board is turned here', async () => {
     const there = server(), run = await opened(), iron = useIron()

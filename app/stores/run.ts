@@ -5,21 +5,17 @@ import {
   bondSession, foldRun, isDue, nextOperation, nextStep, restOfIron, takableBy, warningsAt, type EdgeFound, type OpState,
 } from '#core/run'
 import { toBench, toRecipe } from '#shared/mappers'
-import { doneWork, runEventsOf, skewOfDevice, workOf } from '#shared/pressing'
-import type { KeptRunEvent, Run, RunEventBody, RunHead, RunNews, RunOperation } from '#shared/schemas'
+import { runEventsOf, skewOfDevice, workOf } from '#shared/pressing'
+import type { RunOperation } from '#shared/schemas'
 import { useBench } from './bench'
 import { useIron } from './iron'
 import { useJobs } from './jobs'
 import { useLibrary } from './library'
 
-type RunPlan = Omit<Run, 'events'>
-type Told = Partial<Omit<RunEventBody, 'key' | 'device' | 'atMs' | 'kind'>>
-const LOOK_MS = 250, SELDOM_S = 90, AGAIN_MS = 3000
+const LOOK_MS = 250, SELDOM_S = 90
 const LOOK_S = 1.2
 /** Two moments nearer than this are one: what was told and what stands here. */
 const NEAR_MS = 50
-/** Runs of a job that are looked through for what is done. */
-const LOOKED_BACK = 8
 
 /**
  * The run of the open job: what was planned, and everything that was told of it on this board and on others. What happens here is
@@ -30,19 +26,11 @@ export const useRun = defineStore('run', () => {
   const jobs = useJobs()
   const library = useLibrary()
   const iron = useIron()
-  const outbox = useOutbox()
   const { rate } = iron
   /** This browser, as it tells things. */
   const device = useKept<string>('device', crypto.randomUUID())
-  const plan = shallowRef<RunPlan | null>(null)
-  /** As the server keeps them, and what it has not answered for yet. */
-  const kept = shallowRef<KeptRunEvent[]>([])
-  const own = shallowRef<RunEventBody[]>([])
-  const earlier = ref<RunHead[]>([])
-  /** What earlier runs of this job have done already. */
-  const doneBefore = shallowRef<ReadonlySet<string>>(new Set())
-  const problem = ref<string | null>(null)
-  const loading = ref(false)
+  const record = useRunRecord(device)
+  const { plan, kept, own, closed, tell } = record
 
   const operations = computed<RunOperation[]>(() => plan.value?.operations ?? [])
   const works = computed(() => operations.value.map(workOf))
@@ -50,7 +38,6 @@ export const useRun = defineStore('run', () => {
   const state = computed(() => foldRun(works.value, events.value))
   const byId = computed(() => new Map(operations.value.map(o => [o.id, o])))
   const opState = (id: string): OpState => state.value.ops.get(id)!
-  const closed = computed(() => plan.value?.closedAt != null || [...kept.value, ...own.value].some(e => e.kind === 'close'))
 
   /** The moment by the server's clock, in board seconds; a clock that was set by hand is put right. */
   const nowMs = ref(Date.now())
@@ -61,209 +48,17 @@ export const useRun = defineStore('run', () => {
   /** A moment of board time as a time of day here, ms. */
   const wallMs = (atS: number) => ((atS + (state.value.setBy.get(device.value) ?? 0)) / rate) * 1000 - skewMs.value
 
-  let loaded: string | null = null
-  /** Finds the run of the open job: the newest that is not over, from the server or from what this browser holds. */
-  async function load(): Promise<void> {
-    const jobId = jobs.job?.id ?? null
-    loaded = jobId
-    leave()
-    if (!jobId) return
-    loading.value = true
-    try {
-      const here = await keptRunsOf(jobId)
-      let open = here.find(r => r.closedAt === null)?.id ?? null
-      try {
-        earlier.value = await $fetch<RunHead[]>(`/api/jobs/${jobId}/runs`)
-        const pending = here.find(r => r.closedAt === null && !earlier.value.some(e => e.id === r.id))
-        open = pending?.id ?? earlier.value.find(r => r.closedAt === null)?.id ?? null
-        problem.value = null
-        void lookBack()
-      } catch (error) {
-        if (problemOf(error).status !== 0) problem.value = problemOf(error).detail
-      }
-      if (open && loaded === jobId) await take(open)
-      // Runs that are over and known to the server need not be held here.
-      for (const r of here) if (earlier.value.some(e => e.id === r.id && e.closedAt !== null && e.id !== open)) void dropRun(r.id)
-    } finally {
-      if (loaded === jobId) loading.value = false
-    }
-  }
-  /** Runs that are over: what they did is not planned again. */
-  async function lookBack(): Promise<void> {
-    const jobId = loaded, over = earlier.value.filter(r => r.closedAt !== null).slice(0, LOOKED_BACK)
-    const runs = await Promise.all(over.map(r => $fetch<Run>(`/api/runs/${r.id}`).catch(() => null)))
-    if (loaded === jobId) doneBefore.value = doneWork(runs.filter(r => r !== null))
-  }
-  function leave(): void {
-    doneBefore.value = new Set()
-    live?.close()
-    live = null
-    plan.value = null
-    kept.value = []
-    own.value = []
-    wanted.value = null
-  }
-
-  /** Lays a run on the board, or one that is over to be looked at. */
-  async function take(id: string): Promise<void> {
-    const told = await keptEvents(id)
-    try {
-      const run = await $fetch<Run>(`/api/runs/${id}`)
-      const { events: heard, ...rest } = run
-      plan.value = rest
-      // What was answered for meanwhile is not unheard again.
-      hear({ events: heard, closedAt: rest.closedAt, piecesVersion: rest.piecesVersion })
-      void keepPlan(rest)
-    } catch (error) {
-      const here = await keptPlan(id)
-      if (!here) {
-        problem.value = problemOf(error).detail
-        return
-      }
-      plan.value = here
-      // It never reached the server, whatever became of it: it goes again, before what happened in it.
-      if (problemOf(error).status === 404) void sendPlan(here)
-    }
-    const known = new Set(kept.value.map(e => e.key))
-    own.value = told.filter(e => !known.has(e.key))
-    // What was written down and never went into the outbox, the page being gone, goes now.
-    const waits = new Set(outbox.waiting.value.map(w => w.key))
-    for (const e of own.value) if (e.device === device.value && !waits.has(e.key)) void send(e)
-    if (closed.value) return
-    watchLive()
-  }
-
-  /** Takes in what the server says has happened. */
-  function hear(news: RunNews): void {
-    if (news.events.length > 0) {
-      const known = new Set(kept.value.map(e => e.position))
-      const fresh = news.events.filter(e => !known.has(e.position))
-      if (fresh.length > 0) {
-        kept.value = [...kept.value, ...fresh].sort((a, b) => a.position - b.position)
-        const keys = new Set(fresh.map(e => e.key))
-        own.value = own.value.filter(e => !keys.has(e.key))
-        void keepEvents(plan.value!.id, fresh)
-      }
-    }
-    if (plan.value && news.piecesVersion !== plan.value.piecesVersion) void refresh()
-    else if ((kept.value.at(-1)?.position ?? -1) > wholeUpTo()) void fillUp()
-  }
-  /** Everything up to here is known: what this board told comes back before what others told meanwhile. */
-  function wholeUpTo(): number {
-    const gap = kept.value.findIndex((e, i) => e.position !== i)
-    return gap < 0 ? kept.value.length - 1 : gap - 1
-  }
-  /** Asks for what lies between. */
-  async function fillUp(): Promise<void> {
-    const id = plan.value?.id
-    try {
-      const news = await $fetch<RunNews>(`/api/runs/${id}/events`, { query: { after: wholeUpTo() } })
-      if (plan.value?.id === id) hear(news)
-    } catch { /* The server went away again: it is asked with the next news. */ }
-  }
-  async function refresh(): Promise<void> {
-    const id = plan.value?.id
-    if (!id) return
-    const { events: heard, ...rest } = await $fetch<Run>(`/api/runs/${id}`)
-    if (plan.value?.id !== id) return
-    plan.value = rest
-    void keepPlan(rest)
-    hear({ events: heard, closedAt: rest.closedAt, piecesVersion: rest.piecesVersion })
-  }
-  let live: EventSource | null = null
-  /** Hears what other boards tell, as it happens. */
-  function watchLive(): void {
-    live?.close()
-    const id = plan.value?.id
-    if (!id || typeof EventSource === 'undefined') return
-    const source = live = new EventSource(`/api/runs/${id}/live?after=${wholeUpTo()}`)
-    source.onmessage = e => hear(JSON.parse(e.data as string) as RunNews)
-    source.onerror = () => {
-      source.close()
-      if (live === source) setTimeout(() => { if (live === source && plan.value?.id === id) watchLive() }, AGAIN_MS)
-    }
-  }
-
-  async function sendPlan({ closedAt: _, ...body }: RunPlan): Promise<void> {
-    const { refused } = await outbox.send({ key: body.id, kind: 'run', url: '/api/runs', body, about: jobs.job?.name ?? 'A run' })
-    if (refused) problem.value = refused
-    // What was refused because its run was not there yet goes once more.
-    else for (const w of outbox.waiting.value) if (w.kind === 'press' && w.after === body.id && w.refused) await outbox.mend(w.key)
-  }
-  async function send(e: RunEventBody): Promise<void> {
-    const id = plan.value!.id
-    await outbox.send({
-      key: e.key, kind: 'press', url: `/api/runs/${id}/events`, body: { events: [e] }, about: `${jobs.job?.name ?? 'A run'}: ${e.kind}`,
-      after: id,
-    })
-  }
-  watch(outbox.lastSent, (sent) => {
-    if (sent?.kind === 'press' && plan.value) hear(sent.answer as RunNews)
-  })
-
-  let lastMs = 0
-  let telling: Promise<unknown> = Promise.resolve()
-  /** Tells that something happened: kept in the browser, then shown, then sent. One after another, as they were told. */
-  function tell(kind: RunEventBody['kind'], what: Told = {}): Promise<void> {
-    // No two things of one board at the same moment.
-    const atMs = Math.max(Date.now(), lastMs + 1)
-    lastMs = Date.now() < lastMs - 1000 ? Date.now() : atMs
-    const e: RunEventBody = {
-      key: crypto.randomUUID(), device: device.value, atMs, kind, op: null, pass: null, print: null, ironId: null, soleC: null, stop: null,
-      edge: null, prints: null, takes: null, byS: null, ids: null, ...what,
-    }
-    const done = telling.then(async () => {
-      const id = plan.value?.id
-      if (!id) return
-      await keepEvent(id, e)
-      own.value = [...own.value, e]
-      nowMs.value = Date.now()
-      void send(e)
-    })
-    telling = done
-    return done
-  }
-
-  /** Begins a run. */
-  async function begin(ops: RunOperation[], order: string[], piecesVersion: number): Promise<void> {
-    if (!jobs.job) return
-    const body = { id: crypto.randomUUID(), jobId: jobs.job.id, piecesVersion, startedAt: new Date().toISOString(), operations: ops }
-    const fresh: RunPlan = { ...body, closedAt: null }
-    await keepPlan(fresh)
-    kept.value = []
-    own.value = []
-    plan.value = fresh
-    void sendPlan(fresh)
-    await layOrder(order)
-    for (const i of library.irons) if (iron.dials[i.id]) await tellDial(i.id)
-    watchLive()
-  }
-  const layOrder = (ids: string[]): Promise<void> => tell('order', { ids })
-  /** Plans what was not begun otherwise. */
-  async function replan(ops: RunOperation[], order: string[], piecesVersion: number): Promise<void> {
-    const id = plan.value?.id
-    if (!id) return
-    try {
-      const { events: heard, ...rest } = await $fetch<Run>(`/api/runs/${id}/operations`, {
-        method: 'PUT', body: { operations: ops, piecesVersion },
-      })
-      plan.value = rest
-      await keepPlan(rest)
-      hear({ events: heard, closedAt: rest.closedAt, piecesVersion })
-      await layOrder(order)
-      problem.value = null
-    } catch (error) {
-      problem.value = problemOf(error).detail
-    }
-  }
-  const close = (): Promise<void> => tell('close')
-
   function tellDial(ironId: string): Promise<void> {
     const stop = iron.stopOf(ironId), rest = iron.restOf(ironId)
     return tell('dial', {
       ironId, soleC: rest ? Math.round(soleNowC(rest) * 10) / 10 : null,
       stop: stop && { label: stop.label, meanC: stop.meanC, swingC: stop.swingC },
     })
+  }
+  /** Begins a run, with the irons as they stand here. */
+  async function begin(...what: Parameters<typeof record.begin>): Promise<void> {
+    await record.begin(...what)
+    for (const i of library.irons) if (iron.dials[i.id]) await tellDial(i.id)
   }
   // A dial turned on another board is turned: the irons stand in one workroom.
   watch(() => state.value.irons, (irons) => {
@@ -439,12 +234,13 @@ export const useRun = defineStore('run', () => {
   /** The run is what is shown: Space is its iron. */
   const atHand = ref(false)
 
-  watch(() => jobs.job?.id, () => { void load() }, { immediate: true })
+  // What was just told stands at once, without waiting for the next look at the clock.
+  watch(own, () => { nowMs.value = Date.now() }, { flush: 'sync' })
+  watch(() => plan.value?.id, () => { wanted.value = null })
+  watch(() => jobs.job?.id, () => { void record.load() }, { immediate: true })
   return {
-    device, plan, operations, works, events, state, byId, opState, closed, earlier, doneBefore, problem, loading, nowS, boardS, wallMs,
-    current, step, down,
-    moving, cooling, toTry, under, warnings, clashes, heldElsewhere, wanted, restOf, soleC, load, take, begin, replan, close, layOrder,
-    space, back, missed, aside, leaveOut, opTakenUp, edge, doneCount,
-    lastKey, atHand, over, cleaned, sole, another, choose, tick, kept, own,
+    ...record, begin, device, operations, works, events, state, byId, opState, nowS, boardS, wallMs, current, step, down, moving, cooling,
+    toTry, under, warnings, clashes, heldElsewhere, wanted, restOf, soleC, space, back, missed, aside, leaveOut, opTakenUp, edge, doneCount,
+    lastKey, atHand, over, cleaned, sole, another, choose, tick,
   }
 })

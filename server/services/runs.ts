@@ -45,7 +45,7 @@ export async function getRun(context: Context, id: string): Promise<Run> {
 /** What has happened in a run since. */
 export async function newsOf(context: Context, id: string, after: number): Promise<RunNews> {
   const row = await ownedRun(context, id)
-  return { events: await eventsOf(id, after), closedAt: row.closedAt?.toISOString() ?? null, piecesVersion: row.piecesVersion }
+  return { id, events: await eventsOf(id, after), closedAt: row.closedAt?.toISOString() ?? null, piecesVersion: row.piecesVersion }
 }
 
 /** The runs of a job, the newest first. */

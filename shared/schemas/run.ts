@@ -121,7 +121,7 @@ export const runEventsQuery = z.object({
 /** A run in a list. */
 export interface RunHead { id: string, startedAt: string, closedAt: string | null, operations: number, events: number }
 /** What the server answers to what a board told: all it has kept of the run since. */
-export interface RunNews { events: KeptRunEvent[], closedAt: string | null, piecesVersion: number }
+export interface RunNews { id: string, events: KeptRunEvent[], closedAt: string | null, piecesVersion: number }
 
 const keyed = { createdAt: momentField('Written') }
 export const runRow = runBody.omit({ operations: true }).extend({ ...keyed, closedAt: momentField('Closed').nullable() })

@@ -1,0 +1,228 @@
+import type { KeptRunEvent, Run, RunEventBody, RunHead, RunNews, RunOperation } from '#shared/schemas'
+import { doneWork } from '#shared/pressing'
+
+type RunPlan = Omit<Run, 'events'>
+type Told = Partial<Omit<RunEventBody, 'key' | 'device' | 'atMs' | 'kind'>>
+/** After so long a stream that broke is asked for anew. */
+const AGAIN_MS = 3000
+/** Runs of a job that are looked through for what is done. */
+const LOOKED_BACK = 8
+const newsFrom = ({ id, events, closedAt, piecesVersion }: Run): RunNews => ({ id, events, closedAt, piecesVersion })
+
+/**
+ * The record of a run: its plan, and everything that was told of it on this board and on others. What is told here is written down in
+ * the browser first, then shown, then sent.
+ */
+export function useRunRecord(device: Ref<string>) {
+  const jobs = useJobs()
+  const outbox = useOutbox()
+  const plan = shallowRef<RunPlan | null>(null)
+  /** As the server keeps them, and what it has not answered for yet. */
+  const kept = shallowRef<KeptRunEvent[]>([])
+  const own = shallowRef<RunEventBody[]>([])
+  const earlier = ref<RunHead[]>([])
+  /** What earlier runs of this job have done already. */
+  const doneBefore = shallowRef<ReadonlySet<string>>(new Set())
+  const problem = ref<string | null>(null)
+  const loading = ref(false)
+  const closed = computed(() => plan.value?.closedAt != null || [...kept.value, ...own.value].some(e => e.kind === 'close'))
+
+  let loaded: string | null = null
+  /** Finds the run of the open job: the newest that is not over, from the server or from what this browser holds. */
+  async function load(): Promise<void> {
+    const jobId = jobs.job?.id ?? null
+    loaded = jobId
+    leave()
+    earlier.value = []
+    doneBefore.value = new Set()
+    if (!jobId) return
+    loading.value = true
+    try {
+      const here = await keptRunsOf(jobId)
+      let open = here.find(r => r.closedAt === null)?.id ?? null
+      try {
+        earlier.value = await $fetch<RunHead[]>(`/api/jobs/${jobId}/runs`)
+        const pending = here.find(r => r.closedAt === null && !earlier.value.some(e => e.id === r.id))
+        open = pending?.id ?? earlier.value.find(r => r.closedAt === null)?.id ?? null
+        problem.value = null
+        void lookBack()
+      } catch (error) {
+        if (problemOf(error).status !== 0) problem.value = problemOf(error).detail
+      }
+      if (open && loaded === jobId) await take(open)
+      // Runs that are over and known to the server need not be held here.
+      for (const r of here) if (earlier.value.some(e => e.id === r.id && e.closedAt !== null && e.id !== open)) void dropRun(r.id)
+    } finally {
+      if (loaded === jobId) loading.value = false
+    }
+  }
+  /** Runs that are over: what they did is not planned again. */
+  async function lookBack(): Promise<void> {
+    const jobId = loaded, over = earlier.value.filter(r => r.closedAt !== null).slice(0, LOOKED_BACK)
+    const runs = await Promise.all(over.map(r => $fetch<Run>(`/api/runs/${r.id}`).catch(() => null)))
+    if (loaded === jobId) doneBefore.value = doneWork(runs.filter(r => r !== null))
+  }
+  function leave(): void {
+    live?.close()
+    live = null
+    plan.value = null
+    kept.value = []
+    own.value = []
+  }
+
+  /** Lays a run on the board, or one that is over to be looked at. */
+  async function take(id: string): Promise<void> {
+    if (plan.value?.id !== id) leave()
+    const told = await keptEvents(id)
+    try {
+      const run = await $fetch<Run>(`/api/runs/${id}`)
+      const { events: _, ...rest } = run
+      plan.value = rest
+      // What was answered for meanwhile is not unheard again.
+      hear(newsFrom(run))
+      void keepPlan(rest)
+    } catch (error) {
+      const here = await keptPlan(id)
+      if (!here) {
+        problem.value = problemOf(error).detail
+        return
+      }
+      plan.value = here
+      // It never reached the server, whatever became of it: it goes again, before what happened in it.
+      if (problemOf(error).status === 404) void sendPlan(here)
+    }
+    const known = new Set(kept.value.map(e => e.key))
+    own.value = told.filter(e => !known.has(e.key))
+    // What was written down and never went into the outbox, the page being gone, goes now.
+    const waits = new Set(outbox.waiting.value.map(w => w.key))
+    for (const e of own.value) if (e.device === device.value && !waits.has(e.key)) void send(id, e)
+    if (closed.value) return
+    watchLive()
+  }
+
+  /** Takes in what the server says has happened in the run on the board; news of another one is not its own. */
+  function hear(news: RunNews): void {
+    if (news.id !== plan.value?.id) return
+    if (news.events.length > 0) {
+      const known = new Set(kept.value.map(e => e.position))
+      const fresh = news.events.filter(e => !known.has(e.position))
+      if (fresh.length > 0) {
+        kept.value = [...kept.value, ...fresh].sort((a, b) => a.position - b.position)
+        const keys = new Set(fresh.map(e => e.key))
+        own.value = own.value.filter(e => !keys.has(e.key))
+        void keepEvents(news.id, fresh)
+      }
+    }
+    if (news.piecesVersion !== plan.value.piecesVersion) void refresh()
+    else if ((kept.value.at(-1)?.position ?? -1) > wholeUpTo()) void fillUp()
+  }
+  /** Everything up to here is known: what this board told comes back before what others told meanwhile. */
+  function wholeUpTo(): number {
+    const gap = kept.value.findIndex((e, i) => e.position !== i)
+    return gap < 0 ? kept.value.length - 1 : gap - 1
+  }
+  /** Asks for what lies between. */
+  async function fillUp(): Promise<void> {
+    const id = plan.value?.id
+    try {
+      const news = await $fetch<RunNews>(`/api/runs/${id}/events`, { query: { after: wholeUpTo() } })
+      hear(news)
+    } catch { /* The server went away again: it is asked with the next news. */ }
+  }
+  async function refresh(): Promise<void> {
+    const id = plan.value?.id
+    if (!id) return
+    const run = await $fetch<Run>(`/api/runs/${id}`)
+    if (plan.value?.id !== id) return
+    const { events: _, ...rest } = run
+    plan.value = rest
+    void keepPlan(rest)
+    hear(newsFrom(run))
+  }
+  let live: EventSource | null = null
+  /** Hears what other boards tell, as it happens. */
+  function watchLive(): void {
+    live?.close()
+    const id = plan.value?.id
+    if (!id || typeof EventSource === 'undefined') return
+    const source = live = new EventSource(`/api/runs/${id}/live?after=${wholeUpTo()}`)
+    source.onmessage = e => hear(JSON.parse(e.data as string) as RunNews)
+    source.onerror = () => {
+      source.close()
+      if (live === source) setTimeout(() => { if (live === source && plan.value?.id === id) watchLive() }, AGAIN_MS)
+    }
+  }
+
+  async function sendPlan({ closedAt: _, ...body }: RunPlan): Promise<void> {
+    const { refused } = await outbox.send({ key: body.id, kind: 'run', url: '/api/runs', body, about: jobs.job?.name ?? 'A run' })
+    if (refused) problem.value = refused
+    // What was refused because its run was not there yet goes once more.
+    else for (const w of outbox.waiting.value) if (w.kind === 'press' && w.after === body.id && w.refused) await outbox.mend(w.key)
+  }
+  async function send(id: string, e: RunEventBody): Promise<void> {
+    await outbox.send({
+      key: e.key, kind: 'press', url: `/api/runs/${id}/events`, body: { events: [e] }, about: `${jobs.job?.name ?? 'A run'}: ${e.kind}`,
+      after: id,
+    })
+  }
+  watch(outbox.lastSent, (sent) => {
+    if (sent?.kind === 'press') hear(sent.answer as RunNews)
+  })
+
+  let lastMs = 0
+  let telling: Promise<unknown> = Promise.resolve()
+  /** Tells that something happened: kept in the browser, then shown, then sent. One after another, as they were told. */
+  function tell(kind: RunEventBody['kind'], what: Told = {}): Promise<void> {
+    // No two things of one board at the same moment.
+    const atMs = Math.max(Date.now(), lastMs + 1)
+    lastMs = Date.now() < lastMs - 1000 ? Date.now() : atMs
+    const e: RunEventBody = {
+      key: crypto.randomUUID(), device: device.value, atMs, kind, op: null, pass: null, print: null, ironId: null, soleC: null, stop: null,
+      edge: null, prints: null, takes: null, byS: null, ids: null, ...what,
+    }
+    // Of the run that was on the board when it was told.
+    const id = plan.value?.id
+    const done = telling.then(async () => {
+      if (!id) return
+      await keepEvent(id, e)
+      if (plan.value?.id === id) own.value = [...own.value, e]
+      void send(id, e)
+    })
+    telling = done
+    return done
+  }
+
+  /** Begins a run. */
+  async function begin(ops: RunOperation[], order: string[], piecesVersion: number): Promise<void> {
+    if (!jobs.job) return
+    const body = { id: crypto.randomUUID(), jobId: jobs.job.id, piecesVersion, startedAt: new Date().toISOString(), operations: ops }
+    const fresh: RunPlan = { ...body, closedAt: null }
+    await keepPlan(fresh)
+    kept.value = []
+    own.value = []
+    plan.value = fresh
+    void sendPlan(fresh)
+    await layOrder(order)
+    watchLive()
+  }
+  const layOrder = (ids: string[]): Promise<void> => tell('order', { ids })
+  /** Plans what was not begun otherwise. */
+  async function replan(ops: RunOperation[], order: string[], piecesVersion: number): Promise<void> {
+    const id = plan.value?.id
+    if (!id) return
+    try {
+      const run = await $fetch<Run>(`/api/runs/${id}/operations`, { method: 'PUT', body: { operations: ops, piecesVersion } })
+      const { events: _, ...rest } = run
+      plan.value = rest
+      await keepPlan(rest)
+      hear(newsFrom(run))
+      await layOrder(order)
+      problem.value = null
+    } catch (error) {
+      problem.value = problemOf(error).detail
+    }
+  }
+  const close = (): Promise<void> => tell('close')
+
+  return { plan, kept, own, earlier, doneBefore, problem, loading, closed, load, take, tell, begin, layOrder, replan, close }
+}
