@@ -18,6 +18,11 @@ export async function toPress(page: Page): Promise<void> {
 export async function warmIron(page: Page): Promise<void> {
   const dial = page.getByRole('button', { name: /^Turn it to|^It is set/ })
   const ready = page.getByRole('status').filter({ hasText: /: (ready|warming)/ })
+  // One that shut itself off since another board turned it is switched off and on again.
+  const slept = page.getByRole('status').filter({ hasText: ': shut itself off' })
+  await expect(dial.or(ready).or(slept).first()).toBeVisible()
+  if (await slept.isVisible() && !(await dial.isVisible()))
+    await page.getByRole('radiogroup', { name: 'Dial' }).getByRole('radio', { name: 'off', exact: true }).click()
   await expect(dial.or(ready).first()).toBeVisible()
   if (await dial.isVisible()) await dial.click()
   await expect(page.getByRole('status').filter({ hasText: ': ready' })).toBeVisible({ timeout: 30_000 })

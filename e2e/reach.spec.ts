@@ -90,6 +90,26 @@ const SCREENS = {
     await page.keyboard.press('b')
     await expect(page.getByTestId('curl')).toBeVisible()
   },
+  'set-downs': async (page: Page) => {
+    await page.goto(`${server.url}/today`)
+    await page.getByTestId('jobs').getByRole('listitem').filter({ hasText: 'boat coat' }).getByRole('button').first().click()
+    await expect(page.getByTestId('ticket')).toContainText('boat coat')
+    await expect(page).not.toHaveURL(/today/)
+    await page.keyboard.press('5')
+    await expect(page.getByTestId('cover')).toContainText('covered', { timeout: 40_000 })
+  },
+  'the order': async (page: Page) => {
+    await page.keyboard.press('l')
+    await expect(page.getByTestId('finish')).toBeVisible({ timeout: 40_000 })
+  },
+  'the run': async (page: Page) => {
+    await page.keyboard.press('g')
+    await expect(page.getByTestId('now')).toBeVisible()
+  },
+  'after it': async (page: Page) => {
+    await page.keyboard.press('f')
+    await expect(page.getByTestId('verdict').first()).toBeVisible()
+  },
   'shelf': to('shelf', p => p.getByRole('button', { name: /Collar lawn/ })),
   'a supply': async (page: Page) => { await page.getByRole('button', { name: /Collar lawn/ }).click() },
   'irons': to('irons', p => p.getByRole('button', { name: 'Start the probe' })),
