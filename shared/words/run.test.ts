@@ -28,10 +28,13 @@ describe('what the hands are told', () => {
   })
   it('stop, moisture, cover and side stand in one line; turned over the other side is up', () => {
     const stop = { label: 'wool', meanC: 154, swingC: 5, origin: 'measured' as const }
-    const r = { stop, method: 'mist' as const, firstSide: 'back' as const, lean: 'weight' as const }
-    expect(howLine(r, 0, 'Washed muslin')).toBe('wool 154 °C, mist, washed muslin, backing side up')
-    expect(howLine(r, 1, null)).toBe('wool 154 °C, mist, bare sole, face up')
-    expect(howLine({ ...r, firstSide: 'face' }, 1, null)).toContain('backing side up')
+    const r = { stop, method: 'mist' as const, firstSide: 'back' as const }
+    const up = (pass: number, coverName: string | null) => ({ kind: 'fuse' as const, pass, coverName })
+    expect(howLine(r, up(0, 'Washed muslin'))).toBe('wool 154 °C, mist, washed muslin, backing side up')
+    expect(howLine(r, up(1, null))).toBe('wool 154 °C, mist, bare sole, face up')
+    expect(howLine({ ...r, firstSide: 'face' }, up(1, null))).toContain('backing side up')
+    expect(howLine(r, { ...up(0, null), kind: 'settle' })).toMatch(/bare sole, the cloth alone$/)
+    expect(howLine(r, { ...up(0, null), kind: 'trim' })).toMatch(/the braid alone$/)
   })
 })
 

@@ -76,11 +76,14 @@ export const runKeyWords = (step: NextStep): string =>
     down: 'down', lift: 'lift', laid: 'it is laid', turned: 'it is turned', cold: 'it is cold', edge: '', hand: 'done', nothing: '',
   })[step.do]
 
-/** The stop, the moisture, the cover and the side, in one line. */
+/** The stop, the moisture, the cover and what lies up, in one line; cloth or braid that is settled has nothing on it. */
 export function howLine(
-  r: Pick<RecipePayload, 'stop' | 'method' | 'firstSide' | 'lean'>, pass: number, coverName: string | null, units: DisplayUnits = METRIC,
+  r: Pick<RecipePayload, 'stop' | 'method' | 'firstSide'>, of: { kind: OperationKind, pass: number, coverName: string | null },
+  units: DisplayUnits = METRIC,
 ): string {
-  const side = (pass < 1) === (r.firstSide === 'back') ? 'backing side up' : 'face up'
+  const { kind, pass, coverName } = of
+  const backed = (pass < 1) === (r.firstSide === 'back') ? 'backing side up' : 'face up'
+  const side = kind === 'settle' ? 'the cloth alone' : kind === 'trim' ? 'the braid alone' : backed
   const moisture = METHOD_NAME[r.method].toLowerCase()
   return `${r.stop.label} ${celsius(r.stop.meanC, units)}, ${moisture}, ${coverName?.toLowerCase() ?? 'bare sole'}, ${side}`
 }

@@ -59,7 +59,11 @@ const unit = computed(() => {
   return !op.value && run.cooling[0] ? 'until the first is cold' : ''
 })
 const pass = computed(() => (step.value && 'pass' in step.value ? step.value.pass : state.value?.pass ?? 0))
-const how = computed(() => (op.value?.recipe ? howLine(op.value.recipe, pass.value, cover.value?.name ?? null, bench.units) : null))
+const how = computed(() => (op.value?.recipe
+  ? howLine(
+      op.value.recipe, { kind: op.value.kind, pass: pass.value, coverName: cover.value?.name ?? null }, bench.units,
+    )
+  : null))
 const key = computed(() => (step.value ? runKeyWords(step.value) : ''))
 const harm = computed(() => {
   const u = run.under
