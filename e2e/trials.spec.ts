@@ -3,7 +3,7 @@ import { promisify } from 'node:util'
 import { expect, test } from '@playwright/test'
 import { startServer, type Server } from './server'
 
-/** The trials in short; `npm run trial:hostile`, `trial:load` and `trial:kills` run them at length. */
+/** The trials in short; `npm run trial:hostile`, `trial:load` and `trial:starts` run them at length. */
 let server: Server
 test.beforeAll(async () => { server = await startServer() })
 test.afterAll(() => server.down())
@@ -35,5 +35,5 @@ test('slow clients hold nobody up', async () => {
 
 test('killed in the middle of writing, server, script and database: the first start succeeds, nothing is lost or doubled', async () => {
   test.setTimeout(240_000)
-  expect(await trial('kills', '2')).toMatchObject({ rounds: 2, killed: 6, failedStarts: 0, lost: 0, doubled: 0 })
+  expect(await trial('starts', '2')).toMatchObject({ rounds: 2, killed: 6, failedStarts: 0, lost: 0, doubled: 0 })
 })
