@@ -10,7 +10,7 @@ const CORE_LAYERS = [
   ['materials', 'units', 'numeric', 'job', 'geometry'], ['heat'], ['stack'],
   ['limit', 'order', 'iron', 'hand', 'measure', 'shrink', 'sheet'],
   ['cut', 'lay'], ['setdown', 'bond'],
-  ['leaflet'], ['hurt'], ['recipe'], ['place', 'window', 'press'], ['match', 'learn', 'run'],
+  ['leaflet'], ['hurt'], ['recipe'], ['place', 'window', 'press', 'seam'], ['match', 'learn', 'run', 'grid', 'hem'],
 ]
 
 const above = (i, folder) => i + 1 < CORE_LAYERS.length

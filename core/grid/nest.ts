@@ -1,0 +1,235 @@
+import { seeded } from '../numeric'
+import type { Patch } from './patches'
+import type { Crossing, Piecing, Seam } from './seams'
+
+/** To which side its allowances lie. */
+export type Side = 'before' | 'after'
+/** Seams that are pressed as one before they are cut apart: the same way, or turned end for end. */
+export interface Tie { a: string, b: string, turned: boolean }
+export interface Asked {
+  /** Turned by hand: these stay. */
+  fixed?: Readonly<Record<string, Side>>
+  ties?: readonly Tie[]
+}
+export interface Nesting {
+  side: Map<string, Side>
+  /** Crossings that do not nest. */
+  apart: Crossing[]
+  /** No way has fewer that do not nest, nor among those one that costs less. */
+  exact: boolean
+  /** What it costs in seams that do not lie to the darker patch, then in layers. */
+  cost: number
+}
+
+/** A difference of lightness smaller than this is none, L*. */
+const ALIKE_L = 4
+/** Darker before fewer layers, nesting before both. */
+const DARK = 1000, APART = 1e9
+const MOST_EXACT = 20
+
+/** What it costs that a seam lies this way: light over dark along how much of it, then layers it lies on. */
+export function costOf(seam: Seam, side: Side, patches: readonly Patch[], endsOn: { before: number, after: number }): number {
+  const light = (list: Seam['before']) => {
+    const longMm = list.reduce((s, e) => s + e.lengthMm, 0)
+    return list.reduce((s, e) => s + patches[e.patch]!.lightness * e.lengthMm, 0) / Math.max(1e-9, longMm)
+  }
+  const differs = (side === 'before' ? 1 : -1) * (light(seam.before) - light(seam.after))
+  return (differs > ALIKE_L ? DARK * differs / 100 : 0) + endsOn[side]
+}
+
+/**
+ * A direction for every seam: first as many crossings nest as can, then each lies to the darker, then to the side with fewer layers. Seams
+ * tied together are one; each group of connected crossings is a two-colouring, solved exactly: where it has no odd cycle there are only two
+ * ways, else the best of all where it is a chain or a ring or small; what is larger is improved and said not to be proved.
+ */
+export function nest({ seams, crossings, tees }: Piecing, patches: readonly Patch[], { fixed = {}, ties = [] }: Asked = {}): Nesting {
+  const at = new Map(seams.map((s, i) => [s.id, i]))
+  const ends = seams.map(() => ({ before: 0, after: 0 }))
+  for (const c of crossings) { ends[at.get(c.on)!]!.before++; ends[at.get(c.on)!]!.after++ }
+  for (const t of tees) ends[at.get(t.on)!]![t.side]++
+  const { root, flipped } = tiedGroups(seams.length, ties.flatMap((t): [number, number, boolean][] => {
+    const a = at.get(t.a), b = at.get(t.b)
+    return a === undefined || b === undefined ? [] : [[a, b, t.turned]]
+  }))
+  // Each group is one node; its value 0 means that its first seam lies before.
+  const nodes = [...new Set(root)], index = new Map(nodes.map((r, i) => [r, i]))
+  const cost = nodes.map(() => [0, 0]), held: (0 | 1 | null)[] = nodes.map(() => null)
+  seams.forEach((s, i) => {
+    const n = index.get(root[i]!)!
+    for (const v of [0, 1] as const) cost[n]![v]! += costOf(s, (v ^ flipped[i]!) === 0 ? 'before' : 'after', patches, ends[i]!)
+    const wish = fixed[s.id]
+    if (wish) held[n] = ((wish === 'before' ? 0 : 1) ^ flipped[i]!) as 0 | 1
+  })
+  const links: Link[][] = nodes.map(() => [])
+  let always = 0
+  for (const c of crossings) {
+    const [a, b] = [at.get(c.a)!, at.get(c.b)!], [m, n] = [index.get(root[a]!)!, index.get(root[b]!)!]
+    // They oppose when the values of their groups differ, or agree, as the ties turn them.
+    const differ = (1 ^ flipped[a]! ^ flipped[b]!) as 0 | 1
+    if (m === n) { if (differ === 1) always++; continue }
+    links[m]!.push({ to: n, differ })
+    links[n]!.push({ to: m, differ })
+  }
+  const value = new Uint8Array(nodes.length)
+  const seen = new Uint8Array(nodes.length)
+  let exact = true
+  for (let i = 0; i < nodes.length; i++) {
+    if (seen[i]) continue
+    const group = [i]
+    seen[i] = 1
+    for (let k = 0; k < group.length; k++) for (const l of links[group[k]!]!) if (!seen[l.to]) { seen[l.to] = 1; group.push(l.to) }
+    exact = colour(group, links, cost, held, value) && exact
+  }
+  const side = new Map(seams.map((s, i): [string, Side] => [s.id, (value[index.get(root[i]!)!]! ^ flipped[i]!) === 0 ? 'before' : 'after']))
+  const apart = crossings.filter(c => side.get(c.a) === side.get(c.b))
+  const total = seams.reduce((sum, s, i) => sum + costOf(s, side.get(s.id)!, patches, ends[i]!), 0)
+  return { side, apart, exact: exact && apart.length >= always, cost: total }
+}
+
+interface Link { to: number, differ: 0 | 1 }
+
+/** Groups of seams that are tied, with who lies the other way in each. A tie that contradicts those before it is left out. */
+function tiedGroups(n: number, ties: readonly [number, number, boolean][]): { root: number[], flipped: (0 | 1)[] } {
+  const parent = Array.from({ length: n }, (_, i) => i), parity = new Uint8Array(n)
+  const find = (i: number): [number, number] => {
+    let r = i, p = 0
+    while (parent[r] !== r) { p ^= parity[r]!; r = parent[r]! }
+    return [r, p]
+  }
+  for (const [a, b, turned] of ties) {
+    const [ra, pa] = find(a), [rb, pb] = find(b)
+    if (ra === rb) continue
+    parent[rb] = ra
+    parity[rb] = pa ^ pb ^ (turned ? 1 : 0)
+  }
+  const found = parent.map((_, i) => find(i))
+  return { root: found.map(f => f[0]), flipped: found.map(f => f[1] as 0 | 1) }
+}
+
+/** Colours one connected group; says whether nothing better is possible. */
+function colour(
+  group: readonly number[], links: readonly Link[][], cost: readonly number[][], held: readonly (0 | 1 | null)[], value: Uint8Array,
+): boolean {
+  const free = (n: number, v: 0 | 1) => held[n] === null || held[n] === v
+  const even = balanced(group, links)
+  if (even) {
+    const ways = ([0, 1] as const).filter(v => group.every((n, i) => free(n, (even[i]! ^ v) as 0 | 1)))
+    if (ways.length > 0) {
+      const costs = ways.map(v => group.reduce((s, n, i) => s + cost[n]![even[i]! ^ v]!, 0))
+      const best = ways[costs.length > 1 && costs[1]! < costs[0]! ? 1 : 0]!
+      group.forEach((n, i) => { value[n] = even[i]! ^ best })
+      return true
+    }
+  }
+  if (group.every(n => links[n]!.length <= 2)) { chain(group, links, cost, free, value); return true }
+  if (group.length <= MOST_EXACT) { enumerate(group, links, cost, free, value); return true }
+  improve(group, links, cost, free, value)
+  return false
+}
+
+/** Values that satisfy every link, the first node 0; null where an odd cycle forbids it. */
+function balanced(group: readonly number[], links: readonly Link[][]): (0 | 1)[] | null {
+  const v = new Map<number, 0 | 1>([[group[0]!, 0]])
+  for (const n of group) {
+    for (const l of links[n]!) {
+      const wanted = (v.get(n)! ^ l.differ) as 0 | 1, has = v.get(l.to)
+      if (has === undefined) v.set(l.to, wanted)
+      else if (has !== wanted) return null
+    }
+  }
+  return group.map(n => v.get(n)!)
+}
+
+type Free = (n: number, v: 0 | 1) => boolean
+const costAt = (n: number, v: 0 | 1, cost: readonly number[][], free: Free) => (free(n, v) ? cost[n]![v]! : APART * 1e6)
+
+/** A chain or a ring: the first node both ways, then along it. */
+function chain(group: readonly number[], links: readonly Link[][], cost: readonly number[][], free: Free, value: Uint8Array): void {
+  const start = group.find(n => links[n]!.length < 2) ?? group[0]!
+  const order = [start], by: Link[] = []
+  const used = new Set<Link>()
+  for (let n = start; ;) {
+    const next = links[n]!.find(l => !used.has(l) && !used.has(back(links, n, l)!))
+    if (!next) break
+    used.add(next)
+    by.push(next)
+    if (next.to === start) break
+    order.push(next.to)
+    n = next.to
+  }
+  const ring = by.length === order.length && order.length > 1
+  let best = Infinity
+  for (const first of [0, 1] as const) {
+    let sums = [Infinity, Infinity]
+    sums[first] = costAt(start, first, cost, free)
+    const from: [number, number][] = []
+    for (let i = 1; i < order.length; i++) {
+      const pair: [number, number] = [0, 0], next = [Infinity, Infinity]
+      for (const v of [0, 1] as const) {
+        for (const u of [0, 1] as const) {
+          const s = sums[u]! + ((u ^ v) === by[i - 1]!.differ ? 0 : APART) + costAt(order[i]!, v, cost, free)
+          if (s < next[v]!) { next[v] = s; pair[v] = u }
+        }
+      }
+      from.push(pair)
+      sums = next
+    }
+    for (const last of [0, 1] as const) {
+      const closing = ring && (last ^ first) !== by.at(-1)!.differ ? APART : 0
+      if (sums[last]! + closing >= best) continue
+      best = sums[last]! + closing
+      for (let i = order.length - 1, v: number = last; i >= 0; i--) {
+        value[order[i]!] = v
+        if (i > 0) v = from[i - 1]![v]!
+      }
+    }
+  }
+}
+const back = (links: readonly Link[][], n: number, l: Link): Link | undefined => {
+  // The same link seen from its other end; between two that are linked twice each has its own.
+  const mine = links[n]!.filter(x => x.to === l.to).indexOf(l)
+  return links[l.to]!.filter(x => x.to === n)[mine]
+}
+
+function totalOf(group: readonly number[], links: readonly Link[][], cost: readonly number[][], free: Free, value: Uint8Array): number {
+  let sum = 0
+  for (const n of group) {
+    sum += costAt(n, value[n] as 0 | 1, cost, free)
+    for (const l of links[n]!) if (l.to > n && (value[n]! ^ value[l.to]!) !== l.differ) sum += APART
+  }
+  return sum
+}
+
+/** All of them, by bits. */
+function enumerate(group: readonly number[], links: readonly Link[][], cost: readonly number[][], free: Free, value: Uint8Array): void {
+  let best = Infinity, bits = 0
+  for (let m = 0; m < 1 << group.length; m++) {
+    group.forEach((n, i) => { value[n] = (m >> i) & 1 })
+    const total = totalOf(group, links, cost, free, value)
+    if (total < best) { best = total; bits = m }
+  }
+  group.forEach((n, i) => { value[n] = (bits >> i) & 1 })
+}
+
+const STARTS = 24
+/** Turned one by one while it gets better, from several starts. */
+function improve(group: readonly number[], links: readonly Link[][], cost: readonly number[][], free: Free, value: Uint8Array): void {
+  const random = seeded(7)
+  let best = Infinity, kept = new Uint8Array(0)
+  for (let start = 0; start < STARTS; start++) {
+    for (const n of group) value[n] = free(n, 0) && free(n, 1) ? (start === 0 ? 0 : random() < 0.5 ? 0 : 1) : free(n, 0) ? 0 : 1
+    const gain = (n: number): number => {
+      const v = value[n] as 0 | 1, w = (1 - v) as 0 | 1
+      let s = costAt(n, v, cost, free) - costAt(n, w, cost, free)
+      for (const l of links[n]!) s += (v ^ value[l.to]!) === l.differ ? -APART : APART
+      return s
+    }
+    for (let better = true; better;) {
+      better = false
+      for (const n of group) if (gain(n) > 1e-9) { value[n] = 1 - value[n]!; better = true }
+    }
+    const total = totalOf(group, links, cost, free, value)
+    if (total < best) { best = total; kept = Uint8Array.from(group, n => value[n]!) }
+  }
+  group.forEach((n, i) => { value[n] = kept[i]! })
+}

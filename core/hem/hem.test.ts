@@ -1,0 +1,126 @@
+import { describe, expect, it } from 'vitest'
+import { CLOTHS, IRON } from '../seam/cloths.fixture'
+import {
+  easeMm, hemStack, longestStraightMm, openRuns, planHem, shortenLegs, tapeCut, tapeFor, type HemAsk, type HemPressed, type Leg,
+} from '.'
+
+const tape = { massGsm: 32, thicknessMm: 0.12, base: 'polyamide66' as const, resin: 'polyamideWeb' as const, resinGsm: 32 }
+const low = { massGsm: 30, thicknessMm: 0.12, base: 'polyester' as const, resin: 'evaWeb' as const, resinGsm: 30 }
+const ask = (more: Partial<HemAsk> = {}): HemAsk => ({
+  cloth: CLOTHS.twill, turnedPlies: 1, tape, dryTape: null, lining: null, cover: 'muslin', bed: 'padded', iron: IRON, blendRule: 'strict',
+  cooling: 'touch', ...more,
+})
+
+describe('hem arithmetic, by hand', () => {
+  const shelf = [{ id: 'a', wideMm: 10, stockM: 5 }, { id: 'b', wideMm: 20, stockM: 5 }, { id: 'c', wideMm: 30, stockM: 5 }]
+  it('1: a 30 mm hem takes the 20 mm tape: 30 mm would show', () => expect(tapeFor(30, shelf)!.id).toBe('b'))
+  it('2: exactly three over is too little', () => expect(tapeFor(23, shelf)!.id).toBe('a'))
+  it('3: no tape is narrow enough for 12 mm', () => expect(tapeFor(12, shelf)).toBeNull())
+  it('4: of two alike the fuller roll', () => expect(tapeFor(30, [...shelf, { id: 'd', wideMm: 20, stockM: 9 }])!.id).toBe('d'))
+  it('5: 180 mm come down want 200 mm of tape in one piece', () =>
+    expect(tapeCut([{ fromMm: 100, lengthMm: 180 }], 1200, null)).toEqual([{ pieces: 1, eachMm: 200, totalMm: 200 }]))
+  it('6: runs that meet are one, also over the beginning', () => {
+    expect(openRuns([{ fromMm: 0, lengthMm: 100 }, { fromMm: 80, lengthMm: 100 }], 1000)).toEqual([{ fromMm: 0, lengthMm: 180 }])
+    expect(openRuns([{ fromMm: 950, lengthMm: 100 }], 1000)).toEqual([{ fromMm: 0, lengthMm: 50 }, { fromMm: 950, lengthMm: 50 }])
+  })
+  it('7: all of a hem is no more than once round', () => expect(tapeCut([{ fromMm: 0, lengthMm: 600 }], 600, null)[0]!.totalMm).toBe(600))
+  it('8: a circle skirt, 30 mm deep, has 188.5 mm to ease; a quarter of it 47.1', () => {
+    expect(easeMm(30, 360)).toBeCloseTo(188.496, 3)
+    expect(easeMm(30, 90)).toBeCloseTo(47.124, 3)
+    expect(easeMm(0, 360)).toBe(0)
+  })
+  it('9: round a skirt of 900 mm radius straight tape goes for 84.9 mm; of 500 mm open that is seven pieces', () => {
+    expect(longestStraightMm(900)).toBeCloseTo(84.853, 3)
+    const [cut] = tapeCut([{ fromMm: 0, lengthMm: 500 }], 5600, 900)
+    expect(cut).toMatchObject({ pieces: 7, totalMm: 520 })
+    // Its ends lie on the curve: in the middle it is off by no more than the millimetre.
+    expect(900 - Math.sqrt(900 ** 2 - (cut!.eachMm / 2) ** 2)).toBeLessThanOrEqual(1.001)
+  })
+  it('10: a pair of trousers with unequal legs', () => {
+    const legs: Leg[] = [
+      { name: 'Left', nowMm: 1050, clothMm: 1100, wantedMm: 1000 }, { name: 'Right', nowMm: 1042, clothMm: 1092, wantedMm: 1000 },
+    ]
+    expect(shortenLegs(legs, 40, 10, { foldRoundMm: 400, edgeRoundMm: 392 })).toEqual({
+      legs: [
+        { name: 'Left', foldMm: 1000, cutMm: 1050, cutAwayMm: 50, byMm: 50 },
+        { name: 'Right', foldMm: 1000, cutMm: 1050, cutAwayMm: 42, byMm: 42 },
+      ],
+      unequalNowMm: 8, unequalWantedMm: 0, easeMm: -16,
+    })
+    // A leg may be let down.
+    expect(shortenLegs([{ ...legs[0]!, wantedMm: 1060 }], 30, 10).legs[0]).toMatchObject({ byMm: -10, cutAwayMm: 0 })
+  })
+  it('what makes no sense is named, with what would do', () => {
+    expect(() => tapeFor(0, shelf)).toThrow('Depth')
+    expect(() => longestStraightMm(0)).toThrow('Radius')
+    expect(() => easeMm(20, -5)).toThrow('Turn')
+    expect(() => easeMm(-20, 90)).toThrow('Depth')
+    expect(() => openRuns([{ fromMm: 0, lengthMm: -2 }], 500)).toThrow('Come down')
+    expect(() => openRuns([{ fromMm: 600, lengthMm: 20 }], 500)).toThrow('beyond the end')
+    expect(() => openRuns([{ fromMm: 0, lengthMm: 600 }], 500)).toThrow('longer than the hem')
+    expect(() => openRuns([], 0)).toThrow('Around')
+    const short = { name: 'Left', nowMm: 900, clothMm: 1000, wantedMm: 980 }
+    expect(() => shortenLegs([short], 40, 10)).toThrow('Left: its cloth ends 30 mm short of what is wanted. A hem of 10 mm could be had')
+    expect(() => shortenLegs([{ ...short, nowMm: 1010 }], 40, 10)).toThrow('longer than its cloth')
+    expect(() => shortenLegs([short], 10, 10)).toThrow('Turned in')
+    expect(() => shortenLegs([], 10, 0)).toThrow('at least one')
+  })
+})
+
+describe('a hem pressed', () => {
+  const damp = (more: Partial<HemAsk> = {}) => {
+    const p = planHem(ask(more))
+    if (p.how !== 'damp') throw new Error(`refused: ${p.because.why}`)
+    return p
+  }
+  it('is held until the cover is dry and the tape holds', () => {
+    for (const cloth of [CLOTHS.poplin, CLOTHS.twill, CLOTHS.worsted]) {
+      const p = damp({ cloth })
+      expect([p.recipe.method, p.recipe.stop.meanC, p.recipe.coverWaterGsm]).toEqual(['damp', 150, 80])
+      // Muslin wrung damp is dry again after some ten seconds, more over thicker cloth.
+      expect(p.coverDryS!).toBeGreaterThan(7)
+      expect(p.coverDryS!).toBeLessThan(18)
+      expect(p.recipe.holdS).toBe(Math.ceil(Math.max(p.coverDryS!, p.bondS)))
+      expect(p.bond).toBeGreaterThanOrEqual(1.05)
+      expect(p.harm).toBeLessThan(0.8)
+    }
+  })
+  it('two plies turned up take longer than one, and a wetter cover than that', () => {
+    const iron = { ...IRON, stops: [IRON.stops[1]!] }
+    const one = damp({ iron }), two = damp({ turnedPlies: 2, iron }), drill = damp({ cover: 'drill', iron })
+    expect(two.bondS).toBeGreaterThan(one.bondS)
+    // Where that is too long for one touch and a hotter stop is quicker, that one is taken.
+    expect(two.recipe.holdS).toBeGreaterThan(20)
+    expect(damp({ turnedPlies: 2 }).recipe).toMatchObject({ stop: { meanC: 195 } })
+    expect(drill.coverDryS!).toBeGreaterThan(one.coverDryS!)
+  })
+  it('a lining behind: held clear where it cannot be wet or gets too hot, left where it may', () => {
+    expect(damp({ lining: CLOTHS.acetate }).lining).toMatchObject({ holdClear: true, keepSoleOff: true, limitC: 125 })
+    const may = damp({ lining: CLOTHS.viscose }).lining!
+    expect([may.holdClear, may.keepSoleOff]).toEqual([false, false])
+    expect(may.peakC).toBeLessThan(may.limitC)
+    expect(damp({ lining: CLOTHS.film }).lining!.holdClear).toBe(true)
+    expect(damp().lining).toBeNull()
+  })
+  it('its lining lies under all the rest', () => {
+    const { work } = hemStack(ask({ lining: CLOTHS.viscose, turnedPlies: 2 }), tape, 80)
+    expect(work.map(l => l.id)).toEqual(['turned0', 'turned1', 'resin', 'cloth', 'lining'])
+  })
+  it('what cannot stand it is refused, with what to do instead', () => {
+    const refused = (more: Partial<HemAsk>) => {
+      const p = planHem(ask(more))
+      if (p.how !== 'refused') throw new Error('it was not refused')
+      return p
+    }
+    expect(refused({ cloth: CLOTHS.mixed }).because).toEqual({ why: 'synthetic', sharePct: 65 })
+    expect(refused({ cloth: CLOTHS.silk }).because.why).toBe('noWater')
+    expect(refused({ cloth: CLOTHS.velvet }).because.why).toBe('pile')
+    expect(refused({ cloth: CLOTHS.film })).toEqual({ how: 'refused', because: { why: 'noHeat', fumes: false }, dry: null })
+    expect(refused({ cloth: CLOTHS.mixed }).dry).toBeNull()
+    const dry: HemPressed = refused({ cloth: CLOTHS.mixed, dryTape: low }).dry!
+    expect([dry.recipe.method, dry.recipe.lean, dry.coverDryS]).toEqual(['dry', 'weight', null])
+    expect(dry.bond).toBeGreaterThanOrEqual(1.05)
+    expect(refused({ tape: { ...tape, resin: null } }).because.why).toBe('noResin')
+    expect(refused({ iron: { kind: 'household', stops: [{ ...IRON.stops[0]!, meanC: 90 }] } }).because.why).toBe('neverBonds')
+  })
+})

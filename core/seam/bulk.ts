@@ -1,0 +1,52 @@
+import type { ClothInput } from '../stack'
+import { besidePliesOf, pliesOf, type Feature } from './features'
+import { plyMm } from './fold'
+
+/** A step higher than this lifts the sole from its neighbours, mm. Typical: what board and cloth give. */
+export const STEP_MM = 0.6
+/** Half of a usual sole, from ridge to rim, mm. */
+const HALF_SOLE_MM = 55
+
+/** How high a feature stands over what lies beside it, and what that leaves unpressed. */
+export interface Bulk {
+  plies: number
+  /** All plies together under the sole, mm. */
+  thickMm: number
+  /** Over its neighbours, mm. */
+  stepMm: number
+  /** Beside it the sole does not touch for so far, mm; 0 where it does. */
+  unpressedMm: number
+}
+
+/**
+ * Under a rigid sole that rests on the ridge and tips, the gap falls evenly to the rim; where it is no more than board and cloth make up
+ * the neighbour is pressed after all.
+ * @param pressureKPa what the sole bears with
+ */
+export function bulkOf(feature: Feature, cloth: ClothInput, pressureKPa: number): Bulk {
+  const plies = pliesOf(feature), one = plyMm(cloth, pressureKPa)
+  const beside = besidePliesOf(feature)
+  // Where nothing lies beside it there is nothing to miss.
+  const stepMm = beside === 0 ? 0 : (plies - beside) * one
+  return { plies, thickMm: plies * one, stepMm, unpressedMm: stepMm > STEP_MM ? HALF_SOLE_MM * (1 - STEP_MM / stepMm) : 0 }
+}
+
+/** A ridge this high is seen on the face of plain cloth, on smooth and shining cloth, and on cloth with a nap, mm. Typical, ours. */
+const SEEN_MM = { plain: 0.25, smooth: 0.1, nap: 0.9 } as const
+const SMOOTH: ReadonlySet<string> = new Set(['satin', 'lining', 'dupion', 'organza', 'voile'])
+
+/** What an allowance prints through to the face. */
+export interface PrintThrough {
+  /** How high its edge stands after the cloth over it has given, mm. */
+  ridgeMm: number
+  seenFromMm: number
+  shows: boolean
+}
+
+/** The allowance is so high as its ply under the sole; the cloth beside it takes up as much as it gives from loose to pressed. */
+export function printThroughOf(cloth: ClothInput, allowancePlies: number, pressureKPa: number): PrintThrough {
+  const loose = plyMm(cloth, 0), pressed = plyMm(cloth, pressureKPa)
+  const ridgeMm = Math.max(0, allowancePlies * pressed - (loose - pressed))
+  const seenFromMm = SEEN_MM[cloth.nap === 'nap' || cloth.nap === 'pile' ? 'nap' : SMOOTH.has(cloth.construction) ? 'smooth' : 'plain']
+  return { ridgeMm, seenFromMm, shows: ridgeMm > seenFromMm }
+}

@@ -1,0 +1,15 @@
+import type { Transient } from '../heat'
+import { regainGsm } from '../heat'
+
+/** Less free water than this is dry to the hand, g/m². */
+export const DRY_GSM = 3
+
+/** When the layers named have lost their free water, s from the start; null where they have not by the end. */
+export function driedS(run: Transient, which: (id: string) => boolean): number | null {
+  const layers = run.layers.filter(l => which(l.layer.id))
+  for (let i = 0; i < run.steps; i++) {
+    const free = layers.reduce((s, l) => s + Math.max(0, l.waterGsm[i]! - regainGsm(l.layer)), 0)
+    if (free <= DRY_GSM) return run.timesS[i]!
+  }
+  return null
+}

@@ -1,0 +1,205 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { clothLimit } from '../limit'
+import { runProgramme, steadySole } from '../heat'
+import { COARSE } from '../recipe'
+import { CLOTHS, DRY_IRON, IRON } from './cloths.fixture'
+import {
+  besidePliesOf, bulkOf, FEATURE_KEYS, FEATURES, foldedStack, planFeature, pliesAt, pliesIn, pliesOf, plyMm, printThroughOf, reachedS,
+  runFold, settingOf, SUPPORT_KEYS, type FeatureAsk, type FeatureKey, type FeaturePlan, type Motion, type SupportKey,
+} from '.'
+
+type ClothName = keyof typeof CLOTHS
+const asked = (feature: FeatureKey, cloth: ClothName, more: Partial<FeatureAsk> = {}): FeatureAsk => ({
+  feature, cloth: CLOTHS[cloth], iron: IRON, cover: 'muslin', bed: 'padded', blendRule: 'strict',
+  house: { piecing: 'dry', cooling: 'touch', alwaysCover: false }, kit: SUPPORT_KEYS, ...more,
+})
+const plan = (...of: Parameters<typeof asked>): FeaturePlan => planFeature(asked(...of))
+const why = (p: FeaturePlan) => p.reasons.map(r => r.why)
+
+/** feature, cloth; means, motion, moisture, what lies under or on it, seconds from and to, a reason that must be among those given. */
+const WORKED: [
+  FeatureKey, ClothName, FeaturePlan['means'], Motion, string, SupportKey[], [number, number], string,
+][] = [
+  ['seamOpen', 'poplin', 'iron', 'tipAlong', 'dry', ['boardEdge'], [6, 14], 'house'],
+  ['seamOneSide', 'poplin', 'iron', 'tipAlong', 'dry', ['boardEdge'], [3, 9], 'bothSides'],
+  ['seamOpen', 'worsted', 'iron', 'tipAlong', 'steam', ['boardEdge', 'cards', 'clapper'], [2, 6], 'printsThrough'],
+  ['seamOpen', 'melton', 'iron', 'tipAlong', 'steam', ['boardEdge', 'cards', 'clapper'], [3, 9], 'ridge'],
+  ['seamOpen', 'silk', 'iron', 'tipAlong', 'dry', ['boardEdge', 'cards'], [2, 6], 'noMoisture'],
+  ['seamOpen', 'polyester', 'iron', 'tipAlong', 'dry', ['boardEdge'], [4, 12], 'noMoisture'],
+  ['seamOpen', 'velvet', 'hover', 'hover', 'steam', ['needleBoard'], [4, 14], 'pile'],
+  ['seamOpen', 'film', 'cold', 'none', 'none', ['boardEdge'], [0, 0], 'noHeat'],
+  ['seamOpen', 'gassed', 'iron', 'tipAlong', 'dry', ['boardEdge'], [5, 10], 'shortTouches'],
+  ['curvedSeam', 'worsted', 'iron', 'tipAlong', 'steam', ['ham'], [2, 6], 'stretches'],
+  ['curvedSeam', 'poplin', 'iron', 'tipAlong', 'dry', ['ham'], [6, 14], 'stretches'],
+  ['sleeveSeam', 'worsted', 'iron', 'tipAlong', 'steam', ['roll'], [2, 6], 'moistSets'],
+  ['dart', 'worsted', 'iron', 'toThePoint', 'steam', ['ham'], [2, 8], 'ridge'],
+  ['pleat', 'worsted', 'iron', 'upAndDown', 'steam', ['flat', 'clapper'], [2, 8], 'moistSets'],
+  ['pleat', 'polyester', 'iron', 'upAndDown', 'dry', ['flat', 'clapper'], [6, 18], 'noMoisture'],
+  ['gather', 'poplin', 'iron', 'edgeOnly', 'steam', ['boardEdge'], [1, 4], 'moistSets'],
+  ['collarEdge', 'poplin', 'iron', 'upAndDown', 'steam', ['flat', 'clapper'], [2, 5], 'moistSets'],
+  ['neckEdge', 'poplin', 'iron', 'upAndDown', 'dry', ['ham'], [5, 14], 'stretches'],
+  ['facing', 'silk', 'iron', 'upAndDown', 'dry', ['flat'], [5, 14], 'stretches'],
+  ['hemFold', 'twill', 'iron', 'upAndDown', 'steam', ['flat', 'clapper'], [2, 6], 'moistSets'],
+  ['binding', 'poplin', 'iron', 'upAndDown', 'dry', ['flat', 'clapper'], [5, 14], 'stretches'],
+  ['crease', 'poplin', 'iron', 'upAndDown', 'steam', ['flat'], [1, 4], 'moistSets'],
+  ['crease', 'unknown', 'iron', 'upAndDown', 'dry', ['flat'], [8, 24], 'sets'],
+  ['largeFlat', 'denim', 'iron', 'alongTheGrain', 'steam', ['flat'], [1, 5], 'moistSets'],
+]
+
+describe('features of cloth, worked out', () => {
+  it.each(WORKED)('%s in %s', (feature, cloth, means, motion, moisture, supports, [from, to], reason) => {
+    const p = plan(feature, cloth)
+    expect([p.means, p.motion, p.recipe?.method ?? 'none']).toEqual([means, motion, moisture])
+    for (const s of supports) expect(p.supports.map(x => x.key)).toContain(s)
+    expect(p.recipe?.holdS ?? 0).toBeGreaterThanOrEqual(from)
+    expect(p.recipe?.holdS ?? 0).toBeLessThanOrEqual(to)
+    expect(why(p)).toContain(reason)
+  })
+  it('never more than two of heat, steam and pressure at once; no sole above what the cloth stands', () => {
+    const cloths = Object.keys(CLOTHS) as ClothName[]
+    fc.assert(fc.property(
+      fc.constantFrom(...FEATURE_KEYS), fc.constantFrom(...cloths), fc.constantFrom('dry' as const, 'steam' as const),
+      fc.constantFrom('touch' as const, 'cold' as const), fc.boolean(), (feature, cloth, piecing, cooling, alwaysCover) => {
+        const p = plan(feature, cloth, { house: { piecing, cooling, alwaysCover } })
+        const limit = clothLimit(CLOTHS[cloth], 'strict')
+        expect(p.steps.every(s => s.agents.length <= 2)).toBe(true)
+        expect(p.agents.length).toBeLessThanOrEqual(2)
+        if (!p.recipe) return
+        expect(p.recipe.stop.meanC).toBeLessThanOrEqual(limit.soleC + 5)
+        if (limit.steam === 'no') expect(p.recipe.method).not.toBe('steam')
+        if (limit.water !== 'yes') expect(p.recipe.method).not.toBe('mist')
+        if (limit.coverNeeded && p.means === 'iron') expect(p.cover).not.toBeNull()
+        if (limit.backOnly) expect([p.recipe.firstSide, p.recipe.passes]).toEqual(['back', 1])
+        if (p.setAtS === null) expect(why(p)).toContain('neverSets')
+        expect(p.restS).toBeGreaterThan(0)
+      },
+    ), { seed: 3, numRuns: 70 })
+  }, 60_000)
+  it('what it says of the plies is so: at the hold every ply has been as warm as sets it', () => {
+    for (const [feature, cloth] of [['seamOpen', 'poplin'], ['dart', 'worsted'], ['pleat', 'polyester']] as const) {
+      const p = plan(feature, cloth), r = p.recipe!
+      const run = runFold(
+        {
+          plies: Array.from({ length: p.bulk.plies }, () => CLOTHS[cloth]), cover: p.cover, coverWaterGsm: 0, mistGsm: r.mistGsm,
+          bed: 'padded',
+        }, r.stop.meanC, [{ kind: 'down', durationS: r.holdS, pressureKPa: r.pressureKPa, steamGM2S: r.steamGM2S, steamS: r.steamS }],
+      )
+      expect(reachedS(run, p.setting!.setC)).not.toBeNull()
+      expect(reachedS(run, p.setting!.setC)).toBeCloseTo(p.setAtS!, 5)
+      // Half the time would not have done.
+      expect(p.setAtS!).toBeGreaterThan(0.3)
+    }
+  })
+  it('house rules choose, and are given as the reason', () => {
+    const steam = plan('seamOpen', 'poplin', { house: { piecing: 'steam', cooling: 'touch', alwaysCover: false } })
+    expect([steam.recipe!.method, why(steam)]).toEqual(['steam', expect.arrayContaining(['house'])])
+    const touch = plan('seamOpen', 'worsted')
+    const cold = plan('seamOpen', 'worsted', { house: { piecing: 'dry', cooling: 'cold', alwaysCover: false } })
+    expect([touch.untilC, cold.untilC]).toEqual([45, 32])
+    expect(cold.restS).toBeGreaterThan(touch.restS)
+    expect(plan('seamOpen', 'poplin').cover).toBeNull()
+    expect(plan('seamOpen', 'poplin', { house: { piecing: 'dry', cooling: 'touch', alwaysCover: true } }).cover).toBe('muslin')
+  })
+  it('what is not in the workroom has a stand-in', () => {
+    const p = plan('curvedSeam', 'worsted', { kit: [] })
+    expect(p.supports).toEqual([
+      { key: 'ham', standIn: 'towel' }, { key: 'cards', standIn: 'paper' }, { key: 'clapper', standIn: 'air' },
+    ])
+    expect(p.steps.map(s => s.do)).toContain('rest')
+    expect(plan('sleeveSeam', 'worsted', { kit: ['sleeveBoard'] }).supports[0]).toEqual({ key: 'sleeveBoard', standIn: null })
+  })
+  it('an iron without steam mists instead; one with stops that are all too hot is left cold', () => {
+    expect(plan('pleat', 'worsted', { iron: DRY_IRON }).recipe!.method).toBe('mist')
+    const hot = plan('seamOpen', 'acetate', { iron: { kind: 'household', stops: [IRON.stops[2]!] } })
+    expect([hot.means, why(hot)]).toEqual(['cold', ['noCooler']])
+    expect(() => plan('seamOpen', 'poplin', { iron: { kind: 'household', stops: [] } })).toThrow('no stops')
+  })
+  it('pile without steam is left to the fingers', () => {
+    const p = plan('seamOpen', 'velvet', { iron: DRY_IRON })
+    expect([p.means, p.recipe, p.steps.map(s => s.do)]).toEqual(['cold', null, ['fingers', 'stitch']])
+  })
+  it('without heat: the roller for a seam, the weight of a cold iron for a crease', () => {
+    expect(plan('seamOpen', 'film').steps.map(s => s.do)).toEqual(['roller', 'stitch'])
+    expect(plan('crease', 'film').steps.map(s => s.do)).toEqual(['coldIron'])
+  })
+})
+
+describe('folded stacks', () => {
+  it('a fold of n plies takes heat as n cloths laid one on another', () => {
+    const plies = [CLOTHS.poplin, CLOTHS.poplin, CLOTHS.poplin]
+    const fold = { plies, cover: null, coverWaterGsm: 0, mistGsm: 0, bed: 'padded' as const }
+    const stack = foldedStack(fold)
+    expect(stack.work).toHaveLength(3)
+    const one = { ...stack.work[0]!, massGsm: 360, thicknessMm: 0.81, waterCapacityGsm: 360, id: 'ply0' }
+    const phases = [{ kind: 'down' as const, durationS: 15, pressureKPa: 3 }]
+    const folded = runFold(fold, 150, phases)
+    const programme = { sole: steadySole(150), phases, roomC: 20 }, touching = { ...COARSE, contactWm2K: 1e5, skipBed: true }
+    const thick = runProgramme({ ...stack, work: [one] }, programme, touching), tight = runProgramme(stack, programme, touching)
+    const meanC = (run: typeof folded, at: number) => pliesIn(run).reduce((s, p) => s + p.meanC[at]!, 0) / pliesIn(run).length
+    // In perfect contact plies are one thick cloth; between real plies there is a little more in the way.
+    expect(Math.abs(meanC(tight, tight.steps - 1) - meanC(thick, thick.steps - 1))).toBeLessThan(1.5)
+    expect(meanC(folded, folded.steps - 1)).toBeLessThan(meanC(tight, tight.steps - 1))
+    expect(meanC(folded, folded.steps - 1)).toBeGreaterThan(meanC(tight, tight.steps - 1) - 25)
+  })
+  it('the more plies, the later the last of them', () => {
+    const at = (n: number) => reachedS(
+      runFold({ plies: Array.from({ length: n }, () => CLOTHS.poplin), cover: null, coverWaterGsm: 0, mistGsm: 0, bed: 'padded' }, 190, [
+        { kind: 'down', durationS: 60, pressureKPa: 0.8 },
+      ]), 110)!
+    const times = [1, 2, 3, 4, 5, 6].map(at)
+    for (let i = 1; i < times.length; i++) expect(times[i]!).toBeGreaterThan(times[i - 1]!)
+  })
+  it('no ply, no fold', () => {
+    expect(() => foldedStack({ plies: [], cover: null, coverWaterGsm: 0, mistGsm: 0, bed: 'padded' })).toThrow('at least one')
+  })
+})
+
+describe('what sets a fold', () => {
+  it('protein moist at 80, cellulose moist at 100 and dry at 130, polyester 20 over where it gives', () => {
+    const pure = (fibre: Parameters<typeof settingOf>[0][number]['fibre']) => [{ fibre, sharePct: 100 }]
+    expect(settingOf(pure('wool'), true).setC).toBe(80)
+    expect([settingOf(pure('cotton'), true).setC, settingOf(pure('cotton'), false).setC]).toEqual([100, 130])
+    expect(settingOf(pure('polyester'), false)).toMatchObject({ setC: 100, by: 'plastic', drierC: false })
+    // Never nearer than ten degrees to harm.
+    expect(settingOf(pure('acetate'), false).setC).toBe(125)
+    expect(settingOf([], false)).toMatchObject({ setC: 80, by: 'unknown' })
+  })
+  it('the fibre that asks for most decides; a few per cent do not', () => {
+    expect(settingOf([{ fibre: 'wool', sharePct: 55 }, { fibre: 'polyester', sharePct: 45 }], true).fibre).toBe('polyester')
+    expect(settingOf([{ fibre: 'wool', sharePct: 97 }, { fibre: 'acetate', sharePct: 3 }], true).fibre).toBe('wool')
+    expect(settingOf([{ fibre: 'wool', sharePct: 10 }, { fibre: 'silk', sharePct: 15 }], true).fibre).toBe('silk')
+  })
+})
+
+describe('thickness', () => {
+  it('the drawn section has as many plies as are counted', () => {
+    const counted: Record<FeatureKey, number> = {
+      seamOpen: 2, seamOneSide: 3, curvedSeam: 2, sleeveSeam: 2, dart: 3, pleat: 3, gather: 3, collarEdge: 4, neckEdge: 4, facing: 4,
+      hemFold: 3, binding: 4, crease: 1, largeFlat: 1,
+    }
+    for (const key of FEATURE_KEYS) {
+      const f = FEATURES[key]
+      expect([key, pliesOf(f)]).toEqual([key, counted[key]])
+      for (let x = -60; x <= 60; x += 0.5) expect(pliesAt(f.section, x)).toBeLessThanOrEqual(counted[key])
+    }
+  })
+  it('a step over 0.6 mm leaves a strip unpressed, the wider the higher it is', () => {
+    const low = bulkOf(FEATURES.seamOpen, CLOTHS.poplin, 0.8), high = bulkOf(FEATURES.seamOpen, CLOTHS.melton, 0.8)
+    expect(low.unpressedMm).toBe(0)
+    expect(low.stepMm).toBeCloseTo(plyMm(CLOTHS.poplin, 0.8), 9)
+    expect(high.stepMm).toBeGreaterThan(0.6)
+    // By hand: half a sole of 55 mm, of which the gap of 0.6 mm is made up.
+    expect(high.unpressedMm).toBeCloseTo(55 * (1 - 0.6 / high.stepMm), 9)
+    expect(bulkOf(FEATURES.dart, CLOTHS.melton, 0.8).unpressedMm).toBeGreaterThan(high.unpressedMm)
+    expect([besidePliesOf(FEATURES.binding), bulkOf(FEATURES.binding, CLOTHS.melton, 0.8).stepMm]).toEqual([0, 0])
+  })
+  it('smooth cloth shows an allowance that plain cloth hides, and a nap hides more still', () => {
+    const satin = printThroughOf({ ...CLOTHS.poplin, construction: 'satin' }, 1, 0.8), plain = printThroughOf(CLOTHS.poplin, 1, 0.8)
+    expect([satin.shows, plain.shows]).toEqual([true, false])
+    expect(satin.ridgeMm).toBeCloseTo(plain.ridgeMm, 9)
+    expect(printThroughOf({ ...CLOTHS.worsted, nap: 'nap' }, 1, 0.8).shows).toBe(false)
+    expect(printThroughOf(CLOTHS.worsted, 1, 0.8).shows).toBe(true)
+    expect(printThroughOf(CLOTHS.worsted, 1, 30).ridgeMm).toBeLessThan(printThroughOf(CLOTHS.worsted, 1, 0.8).ridgeMm)
+  })
+})

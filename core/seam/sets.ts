@@ -1,0 +1,48 @@
+import { FIBRES, type FibreKey } from '../materials'
+import type { FibreShare } from '../stack'
+
+/** By what a fold is set. */
+export type SetBy = 'protein' | 'cellulose' | 'plastic' | 'unknown'
+export interface Setting {
+  /** What the last ply has to reach, °C. */
+  setC: number
+  by: SetBy
+  fibre: FibreKey | null
+  /** It would set at less if it were moist. */
+  drierC: boolean
+}
+
+const PROTEIN: ReadonlySet<FibreKey> = new Set(['wool', 'cashmere', 'silk'])
+/** Protein moist, and with no more water than it holds by itself; cellulose moist and dry, °C. Typical. */
+const PROTEIN_C = { moist: 80, dry: 100 }, CELLULOSE_C = { moist: 100, dry: 130 }
+/** Where a thermoplastic begins to give, °C, from textile handbooks; a fold is set so far above it, and kept so far under harm, K. */
+const SOFTENS_C: Partial<Record<FibreKey, number>> = {
+  polyester: 80, polyamide6: 55, polyamide66: 60, acrylic: 90, modacrylic: 80, acetate: 110, triacetate: 120, elastane: 40,
+  polypropylene: 60, polylactide: 60, pvc: 60, metallisedPlastic: 80,
+}
+const ABOVE_SOFTENING_K = 20, UNDER_HARM_K = 10
+/** Fibres of less than this share give way to what the others hold, %. */
+const COUNTS_FROM_PCT = 20
+/** What is asked of cloth of unknown fibre, °C. */
+const UNKNOWN_C = 80
+
+function settingOfFibre(key: FibreKey, moist: boolean): Setting {
+  const { hurtC } = FIBRES[key], softensC = SOFTENS_C[key]
+  const under = hurtC - UNDER_HARM_K
+  if (softensC !== undefined) return { setC: Math.min(softensC + ABOVE_SOFTENING_K, under), by: 'plastic', fibre: key, drierC: false }
+  const wantedC = PROTEIN.has(key) ? PROTEIN_C : CELLULOSE_C
+  const setC = moist ? wantedC.moist : wantedC.dry
+  return { setC: Math.min(setC, under), by: PROTEIN.has(key) ? 'protein' : 'cellulose', fibre: key, drierC: !moist }
+}
+
+/**
+ * What the last ply of a folded stack has to reach before the fold stays, °C: the highest of what its fibres ask for, small shares left
+ * out. Source: typical of the trade; thermoplastics 20 K over where they soften, never nearer than 10 K to harm.
+ */
+export function settingOf(fibres: readonly FibreShare[], moist: boolean): Setting {
+  if (fibres.length === 0) return { setC: UNKNOWN_C, by: 'unknown', fibre: null, drierC: false }
+  const large = fibres.filter(f => f.sharePct >= COUNTS_FROM_PCT)
+  return (large.length > 0 ? large : [...fibres].sort((a, b) => b.sharePct - a.sharePct).slice(0, 1))
+    .map(f => settingOfFibre(f.fibre, moist))
+    .reduce((a, b) => (b.setC > a.setC ? b : a))
+}
