@@ -4,7 +4,7 @@ import { IRON_KINDS, type IronKindKey } from '#core/materials'
 import type { IronAt, Operation, OrderTask, Way as OrderWay } from '#core/order'
 import type { Recipe } from '#core/recipe'
 import {
-  boardSeconds, foldRun, HAND_S, openPrints, restSeconds, skewOf, type MadeOperation, type PressedPiece, type RunEvent, type RunState,
+  boardSeconds, foldRun, HAND_S, isByHand, openPrints, restSeconds, skewOf, type MadeOperation, type PressedPiece, type RunEvent, type RunState,
   type RunWork,
 } from '#core/run'
 import type { SoleShape, Walk } from '#core/setdown'
@@ -86,8 +86,9 @@ export function runEventsOf(kept: readonly KeptRunEvent[], own: readonly RunEven
 }
 
 /** The same work wherever it was planned: two runs of a job know it by this. */
-export const sameWork = (o: Pick<RunOperation, 'kind' | 'pieceId' | 'numbers' | 'supplyId' | 'side' | 'clothId'>): string =>
-  [o.kind, o.pieceId ?? o.clothId, o.numbers.join('+'), o.supplyId, o.side].join(' ')
+export const sameWork = (
+  o: Pick<RunOperation, 'id' | 'kind' | 'pieceId' | 'makingId' | 'numbers' | 'supplyId' | 'side' | 'clothId'>,
+): string => o.makingId ? `${o.makingId}${o.id.slice(o.id.indexOf('.'))}` : [o.kind, o.pieceId ?? o.clothId, o.numbers.join('+'), o.supplyId, o.side].join(' ')
 
 /** What waits for sewing is not in an order: nobody knows when that is done. */
 export function untilSewn<O extends Pick<RunOperation, 'id' | 'kind' | 'needs'>>(operations: readonly O[], done: ReadonlySet<string>): O[] {
@@ -114,12 +115,11 @@ interface PlannedWay {
 export type PlannedWork = Pick<RunOperation, 'id' | 'kind' | 'needs'> & { ways: readonly PlannedWay[] }
 
 const handWay = (kind: RunOperation['kind']): OrderWay => ({
-  ironId: null, soleC: 0, damp: false, boardS: kind === 'peel' || kind === 'sew' ? HAND_S[kind] : 0,
+  ironId: null, soleC: 0, damp: false, boardS: isByHand(kind) ? HAND_S[kind] : 0,
 })
 const wayOf = (kind: RunOperation['kind'], w: PlannedWay, boardS = boardSeconds({ kind, ...w })): OrderWay => ({
   ironId: w.ironId, soleC: w.recipe.stop.meanC, damp: w.recipe.method === 'damp', boardS,
 })
-const byHand = (kind: RunOperation['kind']) => kind === 'peel' || kind === 'sew'
 
 /** How an iron stands when an order is laid. */
 export const ironAt = (i: Pick<Iron, 'id' | 'kind' | 'shutsOffAfterS'>, nowC: number): IronAt => ({
@@ -129,7 +129,7 @@ export const ironAt = (i: Pick<Iron, 'id' | 'kind' | 'shutsOffAfterS'>, nowC: nu
 /** The order of a plan of which nothing has been begun. What no iron can do, and what needs that, is left out. */
 export function orderTask(works: readonly PlannedWork[], irons: readonly IronAt[], places: number): OrderTask {
   const there = new Set(irons.map(i => i.id))
-  const able = new Set(works.filter(w => byHand(w.kind) || w.ways.some(x => there.has(x.ironId))).map(w => w.id))
+  const able = new Set(works.filter(w => isByHand(w.kind) || w.ways.some(x => there.has(x.ironId))).map(w => w.id))
   for (let shrank = true; shrank;) {
     shrank = false
     for (const w of works)
@@ -141,7 +141,7 @@ export function orderTask(works: readonly PlannedWork[], irons: readonly IronAt[
     irons, places,
     operations: left.map((w): Operation => ({
       id: w.id, needs: w.needs.filter(n => ids.has(n)), coolS: w.ways[0]?.recipe.coolS ?? 0,
-      ways: byHand(w.kind) ? [handWay(w.kind)] : w.ways.filter(x => there.has(x.ironId)).map(x => wayOf(w.kind, x)),
+      ways: isByHand(w.kind) ? [handWay(w.kind)] : w.ways.filter(x => there.has(x.ironId)).map(x => wayOf(w.kind, x)),
     })),
   }
 }

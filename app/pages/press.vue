@@ -5,6 +5,7 @@ const press = usePress()
 const outbox = useOutbox()
 const jobs = useJobs()
 const cutting = useCutting()
+const makings = useMakings()
 const planning = usePlanning()
 const run = useRun()
 
@@ -40,7 +41,10 @@ const toOrder = (): void => { tab.value = 'order' }
 /** Space is the run's wherever its clock is shown. */
 watchEffect(() => { run.atHand = tab.value === 'run' })
 onBeforeUnmount(() => { run.atHand = false })
-watch(() => jobs.job?.id, () => { void cutting.load() }, { immediate: true })
+watch(() => jobs.job?.id, () => {
+  void cutting.load()
+  void makings.load()
+}, { immediate: true })
 onMounted(() => planning.want())
 // A swatch or an edge that reached the server proves or bars a recipe.
 watch(outbox.lastSent, (sent) => { if (sent?.kind === 'swatch') planning.learnt() })

@@ -12,6 +12,7 @@ import { useBench } from './bench'
 import { useCutting } from './cutting'
 import { useJobs } from './jobs'
 import { useLibrary } from './library'
+import { useMakings } from './makings'
 
 /** One operation with one iron: how, where the sole is set down, and how long the hands are at it. */
 export interface WorkWay extends PairWay {
@@ -25,6 +26,8 @@ export interface WorkWay extends PairWay {
 }
 /** One thing to do, with everything that is known of it. */
 export interface Work extends MadeOperation {
+  /** What of the job's makings it is part of. */
+  makingId: string | null
   piece: JobPiece | null
   clothName: string
   supplyName: string | null
@@ -65,6 +68,11 @@ export const usePlanning = defineStore('planning', () => {
   const library = useLibrary()
   const workers = useBoardWorkers()
   const { wayOf } = usePairWays()
+  const makings = useMakings()
+  const { worksOf } = useMakingWorks()
+  const kit = useKit()
+  /** What it is planned from: the pieces and the makings, as often as they were saved. */
+  const version = computed(() => cutting.version + makings.version)
   const works = shallowRef<Work[]>([])
   const problem = ref<string | null>(null)
   const progress = ref<{ done: number, of: number } | null>(null)
@@ -156,7 +164,7 @@ export const usePlanning = defineStore('planning', () => {
   function begun(m: MadeOperation, cannot: { name: string, why: string }[]): Work | null {
     const piece = cutting.pieces.find(p => p.id === m.pieceId) ?? null, cloth = clothOf(m.clothId)
     const bare: Work = {
-      ...m, piece, clothName: cloth?.name ?? '', supplyName: supplyOf(m.supplyId)?.name ?? null, colourHex: cloth?.colourHex ?? '#d9d0bd',
+      ...m, makingId: null, piece, clothName: cloth?.name ?? '', supplyName: supplyOf(m.supplyId)?.name ?? null, colourHex: cloth?.colourHex ?? '#d9d0bd',
       motion: motionOf(piece, bench.rules), ways: [], blocked: null, outline: null, keepOuts: [],
     }
     if (!piece || m.supplyId === null) return bare
@@ -197,8 +205,11 @@ export const usePlanning = defineStore('planning', () => {
         if (mine === asked && progress.value) progress.value = { done: progress.value.done + 1, of }
         return { ...w, ...found }
       }))
+      const settles = new Map(ready.filter(w => w.kind === 'settle').map(w => [w.clothId!, w.id]))
+      const sewn = makings.jobId === jobs.job.id ? await worksOf(makings.makings, settles, cannot) : []
       if (mine !== asked) return
-      works.value = ready.map(w => (isSettling(w) ? { ...w, ways: settling(w, ready) } : w))
+      const planned = [...ready, ...sewn]
+      works.value = planned.map(w => (isSettling(w) ? { ...w, ways: settling(w, planned) } : w))
       left.value = cannot
       problem.value = null
     } catch (error) {
@@ -212,7 +223,7 @@ export const usePlanning = defineStore('planning', () => {
   const wanted = ref(false)
   watch(
     () => wanted.value && JSON.stringify([
-      jobs.job?.id, cutting.jobId, cutting.pieces, cutting.shrink, library.irons.map(i => [i.id, i.version]), bench.rules, bench.cover?.id,
+      jobs.job?.id, cutting.jobId, cutting.pieces, makings.jobId, makings.makings, kit.value, cutting.shrink, library.irons.map(i => [i.id, i.version]), bench.rules, bench.cover?.id,
       bench.chosen.bed, jobTrims.value, since.value,
     ]),
     () => { if (wanted.value) void plan() },
@@ -227,7 +238,7 @@ export const usePlanning = defineStore('planning', () => {
   function toOperation(w: Work, ironId: string | null): RunOperation {
     const way = w.ways.find(x => x.ironId === ironId) ?? null
     return {
-      id: w.id, kind: w.kind, name: w.name, pieceId: w.pieceId, numbers: w.numbers, side: w.side, clothId: w.clothId,
+      id: w.id, kind: w.kind, name: w.name, pieceId: w.pieceId, makingId: w.makingId, numbers: w.numbers, side: w.side, clothId: w.clothId,
       supplyId: w.supplyId, overSupplyIds: w.overIds, ironId: way?.ironId ?? null, coverId: way?.coverId ?? null,
       bed: way?.bed ?? bench.chosen.bed, needs: w.needs, recipe: way ? toRecipePayload(way.recipe) : null,
       standing: way?.standing ?? 'hands', prints: way?.prints ?? [], outline: w.outline && toPayload(w.outline),
@@ -235,5 +246,5 @@ export const usePlanning = defineStore('planning', () => {
     }
   }
 
-  return { works, left, problem, progress, jobTrims, setTrims, plan, want, learnt, toOperation, coverFor, clothOf, supplyOf }
+  return { version, works, left, problem, progress, jobTrims, setTrims, plan, want, learnt, toOperation, coverFor, clothOf, supplyOf }
 })

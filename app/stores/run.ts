@@ -14,6 +14,8 @@ import { useLibrary } from './library'
 
 const LOOK_MS = 250, SELDOM_S = 90
 const LOOK_S = 1.2
+/** Only of these is the bond followed; the others are held by the seconds. */
+const BONDED: ReadonlySet<RunOperation['kind']> = new Set(['fuse', 'tack', 'hold'])
 /** Two moments nearer than this are one: what was told and what stands here. */
 const NEAR_MS = 50
 
@@ -201,7 +203,7 @@ export const useRun = defineStore('run', () => {
   }
   function follow(): void {
     const o = current.value
-    const known = o && down.value && o.kind !== 'settle' && o.kind !== 'trim' ? benchOf(o) : null
+    const known = o && down.value && BONDED.has(o.kind) ? benchOf(o) : null
     const session = known && bondSession(workOf(o!), opState(o!.id), o!.ironId ? restOf(o!.ironId) : null, nowS.value)
     under.value = known && session ? alongside(session, known.bench, known.planned, nowS.value) : null
   }

@@ -1,4 +1,6 @@
 /** Hems: tape and how much of it, shortening, curves, and how they are pressed. */
 export { easeMm, END_MM, longestStraightMm, openRuns, tapeCut, tapeFor, UNDER_MM, type OpenRun, type Tape, type TapeCut } from './tape'
 export { shortenLegs, type Leg, type Shortened, type ShortenedPair } from './shorten'
-export { hemStack, LOW_MELT, planHem, type HemAsk, type HemPlan, type HemPressed, type HemRefusal, type LiningBehind } from './press'
+export {
+  hemStack, LOW_MELT, planHem, tapeDry, type HemAsk, type HemPlan, type HemPressed, type HemRefusal, type LiningBehind,
+} from './press'

@@ -157,6 +157,13 @@ function liningOf(ask: HemAsk, lining: ClothInput, t: Tried, holdS: number): Lin
   return { peakC, limitC, holdClear: peakC > limitC || wet || limit.soleC === 0, keepSoleOff: t.recipe.stop.meanC > limit.soleC }
 }
 
+/** A butted join under tape, dry, by the iron's weight: of wadding, say. Null where nothing bonds without harm. */
+export function tapeDry(ask: HemAsk): HemPressed | null {
+  const limit = clothLimit(ask.cloth, ask.blendRule, ask.evidence)
+  const dry = ask.tape.resin && limit.soleC > 0 ? best(ask, ask.tape, allowedStops(ask.iron.stops, limit), false) : null
+  return dry && isPressed(dry) ? dry : null
+}
+
 const syntheticPct = (c: ClothInput): number => c.fibres.reduce((s, f) => s + (FIBRES[f.fibre].thermoplastic ? f.sharePct : 0), 0)
 
 /**

@@ -5,5 +5,8 @@ function lightness(hex: string): number {
   return Math.cbrt(0.2126 * linear(n >> 16) + 0.7152 * linear(n >> 8 & 255) + 0.0722 * linear(n & 255))
 }
 
+/** Lightness L* as CIELAB has it, 0 black to 100 white, from a colour's hex form. */
+export const lightnessOf = (hex: string): number => Math.max(0, 116 * lightness(hex) - 16)
+
 /** How far two colours stand apart in lightness, 0–1. */
 export const contrastOf = (a: string, b: string): number => Math.abs(lightness(a) - lightness(b))

@@ -1,6 +1,6 @@
 /** A whole job under the iron: what is to be done, what happened, what comes next, and what it says afterwards. */
 export { operationsOf, type MadeOperation, type OperationKind, type PressedPiece } from './make'
-export { boardSeconds, HAND_S, restSeconds, type RunWork } from './work'
+export { asksEdge, boardSeconds, HAND_S, isByHand, restSeconds, type RunWork } from './work'
 export {
   counted, foldRun, openPrints, takableBy, type EdgeFound, type OpState, type RunEvent, type RunState,
 } from './state'

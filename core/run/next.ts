@@ -1,5 +1,5 @@
 import { openPrints, type OpState, type RunState } from './state'
-import { HAND_S, holdOf, type RunWork } from './work'
+import { HAND_S, holdOf, isByHand, type RunWork } from './work'
 
 /** What the hands do next with one operation. */
 export type NextStep
@@ -10,7 +10,7 @@ export type NextStep
 
 export function nextStep(w: RunWork, o: OpState): NextStep {
   if (o.phase === 'done' || o.phase === 'out') return { do: 'nothing' }
-  if (!w.recipe) return { do: 'hand', forS: w.kind === 'sew' || w.kind === 'peel' ? HAND_S[w.kind] : 0 }
+  if (!w.recipe) return { do: 'hand', forS: isByHand(w.kind) ? HAND_S[w.kind] : 0 }
   const down = o.touches.find(t => t.toS === null)
   if (down) return { do: 'lift', pass: down.pass, print: down.print, forS: holdOf(w.recipe, down.pass), fromS: down.fromS }
   if (o.phase === 'cooling') return { do: 'cold', forS: w.recipe.coolS, fromS: o.coolFromS! }

@@ -1,5 +1,5 @@
 import type { RunWork } from './work'
-import { holdOf, TOUCH_SHARE } from './work'
+import { asksEdge, holdOf, TOUCH_SHARE } from './work'
 
 type RunEventKind
   = | 'take' | 'down' | 'lift' | 'laid' | 'turned' | 'cold' | 'edge' | 'missed' | 'aside' | 'done' | 'out' | 'over' | 'back'
@@ -132,7 +132,6 @@ export function openPrints(w: RunWork, o: OpState): number[] {
   return [...first.filter(k => heldS(k) < wantedS - 1e-9), ...o.again]
 }
 
-const NO_EDGE = new Set<RunWork['kind']>(['settle', 'trim', 'tack'])
 
 /** What a run has come to: everything that was told, laid together. Telling it twice, or in another order, comes to the same. */
 export function foldRun(works: readonly RunWork[], events: readonly RunEvent[]): RunState {
@@ -222,7 +221,7 @@ function ofOperation(state: RunState, w: RunWork, o: OpState, e: RunEvent): void
     case 'cold':
       if (o.phase !== 'cooling') return
       o.coldS = e.atS
-      o.phase = NO_EDGE.has(w.kind) ? 'done' : 'edge'
+      o.phase = asksEdge(w.kind) ? 'edge' : 'done'
       return
     case 'edge':
       if (!e.edge || (o.phase !== 'edge' && o.phase !== 'cooling')) return
@@ -254,5 +253,5 @@ function lifted(w: RunWork, o: OpState, t: Touch): void {
   if (openPrints(w, o).length > 0 || o.pass < 0 || o.pass < sides - 1) return
   o.coolFromS = t.toS
   o.coldS = null
-  o.phase = w.recipe!.coolS > 0 ? 'cooling' : NO_EDGE.has(w.kind) ? 'done' : 'edge'
+  o.phase = w.recipe!.coolS > 0 ? 'cooling' : asksEdge(w.kind) ? 'edge' : 'done'
 }

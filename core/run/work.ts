@@ -17,11 +17,16 @@ export interface RunWork {
 /** From one set-down to the next, s. Typical. */
 const MOVE_S = 3
 /** What the hands take by themselves, s; sewing is not timed. Typical. */
-export const HAND_S: Readonly<Record<'peel' | 'sew', number>> = { peel: 12, sew: 0 }
+export const HAND_S = { peel: 12, sew: 0, fingers: 30 } as const
+/** Done by the hands alone. */
+export const isByHand = (kind: OperationKind): kind is keyof typeof HAND_S => kind in HAND_S
+/** Nothing is stuck by it, or only for now: no edge is tried. */
+const NO_EDGE: ReadonlySet<OperationKind> = new Set(['settle', 'trim', 'tack', 'flatten', 'seam', 'tape'])
+export const asksEdge = (kind: OperationKind): boolean => !NO_EDGE.has(kind)
 
 /** How long the hands are at all of it, s: warming, laying up, every set-down of every side with the way to the next, turning. */
 export function boardSeconds({ kind, recipe, prints }: Pick<RunWork, 'kind' | 'recipe' | 'prints'>): number {
-  if (!recipe) return kind === 'sew' || kind === 'peel' ? HAND_S[kind] : 0
+  if (!recipe) return isByHand(kind) ? HAND_S[kind] : 0
   const warm = recipe.warmS > 0 ? prints * (recipe.warmS + MOVE_S) + LAY_S : 0
   const second = recipe.passes === 2 ? prints * ((recipe.secondS ?? recipe.holdS) + MOVE_S) + TURN_S : 0
   return warm + prints * (recipe.holdS + MOVE_S) + second

@@ -3,7 +3,7 @@ import { DataTypes, QueryTypes, type Model, type ModelStatic, type Transaction }
 import { ENTITY_ROWS, type EntityName, type EntityRows } from '#shared/schemas'
 import { database } from './connection'
 import {
-  CalibrationRow, ClothFibreRow, ClothRow, CornerStepRow, CoverRow, IronRow, IronStopRow, JobClothRow, JobPieceRow, JobRow, LayPartRow,
+  CalibrationRow, ClothFibreRow, ClothRow, CornerStepRow, CoverRow, IronRow, IronStopRow, JobClothRow, JobMakingRow, JobPieceRow, JobRow, LayPartRow,
   LayRow, MeasurementRow, OffcutRow, PieceRow, PlaceRow, RunEventRow, RunOperationRow, RunRow,
   SettlePassRow, StockMovementRow, SupplyRow, SwatchPlanRow, TrialEventRow,
   TrialPhotoRow, TrialReadingRow, TrialRow, TrimRunRow,
@@ -52,6 +52,10 @@ export const ENTITIES: readonly Entity[] = [
     points: { jobId: 'jobs', ...OF_CLOTH, place: 'places', backingId: 'supplies', foamId: 'supplies', webId: 'supplies', byHand: 'irons' },
     order: ['jobId', 'position'],
   },
+  {
+    name: 'jobMakings', model: JobMakingRow,
+    points: { jobId: 'jobs', ...OF_CLOTH, ...OF_SUPPLY, liningId: 'cloths', clothIds: 'cloths' }, order: ['jobId', 'position'],
+  },
   { name: 'offcuts', model: OffcutRow, points: OF_SUPPLY, order: WRITTEN },
   { name: 'lays', model: LayRow, points: { jobId: 'jobs', ...OF_SUPPLY }, order: WRITTEN },
   {
@@ -62,7 +66,7 @@ export const ENTITIES: readonly Entity[] = [
   {
     name: 'runOperations', model: RunOperationRow,
     points: {
-      runId: 'runs', pieceId: 'jobPieces', ...OF_CLOTH, ...OF_SUPPLY, overSupplyIds: 'supplies', ...OF_IRON, coverId: 'covers',
+      runId: 'runs', pieceId: 'jobPieces', makingId: 'jobMakings', ...OF_CLOTH, ...OF_SUPPLY, overSupplyIds: 'supplies', ...OF_IRON, coverId: 'covers',
     },
     order: ['runId', 'position'],
   },

@@ -2,6 +2,7 @@ import type { QueryInterface, Sequelize } from 'sequelize'
 import { SequelizeStorage, Umzug } from 'umzug'
 import { cut } from './migrations/2026-11-27-cut'
 import { run } from './migrations/2026-11-27-run'
+import { making } from './migrations/2026-11-27-making'
 import { firstBoard } from './migrations/2026-11-24-first-board'
 import { knowWhatYouHave } from './migrations/2026-11-24-know-what-you-have'
 import { jobs } from './migrations/2026-11-25-jobs'
@@ -21,7 +22,9 @@ export interface Migration {
   down: (tools: MigrationTools) => Promise<void>
 }
 
-const MIGRATIONS: Migration[] = [firstBoard, knowWhatYouHave, match, swatchBench, leafletCounts, jobs, oneWorkroom, nothingLost, cut, run]
+const MIGRATIONS: Migration[] = [
+  firstBoard, knowWhatYouHave, match, swatchBench, leafletCounts, jobs, oneWorkroom, nothingLost, cut, run, making,
+]
 
 export const umzug = (sequelize: Sequelize): Umzug<QueryInterface> => new Umzug({
   migrations: MIGRATIONS.map(m => ({

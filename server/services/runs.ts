@@ -7,7 +7,9 @@ import {
 import { runToCsv } from '#shared/csv'
 import { runEventsOf, workOf } from '#shared/pressing'
 import { database } from '../db/connection'
-import { ClothRow, CoverRow, IronRow, JobPieceRow, JobRow, RunEventRow, RunOperationRow, RunRow, SupplyRow } from '../db/models'
+import {
+  ClothRow, CoverRow, IronRow, JobMakingRow, JobPieceRow, JobRow, RunEventRow, RunOperationRow, RunRow, SupplyRow,
+} from '../db/models'
 import type { Context } from '../utils/context'
 import { invalid, notFound, ProblemError, taken } from '../utils/problem'
 import { keysOf, pick } from './columns'
@@ -75,6 +77,9 @@ async function checkOperations({ workshopId }: Context, jobId: string, operation
     if (ids.length > 0 && (await (model as typeof ClothRow).count({ where: { workshopId, id: ids } })) < ids.length)
       throw invalid([{ field: 'operations', message: `${what}: one of them is not kept here any more. Plan it again.` }])
   }
+  const makingIds = named(o => [o.makingId])
+  if ((await JobMakingRow.count({ where: { workshopId, jobId, id: makingIds } })) < makingIds.length)
+    throw invalid([{ field: 'operations', message: 'Making: one of them was taken away meanwhile. Plan it again.' }])
   if ((await JobPieceRow.count({ where: { workshopId, jobId, id: pieceIds } })) < pieceIds.length)
     throw invalid([{ field: 'operations', message: 'Pieces: one of them was taken away meanwhile. Plan it again.' }])
   await missing(ClothRow, named(o => [o.clothId]), 'Cloth')

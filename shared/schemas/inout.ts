@@ -6,6 +6,7 @@ import { jobClothSchema, jobBody } from './job'
 import {
   calibrationRecord, cornerStepBody, measurementBody, runsForward, settlePassBody, stockMovementBody, trimRunFields,
 } from './records'
+import { jobMakingRow } from './making'
 import { runEventRow, runOperationRow, runRow } from './run'
 import { pieceSchema, placeBody, placeKeyField } from './place'
 import { supplyFields } from './supply'
@@ -52,6 +53,7 @@ export const ENTITY_ROWS = {
   jobs: jobBody.omit({ cloths: true }).extend(made),
   jobCloths: jobClothSchema.extend({ jobId: idSchema, position }),
   jobPieces: jobPieceRow,
+  jobMakings: jobMakingRow,
   offcuts: offcutRow,
   lays: layRow,
   layParts: layPartRow,

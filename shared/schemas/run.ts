@@ -6,7 +6,7 @@ import { MOST } from './limits'
 import { predictedSchema, recipeSchema } from './trial'
 
 const BED_KEYS = Object.keys(BED_KINDS) as [BedKindKey, ...BedKindKey[]]
-const OPERATION_KINDS = ['settle', 'trim', 'fuse', 'tack', 'peel', 'hold', 'sew'] as const
+const OPERATION_KINDS = ['settle', 'trim', 'fuse', 'tack', 'peel', 'hold', 'sew', 'flatten', 'seam', 'hem', 'tape', 'fingers'] as const
 /** How far its recipe is to be trusted: proved here; held but not washed; proved on another ground; worked out; hands only. */
 const STANDINGS = ['proved', 'held', 'stale', 'estimated', 'hands'] as const
 export type Standing = typeof STANDINGS[number]
@@ -23,6 +23,8 @@ export const runOperationSchema = z.object({
   kind: z.enum(OPERATION_KINDS, { error: 'Operation: it is of no known kind.' }),
   name: nameField('Operation', 80),
   pieceId: idSchema.nullable(),
+  /** What of the job's makings it is part of. */
+  makingId: idSchema.nullable().default(null),
   numbers: z.array(whole('Which', 999)).max(200).default([]),
   side: z.enum(['face', 'back']).nullable().default(null),
   clothId: idSchema.nullable(),

@@ -6,6 +6,7 @@ import { celsius, METHOD_NAME, seconds } from './names'
 /** What is done, in a word. */
 export const OPERATION_NAME: Record<OperationKind, string> = {
   settle: 'Settle', trim: 'Settle braid', fuse: 'Fuse', tack: 'Tack web', peel: 'Peel paper', hold: 'Hold', sew: 'Sew and turn',
+  flatten: 'Press flat', seam: 'Press', hem: 'Hem', tape: 'Tape the join', fingers: 'By hand',
 }
 /** How far its recipe is to be trusted. */
 export const STANDING_WORDS: Record<Standing, string> = {
@@ -47,6 +48,9 @@ export const circlesSentence = (share: number, stillS: number, holdS: number): s
   `In small circles every part lies under the sole for at least ${Math.round(share * 100)} % of a touch: `
   + `${seconds(holdS)} instead of ${seconds(stillS)}.`
 
+const HAND_WORDS = {
+  peel: 'Peel the paper off, slowly', sew: 'Sew it, trim, turn it right side out', fingers: 'Fingers, roller or stitches: no heat on it',
+} as const
 /** What the hands do now. */
 export function whatNow(step: NextStep, of: { kind: OperationKind, prints: number, name: string }, over: boolean): string {
   const place = 'print' in step && of.prints > 1 ? `: place ${step.print + 1} of ${of.prints}` : ''
@@ -65,7 +69,7 @@ export function whatNow(step: NextStep, of: { kind: OperationKind, prints: numbe
     case 'edge':
       return 'Cold: try its edge'
     case 'hand':
-      return of.kind === 'peel' ? 'Peel the paper off, slowly' : 'Sew it, trim, turn it right side out'
+      return HAND_WORDS[of.kind as keyof typeof HAND_WORDS]
     case 'nothing':
       return 'Done'
   }
@@ -83,7 +87,10 @@ export function howLine(
 ): string {
   const { kind, pass, coverName } = of
   const backed = (pass < 1) === (r.firstSide === 'back') ? 'backing side up' : 'face up'
-  const side = kind === 'settle' ? 'the cloth alone' : kind === 'trim' ? 'the braid alone' : backed
+  const from = (pass < 1) === (r.firstSide === 'back') ? 'from the back' : 'from the face'
+  const side = kind === 'settle'
+    ? 'the cloth alone'
+    : kind === 'trim' ? 'the braid alone' : kind === 'seam' || kind === 'hem' || kind === 'flatten' || kind === 'tape' ? from : backed
   const moisture = METHOD_NAME[r.method].toLowerCase()
   return `${r.stop.label} ${celsius(r.stop.meanC, units)}, ${moisture}, ${coverName?.toLowerCase() ?? 'bare sole'}, ${side}`
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { isByHand } from '#core/run'
 import { sameWork } from '#shared/pressing'
 import type { RunOperation } from '#shared/schemas'
 import type { Work } from '~/stores/planning'
@@ -10,6 +11,7 @@ import {
 const emit = defineEmits<{ begun: [] }>()
 const planning = usePlanning()
 const cutting = useCutting()
+const makings = useMakings()
 const run = useRun()
 const library = useLibrary()
 const bench = useBench()
@@ -78,22 +80,22 @@ function planned(): { ops: RunOperation[], order: string[] } {
     const o = planning.toOperation(w, ironFor(w))
     return { ...o, needs: o.needs.filter(n => there.has(n)) }
   })
-  return { ops: ops.filter(o => o.recipe !== null || o.kind === 'peel' || o.kind === 'sew'), order: ids }
+  return { ops: ops.filter(o => o.recipe !== null || isByHand(o.kind)), order: ids }
 }
 async function begin(): Promise<void> {
   if (running.value || !schedule.value || main.problem.value) return
   main.stop()
-  await cutting.save()
+  await Promise.all([cutting.save(), makings.save()])
   const { ops, order } = planned()
-  await run.begin(ops, order, cutting.version)
+  await run.begin(ops, order, planning.version)
   emit('begun')
 }
 useKeys({ begin: () => { void begin() } })
 
 /** The pieces are other ones than when the run was planned. */
 const changed = computed(() => {
-  if (!running.value || planning.progress || !cutting.saved || cutting.jobId !== run.plan!.jobId) return null
-  if (cutting.version === run.plan!.piecesVersion) return null
+  if (!running.value || planning.progress || !cutting.saved || !makings.saved || cutting.jobId !== run.plan!.jobId) return null
+  if (planning.version === run.plan!.piecesVersion) return null
   const was = new Map(run.operations.map(o => [o.id, o]))
   const now = new Map(planning.works.map(w => [w.id, w]))
   const begun = (id: string) => (run.state.ops.get(id)?.touches.length ?? 0) > 0
@@ -108,7 +110,7 @@ const changed = computed(() => {
     gone: [...was.keys()].filter(id => !now.has(id) && !begun(id)).length, other: other.length,
   }
 })
-const canBeDone = (w: Work) => w.ways.length > 0 || w.kind === 'peel' || w.kind === 'sew'
+const canBeDone = (w: Work) => w.ways.length > 0 || isByHand(w.kind)
 async function planAgain(): Promise<void> {
   const kept = run.operations.filter(o => (run.state.ops.get(o.id)?.touches.length ?? 0) > 0)
   const keptIds = new Set(kept.map(o => o.id))
@@ -118,7 +120,7 @@ async function planAgain(): Promise<void> {
     return planning.toOperation(w, way?.ironId ?? null)
   })
   const ids = new Set([...keptIds, ...fresh.map(o => o.id)])
-  await run.replan(fresh.map(o => ({ ...o, needs: o.needs.filter(n => ids.has(n)) })), [...ids], cutting.version)
+  await run.replan(fresh.map(o => ({ ...o, needs: o.needs.filter(n => ids.has(n)) })), [...ids], planning.version)
   layAgain()
 }
 /** The order of what is left, told to the run. */

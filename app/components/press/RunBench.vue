@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useIntervalFn } from '@vueuse/core'
-import { waterFault } from '#core/run'
+import { asksEdge, waterFault } from '#core/run'
 import type { PrintState } from './SetDownPicture.vue'
 import { fromPayload } from '#shared/cutting'
 import { bearingOutline, printed } from '#core/setdown'
@@ -123,7 +123,7 @@ const trying = computed(() => (run.down && !run.heldElsewhere ? null : run.toTry
 const lifting = ref<number[]>([])
 watch(() => trying.value?.id, () => { lifting.value = [] })
 const triedOp = computed(() => (trying.value ? run.byId.get(trying.value.id) ?? null : null))
-const hasEdge = computed(() => triedOp.value !== null && triedOp.value.kind !== 'tack' && triedOp.value.kind !== 'settle')
+const hasEdge = computed(() => triedOp.value !== null && asksEdge(triedOp.value.kind))
 const mark = (place: number): void => {
   lifting.value = lifting.value.includes(place) ? lifting.value.filter(p => p !== place) : [...lifting.value, place]
 }

@@ -3,6 +3,7 @@ import { initCloth } from './cloth'
 import { initCut } from './cut'
 import { initIron } from './iron'
 import { initJob } from './job'
+import { initMaking } from './making'
 import { initPlace } from './place'
 import { initRecords } from './records'
 import { initRun } from './run'
@@ -16,6 +17,7 @@ export { CoverRow, IronRow, IronStopRow } from './iron'
 export { CalibrationRow, CornerStepRow, MeasurementRow, SettlePassRow, StockMovementRow, TrimRunRow } from './records'
 export { JobPieceRow, LayPartRow, LayRow, OffcutRow } from './cut'
 export { JobClothRow, JobRow } from './job'
+export { JobMakingRow } from './making'
 export { PieceRow, PlaceRow } from './place'
 export { RunEventRow, RunOperationRow, RunRow } from './run'
 export { SupplyRow } from './supply'
@@ -34,5 +36,6 @@ export function initModels(sequelize: Sequelize): void {
   initRecords(sequelize)
   initJob(sequelize)
   initCut(sequelize)
+  initMaking(sequelize)
   initRun(sequelize)
 }

@@ -15,6 +15,7 @@ export class JobRow extends Model<InferAttributes<JobRow>, InferCreationAttribut
   declare done: boolean
   declare version: CreationOptional<number>
   declare piecesVersion: CreationOptional<number>
+  declare makingsVersion: CreationOptional<number>
   declare createdAt: CreationOptional<Date>
   declare updatedAt: CreationOptional<Date>
 }
@@ -42,6 +43,7 @@ export function initJob(sequelize: Sequelize): void {
     done: DataTypes.BOOLEAN,
     version: DataTypes.INTEGER,
     piecesVersion: DataTypes.INTEGER,
+    makingsVersion: DataTypes.INTEGER,
     createdAt: DataTypes.DATE,
     updatedAt: DataTypes.DATE,
   }, { sequelize, tableName: 'job', version: true, paranoid: true })

@@ -21,6 +21,7 @@ export class RunOperationRow extends Model<InferAttributes<RunOperationRow>, Inf
   declare kind: RunOperation['kind']
   declare name: string
   declare pieceId: string | null
+  declare makingId: CreationOptional<string | null>
   declare numbers: number[]
   declare side: RunOperation['side']
   declare clothId: string | null
@@ -84,6 +85,7 @@ export function initRun(sequelize: Sequelize): void {
     kind: DataTypes.TEXT,
     name: DataTypes.TEXT,
     pieceId: DataTypes.UUID,
+    makingId: DataTypes.UUID,
     numbers: DataTypes.ARRAY(DataTypes.INTEGER),
     side: DataTypes.TEXT,
     clothId: DataTypes.UUID,

@@ -1,0 +1,119 @@
+import { useDebounceFn } from '@vueuse/core'
+import { makingsBody, type Making, type Makings } from '#shared/schemas'
+import { useJobs } from './jobs'
+import { useLibrary } from './library'
+
+const SAVE_AFTER_MS = 500
+
+/** What of the open job is pressed while it is made. What is written is kept here until it is saved. */
+export const useMakings = defineStore('makings', () => {
+  const jobs = useJobs()
+  const library = useLibrary()
+  const makings = ref<Making[]>([])
+  const version = ref(0)
+  const jobId = ref<string | null>(null)
+  const problem = ref<string | null>(null)
+  /** Where the server said that one cannot be so: its place in the list. */
+  const bad = ref<number | null>(null)
+  const theirs = shallowRef<Makings | null>(null)
+  const saved = ref(true)
+  /** Written here and not saved yet, by job: a reload finds it again. */
+  const kept = useKept<Record<string, { makings: Making[], version: number }>>('makings-written', {})
+  let quiet = false
+
+  async function take(m: Makings): Promise<void> {
+    quiet = true
+    makings.value = m.makings
+    version.value = m.version
+    await nextTick()
+    quiet = false
+  }
+  async function load(): Promise<void> {
+    const id = jobs.job?.id
+    if (!id) {
+      jobId.value = null
+      await take({ makings: [], version: 0 })
+      return
+    }
+    if (jobId.value === id && !saved.value) return
+    try {
+      const stored = await $fetch<Makings>(`/api/jobs/${id}/makings`)
+      if (jobs.job?.id !== id) return
+      const cloths = new Set(stored.makings.flatMap(m => [m.clothId, m.liningId, ...m.clothIds]))
+      await library.bring(null, stored.makings.map(m => m.supplyId))
+      await Promise.all([...cloths].map(c => library.bring(c, [])))
+      jobId.value = id
+      const draft = kept.value[id]
+      await take(draft ?? stored)
+      saved.value = draft === undefined
+      problem.value = null
+      if (draft) void save()
+    } catch (error) {
+      problem.value = problemOf(error).detail
+    }
+  }
+
+  const forget = (): void => {
+    const { [jobId.value ?? '']: _, ...rest } = kept.value
+    kept.value = rest
+  }
+  let saving: Promise<void> = Promise.resolve()
+  function save(): Promise<void> {
+    saving = saving.then(saveNow)
+    return saving
+  }
+  async function saveNow(): Promise<void> {
+    const id = jobId.value
+    if (!id || saved.value || theirs.value) return
+    const body = makingsBody.safeParse({ version: version.value, makings: makings.value })
+    if (!body.success) {
+      const [issue] = body.error.issues
+      bad.value = typeof issue!.path[1] === 'number' ? issue!.path[1] : null
+      problem.value = issue!.message
+      return
+    }
+    const sent = JSON.stringify(makings.value)
+    try {
+      const stored = await $fetch<Makings>(`/api/jobs/${id}/makings`, { method: 'PUT', body: body.data })
+      if (jobId.value !== id) return
+      version.value = stored.version
+      problem.value = bad.value = null
+      if (JSON.stringify(makings.value) === sent) {
+        saved.value = true
+        forget()
+      } else void saveSoon()
+    } catch (error) {
+      const p = problemOf(error)
+      problem.value = p.detail
+      const at = /^makings\.(\d+)/.exec(p.errors[0]?.field ?? '')
+      bad.value = at ? Number(at[1]) : null
+      theirs.value = p.status === 409 && p.current ? (p.current as Makings) : null
+    }
+  }
+  const saveSoon = useDebounceFn(save, SAVE_AFTER_MS)
+  watch(makings, () => {
+    if (quiet || !jobId.value) return
+    saved.value = false
+    kept.value = { ...kept.value, [jobId.value]: { makings: makings.value, version: version.value } }
+    void saveSoon()
+  }, { deep: true })
+
+  /** Saves mine over what someone else saved, knowingly; or takes theirs. */
+  function overThem(): void {
+    version.value = theirs.value!.version
+    theirs.value = null
+    void save()
+  }
+  async function takeTheirs(): Promise<void> {
+    const stored = theirs.value!
+    theirs.value = problem.value = null
+    forget()
+    saved.value = true
+    await take(stored)
+  }
+
+  const add = (m: Making): void => { makings.value = [...makings.value, m] }
+  const put = (m: Making): void => { makings.value = makings.value.map(x => (x.id === m.id ? m : x)) }
+  const drop = (id: string): void => { makings.value = makings.value.filter(m => m.id !== id) }
+  return { makings, version, jobId, problem, bad, theirs, saved, load, save, overThem, takeTheirs, add, put, drop }
+})

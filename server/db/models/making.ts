@@ -1,0 +1,33 @@
+import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize'
+import type { MakingWork } from '#shared/schemas'
+
+/** What of a job is pressed while it is made: a seam, a hem, a grid of patches. */
+export class JobMakingRow extends Model<InferAttributes<JobMakingRow>, InferCreationAttributes<JobMakingRow>> {
+  declare id: string
+  declare workshopId: string
+  declare jobId: string
+  declare position: number
+  declare name: string
+  declare clothId: string | null
+  declare liningId: string | null
+  declare supplyId: string | null
+  declare clothIds: string[]
+  declare work: MakingWork
+  declare createdAt: CreationOptional<Date>
+}
+
+export function initMaking(sequelize: Sequelize): void {
+  JobMakingRow.init({
+    id: { type: DataTypes.UUID, primaryKey: true },
+    workshopId: DataTypes.UUID,
+    jobId: DataTypes.UUID,
+    position: DataTypes.INTEGER,
+    name: DataTypes.TEXT,
+    clothId: DataTypes.UUID,
+    liningId: DataTypes.UUID,
+    supplyId: DataTypes.UUID,
+    clothIds: DataTypes.ARRAY(DataTypes.UUID),
+    work: DataTypes.JSONB,
+    createdAt: DataTypes.DATE,
+  }, { sequelize, tableName: 'job_making', updatedAt: false })
+}

@@ -1,0 +1,207 @@
+import type { HemRefusal, LiningBehind } from '#core/hem'
+import { FIBRES } from '#core/materials'
+import type {
+  Agent, Body, FeatureKey, FeaturePlan, FeatureReason, FeatureStep, Motion, Setting, StripFold, Strips, Support, SupportKey,
+} from '#core/seam'
+import { METRIC, type DisplayUnits } from '#core/units'
+import type { MakingKind, RecipePayload } from '../schemas'
+import { celsius, METHOD_NAME, seconds } from './names'
+
+export const FEATURE_NAME: Record<FeatureKey, string> = {
+  seamOpen: 'Seam, open', seamOneSide: 'Seam, to one side', curvedSeam: 'Curved seam', sleeveSeam: 'Sleeve seam', dart: 'Dart',
+  pleat: 'Pleat', gather: 'Gathers', collarEdge: 'Collar edge', neckEdge: 'Neck edge, armhole', facing: 'Facing', hemFold: 'Hem fold',
+  binding: 'Binding', crease: 'Crease out', largeFlat: 'Large flat cloth',
+}
+export const MAKING_NAME: Record<MakingKind, string> = {
+  feature: 'Feature', hem: 'Hem', grid: 'Grid of patches', strips: 'Strips', wadding: 'Wadding', flatten: 'Before cutting',
+}
+export const SUPPORT_NAME: Record<SupportKey, string> = {
+  boardEdge: 'edge of the board', flat: 'flat board', ham: 'ham', roll: 'seam roll', sleeveBoard: 'sleeve board',
+  needleBoard: 'needle board', cards: 'strips of card', clapper: 'clapper',
+}
+const STAND_IN: Record<NonNullable<Support['standIn']>, string> = {
+  towel: 'a rolled towel', pileTowel: 'a towel of the same pile', paper: 'strips of paper', air: 'the air alone',
+}
+/** What lies under it or on it, with what is taken where it is not there. */
+export const supportWords = ({ key, standIn }: Support): string =>
+  standIn ? `${STAND_IN[standIn]} (for want of a ${SUPPORT_NAME[key].replace(/^strips/, 'few strips')})` : SUPPORT_NAME[key]
+
+export const MOTION_WORDS: Record<Motion, string> = {
+  tipAlong: 'only the tip, along the seam', toThePoint: 'from the wide end to the point, not beyond it',
+  upAndDown: 'up and down: set it on, lift, set it on again', edgeOnly: 'only the seam edge, never into the fullness',
+  alongTheGrain: 'gliding, along the grain', hover: 'held over it, touching nothing', none: 'no iron',
+}
+export const AGENT_NAME: Record<Agent, string> = { heat: 'heat', steam: 'steam', pressure: 'pressure' }
+/** Two of three. */
+export function agentsSentence(agents: readonly Agent[]): string {
+  const spared = (['heat', 'steam', 'pressure'] as const).filter(a => !agents.includes(a))
+  if (agents.length < 2) return `${AGENT_NAME[agents[0] ?? 'pressure']} alone`
+  const why = spared[0] === 'pressure'
+    ? 'the hand carries the iron; what presses comes afterwards'
+    : spared[0] === 'steam' ? 'dry: nothing gives way' : 'no hot sole on it'
+  return `${agents.map(a => AGENT_NAME[a]).join(' and ')}, no ${spared[0]}: ${why}`
+}
+
+/** The whole of it in one sentence. */
+export function featureSentence(p: FeaturePlan, units: DisplayUnits = METRIC): string {
+  const r = p.recipe
+  if (p.means === 'cold' || !r) return 'No heat on this cloth.'
+  if (p.means === 'hover')
+    return `Hold the iron over it, steaming, ${seconds(r.holdS)} (${stopWords(r.stop, units)}); then the fingers.`
+  const side = r.firstSide === 'back' ? 'From the back' : 'From the face'
+  const cover = p.cover ? 'covered' : 'bare'
+  const times = p.touches > 1 ? `, ${p.touches} times, the sole away between` : ''
+  const both = r.passes === 2 && r.secondS === r.holdS ? ' a side' : ''
+  return `${side}, ${MOTION_WORDS[p.motion]}: ${seconds(r.holdS)}${both}${times}, ${stopWords(r.stop, units)}, `
+    + `${METHOD_NAME[r.method].toLowerCase()}, ${cover}.`
+}
+const stopWords = (s: RecipePayload['stop'], units: DisplayUnits) => `${s.label} ${celsius(s.meanC, units)}`
+/** How long it lies. */
+export const restSentence = (restS: number, untilC: number, clapped: boolean, units: DisplayUnits = METRIC): string =>
+  `Leave it ${clapped ? 'under the clapper' : 'lying'} for ${seconds(restS)}: then it is under ${celsius(untilC, units)} and may be moved.`
+
+/** One thing the hands do. */
+export function stepWords(s: FeatureStep, units: DisplayUnits = METRIC): string {
+  switch (s.do) {
+    case 'setFlat':
+      return `Flat as sewn, ${seconds(s.forS)} from both sides: the thread sinks in`
+    case 'press':
+      return `Press from the ${s.side}, ${seconds(s.forS)}`
+    case 'hover':
+      return `Steam, held over it, ${seconds(s.forS)}`
+    case 'fingers':
+      return 'Lay it with the fingers as it shall lie'
+    case 'roller':
+      return 'Press it with the seam roller'
+    case 'coldIron':
+      return 'Under the weight of a cold iron, overnight'
+    case 'stitch':
+      return 'Stitch it flat where it has to stay'
+    case 'look':
+      return `A light look from the ${s.side}, ${seconds(s.forS)}`
+    case 'clapper':
+      return `Clapper on, ${seconds(s.forS)}, until under ${celsius(s.untilC, units)}`
+    case 'rest':
+      return `Let it lie, ${seconds(s.forS)}, until under ${celsius(s.untilC, units)}`
+  }
+}
+
+const setsWords = ({ setC, by, fibre }: Setting, moist: boolean, units: DisplayUnits): string => {
+  const name = fibre ? FIBRES[fibre].name : 'Cloth of unknown fibre'
+  const how = by === 'plastic' ? 'softens and sets' : by === 'unknown' ? 'is asked for no more than' : moist ? 'sets moist' : 'sets dry'
+  return `${name} ${how} at ${celsius(setC, units)}; the last ply has to reach that.`
+}
+
+/** Why it is done so. */
+export function featureReason(r: FeatureReason, units: DisplayUnits = METRIC): string {
+  switch (r.why) {
+    case 'noHeat':
+      return r.fumes ? 'It gives off fumes when it is heated: never.' : 'It stands no iron at all.'
+    case 'pile':
+      return r.steam
+        ? 'Pile is never pressed flat: steam lifts it, fingers lay the seam.'
+        : 'Pile, and no steam for it: the fingers alone.'
+    case 'sets':
+      return setsWords(r.setting, r.moist, units)
+    case 'stretches':
+      return 'It stretches: nothing is pushed, and no steam before it lies as it shall.'
+    case 'house':
+      return r.piecing === 'dry'
+        ? 'House rule, piecing dry: water lets a seam wander; steam only sets what is settled.'
+        : 'House rule, piecing with steam: it corrects as it presses.'
+    case 'moistSets':
+      return 'Moist it sets sooner and at less heat; the iron is carried, and what presses comes after.'
+    case 'noMoisture':
+      return {
+        water: 'Water or steam would mark it: dry.', iron: 'This iron gives no steam, and the cloth may not be misted: dry.',
+        useless: 'Moisture does nothing for it: dry.',
+      }[r.barred]
+    case 'neverSets':
+      return `The last ply comes to ${celsius(r.lastC, units)} only, not to ${celsius(r.setC, units)}: `
+        + 'it will not stay by heat alone. Stitch it down, or press each ply before it is folded.'
+    case 'printsThrough':
+      return `The allowance stands ${r.print.ridgeMm.toFixed(1)} mm high and shows from ${r.print.seenFromMm} mm: `
+        + 'strips of card under it, less weight.'
+    case 'ridge':
+      return `It stands ${r.bulk.stepMm.toFixed(1)} mm over what lies beside it: the sole leaves ${Math.round(r.bulk.unpressedMm)} mm `
+        + 'unpressed on either side. Layer the allowances, or go along its sides with the tip.'
+    case 'shortTouches':
+      return `No touch longer than ${seconds(r.maxS)} on this finish: ${r.touches} of them, the sole away between.`
+    case 'backOnly':
+      return 'Only ever from the back: its face stands no sole.'
+    case 'bothSides':
+      return 'Too thick for one side: turned over, and as long again.'
+    case 'noCooler':
+      return `The coolest stop gives ${celsius(r.coolestC, units)}; the cloth stands ${celsius(r.limitC, units)}.`
+  }
+}
+/** What is the house's own choice, to be changed there. */
+export const isHouseReason = (r: FeatureReason): boolean => r.why === 'house'
+
+export const FOLD_NAME: Record<StripFold, string> = { double: 'Folded in four', single: 'Folded in half', flat: 'One edge turned' }
+export const FOLD_STEP: Record<Strips['folds'][number], string> = {
+  half: 'In half along its length, and open again', edgeToMiddle: 'One edge to the middle', otherEdgeToMiddle: 'The other edge to the middle',
+  together: 'Both together', edge: 'One edge in',
+}
+export const BODY_NAME: Record<Body, string> = { water: 'Water', starch: 'Starch', sizing: 'Sizing' }
+export const FINGER_CAUTION = 'Folded cloth is hot before it looks so: finger guards, and never a finger under the sole.'
+export const SPRAY_CAUTION = 'Spray away from the hot sole and from any flame, in a room that is aired.'
+
+/** What is done before the knife. */
+export function beforeCutting(body: Body, soaks: number | null, dark: boolean, driesS: number | null): string[] {
+  const name = BODY_NAME[body].toLowerCase()
+  return [
+    `${body === 'water' ? 'Mist it' : `Spray ${name} on`}${dark && body !== 'water' ? ', from the back: it shows on a dark face' : ''}`,
+    soaks === null
+      ? 'It holds less than that: spray half, twice'
+      : `Wait ${seconds(soaks)} until it has soaked in: what sizzles still lies on top`,
+    `Press it flat along the grain${driesS === null ? '' : `, until it is dry: ${seconds(driesS)} a place`}`,
+    'Let it lie until it is quite cold',
+    'Look: a crease that is still there is moistened again, with a little sizing',
+    'Measure its width again, then cut',
+  ]
+}
+
+/** Why a hem is not stuck under a damp cover. */
+export function hemRefusal(r: HemRefusal): string {
+  switch (r.why) {
+    case 'noHeat':
+      return r.fumes ? 'This cloth gives off fumes when heated: no tape on it.' : 'This cloth stands no iron: no tape on it.'
+    case 'synthetic':
+      return `${Math.round(r.sharePct)} % of it is synthetic: damp heat would set every edge of the hem into it for good.`
+    case 'noWater':
+      return 'Water marks this cloth: no damp cover.'
+    case 'noSteam':
+      return 'This cloth stands no steam: no damp cover.'
+    case 'pile':
+      return 'Pile is not pressed flat: no tape.'
+    case 'noResin':
+      return 'There is no resin on this tape.'
+    case 'neverBonds':
+      return `Within a minute the tape comes to ${r.bond.toFixed(1)} of a bond only.`
+    case 'noStops':
+      return 'No stop of this iron is cool enough for it.'
+  }
+}
+export const HEM_INSTEAD = 'Stitch it by hand, or face it.'
+/** A lining behind a hem. */
+export function liningSentence(l: LiningBehind, name: string, units: DisplayUnits = METRIC): string {
+  const behind = l.holdClear
+    ? `${name}: hold it clear. Behind the hem it would come to ${celsius(l.peakC, units)}${l.peakC > l.limitC ? `, over the ${celsius(l.limitC, units)} it stands` : ' and be wetted'}.`
+    : `${name} may lie behind: it comes to ${celsius(l.peakC, units)}, and stands ${celsius(l.limitC, units)}.`
+  return l.keepSoleOff ? `${behind} The sole itself is too hot for it: keep it off.` : behind
+}
+/** Where a leg is folded and cut. */
+export const legSentence = (l: { name: string, byMm: number }, foldWords: string, cutWords: string, awayWords: string): string =>
+  `${l.name}: fold at ${foldWords}, cut at ${cutWords}; ${awayWords} fall away${l.byMm < 0 ? ', let down' : ''}.`
+export const TRY_SHOES = 'Measured with the shoes on, both legs: they are seldom alike.'
+/** How well a grid nests. */
+export function nestSentence(crossings: number, apart: number, exact: boolean): string {
+  if (crossings === 0) return 'No seams cross.'
+  if (apart === 0) return crossings === 1 ? 'The one crossing nests.' : `All ${crossings} crossings nest.`
+  return `${apart} of ${crossings} crossings cannot nest${exact ? '' : ', as far as was looked'}.`
+}
+export const WHY_APART = 'Round the tube, or through seams pressed as one, the directions come back to it the same way: one has to lie double.'
+export const LAYOUT_NAME: Record<string, string> = {
+  chequers: 'Chequers', stripes: 'Stripes', steps: 'Steps', frame: 'Frames', cross: 'Cross',
+}
