@@ -133,7 +133,7 @@ export function operationsOfMaking(m: Making): MadeMaking[] {
 }
 
 /** Of a sole's length so much moves on from one set-down to the next. */
-const REACH_SHARE = 0.85
+export const REACH_SHARE = 0.85
 const MOST_PRINTS = 400
 /** Where the sole is set down along lines, each from its middle outward, nose along it. */
 export function printsAlong(lines: readonly Line[], kind: IronKindKey): Print[] {

@@ -1,7 +1,7 @@
 import { useEventListener } from '@vueuse/core'
 
-/** Where a key works: all over the board, on the screen that answers to it, at the cutting, or at the press. */
-type Reach = 'board' | 'here' | 'cut' | 'press'
+/** Where a key works: all over the board, on the screen that answers to it, at the cutting, at the press, or among the seams. */
+type Reach = 'board' | 'here' | 'cut' | 'press' | 'seams'
 interface Key {
   /** As the browser names it, in small letters. */
   key: string
@@ -18,6 +18,7 @@ export const KEYS = {
   today: { key: 't', shown: 'T', does: 'Today\'s jobs', reach: 'board' },
   shelf: { key: 's', shown: 'S', does: 'The shelf', reach: 'board' },
   irons: { key: 'i', shown: 'I', does: 'The irons', reach: 'board' },
+  seams: { key: 'z', shown: 'Z', does: 'Seams, hems, grids', reach: 'board' },
   rules: { key: 'r', shown: 'R', does: 'House rules', reach: 'board' },
   voice: { key: 'v', shown: 'V', does: 'Orders read aloud: on, off', reach: 'board' },
   fresh: { key: 'n', shown: 'N', does: 'A new one', reach: 'here' },
@@ -64,6 +65,15 @@ export const KEYS = {
   lifts: { key: 'e', shown: 'E', does: 'It lifts, at the places marked', reach: 'press' },
   over: { key: 'o', shown: 'O', does: 'Take it over from the other board', reach: 'press' },
   begin: { key: 'enter', shown: 'Enter', does: 'Begin the run', reach: 'press' },
+  feature: { key: 'f', shown: 'F', does: 'A feature of a cloth', reach: 'seams' },
+  grid: { key: 'g', shown: 'G', does: 'A grid of patches', reach: 'seams' },
+  hem: { key: 'h', shown: 'H', does: 'Hems', reach: 'seams' },
+  strips: { key: 'b', shown: 'B', does: 'Strips and wadding', reach: 'seams' },
+  before: { key: 'c', shown: 'C', does: 'Before cutting', reach: 'seams' },
+  nextFeature: { key: 'j', shown: 'J', does: 'The next feature', reach: 'seams' },
+  nextSeam: { key: 'j', shown: 'J', does: 'The next seam, as they are pressed', reach: 'seams' },
+  turnSeam: { key: 'q', shown: 'Q', does: 'Turn this seam by hand', reach: 'seams' },
+  letSeam: { key: 'u', shown: 'U', does: 'Let it lie as it would', reach: 'seams' },
   dial: { key: 'd', shown: 'D', does: 'Turn the dial to the recipe\'s stop', reach: 'here' },
 } as const satisfies Record<string, Key>
 export type KeyName = keyof typeof KEYS
@@ -160,7 +170,7 @@ export function useDigitKeys(): void {
 export function useKeySheet() {
   const of = (reach: Reach) => (Object.keys(KEYS) as KeyName[]).filter(name => active.has(name) && KEYS[name].reach === reach)
   return {
-    digits: computed(() => digitOwners.at(-1) ?? null), here: computed(() => [...of('cut'), ...of('press'), ...of('here')]),
+    digits: computed(() => digitOwners.at(-1) ?? null), here: computed(() => [...of('cut'), ...of('press'), ...of('seams'), ...of('here')]),
     board: computed(() => of('board')),
   }
 }

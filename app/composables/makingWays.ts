@@ -1,6 +1,6 @@
-import type { HemPlan } from '#core/hem'
+import type { HemPlan, HemPressed } from '#core/hem'
 import type { FeatureKey, FeaturePlan } from '#core/seam'
-import { LOW_MELT, type HemPressed } from '#core/hem'
+import { LOW_MELT } from '#core/hem'
 import { toFeatureAsk, toHemAsk, waddingCloth } from '#shared/making'
 import { toSupplyInput } from '#shared/mappers'
 import type { Cloth, Iron, Making, Supply } from '#shared/schemas'

@@ -132,7 +132,6 @@ export function openPrints(w: RunWork, o: OpState): number[] {
   return [...first.filter(k => heldS(k) < wantedS - 1e-9), ...o.again]
 }
 
-
 /** What a run has come to: everything that was told, laid together. Telling it twice, or in another order, comes to the same. */
 export function foldRun(works: readonly RunWork[], events: readonly RunEvent[]): RunState {
   const byId = new Map(works.map(w => [w.id, w]))

@@ -205,3 +205,8 @@ export const WHY_APART = 'Round the tube, or through seams pressed as one, the d
 export const LAYOUT_NAME: Record<string, string> = {
   chequers: 'Chequers', stripes: 'Stripes', steps: 'Steps', frame: 'Frames', cross: 'Cross',
 }
+/** From how many pieces wadding is joined. */
+export const joinsWords = (n: number): string => (n === 0 ? 'one piece covers it' : `${n} join${n === 1 ? '' : 's'}`)
+/** What pressing did to a width. @param pct how much narrower, % */
+export const widthSentence = (by: string, pct: number): string =>
+  Math.abs(pct) < 0.05 ? 'It has kept its width.' : `${by} ${pct > 0 ? 'narrower' : 'wider'}, ${Math.abs(pct).toFixed(1)} %.`

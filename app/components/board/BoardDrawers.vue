@@ -5,6 +5,7 @@ const drawers = [
   { to: '/cloth', name: 'Cloths', icon: 'i-lucide-layers' },
   { to: '/shelf', name: 'Shelf', icon: 'i-lucide-archive', key: KEYS.shelf.shown },
   { to: '/irons', name: 'Irons', icon: 'i-lucide-thermometer', key: KEYS.irons.shown },
+  { to: '/seams', name: 'Seams', icon: 'i-lucide-scissors-line-dashed', key: KEYS.seams.shown },
   { to: '/rules', name: 'Rules', icon: 'i-lucide-scroll-text', key: KEYS.rules.shown },
   { to: '/inout', name: 'In, out', icon: 'i-lucide-arrow-left-right' },
 ]

@@ -1,0 +1,96 @@
+<script setup lang="ts">
+import { lightnessOf } from '#core/match'
+import { soakS, SPRAY_GSM, type Body, type FeaturePlan } from '#core/seam'
+import { toClothInput } from '#shared/mappers'
+import { beforeCutting, BODY_NAME, featureReason, lengthWords, restSentence, seconds, SPRAY_CAUTION, widthSentence } from '#shared/words'
+
+/** Before the knife: creases out, body put in, dry and cold again, and its width measured anew. */
+const bench = useBench()
+const library = useLibrary()
+const jobs = useJobs()
+const ways = useMakingWays()
+const { making, chosen, ofJob, set, setWork, add, drop, choose, jobName } = useMakingDraft('flatten', () => ({
+  id: crypto.randomUUID(), name: 'Pressed before cutting', clothId: null, liningId: null, supplyId: null, clothIds: [],
+  work: { format: 1, kind: 'flatten', body: 'water', lengthMm: 2000, wideMm: 1400, wideAfterMm: null },
+}))
+const work = computed(() => making.value.work)
+const clothId = computed(() => making.value.clothId ?? jobs.cloth?.clothId ?? bench.cloth?.id ?? library.cloths[0]?.id ?? null)
+const cloth = computed(() => library.cloths.find(c => c.id === clothId.value) ?? null)
+const plan = shallowRef<FeaturePlan | null>(null)
+watch(() => [cloth.value?.id, cloth.value?.version, bench.iron?.id, bench.rules, bench.cover?.id] as const, async () => {
+  plan.value = cloth.value && bench.iron ? await ways.feature('crease', cloth.value, bench.iron).catch(() => null) : null
+}, { immediate: true })
+const DARK_L = 45
+const dark = computed(() => cloth.value !== null && lightnessOf(cloth.value.colourHex) < DARK_L)
+const wet = computed(() => cloth.value !== null && cloth.value.mayGetWet)
+const soaks = computed(() => (cloth.value ? soakS(work.value.body, SPRAY_GSM[work.value.body], toClothInput(cloth.value)) : null))
+const steps = computed(() => beforeCutting(work.value.body, soaks.value, dark.value, plan.value?.recipe?.holdS ?? null))
+const lostPct = computed(() => (work.value.wideAfterMm === null ? null : (1 - work.value.wideAfterMm / work.value.wideMm) * 100))
+const bodies = (Object.keys(BODY_NAME) as Body[]).map(value => ({ value, name: BODY_NAME[value] }))
+const able = computed(() => plan.value?.recipe != null)
+function addIt(): void {
+  set({ clothId: clothId.value })
+  add()
+}
+useKeys({ take: () => { if (jobName.value && !chosen.value && able.value) addIt() } })
+const clothItems = computed(() => library.cloths.map(c => ({ label: c.name, value: c.id })))
+const mm = (v: number) => lengthWords(v, bench.units)
+</script>
+
+<template>
+  <div class="flex min-h-0 flex-1 flex-col">
+    <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_370px] gap-4 px-4 pb-2 max-[1000px]:grid-cols-1 max-[1000px]:overflow-auto">
+      <div v-if="cloth && plan" class="flex min-h-0 flex-col" data-test="before">
+        <p class="ticket text-[26px] font-semibold leading-tight">
+          <template v-if="!plan.recipe">No heat on this cloth: hang it, or leave it under a weight.</template>
+          <template v-else>{{ wet && soaks !== null ? `Soaked in after ${seconds(soaks)}, ` : '' }}{{ seconds(plan.recipe.holdS) }} a
+            place at
+            {{ plan.recipe.stop.label }} {{ Math.round(plan.recipe.stop.meanC) }} °C, {{ seconds(plan.restS) }} until it is
+            cool.</template>
+          <Sourced from="model" /></p>
+        <svg viewBox="0 0 700 230" class="min-h-52 w-full flex-1" role="img" aria-label="The cloth with its fold creases"
+          preserveAspectRatio="xMidYMid meet">
+          <path d="M20 40 L340 14 L680 40 L680 200 L340 174 L20 200 Z" :fill="cloth.colourHex" stroke="var(--rc-ink)"
+            stroke-width="1.500" />
+          <path d="M340 14 V174" stroke="var(--rc-paper)" stroke-width="5" /><path d="M340 14 V174" stroke="var(--rc-ink)"
+            stroke-width="2" stroke-dasharray="8 5" />
+          <g fill="none" stroke="var(--rc-mark)" stroke-width="4" stroke-linecap="round">
+            <path d="M90 180 V74 m-8 12 l8 -12 l8 12" /><path d="M600 180 V74 m-8 12 l8 -12 l8 12" />
+          </g>
+          <g v-if="wet" fill="var(--rc-water)"><circle v-for="i in 12" :key="i" :cx="312 + (i * 37) % 56" :cy="30 + i * 11" r="3" /></g>
+          <g font-size="16" font-weight="700" fill="var(--rc-ink)" stroke="var(--rc-paper)" stroke-width="4" paint-order="stroke">
+            <text x="106" y="120">along the grain</text><text x="352" y="104">fold crease</text></g>
+        </svg>
+        <ol class="list-inside list-decimal text-[17px] leading-snug" data-test="before-steps"><li v-for="s in steps"
+          :key="s">{{ s }}</li></ol>
+        <p v-if="!wet" class="text-[15px] font-semibold text-alert">Water marks this cloth: no spray. Dry, from the back, or hang it.</p>
+        <p v-if="plan.recipe" class="text-[15px]">{{ restSentence(plan.restS, plan.untilC, false, bench.units) }}</p>
+        <p v-for="(r, i) in plan.reasons" :key="i" class="text-[15px] text-muted-ink">{{ featureReason(r, bench.units) }}</p>
+        <p v-if="work.body !== 'water'" class="text-sm text-alert">{{ SPRAY_CAUTION }}</p>
+      </div>
+      <p v-else class="mt-16 text-center text-xl">{{ cloth ? 'Being worked out…' : 'No cloth in the drawer yet.' }}</p>
+      <div class="min-h-0 space-y-3 overflow-auto max-[1000px]:overflow-visible">
+        <label class="block"><span class="block text-sm font-semibold">Cloth</span>
+          <USelect :model-value="clothId ?? undefined" :items="clothItems" class="w-full" aria-label="Cloth"
+            @update:model-value="id => set({ clothId: id as string })" /></label>
+        <Choices :model-value="work.body" :options="bodies" label="What is put on it" class="flex gap-1"
+          @update:model-value="b => b && setWork({ body: b })" />
+        <div class="grid grid-cols-2 gap-2">
+          <LengthField label="Length to press" :least-mm="50" :most-mm="50000" :model-value="work.lengthMm"
+            @update:model-value="v => setWork({ lengthMm: v })" />
+          <LengthField label="Its width before" :least-mm="50" :most-mm="5000" :model-value="work.wideMm"
+            @update:model-value="v => setWork({ wideMm: v })" />
+          <LengthField label="Its width after" :least-mm="50" :most-mm="5000" :model-value="work.wideAfterMm ?? work.wideMm"
+            @update:model-value="v => setWork({ wideAfterMm: v })" />
+        </div>
+        <p v-if="lostPct !== null" class="text-[15px]" :class="Math.abs(lostPct) > 1 ? 'font-semibold text-alert' : ''"
+          data-test="width-lost">
+          {{ widthSentence(mm(Math.abs(work.wideMm - work.wideAfterMm!)), lostPct) }}
+          <Sourced from="measured" /></p>
+      </div>
+    </div>
+    <MakingBar :name="making.name" :list="ofJob" :chosen="chosen?.id ?? null" :job-name="jobName" :able="able"
+      @update:name="n => set({ name: n })"
+      @add="addIt" @drop="drop" @choose="choose" />
+  </div>
+</template>

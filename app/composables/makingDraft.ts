@@ -1,0 +1,39 @@
+import type { Making, MakingKind, WorkOf } from '#shared/schemas'
+
+export type MakingOf<K extends MakingKind> = Omit<Making, 'work'> & { work: WorkOf<K> }
+
+/**
+ * What is written on at a bench: one of the job's makings, or a draft of this board that belongs to no job yet.
+ * @param usual how a fresh one begins
+ */
+export function useMakingDraft<K extends MakingKind>(kind: K, usual: () => MakingOf<K>) {
+  const makings = useMakings()
+  const jobs = useJobs()
+  const draft = useKept<MakingOf<K>>(`making-${kind}`, usual())
+  const chosenId = useKept<string | null>(`making-${kind}-chosen`, null)
+  const ofJob = computed(() => makings.makings.filter((m): m is Making & MakingOf<K> => m.work.kind === kind))
+  const chosen = computed(() => ofJob.value.find(m => m.id === chosenId.value) ?? null)
+  const making = computed<MakingOf<K>>({
+    get: () => (chosen.value ?? draft.value) as MakingOf<K>,
+    set: (m) => {
+      if (chosen.value) makings.put(m as unknown as Making)
+      else draft.value = m
+    },
+  })
+  const set = (more: Partial<Omit<Making, 'work'>>): void => { making.value = { ...making.value, ...more } }
+  const setWork = (more: Partial<WorkOf<K>>): void => { making.value = { ...making.value, work: { ...making.value.work, ...more } } }
+  function add(): void {
+    const m = { ...plain(draft.value), id: crypto.randomUUID() } as unknown as Making
+    makings.add(m)
+    chosenId.value = m.id
+  }
+  function drop(): void {
+    if (!chosen.value) return
+    const { id } = chosen.value
+    draft.value = plain(chosen.value) as MakingOf<K>
+    chosenId.value = null
+    makings.drop(id)
+  }
+  const choose = (id: string | null): void => { chosenId.value = id }
+  return { making, chosen, ofJob, set, setWork, add, drop, choose, jobName: computed(() => jobs.job?.name ?? null) }
+}
