@@ -4,7 +4,8 @@ import { IRON_KINDS, type IronKindKey } from '#core/materials'
 import type { IronAt, Operation, OrderTask, Way as OrderWay } from '#core/order'
 import type { Recipe } from '#core/recipe'
 import {
-  boardSeconds, foldRun, HAND_S, isByHand, openPrints, restSeconds, skewOf, type MadeOperation, type PressedPiece, type RunEvent, type RunState,
+  boardSeconds, foldRun, HAND_S, isByHand, openPrints, restSeconds, skewOf, type MadeOperation, type PressedPiece, type RunEvent,
+  type RunState,
   type RunWork,
 } from '#core/run'
 import type { SoleShape, Walk } from '#core/setdown'
@@ -88,7 +89,9 @@ export function runEventsOf(kept: readonly KeptRunEvent[], own: readonly RunEven
 /** The same work wherever it was planned: two runs of a job know it by this. */
 export const sameWork = (
   o: Pick<RunOperation, 'id' | 'kind' | 'pieceId' | 'makingId' | 'numbers' | 'supplyId' | 'side' | 'clothId'>,
-): string => o.makingId ? `${o.makingId}${o.id.slice(o.id.indexOf('.'))}` : [o.kind, o.pieceId ?? o.clothId, o.numbers.join('+'), o.supplyId, o.side].join(' ')
+): string => o.makingId
+  ? `${o.makingId}${o.id.slice(o.id.indexOf('.'))}`
+  : [o.kind, o.pieceId ?? o.clothId, o.numbers.join('+'), o.supplyId, o.side].join(' ')
 
 /** What waits for sewing is not in an order: nobody knows when that is done. */
 export function untilSewn<O extends Pick<RunOperation, 'id' | 'kind' | 'needs'>>(operations: readonly O[], done: ReadonlySet<string>): O[] {

@@ -164,7 +164,8 @@ export const usePlanning = defineStore('planning', () => {
   function begun(m: MadeOperation, cannot: { name: string, why: string }[]): Work | null {
     const piece = cutting.pieces.find(p => p.id === m.pieceId) ?? null, cloth = clothOf(m.clothId)
     const bare: Work = {
-      ...m, makingId: null, piece, clothName: cloth?.name ?? '', supplyName: supplyOf(m.supplyId)?.name ?? null, colourHex: cloth?.colourHex ?? '#d9d0bd',
+      ...m, makingId: null, piece, clothName: cloth?.name ?? '', supplyName: supplyOf(m.supplyId)?.name ?? null,
+      colourHex: cloth?.colourHex ?? '#d9d0bd',
       motion: motionOf(piece, bench.rules), ways: [], blocked: null, outline: null, keepOuts: [],
     }
     if (!piece || m.supplyId === null) return bare
@@ -223,7 +224,8 @@ export const usePlanning = defineStore('planning', () => {
   const wanted = ref(false)
   watch(
     () => wanted.value && JSON.stringify([
-      jobs.job?.id, cutting.jobId, cutting.pieces, makings.jobId, makings.makings, kit.value, cutting.shrink, library.irons.map(i => [i.id, i.version]), bench.rules, bench.cover?.id,
+      jobs.job?.id, cutting.jobId, cutting.pieces, makings.jobId, makings.makings, kit.value, cutting.shrink,
+      library.irons.map(i => [i.id, i.version]), bench.rules, bench.cover?.id,
       bench.chosen.bed, jobTrims.value, since.value,
     ]),
     () => { if (wanted.value) void plan() },

@@ -40,7 +40,8 @@ export function demoRun({ idOf, now, jobId, pieces, ground, bench, supply, ironI
     const several = piece.count * (piece.pair ? 2 : 1) > 1
     return {
       runId, position, id: `${piece.id}.${n}.backing`, kind: 'fuse', name: several ? `${piece.name} ${n + 1}` : piece.name,
-      pieceId: piece.id, makingId: null, numbers: [n], side: null, clothId: piece.clothId, supplyId: supply.id, overSupplyIds: [], ironId, coverId,
+      pieceId: piece.id, makingId: null, numbers: [n], side: null,
+      clothId: piece.clothId, supplyId: supply.id, overSupplyIds: [], ironId, coverId,
       bed: 'padded', needs: [],
       recipe: toRecipePayload(recipe), standing: 'estimated', prints, outline: toPayload(lies.outline), keepOuts: [], motion: 'still',
       predicted: {

@@ -3,7 +3,8 @@ import { DataTypes, QueryTypes, type Model, type ModelStatic, type Transaction }
 import { ENTITY_ROWS, type EntityName, type EntityRows } from '#shared/schemas'
 import { database } from './connection'
 import {
-  CalibrationRow, ClothFibreRow, ClothRow, CornerStepRow, CoverRow, IronRow, IronStopRow, JobClothRow, JobMakingRow, JobPieceRow, JobRow, LayPartRow,
+  CalibrationRow, ClothFibreRow, ClothRow, CornerStepRow, CoverRow, IronRow, IronStopRow, JobClothRow, JobMakingRow,
+  JobPieceRow, JobRow, LayPartRow,
   LayRow, MeasurementRow, OffcutRow, PieceRow, PlaceRow, RunEventRow, RunOperationRow, RunRow,
   SettlePassRow, StockMovementRow, SupplyRow, SwatchPlanRow, TrialEventRow,
   TrialPhotoRow, TrialReadingRow, TrialRow, TrimRunRow,
@@ -66,7 +67,8 @@ export const ENTITIES: readonly Entity[] = [
   {
     name: 'runOperations', model: RunOperationRow,
     points: {
-      runId: 'runs', pieceId: 'jobPieces', makingId: 'jobMakings', ...OF_CLOTH, ...OF_SUPPLY, overSupplyIds: 'supplies', ...OF_IRON, coverId: 'covers',
+      runId: 'runs', pieceId: 'jobPieces', makingId: 'jobMakings', ...OF_CLOTH, ...OF_SUPPLY, overSupplyIds: 'supplies', ...OF_IRON,
+      coverId: 'covers',
     },
     order: ['runId', 'position'],
   },

@@ -75,7 +75,8 @@ const stripsWork = z.object({
   wideMm: lengthField('Strip', 5, 400), aroundMm: lengthField('Around', 10), corners: z.number().int('Corners: give a whole number.')
     .min(0, 'Corners: none is the least.').max(40, 'Corners: forty at the most.'),
   clothMm: lengthField('Cloth', 20, 5000), bias: z.boolean(), join: z.enum(['straight', 'slant'], { error: 'Join: straight or slanting.' }),
-  seamMm: numberField('Seam of a join', 'mm', 1, 40), fold: z.enum(['double', 'single', 'flat'], { error: 'Fold: double, single or flat.' }),
+  seamMm: numberField('Seam of a join', 'mm', 1, 40),
+  fold: z.enum(['double', 'single', 'flat'], { error: 'Fold: double, single or flat.' }),
 })
 const sheetSchema = z.object({ wideMm: lengthField('Width', 10), highMm: lengthField('Height', 10) })
 const waddingWork = z.object({

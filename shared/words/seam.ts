@@ -140,7 +140,8 @@ export const isHouseReason = (r: FeatureReason): boolean => r.why === 'house'
 
 export const FOLD_NAME: Record<StripFold, string> = { double: 'Folded in four', single: 'Folded in half', flat: 'One edge turned' }
 export const FOLD_STEP: Record<Strips['folds'][number], string> = {
-  half: 'In half along its length, and open again', edgeToMiddle: 'One edge to the middle', otherEdgeToMiddle: 'The other edge to the middle',
+  half: 'In half along its length, and open again', edgeToMiddle: 'One edge to the middle',
+  otherEdgeToMiddle: 'The other edge to the middle',
   together: 'Both together', edge: 'One edge in',
 }
 export const BODY_NAME: Record<Body, string> = { water: 'Water', starch: 'Starch', sizing: 'Sizing' }
@@ -186,8 +187,9 @@ export function hemRefusal(r: HemRefusal): string {
 export const HEM_INSTEAD = 'Stitch it by hand, or face it.'
 /** A lining behind a hem. */
 export function liningSentence(l: LiningBehind, name: string, units: DisplayUnits = METRIC): string {
+  const clear = l.peakC > l.limitC ? `, over the ${celsius(l.limitC, units)} it stands` : ' and be wetted'
   const behind = l.holdClear
-    ? `${name}: hold it clear. Behind the hem it would come to ${celsius(l.peakC, units)}${l.peakC > l.limitC ? `, over the ${celsius(l.limitC, units)} it stands` : ' and be wetted'}.`
+    ? `${name}: hold it clear. Behind the hem it would come to ${celsius(l.peakC, units)}${clear}.`
     : `${name} may lie behind: it comes to ${celsius(l.peakC, units)}, and stands ${celsius(l.limitC, units)}.`
   return l.keepSoleOff ? `${behind} The sole itself is too hot for it: keep it off.` : behind
 }
@@ -201,7 +203,8 @@ export function nestSentence(crossings: number, apart: number, exact: boolean): 
   if (apart === 0) return crossings === 1 ? 'The one crossing nests.' : `All ${crossings} crossings nest.`
   return `${apart} of ${crossings} crossings cannot nest${exact ? '' : ', as far as was looked'}.`
 }
-export const WHY_APART = 'Round the tube, or through seams pressed as one, the directions come back to it the same way: one has to lie double.'
+export const WHY_APART
+  = 'Round the tube, or through seams pressed as one, the directions come back to it the same way: one has to lie double.'
 export const LAYOUT_NAME: Record<string, string> = {
   chequers: 'Chequers', stripes: 'Stripes', steps: 'Steps', frame: 'Frames', cross: 'Cross',
 }

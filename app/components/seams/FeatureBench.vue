@@ -101,8 +101,9 @@ const count = computed({ get: () => making.value.work.count, set: v => setWork({
           <div>
             <div class="flex gap-2" role="img" :aria-label="`Two of three: ${agentsSentence(plan.agents)}`">
               <span v-for="a in (['heat', 'steam', 'pressure'] as const)" :key="a" class="flex-1 border-2 py-1 text-center text-lg"
-                :class="plan.agents.includes(a) ? 'border-ink bg-ink font-bold text-paper' : 'border-dashed border-seam text-muted-ink
-                  line-through'">
+                :class="plan.agents.includes(a)
+                  ? 'border-ink bg-ink font-bold text-paper'
+                  : 'border-dashed border-seam text-muted-ink line-through'">
                 {{ AGENT_NAME[a] }}</span>
             </div>
             <p class="mt-1 text-[15px]" data-test="agents">{{ agentsSentence(plan.agents) }}</p>

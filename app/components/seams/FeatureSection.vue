@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { FEATURES, pliesOf, type FeatureKey, type FeaturePlan } from '#core/seam'
+import { FEATURES, type FeatureKey, type FeaturePlan } from '#core/seam'
 
 /** A feature cut across, from the sole to the board: every ply where it lies, as warm as it is when the sole is lifted. */
 const { feature, plan = null, colour = '#d9cdb4', small = false, label } = defineProps<{
