@@ -110,6 +110,28 @@ const SCREENS = {
     await page.keyboard.press('f')
     await expect(page.getByTestId('verdict').first()).toBeVisible()
   },
+  'a feature': async (page: Page) => {
+    await page.keyboard.press('z')
+    await page.keyboard.press('f')
+    await expect(page.getByTestId('feature-says')).toBeVisible({ timeout: 20_000 })
+  },
+  'the grid': async (page: Page) => {
+    await page.keyboard.press('g')
+    await expect(page.getByTestId('grid-says')).toBeVisible()
+    await page.keyboard.press('j')
+  },
+  'the hem': async (page: Page) => {
+    await page.keyboard.press('h')
+    await expect(page.getByTestId('hem-says')).toContainText('tape', { timeout: 20_000 })
+  },
+  'strips': async (page: Page) => {
+    await page.keyboard.press('b')
+    await expect(page.getByTestId('strips-say')).toBeVisible()
+  },
+  'before cutting': async (page: Page) => {
+    await page.keyboard.press('c')
+    await expect(page.getByTestId('before-steps')).toBeVisible({ timeout: 20_000 })
+  },
   'shelf': to('shelf', p => p.getByRole('button', { name: /Collar lawn/ })),
   'a supply': async (page: Page) => { await page.getByRole('button', { name: /Collar lawn/ }).click() },
   'irons': to('irons', p => p.getByRole('button', { name: 'Start the probe' })),

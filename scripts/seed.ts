@@ -14,6 +14,7 @@ import { WorkshopRow } from '../server/db/models'
 import { DEMO_CLOTHS } from './demo-data/cloths'
 import { DEMO_COVERS, DEMO_IRONS, DEMO_SUPPLIES } from './demo-data/shelf'
 import { DEMO_JOBS } from './demo-data/jobs'
+import { DEMO_MAKINGS } from './demo-data/makings'
 import { DEMO_PIECES, shapeOf } from './demo-data/pieces'
 import { demoRun } from './demo-data/run'
 import { DEMO_TRIALS, type DemoTrial } from './demo-data/trials'
@@ -86,6 +87,14 @@ const pieceRows = (jobs: readonly DemoJobRow[]): EntityRows['jobPieces'] =>
     }
   }))
 
+/** What is pressed while they are made. */
+const makingRows = (jobs: readonly DemoJobRow[]): EntityRows['jobMakings'] =>
+  jobs.flatMap(({ demo, id, createdAt }) => (DEMO_MAKINGS[demo.name] ?? []).map((m, position) => ({
+    id: idOf(`making ${demo.name} ${m.name}`), jobId: id, createdAt, position, name: m.name, clothId: cloths.get(m.cloth)!.id,
+    liningId: m.lining ? cloths.get(m.lining)!.id : null, supplyId: m.tape ? supplies.get(m.tape)!.id : null,
+    clothIds: (m.cloths ?? []).map(code => cloths.get(code)!.id), work: m.work,
+  })))
+
 /** The boat coat half pressed. */
 function runRows(jobId: string, all: EntityRows['jobPieces']) {
   const cloth = cloths.get('TW-02')!, supply = supplies.get('B-31')!, iron = irons.get('harbour')!, cover = covers.get('muslin')!
@@ -117,6 +126,7 @@ function demoRows(): Partial<EntityRows> {
       jobId: id, clothId: cloths.get(cloth)!.id, place, supplyId: backing ? supplies.get(backing)!.id : null, position,
     }))),
     jobPieces,
+    jobMakings: makingRows(jobs),
     ...runRows(jobs.find(j => j.demo.name === 'Mate\'s boat coat')!.id, jobPieces),
     trials: trials.map(({ trial }) => trial),
     trialEvents: trials.flatMap(({ trial }) => trial.events.map((e, position) => ({ ...e, trialId: trial.id, position }))),

@@ -5,7 +5,7 @@ import { openRuns, shortenLegs, tapeCut, type HemAsk } from '#core/hem'
 import { lightnessOf } from '#core/match'
 import { IRON_KINDS, type BedKindKey, type IronKindKey } from '#core/materials'
 import type { MadeOperation } from '#core/run'
-import { stripsFor, waddingFrom, type FeatureAsk, type FeatureKey, type SupportKey } from '#core/seam'
+import { stripsFor, waddingFrom, type Body, type FeatureAsk, type FeatureKey, type SupportKey } from '#core/seam'
 import type { Print } from '#core/setdown'
 import type { ClothInput } from '#core/stack'
 import { toClothInput, toEvidence, toSupplyInput } from './mappers'
@@ -14,7 +14,8 @@ import type { Cloth, Cover, Iron, Making, Rules, Supply, WorkOf } from './schema
 /** A stretch along which the sole is set down, mm. */
 export interface Line { x0: number, y0: number, x1: number, y1: number }
 /** How it is worked out: as a feature of its cloth, a hem, or a butted join under dry tape. */
-export type MakingHow = { how: 'feature', feature: FeatureKey } | { how: 'hem', turnedPlies: 1 | 2 } | { how: 'tape' }
+export type MakingHow
+  = { how: 'feature', feature: FeatureKey } | { how: 'flatten', body: Body } | { how: 'hem', turnedPlies: 1 | 2 } | { how: 'tape' }
 export interface MadeMaking extends MadeOperation {
   makingId: string
   work: MakingHow
@@ -125,7 +126,7 @@ export function operationsOfMaking(m: Making): MadeMaking[] {
     case 'flatten': {
       const walks = Math.min(MOST_WALKS, Math.max(1, Math.ceil(work.lengthMm / WALK_MM)))
       return [made(
-        m, 'flat', m.name, 'flatten', { how: 'feature', feature: 'crease' },
+        m, 'flat', m.name, 'flatten', { how: 'flatten', body: work.body },
         Array.from({ length: walks }, (_, i) => ({ x0: 0, y0: -i * WALK_MM, x1: work.wideMm, y1: -i * WALK_MM })),
       )]
     }

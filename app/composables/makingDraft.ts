@@ -12,6 +12,12 @@ export function useMakingDraft<K extends MakingKind>(kind: K, usual: () => Makin
   const draft = useKept<MakingOf<K>>(`making-${kind}`, usual())
   const chosenId = useKept<string | null>(`making-${kind}-chosen`, null)
   const ofJob = computed(() => makings.makings.filter((m): m is Making & MakingOf<K> => m.work.kind === kind))
+  /** Someone asked for a fresh one: the draft stands, though the job has others. */
+  const fresh = ref(false)
+  watch(() => [makings.jobId, ofJob.value.length] as const, ([job], before) => {
+    if (job !== before?.[0]) fresh.value = false
+    if (!fresh.value && !ofJob.value.some(m => m.id === chosenId.value)) chosenId.value = ofJob.value[0]?.id ?? null
+  }, { immediate: true })
   const chosen = computed(() => ofJob.value.find(m => m.id === chosenId.value) ?? null)
   const making = computed<MakingOf<K>>({
     get: () => (chosen.value ?? draft.value) as MakingOf<K>,
@@ -31,9 +37,13 @@ export function useMakingDraft<K extends MakingKind>(kind: K, usual: () => Makin
     if (!chosen.value) return
     const { id } = chosen.value
     draft.value = plain(chosen.value) as MakingOf<K>
+    fresh.value = true
     chosenId.value = null
     makings.drop(id)
   }
-  const choose = (id: string | null): void => { chosenId.value = id }
+  function choose(id: string | null): void {
+    fresh.value = id === null
+    chosenId.value = id
+  }
   return { making, chosen, ofJob, set, setWork, add, drop, choose, jobName: computed(() => jobs.job?.name ?? null) }
 }

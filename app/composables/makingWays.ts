@@ -1,5 +1,5 @@
 import type { HemPlan, HemPressed } from '#core/hem'
-import type { FeatureKey, FeaturePlan } from '#core/seam'
+import type { Body, FeatureKey, FeaturePlan, FlattenPlan } from '#core/seam'
 import { LOW_MELT } from '#core/hem'
 import { toFeatureAsk, toHemAsk, waddingCloth } from '#shared/making'
 import { toSupplyInput } from '#shared/mappers'
@@ -25,6 +25,10 @@ export function useMakingWays() {
     const ask = plain(toFeatureAsk(key, cloth, here(iron)))
     return once(ask, () => workers.ask('making', remote => remote.feature(ask)))
   }
+  function flatten(body: Body, cloth: Cloth, iron: Iron): Promise<FlattenPlan> {
+    const ask = plain(toFeatureAsk('crease', cloth, here(iron)))
+    return once([ask, body], () => workers.ask('making', remote => remote.flatten(ask, body)))
+  }
   /** What of the shelf melts low enough to hold dry. */
   const dryTape = (): Supply | null =>
     library.supplies.find(s => s.family === 'hemTape' && s.resin && LOW_MELT.has(s.resin))
@@ -33,7 +37,7 @@ export function useMakingWays() {
     const ask = plain(toHemAsk(cloth, lining, tape, dryTape(), turnedPlies, here(iron)))
     return once(ask, () => workers.ask('making', async remote => (await remote.hem(ask)) as HemPlan))
   }
-  function join(m: Making, tape: Supply, iron: Iron): Promise<HemPressed | null> {
+  function join(m: Making, tape: Supply, iron: Iron): Promise<HemPressed | { bond: number } | null> {
     if (m.work.kind !== 'wadding') return Promise.resolve(null)
     const { rules, cover, chosen: { bed } } = bench
     const ask = plain({
@@ -41,7 +45,7 @@ export function useMakingWays() {
       cover: cover?.kind ?? 'muslin' as const, bed, iron: { kind: iron.kind, stops: iron.stops.map(s => ({ ...s })) },
       blendRule: rules.blend, cooling: rules.cooling,
     })
-    return once(ask, () => workers.ask('making', remote => remote.tape(ask)))
+    return once(ask, () => workers.ask('making', async remote => (await remote.tape(ask)) as HemPressed | { bond: number } | null))
   }
-  return { feature, hem, join, dryTape }
+  return { feature, flatten, hem, join, dryTape }
 }

@@ -1,11 +1,18 @@
 import { boardSeconds } from '#core/run'
+import { isPressed, type HemRefusal } from '#core/hem'
 import type { Recipe } from '#core/recipe'
 import { operationsOfMaking, outlineAbout, printsAlong, type MadeMaking } from '#shared/making'
 import type { Iron, Making } from '#shared/schemas'
 import type { Work, WorkWay } from '~/stores/planning'
 
 /** How one of them is pressed with an iron; no recipe where it is done without heat, or not at all. */
-interface Way { recipe: Recipe | null, coverKind: string | null, touches: number, cold: boolean }
+interface Way {
+  recipe: Recipe | null
+  coverKind: string | null
+  touches: number
+  cold: boolean
+  refusal: HemRefusal | null
+}
 
 /** From the makings of a job to what is planned of them under the iron. */
 export function useMakingWorks() {
@@ -17,11 +24,12 @@ export function useMakingWorks() {
   const tapes = () => library.supplies.filter(s => s.family === 'hemTape' && s.resin)
 
   async function wayOf(m: Making, made: MadeMaking, iron: Iron): Promise<Way> {
-    const none = { recipe: null, coverKind: null, touches: 1, cold: false }
+    const none: Way = { recipe: null, coverKind: null, touches: 1, cold: false, refusal: null }
     if (made.work.how === 'tape') {
       const tape = supplyOf(m.supplyId) ?? tapes()[0]
       const joined = tape ? await ways.join(m, tape, iron) : null
-      return joined ? { ...none, recipe: joined.recipe, coverKind: bench.cover?.kind ?? 'muslin' } : none
+      if (!joined || !isPressed(joined)) return { ...none, refusal: { why: 'neverBonds', bond: joined?.bond ?? 0 } }
+      return { ...none, recipe: joined.recipe, coverKind: bench.cover?.kind ?? 'muslin' }
     }
     const cloth = clothOf(made.clothId ?? m.clothIds[0] ?? null)
     if (!cloth) return none
@@ -30,10 +38,16 @@ export function useMakingWorks() {
       if (!tape) return none
       const plan = await ways.hem(cloth, clothOf(m.liningId), tape, made.work.turnedPlies, iron)
       const pressed = plan.how === 'damp' ? plan : plan.dry
-      return pressed ? { ...none, recipe: pressed.recipe, coverKind: bench.cover?.kind ?? 'muslin' } : none
+      return pressed
+        ? { ...none, recipe: pressed.recipe, coverKind: bench.cover?.kind ?? 'muslin' }
+        : { ...none, refusal: plan.how === 'refused' ? plan.because : null }
+    }
+    if (made.work.how === 'flatten') {
+      const flat = await ways.flatten(made.work.body, cloth, iron)
+      return { ...none, recipe: flat.recipe, coverKind: flat.crease.cover, cold: flat.crease.means === 'cold' }
     }
     const plan = await ways.feature(made.work.feature, cloth, iron)
-    return { recipe: plan.recipe, coverKind: plan.cover, touches: plan.touches, cold: plan.means === 'cold' }
+    return { ...none, recipe: plan.recipe, coverKind: plan.cover, touches: plan.touches, cold: plan.means === 'cold' }
   }
 
   async function workOf(m: Making, made: MadeMaking, needs: readonly string[]): Promise<Work> {
@@ -54,7 +68,9 @@ export function useMakingWorks() {
     return {
       ...made, kind: cold ? 'fingers' : made.kind, needs: [...needs, ...made.needs], piece: null, clothName: cloth?.name ?? '',
       supplyName: supplyOf(made.supplyId)?.name ?? null, colourHex: cloth?.colourHex ?? '#d9d0bd', motion: 'still', ways: pressed,
-      blocked: pressed.length > 0 || cold ? null : { why: 'noStops' }, outline: outlineAbout(made.lines), keepOuts: [],
+      blocked: pressed.length > 0 || cold ? null : { why: 'noStops' },
+      refusal: pressed.length > 0 || cold ? null : each.find(e => e.way.refusal)?.way.refusal ?? null,
+      outline: outlineAbout(made.lines), keepOuts: [],
     }
   }
 

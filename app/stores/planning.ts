@@ -1,5 +1,6 @@
 import { areaMm2, mirrored, type Outline } from '#core/geometry'
 import { IRON_KINDS, type IronKindKey } from '#core/materials'
+import type { HemRefusal } from '#core/hem'
 import type { Blocked, Recipe } from '#core/recipe'
 import { boardSeconds, operationsOf, type MadeOperation } from '#core/run'
 import { bearingOutline, movingShare, type Cover, type CoverQuestion, type Print } from '#core/setdown'
@@ -38,6 +39,8 @@ export interface Work extends MadeOperation {
   ways: WorkWay[]
   /** Why no iron can do it. */
   blocked: Blocked | null
+  /** Of a hem or a join: why it is not stuck. */
+  refusal: HemRefusal | null
 }
 
 /** Settling: a touch everywhere, so long, s. Typical. */
@@ -164,7 +167,7 @@ export const usePlanning = defineStore('planning', () => {
   function begun(m: MadeOperation, cannot: { name: string, why: string }[]): Work | null {
     const piece = cutting.pieces.find(p => p.id === m.pieceId) ?? null, cloth = clothOf(m.clothId)
     const bare: Work = {
-      ...m, makingId: null, piece, clothName: cloth?.name ?? '', supplyName: supplyOf(m.supplyId)?.name ?? null,
+      ...m, makingId: null, refusal: null, piece, clothName: cloth?.name ?? '', supplyName: supplyOf(m.supplyId)?.name ?? null,
       colourHex: cloth?.colourHex ?? '#d9d0bd',
       motion: motionOf(piece, bench.rules), ways: [], blocked: null, outline: null, keepOuts: [],
     }

@@ -1,6 +1,6 @@
 import { expose } from 'comlink'
 import { planHem, tapeDry, type HemAsk, type HemPlan, type HemPressed } from '#core/hem'
-import { planFeature, type FeatureAsk, type FeaturePlan } from '#core/seam'
+import { planFeature, planFlatten, type Body, type FeatureAsk, type FeaturePlan, type FlattenPlan } from '#core/seam'
 import { firstLay, improveLay, layOnOffcuts, type Lay, type LayPiece, type LayTask, type Offcut, type OffcutPlacement } from '#core/lay'
 import { improveOrder, orderBoundS, orderOf, type Order, type OrderTask } from '#core/order'
 import { coverPiece, type Cover, type CoverQuestion } from '#core/setdown'
@@ -162,8 +162,9 @@ const api = {
   lies: (bench: Bench, recipe: Recipe, untilC: number): number => lyingCoolS(bench, recipe, untilC),
   cover: (q: CoverQuestion): Cover => coverPiece(q),
   feature: (ask: FeatureAsk): FeaturePlan => planFeature(ask),
+  flatten: (ask: FeatureAsk, body: Body): FlattenPlan => planFlatten(ask, body),
   hem: (ask: HemAsk): HemPlan => planHem(ask),
-  tape: (ask: HemAsk): HemPressed | null => tapeDry(ask),
+  tape: (ask: HemAsk): HemPressed | { bond: number } | null => tapeDry(ask),
   order: (task: OrderTask): Ordered => ({ ...orderOf(task), boundS: orderBoundS(task) }),
   /** Goes on from an order for so long. */
   orderOn(task: OrderTask, order: Order, forMs: number, seed: number): Order {

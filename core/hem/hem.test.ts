@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { CLOTHS, IRON } from '../seam/cloths.fixture'
 import {
-  easeMm, hemStack, longestStraightMm, openRuns, planHem, shortenLegs, tapeCut, tapeFor, type HemAsk, type HemPressed, type Leg,
+  easeMm, hemStack, longestStraightMm, openRuns, planHem, shortenLegs, tapeDry, tapeCut, tapeFor, type HemAsk, type HemPressed, type Leg,
 } from '.'
 
 const tape = { massGsm: 32, thicknessMm: 0.12, base: 'polyamide66' as const, resin: 'polyamideWeb' as const, resinGsm: 32 }
@@ -122,5 +122,18 @@ describe('a hem pressed', () => {
     expect(dry.bond).toBeGreaterThanOrEqual(1.05)
     expect(refused({ tape: { ...tape, resin: null } }).because.why).toBe('noResin')
     expect(refused({ iron: { kind: 'household', stops: [{ ...IRON.stops[0]!, meanC: 90 }] } }).because.why).toBe('neverBonds')
+  })
+  it('a butted join of wadding is taped from above, dry, at the heat of its own fibre', () => {
+    const wadding = (fibre: 'cotton' | 'polyester' | 'polypropylene') => ({
+      fibres: [{ fibre, sharePct: 100 }], construction: 'fleece' as const, massGsm: 160, thicknessMm: 4, mayGetWet: true,
+      nap: 'none' as const, finishes: [],
+    })
+    const cotton = tapeDry(ask({ cloth: wadding('cotton'), tape })) as HemPressed
+    expect([cotton.recipe.method, cotton.coverDryS, cotton.lining]).toEqual(['dry', null, null])
+    expect(cotton.bond).toBeGreaterThanOrEqual(1.05)
+    const polyester = tapeDry(ask({ cloth: wadding('polyester'), tape })) as HemPressed
+    expect(polyester.recipe.stop.meanC).toBeLessThanOrEqual(155)
+    expect(tapeDry(ask({ cloth: wadding('polypropylene'), tape }))).toBeNull()
+    expect(tapeDry(ask({ cloth: wadding('cotton'), tape: { ...tape, resin: null } }))).toBeNull()
   })
 })

@@ -2,5 +2,5 @@
 export { easeMm, END_MM, longestStraightMm, openRuns, tapeCut, tapeFor, UNDER_MM, type OpenRun, type Tape, type TapeCut } from './tape'
 export { shortenLegs, type Leg, type Shortened, type ShortenedPair } from './shorten'
 export {
-  hemStack, LOW_MELT, planHem, tapeDry, type HemAsk, type HemPlan, type HemPressed, type HemRefusal, type LiningBehind,
+  hemStack, isPressed, LOW_MELT, planHem, tapeDry, type HemAsk, type HemPlan, type HemPressed, type HemRefusal, type LiningBehind,
 } from './press'

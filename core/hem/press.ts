@@ -11,8 +11,8 @@ import { backingLayer, type ClothInput, type SupplyInput } from '../stack'
 
 export interface HemAsk {
   cloth: ClothInput
-  /** Plies that are turned up over the tape: one, or two where the edge is turned in. */
-  turnedPlies: 1 | 2
+  /** Plies that are turned up over the tape: one, two where the edge is turned in; none where the tape lies on a butted join. */
+  turnedPlies: 0 | 1 | 2
   /** The tape chosen, and what else of the shelf could be taken dry. */
   tape: SupplyInput
   dryTape: SupplyInput | null
@@ -129,7 +129,8 @@ function best(ask: HemAsk, tape: SupplyInput, stops: readonly IronStop[], damp: 
   return found ?? { bond: most }
 }
 
-const isPressed = (b: HemPressed | { bond: number }): b is HemPressed => 'recipe' in b
+/** Was a way found, or only how far it comes? */
+export const isPressed = (b: HemPressed | { bond: number }): b is HemPressed => 'recipe' in b
 
 /** Until nothing is warmer than the house lets it be touched. */
 function coolS(ask: HemAsk, t: Tried, holdS: number): number {
@@ -157,11 +158,15 @@ function liningOf(ask: HemAsk, lining: ClothInput, t: Tried, holdS: number): Lin
   return { peakC, limitC, holdClear: peakC > limitC || wet || limit.soleC === 0, keepSoleOff: t.recipe.stop.meanC > limit.soleC }
 }
 
-/** A butted join under tape, dry, by the iron's weight: of wadding, say. Null where nothing bonds without harm. */
-export function tapeDry(ask: HemAsk): HemPressed | null {
+/**
+ * A butted join with tape over it, dry, by the iron's weight: of wadding, say. Where nothing bonds without harm, how far it comes; null
+ * where there is no resin, or no heat for it.
+ */
+export function tapeDry(ask: HemAsk): HemPressed | { bond: number } | null {
   const limit = clothLimit(ask.cloth, ask.blendRule, ask.evidence)
-  const dry = ask.tape.resin && limit.soleC > 0 ? best(ask, ask.tape, allowedStops(ask.iron.stops, limit), false) : null
-  return dry && isPressed(dry) ? dry : null
+  return ask.tape.resin && limit.soleC > 0
+    ? best({ ...ask, turnedPlies: 0 }, ask.tape, allowedStops(ask.iron.stops, limit), false)
+    : null
 }
 
 const syntheticPct = (c: ClothInput): number => c.fibres.reduce((s, f) => s + (FIBRES[f.fibre].thermoplastic ? f.sharePct : 0), 0)

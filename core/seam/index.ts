@@ -14,3 +14,4 @@ export { foldingS, stripsFor, type StripAsk, type StripFold, type Strips } from 
 export { waddingFrom, type Joined, type Sheet, type Wadding } from './wadding'
 export { soakS, SPRAY_GSM, type Body } from './moisten'
 export { driedS, DRY_GSM } from './dry'
+export { planFlatten, type FlattenPlan } from './flatten'

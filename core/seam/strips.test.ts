@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { CLOTHS } from './cloths.fixture'
-import { driedS, foldingS, runFold, soakS, stripsFor, waddingFrom, type Sheet, type StripAsk } from '.'
+import { CLOTHS, IRON } from './cloths.fixture'
+import { driedS, foldingS, planFlatten, runFold, soakS, stripsFor, waddingFrom, type Sheet, type StripAsk } from '.'
 
 const ask: StripAsk = { wideMm: 60, aroundMm: 4000, corners: 4, clothMm: 1100, bias: false, join: 'slant', seamMm: 6, fold: 'double' }
 
@@ -117,5 +117,26 @@ describe('moistened', () => {
       id => id === 'ply0')!
     expect(at(195)).toBeLessThan(at(150))
     expect(at(195)).toBeGreaterThan(0.5)
+  })
+})
+
+describe('pressed flat before cutting', () => {
+  const flat = (cloth: keyof typeof CLOTHS, body: 'water' | 'starch' | 'sizing' = 'water') => planFlatten({
+    cloth: CLOTHS[cloth], iron: IRON, cover: 'muslin', bed: 'padded', blendRule: 'strict', kit: [],
+    house: { piecing: 'dry', cooling: 'touch', alwaysCover: false },
+  }, body)
+  it('is held until it is dry, never less than takes the crease out', () => {
+    const p = flat('poplin')
+    expect(p.recipe!.method).toBe('mist')
+    expect(p.recipe!.holdS).toBe(Math.max(p.crease.recipe!.holdS, Math.ceil(p.dryS!)))
+    expect(p.dryS!).toBeGreaterThan(1)
+    // More water takes longer.
+    expect(flat('poplin', 'starch').dryS!).toBeGreaterThan(p.dryS!)
+    expect(p.recipe!.firstSide).toBe('back')
+  })
+  it('what water marks is not sprayed, what stands no heat not pressed', () => {
+    expect(flat('silk')).toMatchObject({ soakS: null, dryS: null })
+    expect(flat('silk').recipe!.method).toBe('dry')
+    expect(flat('film').recipe).toBeNull()
   })
 })

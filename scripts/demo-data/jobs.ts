@@ -48,6 +48,19 @@ export const DEMO_JOBS: DemoJob[] = [
     note: 'Nobody knows what it is made of.', cloths: [['TW-09', null, null]],
   },
   {
+    name: 'Signal-flag quilt', garment: 'Quilt', washC: 30, tumble: 'no', dryClean: false, inDays: 28,
+    note: 'Eight by six, for the saloon.',
+    cloths: [['TW-01', null, null], ['TW-11', null, null], ['TW-13', null, null], ['TW-05', null, null]],
+  },
+  {
+    name: 'Bosun\'s trousers', garment: 'Trousers', washC: 40, tumble: 'no', dryClean: false, inDays: 4, note: 'One leg is the longer.',
+    cloths: [['TW-13', 'hem', 'B-51']],
+  },
+  {
+    name: 'Captain\'s daughter, lined dress', garment: 'Dress', washC: 0, tumble: 'no', dryClean: true, inDays: 7,
+    note: 'The hem is down at the back.', cloths: [['TW-14', 'hem', 'B-51'], ['TW-10', null, null]],
+  },
+  {
     name: 'Stewardess blouse, first', garment: 'Blouse', washC: 30, tumble: 'no', dryClean: false, inDays: -12, done: true, note: '',
     cloths: [['TW-17', 'collar', 'B-13']],
   },

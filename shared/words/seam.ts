@@ -149,16 +149,21 @@ export const FINGER_CAUTION = 'Folded cloth is hot before it looks so: finger gu
 export const SPRAY_CAUTION = 'Spray away from the hot sole and from any flame, in a room that is aired.'
 
 /** What is done before the knife. */
-export function beforeCutting(body: Body, soaks: number | null, dark: boolean, driesS: number | null): string[] {
-  const name = BODY_NAME[body].toLowerCase()
+export function beforeCutting(body: Body | null, soaks: number | null, dark: boolean, driesS: number | null): string[] {
+  const name = body ? BODY_NAME[body].toLowerCase() : ''
+  const wetted = body === null
+    ? []
+    : [
+        `${body === 'water' ? 'Mist it' : `Spray ${name} on`}${dark && body !== 'water' ? ', from the back: it shows on a dark face' : ''}`,
+        soaks === null
+          ? 'It holds less than that: spray half, twice'
+          : `Wait ${seconds(soaks)} until it has soaked in: what sizzles still lies on top`,
+      ]
   return [
-    `${body === 'water' ? 'Mist it' : `Spray ${name} on`}${dark && body !== 'water' ? ', from the back: it shows on a dark face' : ''}`,
-    soaks === null
-      ? 'It holds less than that: spray half, twice'
-      : `Wait ${seconds(soaks)} until it has soaked in: what sizzles still lies on top`,
+    ...wetted,
     `Press it flat along the grain${driesS === null ? '' : `, until it is dry: ${seconds(driesS)} a place`}`,
     'Let it lie until it is quite cold',
-    'Look: a crease that is still there is moistened again, with a little sizing',
+    `Look: a crease that is still there is ${body === null ? 'pressed once more' : 'moistened again, with a little sizing'}`,
     'Measure its width again, then cut',
   ]
 }
@@ -213,3 +218,6 @@ export const joinsWords = (n: number): string => (n === 0 ? 'one piece covers it
 /** What pressing did to a width. @param pct how much narrower, % */
 export const widthSentence = (by: string, pct: number): string =>
   Math.abs(pct) < 0.05 ? 'It has kept its width.' : `${by} ${pct > 0 ? 'narrower' : 'wider'}, ${Math.abs(pct).toFixed(1)} %.`
+/** A hem that is washed hotter than its tape stands. */
+export const washSentence = (washC: number, standsC: number, units: DisplayUnits = METRIC): string =>
+  `This job is washed at ${celsius(washC, units)}; the tape stands ${celsius(standsC, units)} and would come down again. Stitch it.`

@@ -7,7 +7,7 @@ import { howMany, toPayload } from '#shared/cutting'
 import { soleOf } from '#shared/pressing'
 import { KEEP_OUT_KINDS, type JobPiece, type KeepOutKind } from '#shared/schemas'
 import {
-  blockedSentence, circlesSentence, coverSentence, KEEP_OUT_CAUTION, KEEP_OUT_NAME, minutesWords, missedSentence, NOTHING_LEFT,
+  blockedSentence, circlesSentence, coverSentence, hemRefusal, KEEP_OUT_CAUTION, KEEP_OUT_NAME, minutesWords, missedSentence, NOTHING_LEFT,
   OPERATION_NAME, seconds, STANDING_WORDS, WHY_MANY,
 } from '#shared/words'
 import type { Work } from '~/stores/planning'
@@ -25,7 +25,8 @@ const shown = computed(() => {
   const seen = new Set<string>()
   return planning.works.filter((w) => {
     if (!w.outline) return false
-    const key = `${w.pieceId} ${w.kind} ${w.supplyId} ${w.side} ${w.numbers.length > 1}`
+    // Features alike are numbered; one stands for all.
+    const key = w.makingId ? w.id.replace(/\.(n|hem)\d+$/, '') : `${w.pieceId} ${w.kind} ${w.supplyId} ${w.side} ${w.numbers.length > 1}`
     if (seen.has(key)) return false
     seen.add(key)
     return true
@@ -36,13 +37,16 @@ const iron = computed(() => library.irons.find(i => i.id === ironId.value) ?? be
 const way = computed(() => work.value?.ways.find(w => w.ironId === iron.value?.id) ?? null)
 const sole = computed(() => soleOf(iron.value?.kind ?? 'household'))
 const piece = computed(() => work.value?.piece ?? null)
-const isBlock = computed(() => (work.value?.numbers.length ?? 0) > 1)
+/** A seam, a hem, a grid: set down along its lines, nothing has to be covered. */
+const isMade = computed(() => work.value?.makingId != null)
+/** Its set-downs are as they are worked out. */
+const isBlock = computed(() => (work.value?.numbers.length ?? 0) > 1 || isMade.value)
 /** What is being dragged, before it is kept. */
 const dragged = shallowRef<Print[] | null>(null)
 const prints = computed(() => dragged.value ?? way.value?.prints ?? [])
 const proof = computed(() => {
   const w = work.value
-  if (!w?.outline) return null
+  if (!w?.outline || isMade.value) return null
   const { missed, covered, wantedMm2 } = proveCover(w.outline, sole.value, w.keepOuts, prints.value)
   const bearing = IRON_KINDS[iron.value!.kind].bearingCm2 * 100
   return {
@@ -154,9 +158,17 @@ const touchesOf = (w: Work): string =>
       <p v-if="laying" class="slip absolute left-2 top-2 px-3 py-1 font-semibold">Tap where it is.</p>
     </div>
     <aside v-if="work" class="min-h-0 space-y-3 overflow-auto pr-1" aria-label="How it is set down">
-      <p v-if="work.blocked" class="slip border-l-4 border-l-alert p-3 font-semibold text-alert" role="alert">
+      <p v-if="work.refusal" class="slip border-l-4 border-l-alert p-3 font-semibold text-alert" role="alert">
+        {{ hemRefusal(work.refusal) }}</p>
+      <p v-else-if="work.blocked" class="slip border-l-4 border-l-alert p-3 font-semibold text-alert" role="alert">
         {{ blockedSentence(work.blocked, bench.units) }}</p>
-      <template v-if="way && proof">
+      <template v-if="way && isMade">
+        <p class="text-lg leading-snug" data-test="along">{{ prints.length }} set-down{{ prints.length === 1 ? '' : 's' }}, each line
+          from its middle outward. <Sourced from="model" /></p>
+        <p>{{ way.recipe.stop.label }}, {{ seconds(way.recipe.holdS) }} a touch{{ way.recipe.passes === 2 ? ', both sides' : '' }}:
+          <b>{{ minutesWords(way.boardS) }}</b> at the board <Sourced from="model" /></p>
+      </template>
+      <template v-else-if="way && proof">
         <p class="text-lg leading-snug" data-test="cover">
           {{ proof.wantedMm2 > 0
             ? coverSentence({ prints: prints.length, tips: prints.filter(p => p.tip).length, bound: proof.bound, covered: proof.covered })
@@ -173,7 +185,7 @@ const touchesOf = (w: Work): string =>
           {{ circlesSentence(way.share, Math.round(way.recipe.holdS * way.share), way.recipe.holdS) }}
           <Sourced from="model" /></p>
       </template>
-      <p v-else-if="!work.blocked" class="slip p-2 font-semibold" role="status">{{ NOTHING_LEFT }}</p>
+      <p v-else-if="!work.blocked && !isMade" class="slip p-2 font-semibold" role="status">{{ NOTHING_LEFT }}</p>
       <div class="flex flex-wrap gap-1" role="group" aria-label="Iron compared">
         <button v-for="o in others" :key="o.way.ironId" type="button" class="px-2 py-1 text-left text-sm leading-tight"
           :aria-pressed="o.mine" :class="o.mine ? 'bg-ink text-paper' : 'slip hover:bg-linen-200/60'" @click="ironId = o.way.ironId">
@@ -189,7 +201,7 @@ const touchesOf = (w: Work): string =>
         </div>
         <Choices v-model="walk" :options="WALKS" label="Order of the hand" class="flex gap-1" shape="min-h-9 px-2 text-sm" />
       </template>
-      <Choices v-model="motion" :options="MOTIONS" label="Still or moving" class="flex gap-1" shape="min-h-9 px-2 text-sm" />
+      <Choices v-if="!isMade" v-model="motion" :options="MOTIONS" label="Still or moving" class="flex gap-1" shape="min-h-9 px-2 text-sm" />
       <USwitch v-if="several" v-model="block" label="Press them all as one block" />
       <fieldset v-if="!isBlock" class="space-y-1">
         <legend class="font-semibold">Keep out</legend>

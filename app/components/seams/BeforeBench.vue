@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { lightnessOf } from '#core/match'
-import { soakS, SPRAY_GSM, type Body, type FeaturePlan } from '#core/seam'
-import { toClothInput } from '#shared/mappers'
+import type { Body, FlattenPlan } from '#core/seam'
 import { beforeCutting, BODY_NAME, featureReason, lengthWords, restSentence, seconds, SPRAY_CAUTION, widthSentence } from '#shared/words'
 
 /** Before the knife: creases out, body put in, dry and cold again, and its width measured anew. */
@@ -16,15 +15,16 @@ const { making, chosen, ofJob, set, setWork, add, drop, choose, jobName } = useM
 const work = computed(() => making.value.work)
 const clothId = computed(() => making.value.clothId ?? jobs.cloth?.clothId ?? bench.cloth?.id ?? library.cloths[0]?.id ?? null)
 const cloth = computed(() => library.cloths.find(c => c.id === clothId.value) ?? null)
-const plan = shallowRef<FeaturePlan | null>(null)
-watch(() => [cloth.value?.id, cloth.value?.version, bench.iron?.id, bench.rules, bench.cover?.id] as const, async () => {
-  plan.value = cloth.value && bench.iron ? await ways.feature('crease', cloth.value, bench.iron).catch(() => null) : null
+const flat = shallowRef<FlattenPlan | null>(null)
+const plan = computed(() => flat.value?.crease ?? null)
+watch(() => [work.value.body, cloth.value?.id, cloth.value?.version, bench.iron?.id, bench.rules, bench.cover?.id] as const, async () => {
+  flat.value = cloth.value && bench.iron ? await ways.flatten(work.value.body, cloth.value, bench.iron).catch(() => null) : null
 }, { immediate: true })
 const DARK_L = 45
 const dark = computed(() => cloth.value !== null && lightnessOf(cloth.value.colourHex) < DARK_L)
 const wet = computed(() => cloth.value !== null && cloth.value.mayGetWet)
-const soaks = computed(() => (cloth.value ? soakS(work.value.body, SPRAY_GSM[work.value.body], toClothInput(cloth.value)) : null))
-const steps = computed(() => beforeCutting(work.value.body, soaks.value, dark.value, plan.value?.recipe?.holdS ?? null))
+const soaks = computed(() => flat.value?.soakS ?? null)
+const steps = computed(() => beforeCutting(wet.value ? work.value.body : null, soaks.value, dark.value, flat.value?.dryS ?? null))
 const lostPct = computed(() => (work.value.wideAfterMm === null ? null : (1 - work.value.wideAfterMm / work.value.wideMm) * 100))
 const bodies = (Object.keys(BODY_NAME) as Body[]).map(value => ({ value, name: BODY_NAME[value] }))
 const able = computed(() => plan.value?.recipe != null)
@@ -43,8 +43,8 @@ const mm = (v: number) => lengthWords(v, bench.units)
       <div v-if="cloth && plan" class="flex min-h-0 flex-col" data-test="before">
         <p class="ticket text-[26px] font-semibold leading-tight">
           <template v-if="!plan.recipe">No heat on this cloth: hang it, or leave it under a weight.</template>
-          <template v-else>{{ wet && soaks !== null ? `Soaked in after ${seconds(soaks)}, ` : '' }}{{ seconds(plan.recipe.holdS) }} a
-            place at
+          <template v-else>{{ wet && soaks !== null ? `Soaked in after ${seconds(soaks)}, ` : ''
+          }}{{ seconds(flat?.recipe?.holdS ?? plan.recipe.holdS) }} a place at
             {{ plan.recipe.stop.label }} {{ Math.round(plan.recipe.stop.meanC) }} °C, {{ seconds(plan.restS) }} until it is
             cool.</template>
           <Sourced from="model" /></p>
@@ -54,7 +54,8 @@ const mm = (v: number) => lengthWords(v, bench.units)
             stroke-width="1.500" />
           <path d="M340 14 V174" stroke="var(--rc-paper)" stroke-width="5" /><path d="M340 14 V174" stroke="var(--rc-ink)"
             stroke-width="2" stroke-dasharray="8 5" />
-          <g fill="none" stroke="var(--rc-mark)" stroke-width="4" stroke-linecap="round">
+          <g v-for="[c, wide] in [['var(--rc-paper)', 9], ['var(--rc-mark)', 4]]" :key="c" fill="none" :stroke="String(c)"
+            :stroke-width="wide" stroke-linecap="round">
             <path d="M90 180 V74 m-8 12 l8 -12 l8 12" /><path d="M600 180 V74 m-8 12 l8 -12 l8 12" />
           </g>
           <g v-if="wet" fill="var(--rc-water)"><circle v-for="i in 12" :key="i" :cx="312 + (i * 37) % 56" :cy="30 + i * 11" r="3" /></g>

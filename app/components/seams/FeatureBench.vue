@@ -67,10 +67,10 @@ const count = computed({ get: () => making.value.work.count, set: v => setWork({
       max-[1000px]:grid-cols-1 max-[1000px]:overflow-auto">
       <div class="min-h-0 overflow-auto max-[1000px]:overflow-visible">
         <Choices :model-value="feature" :options="FEATURE_KEYS.map(k => ({ value: k, name: FEATURE_NAME[k] }))" label="Feature"
-          class="grid grid-cols-2 gap-1 max-[1000px]:grid-cols-5" shape="flex min-h-[74px] flex-col items-center justify-center px-1 py-0.5"
+          class="grid grid-cols-2 gap-1 max-[1000px]:grid-cols-5" shape="flex min-h-[67px] flex-col items-center justify-center px-1 py-0.5"
           @update:model-value="k => k && take(k)">
           <template #default="{ option }">
-            <FeatureSection :feature="option.value" small class="!h-9" :label="''" aria-hidden="true" />
+            <FeatureSection :feature="option.value" small class="!h-7" :label="''" aria-hidden="true" />
             <span class="text-[13px] leading-tight">{{ option.name }}</span>
           </template>
         </Choices>

@@ -33,6 +33,7 @@ const hover = computed(() => FEATURES[feature].motion === 'hover')
     <path :d="LINES[feature]" fill="none" stroke="var(--rc-paper)" stroke-width="3.400" stroke-linecap="round" />
     <path :d="LINES[feature]" fill="none" stroke="var(--rc-ink)" stroke-width="1.800" stroke-dasharray="6 4" />
     <template v-if="!cold">
+      <path v-if="WAY[feature] && !hover" :d="WAY[feature]" fill="none" stroke="var(--rc-paper)" stroke-width="10" stroke-linecap="round" />
       <path v-if="WAY[feature] && !hover" :d="WAY[feature]" fill="none" stroke="var(--rc-mark)" stroke-width="5"
         marker-end="url(#rc-way)" />
       <g v-for="[x, y] in SETS[feature]" :key="`${x} ${y}`" :transform="`translate(${x} ${y})`" fill="none" stroke="var(--rc-mark)"

@@ -9,7 +9,7 @@ const { feature, plan = null, colour = '#d9cdb4', small = false, label } = defin
   small?: boolean
   label: string
 }>()
-const PLY = 7, ACROSS = 1.6
+const PLY = 11, ACROSS = 1.6
 const f = computed(() => FEATURES[feature])
 const top = computed(() => Math.max(...f.value.section.flatMap(p => p.map(([, z]) => z))))
 const y = (z: number) => -z * PLY
@@ -28,7 +28,7 @@ const outlines = computed(() => f.value.section.map(path => path.map(([x, z]) =>
 const wide = computed(() => Math.max(60, ...f.value.section.flatMap(p => p.map(([x]) => Math.abs(x)))) * ACROSS)
 const box = computed(() => small
   ? `${-wide.value} ${y(top.value) - 12} ${2 * wide.value} ${-y(top.value) + 24}`
-  : `${-wide.value - 14} ${y(top.value) - 62} ${2 * wide.value + 28} ${-y(top.value) + 112}`)
+  : `${-wide.value - 12} ${y(top.value) - 64} ${2 * wide.value + 56} ${-y(top.value) + 104}`)
 const at = computed(() => f.value.thickAtMm * ACROSS)
 const supports = computed(() => plan?.supports ?? [{ key: f.value.support, standIn: null }])
 const has = (key: string) => supports.value.some(s => s.key === key)
@@ -93,8 +93,8 @@ const round = computed(() => has('ham') || has('roll') || has('sleeveBoard'))
         </g>
       </template>
       <g v-for="(c, i) in plan?.liftedC ?? []" :key="`t${i}`">
-        <line :x1="at" :x2="wide - 22" :y1="y(top - i)" :y2="y(top) - 34 + i * 11" stroke="var(--rc-ink)" stroke-width="0.5" />
-        <text :x="wide - 20" :y="y(top) - 31 + i * 11" font-size="9.500" font-weight="600" fill="var(--rc-ink)">{{ Math.round(c) }}
+        <line :x1="at" :x2="wide + 2" :y1="y(top - i)" :y2="y(top - i)" stroke="var(--rc-ink)" stroke-width="0.5" />
+        <text :x="wide + 4" :y="y(top - i) + 3.5" font-size="9.500" font-weight="600" fill="var(--rc-ink)">{{ Math.round(c) }}
           °C</text>
       </g>
     </g>

@@ -183,7 +183,7 @@ const hanging = computed(() => {
       <div class="flex min-h-0 flex-col">
         <p v-if="made.piecing && nesting" class="ticket text-[26px] font-semibold leading-tight" data-test="grid-says">
           <template v-if="work.open">All seams open: nothing has to nest.</template>
-          <template v-else>{{ nestSentence(made.piecing.crossings.length, nesting.apart.length, nesting.exact) }}</template>
+          <template v-else>{{ nestSentence(made.piecing.crossings.length, nesting.apart.length, nesting.exact) }}&nbsp;</template>
           <Sourced from="model" /></p>
         <p v-if="!work.open && nesting?.apart.length" class="text-[15px] text-alert">{{ WHY_APART }}</p>
         <div class="min-h-72 flex-1 py-1">

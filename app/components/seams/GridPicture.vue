@@ -35,8 +35,21 @@ const ends = (s: Seam) => s.axis === 'down'
 const long = (s: Seam) => s.toMm - s.fromMm
 /** How large an arrow is: as much as the seam has room for. */
 const size = (s: Seam) => Math.min(22 * px.value, long(s) * 0.3, 40)
+/** Where along a seam its arrow stands: amid the stretch between crossings that is nearest to its middle. */
+const met = computed(() => {
+  const on = new Map<string, number[]>(), seams = new Map(piecing.seams.map(s => [s.id, s]))
+  for (const m of [...piecing.crossings, ...piecing.tees])
+    on.set(m.on, [...(on.get(m.on) ?? []), seams.get(m.on)!.axis === 'down' ? m.y : m.x])
+  return on
+})
+function stands(s: Seam): number {
+  const middle = (s.fromMm + s.toMm) / 2
+  const ends = [s.fromMm, ...(met.value.get(s.id) ?? []), s.toMm].sort((a, b) => a - b)
+  const mids = ends.slice(1).map((e, i) => (e + ends[i]!) / 2)
+  return mids.reduce((a, b) => (Math.abs(b - middle) < Math.abs(a - middle) - 1e-6 ? b : a), mids[0] ?? middle)
+}
 function arrow(s: Seam): string {
-  const z = size(s), m = (s.fromMm + s.toMm) / 2
+  const z = size(s), m = stands(s)
   const heads = lying === null ? [-1, 1] : [lying.get(s.id) === 'before' ? -1 : 1]
   return heads.map((d) => {
     const [x, y] = s.axis === 'down' ? [s.atMm, m] : [m, s.atMm], [tx, ty] = s.axis === 'down' ? [x + d * z, y] : [x, y + d * z]

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { easeMm, longestStraightMm, shortenLegs, tapeFor, UNDER_MM, type HemPlan, type ShortenedPair } from '#core/hem'
+import { RESINS } from '#core/materials'
 import { tapeOf } from '#shared/making'
 import {
-  HEM_INSTEAD, hemRefusal, legSentence, lengthWords, liningSentence, seconds, STEAM_CAUTION, TRY_SHOES,
+  HEM_INSTEAD, hemRefusal, legSentence, lengthWords, liningSentence, seconds, STEAM_CAUTION, TRY_SHOES, washSentence,
 } from '#shared/words'
 
 /** A hem that came down, or is to be shortened: how much of which tape, how it is pressed, and whether the lining is safe. */
@@ -81,6 +82,12 @@ const why = computed(() => {
   if (problem.value || 'why' in need.value) return problem.value ?? (need.value as { why: string }).why
   return pair.value && 'why' in pair.value ? pair.value.why : null
 })
+/** Washed hotter than the tape stands it comes down again. */
+const washes = computed(() => {
+  const s = plan.value?.how === 'refused' ? ways.dryTape() : tape.value?.supply, washC = jobs.job?.washC ?? 0
+  const standsC = s?.resin ? s.washC ?? RESINS[s.resin].washC[1] : null
+  return standsC !== null && pressed.value && washC > standsC ? washSentence(washC, standsC, bench.units) : null
+})
 const able = computed(() => why.value === null && tape.value !== null && covered.value && pressed.value !== null)
 function addIt(): void {
   set({ clothId: clothId.value, supplyId: tape.value?.id ?? null })
@@ -139,6 +146,7 @@ const headline = computed(() => {
             {{ seconds(pressed.bondS) }}. Then {{ seconds(pressed.recipe.coolS) }} under the clapper. <Sourced from="model" /></p>
           <p v-if="pressed?.lining && lining" :class="pressed.lining.holdClear ? 'font-semibold text-alert' : ''" data-test="hem-lining">
             {{ liningSentence(pressed.lining, lining.name, bench.units) }} <Sourced from="model" /></p>
+          <p v-if="washes" class="font-semibold text-alert" data-test="hem-wash">{{ washes }}</p>
           <p v-if="pressed?.recipe.method === 'damp'" class="text-sm text-alert">{{ STEAM_CAUTION }}</p>
         </div>
       </div>

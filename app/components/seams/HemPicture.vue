@@ -22,7 +22,7 @@ const runs = computed(() => {
 })
 const x = (mm: number) => mm / work.aroundMm * W
 /** Heights are drawn larger than lengths, so that a tape can be seen. */
-const up = computed(() => 118 / Math.max(20, work.depthMm + work.turnMm))
+const up = computed(() => 176 / Math.max(20, work.depthMm + work.turnMm))
 const depth = computed(() => work.depthMm * up.value), turn = computed(() => work.turnMm * up.value)
 const tape = computed(() => (tapeMm ?? 0) * up.value)
 const tallest = computed(() => Math.max(1, ...work.legs.map(l => l.clothMm)))
@@ -30,7 +30,7 @@ const legY = (mm: number) => 14 + mm / tallest.value * 250
 </script>
 
 <template>
-  <svg :viewBox="work.task === 'shorten' ? '0 0 760 300' : `0 0 ${W + 20} 250`" class="h-full w-full" role="img" :aria-label="label"
+  <svg :viewBox="work.task === 'shorten' ? '0 0 760 300' : `0 0 ${W + 20} 310`" class="h-full w-full" role="img" :aria-label="label"
     preserveAspectRatio="xMidYMid meet">
     <template v-if="work.task === 'shorten'">
       <g v-for="(l, i) in work.legs" :key="i" :transform="`translate(${30 + i * 360} 0)`">
@@ -59,26 +59,26 @@ const legY = (mm: number) => 14 + mm / tallest.value * 250
       </g>
     </template>
     <g v-else transform="translate(10 14)">
-      <rect :width="W" height="72" :fill="colour" stroke="var(--rc-ink)" stroke-width="1.200" />
-      <rect y="72" :width="W" :height="depth" :fill="colour" stroke="var(--rc-ink)" stroke-width="1.200" />
-      <rect y="72" :width="W" :height="depth" fill="var(--rc-paper)" fill-opacity="0.45" />
-      <rect v-if="turn > 0" :y="72 + depth" :width="W" :height="turn" :fill="colour" stroke="var(--rc-ink)" stroke-width="1.200" />
-      <line x1="0" :x2="W" y1="72" y2="72" stroke="var(--rc-mark)" stroke-width="3" stroke-dasharray="12 6" />
-      <line v-if="turn > 0" x1="0" :x2="W" :y1="72 + depth" :y2="72 + depth" stroke="var(--rc-mark)" stroke-width="2"
+      <rect :width="W" height="96" :fill="colour" stroke="var(--rc-ink)" stroke-width="1.200" />
+      <rect y="96" :width="W" :height="depth" :fill="colour" stroke="var(--rc-ink)" stroke-width="1.200" />
+      <rect y="96" :width="W" :height="depth" fill="var(--rc-paper)" fill-opacity="0.45" />
+      <rect v-if="turn > 0" :y="96 + depth" :width="W" :height="turn" :fill="colour" stroke="var(--rc-ink)" stroke-width="1.200" />
+      <line x1="0" :x2="W" y1="96" y2="96" stroke="var(--rc-mark)" stroke-width="3" stroke-dasharray="12 6" />
+      <line v-if="turn > 0" x1="0" :x2="W" :y1="96 + depth" :y2="96 + depth" stroke="var(--rc-mark)" stroke-width="2"
         stroke-dasharray="5 5" />
       <g v-for="(r, i) in runs" :key="i">
-        <rect :x="x(r.fromMm)" y="0" :width="x(r.lengthMm)" :height="72 + depth + turn" fill="var(--rc-alert)" fill-opacity="0.12"
+        <rect :x="x(r.fromMm)" y="0" :width="x(r.lengthMm)" :height="96 + depth + turn" fill="var(--rc-alert)" fill-opacity="0.12"
           stroke="var(--rc-alert)" stroke-width="1.500" stroke-dasharray="4 4" />
-        <rect v-if="tape > 0" :x="Math.max(0, x(r.fromMm) - 4)" :y="72 + depth - tape - 4" :width="Math.min(W, x(r.lengthMm) + 8)"
+        <rect v-if="tape > 0" :x="Math.max(0, x(r.fromMm) - 4)" :y="96 + depth - tape - 4" :width="Math.min(W, x(r.lengthMm) + 8)"
           :height="tape"
           :fill="tapeColour" stroke="var(--rc-ink)" stroke-width="1.200" />
-        <text :x="x(r.fromMm + r.lengthMm / 2)" y="42" text-anchor="middle" font-size="17" font-weight="700" fill="var(--rc-ink)"
+        <text :x="x(r.fromMm + r.lengthMm / 2)" y="56" text-anchor="middle" font-size="17" font-weight="700" fill="var(--rc-ink)"
           stroke="var(--rc-paper)" stroke-width="4" paint-order="stroke">{{ Math.round(r.lengthMm) }} mm down</text>
       </g>
       <g font-size="14" fill="var(--rc-ink)" stroke="var(--rc-paper)" stroke-width="3.500" paint-order="stroke">
         <text x="6" y="18">inside of the garment</text>
-        <text x="6" y="66">fold</text><text x="6" :y="72 + depth - 6">turned up {{ Math.round(work.depthMm) }} mm</text>
-        <text v-if="turn > 14" x="6" :y="72 + depth + turn - 5">turned in {{ Math.round(work.turnMm) }} mm</text>
+        <text x="6" y="90">fold</text><text x="6" :y="96 + depth - 6">turned up {{ Math.round(work.depthMm) }} mm</text>
+        <text v-if="turn > 14" x="6" :y="96 + depth + turn - 5">turned in {{ Math.round(work.turnMm) }} mm</text>
         <text :x="W - 6" y="18" text-anchor="end">round {{ Math.round(work.aroundMm) }} mm</text>
       </g>
     </g>

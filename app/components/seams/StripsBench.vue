@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { foldingS, stripsFor, waddingFrom, type FeaturePlan, type Strips, type Wadding } from '#core/seam'
 import { FIBRES, IRON_KINDS, type FibreKey } from '#core/materials'
-import type { HemPressed } from '#core/hem'
+import { isPressed, type HemPressed } from '#core/hem'
 import type { Making } from '#shared/schemas'
 import { REACH_SHARE } from '#shared/making'
 import { FINGER_CAUTION, FOLD_NAME, FOLD_STEP, joinsWords, lengthWords, minutesWords, seconds } from '#shared/words'
@@ -43,9 +43,10 @@ watch(() => [cloth.value?.id, bench.iron?.id, bench.rules, bench.cover?.id] as c
 }, { immediate: true })
 const tape = computed(() => library.supplies.find(x => x.id === wadding.making.value.supplyId)
   ?? library.supplies.find(x => x.family === 'hemTape' && x.resin) ?? null)
-const taped = shallowRef<HemPressed | null>(null)
+const tapedOrNot = shallowRef<HemPressed | { bond: number } | null>(null)
+const taped = computed(() => (tapedOrNot.value && isPressed(tapedOrNot.value) ? tapedOrNot.value : null))
 watch(() => [w.value.fibre, w.value.massGsm, w.value.thicknessMm, tape.value?.id, bench.iron?.id] as const, async () => {
-  taped.value = tape.value && bench.iron
+  tapedOrNot.value = tape.value && bench.iron
     ? await ways.join(wadding.making.value as unknown as Making, tape.value, bench.iron).catch(() => null)
     : null
 }, { immediate: true })
@@ -97,9 +98,9 @@ const SHADES = ['#efe6d2', '#e2d6ba', '#d3c39f', '#c6b48c', '#b9a57a', '#ad9869'
                 :transform="s.bias ? `translate(${60 + i * 46} 240) rotate(-45)` : `translate(10 ${14 + i * (226 / rows.length)})`">
                 <rect :width="s.bias ? 420 : 680" :height="s.bias ? 28 : 226 / rows.length - 3" :fill="colour" stroke="var(--rc-ink)"
                   stroke-width="1" />
-                <text v-if="!s.bias" x="10" :y="(226 / rows.length) / 2 + 4" font-size="13" fill="var(--rc-ink)" stroke="var(--rc-paper)"
-                  stroke-width="3"
-                  paint-order="stroke">{{ i + 1 }}</text>
+                <g v-if="!s.bias" :transform="`translate(20 ${226 / rows.length / 2})`"><circle r="10" fill="var(--rc-paper)"
+                                                                                          stroke="var(--rc-ink)" />
+                  <text y="4.500" text-anchor="middle" font-size="13" font-weight="700" fill="var(--rc-ink)">{{ i + 1 }}</text></g>
               </g>
             </g>
           </svg>

@@ -1,0 +1,58 @@
+// @vitest-environment happy-dom
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { planFeature, SUPPORT_KEYS, type FeaturePlan } from '#core/seam'
+import { toClothInput } from '#shared/mappers'
+import { cloth, iron, layOut } from '../testing/board'
+import { useFeatureRing } from './featureRing'
+
+const plan = (feature: 'seamOpen' | 'gather'): FeaturePlan => planFeature({
+  feature, cloth: toClothInput(cloth()), iron: iron(), cover: null, bed: 'padded', blendRule: 'strict', kit: SUPPORT_KEYS,
+  house: { piecing: 'dry', cooling: 'touch', alwaysCover: false },
+})
+beforeEach(() => {
+  layOut()
+  vi.useFakeTimers()
+})
+afterEach(() => { vi.useRealTimers() })
+
+describe('the ring of a feature', () => {
+  it('down, lift, the other side, rest, and then it may be moved', () => {
+    const given = ref<FeaturePlan | null>(plan('seamOpen'))
+    const scope = effectScope()
+    const ring = scope.run(() => useFeatureRing(given))!
+    const { holdS, secondS } = given.value!.recipe!
+    expect([ring.phase.value, ring.forS.value]).toEqual(['ready', holdS])
+    ring.press()
+    vi.advanceTimersByTime(2000)
+    expect(ring.phase.value).toBe('down')
+    expect(ring.leftS.value).toBeCloseTo(holdS - 2, 1)
+    vi.advanceTimersByTime(holdS * 1000)
+    expect([ring.leftS.value <= 0, ring.share.value]).toEqual([true, 1])
+    ring.press()
+    expect([ring.phase.value, ring.side.value, ring.forS.value]).toEqual(['turn', 1, secondS])
+    ring.press()
+    ring.press()
+    expect([ring.phase.value, ring.forS.value]).toEqual(['rest', given.value!.restS])
+    vi.advanceTimersByTime(given.value!.restS * 1000 + 200)
+    expect(ring.phase.value).toBe('done')
+    ring.press()
+    expect(ring.phase.value).toBe('ready')
+    scope.stop()
+  })
+  it('one side is lifted straight to rest; another feature begins anew; without a recipe it does nothing', async () => {
+    const given = ref<FeaturePlan | null>(plan('gather'))
+    const scope = effectScope()
+    const ring = scope.run(() => useFeatureRing(given))!
+    ring.press()
+    ring.press()
+    expect(ring.phase.value).toBe('rest')
+    given.value = plan('seamOpen')
+    await nextTick()
+    expect(ring.phase.value).toBe('ready')
+    given.value = { ...plan('seamOpen'), recipe: null }
+    await nextTick()
+    ring.press()
+    expect([ring.phase.value, ring.forS.value]).toEqual(['ready', 0])
+    scope.stop()
+  })
+})

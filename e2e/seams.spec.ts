@@ -1,0 +1,210 @@
+import { randomUUID } from 'node:crypto'
+import { expect, test, type Page } from '@playwright/test'
+import type { Cloth, Job, Making, Makings, Page as Listed, Run, RunHead } from '#shared/schemas'
+import { startServer, type Server } from './server'
+
+let server: Server
+test.beforeAll(async () => { server = await startServer(60) })
+test.afterAll(() => server.down())
+test.use({ testIdAttribute: 'data-test' })
+
+const get = async <T>(page: Page, path: string) => (await (await page.request.get(`${server.url}${path}`)).json()) as T
+const cloth = async (page: Page, code: string) => (await get<Listed<Cloth>>(page, `/api/cloths?q=${code}`)).rows[0]!
+async function jobOf(page: Page, name: string, codes: string[]): Promise<Job> {
+  const cloths = await Promise.all(codes.map(async code => ({ clothId: (await cloth(page, code)).id, place: null, supplyId: null })))
+  return (await (await page.request.post(`${server.url}/api/jobs`, {
+    data: { name, garment: 'Trial', washC: 30, tumble: 'no', dryClean: false, cloths },
+  })).json()) as Job
+}
+async function openJob(page: Page, name: string): Promise<void> {
+  await page.goto(`${server.url}/today`)
+  await page.getByTestId('jobs').getByRole('listitem').filter({ hasText: name }).getByRole('button').first().click()
+  await expect(page.getByTestId('ticket')).toContainText(name)
+  await expect(page).not.toHaveURL(/today/)
+}
+async function toSeams(page: Page, key: string): Promise<void> {
+  await page.keyboard.press('z')
+  await expect(page.getByRole('tab', { name: /Feature/ })).toBeVisible({ timeout: 20_000 })
+  await page.keyboard.press(key)
+}
+const makingsOf = (page: Page, job: Job) => get<Makings>(page, `/api/jobs/${job.id}/makings`)
+async function beginRun(page: Page): Promise<void> {
+  await page.keyboard.press('5')
+  await expect(page.getByRole('tab', { name: /Order/ })).toBeVisible({ timeout: 20_000 })
+  await page.keyboard.press('l')
+  await expect(page.getByRole('button', { name: /Begin the run/ })).toBeEnabled({ timeout: 40_000 })
+  await page.keyboard.press('Enter')
+  await expect(page.getByTestId('run')).toBeVisible()
+}
+const now = (page: Page) => page.getByTestId('now')
+/** Presses whatever is there with Space until something else stands there. */
+async function pressUntil(page: Page, until: RegExp): Promise<void> {
+  for (let i = 0; i < 400; i++) {
+    const words = (await now(page).textContent()) ?? ''
+    if (until.test(words)) return
+    if (/^(Set down|Lift|Turn it|Fingers)/.test(words)) await page.locator('body').press('Space')
+    await page.waitForTimeout(40)
+  }
+  throw new Error(`never came to ${until}`)
+}
+const runOf = async (page: Page, job: Job): Promise<Run> => {
+  const [head] = await get<RunHead[]>(page, `/api/jobs/${job.id}/runs`)
+  return get<Run>(page, `/api/runs/${head!.id}`)
+}
+
+test('a feature of any cloth: the sentence, two of three, the ring; then into the job, and pressed in its run', async ({ page }) => {
+  test.setTimeout(150_000)
+  const job = await jobOf(page, 'Watch coat seams', ['TW-14'])
+  await openJob(page, job.name)
+  await toSeams(page, 'f')
+  await expect(page.getByTestId('feature-says')).toContainText(/only the tip, along the seam: \d+\s+s, wool · silk/)
+  await expect(page.getByTestId('agents')).toContainText('heat and steam, no pressure')
+  await expect(page.getByTestId('feature-reasons')).toContainText('Wool sets moist at 80 °C')
+  // The ring, by Space alone.
+  const ring = page.getByTestId('feature-ring')
+  await expect(ring).toHaveAttribute('data-phase', 'ready')
+  await page.locator('body').press('Space')
+  await expect(ring).toHaveAttribute('data-phase', 'down')
+  await expect(ring).toContainText('it is set', { timeout: 10_000 })
+  await page.locator('body').press('Space')
+  await expect(ring).toHaveAttribute('data-phase', 'turn')
+  await page.locator('body').press('Space')
+  await page.locator('body').press('Space')
+  await expect(ring).toHaveAttribute('data-phase', /rest|done/)
+  await expect(ring).toHaveAttribute('data-phase', 'done', { timeout: 20_000 })
+  // The next feature by its key; cloth that takes no heat says so.
+  await page.keyboard.press('j')
+  await expect(page.getByRole('radio', { name: 'Seam, to one side' })).toBeChecked()
+  await page.keyboard.press('Enter')
+  await expect.poll(async () => (await makingsOf(page, job)).makings.map(m => m.work.kind)).toEqual(['feature'])
+  await beginRun(page)
+  await page.keyboard.press('d')
+  await pressUntil(page, /Nothing to press|All of it/)
+  const lifts = async () => (await runOf(page, job)).events.filter(e => e.kind === 'lift').length
+  await expect.poll(lifts, { timeout: 15_000 }).toBeGreaterThan(3)
+  const run = await runOf(page, job)
+  expect(run.operations).toMatchObject([{ kind: 'seam', supplyId: null, makingId: (await makingsOf(page, job)).makings[0]!.id }])
+})
+
+test('every cloth of the drawer has its way: pile by steam and fingers, what takes no heat cold', async ({ page }) => {
+  const job = await jobOf(page, 'Odd cloths', ['TW-08', 'TW-03'])
+  await openJob(page, job.name)
+  await toSeams(page, 'f')
+  await expect(page.getByTestId('feature-says')).toContainText('No heat on this cloth')
+  await expect(page.getByTestId('feature-steps')).toContainText('roller')
+  await expect(page.getByTestId('feature-reasons')).toContainText('gives off fumes')
+  await page.getByRole('combobox', { name: 'Cloth' }).click()
+  await page.getByRole('option', { name: 'Saloon satin, oyster' }).click()
+  await expect(page.getByTestId('agents')).toContainText('heat and pressure')
+  await expect(page.getByTestId('feature-reasons')).toContainText('Water or steam would mark it')
+})
+
+test('a grid is laid, one seam turned by hand, and a reload finds it; closed to a tube of five rows it cannot nest', async ({ page }) => {
+  test.setTimeout(90_000)
+  const job = await jobOf(page, 'Pennant block', ['TW-01', 'TW-13'])
+  await openJob(page, job.name)
+  await toSeams(page, 'g')
+  await page.getByRole('radio', { name: 'Stripes' }).click()
+  await expect(page.getByTestId('grid-says')).toContainText('All 24 crossings nest')
+  await page.keyboard.press('j')
+  await expect(page.getByTestId('seam')).toContainText('Step 1 of 6: seam 1 of 34')
+  const lies = async () => (await page.locator('[data-seam][aria-pressed=true]').getAttribute('aria-label'))!
+  const before = await lies()
+  await page.keyboard.press('q')
+  await expect.poll(lies).not.toBe(before)
+  await expect(page.getByTestId('turned')).toContainText('1 turned by hand: 4 others turn with it, nesting is none the worse')
+  await page.getByRole('switch', { name: 'Round into a tube' }).click()
+  await expect(page.getByTestId('grid-says')).toContainText('6 of 30 crossings cannot nest')
+  await page.getByRole('switch', { name: 'Round into a tube' }).click()
+  await page.keyboard.press('j')
+  await page.keyboard.press('q')
+  // Enter takes it into the job once nothing holds the focus.
+  await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
+  await page.keyboard.press('Enter')
+  await expect.poll(async () => (await makingsOf(page, job)).makings.length).toBe(1)
+  await page.reload()
+  await expect(page.getByTestId('grid-says')).toContainText('All 24 crossings nest', { timeout: 20_000 })
+  const [kept] = (await makingsOf(page, job)).makings
+  expect(Object.keys((kept!.work as { turned: object }).turned)).toHaveLength(1)
+  // Sizes that make no sense are said, and nothing is lost.
+  const widths = page.getByRole('textbox', { name: 'Widths of the columns, mm' })
+  await widths.fill('80, -5')
+  await widths.press('Tab')
+  await expect(page.getByText('Widths: write them in mm')).toBeVisible()
+  await expect(page.getByTestId('grid-says')).toContainText('All 24')
+})
+
+test('a hem on a lined dress is pressed by keys, its lining held clear; a synthetic is refused with the other way', async ({ page }) => {
+  test.setTimeout(150_000)
+  await openJob(page, 'lined dress')
+  const [job] = (await get<Listed<Job>>(page, '/api/jobs')).rows.filter(j => j.name.includes('lined dress'))
+  await toSeams(page, 'h')
+  const says = /0\.54 m of tape in 7 pieces; \d+\s+s a place under a damp cover/
+  await expect(page.getByTestId('hem-says')).toContainText(says, { timeout: 20_000 })
+  await expect(page.getByTestId('hem-lining')).toContainText('Saloon lining, bronze: hold it clear')
+  await expect(page.getByTestId('hem-how')).toContainText('to ease along this curve')
+  await beginRun(page)
+  await page.keyboard.press('d')
+  await pressUntil(page, /Nothing to press|try its edge/)
+  await expect(page.getByTestId('edge')).toBeVisible({ timeout: 60_000 })
+  await page.keyboard.press('h')
+  await expect.poll(async () => (await runOf(page, job!)).events.filter(e => e.kind === 'edge').map(e => e.edge), { timeout: 15_000 })
+    .toEqual(['holds'])
+  expect((await runOf(page, job!)).operations).toMatchObject([{ kind: 'hem', standing: 'estimated' }])
+  await openJob(page, 'Galley aprons')
+  await toSeams(page, 'h')
+  await expect(page.getByTestId('hem-refused')).toContainText('65 % of it is synthetic', { timeout: 20_000 })
+  await expect(page.getByTestId('hem-says')).toContainText('Stitch it by hand')
+  // A depth that no tape stays under.
+  await page.getByRole('textbox', { name: 'Depth of the hem' }).fill('12')
+  await expect(page.getByText(/it has to be deeper by more than 3 mm/)).toBeVisible()
+})
+
+test('what cannot be is refused with a sentence naming it, and nothing is half written', async ({ page }) => {
+  const job = await jobOf(page, 'Bad makings', ['TW-01'])
+  const c = await cloth(page, 'TW-01')
+  const url = `${server.url}/api/jobs/${job.id}/makings`
+  const making = (work: object, more: object = {}): object => ({
+    id: randomUUID(), name: 'Bad one', clothId: c.id, liningId: null, supplyId: null, clothIds: [], work: { format: 1, ...work }, ...more,
+  })
+  const hem = {
+    kind: 'hem', task: 'fallen', depthMm: 30, turnMm: 0, aroundMm: 900, runs: [{ fromMm: 0, lengthMm: 100 }], curve: null, legs: [],
+    taper: null, count: 1,
+  }
+  const grid = {
+    kind: 'grid', first: 'rows', closed: false, seamMm: 6, open: false, turned: {}, ties: [], colours: [{ hex: '#ffffff', cloth: null }],
+    patches: [[0, 0, 50, 50, 0], [50, 0, 50, 50, 0]],
+  }
+  const leg = { name: 'Left', nowMm: 900, clothMm: 880, wantedMm: 800 }
+  const wheel = [[0, 0, 60, 30, 0], [60, 0, 30, 60, 0], [30, 60, 60, 30, 0], [0, 30, 30, 60, 0], [30, 30, 30, 30, 0]]
+  const wadding = {
+    kind: 'wadding', top: { wideMm: 900, highMm: 900 }, marginMm: 5, fibre: 'cotton', massGsm: 160, thicknessMm: 3, sheets: [],
+  }
+  const bad: [object, RegExp][] = [
+    [making({ ...grid, patches: [[0, 0, 50, 50, 0], [53, 0, 50, 50, 0]] }), /Bad one: Seams: they miss each other by 3\.0 mm/],
+    [making({ ...grid, patches: wheel }), /no straight seam/],
+    [making({ ...grid, patches: [[0, 0, 50, 50, 0], [50, 0, 50, 50, 3]] }), /Patch 2: it has no colour/],
+    [making({ ...grid, patches: [[0, 0, 50, 50, 0], [50, 0, 50, 50]] }), /has no colour/],
+    [making({ ...grid, colours: [] }), /Colours: a patch needs one/],
+    [making({ ...hem, depthMm: 0 }), /Depth/],
+    [making({ ...hem, task: 'shorten', legs: [leg] }), /Bad one: Left: it is longer than its cloth/],
+    [making({ ...hem, curve: { radiusMm: 0, turnDeg: 90 } }), /Radius/],
+    [making({ ...hem, curve: { radiusMm: 500, turnDeg: -20 } }), /Turn/],
+    [making({ ...hem, runs: [{ fromMm: 950, lengthMm: 20 }] }), /beyond the end/],
+    [making(hem, { clothId: randomUUID() }), /Cloth: one of them is not kept here/],
+    [making(hem, { supplyId: randomUUID() }), /Tape: one of them is not kept here/],
+    [making({ kind: 'feature', feature: 'zigzag', lengthMm: 100, count: 1 }), /Feature/],
+    [making({ ...wadding, marginMm: -5 }), /Margin/],
+  ]
+  for (const [m, sentence] of bad) {
+    const answer = await page.request.put(url, { data: { version: 0, makings: [m] } })
+    expect([answer.status(), (await answer.json() as { detail: string }).detail]).toEqual([422, expect.stringMatching(sentence)])
+  }
+  expect(await makingsOf(page, job)).toEqual({ makings: [], version: 0 })
+  // Two boards: the second is told, with both versions.
+  const good = making(hem) as Making
+  expect((await page.request.put(url, { data: { version: 0, makings: [good] } })).status()).toBe(200)
+  const late = await page.request.put(url, { data: { version: 0, makings: [] } })
+  expect(late.status()).toBe(409)
+  expect((await late.json() as { current: Makings }).current.makings.map(m => m.name)).toEqual(['Bad one'])
+})

@@ -1,0 +1,97 @@
+import { describe, expect, it } from 'vitest'
+import { FEATURE_KEYS, planFeature, SUPPORT_KEYS, type FeatureAsk, type FeatureKey } from '#core/seam'
+import type { ClothInput } from '#core/stack'
+import { METRIC } from '#core/units'
+import {
+  agentsSentence, beforeCutting, FEATURE_NAME, featureReason, featureSentence, hemRefusal, joinsWords, liningSentence, nestSentence,
+  restSentence, stepWords, supportWords, washSentence, widthSentence,
+} from '.'
+
+const cloth = (more: Partial<ClothInput> = {}): ClothInput => ({
+  fibres: [{ fibre: 'wool', sharePct: 100 }], construction: 'suiting', massGsm: 260, thicknessMm: 0.55, mayGetWet: true, nap: 'none',
+  finishes: [], ...more,
+})
+const ask = (feature: FeatureKey, more: Partial<FeatureAsk> = {}): FeatureAsk => ({
+  feature, cloth: cloth(), cover: 'muslin', bed: 'padded', blendRule: 'strict', kit: SUPPORT_KEYS,
+  iron: { kind: 'household', stops: [{ label: 'wool', meanC: 150, swingC: 10, origin: 'measured' }] },
+  house: { piecing: 'dry', cooling: 'touch', alwaysCover: false }, ...more,
+})
+
+describe('a feature in words', () => {
+  it('the side, the motion, the seconds, the stop, the moisture, the cover', () => {
+    expect(featureSentence(planFeature(ask('seamOpen')))).toMatch(
+      /^From the back, only the tip, along the seam: \d+\u00A0s, wool 150 °C, steam shots, covered\.$/)
+    expect(featureSentence(planFeature(ask('pleat')), { ...METRIC, temperature: '°F' })).toContain('wool 302 °F')
+  })
+  it('pile and what takes no heat have sentences of their own', () => {
+    const velvet = cloth({ nap: 'pile', construction: 'velvet' })
+    expect(featureSentence(planFeature(ask('seamOpen', { cloth: velvet })))).toMatch(/^Hold the iron over it/)
+    const none = planFeature(ask('seamOpen', { cloth: cloth({ fibres: [{ fibre: 'polypropylene', sharePct: 100 }] }) }))
+    expect(featureSentence(none)).toBe('No heat on this cloth.')
+  })
+  it('both sides and several touches are said', () => {
+    const gassed = cloth({ fibres: [{ fibre: 'polyester', sharePct: 100 }], construction: 'twill', finishes: ['gasDyedPrint'] })
+    expect(featureSentence(planFeature(ask('seamOpen', { cloth: gassed })))).toMatch(/, \d times, the sole away between,/)
+    const cotton = cloth({ fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27 })
+    const stops = [{ label: 'cotton', meanC: 195, swingC: 10, origin: 'measured' as const }]
+    expect(featureSentence(planFeature(ask('neckEdge', { cloth: cotton, iron: { kind: 'household', stops } })))).toMatch(/s a side, cotton/)
+  })
+  it('every feature has a name, and every step and reason a sentence', () => {
+    for (const key of FEATURE_KEYS) {
+      const p = planFeature(ask(key))
+      expect(FEATURE_NAME[key]).toMatch(/^[A-Z]/)
+      for (const s of p.steps) expect(stepWords(s)).toMatch(/^[A-Z].{6,}/)
+      for (const r of p.reasons) expect(featureReason(r)).toMatch(/^[A-Z].{8,}\.$/)
+    }
+  })
+  it('two of three, and which is spared', () => {
+    expect(agentsSentence(['heat', 'steam'])).toBe('heat and steam, no pressure: the hand carries the iron; what presses comes afterwards')
+    expect(agentsSentence(['heat', 'pressure'])).toContain('no steam')
+    expect(agentsSentence(['steam', 'pressure'])).toContain('no hot sole')
+    expect(agentsSentence(['pressure'])).toBe('pressure alone')
+  })
+  it('what is not there has a stand-in', () => {
+    expect(supportWords({ key: 'ham', standIn: null })).toBe('ham')
+    expect(supportWords({ key: 'ham', standIn: 'towel' })).toBe('a rolled towel (for want of a ham)')
+    expect(supportWords({ key: 'cards', standIn: 'paper' })).toBe('strips of paper (for want of a few strips of card)')
+  })
+  it('how long it lies', () => {
+    expect(restSentence(65, 45, true)).toBe('Leave it under the clapper for 65\u00A0s: then it is under 45 °C and may be moved.')
+  })
+})
+
+describe('hems, grids and what comes before the knife, in words', () => {
+  it('a refusal says why', () => {
+    expect(hemRefusal({ why: 'synthetic', sharePct: 65 })).toContain('65 % of it is synthetic')
+    expect(hemRefusal({ why: 'neverBonds', bond: 0.42 })).toContain('0.4 of a bond')
+    for (const why of ['noWater', 'noSteam', 'pile', 'noResin', 'noStops'] as const) expect(hemRefusal({ why })).toMatch(/\.$/)
+    expect(hemRefusal({ why: 'noHeat', fumes: true })).toContain('fumes')
+  })
+  it('a lining is held clear, or may stay', () => {
+    const base = { peakC: 100, limitC: 125, holdClear: false, keepSoleOff: false }
+    expect(liningSentence(base, 'Viscose')).toBe('Viscose may lie behind: it comes to 100 °C, and stands 125 °C.')
+    expect(liningSentence({ ...base, holdClear: true }, 'Acetate')).toContain('and be wetted')
+    expect(liningSentence({ ...base, holdClear: true, peakC: 130 }, 'Acetate')).toContain('over the 125 °C it stands')
+    expect(liningSentence({ ...base, keepSoleOff: true }, 'Acetate')).toContain('keep it off')
+  })
+  it('how a grid nests', () => {
+    expect(nestSentence(0, 0, true)).toBe('No seams cross.')
+    expect(nestSentence(1, 0, true)).toBe('The one crossing nests.')
+    expect(nestSentence(35, 0, true)).toBe('All 35 crossings nest.')
+    expect(nestSentence(35, 2, false)).toBe('2 of 35 crossings cannot nest, as far as was looked.')
+  })
+  it('dark cloth is starched from the back; what may not be wetted is not', () => {
+    expect(beforeCutting('starch', 20, true, 12)[0]).toContain('from the back')
+    expect(beforeCutting('water', 14, true, 9)[0]).toBe('Mist it')
+    expect(beforeCutting('water', null, false, 9)[1]).toContain('spray half, twice')
+    expect(beforeCutting(null, null, false, null)).toHaveLength(4)
+    expect(beforeCutting('water', 14, false, 9)[2]).toContain('until it is dry: 9\u00A0s a place')
+  })
+  it('joins, widths, washes', () => {
+    expect([joinsWords(0), joinsWords(1), joinsWords(3)]).toEqual(['one piece covers it', '1 join', '3 joins'])
+    expect(widthSentence('12 mm', 0.9)).toBe('12 mm narrower, 0.9 %.')
+    expect(widthSentence('12 mm', -0.9)).toBe('12 mm wider, 0.9 %.')
+    expect(widthSentence('0 mm', 0)).toBe('It has kept its width.')
+    expect(washSentence(60, 30)).toContain('washed at 60 °C; the tape stands 30 °C')
+  })
+})
