@@ -7,7 +7,8 @@ export { settingOf, type SetBy, type Setting } from './sets'
 export { foldedStack, pliesIn, plyMm, runFold, type Fold } from './fold'
 export { bulkOf, printThroughOf, STEP_MM, type Bulk, type PrintThrough } from './bulk'
 export {
-  MOVED_UNDER_C, planFeature, reachedS, type Agent, type FeatureAsk, type FeaturePlan, type FeatureReason, type FeatureStep, type House,
+  isHovering, MOVED_UNDER_C, planFeature, reachedS, type Agent, type FeatureAsk, type FeaturePlan, type FeatureReason, type FeatureStep,
+  type House,
   type Support,
 } from './plan'
 export { foldingS, stripsFor, type StripAsk, type StripFold, type Strips } from './strips'

@@ -5,7 +5,8 @@ import { runProgramme, steadySole } from '../heat'
 import { COARSE } from '../recipe'
 import { CLOTHS, DRY_IRON, IRON } from './cloths.fixture'
 import {
-  besidePliesOf, bulkOf, FEATURE_KEYS, FEATURES, foldedStack, planFeature, pliesAt, pliesIn, pliesOf, plyMm, printThroughOf, reachedS,
+  besidePliesOf, bulkOf, FEATURE_KEYS, FEATURES, foldedStack, isHovering, planFeature, pliesAt, pliesIn, pliesOf, plyMm, printThroughOf,
+  reachedS,
   runFold, settingOf, SUPPORT_KEYS, type FeatureAsk, type FeatureKey, type FeaturePlan, type Motion, type SupportKey,
 } from '.'
 
@@ -114,6 +115,10 @@ describe('features of cloth, worked out', () => {
     const hot = plan('seamOpen', 'acetate', { iron: { kind: 'household', stops: [IRON.stops[2]!] } })
     expect([hot.means, why(hot)]).toEqual(['cold', ['noCooler']])
     expect(() => plan('seamOpen', 'poplin', { iron: { kind: 'household', stops: [] } })).toThrow('no stops')
+  })
+  it('over pile the iron is held, touching nothing, and its recipe says so', () => {
+    expect(isHovering(plan('seamOpen', 'velvet').recipe!)).toBe(true)
+    expect(isHovering(plan('seamOpen', 'worsted').recipe!)).toBe(false)
   })
   it('pile without steam is left to the fingers', () => {
     const p = plan('seamOpen', 'velvet', { iron: DRY_IRON })

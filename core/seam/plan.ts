@@ -91,8 +91,10 @@ export interface FeaturePlan {
 
 /** Carried by the hand so that it only just rests, kPa. Typical. */
 const BORNE_KPA = 0.2
-/** Held over the work: nothing is touched, and so much of the steam gets in. */
-const HOVER_KPA = 0.001, HOVER_STEAM_SHARE = 0.15
+/** Held over the work: nothing is touched, and so much of the steam gets in. A recipe says so by its least pressure. */
+const OVER_KPA = 0.001, HOVER_KPA = 0.01, HOVER_STEAM_SHARE = 0.15
+/** Is the iron held over the work instead of set down on it? */
+export const isHovering = (r: Pick<Recipe, 'pressureKPa'>): boolean => r.pressureKPa <= HOVER_KPA
 /** Under this a seam may be taken up, °C; by the other house rule only once it is as cold as the hand. Typical. */
 export const MOVED_UNDER_C = 45
 const COLD_C = 32
@@ -370,10 +372,11 @@ function hovered(f: Feature, ask: FeatureAsk, limit: ClothLimit, stops: readonly
     plies: Array.from({ length: pliesOf(f) }, () => ask.cloth), cover: null, coverWaterGsm: 0, mistGsm: 0, bed: 'needle',
   }
   const setting = settingOf(ask.cloth.fibres, true)
-  const setAtS = reachedS(runFold(fold, stop.meanC, [downPhase(recipe)], HOVER_STEAM_SHARE), setting.setC)
+  const over = (r: Recipe): Phase => ({ ...downPhase(r), pressureKPa: OVER_KPA } as Phase)
+  const setAtS = reachedS(runFold(fold, stop.meanC, [over(recipe)], HOVER_STEAM_SHARE), setting.setC)
   const holdS = Math.max(2, Math.ceil((setAtS ?? SOON_S) + 0.5))
   const held = { ...recipe, holdS, steamS: holdS }
-  const rest = restOf(fold, held, [downPhase(held)], false, ask.house, HOVER_STEAM_SHARE)
+  const rest = restOf(fold, held, [over(held)], false, ask.house, HOVER_STEAM_SHARE)
   const bulk = bulkOf(f, ask.cloth, 1), print = printThroughOf(ask.cloth, 1, 1)
   return {
     feature: f.key, means: 'hover', motion: 'hover', supports: supportsOf(f, ask.kit, limit, false, false), agents: ['steam', 'pressure'],

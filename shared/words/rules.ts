@@ -90,14 +90,15 @@ export const QUESTIONS: Question[] = [
     ],
   },
   {
-    key: 'seams', ask: 'Seams open or to one side?', changes: 'the order of pressing',
+    key: 'seams', ask: 'Seams open or to one side?', changes: 'which seam a fresh feature begins with in Seams',
     schools: [
       { value: 'open', name: 'Open', why: 'Less bulk; garments.' },
       { value: 'oneSide', name: 'To one side', why: 'Stronger, can be top-stitched; quilts.' },
     ],
   },
   {
-    key: 'piecing', ask: 'Piece dry or with steam?', changes: 'the order of pressing',
+    key: 'piecing', ask: 'Piece dry or with steam?',
+    changes: 'whether seams of cotton, linen and their like are settled dry or with steam',
     schools: [
       { value: 'dry', name: 'Dry', why: 'No distortion.' }, { value: 'steam', name: 'Steam', why: 'It corrects.' },
     ],
@@ -126,7 +127,7 @@ export const QUESTIONS: Question[] = [
     ],
   },
   {
-    key: 'cooling', ask: 'How long to cool?', changes: 'how long a piece lies until it is called cold',
+    key: 'cooling', ask: 'How long to cool?', changes: 'how long a piece, a seam or a hem lies until it is called cold',
     schools: [
       { value: 'touch', name: 'To the touch', why: 'At 40 °C a hand rests on it. The next piece waits.' },
       { value: 'cold', name: 'Quite cold, weighted', why: 'At 32 °C it is no warmer than the hand. Resin sets flat.' },
@@ -136,5 +137,5 @@ export const QUESTIONS: Question[] = [
 /** The questions that already change something; the others are kept for the stages to come. */
 export const WORKING_RULES: (keyof Rules)[] = [
   'blend', 'moisture', 'bearing', 'warm', 'sides', 'patience', 'clock', 'cover', 'allowance', 'washes', 'size', 'motion', 'walk',
-  'places', 'cooling',
+  'places', 'cooling', 'seams', 'piecing',
 ]

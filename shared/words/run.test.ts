@@ -28,13 +28,24 @@ describe('what the hands are told', () => {
   })
   it('stop, moisture, cover and side stand in one line; turned over the other side is up', () => {
     const stop = { label: 'wool', meanC: 154, swingC: 5, origin: 'measured' as const }
-    const r = { stop, method: 'mist' as const, firstSide: 'back' as const }
+    const r = { stop, method: 'mist' as const, firstSide: 'back' as const, pressureKPa: 3 }
     const up = (pass: number, coverName: string | null) => ({ kind: 'fuse' as const, pass, coverName })
     expect(howLine(r, up(0, 'Washed muslin'))).toBe('wool 154 °C, mist, washed muslin, backing side up')
     expect(howLine(r, up(1, null))).toBe('wool 154 °C, mist, bare sole, face up')
     expect(howLine({ ...r, firstSide: 'face' }, up(1, null))).toContain('backing side up')
     expect(howLine(r, { ...up(0, null), kind: 'settle' })).toMatch(/bare sole, the cloth alone$/)
     expect(howLine(r, { ...up(0, null), kind: 'trim' })).toMatch(/the braid alone$/)
+    for (const kind of ['seam', 'hem', 'flatten', 'tape'] as const) {
+      expect(howLine(r, { ...up(0, null), kind })).toMatch(/from the back$/)
+      expect(howLine(r, { ...up(1, null), kind })).toMatch(/from the face$/)
+    }
+  })
+  it('over pile the iron is held, never set down', () => {
+    const stop = { label: 'wool', meanC: 154, swingC: 5, origin: 'measured' as const }
+    const r = { stop, method: 'steam' as const, firstSide: 'back' as const, pressureKPa: 0.01 }
+    expect(howLine(r, { kind: 'seam', pass: 0, coverName: null })).toContain('held over it, touching nothing')
+    expect(whatNow(down(), { ...of, kind: 'seam', hovers: true }, false)).toMatch(/^Hold it over, steaming/)
+    expect(whatNow({ do: 'hand', forS: 30 }, { ...of, kind: 'fingers' }, false)).toMatch(/^Fingers/)
   })
 })
 

@@ -1,4 +1,5 @@
 import type { EdgeFound, NextStep, OperationKind, RecipeVerdict, SoleAsks, Warning, Water, WaterFault } from '#core/run'
+import { isHovering } from '#core/seam'
 import { METRIC, type DisplayUnits } from '#core/units'
 import type { KeepOutKind, RecipePayload, Standing } from '../schemas'
 import { celsius, METHOD_NAME, seconds } from './names'
@@ -52,14 +53,17 @@ const HAND_WORDS = {
   peel: 'Peel the paper off, slowly', sew: 'Sew it, trim, turn it right side out', fingers: 'Fingers, roller or stitches: no heat on it',
 } as const
 /** What the hands do now. */
-export function whatNow(step: NextStep, of: { kind: OperationKind, prints: number, name: string }, over: boolean): string {
+export function whatNow(
+  step: NextStep, of: { kind: OperationKind, prints: number, name: string, hovers?: boolean }, over: boolean,
+): string {
   const place = 'print' in step && of.prints > 1 ? `: place ${step.print + 1} of ${of.prints}` : ''
   switch (step.do) {
     case 'down':
       if (step.pass < 0) return `Warm the cloth${place}`
+      if (of.hovers) return `Hold it over, steaming${place}`
       return step.again ? `Set down again${place}` : `Set down${place}`
     case 'lift':
-      return over ? `Lift${place}` : step.pass < 0 ? `Warm it${place}` : `Hold still${place}`
+      return over ? `Lift${place}` : step.pass < 0 ? `Warm it${place}` : of.hovers ? `Touch nothing${place}` : `Hold still${place}`
     case 'laid':
       return 'Lay the backing and the cover on'
     case 'turned':
@@ -82,7 +86,8 @@ export const runKeyWords = (step: NextStep): string =>
 
 /** The stop, the moisture, the cover and what lies up, in one line; cloth or braid that is settled has nothing on it. */
 export function howLine(
-  r: Pick<RecipePayload, 'stop' | 'method' | 'firstSide'>, of: { kind: OperationKind, pass: number, coverName: string | null },
+  r: Pick<RecipePayload, 'stop' | 'method' | 'firstSide' | 'pressureKPa'>,
+  of: { kind: OperationKind, pass: number, coverName: string | null },
   units: DisplayUnits = METRIC,
 ): string {
   const { kind, pass, coverName } = of
@@ -92,7 +97,8 @@ export function howLine(
     ? 'the cloth alone'
     : kind === 'trim' ? 'the braid alone' : kind === 'seam' || kind === 'hem' || kind === 'flatten' || kind === 'tape' ? from : backed
   const moisture = METHOD_NAME[r.method].toLowerCase()
-  return `${r.stop.label} ${celsius(r.stop.meanC, units)}, ${moisture}, ${coverName?.toLowerCase() ?? 'bare sole'}, ${side}`
+  const bare = isHovering(r) ? 'held over it, touching nothing' : 'bare sole'
+  return `${r.stop.label} ${celsius(r.stop.meanC, units)}, ${moisture}, ${coverName?.toLowerCase() ?? bare}, ${side}`
 }
 
 /** One thing of the order, in a line: how often set down, at what, with which iron, how far to be trusted, and why it is left out. */

@@ -32,6 +32,23 @@ export const MOTION_WORDS: Record<Motion, string> = {
   alongTheGrain: 'gliding, along the grain', hover: 'held over it, touching nothing', none: 'no iron',
 }
 export const AGENT_NAME: Record<Agent, string> = { heat: 'heat', steam: 'steam', pressure: 'pressure' }
+/** What the hands have to know of it besides. */
+export const FEATURE_NOTE: Partial<Record<FeatureKey, string>> = {
+  seamOpen: 'From the back first, then a light look at the face.',
+  seamOneSide: 'To the darker cloth, or to the side with fewer seams; dark cloth uppermost while the fingers lay it.',
+  curvedSeam: 'Snip or notch it first, so that it lies round the ham.',
+  sleeveSeam: 'Only the seam over the roll: nothing under it is marked.',
+  dart: 'Horizontal ones down, vertical ones to the centre; lightly, and stop short of the point.',
+  pleat: 'Lay it with the fingers, pin it, set the iron on and lift it: a push moves the fold.',
+  gather: 'Into the seam edge only: a sole in the fullness flattens it for good.',
+  collarEdge: 'Roll the seam a hair to the under side before it is pressed.',
+  neckEdge: 'It stretches most of all: never along it.',
+  facing: 'Stop before its inner edge, or that edge shows on the face.',
+  hemFold: 'Stop short of its upper edge.',
+  binding: 'Dry while it is folded; steam only to set it.',
+  crease: 'What is still there once it is cold is moistened and pressed again.',
+  largeFlat: 'The large hot iron for large cloth; along the grain, never across the bias.',
+}
 /** Two of three. */
 export function agentsSentence(agents: readonly Agent[]): string {
   const spared = (['heat', 'steam', 'pressure'] as const).filter(a => !agents.includes(a))

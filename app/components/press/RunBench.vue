@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useIntervalFn } from '@vueuse/core'
 import { asksEdge, waterFault } from '#core/run'
+import { isHovering } from '#core/seam'
 import type { PrintState } from './SetDownPicture.vue'
 import { fromPayload } from '#shared/cutting'
 import { bearingOutline, printed } from '#core/setdown'
@@ -38,7 +39,8 @@ const share = computed(() => {
 const over = computed(() => step.value?.do === 'lift' && share.value >= 1)
 const command = computed(() => {
   if (!op.value || !step.value) return run.cooling.length > 0 ? 'Nothing to press: let it cool' : 'All of it is pressed'
-  return whatNow(step.value, { kind: op.value.kind, prints: op.value.prints.length, name: op.value.name }, over.value)
+  const { kind, prints, name, recipe } = op.value
+  return whatNow(step.value, { kind, prints: prints.length, name, hovers: recipe !== null && isHovering(recipe) }, over.value)
 })
 const big = computed(() => {
   if (step.value?.do === 'lift') {

@@ -2,7 +2,7 @@
 import { useMagicKeys } from '@vueuse/core'
 import { FEATURE_KEYS, SUPPORT_KEYS, type FeatureKey, type FeaturePlan, type SupportKey } from '#core/seam'
 import {
-  AGENT_NAME, agentsSentence, FEATURE_NAME, featureReason, featureSentence, FINGER_CAUTION, isHouseReason, restSentence,
+  AGENT_NAME, agentsSentence, FEATURE_NAME, FEATURE_NOTE, featureReason, featureSentence, FINGER_CAUTION, isHouseReason, restSentence,
   stepWords, STEAM_CAUTION, SUPPORT_NAME, supportWords,
 } from '#shared/words'
 
@@ -111,6 +111,7 @@ const count = computed({ get: () => making.value.work.count, set: v => setWork({
           <FeatureRing :plan="plan" />
           <p v-if="plan.recipe" class="text-[15px]">{{ restSentence(plan.restS, plan.untilC, clapped, bench.units) }}
             <Sourced from="model" /></p>
+          <p v-if="FEATURE_NOTE[feature] && plan.means !== 'cold'" class="text-[15px]">{{ FEATURE_NOTE[feature] }}</p>
           <p class="text-[15px]"><b>Under it:</b> {{ plan.supports.map(supportWords).join('; ') }}.</p>
           <p class="text-[15px]"><b>{{ plan.bulk.plies }} plies</b> of {{ `${(plan.bulk.thickMm / plan.bulk.plies).toFixed(2)} mm` }}
             under the sole<template v-if="plan.bulk.stepMm > 0">, {{ plan.bulk.stepMm.toFixed(1) }} mm over their neighbours</template>.
