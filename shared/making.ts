@@ -14,7 +14,7 @@ import type { Cloth, Cover, Iron, Making, Rules, Supply, WorkOf } from './schema
 /** A stretch along which the sole is set down, mm. */
 export interface Line { x0: number, y0: number, x1: number, y1: number }
 /** How it is worked out: as a feature of its cloth, a hem, or a butted join under dry tape. */
-export type MakingHow
+type MakingHow
   = { how: 'feature', feature: FeatureKey } | { how: 'flatten', body: Body } | { how: 'hem', turnedPlies: 1 | 2 } | { how: 'tape' }
 export interface MadeMaking extends MadeOperation {
   makingId: string

@@ -1,7 +1,7 @@
 import { areaMm2, mirrored, type Outline } from '#core/geometry'
 import { IRON_KINDS, type IronKindKey } from '#core/materials'
 import type { HemRefusal } from '#core/hem'
-import type { Blocked, Recipe } from '#core/recipe'
+import type { Blocked, EvaluateOptions, Recipe } from '#core/recipe'
 import { boardSeconds, operationsOf, type MadeOperation } from '#core/run'
 import { bearingOutline, movingShare, type Cover, type CoverQuestion, type Print } from '#core/setdown'
 import { howMany, toPayload } from '#shared/cutting'
@@ -70,7 +70,7 @@ export const usePlanning = defineStore('planning', () => {
   const cutting = useCutting()
   const library = useLibrary()
   const workers = useBoardWorkers()
-  const { wayOf } = usePairWays()
+  const { wayOf, taughtOf } = usePairWays()
   const makings = useMakings()
   const { worksOf } = useMakingWorks()
   const kit = useKit()
@@ -251,5 +251,13 @@ export const usePlanning = defineStore('planning', () => {
     }
   }
 
-  return { version, works, left, problem, progress, jobTrims, setTrims, plan, want, learnt, toOperation, coverFor, clothOf, supplyOf }
+  /** What own swatches taught of an operation of a run: it counts at the ring too. */
+  async function taughtFor(o: Pick<RunOperation, 'clothId' | 'supplyId' | 'ironId'>): Promise<EvaluateOptions> {
+    const cloth = clothOf(o.clothId), supply = supplyOf(o.supplyId), iron = library.irons.find(i => i.id === o.ironId)
+    return cloth && supply && iron ? taughtOf(cloth, supply, iron, since.value) : {}
+  }
+
+  return {
+    taughtFor, version, works, left, problem, progress, jobTrims, setTrims, plan, want, learnt, toOperation, coverFor, clothOf, supplyOf,
+  }
 })

@@ -1,4 +1,5 @@
 import { useIntervalFn, useRafFn } from '@vueuse/core'
+import type { EvaluateOptions } from '#core/recipe'
 import { alongside, doubtOf, plannedBond, type Alongside } from '#core/press'
 import { soleNowC } from '#core/iron'
 import {
@@ -11,6 +12,7 @@ import { useBench } from './bench'
 import { useIron } from './iron'
 import { useJobs } from './jobs'
 import { useLibrary } from './library'
+import { usePlanning } from './planning'
 
 const LOOK_MS = 250, SELDOM_S = 90
 const LOOK_S = 1.2
@@ -28,6 +30,7 @@ export const useRun = defineStore('run', () => {
   const jobs = useJobs()
   const library = useLibrary()
   const iron = useIron()
+  const planning = usePlanning()
   const { rate } = iron
   /** This browser, as it tells things. */
   const device = useKept<string>('device', crypto.randomUUID())
@@ -186,7 +189,8 @@ export const useRun = defineStore('run', () => {
 
   /** What the sole does now, by the same transient as the recipe. */
   const under = shallowRef<Alongside | null>(null)
-  const benches = new Map<string, { bench: ReturnType<typeof toBench>, planned: number[] } | null>()
+  interface Followed { bench: ReturnType<typeof toBench>, planned: number[], taught: EvaluateOptions }
+  const benches = new Map<string, Followed | null>()
   function benchOf(o: RunOperation) {
     const key = `${plan.value?.id} ${plan.value?.piecesVersion} ${o.id}`
     if (!benches.has(key)) {
@@ -196,7 +200,11 @@ export const useRun = defineStore('run', () => {
       if (!cloth || !supply?.resin || !i || !o.recipe) benches.set(key, null)
       else {
         const b = plain(toBench(cloth, supply, i, cover, o.bed, bench.rules, over))
-        benches.set(key, { bench: b, planned: plannedBond(b, toRecipe(o.recipe)) })
+        const recipe = toRecipe(o.recipe)
+        const followed = (taught: EvaluateOptions): Followed => ({ bench: b, planned: plannedBond(b, recipe, taught), taught })
+        benches.set(key, followed({}))
+        // As soon as it is known what own swatches teach, the ring goes by it; without the server it goes by what is typical.
+        void planning.taughtFor(o).then(t => benches.set(key, followed(t))).catch(() => undefined)
       }
     }
     return benches.get(key)!
@@ -205,7 +213,7 @@ export const useRun = defineStore('run', () => {
     const o = current.value
     const known = o && down.value && BONDED.has(o.kind) ? benchOf(o) : null
     const session = known && bondSession(workOf(o!), opState(o!.id), o!.ironId ? restOf(o!.ironId) : null, nowS.value)
-    under.value = known && session ? alongside(session, known.bench, known.planned, nowS.value) : null
+    under.value = known && session ? alongside(session, known.bench, known.planned, nowS.value, known.taught) : null
   }
 
   let lastWall = Date.now(), lastSteady = performance.now(), wasHidden = false

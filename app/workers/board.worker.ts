@@ -159,7 +159,7 @@ const api = {
     return answers.find(a => a.way === way) ?? answers.find(a => a.blocked) ?? null
   },
   /** How long a piece lies until it may be handled. */
-  lies: (bench: Bench, recipe: Recipe, untilC: number): number => lyingCoolS(bench, recipe, untilC),
+  lies: (bench: Bench, recipe: Recipe, untilC: number, taught: EvaluateOptions): number => lyingCoolS(bench, recipe, untilC, taught),
   cover: (q: CoverQuestion): Cover => coverPiece(q),
   feature: (ask: FeatureAsk): FeaturePlan => planFeature(ask),
   flatten: (ask: FeatureAsk, body: Body): FlattenPlan => planFlatten(ask, body),

@@ -51,7 +51,7 @@ export function bulkAt({ seams, crossings, tees }: Piecing, patches: readonly Pa
 }
 
 /** Sewn thread alone bridges an open seam; to one side the cloth lies over it. Typical, rough. */
-export const OPEN_STRENGTH = 0.75
+const OPEN_STRENGTH = 0.75
 /** All open against all to one side. */
 export function openAgainst(piecing: Piecing, patches: readonly Patch[], lying: ReadonlyMap<string, Side>) {
   const most = (l: Lying) => bulkAt(piecing, patches, l).reduce((m, b) => Math.max(m, b.thickMm), 0)

@@ -11,7 +11,7 @@ export interface Patch {
 }
 
 /** Edges nearer than this are one line; nearer than the second they were meant to be one, mm. */
-export const SAME_MM = 0.5
+const SAME_MM = 0.5
 const MEANT_MM = 6
 
 /** Where seams of a grid do not meet, and by how much. */

@@ -1,7 +1,7 @@
 import { placePatches, SeamsDoNotMeet, type Patch, type Placed } from './patches'
 
 /** In which direction a seam runs. */
-export type Axis = 'down' | 'across'
+type Axis = 'down' | 'across'
 /** A seam right across what it joins; 'before' lies left of it or over it, 'after' right or under. */
 export interface Seam {
   id: string

@@ -6,7 +6,7 @@ export interface Tape { id: string, wideMm: number, stockM: number }
 /** It stays wholly under the cloth: the hem is deeper by more than this, mm. */
 export const UNDER_MM = 3
 /** So much longer than what is open, at either end, mm. */
-export const END_MM = 10
+const END_MM = 10
 /** A straight tape may leave a curve by so much, mm. */
 const OFF_MM = 1
 

@@ -15,6 +15,10 @@ export const CLOTHS = {
   polyester: { ...plain, fibres: pure('polyester'), construction: 'lining', massGsm: 70, thicknessMm: 0.12, finishes: [] },
   acetate: { ...plain, fibres: pure('acetate'), construction: 'lining', massGsm: 72, thicknessMm: 0.12, mayGetWet: false, finishes: [] },
   viscose: { ...plain, fibres: pure('viscose'), construction: 'lining', massGsm: 72, thicknessMm: 0.12, finishes: [] },
+  dupion: {
+    ...plain, fibres: pure('silk'), construction: 'dupion', massGsm: 90, thicknessMm: 0.2, nap: 'texture',
+    mayGetWet: false, finishes: [],
+  },
   velvet: { ...plain, fibres: pure('viscose'), construction: 'velvet', massGsm: 300, thicknessMm: 1.6, nap: 'pile', finishes: [] },
   film: { ...plain, fibres: pure('polypropylene'), construction: 'twill', massGsm: 200, thicknessMm: 0.5, finishes: [] },
   gassed: { ...plain, fibres: pure('polyester'), construction: 'twill', massGsm: 240, thicknessMm: 0.5, finishes: ['gasDyedPrint'] },

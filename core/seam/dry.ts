@@ -2,7 +2,7 @@ import type { Transient } from '../heat'
 import { regainGsm } from '../heat'
 
 /** Less free water than this is dry to the hand, g/m². */
-export const DRY_GSM = 3
+const DRY_GSM = 3
 
 /** When the layers named have lost their free water, s from the start; null where they have not by the end. */
 export function driedS(run: Transient, which: (id: string) => boolean): number | null {

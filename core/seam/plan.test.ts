@@ -71,7 +71,8 @@ describe('features of cloth, worked out', () => {
         if (limit.steam === 'no') expect(p.recipe.method).not.toBe('steam')
         if (limit.water !== 'yes') expect(p.recipe.method).not.toBe('mist')
         if (limit.coverNeeded && p.means === 'iron') expect(p.cover).not.toBeNull()
-        if (limit.backOnly) expect([p.recipe.firstSide, p.recipe.passes]).toEqual(['back', 1])
+        const onlyBack = limit.backOnly || cloth === 'dupion'
+        if (onlyBack) expect([p.recipe.firstSide, p.recipe.passes]).toEqual(['back', 1])
         if (p.setAtS === null) expect(why(p)).toContain('neverSets')
         expect(p.restS).toBeGreaterThan(0)
       },

@@ -13,7 +13,7 @@ import { settingOf, type Setting } from './sets'
 
 /** Heat, steam, pressure: two at a time, never all three while the iron moves. */
 export type Agent = 'heat' | 'steam' | 'pressure'
-export interface House {
+interface House {
   /** Seams of cloth that would take steam. */
   piecing: 'dry' | 'steam'
   cooling: 'touch' | 'cold'
@@ -57,6 +57,7 @@ export type FeatureReason
     | { why: 'ridge', bulk: Bulk }
     | { why: 'shortTouches', maxS: number, touches: number }
     | { why: 'backOnly' }
+    | { why: 'texture' }
     | { why: 'bothSides' }
     | { why: 'noCooler', coolestC: number, limitC: number }
 
@@ -96,7 +97,7 @@ const OVER_KPA = 0.001, HOVER_KPA = 0.01, HOVER_STEAM_SHARE = 0.15
 /** Is the iron held over the work instead of set down on it? */
 export const isHovering = (r: Pick<Recipe, 'pressureKPa'>): boolean => r.pressureKPa <= HOVER_KPA
 /** Under this a seam may be taken up, °C; by the other house rule only once it is as cold as the hand. Typical. */
-export const MOVED_UNDER_C = 45
+const MOVED_UNDER_C = 45
 const COLD_C = 32
 const SET_FLAT_S = 3, LOOK_S = 2
 /** A stop that sets a fold within this is hot enough: the lowest such one is taken, s. */
@@ -140,13 +141,15 @@ export function planFeature(ask: FeatureAsk): FeaturePlan {
 
   const { methods, because } = methodsFor(f, ask, limit, stops)
   reasons.push(...(f.stretches && !because.some(b => b.why === 'stretches') ? [{ why: 'stretches' as const }] : []), ...because)
-  const firstSide = limit.backOnly ? 'back' : f.firstSide
-  if (limit.backOnly && f.firstSide === 'face') reasons.push({ why: 'backOnly' })
+  // A texture is pressed flat from the face, so the sole never comes there.
+  const onlyBack = limit.backOnly || ask.cloth.nap === 'texture'
+  const firstSide = onlyBack ? 'back' : f.firstSide
+  if (onlyBack && (f.firstSide === 'face' || f.look)) reasons.push({ why: limit.backOnly ? 'backOnly' : 'texture' })
   const needsCover = limit.coverNeeded || ask.house.alwaysCover || firstSide === 'face'
   const cover = needsCover ? (ask.cover ?? 'muslin') : null
   const ways = methods.flatMap(waysOf)
   const tried = ways.flatMap((w, way) => stops.flatMap(stop => tryOut(f, ask, { ...w, way, stop, cover, limit }, firstSide) ?? []))
-  const best = settle(tried, !limit.backOnly, limit)
+  const best = settle(tried, !onlyBack, limit)
   const { setting, holdS, touches } = best
   const moist = best.recipe.method !== 'dry'
   reasons.push({ why: 'sets', setting, moist })
@@ -155,7 +158,7 @@ export function planFeature(ask: FeatureAsk): FeaturePlan {
   if (!best.set) reasons.push({ why: 'neverSets', lastC: valueAt(best.run, pliesIn(best.run).at(-1)!.meanC, holdS), setC: setting.setC })
   const wantsClapper = f.sharp || (moist && f.setFirst)
   const clapped = ask.kit.includes('clapper') && wantsClapper
-  const looked = f.look && !limit.backOnly && !best.both
+  const looked = f.look && !onlyBack && !best.both
   const recipe: Recipe = {
     ...best.recipe, holdS, steamS: Math.min(best.recipe.steamS, holdS), passes: looked || best.both ? 2 : 1,
     secondS: best.both ? holdS : looked ? LOOK_S : null,

@@ -2,7 +2,7 @@ import { FIBRES, type FibreKey } from '../materials'
 import type { FibreShare } from '../stack'
 
 /** By what a fold is set. */
-export type SetBy = 'protein' | 'cellulose' | 'plastic' | 'unknown'
+type SetBy = 'protein' | 'cellulose' | 'plastic' | 'unknown'
 export interface Setting {
   /** What the last ply has to reach, °C. */
   setC: number

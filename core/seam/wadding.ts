@@ -1,7 +1,7 @@
 /** A piece of wadding at hand, mm; it may be turned. */
 export interface Sheet { wideMm: number, highMm: number }
 /** A piece of it where it goes: from the corner, which sheet, turned or not. */
-export interface Joined { sheet: number, x: number, y: number, wideMm: number, highMm: number }
+interface Joined { sheet: number, x: number, y: number, wideMm: number, highMm: number }
 export interface Wadding {
   wideMm: number
   highMm: number

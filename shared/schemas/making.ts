@@ -92,7 +92,7 @@ const flattenWork = z.object({
   /** Measured again once it was pressed and cold; null until then. */
   wideAfterMm: lengthField('Width after', 50, 5000).nullable(),
 })
-export const makingWork = z.discriminatedUnion(
+const makingWork = z.discriminatedUnion(
   'kind', [featureWork, hemWork, gridWork, stripsWork, waddingWork, flattenWork], { error: 'Making: it is of no known kind.' },
 )
 export type MakingWork = z.infer<typeof makingWork>

@@ -4,16 +4,13 @@ import type {
   Agent, Body, FeatureKey, FeaturePlan, FeatureReason, FeatureStep, Motion, Setting, StripFold, Strips, Support, SupportKey,
 } from '#core/seam'
 import { METRIC, type DisplayUnits } from '#core/units'
-import type { MakingKind, RecipePayload } from '../schemas'
+import type { RecipePayload } from '../schemas'
 import { celsius, METHOD_NAME, seconds } from './names'
 
 export const FEATURE_NAME: Record<FeatureKey, string> = {
   seamOpen: 'Seam, open', seamOneSide: 'Seam, to one side', curvedSeam: 'Curved seam', sleeveSeam: 'Sleeve seam', dart: 'Dart',
   pleat: 'Pleat', gather: 'Gathers', collarEdge: 'Collar edge', neckEdge: 'Neck edge, armhole', facing: 'Facing', hemFold: 'Hem fold',
   binding: 'Binding', crease: 'Crease out', largeFlat: 'Large flat cloth',
-}
-export const MAKING_NAME: Record<MakingKind, string> = {
-  feature: 'Feature', hem: 'Hem', grid: 'Grid of patches', strips: 'Strips', wadding: 'Wadding', flatten: 'Before cutting',
 }
 export const SUPPORT_NAME: Record<SupportKey, string> = {
   boardEdge: 'edge of the board', flat: 'flat board', ham: 'ham', roll: 'seam roll', sleeveBoard: 'sleeve board',
@@ -26,7 +23,7 @@ const STAND_IN: Record<NonNullable<Support['standIn']>, string> = {
 export const supportWords = ({ key, standIn }: Support): string =>
   standIn ? `${STAND_IN[standIn]} (for want of a ${SUPPORT_NAME[key].replace(/^strips/, 'few strips')})` : SUPPORT_NAME[key]
 
-export const MOTION_WORDS: Record<Motion, string> = {
+const MOTION_WORDS: Record<Motion, string> = {
   tipAlong: 'only the tip, along the seam', toThePoint: 'from the wide end to the point, not beyond it',
   upAndDown: 'up and down: set it on, lift, set it on again', edgeOnly: 'only the seam edge, never into the fullness',
   alongTheGrain: 'gliding, along the grain', hover: 'held over it, touching nothing', none: 'no iron',
@@ -146,6 +143,8 @@ export function featureReason(r: FeatureReason, units: DisplayUnits = METRIC): s
       return `No touch longer than ${seconds(r.maxS)} on this finish: ${r.touches} of them, the sole away between.`
     case 'backOnly':
       return 'Only ever from the back: its face stands no sole.'
+    case 'texture':
+      return 'Its texture would be pressed flat: from the back only, into something soft, the iron\'s weight and no more.'
     case 'bothSides':
       return 'Too thick for one side: turned over, and as long again.'
     case 'noCooler':

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { openRuns, type Shortened } from '#core/hem'
+import { openRuns, tapeCut, type Shortened } from '#core/hem'
 import type { WorkOf } from '#shared/schemas'
 
 /** The hem opened flat: cloth, fold, what is turned up, the tape where it goes; or both legs with where they are folded and cut. */
@@ -16,6 +16,14 @@ const W = 760
 const runs = computed(() => {
   try {
     return openRuns(work.runs, work.aroundMm)
+  } catch {
+    return []
+  }
+})
+/** On a curve the tape lies in short lengths. */
+const pieces = computed(() => {
+  try {
+    return tapeCut(work.runs, work.aroundMm, work.curve?.radiusMm ?? null).map(c => c.pieces)
   } catch {
     return []
   }
@@ -72,6 +80,9 @@ const legY = (mm: number) => 14 + mm / tallest.value * 250
         <rect v-if="tape > 0" :x="Math.max(0, x(r.fromMm) - 4)" :y="96 + depth - tape - 4" :width="Math.min(W, x(r.lengthMm) + 8)"
           :height="tape"
           :fill="tapeColour" stroke="var(--rc-ink)" stroke-width="1.200" />
+        <line v-for="k in tape > 0 ? (pieces[i] ?? 1) - 1 : 0" :key="k" :x1="x(r.fromMm + r.lengthMm * k / pieces[i]!)"
+          :x2="x(r.fromMm + r.lengthMm * k / pieces[i]!)" :y1="96 + depth - tape - 4" :y2="96 + depth - 4" stroke="var(--rc-ink)"
+          stroke-width="1.200" />
         <text :x="x(r.fromMm + r.lengthMm / 2)" y="56" text-anchor="middle" font-size="17" font-weight="700" fill="var(--rc-ink)"
           stroke="var(--rc-paper)" stroke-width="4" paint-order="stroke">{{ Math.round(r.lengthMm) }} mm down</text>
       </g>
