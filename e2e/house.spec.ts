@@ -188,6 +188,7 @@ test('a browser that forbids storage is told so, and the board works', async ({ 
   await page.goto(server.url)
   await expect(page.getByText('This browser keeps nothing')).toBeVisible()
   await page.getByRole('link', { name: /Cloths/ }).click()
+  await expect(page).toHaveURL(/cloth/)
   await page.getByRole('button', { name: /Deck denim/ }).click()
   await expect(page.getByRole('heading', { name: 'Deck denim' })).toBeVisible()
 })

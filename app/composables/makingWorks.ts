@@ -27,7 +27,8 @@ export function useMakingWorks() {
     const none: Way = { recipe: null, coverKind: null, touches: 1, cold: false, refusal: null }
     if (made.work.how === 'tape') {
       const tape = supplyOf(m.supplyId) ?? tapes()[0]
-      const joined = tape ? await ways.join(m, tape, iron) : null
+      if (!tape) return { ...none, refusal: { why: 'noTape' } }
+      const joined = await ways.join(m, tape, iron)
       if (!joined || !isPressed(joined)) return { ...none, refusal: { why: 'neverBonds', bond: joined?.bond ?? 0 } }
       return { ...none, recipe: joined.recipe, coverKind: bench.cover?.kind ?? 'muslin' }
     }
@@ -35,7 +36,7 @@ export function useMakingWorks() {
     if (!cloth) return none
     if (made.work.how === 'hem') {
       const tape = supplyOf(m.supplyId) ?? tapes()[0]
-      if (!tape) return none
+      if (!tape) return { ...none, refusal: { why: 'noTape' } }
       const plan = await ways.hem(cloth, clothOf(m.liningId), tape, made.work.turnedPlies, iron)
       const pressed = plan.how === 'damp' ? plan : plan.dry
       return pressed

@@ -102,7 +102,7 @@ function meetings(seams: readonly Seam[], topMm: number): Pick<Piecing, 'crossin
   for (const on of seams) {
     const other: Axis = on.axis === 'down' ? 'across' : 'down'
     const within = (e: { seam: Seam, alongMm: number }) =>
-      e.seam.depth > on.depth && e.alongMm > on.fromMm + NEAR_MM && e.alongMm < on.toMm - NEAR_MM
+      e.alongMm > on.fromMm + NEAR_MM && e.alongMm < on.toMm - NEAR_MM
     const before = (ends.get(`${other} end ${key(on.atMm)}`) ?? []).filter(within)
     const after = (ends.get(`${other} start ${key(on.id === 'close' ? topMm : on.atMm)}`) ?? []).filter(within)
     const later = new Map(after.map(e => [key(e.alongMm), e.seam]))

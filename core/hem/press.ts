@@ -29,7 +29,7 @@ export interface HemAsk {
 /** What stands against a damp cover, and what is done instead. */
 export type HemRefusal
   = | { why: 'noHeat', fumes: boolean } | { why: 'synthetic', sharePct: number } | { why: 'noWater' } | { why: 'noSteam' }
-    | { why: 'pile' } | { why: 'noResin' } | { why: 'neverBonds', bond: number } | { why: 'noStops' }
+    | { why: 'pile' } | { why: 'noTape' } | { why: 'noResin' } | { why: 'neverBonds', bond: number } | { why: 'noStops' }
 export interface LiningBehind {
   /** Hottest it gets through all that lies over it, and what it stands, °C. */
   peakC: number

@@ -93,6 +93,19 @@ describe('features of cloth, worked out', () => {
       expect(p.setAtS!).toBeGreaterThan(0.3)
     }
   })
+  it('so many short touches set it, and one fewer does not', () => {
+    for (const [feature, cloth] of [['seamOpen', 'gassed'], ['crease', 'gassed'], ['dart', 'gassed']] as const) {
+      const p = plan(feature, cloth), r = p.recipe!
+      const touched = (times: number) => runFold(
+        { plies: Array.from({ length: p.bulk.plies }, () => CLOTHS[cloth]), cover: p.cover, coverWaterGsm: 0, mistGsm: 0, bed: 'padded' },
+        r.stop.meanC, Array.from({ length: times }, (_, i) => [
+          ...(i > 0 ? [{ kind: 'lifted' as const, durationS: 4 }] : []),
+          { kind: 'down' as const, durationS: r.holdS, pressureKPa: r.pressureKPa },
+        ]).flat())
+      expect(reachedS(touched(p.touches), p.setting!.setC)).not.toBeNull()
+      expect(reachedS(touched(p.touches - 1), p.setting!.setC)).toBeNull()
+    }
+  })
   it('house rules choose, and are given as the reason', () => {
     const steam = plan('seamOpen', 'poplin', { house: { piecing: 'steam', cooling: 'touch', alwaysCover: false } })
     expect([steam.recipe!.method, why(steam)]).toEqual(['steam', expect.arrayContaining(['house'])])
@@ -155,6 +168,12 @@ describe('folded stacks', () => {
       ]), 110)!
     const times = [1, 2, 3, 4, 5, 6].map(at)
     for (let i = 1; i < times.length; i++) expect(times[i]!).toBeGreaterThan(times[i - 1]!)
+  })
+  it('a mist is shared by the plies', () => {
+    const { work } = foldedStack({
+      plies: [CLOTHS.poplin, CLOTHS.poplin, CLOTHS.poplin], cover: null, coverWaterGsm: 0, mistGsm: 30, bed: 'padded',
+    })
+    expect(work.map(l => l.addedWaterGsm)).toEqual([10, 10, 10])
   })
   it('no ply, no fold', () => {
     expect(() => foldedStack({ plies: [], cover: null, coverWaterGsm: 0, mistGsm: 0, bed: 'padded' })).toThrow('at least one')

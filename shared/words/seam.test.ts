@@ -64,7 +64,7 @@ describe('hems, grids and what comes before the knife, in words', () => {
   it('a refusal says why', () => {
     expect(hemRefusal({ why: 'synthetic', sharePct: 65 })).toContain('65 % of it is synthetic')
     expect(hemRefusal({ why: 'neverBonds', bond: 0.42 })).toContain('0.4 of a bond')
-    for (const why of ['noWater', 'noSteam', 'pile', 'noResin', 'noStops'] as const) expect(hemRefusal({ why })).toMatch(/\.$/)
+    for (const why of ['noWater', 'noSteam', 'pile', 'noTape', 'noResin', 'noStops'] as const) expect(hemRefusal({ why })).toMatch(/\.$/)
     expect(hemRefusal({ why: 'noHeat', fumes: true })).toContain('fumes')
   })
   it('a lining is held clear, or may stay', () => {

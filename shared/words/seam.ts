@@ -197,6 +197,8 @@ export function hemRefusal(r: HemRefusal): string {
       return 'This cloth stands no steam: no damp cover.'
     case 'pile':
       return 'Pile is not pressed flat: no tape.'
+    case 'noTape':
+      return 'There is no tape with resin on the shelf.'
     case 'noResin':
       return 'There is no resin on this tape.'
     case 'neverBonds':

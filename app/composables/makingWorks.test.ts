@@ -1,0 +1,124 @@
+// @vitest-environment happy-dom
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import type { Making, MakingWork } from '#shared/schemas'
+import { cloth, idOf, layOut, supply } from '../testing/board'
+import { workersHere } from '../testing/workers'
+import { useLibrary } from '../stores/library'
+import { useKit } from './kit'
+import { useMakingWays } from './makingWays'
+import { useMakingWorks } from './makingWorks'
+
+const here = vi.hoisted(() => ({ now: null as unknown }))
+vi.mock('./boardWorkers', async original => ({ ...(await original<object>()), useBoardWorkers: () => here.now }))
+let asked: ReturnType<typeof workersHere>['asked']
+const making = (work: MakingWork, more: Partial<Making> = {}): Making =>
+  ({ id: idOf(61), name: 'Thing', clothId: idOf(11), liningId: null, supplyId: null, clothIds: [], work, ...more })
+const feature = (key: 'seamOpen' | 'pleat', count = 1): MakingWork => ({ format: 1, kind: 'feature', feature: key, lengthMm: 500, count })
+const hem: MakingWork = {
+  format: 1, kind: 'hem', task: 'fallen', depthMm: 30, turnMm: 0, aroundMm: 900, runs: [{ fromMm: 0, lengthMm: 300 }], curve: null,
+  legs: [], taper: null, count: 1,
+}
+const tape = supply({
+  id: idOf(25), code: 'T-1', name: 'Hem tape', family: 'hemTape', base: 'none', baseFibre: 'polyamide66', massGsm: 32, thicknessMm: 0.12,
+  resin: 'polyamideWeb', resinGsm: 30, widthMm: 20,
+})
+const works = (all: Making[], settles = new Map<string, string>()) => {
+  const cannot: { name: string, why: string }[] = []
+  return useMakingWorks().worksOf(all, settles, cannot).then(made => ({ made, cannot }))
+}
+beforeEach(() => {
+  layOut()
+  const w = workersHere()
+  asked = w.asked
+  here.now = w.workers
+  useLibrary().supplies = [...useLibrary().supplies, tape]
+})
+
+describe('makings in the plan', () => {
+  it('a feature is worked out for every iron, with its set-downs along it and the seconds at the board', async () => {
+    const { made, cannot } = await works([making(feature('seamOpen', 2))])
+    expect(cannot).toEqual([])
+    expect(made.map(w => [w.id, w.name, w.kind, w.makingId])).toEqual([
+      [`${idOf(61)}.n0`, 'Thing 1', 'seam', idOf(61)], [`${idOf(61)}.n1`, 'Thing 2', 'seam', idOf(61)],
+    ])
+    const [{ ways, outline, blocked, refusal }] = made as [typeof made[0]]
+    expect(ways.map(w => w.ironId)).toEqual([idOf(31), idOf(32)])
+    expect([blocked, refusal, outline !== null]).toEqual([null, null, true])
+    for (const w of ways) {
+      expect(w.prints).toHaveLength(3)
+      const perPlace = w.recipe.holdS + (w.recipe.passes === 2 ? w.recipe.secondS ?? w.recipe.holdS : 0)
+      expect(w.boardS).toBeGreaterThanOrEqual(3 * perPlace)
+      expect([w.standing, w.predicted]).toEqual(['estimated', null])
+    }
+  })
+  it('the same question is asked of the worker once', async () => {
+    await works([making(feature('seamOpen', 5))])
+    // Two irons of a kind stand with the same stops: one question.
+    expect(asked.filter(a => a.what === 'feature')).toHaveLength(1)
+  })
+  it('its cloth is settled before anything on it is pressed', async () => {
+    const { made } = await works([making(feature('pleat'))], new Map([[idOf(11), 'settle.x']]))
+    expect(made[0]!.needs).toEqual(['settle.x'])
+  })
+  it('what takes no heat is done by hand', async () => {
+    useLibrary().cloths = [cloth({ fibres: [{ fibre: 'polypropylene', sharePct: 100 }] })]
+    const { made } = await works([making(feature('seamOpen'))])
+    expect([made[0]!.kind, made[0]!.ways, made[0]!.blocked]).toEqual(['fingers', [], null])
+  })
+  it('where a touch may not be long, every place is gone over so many times', async () => {
+    useLibrary().cloths = [cloth({
+      fibres: [{ fibre: 'polyester', sharePct: 100 }], construction: 'twill', massGsm: 240, thicknessMm: 0.5, finishes: ['gasDyedPrint'],
+    })]
+    const { made } = await works([making(feature('seamOpen'))])
+    const [way] = made[0]!.ways
+    expect(way!.prints.length % 3).toBe(0)
+    expect(way!.prints.length).toBeGreaterThan(3)
+    expect(way!.prints.slice(3, 6)).toEqual(way!.prints.slice(0, 3))
+    expect(way!.recipe.holdS).toBeLessThanOrEqual(10)
+  })
+  it('a hem takes the tape that is named, else one of the shelf, and is refused with its reason', async () => {
+    const { made } = await works([making(hem, { supplyId: idOf(25) })])
+    expect([made[0]!.kind, made[0]!.supplyName, made[0]!.ways[0]!.recipe.method]).toEqual(['hem', 'Hem tape', 'damp'])
+    expect((await works([making(hem)])).made[0]!.ways).toHaveLength(2)
+    useLibrary().cloths = [cloth({ mayGetWet: false })]
+    const wet = (await works([making(hem, { supplyId: idOf(25) })])).made[0]!
+    expect([wet.ways, wet.refusal]).toEqual([[], { why: 'noWater' }])
+  })
+  it('a lining behind it is part of the question', async () => {
+    useLibrary().cloths = [cloth(), cloth({ id: idOf(12), fibres: [{ fibre: 'acetate', sharePct: 100 }], mayGetWet: false })]
+    await works([making(hem, { supplyId: idOf(25), liningId: idOf(12) })])
+    const [question] = asked.find(a => a.what === 'hem')!.args as [{ lining: { fibres: unknown } }]
+    expect(question.lining.fibres).toEqual([{ fibre: 'acetate', sharePct: 100 }])
+  })
+  it('wadding is taped at its own heat', async () => {
+    const work: MakingWork = {
+      format: 1, kind: 'wadding', top: { wideMm: 800, highMm: 800 }, marginMm: 0, fibre: 'cotton', massGsm: 160, thicknessMm: 3,
+      sheets: [{ wideMm: 800, highMm: 500 }, { wideMm: 800, highMm: 400 }],
+    }
+    const { made } = await works([making(work, { supplyId: idOf(25) })])
+    expect([made[0]!.kind, made[0]!.ways[0]!.recipe.method, made[0]!.ways[0]!.prints.length]).toEqual(['tape', 'dry', 5])
+    useLibrary().supplies = []
+    expect((await works([making(work)])).made[0]!.refusal).toEqual({ why: 'noTape' })
+  })
+  it('before cutting it is held until it is dry', async () => {
+    const { made } = await works([making({ format: 1, kind: 'flatten', body: 'starch', lengthMm: 200, wideMm: 1000, wideAfterMm: null })])
+    expect([made[0]!.kind, made[0]!.ways[0]!.recipe.method]).toEqual(['flatten', 'mist'])
+    expect(asked.some(a => a.what === 'flatten')).toBe(true)
+  })
+  it('what cannot be as it stands is named, and the rest is planned', async () => {
+    const bad = making({ ...hem, runs: [{ fromMm: 5000, lengthMm: 10 }] } as MakingWork, { id: idOf(62), name: 'Bad hem' })
+    const { made, cannot } = await works([bad, making(feature('pleat'))])
+    expect(made).toHaveLength(1)
+    expect(cannot).toEqual([{ name: 'Bad hem', why: 'Come down: it begins beyond the end of the hem.' }])
+  })
+  it('helpers of the board change what is asked', async () => {
+    const ways = useMakingWays(), { cloths: [c], irons: [i] } = useLibrary()
+    await ways.feature('seamOpen', c!, i!)
+    useKit().value = []
+    await nextTick()
+    await nextTick()
+    const bare = await ways.feature('seamOpen', c!, i!)
+    expect(asked.filter(a => a.what === 'feature')).toHaveLength(2)
+    expect(bare.steps.map(s => s.do)).toContain('rest')
+  })
+})

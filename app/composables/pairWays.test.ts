@@ -1,0 +1,105 @@
+// @vitest-environment happy-dom
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { draftRecipe } from '#core/recipe'
+import { toBench, toRecipePayload } from '#shared/mappers'
+import { trialBody, type Trial } from '#shared/schemas'
+import { cloth, idOf, iron, layOut, standIn, supply } from '../testing/board'
+import { workersHere } from '../testing/workers'
+import { usePairWays } from './pairWays'
+
+const here = vi.hoisted(() => ({ now: null as unknown }))
+vi.mock('./boardWorkers', async original => ({ ...(await original<object>()), useBoardWorkers: () => here.now }))
+let asked: ReturnType<typeof workersHere>['asked']
+const rules = { blend: 'strict', bearing: 'lean', warm: 'no', sides: 'one', patience: '20' } as const
+const draft = draftRecipe(toBench(cloth(), supply(), iron(), null, 'padded', rules), 'dry', iron().stops[1]!, 'back', 1, 'lean')
+const recipe = { ...draft, warmS: 0, holdS: 14, coolS: 30 }
+/** A swatch of this cloth with this backing, as the server keeps it. */
+const trial = (n: number, more: Partial<Trial> = {}): Trial => ({
+  ...trialBody.parse({
+    clientKey: idOf(n), clothId: idOf(11), supplyId: idOf(21), ironId: idOf(31), coverId: null, bed: 'padded',
+    recipe: toRecipePayload(recipe), predicted: { bond: 1.2, harm: 0, peakC: 130, windowC: [118, 140], worst: null },
+    events: [
+      { atS: 0, kind: 'down', soleC: 154 }, { atS: 14, kind: 'lift', soleC: 154 }, { atS: 14, kind: 'cool', soleC: 154 },
+      { atS: 44, kind: 'done', soleC: null },
+    ], grade: 4, marks: [], pressedAt: '2026-11-20T10:00:00.000Z', clothLot: '', supplyLot: '',
+  }),
+  id: idOf(n), createdAt: '2026-11-20T10:00:00.000Z', washes: [], photos: [], ...more,
+} as unknown as Trial)
+function pairings(rows: Trial[]) {
+  return standIn({ 'GET /api/pairings': () => ({ rows, total: rows.length, page: 1, size: 60 }) })
+}
+beforeEach(() => {
+  layOut()
+  const w = workersHere()
+  asked = w.asked
+  here.now = w.workers
+})
+const way = (kind: 'fuse' | 'tack' = 'fuse', since = 0, ways = usePairWays()) => ways.wayOf(cloth(), supply(), iron(), kind, [], since)
+
+describe('how a backing is pressed on a cloth', () => {
+  it('without swatches it is worked out, from what is typical', async () => {
+    const { asked: fetched } = pairings([])
+    const w = await way()
+    expect([w.standing, w.recipe !== null, w.blocked, w.ironId]).toEqual(['estimated', true, null, idOf(31)])
+    expect(w.predicted!.bond).toBeGreaterThan(1)
+    expect(asked.find(a => a.what === 'leading')!.args[1]).toEqual({})
+    expect(asked.some(a => a.what === 'learn')).toBe(false)
+    expect(fetched).toHaveLength(1)
+  })
+  it('a swatch that held comes before anything worked out, and is lain as long as the house wants', async () => {
+    pairings([trial(71)])
+    const w = await way()
+    // The house asks for a wash first.
+    expect([w.standing, w.recipe!.holdS, w.recipe!.stop.meanC]).toEqual(['held', 14, 154])
+    expect(w.recipe!.coolS).toBeGreaterThanOrEqual(30)
+    expect(asked.some(a => a.what === 'leading')).toBe(false)
+  })
+  it('one with a mark proves nothing, but what it taught goes into what is worked out', async () => {
+    pairings([trial(71, { grade: 4, marks: ['shine'] }), trial(72, { grade: 4, marks: ['shine'] })])
+    const w = await way()
+    expect(w.standing).toBe('estimated')
+    expect(asked.filter(a => a.what === 'learn')).toHaveLength(1)
+    const [, taught] = asked.find(a => a.what === 'leading')!.args as [unknown, Record<string, number>]
+    expect(Object.keys(taught).length).toBeGreaterThan(0)
+    expect(asked.find(a => a.what === 'lies')!.args[3]).toEqual(taught)
+    expect(w.recipe).not.toBeNull()
+  })
+  it('swatches of another iron teach nothing of this one', async () => {
+    pairings([trial(71, { ironId: idOf(32), grade: 1 })])
+    const w = await way()
+    expect([w.standing, asked.some(a => a.what === 'learn')]).toEqual(['estimated', false])
+    expect(await usePairWays().taughtOf(cloth(), supply(), iron(), 5)).toEqual({})
+  })
+  it('a sew-in has nothing to learn', async () => {
+    const { asked: fetched } = pairings([trial(71)])
+    expect(await usePairWays().taughtOf(cloth(), supply({ resin: null }), iron(), 0)).toEqual({})
+    expect(fetched).toHaveLength(0)
+  })
+  it('known once: asked again it is not worked out again, until swatches were pressed meanwhile', async () => {
+    const { asked: fetched } = pairings([])
+    const ways = usePairWays()
+    await way('fuse', 0, ways)
+    await way('fuse', 0, ways)
+    expect([asked.filter(a => a.what === 'leading').length, fetched.length]).toEqual([1, 1])
+    await way('fuse', 1, ways)
+    expect([asked.filter(a => a.what === 'leading').length, fetched.length]).toEqual([2, 2])
+  })
+  it('what failed for want of the server is asked again', async () => {
+    const ways = usePairWays()
+    vi.stubGlobal('$fetch', () => Promise.reject(new Error('away')))
+    await expect(way('fuse', 0, ways)).rejects.toThrow('away')
+    pairings([])
+    expect((await way('fuse', 0, ways)).standing).toBe('estimated')
+  })
+  it('a web is tacked under its own paper', async () => {
+    pairings([])
+    const web = supply({ id: idOf(23), family: 'web', base: 'none', resin: 'evaWeb', massGsm: 30, resinGsm: 28, thicknessMm: 0.1 })
+    const w = await usePairWays().wayOf(cloth(), web, iron(), 'tack', [], 0)
+    expect([w.coverId, asked.some(a => a.what === 'tack')]).toEqual([null, true])
+  })
+  it('where nothing works it says why', async () => {
+    pairings([])
+    const w = await usePairWays().wayOf(cloth({ fibres: [{ fibre: 'polypropylene', sharePct: 100 }] }), supply(), iron(), 'fuse', [], 0)
+    expect([w.recipe, w.blocked?.why]).toEqual([null, 'noHeat'])
+  })
+})

@@ -1,0 +1,127 @@
+// @vitest-environment happy-dom
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { blockOf, usualMeasures } from '#core/cut'
+import { jobPieceSchema, pressedAsTheHouse, runOperationSchema, type JobPiece, type Making } from '#shared/schemas'
+import { cloth, idOf, job, layOut, standIn, supply } from '../testing/board'
+import { workersHere } from '../testing/workers'
+import { useCutting } from './cutting'
+import { useJobs } from './jobs'
+import { useLibrary } from './library'
+import { useMakings } from './makings'
+import { usePlanning } from './planning'
+
+const here = vi.hoisted(() => ({ now: null as unknown }))
+vi.mock('../composables/boardWorkers', async original => ({ ...(await original<object>()), useBoardWorkers: () => here.now }))
+let asked: ReturnType<typeof workersHere>['asked']
+
+const piece = (n: number, name: string, more: Partial<JobPiece> = {}): JobPiece => jobPieceSchema.parse({
+  id: idOf(n), name, clothId: idOf(11), place: null, count: 1, pair: false, grain: 'any', oneWay: false, inset: null,
+  shape: {
+    format: 1, kind: 'block', block: 'strip', measures: { ...usualMeasures(blockOf('strip')!), long: 300, wide: 80 }, mirrored: false,
+  },
+  allowances: { seam: 10, hem: 10, front: 10 }, backingId: idOf(21), foamId: null, webId: null, ...pressedAsTheHouse(), ...more,
+})
+const making = (n: number): Making => ({
+  id: idOf(n), name: 'Side seam', clothId: idOf(11), liningId: null, supplyId: null, clothIds: [],
+  work: { format: 1, kind: 'feature', feature: 'seamOpen', lengthMm: 400, count: 1 },
+})
+async function planned(pieces: JobPiece[], makings: Making[], shrink: Record<string, unknown> = { [idOf(11)]: null }) {
+  standIn({
+    [`GET /api/jobs/${idOf(51)}/cutting`]: () => ({ pieces, version: 3, lays: [], offcuts: [], shrink }),
+    [`GET /api/jobs/${idOf(51)}/makings`]: () => ({ makings, version: 4 }),
+    'GET /api/pairings': () => ({ rows: [], total: 0, page: 1, size: 60 }),
+  })
+  await useJobs().open(job())
+  await Promise.all([useCutting().load(), useMakings().load()])
+  const planning = usePlanning()
+  await planning.plan()
+  return planning
+}
+const settledAt = { [idOf(11)]: { alongPct: 0, acrossPct: 0, settledUpToC: 200 } }
+beforeEach(() => {
+  layOut()
+  const w = workersHere()
+  asked = w.asked
+  here.now = w.workers
+})
+
+describe('the plan of a job', () => {
+  it('cloth that was never settled first, then its pieces, then what is pressed while making; all of it by both irons', async () => {
+    const planning = await planned([piece(71, 'Band')], [making(81)])
+    expect(planning.problem).toBeNull()
+    expect(planning.works.map(w => [w.kind, w.name])).toEqual([['settle', 'Poplin'], ['fuse', 'Band'], ['seam', 'Side seam']])
+    expect(planning.works.map(w => w.ways.map(x => x.ironId))).toEqual(Array.from({ length: 3 }, () => [idOf(31), idOf(32)]))
+    const [settle, fuse, seam] = planning.works
+    expect([fuse!.needs, seam!.needs]).toEqual([[settle!.id], [settle!.id]])
+    // What is settled sees the hottest that the cloth will ever see here.
+    const hottest = (w: typeof fuse) => Math.max(...w!.ways.filter(x => x.ironId === idOf(31)).map(x => x.recipe.stop.meanC))
+    expect(hottest(settle)).toBe(Math.max(hottest(fuse), hottest(seam)))
+  })
+  it('settled cloth is not settled again', async () => {
+    const planning = await planned([piece(71, 'Band')], [], settledAt)
+    expect(planning.works.map(w => w.kind)).toEqual(['fuse'])
+    expect(planning.works[0]!.needs).toEqual([])
+  })
+  it('counts both lists as its version, so that a change of either is seen', async () => {
+    expect((await planned([], [])).version).toBe(7)
+  })
+  it('set-downs of alike pieces are worked out once for an iron; moved by hand they are as they were laid', async () => {
+    const prints = [{ x: 10, y: 10, headingDeg: 90 }]
+    const planning = await planned([
+      piece(71, 'Band', { count: 3 }), piece(72, 'Other', { byHand: [{ ironId: idOf(31), prints }] }),
+    ], [], settledAt)
+    expect(planning.works).toHaveLength(4)
+    expect(asked.filter(a => a.what === 'cover')).toHaveLength(1)
+    const [byHand, worked] = planning.works[3]!.ways
+    expect([byHand!.prints, byHand!.cover]).toEqual([prints, null])
+    expect(worked!.cover!.covered).toBeGreaterThan(0.99)
+  })
+  it('small circles hold longer, by the share that every place gets', async () => {
+    const planning = await planned([piece(71, 'Still'), piece(72, 'Moved', { motion: 'circles' })], [], settledAt)
+    const [still, moved] = planning.works.map(w => w.ways[0]!)
+    expect([still!.share, moved!.share! < 1]).toEqual([null, true])
+    expect(moved!.recipe.holdS).toBe(Math.round(still!.recipe.holdS / moved!.share!))
+  })
+  it('a piece that cannot be cut as it stands is named, and the rest is planned', async () => {
+    const narrow = { ...usualMeasures(blockOf('strip')!), long: 300, wide: 12 }
+    const bad = piece(72, 'Bad', {
+      shape: { format: 1, kind: 'block', block: 'strip', measures: narrow, mirrored: false }, inset: { how: 'inside', byMm: 7 },
+    })
+    const planning = await planned([piece(71, 'Band'), bad], [], settledAt)
+    expect(planning.works.map(w => w.name)).toContain('Band')
+    expect(planning.left.map(l => l.name).concat(planning.works.filter(w => w.ways.length === 0).map(w => w.name))).toEqual(['Bad'])
+  })
+  it('what no iron can do is blocked, with why', async () => {
+    useLibrary().cloths = [cloth({ fibres: [{ fibre: 'polypropylene', sharePct: 100 }] })]
+    const planning = await planned([piece(71, 'Band')], [], settledAt)
+    expect([planning.works[0]!.ways, planning.works[0]!.blocked?.why]).toEqual([[], 'noHeat'])
+  })
+  it('an operation is kept as the server takes it', async () => {
+    const planning = await planned([piece(71, 'Band')], [making(81)], settledAt)
+    for (const w of planning.works) {
+      const o = planning.toOperation(w, idOf(31))
+      expect(runOperationSchema.safeParse(JSON.parse(JSON.stringify(o))).error?.issues).toBeUndefined()
+      expect([o.ironId, o.standing, o.prints.length > 0]).toEqual([idOf(31), 'estimated', true])
+    }
+    const [fuse, seam] = planning.works.map(w => planning.toOperation(w, idOf(31)))
+    expect([fuse!.makingId, fuse!.pieceId, seam!.makingId, seam!.pieceId]).toEqual([null, idOf(71), idOf(81), null])
+    const none = planning.toOperation(planning.works[0]!, null)
+    expect([none.recipe, none.standing, none.prints]).toEqual([null, 'hands', []])
+  })
+  it('what swatches taught of an operation is asked for by its cloth, backing and iron', async () => {
+    const planning = await planned([piece(71, 'Band')], [], settledAt)
+    expect(await planning.taughtFor({ clothId: idOf(11), supplyId: idOf(21), ironId: idOf(31) })).toEqual({})
+    expect(await planning.taughtFor({ clothId: null, supplyId: null, ironId: null })).toEqual({})
+  })
+  it('without an open job there is nothing to plan; without the server it is said', async () => {
+    const planning = usePlanning()
+    await planning.plan()
+    expect(planning.works).toEqual([])
+    await planned([piece(71, 'Band')], [], settledAt)
+    useLibrary().supplies = [supply({ version: 9 })]
+    planning.learnt()
+    vi.stubGlobal('$fetch', () => Promise.reject(new Error('away')))
+    await planning.plan()
+    expect(planning.problem).not.toBeNull()
+  })
+})
