@@ -49,7 +49,7 @@ await shoot('run')
 for (const [job, tab, ready, name] of [
   ['Saloon evening jackets: Evening dupion, plum', 'Feature', 'feature-says', 'seams'],
   ['Signal-flag quilt: Steward poplin, white', 'Grid', 'grid-says', 'grid'],
-  ['Captain\'s daughter, lined dress: Purser worsted, charcoal', 'Hem', 'hem-lining', 'hem'],
+  ['Singer\'s lined dress: Purser worsted, charcoal', 'Hem', 'hem-lining', 'hem'],
 ] as const) {
   await page.goto(`${BASE}/today`)
   await page.getByRole('button', { name: job }).click()

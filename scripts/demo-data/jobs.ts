@@ -57,7 +57,7 @@ export const DEMO_JOBS: DemoJob[] = [
     cloths: [['TW-13', 'hem', 'B-51']],
   },
   {
-    name: 'Captain\'s daughter, lined dress', garment: 'Dress', washC: 0, tumble: 'no', dryClean: true, inDays: 7,
+    name: 'Singer\'s lined dress', garment: 'Dress', washC: 0, tumble: 'no', dryClean: true, inDays: 7,
     note: 'The hem is down at the back.', cloths: [['TW-14', 'hem', 'B-51'], ['TW-10', null, null]],
   },
   {

@@ -71,7 +71,7 @@ export const DEMO_MAKINGS: Record<string, DemoMaking[]> = {
       }),
     },
   ],
-  'Captain\'s daughter, lined dress': [
+  'Singer\'s lined dress': [
     {
       name: 'Dress hem', cloth: 'TW-14', lining: 'TW-10', tape: 'B-51',
       work: hem({ depthMm: 35, aroundMm: 1640, runs: [{ fromMm: 300, lengthMm: 520 }], curve: { radiusMm: 980, turnDeg: 96 } }),

@@ -39,7 +39,9 @@ const mm = (v: number) => lengthWords(v, bench.units)
 
 <template>
   <div class="flex min-h-0 flex-1 flex-col">
-    <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_370px] gap-4 px-4 pb-2 max-[1000px]:grid-cols-1 max-[1000px]:overflow-auto">
+    <div
+      class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_370px] gap-4 px-4 pb-2 max-[1000px]:auto-rows-max max-[1000px]:grid-cols-1
+      max-[1000px]:overflow-auto">
       <div v-if="cloth && plan" class="flex min-h-0 flex-col" data-test="before">
         <p class="ticket text-[26px] font-semibold leading-tight">
           <template v-if="!plan.recipe">No heat on this cloth: hang it, or leave it under a weight.</template>

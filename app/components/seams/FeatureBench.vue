@@ -64,7 +64,7 @@ const count = computed({ get: () => making.value.work.count, set: v => setWork({
 <template>
   <div class="flex min-h-0 flex-1 flex-col">
     <div class="grid min-h-0 flex-1 grid-cols-[236px_minmax(0,1fr)_350px] gap-4 px-4 pb-2
-      max-[1000px]:grid-cols-1 max-[1000px]:overflow-auto">
+      max-[1000px]:auto-rows-max max-[1000px]:grid-cols-1 max-[1000px]:overflow-auto">
       <div class="min-h-0 overflow-auto max-[1000px]:overflow-visible">
         <Choices :model-value="feature" :options="FEATURE_KEYS.map(k => ({ value: k, name: FEATURE_NAME[k] }))" label="Feature"
           class="grid grid-cols-2 gap-1 max-[1000px]:grid-cols-5" shape="flex min-h-[67px] flex-col items-center justify-center px-1 py-0.5"

@@ -179,7 +179,9 @@ const hanging = computed(() => {
 
 <template>
   <div class="flex min-h-0 flex-1 flex-col">
-    <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_370px] gap-4 px-4 pb-2 max-[1000px]:grid-cols-1 max-[1000px]:overflow-auto">
+    <div
+      class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_370px] gap-4 px-4 pb-2 max-[1000px]:auto-rows-max max-[1000px]:grid-cols-1
+      max-[1000px]:overflow-auto">
       <div class="flex min-h-0 flex-col">
         <p v-if="made.piecing && nesting" class="ticket text-[26px] font-semibold leading-tight" data-test="grid-says">
           <template v-if="work.open">All seams open: nothing has to nest.</template>

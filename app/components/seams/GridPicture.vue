@@ -60,7 +60,9 @@ function arrow(s: Seam): string {
   }).join('')
 }
 const nowSet = computed(() => new Set(now))
-const few = computed(() => bulk.length <= 80 && px.value < piecing.wideMm / 300)
+/** Figures stand only where they do not lie on the arrows: in patches of so many points. */
+const FIGURES_FROM = 58
+const few = computed(() => Math.min(...patches.map(p => Math.min(p.wideMm, p.highMm))) / px.value >= FIGURES_FROM)
 const showSeams = computed(() => piecing.seams.length <= 800)
 const placeOf = (b: { x: number, y: number }) => `${Math.round(b.x)} ${Math.round(b.y)}`
 const said = (s: Seam) => {

@@ -118,7 +118,9 @@ const headline = computed(() => {
 
 <template>
   <div class="flex min-h-0 flex-1 flex-col">
-    <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_370px] gap-4 px-4 pb-2 max-[1000px]:grid-cols-1 max-[1000px]:overflow-auto">
+    <div
+      class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_370px] gap-4 px-4 pb-2 max-[1000px]:auto-rows-max max-[1000px]:grid-cols-1
+      max-[1000px]:overflow-auto">
       <div class="flex min-h-0 flex-col" data-test="hem">
         <p class="ticket text-[26px] font-semibold leading-tight" data-test="hem-says">{{ headline }} <Sourced from="model" /></p>
         <p v-if="why" class="text-lg font-semibold text-alert" role="alert" data-test="hem-problem">{{ why }}</p>

@@ -80,7 +80,9 @@ const SHADES = ['#efe6d2', '#e2d6ba', '#d3c39f', '#c6b48c', '#b9a57a', '#ad9869'
 
 <template>
   <div class="flex min-h-0 flex-1 flex-col">
-    <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_370px] gap-4 px-4 pb-2 max-[1000px]:grid-cols-1 max-[1000px]:overflow-auto">
+    <div
+      class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_370px] gap-4 px-4 pb-2 max-[1000px]:auto-rows-max max-[1000px]:grid-cols-1
+      max-[1000px]:overflow-auto">
       <div v-if="which === 'strips'" class="flex min-h-0 flex-col" data-test="strips">
         <template v-if="cut.made">
           <p class="ticket text-[26px] font-semibold leading-tight" data-test="strips-say">{{ cut.made.count }}
