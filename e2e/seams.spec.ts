@@ -134,6 +134,36 @@ test('a grid is laid, one seam turned by hand, and a reload finds it; closed to 
   await expect(page.getByTestId('grid-says')).toContainText('All 24')
 })
 
+test('a grid is read from a drawing; what does not meet or is no rectangle is named', async ({ page }) => {
+  const job = await jobOf(page, 'Drawn block', ['TW-01'])
+  await openJob(page, job.name)
+  await toSeams(page, 'g')
+  const read = async (inside: string) => {
+    const chooser = page.waitForEvent('filechooser')
+    await page.getByRole('button', { name: 'From a drawing (SVG)' }).click()
+    const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="130mm" height="60mm" viewBox="0 0 130 60">${inside}</svg>`
+    await (await chooser).setFiles({ name: 'block.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(svg) })
+  }
+  await read('<rect width="60" height="60"/><rect x="60" width="60" height="60"/>')
+  await expect(page.getByTestId('grid-says')).toContainText('No seams cross')
+  await read('<rect width="60" height="60"/><rect x="63" width="60" height="60"/>')
+  await expect(page.getByTestId('grid-problem')).toContainText('miss each other by 3.0 mm at 60, 0 mm')
+  await read('<rect width="60" height="60"/><circle cx="95" cy="30" r="30"/>')
+  await expect(page.getByText(/it is no rectangle/)).toBeVisible()
+  // Strips and wadding: figures that make no sense are said.
+  await page.keyboard.press('b')
+  await expect(page.getByTestId('strips-say')).toContainText('5 strips of 60 mm, 4 joins')
+  await page.getByRole('textbox', { name: 'Width of the cloth' }).fill('50')
+  await expect(page.getByRole('alert').filter({ hasText: 'Cloth: it is no wider than the strip' })).toBeVisible()
+  await page.getByRole('radio', { name: 'Wadding' }).click()
+  await expect(page.getByTestId('wadding-says')).toContainText('1 join')
+  // Before cutting: soaked in, dry, cold, and its width again.
+  await page.getByRole('tab', { name: /Before/ }).click()
+  await expect(page.getByTestId('before-steps')).toContainText('until it has soaked in')
+  await page.getByRole('textbox', { name: 'Its width after' }).fill('1380')
+  await expect(page.getByTestId('width-lost')).toContainText('20 mm narrower, 1.4 %')
+})
+
 test('a hem on a lined dress is pressed by keys, its lining held clear; a synthetic is refused with the other way', async ({ page }) => {
   test.setTimeout(150_000)
   await openJob(page, 'lined dress')

@@ -3,6 +3,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { FetchError } from 'ofetch'
 import type { Making, Makings, MakingsBody } from '#shared/schemas'
 import { useMakingDraft } from '../composables/makingDraft'
+import { useServer } from '../composables/server'
 import { idOf, job, layOut, standIn } from '../testing/board'
 import { useBench } from './bench'
 import { useJobs } from './jobs'
@@ -66,6 +67,20 @@ describe('makings of the open job', () => {
     expect(again.makings.map(m => m.name)).toEqual(['Pleats'])
     await later()
     expect(asked.some(a => a.what === PUT)).toBe(true)
+  })
+  it('what could not be saved while the server was away is, once it answers again', async () => {
+    kept({ makings: [], version: 0 })
+    const makings = await opened()
+    const server = useServer()
+    server.silent()
+    vi.stubGlobal('$fetch', () => Promise.reject(new Error('away')))
+    makings.add(making(61, 'Pleats'))
+    await later()
+    expect(makings.saved).toBe(false)
+    const { asked } = kept({ makings: [], version: 0 })
+    server.heard(false)
+    await later()
+    expect([makings.saved, asked.filter(a => a.what === PUT).length]).toEqual([true, 1])
   })
   it('bad figures are said here and not sent', async () => {
     const { asked } = kept({ makings: [], version: 0 })

@@ -98,6 +98,10 @@ export const useMakings = defineStore('makings', () => {
     void saveSoon()
   }, { deep: true })
 
+  // What could not be saved while the server was away is, once it answers again.
+  const { awaySince } = useServer()
+  watch(awaySince, (since) => { if (since === null && !saved.value && !theirs.value) void save() })
+
   /** Saves mine over what someone else saved, knowingly; or takes theirs. */
   function overThem(): void {
     version.value = theirs.value!.version

@@ -3,7 +3,8 @@ import type { Recipe } from '../recipe'
 import { driedS } from './dry'
 import { runFold } from './fold'
 import { soakS, SPRAY_GSM, type Body } from './moisten'
-import { planFeature, type FeatureAsk, type FeaturePlan } from './plan'
+import type { FeatureAsk, FeaturePlan } from './ask'
+import { planFeature } from './plan'
 
 /** Cloth pressed flat before it is cut. */
 export interface FlattenPlan {

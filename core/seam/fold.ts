@@ -1,8 +1,7 @@
 import { runProgramme, steadySole, thicknessUnderMm, type Layer, type Phase, type Stack, type Transient } from '../heat'
-import { ROOM_C, type BedKindKey, type CoverKindKey } from '../materials'
+import { BED_KINDS, ROOM_C, type BedKindKey, type CoverKindKey } from '../materials'
 import { COARSE } from '../recipe'
 import { bedLayers, buildStack, coverLayer, type ClothInput } from '../stack'
-import { BED_KINDS } from '../materials'
 
 /** Cloth folded on itself, or several cloths one on another, from the sole down. */
 export interface Fold {

@@ -6,10 +6,9 @@ export {
 export { settingOf, type Setting } from './sets'
 export { foldedStack, pliesIn, plyMm, runFold } from './fold'
 export { bulkOf, printThroughOf } from './bulk'
-export {
-  isHovering, planFeature, reachedS, type Agent, type FeatureAsk, type FeaturePlan, type FeatureReason, type FeatureStep,
-  type Support,
-} from './plan'
+export type { Agent, FeatureAsk, FeaturePlan, FeatureReason, FeatureStep, Support } from './ask'
+export { isHovering, planFeature } from './plan'
+export { reachedS } from './settle'
 export { foldingS, stripsFor, type StripAsk, type StripFold, type Strips } from './strips'
 export { waddingFrom, type Sheet, type Wadding } from './wadding'
 export { soakS, type Body } from './moisten'
