@@ -84,6 +84,7 @@ test('every route, asked with the ids of a second workroom: nothing is there, an
     },
     'irons/[id]/index.put': { ...iron, stops: [{ label: 'a', meanC: 150, swingC: 5 }], version },
     'jobs/[id]/cuts.post': { ...cut, clientKey: randomUUID() }, 'jobs/[id]/lays.put': { supplyId: lawn.id, parts: [part] },
+    'jobs/[id]/makings.put': { version, makings: [] },
     'jobs/[id]/pieces.put': { version, pieces: [circle] }, 'jobs/[id]/index.put': { ...job, version },
     'places/[id]/index.put': { ...place, version },
     'runs/[id]/events.post': { events: [told] }, 'runs/[id]/operations.put': { piecesVersion: 0, operations: ownOperations },
@@ -124,7 +125,7 @@ test('every route, asked with the ids of a second workroom: nothing is there, an
   const run = { id: randomUUID(), jobId: own.rows.runs[0].jobId, piecesVersion: 0, startedAt: day, operations: ownOperations }
   for (const [column, id] of [
     ['pieceId', rows.jobPieces[0].id], ['clothId', theirs.cloths], ['supplyId', theirs.supplies], ['ironId', theirs.irons],
-    ['coverId', theirs.covers], ['overSupplyIds', [theirs.supplies]],
+    ['coverId', theirs.covers], ['overSupplyIds', [theirs.supplies]], ['makingId', rows.jobMakings[0].id],
   ] as const) pointing.push(['/api/runs', { ...run, operations: [{ ...ownOperations[0], [column]: id }] }])
   pointing.push(
     ['/api/runs', { ...run, jobId: theirs.jobs }],
@@ -140,6 +141,17 @@ test('every route, asked with the ids of a second workroom: nothing is there, an
     const pieces = [...now.pieces, { ...circle, id: randomUUID(), [column]: id }]
     expect([column, await answers(ownPieces, { version: now.version, pieces })]).toEqual([column, 422])
   }
+  // Makings of ours that would.
+  const ownMakings = `${server.url}/api/jobs/${ownJob.id}/makings`, { version: made } = await get(`/api/jobs/${ownJob.id}/makings`)
+  const making = {
+    id: randomUUID(), name: 'Seam', clothId: null, liningId: null, supplyId: null, clothIds: [],
+    work: { format: 1, kind: 'feature', feature: 'seamOpen', lengthMm: 100, count: 1 },
+  }
+  for (const [column, id] of [
+    ['clothId', theirs.cloths], ['liningId', theirs.cloths], ['supplyId', theirs.supplies], ['clothIds', [theirs.cloths]],
+    ['id', rows.jobMakings[0].id],
+  ] as const)
+    expect([column, await answers(ownMakings, { version: made, makings: [{ ...making, [column]: id }] })]).toEqual([column, 422])
   for (const [name, body] of [
     ['supply', { supplyId: theirs.supplies, parts: [part] }],
     ['piece', { supplyId: lawn.id, parts: [{ ...part, pieceId: rows.jobPieces[0].id }] }],

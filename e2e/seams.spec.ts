@@ -106,6 +106,17 @@ test('a grid is laid, one seam turned by hand, and a reload finds it; closed to 
   await toSeams(page, 'g')
   await page.getByRole('radio', { name: 'Stripes' }).click()
   await expect(page.getByTestId('grid-says')).toContainText('All 24 crossings nest')
+  // A patch by keys: arrows walk to it, Space changes its colour.
+  const second = page.getByTestId('grid').locator('rect').nth(1)
+  const colour = (await second.getAttribute('fill'))!
+  await page.getByTestId('grid').focus()
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('Space')
+  await expect(second).not.toHaveAttribute('fill', colour)
+  await page.keyboard.press('Space')
+  await page.keyboard.press('Space')
+  await expect(second).toHaveAttribute('fill', colour)
   await page.keyboard.press('j')
   await expect(page.getByTestId('seam')).toContainText('Step 1 of 6: seam 1 of 34')
   const lies = async () => (await page.locator('[data-seam][aria-pressed=true]').getAttribute('aria-label'))!

@@ -129,7 +129,7 @@ export const QUESTIONS: Question[] = [
   {
     key: 'cooling', ask: 'How long to cool?', changes: 'how long a piece, a seam or a hem lies until it is called cold',
     schools: [
-      { value: 'touch', name: 'To the touch', why: 'At 40 °C a hand rests on it. The next piece waits.' },
+      { value: 'touch', name: 'To the touch', why: 'A hand rests on it: pieces at 40 °C, seams and hems at 45 °C. Less waiting.' },
       { value: 'cold', name: 'Quite cold, weighted', why: 'At 32 °C it is no warmer than the hand. Resin sets flat.' },
     ],
   },
@@ -139,3 +139,9 @@ export const WORKING_RULES: (keyof Rules)[] = [
   'blend', 'moisture', 'bearing', 'warm', 'sides', 'patience', 'clock', 'cover', 'allowance', 'washes', 'size', 'motion', 'walk',
   'places', 'cooling', 'seams', 'piecing',
 ]
+
+/** What the house chose of a question, and why. */
+export function houseReason(key: keyof Rules, rules: Rules): string {
+  const school = QUESTIONS.find(q => q.key === key)?.schools.find(s => s.value === rules[key])
+  return school ? `House rule: ${school.name.toLowerCase()}. ${school.why}` : ''
+}

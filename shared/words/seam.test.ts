@@ -2,8 +2,10 @@ import { describe, expect, it } from 'vitest'
 import { FEATURE_KEYS, planFeature, SUPPORT_KEYS, type FeatureAsk, type FeatureKey } from '#core/seam'
 import type { ClothInput } from '#core/stack'
 import { METRIC } from '#core/units'
+import { rulesSchema } from '../schemas'
 import {
-  agentsSentence, beforeCutting, FEATURE_NAME, featureReason, featureSentence, hemRefusal, joinsWords, liningSentence, nestSentence,
+  agentsSentence, beforeCutting, FEATURE_NAME, featureReason, featureSentence, hemRefusal, houseReason, joinsWords, liningSentence,
+  nestSentence,
   restSentence, stepWords, supportWords, washSentence, widthSentence,
 } from '.'
 
@@ -86,6 +88,11 @@ describe('hems, grids and what comes before the knife, in words', () => {
     expect(beforeCutting('water', null, false, 9)[1]).toContain('spray half, twice')
     expect(beforeCutting(null, null, false, null)).toHaveLength(4)
     expect(beforeCutting('water', 14, false, 9)[2]).toContain('until it is dry: 9\u00A0s a place')
+  })
+  it('what the house chose, and why', () => {
+    const rules = rulesSchema.parse({ seams: 'oneSide', cooling: 'touch' })
+    expect(houseReason('seams', rules)).toBe('House rule: to one side. Stronger, can be top-stitched; quilts.')
+    expect(houseReason('cooling', rules)).toContain('seams and hems at 45 °C')
   })
   it('joins, widths, washes', () => {
     expect([joinsWords(0), joinsWords(1), joinsWords(3)]).toEqual(['one piece covers it', '1 join', '3 joins'])

@@ -228,6 +228,8 @@ export function nestSentence(crossings: number, apart: number, exact: boolean): 
 }
 export const WHY_APART
   = 'Round the tube, or through seams pressed as one, the directions come back to it the same way: one has to lie double.'
+/** Why a grid does not go by the house's rule for seams. */
+export const GRID_LIES = 'Patchwork lies to one side whatever garments do: it is stronger, and crossings nest. All open is thinner.'
 export const LAYOUT_NAME: Record<string, string> = {
   chequers: 'Chequers', stripes: 'Stripes', steps: 'Steps', frame: 'Frames', cross: 'Cross',
 }

@@ -226,6 +226,6 @@ const touchesOf = (w: Work): string =>
       </fieldset>
     </aside>
     <p v-if="!work" class="col-span-3 m-8 text-lg">No piece of this job has a backing yet: draw pieces at Cut, and choose what lies on
-      them.</p>
+      them; or take a seam, a hem or a grid into it in Seams.</p>
   </div>
 </template>

@@ -2,8 +2,8 @@
 import { useMagicKeys } from '@vueuse/core'
 import { FEATURE_KEYS, SUPPORT_KEYS, type FeatureKey, type FeaturePlan, type SupportKey } from '#core/seam'
 import {
-  AGENT_NAME, agentsSentence, FEATURE_NAME, FEATURE_NOTE, featureReason, featureSentence, FINGER_CAUTION, isHouseReason, restSentence,
-  stepWords, STEAM_CAUTION, SUPPORT_NAME, supportWords,
+  AGENT_NAME, agentsSentence, FEATURE_NAME, FEATURE_NOTE, featureReason, featureSentence, FINGER_CAUTION, houseReason, isHouseReason,
+  restSentence, stepWords, STEAM_CAUTION, SUPPORT_NAME, supportWords,
 } from '#shared/words'
 
 /** One feature of any cloth: what lies on what, how the iron goes, which two of three, how long, and why. */
@@ -117,6 +117,9 @@ const count = computed({ get: () => making.value.work.count, set: v => setWork({
             under the sole<template v-if="plan.bulk.stepMm > 0">, {{ plan.bulk.stepMm.toFixed(1) }} mm over their neighbours</template>.
             <Sourced :from="cloth.thicknessOrigin" /></p>
           <ul class="list-inside list-disc space-y-0.5 text-[15px]" data-test="feature-reasons">
+            <li v-if="feature === 'seamOpen' || feature === 'seamOneSide'" data-test="seam-rule">{{ houseReason('seams', bench.rules) }}
+              <NuxtLink to="/rules" class="underline">House rules</NuxtLink></li>
+            <li v-if="plan.recipe">{{ houseReason('cooling', bench.rules) }}</li>
             <li v-for="(r, i) in plan.reasons" :key="i">{{ featureReason(r, bench.units) }}
               <NuxtLink v-if="isHouseReason(r)" to="/rules" class="underline">House rules</NuxtLink></li>
           </ul>

@@ -7,7 +7,7 @@ import { patchesOf, plainPatches } from '#shared/making'
 import { toClothInput } from '#shared/mappers'
 import { MOST_PATCHES } from '#shared/schemas'
 import { readSvg, SVG_MOST_BYTES } from '#shared/svg'
-import { LAYOUT_NAME, lengthWords, nestSentence, svgNoteSentence, svgProblemSentence, WHY_APART } from '#shared/words'
+import { GRID_LIES, LAYOUT_NAME, lengthWords, nestSentence, svgNoteSentence, svgProblemSentence, WHY_APART } from '#shared/words'
 
 /** A block of patches: which way every seam lies so that they nest, how thick it gets, and in which order it is pressed. */
 const bench = useBench()
@@ -196,7 +196,7 @@ const hanging = computed(() => {
         </div>
         <p class="text-[15px] text-muted-ink">From the wrong side. An arrow lies on the side to which both allowances are pressed; a
           filled dot
-          nests, a crossed one does not; figures are mm under the sole. A tap on a patch changes its colour.</p>
+          nests, a crossed one does not; figures are mm under the sole. A tap on a patch changes its colour; by keys, arrows and Space.</p>
       </div>
       <div class="min-h-0 space-y-3 overflow-auto max-[1000px]:overflow-visible">
         <div v-if="turn && chosenSeam" class="slip p-3" data-test="seam">
@@ -221,6 +221,7 @@ const hanging = computed(() => {
         </div>
         <UButton v-else size="lg" variant="outline" color="neutral" block @click="nextSeam">Seam by seam, as they are pressed <kbd>J</kbd>
         </UButton>
+        <p class="text-[15px]">{{ GRID_LIES }}</p>
         <p v-if="changed && !work.open" class="text-[15px] font-semibold" data-test="turned">
           {{ Object.keys(work.turned).length }} turned by hand: {{ changed.others }} others turn with it,
           {{ changed.apart > 0 ? `${changed.apart} more do not nest` : 'nesting is none the worse' }}.</p>

@@ -59,6 +59,24 @@ function arrow(s: Seam): string {
     return `M${x} ${y}L${tx} ${ty}M${ax} ${ay}L${tx} ${ty}L${bx} ${by}`
   }).join('')
 }
+/** By keys: arrows walk from patch to patch, Space changes the colour of the one that is walked to. */
+const at = ref<number | null>(null)
+const STEPS: Record<string, readonly [number, number]> = {
+  ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1],
+}
+function beside(n: number, [dx, dy]: readonly [number, number]): number {
+  const p = patches[n]!
+  const x = p.x + p.wideMm / 2 + dx * (p.wideMm / 2 + 1), y = p.y + p.highMm / 2 + dy * (p.highMm / 2 + 1)
+  const found = patches.findIndex(q => x >= q.x && x <= q.x + q.wideMm && y >= q.y && y <= q.y + q.highMm)
+  return found < 0 ? n : found
+}
+function walk(e: KeyboardEvent): void {
+  const step = STEPS[e.key]
+  if (step) at.value = at.value === null || at.value >= patches.length ? 0 : beside(at.value, step)
+  else if (e.key === ' ' && at.value !== null && at.value < patches.length) emit('patch', at.value)
+  else return
+  e.preventDefault()
+}
 const nowSet = computed(() => new Set(now))
 /** Figures stand only where they do not lie on the arrows: in patches of so many points. */
 const FIGURES_FROM = 58
@@ -74,9 +92,13 @@ const said = (s: Seam) => {
 
 <template>
   <svg ref="svg" :viewBox="viewBox" class="h-full w-full" role="group" :aria-label="label" preserveAspectRatio="xMidYMid meet"
-    data-test="grid">
+    tabindex="0" data-test="grid" @keydown="walk"
+    @blur="at = null">
     <rect v-for="(p, i) in patches" :key="i" :x="p.x" :y="p.y" :width="p.wideMm" :height="p.highMm" :fill="colours[i]"
       stroke="var(--rc-ink)" :stroke-width="0.5 * px" class="cursor-pointer" @click="emit('patch', i)" />
+    <rect v-if="at !== null && patches[at]" :x="patches[at]!.x" :y="patches[at]!.y" :width="patches[at]!.wideMm"
+      :height="patches[at]!.highMm" fill="none" stroke="var(--rc-mark)" :stroke-width="7 * px" class="pointer-events-none"
+      data-test="patch-at" />
     <g v-for="s in piecing.seams" :key="s.id" class="cursor-pointer" :data-seam="s.id" role="button" tabindex="-1" :aria-label="said(s)"
       :aria-pressed="s.id === chosen" @click="emit('seam', s.id)">
       <line v-bind="ends(s)" stroke="transparent" :stroke-width="18 * px" />
