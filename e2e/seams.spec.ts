@@ -86,7 +86,7 @@ test('a feature of any cloth: the sentence, two of three, the ring; then into th
   expect(run.operations).toMatchObject([{ kind: 'seam', supplyId: null, makingId: (await makingsOf(page, job)).makings[0]!.id }])
 })
 
-test('every cloth of the drawer has its way: pile by steam and fingers, what takes no heat cold', async ({ page }) => {
+test('what takes no heat is done cold, what takes no water dry', async ({ page }) => {
   const job = await jobOf(page, 'Odd cloths', ['TW-08', 'TW-03'])
   await openJob(page, job.name)
   await toSeams(page, 'f')
