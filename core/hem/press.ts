@@ -3,11 +3,13 @@ import { runProgramme, steadySole, valueAt, type Layer, type Phase, type Stack, 
 import { harmAlong } from '../hurt'
 import { clothLimit, type BlendRule, type Evidence } from '../limit'
 import {
-  BED_KINDS, CLAPPER_KPA, COVER_KINDS, FIBRES, IRON_KINDS, ROOM_C, type BedKindKey, type CoverKindKey, type ResinKey,
+  BED_KINDS, CLAPPER_KPA, COVER_KINDS, FIBRES, ROOM_C, type BedKindKey, type CoverKindKey, type ResinKey,
 } from '../materials'
-import { allowedStops, COARSE, type IronInput, type IronStop, type Recipe } from '../recipe'
-import { driedS, foldedStack } from '../seam'
-import { backingLayer, type ClothInput, type SupplyInput } from '../stack'
+import {
+  allowedStops, COARSE, COLD_C, HARM_ALLOWED, moistureOf, pressureOf, type IronInput, type IronStop, type Recipe,
+} from '../recipe'
+import { driedS, foldedStack, MOVED_UNDER_C } from '../seam'
+import { backingLayer, resinLayer, type ClothInput, type SupplyInput } from '../stack'
 
 export interface HemAsk {
   cloth: ClothInput
@@ -53,11 +55,7 @@ export type HemPlan = ({ how: 'damp' } & HemPressed) | { how: 'refused', because
 const LONGEST_S = 60
 /** A lower stop is taken as long as it is done within this, s. */
 const SOON_S = 20
-const HARM_ALLOWED = 0.8, BOND_WANTED = 1.1
-/** A cover wrung out keeps this share of what it can hold. */
-const WRUNG_SHARE = 0.5
-const RESIN_MM = 0.05
-const TOUCH_C = 45, COLD_C = 32
+const BOND_WANTED = 1.1
 /** So near to what a lining stands is too near, K. */
 const LINING_MARGIN_K = 10
 /** From this share on it counts as synthetic, %. */
@@ -72,26 +70,24 @@ export function hemStack(ask: HemAsk, tape: SupplyInput, coverWaterGsm: number):
   })
   const base = bare([ask.cloth])
   const ply = base.work[0]!
-  const resin: Layer = {
-    id: 'resin', role: 'resin', name: 'Tape', massGsm: Math.max(1, tape.resinGsm), thicknessMm: RESIN_MM, conductivityWmK: 0.1,
-    fibreKgM3: null, heatCapacityJkgK: 1900, regainPct: 0, addedWaterGsm: 0, waterCapacityGsm: 0, vapourPasses: true,
-  }
   // A tape that is resin alone has no base to speak of.
   const carrier = tape.massGsm > tape.resinGsm + 1 ? [{ ...backingLayer(tape), id: 'carrier', role: 'bed' as const }] : []
   const turned = Array.from({ length: ask.turnedPlies }, (_, i): Layer => ({ ...ply, id: `turned${i}`, role: 'backing' }))
   const lining = ask.lining ? [{ ...bare([ask.lining]).work[0]!, id: 'lining' }] : []
-  return { ...base, work: [...turned, ...carrier, resin, { ...ply, id: 'cloth' }, ...lining], belowWm2K: BED_KINDS[ask.bed].belowWm2K }
+  return {
+    ...base, work: [...turned, ...carrier, resinLayer(tape.resinGsm), { ...ply, id: 'cloth' }, ...lining],
+    belowWm2K: BED_KINDS[ask.bed].belowWm2K,
+  }
 }
 
 interface Tried { recipe: Recipe, stack: Stack, run: Transient, bond: BondCourse, harm: Float32Array }
 function tryAt(ask: HemAsk, tape: SupplyInput, stop: IronStop, damp: boolean): Tried {
-  const pressureKPa = damp ? IRON_KINDS[ask.iron.kind].leanKPa : IRON_KINDS[ask.iron.kind].weightKPa
-  const coverWaterGsm = damp ? Math.round(COVER_KINDS[ask.cover].waterHoldGsm * WRUNG_SHARE) : 0
+  const pressureKPa = pressureOf(ask.iron.kind, damp ? 'lean' : 'weight')
   const recipe: Recipe = {
     method: damp ? 'damp' : 'dry', stop, firstSide: 'back', passes: 1, warmS: 0, holdS: LONGEST_S, secondS: null,
-    lean: damp ? 'lean' : 'weight', pressureKPa, coverWaterGsm, mistGsm: 0, steamGM2S: 0, steamS: 0, coolS: 0,
+    lean: damp ? 'lean' : 'weight', pressureKPa, ...moistureOf(damp ? 'damp' : 'dry', ask.iron.kind, ask.cover), coolS: 0,
   }
-  const stack = hemStack(ask, tape, coverWaterGsm)
+  const stack = hemStack(ask, tape, recipe.coverWaterGsm)
   const run = runProgramme(
     stack, { sole: steadySole(stop.meanC), phases: [{ kind: 'down', durationS: LONGEST_S, pressureKPa }], roomC: ROOM_C }, COARSE,
   )
@@ -134,7 +130,7 @@ export const isPressed = (b: HemPressed | { bond: number }): b is HemPressed => 
 
 /** Until nothing is warmer than the house lets it be touched. */
 function coolS(ask: HemAsk, t: Tried, holdS: number): number {
-  const untilC = ask.cooling === 'touch' ? TOUCH_C : COLD_C, longestS = 600
+  const untilC = ask.cooling === 'touch' ? MOVED_UNDER_C : COLD_C, longestS = 600
   const phases: Phase[] = [
     { kind: 'down', durationS: holdS, pressureKPa: t.recipe.pressureKPa },
     { kind: 'clapper', durationS: longestS, pressureKPa: CLAPPER_KPA },

@@ -4,9 +4,9 @@ export {
   bondAtHold, evaluate, evaluateAlong, harmAtHold, holdPath, holdReaching, phasesOf, resinOf, TURN_S,
   type EvaluateOptions, type Outcome,
 } from './evaluate'
-export { allowedStops, bearingOf, pressureOf, warmingS } from './methods'
+export { allowedStops, bearingOf, moistureOf, pressureOf, warmingS } from './methods'
 export {
-  bestOf, BOND_WANTED, draftRecipe, heldFor, searchMethod, searchRecipes,
+  bestOf, BOND_WANTED, draftRecipe, HARM_ALLOWED, heldFor, searchMethod, searchRecipes,
   type Blocked, type Found, type Margins, type MethodAnswer, type SearchOptions,
 } from './search'
 export { COARSE, LONGEST_HOLD_S } from './span'

@@ -106,6 +106,24 @@ describe('features of cloth, worked out', () => {
       expect(reachedS(touched(p.touches - 1), p.setting!.setC)).toBeNull()
     }
   })
+  it('pressed from both sides every ply is set through the very cover that is named, a second sooner on each it is not', () => {
+    for (const [feature, cloth] of [['seamOneSide', 'poplin'], ['neckEdge', 'poplin'], ['curvedSeam', 'denim']] as const) {
+      const p = plan(feature, cloth), r = p.recipe!
+      expect([r.passes, r.secondS]).toEqual([2, r.holdS])
+      const reached = (holdS: number) => {
+        const down = { kind: 'down' as const, durationS: holdS, pressureKPa: r.pressureKPa }
+        return reachedS(runFold(
+          { plies: Array.from({ length: p.bulk.plies }, () => CLOTHS[cloth]), cover: p.cover, coverWaterGsm: 0, mistGsm: 0, bed: 'padded' },
+          r.stop.meanC, [down, { kind: 'lifted', durationS: 3 }, { kind: 'turn' }, down]), p.setting!.setC)
+      }
+      expect([reached(r.holdS) !== null, reached(r.holdS - 1)]).toEqual([true, null])
+    }
+    // Bare where its face stands that; linen would shine.
+    expect(plan('seamOneSide', 'poplin').cover).toBeNull()
+    const cloth = { ...CLOTHS.poplin, fibres: [{ fibre: 'linen' as const, sharePct: 100 }] }
+    const linen = planFeature({ ...asked('seamOneSide', 'poplin'), cloth })
+    expect([linen.cover, linen.recipe!.secondS]).toEqual(['muslin', linen.recipe!.holdS])
+  })
   it('house rules choose, and are given as the reason', () => {
     const steam = plan('seamOpen', 'poplin', { house: { piecing: 'steam', cooling: 'touch', alwaysCover: false } })
     expect([steam.recipe!.method, why(steam)]).toEqual(['steam', expect.arrayContaining(['house'])])

@@ -37,7 +37,7 @@ export function planFeature(ask: FeatureAsk): FeaturePlan {
   const cover = needsCover ? (ask.cover ?? 'muslin') : null
   const ways = methods.flatMap(waysOf)
   const tried = ways.flatMap((w, way) => stops.flatMap(stop => tryOut(f, ask, { ...w, way, stop, cover, limit }, firstSide) ?? []))
-  const best = settle(tried, !onlyBack, limit)
+  const best = settle(tried, ask, onlyBack ? null : (ask.cover ?? 'muslin'), limit)
   const { setting, holdS, touches } = best
   const moist = best.recipe.method !== 'dry'
   reasons.push({ why: 'sets', setting, moist })
@@ -51,7 +51,6 @@ export function planFeature(ask: FeatureAsk): FeaturePlan {
     ...best.recipe, holdS, steamS: Math.min(best.recipe.steamS, holdS), passes: looked || best.both ? 2 : 1,
     secondS: best.both ? holdS : looked ? LOOK_S : null,
   }
-  const covered = best.both ? (cover ?? ask.cover ?? 'muslin') : cover
   const { restS, untilC, liftedC } = restOf(
     best.fold, recipe, pressPhases(best.recipe, holdS, best.both, touches), clapped, ask.house,
   )
@@ -64,7 +63,8 @@ export function planFeature(ask: FeatureAsk): FeaturePlan {
   const agents: Agent[] = moist ? ['heat', 'steam'] : ['heat', 'pressure']
   return {
     feature: f.key, means: 'iron', motion: f.motion, supports: supportsOf(f, ask.kit, limit, cards, wantsClapper), agents,
-    recipe: { ...recipe, coolS: restS }, cover: covered, setting, setAtS: best.set ? (best.setAtS ?? holdS) : null, liftedC, touches,
+    recipe: { ...recipe, coolS: restS }, cover: best.fold.cover, setting, liftedC, touches,
+    setAtS: best.set ? (best.setAtS ?? holdS) : null,
     restS, untilC,
     bulk, print,
     steps: [

@@ -1,8 +1,8 @@
 import { valueAt, type Phase, type Transient } from '../heat'
 import { harmAlong } from '../hurt'
 import type { ClothLimit } from '../limit'
-import { CLAPPER_KPA, COVER_KINDS, IRON_KINDS, SHOT_S, steamGM2S, STEAMS_FROM_C, type CoverKindKey } from '../materials'
-import { TURN_S, type IronStop, type Method, type Recipe } from '../recipe'
+import { CLAPPER_KPA, COVER_KINDS, SHOT_S, STEAMS_FROM_C, type CoverKindKey } from '../materials'
+import { COLD_C, HARM_ALLOWED, moistureOf, pressureOf, TURN_S, type IronStop, type Method, type Recipe } from '../recipe'
 import type { FeatureAsk, FeaturePlan, House } from './ask'
 import { pliesOf, type Feature } from './features'
 import { pliesIn, runFold, type Fold } from './fold'
@@ -11,8 +11,7 @@ import { settingOf, type Setting } from './sets'
 /** Carried by the hand so that it only just rests, kPa. Typical. */
 const BORNE_KPA = 0.2
 /** Under this a seam may be taken up, °C; by the other house rule only once it is as cold as the hand. Typical. */
-const MOVED_UNDER_C = 45
-const COLD_C = 32
+export const MOVED_UNDER_C = 45
 /** A stop that sets a fold within this is hot enough: the lowest such one is taken, s. */
 export const SOON_S = 12
 /** Nobody stands over one touch for longer: then another moisture, or both sides, s. */
@@ -21,9 +20,6 @@ export const LONGEST_S = 40
 const LONGEST_REST_S = 600
 /** Thick work is steamed all the while, up to so long, s. */
 const LONG_STEAM_S = 10
-const HARM_ALLOWED = 0.8
-/** Misted so much where it is pressed moist without steam, g/m². */
-const MIST_GSM = 35
 
 interface Tried {
   way: number
@@ -52,8 +48,8 @@ export function tryOut(f: Feature, ask: FeatureAsk, t: Try, firstSide: 'back' | 
   const moist = method !== 'dry'
   const recipe: Recipe = {
     method, stop, firstSide, passes: 1, warmS: 0, holdS: LONGEST_S, secondS: null, lean: 'weight',
-    pressureKPa: moist ? BORNE_KPA : IRON_KINDS[ask.iron.kind].weightKPa, coverWaterGsm: 0, mistGsm: method === 'mist' ? MIST_GSM : 0,
-    steamGM2S: method === 'steam' ? steamGM2S(ask.iron.kind) : 0, steamS: t.steamS, coolS: 0,
+    pressureKPa: moist ? BORNE_KPA : pressureOf(ask.iron.kind, 'weight'), ...moistureOf(method, ask.iron.kind, cover), steamS: t.steamS,
+    coolS: 0,
   }
   const fold: Fold = {
     plies: Array.from({ length: pliesOf(f) }, () => ask.cloth), cover, coverWaterGsm: 0, mistGsm: recipe.mistGsm,
@@ -67,13 +63,17 @@ export function tryOut(f: Feature, ask: FeatureAsk, t: Try, firstSide: 'back' | 
 }
 
 /** Until when heat and water do no harm; what the touch itself does to a surface is said beforehand, and does not grow. */
-function safeUntilS(run: Transient, fold: Fold, recipe: Recipe, ask: FeatureAsk): number {
+function safeUntilS(
+  run: Transient, fold: Fold, recipe: Recipe, ask: FeatureAsk, sides: ('back' | 'face')[] = [recipe.firstSide],
+): number {
   const harm = harmAlong(run, null, {
     cloth: ask.cloth, backingBase: null, resinGsm: 0, coverFibre: fold.cover ? COVER_KINDS[fold.cover].fibre : null,
-    covered: fold.cover !== null, bed: fold.bed, sides: [recipe.firstSide], soleC: recipe.stop.meanC, pressureKPa: recipe.pressureKPa,
+    covered: fold.cover !== null, bed: fold.bed, sides, soleC: recipe.stop.meanC, pressureKPa: recipe.pressureKPa,
     blendRule: ask.blendRule,
   })
-  for (let i = 0; i < run.steps; i++) if (harm[i]! > HARM_ALLOWED && harm[i]! > harm[0]! + 1e-6) return run.timesS[i]!
+  // A bare sole on the face is no touch that can be said beforehand: where it marks, it is not set down there.
+  const beforehand = fold.cover === null && sides.includes('face') ? 0 : harm[0]!
+  for (let i = 0; i < run.steps; i++) if (harm[i]! > HARM_ALLOWED && harm[i]! > beforehand + 1e-6) return run.timesS[i]!
   return run.timesS[run.steps - 1]!
 }
 
@@ -102,8 +102,9 @@ export const wholeS = (s: number) => Math.max(2, Math.ceil(s + 0.5))
 /**
  * The first moisture that sets it within patience, at its lowest stop that is soon enough; else from both sides; else for as long as it
  * takes; else as far as is safe, and it is said that it does not set.
+ * @param bothSides what covers it once its face meets the sole; null where it never may
  */
-export function settle(tried: readonly Tried[], bothSides: boolean, limit: ClothLimit): Settled {
+export function settle(tried: readonly Tried[], ask: FeatureAsk, bothSides: CoverKindKey | null, limit: ClothLimit): Settled {
   const ways = [...new Set(tried.map(t => t.way))]
   const coolest = (all: readonly Tried[]) => all.reduce((a, b) => (b.recipe.stop.meanC < a.recipe.stop.meanC ? b : a))
   const quickest = (all: readonly Tried[]) => all.reduce((a, b) => (b.setAtS! < a.setAtS! ? b : a))
@@ -116,9 +117,13 @@ export function settle(tried: readonly Tried[], bothSides: boolean, limit: Cloth
       const soon = able.filter(t => t.setAtS! <= SOON_S)
       if (able.length > 0) return oneSide(soon.length > 0 ? coolest(soon) : quickest(able))
     }
-    for (const t of hottestFirst) {
-      const holdS = bothSides && t.recipe.method === method ? bothSidesS(t, mostS) : null
-      if (holdS !== null) return { ...t, holdS, both: true, touches: 1, set: true }
+    for (const t of hottestFirst.filter(x => bothSides !== null && x.recipe.method === method)) {
+      // Bare where the face stands that, else covered.
+      for (const cover of new Set([t.fold.cover, t.fold.cover ?? bothSides])) {
+        const turned = { ...t, fold: { ...t.fold, cover } }
+        const holdS = bothSidesS(turned, ask, mostS)
+        if (holdS !== null) return { ...turned, holdS, both: true, touches: 1, set: true }
+      }
     }
   }
   if (limit.maxTouchS !== null) {
@@ -135,10 +140,9 @@ export function settle(tried: readonly Tried[], bothSides: boolean, limit: Cloth
 }
 
 /** Seconds a side until every ply is set once it is pressed from both; null where that takes too long or harms. */
-function bothSidesS(t: Tried, mostS: number): number | null {
-  const able = (holdS: number): boolean => {
-    return reachedS(runFold(t.fold, t.recipe.stop.meanC, pressPhases(t.recipe, holdS, true, 1)), t.setting.setC) !== null
-  }
+function bothSidesS(t: Tried, ask: FeatureAsk, mostS: number): number | null {
+  const pressed = (holdS: number) => runFold(t.fold, t.recipe.stop.meanC, pressPhases(t.recipe, holdS, true, 1))
+  const able = (holdS: number): boolean => reachedS(pressed(holdS), t.setting.setC) !== null
   const upTo = Math.floor(Math.min(mostS, t.safeS))
   if (upTo < 2 || !able(upTo)) return null
   let low = 2, high = upTo
@@ -147,7 +151,8 @@ function bothSidesS(t: Tried, mostS: number): number | null {
     if (able(mid)) high = mid
     else low = mid + 1
   }
-  return low
+  const run = pressed(low)
+  return safeUntilS(run, t.fold, t.recipe, ask, ['back', 'face']) < run.timesS[run.steps - 1]! ? null : low
 }
 
 /** Short touches one after the other, the sole away between them: how many set it. */

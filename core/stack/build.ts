@@ -110,6 +110,12 @@ export function backingLayer({
   }
 }
 
+/** The glue line: resin alone. */
+export const resinLayer = (resinGsm: number): Layer => ({
+  id: 'resin', role: 'resin', name: 'Glue line', massGsm: Math.max(1, resinGsm), thicknessMm: RESIN_LAYER_MM, conductivityWmK: 0.1,
+  fibreKgM3: null, heatCapacityJkgK: 1900, regainPct: 0, addedWaterGsm: 0, waterCapacityGsm: 0, vapourPasses: true,
+})
+
 /**
  * Lays cover, backing, resin, cloth and bed. From the back the backing meets the sole first, from the face the cloth does.
  * A mist is shared between cloth and backing by what they can hold.
@@ -126,13 +132,7 @@ export function buildStack(input: StackInput): Stack {
   if (supply) {
     const backing = backingLayer(supply)
     work.push(backing)
-    if (supply.resin) {
-      work.push({
-        id: 'resin', role: 'resin', name: 'Glue line', massGsm: Math.max(1, supply.resinGsm), thicknessMm: RESIN_LAYER_MM,
-        conductivityWmK: 0.1, fibreKgM3: null, heatCapacityJkgK: 1900, regainPct: 0, addedWaterGsm: 0, waterCapacityGsm: 0,
-        vapourPasses: true,
-      })
-    }
+    if (supply.resin) work.push(resinLayer(supply.resinGsm))
   }
   work.push(clothLayer)
   const holds = work.reduce((s, l) => s + l.waterCapacityGsm, 0)
