@@ -8,9 +8,9 @@ const { default: withNuxt } = await import('./.nuxt/eslint.config.mjs')
 const LONGEST_LINE = 140
 const CORE_LAYERS = [
   ['materials', 'units', 'numeric', 'job', 'geometry'], ['heat'], ['stack'],
-  ['limit', 'order', 'iron', 'hand', 'measure', 'shrink', 'sheet'],
+  ['limit', 'order', 'iron', 'hand', 'measure', 'shrink', 'sheet', 'colour', 'stitch'],
   ['cut', 'lay'], ['setdown', 'bond'],
-  ['leaflet'], ['hurt'], ['recipe'], ['place', 'window', 'press', 'seam'], ['match', 'learn', 'run', 'grid', 'hem'],
+  ['leaflet'], ['hurt'], ['recipe'], ['place', 'window', 'press', 'seam'], ['match', 'learn', 'run', 'grid', 'hem', 'mend'],
 ]
 
 const above = (i, folder) => i + 1 < CORE_LAYERS.length

@@ -1,14 +1,14 @@
 import { bondOf, gradeOf, shifted, type BondCourse } from '../bond'
-import { runProgramme, steadySole, valueAt, type Layer, type Phase, type Stack, type Transient } from '../heat'
+import { runProgramme, steadySole, valueAt, type Layer, type Stack, type Transient } from '../heat'
 import { harmAlong } from '../hurt'
 import { clothLimit, type BlendRule, type Evidence } from '../limit'
 import {
-  BED_KINDS, CLAPPER_KPA, COVER_KINDS, FIBRES, ROOM_C, type BedKindKey, type CoverKindKey, type ResinKey,
+  BED_KINDS, COVER_KINDS, FIBRES, ROOM_C, type BedKindKey, type CoverKindKey, type ResinKey,
 } from '../materials'
 import {
   allowedStops, COARSE, COLD_C, HARM_ALLOWED, moistureOf, pressureOf, type IronInput, type IronStop, type Recipe,
 } from '../recipe'
-import { driedS, foldedStack, MOVED_UNDER_C } from '../seam'
+import { driedS, firstAtS, foldedStack, lyingS, MOVED_UNDER_C } from '../seam'
 import { backingLayer, resinLayer, type ClothInput, type SupplyInput } from '../stack'
 
 export interface HemAsk {
@@ -99,17 +99,12 @@ function tryAt(ask: HemAsk, tape: SupplyInput, stop: IronStop, damp: boolean): T
   return { recipe, stack, run, bond, harm }
 }
 
-function firstS(run: Transient, values: Float32Array, wanted: number): number | null {
-  for (let i = 0; i < run.steps; i++) if (values[i]! >= wanted) return run.timesS[i]!
-  return null
-}
-
 /** The best stop: the lowest that is done soon, else the quickest; null where none bonds without harm. */
 function best(ask: HemAsk, tape: SupplyInput, stops: readonly IronStop[], damp: boolean): HemPressed | { bond: number } {
   let found: HemPressed | null = null, most = 0
   for (const stop of [...stops].sort((a, b) => a.meanC - b.meanC)) {
     const t = tryAt(ask, tape, stop, damp)
-    const coverDryS = driedS(t.run, id => id === 'cover'), bondS = firstS(t.run, t.bond.progress, BOND_WANTED)
+    const coverDryS = driedS(t.run, id => id === 'cover'), bondS = firstAtS(t.run, t.bond.progress, BOND_WANTED)
     most = Math.max(most, t.bond.final)
     if (bondS === null || (damp && coverDryS === null)) continue
     const holdS = Math.ceil(Math.max(bondS, damp ? coverDryS! : 0))
@@ -128,20 +123,11 @@ function best(ask: HemAsk, tape: SupplyInput, stops: readonly IronStop[], damp: 
 /** Was a way found, or only how far it comes? */
 export const isPressed = (b: HemPressed | { bond: number }): b is HemPressed => 'recipe' in b
 
-/** Until nothing is warmer than the house lets it be touched. */
-function coolS(ask: HemAsk, t: Tried, holdS: number): number {
-  const untilC = ask.cooling === 'touch' ? MOVED_UNDER_C : COLD_C, longestS = 600
-  const phases: Phase[] = [
-    { kind: 'down', durationS: holdS, pressureKPa: t.recipe.pressureKPa },
-    { kind: 'clapper', durationS: longestS, pressureKPa: CLAPPER_KPA },
-  ]
-  const run = runProgramme(t.stack, { sole: steadySole(t.recipe.stop.meanC), phases, roomC: ROOM_C }, COARSE)
-  const work = run.layers.filter(l => l.layer.role !== 'bed' && l.layer.role !== 'cover')
-  for (let i = 0; i < run.steps; i++) {
-    if (run.timesS[i]! > holdS && work.every(l => l.meanC[i]! <= untilC)) return Math.ceil((run.timesS[i]! - holdS) / 5) * 5
-  }
-  return longestS
-}
+const coolS = (ask: HemAsk, t: Tried, holdS: number): number => lyingS(
+  t.stack, { soleC: t.recipe.stop.meanC, holdS, pressureKPa: t.recipe.pressureKPa, untilC: ask.cooling === 'touch'
+    ? MOVED_UNDER_C
+    : COLD_C },
+)
 
 function liningOf(ask: HemAsk, lining: ClothInput, t: Tried, holdS: number): LiningBehind {
   const limit = clothLimit(lining, ask.blendRule)

@@ -13,4 +13,5 @@ export { foldingS, stripsFor, type StripAsk, type StripFold, type Strips } from 
 export { waddingFrom, type Sheet, type Wadding } from './wadding'
 export { soakS, type Body } from './moisten'
 export { driedS } from './dry'
+export { firstAtS, lyingS } from './lies'
 export { planFlatten, type FlattenPlan } from './flatten'

@@ -1,0 +1,111 @@
+import { describe, expect, it } from 'vitest'
+import { RESINS } from '../materials'
+import { CLOTHS, DRY_IRON, IRON } from '../seam/cloths.fixture'
+import type { ClothInput } from '../stack'
+import { planStuck, stuckStack, type StuckAsk } from '.'
+
+const glue = { massGsm: 40, thicknessMm: 0.1, base: 'polyester', resin: 'polyamideLow', resinGsm: 40 } as const
+const web = { ...glue, massGsm: 26, resin: 'polyamideWeb', resinGsm: 24 } as const
+const thin: ClothInput = { ...CLOTHS.poplin, massGsm: 110, thicknessMm: 0.25 }
+const felt: ClothInput = { ...CLOTHS.worsted, construction: 'felt', massGsm: 400, thicknessMm: 2.2 }
+const padded: ClothInput = { ...CLOTHS.poplin, fibres: [{ fibre: 'polyester', sharePct: 100 }], construction: 'fleece', massGsm: 300,
+  thicknessMm: 3 }
+const film: ClothInput = { ...thin, fibres: [{ fibre: 'polyester', sharePct: 100 }], massGsm: 120, thicknessMm: 0.15 }
+const ask = (more: Partial<StuckAsk> = {}): StuckAsk => ({
+  item: thin, garment: CLOTHS.twill, glue, inside: false, fromItem: true, fromGarment: true, cover: 'muslin', under: null, bed: 'padded',
+  iron: IRON, methods: ['dry'], lean: 'lean', leastS: 0, blendRule: 'strict', cooling: 'touch', ...more,
+})
+const whyNot = (more: Partial<StuckAsk>) => planStuck(ask(more)).refused.map(r => `${r.side} ${r.because.why}`)
+
+describe('thick and thin', () => {
+  it.each([
+    ['a thin badge on twill', {}, 'item'], ['a thin badge on melton', { garment: CLOTHS.melton }, 'item'],
+    ['a thin badge on denim', { garment: CLOTHS.denim }, 'item'], ['felt on twill', { item: felt }, 'garment'],
+    ['felt on poplin', { item: felt, garment: CLOTHS.poplin }, 'garment'], ['a padded letter on twill', { item: padded }, 'garment'],
+  ] as const)('%s: computed, the side that is quicker through', (_name, more, side) => {
+    const p = planStuck(ask(more))
+    expect(p.first!.side).toBe(side)
+    expect(p.first!.bond).toBeGreaterThanOrEqual(1.05)
+    if (p.other) expect(p.other.recipe.holdS).toBeGreaterThanOrEqual(p.first!.recipe.holdS)
+    else expect(p.refused[0]!.because.why).toBe('neverBonds')
+  })
+  it('where both sides work the other follows until the resin melts from there too', () => {
+    const p = planStuck(ask())
+    expect(p.because).toBe('quicker')
+    expect(p.first!.recipe).toMatchObject({ passes: 2, secondS: p.secondS, firstSide: 'face' })
+    expect(p.secondS!).toBeGreaterThan(0)
+    expect(p.secondS!).toBeLessThan(p.other!.recipe.holdS)
+  })
+  it('a thicker motif asks for longer from its own side, never from the other', () => {
+    const hold = (mm: number, side: 'item' | 'garment') => {
+      const p = planStuck(ask({ item: { ...thin, thicknessMm: mm, massGsm: 440 * mm } }))
+      return [p.first, p.other].find(w => w?.side === side)!.recipe.holdS
+    }
+    expect(hold(0.5, 'item')).toBeGreaterThan(hold(0.2, 'item'))
+    expect(Math.abs(hold(0.5, 'garment') - hold(0.2, 'garment'))).toBeLessThanOrEqual(3)
+  })
+})
+
+describe('what a side may do', () => {
+  it('a film letter is pressed from the back alone', () => {
+    const p = planStuck(ask({ item: film, fromItem: false, glue: web, methods: ['damp'], under: 'parchment' }))
+    expect(p.first).toMatchObject({ side: 'garment', recipe: { method: 'damp', firstSide: 'back', passes: 1 } })
+    expect(p.because).toBe('onlySide')
+    expect(p.refused).toEqual([{ side: 'item', because: { why: 'backOnly' } }])
+  })
+  it('under a wet cover it is held until that is dry and the resin holds', () => {
+    const { first } = planStuck(ask({ item: film, fromItem: false, glue: web, methods: ['damp'] }))
+    expect(first!.recipe.holdS).toBe(Math.ceil(Math.max(first!.coverDryS!, first!.bondS)))
+    expect(first!.recipe.coverWaterGsm).toBeGreaterThan(50)
+  })
+  it('a patch inside meets the sole from the back', () => {
+    const p = planStuck(ask({ item: CLOTHS.poplin, garment: CLOTHS.poplin, inside: true, glue: web, under: 'muslin',
+      methods: ['damp', 'dry'] }))
+    const item = [p.first, p.other].find(w => w?.side === 'item')!
+    expect(item.recipe.firstSide).toBe('back')
+  })
+  it('a sheet\'s own seconds are never cut short', () => {
+    const p = planStuck(ask({ leastS: 45 }))
+    expect(p.first!.recipe.holdS).toBeGreaterThanOrEqual(45)
+  })
+  it.each([
+    ['cloth that takes no heat', { garment: CLOTHS.film }, ['item noHeat', 'garment noHeat']],
+    ['a thing that takes none', { item: { ...thin, fibres: [{ fibre: 'leather', sharePct: 100 }] } as ClothInput },
+      ['item noHeat', 'garment noHeat']],
+    ['certified wear', { garment: { ...CLOTHS.twill, finishes: ['flameRetardant'] } as ClothInput },
+      ['item certified', 'garment certified']],
+    ['no resin', { glue: { ...glue, resin: null } }, ['item noResin', 'garment noResin']],
+    ['pile crushed from its back too', { garment: CLOTHS.velvet }, ['item backOnly', 'garment hurts']],
+    ['a print that may not be held', { garment: CLOTHS.gassed }, ['item backOnly', 'garment shortTouches']],
+    ['no water where only a wet cover would do', { garment: CLOTHS.acetate, methods: ['damp'] }, ['item noWater', 'garment noWater']],
+    ['an iron too hot for it', { garment: CLOTHS.acetate, iron: { ...IRON, stops: [IRON.stops[2]!] } },
+      ['item noStops', 'garment noStops']],
+  ] satisfies [string, Partial<StuckAsk>, string[]][])('%s is refused with its reason', (_name, more, wanted) => {
+    expect(whyNot(more)).toEqual(wanted)
+    expect(planStuck(ask(more)).first).toBeNull()
+  })
+  it('PVC gives off fumes, and that is said', () => {
+    const pvc: ClothInput = { ...CLOTHS.film, fibres: [{ fibre: 'pvc', sharePct: 100 }] }
+    expect(planStuck(ask({ garment: pvc })).refused[0]!.because).toEqual({ why: 'noHeat', fumes: true, of: 'garment' })
+  })
+  it('never hotter than either stands, and it lies until it is well under where its resin melts', () => {
+    for (const garment of [CLOTHS.twill, CLOTHS.worsted, CLOTHS.mixed, CLOTHS.polyester, CLOTHS.viscose]) for (
+      const iron of [IRON, DRY_IRON]) {
+      const p = planStuck(ask({ garment, iron }))
+      for (const w of [p.first, p.other]) if (w) {
+        expect(w.recipe.stop.meanC).toBeLessThanOrEqual(garment === CLOTHS.twill ? 205 : 155)
+        expect(w.recipe.coolS).toBeGreaterThan(0)
+      }
+    }
+    const eva = planStuck(ask({ glue: { ...glue, resin: 'eva' } })).first!
+    expect(RESINS.eva.meltC[0] - 15).toBeLessThan(55)
+    expect(eva.recipe.coolS).toBeGreaterThan(10)
+  })
+  it('the stack lies as it is pressed: what meets the sole first stands first, the sheet under it all', () => {
+    const a = ask({ under: 'parchment' })
+    expect(stuckStack(a, 'item', 0).work.map(l => l.id)).toEqual(['item', 'resin', 'cloth'])
+    expect(stuckStack(a, 'garment', 0).work.map(l => l.id)).toEqual(['cloth', 'resin', 'item'])
+    expect(stuckStack(a, 'item', 0).bed[0]!.id).toBe('under')
+    expect(stuckStack(ask({ glue: { ...glue, massGsm: 90 } }), 'item', 0).work.map(l => l.id)).toContain('carrier')
+  })
+})

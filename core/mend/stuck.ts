@@ -1,0 +1,195 @@
+import { bondOf, gradeOf, shifted, type BondCourse } from '../bond'
+import { layerOf, runProgramme, steadySole, timeToReachS, valueAt, type Layer, type Stack, type Transient } from '../heat'
+import { harmAlong } from '../hurt'
+import { clothLimit, type BlendRule, type ClothLimit, type Evidence } from '../limit'
+import { BED_KINDS, COVER_KINDS, RESINS, ROOM_C, type BedKindKey, type CoverKindKey, type FibreKey } from '../materials'
+import {
+  allowedStops, COARSE, COLD_C, HARM_ALLOWED, moistureOf, pressureOf, type IronInput, type IronStop, type Lean, type Recipe,
+} from '../recipe'
+import { driedS, firstAtS, foldedStack, lyingS, MOVED_UNDER_C } from '../seam'
+import { backingLayer, bedLayers, coverLayer, resinLayer, type ClothInput, type SupplyInput } from '../stack'
+
+/** Something stuck on a garment with resin between: a patch, motif, transfer, letter or shape. */
+export interface StuckAsk {
+  item: ClothInput
+  garment: ClothInput
+  glue: SupplyInput
+  /** It lies on the inside of the garment. */
+  inside: boolean
+  /** The sole may meet it there: of a film or lettering it may not. */
+  fromItem: boolean
+  /** The sole may come from the other side of the garment. */
+  fromGarment: boolean
+  cover: CoverKindKey | null
+  /** A sheet under the work, which takes what resin comes through. */
+  under: CoverKindKey | null
+  bed: BedKindKey
+  iron: IronInput
+  /** What may be tried: damp means a wet cover that is pressed until it is dry. */
+  methods: readonly ('dry' | 'damp')[]
+  lean: Lean
+  /** A sheet's own seconds: never shorter, s. */
+  leastS: number
+  blendRule: BlendRule
+  evidence?: Evidence
+  cooling: 'touch' | 'cold'
+}
+/** Which side meets the sole: what is stuck on, or the garment. */
+export type StuckSide = 'item' | 'garment'
+export type StuckRefusal
+  = { why: 'noHeat', fumes: boolean, of: StuckSide } | { why: 'certified' } | { why: 'noResin' } | { why: 'pile' } | { why: 'backOnly' }
+    | { why: 'noWater' } | { why: 'noStops', of: StuckSide } | { why: 'shortTouches', maxS: number, bondS: number }
+    | { why: 'neverBonds', bond: number } | { why: 'hurts', harm: number, bondS: number }
+
+export interface StuckWay {
+  side: StuckSide
+  recipe: Recipe
+  /** When the resin holds, and when a wet cover is dry, s. */
+  bondS: number
+  coverDryS: number | null
+  bond: number
+  harm: number
+  /** When the glue line first melts from this side, s. */
+  meltS: number | null
+}
+export interface StuckPlan {
+  first: StuckWay | null
+  /** From the other side afterwards, where that may be: until the resin melts from there too, s. */
+  secondS: number | null
+  /** Why this side comes first. */
+  because: 'quicker' | 'onlySide' | 'spares'
+  /** The other side by itself, where it works. */
+  other: StuckWay | null
+  refused: { side: StuckSide, because: StuckRefusal }[]
+}
+
+const LONGEST_S = 60
+/** A lower stop is taken as long as it is done within this, s. */
+const SOON_S = 20
+const BOND_WANTED = 1.1
+/** Harm that a touch does whatever its heat: 1 is to be seen. */
+const CRUSHED = 1
+/** From the other side it is pressed no longer than this, s. */
+const LONGEST_SECOND_S = 20
+
+const bare = (cloth: ClothInput): Layer =>
+  foldedStack({ plies: [cloth], cover: null, coverWaterGsm: 0, mistGsm: 0, bed: 'hard' }).work[0]!
+const weakest = (cloth: ClothInput): FibreKey | null =>
+  [...cloth.fibres].sort((a, b) => b.sharePct - a.sharePct)[0]?.fibre ?? null
+
+/**
+ * Cover, then what is stuck on and the garment with the resin between, as they meet the sole from a side; then the sheet under it, the
+ * bed.
+ */
+export function stuckStack(ask: StuckAsk, side: StuckSide, coverWaterGsm: number): Stack {
+  const { glue } = ask
+  // A web or film is resin alone; a backing brings its base.
+  const carrier = glue.massGsm > glue.resinGsm + 1 ? [{ ...backingLayer(glue), id: 'carrier', role: 'bed' as const }] : []
+  const down: Layer[] = [
+    { ...bare(ask.item), id: 'item', role: 'backing' }, ...carrier, resinLayer(glue.resinGsm),
+    { ...bare(ask.garment), id: 'cloth', role: 'cloth' },
+  ]
+  const under = ask.under ? [{ ...coverLayer(ask.under, 0), id: 'under', role: 'bed' as const }] : []
+  return {
+    cover: ask.cover ? coverLayer(ask.cover, coverWaterGsm) : null, work: side === 'item' ? down : down.toReversed(),
+    bed: [...under, ...bedLayers(ask.bed)], belowWm2K: BED_KINDS[ask.bed].belowWm2K,
+  }
+}
+
+interface Tried { recipe: Recipe, stack: Stack, run: Transient, bond: BondCourse, harm: Float32Array }
+/** Which side of the garment meets the sole. */
+const sideOut = (ask: StuckAsk, side: StuckSide): 'back' | 'face' => ((side === 'item') === ask.inside ? 'back' : 'face')
+
+function tryAt(ask: StuckAsk, side: StuckSide, stop: IronStop, method: 'dry' | 'damp'): Tried {
+  const { glue } = ask, pressureKPa = pressureOf(ask.iron.kind, ask.lean), firstSide = sideOut(ask, side)
+  const recipe: Recipe = {
+    method, stop, firstSide, passes: 1, warmS: 0, holdS: LONGEST_S, secondS: null, lean: ask.lean, pressureKPa,
+    ...moistureOf(method, ask.iron.kind, ask.cover), coolS: 0,
+  }
+  const stack = stuckStack(ask, side, recipe.coverWaterGsm)
+  const run = runProgramme(
+    stack, { sole: steadySole(stop.meanC), phases: [{ kind: 'down', durationS: LONGEST_S, pressureKPa }], roomC: ROOM_C }, COARSE,
+  )
+  const bond = bondOf(run, shifted(gradeOf(glue.resin!, glue.grade ?? 'hand'), glue.lot?.rateFactor ?? 1, glue.lot?.meltShiftC ?? 0))
+  // Over-fusing of a web under a patch is no harm to either: it has nowhere to come through but the weave.
+  const harm = harmAlong(run, null, {
+    cloth: ask.garment, backingBase: weakest(ask.item), resinGsm: glue.resinGsm, coverFibre: ask.cover && COVER_KINDS[ask.cover].fibre,
+    covered: ask.cover !== null || side === 'item', bed: ask.bed, sides: [firstSide], soleC: stop.meanC, pressureKPa,
+    blendRule: ask.blendRule,
+  })
+  return { recipe, stack, run, bond, harm }
+}
+
+/** What stands against heat from a side before any of it is worked out. */
+function barOf(ask: StuckAsk, side: StuckSide, garment: ClothLimit, item: ClothLimit): StuckRefusal | null {
+  if (garment.soleC === 0) return { why: 'noHeat', fumes: garment.fumes, of: 'garment' }
+  if (item.soleC === 0) return { why: 'noHeat', fumes: item.fumes, of: 'item' }
+  if (!garment.fusible) return { why: 'certified' }
+  if (!ask.glue.resin) return { why: 'noResin' }
+  if (side === 'item' ? !ask.fromItem : !ask.fromGarment) return { why: 'backOnly' }
+  const face = sideOut(ask, side) === 'face'
+  if (face && garment.backOnly) return { why: 'backOnly' }
+  if (face && ask.garment.nap === 'pile') return { why: 'pile' }
+  return null
+}
+
+function wayFrom(ask: StuckAsk, side: StuckSide): StuckWay | StuckRefusal {
+  const garment = clothLimit(ask.garment, ask.blendRule, ask.evidence), item = clothLimit(ask.item, ask.blendRule)
+  const bar = barOf(ask, side, garment, item)
+  if (bar) return bar
+  const wet = (ask.cover ? COVER_KINDS[ask.cover].waterHoldGsm > 0 : false) && garment.water !== 'no' && item.water !== 'no'
+  const methods = ask.methods.filter(m => m === 'dry' || wet)
+  if (methods.length === 0) return { why: 'noWater' }
+  const byGarment = allowedStops(ask.iron.stops, garment)
+  if (byGarment.length === 0) return { why: 'noStops', of: 'garment' }
+  // Behind the garment what is stuck on never sees the sole itself: its harm is read off its own heat.
+  const stops = side === 'item' ? allowedStops(byGarment, item) : byGarment
+  if (stops.length === 0) return { why: 'noStops', of: 'item' }
+  let found: StuckWay | null = null, most = 0, hurts: StuckRefusal | null = null
+  for (const method of methods) for (const stop of [...stops].sort((a, b) => a.meanC - b.meanC)) {
+    const t = tryAt(ask, side, stop, method), damp = method === 'damp'
+    const coverDryS = damp ? driedS(t.run, id => id === 'cover') : null, bondS = firstAtS(t.run, t.bond.progress, BOND_WANTED)
+    most = Math.max(most, t.bond.final)
+    if (bondS === null || (damp && coverDryS === null)) continue
+    const holdS = Math.ceil(Math.max(bondS, coverDryS ?? 0, ask.leastS)), harm = valueAt(t.run, t.harm, holdS)
+    // What a touch alone crushes is no way at all; a little texture lost is the price of any.
+    if (t.harm[0]! >= CRUSHED || (harm > HARM_ALLOWED && harm > t.harm[0]! + 1e-6)) {
+      hurts ??= { why: 'hurts', harm, bondS }
+      continue
+    }
+    if (garment.maxTouchS !== null && holdS > garment.maxTouchS) {
+      hurts ??= { why: 'shortTouches', maxS: garment.maxTouchS, bondS }
+      continue
+    }
+    if (found && found.recipe.holdS <= Math.max(SOON_S, ask.leastS, holdS)) continue
+    const lie = { soleC: stop.meanC, holdS, pressureKPa: t.recipe.pressureKPa, untilC: untilC(ask) }
+    found = {
+      side, recipe: { ...t.recipe, holdS, coolS: lyingS(t.stack, lie) }, bondS, coverDryS, harm,
+      bond: valueAt(t.run, t.bond.progress, holdS), meltS: timeToReachS(t.run, layerOf(t.run, 'resin')!, RESINS[ask.glue.resin!].meltC[0]),
+    }
+  }
+  return found ?? hurts ?? { why: 'neverBonds', bond: most }
+}
+/** No warmer than this when it is handled: as the house has it, and never warmer than well under where its resin melts, °C. */
+const untilC = (ask: StuckAsk): number =>
+  Math.min(ask.cooling === 'touch' ? MOVED_UNDER_C : COLD_C, RESINS[ask.glue.resin!].meltC[0] - 15)
+
+const works = (w: StuckWay | StuckRefusal): w is StuckWay => 'recipe' in w
+
+/**
+ * From which side it is pressed first, and how: each side by its own transient through what lies before the glue line, the quicker one
+ * first, and then the other where it may be. A side that hurts or that may not meet the sole is refused with its reason.
+ */
+export function planStuck(ask: StuckAsk): StuckPlan {
+  const sides = (['item', 'garment'] as const).map(side => ({ side, way: wayFrom(ask, side) }))
+  const refused = sides.flatMap(({ side, way }) => (works(way) ? [] : [{ side, because: way }]))
+  const able = sides.map(s => s.way).filter(works).sort((a, b) => a.recipe.holdS - b.recipe.holdS || (a.side === 'item' ? -1 : 1))
+  const [first = null, other = null] = able
+  if (!first) return { first: null, secondS: null, because: 'onlySide', other: null, refused }
+  const secondS = other ? Math.min(LONGEST_SECOND_S, Math.ceil(other.meltS ?? other.recipe.holdS)) : null
+  const barred = refused[0]?.because.why
+  return {
+    first: secondS === null ? first : { ...first, recipe: { ...first.recipe, passes: 2, secondS } }, secondS, other, refused,
+    because: other ? 'quicker' : barred === 'hurts' || barred === 'neverBonds' || barred === 'shortTouches' ? 'spares' : 'onlySide',
+  }
+}
