@@ -1,19 +1,24 @@
 /** Lays down the Tidewell workroom if the database is empty; `--reset` clears and lays it down anew. */
 import { createHash } from 'node:crypto'
+import sharp from 'sharp'
+import { lookOf, madePrint } from '#core/colour'
 import { LAY_S } from '#core/heat'
+import { centred, lettersAt, setText } from '#core/mend'
 import { draftRecipe, evaluate, resinOf, type Recipe } from '#core/recipe'
+import { toPayload } from '#shared/cutting'
 import { toBench, toRecipePayload } from '#shared/mappers'
 import {
   clothBody, ironBody, jobPieceSchema, pressedAsTheHouse, rulesSchema, supplyBody, trialBody, type Cloth, type Cover, type EntityRows,
-  type Iron,
-  type Supply, type TrialBody,
+  type Iron, type LookPayload, type MakingWork, type Supply, type TrialBody,
 } from '#shared/schemas'
 import { database } from '../server/db/connection'
 import { insertRows, removeRows } from '../server/db/entities'
 import { WorkshopRow } from '../server/db/models'
+import { typesetterFor } from '../server/services/faces'
 import { DEMO_CLOTHS } from './demo-data/cloths'
 import { DEMO_COVERS, DEMO_IRONS, DEMO_SUPPLIES } from './demo-data/shelf'
 import { DEMO_JOBS } from './demo-data/jobs'
+import { DEMO_MENDS, DEMO_SCRAPS, FLAG_PRINT, type DemoScrap } from './demo-data/mends'
 import { DEMO_MAKINGS } from './demo-data/makings'
 import { DEMO_PIECES, shapeOf } from './demo-data/pieces'
 import { demoRun } from './demo-data/run'
@@ -87,12 +92,39 @@ const pieceRows = (jobs: readonly DemoJobRow[]): EntityRows['jobPieces'] =>
     }
   }))
 
+/** A made-up cloth photographed: its colours, its figures, a small picture. */
+async function lookFrom(print: DemoScrap['print']): Promise<LookPayload> {
+  const pxPerMm = 3, wideMm = 40, picture = madePrint({ ...print, wideMm, highMm: wideMm, pxPerMm })
+  const { palette, figureMm } = lookOf(picture, 1 / pxPerMm)
+  const raw = { width: picture.wide, height: picture.high, channels: 4 as const }
+  const jpeg = await sharp(Buffer.from(picture.rgba), { raw }).jpeg({ quality: 85 }).toBuffer()
+  return {
+    palette: palette.map(({ hex, sharePct }) => ({ hex, sharePct })), figureMm,
+    tile: { picture: `data:image/jpeg;base64,${jpeg.toString('base64')}`, wideMm },
+  }
+}
+const flagLook = await lookFrom(FLAG_PRINT)
+const scrapRows = await Promise.all(DEMO_SCRAPS.map(async ({ cloth, print, back, ...scrap }, i): Promise<EntityRows['scraps'][number]> => ({
+  ...scrap, id: idOf(`scrap ${scrap.name}`), clothId: cloth ? cloths.get(cloth)!.id : null, createdAt: daysAgo(20 - i), usedAt: null,
+  face: await lookFrom(print), back: back ? await lookFrom(back) : null,
+})))
+
+const typeset = await typesetterFor('bold')
+/** What is photographed of a mend, and its letters as they are set. */
+function shown(work: MakingWork): MakingWork {
+  if (work.kind === 'patch') return { ...work, look: flagLook }
+  if (work.kind !== 'lettering') return work
+  return { ...work, outlines: centred(lettersAt(setText(work.text, work.sizeMm, typeset), work.lifted)).map(toPayload) }
+}
+
 /** What is pressed while they are made. */
 const makingRows = (jobs: readonly DemoJobRow[]): EntityRows['jobMakings'] =>
-  jobs.flatMap(({ demo, id, createdAt }) => (DEMO_MAKINGS[demo.name] ?? []).map((m, position) => ({
+  jobs.flatMap(({ demo, id, createdAt }) => [...DEMO_MAKINGS[demo.name] ?? [], ...DEMO_MENDS[demo.name] ?? []].map((m, position) => ({
     id: idOf(`making ${demo.name} ${m.name}`), jobId: id, createdAt, position, name: m.name, clothId: cloths.get(m.cloth)!.id,
     liningId: m.lining ? cloths.get(m.lining)!.id : null, supplyId: m.tape ? supplies.get(m.tape)!.id : null,
-    clothIds: (m.cloths ?? []).map(code => cloths.get(code)!.id), work: m.work,
+    clothIds: (m.cloths ?? []).map(code => cloths.get(code)!.id),
+    work: shown(m.work),
+    scrapId: m.scrap ? idOf(`scrap ${m.scrap}`) : null, supplyIds: (m.supplies ?? []).map(code => supplies.get(code)!.id),
   })))
 
 /** The boat coat half pressed. */
@@ -126,6 +158,7 @@ function demoRows(): Partial<EntityRows> {
       jobId: id, clothId: cloths.get(cloth)!.id, place, supplyId: backing ? supplies.get(backing)!.id : null, position,
     }))),
     jobPieces,
+    scraps: scrapRows,
     jobMakings: makingRows(jobs),
     ...runRows(jobs.find(j => j.demo.name === 'Mate\'s boat coat')!.id, jobPieces),
     trials: trials.map(({ trial }) => trial),

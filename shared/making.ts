@@ -4,23 +4,13 @@ import { nest, piecingOf, placesAlong, pressingTurns, type Patch, type Seam } fr
 import { openRuns, shortenLegs, tapeCut, type HemAsk } from '#core/hem'
 import { lightnessOf } from '#core/match'
 import { IRON_KINDS, type BedKindKey, type IronKindKey } from '#core/materials'
-import type { MadeOperation } from '#core/run'
-import { stripsFor, waddingFrom, type Body, type FeatureAsk, type FeatureKey, type SupportKey } from '#core/seam'
+import { stripsFor, waddingFrom, type FeatureAsk, type FeatureKey, type SupportKey } from '#core/seam'
 import type { Print } from '#core/setdown'
 import type { ClothInput } from '#core/stack'
+import { made, type Line, type MadeMaking } from './made'
 import { toClothInput, toEvidence, toSupplyInput } from './mappers'
+import { operationsOfMend } from './mending'
 import type { Cloth, Cover, Iron, Making, Rules, Supply, WorkOf } from './schemas'
-
-/** A stretch along which the sole is set down, mm. */
-export interface Line { x0: number, y0: number, x1: number, y1: number }
-/** How it is worked out: as a feature of its cloth, a hem, or a butted join under dry tape. */
-type MakingHow
-  = { how: 'feature', feature: FeatureKey } | { how: 'flatten', body: Body } | { how: 'hem', turnedPlies: 1 | 2 } | { how: 'tape' }
-export interface MadeMaking extends MadeOperation {
-  makingId: string
-  work: MakingHow
-  lines: Line[]
-}
 
 /** One ply of cloth whose thickness nobody gave, mm. */
 const USUAL_PLY_MM = 0.3
@@ -45,14 +35,7 @@ const seamLine = (s: Seam): Line => s.axis === 'down'
   ? { x0: s.atMm, y0: -s.fromMm, x1: s.atMm, y1: -s.toMm }
   : { x0: s.fromMm, y0: -s.atMm, x1: s.toMm, y1: -s.atMm }
 
-const bare = { pieceId: null, side: null, supplyId: null } as const
-type Given = Pick<Making, 'id' | 'name' | 'clothId' | 'supplyId'>
-const made = (
-  m: Given, what: string, name: string, kind: MadeMaking['kind'], work: MakingHow, lines: Line[], needs: string[] = [],
-): MadeMaking => ({
-  ...bare, overIds: [], id: `${m.id}.${what}`, makingId: m.id, kind, name, numbers: [], clothId: m.clothId, needs, work, lines,
-})
-const numbered = (m: Given, count: number): string[] =>
+const numbered = (m: Pick<Making, 'name'>, count: number): string[] =>
   Array.from({ length: count }, (_, n) => (count > 1 ? `${m.name} ${n + 1}` : m.name))
 
 /** Seams laid beside each other go under the iron as one as long as they are of one unit. */
@@ -130,6 +113,8 @@ export function operationsOfMaking(m: Making): MadeMaking[] {
         Array.from({ length: walks }, (_, i) => ({ x0: 0, y0: -i * WALK_MM, x1: work.wideMm, y1: -i * WALK_MM })),
       )]
     }
+    default:
+      return operationsOfMend(m, work)
   }
 }
 

@@ -100,7 +100,7 @@ export function untilSewn<O extends Pick<RunOperation, 'id' | 'kind' | 'needs'>>
     grew = false
     for (const o of operations) {
       if (later.has(o.id) || done.has(o.id)) continue
-      if (o.kind !== 'sew' && !o.needs.some(n => later.has(n))) continue
+      if (o.kind !== 'sew' && o.kind !== 'stitch' && !o.needs.some(n => later.has(n))) continue
       later.add(o.id)
       grew = true
     }

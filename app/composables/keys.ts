@@ -1,7 +1,10 @@
 import { useEventListener } from '@vueuse/core'
 
-/** Where a key works: all over the board, on the screen that answers to it, at the cutting, at the press, or among the seams. */
-type Reach = 'board' | 'here' | 'cut' | 'press' | 'seams'
+/**
+ * Where a key works: all over the board, on the screen that answers to it, at the cutting, at the press, among the seams, or at the
+ * mending.
+ */
+type Reach = 'board' | 'here' | 'cut' | 'press' | 'seams' | 'mend'
 interface Key {
   /** As the browser names it, in small letters. */
   key: string
@@ -19,6 +22,7 @@ export const KEYS = {
   shelf: { key: 's', shown: 'S', does: 'The shelf', reach: 'board' },
   irons: { key: 'i', shown: 'I', does: 'The irons', reach: 'board' },
   seams: { key: 'z', shown: 'Z', does: 'Seams, hems, grids', reach: 'board' },
+  mend: { key: ',', shown: ',', does: 'Mend and put on', reach: 'board' },
   rules: { key: 'r', shown: 'R', does: 'House rules', reach: 'board' },
   voice: { key: 'v', shown: 'V', does: 'Orders read aloud: on, off', reach: 'board' },
   fresh: { key: 'n', shown: 'N', does: 'A new one', reach: 'here' },
@@ -74,6 +78,13 @@ export const KEYS = {
   nextSeam: { key: 'j', shown: 'J', does: 'The next seam, as they are pressed', reach: 'seams' },
   turnSeam: { key: 'q', shown: 'Q', does: 'Turn this seam by hand', reach: 'seams' },
   letSeam: { key: 'u', shown: 'U', does: 'Let it lie as it would', reach: 'seams' },
+  patch: { key: 'p', shown: 'P', does: 'A patch for a hole', reach: 'mend' },
+  motif: { key: 'm', shown: 'M', does: 'A motif or badge', reach: 'mend' },
+  transfer: { key: 'f', shown: 'F', does: 'A print or film off its sheet', reach: 'mend' },
+  lettering: { key: 'l', shown: 'L', does: 'Lettering that comes off', reach: 'mend' },
+  labels: { key: 'b', shown: 'B', does: 'Name labels', reach: 'mend' },
+  applique: { key: 'a', shown: 'A', does: 'Shapes on a ground', reach: 'mend' },
+  crest: { key: 'c', shown: 'C', does: 'What holds a stitched crest', reach: 'mend' },
   dial: { key: 'd', shown: 'D', does: 'Turn the dial to the recipe\'s stop', reach: 'here' },
 } as const satisfies Record<string, Key>
 export type KeyName = keyof typeof KEYS

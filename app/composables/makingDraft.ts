@@ -2,6 +2,11 @@ import type { Making, MakingKind, WorkOf } from '#shared/schemas'
 
 export type MakingOf<K extends MakingKind> = Omit<Making, 'work'> & { work: WorkOf<K> }
 
+/** One as it begins, belonging to no job yet. */
+export const freshMaking = <K extends MakingKind>(name: string, work: WorkOf<K>): MakingOf<K> => ({
+  id: crypto.randomUUID(), name, clothId: null, liningId: null, supplyId: null, clothIds: [], scrapId: null, supplyIds: [], work,
+})
+
 /**
  * What is written on at a bench: one of the job's makings, or a draft of this board that belongs to no job yet.
  * @param usual how a fresh one begins

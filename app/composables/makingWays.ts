@@ -1,8 +1,11 @@
 import type { HemPlan, HemPressed } from '#core/hem'
 import type { Body, FeatureKey, FeaturePlan, FlattenPlan } from '#core/seam'
 import { LOW_MELT } from '#core/hem'
+import type { StuckAsk, StuckPlan } from '#core/mend'
 import { toFeatureAsk, toHemAsk, waddingCloth } from '#shared/making'
-import { toSupplyInput } from '#shared/mappers'
+import type { Bench, Tack } from '#core/recipe'
+import type { ClothInput } from '#core/stack'
+import { toHabits, toIronInput, toSupplyInput } from '#shared/mappers'
 import type { Cloth, Iron, Making, Supply } from '#shared/schemas'
 
 /** How features, hems and joins are pressed with an iron, worked out in a worker; known once. */
@@ -47,5 +50,17 @@ export function useMakingWays() {
     })
     return once(ask, () => workers.ask('making', async remote => (await remote.tape(ask)) as HemPressed | { bond: number } | null))
   }
-  return { feature, flatten, hem, join, dryTape }
+  /** A web tacked under its paper on what it is to stick. */
+  function tack(item: ClothInput, web: Supply, iron: Iron): Promise<Tack> {
+    const { rules, chosen: { bed } } = bench
+    const b = plain<Bench>({
+      cloth: item, supply: toSupplyInput(web), iron: toIronInput(iron), cover: null, bed, blendRule: rules.blend, habits: toHabits(rules),
+    })
+    return once([b, 'tack'], () => workers.ask('making', async remote => (await remote.tack(b, {})) as Tack))
+  }
+  function stuck(ask: StuckAsk): Promise<StuckPlan> {
+    const q = plain(ask)
+    return once(q, () => workers.ask('making', async remote => (await remote.stuck(q)) as StuckPlan))
+  }
+  return { feature, flatten, hem, join, stuck, tack, dryTape }
 }

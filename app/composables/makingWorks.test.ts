@@ -1,5 +1,6 @@
 // @vitest-environment happy-dom
 import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { coverPiece } from '#core/setdown'
 import type { Making, MakingWork } from '#shared/schemas'
 import { cloth, idOf, layOut, supply } from '../testing/board'
 import { workersHere } from '../testing/workers'
@@ -12,7 +13,8 @@ const here = vi.hoisted(() => ({ now: null as unknown }))
 vi.mock('./boardWorkers', async original => ({ ...(await original<object>()), useBoardWorkers: () => here.now }))
 let asked: ReturnType<typeof workersHere>['asked']
 const making = (work: MakingWork, more: Partial<Making> = {}): Making =>
-  ({ id: idOf(61), name: 'Thing', clothId: idOf(11), liningId: null, supplyId: null, clothIds: [], work, ...more })
+  ({ id: idOf(61), name: 'Thing', clothId: idOf(11), liningId: null, supplyId: null, clothIds: [], scrapId: null, supplyIds: [], work,
+    ...more })
 const feature = (key: 'seamOpen' | 'pleat', count = 1): MakingWork => ({ format: 1, kind: 'feature', feature: key, lengthMm: 500, count })
 const hem: MakingWork = {
   format: 1, kind: 'hem', task: 'fallen', depthMm: 30, turnMm: 0, aroundMm: 900, runs: [{ fromMm: 0, lengthMm: 300 }], curve: null,
@@ -24,7 +26,7 @@ const tape = supply({
 })
 const works = (all: Making[], settles = new Map<string, string>()) => {
   const cannot: { name: string, why: string }[] = []
-  return useMakingWorks().worksOf(all, settles, cannot).then(made => ({ made, cannot }))
+  return useMakingWorks(async q => coverPiece(q), () => 0).worksOf(all, settles, cannot).then(made => ({ made, cannot }))
 }
 beforeEach(() => {
   layOut()

@@ -1,7 +1,14 @@
-import { boardSeconds } from '#core/run'
+import { boardSeconds, isByHand } from '#core/run'
+import type { Cover, CoverQuestion } from '#core/setdown'
+import type { ClothInput } from '#core/stack'
 import { isPressed, type HemRefusal } from '#core/hem'
+import type { StuckRefusal } from '#core/mend'
 import type { Recipe } from '#core/recipe'
-import { operationsOfMaking, outlineAbout, printsAlong, type MadeMaking } from '#shared/making'
+import type { MadeMaking } from '#shared/made'
+import { operationsOfMaking, outlineAbout, printsAlong } from '#shared/making'
+import { toClothInput } from '#shared/mappers'
+import { isMend, scrapCloth, toStuckAsk } from '#shared/mending'
+import { soleOf } from '#shared/pressing'
 import type { Iron, Making } from '#shared/schemas'
 import type { Work, WorkWay } from '~/stores/planning'
 
@@ -12,19 +19,24 @@ interface Way {
   touches: number
   cold: boolean
   refusal: HemRefusal | null
+  mendRefusal: StuckRefusal | null
 }
+/** An operation that is a shape, and no line along which the sole goes. */
+type Covering = (q: CoverQuestion) => Promise<Cover>
 
 /** From the makings of a job to what is planned of them under the iron. */
-export function useMakingWorks() {
+export function useMakingWorks(coverFor: Covering, since: () => number) {
   const bench = useBench()
   const library = useLibrary()
   const ways = useMakingWays()
+  const scraps = useScraps()
+  const pairs = usePairWays()
   const clothOf = (id: string | null) => library.cloths.find(c => c.id === id) ?? null
   const supplyOf = (id: string | null) => library.supplies.find(s => s.id === id) ?? null
   const tapes = () => library.supplies.filter(s => s.family === 'hemTape' && s.resin)
 
   async function wayOf(m: Making, made: MadeMaking, iron: Iron): Promise<Way> {
-    const none: Way = { recipe: null, coverKind: null, touches: 1, cold: false, refusal: null }
+    const none: Way = { recipe: null, coverKind: null, touches: 1, cold: false, refusal: null, mendRefusal: null }
     if (made.work.how === 'tape') {
       const tape = supplyOf(m.supplyId) ?? tapes()[0]
       if (!tape) return { ...none, refusal: { why: 'noTape' } }
@@ -32,8 +44,15 @@ export function useMakingWorks() {
       if (!joined || !isPressed(joined)) return { ...none, refusal: { why: 'neverBonds', bond: joined?.bond ?? 0 } }
       return { ...none, recipe: joined.recipe, coverKind: bench.cover?.kind ?? 'muslin' }
     }
+    if (made.work.how === 'tack' || made.work.how === 'stuck') return { ...none, ...await stuckWay(m, made, iron) }
     const cloth = clothOf(made.clothId ?? m.clothIds[0] ?? null)
-    if (!cloth) return none
+    if (!cloth || made.work.how === 'hand') return none
+    if (made.work.how === 'backing') {
+      const supply = supplyOf(made.work.supplyId)
+      if (!supply) return none
+      const { recipe, coverId } = await pairs.wayOf(cloth, supply, iron, 'fuse', [], since())
+      return { ...none, recipe, coverKind: library.covers.find(c => c.id === coverId)?.kind ?? null }
+    }
     if (made.work.how === 'hem') {
       const tape = supplyOf(m.supplyId) ?? tapes()[0]
       if (!tape) return { ...none, refusal: { why: 'noTape' } }
@@ -51,27 +70,62 @@ export function useMakingWorks() {
     return { ...none, recipe: plan.recipe, coverKind: plan.cover, touches: plan.touches, cold: plan.means === 'cold' }
   }
 
+  /** What is stuck on, as a cloth: the scrap, or the cloth of a shape. */
+  function itemOf(m: Making, shape: number | null): ClothInput | null {
+    if (m.work.kind === 'applique' && shape !== null) {
+      const cloth = clothOf(m.clothIds[m.work.shapes[shape]?.cloth ?? 0] ?? null)
+      return cloth && toClothInput(cloth)
+    }
+    const scrap = scraps.scraps.find(s => s.id === m.scrapId)
+    if (scrap) return scrapCloth(scrap, clothOf(scrap.clothId))
+    const own = clothOf(m.clothId)
+    return own && toClothInput(own)
+  }
+  async function stuckWay(m: Making, made: MadeMaking, iron: Iron): Promise<Partial<Way>> {
+    if (!isMend(m.work) || (made.work.how !== 'stuck' && made.work.how !== 'tack')) return {}
+    const garment = clothOf(m.clothId), supply = supplyOf(m.supplyId), item = itemOf(m, made.work.shape)
+    if (made.work.how === 'tack') {
+      if (!item || !supply) return { mendRefusal: { why: 'noResin' } }
+      const tack = await ways.tack(item, supply, iron)
+      return 'recipe' in tack ? { recipe: tack.recipe } : {}
+    }
+    if (!garment) return {}
+    const ask = toStuckAsk(m.work, { garment, item, supply, iron, cover: bench.cover, bed: bench.chosen.bed, rules: bench.rules })
+    if (!ask) return { mendRefusal: { why: 'noResin' } }
+    const plan = await ways.stuck(ask)
+    return plan.first
+      ? { recipe: plan.first.recipe, coverKind: ask.cover }
+      : { mendRefusal: plan.refused[0]?.because ?? { why: 'noResin' } }
+  }
+
   async function workOf(m: Making, made: MadeMaking, needs: readonly string[]): Promise<Work> {
     const cloth = clothOf(made.clothId ?? m.clothIds[0] ?? null)
     const each = await Promise.all(library.irons.map(async iron => ({ iron, way: await wayOf(m, made, iron) })))
-    const pressed = each.flatMap(({ iron, way }): WorkWay[] => {
+    const outline = made.area ?? outlineAbout(made.lines)
+    const pressed = (await Promise.all(each.map(async ({ iron, way }): Promise<WorkWay[]> => {
       if (!way.recipe) return []
-      const once = printsAlong(made.lines, iron.kind)
+      const covering = made.area
+        ? await coverFor({ outline: made.area, sole: soleOf(iron.kind), keepOuts: made.keepOuts, walk: bench.rules.walk })
+        : null
+      const once = covering?.prints ?? printsAlong(made.lines, iron.kind)
+      if (once.length === 0) return []
+      const { recipe, share } = circled({ motion: made.motion, outline: made.area }, way.recipe, once, iron)
       // Where one touch may not be long all places are gone over again.
       const prints = Array.from({ length: way.touches }, () => once).flat().slice(0, 400)
       return [{
-        ironId: iron.id, recipe: way.recipe, standing: 'estimated', predicted: null, blocked: null, bed: bench.chosen.bed,
-        coverId: library.covers.find(c => c.kind === way.coverKind)?.id ?? null, prints, cover: null, share: null,
-        boardS: boardSeconds({ kind: made.kind, recipe: way.recipe, prints: prints.length }),
+        ironId: iron.id, recipe, standing: 'estimated', predicted: null, blocked: null, bed: bench.chosen.bed,
+        coverId: library.covers.find(c => c.kind === way.coverKind)?.id ?? null, prints, cover: covering, share,
+        boardS: boardSeconds({ kind: made.kind, recipe, prints: prints.length }),
       }]
-    })
+    }))).flat()
     const cold = pressed.length === 0 && each.some(e => e.way.cold)
     return {
       ...made, kind: cold ? 'fingers' : made.kind, needs: [...needs, ...made.needs], piece: null, clothName: cloth?.name ?? '',
-      supplyName: supplyOf(made.supplyId)?.name ?? null, colourHex: cloth?.colourHex ?? '#d9d0bd', motion: 'still', ways: pressed,
-      blocked: pressed.length > 0 || cold ? null : { why: 'noStops' },
+      supplyName: supplyOf(made.supplyId)?.name ?? null, colourHex: cloth?.colourHex ?? '#d9d0bd', motion: made.motion, ways: pressed,
+      blocked: pressed.length > 0 || cold || isByHand(made.kind) ? null : { why: 'noStops' },
       refusal: pressed.length > 0 || cold ? null : each.find(e => e.way.refusal)?.way.refusal ?? null,
-      outline: outlineAbout(made.lines), keepOuts: [],
+      mendRefusal: pressed.length > 0 ? null : each.find(e => e.way.mendRefusal)?.way.mendRefusal ?? null,
+      outline: isByHand(made.kind) ? null : outline, keepOuts: made.keepOuts,
     }
   }
 

@@ -25,7 +25,7 @@ useDigitKeys()
 useKeys({
   keys: () => { keySheetOpen.value = true },
   today: () => router.push('/today'), shelf: () => router.push('/shelf'), irons: () => router.push('/irons'),
-  rules: () => router.push('/rules'), seams: () => router.push('/seams'),
+  rules: () => router.push('/rules'), seams: () => router.push('/seams'), mend: () => router.push('/mend'),
 })
 /** At the press all its steps are Space's; elsewhere only while the iron is at work, so that nothing is taken up cold unasked. */
 const spaceRuns = () => route.path.startsWith('/press')

@@ -11,7 +11,7 @@ import { useMakings } from './makings'
 
 const GET = `GET /api/jobs/${idOf(51)}/makings`, PUT = `PUT /api/jobs/${idOf(51)}/makings`
 const making = (n: number, name: string, lengthMm = 200): Making => ({
-  id: idOf(n), name, clothId: idOf(11), liningId: null, supplyId: null, clothIds: [],
+  id: idOf(n), name, clothId: idOf(11), liningId: null, supplyId: null, clothIds: [], scrapId: null, supplyIds: [],
   work: { format: 1, kind: 'feature', feature: 'pleat', lengthMm, count: 1 },
 })
 const refused = (status: number, more: object = {}) => Object.assign(new FetchError('no'), {

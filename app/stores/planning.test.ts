@@ -22,7 +22,7 @@ const piece = (n: number, name: string, more: Partial<JobPiece> = {}): JobPiece 
   allowances: { seam: 10, hem: 10, front: 10 }, backingId: idOf(21), foamId: null, webId: null, ...pressedAsTheHouse(), ...more,
 })
 const making = (n: number): Making => ({
-  id: idOf(n), name: 'Side seam', clothId: idOf(11), liningId: null, supplyId: null, clothIds: [],
+  id: idOf(n), name: 'Side seam', clothId: idOf(11), liningId: null, supplyId: null, clothIds: [], scrapId: null, supplyIds: [],
   work: { format: 1, kind: 'feature', feature: 'seamOpen', lengthMm: 400, count: 1 },
 })
 async function planned(pieces: JobPiece[], makings: Making[], shrink: Record<string, unknown> = { [idOf(11)]: null }) {

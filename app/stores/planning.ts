@@ -1,9 +1,10 @@
 import { areaMm2, mirrored, type Outline } from '#core/geometry'
 import { IRON_KINDS, type IronKindKey } from '#core/materials'
 import type { HemRefusal } from '#core/hem'
+import type { StuckRefusal } from '#core/mend'
 import type { Blocked, EvaluateOptions, Recipe } from '#core/recipe'
 import { boardSeconds, operationsOf, type MadeOperation } from '#core/run'
-import { bearingOutline, movingShare, type Cover, type CoverQuestion, type Print } from '#core/setdown'
+import { bearingOutline, type Cover, type CoverQuestion, type Print } from '#core/setdown'
 import { howMany, toPayload } from '#shared/cutting'
 import { toRecipePayload } from '#shared/mappers'
 import { motionOf, pressedOutline, pressedPiece, soleOf, walkOf } from '#shared/pressing'
@@ -14,6 +15,7 @@ import { useCutting } from './cutting'
 import { useJobs } from './jobs'
 import { useLibrary } from './library'
 import { useMakings } from './makings'
+import { useScraps } from './scraps'
 
 /** One operation with one iron: how, where the sole is set down, and how long the hands are at it. */
 export interface WorkWay extends PairWay {
@@ -39,8 +41,9 @@ export interface Work extends MadeOperation {
   ways: WorkWay[]
   /** Why no iron can do it. */
   blocked: Blocked | null
-  /** Of a hem or a join: why it is not stuck. */
+  /** Of a hem, a join or a mend: why it is not stuck. */
   refusal: HemRefusal | null
+  mendRefusal: StuckRefusal | null
 }
 
 /** Settling: a touch everywhere, so long, s. Typical. */
@@ -48,20 +51,10 @@ const SETTLE_S = 5
 /** Settling goes over all of the cloth with some to spare. */
 const SPARE = 1.2
 const MOST_PRINTS = 400
-/** A moving sole that gives a place less than this of its time is no way of pressing: no hold is made longer than this asks. */
-const LEAST_SHARE = 0.2
 const isSettling = (w: Pick<MadeOperation, 'kind'>) => w.kind === 'settle' || w.kind === 'trim'
 const mirroredPrint = (p: Print): Print => ({ ...p, x: -p.x, headingDeg: (360 - p.headingDeg) % 360 })
 /** The other one of a pair. */
 const isOther = (w: Pick<Work, 'piece' | 'numbers'>) => (w.piece?.pair ?? false) && w.numbers.length === 1 && w.numbers[0]! % 2 === 1
-
-/** A sole that goes in circles gives each place less of its time: the hold is so much longer. */
-function moved(w: Work, recipe: Recipe, prints: readonly Print[], iron: Iron): { recipe: Recipe, share: number | null } {
-  if (w.motion === 'still' || !w.outline) return { recipe, share: null }
-  const share = Math.min(1, Math.max(LEAST_SHARE, movingShare(w.outline, soleOf(iron.kind), prints).least))
-  const longer = (s: number | null) => (s === null ? null : Math.round(s / share))
-  return { share, recipe: { ...recipe, holdS: longer(recipe.holdS)!, secondS: longer(recipe.secondS) } }
-}
 
 /** What is to be done under the iron for the open job, worked out from its pieces, backings, irons and own swatches. */
 export const usePlanning = defineStore('planning', () => {
@@ -72,7 +65,7 @@ export const usePlanning = defineStore('planning', () => {
   const workers = useBoardWorkers()
   const { wayOf, taughtOf } = usePairWays()
   const makings = useMakings()
-  const { worksOf } = useMakingWorks()
+  const scraps = useScraps()
   const kit = useKit()
   /** What it is planned from: the pieces and the makings, as often as they were saved. */
   const version = computed(() => cutting.version + makings.version)
@@ -98,6 +91,7 @@ export const usePlanning = defineStore('planning', () => {
     asked.catch(() => covers.delete(key))
     return asked
   }
+  const { worksOf } = useMakingWorks(coverFor, () => since.value)
   const supplyOf = (id: string | null) => (id === null ? null : cutting.supplyOfId(id))
   const clothOf = (id: string | null) => library.cloths.find(c => c.id === id) ?? null
 
@@ -155,7 +149,7 @@ export const usePlanning = defineStore('planning', () => {
     const each = await Promise.all(library.irons.map(async (iron): Promise<{ way: WorkWay | null, blocked: Blocked | null }> => {
       const [way, { prints, cover }] = await Promise.all([wayOf(cloth, supply, iron, w.kind, over, since.value), printsOf(w, iron)])
       if (!way.recipe || prints.length === 0) return { way: null, blocked: way.blocked }
-      const { recipe, share } = moved(w, way.recipe, prints, iron)
+      const { recipe, share } = circled(w, way.recipe, prints, iron)
       const boardS = boardSeconds({ kind: w.kind, recipe, prints: prints.length })
       return { way: { ...way, recipe, prints, cover, share, boardS }, blocked: null }
     }))
@@ -167,7 +161,8 @@ export const usePlanning = defineStore('planning', () => {
   function begun(m: MadeOperation, cannot: { name: string, why: string }[]): Work | null {
     const piece = cutting.pieces.find(p => p.id === m.pieceId) ?? null, cloth = clothOf(m.clothId)
     const bare: Work = {
-      ...m, makingId: null, refusal: null, piece, clothName: cloth?.name ?? '', supplyName: supplyOf(m.supplyId)?.name ?? null,
+      ...m, makingId: null, refusal: null, mendRefusal: null, piece, clothName: cloth?.name ?? '',
+      supplyName: supplyOf(m.supplyId)?.name ?? null,
       colourHex: cloth?.colourHex ?? '#d9d0bd',
       motion: motionOf(piece, bench.rules), ways: [], blocked: null, outline: null, keepOuts: [],
     }
@@ -227,7 +222,7 @@ export const usePlanning = defineStore('planning', () => {
   const wanted = ref(false)
   watch(
     () => wanted.value && JSON.stringify([
-      jobs.job?.id, cutting.jobId, cutting.pieces, makings.jobId, makings.makings, kit.value, cutting.shrink,
+      jobs.job?.id, cutting.jobId, cutting.pieces, makings.jobId, makings.makings, scraps.scraps.length, kit.value, cutting.shrink,
       library.irons.map(i => [i.id, i.version]), bench.rules, bench.cover?.id,
       bench.chosen.bed, jobTrims.value, since.value,
     ]),

@@ -1,4 +1,5 @@
 import { planHem, tapeDry } from '#core/hem'
+import { planStuck } from '#core/mend'
 import { learnFrom } from '#core/learn'
 import { asSheetSays, lyingCoolS, searchMethod, searchTack } from '#core/recipe'
 import { planFeature, planFlatten } from '#core/seam'
@@ -14,7 +15,7 @@ export function workersHere() {
   })
   const remote = {
     feature: noted('feature', planFeature), flatten: noted('flatten', planFlatten), hem: noted('hem', planHem),
-    tape: noted('tape', tapeDry),
+    tape: noted('tape', tapeDry), stuck: noted('stuck', planStuck),
     tack: noted('tack', searchTack), lies: noted('lies', lyingCoolS), cover: noted('cover', coverPiece),
     learn: noted('learn', (...args: Parameters<typeof learnFrom>) => learnFrom(...args)),
     leading: noted('leading', (bench: Parameters<typeof searchMethod>[0], taught: Parameters<typeof searchMethod>[2]) => {

@@ -1,4 +1,10 @@
 import { expose } from 'comlink'
+import {
+  lookOf, mendSeen, pictureOf, rankScraps, repeated, seenFrom, throughHoles, type Gains, type Look, type MendGround,
+  type MendSeen, type Picture, type Ranking, type Scrap,
+} from '#core/colour'
+import type { Ring } from '#core/geometry'
+import { planStuck, type StuckAsk, type StuckPlan } from '#core/mend'
 import { planHem, tapeDry, type HemAsk, type HemPlan, type HemPressed } from '#core/hem'
 import { planFeature, planFlatten, type Body, type FeatureAsk, type FeaturePlan, type FlattenPlan } from '#core/seam'
 import { firstLay, improveLay, layOnOffcuts, type Lay, type LayPiece, type LayTask, type Offcut, type OffcutPlacement } from '#core/lay'
@@ -165,6 +171,10 @@ const api = {
   flatten: (ask: FeatureAsk, body: Body): FlattenPlan => planFlatten(ask, body),
   hem: (ask: HemAsk): HemPlan => planHem(ask),
   tape: (ask: HemAsk): HemPressed | { bond: number } | null => tapeDry(ask),
+  stuck: (ask: StuckAsk): StuckPlan => planStuck(ask),
+  look: (picture: Picture, mmPerPx: number, gains?: Gains): Look => lookOf(picture, mmPerPx, { gains }),
+  scraps: (ground: MendGround, all: Scrap[], markers: string[]): Ranking => rankScraps(ground, all, markers),
+  mended: (ask: MendedAsk): MendedFrom[] => mendedFrom(ask),
   order: (task: OrderTask): Ordered => ({ ...orderOf(task), boundS: orderBoundS(task) }),
   /** Goes on from an order for so long. */
   orderOn(task: OrderTask, order: Order, forMs: number, seed: number): Order {
@@ -175,6 +185,26 @@ const api = {
   },
   /** The full recipe search for one candidate. */
   refine: (query: MatchQuery, candidate: Candidate): Refined | null => refineCandidate(query, candidate),
+}
+/** A cloth and what closes its holes, each a small picture that repeats; holes in mm from the upper left of what is shown. */
+export interface MendedAsk {
+  cloth: Picture
+  patch: Picture
+  /** Points a mm of both small pictures, and of what is shown. */
+  pxPerMm: number
+  wideMm: number
+  highMm: number
+  holes: Ring[]
+  distancesM: number[]
+}
+export interface MendedFrom { farM: number, mended: Picture, cloth: Picture, seen: MendSeen }
+function mendedFrom({ cloth, patch, pxPerMm, wideMm, highMm, holes, distancesM }: MendedAsk): MendedFrom[] {
+  const wide = Math.round(wideMm * pxPerMm), high = Math.round(highMm * pxPerMm)
+  const whole = repeated(cloth, wide, high), mended = throughHoles(whole, repeated(patch, wide, high, { x: 7, y: 5 }), holes, pxPerMm)
+  return distancesM.map(farM => ({
+    farM, mended: pictureOf(seenFrom(mended, pxPerMm, farM)), cloth: pictureOf(seenFrom(whole, pxPerMm, farM)),
+    seen: mendSeen(mended, whole, pxPerMm, holes.flat().length > 0 ? holes[0]! : [], farM),
+  }))
 }
 type Moisture = Parameters<typeof chooseWay>[1]['moisture']
 export type Ordered = Order & { boundS: number }

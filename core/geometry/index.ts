@@ -3,6 +3,6 @@ export {
   areaMm2, aroundMm, atOrigin, boundsOf, boxAbout, boxOf, crossing, distanceMm, mirrored, outlineOf, rotated, shifted, signedAreaMm2,
   type Outline, type Point, type Ring,
 } from './outline'
-export { difference, intersection, offset, overlap, simplified, swept, thinned, tooNarrow, union } from './clip'
+export { difference, intersection, offset, overlap, simplified, swept, thinned, tooNarrow, union, untangled } from './clip'
 export { offsetEdges } from './edges'
 export { arc, cubic, quadratic } from './curve'

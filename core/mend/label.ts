@@ -37,7 +37,7 @@ export function labelOf({ lines, wideMm, highMm, sizeMm, borderMm }: LabelSpec, 
     throw new RangeError(`Text: ${n} lines are ${needs.toFixed(1)} mm high and the label has room for ${roomy(high)}. Make them smaller.`)
   const letters = set.flatMap((s, i) => {
     const base = highMm / 2 + needs / 2 - sizeMm - i * LEADING * sizeMm
-    return s.outlines.map(o => shifted(o, wideMm / 2 - s.wideMm / 2, base))
+    return s.letters.flat().map(o => shifted(o, wideMm / 2 - s.wideMm / 2, base))
   })
   const edge = boxOf({ left: 0, right: wideMm, bottom: 0, top: highMm })
   const line = (inMm: number) => boxOf({ left: inMm, right: wideMm - inMm, bottom: inMm, top: highMm - inMm })

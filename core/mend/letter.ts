@@ -1,7 +1,7 @@
 import { boundsOf, offset, shifted, union, type Outline } from '../geometry'
 
-/** A line of text as outlines at true size, its lower left corner at the origin of the first letter's line. */
-export interface SetText { outlines: Outline[], wideMm: number, missing: string[] }
+/** A line of text as outlines at true size, letter by letter, standing on the line at 0; `missing` names letters that cannot be set. */
+export interface SetText { letters: Outline[][], wideMm: number, missing: string[] }
 /** Sets a text in a typeface; `missing` names the letters it lacks. */
 export type Typesetter = (text: string, sizeMm: number) => SetText
 
@@ -30,9 +30,9 @@ export function letterBacking(letters: readonly Outline[], padded: boolean): Out
   return union(cut)
 }
 
-/** Only the letters that come off, in their places. */
+/** Only the letters that come off, in their places, counted from 0 without the spaces; all where none is named. */
 export function lettersAt(set: SetText, of: readonly number[]): Outline[] {
-  return of.length === 0 ? set.outlines : set.outlines.filter((_, i) => of.includes(i))
+  return (of.length === 0 ? set.letters : set.letters.filter((_, i) => of.includes(i))).flat()
 }
 /** With its middle at the origin. */
 export function centred(outlines: readonly Outline[]): Outline[] {

@@ -4,7 +4,7 @@ import { areaMm2, boundsOf, boxOf, difference, intersection, mirrored, offset, o
 import {
   bastingOf, centred, EDGE_STITCH_MM, edgeM, faultsOf, GARMENT_VIEWS, GARMENTS, heldMm2, keepOutOutline, labelBacking, labelOf,
   labelSheets, laidAt, letterBacking, lettersAt, marginFor, mirroredLabel, patchesFor, pinked, roomFor, setText, sewingOrder, shapeCut,
-  shapeOf, SHAPES, sheetBox, spread, type KeepOut, type Typesetter,
+  shapeOf, SHAPES, sheetBox, spread, type GarmentPlace, type KeepOut, type Typesetter,
 } from '.'
 
 const box = (left: number, bottom: number, wide: number, high = wide): Outline =>
@@ -83,7 +83,7 @@ describe('places on a garment', () => {
   })
   const button = (asideMm: number, downMm: number): KeepOut => ({ kind: 'button', asideMm, downMm, wideMm: 12, highMm: 12 })
   it('over a button, near one, off the garment', () => {
-    const at = (k: KeepOut[], p: Partial<typeof place> & { asideMm?: number } = {}) =>
+    const at = (k: KeepOut[], p: Partial<GarmentPlace> = {}) =>
       faultsOf(laidAt(badge, { ...place, ...p }), 'front', k).map(f => f.why)
     expect(at([])).toEqual([])
     expect(at([button(90, 180)])).toEqual(['over'])
@@ -103,14 +103,14 @@ describe('places on a garment', () => {
 
 /** A typeface of bars: every letter a box of six tenths of its size; no Z. */
 const bars: Typesetter = (text, sizeMm) => ({
-  outlines: [...text].flatMap((l, i) => (l === ' ' ? [] : [box(i * sizeMm * 0.7, 0, sizeMm * 0.6, sizeMm)])),
+  letters: [...text].flatMap((l, i) => (l === ' ' ? [] : [[box(i * sizeMm * 0.7, 0, sizeMm * 0.6, sizeMm)]])),
   wideMm: text.length * sizeMm * 0.7,
   missing: [...text].filter(l => l === 'Z'),
 })
 
 describe('letters', () => {
   it('a padded letter\'s backing is a hair larger, a flat one\'s a hair smaller: exactly the offset', () => {
-    const { outlines } = setText('HI', 60, bars)
+    const outlines = lettersAt(setText('HI', 60, bars), [])
     expect(same(letterBacking(outlines, true), offset(outlines, 0.8))).toBeLessThan(0.1)
     expect(sum(letterBacking(outlines, true))).toBeGreaterThan(sum(outlines))
     expect(sum(letterBacking(outlines, false))).toBeLessThan(sum(outlines))
@@ -123,11 +123,11 @@ describe('letters', () => {
   it('only those that come off; none left; none written; none in the typeface', () => {
     const set = setText('DECK', 40, bars)
     expect(lettersAt(set, [])).toHaveLength(4)
-    expect(lettersAt(set, [1])).toEqual([set.outlines[1]])
+    expect(lettersAt(set, [1])).toEqual(set.letters[1])
     expect(() => letterBacking([box(0, 0, 0.4, 40)], false)).toThrow('too thin')
     expect(() => setText('  ', 40, bars)).toThrow('at least one')
     expect(() => setText('JAZZ', 40, bars)).toThrow('no “Z”')
-    const { left, right } = boundsOf({ rim: centred(set.outlines).flatMap(o => o.rim) })
+    const { left, right } = boundsOf({ rim: centred(lettersAt(set, [])).flatMap(o => o.rim) })
     expect(left).toBeCloseTo(-right, 6)
   })
 })

@@ -11,7 +11,7 @@ export interface GarmentPlace {
 }
 export const GARMENT_VIEWS = ['front', 'back', 'sleeve', 'flap', 'banner'] as const
 export type GarmentView = typeof GARMENT_VIEWS[number]
-export const KEEP_OUT_KINDS = ['button', 'zip', 'seam', 'buckle'] as const
+export const KEEP_OUT_KINDS = ['button', 'zip', 'seam', 'other'] as const
 export type KeepOutKind = typeof KEEP_OUT_KINDS[number]
 /** What the sole must not stand on, in the same measures. */
 export interface KeepOut { kind: KeepOutKind, downMm: number, asideMm: number, wideMm: number, highMm: number }

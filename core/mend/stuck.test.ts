@@ -13,7 +13,7 @@ const padded: ClothInput = { ...CLOTHS.poplin, fibres: [{ fibre: 'polyester', sh
 const film: ClothInput = { ...thin, fibres: [{ fibre: 'polyester', sharePct: 100 }], massGsm: 120, thicknessMm: 0.15 }
 const ask = (more: Partial<StuckAsk> = {}): StuckAsk => ({
   item: thin, garment: CLOTHS.twill, glue, inside: false, fromItem: true, fromGarment: true, cover: 'muslin', under: null, bed: 'padded',
-  iron: IRON, methods: ['dry'], lean: 'lean', leastS: 0, blendRule: 'strict', cooling: 'touch', ...more,
+  iron: IRON, methods: ['dry'], lean: 'lean', first: null, leastS: 0, blendRule: 'strict', cooling: 'touch', ...more,
 })
 const whyNot = (more: Partial<StuckAsk>) => planStuck(ask(more)).refused.map(r => `${r.side} ${r.because.why}`)
 
@@ -35,6 +35,11 @@ describe('thick and thin', () => {
     expect(p.first!.recipe).toMatchObject({ passes: 2, secondS: p.secondS, firstSide: 'face' })
     expect(p.secondS!).toBeGreaterThan(0)
     expect(p.secondS!).toBeLessThan(p.other!.recipe.holdS)
+  })
+  it('a side that is asked for comes first though it is slower, and that is said', () => {
+    const p = planStuck(ask({ first: 'garment' }))
+    expect([p.first!.side, p.because, p.other!.side]).toEqual(['garment', 'asked', 'item'])
+    expect(planStuck(ask({ first: 'item' })).because).toBe('quicker')
   })
   it('a thicker motif asks for longer from its own side, never from the other', () => {
     const hold = (mm: number, side: 'item' | 'garment') => {

@@ -28,6 +28,8 @@ export interface StuckAsk {
   /** What may be tried: damp means a wet cover that is pressed until it is dry. */
   methods: readonly ('dry' | 'damp')[]
   lean: Lean
+  /** Which side someone wants first; null as it is computed. */
+  first: StuckSide | null
   /** A sheet's own seconds: never shorter, s. */
   leastS: number
   blendRule: BlendRule
@@ -57,7 +59,7 @@ export interface StuckPlan {
   /** From the other side afterwards, where that may be: until the resin melts from there too, s. */
   secondS: number | null
   /** Why this side comes first. */
-  because: 'quicker' | 'onlySide' | 'spares'
+  because: 'quicker' | 'onlySide' | 'spares' | 'asked'
   /** The other side by itself, where it works. */
   other: StuckWay | null
   refused: { side: StuckSide, because: StuckRefusal }[]
@@ -176,6 +178,11 @@ const untilC = (ask: StuckAsk): number =>
 
 const works = (w: StuckWay | StuckRefusal): w is StuckWay => 'recipe' in w
 
+function reasonOf(first: StuckWay, other: StuckWay | null, barred: StuckRefusal | undefined): StuckPlan['because'] {
+  if (other) return other.recipe.holdS < first.recipe.holdS ? 'asked' : 'quicker'
+  return barred && ['hurts', 'neverBonds', 'shortTouches'].includes(barred.why) ? 'spares' : 'onlySide'
+}
+
 /**
  * From which side it is pressed first, and how: each side by its own transient through what lies before the glue line, the quicker one
  * first, and then the other where it may be. A side that hurts or that may not meet the sole is refused with its reason.
@@ -183,13 +190,14 @@ const works = (w: StuckWay | StuckRefusal): w is StuckWay => 'recipe' in w
 export function planStuck(ask: StuckAsk): StuckPlan {
   const sides = (['item', 'garment'] as const).map(side => ({ side, way: wayFrom(ask, side) }))
   const refused = sides.flatMap(({ side, way }) => (works(way) ? [] : [{ side, because: way }]))
-  const able = sides.map(s => s.way).filter(works).sort((a, b) => a.recipe.holdS - b.recipe.holdS || (a.side === 'item' ? -1 : 1))
+  const wanted = (w: StuckWay) => (w.side === ask.first ? -1 : 0)
+  const able = sides.map(s => s.way).filter(works)
+    .sort((a, b) => wanted(a) - wanted(b) || a.recipe.holdS - b.recipe.holdS || (a.side === 'item' ? -1 : 1))
   const [first = null, other = null] = able
   if (!first) return { first: null, secondS: null, because: 'onlySide', other: null, refused }
   const secondS = other ? Math.min(LONGEST_SECOND_S, Math.ceil(other.meltS ?? other.recipe.holdS)) : null
-  const barred = refused[0]?.because.why
   return {
     first: secondS === null ? first : { ...first, recipe: { ...first.recipe, passes: 2, secondS } }, secondS, other, refused,
-    because: other ? 'quicker' : barred === 'hurts' || barred === 'neverBonds' || barred === 'shortTouches' ? 'spares' : 'onlySide',
+    because: reasonOf(first, other, refused[0]?.because),
   }
 }

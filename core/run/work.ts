@@ -17,7 +17,7 @@ export interface RunWork {
 /** From one set-down to the next, s. Typical. */
 const MOVE_S = 3
 /** What the hands take by themselves, s; sewing is not timed. Typical. */
-export const HAND_S = { peel: 12, sew: 0, fingers: 30 } as const
+export const HAND_S = { peel: 12, sew: 0, stitch: 0, fingers: 30 } as const
 /** Done by the hands alone. */
 export const isByHand = (kind: OperationKind): kind is keyof typeof HAND_S => kind in HAND_S
 /** Nothing is stuck by it, or only for now: no edge is tried. */

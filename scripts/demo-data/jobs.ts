@@ -37,7 +37,7 @@ export const DEMO_JOBS: DemoJob[] = [
   },
   {
     name: 'Deck jackets, lettering', garment: 'Jacket', washC: 30, tumble: 'no', dryClean: false, inDays: 6, note: 'A corner lifts.',
-    cloths: [['TW-06', 'applique', 'B-60']],
+    cloths: [['TW-13', 'applique', 'B-60']],
   },
   {
     name: 'Signal flag, torn', garment: 'Flag', washC: 30, tumble: 'no', dryClean: false, inDays: null, note: '',
@@ -46,6 +46,15 @@ export const DEMO_JOBS: DemoJob[] = [
   {
     name: 'Stores remnant, waistcoat', garment: 'Waistcoat', washC: 0, tumble: 'no', dryClean: true, inDays: null,
     note: 'Nobody knows what it is made of.', cloths: [['TW-09', null, null]],
+  },
+  {
+    name: 'Crew names and crest', garment: 'Costumes, eleven', washC: 30, tumble: 'no', dryClean: false, inDays: 11,
+    note: 'A label each; a crest on the two deck jerseys.', cloths: [['TW-01', null, 'B-12'], ['TW-06', 'crestGround', null]],
+  },
+  {
+    name: 'Saloon banner', garment: 'Banner', washC: 0, tumble: 'no', dryClean: true, inDays: 16,
+    note: 'Seven shapes and four corners on dupion.',
+    cloths: [['TW-16', 'applique', null], ['TW-03', null, null], ['TW-12', null, null], ['TW-10', null, null]],
   },
   {
     name: 'Signal-flag quilt', garment: 'Quilt', washC: 30, tumble: 'no', dryClean: false, inDays: 28,

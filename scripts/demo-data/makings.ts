@@ -8,6 +8,8 @@ export interface DemoMaking {
   lining?: string
   tape?: string
   cloths?: string[]
+  scrap?: string
+  supplies?: string[]
   work: MakingWork
 }
 const feature = (feature: WorkOf<'feature'>['feature'], lengthMm: number, count: number): MakingWork =>

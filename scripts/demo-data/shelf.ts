@@ -108,11 +108,19 @@ export const DEMO_SUPPLIES: DemoSupply[] = [
   },
   {
     code: 'B-70', name: 'Hoop tear-away', family: 'hoop', base: 'nonwoven', baseFibre: 'viscose', massGsm: 50, thicknessMm: 0.25,
-    resin: null, resinGsm: 0, form: 'none', colourHex: '#f6f1e4', stockM: 9,
+    resin: null, resinGsm: 0, form: 'none', colourHex: '#f6f1e4', stockM: 9, hoop: 'tearAway',
   },
   {
     code: 'B-71', name: 'Hoop cut-away, soft', family: 'hoop', base: 'nonwoven', baseFibre: 'polyester', massGsm: 62, thicknessMm: 0.3,
-    resin: null, resinGsm: 0, form: 'none', colourHex: '#f6f3ea', stockM: 5,
+    resin: null, resinGsm: 0, form: 'none', colourHex: '#f6f3ea', stockM: 5, hoop: 'cutAway',
+  },
+  {
+    code: 'B-73', name: 'Hoop soft mesh', family: 'hoop', base: 'knit', baseFibre: 'polyamide66', massGsm: 45, thicknessMm: 0.2,
+    resin: null, resinGsm: 0, form: 'none', colourHex: '#f4f2ea', stockM: 6, givePct: 4, hoop: 'softMesh',
+  },
+  {
+    code: 'B-74', name: 'Hoop film, soluble', family: 'hoop', base: 'none', baseFibre: 'viscose', massGsm: 38, thicknessMm: 0.06,
+    resin: null, resinGsm: 0, form: 'none', colourHex: '#fdfdfa', stockM: 8, givePct: 3, hoop: 'washAway',
   },
   {
     code: 'B-72', name: 'Crest starch, liquid', family: 'stiffener', base: 'none', baseFibre: 'cotton', massGsm: 20, thicknessMm: 0.05,

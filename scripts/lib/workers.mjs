@@ -14,11 +14,13 @@ export const buildWindowThread = outfile =>
     alias: { '#core': join(ROOT, 'core') }, logLevel: 'error',
   })
 
-/** The typeface of the sheets of paper, both weights in every script. */
+/** The typefaces of the sheets of paper and of labels, their weights in every script. */
 export function copyFonts(folder) {
-  const from = join(ROOT, 'node_modules/@fontsource/noto-sans/files')
   mkdirSync(folder, { recursive: true })
-  for (const name of readdirSync(from).filter(n => /-(400|700)-normal\.woff$/.test(n))) copyFileSync(join(from, name), join(folder, name))
+  for (const [family, weights] of [['noto-sans', '400|700'], ['bitter', '700']]) {
+    const from = join(ROOT, `node_modules/@fontsource/${family}/files`), taken = new RegExp(`-(${weights})-normal\\.woff$`)
+    for (const name of readdirSync(from).filter(n => taken.test(n))) copyFileSync(join(from, name), join(folder, name))
+  }
 }
 
 /** Bundles the service worker into `publicDir`, and tells it every file there; the page itself is one of them, renewed with the rest. */

@@ -5,7 +5,7 @@ import { database } from './connection'
 import {
   CalibrationRow, ClothFibreRow, ClothRow, CornerStepRow, CoverRow, IronRow, IronStopRow, JobClothRow, JobMakingRow,
   JobPieceRow, JobRow, LayPartRow,
-  LayRow, MeasurementRow, OffcutRow, PieceRow, PlaceRow, RunEventRow, RunOperationRow, RunRow,
+  LayRow, MeasurementRow, OffcutRow, PieceRow, PlaceRow, RunEventRow, RunOperationRow, RunRow, ScrapRow,
   SettlePassRow, StockMovementRow, SupplyRow, SwatchPlanRow, TrialEventRow,
   TrialPhotoRow, TrialReadingRow, TrialRow, TrimRunRow,
   WashRoundRow,
@@ -53,9 +53,13 @@ export const ENTITIES: readonly Entity[] = [
     points: { jobId: 'jobs', ...OF_CLOTH, place: 'places', backingId: 'supplies', foamId: 'supplies', webId: 'supplies', byHand: 'irons' },
     order: ['jobId', 'position'],
   },
+  { name: 'scraps', model: ScrapRow, points: OF_CLOTH, order: WRITTEN },
   {
     name: 'jobMakings', model: JobMakingRow,
-    points: { jobId: 'jobs', ...OF_CLOTH, ...OF_SUPPLY, liningId: 'cloths', clothIds: 'cloths' }, order: ['jobId', 'position'],
+    points: {
+      jobId: 'jobs', ...OF_CLOTH, ...OF_SUPPLY, liningId: 'cloths', clothIds: 'cloths', scrapId: 'scraps', supplyIds: 'supplies',
+    },
+    order: ['jobId', 'position'],
   },
   { name: 'offcuts', model: OffcutRow, points: OF_SUPPLY, order: WRITTEN },
   { name: 'lays', model: LayRow, points: { jobId: 'jobs', ...OF_SUPPLY }, order: WRITTEN },

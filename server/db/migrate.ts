@@ -3,6 +3,7 @@ import { SequelizeStorage, Umzug } from 'umzug'
 import { cut } from './migrations/2026-11-27-cut'
 import { run } from './migrations/2026-11-27-run'
 import { making } from './migrations/2026-11-27-making'
+import { mend } from './migrations/2026-11-27-mend'
 import { firstBoard } from './migrations/2026-11-24-first-board'
 import { knowWhatYouHave } from './migrations/2026-11-24-know-what-you-have'
 import { jobs } from './migrations/2026-11-25-jobs'
@@ -23,7 +24,7 @@ export interface Migration {
 }
 
 const MIGRATIONS: Migration[] = [
-  firstBoard, knowWhatYouHave, match, swatchBench, leafletCounts, jobs, oneWorkroom, nothingLost, cut, run, making,
+  firstBoard, knowWhatYouHave, match, swatchBench, leafletCounts, jobs, oneWorkroom, nothingLost, cut, run, making, mend,
 ]
 
 export const umzug = (sequelize: Sequelize): Umzug<QueryInterface> => new Umzug({

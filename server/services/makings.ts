@@ -2,10 +2,11 @@ import { Op } from 'sequelize'
 import { piecingOf } from '#core/grid'
 import { openRuns, shortenLegs } from '#core/hem'
 import { stripsFor, waddingFrom } from '#core/seam'
-import { makingSchema, type Making, type Makings, type MakingsBody } from '#shared/schemas'
+import { makingSchema, type Making, type Makings, type MakingsBody, type StitchResults } from '#shared/schemas'
 import { patchesOf } from '#shared/making'
+import { isMend, judgeMend } from '#shared/mending'
 import { database } from '../db/connection'
-import { ClothRow, JobMakingRow, JobRow, SupplyRow } from '../db/models'
+import { ClothRow, JobMakingRow, JobRow, ScrapRow, SupplyRow } from '../db/models'
 import type { Context } from '../utils/context'
 import { conflict, invalid, notFound } from '../utils/problem'
 import { keysOf, pick } from './columns'
@@ -29,11 +30,14 @@ export async function makingsOf(context: Context, jobId: string): Promise<Making
 /** Cloths and tapes must be kept in this workroom. */
 async function checkKept({ workshopId }: Context, makings: readonly Making[]): Promise<void> {
   const ids = (of: (m: Making) => readonly (string | null)[]) => [...new Set(makings.flatMap(of).filter(id => id !== null))]
-  const cloths = ids(m => [m.clothId, m.liningId, ...m.clothIds]), supplies = ids(m => [m.supplyId])
+  const cloths = ids(m => [m.clothId, m.liningId, ...m.clothIds]), supplies = ids(m => [m.supplyId, ...m.supplyIds])
+  const scraps = ids(m => [m.scrapId])
   if ((await ClothRow.count({ where: { workshopId, id: cloths } })) < cloths.length)
     throw invalid([{ field: 'makings', message: 'Cloth: one of them is not kept here any more. Choose another.' }])
   if ((await SupplyRow.count({ where: { workshopId, id: supplies } })) < supplies.length)
-    throw invalid([{ field: 'makings', message: 'Tape: one of them is not kept here any more. Choose another.' }])
+    throw invalid([{ field: 'makings', message: 'Supply: one of them is not kept here any more. Choose another.' }])
+  if ((await ScrapRow.count({ where: { workshopId, id: scraps } })) < scraps.length)
+    throw invalid([{ field: 'makings', message: 'Scrap: one of them is not kept here any more. Choose another.' }])
 }
 
 /** Says why a making cannot be as it stands, at the making. */
@@ -44,6 +48,7 @@ function judge({ name, work }: Making, i: number): void {
     else if (work.kind === 'wadding') waddingFrom(work.top, work.marginMm, work.sheets)
     else if (work.kind === 'hem' && work.task === 'shorten') shortenLegs(work.legs, work.depthMm, work.turnMm, work.taper)
     else if (work.kind === 'hem') openRuns(work.runs, work.aroundMm)
+    else if (isMend(work)) judgeMend(work)
   } catch (error) {
     if (error instanceof RangeError) throw invalid([{ field: `makings.${i}`, message: `${name}: ${error.message}` }])
     throw error
@@ -70,4 +75,12 @@ export async function saveMakings(context: Context, jobId: string, { version, ma
   const stored = await makingsOf(context, jobId)
   if (!stands) throw conflict('job', stored, { version, makings })
   return stored
+}
+
+/** How stitching came out in this workroom, whatever job it was for. */
+export async function stitchResults({ workshopId }: Context): Promise<StitchResults> {
+  const rows = await JobMakingRow.findAll({
+    where: { workshopId, work: { kind: 'crest' } }, order: [['createdAt', 'ASC']], attributes: ['work'],
+  })
+  return { results: rows.flatMap(({ work }) => (work.kind === 'crest' && work.result ? [work.result] : [])) }
 }

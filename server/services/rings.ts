@@ -1,8 +1,8 @@
 import {
-  clip, closePath, endPath, lineTo, moveTo, popGraphicsState, pushGraphicsState, rectangle, rgb, setDashPattern, setLineWidth,
-  setStrokingColor, stroke, type RGB,
+  clip, closePath, endPath, fill, lineTo, moveTo, popGraphicsState, pushGraphicsState, rectangle, rgb, setDashPattern, setLineWidth,
+  setFillingColor, setStrokingColor, stroke, type RGB,
 } from 'pdf-lib'
-import type { Ring } from '#core/geometry'
+import type { Outline, Ring } from '#core/geometry'
 import type { SvgRole } from '#shared/svg'
 import { POINTS_PER_MM, type PaperMm, type Sheet } from './paper'
 
@@ -38,6 +38,19 @@ export function drawRings(
     setLineWidth(width),
     setDashPattern(dash, 0),
     ...rings.flatMap(ring => [...ring.map((p, i) => (i === 0 ? moveTo(...pt(p)) : lineTo(...pt(p)))), closePath(), stroke()]),
+    popGraphicsState(),
+  )
+}
+
+/** Fills outlines, their holes left open; in mm from the sheet's lower left corner. */
+export function fillRings(sheet: Sheet, size: PaperMm, outlines: readonly Outline[]): void {
+  const pt = (p: { x: number, y: number }): [number, number] => [p.x * POINTS_PER_MM, p.y * POINTS_PER_MM]
+  sheet.page.pushOperators(
+    pushGraphicsState(), rectangle(0, 0, size.wide * POINTS_PER_MM, size.high * POINTS_PER_MM), clip(), endPath(),
+    setFillingColor(LINE.cut.colour),
+    ...outlines.flatMap(o => [
+      ...[o.rim, ...o.holes].flatMap(ring => [...ring.map((p, i) => (i === 0 ? moveTo(...pt(p)) : lineTo(...pt(p)))), closePath()]), fill(),
+    ]),
     popGraphicsState(),
   )
 }

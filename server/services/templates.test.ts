@@ -6,7 +6,7 @@ import { jobPieceSchema, pressedAsTheHouse, rulesSchema, supplyFields, type JobP
 import { readSvg } from '#shared/svg'
 import { sheetsOf } from '../../e2e/paper'
 import { chalkPdf } from './chalk'
-import { PAPERS, templatesPdf, templatesSvg, tilesAlong } from './templates'
+import { PAPERS, pieceTemplates, templatesPdf, templatesSvg, tilesAlong } from './templates'
 
 const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`
 const backing: Supply = {
@@ -60,7 +60,7 @@ describe('templates on paper', () => {
     const strip = piece(3, 'strip', {
       shape: { format: 1, kind: 'block', block: 'strip', measures: { long: 150, wide: 60 }, mirrored: false },
     })
-    const [list, page] = await sheetsOf(await templatesPdf('A job', [strip], ground, PAPERS.A4))
+    const [list, page] = await sheetsOf(await templatesPdf('A job', pieceTemplates([strip], ground), PAPERS.A4))
     expect([list!.wideMm, list!.highMm].map(Math.round)).toEqual([210, 297])
     expect(list!.lines.filter(near(100)).length).toBeGreaterThanOrEqual(5)
     const drawn = page!.lines
@@ -72,7 +72,7 @@ describe('templates on paper', () => {
     const b = boundsOf(cutPiece(front, ground).cut)
     const across = tilesAlong(b.wideMm, 190),
       along = tilesAlong(b.highMm, 277)
-    const sheets = await sheetsOf(await templatesPdf('A job', [front], ground, PAPERS.A4))
+    const sheets = await sheetsOf(await templatesPdf('A job', pieceTemplates([front], ground), PAPERS.A4))
     expect(sheets).toHaveLength(1 + across.length * along.length)
     for (const [mm, printable] of [
       [b.wideMm, 190],
@@ -87,15 +87,16 @@ describe('templates on paper', () => {
       expect(from.at(-1)! + printable).toBeGreaterThanOrEqual(mm)
       if (from.length > 1) expect(from.at(-2)! + printable).toBeLessThan(mm)
     }
-    expect((await sheetsOf(await templatesPdf('A job', [front], ground, PAPERS.A3))).length).toBeLessThan(sheets.length)
+    expect((await sheetsOf(await templatesPdf('A job', pieceTemplates([front], ground), PAPERS.A3))).length).toBeLessThan(sheets.length)
   })
   it('many small pieces share a sheet and do not lie on each other', async () => {
-    const sheets = await sheetsOf(await templatesPdf('A job', [piece(3, 'cuff'), piece(4, 'welt'), piece(5, 'flap')], ground, PAPERS.A3))
+    const sheets = await sheetsOf(await templatesPdf('A job',
+      pieceTemplates([piece(3, 'cuff'), piece(4, 'welt'), piece(5, 'flap')], ground), PAPERS.A3))
     expect(sheets).toHaveLength(2)
   })
   it('as a drawing it is read back with its names and sizes', async () => {
     const pieces = [piece(3, 'collar', { name: 'Collar, Łódź', pair: false }), piece(4, 'mat')]
-    const text = await templatesSvg(pieces, ground)
+    const text = await templatesSvg(pieceTemplates(pieces, ground))
     expect(text).toContain('font/woff;base64')
     const back = readSvg(text)
     if ('problem' in back) throw new Error(back.problem.why)

@@ -15,8 +15,8 @@ const TEST_MM = 100
 const ROLE_NAME: Record<SvgRole, string> = { cut: 'cut edge', outline: 'seam line', backing: 'backing', foam: 'foam', web: 'web' }
 const GRAIN_DEG = { along: 0, across: 90, bias: 45, any: null } as const
 
-interface Template {
-  piece: JobPiece
+export interface Template {
+  name: string
   lines: { role: SvgRole, outlines: readonly Outline[] }[]
   says: string[]
   grainDeg: number | null
@@ -30,7 +30,7 @@ function templateOf(piece: JobPiece, ground: CuttingGround): Template {
     return supply && made[role].length > 0 ? [`${ROLE_NAME[role]}: ${supply.name}${supply.resin ? ', resin side to the cloth' : ''}`] : []
   })
   return {
-    piece,
+    name: piece.name,
     grainDeg: GRAIN_DEG[piece.grain],
     says: [timesWords(piece), ...named],
     lines: [
@@ -43,13 +43,12 @@ function templateOf(piece: JobPiece, ground: CuttingGround): Template {
   }
 }
 
-/** The pieces as one drawing at true scale, its typeface within. */
-export async function templatesSvg(pieces: readonly JobPiece[], ground: CuttingGround): Promise<string> {
-  const all: SvgPiece[] = pieces.map((p) => {
-    const { piece, lines, says, grainDeg } = templateOf(p, ground)
-    return { name: piece.name, lines, says, grainDeg }
-  })
-  return writeSvg(all, await facesWithin(JSON.stringify(all.map(p => [p.name, p.says]))))
+/** Templates of the pieces of a job. */
+export const pieceTemplates = (pieces: readonly JobPiece[], ground: CuttingGround): Template[] => pieces.map(p => templateOf(p, ground))
+
+/** Templates as one drawing at true scale, its typeface within. */
+export async function templatesSvg(all: readonly Template[]): Promise<string> {
+  return writeSvg(all satisfies readonly SvgPiece[], await facesWithin(JSON.stringify(all.map(p => [p.name, p.says]))))
 }
 
 /** An arrow both ways along the grain. */
@@ -117,12 +116,10 @@ const extent = (t: Template) => boundsOf({ rim: t.lines.flatMap(l => l.outlines.
  */
 export async function templatesPdf(
   jobName: string,
-  pieces: readonly JobPiece[],
-  ground: CuttingGround,
+  templates: readonly Template[],
   size: PaperMm,
 ): Promise<Uint8Array> {
-  const templates = pieces.map(p => templateOf(p, ground))
-  const { doc, regular, bold } = await paper({ jobName, says: templates.map(t => [t.piece.name, t.says]), tiles: 'tile of overlap' })
+  const { doc, regular, bold } = await paper({ jobName, says: templates.map(t => [t.name, t.says]), tiles: 'tile of overlap' })
   const list = sheetOf(doc, regular, size)
   list.text(`Cutting list: ${jobName}`, MARGIN_MM, 18, 15, bold)
   list.box(MARGIN_MM, 26, TEST_MM, TEST_MM)
@@ -154,7 +151,7 @@ export async function templatesPdf(
   for (const t of templates) {
     const { wideMm, highMm } = extent(t)
     for (const [i, line] of [
-      `${t.piece.name}: ${t.says[0]}`,
+      `${t.name}: ${t.says[0]}`,
       ...t.says.slice(1),
       `cut ${Math.round(wideMm)} x ${Math.round(highMm)} mm`,
     ].entries()) {
@@ -196,7 +193,7 @@ function drawShared(doc: PDFDocument, regular: Face, bold: Face, page: readonly 
       )
     if (t.grainDeg !== null)
       grainArrow(sheet, left + Math.min(12, b.wideMm / 5), top + b.highMm / 2, Math.min(60, b.highMm * 0.6), t.grainDeg)
-    writing(regular, [t.piece.name, ...t.says], sheet, left + Math.min(18, b.wideMm / 4), top + b.highMm / 2 - 2, b.wideMm * 0.7, bold)
+    writing(regular, [t.name, ...t.says], sheet, left + Math.min(18, b.wideMm / 4), top + b.highMm / 2 - 2, b.wideMm * 0.7, bold)
     x += b.wideMm + OVERLAP_MM
     row = Math.max(row, b.highMm)
   }
@@ -221,7 +218,7 @@ function drawTiled(doc: PDFDocument, regular: Face, bold: Face, t: Template, siz
         )
       const label = `${String.fromCharCode(65 + r)}${c + 1}`
       sheet.text(
-        `${label}  ${t.piece.name}, tile ${r * columns.length + c + 1} of ${rows.length * columns.length}`,
+        `${label}  ${t.name}, tile ${r * columns.length + c + 1} of ${rows.length * columns.length}`,
         MARGIN_MM + 2,
         size.high - 4,
         8,
@@ -244,7 +241,7 @@ function drawTiled(doc: PDFDocument, regular: Face, bold: Face, t: Template, siz
         [mx, my] = to(middle)
       if (mx < MARGIN_MM || mx > MARGIN_MM + w || my < MARGIN_MM || my > MARGIN_MM + h) return
       if (t.grainDeg !== null) grainArrow(sheet, mx - 12, my, Math.min(100, b.highMm * 0.5), t.grainDeg)
-      writing(regular, [t.piece.name, ...t.says], sheet, mx - 4, my, 80, bold)
+      writing(regular, [t.name, ...t.says], sheet, mx - 4, my, 80, bold)
     }),
   )
 }

@@ -35,6 +35,7 @@ const ONE_OF: Record<EntityName, string> = {
   jobs: 'job',
   jobCloths: 'cloth of a job',
   jobPieces: 'piece of a job',
+  scraps: 'scrap',
   jobMakings: 'making of a job',
   offcuts: 'offcut',
   lays: 'lay',

@@ -83,6 +83,7 @@ export const SUPPLY_SHEET: SheetKind<SupplyBody> = {
     word('maker_for', 'makerFor', 'hand', null), word('maker_peel', 'makerPeel', '', null), figure('wash_c', 'washC', '°C', '40'),
     word('tumble', 'tumble', 'no', null), figure('width_mm', 'widthMm', 'mm', '900'), figure('price_per_m', 'pricePerM', '', '4.5'),
     figure('stock_m', 'stockM', 'm', '8', 0), figure('give_pct', 'givePct', '%', ''), figure('overhang_mm', 'overhangMm', 'mm', ''),
+    word('hoop', 'hoop', '', null),
     text('lot', 'lot', ''), text('note', 'note', ''),
   ],
 }

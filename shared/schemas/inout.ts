@@ -7,6 +7,7 @@ import {
   calibrationRecord, cornerStepBody, measurementBody, runsForward, settlePassBody, stockMovementBody, trimRunFields,
 } from './records'
 import { jobMakingRow } from './making'
+import { scrapRow } from './mend'
 import { runEventRow, runOperationRow, runRow } from './run'
 import { pieceSchema, placeBody, placeKeyField } from './place'
 import { supplyFields } from './supply'
@@ -53,6 +54,7 @@ export const ENTITY_ROWS = {
   jobs: jobBody.omit({ cloths: true }).extend(made),
   jobCloths: jobClothSchema.extend({ jobId: idSchema, position }),
   jobPieces: jobPieceRow,
+  scraps: scrapRow,
   jobMakings: jobMakingRow,
   offcuts: offcutRow,
   lays: layRow,

@@ -1,6 +1,8 @@
 import { z } from 'zod'
 import { FEATURE_KEYS, type FeatureKey } from '#core/seam'
 import { FIBRE_KEYS } from '#core/materials'
+import { appliqueWork, crestWork, labelsWork, letteringWork, motifWork, patchWork, transferWork } from './mend'
+import { templatesQuery } from './cut'
 import { idSchema, momentField, nameField, numberField, versionField } from './common'
 
 /** What is pressed while a garment is made, as it is kept: the figures a person gave; what they come to is core's. */
@@ -93,7 +95,10 @@ const flattenWork = z.object({
   wideAfterMm: lengthField('Width after', 50, 5000).nullable(),
 })
 const makingWork = z.discriminatedUnion(
-  'kind', [featureWork, hemWork, gridWork, stripsWork, waddingWork, flattenWork], { error: 'Making: it is of no known kind.' },
+  'kind', [
+    featureWork, hemWork, gridWork, stripsWork, waddingWork, flattenWork, patchWork, motifWork, transferWork, letteringWork, labelsWork,
+    appliqueWork, crestWork,
+  ], { error: 'Making: it is of no known kind.' },
 )
 export type MakingWork = z.infer<typeof makingWork>
 export type MakingKind = MakingWork['kind']
@@ -110,6 +115,10 @@ export const makingSchema = z.object({
   supplyId: idSchema.nullable().default(null),
   /** Cloths of a grid of patches. */
   clothIds: z.array(idSchema).max(12, 'Cloths: twelve at the most.').default([]),
+  /** The scrap that becomes its patch. */
+  scrapId: idSchema.nullable().default(null),
+  /** What lies under its stitches. */
+  supplyIds: z.array(idSchema).max(12, 'Supplies: twelve at the most.').default([]),
   work: makingWork,
 })
 export type Making = z.infer<typeof makingSchema>
@@ -120,6 +129,17 @@ export const makingsBody = z.object({
     .refine(all => new Set(all.map(m => m.id)).size === all.length, 'Makings: the same one stands there twice.'),
 })
 export type MakingsBody = z.infer<typeof makingsBody>
+/** A making printed at true scale, whether it belongs to a job or not. */
+export const paperBody = templatesQuery.extend({
+  making: z.object({
+    name: nameField('Making', 60),
+    work: z.discriminatedUnion(
+      'kind', [patchWork, motifWork, transferWork, letteringWork, labelsWork, appliqueWork, crestWork],
+      { error: 'Making: there is no paper of this kind.' },
+    ),
+  }),
+})
+export type PaperBody = z.infer<typeof paperBody>
 export interface Makings { makings: Making[], version: number }
 
 export const jobMakingRow = makingSchema.extend({

@@ -6,7 +6,10 @@ import { MOST } from './limits'
 import { predictedSchema, recipeSchema } from './trial'
 
 const BED_KEYS = Object.keys(BED_KINDS) as [BedKindKey, ...BedKindKey[]]
-const OPERATION_KINDS = ['settle', 'trim', 'fuse', 'tack', 'peel', 'hold', 'sew', 'flatten', 'seam', 'hem', 'tape', 'fingers'] as const
+const OPERATION_KINDS = [
+  'settle', 'trim', 'fuse', 'tack', 'peel', 'hold', 'sew', 'flatten', 'seam', 'hem', 'tape', 'fingers', 'patch', 'motif', 'transfer',
+  'letters', 'shape', 'stitch',
+] as const
 /** How far its recipe is to be trusted: proved here; held but not washed; proved on another ground; worked out; hands only. */
 const STANDINGS = ['proved', 'held', 'stale', 'estimated', 'hands'] as const
 export type Standing = typeof STANDINGS[number]

@@ -3,6 +3,8 @@ import { BACKING_BASES as BASES, FIBRE_KEYS, RESIN_FORMS as FORMS, RESIN_KEYS, S
 import { nameField, numberField, originSchema, pageQuery, textField, versionField } from './common'
 
 export { BASES, FAMILIES, FORMS }
+/** Stabilisers of the hoop, by how they leave. */
+export const HOOP_KINDS = ['cutAway', 'tearAway', 'washAway', 'heatAway', 'softMesh'] as const
 
 export const supplyFields = z.object({
   code: nameField('Code', 24),
@@ -32,6 +34,8 @@ export const supplyFields = z.object({
   widthMm: numberField('Width', 'mm', 3, 5000).nullable().default(null),
   pricePerM: numberField('Price', 'per m', 0, 100_000).nullable().default(null),
   stockM: numberField('In stock', 'm', 0, 100_000).default(0),
+  /** Of a hoop stabiliser: how it leaves. */
+  hoop: z.enum(HOOP_KINDS, { error: 'Leaves: choose one from the list.' }).nullable().default(null),
   overhangMm: numberField('Overhang at 41.5°', 'mm', 1, 600).nullable().default(null),
 })
 

@@ -8,6 +8,7 @@ import { celsius, METHOD_NAME, seconds } from './names'
 export const OPERATION_NAME: Record<OperationKind, string> = {
   settle: 'Settle', trim: 'Settle braid', fuse: 'Fuse', tack: 'Tack web', peel: 'Peel paper', hold: 'Hold', sew: 'Sew and turn',
   flatten: 'Press flat', seam: 'Press', hem: 'Hem', tape: 'Tape the join', fingers: 'By hand',
+  patch: 'Patch', motif: 'Motif', transfer: 'Transfer', letters: 'Letters', shape: 'Shape', stitch: 'Stitch',
 }
 /** How far its recipe is to be trusted. */
 export const STANDING_WORDS: Record<Standing, string> = {
@@ -51,6 +52,7 @@ export const circlesSentence = (share: number, stillS: number, holdS: number): s
 
 const HAND_WORDS = {
   peel: 'Peel the paper off, slowly', sew: 'Sew it, trim, turn it right side out', fingers: 'Fingers, roller or stitches: no heat on it',
+  stitch: 'Stitch it, as its bench says',
 } as const
 /** What the hands do now. */
 export function whatNow(
@@ -84,6 +86,10 @@ export const runKeyWords = (step: NextStep): string =>
     down: 'down', lift: 'lift', laid: 'it is laid', turned: 'it is turned', cold: 'it is cold', edge: '', hand: 'done', nothing: '',
   })[step.do]
 
+/** Nothing is backed by it: it is pressed from a side of the garment. */
+const FROM_A_SIDE: ReadonlySet<OperationKind> = new Set([
+  'seam', 'hem', 'flatten', 'tape', 'patch', 'motif', 'transfer', 'letters', 'shape',
+])
 /** The stop, the moisture, the cover and what lies up, in one line; cloth or braid that is settled has nothing on it. */
 export function howLine(
   r: Pick<RecipePayload, 'stop' | 'method' | 'firstSide' | 'pressureKPa'>,
@@ -95,7 +101,7 @@ export function howLine(
   const from = (pass < 1) === (r.firstSide === 'back') ? 'from the back' : 'from the face'
   const side = kind === 'settle'
     ? 'the cloth alone'
-    : kind === 'trim' ? 'the braid alone' : kind === 'seam' || kind === 'hem' || kind === 'flatten' || kind === 'tape' ? from : backed
+    : kind === 'trim' ? 'the braid alone' : FROM_A_SIDE.has(kind) ? from : backed
   const moisture = METHOD_NAME[r.method].toLowerCase()
   const bare = isHovering(r) ? 'held over it, touching nothing' : 'bare sole'
   return `${r.stop.label} ${celsius(r.stop.meanC, units)}, ${moisture}, ${coverName?.toLowerCase() ?? bare}, ${side}`

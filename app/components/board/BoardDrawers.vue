@@ -6,6 +6,7 @@ const drawers = [
   { to: '/shelf', name: 'Shelf', icon: 'i-lucide-archive', key: KEYS.shelf.shown },
   { to: '/irons', name: 'Irons', icon: 'i-lucide-thermometer', key: KEYS.irons.shown },
   { to: '/seams', name: 'Seams', icon: 'i-lucide-scissors-line-dashed', key: KEYS.seams.shown },
+  { to: '/mend', name: 'Mend', icon: 'i-lucide-bandage', key: KEYS.mend.shown },
   { to: '/rules', name: 'Rules', icon: 'i-lucide-scroll-text', key: KEYS.rules.shown },
   { to: '/inout', name: 'In, out', icon: 'i-lucide-arrow-left-right' },
 ]

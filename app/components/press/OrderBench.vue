@@ -4,7 +4,8 @@ import { sameWork } from '#shared/pressing'
 import type { RunOperation } from '#shared/schemas'
 import type { Work } from '~/stores/planning'
 import {
-  blockedSentence, changedSentence, clockWords, finishDifference, hemRefusal, minutesWords, OPERATION_NAME, operationLine, orderQuality,
+  blockedSentence, changedSentence, clockWords, finishDifference, hemRefusal, stuckRefusal, minutesWords, OPERATION_NAME, operationLine,
+  orderQuality,
 } from '#shared/words'
 
 /** What is to be done under the iron, and in which order: low heat before high, cooling while the next is pressed. */
@@ -53,6 +54,7 @@ function whyNot(id: string): string {
   if (running.value && (phase === 'cooling' || phase === 'edge')) return 'lies to cool'
   const w = planning.works.find(x => x.id === id)
   if (w?.refusal) return hemRefusal(w.refusal)
+  if (w?.mendRefusal) return stuckRefusal(w.mendRefusal)
   if (w?.blocked) return blockedSentence(w.blocked, bench.units)
   if (w?.outline && w.ways.length === 0) return 'no place for the sole'
   if (w && w.supplyId !== null && !w.ways.some(x => ironIds.value.includes(x.ironId))) return 'not with the irons taken'

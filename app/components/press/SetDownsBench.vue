@@ -7,7 +7,8 @@ import { howMany, toPayload } from '#shared/cutting'
 import { soleOf } from '#shared/pressing'
 import { KEEP_OUT_KINDS, type JobPiece, type KeepOutKind } from '#shared/schemas'
 import {
-  blockedSentence, circlesSentence, coverSentence, hemRefusal, KEEP_OUT_CAUTION, KEEP_OUT_NAME, minutesWords, missedSentence, NOTHING_LEFT,
+  blockedSentence, circlesSentence, coverSentence, hemRefusal, stuckRefusal, KEEP_OUT_CAUTION, KEEP_OUT_NAME, minutesWords,
+  missedSentence, NOTHING_LEFT,
   OPERATION_NAME, seconds, STANDING_WORDS, WHY_MANY,
 } from '#shared/words'
 import type { Work } from '~/stores/planning'
@@ -160,6 +161,8 @@ const touchesOf = (w: Work): string =>
     <aside v-if="work" class="min-h-0 space-y-3 overflow-auto pr-1" aria-label="How it is set down">
       <p v-if="work.refusal" class="slip border-l-4 border-l-alert p-3 font-semibold text-alert" role="alert">
         {{ hemRefusal(work.refusal) }}</p>
+      <p v-if="work.mendRefusal" class="slip border-l-4 border-l-alert p-3 font-semibold text-alert" role="alert">
+        Not pressed: {{ stuckRefusal(work.mendRefusal) }}</p>
       <p v-else-if="work.blocked" class="slip border-l-4 border-l-alert p-3 font-semibold text-alert" role="alert">
         {{ blockedSentence(work.blocked, bench.units) }}</p>
       <template v-if="way && isMade">

@@ -8,10 +8,11 @@ const bench = useBench()
 const library = useLibrary()
 const jobs = useJobs()
 const ways = useMakingWays()
-const { making, chosen, ofJob, set, setWork, add, drop, choose, jobName } = useMakingDraft('flatten', () => ({
-  id: crypto.randomUUID(), name: 'Pressed before cutting', clothId: null, liningId: null, supplyId: null, clothIds: [],
-  work: { format: 1, kind: 'flatten', body: 'water', lengthMm: 2000, wideMm: 1400, wideAfterMm: null },
-}))
+const { making, chosen, ofJob, set, setWork, add, drop, choose, jobName } = useMakingDraft(
+  'flatten', () => freshMaking('Pressed before cutting', {
+    format: 1, kind: 'flatten', body: 'water', lengthMm: 2000, wideMm: 1400, wideAfterMm: null,
+  }),
+)
 const work = computed(() => making.value.work)
 const clothId = computed(() => making.value.clothId ?? jobs.cloth?.clothId ?? bench.cloth?.id ?? library.cloths[0]?.id ?? null)
 const cloth = computed(() => library.cloths.find(c => c.id === clothId.value) ?? null)

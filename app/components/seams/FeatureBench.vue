@@ -12,10 +12,11 @@ const library = useLibrary()
 const jobs = useJobs()
 const kit = useKit()
 const ways = useMakingWays()
-const { making, chosen, ofJob, set, setWork, add, drop, choose, jobName } = useMakingDraft('feature', () => ({
-  id: crypto.randomUUID(), name: 'Side seam', clothId: null, liningId: null, supplyId: null, clothIds: [],
-  work: { format: 1, kind: 'feature', feature: bench.rules.seams === 'open' ? 'seamOpen' : 'seamOneSide', lengthMm: 600, count: 1 },
-}))
+const { making, chosen, ofJob, set, setWork, add, drop, choose, jobName } = useMakingDraft(
+  'feature', () => freshMaking('Side seam', {
+    format: 1, kind: 'feature', feature: bench.rules.seams === 'open' ? 'seamOpen' : 'seamOneSide', lengthMm: 600, count: 1,
+  }),
+)
 const clothId = computed(() => making.value.clothId ?? jobs.cloth?.clothId ?? bench.cloth?.id ?? library.cloths[0]?.id ?? null)
 const cloth = computed(() => library.cloths.find(c => c.id === clothId.value) ?? null)
 const feature = computed(() => making.value.work.feature)

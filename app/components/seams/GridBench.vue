@@ -19,12 +19,9 @@ const fresh = (rows: number, columns: number, colourAt: (r: number, c: number) =
   patches: plainPatches(Array.from({ length: columns }, () => 80), Array.from({ length: rows }, () => 80), colourAt),
 })
 const [usualLayout] = LAYOUTS
-const { making, chosen, ofJob, set, setWork, add, drop, choose, jobName } = useMakingDraft('grid', () => ({
-  id: crypto.randomUUID(), name: 'Block', clothId: null, liningId: null, supplyId: null, clothIds: [],
-  work: {
-    format: 1, kind: 'grid', seamMm: 6,
-    ...fresh(usualLayout!.rows, usualLayout!.columns, usualLayout!.colourAt, usualLayout!.colours),
-  },
+const { making, chosen, ofJob, set, setWork, add, drop, choose, jobName } = useMakingDraft('grid', () => freshMaking('Block', {
+  format: 1, kind: 'grid', seamMm: 6,
+  ...fresh(usualLayout!.rows, usualLayout!.columns, usualLayout!.colourAt, usualLayout!.colours),
 }))
 const work = computed(() => making.value.work)
 const BEARS_KPA = 0.8

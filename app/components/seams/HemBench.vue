@@ -11,14 +11,11 @@ const bench = useBench()
 const library = useLibrary()
 const jobs = useJobs()
 const ways = useMakingWays()
-const { making, chosen, ofJob, set, setWork, add, drop, choose, jobName } = useMakingDraft('hem', () => ({
-  id: crypto.randomUUID(), name: 'Hem', clothId: null, liningId: null, supplyId: null, clothIds: [],
-  work: {
-    format: 1, kind: 'hem', task: 'fallen', depthMm: 30, turnMm: 0, aroundMm: 1200, runs: [{ fromMm: 200, lengthMm: 300 }], curve: null,
-    legs: [
-      { name: 'Left', nowMm: 1040, clothMm: 1090, wantedMm: 1000 }, { name: 'Right', nowMm: 1036, clothMm: 1086, wantedMm: 1000 },
-    ], taper: null, count: 1,
-  },
+const { making, chosen, ofJob, set, setWork, add, drop, choose, jobName } = useMakingDraft('hem', () => freshMaking('Hem', {
+  format: 1, kind: 'hem', task: 'fallen', depthMm: 30, turnMm: 0, aroundMm: 1200, runs: [{ fromMm: 200, lengthMm: 300 }], curve: null,
+  legs: [
+    { name: 'Left', nowMm: 1040, clothMm: 1090, wantedMm: 1000 }, { name: 'Right', nowMm: 1036, clothMm: 1086, wantedMm: 1000 },
+  ], taper: null, count: 1,
 }))
 const work = computed(() => making.value.work)
 const clothId = computed(() => making.value.clothId ?? jobs.cloth?.clothId ?? bench.cloth?.id ?? library.cloths[0]?.id ?? null)

@@ -10,18 +10,12 @@ import { FINGER_CAUTION, FOLD_NAME, FOLD_STEP, joinsWords, lengthWords, minutesW
 const bench = useBench()
 const library = useLibrary()
 const ways = useMakingWays()
-const strips = useMakingDraft('strips', () => ({
-  id: crypto.randomUUID(), name: 'Binding', clothId: null, liningId: null, supplyId: null, clothIds: [],
-  work: {
-    format: 1, kind: 'strips', wideMm: 60, aroundMm: 4000, corners: 4, clothMm: 1100, bias: false, join: 'slant', seamMm: 6, fold: 'double',
-  },
+const strips = useMakingDraft('strips', () => freshMaking('Binding', {
+  format: 1, kind: 'strips', wideMm: 60, aroundMm: 4000, corners: 4, clothMm: 1100, bias: false, join: 'slant', seamMm: 6, fold: 'double',
 }))
-const wadding = useMakingDraft('wadding', () => ({
-  id: crypto.randomUUID(), name: 'Wadding', clothId: null, liningId: null, supplyId: null, clothIds: [],
-  work: {
-    format: 1, kind: 'wadding', top: { wideMm: 1200, highMm: 900 }, marginMm: 50, fibre: 'cotton', massGsm: 180, thicknessMm: 4,
-    sheets: [{ wideMm: 1400, highMm: 600 }, { wideMm: 1400, highMm: 450 }],
-  },
+const wadding = useMakingDraft('wadding', () => freshMaking('Wadding', {
+  format: 1, kind: 'wadding', top: { wideMm: 1200, highMm: 900 }, marginMm: 50, fibre: 'cotton', massGsm: 180, thicknessMm: 4,
+  sheets: [{ wideMm: 1400, highMm: 600 }, { wideMm: 1400, highMm: 450 }],
 }))
 const which = useKept<'strips' | 'wadding'>('strips-or-wadding', 'strips')
 const WHICH = [{ value: 'strips' as const, name: 'Strips, bindings' }, { value: 'wadding' as const, name: 'Wadding' }]

@@ -4,8 +4,8 @@ import { TYPICAL_LEAFLETS } from '#core/leaflet'
 import { carryOver } from '#core/recipe'
 import { sheetTroubles } from '#core/sheet'
 import { toBench, toLotReading } from '#shared/mappers'
-import { BASES, FAMILIES, FORMS, supplyBody, supplyFields, type Supply, type SupplyBody } from '#shared/schemas'
-import { BASE_NAME, carriedSentence, celsius, FAMILY_NAME, leafletWords, lotSentence, sheetSentence } from '#shared/words'
+import { BASES, FAMILIES, FORMS, HOOP_KINDS, supplyBody, supplyFields, type Supply, type SupplyBody } from '#shared/schemas'
+import { BASE_NAME, carriedSentence, celsius, FAMILY_NAME, LAYER_NAME, leafletWords, lotSentence, sheetSentence } from '#shared/words'
 
 const { supply } = defineProps<{ supply?: Supply }>()
 const emit = defineEmits<{ saved: [supply: Supply], leave: [] }>()
@@ -43,6 +43,8 @@ const usual = computed(() =>
 )
 const LEAFLETS = [{ value: 'maker' as const, name: 'It lies here' }, { value: 'lost' as const, name: 'The leaflet is lost' }]
 const NONE = 'none'
+const hoopItems = [{ label: 'not said', value: NONE }, ...HOOP_KINDS.map(k => ({ label: LAYER_NAME[k], value: k as string }))]
+const hoop = computed({ get: () => state.hoop ?? NONE, set: (v: string) => { state.hoop = v === NONE ? null : v as SupplyBody['hoop'] } })
 const resinItems = [{ label: 'no resin', value: NONE }, ...RESIN_KEYS.map(k => ({ label: RESINS[k].name, value: k as string }))]
 const resin = computed({ get: () => state.resin ?? NONE, set: (v: string) => {
   state.resin = v === NONE ? null : v as SupplyBody['resin']
@@ -82,6 +84,9 @@ const SIZE: [Blankable, string, string][] = [
         </UFormField>
         <UFormField name="baseFibre" label="Base fibre">
           <USelect v-model="state.baseFibre" :items="FIBRE_KEYS.map(k => ({ label: FIBRES[k].name, value: k }))" class="w-full" />
+        </UFormField>
+        <UFormField v-if="state.family === 'hoop'" name="hoop" label="It leaves">
+          <USelect v-model="hoop" :items="hoopItems" class="w-full" />
         </UFormField>
         <UFormField name="resin" label="Resin"><USelect v-model="resin" :items="resinItems" class="w-full" /></UFormField>
         <UFormField name="form" label="Resin as">

@@ -7,6 +7,7 @@ import { initMaking } from './making'
 import { initPlace } from './place'
 import { initRecords } from './records'
 import { initRun } from './run'
+import { initScrap } from './scrap'
 import { initSupply } from './supply'
 import { initSwatch } from './swatch'
 import { initTrial } from './trial'
@@ -20,6 +21,7 @@ export { JobClothRow, JobRow } from './job'
 export { JobMakingRow } from './making'
 export { PieceRow, PlaceRow } from './place'
 export { RunEventRow, RunOperationRow, RunRow } from './run'
+export { ScrapRow } from './scrap'
 export { SupplyRow } from './supply'
 export { SwatchPlanRow, TrialPhotoRow, TrialReadingRow, WashRoundRow } from './swatch'
 export { TrialEventRow, TrialRow } from './trial'
@@ -36,6 +38,7 @@ export function initModels(sequelize: Sequelize): void {
   initRecords(sequelize)
   initJob(sequelize)
   initCut(sequelize)
+  initScrap(sequelize)
   initMaking(sequelize)
   initRun(sequelize)
 }

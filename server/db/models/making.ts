@@ -12,6 +12,8 @@ export class JobMakingRow extends Model<InferAttributes<JobMakingRow>, InferCrea
   declare liningId: string | null
   declare supplyId: string | null
   declare clothIds: string[]
+  declare scrapId: string | null
+  declare supplyIds: string[]
   declare work: MakingWork
   declare createdAt: CreationOptional<Date>
 }
@@ -27,6 +29,8 @@ export function initMaking(sequelize: Sequelize): void {
     liningId: DataTypes.UUID,
     supplyId: DataTypes.UUID,
     clothIds: DataTypes.ARRAY(DataTypes.UUID),
+    scrapId: DataTypes.UUID,
+    supplyIds: DataTypes.ARRAY(DataTypes.UUID),
     work: DataTypes.JSONB,
     createdAt: DataTypes.DATE,
   }, { sequelize, tableName: 'job_making', updatedAt: false })

@@ -1,5 +1,5 @@
 import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize'
-import type { Supply } from '#shared/schemas'
+import type { Supply, SupplyBody } from '#shared/schemas'
 
 export class SupplyRow extends Model<InferAttributes<SupplyRow>, InferCreationAttributes<SupplyRow>> {
   declare id: CreationOptional<string>
@@ -31,6 +31,7 @@ export class SupplyRow extends Model<InferAttributes<SupplyRow>, InferCreationAt
   declare widthMm: CreationOptional<number | null>
   declare pricePerM: CreationOptional<number | null>
   declare stockM: CreationOptional<number>
+  declare hoop: CreationOptional<SupplyBody['hoop']>
   declare overhangMm: CreationOptional<number | null>
   declare used: CreationOptional<number>
   declare version: CreationOptional<number>
@@ -67,6 +68,7 @@ export const initSupply = (sequelize: Sequelize) => SupplyRow.init({
   widthMm: DataTypes.DOUBLE,
   pricePerM: { type: DataTypes.DOUBLE, field: 'price_per_m' },
   stockM: { type: DataTypes.DOUBLE, field: 'stock_m' },
+  hoop: DataTypes.TEXT,
   overhangMm: DataTypes.DOUBLE,
   used: DataTypes.INTEGER,
   version: DataTypes.INTEGER,

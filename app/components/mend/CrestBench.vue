@@ -1,0 +1,299 @@
+<script setup lang="ts">
+import { boundsOf, boxOf, type Outline } from '#core/geometry'
+import { GARMENTS, shapeOf } from '#core/mend'
+import {
+  HOW_IT_LEAVES, judgeSupport, learnScale, proposeSupport, stepsOf, type Judged, type Layer, type LayerKind, type ShelfLayer,
+} from '#core/stitch'
+import { fromPayload, toPayload } from '#shared/cutting'
+import { designOf, placedOutlines, placeFaults } from '#shared/mending'
+import type { StitchResults, Supply, WorkOf } from '#shared/schemas'
+import type { NamedOutline } from '#shared/svg'
+import { LAYER_NAME, LEAVES_WORDS, placeWords, stitchStep, supportSentence } from '#shared/words'
+
+/** A stitched crest: what its stitches ask for, what holds the cloth flat under them, and how each layer leaves. */
+const bench = useBench()
+const library = useLibrary()
+const crest = useMakingBench('crest', () => freshMaking('Crest', {
+  format: 1, kind: 'crest', tookPct: 100, applique: false, layers: [], keepOuts: [], count: 1, result: null,
+  place: { on: 'front', downMm: 200, asideMm: 95, turnDeg: 0 },
+  parts: [
+    { name: 'Shield', outline: toPayload(shapeOf('shield', 58, 64)), stitches: 5200, satinMm: 2.5, travelMm: 20 },
+    { name: 'Rim', outline: toPayload(rim(58, 64)), stitches: 1400, satinMm: 3.5, travelMm: 0 },
+  ],
+}))
+/** A satin rim about a shield. */
+function rim(wideMm: number, highMm: number): Outline {
+  const out = shapeOf('shield', wideMm + 8, highMm + 8), inner = shapeOf('shield', wideMm, highMm)
+  const to = (p: { x: number, y: number }, by: number) => ({ x: p.x - by, y: p.y - by })
+  return { rim: out.rim.map(p => to(p, 4)), holes: [inner.rim.toReversed()] }
+}
+const { making, work, cloth, clothId, set, setWork, clothItems } = crest
+type CrestWork = WorkOf<'crest'>
+const chosen = ref(0)
+const part = computed(() => work.value.parts[Math.min(chosen.value, work.value.parts.length - 1)]!)
+const setPart = (more: Partial<CrestWork['parts'][number]>): void =>
+  setWork({ parts: work.value.parts.map((p, i) => (i === Math.min(chosen.value, work.value.parts.length - 1) ? { ...p, ...more } : p)) })
+const stitchCloth = computed(() => cloth.value && {
+  massGsm: cloth.value.massGsm, giveAcrossPct: cloth.value.giveAcrossPct ?? 2, giveAlongPct: cloth.value.giveAlongPct ?? 1,
+})
+const layers = computed(() => work.value.layers.map((l): Layer =>
+  ({ kind: l.kind, massGsm: l.massGsm, giveAcrossPct: l.givePct, giveAlongPct: l.givePct, took: work.value.tookPct / 100 })))
+const results = shallowRef<StitchResults['results']>([])
+const learned = computed(() => learnScale(results.value))
+const loadProblem = ref<string | null>(null)
+async function loadResults(): Promise<void> {
+  try {
+    results.value = (await $fetch<StitchResults>('/api/stitching')).results
+    loadProblem.value = null
+  } catch (error) {
+    loadProblem.value = problemOf(error).detail
+  }
+}
+onMounted(() => { void loadResults() })
+const judged = computed((): Judged | { why: string } | null => {
+  if (!stitchCloth.value) return null
+  try {
+    return judgeSupport(designOf(work.value), stitchCloth.value, layers.value, learned.value.scale)
+  } catch (error) {
+    return { why: (error as Error).message }
+  }
+})
+const judgement = computed(() => (judged.value && 'places' in judged.value ? judged.value : null))
+const faults = computed(() => placeFaults(work.value))
+const problem = computed(() => (judged.value && 'why' in judged.value ? judged.value.why : loadProblem.value))
+watchEffect(() => { crest.able.value = judgement.value !== null && !faults.value.some(f => f.why !== 'near') })
+
+/** What of the shelf could lie under it. */
+const kindOf = (s: Supply): LayerKind | null => s.family === 'hoop'
+  ? s.hoop ?? null
+  : s.family === 'fusible' && s.resin
+    ? 'fused'
+    : s.family === 'stiffener'
+      ? 'stiffener'
+      : s.family === 'web'
+        ? 'web'
+        : null
+const shelf = computed(() => library.supplies.flatMap((s): ShelfLayer[] => {
+  const kind = kindOf(s)
+  if (!kind || (kind === 'washAway' && cloth.value?.mayGetWet === false) || (
+    kind === 'stiffener' && cloth.value?.mayGetWet === false)) return []
+  if (kind === 'fused' && cloth.value && s.massGsm > cloth.value.massGsm) return []
+  const one = { id: s.id, name: s.name, kind, massGsm: s.massGsm, giveAcrossPct: s.givePct ?? 1, giveAlongPct: s.givePct ?? 1 }
+  return kind === 'tearAway' ? [one, { ...one, id: `${s.id}+`, name: `${s.name}, floated`, kind: 'float' as const }] : [one]
+}))
+const proposal = computed(() => {
+  if (!stitchCloth.value) return null
+  try {
+    return proposeSupport(designOf(work.value), stitchCloth.value, shelf.value.filter(s => s.kind !== 'web' || work.value.applique),
+      learned.value.scale)
+  } catch {
+    return null
+  }
+})
+function lay(all: readonly ShelfLayer[]): void {
+  const ids = [...new Set(all.map(l => l.id.replace('+', '')))].slice(0, 12)
+  set({ supplyIds: ids })
+  setWork({
+    layers: all.slice(0, 6).map(l => ({
+      kind: l.kind, supply: ids.indexOf(l.id.replace('+', '')), massGsm: l.massGsm, givePct: Math.max(l.giveAcrossPct, l.giveAlongPct),
+    })),
+  })
+}
+const laid = computed(() => work.value.layers.map((l, i): ShelfLayer => {
+  const s = l.supply === null ? null : library.supplies.find(x => x.id === making.value.supplyIds[l.supply!])
+  return {
+    id: `${i}`, name: s ? (l.kind === 'float' ? `${s.name}, floated` : s.name) : LAYER_NAME[l.kind], kind: l.kind, massGsm: l.massGsm,
+    giveAcrossPct: l.givePct, giveAlongPct: l.givePct,
+  }
+}))
+const steps = computed(() => stepsOf(laid.value, work.value.applique))
+const nameOf = (id: string) => laid.value[Number(id)]!.name
+function addLayer(id: string): void {
+  const l = shelf.value.find(x => x.id === id)
+  if (l && work.value.layers.length < 6) lay(
+    [...laid.value.map((x, i) => ({ ...x, id: making.value.supplyIds[work.value.layers[i]!.supply ?? 0] ?? x.id })), l])
+}
+const result = (puckered: boolean): void => {
+  const j = judgement.value
+  if (!j) return
+  const own = judgeSupport(designOf(work.value), stitchCloth.value!, layers.value)
+  const demand = Math.max(...own.demand.flatMap(d => [d.across, d.along])), support = Math.min(own.support.across, own.support.along)
+  setWork({ result: { puckered, demand, support } })
+}
+const view = useKept<'design' | 'garment'>('crest-view', 'design')
+const VIEWS = [{ value: 'design' as const, name: 'Stitches' }, { value: 'garment' as const, name: 'On the garment' }]
+const box = computed(() => {
+  const b = boundsOf({ rim: placedOutlines(work.value).flatMap(o => o.rim) }), pad = Math.max(b.wideMm, b.highMm) * 0.25
+  return { x: b.left - pad, y: -b.top - pad, w: b.wideMm + 2 * pad, h: b.highMm + 2 * pad }
+})
+const tallest = computed(() => Math.max(0.1, ...(judgement.value
+  ? [...judgement.value.demand.flatMap(d => [d.across, d.along]),
+      judgement.value.support.across, judgement.value.support.along]
+  : [])))
+const dense = computed(() => Math.max(...work.value.parts.map((p) => {
+  const o = fromPayload(p.outline), b = boundsOf(o)
+  return p.stitches / Math.max(1, b.wideMm * b.highMm)
+})))
+const shade = (i: number): number => {
+  const p = work.value.parts[i]!, b = boundsOf(fromPayload(p.outline))
+  return 0.25 + 0.6 * p.stitches / Math.max(1, b.wideMm * b.highMm) / dense.value
+}
+/** A pucker: a wavy line beside a part, at its sides or its ends. */
+function wave(partAt: number, way: 'across' | 'along', side: number, k: number): string {
+  const b = boundsOf(fromPayload(work.value.parts[partAt]!.outline)), off = side * k * 2.5
+  if (way === 'across') {
+    const x = (side < 0 ? b.left : b.right) + off, half = b.highMm / 2
+    return `M${x} ${-b.top + 6} q${side * 3} ${half / 2} 0 ${half} t0 ${Math.max(2, half - 12)}`
+  }
+  const y = -(side < 0 ? b.bottom : b.top) - off
+  return `M${b.left + 6} ${y} q${b.wideMm / 4} ${-side * 3} ${b.wideMm / 2} 0 t${Math.max(2, b.wideMm / 2 - 12)} 0`
+}
+function take(all: NamedOutline[]): void {
+  setWork({
+    parts: all.slice(0, 24).map((o, i) => ({
+      name: o.name.slice(0, 40) || `Part ${i + 1}`, outline: toPayload(o.outline), stitches: 1500, satinMm: 2, travelMm: 0,
+    })),
+  })
+  chosen.value = 0
+}
+const drawing = ref(false)
+function size(more: { wideMm?: number, highMm?: number }): void {
+  const o = fromPayload(part.value.outline), b = boundsOf(o), sx = (more.wideMm ?? b.wideMm) / b.wideMm,
+    sy = (more.highMm ?? b.highMm) / b.highMm
+  const to = (p: { x: number, y: number }) => ({ x: b.left + (p.x - b.left) * sx, y: b.bottom + (p.y - b.bottom) * sy })
+  setPart({ outline: toPayload({ rim: o.rim.map(to), holes: o.holes.map(h => h.map(to)) }) })
+}
+function addPart(): void {
+  const b = boundsOf({ rim: placedOutlines(work.value).flatMap(o => o.rim) })
+  const outline = toPayload(boxOf({ left: b.left, right: b.left + 30, bottom: b.bottom - 18, top: b.bottom - 4 }))
+  setWork({ parts: [...work.value.parts,
+    { name: `Part ${work.value.parts.length + 1}`, outline, stitches: 800, satinMm: 2, travelMm: 0 }].slice(0, 24) })
+  chosen.value = work.value.parts.length - 1
+}
+const shelfItems = computed(() => shelf.value.map(
+  l => ({ label: `${l.name}: ${LAYER_NAME[l.kind].toLowerCase()}, ${l.massGsm} g/m²`, value: l.id })))
+const headline = computed(() => {
+  const j = judgement.value
+  if (!j) return 'Choose the cloth it is stitched on.'
+  return supportSentence(j, i => work.value.parts[i]!.name)
+})
+const same = computed(() => proposal.value && proposal.value.layers.map(l => l.name).join() === laid.value.map(l => l.name).join())
+</script>
+
+<template>
+  <MendFrame :bench="crest" test="crest" :problem="problem">
+    <template #says>{{ headline }} <Sourced from="model" /></template>
+    <template #picture>
+      <div v-if="view === 'design'" class="flex h-full gap-4">
+        <svg :viewBox="`${box.x} ${box.y} ${box.w} ${box.h}`" class="h-full min-w-0 flex-1" role="img" preserveAspectRatio="xMidYMid meet"
+          aria-label="The parts, the denser the darker, and where it would pucker">
+          <rect :x="box.x" :y="box.y" :width="box.w" :height="box.h" :fill="cloth?.colourHex ?? '#d9cdb4'" />
+          <g v-for="(p, i) in work.parts" :key="i" class="cursor-pointer" @click="chosen = i">
+            <path :d="outlinePath(fromPayload(p.outline))" fill="var(--rc-paper)" fill-rule="evenodd" stroke="var(--rc-paper)"
+              stroke-width="4"
+              vector-effect="non-scaling-stroke" />
+            <path :d="outlinePath(fromPayload(p.outline))" fill="var(--rc-mark)" :fill-opacity="shade(i)" fill-rule="evenodd"
+              :stroke="i === chosen ? 'var(--rc-alert)' : 'var(--rc-ink)'" :stroke-width="i === chosen ? 3 : 1.500"
+              vector-effect="non-scaling-stroke" />
+          </g>
+          <g v-for="(p, i) in judgement?.places ?? []" :key="`p${i}`" fill="none" stroke="var(--rc-alert)" stroke-width="3">
+            <template v-for="s in [-1, 1]" :key="s">
+              <path v-for="k in 3" :key="k" vector-effect="non-scaling-stroke" :d="wave(p.part, p.way, s, k)" />
+            </template>
+          </g>
+        </svg>
+        <div v-if="judgement" class="flex w-56 shrink-0 flex-col justify-end gap-2" data-test="support">
+          <template v-for="way in (['across', 'along'] as const)" :key="way">
+            <p class="text-sm font-semibold">{{ way }}</p>
+            <div v-for="(d, i) in judgement.demand" :key="i" class="flex items-center gap-2 text-sm">
+              <span class="w-20 shrink-0 truncate">{{ work.parts[i]!.name }}</span>
+              <span class="h-4"
+                :style="{ width: `${d[way] / tallest * 100}px`,
+                          background: d[way] > judgement.support[way] ? 'var(--rc-alert)'
+                            : 'var(--rc-mark)' }" />
+              <span>{{ d[way].toFixed(2) }}</span>
+            </div>
+            <div class="flex items-center gap-2 text-sm font-semibold"><span class="w-20 shrink-0">held</span>
+              <span class="h-4 bg-good"
+                :style="{ width: `${judgement.support[way] / tallest * 100}px` }"
+              /><span>{{ judgement.support[way].toFixed(2) }}</span></div>
+          </template>
+          <p class="text-sm text-muted-ink">In our own units: 1 is a filled badge of 30 cm² on firm twill.</p>
+        </div>
+      </div>
+      <GarmentPlacePicture v-else :place="work.place" :keep-outs="work.keepOuts" :outlines="placedOutlines(work)"
+        :colour="cloth?.colourHex ?? '#d9cdb4'" label="Where it is stitched" mark="#b9bcd8" @update:place="p => setWork({ place: p })"
+        @update:keep-outs="k => setWork({ keepOuts: k })" />
+    </template>
+    <template #how>
+      <p v-if="view === 'garment'">{{ placeWords(work.place, GARMENTS[work.place.on].neck, bench.units) }}</p>
+      <p v-if="proposal && !same" data-test="proposal">The lightest of the shelf that is enough:
+        <b>{{ proposal.layers.map(l => l.name).join(' + ') || 'nothing' }}</b>,
+        {{ Math.round(proposal.massGsm) }} g/m².
+        <UButton size="sm" @click="lay(proposal.layers)">Lay it</UButton></p>
+      <p v-else-if="!proposal && judgement?.puckers" class="font-semibold text-alert" data-test="no-set">No four layers of the shelf are
+        enough: fewer or
+        shorter stitches, or a firmer ground.</p>
+      <ol class="list-inside list-decimal" data-test="steps"><li v-for="(s, i) in steps" :key="i">{{ stitchStep(s, nameOf) }}</li></ol>
+      <div class="flex flex-wrap items-center gap-2">
+        <span class="font-semibold">It came out:</span>
+        <UButton size="sm" :variant="work.result && !work.result.puckered ? 'solid' : 'outline'" color="neutral"
+          @click="result(false)">flat</UButton>
+        <UButton size="sm" :variant="work.result?.puckered ? 'solid' : 'outline'" color="neutral" @click="result(true)">puckered</UButton>
+        <span class="text-sm text-muted-ink" data-test="scale">{{ results.length }} result{{ results.length === 1 ? '' : 's' }} so far:
+          designs here ask for
+          {{ learned.scale.toFixed(2) }} ± {{ learned.spread.toFixed(2) }} times our figures. <Sourced
+            :from="results.length > 0 ? 'measured' : 'model'" /></span>
+      </div>
+    </template>
+    <template #form>
+      <Choices v-model="view" :options="VIEWS" label="Shown" class="grid grid-cols-2 gap-1" />
+      <label class="block"><span class="block text-sm font-semibold">Stitched on</span>
+        <USelect :model-value="clothId ?? undefined" :items="clothItems" class="w-full" aria-label="Cloth"
+          @update:model-value="id => set({ clothId: id as string })" /></label>
+      <div class="flex flex-wrap gap-1" role="group" aria-label="Parts">
+        <button v-for="(p, i) in work.parts" :key="i" type="button" class="min-h-10 px-3"
+          :class="i === chosen ? 'bg-ink text-paper' : 'slip'"
+          :aria-pressed="i === chosen" @click="chosen = i">{{ p.name }}</button>
+        <UButton size="sm" variant="ghost" color="neutral" icon="i-lucide-plus" :disabled="work.parts.length >= 24"
+          @click="addPart">Part</UButton>
+        <UButton v-if="work.parts.length > 1" size="sm" variant="ghost" color="neutral" icon="i-lucide-x"
+          @click="setWork({ parts: work.parts.filter((_, i) => i !== chosen) }); chosen = 0">Without it</UButton>
+        <UButton size="sm" variant="ghost" color="neutral" @click="() => { drawing = !drawing }">Out of a drawing</UButton>
+      </div>
+      <DrawingPicker v-if="drawing" @take="all => { take(all); drawing = false }" />
+      <div class="grid grid-cols-2 gap-2">
+        <LengthField label="Part, wide" noun="Part" :least-mm="2" :most-mm="900" :model-value="boundsOf(fromPayload(part.outline)).wideMm"
+          @update:model-value="v => size({ wideMm: v })" />
+        <LengthField label="Part, high" noun="Part" :least-mm="2" :most-mm="900" :model-value="boundsOf(fromPayload(part.outline)).highMm"
+          @update:model-value="v => size({ highMm: v })" />
+        <label class="block"><span class="block text-sm font-semibold leading-tight">Stitches</span>
+          <UInput type="number" min="1" max="500000" class="w-full" aria-label="Stitches" :model-value="part.stitches"
+            @update:model-value="v => setPart({ stitches: Math.round(Number(v)) || 0 })" /></label>
+        <LengthField label="Widest satin" :most-mm="40" :model-value="part.satinMm" @update:model-value="v => setPart({ satinMm: v })" />
+        <LengthField label="Thread led about" :most-mm="5000" :model-value="part.travelMm"
+          @update:model-value="v => setPart({ travelMm: v })" />
+      </div>
+      <div class="space-y-1" data-test="layers">
+        <p class="text-sm font-semibold">Under it</p>
+        <p v-for="(l, i) in laid" :key="i" class="slip flex items-center gap-2 px-2 text-[15px]">
+          <span class="min-w-0 flex-1">{{ l.name }},
+            {{ LEAVES_WORDS[HOW_IT_LEAVES[l.kind]] }}</span>
+          <UButton size="sm" variant="ghost" color="neutral" icon="i-lucide-x" :aria-label="`Without ${l.name}`"
+            @click="setWork({ layers: work.layers.filter((_, k) => k !== i) })" /></p>
+        <USelect :items="shelfItems" placeholder="lay something under it" class="w-full" aria-label="Lay something under it"
+          @update:model-value="id => addLayer(id as string)" />
+      </div>
+      <label v-if="work.layers.some(l => l.kind === 'stiffener')" class="block"><span class="block text-sm font-semibold">Stiffener taken,
+                                                                                  %</span>
+        <UInput type="number" min="0" max="100" class="w-full" aria-label="Stiffener taken, %" :model-value="work.tookPct"
+          @update:model-value="v => setWork({ tookPct: Math.min(100, Math.max(0, Number(v) || 0)) })" /></label>
+      <USwitch :model-value="work.applique" label="A shape lies under its edge" @update:model-value="v => setWork({ applique: v })" />
+      <PlaceFields v-if="view === 'garment'" :place="work.place" :keep-outs="work.keepOuts" :faults="faults"
+        @update:place="p => setWork({ place: p })"
+        @update:keep-outs="k => setWork({ keepOuts: k })" />
+      <CountField label="How many alike" :most="60" :model-value="work.count" @update:model-value="v => setWork({ count: v })" />
+      <PaperButtons :making="making" what="Design" />
+    </template>
+  </MendFrame>
+</template>

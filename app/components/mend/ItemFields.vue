@@ -1,0 +1,41 @@
+<script setup lang="ts">
+import { FIBRE_KEYS, FIBRES, RESIN_KEYS, RESINS } from '#core/materials'
+import type { WorkOf } from '#shared/schemas'
+
+/** What is stuck on, by what can be told of it in the hand. */
+type Item = WorkOf<'motif'>['item']
+const { ownResin = true } = defineProps<{ ownResin?: boolean }>()
+const item = defineModel<Item>({ required: true })
+const FORMS = [
+  { value: 'woven' as const, name: 'Woven' }, { value: 'felt' as const, name: 'Felt' }, { value: 'padded' as const, name: 'Padded' },
+  { value: 'film' as const, name: 'Film' },
+]
+/** Usual weights and thicknesses, to begin with. */
+const USUAL = {
+  woven: { massGsm: 240, thicknessMm: 0.5, fibre: 'polyester' }, felt: { massGsm: 420, thicknessMm: 2.2, fibre: 'wool' },
+  padded: { massGsm: 320, thicknessMm: 3, fibre: 'polyester' }, film: { massGsm: 120, thicknessMm: 0.12, fibre: 'polyester' },
+} as const
+const set = (more: Partial<Item>): void => { item.value = { ...item.value, ...more } }
+const fibres = FIBRE_KEYS.map(k => ({ label: FIBRES[k].name, value: k }))
+const resins = RESIN_KEYS.map(k => ({ label: RESINS[k].name, value: k }))
+</script>
+
+<template>
+  <div class="space-y-2">
+    <Choices :model-value="item.form" :options="FORMS" label="What it is" class="grid grid-cols-4 gap-1" shape="min-h-10 px-1"
+      @update:model-value="f => f && set({ form: f, ...USUAL[f] })" />
+    <div class="grid grid-cols-2 gap-2">
+      <label class="block"><span class="block text-sm font-semibold">Weight, g/m²</span>
+        <UInput type="number" min="20" max="1500" class="w-full" aria-label="Weight, g/m²" :model-value="item.massGsm"
+          @update:model-value="v => set({ massGsm: Math.min(1500, Math.max(20, Number(v) || 20)) })" /></label>
+      <LengthField label="Thickness" :least-mm="0.03" :most-mm="8" :model-value="item.thicknessMm"
+        @update:model-value="v => set({ thicknessMm: v })" />
+      <label class="block"><span class="block text-sm font-semibold">Fibre</span>
+        <USelect :model-value="item.fibre" :items="fibres" class="w-full" aria-label="Fibre of what is stuck on"
+          @update:model-value="v => set({ fibre: v })" /></label>
+      <label v-if="ownResin" class="block"><span class="block text-sm font-semibold">Its resin</span>
+        <USelect :model-value="item.resin" :items="resins" class="w-full" aria-label="Its resin"
+          @update:model-value="v => set({ resin: v })" /></label>
+    </div>
+  </div>
+</template>

@@ -1,0 +1,159 @@
+<script setup lang="ts">
+import { NO_LENGTH, type Shot } from '~/composables/shot'
+import { centred, GARMENTS, letterBacking, lettersAt, setText } from '#core/mend'
+import { fromPayload, toPayload } from '#shared/cutting'
+import { placedOutlines, placeFaults, suitedTo } from '#shared/mending'
+import { LETTER_FACES } from '#shared/schemas'
+import type { NamedOutline } from '#shared/svg'
+import { FACE_NAME, MENDED_CARE, placeWords } from '#shared/words'
+
+/**
+ * Lettering that comes off: its outline and the backing that holds it again, from the back only, under a wet cover, weighted while it
+ * sets.
+ */
+const bench = useBench()
+const library = useLibrary()
+const lettering = useMakingBench('lettering', () => freshMaking('Lettering', {
+  format: 1, kind: 'lettering', from: 'text', text: 'DECK', face: 'bold', sizeMm: 60, lifted: [], outlines: [], padded: false,
+  item: { form: 'film', fibre: 'polyester', massGsm: 140, thicknessMm: 0.15, resin: 'polyurethane' },
+  place: { on: 'back', downMm: 190, asideMm: 0, turnDeg: 0 }, keepOuts: [], count: 1,
+}))
+const { making, work, cloth, clothId, supply, washC, set, setWork, clothItems, withMore } = lettering
+const { typeset, problem: faceProblem } = useTypeface(() => work.value.face)
+const textProblem = ref<string | null>(null)
+// Letters of a text are kept as their outlines, as what is drawn or traced is.
+watch(() => [typeset.value, work.value.from, work.value.text, work.value.sizeMm, work.value.lifted.join()] as const, ([set]) => {
+  if (work.value.from !== 'text' || !set) return
+  try {
+    const found = setText(work.value.text, work.value.sizeMm, set)
+    const lifted = work.value.lifted.filter(i => i < found.letters.length)
+    setWork({ outlines: centred(lettersAt(found, lifted)).map(toPayload).slice(0, 60), lifted })
+    textProblem.value = null
+  } catch (error) {
+    textProblem.value = (error as Error).message
+  }
+}, { immediate: true })
+const letters = computed(() => [...work.value.text.replace(/\s/g, '')])
+const toggle = (i: number): void =>
+  setWork({ lifted: work.value.lifted.includes(i)
+    ? work.value.lifted.filter(x => x !== i)
+    : [...work.value.lifted, i].sort(
+        (a, b) => a - b) })
+function take(all: NamedOutline[]): void {
+  setWork({ from: 'outline', outlines: centred(all.map(o => o.outline)).map(toPayload).slice(0, 60) })
+  textProblem.value = null
+}
+const shot = shallowRef<Shot | null>(null)
+const dark = ref(true)
+function trace(): void {
+  const size = mmPerPx(shot.value)
+  if (!shot.value || size === null) {
+    textProblem.value = NO_LENGTH
+    return
+  }
+  try {
+    take(tracedOutlines(shot.value.picture, size, dark.value).map((outline, i) => ({ name: `Letter ${i + 1}`, outline })))
+  } catch (error) {
+    textProblem.value = (error as Error).message
+  }
+}
+const backing = computed(() => {
+  try {
+    return { outlines: work.value.outlines.length > 0 ? letterBacking(work.value.outlines.map(fromPayload), work.value.padded) : [] }
+  } catch (error) {
+    return { why: (error as Error).message }
+  }
+})
+const suited = computed(() => suitedTo('lettering', library.supplies, cloth.value, washC.value))
+const web = computed(() => supply.value ?? suited.value[0]?.supply ?? null)
+withMore(() => ({ supplyId: web.value?.id ?? null }))
+const faults = computed(() => (work.value.outlines.length > 0 ? placeFaults(work.value) : []))
+const { plan, problem: planProblem, inside } = useStuckPlan(
+  () => ({ work: work.value, garment: cloth.value, item: null, supply: web.value }))
+const problem = computed(() =>
+  planProblem.value ?? faceProblem.value ?? textProblem.value ?? ('why' in backing.value ? backing.value.why! : null))
+watchEffect(() => {
+  lettering.able.value = plan.value?.first != null && work.value.outlines.length > 0 && !faults.value.some(f => f.why !== 'near')
+})
+const view = useKept<'garment' | 'backing'>('lettering-view', 'garment')
+const VIEWS = [{ value: 'garment' as const, name: 'On the garment' }, { value: 'backing' as const, name: 'Its backing' }]
+const FACES = LETTER_FACES.map(value => ({ value, name: FACE_NAME[value] }))
+const FROM = [{ value: 'text' as const, name: 'Write them' }, { value: 'outline' as const, name: 'Draw or trace' }]
+const box = computed(() => {
+  const all = ('outlines' in backing.value ? backing.value.outlines! : []).concat(work.value.outlines.map(fromPayload)).flatMap(o => o.rim)
+  if (all.length === 0) return '0 0 100 60'
+  const xs = all.map(p => p.x), ys = all.map(p => -p.y), pad = 8, l = Math.min(...xs) - pad, t = Math.min(...ys) - pad
+  return `${l} ${t} ${Math.max(...xs) - l + pad} ${Math.max(...ys) - t + pad}`
+})
+const headline = computed(() => {
+  if (!plan.value) return 'Being worked out…'
+  return plan.value.first ? 'From the back only, under a wet cover until it is dry.' : 'Not with an iron: sew it on.'
+})
+</script>
+
+<template>
+  <MendFrame :bench="lettering" test="lettering" :problem="problem">
+    <template #says>{{ headline }} <Sourced from="model" /></template>
+    <template #picture>
+      <GarmentPlacePicture v-if="view === 'garment' && work.outlines.length" :place="work.place" :keep-outs="work.keepOuts"
+        :outlines="placedOutlines(work)" :colour="cloth?.colourHex ?? '#d9cdb4'" label="Where it is on the garment" mark="#f4efe2"
+        @update:place="p => setWork({ place: p })" @update:keep-outs="k => setWork({ keepOuts: k })" />
+      <svg v-else :viewBox="box" class="h-full w-full" role="img" aria-label="Letters and their backing"
+        preserveAspectRatio="xMidYMid meet">
+        <path v-for="(o, i) in ('outlines' in backing ? backing.outlines : [])" :key="`b${i}`" :d="outlinePath(o)" fill="var(--rc-good)"
+          fill-opacity="0.3" fill-rule="evenodd" stroke="var(--rc-good)" stroke-width="2" stroke-dasharray="6 3"
+          vector-effect="non-scaling-stroke" />
+        <path v-for="(o, i) in work.outlines" :key="`l${i}`" :d="outlinePath(fromPayload(o))" fill="none" fill-rule="evenodd"
+          stroke="var(--rc-ink)" stroke-width="2" vector-effect="non-scaling-stroke" />
+      </svg>
+    </template>
+    <template #how>
+      <p>{{ placeWords(work.place, GARMENTS[work.place.on].neck, bench.units) }}
+        {{ work.padded ? 'Backing a hair larger than the letter, so that its edge is caught.' : 'Backing no larger than the letter.' }}</p>
+      <p>Turn it inside out; a paper under the marking, the backing taped in its place.</p>
+      <StuckWords :plan="plan" :inside="inside" weight />
+      <p>{{ MENDED_CARE }}</p>
+    </template>
+    <template #form>
+      <Choices v-model="view" :options="VIEWS" label="Shown" class="grid grid-cols-2 gap-1" />
+      <label class="block"><span class="block text-sm font-semibold">Garment's cloth</span>
+        <USelect :model-value="clothId ?? undefined" :items="clothItems" class="w-full" aria-label="Cloth"
+          @update:model-value="id => set({ clothId: id as string })" /></label>
+      <Choices :model-value="work.from" :options="FROM" label="The letters" class="grid grid-cols-2 gap-1"
+        @update:model-value="f => f && setWork({ from: f })" />
+      <template v-if="work.from === 'text'">
+        <label class="block"><span class="block text-sm font-semibold">Letters</span>
+          <UInput maxlength="40" class="w-full" aria-label="Letters" :model-value="work.text"
+            @update:model-value="v => setWork({ text: String(v) })" /></label>
+        <Choices :model-value="work.face" :options="FACES" label="Typeface" class="grid grid-cols-3 gap-1"
+          @update:model-value="f => f && setWork({ face: f })" />
+        <LengthField label="As high as" noun="Height of the letters" :least-mm="8" :most-mm="500" :model-value="work.sizeMm"
+          @update:model-value="v => setWork({ sizeMm: v })" />
+        <div class="flex flex-wrap items-center gap-1" role="group" aria-label="Which come off">
+          <span class="text-sm font-semibold">Coming off:</span>
+          <button v-for="(l, i) in letters" :key="i" type="button" class="min-h-10 min-w-10 px-2 text-lg"
+            :class="work.lifted.includes(i) ? 'bg-ink text-paper' : 'slip'" :aria-pressed="work.lifted.includes(i)" @click="toggle(i)">
+            {{ l }}</button>
+          <span v-if="work.lifted.length === 0" class="text-sm text-muted-ink">all of them</span>
+        </div>
+      </template>
+      <template v-else>
+        <DrawingPicker @take="take" />
+        <ShotPick v-model="shot" what="Picture of them" :camera="false" />
+        <div v-if="shot" class="h-40"><ShotPicture v-model:shot="shot" :wide-mm="60" :high-mm="45" colour="#fff"
+          label="Picture to trace" /></div>
+        <div v-if="shot" class="flex items-center gap-2">
+          <UButton size="sm" @click="trace">Trace them</UButton>
+          <USwitch v-model="dark" label="Letters darker than the cloth" />
+        </div>
+      </template>
+      <USwitch :model-value="work.padded" label="Padded letters" @update:model-value="v => setWork({ padded: v })" />
+      <ItemFields :model-value="work.item" :own-resin="false" @update:model-value="i => setWork({ item: i })" />
+      <SupplyChoice :suited="suited" :chosen="web" label="Backing" :wash-c="washC" @choose="id => set({ supplyId: id })" />
+      <PlaceFields :place="work.place" :keep-outs="work.keepOuts" :faults="faults" @update:place="p => setWork({ place: p })"
+        @update:keep-outs="k => setWork({ keepOuts: k })" />
+      <CountField label="How many alike" :most="60" :model-value="work.count" @update:model-value="v => setWork({ count: v })" />
+      <PaperButtons :making="making" what="Backing" />
+    </template>
+  </MendFrame>
+</template>

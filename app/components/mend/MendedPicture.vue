@@ -1,0 +1,66 @@
+<script setup lang="ts">
+import { DISTANCES_M, hexOf, labOf, madePrint, tinted, type Picture } from '#core/colour'
+import { boundsOf } from '#core/geometry'
+import { patchesOfWork, plainPayload, toLook } from '#shared/mending'
+import type { Cloth, LookPayload, ScrapKept, WorkOf } from '#shared/schemas'
+import type { MendedFrom } from '~/workers/board.worker'
+import { seenWords } from '#shared/words'
+
+/** The hole with the patch in it beside the cloth that was never torn, as an eye takes them from half a metre, one and three. */
+const { work, cloth, scrap } = defineProps<{ work: WorkOf<'patch'>, cloth: Cloth | null, scrap: ScrapKept | null }>()
+const workers = useBoardWorkers()
+const seen = shallowRef<MendedFrom[]>([])
+const problem = ref<string | null>(null)
+/** A look as points: its small picture, or its colour with the light and shade of a weave. */
+async function pictureOfLook(l: LookPayload, seed: number): Promise<Picture> {
+  if (l.tile) {
+    const picture = await pictureAt(l.tile.picture), px = Math.round(l.tile.wideMm * TILE_PX_PER_MM)
+    return picture.wide === px ? picture : picture
+  }
+  const [ground, ...rest] = l.palette
+  return madePrint({
+    kind: rest.length > 0 ? 'dots' : 'plain', colours: l.palette.map(p => p.hex), repeatMm: Math.max(4, (l.figureMm ?? 6) * 2),
+    cover: Math.min(0.6, 1 - ground!.sharePct / 100), wideMm: 40, highMm: 40, pxPerMm: TILE_PX_PER_MM, seed,
+  })
+}
+const marked = (l: LookPayload): LookPayload => work.marker
+  ? { ...l, tile: null, palette: tinted(toLook(l), work.marker).palette.map(p => ({ hex: hexOf(p.lab), sharePct: p.sharePct })) }
+  : l
+const patchLook = computed(() => (scrap ? marked(work.side === 'back' && scrap.back ? scrap.back : scrap.face) : null))
+const clothLook = computed(() => work.look ?? plainPayload(cloth?.colourHex ?? '#999999'))
+watch(() => [work.holes, work.trimMm, work.marginMm, patchLook.value, clothLook.value] as const, async () => {
+  if (!patchLook.value) return
+  try {
+    labOf(clothLook.value.palette[0]!.hex)
+    const [first] = patchesOfWork(work), b = boundsOf(first!.outline), pad = 8
+    const wideMm = Math.min(160, b.wideMm + 2 * pad), highMm = Math.min(140, b.highMm + 2 * pad)
+    const holes = first!.holes.map(h => h.rim.map(p => ({ x: p.x - b.left + pad, y: b.top + pad - p.y })))
+    const [base, patch] = await Promise.all([pictureOfLook(clothLook.value, 3), pictureOfLook(patchLook.value, 8)])
+    seen.value = await workers.ask('mended', remote =>
+      remote.mended({ cloth: base, patch, pxPerMm: TILE_PX_PER_MM, wideMm, highMm, holes, distancesM: [...DISTANCES_M] }))
+    problem.value = null
+  } catch (error) {
+    problem.value = error instanceof RangeError ? error.message : faultOf(error)
+  }
+}, { immediate: true, deep: true })
+</script>
+
+<template>
+  <div class="flex h-full flex-col gap-2 overflow-auto" data-test="mended">
+    <p v-if="!scrap" class="text-lg">Take a scrap under “Which scrap”, and see here how it mends.</p>
+    <p v-if="problem" class="font-semibold text-alert" role="alert">{{ problem }}</p>
+    <div v-if="scrap" class="grid min-h-0 flex-1 grid-cols-3 gap-3">
+      <figure v-for="s in seen" :key="s.farM" class="flex min-h-0 flex-col gap-1">
+        <figcaption class="text-xl font-semibold" :class="s.seen.shows ? 'text-alert' : 'text-good'" data-test="seen">
+          {{ seenWords(s.farM, s.seen.shows) }}</figcaption>
+        <img :src="addressOf(s.mended, 0.92)" :alt="`Mended, from ${s.farM} m`"
+          class="min-h-0 w-full flex-1 border border-ink object-contain" />
+        <img :src="addressOf(s.cloth, 0.92)" :alt="`Never torn, from ${s.farM} m`"
+          class="min-h-0 w-full flex-1 border border-seam object-contain" />
+        <p class="text-sm text-muted-ink">step at its rim ΔE₀₀ {{ s.seen.stepMended.toFixed(1) }}, on the cloth itself
+          {{ s.seen.stepCloth.toFixed(1) }} <Sourced from="model" /></p>
+      </figure>
+    </div>
+    <p v-if="scrap" class="text-sm text-muted-ink">Above mended, below never torn; each as sharp as an eye sees it from there.</p>
+  </div>
+</template>

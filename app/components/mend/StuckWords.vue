@@ -1,0 +1,31 @@
+<script setup lang="ts">
+import type { StuckPlan } from '#core/mend'
+import { METHOD_NAME, seconds, STEAM_CAUTION, stuckRefusal, whyFirst } from '#shared/words'
+
+/** How something stuck on is pressed: from which side first and why, what each side takes, until when it lies. */
+const { plan, inside, weight = false } = defineProps<{
+  plan: StuckPlan | null
+  inside: boolean
+  /** It lies under a weight until it has set. */
+  weight?: boolean
+}>()
+const first = computed(() => plan?.first ?? null)
+</script>
+
+<template>
+  <template v-if="plan">
+    <template v-if="first">
+      <p class="font-semibold" data-test="why-first">{{ whyFirst(plan, inside) }} <Sourced from="model" /></p>
+      <p data-test="stuck-recipe">{{ first.recipe.stop.label }} {{ Math.round(first.recipe.stop.meanC) }} °C,
+        {{ METHOD_NAME[first.recipe.method].toLowerCase() }}: {{ seconds(first.recipe.holdS) }} a place<template
+          v-if="first.coverDryS !== null">; the cover is dry after {{ seconds(first.coverDryS) }}</template>, the resin holds after
+        {{ seconds(first.bondS) }}<template v-if="plan.secondS !== null">; then {{ seconds(plan.secondS) }} from the other side</template>.
+        {{ seconds(first.recipe.coolS) }} under {{ weight ? 'a weight, until it has set' : 'the clapper' }}, and not handled before.
+        <Sourced from="model" /></p>
+      <p v-if="first.coverDryS !== null" class="text-sm text-alert">{{ STEAM_CAUTION }}</p>
+    </template>
+    <p v-else class="font-semibold text-alert" role="alert" data-test="stuck-refused">Not pressed:
+      {{ stuckRefusal(plan.refused[0]!.because) }}</p>
+  </template>
+  <p v-else class="text-muted-ink">Being worked out…</p>
+</template>

@@ -1,0 +1,39 @@
+<script setup lang="ts">
+import type { Suited } from '#shared/mending'
+import type { Supply } from '#shared/schemas'
+import { celsius, washSentence } from '#shared/words'
+
+/** What of the shelf serves, best first; what is short in the wash, heavy or used up says so. */
+const { suited, chosen, label, none = null, washC } = defineProps<{
+  suited: readonly Suited[]
+  chosen: Supply | null
+  label: string
+  /** What may stand instead of one of the shelf. */
+  none?: string | null
+  washC: number
+}>()
+const emit = defineEmits<{ choose: [id: string | null] }>()
+const bench = useBench()
+const NONE = 'none'
+const mark = (s: Suited) => [
+  ...(s.careShort ? [`stands only ${celsius(s.standsC!, bench.units)}`] : []), ...(s.heavy ? ['heavier than the cloth'] : []),
+  ...(s.none ? ['used up'] : []),
+]
+const items = computed(() => [
+  ...(none ? [{ label: none, value: NONE }] : []),
+  ...suited.map(s => ({
+    label: [s.supply.name, ...(mark(s).length > 0 ? mark(s) : [`${s.supply.stockM} m`])].join(', '), value: s.supply.id,
+  })),
+])
+const short = computed(() => {
+  const s = suited.find(x => x.supply.id === chosen?.id)
+  return s?.careShort ? washSentence(washC, s.standsC!, bench.units) : null
+})
+</script>
+
+<template>
+  <label class="block"><span class="block text-sm font-semibold">{{ label }}</span>
+    <USelect :model-value="chosen?.id ?? (none ? NONE : undefined)" :items="items" class="w-full" :aria-label="label"
+      placeholder="nothing on the shelf" @update:model-value="id => emit('choose', id === NONE ? null : id as string)" /></label>
+  <p v-if="short" class="text-[15px] font-semibold text-alert" role="alert" data-test="care-short">{{ short }}</p>
+</template>

@@ -1,0 +1,3 @@
+import { listScraps } from '../../services/scraps'
+
+export default defineRoute({}, ({ context }) => listScraps(context))

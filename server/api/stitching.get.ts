@@ -1,0 +1,3 @@
+import { stitchResults } from '../services/makings'
+
+export default defineRoute({}, ({ context }) => stitchResults(context))

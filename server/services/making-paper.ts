@@ -1,0 +1,107 @@
+import { boundsOf, boxOf, mirrored, type Outline } from '#core/geometry'
+import { GARMENTS, labelOf, labelSheets, letterBacking, shapeCut, type LabelSheet, type Typesetter } from '#core/mend'
+import { fromPayload } from '#shared/cutting'
+import { patchesOfWork, placedOutlines, shapeOutline } from '#shared/mending'
+import type { PaperBody, WorkOf } from '#shared/schemas'
+import { writeSvg, type SvgPiece } from '#shared/svg'
+import { labelWords, mirrorWords, placeWords } from '#shared/words'
+import { invalid } from '../utils/problem'
+import { typesetterFor } from './faces'
+import { facesWithin } from './letters'
+import { paper, sheetOf, type PaperMm } from './paper'
+import { fillRings } from './rings'
+import { PAPERS, templatesPdf, templatesSvg, type Template } from './templates'
+
+type Mend = PaperBody['making']
+const one = (name: string, says: string[], lines: Template['lines']): Template => ({ name, says, lines, grainDeg: null })
+
+/** A cross where the measures meet: the middle of what is placed. */
+const cross = (o: Outline): Outline[] => {
+  const { left, bottom, wideMm, highMm } = boundsOf(o), x = left + wideMm / 2, y = bottom + highMm / 2, thin = 0.15
+  return [
+    boxOf({ left: x - wideMm / 2 - 8, right: x + wideMm / 2 + 8, bottom: y - thin, top: y + thin }),
+    boxOf({ left: x - thin, right: x + thin, bottom: y - highMm / 2 - 8, top: y + highMm / 2 + 8 }),
+  ]
+}
+/** What is cut or laid, at true scale. */
+function templatesOf({ name, work }: Mend): Template[] {
+  switch (work.kind) {
+    case 'patch':
+      return patchesOfWork(work).map((p, i, all) => one(all.length > 1 ? `${name}, patch ${i + 1}` : name, [
+        `${work.edge} edge, ${work.marginMm} mm beyond the hole`, p.cutInPlace ? 'web: its hole is cut once it lies' : 'web: hole cut out',
+      ], [{ role: 'cut', outlines: [p.outline] }, { role: 'web', outlines: p.web }]))
+    case 'motif':
+    case 'transfer': {
+      const outlines = placedOutlines(work), says = [placeWords(work.place, GARMENTS[work.place.on].neck)]
+      if (work.kind === 'transfer') says.push(mirrorWords(work.what))
+      return [one(name, says, [{ role: 'outline', outlines }, { role: 'cut', outlines: cross(outlines[0]!) }])]
+    }
+    case 'lettering': {
+      const backing = letterBacking(work.outlines.map(fromPayload), work.padded)
+      // Traced on the back of the backing, it lies mirrored.
+      return [one(name, [work.padded ? 'backing, a hair larger' : 'backing, a hair smaller', 'mirrored: trace it on the resin-free side'], [
+        { role: 'outline', outlines: work.outlines.map(o => mirrored(fromPayload(o))) },
+        { role: 'backing', outlines: backing.map(mirrored) },
+      ])]
+    }
+    case 'applique':
+      return work.shapes.map((s) => {
+        const c = shapeCut(shapeOutline(s), s.edge, work.tracedOn), flip = (o: Outline) => (c.mirrored ? mirrored(o) : o)
+        return one(s.name, [`${s.count} of it`, c.mirrored ? 'mirrored: trace it on the paper' : 'as it is: trace it on the smooth side'], [
+          { role: 'cut', outlines: [flip(c.cut)] }, { role: 'outline', outlines: [c.traced] }, { role: 'web', outlines: c.under.map(flip) },
+        ])
+      })
+    case 'crest':
+      return [one(name, [placeWords(work.place, GARMENTS[work.place.on].neck), 'dense parts'], [
+        { role: 'outline', outlines: placedOutlines(work) },
+      ])]
+    case 'labels':
+      return []
+  }
+}
+
+const textsOf = (w: WorkOf<'labels'>): string[] => w.texts.filter(t => t.trim() !== '')
+function sheetOfLabels(w: WorkOf<'labels'>, size: PaperMm, typeset: Typesetter): LabelSheet {
+  return labelSheets(textsOf(w).map(t => labelOf({ ...w, lines: t.split('\n') }, typeset)), size)
+}
+async function labelsPdf(name: string, w: WorkOf<'labels'>, sheet: LabelSheet, size: PaperMm): Promise<Uint8Array> {
+  const { doc, regular, bold } = await paper({ name, says: labelWords(sheet.across, textsOf(w).length) })
+  for (const labels of sheet.pages) {
+    const page = sheetOf(doc, regular, size)
+    page.text(name, 12, 9, 11, bold)
+    page.text(labelWords(sheet.across, textsOf(w).length), 12, 14, 8.5)
+    for (const l of labels) fillRings(page, size, [...l.letters, ...(l.border ? [l.border] : [])])
+    for (const c of sheet.cuts) page.line(c.x0, size.high - c.y0, c.x1, size.high - c.y1, true)
+    page.line(12, size.high - 6, 112, size.high - 6)
+    page.text('100 mm', 115, size.high - 5, 8)
+  }
+  return doc.save()
+}
+async function labelsSvg(name: string, sheet: LabelSheet): Promise<string> {
+  const pieces = sheet.pages.map((labels, i): SvgPiece => ({
+    name: `${name}, sheet ${i + 1}`, says: [], grainDeg: null,
+    lines: [
+      { role: 'cut', outlines: labels.map(l => l.edge) },
+      { role: 'outline', outlines: labels.flatMap(l => [...l.letters, ...(l.border ? [l.border] : [])]) },
+    ],
+  }))
+  return writeSvg(pieces, await facesWithin(name))
+}
+
+interface Printed { bytes: Uint8Array | string, type: string, name: string }
+/** Templates or labels of one making at true scale; a fault of its figures is said as a sentence. */
+export async function makingPaper({ making: { name, work }, as, paper: size }: PaperBody): Promise<Printed> {
+  const svg = as === 'svg', type = svg ? 'image/svg+xml' : 'application/pdf'
+  try {
+    if (work.kind === 'labels') {
+      const sheet = sheetOfLabels(work, PAPERS[size], await typesetterFor(work.face))
+      const bytes = svg ? await labelsSvg(name, sheet) : await labelsPdf(name, work, sheet, PAPERS[size])
+      return { bytes, type, name: `labels.${as}` }
+    }
+    const all = templatesOf({ name, work }).map(t => ({ ...t, lines: t.lines.filter(l => l.outlines.length > 0) }))
+    return { bytes: svg ? await templatesSvg(all) : await templatesPdf(name, all, PAPERS[size]), type, name: `template.${as}` }
+  } catch (error) {
+    if (error instanceof RangeError) throw invalid([{ field: 'making.work', message: error.message }])
+    throw error
+  }
+}

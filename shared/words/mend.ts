@@ -1,0 +1,141 @@
+import type { ColourReason, ScrapBar } from '#core/colour'
+import type { GarmentPlace, PlaceFault, StuckPlan, StuckRefusal, StuckSide } from '#core/mend'
+import type { Judged, LayerKind, Leaves, StitchStep } from '#core/stitch'
+import { METRIC, type DisplayUnits } from '#core/units'
+import type { KeepOutKind, LetterFace, WorkOf } from '../schemas'
+import { lengthWords } from './cut'
+import { celsius, seconds } from './names'
+
+export const FACE_NAME: Record<LetterFace, string> = { sans: 'Plain', bold: 'Block', serif: 'With feet' }
+export const LAYER_NAME: Record<LayerKind, string> = {
+  fused: 'Fused backing', stiffener: 'Stiffener', cutAway: 'Cut-away', tearAway: 'Tear-away', washAway: 'Soluble', heatAway: 'Heat-away',
+  softMesh: 'Soft mesh', float: 'Floated piece', web: 'Web',
+}
+export const LEAVES_WORDS: Record<Leaves, string> = {
+  stays: 'stays for good', cut: 'is cut away close to the stitches', torn: 'is torn away, a thumb on the stitches',
+  washed: 'is washed out', brushed: 'is heated and brushed off',
+}
+
+/** Where it lies, as a tailor measures. */
+export function placeWords(p: GarmentPlace, neck: boolean, units: DisplayUnits = METRIC): string {
+  const side = Math.abs(p.asideMm) < 0.5
+    ? 'on the centre line'
+    : `${lengthWords(Math.abs(p.asideMm), units)} to the wearer's ${p.asideMm > 0 ? 'left' : 'right'} of the centre line`
+  const turned = Math.abs(p.turnDeg) < 0.5 ? '' : `, turned ${Math.round(Math.abs(p.turnDeg))}° to the ${p.turnDeg > 0 ? 'left' : 'right'}`
+  return `Its middle ${lengthWords(p.downMm, units)} below the ${neck ? 'neck edge' : 'upper edge'}, ${side}${turned}.`
+}
+const WHAT: Record<KeepOutKind, string> = { button: 'a button', zip: 'a zip', seam: 'a thick seam', other: 'something hard' }
+export function placeFaultWords(f: PlaceFault): string {
+  if (f.why === 'off') return 'Part of it lies off the garment.'
+  return f.why === 'over'
+    ? `It lies over ${WHAT[f.kind]}: hot metal burns fingers, and the sole is held off. Move it.`
+    : `${capital(WHAT[f.kind])} is so near that the sole keeps off it: smaller set-downs there.`
+}
+const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)
+
+/** How a transfer is printed or cut. */
+export const MIRROR_WORDS: Record<WorkOf<'transfer'>['what'], string> = {
+  printed: 'printed mirrored, colour side down on the cloth', cutFilm: 'cut mirrored from its back, the sheet kept on',
+  flock: 'cut mirrored from its back, the sheet kept on', bought: 'as it comes: the side that reads right lies up, on its sheet',
+}
+export const mirrorWords = (what: WorkOf<'transfer'>['what']): string => MIRROR_WORDS[what]
+export const labelWords = (across: number, count: number): string =>
+  `${count} label${count === 1 ? '' : 's'}, ${across} across, mirrored. Press a cut corner on a scrap first: if it reads right there, this `
+  + 'side goes down.'
+
+/** Which side meets the sole, in words. */
+export const sideWords = (side: StuckSide, inside: boolean): string =>
+  side === 'item'
+    ? (inside ? 'from the inside, on the patch' : 'from the front, on it')
+    : inside
+      ? 'from the face'
+      : 'from the inside, through the cloth'
+export function whyFirst(plan: Pick<StuckPlan, 'because' | 'first' | 'other' | 'refused'>, inside: boolean): string {
+  const { first, other, because } = plan
+  if (!first) return ''
+  const here = sideWords(first.side, inside), hold = seconds(first.recipe.holdS)
+  if (because === 'asked' && other)
+    return `As you asked, ${here} first: ${hold}; ${sideWords(other.side, inside)} would take ${seconds(other.recipe.holdS)}.`
+  if (because === 'quicker' && other)
+    return `${capital(here)} first: the heat is through in ${hold}; ${sideWords(other.side, inside)} it takes `
+      + `${seconds(other.recipe.holdS)}.`
+  const barred = plan.refused.find(r => r.side !== first.side)
+  return `${capital(here)} only: ${barred ? stuckRefusal(barred.because) : 'the other side may not meet the sole.'}`
+}
+/** Why it cannot be pressed from a side, and what is done instead. */
+export function stuckRefusal(r: StuckRefusal): string {
+  switch (r.why) {
+    case 'noHeat':
+      return r.fumes
+        ? 'no heat at all: it gives off harmful fumes. Sew it on.'
+        : `${r.of === 'garment' ? 'the cloth' : 'what is stuck on'} takes no heat. Sew it on, or stick it cold.`
+    case 'certified': return 'certified wear is not altered by fusing: it may lose what it is certified for. Ask its maker.'
+    case 'noResin': return 'there is no resin that would hold it. Choose a web or film.'
+    case 'pile': return 'a flat sole crushes pile: from the other side, on a needle board.'
+    case 'backOnly': return 'this side may not meet the sole.'
+    case 'noWater': return 'it must be pressed under a wet cover, and this cloth or cover takes no water. Sew it.'
+    case 'noStops': return `no stop of this iron is cool enough for ${r.of === 'garment' ? 'the cloth' : 'what is stuck on'}.`
+    case 'neverBonds': return `the heat does not come through in a minute (${Math.round(r.bond * 100)} % of a bond).`
+    case 'hurts': return 'it would be marked before the resin holds.'
+    case 'shortTouches': return `it may be touched for ${seconds(r.maxS)} at a time, and the resin wants ${seconds(r.bondS)}. Sew it.`
+  }
+}
+
+/** Why a scrap stands where it stands. */
+export function colourReason(r: ColourReason, units: DisplayUnits = METRIC): string {
+  switch (r.says) {
+    case 'nearest': return `ΔE₀₀ ${r.deltaE.toFixed(1)}${r.deltaE < 1 ? ': hardly to be told apart' : ''}`
+    case 'darker': return 'a little darker: it recedes'
+    case 'lighter': return 'lighter: it shines out'
+    case 'hue': return 'another hue: that is seen first'
+    case 'amongColours': return `${Math.round(r.sharePct)} % of it are colours of the print`
+    case 'strange': return 'one of its colours is strange to the print'
+    case 'figureHides': return `figures of ${lengthWords(r.figureMm, units)} break up its edge`
+    case 'plainShows': return 'plain cloth hides nothing'
+    case 'otherScale': return r.ratio > 1 ? 'its figures are larger' : 'its figures are smaller'
+  }
+}
+export function scrapBar(b: ScrapBar, units: DisplayUnits = METRIC): string {
+  switch (b.why) {
+    case 'tooSmall': return `too small: ${lengthWords(b.wideMm, units)} × ${lengthWords(b.highMm, units)} are needed`
+    case 'tooHeavy': return `${b.ratio.toFixed(1)} times as heavy as the cloth`
+    case 'tooLight': return `only ${b.ratio.toFixed(1)} times the weight of the cloth`
+    case 'give': return b.byPct > 0
+      ? `gives ${Math.round(b.byPct)} % more than the cloth`
+      : `gives ${Math.round(-b.byPct)} % less than the cloth`
+    case 'care': return `stands only ${celsius(b.washC, units)} in the wash`
+  }
+}
+export const holeTooLarge = (needs: string, largest: string): string =>
+  `No scrap is large enough: the patch needs ${needs}, the largest is ${largest}. Cut it from new cloth, or darn.`
+/** Seen or not, from so far off. */
+export const seenWords = (farM: number, shows: boolean): string => `${farM} m: ${shows ? 'it shows' : 'not to be seen'}`
+
+/** What stitching asks for and what holds it. */
+export function supportSentence(j: Pick<Judged, 'puckers' | 'risk' | 'places'>, part: (i: number) => string): string {
+  if (!j.puckers) return 'It stays flat: what lies under it is enough, across and along.'
+  const [worst] = j.places
+  const where = worst!.way === 'across' ? 'sides' : 'ends'
+  return `It puckers: ${part(worst!.part)} pulls ${worst!.way} more than is held there, at its ${where}.`
+}
+export function stitchStep(s: StitchStep, name: (id: string) => string): string {
+  switch (s.do) {
+    case 'fuse': return `Fuse ${name(s.layerId)} to the wrong side.`
+    case 'stiffen': return `${name(s.layerId)} from the back, so that nothing stands on the face; let it soak in, then press it dry.`
+    case 'hoop': return `Hoop it with ${name(s.layerId)}; the cloth lies flat and is not stretched.`
+    case 'float': return `Float ${name(s.layerId)} under the hoop, where the stitching is densest.`
+    case 'baste': return `Baste ${name(s.layerId)}.`
+    case 'tack': return 'Stitch the placing line and tack the shape on.'
+    case 'trim': return 'Trim it close to the tack.'
+    case 'fuseShape': return 'Fuse the shape now, before its edge.'
+    case 'satin': return 'Then the satin edge.'
+    case 'stitch': return 'Stitch it.'
+    case 'leave': return `${name(s.layerId)} ${LEAVES_WORDS[s.how]}.`
+    case 'pressFaceDown': return 'Press it face down on a soft bed, round the dense parts; the stitches sink in.'
+  }
+}
+
+/** Cautions that stand where they matter. */
+export const CHOKING_CAUTION = 'Small parts can be swallowed: on a small child\'s garment they are sewn on as well.'
+export const SOFTENER_CAUTION = 'Washed without softener, and quite dry: softener and damp keep the resin off.'
+export const MENDED_CARE = 'Gentle wash inside out, dried on a line; no tumbling, no iron on it.'
