@@ -220,7 +220,7 @@ type Item = WorkOf<'motif'>['item']
 /** What is stuck on, as a cloth. */
 export const itemCloth = (i: Item): ClothInput => ({
   fibres: [{ fibre: i.fibre, sharePct: 100 }], ...FORM[i.form], massGsm: i.massGsm, thicknessMm: i.thicknessMm,
-  mayGetWet: i.form !== 'film',
+  mayGetWet: true,
   finishes: [],
 })
 /** A transfer's film, typical. */

@@ -95,7 +95,7 @@ export function useMakingWorks(coverFor: Covering, since: () => number) {
     const plan = await ways.stuck(ask)
     return plan.first
       ? { recipe: plan.first.recipe, coverKind: ask.cover }
-      : { mendRefusal: plan.refused[0]?.because ?? { why: 'noResin' } }
+      : { mendRefusal: (plan.refused.find(r => r.because.why !== 'backOnly') ?? plan.refused[0])?.because ?? { why: 'noResin' } }
   }
 
   async function workOf(m: Making, made: MadeMaking, needs: readonly string[]): Promise<Work> {

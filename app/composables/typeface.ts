@@ -1,21 +1,36 @@
+import notosanslatin400 from '@fontsource/noto-sans/files/noto-sans-latin-400-normal.woff?url'
+import notosanslatinext400 from '@fontsource/noto-sans/files/noto-sans-latin-ext-400-normal.woff?url'
+import notosansgreek400 from '@fontsource/noto-sans/files/noto-sans-greek-400-normal.woff?url'
+import notosanscyrillic400 from '@fontsource/noto-sans/files/noto-sans-cyrillic-400-normal.woff?url'
+import notosanslatin700 from '@fontsource/noto-sans/files/noto-sans-latin-700-normal.woff?url'
+import notosanslatinext700 from '@fontsource/noto-sans/files/noto-sans-latin-ext-700-normal.woff?url'
+import notosansgreek700 from '@fontsource/noto-sans/files/noto-sans-greek-700-normal.woff?url'
+import notosanscyrillic700 from '@fontsource/noto-sans/files/noto-sans-cyrillic-700-normal.woff?url'
+import bitterlatin700 from '@fontsource/bitter/files/bitter-latin-700-normal.woff?url'
+import bitterlatinext700 from '@fontsource/bitter/files/bitter-latin-ext-700-normal.woff?url'
+import bittercyrillic700 from '@fontsource/bitter/files/bitter-cyrillic-700-normal.woff?url'
 import type { Typesetter } from '#core/mend'
 import type { LetterFace } from '#shared/schemas'
 import { fontFile, LETTER_FILES, typesetterOf } from '#shared/typeface'
 
-const FILES = {
-  ...import.meta.glob<string>(
-    '/node_modules/@fontsource/noto-sans/files/noto-sans-{latin,latin-ext,greek,cyrillic}-{400,700}-normal.woff', {
-      query: '?url', import: 'default', eager: true,
-    }),
-  ...import.meta.glob<string>('/node_modules/@fontsource/bitter/files/bitter-{latin,latin-ext,cyrillic}-700-normal.woff', {
-    query: '?url', import: 'default', eager: true,
-  }),
+const FILES: Record<string, string> = {
+  'noto-sans-latin-400-normal.woff': notosanslatin400,
+  'noto-sans-latin-ext-400-normal.woff': notosanslatinext400,
+  'noto-sans-greek-400-normal.woff': notosansgreek400,
+  'noto-sans-cyrillic-400-normal.woff': notosanscyrillic400,
+  'noto-sans-latin-700-normal.woff': notosanslatin700,
+  'noto-sans-latin-ext-700-normal.woff': notosanslatinext700,
+  'noto-sans-greek-700-normal.woff': notosansgreek700,
+  'noto-sans-cyrillic-700-normal.woff': notosanscyrillic700,
+  'bitter-latin-700-normal.woff': bitterlatin700,
+  'bitter-latin-ext-700-normal.woff': bitterlatinext700,
+  'bitter-cyrillic-700-normal.woff': bittercyrillic700,
 }
 const known = new Map<LetterFace, Promise<Typesetter>>()
 async function read(face: LetterFace): Promise<Typesetter> {
-  const { family, scripts } = LETTER_FILES[face], { parse } = await import('opentype.js')
+  const { scripts } = LETTER_FILES[face], { parse } = await import('opentype.js')
   const fonts = await Promise.all(scripts.map(async (script) => {
-    const bytes = await (await fetch(FILES[`/node_modules/@fontsource/${family}/files/${fontFile(face, script)}`]!)).arrayBuffer()
+    const bytes = await (await fetch(FILES[fontFile(face, script)]!)).arrayBuffer()
     return parse(bytes)
   }))
   return typesetterOf(fonts)

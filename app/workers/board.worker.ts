@@ -1,6 +1,6 @@
 import { expose } from 'comlink'
 import {
-  lookOf, mendSeen, pictureOf, rankScraps, repeated, seenFrom, throughHoles, type Gains, type Look, type MendGround,
+  linedUp, lookOf, mendSeen, pictureOf, rankScraps, repeated, seenFrom, throughHoles, type Gains, type Look, type MendGround,
   type MendSeen, type Picture, type Ranking, type Scrap,
 } from '#core/colour'
 import type { Ring } from '#core/geometry'
@@ -200,7 +200,8 @@ export interface MendedAsk {
 export interface MendedFrom { farM: number, mended: Picture, cloth: Picture, seen: MendSeen }
 function mendedFrom({ cloth, patch, pxPerMm, wideMm, highMm, holes, distancesM }: MendedAsk): MendedFrom[] {
   const wide = Math.round(wideMm * pxPerMm), high = Math.round(highMm * pxPerMm)
-  const whole = repeated(cloth, wide, high), mended = throughHoles(whole, repeated(patch, wide, high, { x: 7, y: 5 }), holes, pxPerMm)
+  const whole = repeated(cloth, wide, high), shift = linedUp(whole, patch, holes, pxPerMm)
+  const mended = throughHoles(whole, repeated(patch, wide, high, shift), holes, pxPerMm)
   return distancesM.map(farM => ({
     farM, mended: pictureOf(seenFrom(mended, pxPerMm, farM)), cloth: pictureOf(seenFrom(whole, pxPerMm, farM)),
     seen: mendSeen(mended, whole, pxPerMm, holes.flat().length > 0 ? holes[0]! : [], farM),

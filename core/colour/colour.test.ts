@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Ring } from '../geometry'
 import {
-  barOfScrap, deltaE00, figureOf, gainsOf, judgeLook, labOf, lookOf, madePrint, mendSeen, paletteOf, pictureOf, plainCost, plainLook,
+  barOfScrap, deltaE00, figureOf, gainsOf, judgeLook, labOf, linedUp, lookOf, madePrint, mendSeen, paletteOf, pictureOf, plainCost, plainLook,
   rankScraps, repeated, seenFrom, showsOf, throughHoles, tinted, type Look, type MendGround, type PrintAsk, type Scrap,
 } from '.'
 
@@ -197,6 +197,15 @@ describe('the mend, from further and further off', () => {
     // At its edge the tile meets its own mirror image.
     for (let c = 0; c < 3; c++) expect(wall.rgba[40 * 4 + c]).toBe(wall.rgba[39 * 4 + c])
     expect(repeated(tile, 40, 40).rgba).toEqual(tile.rgba)
+  })
+  it('a patch of the same print is shifted until its pattern goes on: it is not to be seen then', () => {
+    const stripes = { kind: 'stripes', repeatMm: 10, cover: 0.5, colours: ['#9b2d30', '#f0e7d2'], wideMm: 40, highMm: 40 } as const
+    const base = repeated(print(stripes), 240, 240), tile = print({ ...stripes, seed: 12 })
+    const laid = (shift: { x: number, y: number }) =>
+      mendSeen(throughHoles(base, repeated(tile, 240, 240, shift), [hole], 4), base, 4, hole, 1)
+    const shift = linedUp(base, tile, [hole], 4)
+    expect(laid(shift).shows).toBe(false)
+    expect(laid({ x: shift.x + 20, y: shift.y }).shows).toBe(true)
   })
   it('nothing outside the holes is changed, and inside is the patch', () => {
     const base = print({}), over = print({ kind: 'plain', colours: ['#ff0000'] }), m = throughHoles(base, over, [hole], 4)

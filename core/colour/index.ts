@@ -8,4 +8,4 @@ export {
   type Scrap, type ScrapBar, type Treatment,
 } from './rank'
 export { DISTANCES_M, mendSeen, pictureOf, SEEN_STEP, seenFrom, stepAcross, type MendSeen, type Seen } from './seen'
-export { repeated, throughHoles } from './mended'
+export { linedUp, repeated, throughHoles } from './mended'

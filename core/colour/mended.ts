@@ -11,13 +11,14 @@ function within(ring: Ring, x: number, y: number): boolean {
   return inside
 }
 
+/** Forth and back over so many points. */
+const fold = (v: number, n: number): number => {
+  const m = ((v % (2 * n)) + 2 * n) % (2 * n)
+  return m < n ? m : 2 * n - 1 - m
+}
 /** A picture repeated over so many points; mirrored every other time so that its edges meet. */
 export function repeated(tile: Picture, wide: number, high: number, from: Point = { x: 0, y: 0 }): Picture {
   const rgba = new Uint8ClampedArray(wide * high * 4)
-  const fold = (v: number, n: number) => {
-    const m = ((v % (2 * n)) + 2 * n) % (2 * n)
-    return m < n ? m : 2 * n - 1 - m
-  }
   for (let y = 0; y < high; y++) for (let x = 0; x < wide; x++) {
     const at = (fold(y + from.y, tile.high) * tile.wide + fold(x + from.x, tile.wide)) * 4, to = (y * wide + x) * 4
     for (let c = 0; c < 4; c++) rgba[to + c] = tile.rgba[at + c]!
@@ -39,4 +40,28 @@ export function throughHoles(cloth: Picture, patch: Picture, holes: readonly Rin
     }
   }
   return { rgba, wide: cloth.wide, high: cloth.high }
+}
+
+/** Shifts are tried so many points apart; the rim is looked at in so many places. */
+const SHIFT_PX = 3, LOOKS = 90
+/**
+ * How a patch is shifted so that its pattern goes on in the cloth's: the shift, in points, with the least step across the rims of the holes.
+ * @param holes in mm from the upper left, y downward
+ */
+export function linedUp(cloth: Picture, tile: Picture, holes: readonly Ring[], pxPerMm: number): Point {
+  const spots = holes.flatMap((ring) => {
+    const every = Math.max(1, Math.floor(ring.length / (LOOKS / holes.length)))
+    return ring.filter((_, i) => i % every === 0).map(p => ({ x: Math.round(p.x * pxPerMm), y: Math.round(p.y * pxPerMm) }))
+  }).filter(p => p.x >= 0 && p.y >= 0 && p.x < cloth.wide && p.y < cloth.high)
+  let best: Point = { x: 0, y: 0 }, least = Infinity
+  for (let y = 0; y < 2 * tile.high; y += SHIFT_PX) for (let x = 0; x < 2 * tile.wide; x += SHIFT_PX) {
+    let sum = 0
+    for (const p of spots) {
+      const at = (fold(p.y + y, tile.high) * tile.wide + fold(p.x + x, tile.wide)) * 4, on = (p.y * cloth.wide + p.x) * 4
+      for (let c = 0; c < 3; c++) sum += Math.abs(tile.rgba[at + c]! - cloth.rgba[on + c]!)
+      if (sum >= least) break
+    }
+    if (sum < least) { least = sum; best = { x, y } }
+  }
+  return best
 }

@@ -53,9 +53,11 @@ const HIDES_HALF_MM = 12
 /** Nothing hides everything. */
 const HIDES_MOST = 0.2
 /** A colour of the print that the patch has not got counts so much. */
-const MISSING = 0.35
+const MISSING = 0.25
 /** A colour this far from all of the print's is strange to it, ΔE₀₀. */
 const STRANGE = 8
+/** And shows so much more than its share. */
+const STRANGE_MORE = 2
 /** A marker lets through its own colour so strongly, 0 to 1. */
 const MARKER_STRENGTH = 0.55
 
@@ -104,7 +106,7 @@ export function judgeLook(cloth: Look, patch: Look): Pick<RankedScrap, 'cost' | 
       best = Math.min(best, plainCost(c.lab, p.lab))
     }
     deltaE = Math.min(deltaE, nearest)
-    cost += best * p.sharePct / 100
+    cost += best * p.sharePct / 100 * (nearest < STRANGE ? 1 : STRANGE_MORE)
     if (nearest < STRANGE) among += p.sharePct
     else if (!strange || nearest > strange.by) strange = { hex: p.hex, by: nearest }
   }

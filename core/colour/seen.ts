@@ -5,12 +5,15 @@ import { LIGHT, type Picture } from './picture'
 
 /**
  * What an eye still tells apart from some way off: light, red against green and yellow against blue are each spread as the eye spreads
- * them. Source: Zhang and Wandell 1996, a spatial extension of CIELAB; the very wide part of the first channel is left out.
+ * them. Spreads in degrees and their weights: Zhang and Wandell 1996, a spatial extension of CIELAB; the very wide part of the first is
+ * left out. The channels are ours: they are nothing for every grey, so that no colour comes of light alone.
  */
 const SPREAD_DEG: readonly (readonly (readonly [number, number])[])[] = [
   [[0.921, 0.0283], [0.105, 0.133]], [[0.531, 0.0392], [0.330, 0.494]], [[0.488, 0.0536], [0.371, 0.386]],
 ]
-const TO_OPPONENT = [[0.279, 0.72, -0.107], [-0.449, 0.29, -0.077], [0.086, -0.59, 0.501]] as const
+/** Daylight's white, D65. */
+const WHITE_XYZ = [0.9505, 1, 1.089] as const
+const TO_OPPONENT = [[0, 1, 0], [1 / WHITE_XYZ[0], -1, 0], [0, 1, -1 / WHITE_XYZ[2]]] as const
 const TO_XYZ = [[0.4124, 0.3576, 0.1805], [0.2126, 0.7152, 0.0722], [0.0193, 0.1192, 0.9505]] as const
 
 type Matrix = readonly (readonly number[])[]

@@ -12,7 +12,7 @@ const REF_CM2 = 30, REF_GSM = 240
 /** A satin column of this width doubles the pull of its thread, mm. */
 const SATIN_MM = 15
 /** Give of so much doubles it, %. */
-const GIVE_PCT = 60
+const GIVE_PCT = 80
 /** So much thread led about adds a tenth, mm, up to three tenths. */
 const TRAVEL_MM = 40
 

@@ -38,7 +38,7 @@ describe('what stitching asks for', () => {
     expect(of(design(part(5200, 60, 50, 8))).across).toBeGreaterThan(one.across)
     expect(of(design({ ...part(5200), travelMm: 60 })).across).toBeCloseTo(one.across * 1.15, 6)
     expect(of(design({ ...part(5200), travelMm: 900 })).across).toBeCloseTo(one.across * 1.3, 6)
-    expect(of(crest, jersey).across / of(crest, jersey).along).toBeGreaterThan(1.15)
+    expect(of(crest, jersey).across / of(crest, jersey).along).toBeGreaterThan(1.1)
     expect(of(crest, { ...twill, massGsm: 480 }).across).toBeCloseTo(one.across / Math.SQRT2, 6)
   })
   it('no stitches, no part, or more than a needle can place are said', () => {

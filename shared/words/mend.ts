@@ -45,23 +45,26 @@ export const labelWords = (across: number, count: number): string =>
 
 /** Which side meets the sole, in words. */
 export const sideWords = (side: StuckSide, inside: boolean): string =>
-  side === 'item'
-    ? (inside ? 'from the inside, on the patch' : 'from the front, on it')
-    : inside
-      ? 'from the face'
-      : 'from the inside, through the cloth'
+  side === 'item' ? (inside ? 'from the inside' : 'from the front') : inside ? 'from the face' : 'from the inside'
 export function whyFirst(plan: Pick<StuckPlan, 'because' | 'first' | 'other' | 'refused'>, inside: boolean): string {
   const { first, other, because } = plan
   if (!first) return ''
   const here = sideWords(first.side, inside), hold = seconds(first.recipe.holdS)
-  if (because === 'asked' && other)
-    return `As you asked, ${here} first: ${hold}; ${sideWords(other.side, inside)} would take ${seconds(other.recipe.holdS)}.`
-  if (because === 'quicker' && other)
-    return `${capital(here)} first: the heat is through in ${hold}; ${sideWords(other.side, inside)} it takes `
-      + `${seconds(other.recipe.holdS)}.`
+  if (other) {
+    const there = sideWords(other.side, inside), otherHold = seconds(other.recipe.holdS)
+    if (because === 'quicker' && other.recipe.holdS === first.recipe.holdS)
+      return `Either side takes ${hold}: ${here} first, then ${there}.`
+    return because === 'asked'
+      ? `${capital(here)} first: ${hold}; ${there} it would take ${otherHold}.`
+      : `${capital(here)} first: the heat is through in ${hold}; ${there} it takes ${otherHold}.`
+  }
   const barred = plan.refused.find(r => r.side !== first.side)
-  return `${capital(here)} only: ${barred ? stuckRefusal(barred.because) : 'the other side may not meet the sole.'}`
+  if (!barred || barred.because.why === 'backOnly') return `${capital(here)} only: the other side may not meet the sole.`
+  return `${capital(here)} only; ${sideWords(barred.side, inside)} ${stuckRefusal(barred.because)}`
 }
+/** Of two sides that are refused, the reason that says most. */
+export const whyRefused = (plan: Pick<StuckPlan, 'refused'>): string =>
+  capital(stuckRefusal((plan.refused.find(r => r.because.why !== 'backOnly') ?? plan.refused[0]!).because))
 /** Why it cannot be pressed from a side, and what is done instead. */
 export function stuckRefusal(r: StuckRefusal): string {
   switch (r.why) {
@@ -72,7 +75,7 @@ export function stuckRefusal(r: StuckRefusal): string {
     case 'certified': return 'certified wear is not altered by fusing: it may lose what it is certified for. Ask its maker.'
     case 'noResin': return 'there is no resin that would hold it. Choose a web or film.'
     case 'pile': return 'a flat sole crushes pile: from the other side, on a needle board.'
-    case 'backOnly': return 'this side may not meet the sole.'
+    case 'backOnly': return 'the other side may not meet the sole.'
     case 'noWater': return 'it must be pressed under a wet cover, and this cloth or cover takes no water. Sew it.'
     case 'noStops': return `no stop of this iron is cool enough for ${r.of === 'garment' ? 'the cloth' : 'what is stuck on'}.`
     case 'neverBonds': return `the heat does not come through in a minute (${Math.round(r.bond * 100)} % of a bond).`
@@ -122,7 +125,7 @@ export function stitchStep(s: StitchStep, name: (id: string) => string): string 
   switch (s.do) {
     case 'fuse': return `Fuse ${name(s.layerId)} to the wrong side.`
     case 'stiffen': return `${name(s.layerId)} from the back, so that nothing stands on the face; let it soak in, then press it dry.`
-    case 'hoop': return `Hoop it with ${name(s.layerId)}; the cloth lies flat and is not stretched.`
+    case 'hoop': return `Into the hoop with ${name(s.layerId)}; the cloth lies flat and is not stretched.`
     case 'float': return `Float ${name(s.layerId)} under the hoop, where the stitching is densest.`
     case 'baste': return `Baste ${name(s.layerId)}.`
     case 'tack': return 'Stitch the placing line and tack the shape on.'

@@ -21,7 +21,8 @@ const TICKS = 61
           <p class="ticket line-clamp-2 text-lg font-semibold leading-tight max-[900px]:text-base">
             {{ jobs.job?.name ?? bench.cloth.name }}</p>
           <p class="truncate text-sm leading-tight text-muted-ink">
-            <template v-if="jobs.job">{{ jobs.job.garment }}, {{ wish.place.name.toLowerCase() }}</template>
+            <template v-if="jobs.job">{{ jobs.job.garment }}<template v-if="jobs.cloth?.place">,
+              {{ wish.place.name.toLowerCase() }}</template></template>
             <template v-else>{{ bench.cloth.code }}<template v-if="bench.supply"> · {{ bench.supply.name }}</template></template></p>
         </div>
       </template>

@@ -177,7 +177,7 @@ const headline = computed(() => {
       <StuckWords :plan="plan" :inside="inside" />
       <p v-if="lays && ways" data-test="applique-lay">{{ (lays.web.lengthMm / 1000).toFixed(2) }} m of {{ web!.name }}. Cut, then fused:
         {{ Math.round(ways.piece.minutes) }} min; a sheet fused, then cut: {{ Math.round(ways.block.minutes) }} min and
-        {{ (ways.block.backingM).toFixed(2) }} m. The {{ ways.quicker === 'block' ? 'sheet' : 'single shapes' }} are quicker. <Sourced
+        {{ (ways.block.backingM).toFixed(2) }} m. Quicker: {{ ways.quicker === 'block' ? 'the sheet' : 'one by one' }}. <Sourced
           from="model" /></p>
       <p>Sewn in the order of the numbers: what lies under another comes before it.</p>
     </template>

@@ -77,7 +77,8 @@ const shelf = computed(() => library.supplies.flatMap((s): ShelfLayer[] => {
   const kind = kindOf(s)
   if (!kind || (kind === 'washAway' && cloth.value?.mayGetWet === false) || (
     kind === 'stiffener' && cloth.value?.mayGetWet === false)) return []
-  if (kind === 'fused' && cloth.value && s.massGsm > cloth.value.massGsm) return []
+  // Two light layers beat one heavy: under stitches a fused one is no more than half its cloth.
+  if (kind === 'fused' && cloth.value && s.massGsm > cloth.value.massGsm / 2) return []
   const one = { id: s.id, name: s.name, kind, massGsm: s.massGsm, giveAcrossPct: s.givePct ?? 1, giveAlongPct: s.givePct ?? 1 }
   return kind === 'tearAway' ? [one, { ...one, id: `${s.id}+`, name: `${s.name}, floated`, kind: 'float' as const }] : [one]
 }))

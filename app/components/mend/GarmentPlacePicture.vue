@@ -46,7 +46,7 @@ const box = computed(() => laidAt(
 /** Shown: the garment, or only the part about it where the garment is large. */
 const view = computed(() => {
   const g = boundsOf(garment.value.outline), b = boundsOf(box.value), pad = 30
-  const reach = Math.max(260, whole.value.wideMm * 2.2, whole.value.highMm * 2.2)
+  const reach = Math.max(220, whole.value.wideMm * 2, whole.value.highMm * 2)
   const left = Math.max(g.left - pad, Math.min(b.left, 0) - reach / 2), right = Math.min(g.right + pad, Math.max(b.right, 0) + reach / 2)
   const top = g.top + pad, bottom = Math.max(g.bottom - pad, b.bottom - reach * 0.6)
   return { x: left, y: -top, w: right - left, h: top - bottom }
@@ -110,7 +110,7 @@ const font = computed(() => Math.max(9, view.value.h / 26))
           vector-effect="non-scaling-stroke" />
       </g>
       <text :x="place.asideMm + font * 0.4" :y="Math.max(font, place.downMm * 0.4)">{{ mm(place.downMm) }} down</text>
-      <text v-if="Math.abs(place.asideMm) > 3" :x="place.asideMm / 2" :y="place.downMm - font * 0.4" text-anchor="middle">
+      <text v-if="Math.abs(place.asideMm) > 3" :x="place.asideMm / 2" :y="place.downMm + font * 1.15" text-anchor="middle">
         {{ mm(place.asideMm) }}</text>
       <text x="0" :y="view.y + font * 1.1" text-anchor="middle">{{ garment.neck ? 'neck edge' : 'upper edge' }}, centre line</text>
     </g>

@@ -22,7 +22,10 @@ const { making, work, cloth, clothId, supply, washC, set, setWork, clothItems, w
 const { typeset, problem: faceProblem } = useTypeface(() => work.value.face)
 const textProblem = ref<string | null>(null)
 // Letters of a text are kept as their outlines, as what is drawn or traced is.
-watch(() => [typeset.value, work.value.from, work.value.text, work.value.sizeMm, work.value.lifted.join()] as const, ([set]) => {
+// A shallow source alone would have it run at every change.
+watch([
+  () => typeset.value, () => work.value.from, () => work.value.text, () => work.value.sizeMm, () => work.value.lifted.join(),
+], ([set]) => {
   if (work.value.from !== 'text' || !set) return
   try {
     const found = setText(work.value.text, work.value.sizeMm, set)
@@ -34,11 +37,10 @@ watch(() => [typeset.value, work.value.from, work.value.text, work.value.sizeMm,
   }
 }, { immediate: true })
 const letters = computed(() => [...work.value.text.replace(/\s/g, '')])
-const toggle = (i: number): void =>
-  setWork({ lifted: work.value.lifted.includes(i)
-    ? work.value.lifted.filter(x => x !== i)
-    : [...work.value.lifted, i].sort(
-        (a, b) => a - b) })
+function toggle(i: number): void {
+  const { lifted } = work.value
+  setWork({ lifted: lifted.includes(i) ? lifted.filter(x => x !== i) : [...lifted, i].sort((a, b) => a - b) })
+}
 function take(all: NamedOutline[]): void {
   setWork({ from: 'outline', outlines: centred(all.map(o => o.outline)).map(toPayload).slice(0, 60) })
   textProblem.value = null

@@ -19,7 +19,7 @@ const { bench, test, problem = null } = defineProps<{
         <p class="ticket text-[26px] font-semibold leading-tight" :data-test="`${test}-says`"><slot name="says" /></p>
         <p v-if="problem" class="text-lg font-semibold text-alert" role="alert" :data-test="`${test}-problem`">{{ problem }}</p>
         <div class="min-h-64 flex-1 py-1 max-[1000px]:h-[420px] max-[1000px]:flex-none"><slot name="picture" /></div>
-        <div class="space-y-1 text-[17px] leading-snug" :data-test="`${test}-how`"><slot name="how" /></div>
+        <div v-if="$slots.how" class="space-y-1 text-[17px] leading-snug" :data-test="`${test}-how`"><slot name="how" /></div>
       </div>
       <div class="min-h-0 space-y-3 overflow-auto max-[1000px]:overflow-visible"><slot name="form" /></div>
     </div>

@@ -51,8 +51,12 @@ const problem = computed(() => {
 watchEffect(() => { patch.able.value = plan.value?.first != null && web.value !== null })
 
 // The middle of what is shown lies at the origin; on a picture its upper left does.
-const SHOWN_MM = { wide: 220, high: 150 }
-const from = computed(() => (shot.value ? { x: 0, y: 0 } : { x: SHOWN_MM.wide / 2, y: SHOWN_MM.high / 2 }))
+const SHOWN_MM = computed(() => {
+  const all = patches.value.flatMap(p => p.outline.rim)
+  const far = (of: (p: { x: number, y: number }) => number) => Math.max(40, ...all.map(p => Math.abs(of(p)) + 22))
+  return { wide: 2 * Math.max(far(p => p.x), far(p => p.y) * 1.7), high: 2 * far(p => p.y) }
+})
+const from = computed(() => (shot.value ? { x: 0, y: 0 } : { x: SHOWN_MM.value.wide / 2, y: SHOWN_MM.value.high / 2 }))
 const view = computed(() => `translate(${from.value.x} ${from.value.y})`)
 const path = (o: Outline) => outlinePath(o)
 const size = reactive({ wideMm: 14, highMm: 9 })
@@ -132,6 +136,11 @@ onMounted(() => { void scraps.load() })
       <ShotPicture v-if="shown === 'holes'" v-model:shot="shot" :wide-mm="SHOWN_MM.wide" :high-mm="SHOWN_MM.high" draw
         :colour="cloth?.colourHex ?? '#d9cdb4'" label="The cloth, wrong side up: draw round the hole" @stroke="drawn"
         @hold="began = work.holes" @moved="moved">
+        <template v-if="!shot && work.look?.tile">
+          <defs><pattern id="cloth-about" patternUnits="userSpaceOnUse" :width="work.look.tile.wideMm" :height="work.look.tile.wideMm">
+            <image :href="work.look.tile.picture" :width="work.look.tile.wideMm" :height="work.look.tile.wideMm" /></pattern></defs>
+          <rect :width="SHOWN_MM.wide" :height="SHOWN_MM.high" fill="url(#cloth-about)" />
+        </template>
         <g :transform="view">
           <path v-for="(p, i) in patches" :key="`p${i}`" :d="path(p.outline)" fill="var(--rc-paper)" fill-opacity="0.55"
             stroke="var(--rc-ink)" stroke-width="2" vector-effect="non-scaling-stroke" data-test="patch-outline" />
@@ -149,11 +158,11 @@ onMounted(() => { void scraps.load() })
         @take="(id, side, marker) => { set({ scrapId: id }); setWork({ side, marker }) }" @look="look => setWork({ look })" />
       <MendedPicture v-else :work="work" :cloth="cloth" :scrap="scrap" />
     </template>
-    <template #how>
+    <template v-if="shown === 'holes'" #how>
       <p v-if="strokeProblem" class="font-semibold text-alert" role="alert">{{ strokeProblem }}</p>
       <p v-for="(p, i) in patches" :key="i">{{ patches.length > 1 ? `Patch ${i + 1}: ` : '' }}{{ p.cutInPlace
-        ? 'the hole is so small that it is cut into the web once that lies in place'
-        : 'the web has the hole cut out of it: no resin meets sole or daylight' }};
+        ? 'The hole is so small that it is cut into the web once that lies in place'
+        : 'The web has the hole cut out of it: no resin meets sole or daylight' }};
         {{ work.edge === 'rounded' ? 'corners rounded, square ones peel in the wash'
           : work.edge === 'pinked' ? 'its edge pinked' : 'its edge sealed with a drop of seam sealer, dried' }}.</p>
       <StuckWords :plan="plan" :inside="inside" />

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { StuckPlan } from '#core/mend'
-import { METHOD_NAME, seconds, STEAM_CAUTION, stuckRefusal, whyFirst } from '#shared/words'
+import { METHOD_NAME, seconds, STEAM_CAUTION, whyFirst, whyRefused } from '#shared/words'
 
 /** How something stuck on is pressed: from which side first and why, what each side takes, until when it lies. */
 const { plan, inside, weight = false } = defineProps<{
@@ -25,7 +25,7 @@ const first = computed(() => plan?.first ?? null)
       <p v-if="first.coverDryS !== null" class="text-sm text-alert">{{ STEAM_CAUTION }}</p>
     </template>
     <p v-else class="font-semibold text-alert" role="alert" data-test="stuck-refused">Not pressed:
-      {{ stuckRefusal(plan.refused[0]!.because) }}</p>
+      {{ whyRefused(plan) }}</p>
   </template>
   <p v-else class="text-muted-ink">Being worked out…</p>
 </template>

@@ -1,0 +1,74 @@
+import { describe, expect, it } from 'vitest'
+import { METRIC } from '#core/units'
+import {
+  colourReason, labelWords, placeFaultWords, placeWords, scrapBar, seenWords, sideWords, stitchStep, stuckRefusal, supportSentence,
+  whyFirst,
+  whyRefused,
+} from '.'
+
+/** Figures stand close to their units. */
+const loose = (text: string) => text.replaceAll('\u00A0', ' ')
+const way = (side: 'item' | 'garment', holdS: number) => ({ side, recipe: { holdS } }) as never
+const at = { on: 'front', downMm: 190, asideMm: 95, turnDeg: 0 } as const
+
+describe('mending in words', () => {
+  it('places as a tailor measures them', () => {
+    expect(placeWords(at, true)).toBe('Its middle 190 mm below the neck edge, 95 mm to the wearer\'s left of the centre line.')
+    expect(placeWords({ ...at, asideMm: -20, turnDeg: 15 }, false))
+      .toBe('Its middle 190 mm below the upper edge, 20 mm to the wearer\'s right of the centre line, turned 15° to the left.')
+    expect(placeWords({ ...at, asideMm: 0 }, true)).toContain('on the centre line')
+    expect(placeWords(at, true, { ...METRIC, length: 'cm' })).toContain('19.0 cm')
+  })
+  it('what is in the way', () => {
+    expect(placeFaultWords({ why: 'over', kind: 'button' })).toContain('over a button: hot metal burns fingers')
+    expect(placeFaultWords({ why: 'near', kind: 'zip' })).toMatch(/^A zip is so near/)
+    expect(placeFaultWords({ why: 'off' })).toContain('off the garment')
+  })
+  it('which side comes first, and why', () => {
+    const first = way('garment', 14), other = way('item', 30)
+    expect(loose(whyFirst({ first, other, because: 'quicker', refused: [] }, false)))
+      .toBe('From the inside first: the heat is through in 14 s; from the front it takes 30 s.')
+    expect(loose(whyFirst({ first, other: way('item', 14), because: 'quicker', refused: [] }, false))).toBe(
+      'Either side takes 14 s: from the inside first, then from the front.')
+    expect(loose(whyFirst({ first: other, other: first, because: 'asked', refused: [] }, false))).toContain('from the inside it would take 14 s')
+    expect(loose(whyFirst({ first, other: null, because: 'onlySide', refused: [{ side: 'item', because: { why: 'backOnly' } }] }, false)))
+      .toBe('From the inside only: the other side may not meet the sole.')
+    expect(loose(whyFirst({ first, other: null, because: 'spares', refused: [{ side: 'item', because: { why: 'neverBonds', bond: 0.15 } }] },
+      false))
+      .toBe('From the inside only; from the front the heat does not come through in a minute (15 % of a bond).')
+    expect(whyFirst({ first: null, other: null, because: 'onlySide', refused: [] }, false))).toBe('')
+    expect([sideWords('item', true), sideWords('garment', true)]).toEqual(['from the inside', 'from the face'])
+  })
+  it('why not at all: the reason that says most', () => {
+    expect(whyRefused({ refused: [{ side: 'item', because: { why: 'backOnly' } }, { side: 'garment', because: { why: 'noWater' } }] }))
+      .toMatch(/^It must be pressed under a wet cover/)
+    expect(stuckRefusal({ why: 'noHeat', fumes: true, of: 'garment' })).toContain('harmful fumes')
+    expect(stuckRefusal({ why: 'certified' })).toContain('Ask its maker')
+    expect(loose(stuckRefusal({ why: 'shortTouches', maxS: 10, bondS: 30 }))).toContain('10 s at a time')
+    const all = ['noResin', 'pile', 'hurts'] as const
+    for (const why of all) expect(stuckRefusal({ why, harm: 2, bondS: 3 } as never).length).toBeGreaterThan(10)
+    expect(stuckRefusal({ why: 'noStops', of: 'item' })).toContain('what is stuck on')
+  })
+  it('scraps: what speaks for one, and what against it', () => {
+    expect(colourReason({ says: 'nearest', deltaE: 0.4 })).toBe('ΔE₀₀ 0.4: hardly to be told apart')
+    expect(colourReason({ says: 'figureHides', figureMm: 8 })).toContain('8 mm')
+    expect(colourReason({ says: 'otherScale', ratio: 3 })).toContain('larger')
+    expect(scrapBar({ why: 'tooSmall', wideMm: 40, highMm: 30 })).toBe('too small: 40 mm × 30 mm are needed')
+    expect(scrapBar({ why: 'give', byPct: -12 })).toBe('gives 12 % less than the cloth')
+    expect(scrapBar({ why: 'care', washC: 30 })).toContain('30 °C')
+    expect([seenWords(0.5, true), seenWords(3, false)]).toEqual(['0.5 m: it shows', '3 m: not to be seen'])
+  })
+  it('crests: what is short, and the steps', () => {
+    const place = { part: 0, way: 'across', byUnits: 1, risk: 1 } as const
+    expect(supportSentence({ puckers: true, risk: 1, places: [place] }, () => 'Shield')).toBe(
+      'It puckers: Shield pulls across more than is held there, at its sides.')
+    expect(supportSentence({ puckers: false, risk: 0, places: [] }, () => '')).toContain('stays flat')
+    expect(stitchStep({ do: 'leave', layerId: 'a', kind: 'tearAway', how: 'torn' }, () => 'Tear-away')).toBe(
+      'Tear-away is torn away, a thumb on the stitches.')
+    expect(stitchStep({ do: 'stiffen', layerId: 'a', kind: 'stiffener' }, () => 'Starch')).toContain('from the back')
+  })
+  it('labels say how to find the right side', () => {
+    expect(labelWords(3, 11)).toMatch(/^11 labels, 3 across, mirrored\. Press a cut corner on a scrap first/)
+    expect(labelWords(1, 1)).toMatch(/^1 label,/)
+  })
+})
