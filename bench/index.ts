@@ -14,6 +14,7 @@ import { printLays } from './lay'
 import { printLearning } from './learn'
 import { demoPairs } from './pairs'
 import { printPressing } from './press'
+import { printMends } from './mend'
 import { printSeams } from './seams'
 import { buildStack, type ClothInput, type StackInput } from '#core/stack'
 
@@ -212,4 +213,5 @@ printLearning(bench, { ...bench, cloth: { ...coating, construction: 'flannel', m
 console.log('')
 printLays()
 printSeams()
+await printMends()
 printPressing()

@@ -61,6 +61,7 @@ test('every route, asked with the ids of a second workroom: nothing is there, an
   const theirs = {
     cloths: rows.cloths[0].id, supplies: rows.trials[0].supplyId, irons: rows.irons[0].id, covers: rows.covers[0].id, jobs: rows.jobs[0].id,
     offcuts: rows.offcuts[0].id, places: rows.places[0].id, plans: rows.plans[0].id, trials: rows.trials[0].id, runs: rows.runs[0].id,
+    scraps: rows.scraps[0].id,
   }
   const photo = rows.photos[0].id, day = '2026-11-24T10:00:00Z', version = 0
   const [cloth, supply, iron] = [own.rows.cloths[0], own.rows.supplies[0], own.rows.irons[0]]
@@ -119,6 +120,7 @@ test('every route, asked with the ids of a second workroom: nothing is there, an
     ['/api/trials', { ...swatch, overSupplyIds: [theirs.supplies] }], ['/api/trials', { ...swatch, planId: theirs.plans }],
     ['/api/reports/window', { ...report, overSupplyIds: [theirs.supplies] }],
     ['/api/jobs', { ...job, cloths: [{ clothId: theirs.cloths }] }],
+    ['/api/scraps', { ...own.rows.scraps[0], clothId: theirs.cloths }],
     ['/api/jobs', { ...job, cloths: [{ clothId: mine.cloth, supplyId: theirs.supplies }] }],
   ]
   // A run of ours that would point at theirs, or tell something of theirs.
@@ -144,12 +146,12 @@ test('every route, asked with the ids of a second workroom: nothing is there, an
   // Makings of ours that would.
   const ownMakings = `${server.url}/api/jobs/${ownJob.id}/makings`, { version: made } = await get(`/api/jobs/${ownJob.id}/makings`)
   const making = {
-    id: randomUUID(), name: 'Seam', clothId: null, liningId: null, supplyId: null, clothIds: [],
+    id: randomUUID(), name: 'Seam', clothId: null, liningId: null, supplyId: null, clothIds: [], scrapId: null, supplyIds: [],
     work: { format: 1, kind: 'feature', feature: 'seamOpen', lengthMm: 100, count: 1 },
   }
   for (const [column, id] of [
     ['clothId', theirs.cloths], ['liningId', theirs.cloths], ['supplyId', theirs.supplies], ['clothIds', [theirs.cloths]],
-    ['id', rows.jobMakings[0].id],
+    ['id', rows.jobMakings[0].id], ['scrapId', theirs.scraps], ['supplyIds', [theirs.supplies]],
   ] as const)
     expect([column, await answers(ownMakings, { version: made, makings: [{ ...making, [column]: id }] })]).toEqual([column, 422])
   for (const [name, body] of [

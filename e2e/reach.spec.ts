@@ -132,6 +132,21 @@ const SCREENS = {
     await page.keyboard.press('c')
     await expect(page.getByTestId('before-steps')).toBeVisible({ timeout: 20_000 })
   },
+  ...Object.fromEntries(([
+    ['the patch', 'p', 'patch-says'], ['the motif', 'm', 'why-first'], ['the transfer', 'f', 'why-first'], ['lettering', 'l', 'why-first'],
+    ['labels', 'b', 'why-first'], ['shapes', 'a', 'applique-lay'], ['the crest', 'c', 'crest-says'],
+  ] as const).map(([name, key, there]) => [name, async (page: Page) => {
+    await page.getByRole('link', { name: /Mend/ }).click()
+    await expect(page.getByRole('tab', { name: /Patch/ })).toBeVisible({ timeout: 20_000 })
+    await page.keyboard.press(key)
+    await expect(page.getByTestId(there)).toBeVisible({ timeout: 30_000 })
+  }])),
+  'which scrap': async (page: Page) => {
+    await page.keyboard.press('p')
+    await page.getByRole('radio', { name: 'Which scrap' }).click()
+    await expect(page.getByTestId('scraps').getByRole('listitem').first()).toBeVisible({ timeout: 20_000 })
+    await page.getByRole('radio', { name: 'The hole' }).click()
+  },
   'shelf': to('shelf', p => p.getByRole('button', { name: /Collar lawn/ })),
   'a supply': async (page: Page) => { await page.getByRole('button', { name: /Collar lawn/ }).click() },
   'irons': to('irons', p => p.getByRole('button', { name: 'Start the probe' })),

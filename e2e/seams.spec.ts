@@ -233,7 +233,7 @@ test('what cannot be is refused with a sentence naming it, and nothing is half w
     [making({ ...hem, curve: { radiusMm: 500, turnDeg: -20 } }), /Turn/],
     [making({ ...hem, runs: [{ fromMm: 950, lengthMm: 20 }] }), /beyond the end/],
     [making(hem, { clothId: randomUUID() }), /Cloth: one of them is not kept here/],
-    [making(hem, { supplyId: randomUUID() }), /Tape: one of them is not kept here/],
+    [making(hem, { supplyId: randomUUID() }), /Supply: one of them is not kept here/],
     [making({ kind: 'feature', feature: 'zigzag', lengthMm: 100, count: 1 }), /Feature/],
     [making({ ...wadding, marginMm: -5 }), /Margin/],
   ]

@@ -21,10 +21,8 @@ await shoot('today')
 await page.getByRole('button', { name: 'Stewards\' shirts, twelve: Steward poplin, white' }).click()
 await page.getByRole('heading', { name: 'Steward poplin, white' }).waitFor()
 await shoot('cloth')
-for (const [path, name] of [['shelf', 'shelf'], ['rules', 'rules'], ['inout', 'inout']] as const) {
-  await page.goto(`${BASE}/${path}`)
-  // What is backed up stands below the sheets.
-  if (path === 'inout') await page.locator('[data-test=backups]').scrollIntoViewIfNeeded({ timeout: 10_000 })
+for (const name of ['shelf', 'rules'] as const) {
+  await page.goto(`${BASE}/${name}`)
   await shoot(name)
 }
 await page.goto(`${BASE}/today`)
@@ -41,8 +39,6 @@ await page.locator('[data-test=cover]').waitFor({ timeout: 60_000 })
 await shoot('setdowns')
 await page.getByRole('tab', { name: /Order/ }).click()
 await page.locator('[data-test=finish]').waitFor({ timeout: 60_000 })
-await page.waitForTimeout(6000)
-await shoot('order')
 await page.getByRole('tab', { name: /Run/ }).click()
 await page.locator('[data-test=now]').waitFor()
 await shoot('run')
@@ -57,6 +53,21 @@ for (const [job, tab, ready, name] of [
   await page.getByRole('tab', { name: tab }).click()
   await page.locator(`[data-test=${ready}]`).waitFor({ timeout: 60_000 })
   if (name === 'grid') await page.keyboard.press('j')
+  await shoot(name)
+}
+for (const [job, tab, ready, name] of [
+  ['Signal flag, torn: Signal-flag bunting', 'Patch', 'patch-says', 'mend'],
+  ['Crew names and crest: Steward poplin, white', 'Labels', 'why-first', 'labels'],
+] as const) {
+  await page.goto(`${BASE}/today`)
+  await page.getByRole('button', { name: job }).click()
+  await page.getByRole('link', { name: /Mend/ }).click()
+  await page.getByRole('tab', { name: tab }).click()
+  await page.locator(`[data-test=${ready}]`).waitFor({ timeout: 60_000 })
+  if (name === 'mend') {
+    await page.getByRole('radio', { name: 'Mended' }).click()
+    await page.locator('[data-test=seen]').first().waitFor({ timeout: 60_000 })
+  }
   await shoot(name)
 }
 await page.goto(`${BASE}/today`)

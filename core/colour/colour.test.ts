@@ -2,7 +2,8 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Ring } from '../geometry'
 import {
-  barOfScrap, deltaE00, figureOf, gainsOf, judgeLook, labOf, linedUp, lookOf, madePrint, mendSeen, paletteOf, pictureOf, plainCost, plainLook,
+  barOfScrap, deltaE00, figureOf, gainsOf, judgeLook, labOf, linedUp, lookOf, madePrint, mendSeen, paletteOf, pictureOf, plainCost,
+  plainLook,
   rankScraps, repeated, seenFrom, showsOf, throughHoles, tinted, type Look, type MendGround, type PrintAsk, type Scrap,
 } from '.'
 

@@ -45,7 +45,8 @@ export function throughHoles(cloth: Picture, patch: Picture, holes: readonly Rin
 /** Shifts are tried so many points apart; the rim is looked at in so many places. */
 const SHIFT_PX = 3, LOOKS = 90
 /**
- * How a patch is shifted so that its pattern goes on in the cloth's: the shift, in points, with the least step across the rims of the holes.
+ * How a patch is shifted so that its pattern goes on in the cloth's: the shift, in points, with the least step across the rims of the
+ * holes.
  * @param holes in mm from the upper left, y downward
  */
 export function linedUp(cloth: Picture, tile: Picture, holes: readonly Ring[], pxPerMm: number): Point {

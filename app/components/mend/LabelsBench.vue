@@ -11,7 +11,7 @@ const bench = useBench()
 const library = useLibrary()
 const planning = usePlanning()
 const labels = useMakingBench('labels', () => freshMaking('Name labels', {
-  format: 1, kind: 'labels', texts: ['FIRST MATE'], face: 'bold', sizeMm: 4, wideMm: 60, highMm: 15, borderMm: 1.5, paper: 'A4',
+  format: 1, kind: 'labels', texts: ['FIRST MATE'], face: 'bold', sizeMm: 4, wideMm: 60, highMm: 16, borderMm: 1.5, paper: 'A4',
 }))
 const { making, work, cloth, clothId, supply, washC, set, setWork, clothItems } = labels
 const { typeset, problem: faceProblem } = useTypeface(() => work.value.face)
