@@ -261,7 +261,7 @@ export function toStuckAsk(work: MendWork, { garment, item, supply, iron, cover,
   const glue = supply?.resin ? toSupplyInput(supply) : null
   switch (work.kind) {
     case 'patch':
-      return item && glue && { ...here, item, glue, inside: true, fromItem: true, under: 'muslin', methods: ['dry', 'damp'] }
+      return item && glue && { ...here, item, glue, inside: true, first: 'item', fromItem: true, under: 'muslin', methods: ['dry', 'damp'] }
     case 'motif': {
       const film = work.item.form === 'film'
       return {
