@@ -27,7 +27,7 @@ export const toLook = (l: LookPayload): Look =>
 /** A cloth of which only the colour is known. */
 export const plainPayload = (hex: string): LookPayload => ({ palette: [{ hex, sharePct: 100 }], figureMm: null, tile: null })
 
-export const holesOf = (w: WorkOf<'patch'>): Outline[] => w.holes.map(fromPayload)
+const holesOf = (w: WorkOf<'patch'>): Outline[] => w.holes.map(fromPayload)
 /** @throws RangeError as `patchesFor` */
 export const patchesOfWork = (w: WorkOf<'patch'>) => patchesFor(holesOf(w), w)
 
@@ -39,7 +39,7 @@ export function placedOutlines(w: Placed): Outline[] {
   return [boxOf({ left: 0, right: w.wideMm, bottom: 0, top: w.highMm })]
 }
 /** All of it as one box. */
-export const placedBox = (w: Placed): Outline => boxAbout(placedOutlines(w))
+const placedBox = (w: Placed): Outline => boxAbout(placedOutlines(w))
 export const placedAt = (w: Placed): Outline => laidAt(placedBox(w), w.place)
 export const placeFaults = (w: Placed) => faultsOf(placedAt(w), w.place.on, w.keepOuts)
 

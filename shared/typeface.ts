@@ -5,7 +5,7 @@ import type { Typesetter } from '#core/mend'
 import type { LetterFace } from './schemas'
 
 /** Scripts that each typeface comes in; the first that knows a letter writes it. */
-export const LETTER_SCRIPTS = ['latin', 'latin-ext', 'greek', 'cyrillic'] as const
+const LETTER_SCRIPTS = ['latin', 'latin-ext', 'greek', 'cyrillic'] as const
 /** Package, weight and scripts of each. */
 export const LETTER_FILES: Record<LetterFace, { family: 'noto-sans' | 'bitter', weight: 400 | 700, scripts: readonly string[] }> = {
   sans: { family: 'noto-sans', weight: 400, scripts: LETTER_SCRIPTS },

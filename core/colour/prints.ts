@@ -2,8 +2,7 @@ import { seeded } from '../numeric'
 import type { Picture } from './picture'
 
 /** Made-up cloths for a camera that is not there. */
-export const PRINTS = ['plain', 'stripes', 'checks', 'dots', 'sprigs'] as const
-export type PrintKind = typeof PRINTS[number]
+type PrintKind = 'plain' | 'stripes' | 'checks' | 'dots' | 'sprigs'
 export interface PrintAsk {
   kind: PrintKind
   /** Ground first, then what is printed on it. */

@@ -16,7 +16,7 @@ export interface Scrap {
 /** The cloth with the hole, and the room a patch takes. */
 export interface MendGround { look: Look, massGsm: number, givePct: number, washC: number, wideMm: number, highMm: number }
 /** Which side is out, and through which marker it is seen. */
-export interface Treatment { side: 'face' | 'back', marker: string | null }
+interface Treatment { side: 'face' | 'back', marker: string | null }
 
 export type ScrapBar
   = { why: 'tooSmall', wideMm: number, highMm: number } | { why: 'tooHeavy', ratio: number } | { why: 'tooLight', ratio: number }

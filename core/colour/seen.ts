@@ -106,7 +106,7 @@ const ALONG_MM = 1, ASIDE_MM = 1.5
  * How strongly the edge of a mend is seen: the mean step of colour across its rim, ΔE₀₀.
  * @param rim in mm from the upper left of the picture, y downward
  */
-export function stepAcross(seen: Seen, rim: Outline['rim']): number {
+function stepAcross(seen: Seen, rim: Outline['rim']): number {
   let sum = 0, n = 0
   for (let i = 0; i < rim.length; i++) {
     const p = rim[i]!, q = rim[(i + 1) % rim.length]!, long = Math.hypot(q.x - p.x, q.y - p.y)
@@ -122,7 +122,7 @@ export function stepAcross(seen: Seen, rim: Outline['rim']): number {
 }
 
 /** A step this much above the cloth's own is seen, ΔE₀₀. */
-export const SEEN_STEP = 2
+const SEEN_STEP = 2
 /** How far off it is looked at, m. */
 export const DISTANCES_M = [0.5, 1, 3] as const
 export interface MendSeen { farM: number, stepMended: number, stepCloth: number, shows: boolean }

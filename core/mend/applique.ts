@@ -1,4 +1,4 @@
-import { areaMm2, aroundMm, boundsOf, intersection, mirrored, offset, outlineOf, type Outline, type Point } from '../geometry'
+import { areaMm2, aroundMm, intersection, mirrored, offset, outlineOf, type Outline, type Point } from '../geometry'
 
 /** How the edge of a shape is made. */
 export type ShapeEdge = 'raw' | 'turned'
@@ -98,8 +98,4 @@ export function spread(count: number, wideMm: number, highMm: number): Point[] {
     const row = Math.floor(i / across), inRow = row === down - 1 ? count - row * across : across
     return { x: wideMm * ((i % across) + 0.5) / inRow, y: highMm * (row + 0.5) / down }
   })
-}
-export const sizeOf = (o: Outline): { wideMm: number, highMm: number } => {
-  const { wideMm, highMm } = boundsOf(o)
-  return { wideMm, highMm }
 }

@@ -16,7 +16,7 @@ export function setText(text: string, sizeMm: number, typeset: Typesetter): SetT
 }
 
 /** The backing of a padded letter is cut a hair larger, so that its edge is caught; of a flat one it is no larger. mm. */
-export const PADDED_MORE_MM = 0.8, FLAT_LESS_MM = 0.3
+const PADDED_MORE_MM = 0.8, FLAT_LESS_MM = 0.3
 
 /**
  * What is cut of the backing that holds letters again: each letter and a margin, letters that touch then as one, laid so that it can be

@@ -1,10 +1,10 @@
 import { webOf } from '../cut'
 import {
-  areaMm2, boundsOf, boxAbout, difference, intersection, offset, outlineOf, overlap, signedAreaMm2, type Outline, type Point, type Ring,
+  areaMm2, boundsOf, boxAbout, intersection, offset, outlineOf, overlap, signedAreaMm2, type Outline, type Point, type Ring,
 } from '../geometry'
 
 export type Wear = 'light' | 'usual' | 'hard'
-export type PatchEdge = 'rounded' | 'pinked' | 'sealed'
+type PatchEdge = 'rounded' | 'pinked' | 'sealed'
 export interface PatchSpec {
   /** Beyond the hole all round, mm; 6 to 12. */
   marginMm: number
@@ -121,5 +121,3 @@ export function roomFor(patches: readonly Patch[]): { wideMm: number, highMm: nu
 /** How much cloth a patch overlaps all round, mm²: what holds it. */
 export const heldMm2 = (p: Patch): number =>
   areaMm2(p.outline) - intersection([p.outline], p.holes).reduce((s, h) => s + Math.abs(signedAreaMm2(h.rim)), 0)
-/** Nothing of the holes is left uncovered. */
-export const covers = (p: Patch): boolean => difference(p.holes, [p.outline]).length === 0

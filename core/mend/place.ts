@@ -1,4 +1,4 @@
-import { areaMm2, boundsOf, boxOf, intersection, offset, outlineOf, rotated, shifted, union, type Outline, type Point } from '../geometry'
+import { areaMm2, boundsOf, boxOf, intersection, offset, outlineOf, rotated, shifted, type Outline, type Point } from '../geometry'
 
 /** Where on a garment, by measures as a tailor takes them: down from the neck edge, across from the centre line. */
 export interface GarmentPlace {
@@ -11,8 +11,7 @@ export interface GarmentPlace {
 }
 export const GARMENT_VIEWS = ['front', 'back', 'sleeve', 'flap', 'banner'] as const
 export type GarmentView = typeof GARMENT_VIEWS[number]
-export const KEEP_OUT_KINDS = ['button', 'zip', 'seam', 'other'] as const
-export type KeepOutKind = typeof KEEP_OUT_KINDS[number]
+type KeepOutKind = 'button' | 'zip' | 'seam' | 'other'
 /** What the sole must not stand on, in the same measures. */
 export interface KeepOut { kind: KeepOutKind, downMm: number, asideMm: number, wideMm: number, highMm: number }
 
@@ -68,6 +67,3 @@ export function faultsOf(laid: Outline, on: GarmentView, keepOuts: readonly Keep
   }
   return faults
 }
-/** Outlines laid together as one thing to be covered; the largest where they lie apart. */
-export const asOne = (all: readonly Outline[]): Outline | null =>
-  union(all.map(o => ({ rim: o.rim, holes: [] }))).sort((a, b) => areaMm2(b) - areaMm2(a))[0] ?? null

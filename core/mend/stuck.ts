@@ -43,7 +43,7 @@ export type StuckRefusal
     | { why: 'noWater' } | { why: 'noStops', of: StuckSide } | { why: 'shortTouches', maxS: number, bondS: number }
     | { why: 'neverBonds', bond: number } | { why: 'hurts', harm: number, bondS: number }
 
-export interface StuckWay {
+interface StuckWay {
   side: StuckSide
   recipe: Recipe
   /** When the resin holds, and when a wet cover is dry, s. */

@@ -3,7 +3,7 @@ import type { StitchDesign } from './design'
 import { supportOf, type Layer, type Support } from './support'
 
 /** Where it would pucker: at the ends of a part, in the direction that is short. */
-export interface PuckerPlace { part: number, way: 'across' | 'along', byUnits: number, risk: number }
+interface PuckerPlace { part: number, way: 'across' | 'along', byUnits: number, risk: number }
 export interface Judged {
   demand: Demand[]
   support: Support

@@ -20,7 +20,7 @@ const tileSchema = z.object({
     .regex(/^data:image\/(jpeg|png);base64,[A-Za-z0-9+/=]+$/, 'Picture: this is no small picture.'),
   wideMm: lengthField('Picture', 2, 500),
 })
-export const lookSchema = z.object({
+const lookSchema = z.object({
   palette: z.array(z.object({ hex: hexField, sharePct: numberField('Share', '%', 0, 100) }), { error: 'Colours: give a list.' })
     .min(1, 'Colours: at least one.').max(8, 'Colours: eight at the most.'),
   figureMm: lengthField('Figures', 0.05, 2000).nullable(),
@@ -42,7 +42,7 @@ export type ScrapBody = z.infer<typeof scrapBody>
 export interface ScrapKept extends ScrapBody { id: string, createdAt: string }
 export const scrapRow = scrapBody.extend({ id: idSchema, createdAt: momentField('Written'), usedAt: momentField('Used').nullable() })
 
-export const garmentPlaceSchema = z.object({
+const garmentPlaceSchema = z.object({
   on: z.enum(GARMENT_VIEWS, { error: 'On: front, back, sleeve, flap or flat.' }),
   downMm: lengthField('Down from the neck edge', -100, 1200), asideMm: lengthField('From the centre line', -700, 700),
   turnDeg: numberField('Turned', '°', -180, 180),

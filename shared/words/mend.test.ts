@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { METRIC } from '#core/units'
 import {
-  colourReason, labelWords, placeFaultWords, placeWords, scrapBar, seenWords, sideWords, stitchStep, stuckRefusal, supportSentence,
+  colourReason, labelWords, motifHeadline, placeFaultWords, placeWords, scrapBar, seenWords, sideWords, stitchStep, stitchSteps,
+  stuckRefusal, supportSentence,
   whyFirst,
   whyRefused,
 } from '.'
@@ -38,6 +39,12 @@ describe('mending in words', () => {
     expect(why({ first: null })).toBe('')
     expect([sideWords('item', true), sideWords('garment', true)]).toEqual(['from the inside', 'from the face'])
   })
+  it('a motif in a line: thin from the front, thick from the inside, or as it must be', () => {
+    expect(motifHeadline('item', 'quicker')).toBe('From the front first: it is thin against its cloth.')
+    expect(motifHeadline('garment', 'spares')).toBe('From the inside first: it is thick against its cloth.')
+    expect(motifHeadline('garment', 'onlySide')).toBe('From the inside only.')
+    expect(motifHeadline('item', 'asked')).toBe('From the front first, as you asked.')
+  })
   it('why not at all: the reason that says most', () => {
     expect(whyRefused({ refused: [{ side: 'item', because: { why: 'backOnly' } }, { side: 'garment', because: { why: 'noWater' } }] }))
       .toMatch(/^It must be pressed under a wet cover/)
@@ -65,6 +72,14 @@ describe('mending in words', () => {
     expect(stitchStep({ do: 'leave', layerId: 'a', kind: 'tearAway', how: 'torn' }, () => 'Tear-away')).toBe(
       'Tear-away is torn away, a thumb on the stitches.')
     expect(stitchStep({ do: 'stiffen', layerId: 'a', kind: 'stiffener' }, () => 'Starch')).toContain('from the back')
+  })
+  it('two alike are said once', () => {
+    const hoop = (layerId: string) => ({ do: 'hoop', layerId, kind: 'cutAway' }) as const
+    const leave = (layerId: string) => ({ do: 'leave', layerId, kind: 'cutAway', how: 'cut' }) as const
+    const said = stitchSteps([hoop('a'), hoop('b'), { do: 'stitch' }, leave('a'), leave('b'), { do: 'pressFaceDown' }], () => 'Cut-away')
+    expect(said).toHaveLength(4)
+    expect(said[0]).toMatch(/Two of it, one crosswise\.$/)
+    expect(stitchSteps([hoop('a'), hoop('b')], id => id)).toHaveLength(2)
   })
   it('labels say how to find the right side', () => {
     expect(labelWords(3, 11)).toMatch(/^11 labels, 3 across, mirrored\. Press a cut corner on a scrap first/)

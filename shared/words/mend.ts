@@ -62,6 +62,13 @@ export function whyFirst(plan: Pick<StuckPlan, 'because' | 'first' | 'other' | '
   if (!barred || barred.because.why === 'backOnly') return `${capital(here)} only: the other side may not meet the sole.`
   return `${capital(here)} only; ${sideWords(barred.side, inside)} ${stuckRefusal(barred.because)}`
 }
+/** From where a motif is pressed, and why, in a line. */
+export function motifHeadline(side: StuckSide, because: StuckPlan['because']): string {
+  const from = capital(sideWords(side, false))
+  if (because === 'onlySide') return `${from} only.`
+  const why = side === 'item' ? 'thin' : 'thick'
+  return because === 'asked' ? `${from} first, as you asked.` : `${from} first: it is ${why} against its cloth.`
+}
 /** Of two sides that are refused, the reason that says most. */
 export const whyRefused = (plan: Pick<StuckPlan, 'refused'>): string =>
   capital(stuckRefusal((plan.refused.find(r => r.because.why !== 'backOnly') ?? plan.refused[0]!).because))
@@ -136,6 +143,15 @@ export function stitchStep(s: StitchStep, name: (id: string) => string): string 
     case 'leave': return `${name(s.layerId)} ${LEAVES_WORDS[s.how]}.`
     case 'pressFaceDown': return 'Press it face down on a soft bed, round the dense parts; the stitches sink in.'
   }
+}
+
+/** All steps, a sentence each; what is done with two alike is said once. */
+export function stitchSteps(steps: readonly StitchStep[], name: (id: string) => string): string[] {
+  const said = steps.map(s => stitchStep(s, name))
+  return said.flatMap((text, i) => {
+    if (said[i - 1] === text) return []
+    return said[i + 1] === text && steps[i]!.do === 'hoop' ? [`${text} Two of it, one crosswise.`] : [text]
+  })
 }
 
 /** Cautions that stand where they matter. */

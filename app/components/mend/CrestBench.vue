@@ -8,7 +8,7 @@ import { fromPayload, toPayload } from '#shared/cutting'
 import { designOf, placedOutlines, placeFaults } from '#shared/mending'
 import type { StitchResults, Supply, WorkOf } from '#shared/schemas'
 import type { NamedOutline } from '#shared/svg'
-import { LAYER_NAME, LEAVES_WORDS, placeWords, stitchStep, supportSentence } from '#shared/words'
+import { LAYER_NAME, LEAVES_WORDS, placeWords, stitchSteps, supportSentence } from '#shared/words'
 
 /** A stitched crest: what its stitches ask for, what holds the cloth flat under them, and how each layer leaves. */
 const bench = useBench()
@@ -107,8 +107,7 @@ const laid = computed(() => work.value.layers.map((l, i): ShelfLayer => {
     giveAcrossPct: l.givePct, giveAlongPct: l.givePct,
   }
 }))
-const steps = computed(() => stepsOf(laid.value, work.value.applique))
-const nameOf = (id: string) => laid.value[Number(id)]!.name
+const steps = computed(() => stitchSteps(stepsOf(laid.value, work.value.applique), id => laid.value[Number(id)]!.name))
 function addLayer(id: string): void {
   const l = shelf.value.find(x => x.id === id)
   if (l && work.value.layers.length < 6) lay(
@@ -185,7 +184,7 @@ const same = computed(() => proposal.value && proposal.value.layers.map(l => l.n
   <MendFrame :bench="crest" test="crest" :problem="problem">
     <template #says>{{ headline }} <Sourced from="model" /></template>
     <template #picture>
-      <div v-if="view === 'design'" class="flex h-full gap-4">
+      <div v-if="view === 'design'" class="flex h-full min-h-[290px] gap-4">
         <svg :viewBox="`${box.x} ${box.y} ${box.w} ${box.h}`" class="h-full min-w-0 flex-1" role="img" preserveAspectRatio="xMidYMid meet"
           aria-label="The parts, the denser the darker, and where it would pucker">
           <rect :x="box.x" :y="box.y" :width="box.w" :height="box.h" :fill="cloth?.colourHex ?? '#d9cdb4'" />
@@ -203,7 +202,7 @@ const same = computed(() => proposal.value && proposal.value.layers.map(l => l.n
             </template>
           </g>
         </svg>
-        <div v-if="judgement" class="flex w-56 shrink-0 flex-col justify-end gap-2" data-test="support">
+        <div v-if="judgement" class="flex w-56 shrink-0 flex-col justify-center gap-1.5" data-test="support">
           <template v-for="way in (['across', 'along'] as const)" :key="way">
             <p class="text-sm font-semibold">{{ way }}</p>
             <div v-for="(d, i) in judgement.demand" :key="i" class="flex items-center gap-2 text-sm">
@@ -235,7 +234,7 @@ const same = computed(() => proposal.value && proposal.value.layers.map(l => l.n
       <p v-else-if="!proposal && judgement?.puckers" class="font-semibold text-alert" data-test="no-set">No four layers of the shelf are
         enough: fewer or
         shorter stitches, or a firmer ground.</p>
-      <ol class="list-inside list-decimal" data-test="steps"><li v-for="(s, i) in steps" :key="i">{{ stitchStep(s, nameOf) }}</li></ol>
+      <ol class="list-inside list-decimal" data-test="steps"><li v-for="s in steps" :key="s">{{ s }}</li></ol>
       <div class="flex flex-wrap items-center gap-2">
         <span class="font-semibold">It came out:</span>
         <UButton size="sm" :variant="work.result && !work.result.puckered ? 'solid' : 'outline'" color="neutral"

@@ -92,7 +92,7 @@ const font = computed(() => Math.max(9, view.value.h / 26))
       :aria-label="`${KEEP_OUT_NAME[k.kind]}: arrows move it`" @keydown="e => nudge(e, i)">
       <path :d="path(keepOutOutline(k))" fill="var(--rc-alert)" fill-opacity="0.35" stroke="var(--rc-alert)" stroke-width="2"
         vector-effect="non-scaling-stroke" />
-      <text :x="k.asideMm" :y="k.downMm - k.highMm / 2 - font * 0.25" text-anchor="middle" :font-size="font * 0.85" fill="var(--rc-ink)"
+      <text :x="k.asideMm" :y="k.downMm + k.highMm / 2 + font * 0.9" text-anchor="middle" :font-size="font * 0.85" fill="var(--rc-ink)"
         stroke="var(--rc-paper)" :stroke-width="font * 0.22" paint-order="stroke">{{ KEEP_OUT_NAME[k.kind].toLowerCase() }}</text>
     </g>
     <g data-hold="item" tabindex="0" role="button" class="cursor-move" aria-label="What is put on: arrows move it" data-test="placed"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { GARMENTS } from '#core/mend'
 import { placedOutlines, placeFaults, suitedTo } from '#shared/mending'
-import { CHOKING_CAUTION, placeWords } from '#shared/words'
+import { CHOKING_CAUTION, motifHeadline, placeWords } from '#shared/words'
 
 /** A motif, badge or patch that is put on: from which side first, where, and what is in the sole's way. */
 const bench = useBench()
@@ -30,9 +30,7 @@ const headline = computed(() => {
   const p = plan.value
   if (!p) return 'Being worked out…'
   if (!p.first) return 'Not with an iron: sew it on.'
-  return `${p.first.side === 'item' ? 'From the front first' : 'From the inside first'}: it is ${work.value.item.thicknessMm >= 1
-    ? 'thick'
-    : 'thin'} against its cloth.`
+  return motifHeadline(p.first.side, p.because)
 })
 </script>
 
