@@ -93,8 +93,10 @@ export function useMakingWorks(coverFor: Covering, since: () => number) {
     const ask = toStuckAsk(m.work, { garment, item, supply, iron, cover: bench.cover, bed: bench.chosen.bed, rules: bench.rules })
     if (!ask) return { mendRefusal: { why: 'noResin' } }
     const plan = await ways.stuck(ask)
+    // What is peeled hot is peeled at once: it does not lie.
+    const hot = m.work.kind === 'transfer' && m.work.peel === 'hot'
     return plan.first
-      ? { recipe: plan.first.recipe, coverKind: ask.cover }
+      ? { recipe: hot ? { ...plan.first.recipe, coolS: 0 } : plan.first.recipe, coverKind: ask.cover }
       : { mendRefusal: (plan.refused.find(r => r.because.why !== 'backOnly') ?? plan.refused[0])?.because ?? { why: 'noResin' } }
   }
 

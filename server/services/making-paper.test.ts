@@ -64,6 +64,17 @@ describe('labels on paper', () => {
     expect(near(3 * 58 + 8)).toBe(5)
     expect(near(4 * 16 + 8)).toBe(4)
   })
+  it('in the PDF an L stands on its right: mirrored', async () => {
+    const { bytes } = await makingPaper(of({ ...labels, texts: ['L'], sizeMm: 9, borderMm: 0 }, { as: 'pdf' }))
+    const [page] = await sheetsOf(bytes as Uint8Array)
+    // Within the only label, from 12 mm of the left, 22 of the top.
+    const ink = page!.lines.filter(l => Math.min(l.fromX, l.toX) > 13 && Math.max(l.fromX, l.toX) < 69 && l.fromY > 297 - 37
+      && l.fromY < 297 - 23)
+    const xs = ink.flatMap(l => [l.fromX, l.toX]), stem = ink.filter(l => Math.abs(l.longMm - 9) < 0.2 && Math.abs(l.fromX - l.toX) < 0.05)
+    expect(stem.length).toBeGreaterThan(0)
+    for (const s of stem) expect(Math.max(...xs) - s.fromX).toBeLessThan(2)
+    expect(Math.max(...xs) - Math.min(...xs)).toBeGreaterThan(4)
+  })
   it('what does not fit, and letters that it lacks, are refused with a sentence', async () => {
     const refused = (work: object) => makingPaper(of(work)).then(() => '',
       (e: { detail?: string, message: string }) => e.detail ?? e.message)

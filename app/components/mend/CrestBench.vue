@@ -221,7 +221,7 @@ const same = computed(() => proposal.value && proposal.value.layers.map(l => l.n
           <p class="text-sm text-muted-ink">In our own units: 1 is a filled badge of 30 cm² on firm twill.</p>
         </div>
       </div>
-      <GarmentPlacePicture v-else :place="work.place" :keep-outs="work.keepOuts" :outlines="placedOutlines(work)"
+      <GarmentPlacePicture v-else :of="making.id" :place="work.place" :keep-outs="work.keepOuts" :outlines="placedOutlines(work)"
         :colour="cloth?.colourHex ?? '#d9cdb4'" label="Where it is stitched" mark="#b9bcd8" @update:place="p => setWork({ place: p })"
         @update:keep-outs="k => setWork({ keepOuts: k })" />
     </template>
@@ -289,7 +289,7 @@ const same = computed(() => proposal.value && proposal.value.layers.map(l => l.n
         <UInput type="number" min="0" max="100" class="w-full" aria-label="Stiffener taken, %" :model-value="work.tookPct"
           @update:model-value="v => setWork({ tookPct: Math.min(100, Math.max(0, Number(v) || 0)) })" /></label>
       <USwitch :model-value="work.applique" label="A shape lies under its edge" @update:model-value="v => setWork({ applique: v })" />
-      <PlaceFields v-if="view === 'garment'" :place="work.place" :keep-outs="work.keepOuts" :faults="faults"
+      <PlaceFields v-if="view === 'garment'" :of="making.id" :place="work.place" :keep-outs="work.keepOuts" :faults="faults"
         @update:place="p => setWork({ place: p })"
         @update:keep-outs="k => setWork({ keepOuts: k })" />
       <CountField label="How many alike" :most="60" :model-value="work.count" @update:model-value="v => setWork({ count: v })" />

@@ -4,12 +4,13 @@ import { GARMENTS, keepOutOutline, laidAt, type GarmentPlace, type KeepOut } fro
 import type { Print, SoleShape } from '#core/setdown'
 import { printed, soleOutline } from '#core/setdown'
 import { KEEP_OUT_NAME, lengthWords } from '#shared/words'
+import type { GarmentShot } from '~/composables/garmentShot'
 
 /**
  * Where on a garment: drawn or photographed, with its measures and what the sole must not stand on; all of it taken hold of or moved by
  * keys.
  */
-const { outlines, colour, label, prints = [], sole = null, photo = null, mark = '#ece4d3' } = defineProps<{
+const { outlines, colour, label, prints = [], sole = null, of = '', mark = '#ece4d3' } = defineProps<{
   /** What is laid, about its own middle. */
   outlines: readonly Outline[]
   colour: string
@@ -17,8 +18,8 @@ const { outlines, colour, label, prints = [], sole = null, photo = null, mark = 
   /** Set-downs, drawn faint. */
   prints?: readonly Print[]
   sole?: SoleShape | null
-  /** A picture of the garment itself: its address, size in mm, and where the neck edge meets the centre line. */
-  photo?: { address: string, wideMm: number, highMm: number, neckMm: { x: number, y: number } } | null
+  /** What is placed: under it a picture of the garment is kept while the page is open. */
+  of?: string
   mark?: string
 }>()
 const place = defineModel<GarmentPlace>('place', { required: true })
@@ -26,6 +27,18 @@ const keepOuts = defineModel<KeepOut[]>('keepOuts', { required: true })
 const bench = useBench()
 const svg = useTemplateRef<SVGSVGElement>('svg')
 const garment = computed(() => GARMENTS[place.value.on])
+const garmentShot = useGarmentShot(() => of)
+/** The picture in mm, its neck at the origin; none until something on it has a length. */
+const photo = computed(() => {
+  const g = garmentShot.value, size = mmPerPx(g?.shot ?? null)
+  if (!g || size === null) return null
+  const to = (p: { x: number, y: number }) => ({ x: (p.x - g.neck.x) * size, y: (p.y - g.neck.y) * size })
+  const { picture, line, address } = g.shot
+  return {
+    size, address, wideMm: picture.wide * size, highMm: picture.high * size, corner: to({ x: 0, y: 0 }),
+    from: to({ x: line.x0, y: line.y0 }), to: to({ x: line.x1, y: line.y1 }),
+  }
+})
 const whole = computed(() => boundsOf({ rim: outlines.flatMap(o => o.rim) }))
 /** About the middle of the whole, so that several parts keep their places. */
 const laid = computed(() => {
@@ -45,6 +58,7 @@ const box = computed(() => laidAt(
 ))
 /** Shown: the garment, or only the part about it where the garment is large. */
 const view = computed(() => {
+  if (photo.value) return { x: photo.value.corner.x, y: photo.value.corner.y, w: photo.value.wideMm, h: photo.value.highMm }
   const g = boundsOf(garment.value.outline), b = boundsOf(box.value), pad = 30
   const reach = Math.max(220, whole.value.wideMm * 2, whole.value.highMm * 2)
   const left = Math.max(g.left - pad, Math.min(b.left, 0) - reach / 2), right = Math.min(g.right + pad, Math.max(b.right, 0) + reach / 2)
@@ -54,10 +68,25 @@ const view = computed(() => {
 const path = (o: Outline) => outlinePath(o)
 const STEP_MM = 5
 const snap = (v: number) => Math.round(v / STEP_MM) * STEP_MM
-let began: { place: GarmentPlace, keep: KeepOut[] } = { place: place.value, keep: [] }
+let began: { place: GarmentPlace, keep: KeepOut[], photo: GarmentShot | null } = { place: place.value, keep: [], photo: null }
+/** The neck, or an end of the line whose length is known, led over the picture. */
+function led(hold: 'neck' | 'from' | 'to', dx: number, dy: number): void {
+  const g = began.photo, size = photo.value?.size
+  if (!g || !size) return
+  const px = dx / size, py = dy / size, { line } = g.shot
+  if (hold === 'neck') garmentShot.value = { ...g, neck: { x: g.neck.x + px, y: g.neck.y + py } }
+  else {
+    const moved = hold === 'from' ? { ...line, x0: line.x0 + px, y0: line.y0 + py } : { ...line, x1: line.x1 + px, y1: line.y1 + py }
+    garmentShot.value = { ...g, shot: { ...g.shot, line: moved } }
+  }
+}
 useHolding(svg, {
-  begin: () => { began = { place: { ...place.value }, keep: keepOuts.value.map(k => ({ ...k })) } },
+  begin: () => { began = { place: { ...place.value }, keep: keepOuts.value.map(k => ({ ...k })), photo: garmentShot.value } },
   move: (hold, dx, dy) => {
+    if (hold === 'neck' || hold === 'from' || hold === 'to') {
+      led(hold, dx, dy)
+      return
+    }
     if (hold === 'item') {
       place.value = { ...began.place, asideMm: snap(began.place.asideMm + dx), downMm: snap(began.place.downMm + dy) }
       return
@@ -81,7 +110,15 @@ const font = computed(() => Math.max(9, view.value.h / 26))
 <template>
   <svg ref="svg" :viewBox="`${view.x} ${view.y} ${view.w} ${view.h}`" class="h-full w-full" role="group" :aria-label="label"
     preserveAspectRatio="xMidYMid meet">
-    <image v-if="photo" :href="photo.address" :x="-photo.neckMm.x" :y="-photo.neckMm.y" :width="photo.wideMm" :height="photo.highMm" />
+    <template v-if="photo">
+      <image :href="photo.address" :x="photo.corner.x" :y="photo.corner.y" :width="photo.wideMm" :height="photo.highMm" />
+      <line :x1="photo.from.x" :y1="photo.from.y" :x2="photo.to.x" :y2="photo.to.y" stroke="var(--rc-mark)" stroke-width="3"
+        vector-effect="non-scaling-stroke" />
+      <circle v-for="end in (['from', 'to'] as const)" :key="end" :data-hold="end" :cx="photo[end].x" :cy="photo[end].y" :r="font * 0.5"
+        fill="var(--rc-paper)" stroke="var(--rc-mark)" stroke-width="2.500" vector-effect="non-scaling-stroke" class="cursor-move" />
+      <circle data-hold="neck" cx="0" cy="0" :r="font * 0.7" fill="var(--rc-paper)" stroke="var(--rc-alert)" stroke-width="3"
+        vector-effect="non-scaling-stroke" class="cursor-move" />
+    </template>
     <path v-else :d="path(garment.outline)" :fill="colour" stroke="var(--rc-ink)" stroke-width="1.500" vector-effect="non-scaling-stroke" />
     <line x1="0" x2="0" :y1="0" :y2="view.y + view.h" stroke="var(--rc-paper)" stroke-width="3" vector-effect="non-scaling-stroke" />
     <line x1="0" x2="0" :y1="0" :y2="view.y + view.h" stroke="var(--rc-mark)" stroke-width="1.500" stroke-dasharray="9 6"

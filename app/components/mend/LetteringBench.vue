@@ -97,7 +97,7 @@ const headline = computed(() => {
   <MendFrame :bench="lettering" test="lettering" :problem="problem">
     <template #says>{{ headline }} <Sourced from="model" /></template>
     <template #picture>
-      <GarmentPlacePicture v-if="view === 'garment' && work.outlines.length" :place="work.place" :keep-outs="work.keepOuts"
+      <GarmentPlacePicture v-if="view === 'garment' && work.outlines.length" :of="making.id" :place="work.place" :keep-outs="work.keepOuts"
         :outlines="placedOutlines(work)" :colour="cloth?.colourHex ?? '#d9cdb4'" label="Where it is on the garment" mark="#f4efe2"
         @update:place="p => setWork({ place: p })" @update:keep-outs="k => setWork({ keepOuts: k })" />
       <svg v-else :viewBox="box" class="h-full w-full" role="img" aria-label="Letters and their backing"
@@ -152,7 +152,8 @@ const headline = computed(() => {
       <USwitch :model-value="work.padded" label="Padded letters" @update:model-value="v => setWork({ padded: v })" />
       <ItemFields :model-value="work.item" :own-resin="false" @update:model-value="i => setWork({ item: i })" />
       <SupplyChoice :suited="suited" :chosen="web" label="Backing" :wash-c="washC" @choose="id => set({ supplyId: id })" />
-      <PlaceFields :place="work.place" :keep-outs="work.keepOuts" :faults="faults" @update:place="p => setWork({ place: p })"
+      <PlaceFields :of="making.id" :place="work.place" :keep-outs="work.keepOuts" :faults="faults"
+        @update:place="p => setWork({ place: p })"
         @update:keep-outs="k => setWork({ keepOuts: k })" />
       <CountField label="How many alike" :most="60" :model-value="work.count" @update:model-value="v => setWork({ count: v })" />
       <PaperButtons :making="making" what="Backing" />

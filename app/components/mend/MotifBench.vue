@@ -38,7 +38,8 @@ const headline = computed(() => {
   <MendFrame :bench="motif" test="motif" :problem="problem">
     <template #says>{{ headline }} <Sourced from="model" /></template>
     <template #picture>
-      <GarmentPlacePicture :place="work.place" :keep-outs="work.keepOuts" :outlines="placedOutlines(work)" :prints="cover?.prints ?? []"
+      <GarmentPlacePicture :of="making.id" :place="work.place" :keep-outs="work.keepOuts" :outlines="placedOutlines(work)"
+        :prints="cover?.prints ?? []"
         :sole="cover?.sole ?? null" :colour="cloth?.colourHex ?? '#d9cdb4'" label="Where it is put on" @update:place="p => setWork({
           place: p })"
         @update:keep-outs="k => setWork({ keepOuts: k })" />
@@ -69,7 +70,8 @@ const headline = computed(() => {
         <Choices :model-value="work.from" :options="FROM" label="Which side first" class="grid grid-cols-3 gap-1"
           @update:model-value="f => f && setWork({ from: f })" />
       </div>
-      <PlaceFields :place="work.place" :keep-outs="work.keepOuts" :faults="faults" @update:place="p => setWork({ place: p })"
+      <PlaceFields :of="making.id" :place="work.place" :keep-outs="work.keepOuts" :faults="faults"
+        @update:place="p => setWork({ place: p })"
         @update:keep-outs="k => setWork({ keepOuts: k })" />
       <USwitch :model-value="work.sewToo" label="It takes hard wear: sewn as well" @update:model-value="v => setWork({ sewToo: v })" />
       <USwitch :model-value="work.smallChild" label="For a small child" @update:model-value="v => setWork({ smallChild: v })" />

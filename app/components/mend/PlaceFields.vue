@@ -4,10 +4,22 @@ import { KEEP_OUT_KINDS } from '#shared/schemas'
 import { KEEP_OUT_NAME, placeFaultWords } from '#shared/words'
 
 /** Where it lies by its measures, and what is in the sole's way; the same for everything that is put on. */
-const { faults } = defineProps<{ faults: readonly PlaceFault[] }>()
+const { faults, of } = defineProps<{
+  faults: readonly PlaceFault[]
+  /** What is placed. */
+  of: string
+}>()
 const place = defineModel<GarmentPlace>('place', { required: true })
 const keepOuts = defineModel<KeepOut[]>('keepOuts', { required: true })
 const VIEWS = GARMENT_VIEWS.map(value => ({ value, name: GARMENTS[value].name }))
+const garmentShot = useGarmentShot(() => of)
+const shot = computed({
+  get: () => garmentShot.value?.shot ?? null,
+  set: (s) => {
+    const g = garmentShot.value
+    garmentShot.value = s === null ? null : g && g.shot.address === s.address ? { ...g, shot: s } : neckOf(s)
+  },
+})
 const set = (more: Partial<GarmentPlace>): void => { place.value = { ...place.value, ...more } }
 const SIZE = { button: [14, 14], zip: [14, 300], seam: [16, 240], other: [40, 30] } as const
 function bar(kind: KeepOut['kind']): void {
@@ -31,6 +43,8 @@ function bar(kind: KeepOut['kind']): void {
     </div>
     <p v-for="(f, i) in faults" :key="i" class="text-[15px] font-semibold" :class="f.why === 'near' ? '' : 'text-alert'"
       :role="f.why === 'near' ? undefined : 'alert'" data-test="place-fault">{{ placeFaultWords(f) }}</p>
+    <ShotPick v-model="shot" what="Picture of the garment" :camera="false" />
+    <p v-if="shot?.lengthMm" class="text-sm text-muted-ink">Lay the ring where the neck edge meets the centre line.</p>
     <div class="flex flex-wrap items-center gap-1">
       <span class="text-sm font-semibold">In the way:</span>
       <UButton v-for="k in KEEP_OUT_KINDS" :key="k" size="sm" variant="outline" color="neutral" :disabled="keepOuts.length >= 30"

@@ -39,7 +39,8 @@ const resins = RESIN_KEYS.map(k => ({ label: RESINS[k].name, value: k }))
   <MendFrame :bench="transfer" test="transfer" :problem="problem">
     <template #says>{{ headline }} <Sourced from="model" /></template>
     <template #picture>
-      <GarmentPlacePicture :place="work.place" :keep-outs="work.keepOuts" :outlines="placedOutlines(work)" :prints="cover?.prints ?? []"
+      <GarmentPlacePicture :of="making.id" :place="work.place" :keep-outs="work.keepOuts" :outlines="placedOutlines(work)"
+        :prints="cover?.prints ?? []"
         :sole="cover?.sole ?? null" :colour="cloth?.colourHex ?? '#d9cdb4'" label="Where it is put on"
         @update:place="p => setWork({ place: p })" @update:keep-outs="k => setWork({ keepOuts: k })" />
     </template>
@@ -81,7 +82,8 @@ const resins = RESIN_KEYS.map(k => ({ label: RESINS[k].name, value: k }))
         <USwitch :model-value="work.softener" label="With softener" @update:model-value="v => setWork({ softener: v })" />
         <USwitch :model-value="work.dry" label="Quite dry" @update:model-value="v => setWork({ dry: v })" />
       </div>
-      <PlaceFields :place="work.place" :keep-outs="work.keepOuts" :faults="faults" @update:place="p => setWork({ place: p })"
+      <PlaceFields :of="making.id" :place="work.place" :keep-outs="work.keepOuts" :faults="faults"
+        @update:place="p => setWork({ place: p })"
         @update:keep-outs="k => setWork({ keepOuts: k })" />
       <CountField label="How many" :most="200" :model-value="work.count" @update:model-value="v => setWork({ count: v })" />
       <PaperButtons :making="making" what="Paper to place it" />

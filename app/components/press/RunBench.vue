@@ -226,7 +226,8 @@ const RADIUS = 120, AROUND = 2 * Math.PI * RADIUS
     </section>
     <aside class="min-h-0 space-y-2 overflow-auto pr-1" aria-label="Cooling, next, irons">
       <div v-if="trying" class="slip border-l-4 border-l-mark p-2" role="status" data-test="edge">
-        <p class="text-lg font-semibold leading-tight">{{ trying.name }} is cold.{{ hasEdge ? ' Try its edge:' : '' }}</p>
+        <p class="text-lg font-semibold leading-tight">{{ trying.name }} is
+          {{ triedOp?.recipe?.coolS === 0 ? 'pressed' : 'cold' }}.{{ hasEdge ? ' Try its edge:' : '' }}</p>
         <template v-if="hasEdge">
           <p v-if="triedOp && triedOp.prints.length > 1" class="mt-1 flex flex-wrap gap-1"><span class="text-sm">lifts at</span>
             <button v-for="(_, i) in triedOp.prints" :key="i" type="button" class="size-8 text-sm" :aria-pressed="lifting.includes(i)"
