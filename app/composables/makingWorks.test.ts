@@ -124,3 +124,68 @@ describe('makings in the plan', () => {
     expect(bare.steps.map(s => s.do)).toContain('rest')
   })
 })
+
+describe('mends in the plan', () => {
+  const item = { form: 'woven', fibre: 'polyester', massGsm: 240, thicknessMm: 0.5, resin: 'polyamideLow' } as const
+  const place = { on: 'front', downMm: 190, asideMm: 95, turnDeg: 0 } as const
+  const web = supply({
+    id: idOf(26), code: 'W-1', name: 'Gossamer', family: 'web', base: 'none', baseFibre: 'polyamide66', massGsm: 15, thicknessMm: 0.07,
+    resin: 'polyamideWeb', resinGsm: 15,
+  })
+  const square = { rim: [[0, 0], [16, 0], [16, 12], [0, 12]] as [number, number][], holes: [] }
+  const patch: MakingWork = {
+    format: 1, kind: 'patch', holes: [square], marginMm: 8, wear: 'usual', edge: 'rounded', trimMm: 1, look: null, side: 'face',
+    marker: null,
+    papered: false, count: 1,
+  }
+  const motif: MakingWork = {
+    format: 1, kind: 'motif', item, wideMm: 70, highMm: 50, place, keepOuts: [], from: 'computed', sewToo: false, smallChild: false,
+    count: 1,
+  }
+  const transfer = (peel: 'cold' | 'hot'): MakingWork => ({
+    format: 1, kind: 'transfer', what: 'cutFilm', wideMm: 90, highMm: 70, place, keepOuts: [], resin: 'polyurethane', holdS: null, peel,
+    washed: true, softener: false, dry: true, count: 1,
+  })
+  beforeEach(() => { useLibrary().supplies = [...useLibrary().supplies, web] })
+
+  it('a patch is stuck with every iron, its set-downs over its own shape', async () => {
+    const { made } = await works([making(patch, { supplyId: idOf(26) })])
+    expect(made.map(w => [w.kind, w.supplyName, w.mendRefusal])).toEqual([['patch', 'Gossamer', null]])
+    for (const w of made[0]!.ways) {
+      expect(w.recipe.firstSide).toBe('back')
+      expect(w.cover!.covered).toBeGreaterThan(0.999)
+      expect(w.prints.length).toBeGreaterThan(0)
+    }
+  })
+  it('without a web it is refused with its reason; a hole that is none is named', async () => {
+    expect((await works([making(patch)])).made[0]).toMatchObject({ ways: [], mendRefusal: { why: 'noResin' } })
+    const { cannot } = await works([making({ ...patch, holes: [] } as MakingWork, { supplyId: idOf(26) })])
+    expect(cannot).toEqual([{ name: 'Thing', why: 'Holes: mark at least one.' }])
+  })
+  it('a papered web is tacked first and peeled by hand', async () => {
+    const { made } = await works([making({ ...patch, papered: true } as MakingWork, { supplyId: idOf(26) })])
+    expect(made.map(w => [w.kind, w.ways.length > 0, w.blocked])).toEqual(
+      [['tack', true, null], ['peel', false, null], ['patch', true, null]])
+  })
+  it('a motif keeps off what is in its way, and is stitched by hand where a child wears it', async () => {
+    const { made } = await works([making({
+      ...motif, smallChild: true, keepOuts: [{ kind: 'button', downMm: 190, asideMm: 150, wideMm: 14, highMm: 14 }],
+    } as MakingWork)])
+    expect(made.map(w => w.kind)).toEqual(['motif', 'stitch'])
+    expect(made[0]!.keepOuts).toHaveLength(1)
+    expect(made[1]).toMatchObject({ ways: [], outline: null, blocked: null })
+  })
+  it('what takes no heat is refused for its own reason', async () => {
+    useLibrary().cloths = [cloth({ fibres: [{ fibre: 'pvc', sharePct: 100 }] })]
+    expect((await works([making(motif)])).made[0]!.mendRefusal).toEqual({ why: 'noHeat', fumes: true, of: 'garment' })
+    useLibrary().cloths = [cloth({ finishes: ['flameRetardant'] })]
+    expect((await works([making(transfer('cold'))])).made[0]!.mendRefusal).toEqual({ why: 'certified' })
+  })
+  it('a transfer goes in circles for longer; peeled hot it does not lie', async () => {
+    const [cold, hot] = await Promise.all([works([making(transfer('cold'))]), works([making(transfer('hot'))])])
+    expect(cold.made[0]!.ways[0]!.share!).toBeLessThanOrEqual(1)
+    expect(cold.made[0]!.ways[0]!.recipe.holdS).toBeGreaterThanOrEqual(30)
+    expect(cold.made[0]!.ways[0]!.recipe.coolS).toBeGreaterThan(0)
+    expect(hot.made[0]!.ways[0]!.recipe.coolS).toBe(0)
+  })
+})

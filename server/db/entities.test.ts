@@ -51,6 +51,13 @@ describe('new ids', () => {
     expect(row('pieces', { id: id(6), clothId: id(1), place: `own:${id(5)}` }).place).toBe(`own:${String(place.id)}`)
     expect(row('pieces', { id: id(6), clothId: id(1), place: 'collar' }).place).toBe('collar')
   })
+  it('a making keeps its scrap and what lies under its stitches', () => {
+    const scrap = row('scraps', { id: id(14), clothId: id(1) }), film = row('supplies', { id: id(3) })
+    const making = row('jobMakings', { id: id(6), jobId: id(9), clothId: id(1), scrapId: id(14), supplyIds: [id(3)] })
+    expect(making).toMatchObject({ clothId: cloth.id, scrapId: scrap.id, supplyIds: [film.id] })
+    expect(scrap.clothId).toBe(cloth.id)
+    expect(row('jobMakings', { id: id(6), scrapId: null, supplyIds: [] })).toMatchObject({ scrapId: null, supplyIds: [] })
+  })
   it('are ids that a database takes, the same for the same row of one reading only', () => {
     expect(idSchema.safeParse(cloth.id).success).toBe(true)
     expect(rename(entity('cloths'), { id: id(1).toUpperCase() }).id).toBe(cloth.id)
