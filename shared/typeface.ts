@@ -1,6 +1,6 @@
 /** Letters of a shipped typeface as outlines at true size: the one way, for the screen and for paper. */
 import type { Font } from 'opentype.js'
-import { cubic, quadratic, untangled, type Point, type Ring } from '#core/geometry'
+import { cubic, quadratic, shifted, untangled, type Outline, type Point, type Ring } from '#core/geometry'
 import type { Typesetter } from '#core/mend'
 import type { LetterFace } from './schemas'
 
@@ -21,6 +21,8 @@ export const fontFile = (face: LetterFace, script: string): string => {
 const FLAT_MM = 0.02
 /** Height of a capital where a font does not say, of its em. */
 const USUAL_CAP = 0.7
+/** So many letters are kept at once. */
+const MOST_KNOWN = 2000
 
 type Command = { type: string, x?: number, y?: number, x1?: number, y1?: number, x2?: number, y2?: number }
 /** Rings of a glyph, y upward, run the other way than a font runs them: rims counter-clockwise. */
@@ -41,8 +43,17 @@ function ringsOf(commands: readonly Command[]): Ring[] {
 
 /** Sets text in these fonts; capitals are as high as asked. @param fonts of one typeface, script by script */
 export function typesetterOf(fonts: readonly Font[]): Typesetter {
+  // A letter is worked out once for a size; where it stands it is only shifted.
+  const known = new Map<string, Outline[]>()
+  const outlinesOf = (font: Font, letter: string, size: number): Outline[] => {
+    const key = `${fonts.indexOf(font)} ${letter} ${size}`
+    const found = known.get(key) ?? untangled(ringsOf(font.charToGlyph(letter).getPath(0, 0, size).commands))
+    if (known.size > MOST_KNOWN) known.clear()
+    known.set(key, found)
+    return found
+  }
   return (text, sizeMm) => {
-    const missing: string[] = [], letters: ReturnType<typeof untangled>[] = []
+    const missing: string[] = [], letters: Outline[][] = []
     let x = 0
     let last: { font: Font, letter: string } | undefined
     for (const letter of text.normalize('NFC')) {
@@ -54,8 +65,8 @@ export function typesetterOf(fonts: readonly Font[]): Typesetter {
       const cap = Number((font.tables.os2 as { sCapHeight?: number } | undefined)?.sCapHeight) || USUAL_CAP * font.unitsPerEm
       const size = sizeMm * font.unitsPerEm / cap, glyph = font.charToGlyph(letter), perUnit = size / font.unitsPerEm
       if (last?.font === font) x += font.getKerningValue(font.charToGlyph(last.letter), glyph) * perUnit
-      const outlines = untangled(ringsOf(glyph.getPath(x, 0, size).commands))
-      if (outlines.length > 0) letters.push(outlines)
+      const outlines = outlinesOf(font, letter, size)
+      if (outlines.length > 0) letters.push(outlines.map(o => shifted(o, x, 0)))
       x += (glyph.advanceWidth ?? 0) * perUnit
       last = { font, letter }
     }

@@ -147,6 +147,13 @@ describe('which scrap', () => {
       expect(tinted(look, hex(m)).palette[0]!.lab.l).toBeLessThanOrEqual(look.palette[0]!.lab.l + 1e-6)
     }), { seed: 11, numRuns: 200 })
   })
+  it('a colour that is strange to the cloth shows twice, and what the patch lacks a quarter', () => {
+    const cloth = plain('#808080'), green = plain('#20a030')
+    const [c, p] = [cloth.palette[0]!.lab, green.palette[0]!.lab]
+    expect(judgeLook(cloth, green).cost).toBeCloseTo(2 * plainCost(c, p) + 0.25 * deltaE00(c, p), 6)
+    const near = plain('#868686')
+    expect(judgeLook(cloth, near).cost).toBeCloseTo(plainCost(c, near.palette[0]!.lab) + 0.25 * deltaE00(c, near.palette[0]!.lab), 6)
+  })
   it('reasons say which colours are among the print\'s, what is strange, and what the figures do', () => {
     const target = lookAt({ repeatMm: 6 })
     const says = judgeLook(target, lookAt({ repeatMm: 30, colours: ['#1f2f5f', '#e04010'] })).reasons.map(r => r.says)
@@ -207,6 +214,11 @@ describe('the mend, from further and further off', () => {
     const shift = linedUp(base, tile, [hole], 4)
     expect(laid(shift).shows).toBe(false)
     expect(laid({ x: shift.x + 20, y: shift.y }).shows).toBe(true)
+  })
+  it('finds the very shift a cloth was made with', () => {
+    const tile = print({ kind: 'sprigs', colours: ['#efe6d4', '#3b6b58', '#a64a5a'], wideMm: 40, highMm: 40, repeatMm: 13 })
+    for (const shift of [{ x: 9, y: 6 }, { x: 0, y: 0 }, { x: 120, y: 33 }])
+      expect(linedUp(repeated(tile, 240, 240, shift), tile, [hole], 4)).toEqual(shift)
   })
   it('nothing outside the holes is changed, and inside is the patch', () => {
     const base = print({}), over = print({ kind: 'plain', colours: ['#ff0000'] }), m = throughHoles(base, over, [hole], 4)

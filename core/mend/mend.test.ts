@@ -90,6 +90,8 @@ describe('places on a garment', () => {
     expect(at([button(129, 180)])).toEqual(['near'])
     expect(at([button(160, 180)])).toEqual([])
     expect(at([], { asideMm: 500 })).toEqual(['off'])
+    // Off by a twelfth of it.
+    expect(faultsOf(laidAt(badge, { ...place, on: 'banner', asideMm: 600 - 25 }), 'banner', [])).toEqual([{ why: 'off' }])
     expect(boundsOf(keepOutOutline(button(10, 20)))).toMatchObject({ left: 4, right: 16, bottom: -26, top: -14 })
   })
   it('every garment lies with its neck or upper edge at the top and is the same on both sides', () => {
@@ -163,6 +165,8 @@ describe('labels', () => {
     const page = sheet.pages[0]!
     page.forEach((a, i) => page.slice(i + 1).forEach(b => expect(sum(intersection([a.edge], [b.edge]))).toBeLessThan(1e-3)))
     expect(difference(page.map(p => p.edge), [box(0, 0, 210, 297)])).toEqual([])
+    // The first in the upper left corner, under the words.
+    expect(boundsOf(page[0]!.edge)).toMatchObject({ left: 12, top: 297 - 22 })
     expect(sheet.cuts).toHaveLength(3 + 1 + 4 + 1)
     expect(labelSheets(Array.from({ length: 40 }, () => label), { wide: 210, high: 297 }).pages.map(p => p.length)).toEqual([33, 7])
     expect(boundsOf(sheetBox(sheet, 11, label))).toMatchObject({ wideMm: 180, highMm: 88 })

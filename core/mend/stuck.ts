@@ -172,9 +172,8 @@ function wayFrom(ask: StuckAsk, side: StuckSide): StuckWay | StuckRefusal {
   }
   return found ?? hurts ?? { why: 'neverBonds', bond: most }
 }
-/** No warmer than this when it is handled: as the house has it, and never warmer than well under where its resin melts, °C. */
-const untilC = (ask: StuckAsk): number =>
-  Math.min(ask.cooling === 'touch' ? MOVED_UNDER_C : COLD_C, RESINS[ask.glue.resin!].meltC[0] - 15)
+/** No warmer than this when it is handled, as the house has it, °C: every resin has set by then. */
+const untilC = (ask: StuckAsk): number => (ask.cooling === 'touch' ? MOVED_UNDER_C : COLD_C)
 
 const works = (w: StuckWay | StuckRefusal): w is StuckWay => 'recipe' in w
 

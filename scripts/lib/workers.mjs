@@ -27,7 +27,7 @@ export function copyFonts(folder) {
 export async function buildServiceWorker(publicDir) {
   const { getManifest } = await import('workbox-build')
   const { manifestEntries } = await getManifest({
-    globDirectory: publicDir, globPatterns: ['**/*.{js,css,woff2,svg}'], globIgnores: ['sw.js'], maximumFileSizeToCacheInBytes: 8e6,
+    globDirectory: publicDir, globPatterns: ['**/*.{js,css,woff,woff2,svg}'], globIgnores: ['sw.js'], maximumFileSizeToCacheInBytes: 8e6,
   })
   const revision = createHash('sha256').update(JSON.stringify(manifestEntries)).digest('hex').slice(0, 16)
   await build({

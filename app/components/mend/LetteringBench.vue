@@ -30,7 +30,9 @@ watch([
   try {
     const found = setText(work.value.text, work.value.sizeMm, set)
     const lifted = work.value.lifted.filter(i => i < found.letters.length)
-    setWork({ outlines: centred(lettersAt(found, lifted)).map(toPayload).slice(0, 60), lifted })
+    const outlines = centred(lettersAt(found, lifted)).map(toPayload).slice(0, 60)
+    // What stands so already is not written again.
+    if (JSON.stringify([outlines, lifted]) !== JSON.stringify([work.value.outlines, work.value.lifted])) setWork({ outlines, lifted })
     textProblem.value = null
   } catch (error) {
     textProblem.value = (error as Error).message
