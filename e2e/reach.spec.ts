@@ -210,7 +210,8 @@ async function axe(page: Page, rule?: string): Promise<string[]> {
 }
 
 test('no screen keeps anyone out, light or dark: names, roles, contrast, and nothing over the side', async ({ page }) => {
-  test.setTimeout(240_000)
+  // Some sixty screens, each looked at twice.
+  test.setTimeout(480_000)
   page.setDefaultTimeout(12_000)
   await page.setViewportSize({ width: 1280, height: 800 })
   // Colours change at once, so that none is looked at half-way.
