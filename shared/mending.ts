@@ -4,11 +4,11 @@
  */
 import type { Look } from '#core/colour'
 import { labOf } from '#core/colour'
-import { areaMm2, boxAbout, boxOf, offset, type Outline } from '#core/geometry'
+import { areaMm2, boundsOf, boxAbout, boxOf, offset, type Outline } from '#core/geometry'
 import { TYPICAL_LEAFLETS } from '#core/leaflet'
 import { RESINS, type BedKindKey, type ResinKey } from '#core/materials'
 import {
-  faultsOf, GARMENTS, keepOutOutline, laidAt, patchesFor, shapeCut, shapeOf, type StuckAsk, type StuckSide,
+  faultsOf, GARMENTS, keepOutOutline, laidAt, patchesFor, shapeCut, shapeOf, sheetBox, type StuckAsk, type StuckSide,
 } from '#core/mend'
 import { denseParts, type StitchDesign } from '#core/stitch'
 import type { ClothInput, SupplyInput } from '#core/stack'
@@ -89,8 +89,7 @@ const times = (m: Pick<Making, 'name'>, count: number): string[] =>
 /** Shapes of one kind beside each other, so that they are pressed as one. */
 const APART_MM = 6
 function sideBySide(one: Outline, count: number): Outline {
-  const { rim } = boxAbout([one]), wide = Math.max(...rim.map(p => p.x)) - Math.min(...rim.map(p => p.x))
-  const high = Math.max(...rim.map(p => p.y)) - Math.min(...rim.map(p => p.y)), across = Math.ceil(Math.sqrt(count * high / wide))
+  const { wideMm: wide, highMm: high } = boundsOf(one), across = Math.ceil(Math.sqrt(count * high / wide))
   const rows = Math.ceil(count / across)
   return boxOf({ left: 0, right: across * (wide + APART_MM) - APART_MM, bottom: 0, top: rows * (high + APART_MM) - APART_MM })
 }
@@ -193,24 +192,20 @@ export function operationsOfMend(m: Making, work: MendWork): MadeMaking[] {
 const CREST_ROUND_MM = 25
 /** A part of a design where it lies on the garment: placed as its whole is. */
 function laidWithin(part: Outline, w: WorkOf<'crest'>): Outline {
-  const whole = placedBox(w), box = (o: Outline) => boxAbout([o]).rim
   const mid = (o: Outline) => {
-    const r = box(o)
-    return { x: (Math.min(...r.map(p => p.x)) + Math.max(...r.map(p => p.x))) / 2,
-      y: (Math.min(...r.map(p => p.y)) + Math.max(...r.map(p => p.y))) / 2 }
+    const { left, bottom, wideMm, highMm } = boundsOf(o)
+    return { x: left + wideMm / 2, y: bottom + highMm / 2 }
   }
-  const a = mid(part), b = mid(whole), turn = w.place.turnDeg * Math.PI / 180, dx = a.x - b.x, dy = a.y - b.y
+  const a = mid(part), b = mid(placedBox(w)), turn = w.place.turnDeg * Math.PI / 180, dx = a.x - b.x, dy = a.y - b.y
   return laidAt(part, {
     ...w.place, asideMm: w.place.asideMm + dx * Math.cos(turn) - dy * Math.sin(turn),
     downMm: w.place.downMm - (dx * Math.sin(turn) + dy * Math.cos(turn)),
   })
 }
-/** Labels lie edge to edge, as they come off their sheet; no wider than the sheet. */
-const SHEET_MM = { A4: 186, A3: 273 } as const
-export function labelsBox(w: Pick<WorkOf<'labels'>, 'wideMm' | 'highMm' | 'paper'>, count: number): Outline {
-  const across = Math.max(1, Math.min(count, Math.floor(SHEET_MM[w.paper] / w.wideMm)))
-  return boxOf({ left: 0, right: across * w.wideMm, bottom: 0, top: Math.ceil(count / across) * w.highMm })
-}
+const PAPER_MM = { A4: 210, A3: 297 } as const
+/** All labels side by side as they come off their sheet. */
+export const labelsBox = (w: Pick<WorkOf<'labels'>, 'wideMm' | 'highMm' | 'paper'>, count: number): Outline =>
+  sheetBox(w, count, PAPER_MM[w.paper])
 
 const FORM = {
   woven: { construction: 'twill', nap: 'none' }, felt: { construction: 'felt', nap: 'none' },
@@ -220,8 +215,7 @@ type Item = WorkOf<'motif'>['item']
 /** What is stuck on, as a cloth. */
 export const itemCloth = (i: Item): ClothInput => ({
   fibres: [{ fibre: i.fibre, sharePct: 100 }], ...FORM[i.form], massGsm: i.massGsm, thicknessMm: i.thicknessMm,
-  mayGetWet: true,
-  finishes: [],
+  mayGetWet: true, finishes: [],
 })
 /** A transfer's film, typical. */
 const FILM: ClothInput = {

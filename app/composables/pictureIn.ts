@@ -1,4 +1,4 @@
-import type { Picture } from '#core/colour'
+import { corrected, type Gains, type Picture } from '#core/colour'
 
 /** Larger pictures are not opened; a longer side is made so many points long before it is looked at. */
 const MOST_MB = 30
@@ -36,14 +36,15 @@ export async function pictureAt(address: string): Promise<Picture> {
 
 /** A small picture is so wide and so fine, mm and points a mm. */
 const TILE_MM = 40, TILE_PX_PER_MM = 3
-/** A square out of the middle of a picture, small enough to be kept. @param mmPerPx size of a point */
-export function tileOf(picture: Picture, mmPerPx: number): { picture: string, wideMm: number } {
+/** A square out of the middle of a picture, small enough to be kept. @param mmPerPx size of a point @param gains by its white card */
+export function tileOf(picture: Picture, mmPerPx: number, gains?: Gains): { picture: string, wideMm: number } {
   const wideMm = Math.min(TILE_MM, picture.wide * mmPerPx, picture.high * mmPerPx), px = wideMm / mmPerPx
   const side = Math.max(8, Math.round(wideMm * TILE_PX_PER_MM))
   const canvas = Object.assign(document.createElement('canvas'), { width: side, height: side })
   canvas.getContext('2d')!.drawImage(
     canvasOf(picture), (picture.wide - px) / 2, (picture.high - px) / 2, px, px, 0, 0, side, side,
   )
-  return { picture: canvas.toDataURL('image/jpeg', 0.85), wideMm }
+  const { data } = canvas.getContext('2d')!.getImageData(0, 0, side, side), small = { rgba: data, wide: side, high: side }
+  return { picture: addressOf(gains ? corrected(small, gains) : small), wideMm }
 }
 export { TILE_PX_PER_MM }

@@ -202,10 +202,10 @@ function mendedFrom({ cloth, patch, pxPerMm, wideMm, highMm, holes, distancesM }
   const wide = Math.round(wideMm * pxPerMm), high = Math.round(highMm * pxPerMm)
   const whole = repeated(cloth, wide, high), shift = linedUp(whole, patch, holes, pxPerMm)
   const mended = throughHoles(whole, repeated(patch, wide, high, shift), holes, pxPerMm)
-  return distancesM.map(farM => ({
-    farM, mended: pictureOf(seenFrom(mended, pxPerMm, farM)), cloth: pictureOf(seenFrom(whole, pxPerMm, farM)),
-    seen: mendSeen(mended, whole, pxPerMm, holes.flat().length > 0 ? holes[0]! : [], farM),
-  }))
+  return distancesM.map((farM) => {
+    const torn = seenFrom(mended, pxPerMm, farM), never = seenFrom(whole, pxPerMm, farM)
+    return { farM, mended: pictureOf(torn), cloth: pictureOf(never), seen: mendSeen(torn, never, holes) }
+  })
 }
 type Moisture = Parameters<typeof chooseWay>[1]['moisture']
 export type Ordered = Order & { boundS: number }

@@ -2,9 +2,10 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Ring } from '../geometry'
 import {
-  barOfScrap, deltaE00, figureOf, gainsOf, judgeLook, labOf, linedUp, lookOf, madePrint, mendSeen, paletteOf, pictureOf, plainCost,
+  barOfScrap, corrected, deltaE00, figureOf, gainsOf, judgeLook, labOf, linedUp, lookOf, madePrint, mendSeen, paletteOf, pictureOf,
+  plainCost,
   plainLook,
-  rankScraps, repeated, seenFrom, showsOf, throughHoles, tinted, type Look, type MendGround, type PrintAsk, type Scrap,
+  rankScraps, repeated, seenFrom, showsOf, throughHoles, tinted, type Look, type MendGround, type Picture, type PrintAsk, type Scrap,
 } from '.'
 
 const lab = (l: number, a: number, b: number) => ({ l, a, b })
@@ -167,9 +168,10 @@ describe('which scrap', () => {
 describe('the mend, from further and further off', () => {
   const hole: Ring = Array.from({ length: 24 }, (_, i) =>
     ({ x: 30 + 9 * Math.cos(i / 12 * Math.PI), y: 30 + 9 * Math.sin(i / 12 * Math.PI) }))
+  const seenAt = (mended: Picture, base: Picture, farM: number) => mendSeen(seenFrom(mended, 4, farM), seenFrom(base, 4, farM), [hole])
   const seen = (cloth: Partial<PrintAsk>, patch: Partial<PrintAsk>, farM: number) => {
     const base = print(cloth), over = print(patch)
-    return mendSeen(throughHoles(base, over, [hole], 4), base, 4, hole, farM)
+    return seenAt(throughHoles(base, over, [hole], 4), base, farM)
   }
   it('a plain patch that is off shows from everywhere; one that matches from nowhere', () => {
     const cloth = { kind: 'plain', colours: ['#5a3040'] } as const
@@ -177,6 +179,18 @@ describe('the mend, from further and further off', () => {
       expect(seen(cloth, { ...cloth, colours: ['#8a5060'], seed: 5 }, m).shows).toBe(true)
       expect(seen(cloth, { ...cloth, seed: 5 }, m).shows).toBe(false)
     }
+  })
+  it('of several holes the one that shows most stands for all', () => {
+    const base = print({ kind: 'plain', colours: ['#5a3040'] }), over = print({ kind: 'plain', colours: ['#8a5060'] })
+    const other = hole.map(p => ({ x: p.x * 0.3, y: p.y * 0.3 })), torn = throughHoles(base, over, [hole], 4)
+    const [m, c] = [seenFrom(torn, 4, 1), seenFrom(base, 4, 1)]
+    expect(mendSeen(m, c, [other]).shows).toBe(false)
+    expect(mendSeen(m, c, [other, hole])).toEqual(mendSeen(m, c, [hole]))
+  })
+  it('a card makes a small picture what its colours are', () => {
+    const yellow = print({ kind: 'plain', colours: ['#d8c8a0'] }), right = corrected(yellow, gainsOf('#d8c8a0', '#f0f0f0'))
+    expect(deltaE00(paletteOf(right)[0]!.lab, labOf('#f0f0f0'))).toBeLessThan(1)
+    expect(corrected(yellow, [1, 1, 1]).rgba).toEqual(yellow.rgba)
   })
   it('a fine print, its figures out of line, is seen near and lost at three metres', () => {
     const cloth = { kind: 'stripes', repeatMm: 3, cover: 0.5, colours: ['#20305a', '#c8b890'] } as const
@@ -210,7 +224,7 @@ describe('the mend, from further and further off', () => {
     const stripes = { kind: 'stripes', repeatMm: 10, cover: 0.5, colours: ['#9b2d30', '#f0e7d2'], wideMm: 40, highMm: 40 } as const
     const base = repeated(print(stripes), 240, 240), tile = print({ ...stripes, seed: 12 })
     const laid = (shift: { x: number, y: number }) =>
-      mendSeen(throughHoles(base, repeated(tile, 240, 240, shift), [hole], 4), base, 4, hole, 1)
+      seenAt(throughHoles(base, repeated(tile, 240, 240, shift), [hole], 4), base, 1)
     const shift = linedUp(base, tile, [hole], 4)
     expect(laid(shift).shows).toBe(false)
     expect(laid({ x: shift.x + 20, y: shift.y }).shows).toBe(true)

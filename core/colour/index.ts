@@ -1,6 +1,6 @@
 /** Colours of cloth from a picture or typed; which scrap mends which cloth, and from how far the mend is seen. */
 export { deltaE00, gainsOf, hexOf, labOf, type Gains } from './lab'
-export type { Picture } from './picture'
+export { corrected, type Picture } from './picture'
 export { figureOf, lookOf, paletteOf, plainLook, type Look } from './palette'
 export { madePrint, type PrintAsk } from './prints'
 export {

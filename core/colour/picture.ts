@@ -12,6 +12,14 @@ export const LIGHT = Float64Array.from({ length: 256 }, (_, i) => {
   return v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4
 })
 
+/** Light as a byte of a screen's colour. */
+export const toByte = (v: number): number => Math.round(255 * (v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055))
+/** A picture put right: each channel so much lighter or darker. */
+export function corrected({ rgba, wide, high }: Picture, gains: Gains): Picture {
+  const to = gains.map(g => Uint8ClampedArray.from({ length: 256 }, (_, i) => toByte(Math.min(1, LIGHT[i]! * g))))
+  return { rgba: Uint8ClampedArray.from(rgba, (v, i) => (i % 4 === 3 ? v : to[i % 4]![v]!)), wide, high }
+}
+
 /** Which bin a point falls into. */
 export const binOf = (rgba: Picture['rgba'], at: number): number =>
   (rgba[at]! >> (8 - BITS) << (2 * BITS)) | (rgba[at + 1]! >> (8 - BITS) << BITS) | (rgba[at + 2]! >> (8 - BITS))

@@ -1,7 +1,7 @@
 import { converter } from 'culori'
-import type { Outline } from '../geometry'
+import type { Ring } from '../geometry'
 import { deltaE00, type Lab } from './lab'
-import { LIGHT, type Picture } from './picture'
+import { LIGHT, toByte, type Picture } from './picture'
 
 /**
  * What an eye still tells apart from some way off: light, red against green and yellow against blue are each spread as the eye spreads
@@ -81,7 +81,6 @@ export function seenFrom({ rgba, wide, high }: Picture, pxPerMm: number, farM: n
   return { light, wide, high, pxPerMm }
 }
 
-const toByte = (v: number): number => Math.round(255 * (v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055))
 /** Back to points of a screen. */
 export function pictureOf({ light, wide, high }: Seen): Picture {
   const rgba = new Uint8ClampedArray(wide * high * 4)
@@ -106,7 +105,7 @@ const ALONG_MM = 1, ASIDE_MM = 1.5
  * How strongly the edge of a mend is seen: the mean step of colour across its rim, ΔE₀₀.
  * @param rim in mm from the upper left of the picture, y downward
  */
-function stepAcross(seen: Seen, rim: Outline['rim']): number {
+function stepAcross(seen: Seen, rim: Ring): number {
   let sum = 0, n = 0
   for (let i = 0; i < rim.length; i++) {
     const p = rim[i]!, q = rim[(i + 1) % rim.length]!, long = Math.hypot(q.x - p.x, q.y - p.y)
@@ -125,10 +124,15 @@ function stepAcross(seen: Seen, rim: Outline['rim']): number {
 const SEEN_STEP = 2
 /** How far off it is looked at, m. */
 export const DISTANCES_M = [0.5, 1, 3] as const
-export interface MendSeen { farM: number, stepMended: number, stepCloth: number, shows: boolean }
+export interface MendSeen { stepMended: number, stepCloth: number, shows: boolean }
 
-/** Is a mend seen from so far off? Its rim against the very same line on the cloth that was never torn. */
-export function mendSeen(mended: Picture, cloth: Picture, pxPerMm: number, rim: Outline['rim'], farM: number): MendSeen {
-  const stepMended = stepAcross(seenFrom(mended, pxPerMm, farM), rim), stepCloth = stepAcross(seenFrom(cloth, pxPerMm, farM), rim)
-  return { farM, stepMended, stepCloth, shows: stepMended - stepCloth > SEEN_STEP }
+/**
+ * Is a mend seen? The rim of each hole against the very same line on the cloth that was never torn; the one that shows most stands for all.
+ * @param mended and the cloth as they are seen from one distance
+ */
+export function mendSeen(mended: Seen, cloth: Seen, rims: readonly Ring[]): MendSeen {
+  const steps = rims.map(rim => ({ stepMended: stepAcross(mended, rim), stepCloth: stepAcross(cloth, rim) }))
+  const excess = (s: typeof steps[number]) => s.stepMended - s.stepCloth
+  const worst = steps.sort((a, b) => excess(b) - excess(a))[0] ?? { stepMended: 0, stepCloth: 0 }
+  return { ...worst, shows: excess(worst) > SEEN_STEP }
 }

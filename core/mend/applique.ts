@@ -38,7 +38,7 @@ export function shapeOf(kind: ShapeKind, wideMm: number, highMm: number): Outlin
 
 /** Turned in so far, mm. */
 const TURN_MM = 6
-/** Points of a seam sewn before it is turned are clipped: rounder than this it does not turn, mm. */
+/** One shape as it is traced, cut and laid. */
 export interface ShapeCut {
   /** As it lies on the ground, seen from its face. */
   face: Outline
@@ -91,7 +91,7 @@ export function sewingOrder(placed: readonly Outline[]): number[] {
 export const edgeM = (faces: readonly { face: Outline, count: number }[]): number =>
   faces.reduce((s, f) => s + f.count * (aroundMm(f.face.rim) + f.face.holes.reduce((h, r) => h + aroundMm(r), 0)), 0) / 1000
 
-/** Shapes laid evenly on a ground so wide and high, corners in its corners: middles, mm from its upper left, y downward. */
+/** Shapes laid evenly on a ground so wide and high: their middles, mm from its upper left, y downward. */
 export function spread(count: number, wideMm: number, highMm: number): Point[] {
   const across = Math.max(1, Math.ceil(Math.sqrt(count * wideMm / highMm))), down = Math.max(1, Math.ceil(count / across))
   return Array.from({ length: count }, (_, i) => {

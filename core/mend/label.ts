@@ -72,7 +72,7 @@ export function mirroredLabel(l: Label): Label {
 export function labelSheets(labels: readonly Label[], paper: { wide: number, high: number }): LabelSheet {
   if (labels.length === 0) return { pages: [], cuts: [], across: 0, down: 0 }
   const { wideMm, highMm } = boundsOf(labels[0]!.edge)
-  const across = Math.floor((paper.wide - 2 * MARGIN_MM) / wideMm), down = Math.floor((paper.high - MARGIN_MM - HEAD_MM) / highMm)
+  const across = acrossOf(wideMm, paper.wide), down = Math.floor((paper.high - MARGIN_MM - HEAD_MM) / highMm)
   if (across < 1 || down < 1) throw new RangeError('Label: it is larger than the sheet of paper. Make it smaller, or take a larger sheet.')
   const pages: Label[][] = []
   labels.forEach((label, i) => {
@@ -101,9 +101,9 @@ export function labelBacking({ edge }: Label): Outline {
   return inner
 }
 
-/** All labels pressed side by side: the box of those that lie on one sheet, mm. */
-export function sheetBox(sheet: LabelSheet, count: number, label: Label): Outline {
-  const { wideMm, highMm } = boundsOf(label.edge)
-  const columns = Math.min(sheet.across, count), rows = Math.min(sheet.down, Math.ceil(count / Math.max(1, sheet.across)))
-  return boxOf({ left: 0, right: columns * wideMm, bottom: 0, top: rows * highMm })
+const acrossOf = (wideMm: number, paperWideMm: number): number => Math.floor((paperWideMm - 2 * MARGIN_MM) / wideMm)
+/** The box of labels edge to edge, as many across as their sheet has, mm. */
+export function sheetBox({ wideMm, highMm }: Pick<LabelSpec, 'wideMm' | 'highMm'>, count: number, paperWideMm: number): Outline {
+  const across = Math.max(1, Math.min(count, acrossOf(wideMm, paperWideMm)))
+  return boxOf({ left: 0, right: across * wideMm, bottom: 0, top: Math.ceil(count / across) * highMm })
 }

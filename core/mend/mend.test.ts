@@ -169,7 +169,7 @@ describe('labels', () => {
     expect(boundsOf(page[0]!.edge)).toMatchObject({ left: 12, top: 297 - 22 })
     expect(sheet.cuts).toHaveLength(3 + 1 + 4 + 1)
     expect(labelSheets(Array.from({ length: 40 }, () => label), { wide: 210, high: 297 }).pages.map(p => p.length)).toEqual([33, 7])
-    expect(boundsOf(sheetBox(sheet, 11, label))).toMatchObject({ wideMm: 180, highMm: 88 })
+    expect(boundsOf(sheetBox(spec, 11, 210))).toMatchObject({ wideMm: 180, highMm: 88 })
     expect(() => labelSheets([labelOf({ ...spec, wideMm: 300 }, bars)], { wide: 210, high: 297 })).toThrow('larger than the sheet')
     expect(labelSheets([], { wide: 210, high: 297 }).pages).toEqual([])
   })

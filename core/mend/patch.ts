@@ -40,7 +40,7 @@ const WEB_LESS_MM = 0.5
 const BRIDGE_MM = 4
 const TOOTH_MM = 4
 
-/** A hole trimmed clean may not take a millimetre off the next. */
+/** Holes with their ragged edges taken off. */
 const trimmed = (holes: readonly Outline[], mm: number): Outline[] => offset(holes.map(h => ({ rim: h.rim, holes: [] })), mm)
 
 /** Teeth all along a ring, outward, so that nothing of it is lost to them. */

@@ -52,7 +52,7 @@ export function keepOutOutline(k: KeepOut): Outline {
 
 export type PlaceFault = { why: 'over', kind: KeepOutKind } | { why: 'near', kind: KeepOutKind } | { why: 'off' }
 /**
- * What is wrong with a place: it lies over a button, zip, seam or buckle, or partly off the garment; or it lies so near that the sole has
+ * What is wrong with a place: it lies over a button, zip, seam or the like, or partly off the garment; or it lies so near that the sole has
  * to be kept off one.
  */
 export function faultsOf(laid: Outline, on: GarmentView, keepOuts: readonly KeepOut[]): PlaceFault[] {

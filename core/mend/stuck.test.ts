@@ -97,6 +97,17 @@ describe('what a side may do', () => {
     const pvc: ClothInput = { ...CLOTHS.film, fibres: [{ fibre: 'pvc', sharePct: 100 }] }
     expect(planStuck(ask({ garment: pvc })).refused[0]!.because).toEqual({ why: 'noHeat', fumes: true, of: 'garment' })
   })
+  it('a sheet that asks for longer than a minute is followed to its end: what that hurts is seen', () => {
+    const hot = { ...IRON, stops: [IRON.stops[2]!] }, of = (leastS: number) => planStuck(ask({ garment: CLOTHS.poplin, iron: hot, leastS }))
+    expect(of(110).first!.harm).toBeGreaterThan(of(60).first!.harm)
+  })
+  it('of a blend the fibre that is hurt first counts, however little of it there is', () => {
+    const fibres: ClothInput['fibres'] = [{ fibre: 'cotton', sharePct: 80 }, { fibre: 'modacrylic', sharePct: 20 }]
+    const behind = (item: ClothInput) => planStuck(
+      ask({ item, garment: CLOTHS.poplin, fromItem: false, iron: { ...IRON, stops: [IRON.stops[2]!] }, leastS: 45 }))
+    expect(behind(thin).first!.harm).toBeLessThan(0.5)
+    expect(behind({ ...thin, fibres }).refused.find(r => r.side === 'garment')?.because.why).toBe('hurts')
+  })
   it('never hotter than either stands, and it lies until it may be touched', () => {
     for (const garment of [CLOTHS.twill, CLOTHS.worsted, CLOTHS.mixed, CLOTHS.polyester, CLOTHS.viscose]) for (
       const iron of [IRON, DRY_IRON]) {

@@ -1,8 +1,8 @@
 import { bondOf, gradeOf, shifted, type BondCourse } from '../bond'
 import { layerOf, runProgramme, steadySole, timeToReachS, valueAt, type Layer, type Stack, type Transient } from '../heat'
 import { harmAlong } from '../hurt'
-import { clothLimit, type BlendRule, type ClothLimit, type Evidence } from '../limit'
-import { BED_KINDS, COVER_KINDS, RESINS, ROOM_C, type BedKindKey, type CoverKindKey, type FibreKey } from '../materials'
+import { clothLimit, limitingFibres, type BlendRule, type ClothLimit, type Evidence } from '../limit'
+import { BED_KINDS, COVER_KINDS, FIBRES, RESINS, ROOM_C, type BedKindKey, type CoverKindKey, type FibreKey } from '../materials'
 import {
   allowedStops, COARSE, COLD_C, HARM_ALLOWED, moistureOf, pressureOf, type IronInput, type IronStop, type Lean, type Recipe,
 } from '../recipe'
@@ -76,8 +76,9 @@ const LONGEST_SECOND_S = 20
 
 const bare = (cloth: ClothInput): Layer =>
   foldedStack({ plies: [cloth], cover: null, coverWaterGsm: 0, mistGsm: 0, bed: 'hard' }).work[0]!
-const weakest = (cloth: ClothInput): FibreKey | null =>
-  [...cloth.fibres].sort((a, b) => b.sharePct - a.sharePct)[0]?.fibre ?? null
+/** Of the fibres that count, the one that is hurt first. */
+const weakest = (cloth: ClothInput, rule: BlendRule): FibreKey | null =>
+  [...limitingFibres(cloth.fibres, rule)].sort((a, b) => FIBRES[a.fibre].hurtC - FIBRES[b.fibre].hurtC)[0]?.fibre ?? null
 
 /**
  * Cover, then what is stuck on and the garment with the resin between, as they meet the sole from a side; then the sheet under it, the
@@ -103,20 +104,23 @@ interface Tried { recipe: Recipe, stack: Stack, run: Transient, bond: BondCourse
 const sideOut = (ask: StuckAsk, side: StuckSide): 'back' | 'face' => ((side === 'item') === ask.inside ? 'back' : 'face')
 
 function tryAt(ask: StuckAsk, side: StuckSide, stop: IronStop, method: 'dry' | 'damp'): Tried {
+  // A sheet may ask for longer: the harm of all of it is followed.
+  const durationS = Math.max(LONGEST_S, ask.leastS)
   const { glue } = ask, pressureKPa = pressureOf(ask.iron.kind, ask.lean), firstSide = sideOut(ask, side)
   const recipe: Recipe = {
-    method, stop, firstSide, passes: 1, warmS: 0, holdS: LONGEST_S, secondS: null, lean: ask.lean, pressureKPa,
+    method, stop, firstSide, passes: 1, warmS: 0, holdS: durationS, secondS: null, lean: ask.lean, pressureKPa,
     ...moistureOf(method, ask.iron.kind, ask.cover), coolS: 0,
   }
   const stack = stuckStack(ask, side, recipe.coverWaterGsm)
   const run = runProgramme(
-    stack, { sole: steadySole(stop.meanC), phases: [{ kind: 'down', durationS: LONGEST_S, pressureKPa }], roomC: ROOM_C }, COARSE,
+    stack, { sole: steadySole(stop.meanC), phases: [{ kind: 'down', durationS, pressureKPa }], roomC: ROOM_C }, COARSE,
   )
   const bond = bondOf(run, shifted(gradeOf(glue.resin!, glue.grade ?? 'hand'), glue.lot?.rateFactor ?? 1, glue.lot?.meltShiftC ?? 0))
   // Over-fusing of a web under a patch is no harm to either: it has nowhere to come through but the weave.
   const harm = harmAlong(run, null, {
-    cloth: ask.garment, backingBase: weakest(ask.item), resinGsm: glue.resinGsm, coverFibre: ask.cover && COVER_KINDS[ask.cover].fibre,
-    covered: ask.cover !== null || side === 'item', bed: ask.bed, sides: [firstSide], soleC: stop.meanC, pressureKPa,
+    cloth: ask.garment, backingBase: weakest(ask.item, ask.blendRule), resinGsm: glue.resinGsm, coverFibre: ask.cover
+      && COVER_KINDS[ask.cover].fibre,
+    covered: ask.cover !== null, bed: ask.bed, sides: [firstSide], soleC: stop.meanC, pressureKPa,
     blendRule: ask.blendRule,
   })
   return { recipe, stack, run, bond, harm }

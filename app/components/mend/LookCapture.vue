@@ -22,7 +22,8 @@ watch(shot, async (s) => {
     const found = await workers.ask('look', remote => remote.look(s.picture, size, gains))
     if (s !== shot.value) return
     look.value = {
-      palette: found.palette.map(({ hex, sharePct }) => ({ hex, sharePct })), figureMm: found.figureMm, tile: tileOf(s.picture, size),
+      palette: found.palette.map(({ hex, sharePct }) => ({ hex, sharePct })), figureMm: found.figureMm,
+      tile: tileOf(s.picture, size, gains),
     }
     problem.value = null
   } catch (error) {

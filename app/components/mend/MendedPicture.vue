@@ -13,10 +13,7 @@ const seen = shallowRef<MendedFrom[]>([])
 const problem = ref<string | null>(null)
 /** A look as points: its small picture, or its colour with the light and shade of a weave. */
 async function pictureOfLook(l: LookPayload, seed: number): Promise<Picture> {
-  if (l.tile) {
-    const picture = await pictureAt(l.tile.picture), px = Math.round(l.tile.wideMm * TILE_PX_PER_MM)
-    return picture.wide === px ? picture : picture
-  }
+  if (l.tile) return pictureAt(l.tile.picture)
   const [ground, ...rest] = l.palette
   return madePrint({
     kind: rest.length > 0 ? 'dots' : 'plain', colours: l.palette.map(p => p.hex), repeatMm: Math.max(4, (l.figureMm ?? 6) * 2),
