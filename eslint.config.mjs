@@ -10,7 +10,8 @@ const CORE_LAYERS = [
   ['materials', 'units', 'numeric', 'job', 'geometry'], ['heat'], ['stack'],
   ['limit', 'order', 'iron', 'hand', 'measure', 'shrink', 'sheet', 'colour', 'stitch'],
   ['cut', 'lay'], ['setdown', 'bond'],
-  ['leaflet'], ['hurt'], ['recipe'], ['place', 'window', 'press', 'seam'], ['match', 'learn', 'run', 'grid', 'hem', 'mend'],
+  ['leaflet'], ['hurt'], ['recipe', 'look'], ['place', 'window', 'press', 'seam'], ['match', 'learn', 'run', 'grid', 'hem', 'mend'],
+  ['care'], ['rescue', 'practice'],
 ]
 
 const above = (i, folder) => i + 1 < CORE_LAYERS.length

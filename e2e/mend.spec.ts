@@ -3,10 +3,14 @@ import { expect, test, type Page } from '@playwright/test'
 import sharp from 'sharp'
 import type { Cloth, Cutting, Job, Making, Makings, Page as Listed, Run, RunHead, ScrapKept } from '#shared/schemas'
 import { sheetsOf } from './paper'
+import { stopsOfDemo } from './irons'
 import { startServer, type Server } from './server'
 
 let server: Server
-test.beforeAll(async () => { server = await startServer(60) })
+test.beforeAll(async () => {
+  server = await startServer(60)
+  await stopsOfDemo(server.url)
+})
 test.afterAll(() => server.down())
 test.use({ testIdAttribute: 'data-test' })
 
@@ -170,7 +174,8 @@ test('a badge: its first side is computed; never over a button, never a film fro
     const job = await jobOf(page, 'Watch jacket', ['TW-13'])
     await openJob(page, job.name)
     await toMend(page, 'm')
-    await expect(page.getByTestId('motif-says')).toContainText('From the front first', { timeout: 20_000 })
+    // Which side that is hangs on what the iron was found to give meanwhile; felt is too thick at any stop.
+    await expect(page.getByTestId('motif-says')).toContainText(/From the (front|inside) first/, { timeout: 20_000 })
     await page.getByRole('radio', { name: 'Felt' }).click()
     await expect(page.getByTestId('motif-says')).toContainText('From the inside first')
     await page.getByRole('radio', { name: 'Film' }).click()

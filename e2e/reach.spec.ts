@@ -1,10 +1,14 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
 import { pressThrough, warmIron } from './press'
+import { stopsOfDemo } from './irons'
 import { startServer, type Server } from './server'
 
 let server: Server
-test.beforeAll(async () => { server = await startServer(60) })
+test.beforeAll(async () => {
+  server = await startServer(60)
+  await stopsOfDemo(server.url)
+})
 test.afterAll(() => server.down())
 test.use({ testIdAttribute: 'data-test' })
 

@@ -2,10 +2,14 @@ import { randomUUID } from 'node:crypto'
 import { expect, test, type Browser, type Page } from '@playwright/test'
 import { blockOf, usualMeasures } from '#core/cut'
 import type { Cloth, Cutting, Iron, Job, JobPiece, Page as Listed, Run, RunHead, Supply, Trial } from '#shared/schemas'
+import { stopsOfDemo } from './irons'
 import { startServer, type Server } from './server'
 
 let server: Server
-test.beforeAll(async () => { server = await startServer(60) })
+test.beforeAll(async () => {
+  server = await startServer(60)
+  await stopsOfDemo(server.url)
+})
 test.afterAll(() => server.down())
 test.use({ testIdAttribute: 'data-test' })
 

@@ -1,10 +1,14 @@
 import { randomUUID } from 'node:crypto'
 import { expect, test, type Page } from '@playwright/test'
 import type { Cloth, Job, Making, Makings, Page as Listed, Run, RunHead } from '#shared/schemas'
+import { stopsOfDemo } from './irons'
 import { startServer, type Server } from './server'
 
 let server: Server
-test.beforeAll(async () => { server = await startServer(60) })
+test.beforeAll(async () => {
+  server = await startServer(60)
+  await stopsOfDemo(server.url)
+})
 test.afterAll(() => server.down())
 test.use({ testIdAttribute: 'data-test' })
 

@@ -1,5 +1,5 @@
 /** What this workroom's own swatches teach: parameters with their spread, why one peeled, and which recipes are proved. */
-export { expectedGrade, FULL_BOND_PEEL_N50, gradeResidual, judgingLogLikelihood, type Judged } from './observe'
+export { bondAtGrade, expectedGrade, FULL_BOND_PEEL_N50, gradeResidual, judgingLogLikelihood, type Judged } from './observe'
 export { bondTable } from './table'
 export { learn, quantilesOver, type Learned, type LearnResult, type Lesson } from './learn'
 export { peelForceN50, simulatePull, type Pull } from './peel'

@@ -34,6 +34,14 @@ export function expectedGrade(logBond: number): number {
   return 5
 }
 
+/** The bond at which a grade is to be expected: the other way round. @param grade 0 to 5 */
+export function bondAtGrade(grade: number): number {
+  const next = GRADE_AT_BOND.findIndex(([, g]) => g >= grade)
+  if (next <= 0) return GRADE_AT_BOND[next === 0 ? 0 : GRADE_AT_BOND.length - 1]![0]
+  const [b1, g1] = GRADE_AT_BOND[next]!, [b0, g0] = GRADE_AT_BOND[next - 1]!
+  return Math.exp(Math.log(b0) + (Math.log(b1) - Math.log(b0)) * (grade - g0) / (g1 - g0))
+}
+
 const heavy = (residual: number): number => -(FREEDOM + 1) / 2 * Math.log1p(residual * residual / FREEDOM)
 const side = (x: number): number => Math.log(OTHER_CAUSE + (1 - OTHER_CAUSE) / (1 + Math.exp(-x)))
 

@@ -1,0 +1,217 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { bondAtGrade, expectedGrade } from '../learn'
+import { clothLimit } from '../limit'
+import { FIBRE_WASH_C, RESIN_KEYS, RESINS, type FibreKey, type FinishKey, type ResinKey } from '../materials'
+import type { Bench } from '../recipe'
+import {
+  beyond, bondThrough, careLimits, coolerWashC, hottestFor, ironStays, learnWear, lossOf, roundsHeld, softensC, STROKE_S, wakenedBy,
+  type CarePart, type IronStay, type ResinInWash, type WashRound,
+} from '.'
+
+const inWash = (key: ResinKey, more: Partial<ResinInWash> = {}): ResinInWash =>
+  ({ resin: RESINS[key], limitC: RESINS[key].washC[1], tumble: RESINS[key].tumble, repellent: false, wear: 1, ...more })
+const wash = (washC: number, tumble: WashRound['tumble'] = 'no', softener = false): WashRound => ({ washC, tumble, softener })
+const dryers = fc.constantFrom('no' as const, 'low' as const, 'yes' as const)
+
+describe('a bond through the wash', () => {
+  it.each(RESIN_KEYS)('%s at its own limit, dryer and all: good after one, five and twenty rounds', (key) => {
+    const r = inWash(key), b = bondThrough(1.25, r, wash(r.limitC, r.tumble), 20)
+    expect(b[1]!).toBeGreaterThan(1.2)
+    expect(b[5]!).toBeGreaterThan(1.15)
+    expect(b[20]!).toBeGreaterThanOrEqual(0.999)
+    expect(b[20]!).toBeLessThan(1.15)
+  })
+  it.each(RESIN_KEYS.filter(k => RESINS[k].washC[1] < 95))('%s twenty degrees over its limit peels before twenty rounds', (key) => {
+    const r = inWash(key), over = wash(r.limitC + 20, r.tumble)
+    expect(roundsHeld(1.25, r, over)).toBeGreaterThanOrEqual(5)
+    expect(roundsHeld(1.25, r, over)).toBeLessThan(20)
+  })
+  it('boiled, only the one that is made for it stays; the soft ones let go at once', () => {
+    expect(roundsHeld(1.25, inWash('hdpe'), wash(95, 'yes'))).toBeGreaterThanOrEqual(20)
+    for (const key of ['polyamide', 'polyamideLow', 'eva', 'evaWeb', 'polyamideWeb'] as const)
+      expect(roundsHeld(1.25, inWash(key), wash(95))).toBe(0)
+  })
+  it('hotter, with a hotter dryer, with softener, on a repellent finish, under-bonded: never better', () => {
+    fc.assert(fc.property(
+      fc.constantFrom(...RESIN_KEYS), fc.double({ min: 0.2, max: 3, noNaN: true }), fc.integer({ min: 1, max: 95 }), dryers,
+      fc.integer({ min: 0, max: 12 }), (key, bond, washC, tumble, n) => {
+        const r = inWash(key), at = (round: WashRound, by: ResinInWash = r) => bondThrough(bond, by, round, n).at(-1)!
+        const here = at(wash(washC, tumble))
+        expect(here).toBeLessThanOrEqual(bond)
+        expect(at(wash(Math.min(95, washC + 7), tumble))).toBeLessThanOrEqual(here)
+        expect(at(wash(washC, 'yes'))).toBeLessThanOrEqual(here)
+        expect(at(wash(washC, tumble, true))).toBeLessThanOrEqual(here)
+        expect(at(wash(washC, tumble), { ...r, repellent: true })).toBeLessThanOrEqual(here)
+        expect(at(wash(washC, tumble), { ...r, wear: 2 })).toBeLessThanOrEqual(here)
+        if (n > 0) expect(bondThrough(bond, r, wash(washC, tumble), n - 1).at(-1)!).toBeGreaterThanOrEqual(here)
+      }), { seed: 15, numRuns: 200 })
+  })
+  it('an under-bonded one loses its share faster: water gets behind it', () => {
+    const r = inWash('polyamide'), share = (b: number) => bondThrough(b, r, wash(60, 'low'), 5).at(-1)! / b
+    expect(share(0.5)).toBeLessThan(share(1))
+    expect(share(1.5)).toBeCloseTo(share(2.5), 9)
+  })
+  it('eight degrees more take twice as much, softener twice, a repellent finish three times; never washed, never lost', () => {
+    const r = inWash('polyester')
+    expect(lossOf(r, wash(48)) / lossOf(r, wash(40))).toBeCloseTo(2, 9)
+    expect(lossOf(r, wash(40, 'no', true)) / lossOf(r, wash(40))).toBeCloseTo(2, 9)
+    expect(lossOf({ ...r, repellent: true }, wash(40)) / lossOf(r, wash(40))).toBeCloseTo(3, 9)
+    expect(lossOf(r, wash(0))).toBe(0)
+  })
+  it('says what wakes a resin: the wash where it softens wet, the dryer where it softens dry', () => {
+    expect(softensC(inWash('polyamide'), true)).toBe(90)
+    expect(softensC(inWash('polyamide'), false)).toBe(105)
+    expect(wakenedBy(inWash('polyamide'), wash(60, 'low'))).toBeNull()
+    expect(wakenedBy(inWash('polyamide'), wash(95))).toBe('wash')
+    expect(wakenedBy(inWash('polyamideLow'), wash(40, 'yes'))).toBe('dryer')
+    expect(wakenedBy(inWash('eva'), wash(60))).toBe('wash')
+    expect(wakenedBy(inWash('eva'), wash(0, 'low'))).toBeNull()
+    expect(wakenedBy(inWash('eva'), wash(0, 'yes'))).toBe('dryer')
+  })
+  it('says how much cooler it would hold as often as wished', () => {
+    expect(coolerWashC(1.25, inWash('polyamideLow'), wash(60), 20)).toBe(40)
+    expect(coolerWashC(1.25, inWash('eva'), wash(95), 20)).toBe(30)
+    expect(coolerWashC(0.5, inWash('eva'), wash(40), 5)).toBe(0)
+    expect(coolerWashC(1.25, inWash('polyester'), wash(40), 20)).toBe(40)
+  })
+  it('no bond and no rounds are said', () => {
+    expect(() => bondThrough(0, inWash('eva'), wash(30), 3)).toThrow('there is none')
+    expect(() => bondThrough(1, inWash('eva'), wash(30), 2.5)).toThrow('whole number')
+  })
+})
+
+describe('what a wash log teaches', () => {
+  const seen = (grade: number, rounds = 6) => ({
+    bond: 1.25, resin: inWash('polyamide'), round: wash(60, 'low'), rounds,
+    judged: { grade, dotsCrisp: false, overdone: false, peelN50: null },
+  })
+  it('nothing seen, nothing learned; coming back bad it wears faster, coming back well no faster', () => {
+    expect(learnWear([]).factor).toBeCloseTo(1, 6)
+    expect(learnWear([seen(0), seen(0)]).factor).toBeGreaterThan(2)
+    expect(learnWear([seen(4), seen(4)]).factor).toBeLessThan(1.05)
+  })
+  it('the more is seen, the surer; a known wear is found again within a quarter', () => {
+    const truth = 3
+    const grades = [2, 6, 10, 16].map((rounds) => {
+      const b = bondThrough(1.25, inWash('polyamide', { wear: truth }), wash(60, 'low'), rounds).at(-1)!
+      return { ...seen(0, rounds), judged: { grade: Math.round(expectedGrade(Math.log(b))), dotsCrisp: false, overdone: false, peelN50: null } }
+    })
+    const few = learnWear(grades.slice(0, 1)), many = learnWear([...grades, ...grades, ...grades])
+    expect(many.sdLog).toBeLessThan(few.sdLog)
+    expect(many.seen).toBe(12)
+    expect(Math.abs(Math.log(many.factor / truth))).toBeLessThan(0.25)
+  })
+  it('a bond and its grade go both ways', () => {
+    for (const g of [0, 0.5, 1, 2.4, 3, 4.7, 5]) expect(expectedGrade(Math.log(bondAtGrade(g)))).toBeCloseTo(g, 9)
+  })
+})
+
+const bench = (resin: ResinKey, massGsm = 120, thicknessMm = 0.27, fibre: FibreKey = 'cotton'): Bench => ({
+  cloth: {
+    fibres: [{ fibre, sharePct: 100 }], construction: massGsm > 300 ? 'coating' : 'poplin', massGsm, thicknessMm, mayGetWet: true,
+    nap: 'none', finishes: [],
+  },
+  supply: { massGsm: 60, thicknessMm: 0.2, base: 'cotton', resin, resinGsm: 12 }, iron: { kind: 'household', stops: [] }, cover: null,
+  bed: 'padded', blendRule: 'strict',
+})
+const rest = (all: IronStay[], classC: number, side = 'face', covered = false, steam = false) =>
+  all.find(s => s.classC === classC && s.side === side && s.covered === covered && s.steam === steam)!.restS ?? Infinity
+
+describe('how the wearer may iron', () => {
+  const shirt = ironStays(bench('polyamide')), coat = ironStays(bench('polyamide', 520, 1.9, 'wool')), soft = ironStays(bench('polyamideLow'))
+  it('a hotter sole, the backing side, no cover, steam: each gives it less time; a thick cloth gives more', () => {
+    for (const all of [shirt, coat, soft]) {
+      expect(rest(all, 200)).toBeLessThanOrEqual(rest(all, 150))
+      expect(rest(all, 150, 'back')).toBeLessThanOrEqual(rest(all, 150))
+      expect(rest(all, 150, 'face', true)).toBeGreaterThanOrEqual(rest(all, 150))
+      expect(rest(all, 150, 'face', false, true)).toBeLessThanOrEqual(rest(all, 150))
+    }
+    expect(rest(coat, 150)).toBeGreaterThan(rest(shirt, 150))
+    expect(rest(soft, 110)).toBeLessThan(rest(shirt, 110))
+  })
+  it('the hottest is the one whose strokes leave the resin alone', () => {
+    const how = { side: 'face' as const, covered: false, steam: false }
+    expect(hottestFor(shirt, how)).toBe(150)
+    expect(hottestFor(coat, how)).toBe(200)
+    expect(hottestFor(ironStays(bench('hdpe')), how)).toBe(200)
+    expect(hottestFor(shirt, { ...how, side: 'back' })).toBe(110)
+    expect(hottestFor([{ classC: 110, side: 'face', covered: false, steam: false, restS: STROKE_S - 0.1 }], how)).toBe(0)
+  })
+})
+
+const cloth = (fibres: FibreKey[], finishes: FinishKey[] = [], more: { mayGetWet?: boolean, nap?: 'none' | 'pile' } = {}): CarePart => ({
+  part: 'cloth', name: 'Front', fibres, finishes,
+  limit: clothLimit({
+    fibres: fibres.map(fibre => ({ fibre, sharePct: 100 / fibres.length })), finishes, nap: more.nap ?? 'none',
+    mayGetWet: more.mayGetWet ?? true, construction: 'poplin',
+  }, 'strict'),
+})
+const backing = (resin: ResinKey | null, more: Partial<Extract<CarePart, { part: 'backing' }>> = {}): CarePart =>
+  ({ part: 'backing', name: 'Woven', on: 'Front', fibre: 'cotton', resin, washC: null, tumble: null, stays: null, ...more })
+
+describe('the chain of a garment', () => {
+  it('the weakest part decides and stands first, with where it is from', () => {
+    const c = careLimits([cloth(['cotton']), backing('polyamideLow')])
+    expect(c.wash.value).toBe(40)
+    expect(c.wash.reasons[0]).toMatchObject({ name: 'Woven', why: 'resin', resin: 'polyamideLow', limit: 40, origin: 'typical' })
+    expect(c.tumble.value).toBe('no')
+    expect(c.iron.value).toBe(200)
+    expect(c.dryClean.value).toBe(true)
+  })
+  it('a sheet speaks for its resin, even where it allows less than its kind', () => {
+    const c = careLimits([cloth(['cotton']), backing('polyester', { washC: 40, tumble: 'no' })])
+    expect(c.wash.reasons[0]).toMatchObject({ why: 'sheet', limit: 40, origin: 'maker' })
+    expect(c.tumble.reasons[0]).toMatchObject({ why: 'sheet', limit: 'no' })
+  })
+  it('finishes, trims and mends have their say', () => {
+    expect(careLimits([cloth(['polyester'], ['resinPrint'])])).toMatchObject({
+      wash: { value: 30 }, tumble: { value: 'no' }, dryClean: { value: false }, backOnly: true, iron: { value: 110 },
+    })
+    const trim: CarePart = { part: 'trim', name: 'Gilt braid', fibres: ['metallisedPlastic'], settledC: 120 }
+    expect(careLimits([cloth(['wool']), trim])).toMatchObject({ iron: { value: 110 }, dryClean: { value: false } })
+    expect(careLimits([cloth(['cotton']), { ...trim, settledC: 160, fibres: ['metallisedCotton'] }]).iron.value).toBe(150)
+    const mend: CarePart = { part: 'mend', name: 'Letters', fibres: ['polyester'], resin: 'eva', washC: null, backOnly: true }
+    const c = careLimits([cloth(['cotton']), mend])
+    expect(c).toMatchObject({ wash: { value: 30 }, backOnly: true, dryClean: { value: false }, iron: { value: 110 } })
+    expect(c.iron.reasons[0]!.why).toBe('print')
+  })
+  it('the glue line bars an iron that its cloth would take, and only on the side that is ironed', () => {
+    const stays: IronStay[] = [110, 150, 200].flatMap(classC => (['face', 'back'] as const).flatMap(side => [false, true].map(covered => ({
+      classC: classC as 110, side, covered, steam: false, restS: side === 'face' ? (classC < 200 ? 9 : 1) : classC < 150 ? 9 : 1,
+    }))))
+    expect(careLimits([cloth(['cotton']), backing('polyamide', { stays })]).iron).toMatchObject({
+      value: 150, reasons: [{ why: 'glueLine', origin: 'model' }, { why: 'fibre' }],
+    })
+    expect(careLimits([cloth(['cotton'], ['flock']), backing('polyamide', { stays })]).iron.value).toBe(110)
+  })
+  it('cloth of unknown fibre is washed warm at most and not tumbled; nothing at all stands everything', () => {
+    expect(careLimits([cloth([])])).toMatchObject({ wash: { value: 30 }, tumble: { value: 'no' } })
+    expect(careLimits([])).toMatchObject({ wash: { value: 95 }, tumble: { value: 'yes' }, iron: { value: 200 }, dryClean: { value: true } })
+  })
+  it('adding a part never lets one do more', () => {
+    const parts = fc.constantFrom(
+      cloth(['cotton']), cloth(['wool']), cloth(['polyester'], ['gasDyedPrint']), cloth(['acetate'], [], { mayGetWet: false }),
+      backing('eva'), backing('hdpe'), backing(null), backing('polyester', { washC: 60 }),
+    )
+    const dry = ['no', 'low', 'yes'], wet = ['no', 'light', 'yes']
+    fc.assert(fc.property(fc.array(parts, { maxLength: 4 }), parts, (some, one) => {
+      const a = careLimits(some), b = careLimits([...some, one])
+      expect(b.wash.value).toBeLessThanOrEqual(a.wash.value)
+      expect(b.iron.value).toBeLessThanOrEqual(a.iron.value)
+      expect(dry.indexOf(b.tumble.value)).toBeLessThanOrEqual(dry.indexOf(a.tumble.value))
+      expect(b.dryClean.value && !a.dryClean.value).toBe(false)
+      expect(wet.indexOf(b.steam)).toBeLessThanOrEqual(wet.indexOf(a.steam))
+      expect((a.backOnly && !b.backOnly) || (a.covered && !b.covered)).toBe(false)
+    }), { seed: 3 })
+  })
+  it('a wish beyond it is named with the part that says no', () => {
+    const c = careLimits([cloth(['wool']), backing('eva')])
+    expect(beyond(c, { washC: 60, tumble: 'low', dryClean: true })).toEqual([
+      { of: 'wash', wishC: 60, by: expect.objectContaining({ limit: FIBRE_WASH_C.wool, name: 'Front' }) },
+      { of: 'tumble', wish: 'low', by: expect.objectContaining({ limit: 'no' }) },
+      { of: 'dryClean', by: expect.objectContaining({ resin: 'eva' }) },
+    ])
+    expect(beyond(c, { washC: 30, tumble: 'no', dryClean: false })).toEqual([])
+  })
+})

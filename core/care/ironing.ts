@@ -1,0 +1,43 @@
+import { layerOf, timeToReachS } from '../heat'
+import { IRON_KINDS, RESINS, STEAMS_FROM_C, steamGM2S } from '../materials'
+import { COARSE, evaluate, resinOf, type Bench, type Recipe, type Side } from '../recipe'
+
+/** Classes of the wearer's iron, °C. */
+export const IRON_CLASSES = [110, 150, 200] as const
+export type IronClass = (typeof IRON_CLASSES)[number]
+/** An ordinary stroke rests no longer than this in one place, s. */
+export const STROKE_S = 3
+const LONGEST_S = 30
+
+/** How long the wearer's iron may rest in one place before the resin behind begins to soften, s; null = as long as it likes. */
+export interface IronStay { classC: IronClass, side: Side, covered: boolean, steam: boolean, restS: number | null }
+
+/** The wearer's own iron, by its weight: nobody leans on a shirt. */
+const ordinary = (classC: IronClass, side: Side, steam: boolean): Recipe => ({
+  method: steam ? 'steam' : 'dry', stop: { label: `${classC}`, meanC: classC, swingC: 0, origin: 'typical' }, firstSide: side, passes: 1,
+  warmS: 0, holdS: LONGEST_S, secondS: null, lean: 'weight', pressureKPa: IRON_KINDS.household.weightKPa, coverWaterGsm: 0, mistGsm: 0,
+  steamGM2S: steam ? steamGM2S('household') : 0, steamS: steam ? STROKE_S : 0, coolS: 0,
+})
+
+/**
+ * How the finished piece may be ironed as far as its resin goes, worked out through its own layers with a household iron: each class
+ * from the face and from the back, bare and covered, dry and with steam.
+ * @throws Error where the backing carries no resin
+ */
+export function ironStays(bench: Bench): IronStay[] {
+  const resin = resinOf(bench)
+  return IRON_CLASSES.flatMap(classC => (['face', 'back'] as const).flatMap(side => [false, true].flatMap((covered) => {
+    const steams = classC >= STEAMS_FROM_C ? [false, true] : [false]
+    return steams.map((steam): IronStay => {
+      const { run } = evaluate({ ...bench, cover: covered ? 'muslin' : null }, ordinary(classC, side, steam), { ...COARSE, skipBed: true })
+      const softC = resin.meltC[0] - (steam ? RESINS[resin.key].wetShiftC : 0)
+      return { classC, side, covered, steam, restS: timeToReachS(run, layerOf(run, 'resin')!, softC) }
+    })
+  })))
+}
+
+/** The hottest class whose ordinary strokes leave the resin alone; 0 where none does. */
+export function hottestFor(stays: readonly IronStay[], how: Pick<IronStay, 'side' | 'covered' | 'steam'>): 0 | IronClass {
+  const fits = stays.filter(s => s.side === how.side && s.covered === how.covered && s.steam === how.steam)
+  return fits.filter(s => s.restS === null || s.restS >= STROKE_S).reduce<0 | IronClass>((most, s) => s.classC > most ? s.classC : most, 0)
+}

@@ -1,0 +1,181 @@
+import type { ClothLimit } from '../limit'
+import {
+  FIBRE_TUMBLE, FIBRE_WASH_C, FINISH_TUMBLE, FINISH_WASH_C, NO_SOLVENT_FIBRES, NO_SOLVENT_FINISHES, RESINS, type Dryer, type FibreKey,
+  type FinishKey, type Origin, type ResinKey,
+} from '../materials'
+import { hottestFor, type IronStay } from './ironing'
+
+/** A part of a garment, as its care sees it. */
+export type CarePart
+  = | { part: 'cloth', name: string, fibres: readonly FibreKey[], finishes: readonly FinishKey[], limit: ClothLimit }
+    | {
+      part: 'backing', name: string, on: string, fibre: FibreKey | null, resin: ResinKey | null
+      /** What its sheet says; null where it says nothing. */
+      washC: number | null, tumble: Dryer | null
+      /** Null where it is not fused, or not worked out. */
+      stays: readonly IronStay[] | null
+    }
+    /** @param settledC the hottest that it was settled at, °C; null where it never was */
+    | { part: 'trim', name: string, fibres: readonly FibreKey[], settledC: number | null }
+    /** Patches, motifs, prints, letters: with what they are stuck. @param backOnly the iron never meets it from the front */
+    | { part: 'mend', name: string, fibres: readonly FibreKey[], resin: ResinKey | null, washC: number | null, backOnly: boolean }
+
+export type CareWhy = 'fibre' | 'finish' | 'resin' | 'sheet' | 'base' | 'label' | 'swatch' | 'glueLine' | 'settled' | 'print' | 'wish'
+/** One link of the chain: which part, what of it, and how far it lets one go. */
+export interface CareReason<T> {
+  name: string
+  why: CareWhy
+  fibre?: FibreKey
+  finish?: FinishKey
+  resin?: ResinKey
+  limit: T
+  origin: Origin
+}
+/** A limit with its chain, the strictest first; what stands first decides. */
+export interface CareChain<T> { value: T, reasons: CareReason<T>[] }
+export type IronC = 0 | 110 | 150 | 200
+export interface CareLimits {
+  /** °C; 0 = never in water. */
+  wash: CareChain<number>
+  tumble: CareChain<Dryer>
+  iron: CareChain<IronC>
+  dryClean: CareChain<boolean>
+  /** Only from the wrong side; only under a cloth; whether steam may be used. */
+  backOnly: boolean
+  covered: boolean
+  steam: 'yes' | 'light' | 'no'
+}
+
+const DRYERS: readonly Dryer[] = ['no', 'low', 'yes']
+const IRONS: readonly IronC[] = [0, 110, 150, 200]
+const downTo = (c: number): IronC => [...IRONS].reverse().find(i => i <= c) ?? 0
+
+function chain<T>(reasons: CareReason<T>[], rank: (v: T) => number, free: T): CareChain<T> {
+  const sorted = reasons.map((r, i) => ({ r, i })).sort((a, b) => rank(a.r.limit) - rank(b.r.limit) || a.i - b.i).map(x => x.r)
+  return { value: sorted[0]?.limit ?? free, reasons: sorted }
+}
+
+function washOf(p: CarePart): CareReason<number>[] {
+  const fibres = (keys: readonly FibreKey[], why: CareWhy): CareReason<number>[] =>
+    keys.map(fibre => ({ name: p.name, why, fibre, limit: FIBRE_WASH_C[fibre], origin: 'typical' }))
+  const resin = (key: ResinKey | null, washC: number | null): CareReason<number>[] => {
+    if (washC !== null) return [{ name: p.name, why: 'sheet', ...(key ? { resin: key } : {}), limit: washC, origin: 'maker' }]
+    return key ? [{ name: p.name, why: 'resin', resin: key, limit: RESINS[key].washC[1], origin: 'typical' }] : []
+  }
+  switch (p.part) {
+    case 'cloth':
+      return [
+        ...fibres(p.fibres, 'fibre'),
+        ...p.finishes.map((finish): CareReason<number> =>
+          ({ name: p.name, why: 'finish', finish, limit: FINISH_WASH_C[finish], origin: 'typical' })),
+        ...(p.fibres.length === 0 ? [{ name: p.name, why: 'fibre' as const, limit: 30, origin: 'typical' as const }] : []),
+      ]
+    case 'backing':
+      return [...resin(p.resin, p.washC), ...(p.fibre ? fibres([p.fibre], 'base') : [])]
+    case 'trim':
+      return fibres(p.fibres, 'fibre')
+    case 'mend':
+      return [...resin(p.resin, p.washC), ...fibres(p.fibres, 'fibre')]
+  }
+}
+
+function tumbleOf(p: CarePart): CareReason<Dryer>[] {
+  const fibres = (keys: readonly FibreKey[], why: CareWhy): CareReason<Dryer>[] =>
+    keys.map(fibre => ({ name: p.name, why, fibre, limit: FIBRE_TUMBLE[fibre], origin: 'typical' }))
+  const resin = (key: ResinKey | null, sheet: Dryer | null): CareReason<Dryer>[] => {
+    if (sheet !== null) return [{ name: p.name, why: 'sheet', limit: sheet, origin: 'maker' }]
+    return key ? [{ name: p.name, why: 'resin', resin: key, limit: RESINS[key].tumble, origin: 'typical' }] : []
+  }
+  switch (p.part) {
+    case 'cloth':
+      return [
+        ...fibres(p.fibres, 'fibre'),
+        ...p.finishes.map((finish): CareReason<Dryer> =>
+          ({ name: p.name, why: 'finish', finish, limit: FINISH_TUMBLE[finish], origin: 'typical' })),
+        ...(p.fibres.length === 0 ? [{ name: p.name, why: 'fibre' as const, limit: 'no' as const, origin: 'typical' as const }] : []),
+      ]
+    case 'backing':
+      return [...resin(p.resin, p.tumble), ...(p.fibre ? fibres([p.fibre], 'base') : [])]
+    case 'trim':
+      return fibres(p.fibres, 'fibre')
+    case 'mend':
+      return [...resin(p.resin, null), ...fibres(p.fibres, 'fibre')]
+  }
+}
+
+function cleanOf(p: CarePart): CareReason<boolean>[] {
+  const fibres = (keys: readonly FibreKey[]): CareReason<boolean>[] => keys.filter(f => NO_SOLVENT_FIBRES.has(f))
+    .map(fibre => ({ name: p.name, why: 'fibre', fibre, limit: false, origin: 'typical' }))
+  const resin = (key: ResinKey | null): CareReason<boolean>[] => key && ['no', 'poor'].includes(RESINS[key].dryClean)
+    ? [{ name: p.name, why: 'resin', resin: key, limit: false, origin: 'typical' }]
+    : []
+  switch (p.part) {
+    case 'cloth':
+      return [
+        ...fibres(p.fibres),
+        ...p.finishes.filter(f => NO_SOLVENT_FINISHES.has(f)).map((finish): CareReason<boolean> =>
+          ({ name: p.name, why: 'finish', finish, limit: false, origin: 'typical' })),
+      ]
+    case 'backing':
+      return resin(p.resin)
+    case 'trim':
+      return fibres(p.fibres)
+    case 'mend':
+      return [...resin(p.resin), ...fibres(p.fibres)]
+  }
+}
+
+/** Why a cloth's own limit is what it is, in the terms of care. */
+function clothWhy(limit: ClothLimit): Pick<CareReason<IronC>, 'why' | 'fibre' | 'finish'> {
+  const by = limit.reasons.find(r => r.decides)
+  if (by?.step === 'label') return { why: 'label' }
+  if (by?.step === 'finish') return { why: 'finish', finish: by.finish }
+  if (by?.step === 'swatchHurt' || by?.step === 'corner') return { why: 'swatch' }
+  return by && 'fibre' in by ? { why: 'fibre', fibre: by.fibre } : { why: 'fibre' }
+}
+
+function ironOf(p: CarePart, how: { backOnly: boolean, covered: boolean }): CareReason<IronC>[] {
+  switch (p.part) {
+    case 'cloth':
+      return [{ name: p.name, ...clothWhy(p.limit), limit: downTo(p.limit.soleC), origin: p.limit.origin }]
+    case 'backing': {
+      if (!p.stays || !p.resin) return []
+      const limit = hottestFor(p.stays, { side: how.backOnly ? 'back' : 'face', covered: how.covered, steam: false })
+      return [{ name: p.name, why: 'glueLine', resin: p.resin, limit, origin: 'model' }]
+    }
+    case 'trim':
+      return p.settledC === null ? [] : [{ name: p.name, why: 'settled', limit: downTo(p.settledC), origin: 'measured' }]
+    case 'mend':
+      return p.backOnly ? [{ name: p.name, why: 'print', limit: 110, origin: 'typical' }] : []
+  }
+}
+
+/** What all parts of a garment stand together: each limit with its chain of reasons, the strictest first. */
+export function careLimits(parts: readonly CarePart[]): CareLimits {
+  const cloths = parts.filter(p => p.part === 'cloth'), mends = parts.filter(p => p.part === 'mend')
+  const how = {
+    backOnly: cloths.some(c => c.limit.backOnly) || mends.some(m => m.backOnly), covered: cloths.some(c => c.limit.coverNeeded),
+  }
+  const steam = cloths.map(c => c.limit.steam)
+  return {
+    wash: chain(parts.flatMap(washOf), v => v, 95), tumble: chain(parts.flatMap(tumbleOf), v => DRYERS.indexOf(v), 'yes'),
+    iron: chain(parts.flatMap(p => ironOf(p, how)), v => v, 200), dryClean: chain(parts.flatMap(cleanOf), v => (v ? 1 : 0), true),
+    ...how, steam: steam.includes('no') ? 'no' : steam.includes('light') ? 'light' : 'yes',
+  }
+}
+
+export interface CareWished { washC: number, tumble: Dryer, dryClean: boolean }
+/** A wish that goes beyond what a part stands, with the part that says no. */
+export type CareFault
+  = | { of: 'wash', wishC: number, by: CareReason<number> } | { of: 'tumble', wish: Dryer, by: CareReason<Dryer> }
+    | { of: 'dryClean', by: CareReason<boolean> }
+
+/** What of a wish goes too far; none where all of it may be. */
+export function beyond(limits: CareLimits, wish: CareWished): CareFault[] {
+  const faults: CareFault[] = []
+  const [wash] = limits.wash.reasons, [tumble] = limits.tumble.reasons, [clean] = limits.dryClean.reasons
+  if (wash && wish.washC > wash.limit) faults.push({ of: 'wash', wishC: wish.washC, by: wash })
+  if (tumble && DRYERS.indexOf(wish.tumble) > DRYERS.indexOf(tumble.limit)) faults.push({ of: 'tumble', wish: wish.tumble, by: tumble })
+  if (clean && wish.dryClean && !clean.limit) faults.push({ of: 'dryClean', by: clean })
+  return faults
+}
