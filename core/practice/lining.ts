@@ -1,0 +1,97 @@
+import { bondOf, FULL_BOND, gradeOf, shifted } from '../bond'
+import { freeWaterGsm, layerOf, runProgramme, steadySole } from '../heat'
+import { hemStack, type HemAsk } from '../hem'
+import { lookOfPressing } from '../look'
+import { FIBRES, ROOM_C, type FibreKey } from '../materials'
+import { COARSE, moistureOf, pressureOf } from '../recipe'
+import { expectedGrade } from '../learn'
+import type { HurtFlag } from '../hurt'
+import { one, PRACTICE_STOPS } from './benches'
+import { PASS_AT, type Attempt, type PracticeBench, type Finding, type Verdict } from './exercise'
+import { haste, qualityOf } from './pressing'
+import { drawnFor, hiddenOptions, truthOf } from './truth'
+
+const LININGS: readonly FibreKey[] = ['acetate', 'polyamide6', 'modacrylic']
+const LONGEST_S = 90
+/** So near to what a lining stands is too near; over it, so much harm for every so many degrees. */
+const MARGIN_K = 10, HARM_PER_K = 15
+const WET_GSM = 8
+/** The wool's own class bars a hotter stop. */
+const TOLERANCE_C = 5
+const HOLDS = [6, 8, 10, 12, 15, 18, 22, 27, 33, 40, 50, 60] as const
+
+const liningFibre = (seed: number): FibreKey => drawnFor('lining', seed).pick(LININGS)
+function askOf(seed: number, behind: boolean): HemAsk {
+  return {
+    cloth: { fibres: [{ fibre: 'wool', sharePct: 100 }], construction: 'suiting', massGsm: 230, thicknessMm: 0.5, mayGetWet: true,
+      nap: 'none', finishes: [] },
+    turnedPlies: 1, tape: { massGsm: 30, thicknessMm: 0.15, base: 'polyamide6', resin: 'polyamideWeb', resinGsm: 28 }, dryTape: null,
+    lining: behind
+      ? { fibres: [{ fibre: liningFibre(seed), sharePct: 100 }], construction: 'lining', massGsm: 70, thicknessMm: 0.12, mayGetWet: true,
+          nap: 'none', finishes: [] }
+      : null,
+    cover: 'muslin', bed: 'padded', iron: { kind: 'household', stops: [...PRACTICE_STOPS] }, blendRule: 'strict', cooling: 'touch',
+  }
+}
+export const liningBench = (seed: number): Omit<PracticeBench, 'key' | 'seed'> => ({
+  asks: [one('clear', 'behind', 'clear'), one('method', 'dry', 'damp'), one('stop', '0', '1', '2')], clock: 'hold', tries: 1,
+  cloth: askOf(seed, false).cloth, supply: askOf(seed, false).tape, stops: PRACTICE_STOPS, cover: 'muslin', bed: 'padded', sheet: null,
+  figures: {}, names: [liningFibre(seed)],
+})
+
+function pressedSo(seed: number, { choice, heldS }: Attempt) {
+  const behind = (choice.clear ?? 'behind') === 'behind', damp = choice.method === 'damp', ask = askOf(seed, behind)
+  const hidden = hiddenOptions(truthOf('lining', seed)), soleC = PRACTICE_STOPS[Number(choice.stop ?? 0)]!.meanC + hidden.soleOffsetC!
+  const holdS = Math.min(LONGEST_S, Math.max(0.5, heldS[0] ?? 0)), pressureKPa = pressureOf('household', 'lean')
+  const water = moistureOf(damp ? 'damp' : 'dry', 'household', 'muslin')
+  const run = runProgramme(hemStack(ask, ask.tape, water.coverWaterGsm), {
+    sole: steadySole(soleC), roomC: ROOM_C,
+    phases: [{ kind: 'down', durationS: holdS, pressureKPa }, { kind: 'clapper', durationS: 20, pressureKPa: 0.6 }],
+  }, { ...COARSE, contactFactor: hidden.contactFactor! })
+  const bond = bondOf(run, shifted(gradeOf('polyamideWeb', 'hand'), hidden.rateFactor!, hidden.meltShiftC!)).final
+  const flags: HurtFlag[] = []
+  const cloth = layerOf(run, 'backing') ?? layerOf(run, 'cloth')!, peak = (of: { hottestC: Float32Array }) => of.hottestC.reduce((m, c) => Math.max(m, c), 0)
+  const woolC = peak(cloth), { hurtC } = FIBRES.wool
+  if (woolC > hurtC - 5) flags.push({ kind: 'scorch', severity: 1 + (woolC - hurtC) / 10, layer: 'cloth', fibre: 'wool', peakC: woolC })
+  const cover = layerOf(run, 'cover')
+  const wetGsm = cover ? freeWaterGsm(cover, run.steps - 1) : 0
+  if (damp && wetGsm > WET_GSM) flags.push({ kind: 'waterMark', severity: 1 + wetGsm / 60, layer: 'cloth', waterGsm: wetGsm })
+  const behindLayer = run.layers.find(l => l.layer.id === 'lining')
+  const limitC = FIBRES[liningFibre(seed)].hurtC - MARGIN_K, peakC = behindLayer ? peak(behindLayer) : ROOM_C
+  if (behindLayer && peakC > limitC) flags.push({ kind: 'melt', severity: 1 + (peakC - limitC) / HARM_PER_K, layer: 'cloth', peakC, limitC })
+  flags.sort((a, b) => b.severity - a.severity)
+  const dialC = PRACTICE_STOPS[Number(choice.stop ?? 0)]!.meanC, tooHot = dialC > FIBRES.wool.classC + TOLERANCE_C
+  return { bond, flags, harm: flags[0]?.severity ?? 0, holdS, quality: qualityOf(bond, flags[0]?.severity ?? 0) * (tooHot ? 0.5 : 1),
+    over: tooHot ? dialC : null, peakC, limitC, soleC }
+}
+
+/** The best of a seed is looked for once, and the last few are remembered. */
+const looked = new Map<number, Attempt & { quality: number }>(), REMEMBERED = 20
+
+export function bestLining(seed: number): Attempt & { quality: number } {
+  const best = looked.get(seed) ?? lookForBest(seed)
+  if (looked.size >= REMEMBERED) looked.clear()
+  looked.set(seed, best)
+  return best
+}
+function lookForBest(seed: number): Attempt & { quality: number } {
+  let best: Attempt & { quality: number } = { choice: {}, heldS: [], quality: -1 }
+  for (const clear of ['behind', 'clear']) for (const method of ['dry', 'damp']) for (const stop of ['0', '1', '2']) for (const holdS of HOLDS) {
+    const attempt = { choice: { clear, method, stop }, heldS: [holdS] } as Attempt, { quality } = pressedSo(seed, attempt)
+    if (quality > best.quality + 1e-3 || (quality > best.quality - 1e-3 && holdS < best.heldS[0]!)) best = { ...attempt, quality }
+  }
+  return best
+}
+export function judgeLining(seed: number, attempt: Attempt): Verdict {
+  const p = pressedSo(seed, attempt), best = bestLining(seed), bestS = best.heldS[0] ?? 1
+  const score = p.quality * haste(p.holdS, bestS), near = best.quality > 0 ? Math.min(1, score / best.quality) : 0
+  const findings: Finding[] = p.over === null ? [] : [{ say: 'overClass', soleC: p.over, limitC: FIBRES.wool.classC }]
+  const hurtLining = p.flags.find(f => f.kind === 'melt')
+  if (hurtLining) findings.push({ say: 'lining', peakC: p.peakC, limitC: p.limitC })
+  for (const f of p.flags.filter(f => f.kind !== 'melt')) findings.push({ say: 'harm', kind: f.kind, severity: f.severity })
+  findings.push(p.bond < FULL_BOND ? { say: 'underBonded', bond: p.bond } : { say: 'bonded', bond: p.bond })
+  return {
+    score, near, passed: near >= PASS_AT && p.bond >= FULL_BOND && p.harm <= 1 && p.over === null, findings, look: lookOfPressing(p.flags, p.bond),
+    grade: Math.round(expectedGrade(Math.log(Math.max(0.01, p.bond)))), course: null, truth: { soleC: p.soleC, liningC: p.limitC },
+  }
+}

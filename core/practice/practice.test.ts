@@ -1,0 +1,157 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { FIBRES } from '../materials'
+import { scheduleOf } from '../order'
+import {
+  beginExercise, bestAttempt, choicesOf, CORNER_FIBRES, CORNER_STEPS_C, EXERCISES, freeBench, judgeAttempt, marksAfterMm, orderTask,
+  PASS_AT, PRACTICE_STOPS, qualityOf, seenAt, seedOf, touched, truthOf, type Attempt, type Choice, type ExerciseKey,
+} from '.'
+import { seeded } from '../numeric'
+
+const SEEDS = [12, 345]
+const FUSED: ExerciseKey[] = ['dryMoist', 'thick', 'laminate', 'filmSteam', 'velvet', 'gassed', 'leafletLies', 'lining']
+
+describe.each(EXERCISES)('%s', (key) => {
+  const bench = beginExercise(key, 12), best = bestAttempt(bench), verdict = judgeAttempt(bench, best)
+  it('is solvable: the best that was possible passes, at every seed', () => {
+    for (const seed of SEEDS) {
+      const b = beginExercise(key, seed), v = judgeAttempt(b, bestAttempt(b))
+      expect(v.passed).toBe(true)
+      expect(v.near).toBeGreaterThan(0.98)
+    }
+  })
+  it('the best wins: nothing else that may be chosen comes out better', () => {
+    const { next } = { next: seeded(8) }
+    const pick = <T>(of: readonly T[]) => of[Math.floor(next() * of.length)]!
+    for (let n = 0; n < 12; n++) {
+      const choice: Choice = Object.fromEntries(bench.asks.map(a => [
+        a.topic, a.how === 'one' ? pick(a.options) : a.how === 'two' ? a.options.filter((_, i) => i !== n % 3).join('+') : a.options.join('>'),
+      ]))
+      const heldS = bench.clock === 'steps' ? [0, 1, 2].slice(0, n % 4) : [4, 4, 4, 4].map(s => s + n * 2)
+      const other = judgeAttempt(bench, { choice, heldS })
+      expect(other.near).toBeLessThanOrEqual(verdict.near + 0.02)
+      expect(other.near).toBeGreaterThanOrEqual(0)
+    }
+  })
+  it('the same seed lays the same bench and hides the same; another hides something else', () => {
+    expect(beginExercise(key, 12)).toEqual(bench)
+    expect(truthOf(key, 12)).toEqual(truthOf(key, 12))
+    expect(truthOf(key, 12)).not.toEqual(truthOf(key, 13))
+  })
+  it('what is not answered is said, and is no answer', () => {
+    const v = judgeAttempt(bench, { choice: {}, heldS: [10] })
+    expect(v).toMatchObject({ passed: false, score: 0, findings: [{ say: 'unanswered', topic: bench.asks[0]!.topic }] })
+  })
+})
+
+describe('at the practice board', () => {
+  it.each(FUSED)('%s: a cold iron fails, and so does one that is hardly set down', (key) => {
+    for (const seed of SEEDS) {
+      const b = beginExercise(key, seed), best = bestAttempt(b)
+      const cold = { choice: { ...best.choice, stop: '0', ...(best.choice.method === 'steam' ? { method: 'dry' } : {}) }, heldS: best.heldS.map(() => 5) }
+      const v = judgeAttempt(b, cold)
+      expect(v.passed).toBe(false)
+      expect(v.findings.map(f => f.say)).toContain('underBonded')
+      expect(judgeAttempt(b, { ...best, heldS: best.heldS.map(() => 1) }).passed).toBe(false)
+    }
+  })
+  it('no one answer passes them all: out of 40 that may be given everywhere, none passes more than two thirds', () => {
+    const benches = EXERCISES.map(key => beginExercise(key, 5)), random = seeded(4)
+    const pick = <T>(of: readonly T[]) => of[Math.floor(random() * of.length)]!
+    for (let n = 0; n < 40; n++) {
+      // What may be chosen everywhere.
+      const choice: Choice = {
+        method: pick(['dry', 'steam', 'damp', 'mist']), stop: pick(['0', '1', '2']), side: pick(['back', 'face']), cover: pick(['bare', 'muslin', 'parchment']),
+        bearing: pick(['lean', 'weight']), bed: pick(['padded', 'needle', 'hard']), touches: pick(['1', '2', '3', '4']),
+        fibreClass: pick(['110', '150', '200']), cutMore: pick(['2', '4', '6', '8']), agents: pick(['heat+steam', 'heat+pressure', 'pressure+steam']),
+        motion: pick(['tipAlong', 'upAndDown', 'edgeOnly']), clear: pick(['clear', 'behind']), order: 'collar>cuffs>front>facing>pocket>hem',
+      }
+      const holdS = pick([5, 8, 12, 18, 30])
+      const passed = benches.filter(b =>
+        judgeAttempt(b, { choice, heldS: b.clock === 'steps' ? [0, 1, 2, 3] : [holdS, holdS, holdS, holdS] }).passed)
+      expect(passed.length).toBeLessThanOrEqual(8)
+    }
+  }, 120_000)
+  it('what each is there to teach does not pass the other way', () => {
+    const laid = new Map(EXERCISES.map(key => [key, beginExercise(key, 12)]))
+    const wrong = (key: ExerciseKey, more: Choice, heldS?: number[]): string[] => {
+      const b = laid.get(key)!, best = bestAttempt(b)
+      const v = judgeAttempt(b, { choice: { ...best.choice, ...more }, heldS: heldS ?? best.heldS })
+      expect(v.passed).toBe(false)
+      return v.findings.map(f => f.say)
+    }
+    expect(wrong('thick', { side: 'face' })).toContain('underBonded')
+    expect(wrong('thick', { stop: '2' })).toContain('overClass')
+    expect(wrong('laminate', { cover: 'bare' })).toContain('needsCover')
+    expect(wrong('laminate', { side: 'face' })).toContain('faceBarred')
+    expect(wrong('filmSteam', { method: 'damp', cover: 'muslin' }, [60])).toContain('blisters')
+    expect(wrong('filmSteam', { method: 'steam', cover: 'parchment' }, [60])).toContain('steamStopped')
+    expect(wrong('filmSteam', { cover: 'bare' })).toContain('harm')
+    expect(wrong('velvet', { bed: 'hard' })).toContain('harm')
+    expect(wrong('gassed', { touches: '1' }, [80])).toContain('harm')
+    expect(wrong('dryMoist', { stop: '0', method: 'steam' })).toContain('drips')
+    expect(wrong('leafletLies', { method: 'dry', stop: '1' }, [12])).toContain('underBonded')
+    expect(wrong('agents', { agents: 'pressure+steam', motion: 'edgeOnly' })).toContain('agents')
+    expect(wrong('lining', { stop: '2' })).toContain('overClass')
+  })
+  it('worth of a bond and its harm: all of it where it holds unhurt, none where it falls off or is spoilt', () => {
+    expect([qualityOf(1.2, 0), qualityOf(0.2, 0), qualityOf(1.2, 2), qualityOf(9, 0)]).toEqual([1, 0, 0, 0])
+    fc.assert(fc.property(fc.double({ min: 0, max: 12, noNaN: true }), fc.double({ min: 0, max: 4, noNaN: true }), (bond, harm) => {
+      expect(qualityOf(bond, harm)).toBeLessThanOrEqual(qualityOf(bond, 0))
+      expect(qualityOf(bond, harm)).toBeGreaterThanOrEqual(0)
+    }), { seed: 6 })
+    expect(qualityOf(0.99, 0)).toBeLessThan(PASS_AT)
+  })
+  it('free practice is judged by the same bench', () => {
+    const { cloth, supply } = beginExercise('dryMoist', 3)
+    const b = freeBench(3, { cloth: cloth!, supply: supply!, stops: PRACTICE_STOPS })
+    const choice = { method: 'dry', stop: '2', side: 'back', cover: 'muslin', bearing: 'lean' }
+    expect(judgeAttempt(b, { choice, heldS: [14] }).passed).toBe(true)
+    expect(judgeAttempt(b, { choice: { ...choice, stop: '0' }, heldS: [14] }).passed).toBe(false)
+    expect(choicesOf(b.asks)).toHaveLength(4 * 3 * 2 * 3 * 2)
+  })
+  it('a seed is a whole number, and what is none is said', () => {
+    expect(seedOf(' 42 ')).toBe(42)
+    for (const bad of ['', 'abc', '1.5', '-3', '1e9', 'NaN']) expect(() => seedOf(bad)).toThrow('Seed: a whole number')
+  })
+})
+
+describe('the corner', () => {
+  it.each(CORNER_FIBRES)('%s: its class is the highest under the first step at which something is seen', (fibre) => {
+    const seenC = CORNER_STEPS_C.find(c => (touched(fibre, c)[0]?.severity ?? 0) >= 0.5) ?? Infinity
+    expect(Math.max(...[110, 150, 200].filter(c => c < seenC))).toBe(FIBRES[fibre].classC)
+  })
+  it('jumping up costs, going on after something was seen costs, guessing costs', () => {
+    const b = beginExercise('corner', 1), best = bestAttempt(b), near = (a: Partial<Attempt>) => judgeAttempt(b, { ...best, ...a }).near
+    expect(near({ heldS: [2, 3] })).toBeLessThan(1)
+    expect(near({ heldS: [...best.heldS, best.heldS.at(-1)! + 1] })).toBeLessThan(1)
+    expect(near({ heldS: [] })).toBeLessThan(PASS_AT)
+    expect(judgeAttempt(b, { ...best, choice: { fibreClass: '200' } })).toMatchObject({ passed: false, findings: [{ say: 'wrongClass' }] })
+    expect(seenAt(1, best.heldS.at(-1)!)).not.toBeNull()
+    expect(seenAt(1, 0)).toBeNull()
+  })
+})
+
+describe('the braid', () => {
+  it('pulls up further the hotter and the longer, and what was settled hotter than it will be pressed does not move', () => {
+    const mm = (stop: string, s: number) => marksAfterMm(12, { choice: { stop }, heldS: [s] })
+    expect(mm('2', 20)).toBeLessThan(mm('1', 20))
+    expect(mm('2', 20)).toBeLessThan(mm('2', 2))
+    expect(mm('0', 0)).toBe(500)
+    const b = beginExercise('braid', 12), best = bestAttempt(b)
+    expect(judgeAttempt(b, { choice: { ...best.choice, stop: '0' }, heldS: [18] }).findings.map(f => f.say)).toContain('movesAgain')
+    expect(judgeAttempt(b, { choice: { ...best.choice, stop: '3' }, heldS: [18] }).findings.map(f => f.say)).toContain('brittle')
+    expect(judgeAttempt(b, { choice: { ...best.choice, cutMore: '0' }, heldS: best.heldS }).findings.map(f => f.say)).toContain('cutOff')
+  })
+})
+
+describe('the order', () => {
+  it('what breaks a need is said; the best takes no longer than any that was tried', () => {
+    const b = beginExercise('order', 12), task = orderTask(12), best = bestAttempt(b)
+    expect(judgeAttempt(b, { choice: { order: 'hem>facing>front>pocket>collar>cuffs' }, heldS: [] }).findings[0]).toMatchObject({ say: 'broken' })
+    expect(judgeAttempt(b, { choice: { order: 'front>front>hem>pocket>collar>cuffs' }, heldS: [] }).findings[0]).toMatchObject({ say: 'unanswered' })
+    const took = (row: string) => scheduleOf(task, row.split('>').map(id => ({ op: task.operations.findIndex(o => o.id === id), way: 0 }))).finishS
+    for (const row of ['front>pocket>collar>cuffs>facing>hem', 'collar>cuffs>front>facing>pocket>hem'])
+      expect(took(best.choice.order!)).toBeLessThanOrEqual(took(row))
+  })
+})
