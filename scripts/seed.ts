@@ -127,11 +127,11 @@ const makingRows = (jobs: readonly DemoJobRow[]): EntityRows['jobMakings'] =>
     scrapId: m.scrap ? idOf(`scrap ${m.scrap}`) : null, supplyIds: (m.supplies ?? []).map(code => supplies.get(code)!.id),
   })))
 
-/** The boat coat half pressed. */
-function runRows(jobId: string, all: EntityRows['jobPieces']) {
-  const cloth = cloths.get('TW-02')!, supply = supplies.get('B-31')!, iron = irons.get('harbour')!, cover = covers.get('muslin')!
+/** The boat coat half pressed, and a blazer whose front bubbled afterwards. */
+function runRows(jobId: string, all: EntityRows['jobPieces'], of: { cloth: string, supply: string, run: string, goesOn: boolean }) {
+  const cloth = cloths.get(of.cloth)!, supply = supplies.get(of.supply)!, iron = irons.get('harbour')!, cover = covers.get('muslin')!
   return demoRun({
-    idOf, now, jobId, supply, ironId: iron.id, coverId: cover.id,
+    idOf, now, jobId, supply, run: of.run, goesOn: of.goesOn, ironId: iron.id, coverId: cover.id,
     bench: toBench(cloth, supply, iron, cover, 'padded', rules),
     pieces: all.filter(p => p.jobId === jobId && p.backingId === supply.id).map(p => jobPieceSchema.parse(p)),
     ground: {
@@ -140,10 +140,26 @@ function runRows(jobId: string, all: EntityRows['jobPieces']) {
   })
 }
 
+/** A jacket back from three washes. */
+function careRows(jobId: string, trials: readonly { id: string, clothId: string, supplyId: string }[]): EntityRows['careEvents'] {
+  const clothId = cloths.get('TW-13')!.id, supplyId = supplies.get('B-12')!.id
+  return [{
+    id: idOf('care jacket'), clientKey: idOf('care key jacket'), jobId, clothId, supplyId, rounds: 3, washC: 60, tumble: 'low',
+    softener: true,
+    trialId: trials.find(t => t.clothId === clothId && t.supplyId === supplyId)!.id, grade: 2, marks: ['bubbles'], foreseen: 1.42,
+    note: 'Washed with the towels, he says, and softener.', cameAt: daysAgo(1), createdAt: daysAgo(1),
+  }]
+}
+
 function demoRows(): Partial<EntityRows> {
   const trials = DEMO_TRIALS.map(demo => ({ demo, trial: trialOf(demo) }))
   const jobs = DEMO_JOBS.map((demo, i) => ({ demo, id: idOf(`job ${demo.name}`), createdAt: daysAgo(30 - i) }))
   const jobPieces = pieceRows(jobs)
+  const jobId = (name: string) => jobs.find(j => j.demo.name === name)!.id
+  const runs = [
+    runRows(jobId('Mate\'s boat coat'), jobPieces, { cloth: 'TW-02', supply: 'B-31', run: 'run boat coat', goesOn: true }),
+    runRows(jobId('Second mate\'s blazer'), jobPieces, { cloth: 'TW-14', supply: 'B-32', run: 'run blazer', goesOn: false }),
+  ]
   return {
     cloths: [...cloths.values()],
     clothFibres: [...cloths.values()].flatMap(c => c.fibres.map((f, position) => ({ ...f, clothId: c.id, position }))),
@@ -151,8 +167,11 @@ function demoRows(): Partial<EntityRows> {
     irons: [...irons.values()],
     ironStops: [...irons.values()].flatMap(i => i.stops.map((s, position) => ({ ...s, ironId: i.id, position }))),
     covers: [...covers.values()],
-    jobs: jobs.map(({ demo: { cloths: _, inDays, done = false, ...job }, id, createdAt }) => ({
-      ...job, id, createdAt, done, forWhen: inDays === null ? null : daysAgo(-inDays).slice(0, 10),
+    jobs: jobs.map(({ demo: { cloths: _, inDays, done = false, lookInDays, trims = [], careWords = '', ...job }, id, createdAt }) => ({
+      ...job, careWords, trimIds: trims.map(code => supplies.get(code)!.id), lookOn: lookInDays === undefined
+        ? null
+        : daysAgo(
+            -lookInDays).slice(0, 10), id, createdAt, done, forWhen: inDays === null ? null : daysAgo(-inDays).slice(0, 10),
     })),
     jobCloths: jobs.flatMap(({ demo, id }) => demo.cloths.map(([cloth, place, backing], position) => ({
       jobId: id, clothId: cloths.get(cloth)!.id, place, supplyId: backing ? supplies.get(backing)!.id : null, position,
@@ -160,7 +179,8 @@ function demoRows(): Partial<EntityRows> {
     jobPieces,
     scraps: scrapRows,
     jobMakings: makingRows(jobs),
-    ...runRows(jobs.find(j => j.demo.name === 'Mate\'s boat coat')!.id, jobPieces),
+    runs: runs.flatMap(r => r.runs), runOperations: runs.flatMap(r => r.runOperations), runEvents: runs.flatMap(r => r.runEvents),
+    careEvents: careRows(jobId('Deckhand\'s jacket, worn'), trials.map(t => t.trial)),
     trials: trials.map(({ trial }) => trial),
     trialEvents: trials.flatMap(({ trial }) => trial.events.map((e, position) => ({ ...e, trialId: trial.id, position }))),
     trialReadings: trials.flatMap(({ trial }) => trial.readings.map((r, i) => ({

@@ -12,6 +12,8 @@ export type MakingHow
     /** @param shape which of the shapes, where there are several */
     | { how: 'stuck', shape: number | null } | { how: 'backing', supplyId: string | null, clothId: string | null }
     | { how: 'tack', shape: number | null } | { how: 'hand' }
+    /** With the recipe that its own making holds. */
+    | { how: 'remedy' }
 export interface MadeMaking extends MadeOperation {
   makingId: string
   work: MakingHow

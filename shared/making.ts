@@ -113,6 +113,11 @@ export function operationsOfMaking(m: Making): MadeMaking[] {
         Array.from({ length: walks }, (_, i) => ({ x0: 0, y0: -i * WALK_MM, x1: work.wideMm, y1: -i * WALK_MM })),
       )]
     }
+    case 'remedy':
+      return [work.recipe
+        ? { ...made(m, 'remedy', m.name, 'remedy', { how: 'remedy' }, []), supplyId: m.supplyId,
+            area: boxOf({ left: 0, right: work.wideMm, bottom: 0, top: work.highMm }) }
+        : made(m, 'remedy', m.name, 'fingers', { how: 'hand' }, [])]
     default:
       return operationsOfMend(m, work)
   }

@@ -19,7 +19,8 @@ export function blob(seed: number, x: number, y: number, r: number, rough: numbe
     const a = i / corners * 2 * Math.PI, far = r * (1 - rough / 2 + rough * random())
     return [x + Math.cos(a) * far, y + Math.sin(a) * far * 0.8] as const
   })
-  const mid = (a: readonly [number, number], b: readonly [number, number]) => `${((a[0] + b[0]) / 2).toFixed(1)} ${((a[1] + b[1]) / 2).toFixed(1)}`
+  const mid = (a: readonly [number, number], b: readonly [number, number]) =>
+    `${((a[0] + b[0]) / 2).toFixed(1)} ${((a[1] + b[1]) / 2).toFixed(1)}`
   const start = mid(points[corners - 1]!, points[0]!)
   return `M${start}${points.map((p, i) => `Q${p[0].toFixed(1)} ${p[1].toFixed(1)} ${mid(p, points[(i + 1) % corners]!)}`).join('')}Z`
 }

@@ -4,7 +4,7 @@ import { useEventListener } from '@vueuse/core'
  * Where a key works: all over the board, on the screen that answers to it, at the cutting, at the press, among the seams, or at the
  * mending.
  */
-type Reach = 'board' | 'here' | 'cut' | 'press' | 'seams' | 'mend'
+type Reach = 'board' | 'here' | 'cut' | 'press' | 'seams' | 'mend' | 'care'
 interface Key {
   /** As the browser names it, in small letters. */
   key: string
@@ -24,6 +24,8 @@ export const KEYS = {
   seams: { key: 'z', shown: 'Z', does: 'Seams, hems, grids', reach: 'board' },
   mend: { key: ',', shown: ',', does: 'Mend and put on', reach: 'board' },
   rules: { key: 'r', shown: 'R', does: 'House rules', reach: 'board' },
+  rescue: { key: '.', shown: '.', does: 'What went wrong, and what to do', reach: 'board' },
+  practice: { key: ';', shown: ';', does: 'Practise', reach: 'board' },
   voice: { key: 'v', shown: 'V', does: 'Orders read aloud: on, off', reach: 'board' },
   fresh: { key: 'n', shown: 'N', does: 'A new one', reach: 'here' },
   change: { key: 'e', shown: 'E', does: 'Change this one', reach: 'here' },
@@ -85,6 +87,9 @@ export const KEYS = {
   labels: { key: 'b', shown: 'B', does: 'Name labels', reach: 'mend' },
   applique: { key: 'a', shown: 'A', does: 'Shapes on a ground', reach: 'mend' },
   crest: { key: 'c', shown: 'C', does: 'What holds a stitched crest', reach: 'mend' },
+  stands: { key: 'w', shown: 'W', does: 'What the garment stands', reach: 'care' },
+  slip: { key: 'p', shown: 'P', does: 'The slip that goes with it', reach: 'care' },
+  cameBack: { key: 'b', shown: 'B', does: 'How it came back', reach: 'care' },
   dial: { key: 'd', shown: 'D', does: 'Turn the dial to the recipe\'s stop', reach: 'here' },
 } as const satisfies Record<string, Key>
 export type KeyName = keyof typeof KEYS
@@ -181,7 +186,8 @@ export function useDigitKeys(): void {
 export function useKeySheet() {
   const of = (reach: Reach) => (Object.keys(KEYS) as KeyName[]).filter(name => active.has(name) && KEYS[name].reach === reach)
   return {
-    digits: computed(() => digitOwners.at(-1) ?? null), here: computed(() => [...of('cut'), ...of('press'), ...of('seams'), ...of('here')]),
+    digits: computed(() => digitOwners.at(-1) ?? null),
+    here: computed(() => (['cut', 'press', 'seams', 'mend', 'care', 'here'] as const).flatMap(of)),
     board: computed(() => of('board')),
   }
 }

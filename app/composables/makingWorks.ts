@@ -6,7 +6,7 @@ import type { StuckRefusal } from '#core/mend'
 import type { Recipe } from '#core/recipe'
 import type { MadeMaking } from '#shared/made'
 import { operationsOfMaking, outlineAbout, printsAlong } from '#shared/making'
-import { toClothInput } from '#shared/mappers'
+import { toClothInput, toRecipe } from '#shared/mappers'
 import { isMend, scrapCloth, toStuckAsk } from '#shared/mending'
 import { soleOf } from '#shared/pressing'
 import type { Iron, Making } from '#shared/schemas'
@@ -21,6 +21,8 @@ interface Way {
   refusal: HemRefusal | null
   mendRefusal: StuckRefusal | null
 }
+/** A stop within this is as hot, °C. */
+const SAME_STOP_C = 6
 /** An operation that is a shape, and no line along which the sole goes. */
 type Covering = (q: CoverQuestion) => Promise<Cover>
 
@@ -47,6 +49,12 @@ export function useMakingWorks(coverFor: Covering, since: () => number) {
     if (made.work.how === 'tack' || made.work.how === 'stuck') return { ...none, ...await stuckWay(m, made, iron) }
     const cloth = clothOf(made.clothId ?? m.clothIds[0] ?? null)
     if (!cloth || made.work.how === 'hand') return none
+    if (made.work.how === 'remedy') {
+      // It was worked out for one iron; another takes it over where it has a stop as hot.
+      const recipe = m.work.kind === 'remedy' && m.work.recipe ? toRecipe(m.work.recipe) : null
+      const stop = recipe && iron.stops.find(s => Math.abs(s.meanC - recipe.stop.meanC) <= SAME_STOP_C)
+      return recipe && stop ? { ...none, recipe: { ...recipe, stop: { ...stop } }, coverKind: bench.cover?.kind ?? 'muslin' } : none
+    }
     if (made.work.how === 'backing') {
       const supply = supplyOf(made.work.supplyId)
       if (!supply) return none

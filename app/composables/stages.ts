@@ -20,7 +20,7 @@ export function useStages() {
     { key: 'swatch', name: 'Swatch', to: '/swatch' },
     { key: 'cut', name: 'Cut', to: '/cut' },
     { key: 'press', name: 'Press', to: '/press' },
-    { key: 'care', name: 'Care', to: null },
+    { key: 'care', name: 'Care', to: '/care' },
   ])
   const current = computed(() => stages.value.findIndex(s => s.to !== null && route.path.startsWith(s.to)))
   /** How far the job has come, in stages: the tape is drawn out to here. Without a job, as far as this board can go. */

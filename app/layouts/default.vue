@@ -26,6 +26,7 @@ useKeys({
   keys: () => { keySheetOpen.value = true },
   today: () => router.push('/today'), shelf: () => router.push('/shelf'), irons: () => router.push('/irons'),
   rules: () => router.push('/rules'), seams: () => router.push('/seams'), mend: () => router.push('/mend'),
+  rescue: () => router.push('/rescue'), practice: () => router.push('/practice'),
 })
 /** At the press all its steps are Space's; elsewhere only while the iron is at work, so that nothing is taken up cold unasked. */
 const spaceRuns = () => route.path.startsWith('/press')

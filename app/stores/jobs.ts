@@ -6,6 +6,7 @@ import { useLibrary } from './library'
 /** What crosses the wire when a job is saved. */
 export const jobBodyOf = (j: Job): JobBody & { version: number } => ({
   name: j.name, garment: j.garment, forWhen: j.forWhen, washC: j.washC, tumble: j.tumble, dryClean: j.dryClean, note: j.note, done: j.done,
+  trimIds: j.trimIds, careWords: j.careWords, lookOn: j.lookOn,
   cloths: j.cloths, version: j.version,
 })
 

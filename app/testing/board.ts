@@ -36,6 +36,8 @@ export const iron = (over: Partial<Iron> = {}): Iron => ({
 const cover: Cover = { id: idOf(41), name: 'Muslin', kind: 'muslin', version: 0 }
 export const job = (over: Partial<Job> = {}): Job => ({
   id: idOf(51), name: 'Shirts', garment: 'Shirt', forWhen: null, washC: 40, tumble: 'no', dryClean: false, note: '', done: false,
+  trimIds: [],
+  careWords: '', lookOn: null,
   cloths: [{ clothId: idOf(11), place: null, supplyId: null }], version: 0, updatedAt: '',
   progress: [{
     clothId: idOf(11), name: 'Poplin', code: 'C-1', colourHex: '#ffffff', construction: 'poplin', nap: 'none', fibreKnown: true,

@@ -10,6 +10,9 @@ import { planFeature, planFlatten, type Body, type FeatureAsk, type FeaturePlan,
 import { firstLay, improveLay, layOnOffcuts, type Lay, type LayPiece, type LayTask, type Offcut, type OffcutPlacement } from '#core/lay'
 import { improveOrder, orderBoundS, orderOf, type Order, type OrderTask } from '#core/order'
 import { coverPiece, type Cover, type CoverQuestion } from '#core/setdown'
+import { ironStays, type IronStay } from '#core/care'
+import { judgeAttempt, type Attempt, type PracticeBench, type Verdict, bestAttempt } from '#core/practice'
+import { remedyFor, type CauseKey, type Patient, type Remedy } from '#core/rescue'
 import { explainPressed, learnFrom, type Explanation, type LearnResult, type Pressed } from '#core/learn'
 import {
   matchShelf, refineCandidate, whatIfs, type Candidate, type Match, type MatchQuery, type MatchSupply, type Refined, type WhatIf,
@@ -116,6 +119,13 @@ const api = {
     return { causes, course: courseOf(outcome) }
   },
 
+  /** How the wearer's iron may rest on a fused piece. */
+  stays: (bench: Bench): IronStay[] => ironStays(bench),
+  /** What became of an attempt, and what the best would have been. */
+  practised: (bench: PracticeBench, attempt: Attempt): Practised => ({ verdict: judgeAttempt(bench, attempt), best: bestAttempt(bench) }),
+  /** What to do about a cause on this piece. */
+  remedy: (cause: CauseKey, patient: Patient, taught: EvaluateOptions): Remedy => remedyFor(cause, patient, taught),
+
   /** Does this worker hold the shelf of that number? */
   holds: (id: number): boolean => shelf.id === id,
   hold(id: number, supplies: MatchSupply[]): void { shelf = { id, supplies } },
@@ -186,6 +196,7 @@ const api = {
   /** The full recipe search for one candidate. */
   refine: (query: MatchQuery, candidate: Candidate): Refined | null => refineCandidate(query, candidate),
 }
+export interface Practised { verdict: Verdict, best: Attempt }
 /** A cloth and what closes its holes, each a small picture that repeats; holes in mm from the upper left of what is shown. */
 export interface MendedAsk {
   cloth: Picture

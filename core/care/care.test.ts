@@ -95,7 +95,8 @@ describe('what a wash log teaches', () => {
     const truth = 3
     const grades = [2, 6, 10, 16].map((rounds) => {
       const b = bondThrough(1.25, inWash('polyamide', { wear: truth }), wash(60, 'low'), rounds).at(-1)!
-      return { ...seen(0, rounds), judged: { grade: Math.round(expectedGrade(Math.log(b))), dotsCrisp: false, overdone: false, peelN50: null } }
+      return { ...seen(0, rounds), judged: { grade: Math.round(expectedGrade(Math.log(b))), dotsCrisp: false, overdone: false,
+        peelN50: null } }
     })
     const few = learnWear(grades.slice(0, 1)), many = learnWear([...grades, ...grades, ...grades])
     expect(many.sdLog).toBeLessThan(few.sdLog)
@@ -119,7 +120,8 @@ const rest = (all: IronStay[], classC: number, side = 'face', covered = false, s
   all.find(s => s.classC === classC && s.side === side && s.covered === covered && s.steam === steam)!.restS ?? Infinity
 
 describe('how the wearer may iron', () => {
-  const shirt = ironStays(bench('polyamide')), coat = ironStays(bench('polyamide', 520, 1.9, 'wool')), soft = ironStays(bench('polyamideLow'))
+  const shirt = ironStays(bench('polyamide')), coat = ironStays(bench('polyamide', 520, 1.9, 'wool')),
+    soft = ironStays(bench('polyamideLow'))
   it('a hotter sole, the backing side, no cover, steam: each gives it less time; a thick cloth gives more', () => {
     for (const all of [shirt, coat, soft]) {
       expect(rest(all, 200)).toBeLessThanOrEqual(rest(all, 150))

@@ -5,5 +5,6 @@ export {
 export { learnWear, type WashSeen, type Wear } from './wear'
 export { hottestFor, IRON_CLASSES, ironStays, STROKE_S, type IronClass, type IronStay } from './ironing'
 export {
-  beyond, careLimits, type CareChain, type CareFault, type CareLimits, type CarePart, type CareReason, type CareWhy, type CareWished, type IronC,
+  beyond, careLimits, type CareChain, type CareFault, type CareLimits, type CarePart, type CareReason, type CareWhy, type CareWished,
+  type IronC,
 } from './limits'

@@ -5,16 +5,23 @@ import {
 } from '../materials'
 import { hottestFor, type IronStay } from './ironing'
 
+/** A backing on a cloth of the garment. */
+interface BackingPart {
+  part: 'backing'
+  name: string
+  on: string
+  fibre: FibreKey | null
+  resin: ResinKey | null
+  /** What its sheet says; null where it says nothing. */
+  washC: number | null
+  tumble: Dryer | null
+  /** How an iron may rest on it; null where it is not fused, or not worked out. */
+  stays: readonly IronStay[] | null
+}
 /** A part of a garment, as its care sees it. */
 export type CarePart
   = | { part: 'cloth', name: string, fibres: readonly FibreKey[], finishes: readonly FinishKey[], limit: ClothLimit }
-    | {
-      part: 'backing', name: string, on: string, fibre: FibreKey | null, resin: ResinKey | null
-      /** What its sheet says; null where it says nothing. */
-      washC: number | null, tumble: Dryer | null
-      /** Null where it is not fused, or not worked out. */
-      stays: readonly IronStay[] | null
-    }
+    | BackingPart
     /** @param settledC the hottest that it was settled at, °C; null where it never was */
     | { part: 'trim', name: string, fibres: readonly FibreKey[], settledC: number | null }
     /** Patches, motifs, prints, letters: with what they are stuck. @param backOnly the iron never meets it from the front */

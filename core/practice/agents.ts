@@ -6,7 +6,8 @@ import { PRACTICE_STOPS } from './benches'
 import { PASS_AT, type Attempt, type PracticeBench, type Finding, type Verdict } from './exercise'
 import { drawnFor } from './truth'
 
-const cloth = (fibre: 'wool' | 'cotton' | 'viscose' | 'polyester', construction: ClothInput['construction'], massGsm: number, mm: number): ClothInput =>
+const cloth = (fibre: 'wool' | 'cotton' | 'viscose' | 'polyester', construction: ClothInput['construction'], massGsm: number,
+  mm: number): ClothInput =>
   ({ fibres: [{ fibre, sharePct: 100 }], construction, massGsm, thicknessMm: mm, mayGetWet: true, nap: 'none', finishes: [] })
 const CLOTHS = [
   cloth('wool', 'suiting', 260, 0.55), cloth('cotton', 'poplin', 120, 0.27), cloth('polyester', 'twill', 240, 0.48),
@@ -46,7 +47,8 @@ export function agentsBench(seed: number): Omit<PracticeBench, 'key' | 'seed'> {
 export function judgeAgents(seed: number, { choice, heldS }: Attempt): Verdict {
   const { plan } = hiddenOf(seed), heldFor = heldS[0] ?? 0, needed = plan.recipe.holdS
   const stopC = PRACTICE_STOPS[Number(choice.stop ?? 0)]!.meanC, rightStop = Math.abs(stopC - plan.recipe.stop.meanC) < 1
-  const agentsRight = (choice.agents ?? '').split('+').sort().join('+') === agentsName(plan.agents), motionRight = choice.motion === plan.motion
+  const agentsRight = (choice.agents ?? '').split('+').sort().join('+') === agentsName(plan.agents),
+    motionRight = choice.motion === plan.motion
   const held = heldFor >= needed * LEAST && heldFor <= needed * MOST
   const findings: Finding[] = []
   if (!agentsRight) findings.push({ say: 'agents', right: plan.agents })
@@ -59,7 +61,9 @@ export function judgeAgents(seed: number, { choice, heldS }: Attempt): Verdict {
   return {
     score, near: score, passed: score >= PASS_AT, findings, course: null, grade: null,
     look: {
-      ...UNHURT, waved: all || (!agentsRight && FEATURES[plan.feature].stretches) ? 0.7 : 0, shine: stopC > plan.recipe.stop.meanC + 1 ? 0.6 : 0,
+      ...UNHURT, waved: all || (!agentsRight && FEATURES[plan.feature].stretches) ? 0.7 : 0, shine: stopC > plan.recipe.stop.meanC + 1
+        ? 0.6
+        : 0,
       ghost: held && rightStop ? 0 : 0.25,
     },
     truth: { holdS: needed, stopC: plan.recipe.stop.meanC },

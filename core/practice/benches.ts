@@ -35,7 +35,8 @@ interface Row {
 }
 
 /** Cloths vary a little from seed to seed, so that nobody learns a figure by heart. */
-const varied = (c: ClothInput, by: number): ClothInput => ({ ...c, massGsm: Math.round(c.massGsm * (1 + by)), thicknessMm: c.thicknessMm * (1 + by) })
+const varied = (c: ClothInput, by: number): ClothInput => (
+  { ...c, massGsm: Math.round(c.massGsm * (1 + by)), thicknessMm: c.thicknessMm * (1 + by) })
 
 const SHEET: Sheet = { soleC: 150, holdS: 12, moisture: 'dry', cover: 'muslin', pressureKPa: 3, firstSide: 'back' }
 const ROWS: Record<Extract<ExerciseKey, 'dryMoist' | 'thick' | 'laminate' | 'filmSteam' | 'velvet' | 'gassed' | 'leafletLies'>, Row> = {
@@ -65,7 +66,8 @@ const ROWS: Record<Extract<ExerciseKey, 'dryMoist' | 'thick' | 'laminate' | 'fil
     asks: [one('touches', '1', '2', '3', '4'), one('stop', ...STOPS), one('cover', 'bare', 'muslin')], clock: 'touches',
   },
   leafletLies: {
-    cloth: cloth('cotton', 'poplin', 120, 0.27), supply: supply('polyamide'), asks: [one('method', 'dry', 'steam', 'mist'), one('stop', ...STOPS)],
+    cloth: cloth('cotton', 'poplin', 120, 0.27), supply: supply('polyamide'),
+    asks: [one('method', 'dry', 'steam', 'mist'), one('stop', ...STOPS)],
     sheet: SHEET, tries: 3,
   },
 }

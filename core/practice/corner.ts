@@ -20,7 +20,8 @@ const CLASSES = [110, 150, 200] as const
 const HIDDEN: readonly FibreKey[] = ['acetate', 'modacrylic', 'polylactide', 'viscose', 'silk', 'wool', 'polyester', 'cotton', 'linen']
 
 const clothOf = (fibre: FibreKey): ClothInput =>
-  ({ fibres: [{ fibre, sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.24, mayGetWet: true, nap: 'none', finishes: [] })
+  ({ fibres: [{ fibre, sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.24, mayGetWet: true, nap: 'none',
+    finishes: [] })
 const hiddenOf = (seed: number): FibreKey => drawnFor('corner', seed).pick(HIDDEN)
 
 /** What one bare touch does to a cloth of a fibre. */

@@ -10,7 +10,8 @@ export type ExerciseKey = (typeof EXERCISES)[number]
 
 /** What is chosen, by what it is about. Several of one kind stand joined by `+`, an order by `>`. */
 export type Topic
-  = 'stop' | 'method' | 'cover' | 'side' | 'bearing' | 'bed' | 'touches' | 'fibreClass' | 'cutMore' | 'agents' | 'motion' | 'order' | 'clear'
+  = 'stop' | 'method' | 'cover' | 'side' | 'bearing' | 'bed' | 'touches' | 'fibreClass' | 'cutMore' | 'agents' | 'motion' | 'order'
+    | 'clear'
 export type Choice = Partial<Record<Topic, string>>
 export interface TopicAsked {
   topic: Topic
@@ -49,7 +50,8 @@ export type Finding
   = { say: 'overClass', soleC: number, limitC: number } | { say: 'needsCover' } | { say: 'drips' } | { say: 'steamStopped' }
     | { say: 'faceBarred' }
     | { say: 'underBonded', bond: number } | { say: 'overFused', bond: number } | { say: 'bonded', bond: number }
-    | { say: 'harm', kind: string, severity: number } | { say: 'blisters', waterGsm: number } | { say: 'slow', bestS: number, tookS: number }
+    | { say: 'harm', kind: string, severity: number } | { say: 'blisters', waterGsm: number }
+    | { say: 'slow', bestS: number, tookS: number }
     | { say: 'wrongClass', said: number, is: number } | { say: 'rightClass', is: number } | { say: 'jumped', fromC: number, toC: number }
     | { say: 'cutOff', wantedMm: number, cameMm: number } | { say: 'settled' } | { say: 'movesAgain', mmPerM: number } | { say: 'brittle' }
     | { say: 'agents', right: readonly string[] } | { say: 'motion', right: string } | { say: 'notSet', forS: number, neededS: number }

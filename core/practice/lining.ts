@@ -50,7 +50,8 @@ function pressedSo(seed: number, { choice, heldS }: Attempt) {
   }, { ...COARSE, contactFactor: hidden.contactFactor! })
   const bond = bondOf(run, shifted(gradeOf('polyamideWeb', 'hand'), hidden.rateFactor!, hidden.meltShiftC!)).final
   const flags: HurtFlag[] = []
-  const cloth = layerOf(run, 'backing') ?? layerOf(run, 'cloth')!, peak = (of: { hottestC: Float32Array }) => of.hottestC.reduce((m, c) => Math.max(m, c), 0)
+  const cloth = layerOf(run, 'backing') ?? layerOf(run, 'cloth')!,
+    peak = (of: { hottestC: Float32Array }) => of.hottestC.reduce((m, c) => Math.max(m, c), 0)
   const woolC = peak(cloth), { hurtC } = FIBRES.wool
   if (woolC > hurtC - 5) flags.push({ kind: 'scorch', severity: 1 + (woolC - hurtC) / 10, layer: 'cloth', fibre: 'wool', peakC: woolC })
   const cover = layerOf(run, 'cover')
@@ -58,7 +59,8 @@ function pressedSo(seed: number, { choice, heldS }: Attempt) {
   if (damp && wetGsm > WET_GSM) flags.push({ kind: 'waterMark', severity: 1 + wetGsm / 60, layer: 'cloth', waterGsm: wetGsm })
   const behindLayer = run.layers.find(l => l.layer.id === 'lining')
   const limitC = FIBRES[liningFibre(seed)].hurtC - MARGIN_K, peakC = behindLayer ? peak(behindLayer) : ROOM_C
-  if (behindLayer && peakC > limitC) flags.push({ kind: 'melt', severity: 1 + (peakC - limitC) / HARM_PER_K, layer: 'cloth', peakC, limitC })
+  if (behindLayer && peakC > limitC) flags.push(
+    { kind: 'melt', severity: 1 + (peakC - limitC) / HARM_PER_K, layer: 'cloth', peakC, limitC })
   flags.sort((a, b) => b.severity - a.severity)
   const dialC = PRACTICE_STOPS[Number(choice.stop ?? 0)]!.meanC, tooHot = dialC > FIBRES.wool.classC + TOLERANCE_C
   return { bond, flags, harm: flags[0]?.severity ?? 0, holdS, quality: qualityOf(bond, flags[0]?.severity ?? 0) * (tooHot ? 0.5 : 1),
@@ -76,7 +78,8 @@ export function bestLining(seed: number): Attempt & { quality: number } {
 }
 function lookForBest(seed: number): Attempt & { quality: number } {
   let best: Attempt & { quality: number } = { choice: {}, heldS: [], quality: -1 }
-  for (const clear of ['behind', 'clear']) for (const method of ['dry', 'damp']) for (const stop of ['0', '1', '2']) for (const holdS of HOLDS) {
+  for (const clear of ['behind', 'clear']) for (const method of ['dry', 'damp']) for (const stop of ['0', '1', '2']) for (
+    const holdS of HOLDS) {
     const attempt = { choice: { clear, method, stop }, heldS: [holdS] } as Attempt, { quality } = pressedSo(seed, attempt)
     if (quality > best.quality + 1e-3 || (quality > best.quality - 1e-3 && holdS < best.heldS[0]!)) best = { ...attempt, quality }
   }
@@ -91,7 +94,8 @@ export function judgeLining(seed: number, attempt: Attempt): Verdict {
   for (const f of p.flags.filter(f => f.kind !== 'melt')) findings.push({ say: 'harm', kind: f.kind, severity: f.severity })
   findings.push(p.bond < FULL_BOND ? { say: 'underBonded', bond: p.bond } : { say: 'bonded', bond: p.bond })
   return {
-    score, near, passed: near >= PASS_AT && p.bond >= FULL_BOND && p.harm <= 1 && p.over === null, findings, look: lookOfPressing(p.flags, p.bond),
+    score, near, passed: near >= PASS_AT && p.bond >= FULL_BOND && p.harm <= 1 && p.over === null, findings,
+    look: lookOfPressing(p.flags, p.bond),
     grade: Math.round(expectedGrade(Math.log(Math.max(0.01, p.bond)))), course: null, truth: { soleC: p.soleC, liningC: p.limitC },
   }
 }

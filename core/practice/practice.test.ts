@@ -25,7 +25,12 @@ describe.each(EXERCISES)('%s', (key) => {
     const pick = <T>(of: readonly T[]) => of[Math.floor(next() * of.length)]!
     for (let n = 0; n < 12; n++) {
       const choice: Choice = Object.fromEntries(bench.asks.map(a => [
-        a.topic, a.how === 'one' ? pick(a.options) : a.how === 'two' ? a.options.filter((_, i) => i !== n % 3).join('+') : a.options.join('>'),
+        a.topic, a.how === 'one'
+          ? pick(a.options)
+          : a.how === 'two'
+            ? a.options.filter((_, i) => i !== n % 3).join('+')
+            : a.options.join(
+                '>'),
       ]))
       const heldS = bench.clock === 'steps' ? [0, 1, 2].slice(0, n % 4) : [4, 4, 4, 4].map(s => s + n * 2)
       const other = judgeAttempt(bench, { choice, heldS })
@@ -48,7 +53,8 @@ describe('at the practice board', () => {
   it.each(FUSED)('%s: a cold iron fails, and so does one that is hardly set down', (key) => {
     for (const seed of SEEDS) {
       const b = beginExercise(key, seed), best = bestAttempt(b)
-      const cold = { choice: { ...best.choice, stop: '0', ...(best.choice.method === 'steam' ? { method: 'dry' } : {}) }, heldS: best.heldS.map(() => 5) }
+      const cold = { choice: { ...best.choice, stop: '0', ...(best.choice.method === 'steam' ? { method: 'dry' } : {}) },
+        heldS: best.heldS.map(() => 5) }
       const v = judgeAttempt(b, cold)
       expect(v.passed).toBe(false)
       expect(v.findings.map(f => f.say)).toContain('underBonded')
@@ -61,10 +67,13 @@ describe('at the practice board', () => {
     for (let n = 0; n < 40; n++) {
       // What may be chosen everywhere.
       const choice: Choice = {
-        method: pick(['dry', 'steam', 'damp', 'mist']), stop: pick(['0', '1', '2']), side: pick(['back', 'face']), cover: pick(['bare', 'muslin', 'parchment']),
+        method: pick(['dry', 'steam', 'damp', 'mist']), stop: pick(['0', '1', '2']), side: pick(['back', 'face']),
+        cover: pick(['bare', 'muslin', 'parchment']),
         bearing: pick(['lean', 'weight']), bed: pick(['padded', 'needle', 'hard']), touches: pick(['1', '2', '3', '4']),
-        fibreClass: pick(['110', '150', '200']), cutMore: pick(['2', '4', '6', '8']), agents: pick(['heat+steam', 'heat+pressure', 'pressure+steam']),
-        motion: pick(['tipAlong', 'upAndDown', 'edgeOnly']), clear: pick(['clear', 'behind']), order: 'collar>cuffs>front>facing>pocket>hem',
+        fibreClass: pick(['110', '150', '200']), cutMore: pick(['2', '4', '6', '8']),
+        agents: pick(['heat+steam', 'heat+pressure', 'pressure+steam']),
+        motion: pick(['tipAlong', 'upAndDown', 'edgeOnly']), clear: pick(['clear', 'behind']),
+        order: 'collar>cuffs>front>facing>pocket>hem',
       }
       const holdS = pick([5, 8, 12, 18, 30])
       const passed = benches.filter(b =>
@@ -148,9 +157,12 @@ describe('the braid', () => {
 describe('the order', () => {
   it('what breaks a need is said; the best takes no longer than any that was tried', () => {
     const b = beginExercise('order', 12), task = orderTask(12), best = bestAttempt(b)
-    expect(judgeAttempt(b, { choice: { order: 'hem>facing>front>pocket>collar>cuffs' }, heldS: [] }).findings[0]).toMatchObject({ say: 'broken' })
-    expect(judgeAttempt(b, { choice: { order: 'front>front>hem>pocket>collar>cuffs' }, heldS: [] }).findings[0]).toMatchObject({ say: 'unanswered' })
-    const took = (row: string) => scheduleOf(task, row.split('>').map(id => ({ op: task.operations.findIndex(o => o.id === id), way: 0 }))).finishS
+    expect(judgeAttempt(b, { choice: { order: 'hem>facing>front>pocket>collar>cuffs' }, heldS: [] }).findings[0]).toMatchObject(
+      { say: 'broken' })
+    expect(judgeAttempt(b, { choice: { order: 'front>front>hem>pocket>collar>cuffs' }, heldS: [] }).findings[0]).toMatchObject(
+      { say: 'unanswered' })
+    const took = (row: string) => scheduleOf(task,
+      row.split('>').map(id => ({ op: task.operations.findIndex(o => o.id === id), way: 0 }))).finishS
     for (const row of ['front>pocket>collar>cuffs>facing>hem', 'collar>cuffs>front>facing>pocket>hem'])
       expect(took(best.choice.order!)).toBeLessThanOrEqual(took(row))
   })

@@ -6,7 +6,8 @@ import { clothLimit } from '../limit'
 import { lookOfPressing } from '../look'
 import { CLAPPER_KPA, COVER_KINDS, STEAMS_FROM_C, type BedKindKey, type CoverKindKey } from '../materials'
 import {
-  COARSE, courseOf, evaluate, moistureOf, pressureOf, TURN_S, type Bench, type EvaluateOptions, type Lean, type Method, type Recipe, type Side,
+  COARSE, courseOf, evaluate, moistureOf, pressureOf, TURN_S, type Bench, type EvaluateOptions, type Lean, type Method, type Recipe,
+  type Side,
 } from '../recipe'
 import { PASS_AT, type Attempt, type PracticeBench, type Choice, type Finding, type TopicAsked, type Verdict } from './exercise'
 
@@ -81,7 +82,12 @@ const share = (x: number, worst: number, good: number): number => Math.min(1, Ma
 
 /** How good a bond and its harm are, 0 to 1. */
 export function qualityOf(bond: number, harm: number): number {
-  const held = bond < FULL_BOND ? share(bond, NO_BOND, FULL_BOND) * 0.7 : bond <= OVER_FUSED ? 1 : 1 - share(bond, OVER_FUSED, OVER_FUSED * 3)
+  const held = bond < FULL_BOND
+    ? share(bond, NO_BOND, FULL_BOND) * 0.7
+    : bond <= OVER_FUSED
+      ? 1
+      : 1 - share(bond, OVER_FUSED,
+        OVER_FUSED * 3)
   return held * (1 - share(harm, ALLOWED, SPOILT))
 }
 
@@ -111,7 +117,8 @@ export function pressed(b: PracticeBench, { choice, heldS }: Attempt, rules: Pre
         .sort((x, y) => y.severity - x.severity)
   }
   if (rules.filmBare && asked.bench.cover === null)
-    flags = [{ kind: 'melt' as const, severity: MELTS_ONTO_SOLE, layer: 'backing' as const }, ...flags].sort((x, y) => y.severity - x.severity)
+    flags = [{ kind: 'melt' as const, severity: MELTS_ONTO_SOLE, layer: 'backing' as const }, ...flags].sort(
+      (x, y) => y.severity - x.severity)
   const harm = flags[0]?.severity ?? 0, tookS = heldS.reduce((s, h) => s + h, 0)
   const bars = barred(asked, asked.recipe.stop.meanC + (rules.options.soleOffsetC ?? 0))
   const quality = qualityOf(outcome.bond.final, harm) * BARRED_COSTS ** bars.length
@@ -175,7 +182,8 @@ export function judgePressing(b: PracticeBench, attempt: Attempt, rules: PressRu
   if (p.tookS > best.tookS * 1.5 && near < 0.99) findings.push({ say: 'slow', bestS: best.tookS, tookS: p.tookS })
   const { soleOffsetC = 0, contactFactor = 1, meltShiftC = 0, rateFactor = 1 } = rules.options
   return {
-    score, near, passed: near >= PASS_AT && bond >= FULL_BOND && p.harm <= 1 && p.bars.length === 0, findings, look: lookOfPressing(p.flags, bond),
+    score, near, passed: near >= PASS_AT && bond >= FULL_BOND && p.harm <= 1 && p.bars.length === 0, findings,
+    look: lookOfPressing(p.flags, bond),
     grade: Math.round(expectedGrade(Math.log(Math.max(0.01, bond)))), course: courseOf(p.outcome),
     truth: { soleC: p.asked.recipe.stop.meanC + soleOffsetC, contact: contactFactor, meltC: meltShiftC, rate: rateFactor },
   }

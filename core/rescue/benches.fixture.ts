@@ -3,7 +3,8 @@ import type { Bench } from '../recipe'
 
 const iron = {
   kind: 'household' as const,
-  stops: [{ label: 'synthetic', meanC: 112, swingC: 10, origin: 'typical' as const }, { label: 'wool', meanC: 150, swingC: 12, origin: 'typical' as const },
+  stops: [{ label: 'synthetic', meanC: 112, swingC: 10, origin: 'typical' as const },
+    { label: 'wool', meanC: 150, swingC: 12, origin: 'typical' as const },
     { label: 'cotton', meanC: 190, swingC: 12, origin: 'typical' as const }],
 }
 const bench = (construction: ConstructionKey, fibre: FibreKey, massGsm: number, thicknessMm: number, resin: ResinKey): Bench => ({

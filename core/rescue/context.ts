@@ -29,7 +29,8 @@ export const NO_CONTEXT: RescueContext = { cloth: null, supply: null, pressed: n
 /** What the explanation of a pressing speaks for. */
 const SPEAKS_FOR: Partial<Record<Cause['why'], Partial<Record<CauseKey, number>>>> = {
   coldIron: { tooCool: 6 }, shutOff: { tooCool: 6 }, tooCool: { tooCool: 2.2, tooThick: 2, tooWet: 1.5 }, tooShort: { tooShort: 6 },
-  notEnough: { tooCool: 1.5, tooShort: 1.5, tooThick: 1.8, tooWet: 1.5 }, heldWet: { tooWet: 5 }, handledWarm: { movedHot: 5, peeledHot: 3 },
+  notEnough: { tooCool: 1.5, tooShort: 1.5, tooThick: 1.8, tooWet: 1.5 }, heldWet: { tooWet: 5 },
+  handledWarm: { movedHot: 5, peeledHot: 3 },
   overdone: { overFused: 4 }, clockRan: { overFused: 4, tooHot: 3 }, washTooHot: { washTooHot: 6 },
 }
 /** Bond that the model gives it; under the first it lacks one, over the second it does not, over the third it has too much. */

@@ -1,9 +1,10 @@
 import { layerOf, timeToReachS } from '../heat'
-import { clothLimit, type ClothLimit } from '../limit'
+import { clothLimit } from '../limit'
 import { FIBRES, STEAMS_FROM_C, type BedKindKey, type CoverKindKey } from '../materials'
-import type { BlendRule, Evidence } from '../limit'
+import type { BlendRule, Evidence, ClothLimit } from '../limit'
 import {
-  allowedStops, bestOf, BOND_WANTED, COARSE, draftRecipe, evaluate, HARM_ALLOWED, harmAtHold, holdPath, holdReaching, resinOf, searchRecipes,
+  allowedStops, bestOf, BOND_WANTED, COARSE, draftRecipe, evaluate, HARM_ALLOWED, holdPath, holdReaching, resinOf,
+  searchRecipes,
   type Bench, type Blocked, type EvaluateOptions, type HouseHabits, type IronInput, type IronStop, type Recipe,
 } from '../recipe'
 import type { ClothInput, SupplyInput } from '../stack'
@@ -51,7 +52,8 @@ export interface Remedy {
 }
 
 const KEY_OF: Record<CauseKey, RemedyKey> = {
-  tooCool: 'pressAgain', tooShort: 'pressAgain', tooWet: 'pressAgain', tooThick: 'pressAgain', movedHot: 'pressAgain', washTooHot: 'pressAgain',
+  tooCool: 'pressAgain', tooShort: 'pressAgain', tooWet: 'pressAgain', tooThick: 'pressAgain', movedHot: 'pressAgain',
+  washTooHot: 'pressAgain',
   missedPlaces: 'pressPlaces', soleHeldOff: 'pressPlaces', sideWrong: 'renew', overFused: 'renew', backingHeavy: 'renew', finish: 'stitch',
   shrankApart: 'layFlat', openCloth: 'liftResin', webTooLarge: 'liftResin', bareSole: 'steamBrush', tooHot: 'brushScorch', melted: 'none',
   waterMarked: 'evenOut', dripping: 'rinse', slid: 'steamBack', trimShrank: 'unpick', littleSupport: 'support', hoopStretched: 'support',
@@ -92,14 +94,12 @@ function melted(key: RemedyKey, p: Patient, limit: ClothLimit, options: Evaluate
   if (!p.supply?.resin) return byHand(key)
   const bench = benchOf(p, p.supply), { meltC } = resinOf(bench, options), wantedC = (meltC[0] + meltC[1]) / 2
   const cover = bench.cover ?? 'muslin'
-  let risk = 0
   for (const stop of [...allowedStops(bench.iron.stops, limit, options.soleOffsetC)].sort((a, b) => a.meanC - b.meanC)) {
     const draft = { ...draftRecipe({ ...bench, cover }, 'dry', stop, 'back', 1, 'weight'), warmS: 0, holdS: MELTS_WITHIN_S }
     const path = holdPath({ ...bench, cover }, draft, { ...options, ...COARSE })
     const atS = timeToReachS(path.run, layerOf(path.run, 'resin')!, wantedC)
     if (atS === null) continue
     const holdS = Math.max(SHORTEST_S, Math.ceil(atS))
-    risk = harmAtHold(path, holdS)
     // Over-fusing is no matter where the resin is to come off again.
     const harm = evaluate({ ...bench, cover }, { ...draft, holdS, coolS: 0 }, options).flags
       .filter(f => f.kind !== 'overFused' && f.kind !== 'strikeThrough')[0]?.severity ?? 0

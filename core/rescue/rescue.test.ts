@@ -106,7 +106,8 @@ describe('what the board knows', () => {
     expect(knownOf({ ...NO_CONTEXT, cloth: poplin.cloth, supply: poplin.supply }).backingHeavy).toBeUndefined()
   })
   it('a run that bonded takes belief from what lacks a bond, one that did not gives it', () => {
-    expect(knownOf({ ...NO_CONTEXT, pressed: { ...pressed, bond: 0.3 } }).tooCool!).toBeGreaterThan(knownOf({ ...NO_CONTEXT, pressed }).tooCool!)
+    expect(knownOf({ ...NO_CONTEXT, pressed: { ...pressed, bond: 0.3 } }).tooCool!).toBeGreaterThan(
+      knownOf({ ...NO_CONTEXT, pressed }).tooCool!)
     expect(first(['lifts'], {}, { pressed: { ...pressed, bond: 0.3, causes: ['heldWet'] } })).toBe('tooWet')
     expect(first(['lifts'], {}, { pressed: { ...pressed, bond: 0.3, causes: ['coldIron'] } })).toBe('tooCool')
     expect(first(['lifts'], {}, { pressed: { ...pressed, bond: 1.3 } })).not.toBe('tooShort')
@@ -117,7 +118,8 @@ describe('what the board knows', () => {
     expect(knownOf({ ...NO_CONTEXT, pressed: scorched }).tooHot).toBeGreaterThan(knownOf({ ...NO_CONTEXT, pressed }).tooHot!)
   })
   it('a wash too hot is likely only where it was washed too hot; what was settled hardly shrinks', () => {
-    const at = (rounds: number, hottestC: number) => shareOf('washTooHot', ['peeledWashed'], {}, { washed: { rounds, hottestC, limitC: 40 } })
+    const at = (rounds: number, hottestC: number) => shareOf('washTooHot', ['peeledWashed'], {},
+      { washed: { rounds, hottestC, limitC: 40 } })
     expect(at(3, 60)).toBeGreaterThan(at(3, 30))
     expect(at(3, 30)).toBeGreaterThan(at(0, 0))
     expect(shareOf('shrankApart', ['bubbles', 'waves'], {}, { settled: true })).toBeLessThan(
@@ -145,7 +147,8 @@ describe('remedies', () => {
     expect(evaluate({ ...poplin, cover: 'muslin' }, r.recipe!).bond.peakC).toBeGreaterThan(110)
   })
   it('steam hovers at the coolest stop that steams, shorter over pile, and never where water marks', () => {
-    expect(remedyFor('bareSole', patient({ cloth: coat.cloth, supply: null }))).toMatchObject({ key: 'steamBrush', hover: { stop: { label: 'wool' }, forS: 8 } })
+    expect(remedyFor('bareSole', patient({ cloth: coat.cloth, supply: null }))).toMatchObject(
+      { key: 'steamBrush', hover: { stop: { label: 'wool' }, forS: 8 } })
     expect(remedyFor('flatSole', patient({ cloth: { ...coat.cloth, nap: 'pile' } })).hover!.forS).toBe(5)
     expect(remedyFor('waterMarked', patient({ cloth: { ...poplin.cloth, mayGetWet: false } })).cannot).toEqual({ why: 'noSteam' })
   })
@@ -173,7 +176,8 @@ describe('remedies', () => {
       ({ fibre, construction, ...more }, cause, resin, bond) => {
         const { massGsm, thicknessMm } = CONSTRUCTIONS[construction]
         const p = patient({
-          bond, cloth: { fibres: [{ fibre, sharePct: 100 }], construction, massGsm, thicknessMm, ...more }, supply: { ...poplin.supply, resin },
+          bond, cloth: { fibres: [{ fibre, sharePct: 100 }], construction, massGsm, thicknessMm, ...more },
+          supply: { ...poplin.supply, resin },
         })
         const r = remedyFor(cause, p), limit = clothLimit(p.cloth, 'strict')
         const stop = r.recipe?.stop ?? r.hover?.stop

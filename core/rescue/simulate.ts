@@ -87,7 +87,8 @@ function pressedWith(hidden: CauseKey, bench: Bench, random: () => number): Trut
       return truth({ ...bench, cover: 'drill' }, { ...right, method: 'damp', coverWaterGsm: 260, mistGsm: 30, passes: 1, secondS: null,
         holdS: Math.min(right.holdS, 8) })
     case 'tooThick':
-      return truth(bench, { ...right, method: 'dry', mistGsm: 0, coverWaterGsm: 0, steamGM2S: 0, firstSide: 'face', passes: 1, secondS: null,
+      return truth(bench, { ...right, method: 'dry', mistGsm: 0, coverWaterGsm: 0, steamGM2S: 0, firstSide: 'face', passes: 1,
+        secondS: null,
         holdS: 6 + random() * 5 })
     case 'overFused':
       return truth(bench, { ...right, holdS: right.holdS * 4, stop: { ...right.stop, meanC: right.stop.meanC + 20 } })
@@ -110,7 +111,8 @@ function pressedWith(hidden: CauseKey, bench: Bench, random: () => number): Trut
 function signsOf(hidden: CauseKey, { outcome, rounds }: Truth): Set<Sign> {
   const signs = new Set<Sign>()
   const bond = outcome?.bond.final ?? 1
-  const worst = (kind: string) => Math.max(0, ...(outcome?.flags ?? []).filter(f => f.kind === kind && f.layer !== 'cover').map(f => f.severity))
+  const worst = (kind: string) => Math.max(0,
+    ...(outcome?.flags ?? []).filter(f => f.kind === kind && f.layer !== 'cover').map(f => f.severity))
   if (bond < 0.8) signs.add('lifts')
   if (bond > 3 || worst('overFused') >= 1) signs.add('boardy')
   if (worst('strikeThrough') >= 1) signs.add('resinFace')

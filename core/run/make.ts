@@ -1,7 +1,7 @@
 /** What kind of thing is done: with an iron, or by the hands alone (peel, sew, fingers). */
 export type OperationKind
   = 'settle' | 'trim' | 'fuse' | 'tack' | 'peel' | 'hold' | 'sew' | 'flatten' | 'seam' | 'hem' | 'tape' | 'fingers'
-    | 'patch' | 'motif' | 'transfer' | 'letters' | 'shape' | 'stitch'
+    | 'patch' | 'motif' | 'transfer' | 'letters' | 'shape' | 'stitch' | 'remedy'
 
 /** A piece of the job with what goes on it, as pressing sees it. */
 export interface PressedPiece {

@@ -2,6 +2,11 @@ import type { PlaceKey } from '#core/place'
 import type { JobBody } from '#shared/schemas'
 
 interface DemoJob extends Pick<JobBody, 'name' | 'garment' | 'washC' | 'tumble' | 'dryClean' | 'note'> {
+  /** Days from today until it is to come back for a look. */
+  lookInDays?: number
+  /** Trims on it, by their codes; own words on its slip. */
+  trims?: string[]
+  careWords?: string
   /** Days from today until it is wanted; null without a day. */
   inDays: number | null
   done?: true
@@ -17,7 +22,8 @@ export const DEMO_JOBS: DemoJob[] = [
   },
   {
     name: 'Mate\'s boat coat', garment: 'Coat', washC: 0, tumble: 'no', dryClean: true, inDays: 9,
-    note: 'Gilt braid at the cuffs goes on last.', cloths: [['TW-02', 'front', 'B-31'], ['TW-10', null, null]],
+    note: 'Gilt braid at the cuffs goes on last.', cloths: [['TW-02', 'front', 'B-31'], ['TW-10', null, null]], trims: ['B-75'],
+    careWords: 'Brush it when it is dry, and hang it on a broad hanger. The braid is not ironed at all.',
   },
   {
     name: 'Purser\'s satchel', garment: 'Satchel', washC: 0, tumble: 'no', dryClean: false, inDays: 14,
@@ -68,6 +74,14 @@ export const DEMO_JOBS: DemoJob[] = [
   {
     name: 'Singer\'s lined dress', garment: 'Dress', washC: 0, tumble: 'no', dryClean: true, inDays: 7,
     note: 'The hem is down at the back.', cloths: [['TW-14', 'hem', 'B-51'], ['TW-10', null, null]],
+  },
+  {
+    name: 'Second mate\'s blazer', garment: 'Jacket', washC: 0, tumble: 'no', dryClean: true, inDays: 2,
+    note: 'The front bubbled overnight.', cloths: [['TW-14', 'front', 'B-32']],
+  },
+  {
+    name: 'Deckhand\'s jacket, worn', garment: 'Jacket', washC: 60, tumble: 'low', dryClean: false, inDays: -40, done: true, lookInDays: 1,
+    note: 'Back from three washes; a corner of the front has let go.', cloths: [['TW-13', 'front', 'B-12']],
   },
   {
     name: 'Stewardess blouse, first', garment: 'Blouse', washC: 30, tumble: 'no', dryClean: false, inDays: -12, done: true, note: '',

@@ -22,6 +22,13 @@ const cork = { cloth: 'TW-07', foam: 'B-41', backing: 'B-22', allowances: [8, 8,
 
 /** The pieces that are drawn already, by job. */
 export const DEMO_PIECES: Record<string, DemoPiece[]> = {
+  'Second mate\'s blazer': [
+    {
+      name: 'Front', cloth: 'TW-14', place: 'front', block: 'coatFront', count: 1, pair: true, measures: { long: 720, wide: 300 },
+      backing: 'B-32',
+      allowances: [10, 40, 12],
+    },
+  ],
   'Stewards\' shirts, twelve': [
     {
       ...poplin, name: 'Collar, upper', place: 'collar', block: 'collar', count: 12,

@@ -18,17 +18,21 @@ interface Given {
   supply: Supply
   ironId: string
   coverId: string
+  /** What it is called in the demo; the boat coat's goes on, others are over. */
+  run: string
+  goesOn: boolean
 }
 type Rows = Pick<EntityRows, 'runs' | 'runOperations' | 'runEvents'>
 
 const MOVE_S = 4
+const OVER_MS = 2 * 86_400_000
 
-/** The boat coat half pressed: fronts and a facing done or cooling, one place of the second front named as missed. */
-export function demoRun({ idOf, now, jobId, pieces, ground, bench, supply, ironId, coverId }: Given): Rows {
+/** A coat pressed: fronts and, where it goes on, a facing done or cooling, one place of the second front named as missed. */
+export function demoRun({ idOf, now, jobId, pieces, ground, bench, supply, ironId, coverId, run, goesOn }: Given): Rows {
   const { recipe: found, outcome } = searchMethod(bench, 'steam').found!
   const recipe: Recipe = { ...found, coolS: lyingCoolS(bench, found, COLD_C) }
   const { stop } = recipe
-  const runId = idOf('run boat coat'), device = idOf('board by the window')
+  const runId = idOf(run), device = idOf('board by the window')
   const made = pieces.flatMap(piece => Array.from({ length: piece.count * (piece.pair ? 2 : 1) }, (_, n) => ({ piece, n })))
   const operations = made.map(({ piece, n }, position): Rows['runOperations'][number] => {
     const lies = pressedOutline(piece, { kind: 'fuse', numbers: [n], supplyId: supply.id }, ground)!
@@ -53,7 +57,8 @@ export function demoRun({ idOf, now, jobId, pieces, ground, bench, supply, ironI
   let at = now
   const tell = (kind: RunEventBody['kind'], what: Partial<RunEventBody> = {}) => {
     events.push({
-      key: idOf(`event ${events.length}`), device, atMs: at, kind, op: null, pass: null, print: null, ironId: null, soleC: null, stop: null,
+      key: idOf(`${goesOn ? '' : `${run} `}event ${events.length}`), device, atMs: at, kind, op: null, pass: null, print: null,
+      ironId: null, soleC: null, stop: null,
       edge: null, prints: null, takes: null, byS: null, ids: null, ...what,
     })
   }
@@ -90,18 +95,23 @@ export function demoRun({ idOf, now, jobId, pieces, ground, bench, supply, ironI
   wait(3)
   tell('edge', { op: operations[indexOf('Front 1')]!.id, edge: 'holds', prints: [] })
   wait(12)
-  press(indexOf('Front facing 1'))
-  wait(6)
-  press(indexOf('Front facing 2'))
+  if (goesOn) {
+    press(indexOf('Front facing 1'))
+    wait(6)
+    press(indexOf('Front facing 2'))
+  }
   // The corner by the hem was missed, and found so while the next lay to cool.
   const front = operations[indexOf('Front 2')]!
   tell('missed', { op: front.id, print: cornerOf(front.prints) })
-  // Told a moment ago, whatever time the pressing took.
-  const shift = now - 8000 - at
+  if (!goesOn) tell('close')
+  // Told a moment ago, whatever time the pressing took; what is over, days ago.
+  const shift = now - (goesOn ? 8000 : OVER_MS) - at
   const timed = events.map(e => ({ ...e, atMs: Math.round(e.atMs + shift) }))
   return {
     runs: [{
-      id: runId, jobId, piecesVersion: 0, startedAt: new Date(timed[0]!.atMs).toISOString(), closedAt: null,
+      id: runId, jobId, piecesVersion: 0, startedAt: new Date(timed[0]!.atMs).toISOString(), closedAt: goesOn
+        ? null
+        : new Date(timed.at(-1)!.atMs).toISOString(),
       createdAt: new Date(timed[0]!.atMs).toISOString(),
     }],
     runOperations: operations,

@@ -56,6 +56,15 @@ export const DEMO_TRIALS: DemoTrial[] = [
     oldWay: true, grade: 4, marks: ['waterMark'], daysAgo: 12, note: 'Bonded, and ringed all over. Never again wet.',
   },
   {
+    cloth: 'TW-14', supply: 'B-32', iron: 'harbour', cover: 'muslin', method: 'steam', stop: 1, firstSide: 'back', passes: 1, holdS: 11,
+    grade: 3, marks: ['bubbles'], daysAgo: 2,
+    note: 'Flat when it was lifted, bubbled across the chest in the morning. Nobody had shrunk the worsted.',
+  },
+  {
+    cloth: 'TW-13', supply: 'B-12', iron: 'harbour', cover: 'muslin', method: 'dry', stop: 1, firstSide: 'back', passes: 1, holdS: 20,
+    grade: 4, marks: [], daysAgo: 44, washes: [2], note: 'One with the denim before it was washed.',
+  },
+  {
     cloth: 'TW-05', supply: 'B-51', iron: 'locker', cover: 'muslin', method: 'damp', stop: 1, firstSide: 'back', passes: 1, holdS: 13,
     grade: 3, marks: [], daysAgo: 30, washes: [3, 2], note: 'Hem holds to a nail.',
   },

@@ -3,7 +3,7 @@ import { DataTypes, QueryTypes, type Model, type ModelStatic, type Transaction }
 import { ENTITY_ROWS, type EntityName, type EntityRows } from '#shared/schemas'
 import { database } from './connection'
 import {
-  CalibrationRow, ClothFibreRow, ClothRow, CornerStepRow, CoverRow, IronRow, IronStopRow, JobClothRow, JobMakingRow,
+  CalibrationRow, CareEventRow, ClothFibreRow, ClothRow, CornerStepRow, CoverRow, IronRow, IronStopRow, JobClothRow, JobMakingRow,
   JobPieceRow, JobRow, LayPartRow,
   LayRow, MeasurementRow, OffcutRow, PieceRow, PlaceRow, RunEventRow, RunOperationRow, RunRow, ScrapRow,
   SettlePassRow, StockMovementRow, SupplyRow, SwatchPlanRow, TrialEventRow,
@@ -43,7 +43,7 @@ export const ENTITIES: readonly Entity[] = [
   { name: 'covers', model: CoverRow, order: ['name', 'id'] },
   { name: 'places', model: PlaceRow, order: ['name', 'id'] },
   { name: 'pieces', model: PieceRow, points: { ...OF_CLOTH, place: 'places' }, order: ['clothId', 'place', 'position'] },
-  { name: 'jobs', model: JobRow, order: WRITTEN },
+  { name: 'jobs', model: JobRow, points: { trimIds: 'supplies' }, order: WRITTEN },
   {
     name: 'jobCloths', model: JobClothRow, points: { jobId: 'jobs', ...OF_CLOTH, ...OF_SUPPLY, place: 'places' },
     order: ['jobId', 'position'],
@@ -84,6 +84,7 @@ export const ENTITIES: readonly Entity[] = [
   { name: 'trialEvents', model: TrialEventRow, points: OF_TRIAL, order: ['trialId', 'position'] },
   { name: 'trialReadings', model: TrialReadingRow, points: OF_TRIAL, order: WRITTEN },
   { name: 'washes', model: WashRoundRow, points: OF_TRIAL, order: ['washedAt', 'id'] },
+  { name: 'careEvents', model: CareEventRow, points: { jobId: 'jobs', ...OF_CLOTH, ...OF_SUPPLY, ...OF_TRIAL }, order: ['cameAt', 'id'] },
   { name: 'photos', model: TrialPhotoRow, points: OF_TRIAL, order: WRITTEN },
 ]
 

@@ -4,6 +4,7 @@ import { cut } from './migrations/2026-11-27-cut'
 import { run } from './migrations/2026-11-27-run'
 import { making } from './migrations/2026-11-27-making'
 import { mend } from './migrations/2026-11-27-mend'
+import { care } from './migrations/2026-11-27-care'
 import { firstBoard } from './migrations/2026-11-24-first-board'
 import { knowWhatYouHave } from './migrations/2026-11-24-know-what-you-have'
 import { jobs } from './migrations/2026-11-25-jobs'
@@ -24,7 +25,7 @@ export interface Migration {
 }
 
 const MIGRATIONS: Migration[] = [
-  firstBoard, knowWhatYouHave, match, swatchBench, leafletCounts, jobs, oneWorkroom, nothingLost, cut, run, making, mend,
+  firstBoard, knowWhatYouHave, match, swatchBench, leafletCounts, jobs, oneWorkroom, nothingLost, cut, run, making, mend, care,
 ]
 
 export const umzug = (sequelize: Sequelize): Umzug<QueryInterface> => new Umzug({

@@ -2,7 +2,7 @@ import { Op } from 'sequelize'
 import { piecingOf } from '#core/grid'
 import { openRuns, shortenLegs } from '#core/hem'
 import { stripsFor, waddingFrom } from '#core/seam'
-import { makingSchema, type Making, type Makings, type MakingsBody, type StitchResults } from '#shared/schemas'
+import { makingSchema, type Making, type Makings, type MakingsBody, type RescuePast, type StitchResults } from '#shared/schemas'
 import { patchesOf } from '#shared/making'
 import { isMend, judgeMend } from '#shared/mending'
 import { database } from '../db/connection'
@@ -83,4 +83,12 @@ export async function stitchResults({ workshopId }: Context): Promise<StitchResu
     where: { workshopId, work: { kind: 'crest' } }, order: [['createdAt', 'ASC']], attributes: ['work'],
   })
   return { results: rows.flatMap(({ work }) => (work.kind === 'crest' && work.result ? [work.result] : [])) }
+}
+
+/** How remedies went in this workroom, whatever job they were for. */
+export async function rescuePast({ workshopId }: Context): Promise<RescuePast> {
+  const rows = await JobMakingRow.findAll({
+    where: { workshopId, work: { kind: 'remedy' } }, order: [['createdAt', 'ASC']], attributes: ['work'],
+  })
+  return { results: rows.flatMap(({ work: w }) => (w.kind === 'remedy' && w.went ? [{ cause: w.cause, went: w.went }] : [])) }
 }

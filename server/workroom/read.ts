@@ -37,6 +37,7 @@ const ONE_OF: Record<EntityName, string> = {
   jobPieces: 'piece of a job',
   scraps: 'scrap',
   jobMakings: 'making of a job',
+  careEvents: 'look at a garment',
   offcuts: 'offcut',
   lays: 'lay',
   layParts: 'part of a lay',

@@ -6,6 +6,7 @@ import { jobClothSchema, jobBody } from './job'
 import {
   calibrationRecord, cornerStepBody, measurementBody, runsForward, settlePassBody, stockMovementBody, trimRunFields,
 } from './records'
+import { careEventRow } from './care'
 import { jobMakingRow } from './making'
 import { scrapRow } from './mend'
 import { runEventRow, runOperationRow, runRow } from './run'
@@ -67,6 +68,7 @@ export const ENTITY_ROWS = {
   trialEvents: trialEventSchema.extend({ ...ofTrial, position }),
   trialReadings: z.object({ ...readingBody.shape, ...made, ...ofTrial, ...keyed }),
   washes: washBody.extend({ ...made, ...ofTrial }),
+  careEvents: careEventRow,
   photos: z.object({
     ...made, ...ofTrial, ...keyed, stage: z.enum(PHOTO_STAGES), width: z.number().int(), height: z.number().int(),
     /** In files of version 3; in an archive the picture stands beside the JSON. */

@@ -27,6 +27,12 @@ export const jobBody = careWishFields.extend({
   forWhen: dayField('For when').nullable().default(null),
   note: textField('Note', 500).default(''),
   done: z.boolean({ error: 'Done: say yes or no.' }).default(false),
+  /** Trims on it: their heat counts for its care. */
+  trimIds: z.array(idSchema, { error: 'Trims: give a list.' }).max(6, 'Trims: six at the most.').default([]),
+  /** Own words on its care slip. */
+  careWords: textField('Own words', 400).default(''),
+  /** When it is to come back for a look. */
+  lookOn: dayField('For a look').nullable().default(null),
   cloths: z
     .array(jobClothSchema, { error: 'Cloths: give a list.' })
     .min(1, 'Cloths: a job needs at least one. Choose the cloth it is made of.')

@@ -17,6 +17,7 @@ export const MOST = {
   offcuts: 200,
   /** Of one job. */
   runs: 200,
+  careEvents: 100,
   /** Of one run. */
   operations: 400,
   runEvents: 20_000,

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { FEATURE_KEYS, type FeatureKey } from '#core/seam'
 import { FIBRE_KEYS } from '#core/materials'
+import { remedyWork } from './care'
 import { appliqueWork, crestWork, labelsWork, letteringWork, motifWork, patchWork, transferWork } from './mend'
 import { templatesQuery } from './cut'
 import { idSchema, momentField, nameField, numberField, versionField } from './common'
@@ -97,7 +98,7 @@ const flattenWork = z.object({
 const makingWork = z.discriminatedUnion(
   'kind', [
     featureWork, hemWork, gridWork, stripsWork, waddingWork, flattenWork, patchWork, motifWork, transferWork, letteringWork, labelsWork,
-    appliqueWork, crestWork,
+    appliqueWork, crestWork, remedyWork,
   ], { error: 'Making: it is of no known kind.' },
 )
 export type MakingWork = z.infer<typeof makingWork>

@@ -8,7 +8,7 @@ import { predictedSchema, recipeSchema } from './trial'
 const BED_KEYS = Object.keys(BED_KINDS) as [BedKindKey, ...BedKindKey[]]
 const OPERATION_KINDS = [
   'settle', 'trim', 'fuse', 'tack', 'peel', 'hold', 'sew', 'flatten', 'seam', 'hem', 'tape', 'fingers', 'patch', 'motif', 'transfer',
-  'letters', 'shape', 'stitch',
+  'letters', 'shape', 'stitch', 'remedy',
 ] as const
 /** How far its recipe is to be trusted: proved here; held but not washed; proved on another ground; worked out; hands only. */
 const STANDINGS = ['proved', 'held', 'stale', 'estimated', 'hands'] as const

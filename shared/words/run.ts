@@ -8,7 +8,7 @@ import { celsius, METHOD_NAME, seconds } from './names'
 export const OPERATION_NAME: Record<OperationKind, string> = {
   settle: 'Settle', trim: 'Settle braid', fuse: 'Fuse', tack: 'Tack web', peel: 'Peel paper', hold: 'Hold', sew: 'Sew and turn',
   flatten: 'Press flat', seam: 'Press', hem: 'Hem', tape: 'Tape the join', fingers: 'By hand',
-  patch: 'Patch', motif: 'Motif', transfer: 'Transfer', letters: 'Letters', shape: 'Shape', stitch: 'Stitch',
+  patch: 'Patch', motif: 'Motif', transfer: 'Transfer', letters: 'Letters', shape: 'Shape', stitch: 'Stitch', remedy: 'Put right',
 }
 /** How far its recipe is to be trusted. */
 export const STANDING_WORDS: Record<Standing, string> = {
@@ -88,7 +88,7 @@ export const runKeyWords = (step: NextStep): string =>
 
 /** Nothing is backed by it: it is pressed from a side of the garment. */
 const FROM_A_SIDE: ReadonlySet<OperationKind> = new Set([
-  'seam', 'hem', 'flatten', 'tape', 'patch', 'motif', 'transfer', 'letters', 'shape',
+  'seam', 'hem', 'flatten', 'tape', 'patch', 'motif', 'transfer', 'letters', 'shape', 'remedy',
 ])
 /** The stop, the moisture, the cover and what lies up, in one line; cloth or braid that is settled has nothing on it. */
 export function howLine(

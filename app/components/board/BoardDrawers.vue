@@ -7,6 +7,8 @@ const drawers = [
   { to: '/irons', name: 'Irons', icon: 'i-lucide-thermometer', key: KEYS.irons.shown },
   { to: '/seams', name: 'Seams', icon: 'i-lucide-scissors-line-dashed', key: KEYS.seams.shown },
   { to: '/mend', name: 'Mend', icon: 'i-lucide-bandage', key: KEYS.mend.shown },
+  { to: '/rescue', name: 'Rescue', icon: 'i-lucide-life-buoy', key: KEYS.rescue.shown },
+  { to: '/practice', name: 'Practice', icon: 'i-lucide-graduation-cap', key: KEYS.practice.shown },
   { to: '/rules', name: 'Rules', icon: 'i-lucide-scroll-text', key: KEYS.rules.shown },
   { to: '/inout', name: 'In, out', icon: 'i-lucide-arrow-left-right' },
 ]

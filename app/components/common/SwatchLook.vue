@@ -2,7 +2,8 @@
 import { scorchedHex, UNHURT, type ClothLook } from '#core/look'
 
 /** A swatch as it would look: the one picture of harm, wherever harm is shown. */
-const { look, colour = '#d9cdb4', construction = 'poplin', nap = 'none', label = null, wide = 200, high = 140, onSole = false } = defineProps<{
+const { look, colour = '#d9cdb4', construction = 'poplin', nap = 'none', label = null, wide = 200, high = 140,
+  onSole = false } = defineProps<{
   look: Partial<ClothLook>
   colour?: string
   construction?: string
@@ -50,14 +51,17 @@ const lying = computed(() => 1 - 0.12 * l.value.shrunk)
 </script>
 
 <template>
-  <svg :viewBox="`-6 -6 ${W + 12} ${H + 12}`" :width="wide" :height="high" :role="label ? 'img' : undefined" :aria-label="label ?? undefined"
+  <svg :viewBox="`-6 -6 ${W + 12} ${H + 12}`" :width="wide" :height="high" :role="label ? 'img' : undefined"
+    :aria-label="label ?? undefined"
     :aria-hidden="label ? undefined : 'true'" class="max-w-full" data-test="look">
     <defs>
       <clipPath :id="`${id}c`"><rect x="0" y="0" :width="W" :height="H" /></clipPath>
-      <radialGradient :id="`${id}s`" cx="0.5" cy="0.4"><stop offset="0" :stop-color="light" /><stop offset="1" stop-color="rgb(255 255 255 / 0)"
+      <radialGradient :id="`${id}s`" cx="0.5" cy="0.4"><stop offset="0" :stop-color="light" /><stop offset="1"
+        stop-color="rgb(255 255 255 / 0)"
       /></radialGradient>
       <filter :id="`${id}b`"><feGaussianBlur stdDeviation="5" /></filter>
-      <linearGradient :id="`${id}r`" x1="1" y1="0" x2="0" y2="0"><stop offset="0" :stop-color="shade" /><stop offset="0.5" :stop-color="light" />
+      <linearGradient :id="`${id}r`" x1="1" y1="0" x2="0" y2="0"><stop offset="0" :stop-color="shade" /><stop offset="0.5"
+        :stop-color="light" />
         <stop offset="1" stop-color="rgb(0 0 0 / 0)" /></linearGradient>
     </defs>
     <!-- What it measured before. -->
@@ -110,7 +114,8 @@ const lying = computed(() => 1 - 0.12 * l.value.shrunk)
           <!-- The cloth under the turned-up backing, its shadow, and the backing with its dots. -->
           <path :d="`M${W} ${fold.y - 4}L${fold.x - 4} ${H}H${W}Z`" :fill="shade" />
           <path :d="`M${W} ${fold.y}L${fold.x} ${H}L${fold.x + 5} ${fold.y + 5}Z`" fill="#f6f1e4" stroke="#6d6455" stroke-width="1" />
-          <circle v-for="(d, i) in backDots" :key="`k${i}`" :cx="d.x" :cy="d.y" :r="dotR" :fill="(l.melted ?? 0) > 0.2 ? '#bdb29b' : '#6d6455'"
+          <circle v-for="(d, i) in backDots" :key="`k${i}`" :cx="d.x" :cy="d.y" :r="dotR"
+            :fill="(l.melted ?? 0) > 0.2 ? '#bdb29b' : '#6d6455'"
             :opacity="1 - 0.6 * (l.melted ?? 0)" />
         </template>
         <path v-if="l.waved" :d="wave" fill="var(--rc-ground)" stroke="rgb(60 50 35 / 0.6)" />
@@ -126,7 +131,8 @@ const lying = computed(() => 1 - 0.12 * l.value.shrunk)
     <g v-if="onSole">
       <path v-if="onSole === true" :d="solePath(W / 2, H / 2, 96, 124)" fill="#b9bcc0" stroke="#5c5f63" stroke-width="2" />
       <rect v-else x="20" y="34" width="160" height="72" fill="#e6dcc6" stroke="#7c6f58" stroke-width="2" />
-      <path v-for="s in strewn(41, 1, 9, 130, 96, 9)" :key="s.x" :d="blob(s.x, 35 + s.x, 22 + s.y * (onSole === 'board' ? 0.6 : 1), s.r, 0.6)"
+      <path v-for="s in strewn(41, 1, 9, 130, 96, 9)" :key="s.x"
+        :d="blob(s.x, 35 + s.x, 22 + s.y * (onSole === 'board' ? 0.6 : 1), s.r, 0.6)"
         fill="#8a7350" opacity="0.75" />
     </g>
   </svg>

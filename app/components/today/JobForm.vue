@@ -11,7 +11,8 @@ const bench = useBench()
 const wish = useWish()
 
 const blank = (): JobBody => ({
-  name: '', garment: '', forWhen: null, washC: 40, tumble: 'no', dryClean: false, note: '', done: false,
+  name: '', garment: '', forWhen: null, washC: 40, tumble: 'no', dryClean: false, note: '', done: false, trimIds: [], careWords: '',
+  lookOn: null,
   cloths: bench.cloth ? [{ clothId: bench.cloth.id, place: null, supplyId: null }] : [],
 })
 const draft = useDraft<JobBody>(`job-${job?.id ?? 'new'}`, () => (job ? jobBodyOf(job) : blank()), job?.version)

@@ -1,4 +1,5 @@
 import type { Sequelize } from 'sequelize'
+import { initCare } from './care'
 import { initCloth } from './cloth'
 import { initCut } from './cut'
 import { initIron } from './iron'
@@ -13,6 +14,7 @@ import { initSwatch } from './swatch'
 import { initTrial } from './trial'
 import { initWorkshop } from './workshop'
 
+export { CareEventRow } from './care'
 export { ClothRow, ClothFibreRow } from './cloth'
 export { CoverRow, IronRow, IronStopRow } from './iron'
 export { CalibrationRow, CornerStepRow, MeasurementRow, SettlePassRow, StockMovementRow, TrimRunRow } from './records'
@@ -41,4 +43,5 @@ export function initModels(sequelize: Sequelize): void {
   initScrap(sequelize)
   initMaking(sequelize)
   initRun(sequelize)
+  initCare(sequelize)
 }

@@ -13,6 +13,9 @@ export class JobRow extends Model<InferAttributes<JobRow>, InferCreationAttribut
   declare dryClean: boolean
   declare note: string
   declare done: boolean
+  declare trimIds: string[]
+  declare careWords: string
+  declare lookOn: string | null
   declare version: CreationOptional<number>
   declare piecesVersion: CreationOptional<number>
   declare makingsVersion: CreationOptional<number>
@@ -41,6 +44,9 @@ export function initJob(sequelize: Sequelize): void {
     dryClean: DataTypes.BOOLEAN,
     note: DataTypes.TEXT,
     done: DataTypes.BOOLEAN,
+    trimIds: DataTypes.ARRAY(DataTypes.UUID),
+    careWords: DataTypes.TEXT,
+    lookOn: DataTypes.DATEONLY,
     version: DataTypes.INTEGER,
     piecesVersion: DataTypes.INTEGER,
     makingsVersion: DataTypes.INTEGER,

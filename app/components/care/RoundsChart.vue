@@ -1,0 +1,68 @@
+<script setup lang="ts">
+import { Chart, LinearScale, LineController, LineElement, PointElement, type ChartData, type ChartOptions, type Plugin } from 'chart.js'
+import { Line } from 'vue-chartjs'
+import { HOLDS_FROM } from '#core/care'
+
+Chart.register(LineController, LineElement, PointElement, LinearScale)
+
+/** Bond against rounds: what is wished, and what would be otherwise; under the line a fingertip lifts it. */
+const { lines, seen = [], rounds, label } = defineProps<{
+  lines: readonly { name: string, bond: readonly number[], dash: number[], strong: boolean }[]
+  /** Looks at the real thing: after so many rounds, so much of a bond. */
+  seen?: readonly { rounds: number, bond: number }[]
+  rounds: number
+  label: string
+}>()
+const mode = useColorMode()
+const css = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim()
+const MOST = 1.6
+
+const data = computed<ChartData<'line', { x: number, y: number }[]>>(() => {
+  void mode.value
+  return {
+    datasets: [
+      ...lines.map(l => ({
+        label: l.name, borderColor: l.strong ? css('--rc-ink') : css('--rc-mark'), borderWidth: l.strong ? 3.5 : 2, borderDash: l.dash,
+        pointRadius: 0, data: l.bond.map((y, x) => ({ x, y: Math.min(MOST, y) })),
+      })),
+      {
+        label: 'as it came back', showLine: false, borderColor: css('--rc-alert'), backgroundColor: css('--rc-alert'), pointRadius: 6,
+        data: seen.map(s => ({ x: s.rounds, y: Math.min(MOST, s.bond) })),
+      },
+    ],
+  }
+})
+const ground: Plugin<'line'> = {
+  id: 'ground',
+  beforeDatasetsDraw({ ctx, chartArea: a, scales }) {
+    const y = scales.y!.getPixelForValue(HOLDS_FROM)
+    ctx.save()
+    ctx.fillStyle = 'rgb(150 60 40 / 0.14)'
+    ctx.fillRect(a.left, y, a.width, a.bottom - y)
+    ctx.fillStyle = css('--rc-ink')
+    ctx.font = '14px "Atkinson Hyperlegible Next Variable", sans-serif'
+    ctx.fillText('a fingertip lifts it', a.left + 8, a.bottom - 10)
+    ctx.restore()
+  },
+}
+const options = computed<ChartOptions<'line'>>(() => {
+  void mode.value
+  const ticks = { color: css('--rc-ink'), font: { size: 14 } }, title = { display: true, color: css('--rc-ink'), font: { size: 14 } }
+  return {
+    responsive: true, maintainAspectRatio: false, animation: false, events: [],
+    scales: {
+      x: { type: 'linear', min: 0, max: rounds, ticks: { ...ticks, maxTicksLimit: 8 }, title: { ...title, text: 'washes' },
+        grid: { display: false } },
+      y: {
+        min: 0, max: MOST, title: { ...title, text: 'bond, whole = 100 %' }, grid: { display: false },
+        ticks: { ...ticks, stepSize: 0.5, callback: v => `${Math.round(Number(v) * 100)} %` },
+      },
+    },
+    plugins: { legend: { display: false }, tooltip: { enabled: false } },
+  }
+})
+</script>
+
+<template>
+  <Line :data="data" :options="options" :plugins="[ground]" :aria-label="label" role="img" />
+</template>

@@ -1,0 +1,47 @@
+<script setup lang="ts">
+import type { PracticeBench } from '#core/practice'
+import { resinOf } from '#core/recipe'
+import { celsius, findingWords, GRADE_WORDS, nearWords, optionWords, TOPIC_NAME } from '#shared/words'
+import type { Practised } from '~/workers/board.worker'
+
+/** What became of it, why, how near the best one was, and what that would have been. */
+const { bench, practised } = defineProps<{ bench: PracticeBench, practised: Practised }>()
+const board = useBench()
+const verdict = computed(() => practised.verdict)
+const colours: Record<string, string> = { wool: '#4a5568', cotton: '#e9dfc8', polyester: '#8b6f9c' }
+const colour = computed(() => (bench.key === 'free' ? board.cloth?.colourHex : colours[bench.cloth?.fibres[0]?.fibre ?? '']) ?? '#d6c6a5')
+const windowC = computed<[number, number] | null>(() => (bench.supply?.resin && bench.cloth
+  ? resinOf({ cloth: bench.cloth, supply: bench.supply, iron: { kind: 'household', stops: [] }, cover: null, bed: 'padded',
+    blendRule: 'strict' }).windowC
+  : null))
+const best = computed(() => Object.entries(practised.best.choice).map(([topic, o]) => {
+  const t = topic as keyof typeof TOPIC_NAME
+  return `${TOPIC_NAME[t].toLowerCase()} ${o.split(/[+>]/).map(x => optionWords(bench, t, x, board.units).toLowerCase()).join(', ')}`
+}).join('; '))
+const holds = computed(() => (bench.clock === 'hold' || bench.clock === 'touches'
+  ? `, held ${practised.best.heldS.map(s => `${
+    Math.round(s)} s`).join(', ')}`
+  : ''))
+</script>
+
+<template>
+  <div class="flex min-h-0 flex-col gap-2" data-test="answer">
+    <p class="ticket text-2xl font-semibold leading-tight" :class="verdict.passed ? 'text-good' : 'text-alert'">
+      {{ verdict.passed ? 'Done' : 'Not yet' }}: {{ nearWords(verdict.near) }} <Sourced from="model" /></p>
+    <div class="flex flex-wrap items-start gap-4">
+      <SwatchLook :look="verdict.look" :colour="colour" :construction="bench.cloth?.construction ?? 'twill'"
+        :nap="bench.cloth?.nap ?? 'none'" :wide="250"
+        :high="175" label="What became of the cloth" />
+      <ul class="min-w-56 flex-1 space-y-0.5 text-lg leading-snug">
+        <li v-if="verdict.grade !== null"><b>{{ verdict.grade }}</b> {{ GRADE_WORDS[verdict.grade] }}</li>
+        <li v-for="(f, i) in verdict.findings" :key="i">{{ findingWords(f, board.units) }}</li>
+      </ul>
+    </div>
+    <div v-if="verdict.course && windowC" class="relative h-40"><TraceChart class="absolute inset-0" :course="verdict.course" :index="0"
+      :window-c="windowC"
+      :end-s="Math.ceil((verdict.course.timesS.at(-1) ?? 60) / 10) * 10" /></div>
+    <p class="leading-snug"><b>The best here:</b> {{ best }}{{ holds }}.</p>
+    <p v-if="verdict.truth.soleC !== undefined" class="text-sm text-muted-ink">Hidden until now: at that stop the sole gave
+      {{ celsius(verdict.truth.soleC, board.units) }}.</p>
+  </div>
+</template>

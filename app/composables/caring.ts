@@ -1,0 +1,88 @@
+import { learnWear, type IronStay, type Wear } from '#core/care'
+import { carePairs, ironBench, pairKey, washesSeen, type CareThings } from '#shared/caring'
+import type { CareLog, Page, SupplyRecords, SupplyWashes, Trial } from '#shared/schemas'
+
+/** What is known of a fused pair of the garment: how it was last graded, how its backing wears here, how an iron may rest on it. */
+export interface PairKnown { grade: number | null, wear: Wear, stays: IronStay[] }
+const KEEN: Wear = { factor: 1, sdLog: 0, seen: 0 }
+
+/** Everything that the care of the open garment depends on, worked out as it becomes known. */
+export function useCaring() {
+  const jobs = useJobs()
+  const library = useLibrary()
+  const cutting = useCutting()
+  const makings = useMakings()
+  const bench = useBench()
+  const workers = useBoardWorkers()
+  const outbox = useOutbox()
+  const settledC = ref<Record<string, number | null>>({})
+  const known = shallowRef(new Map<string, PairKnown>())
+  const log = shallowRef<CareLog>({ events: [] })
+  const problem = ref<string | null>(null)
+  const working = ref(0)
+
+  const things = computed<CareThings>(() => ({
+    cloths: library.cloths, supplies: library.supplies, pieces: cutting.jobId === jobs.job?.id ? cutting.pieces : [],
+    makings: makings.makings, rules: bench.rules, settledC: settledC.value,
+  }))
+  const pairs = computed(() => (jobs.job ? carePairs(jobs.job, things.value).filter(p => p.supply.resin) : []))
+  const stays = computed(() => new Map([...known.value].map(([key, k]) => [key, k.stays])))
+
+  /** Looks a pair up; what fails leaves it as its kind. */
+  async function look(key: string): Promise<void> {
+    const pair = pairs.value.find(p => pairKey(p) === key)
+    if (!pair) return
+    working.value++
+    try {
+      const b = plain(ironBench(pair, bench.rules))
+      const [rest, { rows }, washes] = await Promise.all([
+        workers.ask(`stays ${key}`, remote => remote.stays(b)),
+        $fetch<Page<Trial>>('/api/pairings', { query: { clothId: pair.cloth.id, supplyId: pair.supply.id, size: 1 } }),
+        $fetch<SupplyWashes>(`/api/supplies/${pair.supply.id}/washes`),
+      ])
+      const wear = learnWear(washesSeen(pair.supply, library.cloths, washes))
+      known.value = new Map([...known.value, [key, { grade: rows[0]?.grade ?? null, wear, stays: rest }]])
+    } catch (error) {
+      problem.value = faultOf(error) && problemOf(error).detail
+    } finally {
+      working.value--
+    }
+  }
+  watch(() => pairs.value.map(pairKey).join(), (now, before) => {
+    const had = new Set((before ?? '').split(','))
+    for (const key of now.split(',').filter(k => k && !had.has(k))) void look(key)
+  }, { immediate: true })
+
+  async function loadLog(): Promise<void> {
+    const id = jobs.job?.id
+    log.value = { events: [] }
+    if (!id) return
+    try {
+      const heard = await $fetch<CareLog>(`/api/jobs/${id}/care`)
+      if (jobs.job?.id === id) log.value = heard
+      problem.value = null
+    } catch (error) {
+      problem.value = problemOf(error).detail
+    }
+  }
+  async function loadTrims(ids: readonly string[]): Promise<void> {
+    await library.bring(null, ids)
+    const found = await Promise.all(ids.map(async id => [
+      id, (await $fetch<SupplyRecords>(`/api/supplies/${id}/records`).catch(() => ({ runs: [] }))).runs.map(r => r.heatC),
+    ] as const))
+    settledC.value = Object.fromEntries(found.map(([id, heats]) => [id, heats.length > 0 ? Math.max(...heats) : null]))
+  }
+  watch(() => jobs.job?.id, () => {
+    void cutting.load()
+    void makings.load()
+    void loadLog()
+  }, { immediate: true })
+  watch(() => jobs.job?.trimIds.join(), ids => void loadTrims(ids ? ids.split(',').filter(Boolean) : []), { immediate: true })
+  // What came back is told to the swatch behind it: what that teaches is looked up again.
+  watch(() => outbox.sentCount.value, () => {
+    void loadLog()
+    for (const key of pairs.value.map(pairKey)) void look(key)
+  })
+  const of = (key: string): PairKnown => known.value.get(key) ?? { grade: null, wear: KEEN, stays: [] }
+  return { things, pairs, stays, of, log, problem, working, loadLog }
+}

@@ -1,0 +1,178 @@
+import { useIntervalFn } from '@vueuse/core'
+import {
+  beginExercise, CORNER_STEPS_C, EXERCISES, freeBench, marksAfterMm, seedOf, seenAt, type Attempt, type Choice, type ExerciseKey,
+  type PracticeBench,
+} from '#core/practice'
+import { toClothInput, toIronInput, toSupplyInput } from '#shared/mappers'
+import type { Practised } from '~/workers/board.worker'
+
+/** How an exercise went, as it is kept in this browser and nowhere else. */
+export interface Done { key: ExerciseKey, seed: number, near: number, passed: boolean, at: string }
+export interface Sheet { format: 'ready-cuff-practice', version: 1, name: string, done: Done[] }
+const EMPTY: Sheet = { format: 'ready-cuff-practice', version: 1, name: '', done: [] }
+const MOST_DONE = 400, MOST_FILE = 200_000
+const isDone = (d: unknown): d is Done => {
+  const x = d as Done
+  return typeof x === 'object' && x !== null && (EXERCISES as readonly string[]).includes(x.key) && Number.isInteger(x.seed)
+    && typeof x.near === 'number' && x.near >= 0 && x.near <= 1 && typeof x.passed === 'boolean' && typeof x.at === 'string'
+    && !Number.isNaN(Date.parse(x.at))
+}
+/** A sheet of exercises from a file. @throws RangeError where it is none */
+export function sheetFrom(text: string): Sheet {
+  let read: unknown = null
+  try { read = JSON.parse(text) } catch { /* said below */ }
+  const s = read as Partial<Sheet> | null
+  if (text.length > MOST_FILE || s?.format !== 'ready-cuff-practice' || s.version !== 1 || typeof s.name !== 'string' || !Array.isArray(
+    s.done) || !s.done.every(isDone))
+    throw new RangeError('Sheet: this is no sheet of exercises. Nothing was changed.')
+  return { ...EMPTY, name: s.name.slice(0, 60), done: s.done.slice(-MOST_DONE) }
+}
+/** The best of each exercise. */
+export const bestOfEach = (done: readonly Done[]): Map<ExerciseKey, { near: number, passed: boolean, times: number }> =>
+  done.reduce((all, d) => {
+    const before = all.get(d.key)
+    return all.set(d.key, { near: Math.max(before?.near ?? 0, d.near), passed: (before?.passed ?? false) || d.passed,
+      times: (before?.times ?? 0) + 1 })
+  }, new Map<ExerciseKey, { near: number, passed: boolean, times: number }>())
+
+const ASK = 'practice'
+/** The practice bench: what lies on it, how it is pressed by the clock, what it answers. */
+export function usePractising() {
+  const board = useBench()
+  const workers = useBoardWorkers()
+  const sheet = useKept<Sheet>('practice-sheet', EMPTY)
+  const key = useKept<ExerciseKey | 'free'>('practice-key', 'corner')
+  const seedText = useKept<string>('practice-seed', '1')
+  const rate = useKept<1 | 5>('practice-rate', 1)
+  const problem = ref<string | null>(null)
+  const bench = shallowRef<PracticeBench | null>(null)
+  const choice = ref<Choice>({})
+  const held = ref<number[]>([])
+  const tries = ref<{ attempt: Attempt, practised: Practised }[]>([])
+  const answer = shallowRef<Practised | null>(null)
+  const judging = ref(false)
+  const downAtMs = ref<number | null>(null)
+  const nowMs = ref(Date.now())
+  useIntervalFn(() => { if (downAtMs.value !== null) nowMs.value = Date.now() }, 100)
+  const downS = computed(() => (downAtMs.value === null ? 0 : Math.max(0, nowMs.value - downAtMs.value) / 1000 * rate.value))
+
+  function lay(): void {
+    answer.value = null
+    tries.value = []
+    held.value = []
+    choice.value = {}
+    downAtMs.value = null
+    workers.end(ASK)
+    try {
+      const seed = seedOf(seedText.value)
+      problem.value = null
+      if (key.value !== 'free') {
+        bench.value = beginExercise(key.value, seed)
+        return
+      }
+      const { cloth, supply, iron } = board
+      if (!cloth || !supply?.resin || !iron) throw new RangeError(
+        'Free practice: choose a cloth and a fusible first, on the Cloth and Swatch stages.')
+      bench.value = freeBench(seed, { cloth: toClothInput(cloth), supply: toSupplyInput(supply), stops: toIronInput(iron).stops })
+    } catch (error) {
+      bench.value = null
+      problem.value = (error as Error).message
+    }
+  }
+  watch([key, seedText], lay, { immediate: true })
+  watch(() => (key.value === 'free' ? [board.cloth?.id, board.supply?.id] : null), () => { if (key.value === 'free') lay() })
+
+  const complete = computed(() => bench.value?.asks.every((a) => {
+    const said = choice.value[a.topic]
+    return a.how === 'one'
+      ? said !== undefined
+      : a.how === 'two'
+        ? said?.split('+').length === 2
+        : said?.split(
+          '>').length === a.options.length
+  }) ?? false)
+  const touches = computed(() => (bench.value?.clock === 'touches'
+    ? Number(choice.value.touches ?? 1)
+    : choice.value.side === 'both'
+      ? 2
+      : 1))
+  const needs = computed(() => (bench.value?.clock === 'hold' || bench.value?.clock === 'touches' ? touches.value : 0))
+  const pressable = computed(() => needs.value > 0 && complete.value && answer.value === null && held.value.length < needs.value
+    && !judging.value)
+  /** Down, or lift. */
+  function iron(): void {
+    if (downAtMs.value !== null) {
+      nowMs.value = Date.now()
+      held.value = [...held.value, Math.max(0.5, Math.round(downS.value * 10) / 10)]
+      downAtMs.value = null
+      if (held.value.length >= needs.value) void tried()
+    } else if (pressable.value) {
+      nowMs.value = Date.now()
+      downAtMs.value = nowMs.value
+    }
+  }
+  /** Touches a corner at a step; its touch takes as long as it takes. */
+  const touching = ref<number | null>(null)
+  function touch(step: number): void {
+    if (answer.value || touching.value !== null) return
+    touching.value = step
+    setTimeout(() => {
+      if (touching.value === null) return
+      held.value = [...held.value, step]
+      touching.value = null
+    }, (bench.value?.figures.touchS ?? 20) / rate.value * 1000)
+  }
+  const seen = computed(() => (bench.value?.key === 'corner'
+    ? held.value.map(step => ({ step, c: CORNER_STEPS_C[step]!, flag: seenAt(bench.value!.seed, step) }))
+    : []))
+  /** What a marked length measures after a try. */
+  const marksMm = computed(() => (bench.value?.key === 'braid' && held.value.length > 0 && choice.value.stop !== undefined
+    ? marksAfterMm(bench.value.seed, { choice: choice.value, heldS: held.value })
+    : null))
+
+  async function ask(attempt: Attempt): Promise<Practised | null> {
+    judging.value = true
+    try {
+      const b = plain(bench.value!), a = plain(attempt)
+      return await workers.ask(ASK, remote => remote.practised(b, a), 2)
+    } catch (error) {
+      problem.value = faultOf(error) ?? problem.value
+      return null
+    } finally {
+      judging.value = false
+    }
+  }
+  const attemptNow = (): Attempt => ({ choice: { ...choice.value }, heldS: [...held.value] })
+  /** A scrap that does not count yet where more than one may be pressed. */
+  async function tried(): Promise<void> {
+    if (!bench.value) return
+    if (bench.value.key === 'braid') return
+    const attempt = attemptNow(), practised = await ask(attempt)
+    if (!practised) return
+    tries.value = [...tries.value, { attempt, practised }]
+    if (tries.value.length >= bench.value.tries) count(practised)
+  }
+  function again(): void {
+    held.value = []
+  }
+  function count(p: Practised | null = tries.value.at(-1)?.practised ?? null): void {
+    if (!p || !bench.value) return
+    answer.value = p
+    if (bench.value.key === 'free') return
+    const done: Done = { key: bench.value.key, seed: bench.value.seed, near: p.verdict.near, passed: p.verdict.passed,
+      at: new Date().toISOString() }
+    sheet.value = { ...sheet.value, done: [...sheet.value.done, done].slice(-MOST_DONE) }
+  }
+  /** Answers what is not pressed, or a braid that was settled and cut. */
+  async function judge(): Promise<void> {
+    if (!bench.value || answer.value || judging.value) return
+    count(await ask(attemptNow()))
+  }
+  const nextSeed = (): void => { seedText.value = String((Number(seedText.value) || 0) + 1) }
+  onScopeDispose(() => workers.end(ASK))
+  return {
+    sheet, key, seedText, rate, problem, bench, choice, held, tries, answer, judging, downAtMs, downS, complete, needs, pressable, iron,
+    touching, touch,
+    seen, marksMm, again, count, judge, lay, nextSeed,
+  }
+}

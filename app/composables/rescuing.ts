@@ -1,0 +1,173 @@
+import { bondAtGrade, rebased, type Pressed } from '#core/learn'
+import { washLimit } from '#core/match'
+import {
+  diagnose, MOST_QUESTIONS, NO_CONTEXT, type Answers, type CauseKey, type Diagnosis, type QuestionKey, type Remedy, type RescueContext,
+  type Sign,
+} from '#core/rescue'
+import { toClothInput, toJudged, toMatchSupply, toRecipe, toSupplyInput, toRecipePayload } from '#shared/mappers'
+import { toPast, toPatient } from '#shared/rescuing'
+import type { Making, RescuePast, Run, RunHead, Trial } from '#shared/schemas'
+import { CAUSE_NAME, REMEDY_NAME } from '#shared/words'
+
+const EXPLAIN = 'rescue explain', REMEDY = 'rescue remedy'
+/** A piece that lets go and was never graded has about so much of a bond left. */
+const LOOSE_BOND = 0.35, WHOLE_BOND = 1
+
+/** What went wrong with the piece on the board: signs, one question at a time, and what can be done. */
+export function useRescuing() {
+  const bench = useBench()
+  const pairing = usePairing()
+  const jobs = useJobs()
+  const makings = useMakings()
+  const workers = useBoardWorkers()
+  const outbox = useOutbox()
+  const signs = useKept<Sign[]>('rescue-signs', [])
+  const answers = useKept<Answers>('rescue-answers', {})
+  /** Which pressing it comes from: a swatch of this pair, or none that is known. */
+  const trialId = useKept<string | null>('rescue-trial', null)
+  const past = shallowRef<RescueContext['past']>({})
+  const problem = ref<string | null>(null)
+
+  const trial = computed<Trial | null>(() => pairing.trials.find(t => t.id === trialId.value) ?? null)
+  const pressed = shallowRef<RescueContext['pressed']>(null)
+  /** A pressing of which nothing was told: only its grade is known. */
+  const untold = computed(() => trial.value !== null && trial.value.events.length === 0)
+  watch(() => [trial.value?.id, pairing.taught, bench.cloth?.id], async () => {
+    pressed.value = null
+    const t = trial.value, b = t && pairing.trialBench(t)
+    if (!t || !b || !bench.supply || t.events.length === 0) return
+    const seen = rebased({ recipe: toRecipe(t.recipe), events: t.events }, b.iron.stops)
+    const p: Pressed = {
+      bench: b, ...seen, doubts: t.doubts, judged: toJudged(t), washedC: t.washes.length ? Math.max(...t.washes.map(w => w.washC)) : null,
+      washLimitC: washLimit(toMatchSupply(bench.supply)).limitC, finished: (bench.cloth?.finishes.length ?? 0) > 0,
+    }
+    try {
+      const [{ causes, course }, missed] = await Promise.all([
+        workers.ask(EXPLAIN, remote => remote.explain(plain(p), plain(pairing.taught)), 1), missedIn(t),
+      ])
+      if (trial.value?.id === t.id)
+        pressed.value = { bond: course.finalBond, flags: course.flags, causes: causes.map(c => c.why), missed, covered: t.coverId !== null }
+    } catch (error) {
+      problem.value = faultOf(error) ?? problem.value
+    }
+  }, { immediate: true })
+  /** Set-downs that its run says were missed, where it comes from one. */
+  async function missedIn(t: Trial): Promise<number> {
+    if (!jobs.job || !t.note.startsWith('Pressed in a run')) return 0
+    try {
+      const [head] = await $fetch<RunHead[]>(`/api/jobs/${jobs.job.id}/runs`)
+      if (!head) return 0
+      const run = await $fetch<Run>(`/api/runs/${head.id}`)
+      const ops = new Set(run.operations.filter(o => o.clothId === t.clothId && o.supplyId === t.supplyId).map(o => o.id))
+      return run.events.filter(e => e.kind === 'missed' && e.op !== null && ops.has(e.op)).length
+    } catch {
+      return 0
+    }
+  }
+
+  const context = computed<RescueContext>(() => {
+    const { cloth, supply } = bench, t = trial.value
+    return {
+      ...NO_CONTEXT, cloth: cloth && toClothInput(cloth), supply: supply?.resin ? toSupplyInput(supply) : null, pressed: pressed.value,
+      past: past.value,
+      settled: cloth?.prewashed ? true : null,
+      washed: t && supply?.resin
+        ? { rounds: t.washes.length, hottestC: t.washes.length ? Math.max(...t.washes.map(w => w.washC)) : 0,
+            limitC: washLimit(toMatchSupply(supply)).limitC }
+        : null,
+    }
+  })
+  const diagnosis = computed<Diagnosis | null>(() => (signs.value.length ? diagnose(signs.value, answers.value, context.value) : null))
+  const toggle = (s: Sign): void => {
+    signs.value = signs.value.includes(s) ? signs.value.filter(x => x !== s) : [...signs.value, s]
+    answers.value = {}
+    wanted.value = null
+  }
+  const answer = (q: QuestionKey, a: number | null): void => {
+    answers.value = { ...answers.value, [q]: a }
+    wanted.value = null
+  }
+  const back = (): void => {
+    const last = Object.keys(answers.value).at(-1)
+    if (!last) return
+    const { [last as QuestionKey]: _, ...rest } = answers.value
+    answers.value = rest
+  }
+  const afresh = (): void => {
+    signs.value = []
+    answers.value = {}
+    wanted.value = null
+  }
+  const asked = computed(() => Object.keys(answers.value).length)
+
+  /** The cause whose remedy is looked at: the likeliest, or one that was asked for. */
+  const wanted = ref<CauseKey | null>(null)
+  const cause = computed<CauseKey | null>(
+    () => (diagnosis.value?.contradicts ? null : wanted.value ?? diagnosis.value?.beliefs[0]?.cause ?? null))
+  const belief = computed(() => diagnosis.value?.beliefs.find(b => b.cause === cause.value)?.share ?? 0)
+  const remedy = shallowRef<Remedy | null>(null)
+  const LOOSE: readonly Sign[] = ['lifts', 'edges', 'peeledWashed']
+  const patient = computed(() => {
+    const { cloth, iron, cover, chosen, rules, supply } = bench
+    if (!cloth || !iron) return null
+    const loose = signs.value.some(s => LOOSE.includes(s))
+    const bond = trial.value
+      ? Math.min(pressed.value?.bond ?? 5, bondAtGrade(trial.value.washes.at(-1)?.grade ?? trial.value.grade))
+      : loose ? LOOSE_BOND : WHOLE_BOND
+    return toPatient({ cloth, supply, iron, cover, bed: chosen.bed, rules }, { bond, browned: false })
+  })
+  watch(() => JSON.stringify([cause.value, patient.value, pairing.taught]), async () => {
+    remedy.value = null
+    const c = cause.value, p = patient.value
+    workers.end(REMEDY)
+    if (!c || !p) return
+    try {
+      const found = await workers.ask(REMEDY, remote => remote.remedy(c, plain(p), plain(pairing.taught)), 1)
+      if (cause.value === c) remedy.value = found
+    } catch (error) {
+      problem.value = faultOf(error) ?? problem.value
+    }
+  }, { immediate: true })
+
+  /** Remedies of this job. */
+  const ofJob = computed(() => makings.makings.filter((m): m is Making & { work: Extract<Making['work'], { kind: 'remedy' }> } =>
+    m.work.kind === 'remedy'))
+  function take(wideMm: number, highMm: number): void {
+    const r = remedy.value, c = cause.value
+    if (!r || !c || r.cannot || !jobs.job) return
+    makings.add({
+      id: crypto.randomUUID(), name: `${REMEDY_NAME[r.key]}: ${CAUSE_NAME[c].toLowerCase()}`.slice(0, 60), clothId: bench.cloth?.id ?? null,
+      liningId: null, supplyId: bench.supply?.id ?? null, clothIds: [], scrapId: null, supplyIds: [],
+      work: {
+        format: 1, kind: 'remedy', signs: [...signs.value], cause: c, belief: Math.min(1, belief.value), remedy: r.key,
+        recipe: r.recipe ? toRecipePayload(r.recipe) : null, wideMm, highMm, went: null,
+      },
+    })
+  }
+  async function went(id: string, how: 'well' | 'partly' | 'badly'): Promise<void> {
+    const m = ofJob.value.find(x => x.id === id)
+    if (!m) return
+    makings.put({ ...m, work: { ...m.work, went: m.work.went === how ? null : how } })
+    await makings.save()
+    await loadPast()
+  }
+  async function loadPast(): Promise<void> {
+    try {
+      past.value = toPast(await $fetch<RescuePast>('/api/rescues'))
+    } catch {
+      // Without them the trade's own order stands.
+    }
+  }
+  onMounted(() => void loadPast())
+  watch(() => jobs.job?.id, () => void makings.load(), { immediate: true })
+  watch(() => outbox.sentCount.value, () => void loadPast())
+  onScopeDispose(() => {
+    workers.end(EXPLAIN)
+    workers.end(REMEDY)
+  })
+  return {
+    signs, answers, trialId, trial, untold, pressed, context, diagnosis, toggle, answer, back, afresh, asked, most: MOST_QUESTIONS,
+    wanted, cause, belief,
+    remedy, patient, ofJob, take, went, problem,
+  }
+}

@@ -1,0 +1,34 @@
+<script setup lang="ts">
+/** Afterwards: what the garment stands, its slip, how it came back. */
+definePageMeta({ title: 'Care' })
+const jobs = useJobs()
+const caring = useCaring()
+type Tab = 'stands' | 'slip' | 'back'
+const tab = useKept<Tab>('care-tab', 'stands')
+const TABS = [
+  { key: 'stands' as const, name: 'What it stands', shown: KEYS.stands.shown },
+  { key: 'slip' as const, name: 'The slip', shown: KEYS.slip.shown },
+  { key: 'back' as const, name: 'Came back', shown: KEYS.cameBack.shown },
+]
+const to = (t: Tab) => () => { tab.value = t }
+useKeys({ stands: to('stands'), slip: to('slip'), cameBack: to('back') })
+</script>
+
+<template>
+  <div class="flex h-full min-h-0 flex-col pt-2">
+    <h1 class="sr-only">Care{{ jobs.job ? `: ${jobs.job.name}` : '' }}</h1>
+    <div v-if="!jobs.job" class="mx-auto mt-20 max-w-xl text-center">
+      <p class="text-3xl font-semibold">Whose care?</p>
+      <p class="mt-3 text-lg">Open a job: its cloths, backings, trims and mends say together what it stands.</p>
+      <UButton to="/today" size="xl" class="mt-6">To today's jobs</UButton>
+    </div>
+    <template v-else>
+      <p v-if="caring.problem.value" class="mx-4 mb-1 font-semibold text-alert" role="alert">{{ caring.problem.value }}</p>
+      <BenchTabs v-model="tab" :tabs="TABS" label="Care" class="min-h-0">
+        <StandsBench v-if="tab === 'stands'" :caring="caring" />
+        <SlipBench v-else-if="tab === 'slip'" :caring="caring" />
+        <BackBench v-else :caring="caring" />
+      </BenchTabs>
+    </template>
+  </div>
+</template>

@@ -1,0 +1,175 @@
+<script setup lang="ts">
+import { SIGNS, type Sign } from '#core/rescue'
+import { lookOfJudging } from '#core/look'
+import { lookOfSigns, SIGN_LOOK, SIGN_ON } from '#shared/rescuing'
+import { WENT } from '#shared/schemas'
+import {
+  cannotWords, CAUSE_NAME, contradictWords, GRADE_WORDS, METHOD_NAME, NEXT_WORDS, QUESTION_WORDS, REMEDY_NAME, remedySteps, riskWords,
+  shareWords,
+  SIGN_NAME, STOP_WORDS, WENT_NAME,
+} from '#shared/words'
+
+/** What went wrong, from what is seen; one question at a time; and what can be done about it. */
+definePageMeta({ title: 'Rescue' })
+const bench = useBench()
+const library = useLibrary()
+const pairing = usePairing()
+const jobs = useJobs()
+const makings = useMakings()
+const r = useRescuing()
+const { signs, answers, trialId, trial, untold, diagnosis, wanted, cause, belief, remedy, asked, ofJob, problem } = r
+
+const clothItems = computed(() => library.cloths.map(c => ({ label: c.name, value: c.id })))
+const NONE = 'none'
+const supplyItems = computed(() => library.supplies.filter(s => s.resin).map(s => ({ label: s.name, value: s.id })))
+const setCloth = (id: unknown) => { bench.chosen.clothId = String(id) }
+const setSupply = (id: unknown) => { bench.takeSupply(String(id)) }
+const day = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })
+const trialItems = computed(() => [
+  { label: 'not known', value: NONE },
+  ...pairing.trials.map(t => ({
+    label: `${day(t.pressedAt)}: ${METHOD_NAME[t.recipe.method].toLowerCase()}, ${t.recipe.holdS} s, grade ${t.grade}`, value: t.id,
+  })),
+])
+const shownOn = (s: Sign) => SIGN_ON[s] ?? { construction: bench.cloth?.construction ?? 'poplin', nap: bench.cloth?.nap ?? 'none' }
+const onSole = (s: Sign) => (s === 'resinSole' ? true : s === 'resinBoard' ? 'board' as const : false)
+const colour = computed(() => bench.cloth?.colourHex ?? '#d9cdb4')
+const question = computed(() => diagnosis.value?.ask?.question ?? null)
+const words = computed(() => (question.value ? QUESTION_WORDS[question.value] : null))
+const shown = computed(() => diagnosis.value?.beliefs.slice(0, 5) ?? [])
+useDigits({ does: 'Answer: the first, the second …; 0 not sure', from: 0, upTo: 3, act: (n) => {
+  if (question.value && n <= words.value!.answers.length) r.answer(question.value, n === 0 ? null : n - 1)
+} })
+const size = reactive({ wideMm: 160, highMm: 200 })
+const take = () => r.take(size.wideMm, size.highMm)
+useKeys({ take: () => { if (jobs.job && remedy.value && !remedy.value.cannot) take() }, fresh: r.afresh, takeBack: r.back })
+const told = computed(() => Object.entries(answers.value).map(([q, a]) => {
+  const { asks, answers: all } = QUESTION_WORDS[q as keyof typeof QUESTION_WORDS]
+  return { q, says: `${asks} ${a === null ? 'Not sure.' : `${all[a as number]}.`}` }
+}))
+</script>
+
+<template>
+  <div class="flex h-full min-h-0 flex-col gap-2 px-4 pt-2">
+    <h1 class="sr-only">Rescue: what went wrong, and what to do</h1>
+    <div class="grid grid-cols-[1fr_1fr_1.3fr_auto] items-end gap-3 max-[900px]:grid-cols-2">
+      <label class="flex min-w-0 items-center gap-2"><span class="text-sm text-muted-ink">Cloth</span>
+        <USelect :model-value="bench.cloth?.id" :items="clothItems" class="w-full min-w-0" aria-label="Cloth"
+          @update:model-value="setCloth" /></label>
+      <label class="flex min-w-0 items-center gap-2"><span class="text-sm text-muted-ink">Backing</span>
+        <USelect :model-value="bench.supply?.id" :items="supplyItems" class="w-full min-w-0" aria-label="Backing"
+          @update:model-value="setSupply" /></label>
+      <label class="flex min-w-0 items-center gap-2"><span class="shrink-0 text-sm text-muted-ink">Pressed</span>
+        <USelect :model-value="trialId ?? NONE" :items="trialItems" class="w-full min-w-0" aria-label="How it was pressed"
+          @update:model-value="v => (trialId = v === NONE ? null : String(v))" /></label>
+      <UButton variant="outline" color="neutral" :disabled="!signs.length" @click="r.afresh">Begin again
+        <kbd class="text-sm opacity-80">{{ KEYS.fresh.shown }}</kbd></UButton>
+    </div>
+    <p v-if="untold" class="font-semibold" role="status" data-test="untold">Of that pressing no seconds were told: only its grade counts
+      here, and what
+      you see.</p>
+    <p v-if="problem" class="font-semibold text-alert" role="alert">{{ problem }}</p>
+    <div class="grid min-h-0 flex-1 gap-4 pb-2 max-[1000px]:grid-cols-1 max-[1000px]:overflow-auto"
+      :class="diagnosis ? 'grid-cols-[minmax(0,0.9fr)_minmax(0,1.1fr)]' : 'grid-cols-1'">
+      <div class="min-h-0 overflow-auto pr-1 max-[1000px]:overflow-visible">
+        <p class="ticket mb-1 text-2xl font-semibold leading-tight">What do you see?</p>
+        <ul class="grid gap-1.5" :class="diagnosis ? 'grid-cols-4 max-[700px]:grid-cols-3' : 'grid-cols-7 max-[1000px]:grid-cols-4'"
+          data-test="signs">
+          <li v-for="s in SIGNS" :key="s">
+            <button type="button" :aria-pressed="signs.includes(s)" class="flex w-full flex-col items-center p-1"
+              :class="signs.includes(s) ? 'bg-ink text-paper outline-3 outline-mark' : 'slip hover:bg-linen-200/60'" @click="r.toggle(s)">
+              <SwatchLook :look="SIGN_LOOK[s]" :colour="colour" v-bind="shownOn(s)" :on-sole="onSole(s)" :wide="132" :high="88" />
+              <span class="text-center text-[14px] font-semibold leading-tight">{{ SIGN_NAME[s] }}</span>
+            </button>
+          </li>
+        </ul>
+      </div>
+      <div v-if="diagnosis" class="flex min-h-0 flex-col gap-2 overflow-auto max-[1000px]:overflow-visible" data-test="diagnosis">
+        <p v-if="diagnosis.contradicts" class="border-l-4 border-l-alert pl-3 text-lg font-semibold text-alert" role="alert"
+          data-test="contradicts">{{ contradictWords(diagnosis.contradicts) }}</p>
+        <template v-else>
+          <div v-if="question && words" class="slip p-3" data-test="question">
+            <p class="ticket text-xl font-semibold leading-tight">{{ words.asks }}</p>
+            <div class="mt-2 flex flex-wrap items-center gap-2">
+              <UButton v-for="(a, i) in words.answers" :key="a" size="lg" variant="outline" color="neutral" @click="r.answer(question!, i)">
+                <kbd class="text-sm opacity-80">{{ i + 1 }}</kbd> {{ a }}</UButton>
+              <UButton size="lg" variant="ghost" color="neutral" @click="r.answer(question!, null)"><kbd
+                class="text-sm opacity-80">0</kbd> Not sure
+              </UButton>
+              <span class="ml-auto text-sm text-muted-ink">question {{ asked + 1 }} of at most {{ r.most }}</span>
+            </div>
+          </div>
+          <p v-else class="text-muted-ink"
+            data-test="asked-out">{{ asked > 0 ? 'Nothing more to ask that would help.' : 'The pictures say enough.' }}
+            A scrap pressed the changed way tells the rest.</p>
+          <details v-if="told.length" class="text-sm"><summary class="cursor-pointer">{{ told.length }} answered
+                                                        <button type="button" class="ml-2 underline" @click.prevent="r.back">take the last back</button></summary>
+            <p v-for="t in told" :key="t.q">{{ t.says }}</p></details>
+          <ol class="space-y-1" aria-label="What lies behind it" data-test="causes">
+            <li v-for="(b, i) in shown" :key="b.cause">
+              <button type="button" class="relative flex min-h-10 w-full items-center gap-2 px-2 text-left"
+                :class="b.cause === cause ? 'outline-2 outline-ink' : 'hover:bg-linen-200/40'" :aria-pressed="b.cause === cause"
+                @click="wanted = i === 0 ? null : b.cause">
+                <span class="absolute inset-y-1 left-0 bg-linen-300/70 dark:bg-linen-700/70" :style="{ width: `${b.share * 100}%` }"
+                  aria-hidden="true" />
+                <span class="relative flex-1 leading-tight" :class="i === 0 ? 'text-lg font-bold' : ''">{{ CAUSE_NAME[b.cause] }}</span>
+                <span class="relative shrink-0 text-sm">{{ shareWords(b.share) }}<Sourced v-if="i === 0" from="model" /></span>
+              </button>
+            </li>
+          </ol>
+          <article v-if="cause" class="slip p-3" data-test="remedy">
+            <p v-if="!remedy" class="text-muted-ink">{{ r.patient.value ? 'Working out what can be done…'
+              : 'Choose its cloth, and what can be done is worked out.' }}</p>
+            <template v-else-if="remedy.cannot">
+              <p class="ticket text-xl font-semibold leading-tight">{{ REMEDY_NAME[remedy.key] }}</p>
+              <p class="mt-1 text-lg leading-snug" data-test="cannot">{{ cannotWords(remedy.cannot, bench.units) }}</p>
+            </template>
+            <template v-else>
+              <p class="ticket text-xl font-semibold leading-tight">{{ REMEDY_NAME[remedy.key] }}</p>
+              <ol class="mt-1 list-outside list-decimal space-y-0.5 pl-6 text-[17px] leading-snug">
+                <li v-for="(s, i) in remedySteps(remedy, bench.units)" :key="i">{{ s }}</li></ol>
+              <p v-if="remedy.recipe || remedy.hover" class="mt-1 text-sm">{{ STOP_WORDS }}</p>
+              <p class="mt-1 font-semibold">{{ riskWords(remedy) }} <Sourced from="model" /></p>
+            </template>
+            <p v-if="remedy" class="mt-1"><b>Next time:</b> {{ NEXT_WORDS[cause] }}</p>
+            <div v-if="remedy && !remedy.cannot" class="mt-2 flex flex-wrap items-end gap-2">
+              <template v-if="jobs.job">
+                <template v-if="remedy.recipe">
+                  <LengthField label="Wide" :least-mm="5" :most-mm="3000" :model-value="size.wideMm"
+                    @update:model-value="v => (size.wideMm = v)" />
+                  <LengthField label="High" :least-mm="5" :most-mm="3000" :model-value="size.highMm"
+                    @update:model-value="v => (size.highMm = v)" />
+                </template>
+                <UButton size="lg" icon="i-lucide-plus" @click="take">To {{ jobs.job.name }} <kbd
+                  class="opacity-80">{{ KEYS.take.shown }}</kbd></UButton>
+              </template>
+              <p v-else class="text-sm text-muted-ink">Open its job on Today, and this is pressed in its run, and how it went is
+                remembered.</p>
+            </div>
+          </article>
+        </template>
+        <div v-if="ofJob.length" class="border-t border-dashed border-seam pt-2" data-test="remedies">
+          <p class="font-semibold">Put right in this job</p>
+          <div v-for="m in ofJob" :key="m.id" class="flex flex-wrap items-center gap-2 py-1">
+            <SwatchLook :look="lookOfSigns(m.work.signs)" :colour="colour" :wide="60" :high="42" />
+            <span class="min-w-0 flex-1 leading-tight">{{ m.name }}</span>
+            <button v-for="w in WENT" :key="w" type="button" :aria-pressed="m.work.went === w" class="min-h-9 px-2 text-sm"
+              :class="m.work.went === w ? 'bg-ink text-paper' : 'slip hover:bg-linen-200/60'" @click="r.went(m.id,
+                                                                                                             w)">{{ WENT_NAME[w] }}</button>
+            <UButton size="sm" variant="ghost" color="neutral" icon="i-lucide-trash-2" :aria-label="`Take ${m.name} out`"
+              @click="makings.drop(m.id)" />
+          </div>
+          <p class="text-sm text-muted-ink">How it went moves what is believed here next time. <Sourced from="measured" />
+            <NuxtLink to="/press" class="underline">Press it</NuxtLink></p>
+        </div>
+      </div>
+      <p v-else class="text-lg text-muted-ink max-[1000px]:pb-4">Choose what you see, one picture or more; then one question at a time.
+        <template v-if="trial">From its pressing: grade {{ trial.grade }}, {{ GRADE_WORDS[trial.grade] }}.
+          <SwatchLook class="inline-block align-middle" :look="lookOfJudging(trial.grade, trial.marks)" :colour="colour" :wide="80"
+            :high="56" /></template></p>
+    </div>
+    <p v-if="belief > 0 && belief < 0.4 && !diagnosis?.contradicts && !question" class="pb-2 text-sm text-muted-ink">None of these is
+      sure. Start with
+      the remedy that risks least, on one place.</p>
+  </div>
+</template>

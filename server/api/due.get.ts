@@ -1,0 +1,3 @@
+import { whatIsDue } from '../services/due'
+
+export default defineRoute({}, ({ context }) => whatIsDue(context))

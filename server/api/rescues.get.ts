@@ -1,0 +1,3 @@
+import { rescuePast } from '../services/makings'
+
+export default defineRoute({}, ({ context }) => rescuePast(context))

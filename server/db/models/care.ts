@@ -1,0 +1,45 @@
+import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize'
+import type { CareEventBody } from '#shared/schemas'
+
+/** How a garment came back: written once, never changed. */
+export class CareEventRow extends Model<InferAttributes<CareEventRow>, InferCreationAttributes<CareEventRow>> {
+  declare id: CreationOptional<string>
+  declare workshopId: string
+  declare clientKey: string
+  declare jobId: string
+  declare clothId: string
+  declare supplyId: string | null
+  declare trialId: string | null
+  declare rounds: number
+  declare washC: number
+  declare tumble: CareEventBody['tumble']
+  declare softener: boolean
+  declare grade: number
+  declare marks: CareEventBody['marks']
+  declare foreseen: number | null
+  declare note: string
+  declare cameAt: Date
+  declare createdAt: CreationOptional<Date>
+}
+
+export function initCare(sequelize: Sequelize): void {
+  CareEventRow.init({
+    id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
+    workshopId: DataTypes.UUID,
+    clientKey: DataTypes.UUID,
+    jobId: DataTypes.UUID,
+    clothId: DataTypes.UUID,
+    supplyId: DataTypes.UUID,
+    trialId: DataTypes.UUID,
+    rounds: DataTypes.INTEGER,
+    washC: { type: DataTypes.INTEGER, field: 'wash_c' },
+    tumble: DataTypes.TEXT,
+    softener: DataTypes.BOOLEAN,
+    grade: DataTypes.SMALLINT,
+    marks: DataTypes.ARRAY(DataTypes.TEXT),
+    foreseen: DataTypes.DOUBLE,
+    note: DataTypes.TEXT,
+    cameAt: DataTypes.DATE,
+    createdAt: DataTypes.DATE,
+  }, { sequelize, tableName: 'care_event', updatedAt: false })
+}

@@ -1,0 +1,54 @@
+/** From what is kept of a piece to what its rescue is worked out from: the one way, and back to how signs are drawn. */
+import { UNHURT, type ClothLook } from '#core/look'
+import type { CauseKey, Patient, RescueContext, Sign } from '#core/rescue'
+import { toClothInput, toEvidence, toHabits, toIronInput, toSupplyInput } from './mappers'
+import type { BedKindKey } from '#core/materials'
+import type { Cloth, Cover, Iron, RescuePast, Rules, Supply } from './schemas'
+
+/** How each sign looks on a swatch. */
+export const SIGN_LOOK: Record<Sign, Partial<ClothLook>> = {
+  lifts: { peeled: 0.75, melted: 0 }, edges: { peeled: 0.7, atEdges: true, melted: 0.3 },
+  peeledWashed: { peeled: 0.85, melted: 0.9, rings: 0.1 },
+  torn: { torn: true, peeled: 0.25, melted: 1 }, bubbles: { bubbles: 0.9 }, resinFace: { resinOut: 0.9 }, resinSole: {}, resinBoard: {},
+  boardy: { stiff: 1 },
+  shine: { shine: 0.9 }, yellow: { yellowed: 0.9, browned: 0.3 }, holed: { holed: 0.9 }, rings: { rings: 0.9 }, curl: { curled: 0.7 },
+  waves: { waved: 0.9 }, puckers: { puckered: 0.8 }, crushedPile: { crushed: 0.9 }, lostSlub: { crushed: 0.7 }, ghost: { ghost: 1 },
+  shifted: { shifted: 0.9 }, colourMoved: { dyeOut: 0.8 },
+}
+/** What a sign is drawn on, where that says more than the cloth at hand. */
+export const SIGN_ON: Partial<Record<Sign, { construction: string, nap: string }>> = {
+  crushedPile: { construction: 'velvet', nap: 'pile' }, lostSlub: { construction: 'dupion', nap: 'texture' },
+}
+export const lookOfSigns = (signs: readonly Sign[]): ClothLook => signs.reduce<ClothLook>((all, s) => {
+  const one = { ...UNHURT, ...SIGN_LOOK[s] }
+  const worse = Object.fromEntries(Object.entries(one).map(([k, v]) => {
+    const before = all[k as keyof ClothLook]
+    return [k, typeof v === 'number' && typeof before === 'number'
+      ? Math.max(v, before)
+      : typeof v === 'boolean'
+        ? v || before
+        : v ?? before]
+  }))
+  return worse as unknown as ClothLook
+}, { ...UNHURT })
+
+/** The piece as a remedy is worked out for it. */
+export function toPatient(
+  things: { cloth: Cloth, supply: Supply | null, iron: Iron, cover: Cover | null, bed: BedKindKey, rules: Rules },
+  found: { bond: number, browned: boolean },
+): Patient {
+  const { cloth, supply, iron, cover, bed, rules } = things
+  return {
+    cloth: toClothInput(cloth), supply: supply?.resin ? toSupplyInput(supply) : null, iron: toIronInput(iron), cover: cover?.kind ?? null,
+    bed,
+    blendRule: rules.blend, habits: toHabits(rules), evidence: toEvidence(cloth), ...found,
+  }
+}
+
+/** What each way a remedy went counts for the cause it was for. */
+const COUNTS = { well: 1, partly: 0.4, badly: -0.5 } as const
+export function toPast({ results }: RescuePast): RescueContext['past'] {
+  const past: Partial<Record<CauseKey, number>> = {}
+  for (const { cause, went } of results) past[cause] = (past[cause] ?? 0) + COUNTS[went]
+  return past
+}

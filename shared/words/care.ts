@@ -1,0 +1,141 @@
+import type { CareFault, CareLimits, CareReason, IronStay } from '#core/care'
+import { FIBRES, FINISHES, RESINS } from '#core/materials'
+import { METRIC, type DisplayUnits } from '#core/units'
+import type { CareEvent, Due } from '../schemas'
+import { celsius, seconds } from './names'
+import { GRADE_WORDS, MARK_NAME } from './trial'
+
+const DRYER_WORDS = { no: 'Dry it lying or on the line: no dryer', low: 'Dryer, low heat', yes: 'Dryer' } as const
+/** The wash, as its wearer reads it. */
+export const washLine = (washC: number, units: DisplayUnits = METRIC): string =>
+  washC === 0 ? 'Not in water' : `Wash at ${celsius(washC, units)} at the most, no softener`
+export const dryLine = (tumble: keyof typeof DRYER_WORDS): string => DRYER_WORDS[tumble]
+const DOTS = { 0: '', 110: 'one dot', 150: 'two dots', 200: 'three dots' } as const
+/** The iron: how hot, from which side, covered or not, with or without steam. */
+export function ironLine(l: CareLimits, units: DisplayUnits = METRIC): string {
+  const c = l.iron.value
+  if (c === 0) return 'Do not iron'
+  const how = [l.backOnly ? 'from the wrong side only' : '', l.covered ? 'under a cloth' : '', l.steam === 'no' ? 'no steam' : '']
+  return [`Iron up to ${celsius(c, units)} (${DOTS[c]})`, ...how.filter(Boolean)].join(', ')
+}
+export const cleanLine = (dryClean: boolean): string => (dryClean ? 'May be dry-cleaned' : 'Not dry-cleaned')
+
+/** Why a part lets one go no further. */
+export function careWhy({ name, why, fibre, finish, resin }: CareReason<unknown>): string {
+  switch (why) {
+    case 'fibre':
+      return fibre ? `${name}: ${FIBRES[fibre].name.toLowerCase()}` : `${name}: nobody knows its fibre`
+    case 'base':
+      return `${name}: its base is ${FIBRES[fibre!].name.toLowerCase()}`
+    case 'finish':
+      return `${name}: ${FINISHES[finish!].name.toLowerCase()}, ${FINISHES[finish!].reason}`
+    case 'resin':
+      return `${name}: its resin, ${RESINS[resin!].name.toLowerCase()}`
+    case 'sheet':
+      return `${name}: its sheet`
+    case 'label':
+      return `${name}: its own care label`
+    case 'swatch':
+      return `${name}: a swatch or corner that was marked`
+    case 'glueLine':
+      return `${name}: its glue line would soften under an ordinary stroke`
+    case 'settled':
+      return `${name}: it was settled no hotter, and would pull up again`
+    case 'print':
+      return `${name}: what lies on the face softens`
+    case 'wish':
+      return name
+  }
+}
+const LIMIT_WORDS = { no: 'no dryer', low: 'a low dryer', yes: 'a dryer' } as const
+/** How far a part lets one go, beside its reason. */
+export function careFar(limit: number | boolean | string, units: DisplayUnits = METRIC): string {
+  if (typeof limit === 'boolean') return limit ? 'may be cleaned' : 'no solvent'
+  if (typeof limit === 'string') return LIMIT_WORDS[limit as keyof typeof LIMIT_WORDS]
+  return limit === 0 ? 'not at all' : `to ${celsius(limit, units)}`
+}
+/** A wish that goes too far, and what says no. */
+export function careFault(f: CareFault, units: DisplayUnits = METRIC): string {
+  switch (f.of) {
+    case 'wash':
+      return `Wash at ${celsius(f.wishC, units)} is beyond it. ${careWhy(f.by)} (${careFar(f.by.limit, units)}).`
+    case 'tumble':
+      return `The ${f.wish === 'low' ? 'low ' : ''}dryer is beyond it. ${careWhy(f.by)} (${careFar(f.by.limit, units)}).`
+    case 'dryClean':
+      return `Dry-cleaning is beyond it. ${careWhy(f.by)}.`
+  }
+}
+/** What of a round would wake the resin. */
+export const wakesLine = (by: 'wash' | 'dryer' | null, softWetC: number, softDryC: number, units: DisplayUnits = METRIC): string =>
+  by === 'wash'
+    ? `This wash wakes it: in water it softens at ${celsius(softWetC, units)}.`
+    : by === 'dryer'
+      ? `This dryer wakes it: dry it softens at ${celsius(softDryC, units)}.`
+      : `Neither wakes it: it softens at ${celsius(softWetC, units)} in water, at ${celsius(softDryC, units)} in the dryer.`
+/** How its wear here compares. */
+export const wearLine = (seen: number, factor: number): string =>
+  `${seen} swatch${seen === 1 ? '' : 'es'} of it ${seen === 1 ? 'was' : 'were'} washed here: it wears ${factor.toFixed(1)} times as fast as its kind.`
+/** How often it holds. */
+export const roundsLine = (rounds: number, wished: number, name: string): string =>
+  rounds === 0
+    ? `${name} does not come through one of them.`
+    : rounds >= 200
+      ? `${name} outlasts them.`
+      : `${name} holds through ${rounds} of them${rounds < wished ? '' : ', and more than are wished'}.`
+/** How long an iron may rest in one place. */
+export function stayLine(s: IronStay, units: DisplayUnits = METRIC): string {
+  const side = s.side === 'face' ? 'from the face' : 'from the back'
+  const how = `${celsius(s.classC, units)} ${side}${s.covered ? ', covered' : ''}${s.steam ? ', steam' : ''}`
+  if (s.restS === null) return `${how}: as long as it likes`
+  return s.restS < 1 ? `${how}: not a second` : `${how}: ${seconds(s.restS)} in one place`
+}
+
+/** What stands on a slip under its four lines. */
+export const SLIP_ADVICE = 'If an edge lifts, bring it back before the next wash; ironing harder does not help.'
+export const SLIP_ORIGIN = 'Worked out from the parts of this piece: the cloth\'s own label and the makers\' sheets come first.'
+export const slipLines = (l: CareLimits, units: DisplayUnits = METRIC): string[] =>
+  [washLine(l.wash.value, units), dryLine(l.tumble.value), ironLine(l, units), cleanLine(l.dryClean.value)]
+/** Which part decides, for whoever asks why. */
+export const slipWhy = (l: CareLimits): string[] => {
+  const first = [l.wash.reasons[0], l.tumble.reasons[0], l.iron.reasons[0]].flatMap(r => (r ? [careWhy(r)] : []))
+  return [...new Set(first)]
+}
+/** The slip as text, for a message. */
+export function slipText(title: string, l: CareLimits, own: string, units: DisplayUnits = METRIC): string {
+  return [
+    title, '', ...slipLines(l, units), '', ...(own ? [own, ''] : []), `Why: ${slipWhy(l).join('; ')}.`, SLIP_ADVICE, SLIP_ORIGIN,
+  ].join('\n')
+}
+
+/** How a garment came back, in a line. */
+export function careEventLine(e: Pick<CareEvent, 'rounds' | 'washC' | 'tumble' | 'softener' | 'grade' | 'marks'>,
+  units: DisplayUnits = METRIC): string {
+  const wash = e.washC === 0 ? 'cleaned' : celsius(e.washC, units)
+  return [
+    `${e.rounds} wash${e.rounds === 1 ? '' : 'es'} at ${wash}`, e.tumble === 'no' ? '' : `${LIMIT_WORDS[e.tumble]}`,
+    e.softener ? 'softener' : '', `${e.grade}: ${GRADE_WORDS[e.grade]}`, ...e.marks.map(m => MARK_NAME[m]),
+  ].filter(Boolean).join(', ')
+}
+/** What was foreseen against what came. */
+export const foreseenLine = (foreseenGrade: number, grade: number): string => {
+  const foreseen = Math.round(foreseenGrade)
+  return Math.abs(foreseenGrade - grade) < 1
+    ? `As foreseen (${foreseen}).`
+    : grade > foreseenGrade
+      ? `Better than foreseen (${foreseen}).`
+      : `Worse than foreseen (${foreseen}): what is foreseen here is less now.`
+}
+
+const DAY_MS = 86_400_000
+/** What stands due beside the jobs, a line each. */
+export const lookLine = (d: Due['looks'][number], today: string): string => {
+  const days = Math.round((Date.parse(d.lookOn) - Date.parse(today)) / DAY_MS)
+  return days < 0 ? `due ${-days} day${days === -1 ? '' : 's'} ago` : days === 0 ? 'due today' : `in ${days} day${days === 1 ? '' : 's'}`
+}
+export const staleLine = (d: Due['proofs'][number]): string =>
+  `${d.cloth} with ${d.supply}: proved on another lot of the ${d.what === 'clothLot' ? 'cloth' : 'backing'}`
+export const lotLine = (d: Due['lots'][number]): string =>
+  `${d.stockM.toFixed(1)} m left${d.jobs > 0 ? `, wanted by ${d.jobs} job${d.jobs === 1 ? '' : 's'}` : ''}`
+export const measuredLine = (d: Due['irons'][number], today: string): string => d.measuredAt === null
+  ? 'never measured'
+  : `measured ${Math.round((Date.parse(today) - Date.parse(d.measuredAt)) / DAY_MS)} days ago`

@@ -1,0 +1,164 @@
+import type { ExerciseKey, Finding, PracticeBench, Topic } from '#core/practice'
+import { BED_KINDS, COVER_KINDS, FIBRES, type BedKindKey, type CoverKindKey, type FibreKey } from '#core/materials'
+import type { Agent, FeatureKey, Motion } from '#core/seam'
+import { METRIC, type DisplayUnits } from '#core/units'
+import { celsius, HURT_NAME, METHOD_NAME, seconds } from './names'
+import { AGENT_NAME, FEATURE_NAME } from './seam'
+
+export const EXERCISE_NAME: Record<ExerciseKey | 'free', string> = {
+  corner: 'Find the fibre by the corner', dryMoist: 'Dry against moist', thick: 'The thick coating', laminate: 'The laminate',
+  filmSteam: 'Film and steam', velvet: 'Velvet', gassed: 'The gassed print', braid: 'The braid that pulls up', agents: 'Two of three',
+  order: 'A job\'s order', lining: 'A hem with a lining', leafletLies: 'The leaflet lies', free: 'Free practice',
+}
+const PART_NAME: Record<string, string> = { collar: 'Collar', cuffs: 'Cuffs', front: 'Front', facing: 'Facing', pocket: 'Pocket',
+  hem: 'Hem' }
+const MOTION_NAME: Partial<Record<Motion, string>> = {
+  tipAlong: 'the tip, along the seam', toThePoint: 'to the point', upAndDown: 'up and down', edgeOnly: 'the edge only',
+}
+
+/** What is to be done. */
+export function taskWords(b: PracticeBench, units: DisplayUnits = METRIC): string {
+  const c = (k: string) => celsius(b.figures[k] ?? 0, units)
+  switch (b.key) {
+    case 'corner':
+      return `Nobody knows what this is. Touch a hidden corner, ${seconds(b.figures.touchS ?? 0)} a step, from the coolest up, and say its `
+        + 'class. A corner once marked says no more.'
+    case 'dryMoist':
+      return 'Sheeting, woven backing, standard resin; this iron goes no hotter than wool. Which moisture brings it through?'
+    case 'thick':
+      return 'Melton as thick as felt, a canvas behind it. From which side, and with what?'
+    case 'laminate':
+      return 'Cork on a film, a fleece behind it. What lets go first is the glue between.'
+    case 'filmSteam':
+      return 'A film on jersey. It lets no vapour out.'
+    case 'velvet':
+      return 'Cotton velvet, a light backing. Its pile does not rise again by itself.'
+    case 'gassed':
+      return 'A print gassed into polyester. Each touch is short, but it has to bond.'
+    case 'braid':
+      return `Gilt braid on a plastic core. The coat will be pressed at ${c('laterC')} for the last time. Settle the braid, measure a marked `
+        + `${Math.round(b.figures.markedMm ?? 0)} mm, and cut for ${Math.round(b.figures.wantedMm ?? 0)} mm.`
+    case 'agents':
+      return `${FEATURE_NAME[b.names[0] as FeatureKey]} in ${b.cloth!.fibres.map(f => FIBRES[f.fibre].name.toLowerCase()).join(', ')}. `
+        + 'Two of the three, how the iron goes, and how long.'
+    case 'order':
+      return 'Six things, one iron, two places to cool on. In which order is it soonest done?'
+    case 'lining':
+      return `A wool skirt's hem, tape between, a lining of ${FIBRES[b.names[0] as FibreKey].name.toLowerCase()} behind it.`
+    case 'leafletLies':
+      return `The leaflet says: ${celsius(b.sheet!.soleC, units)}, ${seconds(b.sheet!.holdS)}, dry, under muslin. Somebody else's iron, perhaps. `
+        + 'Three scraps; the last one counts.'
+    case 'free':
+      return 'Any cloth of the workroom, on a bench whose iron and lot are a little off, as they are.'
+  }
+}
+
+export const TOPIC_NAME: Record<Topic, string> = {
+  stop: 'Stop', method: 'Moisture', cover: 'Cover', side: 'First from', bearing: 'Bear down', bed: 'Bed', touches: 'Touches',
+  fibreClass: 'Its class', cutMore: 'Cut longer by', agents: 'Two of three', motion: 'The iron goes', order: 'In this order',
+  clear: 'The lining',
+}
+/** One of what may be chosen. */
+export function optionWords(b: Pick<PracticeBench, 'stops'>, topic: Topic, option: string, units: DisplayUnits = METRIC): string {
+  switch (topic) {
+    case 'stop': {
+      const stop = b.stops[Number(option)]
+      return stop ? (/°C$/.test(stop.label) ? celsius(stop.meanC, units) : `${stop.label}, ${celsius(stop.meanC, units)}`) : option
+    }
+    case 'method':
+      return METHOD_NAME[option as keyof typeof METHOD_NAME]
+    case 'cover':
+      return option === 'bare' ? 'Bare sole' : COVER_KINDS[option as CoverKindKey].name
+    case 'side':
+      return { back: 'the back', face: 'the face', both: 'both sides' }[option] ?? option
+    case 'bearing':
+      return option === 'lean' ? 'Lean on it' : 'Its weight alone'
+    case 'bed':
+      return BED_KINDS[option as BedKindKey].name
+    case 'touches':
+      return option === '1' ? 'One' : option
+    case 'fibreClass':
+      return celsius(Number(option), units)
+    case 'cutMore':
+      return `${option} %`
+    case 'agents':
+      return AGENT_NAME[option as Agent]
+    case 'motion':
+      return MOTION_NAME[option as Motion] ?? option
+    case 'order':
+      return PART_NAME[option] ?? option
+    case 'clear':
+      return option === 'clear' ? 'Held clear' : 'Left behind it'
+  }
+}
+/** One part of the order, with all that is known of it. */
+export function partLine(b: PracticeBench, id: string, units: DisplayUnits = METRIC): string {
+  const [, needs, damp] = (b.names.find(n => n.startsWith(`${id}:`)) ?? '').split(':'), f = b.figures
+  return [
+    celsius(f[`${id}C`] ?? 0, units), `${seconds(f[`${id}BoardS`] ?? 0)} at the board`, `cools ${seconds(f[`${id}CoolS`] ?? 0)}`,
+    damp === 'damp' ? 'damp cover' : '', needs ? `after the ${PART_NAME[needs]?.toLowerCase()}` : '',
+  ].filter(Boolean).join(', ')
+}
+
+/** What is found in an answer. */
+export function findingWords(f: Finding, units: DisplayUnits = METRIC): string {
+  const percent = (b: number) => `${Math.round(b * 100)} % of a bond`
+  switch (f.say) {
+    case 'underBonded':
+      return `It holds too little: ${percent(f.bond)}.`
+    case 'overFused':
+      return `Over-fused: ${percent(f.bond)}; it goes boardy and comes through.`
+    case 'bonded':
+      return `It holds: ${percent(f.bond)}.`
+    case 'harm':
+      return `The cloth is hurt: ${HURT_NAME[f.kind as keyof typeof HURT_NAME]}.`
+    case 'blisters':
+      return `Water was shut in under the film (${Math.round(f.waterGsm)} g/m²): it blisters.`
+    case 'slow':
+      return `It could have been done in ${seconds(f.bestS)}; this took ${seconds(f.tookS)}.`
+    case 'overClass':
+      return `${celsius(f.soleC, units)} is over its class, ${f.limitC === 0 ? 'no heat' : celsius(f.limitC, units)}.`
+    case 'needsCover':
+      return 'This cloth is never pressed bare.'
+    case 'drips':
+      return 'At that stop the iron drips instead of steaming.'
+    case 'steamStopped':
+      return 'Steam does not pass that cover.'
+    case 'faceBarred':
+      return 'Its face may not meet the sole.'
+    case 'wrongClass':
+      return `${celsius(f.said, units)} is not its class: it is ${celsius(f.is, units)}.`
+    case 'rightClass':
+      return `Right: ${celsius(f.is, units)}.`
+    case 'jumped':
+      return `A step was jumped over, from ${celsius(f.fromC, units)} to ${celsius(f.toC, units)}.`
+    case 'cutOff':
+      return `It came out at ${Math.round(f.cameMm)} mm instead of ${Math.round(f.wantedMm)}.`
+    case 'settled':
+      return 'Settled: the last pressing does not move it.'
+    case 'movesAgain':
+      return `The last pressing pulls it up again, ${f.mmPerM.toFixed(0)} mm on a metre: the edge curls.`
+    case 'brittle':
+      return 'Too hot for its core: it goes hard and breaks.'
+    case 'agents':
+      return `Here it is ${f.right.map(a => AGENT_NAME[a as Agent]).join(' and ')}.`
+    case 'motion':
+      return `The iron goes ${MOTION_NAME[f.right as Motion] ?? f.right}.`
+    case 'notSet':
+      return `The last ply did not set, or was held too long: it takes ${seconds(f.neededS)} at the right stop, this was `
+        + `${seconds(f.forS)}.`
+    case 'finish':
+      return `Done after ${seconds(f.yoursS)}; the soonest is ${seconds(f.bestS)}.`
+    case 'broken':
+      return `${PART_NAME[f.op]} is begun before ${PART_NAME[f.needs]?.toLowerCase()}, which it needs.`
+    case 'lining':
+      return `The lining came to ${celsius(f.peakC, units)}; it stands ${celsius(f.limitC, units)}.`
+    case 'needless':
+      return 'That was not needed.'
+    case 'unanswered':
+      return `${TOPIC_NAME[f.topic]}: not chosen yet.`
+  }
+}
+/** How near to the best one was. */
+export const nearWords = (near: number): string => near >= 0.98 ? 'As good as it could be' : `${Math.round(near * 100)} of 100 of the best`
+export const PRACTICE_MARK = 'Practice: nothing of this is kept in the workroom\'s records.'
