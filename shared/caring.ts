@@ -109,7 +109,7 @@ export function washesSeen(supply: Supply, cloths: readonly Cloth[], { swatches 
 }
 
 /** A bond before its first wash: as its swatch was graded, else as its leaflet would make it. */
-export const UNWASHED_BOND = 1.25
+const UNWASHED_BOND = 1.25
 export const bondBefore = (grade: number | null): { bond: number, from: 'measured' | 'model' } =>
   grade === null ? { bond: UNWASHED_BOND, from: 'model' } : { bond: bondAtGrade(grade), from: 'measured' }
 

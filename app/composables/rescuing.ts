@@ -1,4 +1,4 @@
-import { bondAtGrade, rebased, type Pressed } from '#core/learn'
+import { bondAtGrade, PASS_GRADE, rebased, type Pressed } from '#core/learn'
 import { washLimit } from '#core/match'
 import {
   diagnose, MOST_QUESTIONS, NO_CONTEXT, type Answers, type CauseKey, type Diagnosis, type QuestionKey, type Remedy, type RescueContext,
@@ -9,6 +9,7 @@ import { toPast, toPatient } from '#shared/rescuing'
 import type { Making, RescuePast, Run, RunHead, Trial } from '#shared/schemas'
 import { CAUSE_NAME, REMEDY_NAME } from '#shared/words'
 
+export const UNKNOWN_PRESSING = 'none'
 const EXPLAIN = 'rescue explain', REMEDY = 'rescue remedy'
 /** A piece that lets go and was never graded has about so much of a bond left. */
 const LOOSE_BOND = 0.35, WHOLE_BOND = 1
@@ -23,12 +24,16 @@ export function useRescuing() {
   const outbox = useOutbox()
   const signs = useKept<Sign[]>('rescue-signs', [])
   const answers = useKept<Answers>('rescue-answers', {})
-  /** Which pressing it comes from: a swatch of this pair, or none that is known. */
+  /** Which pressing it comes from: a swatch of this pair, `UNKNOWN_PRESSING` where someone says so, null as it is found. */
   const trialId = useKept<string | null>('rescue-trial', null)
   const past = shallowRef<RescueContext['past']>({})
   const problem = ref<string | null>(null)
 
-  const trial = computed<Trial | null>(() => pairing.trials.find(t => t.id === trialId.value) ?? null)
+  /** The one that was chosen; else the newest that did not come out well. */
+  const trial = computed<Trial | null>(() => (trialId.value === UNKNOWN_PRESSING
+    ? null
+    : pairing.trials.find(t => t.id === trialId.value) ?? pairing.trials.find(t => t.grade < PASS_GRADE || t.marks.length > 0
+      || t.washes.some(w => w.grade < PASS_GRADE)) ?? null))
   const pressed = shallowRef<RescueContext['pressed']>(null)
   /** A pressing of which nothing was told: only its grade is known. */
   const untold = computed(() => trial.value !== null && trial.value.events.length === 0)

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { lookOfPressing } from '#core/look'
 import { EXERCISES } from '#core/practice'
 import { celsius, EXERCISE_NAME, HURT_NAME, PRACTICE_MARK, seconds, taskWords } from '#shared/words'
 import { bestOfEach } from '~/composables/practising'
@@ -18,6 +19,8 @@ const canJudge = computed(() => bench.value !== null && !answer.value && complet
   && (bench.value.clock === 'none' || bench.value.clock === 'steps' || (bench.value.key === 'braid' && held.value.length > 0)))
 useKeys({ take: () => { if (canJudge.value) void p.judge() }, fresh: p.nextSeed,
   again: () => { if (tries.value.length && !answer.value) p.again() } })
+/** The corner as its touches left it. */
+const cornerLook = computed(() => lookOfPressing(seen.value.flatMap(t => (t.flag ? [t.flag] : [])), null))
 const lastTry = computed(() => tries.value.at(-1)?.practised ?? null)
 const more = computed(() => bench.value !== null && !answer.value && tries.value.length > 0 && tries.value.length < bench.value.tries)
 const clothLine = computed(() => {
@@ -39,7 +42,7 @@ const RADIUS = 92, around = 2 * Math.PI * RADIUS
       <nav class="flex min-h-0 flex-col gap-2 overflow-auto max-[900px]:overflow-visible" aria-label="Exercises">
         <ol class="max-[900px]:grid max-[900px]:grid-cols-2 print:hidden">
           <li v-for="e in ALL" :key="e.value">
-            <button type="button" class="flex min-h-9 w-full items-center gap-2 px-2 text-left leading-tight"
+            <button type="button" class="flex min-h-[31px] w-full items-center gap-2 px-2 text-left leading-tight"
               :aria-current="e.value === key ? 'true' : undefined"
               :class="e.value === key ? 'bg-ink text-paper' : 'hover:bg-linen-200/50'" @click="key = e.value">
               <span class="w-5 text-sm opacity-80">{{ e.n }}</span><span class="flex-1">{{ e.name }}</span>
@@ -63,7 +66,8 @@ const RADIUS = 92, around = 2 * Math.PI * RADIUS
         <template v-if="bench">
           <p class="text-lg leading-snug" data-test="task">{{ taskWords(bench, board.units) }}</p>
           <p v-if="clothLine" class="text-sm text-muted-ink">{{ clothLine }} <Sourced from="typical" /></p>
-          <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(0,1.05fr)] gap-5 max-[1100px]:grid-cols-1">
+          <div class="grid min-h-0 flex-1 gap-5 max-[1100px]:grid-cols-1" :class="bench.clock === 'none' && !answer ? 'grid-cols-1'
+            : 'grid-cols-[minmax(0,1fr)_minmax(0,1.05fr)]'">
             <div class="space-y-2.5">
               <ChoiceRow v-for="a in bench.asks" :key="`${bench.key} ${bench.seed} ${a.topic}`" v-model="choice[a.topic]" :asked="a"
                 :bench="bench"
@@ -89,6 +93,11 @@ const RADIUS = 92, around = 2 * Math.PI * RADIUS
             </div>
             <div class="flex min-h-0 flex-col">
               <PracticeAnswer v-if="answer" :bench="bench" :practised="answer" />
+              <figure v-else-if="bench.clock === 'steps'" class="m-auto text-center">
+                <SwatchLook :look="cornerLook" colour="#d6c6a5" :wide="380" :high="266" label="The hidden corner" />
+                <figcaption
+                  class="text-lg">{{ seen.length ? `the corner after ${celsius(seen.at(-1)!.c, board.units)}` : 'the corner, untouched' }}
+                </figcaption></figure>
               <p v-else-if="judging" class="m-auto text-lg text-muted-ink" role="status">The bench looks at it, and for the best there
                 was…</p>
               <template v-else-if="more && lastTry">

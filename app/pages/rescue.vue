@@ -20,13 +20,12 @@ const r = useRescuing()
 const { signs, answers, trialId, trial, untold, diagnosis, wanted, cause, belief, remedy, asked, ofJob, problem } = r
 
 const clothItems = computed(() => library.cloths.map(c => ({ label: c.name, value: c.id })))
-const NONE = 'none'
 const supplyItems = computed(() => library.supplies.filter(s => s.resin).map(s => ({ label: s.name, value: s.id })))
 const setCloth = (id: unknown) => { bench.chosen.clothId = String(id) }
 const setSupply = (id: unknown) => { bench.takeSupply(String(id)) }
 const day = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })
 const trialItems = computed(() => [
-  { label: 'not known', value: NONE },
+  { label: 'not known', value: UNKNOWN_PRESSING },
   ...pairing.trials.map(t => ({
     label: `${day(t.pressedAt)}: ${METHOD_NAME[t.recipe.method].toLowerCase()}, ${t.recipe.holdS} s, grade ${t.grade}`, value: t.id,
   })),
@@ -60,8 +59,8 @@ const told = computed(() => Object.entries(answers.value).map(([q, a]) => {
         <USelect :model-value="bench.supply?.id" :items="supplyItems" class="w-full min-w-0" aria-label="Backing"
           @update:model-value="setSupply" /></label>
       <label class="flex min-w-0 items-center gap-2"><span class="shrink-0 text-sm text-muted-ink">Pressed</span>
-        <USelect :model-value="trialId ?? NONE" :items="trialItems" class="w-full min-w-0" aria-label="How it was pressed"
-          @update:model-value="v => (trialId = v === NONE ? null : String(v))" /></label>
+        <USelect :model-value="trial?.id ?? UNKNOWN_PRESSING" :items="trialItems" class="w-full min-w-0" aria-label="How it was pressed"
+          @update:model-value="v => (trialId = String(v))" /></label>
       <UButton variant="outline" color="neutral" :disabled="!signs.length" @click="r.afresh">Begin again
         <kbd class="text-sm opacity-80">{{ KEYS.fresh.shown }}</kbd></UButton>
     </div>
@@ -72,14 +71,21 @@ const told = computed(() => Object.entries(answers.value).map(([q, a]) => {
     <div class="grid min-h-0 flex-1 gap-4 pb-2 max-[1000px]:grid-cols-1 max-[1000px]:overflow-auto"
       :class="diagnosis ? 'grid-cols-[minmax(0,0.9fr)_minmax(0,1.1fr)]' : 'grid-cols-1'">
       <div class="min-h-0 overflow-auto pr-1 max-[1000px]:overflow-visible">
-        <p class="ticket mb-1 text-2xl font-semibold leading-tight">What do you see?</p>
-        <ul class="grid gap-1.5" :class="diagnosis ? 'grid-cols-4 max-[700px]:grid-cols-3' : 'grid-cols-7 max-[1000px]:grid-cols-4'"
+        <p class="mb-1 flex flex-wrap items-center gap-x-4"><span class="ticket text-2xl font-semibold leading-tight">What do you
+                                                              see?</span>
+          <template v-if="!diagnosis"><span class="text-lg text-muted-ink">One picture or more; then one question at a time.</span>
+            <span v-if="trial" class="flex items-center gap-2 text-lg">Its pressing was judged {{ trial.grade }},
+              {{ GRADE_WORDS[trial.grade] }}
+              <SwatchLook :look="lookOfJudging(trial.grade, trial.marks)" :colour="colour" :wide="64" :high="44" /></span></template></p>
+        <ul class="grid gap-1.5" :class="diagnosis ? 'grid-cols-5 max-[700px]:grid-cols-3' : 'grid-cols-7 max-[1000px]:grid-cols-4'"
           data-test="signs">
           <li v-for="s in SIGNS" :key="s">
             <button type="button" :aria-pressed="signs.includes(s)" class="flex w-full flex-col items-center p-1"
               :class="signs.includes(s) ? 'bg-ink text-paper outline-3 outline-mark' : 'slip hover:bg-linen-200/60'" @click="r.toggle(s)">
-              <SwatchLook :look="SIGN_LOOK[s]" :colour="colour" v-bind="shownOn(s)" :on-sole="onSole(s)" :wide="132" :high="88" />
-              <span class="text-center text-[14px] font-semibold leading-tight">{{ SIGN_NAME[s] }}</span>
+              <SwatchLook :look="SIGN_LOOK[s]" :colour="colour" v-bind="shownOn(s)" :on-sole="onSole(s)" :wide="132"
+                :high="diagnosis ? 62 : 92" />
+              <span class="text-center font-semibold leading-tight"
+                :class="diagnosis ? 'text-[12.5px]' : 'text-[15px]'">{{ SIGN_NAME[s] }}</span>
             </button>
           </li>
         </ul>
@@ -103,17 +109,18 @@ const told = computed(() => Object.entries(answers.value).map(([q, a]) => {
             data-test="asked-out">{{ asked > 0 ? 'Nothing more to ask that would help.' : 'The pictures say enough.' }}
             A scrap pressed the changed way tells the rest.</p>
           <details v-if="told.length" class="text-sm"><summary class="cursor-pointer">{{ told.length }} answered
-                                                        <button type="button" class="ml-2 underline" @click.prevent="r.back">take the last back</button></summary>
+                                                        <button type="button" class="ml-2 underline" @click.prevent="r.back">take the last
+                                                          back</button></summary>
             <p v-for="t in told" :key="t.q">{{ t.says }}</p></details>
-          <ol class="space-y-1" aria-label="What lies behind it" data-test="causes">
+          <ol class="space-y-0.5" aria-label="What lies behind it" data-test="causes">
             <li v-for="(b, i) in shown" :key="b.cause">
-              <button type="button" class="relative flex min-h-10 w-full items-center gap-2 px-2 text-left"
+              <button type="button" class="relative flex min-h-9 w-full items-center gap-2 px-2 text-left"
                 :class="b.cause === cause ? 'outline-2 outline-ink' : 'hover:bg-linen-200/40'" :aria-pressed="b.cause === cause"
                 @click="wanted = i === 0 ? null : b.cause">
                 <span class="absolute inset-y-1 left-0 bg-linen-300/70 dark:bg-linen-700/70" :style="{ width: `${b.share * 100}%` }"
                   aria-hidden="true" />
                 <span class="relative flex-1 leading-tight" :class="i === 0 ? 'text-lg font-bold' : ''">{{ CAUSE_NAME[b.cause] }}</span>
-                <span class="relative shrink-0 text-sm">{{ shareWords(b.share) }}<Sourced v-if="i === 0" from="model" /></span>
+                <span class="relative shrink-0 text-sm">{{ shareWords(b.share) }} <Sourced v-if="i === 0" from="model" /></span>
               </button>
             </li>
           </ol>
@@ -163,10 +170,6 @@ const told = computed(() => Object.entries(answers.value).map(([q, a]) => {
             <NuxtLink to="/press" class="underline">Press it</NuxtLink></p>
         </div>
       </div>
-      <p v-else class="text-lg text-muted-ink max-[1000px]:pb-4">Choose what you see, one picture or more; then one question at a time.
-        <template v-if="trial">From its pressing: grade {{ trial.grade }}, {{ GRADE_WORDS[trial.grade] }}.
-          <SwatchLook class="inline-block align-middle" :look="lookOfJudging(trial.grade, trial.marks)" :colour="colour" :wide="80"
-            :high="56" /></template></p>
     </div>
     <p v-if="belief > 0 && belief < 0.4 && !diagnosis?.contradicts && !question" class="pb-2 text-sm text-muted-ink">None of these is
       sure. Start with

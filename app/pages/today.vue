@@ -22,6 +22,11 @@ async function go(job: Job, clothId?: string): Promise<void> {
   await jobs.open(job, clothId)
   await router.push(next && !clothId ? STAGE[next.step.do] : '/cloth')
 }
+/** What is due opens where it is seen to, whether its job is in hand or done. */
+async function openDue(jobId: string, to: string): Promise<void> {
+  await jobs.open(await $fetch<Job>(`/api/jobs/${jobId}`))
+  await router.push(to)
+}
 async function saved(job: Job): Promise<void> {
   writing.value = null
   await jobs.load()
@@ -51,6 +56,7 @@ useDigits({ does: 'Open a job at what is next', from: 1, upTo: 9, act: (n) => {
       <p v-if="jobs.problem" class="mt-3 font-semibold text-alert" role="alert">{{ jobs.problem }}</p>
       <p v-if="jobs.page && !rows.length" class="mt-12 text-center text-xl text-muted-ink">
         {{ jobs.shown === 'done' ? 'Nothing is done yet.' : 'Nothing in hand. Write a job: what it is, for when, and of which cloth.' }}</p>
+      <DueStrip @open="openDue" />
       <ol class="mt-3" data-test="jobs">
         <li v-for="({ job, next, late }, i) in rows" :key="job.id"
           class="grid grid-cols-[2rem_8rem_minmax(0,1fr)_minmax(0,1.1fr)_auto] items-center gap-x-4 border-t border-dashed

@@ -171,7 +171,8 @@ describe('the chain of a garment', () => {
       wash: { value: 30 }, tumble: { value: 'no' }, dryClean: { value: false }, backOnly: true, iron: { value: 110 },
     })
     const trim: CarePart = { part: 'trim', name: 'Gilt braid', fibres: ['metallisedPlastic'], settledC: 120 }
-    expect(careLimits([cloth(['wool']), trim])).toMatchObject({ iron: { value: 110 }, dryClean: { value: false } })
+    expect(careLimits([cloth(['wool']), trim])).toMatchObject({ iron: { value: 110 }, dryClean: { value: true } })
+    expect(careLimits([cloth(['wool']), { ...trim, fibres: ['polypropylene'] }]).dryClean.value).toBe(false)
     expect(careLimits([cloth(['cotton']), { ...trim, settledC: 160, fibres: ['metallisedCotton'] }]).iron.value).toBe(150)
     const mend: CarePart = { part: 'mend', name: 'Letters', fibres: ['polyester'], resin: 'eva', washC: null, backOnly: true }
     const c = careLimits([cloth(['cotton']), mend])

@@ -3,7 +3,7 @@ import { IRON_KINDS, RESINS, STEAMS_FROM_C, steamGM2S } from '../materials'
 import { COARSE, evaluate, resinOf, type Bench, type Recipe, type Side } from '../recipe'
 
 /** Classes of the wearer's iron, °C. */
-export const IRON_CLASSES = [110, 150, 200] as const
+const IRON_CLASSES = [110, 150, 200] as const
 export type IronClass = (typeof IRON_CLASSES)[number]
 /** An ordinary stroke rests no longer than this in one place, s. */
 export const STROKE_S = 3

@@ -3,7 +3,7 @@ import {
   FIBRE_TUMBLE, FIBRE_WASH_C, FINISH_TUMBLE, FINISH_WASH_C, NO_SOLVENT_FIBRES, NO_SOLVENT_FINISHES, RESINS, type Dryer, type FibreKey,
   type FinishKey, type Origin, type ResinKey,
 } from '../materials'
-import { hottestFor, type IronStay } from './ironing'
+import { hottestFor, STROKE_S, type IronStay } from './ironing'
 
 /** A backing on a cloth of the garment. */
 interface BackingPart {
@@ -27,7 +27,7 @@ export type CarePart
     /** Patches, motifs, prints, letters: with what they are stuck. @param backOnly the iron never meets it from the front */
     | { part: 'mend', name: string, fibres: readonly FibreKey[], resin: ResinKey | null, washC: number | null, backOnly: boolean }
 
-export type CareWhy = 'fibre' | 'finish' | 'resin' | 'sheet' | 'base' | 'label' | 'swatch' | 'glueLine' | 'settled' | 'print' | 'wish'
+type CareWhy = 'fibre' | 'finish' | 'resin' | 'sheet' | 'base' | 'label' | 'swatch' | 'glueLine' | 'settled' | 'print' | 'wish'
 /** One link of the chain: which part, what of it, and how far it lets one go. */
 export interface CareReason<T> {
   name: string
@@ -39,14 +39,16 @@ export interface CareReason<T> {
   origin: Origin
 }
 /** A limit with its chain, the strictest first; what stands first decides. */
-export interface CareChain<T> { value: T, reasons: CareReason<T>[] }
-export type IronC = 0 | 110 | 150 | 200
+interface CareChain<T> { value: T, reasons: CareReason<T>[] }
+type IronC = 0 | 110 | 150 | 200
 export interface CareLimits {
   /** °C; 0 = never in water. */
   wash: CareChain<number>
   tumble: CareChain<Dryer>
   iron: CareChain<IronC>
   dryClean: CareChain<boolean>
+  /** With steam the resin softens under an ordinary stroke: it may not be moved before it is cold. */
+  steamWakes: boolean
   /** Only from the wrong side; only under a cloth; whether steam may be used. */
   backOnly: boolean
   covered: boolean
@@ -54,6 +56,8 @@ export interface CareLimits {
 }
 
 const DRYERS: readonly Dryer[] = ['no', 'low', 'yes']
+/** The gentler of two dryers. */
+export const gentler = (a: Dryer, b: Dryer): Dryer => DRYERS[Math.min(DRYERS.indexOf(a), DRYERS.indexOf(b))]!
 const IRONS: readonly IronC[] = [0, 110, 150, 200]
 const downTo = (c: number): IronC => [...IRONS].reverse().find(i => i <= c) ?? 0
 
@@ -157,6 +161,10 @@ function ironOf(p: CarePart, how: { backOnly: boolean, covered: boolean }): Care
   }
 }
 
+const wakesInSteam = ({ stays }: BackingPart, how: { backOnly: boolean, covered: boolean }): boolean =>
+  stays?.some(s => s.steam && s.side === (how.backOnly ? 'back' : 'face') && s.covered === how.covered && s.restS !== null
+    && s.restS < STROKE_S) ?? false
+
 /** What all parts of a garment stand together: each limit with its chain of reasons, the strictest first. */
 export function careLimits(parts: readonly CarePart[]): CareLimits {
   const cloths = parts.filter(p => p.part === 'cloth'), mends = parts.filter(p => p.part === 'mend')
@@ -167,7 +175,9 @@ export function careLimits(parts: readonly CarePart[]): CareLimits {
   return {
     wash: chain(parts.flatMap(washOf), v => v, 95), tumble: chain(parts.flatMap(tumbleOf), v => DRYERS.indexOf(v), 'yes'),
     iron: chain(parts.flatMap(p => ironOf(p, how)), v => v, 200), dryClean: chain(parts.flatMap(cleanOf), v => (v ? 1 : 0), true),
-    ...how, steam: steam.includes('no') ? 'no' : steam.includes('light') ? 'light' : 'yes',
+    ...how, steamWakes: parts.some(p => p.part === 'backing' && wakesInSteam(p, how)), steam: steam.includes('no')
+      ? 'no'
+      : steam.includes('light') ? 'light' : 'yes',
   }
 }
 

@@ -16,7 +16,7 @@ export interface ResinInWash {
 }
 
 /** Rounds that a limit stands for: what its maker washed it before printing it. Typical. */
-export const LIMIT_ROUNDS = 20
+const LIMIT_ROUNDS = 20
 /** A bond as its leaflet makes it is a good one still after that many at the limit, dryer and all. */
 const LEAFLET_BOND = 1.25, STILL_GOOD = 1
 /** Loss of a round at the limit: half in the wash, half in the dryer. */
@@ -56,7 +56,7 @@ export function lossOf(r: ResinInWash, { washC, tumble, softener }: WashRound): 
 }
 
 /** The bond after one more round: what is under a full bond loses faster, for water gets behind it. */
-export const afterRound = (bond: number, r: ResinInWash, round: WashRound): number =>
+const afterRound = (bond: number, r: ResinInWash, round: WashRound): number =>
   Math.max(LEAST_BOND, bond * Math.exp(-lossOf(r, round) * Math.max(1, 1 / bond)))
 
 /** The bond after each round, from before the first: `rounds` + 1 figures. @throws RangeError for no bond, or rounds that are none */

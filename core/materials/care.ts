@@ -25,7 +25,7 @@ export const FINISH_TUMBLE: Record<FinishKey, 'no' | 'low' | 'yes'> = {
   waterRepellent: 'low',
 }
 /** Fibres and finishes that a dry-cleaner's solvent harms; typical. */
-export const NO_SOLVENT_FIBRES: ReadonlySet<FibreKey> = new Set(['pvc', 'polypropylene', 'polylactide', 'leather', 'metallisedPlastic'])
+export const NO_SOLVENT_FIBRES: ReadonlySet<FibreKey> = new Set(['pvc', 'polypropylene', 'polylactide', 'leather'])
 export const NO_SOLVENT_FINISHES: ReadonlySet<FinishKey> = new Set(['puCoat', 'foamLaminate', 'filmLaminate', 'flock', 'resinPrint'])
 
 /** Cloth in a dryer comes to about this, °C: none, low, normal (exhaust limits of ISO 3758). */

@@ -18,7 +18,7 @@ const MOTIONS: readonly Motion[] = ['tipAlong', 'toThePoint', 'upAndDown', 'edge
 /** Held this much shorter or longer than it takes is still right. */
 const LEAST = 0.8, MOST = 1.8
 
-export const agentsName = (agents: readonly Agent[]): string => [...agents].sort().join('+')
+const agentsName = (agents: readonly Agent[]): string => [...agents].sort().join('+')
 
 interface Hidden { plan: FeaturePlan & { recipe: Recipe }, cloth: ClothInput, feature: FeatureKey }
 function hiddenOf(seed: number): Hidden {

@@ -71,7 +71,6 @@ const ROWS: Record<Extract<ExerciseKey, 'dryMoist' | 'thick' | 'laminate' | 'fil
     sheet: SHEET, tries: 3,
   },
 }
-export const PRESSED = Object.keys(ROWS) as (keyof typeof ROWS)[]
 export const isPressed = (key: string): key is keyof typeof ROWS => key in ROWS
 
 /** How far off the leaflet's own bench was, where the leaflet lies: a dial that gives less, a lot that melts higher and slower. */

@@ -21,7 +21,7 @@ export interface TopicAsked {
 }
 
 /** How the clock goes into it: pressed until lifted, in several touches, a corner step by step, or not at all. */
-export type Clock = 'hold' | 'touches' | 'steps' | 'none'
+type Clock = 'hold' | 'touches' | 'steps' | 'none'
 
 /** An exercise as it lies on the bench: all that may be seen. What is hidden is drawn from its seed again when it is judged. */
 export interface PracticeBench {

@@ -10,7 +10,7 @@ import { bestOrder, judgeOrder, orderBench } from './ordering'
 import { bestPressing, judgePressing, type PressRules } from './pressing'
 
 export {
-  EXERCISES, PASS_AT, type Attempt, type PracticeBench, type Choice, type Clock, type ExerciseKey, type Finding, type Topic,
+  EXERCISES, PASS_AT, type Attempt, type PracticeBench, type Choice, type ExerciseKey, type Finding, type Topic,
   type TopicAsked,
   type Verdict,
 } from './exercise'

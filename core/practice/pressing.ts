@@ -22,7 +22,7 @@ const SLOW_POWER = 0.15
 const BLISTERS_FROM_GSM = 3
 
 /** What of a bench the choices set; what is not asked stands as it lies. */
-export interface Asked { bench: Bench, recipe: Recipe, touches: number }
+interface Asked { bench: Bench, recipe: Recipe, touches: number }
 
 const chosen = (b: PracticeBench, choice: Choice, topic: TopicAsked['topic'], usual: string): string => {
   const asked = b.asks.find(a => a.topic === topic)
@@ -31,7 +31,7 @@ const chosen = (b: PracticeBench, choice: Choice, topic: TopicAsked['topic'], us
   return said !== undefined && asked.options.includes(said) ? said : asked.options[0]!
 }
 /** The bench and recipe that a choice comes to. @param usual what stands where it is not asked */
-export function askedOf(b: PracticeBench, choice: Choice, usual: { method: Method, side: Side, bearing: Lean, stop: number }): Asked {
+function askedOf(b: PracticeBench, choice: Choice, usual: { method: Method, side: Side, bearing: Lean, stop: number }): Asked {
   const method = chosen(b, choice, 'method', usual.method) as Method
   const stop = b.stops[Number(chosen(b, choice, 'stop', String(usual.stop)))]!
   const coverName = chosen(b, choice, 'cover', b.cover ?? 'bare')
@@ -104,7 +104,7 @@ function barred({ bench, recipe }: Asked, soleC: number): Finding[] {
 const TOLERANCE_C = 5, BARRED_COSTS = 0.5
 
 /** What really became of it. */
-export function pressed(b: PracticeBench, { choice, heldS }: Attempt, rules: PressRules, grid: EvaluateOptions = {}) {
+function pressed(b: PracticeBench, { choice, heldS }: Attempt, rules: PressRules, grid: EvaluateOptions = {}) {
   const asked = askedOf(b, choice, rules.usual)
   const outcome = evaluate(asked.bench, asked.recipe, { ...grid, ...rules.options, phases: phasesOf(asked, heldS) })
   let flags: HurtFlag[] = outcome.flags.filter(f => f.kind !== 'overFused')

@@ -2,7 +2,7 @@ import { CAUSE_FACTS, CAUSES, SIGNS, type CauseKey, type Sign } from './causes'
 import { knownOf, type RescueContext } from './context'
 import { answersTo, chanceOf, QUESTIONS, tellsApart, type Answers, type QuestionKey } from './questions'
 
-export interface Belief { cause: CauseKey, share: number }
+interface Belief { cause: CauseKey, share: number }
 export interface Diagnosis {
   /** Every cause with its share of belief, the strongest first; they come to 1. */
   beliefs: Belief[]

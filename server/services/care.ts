@@ -3,7 +3,8 @@ import { careLimits, ironStays, type CareLimits } from '#core/care'
 import { PASS_GRADE } from '#core/learn'
 import { carePairs, careParts, ironBench, pairKey, type CareThings } from '#shared/caring'
 import {
-  MOST, type CareEvent, type CareEventBody, type CareLog, type Cloth, type Job, type SlipQuery, type Supply, type SupplyWashes, type WashedSwatch,
+  MOST, type CareEvent, type CareEventBody, type CareLog, type Cloth, type Job, type SlipQuery, type Supply, type SupplyWashes,
+  type WashedSwatch,
 } from '#shared/schemas'
 import { slipText } from '#shared/words'
 import { database } from '../db/connection'

@@ -1,7 +1,7 @@
 import type { CareLimits } from '#core/care'
 import type { DisplayUnits } from '#core/units'
 import type { SLIP_SIZES } from '#shared/schemas'
-import { SLIP_ADVICE, SLIP_ORIGIN, slipLines, slipWhy } from '#shared/words'
+import { slipAdvice, SLIP_ORIGIN, slipLines, slipWhy } from '#shared/words'
 import { paper, sheetOf, wrap, type PaperMm } from './paper'
 
 interface Slip { title: string, workroom: string, limits: CareLimits, own: string, units: DisplayUnits }
@@ -36,6 +36,6 @@ export async function slipPdf({ title, workroom, limits, own, units }: Slip, siz
   put(title, big, bold, big * 0.12)
   for (const l of slipLines(limits, units)) put(l, line, bold, line * 0.1)
   if (own) put(own, line * 0.9, regular, line * 0.1)
-  for (const l of [`Why: ${slipWhy(limits).join('; ')}.`, SLIP_ADVICE, SLIP_ORIGIN, workroom]) put(l, small, regular, 0.6)
+  for (const l of [`Why: ${slipWhy(limits).join('; ')}.`, ...slipAdvice(limits), SLIP_ORIGIN, workroom]) put(l, small, regular, 0.6)
   return doc.save()
 }

@@ -74,14 +74,17 @@ export const wakesLine = (by: 'wash' | 'dryer' | null, softWetC: number, softDry
       : `Neither wakes it: it softens at ${celsius(softWetC, units)} in water, at ${celsius(softDryC, units)} in the dryer.`
 /** How its wear here compares. */
 export const wearLine = (seen: number, factor: number): string =>
-  `${seen} swatch${seen === 1 ? '' : 'es'} of it ${seen === 1 ? 'was' : 'were'} washed here: it wears ${factor.toFixed(1)} times as fast as its kind.`
+  `${seen} swatch${seen === 1 ? '' : 'es'} of it ${seen === 1 ? 'was' : 'were'} washed here: it wears ${factor.toFixed(1)} times as fast `
+  + 'as its kind.'
 /** How often it holds. */
-export const roundsLine = (rounds: number, wished: number, name: string): string =>
-  rounds === 0
-    ? `${name} does not come through one of them.`
-    : rounds >= 200
-      ? `${name} outlasts them.`
-      : `${name} holds through ${rounds} of them${rounds < wished ? '' : ', and more than are wished'}.`
+export const roundsLine = (rounds: number, wished: number, name: string, holds: boolean): string =>
+  !holds
+    ? `${name} holds too little before any wash.`
+    : rounds === 0
+      ? `${name} does not come through one of them.`
+      : rounds >= 200
+        ? `${name} outlasts them.`
+        : `${name} holds through ${rounds} of them${rounds < wished ? '' : ', and more than are wished'}.`
 /** How long an iron may rest in one place. */
 export function stayLine(s: IronStay, units: DisplayUnits = METRIC): string {
   const side = s.side === 'face' ? 'from the face' : 'from the back'
@@ -91,7 +94,8 @@ export function stayLine(s: IronStay, units: DisplayUnits = METRIC): string {
 }
 
 /** What stands on a slip under its four lines. */
-export const SLIP_ADVICE = 'If an edge lifts, bring it back before the next wash; ironing harder does not help.'
+const SLIP_ADVICE = 'If an edge lifts, bring it back before the next wash; ironing harder does not help.'
+const SLIP_STEAM = 'With steam: set the iron down and lift it, and let it lie until it is cold before it is worn.'
 export const SLIP_ORIGIN = 'Worked out from the parts of this piece: the cloth\'s own label and the makers\' sheets come first.'
 export const slipLines = (l: CareLimits, units: DisplayUnits = METRIC): string[] =>
   [washLine(l.wash.value, units), dryLine(l.tumble.value), ironLine(l, units), cleanLine(l.dryClean.value)]
@@ -100,10 +104,12 @@ export const slipWhy = (l: CareLimits): string[] => {
   const first = [l.wash.reasons[0], l.tumble.reasons[0], l.iron.reasons[0]].flatMap(r => (r ? [careWhy(r)] : []))
   return [...new Set(first)]
 }
+/** What else its wearer is told. */
+export const slipAdvice = (l: CareLimits): string[] => [...(l.steamWakes && l.steam !== 'no' ? [SLIP_STEAM] : []), SLIP_ADVICE]
 /** The slip as text, for a message. */
 export function slipText(title: string, l: CareLimits, own: string, units: DisplayUnits = METRIC): string {
   return [
-    title, '', ...slipLines(l, units), '', ...(own ? [own, ''] : []), `Why: ${slipWhy(l).join('; ')}.`, SLIP_ADVICE, SLIP_ORIGIN,
+    title, '', ...slipLines(l, units), '', ...(own ? [own, ''] : []), `Why: ${slipWhy(l).join('; ')}.`, ...slipAdvice(l), SLIP_ORIGIN,
   ].join('\n')
 }
 

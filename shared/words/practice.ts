@@ -36,8 +36,8 @@ export function taskWords(b: PracticeBench, units: DisplayUnits = METRIC): strin
     case 'gassed':
       return 'A print gassed into polyester. Each touch is short, but it has to bond.'
     case 'braid':
-      return `Gilt braid on a plastic core. The coat will be pressed at ${c('laterC')} for the last time. Settle the braid, measure a marked `
-        + `${Math.round(b.figures.markedMm ?? 0)} mm, and cut for ${Math.round(b.figures.wantedMm ?? 0)} mm.`
+      return `Gilt braid on a plastic core. The coat will be pressed at ${c('laterC')} for the last time. Settle the braid, measure a `
+        + `marked ${Math.round(b.figures.markedMm ?? 0)} mm, and cut for ${Math.round(b.figures.wantedMm ?? 0)} mm.`
     case 'agents':
       return `${FEATURE_NAME[b.names[0] as FeatureKey]} in ${b.cloth!.fibres.map(f => FIBRES[f.fibre].name.toLowerCase()).join(', ')}. `
         + 'Two of the three, how the iron goes, and how long.'
@@ -46,8 +46,8 @@ export function taskWords(b: PracticeBench, units: DisplayUnits = METRIC): strin
     case 'lining':
       return `A wool skirt's hem, tape between, a lining of ${FIBRES[b.names[0] as FibreKey].name.toLowerCase()} behind it.`
     case 'leafletLies':
-      return `The leaflet says: ${celsius(b.sheet!.soleC, units)}, ${seconds(b.sheet!.holdS)}, dry, under muslin. Somebody else's iron, perhaps. `
-        + 'Three scraps; the last one counts.'
+      return `The leaflet says: ${celsius(b.sheet!.soleC, units)}, ${seconds(b.sheet!.holdS)}, dry, under muslin. Somebody else's iron, `
+        + 'perhaps. Three scraps; the last one counts.'
     case 'free':
       return 'Any cloth of the workroom, on a bench whose iron and lot are a little off, as they are.'
   }

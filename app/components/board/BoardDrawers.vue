@@ -15,14 +15,14 @@ const drawers = [
 </script>
 
 <template>
-  <nav class="flex flex-col gap-1 border-r border-seam bg-paper/70 py-2" aria-label="Drawers">
+  <nav class="flex flex-col overflow-y-auto border-r border-seam bg-paper/70 py-1" aria-label="Drawers">
     <NuxtLink
       v-for="d in drawers"
       :key="d.to"
       :to="d.to"
-      class="flex min-h-16 flex-col items-center justify-center gap-1 border-l-4 text-center text-[13px] leading-tight"
+      class="flex min-h-[58px] flex-col items-center justify-center gap-0.5 border-l-4 text-center text-[13px] leading-tight"
       :class="route.path.startsWith(d.to) ? 'border-mark font-bold' : 'border-transparent hover:bg-linen-200/40'">
-      <UIcon :name="d.icon" class="size-6" />
+      <UIcon :name="d.icon" class="size-5" />
       <span>{{ d.name }}<kbd v-if="d.key" class="ml-1 text-[11px] text-muted-ink">{{ d.key }}</kbd></span>
     </NuxtLink>
   </nav>

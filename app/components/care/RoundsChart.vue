@@ -15,7 +15,7 @@ const { lines, seen = [], rounds, label } = defineProps<{
 }>()
 const mode = useColorMode()
 const css = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim()
-const MOST = 1.6
+const MOST = 1.5
 
 const data = computed<ChartData<'line', { x: number, y: number }[]>>(() => {
   void mode.value

@@ -4,7 +4,7 @@ import { careLimits } from '#core/care'
 import type { useCaring } from '~/composables/caring'
 import { careParts } from '#shared/caring'
 import { SLIP_SIZES } from '#shared/schemas'
-import { SLIP_ADVICE, SLIP_ORIGIN, slipLines, slipWhy } from '#shared/words'
+import { slipAdvice, SLIP_ORIGIN, slipLines, slipWhy } from '#shared/words'
 
 /** The slip that goes with the garment, as it will be printed. */
 const { caring } = defineProps<{ caring: ReturnType<typeof useCaring> }>()
@@ -35,7 +35,7 @@ const href = (size: string, as = 'pdf') => `/api/jobs/${jobs.job!.id}/slip?as=${
           <li v-for="l in slipLines(limits, bench.units)" :key="l" class="text-xl font-semibold leading-snug">{{ l }}</li></ul>
         <p v-if="own.trim()" class="mb-3 whitespace-pre-line text-lg leading-snug">{{ own }}</p>
         <p class="text-sm leading-snug">Why: {{ slipWhy(limits).join('; ') }}.</p>
-        <p class="text-sm leading-snug">{{ SLIP_ADVICE }}</p>
+        <p v-for="a in slipAdvice(limits)" :key="a" class="text-sm leading-snug">{{ a }}</p>
         <p class="text-sm leading-snug text-muted-ink">{{ SLIP_ORIGIN }}</p>
         <p class="mt-2 text-sm font-semibold">{{ library.workshop?.name }}</p>
       </article>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import {
-  beyond, bondThrough, careLimits, coolerWashC, roundsHeld, softensC, STROKE_S, wakenedBy, type CareReason, type IronStay,
+  beyond, bondThrough, careLimits, coolerWashC, gentler, HOLDS_FROM, roundsHeld, softensC, STROKE_S, wakenedBy, type CareReason,
+  type IronStay,
 } from '#core/care'
 import type { useCaring } from '~/composables/caring'
 import { bondBefore, careParts, insteadOf, inWash, pairKey, roundOf } from '#shared/caring'
@@ -15,11 +16,12 @@ const jobs = useJobs()
 const bench = useBench()
 const library = useLibrary()
 const { things, pairs, stays, of, log } = caring
-const ROUNDS = 20
+const ROUNDS = 20, LEAST_WASH_C = 30
 const job = computed(() => jobs.job!)
 const parts = computed(() => careParts(job.value, things.value, stays.value))
 const limits = computed(() => careLimits(parts.value))
 const faults = computed(() => beyond(limits.value, job.value))
+const never = computed(() => job.value.washC === 0 && job.value.tumble === 'no')
 const at = ref(0)
 const pair = computed(() => pairs.value[Math.min(at.value, pairs.value.length - 1)] ?? null)
 const known = computed(() => (pair.value ? of(pairKey(pair.value)) : null))
@@ -27,17 +29,25 @@ const washed = computed(() => {
   const p = pair.value
   const resin = p && inWash(p.supply, p.cloth, known.value!.wear.factor)
   if (!p || !resin) return null
-  const before = bondBefore(known.value!.grade), wish = roundOf(job.value)
-  const through = (r: typeof resin, washC: number) => bondThrough(before.bond, r, { ...wish, washC }, ROUNDS)
-  const held = roundsHeld(before.bond, resin, wish), short = held < ROUNDS
-  const coolerC = short ? coolerWashC(before.bond, resin, wish, ROUNDS) : 0
+  // What is never washed is shown as if someone did so all the same, as coolly as can be.
+  const before = bondBefore(known.value!.grade), wish = never.value ? { ...roundOf(job.value), washC: LEAST_WASH_C } : roundOf(job.value)
+  const through = (r: typeof resin, washC: number, tumble = wish.tumble) => bondThrough(before.bond, r, { ...wish, washC, tumble }, ROUNDS)
+  const held = roundsHeld(before.bond, resin, wish), short = held < ROUNDS && !never.value
+  // Cooler, and dried no hotter than it stands.
+  const dryer = gentler(wish.tumble, resin.tumble), coolerC = short
+    ? coolerWashC(before.bond, resin, { ...wish, tumble: dryer }, ROUNDS)
+    : 0
   const instead: Supply | null = short ? insteadOf(p, library.supplies, job.value.washC, job.value.tumble)[0] ?? null : null
   const other = instead && inWash(instead, p.cloth)
   return {
-    ...before, resin, held, coolerC, instead, wakes: wakenedBy(resin, wish), wet: softensC(resin, true), dry: softensC(resin, false),
+    ...before, resin, held, coolerC, dryer, instead, wakes: wakenedBy(resin, wish), wet: softensC(resin, true), dry: softensC(resin, false),
     lines: [
-      { name: 'as wished', bond: through(resin, wish.washC), dash: [], strong: true },
-      ...(coolerC > 0 ? [{ name: `at ${celsius(coolerC, bench.units)}`, bond: through(resin, coolerC), dash: [8, 4], strong: false }] : []),
+      { name: never.value ? `if it were washed at ${celsius(LEAST_WASH_C, bench.units)}` : 'as wished', bond: through(resin, wish.washC),
+        dash: [], strong: true },
+      ...(coolerC > 0
+        ? [{ name: `at ${celsius(coolerC, bench.units)}`, bond: through(resin, coolerC, dryer), dash: [8, 4],
+            strong: false }]
+        : []),
       ...(other ? [{ name: instead.name, bond: bondThrough(1.25, other, wish, ROUNDS), dash: [2, 4], strong: false }] : []),
     ],
   }
@@ -50,8 +60,10 @@ const seen = computed(() => {
     .map(e => ({ rounds: rounds += e.rounds, bond: bondBefore(e.grade).bond })).filter(s => s.rounds <= ROUNDS)
 })
 const headline = computed(() => {
-  const { supply } = pair.value!
-  return job.value.washC > 0 || job.value.tumble !== 'no' ? roundsLine(washed.value!.held, ROUNDS, supply.name) : `${supply.name} is never washed.`
+  const { supply } = pair.value!, { held, bond } = washed.value!
+  if (!never.value) return roundsLine(held, ROUNDS, supply.name, bond >= HOLDS_FROM)
+  const line = roundsLine(held, ROUNDS, supply.name, bond >= HOLDS_FROM)
+  return `It is not to be washed. Were it, at ${celsius(LEAST_WASH_C, bench.units)}: ${line}`
 })
 const LIMITS = computed(() => [
   { key: 'wash', icon: 'i-lucide-waves', says: washLine(limits.value.wash.value, bench.units), chain: limits.value.wash.reasons },
@@ -114,12 +126,14 @@ const setTrims = (ids: unknown) => jobs.change(() => ({ trimIds: (ids as string[
           {{ headline }}
           <Sourced from="model" /></p>
         <p class="leading-snug">Bond before: {{ Math.round(washed.bond * 100) }} % <Sourced :from="washed.from" />.
-          {{ wakesLine(washed.wakes, washed.wet, washed.dry, bench.units) }}<template v-if="known && known.wear.seen > 0">
+          {{ wakesLine(washed.wakes, washed.wet, washed.dry, bench.units) }}<template v-if="known && known.wear.seen > 0">{{ ' ' }}
             {{ wearLine(known.wear.seen, known.wear.factor) }} <Sourced from="measured" /></template></p>
         <div class="relative min-h-56 flex-1"><RoundsChart class="absolute inset-0" :lines="washed.lines" :seen="seen" :rounds="ROUNDS"
           :label="`Bond of ${pair.supply.name} through ${ROUNDS} washes`" /></div>
-        <p v-if="washed.held < ROUNDS" class="mt-1 text-lg leading-snug" data-test="instead">
-          <template v-if="washed.coolerC > 0">Cooler: at {{ celsius(washed.coolerC, bench.units) }} it holds through {{ ROUNDS }} (dashed).
+        <p v-if="washed.held < ROUNDS && !never" class="mt-1 text-lg leading-snug" data-test="instead">
+          <template v-if="washed.coolerC > 0">Cooler: at {{ celsius(washed.coolerC, bench.units) }} <template
+            v-if="washed.dryer !== job.tumble">, {{ dryLine(washed.dryer).toLowerCase() }}, </template>it holds through {{ ROUNDS }}
+            (dashed).
           </template><template v-if="washed.instead">Or {{ washed.instead.name }} instead: it stands this wash (dotted).
             <NuxtLink to="/match" class="underline">To the match</NuxtLink></template>
           <template v-if="washed.coolerC === 0 && !washed.instead">Nothing cooler helps it, and nothing on the shelf stands this wash: sew

@@ -27,7 +27,7 @@ const dark = computed(() => {
 })
 const light = computed(() => (dark.value ? 'rgb(255 255 255 / 0.55)' : 'rgb(255 255 255 / 0.9)'))
 const shade = computed(() => (dark.value ? 'rgb(0 0 0 / 0.6)' : 'rgb(50 35 20 / 0.45)'))
-const bubbles = computed(() => strewn(11, l.value.bubbles, 22, W - 20, H - 20, 8))
+const bubbles = computed(() => strewn(11, l.value.bubbles, 22, W - 10, H - 10, 9))
 const dots = computed(() => strewn(23, l.value.resinOut, 60, W - 16, H - 16, 2.2))
 /** The corner that has let go: so far along the edges, backing side turned up. */
 const turned = computed(() => (l.value.atEdges ? Math.max(0.15, l.value.peeled) * 0.3 : l.value.peeled))
@@ -43,7 +43,7 @@ const backDots = computed(() => {
 })
 const dotR = computed(() => 1.5 + 2 * (l.value.melted ?? 0))
 const wave = computed(() => {
-  const a = l.value.waved * 9, d = [`M0 ${H}`]
+  const a = l.value.waved * 15, d = [`M0 ${H}`]
   for (let i = 1; i <= 8; i++) d.push(`Q${(i - 0.5) * W / 8} ${H - (i % 2 ? a * 2 : -a * 0.2)} ${i * W / 8} ${H}`)
   return `${d.join('')}V${H + 20}H0Z`
 })
@@ -95,9 +95,9 @@ const lying = computed(() => 1 - 0.12 * l.value.shrunk)
           <path :d="`M${W * 0.36 + 3} 0V${H}M${W * 0.6 + 3} 0V${H}`" fill="none" :stroke="shade" stroke-width="2" />
         </g>
         <g v-for="(b, i) in bubbles" :key="`b${i}`">
-          <ellipse :cx="b.x + 1.5" :cy="b.y + 2" :rx="b.r" :ry="b.r * 0.8" :fill="shade" />
+          <ellipse :cx="b.x + 2" :cy="b.y + 2.5" :rx="b.r" :ry="b.r * 0.8" :fill="shade" opacity="0.6" />
           <ellipse :cx="b.x" :cy="b.y" :rx="b.r" :ry="b.r * 0.8" :fill="shown" :stroke="shade" stroke-width="0.6" />
-          <ellipse :cx="b.x - b.r * 0.3" :cy="b.y - b.r * 0.3" :rx="b.r * 0.35" :ry="b.r * 0.25" :fill="light" />
+          <ellipse :cx="b.x - b.r * 0.3" :cy="b.y - b.r * 0.3" :rx="b.r * 0.5" :ry="b.r * 0.36" :fill="light" />
         </g>
         <circle v-for="(d, i) in dots" :key="`d${i}`" :cx="d.x" :cy="d.y" :r="d.r" :fill="dark ? '#cfc8b8' : '#6d6455'" opacity="0.8" />
         <g v-if="l.puckered" fill="none" :stroke="shade" :stroke-width="1 + 1.8 * l.puckered">
@@ -123,10 +123,12 @@ const lying = computed(() => 1 - 0.12 * l.value.shrunk)
         <path v-if="l.curled" :d="`M${W - 10 - 16 * l.curled} 0V${H}H${W + 6}V0Z`" fill="var(--rc-ground)" />
       </g>
     </g>
-    <!-- Boardy: the strip stands out over the edge instead of hanging. -->
-    <g v-if="l.stiff" fill="none" stroke="currentColor" stroke-width="2">
-      <path :d="`M${W - 62} ${H - 8}h24`" stroke-width="5" />
-      <path :d="`M${W - 38} ${H - 10}q14 0 ${32 - 4 * l.stiff} ${20 * (1 - l.stiff)}`" />
+    <!-- Boardy: the strip stands out over the edge; a soft one would hang. -->
+    <g v-if="l.stiff" :opacity="0.35 + 0.65 * l.stiff">
+      <rect x="14" y="62" width="88" height="70" fill="#b79a6a" stroke="#5f4a2a" stroke-width="2" />
+      <path d="M100 58q34 2 40 66" fill="none" stroke="var(--rc-paper)" stroke-width="3" stroke-dasharray="5 5" />
+      <path :d="`M14 56H104Q150 56 190 ${62 + 40 * (1 - l.stiff)}`" fill="none" stroke="#1c1a17" stroke-width="12" />
+      <path :d="`M14 56H104Q150 56 190 ${62 + 40 * (1 - l.stiff)}`" fill="none" stroke="#f6f1e4" stroke-width="7" />
     </g>
     <g v-if="onSole">
       <path v-if="onSole === true" :d="solePath(W / 2, H / 2, 96, 124)" fill="#b9bcc0" stroke="#5c5f63" stroke-width="2" />

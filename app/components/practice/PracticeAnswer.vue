@@ -16,7 +16,7 @@ const windowC = computed<[number, number] | null>(() => (bench.supply?.resin && 
   : null))
 const best = computed(() => Object.entries(practised.best.choice).map(([topic, o]) => {
   const t = topic as keyof typeof TOPIC_NAME
-  return `${TOPIC_NAME[t].toLowerCase()} ${o.split(/[+>]/).map(x => optionWords(bench, t, x, board.units).toLowerCase()).join(', ')}`
+  return `${TOPIC_NAME[t].toLowerCase()} ${o.split(/[+>]/).map(x => optionWords(bench, t, x, board.units)).join(', ')}`
 }).join('; '))
 const holds = computed(() => (bench.clock === 'hold' || bench.clock === 'touches'
   ? `, held ${practised.best.heldS.map(s => `${

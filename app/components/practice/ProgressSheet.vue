@@ -42,7 +42,7 @@ const day = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'n
     <label class="flex items-center gap-2"><span class="shrink-0 font-semibold">Whose</span>
       <UInput :model-value="sheet.name" :maxlength="60" class="w-full" aria-label="Whose sheet" placeholder="a name"
         @update:model-value="v => (sheet = { ...sheet, name: String(v) })" /></label>
-    <p class="mt-1 text-lg font-semibold">{{ passed }} of {{ EXERCISES.length }} done</p>
+    <p class="mt-0.5 font-semibold">{{ passed }} of {{ EXERCISES.length }} done</p>
     <table class="mt-1 hidden w-full text-left print:table">
       <thead><tr><th>Exercise</th><th>Best, of 100</th><th>Times</th><th>Done</th></tr></thead>
       <tbody><tr v-for="k in EXERCISES"
@@ -53,7 +53,7 @@ const day = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'n
       is in the workroom's
       records.</p>
     <p v-if="problem" class="font-semibold text-alert print:hidden" role="alert">{{ problem }}</p>
-    <div class="mt-2 flex flex-wrap gap-1 print:hidden">
+    <div class="mt-1 flex flex-wrap gap-1 print:hidden">
       <UButton v-if="lying" size="sm" @click="takeLying">Take up the apprentice's sheet</UButton>
       <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-printer" @click="print">Print</UButton>
       <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-download" @click="save">Save</UButton>

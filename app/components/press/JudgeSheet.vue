@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { lookOfJudging } from '#core/look'
 import { MARKS, READING_KINDS, readingBody, type TrialBody } from '#shared/schemas'
 import { bondWords, GRADE_WORDS, MARK_NAME, READING_NAME } from '#shared/words'
 
@@ -11,6 +12,9 @@ const judged = computed(() => press.laid!.judged)
 const grade = computed({ get: () => judged.value.grade, set: g => press.judge({ grade: g }) })
 const marks = computed({ get: () => judged.value.marks, set: m => press.judge({ marks: m }) })
 const text = computed({ get: () => judged.value.note, set: note => press.judge({ note }) })
+/** Grades and marks are drawn on the cloth that was pressed. */
+const library = useLibrary()
+const colour = computed(() => library.cloths.find(c => c.id === press.laid!.clothId)?.colourHex ?? '#d9cdb4')
 const GRADES = GRADE_WORDS.map((name, value) => ({ value, name }))
 const where = (m: TrialBody['marks'][number], words: string | number) =>
   press.judge({ where: { ...judged.value.where, [m]: String(words) } })
@@ -47,16 +51,20 @@ function keep(): void {
     <p class="mt-1 text-lg">Predicted: <b>{{ bondWords(press.laid!.predicted.bond) }}</b> <Sourced from="model"
     />. What does the scrap say?</p>
     <Choices v-model="grade" :options="GRADES" label="Bond" class="mt-4 grid grid-cols-6 gap-2 max-[900px]:grid-cols-3"
-      shape="flex min-h-24 flex-col items-start p-2 text-left">
+      shape="flex min-h-24 flex-col items-start p-1.5 text-left">
       <template #default="{ option }">
-        <span class="block text-3xl font-bold">{{ option.value }}</span>
+        <span class="flex w-full items-start justify-between gap-1"><span class="text-3xl font-bold">{{ option.value }}</span>
+          <SwatchLook :look="lookOfJudging(option.value)" :colour="colour" :wide="92" :high="66" /></span>
         <span class="text-lg leading-tight">{{ option.name }}</span>
       </template>
     </Choices>
     <h2 class="mt-5 text-xl font-semibold">Any marks?</h2>
     <div class="mt-2 flex flex-wrap gap-2">
-      <button v-for="m in MARKS" :key="m" type="button" :aria-pressed="marks.includes(m)" class="min-h-11 px-3 text-base"
-        :class="marks.includes(m) ? 'bg-alert text-paper' : 'slip hover:bg-linen-200/60'" @click="toggle(m)">{{ MARK_NAME[m] }}</button>
+      <button v-for="m in MARKS" :key="m" type="button" :aria-pressed="marks.includes(m)"
+        class="flex min-h-11 items-center gap-2 pl-1 pr-3 text-base"
+        :class="marks.includes(m) ? 'bg-alert text-paper' : 'slip hover:bg-linen-200/60'" @click="toggle(m)">
+        <SwatchLook :look="{ ...lookOfJudging(m === 'dotsVisible' ? 1 : 4, [m]) }" :colour="colour" :wide="54"
+          :high="38" />{{ MARK_NAME[m] }}</button>
     </div>
     <div v-if="marks.length" class="mt-2 flex flex-wrap gap-2">
       <label v-for="m in marks" :key="m" class="flex items-center gap-2">{{ MARK_NAME[m] }}: where?<UInput :model-value="judged.where[m]"

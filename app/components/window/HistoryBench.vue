@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { lookOfJudging } from '#core/look'
 import { washLimit } from '#core/match'
 import { hasPassed, rebased, type Pressed } from '#core/learn'
 import { RESINS } from '#core/materials'
@@ -21,6 +22,9 @@ const kinds = Object.entries(READING_NAME).map(([value, [name, unit]]) => ({ lab
 const day = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })
 const chosen = computed(() => pairing.trials.find(t => t.id === open.value) ?? pairing.trials[0] ?? null)
 const passed = (t: Trial) => hasPassed(t, pairing.washesAsked)
+/** As it was judged last: after its washes, where it had any. */
+const lookNow = (t: Trial) => lookOfJudging(t.washes.at(-1)?.grade ?? t.grade,
+  [...new Set([...t.marks, ...t.washes.flatMap(w => w.marks)])])
 const photoUrl = (t: Trial, id: string) => `/api/trials/${t.id}/photos/${id}`
 const photo = (t: Trial, stage: PhotoStage) => [...t.photos].reverse().find(f => f.stage === stage)
 
@@ -115,6 +119,7 @@ const GRADES = GRADE_WORDS.map((name, value) => ({ value, name, spoken: `${value
           :class="t.id === chosen?.id ? 'bg-ink text-paper rounded-[3px]' : 'slip'"
           :aria-current="t.id === chosen?.id ? 'true' : undefined" @click="open = t.id">
           <img v-if="photo(t, 'after')" :src="photoUrl(t, photo(t, 'after')!.id)" alt="" class="size-12 shrink-0 object-cover" />
+          <SwatchLook v-else :look="lookNow(t)" :colour="bench.cloth?.colourHex" :wide="62" :high="44" class="shrink-0" />
           <span class="flex shrink-0 items-center gap-1" :aria-label="`grades ${[t.grade, ...t.washes.map(w => w.grade)].join(', ')}`">
             <span v-for="(g, i) in [t.grade, ...t.washes.map(w => w.grade)]" :key="i"
               class="grid size-8 place-items-center rounded-full border-2 text-lg font-bold"
@@ -140,7 +145,10 @@ const GRADES = GRADE_WORDS.map((name, value) => ({ value, name, spoken: `${value
     </ol>
     <article v-if="chosen" class="slip min-h-0 overflow-y-auto p-4" data-test="swatch">
       <div class="flex flex-wrap items-start justify-between gap-3">
-        <p class="text-lg leading-snug">
+        <SwatchLook :look="lookNow(chosen)" :colour="bench.cloth?.colourHex" :construction="bench.cloth?.construction"
+          :nap="bench.cloth?.nap"
+          :wide="120" :high="84" label="As it was judged last" class="shrink-0" />
+        <p class="min-w-0 flex-1 text-lg leading-snug">
           <b class="text-2xl">{{ chosen.grade }}</b> {{ GRADE_WORDS[chosen.grade] }} <Sourced from="measured" />
           <span v-for="m in chosen.marks" :key="m" class="ml-2 text-alert">
             {{ MARK_NAME[m] }}{{ chosen.markWhere[m] ? ` (${chosen.markWhere[m]})` : '' }}</span></p>

@@ -1,0 +1,57 @@
+<script setup lang="ts">
+import type { Due } from '#shared/schemas'
+import { lookLine, lotLine, measuredLine, staleLine } from '#shared/words'
+
+/** What stands due beside the jobs: garments to look at again, proofs gone stale, lots nearly used up, irons to be measured. */
+const emit = defineEmits<{ open: [jobId: string, to: string] }>()
+const due = shallowRef<Due | null>(null)
+const open = ref<keyof Due | null>(null)
+const today = new Date().toISOString().slice(0, 10)
+const outbox = useOutbox()
+async function load(): Promise<void> {
+  try {
+    due.value = await $fetch<Due>('/api/due')
+  } catch {
+    due.value = null
+  }
+}
+onMounted(load)
+watch(() => outbox.sentCount.value, load)
+
+interface Line { key: string, name: string, says: string, go: () => void }
+const GROUPS = computed(() => {
+  const d = due.value
+  if (!d) return []
+  const to = (path: string) => () => { void navigateTo(path) }
+  const groups: { key: keyof Due, one: string, many: string, icon: string, lines: Line[] }[] = [
+    { key: 'looks', one: 'garment back for a look', many: 'garments back for a look', icon: 'i-lucide-shirt',
+      lines: d.looks.map(l => ({ key: l.jobId, name: l.name, says: lookLine(l, today), go: () => emit('open', l.jobId, '/care') })) },
+    { key: 'proofs', one: 'proof gone stale', many: 'proofs gone stale', icon: 'i-lucide-stamp',
+      lines: d.proofs.map(p => ({ key: p.jobId + p.clothId, name: p.name, says: staleLine(p),
+        go: () => emit('open', p.jobId, '/swatch') })) },
+    { key: 'lots', one: 'lot nearly used up', many: 'lots nearly used up', icon: 'i-lucide-package-open',
+      lines: d.lots.map(l => ({ key: l.supplyId, name: l.name, says: lotLine(l), go: to('/shelf') })) },
+    { key: 'irons', one: 'iron to be measured', many: 'irons to be measured', icon: 'i-lucide-thermometer',
+      lines: d.irons.map(i => ({ key: i.ironId, name: i.name, says: measuredLine(i, today), go: to('/irons') })) },
+  ]
+  return groups.filter(g => g.lines.length > 0)
+})
+const shown = computed(() => GROUPS.value.find(g => g.key === open.value) ?? null)
+</script>
+
+<template>
+  <section v-if="GROUPS.length" class="mt-3" aria-label="Also due" data-test="due">
+    <div class="flex flex-wrap gap-2">
+      <button v-for="g in GROUPS" :key="g.key" type="button" class="flex min-h-11 items-center gap-2 px-3" :aria-expanded="open === g.key"
+        :class="open === g.key ? 'bg-ink text-paper' : 'slip hover:bg-linen-200/60'" @click="open = open === g.key ? null : g.key">
+        <UIcon :name="g.icon" class="size-5" /><b class="text-lg">{{ g.lines.length }}</b>
+        {{ g.lines.length === 1 ? g.one : g.many }}</button>
+    </div>
+    <ul v-if="shown" class="slip mt-1 divide-y divide-dashed divide-seam px-3">
+      <li v-for="l in shown.lines" :key="l.key"><button type="button"
+        class="flex min-h-11 w-full items-baseline gap-4 text-left hover:bg-linen-200/40"
+        @click="l.go"><b class="ticket text-lg">{{ l.name }}</b><span class="min-w-0 flex-1">{{ l.says }}</span>
+        <Sourced from="measured" /></button></li>
+    </ul>
+  </section>
+</template>

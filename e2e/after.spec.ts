@@ -1,0 +1,280 @@
+import { randomUUID } from 'node:crypto'
+import { expect, test, type Page } from '@playwright/test'
+import { beginExercise, bestAttempt } from '#core/practice'
+import type {
+  CareLog, Cloth, Due, Job, Makings, Page as Listed, RescuePast, Run, RunHead, Supply, SupplyWashes, Trial,
+} from '#shared/schemas'
+import { stopsOfDemo } from './irons'
+import { sheetsOf } from './paper'
+import { startServer, type Server } from './server'
+
+let server: Server
+test.beforeAll(async () => {
+  server = await startServer(60)
+  await stopsOfDemo(server.url)
+})
+test.afterAll(() => server.down())
+test.use({ testIdAttribute: 'data-test' })
+
+const get = async <T>(page: Page, path: string) => (await (await page.request.get(`${server.url}${path}`)).json()) as T
+const jobNamed = async (page: Page, name: string): Promise<Job> => {
+  for (const done of [false, true]) {
+    const { rows } = await get<Listed<Job>>(page, `/api/jobs?size=100&done=${done}`)
+    const found = rows.find(j => j.name === name)
+    if (found) return found
+  }
+  throw new Error(`no job ${name}`)
+}
+const supply = async (page: Page, code: string) =>
+  (await get<Listed<Supply>>(page, `/api/supplies?q=${code}`)).rows.find(s => s.code === code)!
+const cloth = async (page: Page, code: string) => (await get<Listed<Cloth>>(page, `/api/cloths?q=${code}`)).rows[0]!
+async function openJob(page: Page, name: string): Promise<void> {
+  await page.goto(`${server.url}/today`)
+  await page.getByTestId('jobs').getByRole('listitem').filter({ hasText: name }).getByRole('button').first().click()
+  await expect(page.getByTestId('ticket')).toContainText(name)
+  await expect(page).not.toHaveURL(/today/)
+}
+
+test('care: what a garment stands and why, a wish beyond it, the slip in two sizes with own words', async ({ page }) => {
+  test.setTimeout(120_000)
+  await openJob(page, 'Mate\'s boat coat')
+  await page.keyboard.press('6')
+  const limits = page.getByTestId('limits')
+  await expect(limits).toContainText('Wash at 30 °C at the most')
+  await expect(limits).toContainText('Boat-coat melton, navy: wool')
+  await expect(page.getByTestId('stays')).toContainText('in one place', { timeout: 30_000 }).catch(async () => {
+    await expect(page.getByTestId('stays')).toContainText('as long as it likes')
+  })
+  await page.getByRole('button', { name: /Iron up to 110 °C/ }).click()
+  await expect(page.getByTestId('chain-iron').getByRole('listitem').first()).toContainText('acetate')
+  await expect(page.getByTestId('rounds')).toContainText('Weft-insert front')
+  // A wish that no part stands is said, with the part that says no.
+  const coat = await jobNamed(page, 'Mate\'s boat coat'), { id, updatedAt: _u, progress: _p, ...body } = coat
+  expect((await page.request.put(`${server.url}/api/jobs/${id}`, { data: { ...body, washC: 60, tumble: 'yes' } })).status()).toBe(200)
+  await page.reload()
+  await expect(page.getByTestId('beyond').first()).toContainText('Wash at 60 °C is beyond it. Boat-coat melton, navy: wool (to 30 °C).')
+  // The slip: what is written stands on it, and comes back after a reload.
+  await page.keyboard.press('p')
+  await page.getByRole('textbox', { name: 'Own words on the slip' }).fill('Hang it broad. Grüße, Wren.')
+  await expect(page.getByTestId('slip')).toContainText('Hang it broad.')
+  await expect.poll(async () => (await jobNamed(page, coat.name)).careWords).toBe('Hang it broad. Grüße, Wren.')
+  await page.reload()
+  await expect(page.getByTestId('slip')).toContainText('Grüße, Wren.', { timeout: 20_000 })
+  const text = await (await page.request.get(`${server.url}/api/jobs/${id}/slip?as=text`)).text()
+  for (const part of ['Coat: Mate\'s boat coat', 'Wash at 30 °C', 'under a cloth', 'Grüße, Wren.', 'Tidewell workroom']) expect(
+    text).toContain(part)
+  for (const [size, wide, high] of [['card', 105, 148], ['pocket', 85, 55]] as const) {
+    const pdf = await (await page.request.get(`${server.url}/api/jobs/${id}/slip?size=${size}`)).body()
+    const [first] = await sheetsOf(pdf)
+    expect(first!.wideMm).toBeCloseTo(wide, 0)
+    expect(first!.highMm).toBeCloseTo(high, 0)
+  }
+  expect((await page.request.get(`${server.url}/api/jobs/${id}/slip?size=huge`)).status()).toBe(422)
+  expect((await page.request.get(`${server.url}/api/jobs/${randomUUID()}/slip`)).status()).toBe(404)
+})
+
+test('a jacket comes back: what was foreseen, what is; the swatch behind it, its proof and its past hear of it, once', async ({ page }) => {
+  test.setTimeout(120_000)
+  await page.goto(`${server.url}/today`)
+  await page.getByRole('button', { name: /back for a look/ }).click()
+  await page.getByTestId('due').getByRole('button', { name: /Deckhand/ }).click()
+  await expect(page).toHaveURL(/care/)
+  await expect(page.getByTestId('beyond').first()).toContainText('Feather nonwoven: its sheet (to 40 °C)')
+  await expect(page.getByTestId('rounds')).toContainText('holds through', { timeout: 30_000 })
+  await page.keyboard.press('b')
+  const log = page.getByTestId('care-log')
+  await expect(log.getByRole('listitem')).toHaveCount(1)
+  await expect(log).toContainText('Worse than foreseen')
+  const job = await jobNamed(page, 'Deckhand\'s jacket, worn'), pair = job.cloths[0]!
+  const before = await get<Listed<Trial>>(page, `/api/pairings?clothId=${pair.clothId}&supplyId=${pair.supplyId}`)
+  await page.getByRole('spinbutton', { name: 'How many washes' }).fill('2')
+  await page.getByRole('button', { name: 'bubbles' }).click()
+  await page.keyboard.press('1')
+  await page.keyboard.press('k')
+  await expect(log.getByRole('listitem')).toHaveCount(2, { timeout: 20_000 })
+  const kept = await get<CareLog>(page, `/api/jobs/${job.id}/care`)
+  expect(kept.events[0]).toMatchObject({ grade: 1, rounds: 2, marks: ['bubbles'] })
+  const after = await get<Listed<Trial>>(page, `/api/pairings?clothId=${pair.clothId}&supplyId=${pair.supplyId}`)
+  expect(after.rows[0]!.washes.length).toBe(before.rows[0]!.washes.length + 1)
+  expect(after.rows[0]!.washes.at(-1)).toMatchObject({ grade: 1, note: expect.stringContaining('In a garment') })
+  // Told again under its key nothing is added; what is wrong is said with its field.
+  const { id: _i, trialId: _t, ...told } = kept.events[0]!
+  await page.request.post(`${server.url}/api/jobs/${job.id}/care`, { data: told })
+  expect((await get<CareLog>(page, `/api/jobs/${job.id}/care`)).events).toHaveLength(2)
+  for (const [more, says] of [[{ rounds: 0 }, 'Washes:'], [{ grade: 9 }, 'Bond:'], [{ washC: 150 }, 'Wash:'],
+    [{ clothId: randomUUID() }, 'Cloth:']] as const) {
+    const answer = await page.request.post(`${server.url}/api/jobs/${job.id}/care`, { data: { ...told, clientKey: randomUUID(), ...more } })
+    expect(answer.status()).toBe(422)
+    expect(await answer.text()).toContain(says)
+  }
+  expect((await get<CareLog>(page, `/api/jobs/${job.id}/care`)).events).toHaveLength(2)
+  const washes = await get<SupplyWashes>(page, `/api/supplies/${pair.supplyId}/washes`)
+  expect(washes.swatches.some(s => s.after === 1)).toBe(true)
+  // A good one tells each of its washes.
+  const good = await supply(page, 'B-13'), crepe = await cloth(page, 'TW-17')
+  const past = await get<Listed<Trial>>(page, `/api/pairings?clothId=${crepe.id}&supplyId=${good.id}`)
+  if (past.rows[0]) {
+    await page.request.post(`${server.url}/api/jobs/${job.id}/care`, {
+      data: { ...told, clientKey: randomUUID(), clothId: crepe.id, supplyId: good.id, rounds: 3, grade: 4, marks: [], washC: 30,
+        tumble: 'no' },
+    })
+    const heard = await get<Listed<Trial>>(page, `/api/pairings?clothId=${crepe.id}&supplyId=${good.id}`)
+    expect(heard.rows.reduce((s, t) => s + t.washes.length, 0)).toBe(past.rows.reduce((s, t) => s + t.washes.length, 0) + 3)
+  }
+  await page.reload()
+  await expect(page.getByTestId('care-log').getByRole('listitem').first()).toContainText('1: a fingertip lifts it', { timeout: 20_000 })
+})
+
+test('a garment without pieces or backing, and no job at all', async ({ page }) => {
+  const denim = await cloth(page, 'TW-13')
+  const job = (await (await page.request.post(`${server.url}/api/jobs`, {
+    data: { name: 'Plain apron', garment: 'Apron', washC: 60, tumble: 'low', dryClean: false,
+      cloths: [{ clothId: denim.id, place: null, supplyId: null }] },
+  })).json()) as Job
+  await page.goto(`${server.url}/care`)
+  await expect(page.getByText('Whose care?')).toBeVisible({ timeout: 20_000 })
+  await openJob(page, job.name)
+  await page.keyboard.press('6')
+  await expect(page.getByTestId('limits')).toContainText('Deck denim: cotton')
+  await expect(page.getByText('Nothing is fused in this garment yet')).toBeVisible()
+  expect((await get<Due>(page, '/api/due')).irons.length).toBeGreaterThan(0)
+})
+
+/** Presses all of a run by keys. */
+async function pressAll(page: Page, job: Job): Promise<Run> {
+  await page.keyboard.press('5')
+  await expect(page.getByRole('tab', { name: /Order/ })).toBeVisible({ timeout: 20_000 })
+  await page.keyboard.press('l')
+  await expect(page.getByRole('button', { name: /Begin the run/ })).toBeEnabled({ timeout: 60_000 })
+  await page.keyboard.press('Enter')
+  await expect(page.getByTestId('run')).toBeVisible()
+  await page.keyboard.press('d')
+  const now = page.getByTestId('now')
+  for (let i = 0; i < 900; i++) {
+    const words = (await now.textContent()) ?? ''
+    if (/All of it/.test(words)) break
+    if (await page.getByTestId('edge').isVisible()) await page.keyboard.press('h')
+    else if (/^(Set down|Lift|Turn it|Warm|Lay|Peel)/.test(words)) await page.locator('body').press('Space')
+    await page.waitForTimeout(40)
+  }
+  const [head] = await get<RunHead[]>(page, `/api/jobs/${job.id}/runs`)
+  return get<Run>(page, `/api/runs/${head!.id}`)
+}
+
+test('a bubbled front: what is seen, one question, the remedy, pressed in its run; how it went is remembered', async ({ page }) => {
+  test.setTimeout(180_000)
+  await openJob(page, 'Second mate\'s blazer')
+  await page.keyboard.press('.')
+  await expect(page.getByTestId('signs').getByRole('button')).toHaveCount(21)
+  await expect(page.getByRole('combobox', { name: 'How it was pressed' })).toContainText('grade 3')
+  // Signs that contradict each other are named, and nothing is asked.
+  await page.getByRole('button', { name: 'Lifts at a fingertip' }).click()
+  await page.getByRole('button', { name: 'The cloth tears first' }).click()
+  await expect(page.getByTestId('contradicts')).toContainText('cannot both be of one bond')
+  await expect(page.getByTestId('question')).toHaveCount(0)
+  await page.keyboard.press('n')
+  await page.getByRole('button', { name: 'Bubbles' }).click()
+  await expect(page.getByTestId('causes').getByRole('listitem').first()).toContainText('Cloth and backing shrank apart')
+  await expect(page.getByTestId('question')).toContainText('?')
+  const asked = await page.getByTestId('question').textContent()
+  await page.keyboard.press('2')
+  await expect(page.getByTestId('diagnosis')).toContainText('1 answered')
+  expect(await page.getByTestId('diagnosis').textContent()).not.toContain(`${asked!}question 1`)
+  await page.reload()
+  await expect(page.getByTestId('diagnosis')).toContainText('1 answered', { timeout: 20_000 })
+  await expect(page.getByTestId('remedy')).toContainText('Lay it flat again', { timeout: 30_000 })
+  await expect(page.getByTestId('remedy')).toContainText('wool · silk')
+  await expect(page.getByTestId('remedy')).toContainText('Shrink both first')
+  await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
+  await page.keyboard.press('Enter')
+  await expect(page.getByTestId('remedies')).toContainText('Lay it flat again')
+  const job = await jobNamed(page, 'Second mate\'s blazer')
+  await expect.poll(async () => (await get<Makings>(page, `/api/jobs/${job.id}/makings`)).makings.map(m => m.work.kind)).toEqual(['remedy'])
+  const run = await pressAll(page, job)
+  const remedy = run.operations.find(o => o.kind === 'remedy')!
+  expect(remedy.recipe!.holdS).toBeGreaterThan(2)
+  expect(run.events.some(e => e.op === remedy.id && e.kind === 'lift')).toBe(true)
+  await page.keyboard.press('.')
+  await page.getByTestId('remedies').getByRole('button', { name: 'It came right' }).click()
+  await expect.poll(async () => (await get<RescuePast>(page, '/api/rescues')).results).toEqual([{ cause: 'shrankApart', went: 'well' }])
+  // What cannot be undone is said kindly; another cause's remedy is a press away.
+  await page.keyboard.press('n')
+  await page.getByRole('button', { name: 'Colour moved' }).click()
+  await expect(page.getByTestId('cannot')).toContainText('Dye that has moved does not go home', { timeout: 20_000 })
+  await page.getByRole('button', { name: /Too hot for its fibre/ }).click()
+  await expect(page.getByTestId('remedy')).toContainText('Brush, damp, daylight')
+  const bad = await page.request.put(`${server.url}/api/jobs/${job.id}/makings`, {
+    data: { version: 99, makings: [{ id: randomUUID(), name: 'X', clothId: null,
+      work: { format: 1, kind: 'remedy', signs: [], cause: 'slid' } }] },
+  })
+  expect(bad.status()).toBe(422)
+  expect(await bad.text()).toContain('Signs: choose at least one')
+})
+
+/** Everything that a workroom keeps, counted. */
+async function counts(page: Page): Promise<string> {
+  const health = await Promise.all(['/api/jobs?size=1', '/api/jobs?size=1&done=true', '/api/cloths?size=1', '/api/supplies?size=1'].map(
+    async p =>
+      (await get<Listed<unknown>>(page, p)).total))
+  const denim = await cloth(page, 'TW-13')
+  const history = await get<Listed<Trial>>(page, `/api/cloths/${denim.id}/history`)
+  const runs = await Promise.all((await get<Listed<Job>>(page, '/api/jobs?size=100')).rows.map(
+    async j => (await get<RunHead[]>(page, `/api/jobs/${j.id}/runs`)).length))
+  return JSON.stringify([health, history.total, runs, (await get<{ version: number }>(page, '/api/workshop')).version])
+}
+
+test('practice: plainly marked, pressed by the clock, answered with a picture; kept in the browser and nowhere else', async ({ page }) => {
+  test.setTimeout(180_000)
+  await page.goto(`${server.url}/practice`)
+  await expect(page.getByTestId('practice-band')).toContainText('nothing of this is kept', { timeout: 20_000 })
+  const before = await counts(page)
+  const written: string[] = []
+  page.on('request', (r) => { if (r.method() !== 'GET') written.push(`${r.method()} ${r.url()}`) })
+  await page.getByRole('radio', { name: '5 × as quick' }).click()
+  await page.getByRole('button', { name: /Dry against moist/ }).click()
+  // A seed that is no number.
+  await page.getByRole('textbox', { name: 'Seed' }).fill('seven')
+  await expect(page.getByTestId('practice-problem')).toContainText('Seed: a whole number from 0 to 999999.')
+  await page.getByRole('textbox', { name: 'Seed' }).fill('12')
+  // A cold iron fails.
+  await page.getByRole('radio', { name: 'Dry', exact: true }).click()
+  await page.getByRole('radio', { name: /synthetic/ }).click()
+  await page.locator('body').press('Space')
+  await page.waitForTimeout(1200)
+  await page.locator('body').press('Space')
+  await expect(page.getByTestId('answer')).toContainText('Not yet', { timeout: 30_000 })
+  await expect(page.getByTestId('answer')).toContainText('It holds too little')
+  await expect(page.getByTestId('answer').getByTestId('look').first()).toBeVisible()
+  await expect(page.getByTestId('answer')).toContainText('The best here:')
+  // The best that was possible passes.
+  const bench = beginExercise('dryMoist', 13), best = bestAttempt(bench)
+  await page.keyboard.press('n')
+  await expect(page.getByRole('textbox', { name: 'Seed' })).toHaveValue('13')
+  await page.getByRole('radio', { name: { dry: 'Dry', steam: 'Steam shots', mist: 'Mist', damp: 'Damp cover' }[best.choice.method!]!,
+    exact: true }).click()
+  await page.getByRole('radio', { name: bench.stops[Number(best.choice.stop)]!.label }).click()
+  await page.locator('body').press('Space')
+  await page.waitForTimeout(best.heldS[0]! / 5 * 1000 + 250)
+  await page.locator('body').press('Space')
+  await expect(page.getByTestId('answer')).toContainText('Done', { timeout: 30_000 })
+  // An order is answered without pressing; a corner step by step.
+  await page.getByRole('button', { name: /A job's order/ }).click()
+  await page.getByRole('button', { name: 'Hem earlier' }).click()
+  await page.getByRole('button', { name: /Let the bench answer/ }).click()
+  await expect(page.getByTestId('answer')).toContainText('of 100 of the best', { timeout: 30_000 })
+  await page.getByRole('button', { name: /Find the fibre/ }).click()
+  await page.getByTestId('corner').getByRole('button').first().click()
+  await expect(page.getByTestId('corner').getByRole('listitem')).toHaveText(/nothing to be seen/, { timeout: 20_000 })
+  await page.reload()
+  await expect(page.getByTestId('progress')).toContainText('1 of 12 done', { timeout: 20_000 })
+  // The printed sheet has all of it.
+  await page.emulateMedia({ media: 'print' })
+  await expect(page.getByRole('row', { name: /Dry against moist/ })).toContainText('yes')
+  await page.emulateMedia({ media: 'screen' })
+  // A file that is none is refused; the apprentice's is taken up.
+  await page.getByLabel('Open a sheet of exercises').setInputFiles(
+    { name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{"format":"other"}') })
+  await expect(page.getByTestId('progress')).toContainText('Nothing was changed')
+  expect(written).toEqual([])
+  expect(await counts(page)).toBe(before)
+})
