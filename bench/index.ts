@@ -14,6 +14,7 @@ import { printLays } from './lay'
 import { printLearning } from './learn'
 import { demoPairs } from './pairs'
 import { printPressing } from './press'
+import { printAfter } from './after'
 import { printMends } from './mend'
 import { printSeams } from './seams'
 import { buildStack, type ClothInput, type StackInput } from '#core/stack'
@@ -214,4 +215,5 @@ console.log('')
 printLays()
 printSeams()
 await printMends()
+printAfter()
 printPressing()

@@ -85,6 +85,10 @@ test('every route, asked with the ids of a second workroom: nothing is there, an
     },
     'irons/[id]/index.put': { ...iron, stops: [{ label: 'a', meanC: 150, swingC: 5 }], version },
     'jobs/[id]/cuts.post': { ...cut, clientKey: randomUUID() }, 'jobs/[id]/lays.put': { supplyId: lawn.id, parts: [part] },
+    'jobs/[id]/care.post': {
+      clientKey: randomUUID(), clothId: mine.cloth, supplyId: mine.supply, rounds: 1, washC: 40, tumble: 'no', grade: 3, marks: [],
+      cameAt: day,
+    },
     'jobs/[id]/makings.put': { version, makings: [] },
     'jobs/[id]/pieces.put': { version, pieces: [circle] }, 'jobs/[id]/index.put': { ...job, version },
     'places/[id]/index.put': { ...place, version },
@@ -120,7 +124,12 @@ test('every route, asked with the ids of a second workroom: nothing is there, an
     ['/api/trials', { ...swatch, overSupplyIds: [theirs.supplies] }], ['/api/trials', { ...swatch, planId: theirs.plans }],
     ['/api/reports/window', { ...report, overSupplyIds: [theirs.supplies] }],
     ['/api/jobs', { ...job, cloths: [{ clothId: theirs.cloths }] }],
-    ['/api/scraps', { ...own.rows.scraps[0], clothId: theirs.cloths }],
+    ['/api/scraps', { ...own.rows.scraps[0], clothId: theirs.cloths }], ['/api/jobs', { ...job, trimIds: [theirs.supplies] }],
+    ...(['clothId', 'supplyId'] as const).map((column): [string, unknown] => [`/api/jobs/${ownJob.id}/care`, {
+      clientKey: randomUUID(), clothId: mine.cloth, supplyId: mine.supply, rounds: 1, washC: 40, tumble: 'no', grade: 3, marks: [],
+      cameAt: day,
+      [column]: theirs[column === 'clothId' ? 'cloths' : 'supplies'],
+    }]),
     ['/api/jobs', { ...job, cloths: [{ clothId: mine.cloth, supplyId: theirs.supplies }] }],
   ]
   // A run of ours that would point at theirs, or tell something of theirs.

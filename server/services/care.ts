@@ -78,6 +78,7 @@ export async function addCareEvent(context: Context, jobId: string, body: CareEv
 
 /** How swatches of a supply came through their washes, the newest first. */
 export async function supplyWashes({ workshopId }: Context, supplyId: string): Promise<SupplyWashes> {
+  if (!await SupplyRow.count({ where: { id: supplyId, workshopId } })) throw notFound('supply')
   const swatches = await database().query<WashedSwatch>(`
     select t.cloth_id as "clothId", t.grade, w.rounds, w.wash_c as "washC", w.tumble, w.grade as after, w.marks
     from trial t join lateral (

@@ -67,18 +67,20 @@ async function writeCloths(context: Context, jobId: string, cloths: JobBody['clo
   )
 }
 
-/** Every cloth and backing of a job must be kept in this workroom. */
-async function checkCloths(context: Context, cloths: JobBody['cloths']): Promise<void> {
+/** Every cloth, backing and trim of a job must be kept in this workroom. */
+async function checkCloths(context: Context, cloths: JobBody['cloths'], trimIds: JobBody['trimIds']): Promise<void> {
   const { workshopId } = context
   const clothIds = cloths.map(c => c.clothId), supplyIds = [...new Set(cloths.flatMap(c => c.supplyId ?? []))]
   if (await ClothRow.count({ where: { workshopId, id: clothIds } }) < clothIds.length)
     throw invalid([{ field: 'cloths', message: 'Cloths: one of them is not kept here any more. Choose another.' }])
   if (await SupplyRow.count({ where: { workshopId, id: supplyIds } }) < supplyIds.length)
     throw invalid([{ field: 'cloths', message: 'Backing: it is not kept here any more. Choose another.' }])
+  if (await SupplyRow.count({ where: { workshopId, id: trimIds } }) < new Set(trimIds).size)
+    throw invalid([{ field: 'trimIds', message: 'Trims: one of them is not kept here any more. Choose another.' }])
 }
 
 export async function createJob(context: Context, { cloths, ...body }: JobBody): Promise<Job> {
-  await checkCloths(context, cloths)
+  await checkCloths(context, cloths, body.trimIds)
   const id = await database().transaction(async (transaction) => {
     const row = await JobRow.create({ ...body, workshopId: context.workshopId }, { transaction })
     await writeCloths(context, row.id, cloths, transaction)
@@ -89,7 +91,7 @@ export async function createJob(context: Context, { cloths, ...body }: JobBody):
 
 /** Saves over the version the writer started from; a newer one is a conflict that carries both. */
 export async function updateJob(context: Context, id: string, { version, cloths, ...body }: JobBody & { version: number }): Promise<Job> {
-  await checkCloths(context, cloths)
+  await checkCloths(context, cloths, body.trimIds)
   const stands = await database().transaction(async (transaction) => {
     const row = await JobRow.findOne({ where: { id, workshopId: context.workshopId }, transaction, lock: true })
     if (!row) throw notFound('job')

@@ -1,0 +1,43 @@
+/** Diagnosis, practice, care: how good and how quick; prints, asserts nothing. */
+import { bondThrough, ironStays } from '#core/care'
+import { RESIN_KEYS, RESINS } from '#core/materials'
+import { beginExercise, bestAttempt, EXERCISES, judgeAttempt } from '#core/practice'
+import { askThrough, diagnose, MOST_QUESTIONS, NO_CONTEXT, remedyFor, simulateFailure } from '#core/rescue'
+import { demoPairs } from './pairs'
+
+const timed = <T>(work: () => T): [T, number] => {
+  const from = performance.now(), got = work()
+  return [got, performance.now() - from]
+}
+const FAILURES = 300
+
+export function printAfter(): void {
+  const benches = demoPairs().map(p => p.bench).filter(b => b.cloth.fibres.every(f => f.fibre === 'cotton' || f.fibre === 'wool'))
+  const failures = Array.from({ length: FAILURES }, (_, i) => simulateFailure(benches, i + 1))
+  const ranks = failures.map(askThrough)
+  console.log(`\n${FAILURES} hidden failures on cloths of the demo: the true cause first, and among the first three`)
+  for (let n = 0; n <= MOST_QUESTIONS; n++) {
+    const share = (within: number) => `${(ranks.filter(r => r[n]! <= within).length / FAILURES * 100).toFixed(0)} %`
+    console.log(`after ${n} questions: ${share(1).padStart(5)} ${share(3).padStart(5)}`)
+  }
+  const [, diagnosed] = timed(() => failures.forEach(f => diagnose(f.signs, {}, f.known)))
+  const [, asked] = timed(() => { for (let n = 0; n < 100; n++) diagnose(['lifts', 'bubbles'], { crisp: 0, held: 1 }, NO_CONTEXT) })
+  console.log(`a diagnosis and its next question: ${(diagnosed / FAILURES).toFixed(2)} ms; with two answers ${(asked / 100).toFixed(2)} ms`)
+  const [bench] = benches
+  const [, cure] = timed(() => remedyFor('tooShort', { ...bench!, bond: 0.4, browned: false }))
+  console.log(`a remedy worked out: ${cure.toFixed(0)} ms; how the wearer may iron it: ${timed(() => ironStays(bench!))[1].toFixed(0)} ms`)
+  console.log('\nA bond of 125 % through 1, 5 and 20 washes: at its limit, and 20 °C over it')
+  for (const key of RESIN_KEYS) {
+    const r = RESINS[key], limitC = r.washC[1], resin = { resin: r, limitC, tumble: r.tumble, repellent: false, wear: 1 }
+    const at = (washC: number) => [1, 5, 20].map(n =>
+      `${(bondThrough(1.25, resin, { washC, tumble: r.tumble, softener: false }, n).at(-1)! * 100).toFixed(0)} %`).join(' ')
+    console.log(
+      `${r.name.padEnd(30)} ${String(limitC).padStart(3)} °C: ${at(limitC).padEnd(18)} ${limitC < 95 ? at(Math.min(95, limitC + 20)) : ''}`)
+  }
+  console.log('\nPractice: an exercise laid out, its best looked for, an answer judged, ms')
+  for (const key of EXERCISES) {
+    const [laid, begun] = timed(() => beginExercise(key, 7)), [best, looked] = timed(() => bestAttempt(laid))
+    const [, judged] = timed(() => judgeAttempt(laid, best))
+    console.log(`${key.padEnd(12)} ${begun.toFixed(1).padStart(6)} ${looked.toFixed(0).padStart(6)} ${judged.toFixed(0).padStart(6)}`)
+  }
+}
