@@ -151,6 +151,35 @@ const SCREENS = {
     await expect(page.getByTestId('scraps').getByRole('listitem').first()).toBeVisible({ timeout: 20_000 })
     await page.getByRole('radio', { name: 'The hole' }).click()
   },
+  'care': async (page: Page) => {
+    await page.keyboard.press('6')
+    await expect(page.getByTestId('limits')).toBeVisible({ timeout: 20_000 })
+    await page.getByRole('button', { name: /^Iron up/ }).click()
+    await expect(page.getByTestId('stays')).toBeVisible({ timeout: 30_000 })
+  },
+  'the slip': async (page: Page) => {
+    await page.keyboard.press('p')
+    await expect(page.getByTestId('slip')).toBeVisible()
+  },
+  'came back': async (page: Page) => {
+    await page.keyboard.press('b')
+    await expect(page.getByTestId('care-log')).toBeVisible()
+  },
+  'rescue': async (page: Page) => {
+    await page.keyboard.press('.')
+    await expect(page.getByTestId('signs')).toBeVisible({ timeout: 20_000 })
+  },
+  'what lies behind it': async (page: Page) => {
+    await page.getByRole('button', { name: 'Shine' }).click()
+    await expect(page.getByTestId('remedy').getByRole('listitem').first()).toBeVisible({ timeout: 30_000 })
+  },
+  'practice': async (page: Page) => {
+    await page.keyboard.press(';')
+    await expect(page.getByTestId('practice-bench')).toBeVisible({ timeout: 20_000 })
+    await page.getByRole('button', { name: /A job's order/ }).click()
+    await page.getByRole('button', { name: /Let the bench answer/ }).click()
+    await expect(page.getByTestId('answer')).toBeVisible({ timeout: 30_000 })
+  },
   'shelf': to('shelf', p => p.getByRole('button', { name: /Collar lawn/ })),
   'a supply': async (page: Page) => { await page.getByRole('button', { name: /Collar lawn/ }).click() },
   'irons': to('irons', p => p.getByRole('button', { name: 'Start the probe' })),
@@ -215,8 +244,8 @@ async function axe(page: Page, rule?: string): Promise<string[]> {
 }
 
 test('no screen keeps anyone out, light or dark: names, roles, contrast, and nothing over the side', async ({ page }) => {
-  // Some sixty screens, each looked at twice.
-  test.setTimeout(480_000)
+  // Some seventy screens, each looked at twice.
+  test.setTimeout(540_000)
   page.setDefaultTimeout(12_000)
   await page.setViewportSize({ width: 1280, height: 800 })
   // Colours change at once, so that none is looked at half-way.
