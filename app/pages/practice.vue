@@ -101,7 +101,7 @@ const RADIUS = 92, around = 2 * Math.PI * RADIUS
               <p v-else-if="judging" class="m-auto text-lg text-muted-ink" role="status">The bench looks at it, and for the best there
                 was…</p>
               <template v-else-if="more && lastTry">
-                <PracticeAnswer :bench="bench" :practised="lastTry" class="opacity-95" />
+                <PracticeAnswer :bench="bench" :practised="lastTry" scrap />
                 <div class="mt-2 flex gap-2"><UButton size="lg" @click="p.count()">This one counts</UButton>
                   <UButton v-if="held.length >= needs" size="lg" variant="outline" color="neutral" @click="p.again">Another scrap
                     ({{ bench.tries

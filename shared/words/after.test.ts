@@ -3,7 +3,8 @@ import { careLimits, type CareLimits, type IronStay } from '#core/care'
 import { beginExercise, EXERCISES, judgeAttempt, type Finding } from '#core/practice'
 import { CAUSES, QUESTIONS, answersTo, REMEDIES, SIGNS, type Remedy } from '#core/rescue'
 import {
-  cannotWords, careEventLine, careFar, careFault, careWhy, CAUSE_NAME, cleanLine, contradictWords, dryLine, EXERCISE_NAME, findingWords,
+  cannotWords, careEventLine, careFar, careFault, careWhy, CAUSE_NAME, cleanLine, contradictWords, coolerLine, dryLine, EXERCISE_NAME,
+  findingWords,
   foreseenLine,
   ironLine, lookLine, lotLine, measuredLine, nearWords, NEXT_WORDS, optionWords, partLine, QUESTION_WORDS, REMEDY_NAME, remedySteps,
   riskWords,
@@ -56,6 +57,8 @@ describe('care in words', () => {
     expect(roundsLine(7, 20, 'Lawn', true)).toBe('Lawn holds through 7 of them.')
     expect(roundsLine(30, 20, 'Lawn', true)).toContain('more than are wished')
     expect(roundsLine(200, 20, 'Lawn', true)).toContain('outlasts')
+    expect(coolerLine(40, 'no', 20)).toBe('Cooler: at 40 °C, no dryer, it holds through 20 (dashed).')
+    expect(coolerLine(30, null, 20)).toBe('Cooler: at 30 °C, it holds through 20 (dashed).')
     const stay = (more: Partial<IronStay>): string => stayLine(
       { classC: 150, side: 'face', covered: false, steam: false, restS: 7, ...more })
     expect(stay({})).toBe('150 °C from the face: 7\u00A0s in one place')

@@ -85,6 +85,9 @@ export const roundsLine = (rounds: number, wished: number, name: string, holds: 
       : rounds >= 200
         ? `${name} outlasts them.`
         : `${name} holds through ${rounds} of them${rounds < wished ? '' : ', and more than are wished'}.`
+/** How much cooler it would hold; and dried how, where that is gentler than wished. */
+export const coolerLine = (washC: number, dryer: 'no' | 'low' | 'yes' | null, rounds: number, units: DisplayUnits = METRIC): string =>
+  `Cooler: at ${celsius(washC, units)}${dryer ? `, ${LIMIT_WORDS[dryer]}` : ''}, it holds through ${rounds} (dashed).`
 /** How long an iron may rest in one place. */
 export function stayLine(s: IronStay, units: DisplayUnits = METRIC): string {
   const side = s.side === 'face' ? 'from the face' : 'from the back'

@@ -15,7 +15,8 @@ const { lines, seen = [], rounds, label } = defineProps<{
 }>()
 const mode = useColorMode()
 const css = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim()
-const MOST = 1.5
+/** Room for the highest of them, a half of a bond at a time. */
+const most = computed(() => Math.max(1.5, Math.ceil(Math.max(0, ...lines.flatMap(l => l.bond), ...seen.map(s => s.bond)) * 2) / 2))
 
 const data = computed<ChartData<'line', { x: number, y: number }[]>>(() => {
   void mode.value
@@ -23,11 +24,11 @@ const data = computed<ChartData<'line', { x: number, y: number }[]>>(() => {
     datasets: [
       ...lines.map(l => ({
         label: l.name, borderColor: l.strong ? css('--rc-ink') : css('--rc-mark'), borderWidth: l.strong ? 3.5 : 2, borderDash: l.dash,
-        pointRadius: 0, data: l.bond.map((y, x) => ({ x, y: Math.min(MOST, y) })),
+        pointRadius: 0, data: l.bond.map((y, x) => ({ x, y })),
       })),
       {
         label: 'as it came back', showLine: false, borderColor: css('--rc-alert'), backgroundColor: css('--rc-alert'), pointRadius: 6,
-        data: seen.map(s => ({ x: s.rounds, y: Math.min(MOST, s.bond) })),
+        data: seen.map(s => ({ x: s.rounds, y: s.bond })),
       },
     ],
   }
@@ -54,7 +55,7 @@ const options = computed<ChartOptions<'line'>>(() => {
       x: { type: 'linear', min: 0, max: rounds, ticks: { ...ticks, maxTicksLimit: 8 }, title: { ...title, text: 'washes' },
         grid: { display: false } },
       y: {
-        min: 0, max: MOST, title: { ...title, text: 'bond, whole = 100 %' }, grid: { display: false },
+        min: 0, max: most.value, title: { ...title, text: 'bond, whole = 100 %' }, grid: { display: false },
         ticks: { ...ticks, stepSize: 0.5, callback: v => `${Math.round(Number(v) * 100)} %` },
       },
     },

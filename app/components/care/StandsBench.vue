@@ -7,7 +7,7 @@ import type { useCaring } from '~/composables/caring'
 import { bondBefore, careParts, insteadOf, inWash, pairKey, roundOf } from '#shared/caring'
 import type { Supply } from '#shared/schemas'
 import {
-  careFar, careFault, careWhy, celsius, cleanLine, dryLine, ironLine, roundsLine, stayLine, wakesLine, washLine, wearLine,
+  careFar, careFault, coolerLine, careWhy, celsius, cleanLine, dryLine, ironLine, roundsLine, stayLine, wakesLine, washLine, wearLine,
 } from '#shared/words'
 
 /** What the garment stands, as a chain of reasons; and its bonds through the washes that are wished. */
@@ -51,6 +51,10 @@ const washed = computed(() => {
       ...(other ? [{ name: instead.name, bond: bondThrough(1.25, other, wish, ROUNDS), dash: [2, 4], strong: false }] : []),
     ],
   }
+})
+const cooler = computed(() => {
+  const { coolerC, dryer } = washed.value!
+  return coolerLine(coolerC, dryer === job.value.tumble ? null : dryer, ROUNDS, bench.units)
 })
 const seen = computed(() => {
   const p = pair.value
@@ -131,9 +135,7 @@ const setTrims = (ids: unknown) => jobs.change(() => ({ trimIds: (ids as string[
         <div class="relative min-h-56 flex-1"><RoundsChart class="absolute inset-0" :lines="washed.lines" :seen="seen" :rounds="ROUNDS"
           :label="`Bond of ${pair.supply.name} through ${ROUNDS} washes`" /></div>
         <p v-if="washed.held < ROUNDS && !never" class="mt-1 text-lg leading-snug" data-test="instead">
-          <template v-if="washed.coolerC > 0">Cooler: at {{ celsius(washed.coolerC, bench.units) }} <template
-            v-if="washed.dryer !== job.tumble">, {{ dryLine(washed.dryer).toLowerCase() }}, </template>it holds through {{ ROUNDS }}
-            (dashed).
+          <template v-if="washed.coolerC > 0">{{ cooler }}
           </template><template v-if="washed.instead">Or {{ washed.instead.name }} instead: it stands this wash (dotted).
             <NuxtLink to="/match" class="underline">To the match</NuxtLink></template>
           <template v-if="washed.coolerC === 0 && !washed.instead">Nothing cooler helps it, and nothing on the shelf stands this wash: sew

@@ -5,7 +5,12 @@ import { celsius, findingWords, GRADE_WORDS, nearWords, optionWords, TOPIC_NAME 
 import type { Practised } from '~/workers/board.worker'
 
 /** What became of it, why, how near the best one was, and what that would have been. */
-const { bench, practised } = defineProps<{ bench: PracticeBench, practised: Practised }>()
+const { bench, practised, scrap = false } = defineProps<{
+  bench: PracticeBench
+  practised: Practised
+  /** A scrap before the one that counts: what is hidden stays so. */
+  scrap?: boolean
+}>()
 const board = useBench()
 const verdict = computed(() => practised.verdict)
 const colours: Record<string, string> = { wool: '#4a5568', cotton: '#e9dfc8', polyester: '#8b6f9c' }
@@ -27,7 +32,8 @@ const holds = computed(() => (bench.clock === 'hold' || bench.clock === 'touches
 <template>
   <div class="flex min-h-0 flex-col gap-2" data-test="answer">
     <p class="ticket text-2xl font-semibold leading-tight" :class="verdict.passed ? 'text-good' : 'text-alert'">
-      {{ verdict.passed ? 'Done' : 'Not yet' }}: {{ nearWords(verdict.near) }} <Sourced from="model" /></p>
+      <template v-if="scrap">{{ verdict.passed ? 'This scrap would do' : 'This scrap is not it' }}</template>
+      <template v-else>{{ verdict.passed ? 'Done' : 'Not yet' }}: {{ nearWords(verdict.near) }}</template> <Sourced from="model" /></p>
     <div class="flex flex-wrap items-start gap-4">
       <SwatchLook :look="verdict.look" :colour="colour" :construction="bench.cloth?.construction ?? 'twill'"
         :nap="bench.cloth?.nap ?? 'none'" :wide="250"
@@ -37,11 +43,12 @@ const holds = computed(() => (bench.clock === 'hold' || bench.clock === 'touches
         <li v-for="(f, i) in verdict.findings" :key="i">{{ findingWords(f, board.units) }}</li>
       </ul>
     </div>
-    <div v-if="verdict.course && windowC" class="relative h-40"><TraceChart class="absolute inset-0" :course="verdict.course" :index="0"
+    <div v-if="verdict.course && windowC" class="relative h-40 shrink-0"><TraceChart class="absolute inset-0" :course="verdict.course"
+      :index="0"
       :window-c="windowC"
       :end-s="Math.ceil((verdict.course.timesS.at(-1) ?? 60) / 10) * 10" /></div>
-    <p class="leading-snug"><b>The best here:</b> {{ best }}{{ holds }}.</p>
-    <p v-if="verdict.truth.soleC !== undefined" class="text-sm text-muted-ink">Hidden until now: at that stop the sole gave
+    <p v-if="!scrap" class="leading-snug"><b>The best here:</b> {{ best }}{{ holds }}.</p>
+    <p v-if="!scrap && verdict.truth.soleC !== undefined" class="text-sm text-muted-ink">Hidden until now: at that stop the sole gave
       {{ celsius(verdict.truth.soleC, board.units) }}.</p>
   </div>
 </template>
