@@ -27,6 +27,8 @@ export function useStages() {
   const reached = computed(() => {
     const next = jobs.job && nextIn(jobs.job)
     if (next) return drawnTo(next.step)
+    // What is done is drawn out to its care.
+    if (jobs.job?.done) return STAGE_COUNT
     return bench.chosen.way && bench.cloth ? 5 : bench.cloth ? 3 : 1
   })
   /** A stage that went stale: its mark has slipped. */

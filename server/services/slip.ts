@@ -7,7 +7,7 @@ import { paper, sheetOf, wrap, type PaperMm } from './paper'
 interface Slip { title: string, workroom: string, limits: CareLimits, own: string, units: DisplayUnits }
 /** A card of a quarter sheet, and one for the pocket. */
 const SIZE: Record<typeof SLIP_SIZES[number], { mm: PaperMm, title: number, line: number, small: number, edge: number }> = {
-  card: { mm: { wide: 105, high: 148 }, title: 14, line: 12, small: 8, edge: 8 },
+  card: { mm: { wide: 105, high: 148 }, title: 17, line: 14, small: 9.5, edge: 8 },
   pocket: { mm: { wide: 85, high: 55 }, title: 8.5, line: 7.5, small: 5, edge: 4.5 },
 }
 const LEADING = 0.47
