@@ -144,7 +144,7 @@ const SCREENS = {
     await expect(page.getByRole('tab', { name: /Patch/ })).toBeVisible({ timeout: 20_000 })
     await page.keyboard.press(key)
     // How it is pressed, or why it is not.
-    await expect(page.getByTestId(there).or(page.getByTestId('stuck-refused'))).toBeVisible({ timeout: 30_000 })
+    await expect(page.getByTestId(there).or(page.getByTestId('stuck-refused')).first()).toBeVisible({ timeout: 30_000 })
   }])),
   'which scrap': async (page: Page) => {
     await page.keyboard.press('p')
