@@ -145,7 +145,8 @@ test('a backup is made, the workroom spoiled, and restored: the same counts, and
   await expect(newest).toContainText('asked for')
   const { rows } = JSON.parse(before.get('workroom.json')!.toString('utf8'))
   const spoilt = { format: 'ready-cuff-workroom', version: 4, workshop: { name: 'Spoilt', units: { length: 'mm', temperature: '°C',
-    arealMass: 'g/m²' }, rules: {} }, rows: { ...rows, trials: [], trialEvents: [], trialReadings: [], washes: [], photos: [], careEvents: [] } }
+    arealMass: 'g/m²' }, rules: {} }, rows: { ...rows, trials: [], trialEvents: [], trialReadings: [], washes: [], photos: [],
+    careEvents: [] } }
   expect((await page.request.post(`${server.url}/api/import/workroom`, { data: spoilt })).status()).toBe(200)
   await page.reload()
   await newest.getByRole('button', { name: /Restore/ }).click()
