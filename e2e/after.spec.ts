@@ -55,6 +55,7 @@ test('care: what a garment stands and why, a wish beyond it, the slip in two siz
   expect((await page.request.put(`${server.url}/api/jobs/${id}`, { data: { ...body, version } })).status()).toBe(200)
   // The slip: what is written stands on it, and comes back after a reload.
   await page.reload()
+  await expect(page.getByTestId('limits')).toBeVisible({ timeout: 20_000 })
   await page.keyboard.press('p')
   await page.getByRole('textbox', { name: 'Own words on the slip' }).fill('Hang it broad. Grüße, Wren.')
   await expect(page.getByTestId('slip')).toContainText('Hang it broad.')
