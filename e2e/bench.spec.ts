@@ -4,7 +4,7 @@ import { createMap, countRow, samplesFor, tasksOf, type WindowQuestion } from '#
 import { learnFrom } from '#core/learn'
 import { toBench, toKnowledge, toLessons, toRecipe } from '#shared/mappers'
 import type { Cloth, Cover, Iron, Page as Listed, Rules, Supply, Trial } from '#shared/schemas'
-import { pressThrough, toSwatch, warmIron } from './press'
+import { pressThrough, toSwatch, warmIron, waysFound } from './press'
 import { startServer, type Server } from './server'
 
 let server: Server
@@ -70,7 +70,7 @@ test('drag the pin, plan scraps, press two, grade, wash: proved; another iron: e
   await expect(page.getByTestId('plan')).toContainText('grade 1')
 
   await page.getByRole('tab', { name: 'Ways' }).click()
-  await expect(page.getByText('leads', { exact: true })).toBeVisible({ timeout: 30_000 })
+  await waysFound(page, 30_000)
   await page.getByRole('button', { name: 'Press this' }).click()
   await pressAndJudge(page, /the cloth distorts/)
   await page.getByLabel('Overhang at 41.5°').fill('900')

@@ -6,6 +6,12 @@ export async function toSwatch(page: Page): Promise<void> {
   await expect(page.getByTestId('sentence')).toContainText(/hold/i, { timeout: 30_000 })
 }
 
+/** All ways are worked out, whether one of them leads or the sheet does. */
+export async function waysFound(page: Page, timeout: number): Promise<void> {
+  await expect(page.getByTestId('sentence')).toContainText(/hold/i, { timeout })
+  await expect(page.getByText('methods…')).toHaveCount(0, { timeout })
+}
+
 /** Takes what stands on the swatch stage to the press. */
 export async function toPress(page: Page): Promise<void> {
   await toSwatch(page)

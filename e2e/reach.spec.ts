@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
-import { pressThrough, warmIron } from './press'
+import { pressThrough, warmIron, waysFound } from './press'
 import { stopsOfDemo } from './irons'
 import { startServer, type Server } from './server'
 
@@ -54,7 +54,7 @@ const SCREENS = {
   'ways': async (page: Page) => {
     await page.keyboard.press('3')
     await page.getByRole('tab', { name: /Ways/ }).click({ timeout: 30_000 })
-    await expect(page.getByText('leads', { exact: true })).toBeVisible({ timeout: 40_000 })
+    await waysFound(page, 40_000)
   },
   'window': tab(/Window/, 'map-done'),
   'plan': tab(/Plan/, 'scraps'),
@@ -193,7 +193,7 @@ const SCREENS = {
 async function pressing(page: Page, at: (name: string) => Promise<void>): Promise<void> {
   await page.keyboard.press('3')
   await page.getByRole('tab', { name: /Ways/ }).click({ timeout: 30_000 })
-  await expect(page.getByText('leads', { exact: true })).toBeVisible({ timeout: 40_000 })
+  await waysFound(page, 40_000)
   await page.getByRole('button', { name: 'Press this' }).click()
   await expect(page.getByTestId('command')).toContainText('set the iron down')
   await at('laid up')
