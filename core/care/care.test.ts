@@ -88,6 +88,7 @@ describe('what a wash log teaches', () => {
   })
   it('nothing seen, nothing learned; coming back bad it wears faster, coming back well no faster', () => {
     expect(learnWear([]).factor).toBeCloseTo(1, 6)
+    expect(learnWear([]).sdLog).toBeCloseTo(0.7, 1)
     expect(learnWear([seen(0), seen(0)]).factor).toBeGreaterThan(2)
     expect(learnWear([seen(4), seen(4)]).factor).toBeLessThan(1.05)
   })

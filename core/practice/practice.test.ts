@@ -103,6 +103,10 @@ describe('at the practice board', () => {
     expect(wrong('agents', { agents: 'pressure+steam', motion: 'edgeOnly' })).toContain('agents')
     expect(wrong('lining', { stop: '2' })).toContain('overClass')
   })
+  it('what the class bars is worth half at the most, however well it holds', () => {
+    const b = beginExercise('thick', 12), best = bestAttempt(b)
+    expect(judgeAttempt(b, { ...best, choice: { ...best.choice, stop: '2' } }).score).toBeLessThanOrEqual(0.5)
+  })
   it('worth of a bond and its harm: all of it where it holds unhurt, none where it falls off or is spoilt', () => {
     expect([qualityOf(1.2, 0), qualityOf(0.2, 0), qualityOf(1.2, 2), qualityOf(9, 0)]).toEqual([1, 0, 0, 0])
     fc.assert(fc.property(fc.double({ min: 0, max: 12, noNaN: true }), fc.double({ min: 0, max: 4, noNaN: true }), (bond, harm) => {

@@ -38,7 +38,8 @@ describe('300 failures of 15 kinds, hidden by their seed', () => {
 describe('beliefs', () => {
   it('come to one, are sorted, and name every cause', () => {
     fc.assert(fc.property(fc.subarray([...SIGNS], { minLength: 1 }), (signs) => {
-      const { beliefs } = diagnose(signs, {}, NO_CONTEXT)
+      const { beliefs, ask } = diagnose(signs, {}, NO_CONTEXT)
+      if (ask) expect(ask.takes).toBeGreaterThanOrEqual(0.04)
       expect(beliefs).toHaveLength(CAUSES.length)
       expect(beliefs.reduce((s, b) => s + b.share, 0)).toBeCloseTo(1, 9)
       for (let i = 1; i < beliefs.length; i++) expect(beliefs[i]!.share).toBeLessThanOrEqual(beliefs[i - 1]!.share)
