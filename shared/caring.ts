@@ -42,7 +42,8 @@ export const ironBench = ({ cloth, supply }: CarePair, rules: Rules): Bench => (
 
 type MendPart = Extract<CarePart, { part: 'mend' }>
 const mendPart = (m: Making, fibre: FibreKey | null, resin: ResinKey | null, supply: Supply | null, backOnly: boolean): MendPart => ({
-  part: 'mend', name: m.name, fibres: fibre ? [fibre] : [], resin: supply?.resin ?? resin, washC: supply?.washC ?? null, backOnly,
+  part: 'mend', name: m.name, fibres: fibre ? [fibre] : [], resin: supply?.resin ?? resin, washC: supply?.washC ?? null,
+  tumble: supply?.tumble ?? null, backOnly,
 })
 /** What a making leaves on the garment for good; none where it only presses. */
 function mendOf(m: Making, supplies: readonly Supply[]): MendPart[] {
@@ -77,7 +78,7 @@ export function careParts(job: JobGround, t: CareThings, stays: ReadonlyMap<stri
     limit: clothLimit(toClothInput(c), t.rules.blend, toEvidence(c)),
   }))
   const backings = carePairs(job, t).map((p): CarePart => ({
-    part: 'backing', name: p.supply.name, on: p.cloth.name, fibre: p.supply.base === 'none' ? null : p.supply.baseFibre,
+    part: 'backing', name: p.supply.name, fibre: p.supply.base === 'none' ? null : p.supply.baseFibre,
     resin: p.supply.resin, washC: p.supply.washC, tumble: p.supply.tumble, stays: stays.get(pairKey(p)) ?? null,
   }))
   const trims = job.trimIds.flatMap(id => t.supplies.filter(s => s.id === id)).map((s): CarePart => ({

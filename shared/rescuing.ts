@@ -1,5 +1,5 @@
 /** From what is kept of a piece to what its rescue is worked out from: the one way, and back to how signs are drawn. */
-import { UNHURT, type ClothLook } from '#core/look'
+import { bothLooks, UNHURT, type ClothLook } from '#core/look'
 import type { CauseKey, Patient, RescueContext, Sign } from '#core/rescue'
 import { toClothInput, toEvidence, toHabits, toIronInput, toSupplyInput } from './mappers'
 import type { BedKindKey } from '#core/materials'
@@ -19,18 +19,8 @@ export const SIGN_LOOK: Record<Sign, Partial<ClothLook>> = {
 export const SIGN_ON: Partial<Record<Sign, { construction: string, nap: string }>> = {
   crushedPile: { construction: 'velvet', nap: 'pile' }, lostSlub: { construction: 'dupion', nap: 'texture' },
 }
-export const lookOfSigns = (signs: readonly Sign[]): ClothLook => signs.reduce<ClothLook>((all, s) => {
-  const one = { ...UNHURT, ...SIGN_LOOK[s] }
-  const worse = Object.fromEntries(Object.entries(one).map(([k, v]) => {
-    const before = all[k as keyof ClothLook]
-    return [k, typeof v === 'number' && typeof before === 'number'
-      ? Math.max(v, before)
-      : typeof v === 'boolean'
-        ? v || before
-        : v ?? before]
-  }))
-  return worse as unknown as ClothLook
-}, { ...UNHURT })
+export const lookOfSigns = (signs: readonly Sign[]): ClothLook =>
+  signs.reduce<ClothLook>((all, s) => bothLooks(all, { ...UNHURT, ...SIGN_LOOK[s] }), UNHURT)
 
 /** The piece as a remedy is worked out for it. */
 export function toPatient(
@@ -40,8 +30,7 @@ export function toPatient(
   const { cloth, supply, iron, cover, bed, rules } = things
   return {
     cloth: toClothInput(cloth), supply: supply?.resin ? toSupplyInput(supply) : null, iron: toIronInput(iron), cover: cover?.kind ?? null,
-    bed,
-    blendRule: rules.blend, habits: toHabits(rules), evidence: toEvidence(cloth), ...found,
+    bed, blendRule: rules.blend, habits: toHabits(rules), evidence: toEvidence(cloth), ...found,
   }
 }
 

@@ -1,4 +1,4 @@
-import { useIntervalFn } from '@vueuse/core'
+import { useIntervalFn, useTimeoutFn } from '@vueuse/core'
 import {
   beginExercise, CORNER_STEPS_C, EXERCISES, freeBench, marksAfterMm, seedOf, seenAt, type Attempt, type Choice, type ExerciseKey,
   type PracticeBench,
@@ -22,8 +22,8 @@ export function sheetFrom(text: string): Sheet {
   let read: unknown = null
   try { read = JSON.parse(text) } catch { /* said below */ }
   const s = read as Partial<Sheet> | null
-  if (text.length > MOST_FILE || s?.format !== 'ready-cuff-practice' || s.version !== 1 || typeof s.name !== 'string' || !Array.isArray(
-    s.done) || !s.done.every(isDone))
+  if (text.length > MOST_FILE || s?.format !== 'ready-cuff-practice' || s.version !== 1 || typeof s.name !== 'string'
+    || !Array.isArray(s.done) || !s.done.every(isDone))
     throw new RangeError('Sheet: this is no sheet of exercises. Nothing was changed.')
   return { ...EMPTY, name: s.name.slice(0, 60), done: s.done.slice(-MOST_DONE) }
 }
@@ -56,7 +56,16 @@ export function usePractising() {
   useIntervalFn(() => { if (downAtMs.value !== null) nowMs.value = Date.now() }, 100)
   const downS = computed(() => (downAtMs.value === null ? 0 : Math.max(0, nowMs.value - downAtMs.value) / 1000 * rate.value))
 
+  /** The corner's step that the iron stands on; what lies there is left alone when something else is laid out. */
+  const touching = ref<number | null>(null)
+  const touchEnds = useTimeoutFn(() => {
+    if (touching.value !== null) held.value = [...held.value, touching.value]
+    touching.value = null
+  }, () => (bench.value?.figures.touchS ?? 20) / rate.value * 1000, { immediate: false })
+
   function lay(): void {
+    touchEnds.stop()
+    touching.value = null
     answer.value = null
     tries.value = []
     held.value = []
@@ -88,8 +97,7 @@ export function usePractising() {
       ? said !== undefined
       : a.how === 'two'
         ? said?.split('+').length === 2
-        : said?.split(
-          '>').length === a.options.length
+        : said?.split('>').length === a.options.length
   }) ?? false)
   const touches = computed(() => (bench.value?.clock === 'touches'
     ? Number(choice.value.touches ?? 1)
@@ -112,15 +120,10 @@ export function usePractising() {
     }
   }
   /** Touches a corner at a step; its touch takes as long as it takes. */
-  const touching = ref<number | null>(null)
   function touch(step: number): void {
     if (answer.value || touching.value !== null) return
     touching.value = step
-    setTimeout(() => {
-      if (touching.value === null) return
-      held.value = [...held.value, step]
-      touching.value = null
-    }, (bench.value?.figures.touchS ?? 20) / rate.value * 1000)
+    touchEnds.start()
   }
   const seen = computed(() => (bench.value?.key === 'corner'
     ? held.value.map(step => ({ step, c: CORNER_STEPS_C[step]!, flag: seenAt(bench.value!.seed, step) }))
@@ -172,7 +175,6 @@ export function usePractising() {
   onScopeDispose(() => workers.end(ASK))
   return {
     sheet, key, seedText, rate, problem, bench, choice, held, tries, answer, judging, downAtMs, downS, complete, needs, pressable, iron,
-    touching, touch,
-    seen, marksMm, again, count, judge, lay, nextSeed,
+    touching, touch, seen, marksMm, again, count, judge, lay, nextSeed,
   }
 }

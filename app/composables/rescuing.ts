@@ -1,4 +1,5 @@
 import { bondAtGrade, PASS_GRADE, rebased, type Pressed } from '#core/learn'
+import { lookOfPressing } from '#core/look'
 import { washLimit } from '#core/match'
 import {
   diagnose, MOST_QUESTIONS, NO_CONTEXT, type Answers, type CauseKey, type Diagnosis, type QuestionKey, type Remedy, type RescueContext,
@@ -7,12 +8,15 @@ import {
 import { toClothInput, toJudged, toMatchSupply, toRecipe, toSupplyInput, toRecipePayload } from '#shared/mappers'
 import { toPast, toPatient } from '#shared/rescuing'
 import type { Making, RescuePast, Run, RunHead, Trial } from '#shared/schemas'
-import { CAUSE_NAME, REMEDY_NAME } from '#shared/words'
+import { CAUSE_NAME, REMEDY_NAME, RUN_NOTE } from '#shared/words'
 
 export const UNKNOWN_PRESSING = 'none'
 const EXPLAIN = 'rescue explain', REMEDY = 'rescue remedy'
+const LOOSE: readonly Sign[] = ['lifts', 'edges', 'peeledWashed']
 /** A piece that lets go and was never graded has about so much of a bond left. */
 const LOOSE_BOND = 0.35, WHOLE_BOND = 1
+/** A scorch that its pressing made so brown is past brushing. */
+const BROWN_FROM = 0.25
 
 /** What went wrong with the piece on the board: signs, one question at a time, and what can be done. */
 export function useRescuing() {
@@ -58,7 +62,7 @@ export function useRescuing() {
   }, { immediate: true })
   /** Set-downs that its run says were missed, where it comes from one. */
   async function missedIn(t: Trial): Promise<number> {
-    if (!jobs.job || !t.note.startsWith('Pressed in a run')) return 0
+    if (!jobs.job || !t.note.startsWith(RUN_NOTE)) return 0
     try {
       const [head] = await $fetch<RunHead[]>(`/api/jobs/${jobs.job.id}/runs`)
       if (!head) return 0
@@ -111,7 +115,6 @@ export function useRescuing() {
     () => (diagnosis.value?.contradicts ? null : wanted.value ?? diagnosis.value?.beliefs[0]?.cause ?? null))
   const belief = computed(() => diagnosis.value?.beliefs.find(b => b.cause === cause.value)?.share ?? 0)
   const remedy = shallowRef<Remedy | null>(null)
-  const LOOSE: readonly Sign[] = ['lifts', 'edges', 'peeledWashed']
   const patient = computed(() => {
     const { cloth, iron, cover, chosen, rules, supply } = bench
     if (!cloth || !iron) return null
@@ -119,7 +122,8 @@ export function useRescuing() {
     const bond = trial.value
       ? Math.min(pressed.value?.bond ?? 5, bondAtGrade(trial.value.washes.at(-1)?.grade ?? trial.value.grade))
       : loose ? LOOSE_BOND : WHOLE_BOND
-    return toPatient({ cloth, supply, iron, cover, bed: chosen.bed, rules }, { bond, browned: false })
+    const browned = lookOfPressing(pressed.value?.flags ?? [], null).browned >= BROWN_FROM
+    return toPatient({ cloth, supply, iron, cover, bed: chosen.bed, rules }, { bond, browned })
   })
   watch(() => JSON.stringify([cause.value, patient.value, pairing.taught]), async () => {
     remedy.value = null
@@ -172,7 +176,6 @@ export function useRescuing() {
   })
   return {
     signs, answers, trialId, trial, untold, pressed, context, diagnosis, toggle, answer, back, afresh, asked, most: MOST_QUESTIONS,
-    wanted, cause, belief,
-    remedy, patient, ofJob, take, went, problem,
+    wanted, cause, belief, remedy, patient, ofJob, take, went, problem,
   }
 }

@@ -1,6 +1,14 @@
 import type { NextStep } from '#core/job'
 
-export const STAGE_COUNT = 6
+const STAGES = [
+  { key: 'cloth', name: 'Cloth', to: '/cloth' },
+  { key: 'match', name: 'Match', to: '/match' },
+  { key: 'swatch', name: 'Swatch', to: '/swatch' },
+  { key: 'cut', name: 'Cut', to: '/cut' },
+  { key: 'press', name: 'Press', to: '/press' },
+  { key: 'care', name: 'Care', to: '/care' },
+] as const
+export const STAGE_COUNT = STAGES.length
 /** How far along the tape a job has come whose next step is this, in stages. */
 const DRAWN: Record<NextStep['do'], number> = {
   findFibre: 0.4, match: 1.4, swatch: 2.3, swatchAgain: 2.5, wash: 2.8, draw: 3, cut: 3.3, press: 4,
@@ -8,21 +16,13 @@ const DRAWN: Record<NextStep['do'], number> = {
 /** Drawn pieces are a third of the way, and every part that is cut some more. */
 export const drawnTo = (step: NextStep): number => DRAWN[step.do] + (step.do === 'cut' ? 0.7 * step.cut / step.parts : 0)
 
-/** The stages in working order, as marks on the tape. Those still without a `to` are not on the board yet. */
+/** The stages in working order, as marks on the tape. */
 export function useStages() {
   const bench = useBench()
   const jobs = useJobs()
   const pairing = usePairing()
   const route = useRoute()
-  const stages = computed(() => [
-    { key: 'cloth', name: 'Cloth', to: '/cloth' },
-    { key: 'match', name: 'Match', to: '/match' },
-    { key: 'swatch', name: 'Swatch', to: '/swatch' },
-    { key: 'cut', name: 'Cut', to: '/cut' },
-    { key: 'press', name: 'Press', to: '/press' },
-    { key: 'care', name: 'Care', to: '/care' },
-  ])
-  const current = computed(() => stages.value.findIndex(s => s.to !== null && route.path.startsWith(s.to)))
+  const current = computed(() => STAGES.findIndex(s => route.path.startsWith(s.to)))
   /** How far the job has come, in stages: the tape is drawn out to here. Without a job, as far as this board can go. */
   const reached = computed(() => {
     const next = jobs.job && nextIn(jobs.job)
@@ -33,5 +33,5 @@ export function useStages() {
   })
   /** A stage that went stale: its mark has slipped. */
   const slipped = computed(() => pairing.slipped ? 'swatch' : null)
-  return { stages, current, reached, slipped }
+  return { stages: STAGES, current, reached, slipped }
 }

@@ -15,9 +15,9 @@ const keySheet = keySheetOpen
 const waitingSheet = waitingSheetOpen
 
 useDigits({
-  does: 'Stages', from: 1, upTo: stages.value.length,
+  does: 'Stages', from: 1, upTo: stages.length,
   act: (n) => {
-    const to = stages.value[n - 1]?.to
+    const to = stages[n - 1]?.to
     if (to) void router.push(to)
   },
 })
@@ -62,7 +62,7 @@ const load = () => library.load({ clothId: bench.chosen.clothId, supplyIds: [ben
 onMounted(async () => {
   await Promise.all([load(), outbox.start(), jobs.resume()])
   useBoardWorkers()
-  for (const stage of stages.value) if (stage.to) void preloadRouteComponents(stage.to)
+  for (const stage of stages) void preloadRouteComponents(stage.to)
 })
 </script>
 

@@ -151,7 +151,7 @@ const cloth = (fibres: FibreKey[], finishes: FinishKey[] = [], more: { mayGetWet
   }, 'strict'),
 })
 const backing = (resin: ResinKey | null, more: Partial<Extract<CarePart, { part: 'backing' }>> = {}): CarePart =>
-  ({ part: 'backing', name: 'Woven', on: 'Front', fibre: 'cotton', resin, washC: null, tumble: null, stays: null, ...more })
+  ({ part: 'backing', name: 'Woven', fibre: 'cotton', resin, washC: null, tumble: null, stays: null, ...more })
 
 describe('the chain of a garment', () => {
   it('the weakest part decides and stands first, with where it is from', () => {
@@ -175,7 +175,7 @@ describe('the chain of a garment', () => {
     expect(careLimits([cloth(['wool']), trim])).toMatchObject({ iron: { value: 110 }, dryClean: { value: true } })
     expect(careLimits([cloth(['wool']), { ...trim, fibres: ['polypropylene'] }]).dryClean.value).toBe(false)
     expect(careLimits([cloth(['cotton']), { ...trim, settledC: 160, fibres: ['metallisedCotton'] }]).iron.value).toBe(150)
-    const mend: CarePart = { part: 'mend', name: 'Letters', fibres: ['polyester'], resin: 'eva', washC: null, backOnly: true }
+    const mend: CarePart = { part: 'mend', name: 'Letters', fibres: ['polyester'], resin: 'eva', washC: null, tumble: null, backOnly: true }
     const c = careLimits([cloth(['cotton']), mend])
     expect(c).toMatchObject({ wash: { value: 30 }, backOnly: true, dryClean: { value: false }, iron: { value: 110 } })
     expect(c.iron.reasons[0]!.why).toBe('print')

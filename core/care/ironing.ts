@@ -4,7 +4,7 @@ import { COARSE, evaluate, resinOf, type Bench, type Recipe, type Side } from '.
 
 /** Classes of the wearer's iron, °C. */
 const IRON_CLASSES = [110, 150, 200] as const
-export type IronClass = (typeof IRON_CLASSES)[number]
+type IronClass = (typeof IRON_CLASSES)[number]
 /** An ordinary stroke rests no longer than this in one place, s. */
 export const STROKE_S = 3
 const LONGEST_S = 30

@@ -9,7 +9,6 @@ import { hottestFor, STROKE_S, type IronStay } from './ironing'
 interface BackingPart {
   part: 'backing'
   name: string
-  on: string
   fibre: FibreKey | null
   resin: ResinKey | null
   /** What its sheet says; null where it says nothing. */
@@ -18,16 +17,26 @@ interface BackingPart {
   /** How an iron may rest on it; null where it is not fused, or not worked out. */
   stays: readonly IronStay[] | null
 }
+/** Patches, motifs, prints, letters: with what they are stuck, and what its sheet says. */
+interface MendPart {
+  part: 'mend'
+  name: string
+  fibres: readonly FibreKey[]
+  resin: ResinKey | null
+  washC: number | null
+  tumble: Dryer | null
+  /** The iron never meets it from the front. */
+  backOnly: boolean
+}
 /** A part of a garment, as its care sees it. */
 export type CarePart
   = | { part: 'cloth', name: string, fibres: readonly FibreKey[], finishes: readonly FinishKey[], limit: ClothLimit }
     | BackingPart
     /** @param settledC the hottest that it was settled at, °C; null where it never was */
     | { part: 'trim', name: string, fibres: readonly FibreKey[], settledC: number | null }
-    /** Patches, motifs, prints, letters: with what they are stuck. @param backOnly the iron never meets it from the front */
-    | { part: 'mend', name: string, fibres: readonly FibreKey[], resin: ResinKey | null, washC: number | null, backOnly: boolean }
+    | MendPart
 
-type CareWhy = 'fibre' | 'finish' | 'resin' | 'sheet' | 'base' | 'label' | 'swatch' | 'glueLine' | 'settled' | 'print' | 'wish'
+type CareWhy = 'fibre' | 'finish' | 'resin' | 'sheet' | 'base' | 'label' | 'swatch' | 'glueLine' | 'settled' | 'print'
 /** One link of the chain: which part, what of it, and how far it lets one go. */
 export interface CareReason<T> {
   name: string
@@ -66,73 +75,51 @@ function chain<T>(reasons: CareReason<T>[], rank: (v: T) => number, free: T): Ca
   return { value: sorted[0]?.limit ?? free, reasons: sorted }
 }
 
-function washOf(p: CarePart): CareReason<number>[] {
-  const fibres = (keys: readonly FibreKey[], why: CareWhy): CareReason<number>[] =>
-    keys.map(fibre => ({ name: p.name, why, fibre, limit: FIBRE_WASH_C[fibre], origin: 'typical' }))
-  const resin = (key: ResinKey | null, washC: number | null): CareReason<number>[] => {
-    if (washC !== null) return [{ name: p.name, why: 'sheet', ...(key ? { resin: key } : {}), limit: washC, origin: 'maker' }]
-    return key ? [{ name: p.name, why: 'resin', resin: key, limit: RESINS[key].washC[1], origin: 'typical' }] : []
-  }
-  switch (p.part) {
-    case 'cloth':
-      return [
-        ...fibres(p.fibres, 'fibre'),
-        ...p.finishes.map((finish): CareReason<number> =>
-          ({ name: p.name, why: 'finish', finish, limit: FINISH_WASH_C[finish], origin: 'typical' })),
-        ...(p.fibres.length === 0 ? [{ name: p.name, why: 'fibre' as const, limit: 30, origin: 'typical' as const }] : []),
-      ]
-    case 'backing':
-      return [...resin(p.resin, p.washC), ...(p.fibre ? fibres([p.fibre], 'base') : [])]
-    case 'trim':
-      return fibres(p.fibres, 'fibre')
-    case 'mend':
-      return [...resin(p.resin, p.washC), ...fibres(p.fibres, 'fibre')]
-  }
+/** What a part may say of one limit: by fibre and finish, by the resin's kind, and by the sheet, which speaks for its resin. */
+interface Say<T> {
+  fibre: (f: FibreKey) => T | null
+  finish: (f: FinishKey) => T | null
+  resin: (r: ResinKey) => T | null
+  sheet: (p: { washC: number | null, tumble: Dryer | null }) => T | null
+  /** Where nobody knows the fibre. */
+  unknown: T | null
+  /** The cloth of a backing has a say of its own. */
+  base: boolean
+}
+const SOLVENT_HURTS = ['no', 'poor']
+const WASH: Say<number> = {
+  fibre: f => FIBRE_WASH_C[f], finish: f => FINISH_WASH_C[f], resin: r => RESINS[r].washC[1], sheet: p => p.washC, unknown: 30, base: true,
+}
+const TUMBLE: Say<Dryer> = {
+  fibre: f => FIBRE_TUMBLE[f], finish: f => FINISH_TUMBLE[f], resin: r => RESINS[r].tumble, sheet: p => p.tumble, unknown: 'no', base: true,
+}
+const CLEAN: Say<boolean> = {
+  fibre: f => (NO_SOLVENT_FIBRES.has(f) ? false : null), finish: f => (NO_SOLVENT_FINISHES.has(f) ? false : null),
+  resin: r => (SOLVENT_HURTS.includes(RESINS[r].dryClean) ? false : null), sheet: () => null, unknown: null, base: false,
 }
 
-function tumbleOf(p: CarePart): CareReason<Dryer>[] {
-  const fibres = (keys: readonly FibreKey[], why: CareWhy): CareReason<Dryer>[] =>
-    keys.map(fibre => ({ name: p.name, why, fibre, limit: FIBRE_TUMBLE[fibre], origin: 'typical' }))
-  const resin = (key: ResinKey | null, sheet: Dryer | null): CareReason<Dryer>[] => {
-    if (sheet !== null) return [{ name: p.name, why: 'sheet', limit: sheet, origin: 'maker' }]
-    return key ? [{ name: p.name, why: 'resin', resin: key, limit: RESINS[key].tumble, origin: 'typical' }] : []
+/** What a part says of one limit; nothing where it has no say in it. */
+function saidBy<T>(p: CarePart, say: Say<T>): CareReason<T>[] {
+  const reason = (limit: T | null, of: Omit<CareReason<T>, 'name' | 'limit' | 'origin'>, origin: Origin = 'typical'): CareReason<T>[] =>
+    (limit === null ? [] : [{ name: p.name, ...of, limit, origin }])
+  const fibres = (keys: readonly FibreKey[], why: CareWhy = 'fibre') => keys.flatMap(fibre => reason(say.fibre(fibre), { why, fibre }))
+  const stuck = (of: { resin: ResinKey | null, washC: number | null, tumble: Dryer | null }): CareReason<T>[] => {
+    const { resin } = of, sheet = say.sheet(of)
+    if (sheet !== null) return reason(sheet, { why: 'sheet', ...(resin ? { resin } : {}) }, 'maker')
+    return resin ? reason(say.resin(resin), { why: 'resin', resin }) : []
   }
   switch (p.part) {
     case 'cloth':
       return [
-        ...fibres(p.fibres, 'fibre'),
-        ...p.finishes.map((finish): CareReason<Dryer> =>
-          ({ name: p.name, why: 'finish', finish, limit: FINISH_TUMBLE[finish], origin: 'typical' })),
-        ...(p.fibres.length === 0 ? [{ name: p.name, why: 'fibre' as const, limit: 'no' as const, origin: 'typical' as const }] : []),
+        ...fibres(p.fibres), ...p.finishes.flatMap(finish => reason(say.finish(finish), { why: 'finish', finish })),
+        ...(p.fibres.length === 0 ? reason(say.unknown, { why: 'fibre' }) : []),
       ]
     case 'backing':
-      return [...resin(p.resin, p.tumble), ...(p.fibre ? fibres([p.fibre], 'base') : [])]
-    case 'trim':
-      return fibres(p.fibres, 'fibre')
-    case 'mend':
-      return [...resin(p.resin, null), ...fibres(p.fibres, 'fibre')]
-  }
-}
-
-function cleanOf(p: CarePart): CareReason<boolean>[] {
-  const fibres = (keys: readonly FibreKey[]): CareReason<boolean>[] => keys.filter(f => NO_SOLVENT_FIBRES.has(f))
-    .map(fibre => ({ name: p.name, why: 'fibre', fibre, limit: false, origin: 'typical' }))
-  const resin = (key: ResinKey | null): CareReason<boolean>[] => key && ['no', 'poor'].includes(RESINS[key].dryClean)
-    ? [{ name: p.name, why: 'resin', resin: key, limit: false, origin: 'typical' }]
-    : []
-  switch (p.part) {
-    case 'cloth':
-      return [
-        ...fibres(p.fibres),
-        ...p.finishes.filter(f => NO_SOLVENT_FINISHES.has(f)).map((finish): CareReason<boolean> =>
-          ({ name: p.name, why: 'finish', finish, limit: false, origin: 'typical' })),
-      ]
-    case 'backing':
-      return resin(p.resin)
+      return [...stuck(p), ...(p.fibre && say.base ? fibres([p.fibre], 'base') : [])]
     case 'trim':
       return fibres(p.fibres)
     case 'mend':
-      return [...resin(p.resin), ...fibres(p.fibres)]
+      return [...stuck(p), ...fibres(p.fibres)]
   }
 }
 
@@ -173,15 +160,16 @@ export function careLimits(parts: readonly CarePart[]): CareLimits {
   }
   const steam = cloths.map(c => c.limit.steam)
   return {
-    wash: chain(parts.flatMap(washOf), v => v, 95), tumble: chain(parts.flatMap(tumbleOf), v => DRYERS.indexOf(v), 'yes'),
-    iron: chain(parts.flatMap(p => ironOf(p, how)), v => v, 200), dryClean: chain(parts.flatMap(cleanOf), v => (v ? 1 : 0), true),
-    ...how, steamWakes: parts.some(p => p.part === 'backing' && wakesInSteam(p, how)), steam: steam.includes('no')
-      ? 'no'
-      : steam.includes('light') ? 'light' : 'yes',
+    wash: chain(parts.flatMap(p => saidBy(p, WASH)), v => v, 95),
+    tumble: chain(parts.flatMap(p => saidBy(p, TUMBLE)), v => DRYERS.indexOf(v), 'yes'),
+    iron: chain(parts.flatMap(p => ironOf(p, how)), v => v, 200),
+    dryClean: chain(parts.flatMap(p => saidBy(p, CLEAN)), v => (v ? 1 : 0), true),
+    ...how, steamWakes: parts.some(p => p.part === 'backing' && wakesInSteam(p, how)),
+    steam: steam.includes('no') ? 'no' : steam.includes('light') ? 'light' : 'yes',
   }
 }
 
-export interface CareWished { washC: number, tumble: Dryer, dryClean: boolean }
+interface CareWished { washC: number, tumble: Dryer, dryClean: boolean }
 /** A wish that goes beyond what a part stands, with the part that says no. */
 export type CareFault
   = | { of: 'wash', wishC: number, by: CareReason<number> } | { of: 'tumble', wish: Dryer, by: CareReason<Dryer> }

@@ -56,7 +56,7 @@ export type Finding
     | { say: 'cutOff', wantedMm: number, cameMm: number } | { say: 'settled' } | { say: 'movesAgain', mmPerM: number } | { say: 'brittle' }
     | { say: 'agents', right: readonly string[] } | { say: 'motion', right: string } | { say: 'notSet', forS: number, neededS: number }
     | { say: 'finish', yoursS: number, bestS: number } | { say: 'broken', op: string, needs: string }
-    | { say: 'lining', peakC: number, limitC: number } | { say: 'needless' } | { say: 'unanswered', topic: Topic }
+    | { say: 'lining', peakC: number, limitC: number } | { say: 'unanswered', topic: Topic }
 export interface Verdict {
   /** 0 to 1: how good it is; and as a share of the best that was possible. */
   score: number

@@ -11,8 +11,7 @@ import { bestPressing, judgePressing, type PressRules } from './pressing'
 
 export {
   EXERCISES, PASS_AT, type Attempt, type PracticeBench, type Choice, type ExerciseKey, type Finding, type Topic,
-  type TopicAsked,
-  type Verdict,
+  type TopicAsked, type Verdict,
 } from './exercise'
 export { freeBench, PRACTICE_STOPS } from './benches'
 export { CORNER_FIBRES, CORNER_STEPS_C, seenAt, touched } from './corner'

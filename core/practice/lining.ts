@@ -8,7 +8,7 @@ import { expectedGrade } from '../learn'
 import type { HurtFlag } from '../hurt'
 import { one, PRACTICE_STOPS } from './benches'
 import { PASS_AT, type Attempt, type PracticeBench, type Finding, type Verdict } from './exercise'
-import { haste, qualityOf } from './pressing'
+import { choicesOf, haste, qualityOf } from './pressing'
 import { drawnFor, hiddenOptions, truthOf } from './truth'
 
 const LININGS: readonly FibreKey[] = ['acetate', 'polyamide6', 'modacrylic']
@@ -59,8 +59,8 @@ function pressedSo(seed: number, { choice, heldS }: Attempt) {
   if (damp && wetGsm > WET_GSM) flags.push({ kind: 'waterMark', severity: 1 + wetGsm / 60, layer: 'cloth', waterGsm: wetGsm })
   const behindLayer = run.layers.find(l => l.layer.id === 'lining')
   const limitC = FIBRES[liningFibre(seed)].hurtC - MARGIN_K, peakC = behindLayer ? peak(behindLayer) : ROOM_C
-  if (behindLayer && peakC > limitC) flags.push(
-    { kind: 'melt', severity: 1 + (peakC - limitC) / HARM_PER_K, layer: 'cloth', peakC, limitC })
+  if (behindLayer && peakC > limitC)
+    flags.push({ kind: 'melt', severity: 1 + (peakC - limitC) / HARM_PER_K, layer: 'cloth', peakC, limitC })
   flags.sort((a, b) => b.severity - a.severity)
   const dialC = PRACTICE_STOPS[Number(choice.stop ?? 0)]!.meanC, tooHot = dialC > FIBRES.wool.classC + TOLERANCE_C
   return { bond, flags, harm: flags[0]?.severity ?? 0, holdS, quality: qualityOf(bond, flags[0]?.severity ?? 0) * (tooHot ? 0.5 : 1),
@@ -78,9 +78,8 @@ export function bestLining(seed: number): Attempt & { quality: number } {
 }
 function lookForBest(seed: number): Attempt & { quality: number } {
   let best: Attempt & { quality: number } = { choice: {}, heldS: [], quality: -1 }
-  for (const clear of ['behind', 'clear']) for (const method of ['dry', 'damp']) for (const stop of ['0', '1', '2']) for (
-    const holdS of HOLDS) {
-    const attempt = { choice: { clear, method, stop }, heldS: [holdS] } as Attempt, { quality } = pressedSo(seed, attempt)
+  for (const choice of choicesOf(liningBench(seed).asks)) for (const holdS of HOLDS) {
+    const attempt: Attempt = { choice, heldS: [holdS] }, { quality } = pressedSo(seed, attempt)
     if (quality > best.quality + 1e-3 || (quality > best.quality - 1e-3 && holdS < best.heldS[0]!)) best = { ...attempt, quality }
   }
   return best

@@ -86,8 +86,7 @@ export function qualityOf(bond: number, harm: number): number {
     ? share(bond, NO_BOND, FULL_BOND) * 0.7
     : bond <= OVER_FUSED
       ? 1
-      : 1 - share(bond, OVER_FUSED,
-        OVER_FUSED * 3)
+      : 1 - share(bond, OVER_FUSED, OVER_FUSED * 3)
   return held * (1 - share(harm, ALLOWED, SPOILT))
 }
 

@@ -1,4 +1,4 @@
-import type { HurtFlag } from '../hurt'
+import type { HurtFlag, HurtKind } from '../hurt'
 import type { Cause } from '../learn'
 import { CONSTRUCTIONS } from '../materials'
 import type { ClothInput, SupplyInput } from '../stack'
@@ -55,6 +55,10 @@ export function knownOf(k: RescueContext): Partial<Record<CauseKey, number>> {
   return by
 }
 
+/** The worst of a kind of harm on the piece itself, 1 = to be seen; 0 where there is none. */
+export const worstOf = (flags: readonly HurtFlag[], kind: HurtKind): number =>
+  Math.max(0, ...flags.filter(f => f.kind === kind && f.layer !== 'cover').map(f => f.severity))
+
 type Times = (cause: CauseKey, factor: number) => void
 function ofCloth(cloth: ClothInput, supply: SupplyInput | null, times: Times): void {
   const { openness } = CONSTRUCTIONS[cloth.construction]
@@ -77,8 +81,10 @@ function ofPressing({ bond, flags, causes, missed, covered }: NonNullable<Rescue
   if (!causes.includes('tooShort')) times('tooShort', 0.3)
   times('missedPlaces', missed > 0 ? 4 : 0.7)
   times('bareSole', covered ? 0.25 : 3)
-  const worst = (kind: HurtFlag['kind']) => Math.max(0, ...flags.filter(f => f.kind === kind && f.layer !== 'cover').map(f => f.severity))
-  const seen = (kind: HurtFlag['kind'], cause: CauseKey) => times(cause, worst(kind) >= 1 ? 3 : worst(kind) < 0.3 ? 0.5 : 1)
+  const seen = (kind: HurtKind, cause: CauseKey) => {
+    const worst = worstOf(flags, kind)
+    times(cause, worst >= 1 ? 3 : worst < 0.3 ? 0.5 : 1)
+  }
   seen('scorch', 'tooHot')
   seen('melt', 'melted')
   seen('waterMark', 'waterMarked')

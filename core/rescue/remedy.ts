@@ -1,11 +1,10 @@
 import { layerOf, timeToReachS } from '../heat'
-import { clothLimit } from '../limit'
-import { FIBRES, STEAMS_FROM_C, type BedKindKey, type CoverKindKey } from '../materials'
-import type { BlendRule, Evidence, ClothLimit } from '../limit'
+import { clothLimit, type ClothLimit } from '../limit'
+import { FIBRES, STEAMS_FROM_C } from '../materials'
 import {
   allowedStops, bestOf, BOND_WANTED, COARSE, draftRecipe, evaluate, HARM_ALLOWED, holdPath, holdReaching, resinOf,
   searchRecipes,
-  type Bench, type Blocked, type EvaluateOptions, type HouseHabits, type IronInput, type IronStop, type Recipe,
+  type Bench, type Blocked, type EvaluateOptions, type IronStop, type Recipe,
 } from '../recipe'
 import type { ClothInput, SupplyInput } from '../stack'
 import type { CauseKey } from './causes'
@@ -18,16 +17,9 @@ export const REMEDIES = [
 export type RemedyKey = (typeof REMEDIES)[number]
 
 /** The piece that is to be saved, as far as it is known. */
-export interface Patient {
-  cloth: ClothInput
+export interface Patient extends Omit<Bench, 'supply'> {
   /** What is fused on it; null where nothing is. */
   supply: SupplyInput | null
-  iron: IronInput
-  cover: CoverKindKey | null
-  bed: BedKindKey
-  blendRule: BlendRule
-  habits?: HouseHabits
-  evidence?: Evidence
   /** Bond it has now, as judged or computed; 0 where it fell off. */
   bond: number
   /** Brown already: a scorch that no brush takes out. */
@@ -68,10 +60,7 @@ const SPARE_S = 2, SHORTEST_S = 3
 const MELTS_WITHIN_S = 25
 const HOVER_S = 8, HOVER_PILE_S = 5
 
-const benchOf = (p: Patient, supply: SupplyInput): Bench => ({
-  cloth: p.cloth, supply, iron: p.iron, cover: p.cover, bed: p.bed, blendRule: p.blendRule,
-  ...(p.habits ? { habits: p.habits } : {}), ...(p.evidence ? { evidence: p.evidence } : {}),
-})
+const benchOf = ({ bond: _, browned: __, ...bench }: Patient, supply: SupplyInput): Bench => ({ ...bench, supply })
 const nothing = (cannot: NoRemedy, key: RemedyKey = 'none'): Remedy => ({ key, recipe: null, hover: null, risk: 0, cannot })
 const byHand = (key: RemedyKey): Remedy => ({ key, recipe: null, hover: null, risk: 0, cannot: null })
 

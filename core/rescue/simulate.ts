@@ -1,9 +1,10 @@
 import { freeWaterGsm, layerOf } from '../heat'
 import { explainPressed } from '../learn'
+import type { HurtKind } from '../hurt'
 import { seeded } from '../numeric'
 import { COARSE, draftRecipe, evaluate, resinOf, searchMethod, type Bench, type Outcome, type Recipe } from '../recipe'
 import type { CauseKey, Sign } from './causes'
-import { NO_CONTEXT, type RescueContext } from './context'
+import { NO_CONTEXT, worstOf, type RescueContext } from './context'
 import { diagnose, MOST_QUESTIONS } from './diagnose'
 import type { Answer, QuestionKey } from './questions'
 
@@ -26,7 +27,7 @@ const MISSES = 0.08, IMAGINES = 0.015, WRONG = 0.08, UNSURE = 0.08
 /** Half of what comes back has its run beside it. */
 const HAS_RUN = 0.5
 
-interface Truth { outcome: Outcome | null, recipe: Recipe, bench: Bench, washedC: number, rounds: number }
+interface Truth { outcome: Outcome, recipe: Recipe, bench: Bench, washedC: number, rounds: number }
 
 /**
  * A failure with a hidden cause, drawn by its seed: the piece is really pressed with what is wrong about it, its signs are read from the
@@ -88,8 +89,7 @@ function pressedWith(hidden: CauseKey, bench: Bench, random: () => number): Trut
         holdS: Math.min(right.holdS, 8) })
     case 'tooThick':
       return truth(bench, { ...right, method: 'dry', mistGsm: 0, coverWaterGsm: 0, steamGM2S: 0, firstSide: 'face', passes: 1,
-        secondS: null,
-        holdS: 6 + random() * 5 })
+        secondS: null, holdS: 6 + random() * 5 })
     case 'overFused':
       return truth(bench, { ...right, holdS: right.holdS * 4, stop: { ...right.stop, meanC: right.stop.meanC + 20 } })
     case 'bareSole':
@@ -110,9 +110,7 @@ function pressedWith(hidden: CauseKey, bench: Bench, random: () => number): Trut
 /** What is to be seen of it, read from its state where the state shows it, else from what was done to it. */
 function signsOf(hidden: CauseKey, { outcome, rounds }: Truth): Set<Sign> {
   const signs = new Set<Sign>()
-  const bond = outcome?.bond.final ?? 1
-  const worst = (kind: string) => Math.max(0,
-    ...(outcome?.flags ?? []).filter(f => f.kind === kind && f.layer !== 'cover').map(f => f.severity))
+  const bond = outcome.bond.final, worst = (kind: HurtKind) => worstOf(outcome.flags, kind)
   if (bond < 0.8) signs.add('lifts')
   if (bond > 3 || worst('overFused') >= 1) signs.add('boardy')
   if (worst('strikeThrough') >= 1) signs.add('resinFace')
@@ -158,11 +156,9 @@ function signsOf(hidden: CauseKey, { outcome, rounds }: Truth): Set<Sign> {
 
 /** What its maker would answer, knew they it all and told it right. */
 function answersOf(hidden: CauseKey, { outcome, recipe, bench, washedC, rounds }: Truth): (q: QuestionKey) => number {
-  const bond = outcome?.bond.final ?? 1, is = (yes: boolean) => (yes ? 0 : 1)
-  const cover = outcome && layerOf(outcome.run, 'cover')
-  const lifts = outcome?.run.marks.filter(m => m.kind === 'lift') ?? []
-  const liftAt = lifts.at(-1)?.atS ?? 0
-  const step = outcome ? outcome.run.timesS.findIndex(t => t >= liftAt) : 0
+  const bond = outcome.bond.final, is = (yes: boolean) => (yes ? 0 : 1)
+  const { run } = outcome, cover = layerOf(run, 'cover')
+  const liftAt = run.marks.filter(m => m.kind === 'lift').at(-1)?.atS ?? 0, step = run.timesS.findIndex(t => t >= liftAt)
   const wet = cover ? freeWaterGsm(cover, Math.max(0, step)) : 0
   return (q) => {
     switch (q) {

@@ -6,6 +6,7 @@ import {
 } from '#shared/schemas'
 import { runToCsv } from '#shared/csv'
 import { runEventsOf, workOf } from '#shared/pressing'
+import { RUN_NOTE } from '#shared/words'
 import { database } from '../db/connection'
 import {
   ClothRow, CoverRow, IronRow, JobMakingRow, JobPieceRow, JobRow, RunEventRow, RunOperationRow, RunRow, SupplyRow,
@@ -210,7 +211,7 @@ async function learnFromEdge(context: Context, runId: string, edge: RunEventBody
     recipe: recipeSchema.parse(o.recipe), predicted: o.predicted,
     events: events.map(e => ({ atS: e.atS, kind: e.kind, soleC: e.soleC ?? null })),
     grade: GRADE_OF_EDGE[edge.edge], marks: [], markWhere: {}, doubts: [], readings: [], planId: null, scrap: null,
-    note: `Pressed in a run: ${job?.name ?? 'a job'}, ${o.name}${edge.prints?.length ? `, set-down ${print + 1}` : ''}.`,
+    note: `${RUN_NOTE}: ${job?.name ?? 'a job'}, ${o.name}${edge.prints?.length ? `, set-down ${print + 1}` : ''}.`,
     clothLot: cloth?.lot ?? '', supplyLot: supply?.lot ?? '', overSupplyIds: o.overSupplyIds, pressedAt: new Date(edge.atMs).toISOString(),
   })
 }

@@ -37,7 +37,7 @@ describe('care in words', () => {
     expect(why('base', { fibre: 'viscose' })).toContain('base is viscose')
     expect(why('finish', { finish: 'flock' })).toContain('lettering')
     expect(why('resin', { resin: 'eva' })).toContain('ethylene')
-    for (const w of ['sheet', 'label', 'swatch', 'glueLine', 'settled', 'print', 'wish'] as const) expect(why(w)).toContain('Front')
+    for (const w of ['sheet', 'label', 'swatch', 'glueLine', 'settled', 'print'] as const) expect(why(w)).toContain('Front')
     expect([careFar(true), careFar(false), careFar('low'), careFar(0), careFar(60)]).toEqual(
       ['may be cleaned', 'no solvent', 'a low dryer', 'not at all', 'to 60 °C'])
   })
@@ -79,10 +79,12 @@ describe('care in words', () => {
     const e = { rounds: 3, washC: 40, tumble: 'low' as const, softener: true, grade: 2, marks: ['bubbles' as const] }
     expect(careEventLine(e)).toBe('3 washes at 40 °C, a low dryer, softener, 2: a steady pull peels it, bubbles')
     expect(careEventLine({ ...e, rounds: 1, washC: 0, tumble: 'no', softener: false, marks: [] })).toBe(
-      '1 wash at cleaned, 2: a steady pull peels it')
-    expect(foreseenLine(3.2, 3)).toContain('As foreseen')
-    expect(foreseenLine(4.4, 2)).toContain('Worse than foreseen (4)')
-    expect(foreseenLine(2, 4)).toContain('Better')
+      'cleaned once, 2: a steady pull peels it')
+    expect(careEventLine({ ...e, washC: 0, tumble: 'no', softener: false, marks: [] })).toContain('cleaned 3 times, 2:')
+    expect(foreseenLine(3.2, 3, true)).toContain('As foreseen')
+    expect(foreseenLine(4.4, 2, true)).toBe('Worse than foreseen (4): what is foreseen here is less now.')
+    expect(foreseenLine(4.4, 2, false)).toBe('Worse than foreseen (4).')
+    expect(foreseenLine(2, 4, true)).toContain('Better')
   })
   it('what stands due, a line each', () => {
     expect(lookLine({ jobId: '', name: '', lookOn: '2026-11-28' }, '2026-11-27')).toBe('in 1 day')
@@ -168,7 +170,7 @@ describe('practice in words', () => {
       { say: 'brittle' }, { say: 'agents', right: ['heat', 'steam'] }, { say: 'motion', right: 'tipAlong' },
       { say: 'notSet', forS: 2, neededS: 9 },
       { say: 'finish', yoursS: 400, bestS: 350 }, { say: 'broken', op: 'hem', needs: 'front' }, { say: 'lining', peakC: 130, limitC: 110 },
-      { say: 'needless' }, { say: 'unanswered', topic: 'stop' },
+      { say: 'unanswered', topic: 'stop' },
     ]
     const words = all.map(f => findingWords(f))
     for (const w of words) expect(w).toMatch(/^[A-Z0-9].*\.$/)

@@ -43,8 +43,6 @@ export function careWhy({ name, why, fibre, finish, resin }: CareReason<unknown>
       return `${name}: it was settled no hotter, and would pull up again`
     case 'print':
       return `${name}: what lies on the face softens`
-    case 'wish':
-      return name
   }
 }
 const LIMIT_WORDS = { no: 'no dryer', low: 'a low dryer', yes: 'a dryer' } as const
@@ -119,20 +117,22 @@ export function slipText(title: string, l: CareLimits, own: string, units: Displ
 /** How a garment came back, in a line. */
 export function careEventLine(e: Pick<CareEvent, 'rounds' | 'washC' | 'tumble' | 'softener' | 'grade' | 'marks'>,
   units: DisplayUnits = METRIC): string {
-  const wash = e.washC === 0 ? 'cleaned' : celsius(e.washC, units)
+  const went = e.washC === 0
+    ? `cleaned ${e.rounds === 1 ? 'once' : `${e.rounds} times`}`
+    : `${e.rounds} wash${e.rounds === 1 ? '' : 'es'} at ${celsius(e.washC, units)}`
   return [
-    `${e.rounds} wash${e.rounds === 1 ? '' : 'es'} at ${wash}`, e.tumble === 'no' ? '' : `${LIMIT_WORDS[e.tumble]}`,
+    went, e.tumble === 'no' ? '' : `${LIMIT_WORDS[e.tumble]}`,
     e.softener ? 'softener' : '', `${e.grade}: ${GRADE_WORDS[e.grade]}`, ...e.marks.map(m => MARK_NAME[m]),
   ].filter(Boolean).join(', ')
 }
-/** What was foreseen against what came. */
-export const foreseenLine = (foreseenGrade: number, grade: number): string => {
+/** What was foreseen against what came. @param told a swatch stands behind it: what it was told moves what is foreseen */
+export const foreseenLine = (foreseenGrade: number, grade: number, told: boolean): string => {
   const foreseen = Math.round(foreseenGrade)
   return Math.abs(foreseenGrade - grade) < 1
     ? `As foreseen (${foreseen}).`
     : grade > foreseenGrade
       ? `Better than foreseen (${foreseen}).`
-      : `Worse than foreseen (${foreseen}): what is foreseen here is less now.`
+      : `Worse than foreseen (${foreseen})${told ? ': what is foreseen here is less now' : ''}.`
 }
 
 const DAY_MS = 86_400_000

@@ -153,8 +153,6 @@ export function findingWords(f: Finding, units: DisplayUnits = METRIC): string {
       return `${PART_NAME[f.op]} is begun before ${PART_NAME[f.needs]?.toLowerCase()}, which it needs.`
     case 'lining':
       return `The lining came to ${celsius(f.peakC, units)}; it stands ${celsius(f.limitC, units)}.`
-    case 'needless':
-      return 'That was not needed.'
     case 'unanswered':
       return `${TOPIC_NAME[f.topic]}: not chosen yet.`
   }

@@ -179,3 +179,5 @@ export function changedSentence({ added, gone, other }: Record<'added' | 'gone' 
   ].filter(Boolean)
   return `The pieces of this job were changed since the run was planned: ${parts.join(', ') || 'nothing that changes what is pressed'}.`
 }
+/** How the note of a swatch begins that was an edge of a run. */
+export const RUN_NOTE = 'Pressed in a run'

@@ -46,25 +46,20 @@ const TICKS = 61
             vector-effect="non-scaling-stroke" />
         </g>
       </svg>
-      <template v-for="(stage, i) in stages" :key="stage.key">
-        <NuxtLink
-          v-if="stage.to" :to="stage.to" class="relative flex min-h-16 flex-col justify-start px-2 max-[900px]:px-1 hover:bg-linen-200/40"
-          :aria-current="i === current ? 'step' : undefined"
-        >
-          <span class="flex items-baseline gap-1.5 text-lg leading-tight max-[900px]:text-base"
-            :class="i === current ? 'font-bold text-ink underline decoration-[3px] underline-offset-4' : 'text-ink'">
-            <span class="text-sm text-muted-ink max-[900px]:hidden">{{ i + 1 }}</span>{{ stage.name }}
-          </span>
-          <span v-if="slipped === stage.key"
-            class="absolute bottom-0 left-2 rotate-[-7deg] border border-alert bg-paper px-1 text-[12px] font-semibold
-              leading-tight text-alert"
-            title="Proved once, but something on the board is other than then">slipped</span>
-        </NuxtLink>
-        <span v-else class="relative flex min-h-16 flex-col px-2 text-lg leading-tight text-muted-ink max-[900px]:text-base"
-          aria-disabled="true">
-          <span class="flex items-baseline gap-1.5"><span class="text-sm max-[900px]:hidden">{{ i + 1 }}</span>{{ stage.name }}</span>
+      <NuxtLink
+        v-for="(stage, i) in stages" :key="stage.key" :to="stage.to"
+        class="relative flex min-h-16 flex-col justify-start px-2 max-[900px]:px-1 hover:bg-linen-200/40"
+        :aria-current="i === current ? 'step' : undefined"
+      >
+        <span class="flex items-baseline gap-1.5 text-lg leading-tight max-[900px]:text-base"
+          :class="i === current ? 'font-bold text-ink underline decoration-[3px] underline-offset-4' : 'text-ink'">
+          <span class="text-sm text-muted-ink max-[900px]:hidden">{{ i + 1 }}</span>{{ stage.name }}
         </span>
-      </template>
+        <span v-if="slipped === stage.key"
+          class="absolute bottom-0 left-2 rotate-[-7deg] border border-alert bg-paper px-1 text-[12px] font-semibold
+            leading-tight text-alert"
+          title="Proved once, but something on the board is other than then">slipped</span>
+      </NuxtLink>
     </nav>
     <button type="button" class="my-3 flex w-11 shrink-0 items-center justify-center text-xl font-bold hover:bg-linen-200/40"
       aria-label="Keys" @click="$emit('keys')">?</button>

@@ -143,7 +143,8 @@ async function addPicture(e: Event, trialId: string): Promise<void> {
           <div class="min-w-0 leading-snug">
             <p class="font-semibold">{{ day(e.cameAt) }} <Sourced from="measured" /></p>
             <p>{{ careEventLine(e, bench.units) }}</p>
-            <p v-if="e.foreseen !== null">{{ foreseenLine(expectedGrade(Math.log(Math.max(0.01, e.foreseen))), e.grade) }}</p>
+            <p v-if="e.foreseen !== null">{{
+              foreseenLine(expectedGrade(Math.log(Math.max(0.01, e.foreseen))), e.grade, e.trialId !== null) }}</p>
             <p v-if="e.note" class="text-muted-ink">{{ e.note }}</p>
             <label v-if="e.trialId" class="inline-block cursor-pointer text-sm underline focus-within:outline-3 focus-within:outline-mark">
               a picture of it<input type="file" accept="image/jpeg,image/png,image/webp" class="sr-only" aria-label="A picture of it"

@@ -45,6 +45,18 @@ const ground: Plugin<'line'> = {
     ctx.fillText('a fingertip lifts it', a.left + 8, a.bottom - 10)
     ctx.restore()
   },
+  /** The first look is named where it stands, to the side that has room. */
+  afterDatasetsDraw({ ctx, chartArea: a, scales }) {
+    const [first] = seen
+    if (!first) return
+    const x = scales.x!.getPixelForValue(first.rounds), left = x > (a.left + a.right) / 2
+    ctx.save()
+    ctx.fillStyle = css('--rc-alert')
+    ctx.font = '600 14px "Atkinson Hyperlegible Next Variable", sans-serif'
+    ctx.textAlign = left ? 'right' : 'left'
+    ctx.fillText('as it came back', x + (left ? -11 : 11), scales.y!.getPixelForValue(first.bond) + 5)
+    ctx.restore()
+  },
 }
 const options = computed<ChartOptions<'line'>>(() => {
   void mode.value

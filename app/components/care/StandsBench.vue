@@ -48,7 +48,9 @@ const washed = computed(() => {
         ? [{ name: `at ${celsius(coolerC, bench.units)}`, bond: through(resin, coolerC, dryer), dash: [8, 4],
             strong: false }]
         : []),
-      ...(other ? [{ name: instead.name, bond: bondThrough(1.25, other, wish, ROUNDS), dash: [2, 4], strong: false }] : []),
+      ...(other
+        ? [{ name: instead.name, bond: bondThrough(bondBefore(null).bond, other, wish, ROUNDS), dash: [2, 4], strong: false }]
+        : []),
     ],
   }
 })

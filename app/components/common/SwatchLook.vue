@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { labOf } from '#core/colour'
 import { scorchedHex, UNHURT, type ClothLook } from '#core/look'
 
 /** A swatch as it would look: the one picture of harm, wherever harm is shown. */
@@ -21,10 +22,9 @@ const id = useId()
 const W = 200, H = 140
 const shown = computed(() => scorchedHex(colour, { yellowed: l.value.yellowed * 0.25, browned: l.value.browned * 0.15 }))
 const scorched = computed(() => scorchedHex(colour, l.value))
-const dark = computed(() => {
-  const n = Number.parseInt(colour.slice(1), 16)
-  return ((n >> 16) * 0.299 + ((n >> 8) & 255) * 0.587 + (n & 255) * 0.114) < 110
-})
+/** Under this lightness (L*) marks are drawn light. */
+const DARK_UNDER = 46
+const dark = computed(() => labOf(colour).l < DARK_UNDER)
 const light = computed(() => (dark.value ? 'rgb(255 255 255 / 0.55)' : 'rgb(255 255 255 / 0.9)'))
 const shade = computed(() => (dark.value ? 'rgb(0 0 0 / 0.6)' : 'rgb(50 35 20 / 0.45)'))
 const bubbles = computed(() => strewn(11, l.value.bubbles, 22, W - 10, H - 10, 9))

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { PracticeBench } from '#core/practice'
 import { resinOf } from '#core/recipe'
-import { celsius, findingWords, GRADE_WORDS, nearWords, optionWords, TOPIC_NAME } from '#shared/words'
+import { celsius, findingWords, GRADE_WORDS, nearWords, optionWords, seconds, TOPIC_NAME } from '#shared/words'
 import type { Practised } from '~/workers/board.worker'
 
 /** What became of it, why, how near the best one was, and what that would have been. */
@@ -24,8 +24,7 @@ const best = computed(() => Object.entries(practised.best.choice).map(([topic, o
   return `${TOPIC_NAME[t].toLowerCase()} ${o.split(/[+>]/).map(x => optionWords(bench, t, x, board.units)).join(', ')}`
 }).join('; '))
 const holds = computed(() => (bench.clock === 'hold' || bench.clock === 'touches'
-  ? `, held ${practised.best.heldS.map(s => `${
-    Math.round(s)} s`).join(', ')}`
+  ? `, held ${practised.best.heldS.map(s => seconds(s)).join(', ')}`
   : ''))
 </script>
 
