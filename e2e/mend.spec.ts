@@ -1,35 +1,16 @@
 import { randomUUID } from 'node:crypto'
 import { expect, test, type Page } from '@playwright/test'
 import sharp from 'sharp'
-import type { Cloth, Cutting, Job, Making, Makings, Page as Listed, Run, RunHead, ScrapKept } from '#shared/schemas'
+import type { Cutting, Job, Making, Makings, Page as Listed, ScrapKept } from '#shared/schemas'
 import { sheetsOf } from './paper'
-import { stopsOfDemo } from './irons'
-import { startServer, type Server } from './server'
+import { ownBoard } from './board'
 
-let server: Server
-test.beforeAll(async () => {
-  server = await startServer(60)
-  await stopsOfDemo(server.url)
-})
-test.afterAll(() => server.down())
+const server = ownBoard()
 test.use({ testIdAttribute: 'data-test' })
+const { get, cloth, jobOf, openJob, pressAll } = server
 
 /** A picture as a camera gives it. */
 const photo = () => sharp({ create: { width: 400, height: 300, channels: 3, background: '#9b2d30' } }).png().toBuffer()
-const get = async <T>(page: Page, path: string) => (await (await page.request.get(`${server.url}${path}`)).json()) as T
-const cloth = async (page: Page, code: string) => (await get<Listed<Cloth>>(page, `/api/cloths?q=${code}`)).rows[0]!
-async function jobOf(page: Page, name: string, codes: string[], washC = 30): Promise<Job> {
-  const cloths = await Promise.all(codes.map(async code => ({ clothId: (await cloth(page, code)).id, place: null, supplyId: null })))
-  return (await (await page.request.post(`${server.url}/api/jobs`, {
-    data: { name, garment: 'Trial', washC, tumble: 'no', dryClean: false, cloths },
-  })).json()) as Job
-}
-async function openJob(page: Page, name: string): Promise<void> {
-  await page.goto(`${server.url}/today`)
-  await page.getByTestId('jobs').getByRole('listitem').filter({ hasText: name }).getByRole('button').first().click()
-  await expect(page.getByTestId('ticket')).toContainText(name)
-  await expect(page).not.toHaveURL(/today/)
-}
 async function toMend(page: Page, key: string): Promise<void> {
   await page.keyboard.press(',')
   await expect(page.getByRole('tab', { name: /Patch/ })).toBeVisible({ timeout: 20_000 })
@@ -41,29 +22,6 @@ const kindsOf = async (page: Page, job: Job) => (await makingsOf(page, job)).mak
 async function take(page: Page): Promise<void> {
   await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
   await page.keyboard.press('Enter')
-}
-/** Plans, begins and presses the whole of a job by keys; every edge holds. @param edges how many are tried at the least */
-async function pressAll(page: Page, job: Job, edges = 1): Promise<Run> {
-  await page.keyboard.press('5')
-  await expect(page.getByRole('tab', { name: /Order/ })).toBeVisible({ timeout: 20_000 })
-  await page.keyboard.press('l')
-  await expect(page.getByRole('button', { name: /Begin the run/ })).toBeEnabled({ timeout: 60_000 })
-  await page.keyboard.press('Enter')
-  await expect(page.getByTestId('run')).toBeVisible()
-  await page.keyboard.press('d')
-  const now = page.getByTestId('now')
-  for (let i = 0; i < 1500; i++) {
-    const words = (await now.textContent()) ?? ''
-    if (/All of it/.test(words)) break
-    if (await page.getByTestId('edge').isVisible()) await page.keyboard.press('h')
-    else if (/^(Set down|Lift|Turn it|Peel|Stitch|Lay the backing)/.test(words)) await page.locator('body').press('Space')
-    await page.waitForTimeout(40)
-  }
-  const [head] = await get<RunHead[]>(page, `/api/jobs/${job.id}/runs`)
-  await expect.poll(async () => (await get<Run>(page, `/api/runs/${head!.id}`)).events.filter(e => e.kind === 'edge').length,
-    { timeout: 15_000 })
-    .toBeGreaterThanOrEqual(edges)
-  return get<Run>(page, `/api/runs/${head!.id}`)
 }
 async function choose(page: Page, label: string, option: string | RegExp): Promise<void> {
   await page.getByRole('combobox', { name: label, exact: true }).click()

@@ -1,15 +1,9 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
 import { pressThrough, warmIron, waysFound } from './press'
-import { stopsOfDemo } from './irons'
-import { startServer, type Server } from './server'
+import { ownBoard } from './board'
 
-let server: Server
-test.beforeAll(async () => {
-  server = await startServer(60)
-  await stopsOfDemo(server.url)
-})
-test.afterAll(() => server.down())
+const server = ownBoard()
 test.use({ testIdAttribute: 'data-test' })
 
 const POPLIN = /Steward poplin/

@@ -1,22 +1,12 @@
 import { randomUUID } from 'node:crypto'
 import { expect, test, type Browser, type Page } from '@playwright/test'
 import { blockOf, usualMeasures } from '#core/cut'
-import type { Cloth, Cutting, Iron, Job, JobPiece, Page as Listed, Run, RunHead, Supply, Trial } from '#shared/schemas'
-import { stopsOfDemo } from './irons'
-import { startServer, type Server } from './server'
+import type { Cloth, Cutting, Iron, Job, JobPiece, Page as Listed, Run, Trial } from '#shared/schemas'
+import { ownBoard } from './board'
 
-let server: Server
-test.beforeAll(async () => {
-  server = await startServer(60)
-  await stopsOfDemo(server.url)
-})
-test.afterAll(() => server.down())
+const server = ownBoard()
 test.use({ testIdAttribute: 'data-test' })
-
-const get = async <T>(page: Page, path: string) => (await (await page.request.get(`${server.url}${path}`)).json()) as T
-const cloth = async (page: Page, code: string) => (await get<Listed<Cloth>>(page, `/api/cloths?q=${code}`)).rows[0]!
-const supply = async (page: Page, code: string) =>
-  (await get<Listed<Supply>>(page, `/api/supplies?q=${code}`)).rows.find(s => s.code === code)!
+const { get, cloth, supply, openJob, runOf } = server
 
 type Drawn = [name: string, block: string, measures: Record<string, number>, count?: number]
 /** A job of its own, of one cloth and its backing, with pieces drawn. */
@@ -41,12 +31,6 @@ async function savePieces(page: Page, jobId: string, pieces: object[]): Promise<
   const answer = await page.request.put(`${server.url}/api/jobs/${jobId}/pieces`, { data: { version, pieces } })
   expect(answer.status()).toBe(200)
   return (await answer.json()) as Cutting
-}
-async function openJob(page: Page, name: string): Promise<void> {
-  await page.goto(`${server.url}/today`)
-  await page.getByTestId('jobs').getByRole('listitem').filter({ hasText: name }).getByRole('button').first().click()
-  await expect(page.getByTestId('ticket')).toContainText(name)
-  await expect(page).not.toHaveURL(/today/)
 }
 async function toPress(page: Page): Promise<void> {
   await page.keyboard.press('5')
@@ -88,10 +72,6 @@ async function finish(page: Page): Promise<void> {
     await page.waitForTimeout(40)
   }
   await expect(page.getByTestId('piece')).not.toHaveText(piece!)
-}
-const runOf = async (page: Page, jobId: string): Promise<Run> => {
-  const [head] = await get<RunHead[]>(page, `/api/jobs/${jobId}/runs`)
-  return get<Run>(page, `/api/runs/${head!.id}`)
 }
 /** All that this board told has reached the server. */
 const sent = (page: Page) => expect(page.getByTestId('waiting')).toBeHidden({ timeout: 20_000 })

@@ -1,45 +1,18 @@
 import { randomUUID } from 'node:crypto'
 import { expect, test, type Page } from '@playwright/test'
-import type { Cloth, Job, Making, Makings, Page as Listed, Run, RunHead } from '#shared/schemas'
-import { stopsOfDemo } from './irons'
-import { startServer, type Server } from './server'
+import type { Job, Making, Makings, Page as Listed } from '#shared/schemas'
+import { ownBoard } from './board'
 
-let server: Server
-test.beforeAll(async () => {
-  server = await startServer(60)
-  await stopsOfDemo(server.url)
-})
-test.afterAll(() => server.down())
+const server = ownBoard()
 test.use({ testIdAttribute: 'data-test' })
+const { get, cloth, jobOf, openJob, beginRun, runOf } = server
 
-const get = async <T>(page: Page, path: string) => (await (await page.request.get(`${server.url}${path}`)).json()) as T
-const cloth = async (page: Page, code: string) => (await get<Listed<Cloth>>(page, `/api/cloths?q=${code}`)).rows[0]!
-async function jobOf(page: Page, name: string, codes: string[]): Promise<Job> {
-  const cloths = await Promise.all(codes.map(async code => ({ clothId: (await cloth(page, code)).id, place: null, supplyId: null })))
-  return (await (await page.request.post(`${server.url}/api/jobs`, {
-    data: { name, garment: 'Trial', washC: 30, tumble: 'no', dryClean: false, cloths },
-  })).json()) as Job
-}
-async function openJob(page: Page, name: string): Promise<void> {
-  await page.goto(`${server.url}/today`)
-  await page.getByTestId('jobs').getByRole('listitem').filter({ hasText: name }).getByRole('button').first().click()
-  await expect(page.getByTestId('ticket')).toContainText(name)
-  await expect(page).not.toHaveURL(/today/)
-}
 async function toSeams(page: Page, key: string): Promise<void> {
   await page.keyboard.press('z')
   await expect(page.getByRole('tab', { name: /Feature/ })).toBeVisible({ timeout: 20_000 })
   await page.keyboard.press(key)
 }
 const makingsOf = (page: Page, job: Job) => get<Makings>(page, `/api/jobs/${job.id}/makings`)
-async function beginRun(page: Page): Promise<void> {
-  await page.keyboard.press('5')
-  await expect(page.getByRole('tab', { name: /Order/ })).toBeVisible({ timeout: 20_000 })
-  await page.keyboard.press('l')
-  await expect(page.getByRole('button', { name: /Begin the run/ })).toBeEnabled({ timeout: 40_000 })
-  await page.keyboard.press('Enter')
-  await expect(page.getByTestId('run')).toBeVisible()
-}
 const now = (page: Page) => page.getByTestId('now')
 /** Presses whatever is there with Space until something else stands there. */
 async function pressUntil(page: Page, until: RegExp): Promise<void> {
@@ -50,10 +23,6 @@ async function pressUntil(page: Page, until: RegExp): Promise<void> {
     await page.waitForTimeout(40)
   }
   throw new Error(`never came to ${until}`)
-}
-const runOf = async (page: Page, job: Job): Promise<Run> => {
-  const [head] = await get<RunHead[]>(page, `/api/jobs/${job.id}/runs`)
-  return get<Run>(page, `/api/runs/${head!.id}`)
 }
 
 test('a feature of any cloth: the sentence, two of three, the ring; then into the job, and pressed in its run', async ({ page }) => {
@@ -84,9 +53,9 @@ test('a feature of any cloth: the sentence, two of three, the ring; then into th
   await beginRun(page)
   await page.keyboard.press('d')
   await pressUntil(page, /Nothing to press|All of it/)
-  const lifts = async () => (await runOf(page, job)).events.filter(e => e.kind === 'lift').length
+  const lifts = async () => (await runOf(page, job.id)).events.filter(e => e.kind === 'lift').length
   await expect.poll(lifts, { timeout: 15_000 }).toBeGreaterThan(3)
-  const run = await runOf(page, job)
+  const run = await runOf(page, job.id)
   expect(run.operations).toMatchObject([{ kind: 'seam', supplyId: null, makingId: (await makingsOf(page, job)).makings[0]!.id }])
 })
 
@@ -193,9 +162,9 @@ test('a hem on a lined dress is pressed by keys, its lining held clear; a synthe
   await pressUntil(page, /Nothing to press|try its edge/)
   await expect(page.getByTestId('edge')).toBeVisible({ timeout: 60_000 })
   await page.keyboard.press('h')
-  await expect.poll(async () => (await runOf(page, job!)).events.filter(e => e.kind === 'edge').map(e => e.edge), { timeout: 15_000 })
+  await expect.poll(async () => (await runOf(page, job!.id)).events.filter(e => e.kind === 'edge').map(e => e.edge), { timeout: 15_000 })
     .toEqual(['holds'])
-  expect((await runOf(page, job!)).operations).toMatchObject([{ kind: 'hem', standing: 'estimated' }])
+  expect((await runOf(page, job!.id)).operations).toMatchObject([{ kind: 'hem', standing: 'estimated' }])
   await openJob(page, 'Galley aprons')
   await toSeams(page, 'h')
   await expect(page.getByTestId('hem-refused')).toContainText('65 % of it is synthetic', { timeout: 20_000 })

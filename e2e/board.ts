@@ -1,0 +1,62 @@
+import { expect, test, type Page } from '@playwright/test'
+import type { Cloth, Job, Page as Listed, Run, RunHead, Supply } from '#shared/schemas'
+import { stopsOfDemo } from './irons'
+import { startServer, type Server } from './server'
+
+/** A server of its own for a file of trials, with a fast clock and its irons' stops where the demo has them; and ways about its board. */
+export function ownBoard(clockRate = 60) {
+  let server: Server
+  test.beforeAll(async () => {
+    server = await startServer(clockRate)
+    await stopsOfDemo(server.url)
+  })
+  test.afterAll(() => server.down())
+
+  const get = async <T>(page: Page, path: string) => (await (await page.request.get(`${server.url}${path}`)).json()) as T
+  const cloth = async (page: Page, code: string) => (await get<Listed<Cloth>>(page, `/api/cloths?q=${code}`)).rows[0]!
+  const supply = async (page: Page, code: string) =>
+    (await get<Listed<Supply>>(page, `/api/supplies?q=${code}`)).rows.find(s => s.code === code)!
+  /** A job of its own, of cloths by their codes. */
+  async function jobOf(page: Page, name: string, codes: readonly string[], more: Partial<Job> = {}): Promise<Job> {
+    const cloths = await Promise.all(codes.map(async code => ({ clothId: (await cloth(page, code)).id, place: null, supplyId: null })))
+    const data = { name, garment: 'Trial', washC: 30, tumble: 'no', dryClean: false, cloths, ...more }
+    return (await (await page.request.post(`${server.url}/api/jobs`, { data })).json()) as Job
+  }
+  async function openJob(page: Page, name: string): Promise<void> {
+    await page.goto(`${server.url}/today`)
+    await page.getByTestId('jobs').getByRole('listitem').filter({ hasText: name }).getByRole('button').first().click()
+    await expect(page.getByTestId('ticket')).toContainText(name)
+    await expect(page).not.toHaveURL(/today/)
+  }
+  /** Plans what stands in the job and begins its run, by keys. */
+  async function beginRun(page: Page): Promise<void> {
+    await page.keyboard.press('5')
+    await expect(page.getByRole('tab', { name: /Order/ })).toBeVisible({ timeout: 20_000 })
+    await page.keyboard.press('l')
+    await expect(page.getByRole('button', { name: /Begin the run/ })).toBeEnabled({ timeout: 60_000 })
+    await page.keyboard.press('Enter')
+    await expect(page.getByTestId('run')).toBeVisible()
+  }
+  const runOf = async (page: Page, jobId: string): Promise<Run> => {
+    const [head] = await get<RunHead[]>(page, `/api/jobs/${jobId}/runs`)
+    return get<Run>(page, `/api/runs/${head!.id}`)
+  }
+  /** Plans, begins and presses the whole of a job by keys; every edge holds. @param edges how many are tried at the least */
+  async function pressAll(page: Page, job: Job, edges = 1): Promise<Run> {
+    await beginRun(page)
+    await page.keyboard.press('d')
+    const now = page.getByTestId('now')
+    for (let i = 0; i < 1500; i++) {
+      const words = (await now.textContent()) ?? ''
+      if (/All of it/.test(words)) break
+      if (await page.getByTestId('edge').isVisible()) await page.keyboard.press('h')
+      else if (/^(Set down|Lift|Turn it|Warm|Peel|Stitch|Lay)/.test(words)) await page.locator('body').press('Space')
+      await page.waitForTimeout(40)
+    }
+    await expect(now).toContainText('All of it')
+    const tried = async () => (await runOf(page, job.id)).events.filter(e => e.kind === 'edge').length
+    await expect.poll(tried, { timeout: 15_000 }).toBeGreaterThanOrEqual(edges)
+    return runOf(page, job.id)
+  }
+  return { get url() { return server.url }, get, cloth, supply, jobOf, openJob, beginRun, runOf, pressAll }
+}
