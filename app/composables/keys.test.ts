@@ -127,6 +127,21 @@ describe('digits', () => {
     expect(stage.mock.calls).toEqual([[3], [6]])
     expect(grade.mock.calls).toEqual([[3], [0]])
   })
+
+  it('are the stages\' where the screen takes only some of them', () => {
+    const stage = vi.fn(), answer = vi.fn()
+    let asks = true
+    scope.run(() => {
+      useDigits({ does: 'Stages', from: 1, upTo: 6, act: stage })
+      useDigits({ does: 'Answers', from: 0, upTo: 3, takes: n => asks && n <= 2, act: answer })
+    })
+    for (const n of [2, 0, 3, 5]) pressDigit(n)
+    asks = false
+    expect(pressDigit(0)).toBe(false)
+    pressDigit(2)
+    expect(answer.mock.calls).toEqual([[2], [0]])
+    expect(stage.mock.calls).toEqual([[3], [5], [2]])
+  })
 })
 
 describe('Space', () => {

@@ -95,7 +95,14 @@ export const KEYS = {
 export type KeyName = keyof typeof KEYS
 
 /** What digits do on this screen, and up to which. */
-export interface Digits { does: string, from: number, upTo: number, act: (n: number) => void }
+export interface Digits {
+  does: string
+  from: number
+  upTo: number
+  act: (n: number) => void
+  /** Which of them it takes at this moment, and the others are the stages'; without it they are all its own, and others do nothing. */
+  takes?: (n: number) => boolean
+}
 
 const active = shallowReactive(new Map<KeyName, symbol[]>())
 const digitOwners = shallowReactive<Digits[]>([])
@@ -166,7 +173,7 @@ export function useDigits(digits: Digits): void {
 
 /** Presses a digit for whoever has them; says whether anyone had. */
 export function pressDigit(n: number): boolean {
-  const owner = digitOwners.at(-1)
+  const owner = digitOwners.findLast(d => d.takes?.(n) ?? true)
   if (!owner || keySheetOpen.value || n < owner.from || n > owner.upTo) return false
   owner.act(n)
   return true

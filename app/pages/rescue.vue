@@ -36,9 +36,11 @@ const colour = computed(() => bench.cloth?.colourHex ?? '#d9cdb4')
 const question = computed(() => diagnosis.value?.ask?.question ?? null)
 const words = computed(() => (question.value ? QUESTION_WORDS[question.value] : null))
 const shown = computed(() => diagnosis.value?.beliefs.slice(0, 5) ?? [])
-useDigits({ does: 'Answer: the first, the second …; 0 not sure', from: 0, upTo: 3, act: (n) => {
-  if (question.value && n <= words.value!.answers.length) r.answer(question.value, n === 0 ? null : n - 1)
-} })
+useDigits({
+  does: 'Answer: the first, the second …; 0 not sure; without a question, the stages', from: 0, upTo: 3,
+  takes: n => words.value !== null && n <= words.value.answers.length,
+  act: n => r.answer(question.value!, n === 0 ? null : n - 1),
+})
 const size = reactive({ wideMm: 160, highMm: 200 })
 const take = () => r.take(size.wideMm, size.highMm)
 useKeys({ take: () => { if (jobs.job && remedy.value && !remedy.value.cannot) take() }, fresh: r.afresh, takeBack: r.back })
