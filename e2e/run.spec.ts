@@ -186,8 +186,7 @@ test('two boards at one piece are told, one takes it over; what was told without
   const second = await secondBoard(browser, NAME)
   // Neither hears of the other: both set down on the same piece.
   for (const board of [page, second]) await board.context().setOffline(true)
-  await goOn(page, /^(Hold|Warm it)/)
-  await goOn(second, /^(Hold|Warm it)/)
+  for (const board of [page, second]) await goOn(board, /^(Hold|Warm it|Lift)/)
   await expect(page.getByTestId('waiting')).toContainText('kept here')
   for (const board of [page, second]) await board.context().setOffline(false)
   const told = async () => (await page.getByTestId('clash').count()) + (await second.getByTestId('clash').count())

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { CAUSES, REMEDIES, SIGNS } from '#core/rescue'
-import { idSchema, momentField, numberField, textField } from './common'
+import { idSchema, momentField, numberField, textField, yesField } from './common'
 import { recipeSchema, washBody } from './trial'
 
 /** How a garment came back from its washes: one part of it, graded as every swatch is. */
@@ -13,7 +13,7 @@ export const careEventBody = z.object({
   rounds: z.number({ error: 'Washes: say how many.' }).int('Washes: a whole number.').min(1, 'Washes: at least one.')
     .max(60, 'Washes: sixty at the most.'),
   washC: washBody.shape.washC, tumble: washBody.shape.tumble,
-  softener: z.boolean({ error: 'Softener: say yes or no.' }).default(false),
+  softener: yesField('Softener').default(false),
   grade: washBody.shape.grade, marks: washBody.shape.marks,
   /** Bond that was foreseen for it then; null where none was. */
   foreseen: z.number({ error: 'Foreseen: give a number.' }).min(0).max(1000).nullable().default(null),

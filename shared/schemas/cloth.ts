@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { CONSTRUCTION_KEYS, FIBRE_KEYS, FINISH_KEYS } from '#core/materials'
-import { nameField, numberField, originSchema, pageQuery, textField, versionField } from './common'
+import { hexField, nameField, numberField, originSchema, pageQuery, textField, versionField, yesField } from './common'
 
 export const fibreShareSchema = z.object({
   fibre: z.enum(FIBRE_KEYS, { error: 'Fibre: choose one from the list.' }),
@@ -32,30 +32,30 @@ export const clothFields = z.object({
   massOrigin: originSchema.default('typical'),
   thicknessMm: numberField('Thickness', 'mm', 0.03, 15),
   thicknessOrigin: originSchema.default('typical'),
-  mayGetWet: z.boolean({ error: 'May it get wet: say yes or no.' }),
+  mayGetWet: yesField('May it get wet'),
   nap: z.enum(['none', 'texture', 'nap', 'pile'], { error: 'Surface: choose one from the list.' }),
   finishes: z
     .array(z.enum(FINISH_KEYS, { error: 'Finish: choose from the list.' }), { error: 'Finish: give a list.' })
     .max(6, 'Finish: six at most.')
     .default([]),
-  colourHex: z.string().regex(/^#[0-9a-fA-F]{6}$/, 'Colour: six figures after a #, such as #24304a.'),
+  colourHex: hexField,
   note: textField('Note', 500).default(''),
   lot: textField('Lot', 40).default(''),
   giveAlongPct: numberField('Give along', '%', 0, 300).nullable().default(null),
   giveAcrossPct: numberField('Give across', '%', 0, 300).nullable().default(null),
   napDirection: z.enum(['none', 'up', 'down'], { error: 'Nap direction: none, up or down.' }).default('none'),
-  showsResidue: z.boolean().default(false),
-  sheer: z.boolean().default(false),
+  showsResidue: yesField('Shows every trace').default(false),
+  sheer: yesField('Sheer').default(false),
   widthMm: numberField('Width', 'mm', 50, 5000).nullable().default(null),
   stockM: numberField('In stock', 'm', 0, 100_000).nullable().default(null),
   labelIronC: z
     .union([z.literal(0), z.literal(110), z.literal(150), z.literal(200)], { error: 'Care label: 0 (do not iron), 110, 150 or 200.' })
     .nullable()
     .default(null),
-  labelSteam: z.boolean().nullable().default(null),
+  labelSteam: yesField('Steam by its label').nullable().default(null),
   labelWords: textField('Care label', 200).default(''),
   bendingAlongMm: numberField('Bending length', 'mm', 1, 300).nullable().default(null),
-  prewashed: z.boolean().default(false),
+  prewashed: yesField('Washed before').default(false),
 })
 
 /** Sums what one field cannot see: shares, and a weight that its thickness cannot hold. */

@@ -32,8 +32,23 @@ export const idParams = z.object({ id: idSchema })
 /** A number with a name and a range, so that every refusal names its field. */
 export const numberField = (name: string, unit: string, min: number, max: number) =>
   z.number({ error: `${name}: give a number${unit ? ` in ${unit}` : ''}.` })
-    .min(min, `${name}: ${min} ${unit} is the least that makes sense.`)
-    .max(max, `${name}: ${max} ${unit} is the most that makes sense.`)
+    .min(min, `${name}: ${[min, unit].join(' ').trim()} is the least that makes sense.`)
+    .max(max, `${name}: ${[max, unit].join(' ').trim()} is the most that makes sense.`)
+/** A whole number, none at the least. */
+export const wholeField = (name: string, most: number, error = `${name}: give a whole number.`) =>
+  z.number({ error }).int(error).min(0, `${name}: 0 is the least.`).max(most, `${name}: ${most} is the most.`)
+/** So many of something. */
+export const countField = (name: string, most: number) =>
+  z.number({ error: `${name}: give a whole number.` }).int(`${name}: give a whole number.`).min(1, `${name}: at least one.`)
+    .max(most, `${name}: ${most} at the most.`)
+/** Which of those named beside it, from 0. */
+export const whichField = (name: string, last = 11) => {
+  const error = `${name}: say which of those that are named.`
+  return z.number({ error }).int(error).min(0, error).max(last, error)
+}
+export const yesField = (name: string) => z.boolean({ error: `${name}: say yes or no.` })
+const HEX = 'Colour: six figures after a #, such as #24304a.'
+export const hexField = z.string({ error: HEX }).regex(/^#[0-9a-fA-F]{6}$/, HEX)
 
 // eslint-disable-next-line no-control-regex
 const CONTROL = /[\u0000-\u0008\u000B\u000C\u000E-\u001F\u007F]/
@@ -87,5 +102,7 @@ export const momentField = (name: string) =>
 export const dayField = (name: string) =>
   z.iso.date({ error: `${name}: give a date.` }).refine(inOurTime, `${name}: years go from 1900 to 2199.`)
 
-export const versionField = z.number({ error: 'Version: say which version you started from.' }).int().min(0)
-export const originSchema = z.enum(['proved', 'measured', 'maker', 'typical', 'model'])
+export const versionField = wholeField('Version', 2_000_000_000, 'Version: say which version you started from.')
+export const originSchema = z.enum(['proved', 'measured', 'maker', 'typical', 'model'], {
+  error: 'From: proved, measured, maker, typical or model.',
+})

@@ -1,25 +1,28 @@
 import { z } from 'zod'
 import { BLOCKS, blockOf } from '#core/cut'
 import { crossing } from '#core/geometry'
-import { idSchema, momentField, nameField, numberField, versionField } from './common'
+import { idSchema, momentField, nameField, numberField, versionField, yesField } from './common'
 import { placeKeyField } from './place'
 
 const BLOCK_KEYS = BLOCKS.map(b => b.key) as [string, ...string[]]
-const point = z.tuple([z.number().min(-10_000).max(10_000), z.number().min(-10_000).max(10_000)])
+const across = numberField('Outline', 'mm', -10_000, 10_000)
+const point = z.tuple([across, across], { error: 'Outline: a corner is two numbers, in mm.' })
 const ring = z
   .array(point, { error: 'Outline: give its corners.' })
   .min(3, 'Outline: it needs three corners at least.')
   .max(2000, 'Outline: 2000 corners at the most.')
   .refine(r => crossing(r.map(([x, y]) => ({ x, y }))) === null, 'Outline: it crosses itself.')
 /** A payload of an outline: its corners in mm, the length upward. */
-export const outlinePayload = z.object({ rim: ring, holes: z.array(ring).max(20, 'Outline: twenty holes at the most.').default([]) })
+export const outlinePayload = z.object({
+  rim: ring, holes: z.array(ring, { error: 'Outline: give its holes.' }).max(20, 'Outline: twenty holes at the most.').default([]),
+})
 export type OutlinePayload = z.infer<typeof outlinePayload>
 
 const blockShape = z
   .object({
     format: z.literal(1), kind: z.literal('block'), block: z.enum(BLOCK_KEYS, { error: 'Block: choose one from the list.' }),
     measures: z.record(z.string().max(20), z.number({ error: 'Measures: give numbers in mm.' })),
-    mirrored: z.boolean({ error: 'Mirrored: say yes or no.' }).default(false),
+    mirrored: yesField('Mirrored').default(false),
   })
   .superRefine(({ block, measures }, ctx) => {
     for (const m of blockOf(block)?.measures ?? []) {
@@ -58,7 +61,7 @@ export const printSchema = z.object({
   x: numberField('Set-down across', 'mm', -10_000, 10_000),
   y: numberField('Set-down along', 'mm', -10_000, 10_000),
   headingDeg: numberField('Heading', '°', -360, 360),
-  tip: z.boolean().optional(),
+  tip: yesField('With the tip').optional(),
 })
 export const MOST_PRINTS = 400
 const printsField = z.array(printSchema, { error: 'Set-downs: give a list.' }).max(MOST_PRINTS, `Set-downs: ${MOST_PRINTS} at the most.`)
@@ -73,7 +76,7 @@ const pressedFields = {
   motion: z.enum(['still', 'circles'], { error: 'Iron: still or circles.' }).nullable().default(null),
   walk: z.enum(['middle', 'rows'], { error: 'Walk: from the middle, or row by row.' }).nullable().default(null),
   /** All of them side by side under the same set-downs. */
-  asBlock: z.boolean({ error: 'As a block: say yes or no.' }).default(false),
+  asBlock: yesField('As a block').default(false),
 }
 /** A piece that is pressed as the house does. */
 export const pressedAsTheHouse = (): z.infer<typeof pressedSchema> => pressedSchema.parse({})
@@ -95,10 +98,10 @@ export const jobPieceSchema = z.object({
     .min(1, 'How many: at least one.')
     .max(200, 'How many: 200 at the most.'),
   /** Each time a left and a right one. */
-  pair: z.boolean({ error: 'Pair: say yes or no.' }),
+  pair: yesField('Pair'),
   allowances: allowancesSchema,
   grain: z.enum(['along', 'across', 'bias', 'any'], { error: 'Grain: along, across, bias or any.' }),
-  oneWay: z.boolean({ error: 'One way: say yes or no.' }),
+  oneWay: yesField('One way'),
   /** What lies on it; none where there is none. */
   backingId: idSchema.nullable(), foamId: idSchema.nullable(), webId: idSchema.nullable(),
   /** Where its backing ends; null by the house rule. */
@@ -126,7 +129,7 @@ export const layPartSchema = z.object({
   turnDeg: numberField('Turn', '°', 0, 359.999),
   x: numberField('From the selvedge', 'mm', -10, 10_000),
   y: numberField('From the end', 'mm', -10, 100_000),
-  pinned: z.boolean().default(false),
+  pinned: yesField('Pinned').default(false),
 })
 export type LayPart = z.infer<typeof layPartSchema>
 const parts = z

@@ -14,13 +14,13 @@ import { pieceSchema, placeBody, placeKeyField } from './place'
 import { supplyFields } from './supply'
 import { PHOTO_STAGES, planBody, readingBody, trialBody, trialEventSchema, washBody } from './trial'
 import { rulesSchema, unitsSchema } from './workshop'
-import { idSchema, momentField, nameField } from './common'
+import { idSchema, momentField, nameField, yesField } from './common'
 
 /** Five MB of CSV is some 30,000 rows. */
 export const CSV_MOST_BYTES = 5_000_000
 export const csvBody = z.object({
   csv: z.string({ error: 'File: send its text.' }).max(CSV_MOST_BYTES, 'File: larger than 5 MB. Split it.'),
-  dryRun: z.boolean({ error: 'Dry run: say yes or no.' }),
+  dryRun: yesField('Dry run'),
 })
 export type Fate = 'new' | 'changes' | 'same' | 'refused'
 export interface ImportReport {

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { dayField, idSchema, nameField, pageQuery, textField, versionField } from './common'
+import { dayField, idSchema, nameField, pageQuery, textField, versionField, yesField } from './common'
 import { placeKeyField } from './place'
 
 /** What the finished garment must stand, as the one who ordered it wishes. */
@@ -10,7 +10,7 @@ const careWishFields = z.object({
     .min(0, 'Wash: 0 °C is the least.')
     .max(95, 'Wash: 95 °C is the most.'),
   tumble: z.enum(['no', 'low', 'yes'], { error: 'Dryer: no, low or yes.' }),
-  dryClean: z.boolean({ error: 'Dry-cleaned: say yes or no.' }),
+  dryClean: yesField('Dry-cleaned'),
 })
 
 /** A cloth of a job: where its backing goes, and which one was chosen. */
@@ -26,7 +26,7 @@ export const jobBody = careWishFields.extend({
   garment: nameField('Garment', 60),
   forWhen: dayField('For when').nullable().default(null),
   note: textField('Note', 500).default(''),
-  done: z.boolean({ error: 'Done: say yes or no.' }).default(false),
+  done: yesField('Done').default(false),
   /** Trims on it: their heat counts for its care. */
   trimIds: z.array(idSchema, { error: 'Trims: give a list.' }).max(6, 'Trims: six at the most.').default([]),
   /** Own words on its care slip. */

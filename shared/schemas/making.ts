@@ -4,12 +4,11 @@ import { FIBRE_KEYS } from '#core/materials'
 import { remedyWork } from './care'
 import { appliqueWork, crestWork, labelsWork, letteringWork, motifWork, patchWork, transferWork } from './mend'
 import { templatesQuery } from './cut'
-import { idSchema, momentField, nameField, numberField, versionField } from './common'
+import {
+  countField, hexField, idSchema, momentField, nameField, numberField, versionField, whichField, wholeField, yesField,
+} from './common'
 
 /** What is pressed while a garment is made, as it is kept: the figures a person gave; what they come to is core's. */
-const count = (name: string, most: number) =>
-  z.number({ error: `${name}: give a whole number.` }).int(`${name}: give a whole number.`).min(1, `${name}: at least one.`)
-    .max(most, `${name}: ${most} at the most.`)
 const lengthField = (name: string, least = 1, most = 50_000) => numberField(name, 'mm', least, most)
 const FEATURES = FEATURE_KEYS as [FeatureKey, ...FeatureKey[]]
 
@@ -17,7 +16,7 @@ const featureWork = z.object({
   format: z.literal(1), kind: z.literal('feature'),
   feature: z.enum(FEATURES, { error: 'Feature: choose one from the pictures.' }),
   lengthMm: lengthField('Length', 5, 20_000),
-  count: count('How many', 60),
+  count: countField('How many', 60),
 })
 const legSchema = z.object({
   name: nameField('Leg', 24), nowMm: lengthField('Length now', 1, 3000), clothMm: lengthField('Length of its cloth', 1, 3000),
@@ -40,7 +39,7 @@ const hemWork = z.object({
   legs: z.array(legSchema, { error: 'Legs: give a list.' }).max(4, 'Legs: four at the most.'),
   /** Round a leg at the fold and at its cut edge; null where it is straight. */
   taper: z.object({ foldRoundMm: lengthField('Round at the fold'), edgeRoundMm: lengthField('Round at the edge') }).nullable(),
-  count: count('How many', 60),
+  count: countField('How many', 60),
 })
 const SIDES = ['before', 'after'] as const
 const seamId = z.string({ error: 'Seam: say which.' }).regex(/^[\dad.]{1,40}$|^close$/, 'Seam: say which.')
@@ -49,13 +48,13 @@ const gridWork = z.object({
   format: z.literal(1), kind: z.literal('grid'),
   first: z.enum(['rows', 'columns'], { error: 'Sewn first: rows or columns.' }),
   /** The last row is sewn to the first. */
-  closed: z.boolean({ error: 'Round into a tube: say yes or no.' }),
+  closed: yesField('Round into a tube'),
   seamMm: numberField('Seam allowance', 'mm', 3, 40),
   colours: z
     .array(z.object({
-      hex: z.string().regex(/^#[0-9a-fA-F]{6}$/, 'Colour: six figures after a #, such as #ffffff.'),
+      hex: hexField,
       /** Which of the cloths named beside it; null where only a colour is known. */
-      cloth: z.number().int().min(0).max(11).nullable(),
+      cloth: whichField('Cloth').nullable(),
     }), { error: 'Colours: give a list.' })
     .min(1, 'Colours: a patch needs one. Give at least one.').max(12, 'Colours: twelve at the most.'),
   /** x, y, width, height in mm, and which colour. */
@@ -67,17 +66,18 @@ const gridWork = z.object({
     ], { error: 'Patches: one of them has no colour, or no size.' }), { error: 'Patches: give a list.' })
     .min(2, 'Patches: a grid has at least two.').max(MOST_PATCHES, `Patches: ${MOST_PATCHES} at the most.`),
   turned: z.record(seamId, z.enum(SIDES, { error: 'Seam: before or after.' })),
-  ties: z.array(z.object({ a: seamId, b: seamId, turned: z.boolean() })).max(200, 'Tied seams: two hundred at the most.'),
-  open: z.boolean({ error: 'All open: say yes or no.' }),
+  ties: z.array(z.object({ a: seamId, b: seamId, turned: yesField('Turned') }), { error: 'Tied seams: give a list.' })
+    .max(200, 'Tied seams: two hundred at the most.'),
+  open: yesField('All open'),
 }).superRefine((g, ctx) => {
   const at = g.patches.findIndex(p => p[4] >= g.colours.length)
   if (at >= 0) ctx.addIssue({ code: 'custom', path: ['patches', at], message: `Patch ${at + 1}: it has no colour. Choose one for it.` })
 })
 const stripsWork = z.object({
   format: z.literal(1), kind: z.literal('strips'),
-  wideMm: lengthField('Strip', 5, 400), aroundMm: lengthField('Around', 10), corners: z.number().int('Corners: give a whole number.')
-    .min(0, 'Corners: none is the least.').max(40, 'Corners: forty at the most.'),
-  clothMm: lengthField('Cloth', 20, 5000), bias: z.boolean(), join: z.enum(['straight', 'slant'], { error: 'Join: straight or slanting.' }),
+  wideMm: lengthField('Strip', 5, 400), aroundMm: lengthField('Around', 10), corners: wholeField('Corners', 40),
+  clothMm: lengthField('Cloth', 20, 5000), bias: yesField('On the bias'),
+  join: z.enum(['straight', 'slant'], { error: 'Join: straight or slanting.' }),
   seamMm: numberField('Seam of a join', 'mm', 1, 40),
   fold: z.enum(['double', 'single', 'flat'], { error: 'Fold: double, single or flat.' }),
 })

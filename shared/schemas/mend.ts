@@ -2,21 +2,15 @@ import { z } from 'zod'
 import { FIBRE_KEYS, RESIN_KEYS } from '#core/materials'
 import { GARMENT_VIEWS, LEAST_MARGIN_MM, MOST_MARGIN_MM, SHAPES } from '#core/mend'
 import { LAYER_KINDS } from '#core/stitch'
-import { idSchema, momentField, nameField, numberField, textField } from './common'
+import { countField, hexField, idSchema, momentField, nameField, numberField, textField, whichField, yesField } from './common'
 import { KEEP_OUT_KINDS, outlinePayload } from './cut'
 
 /** What is mended and put on, as it is kept: the figures a person gave; what they come to is core's. */
-const yes = (name: string) => z.boolean({ error: `${name}: say yes or no.` })
 const lengthField = (name: string, least: number, most: number) => numberField(name, 'mm', least, most)
-const hexField = z.string({ error: 'Colour: six figures after a #, such as #ffffff.' })
-  .regex(/^#[0-9a-fA-F]{6}$/, 'Colour: six figures after a #, such as #ffffff.')
-const countField = (name: string, most: number) =>
-  z.number({ error: `${name}: give a whole number.` }).int(`${name}: give a whole number.`).min(1, `${name}: at least one.`)
-    .max(most, `${name}: ${most} at the most.`)
 
 /** A small picture of a cloth, kept with it: so much of it repeats edge to edge. */
 const tileSchema = z.object({
-  picture: z.string().max(90_000, 'Picture: the small one is too large.')
+  picture: z.string({ error: 'Picture: this is no small picture.' }).max(90_000, 'Picture: the small one is too large.')
     .regex(/^data:image\/(jpeg|png);base64,[A-Za-z0-9+/=]+$/, 'Picture: this is no small picture.'),
   wideMm: lengthField('Picture', 2, 500),
 })
@@ -75,13 +69,13 @@ export const patchWork = z.object({
   look: lookSchema.nullable(),
   side: z.enum(['face', 'back'], { error: 'Side out: face or back.' }), marker: hexField.nullable(),
   /** The web lies on a paper that is peeled off. */
-  papered: yes('Papered'),
+  papered: yesField('Papered'),
   count: countField('How many', 60),
 })
 export const motifWork = z.object({
   format: z.literal(1), kind: z.literal('motif'), item: itemSchema, ...sizeFields, ...placed,
   from: z.enum(['computed', 'front', 'inside'], { error: 'First: as computed, the front, or the inside.' }),
-  sewToo: yes('Sewn as well'), smallChild: yes('For a small child'), count: countField('How many', 200),
+  sewToo: yesField('Sewn as well'), smallChild: yesField('For a small child'), count: countField('How many', 200),
 }).superRefine((m, ctx) => {
   if (m.item.form === 'film' && m.from === 'front')
     ctx.addIssue({ code: 'custom', path: ['from'],
@@ -95,7 +89,7 @@ export const transferWork = z.object({
   /** What its sheet says; null where it says nothing. */
   holdS: numberField('Seconds of the sheet', 's', 1, 120).nullable(),
   peel: z.enum(['cold', 'hot'], { error: 'Peel: cold or hot.' }),
-  washed: yes('Washed'), softener: yes('Softener'), dry: yes('Dry'), count: countField('How many', 200),
+  washed: yesField('Washed'), softener: yesField('Softener'), dry: yesField('Dry'), count: countField('How many', 200),
 })
 export const LETTER_FACES = ['sans', 'bold', 'serif'] as const
 export type LetterFace = typeof LETTER_FACES[number]
@@ -105,14 +99,14 @@ export const letteringWork = z.object({
   from: z.enum(['text', 'outline'], { error: 'Letters: from a text, or an outline.' }),
   text: textField('Letters', 40), face: faceField, sizeMm: lengthField('Height of the letters', 8, 500),
   /** Which of them come off, from 0; none: all. */
-  lifted: z.array(z.number().int().min(0).max(60), { error: 'Lifted: give a list.' }).max(60, 'Lifted: sixty at the most.'),
+  lifted: z.array(whichField('Lifted', 60), { error: 'Lifted: give a list.' }).max(60, 'Lifted: sixty at the most.'),
   outlines: z.array(outlinePayload, { error: 'Outlines: give a list.' }).max(60, 'Outlines: sixty at the most.'),
-  padded: yes('Padded'), item: itemSchema, ...placed, count: countField('How many', 60),
+  padded: yesField('Padded'), item: itemSchema, ...placed, count: countField('How many', 60),
 })
 export const labelsWork = z.object({
   format: z.literal(1), kind: z.literal('labels'),
   /** One text a label; a line break begins a new line. */
-  texts: z.array(z.string({ error: 'Text: write it.' }).max(200, 'Text: 200 characters at the most.'), { error: 'Labels: give a list.' })
+  texts: z.array(textField('Text', 200), { error: 'Labels: give a list.' })
     .min(1, 'Labels: at least one.').max(200, 'Labels: two hundred at the most.'),
   face: faceField, sizeMm: lengthField('Height of the letters', 2, 60),
   wideMm: lengthField('Width', 8, 250), highMm: lengthField('Height', 5, 250), borderMm: lengthField('Border', 0, 10),
@@ -125,11 +119,11 @@ export const appliqueWork = z.object({
     outline: outlinePayload.nullable(), wideMm: lengthField('Width', 5, 1500), highMm: lengthField('Height', 5, 1500),
     count: countField('How many', 200), edge: z.enum(['raw', 'turned'], { error: 'Edge: raw or turned.' }),
     /** Which of the cloths named beside it. */
-    cloth: z.number().int().min(0).max(11), corner: yes('In the corners'),
+    cloth: whichField('Cloth'), corner: yesField('In the corners'),
   }), { error: 'Shapes: give a list.' }).min(1, 'Shapes: at least one.').max(24, 'Shapes: twenty-four kinds at the most.'),
   groundWideMm: lengthField('Width of the ground', 20, 5000), groundHighMm: lengthField('Height of the ground', 20, 5000),
   tracedOn: z.enum(['paper', 'smooth'], { error: 'Traced on: the paper of a web, or the smooth side of a backing.' }),
-  fray: z.enum(['little', 'some', 'much'], { error: 'Fray: little, some or much.' }), papered: yes('Papered'),
+  fray: z.enum(['little', 'some', 'much'], { error: 'Fray: little, some or much.' }), papered: yesField('Papered'),
 }).superRefine((a, ctx) => {
   const at = a.shapes.findIndex(s => s.kind === 'drawn' && !s.outline)
   if (at >= 0) ctx.addIssue({ code: 'custom', path: ['shapes', at],
@@ -145,13 +139,13 @@ export const crestWork = z.object({
   }), { error: 'Parts: give a list.' }).min(1, 'Parts: at least one.').max(24, 'Parts: twenty-four at the most.'),
   /** What lies under it, in order; supplies by their place among those named beside it. */
   layers: z.array(z.object({
-    kind: z.enum(LAYER_KINDS, { error: 'Layer: choose one from the list.' }), supply: z.number().int().min(0).max(11).nullable(),
+    kind: z.enum(LAYER_KINDS, { error: 'Layer: choose one from the list.' }), supply: whichField('Supply').nullable(),
     massGsm: numberField('Layer', 'g/m²', 3, 500), givePct: numberField('Give', '%', 0, 200),
   }), { error: 'Layers: give a list.' }).max(6, 'Layers: six at the most.'),
-  tookPct: numberField('Stiffener taken', '%', 0, 100), applique: yes('Appliqué'), ...placed, count: countField('How many', 60),
+  tookPct: numberField('Stiffener taken', '%', 0, 100), applique: yesField('Appliqué'), ...placed, count: countField('How many', 60),
   /** How it came out, with the figures of then; null until it is known. */
   result: z.object({
-    puckered: yes('Puckered'), demand: z.number().min(0).max(1000), support: z.number().min(0).max(1000),
+    puckered: yesField('Puckered'), demand: numberField('Asked', '', 0, 1000), support: numberField('Held', '', 0, 1000),
   }).nullable(),
 })
 export interface StitchResults { results: { demand: number, support: number, puckered: boolean }[] }

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { HANDS } from '#core/hand'
 import { SUPPLY_FAMILIES } from '#core/materials'
-import { idSchema, nameField, numberField, textField, versionField } from './common'
+import { idSchema, nameField, numberField, textField, versionField, yesField } from './common'
 
 /** A place that a workroom added to the built-in ones. */
 export const placeBody = z.object({
@@ -9,8 +9,8 @@ export const placeBody = z.object({
   hand: z.enum(['keep', ...HANDS], { error: 'Hand: choose one from the list.' }),
   give: z.enum(['stay', 'stop', 'any'], { error: 'Give: stay, stop or any.' }),
   wear: numberField('Wear', '', 0, 1),
-  shows: z.boolean({ error: 'Shows: say yes or no.' }),
-  inSeam: z.boolean({ error: 'In the seam: say yes or no.' }),
+  shows: yesField('Shows'),
+  inSeam: yesField('In the seam'),
   families: z
     .array(z.enum(SUPPLY_FAMILIES, { error: 'Families: choose from the list.' }), { error: 'Families: give a list.' })
     .min(1, 'Families: at least one kind of supply must be let in.')

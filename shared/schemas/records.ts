@@ -58,13 +58,15 @@ export interface SupplyRecords {
   runs: (TrimRunBody & { id: string, createdAt: string })[]
 }
 
+const sourceField = z.enum(['probe', 'typed', 'csv'], { error: 'From: the probe, typed, or a file.' })
 const readingSchema = z.object({
-  atS: z.number({ error: 'Seconds: give a number.' }).min(0).max(36_000),
-  c: z.number({ error: 'Temperature: every reading needs a number in °C.' }),
+  atS: z.number({ error: 'Seconds: give a number.' }).min(0, 'Seconds: 0 is the least.').max(36_000, 'Seconds: ten hours at the most.'),
+  c: z.number({ error: 'Temperature: every reading needs a number in °C.' })
+    .min(-60, 'Temperature: -60 °C is the least that makes sense.').max(600, 'Temperature: 600 °C is the most that makes sense.'),
 })
 export const calibrationBody = z.object({
   position: z.number({ error: 'Stop: say which.' }).int().min(0).max(7),
-  source: z.enum(['probe', 'typed', 'csv']),
+  source: sourceField,
   readings: z
     .array(readingSchema, { error: 'Readings: give a list.' })
     .max(MOST.calibrationReadings, `Readings: ${MOST.calibrationReadings} at the most. Take one a second, or fewer.`),
@@ -78,7 +80,7 @@ export const calibrationRecord = z.object({
   meanC: z.number(), meanPmC: z.number(), swingC: z.number(), swingPmC: z.number(),
   periodS: z.number(), settledAfterS: z.number(), noiseC: z.number(),
   readings: z.number().int(),
-  source: z.enum(['probe', 'typed', 'csv']),
+  source: sourceField,
   createdAt: momentField('Written'),
 })
 export type CalibrationRecord = z.infer<typeof calibrationRecord>

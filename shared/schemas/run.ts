@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { BED_KINDS, type BedKindKey } from '#core/materials'
-import { idSchema, momentField, nameField, numberField, textField } from './common'
+import { idSchema, momentField, nameField, numberField, textField, wholeField } from './common'
 import { MOST_PRINTS, outlinePayload, printSchema } from './cut'
 import { MOST } from './limits'
 import { predictedSchema, recipeSchema } from './trial'
@@ -16,9 +16,6 @@ export type Standing = typeof STANDINGS[number]
 
 /** Names an operation within its run; pieces give it. */
 const operationId = z.string({ error: 'Operation: say which.' }).regex(/^[\w.-]{1,90}$/, 'Operation: say which.')
-const whole = (name: string, most: number) =>
-  z.number({ error: `${name}: give a whole number.` }).int(`${name}: give a whole number.`).min(0, `${name}: 0 is the least.`)
-    .max(most, `${name}: ${most} is the most.`)
 
 /** One thing of a run as it was planned; it stays so while the run lasts. */
 export const runOperationSchema = z.object({
@@ -28,22 +25,22 @@ export const runOperationSchema = z.object({
   pieceId: idSchema.nullable(),
   /** What of the job's makings it is part of. */
   makingId: idSchema.nullable().default(null),
-  numbers: z.array(whole('Which', 999)).max(200).default([]),
-  side: z.enum(['face', 'back']).nullable().default(null),
+  numbers: z.array(wholeField('Which', 999), { error: 'Which: give a list.' }).max(200, 'Which: two hundred at the most.').default([]),
+  side: z.enum(['face', 'back'], { error: 'Side: face or back.' }).nullable().default(null),
   clothId: idSchema.nullable(),
   supplyId: idSchema.nullable(),
   overSupplyIds: z.array(idSchema).max(4, 'Layers: four at the most.').default([]),
   ironId: idSchema.nullable(),
   coverId: idSchema.nullable(),
   bed: z.enum(BED_KEYS, { error: 'Bed: choose one from the list.' }),
-  needs: z.array(operationId).max(12, 'Needs: twelve at the most.').default([]),
+  needs: z.array(operationId, { error: 'Needs: give a list.' }).max(12, 'Needs: twelve at the most.').default([]),
   /** Null for what the hands do by themselves. */
   recipe: recipeSchema.nullable(),
   standing: z.enum(STANDINGS, { error: 'Standing: proved, held, stale, estimated or hands.' }),
   prints: z.array(printSchema, { error: 'Set-downs: give a list.' }).max(MOST_PRINTS, `Set-downs: ${MOST_PRINTS} at the most.`),
   /** What is covered, as it lies on the board; none for what has no shape. */
   outline: outlinePayload.nullable(),
-  keepOuts: z.array(outlinePayload).max(40).default([]),
+  keepOuts: z.array(outlinePayload, { error: 'Keep out: give a list.' }).max(40, 'Keep out: forty at the most.').default([]),
   motion: z.enum(['still', 'circles'], { error: 'Iron: still or circles.' }).default('still'),
   predicted: predictedSchema.nullable().default(null),
 })
@@ -68,13 +65,13 @@ export const runBody = z.object({
   id: idSchema,
   jobId: idSchema,
   /** The pieces it was planned from. */
-  piecesVersion: whole('Version', 1e9),
+  piecesVersion: wholeField('Version', 1e9),
   startedAt: momentField('Begun'),
   operations: operations.refine(all => all.length > 0, 'Operations: there is nothing to press.'),
 })
 export type RunBody = z.infer<typeof runBody>
 /** What is planned again while a run lasts: added, or planned otherwise as long as it was not begun. */
-export const replanBody = z.object({ piecesVersion: whole('Version', 1e9), operations })
+export const replanBody = z.object({ piecesVersion: wholeField('Version', 1e9), operations })
 export type ReplanBody = z.infer<typeof replanBody>
 
 const RUN_EVENT_KINDS = [
@@ -91,8 +88,8 @@ export const runEventSchema = z.object({
     .max(Date.UTC(2200, 0, 1), 'Time: years go to 2199.'),
   kind: z.enum(RUN_EVENT_KINDS, { error: 'Event: it is of no known kind.' }),
   op: operationId.nullable().default(null),
-  pass: z.number().int().min(-1).max(1).nullable().default(null),
-  print: whole('Set-down', MOST_PRINTS).nullable().default(null),
+  pass: numberField('Pass', '', -1, 1).int('Pass: give a whole number.').nullable().default(null),
+  print: wholeField('Set-down', MOST_PRINTS).nullable().default(null),
   ironId: idSchema.nullable().default(null),
   soleC: soleC.nullable().default(null),
   stop: z
@@ -102,10 +99,12 @@ export const runEventSchema = z.object({
     .nullable()
     .default(null),
   edge: z.enum(['holds', 'nail', 'lifts'], { error: 'Edge: holds, nail or lifts.' }).nullable().default(null),
-  prints: z.array(whole('Set-down', MOST_PRINTS)).max(MOST_PRINTS).nullable().default(null),
+  prints: z.array(wholeField('Set-down', MOST_PRINTS), { error: 'Set-downs: give a list.' })
+    .max(MOST_PRINTS, `Set-downs: ${MOST_PRINTS} at the most.`).nullable().default(null),
   takes: idSchema.nullable().default(null),
-  byS: z.number().min(-1e9).max(1e9).nullable().default(null),
-  ids: z.array(operationId).max(MOST.operations).nullable().default(null),
+  byS: numberField('Clock set by', 's', -1e9, 1e9).nullable().default(null),
+  ids: z.array(operationId, { error: 'Order: give a list.' })
+    .max(MOST.operations, `Order: ${MOST.operations} at the most.`).nullable().default(null),
 })
 export type RunEventBody = z.infer<typeof runEventSchema>
 export const runEventsBody = z.object({

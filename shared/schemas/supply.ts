@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { BACKING_BASES as BASES, FIBRE_KEYS, RESIN_FORMS as FORMS, RESIN_KEYS, SUPPLY_FAMILIES as FAMILIES } from '#core/materials'
-import { nameField, numberField, originSchema, pageQuery, textField, versionField } from './common'
+import { hexField, nameField, numberField, originSchema, pageQuery, textField, versionField } from './common'
 
 export { BASES, FAMILIES, FORMS }
 /** Stabilisers of the hoop, by how they leave. */
@@ -17,7 +17,7 @@ export const supplyFields = z.object({
   resin: z.enum(RESIN_KEYS, { error: 'Resin: choose one from the list.' }).nullable(),
   resinGsm: numberField('Resin', 'g/m²', 0, 200),
   resinOrigin: originSchema.default('typical'),
-  colourHex: z.string().regex(/^#[0-9a-fA-F]{6}$/, 'Colour: six figures after a #, such as #ffffff.'),
+  colourHex: hexField,
   note: textField('Note', 500).default(''),
   lot: textField('Lot', 40).default(''),
   givePct: numberField('Give', '%', 0, 300).nullable().default(null),

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { BED_KINDS, type BedKindKey } from '#core/materials'
 import { ironStopSchema } from './iron'
 import { MOST } from './limits'
-import { idSchema, momentField, nameField, numberField, pageQuery, textField } from './common'
+import { countField, idSchema, momentField, nameField, numberField, pageQuery, textField } from './common'
 
 const BED_KEYS = Object.keys(BED_KINDS) as [BedKindKey, ...BedKindKey[]]
 
@@ -20,7 +20,7 @@ export const recipeSchema = z.object({
   warmS: numberField('Warming', 's', 0, 60).default(0),
   holdS: numberField('Hold', 's', 1, 300),
   secondS: numberField('Second hold', 's', 1, 300).nullable().default(null),
-  lean: z.enum(['weight', 'lean']),
+  lean: z.enum(['weight', 'lean'], { error: 'Pressed: by its weight, or leaned on.' }),
   pressureKPa: numberField('Pressure', 'kPa', 0.01, 200),
   coverWaterGsm: numberField('Water in the cover', 'g/m²', 0, 600),
   mistGsm: numberField('Mist', 'g/m²', 0, 300),
@@ -30,11 +30,12 @@ export const recipeSchema = z.object({
 })
 export type RecipePayload = z.infer<typeof recipeSchema>
 
+const windowEnd = numberField('Predicted window', '°C', -50, 400)
 export const predictedSchema = z.object({
-  bond: z.number().min(0).max(1000),
-  harm: z.number().min(0).max(100_000),
-  peakC: z.number().min(-50).max(400),
-  windowC: z.tuple([z.number(), z.number()]),
+  bond: numberField('Predicted bond', '', 0, 1000),
+  harm: numberField('Predicted harm', '', 0, 100_000),
+  peakC: numberField('Predicted peak', '°C', -50, 400),
+  windowC: z.tuple([windowEnd, windowEnd], { error: 'Predicted window: give its two ends in °C.' }),
   worst: textField('Worst', 40).nullable(),
 })
 
@@ -50,8 +51,8 @@ const judgedFields = {
     .min(0, 'Bond: grades go from 0 to 5.')
     .max(5, 'Bond: grades go from 0 to 5.'),
   marks: z
-    .array(z.enum(MARKS, { error: 'Marks: choose from the list.' }))
-    .max(9)
+    .array(z.enum(MARKS, { error: 'Marks: choose from the list.' }), { error: 'Marks: give a list.' })
+    .max(MARKS.length, 'Marks: each once at the most.')
     .default([]),
 }
 
@@ -65,9 +66,9 @@ export const trialEventSchema = z.object({
 })
 /** Why the clock of a press is not to be trusted. */
 const doubtSchema = z.discriminatedUnion('why', [
-  z.object({ why: z.literal('clockSet'), byS: z.number().min(-1e7).max(1e7) }),
-  z.object({ why: z.literal('slept'), forS: z.number().min(0).max(1e7) }),
-])
+  z.object({ why: z.literal('clockSet'), byS: numberField('Clock set by', 's', -1e7, 1e7) }),
+  z.object({ why: z.literal('slept'), forS: numberField('Slept for', 's', 0, 1e7) }),
+], { error: 'Doubts: the clock was set, or the board slept.' })
 
 export const READING_KINDS = ['shrinkAlong', 'shrinkAcross', 'overhang', 'peel'] as const
 const READING_RANGE = {
@@ -114,7 +115,7 @@ export const photoParams = z.object({ id: idSchema, photo: idSchema })
 export const PHOTO_MOST_BYTES = 8_000_000
 
 /** One scrap of a plan: what to press it with, and what it asks. */
-export const scrapSchema = z.object({ number: z.number().int().min(1).max(12), recipe: recipeSchema, asks: textField('Asks', 200) })
+export const scrapSchema = z.object({ number: countField('Scrap', 12), recipe: recipeSchema, asks: textField('Asks', 200) })
 export const planBody = z.object({
   clothId: idSchema, supplyId: idSchema, ironId: idSchema, coverId: idSchema.nullable(),
   bed: z.enum(BED_KEYS, { error: 'Bed: choose one from the list.' }),
@@ -144,7 +145,7 @@ export const trialBody = z.object({
   bed: z.enum(BED_KEYS, { error: 'Bed: choose one from the list.' }),
   recipe: recipeSchema,
   predicted: predictedSchema,
-  events: z.array(trialEventSchema).max(200, 'Events: more than a swatch can have.').default([]),
+  events: z.array(trialEventSchema, { error: 'Events: give a list.' }).max(200, 'Events: more than a swatch can have.').default([]),
   ...judgedFields,
   doubts: z.array(doubtSchema, { error: 'Doubts: give a list.' }).max(20).default([]),
   /** Where a mark was seen, by mark. */
@@ -154,10 +155,11 @@ export const trialBody = z.object({
   clothLot: textField('Lot', 40).default(''),
   supplyLot: textField('Lot', 40).default(''),
   /** Further layers over the glued one, from the cloth outward. */
-  overSupplyIds: z.array(idSchema).max(4, 'Layers: four at the most.').default([]),
+  overSupplyIds: z.array(idSchema, { error: 'Layers: give a list.' }).max(4, 'Layers: four at the most.').default([]),
   planId: idSchema.nullable().default(null),
-  scrap: z.number().int().min(1).max(12).nullable().default(null),
-  readings: z.array(readingBody).max(MOST.readings, `Readings: ${MOST.readings} at the most.`).default([]),
+  scrap: countField('Scrap', 12).nullable().default(null),
+  readings: z.array(readingBody, { error: 'Readings: give a list.' }).max(MOST.readings, `Readings: ${MOST.readings} at the most.`)
+    .default([]),
   pressedAt: momentField('Pressed at'),
 })
 export type TrialBody = z.infer<typeof trialBody>

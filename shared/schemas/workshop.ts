@@ -2,7 +2,9 @@ import { z } from 'zod'
 import { idSchema, nameField, versionField } from './common'
 
 export const unitsSchema = z.object({
-  length: z.enum(['mm', 'cm', 'in']), temperature: z.enum(['°C', '°F']), arealMass: z.enum(['g/m²', 'oz/yd²']),
+  length: z.enum(['mm', 'cm', 'in'], { error: 'Lengths: mm, cm or in.' }),
+  temperature: z.enum(['°C', '°F'], { error: 'Temperatures: °C or °F.' }),
+  arealMass: z.enum(['g/m²', 'oz/yd²'], { error: 'Weights: g/m² or oz/yd².' }),
 })
 /** The schools a workroom chooses between; each has its reason in the words. */
 export const rulesSchema = z.object({
