@@ -210,9 +210,11 @@ export async function hangs(page: Page) {
   })
 }
 
-/** Turns the board dark, or light again, and waits until nothing is half-way between two colours. */
+/** Turns the board dark, or light again. */
+export const turn = (page: Page) => page.evaluate(() => document.documentElement.classList.toggle('dark'))
+/** Turns the board dark and waits until nothing is half-way between two colours. */
 export async function dark(page: Page) {
-  await page.evaluate(() => document.documentElement.classList.toggle('dark'))
+  await turn(page)
   await still(page)
 }
 export const still = (page: Page) => page.evaluate(async () => {

@@ -9,17 +9,17 @@ export function useMendCover(of: () => { work: Placed }) {
   const bench = useBench()
   const library = useLibrary()
   const planning = usePlanning()
-  const cover = shallowRef<Cover & { sole: SoleShape, smaller: string | null } | null>(null)
-  watch(() => JSON.stringify([of().work.place, of().work.keepOuts, placedAt(of().work), bench.iron?.id, bench.rules.walk]),
-    async (asked) => {
+  const { answer: cover } = useAnswer(
+    () => JSON.stringify([of().work.place, of().work.keepOuts, placedAt(of().work), bench.iron?.id, bench.rules.walk]),
+    async (): Promise<Cover & { sole: SoleShape, smaller: string | null } | null> => {
       const { iron } = bench, { work } = of()
-      if (!iron) return
+      if (!iron) return null
       const outline = placedAt(work), keepOuts = work.keepOuts.map(keepOutOutline), { walk } = bench.rules
       const [own, ...others] = await Promise.all([iron, ...library.irons.filter(i => i.id !== iron.id)].map(async i =>
         ({ iron: i, sole: soleOf(i.kind), cover: await planning.coverFor({ outline, sole: soleOf(i.kind), keepOuts, walk }) })))
       const better = others.filter(o => o.cover.covered > own!.cover.covered + 0.001).sort((a, b) => b.cover.covered - a.cover.covered)[0]
-      if (asked === JSON.stringify([of().work.place, of().work.keepOuts, placedAt(of().work), bench.iron?.id, bench.rules.walk]))
-        cover.value = { ...own!.cover, sole: own!.sole, smaller: better?.iron.name ?? null }
-    }, { immediate: true })
+      return { ...own!.cover, sole: own!.sole, smaller: better?.iron.name ?? null }
+    }, { stays: true },
+  )
   return { cover }
 }

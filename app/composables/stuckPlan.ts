@@ -7,24 +7,12 @@ import type { Cloth, Supply } from '#shared/schemas'
 export function useStuckPlan(of: () => { work: MendWork, garment: Cloth | null, item: ClothInput | null, supply: Supply | null }) {
   const bench = useBench()
   const ways = useMakingWays()
-  const plan = shallowRef<StuckPlan | null>(null)
-  const problem = ref<string | null>(null)
   const ask = computed(() => {
     const { work, garment, item, supply } = of(), { iron } = bench
     return garment && iron
       ? toStuckAsk(work, { garment, item, supply, iron, cover: bench.cover, bed: bench.chosen.bed, rules: bench.rules })
       : null
   })
-  watch(() => JSON.stringify(ask.value), async (asked) => {
-    plan.value = null
-    if (!ask.value) return
-    try {
-      const made = await ways.stuck(ask.value)
-      if (asked === JSON.stringify(ask.value)) plan.value = made
-      problem.value = null
-    } catch (error) {
-      problem.value = faultOf(error)
-    }
-  }, { immediate: true })
+  const { answer: plan, problem } = useAnswer<StuckPlan>(() => JSON.stringify(ask.value), () => (ask.value ? ways.stuck(ask.value) : null))
   return { plan, problem, inside: computed(() => ask.value?.inside ?? false), known: computed(() => ask.value !== null) }
 }

@@ -37,20 +37,11 @@ async function read(face: LetterFace): Promise<Typesetter> {
 }
 /** Sets text in a shipped typeface once it is read; null until then. */
 export function useTypeface(face: () => LetterFace) {
-  const typeset = shallowRef<Typesetter | null>(null)
-  const problem = ref<string | null>(null)
-  watch(face, async (f) => {
-    typeset.value = null
-    try {
-      const asked = known.get(f) ?? read(f)
-      known.set(f, asked)
-      asked.catch(() => known.delete(f))
-      const found = await asked
-      if (f === face()) typeset.value = found
-      problem.value = null
-    } catch {
-      problem.value = 'The typeface could not be read. It comes with the board: load it again once the server answers.'
-    }
-  }, { immediate: true })
+  const { answer: typeset, problem } = useAnswer<Typesetter>(face, () => {
+    const f = face(), asked = known.get(f) ?? read(f)
+    known.set(f, asked)
+    asked.catch(() => known.delete(f))
+    return asked
+  }, { fault: () => 'The typeface could not be read. It comes with the board: load it again once the server answers.' })
   return { typeset, problem }
 }

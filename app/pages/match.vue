@@ -38,6 +38,8 @@ watch(
       const [found] = await Promise.all([
         $fetch<NonNullable<typeof stored.value>>('/api/match/shelf', { query: { clothId: id } }), wish.load(),
       ])
+      // Another cloth may lie there by now, and have been answered already.
+      if (id !== bench.cloth?.id) return
       stored.value = found
       problem.value = null
     } catch (error) {

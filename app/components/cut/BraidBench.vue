@@ -29,13 +29,8 @@ const length = computed(() => {
     return null
   }
 })
-const records = ref<SupplyRecords | null>(null)
-watch(
-  () => trim.value?.id,
-  async (id) => {
-    records.value = id ? await $fetch<SupplyRecords>(`/api/supplies/${id}/records`).catch(() => null) : null
-  },
-  { immediate: true },
+const { answer: records } = useAnswer<SupplyRecords>(
+  () => trim.value?.id, () => (trim.value ? $fetch<SupplyRecords>(`/api/supplies/${trim.value.id}/records`) : null),
 )
 const settledM = computed(() => trimSettledM(records.value?.runs ?? [], path.value.heatC))
 const needM = computed(() => (length.value ? (length.value.buyMm * path.value.times) / 1000 : 0))

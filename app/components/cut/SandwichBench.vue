@@ -68,23 +68,13 @@ const box = computed(() => {
 })
 
 /** The tack that its web wants on this iron, worked out. */
-const tack = shallowRef<Tack | null>(null)
 const web = computed(() => (piece.value?.webId ? cutting.supplyOfId(piece.value.webId) : null))
-watch(
-  [() => web.value?.id, () => piece.value?.clothId, () => bench.iron?.id],
-  async () => {
-    tack.value = null
-    const cloth = library.cloths.find(c => c.id === piece.value?.clothId)
-    if (!web.value?.resin || !cloth || !bench.iron) return
-    const b = plain(toBench(cloth, web.value, bench.iron, bench.cover, bench.chosen.bed, bench.rules, []))
-    try {
-      tack.value = await ask<Tack>('sandwich', async remote => (await remote.tack(b, {})) as Tack)
-    } catch {
-      tack.value = null
-    }
-  },
-  { immediate: true },
-)
+const { answer: tack } = useAnswer<Tack>(() => [web.value?.id, piece.value?.clothId, bench.iron?.id], () => {
+  const cloth = library.cloths.find(c => c.id === piece.value?.clothId)
+  if (!web.value?.resin || !cloth || !bench.iron) return null
+  const b = plain(toBench(cloth, web.value, bench.iron, bench.cover, bench.chosen.bed, bench.rules, []))
+  return ask<Tack>('sandwich', async remote => (await remote.tack(b, {})) as Tack)
+})
 const times = computed(() => {
   const found = tack.value && 'recipe' in tack.value ? tack.value.recipe : null
   return { tackS: found?.holdS ?? null, holdS: web.value?.makerHoldS ?? null, coolS: found?.coolS ?? null }

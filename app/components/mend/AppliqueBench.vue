@@ -71,11 +71,9 @@ const order = computed(() => sewingOrder(placed.value.map(p => p.outline)))
 const colourOf = (kind: number) => cloths.value[work.value.shapes[kind]?.cloth ?? 0]?.colourHex ?? ['#c9a14b', '#7d93b5', '#e8dcc8',
   '#5c6f5b'][kind % 4]!
 /** Laid on the web's width, as cut one by one and as one fused sheet. */
-const lays = shallowRef<{ web: Lay, cut: Lay, wideMm: number } | null>(null)
-watch(() => [web.value?.id, all.value] as const, async () => {
-  lays.value = null
+const { answer: lays } = useAnswer(() => [web.value?.id, all.value], async (): Promise<{ web: Lay, cut: Lay, wideMm: number } | null> => {
   const w = web.value, shapes = all.value
-  if (!w || shapes.length === 0) return
+  if (!w || shapes.length === 0) return null
   const wideMm = usableWidthMm(w)
   const task = (of: (c: ShapeCut) => Outline): LayTask => plain({
     wideMm, gapMm: GAP_MM, pinned: [],
@@ -83,14 +81,10 @@ watch(() => [web.value?.id, all.value] as const, async () => {
       ({ id: `${k}.${n}`, outline: of(c), grain: 'any', oneWay: false }))),
   })
   const [byWeb, byCut] = [task(c => c.under[0]!), task(c => c.cut)]
-  try {
-    const [onWeb, onCloth] = await workers.ask('lay-shapes', async remote =>
-      [await remote.layFirst('shapes-web', byWeb), await remote.layFirst('shapes-cut', byCut)])
-    if (shapes === all.value) lays.value = { web: onWeb as Lay, cut: onCloth as Lay, wideMm }
-  } catch {
-    lays.value = null
-  }
-}, { immediate: true })
+  const [onWeb, onCloth] = await workers.ask('lay-shapes', async remote =>
+    [await remote.layFirst('shapes-web', byWeb), await remote.layFirst('shapes-cut', byCut)])
+  return { web: onWeb as Lay, cut: onCloth as Lay, wideMm }
+})
 const ways = computed(() => {
   const first = plan.value?.first
   if (!lays.value || !first || !bench.iron) return null

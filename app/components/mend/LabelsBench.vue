@@ -32,14 +32,13 @@ const problem = computed(() => planProblem.value ?? faceProblem.value ?? (sheet.
 const suited = computed(() => suitedTo('labels', library.supplies, cloth.value, washC.value))
 const { plan, problem: planProblem, inside } = useStuckPlan(() => ({ work: work.value, garment: cloth.value, item: null, supply: null }))
 watchEffect(() => { labels.able.value = plan.value?.first != null && made.value !== null })
-const places = ref<number | null>(null)
-watch(() => [made.value?.labels.length, work.value.wideMm, work.value.highMm, bench.iron?.id] as const, async ([count]) => {
-  if (!count || !bench.iron) return
-  const c = await planning.coverFor({
-    outline: labelsBox(work.value, count), sole: soleOf(bench.iron.kind), keepOuts: [], walk: bench.rules.walk,
-  })
-  places.value = c.prints.length
-}, { immediate: true })
+const { answer: cover } = useAnswer(() => [made.value?.labels.length, work.value.wideMm, work.value.highMm, bench.iron?.id], () => {
+  const count = made.value?.labels.length
+  return count && bench.iron
+    ? planning.coverFor({ outline: labelsBox(work.value, count), sole: soleOf(bench.iron.kind), keepOuts: [], walk: bench.rules.walk })
+    : null
+}, { stays: true })
+const places = computed(() => cover.value?.prints.length ?? null)
 const text = computed({
   get: () => work.value.texts.map(t => t.replaceAll('\n', ' / ')).join('\n'),
   set: v => setWork({ texts: v.split('\n').slice(0, 200).map(t => t.split('/').map(l => l.trim()).join('\n').slice(0, 200)) }),

@@ -3,14 +3,11 @@ import { DISTANCES_M, hexOf, labOf, madePrint, tinted, type Picture } from '#cor
 import { boundsOf } from '#core/geometry'
 import { patchesOfWork, plainPayload, toLook } from '#shared/mending'
 import type { Cloth, LookPayload, ScrapKept, WorkOf } from '#shared/schemas'
-import type { MendedFrom } from '~/workers/board.worker'
 import { seenWords } from '#shared/words'
 
 /** The hole with the patch in it beside the cloth that was never torn, as an eye takes them from half a metre, one and three. */
 const { work, cloth, scrap } = defineProps<{ work: WorkOf<'patch'>, cloth: Cloth | null, scrap: ScrapKept | null }>()
 const workers = useBoardWorkers()
-const seen = shallowRef<MendedFrom[]>([])
-const problem = ref<string | null>(null)
 /** A look as points: its small picture, or its colour with the light and shade of a weave. */
 async function pictureOfLook(l: LookPayload, seed: number): Promise<Picture> {
   if (l.tile) return pictureAt(l.tile.picture)
@@ -25,21 +22,18 @@ const marked = (l: LookPayload): LookPayload => work.marker
   : l
 const patchLook = computed(() => (scrap ? marked(work.side === 'back' && scrap.back ? scrap.back : scrap.face) : null))
 const clothLook = computed(() => work.look ?? plainPayload(cloth?.colourHex ?? '#999999'))
-watch(() => [work.holes, work.trimMm, work.marginMm, patchLook.value, clothLook.value] as const, async () => {
-  if (!patchLook.value) return
-  try {
+const { answer: seen, problem } = useAnswer(
+  () => [work.holes, work.trimMm, work.marginMm, patchLook.value, clothLook.value], async () => {
+    if (!patchLook.value) return null
     labOf(clothLook.value.palette[0]!.hex)
     const [first] = patchesOfWork(work), b = boundsOf(first!.outline), pad = 8
     const wideMm = Math.min(160, b.wideMm + 2 * pad), highMm = Math.min(140, b.highMm + 2 * pad)
     const holes = first!.holes.map(h => h.rim.map(p => ({ x: p.x - b.left + pad, y: b.top + pad - p.y })))
     const [base, patch] = await Promise.all([pictureOfLook(clothLook.value, 3), pictureOfLook(patchLook.value, 8)])
-    seen.value = await workers.ask('mended', remote =>
+    return workers.ask('mended', remote =>
       remote.mended({ cloth: base, patch, pxPerMm: TILE_PX_PER_MM, wideMm, highMm, holes, distancesM: [...DISTANCES_M] }))
-    problem.value = null
-  } catch (error) {
-    problem.value = error instanceof RangeError ? error.message : faultOf(error)
-  }
-}, { immediate: true, deep: true })
+  }, { stays: true, fault: error => (error instanceof RangeError ? error.message : faultOf(error)) },
+)
 </script>
 
 <template>

@@ -19,19 +19,19 @@ const scraps = useScraps()
 const workers = useBoardWorkers()
 const look = computed(() => work.look ?? plainPayload(cloth?.colourHex ?? '#999999'))
 const markers = useKept<string[]>('markers', ['#704828', '#2d3b6b', '#7d2f3a', '#3a3a3a'])
-const ranking = shallowRef<Ranking | null>(null)
 const tookMs = ref<number | null>(null)
 const toScrap = (s: ScrapKept): Scrap =>
   ({ ...s, face: toLook(s.face), back: s.back && toLook(s.back) })
-watch(() => [scraps.scraps, look.value, room, cloth?.id, washC, markers.value] as const, async () => {
-  if (!room || !cloth) return
+const { answer: ranking } = useAnswer(() => [scraps.scraps, look.value, room, cloth?.id, washC, markers.value], async () => {
+  if (!room || !cloth) return null
   const ground = {
     look: toLook(look.value), massGsm: cloth.massGsm, givePct: Math.max(cloth.giveAlongPct ?? 0, cloth.giveAcrossPct ?? 0), washC, ...room,
   }
   const from = performance.now(), all = scraps.scraps.map(toScrap)
-  ranking.value = await workers.ask('scraps', remote => remote.scraps(plain(ground), plain(all), plain(markers.value)))
+  const found: Ranking = await workers.ask('scraps', remote => remote.scraps(plain(ground), plain(all), plain(markers.value)))
   tookMs.value = performance.now() - from
-}, { immediate: true, deep: true })
+  return found
+}, { stays: true })
 const scrapOf = (id: string) => scraps.scraps.find(s => s.id === id)!
 const mm = (v: number) => lengthWords(v, bench.units)
 const size = (s: { wideMm: number, highMm: number }) => `${mm(s.wideMm)} × ${mm(s.highMm)}`

@@ -16,11 +16,11 @@ const { making, chosen, ofJob, set, setWork, add, drop, choose, jobName } = useM
 const work = computed(() => making.value.work)
 const clothId = computed(() => making.value.clothId ?? jobs.cloth?.clothId ?? bench.cloth?.id ?? library.cloths[0]?.id ?? null)
 const cloth = computed(() => library.cloths.find(c => c.id === clothId.value) ?? null)
-const flat = shallowRef<FlattenPlan | null>(null)
+const { answer: flat } = useAnswer<FlattenPlan>(
+  () => [work.value.body, cloth.value?.id, cloth.value?.version, bench.iron?.id, bench.rules, bench.cover?.id],
+  () => (cloth.value && bench.iron ? ways.flatten(work.value.body, cloth.value, bench.iron) : null), { stays: true },
+)
 const plan = computed(() => flat.value?.crease ?? null)
-watch(() => [work.value.body, cloth.value?.id, cloth.value?.version, bench.iron?.id, bench.rules, bench.cover?.id] as const, async () => {
-  flat.value = cloth.value && bench.iron ? await ways.flatten(work.value.body, cloth.value, bench.iron).catch(() => null) : null
-}, { immediate: true })
 const DARK_L = 45
 const dark = computed(() => cloth.value !== null && lightnessOf(cloth.value.colourHex) < DARK_L)
 const wet = computed(() => cloth.value !== null && cloth.value.mayGetWet)

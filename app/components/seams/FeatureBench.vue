@@ -20,22 +20,10 @@ const { making, chosen, ofJob, set, setWork, add, drop, choose, jobName } = useM
 const clothId = computed(() => making.value.clothId ?? jobs.cloth?.clothId ?? bench.cloth?.id ?? library.cloths[0]?.id ?? null)
 const cloth = computed(() => library.cloths.find(c => c.id === clothId.value) ?? null)
 const feature = computed(() => making.value.work.feature)
-const plan = shallowRef<FeaturePlan | null>(null)
-const problem = ref<string | null>(null)
-watch(
+const { answer: plan, problem } = useAnswer<FeaturePlan>(
   () => [feature.value, cloth.value?.id, cloth.value?.version, bench.iron?.id, bench.iron?.version, bench.cover?.id, bench.chosen.bed,
-    bench.rules, kit.value] as const,
-  async () => {
-    const c = cloth.value, i = bench.iron, f = feature.value
-    if (!c || !i) return
-    try {
-      const made = await ways.feature(f, c, i)
-      if (f === feature.value && c.id === cloth.value?.id) plan.value = made
-      problem.value = null
-    } catch (error) {
-      problem.value = faultOf(error)
-    }
-  }, { immediate: true, deep: true },
+    bench.rules, kit.value],
+  () => (cloth.value && bench.iron ? ways.feature(feature.value, cloth.value, bench.iron) : null), { stays: true },
 )
 function take(f: FeatureKey): void {
   const usual = Object.values(FEATURE_NAME).includes(making.value.name) || making.value.name === 'Side seam'

@@ -56,23 +56,12 @@ const curve = computed(() => {
     return null
   }
 })
-const plan = shallowRef<HemPlan | null>(null)
-const problem = ref<string | null>(null)
-watch(
+const { answer: plan, problem } = useAnswer<HemPlan>(
   () => [cloth.value?.id, cloth.value?.version, lining.value?.id, tape.value?.supply.id, tape.value?.supply.version, work.value.turnMm > 0,
-    bench.iron?.id, bench.iron?.version, bench.cover?.id, bench.chosen.bed, bench.rules] as const,
-  async () => {
-    const c = cloth.value, i = bench.iron, t = tape.value
-    plan.value = null
-    if (!c || !i || !t) return
-    try {
-      const made = await ways.hem(c, lining.value, t.supply, work.value.turnMm > 0 ? 2 : 1, i)
-      if (t.id === tape.value?.id && c.id === cloth.value?.id) plan.value = made
-      problem.value = null
-    } catch (error) {
-      problem.value = faultOf(error)
-    }
-  }, { immediate: true, deep: true },
+    bench.iron?.id, bench.iron?.version, bench.cover?.id, bench.chosen.bed, bench.rules],
+  () => (cloth.value && bench.iron && tape.value
+    ? ways.hem(cloth.value, lining.value, tape.value.supply, work.value.turnMm > 0 ? 2 : 1, bench.iron)
+    : null),
 )
 const pressed = computed(() => (plan.value?.how === 'damp' ? plan.value : plan.value?.dry ?? null))
 const why = computed(() => {

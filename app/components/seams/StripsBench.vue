@@ -31,19 +31,17 @@ const cut = computed(() => tried<Strips>(() => stripsFor(s.value)))
 const joined = computed(() => tried<Wadding | null>(() => waddingFrom(w.value.top, w.value.marginMm, w.value.sheets)))
 const clothId = computed(() => strips.making.value.clothId ?? bench.cloth?.id ?? library.cloths[0]?.id ?? null)
 const cloth = computed(() => library.cloths.find(c => c.id === clothId.value) ?? null)
-const plan = shallowRef<FeaturePlan | null>(null)
-watch(() => [cloth.value?.id, bench.iron?.id, bench.rules, bench.cover?.id] as const, async () => {
-  if (cloth.value && bench.iron) plan.value = await ways.feature('binding', cloth.value, bench.iron).catch(() => null)
-}, { immediate: true })
+const { answer: plan } = useAnswer<FeaturePlan>(
+  () => [cloth.value?.id, bench.iron?.id, bench.rules, bench.cover?.id],
+  () => (cloth.value && bench.iron ? ways.feature('binding', cloth.value, bench.iron) : null), { stays: true },
+)
 const tape = computed(() => library.supplies.find(x => x.id === wadding.making.value.supplyId)
   ?? library.supplies.find(x => x.family === 'hemTape' && x.resin) ?? null)
-const tapedOrNot = shallowRef<HemPressed | { bond: number } | null>(null)
+const { answer: tapedOrNot } = useAnswer<HemPressed | { bond: number } | null>(
+  () => [w.value.fibre, w.value.massGsm, w.value.thicknessMm, tape.value?.id, bench.iron?.id],
+  () => (tape.value && bench.iron ? ways.join(wadding.making.value as unknown as Making, tape.value, bench.iron) : null), { stays: true },
+)
 const taped = computed(() => (tapedOrNot.value && isPressed(tapedOrNot.value) ? tapedOrNot.value : null))
-watch(() => [w.value.fibre, w.value.massGsm, w.value.thicknessMm, tape.value?.id, bench.iron?.id] as const, async () => {
-  tapedOrNot.value = tape.value && bench.iron
-    ? await ways.join(wadding.making.value as unknown as Making, tape.value, bench.iron).catch(() => null)
-    : null
-}, { immediate: true })
 const minutes = computed(() => {
   const r = plan.value?.recipe
   if (!cut.value.made || !r || !bench.iron) return null
