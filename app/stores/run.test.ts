@@ -155,6 +155,20 @@ describe('a run on this board', () => {
     await run.edge('b', 'lifts', [0])
     expect(run.opState('b')).toMatchObject({ phase: 'open', again: [0] })
   })
+  it('lifted on another board, nothing is under the sole here any more', async () => {
+    const there = server(), run = await opened()
+    await run.begin([operation('a')], ['a'], 0)
+    await run.space()
+    expect(run.under).not.toBeNull()
+    await vi.waitFor(() => expect(there.kept).toHaveLength(2))
+    const [, down] = there.kept
+    const lift = { ...down!, key: idOf(98), device: idOf(99), kind: 'lift' as const, atMs: down!.atMs + 12_000, position: 2 }
+    useOutbox().lastSent.value = {
+      kind: 'press', answer: { id: run.plan!.id, events: [...there.kept, lift], closedAt: null, piecesVersion: 0 },
+    }
+    await flushPromises()
+    expect([run.down, run.under]).toEqual([false, null])
+  })
   it('an earlier run that is looked at does not mix with the one on the board, nor does late news of it', async () => {
     const there = server(), run = await opened()
     await run.begin([operation('a')], ['a'], 0)

@@ -233,6 +233,8 @@ export const useRun = defineStore('run', () => {
   const frame = useRafFn(() => { nowMs.value = Date.now() }, { immediate: false })
   watch(moving, on => (on ? frame.resume() : frame.pause()), { immediate: true })
   useIntervalFn(() => { if (down.value) follow() }, LOOK_MS)
+  // Another board may have lifted it.
+  watch(down, follow)
 
   const warnings = computed(() => warningsAt(
     state.value, library.irons, id => step.value && 'forS' in step.value && current.value?.id === id ? step.value.forS : 30, nowS.value,

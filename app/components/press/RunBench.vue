@@ -151,7 +151,7 @@ useKeys({
 useDigits({
   does: 'This place was missed, or lifts', from: 1, upTo: 9,
   act: (n) => {
-    if (trying.value && triedOp.value && n <= triedOp.value.prints.length) mark(n - 1)
+    if (hasEdge.value && n <= triedOp.value!.prints.length) mark(n - 1)
     else missed(n - 1)
   },
 })
@@ -212,7 +212,7 @@ const RADIUS = 120, AROUND = 2 * Math.PI * RADIUS
           <text v-if="byBond && step?.do === 'lift'" y="90" text-anchor="middle" font-size="14" font-style="italic"
             fill="var(--rc-muted)">model</text>
         </svg>
-        <p v-if="harm" class="absolute bottom-1 text-2xl font-bold text-alert" role="alert">{{ harm }}</p>
+        <p v-if="harm" class="absolute bottom-1 text-2xl font-bold text-alert max-[1000px]:static" role="alert">{{ harm }}</p>
       </div>
       <p v-if="key && !run.heldElsewhere" class="text-xl"><kbd class="slip px-3 py-1 font-semibold">{{ KEYS.iron.shown }}</kbd> or tap:
         <b>{{ key }}</b><span v-if="next" class="text-muted-ink">, then {{ next }}</span></p>
