@@ -1,5 +1,5 @@
-// npm test: lint, types, dead code, build, unit tests, ten kills in the middle of a run, end-to-end tests in headless Chromium on a
-// throw-away database.
+// npm test: lint, types, dead code, build, unit tests, ten kills in the middle of a run, end-to-end tests in headless Chromium on
+// throw-away databases; two things at a time, one a core.
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { DATA, ROOT, TSX, local, run, say, start } from './lib/run.mjs'
@@ -47,7 +47,8 @@ rmSync(unitReport, { force: true })
 /** Unit tests, said as they end; they are counted from their own report. */
 const unit = new Promise((done) => {
   const from = Date.now()
-  const child = start(local('vitest'), ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`])
+  const reports = ['--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`]
+  const child = start(local('vitest'), ['run', '--maxWorkers=2', ...reports])
   child.on('close', (status) => {
     say(`unit tests: ${((Date.now() - from) / 1000).toFixed(0)} s`)
     done(status)
@@ -71,6 +72,7 @@ try {
   const env = { ...process.env, DATABASE_URL: database.url, CHROMIUM: chromium, PLAYWRIGHT_JSON_OUTPUT_NAME: e2eReport }
   run(local('tsx'), [...TSX, 'scripts/migrate.ts', '--there-and-back'], { env })
   run(local('tsx'), [...TSX, 'scripts/seed.ts'], { env })
+  env.TWIN_DATABASE_URL = await database.twin()
   const e2e = timed('end-to-end', () => run(local('playwright'), ['test', '--reporter=list,json'], { env, loud: true, allowFail: true }))
   const stats = existsSync(e2eReport) ? JSON.parse(readFileSync(e2eReport, 'utf8')).stats : { expected: 0, flaky: 0, unexpected: 1 }
   tally.passed += stats.expected + stats.flaky

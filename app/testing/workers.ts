@@ -1,6 +1,7 @@
 import { planHem, tapeDry } from '#core/hem'
 import { planStuck } from '#core/mend'
 import { learnFrom } from '#core/learn'
+import { bestAttempt, judgeAttempt } from '#core/practice'
 import { asSheetSays, lyingCoolS, searchMethod, searchTack } from '#core/recipe'
 import { planFeature, planFlatten } from '#core/seam'
 import { coverPiece } from '#core/setdown'
@@ -17,6 +18,8 @@ export function workersHere() {
     feature: noted('feature', planFeature), flatten: noted('flatten', planFlatten), hem: noted('hem', planHem),
     tape: noted('tape', tapeDry), stuck: noted('stuck', planStuck),
     tack: noted('tack', searchTack), lies: noted('lies', lyingCoolS), cover: noted('cover', coverPiece),
+    practised: noted('practised', (...[bench, attempt]: Parameters<typeof judgeAttempt>) =>
+      ({ verdict: judgeAttempt(bench, attempt), best: bestAttempt(bench) })),
     learn: noted('learn', (...args: Parameters<typeof learnFrom>) => learnFrom(...args)),
     leading: noted('leading', (bench: Parameters<typeof searchMethod>[0], taught: Parameters<typeof searchMethod>[2]) => {
       const a = asSheetSays(bench, taught) ?? searchMethod(bench, 'dry', taught), shown = a.found ?? a.attempt
