@@ -147,7 +147,7 @@ function careRows(jobId: string, trials: readonly { id: string, clothId: string,
     id: idOf('care jacket'), clientKey: idOf('care key jacket'), jobId, clothId, supplyId, rounds: 3, washC: 60, tumble: 'low',
     softener: true,
     trialId: trials.find(t => t.clothId === clothId && t.supplyId === supplyId)!.id, grade: 2, marks: ['bubbles'], foreseen: 1.42,
-    note: 'Washed with the towels, he says, and softener.', cameAt: daysAgo(1), createdAt: daysAgo(1),
+    note: 'Washed with the towels, he says, and softener.', cameAt: daysAgo(5), createdAt: daysAgo(5),
   }]
 }
 

@@ -2,7 +2,7 @@
 import { boxOf, type Outline } from '#core/geometry'
 import { nest, piecingOf, placesAlong, pressingTurns, type Patch, type Seam } from '#core/grid'
 import { openRuns, shortenLegs, tapeCut, type HemAsk } from '#core/hem'
-import { lightnessOf } from '#core/match'
+import { labOf } from '#core/colour'
 import { IRON_KINDS, type BedKindKey, type IronKindKey } from '#core/materials'
 import { stripsFor, waddingFrom, type FeatureAsk, type FeatureKey, type SupportKey } from '#core/seam'
 import type { Print } from '#core/setdown'
@@ -17,7 +17,7 @@ const USUAL_PLY_MM = 0.3
 
 /** The patches of a grid as core takes them. @param plyMmOf thickness of a cloth named beside it */
 export function patchesOf(work: WorkOf<'grid'>, plyMmOf: (cloth: number) => number = () => USUAL_PLY_MM): Patch[] {
-  const known = work.colours.map(c => ({ lightness: lightnessOf(c.hex), plyMm: c.cloth === null ? USUAL_PLY_MM : plyMmOf(c.cloth) }))
+  const known = work.colours.map(c => ({ lightness: labOf(c.hex).l, plyMm: c.cloth === null ? USUAL_PLY_MM : plyMmOf(c.cloth) }))
   return work.patches.map(([x, y, wideMm, highMm, colour]) => ({ x, y, wideMm, highMm, ...known[colour]! }))
 }
 

@@ -8,13 +8,13 @@ const jobs = useJobs()
 const bench = useBench()
 const router = useRouter()
 const writing = useKept<string | null>('job-writing', null)
-const today = new Date().toISOString().slice(0, 10)
+const today = useToday()
 const STAGE = {
   findFibre: '/cloth', match: '/match', swatch: '/swatch', swatchAgain: '/swatch', wash: '/swatch', draw: '/cut', cut: '/cut',
   press: '/press',
 } as const
 
-const rows = computed(() => (jobs.page?.rows ?? []).map(job => ({ job, next: nextIn(job), late: (job.forWhen ?? '9999') <= today })))
+const rows = computed(() => (jobs.page?.rows ?? []).map(job => ({ job, next: nextIn(job), late: (job.forWhen ?? '9999') <= today.value })))
 const written = computed(() => jobs.page?.rows.find(j => j.id === writing.value))
 const write = (what: string): void => { writing.value = what }
 async function go(job: Job, clothId?: string): Promise<void> {

@@ -6,4 +6,4 @@ export { clothGivePct, supplyGivePct, washLimit } from './exclude'
 
 export { heatGround, heatVerdict } from './window'
 export { whatIfs, type Change, type WhatIf } from './whatif'
-export { contrastOf, lightnessOf } from './colour'
+export { contrastOf } from './colour'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { lightnessOf } from '#core/match'
+import { labOf } from '#core/colour'
 import type { Body, FlattenPlan } from '#core/seam'
 import { beforeCutting, BODY_NAME, featureReason, lengthWords, restSentence, seconds, SPRAY_CAUTION, widthSentence } from '#shared/words'
 
@@ -22,7 +22,7 @@ const { answer: flat } = useAnswer<FlattenPlan>(
 )
 const plan = computed(() => flat.value?.crease ?? null)
 const DARK_L = 45
-const dark = computed(() => cloth.value !== null && lightnessOf(cloth.value.colourHex) < DARK_L)
+const dark = computed(() => cloth.value !== null && labOf(cloth.value.colourHex).l < DARK_L)
 const wet = computed(() => cloth.value !== null && cloth.value.mayGetWet)
 const soaks = computed(() => flat.value?.soakS ?? null)
 const steps = computed(() => beforeCutting(wet.value ? work.value.body : null, soaks.value, dark.value, flat.value?.dryS ?? null))

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useDocumentVisibility } from '@vueuse/core'
 import type { Due } from '#shared/schemas'
 import { lookLine, lotLine, measuredLine, staleLine } from '#shared/words'
 
@@ -6,7 +7,7 @@ import { lookLine, lotLine, measuredLine, staleLine } from '#shared/words'
 const emit = defineEmits<{ open: [jobId: string, to: string] }>()
 const due = shallowRef<Due | null>(null)
 const open = ref<keyof Due | null>(null)
-const today = new Date().toISOString().slice(0, 10)
+const today = useToday()
 const outbox = useOutbox()
 async function load(): Promise<void> {
   try {
@@ -16,7 +17,9 @@ async function load(): Promise<void> {
   }
 }
 onMounted(load)
-watch(() => outbox.sentCount.value, load)
+// What another board told is asked for when someone looks at this one again, and when the day turns.
+const sight = useDocumentVisibility()
+watch([() => outbox.sentCount.value, today, sight], () => { if (sight.value === 'visible') void load() })
 
 interface Line { key: string, name: string, says: string, go: () => void }
 const GROUPS = computed(() => {
@@ -25,14 +28,14 @@ const GROUPS = computed(() => {
   const to = (path: string) => () => { void navigateTo(path) }
   const groups: { key: keyof Due, one: string, many: string, icon: string, lines: Line[] }[] = [
     { key: 'looks', one: 'garment back for a look', many: 'garments back for a look', icon: 'i-lucide-shirt',
-      lines: d.looks.map(l => ({ key: l.jobId, name: l.name, says: lookLine(l, today), go: () => emit('open', l.jobId, '/care') })) },
+      lines: d.looks.map(l => ({ key: l.jobId, name: l.name, says: lookLine(l, today.value), go: () => emit('open', l.jobId, '/care') })) },
     { key: 'proofs', one: 'proof gone stale', many: 'proofs gone stale', icon: 'i-lucide-stamp',
       lines: d.proofs.map(p => ({ key: p.jobId + p.clothId, name: p.name, says: staleLine(p),
         go: () => emit('open', p.jobId, '/swatch') })) },
     { key: 'lots', one: 'lot nearly used up', many: 'lots nearly used up', icon: 'i-lucide-package-open',
       lines: d.lots.map(l => ({ key: l.supplyId, name: l.name, says: lotLine(l), go: to('/shelf') })) },
     { key: 'irons', one: 'iron to be measured', many: 'irons to be measured', icon: 'i-lucide-thermometer',
-      lines: d.irons.map(i => ({ key: i.ironId, name: i.name, says: measuredLine(i, today), go: to('/irons') })) },
+      lines: d.irons.map(i => ({ key: i.ironId, name: i.name, says: measuredLine(i, today.value), go: to('/irons') })) },
   ]
   return groups.filter(g => g.lines.length > 0)
 })
@@ -47,7 +50,7 @@ const shown = computed(() => GROUPS.value.find(g => g.key === open.value) ?? nul
         <UIcon :name="g.icon" class="size-5" /><b class="text-lg">{{ g.lines.length }}</b>
         {{ g.lines.length === 1 ? g.one : g.many }}</button>
     </div>
-    <ul v-if="shown" class="slip mt-1 divide-y divide-dashed divide-seam px-3">
+    <ul v-if="shown" class="slip mt-1 max-h-72 overflow-auto divide-y divide-dashed divide-seam px-3">
       <li v-for="l in shown.lines" :key="l.key"><button type="button"
         class="flex min-h-11 w-full items-baseline gap-4 text-left hover:bg-linen-200/40"
         @click="l.go"><b class="ticket text-lg">{{ l.name }}</b><span class="min-w-0 flex-1">{{ l.says }}</span>
