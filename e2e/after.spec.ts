@@ -109,7 +109,8 @@ test('a jacket comes back: what was foreseen, what is; the swatch behind it, its
   const heard = await get<Listed<Trial>>(page, `/api/pairings?clothId=${melton.id}&supplyId=${good.id}`)
   expect(heard.rows.reduce((s, t) => s + t.washes.length, 0)).toBe(past.rows.reduce((s, t) => s + t.washes.length, 0) + 3)
   await page.reload()
-  await expect(page.getByTestId('care-log').getByRole('listitem').first()).toContainText('1: a fingertip lifts it', { timeout: 20_000 })
+  await expect(page.getByTestId('care-log').getByRole('listitem')).toHaveCount(3, { timeout: 20_000 })
+  await expect(page.getByTestId('care-log')).toContainText('1: a fingertip lifts it')
 })
 
 test('a garment without pieces or backing, and no job at all', async ({ page }) => {
