@@ -42,7 +42,13 @@ useDigits({
   act: n => r.answer(question.value!, n === 0 ? null : n - 1),
 })
 const size = reactive({ wideMm: 160, highMm: 200 })
-const take = () => r.take(size.wideMm, size.highMm)
+/** It stands in the job already and waits for its run: what comes next is to press it. */
+const inJob = computed(() => ofJob.value.some(m =>
+  m.work.cause === cause.value && m.work.remedy === remedy.value?.key && m.work.went === null))
+const take = (): void => {
+  if (inJob.value) void navigateTo('/press')
+  else r.take(size.wideMm, size.highMm)
+}
 useKeys({ take: () => { if (jobs.job && remedy.value && !remedy.value.cannot) take() }, fresh: r.afresh, takeBack: r.back })
 const told = computed(() => Object.entries(answers.value).map(([q, a]) => {
   const { asks, answers: all } = QUESTION_WORDS[q as keyof typeof QUESTION_WORDS]
@@ -134,27 +140,26 @@ const told = computed(() => Object.entries(answers.value).map(([q, a]) => {
               <p class="mt-1 text-lg leading-snug" data-test="cannot">{{ cannotWords(remedy.cannot, bench.units) }}</p>
             </template>
             <template v-else>
-              <p class="ticket text-xl font-semibold leading-tight">{{ REMEDY_NAME[remedy.key] }}</p>
+              <div class="flex flex-wrap items-center justify-between gap-x-3 gap-y-1">
+                <p class="ticket text-xl font-semibold leading-tight">{{ REMEDY_NAME[remedy.key] }}</p>
+                <UButton v-if="jobs.job" size="lg" :icon="inJob ? 'i-lucide-check' : 'i-lucide-plus'" data-test="take" @click="take">
+                  {{ inJob ? 'In the job: press it' : `To ${jobs.job.name}` }} <kbd class="opacity-80">{{ KEYS.take.shown }}</kbd></UButton>
+              </div>
               <ol class="mt-1 list-outside list-decimal space-y-0.5 pl-6 text-[17px] leading-snug">
                 <li v-for="(s, i) in remedySteps(remedy, bench.units)" :key="i">{{ s }}</li></ol>
               <p v-if="remedy.recipe || remedy.hover" class="mt-1 text-sm">{{ STOP_WORDS }}</p>
               <p class="mt-1 font-semibold">{{ riskWords(remedy) }} <Sourced from="model" /></p>
             </template>
             <p v-if="remedy" class="mt-1"><b>Next time:</b> {{ NEXT_WORDS[cause] }}</p>
-            <div v-if="remedy && !remedy.cannot" class="mt-2 flex flex-wrap items-end gap-2">
-              <template v-if="jobs.job">
-                <template v-if="remedy.recipe">
-                  <LengthField label="Wide" :least-mm="5" :most-mm="3000" :model-value="size.wideMm"
-                    @update:model-value="v => (size.wideMm = v)" />
-                  <LengthField label="High" :least-mm="5" :most-mm="3000" :model-value="size.highMm"
-                    @update:model-value="v => (size.highMm = v)" />
-                </template>
-                <UButton size="lg" icon="i-lucide-plus" @click="take">To {{ jobs.job.name }} <kbd
-                  class="opacity-80">{{ KEYS.take.shown }}</kbd></UButton>
-              </template>
-              <p v-else class="text-sm text-muted-ink">Open its job on Today, and this is pressed in its run, and how it went is
-                remembered.</p>
+            <div v-if="jobs.job && remedy?.recipe && !remedy.cannot" class="mt-2 flex flex-wrap items-end gap-2">
+              <span class="text-sm text-muted-ink">How much of it:</span>
+              <LengthField label="Wide" :least-mm="5" :most-mm="3000" :model-value="size.wideMm"
+                @update:model-value="v => (size.wideMm = v)" />
+              <LengthField label="High" :least-mm="5" :most-mm="3000" :model-value="size.highMm"
+                @update:model-value="v => (size.highMm = v)" />
             </div>
+            <p v-else-if="!jobs.job && remedy && !remedy.cannot" class="mt-2 text-sm text-muted-ink">Open its job on Today, and this is
+              pressed in its run, and how it went is remembered.</p>
           </article>
         </template>
         <div v-if="ofJob.length" class="border-t border-dashed border-seam pt-2" data-test="remedies">
