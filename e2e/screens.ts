@@ -195,7 +195,7 @@ export async function pressing(page: Page, at: (name: string) => Promise<void>):
   await page.getByRole('button', { name: 'Stop and put away' }).click()
 }
 
-/** Nothing stands over the side, nothing in the rest or on the ticket is set in two lines that should be one. */
+/** Nothing stands over the side, nothing in the rest or on the ticket is set in two lines that should be one, no words lie on others. */
 export async function hangs(page: Page) {
   return page.evaluate(() => {
     const main = document.querySelector('main')!
@@ -203,9 +203,49 @@ export async function hangs(page: Page) {
       const box = e.getBoundingClientRect(), room = e.closest(sel)!.getBoundingClientRect()
       return box.width > 0 && (box.right > room.right + 1 || box.bottom > room.bottom + 1)
     }).map(e => e.textContent)
+    /** Where a line of text is seen: what a scrolling part hides is cut away. */
+    const seen = (node: Text): DOMRect[] => {
+      const range = document.createRange()
+      range.selectNodeContents(node)
+      let rects = [...range.getClientRects()]
+      for (let at = node.parentElement; at && at !== document.body; at = at.parentElement) {
+        const style = getComputedStyle(at)
+        if (style.visibility === 'hidden' || Number(style.opacity) === 0) return []
+        if (style.overflow === 'visible') continue
+        const box = at.getBoundingClientRect()
+        rects = rects.map((r) => {
+          const left = Math.max(r.left, box.left), top = Math.max(r.top, box.top)
+          const right = Math.min(r.right, box.right), bottom = Math.min(r.bottom, box.bottom)
+          return new DOMRect(left, top, Math.max(0, right - left), Math.max(0, bottom - top))
+        })
+      }
+      return rects.filter(r => r.width > 4 && r.height > 8)
+    }
+    const walker = document.createTreeWalker(main, NodeFilter.SHOW_TEXT, n =>
+      n.textContent!.trim() && !n.parentElement!.closest('svg, .sr-only, select, [aria-hidden=true]')
+        ? NodeFilter.FILTER_ACCEPT
+        : NodeFilter.FILTER_REJECT)
+    const lines: { r: DOMRect, of: HTMLElement, text: string }[] = []
+    while (walker.nextNode()) {
+      const node = walker.currentNode as Text
+      for (const r of seen(node)) lines.push({ r, of: node.parentElement!, text: node.textContent!.trim().slice(0, 30) })
+    }
+    /** What lies on top has ground of its own, as a bar has that a list runs under. */
+    const hides = (a: HTMLElement, b: HTMLElement, x: number, y: number): boolean => {
+      for (let at = document.elementFromPoint(x, y); at && !(at.contains(a) && at.contains(b)); at = at.parentElement) {
+        const { backgroundColor, backgroundImage } = getComputedStyle(at)
+        if (backgroundImage !== 'none' || !/rgba\(.*, 0(\.\d+)?\)|transparent|\/ 0/.test(backgroundColor)) return true
+      }
+      return false
+    }
+    const covered = lines.flatMap(({ r, of, text }, i) => lines.slice(i + 1).filter(({ r: o, of: other }) => {
+      const left = Math.max(r.left, o.left), right = Math.min(r.right, o.right)
+      const top = Math.max(r.top, o.top), bottom = Math.min(r.bottom, o.bottom)
+      return of !== other && right - left > 4 && bottom - top > 8 && !hides(of, other, (left + right) / 2, (top + bottom) / 2)
+    }).map(o => `${text} / ${o.text}`))
     return {
       page: document.documentElement.scrollWidth - innerWidth, main: main.scrollWidth - main.clientWidth,
-      rest: inside('[data-test=rest]'), ticket: inside('[data-test=ticket]'),
+      rest: inside('[data-test=rest]'), ticket: inside('[data-test=ticket]'), covered: covered.slice(0, 4),
     }
   })
 }

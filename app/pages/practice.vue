@@ -38,7 +38,8 @@ const RADIUS = 92, around = 2 * Math.PI * RADIUS
   <div class="practice flex h-full min-h-0 flex-col">
     <h1 class="sr-only">Practice</h1>
     <p class="practice-band px-4 py-1 text-lg font-bold print:hidden" data-test="practice-band">{{ PRACTICE_MARK }}</p>
-    <div class="grid min-h-0 flex-1 grid-cols-[250px_minmax(0,1fr)] gap-4 px-3 py-2 max-[900px]:grid-cols-1 max-[900px]:overflow-auto">
+    <div class="grid min-h-0 flex-1 grid-cols-[250px_minmax(0,1fr)] gap-4 px-3 py-2
+      max-[900px]:auto-rows-max max-[900px]:grid-cols-1 max-[900px]:overflow-auto">
       <nav class="flex min-h-0 flex-col gap-2 overflow-auto max-[900px]:overflow-visible" aria-label="Exercises">
         <ol class="max-[900px]:grid max-[900px]:grid-cols-2 print:hidden">
           <li v-for="e in ALL" :key="e.value">

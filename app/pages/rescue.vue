@@ -76,7 +76,7 @@ const told = computed(() => Object.entries(answers.value).map(([q, a]) => {
       here, and what
       you see.</p>
     <p v-if="problem" class="font-semibold text-alert" role="alert">{{ problem }}</p>
-    <div class="grid min-h-0 flex-1 gap-4 pb-2 max-[1000px]:grid-cols-1 max-[1000px]:overflow-auto"
+    <div class="grid min-h-0 flex-1 gap-4 pb-2 max-[1000px]:auto-rows-max max-[1000px]:grid-cols-1 max-[1000px]:overflow-auto"
       :class="diagnosis ? 'grid-cols-[minmax(0,0.9fr)_minmax(0,1.1fr)]' : 'grid-cols-1'">
       <div class="min-h-0 overflow-auto pr-1 max-[1000px]:overflow-visible">
         <p class="mb-1 flex flex-wrap items-center gap-x-4"><span class="ticket text-2xl font-semibold leading-tight">What do you

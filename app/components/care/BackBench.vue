@@ -87,7 +87,8 @@ async function addPicture(e: Event, trialId: string): Promise<void> {
 
 <template>
   <div
-    class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-6 px-4 pb-2 max-[1000px]:grid-cols-1 max-[1000px]:overflow-auto">
+    class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-6 px-4 pb-2
+      max-[1000px]:auto-rows-max max-[1000px]:grid-cols-1 max-[1000px]:overflow-auto">
     <div class="min-h-0 space-y-3 overflow-auto pr-1 max-[1000px]:overflow-visible">
       <div class="flex items-center gap-4">
         <figure class="shrink-0"><SwatchLook :look="foreseen === null ? {} : lookOfPressing([], foreseen)" :colour="colour" :wide="150"

@@ -27,7 +27,8 @@ const href = (size: string, as = 'pdf') => `/api/jobs/${jobs.job!.id}/slip?as=${
 </script>
 
 <template>
-  <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_380px] gap-6 px-4 pb-2 max-[1000px]:grid-cols-1 max-[1000px]:overflow-auto">
+  <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_380px] gap-6 px-4 pb-2
+    max-[1000px]:auto-rows-max max-[1000px]:grid-cols-1 max-[1000px]:overflow-auto">
     <div class="grid min-h-0 place-items-center overflow-auto p-2">
       <article class="w-full max-w-[430px] border-2 border-ink bg-paper p-6 shadow-[6px_6px_0_rgb(60_50_35/0.18)]" data-test="slip">
         <p class="ticket text-2xl font-bold leading-tight">{{ jobs.job!.garment }}: {{ jobs.job!.name }}</p>

@@ -91,7 +91,8 @@ const setTrims = (ids: unknown) => jobs.change(() => ({ trimIds: (ids as string[
 
 <template>
   <div
-    class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-5 px-4 pb-2 max-[1000px]:grid-cols-1 max-[1000px]:overflow-auto">
+    class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-5 px-4 pb-2
+      max-[1000px]:auto-rows-max max-[1000px]:grid-cols-1 max-[1000px]:overflow-auto">
     <div class="min-h-0 overflow-auto pr-1 max-[1000px]:overflow-visible" data-test="limits">
       <p v-for="(f, i) in faults" :key="i" class="mb-1 border-l-4 border-l-alert pl-3 text-lg font-semibold leading-snug text-alert"
         role="alert" data-test="beyond">{{ careFault(f, bench.units) }}</p>

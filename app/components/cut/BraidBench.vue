@@ -89,7 +89,8 @@ const drawn = computed(() => {
 <template>
   <div
     v-if="trim"
-    class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_360px] gap-6 px-4 pb-3 max-[1000px]:grid-cols-1 max-[1000px]:overflow-auto"
+    class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_360px] gap-6 px-4 pb-3
+      max-[1000px]:auto-rows-max max-[1000px]:grid-cols-1 max-[1000px]:overflow-auto"
   >
     <div class="flex min-h-0 flex-col">
       <p class="ticket text-2xl font-semibold" data-test="braid">

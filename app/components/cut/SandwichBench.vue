@@ -125,7 +125,8 @@ const butted = computed(() => {
 <template>
   <div
     v-if="piece && made"
-    class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_430px] gap-6 px-4 pb-3 max-[1000px]:grid-cols-1 max-[1000px]:overflow-auto"
+    class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_430px] gap-6 px-4 pb-3
+      max-[1000px]:auto-rows-max max-[1000px]:grid-cols-1 max-[1000px]:overflow-auto"
   >
     <div class="flex min-h-0 flex-col">
       <Choices v-model="picked" :options="OPTIONS" label="Which piece" class="flex flex-wrap gap-1" shape="min-h-10 px-3" />
