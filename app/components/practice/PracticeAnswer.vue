@@ -42,7 +42,7 @@ const holds = computed(() => (bench.clock === 'hold' || bench.clock === 'touches
         <li v-for="(f, i) in verdict.findings" :key="i">{{ findingWords(f, board.units) }}</li>
       </ul>
     </div>
-    <div v-if="verdict.course && windowC" class="relative mb-3 h-40 shrink-0"><TraceChart class="absolute inset-0" :index="0"
+    <div v-if="verdict.course && windowC" class="relative mb-5 h-36 shrink-0"><TraceChart class="absolute inset-0" :index="0"
       :course="verdict.course" :window-c="windowC" :end-s="Math.ceil((verdict.course.timesS.at(-1) ?? 60) / 10) * 10" /></div>
     <p v-if="!scrap" class="leading-snug"><b>The best here:</b> {{ best }}{{ holds }}.</p>
     <p v-if="!scrap && verdict.truth.soleC !== undefined" class="text-sm text-muted-ink">Hidden until now: at that stop the sole gave
