@@ -83,7 +83,8 @@ test('a jacket comes back: what was foreseen, what is; the swatch behind it, its
   expect(after.rows[0]!.washes.length).toBe(before.rows[0]!.washes.length + 1)
   expect(after.rows[0]!.washes.at(-1)).toMatchObject({ grade: 1, note: expect.stringContaining('In a garment') })
   // It was looked at: it is not due any more.
-  expect((await get<Due>(page, '/api/due')).looks.map(l => l.jobId)).not.toContain(job.id)
+  await expect(page.getByLabel('Back for a look on')).toHaveValue('')
+  await expect.poll(async () => (await get<Due>(page, '/api/due')).looks.map(l => l.jobId)).not.toContain(job.id)
   // Told again under its key nothing is added; what is wrong is said with its field.
   const { id: _i, trialId: _t, ...told } = kept.events[0]!
   await page.request.post(`${server.url}/api/jobs/${job.id}/care`, { data: told })

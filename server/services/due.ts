@@ -1,14 +1,13 @@
 import { QueryTypes } from 'sequelize'
-import type { Due } from '#shared/schemas'
+import { LOOK_DAYS, type Due } from '#shared/schemas'
 import { database } from '../db/connection'
 import type { Context } from '../utils/context'
 import { HAS_PASSED } from './passed'
 
 /**
- * Garments are named so many days before they are to come back, and a look that was told since then is that look; a lot under so many
- * metres is nearly used up; irons are measured so often.
+ * Garments are named some days before they are to come back; a lot under so many metres is nearly used up; irons are measured so often.
  */
-const LOOK_DAYS = 3, NEARLY_M = 2, MEASURED_DAYS = 90
+const NEARLY_M = 2, MEASURED_DAYS = 90
 const MOST_EACH = 200
 
 /** What stands due beside the jobs: looks, proofs gone stale, lots nearly used up, irons to be measured. */
@@ -19,7 +18,6 @@ export async function whatIsDue({ workshopId }: Context): Promise<Due> {
     ask<Due['looks'][number]>(`
       select id as "jobId", name, to_char(look_on, 'YYYY-MM-DD') as "lookOn" from job
       where workshop_id = :workshopId and deleted_at is null and look_on <= current_date + ${LOOK_DAYS}
-        and not exists (select 1 from care_event e where e.job_id = job.id and e.came_at >= look_on - ${LOOK_DAYS})
       order by look_on, id`),
     // Proved once, and not on the lots that lie here now.
     ask<Due['proofs'][number]>(`

@@ -3,6 +3,8 @@ import { CAUSES, REMEDIES, SIGNS } from '#core/rescue'
 import { idSchema, momentField, numberField, textField, yesField } from './common'
 import { recipeSchema, washBody } from './trial'
 
+/** So many days before a garment is to come back it is named; a look that is told from then on is the one that was wanted. */
+export const LOOK_DAYS = 3
 /** How a garment came back from its washes: one part of it, graded as every swatch is. */
 export const careEventBody = z.object({
   /** Made in the browser, so that a look told twice is kept once. */

@@ -4,7 +4,7 @@ import { expectedGrade } from '#core/learn'
 import { lookOfJudging, lookOfPressing } from '#core/look'
 import type { useCaring } from '~/composables/caring'
 import { bondBefore, inWash, pairKey } from '#shared/caring'
-import { careEventBody, MARKS, type CareEventBody, type CareLog } from '#shared/schemas'
+import { careEventBody, LOOK_DAYS, MARKS, type CareEventBody, type CareLog } from '#shared/schemas'
 import { careEventLine, celsius, foreseenLine, GRADE_WORDS, KEPT_HERE, MARK_NAME } from '#shared/words'
 
 /** How the garment came back, against what was foreseen; told to the swatch behind it too. */
@@ -64,7 +64,11 @@ async function keep(): Promise<void> {
   problem.value = refused
   kept.value = answer || refused ? null : KEPT_HERE
   if (answer) log.value = answer
-  if (!refused) Object.assign(form, blank())
+  if (refused) return
+  Object.assign(form, blank())
+  // This was the look that was wanted; the next is named anew.
+  const soon = dayOf(new Date(Date.now() + LOOK_DAYS * 86_400_000))
+  if (job.value.lookOn !== null && job.value.lookOn <= soon) await setLook('')
 }
 useKeys({ keep })
 const day = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
