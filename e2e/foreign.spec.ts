@@ -26,7 +26,9 @@ test('every route, asked with the ids of a second workroom: nothing is there, an
   const get = async (path: string) => (await request.get(`${server.url}${path}`)).json()
   // A place, a plan and a picture of its own, so that the second room has one of each.
   const own = await workroomOf(await (await request.get(`${server.url}/api/export/workroom`)).body())
-  const mine = { cloth: own.rows.cloths[0].id, supply: own.rows.trials[0].supplyId, iron: own.rows.irons[0].id, trial: own.rows.trials[0] }
+  // One of the demo's: what other trials wrote may have been put away since.
+  const poplin = own.rows.cloths.find((c: { code: string }) => c.code === 'TW-01')
+  const mine = { cloth: poplin.id, supply: own.rows.trials[0].supplyId, iron: own.rows.irons[0].id, trial: own.rows.trials[0] }
   const place = {
     name: 'Gaiter of the second room', hand: 'crisp', give: 'any', wear: 0.5, shows: true, inSeam: true, families: ['fusible'], layers: [],
   }
@@ -64,7 +66,7 @@ test('every route, asked with the ids of a second workroom: nothing is there, an
     scraps: rows.scraps[0].id,
   }
   const photo = rows.photos[0].id, day = '2026-11-24T10:00:00Z', version = 0
-  const [cloth, supply, iron] = [own.rows.cloths[0], own.rows.supplies[0], own.rows.irons[0]]
+  const [cloth, supply, iron] = [poplin, own.rows.supplies[0], own.rows.irons[0]]
   const job = { name: 'J', garment: 'G', washC: 40, tumble: 'no', dryClean: false, cloths: [{ clothId: mine.cloth }] }
   const fibres = [{ fibre: 'cotton', sharePct: 100 }]
   // A run of ours, as it is sent.
