@@ -69,6 +69,19 @@ describe('an answer', () => {
     expect([answer.value, problem.value]).toEqual(['well', null])
   })
 
+  it('that fails takes the one before with it, where that had stayed', async () => {
+    const { waiting, ask } = desk(), of = ref('twill')
+    const { answer } = scope.run(() => useAnswer(() => of.value, () => ask(of.value), { stays: true, fault: String }))!
+    waiting[0]!.answer('14 s')
+    await settled()
+    of.value = 'no cloth at all'
+    await nextTick()
+    expect(answer.value).toBe('14 s')
+    waiting[1]!.fail(new Error('no recipe'))
+    await settled()
+    expect(answer.value).toBeNull()
+  })
+
   it('that cannot even be asked says why as well', async () => {
     const { problem } = scope.run(() => useAnswer(() => 1, () => { throw new RangeError('Colour: none.') }, { fault: e => String(e) }))!
     await settled()

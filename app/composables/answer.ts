@@ -1,5 +1,5 @@
 interface AnswerOptions {
-  /** The answer before stays until the next one comes. */
+  /** The answer before stays until the next one comes, or fails to. */
   stays?: boolean
   /** A fault as a sentence; null where it is none. */
   fault?: (error: unknown) => string | null
@@ -22,7 +22,10 @@ export function useAnswer<T>(asked: () => unknown, work: () => Promise<T> | null
       answer.value = found
       problem.value = null
     } catch (error) {
-      if (newest) problem.value = fault(error)
+      if (!newest) return
+      // What was worked out for something else is no answer to this.
+      answer.value = null
+      problem.value = fault(error)
     }
   }, { immediate: true, deep: true })
   return { answer, problem }

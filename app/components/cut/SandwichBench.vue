@@ -69,7 +69,10 @@ const box = computed(() => {
 
 /** The tack that its web wants on this iron, worked out. */
 const web = computed(() => (piece.value?.webId ? cutting.supplyOfId(piece.value.webId) : null))
-const { answer: tack } = useAnswer<Tack>(() => [web.value?.id, piece.value?.clothId, bench.iron?.id], () => {
+const { answer: tack } = useAnswer<Tack>(() => [
+  web.value?.id, web.value?.version, piece.value?.clothId, bench.iron?.id, bench.iron?.version, bench.cover?.id, bench.chosen.bed,
+  bench.rules,
+], () => {
   const cloth = library.cloths.find(c => c.id === piece.value?.clothId)
   if (!web.value?.resin || !cloth || !bench.iron) return null
   const b = plain(toBench(cloth, web.value, bench.iron, bench.cover, bench.chosen.bed, bench.rules, []))

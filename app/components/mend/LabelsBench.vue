@@ -32,7 +32,9 @@ const problem = computed(() => planProblem.value ?? faceProblem.value ?? (sheet.
 const suited = computed(() => suitedTo('labels', library.supplies, cloth.value, washC.value))
 const { plan, problem: planProblem, inside } = useStuckPlan(() => ({ work: work.value, garment: cloth.value, item: null, supply: null }))
 watchEffect(() => { labels.able.value = plan.value?.first != null && made.value !== null })
-const { answer: cover } = useAnswer(() => [made.value?.labels.length, work.value.wideMm, work.value.highMm, bench.iron?.id], () => {
+const { answer: cover } = useAnswer(() => [
+  made.value?.labels.length, work.value.wideMm, work.value.highMm, bench.iron?.id, bench.rules.walk,
+], () => {
   const count = made.value?.labels.length
   return count && bench.iron
     ? planning.coverFor({ outline: labelsBox(work.value, count), sole: soleOf(bench.iron.kind), keepOuts: [], walk: bench.rules.walk })

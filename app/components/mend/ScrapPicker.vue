@@ -22,7 +22,9 @@ const markers = useKept<string[]>('markers', ['#704828', '#2d3b6b', '#7d2f3a', '
 const tookMs = ref<number | null>(null)
 const toScrap = (s: ScrapKept): Scrap =>
   ({ ...s, face: toLook(s.face), back: s.back && toLook(s.back) })
-const { answer: ranking } = useAnswer(() => [scraps.scraps, look.value, room, cloth?.id, washC, markers.value], async () => {
+const { answer: ranking, problem: fault } = useAnswer(() => [
+  scraps.scraps, look.value, room, cloth?.id, washC, markers.value,
+], async () => {
   if (!room || !cloth) return null
   const ground = {
     look: toLook(look.value), massGsm: cloth.massGsm, givePct: Math.max(cloth.giveAlongPct ?? 0, cloth.giveAcrossPct ?? 0), washC, ...room,
@@ -83,7 +85,8 @@ const asking = ref(false)
         label="Its back, if it may be out" /></div>
       <UButton :disabled="!fresh.face" @click="keep">Into the box</UButton>
     </div>
-    <p v-if="scraps.problem" class="font-semibold text-alert" role="alert" data-test="scrap-problem">{{ scraps.problem }}</p>
+    <p v-if="scraps.problem ?? fault" class="font-semibold text-alert" role="alert" data-test="scrap-problem">{{
+      scraps.problem ?? fault }}</p>
     <p v-if="tooLarge" class="text-lg font-semibold text-alert" role="alert" data-test="too-large">{{ tooLarge }}</p>
     <p v-else-if="ranking && ranking.ranked.length === 0 && ranking.barred.length === 0" class="text-lg">The box is empty. Put a scrap in: a
       name, its size and its colour are enough.</p>

@@ -17,7 +17,8 @@ const work = computed(() => making.value.work)
 const clothId = computed(() => making.value.clothId ?? jobs.cloth?.clothId ?? bench.cloth?.id ?? library.cloths[0]?.id ?? null)
 const cloth = computed(() => library.cloths.find(c => c.id === clothId.value) ?? null)
 const { answer: flat } = useAnswer<FlattenPlan>(
-  () => [work.value.body, cloth.value?.id, cloth.value?.version, bench.iron?.id, bench.rules, bench.cover?.id],
+  () => [work.value.body, cloth.value?.id, cloth.value?.version, bench.iron?.id, bench.iron?.version, bench.cover?.id,
+    bench.chosen.bed, bench.rules],
   () => (cloth.value && bench.iron ? ways.flatten(work.value.body, cloth.value, bench.iron) : null), { stays: true },
 )
 const plan = computed(() => flat.value?.crease ?? null)

@@ -31,14 +31,16 @@ const cut = computed(() => tried<Strips>(() => stripsFor(s.value)))
 const joined = computed(() => tried<Wadding | null>(() => waddingFrom(w.value.top, w.value.marginMm, w.value.sheets)))
 const clothId = computed(() => strips.making.value.clothId ?? bench.cloth?.id ?? library.cloths[0]?.id ?? null)
 const cloth = computed(() => library.cloths.find(c => c.id === clothId.value) ?? null)
+/** What both hang on besides. */
+const ground = () => [bench.iron?.id, bench.iron?.version, bench.cover?.id, bench.chosen.bed, bench.rules]
 const { answer: plan } = useAnswer<FeaturePlan>(
-  () => [cloth.value?.id, bench.iron?.id, bench.rules, bench.cover?.id],
+  () => [cloth.value?.id, cloth.value?.version, ...ground()],
   () => (cloth.value && bench.iron ? ways.feature('binding', cloth.value, bench.iron) : null), { stays: true },
 )
 const tape = computed(() => library.supplies.find(x => x.id === wadding.making.value.supplyId)
   ?? library.supplies.find(x => x.family === 'hemTape' && x.resin) ?? null)
 const { answer: tapedOrNot } = useAnswer<HemPressed | { bond: number } | null>(
-  () => [w.value.fibre, w.value.massGsm, w.value.thicknessMm, tape.value?.id, bench.iron?.id],
+  () => [w.value.fibre, w.value.massGsm, w.value.thicknessMm, tape.value?.id, tape.value?.version, ...ground()],
   () => (tape.value && bench.iron ? ways.join(wadding.making.value as unknown as Making, tape.value, bench.iron) : null), { stays: true },
 )
 const taped = computed(() => (tapedOrNot.value && isPressed(tapedOrNot.value) ? tapedOrNot.value : null))
