@@ -55,7 +55,7 @@ defineExpose({ turn })
       <span class="grid h-11 w-20 shrink-0 place-items-center rounded-[3px] border border-ink/40 text-xl font-bold"
         :style="{ background: heatColour(c), color: inkOnHeat(c) }">{{ celsius(c, bench.units) }}</span>
       <p class="min-w-0 flex-1 leading-tight"><b class="block truncate">{{ iron.name }}</b>
-        <span class="text-sm">{{ told?.label ?? 'off' }}, {{ SOLE_WORDS[state] }}<template v-if="ready && ready > 0">,
+        <span class="text-sm">{{ told ? `${told.label}, ` : '' }}{{ SOLE_WORDS[state] }}<template v-if="ready && ready > 0">,
           ready in {{ clockWords(ready) }}</template> <Sourced :from="probe.running.value ? 'measured' : 'model'" /></span></p>
       <button type="button" class="grid size-9 shrink-0 place-items-center hover:bg-linen-200/60" :aria-pressed="probe.running.value"
         :aria-label="`Probe on the sole of ${iron.name}`" @click="toggleProbe">
