@@ -158,6 +158,10 @@ test('a bubbled front: what is seen, one question, the remedy, pressed in its ru
   await expect(page.getByTestId('remedies')).toContainText('Lay it flat again')
   const job = await jobNamed(page, 'Second mate\'s blazer')
   await expect.poll(async () => (await get<Makings>(page, `/api/jobs/${job.id}/makings`)).makings.map(m => m.work.kind)).toEqual(['remedy'])
+  // Once it is there the same key goes to press it: it is the one chosen in the order.
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('list', { name: 'In this order' }).getByRole('button', { pressed: true }))
+    .toContainText('Lay it flat again', { timeout: 30_000 })
   const run = await pressAll(page, job, 0)
   const remedy = run.operations.find(o => o.kind === 'remedy')!
   expect(remedy.recipe!.holdS).toBeGreaterThan(2)

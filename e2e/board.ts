@@ -1,15 +1,11 @@
 import { expect, test, type Page } from '@playwright/test'
 import type { Cloth, Job, Page as Listed, Run, RunHead, Supply } from '#shared/schemas'
-import { stopsOfDemo } from './irons'
 import { startServer, type Server } from './server'
 
-/** A server of its own for a file of trials, with a fast clock and its irons' stops where the demo has them; and ways about its board. */
+/** A server of its own for a file of trials, with a fast clock; and ways about its board. */
 export function ownBoard(clockRate = 60) {
   let server: Server
-  test.beforeAll(async () => {
-    server = await startServer(clockRate)
-    await stopsOfDemo(server.url)
-  })
+  test.beforeAll(async () => { server = await startServer(clockRate) })
   test.afterAll(() => server.down())
 
   const get = async <T>(page: Page, path: string) => (await (await page.request.get(`${server.url}${path}`)).json()) as T

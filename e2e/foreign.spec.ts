@@ -10,14 +10,19 @@ import { startServer, type Server } from './server'
 
 /** Nothing of another workroom is read, changed or pointed at, by any route. */
 let server: Server
-const folder = mkdtempSync(join(tmpdir(), 'second-room-'))
-test.beforeAll(async () => { server = await startServer() })
+let folder: string
+test.beforeAll(async () => {
+  folder = mkdtempSync(join(tmpdir(), 'second-room-'))
+  server = await startServer()
+})
 test.afterAll(async () => {
   await server.down()
   rmSync(folder, { recursive: true, force: true })
 })
 const tsx = (...args: string[]) =>
-  execFileSync('node_modules/.bin/tsx', ['--tsconfig', 'tsconfig.scripts.json', 'e2e/second-room.ts', ...args], { encoding: 'utf8' }).trim()
+  execFileSync('node_modules/.bin/tsx', ['--tsconfig', 'tsconfig.scripts.json', 'e2e/second-room.ts', ...args], {
+    encoding: 'utf8', env: { ...process.env, DATABASE_URL: server.databaseUrl },
+  }).trim()
 const PICTURE = { 'content-type': 'image/png' }
 
 test('every route, asked with the ids of a second workroom: nothing is there, and nothing there changes', async ({ request }) => {

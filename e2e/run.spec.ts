@@ -82,6 +82,7 @@ const secondBoard = async (browser: Browser, name: string): Promise<Page> => {
   await openJob(page, name)
   await toPress(page)
   await page.keyboard.press('g')
+  await expect(now(page)).toBeVisible({ timeout: 30_000 })
   return page
 }
 

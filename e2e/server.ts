@@ -1,8 +1,10 @@
 import { spawn, type ChildProcess } from 'node:child_process'
+import { randomBytes } from 'node:crypto'
 import { mkdtempSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { Client } from 'pg'
 
 const freePort = () => new Promise<number>((done, fail) => {
   const probe = createServer().once('error', fail).listen(0, '127.0.0.1', () => {
@@ -11,8 +13,22 @@ const freePort = () => new Promise<number>((done, fail) => {
   })
 })
 
-/** The built server on a port of its own, with a fast clock; it can be taken away and brought back. */
+/**
+ * A database of its own with the demo's workroom as it was set up: no trial sees what another wrote, and a second try begins anew.
+ * @returns its address
+ */
+async function freshDatabase(): Promise<string> {
+  const address = new URL(process.env.DATABASE_URL!), name = `trial_${randomBytes(6).toString('hex')}`
+  const client = new Client({ connectionString: new URL('/postgres', address).href })
+  await client.connect()
+  await client.query(`create database ${name} template ${address.pathname.slice(1)}`)
+  await client.end()
+  return new URL(`/${name}`, address).href
+}
+
+/** The built server on a port and a database of its own, with a fast clock; it can be taken away and brought back. */
 export async function startServer(clockRate = 20, more: Record<string, string> = {}) {
+  const databaseUrl = await freshDatabase()
   const port = await freePort()
   const url = `http://127.0.0.1:${port}`
   let child: ChildProcess | null = null
@@ -23,7 +39,8 @@ export async function startServer(clockRate = 20, more: Record<string, string> =
     child = spawn(process.execPath, ['.output/server/index.mjs'], {
       stdio: ['ignore', 'ignore', 'pipe'],
       env: {
-        ...process.env, NODE_ENV: 'production', NITRO_HOST: '127.0.0.1', HOST: '127.0.0.1', NITRO_PORT: String(port), PORT: String(port),
+        ...process.env, DATABASE_URL: databaseUrl, NODE_ENV: 'production', NITRO_HOST: '127.0.0.1', HOST: '127.0.0.1',
+        NITRO_PORT: String(port), PORT: String(port),
         NUXT_PUBLIC_CLOCK_RATE: String(clockRate), READY_CUFF_BACKUPS: backups, READY_CUFF_LOG: 'error', ...more,
       },
     })
@@ -43,6 +60,6 @@ export async function startServer(clockRate = 20, more: Record<string, string> =
     child.kill('SIGKILL')
   })
   await up()
-  return { url, up, down, said: () => lines }
+  return { url, databaseUrl, up, down, said: () => lines }
 }
 export type Server = Awaited<ReturnType<typeof startServer>>

@@ -72,7 +72,6 @@ try {
   const env = { ...process.env, DATABASE_URL: database.url, CHROMIUM: chromium, PLAYWRIGHT_JSON_OUTPUT_NAME: e2eReport }
   run(local('tsx'), [...TSX, 'scripts/migrate.ts', '--there-and-back'], { env })
   run(local('tsx'), [...TSX, 'scripts/seed.ts'], { env })
-  env.TWIN_DATABASE_URL = await database.twin()
   const e2e = timed('end-to-end', () => run(local('playwright'), ['test', '--reporter=list,json'], { env, loud: true, allowFail: true }))
   const stats = existsSync(e2eReport) ? JSON.parse(readFileSync(e2eReport, 'utf8')).stats : { expected: 0, flaky: 0, unexpected: 1 }
   tally.passed += stats.expected + stats.flaky

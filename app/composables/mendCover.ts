@@ -9,7 +9,7 @@ export function useMendCover(of: () => { work: Placed }) {
   const bench = useBench()
   const library = useLibrary()
   const planning = usePlanning()
-  const { answer: cover } = useAnswer(
+  const { answer: cover, problem: coverFault } = useAnswer(
     () => JSON.stringify([of().work.place, of().work.keepOuts, placedAt(of().work), bench.iron?.id, bench.rules.walk]),
     async (): Promise<Cover & { sole: SoleShape, smaller: string | null } | null> => {
       const { iron } = bench, { work } = of()
@@ -21,5 +21,5 @@ export function useMendCover(of: () => { work: Placed }) {
       return { ...own!.cover, sole: own!.sole, smaller: better?.iron.name ?? null }
     }, { stays: true },
   )
-  return { cover }
+  return { cover, coverFault }
 }

@@ -3,7 +3,7 @@ import { doneWork } from '#shared/pressing'
 
 type RunPlan = Omit<Run, 'events'>
 type Told = Partial<Omit<RunEventBody, 'key' | 'device' | 'atMs' | 'kind'>>
-/** After so long a stream that broke is asked for anew. */
+/** After so long what was not answered, or a stream that broke, is asked for anew. */
 const AGAIN_MS = 3000
 /** Runs of a job that are looked through for what is done. */
 const LOOKED_BACK = 8
@@ -25,18 +25,22 @@ export function useRunRecord(device: Ref<string>) {
   const doneBefore = shallowRef<ReadonlySet<string>>(new Set())
   const problem = ref<string | null>(null)
   const loading = ref(false)
+  /** What run there is could not be asked, and none lies here; it is asked again. */
+  const unread = ref(false)
   const closed = computed(() => plan.value?.closedAt != null || [...kept.value, ...own.value].some(e => e.kind === 'close'))
 
   let loaded: string | null = null
   /** Finds the run of the open job: the newest that is not over, from the server or from what this browser holds. */
   async function load(): Promise<void> {
     const jobId = jobs.job?.id ?? null
+    if (loaded !== jobId) unread.value = false
     loaded = jobId
     leave()
     earlier.value = []
     doneBefore.value = new Set()
     if (!jobId) return
     loading.value = true
+    let answered = true
     try {
       const here = await keptRunsOf(jobId)
       let open = here.find(r => r.closedAt === null)?.id ?? null
@@ -47,11 +51,15 @@ export function useRunRecord(device: Ref<string>) {
         problem.value = null
         void lookBack()
       } catch (error) {
+        answered = false
         if (problemOf(error).status !== 0) problem.value = problemOf(error).detail
       }
       if (open && loaded === jobId) await take(open)
       // Runs that are over and known to the server need not be held here.
       for (const r of here) if (earlier.value.some(e => e.id === r.id && e.closedAt !== null && e.id !== open)) void dropRun(r.id)
+      if (loaded !== jobId) return
+      unread.value = plan.value === null && (open !== null || !answered)
+      if (unread.value) setTimeout(() => { if (loaded === jobId && unread.value) void load() }, AGAIN_MS)
     } finally {
       if (loaded === jobId) loading.value = false
     }
@@ -201,6 +209,7 @@ export function useRunRecord(device: Ref<string>) {
     kept.value = []
     own.value = []
     plan.value = fresh
+    unread.value = false
     void sendPlan(fresh)
     await layOrder(order)
     watchLive()
@@ -224,5 +233,5 @@ export function useRunRecord(device: Ref<string>) {
   }
   const close = (): Promise<void> => tell('close')
 
-  return { plan, kept, own, earlier, doneBefore, problem, loading, closed, load, take, tell, begin, layOrder, replan, close }
+  return { plan, kept, own, earlier, doneBefore, problem, loading, unread, closed, load, take, tell, begin, layOrder, replan, close }
 }

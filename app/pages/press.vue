@@ -11,8 +11,12 @@ const run = useRun()
 
 type Tab = 'swatch' | 'setdowns' | 'order' | 'run' | 'after'
 const last = useKept<Exclude<Tab, 'swatch'>>('press-tab', 'setdowns')
+/** Someone came to press this making: its place in the order is shown. */
+const route = useRoute()
+const comesFor = typeof route.query.making === 'string' ? route.query.making : null
+if (comesFor) last.value = 'order'
 /** A swatch that is laid up, pressed or cold is shown until someone looks elsewhere. */
-const atSwatch = ref(press.phase !== 'none')
+const atSwatch = ref(press.phase !== 'none' && !comesFor)
 watch(() => [press.phase, press.laid?.key] as const, ([phase], [before]) => {
   if (phase === 'none') atSwatch.value = false
   else if (before === 'none') atSwatch.value = true
@@ -70,7 +74,12 @@ watch(() => run.doneCount, planning.learnt)
       <BenchTabs v-else v-model="tab" :tabs="tabs" label="Pressing" class="min-h-0">
         <SwatchPress v-if="tab === 'swatch'" />
         <SetDownsBench v-else-if="tab === 'setdowns'" />
-        <OrderBench v-else-if="tab === 'order'" @begun="toRun" />
+        <OrderBench v-else-if="tab === 'order'" :comes-for="comesFor" @begun="toRun" />
+        <div v-else-if="run.unread" class="mx-auto mt-16 max-w-xl text-center" role="status">
+          <p class="text-3xl font-semibold">The server is away</p>
+          <p class="mt-3 text-lg">Whether a run of this job has been begun cannot be told without it; none lies on this board. It is asked
+            again every few seconds.</p>
+        </div>
         <div v-else-if="!run.plan" class="mx-auto mt-16 max-w-xl text-center">
           <p class="text-3xl font-semibold">{{ run.loading ? 'Looking for the run…' : 'No run has been begun' }}</p>
           <p class="mt-3 text-lg">Look where the sole is set down, then begin from the order.</p>

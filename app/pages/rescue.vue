@@ -43,10 +43,10 @@ useDigits({
 })
 const size = reactive({ wideMm: 160, highMm: 200 })
 /** It stands in the job already and waits for its run: what comes next is to press it. */
-const inJob = computed(() => ofJob.value.some(m =>
+const inJob = computed(() => ofJob.value.find(m =>
   m.work.cause === cause.value && m.work.remedy === remedy.value?.key && m.work.went === null))
 const take = (): void => {
-  if (inJob.value) void navigateTo('/press')
+  if (inJob.value) void navigateTo({ path: '/press', query: { making: inJob.value.id } })
   else r.take(size.wideMm, size.highMm)
 }
 useKeys({ take: () => { if (jobs.job && remedy.value && !remedy.value.cannot) take() }, fresh: r.afresh, takeBack: r.back })

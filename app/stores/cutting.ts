@@ -47,15 +47,28 @@ export const useCutting = defineStore('cutting', () => {
     void nextTick(clear)
   }
 
+  let quiet = false
+  /** Lays something else on the board that nobody drew. */
+  async function lay(what: () => void): Promise<void> {
+    quiet = true
+    what()
+    await nextTick()
+    quiet = false
+  }
   /** Lays out the cutting of the open job. */
-  async function load(): Promise<void> {
-    const id = jobs.job?.id
-    if (!id) {
-      jobId.value = null
-      pieces.value = []
-      return
+  async function bring(id: string | null): Promise<void> {
+    if (jobId.value !== null && jobId.value !== id) {
+      // What was drawn for the other job goes to it first; what does not get there stays kept in this browser.
+      await save()
+      if (isOther(id)) return
+      await lay(() => {
+        jobId.value = problem.value = badPiece.value = theirs.value = null
+        pieces.value = []
+        saved.value = true
+      })
     }
-    if (jobId.value === id && !saved.value) return
+    // What stands here unsaved stays as it is.
+    if (!id || (jobId.value === id && !saved.value)) return
     try {
       const c = await $fetch<Cutting>(`/api/jobs/${id}/cutting`)
       await library.bring(
@@ -63,24 +76,24 @@ export const useCutting = defineStore('cutting', () => {
         c.pieces.flatMap(p => [p.backingId, p.foamId, p.webId]),
       )
       await Promise.all([...new Set(c.pieces.map(p => p.clothId))].map(cloth => library.bring(cloth, [])))
-      loading = true
-      jobId.value = id
-      take(c, true)
+      if (isOther(id)) return
       const draft = kept.value[id]
-      if (draft) {
-        pieces.value = draft.pieces
-        version.value = draft.version
-        saved.value = false
-      } else saved.value = true
-      problem.value = null
-      await nextTick()
-      loading = false
+      await lay(() => {
+        jobId.value = id
+        take(c, true)
+        if (draft) [pieces.value, version.value] = [draft.pieces, draft.version]
+        saved.value = !draft
+        problem.value = null
+      })
       if (draft) void save()
     } catch (error) {
-      problem.value = problemOf(error).detail
+      if (!isOther(id)) problem.value = problemOf(error).detail
     }
   }
-  let loading = false
+  const isOther = (id: string | null) => (jobs.job?.id ?? null) !== id
+  const { ready, load, edit } = useOfJob(jobId, bring)
+  /** Changes the pieces of the open job. */
+  const change = (by: (now: JobPiece[]) => JobPiece[]): void => edit(() => { pieces.value = by(pieces.value) })
 
   const forget = () => {
     const { [jobId.value ?? '']: _, ...rest } = kept.value
@@ -126,7 +139,7 @@ export const useCutting = defineStore('cutting', () => {
   watch(
     pieces,
     () => {
-      if (loading || !jobId.value) return
+      if (quiet || !jobId.value) return
       saved.value = false
       kept.value = { ...kept.value, [jobId.value]: { pieces: pieces.value, version: version.value } }
       void saveSoon()
@@ -134,9 +147,13 @@ export const useCutting = defineStore('cutting', () => {
     { deep: true },
   )
 
-  // What could not be saved while the server was away is, once it answers again.
+  // What could not be fetched or saved while the server was away is, once it answers again.
   const { awaySince } = useServer()
-  watch(awaySince, (since) => { if (since === null && !saved.value && !theirs.value) void save() })
+  watch(awaySince, (since) => {
+    if (since !== null) return
+    if (!ready.value && problem.value) void load()
+    else if (!saved.value && !theirs.value) void save()
+  })
 
   /** Saves mine over what someone else saved, knowingly; or takes theirs. */
   function overThem(): void {
@@ -149,10 +166,7 @@ export const useCutting = defineStore('cutting', () => {
     theirs.value = problem.value = null
     forget()
     saved.value = true
-    loading = true
-    take(c, true)
-    await nextTick()
-    loading = false
+    await lay(() => take(c, true))
   }
 
   const supplyIds = computed(() => suppliesOf(pieces.value))
@@ -218,7 +232,9 @@ export const useCutting = defineStore('cutting', () => {
     canRedo,
     ground,
     supplyOfId,
+    ready,
     load,
+    change,
     save,
     overThem,
     takeTheirs,

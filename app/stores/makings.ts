@@ -28,20 +28,23 @@ export const useMakings = defineStore('makings', () => {
     await nextTick()
     quiet = false
   }
-  async function load(): Promise<void> {
-    const id = jobs.job?.id
-    if (!id) {
-      jobId.value = null
+  async function bring(id: string | null): Promise<void> {
+    if (jobId.value !== null && jobId.value !== id) {
+      // What was written for the other job goes to it first; what does not get there stays kept in this browser.
+      await save()
+      if (isOther(id)) return
+      jobId.value = problem.value = bad.value = theirs.value = null
+      saved.value = true
       await take({ makings: [], version: 0 })
-      return
     }
-    if (jobId.value === id && !saved.value) return
+    // What stands here unsaved stays as it is.
+    if (!id || (jobId.value === id && !saved.value)) return
     try {
       const stored = await $fetch<Makings>(`/api/jobs/${id}/makings`)
-      if (jobs.job?.id !== id) return
       const cloths = new Set(stored.makings.flatMap(m => [m.clothId, m.liningId, ...m.clothIds]))
       await library.bring(null, stored.makings.map(m => m.supplyId))
       await Promise.all([...cloths].map(c => library.bring(c, [])))
+      if (isOther(id)) return
       jobId.value = id
       const draft = kept.value[id]
       await take(draft ?? stored)
@@ -49,9 +52,11 @@ export const useMakings = defineStore('makings', () => {
       problem.value = null
       if (draft) void save()
     } catch (error) {
-      problem.value = problemOf(error).detail
+      if (!isOther(id)) problem.value = problemOf(error).detail
     }
   }
+  const isOther = (id: string | null) => (jobs.job?.id ?? null) !== id
+  const { ready, load, edit } = useOfJob(jobId, bring)
 
   const forget = (): void => {
     const { [jobId.value ?? '']: _, ...rest } = kept.value
@@ -98,9 +103,13 @@ export const useMakings = defineStore('makings', () => {
     void saveSoon()
   }, { deep: true })
 
-  // What could not be saved while the server was away is, once it answers again.
+  // What could not be fetched or saved while the server was away is, once it answers again.
   const { awaySince } = useServer()
-  watch(awaySince, (since) => { if (since === null && !saved.value && !theirs.value) void save() })
+  watch(awaySince, (since) => {
+    if (since !== null) return
+    if (!ready.value && problem.value) void load()
+    else if (!saved.value && !theirs.value) void save()
+  })
 
   /** Saves mine over what someone else saved, knowingly; or takes theirs. */
   function overThem(): void {
@@ -116,8 +125,9 @@ export const useMakings = defineStore('makings', () => {
     await take(stored)
   }
 
-  const add = (m: Making): void => { makings.value = [...makings.value, m] }
-  const put = (m: Making): void => { makings.value = makings.value.map(x => (x.id === m.id ? m : x)) }
-  const drop = (id: string): void => { makings.value = makings.value.filter(m => m.id !== id) }
-  return { makings, version, jobId, problem, bad, theirs, saved, load, save, overThem, takeTheirs, add, put, drop }
+  const change = (by: (now: Making[]) => Making[]): void => edit(() => { makings.value = by(makings.value) })
+  const add = (m: Making): void => change(all => [...all, m])
+  const put = (m: Making): void => change(all => all.map(x => (x.id === m.id ? m : x)))
+  const drop = (id: string): void => change(all => all.filter(m => m.id !== id))
+  return { makings, version, jobId, problem, bad, theirs, saved, ready, load, save, overThem, takeTheirs, add, put, drop }
 })

@@ -127,6 +127,27 @@ describe('a run on this board', () => {
     expect(there.posts).toEqual([1, 2])
     await vi.waitFor(() => expect(fresh.own).toEqual([]))
   })
+  it('looked for while the server is away it is not said to be none: it is asked for again, and found', async () => {
+    const there = server(), first = await opened()
+    await first.begin([operation('a')], ['a'], 0)
+    await vi.waitFor(() => expect(there.kept).toHaveLength(1))
+    const { id } = first.plan!
+    leave()
+    // Another board, that has nothing of it.
+    stores.clear()
+    vi.useFakeTimers({ now: 1_000_000_000_000, toFake: ['Date', 'performance', 'setTimeout'] })
+    layOut()
+    there.take()
+    const run = await opened()
+    expect([run.plan, run.unread, run.loading]).toEqual([null, true, false])
+    vi.advanceTimersByTime(3000)
+    await flushPromises()
+    expect([run.plan, run.unread]).toEqual([null, true])
+    there.bring()
+    vi.advanceTimersByTime(3000)
+    await flushPromises()
+    expect([run.plan?.id, run.unread]).toEqual([id, false])
+  })
   it('set aside another is taken; a place that was missed comes again; cold, its edge is tried', async () => {
     server()
     const run = await opened()

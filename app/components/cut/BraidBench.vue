@@ -29,7 +29,7 @@ const length = computed(() => {
     return null
   }
 })
-const { answer: records } = useAnswer<SupplyRecords>(
+const { answer: records, problem: recordsFault } = useAnswer<SupplyRecords>(
   () => trim.value?.id, () => (trim.value ? $fetch<SupplyRecords>(`/api/supplies/${trim.value.id}/records`) : null),
 )
 const settledM = computed(() => trimSettledM(records.value?.runs ?? [], path.value.heatC))
@@ -99,7 +99,8 @@ const drawn = computed(() => {
           {{ path.times }} times.</template
         ><template v-else>Nothing would be left of it.</template> <Sourced from="model" />
       </p>
-      <p class="text-lg" :class="missing ? 'font-semibold text-alert' : 'text-good'">
+      <p v-if="recordsFault" class="text-lg font-semibold text-alert" role="alert">{{ recordsFault }}</p>
+      <p v-if="records" class="text-lg" :class="missing ? 'font-semibold text-alert' : 'text-good'">
         {{ settledM.toFixed(2) }} m are settled at {{ path.heatC }} °C<template v-if="missing"
         >: unsettled it pulls in by {{ mismatchMmPerM(mismatch).toFixed(0) }} mm on a metre,
           {{ length ? lengthWords((length.finishedMm * path.shrinkPct) / 100, bench.units) : '' }} on this piece</template

@@ -73,7 +73,7 @@ const onlyWhatFits = () => lay.onlyWithin((supply.value?.stockM ?? 0) * 1000)
 const pieceOf = (id: string | null) => cutting.pieces.find(p => p.id === id) ?? null
 const piece = computed(() => pieceOf(now.value?.pieceId ?? chosenId.value) ?? pieceOf(parts.value[0]?.pieceId ?? null))
 const put = (p: JobPiece) => {
-  cutting.pieces = cutting.pieces.map(q => (q.id === p.id ? p : q))
+  cutting.change(all => all.map(q => (q.id === p.id ? p : q)))
 }
 watch(
   () => stock.value.short && !laying.running.value,
@@ -87,7 +87,7 @@ function takeInstead(id: string): void {
   const from = supply.value!.id
   const swap = (v: string | null) => (v === from ? id : v)
   void library.bring(null, [id]).then(() => {
-    cutting.pieces = cutting.pieces.map(p => ({ ...p, backingId: swap(p.backingId), foamId: swap(p.foamId), webId: swap(p.webId) }))
+    cutting.change(all => all.map(p => ({ ...p, backingId: swap(p.backingId), foamId: swap(p.foamId), webId: swap(p.webId) })))
     supplyId.value = id
   })
 }

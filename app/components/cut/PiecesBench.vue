@@ -86,7 +86,7 @@ function fresh(shape: JobPiece['shape'], name: string, pair: boolean): JobPiece 
   }
 }
 function add(pieces: JobPiece[]): void {
-  cutting.pieces = [...cutting.pieces, ...pieces]
+  cutting.change(all => [...all, ...pieces])
   chosenId.value = pieces[0]?.id ?? chosenId.value
   adding.value = null
 }
@@ -114,7 +114,7 @@ const takeDrawing = (outlines: NamedOutline[], drawnBy: 'seam' | 'cut') =>
 const takeEarlier = (pieces: JobPiece[]) => add(pieces.map(p => ({ ...plain(p), id: crypto.randomUUID() })))
 
 function put(piece: JobPiece): void {
-  cutting.pieces = cutting.pieces.map(p => (p.id === piece.id ? piece : p))
+  cutting.change(all => all.map(p => (p.id === piece.id ? piece : p)))
 }
 const setInset = (inset: JobPiece['inset']) => put({ ...chosen.value!, inset })
 function copy(): void {
@@ -133,7 +133,7 @@ function mirror(): void {
 const flip = (ring: [number, number][]): [number, number][] => ring.map(([x, y]): [number, number] => [-x, y]).reverse()
 function drop(): void {
   const at = cutting.pieces.findIndex(p => p.id === chosen.value?.id)
-  cutting.pieces = cutting.pieces.filter((_, i) => i !== at)
+  cutting.change(all => all.filter((_, i) => i !== at))
   chosenId.value = cutting.pieces[Math.min(at, cutting.pieces.length - 1)]?.id ?? null
 }
 const next = () => {
@@ -294,6 +294,8 @@ onMounted(() => {
         <PieceForm :model-value="chosen" @update:model-value="put" />
       </div>
     </template>
+    <p v-else-if="!cutting.ready" class="col-span-2 mt-16 text-center text-xl" role="status">
+      {{ cutting.problem ? 'Nothing can be drawn before the pieces of this job are here.' : 'The pieces are being fetched…' }}</p>
     <div v-else class="col-span-2 mt-16 text-center">
       <p class="text-2xl font-semibold">No pieces yet.</p>
       <p class="mt-2 text-lg text-muted-ink">Take a block and give its measures, or read a drawing.</p>

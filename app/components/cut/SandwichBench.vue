@@ -69,7 +69,7 @@ const box = computed(() => {
 
 /** The tack that its web wants on this iron, worked out. */
 const web = computed(() => (piece.value?.webId ? cutting.supplyOfId(piece.value.webId) : null))
-const { answer: tack } = useAnswer<Tack>(() => [
+const { answer: tack, problem: tackFault } = useAnswer<Tack>(() => [
   web.value?.id, web.value?.version, piece.value?.clothId, bench.iron?.id, bench.iron?.version, bench.cover?.id, bench.chosen.bed,
   bench.rules,
 ], () => {
@@ -199,6 +199,7 @@ const butted = computed(() => {
         One web can be butted from {{ butted.ids.length }} of its offcuts, with {{ butted.joins }}
         {{ butted.joins === 1 ? 'join' : 'joins' }}. <Sourced from="model" />
       </p>
+      <p v-if="tackFault" class="mt-2 text-[15px] font-semibold text-alert" role="alert">{{ tackFault }}</p>
       <ol v-if="steps.length" class="mt-3 list-decimal space-y-1 pl-7 text-[16px]" data-test="steps">
         <li v-for="(s, i) in steps" :key="i">{{ sandwichStepSentence(s) }}</li>
       </ol>

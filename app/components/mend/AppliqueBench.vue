@@ -71,7 +71,8 @@ const order = computed(() => sewingOrder(placed.value.map(p => p.outline)))
 const colourOf = (kind: number) => cloths.value[work.value.shapes[kind]?.cloth ?? 0]?.colourHex ?? ['#c9a14b', '#7d93b5', '#e8dcc8',
   '#5c6f5b'][kind % 4]!
 /** Laid on the web's width, as cut one by one and as one fused sheet. */
-const { answer: lays } = useAnswer(() => [web.value?.id, all.value], async (): Promise<{ web: Lay, cut: Lay, wideMm: number } | null> => {
+type Lays = { web: Lay, cut: Lay, wideMm: number } | null
+const { answer: lays, problem: layFault } = useAnswer(() => [web.value?.id, all.value], async (): Promise<Lays> => {
   const w = web.value, shapes = all.value
   if (!w || shapes.length === 0) return null
   const wideMm = usableWidthMm(w)
@@ -127,12 +128,13 @@ function clothOfShape(id: string): void {
 /** Their cloths and counts go to the cutting as pieces of the job, to be laid and chalked there. */
 const sent = ref(false)
 function toCut(): void {
-  cutting.pieces = [...cutting.pieces, ...all.value.map((c): JobPiece => ({
+  const more = all.value.map((c): JobPiece => ({
     id: crypto.randomUUID(), name: c.shape.name, clothId: (cloths.value[c.shape.cloth] ?? cloth.value)!.id, place: 'applique',
     shape: { ...toPayload(c.cut), format: 1, kind: 'outline', drawnBy: 'seam' }, count: c.shape.count, pair: false,
     allowances: { seam: 0, hem: 0, front: 0 }, grain: 'along', oneWay: false, backingId: null, foamId: null, webId: null, inset: null,
     ...pressedAsTheHouse(),
-  }))]
+  }))
+  cutting.change(now => [...now, ...more])
   sent.value = true
 }
 watch(() => jobs.job?.id, () => { void cutting.load() }, { immediate: true })
@@ -173,6 +175,7 @@ const headline = computed(() => {
         {{ Math.round(ways.piece.minutes) }} min; a sheet fused, then cut: {{ Math.round(ways.block.minutes) }} min and
         {{ (ways.block.backingM).toFixed(2) }} m. Quicker: {{ ways.quicker === 'block' ? 'the sheet' : 'one by one' }}. <Sourced
           from="model" /></p>
+      <p v-if="layFault" class="font-semibold text-alert" role="alert">{{ layFault }}</p>
       <p>Sewn in the order of the numbers: what lies under another comes before it.</p>
     </template>
     <template #form>

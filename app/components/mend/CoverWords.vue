@@ -4,11 +4,12 @@ import type { Cover } from '#core/setdown'
 import { coverSentence, missedSentence, NOTHING_LEFT } from '#shared/words'
 
 /** How often the sole is set down, and what it does not reach. */
-const { cover } = defineProps<{ cover: Cover & { smaller: string | null } | null }>()
+const { cover } = defineProps<{ cover: Cover & { smaller: string | null } | null, fault: string | null }>()
 const missed = computed(() => (cover?.missed ?? []).reduce((s, o) => s + areaMm2(o), 0) / 100)
 </script>
 
 <template>
+  <p v-if="fault" class="font-semibold text-alert" role="alert">{{ fault }}</p>
   <template v-if="cover">
     <p v-if="cover.wantedMm2 < 1" class="font-semibold text-alert">{{ NOTHING_LEFT }}</p>
     <p v-else data-test="cover-words">{{ coverSentence({

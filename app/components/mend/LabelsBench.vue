@@ -28,11 +28,12 @@ const sheet = computed((): { labels: Label[], sheet: LabelSheet } | { why: strin
   }
 })
 const made = computed(() => (sheet.value && 'sheet' in sheet.value ? sheet.value : null))
-const problem = computed(() => planProblem.value ?? faceProblem.value ?? (sheet.value && 'why' in sheet.value ? sheet.value.why : null))
+const problem = computed(() =>
+  planProblem.value ?? faceProblem.value ?? (sheet.value && 'why' in sheet.value ? sheet.value.why : null) ?? coverFault.value)
 const suited = computed(() => suitedTo('labels', library.supplies, cloth.value, washC.value))
 const { plan, problem: planProblem, inside } = useStuckPlan(() => ({ work: work.value, garment: cloth.value, item: null, supply: null }))
 watchEffect(() => { labels.able.value = plan.value?.first != null && made.value !== null })
-const { answer: cover } = useAnswer(() => [
+const { answer: cover, problem: coverFault } = useAnswer(() => [
   made.value?.labels.length, work.value.wideMm, work.value.highMm, bench.iron?.id, bench.rules.walk,
 ], () => {
   const count = made.value?.labels.length
@@ -57,7 +58,7 @@ const inset = computed(() => {
   }
 })
 const headline = computed(() => {
-  if (problem.value) return 'The labels do not fit yet.'
+  if (problem.value) return made.value ? 'The labels cannot be pressed yet.' : 'The labels do not fit yet.'
   const n = made.value?.labels.length ?? 0
   const size = [work.value.wideMm, work.value.highMm].map(v => lengthWords(v, bench.units)).join(' × ')
   const pressed = places.value ? `, pressed in ${places.value} place${places.value === 1 ? '' : 's'}` : ''

@@ -21,7 +21,7 @@ const problem = computed(() => planProblem.value ?? (filmFront.value
   ? 'First: a film is never pressed from the front: it melts onto the sole. Press it from the inside.'
   : null))
 watchEffect(() => { motif.able.value = plan.value?.first != null && !faults.value.some(f => f.why !== 'near') })
-const { cover } = useMendCover(() => ({ work: work.value }))
+const { cover, coverFault } = useMendCover(() => ({ work: work.value }))
 const FROM = [
   { value: 'computed' as const, name: 'Computed' }, { value: 'front' as const, name: 'Front' },
   { value: 'inside' as const, name: 'Inside' },
@@ -47,7 +47,7 @@ const headline = computed(() => {
     <template #how>
       <p>{{ placeWords(work.place, GARMENTS[work.place.on].neck, bench.units) }}</p>
       <StuckWords :plan="plan" :inside="inside" />
-      <CoverWords :cover="cover" />
+      <CoverWords :cover="cover" :fault="coverFault" />
       <p>What is missed is simply pressed again; every edge is tried once it is cold.</p>
       <p v-if="work.smallChild" class="font-semibold text-alert" data-test="choking">{{ CHOKING_CAUTION }}</p>
     </template>

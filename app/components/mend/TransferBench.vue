@@ -19,7 +19,7 @@ const faults = computed(() => placeFaults(work.value))
 const { plan, problem, inside } = useStuckPlan(() => ({ work: work.value, garment: cloth.value, item: null, supply: supply.value }))
 const prepared = computed(() => work.value.washed && !work.value.softener && work.value.dry)
 watchEffect(() => { transfer.able.value = plan.value?.first != null && prepared.value && !faults.value.some(f => f.why !== 'near') })
-const { cover } = useMendCover(() => ({ work: work.value }))
+const { cover, coverFault } = useMendCover(() => ({ work: work.value }))
 const KINDS = TRANSFER_KINDS.map(value => ({
   value, name: { printed: 'Printed sheet', cutFilm: 'Cut film', flock: 'Flock', bought: 'Bought ready' }[value],
 }))
@@ -48,7 +48,7 @@ const resins = RESIN_KEYS.map(k => ({ label: RESINS[k].name, value: k }))
       <p>{{ placeWords(work.place, GARMENTS[work.place.on].neck, bench.units) }} It is {{ MIRROR_WORDS[work.what] }}.</p>
       <p v-if="!prepared" class="font-semibold text-alert" role="alert" data-test="unprepared">{{ SOFTENER_CAUTION }}</p>
       <StuckWords :plan="plan" :inside="inside" />
-      <CoverWords :cover="cover" />
+      <CoverWords :cover="cover" :fault="coverFault" />
       <p>Peel one corner first, slowly, {{ work.peel === 'cold' ? 'cold to the touch' : 'while it is hot' }}: if it lifts with the sheet,
         lay it
         back and press again.</p>

@@ -44,6 +44,7 @@ const holds = computed(() => (bench.clock === 'hold' || bench.clock === 'touches
     </div>
     <div v-if="verdict.course && windowC" class="relative mb-5 h-36 shrink-0"><TraceChart class="absolute inset-0" :index="0"
       :course="verdict.course" :window-c="windowC" :end-s="Math.ceil((verdict.course.timesS.at(-1) ?? 60) / 10) * 10" /></div>
+    <TraceKey v-if="verdict.course && windowC" :window-c="windowC" :hurt-c="null" />
     <p v-if="!scrap" class="leading-snug"><b>The best here:</b> {{ best }}{{ holds }}.</p>
     <p v-if="!scrap && verdict.truth.soleC !== undefined" class="text-sm text-muted-ink">Hidden until now: at that stop the sole gave
       {{ celsius(verdict.truth.soleC, board.units) }}.</p>

@@ -9,6 +9,7 @@ import {
 } from '#shared/words'
 
 /** What is to be done under the iron, and in which order: low heat before high, cooling while the next is pressed. */
+const { comesFor } = defineProps<{ /** The making that someone came to press. */ comesFor: string | null }>()
 const emit = defineEmits<{ begun: [] }>()
 const planning = usePlanning()
 const cutting = useCutting()
@@ -22,6 +23,10 @@ const { main, task, irons, ironIds, toggle, places, open, layAgain, withAllAfter
 const running = computed(() => run.plan !== null && !run.closed)
 const names = computed(() => new Map<string, string>([
   ...planning.works.map((w): [string, string] => [w.id, w.name]), ...run.operations.map((o): [string, string] => [o.id, o.name]),
+]))
+const made = computed(() => new Map<string, string | null>([
+  ...planning.works.map((w): [string, string | null] => [w.id, w.makingId]),
+  ...run.operations.map((o): [string, string | null] => [o.id, o.makingId ?? null]),
 ]))
 const schedule = computed(() => main.order.value?.schedule ?? null)
 const ironName = (id: string | null) => library.irons.find(i => i.id === id)?.name ?? ''
@@ -94,6 +99,14 @@ async function begin(): Promise<void> {
   emit('begun')
 }
 useKeys({ begin: () => { void begin() } })
+const list = useTemplateRef('list')
+const stopLooking = watch(() => rows.value.find(r => made.value.get(r.id) === comesFor)?.id, async (id) => {
+  if (!comesFor || !id) return
+  chosen.value = id
+  await nextTick()
+  stopLooking()
+  list.value?.querySelector('[aria-pressed="true"]')?.scrollIntoView({ block: 'nearest' })
+})
 
 /** The pieces are other ones than when the run was planned. */
 const changed = computed(() => {
@@ -160,7 +173,7 @@ const supplyName = (id: string) => library.supplies.find(s => s.id === id)?.name
       <p v-else-if="running" class="p-6 text-xl">Nothing is left to press in this run.</p>
       <p v-else-if="!planning.progress" class="p-6 text-xl">Nothing is left to order here: {{ open.length === 0 && doneBefore > 0
         ? 'all of it was pressed in an earlier run.' : 'draw pieces at Cut and choose what lies on them.' }}</p>
-      <ol class="grid grid-cols-2 gap-x-4 max-[1000px]:grid-cols-1" aria-label="In this order">
+      <ol ref="list" class="grid grid-cols-2 gap-x-4 max-[1000px]:grid-cols-1" aria-label="In this order">
         <li v-for="r in rows" :key="r.id">
           <button type="button" class="flex w-full items-baseline gap-2 border-b border-seam px-1 py-1 text-left leading-tight"
             :class="r.id === chosen ? 'bg-ink text-paper' : 'hover:bg-linen-200/50'" :aria-pressed="r.id === chosen" @click="chosen = r.id">

@@ -71,7 +71,7 @@ const others = computed(() => (work.value?.ways ?? []).map(w => ({
 /** Changes the piece as it is kept: saved by itself, taken back with the pieces. */
 function change(what: Partial<JobPiece>): void {
   const id = piece.value?.id
-  if (id) cutting.pieces = cutting.pieces.map(p => (p.id === id ? { ...p, ...plain(what) } : p))
+  if (id) cutting.change(all => all.map(p => (p.id === id ? { ...p, ...plain(what) } : p)))
 }
 const rounded = (p: Print): Print => ({ ...p, x: Math.round(p.x * 10) / 10, y: Math.round(p.y * 10) / 10 })
 function keepPrints(next: readonly Print[]): void {

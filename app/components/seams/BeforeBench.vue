@@ -16,7 +16,7 @@ const { making, chosen, ofJob, set, setWork, add, drop, choose, jobName } = useM
 const work = computed(() => making.value.work)
 const clothId = computed(() => making.value.clothId ?? jobs.cloth?.clothId ?? bench.cloth?.id ?? library.cloths[0]?.id ?? null)
 const cloth = computed(() => library.cloths.find(c => c.id === clothId.value) ?? null)
-const { answer: flat } = useAnswer<FlattenPlan>(
+const { answer: flat, problem } = useAnswer<FlattenPlan>(
   () => [work.value.body, cloth.value?.id, cloth.value?.version, bench.iron?.id, bench.iron?.version, bench.cover?.id,
     bench.chosen.bed, bench.rules],
   () => (cloth.value && bench.iron ? ways.flatten(work.value.body, cloth.value, bench.iron) : null), { stays: true },
@@ -73,7 +73,8 @@ const mm = (v: number) => lengthWords(v, bench.units)
         <p v-for="(r, i) in plan.reasons" :key="i" class="text-[15px] text-muted-ink">{{ featureReason(r, bench.units) }}</p>
         <p v-if="work.body !== 'water'" class="text-sm text-alert">{{ SPRAY_CAUTION }}</p>
       </div>
-      <p v-else class="mt-16 text-center text-xl">{{ cloth ? 'Being worked out…' : 'No cloth in the drawer yet.' }}</p>
+      <p v-else class="mt-16 text-center text-xl" role="status">
+        {{ problem ?? (cloth ? 'Being worked out…' : 'No cloth in the drawer yet.') }}</p>
       <div class="min-h-0 space-y-3 overflow-auto max-[1000px]:overflow-visible">
         <label class="block"><span class="block text-sm font-semibold">Cloth</span>
           <USelect :model-value="clothId ?? undefined" :items="clothItems" class="w-full" aria-label="Cloth"

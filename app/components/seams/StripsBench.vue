@@ -33,13 +33,13 @@ const clothId = computed(() => strips.making.value.clothId ?? bench.cloth?.id ??
 const cloth = computed(() => library.cloths.find(c => c.id === clothId.value) ?? null)
 /** What both hang on besides. */
 const ground = () => [bench.iron?.id, bench.iron?.version, bench.cover?.id, bench.chosen.bed, bench.rules]
-const { answer: plan } = useAnswer<FeaturePlan>(
+const { answer: plan, problem: planFault } = useAnswer<FeaturePlan>(
   () => [cloth.value?.id, cloth.value?.version, ...ground()],
   () => (cloth.value && bench.iron ? ways.feature('binding', cloth.value, bench.iron) : null), { stays: true },
 )
 const tape = computed(() => library.supplies.find(x => x.id === wadding.making.value.supplyId)
   ?? library.supplies.find(x => x.family === 'hemTape' && x.resin) ?? null)
-const { answer: tapedOrNot } = useAnswer<HemPressed | { bond: number } | null>(
+const { answer: tapedOrNot, problem: tapeFault } = useAnswer<HemPressed | { bond: number } | null>(
   () => [w.value.fibre, w.value.massGsm, w.value.thicknessMm, tape.value?.id, tape.value?.version, ...ground()],
   () => (tape.value && bench.iron ? ways.join(wadding.making.value as unknown as Making, tape.value, bench.iron) : null), { stays: true },
 )
@@ -120,6 +120,7 @@ const SHADES = ['#efe6d2', '#e2d6ba', '#d3c39f', '#c6b48c', '#b9a57a', '#ad9869'
             </g>
           </svg>
           <ol class="list-inside list-decimal text-[17px]"><li v-for="f in cut.made.folds" :key="f">{{ FOLD_STEP[f] }}</li></ol>
+          <p v-if="planFault" class="text-[15px] font-semibold text-alert" role="alert">{{ planFault }}</p>
           <p class="text-[15px]">Dry while it is folded<template v-if="plan?.recipe">, {{ seconds(plan.recipe.holdS) }} a
             place</template>; steam only to
             set it, then leave it until it is cold.</p>
@@ -136,8 +137,9 @@ const SHADES = ['#efe6d2', '#e2d6ba', '#d3c39f', '#c6b48c', '#b9a57a', '#ad9869'
           <p v-if="taped && joined.made.joinsMm.length" class="text-lg">Both edges trued, butted, taped dry: {{ taped.recipe.stop.label }}
             {{ Math.round(taped.recipe.stop.meanC) }} °C, {{ seconds(taped.recipe.holdS) }} a place, at the heat of
             {{ FIBRES[w.fibre].name.toLowerCase() }}. <Sourced from="model" /></p>
-          <p v-else-if="joined.made.joinsMm.length" class="text-lg text-alert">No iron here bonds the tape at what this wadding stands:
-            sew the join.</p>
+          <p v-else-if="tapeFault" class="text-lg font-semibold text-alert" role="alert">{{ tapeFault }}</p>
+          <p v-else-if="joined.made.joinsMm.length && tapedOrNot" class="text-lg text-alert">No iron here bonds the tape at what this
+            wadding stands: sew the join.</p>
           <svg :viewBox="`-20 -20 ${joined.made.wideMm + 40} ${joined.made.highMm + 40}`" class="min-h-60 w-full flex-1" role="img"
             aria-label="The wadding, from which pieces it is joined" preserveAspectRatio="xMidYMid meet">
             <g v-for="p in joined.made.parts" :key="p.sheet">

@@ -184,6 +184,7 @@ const GRADES = GRADE_WORDS.map((name, value) => ({ value, name, spoken: `${value
         <div class="relative mt-1 h-36">
           <TraceChart class="absolute inset-0" :course="explained.course" :index="0"
             :window-c="RESINS[bench.supply.resin].windowC" :end-s="Math.ceil((explained.course.timesS.at(-1) ?? 60) / 10) * 10" /></div>
+        <TraceKey :window-c="RESINS[bench.supply.resin].windowC" :hurt-c="null" />
       </div>
       <p v-if="chosen.readings.length" class="mt-2">Measured: <span v-for="(r, i) in chosen.readings" :key="i" class="mr-3">
         {{ READING_NAME[r.kind][0].toLowerCase() }} <b>{{ r.value }}</b> {{ READING_NAME[r.kind][1] }}</span></p>

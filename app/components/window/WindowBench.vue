@@ -202,6 +202,8 @@ async function print(): Promise<void> {
             :hurt-c="hurtC" :end-s="endS" @scrub="t => (scrubS = t)" />
         </div>
       </div>
+      <TraceKey v-if="course && recipe && bench.supply?.resin" class="mt-1" :window-c="RESINS[bench.supply.resin].windowC"
+        :hurt-c="hurtC" />
       <template v-if="top.length">
         <h2 class="mt-2 text-lg font-semibold">What moves the edge most</h2>
         <ul data-test="edge"><li v-for="t in top" :key="t.unknown" class="flex items-center gap-2 leading-snug">

@@ -1,0 +1,114 @@
+// @vitest-environment happy-dom
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { blockOf, usualMeasures } from '#core/cut'
+import { pressedAsTheHouse, type Cutting, type JobPiece, type JobPiecesBody } from '#shared/schemas'
+import { useServer } from '../composables/server'
+import { idOf, job, layOut, standIn } from '../testing/board'
+import { useCutting } from './cutting'
+import { useJobs } from './jobs'
+
+const piece = (n: number, name: string): JobPiece => ({
+  id: idOf(n), name, clothId: idOf(11), place: null, count: 1, pair: false, grain: 'any', oneWay: false, inset: null,
+  shape: { format: 1, kind: 'block', block: 'flap', measures: usualMeasures(blockOf('flap')!), mirrored: false },
+  allowances: { seam: 10, hem: 10, front: 10 }, backingId: null, foamId: null, webId: null, ...pressedAsTheHouse(),
+})
+const jobs = [job(), job({ id: idOf(52), name: 'Flags' })] as const
+const names = (all: readonly JobPiece[]) => all.map(p => p.name)
+/** Longer than what is drawn waits before it is saved. */
+const later = () => new Promise(done => setTimeout(done, 650))
+
+/** A server with the pieces of two jobs; `hold` keeps its answers back until it is let go. */
+function server(stored: Record<string, JobPiece[]>) {
+  const kept = Object.fromEntries(jobs.map(j => [j.id, { pieces: stored[j.id] ?? [], version: 0 }]))
+  let held: Promise<void> = Promise.resolve(), away = false
+  const answer = async (id: string): Promise<Cutting> => {
+    const { pieces, version } = structuredClone(kept[id]!)
+    await held
+    if (away) throw new Error('away')
+    return { pieces, version, lays: [], offcuts: [], shrink: {} }
+  }
+  const { asked } = standIn(Object.fromEntries(jobs.flatMap(({ id }) => [
+    [`GET /api/jobs/${id}/cutting`, () => answer(id)],
+    [`GET /api/jobs/${id}`, () => jobs.find(j => j.id === id)],
+    [`PUT /api/jobs/${id}/pieces`, (body: unknown) => {
+      if (away) throw new Error('away')
+      const { pieces, version } = body as JobPiecesBody
+      kept[id] = { pieces: structuredClone(pieces), version: version + 1 }
+      return answer(id)
+    }],
+  ])))
+  return {
+    asked, kept, take: () => { away = true }, bring: () => { away = false },
+    hold: () => {
+      let go!: () => void
+      held = new Promise((done) => { go = done })
+      return go
+    },
+  }
+}
+async function opened(which = 0) {
+  await useJobs().open(jobs[which]!)
+  return useCutting()
+}
+beforeEach(() => { layOut() })
+
+describe('the pieces of the open job', () => {
+  it('one taken while they are still being fetched comes after them, and is saved with them', async () => {
+    const there = server({ [idOf(51)]: [piece(61, 'Collar')] }), go = there.hold()
+    const cutting = await opened()
+    const fetched = cutting.load()
+    expect(cutting.ready).toBe(false)
+    cutting.change(all => [...all, piece(62, 'Stand')])
+    expect(names(cutting.pieces)).toEqual([])
+    go()
+    await fetched
+    await vi.waitFor(() => expect(names(cutting.pieces)).toEqual(['Collar', 'Stand']))
+    await later()
+    expect(names(there.kept[idOf(51)]!.pieces)).toEqual(['Collar', 'Stand'])
+    // However many asked, they were fetched once.
+    expect(there.asked.filter(a => a.what.startsWith('GET') && a.what.endsWith('/cutting'))).toHaveLength(1)
+  })
+  it('what is drawn while they are fetched anew stands, and is saved', async () => {
+    const there = server({ [idOf(51)]: [piece(61, 'Collar')] }), cutting = await opened()
+    await cutting.load()
+    const go = there.hold(), again = cutting.load()
+    cutting.change(all => [...all, piece(62, 'Stand')])
+    expect(names(cutting.pieces)).toEqual(['Collar', 'Stand'])
+    go()
+    await again
+    await later()
+    expect([names(cutting.pieces), names(there.kept[idOf(51)]!.pieces), cutting.saved])
+      .toEqual([['Collar', 'Stand'], ['Collar', 'Stand'], true])
+  })
+  it('another job is opened: what was drawn for the first goes to it, and none of it lies on the other', async () => {
+    const there = server({ [idOf(52)]: [piece(71, 'Hoist')] }), cutting = await opened()
+    await cutting.load()
+    cutting.change(all => [...all, piece(61, 'Collar')])
+    await nextTick()
+    await useJobs().open(jobs[1])
+    expect(cutting.ready).toBe(false)
+    cutting.change(all => [...all, piece(72, 'Fly')])
+    await vi.waitFor(() => expect(names(cutting.pieces)).toEqual(['Hoist', 'Fly']))
+    await later()
+    expect([names(there.kept[idOf(51)]!.pieces), names(there.kept[idOf(52)]!.pieces)]).toEqual([['Collar'], ['Hoist', 'Fly']])
+  })
+  it('with the server away what was drawn for another job waits in the browser, and this one\'s are fetched when it answers', async () => {
+    const there = server({ [idOf(52)]: [piece(71, 'Hoist')] }), cutting = await opened()
+    await cutting.load()
+    there.take()
+    useServer().silent()
+    cutting.change(all => [...all, piece(61, 'Collar')])
+    await nextTick()
+    await useJobs().open(jobs[1])
+    await cutting.load()
+    expect([cutting.ready, names(cutting.pieces), cutting.problem]).toEqual([false, [], expect.any(String)])
+    there.bring()
+    useServer().heard(false)
+    await vi.waitFor(() => expect(names(cutting.pieces)).toEqual(['Hoist']))
+    await useJobs().open(jobs[0])
+    await cutting.load()
+    expect(names(cutting.pieces)).toEqual(['Collar'])
+    await later()
+    expect(names(there.kept[idOf(51)]!.pieces)).toEqual(['Collar'])
+  })
+})
