@@ -47,7 +47,12 @@ export default defineNuxtConfig({
   alias: { '#core': here('./core') },
   compatibilityDate: '2026-01-01',
   nitro,
-  vite: { worker: { format: 'es' }, optimizeDeps: { include: ['chart.js', 'vue-chartjs', 'comlink', 'idb-keyval', 'zod'] } },
+  vite: {
+    worker: { format: 'es' },
+    optimizeDeps: { include: ['chart.js', 'vue-chartjs', 'comlink', 'idb-keyval', 'zod'] },
+    // The board fetches all of its screens as it begins: few files are there sooner than many small ones.
+    $client: { build: { rollupOptions: { output: { experimentalMinChunkSize: 30_000 } } } },
+  },
   typescript: { strict: true },
   telemetry: false,
   hooks: {

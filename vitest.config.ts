@@ -11,7 +11,17 @@ export default defineConfig({
   })],
   resolve: { alias: { '#core': here('./core'), '#shared': here('./shared'), '~': here('./app') } },
   test: {
-    include: ['core/**/*.test.ts', 'shared/**/*.test.ts', 'server/**/*.test.ts', 'app/**/*.test.ts', 'scripts/**/*.test.ts'],
     testTimeout: 30_000,
+    projects: [
+      // What has no board about it keeps nothing between two files: its modules are read once for all of them.
+      {
+        extends: true,
+        test: {
+          name: 'plain', isolate: false,
+          include: ['core/**/*.test.ts', 'shared/**/*.test.ts', 'server/**/*.test.ts', 'scripts/**/*.test.ts'],
+        },
+      },
+      { extends: true, test: { name: 'board', include: ['app/**/*.test.ts'] } },
+    ],
   },
 })

@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import { ownBoard } from './board'
-import { hangs, open, pressing, SCREENS } from './screens'
+import { open } from './screens'
 
 const server = ownBoard()
 test.use({ testIdAttribute: 'data-test' })
@@ -52,24 +52,4 @@ test('from the top of the board one key goes to the work, and a new screen is re
   await expect(page.getByRole('link', { name: 'Skip to the work' })).toBeFocused()
   await page.keyboard.press('Enter')
   await expect(page.getByRole('main')).toBeFocused()
-})
-
-test('on a tablet nothing hangs over the side', async ({ page }) => {
-  test.setTimeout(180_000)
-  page.setDefaultTimeout(12_000)
-  await page.setViewportSize({ width: 820, height: 1180 })
-  await open(page, server.url)
-  const over: [string, unknown][] = []
-  const look = async (name: string) => {
-    const is = await hangs(page)
-    if (is.page || is.main || is.rest.length || is.ticket.length || is.covered.length) over.push([name, is])
-  }
-  await page.goto(`${server.url}/today`)
-  await page.getByRole('button', { name: 'Lay and cut' }).first().click()
-  for (const [name, go] of Object.entries(SCREENS)) {
-    await go(page, server.url)
-    await look(name)
-  }
-  await pressing(page, look)
-  expect(over).toEqual([])
 })

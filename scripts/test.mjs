@@ -41,7 +41,6 @@ await together([
   [['types', local('vue-tsc'), '-b', '--noEmit']],
 ])
 
-timed('build', ensureBuilt)
 const unitReport = join(DATA, 'unit.json')
 rmSync(unitReport, { force: true })
 /** Unit tests, said as they end; they are counted from their own report. */
@@ -54,8 +53,9 @@ const unit = new Promise((done) => {
     done(status)
   })
 })
-// Beside them a run is pressed on the built board while what it stands on is killed, ten times.
+// Beside them the board is built, and a run pressed on it while what it stands on is killed, ten times.
 process.env.CHROMIUM ??= chromium
+timed('build', ensureBuilt)
 await step(['kills in the middle of a run', process.execPath, join(ROOT, 'scripts/trials/kills.mjs'), '10'])
 const unitStatus = await unit
 if (existsSync(unitReport)) {

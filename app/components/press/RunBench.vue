@@ -37,8 +37,13 @@ const share = computed(() => {
   return byBond.value ? run.under!.bond / run.under!.wanted : forS.value > 0 ? elapsedS.value / forS.value : 0
 })
 const over = computed(() => step.value?.do === 'lift' && share.value >= 1)
+/** The next that is not cold yet. */
+const coolsNext = computed(() => run.cooling.find(c => c.leftS > 0) ?? null)
 const command = computed(() => {
-  if (!op.value || !step.value) return run.cooling.length > 0 ? 'Nothing to press: let it cool' : 'All of it is pressed'
+  if (!op.value || !step.value) {
+    if (run.cooling.length === 0) return 'All of it is pressed'
+    return coolsNext.value ? 'Nothing to press: let it cool' : 'Nothing to press: try what is cold'
+  }
   const { kind, prints, name, recipe } = op.value
   return whatNow(step.value, { kind, prints: prints.length, name, hovers: recipe !== null && isHovering(recipe) }, over.value)
 })
@@ -49,7 +54,7 @@ const big = computed(() => {
     return needed === null ? '…' : String(Math.max(0, Math.ceil(needed)))
   }
   if (step.value?.do === 'down') return String(Math.round(forS.value))
-  if (!op.value && run.cooling[0]) return clockWords(run.cooling[0].leftS)
+  if (!op.value && coolsNext.value) return clockWords(coolsNext.value.leftS)
   return ''
 })
 const unit = computed(() => {
@@ -58,7 +63,7 @@ const unit = computed(() => {
     return over.value ? `${Math.floor(-leftS.value)} s over` : 'seconds'
   }
   if (step.value?.do === 'down') return 'seconds'
-  return !op.value && run.cooling[0] ? 'until the first is cold' : ''
+  return !op.value && coolsNext.value ? 'until the next is cold' : ''
 })
 const pass = computed(() => (step.value && 'pass' in step.value ? step.value.pass : state.value?.pass ?? 0))
 const how = computed(() => (op.value?.recipe
@@ -201,14 +206,14 @@ const RADIUS = 120, AROUND = 2 * Math.PI * RADIUS
       <p v-if="water" class="slip p-2 font-semibold" role="status">{{ WATER_SENTENCE[water] }}</p>
       <p v-if="steam" class="text-alert">{{ STEAM_CAUTION }}</p>
       <div class="relative grid min-h-0 flex-1 place-items-center">
-        <svg viewBox="-150 -150 300 300" class="h-full max-h-[340px] w-full max-[1000px]:max-h-[190px]" role="timer"
+        <svg v-if="op || coolsNext" viewBox="-150 -150 300 300" class="h-full max-h-[340px] w-full max-[1000px]:max-h-[190px]" role="timer"
           :aria-label="`${big} ${unit}`">
           <circle :r="RADIUS" fill="var(--rc-paper)" stroke="var(--rc-seam)" stroke-width="20" />
           <circle :r="RADIUS" fill="none" transform="rotate(-90)" stroke-width="20"
             :stroke="over ? 'var(--rc-alert)' : heatColour(run.under?.soleC ?? op?.recipe?.stop.meanC ?? 20)" :stroke-dasharray="AROUND"
             :stroke-dashoffset="AROUND * (1 - Math.max(0, Math.min(1, share)))" />
           <text y="34" text-anchor="middle" :font-size="big.length > 3 ? 74 : 104" font-weight="700" fill="currentColor">{{ big }}</text>
-          <text y="68" text-anchor="middle" font-size="20" fill="var(--rc-muted)">{{ unit }}</text>
+          <text y="66" text-anchor="middle" :font-size="unit.length > 16 ? 17 : 20" fill="var(--rc-muted)">{{ unit }}</text>
           <text v-if="byBond && step?.do === 'lift'" y="90" text-anchor="middle" font-size="14" font-style="italic"
             fill="var(--rc-muted)">model</text>
         </svg>
