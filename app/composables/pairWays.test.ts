@@ -1,9 +1,9 @@
 // @vitest-environment happy-dom
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { draftRecipe } from '#core/recipe'
-import { toBench, toRecipePayload } from '#shared/mappers'
-import { trialBody, type Trial } from '#shared/schemas'
-import { cloth, idOf, iron, layOut, standIn, supply } from '../testing/board'
+import { toBench } from '#shared/mappers'
+import type { Trial } from '#shared/schemas'
+import { cloth, idOf, iron, layOut, standIn, supply, swatch } from '../testing/board'
 import { workersHere } from '../testing/workers'
 import { usePairWays } from './pairWays'
 
@@ -13,18 +13,7 @@ let asked: ReturnType<typeof workersHere>['asked']
 const rules = { blend: 'strict', bearing: 'lean', warm: 'no', sides: 'one', patience: '20' } as const
 const draft = draftRecipe(toBench(cloth(), supply(), iron(), null, 'padded', rules), 'dry', iron().stops[1]!, 'back', 1, 'lean')
 const recipe = { ...draft, warmS: 0, holdS: 14, coolS: 30 }
-/** A swatch of this cloth with this backing, as the server keeps it. */
-const trial = (n: number, more: Partial<Trial> = {}): Trial => ({
-  ...trialBody.parse({
-    clientKey: idOf(n), clothId: idOf(11), supplyId: idOf(21), ironId: idOf(31), coverId: null, bed: 'padded',
-    recipe: toRecipePayload(recipe), predicted: { bond: 1.2, harm: 0, peakC: 130, windowC: [118, 140], worst: null },
-    events: [
-      { atS: 0, kind: 'down', soleC: 154 }, { atS: 14, kind: 'lift', soleC: 154 }, { atS: 14, kind: 'cool', soleC: 154 },
-      { atS: 44, kind: 'done', soleC: null },
-    ], grade: 4, marks: [], pressedAt: '2026-11-20T10:00:00.000Z', clothLot: '', supplyLot: '',
-  }),
-  id: idOf(n), createdAt: '2026-11-20T10:00:00.000Z', washes: [], photos: [], ...more,
-} as unknown as Trial)
+const trial = (n: number, more: Partial<Trial> = {}): Trial => swatch(n, recipe, more)
 function pairings(rows: Trial[]) {
   return standIn({ 'GET /api/pairings': () => ({ rows, total: rows.length, page: 1, size: 60 }) })
 }

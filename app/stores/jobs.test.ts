@@ -68,6 +68,23 @@ describe('opening a job', () => {
     await jobs.resume()
     expect(bench.chosen.jobId).toBeNull()
   })
+  it('what is heard of another job afterwards does not put it aside; of two that are opened the later stays', async () => {
+    const jobs = useJobs(), bench = useBench(), flags = job({ id: idOf(52), name: 'Flags' })
+    bench.chosen.jobId = idOf(51)
+    const answers: ((of: unknown) => void)[] = []
+    const late = () => new Promise(done => answers.push(done))
+    standIn({ [`GET /api/jobs/${idOf(51)}`]: late, [`GET /api/supplies/${idOf(98)}`]: late })
+    const resumed = jobs.resume()
+    await jobs.open(flags)
+    answers[0]!(job())
+    await resumed
+    expect(jobs.job?.name).toBe('Flags')
+    const first = jobs.open(job({ cloths: [{ clothId: idOf(11), place: null, supplyId: idOf(98) }] }))
+    await jobs.open(flags)
+    answers[1]!(supply({ id: idOf(98) }))
+    await first
+    expect(jobs.job?.name).toBe('Flags')
+  })
 })
 
 describe('changing the open job', () => {

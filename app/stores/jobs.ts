@@ -45,8 +45,11 @@ export const useJobs = defineStore('jobs', () => {
     const { jobId } = bench.chosen
     if (!jobId) return
     try {
-      opened.value = await $fetch<Job>(`/api/jobs/${jobId}`)
+      const found = await $fetch<Job>(`/api/jobs/${jobId}`)
+      // Another one may have been opened meanwhile.
+      if (bench.chosen.jobId === jobId) opened.value = found
     } catch (error) {
+      if (bench.chosen.jobId !== jobId) return
       if (problemOf(error).status === 404) bench.chosen.jobId = null
       else problem.value = problemOf(error).detail
     }
@@ -57,12 +60,15 @@ export const useJobs = defineStore('jobs', () => {
     if (page.value) page.value = { ...page.value, rows: page.value.rows.map(j => (j.id === saved.id ? saved : j)) }
   }
 
-  /** Lays a job on the board, with the cloth that is furthest back, or the one asked for. */
+  let opening = 0
+  /** Lays a job on the board, with the cloth that is furthest back, or the one asked for; of two, the one that was asked for last. */
   async function open(of: Job, clothId?: string): Promise<void> {
-    opened.value = of
+    const mine = ++opening
     const id = clothId ?? of.cloths[nextIn(of)?.cloth ?? 0]!.clothId
     const chosen = of.cloths.find(c => c.clothId === id)!
     await library.bring(id, [chosen.supplyId])
+    if (mine !== opening) return
+    opened.value = of
     bench.chosen = { ...bench.chosen, jobId: of.id, clothId: id, way: null }
     if (chosen.supplyId) bench.takeSupply(chosen.supplyId)
   }

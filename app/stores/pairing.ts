@@ -28,8 +28,9 @@ export const usePairing = defineStore('pairing', () => {
     settled.value = false
     learnt.value = null
     const { cloth, supply } = bench
+    // What was pressed of another pair proves nothing of this one, not even until its own is here.
+    if (trials.value.some(t => t.clothId !== cloth?.id || t.supplyId !== supply?.id)) trials.value = []
     if (!cloth || !supply) {
-      trials.value = []
       settled.value = true
       return
     }

@@ -1,7 +1,9 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { vi } from 'vitest'
-import type { Cloth, Cover, Iron, Job, Supply, Workshop } from '#shared/schemas'
-import { clothFields, rulesSchema, supplyFields } from '#shared/schemas'
+import type { Recipe } from '#core/recipe'
+import { toRecipePayload } from '#shared/mappers'
+import type { Cloth, Cover, Iron, Job, Supply, Trial, Workshop } from '#shared/schemas'
+import { clothFields, rulesSchema, supplyFields, trialBody } from '#shared/schemas'
 
 /** Ids that are easy to tell apart: the last figure counts. */
 export const idOf = (n: number): string => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`
@@ -45,6 +47,18 @@ export const job = (over: Partial<Job> = {}): Job => ({
   }],
   ...over,
 })
+/** A swatch of the first cloth with the first backing, held as its recipe says, as the server keeps it. */
+export const swatch = (n: number, recipe: Recipe, more: Partial<Trial> = {}): Trial => ({
+  ...trialBody.parse({
+    clientKey: idOf(n), clothId: idOf(11), supplyId: idOf(21), ironId: idOf(31), coverId: null, bed: 'padded',
+    recipe: toRecipePayload(recipe), predicted: { bond: 1.2, harm: 0, peakC: 130, windowC: [118, 140], worst: null },
+    events: [
+      { atS: 0, kind: 'down', soleC: 154 }, { atS: recipe.holdS, kind: 'lift', soleC: 154 },
+      { atS: recipe.holdS, kind: 'cool', soleC: 154 }, { atS: recipe.holdS + recipe.coolS, kind: 'done', soleC: null },
+    ], grade: 4, marks: [], pressedAt: '2026-11-20T10:00:00.000Z', clothLot: '', supplyLot: '',
+  }),
+  id: idOf(n), createdAt: '2026-11-20T10:00:00.000Z', washes: [], photos: [], ...more,
+} as unknown as Trial)
 
 type Answer = (body: unknown, query: Record<string, unknown>) => unknown
 /** A server that is not there: answers by method and path, as a test says. */
