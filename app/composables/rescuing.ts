@@ -15,6 +15,8 @@ const EXPLAIN = 'rescue explain', REMEDY = 'rescue remedy'
 const LOOSE: readonly Sign[] = ['lifts', 'edges', 'peeledWashed']
 /** A piece that lets go and was never graded has about so much of a bond left. */
 const LOOSE_BOND = 0.35, WHOLE_BOND = 1
+/** Runs of a job that are looked through for where a swatch comes from. */
+const LOOKED_BACK = 8
 /** A scorch that its pressing made so brown is past brushing. */
 const BROWN_FROM = 0.25
 
@@ -60,14 +62,18 @@ export function useRescuing() {
       problem.value = faultOf(error) ?? problem.value
     }
   }, { immediate: true })
-  /** Set-downs that its run says were missed, where it comes from one. */
+  /** Set-downs that its run says were missed, where it comes from one: of the very piece whose edge it was, if that is known. */
   async function missedIn(t: Trial): Promise<number> {
     if (!jobs.job || !t.note.startsWith(RUN_NOTE)) return 0
     try {
-      const [head] = await $fetch<RunHead[]>(`/api/jobs/${jobs.job.id}/runs`)
-      if (!head) return 0
-      const run = await $fetch<Run>(`/api/runs/${head.id}`)
-      const ops = new Set(run.operations.filter(o => o.clothId === t.clothId && o.supplyId === t.supplyId).map(o => o.id))
+      const heads = await $fetch<RunHead[]>(`/api/jobs/${jobs.job.id}/runs`)
+      const runs = await Promise.all(heads.slice(0, LOOKED_BACK).map(h => $fetch<Run>(`/api/runs/${h.id}`)))
+      const edge = runs.flatMap(r => r.events).find(e => e.key === t.clientKey)
+      const run = runs.find(r => edge && r.events.includes(edge)) ?? runs[0]
+      if (!run) return 0
+      const ops = edge?.op
+        ? new Set([edge.op])
+        : new Set(run.operations.filter(o => o.clothId === t.clothId && o.supplyId === t.supplyId).map(o => o.id))
       return run.events.filter(e => e.kind === 'missed' && e.op !== null && ops.has(e.op)).length
     } catch {
       return 0
@@ -167,7 +173,7 @@ export function useRescuing() {
       // Without them the trade's own order stands.
     }
   }
-  onMounted(() => void loadPast())
+  void loadPast()
   watch(() => jobs.job?.id, () => void makings.load(), { immediate: true })
   watch(() => outbox.sentCount.value, () => void loadPast())
   onScopeDispose(() => {

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { copies, isIcon, isPicture } from './what'
 
 describe('what the board keeps a copy of', () => {
-  it.each(['/api/workshop', '/api/cloths', '/api/cloths/1/history', '/api/cloths/1/pieces', '/api/match/shelf', '/api/jobs/1'])(
+  it.each(['/api/workshop', '/api/cloths', '/api/cloths/1/history', '/api/cloths/1/pieces', '/api/match/shelf', '/api/jobs/1', '/api/due'])(
     '%s', path => expect([copies(path), isPicture(path)]).toEqual([true, false]))
   it.each([
     '/api/health', '/api/export/workroom', '/api/backups', '/api/irons/1/probe', '/api/scale', '/api/trials/1/proof', '/api/plans/1/strip',

@@ -3,7 +3,7 @@
 export const COPY_MARK = 'x-kept-copy'
 export const COPIES = 'ready-cuff-copies', PICTURES = 'ready-cuff-pictures', ICONS = 'ready-cuff-icons'
 
-const LISTS = /^\/api\/(workshop|cloths|supplies|irons|covers|places|jobs|pairings|plans|trials|match)(\/|$)/
+const LISTS = /^\/api\/(workshop|cloths|supplies|irons|covers|places|jobs|pairings|plans|trials|match|due)(\/|$)/
 /** Streams, sheets of paper and pictures are none of them. */
 const NEVER = /\/(probe|strip|proof|photos|templates|chalk)(\/|$)/
 

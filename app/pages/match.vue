@@ -189,7 +189,8 @@ useKeys({ take })
       <WishSlip />
       <hr class="stitch my-2">
       <p v-if="drawn.count" class="text-[15px]" data-test="drawn">{{ drawnSentence(drawn.count, drawn.m2) }} <Sourced from="model" /></p>
-      <PieceSizes v-else v-model:area-m2="areaM2" :cloth-id="bench.cloth.id" :place-key="wish.place.key" />
+      <PieceSizes v-else :key="`${bench.cloth.id} ${wish.place.key}`" v-model:area-m2="areaM2" :cloth-id="bench.cloth.id"
+        :place-key="wish.place.key" />
     </section>
 
     <section class="flex min-h-0 min-w-0 flex-col max-[1000px]:min-h-[36rem]" aria-label="Candidates">

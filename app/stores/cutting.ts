@@ -189,21 +189,22 @@ export const useCutting = defineStore('cutting', () => {
 
   /** Keeps the lay of a supply as it is drawn. */
   async function keepLay(supplyId: string, parts: LayPart[]): Promise<void> {
+    const id = jobId.value
     await save()
     try {
-      take(await $fetch<Cutting>(`/api/jobs/${jobId.value}/lays`, { method: 'PUT', body: { supplyId, parts } }), false)
+      const c = await $fetch<Cutting>(`/api/jobs/${id}/lays`, { method: 'PUT', body: { supplyId, parts } })
+      if (jobId.value === id) take(c, false)
     } catch (error) {
       problem.value = problemOf(error).detail
     }
   }
   /** Cuts a lay; a problem is said, and nothing is taken from the shelf. */
   async function cut(supplyId: string, parts: LayPart[], metres: number, clientKey: string): Promise<boolean> {
+    const id = jobId.value
     await save()
     try {
-      take(
-        await $fetch<Cutting>(`/api/jobs/${jobId.value}/cuts`, { method: 'POST', body: { supplyId, parts, metres, clientKey } }),
-        false,
-      )
+      const c = await $fetch<Cutting>(`/api/jobs/${id}/cuts`, { method: 'POST', body: { supplyId, parts, metres, clientKey } })
+      if (jobId.value === id) take(c, false)
       problem.value = null
       library.keepSupply(await $fetch<Supply>(`/api/supplies/${supplyId}`))
       void jobs.resume()

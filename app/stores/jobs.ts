@@ -32,8 +32,11 @@ export const useJobs = defineStore('jobs', () => {
   /** Those in hand, or those that are done. */
   const shown = ref<'inHand' | 'done'>('inHand')
   async function load(): Promise<void> {
+    const asked = shown.value
     try {
-      page.value = await $fetch<Page<Job>>('/api/jobs', { query: { size: 100, done: shown.value === 'done' } })
+      const found = await $fetch<Page<Job>>('/api/jobs', { query: { size: 100, done: asked === 'done' } })
+      if (asked !== shown.value) return
+      page.value = found
       problem.value = null
     } catch (error) {
       problem.value = problemOf(error).detail

@@ -1,8 +1,9 @@
 import { planHem, tapeDry } from '#core/hem'
 import { planStuck } from '#core/mend'
-import { learnFrom } from '#core/learn'
+import { explainPressed, learnFrom } from '#core/learn'
 import { bestAttempt, judgeAttempt } from '#core/practice'
-import { asSheetSays, lyingCoolS, searchMethod, searchTack } from '#core/recipe'
+import { remedyFor } from '#core/rescue'
+import { asSheetSays, lyingCoolS, searchMethod, courseOf, searchTack } from '#core/recipe'
 import { planFeature, planFlatten } from '#core/seam'
 import { coverPiece } from '#core/setdown'
 import { vi } from 'vitest'
@@ -20,6 +21,11 @@ export function workersHere() {
     tack: noted('tack', searchTack), lies: noted('lies', lyingCoolS), cover: noted('cover', coverPiece),
     practised: noted('practised', (...[bench, attempt]: Parameters<typeof judgeAttempt>) =>
       ({ verdict: judgeAttempt(bench, attempt), best: bestAttempt(bench) })),
+    remedy: noted('remedy', remedyFor),
+    explain: noted('explain', (...args: Parameters<typeof explainPressed>) => {
+      const { causes, outcome } = explainPressed(...args)
+      return { causes, course: courseOf(outcome) }
+    }),
     learn: noted('learn', (...args: Parameters<typeof learnFrom>) => learnFrom(...args)),
     leading: noted('leading', (bench: Parameters<typeof searchMethod>[0], taught: Parameters<typeof searchMethod>[2]) => {
       const a = asSheetSays(bench, taught) ?? searchMethod(bench, 'dry', taught), shown = a.found ?? a.attempt

@@ -1,25 +1,31 @@
 <script setup lang="ts">
 import { piecesBody, type Piece } from '#shared/schemas'
 
-/** The sizes known so far for this cloth in this place; kept on the server as they are written. */
+/** The sizes known so far for one cloth in one place; kept on the server as they are written. */
 const { clothId, placeKey } = defineProps<{ clothId: string, placeKey: string }>()
 const areaM2 = defineModel<number>('areaM2', { required: true })
 const pieces = ref<Piece[]>([])
+/** What is kept was read: only on top of that is anything written. */
+const read = ref(false)
 const problem = ref<string | null>(null)
-let saving = 0
+let saving: Promise<void> = Promise.resolve()
 const sum = () => { areaM2.value = pieces.value.reduce((s, p) => s + p.alongMm * p.acrossMm * p.count / 1e6, 0) }
 
 async function load(): Promise<void> {
   try {
     pieces.value = await $fetch<Piece[]>(`/api/cloths/${clothId}/pieces`, { query: { place: placeKey } })
     problem.value = null
+    read.value = true
   } catch (error) {
     problem.value = problemOf(error).detail
-    pieces.value = []
   }
   sum()
 }
-watch(() => [clothId, placeKey], load, { immediate: true })
+sum()
+void load()
+// What could not be read while the server was away is, once it answers again.
+const { awaySince } = useServer()
+watch(awaySince, (since) => { if (since === null && !read.value) void load() })
 
 async function keep(): Promise<void> {
   const body = piecesBody.safeParse({ place: placeKey, pieces: pieces.value })
@@ -27,13 +33,17 @@ async function keep(): Promise<void> {
     problem.value = body.error.issues[0]!.message
     return
   }
-  const mine = ++saving
-  try {
-    await $fetch<Piece[]>(`/api/cloths/${clothId}/pieces`, { method: 'PUT', body: body.data })
-    if (mine === saving) problem.value = null
-  } catch (error) {
-    problem.value = problemOf(error).detail
-  }
+  const { data } = body
+  // One after another: what was written last is what is kept.
+  saving = saving.then(async () => {
+    try {
+      await $fetch<Piece[]>(`/api/cloths/${clothId}/pieces`, { method: 'PUT', body: data })
+      problem.value = null
+    } catch (error) {
+      problem.value = problemOf(error).detail
+    }
+  })
+  await saving
   sum()
 }
 const add = () => {
@@ -61,8 +71,8 @@ const drop = (i: number) => {
     </div>
     <div class="flex items-center gap-2">
       <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-plus" class="shrink-0 whitespace-nowrap"
-        @click="add">a size</UButton>
-      <span class="text-sm text-muted-ink">
+        :disabled="!read" @click="add">a size</UButton>
+      <span v-if="read" class="text-sm text-muted-ink">
         {{ pieces.length ? `mm × mm × how many: ${areaM2.toFixed(3)} m²` : 'no sizes yet, so no metres' }}</span></div>
     <p v-if="problem" class="mt-1 font-semibold text-alert" role="alert">{{ problem }}</p>
   </div>

@@ -90,12 +90,18 @@ function planned(): { ops: RunOperation[], order: string[] } {
   })
   return { ops: ops.filter(o => o.recipe !== null || isByHand(o.kind)), order: ids }
 }
+let beginning = false
 async function begin(): Promise<void> {
-  if (running.value || !schedule.value || main.problem.value) return
+  if (beginning || running.value || !schedule.value || main.problem.value) return
+  beginning = true
   main.stop()
-  await Promise.all([cutting.save(), makings.save()])
-  const { ops, order } = planned()
-  await run.begin(ops, order, planning.version)
+  try {
+    await Promise.all([cutting.save(), makings.save()])
+    const { ops, order } = planned()
+    await run.begin(ops, order, planning.version)
+  } finally {
+    beginning = false
+  }
   emit('begun')
 }
 useKeys({ begin: () => { void begin() } })

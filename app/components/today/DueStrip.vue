@@ -13,9 +13,11 @@ async function load(): Promise<void> {
   try {
     due.value = await $fetch<Due>('/api/due')
   } catch {
-    due.value = null
+    // What was due is due still.
   }
 }
+/** Told, and only waiting for the server. */
+const told = (jobId: string) => outbox.waiting.value.some(w => w.kind === 'wash' && w.url === `/api/jobs/${jobId}/care`)
 onMounted(load)
 // What another board told is asked for when someone looks at this one again, and when the day turns.
 const sight = useDocumentVisibility()
@@ -28,7 +30,7 @@ const GROUPS = computed(() => {
   const to = (path: string) => () => { void navigateTo(path) }
   const groups: { key: keyof Due, one: string, many: string, icon: string, lines: Line[] }[] = [
     { key: 'looks', one: 'garment back for a look', many: 'garments back for a look', icon: 'i-lucide-shirt',
-      lines: d.looks.map(l => ({ key: l.jobId, name: l.name, says: lookLine(l, today.value), go: () => emit('open', l.jobId, '/care') })) },
+      lines: d.looks.filter(l => !told(l.jobId)).map(l => ({ key: l.jobId, name: l.name, says: lookLine(l, today.value), go: () => emit('open', l.jobId, '/care') })) },
     { key: 'proofs', one: 'proof gone stale', many: 'proofs gone stale', icon: 'i-lucide-stamp',
       lines: d.proofs.map(p => ({ key: p.jobId + p.clothId, name: p.name, says: staleLine(p),
         go: () => emit('open', p.jobId, '/swatch') })) },

@@ -6,7 +6,8 @@ import { METHOD_NAME } from '#shared/words'
 const bench = useBench()
 const trial = ref<Trial | null>(null)
 watch(() => bench.chosen.pinnedId, async (id) => {
-  trial.value = id ? await $fetch<Trial>(`/api/trials/${id}`).catch(() => null) : null
+  const found = id ? await $fetch<Trial>(`/api/trials/${id}`).catch(() => null) : null
+  if (bench.chosen.pinnedId === id) trial.value = found
 }, { immediate: true })
 </script>
 

@@ -28,7 +28,7 @@ async function load(): Promise<void> {
     problem.value = problemOf(error).detail
   }
 }
-watch(() => [bench.cloth?.id, bench.supply?.id], load, { immediate: true })
+void load()
 
 async function think(): Promise<void> {
   const knowledge = pairing.learnt && !pairing.learnt.contradicts ? pairing.learnt.knowledge : pairing.known
