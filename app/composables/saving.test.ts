@@ -32,6 +32,14 @@ describe('saving a form', () => {
     expect(f.saved).toHaveBeenCalledWith({ ...thing, name: 'Lawn' })
     expect([f.draft.clear.mock.calls.length, f.saving.value]).toEqual([1, false])
   })
+  it('is sent once, however often it was asked for meanwhile', async () => {
+    const { asked } = standIn({ 'POST /api/things': async body => ({ ...thing, ...(body as object) }) })
+    const f = open(undefined)
+    await Promise.all([f.save({ name: 'Lawn' }), f.save({ name: 'Lawn' })])
+    expect([asked.length, f.saved.mock.calls.length]).toEqual([1, 1])
+    await f.save({ name: 'Voile' })
+    expect(asked).toHaveLength(2)
+  })
   it('a change goes out from the version its draft was begun from, not from the one that is shown', async () => {
     const { asked } = standIn({ [`PUT /api/things/${thing.id}`]: () => thing })
     await open(thing, 2).save({ name: 'Lawn' })

@@ -22,6 +22,8 @@ export function useSaving<T extends Kept>(
     then.saved(thing)
   }
   async function save(body: object): Promise<void> {
+    // Enter pressed twice makes no two of it.
+    if (saving.value) return
     saving.value = true
     problem.value = theirs.value = null
     try {
