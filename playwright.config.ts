@@ -1,5 +1,8 @@
 import { defineConfig } from '@playwright/test'
 
+/** The longest go first, so that both lanes come to their end together. */
+const LONG = /(access|cut|run|trials)\.spec\.ts$/
+
 /** Drives the real interface against the built server, each file of trials on a copy of the database that `npm test` set up. */
 export default defineConfig({
   testDir: 'e2e',
@@ -10,6 +13,7 @@ export default defineConfig({
   // One more try on a machine that was busy; what needed it is counted and named at the end.
   retries: 1,
   outputDir: 'test-results',
+  projects: [{ name: 'long', testMatch: LONG }, { name: 'board', testIgnore: LONG }],
   use: {
     screenshot: 'only-on-failure',
     viewport: { width: 1280, height: 800 },

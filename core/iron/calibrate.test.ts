@@ -34,7 +34,7 @@ describe('calibration', () => {
     expect(meanError).toBeLessThan(0.3)
     for (const inside of [meanIn, swingIn, periodIn]) expect(inside / seeds).toBeGreaterThan(0.88)
     expect(stated).toBeLessThan(1)
-  }, 120_000)
+  })
 
   it('says what is wrong with a trace that cannot be fitted', () => {
     const good = trace('household', 150, 15, 3)

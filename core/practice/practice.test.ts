@@ -80,7 +80,7 @@ describe('at the practice board', () => {
         judgeAttempt(b, { choice, heldS: b.clock === 'steps' ? [0, 1, 2, 3] : [holdS, holdS, holdS, holdS] }).passed)
       expect(passed.length).toBeLessThanOrEqual(8)
     }
-  }, 120_000)
+  })
   it('what each is there to teach does not pass the other way', () => {
     const laid = new Map(EXERCISES.map(key => [key, beginExercise(key, 12)]))
     const wrong = (key: ExerciseKey, more: Choice, heldS?: number[]): string[] => {

@@ -77,7 +77,7 @@ describe('features of cloth, worked out', () => {
         expect(p.restS).toBeGreaterThan(0)
       },
     ), { seed: 3, numRuns: 70 })
-  }, 60_000)
+  })
   it('what it says of the plies is so: at the hold every ply has been as warm as sets it', () => {
     for (const [feature, cloth] of [['seamOpen', 'poplin'], ['dart', 'worsted'], ['pleat', 'polyester']] as const) {
       const p = plan(feature, cloth), r = p.recipe!

@@ -105,7 +105,7 @@ async function keep(): Promise<void> {
     </details>
     <p v-if="problem" class="mt-2 font-semibold text-alert" role="alert">{{ problem }}</p>
     <div class="mt-3 flex items-center gap-4">
-      <UButton size="xl" :disabled="!fitted" @click="keep">Keep this calibration</UButton>
+      <UButton size="xl" :disabled="!fitted" loading-auto @click="keep">Keep this calibration</UButton>
       <p v-if="kept" class="text-lg font-semibold text-good" data-test="calibrated">
         {{ iron.stops[kept.position]?.label }} is {{ kept.meanC.toFixed(1) }} °C ± {{ degreesApart(kept.meanPmC, bench.units) }},
         kept.</p>

@@ -202,7 +202,7 @@ onMounted(() => { void scraps.load() })
       <div v-if="scrap" class="text-[15px]">
         <p>Out of: <b>{{ scrap.name }}</b>, {{ work.side === 'back' ? 'its back out' : 'its face out' }}{{ work.marker
           ? ', under the marker' : '' }}.</p>
-        <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-archive" :disabled="spareKept" @click="keepSpare">
+        <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-archive" :disabled="spareKept" loading-auto @click="keepSpare">
           {{ spareKept ? 'A spare lies in the box' : 'Keep a spare of it' }}</UButton>
       </div>
     </template>

@@ -83,7 +83,7 @@ const asking = ref(false)
       </div>
       <div class="grid grid-cols-2 gap-4"><LookCapture v-model="fresh.face" label="Its face" /><LookCapture v-model="fresh.back"
         label="Its back, if it may be out" /></div>
-      <UButton :disabled="!fresh.face" @click="keep">Into the box</UButton>
+      <UButton :disabled="!fresh.face" loading-auto @click="keep">Into the box</UButton>
     </div>
     <p v-if="scraps.problem ?? fault" class="font-semibold text-alert" role="alert" data-test="scrap-problem">{{
       scraps.problem ?? fault }}</p>

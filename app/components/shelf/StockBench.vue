@@ -60,9 +60,9 @@ const REASON = { bought: 'bought', used: 'used', offcut: 'offcut back', counted:
     <h2 class="text-xl font-semibold">{{ supply.stockM.toFixed(2) }} m on the shelf</h2>
     <div class="mt-2 flex flex-wrap items-end gap-2">
       <label>Metres<UInput v-model.number="metres" type="number" step="any" class="w-28" aria-label="Metres" /></label>
-      <UButton @click="move('bought', 1)">Bought</UButton>
-      <UButton variant="outline" color="neutral" @click="move('used', -1)">Used</UButton>
-      <UButton variant="outline" color="neutral" @click="move('offcut', 1)">Offcut back</UButton>
+      <UButton loading-auto @click="move('bought', 1)">Bought</UButton>
+      <UButton variant="outline" color="neutral" loading-auto @click="move('used', -1)">Used</UButton>
+      <UButton variant="outline" color="neutral" loading-auto @click="move('offcut', 1)">Offcut back</UButton>
     </div>
     <p v-if="problem" class="mt-2 font-semibold text-alert" role="alert">{{ problem }}</p>
     <p class="mt-2 text-sm text-muted-ink">
@@ -94,7 +94,7 @@ const REASON = { bought: 'bought', used: 'used', offcut: 'offcut back', counted:
         <label>From<UInput v-model.number="run.fromM" type="number" step="any" class="w-24" aria-label="From metre" /></label>
         <label>To<UInput v-model.number="run.toM" type="number" step="any" class="w-24" aria-label="To metre" /></label>
         <label>At °C<UInput v-model.number="run.heatC" type="number" class="w-24" aria-label="Run heat" /></label>
-        <UButton variant="outline" color="neutral" @click="shrink">Run done</UButton>
+        <UButton variant="outline" color="neutral" loading-auto @click="shrink">Run done</UButton>
       </div>
     </template>
   </div>

@@ -191,7 +191,7 @@ const GRADES = GRADE_WORDS.map((name, value) => ({ value, name, spoken: `${value
       <div class="mt-2 flex flex-wrap items-end gap-2 text-[15px]">
         <USelect v-model="reading.kind" :items="kinds" class="w-56" aria-label="Reading" />
         <UInput v-model.number="reading.value" type="number" step="any" class="w-24" aria-label="Reading value" />
-        <UButton variant="outline" color="neutral" :disabled="reading.value === null" @click="addReading">Add reading</UButton>
+        <UButton variant="outline" color="neutral" :disabled="reading.value === null" loading-auto @click="addReading">Add reading</UButton>
       </div>
       <hr class="stitch my-3">
       <ol v-if="chosen.washes.length" class="mb-2">
@@ -209,7 +209,7 @@ const GRADES = GRADE_WORDS.map((name, value) => ({ value, name, spoken: `${value
         <Choices v-model="wash.grade" :options="GRADES" label="Grade after the wash" class="flex gap-1" shape="size-10 text-lg font-bold">
           <template #default="{ option }"><span :title="option.name">{{ option.value }}</span></template>
         </Choices>
-        <UButton :disabled="wash.grade === null" @click="addWash">Keep this wash</UButton>
+        <UButton :disabled="wash.grade === null" loading-auto @click="addWash">Keep this wash</UButton>
       </div>
       <div v-if="wash.grade !== null" class="mt-1 flex flex-wrap gap-1 text-[14px]">
         <button v-for="m in MARKS" :key="m" type="button" :aria-pressed="wash.marks.includes(m)" class="min-h-9 px-2"
