@@ -86,7 +86,7 @@ describe('what went wrong with the piece on the board', () => {
     r.back()
     expect([r.asked.value, r.diagnosis.value!.ask!.question]).toEqual([0, first])
     r.answer(first, null)
-    r.toggle('ring')
+    r.toggle('rings')
     expect(r.asked.value).toBe(0)
   })
   it('its remedy goes into the job as worked out, and how it went is kept and taken back', async () => {

@@ -215,7 +215,8 @@ function pressBySheet(): void {
         <KeepAlive>
           <WindowBench v-if="tab === 'window'" v-model:recipe="pinRecipe" :answers="answers" :openers="openers" :looking="looking"
             @open="askOpeners" />
-          <PlanBench v-else-if="tab === 'plan'" :key="`${bench.cloth?.id} ${bench.supply?.id}`" :recipe="atBoard ?? pinRecipe" @press="press1" />
+          <PlanBench v-else-if="tab === 'plan'" :key="`${bench.cloth?.id} ${bench.supply?.id}`"
+            :recipe="atBoard ?? pinRecipe" @press="press1" />
           <HistoryBench v-else-if="tab === 'history'" />
         </KeepAlive>
         <template v-if="tab === 'ways'">

@@ -30,7 +30,8 @@ const GROUPS = computed(() => {
   const to = (path: string) => () => { void navigateTo(path) }
   const groups: { key: keyof Due, one: string, many: string, icon: string, lines: Line[] }[] = [
     { key: 'looks', one: 'garment back for a look', many: 'garments back for a look', icon: 'i-lucide-shirt',
-      lines: d.looks.filter(l => !told(l.jobId)).map(l => ({ key: l.jobId, name: l.name, says: lookLine(l, today.value), go: () => emit('open', l.jobId, '/care') })) },
+      lines: d.looks.filter(l => !told(l.jobId)).map(l =>
+        ({ key: l.jobId, name: l.name, says: lookLine(l, today.value), go: () => emit('open', l.jobId, '/care') })) },
     { key: 'proofs', one: 'proof gone stale', many: 'proofs gone stale', icon: 'i-lucide-stamp',
       lines: d.proofs.map(p => ({ key: p.jobId + p.clothId, name: p.name, says: staleLine(p),
         go: () => emit('open', p.jobId, '/swatch') })) },
