@@ -183,7 +183,13 @@ test('by keys alone: a block, its measure, its lay, moved and pinned, cut', asyn
   await expect(page.getByTestId('ticket')).toContainText(NAME)
   // On Today the digits are its jobs.
   await expect(page).not.toHaveURL(/today/)
+  // Until they are here it is not said that there are none.
+  await page.route('**/cutting', async (r) => {
+    await new Promise(done => setTimeout(done, 1500))
+    await r.continue()
+  }, { times: 1 })
   await page.keyboard.press('4')
+  await expect(page.getByText('The pieces are being fetched')).toBeVisible()
   await expect(page.getByText('No pieces yet.')).toBeVisible()
   await page.keyboard.press('n')
   await page.getByTestId('blocks').getByRole('button', { name: 'Circle' }).focus()

@@ -2,6 +2,8 @@
 /** Afterwards: what the garment stands, its slip, how it came back. */
 definePageMeta({ title: 'Care' })
 const jobs = useJobs()
+const cutting = useCutting()
+const makings = useMakings()
 const caring = useCaring()
 type Tab = 'stands' | 'slip' | 'back'
 const tab = useKept<Tab>('care-tab', 'stands')
@@ -25,7 +27,8 @@ useKeys({ stands: to('stands'), slip: to('slip'), cameBack: to('back') })
     <template v-else>
       <p v-if="caring.problem.value" class="mx-4 mb-1 font-semibold text-alert" role="alert">{{ caring.problem.value }}</p>
       <BenchTabs v-model="tab" :tabs="TABS" label="Care" class="min-h-0">
-        <StandsBench v-if="tab === 'stands'" :caring="caring" />
+        <JobWait v-if="!cutting.ready || !makings.ready" />
+        <StandsBench v-else-if="tab === 'stands'" :caring="caring" />
         <SlipBench v-else-if="tab === 'slip'" :caring="caring" />
         <BackBench v-else :caring="caring" />
       </BenchTabs>

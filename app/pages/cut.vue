@@ -48,14 +48,15 @@ watch(
       <UButton size="xl" class="mt-6" @click="toToday">To today's jobs</UButton>
     </div>
     <template v-else>
-      <div v-if="cutting.problem" class="mx-4 mb-2">
+      <div v-if="cutting.problem && cutting.ready" class="mx-4 mb-2">
         <NewerSlip v-if="cutting.theirs" :problem="cutting.problem" @over="cutting.overThem" @take="cutting.takeTheirs">
           Stored now: {{ cutting.theirs.pieces.map(p => p.name).join(', ') || 'no pieces' }}.</NewerSlip
         >
         <p v-else class="font-semibold text-alert" role="alert" data-test="cut-problem">{{ cutting.problem }}</p>
       </div>
       <BenchTabs v-model="tab" :tabs="TABS" label="Cutting" class="min-h-0">
-        <PiecesBench v-if="tab === 'pieces'" v-model:chosen="chosen" />
+        <JobWait v-if="!cutting.ready && tab !== 'braid'" />
+        <PiecesBench v-else-if="tab === 'pieces'" v-model:chosen="chosen" />
         <LayBench v-else-if="tab === 'lay'" v-model:chosen="chosen" />
         <SandwichBench v-else-if="tab === 'sandwich'" v-model:chosen="chosen" />
         <BraidBench v-else />

@@ -22,6 +22,7 @@ watch(() => [press.phase, press.laid?.key] as const, ([phase], [before]) => {
   else if (before === 'none') atSwatch.value = true
 })
 const hasSwatch = computed(() => press.phase !== 'none')
+const problems = computed(() => [planning.problem, run.problem].filter(p => p !== null))
 const running = computed(() => run.plan !== null && !run.closed)
 const tabs = computed(() => [
   ...(hasSwatch.value ? [{ key: 'swatch' as const, name: 'Swatch', shown: KEYS.clock.shown }] : []),
@@ -68,11 +69,12 @@ watch(() => run.doneCount, planning.learnt)
       </div>
     </div>
     <template v-else>
-      <p v-for="p in [planning.problem, run.problem].filter(Boolean)" :key="p!" class="mx-3 mb-1 font-semibold text-alert" role="alert"
+      <p v-for="p in problems" :key="p" class="mx-3 mb-1 font-semibold text-alert" role="alert"
         data-test="press-problem">{{ p }}</p>
       <SwatchPress v-if="!jobs.job" />
       <BenchTabs v-else v-model="tab" :tabs="tabs" label="Pressing" class="min-h-0">
         <SwatchPress v-if="tab === 'swatch'" />
+        <JobWait v-else-if="!cutting.ready && (tab === 'setdowns' || tab === 'order')" />
         <SetDownsBench v-else-if="tab === 'setdowns'" />
         <OrderBench v-else-if="tab === 'order'" :comes-for="comesFor" @begun="toRun" />
         <div v-else-if="run.unread" class="mx-auto mt-16 max-w-xl text-center" role="status">

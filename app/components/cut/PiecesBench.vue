@@ -294,8 +294,6 @@ onMounted(() => {
         <PieceForm :model-value="chosen" @update:model-value="put" />
       </div>
     </template>
-    <p v-else-if="!cutting.ready" class="col-span-2 mt-16 text-center text-xl" role="status">
-      {{ cutting.problem ? 'Nothing can be drawn before the pieces of this job are here.' : 'The pieces are being fetched…' }}</p>
     <div v-else class="col-span-2 mt-16 text-center">
       <p class="text-2xl font-semibold">No pieces yet.</p>
       <p class="mt-2 text-lg text-muted-ink">Take a block and give its measures, or read a drawing.</p>

@@ -1,0 +1,16 @@
+<script setup lang="ts">
+/** Stands where the pieces of the job and what is made of them would, until they are here. */
+const cutting = useCutting()
+const makings = useMakings()
+const problem = computed(() => (cutting.ready ? null : cutting.problem) ?? (makings.ready ? null : makings.problem))
+</script>
+
+<template>
+  <div class="mt-16 text-center text-xl">
+    <p v-if="!problem" role="status">The pieces are being fetched…</p>
+    <template v-else>
+      <p role="status">The pieces of this job could not be fetched: nothing can be said of it yet.</p>
+      <p class="mt-2 text-lg font-semibold text-alert" role="alert">{{ problem }}</p>
+    </template>
+  </div>
+</template>
