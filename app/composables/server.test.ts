@@ -1,5 +1,6 @@
-import { describe, expect, it } from 'vitest'
-import { useServer } from './server'
+import { afterEach, describe, expect, it, vi } from 'vitest'
+import { effectScope } from 'vue'
+import { useAskingAgain, useServer, whenFreshAgain } from './server'
 
 const at = (s: number) => 1_000_000_000_000 + s * 1000
 const date = (s: number) => new Date(at(s)).toUTCString()
@@ -22,5 +23,39 @@ describe('whether the server answers', () => {
     heard(true, date(1), at(60))
     heard(false, date(100), at(101))
     expect([awaySince.value, copyOf.value]).toEqual([null, null])
+  })
+})
+
+describe('a server that was away', () => {
+  const scope = effectScope(), { silent, heard } = useServer()
+  afterEach(() => vi.useRealTimers())
+
+  it('is asked again and again until it answers, and then no more', async () => {
+    vi.useFakeTimers()
+    heard(false)
+    const ask = vi.fn(async () => {
+      if (ask.mock.calls.length < 3) throw new Error('away')
+      heard(false)
+    })
+    scope.run(() => useAskingAgain(ask))
+    await vi.advanceTimersByTimeAsync(20_000)
+    expect(ask).not.toHaveBeenCalled()
+    silent()
+    await vi.advanceTimersByTimeAsync(60_000)
+    expect([ask.mock.calls.length, useServer().awaySince.value]).toEqual([3, null])
+  })
+  it('what came out of the copies is read anew once it answers; without copies there is nothing to read', async () => {
+    const again = vi.fn()
+    scope.run(() => whenFreshAgain(again))
+    silent()
+    heard(false)
+    await nextTick()
+    expect(again).not.toHaveBeenCalled()
+    heard(true, date(30))
+    await nextTick()
+    heard(false)
+    await nextTick()
+    expect(again).toHaveBeenCalledTimes(1)
+    scope.stop()
   })
 })

@@ -1,3 +1,7 @@
+import { useIntervalFn } from '@vueuse/core'
+
+/** A server that is away is asked so often whether it is there again. */
+const ASK_AGAIN_MS = 5000
 const awaySince = ref<number | null>(null)
 /** When the oldest of what is shown was last heard from the server, ms; null while it answers. */
 const copyOf = ref<number | null>(null)
@@ -23,3 +27,20 @@ function heard(isCopy: boolean, date: string | null = null, nowMs = Date.now()):
 
 /** Whether the server answers, and how old is what is shown meanwhile. */
 export const useServer = () => ({ awaySince, copyOf, silent, heard })
+
+/**
+ * Asks again and again while the server is away, so that what waits for it goes on by itself.
+ * @param ask any request of it: that it was answered is heard of by itself
+ */
+export function useAskingAgain(ask: () => Promise<unknown>): void {
+  const { pause, resume } = useIntervalFn(() => { ask().catch(() => undefined) }, ASK_AGAIN_MS, { immediate: false })
+  watch(awaySince, (since) => {
+    if (since === null) pause()
+    else resume()
+  }, { immediate: true })
+}
+
+/** Calls when the server answers again after something was shown out of the copies: that may be old by now. */
+export function whenFreshAgain(again: () => void): void {
+  watch(copyOf, (now, before) => { if (now === null && before !== null) again() })
+}

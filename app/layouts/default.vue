@@ -58,6 +58,12 @@ async function toHeading(): Promise<void> {
 }
 router.afterEach(() => { setTimeout(() => { void toHeading() }, 60) })
 
+// What was shown out of the copies is read anew.
+whenFreshAgain(() => {
+  void load()
+  void jobs.resume()
+  if (jobs.page) void jobs.load()
+})
 const load = () => library.load({ clothId: bench.chosen.clothId, supplyIds: [bench.chosen.supplyId, ...bench.chosen.overIds] })
 onMounted(async () => {
   await Promise.all([load(), outbox.start(), jobs.resume()])

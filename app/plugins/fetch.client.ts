@@ -14,5 +14,6 @@ export default defineNuxtPlugin({
         else heard(response.headers.has(COPY_MARK), response.headers.get('date'))
       },
     }) as unknown as $Fetch
+    useAskingAgain(() => globalThis.$fetch('/api/health'))
   },
 })

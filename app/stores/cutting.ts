@@ -154,6 +154,7 @@ export const useCutting = defineStore('cutting', () => {
     if (!ready.value && problem.value) void load()
     else if (!saved.value && !theirs.value) void save()
   })
+  whenFreshAgain(() => { if (ready.value && saved.value) void load() })
 
   /** Saves mine over what someone else saved, knowingly; or takes theirs. */
   function overThem(): void {

@@ -27,8 +27,8 @@ export const useLibrary = defineStore('library', () => {
         if (browserKeeps) location.reload()
       }
       workshop.value = w
-      cloths.value = c.rows
-      supplies.value = s.rows
+      cloths.value = withRest(c, cloths.value)
+      supplies.value = withRest(s, supplies.value)
       irons.value = i
       ironsReadMs.value = Date.now()
       covers.value = v
@@ -40,6 +40,9 @@ export const useLibrary = defineStore('library', () => {
     }
   }
 
+  /** What the first page of its list does not reach and was fetched by itself stays. */
+  const withRest = <T extends { id: string }>({ rows, total }: Page<T>, had: readonly T[]): T[] =>
+    rows.length < total ? [...rows, ...had.filter(x => !rows.some(r => r.id === x.id))] : rows
   /** Fetches what lies on the board but not on the first page of its list; what is gone stays away. */
   async function bring(clothId: string | null, supplyIds: readonly (string | null)[]): Promise<void> {
     const missing = supplyIds.filter((id): id is string => id !== null && !supplies.value.some(s => s.id === id))

@@ -110,6 +110,7 @@ export const useMakings = defineStore('makings', () => {
     if (!ready.value && problem.value) void load()
     else if (!saved.value && !theirs.value) void save()
   })
+  whenFreshAgain(() => { if (ready.value && saved.value) void load() })
 
   /** Saves mine over what someone else saved, knowingly; or takes theirs. */
   function overThem(): void {

@@ -114,6 +114,7 @@ export const usePairing = defineStore('pairing', () => {
     ],
     load, { immediate: true, flush: 'sync' },
   )
+  whenFreshAgain(() => { void load() })
   return {
     trials, total, learnt, taught, settled, known, lot, problem, slipped, provedRecipe, washesAsked, load, keep, proofFor, trialBench,
   }
