@@ -1,6 +1,7 @@
 // @vitest-environment happy-dom
 import { disposePinia, getActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { soleState } from '#core/iron'
 import { draftRecipe } from '#core/recipe'
 import { toBench, toRecipePayload } from '#shared/mappers'
 import { runOperationSchema, type KeptRunEvent, type Run, type RunEventBody, type RunOperation } from '#shared/schemas'
@@ -225,5 +226,26 @@ describe('a run on this board', () => {
     await flushPromises()
     expect(dials()).toHaveLength(2)
     expect(useBench().iron!.id).toBe(idOf(31))
+  })
+  it('an iron in the hand at another board does not shut itself off here, nor warm anew when it is taken over', async () => {
+    const there = server(), run = await opened(), iron = useIron()
+    await run.begin([operation('a')], ['a'], 0)
+    iron.setStopOf(idOf(31), 1)
+    await vi.waitFor(() => expect(there.kept).toHaveLength(2))
+    pass(470)
+    const down = {
+      ...there.kept[1]!, key: idOf(98), device: idOf(99), kind: 'down' as const, op: 'a', pass: 0, print: 0, atMs: Date.now(), position: 2,
+      arrivedMs: Date.now() + 20,
+    }
+    there.kept.push(down)
+    await run.load()
+    await flushPromises()
+    pass(30)
+    iron.tick()
+    expect(soleState(iron.restOf(idOf(31))!)).toBe('ready')
+    await run.over('a')
+    await run.space()
+    await vi.waitFor(() => expect(there.kept.at(-1)!.kind).toBe('lift'))
+    expect(there.kept.filter(e => e.kind === 'dial')).toHaveLength(1)
   })
 })

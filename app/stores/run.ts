@@ -69,14 +69,18 @@ export const useRun = defineStore('run', () => {
   watch(() => state.value.irons, (irons) => {
     if (closed.value) return
     for (const [id, told] of irons) {
-      const setAt = Math.round(wallMs(told.setS)), here = iron.dials[id]
-      if (here && here.setAt >= setAt - NEAR_MS) continue
+      const setAt = Math.round(wallMs(told.setS)), touchedAt = Math.round(wallMs(told.touchedS)), here = iron.dials[id]
+      if (here && here.setAt >= setAt - NEAR_MS) {
+        // What another board has in the hand does not shut itself off here.
+        if (touchedAt > here.touchedAt + NEAR_MS) iron.adopt(id, { ...here, touchedAt })
+        continue
+      }
       const stops = library.irons.find(i => i.id === id)?.stops ?? []
       const at = stops.findIndex(s => s.label === told.label)
       const between = told.targetC === null
         ? null
         : { label: told.label ?? '', meanC: told.targetC, swingC: told.swingC, origin: 'model' as const }
-      iron.adopt(id, { stop: at >= 0 ? at : between, fromC: told.fromC, setAt, touchedAt: Math.round(wallMs(told.touchedS)) })
+      iron.adopt(id, { stop: at >= 0 ? at : between, fromC: told.fromC, setAt, touchedAt })
     }
   })
   // A dial turned on this board, wherever that was done, is told.
