@@ -170,6 +170,7 @@ test('a job: three blocks and a drawing, laid, moved, laid again, on paper, cut;
   // What is thrown away is not laid on again.
   await page.goto(`${server.url}/shelf`)
   await page.getByRole('button', { name: /Placket lawn/ }).click()
+  await expect(page.getByTestId('shelf-offcuts').getByRole('listitem').first()).toBeVisible()
   const left = await page.getByTestId('shelf-offcuts').getByRole('listitem').count()
   await page.getByRole('button', { name: /^The offcut of .* is gone$/ }).first().click()
   await expect(page.getByTestId('shelf-offcuts').getByRole('listitem')).toHaveCount(left - 1)
