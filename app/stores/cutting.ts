@@ -55,20 +55,13 @@ export const useCutting = defineStore('cutting', () => {
     await nextTick()
     quiet = false
   }
+  const leave = () => lay(() => {
+    jobId.value = problem.value = badPiece.value = theirs.value = null
+    pieces.value = []
+    saved.value = true
+  })
   /** Lays out the cutting of the open job. */
-  async function bring(id: string | null): Promise<void> {
-    if (jobId.value !== null && jobId.value !== id) {
-      // What was drawn for the other job goes to it first; what does not get there stays kept in this browser.
-      await save()
-      if (isOther(id)) return
-      await lay(() => {
-        jobId.value = problem.value = badPiece.value = theirs.value = null
-        pieces.value = []
-        saved.value = true
-      })
-    }
-    // What stands here unsaved stays as it is.
-    if (!id || (jobId.value === id && !saved.value)) return
+  async function bring(id: string, stillOpen: () => boolean): Promise<void> {
     try {
       const c = await $fetch<Cutting>(`/api/jobs/${id}/cutting`)
       await library.bring(
@@ -76,7 +69,7 @@ export const useCutting = defineStore('cutting', () => {
         c.pieces.flatMap(p => [p.backingId, p.foamId, p.webId]),
       )
       await Promise.all([...new Set(c.pieces.map(p => p.clothId))].map(cloth => library.bring(cloth, [])))
-      if (isOther(id)) return
+      if (!stillOpen()) return
       const draft = kept.value[id]
       await lay(() => {
         jobId.value = id
@@ -87,11 +80,10 @@ export const useCutting = defineStore('cutting', () => {
       })
       if (draft) void save()
     } catch (error) {
-      if (!isOther(id)) problem.value = problemOf(error).detail
+      if (stillOpen()) problem.value = problemOf(error).detail
     }
   }
-  const isOther = (id: string | null) => (jobs.job?.id ?? null) !== id
-  const { ready, load, edit } = useOfJob(jobId, bring)
+  const { ready, load, edit } = useOfJob(jobId, saved, { save, leave, fetch: bring })
   /** Changes the pieces of the open job. */
   const change = (by: (now: JobPiece[]) => JobPiece[]): void => edit(() => { pieces.value = by(pieces.value) })
 

@@ -1,13 +1,11 @@
 import { useDebounceFn } from '@vueuse/core'
 import { makingsBody, type Making, type Makings } from '#shared/schemas'
-import { useJobs } from './jobs'
 import { useLibrary } from './library'
 
 const SAVE_AFTER_MS = 500
 
 /** What of the open job is pressed while it is made. What is written is kept here until it is saved. */
 export const useMakings = defineStore('makings', () => {
-  const jobs = useJobs()
   const library = useLibrary()
   const makings = ref<Making[]>([])
   const version = ref(0)
@@ -28,23 +26,18 @@ export const useMakings = defineStore('makings', () => {
     await nextTick()
     quiet = false
   }
-  async function bring(id: string | null): Promise<void> {
-    if (jobId.value !== null && jobId.value !== id) {
-      // What was written for the other job goes to it first; what does not get there stays kept in this browser.
-      await save()
-      if (isOther(id)) return
-      jobId.value = problem.value = bad.value = theirs.value = null
-      saved.value = true
-      await take({ makings: [], version: 0 })
-    }
-    // What stands here unsaved stays as it is.
-    if (!id || (jobId.value === id && !saved.value)) return
+  function leave(): Promise<void> {
+    jobId.value = problem.value = bad.value = theirs.value = null
+    saved.value = true
+    return take({ makings: [], version: 0 })
+  }
+  async function bring(id: string, stillOpen: () => boolean): Promise<void> {
     try {
       const stored = await $fetch<Makings>(`/api/jobs/${id}/makings`)
       const cloths = new Set(stored.makings.flatMap(m => [m.clothId, m.liningId, ...m.clothIds]))
       await library.bring(null, stored.makings.map(m => m.supplyId))
       await Promise.all([...cloths].map(c => library.bring(c, [])))
-      if (isOther(id)) return
+      if (!stillOpen()) return
       jobId.value = id
       const draft = kept.value[id]
       await take(draft ?? stored)
@@ -52,11 +45,10 @@ export const useMakings = defineStore('makings', () => {
       problem.value = null
       if (draft) void save()
     } catch (error) {
-      if (!isOther(id)) problem.value = problemOf(error).detail
+      if (stillOpen()) problem.value = problemOf(error).detail
     }
   }
-  const isOther = (id: string | null) => (jobs.job?.id ?? null) !== id
-  const { ready, load, edit } = useOfJob(jobId, bring)
+  const { ready, load, edit } = useOfJob(jobId, saved, { save, leave, fetch: bring })
 
   const forget = (): void => {
     const { [jobId.value ?? '']: _, ...rest } = kept.value
