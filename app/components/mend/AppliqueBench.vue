@@ -70,8 +70,8 @@ const placed = computed(() => {
 const order = computed(() => sewingOrder(placed.value.map(p => p.outline)))
 const colourOf = (kind: number) => cloths.value[work.value.shapes[kind]?.cloth ?? 0]?.colourHex ?? ['#c9a14b', '#7d93b5', '#e8dcc8',
   '#5c6f5b'][kind % 4]!
-/** Laid on the web's width, as cut one by one and as one fused sheet. */
 type Lays = { web: Lay, cut: Lay, wideMm: number } | null
+/** Laid on the web's width, as cut one by one and as one fused sheet. */
 const { answer: lays, problem: layFault } = useAnswer(() => [web.value?.id, all.value], async (): Promise<Lays> => {
   const w = web.value, shapes = all.value
   if (!w || shapes.length === 0) return null

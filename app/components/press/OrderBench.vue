@@ -106,13 +106,13 @@ async function begin(): Promise<void> {
 }
 useKeys({ begin: () => { void begin() } })
 const list = useTemplateRef('list')
-const stopLooking = watch(() => rows.value.find(r => made.value.get(r.id) === comesFor)?.id, async (id) => {
-  if (!comesFor || !id) return
+const wanted = computed(() => (comesFor ? rows.value.find(r => made.value.get(r.id) === comesFor)?.id ?? null : null))
+watch(wanted, async (id) => {
+  if (!id) return
   chosen.value = id
   await nextTick()
-  stopLooking()
   list.value?.querySelector('[aria-pressed="true"]')?.scrollIntoView({ block: 'nearest' })
-})
+}, { immediate: true })
 
 /** The pieces are other ones than when the run was planned. */
 const changed = computed(() => {
