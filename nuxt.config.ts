@@ -1,6 +1,6 @@
 import { fileURLToPath } from 'node:url'
 import type { NitroConfig } from 'nitropack/types'
-import { buildServiceWorker, buildWindowThread, copyFonts } from './scripts/lib/workers.mjs'
+import { buildServiceWorker, buildThreads, copyFonts } from './scripts/lib/workers.mjs'
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 const dev = process.env.NODE_ENV === 'development'
@@ -11,7 +11,7 @@ const nitro: NitroConfig = {
   // The server's threads load a file of their own beside the server; so do its sheets of paper their typeface.
   hooks: {
     compiled: async ({ options: { output } }) => {
-      await buildWindowThread(`${output.serverDir}/workers/window.mjs`)
+      await buildThreads(`${output.serverDir}/workers`)
       copyFonts(`${output.serverDir}/fonts`)
     },
   },

@@ -9,7 +9,7 @@ import { matchShelf, refineCandidate, type MatchQuery, type MatchSupply } from '
 import { placeOf } from '#core/place'
 import { RESIN_KEYS } from '#core/materials'
 import { knowledgeOf, runMap, samplesFor, type RowCount, type WindowQuestion } from '#core/window'
-import { buildWindowThread } from '../scripts/lib/workers.mjs'
+import { buildThreads } from '../scripts/lib/workers.mjs'
 import { printLays } from './lay'
 import { printLearning } from './learn'
 import { demoPairs } from './pairs'
@@ -167,8 +167,8 @@ timed('full recipes of the first dozen, one worker', 4, () => {
 })
 
 console.log('')
-const thread = join(process.cwd(), '.data/bench-window.mjs')
-await buildWindowThread(thread)
+await buildThreads(join(process.cwd(), '.data/bench-threads'))
+const thread = join(process.cwd(), '.data/bench-threads/paper.mjs')
 const best = bestOf(searchRecipes(bench))!.found!.recipe
 const asked: WindowQuestion = {
   bench, recipe: { ...best, passes: 1 },
@@ -182,7 +182,7 @@ for (const threads of [1, 2]) {
     let firstMs = 0,
       cells = 0
     await runMap(
-      question, (q, task) => pool.run({ question: q, task }, { name: 'count' }) as Promise<RowCount>, threads,
+      question, async (q, task) => (await pool.run({ question: q, task }, { name: 'count' }) as { value: RowCount }).value, threads,
       (part) => {
         firstMs ||= performance.now() - from
         cells = part.cellSteps

@@ -4,7 +4,7 @@ import { labelOf, labelSheets } from '#core/mend'
 import { proposeSupport, type ShelfLayer } from '#core/stitch'
 import { boxOf } from '#core/geometry'
 import { seeded } from '#core/numeric'
-import { typesetterFor } from '../server/services/faces'
+import { typesetterFor } from '../server/pdf/faces'
 
 const timed = (work: () => unknown): number => {
   const from = performance.now()

@@ -19,7 +19,7 @@ try {
     const path = resolve(given)
     if (!await stat(path).catch(() => null)) throw new Error(`There is no file ${given}.`)
     await makeBackup(context.workshopId, 'beforeRestore', basename(path))
-    console.log(workroomSentence(await readWorkroom(context, path)))
+    console.log(workroomSentence(await readWorkroom(context, path, 'here')))
   }
 } catch (error) {
   console.error(error instanceof ProblemError || error instanceof Error ? error.message : error)

@@ -1,5 +1,5 @@
 // npm run demo: everything from a bare machine to a working page. `--reset` renews the demo data.
-import { existsSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { chmodSync, existsSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { DATA, TSX, local, portOr, run, say, start } from './lib/run.mjs'
 import { ensureBuilt, ensureNode, ensurePackages, ensurePrepared } from './lib/setup.mjs'
@@ -34,10 +34,15 @@ run(local('tsx'), [...TSX, 'scripts/migrate.ts'], { env })
 run(local('tsx'), [...TSX, 'scripts/seed.ts', ...(reset ? ['--reset'] : [])], { env })
 
 const port = await portOr(Number(process.env.PORT ?? 4310))
-// What the server says of each request goes to a file; this screen is for people.
-const log = openSync(join(DATA, 'server.log'), 'a')
+// What the server says of each request goes to a file of its own; what it says beyond that, to another. This screen is for people.
+const logFile = join(DATA, 'server.log')
+if (existsSync(logFile)) chmodSync(logFile, 0o600)
+const log = openSync(join(DATA, 'server.out'), 'w', 0o600)
 const server = start(process.execPath, [join('.output', 'server', 'index.mjs')], {
-  env: { ...env, NODE_ENV: 'production', NITRO_HOST: '127.0.0.1', HOST: '127.0.0.1', NITRO_PORT: String(port), PORT: String(port) },
+  env: {
+    ...env, READY_CUFF_LOG_FILE: process.env.READY_CUFF_LOG_FILE ?? logFile, NODE_ENV: 'production', NITRO_HOST: '127.0.0.1',
+    HOST: '127.0.0.1', NITRO_PORT: String(port), PORT: String(port),
+  },
   stdio: ['ignore', log, log],
 })
 writeFileSync(pidFile, String(server.pid))

@@ -14,7 +14,7 @@ import {
 import { database } from '../server/db/connection'
 import { insertRows, removeRows } from '../server/db/entities'
 import { WorkshopRow } from '../server/db/models'
-import { typesetterFor } from '../server/services/faces'
+import { typesetterFor } from '../server/pdf/faces'
 import { DEMO_CLOTHS } from './demo-data/cloths'
 import { DEMO_COVERS, DEMO_IRONS, DEMO_SUPPLIES } from './demo-data/shelf'
 import { DEMO_JOBS } from './demo-data/jobs'

@@ -1,7 +1,8 @@
 import type { H3Event } from 'h3'
 import { send, setResponseHeader, setResponseStatus } from 'h3'
+import { codesOf, DISK_FULL } from './db/codes'
 import { log } from './utils/log'
-import { ProblemError } from './utils/problem'
+import { diskFull, ProblemError } from './utils/problem'
 import type { Problem } from '#shared/schemas'
 
 /** The database does not answer, is starting or stopping, or has no connection left. */
@@ -11,11 +12,6 @@ const DOWN_WORDS = /ECONNREFUSED|ECONNRESET|EPIPE|Connection terminated|connecti
 const DOWN_CODES = /^(08\w{3}|57P0[1-5]|53300)$/
 /** Two that wait for each other, or a lock that took too long: the same again works. */
 const BUSY_CODES = /^(40P01|40001|55P03|57014)$/
-
-function codesOf(error: unknown): string[] {
-  const { code, parent, original } = error as { code?: unknown, parent?: unknown, original?: unknown }
-  return [...(typeof code === 'string' ? [code] : []), ...(parent ? codesOf(parent) : original ? codesOf(original) : [])]
-}
 
 /** Is it that the database is away? */
 export function isDown(error: Error): boolean {
@@ -43,6 +39,10 @@ export default function errorHandler(error: Error & { cause?: unknown, statusCod
 
 function plain(status: number, error: Error, id: string | undefined): Problem {
   const base = { type: 'about:blank', errors: [] }
+  if (codesOf(error).some(c => DISK_FULL.has(c))) {
+    log.error({ id }, 'the disk is full')
+    return diskFull().problem
+  }
   if (isDown(error)) {
     return {
       ...base, status: 503, title: 'The book is closed',

@@ -17,6 +17,7 @@ import {
 import { areaMm2, mirrored, outlineOf, thinned, type Outline, type Ring } from '#core/geometry'
 import { rigidityUNm, smallestFoldMm } from '#core/hand'
 import type { LayPiece } from '#core/lay'
+import { MOST_SHRINK_PCT } from '#core/shrink'
 import { supplyPly } from '#core/match'
 import { toMatchSupply } from './mappers'
 import type { ClothShrink, JobPiece, LayerRole, LayPart, OutlinePayload, PieceShape, Rules, Supply } from './schemas'
@@ -28,6 +29,19 @@ export interface CuttingGround {
   supply: (id: string) => Supply | null
   shrink: Readonly<Record<string, ClothShrink | null>>
 }
+
+/** The same as plain rows, so that it can be handed to a thread. */
+export interface GroundRows {
+  rules: Rules
+  shrink: Record<string, ClothShrink | null>
+  clothMm: Record<string, number>
+  supplies: Record<string, Supply>
+}
+/** A cloth whose thickness nobody knows is taken to be so thick, mm. */
+const USUAL_CLOTH_MM = 0.5
+export const groundFrom = ({ rules, shrink, clothMm, supplies }: GroundRows): CuttingGround => ({
+  rules, shrink, clothMm: id => clothMm[id] ?? USUAL_CLOTH_MM, supply: id => supplies[id] ?? null,
+})
 
 /** Where the house ends a backing that is trimmed inside, mm. */
 export const HOUSE_INSET_MM = 2
@@ -55,8 +69,11 @@ function drawnPiece({ shape, allowances }: Pick<JobPiece, 'shape' | 'allowances'
 }
 
 /** By how much a cloth's pieces are cut larger, %: what its last pass still took, until it has settled; nothing where nobody knows. */
-export const cutLargerPct = (s: ClothShrink | null | undefined): { along: number, across: number } =>
-  s && s.settledUpToC === null ? { along: s.alongPct, across: s.acrossPct } : { along: 0, across: 0 }
+export const cutLargerPct = (s: ClothShrink | null | undefined): { along: number, across: number } => {
+  // A pass that says more was measured wrong: nothing is cut by it.
+  const believed = (pct: number) => (pct <= MOST_SHRINK_PCT ? pct : 0)
+  return s && s.settledUpToC === null ? { along: believed(s.alongPct), across: believed(s.acrossPct) } : { along: 0, across: 0 }
+}
 
 /** Where a piece's backing ends: by its own wish, or the house's. */
 export const insetOf = (piece: Pick<JobPiece, 'inset'>, rules: Pick<Rules, 'allowance'>): AllowanceRule =>

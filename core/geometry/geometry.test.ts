@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
-  arc, areaMm2, aroundMm, atOrigin, boundsOf, crossing, cubic, difference, intersection, mirrored, offset, offsetEdges, outlineOf, overlap,
+  arc, areaMm2, aroundMm, atOrigin, boundsOf, crossing, cubic, cutApart, difference, intersection, mirrored, offset, offsetEdges, outlineOf, overlap,
   quadratic, rotated, shifted, signedAreaMm2, tooNarrow, union, type Outline, type Point, type Ring,
 } from '.'
 
@@ -50,6 +50,37 @@ describe('one outline', () => {
     ['nor does a dart', [{ x: 0, y: 0 }, { x: 10, y: 0 }, { x: 5, y: 3 }, { x: 5, y: 10 }], false],
     ['one that touches itself does', [{ x: 0, y: 0 }, { x: 10, y: 0 }, { x: 10, y: 10 }, { x: 5, y: 0 }, { x: 0, y: 10 }], true],
   ])('%s', (_, ring, is) => expect(crossing(ring) !== null).toBe(is))
+  /** Every edge against every other, as one would by hand. */
+  const crossesByHand = (ring: Ring): boolean => {
+    const n = ring.length, turn = (a: Point, b: Point, c: Point) => Math.sign((b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x))
+    const on = (a: Point, b: Point, p: Point) => turn(a, b, p) === 0
+      && Math.min(a.x, b.x) <= p.x && p.x <= Math.max(a.x, b.x) && Math.min(a.y, b.y) <= p.y && p.y <= Math.max(a.y, b.y)
+    return ring.some((a, i) => ring.some((c, j) => {
+      if (j < i + 2 || (i === 0 && j === n - 1)) return false
+      const b = ring[(i + 1) % n]!, d = ring[(j + 1) % n]!
+      return (turn(a, b, c) * turn(a, b, d) < 0 && turn(c, d, a) * turn(c, d, b) < 0)
+        || on(a, b, c) || on(a, b, d) || on(c, d, a) || on(c, d, b)
+    }))
+  }
+  it('an outline of many corners is judged as every edge against every other would be', () => {
+    const corner = fc.record({ x: fc.integer({ min: 0, max: 40 }), y: fc.integer({ min: 0, max: 40 }) })
+    // Round a circle, so that many do not cross; one or two corners are then moved anywhere.
+    const round = fc.record({
+      n: fc.integer({ min: 38, max: 90 }), moved: fc.array(fc.tuple(fc.nat(89), corner), { maxLength: 2 }),
+    }).map(({ n, moved }) => {
+      const ring = arc({ x: 20, y: 20 }, 20, 0, 360, 1e-6).filter((_, i, all) => i % Math.ceil(all.length / n) === 0).slice(0, -1)
+      for (const [i, p] of moved) ring[i % ring.length] = p
+      return ring
+    })
+    let crossed = 0
+    fc.assert(fc.property(round, (ring) => {
+      const is = crossesByHand(ring)
+      if (is) crossed++
+      expect(crossing(ring) !== null).toBe(is)
+    }), { numRuns: 300, seed: 5 })
+    expect(crossed).toBeGreaterThan(50)
+    expect(crossed).toBeLessThan(250)
+  })
 })
 
 describe('curves', () => {
@@ -136,6 +167,26 @@ describe('at a distance', () => {
     expect(tooNarrow(box(60, 40), 4)).toEqual([])
     expect(tooNarrow(box(60, 7), 4)).toHaveLength(1)
   })
+})
+
+describe('cut apart', () => {
+  const limits = { longMm: 60, corners: 12, holes: 2 }
+  it('every part is within the limits, and together they are what there was', () => {
+    fc.assert(fc.property(star, fc.array(fc.tuple(fc.integer({ min: -40, max: 40 }), fc.integer({ min: -40, max: 40 })), { maxLength: 8 }),
+      (o, holes) => {
+        const [holed] = difference([o], holes.map(([x, y]) => box(5, 5, o.rim[0]!.x / 2 + x, y)))
+        if (!holed) return
+        const parts = cutApart(holed, limits)
+        for (const part of parts) {
+          const { wideMm, highMm } = boundsOf(part)
+          expect(Math.max(wideMm, highMm)).toBeLessThanOrEqual(limits.longMm + 1e-6)
+          expect(part.holes.length).toBeLessThanOrEqual(limits.holes)
+          expect(Math.max(...[part.rim, ...part.holes].map(r => r.length))).toBeLessThanOrEqual(limits.corners)
+        }
+        expect(total(parts)).toBeCloseTo(areaMm2(holed), 0)
+      }), runs)
+  })
+  it('what is within them stays as it is', () => expect(cutApart(box(50, 50), limits)).toEqual([box(50, 50)]))
 })
 
 describe('a distance of its own at every edge', () => {

@@ -1,8 +1,10 @@
 /** Pieces in the plane, mm: areas, offsets, what they have in common. */
 export {
-  areaMm2, aroundMm, atOrigin, boundsOf, boxAbout, boxOf, crossing, distanceMm, mirrored, outlineOf, rotated, shifted, signedAreaMm2,
+  areaMm2, aroundMm, atOrigin, boundsOf, boxAbout, boxOf, distanceMm, mirrored, outlineOf, rotated, shifted, signedAreaMm2,
   type Outline, type Point, type Ring,
 } from './outline'
 export { difference, intersection, offset, overlap, simplified, swept, thinned, tooNarrow, union, untangled } from './clip'
+export { crossing } from './crossing'
+export { cutApart } from './apart'
 export { offsetEdges } from './edges'
 export { arc, cubic, quadratic } from './curve'

@@ -60,26 +60,3 @@ export function atOrigin(outline: Outline): Outline {
   const { left, bottom } = boundsOf(outline)
   return shifted(outline, -left, -bottom)
 }
-
-const side = (a: Point, b: Point, p: Point): number => (b.x - a.x) * (p.y - a.y) - (b.y - a.y) * (p.x - a.x)
-const between = (a: Point, b: Point, p: Point): boolean =>
-  Math.min(a.x, b.x) <= p.x && p.x <= Math.max(a.x, b.x) && Math.min(a.y, b.y) <= p.y && p.y <= Math.max(a.y, b.y)
-
-function meet(a: Point, b: Point, c: Point, d: Point): boolean {
-  const [s1, s2, s3, s4] = [side(a, b, c), side(a, b, d), side(c, d, a), side(c, d, b)]
-  if (s1 * s2 < 0 && s3 * s4 < 0) return true
-  return (s1 === 0 && between(a, b, c)) || (s2 === 0 && between(a, b, d))
-    || (s3 === 0 && between(c, d, a)) || (s4 === 0 && between(c, d, b))
-}
-
-/** Where an outline crosses or touches itself, as the numbers of the two edges; null where it does not. */
-export function crossing(ring: Ring): [number, number] | null {
-  const n = ring.length
-  for (let i = 0; i < n; i++) {
-    for (let j = i + 2; j < n; j++) {
-      if (i === 0 && j === n - 1) continue
-      if (meet(ring[i]!, ring[(i + 1) % n]!, ring[j]!, ring[(j + 1) % n]!)) return [i, j]
-    }
-  }
-  return null
-}

@@ -29,6 +29,7 @@ export function laidOutline(outline: Outline, at: Pick<Placement, 'turnDeg' | 'x
 /**
  * Judges a lay by exact clipping: every piece on the roll, none on another, and none nearer than it may.
  * @param lengthMm how long the roll is; Infinity where it does not matter
+ * @param most so many faults are enough
  */
 export function layFaults(
   pieces: readonly Pick<LayPiece, 'id' | 'outline'>[],
@@ -36,10 +37,12 @@ export function layFaults(
   wideMm: number,
   gapMm: number,
   lengthMm = Infinity,
+  most = Infinity,
 ): LayFault[] {
   const faults: LayFault[] = []
+  const byId = new Map(pieces.map(p => [p.id, p]))
   const laid = placements.flatMap((at) => {
-    const piece = pieces.find(p => p.id === at.id)
+    const piece = byId.get(at.id)
     if (!piece) {
       faults.push({ why: 'unknown', id: at.id })
       return []
@@ -53,6 +56,7 @@ export function layFaults(
   }
   for (let i = 0; i < laid.length; i++) {
     for (let k = i + 1; k < laid.length; k++) {
+      if (faults.length >= most) return faults
       const [a, b] = [laid[i]!, laid[k]!]
       const apart = Math.max(
         a.bounds.left - b.bounds.right,

@@ -27,6 +27,9 @@ export interface Settling {
 
 const pct = (before: number, after: number): number => (before - after) / before * 100
 
+/** No pass takes more of a fabric than this, nor gives it more, %: boiled wool loses nearly half; beyond that a figure was misread. */
+export const MOST_SHRINK_PCT = 50, MOST_GROWTH_PCT = 20
+
 /**
  * s = (L₀ − L₁)/L₀ for each pass. Settled at a temperature once a press at it changes under 0.5 % both ways;
  * a hotter press later reopens it.

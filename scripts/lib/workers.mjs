@@ -7,11 +7,14 @@ import { fileURLToPath } from 'node:url'
 
 const ROOT = fileURLToPath(new URL('../..', import.meta.url))
 
-/** Bundles the window thread to `outfile`. */
-export const buildWindowThread = outfile =>
+/** Bundles the server's threads into `folder`. */
+export const buildThreads = folder =>
   build({
-    entryPoints: [join(ROOT, 'server/workers/window.ts')], outfile, bundle: true, platform: 'node', format: 'esm', target: 'node20',
-    alias: { '#core': join(ROOT, 'core') }, logLevel: 'error',
+    entryPoints: ['judge', 'paper'].map(name => join(ROOT, `server/workers/${name}.ts`)), outdir: folder, outExtension: { '.js': '.mjs' },
+    bundle: true, platform: 'node', format: 'esm', target: 'node20', logLevel: 'error',
+    alias: { '#core': join(ROOT, 'core'), '#shared': join(ROOT, 'shared') },
+    // What of a package was written for `require` finds it.
+    banner: { js: 'import { createRequire as requireHere } from \'node:module\'; const require = requireHere(import.meta.url)' },
   })
 
 /** The typefaces of the sheets of paper and of labels, their weights in every script. */

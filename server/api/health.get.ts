@@ -1,23 +1,30 @@
 import { statfs } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
 import type { Health } from '#shared/schemas'
 import { database } from '../db/connection'
 import { umzug } from '../db/migrate'
+import { countUnreadable } from '../services/unreadable'
 import { backupFolder, listBackups } from '../workroom/backups'
 
-/** Room on the disk that holds the data, MB; null where it cannot be told. */
-const diskFree = () => statfs(process.cwd()).then(({ bavail, bsize }) => Math.round(bavail * bsize / 1e6), () => null)
+/** With less room than this on a disk something will soon be refused, MB. */
+const spareMB = (): number => Number(process.env.READY_CUFF_SPARE_MB ?? 50)
+
+/** Room on the disk that holds a folder, MB; null where it cannot be told. */
+const freeMB = (folder: string) => statfs(folder).then(({ bavail, bsize }) => Math.round(bavail * bsize / 1e6), () => null)
 
 async function migrations(): Promise<Health['migrations']> {
   const all = umzug(database())
   return { done: (await all.executed()).length, pending: (await all.pending()).length }
 }
 
-/** Is the server well: its database, its migrations, room on the disk, the last backup. */
+/** Is the server well: its database, its migrations, room on its disks, the last backup. 503 without the database, 507 without room. */
 export default defineEventHandler(async (event): Promise<Health> => {
   const there = await database().query('select 1').then(() => true, () => false)
-  if (!there) setResponseStatus(event, 503)
+  const [diskFreeMB, tempFreeMB] = [await freeMB(process.cwd()), await freeMB(tmpdir())]
+  const isFull = [diskFreeMB, tempFreeMB].some(free => free !== null && free < spareMB())
+  if (!there || isFull) setResponseStatus(event, there ? 507 : 503)
   return {
-    ok: there, database: there, migrations: there ? await migrations().catch(() => null) : null, diskFreeMB: await diskFree(),
-    lastBackupAt: (await listBackups(backupFolder()))[0]?.madeAt ?? null,
+    ok: there && !isFull, database: there, migrations: there ? await migrations().catch(() => null) : null, diskFreeMB, tempFreeMB,
+    unreadable: countUnreadable(), lastBackupAt: (await listBackups(backupFolder()))[0]?.madeAt ?? null,
   }
 })

@@ -1,8 +1,8 @@
-import { paperBody } from '#shared/schemas'
-import { makingPaper } from '../services/making-paper'
+import { onThread } from '../work/lanes'
 
-export default defineRoute({ body: paperBody, mostBytes: 400_000 }, async ({ body, event }) => {
-  const { bytes, type, name } = await makingPaper(body)
+export default defineRoute({ body: 'paper', mostBytes: 400_000 }, async ({ context, body, event }) => {
+  const asked = { ...context, smaller: 'Print fewer of them at once, or draw with fewer corners.' }
+  const { bytes, type, name } = await onThread('paper', 'making', body, asked)
   setResponseHeaders(event, { 'content-type': type, 'content-disposition': `attachment; filename="${name}"` })
   return bytes
 })

@@ -5,16 +5,33 @@ import { guardConnections, inheritTransactions } from './one-connection'
 
 let shared: Sequelize | null = null
 
+/** A setting that is a number; the usual one where it is not set. */
+function figure(name: string, usual: number): number {
+  const set = Number(process.env[name] ?? usual)
+  if (!Number.isInteger(set) || set < 1) throw new Error(`${name} is "${process.env[name]}": set it to a whole number, or leave it out for ${usual}.`)
+  return set
+}
+
+/**
+ * Short look-ups on data that is all in memory: no parallel workers, no just-in-time compiling, indexes as cheap as they are. Within a
+ * request no statement runs, waits for a lock, or leaves a transaction open for longer than anyone waits for an answer.
+ */
+function sessionOptions(limits: 'request' | 'none'): string {
+  const statementMs = figure('READY_CUFF_STATEMENT_MS', 30_000), idleMs = figure('READY_CUFF_IDLE_MS', 60_000)
+  const held = { statement_timeout: statementMs, lock_timeout: Math.min(20_000, statementMs), idle_in_transaction_session_timeout: idleMs }
+  const usual = { random_page_cost: 1.1, jit: 'off', max_parallel_workers_per_gather: 0 }
+  return Object.entries(limits === 'none' ? usual : { ...usual, ...held }).map(([name, value]) => `-c ${name}=${value}`).join(' ')
+}
+
 /** `DATABASE_URL` points at any PostgreSQL. */
-export function connect(url = process.env.DATABASE_URL): Sequelize {
+export function connect(url = process.env.DATABASE_URL, limits: 'request' | 'none' = 'request'): Sequelize {
   if (!url)
     throw new Error('DATABASE_URL is not set: start with `npm run demo`, which runs a database of its own, or point it at a PostgreSQL.')
   inheritTransactions()
   const sequelize = new Sequelize(url, {
     dialect: 'postgres', dialectModule: pg, logging: false,
-    pool: { max: 6, idle: 10_000, acquire: 10_000 },
-    // Short look-ups on data that is all in memory: no parallel workers, no just-in-time compiling, indexes as cheap as they are.
-    dialectOptions: { options: '-c random_page_cost=1.1 -c jit=off -c max_parallel_workers_per_gather=0' },
+    pool: { max: figure('READY_CUFF_POOL', 10), idle: 10_000, acquire: 10_000 },
+    dialectOptions: { keepAlive: true, options: sessionOptions(limits) },
     define: { underscored: true, freezeTableName: true },
   })
   guardConnections(sequelize)

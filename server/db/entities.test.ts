@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { ENTITY_ROWS, idSchema, type EntityName } from '#shared/schemas'
+import { DataTypes } from 'sequelize'
+import { ENTITY_ROWS, idSchema, PAYLOADS, type EntityName } from '#shared/schemas'
 import { connect } from './connection'
 import { ENTITIES, renaming } from './entities'
 
@@ -27,6 +28,15 @@ describe('the one list of entities', () => {
     for (const { name, model } of ENTITIES) {
       const fields = Object.keys(ENTITY_ROWS[name].shape)
       expect(Object.keys(model.getAttributes()).filter(c => !fields.includes(c) && !DERIVED.includes(c)), name).toEqual([])
+    }
+  })
+})
+
+describe('payloads', () => {
+  it('are the JSON columns, no more and no less', () => {
+    for (const { name, model } of ENTITIES) {
+      const columns = Object.entries(model.getAttributes()).filter(([, c]) => c.type instanceof DataTypes.JSONB).map(([column]) => column)
+      expect(columns, name).toEqual(PAYLOADS[name] ?? [])
     }
   })
 })

@@ -6,7 +6,7 @@ import {
   CalibrationRow, CareEventRow, ClothFibreRow, ClothRow, CornerStepRow, CoverRow, IronRow, IronStopRow, JobClothRow, JobMakingRow,
   JobPieceRow, JobRow, LayPartRow,
   LayRow, MeasurementRow, OffcutRow, PieceRow, PlaceRow, RunEventRow, RunOperationRow, RunRow, ScrapRow,
-  SettlePassRow, StockMovementRow, SupplyRow, SwatchPlanRow, TrialEventRow,
+  SetAsideRow, SettlePassRow, StockMovementRow, SupplyRow, SwatchPlanRow, TrialEventRow,
   TrialPhotoRow, TrialReadingRow, TrialRow, TrimRunRow,
   WashRoundRow,
 } from './models'
@@ -86,6 +86,7 @@ export const ENTITIES: readonly Entity[] = [
   { name: 'washes', model: WashRoundRow, points: OF_TRIAL, order: ['washedAt', 'id'] },
   { name: 'careEvents', model: CareEventRow, points: { jobId: 'jobs', ...OF_CLOTH, ...OF_SUPPLY, ...OF_TRIAL }, order: ['cameAt', 'id'] },
   { name: 'photos', model: TrialPhotoRow, points: OF_TRIAL, order: WRITTEN },
+  { name: 'setAside', model: SetAsideRow, order: WRITTEN },
 ]
 
 type Row = Record<string, unknown>

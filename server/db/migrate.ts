@@ -5,6 +5,7 @@ import { run } from './migrations/2026-11-27-run'
 import { making } from './migrations/2026-11-27-making'
 import { mend } from './migrations/2026-11-27-mend'
 import { care } from './migrations/2026-11-27-care'
+import { sound } from './migrations/2026-11-28-sound'
 import { firstBoard } from './migrations/2026-11-24-first-board'
 import { knowWhatYouHave } from './migrations/2026-11-24-know-what-you-have'
 import { jobs } from './migrations/2026-11-25-jobs'
@@ -25,7 +26,7 @@ export interface Migration {
 }
 
 const MIGRATIONS: Migration[] = [
-  firstBoard, knowWhatYouHave, match, swatchBench, leafletCounts, jobs, oneWorkroom, nothingLost, cut, run, making, mend, care,
+  firstBoard, knowWhatYouHave, match, swatchBench, leafletCounts, jobs, oneWorkroom, nothingLost, cut, run, making, mend, care, sound,
 ]
 
 export const umzug = (sequelize: Sequelize): Umzug<QueryInterface> => new Umzug({

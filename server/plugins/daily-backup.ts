@@ -1,17 +1,29 @@
+import { ifFree, lastDoneMs, noteDone } from '../db/turn'
 import { contextOf } from '../utils/context'
 import { log } from '../utils/log'
 import { dueToday, listBackups, makeBackup } from '../workroom/backups'
 
-const FIRST_LOOK_MS = 20_000, LOOK_MS = 15 * 60_000
+const FIRST_LOOK_MS = 20_000, LOOK_MS = 15 * 60_000, DAY_MS = 86_400_000
+const CHORE = 'daily backup'
+
+/** Makes the day's backup, if no server on this database has. */
+async function daily(): Promise<void> {
+  if (!dueToday(await listBackups()) || Date.now() - await lastDoneMs(CHORE) < DAY_MS) return
+  const { file, bytes } = await makeBackup((await contextOf()).workshopId, 'daily')
+  await noteDone(CHORE)
+  log.info({ file, bytes }, 'backup')
+}
 
 /** Once a day the whole workroom is written beside its data, where the start command says where that is. */
 export default defineNitroPlugin((nitro) => {
   if (!process.env.READY_CUFF_BACKUPS) return
   const look = async () => {
     try {
-      if (!dueToday(await listBackups())) return
-      const { file, bytes } = await makeBackup((await contextOf()).workshopId, 'daily')
-      log.info({ file, bytes }, 'backup')
+      const done = await ifFree(process.env.DATABASE_URL!, 'daily', async () => {
+        await daily()
+        return true
+      })
+      if (!done) log.info('another server is making the daily backup')
     } catch (error) {
       log.error({ err: error }, 'the daily backup was not made; it is tried again')
     }

@@ -1,12 +1,12 @@
 import { literal } from 'sequelize'
 import type { Calibration } from '#core/iron'
-import { tracesFromCsv } from '#shared/csv'
 import { ironStopSchema, MOST, type CalibrationBody, type CalibrationRecord, type ImportReport, type Iron } from '#shared/schemas'
 import { troubleSentence } from '#shared/words'
-import { database } from '../db/connection'
+import { HELD, transact } from '../db/transaction'
 import { CalibrationRow, IronRow, IronStopRow } from '../db/models'
 import { invalid, notFound } from '../utils/problem'
 import type { Context } from '../utils/context'
+import { onThread } from '../work/lanes'
 import { addOnce } from './keyed'
 import { plain } from './plain'
 import { getIron, listIrons } from './shelf'
@@ -48,7 +48,7 @@ async function keepFit(
 
 /** The iron is held while its stop is written. */
 async function holdIron(workshopId: string, id: string): Promise<void> {
-  if (!await IronRow.findOne({ where: { id, workshopId }, lock: true })) throw notFound('iron')
+  if (!await IronRow.findOne({ where: { id, workshopId }, lock: HELD })) throw notFound('iron')
 }
 
 /** Fits the readings of one stop; a trace that cannot be fitted changes nothing. */
@@ -57,10 +57,10 @@ export async function calibrateStop(
 ): Promise<{ iron: Iron, calibration: CalibrationRecord }> {
   const { workshopId } = context
   if (!await IronStopRow.count({ where: { ironId, workshopId, position: body.position } })) throw notFound('dial stop')
-  const [result] = await fitOnServer([body.readings])
+  const [result] = await fitOnServer(context, [body.readings])
   if ('trouble' in result!) throw invalid([{ field: 'readings', message: troubleSentence(result.trouble) }])
   const belongs = { ironId, position: body.position }
-  const { row } = await addOnce(CalibrationRow, workshopId, body.clientKey, belongs, () => database().transaction(async () => {
+  const { row } = await addOnce(CalibrationRow, workshopId, body.clientKey, belongs, () => transact(async () => {
     await holdIron(workshopId, ironId)
     return keepFit(workshopId, ironId, body.position, result!.fit, body.source, body.clientKey)
   }))
@@ -69,13 +69,13 @@ export async function calibrateStop(
 
 /** A file of readings for many stops: each one's fate first; stored all or not at all. */
 export async function importCalibrations(context: Context, csv: string, dryRun: boolean): Promise<ImportReport> {
-  const traces = tracesFromCsv(csv)
+  const traces = await onThread('judge', 'traces', csv, { ...context, smaller: 'Split the file.' })
   if (typeof traces === 'string') throw invalid([{ field: 'csv', message: `File: ${traces}` }])
   const { workshopId } = context
   const irons = await listIrons(context)
   const fits: { ironId: string, position: number, fit: Calibration }[] = []
   const short = (readings: unknown[]) => readings.length <= MOST.calibrationReadings
-  const results = await fitOnServer(traces.map(t => t.problems.length === 0 && short(t.readings) ? t.readings : []))
+  const results = await fitOnServer(context, traces.map(t => t.problems.length === 0 && short(t.readings) ? t.readings : []))
   const rows = traces.map(({ line, iron: name, stop, readings, problems }, i): ImportReport['rows'][number] => {
     const code = `${name}, ${stop}`
     const refused = (why: string[]) => ({ line, code, fate: 'refused' as const, problems: why })
@@ -101,7 +101,7 @@ export async function importCalibrations(context: Context, csv: string, dryRun: 
   const counts = { new: 0, changes: fits.length, same: 0, refused: rows.length - fits.length }
   const stored = !dryRun && counts.refused === 0 && fits.length > 0
   if (stored) {
-    await database().transaction(async () => {
+    await transact(async () => {
       await holdWorkroom(context)
       for (const f of fits) await keepFit(workshopId, f.ironId, f.position, f.fit, 'csv', null)
     })

@@ -1,23 +1,22 @@
 import { QueryTypes } from 'sequelize'
-import { careLimits, ironStays, type CareLimits } from '#core/care'
 import { PASS_GRADE } from '#core/learn'
-import { carePairs, careParts, ironBench, pairKey, type CareThings } from '#shared/caring'
+import type { CareThings } from '#shared/caring'
 import {
   MOST, type CareEvent, type CareEventBody, type CareLog, type Cloth, type Job, type SlipQuery, type Supply, type SupplyWashes,
   type WashedSwatch,
 } from '#shared/schemas'
-import { slipText } from '#shared/words'
 import { database } from '../db/connection'
+import { HELD, transact } from '../db/transaction'
 import { CareEventRow, ClothRow, JobRow, SupplyRow, TrialRow, TrimRunRow, WashRoundRow } from '../db/models'
 import type { Context } from '../utils/context'
 import { invalid, notFound } from '../utils/problem'
+import { onThread } from '../work/lanes'
 import { getCloth } from './cloths'
 import { cuttingOf } from './cutting'
 import { getJob } from './jobs'
 import { addOnce } from './keyed'
 import { makingsOf } from './makings'
 import { getSupply } from './shelf'
-import { slipPdf } from './slip'
 import { getWorkshop } from './workshop'
 
 const toEvent = (row: CareEventRow): CareEvent => {
@@ -64,9 +63,10 @@ export async function addCareEvent(context: Context, jobId: string, body: CareEv
     throw invalid([{ field: 'clothId', message: 'Cloth: it is not kept here any more. Choose another.' }])
   if (body.supplyId && !await SupplyRow.count({ where: { id: body.supplyId, workshopId }, paranoid: false }))
     throw invalid([{ field: 'supplyId', message: 'Backing: it is not kept here any more. Choose another.' }])
-  await addOnce(CareEventRow, workshopId, body.clientKey, { jobId }, () => database().transaction(async () => {
+  const content = { ...body, jobId, cameAt: new Date(body.cameAt) }
+  await addOnce(CareEventRow, workshopId, body.clientKey, content, () => transact(async () => {
     // One teller at a time counts.
-    await JobRow.findOne({ where: { id: jobId, workshopId }, lock: true })
+    await JobRow.findOne({ where: { id: jobId, workshopId }, lock: HELD })
     if (await CareEventRow.count({ where: { jobId, workshopId } }) >= MOST.careEvents)
       throw invalid([{ field: 'rounds', message: `Looks: a garment keeps ${MOST.careEvents} at the most.` }])
     const trial = body.supplyId ? await swatchBehind(workshopId, body.clothId, body.supplyId) : null
@@ -110,21 +110,15 @@ async function groundOf(context: Context, jobId: string): Promise<{ job: Job, th
   }))
   return { job, things: { cloths, supplies, pieces, makings, rules, settledC } }
 }
-async function limitsOf(context: Context, jobId: string): Promise<{ job: Job, limits: CareLimits }> {
-  const { job, things } = await groundOf(context, jobId)
-  const stays = new Map(carePairs(job, things).filter(p => p.supply.resin).map(p => [pairKey(p), ironStays(ironBench(p, things.rules))]))
-  return { job, limits: careLimits(careParts(job, things, stays)) }
-}
-
 interface Slip {
   type: string
   body: string | Uint8Array
 }
-/** The slip that goes with a garment. */
+/** The slip that goes with a garment: what it stands is worked out on a thread. */
 export async function careSlip(context: Context, jobId: string, { as, size }: SlipQuery): Promise<Slip> {
-  const [{ job, limits }, { name, units }] = await Promise.all([limitsOf(context, jobId), getWorkshop(context)])
-  const title = `${job.garment}: ${job.name}`
-  return as === 'text'
-    ? { type: 'text/plain; charset=utf-8', body: `${slipText(title, limits, job.careWords, units)}\n${name}\n` }
-    : { type: 'application/pdf', body: await slipPdf({ title, workroom: name, limits, own: job.careWords, units }, size) }
+  const { job, things } = await groundOf(context, jobId)
+  const { name, units } = await getWorkshop(context)
+  const asked = { ...context, smaller: 'Name fewer backings and trims in this job.' }
+  const body = await onThread('paper', 'slip', { job, things, workroom: { name, units }, as, size }, asked)
+  return { type: as === 'text' ? 'text/plain; charset=utf-8' : 'application/pdf', body }
 }

@@ -1,6 +1,7 @@
 import { QueryTypes, UniqueConstraintError, type Attributes, type Transaction } from 'sequelize'
 import { clothFields, type Cloth, type ClothBody, type ClothQuery, type Page } from '#shared/schemas'
 import { database } from '../db/connection'
+import { HELD, transact } from '../db/transaction'
 import { ClothFibreRow, ClothRow } from '../db/models'
 import { conflict, notFound, taken } from '../utils/problem'
 import type { Context } from '../utils/context'
@@ -67,7 +68,7 @@ const listedCloth = (row: ListedRow): Cloth =>
 
 async function findRow({ workshopId }: Context, id: string, transaction?: Transaction, lock = false): Promise<ClothRow> {
   const row = await ClothRow.findOne({
-    where: { id, workshopId }, include: lock ? [] : [withFibres], transaction, ...(lock ? { lock: true } : {}),
+    where: { id, workshopId }, include: lock ? [] : [withFibres], transaction, ...(lock ? { lock: HELD } : {}),
   })
   if (!row) throw notFound('cloth')
   return row
@@ -98,7 +99,7 @@ async function codeIsFree<T>(code: string, write: () => Promise<T>): Promise<T> 
 
 export async function createCloth(context: Context, { fibres, ...body }: ClothBody): Promise<Cloth> {
   const { workshopId } = context
-  const id = await codeIsFree(body.code, () => database().transaction(async (transaction) => {
+  const id = await codeIsFree(body.code, () => transact(async (transaction) => {
     const row = await ClothRow.create({ ...body, workshopId }, { transaction })
     await writeFibres(row.id, workshopId, fibres, transaction)
     return row.id
@@ -111,7 +112,7 @@ export async function updateCloth(
   context: Context, id: string, { version, fibres, ...body }: ClothBody & { version: number },
 ): Promise<Cloth> {
   await codeIsFree(body.code, () =>
-    database().transaction(async (transaction) => {
+    transact(async (transaction) => {
       const row = await findRow(context, id, transaction, true)
       if (row.version !== version) throw conflict('cloth', await getCloth(context, id), { ...body, fibres, version })
       row.set(body)

@@ -1,12 +1,16 @@
 import { Op, fn, col, where as whereFn, type Attributes } from 'sequelize'
-import { CLOTH_SHEET, SUPPLY_SHEET, fromCsv, toCsv, type RowRead } from '#shared/csv'
-import { clothFields, supplyFields, type ClothBody, type Fate, type ImportReport, type SupplyBody } from '#shared/schemas'
-import { database } from '../db/connection'
+import { CLOTH_SHEET, SUPPLY_SHEET, toCsv, type RowRead } from '#shared/csv'
+import { clothFields, keptForm, supplyFields, type ClothBody, type Fate, type ImportReport, type SupplyBody } from '#shared/schemas'
+import { HELD, transact } from '../db/transaction'
 import { ClothFibreRow, ClothRow, SupplyRow } from '../db/models'
 import { invalid } from '../utils/problem'
 import type { Context } from '../utils/context'
+import { onThread } from '../work/lanes'
 import { keysOf } from './columns'
 import { holdWorkroom } from './workshop'
+
+/** What is kept is compared and written out as it is, whatever limits hold today. */
+const clothForm = keptForm(clothFields), supplyForm = keptForm(supplyFields)
 
 const CHUNK = 1000
 const chunks = <T>(all: T[]): T[][] =>
@@ -29,14 +33,14 @@ const renewed = (fields: readonly string[]) => [...fields, 'version', 'updatedAt
 
 const clothStore: Store<ClothBody> = {
   async known(workshopId, codes) {
-    const rows = await ClothRow.findAll({ where: { [Op.and]: [{ workshopId }, lowerCodes(codes)] }, order: ['id'], lock: true })
+    const rows = await ClothRow.findAll({ where: { [Op.and]: [{ workshopId }, lowerCodes(codes)] }, order: ['id'], lock: HELD })
     const fibres = await ClothFibreRow.findAll({ where: { workshopId, clothId: rows.map(r => r.id) }, order: [['position', 'ASC']] })
     const of = new Map<string, ClothBody['fibres']>()
     for (const f of fibres) of.set(f.clothId, [...(of.get(f.clothId) ?? []), { fibre: f.fibre, sharePct: f.sharePct }])
     return new Map(
       rows.map(r => [
         r.code.toLowerCase(),
-        { id: r.id, version: r.version, body: clothFields.parse({ ...r.get({ plain: true }), fibres: of.get(r.id) ?? [] }) },
+        { id: r.id, version: r.version, body: clothForm.parse({ ...r.get({ plain: true }), fibres: of.get(r.id) ?? [] }) },
       ]),
     )
   },
@@ -60,9 +64,9 @@ const clothStore: Store<ClothBody> = {
 
 const supplyStore: Store<SupplyBody> = {
   async known(workshopId, codes) {
-    const rows = await SupplyRow.findAll({ where: { [Op.and]: [{ workshopId }, lowerCodes(codes)] }, order: ['id'], lock: true })
+    const rows = await SupplyRow.findAll({ where: { [Op.and]: [{ workshopId }, lowerCodes(codes)] }, order: ['id'], lock: HELD })
     return new Map(rows.map(r => [
-      r.code.toLowerCase(), { id: r.id, version: r.version, body: supplyFields.parse(r.get({ plain: true })) },
+      r.code.toLowerCase(), { id: r.id, version: r.version, body: supplyForm.parse(r.get({ plain: true })) },
     ]))
   },
   async create(workshopId, bodies) {
@@ -83,7 +87,7 @@ async function importRows<B extends { code: string }>(
 ): Promise<ImportReport> {
   if (typeof read === 'string') throw invalid([{ field: 'csv', message: `File: ${read}` }])
   const { workshopId } = context
-  return database().transaction(async () => {
+  return transact(async () => {
     await holdWorkroom(context)
     const fresh: B[] = [], changed: Known<B>[] = []
     const rows: ImportReport['rows'] = []
@@ -116,10 +120,11 @@ async function importRows<B extends { code: string }>(
   })
 }
 
-export const importCloths = (context: Context, csv: string, dryRun: boolean) =>
-  importRows(context, fromCsv(CLOTH_SHEET, csv), clothStore, dryRun)
-export const importSupplies = (context: Context, csv: string, dryRun: boolean) =>
-  importRows(context, fromCsv(SUPPLY_SHEET, csv), supplyStore, dryRun)
+const SPLIT = 'Split the file.'
+export const importCloths = async (context: Context, csv: string, dryRun: boolean) =>
+  importRows(context, await onThread('judge', 'cloths', csv, { ...context, smaller: SPLIT }), clothStore, dryRun)
+export const importSupplies = async (context: Context, csv: string, dryRun: boolean) =>
+  importRows(context, await onThread('judge', 'supplies', csv, { ...context, smaller: SPLIT }), supplyStore, dryRun)
 
 export async function exportCloths({ workshopId }: Context): Promise<string> {
   const rows = await ClothRow.findAll({
@@ -129,13 +134,13 @@ export async function exportCloths({ workshopId }: Context): Promise<string> {
   return toCsv(
     CLOTH_SHEET,
     rows.map(r =>
-      clothFields.parse({ ...r.get({ plain: true }), fibres: (r.fibres ?? []).map(f => ({ fibre: f.fibre, sharePct: f.sharePct })) }),
+      clothForm.parse({ ...r.get({ plain: true }), fibres: (r.fibres ?? []).map(f => ({ fibre: f.fibre, sharePct: f.sharePct })) }),
     ),
   )
 }
 export async function exportSupplies({ workshopId }: Context): Promise<string> {
   return toCsv(
     SUPPLY_SHEET,
-    (await SupplyRow.findAll({ where: { workshopId }, order: [['code', 'ASC']] })).map(r => supplyFields.parse(r.get({ plain: true }))),
+    (await SupplyRow.findAll({ where: { workshopId }, order: [['code', 'ASC']] })).map(r => supplyForm.parse(r.get({ plain: true }))),
   )
 }

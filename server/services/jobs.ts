@@ -1,6 +1,7 @@
 import { QueryTypes, type Attributes, type Transaction } from 'sequelize'
 import { jobBody, type Job, type JobBody, type JobQuery, type Page } from '#shared/schemas'
 import { database } from '../db/connection'
+import { HELD, transact } from '../db/transaction'
 import { ClothRow, JobClothRow, JobRow, SupplyRow } from '../db/models'
 import type { Context } from '../utils/context'
 import { conflict, invalid, notFound } from '../utils/problem'
@@ -33,6 +34,22 @@ const EXTRAS = `
       'washesLeft', (select min(greatest(0, ${WASHES_ASKED} - ${WASHES_DONE})) ${OF_PAIR} and not ${HAS_FAILED})
     ) order by k.position)
     from job_cloth k join cloth c on c.id = k.cloth_id left join supply s on s.id = k.supply_id where k.job_id = j.id), '[]') as progress`
+
+/** A job of this workroom. @param hold against other writers until the transaction ends */
+export const ownedJob = async ({ workshopId }: Context, id: string, hold = false): Promise<JobRow> => {
+  const row = await JobRow.findOne({ where: { id, workshopId }, ...(hold ? { lock: HELD } : {}) })
+  if (!row) throw notFound('job')
+  return row
+}
+
+/**
+ * Counts a change of a job's pieces or makings. They are saved by versions of their own: the job's own version, which its form was begun
+ * from, stays as it is.
+ */
+export async function raiseVersion(job: JobRow, of: 'piecesVersion' | 'makingsVersion'): Promise<void> {
+  const column = of === 'piecesVersion' ? 'pieces_version' : 'makings_version'
+  await database().query(`update job set ${column} = ${column} + 1 where id = :id`, { type: QueryTypes.UPDATE, replacements: { id: job.id } })
+}
 
 async function select(where: string, values: Record<string, unknown>, tail = ''): Promise<Job[]> {
   const rows = await database().query<Extras & object>(
@@ -81,7 +98,7 @@ async function checkCloths(context: Context, cloths: JobBody['cloths'], trimIds:
 
 export async function createJob(context: Context, { cloths, ...body }: JobBody): Promise<Job> {
   await checkCloths(context, cloths, body.trimIds)
-  const id = await database().transaction(async (transaction) => {
+  const id = await transact(async (transaction) => {
     const row = await JobRow.create({ ...body, workshopId: context.workshopId }, { transaction })
     await writeCloths(context, row.id, cloths, transaction)
     return row.id
@@ -92,8 +109,8 @@ export async function createJob(context: Context, { cloths, ...body }: JobBody):
 /** Saves over the version the writer started from; a newer one is a conflict that carries both. */
 export async function updateJob(context: Context, id: string, { version, cloths, ...body }: JobBody & { version: number }): Promise<Job> {
   await checkCloths(context, cloths, body.trimIds)
-  const stands = await database().transaction(async (transaction) => {
-    const row = await JobRow.findOne({ where: { id, workshopId: context.workshopId }, transaction, lock: true })
+  const stands = await transact(async (transaction) => {
+    const row = await JobRow.findOne({ where: { id, workshopId: context.workshopId }, transaction, lock: HELD })
     if (!row) throw notFound('job')
     if (row.version !== version) return false
     row.set(body)

@@ -1,20 +1,26 @@
+import { isDeepStrictEqual } from 'node:util'
 import { UniqueConstraintError, type Model, type ModelStatic } from 'sequelize'
 import { taken } from '../utils/problem'
 
+/** The same as it would cross the wire: moments as text, what is undefined left out. */
+const asSent = (value: unknown): unknown => (value === undefined ? null : JSON.parse(JSON.stringify(value)))
+/** Is what is kept the very thing that is sent again? */
+export const sameContent = (kept: unknown, sent: unknown): boolean => isDeepStrictEqual(asSent(kept), asSent(sent))
+
+const another = () => taken('clientKey', 'Key: it belongs to something else that is kept already. Write this one anew.')
+
 /**
- * Adds a row once: the same key again finds it. A key that stands on a row of something else is refused, not swallowed.
+ * Adds a row once: the same key again finds it. A key that stands on a row with other content is refused, not swallowed.
  * @param clientKey made by whoever sends it; none for what is sent only once
- * @param belongs what the row must belong to, as columns
+ * @param content what the row bears, as columns
  * @returns the row, and whether it was made now
  */
 export async function addOnce<M extends Model>(
-  model: ModelStatic<M>, workshopId: string, clientKey: string | null, belongs: Record<string, unknown>, add: () => Promise<M>,
+  model: ModelStatic<M>, workshopId: string, clientKey: string | null, content: Record<string, unknown>, add: () => Promise<M>,
 ): Promise<{ row: M, isNew: boolean }> {
   const kept = async () => {
     const row = clientKey === null ? null : await model.findOne({ where: { workshopId, clientKey } as never })
-    if (!row) return null
-    if (Object.entries(belongs).some(([column, value]) => row.get(column) !== value))
-      throw taken('clientKey', 'Key: it belongs to something else that is kept already. Write this one anew.')
+    if (row && Object.entries(content).some(([column, value]) => !sameContent(row.get(column), value))) throw another()
     return row
   }
   const before = await kept()

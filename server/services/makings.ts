@@ -1,30 +1,23 @@
-import { Op } from 'sequelize'
-import { piecingOf } from '#core/grid'
-import { openRuns, shortenLegs } from '#core/hem'
-import { stripsFor, waddingFrom } from '#core/seam'
+import { UniqueConstraintError } from 'sequelize'
 import { makingSchema, type Making, type Makings, type MakingsBody, type RescuePast, type StitchResults } from '#shared/schemas'
-import { patchesOf } from '#shared/making'
-import { isMend, judgeMend } from '#shared/mending'
-import { database } from '../db/connection'
-import { ClothRow, JobMakingRow, JobRow, ScrapRow, SupplyRow } from '../db/models'
+import { transact } from '../db/transaction'
+import { ClothRow, JobMakingRow, ScrapRow, SupplyRow } from '../db/models'
 import type { Context } from '../utils/context'
-import { conflict, invalid, notFound } from '../utils/problem'
+import { conflict, invalid } from '../utils/problem'
+import { onThread } from '../work/lanes'
 import { keysOf, pick } from './columns'
+import { ownedJob, raiseVersion } from './jobs'
+import { rowReader } from './unreadable'
 
 const KEYS = keysOf(makingSchema.shape)
-const toMaking = (row: JobMakingRow): Making => makingSchema.parse(pick(row.get(), KEYS))
-
-async function ownedJob({ workshopId }: Context, id: string, lock = false): Promise<JobRow> {
-  const row = await JobRow.findOne({ where: { id, workshopId }, ...(lock ? { lock: true } : {}) })
-  if (!row) throw notFound('job')
-  return row
-}
+const makingsIn = rowReader('jobMakings', makingSchema)
+const toMakings = (rows: readonly JobMakingRow[]): Making[] => makingsIn(rows, row => pick(row.get(), KEYS))
 
 /** What of a job is pressed while it is made. */
 export async function makingsOf(context: Context, jobId: string): Promise<Makings> {
   const job = await ownedJob(context, jobId)
   const rows = await JobMakingRow.findAll({ where: { jobId }, order: [['position', 'ASC']] })
-  return { makings: rows.map(toMaking), version: job.makingsVersion }
+  return { makings: toMakings(rows), version: job.makingsVersion }
 }
 
 /** Cloths and tapes must be kept in this workroom. */
@@ -40,36 +33,21 @@ async function checkKept({ workshopId }: Context, makings: readonly Making[]): P
     throw invalid([{ field: 'makings', message: 'Scrap: one of them is not kept here any more. Choose another.' }])
 }
 
-/** Says why a making cannot be as it stands, at the making. */
-function judge({ name, work }: Making, i: number): void {
-  try {
-    if (work.kind === 'grid') piecingOf(patchesOf(work), work.first, work.closed)
-    else if (work.kind === 'strips') stripsFor(work)
-    else if (work.kind === 'wadding') waddingFrom(work.top, work.marginMm, work.sheets)
-    else if (work.kind === 'hem' && work.task === 'shorten') shortenLegs(work.legs, work.depthMm, work.turnMm, work.taper)
-    else if (work.kind === 'hem') openRuns(work.runs, work.aroundMm)
-    else if (isMend(work)) judgeMend(work)
-  } catch (error) {
-    if (error instanceof RangeError) throw invalid([{ field: `makings.${i}`, message: `${name}: ${error.message}` }])
-    throw error
-  }
-}
-
 /** Saves the makings of a job over the version they were begun from. */
 export async function saveMakings(context: Context, jobId: string, { version, makings }: MakingsBody): Promise<Makings> {
+  const { workshopId } = context
   await ownedJob(context, jobId)
   await checkKept(context, makings)
-  makings.forEach(judge)
-  const stands = await database().transaction(async () => {
+  await onThread('judge', 'makings', makings, { workshopId, smaller: 'Save fewer of them at once, or a patchwork of fewer patches.' })
+  const stands = await transact(async () => {
     const job = await ownedJob(context, jobId, true)
     if (job.makingsVersion !== version) return false
-    const ids = makings.map(m => m.id)
-    if ((await JobMakingRow.count({ where: { id: ids, jobId: { [Op.ne]: jobId } } })) > 0)
-      throw invalid([{ field: 'makings', message: 'Makings: one of them belongs to another job.' }])
-    await JobMakingRow.destroy({ where: { jobId, id: { [Op.notIn]: ids } } })
-    for (const [position, making] of makings.entries())
-      await JobMakingRow.upsert({ ...making, jobId, position, workshopId: context.workshopId })
-    await job.increment('makingsVersion')
+    const ids = new Set(makings.map(m => m.id)), rows = await JobMakingRow.findAll({ where: { jobId } })
+    // One that cannot be read was not shown to whoever saved: it stays until it is set aside.
+    const gone = toMakings(rows).filter(m => !ids.has(m.id)).map(m => m.id)
+    await JobMakingRow.destroy({ where: { workshopId, jobId, id: gone } })
+    await writeMakings(context, jobId, makings, new Set(rows.map(r => r.id)))
+    await raiseVersion(job, 'makingsVersion')
     return true
   })
   const stored = await makingsOf(context, jobId)
@@ -77,12 +55,24 @@ export async function saveMakings(context: Context, jobId: string, { version, ma
   return stored
 }
 
+/** One that is there is changed within its job; a new one never takes the place of another job's. */
+async function writeMakings({ workshopId }: Context, jobId: string, makings: readonly Making[], there: ReadonlySet<string>): Promise<void> {
+  for (const [position, { id, ...making }] of makings.entries())
+    if (there.has(id)) await JobMakingRow.update({ ...making, position }, { where: { id, jobId, workshopId } })
+  try {
+    await JobMakingRow.bulkCreate(makings.flatMap((m, position) => (there.has(m.id) ? [] : [{ ...m, jobId, position, workshopId }])))
+  } catch (error) {
+    if (!(error instanceof UniqueConstraintError)) throw error
+    throw invalid([{ field: 'makings', message: 'Makings: one of them belongs to another job.' }])
+  }
+}
+
 /** How stitching came out in this workroom, whatever job it was for. */
 export async function stitchResults({ workshopId }: Context): Promise<StitchResults> {
   const rows = await JobMakingRow.findAll({
     where: { workshopId, work: { kind: 'crest' } }, order: [['createdAt', 'ASC']], attributes: ['work'],
   })
-  return { results: rows.flatMap(({ work }) => (work.kind === 'crest' && work.result ? [work.result] : [])) }
+  return { results: rows.flatMap(({ work }) => (work?.kind === 'crest' && work.result ? [work.result] : [])) }
 }
 
 /** How remedies went in this workroom, whatever job they were for. */

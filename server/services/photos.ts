@@ -1,6 +1,6 @@
 import sharp from 'sharp'
 import { MOST, type PhotoStage } from '#shared/schemas'
-import { database } from '../db/connection'
+import { transact } from '../db/transaction'
 import { TrialPhotoRow } from '../db/models'
 import { invalid, notFound } from '../utils/problem'
 import type { Context } from '../utils/context'
@@ -62,7 +62,7 @@ export async function addPhoto(
   const { workshopId } = context
   const { id: ofTrial } = await ownedTrial(context, trialId)
   const made = await reencode(bytes)
-  const { row } = await addOnce(TrialPhotoRow, workshopId, clientKey, { trialId: ofTrial }, () => database().transaction(async () => {
+  const { row } = await addOnce(TrialPhotoRow, workshopId, clientKey, { trialId: ofTrial }, () => transact(async () => {
     await ownedTrial(context, ofTrial, true)
     if (await TrialPhotoRow.count({ where: { trialId: ofTrial, workshopId } }) >= MOST.photos)
       throw unreadable(`a swatch keeps ${MOST.photos} at the most.`)

@@ -1,6 +1,6 @@
 import { UniqueConstraintError, type InferCreationAttributes, type Transaction } from 'sequelize'
 import { MOST, type OwnPlace, type Piece, type PlaceBody } from '#shared/schemas'
-import { database } from '../db/connection'
+import { HELD, transact } from '../db/transaction'
 import { ClothRow, PieceRow, PlaceRow } from '../db/models'
 import { conflict, invalid, notFound, taken } from '../utils/problem'
 import type { Context } from '../utils/context'
@@ -25,7 +25,7 @@ async function nameIsFree<T>(name: string, write: () => Promise<T>): Promise<T> 
 }
 
 export async function createPlace({ workshopId }: Context, body: PlaceBody): Promise<OwnPlace> {
-  return nameIsFree(body.name, () => database().transaction(async () => {
+  return nameIsFree(body.name, () => transact(async () => {
     await holdWorkroom({ workshopId })
     if (await PlaceRow.count({ where: { workshopId } }) >= MOST.places)
       throw invalid([{ field: 'name', message: `Places: ${MOST.places} of your own are kept at the most.` }])
@@ -37,8 +37,8 @@ export async function updatePlace(
   { workshopId }: Context, id: string, { version, ...body }: PlaceBody & { version: number },
 ): Promise<OwnPlace> {
   return nameIsFree(body.name, () =>
-    database().transaction(async (transaction) => {
-      const row = await PlaceRow.findOne({ where: { id, workshopId }, transaction, lock: true })
+    transact(async (transaction) => {
+      const row = await PlaceRow.findOne({ where: { id, workshopId }, transaction, lock: HELD })
       if (!row) throw notFound('place')
       if (row.version !== version) throw conflict('place', toPlace(row), { ...body, version })
       await row.update(body, { transaction })
@@ -61,9 +61,9 @@ export async function piecesOf({ workshopId }: Context, clothId: string, place: 
 /** Puts a list of sizes in place of the one before, whole or not at all; a piece that was there stays the same piece. */
 export async function keepPieces(context: Context, clothId: string, place: string, pieces: Piece[]): Promise<Piece[]> {
   const { workshopId } = context
-  await database().transaction(async (transaction) => {
+  await transact(async (transaction) => {
     // The cloth's row is held, so that two savers do not interleave.
-    if (!await ClothRow.findOne({ where: { id: clothId, workshopId }, transaction, lock: true })) throw notFound('cloth')
+    if (!await ClothRow.findOne({ where: { id: clothId, workshopId }, transaction, lock: HELD })) throw notFound('cloth')
     const kept = await PieceRow.findAll({ where: { workshopId, clothId, place }, transaction })
     const ids = new Set(pieces.map(p => p.id))
     for (const row of kept) if (!ids.has(row.id)) await row.destroy({ transaction })

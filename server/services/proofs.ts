@@ -1,16 +1,15 @@
 import { hasPassed } from '#core/learn'
 import type { Context } from '../utils/context'
+import { onThread } from '../work/lanes'
 import { getTrial } from './trials'
-import { proofPdf, proofText } from './print'
 import { getWorkshop } from './workshop'
 
 /** A swatch's proof card. */
 export async function proofCard(
   context: Context, trialId: string, format: 'pdf' | 'text',
 ): Promise<{ type: string, body: string | Uint8Array }> {
-  const [trial, { rules }] = await Promise.all([getTrial(context, trialId), getWorkshop(context)])
+  const trial = await getTrial(context, trialId), { rules } = await getWorkshop(context)
   const proved = hasPassed(trial, Number(rules.washes))
-  return format === 'text'
-    ? { type: 'text/plain; charset=utf-8', body: proofText(trial, proved) }
-    : { type: 'application/pdf', body: await proofPdf(trial, proved) }
+  const body = await onThread('paper', 'proof', { trial, proved, format }, { ...context, smaller: 'Ask again in a moment.' })
+  return { type: format === 'text' ? 'text/plain; charset=utf-8' : 'application/pdf', body }
 }

@@ -5,21 +5,21 @@ import {
   MOST, type ClothRecords,
   type CornerStepBody, type MeasurementBody, type SettlePassBody, type StockMovementBody, type SupplyRecords, type TrimRunBody,
 } from '#shared/schemas'
-import { database } from '../db/connection'
+import { HELD, transact } from '../db/transaction'
 import { ClothRow, CornerStepRow, MeasurementRow, SettlePassRow, StockMovementRow, SupplyRow, TrimRunRow } from '../db/models'
 import { invalid, notFound } from '../utils/problem'
 import type { Context } from '../utils/context'
 import { plain } from './plain'
 
 async function ownedCloth({ workshopId }: Context, id: string, lock = false): Promise<ClothRow> {
-  const cloth = await ClothRow.findOne({ where: { id, workshopId }, ...(lock ? { lock: true } : {}) })
+  const cloth = await ClothRow.findOne({ where: { id, workshopId }, ...(lock ? { lock: HELD } : {}) })
   if (!cloth) throw notFound('cloth')
   return cloth
 }
 
 /** Does work on a cloth while it is held, so that no two count or average at once. */
 const withCloth = <T>(context: Context, id: string, work: (cloth: ClothRow) => Promise<T>): Promise<T> =>
-  database().transaction(async () => work(await ownedCloth(context, id, true)))
+  transact(async () => work(await ownedCloth(context, id, true)))
 
 /** @throws ProblemError 422 where there are as many of a thing as are kept */
 async function roomFor(model: ModelStatic<Model>, of: Record<string, string>, most: number, field: string, what: string): Promise<void> {
@@ -95,12 +95,12 @@ export async function addCornerStep(context: Context, clothId: string, body: Cor
 }
 
 async function ownedSupply({ workshopId }: Context, id: string, lock = false): Promise<SupplyRow> {
-  const supply = await SupplyRow.findOne({ where: { id, workshopId }, ...(lock ? { lock: true } : {}) })
+  const supply = await SupplyRow.findOne({ where: { id, workshopId }, ...(lock ? { lock: HELD } : {}) })
   if (!supply) throw notFound('supply')
   return supply
 }
 const withSupply = <T>(context: Context, id: string, work: (supply: SupplyRow) => Promise<T>): Promise<T> =>
-  database().transaction(async () => work(await ownedSupply(context, id, true)))
+  transact(async () => work(await ownedSupply(context, id, true)))
 
 export async function supplyRecords(context: Context, supplyId: string): Promise<SupplyRecords> {
   await ownedSupply(context, supplyId)

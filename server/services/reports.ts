@@ -1,14 +1,14 @@
-import { nearestToSafe, pinMargins, safestPlace, samplesFor, sensitivityOf, type WindowQuestion } from '#core/window'
+import { nearestToSafe, pinMargins, safestPlace, samplesFor, type WindowQuestion } from '#core/window'
 import { toBench, toKnowledge, toLessons, toRecipe } from '#shared/mappers'
 import type { WindowReportBody } from '#shared/schemas'
 import { UNKNOWN_NAME, UNKNOWN_REMEDY } from '#shared/words'
 import { invalid } from '../utils/problem'
 import type { Context } from '../utils/context'
+import { onThread } from '../work/lanes'
 import { getCloth } from './cloths'
-import { windowPdf } from './print'
 import { getIron, getSupply, listCovers, listIrons } from './shelf'
 import { pairingHistory } from './trials'
-import { taughtOnServer, windowOnServer } from './window-pool'
+import { sensitivityOnServer, taughtOnServer, windowOnServer } from './window-pool'
 import { getWorkshop } from './workshop'
 
 /** Swatches of the pairing that are looked through for lessons. */
@@ -31,15 +31,15 @@ export async function windowReport(
   const lessons = toLessons(trials, ironId, { cloth, supplies: [supply, ...over], irons, covers, rules })
   const question: WindowQuestion = {
     bench: toBench(cloth, supply, iron, cover, bed, rules, over), recipe, seed, samples: samplesFor(recipe.passes),
-    knowledge: await taughtOnServer(toKnowledge(cloth, supply, recipe.stop.origin), lessons),
+    knowledge: await taughtOnServer(context, toKnowledge(cloth, supply, recipe.stop.origin), lessons),
   }
-  const map = await windowOnServer(question)
+  const map = await windowOnServer(context, question)
   if (!map) throw invalid([{ field: 'recipe', message: 'Recipe: this map took longer than a minute. Try it with one pass.' }])
   const names = { cloth: cloth.name, supply: supply.name, iron: iron.name, cover: cover?.name ?? null, bed }
   return {
     names, samples: question.samples, solesC: map.solesC, holdsS: map.holdsS, bond: [...map.bond], hurt: [...map.hurt], drawn: map.drawn,
     pin: pinMargins(map, recipe.stop.meanC, recipe.holdS), safest: safestPlace(map), nearest: nearestToSafe(map),
-    sensitivity: sensitivityOf(question), source: 'model' as const,
+    sensitivity: await sensitivityOnServer(context, question), source: 'model' as const,
   }
 }
 
@@ -56,5 +56,5 @@ export async function windowReportPdf(context: Context, body: WindowReportBody):
     .sort((a, b) => b.share - a.share)
     .slice(0, MOST_SAID)
     .map(s => ({ share: s.share, words: `${UNKNOWN_NAME[s.unknown]}: ${UNKNOWN_REMEDY[s.unknown]}` }))
-  return windowPdf({ ...report, recipe: body.recipe, margins: pin, edge })
+  return onThread('paper', 'windowSheet', { ...report, recipe: body.recipe, margins: pin, edge }, { ...context, smaller: 'Ask again in a moment.' })
 }

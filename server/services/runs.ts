@@ -1,23 +1,27 @@
-import { Op } from 'sequelize'
-import { foldRun, printEvents } from '#core/run'
+import { Op, UniqueConstraintError } from 'sequelize'
 import {
-  MOST, recipeSchema, runOperationSchema, type KeptRunEvent, type ReplanBody, type Run, type RunBody,
+  MOST, runOperationSchema, type KeptRunEvent, type ReplanBody, type Run, type RunBody,
   type RunEventBody, type RunHead, type RunNews, type RunOperation,
 } from '#shared/schemas'
 import { runToCsv } from '#shared/csv'
-import { runEventsOf, workOf } from '#shared/pressing'
-import { RUN_NOTE } from '#shared/words'
+import { skewOfDevice } from '#shared/pressing'
 import { database } from '../db/connection'
+import { HELD, transact } from '../db/transaction'
 import {
-  ClothRow, CoverRow, IronRow, JobMakingRow, JobPieceRow, JobRow, RunEventRow, RunOperationRow, RunRow, SupplyRow,
+  ClothRow, CoverRow, IronRow, JobMakingRow, JobPieceRow, JobRow, RunEventRow, RunOperationRow, RunRow, SupplyRow, TrialRow,
 } from '../db/models'
 import type { Context } from '../utils/context'
 import { invalid, notFound, ProblemError, taken } from '../utils/problem'
+import { wakeWatchers } from '../live/wake'
 import { keysOf, pick } from './columns'
+import { swatchesOfEdges } from './edges'
+import { ownedJob } from './jobs'
+import { sameContent } from './keyed'
 import { recordTrial } from './trials'
+import { rowReader } from './unreadable'
 
 const OPERATION_KEYS = keysOf(runOperationSchema.shape)
-const toOperation = (row: RunOperationRow): RunOperation => runOperationSchema.parse(pick(row.get(), OPERATION_KEYS))
+const operationsIn = rowReader('runOperations', runOperationSchema)
 
 const toEvent = (e: RunEventRow): KeptRunEvent => ({
   key: e.key, device: e.device, atMs: e.at.getTime(), kind: e.kind, op: e.op, pass: e.pass, print: e.print, ironId: e.ironId,
@@ -26,19 +30,22 @@ const toEvent = (e: RunEventRow): KeptRunEvent => ({
   position: e.position, arrivedMs: e.arrivedAt.getTime(),
 })
 
+/** An event as a board tells it. */
+const toldOf = ({ position: _p, arrivedMs: _a, ...told }: KeptRunEvent): RunEventBody => told
+
 async function ownedRun({ workshopId }: Context, id: string, lock = false): Promise<RunRow> {
-  const row = await RunRow.findOne({ where: { id, workshopId }, ...(lock ? { lock: true } : {}) })
+  const row = await RunRow.findOne({ where: { id, workshopId }, ...(lock ? { lock: HELD } : {}) })
   if (!row) throw notFound('run')
   return row
 }
 const operationsOf = async (runId: string): Promise<RunOperation[]> =>
-  (await RunOperationRow.findAll({ where: { runId }, order: [['position', 'ASC']] })).map(toOperation)
+  operationsIn(await RunOperationRow.findAll({ where: { runId }, order: [['position', 'ASC']] }), row => pick(row.get(), OPERATION_KEYS))
 const eventsOf = async (runId: string, after = -1): Promise<KeptRunEvent[]> =>
   (await RunEventRow.findAll({ where: { runId, position: { [Op.gt]: after } }, order: [['position', 'ASC']] })).map(toEvent)
 
 export async function getRun(context: Context, id: string): Promise<Run> {
   const row = await ownedRun(context, id)
-  const [operations, events] = await Promise.all([operationsOf(id), eventsOf(id)])
+  const operations = await operationsOf(id), events = await eventsOf(id)
   return {
     id: row.id, jobId: row.jobId, piecesVersion: row.piecesVersion, startedAt: row.startedAt.toISOString(),
     closedAt: row.closedAt?.toISOString() ?? null, operations, events,
@@ -63,7 +70,7 @@ export async function runsOf({ workshopId }: Context, jobId: string): Promise<Ru
         attributes: ['runId', [database().fn('count', database().literal('*')), 'position']],
       })).map(r => [r.runId, Number(r.position)]),
     )
-  const [operations, events] = await Promise.all([counts(RunOperationRow), counts(RunEventRow)])
+  const operations = await counts(RunOperationRow), events = await counts(RunEventRow)
   return rows.map(r => ({
     id: r.id, startedAt: r.startedAt.toISOString(), closedAt: r.closedAt?.toISOString() ?? null, operations: operations.get(r.id) ?? 0,
     events: events.get(r.id) ?? 0,
@@ -93,27 +100,37 @@ async function checkOperations({ workshopId }: Context, jobId: string, operation
   if (bare) throw invalid([{ field: 'operations', message: `${bare.name}: there is no place for the sole on it.` }])
 }
 
+const anotherRun = () => taken('id', 'Run: another one bears this name already. Begin anew.')
+
 /** Begins a run; the same one again is the one that is kept already. */
 export async function beginRun(context: Context, { operations, ...body }: RunBody): Promise<{ run: Run, isNew: boolean }> {
   const { workshopId } = context
   const before = await RunRow.findOne({ where: { id: body.id } })
   if (before) {
-    if (before.workshopId !== workshopId || before.jobId !== body.jobId)
-      throw taken('id', 'Run: another one bears this name already. Begin anew.')
+    if (before.workshopId !== workshopId || before.jobId !== body.jobId) throw anotherRun()
     return { run: await getRun(context, body.id), isNew: false }
   }
-  await database().transaction(async () => {
-    const job = await JobRow.findOne({ where: { id: body.jobId, workshopId }, lock: true })
-    if (!job) throw notFound('job')
-    if (await RunRow.findOne({ where: { id: body.id } })) return
-    if ((await RunRow.count({ where: { jobId: body.jobId } })) >= MOST.runs)
-      throw invalid([{ field: 'jobId', message: `Runs: a job keeps ${MOST.runs} at the most.` }])
-    await checkOperations(context, body.jobId, operations)
-    await RunRow.create({ ...body, startedAt: new Date(body.startedAt), workshopId })
-    await RunOperationRow.bulkCreate(operations.map((o, position) => ({ ...o, runId: body.id, workshopId, position })))
-  })
+  try {
+    await transact(async () => {
+      const job = await ownedJob(context, body.jobId, true)
+      if (await RunRow.findOne({ where: { id: body.id, jobId: job.id } })) return
+      if ((await RunRow.count({ where: { jobId: body.jobId } })) >= MOST.runs)
+        throw invalid([{ field: 'jobId', message: `Runs: a job keeps ${MOST.runs} at the most.` }])
+      await checkOperations(context, body.jobId, operations)
+      // A board whose clock is ahead does not begin in the future.
+      const startedAt = new Date(Math.min(Date.parse(body.startedAt), Date.now()))
+      await RunRow.create({ ...body, startedAt, workshopId })
+      await RunOperationRow.bulkCreate(operations.map((o, position) => ({ ...o, runId: body.id, workshopId, position })))
+    })
+  } catch (error) {
+    if (error instanceof UniqueConstraintError) throw anotherRun()
+    throw error
+  }
   return { run: await getRun(context, body.id), isNew: true }
 }
+
+const isOver = (closedAt: Date) => new ProblemError(
+  409, 'Over', `This run was closed on ${closedAt.toISOString().slice(0, 16).replace('T', ' at ')} UTC. Begin another one for what is left.`)
 
 /** What happened to an operation says that it was begun. */
 const BEGUN = ['down', 'done', 'edge']
@@ -121,8 +138,9 @@ const BEGUN = ['down', 'done', 'edge']
 /** Plans again what was not begun: other recipes or set-downs, operations added, and those left out that are not in the new plan. */
 export async function replan(context: Context, id: string, { operations, piecesVersion }: ReplanBody): Promise<Run> {
   const { workshopId } = context
-  await database().transaction(async () => {
+  await transact(async () => {
     const run = await ownedRun(context, id, true)
+    if (run.closedAt) throw isOver(run.closedAt)
     await checkOperations(context, run.jobId, operations)
     const begun = new Set(
       (await RunEventRow.findAll({ where: { runId: id, kind: BEGUN }, attributes: ['op'] })).map(e => e.op).filter(op => op !== null),
@@ -135,13 +153,52 @@ export async function replan(context: Context, id: string, { operations, piecesV
     const from = Math.max(0, ...kept.map(o => o.position + 1))
     await RunOperationRow.bulkCreate(fresh.map((o, i) => ({ ...o, runId: id, workshopId, position: from + i })))
     await run.update({ piecesVersion })
+    await wakeWatchers(id)
   })
   return getRun(context, id)
 }
 
+const anotherEvent = () => taken('key', 'Key: another event bears it already.')
+
+/** Those of a batch that are not kept yet, each once. @throws ProblemError where a key bears something else */
+async function freshOf({ workshopId }: Context, runId: string, events: readonly RunEventBody[]): Promise<RunEventBody[]> {
+  const known = new Map<string, RunEventBody>()
+  for (const row of await RunEventRow.findAll({ where: { workshopId, key: events.map(e => e.key) } })) {
+    if (row.runId !== runId) throw taken('key', 'Key: it belongs to another run.')
+    known.set(row.key, toldOf(toEvent(row)))
+  }
+  return events.filter((e) => {
+    const before = known.get(e.key)
+    if (before && !sameContent(before, e)) throw anotherEvent()
+    known.set(e.key, e)
+    return !before
+  })
+}
+
+/** A board whose clock stands so near to the closing board's may still tell, s. */
+const CLOSE_GRACE_MS = 60_000
+
+/**
+ * When a run was closed, by the server's clock, if one of these closes it; never in the future, however far ahead a board's clock is.
+ * @throws ProblemError where something happened after the run was closed
+ */
+async function closedBy(run: RunRow, fresh: readonly RunEventBody[]): Promise<Date | null> {
+  const closes = fresh.find(e => e.kind === 'close'), nowMs = Date.now()
+  if (!closes && !run.closedAt) return null
+  const before = (await RunEventRow.findAll({ where: { runId: run.id, device: [...new Set(fresh.map(e => e.device))] } })).map(toEvent)
+  const told = [...before, ...fresh.map((e): KeptRunEvent => ({ ...e, position: -1, arrivedMs: nowMs }))]
+  const skewMs = new Map([...new Set(fresh.map(e => e.device))].map(device => [device, skewOfDevice(told, device)]))
+  const atMs = (e: RunEventBody) => Math.min(nowMs, e.atMs + skewMs.get(e.device)!)
+  const closedAt = run.closedAt ?? new Date(Math.max(atMs(closes!), run.startedAt.getTime()))
+  const late = fresh.find(e => e.kind !== 'close' && atMs(e) > closedAt.getTime() + CLOSE_GRACE_MS)
+  if (late) throw isOver(closedAt)
+  return closedAt
+}
+
 /**
  * Keeps what boards tell, each event once however often it is told, in the order in which it arrives. Nothing that was told is refused
- * because of what another board told: both stand, and whoever reads them sees that two were at it.
+ * because of what another board told, but what happened after the run was closed: both stand, and whoever reads them sees that two were at
+ * it.
  * @param rate board seconds a second, where it is rehearsed
  */
 export async function tellRun(context: Context, id: string, events: readonly RunEventBody[], rate = 1): Promise<RunNews> {
@@ -150,70 +207,65 @@ export async function tellRun(context: Context, id: string, events: readonly Run
   if ((await IronRow.count({ where: { workshopId, id: ironIds }, paranoid: false })) < ironIds.length)
     throw invalid([{ field: 'events', message: 'Iron: one of them is not kept here.' }])
   let after = -1
-  await database().transaction(async () => {
-    // One teller at a time, so that positions have no gaps and nobody who watches misses one.
-    const run = await ownedRun(context, id, true)
-    const last = await RunEventRow.max<number | null, RunEventRow>('position', { where: { runId: id } })
-    after = last ?? -1
-    const known = await RunEventRow.findAll({ where: { workshopId, key: events.map(e => e.key) }, attributes: ['key', 'runId'] })
-    if (known.some(k => k.runId !== id)) throw taken('key', 'Key: it belongs to another run.')
-    const keys = new Set(known.map(k => k.key))
-    const fresh = events.filter(e => !keys.has(e.key) && keys.add(e.key))
-    if (after + 1 + fresh.length > MOST.runEvents)
-      throw invalid([{ field: 'events', message: `Events: a run keeps ${MOST.runEvents} at the most. Begin another.` }])
-    await RunEventRow.bulkCreate(
-      fresh.map(({ atMs, stop, ...e }, i) => ({
-        ...e, runId: id, workshopId, position: after + 1 + i, at: new Date(atMs), stopLabel: stop?.label ?? null,
-        stopMeanC: stop?.meanC ?? null, stopSwingC: stop?.swingC ?? null,
-      })),
-    )
-    const closes = fresh.findLast(e => e.kind === 'close')
-    if (closes && run.closedAt === null) await run.update({ closedAt: new Date(closes.atMs) })
-    for (const e of fresh) if (e.kind === 'cleaned' && e.ironId) await cleaned(context, e.ironId, new Date(e.atMs))
-  })
-  for (const e of events) {
-    if (e.kind !== 'edge') continue
+  try {
+    await transact(async () => {
+      // One teller at a time, so that positions have no gaps and nobody who watches misses one.
+      const run = await ownedRun(context, id, true)
+      after = (await RunEventRow.max<number | null, RunEventRow>('position', { where: { runId: id } })) ?? -1
+      const fresh = await freshOf(context, id, events)
+      if (fresh.length === 0) return
+      if (after + 1 + fresh.length > MOST.runEvents)
+        throw invalid([{ field: 'events', message: `Events: a run keeps ${MOST.runEvents} at the most. Begin another.` }])
+      const closedAt = await closedBy(run, fresh)
+      await RunEventRow.bulkCreate(
+        fresh.map(({ atMs, stop, ...e }, i) => ({
+          ...e, runId: id, workshopId, position: after + 1 + i, at: new Date(atMs), stopLabel: stop?.label ?? null,
+          stopMeanC: stop?.meanC ?? null, stopSwingC: stop?.swingC ?? null,
+        })),
+      )
+      if (closedAt && run.closedAt === null) await run.update({ closedAt })
+      for (const e of fresh) if (e.kind === 'cleaned' && e.ironId) await cleaned(context, e.ironId, e.atMs)
+      await wakeWatchers(id)
+    })
+  } catch (error) {
+    // One key told of two runs at once: the other was first.
+    if (error instanceof UniqueConstraintError) throw anotherEvent()
+    throw error
+  }
+  await learnFromEdges(context, id, events.filter(e => e.kind === 'edge'), rate)
+  return newsOf(context, id, after)
+}
+
+async function cleaned({ workshopId }: Context, ironId: string, atMs: number): Promise<void> {
+  const at = new Date(Math.min(atMs, Date.now()))
+  const iron = await IronRow.findOne({ where: { id: ironId, workshopId }, lock: HELD })
+  if (iron && (iron.cleanedAt === null || iron.cleanedAt < at)) await iron.update({ cleanedAt: at })
+}
+
+/** An edge that was tried is a swatch: of the place where it lifts, or of the first. The run is read once, however many were told. */
+async function learnFromEdges(context: Context, runId: string, edges: readonly RunEventBody[], rate: number): Promise<void> {
+  if (edges.length === 0) return
+  const { workshopId } = context
+  const known = new Set((await TrialRow.findAll({
+    where: { workshopId, clientKey: edges.map(e => e.key) }, attributes: ['clientKey'],
+  })).map(t => t.clientKey))
+  const news = edges.filter(e => !known.has(e.key))
+  if (news.length === 0) return
+  const run = await getRun(context, runId)
+  const [job, cloths, supplies] = [
+    await JobRow.findOne({ where: { id: run.jobId }, attributes: ['name'], paranoid: false }),
+    await ClothRow.findAll({ where: { workshopId, id: run.operations.flatMap(o => o.clothId ?? []) }, attributes: ['id', 'lot'] }),
+    await SupplyRow.findAll({ where: { workshopId, id: run.operations.flatMap(o => o.supplyId ?? []) }, attributes: ['id', 'lot'] }),
+  ]
+  const lots = new Map([...cloths, ...supplies].map(r => [r.id, r.lot]))
+  for (const swatch of swatchesOfEdges(run, news, { jobName: job?.name ?? 'a job', lotOf: id => lots.get(id) ?? '', rate })) {
     try {
-      await learnFromEdge(context, id, e, rate)
+      await recordTrial(context, swatch)
     } catch (error) {
       // What was told is kept all the same, though nothing can be learned from it any more.
       if (!(error instanceof ProblemError)) throw error
     }
   }
-  return newsOf(context, id, after)
-}
-
-async function cleaned({ workshopId }: Context, ironId: string, at: Date): Promise<void> {
-  const iron = await IronRow.findOne({ where: { id: ironId, workshopId }, lock: true })
-  if (iron && (iron.cleanedAt === null || iron.cleanedAt < at)) await iron.update({ cleanedAt: at })
-}
-
-/** How an edge was found, as a swatch is judged. */
-const GRADE_OF_EDGE = { lifts: 1, nail: 3, holds: 4 } as const
-
-/** An edge that was tried is a swatch: of the place where it lifts, or of the first. Told again it is the same one. */
-async function learnFromEdge(context: Context, runId: string, edge: RunEventBody, rate: number): Promise<void> {
-  const run = await getRun(context, runId)
-  const at = run.events.find(e => e.key === edge.key)?.position ?? Infinity
-  const o = run.operations.find(x => x.id === edge.op)
-  if (!o?.recipe || !o.clothId || !o.supplyId || !o.ironId || !o.predicted || !edge.edge) return
-  const upTo = run.events.filter(e => e.position <= at)
-  const state = foldRun(run.operations.map(workOf), runEventsOf(upTo, [], rate)).ops.get(o.id)!
-  const print = edge.prints?.[0] ?? 0
-  const events = printEvents(workOf(o), state, print)
-  if (events.length === 0) return
-  const [cloth, supply, job] = await Promise.all([
-    ClothRow.findOne({ where: { id: o.clothId }, paranoid: false }), SupplyRow.findOne({ where: { id: o.supplyId }, paranoid: false }),
-    JobRow.findOne({ where: { id: run.jobId }, paranoid: false }),
-  ])
-  await recordTrial(context, {
-    clientKey: edge.key, clothId: o.clothId, supplyId: o.supplyId, ironId: o.ironId, coverId: o.coverId, bed: o.bed,
-    recipe: recipeSchema.parse(o.recipe), predicted: o.predicted,
-    events: events.map(e => ({ atS: e.atS, kind: e.kind, soleC: e.soleC ?? null })),
-    grade: GRADE_OF_EDGE[edge.edge], marks: [], markWhere: {}, doubts: [], readings: [], planId: null, scrap: null,
-    note: `${RUN_NOTE}: ${job?.name ?? 'a job'}, ${o.name}${edge.prints?.length ? `, set-down ${print + 1}` : ''}.`,
-    clothLot: cloth?.lot ?? '', supplyLot: supply?.lot ?? '', overSupplyIds: o.overSupplyIds, pressedAt: new Date(edge.atMs).toISOString(),
-  })
 }
 
 /** Everything that happened in a run, a line each. */

@@ -3,6 +3,7 @@ import {
   MOST, supplyFields, type Cover, type Iron, type IronBody, type Page, type SoleSince, type Supply, type SupplyBody, type SupplyQuery,
 } from '#shared/schemas'
 import { database } from '../db/connection'
+import { HELD, transact } from '../db/transaction'
 import { CoverRow, IronRow, IronStopRow, SupplyRow } from '../db/models'
 import { conflict, invalid, notFound, taken } from '../utils/problem'
 import type { Context } from '../utils/context'
@@ -56,8 +57,8 @@ export async function updateSupply(
   { workshopId }: Context, id: string, { version, ...body }: SupplyBody & { version: number },
 ): Promise<Supply> {
   return codeIsFree(body.code, () =>
-    database().transaction(async (transaction) => {
-      const row = await SupplyRow.findOne({ where: { id, workshopId }, transaction, lock: true })
+    transact(async (transaction) => {
+      const row = await SupplyRow.findOne({ where: { id, workshopId }, transaction, lock: HELD })
       if (!row) throw notFound('supply')
       if (row.version !== version) throw conflict('supply', toSupply(row.get({ plain: true })), { ...body, version })
       await row.update(body, { transaction })
@@ -112,7 +113,7 @@ const dateOf = (iso: string | null): Date | null => (iso === null ? null : new D
 
 export async function createIron(context: Context, { stops, ...body }: IronBody): Promise<Iron> {
   const { workshopId } = context
-  const id = await database().transaction(async (transaction) => {
+  const id = await transact(async (transaction) => {
     await holdWorkroom(context)
     if (await IronRow.count({ where: { workshopId } }) >= MOST.irons)
       throw invalid([{ field: 'name', message: `Irons: ${MOST.irons} are kept at the most.` }])
@@ -125,8 +126,8 @@ export async function createIron(context: Context, { stops, ...body }: IronBody)
 
 export async function updateIron(context: Context, id: string, { version, stops, ...body }: IronBody & { version: number }): Promise<Iron> {
   const { workshopId } = context
-  await database().transaction(async (transaction) => {
-    const row = await IronRow.findOne({ where: { id, workshopId }, transaction, lock: true })
+  await transact(async (transaction) => {
+    const row = await IronRow.findOne({ where: { id, workshopId }, transaction, lock: HELD })
     if (!row) throw notFound('iron')
     if (row.version !== version) throw conflict('iron', await getIron(context, id), { ...body, stops, version })
     row.set({ ...body, cleanedAt: dateOf(body.cleanedAt) })

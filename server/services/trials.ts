@@ -1,3 +1,4 @@
+import { z } from 'zod'
 import {
   ForeignKeyConstraintError, Op, QueryTypes, UniqueConstraintError, type CreationAttributes, type Model, type ModelStatic,
 } from 'sequelize'
@@ -5,12 +6,14 @@ import {
   MOST, predictedSchema, recipeSchema, type Page, type PageQuery, type ReadingAdded, type Trial, type TrialBody, type WashBody,
 } from '#shared/schemas'
 import { database } from '../db/connection'
+import { HELD, transact } from '../db/transaction'
 import {
   ClothRow, CoverRow, IronRow, SupplyRow, SwatchPlanRow, TrialEventRow, TrialPhotoRow, TrialReadingRow, TrialRow, WashRoundRow,
 } from '../db/models'
-import { invalid, notFound, taken } from '../utils/problem'
+import { invalid, notFound, ProblemError, taken } from '../utils/problem'
 import type { Context } from '../utils/context'
-import { addOnce } from './keyed'
+import { addOnce, sameContent } from './keyed'
+import { rowReader } from './unreadable'
 
 const inOrder = (by: string) => ({ separate: true, order: [[by, 'ASC']] as [string, string][] })
 /** All that belongs to a trial but its pictures' bytes. */
@@ -23,11 +26,19 @@ const whole = [
   { model: TrialPhotoRow, as: 'photos', attributes: ['id', 'trialId', 'stage', 'width', 'height', 'createdAt'], ...inOrder('createdAt') },
 ]
 
+/** Payloads of a swatch, as they are kept. */
+const payloadsIn = rowReader('trials', z.object({ recipe: recipeSchema, predicted: predictedSchema }))
+const unreadable = () => new ProblemError(
+  422, 'Not readable', 'Swatch: what is kept of it cannot be read. It is named under Import and export, where it can be set aside.')
+
+/** @throws ProblemError 422 where its payload cannot be read; its neighbours can */
 function toTrial(row: TrialRow): Trial {
   const p = row.get({ plain: true })
+  const [payload] = payloadsIn([{ id: p.id, workshopId: p.workshopId, name: row.cloth?.name ?? '' }], () => p)
+  if (!payload) throw unreadable()
   return {
     id: p.id, clientKey: p.clientKey, clothId: p.clothId, supplyId: p.supplyId, ironId: p.ironId, coverId: p.coverId, bed: p.bed,
-    recipe: recipeSchema.parse(p.recipe), predicted: predictedSchema.parse(p.predicted),
+    ...payload,
     grade: p.grade, marks: p.marks, markWhere: p.markWhere, note: p.note, pressedAt: p.pressedAt.toISOString(),
     clothLot: p.clothLot, supplyLot: p.supplyLot, overSupplyIds: p.overSupplyIds, planId: p.planId, scrap: p.scrap,
     events: (row.events ?? []).map(e => ({ atS: e.atS, kind: e.kind, soleC: e.soleC })), doubts: p.doubts,
@@ -73,11 +84,19 @@ export async function getTrial({ workshopId }: Context, id: string): Promise<Tri
 }
 
 /** The swatch that bears a key must be the one that is sent: another one under its key is refused, not swallowed. */
-function sameSwatch(kept: TrialRow, sent: Pick<TrialBody, 'clothId' | 'supplyId' | 'ironId'>): TrialRow {
-  if (kept.clothId !== sent.clothId || kept.supplyId !== sent.supplyId || kept.ironId !== sent.ironId)
+function sameSwatch(kept: TrialRow, sent: Omit<TrialBody, 'events' | 'readings'>): TrialRow {
+  const what = (t: TrialRow | typeof sent) => ({
+    clothId: t.clothId, supplyId: t.supplyId, ironId: t.ironId, coverId: t.coverId, bed: t.bed, grade: t.grade, marks: t.marks,
+    pressedAt: new Date(t.pressedAt),
+  })
+  if (!sameContent(what(kept), what(sent)))
     throw taken('clientKey', 'Key: another swatch bears it already. Write this one anew.')
   return kept
 }
+
+/** How often a thing was used orders the lists; it is no change of the thing, whose form stays at its version. */
+const countUsed = (table: 'cloth' | 'supply', id: string) =>
+  database().query(`update ${table} set used = used + 1 where id = :id`, { type: QueryTypes.UPDATE, replacements: { id } })
 
 /** Keeps a judged swatch once, however often it is sent: the same client key answers with the trial already kept. */
 export async function recordTrial(
@@ -88,10 +107,10 @@ export async function recordTrial(
   await checkOwned(workshopId, body)
   let isNew = true
   try {
-    await database().transaction(async (transaction) => {
+    await transact(async (transaction) => {
       const row = await TrialRow.create({ ...body, workshopId, pressedAt: new Date(body.pressedAt) }, { transaction })
-      await ClothRow.increment('used', { where: { id: row.clothId }, transaction })
-      await SupplyRow.increment('used', { where: { id: row.supplyId }, transaction })
+      await countUsed('cloth', row.clothId)
+      await countUsed('supply', row.supplyId)
       await TrialEventRow.bulkCreate(events.map((e, position) => ({ trialId: row.id, workshopId, position, ...e })), { transaction })
       await TrialReadingRow.bulkCreate(readings.map(r => ({ trialId: row.id, workshopId, ...r })), { transaction })
     })
@@ -109,7 +128,7 @@ export async function recordTrial(
 
 /** A swatch by its id, or by the key it was sent with: what is added to one that waited need not know its id. */
 export async function ownedTrial({ workshopId }: Context, id: string, lock = false): Promise<TrialRow> {
-  const row = await TrialRow.findOne({ where: { workshopId, [Op.or]: [{ id }, { clientKey: id }] }, ...(lock ? { lock: true } : {}) })
+  const row = await TrialRow.findOne({ where: { workshopId, [Op.or]: [{ id }, { clientKey: id }] }, ...(lock ? { lock: HELD } : {}) })
   if (!row) throw notFound('swatch')
   return row
 }
@@ -121,7 +140,7 @@ async function addTo<M extends TrialReadingRow | WashRoundRow>(
 ): Promise<Trial> {
   const { workshopId } = context
   const { id: trialId } = await ownedTrial(context, id)
-  await addOnce(model, workshopId, clientKey, { trialId }, () => database().transaction(async () => {
+  await addOnce(model, workshopId, clientKey, row(trialId) as Record<string, unknown>, () => transact(async () => {
     await ownedTrial(context, trialId, true)
     if (await (model as ModelStatic<Model>).count({ where: { trialId, workshopId } }) >= most)
       throw invalid([{ field: 'value', message: `${what}: a swatch keeps ${most} at the most.` }])
@@ -171,7 +190,9 @@ async function pageOf(of: 'cloth' | 'pairing', values: Record<string, string>, {
     select (select count(*) from trial where ${where})::int as total, (select json_agg(listed.trial) from (${LISTED}) listed) as rows`, {
     type: QueryTypes.SELECT, replacements: { ...values, size, skip: (page - 1) * size },
   })
-  const rows = (found?.rows ?? []).map(t => ({ ...t, recipe: recipeSchema.parse(t.recipe), predicted: predictedSchema.parse(t.predicted) }))
+  const { workshopId = '' } = values
+  const rows = (found?.rows ?? []).flatMap(t =>
+    payloadsIn([{ id: t.id, workshopId, name: t.clothName }], () => t).map(payload => ({ ...t, ...payload })))
   return { rows, total: found?.total ?? 0, page, size }
 }
 

@@ -2,7 +2,8 @@ import { createWriteStream } from 'node:fs'
 import { pipeline } from 'node:stream/promises'
 import { Transform } from 'node:stream'
 import type { H3Event } from 'h3'
-import { ProblemError } from './problem'
+import { codesOf, DISK_FULL } from '../db/codes'
+import { diskFull, ProblemError } from './problem'
 
 const tooLarge = (mostBytes: number) => new ProblemError(
   413, 'Too large', mostBytes < 1e6
@@ -49,9 +50,9 @@ async function taken(event: H3Event, mostBytes: number, put: (incoming: Transfor
       more += part.length
       if (more > LINGER_BYTES) req.socket.destroy()
     })
-    return error instanceof ProblemError
-      ? error
-      : new ProblemError(400, 'Not readable', 'The request broke off on the way. Nothing was kept; send it again.')
+    if (error instanceof ProblemError) return error
+    if (codesOf(error).some(code => DISK_FULL.has(code))) return diskFull()
+    return new ProblemError(400, 'Not readable', 'The request broke off on the way. Nothing was kept; send it again.')
   }
   if (Number(req.headers['content-length'] ?? 0) > mostBytes) throw refused(tooLarge(mostBytes))
   const gate = upTo(mostBytes)

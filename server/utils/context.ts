@@ -5,11 +5,17 @@ import { ProblemError } from './problem'
 /** For whom a request works: handed by the route to every service; no service looks it up. */
 export interface Context { workshopId: string }
 
+/** How long it is remembered which workroom that is, ms: it is asked for by every request, and hardly ever changes. */
+const KNOWN_MS = 2000
+let known: { context: Context, untilMs: number } | null = null
+
 /** The workroom this server works for: the oldest one kept. */
 export async function contextOf(): Promise<Context> {
+  if (known && known.untilMs > Date.now()) return known.context
   database()
   const row = await WorkshopRow.findOne({ attributes: ['id'], order: [['createdAt', 'ASC']] })
   if (!row)
     throw new ProblemError(503, 'No workroom yet', 'There is no workroom in this database yet: run `npm run demo`, or `npm run seed`.')
-  return { workshopId: row.id }
+  known = { context: { workshopId: row.id }, untilMs: Date.now() + KNOWN_MS }
+  return known.context
 }

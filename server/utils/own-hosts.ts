@@ -6,6 +6,10 @@ export interface Asked {
   host: string | undefined
   origin: string | undefined
   fetchSite: string | undefined
+  /** Whether it came in over TLS; null where something stands before the server and nobody knows. */
+  isSecure: boolean | null
+  /** Does it ask for a route, and not for the page itself? */
+  isRoute: boolean
   /** The port it came in by; null where a development server stands before it and nobody knows. */
   port: number | null | undefined
 }
@@ -26,14 +30,24 @@ function isOwn(host: string, port: number | null | undefined, more: readonly str
 export const furtherHosts = (setting = process.env.READY_CUFF_HOSTS ?? ''): string[] =>
   setting.toLowerCase().split(',').map(h => h.trim()).filter(Boolean)
 
+/** Is it the scheme that the board is served by? A chosen name may have TLS ended before the server. */
+function hasScheme(protocol: string, { isSecure, host }: Asked, more: readonly string[]): boolean {
+  const isChosen = more.includes(host!.toLowerCase()) || more.includes(nameAndPort(host!)?.name ?? '')
+  if (isSecure === null || isChosen) return protocol === 'http:' || protocol === 'https:'
+  return protocol === (isSecure ? 'https:' : 'http:')
+}
+
 /**
  * Why a request is not served; null where it is. A page of another address may neither read here (a name that was turned to this
  * machine has another Host) nor write (its Origin is another). Without a browser there is no Origin, and none is asked for.
  */
 export function foreign(asked: Asked, more: readonly string[] = furtherHosts()): 'host' | 'origin' | null {
   if (!asked.host || !isOwn(asked.host, asked.port, more)) return 'host'
+  const isElsewhere = asked.fetchSite !== undefined && asked.fetchSite !== 'same-origin' && asked.fetchSite !== 'none'
+  // The page may be opened from anywhere; what it asks for is asked for by itself alone, or a page elsewhere could keep the server busy.
+  if (isElsewhere && asked.isRoute) return 'origin'
   if (asked.method === 'GET' || asked.method === 'HEAD') return null
-  if (asked.fetchSite && asked.fetchSite !== 'same-origin' && asked.fetchSite !== 'none') return 'origin'
+  if (isElsewhere) return 'origin'
   if (asked.origin === undefined) return null
   let from: URL
   try {
@@ -41,5 +55,6 @@ export function foreign(asked: Asked, more: readonly string[] = furtherHosts()):
   } catch {
     return 'origin'
   }
+  if (!hasScheme(from.protocol, asked, more)) return 'origin'
   return from.host === asked.host.toLowerCase() || (more.length > 0 && isOwn(from.host, asked.port, more)) ? null : 'origin'
 }

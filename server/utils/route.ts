@@ -1,40 +1,33 @@
 import type { H3Event } from 'h3'
 import type { z, ZodType } from 'zod'
-import { unkeepable } from '#shared/schemas'
 import { asUseCase } from '../db/one-connection'
+import { onThread } from '../work/lanes'
+import { BODIES, type BodyName } from '../workers/bodies'
 import { readLimited } from './body'
 import { contextOf, type Context } from './context'
-import { ProblemError, invalid } from './problem'
+import { fromJson, parse, weighed } from './parse'
+import { ProblemError } from './problem'
 
 const USUAL_BODY_BYTES = 256 * 1024
+/** What is smaller than this is parsed at once, whatever it is. */
+const SMALL_BYTES = 48 * 1024
 
 type Out<S> = S extends ZodType ? z.output<S> : undefined
+type OutBody<B> = B extends BodyName ? z.output<typeof BODIES[B]> : Out<B>
 interface Spec<P, Q, B> {
   params?: P
   query?: Q
+  /** Its schema; the name of a large one is parsed on a thread. */
   body?: B
   /** Largest body taken, bytes. */
   mostBytes?: number
 }
-interface Input<P, Q, B> { params: Out<P>, query: Out<Q>, body: Out<B>, event: H3Event, context: Context }
+interface Input<P, Q, B> { params: Out<P>, query: Out<Q>, body: OutBody<B>, event: H3Event, context: Context }
 
-function parse<S extends ZodType>(schema: S, value: unknown): z.output<S> {
-  const result = schema.safeParse(value)
-  if (!result.success) throw invalid(result.error.issues.map(i => ({ field: i.path.join('.'), message: i.message })))
-  const field = unkeepable(value)
-  if (field !== null) throw invalid([{ field, message: `${field}: there is a character in it that cannot be kept.` }])
-  return result.data
-}
-
-async function readJson(event: H3Event, mostBytes: number): Promise<unknown> {
+async function readJsonBytes(event: H3Event, mostBytes: number): Promise<Buffer> {
   const type = getHeader(event, 'content-type') ?? ''
   if (!type.startsWith('application/json')) throw new ProblemError(415, 'Wrong kind of content', 'Send this as JSON.')
-  const raw = await readLimited(event, mostBytes)
-  try {
-    return JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(raw))
-  } catch {
-    throw new ProblemError(400, 'Not readable', 'The request is not readable JSON; it may have been cut off on the way.')
-  }
+  return readLimited(event, mostBytes)
 }
 
 /** A body taken as it is, up to a size. */
@@ -44,15 +37,27 @@ export async function readBytes(event: H3Event, mostBytes: number): Promise<Buff
   return raw
 }
 
+async function bodyOf(body: ZodType | BodyName, bytes: Buffer, { workshopId }: Context): Promise<unknown> {
+  // How much it holds is known before anything is made of it.
+  weighed(bytes)
+  const schema = typeof body === 'string' ? BODIES[body] : body
+  if (typeof body !== 'string' || bytes.length <= SMALL_BYTES) return parse(schema, fromJson(bytes))
+  return onThread('judge', 'body', { name: body, bytes }, { workshopId, smaller: 'Draw with fewer corners, or send fewer things at once.' })
+}
+
 /** A route that parses everything it is given before anything else happens. */
 export function defineRoute<
-  P extends ZodType | undefined = undefined, Q extends ZodType | undefined = undefined, B extends ZodType | undefined = undefined,
-  R = unknown,
+  P extends ZodType | undefined = undefined, Q extends ZodType | undefined = undefined,
+  B extends ZodType | BodyName | undefined = undefined, R = unknown,
 >(spec: Spec<P, Q, B>, handle: (input: Input<P, Q, B>) => Promise<R>) {
   return defineEventHandler(async (event) => {
     const params = spec.params ? parse(spec.params, getRouterParams(event, { decode: true })) : undefined
     const query = spec.query ? parse(spec.query, getQuery(event)) : undefined
-    const body = spec.body ? parse(spec.body, await readJson(event, spec.mostBytes ?? USUAL_BODY_BYTES)) : undefined
-    return asUseCase(async () => handle({ params, query, body, event, context: await contextOf() } as Input<P, Q, B>))
+    const bytes = spec.body ? await readJsonBytes(event, spec.mostBytes ?? USUAL_BODY_BYTES) : null
+    return asUseCase(async () => {
+      const context = await contextOf()
+      const body = bytes ? await bodyOf(spec.body!, bytes, context) : undefined
+      return handle({ params, query, body, event, context } as Input<P, Q, B>)
+    })
   })
 }

@@ -28,7 +28,7 @@ export function asToday(file: OlderWorkroomFile) {
     irons: irons.map(({ stops: _s, calibrations: _c, ...iron }) => iron),
     ironStops: irons.flatMap(i => i.stops.map((s, position) => ({ ...s, ironId: i.id, position }))),
     calibrations: irons.flatMap(i => i.calibrations.map(c => ({ ...c, ...unkeyed, ironId: i.id }))),
-    covers, places, plans, jobs: [], jobCloths: [], jobPieces: [], scraps: [], jobMakings: [], careEvents: [], offcuts: [], lays: [],
+    covers, places, plans, jobs: [], jobCloths: [], jobPieces: [], scraps: [], jobMakings: [], careEvents: [], setAside: [], offcuts: [], lays: [],
     layParts: [],
     runs: [], runOperations: [], runEvents: [],
     trials: kept.map(({ events: _e, readings: _r, washes: _w, photos: _p, ...trial }) => trial),

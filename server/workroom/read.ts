@@ -1,71 +1,31 @@
 import { randomBytes } from 'node:crypto'
-import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises'
-import { tmpdir } from 'node:os'
+import { readFile, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { DatabaseError, ForeignKeyConstraintError, QueryTypes, UniqueConstraintError, type Transaction } from 'sequelize'
-import { ENTITY_ROWS, shareProblem, type EntityName, type KeptCounts, type Workshop } from '#shared/schemas'
+import { shareProblem, type KeptCounts, type WorkroomPreview, type Workshop } from '#shared/schemas'
 import { database } from '../db/connection'
+import { transact } from '../db/transaction'
 import { countUse, ENTITIES, insertSet, removeRows, renaming, type Entity } from '../db/entities'
 import { takeBack } from '../services/photos'
+import { forgetAllUnreadable } from '../services/unreadable'
 import { holdWorkroom } from '../services/workshop'
 import type { Context } from '../utils/context'
 import { invalid } from '../utils/problem'
-import { unpack, type Unpacked } from './unpack'
+import { withWorkspace } from '../utils/workspace'
+import { onThread } from '../work/lanes'
+import { checkArchive, checkedRows, type Checked } from './check'
+import { ONE_OF } from './names'
+import { checkKept } from './self-check'
 
 /** Rows put in at a time. */
 const SET = 500
-const MOST_SAID = 5
 const CHECK_VIOLATION = '23514'
+/** Numbers out of range, texts too long, moments that are none. */
+const NOT_HELD = /^22/
 
-const ONE_OF: Record<EntityName, string> = {
-  cloths: 'cloth',
-  clothFibres: 'fibre share',
-  measurements: 'measurement',
-  settlePasses: 'settling pass',
-  cornerSteps: 'corner test',
-  supplies: 'supply',
-  stockMovements: 'stock movement',
-  trimRuns: 'settled run',
-  irons: 'iron',
-  ironStops: 'dial stop',
-  calibrations: 'calibration',
-  covers: 'cover',
-  places: 'place',
-  pieces: 'piece',
-  jobs: 'job',
-  jobCloths: 'cloth of a job',
-  jobPieces: 'piece of a job',
-  scraps: 'scrap',
-  jobMakings: 'making of a job',
-  careEvents: 'look at a garment',
-  offcuts: 'offcut',
-  lays: 'lay',
-  layParts: 'part of a lay',
-  runs: 'run',
-  runOperations: 'operation of a run',
-  runEvents: 'event of a run',
-  plans: 'plan of scraps',
-  trials: 'swatch',
-  trialEvents: 'press event',
-  trialReadings: 'reading',
-  washes: 'wash',
-  photos: 'picture',
-}
 type Row = Record<string, unknown>
 
 const said = (field: string, why: string) => invalid([{ field, message: `File: ${why}. Nothing was changed.` }])
-
-/** A row as its entity has it, or what is wrong with it. */
-function checked({ name }: Entity, row: unknown, n: number): Row {
-  const result = ENTITY_ROWS[name].safeParse(row)
-  if (result.success) return result.data
-  throw invalid(
-    result.error.issues.slice(0, MOST_SAID).map(i => ({
-      field: ['rows', name, n, ...i.path].join('.'),
-      message: `File, ${ONE_OF[name]} ${n + 1}: ${i.message} Nothing was changed.`,
-    })),
-  )
-}
 
 /** What a database refuses, as a sentence about the row that was refused. */
 function inWords({ name, points = {}, model }: Entity, error: unknown): unknown {
@@ -81,41 +41,42 @@ function inWords({ name, points = {}, model }: Entity, error: unknown): unknown 
     const sameId = ((error.parent as { constraint?: string }).constraint ?? '').endsWith('_pkey')
     return said(field, sameId ? `the same ${one} stands in it twice` : `two of its rows (${one}) have the same code, name, place or key`)
   }
-  if (error instanceof DatabaseError && (error.parent as { code?: string }).code === CHECK_VIOLATION)
-    return said(field, `a ${one} in it has a figure that none can have`)
+  const code = error instanceof DatabaseError ? (error.parent as { code?: string }).code ?? '' : ''
+  if (code === CHECK_VIOLATION || NOT_HELD.test(code)) return said(field, `a ${one} in it has a figure that none can have`)
   return error
 }
 
+/** The picture of a row: within the row in older files, beside the rows in an archive. */
+async function pictureBytes(folder: string, { id, jpeg }: { id: string, jpeg?: string }): Promise<Buffer> {
+  const bytes = jpeg === undefined
+    ? await readFile(join(folder, 'pictures', `${id}.jpg`)).catch(() => null)
+    : Buffer.from(jpeg, 'base64')
+  if (!bytes || bytes.length === 0) throw said('rows.photos', 'a picture in it is empty, or not there')
+  return bytes
+}
+
 /** Every picture is unpacked and packed anew, whatever it claims to be, and laid beside the rows. */
-async function pictures(
-  file: Unpacked,
-  folder: string,
-): Promise<(id: string) => Promise<{ jpeg: Buffer, width: number, height: number }>> {
-  const sizes = new Map<string, { width: number, height: number }>(),
-    entity = ENTITIES.find(e => e.name === 'photos')!
+async function pictures(folder: string): Promise<(id: string) => Promise<{ jpeg: Buffer, width: number, height: number }>> {
+  const sizes = new Map<string, { width: number, height: number }>()
   const at = (id: string) => join(folder, `${id}.packed`)
-  let n = 0
-  for await (const row of file.rows('photos')) {
-    const { id, jpeg: within } = checked(entity, row, n++) as { id: string, jpeg?: string }
-    const bytes = within === undefined ? await file.picture(id) : Buffer.from(within, 'base64')
-    if (!bytes || bytes.length === 0) throw said('rows.photos', 'a picture in it is empty, or not there')
-    const { jpeg, width, height } = await takeBack(bytes)
-    sizes.set(id, { width, height })
-    await writeFile(at(id), jpeg, { mode: 0o600 })
+  for await (const row of checkedRows(folder, 'photos')) {
+    const photo = row as { id: string, jpeg?: string }
+    const { jpeg, width, height } = await takeBack(await pictureBytes(folder, photo))
+    sizes.set(photo.id, { width, height })
+    await writeFile(at(photo.id), jpeg, { mode: 0o600 })
   }
   return async id => ({ jpeg: await readFile(at(id)), ...sizes.get(id)! })
 }
 
 async function putIn(
   entity: Entity,
-  file: Unpacked,
+  folder: string,
   workshopId: string,
   rename: (entity: Entity, row: Row) => Row,
   picture: (id: string) => Promise<object>,
   transaction: Transaction,
 ): Promise<void> {
-  let set: Row[] = [],
-    n = 0
+  let set: Row[] = []
   const put = async () => {
     try {
       await insertSet(entity, workshopId, set, transaction)
@@ -125,8 +86,8 @@ async function putIn(
     set = []
   }
   const size = entity.name === 'photos' ? 20 : SET
-  for await (const given of file.rows(entity.name)) {
-    const row = checked(entity, given, n++)
+  for await (const given of checkedRows(folder, entity.name)) {
+    const row = given as Row
     const whole = entity.name === 'photos' ? { ...row, ...(await picture(row.id as string)) } : row
     set.push(rename(entity, whole))
     if (set.length >= size) await put()
@@ -158,21 +119,27 @@ const keptOf = (counts: Record<string, number>): KeptCounts => ({
   photos: counts.photos ?? 0,
 })
 
-async function withUnpacked<T>(path: string, work: (file: Unpacked, folder: string) => Promise<T>): Promise<T> {
-  const folder = await mkdtemp(join(tmpdir(), 'ready-cuff-'))
-  try {
-    return await work(await unpack(path, folder), folder)
-  } finally {
-    await rm(folder, { recursive: true, force: true })
-  }
+/** Where an archive is checked: on a thread, so that the server goes on answering; or here, where there is no server. */
+type Where = 'thread' | 'here'
+const IMPORT_MS = 15 * 60_000
+async function withChecked<T>(
+  { workshopId }: Context, path: string, where: Where, work: (file: Checked, folder: string) => Promise<T>,
+): Promise<T> {
+  const smaller = 'Leave pictures out of it, or restore it with `npm run restore`, which takes the time it needs.'
+  return withWorkspace('in', async folder => work(
+    where === 'here'
+      ? await checkArchive(path, folder)
+      : await onThread('paper', 'archive', { path, folder }, { workshopId, mostMs: IMPORT_MS, smaller }),
+    folder))
 }
 
 /** What a workroom file holds, and when it was written. */
-export const inspectWorkroom = (path: string): Promise<{ name: string, written: string | null, kept: KeptCounts }> =>
-  withUnpacked(path, async ({ head, counts }) => ({
+export const inspectWorkroom = (context: Context, path: string): Promise<Omit<WorkroomPreview, 'now'>> =>
+  withChecked(context, path, 'thread', async ({ head, counts, unreadable }) => ({
     name: (head.workshop as Workshop).name,
     written: (head.written as string | undefined) ?? null,
     kept: keptOf(counts),
+    unreadable,
   }))
 
 /** What is kept now. */
@@ -194,19 +161,23 @@ export async function keptNow({ workshopId }: Context): Promise<KeptCounts> {
  * read as it comes, so that memory stays flat. Every row gets an id of its own, so that the same file can be read into two workrooms.
  * @throws ProblemError naming the row and field that is wrong
  */
-export const readWorkroom = (context: Context, path: string): Promise<KeptCounts> =>
-  withUnpacked(path, async (file, folder) => {
+export const readWorkroom = (context: Context, path: string, where: Where = 'thread'): Promise<KeptCounts> =>
+  withChecked(context, path, where, async (file, folder) => {
     const { workshopId } = context
-    const picture = await pictures(file, folder)
-    const rename = renaming(randomBytes(32))
-    await database().transaction(async (transaction) => {
-      const room = await holdWorkroom(context)
+    const picture = await pictures(folder)
+    const secret = randomBytes(32)
+    await transact(async (transaction) => {
+      // As many rows as there are: this one may take longer than a request's statements.
+      await database().query('set local statement_timeout = 0', { transaction })
+      const room = await holdWorkroom(context), rename = renaming(secret)
       await removeRows(workshopId, transaction)
-      for (const entity of ENTITIES) await putIn(entity, file, workshopId, rename, picture, transaction)
+      for (const entity of ENTITIES) await putIn(entity, folder, workshopId, rename, picture, transaction)
       await checkWhole(workshopId, transaction)
       await countUse(workshopId, transaction)
       const { name, units, rules } = file.head.workshop as Pick<Workshop, 'name' | 'units' | 'rules'>
       await room.update({ name, units, rules }, { transaction })
     })
+    forgetAllUnreadable(workshopId)
+    void checkKept(workshopId)
     return keptOf(file.counts)
   })

@@ -1,4 +1,4 @@
-import { createReadStream, createWriteStream, type WriteStream } from 'node:fs'
+import { createReadStream, createWriteStream, existsSync, type WriteStream } from 'node:fs'
 import { once } from 'node:events'
 import { join } from 'node:path'
 import { createInterface } from 'node:readline'
@@ -24,6 +24,9 @@ interface Begun { list: boolean, key: string, n: number, value: Record<string, u
 const handsOn = (path: Path, list: boolean): boolean =>
   path.length === 0 || (path[0] === 'rows' && (path.length === 1 || (path.length === 2 && list)))
 
+/** No workroom file is nested deeper than this. */
+const DEEPEST = 40
+
 /** Puts values together from tokens, and hands each finished one on with where it stands. */
 function gatherer(handOn: (path: Path, value: unknown) => void): (token: Token) => void {
   const begun: Begun[] = []
@@ -39,7 +42,10 @@ function gatherer(handOn: (path: Path, value: unknown) => void): (token: Token) 
     within.n++
   }
   function begin(list: boolean): void {
-    begun.push({ list, key: '', n: 0, value: handsOn(here(), list) ? null : list ? [] : {} })
+    if (begun.length >= DEEPEST) throw new Error(`nested deeper than ${DEEPEST}`)
+    // Only what stands near the top is handed on; further down nobody asks where.
+    const passes = begun.length <= 2 && handsOn(here(), list)
+    begun.push({ list, key: '', n: 0, value: passes ? null : list ? [] : {} })
   }
   function end(): void {
     const { value } = begun.pop()!
@@ -69,7 +75,6 @@ function gatherer(handOn: (path: Path, value: unknown) => void): (token: Token) 
  */
 export async function spool(json: Readable, folder: string, lists: readonly string[]): Promise<Spooled> {
   const files = new Map<string, WriteStream>(), counts: Record<string, number> = {}, head: Record<string, unknown> = {}
-  const fileOf = (list: string) => join(folder, `${list}.ndjson`)
   let waitFor: WriteStream | null = null
   const take = gatherer((path, value) => {
     const [first, list] = path
@@ -77,7 +82,7 @@ export async function spool(json: Readable, folder: string, lists: readonly stri
     if (path.length !== 3 || first !== 'rows' || !lists.includes(String(list))) return
     const name = String(list)
     let file = files.get(name)
-    if (!file) files.set(name, (file = createWriteStream(fileOf(name), { mode: 0o600 })))
+    if (!file) files.set(name, (file = createWriteStream(fileOf(folder, name), { mode: 0o600 })))
     counts[name] = (counts[name] ?? 0) + 1
     if (!file.write(`${JSON.stringify(value)}\n`)) waitFor = file
   })
@@ -101,9 +106,14 @@ export async function spool(json: Readable, folder: string, lists: readonly stri
   }
   return {
     head, counts,
-    async* rows(list) {
-      if (!counts[list]) return
-      for await (const line of createInterface({ input: createReadStream(fileOf(list)), crlfDelay: Infinity })) yield JSON.parse(line)
-    },
+    async* rows(list) { if (counts[list]) yield* spooledRows(folder, list) },
   }
+}
+
+const fileOf = (folder: string, list: string) => join(folder, `${list}.ndjson`)
+/** The rows of a list that was laid out in a folder, one at a time; none where there is no such list. */
+export async function* spooledRows(folder: string, list: string): AsyncGenerator<unknown> {
+  const path = fileOf(folder, list)
+  if (!existsSync(path)) return
+  for await (const line of createInterface({ input: createReadStream(path), crlfDelay: Infinity })) yield JSON.parse(line)
 }

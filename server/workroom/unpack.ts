@@ -4,8 +4,7 @@ import { join } from 'node:path'
 import type { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { open as openZip, type Entry, type ZipFile } from 'yauzl'
-import { olderWorkroomFile, WORKROOM_JSON, workroomHead } from '#shared/schemas'
-import { ENTITIES } from '../db/entities'
+import { ENTITY_ROWS, keptForm, olderWorkroomFile, WORKROOM_JSON, workroomHead } from '#shared/schemas'
 import { invalid, ProblemError } from '../utils/problem'
 import { asToday } from './older'
 import { spool, type Spooled } from './spool'
@@ -23,7 +22,8 @@ export interface Unpacked extends Spooled {
 }
 
 const refused = (why: string) => invalid([{ field: 'file', message: `File: ${why} Nothing was changed.` }])
-const LISTS = ENTITIES.map(e => e.name)
+const LISTS = Object.keys(ENTITY_ROWS)
+const olderForm = keptForm(olderWorkroomFile)
 
 async function beginning(path: string): Promise<Buffer> {
   const file = await open(path)
@@ -79,7 +79,7 @@ async function unzip(path: string, folder: string): Promise<string> {
 async function older(json: string): Promise<Spooled> {
   const text = await readFile(json)
   if (text.length > OLDER_MOST_BYTES) throw refused('it is of an old version and larger than any was.')
-  const read = olderWorkroomFile.safeParse(JSON.parse(text.toString('utf8')))
+  const read = olderForm.safeParse(JSON.parse(text.toString('utf8')))
   if (!read.success) throw invalid(read.error.issues.slice(0, 5).map(i => ({ field: i.path.join('.'), message: i.message })))
   const { rows, ...head } = asToday(read.data), lists: Record<string, unknown[]> = rows
   return {

@@ -27,7 +27,9 @@ async function columnsThere({ name, model }: Entity, transaction: Transaction): 
 }
 
 /** The rows of an entity in sets, by a cursor of the one transaction that sees everything as one moment had it. */
-async function* rowsIn(entity: Entity, workshopId: string, transaction: Transaction): AsyncGenerator<Row[]> {
+export async function* rowsIn(
+  entity: Entity, workshopId: string, transaction: Transaction, fetched = FETCHED,
+): AsyncGenerator<Row[]> {
   const { name, model, order } = entity
   const columns = await columnsThere(entity, transaction)
   if (columns.length === 0) return
@@ -40,7 +42,7 @@ async function* rowsIn(entity: Entity, workshopId: string, transaction: Transact
     { replacements: { workshopId }, transaction },
   )
   for (;;) {
-    const found = await database().query<Row>(`fetch ${FETCHED} from ${cursor}`, { type: QueryTypes.SELECT, transaction })
+    const found = await database().query<Row>(`fetch ${fetched} from ${cursor}`, { type: QueryTypes.SELECT, transaction })
     if (found.length === 0) break
     yield found.map(row => written(columnsOf(model, row)))
   }

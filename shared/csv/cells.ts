@@ -1,8 +1,9 @@
 /** Cells as people write them: decimal commas, units typed behind the figure, yes and no. */
 
 /** A text that a spreadsheet would run as a formula is written with an apostrophe before it, and read back without. */
-const RUNS = /^[=+\-@\t\r]/
-const GUARDED = /^'(?=[=+\-@\t\r'])/
+// The full-width forms are read as the plain ones by some.
+const RUNS = /^[=+\-@\t\r\uFF1D\uFF0B\uFF0D\uFF20]/
+const GUARDED = /^'(?=[=+\-@\t\r'\uFF1D\uFF0B\uFF0D\uFF20])/
 export const guard = (text: string): string => RUNS.test(text) || GUARDED.test(text) ? `'${text}` : text
 export const unguard = (cell: string): string => cell.replace(GUARDED, '')
 

@@ -9,13 +9,17 @@ export interface Backup { file: string, madeAt: string, why: BackupReason, bytes
 /** How much of each thing there is. */
 export interface KeptCounts { cloths: number, supplies: number, trials: number, jobs: number, photos: number }
 /** What a workroom file holds beside what is kept now. */
-export interface WorkroomPreview { name: string, written: string | null, kept: KeptCounts, now: KeptCounts }
+export interface WorkroomPreview { name: string, written: string | null, kept: KeptCounts, now: KeptCounts, unreadable: number }
 
 /** Whether the server is well, and what it stands on. */
 export interface Health {
   ok: boolean
   database: boolean
   migrations: { done: number, pending: number } | null
+  /** Room on the disk that holds the data, and on the one where files lie while they are worked on; null where it cannot be told. */
   diskFreeMB: number | null
+  tempFreeMB: number | null
+  /** Kept rows that cannot be read, as far as this server has met them. */
+  unreadable: number
   lastBackupAt: string | null
 }

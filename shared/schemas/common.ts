@@ -26,7 +26,8 @@ export const problemSchema = z.object({
 export type FieldProblem = z.infer<typeof fieldProblemSchema>
 export type Problem = z.infer<typeof problemSchema>
 
-export const idSchema = z.uuid('This is not the address of anything kept here.')
+/** An id in small letters, however it was written: the database takes two spellings for one row. */
+export const idSchema = z.uuid('This is not the address of anything kept here.').toLowerCase()
 export const idParams = z.object({ id: idSchema })
 
 /** A number with a name and a range, so that every refusal names its field. */

@@ -7,15 +7,23 @@ import { placeKeyField } from './place'
 const BLOCK_KEYS = BLOCKS.map(b => b.key) as [string, ...string[]]
 const across = numberField('Outline', 'mm', -10_000, 10_000)
 const point = z.tuple([across, across], { error: 'Outline: a corner is two numbers, in mm.' })
+/** What one outline may be: longest side (mm), corners of a ring, holes. */
+export const OUTLINE_LIMITS = { longMm: 10_000, corners: 2000, holes: 20 } as const
 const ring = z
   .array(point, { error: 'Outline: give its corners.' })
   .min(3, 'Outline: it needs three corners at least.')
-  .max(2000, 'Outline: 2000 corners at the most.')
-  .refine(r => crossing(r.map(([x, y]) => ({ x, y }))) === null, 'Outline: it crosses itself.')
-/** A payload of an outline: its corners in mm, the length upward. */
-export const outlinePayload = z.object({
-  rim: ring, holes: z.array(ring, { error: 'Outline: give its holes.' }).max(20, 'Outline: twenty holes at the most.').default([]),
+  .max(OUTLINE_LIMITS.corners, `Outline: ${OUTLINE_LIMITS.corners} corners at the most.`)
+const outlineOfRings = <R extends z.ZodType>(ring: R) => z.object({
+  rim: ring,
+  holes: z.array(ring, { error: 'Outline: give its holes.' }).max(OUTLINE_LIMITS.holes, `Outline: ${OUTLINE_LIMITS.holes} holes at the most.`)
+    .default([]),
 })
+/** A payload of an outline: its corners in mm, the length upward. As it was drawn, it may not cross itself. */
+export const outlinePayload = outlineOfRings(
+  ring.refine(r => crossing(r.map(([x, y]) => ({ x, y }))) === null, 'Outline: it crosses itself.'),
+)
+/** An outline that was worked out, and is only shown again. */
+export const shownOutline = outlineOfRings(ring)
 export type OutlinePayload = z.infer<typeof outlinePayload>
 
 const blockShape = z

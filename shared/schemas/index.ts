@@ -1,4 +1,5 @@
 export * from './common'
+export * from './kept'
 export * from './cloth'
 export * from './supply'
 export * from './iron'

@@ -4,7 +4,7 @@ import { jobPieceRow, layPartRow, layRow, offcutRow } from './cut'
 import { coverSchema, ironBody, ironStopSchema } from './iron'
 import { jobClothSchema, jobBody } from './job'
 import {
-  calibrationRecord, cornerStepBody, measurementBody, runsForward, settlePassBody, stockMovementBody, trimRunFields,
+  calibrationRecord, cornerStepBody, measurementBody, runsForward, settlePassFields, stockMovementBody, trimRunFields,
 } from './records'
 import { careEventRow } from './care'
 import { jobMakingRow } from './making'
@@ -40,7 +40,7 @@ export const ENTITY_ROWS = {
   cloths: clothFields.omit({ fibres: true }).extend({ id: idSchema }),
   clothFibres: fibreShareSchema.extend({ ...ofCloth, position }),
   measurements: measurementBody.extend({ ...made, ...ofCloth, value: z.number() }),
-  settlePasses: settlePassBody.extend({ ...made, ...ofCloth }),
+  settlePasses: settlePassFields.extend({ ...made, ...ofCloth }),
   cornerSteps: cornerStepBody.extend({ ...made, ...ofCloth }),
   // What was moved past a limit before there was one is kept, and comes back.
   supplies: supplyFields.extend({ id: idSchema, stockM: z.number().min(0).max(1e9) }),
@@ -69,6 +69,10 @@ export const ENTITY_ROWS = {
   trialReadings: z.object({ ...readingBody.shape, ...made, ...ofTrial, ...keyed }),
   washes: washBody.extend({ ...made, ...ofTrial }),
   careEvents: careEventRow,
+  /** What could not be read and was set aside: the row as it was kept. */
+  setAside: z.object({
+    ...made, entity: z.string().max(40), rowId: z.string().max(120), name: z.string().max(200), why: z.string().max(500), kept: z.unknown(),
+  }),
   photos: z.object({
     ...made, ...ofTrial, ...keyed, stage: z.enum(PHOTO_STAGES), width: z.number().int(), height: z.number().int(),
     /** In files of version 3; in an archive the picture stands beside the JSON. */
@@ -76,6 +80,23 @@ export const ENTITY_ROWS = {
   }),
 }
 export type EntityName = keyof typeof ENTITY_ROWS
+/** Columns that hold a payload, whatever is in it: what cannot be read there is kept as it is, and told. */
+export const PAYLOADS: Partial<Record<EntityName, readonly string[]>> = {
+  jobPieces: ['shape', 'allowances', 'inset', 'keepOuts', 'byHand'],
+  jobMakings: ['work'],
+  scraps: ['face', 'back'],
+  offcuts: ['outline'],
+  runOperations: ['recipe', 'prints', 'outline', 'keepOuts', 'predicted'],
+  plans: ['scraps'],
+  trials: ['recipe', 'predicted', 'doubts', 'markWhere'],
+  setAside: ['kept'],
+}
+const ENTITY_NAMES = Object.keys(ENTITY_ROWS) as [EntityName, ...EntityName[]]
+export const setAsideBody = z.object({
+  entity: z.enum(ENTITY_NAMES, { error: 'Row: say of which kind.' }), id: z.string({ error: 'Row: say which.' }).min(1, 'Row: say which.').max(120),
+})
+/** A kept row of which something cannot be read: it stands beside its neighbours, named, until it is set aside. */
+export interface Unreadable { entity: EntityName, id: string, name: string, why: string }
 export type EntityRows = { [N in EntityName]: z.infer<(typeof ENTITY_ROWS)[N]>[] }
 
 export const WORKROOM_FORMAT = 'ready-cuff-workroom', WORKROOM_VERSION = 4
@@ -112,7 +133,7 @@ export const olderWorkroomFile = z.object({
     .array(
       clothFields.extend({
         id: idSchema, measurements: z.array(measurementBody.extend(dated.shape).extend({ value: z.number() })),
-        settle: z.array(settlePassBody.extend(dated.shape)), corners: z.array(cornerStepBody.extend(dated.shape)),
+        settle: z.array(settlePassFields.extend(dated.shape)), corners: z.array(cornerStepBody.extend(dated.shape)),
         pieces: z.array(pieceSchema.omit({ id: true }).extend({ place: placeKeyField })).default([]),
       }),
     ),

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { MOST_GROWTH_PCT, MOST_SHRINK_PCT } from '#core/shrink'
 import { MOST } from './limits'
 import { idSchema, momentField, numberField, textField } from './common'
 
@@ -16,13 +17,25 @@ export const measurementBody = z.object({
 export type MeasurementBody = z.infer<typeof measurementBody>
 interface Measurement extends MeasurementBody { id: string, value: number, createdAt: string }
 
-export const settlePassBody = z.object({
+export const settlePassFields = z.object({
   kind: z.enum(['press', 'wash'], { error: 'Pass: a press or a wash.' }),
   heatC: numberField('Heat', '°C', 0, 240),
   alongBeforeMm: numberField('Along before', 'mm', 10, 5000), alongAfterMm: numberField('Along after', 'mm', 10, 5000),
   acrossBeforeMm: numberField('Across before', 'mm', 10, 5000), acrossAfterMm: numberField('Across after', 'mm', 10, 5000),
 })
-export type SettlePassBody = z.infer<typeof settlePassBody>
+/** Every piece is cut by what a pass says: a figure that was misread is refused. */
+export const settlePassBody = settlePassFields.superRefine((pass, ctx) => {
+  for (const [way, name] of [['along', 'Along'], ['across', 'Across']] as const) {
+    const before = pass[`${way}BeforeMm`], after = pass[`${way}AfterMm`], shrinkPct = (1 - after / before) * 100
+    if (shrinkPct <= MOST_SHRINK_PCT && shrinkPct >= -MOST_GROWTH_PCT) continue
+    ctx.addIssue({
+      code: 'custom', path: [`${way}AfterMm`],
+      message: `${name} after: from ${before} mm to ${after} mm is ${Math.abs(Math.round(shrinkPct))} % ${shrinkPct > 0 ? 'shorter' : 'longer'}, `
+        + `and no fabric does that. Measure it again.`,
+    })
+  }
+})
+export type SettlePassBody = z.infer<typeof settlePassFields>
 
 export const SEEN = ['nothing', 'shine', 'colour', 'shrink', 'stick', 'smell'] as const
 export const cornerStepBody = z.object({

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { BED_KINDS, type BedKindKey } from '#core/materials'
 import { idSchema, momentField, nameField, numberField, textField, wholeField } from './common'
-import { MOST_PRINTS, outlinePayload, printSchema } from './cut'
+import { MOST_PRINTS, printSchema, shownOutline } from './cut'
 import { MOST } from './limits'
 import { predictedSchema, recipeSchema } from './trial'
 
@@ -39,15 +39,16 @@ export const runOperationSchema = z.object({
   standing: z.enum(STANDINGS, { error: 'Standing: proved, held, stale, estimated or hands.' }),
   prints: z.array(printSchema, { error: 'Set-downs: give a list.' }).max(MOST_PRINTS, `Set-downs: ${MOST_PRINTS} at the most.`),
   /** What is covered, as it lies on the board; none for what has no shape. */
-  outline: outlinePayload.nullable(),
-  keepOuts: z.array(outlinePayload, { error: 'Keep out: give a list.' }).max(40, 'Keep out: forty at the most.').default([]),
+  outline: shownOutline.nullable(),
+  keepOuts: z.array(shownOutline, { error: 'Keep out: give a list.' }).max(40, 'Keep out: forty at the most.').default([]),
   motion: z.enum(['still', 'circles'], { error: 'Iron: still or circles.' }).default('still'),
   predicted: predictedSchema.nullable().default(null),
 })
 export type RunOperation = z.infer<typeof runOperationSchema>
 
 const noCircle = (operations: readonly { id: string, needs: readonly string[] }[]): boolean => {
-  const left = new Map(operations.map(o => [o.id, o.needs.filter(n => operations.some(x => x.id === n))]))
+  const ids = new Set(operations.map(o => o.id))
+  const left = new Map(operations.map(o => [o.id, o.needs.filter(n => ids.has(n))]))
   for (let before = -1; left.size !== before;) {
     before = left.size
     for (const [id, needs] of left) if (needs.every(n => !left.has(n))) left.delete(id)
@@ -85,7 +86,7 @@ export const runEventSchema = z.object({
   device: idSchema,
   /** By the clock of the board that tells it, ms since 1970. */
   atMs: z.number({ error: 'Time: say when.' }).int('Time: say when.').min(Date.UTC(1970, 0, 1), 'Time: say when.')
-    .max(Date.UTC(2200, 0, 1), 'Time: years go to 2199.'),
+    .max(Date.UTC(2200, 0, 1) - 1, 'Time: years go to 2199.'),
   kind: z.enum(RUN_EVENT_KINDS, { error: 'Event: it is of no known kind.' }),
   op: operationId.nullable().default(null),
   pass: numberField('Pass', '', -1, 1).int('Pass: give a whole number.').nullable().default(null),

@@ -9,6 +9,7 @@ import { initPlace } from './place'
 import { initRecords } from './records'
 import { initRun } from './run'
 import { initScrap } from './scrap'
+import { initSetAside } from './set-aside'
 import { initSupply } from './supply'
 import { initSwatch } from './swatch'
 import { initTrial } from './trial'
@@ -24,6 +25,7 @@ export { JobMakingRow } from './making'
 export { PieceRow, PlaceRow } from './place'
 export { RunEventRow, RunOperationRow, RunRow } from './run'
 export { ScrapRow } from './scrap'
+export { SetAsideRow } from './set-aside'
 export { SupplyRow } from './supply'
 export { SwatchPlanRow, TrialPhotoRow, TrialReadingRow, WashRoundRow } from './swatch'
 export { TrialEventRow, TrialRow } from './trial'
@@ -44,4 +46,5 @@ export function initModels(sequelize: Sequelize): void {
   initMaking(sequelize)
   initRun(sequelize)
   initCare(sequelize)
+  initSetAside(sequelize)
 }

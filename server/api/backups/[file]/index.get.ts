@@ -4,4 +4,4 @@ import { inspectWorkroom, keptNow } from '../../../workroom/read'
 
 /** What is in a backup, beside what is kept now. */
 export default defineRoute({ params: backupParams }, async ({ context, params }) => (
-  { ...await inspectWorkroom(await backupPath(params.file)), now: await keptNow(context) }))
+  { ...await inspectWorkroom(context, await backupPath(params.file)), now: await keptNow(context) }))

@@ -1,7 +1,7 @@
 import { chalkQuery, idParams } from '#shared/schemas'
 import { cuttingOf, pieceGround } from '../../../services/cutting'
 import { getSupply } from '../../../services/shelf'
-import { chalkPdf } from '../../../services/chalk'
+import { onThread } from '../../../work/lanes'
 
 export default defineRoute({ params: idParams, query: chalkQuery }, async ({ context, params, query, event }) => {
   const { job, pieces, ground } = await pieceGround(context, params.id)
@@ -10,6 +10,8 @@ export default defineRoute({ params: idParams, query: chalkQuery }, async ({ con
   // The lay as it is drawn; once it is cut, the last one that was.
   const own = lays.filter(l => l.supplyId === supply.id)
   const lay = own.find(l => l.cutAt === null) ?? own.at(-1)
+  const sheet = { jobName: job.name, supply, pieces, parts: lay?.parts ?? [], ground }
+  const bytes = await onThread('paper', 'chalk', sheet, { ...context, smaller: 'Lay fewer parts at once.' })
   setResponseHeaders(event, { 'content-type': 'application/pdf', 'content-disposition': 'attachment; filename="lay.pdf"' })
-  return chalkPdf(job.name, supply, pieces, lay?.parts ?? [], ground)
+  return bytes
 })

@@ -1,6 +1,6 @@
-import { idParams, makingsBody } from '#shared/schemas'
+import { idParams } from '#shared/schemas'
 import { saveMakings } from '../../../services/makings'
 
 export default defineRoute(
-  { params: idParams, body: makingsBody, mostBytes: 2_000_000 }, ({ context, params, body }) => saveMakings(context, params.id, body),
+  { params: idParams, body: 'makings', mostBytes: 2_000_000 }, ({ context, params, body }) => saveMakings(context, params.id, body),
 )

@@ -1,6 +1,6 @@
-import { idParams, jobPiecesBody } from '#shared/schemas'
+import { idParams } from '#shared/schemas'
 import { savePieces } from '../../../services/cutting'
 
 export default defineRoute(
-  { params: idParams, body: jobPiecesBody, mostBytes: 4_000_000 }, ({ context, params, body }) => savePieces(context, params.id, body),
+  { params: idParams, body: 'pieces', mostBytes: 4_000_000 }, ({ context, params, body }) => savePieces(context, params.id, body),
 )

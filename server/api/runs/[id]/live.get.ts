@@ -1,41 +1,31 @@
-import { idParams, runEventsQuery } from '#shared/schemas'
-import { asUseCase } from '../../../db/one-connection'
+import { idParams, runEventsQuery, type RunNews } from '#shared/schemas'
+import { watchersOf } from '../../../live'
 import { newsOf } from '../../../services/runs'
 
-const LOOK_MS = 700
 /** A watcher that is let go comes back by itself, and goes on from what it saw last. */
 const LONGEST_MS = 10 * 60_000
+/** Whatever stands between keeps a stream open only while something comes. */
+const BREATH_MS = 25_000
 
 /** Streams what happens in a run, as it is kept, as server-sent events. Any number of boards may watch, whichever server they ask. */
 export default defineRoute({ params: idParams, query: runEventsQuery }, async ({ context, params, query, event }) => {
   const seen = Number(getHeader(event, 'last-event-id'))
   let after = Number.isInteger(seen) && seen >= 0 ? seen : query.after
-  const first = await newsOf(context, params.id, after)
+  // A run that is not of this workroom is refused before anything is streamed.
+  await newsOf(context, params.id, Number.MAX_SAFE_INTEGER)
   const stream = createEventStream(event)
-  let looking = false
-  const tell = async (news: Awaited<ReturnType<typeof newsOf>>) => {
+  const tell = (news: RunNews) => {
     after = news.events.at(-1)?.position ?? after
-    await stream.push({ id: String(after), data: JSON.stringify(news) })
+    void stream.push({ id: String(after), data: JSON.stringify(news) })
   }
-  const look = async () => {
-    if (looking) return
-    looking = true
-    try {
-      const news = await asUseCase(() => newsOf(context, params.id, after))
-      if (news.events.length > 0) await tell(news)
-    } catch {
-      // The database is away for now: the watcher is let go and comes back.
-      await stream.close()
-    } finally {
-      looking = false
-    }
-  }
-  const timer = setInterval(look, LOOK_MS)
-  const end = setTimeout(() => { void stream.close() }, LONGEST_MS)
+  const letGo = () => { void stream.close() }
+  const stop = watchersOf(context.workshopId).watch(params.id, after, tell, letGo)
+  const breath = setInterval(() => { void stream.push({ event: 'breath', data: '' }) }, BREATH_MS)
+  const end = setTimeout(letGo, LONGEST_MS)
   stream.onClosed(() => {
-    clearInterval(timer)
+    stop()
+    clearInterval(breath)
     clearTimeout(end)
   })
-  void tell(first)
   return stream.send()
 })

@@ -6,7 +6,7 @@ import { jobPieceSchema, pressedAsTheHouse, rulesSchema, supplyFields, type JobP
 import { readSvg } from '#shared/svg'
 import { sheetsOf } from '../../e2e/paper'
 import { chalkPdf } from './chalk'
-import { PAPERS, pieceTemplates, templatesPdf, templatesSvg, tilesAlong } from './templates'
+import { PAPERS, pieceTemplates, rowLetters, templatesPdf, templatesSvg, tilesAlong } from './templates'
 
 const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`
 const backing: Supply = {
@@ -125,5 +125,14 @@ describe('templates on paper', () => {
     const sheets = await sheetsOf(await chalkPdf('A job', backing, [flap], laid, ground))
     expect(sheets.length).toBe(3)
     expect(sheets[0]!.lines.length).toBeGreaterThan(60 * 4)
+  })
+  it('rows of tiles go on after Z', () => expect([0, 25, 26, 51, 52, 701, 702].map(rowLetters)).toEqual(['A', 'Z', 'AA', 'AZ', 'BA', 'ZZ', 'AAA']))
+  it('more paper than anyone glues together is refused before it is drawn, naming what takes most of it', async () => {
+    const side = 7500
+    const sail = piece(9, 'strip', {
+      name: 'Sail',
+      shape: { format: 1, kind: 'outline', drawnBy: 'seam', rim: [[0, 0], [side, 0], [side, side], [0, side]], holes: [] },
+    })
+    await expect(templatesPdf('A job', pieceTemplates([sail], ground), PAPERS.A4)).rejects.toThrow(/sheets, and 200 are the most\. Sail alone takes/)
   })
 })

@@ -4,6 +4,7 @@ import { cutPiece, supplyOf, type CutPiece, type CuttingGround } from '#shared/c
 import type { JobPiece } from '#shared/schemas'
 import { writeSvg, type SvgPiece, type SvgRole } from '#shared/svg'
 import { timesWords } from '#shared/words'
+import { invalid } from '../utils/problem'
 import { facesWithin, type Face } from './letters'
 import { A4_MM, paper, sheetOf, wrap, type PaperMm, type Sheet } from './paper'
 import { drawRings, LINE, MARGIN_MM } from './rings'
@@ -63,6 +64,9 @@ function grainArrow(sheet: Sheet, x: number, y: number, longMm: number, deg: num
     }
 }
 
+/** What a row of tiles is called: A to Z, then AA, AB and so on. */
+export const rowLetters = (row: number): string => (row < 26 ? '' : rowLetters(Math.floor(row / 26) - 1)) + String.fromCharCode(65 + row % 26)
+
 /** Where tiles begin along a side, mm. */
 export function tilesAlong(mm: number, printableMm: number): number[] {
   const step = printableMm - OVERLAP_MM
@@ -75,6 +79,26 @@ const writing = (face: Face, says: readonly string[], sheet: Sheet, x: number, y
     const [first] = wrap(line, i === 0 ? bold : face, 9, wideMm)
     sheet.text(first ?? '', x, y + i * 4.6, 9, i === 0 ? bold : face)
   })
+}
+
+/** So many sheets of paper are a job's templates at the most. */
+const MOST_SHEETS = 200
+const tilesOf = (t: Template, size: PaperMm) => {
+  const { wideMm, highMm } = extent(t)
+  return { columns: tilesAlong(wideMm, size.wide - 2 * MARGIN_MM), rows: tilesAlong(highMm, size.high - 2 * MARGIN_MM) }
+}
+/** @throws ProblemError where it would be more paper than anyone glues together, before any of it is drawn */
+function judgeSheets(templates: readonly Template[], size: PaperMm): void {
+  const { shared, tiled } = pagesOf(templates, size)
+  const counts = tiled.map(t => ({ name: t.name, sheets: tilesOf(t, size).columns.length * tilesOf(t, size).rows.length }))
+  const sheets = shared.length + counts.reduce((n, t) => n + t.sheets, 0)
+  if (sheets <= MOST_SHEETS) return
+  const [largest] = counts.sort((a, b) => b.sheets - a.sheets)
+  throw invalid([{
+    field: 'paper',
+    message: `Paper: that makes ${sheets} sheets, and ${MOST_SHEETS} are the most. `
+      + `${largest ? `${largest.name} alone takes ${largest.sheets}: c` : 'C'}hoose larger paper, or a smaller piece.`,
+  }])
 }
 
 /** Pieces that fit on a sheet share it, in rows; larger ones are tiled over several. */
@@ -119,6 +143,7 @@ export async function templatesPdf(
   templates: readonly Template[],
   size: PaperMm,
 ): Promise<Uint8Array> {
+  judgeSheets(templates, size)
   const { doc, regular, bold } = await paper({ jobName, says: templates.map(t => [t.name, t.says]), tiles: 'tile of overlap' })
   const list = sheetOf(doc, regular, size)
   list.text(`Cutting list: ${jobName}`, MARGIN_MM, 18, 15, bold)
@@ -202,21 +227,17 @@ function drawShared(doc: PDFDocument, regular: Face, bold: Face, page: readonly 
 function drawTiled(doc: PDFDocument, regular: Face, bold: Face, t: Template, size: PaperMm): void {
   const b = extent(t),
     [w, h] = [size.wide - 2 * MARGIN_MM, size.high - 2 * MARGIN_MM]
-  const columns = tilesAlong(b.wideMm, w),
-    rows = tilesAlong(b.highMm, h)
+  const { columns, rows } = tilesOf(t, size)
+  const rings = t.lines.flatMap(({ role, outlines }) => outlines.flatMap(o => [o.rim, ...o.holes]).map(ring => ({ role, ring, at: boundsOf({ rim: ring }) })))
   rows.forEach((fromY, r) =>
     columns.forEach((fromX, c) => {
       const sheet = sheetOf(doc, regular, size)
       const to = (p: { x: number, y: number }): [number, number] => [MARGIN_MM + p.x - b.left - fromX, MARGIN_MM + b.top - p.y - fromY]
-      for (const { role, outlines } of t.lines)
-        drawRings(
-          sheet,
-          size,
-          outlines.flatMap(o => [o.rim, ...o.holes]),
-          role,
-          to,
-        )
-      const label = `${String.fromCharCode(65 + r)}${c + 1}`
+      // Only what reaches onto this tile is drawn on it.
+      const [left, top] = [b.left + fromX, b.top - fromY]
+      for (const { role, ring, at } of rings)
+        if (at.right >= left && at.left <= left + w && at.bottom <= top && at.top >= top - h) drawRings(sheet, size, [ring], role, to)
+      const label = `${rowLetters(r)}${c + 1}`
       sheet.text(
         `${label}  ${t.name}, tile ${r * columns.length + c + 1} of ${rows.length * columns.length}`,
         MARGIN_MM + 2,

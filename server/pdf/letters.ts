@@ -1,8 +1,7 @@
-import { existsSync } from 'node:fs'
 import { readFile } from 'node:fs/promises'
-import { dirname, join } from 'node:path'
 import fontkit from '@pdf-lib/fontkit'
 import type { PDFDocument, PDFFont, PDFPage, RGB } from 'pdf-lib'
+import { fontPath } from './fonts'
 
 /** The typeface of all paper, in the scripts it comes in; the first that knows a letter writes it. */
 const SCRIPTS = ['latin', 'latin-ext', 'greek', 'greek-ext', 'cyrillic', 'cyrillic-ext', 'vietnamese'] as const
@@ -10,11 +9,7 @@ type Script = typeof SCRIPTS[number]
 /** Stands where no script knows a letter. */
 const UNKNOWN = '\u00A4'
 
-/** Beside the built server, or in the package. */
-const folder = (): string =>
-  [join(dirname(process.argv[1] ?? ''), 'fonts'), join(process.cwd(), 'node_modules/@fontsource/noto-sans/files')]
-    .find(path => existsSync(path)) ?? 'fonts'
-const bytesOf = (script: Script, weight: 400 | 700) => readFile(join(folder(), `noto-sans-${script}-${weight}-normal.woff`))
+const bytesOf = (script: Script, weight: 400 | 700) => readFile(fontPath('noto-sans', `noto-sans-${script}-${weight}-normal.woff`))
 
 let known: Promise<Map<number, Script>> | null = null
 /** Which script writes which letter. */

@@ -1,0 +1,26 @@
+import { endWatching } from '../live'
+import { contextOf } from '../utils/context'
+import { log } from '../utils/log'
+import { clearLeftovers } from '../utils/workspace'
+import { checkKept } from '../workroom/self-check'
+
+const AGAIN_MS = 10_000
+
+/** As it begins, the server clears what a killed one left and reads every kept row once; as it ends, it lets its watchers go. */
+export default defineNitroPlugin((nitro) => {
+  void clearLeftovers().then((n) => { if (n > 0) log.info({ folders: n }, 'cleared what a killed server left') }, () => undefined)
+  let timer: NodeJS.Timeout
+  const check = async () => {
+    try {
+      await checkKept((await contextOf()).workshopId)
+    } catch (error) {
+      // The database is not there yet, or has no workroom.
+      log.debug({ err: error }, 'the kept rows could not be read yet')
+      timer = setTimeout(check, AGAIN_MS)
+    }
+  }
+  timer = setTimeout(check, AGAIN_MS / 5)
+  // Before it stops listening: a stream that stays open would hold it up.
+  for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, () => { void endWatching() })
+  nitro.hooks.hook('close', () => clearTimeout(timer))
+})

@@ -1,0 +1,54 @@
+import { randomUUID } from 'node:crypto'
+import { ForeignKeyConstraintError, QueryTypes } from 'sequelize'
+import { ENTITY_ROWS, keptForm, type EntityName, type Unreadable } from '#shared/schemas'
+import { database } from '../db/connection'
+import { ENTITIES, writtenFields } from '../db/entities'
+import { SetAsideRow } from '../db/models'
+import { transact } from '../db/transaction'
+import type { Context } from '../utils/context'
+import { invalid, notFound } from '../utils/problem'
+import { columnsOf } from './columns'
+import { forgetUnreadable, unreadableOf } from './unreadable'
+
+/** Rows of this workroom that could not be read since the server began. */
+export const listUnreadable = ({ workshopId }: Context): Unreadable[] => unreadableOf(workshopId)
+
+/**
+ * Sets a row that cannot be read aside: it is kept whole, in a list of its own, and no longer stands among the others.
+ * @throws ProblemError 422 where it can be read, or something else belongs to it
+ */
+export async function setAside({ workshopId }: Context, name: EntityName, id: string): Promise<Unreadable[]> {
+  const entity = ENTITIES.find(e => e.name === name)!, table = entity.model.getTableName() as string
+  try {
+    await transact(async () => {
+      const rows = await database().query<Record<string, unknown>>(
+        `select * from ${table} where workshop_id = :workshopId and id::text = :id for no key update`,
+        { type: QueryTypes.SELECT, replacements: { workshopId, id } },
+      )
+      if (rows.length === 0) throw notFound('row')
+      const form = keptForm(ENTITY_ROWS[name]), fields = new Set(writtenFields(name))
+      for (const row of rows) {
+        const kept = JSON.parse(JSON.stringify(columnsOf(entity.model, row))) as Record<string, unknown>
+        const result = form.safeParse(Object.fromEntries(Object.entries(kept).filter(([key]) => fields.has(key))))
+        if (result.success) continue
+        const [issue] = result.error.issues
+        await SetAsideRow.create({
+          id: randomUUID(), workshopId, entity: name, rowId: id, name: String(kept.name ?? kept.code ?? '').slice(0, 200),
+          why: `${issue?.path.join('.')}: ${issue?.message}`.slice(0, 500), kept,
+        })
+        await database().query(
+          `delete from ${table} where workshop_id = :workshopId and id::text = :id`,
+          { type: QueryTypes.DELETE, replacements: { workshopId, id } },
+        )
+        return
+      }
+      throw invalid([{ field: 'id', message: 'Row: it can be read, so it stays where it is.' }])
+    })
+  } catch (error) {
+    if (error instanceof ForeignKeyConstraintError)
+      throw invalid([{ field: 'id', message: 'Row: something else belongs to it. Set that aside first.' }])
+    throw error
+  }
+  forgetUnreadable(workshopId, { entity: name, id })
+  return unreadableOf(workshopId)
+}

@@ -1,0 +1,43 @@
+import type { ZodType } from 'zod'
+import { keptForm, type EntityName, type Unreadable } from '#shared/schemas'
+import { log } from '../utils/log'
+
+/** Rows that could not be read since this server began, by workroom; each is named once. */
+const seen = new Map<string, Map<string, Unreadable>>()
+const MOST_NAMED = 200
+
+const keyOf = (u: Pick<Unreadable, 'entity' | 'id'>) => `${u.entity} ${u.id}`
+
+export function noteUnreadable(workshopId: string, found: Unreadable): void {
+  const own = seen.get(workshopId) ?? new Map<string, Unreadable>()
+  seen.set(workshopId, own)
+  if (own.has(keyOf(found)) || own.size >= MOST_NAMED) return
+  own.set(keyOf(found), found)
+  log.error({ entity: found.entity, row: found.id, field: found.why.split(':')[0] }, 'a kept row cannot be read')
+}
+export const unreadableOf = (workshopId: string): Unreadable[] => [...(seen.get(workshopId)?.values() ?? [])]
+export const countUnreadable = (): number => [...seen.values()].reduce((n, own) => n + own.size, 0)
+export const forgetUnreadable = (workshopId: string, gone: Pick<Unreadable, 'entity' | 'id'>): void => {
+  seen.get(workshopId)?.delete(keyOf(gone))
+}
+export const forgetAllUnreadable = (workshopId: string): void => { seen.delete(workshopId) }
+
+type Kept = { workshopId: string, id?: string, name?: string | null }
+
+/**
+ * Reads kept rows by their form, without limits. One that cannot be read is named and left out: its neighbours are read all the same.
+ * @param form the schema it was let in by
+ */
+export function rowReader<T>(entity: EntityName, form: ZodType<T>) {
+  const kept = keptForm(form)
+  return function read<R extends Kept>(rows: readonly R[], given: (row: R) => unknown): T[] {
+    return rows.flatMap((row) => {
+      const result = kept.safeParse(given(row))
+      if (result.success) return [result.data]
+      const [issue] = result.error.issues
+      const { id = '', name, workshopId } = row
+      noteUnreadable(workshopId, { entity, id, name: name ?? '', why: `${issue?.path.join('.') || 'Row'}: ${issue?.message ?? 'not readable'}` })
+      return []
+    })
+  }
+}

@@ -1,0 +1,19 @@
+import { CLOTH_SHEET, SUPPLY_SHEET, fromCsv, tracesFromCsv } from '#shared/csv'
+import { fromJson, parse, weighed } from '../utils/parse'
+import { judgeLayout, judgePieces } from '../services/cutting-judge'
+import { judgeMakings } from '../services/makings-judge'
+import { task } from './answer'
+import { BODIES, type BodyName } from './bodies'
+
+/** A large body, read and checked. */
+export const body = task(({ name, bytes }: { name: BodyName, bytes: Uint8Array }) => {
+  weighed(bytes)
+  return parse(BODIES[name], fromJson(bytes))
+})
+export const pieces = task(judgePieces)
+export const layout = task(judgeLayout)
+export const makings = task(judgeMakings)
+/** The rows of a sheet of fabrics or supplies, or of calibrations; a sentence where it is none. */
+export const cloths = task((csv: string) => fromCsv(CLOTH_SHEET, csv))
+export const supplies = task((csv: string) => fromCsv(SUPPLY_SHEET, csv))
+export const traces = task((csv: string) => tracesFromCsv(csv))

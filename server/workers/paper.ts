@@ -1,0 +1,67 @@
+import { setPriority } from 'node:os'
+import { careLimits, ironStays } from '#core/care'
+import { fitStop } from '#core/iron'
+import { learnFrom } from '#core/learn'
+import { countRow, pointsOf, sensitivityOf, type Knowledge, type RowCount, type RowTask, type WindowQuestion } from '#core/window'
+import { carePairs, careParts, ironBench, pairKey, type CareThings } from '#shared/caring'
+import { groundFrom, type GroundRows } from '#shared/cutting'
+import type { PlainLesson } from '#shared/mappers'
+import type { Job, JobPiece, LayPart, PaperBody, Plan, SlipQuery, Supply, Trial, Workshop } from '#shared/schemas'
+import { slipText } from '#shared/words'
+import { chalkPdf } from '../pdf/chalk'
+import { makingPaper } from '../pdf/making-paper'
+import { planPdf, proofPdf, proofText, windowPdf, type PlanNames, type WindowSheet } from '../pdf/print'
+import { slipPdf } from '../pdf/slip'
+import { PAPERS, pieceTemplates, templatesPdf, templatesSvg } from '../pdf/templates'
+import { checkArchive } from '../workroom/check'
+import { task } from './answer'
+
+// Whoever asks for paper can wait a moment; whoever asks for a list cannot. On Linux this is the priority of this thread alone.
+if (process.platform === 'linux') setPriority(0, 10)
+
+let known: { key: string, points: Float64Array } | null = null
+/** Counts one part of a window map. */
+export const count = task(({ question, task: part }: { question: WindowQuestion, task: RowTask }): RowCount => {
+  const key = `${question.samples} ${question.seed}`
+  if (known?.key !== key) known = { key, points: pointsOf(question) }
+  return countRow(question, part, known.points)
+})
+/** What the swatches of a pairing teach; what was known before where they contradict each other. */
+export const teach = task(({ knowledge, lessons }: { knowledge: Knowledge, lessons: PlainLesson[] }): Knowledge =>
+  learnFrom(knowledge, lessons).knowledge)
+export const sensitivity = task((question: WindowQuestion) => sensitivityOf(question))
+/** Fits the readings of dial stops. */
+export const fit = task((traces: Parameters<typeof fitStop>[0][]) => traces.map(t => fitStop(t)))
+
+export interface JobSheet { jobName: string, pieces: readonly JobPiece[], ground: GroundRows }
+
+/** Templates of a job's pieces at true scale. */
+export const templates = task(async ({ jobName, pieces, ground, as, paper }: JobSheet & { as: 'pdf' | 'svg', paper: keyof typeof PAPERS }) => {
+  const all = pieceTemplates(pieces, groundFrom(ground))
+  return as === 'svg' ? await templatesSvg(all) : await templatesPdf(jobName, all, PAPERS[paper])
+})
+/** A layout as a strip to chalk by. */
+export const chalk = task(({ jobName, supply, pieces, parts, ground }: JobSheet & { supply: Supply, parts: readonly LayPart[] }) =>
+  chalkPdf(jobName, supply, pieces, parts, groundFrom(ground)))
+/** Templates or labels of one making. */
+export const making = task((body: PaperBody) => makingPaper(body))
+export const plan = task(({ plan, names }: { plan: Plan, names: PlanNames }) => planPdf(plan, names))
+export const proof = task(async (
+  { trial, proved, format }: { trial: Trial, proved: boolean, format: 'pdf' | 'text' },
+): Promise<string | Uint8Array> => (format === 'text' ? proofText(trial, proved) : proofPdf(trial, proved)))
+export const windowSheet = task((sheet: WindowSheet) => windowPdf(sheet))
+
+/** The slip that goes with a garment, as text or on paper. */
+export const slip = task(async (
+  { job, things, workroom, as, size }:
+  { job: Job, things: CareThings, workroom: Pick<Workshop, 'name' | 'units'> } & SlipQuery,
+): Promise<string | Uint8Array> => {
+  const stays = new Map(carePairs(job, things).filter(p => p.supply.resin).map(p => [pairKey(p), ironStays(ironBench(p, things.rules))]))
+  const limits = careLimits(careParts(job, things, stays)), title = `${job.garment}: ${job.name}`
+  return as === 'text'
+    ? `${slipText(title, limits, job.careWords, workroom.units)}\n${workroom.name}\n`
+    : slipPdf({ title, workroom: workroom.name, limits, own: job.careWords, units: workroom.units }, size)
+})
+
+/** Lays an archive out on disk, every row of it checked. */
+export const archive = task(({ path, folder }: { path: string, folder: string }) => checkArchive(path, folder))
