@@ -9,7 +9,7 @@ database()
 if (what === 'make') {
   const units = { length: 'mm', temperature: '°C', arealMass: 'g/m²' } as const
   const room = await WorkshopRow.create({ name: 'Next door', units, rules: {} as never })
-  await readWorkroom({ workshopId: room.id }, given!)
+  await readWorkroom({ workshopId: room.id }, given!, 'here')
   console.log(room.id)
 } else {
   await writeArchive(given!, file!)

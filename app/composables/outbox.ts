@@ -53,7 +53,7 @@ const store = (): UseStore => (kept ??= createStore(name(), 'waiting'))
 
 async function safely<T>(work: () => Promise<T>): Promise<{ value: T } | null> {
   try {
-    const value = await work()
+    const value = await inTime(work)
     safe.value = true
     return { value }
   } catch {
@@ -104,7 +104,8 @@ async function arrived(item: Waiting, answer: unknown): Promise<void> {
   if (asked.has(item.key)) asked.set(item.key, answer)
   if (changesMore(item)) sentCount.value++
 }
-const isAway = (status: number): boolean => status === 0 || (status > 500 && status < 505)
+/** No answer, a server that is away, or one that has too much to do: it is sent again later. */
+const isAway = (status: number): boolean => status === 0 || status === 429 || (status > 500 && status < 505)
 
 /** Sends one thing. @returns whether the next may be tried */
 async function sendOne(item: Waiting): Promise<boolean> {

@@ -12,7 +12,7 @@ const eventKey = (runId: string, e: RunEventBody) => `${EVENT}${runId} ${String(
 export const runLogSafe = ref(true)
 async function safely<T>(work: () => Promise<T>, otherwise: T): Promise<T> {
   try {
-    const value = await work()
+    const value = await inTime(work)
     runLogSafe.value = true
     return value
   } catch {

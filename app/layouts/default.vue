@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useIntervalFn, useWakeLock } from '@vueuse/core'
 import type { Iron } from '#shared/schemas'
+import { unreadableCount } from '#shared/words'
 
 const library = useLibrary()
 const bench = useBench()
@@ -64,9 +65,11 @@ whenFreshAgain(() => {
   void jobs.resume()
   if (jobs.page) void jobs.load()
 })
+const { rows: unreadable, load: loadUnreadable } = useUnreadable()
 const load = () => library.load({ clothId: bench.chosen.clothId, supplyIds: [bench.chosen.supplyId, ...bench.chosen.overIds] })
 onMounted(async () => {
   await Promise.all([load(), outbox.start(), jobs.resume()])
+  void loadUnreadable()
   useBoardWorkers()
   for (const stage of stages) void preloadRouteComponents(stage.to)
 })
@@ -83,7 +86,12 @@ onMounted(async () => {
           <p>{{ library.problem }}</p>
           <UButton class="mt-4" size="lg" @click="load">Try again</UButton>
         </div>
-        <slot v-else-if="library.ready" />
+        <template v-else-if="library.ready">
+          <p v-if="unreadable.length > 0 && route.path !== '/inout'" class="mx-5 mt-3 border-l-4 border-alert pl-3 text-lg" role="status">
+            {{ unreadableCount(unreadable.length) }}
+            <NuxtLink to="/inout" class="font-semibold underline">See what it is</NuxtLink></p>
+          <slot />
+        </template>
         <p v-else class="m-8 text-lg text-muted-ink">Laying out the board…</p>
       </main>
     </div>

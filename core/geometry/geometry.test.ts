@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
-  arc, areaMm2, aroundMm, atOrigin, boundsOf, crossing, cubic, cutApart, difference, intersection, mirrored, offset, offsetEdges, outlineOf, overlap,
+  arc, areaMm2, aroundMm, atOrigin, boundsOf, crossing, cubic, cutApart, difference, intersection, mirrored, offset, offsetEdges, outlineOf,
+  overlap,
   quadratic, rotated, shifted, signedAreaMm2, tooNarrow, union, type Outline, type Point, type Ring,
 } from '.'
 

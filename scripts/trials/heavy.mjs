@@ -78,7 +78,8 @@ async function tried(name, work) {
   on = false
   await beside
   const row = {
-    request: name, status, tookS: took / 1000, cpuS: used, bystander95Ms: quantile(waits, 0.95), bystanderMostMs: Math.max(...waits), memoryMB: most,
+    request: name, status, tookS: took / 1000, cpuS: used, bystander95Ms: quantile(waits, 0.95),
+    bystanderMostMs: Math.max(...waits), memoryMB: most,
   }
   console.log(JSON.stringify(row, (_, v) => typeof v === 'number' ? Math.round(v * 100) / 100 : v))
   return row
@@ -86,7 +87,8 @@ async function tried(name, work) {
 
 const cloths = (await get('/api/cloths?size=100')).rows, supplies = (await get('/api/supplies?size=100')).rows
 const irons = await get('/api/irons')
-const cloth = cloths.find(c => c.code === 'TW-01') ?? cloths[0], supply = supplies.find(s => s.code === 'B-20') ?? supplies.find(s => s.resin)
+const cloth = cloths.find(c => c.code === 'TW-01') ?? cloths[0]
+const supply = supplies.find(s => s.code === 'B-20') ?? supplies.find(s => s.resin)
 const newJob = name => must('POST', '/api/jobs', {
   name, garment: 'Trial', washC: 30, tumble: 'no', dryClean: false, cloths: [{ clothId: cloth.id, place: 'collar', supplyId: supply.id }],
 })
@@ -101,8 +103,8 @@ const strokes = corners => [
 ]
 const piece = (rim, over = {}) => ({
   id: randomUUID(), name: 'Piece', clothId: cloth.id, place: 'collar', count: 1, pair: false, grain: 'any', oneWay: false, inset: null,
-  shape: { format: 1, kind: 'outline', drawnBy: 'seam', rim, holes: [] }, allowances: { seam: 10, hem: 10, front: 10 }, backingId: supply.id,
-  foamId: null, webId: null, ...over,
+  shape: { format: 1, kind: 'outline', drawnBy: 'seam', rim, holes: [] }, allowances: { seam: 10, hem: 10, front: 10 },
+  backingId: supply.id, foamId: null, webId: null, ...over,
 })
 const savePieces = async (job, pieces) => (await send('PUT', `/api/jobs/${job.id}/pieces`, { version: 0, pieces })).status
 
@@ -139,7 +141,8 @@ const operation = (id, over = {}) => ({
 })
 const beginRun = async (operations) => {
   const id = randomUUID()
-  return { id, ...await send('POST', '/api/runs', { id, jobId: job.id, piecesVersion: 1, startedAt: new Date().toISOString(), operations }) }
+  const body = { id, jobId: job.id, piecesVersion: 1, startedAt: new Date().toISOString(), operations }
+  return { id, ...await send('POST', '/api/runs', body) }
 }
 await tried('run of 8 MB', async () => (await beginRun(Array.from({ length: 320 }, (_, i) => operation(`o${i}`, {
   outline: { rim: round(1400, 300), holes: [] },
@@ -171,7 +174,8 @@ await tried('twenty patchworks', async () => (await send('PUT', `/api/jobs/${job
   version: 0, makings: Array.from({ length: 20 }, grid),
 })).status)
 await tried('eight windows', async () => (await Promise.all(Array.from({ length: 8 }, (_, i) => send('POST', '/api/reports/window', {
-  clothId: cloth.id, supplyId: supply.id, ironId: irons[0].id, coverId: null, overSupplyIds: [], bed: 'padded', recipe: trial.recipe, seed: i + 1,
+  clothId: cloth.id, supplyId: supply.id, ironId: irons[0].id, coverId: null, overSupplyIds: [], bed: 'padded', recipe: trial.recipe,
+  seed: i + 1,
 })))).map(a => a.status).join(' '))
 const line = i => `IM-${i},Serge ${i} ${'x'.repeat(60)},cotton 60; polyester 40,twill,${150 + (i % 100)},0.4`
 const csv = ['code,name,fibres,construction,mass_gsm,thickness_mm', ...Array.from({ length: 36_000 }, (_, i) => line(i))].join('\n')

@@ -1,7 +1,9 @@
 // npm run trial:hostile [-- 4000 1]: so many hostile requests, drawn by a seed: well-formed ones spoilt at one place, other words,
 // other kinds, other hosts, bodies cut off. Counts statuses, 500s, refusals without a sentence, half-written rows, memory, the slowest.
+import { randomUUID } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 import { request } from 'node:http'
+import { fromBuffer } from 'yauzl'
 import { seeded } from '../lib/seeded.mjs'
 import { ownServer } from './own-server.mjs'
 
@@ -71,6 +73,39 @@ const cutting = await json(`/api/jobs/${cutJob.id}/cutting`)
 const [cutPiece] = cutting.pieces
 const cutPart = { pieceId: cutPiece.id, role: 'backing', number: 0, offcutId: null, turnDeg: 0, x: 0, y: 0, pinned: false }
 const key = '11111111-1111-4111-8111-111111111111'
+const uuid = () => randomUUID()
+const operation = {
+  id: 'o1', kind: 'fuse', name: 'Collar', pieceId: null, makingId: null, numbers: [0], side: 'back', clothId: cloth.id, supplyId: supply.id,
+  overSupplyIds: [], ironId: iron.id, coverId: null, bed: 'padded', needs: [], recipe: trial.recipe, standing: 'estimated',
+  prints: [{ x: 0, y: 0, headingDeg: 0 }], outline: { rim: [[0, 0], [100, 0], [100, 60]], holes: [] }, keepOuts: [], motion: 'still',
+  predicted: trial.predicted,
+}
+const runId = uuid()
+await fetch(`${server.url}/api/runs`, {
+  method: 'POST', headers: { 'content-type': 'application/json' },
+  body: JSON.stringify({ id: runId, jobId: job.id, piecesVersion: 0, startedAt: new Date().toISOString(), operations: [operation] }),
+})
+const runEvent = kind => ({
+  key: uuid(), device: key, atMs: Date.now(), kind, op: 'o1', print: 0, ironId: iron.id, soleC: 150, edge: 'holds', prints: [0], byS: 3,
+  stop: { label: 'wool', meanC: 150, swingC: 5 }, ids: ['o1'],
+})
+const makings = await json(`/api/jobs/${job.id}/makings`)
+const strips = {
+  id: uuid(), name: 'Binding', clothId: cloth.id, work: {
+    format: 1, kind: 'strips', wideMm: 40, aroundMm: 900, corners: 4, clothMm: 1400, bias: false, join: 'straight', seamMm: 6,
+    fold: 'double',
+  },
+}
+const scrap = {
+  name: 'Left', clothId: cloth.id, wideMm: 200, highMm: 200, massGsm: 200, givePct: 2, washC: 30,
+  face: { palette: [{ hex: '#204080', sharePct: 100 }], figureMm: null, tile: null }, back: null,
+}
+const labels = {
+  name: 'Labels', work: {
+    format: 1, kind: 'labels', texts: ['A. Mate'], face: 'sans', sizeMm: 5, wideMm: 60, highMm: 15, borderMm: 1, paper: 'A4',
+  },
+}
+const window = { ...pairing, overSupplyIds: [], recipe: trial.recipe, seed: 1 }
 /** Requests as the board makes them; each is spoilt before it is sent. */
 const GOOD = [
   ['POST', '/api/cloths', cloth],
@@ -102,6 +137,32 @@ const GOOD = [
     '/api/import/workroom',
     { format: 'ready-cuff-workroom', version: 3, workshop: { name: 'x', units: {}, rules: {} }, rows: { cloths: [{ id: 1 }] } },
   ],
+  ['POST', `/api/cloths/${cloth.id}/settle`, {
+    kind: 'press', heatC: 150, alongBeforeMm: 250, alongAfterMm: 246, acrossBeforeMm: 250, acrossAfterMm: 249,
+  }],
+  ['POST', '/api/runs', { id: uuid(), jobId: job.id, piecesVersion: 0, startedAt: '2026-11-24T10:00:00Z', operations: [operation] }],
+  ['POST', `/api/runs/${runId}/events`, { events: ['take', 'down', 'lift', 'cold', 'edge', 'dial', 'clock'].map(runEvent) }],
+  ['POST', `/api/runs/${runId}/events`, { events: [runEvent('close')] }],
+  ['PUT', `/api/runs/${runId}/operations`, { piecesVersion: 0, operations: [{ ...operation, id: 'o2' }] }],
+  ['PUT', `/api/jobs/${job.id}/makings`, { version: makings.version, makings: [...makings.makings, strips] }],
+  ['POST', `/api/jobs/${job.id}/care`, {
+    clientKey: uuid(), clothId: cloth.id, supplyId: supply.id, rounds: 2, washC: 30, tumble: 'no', softener: false, grade: 4, marks: [],
+    foreseen: 1, note: '', cameAt: '2026-11-24T10:00:00Z',
+  }],
+  ['POST', '/api/scraps', scrap],
+  ['DELETE', `/api/scraps/${key}`],
+  ['DELETE', `/api/offcuts/${key}`],
+  ['POST', `/api/irons/${iron.id}/calibrations`, {
+    position: 0, source: 'typed', clientKey: null,
+    readings: Array.from({ length: 90 }, (_, i) => ({ atS: i * 10, c: 110 + 8 * Math.sin(i / 3) })),
+  }],
+  ['POST', '/api/import/supplies', { csv: 'code,name\nX,Y', dryRun: true }],
+  ['POST', '/api/paper', { as: 'svg', paper: 'A4', making: labels }],
+  ['POST', '/api/reports/window', window],
+  ['PUT', `/api/places/${key}`, places[0] ?? { name: 'x', version: 0 }],
+  ['POST', `/api/trials/${trial.id}/photos?stage=after`, { not: 'a picture' }],
+  ['POST', '/api/unreadable', { entity: 'jobPieces', id: cutPiece.id }],
+  ['GET', `/api/jobs/${job.id}/slip?as=text`],
   ['GET', '/api/cloths?page=1&size=10&q=a'],
   ['GET', `/api/cloths/${cloth.id}`],
   ['GET', `/api/pairings?clothId=${cloth.id}&supplyId=${supply.id}`],
@@ -200,9 +261,75 @@ async function worker() {
   }
 }
 await Promise.all(Array.from({ length: 8 }, worker))
-const half = await halfRows(),
-  well = (await fetch(`${server.url}/api/health`)).status
-for (const line of [...faults.slice(0, 5), ...wordless.slice(0, 5)]) console.log(line)
+/** Everything that any list or sheet shows, asked for once. @returns what could not be read */
+async function readAll() {
+  const wrong = []
+  const read = async (path) => {
+    const answer = await fetch(server.url + path)
+    const text = await answer.text()
+    if (answer.status !== 200) wrong.push(`${answer.status} ${path} ${text.slice(0, 160)}`)
+    return answer.status === 200 && answer.headers.get('content-type')?.includes('json') ? JSON.parse(text) : null
+  }
+  const pages = async (path) => {
+    const all = []
+    for (let page = 1; page <= 60; page++) {
+      const found = await read(`${path}${path.includes('?') ? '&' : '?'}size=100&page=${page}`)
+      all.push(...found?.rows ?? [])
+      if ((found?.rows.length ?? 0) < 100) break
+    }
+    return all
+  }
+  for (const of of ['workshop', 'due', 'scraps', 'stitching', 'rescues', 'places', 'match/shelf']) await read(`/api/${of}`)
+  for (const c of await pages('/api/cloths'))
+    for (const of of ['', '/records', '/history', '/pieces?place=collar']) await read(`/api/cloths/${c.id}${of}`)
+  for (const s of await pages('/api/supplies'))
+    for (const of of ['', '/records', '/offcuts', '/washes']) await read(`/api/supplies/${s.id}${of}`)
+  for (const i of await read('/api/irons') ?? []) await read(`/api/irons/${i.id}/calibrations`)
+  for (const done of [false, true]) {
+    for (const j of await pages(`/api/jobs?done=${done}`)) {
+      for (const of of ['', '/cutting', '/makings', '/care']) await read(`/api/jobs/${j.id}${of}`)
+      for (const r of await read(`/api/jobs/${j.id}/runs`) ?? [])
+        for (const of of ['', '/log', '/events']) await read(`/api/runs/${r.id}${of}`)
+    }
+  }
+  await read('/api/export/cloths')
+  await read('/api/export/supplies')
+  for (const row of await read('/api/unreadable') ?? []) wrong.push(`cannot be read: ${JSON.stringify(row)}`)
+  return wrong
+}
+const UUID = /[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/gi
+const archive = async () => Buffer.from(await (await fetch(`${server.url}/api/export/workroom`)).arrayBuffer())
+/** The rows of an archive, list by list, whatever their ids and order. */
+async function rowsOf(zip) {
+  const text = await new Promise((done, fail) => fromBuffer(zip, { lazyEntries: true }, (error, file) => {
+    if (error) return fail(error)
+    file.on('entry', (entry) => {
+      if (entry.fileName !== 'workroom.json') return file.readEntry()
+      file.openReadStream(entry, (wrong, stream) => {
+        if (wrong) return fail(wrong)
+        const parts = []
+        stream.on('data', part => parts.push(part)).on('end', () => done(Buffer.concat(parts).toString('utf8')))
+      })
+    })
+    file.readEntry()
+  }))
+  const { rows } = JSON.parse(text)
+  return Object.fromEntries(Object.entries(rows).map(([list, all]) => [list, all.map(r => JSON.stringify(r).replace(UUID, '*')).sort()]))
+}
+/** Out, back in, and out again: nothing may be other than it was. @returns the lists that differ */
+async function outAndBack() {
+  const first = await archive()
+  const answer = await fetch(`${server.url}/api/import/workroom`, { method: 'POST', body: first })
+  if (answer.status !== 200) return [`the archive was not read back: ${answer.status} ${(await answer.text()).slice(0, 300)}`]
+  const [before, after] = [await rowsOf(first), await rowsOf(await archive())]
+  return Object.keys(before).filter(list => JSON.stringify(before[list]) !== JSON.stringify(after[list]))
+    .map(list => `${list}: ${before[list].length} before, ${after[list].length} after`)
+}
+
+const half = await halfRows(), well = (await fetch(`${server.url}/api/health`)).status
+const unread = await readAll(), changed = await outAndBack()
+unread.push(...await readAll())
+for (const line of [...faults.slice(0, 5), ...wordless.slice(0, 5), ...unread.slice(0, 5), ...changed]) console.log(line)
 console.log(
   JSON.stringify({
     requests: done,
@@ -210,6 +337,8 @@ console.log(
     faults: faults.length,
     withoutSentence: wordless.length,
     halfRows: half,
+    unread: unread.length,
+    changedByArchive: changed.length,
     slowestMs: slowest.ms,
     slowest: slowest.what,
     memoryMB: [startMB, memoryMB()].map(m => m && Math.round(m)),
@@ -217,4 +346,4 @@ console.log(
   }),
 )
 server.down()
-process.exit(faults.length + wordless.length + half === 0 && well === 200 ? 0 : 1)
+process.exit(faults.length + wordless.length + half + unread.length + changed.length === 0 && well === 200 ? 0 : 1)

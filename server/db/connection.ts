@@ -8,7 +8,8 @@ let shared: Sequelize | null = null
 /** A setting that is a number; the usual one where it is not set. */
 function figure(name: string, usual: number): number {
   const set = Number(process.env[name] ?? usual)
-  if (!Number.isInteger(set) || set < 1) throw new Error(`${name} is "${process.env[name]}": set it to a whole number, or leave it out for ${usual}.`)
+  if (!Number.isInteger(set) || set < 1)
+    throw new Error(`${name} is "${process.env[name]}": set it to a whole number, or leave it out for ${usual}.`)
   return set
 }
 

@@ -126,13 +126,15 @@ describe('templates on paper', () => {
     expect(sheets.length).toBe(3)
     expect(sheets[0]!.lines.length).toBeGreaterThan(60 * 4)
   })
-  it('rows of tiles go on after Z', () => expect([0, 25, 26, 51, 52, 701, 702].map(rowLetters)).toEqual(['A', 'Z', 'AA', 'AZ', 'BA', 'ZZ', 'AAA']))
+  it('rows of tiles go on after Z', () =>
+    expect([0, 25, 26, 51, 52, 701, 702].map(rowLetters)).toEqual(['A', 'Z', 'AA', 'AZ', 'BA', 'ZZ', 'AAA']))
   it('more paper than anyone glues together is refused before it is drawn, naming what takes most of it', async () => {
     const side = 7500
     const sail = piece(9, 'strip', {
       name: 'Sail',
       shape: { format: 1, kind: 'outline', drawnBy: 'seam', rim: [[0, 0], [side, 0], [side, side], [0, side]], holes: [] },
     })
-    await expect(templatesPdf('A job', pieceTemplates([sail], ground), PAPERS.A4)).rejects.toThrow(/sheets, and 200 are the most\. Sail alone takes/)
+    await expect(templatesPdf('A job', pieceTemplates([sail], ground), PAPERS.A4))
+      .rejects.toThrow(/sheets, and 200 are the most\. Sail alone takes/)
   })
 })

@@ -65,7 +65,8 @@ function grainArrow(sheet: Sheet, x: number, y: number, longMm: number, deg: num
 }
 
 /** What a row of tiles is called: A to Z, then AA, AB and so on. */
-export const rowLetters = (row: number): string => (row < 26 ? '' : rowLetters(Math.floor(row / 26) - 1)) + String.fromCharCode(65 + row % 26)
+export const rowLetters = (row: number): string =>
+  (row < 26 ? '' : rowLetters(Math.floor(row / 26) - 1)) + String.fromCharCode(65 + row % 26)
 
 /** Where tiles begin along a side, mm. */
 export function tilesAlong(mm: number, printableMm: number): number[] {
@@ -228,7 +229,8 @@ function drawTiled(doc: PDFDocument, regular: Face, bold: Face, t: Template, siz
   const b = extent(t),
     [w, h] = [size.wide - 2 * MARGIN_MM, size.high - 2 * MARGIN_MM]
   const { columns, rows } = tilesOf(t, size)
-  const rings = t.lines.flatMap(({ role, outlines }) => outlines.flatMap(o => [o.rim, ...o.holes]).map(ring => ({ role, ring, at: boundsOf({ rim: ring }) })))
+  const rings = t.lines.flatMap(({ role, outlines }) =>
+    outlines.flatMap(o => [o.rim, ...o.holes]).map(ring => ({ role, ring, at: boundsOf({ rim: ring }) })))
   rows.forEach((fromY, r) =>
     columns.forEach((fromX, c) => {
       const sheet = sheetOf(doc, regular, size)

@@ -8,7 +8,7 @@ import {
 } from '#shared/schemas'
 import { HELD, transact } from '../db/transaction'
 import {
-  ClothRow, IronRow, JobPieceRow, JobRow, LayPartRow, LayRow, OffcutRow, SettlePassRow, StockMovementRow, SupplyRow,
+  ClothRow, IronRow, JobPieceRow, LayPartRow, LayRow, OffcutRow, SettlePassRow, StockMovementRow, SupplyRow,
 } from '../db/models'
 import type { Context } from '../utils/context'
 import { conflict, invalid, notFound, taken } from '../utils/problem'
@@ -72,7 +72,8 @@ export async function cuttingOf(context: Context, jobId: string): Promise<Cuttin
 async function checkPieces({ workshopId }: Context, pieces: readonly JobPiece[]): Promise<void> {
   const clothIds = [...new Set(pieces.map(p => p.clothId))], supplyIds = suppliesOf(pieces)
   const ironIds = [...new Set(pieces.flatMap(p => p.byHand.map(h => h.ironId)))]
-  const refuse = (what: string) => invalid([{ field: 'pieces', message: `${what}: one of them is not kept here any more. Choose another.` }])
+  const refuse = (what: string) =>
+    invalid([{ field: 'pieces', message: `${what}: one of them is not kept here any more. Choose another.` }])
   if ((await ClothRow.count({ where: { workshopId, id: clothIds } })) < clothIds.length) throw refuse('Cloth')
   if ((await SupplyRow.count({ where: { workshopId, id: supplyIds } })) < supplyIds.length) throw refuse('Backing')
   // One that was put away still has its positions.

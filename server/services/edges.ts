@@ -22,7 +22,9 @@ interface Placed { position: number, event: RunEvent }
  * What edges that were tried say as swatches: of the place where one lifts, or of the first, as it was pressed until then. The events of a
  * run are laid out once, by operation, however many edges there are.
  */
-export function swatchesOfEdges(run: Run, edges: readonly RunEventBody[], { jobName, lotOf, rate, nowMs = Date.now() }: About): TrialBody[] {
+export function swatchesOfEdges(
+  run: Run, edges: readonly RunEventBody[], { jobName, lotOf, rate, nowMs = Date.now() }: About,
+): TrialBody[] {
   const operations = new Map(run.operations.map(o => [o.id, o]))
   const position = new Map(run.events.map(e => [e.key, e.position]))
   const byOperation = new Map<string, Placed[]>(), ofAll: Placed[] = []

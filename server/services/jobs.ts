@@ -48,7 +48,8 @@ export const ownedJob = async ({ workshopId }: Context, id: string, hold = false
  */
 export async function raiseVersion(job: JobRow, of: 'piecesVersion' | 'makingsVersion'): Promise<void> {
   const column = of === 'piecesVersion' ? 'pieces_version' : 'makings_version'
-  await database().query(`update job set ${column} = ${column} + 1 where id = :id`, { type: QueryTypes.UPDATE, replacements: { id: job.id } })
+  const sql = `update job set ${column} = ${column} + 1 where id = :id`
+  await database().query(sql, { type: QueryTypes.UPDATE, replacements: { id: job.id } })
 }
 
 async function select(where: string, values: Record<string, unknown>, tail = ''): Promise<Job[]> {

@@ -56,5 +56,6 @@ export async function windowReportPdf(context: Context, body: WindowReportBody):
     .sort((a, b) => b.share - a.share)
     .slice(0, MOST_SAID)
     .map(s => ({ share: s.share, words: `${UNKNOWN_NAME[s.unknown]}: ${UNKNOWN_REMEDY[s.unknown]}` }))
-  return onThread('paper', 'windowSheet', { ...report, recipe: body.recipe, margins: pin, edge }, { ...context, smaller: 'Ask again in a moment.' })
+  const sheet = { ...report, recipe: body.recipe, margins: pin, edge }
+  return onThread('paper', 'windowSheet', sheet, { ...context, smaller: 'Ask again in a moment.' })
 }

@@ -17,7 +17,7 @@ import { keysOf, pick } from './columns'
 import { swatchesOfEdges } from './edges'
 import { ownedJob } from './jobs'
 import { sameContent } from './keyed'
-import { recordTrial } from './trials'
+import { recordSwatches } from './trials'
 import { rowReader } from './unreadable'
 
 const OPERATION_KEYS = keysOf(runOperationSchema.shape)
@@ -130,7 +130,8 @@ export async function beginRun(context: Context, { operations, ...body }: RunBod
 }
 
 const isOver = (closedAt: Date) => new ProblemError(
-  409, 'Over', `This run was closed on ${closedAt.toISOString().slice(0, 16).replace('T', ' at ')} UTC. Begin another one for what is left.`)
+  409, 'Over',
+  `This run was closed on ${closedAt.toISOString().slice(0, 16).replace('T', ' at ')} UTC. Begin another one for what is left.`)
 
 /** What happened to an operation says that it was begun. */
 const BEGUN = ['down', 'done', 'edge']
@@ -258,14 +259,8 @@ async function learnFromEdges(context: Context, runId: string, edges: readonly R
     await SupplyRow.findAll({ where: { workshopId, id: run.operations.flatMap(o => o.supplyId ?? []) }, attributes: ['id', 'lot'] }),
   ]
   const lots = new Map([...cloths, ...supplies].map(r => [r.id, r.lot]))
-  for (const swatch of swatchesOfEdges(run, news, { jobName: job?.name ?? 'a job', lotOf: id => lots.get(id) ?? '', rate })) {
-    try {
-      await recordTrial(context, swatch)
-    } catch (error) {
-      // What was told is kept all the same, though nothing can be learned from it any more.
-      if (!(error instanceof ProblemError)) throw error
-    }
-  }
+  // What was told is kept all the same, though nothing may be learned from it any more.
+  await recordSwatches(context, swatchesOfEdges(run, news, { jobName: job?.name ?? 'a job', lotOf: id => lots.get(id) ?? '', rate }))
 }
 
 /** Everything that happened in a run, a line each. */

@@ -10,7 +10,8 @@ import { holdWorkroom } from './workshop'
 const KEYS = keysOf(scrapBody.shape)
 const scrapsIn = rowReader('scraps', scrapBody)
 const toScraps = (rows: readonly ScrapRow[]): ScrapKept[] => rows.flatMap(row =>
-  scrapsIn([row], () => pick(row.get({ plain: true }), KEYS)).map(scrap => ({ id: row.id, ...scrap, createdAt: row.createdAt.toISOString() })))
+  scrapsIn([row], () => pick(row.get({ plain: true }), KEYS))
+    .map(scrap => ({ id: row.id, ...scrap, createdAt: row.createdAt.toISOString() })))
 
 /** The scraps that are there, newest first. */
 export async function listScraps({ workshopId }: Context): Promise<ScrapKept[]> {

@@ -95,8 +95,8 @@ function sameSwatch(kept: TrialRow, sent: Omit<TrialBody, 'events' | 'readings'>
 }
 
 /** How often a thing was used orders the lists; it is no change of the thing, whose form stays at its version. */
-const countUsed = (table: 'cloth' | 'supply', id: string) =>
-  database().query(`update ${table} set used = used + 1 where id = :id`, { type: QueryTypes.UPDATE, replacements: { id } })
+const countUsed = (table: 'cloth' | 'supply', id: string, times = 1) =>
+  database().query(`update ${table} set used = used + :times where id = :id`, { type: QueryTypes.UPDATE, replacements: { id, times } })
 
 /** Keeps a judged swatch once, however often it is sent: the same client key answers with the trial already kept. */
 export async function recordTrial(
@@ -124,6 +124,37 @@ export async function recordTrial(
   const row = await byKey(workshopId, body.clientKey)
   if (!row) throw notFound('trial')
   return { trial: toTrial(isNew ? row : sameSwatch(row, body)), isNew }
+}
+
+/**
+ * Keeps many swatches at once, each once by its key: what is kept already stays as it is, and one of whose things is not kept here any more
+ * is left out.
+ */
+export async function recordSwatches({ workshopId }: Context, bodies: readonly TrialBody[]): Promise<void> {
+  const idsHere = async (model: typeof ClothRow | typeof SupplyRow | typeof IronRow | typeof CoverRow, ids: (string | null)[]) => {
+    const rows = await (model as typeof ClothRow).findAll({ where: { workshopId, id: ids.filter(id => id !== null) }, attributes: ['id'] })
+    return new Set<string | null>([null, ...rows.map(r => r.id)])
+  }
+  const cloths = await idsHere(ClothRow, bodies.map(b => b.clothId)), irons = await idsHere(IronRow, bodies.map(b => b.ironId))
+  const supplies = await idsHere(SupplyRow, bodies.flatMap(b => [b.supplyId, ...b.overSupplyIds]))
+  const covers = await idsHere(CoverRow, bodies.map(b => b.coverId))
+  const whole = bodies.filter(b => cloths.has(b.clothId) && irons.has(b.ironId) && covers.has(b.coverId)
+    && [b.supplyId, ...b.overSupplyIds].every(id => supplies.has(id)))
+  try {
+    await transact(async () => {
+      const there = await TrialRow.findAll({ where: { workshopId, clientKey: whole.map(b => b.clientKey) }, attributes: ['clientKey'] })
+      const known = new Set(there.map(t => t.clientKey))
+      const fresh = whole.filter(b => !known.has(b.clientKey)).map(b => ({ ...b, id: crypto.randomUUID() }))
+      await TrialRow.bulkCreate(fresh.map(({ events: _e, readings: _r, ...b }) => ({ ...b, workshopId, pressedAt: new Date(b.pressedAt) })))
+      await TrialEventRow.bulkCreate(fresh.flatMap(b => b.events.map((e, position) => ({ trialId: b.id, workshopId, position, ...e }))))
+      const times = (ids: string[]) => [...new Set(ids)].sort().map(id => [id, ids.filter(other => other === id).length] as const)
+      for (const [id, n] of times(fresh.map(b => b.clothId))) await countUsed('cloth', id, n)
+      for (const [id, n] of times(fresh.map(b => b.supplyId))) await countUsed('supply', id, n)
+    })
+  } catch (error) {
+    // Told twice at once: the other request has kept them.
+    if (!(error instanceof UniqueConstraintError)) throw error
+  }
 }
 
 /** A swatch by its id, or by the key it was sent with: what is added to one that waited need not know its id. */

@@ -36,7 +36,8 @@ export function rowReader<T>(entity: EntityName, form: ZodType<T>) {
       if (result.success) return [result.data]
       const [issue] = result.error.issues
       const { id = '', name, workshopId } = row
-      noteUnreadable(workshopId, { entity, id, name: name ?? '', why: `${issue?.path.join('.') || 'Row'}: ${issue?.message ?? 'not readable'}` })
+      const why = `${issue?.path.join('.') || 'row'}: ${issue?.message ?? 'not readable'}`
+      noteUnreadable(workshopId, { entity, id, name: name ?? '', why })
       return []
     })
   }

@@ -26,6 +26,7 @@ export const conflict = (what: string, current: unknown, yours: unknown) =>
   )
 
 export const diskFull = () => new ProblemError(
-  507, 'Disk full', 'The disk is full. Nothing was half-saved; what you entered is still on this page. Make room on the disk, then send it again.')
+  507, 'Disk full',
+  'The disk is full. Nothing was half-saved; what you entered is still on this page. Make room on the disk, then send it again.')
 
 export const taken = (field: string, message: string) => new ProblemError(409, 'Already there', message, { errors: [{ field, message }] })

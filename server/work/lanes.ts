@@ -14,12 +14,13 @@ interface Tasks {
   paper: typeof import('../workers/paper')
 }
 export type Lane = keyof Tasks
-type Task<L extends Lane, N extends keyof Tasks[L]> = Tasks[L][N] extends (input: infer I) => Promise<Answer<infer O>> ? { in: I, out: O } : never
+type Task<L extends Lane, N extends keyof Tasks[L]>
+  = Tasks[L][N] extends (input: infer I) => Promise<Answer<infer O>> ? { in: I, out: O } : never
 
 const CORES = Math.max(1, Math.min(4, availableParallelism()))
 /** Threads, how long one thing may take (ms), and the memory of a thread (MB). */
 const LANES = {
-  judge: { threads: 1, mostMs: 10_000, memoryMB: 512 },
+  judge: { threads: 1, mostMs: 20_000, memoryMB: 512 },
   paper: { threads: CORES, mostMs: 30_000, memoryMB: 512 },
 } as const
 export const PAPER_THREADS = CORES
@@ -52,7 +53,8 @@ function laneOf(lane: Lane): Opened {
 export interface Asked { workshopId: string, smaller: string, mostMs?: number }
 
 const tooLong = (smaller: string, mostMs: number) => new ProblemError(
-  422, 'Too much to work out', `This takes longer than ${Math.round(mostMs / 1000)} s, or more memory than one request may have. ${smaller}`,
+  422, 'Too much to work out',
+  `This takes longer than ${Math.round(mostMs / 1000)} s, or more memory than one request may have. ${smaller}`,
 )
 
 /**

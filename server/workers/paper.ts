@@ -36,7 +36,8 @@ export const fit = task((traces: Parameters<typeof fitStop>[0][]) => traces.map(
 export interface JobSheet { jobName: string, pieces: readonly JobPiece[], ground: GroundRows }
 
 /** Templates of a job's pieces at true scale. */
-export const templates = task(async ({ jobName, pieces, ground, as, paper }: JobSheet & { as: 'pdf' | 'svg', paper: keyof typeof PAPERS }) => {
+interface TemplatesAsked extends JobSheet { as: 'pdf' | 'svg', paper: keyof typeof PAPERS }
+export const templates = task(async ({ jobName, pieces, ground, as, paper }: TemplatesAsked) => {
   const all = pieceTemplates(pieces, groundFrom(ground))
   return as === 'svg' ? await templatesSvg(all) : await templatesPdf(jobName, all, PAPERS[paper])
 })

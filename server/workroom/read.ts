@@ -3,6 +3,7 @@ import { readFile, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { DatabaseError, ForeignKeyConstraintError, QueryTypes, UniqueConstraintError, type Transaction } from 'sequelize'
 import { shareProblem, type KeptCounts, type WorkroomPreview, type Workshop } from '#shared/schemas'
+import { ONE_OF } from '#shared/words'
 import { database } from '../db/connection'
 import { transact } from '../db/transaction'
 import { countUse, ENTITIES, insertSet, removeRows, renaming, type Entity } from '../db/entities'
@@ -11,10 +12,10 @@ import { forgetAllUnreadable } from '../services/unreadable'
 import { holdWorkroom } from '../services/workshop'
 import type { Context } from '../utils/context'
 import { invalid } from '../utils/problem'
+import { log } from '../utils/log'
 import { withWorkspace } from '../utils/workspace'
 import { onThread } from '../work/lanes'
 import { checkArchive, checkedRows, type Checked } from './check'
-import { ONE_OF } from './names'
 import { checkKept } from './self-check'
 
 /** Rows put in at a time. */
@@ -178,6 +179,7 @@ export const readWorkroom = (context: Context, path: string, where: Where = 'thr
       await room.update({ name, units, rules }, { transaction })
     })
     forgetAllUnreadable(workshopId)
-    void checkKept(workshopId)
+    // What came in is looked through once the answer is out.
+    if (where === 'thread') checkKept(workshopId).catch((error: unknown) => log.error({ err: error }, 'the kept rows could not be read'))
     return keptOf(file.counts)
   })

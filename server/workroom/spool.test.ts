@@ -60,4 +60,9 @@ describe('a workroom laid out on disk', () => {
   ])(
     '%s has no rows', async (_, text) => expect((await laidOut(text)).counts).toEqual({}),
   )
+  it('what is nested deeper than any workroom is refused at once, however long it is', async () => {
+    const deep = (n: number) => `{"rows":{"cloths":[${'['.repeat(n)}${']'.repeat(n)}]}}`
+    expect((await laidOut(deep(30))).counts).toEqual({ cloths: 1 })
+    await expect(laidOut(deep(200_000), 65_536)).rejects.toThrow('nested deeper than 40')
+  })
 })

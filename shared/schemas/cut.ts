@@ -15,8 +15,8 @@ const ring = z
   .max(OUTLINE_LIMITS.corners, `Outline: ${OUTLINE_LIMITS.corners} corners at the most.`)
 const outlineOfRings = <R extends z.ZodType>(ring: R) => z.object({
   rim: ring,
-  holes: z.array(ring, { error: 'Outline: give its holes.' }).max(OUTLINE_LIMITS.holes, `Outline: ${OUTLINE_LIMITS.holes} holes at the most.`)
-    .default([]),
+  holes: z.array(ring, { error: 'Outline: give its holes.' })
+    .max(OUTLINE_LIMITS.holes, `Outline: ${OUTLINE_LIMITS.holes} holes at the most.`).default([]),
 })
 /** A payload of an outline: its corners in mm, the length upward. As it was drawn, it may not cross itself. */
 export const outlinePayload = outlineOfRings(

@@ -93,7 +93,8 @@ export const PAYLOADS: Partial<Record<EntityName, readonly string[]>> = {
 }
 const ENTITY_NAMES = Object.keys(ENTITY_ROWS) as [EntityName, ...EntityName[]]
 export const setAsideBody = z.object({
-  entity: z.enum(ENTITY_NAMES, { error: 'Row: say of which kind.' }), id: z.string({ error: 'Row: say which.' }).min(1, 'Row: say which.').max(120),
+  entity: z.enum(ENTITY_NAMES, { error: 'Row: say of which kind.' }),
+  id: z.string({ error: 'Row: say which.' }).min(1, 'Row: say which.').max(120),
 })
 /** A kept row of which something cannot be read: it stands beside its neighbours, named, until it is set aside. */
 export interface Unreadable { entity: EntityName, id: string, name: string, why: string }

@@ -22,7 +22,10 @@ describe('what is kept is never judged', () => {
     expect(keptForm(schema).parse(value)).toEqual(value)
   })
   it('still knows what a thing is: kinds, whole numbers, ids, moments and versions of a payload', () => {
-    const row = { id: idOf(1), supplyId: idOf(2), outline: { rim: long, holes: [] }, lot: 'x'.repeat(100), usedAt: null, createdAt: '2026-01-01T00:00:00Z' }
+    const row = {
+      id: idOf(1), supplyId: idOf(2), outline: { rim: long, holes: [] }, lot: 'x'.repeat(100), usedAt: null,
+      createdAt: '2026-01-01T00:00:00Z',
+    }
     const kept = keptForm(offcutRow)
     expect(kept.parse(row)).toEqual(row)
     for (const wrong of [{ id: 'abc' }, { outline: { rim: 'round' } }, { outline: null }, { createdAt: 'never' }, { lot: 3 }])

@@ -30,8 +30,8 @@ export const settlePassBody = settlePassFields.superRefine((pass, ctx) => {
     if (shrinkPct <= MOST_SHRINK_PCT && shrinkPct >= -MOST_GROWTH_PCT) continue
     ctx.addIssue({
       code: 'custom', path: [`${way}AfterMm`],
-      message: `${name} after: from ${before} mm to ${after} mm is ${Math.abs(Math.round(shrinkPct))} % ${shrinkPct > 0 ? 'shorter' : 'longer'}, `
-        + `and no fabric does that. Measure it again.`,
+      message: `${name} after: from ${before} mm to ${after} mm is ${Math.abs(Math.round(shrinkPct))} % `
+        + `${shrinkPct > 0 ? 'shorter' : 'longer'}, and no fabric does that. Measure it again.`,
     })
   }
 })

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { KeptCounts, WorkroomPreview } from '#shared/schemas'
-import { replaceSentence } from '#shared/words'
+import { replaceSentence, unreadableWithin } from '#shared/words'
 
 /** What would stand in place of what is kept, before it does. */
 const { preview } = defineProps<{ preview: WorkroomPreview & { title: string }, busy: boolean }>()
@@ -28,6 +28,7 @@ const written = computed(() => preview.written ? new Date(preview.written).toLoc
           <td class="text-right font-semibold tabular-nums" :class="r.then < r.now ? 'text-alert' : ''">{{ r.then }}</td></tr>
       </tbody>
     </table>
+    <p v-if="preview.unreadable > 0" class="mt-2 text-lg">{{ unreadableWithin(preview.unreadable) }}</p>
     <div class="mt-3 flex gap-3">
       <UButton :loading="busy" @click="$emit('replace')">Put it in place</UButton>
       <UButton variant="outline" color="neutral" :disabled="busy" @click="$emit('keep')">Keep what is here</UButton>

@@ -1,4 +1,4 @@
-import type { EntityName } from '#shared/schemas'
+import type { EntityName, Unreadable } from '../schemas'
 
 /** What one row of each entity is called. */
 export const ONE_OF: Record<EntityName, string> = {
@@ -36,3 +36,16 @@ export const ONE_OF: Record<EntityName, string> = {
   photos: 'picture',
   setAside: 'row set aside',
 }
+
+/** A row that cannot be read, for a person. */
+export const unreadableSentence = ({ entity, name, id, why }: Unreadable): string => {
+  const [field = '', ...said] = why.split(': '), one = ONE_OF[entity]
+  const which = `${one[0]!.toUpperCase()}${one.slice(1)} ${name ? `"${name}"` : id}`
+  return `${which}: its ${field} cannot be read (${said.join(': ').replace(/\.$/, '')}).`
+}
+export const unreadableCount = (n: number): string =>
+  (n === 1 ? 'One thing that is kept here cannot be read.' : `${n} things that are kept here cannot be read.`)
+export const unreadableWithin = (n: number): string =>
+  (n === 1
+    ? 'One row in it cannot be read. It comes in unchanged, and can be set aside then.'
+    : `${n} rows in it cannot be read. They come in unchanged, and can be set aside then.`)

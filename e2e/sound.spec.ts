@@ -1,0 +1,358 @@
+import { randomUUID } from 'node:crypto'
+import { mkdtempSync, readdirSync } from 'node:fs'
+import { request as rawRequest } from 'node:http'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { expect, test } from '@playwright/test'
+import { Client } from 'pg'
+import type {
+  CareLog, Cloth, Cutting, Health, Iron, Job, Makings, Offcut, Page as Listed, Run, RunNews, Supply, Trial, Unreadable,
+} from '#shared/schemas'
+import { startServer, type Server } from './server'
+
+/** What is kept can be read back whatever it is; what two send at once is kept once; nothing that was told is taken for something else. */
+let server: Server
+let client: Client
+let temporary: string
+test.beforeAll(async () => {
+  temporary = mkdtempSync(join(tmpdir(), 'sound-'))
+  server = await startServer(20, { TMPDIR: temporary })
+  client = new Client({ connectionString: server.databaseUrl })
+  await client.connect()
+})
+test.afterAll(async () => {
+  await client.end()
+  await server.down()
+})
+
+interface Answer<T> { status: number, body: T & { detail?: string } }
+async function ask<T = Record<string, unknown>>(method: string, path: string, body?: unknown, at = server.url): Promise<Answer<T>> {
+  const answer = await fetch(at + path, {
+    method, ...(body === undefined ? {} : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
+  })
+  const text = await answer.text(), isJson = answer.headers.get('content-type')?.includes('json')
+  return { status: answer.status, body: (isJson ? JSON.parse(text) : text) as T & { detail?: string } }
+}
+async function get<T>(path: string): Promise<T> {
+  const { status, body } = await ask<T>('GET', path)
+  expect(status, path).toBe(200)
+  return body
+}
+const cloth = async (code: string) => (await get<Listed<Cloth>>(`/api/cloths?q=${code}`)).rows.find(c => c.code === code)!
+const supply = async (code: string) => (await get<Listed<Supply>>(`/api/supplies?q=${code}`)).rows.find(s => s.code === code)!
+async function newJob(name: string): Promise<Job> {
+  const [c, s] = [await cloth('TW-01'), await supply('B-20')]
+  const { body } = await ask<Job>('POST', '/api/jobs', {
+    name, garment: 'Trial', washC: 30, tumble: 'no', dryClean: false, cloths: [{ clothId: c.id, place: 'collar', supplyId: s.id }],
+  })
+  return body
+}
+async function piece(name: string, long: number, wide: number, over: object = {}) {
+  const [c, s] = [await cloth('TW-01'), await supply('B-20')]
+  return {
+    id: randomUUID() as string, name, clothId: c.id, place: 'collar', count: 1, pair: false, grain: 'any', oneWay: false,
+    inset: { how: 'exact' },
+    shape: { format: 1, kind: 'block', block: 'strip', measures: { long, wide } }, allowances: { seam: 10, hem: 10, front: 10 },
+    backingId: s.id, foamId: null, webId: null, ...over,
+  }
+}
+const save = (job: Job, pieces: object[], version = 0) => ask<Cutting>('PUT', `/api/jobs/${job.id}/pieces`, { version, pieces })
+const part = (pieceId: string, number: number, x: number, y: number) =>
+  ({ pieceId, role: 'backing', number, offcutId: null, turnDeg: 0, x, y, pinned: false })
+/** The whole workroom out, and looked into as if it were to come back. */
+async function outAndBack() {
+  const archive = await (await fetch(`${server.url}/api/export/workroom`)).arrayBuffer()
+  const answer = await fetch(`${server.url}/api/import/workroom?dryRun=true`, {
+    method: 'POST', body: archive, headers: { 'content-type': 'application/octet-stream' },
+  })
+  return { status: answer.status, body: await answer.json() as { unreadable: number, detail?: string } }
+}
+
+async function operation(over: object = {}) {
+  const [c, s] = [await cloth('TW-01'), await supply('B-20')]
+  const [iron] = await get<Iron[]>('/api/irons')
+  const known = (await get<Listed<Cloth>>('/api/cloths?size=100')).rows
+  let trial: Trial | undefined
+  for (const k of known) trial ??= (await get<Listed<Trial>>(`/api/cloths/${k.id}/history`)).rows[0]
+  return {
+    id: 'o1', kind: 'fuse', name: 'Collar', pieceId: null, makingId: null, numbers: [0], side: 'back', clothId: c.id, supplyId: s.id,
+    overSupplyIds: [], ironId: iron!.id, coverId: null, bed: 'padded', needs: [], recipe: trial!.recipe, standing: 'estimated',
+    prints: [{ x: 0, y: 0, headingDeg: 0 }], outline: null, keepOuts: [], motion: 'still', predicted: trial!.predicted, ...over,
+  }
+}
+const beginRun = async (job: Job, id = randomUUID() as string) => ask<Run>('POST', '/api/runs', {
+  id, jobId: job.id, piecesVersion: 0, startedAt: new Date(Date.now() - 3_600_000).toISOString(), operations: [await operation()],
+})
+const DEVICE = randomUUID()
+const event = (kind: string, agoS: number, over: object = {}) =>
+  ({ key: randomUUID() as string, device: DEVICE, atMs: Date.now() - agoS * 1000, kind, op: 'o1', ...over })
+const tell = (runId: string, events: object[], at?: string) => ask<RunNews>('POST', `/api/runs/${runId}/events`, { events }, at)
+
+test('a long layout leaves offcuts that can be kept: every list, job and archive can be read afterwards', async () => {
+  const job = await newJob('Ninety facings')
+  const facing = await piece('Facing', 132, 280, { count: 90 })
+  expect((await save(job, [facing])).status).toBe(200)
+  const s = await supply('B-20')
+  await ask('POST', `/api/supplies/${s.id}/stock`, { metres: 30, reason: 'bought' })
+  const before = (await supply('B-20')).stockM
+  const parts = Array.from({ length: 90 }, (_, i) => part(facing.id, i, 0, i * 132))
+  const key = randomUUID()
+  const cut = { supplyId: s.id, parts, metres: 11.88, clientKey: key }
+  expect((await ask('POST', `/api/jobs/${job.id}/cuts`, cut)).status).toBe(200)
+  const offcuts = await get<Offcut[]>(`/api/supplies/${s.id}/offcuts`)
+  expect(offcuts.length).toBeGreaterThan(1)
+  for (const o of offcuts) expect(Math.max(...o.outline.rim.flat())).toBeLessThanOrEqual(10_000)
+  expect((await supply('B-20')).stockM).toBeCloseTo(before - 11.88, 6)
+  await get(`/api/jobs/${job.id}/cutting`)
+  expect((await ask('DELETE', `/api/offcuts/${offcuts[0]!.id}`)).status).toBe(200)
+
+  // The same cut sent twice is cut once; another one under its key is refused, in another job too.
+  expect((await ask('POST', `/api/jobs/${job.id}/cuts`, cut)).status).toBe(200)
+  expect((await ask('POST', `/api/jobs/${job.id}/cuts`, { ...cut, metres: 12 })).status).toBe(409)
+  expect((await supply('B-20')).stockM).toBeCloseTo(before - 11.88, 6)
+  // What was cut stays in the job, so that it is not cut once more.
+  const gone = await save(job, [await piece('Other', 100, 100)], 1)
+  expect([gone.status, gone.body.detail]).toEqual([422, expect.stringContaining('Facing has been cut already')])
+  expect((await outAndBack()).status).toBe(200)
+})
+
+test('what passed a limit before there was one is read, listed, put away and brought back in an archive', async () => {
+  const s = await supply('B-20'), { rows: [room] } = await client.query<{ id: string }>('select id from workshop')
+  const ring = (n: number, at: number) => [[at, 0], [at + 5, 0], [at + 5, 5], [at, n]]
+  const long = { rim: [[0, 0], [900, 0], [900, 11_880], [0, 11_880]], holes: Array.from({ length: 30 }, (_, i) => ring(5, i * 20)) }
+  const id = randomUUID()
+  await client.query('insert into offcut (id, workshop_id, supply_id, outline) values ($1, $2, $3, $4)', [id, room!.id, s.id, long])
+  expect((await get<Offcut[]>(`/api/supplies/${s.id}/offcuts`)).find(o => o.id === id)?.outline).toEqual(long)
+  expect(await outAndBack()).toMatchObject({ status: 200, body: { unreadable: 0 } })
+  expect((await ask('DELETE', `/api/offcuts/${id}`)).status).toBe(200)
+})
+
+test('a row that cannot be read is named and set aside, and stops none of its neighbours', async ({ page }) => {
+  const job = await newJob('One spoilt')
+  const [good, bad] = [await piece('Good', 200, 100), await piece('Spoilt', 200, 100)]
+  expect((await save(job, [good, bad])).status).toBe(200)
+  await client.query(`update job_piece set shape = '{"kind": "cloud"}' where id = $1`, [bad.id])
+  const cutting = await get<Cutting>(`/api/jobs/${job.id}/cutting`)
+  expect(cutting.pieces.map(p => p.name)).toEqual(['Good'])
+  // Whoever saves what was shown does not take away what was not.
+  expect((await save(job, [{ ...good, name: 'Better' }], cutting.version)).status).toBe(200)
+  expect((await client.query('select 1 from job_piece where id = $1', [bad.id])).rowCount).toBe(1)
+  expect(await outAndBack()).toMatchObject({ status: 200, body: { unreadable: 1 } })
+  expect((await get<Health>('/api/health')).unreadable).toBe(1)
+  expect(await get<Unreadable[]>('/api/unreadable')).toMatchObject([{ entity: 'jobPieces', id: bad.id, name: 'Spoilt' }])
+  expect((await ask('POST', '/api/unreadable', { entity: 'jobPieces', id: good.id })).body.detail).toContain('it can be read')
+
+  await page.goto(`${server.url}/today`)
+  await page.getByText('One thing that is kept here cannot be read.').waitFor()
+  await page.getByRole('link', { name: 'See what it is' }).click()
+  await expect(page.getByText('Piece of a job "Spoilt": its shape')).toBeVisible()
+  await page.getByRole('button', { name: 'Set aside' }).click()
+  await expect(page.getByText('Piece of a job "Spoilt"')).toHaveCount(0)
+  const { rows: [aside] } = await client.query('select entity, row_id, name, kept from set_aside')
+  expect(aside).toMatchObject({ entity: 'jobPieces', row_id: bad.id, name: 'Spoilt', kept: { shape: { kind: 'cloud' } } })
+  expect((await client.query('select 1 from job_piece where id = $1', [bad.id])).rowCount).toBe(0)
+  expect(await outAndBack()).toMatchObject({ status: 200, body: { unreadable: 0 } })
+})
+
+test('a run: edges tried next morning, boards with wrong clocks, what comes after it was closed', async () => {
+  const job = await newJob('Overnight'), { body: run } = await beginRun(job)
+  const night = 15 * 3600
+  const pressed = [event('down', night + 60, { print: 0 }), event('lift', night + 40), event('cold', night)]
+  await tell(run.id, pressed)
+  const edge = event('edge', 1, { edge: 'holds' })
+  expect((await tell(run.id, [edge])).status).toBe(200)
+  const { rows } = await client.query<{ at_s: number }>(
+    'select e.at_s from trial_event e join trial t on t.id = e.trial_id where t.client_key = $1 order by e.at_s', [edge.key])
+  expect(rows.length).toBeGreaterThan(1)
+  expect(Math.max(...rows.map(r => r.at_s))).toBeLessThanOrEqual(36_000)
+
+  // Told again it is the same; something else under its key is refused.
+  expect((await tell(run.id, [edge])).status).toBe(200)
+  expect((await tell(run.id, [{ ...edge, edge: 'lifts' }])).status).toBe(409)
+  expect((await tell(run.id, [{ ...edge, key: edge.key.toUpperCase() }])).status).toBe(200)
+
+  const closing = await tell(run.id, [event('close', 0, { atMs: Date.UTC(2199, 11, 31), op: null, device: randomUUID() })])
+  expect(closing.status).toBe(200)
+  const closedAt = Date.parse((await get<Run>(`/api/runs/${run.id}`)).closedAt!)
+  expect(Math.abs(closedAt - Date.now())).toBeLessThan(30_000)
+  // What another board did before it was closed still arrives; what happens after is refused.
+  expect((await tell(run.id, [event('missed', 300, { print: 0 })])).status).toBe(200)
+  await client.query(`update run set closed_at = closed_at - interval '1 hour' where id = $1`, [run.id])
+  const late = await tell(run.id, [event('down', 0, { print: 0 })])
+  expect([late.status, late.body.detail]).toEqual([409, expect.stringMatching(/was closed on .* Begin another one/)])
+  const replanned = await ask('PUT', `/api/runs/${run.id}/operations`, { piecesVersion: 0, operations: [await operation({ id: 'o2' })] })
+  expect(replanned.status).toBe(409)
+  expect((await outAndBack()).status).toBe(200)
+})
+
+test('saving pieces, makings or a swatch leaves the form of job and fabric as it was', async () => {
+  const job = await newJob('No false conflict')
+  expect((await save(job, [await piece('One', 200, 100)])).status).toBe(200)
+  expect((await ask<Makings>('PUT', `/api/jobs/${job.id}/makings`, { version: 0, makings: [] })).status).toBe(200)
+  const saved = await ask('PUT', `/api/jobs/${job.id}`, { ...job, note: 'written meanwhile' })
+  expect([saved.status, saved.body.detail]).toEqual([200, undefined])
+  // A real conflict is still one.
+  expect((await ask('PUT', `/api/jobs/${job.id}`, { ...job, note: 'too late' })).status).toBe(409)
+
+  const c = await cloth('TW-01'), s = await supply('B-20'), [iron] = await get<Iron[]>('/api/irons')
+  const { recipe, predicted } = await operation() as unknown as Trial
+  const swatch = {
+    clientKey: randomUUID(), clothId: c.id, supplyId: s.id, ironId: iron!.id, coverId: null, bed: 'padded', recipe, predicted, grade: 4,
+    pressedAt: '2026-11-01T10:00:00Z',
+  }
+  expect((await ask('POST', '/api/trials', swatch)).status).toBe(201)
+  expect((await ask('POST', '/api/trials', swatch)).status).toBe(200)
+  expect((await ask('POST', '/api/trials', { ...swatch, grade: 1 })).status).toBe(409)
+  expect((await cloth('TW-01')).version).toBe(c.version)
+  expect((await ask('PUT', `/api/cloths/${c.id}`, { ...c, note: 'written meanwhile' })).status).toBe(200)
+})
+
+test('scraps, a measurement and a settling pass at once, forty times over: none is refused', async () => {
+  const c = await cloth('TW-01')
+  const scrap = {
+    name: 'Left', clothId: c.id, wideMm: 200, highMm: 200, massGsm: 200, givePct: 2, washC: 30,
+    face: { palette: [{ hex: '#204080', sharePct: 100 }], figureMm: null, tile: null }, back: null,
+  }
+  const pass = { kind: 'press', heatC: 150, alongBeforeMm: 250, alongAfterMm: 249, acrossBeforeMm: 250, acrossAfterMm: 249 }
+  const statuses: number[] = []
+  for (let i = 0; i < 40; i++) {
+    const all = await Promise.all([
+      ask('POST', '/api/scraps', scrap), ask('POST', '/api/scraps', scrap),
+      ask('POST', `/api/cloths/${c.id}/measurements`, { kind: 'giveAlong', a: 100, b: 104 }),
+      ask('POST', `/api/cloths/${c.id}/settle`, pass),
+    ])
+    statuses.push(...all.map(a => a.status))
+  }
+  expect(statuses.filter(status => status >= 300)).toEqual([])
+})
+
+test('one id, one key: whoever is second is told, in whatever letters it comes, and nothing moves from job to job', async () => {
+  const [a, b] = [await newJob('First'), await newJob('Second')]
+  for (let i = 0; i < 8; i++) {
+    const shared = await piece('Shared', 200, 100)
+    const versions = await Promise.all([a, b].map(async j => (await get<Cutting>(`/api/jobs/${j.id}/cutting`)).version))
+    const answers = await Promise.all([
+      save(a, [shared], versions[0]), save(b, [{ ...shared, id: shared.id.toUpperCase() }], versions[1]),
+    ])
+    expect(answers.map(x => x.status).sort()).toEqual([200, 422])
+    const has = async (j: Job) => (await get<Cutting>(`/api/jobs/${j.id}/cutting`)).pieces.some(p => p.id === shared.id)
+    const holders = await Promise.all([a, b].map(has))
+    // The one that was told it was kept has it.
+    expect(holders).toEqual(answers.map(x => x.status === 200))
+  }
+  const making = (name: string, id: string) => ({
+    id, name, clothId: null, work: {
+      format: 1, kind: 'strips', wideMm: 40, aroundMm: 900, corners: 4, clothMm: 1400, bias: false, join: 'straight', seamMm: 6,
+      fold: 'double',
+    },
+  })
+  const id = randomUUID()
+  const both = await Promise.all([a, b].map(j => ask('PUT', `/api/jobs/${j.id}/makings`, { version: 0, makings: [making(j.name, id)] })))
+  expect(both.map(x => x.status).sort()).toEqual([200, 422])
+
+  const runId = randomUUID()
+  const runs = await Promise.all([beginRun(a, runId), beginRun(b, runId)])
+  expect(runs.map(r => r.status).sort()).toEqual([201, 409])
+  const [one, two] = [(await beginRun(a)).body, (await beginRun(b)).body]
+  const same = event('take', 1)
+  const told = await Promise.all([tell(one.id, [same]), tell(two.id, [same])])
+  expect(told.map(x => x.status).sort()).toEqual([200, 409])
+
+  const s = await supply('B-20'), key = randomUUID()
+  const cuts = await Promise.all([a, b].map(async (job) => {
+    const strip = await piece('Strip', 100, 60), { version } = await get<Cutting>(`/api/jobs/${job.id}/cutting`)
+    await save(job, [strip], version)
+    return ask('POST', `/api/jobs/${job.id}/cuts`, { supplyId: s.id, parts: [part(strip.id, 0, 0, 0)], metres: 0.1, clientKey: key })
+  }))
+  expect(cuts.map(x => x.status).sort()).toEqual([200, 409])
+})
+
+test('figures that no fabric has, irons of nowhere and looks that are others are refused by a sentence', async () => {
+  const c = await cloth('TW-01'), job = await newJob('Refused')
+  const shrunk = await ask('POST', `/api/cloths/${c.id}/settle`, {
+    kind: 'press', heatC: 150, alongBeforeMm: 500, alongAfterMm: 49, acrossBeforeMm: 500, acrossAfterMm: 495,
+  })
+  expect([shrunk.status, shrunk.body.detail]).toEqual([422, expect.stringMatching(/^Along after: from 500 mm to 49 mm is 90 % shorter/)])
+  const foreign = await save(job, [await piece('Front', 200, 100, { byHand: [{ ironId: randomUUID(), prints: [] }] })])
+  expect([foreign.status, foreign.body.detail]).toEqual([422, expect.stringMatching(/^Iron: /)])
+
+  const look = { clientKey: randomUUID(), clothId: c.id, rounds: 2, washC: 30, tumble: 'no', grade: 4, cameAt: '2026-11-20T10:00:00Z' }
+  expect((await ask<CareLog>('POST', `/api/jobs/${job.id}/care`, look)).status).toBe(200)
+  expect((await ask<CareLog>('POST', `/api/jobs/${job.id}/care`, look)).body.events).toHaveLength(1)
+  expect((await ask('POST', `/api/jobs/${job.id}/care`, { ...look, grade: 1 })).status).toBe(409)
+})
+
+test('downloads leave nothing behind, whether they are read to their end or broken off', async () => {
+  /** Folders in which the server works; the one that is its own may stand, empty. */
+  const folders = () => readdirSync(temporary).filter(name => name.startsWith('ready-cuff-')).flatMap((name) => {
+    const own = readdirSync(join(temporary, name), { withFileTypes: true }).filter(e => e.isDirectory())
+    return name === `ready-cuff-${process.getuid?.() ?? 0}` ? own.flatMap(e => readdirSync(join(temporary, name, e.name))) : [name]
+  })
+  const download = (whole: boolean) => new Promise<number>((done) => {
+    const asked = rawRequest(`${server.url}/api/export/workroom`, { agent: false }, (answer) => {
+      let bytes = 0
+      answer.on('data', (chunk: Buffer) => {
+        bytes += chunk.length
+        if (!whole) asked.destroy()
+      })
+      answer.on('close', () => done(bytes))
+      answer.on('error', () => undefined)
+    })
+    asked.on('error', () => done(0))
+    asked.end()
+  })
+  for (let i = 0; i < 5; i++) expect(await download(true)).toBeGreaterThan(1000)
+  for (let i = 0; i < 5; i++) await download(false)
+  await expect.poll(folders, { timeout: 10_000 }).toEqual([])
+})
+
+test('a full disk is 507, in health too', async () => {
+  const full = await startServer(20, { READY_CUFF_SPARE_MB: '1000000000' }, server)
+  const { status, body } = await ask<Health>('GET', '/api/health', undefined, full.url)
+  expect([status, body.ok, body.database]).toEqual([507, false, true])
+  expect(body.tempFreeMB).toBeGreaterThan(0)
+  await full.down()
+})
+
+test('boards on two servers hear of each other at once, and ask the database nothing while nothing happens', async () => {
+  const other = await startServer(20, {}, server)
+  try {
+    const { body: run } = await beginRun(await newJob('Two servers'))
+    const heard: { atMs: number, keys: string[] }[] = []
+    const stop = new AbortController()
+    const watch = async (at: string) => {
+      const answer = await fetch(`${at}/api/runs/${run.id}/live?after=-1`, { signal: stop.signal })
+      const reader = answer.body!.pipeThrough(new TextDecoderStream()).getReader()
+      for (;;) {
+        const { value, done } = await reader.read().catch(() => ({ value: undefined, done: true }))
+        if (done) return
+        for (const line of (value ?? '').split('\n').filter(l => l.startsWith('data: {')))
+          heard.push({ atMs: Date.now(), keys: (JSON.parse(line.slice(6)) as RunNews).events.map(e => e.key) })
+      }
+    }
+    for (let i = 0; i < 25; i++) void watch(i % 2 ? server.url : other.url)
+    await expect.poll(() => heard.length).toBe(25)
+    const transactions = async () => {
+      const { rows: [r] } = await client.query<{ n: string }>(
+        'select (xact_commit + xact_rollback) as n from pg_stat_database where datname = current_database()')
+      return Number(r!.n)
+    }
+    // What was counted before is told late by connections that are idle since.
+    const in3S = async () => {
+      const before = await transactions()
+      await new Promise(done => setTimeout(done, 3000))
+      return await transactions() - before
+    }
+    // Two or three are this test's own.
+    await expect.poll(in3S, { timeout: 30_000 }).toBeLessThan(5)
+
+    heard.length = 0
+    const told = event('take', 0), toldMs = Date.now()
+    expect((await tell(run.id, [told])).status).toBe(200)
+    await expect.poll(() => heard.filter(h => h.keys.includes(told.key)).length, { timeout: 5000 }).toBe(25)
+    expect(Math.max(...heard.map(h => h.atMs)) - toldMs).toBeLessThan(2000)
+    stop.abort()
+  } finally {
+    await other.down()
+  }
+})
