@@ -11,6 +11,7 @@ import type {
 import { startServer, type Server } from './server'
 
 /** What is kept can be read back whatever it is; what two send at once is kept once; nothing that was told is taken for something else. */
+test.use({ testIdAttribute: 'data-test' })
 let server: Server
 let client: Client
 let temporary: string
@@ -280,6 +281,25 @@ test('figures that no fabric has, irons of nowhere and looks that are others are
   expect((await ask<CareLog>('POST', `/api/jobs/${job.id}/care`, look)).status).toBe(200)
   expect((await ask<CareLog>('POST', `/api/jobs/${job.id}/care`, look)).body.events).toHaveLength(1)
   expect((await ask('POST', `/api/jobs/${job.id}/care`, { ...look, grade: 1 })).status).toBe(409)
+})
+
+test('a browser database that never answers holds nothing up: the run begins, and is kept by the server', async ({ page }) => {
+  test.setTimeout(120_000)
+  await page.addInitScript(() => { IDBFactory.prototype.open = () => ({}) as IDBOpenDBRequest })
+  const job = await newJob('No answer')
+  expect((await save(job, [await piece('Strip', 300, 100)])).status).toBe(200)
+  await page.goto(`${server.url}/today`)
+  await page.getByTestId('jobs').getByRole('listitem').filter({ hasText: 'No answer' }).getByRole('button').first().click()
+  await expect(page.getByTestId('ticket')).toContainText('No answer')
+  await page.getByRole('link', { name: /Press/ }).click()
+  await expect(page.getByRole('tab', { name: /Set-downs/ })).toBeVisible({ timeout: 20_000 })
+  await page.getByRole('tab', { name: /Order/ }).click()
+  await expect(page.getByRole('button', { name: /Begin the run/ })).toBeEnabled({ timeout: 40_000 })
+  await page.getByRole('button', { name: /Begin the run/ }).click()
+  await expect(page.getByTestId('run')).toBeVisible({ timeout: 20_000 })
+  await expect.poll(async () => (await get<{ id: string }[]>(`/api/jobs/${job.id}/runs`)).length, { timeout: 20_000 }).toBe(1)
+  // It says that this browser keeps nothing.
+  await expect(page.getByRole('alert').filter({ hasText: 'This browser keeps nothing' })).toBeVisible()
 })
 
 test('downloads leave nothing behind, whether they are read to their end or broken off', async () => {

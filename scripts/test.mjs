@@ -1,5 +1,5 @@
-// npm test: lint, types, dead code, build, unit tests, ten kills in the middle of a run, end-to-end tests in headless Chromium on
-// throw-away databases; two things at a time, one a core.
+// npm test: lint, types, dead code, build, unit tests, ten kills in the middle of a run, three servers on one database while they are
+// killed, end-to-end tests in headless Chromium on throw-away databases; two things at a time, one a core.
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { DATA, ROOT, TSX, local, run, say, start } from './lib/run.mjs'
@@ -53,10 +53,11 @@ const unit = new Promise((done) => {
     done(status)
   })
 })
-// Beside them the board is built, and a run pressed on it while what it stands on is killed, ten times.
+// Beside them the board is built, and pressed, judged and cut on while what it stands on is killed.
 process.env.CHROMIUM ??= chromium
 timed('build', ensureBuilt)
 await step(['kills in the middle of a run', process.execPath, join(ROOT, 'scripts/trials/kills.mjs'), '10'])
+await step(['three servers on one database', process.execPath, join(ROOT, 'scripts/trials/cluster.mjs'), '25', '40'])
 const unitStatus = await unit
 if (existsSync(unitReport)) {
   const report = JSON.parse(readFileSync(unitReport, 'utf8'))

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { isDown } from './error'
+import type { H3Event } from 'h3'
+import errorHandler, { isDown } from './error'
 
 const error = (name: string, message: string, more: object = {}) => Object.assign(new Error(message), { name, ...more })
 
@@ -18,4 +19,27 @@ describe('a database that is away', () => {
     ['a constraint', error('SequelizeUniqueConstraintError', 'Validation error', { parent: { code: '23505' } })],
     ['a fault of ours', new TypeError('x is undefined')],
   ])('not %s', (_, e) => expect(isDown(e)).toBe(false))
+})
+
+describe('a disk that is full', () => {
+  const answer = async (e: Error) => {
+    const said: { status?: number, body?: string } = {}
+    const end = (body: string) => { said.body = body }
+    const res = { headersSent: false, setHeader: () => undefined, end, statusCode: 0, statusMessage: '' }
+    const event = { context: {}, node: { res, req: {} }, method: 'POST', path: '/api/x' } as unknown as H3Event
+    await errorHandler(e, event)
+    return { status: res.statusCode, ...said }
+  }
+  it.each<[string, Error]>([
+    ['ours', error('Error', 'write failed', { code: 'ENOSPC' })],
+    ['the database\'s', error('SequelizeDatabaseError', 'could not extend file', { parent: { code: '53100' } })],
+  ])('%s is 507, with a sentence', async (_, e) => {
+    const { status, body } = await answer(e)
+    expect(status).toBe(507)
+    expect(body).toContain('The disk is full. Nothing was half-saved')
+  })
+  it('is not taken for the database being away', async () => {
+    expect((await answer(error('SequelizeDatabaseError', 'no', { parent: { code: '57P01' } }))).status).toBe(503)
+    expect((await answer(error('SequelizeDatabaseError', 'no', { parent: { code: '40P01' } }))).status).toBe(503)
+  })
 })

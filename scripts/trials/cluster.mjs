@@ -17,6 +17,7 @@ import { dataFolder, startDatabase } from '../lib/postgres.mjs'
 const [forS = 300, boards = 200, seed = 1] = process.argv.slice(2).map(Number)
 const SERVERS = 3, LIVE = Math.floor(boards / 4), CUTTERS = Math.max(2, Math.floor(boards / 20)), RUNS = 4
 const random = seeded(seed)
+const pick = from => from[Math.floor(random() * from.length)]
 const sleep = ms => new Promise(done => setTimeout(done, ms))
 const quantile = (all, share) => [...all].sort((a, b) => a - b)[Math.min(all.length - 1, Math.floor(all.length * share))] ?? 0
 
@@ -69,9 +70,13 @@ const balancer = createServer((asked, answer) => {
       const i = (first + tried) % SERVERS
       const passed = request({
         host: '127.0.0.1', port: ports[i], method: asked.method, path: asked.url, agent: agents[i],
-        headers: { ...asked.headers, host: `127.0.0.1:${ports[i]}` },
+        // How long a connection lives is between two neighbours: it is not handed on.
+        headers: { ...asked.headers, host: `127.0.0.1:${ports[i]}`, connection: 'keep-alive' },
       }, (said) => {
-        answer.writeHead(said.statusCode, said.headers)
+        const headers = { ...said.headers }
+        delete headers.connection
+        delete headers['keep-alive']
+        answer.writeHead(said.statusCode, headers)
         said.pipe(answer)
         said.on('error', () => answer.destroy())
         answer.on('close', () => said.destroy())
@@ -124,7 +129,7 @@ const json = async (method, path, body) => {
   if (status >= 300 || status === 0) throw new Error(`${method} ${path}: ${status} ${said.toString().slice(0, 200)}`)
   return JSON.parse(said)
 }
-let on = true
+let on = true, watching = true
 const refused = []
 /** What a board does with what it writes: the same again until it is acknowledged. @returns the answer; null where it was refused */
 async function write(method, path, body) {
@@ -144,6 +149,8 @@ async function write(method, path, body) {
 const cloth = (await json('GET', '/api/cloths?q=TW-01')).rows[0]
 const supply = (await json('GET', '/api/supplies?q=B-20')).rows.find(s => s.code === 'B-20')
 const [iron] = await json('GET', '/api/irons')
+/** Judged swatches are of many fabrics with many supplies, as they are in a workroom. */
+const allCloths = (await json('GET', '/api/cloths?size=100')).rows, allSupplies = (await json('GET', '/api/supplies?size=100')).rows
 let trial = null
 for (const c of (await json('GET', '/api/cloths?size=100')).rows)
   trial ??= (await json('GET', `/api/cloths/${c.id}/history`)).rows[0] ?? null
@@ -181,14 +188,14 @@ const LISTS = [
 ]
 async function reads() {
   while (on) {
-    await timed(took.lists, () => send('GET', LISTS[Math.floor(random() * LISTS.length)]))
+    await timed(took.lists, () => send('GET', pick(LISTS)))
     await pause()
   }
 }
 async function presses(n) {
   const runId = runs[n % RUNS], device = randomUUID()
   while (on) {
-    const kind = ['take', 'down', 'lift', 'aside'][Math.floor(random() * 4)]
+    const kind = pick(['take', 'down', 'lift', 'aside'])
     const event = { key: randomUUID(), device, atMs: Date.now(), kind, op: 'o', print: 0 }
     const answer = await timed(took.events, () => write('POST', `/api/runs/${runId}/events`, { events: [event] }))
     if (answer) acked.events.get(runId).add(event.key)
@@ -199,7 +206,8 @@ async function judges() {
   while (on) {
     const clientKey = randomUUID()
     const answer = await write('POST', '/api/trials', {
-      clientKey, clothId: cloth.id, supplyId: supply.id, ironId: iron.id, coverId: null, bed: 'padded', recipe: trial.recipe,
+      clientKey, clothId: pick(allCloths).id, supplyId: pick(allSupplies).id, ironId: iron.id, coverId: null, bed: 'padded',
+      recipe: trial.recipe,
       predicted: trial.predicted, grade: 3, pressedAt: new Date().toISOString(),
     })
     if (answer) acked.trials.add(clientKey)
@@ -247,7 +255,7 @@ function watches(n) {
   const runId = runs[n % RUNS], mine = { runId, positions: [], keys: new Set() }
   heard.push(mine)
   const connect = () => {
-    if (!on) return
+    if (!watching) return
     comings++
     const asked = request({
       host: '127.0.0.1', port: at, path: `/api/runs/${runId}/live?after=${mine.positions.at(-1) ?? -1}`, agent: false,
@@ -344,7 +352,8 @@ try {
   await Promise.all(hands)
   const stood = longestMs
   // What was told is heard everywhere before it is compared.
-  await sleep(3000)
+  await sleep(5000)
+  watching = false
   for (const s of streams) s.destroy()
 
   const client = new pg.Client({ connectionString: database.url })
@@ -362,7 +371,7 @@ try {
       gaps += mine.positions.filter((p, i) => i > 0 && p !== mine.positions[i - 1] + 1).length
     }
   }
-  const trials = await rows('select client_key, count(*)::int as n from trial where supply_id = $1 group by 1', supply.id)
+  const trials = await rows('select client_key, count(*)::int as n from trial group by 1')
   const byKey = new Map(trials.map(t => [t.client_key, t.n]))
   lost += [...acked.trials].filter(key => !byKey.has(key)).length
   doubled += trials.filter(t => t.n > 1).length
@@ -384,7 +393,7 @@ try {
     longestStandstillMs: Math.round(stood),
   })
 } finally {
-  on = false
+  on = watching = false
   balancer.close()
   for (const s of servers) s?.kill('SIGKILL')
   database.remove()

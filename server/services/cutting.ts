@@ -167,18 +167,19 @@ async function ownedSupply({ workshopId }: Context, id: string, hold = false): P
   return supply
 }
 
+/** The offcuts that parts lie on, used already or not: whether they may still be is asked once the job is held. */
+const offcutsUnder = ({ supplyId, parts }: Pick<CutBody, 'supplyId' | 'parts'>): Promise<OffcutRow[]> =>
+  OffcutRow.findAll({ where: { id: [...new Set(parts.flatMap(p => p.offcutId ?? []))], supplyId } })
+
 /** Every part must be of a piece of this job, and lie on an offcut that is still there. */
-async function checkParts(jobId: string, supplyId: string, parts: readonly LayPart[], hold = true): Promise<OffcutRow[]> {
+async function checkParts(jobId: string, supplyId: string, parts: readonly LayPart[]): Promise<void> {
   const pieceIds = [...new Set(parts.map(p => p.pieceId))],
     offcutIds = [...new Set(parts.flatMap(p => p.offcutId ?? []))]
   if ((await JobPieceRow.count({ where: { jobId, id: pieceIds } })) < pieceIds.length)
     throw invalid([{ field: 'parts', message: 'Parts: a piece was taken away meanwhile. Lay it again.' }])
-  const offcuts = await OffcutRow.findAll({
-    where: { id: offcutIds, supplyId, usedAt: null }, order: [['id', 'ASC']], ...(hold ? { lock: HELD } : {}),
-  })
+  const offcuts = await OffcutRow.findAll({ where: { id: offcutIds, supplyId, usedAt: null }, order: [['id', 'ASC']], lock: HELD })
   if (offcuts.length < offcutIds.length)
     throw invalid([{ field: 'parts', message: 'Parts: an offcut was used meanwhile. Lay it again.' }])
-  return offcuts
 }
 
 async function writeLay(
@@ -225,9 +226,7 @@ export async function cutLay(context: Context, jobId: string, body: CutBody): Pr
   const { job: judged, pieces, ground } = await pieceGround(context, jobId)
   if (await cutBefore(context, jobId, body)) return cuttingOf(context, jobId)
   const of = await ownedSupply(context, body.supplyId)
-  checkStock(of, body)
-  await checkUncut(jobId, body, pieces)
-  const offcuts = toOffcuts(await checkParts(jobId, body.supplyId, body.parts, false))
+  const offcuts = toOffcuts(await offcutsUnder(body))
   const left = await onThread(
     'judge', 'layout', { body, pieces, ground, supply: toSupply(of.get({ plain: true })), offcuts }, { workshopId, smaller: SMALLER },
   )

@@ -205,7 +205,7 @@ async function closedBy(run: RunRow, fresh: readonly RunEventBody[]): Promise<Da
 export async function tellRun(context: Context, id: string, events: readonly RunEventBody[], rate = 1): Promise<RunNews> {
   const { workshopId } = context
   const ironIds = [...new Set(events.flatMap(e => e.ironId ?? []))]
-  if ((await IronRow.count({ where: { workshopId, id: ironIds }, paranoid: false })) < ironIds.length)
+  if (ironIds.length > 0 && (await IronRow.count({ where: { workshopId, id: ironIds }, paranoid: false })) < ironIds.length)
     throw invalid([{ field: 'events', message: 'Iron: one of them is not kept here.' }])
   let after = -1
   try {

@@ -216,11 +216,13 @@ const LISTED = `
 /** A page of swatches, newest first, and how many there are, in one statement served by the trial's indexes. */
 async function pageOf(of: 'cloth' | 'pairing', values: Record<string, string>, { page, size }: PageQuery): Promise<Page<Trial>> {
   const where = `workshop_id = :workshopId and cloth_id = :clothId${of === 'pairing' ? ' and supply_id = :supplyId' : ''}`
-  const [found] = await database().query<{ total: number, rows: Trial[] | null }>(`
+  const [found] = await database().query<{ there: boolean, total: number, rows: Trial[] | null }>(`
     with page as materialized (select * from trial where ${where} order by pressed_at desc, id limit :size offset :skip)
-    select (select count(*) from trial where ${where})::int as total, (select json_agg(listed.trial) from (${LISTED}) listed) as rows`, {
+    select exists (select 1 from cloth where id = :clothId and workshop_id = :workshopId and deleted_at is null) as there,
+      (select count(*) from trial where ${where})::int as total, (select json_agg(listed.trial) from (${LISTED}) listed) as rows`, {
     type: QueryTypes.SELECT, replacements: { ...values, size, skip: (page - 1) * size },
   })
+  if (of === 'cloth' && !found?.there) throw notFound('cloth')
   const { workshopId = '' } = values
   const rows = (found?.rows ?? []).flatMap(t =>
     payloadsIn([{ id: t.id, workshopId, name: t.clothName }], () => t).map(payload => ({ ...t, ...payload })))
@@ -228,7 +230,6 @@ async function pageOf(of: 'cloth' | 'pairing', values: Record<string, string>, {
 }
 
 export async function clothHistory({ workshopId }: Context, clothId: string, query: PageQuery): Promise<Page<Trial>> {
-  if (!await ClothRow.count({ where: { id: clothId, workshopId } })) throw notFound('cloth')
   return pageOf('cloth', { workshopId, clothId }, query)
 }
 
