@@ -1,3 +1,4 @@
+import { spawn } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
 import { mkdtempSync, readdirSync } from 'node:fs'
 import { request as rawRequest } from 'node:http'
@@ -142,6 +143,11 @@ test('a row that cannot be read is named and set aside, and stops none of its ne
   expect((await get<Health>('/api/health')).unreadable).toBe(1)
   expect(await get<Unreadable[]>('/api/unreadable')).toMatchObject([{ entity: 'jobPieces', id: bad.id, name: 'Spoilt' }])
   expect((await ask('POST', '/api/unreadable', { entity: 'jobPieces', id: good.id })).body.detail).toContain('it can be read')
+  // A server that begins reads everything once, though nobody has asked for it.
+  const other = await startServer(20, {}, server)
+  const found = async () => (await ask<Unreadable[]>('GET', '/api/unreadable', undefined, other.url)).body.map(u => u.id)
+  await expect.poll(found, { timeout: 20_000 }).toEqual([bad.id])
+  await other.down()
 
   await page.goto(`${server.url}/today`)
   await page.getByText('One thing that is kept here cannot be read.').waitFor()
@@ -332,6 +338,21 @@ test('a full disk is 507, in health too', async () => {
   expect([status, body.ok, body.database]).toEqual([507, false, true])
   expect(body.tempFreeMB).toBeGreaterThan(0)
   await full.down()
+})
+
+test('who brings the database up to date second waits, says so, and then finds nothing to do', async () => {
+  await client.query(`select pg_advisory_lock(${0x52435546}, 1)`)
+  const migrating = spawn('node_modules/.bin/tsx', ['--tsconfig', 'tsconfig.scripts.json', 'scripts/migrate.ts'], {
+    env: { ...process.env, DATABASE_URL: server.databaseUrl }, stdio: ['ignore', 'pipe', 'inherit'],
+  })
+  let said = '', status: number | null | undefined
+  migrating.stdout.setEncoding('utf8').on('data', (text: string) => { said += text })
+  migrating.on('exit', (code) => { status = code })
+  await expect.poll(() => said, { timeout: 20_000 }).toContain('another server is bringing the database up to date; waiting until it has')
+  await new Promise(done => setTimeout(done, 500))
+  expect(status).toBeUndefined()
+  await client.query(`select pg_advisory_unlock(${0x52435546}, 1)`)
+  await expect.poll(() => status, { timeout: 20_000 }).toBe(0)
 })
 
 test('boards on two servers hear of each other at once, and ask the database nothing while nothing happens', async () => {

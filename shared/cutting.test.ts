@@ -87,6 +87,10 @@ describe('from a piece to what is cut', () => {
     expect(insetOf({ inset: null }, { ...rules, allowance: 'caught' })).toEqual({ how: 'caught' })
     expect(insetOf({ inset: { how: 'exact' } }, { ...rules, allowance: 'caught' })).toEqual({ how: 'exact' })
   })
+  it('a pass that no fabric makes, kept from before there was a limit, cuts nothing larger', () => {
+    const misread = { alongPct: 90.2, acrossPct: 2, settledUpToC: null }
+    expect(cutLargerPct(misread)).toEqual({ along: 0, across: 2 })
+  })
   it('what the cloth still shrinks is added; settled, or unknown, nothing is', () => {
     const moving = { alongPct: 2, acrossPct: 1, settledUpToC: null }
     expect([cutLargerPct(moving), cutLargerPct({ ...moving, settledUpToC: 150 }), cutLargerPct(null)]).toEqual([

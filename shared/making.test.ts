@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { boundsOf } from '#core/geometry'
+import { printed, soleOutline } from '#core/setdown'
 import { operationsOfMaking, outlineAbout, patchesOf, plainPatches, printsAlong, tapeOf } from './making'
+import { soleOf } from './pressing'
 import { makingSchema, type Making, type MakingWork, type WorkOf } from './schemas'
 
 const ID = '6b1c1a90-0000-4000-8000-000000000001', CLOTH = '6b1c1a90-0000-4000-8000-000000000002'
@@ -75,7 +77,18 @@ describe('where the sole goes', () => {
     const prints = printsAlong([{ x0: 0, y0: 0, x1: 0, y1: 560 }], 'household')
     expect(prints.map(p => Math.round(p.y))).toEqual([280, 93, 467])
     expect(prints.every(p => p.headingDeg === 0 && p.x === 0)).toBe(true)
-    expect(printsAlong([{ x0: 0, y0: 0, x1: 100, y1: 0 }], 'household')).toEqual([{ x: 50, y: 0, headingDeg: 90 }])
+    // To the right is three quarters round, counter-clockwise from up.
+    expect(printsAlong([{ x0: 0, y0: 0, x1: 100, y1: 0 }], 'household')).toEqual([{ x: 50, y: 0, headingDeg: 270 }])
+  })
+  it('on any line, diagonal too, the sole lies along it as it is drawn', () => {
+    const sole = soleOutline(soleOf('household'))
+    for (let deg = 0; deg < 360; deg += 15) {
+      const [dx, dy] = [Math.cos(deg * Math.PI / 180), Math.sin(deg * Math.PI / 180)]
+      const [print] = printsAlong([{ x0: 0, y0: 0, x1: dx * 100, y1: dy * 100 }], 'household')
+      const { rim } = printed(sole, { ...print!, x: 0, y: 0 })
+      const reach = (x: number, y: number) => Math.max(...rim.map(p => Math.abs(p.x * x + p.y * y)))
+      expect(reach(dx, dy), `${deg}°`).toBeGreaterThan(reach(-dy, dx) * 1.5)
+    }
   })
   it('a small iron is set down more often; never more often than can be numbered', () => {
     const line = [{ x0: 0, y0: 0, x1: 0, y1: 1000 }]

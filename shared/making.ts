@@ -134,7 +134,8 @@ export function printsAlong(lines: readonly Line[], kind: IronKindKey): Print[] 
   // More places than can be numbered are walked in longer steps.
   while (count() > MOST_PRINTS && reachMm < 1e6) reachMm *= 1.25
   return lines.flatMap((l) => {
-    const mm = longMm(l), headingDeg = (Math.atan2(l.x1 - l.x0, l.y1 - l.y0) * 180 / Math.PI + 360) % 360
+    // Counter-clockwise from up, as a set-down counts.
+    const mm = longMm(l), headingDeg = (Math.atan2(l.x0 - l.x1, l.y1 - l.y0) * 180 / Math.PI + 360) % 360
     return placesAlong(mm, reachMm).map(at => ({
       x: l.x0 + (l.x1 - l.x0) * at / Math.max(1e-9, mm), y: l.y0 + (l.y1 - l.y0) * at / Math.max(1e-9, mm), headingDeg,
     }))

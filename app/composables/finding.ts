@@ -12,7 +12,8 @@ export function useFinding<T>(url: string, filters: Ref<Record<string, string | 
     const mine = ++asked
     try {
       const answer = await $fetch<Page<T>>(url, { query: { q: settled.value, size, ...filters.value } })
-      if (mine === asked) page.value = answer as Page<T>
+      if (mine !== asked) return
+      page.value = answer as Page<T>
       problem.value = null
     } catch (error) {
       if (mine === asked) problem.value = problemOf(error).detail

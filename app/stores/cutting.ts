@@ -165,6 +165,8 @@ export const useCutting = defineStore('cutting', () => {
   const supplyIds = computed(() => suppliesOf(pieces.value))
   /** Parts cut already, by their id. */
   const cutIds = computed(() => new Set(lays.value.filter(l => l.cutAt !== null).flatMap(l => l.parts.map(partId))))
+  /** Something of it was cut already: it stays in the job. */
+  const isCut = (pieceId: string): boolean => [...cutIds.value].some(id => id.startsWith(`${pieceId}.`))
   /** What is still to be cut of a supply; pieces that cannot be cut as they stand are left out and said at the piece. */
   function openParts(supplyId: string): Part[] {
     return pieces.value
@@ -233,7 +235,7 @@ export const useCutting = defineStore('cutting', () => {
     overThem,
     takeTheirs,
     supplyIds,
-    cutIds,
+    cutIds, isCut,
     openParts,
     drawnLay,
     offcutsFor,

@@ -21,8 +21,9 @@ export async function setAside({ workshopId }: Context, name: EntityName, id: st
   const entity = ENTITIES.find(e => e.name === name)!, table = entity.model.getTableName() as string
   try {
     await transact(async () => {
-      const rows = await database().query<Record<string, unknown>>(
-        `select * from ${table} where workshop_id = :workshopId and id::text = :id for no key update`,
+      // What an operation is called is called so in other runs too: each row is known by where it lies while it is held.
+      const rows = await database().query<Record<string, unknown> & { lies_at: string }>(
+        `select *, ctid::text as lies_at from ${table} where workshop_id = :workshopId and id::text = :id for no key update`,
         { type: QueryTypes.SELECT, replacements: { workshopId, id } },
       )
       if (rows.length === 0) throw notFound('row')
@@ -37,8 +38,8 @@ export async function setAside({ workshopId }: Context, name: EntityName, id: st
           why: `${issue?.path.join('.')}: ${issue?.message}`.slice(0, 500), kept,
         })
         await database().query(
-          `delete from ${table} where workshop_id = :workshopId and id::text = :id`,
-          { type: QueryTypes.DELETE, replacements: { workshopId, id } },
+          `delete from ${table} where workshop_id = :workshopId and ctid = :liesAt::tid`,
+          { type: QueryTypes.DELETE, replacements: { workshopId, liesAt: row.lies_at } },
         )
         return
       }

@@ -40,7 +40,8 @@ function laneOf(lane: Lane): Opened {
   const { threads, memoryMB } = LANES[lane]
   const opened = {
     pool: new Piscina({
-      filename, minThreads: 0, maxThreads: threads, idleTimeout: IDLE_MS, maxQueue: 1000, concurrentTasksPerWorker: 1,
+      filename, minThreads: lane === 'judge' ? 1 : 0, maxThreads: threads, idleTimeout: IDLE_MS, maxQueue: 1000,
+      concurrentTasksPerWorker: 1,
       resourceLimits: { maxOldGenerationSizeMb: memoryMB },
     }),
     queue: fairQueue(threads, MOST_WAITING),

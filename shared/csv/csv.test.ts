@@ -56,7 +56,9 @@ describe('CSV', () => {
         (fromCsv(kind as typeof CLOTH_SHEET, templateOf(kind as typeof CLOTH_SHEET)) as { problems?: string[] }[]).every(r => !r.problems),
       ).toBe(true)
   })
-  it.each(['=1+1', '+31', '-x', '@sum', '\'=quoted'])('%s never runs in a spreadsheet, and comes back', (s) => {
+  it.each([
+    '=1+1', '+31', '-x', '@sum', '\'=quoted', '\uFF1D1+1', '\uFF0B31', '\uFF0Dx', '\uFF20sum', '\'\uFF1Dquoted',
+  ])('%s never runs in a spreadsheet, and comes back', (s) => {
     expect(guard(s)).toMatch(/^'/)
     expect(unguard(guard(s))).toBe(s)
   })

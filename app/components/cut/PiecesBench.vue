@@ -287,7 +287,8 @@ onMounted(() => {
             @click="cutting.redo()"
           ><kbd>Y</kbd></UButton
           >
-          <UButton size="sm" variant="ghost" color="neutral" icon="i-lucide-trash-2" @click="drop">Take it away</UButton>
+          <span v-if="cutting.isCut(chosen.id)" class="text-sm text-muted-ink">Cut already: it stays in the job.</span>
+          <UButton v-else size="sm" variant="ghost" color="neutral" icon="i-lucide-trash-2" @click="drop">Take it away</UButton>
         </div>
       </div>
       <div class="min-h-0 space-y-3 overflow-auto pr-1">
