@@ -212,7 +212,7 @@ const send = ([method, path, body]) =>
         path: spoilPath(path),
         headers: { ...(cut ? { 'content-type': 'application/json' } : {}), ...pick(HEADERS) },
         agent: false,
-        timeout: 20_000,
+        timeout: 90_000,
       },
       (answer) => {
         answer.setEncoding('utf8').on('data', t => said.push(t))
@@ -227,7 +227,7 @@ const send = ([method, path, body]) =>
         )
       },
     )
-    asked.on('timeout', () => asked.destroy(new Error('no answer in 20 s')))
+    asked.on('timeout', () => asked.destroy(new Error('no answer in 90 s')))
     asked.on('error', error =>
       done({ status: 0, ms: performance.now() - from, said: error.message, what: `${method} ${path}`, body: cut.slice(0, 200) }),
     )

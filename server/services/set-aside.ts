@@ -8,7 +8,7 @@ import { transact } from '../db/transaction'
 import type { Context } from '../utils/context'
 import { invalid, notFound } from '../utils/problem'
 import { columnsOf } from './columns'
-import { forgetUnreadable, unreadableOf } from './unreadable'
+import { forgetUnreadable, unreadableOf, whyUnreadable } from './unreadable'
 
 /** Rows of this workroom that could not be read since the server began. */
 export const listUnreadable = ({ workshopId }: Context): Unreadable[] => unreadableOf(workshopId)
@@ -32,10 +32,9 @@ export async function setAside({ workshopId }: Context, name: EntityName, id: st
         const kept = JSON.parse(JSON.stringify(columnsOf(entity.model, row))) as Record<string, unknown>
         const result = form.safeParse(Object.fromEntries(Object.entries(kept).filter(([key]) => fields.has(key))))
         if (result.success) continue
-        const [issue] = result.error.issues
         await SetAsideRow.create({
           id: randomUUID(), workshopId, entity: name, rowId: id, name: String(kept.name ?? kept.code ?? '').slice(0, 200),
-          why: `${issue?.path.join('.')}: ${issue?.message}`.slice(0, 500), kept,
+          why: whyUnreadable(result.error).slice(0, 500), kept,
         })
         await database().query(
           `delete from ${table} where workshop_id = :workshopId and ctid = :liesAt::tid`,

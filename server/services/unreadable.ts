@@ -22,6 +22,10 @@ export const forgetUnreadable = (workshopId: string, gone: Pick<Unreadable, 'ent
 }
 export const forgetAllUnreadable = (workshopId: string): void => { seen.delete(workshopId) }
 
+/** What is wrong with a row, by its own field: where within a payload is for nobody to mend by hand. */
+export const whyUnreadable = ({ issues: [issue] }: { issues: readonly { path: readonly PropertyKey[], message: string }[] }): string =>
+  `${String(issue?.path[0] ?? 'row')}: ${issue?.message ?? 'not readable'}`
+
 type Kept = { workshopId: string, id?: string, name?: string | null }
 
 /**
@@ -34,10 +38,8 @@ export function rowReader<T>(entity: EntityName, form: ZodType<T>) {
     return rows.flatMap((row) => {
       const result = kept.safeParse(given(row))
       if (result.success) return [result.data]
-      const [issue] = result.error.issues
       const { id = '', name, workshopId } = row
-      const why = `${issue?.path.join('.') || 'row'}: ${issue?.message ?? 'not readable'}`
-      noteUnreadable(workshopId, { entity, id, name: name ?? '', why })
+      noteUnreadable(workshopId, { entity, id, name: name ?? '', why: whyUnreadable(result.error) })
       return []
     })
   }

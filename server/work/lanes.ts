@@ -20,7 +20,7 @@ type Task<L extends Lane, N extends keyof Tasks[L]>
 const CORES = Math.max(1, Math.min(4, availableParallelism()))
 /** Threads, how long one thing may take (ms), and the memory of a thread (MB). */
 const LANES = {
-  judge: { threads: 1, mostMs: 20_000, memoryMB: 512 },
+  judge: { threads: 1, mostMs: 30_000, memoryMB: 512 },
   paper: { threads: CORES, mostMs: 30_000, memoryMB: 512 },
 } as const
 export const PAPER_THREADS = CORES

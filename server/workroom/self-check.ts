@@ -1,7 +1,7 @@
 import { ENTITY_ROWS, keptForm, type Unreadable } from '#shared/schemas'
 import { ENTITIES } from '../db/entities'
 import { transact } from '../db/transaction'
-import { noteUnreadable } from '../services/unreadable'
+import { noteUnreadable, whyUnreadable } from '../services/unreadable'
 import { log } from '../utils/log'
 import { rowsIn } from './write'
 
@@ -29,10 +29,7 @@ export async function checkKept(workshopId: string): Promise<{ rows: number, unr
         for (const row of set) {
           const result = form.safeParse(row)
           if (result.success) continue
-          const [issue] = result.error.issues
-          const found = {
-            entity: entity.name, id: String(row.id ?? ''), name: nameOf(row), why: `${issue?.path.join('.')}: ${issue?.message}`,
-          }
+          const found = { entity: entity.name, id: String(row.id ?? ''), name: nameOf(row), why: whyUnreadable(result.error) }
           unreadable.push(found)
           noteUnreadable(workshopId, found)
         }
