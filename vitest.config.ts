@@ -19,6 +19,15 @@ export default defineConfig({
         test: {
           name: 'plain', isolate: false,
           include: ['core/**/*.test.ts', 'shared/**/*.test.ts', 'server/**/*.test.ts', 'scripts/**/*.test.ts'],
+          exclude: ['**/*.db.test.ts'],
+        },
+      },
+      // What the server decides of what is kept, on a PostgreSQL of its own.
+      {
+        extends: true,
+        test: {
+          name: 'database', isolate: false, include: ['server/**/*.db.test.ts'],
+          globalSetup: ['server/testing/database.ts'], setupFiles: ['server/testing/each.ts'],
         },
       },
       { extends: true, test: { name: 'board', include: ['app/**/*.test.ts'] } },

@@ -1,5 +1,6 @@
 import type { KeptRunEvent, Run, RunEventBody, RunHead, RunNews, RunOperation } from '#shared/schemas'
 import { doneWork } from '#shared/pressing'
+import { hasGap, mergeEvents, wholeUpTo } from '#shared/runRecord'
 
 type RunPlan = Omit<Run, 'events'>
 type Told = Partial<Omit<RunEventBody, 'key' | 'device' | 'atMs' | 'kind'>>
@@ -111,31 +112,29 @@ export function useRunRecord(device: Ref<string>) {
   /** Takes in what the server says has happened in the run on the board; news of another one is not its own. */
   function hear(news: RunNews): void {
     if (news.id !== plan.value?.id) return
-    if (news.events.length > 0) {
-      const known = new Set(kept.value.map(e => e.position))
-      const fresh = news.events.filter(e => !known.has(e.position))
-      if (fresh.length > 0) {
-        kept.value = [...kept.value, ...fresh].sort((a, b) => a.position - b.position)
-        const keys = new Set(fresh.map(e => e.key))
-        own.value = own.value.filter(e => !keys.has(e.key))
-        void keepEvents(news.id, fresh)
-      }
+    const { events, fresh } = mergeEvents(kept.value, news.events)
+    if (fresh.length > 0) {
+      kept.value = [...events]
+      const keys = new Set(fresh.map(e => e.key))
+      own.value = own.value.filter(e => !keys.has(e.key))
+      void keepEvents(news.id, [...fresh])
     }
     if (news.piecesVersion !== plan.value.piecesVersion) void refresh()
-    else if ((kept.value.at(-1)?.position ?? -1) > wholeUpTo()) void fillUp()
+    else if (hasGap(kept.value)) void fillUp()
   }
-  /** Everything up to here is known: what this board told comes back before what others told meanwhile. */
-  function wholeUpTo(): number {
-    const gap = kept.value.findIndex((e, i) => e.position !== i)
-    return gap < 0 ? kept.value.length - 1 : gap - 1
-  }
-  /** Asks for what lies between. */
+  /** The gap that was asked for last: what the server itself does not have is not asked for without an end. */
+  let asked: { id: string, from: number, known: number } | null = null
+  /** Asks for what lies between: what this board told comes back before what others told meanwhile. */
   async function fillUp(): Promise<void> {
-    const id = plan.value?.id
+    const id = plan.value?.id, from = wholeUpTo(kept.value), known = kept.value.length
+    if (!id || (asked?.id === id && asked.from === from && asked.known === known)) return
+    asked = { id, from, known }
     try {
-      const news = await $fetch<RunNews>(`/api/runs/${id}/events`, { query: { after: wholeUpTo() } })
-      hear(news)
-    } catch { /* The server went away again: it is asked with the next news. */ }
+      hear(await $fetch<RunNews>(`/api/runs/${id}/events`, { query: { after: from } }))
+    } catch {
+      // The server went away again: it is asked with the next news.
+      asked = null
+    }
   }
   async function refresh(): Promise<void> {
     const id = plan.value?.id
@@ -153,7 +152,7 @@ export function useRunRecord(device: Ref<string>) {
     live?.close()
     const id = plan.value?.id
     if (!id || typeof EventSource === 'undefined') return
-    const source = live = new EventSource(`/api/runs/${id}/live?after=${wholeUpTo()}`)
+    const source = live = new EventSource(`/api/runs/${id}/live?after=${wholeUpTo(kept.value)}`)
     source.onmessage = e => hear(JSON.parse(e.data as string) as RunNews)
     source.onerror = () => {
       source.close()
