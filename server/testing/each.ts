@@ -1,4 +1,4 @@
-import { inject, vi } from 'vitest'
+import { afterAll, inject, vi } from 'vitest'
 import { ProblemError } from '../utils/problem'
 import type { Answer } from '../workers/answer'
 
@@ -17,3 +17,13 @@ vi.mock('../work/lanes', () => ({
     throw new ProblemError(status, title, detail, { errors })
   },
 }))
+
+/** The driver warns once where a query is asked for while another one runs on the same connection: side by side within a transaction. */
+let sideBySide: string | null = null
+process.on('warning', ({ message }) => { if (/already executing a query/.test(message)) sideBySide = message })
+afterAll(async () => {
+  await new Promise((done) => { setImmediate(done) })
+  const said = sideBySide
+  sideBySide = null
+  if (said) throw new Error(`Queries are asked for side by side within one transaction: ${said}`)
+})
