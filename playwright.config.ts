@@ -1,7 +1,10 @@
+import { existsSync } from 'node:fs'
 import { defineConfig } from '@playwright/test'
 
+const CHROMIUM = ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium']
+
 /** The longest go first, so that both lanes come to their end together. */
-const LONG = /(access|cut|run|trials)\.spec\.ts$/
+const LONG = /(cut|run|trials|mend)\.spec\.ts$/, LAST = /looked\.spec\.ts$/
 
 /** Drives the real interface against the built server, each file of trials on a copy of the database that `npm test` set up. */
 export default defineConfig({
@@ -13,14 +16,19 @@ export default defineConfig({
   // One more try on a machine that was busy; what needed it is counted and named at the end.
   retries: 1,
   outputDir: 'test-results',
-  projects: [{ name: 'long', testMatch: LONG }, { name: 'board', testIgnore: LONG }],
+  projects: [
+    { name: 'long', testMatch: LONG }, { name: 'board', testIgnore: [LONG, LAST] },
+    { name: 'last', testMatch: LAST, dependencies: ['long', 'board'] },
+  ],
   use: {
     screenshot: 'only-on-failure',
     viewport: { width: 1280, height: 800 },
     // The service worker has a test of its own; elsewhere it would only fetch the whole board once more for each.
     serviceWorkers: 'block',
+    // Nothing moves for show: a machine of two cores has better things to do, and nothing is looked at half-way.
+    contextOptions: { reducedMotion: 'reduce' },
     launchOptions: {
-      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      executablePath: process.env.CHROMIUM ?? CHROMIUM.find(existsSync),
       args: [
         '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking',
         '--disable-component-update', '--disable-sync',

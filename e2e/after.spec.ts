@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { expect, test, type Page } from '@playwright/test'
 import { beginExercise, bestAttempt } from '#core/practice'
 import type { CareLog, Due, Job, Makings, Page as Listed, RescuePast, RunHead, SupplyWashes, Trial } from '#shared/schemas'
+import { looked } from './looking'
 import { sheetsOf } from './paper'
 import { ownBoard } from './board'
 
@@ -29,6 +30,7 @@ test('care: what a garment stands and why, a wish beyond it, the slip in two siz
   await page.getByRole('button', { name: /Iron up to 110 °C/ }).click()
   await expect(page.getByTestId('chain-iron').getByRole('listitem').first()).toContainText('acetate')
   await expect(page.getByTestId('rounds')).toContainText('Weft-insert front')
+  await looked(page, 'care')
   // A wish that no part stands is said, with the part that says no.
   const coat = await jobNamed(page, 'Mate\'s boat coat'), { id, updatedAt: _u, progress: _p, ...body } = coat
   expect((await page.request.put(`${server.url}/api/jobs/${id}`, { data: { ...body, washC: 60, tumble: 'yes' } })).status()).toBe(200)
@@ -42,6 +44,7 @@ test('care: what a garment stands and why, a wish beyond it, the slip in two siz
   await page.keyboard.press('p')
   await page.getByRole('textbox', { name: 'Own words on the slip' }).fill('Hang it broad. Grüße, Wren.')
   await expect(page.getByTestId('slip')).toContainText('Hang it broad.')
+  await looked(page, 'the slip')
   await expect.poll(async () => (await jobNamed(page, coat.name)).careWords).toBe('Hang it broad. Grüße, Wren.')
   await page.reload()
   await expect(page.getByTestId('slip')).toContainText('Grüße, Wren.', { timeout: 20_000 })
@@ -70,6 +73,7 @@ test('a jacket comes back: what was foreseen, what is; the swatch behind it, its
   const log = page.getByTestId('care-log')
   await expect(log.getByRole('listitem')).toHaveCount(1)
   await expect(log).toContainText('Worse than foreseen')
+  await looked(page, 'came back')
   const job = await jobNamed(page, 'Deckhand\'s jacket, worn'), pair = job.cloths[0]!
   const before = await get<Listed<Trial>>(page, `/api/pairings?clothId=${pair.clothId}&supplyId=${pair.supplyId}`)
   await page.getByRole('spinbutton', { name: 'How many washes' }).fill('2')
@@ -134,6 +138,7 @@ test('a bubbled front: what is seen, one question, the remedy, pressed in its ru
   await openJob(page, 'Second mate\'s blazer')
   await page.keyboard.press('.')
   await expect(page.getByTestId('signs').getByRole('button')).toHaveCount(21)
+  await looked(page, 'rescue')
   await expect(page.getByRole('combobox', { name: 'How it was pressed' })).toContainText('grade 3')
   // Signs that contradict each other are named, and nothing is asked.
   await page.getByRole('button', { name: 'Lifts at a fingertip' }).click()
@@ -153,6 +158,7 @@ test('a bubbled front: what is seen, one question, the remedy, pressed in its ru
   await expect(page.getByTestId('remedy')).toContainText('Lay it flat again', { timeout: 30_000 })
   await expect(page.getByTestId('remedy')).toContainText('wool · silk')
   await expect(page.getByTestId('remedy')).toContainText('Shrink both first')
+  await looked(page, 'what lies behind it')
   await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
   await page.keyboard.press('Enter')
   await expect(page.getByTestId('remedies')).toContainText('Lay it flat again')
@@ -162,6 +168,7 @@ test('a bubbled front: what is seen, one question, the remedy, pressed in its ru
   await page.keyboard.press('Enter')
   await expect(page.getByRole('list', { name: 'In this order' }).getByRole('button', { pressed: true }))
     .toContainText('Lay it flat again', { timeout: 30_000 })
+  await looked(page, 'the order')
   const run = await pressAll(page, job, 0)
   const remedy = run.operations.find(o => o.kind === 'remedy')!
   expect(remedy.recipe!.holdS).toBeGreaterThan(2)
@@ -235,6 +242,7 @@ test('practice: plainly marked, pressed by the clock, answered with a picture; k
   await page.getByRole('button', { name: 'Hem earlier' }).click()
   await page.getByRole('button', { name: /Let the bench answer/ }).click()
   await expect(page.getByTestId('answer')).toContainText('of 100 of the best', { timeout: 30_000 })
+  await looked(page, 'practice')
   await page.getByRole('button', { name: /Find the fibre/ }).click()
   await page.getByTestId('corner').getByRole('button').first().click()
   await expect(page.getByTestId('corner').getByRole('listitem')).toHaveText(/nothing to be seen/, { timeout: 20_000 })

@@ -4,6 +4,7 @@ import { createMap, countRow, samplesFor, tasksOf, type WindowQuestion } from '#
 import { learnFrom } from '#core/learn'
 import { toBench, toKnowledge, toLessons, toRecipe } from '#shared/mappers'
 import type { Cloth, Cover, Iron, Page as Listed, Rules, Supply, Trial } from '#shared/schemas'
+import { looked } from './looking'
 import { pressThrough, toSwatch, warmIron, waysFound } from './press'
 import { startServer, type Server } from './server'
 
@@ -32,6 +33,7 @@ test('drag the pin, plan scraps, press two, grade, wash: proved; another iron: e
   await expect(page.getByTestId('map-done')).toBeVisible({ timeout: 40_000 })
   const map = page.getByTestId('window-map')
   await expect(page.getByTestId('edge')).toBeVisible({ timeout: 20_000 })
+  await looked(page, 'window')
 
   const before = await page.getByTestId('sentence').textContent()
   const box = (await map.boundingBox())!
@@ -53,6 +55,7 @@ test('drag the pin, plan scraps, press two, grade, wash: proved; another iron: e
   const scraps = await page.getByTestId('scraps').getByRole('listitem').count()
   expect(scraps).toBeGreaterThanOrEqual(3)
   expect(scraps).toBeLessThanOrEqual(6)
+  await looked(page, 'plan')
   await page.getByRole('button', { name: 'Keep this plan' }).click()
   const strip = page.getByRole('link', { name: /Print the strip/ })
   const pdf = await page.request.get(`${server.url}${await strip.getAttribute('href')}`)
@@ -71,6 +74,7 @@ test('drag the pin, plan scraps, press two, grade, wash: proved; another iron: e
 
   await page.getByRole('tab', { name: 'Ways' }).click()
   await waysFound(page, 30_000)
+  await looked(page, 'ways')
   await page.getByRole('button', { name: 'Press this' }).click()
   await pressAndJudge(page, /the cloth distorts/)
   await page.getByLabel('Overhang at 41.5°').fill('900')
@@ -88,6 +92,7 @@ test('drag the pin, plan scraps, press two, grade, wash: proved; another iron: e
   await page.getByRole('radio', { name: /^4, the cloth/ }).click()
   await page.getByRole('button', { name: 'Keep this wash' }).click()
   await expect(page.getByTestId('history')).toContainText('proved')
+  await looked(page, 'history')
   await page.getByRole('button', { name: 'Pin it over the board' }).click()
   const text = await (await page.request.get(`${server.url}${await page.getByRole('link', { name: 'text' }).getAttribute('href')}`)).text()
   expect(text).toContain('PROVED')

@@ -2,6 +2,7 @@ import { expect, test, type Page } from '@playwright/test'
 import { readSvg } from '#shared/svg'
 import { boundsOf } from '#core/geometry'
 import type { Cutting, Job, Page as Listed, Supply } from '#shared/schemas'
+import { looked } from './looking'
 import { sheetsOf } from './paper'
 import { startServer, type Server } from './server'
 
@@ -64,6 +65,7 @@ test('a job: three blocks and a drawing, laid, moved, laid again, on paper, cut;
   await expect(page.getByTestId('svg-notes')).toContainText('loose is open')
   await page.getByRole('button', { name: 'Take it' }).click()
   await expect(page.getByTestId('pieces').getByRole('listitem')).toHaveCount(4)
+  await looked(page, 'pieces')
   await settled(page)
   const drawn = (await cuttingOf(page, NAME)).pieces
   expect(drawn.map(p => p.name)).toEqual(['Cuff', 'Circle', 'Pocket flap', 'Pennant'])
@@ -98,6 +100,7 @@ test('a job: three blocks and a drawing, laid, moved, laid again, on paper, cut;
   await page.keyboard.press('l')
   await laidDown(page)
   await expect(page.getByTestId('lay').locator('[data-part]')).toHaveCount(7)
+  await looked(page, 'the lay')
   await page
     .getByRole('button', { name: 'Good enough' })
     .click({ timeout: 3000 })
@@ -193,6 +196,8 @@ test('by keys alone: a block, its measure, its lay, moved and pinned, cut', asyn
   await expect(page.getByText('The pieces are being fetched')).toBeVisible()
   await expect(page.getByText('No pieces yet.')).toBeVisible()
   await page.keyboard.press('n')
+  await expect(page.getByTestId('blocks')).toBeVisible()
+  await looked(page, 'a block')
   await page.getByTestId('blocks').getByRole('button', { name: 'Circle' }).focus()
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { name: 'Circle' })).toBeVisible()
@@ -356,12 +361,14 @@ test('mats, a bag and a braid: sizes, order, section and curl', async ({ page })
   await expect(page.getByTestId('steps')).toContainText(/Tack the web to the wrong side of the face, through its paper: \d+ s/, {
     timeout: 20_000,
   })
+  await looked(page, 'the sandwich')
   await openJob(page, 'Purser\'s satchel')
   await page.keyboard.press('w')
   await expect(page.getByTestId('sandwich-sizes')).toContainText('foam, clear of the seam')
   await page.keyboard.press('b')
   await expect(page.getByTestId('braid')).toContainText('Settle 1.50 m of Cuff braid')
   await expect(page.getByTestId('curl')).toContainText('not settled: lifts')
+  await looked(page, 'the braid')
   await page.getByLabel('Shrinks along, %').fill('0')
   await expect(page.getByTestId('curl')).toContainText('not settled: lies flat')
 })

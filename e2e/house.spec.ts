@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import { expect, test, type Page } from '@playwright/test'
 import type { Iron, Supply } from '#shared/schemas'
+import { looked } from './looking'
 import { cold, pressThrough, toSwatch, warmIron } from './press'
 import { startServer, type Server } from './server'
 
@@ -90,13 +91,19 @@ test('an iron is brought in, its stops written, and changed; two people changing
   await expect(page.getByText('Name: it needs a name.')).toBeVisible()
   await page.getByLabel('Name', { exact: true }).fill('Window iron')
   await page.getByLabel('Stop 2: temperature').fill('20')
-  await page.getByRole('button', { name: 'Keep this iron' }).click()
-  await expect(page.getByText('Stop temperature: 60 °C is the least that makes sense.')).toBeVisible()
-  await page.getByLabel('Stop 2: temperature').fill('141')
-  await expect(page.getByText('Stop temperature: 60')).toHaveCount(0)
   await page.getByRole('button', { name: 'Another stop' }).click()
   await page.getByLabel('Stop 4: name').fill('steam')
-  await page.getByRole('button', { name: 'Keep this iron' }).click()
+  const keep = page.getByRole('button', { name: 'Keep this iron' }), refused = page.getByText('Stop temperature: 60 °C is the least')
+  await keep.click()
+  await expect(refused).toBeVisible()
+  await looked(page, 'another iron')
+  await page.getByLabel('Stop 2: temperature').fill('141')
+  // The message goes while the hand is on the button, which stays under it.
+  const at = (await keep.boundingBox())!
+  await page.mouse.move(at.x + at.width / 2, at.y + at.height - 4)
+  await page.mouse.down()
+  await expect(refused).toHaveCount(0)
+  await page.mouse.up()
   await expect(page.getByText('Window iron')).toBeVisible()
   const irons = async () => await (await page.request.get(`${server.url}/api/irons`)).json() as Iron[]
   const made = (await irons()).find(i => i.name === 'Window iron')!
@@ -116,6 +123,7 @@ test('an iron is brought in, its stops written, and changed; two people changing
 test('the shelf: a supply is written, its stock moved, a run of trim settled', async ({ page }) => {
   await page.goto(`${server.url}/shelf`)
   await expect(page.getByRole('button', { name: /Collar lawn/ })).toBeVisible()
+  await looked(page, 'shelf')
   await page.keyboard.press('n')
   await expect(page.getByLabel('Name', { exact: true })).toBeFocused()
   await page.keyboard.type('River braid')
@@ -133,6 +141,7 @@ test('the shelf: a supply is written, its stock moved, a run of trim settled', a
   await page.getByLabel('To metre').fill('2')
   await page.getByRole('button', { name: 'Run done' }).click()
   await expect(page.getByTestId('trim-settled')).toContainText('2.00 m of 4.50 m')
+  await looked(page, 'a supply')
   await page.getByLabel('Run heat').fill('190')
   await expect(page.getByTestId('trim-settled')).toContainText('0.00 m of 4.50 m')
   const found = await (await page.request.get(`${server.url}/api/supplies?q=B-88`)).json() as { rows: Supply[] }

@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import type { Cloth, Page as Listed, Trial } from '#shared/schemas'
+import { looked } from './looking'
 import { startServer, type Server } from './server'
 
 let server: Server
@@ -80,6 +81,7 @@ test('a half-judged swatch is kept when one looks elsewhere; the sheet of keys s
   await page.keyboard.press('?')
   await expect(page.getByTestId('keys')).toContainText('The safe window')
   await expect(page.getByTestId('keys')).toContainText('1–6')
+  await looked(page, 'keys')
   await page.keyboard.press('m')
   await page.keyboard.press('Escape')
   await expect(page.getByTestId('keys')).toHaveCount(0)
@@ -95,6 +97,7 @@ test('a half-judged swatch is kept when one looks elsewhere; the sheet of keys s
   await page.keyboard.press('2')
   await page.getByRole('button', { name: 'shine' }).click()
   await page.getByLabel('Note').fill('left edge 3 mm')
+  await looked(page, 'judging')
   await page.keyboard.press('Tab')
   await page.getByRole('link', { name: /Shelf/ }).click()
   await expect(page).toHaveURL(/shelf/)
@@ -121,6 +124,7 @@ test('Space is the iron whatever has the focus; the dial does not turn', async (
   await page.getByRole('button', { name: 'Press this' }).click()
   const command = page.getByTestId('command')
   await expect(command).toContainText('set the iron down')
+  await looked(page, 'laid up')
   await page.getByRole('radio', { name: 'off' }).click()
   await page.keyboard.press('ArrowRight', { delay: 120 })
   const dial = page.getByRole('radiogroup', { name: 'Dial' })
@@ -136,6 +140,8 @@ test('Space is the iron whatever has the focus; the dial does not turn', async (
   await expect(command).toContainText('Interrupted')
   await page.keyboard.press('Space')
   await expect(command).not.toContainText('Interrupted')
+  await looked(page, 'pressing')
   await page.getByRole('button', { name: 'Stop and put away' }).click()
   await expect(page.getByText('Nothing to press yet')).toBeVisible()
+  await looked(page, 'nothing to press')
 })

@@ -2,6 +2,7 @@ import { expect, test } from '@playwright/test'
 import { hasPassed } from '#core/learn'
 import type { Cloth, Page as Listed, Trial, Workshop } from '#shared/schemas'
 import { workroomOf } from './archive'
+import { looked } from './looking'
 import { startServer, type Server } from './server'
 
 let server: Server
@@ -24,6 +25,7 @@ test('a cloth is measured at home: weight by three readings, bending length from
   await expect(page.getByTestId('worked')).toContainText('35.0 mm')
   await page.getByLabel('Slope', { exact: true }).fill('88')
   await expect(page.getByTestId('worked')).toContainText('slope between')
+  await looked(page, 'measure')
 
   await page.getByRole('tab', { name: 'Settle it' }).click()
   await page.getByLabel('Along after').fill('244')
@@ -34,12 +36,14 @@ test('a cloth is measured at home: weight by three readings, bending length from
   await expect(page.getByTestId('settled')).toContainText('Settled up to 150 °C.')
   await page.getByLabel('Hottest iron wanted').fill('190')
   await expect(page.getByTestId('settled')).toContainText('it may move again')
+  await looked(page, 'settle')
 })
 
 test('an unknown cloth is found out by corner tests, and its limit follows', async ({ page }) => {
   await page.goto(`${server.url}/cloth`)
   await page.getByRole('button', { name: /Remnant from the stores/ }).click()
   await expect(page.getByTestId('limit-headline')).toContainText('110 °C')
+  await looked(page, 'cloth')
   await page.getByRole('tab', { name: 'Find out what it is' }).click()
   for (const seen of ['nothing at all', 'nothing at all', 'nothing at all', 'shine']) {
     await page.getByRole('button', { name: 'Set down now' }).click()
@@ -47,6 +51,7 @@ test('an unknown cloth is found out by corner tests, and its limit follows', asy
     await expect(page.getByRole('button', { name: seen })).toHaveCount(0)
   }
   await expect(page.getByTestId('corner-headline')).toContainText('hurt at 150 °C. It stood 130 °C')
+  await looked(page, 'corner')
   await page.reload()
   await page.getByRole('tab', { name: 'What it stands' }).click()
   await expect(page.getByTestId('limit-headline')).toContainText('130 °C')
@@ -58,6 +63,7 @@ test('an iron is calibrated with the probe; a probe that came off is refused', a
   await page.getByRole('option', { name: '200 times' }).click()
   await page.getByRole('button', { name: 'Start the probe' }).click()
   await expect(page.getByTestId('probe-fit')).toContainText('Mean', { timeout: 20_000 })
+  await looked(page, 'irons')
   await page.getByRole('button', { name: 'Keep this calibration' }).click()
   await expect(page.getByTestId('calibrated')).toContainText('kept')
   const kept = (await page.getByTestId('calibrated').textContent())!
@@ -82,6 +88,7 @@ test('a CSV with bad rows stores nothing; mended, it is stored; house rules chan
   await expect(report).toContainText('1 new, 0 change, 0 the same, 2 refused. Nothing is stored')
   await expect(page.getByText('is in oz/yd²; give it in g/m²')).toBeVisible()
   await expect(page.getByText('stands on line 2 already')).toBeVisible()
+  await looked(page, 'in and out')
   await bring('K-1;Ticking;cotton 97 + elastane 3;twill;180,5;0,4\n')
   await expect(report).toContainText('Nothing is stored yet')
   await page.getByRole('button', { name: 'Store these' }).click()
@@ -90,6 +97,7 @@ test('a CSV with bad rows stores nothing; mended, it is stored; house rules chan
   await page.goto(`${server.url}/rules`)
   await page.getByRole('radio', { name: /The weakest/ }).click()
   await expect(page.getByRole('radio', { name: /The weakest/ })).toHaveAttribute('aria-checked', 'true')
+  await looked(page, 'rules')
   await page.goto(`${server.url}/cloth`)
   await page.getByLabel('Find a cloth').fill('tick')
   await page.getByRole('button', { name: /Ticking/ }).click()

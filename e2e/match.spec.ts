@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test'
+import { looked } from './looking'
 import { startServer, type Server } from './server'
 
 let server: Server
@@ -38,6 +39,7 @@ test('a collar in poplin: the shelf is judged, two are compared, one goes on to 
 
   await page.getByText('not, and why').click()
   await expect(page.getByTestId('excluded')).toContainText('Washed at 60 °C it would not last')
+  await looked(page, 'match')
   await page.getByRole('button', { name: 'Use this' }).click()
   await expect(page).toHaveURL(/swatch/)
   await expect(page.getByRole('combobox', { name: 'Backing' })).toContainText('Band stiff')

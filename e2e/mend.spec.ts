@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { expect, test, type Page } from '@playwright/test'
 import sharp from 'sharp'
 import type { Cutting, Job, Making, Makings, Page as Listed, ScrapKept } from '#shared/schemas'
+import { looked } from './looking'
 import { sheetsOf } from './paper'
 import { ownBoard } from './board'
 
@@ -18,8 +19,9 @@ async function toMend(page: Page, key: string): Promise<void> {
 }
 const makingsOf = (page: Page, job: Job) => get<Makings>(page, `/api/jobs/${job.id}/makings`)
 const kindsOf = async (page: Page, job: Job) => (await makingsOf(page, job)).makings.map(m => m.work.kind)
-/** Enter is the bench's once nothing holds the focus. */
-async function take(page: Page): Promise<void> {
+/** Enter is the bench's once nothing holds the focus, and takes what can be taken. */
+async function take(page: Page, may = true): Promise<void> {
+  if (may) await expect(page.getByTestId('making-bar').getByRole('button', { name: /^To / })).toBeEnabled({ timeout: 20_000 })
   await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
   await page.keyboard.press('Enter')
 }
@@ -36,6 +38,7 @@ test('a torn flag: the patch, its template, which scrap, how it is seen, a spare
   await expect(page.getByTestId('patch-says')).toContainText(/A patch of \d+ mm × \d+ mm, 9\.5 mm beyond the hole/)
   await expect(page.getByTestId('patch-how')).toContainText('no resin meets sole or daylight')
   await expect(page.getByTestId('stuck-recipe')).toContainText('the cover is dry after', { timeout: 20_000 })
+  await looked(page, 'the patch')
   // At true scale on paper.
   const file = page.waitForEvent('download')
   await page.getByRole('button', { name: 'Template, PDF' }).click()
@@ -46,6 +49,7 @@ test('a torn flag: the patch, its template, which scrap, how it is seen, a spare
   // Which scrap: its own cloth first; what is too small is named.
   await page.getByRole('radio', { name: 'Which scrap' }).click()
   await expect(page.getByTestId('scraps').getByRole('listitem').first()).toContainText('1. Bunting, end of the roll', { timeout: 20_000 })
+  await looked(page, 'which scrap')
   await page.getByText(/could not/).click()
   await expect(page.getByTestId('scraps')).toContainText('Bunting, snippet: too small')
   await expect(page.getByTestId('scraps')).toContainText('Denim leg: 3.5 times as heavy')
@@ -134,6 +138,7 @@ test('a badge: its first side is computed; never over a button, never a film fro
     await toMend(page, 'm')
     // Which side that is hangs on what the iron was found to give meanwhile; felt is too thick at any stop.
     await expect(page.getByTestId('motif-says')).toContainText(/From the (front|inside) first/, { timeout: 20_000 })
+    await looked(page, 'the motif')
     await page.getByRole('radio', { name: 'Felt' }).click()
     await expect(page.getByTestId('motif-says')).toContainText('From the inside first')
     await page.getByRole('radio', { name: 'Film' }).click()
@@ -155,7 +160,7 @@ test('a badge: its first side is computed; never over a button, never a film fro
     await placed.focus()
     for (let i = 0; i < 14; i++) await page.keyboard.press('ArrowLeft')
     await expect(page.getByTestId('place-fault')).toContainText('It lies over a button')
-    await take(page)
+    await take(page, false)
     expect(await kindsOf(page, job)).toEqual([])
     await placed.focus()
     for (let i = 0; i < 14; i++) await page.keyboard.press('ArrowRight')
@@ -175,6 +180,7 @@ test('a transfer: no softener, no PVC, no certified wear; in circles, peeled, pr
   await openJob(page, job.name)
   await toMend(page, 'f')
   await expect(page.getByTestId('transfer-says')).toContainText(/\d+\s+s in slow circles/, { timeout: 20_000 })
+  await looked(page, 'the transfer')
   await page.getByRole('switch', { name: 'With softener' }).click()
   await expect(page.getByTestId('unprepared')).toContainText('softener and damp keep the resin off')
   await page.getByRole('switch', { name: 'With softener' }).click()
@@ -195,6 +201,7 @@ test('letters that come off: as they are set, from the back alone under a wet co
   await openJob(page, job.name)
   await toMend(page, 'l')
   await expect(page.getByTestId('lettering-says')).toContainText('From the back only', { timeout: 20_000 })
+  await looked(page, 'lettering')
   await page.getByRole('textbox', { name: 'Letters' }).fill('漢')
   await expect(page.getByTestId('lettering-problem')).toContainText('this typeface has no “漢”')
   await page.getByRole('textbox', { name: 'Letters' }).fill('AHOY')
@@ -218,6 +225,7 @@ test('labels are drawn as they are typed, printed mirrored, backed, pressed and 
   const names = page.getByRole('textbox', { name: 'Names' })
   await names.fill('ANNA\nBEN / DECK')
   await expect(page.getByTestId('labels-says')).toContainText('2 labels of 60 mm × 16 mm', { timeout: 20_000 })
+  await looked(page, 'labels')
   await names.fill('A NAME THAT IS FAR TOO LONG FOR ITS LABEL')
   await expect(page.getByTestId('labels-problem')).toContainText('mm long and the label has room for')
   await names.fill('ANNA\nBEN')
@@ -243,6 +251,7 @@ test('shapes for a banner: mirrored on paper, laid, sent to the cutting, and pre
   await page.getByRole('radio', { name: 'Paper of a web' }).click()
   await choose(page, 'Cloth of the shape', 'Steward poplin, white')
   await expect(page.getByTestId('applique-lay')).toContainText(/m of .*Cut, then fused/, { timeout: 30_000 })
+  await looked(page, 'shapes')
   await page.getByRole('button', { name: 'To the cutting' }).click()
   await expect.poll(async () => (await get<Cutting>(page, `/api/jobs/${job.id}/cutting`)).pieces.map(p => [p.name, p.count])).toEqual(
     [['Star', 3]])
@@ -263,6 +272,7 @@ test('a crest on jersey: one soft mesh puckers, the set proposed does not, witho
     await page.getByRole('button', { name: 'Lay it' }).click()
     await expect(says).toContainText('It stays flat')
     await expect(page.getByTestId('steps')).toContainText('Press it face down on a soft bed')
+    await looked(page, 'the crest')
     await page.getByTestId('layers').getByRole('button', { name: /^Without/ }).first().click()
     await expect(says).toContainText('It puckers')
     await page.getByRole('button', { name: 'Lay it' }).click()

@@ -1,5 +1,11 @@
 import { expect, type Page } from '@playwright/test'
 
+/** The fabrics, with the poplin on the board. */
+export async function openPoplin(page: Page, url: string): Promise<void> {
+  await page.goto(`${url}/cloth`)
+  await page.getByRole('button', { name: /Steward poplin/ }).click()
+}
+
 /** To the swatch stage, once its sentence stands there. */
 export async function toSwatch(page: Page): Promise<void> {
   await page.keyboard.press('3')

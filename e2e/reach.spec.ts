@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import { ownBoard } from './board'
-import { open } from './screens'
+import { openPoplin as open } from './press'
 
 const server = ownBoard()
 test.use({ testIdAttribute: 'data-test' })

@@ -3,6 +3,7 @@ import { expect, test, type Browser, type Page } from '@playwright/test'
 import { blockOf, usualMeasures } from '#core/cut'
 import type { Cloth, Cutting, Iron, Job, JobPiece, Page as Listed, Run, Trial } from '#shared/schemas'
 import { ownBoard } from './board'
+import { looked } from './looking'
 
 const server = ownBoard()
 test.use({ testIdAttribute: 'data-test' })
@@ -102,6 +103,7 @@ test('five pieces by keys alone: a place missed and pressed again, one set aside
     await begin(page)
     const run = await runOf(page, job.id)
     expect(run.operations.filter(o => o.kind === 'fuse')).toHaveLength(5)
+    await looked(page, 'the run')
     // Proved on the demo's own swatches, and said so.
     await warm(page)
     const first = (await page.getByTestId('piece').textContent())!
@@ -174,6 +176,7 @@ test('five pieces by keys alone: a place missed and pressed again, one set aside
     expect(held.length).toBeGreaterThan(0)
     await page.keyboard.press('f')
     await expect(page.getByTestId('verdict').first()).toBeVisible()
+    await looked(page, 'after it')
     const csv = await (await page.request.get(`${server.url}/api/runs/${run.id}/log`)).text()
     expect(csv.split('\r\n')).toHaveLength(events.length + 1)
     expect(csv).toContain('taken back')
@@ -217,6 +220,7 @@ test('set-downs: a keep-out, a print moved and added, another motion; kept, and 
   await page.keyboard.press('p')
   const cover = page.getByTestId('cover')
   await expect(cover).toContainText(/set-downs; by its area \d+ at the least\. (100|99\.9\d) % covered/, { timeout: 40_000 })
+  await looked(page, 'set-downs')
   // A button in the middle: what is near it cannot be reached by the whole sole.
   await page.getByRole('button', { name: 'Button', exact: true }).click()
   await page.getByRole('button', { name: 'In the middle' }).click()

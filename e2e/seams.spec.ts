@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { expect, test, type Page } from '@playwright/test'
 import type { Job, Making, Makings, Page as Listed } from '#shared/schemas'
 import { ownBoard } from './board'
+import { looked } from './looking'
 
 const server = ownBoard()
 test.use({ testIdAttribute: 'data-test' })
@@ -33,6 +34,7 @@ test('a feature of any cloth: the sentence, two of three, the ring; then into th
   await expect(page.getByTestId('feature-says')).toContainText(/only the tip, along the seam: \d+\s+s, wool · silk/)
   await expect(page.getByTestId('agents')).toContainText('heat and steam, no pressure')
   await expect(page.getByTestId('feature-reasons')).toContainText('Wool sets moist at 80 °C')
+  await looked(page, 'a feature')
   // The ring, by Space alone.
   const ring = page.getByTestId('feature-ring')
   await expect(ring).toHaveAttribute('data-phase', 'ready')
@@ -79,6 +81,7 @@ test('a grid is laid, one seam turned by hand, and a reload finds it; closed to 
   await toSeams(page, 'g')
   await page.getByRole('radio', { name: 'Stripes' }).click()
   await expect(page.getByTestId('grid-says')).toContainText('All 24 crossings nest')
+  await looked(page, 'the grid')
   // A patch by keys: arrows walk to it, Space changes its colour.
   const second = page.getByTestId('grid').locator('rect').nth(1)
   const colour = (await second.getAttribute('fill'))!
@@ -137,6 +140,7 @@ test('a grid is read from a drawing; what does not meet or is no rectangle is na
   // Strips and wadding: figures that make no sense are said.
   await page.keyboard.press('b')
   await expect(page.getByTestId('strips-say')).toContainText('5 strips of 60 mm, 4 joins')
+  await looked(page, 'strips')
   await page.getByRole('textbox', { name: 'Width of the cloth' }).fill('50')
   await expect(page.getByRole('alert').filter({ hasText: 'Cloth: it is no wider than the strip' })).toBeVisible()
   await page.getByRole('radio', { name: 'Wadding' }).click()
@@ -144,6 +148,7 @@ test('a grid is read from a drawing; what does not meet or is no rectangle is na
   // Before cutting: soaked in, dry, cold, and its width again.
   await page.getByRole('tab', { name: /Before/ }).click()
   await expect(page.getByTestId('before-steps')).toContainText('until it has soaked in')
+  await looked(page, 'before cutting')
   await page.getByRole('textbox', { name: 'Its width after' }).fill('1380')
   await expect(page.getByTestId('width-lost')).toContainText('20 mm narrower, 1.4 %')
 })
@@ -157,6 +162,7 @@ test('a hem on a lined dress is pressed by keys, its lining held clear; a synthe
   await expect(page.getByTestId('hem-says')).toContainText(says, { timeout: 20_000 })
   await expect(page.getByTestId('hem-lining')).toContainText('Saloon lining, bronze: hold it clear')
   await expect(page.getByTestId('hem-how')).toContainText('to ease along this curve')
+  await looked(page, 'the hem')
   await beginRun(page)
   await page.keyboard.press('d')
   await pressUntil(page, /Nothing to press|try its edge/)

@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test'
+import { looked } from './looking'
 import { pressThrough, toPress, warmIron } from './press'
 import { startServer, type Server } from './server'
 
@@ -17,6 +18,7 @@ test('a new cloth is described, compared, pressed by the clock, graded, and foun
   await expect(page.getByText('60 %', { exact: true })).toBeVisible()
   await page.getByRole('button', { name: 'Keep this cloth' }).click()
   await expect(page.getByText('40 % is missing')).toBeVisible()
+  await looked(page, 'a new cloth')
 
   await page.getByRole('button', { name: 'Another fibre' }).click()
   await page.getByRole('combobox', { name: 'Fibre 2' }).click()

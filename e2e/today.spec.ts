@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import type { Job, Page as Listed } from '#shared/schemas'
+import { looked } from './looking'
 import { startServer, type Server } from './server'
 
 let server: Server
@@ -18,6 +19,7 @@ test('today says of every job what is next; its order goes there, and the ticket
   await expect(row(page, 'Galley aprons')).toContainText('did not hold')
   await expect(row(page, 'Stores remnant')).toContainText('Its fibre is unknown')
   await expect(row(page, 'Stewards\' shirts')).toContainText(/parts (to cut|are cut)/)
+  await looked(page, 'today')
   await row(page, 'Saloon evening jackets').getByRole('button', { name: 'Choose its backing' }).click()
   await expect(page).toHaveURL(/match/)
   const ticket = page.getByTestId('ticket')
@@ -58,6 +60,7 @@ test('a job is written, left half-way, found again, refused without a cloth, kep
   await page.reload()
   await expect(page.getByLabel('Job', { exact: true })).toHaveValue('Bosun\'s reefer')
   await page.getByLabel('Garment').fill('Coat')
+  await looked(page, 'a new job')
   await page.getByRole('button', { name: 'Keep this job' }).click()
   await expect(page.getByText('Cloths: a job needs at least one.')).toBeVisible()
   await page.getByRole('button', { name: 'Another cloth' }).click()

@@ -34,7 +34,7 @@ const x = (c: number) => (c - 60) / 180 * 100
 </script>
 
 <template>
-  <div class="p-5">
+  <div class="p-5" :class="writing ? 'flex min-h-full flex-col' : ''">
     <IronForm v-if="writing === 'new'" @saved="saved" @leave="writing = null" />
     <IronForm v-else-if="writing && written" :key="written.id" :iron="written" @saved="saved" @leave="writing = null" />
     <template v-else>

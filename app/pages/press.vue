@@ -74,7 +74,7 @@ watch(() => run.doneCount, planning.learnt)
       <SwatchPress v-if="!jobs.job" />
       <BenchTabs v-else v-model="tab" :tabs="tabs" label="Pressing" class="min-h-0">
         <SwatchPress v-if="tab === 'swatch'" />
-        <JobWait v-else-if="!cutting.ready && (tab === 'setdowns' || tab === 'order')" />
+        <JobWait v-else-if="!(cutting.ready && makings.ready) && (tab === 'setdowns' || tab === 'order')" />
         <SetDownsBench v-else-if="tab === 'setdowns'" />
         <OrderBench v-else-if="tab === 'order'" :comes-for="comesFor" @begun="toRun" />
         <div v-else-if="run.unread" class="mx-auto mt-16 max-w-xl text-center" role="status">

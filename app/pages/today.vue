@@ -42,7 +42,7 @@ useDigits({ does: 'Open a job at what is next', from: 1, upTo: 9, act: (n) => {
 </script>
 
 <template>
-  <div class="mx-auto max-w-6xl p-5">
+  <div class="mx-auto max-w-6xl p-5" :class="writing ? 'flex min-h-full flex-col' : ''">
     <JobForm v-if="writing === 'new'" @saved="saved" @leave="writing = null" />
     <JobForm v-else-if="writing && written" :key="written.id" :job="written" @saved="saved" @leave="writing = null" />
     <template v-else>

@@ -3,9 +3,10 @@ import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { blockOf, usualMeasures } from '#core/cut'
 import { pressedAsTheHouse, type Cutting, type JobPiece, type JobPiecesBody } from '#shared/schemas'
 import { useServer } from '../composables/server'
-import { idOf, job, layOut, standIn } from '../testing/board'
+import { idOf, job, layOut, standIn, supply } from '../testing/board'
 import { useCutting } from './cutting'
 import { useJobs } from './jobs'
+import { useLibrary } from './library'
 
 const piece = (n: number, name: string): JobPiece => ({
   id: idOf(n), name, clothId: idOf(11), place: null, count: 1, pair: false, grain: 'any', oneWay: false, inset: null,
@@ -27,16 +28,19 @@ function server(stored: Record<string, JobPiece[]>) {
     if (away) throw new Error('away')
     return { pieces, version, lays: [], offcuts: [], shrink: {} }
   }
-  const { asked } = standIn(Object.fromEntries(jobs.flatMap(({ id }) => [
+  const list = { rows: jobs, total: 2, page: 1, size: 60 }
+  const { asked } = standIn({ 'GET /api/jobs': () => list, ...Object.fromEntries(jobs.flatMap(({ id }) => [
     [`GET /api/jobs/${id}/cutting`, () => answer(id)],
     [`GET /api/jobs/${id}`, () => jobs.find(j => j.id === id)],
+    [`PUT /api/jobs/${id}/lays`, () => answer(id)],
+    [`POST /api/jobs/${id}/cuts`, () => answer(id)],
     [`PUT /api/jobs/${id}/pieces`, (body: unknown) => {
       if (away) throw new Error('away')
       const { pieces, version } = body as JobPiecesBody
       kept[id] = { pieces: structuredClone(pieces), version: version + 1 }
       return answer(id)
     }],
-  ])))
+  ])), [`GET /api/supplies/${idOf(21)}`]: () => supply({ stockM: 2 }) })
   return {
     asked, kept, take: () => { away = true }, bring: () => { away = false },
     hold: () => {
@@ -46,6 +50,8 @@ function server(stored: Record<string, JobPiece[]>) {
     },
   }
 }
+/** What was asked of the server in order, without what it was only read for. */
+const written = (asked: { what: string }[]) => asked.map(a => a.what.replace(idOf(51), 'job')).filter(w => !w.startsWith('GET'))
 async function opened(which = 0) {
   await useJobs().open(jobs[which]!)
   return useCutting()
@@ -110,5 +116,26 @@ describe('the pieces of the open job', () => {
     expect(names(cutting.pieces)).toEqual(['Collar'])
     await later()
     expect(names(there.kept[idOf(51)]!.pieces)).toEqual(['Collar'])
+  })
+  it('what was drawn is saved before it is laid or cut: a layout is of the pieces that the server has', async () => {
+    const there = server({ [idOf(51)]: [piece(61, 'Collar')] }), cutting = await opened()
+    await cutting.load()
+    cutting.change(all => [...all, piece(62, 'Stand')])
+    let go = there.hold()
+    const kept = cutting.keepLay(idOf(21), [])
+    await later()
+    expect(written(there.asked)).toEqual(['PUT /api/jobs/job/pieces'])
+    go()
+    await kept
+    expect(written(there.asked)).toEqual(['PUT /api/jobs/job/pieces', 'PUT /api/jobs/job/lays'])
+    cutting.change(all => [...all, piece(63, 'Cuff')])
+    go = there.hold()
+    const cut = cutting.cut(idOf(21), [], 0.5, idOf(99))
+    await later()
+    expect(written(there.asked).at(-1)).toBe('PUT /api/jobs/job/pieces')
+    go()
+    expect(await cut).toBe(true)
+    expect(written(there.asked).slice(2)).toEqual(['PUT /api/jobs/job/pieces', 'POST /api/jobs/job/cuts'])
+    expect(useLibrary().supplies.find(x => x.id === idOf(21))!.stockM).toBe(2)
   })
 })

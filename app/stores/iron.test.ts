@@ -26,6 +26,15 @@ describe('the iron in its rest', () => {
     expect(iron.state).toBe('ready')
     expect(Math.abs(iron.soleC - 154)).toBeLessThan(10)
   })
+  it('rehearsed, a clock that runs so many times as fast warms and shuts it off so much sooner', () => {
+    layOut(10)
+    const iron = useIron()
+    iron.setStop(1)
+    pass(30)
+    expect(iron.state).toBe('ready')
+    pass(20)
+    expect(iron.state).toBe('shutOff')
+  })
   it('shuts itself off when nobody picks it up, and warms again when someone does', () => {
     const iron = useIron()
     iron.setStop(1)

@@ -36,4 +36,16 @@ describe('the swatches of what lies on the board', () => {
     await vi.waitFor(() => expect(pairing.settled).toBe(true))
     expect([pairing.provedRecipe, pairing.slipped]).toEqual([null, false])
   })
+  it.each([
+    ['on what it was pressed on', {}, false], ['another bed', { bed: 'flat' }, true], ['another iron', { ironId: idOf(32) }, true],
+    ['a layer more', { overIds: [idOf(22)] }, true], ['under a cover', { coverId: idOf(41) }, true],
+  ] as const)('a proof on %s: slipped, or not', async (_, over, slipped) => {
+    standIn({ 'GET /api/pairings': () => ({ rows: [swatch(71, recipe, { washes: [wash] as never })], total: 1, page: 1, size: 60 }) })
+    const lying = { clothId: idOf(11), supplyId: idOf(21), ironId: idOf(31), coverId: 'bare', bed: 'padded' as const, overIds: [] }
+    Object.assign(useBench().chosen, lying)
+    const pairing = usePairing()
+    await vi.waitFor(() => expect(pairing.settled).toBe(true))
+    Object.assign(useBench().chosen, over)
+    await vi.waitFor(() => expect([pairing.slipped, pairing.provedRecipe === null]).toEqual([slipped, slipped]))
+  })
 })

@@ -76,6 +76,20 @@ describe('the plan of a job', () => {
     expect([byHand!.prints, byHand!.cover]).toEqual([prints, null])
     expect(worked!.cover!.covered).toBeGreaterThan(0.99)
   })
+  it('of a pair the other one is set down as the mirror image, whether it was worked out or moved by hand', async () => {
+    const byHand = [{ ironId: idOf(32), prints: [{ x: 10, y: 10, headingDeg: 30 }] }]
+    const outline: [number, number][] = [[0, 0], [300, 0], [300, 60], [120, 140], [0, 90]]
+    const shape = { format: 1, kind: 'outline', drawnBy: 'seam', rim: outline, holes: [] } as never
+    const planning = await planned([piece(71, 'Front', { pair: true, shape, byHand })], [], settledAt)
+    const [one, other] = planning.works
+    expect([one!.numbers, other!.numbers]).toEqual([[0], [1]])
+    for (const [i, way] of one!.ways.entries()) {
+      const mirror = way.prints.map(p => [-p.x, p.y, (360 - p.headingDeg) % 360])
+      expect(other!.ways[i]!.prints.map(p => [p.x, p.y, p.headingDeg])).toEqual(mirror)
+    }
+    expect(one!.ways[0]!.prints.some(p => Math.abs(p.x) > 1)).toBe(true)
+    expect(one!.ways[1]!.prints).toEqual(byHand[0]!.prints)
+  })
   it('small circles hold longer, by the share that every place gets', async () => {
     const planning = await planned([piece(71, 'Still'), piece(72, 'Moved', { motion: 'circles' })], [], settledAt)
     const [still, moved] = planning.works.map(w => w.ways[0]!)
@@ -112,6 +126,12 @@ describe('the plan of a job', () => {
     const planning = await planned([piece(71, 'Band')], [], settledAt)
     expect(await planning.taughtFor({ clothId: idOf(11), supplyId: idOf(21), ironId: idOf(31) })).toEqual({})
     expect(await planning.taughtFor({ clothId: null, supplyId: null, ironId: null })).toEqual({})
+  })
+  it('nothing is said of a job before it was planned, nor of the next one while this one still stands there', async () => {
+    const planning = await planned([], [], settledAt)
+    expect([planning.works, planning.isPlanned]).toEqual([[], true])
+    await useJobs().open(job({ id: idOf(52), name: 'Flags' }))
+    expect(planning.isPlanned).toBe(false)
   })
   it('without an open job there is nothing to plan; without the server it is said', async () => {
     const planning = usePlanning()

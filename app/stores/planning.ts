@@ -72,6 +72,8 @@ export const usePlanning = defineStore('planning', () => {
   const works = shallowRef<Work[]>([])
   const problem = ref<string | null>(null)
   const progress = ref<{ done: number, of: number } | null>(null)
+  /** The job whose operations these are: until it is the open one, nothing can be said of it. */
+  const plannedFor = ref<string | null>(null)
   /** Pieces that cannot be cut as they stand. */
   const left = ref<{ name: string, why: string }[]>([])
   /** Trims to be settled run by run, by job. */
@@ -180,7 +182,7 @@ export const usePlanning = defineStore('planning', () => {
   let asked = 0
   /** Works everything out anew; what is known already is not worked out again. */
   async function plan(): Promise<void> {
-    const mine = ++asked
+    const mine = ++asked, jobId = jobs.job?.id ?? null
     if (!jobs.job || cutting.jobId !== jobs.job.id) {
       works.value = []
       return
@@ -210,6 +212,7 @@ export const usePlanning = defineStore('planning', () => {
       const planned = [...ready, ...sewn]
       works.value = planned.map(w => (isSettling(w) ? { ...w, ways: settling(w, planned) } : w))
       left.value = cannot
+      plannedFor.value = jobId
       problem.value = null
     } catch (error) {
       if (mine === asked) problem.value = problemOf(error).detail
@@ -217,6 +220,8 @@ export const usePlanning = defineStore('planning', () => {
       if (mine === asked) progress.value = null
     }
   }
+
+  const isPlanned = computed(() => jobs.job !== null && plannedFor.value === jobs.job.id)
 
   /** Nothing is worked out before someone looks. */
   const wanted = ref(false)
@@ -253,6 +258,7 @@ export const usePlanning = defineStore('planning', () => {
   }
 
   return {
-    taughtFor, version, works, left, problem, progress, jobTrims, setTrims, plan, want, learnt, toOperation, coverFor, clothOf, supplyOf,
+    taughtFor, version, works, left, problem, progress, isPlanned, jobTrims, setTrims, plan, want, learnt, toOperation, coverFor, clothOf,
+    supplyOf,
   }
 })

@@ -41,7 +41,7 @@ const aJob = job()
 /** A server that keeps what it is told, until it is taken away. */
 function server() {
   const kept: KeptRunEvent[] = [], runs = new Map<string, Run>(), posts: number[] = []
-  let away = false
+  let away = false, aheadMs = 0
   const news = (id: string) => ({ id, events: [...kept], closedAt: null, piecesVersion: runs.get(id)?.piecesVersion ?? 0 })
   const { fetch } = standIn({})
   fetch.mockImplementation(async (path: string, { body }: { body?: unknown } = {}) => {
@@ -55,7 +55,7 @@ function server() {
     if (path.endsWith('/events')) {
       if (body) posts.push((body as { events: RunEventBody[] }).events.length)
       for (const e of (body as { events: RunEventBody[] } | undefined)?.events ?? [])
-        if (!kept.some(k => k.key === e.key)) kept.push({ ...e, position: kept.length, arrivedMs: e.atMs + 20 })
+        if (!kept.some(k => k.key === e.key)) kept.push({ ...e, position: kept.length, arrivedMs: e.atMs + 20 + aheadMs })
       return news(id!)
     }
     if (id) return { ...runs.get(id)!, events: [...kept] }
@@ -63,7 +63,11 @@ function server() {
       return [...runs.values()].map(r => ({ id: r.id, startedAt: r.startedAt, closedAt: null, operations: 2, events: 0 }))
     return path.startsWith('/api/jobs/') ? aJob : []
   })
-  return { kept, runs, posts, take: () => { away = true }, bring: () => { away = false } }
+  return {
+    kept, runs, posts, take: () => { away = true }, bring: () => { away = false },
+    /** Its clock says so much more than the board's. */
+    ahead: (ms: number) => { aheadMs = ms },
+  }
 }
 async function opened() {
   const jobs = useJobs(), run = useRun()
@@ -247,5 +251,29 @@ describe('a run on this board', () => {
     await run.space()
     await vi.waitFor(() => expect(there.kept.at(-1)!.kind).toBe('lift'))
     expect(there.kept.filter(e => e.kind === 'dial')).toHaveLength(1)
+  })
+  it('a board whose clock is behind: cold is said by its own clock, and a dial told elsewhere was turned when it was', async () => {
+    const BEHIND_MS = 600_000, there = server(), run = await opened()
+    there.ahead(BEHIND_MS)
+    await run.begin([operation('a')], ['a'], 0)
+    await vi.waitFor(() => expect(there.kept).toHaveLength(1))
+    const now = Date.now() + BEHIND_MS
+    const told = (n: number, more: Partial<KeptRunEvent>): KeptRunEvent => ({
+      ...there.kept[0]!, key: idOf(n), device: idOf(99), ids: null, op: 'a', pass: 0, position: there.kept.length, atMs: now,
+      arrivedMs: now, ...more,
+    })
+    for (const print of [0, 1]) {
+      there.kept.push(told(700 + 2 * print, { kind: 'down', print, ironId: idOf(31), atMs: now - 27_000 + 15_000 * print }))
+      there.kept.push(told(701 + 2 * print, { kind: 'lift', print, atMs: now - 15_000 + 15_000 * print }))
+    }
+    there.kept.push(told(720, {
+      kind: 'dial', op: null, pass: null, ironId: idOf(32), soleC: 60, stop: { label: 'cotton', meanC: 192, swingC: 9 },
+    }))
+    await run.load()
+    await flushPromises()
+    const here = Date.now()
+    await vi.waitFor(() => expect(run.kept).toHaveLength(6))
+    expect(Math.abs(run.cooling[0]!.coldMs - (here + 60_000))).toBeLessThan(2000)
+    expect(Math.abs(useIron().dials[idOf(32)]!.setAt - here)).toBeLessThan(2000)
   })
 })

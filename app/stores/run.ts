@@ -15,6 +15,8 @@ import { useLibrary } from './library'
 import { usePlanning } from './planning'
 
 const LOOK_MS = 250, SELDOM_S = 90
+/** A ring that is read from two metres off moves smoothly enough at so many pictures a second, and a tablet lasts the day. */
+const LOOKS_A_SECOND = 12
 const LOOK_S = 1.2
 /** Only of these is the bond followed; the others are held by the seconds. */
 const BONDED: ReadonlySet<RunOperation['kind']> = new Set(['fuse', 'tack', 'hold'])
@@ -233,8 +235,8 @@ export const useRun = defineStore('run', () => {
     nowMs.value = wall
   }
   useIntervalFn(() => { if (plan.value) tick() }, 1000)
-  // While something is under a sole or cools the board moves once a frame; else it rests.
-  const frame = useRafFn(() => { nowMs.value = Date.now() }, { immediate: false })
+  // While something is under a sole or cools the board moves so often; else it rests.
+  const frame = useRafFn(() => { nowMs.value = Date.now() }, { immediate: false, fpsLimit: LOOKS_A_SECOND })
   watch(moving, on => (on ? frame.resume() : frame.pause()), { immediate: true })
   useIntervalFn(() => { if (down.value) follow() }, LOOK_MS)
   // Another board may have lifted it.

@@ -1,3 +1,4 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { FIBRE_KEYS, FIBRES, FINISHES, type FibreKey, type FinishKey } from '../materials'
 import type { ClothInput } from '../stack'
@@ -63,6 +64,12 @@ describe('the chain of fibre, blend, finish, label and swatch: twelve worked clo
     ],
     ['10 unknown, nothing tried', cloth({}), 'strict', {}, 110, 'unknown', 0],
     ['11 unknown, a corner stood 150', cloth({}), 'strict', { cornerC: 150 }, 150, 'corner', 0],
+    ['a corner stood 150, the label says 110: the label stands', cloth({}), 'strict', { ...label(110), cornerC: 150 }, 110, 'label', 1],
+    ['a corner stood 110, the label says 150: the corner stands', cloth({}), 'strict', { ...label(150), cornerC: 110 }, 110, 'corner', 1],
+    ['a corner stood 150, do not iron: no iron', cloth({}), 'strict', { ...label(0), cornerC: 150 }, 0, 'label', 1],
+    [
+      'a corner stood 150, coated: what the coat stands', cloth({}, { finishes: ['puCoat'] }), 'strict', { cornerC: 150 }, 110, 'finish', 0,
+    ],
     ['12 PVC whatever the label says', cloth({ pvc: 60, cotton: 40 }), 'proportional', label(110), 0, 'fibre', 1],
   ])('%s', (_n, c, rule, evidence, soleC, decides, conflicts) => {
     const limit = clothLimit(c, rule, evidence)
@@ -70,6 +77,18 @@ describe('the chain of fibre, blend, finish, label and swatch: twelve worked clo
     expect(limit.reasons.find(r => r.decides)?.step).toBe(decides)
     expect(limit.conflicts).toHaveLength(conflicts)
     expect(limit.origin).toBe(decides === 'label' ? 'maker' : decides === 'corner' || decides === 'swatchHurt' ? 'measured' : 'typical')
+  })
+  it('nothing raises what the care label or a coat allows: neither a corner nor a swatch that passed', () => {
+    const heats = fc.constantFrom(90, 110, 130, 150, 180, 200)
+    fc.assert(fc.property(
+      fc.constantFrom(0, 110, 150, 200), fc.option(heats), fc.option(heats), fc.boolean(), fc.boolean(),
+      (ironC, cornerC, passedC, known, coated) => {
+        const swatches = passedC === null ? [] : [{ soleC: passedC, hurtByHeat: false, passed: true }]
+        const c = cloth(known ? { cotton: 100 } : {}, { finishes: coated ? ['puCoat'] : [] })
+        const { soleC } = clothLimit(c, 'strict', { label: { ironC: ironC as 0, steam: null }, cornerC, swatches })
+        expect(soleC).toBeLessThanOrEqual(coated ? Math.min(ironC, FINISHES.puCoat.limitC!) : ironC)
+      },
+    ), { seed: 3, numRuns: 300 })
   })
   it('a label without steam bars it', () => expect(clothLimit(cloth({ cotton: 100 }), 'strict', label(200, false)).steam).toBe('no'))
   it('pile hovers, wool is pressed and lifted, cotton may slide', () => {

@@ -123,16 +123,18 @@ export function clothLimit(
   if (surface) reasons.push({ step: 'surface', surface, decides: false })
   if (!cloth.mayGetWet) reasons.push({ step: 'water', decides: false })
   const { label, swatches = [], cornerC = null } = evidence
+  const tried = unknown && cornerC !== null && soleC > 0
+  if (tried) {
+    // It takes the place of what is not known, and of nothing else: a coat, and the label, hold as low as they are.
+    soleC = Math.min(cornerC, ...finishes.flatMap(f => f.limitC ?? []))
+    reasons.push({ step: 'corner', limitC: cornerC, decides: false })
+  }
   const ownC = soleC
   if (label && label.ironC !== null) {
     soleC = Math.min(soleC, label.ironC)
     reasons.push({ step: 'label', limitC: label.ironC, decides: false })
   }
   if (label?.steam === false) reasons.push({ step: 'labelSteam', decides: false })
-  if (unknown && cornerC !== null && soleC > 0) {
-    soleC = Math.min(cornerC, label?.ironC ?? cornerC)
-    reasons.push({ step: 'corner', limitC: cornerC, decides: false })
-  }
   const hurtAt = Math.min(...swatches.filter(w => w.hurtByHeat).map(w => w.soleC))
   if (Number.isFinite(hurtAt)) {
     const limitC = Math.max(0, Math.floor((hurtAt - SWATCH_STEP_DOWN_C) / 5) * 5)
@@ -142,8 +144,9 @@ export function clothLimit(
   const passedAt = Math.max(...swatches.filter(w => w.passed && !w.hurtByHeat).map(w => w.soleC))
   if (Number.isFinite(passedAt)) reasons.push({ step: 'swatchPassed', soleC: passedAt, decides: false })
 
-  const conflicts = conflictsIn(reasons, ownC, soleC)
-  const decider = reasons.find(r => 'limitC' in r && r.limitC === soleC)
+  const standing = reasons.filter(r => !(tried && r.step === 'unknown'))
+  const conflicts = conflictsIn(standing, ownC, soleC)
+  const decider = standing.find(r => 'limitC' in r && r.limitC === soleC)
   if (decider) decider.decides = true
 
   const keys = fibres.map(f => FIBRES[f.fibre])
@@ -175,7 +178,7 @@ export function clothLimit(
 
 /** A label or a swatch that says otherwise than the cloth's own figures. */
 function conflictsIn(reasons: Reason[], ownC: number, standsC: number): Conflict[] {
-  const own = reasons.find(r => 'limitC' in r && r.limitC === ownC && ['fibre', 'blend', 'finish', 'unknown'].includes(r.step))
+  const own = reasons.find(r => 'limitC' in r && r.limitC === ownC && ['fibre', 'blend', 'finish', 'unknown', 'corner'].includes(r.step))
   const label = reasons.find(r => r.step === 'label')
   const passed = reasons.find(r => r.step === 'swatchPassed')
   const lowest = reasons.find(r => 'limitC' in r && r.limitC === standsC)

@@ -1,4 +1,5 @@
 import { contrastOf } from '../match'
+import type { ConstructionKey } from '../materials'
 import type { Method } from '../recipe'
 
 /** What an iron is filled with. */
@@ -21,11 +22,11 @@ export type WaterFault = 'hardOnPale' | 'hardOnShiny' | 'otherThanBook' | null
 
 /** Paler than this a mineral spot shows: apart from white in lightness, 0 to 1. */
 const PALE_WITHIN = 0.25
-const SHINY: ReadonlySet<string> = new Set(['satin', 'taffeta', 'lining'])
+const SHINY: ReadonlySet<ConstructionKey> = new Set<ConstructionKey>(['satin', 'dupion', 'lining'])
 
 /** Steam from hard water leaves spots on pale and shiny cloth; some irons want hard water all the same: the book of the iron decides. */
 export function waterFault(
-  iron: { water: Water, bookWater: Water | null }, method: Method, cloth: { colourHex: string, construction: string } | null,
+  iron: { water: Water, bookWater: Water | null }, method: Method, cloth: { colourHex: string, construction: ConstructionKey } | null,
 ): WaterFault {
   if (method !== 'steam') return null
   if (iron.water === 'tap' && cloth) {

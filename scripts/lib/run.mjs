@@ -68,10 +68,14 @@ function* filesUnder(path) {
   for (const name of readdirSync(path).sort()) yield* filesUnder(join(path, name))
 }
 
+/** Tests, and what only they use, go into nothing that is built. */
+const FOR_TESTS = /\.test\.ts$|\.fixture\.ts$|\/testing\//
+
 /** A fingerprint of what is in these files and folders. */
 export function fingerprint(...paths) {
   const hash = createHash('sha256')
-  for (const path of paths) for (const file of filesUnder(join(ROOT, path))) hash.update(file.slice(ROOT.length)).update(readFileSync(file))
+  for (const file of paths.flatMap(path => [...filesUnder(join(ROOT, path))]))
+    if (!FOR_TESTS.test(file)) hash.update(file.slice(ROOT.length)).update(readFileSync(file))
   return hash.digest('hex')
 }
 

@@ -96,7 +96,7 @@ describe('a run', () => {
       event('lift', { op: 'a', pass: 0, atMs: NOW + 12_000 }), event('cold', { op: 'a', atMs: NOW + 60_000 })]
     await tell(...touched, edge)
     await tell(edge)
-    const { rows } = await pairingHistory(room.context, cloth.id, supply.id, { page: 1, size: 10 })
+    const { rows } = await pairingHistory(room.context, cloth.id, supply.id, { q: '', page: 1, size: 10 })
     expect(rows.map(t => t.clientKey)).toEqual([edge.key])
     await tell(event('cleaned', { ironId: iron.id, atMs: NOW + 9e9 }))
     const { cleanedAt } = await getIron(room.context, iron.id)

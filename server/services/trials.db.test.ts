@@ -16,7 +16,7 @@ const things = async () => ({ cloth: await room.cloth(), supply: await room.supp
 const wash = (more: object = {}) => washBody.parse({
   clientKey: randomUUID(), washC: 40, tumble: 'no', grade: 4, marks: [], note: '', washedAt: '2026-11-22T10:00:00.000Z', ...more,
 })
-const PAGE = { page: 1, size: 10 } as never
+const PAGE = { q: '', page: 1, size: 10 }
 
 describe('a swatch', () => {
   it('sent twice is kept once and counts once; another one under its key is refused', async () => {
@@ -73,7 +73,7 @@ describe('a swatch', () => {
     const all = await clothHistory(room.context, of.cloth.id, PAGE), own = await pairingHistory(room.context, of.cloth.id, of.supply.id, PAGE)
     expect(all.rows.map(t => t.pressedAt.slice(8, 10))).toEqual(['20', '12', '11', '10'])
     expect([own.rows.map(t => t.pressedAt.slice(8, 10)), own.total]).toEqual([['12', '11', '10'], 3])
-    const second = await clothHistory(room.context, of.cloth.id, { page: 2, size: 3 } as never)
+    const second = await clothHistory(room.context, of.cloth.id, { ...PAGE, page: 2, size: 3 })
     expect([second.rows.map(t => t.pressedAt.slice(8, 10)), second.total]).toEqual([['10'], 4])
     expect(own.rows[0]).toEqual(await getTrial(room.context, own.rows[0]!.id))
     expect((await refusal(clothHistory(room.context, randomUUID(), PAGE))).status).toBe(404)

@@ -59,8 +59,8 @@ const checked = computed(() => ({ ...state, fibres: fibres.value }))
 </script>
 
 <template>
-  <UForm ref="form" :schema="clothBody" :state="checked" class="mx-auto max-w-4xl" :validate-on="['input', 'change']"
-    @submit="e => save({ ...e.data, fibres })">
+  <UForm ref="form" :schema="clothBody" :state="checked" :validate-on="['input', 'change']"
+    class="mx-auto -mb-6 flex min-h-[calc(100%+1.5rem)] max-w-4xl flex-col" @submit="e => save({ ...e.data, fibres })">
     <div class="flex items-center gap-5">
       <ClothSwatch :colour="/^#[0-9a-f]{6}$/i.test(state.colourHex) ? state.colourHex : '#888888'" :construction="state.construction"
         :nap="state.nap" :width="110" :height="86" />
@@ -190,14 +190,15 @@ const checked = computed(() => ({ ...state, fibres: fibres.value }))
       </div>
     </div>
 
-    <NewerSlip v-if="theirs" :problem="problem" @over="overThem" @take="takeTheirs">
-      Stored now: {{ theirs.name }}, {{ theirs.massGsm }} g/m², {{ theirs.thicknessMm }} mm. Yours:
-      {{ state.name }}, {{ state.massGsm }} g/m², {{ state.thicknessMm }} mm.
-    </NewerSlip>
-    <p v-else-if="problem" class="mt-4 text-lg font-semibold text-alert" role="alert">{{ problem }}</p>
-    <div class="mt-5 flex gap-3 pb-8">
+    <FormFoot :problem="problem">
+      <template v-if="theirs" #newer>
+        <NewerSlip class="mb-3" :problem="problem" @over="overThem" @take="takeTheirs">
+          Stored now: {{ theirs.name }}, {{ theirs.massGsm }} g/m², {{ theirs.thicknessMm }} mm. Yours:
+          {{ state.name }}, {{ state.massGsm }} g/m², {{ state.thicknessMm }} mm.
+        </NewerSlip>
+      </template>
       <UButton type="submit" size="xl" :loading="saving">Keep this cloth</UButton>
       <UButton type="button" size="xl" variant="outline" color="neutral" @click="drop">Throw away what I wrote</UButton>
-    </div>
+    </FormFoot>
   </UForm>
 </template>

@@ -5,7 +5,7 @@ defineEmits<{ over: [], take: [] }>()
 </script>
 
 <template>
-  <div class="slip mt-5 p-4" role="alert">
+  <div class="slip p-4" role="alert">
     <p class="font-semibold">{{ problem }}</p>
     <p class="mt-1"><slot /></p>
     <div class="mt-3 flex gap-3">

@@ -46,8 +46,8 @@ const stopsOf = (i: Pick<Iron, 'stops'>) => i.stops.map(s => `${s.label} ${celsi
 </script>
 
 <template>
-  <UForm ref="form" :schema="ironBody" :state="state" class="mx-auto max-w-4xl" :validate-on="['input', 'change']"
-    @submit="e => save(e.data)">
+  <UForm ref="form" :schema="ironBody" :state="state" :validate-on="['input', 'change']"
+    class="mx-auto -mb-5 flex w-full max-w-4xl flex-1 flex-col" @submit="e => save(e.data)">
     <h1 class="text-2xl font-semibold">{{ iron ? `Change ${iron.name}` : 'Another iron' }}</h1>
     <div class="mt-4 grid grid-cols-[1fr_1.3fr] gap-x-8 gap-y-4 max-[900px]:grid-cols-1">
       <div class="space-y-3">
@@ -87,13 +87,14 @@ const stopsOf = (i: Pick<Iron, 'stops'>) => i.stops.map(s => `${s.label} ${celsi
         <p class="mt-2 text-sm text-muted-ink">The dial's word is a guess: put the probe on the sole to measure each stop.</p>
       </UFormField>
     </div>
-    <NewerSlip v-if="theirs" :problem="problem" @over="overThem" @take="takeTheirs">
-      Stored now: {{ theirs.name }}, {{ stopsOf(theirs) }}. Yours: {{ state.name }}, {{ stopsOf(state) }}.
-    </NewerSlip>
-    <p v-else-if="problem" class="mt-4 text-lg font-semibold text-alert" role="alert">{{ problem }}</p>
-    <div class="mt-5 flex gap-3 pb-8">
+    <FormFoot :problem="problem">
+      <template v-if="theirs" #newer>
+        <NewerSlip class="mb-3" :problem="problem" @over="overThem" @take="takeTheirs">
+          Stored now: {{ theirs.name }}, {{ stopsOf(theirs) }}. Yours: {{ state.name }}, {{ stopsOf(state) }}.
+        </NewerSlip>
+      </template>
       <UButton type="submit" size="xl" :loading="saving">Keep this iron</UButton>
       <UButton type="button" size="xl" variant="outline" color="neutral" @click="drop">Throw away what I wrote</UButton>
-    </div>
+    </FormFoot>
   </UForm>
 </template>

@@ -64,7 +64,7 @@ const SIZE: [Blankable, string, string][] = [
 </script>
 
 <template>
-  <UForm ref="form" :schema="supplyBody" :state="state" class="max-w-5xl" @submit="e => save(e.data)">
+  <UForm ref="form" :schema="supplyBody" :state="state" class="max-w-5xl flex flex-col" @submit="e => save(e.data)">
     <div class="flex items-center gap-5">
       <SupplyPicture :supply="state" :width="120" :height="88" />
       <h1 class="text-2xl font-semibold">{{ supply ? supply.name : 'A new supply' }}</h1>
@@ -155,14 +155,15 @@ const SIZE: [Blankable, string, string][] = [
           <li v-for="t in troubles" :key="t.why" class="border-l-4 border-alert pl-3">{{ sheetSentence(t, bench.units) }}</li></ul>
       </div>
     </div>
-    <NewerSlip v-if="theirs" :problem="problem" @over="overThem" @take="takeTheirs">
-      Stored now: {{ theirs.name }}, {{ theirs.massGsm }} g/m², {{ theirs.stockM }} m. Yours:
-      {{ state.name }}, {{ state.massGsm }} g/m², {{ state.stockM }} m.
-    </NewerSlip>
-    <p v-else-if="problem" class="mt-4 text-lg font-semibold text-alert" role="alert">{{ problem }}</p>
-    <div class="mt-4 flex gap-3 pb-6">
+    <FormFoot :problem="problem">
+      <template v-if="theirs" #newer>
+        <NewerSlip class="mb-3" :problem="problem" @over="overThem" @take="takeTheirs">
+          Stored now: {{ theirs.name }}, {{ theirs.massGsm }} g/m², {{ theirs.stockM }} m. Yours:
+          {{ state.name }}, {{ state.massGsm }} g/m², {{ state.stockM }} m.
+        </NewerSlip>
+      </template>
       <UButton type="submit" size="xl" :loading="saving">Keep it</UButton>
       <UButton v-if="waits" type="button" size="xl" variant="outline" color="neutral" @click="drop">Throw away what I wrote</UButton>
-    </div>
+    </FormFoot>
   </UForm>
 </template>

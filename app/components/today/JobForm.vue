@@ -38,8 +38,8 @@ onMounted(() => { void wish.load().catch(() => undefined) })
 </script>
 
 <template>
-  <UForm ref="form" :schema="jobBody" :state="state" class="mx-auto max-w-4xl" :validate-on="['input', 'change']"
-    @submit="e => save(e.data)">
+  <UForm ref="form" :schema="jobBody" :state="state" :validate-on="['input', 'change']"
+    class="mx-auto -mb-5 flex w-full max-w-4xl flex-1 flex-col" @submit="e => save(e.data)">
     <h1 class="text-2xl font-semibold">{{ job ? `Change ${job.name}` : 'A new job' }}</h1>
     <div class="mt-4 grid grid-cols-2 gap-x-8 gap-y-4 max-[900px]:grid-cols-1">
       <div class="space-y-3">
@@ -79,14 +79,15 @@ onMounted(() => { void wish.load().catch(() => undefined) })
           @click="addCloth">Another cloth</UButton>
       </UFormField>
     </div>
-    <NewerSlip v-if="theirs" :problem="problem" @over="overThem" @take="takeTheirs">
-      Stored now: {{ theirs.name }}, {{ theirs.garment }}, {{ careWords(theirs) }}.
-      {{ jobDiffers(state, theirs) }}
-    </NewerSlip>
-    <p v-else-if="problem" class="mt-4 text-lg font-semibold text-alert" role="alert">{{ problem }}</p>
-    <div class="mt-5 flex gap-3 pb-8">
+    <FormFoot :problem="problem">
+      <template v-if="theirs" #newer>
+        <NewerSlip class="mb-3" :problem="problem" @over="overThem" @take="takeTheirs">
+          Stored now: {{ theirs.name }}, {{ theirs.garment }}, {{ careWords(theirs) }}.
+          {{ jobDiffers(state, theirs) }}
+        </NewerSlip>
+      </template>
       <UButton type="submit" size="xl" :loading="saving">Keep this job</UButton>
       <UButton type="button" size="xl" variant="outline" color="neutral" @click="drop">Throw away what I wrote</UButton>
-    </div>
+    </FormFoot>
   </UForm>
 </template>
