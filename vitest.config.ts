@@ -11,7 +11,7 @@ export default defineConfig({
   })],
   resolve: { alias: { '#core': here('./core'), '#shared': here('./shared'), '~': here('./app') } },
   test: {
-    testTimeout: 120_000,
+    testTimeout: 40_000,
     projects: [
       // What has no board about it keeps nothing between two files: its modules are read once for all of them.
       {

@@ -4,12 +4,13 @@ import { RESIN_KEYS, RESINS } from '#core/materials'
 import { beginExercise, bestAttempt, EXERCISES, judgeAttempt } from '#core/practice'
 import { askThrough, diagnose, MOST_QUESTIONS, NO_CONTEXT, remedyFor, simulateFailure } from '#core/rescue'
 import { demoPairs } from './pairs'
+import { few } from './short'
 
 const timed = <T>(work: () => T): [T, number] => {
   const from = performance.now(), got = work()
   return [got, performance.now() - from]
 }
-const FAILURES = 300
+const FAILURES = few(300, 8)
 
 export function printAfter(): void {
   // Thick ones of any fibre stay among them: some failures are of thickness.
@@ -23,8 +24,9 @@ export function printAfter(): void {
     console.log(`after ${n} questions: ${share(1).padStart(5)} ${share(3).padStart(5)}`)
   }
   const [, diagnosed] = timed(() => failures.forEach(f => diagnose(f.signs, {}, f.known)))
-  const [, asked] = timed(() => { for (let n = 0; n < 100; n++) diagnose(['lifts', 'bubbles'], { crisp: 0, held: 1 }, NO_CONTEXT) })
-  console.log(`a diagnosis and its next question: ${(diagnosed / FAILURES).toFixed(2)} ms; with two answers ${(asked / 100).toFixed(2)} ms`)
+  const asks = few(100, 2), answered = { crisp: 0, held: 1 } as const
+  const [, asked] = timed(() => { for (let n = 0; n < asks; n++) diagnose(['lifts', 'bubbles'], answered, NO_CONTEXT) })
+  console.log(`a diagnosis and its next question: ${(diagnosed / FAILURES).toFixed(2)} ms; with two answers ${(asked / asks).toFixed(2)} ms`)
   const [bench] = benches
   const [, cure] = timed(() => remedyFor('tooShort', { ...bench!, bond: 0.4, browned: false }))
   console.log(`a remedy worked out: ${cure.toFixed(0)} ms; how the wearer may iron it: ${timed(() => ironStays(bench!))[1].toFixed(0)} ms`)
@@ -37,7 +39,7 @@ export function printAfter(): void {
       `${r.name.padEnd(30)} ${String(limitC).padStart(3)} °C: ${at(limitC).padEnd(18)} ${limitC < 95 ? at(Math.min(95, limitC + 20)) : ''}`)
   }
   console.log('\nPractice: an exercise laid out, its best looked for, an answer judged, ms')
-  for (const key of EXERCISES) {
+  for (const key of EXERCISES.slice(0, few(EXERCISES.length, 2))) {
     const [laid, begun] = timed(() => beginExercise(key, 7)), [best, looked] = timed(() => bestAttempt(laid))
     const [, judged] = timed(() => judgeAttempt(laid, best))
     console.log(`${key.padEnd(12)} ${begun.toFixed(1).padStart(6)} ${looked.toFixed(0).padStart(6)} ${judged.toFixed(0).padStart(6)}`)

@@ -18,6 +18,7 @@ import { printAfter } from './after'
 import { printMends } from './mend'
 import { printSeams } from './seams'
 import { buildStack, type ClothInput, type StackInput } from '#core/stack'
+import { few } from './short'
 
 const poplin: ClothInput = {
   fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none',
@@ -57,7 +58,7 @@ printFigures('Heat: poplin, woven 60 g/m², muslin, padded board, leaned on', sh
 for (const { name, figures } of CASES) printFigures(name, figures())
 
 console.log('\nSeconds: as the sheet says, and as the board says, for twelve pairings of the demo')
-for (const { name, bench: laid } of demoPairs()) {
+for (const { name, bench: laid } of demoPairs().slice(0, few(12, 2))) {
   const found = bestOf(searchRecipes(laid))?.found?.recipe
   const sheet = laid.supply.sheet
   const carried = carryOver(laid)
@@ -76,7 +77,7 @@ function atStatedError(): void {
   const GRIDS = [
     [0.2, 40, 2.4], [0.15, 24, 2.2], [0.15, 8, 2], [0.12, 8, 2], [0.12, 4, 1.8], [0.1, 4, 1.6], [0.1, 2, 1.6], [0.08, 1, 1.6],
   ] as const
-  const TIMES = 40
+  const TIMES = few(40, 2)
   for (const method of ['dry', 'damp']) {
     for (const soleC of [150, 190]) {
       const of = (options: RunOptions) => press(poplin, 'back', method, soleC, 60, options)
@@ -87,7 +88,7 @@ function atStatedError(): void {
         const error = Math.abs(toWindow(options) / trueS - 1)
         if (error > 0.02) continue
         let best = Infinity
-        for (let round = 0; round < 5; round++) {
+        for (let round = 0; round < few(5, 1); round++) {
           const from = performance.now()
           for (let i = 0; i < TIMES; i++) of(options)
           best = Math.min(best, (performance.now() - from) / TIMES)
@@ -102,7 +103,8 @@ function atStatedError(): void {
   }
 }
 
-function timed(name: string, times: number, work: () => number): void {
+function timed(name: string, most: number, work: () => number): void {
+  const times = few(most, 1)
   for (let i = 0; i < times / 4; i++) work()
   let best = Infinity, total = 0, cells = 0
   for (let i = 0; i < times; i++) {
@@ -147,7 +149,7 @@ timed('what would open an empty window', 3, () => {
 console.log('')
 timed('a strip over an edge', 400, () => { hangingStrip(2.3); return 0 })
 timed('a pear loop', 400, () => { pearLoop(6); return 0 })
-const SHELF = 5000
+const SHELF = few(5000, 200)
 const shelf = Array.from({ length: SHELF }, (_, i): MatchSupply => ({
   id: `s${i}`, code: `S-${i}`, name: `Supply ${i}`, family: i % 7 === 0 ? 'sewIn' : 'fusible',
   base: (['woven', 'knit', 'nonwoven', 'weftInsert'] as const)[i % 4]!, baseFibre: 'cotton', massGsm: 20 + ((i * 37) % 180),
@@ -173,7 +175,7 @@ const best = bestOf(searchRecipes(bench))!.found!.recipe
 const asked: WindowQuestion = {
   bench, recipe: { ...best, passes: 1 },
   knowledge: knowledgeOf({ stopMeasured: true, massMeasured: true, thicknessMeasured: true, sheet: true }), seed: 1,
-  samples: samplesFor(1),
+  samples: few(samplesFor(1), 16),
 }
 for (const threads of [1, 2]) {
   const pool = new Piscina({ filename: thread, minThreads: threads, maxThreads: threads, maxQueue: 4000 })
@@ -191,8 +193,9 @@ for (const threads of [1, 2]) {
     return { firstMs, ms: performance.now() - from, cells }
   }
   await draw(asked)
-  const runs = [await draw(asked), await draw(asked), await draw(asked)].sort((a, b) => a.ms - b.ms)
-  const { firstMs, ms, cells } = runs[1]!
+  const runs = []
+  for (let n = 0; n < few(3, 1); n++) runs.push(await draw(asked))
+  const { firstMs, ms, cells } = runs.sort((a, b) => a.ms - b.ms)[Math.floor(runs.length / 2)]!
   console.log(
     `window map, 24 temperatures × ${asked.samples} drawings, ${threads} ${threads === 1 ? 'worker' : 'workers'}: `
     + `first picture ${firstMs.toFixed(0)} ms, whole ${ms.toFixed(0)} ms, ${(cells / ms / 1000).toFixed(1)} million cell-steps/s`,
@@ -200,9 +203,9 @@ for (const threads of [1, 2]) {
   if (threads === 2) {
     const small = { ...asked, samples: 12 }
     const heapMb = () => { globalThis.gc?.(); return process.memoryUsage().rss / 1e6 }
-    for (let i = 0; i < 10; i++) await draw(small)
+    for (let i = 0; i < few(10, 1); i++) await draw(small)
     const before = heapMb()
-    for (let i = 0; i < 100; i++) await draw(small)
+    for (let i = 0; i < few(100, 2); i++) await draw(small)
     console.log(`memory over 100 maps of 12 drawings, both workers: ${before.toFixed(0)} MB before, ${heapMb().toFixed(0)} MB after`)
   }
   await pool.destroy()

@@ -3,6 +3,7 @@ import { BLOCKS, outlinesOf, usualMeasures } from '#core/cut'
 import { mirrored, outlineOf, type Outline } from '#core/geometry'
 import { boundMm, cutStrip, firstLay, improveLay, layFaults, type Grain, type LayPiece, type LayTask } from '#core/lay'
 import { seeded } from '#core/numeric'
+import { few } from './short'
 
 const ALLOWANCES = { seam: 10, hem: 40, front: 12 }
 const box = (w: number, h: number): Outline => outlineOf([{ x: 0, y: 0 }, { x: w, y: 0 }, { x: w, y: h }, { x: 0, y: h }])
@@ -39,7 +40,7 @@ const SETS: [name: string, wideMm: number, pieces: LayPiece[]][] = [
   ['60 of all sorts', 1480, backings(BLOCKS.map(b => b.key), 60, 'along')],
 ]
 
-const LOOK_MS = 5000, STRIP_MS = 3000, STRIPS = 20
+const LOOK_MS = few(5000, 200), STRIP_MS = few(3000, 100), STRIPS = few(20, 2)
 
 /** Prints five sets against their bound, and rectangles cut at random out of a strip against that strip. */
 export function printLays(): void {

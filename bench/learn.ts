@@ -5,8 +5,9 @@
 import { simulateWorkroom } from '#core/learn'
 import { TYPICAL_KNOWLEDGE } from '#core/window'
 import type { Bench } from '#core/recipe'
+import { few } from './short'
 
-const ROOMS = 200, COUNTS = [0, 3, 8]
+const ROOMS = few(200, 2), COUNTS = [0, 3, 8]
 const mean = (values: number[]) => values.reduce((s, v) => s + v, 0) / values.length
 
 /** Prints the figures; the resin known from its sheet, iron and contact not. */

@@ -10,12 +10,10 @@ import sharp from 'sharp'
 import { startDatabase } from '../scripts/lib/postgres.mjs'
 import { TSX, freePort, local, run, start } from '../scripts/lib/run.mjs'
 
-const CLOTHS = 20_000,
-  SUPPLIES = 5000,
-  TRIALS = 20_000,
-  CLIENTS = 20,
-  REQUESTS = 2000,
-  IMPORT_ROWS = 5000
+/** `-- --short`: the same on little data, so that a change which breaks it is noticed; its figures say nothing. */
+const SHORT = process.argv.includes('--short'), few = (whole, short) => (SHORT ? short : whole)
+const CLOTHS = few(20_000, 300), SUPPLIES = few(5000, 100), TRIALS = few(20_000, 300), CLIENTS = few(20, 4), REQUESTS = few(2000, 40)
+const IMPORT_ROWS = few(5000, 50), PICTURES = few(500, 10)
 const WORDS = [
   'ticking',
   'serge',
@@ -300,7 +298,7 @@ try {
   // Half a thousand pictures beside the swatches: the whole goes out, and comes back, with memory flat.
   await client.query(
     `insert into trial_photo (id, workshop_id, trial_id, stage, width, height, jpeg)
-    select gen_random_uuid(), $1, t.id, 'after', 1600, 1200, $2 from (select id from trial limit 500) t`,
+    select gen_random_uuid(), $1, t.id, 'after', 1600, 1200, $2 from (select id from trial limit ${PICTURES}) t`,
     [workshop, await picture()],
   )
   const memoryMB = () => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${server.pid}/status`, 'utf8'))[1]) / 1000
@@ -319,7 +317,7 @@ try {
   }
   writeFileSync(archive, Buffer.concat(parts))
   console.log(
-    `archive of ${TRIALS} swatches and 500 pictures: ${(bytes / 1e6).toFixed(0)} MB in `
+    `archive of ${TRIALS} swatches and ${PICTURES} pictures: ${(bytes / 1e6).toFixed(0)} MB in `
     + `${((performance.now() - from) / 1000).toFixed(1)} s, memory ${(most - idle).toFixed(0)} MB over idle`,
   )
   most = memoryMB()

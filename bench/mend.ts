@@ -5,6 +5,7 @@ import { proposeSupport, type ShelfLayer } from '#core/stitch'
 import { boxOf } from '#core/geometry'
 import { seeded } from '#core/numeric'
 import { typesetterFor } from '../server/pdf/faces'
+import { few } from './short'
 
 const timed = (work: () => unknown): number => {
   const from = performance.now()
@@ -12,7 +13,7 @@ const timed = (work: () => unknown): number => {
   return performance.now() - from
 }
 const median = (all: number[]): number => all.sort((a, b) => a - b)[Math.floor(all.length / 2)]!
-const ROUNDS = 5, SCRAPS = 500
+const ROUNDS = few(5, 1), SCRAPS = few(500, 40)
 
 export async function printMends(): Promise<void> {
   const random = seeded(14), hex = () => `#${Math.floor(random() * 0xFFFFFF).toString(16).padStart(6, '0')}`
@@ -29,9 +30,9 @@ export async function printMends(): Promise<void> {
   console.log(
     `${SCRAPS} scraps ranked, faces, backs and four markers: ${median(ranked).toFixed(0)} ms median, ${ranked.at(-1)!.toFixed(0)} slowest`)
   const large = madePrint({ kind: 'sprigs', colours: ['#efe6d4', '#3b6b58', '#a64a5a'], repeatMm: 12, wideMm: 400, highMm: 300,
-    pxPerMm: 10, seed: 3 })
+    pxPerMm: few(10, 2), seed: 3 })
   const palettes = Array.from({ length: ROUNDS }, () => timed(() => paletteOf(large)))
-  const looks = Array.from({ length: 3 }, () => timed(() => lookOf(large, 0.1)))
+  const looks = Array.from({ length: few(3, 1) }, () => timed(() => lookOf(large, 1 / few(10, 2))))
   console.log(
     `palette of a picture of ${(large.wide * large.high / 1e6).toFixed(0)} million points: ${median(palettes).toFixed(0)} ms median, `
     + `with its figures ${median(looks).toFixed(0)}`)

@@ -7,6 +7,7 @@ import { ableTask, improveOrder, orderBoundS, orderOf, scheduleOf, type Operatio
 import { foldRun, type RunEvent, type RunWork } from '#core/run'
 import { bearingOutline, coverPiece, type Cover } from '#core/setdown'
 import { soleOf } from '#shared/pressing'
+import { few } from './short'
 
 const ALLOWANCES = { seam: 10, hem: 40, front: 12 }
 const quantile = (all: readonly number[], q: number): number => {
@@ -20,7 +21,7 @@ const timed = <T>(work: () => T): [T, number] => {
 
 function printBlocks(): void {
   for (const kind of ['household', 'travel'] as IronKindKey[]) {
-    const rows = BLOCKS.map((block) => {
+    const rows = BLOCKS.slice(0, few(BLOCKS.length, 4)).map((block) => {
       const [outline] = outlinesOf(block.draw(usualMeasures(block)), ALLOWANCES, { how: 'inside', byMm: 2 }).backing
       const [cover, ms] = timed(() => coverPiece({ outline: outline!, sole: soleOf(kind), keepOuts: [], walk: 'middle' }))
       return { name: block.name, ms, cover, outline: outline! }
@@ -49,7 +50,7 @@ function drawnOutline(random: () => number): Outline {
     return { x: r * Math.cos(a), y: r * Math.sin(a) }
   }))
 }
-const OUTLINES = 300
+const OUTLINES = few(300, 9)
 function printRandom(): void {
   const random = seeded(12), all: { cover: Cover, soles: number, ms: number }[] = []
   const kinds: IronKindKey[] = ['household', 'travel', 'heatPress']
@@ -97,13 +98,13 @@ function bestOfRandom(task: OrderTask, count: number, seed: number): number {
   }
   return best
 }
-const LOOK_MS = 2000
+const LOOK_MS = few(2000, 100)
 function printOrders(): void {
   for (const irons of [1, 2]) {
-    const exact = Array.from({ length: 12 }, (_, seed) => timed(() => orderOf(drawnTask(9, irons, seed + 1)))[1])
+    const exact = Array.from({ length: few(12, 1) }, (_, seed) => timed(() => orderOf(drawnTask(few(9, 6), irons, seed + 1)))[1])
     console.log(`9 operations, ${irons} iron${irons > 1 ? 's' : ''}, every order: median ${quantile(exact, 0.5).toFixed(0)} ms, `
       + `slowest ${Math.max(...exact).toFixed(0)} ms`)
-    const over = Array.from({ length: 5 }, (_, seed) => {
+    const over = Array.from({ length: few(5, 1) }, (_, seed) => {
       const task = drawnTask(60, irons, seed + 1), from = performance.now()
       let order = orderOf(task)
       const firstMs = performance.now() - from, first = order.schedule.finishS
@@ -111,7 +112,7 @@ function printOrders(): void {
       const bound = orderBoundS(task)
       return {
         firstMs, first: first / bound, ratio: order.schedule.finishS / bound,
-        random: order.schedule.finishS / bestOfRandom(task, 1000, seed),
+        random: order.schedule.finishS / bestOfRandom(task, few(1000, 20), seed),
       }
     })
     console.log(`60 operations, ${irons} iron${irons > 1 ? 's' : ''}: first ${over.map(o => o.first.toFixed(3)).join(' ')} of the bound `

@@ -37,22 +37,30 @@ export function ownBoard(clockRate = 60) {
     const [head] = await get<RunHead[]>(page, `/api/jobs/${jobId}/runs`)
     return get<Run>(page, `/api/runs/${head!.id}`)
   }
-  /** Plans, begins and presses the whole of a job by keys; every edge holds. @param edges how many are tried at the least */
-  async function pressAll(page: Page, job: Job, edges = 1): Promise<Run> {
+  /** What stands in hand at the board is done by keys, until it says so. */
+  async function pressUntil(page: Page, until: (words: string, i: number) => boolean | Promise<boolean>): Promise<void> {
     await beginRun(page)
     await page.keyboard.press('d')
-    const now = page.getByTestId('now')
+    // What is shown is looked at in the page itself: a question a step, not three.
+    const look = () => page.evaluate(() => [
+      document.querySelector('[data-test=now]')?.textContent ?? '', document.querySelector('[data-test=edge]') === null ? '' : 'edge',
+    ] as const)
     for (let i = 0; i < 1500; i++) {
-      const words = (await now.textContent()) ?? ''
-      if (/All of it/.test(words)) break
-      if (await page.getByTestId('edge').isVisible()) await page.keyboard.press('h')
-      else if (/^(Set down|Lift|Turn it|Warm|Peel|Stitch|Lay)/.test(words)) await page.locator('body').press('Space')
-      await page.waitForTimeout(40)
+      const [words, edge] = await look()
+      if (await until(words, i)) return
+      if (edge) await page.keyboard.press('h')
+      else if (/^(Set down|Lift|Turn it|Warm|Peel|Stitch|Lay)/.test(words)) await page.keyboard.press('Space')
+      await page.waitForTimeout(50)
     }
+  }
+  /** Plans, begins and presses the whole of a job by keys; every edge holds. @param edges how many are tried at the least */
+  async function pressAll(page: Page, job: Job, edges = 1): Promise<Run> {
+    const now = page.getByTestId('now')
+    await pressUntil(page, words => /All of it/.test(words))
     await expect(now).toContainText('All of it')
     const tried = async () => (await runOf(page, job.id)).events.filter(e => e.kind === 'edge').length
     await expect.poll(tried, { timeout: 15_000 }).toBeGreaterThanOrEqual(edges)
     return runOf(page, job.id)
   }
-  return { get url() { return server.url }, get, cloth, supply, jobOf, openJob, beginRun, runOf, pressAll }
+  return { get url() { return server.url }, get, cloth, supply, jobOf, openJob, beginRun, runOf, pressAll, pressUntil }
 }

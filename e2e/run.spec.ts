@@ -91,18 +91,18 @@ const secondBoard = async (browser: Browser, name: string): Promise<Page> => {
   return page
 }
 
-test('five pieces by keys alone: a place missed and pressed again, one set aside, a reload in the middle, watched from a second board',
+test('three pieces by keys alone: a place missed and pressed again, one set aside, a reload in the middle, watched from a second board',
   async ({ page, browser }) => {
     test.setTimeout(240_000)
     const NAME = 'Watch cap bands'
     const job = await jobOf(page, NAME, 'TW-01', 'B-20', [
       ['Long band', 'strip', { long: 420, wide: 90 }], ['Flap', 'flap', { wide: 120, high: 60 }],
-      ['Cuff', 'cuff', { long: 200, high: 60, corner: 10 }], ['Welt', 'welt', {}], ['Stand', 'stand', {}],
+      ['Cuff', 'cuff', { long: 200, high: 60, corner: 10 }],
     ])
     await openJob(page, NAME)
     await begin(page)
     const run = await runOf(page, job.id)
-    expect(run.operations.filter(o => o.kind === 'fuse')).toHaveLength(5)
+    expect(run.operations.filter(o => o.kind === 'fuse')).toHaveLength(3)
     await looked(page, 'the run')
     // Proved on the demo's own swatches, and said so.
     await warm(page)

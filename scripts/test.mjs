@@ -1,33 +1,18 @@
-// npm test: lint, types, dead code, build, unit tests, ten kills in the middle of a run, three servers on one database while they are
-// killed, end-to-end tests in headless Chromium on throw-away databases; two things at a time, one a core.
+// npm test: lint, types, dead code, build, unit tests, every benchmark in short, kills in the middle of a run, three servers on one
+// database while they are killed, and end-to-end tests in headless Chromium on throw-away databases. Two things at a time, one a core;
+// what the others wait for goes first.
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { DATA, ROOT, TSX, local, run, say, start } from './lib/run.mjs'
-import { ensureBuilt, ensureChromium, ensureNode, ensurePackages, ensurePostgres, ensurePrepared } from './lib/setup.mjs'
+import { ensureChromium, ensureNode, ensurePackages, ensurePostgres, ensurePrepared } from './lib/setup.mjs'
 import { startDatabase } from './lib/postgres.mjs'
 
-const tally = { passed: 0, failed: 0 }
 const began = Date.now()
-const timed = (name, work) => {
-  const from = Date.now()
-  const result = work()
-  say(`${name}: ${((Date.now() - from) / 1000).toFixed(0)} s`)
-  return result
+const tally = { passed: 0, failed: 0 }
+const count = (passed, failed) => {
+  tally.passed += passed
+  tally.failed += failed
 }
-/** A step without tests of its own counts as one. */
-const step = ([name, command, ...args]) => new Promise((done) => {
-  const from = Date.now(), said = []
-  const child = start(command, args, { stdio: ['ignore', 'pipe', 'pipe'] })
-  for (const out of [child.stdout, child.stderr]) out.on('data', part => said.push(part))
-  child.on('close', (status) => {
-    process.stdout.write(Buffer.concat(said))
-    say(`${name}: ${((Date.now() - from) / 1000).toFixed(0)} s`)
-    tally[status === 0 ? 'passed' : 'failed']++
-    done()
-  })
-})
-/** Lanes of steps side by side, one a core; the steps of a lane one after another. */
-const together = lanes => Promise.all(lanes.map(async (steps) => { for (const one of steps) await step(one) }))
 
 ensureNode()
 ensurePackages()
@@ -35,49 +20,81 @@ ensurePostgres()
 const chromium = ensureChromium()
 ensurePrepared()
 mkdirSync(DATA, { recursive: true })
+const database = await startDatabase(`test-${process.pid}`)
+const env = { ...process.env, CHROMIUM: chromium, READY_CUFF_TEST_DATABASE: database.url }
 
-await together([
-  [['lint', local('eslint'), '.', '--max-warnings', '0'], ['dead code', local('knip'), '--no-config-hints']],
-  [['types', local('vue-tsc'), '-b', '--noEmit']],
-])
-
-const unitReport = join(DATA, 'unit.json')
-rmSync(unitReport, { force: true })
-/** Unit tests, said as they end; they are counted from their own report. */
-const unit = new Promise((done) => {
-  const from = Date.now()
-  const reports = ['--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`]
-  const child = start(local('vitest'), ['run', '--maxWorkers=2', ...reports])
+/** Runs a command to its end, and shows what it said once it is over. @returns its exit status */
+const ended = (name, command, args) => new Promise((done) => {
+  const from = Date.now(), said = []
+  const child = start(command, args, { stdio: ['ignore', 'pipe', 'pipe'], env })
+  for (const out of [child.stdout, child.stderr]) out.on('data', part => said.push(part))
   child.on('close', (status) => {
-    say(`unit tests: ${((Date.now() - from) / 1000).toFixed(0)} s`)
+    process.stdout.write(Buffer.concat(said))
+    say(`${name}: ${((Date.now() - from) / 1000).toFixed(0)} s`)
     done(status)
   })
 })
-// Beside them the board is built, and pressed, judged and cut on while what it stands on is killed.
-process.env.CHROMIUM ??= chromium
-timed('build', ensureBuilt)
-await step(['kills in the middle of a run', process.execPath, join(ROOT, 'scripts/trials/kills.mjs'), '10'])
-await step(['three servers on one database', process.execPath, join(ROOT, 'scripts/trials/cluster.mjs'), '25', '40'])
-const unitStatus = await unit
-if (existsSync(unitReport)) {
-  const report = JSON.parse(readFileSync(unitReport, 'utf8'))
-  tally.passed += report.numPassedTests
-  tally.failed += report.numFailedTests
-}
-if (unitStatus !== 0 && tally.failed === 0) tally.failed++
+/** A step without tests of its own counts as one. */
+const step = (name, command, ...args) => ({
+  name,
+  run: async () => (await ended(name, command, args) === 0 ? count(1, 0) : count(0, 1)),
+})
+/** The unit tests of one project, counted from their own report. */
+const units = project => ({
+  name: `unit tests: ${project}`,
+  run: async () => {
+    const report = join(DATA, `unit-${project}.json`)
+    rmSync(report, { force: true })
+    const status = await ended(`unit tests, ${project}`, local('vitest'), [
+      'run', '--project', project, '--maxWorkers=1', '--reporter=dot', '--reporter=json', `--outputFile.json=${report}`,
+    ])
+    const { numPassedTests = 0, numFailedTests = 0 } = existsSync(report) ? JSON.parse(readFileSync(report, 'utf8')) : {}
+    count(numPassedTests, numFailedTests || (status === 0 ? 0 : 1))
+  },
+})
 
-const database = await startDatabase(`test-${process.pid}`)
-const e2eReport = join(DATA, 'e2e.json')
-rmSync(e2eReport, { force: true })
+const script = (...path) => [process.execPath, join(ROOT, 'scripts', ...path)]
+const build = step('build', process.execPath, '-e', `import('${ROOT}/scripts/lib/setup.mjs').then(s => s.ensureBuilt())`)
+const [kills, cluster] = [
+  step('kills in the middle of a run', ...script('trials/kills.mjs'), '5'),
+  step('three servers on one database', ...script('trials/cluster.mjs'), '15', '24'),
+]
+/** What runs on the built server waits for it. */
+const AFTER_BUILD = new Set([kills, cluster])
+const waiting = [
+  build, step('types', local('vue-tsc'), '-b', '--noEmit'), units('plain'), step('lint', local('eslint'), '.', '--max-warnings', '0'),
+  kills, units('board'), cluster, units('database'),
+  step('every benchmark in short', local('tsx'), ...TSX, 'bench/index.ts', '--short'),
+  step('lists under load, in short', process.execPath, join(ROOT, 'bench/load.mjs'), '--short'),
+  step('dead code', local('knip'), '--no-config-hints'),
+]
+const over = new Set()
+/** Two at a time: the next one whose turn it is and that need not wait. */
+async function lane() {
+  while (waiting.length > 0) {
+    const next = waiting.findIndex(s => !AFTER_BUILD.has(s) || over.has(build))
+    if (next < 0) {
+      await new Promise((done) => { setTimeout(done, 500) })
+      continue
+    }
+    const [one] = waiting.splice(next, 1)
+    await one.run()
+    over.add(one)
+  }
+}
+
 try {
-  const env = { ...process.env, DATABASE_URL: database.url, CHROMIUM: chromium, PLAYWRIGHT_JSON_OUTPUT_NAME: e2eReport }
-  run(local('tsx'), [...TSX, 'scripts/migrate.ts', '--there-and-back'], { env })
-  run(local('tsx'), [...TSX, 'scripts/seed.ts'], { env })
-  const e2e = timed('end-to-end', () => run(local('playwright'), ['test', '--reporter=list,json'], { env, loud: true, allowFail: true }))
-  const stats = existsSync(e2eReport) ? JSON.parse(readFileSync(e2eReport, 'utf8')).stats : { expected: 0, flaky: 0, unexpected: 1 }
-  tally.passed += stats.expected + stats.flaky
-  tally.failed += stats.unexpected || (e2e.status === 0 ? 0 : 1)
-  if (stats.flaky) say(`${stats.flaky} passed on the second try only: named as flaky above`)
+  await Promise.all([lane(), lane()])
+  const report = join(DATA, 'e2e.json')
+  rmSync(report, { force: true })
+  const e2eEnv = { ...env, DATABASE_URL: database.url, PLAYWRIGHT_JSON_OUTPUT_NAME: report }
+  run(local('tsx'), [...TSX, 'scripts/migrate.ts', '--there-and-back'], { env: e2eEnv })
+  run(local('tsx'), [...TSX, 'scripts/seed.ts'], { env: e2eEnv })
+  const from = Date.now()
+  const { status } = run(local('playwright'), ['test', '--reporter=list,json'], { env: e2eEnv, loud: true, allowFail: true })
+  say(`end-to-end: ${((Date.now() - from) / 1000).toFixed(0)} s`)
+  const { expected, unexpected } = existsSync(report) ? JSON.parse(readFileSync(report, 'utf8')).stats : { expected: 0, unexpected: 1 }
+  count(expected, unexpected || (status === 0 ? 0 : 1))
 } finally {
   database.remove()
 }

@@ -116,10 +116,11 @@ const told = computed(() => Object.entries(answers.value).map(([q, a]) => {
           <p v-else class="text-muted-ink"
             data-test="asked-out">{{ asked > 0 ? 'Nothing more to ask that would help.' : 'The pictures say enough.' }}
             A scrap pressed the changed way tells the rest.</p>
-          <details v-if="told.length" class="text-sm"><summary class="cursor-pointer">{{ told.length }} answered
-                                                        <button type="button" class="ml-2 underline" @click.prevent="r.back">take the last
-                                                          back</button></summary>
-            <p v-for="t in told" :key="t.q">{{ t.says }}</p></details>
+          <div v-if="told.length" class="flex items-start gap-2 text-sm">
+            <details class="flex-1"><summary class="cursor-pointer">{{ told.length }} answered</summary>
+              <p v-for="t in told" :key="t.q">{{ t.says }}</p></details>
+            <button type="button" class="underline" @click="r.back">take the last back</button>
+          </div>
           <ol class="space-y-0.5" aria-label="What lies behind it" data-test="causes">
             <li v-for="(b, i) in shown" :key="b.cause">
               <button type="button" class="relative flex min-h-9 w-full items-center gap-2 px-2 text-left"

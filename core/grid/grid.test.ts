@@ -109,10 +109,10 @@ describe('seams of a layout', () => {
 })
 
 describe('which way they lie', () => {
-  it('as brute force on 500 random grids, tied and closed to tubes too; what cannot nest is an odd cycle', { timeout: 120_000 }, () => {
+  it('as brute force on 200 random grids, tied and closed to tubes too; what cannot nest is an odd cycle', () => {
     const random = seeded(41)
     let odd = 0
-    for (let n = 0; n < 500; n++) {
+    for (let n = 0; n < 200; n++) {
       const rows = 1 + Math.floor(random() * 4), columns = 2 + Math.floor(random() * 3)
       const patches = gridOf(rows, columns, () => Math.round(random() * 100))
       const p = piecingOf(patches, random() < 0.5 ? 'rows' : 'columns', rows > 1 && random() < 0.3)
@@ -124,7 +124,7 @@ describe('which way they lie', () => {
       expect(ties.every(t => (made.side.get(t.a) !== made.side.get(t.b)) === t.turned)).toBe(true)
       if (made.apart.length > 0) odd++
     }
-    expect(odd).toBeGreaterThan(40)
+    expect(odd).toBeGreaterThan(16)
   })
   it('what is turned by hand stays, and the rest is the best there is beside it', () => {
     const random = seeded(5)

@@ -143,7 +143,7 @@ describe('what must hold in any stack', () => {
           }
         }
       }),
-      { numRuns: 60, seed: 11 },
+      { numRuns: 24, seed: 11 },
     )
     expect(worst).toBeLessThan(0.005)
   })
@@ -172,9 +172,9 @@ describe('convergence', () => {
   const coating: StackInput['cloth'] = {
     ...poplin, fibres: [{ fibre: 'wool', sharePct: 100 }], construction: 'coating', massGsm: 450, thicknessMm: 1.8,
   }
-  it('halving step and cell moves the time to the window by under 2 %, the worst of 32 stacks', () => {
+  it('halving step and cell moves the time to the window by under 2 %, the worst of 16 stacks', () => {
     const moved: number[] = []
-    for (const soleC of [150, 160, 180, 200]) {
+    for (const soleC of [150, 200]) {
       for (const cloth of [poplin, coating]) {
         for (const [over, steamGM2S] of [[{}, 0], [{ coverWaterGsm: 100 }, 0], [{ mistGsm: 40 }, 0], [{}, 28.6]] as const) {
           const at = (options: RunOptions) => {
@@ -189,7 +189,7 @@ describe('convergence', () => {
         }
       }
     }
-    expect(moved.length).toBe(32)
+    expect(moved.length).toBe(16)
     expect(moved.reduce((s, m) => s + m, 0) / moved.length).toBeLessThan(0.01)
     expect(Math.max(...moved)).toBeLessThan(0.02)
   })

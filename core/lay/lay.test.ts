@@ -181,7 +181,7 @@ describe('a lay', () => {
     [50, 2500],
   ])('%i rectangles cut out of a strip: within 1.10 of its length', (count, rounds) => {
     const worst = { ratio: 0, seed: 0 }
-    for (let seed = 1; seed <= 20; seed++) {
+    for (let seed = 1; seed <= 8; seed++) {
       const pieces = cutStrip(count, 900, 1200, seeded(seed * 77 + count)).map(([w, h], i) => piece(String(i), box(w, h)))
       const task = { pieces, wideMm: 900, gapMm: 0, pinned: [] }
       const lay = improveLay(task, firstLay(task), rounds, seed)

@@ -9,13 +9,20 @@ import {
 import { seeded } from '../numeric'
 
 const SEEDS = [12, 345]
+/** The best of a bench is looked for once. */
+const found = new Map<string, Attempt>()
+function bestOf(key: ExerciseKey, seed: number): Attempt {
+  const known = found.get(`${key} ${seed}`) ?? bestAttempt(beginExercise(key, seed))
+  found.set(`${key} ${seed}`, known)
+  return known
+}
 const FUSED: ExerciseKey[] = ['dryMoist', 'thick', 'laminate', 'filmSteam', 'velvet', 'gassed', 'leafletLies', 'lining']
 
 describe.each(EXERCISES)('%s', (key) => {
-  const bench = beginExercise(key, 12), best = bestAttempt(bench), verdict = judgeAttempt(bench, best)
+  const bench = beginExercise(key, 12), best = bestOf(key, 12), verdict = judgeAttempt(bench, best)
   it('is solvable: the best that was possible passes, at every seed', () => {
     for (const seed of SEEDS) {
-      const b = beginExercise(key, seed), v = judgeAttempt(b, bestAttempt(b))
+      const v = judgeAttempt(beginExercise(key, seed), bestOf(key, seed))
       expect(v.passed).toBe(true)
       expect(v.near).toBeGreaterThan(0.98)
     }
@@ -52,7 +59,7 @@ describe.each(EXERCISES)('%s', (key) => {
 describe('at the practice board', () => {
   it.each(FUSED)('%s: a cold iron fails, and so does one that is hardly set down', (key) => {
     for (const seed of SEEDS) {
-      const b = beginExercise(key, seed), best = bestAttempt(b)
+      const b = beginExercise(key, seed), best = bestOf(key, seed)
       const cold = { choice: { ...best.choice, stop: '0', ...(best.choice.method === 'steam' ? { method: 'dry' } : {}) },
         heldS: best.heldS.map(() => 5) }
       const v = judgeAttempt(b, cold)
@@ -61,10 +68,10 @@ describe('at the practice board', () => {
       expect(judgeAttempt(b, { ...best, heldS: best.heldS.map(() => 1) }).passed).toBe(false)
     }
   })
-  it('no one answer passes them all: out of 40 that may be given everywhere, none passes more than two thirds', () => {
+  it('no one answer passes them all: out of 16 that may be given everywhere, none passes more than two thirds', () => {
     const benches = EXERCISES.map(key => beginExercise(key, 5)), random = seeded(4)
     const pick = <T>(of: readonly T[]) => of[Math.floor(random() * of.length)]!
-    for (let n = 0; n < 40; n++) {
+    for (let n = 0; n < 16; n++) {
       // What may be chosen everywhere.
       const choice: Choice = {
         method: pick(['dry', 'steam', 'damp', 'mist']), stop: pick(['0', '1', '2']), side: pick(['back', 'face']),
@@ -84,7 +91,7 @@ describe('at the practice board', () => {
   it('what each is there to teach does not pass the other way', () => {
     const laid = new Map(EXERCISES.map(key => [key, beginExercise(key, 12)]))
     const wrong = (key: ExerciseKey, more: Choice, heldS?: number[]): string[] => {
-      const b = laid.get(key)!, best = bestAttempt(b)
+      const b = laid.get(key)!, best = bestOf(key, 12)
       const v = judgeAttempt(b, { choice: { ...best.choice, ...more }, heldS: heldS ?? best.heldS })
       expect(v.passed).toBe(false)
       return v.findings.map(f => f.say)
@@ -104,7 +111,7 @@ describe('at the practice board', () => {
     expect(wrong('lining', { stop: '2' })).toContain('overClass')
   })
   it('what the class bars is worth half at the most, however well it holds', () => {
-    const b = beginExercise('thick', 12), best = bestAttempt(b)
+    const b = beginExercise('thick', 12), best = bestOf('thick', 12)
     expect(judgeAttempt(b, { ...best, choice: { ...best.choice, stop: '2' } }).score).toBeLessThanOrEqual(0.5)
   })
   it('worth of a bond and its harm: all of it where it holds unhurt, none where it falls off or is spoilt', () => {

@@ -51,7 +51,7 @@ describe('a cover', () => {
       const bare = missed.length > 0 ? intersection(edge, missed).reduce((s, o) => s + areaMm2(o), 0) : 0
       expect(bare / edge.reduce((s, o) => s + areaMm2(o), 0)).toBeLessThan(0.01)
       expect(proveCover(outline, sole, [], prints).covered).toBe(covered)
-    }), { numRuns: 40, seed: 7 })
+    }), { numRuns: 20, seed: 7 })
   })
   it.each<[string, number]>([['coatFront', 1.6], ['mat', 1.6], ['bagSide', 1.6], ['frontFacing', 1.6]])(
     'of a %s takes no more than %f times as many set-downs as its area asks', (key, most) => {

@@ -1,3 +1,4 @@
+import type { Server } from 'node:http'
 import { endWatching } from '../live'
 import { contextOf } from '../utils/context'
 import { log } from '../utils/log'
@@ -5,6 +6,8 @@ import { clearLeftovers } from '../utils/workspace'
 import { checkKept } from '../workroom/self-check'
 
 const AGAIN_MS = 10_000
+/** A connection that is not used stays open longer than whatever stands before the server keeps it, or both would end it at once, ms. */
+const KEPT_OPEN_MS = 65_000
 
 /** As it begins, the server clears what a killed one left and reads every kept row once; as it ends, it lets its watchers go. */
 export default defineNitroPlugin((nitro) => {
@@ -23,4 +26,8 @@ export default defineNitroPlugin((nitro) => {
   // Before it stops listening: a stream that stays open would hold it up.
   for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, () => { void endWatching() })
   nitro.hooks.hook('close', () => clearTimeout(timer))
+  nitro.hooks.hook('request', ({ node: { req } }) => {
+    const { server } = req.socket as typeof req.socket & { server?: Server }
+    if (server) server.keepAliveTimeout = KEPT_OPEN_MS
+  })
 })

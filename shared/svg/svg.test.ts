@@ -183,7 +183,7 @@ describe('out and in again', () => {
     expect(read(text).outlines.map(o => Math.round(areaMm2(o.outline)))).toEqual([Math.round(areaMm2(seam))])
     expect(text).toContain('100 mm')
   })
-  it('1,000 random outlines through offset, lay, export and import: not one comes back wrong', () => {
+  it('300 random outlines through offset, lay, export and import: not one comes back wrong', () => {
     const star = fc.array(fc.integer({ min: 15, max: 90 }), { minLength: 3, maxLength: 10 }).map(spokes =>
       outlineOf(
         spokes.map((r, i) => {
@@ -212,8 +212,8 @@ describe('out and in again', () => {
           count++
         })
       }),
-      { numRuns: 100, seed: 11 },
+      { numRuns: 30, seed: 11 },
     )
-    expect(count).toBeGreaterThan(900)
+    expect(count).toBeGreaterThan(270)
   })
 })
