@@ -25,8 +25,11 @@ export function printAfter(): void {
   }
   const [, diagnosed] = timed(() => failures.forEach(f => diagnose(f.signs, {}, f.known)))
   const asks = few(100, 2), answered = { crisp: 0, held: 1 } as const
-  const [, asked] = timed(() => { for (let n = 0; n < asks; n++) diagnose(['lifts', 'bubbles'], answered, NO_CONTEXT) })
-  console.log(`a diagnosis and its next question: ${(diagnosed / FAILURES).toFixed(2)} ms; with two answers ${(asked / asks).toFixed(2)} ms`)
+  const [, asked] = timed(() => {
+    for (let n = 0; n < asks; n++) diagnose(['lifts', 'bubbles'], answered, NO_CONTEXT)
+  })
+  const each = [diagnosed / FAILURES, asked / asks].map(ms => ms.toFixed(2))
+  console.log(`a diagnosis and its next question: ${each[0]} ms; with two answers ${each[1]} ms`)
   const [bench] = benches
   const [, cure] = timed(() => remedyFor('tooShort', { ...bench!, bond: 0.4, browned: false }))
   console.log(`a remedy worked out: ${cure.toFixed(0)} ms; how the wearer may iron it: ${timed(() => ironStays(bench!))[1].toFixed(0)} ms`)

@@ -11,7 +11,8 @@ ensurePrepared()
 const git = (...args) => run('git', args).stdout.split('\n').filter(Boolean)
 const since = process.argv[2]
 const uncommitted = [...git('diff', '--name-only', since ?? 'HEAD'), ...git('ls-files', '--others', '--exclude-standard')]
-const changed = [...new Set(uncommitted.length > 0 ? uncommitted : git('diff', '--name-only', 'HEAD~1'))].filter(f => existsSync(`${ROOT}/${f}`))
+const named = uncommitted.length > 0 ? uncommitted : git('diff', '--name-only', 'HEAD~1')
+const changed = [...new Set(named)].filter(f => existsSync(`${ROOT}/${f}`))
 const code = changed.filter(f => /\.(ts|mjs|vue)$/.test(f)), sources = code.filter(f => /^(app|core|shared|server|scripts)\//.test(f))
 say(`${changed.length} changed`)
 

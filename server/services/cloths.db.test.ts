@@ -81,7 +81,9 @@ describe('a fabric', () => {
     })
     await addCornerStep(room.context, of.cloth.id, cornerStepBody.parse({ soleC: 150, heldS: 5, seen: 'nothing' }))
     const { rows: [listed] } = await listCloths(room.context, clothQuery.parse({ q: of.cloth.code }))
-    expect(listed).toMatchObject({ cornerC: 150, trials: 3, swatches: [{ passed: false }, { soleC: 154, passed: true }, { hurtByHeat: true }] })
+    expect(listed).toMatchObject({
+      cornerC: 150, trials: 3, swatches: [{ passed: false }, { soleC: 154, passed: true }, { hurtByHeat: true }],
+    })
     expect(await getCloth(room.context, of.cloth.id)).toEqual(listed)
   })
 })

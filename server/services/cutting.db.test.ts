@@ -16,10 +16,12 @@ beforeAll(async () => { room = await aRoom() })
 const box = (wide: number, high: number) => toPayload(boxOf({ left: 0, right: wide, bottom: 0, top: high }))
 
 async function drawn(stockM = 3) {
-  const cloth = await room.cloth(), supply = await room.supply({ stockM, widthMm: 900, lot: 'L7' }), job = await room.job([cloth.id])
+  const cloth = await room.cloth(), supply = await room.supply({ stockM, widthMm: 900, lot: 'L7' })
+  const job = await room.job([cloth.id])
   const piece = (name: string, more: object = {}) => ({
     id: randomUUID(), name, clothId: cloth.id, place: 'collar', count: 1, pair: false, grain: 'any', oneWay: false, inset: null,
-    shape: { ...box(200, 100), format: 1, kind: 'outline', drawnBy: 'seam' }, allowances: { seam: 10, hem: 10, front: 10 }, backingId: supply.id,
+    shape: { ...box(200, 100), format: 1, kind: 'outline', drawnBy: 'seam' },
+    allowances: { seam: 10, hem: 10, front: 10 }, backingId: supply.id,
     foamId: null, webId: null, ...more,
   })
   const save = async (pieces: object[], version?: number) => {

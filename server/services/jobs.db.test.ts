@@ -166,8 +166,8 @@ describe('the workroom', () => {
   it('names what is due: looks, proofs gone stale, lots nearly used up, irons never measured', async () => {
     const own = await aRoom({ washes: '0' }), cloth = await own.cloth({ lot: 'C1' }), supply = await own.supply({ stockM: 1.5, lot: 'S1' })
     const iron = await own.iron({
-      stops: [{ label: 'silk', meanC: 118, swingC: 6, origin: 'model' }, { label: 'wool', meanC: 154, swingC: 7, origin: 'model' }],
-    }), of = { cloth, supply, iron }
+        stops: [{ label: 'silk', meanC: 118, swingC: 6, origin: 'model' }, { label: 'wool', meanC: 154, swingC: 7, origin: 'model' }],
+      }), of = { cloth, supply, iron }
     await own.iron()
     await own.supply({ stockM: 2 })
     await own.supply({ stockM: 0 })

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { QueryTypes } from 'sequelize'
 import { describe, expect, it } from 'vitest'
 import { hasPassed } from '#core/learn'
-import { MARKS } from '#shared/schemas'
+import { MARKS, type TrialBody } from '#shared/schemas'
 import { database } from '../db/connection'
 import { TrialRow, WashRoundRow } from '../db/models'
 import { aRoom } from '../testing/room'
@@ -28,9 +28,9 @@ describe('passed', () => {
       trialId, workshopId, clientKey: randomUUID(), washC: 40, tumble: 'no' as const, grade: 3 + drawn(10 * i + 3 + w, 3),
       marks: drawn(10 * i + w, 9) === 0 ? ['bubbles' as const] : [], note: '', washedAt: new Date(),
     }))))
-    const rows = await database().query<{
-      grade: number, marks: string[], washes: { grade: number, marks: string[] }[], passed: boolean, failed: boolean
-    }>(`select t.grade, t.marks, ${HAS_PASSED} as passed, ${HAS_FAILED} as failed,
+    type Judged = Pick<TrialBody, 'grade' | 'marks'>
+    const rows = await database().query<Judged & { washes: Judged[], passed: boolean, failed: boolean }>(`
+      select t.grade, t.marks, ${HAS_PASSED} as passed, ${HAS_FAILED} as failed,
       coalesce((select json_agg(json_build_object('grade', w.grade, 'marks', w.marks)) from wash_round w where w.trial_id = t.id), '[]')
         as washes from trial t where t.workshop_id = :id`,
     { type: QueryTypes.SELECT, replacements: { id: workshopId } })

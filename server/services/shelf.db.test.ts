@@ -19,7 +19,8 @@ describe('the shelf', () => {
     expect(await list({})).toEqual(['A lawn', 'B knit', 'C give', 'D sewn'])
     expect([await list({ family: 'sewIn' }), await list({ resin: 'polyester' })]).toEqual([['D sewn'], ['C give']])
     expect([await list({ stocked: 'true' }), await list({ gives: 'true' })]).toEqual([['A lawn', 'C give', 'D sewn'], ['B knit', 'C give']])
-    expect([await list({ q: 'knit' }), (await listSupplies(room.context, supplyQuery.parse({ q: 'A lawn' }))).rows]).toEqual([['B knit'], []])
+    expect(await list({ q: 'knit' })).toEqual(['B knit'])
+    expect((await listSupplies(room.context, supplyQuery.parse({ q: 'A lawn' }))).rows).toEqual([])
   })
   it('a supply is saved over its version; a code is taken once', async () => {
     const { id, version, ...rest } = await room.supply(), body = supplyBody.parse(rest)
@@ -67,6 +68,7 @@ describe('the irons', () => {
       id: randomUUID(), workshopId, name: `I${i}`, kind: 'household' as const, shutsOffAfterS: null, note: '', water: 'tap' as const,
     }) as never))
     const { id: _i, version: _v, ...rest } = await own.iron()
-    expect((await refusal(createIron(own.context, ironBody.parse({ ...rest, name: 'One more' })))).said).toMatch(/name: Irons: 200 are kept/)
+    const more = createIron(own.context, ironBody.parse({ ...rest, name: 'One more' }))
+    expect((await refusal(more)).said).toMatch(/name: Irons: 200 are kept/)
   })
 })

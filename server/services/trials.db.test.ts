@@ -70,7 +70,8 @@ describe('a swatch', () => {
     const days = [12, 10, 11]
     for (const day of days) await room.swatch(of, { pressedAt: `2026-11-${day}T10:00:00.000Z` })
     await room.swatch({ ...of, supply: other }, { pressedAt: '2026-11-20T10:00:00.000Z' })
-    const all = await clothHistory(room.context, of.cloth.id, PAGE), own = await pairingHistory(room.context, of.cloth.id, of.supply.id, PAGE)
+    const all = await clothHistory(room.context, of.cloth.id, PAGE)
+    const own = await pairingHistory(room.context, of.cloth.id, of.supply.id, PAGE)
     expect(all.rows.map(t => t.pressedAt.slice(8, 10))).toEqual(['20', '12', '11', '10'])
     expect([own.rows.map(t => t.pressedAt.slice(8, 10)), own.total]).toEqual([['12', '11', '10'], 3])
     const second = await clothHistory(room.context, of.cloth.id, { ...PAGE, page: 2, size: 3 })

@@ -228,8 +228,9 @@ const touchesOf = (w: Work): string =>
         <p v-if="piece?.keepOuts.some(k => k.kind === 'button' || k.kind === 'zip')" class="text-sm text-alert">{{ KEEP_OUT_CAUTION }}</p>
       </fieldset>
     </aside>
-    <p v-if="!work && planning.isPlanned" class="col-span-3 m-8 text-lg">No piece of this job has a backing yet: draw pieces at Cut, and choose what lies on
-      them; or take a seam, a hem or a grid into it in Seams.</p>
+    <p v-if="!work && planning.isPlanned" class="col-span-3 m-8 text-lg">
+      No piece of this job has a backing yet: draw pieces at Cut,
+      and choose what lies on them; or take a seam, a hem or a grid into it in Seams.</p>
     <p v-else-if="!work && !planning.problem" class="col-span-3 m-8 text-lg" role="status">Working out where the sole is set down…</p>
   </div>
 </template>
