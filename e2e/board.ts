@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import type { Cloth, Job, Page as Listed, Run, RunHead, Supply } from '#shared/schemas'
+import { toDrawer } from './press'
 import { startServer, type Server } from './server'
 
 /** A server of its own for a file of trials, with a fast clock; and ways about its board. */
@@ -19,7 +20,7 @@ export function ownBoard(clockRate = 60) {
     return (await (await page.request.post(`${server.url}/api/jobs`, { data })).json()) as Job
   }
   async function openJob(page: Page, name: string): Promise<void> {
-    await page.goto(`${server.url}/today`)
+    await toDrawer(page, server.url, 'today')
     await page.getByTestId('jobs').getByRole('listitem').filter({ hasText: name }).getByRole('button').first().click()
     await expect(page.getByTestId('ticket')).toContainText(name)
     await expect(page).not.toHaveURL(/today/)

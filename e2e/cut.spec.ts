@@ -4,6 +4,7 @@ import { boundsOf } from '#core/geometry'
 import type { Cutting, Job, Page as Listed, Supply } from '#shared/schemas'
 import { looked } from './looking'
 import { sheetsOf } from './paper'
+import { toDrawer } from './press'
 import { startServer, type Server } from './server'
 
 let server: Server
@@ -20,7 +21,7 @@ const supplyNamed = async (page: Page, name: string) =>
   (await api<Listed<Supply>>(page, '/api/supplies?size=100')).rows.find(s => s.name === name)!
 
 async function openJob(page: Page, name: string): Promise<void> {
-  await page.goto(`${server.url}/today`)
+  await toDrawer(page, server.url, 'today')
   await page.getByTestId('jobs').getByRole('listitem').filter({ hasText: name }).getByRole('button').first().click()
   await expect(page.getByTestId('ticket')).toContainText(name)
   await page.getByRole('link', { name: /Cut/ }).click()
@@ -149,7 +150,7 @@ test('a job: three blocks and a drawing, laid, moved, laid again, on paper, cut;
   expect((await jobNamed(page, NAME)).progress[0]).toMatchObject({ parts: 7, cut: 7 })
 
   // The shelf shows them.
-  await page.goto(`${server.url}/shelf`)
+  await toDrawer(page, server.url, 'shelf')
   await page.getByRole('button', { name: /Placket lawn/ }).click()
   await expect(page.getByTestId('shelf-offcuts').getByRole('listitem')).toHaveCount(cut.offcuts.length)
 
@@ -170,7 +171,7 @@ test('a job: three blocks and a drawing, laid, moved, laid again, on paper, cut;
   await expect(page.getByTestId('all-cut')).toContainText('0.00 m of Placket lawn are cut')
   expect((await supplyNamed(page, 'Placket lawn')).stockM).toBeCloseTo(before - metres, 6)
   // What is thrown away is not laid on again.
-  await page.goto(`${server.url}/shelf`)
+  await toDrawer(page, server.url, 'shelf')
   await page.getByRole('button', { name: /Placket lawn/ }).click()
   await expect(page.getByTestId('shelf-offcuts').getByRole('listitem').first()).toBeVisible()
   const left = await page.getByTestId('shelf-offcuts').getByRole('listitem').count()
@@ -181,7 +182,7 @@ test('a job: three blocks and a drawing, laid, moved, laid again, on paper, cut;
 test('by keys alone: a block, its measure, its lay, moved and pinned, cut', async ({ page }) => {
   test.setTimeout(120_000)
   const NAME = 'Deck jackets, lettering'
-  await page.goto(`${server.url}/today`)
+  await toDrawer(page, server.url, 'today')
   await page.getByTestId('jobs').getByRole('listitem').filter({ hasText: NAME }).getByRole('button').first().click()
   await expect(page.getByTestId('ticket')).toContainText(NAME)
   // On Today the digits are its jobs.

@@ -3,6 +3,7 @@ import { hasPassed } from '#core/learn'
 import type { Cloth, Page as Listed, Trial, Workshop } from '#shared/schemas'
 import { workroomOf } from './archive'
 import { looked } from './looking'
+import { toDrawer } from './press'
 import { startServer, type Server } from './server'
 
 let server: Server
@@ -94,11 +95,11 @@ test('a CSV with bad rows stores nothing; mended, it is stored; house rules chan
   await page.getByRole('button', { name: 'Store these' }).click()
   await expect(report).toContainText('Stored.')
 
-  await page.goto(`${server.url}/rules`)
+  await toDrawer(page, server.url, 'rules')
   await page.getByRole('radio', { name: /The weakest/ }).click()
   await expect(page.getByRole('radio', { name: /The weakest/ })).toHaveAttribute('aria-checked', 'true')
   await looked(page, 'rules')
-  await page.goto(`${server.url}/cloth`)
+  await toDrawer(page, server.url, 'cloth')
   await page.getByLabel('Find a cloth').fill('tick')
   await page.getByRole('button', { name: /Ticking/ }).click()
   await expect(page.getByTestId('limit-headline')).toContainText('110 °C')

@@ -41,7 +41,7 @@ test('today says of every job what is next; its order goes there, and the ticket
   await expect(row(page, 'Saloon evening jackets')).toContainText('Evening velvet, black: No backing is chosen')
 
   // Another cloth puts the job aside.
-  await page.goto(`${server.url}/cloth`)
+  await page.getByRole('link', { name: 'Cloths' }).click()
   await page.getByRole('button', { name: /Deck denim/ }).click()
   await expect(ticket).toContainText('Deck denim')
   await expect(ticket).not.toContainText('Saloon evening')

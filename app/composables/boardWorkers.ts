@@ -15,7 +15,6 @@ function start() {
     worker.onerror = e => resolve(new Error(e.message || 'The computation stopped with a fault.'))
     worker.onmessageerror = () => resolve(new Error('The computation sent something that cannot be read.'))
   })
-  void remote.warm()
   return { remote, failed, end: () => worker.terminate() }
 }
 

@@ -19,13 +19,13 @@ import {
 } from '#core/match'
 import {
   chooseWay,
-  asSheetSays, carryOver, courseOf, draftRecipe, findOpeners,
+  asSheetSays, carryOver, courseOf, findOpeners,
   lyingCoolS, searchMethod, searchTack, type Bench, type CarriedOver, type Course,
   type OwnIron, type EvaluateOptions, type Found, type IronStop, type Method, type MethodAnswer, type Opener, type Recipe, type Tack,
   type Way, WAYS,
 } from '#core/recipe'
 import {
-  countRow, planScraps, pointsOf, sensitivityOf, TYPICAL_KNOWLEDGE, type Knowledge, type PlannedScrap, type RowCount, type RowTask,
+  countRow, planScraps, pointsOf, sensitivityOf, type Knowledge, type PlannedScrap, type RowCount, type RowTask,
   type Sensitivity, type WindowQuestion,
 } from '#core/window'
 import type { PlainLesson } from '#shared/mappers'
@@ -61,20 +61,6 @@ const taskOf = (id: string, task: LayTask): LayTask => {
 }
 
 const SHOWN_RANKED = 48, SHOWN_EXCLUDED = 150
-/** A usual pressing, run once over so that the first question finds the code compiled. */
-const WARM_BENCH: Bench = {
-  cloth: {
-    fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none',
-    finishes: [],
-  },
-  supply: { massGsm: 60, thicknessMm: 0.25, base: 'cotton', resin: 'polyamide', resinGsm: 12 }, iron: { kind: 'household', stops: [] },
-  cover: 'muslin', bed: 'padded', blendRule: 'strict',
-}
-const WARM: WindowQuestion = {
-  bench: WARM_BENCH,
-  recipe: draftRecipe(WARM_BENCH, 'mist', { label: '', meanC: 170, swingC: 10, origin: 'typical' }, 'back', 1, 'weight'),
-  knowledge: TYPICAL_KNOWLEDGE, seed: 1, samples: 100,
-}
 
 let known: { key: string, points: Float64Array } | null = null
 const points = (q: WindowQuestion): Float64Array => {
@@ -94,8 +80,6 @@ const answerOf = (a: MethodAnswer): Answer => {
 }
 
 const api = {
-  warm(): void { countRow(WARM, { soleC: 170, holdsS: [10, 30, 50], from: 0, to: WARM.samples }, points(WARM)) },
-
   /** One way of pressing, worked out with what was learned; null for the sheet's where there is none. */
   way(bench: Bench, way: Way, taught: EvaluateOptions): Answer | null {
     const answer = way === 'sheet' ? asSheetSays(bench, taught) : searchMethod(bench, way, taught)
