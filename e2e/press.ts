@@ -2,7 +2,7 @@ import { expect, type Page } from '@playwright/test'
 
 /** To one of the drawers: by its link where the board stands there already, which fetches nothing anew. */
 export async function toDrawer(page: Page, url: string, path: 'today' | 'shelf' | 'cloth' | 'rules'): Promise<void> {
-  if (page.url().startsWith(url)) await page.locator(`nav a[href="/${path}"]`).click()
+  if (page.url().startsWith(url)) await page.locator(`nav[aria-label=Drawers] a[href="/${path}"]`).click()
   else await page.goto(`${url}/${path}`)
 }
 

@@ -215,7 +215,7 @@ useKeys({ take })
         <summary class="min-h-10 cursor-pointer py-2 text-[15px]">
           <span role="status">{{ ranked.rankedCount }} could be used; <b>{{ ranked.excludedCount }} not, and why</b>
           </span> <Sourced from="model" /></summary>
-        <ul class="max-h-72 overflow-auto">
+        <ul class="max-h-72 overflow-auto" tabindex="0" aria-label="What could not be used, and why">
           <li v-for="w in match.wishes.slice(0, 2)" :key="w.wish" class="py-1 text-[15px] font-semibold">
             {{ WISH_NAME[w.wish] }} alone keeps out {{ w.excludes }}{{ w.excludes === 1 ? ` (${w.firstName})` : '' }}.</li>
           <li v-for="e in match.excluded" :key="e.supply.id"

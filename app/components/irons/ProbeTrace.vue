@@ -38,7 +38,7 @@ const options = computed<ChartOptions<'line'>>(() => ({
 </script>
 
 <template>
-  <div class="relative h-64" role="img" aria-label="Sole temperature against seconds">
-    <div class="absolute inset-0"><Line :data="data" :options="options" /></div>
+  <div class="relative h-64">
+    <div class="absolute inset-0"><Line aria-label="Sole temperature against seconds" :data="data" :options="options" /></div>
   </div>
 </template>
