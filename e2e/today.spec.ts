@@ -42,7 +42,8 @@ test('today says of every job what is next; its order goes there, and the ticket
 
   // Another cloth puts the job aside.
   await page.getByRole('link', { name: 'Cloths' }).click()
-  await page.getByRole('button', { name: /Deck denim/ }).click()
+  await expect(page).toHaveURL(/cloth/)
+  await page.getByRole('button', { name: /^Deck denim/ }).click()
   await expect(ticket).toContainText('Deck denim')
   await expect(ticket).not.toContainText('Saloon evening')
 })

@@ -46,7 +46,7 @@ const units = project => ({
     const report = join(DATA, `unit-${project}.json`)
     rmSync(report, { force: true })
     const status = await ended(`unit tests, ${project}`, local('vitest'), [
-      'run', '--project', project, '--maxWorkers=1', '--reporter=dot', '--reporter=json', `--outputFile.json=${report}`,
+      'run', '--project', project, '--maxWorkers=1', '--reporter=default', '--reporter=json', `--outputFile.json=${report}`,
     ])
     const { numPassedTests = 0, numFailedTests = 0 } = existsSync(report) ? JSON.parse(readFileSync(report, 'utf8')) : {}
     count(numPassedTests, numFailedTests || (status === 0 ? 0 : 1))

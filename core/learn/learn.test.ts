@@ -85,7 +85,7 @@ describe('how sure one can be', () => {
 
 describe('simulated workrooms with a hidden iron and contact', () => {
   it('the predicted time to the window comes nearer with every swatch, and the stated interval holds it', () => {
-    const ROOMS = 20, COUNTS = [0, 3, 8]
+    const ROOMS = 36, COUNTS = [0, 3, 8]
     // The resin is known from its sheet; iron and contact are not.
     const sheet: Knowledge = { ...known, meltSdC: 1, rateSd: 0.08 }
     const rooms = Array.from({ length: ROOMS }, (_, i) => simulateWorkroom([bench, thick], sheet, COUNTS, 1000 + i))
