@@ -30,11 +30,11 @@ useKeys({
   <div class="grid h-full grid-cols-[340px_1fr] max-[900px]:grid-cols-[260px_1fr]">
     <ClothDrawer :changed="library.cloths" :chosen-id="writing === 'new' ? null : bench.chosen.clothId"
       class="min-h-0 overflow-auto border-r border-seam" @choose="choose" @describe="writing = 'new'" />
-    <section class="min-h-0 overflow-auto p-6">
+    <section class="min-h-0 overflow-auto px-6 pt-6">
       <ClothForm v-if="writing === 'new'" :rule="bench.blendRule" @saved="saved" @leave="writing = null" />
       <ClothForm v-else-if="writing === 'change' && bench.cloth" :key="bench.cloth.id" :cloth="bench.cloth" :rule="bench.blendRule"
         @saved="saved" @leave="writing = null" />
-      <ClothView v-else-if="bench.cloth" :key="bench.cloth.id" :cloth="bench.cloth" :rule="bench.blendRule"
+      <ClothView v-else-if="bench.cloth" :key="bench.cloth.id" class="pb-6" :cloth="bench.cloth" :rule="bench.blendRule"
         @change="writing = 'change'" />
       <div v-else class="mx-auto mt-16 max-w-xl text-center">
         <h1 class="text-3xl font-semibold">Which cloth is on the board?</h1>

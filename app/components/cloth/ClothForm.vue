@@ -60,7 +60,7 @@ const checked = computed(() => ({ ...state, fibres: fibres.value }))
 
 <template>
   <UForm ref="form" :schema="clothBody" :state="checked" :validate-on="['input', 'change']"
-    class="mx-auto -mb-6 flex min-h-[calc(100%+1.5rem)] max-w-4xl flex-col" @submit="e => save({ ...e.data, fibres })">
+    class="mx-auto flex min-h-full max-w-4xl flex-col" @submit="e => save({ ...e.data, fibres })">
     <div class="flex items-center gap-5">
       <ClothSwatch :colour="/^#[0-9a-f]{6}$/i.test(state.colourHex) ? state.colourHex : '#888888'" :construction="state.construction"
         :nap="state.nap" :width="110" :height="86" />
