@@ -73,6 +73,7 @@ describe('washes', () => {
     const pair = { cloth: poplin, supply: soft }
     expect(insteadOf(pair, [lawn, strong, soft, braid], 60, 'no').map(s => s.name)).toEqual(['Lawn', 'Strong lawn'])
     expect(insteadOf(pair, [lawn, strong, soft], 95, 'yes').map(s => s.name)).toEqual(['Strong lawn'])
+    expect(insteadOf(pair, [lawn, strong, soft], 95, 'no').map(s => s.name)).toEqual(['Strong lawn'])
     expect(insteadOf(pair, [{ ...strong, massGsm: 300 }], 60, 'no')).toEqual([])
     const wash = { washC: 60, tumble: 'no' as const, softener: false }
     expect(roundsHeld(1.25, inWash(strong, poplin)!, wash)).toBeGreaterThan(roundsHeld(1.25, inWash(soft, poplin)!, wash))

@@ -87,6 +87,9 @@ describe('an order', () => {
     expect(orderOf(ableTask(task)).schedule.slots.map(s => s.id)).toEqual(['a', 'peel'])
     expect(untilSewn([operation(), operation({ id: 's', kind: 'sew', recipe: null }), operation({ id: 'z', needs: ['s'] })], new Set(['s']))
       .map(o => o.id)).toEqual(['a', 's', 'z'])
+    // What is stitched by hand, and all that waits for it, is in no order either.
+    const stitched = [operation(), operation({ id: 't', kind: 'stitch', recipe: null }), operation({ id: 'z', needs: ['t'] })]
+    expect(untilSewn(stitched, new Set()).map(o => o.id)).toEqual(['a'])
   })
   it('of a run only what is left: what lies to cool takes its place, what was begun takes what is left of it', () => {
     const operations = [operation(), operation({ id: 'b' }), operation({ id: 'c', needs: ['a'] }), operation({ id: 'd' })]

@@ -32,6 +32,11 @@ describe('a bond through the wash', () => {
     for (const key of ['polyamide', 'polyamideLow', 'eva', 'evaWeb', 'polyamideWeb'] as const)
       expect(roundsHeld(1.25, inWash(key), wash(95))).toBe(0)
   })
+  it('a dryer is dry: a round in it alone costs its half of the limit, though the resin would be soft as hot in water', () => {
+    const r = inWash('polyamide', { tumble: 'yes', resin: { meltC: [90, 110], wetShiftC: 15 } })
+    expect(lossOf(r, wash(0, 'yes'))).toBeCloseTo(Math.log(1.25) / 40, 12)
+    expect(lossOf({ ...r, resin: { meltC: [75, 95], wetShiftC: 0 } }, wash(0, 'yes'))).toBeGreaterThan(0.5)
+  })
   it('hotter, with a hotter dryer, with softener, on a repellent finish, under-bonded: never better', () => {
     fc.assert(fc.property(
       fc.constantFrom(...RESIN_KEYS), fc.double({ min: 0.2, max: 3, noNaN: true }), fc.integer({ min: 1, max: 95 }), dryers,

@@ -88,6 +88,12 @@ const ground = (look: Look, more: Partial<MendGround> = {}): MendGround =>
   ({ look, massGsm: 120, givePct: 2, washC: 40, wideMm: 40, highMm: 40, ...more })
 
 describe('which scrap', () => {
+  it('one that gives much less than the ground is as wrong as one that gives much more', () => {
+    const plain: Look = { palette: [{ hex: '#7a5c3a', sharePct: 100, lab: labOf('#7a5c3a') }], figureMm: null }
+    const barred = (own: number, its: number) =>
+      rankScraps(ground(plain, { givePct: own }), [scrap('a', plain, { givePct: its })], []).barred.map(b => b.bar.why)
+    expect([barred(2, 60), barred(60, 2), barred(20, 20)]).toEqual([['give'], ['give'], []])
+  })
   it('plain: darker recedes, lighter shines out, a hue is seen before a shade', () => {
     const cloth = lab(50, 10, 10)
     expect(plainCost(cloth, lab(45, 10, 10))).toBeLessThan(plainCost(cloth, lab(55, 10, 10)))

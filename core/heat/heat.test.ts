@@ -148,6 +148,17 @@ describe('what must hold in any stack', () => {
     expect(worst).toBeLessThan(0.005)
   })
 
+  it('so much of the steam goes into the work as is said: none, half of it by usual, all', () => {
+    const water = (steamShare?: number) => {
+      const phases = [down(4, { steamGM2S: 60, steamS: 3 })]
+      const run = runProgramme(usual(), { sole: steadySole(150), roomC: 20, phases }, { steamShare })
+      return run.layers.reduce((s, l) => s + Math.max(...l.waterGsm), 0)
+    }
+    expect(water(0)).toBeLessThan(water(0.5))
+    expect(water(0.5)).toBeLessThan(water(1))
+    expect(water()).toBe(water(0.5))
+  })
+
   it('water is never above what a layer holds, to the gram', () => {
     const stack = usual({ coverWaterGsm: 500 })
     const run = runProgramme(stack, { sole: steadySole(105), roomC: 20, phases: [down(20, { steamGM2S: 114, steamS: 20 })] })

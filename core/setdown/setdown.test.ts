@@ -92,6 +92,7 @@ describe('a cover', () => {
     expect(whyMany(of(17, 10), 0)).toBe('shape')
     expect(whyMany(of(17, 10), 2)).toBe('inTheWay')
     expect(whyMany(of(2, 1), 0)).toBe('small')
+    expect([whyMany(of(6, 3), 0), whyMany(of(8, 4), 0)]).toEqual(['small', 'shape'])
     expect(whyMany(of(0, 0), 1)).toBeNull()
   })
   it('a keep-out over everything leaves nothing to cover and nothing to set down', () => {

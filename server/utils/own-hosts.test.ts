@@ -29,6 +29,7 @@ describe('who is served', () => {
     ['the same in a browser that does not say its site', { origin: 'http://127.0.0.1:3000', fetchSite: undefined }, 'origin'],
     ['a page from elsewhere', { origin: 'https://tailor.example', fetchSite: 'cross-site' }, 'origin'],
     ['a route for a page from elsewhere, though it only reads', { method: 'GET', origin: undefined, fetchSite: 'cross-site' }, 'origin'],
+    ['no route, written to from elsewhere without an origin', { origin: undefined, fetchSite: 'cross-site', isRoute: false }, 'origin'],
     ['the same for a page on another port', { method: 'GET', origin: undefined, fetchSite: 'same-site' }, 'origin'],
     ['the right host by another scheme', { origin: 'https://127.0.0.1:4310', fetchSite: undefined }, 'origin'],
     ['the same the other way round', { isSecure: true, fetchSite: undefined }, 'origin'],

@@ -166,6 +166,12 @@ describe('out and in again', () => {
       expect(apart(o.outline, moved, 0.1)).toBeLessThan(0.01)
     })
   })
+  it('the arrow of the grain turns as the piece is turned: on the bias to the left of upward', () => {
+    const { seam } = BLOCKS[2]!.draw(usualMeasures(BLOCKS[2]!)), says: string[] = []
+    const drawn = (grainDeg: number) => writeSvg([{ name: 'Cuff', says, grainDeg, lines: [{ role: 'outline', outlines: [seam] }] }])
+    // A drawing counts its turns the other way round, for its heights grow downward.
+    expect([drawn(45).includes('rotate(-45)'), drawn(-30).includes('rotate(30)')]).toEqual([true, true])
+  })
   it('of a template only its outline is read back, not its cut edge, backing or marks', () => {
     const { seam } = BLOCKS[2]!.draw(usualMeasures(BLOCKS[2]!))
     const [cut] = offset([seam], 10)
