@@ -102,14 +102,14 @@ function copyOf() {
 }
 
 /** Runs tests in a copy until one fails. @returns the first that did, or null where all passed */
-function firstFailure(copy, ...what) {
+function firstFailure(copy, what, mostMs = LONGEST_MS) {
   return new Promise((done) => {
     const report = join(copy, 'report.json')
     rmSync(report, { force: true })
     const child = start(local('vitest'), [
       ...what, '--bail', '1', '--maxWorkers', '1', '--passWithNoTests', '--reporter=json', `--outputFile=${report}`,
     ], { cwd: copy, stdio: 'ignore', env: { ...process.env, READY_CUFF_TEST_DATABASE: database.url } })
-    const late = setTimeout(() => child.kill('SIGKILL'), LONGEST_MS)
+    const late = setTimeout(() => child.kill('SIGKILL'), mostMs)
     child.on('close', (status, signal) => {
       clearTimeout(late)
       if (signal) return done('never ended')
@@ -128,13 +128,20 @@ async function tried(copy, { file, line, there }) {
   writeFileSync(path, lines.join('\n'))
   const own = tests.filter(t => t.replace(/(\.db)?\.test\.ts$/, '') === file.replace(/\.ts$/, ''))
   const near = own.length > 0 ? own : tests.filter(t => dirname(t) === dirname(file))
-  const by = (near.length > 0 ? await firstFailure(copy, 'run', ...near) : null) ?? await firstFailure(copy, 'related', '--run', file)
+  const by = (near.length > 0 ? await firstFailure(copy, ['run', ...near]) : null) ?? await firstFailure(copy, ['related', '--run', file])
   writeFileSync(path, whole)
   return { noticed: by !== null, by }
 }
 
 const next = seeded(seed)
 const drawn = [...wrongLines()].map(m => ({ m, by: next() })).sort((a, b) => a.by - b.by).slice(0, count).map(d => d.m)
+// What fails without a wrong line would count each of them as noticed.
+const files = [...new Set(drawn.filter(m => before(m) === null).map(m => m.file))]
+const broken = files.length > 0 ? await firstFailure(copyOf(), ['related', '--run', ...files], 5 * LONGEST_MS) : null
+if (broken) {
+  console.error(`The tests do not pass before anything is planted: ${broken}.`)
+  process.exit(1)
+}
 const score = new Map()
 let again = 0
 const queue = [...drawn]

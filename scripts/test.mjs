@@ -3,6 +3,7 @@
 // what the others wait for goes first.
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
+import { pathToFileURL } from 'node:url'
 import { DATA, ROOT, TSX, local, run, say, start } from './lib/run.mjs'
 import { ensureChromium, ensureNode, ensurePackages, ensurePostgres, ensurePrepared } from './lib/setup.mjs'
 import { startDatabase } from './lib/postgres.mjs'
@@ -54,7 +55,8 @@ const units = project => ({
 })
 
 const script = (...path) => [process.execPath, join(ROOT, 'scripts', ...path)]
-const build = step('build', process.execPath, '-e', `import('${ROOT}/scripts/lib/setup.mjs').then(s => s.ensureBuilt())`)
+const setup = JSON.stringify(pathToFileURL(join(ROOT, 'scripts/lib/setup.mjs')).href)
+const build = step('build', process.execPath, '-e', `import(${setup}).then(s => s.ensureBuilt())`)
 const [kills, cluster] = [
   step('kills in the middle of a run', ...script('trials/kills.mjs'), '5'),
   step('three servers on one database', ...script('trials/cluster.mjs'), '15', '24'),
