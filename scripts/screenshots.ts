@@ -1,9 +1,10 @@
 /** Renews docs/screenshots from a running demo: `npm run screenshots` (BASE_URL if it is not on its usual port). */
+import { existsSync } from 'node:fs'
 import { chromium } from '@playwright/test'
 
 const BASE = process.env.BASE_URL ?? 'http://127.0.0.1:4310'
 const browser = await chromium.launch({
-  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  executablePath: process.env.CHROMIUM ?? ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium'].find(existsSync),
   args: [
     '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update',
     '--disable-sync',
