@@ -94,8 +94,8 @@ process.on('SIGINT', () => process.exit(1))
 function copyOf() {
   const copy = mkdtempSync(join(tmpdir(), 'mutants-'))
   copies.push(copy)
-  const parts = ['app', 'core', 'shared', 'server', 'scripts', 'package.json', 'vitest.config.ts', 'tsconfig.json', 'tsconfig.scripts.json']
-  for (const part of parts)
+  const configs = ['package.json', 'vitest.config.ts', 'tsconfig.json', 'tsconfig.scripts.json']
+  for (const part of ['app', 'core', 'shared', 'server', 'scripts', 'e2e', ...configs])
     cpSync(join(ROOT, part), join(copy, part), { recursive: true })
   for (const part of ['node_modules', '.nuxt']) symlinkSync(join(ROOT, part), join(copy, part))
   return copy
