@@ -28,9 +28,9 @@ export function ownBoard(clockRate = 60) {
   /** Plans what stands in the job and begins its run, by keys. */
   async function beginRun(page: Page): Promise<void> {
     await page.keyboard.press('5')
-    await expect(page.getByRole('tab', { name: /Order/ })).toBeVisible({ timeout: 20_000 })
+    await expect(page.getByRole('tab', { name: /Plan/ })).toBeVisible({ timeout: 20_000 })
     await page.keyboard.press('l')
-    await expect(page.getByRole('button', { name: /Begin the run/ })).toBeEnabled({ timeout: 60_000 })
+    await expect(page.getByRole('button', { name: /Begin session/ })).toBeEnabled({ timeout: 60_000 })
     await page.keyboard.press('Enter')
     await expect(page.getByTestId('run')).toBeVisible()
   }
@@ -57,8 +57,8 @@ export function ownBoard(clockRate = 60) {
   /** Plans, begins and presses the whole of a job by keys; every edge holds. @param edges how many are tried at the least */
   async function pressAll(page: Page, job: Job, edges = 1): Promise<Run> {
     const now = page.getByTestId('now')
-    await pressUntil(page, words => /All of it/.test(words))
-    await expect(now).toContainText('All of it')
+    await pressUntil(page, words => /All pressed/.test(words))
+    await expect(now).toContainText('All pressed')
     const tried = async () => (await runOf(page, job.id)).events.filter(e => e.kind === 'edge').length
     await expect.poll(tried, { timeout: 15_000 }).toBeGreaterThanOrEqual(edges)
     return runOf(page, job.id)

@@ -12,21 +12,22 @@ async function layUp(page: Page, backing: RegExp): Promise<void> {
   await page.goto(`${server.url}/cloth`)
   await page.getByRole('button', { name: /Deck denim/ }).click()
   await toSwatch(page)
-  await page.getByRole('combobox', { name: 'Backing' }).click()
+  await page.getByRole('combobox', { name: 'Interfacing' }).click()
   await page.getByRole('option', { name: backing }).click()
 }
 /** Takes the dry way, warmed first, to the clock. */
 async function takeDry(page: Page): Promise<void> {
   await page.getByTestId('method-dry').getByRole('button').first().click({ timeout: 30_000 })
-  await expect(page.getByTestId('sentence')).toContainText(/^Warm the cloth .*, dry,/)
+  await expect(page.getByTestId('sentence')).toContainText('Warm the fabric')
+  await expect(page.getByTestId('recipe')).toContainText('· dry ·')
   await page.getByRole('button', { name: 'Press this' }).click()
-  await expect(page.getByTestId('command')).toContainText('by itself')
+  await expect(page.getByTestId('command')).toContainText('alone')
 }
 const needed = async (page: Page): Promise<number> =>
   Number((await page.getByRole('timer').first().getAttribute('aria-label'))!.match(/([\d.]+)\ss to a bond/)?.[1] ?? NaN)
 async function judge(page: Page, grade: RegExp): Promise<void> {
   await page.getByRole('radio', { name: grade }).click()
-  await page.getByRole('button', { name: 'Keep this swatch' }).click()
+  await page.getByRole('button', { name: 'Save swatch' }).click()
   await expect(page).toHaveURL(/cloth/)
 }
 async function lastTrial(page: Page): Promise<Trial> {
@@ -45,12 +46,12 @@ test('as the sheet says: what it would do here, carried over with its reasons, p
   await layUp(page, /Band stiff/)
   await expect(page.getByTestId('sheet')).toContainText('160 °C, 15 s')
   await expect(page.getByTestId('sheet-here')).toContainText('should hold', { timeout: 20_000 })
-  await expect(page.getByTestId('carried')).toContainText('The sheet\'s 15 s')
-  await page.getByRole('button', { name: 'Press by the sheet' }).click()
-  await expect(page.getByTestId('command')).toContainText('Lay it up')
+  await expect(page.getByTestId('carried')).toContainText('The maker\'s 15 s')
+  await page.getByRole('button', { name: 'Press as the maker says' }).click()
+  await expect(page.getByTestId('command')).toContainText('Lay the layers')
   await warmIron(page)
   await pressThrough(page)
-  await judge(page, /the cloth distorts/)
+  await judge(page, /the fabric distorts/)
   const trial = await lastTrial(page)
   expect([trial.recipe.holdS, trial.recipe.warmS, trial.recipe.method]).toEqual([15, 0, 'steam'])
   expect(trial.events.filter(e => e.kind === 'sole').length).toBeGreaterThan(2)
@@ -58,12 +59,11 @@ test('as the sheet says: what it would do here, carried over with its reasons, p
 })
 
 test('begun with a cold iron: said before, the seconds needed are more, and the failure is explained by it', async ({ page }) => {
-  test.setTimeout(90_000)
   await layUp(page, /Warp knit/)
   await takeDry(page)
   await page.getByRole('radio', { name: 'off' }).click()
   await page.getByRole('button', { name: /^Turn it to/ }).click()
-  await expect(page.getByTestId('sole')).toContainText(/ready in .* Set down now, it takes longer/)
+  await expect(page.getByTestId('sole')).toContainText(/ready in .* If you press now, press longer/)
   const hold = Number((await page.getByRole('list', { name: 'Steps' }).textContent())!.match(/hold (\d+)\ss/)![1])
   await page.locator('body').press('Space')
   await page.locator('body').press('Space')
@@ -81,7 +81,6 @@ test('begun with a cold iron: said before, the seconds needed are more, and the 
 })
 
 test('an iron that shuts itself off in the middle: the clock waits longer, and the swatch says why', async ({ page }) => {
-  test.setTimeout(90_000)
   const irons = await (await page.request.get(`${server.url}/api/irons`)).json() as Iron[]
   const SHUTS_S = 30
   const harbour = irons.find(i => i.name === 'Harbour iron')!
@@ -92,7 +91,7 @@ test('an iron that shuts itself off in the middle: the clock waits longer, and t
   await warmIron(page)
   expect((await change(SHUTS_S, harbour.version)).status()).toBe(200)
   await page.reload()
-  await expect(page.getByTestId('command')).toContainText('by itself')
+  await expect(page.getByTestId('command')).toContainText('alone')
   await page.locator('body').press('Space')
   await expect(page.getByTestId('command')).toHaveText(/Warm|Lift/)
   await page.locator('body').press('Space')
@@ -110,7 +109,6 @@ test('an iron that shuts itself off in the middle: the clock waits longer, and t
 })
 
 test('a machine that slept during a press: said, kept, not trusted', async ({ page }) => {
-  test.setTimeout(90_000)
   await page.addInitScript(() => {
     const real = Date.now.bind(Date)
     let jump = 0
@@ -124,7 +122,7 @@ test('a machine that slept during a press: said, kept, not trusted', async ({ pa
   await page.evaluate(() => { (window as unknown as { sleepFor: (ms: number) => void }).sleepFor(40_000) })
   await expect(page.getByTestId('doubt')).toContainText('seconds are not trusted', { timeout: 10_000 })
   await pressThrough(page, true)
-  await judge(page, /the cloth distorts/)
+  await judge(page, /the fabric distorts/)
   expect((await lastTrial(page)).doubts.length).toBeGreaterThan(0)
   expect(await explanation(page)).toContain('not to be trusted')
 })
@@ -132,7 +130,7 @@ test('a machine that slept during a press: said, kept, not trusted', async ({ pa
 test('a supply\'s page: a sheet without seconds, one that contradicts, one carried over', async ({ page }) => {
   await page.goto(`${server.url}/cloth`)
   await page.getByRole('button', { name: /Deck denim/ }).click()
-  await page.getByRole('link', { name: 'Shelf' }).click()
+  await page.getByRole('link', { name: 'Supplies' }).click()
   await page.getByRole('button', { name: /Collar lawn/ }).click()
   await expect(page.getByTestId('lot')).toContainText('times as fast as its grade')
   await expect(page.getByTestId('carried')).toContainText('On Deck denim')
@@ -140,8 +138,8 @@ test('a supply\'s page: a sheet without seconds, one that contradicts, one carri
   await expect(page.getByTestId('lot')).toContainText('gives no seconds')
   await page.getByLabel('Seconds').fill('12')
   await page.getByLabel('Temperature').fill('70')
-  await expect(page.getByTestId('lot')).toContainText('contradicts its resin')
+  await expect(page.getByTestId('lot')).toContainText('contradicts its adhesive')
   await page.getByLabel('Seconds').fill('400')
-  await page.getByRole('button', { name: 'Keep it' }).click()
-  await expect(page.getByText('300 s is the most that makes sense')).toBeVisible()
+  await page.getByRole('button', { name: 'Save supply' }).click()
+  await expect(page.getByText('300 s is the largest we accept')).toBeVisible()
 })

@@ -36,7 +36,7 @@ const settled = (page: Page) => expect(page.getByText(/in all; kept/)).toBeVisib
 /** The search for a shorter layout is ended, where it has not ended by itself. */
 async function enough(page: Page): Promise<void> {
   const button = page.getByRole('button', { name: 'Good enough' })
-  await expect(button.or(page.getByRole('button', { name: /Lay again/ })).first()).toBeVisible({ timeout: 20_000 })
+  await expect(button.or(page.getByRole('button', { name: /Lay out again/ })).first()).toBeVisible({ timeout: 20_000 })
   if (await button.isVisible()) await button.click({ timeout: 1000 }).catch(() => undefined)
 }
 const laidDown = (page: Page) => expect(page.getByTestId('lay-state')).toContainText(/parts/, { timeout: 40_000 })
@@ -47,14 +47,13 @@ const bytes = async (page: Page, test: string) => {
   return answer.body()
 }
 
-test('a job: three blocks and a drawing, laid, moved, laid again, on paper, cut; the next lay begins with what is left', async ({
+test('a job: three blocks and a drawing, laid, moved, laid again, on paper, cut; the next layout begins with what is left', async ({
   page,
 }) => {
-  test.setTimeout(180_000)
   const NAME = 'Signal flag, torn'
   await openJob(page, NAME)
   await expect(page.getByText('No pieces yet.')).toBeVisible()
-  await page.getByRole('button', { name: 'The first piece' }).click()
+  await page.getByRole('button', { name: 'Add a piece' }).click()
   await page.getByTestId('blocks').getByRole('button', { name: 'Cuff' }).click()
   // Inches with a fraction, and a comma: as people write them.
   await page.getByLabel('Length', { exact: true }).fill('9 1/2 in')
@@ -80,7 +79,7 @@ test('a job: three blocks and a drawing, laid, moved, laid again, on paper, cut;
   // What Match chose for the job is carried over; another backing is taken, for one here, for the others meanwhile.
   const lawn = await supplyNamed(page, 'Placket lawn')
   await page.getByTestId('pieces').getByRole('button', { name: /Cuff/ }).click()
-  await page.getByRole('combobox', { name: 'Backing of the piece' }).click()
+  await page.getByRole('combobox', { name: 'Interfacing of the piece' }).click()
   await page.getByRole('option', { name: /Placket lawn/ }).click()
   await settled(page)
   const { id } = await jobNamed(page, NAME), { pieces, version } = await cuttingOf(page, NAME)
@@ -106,7 +105,7 @@ test('a job: three blocks and a drawing, laid, moved, laid again, on paper, cut;
   await page.keyboard.press('l')
   await laidDown(page)
   await expect(page.getByTestId('lay').locator('[data-part]')).toHaveCount(7)
-  await looked(page, 'the lay')
+  await looked(page, 'the layout')
   await enough(page)
   // One is taken hold of and moved, and stays pinned while the others are laid round it.
   const part = page.getByTestId('lay').locator('[data-part]').first(),
@@ -117,12 +116,12 @@ test('a job: three blocks and a drawing, laid, moved, laid again, on paper, cut;
   await page.mouse.up()
   await expect(page.getByRole('button', { name: /Pinned/ })).toBeVisible()
   const moved = await page.getByTestId('part').locator('p').first().innerText()
-  await page.getByRole('button', { name: /Lay again/ }).click()
+  await page.getByRole('button', { name: /Lay out again/ }).click()
   await laidDown(page)
   await expect(page.getByTestId('lay-faults')).toHaveCount(0)
   expect(await page.getByTestId('part').locator('p').first().innerText()).toBe(moved)
   await enough(page)
-  await expect(page.getByRole('button', { name: /Lay again/ })).toBeVisible({ timeout: 40_000 })
+  await expect(page.getByRole('button', { name: /Lay out again/ })).toBeVisible({ timeout: 40_000 })
   await expect.poll(async () => (await cuttingOf(page, NAME)).lays[0]?.parts.filter(p => p.pinned).length).toBe(1)
 
   // On paper: a square of 100 mm, the cuff's seam line at its own length; as a drawing the same sizes.
@@ -156,13 +155,13 @@ test('a job: three blocks and a drawing, laid, moved, laid again, on paper, cut;
 
   // Another job's small piece lies on the offcut, and takes nothing from the roll.
   await openJob(page, 'Galley aprons, hems')
-  await page.getByRole('button', { name: 'The first piece' }).click()
+  await page.getByRole('button', { name: 'Add a piece' }).click()
   await page.getByTestId('blocks').getByRole('button', { name: 'Welt' }).click()
-  await page.getByRole('combobox', { name: 'Backing of the piece' }).click()
+  await page.getByRole('combobox', { name: 'Interfacing of the piece' }).click()
   await page.getByRole('option', { name: /Placket lawn/ }).click()
   await settled(page)
   await page.keyboard.press('Escape')
-  await page.getByRole('tab', { name: /Lay/ }).click()
+  await page.getByRole('tab', { name: /Layout/ }).click()
   await page.getByRole('radio', { name: 'Placket lawn' }).click()
   await expect(page.getByTestId('offcuts').locator('[data-part]')).toHaveCount(2, { timeout: 20_000 })
   await expect(page.getByTestId('lay-metres')).toContainText('0.00 m')
@@ -180,7 +179,6 @@ test('a job: three blocks and a drawing, laid, moved, laid again, on paper, cut;
 })
 
 test('by keys alone: a block, its measure, its lay, moved and pinned, cut', async ({ page }) => {
-  test.setTimeout(120_000)
   const NAME = 'Deck jackets, lettering'
   await toDrawer(page, server.url, 'today')
   await page.getByTestId('jobs').getByRole('listitem').filter({ hasText: NAME }).getByRole('button').first().click()
@@ -193,7 +191,7 @@ test('by keys alone: a block, its measure, its lay, moved and pinned, cut', asyn
     await r.continue()
   }, { times: 1 })
   await page.keyboard.press('4')
-  await expect(page.getByText('The pieces are being fetched')).toBeVisible()
+  await expect(page.getByText('Loading the pieces')).toBeVisible()
   await expect(page.getByText('No pieces yet.')).toBeVisible()
   await page.keyboard.press('n')
   await expect(page.getByTestId('blocks')).toBeVisible()
@@ -206,7 +204,7 @@ test('by keys alone: a block, its measure, its lay, moved and pinned, cut', asyn
   await settled(page)
   await page.keyboard.press('l')
   await laidDown(page)
-  await expect(page.getByRole('button', { name: /Lay again/ })).toBeVisible({ timeout: 40_000 })
+  await expect(page.getByRole('button', { name: /Lay out again/ })).toBeVisible({ timeout: 40_000 })
   await page.keyboard.press('j')
   await expect(page.getByTestId('part')).toBeVisible()
   const where = () => page.getByTestId('part').locator('p').first().innerText()
@@ -226,14 +224,13 @@ test('by keys alone: a block, its measure, its lay, moved and pinned, cut', asyn
 })
 
 test('what cannot be drawn, read or laid is said, and nothing is lost', async ({ page }) => {
-  test.setTimeout(120_000)
   await openJob(page, 'Stewards\' shirts, twelve')
   await page.getByTestId('pieces').getByRole('button', { name: /Cuff/ }).click()
   for (const [typed, says] of [
-    ['0', 'Length: 20 mm is the least'],
-    ['-40', 'is the least'],
+    ['0', 'Length: 20 mm is the smallest'],
+    ['-40', 'is the smallest'],
     ['wide', 'Length: write a length such as'],
-    ['99999', 'is the most'],
+    ['99999', 'is the largest'],
   ] as const) {
     await page.getByLabel('Length', { exact: true }).fill(typed)
     await expect(page.getByRole('alert').filter({ hasText: says })).toBeVisible()
@@ -269,17 +266,17 @@ test('what cannot be drawn, read or laid is said, and nothing is lost', async ({
   await page.getByRole('button', { name: 'Take it' }).click()
   await expect(page.getByRole('alert').filter({ hasText: 'Within 10 mm of allowance all round nothing is left' }).first()).toBeVisible()
   await page.getByLabel('Seam', { exact: true }).fill('3')
-  await expect(page.getByText('cannot be cut so')).toHaveCount(0)
+  await expect(page.getByText('cannot be cut')).toHaveCount(0)
   await settled(page)
 
   // A strip wider than the roll: by how much, and that it may be joined here.
   await page.getByRole('button', { name: /A block/ }).click()
   await page.getByTestId('blocks').getByRole('button', { name: 'Waistband' }).click()
   await page.getByLabel('Length', { exact: true }).fill('1100')
-  await page.getByRole('combobox', { name: 'Backing of the piece' }).click()
+  await page.getByRole('combobox', { name: 'Interfacing of the piece' }).click()
   await page.getByRole('option', { name: /Collar lawn/ }).click()
   await settled(page)
-  await page.getByRole('tab', { name: /Lay/ }).click()
+  await page.getByRole('tab', { name: /Layout/ }).click()
   await expect(page.getByTestId('lay-faults')).toContainText(/Waistband is 2\d\d mm wider than the roll: cut it in two/, {
     timeout: 30_000,
   })
@@ -320,18 +317,17 @@ test('what cannot be drawn, read or laid is said, and nothing is lost', async ({
 })
 
 test('a short lot says what else would do, and lays what fits; two people draw at once and both are seen', async ({ page }) => {
-  test.setTimeout(150_000)
   const NAME = 'Mate\'s boat coat'
   const front = await supplyNamed(page, 'Weft-insert front')
   await page.request.post(`${server.url}/api/supplies/${front.id}/stock`, { data: { metres: 0.4 - front.stockM, reason: 'counted' } })
   await openJob(page, NAME)
-  await page.getByRole('tab', { name: /Lay/ }).click()
+  await page.getByRole('tab', { name: /Layout/ }).click()
   await laidDown(page)
-  await expect(page.getByTestId('lay-figures')).toContainText('are missing')
+  await expect(page.getByTestId('lay-figures')).toContainText('too little')
   await enough(page)
-  await expect(page.getByTestId('short')).toContainText(/or take|Nothing else/, { timeout: 40_000 })
+  await expect(page.getByTestId('short')).toContainText(/or take|No other supply/, { timeout: 40_000 })
   await expect(page.getByRole('button', { name: /Cut this/ })).toBeDisabled()
-  await page.getByRole('button', { name: 'Lay only what fits' }).click()
+  await page.getByRole('button', { name: 'Lay out only what fits' }).click()
   await expect(page.getByTestId('lay-state')).toContainText('not laid')
   await expect(page.getByRole('button', { name: /Cut this/ })).toBeEnabled()
 
@@ -351,7 +347,7 @@ test('a short lot says what else would do, and lays what fits; two people draw a
   await expect(page.getByRole('alert')).not.toContainText('Front,')
   await page.reload()
   await expect(page.getByTestId('pieces')).toContainText('Under collar')
-  await page.getByRole('button', { name: 'Save mine over it' }).click()
+  await page.getByRole('button', { name: 'Save mine instead' }).click()
   await expect.poll(async () => (await cuttingOf(page, NAME)).pieces.map(p => p.name)).toContain('Under collar')
   expect((await cuttingOf(page, NAME)).pieces).toHaveLength(6)
 })
@@ -370,9 +366,9 @@ test('mats, a bag and a braid: sizes, order, section and curl', async ({ page })
   await page.keyboard.press('w')
   await expect(page.getByTestId('sandwich-sizes')).toContainText('foam, clear of the seam')
   await page.keyboard.press('b')
-  await expect(page.getByTestId('braid')).toContainText('Settle 1.50 m of Cuff braid')
-  await expect(page.getByTestId('curl')).toContainText('not settled: lifts')
-  await looked(page, 'the braid')
+  await expect(page.getByTestId('braid')).toContainText('Preshrink 1.50 m of Cuff braid')
+  await expect(page.getByTestId('curl')).toContainText('not preshrunk: lifts')
+  await looked(page, 'the trim')
   await page.getByLabel('Shrinks along, %').fill('0')
-  await expect(page.getByTestId('curl')).toContainText('not settled: lies flat')
+  await expect(page.getByTestId('curl')).toContainText('not preshrunk: lies flat')
 })

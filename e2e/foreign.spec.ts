@@ -26,7 +26,6 @@ const tsx = (...args: string[]) =>
 const PICTURE = { 'content-type': 'image/png' }
 
 test('every route, asked with the ids of a second workroom: nothing is there, and nothing there changes', async ({ request }) => {
-  test.setTimeout(120_000)
   const post = (path: string, data: unknown) => request.post(`${server.url}${path}`, { data })
   const get = async (path: string) => (await request.get(`${server.url}${path}`)).json()
   // A place, a plan and a picture of its own, so that the second room has one of each.

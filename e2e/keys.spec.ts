@@ -26,10 +26,9 @@ function counted(page: Page) {
   }
 }
 
-test('by keys alone: a new cloth described, matched, pressed, graded and kept', async ({ page }) => {
-  test.setTimeout(120_000)
+test('by keys alone: a new fabric described, matched, pressed, graded and kept', async ({ page }) => {
   await page.goto(`${server.url}/cloth`)
-  await expect(page.getByRole('button', { name: /Describe a new cloth/ })).toBeVisible()
+  await expect(page.getByRole('button', { name: /New fabric/ })).toBeVisible()
   const from = Date.now()
   const keys = counted(page)
   await keys.press('n')
@@ -43,17 +42,17 @@ test('by keys alone: a new cloth described, matched, pressed, graded and kept', 
   await expect(page.getByRole('button', { name: 'Use this' })).toBeVisible({ timeout: 30_000 })
   await expect(page.getByTestId('excluded')).toBeVisible({ timeout: 30_000 })
   await keys.press('Enter')
-  await expect(page.getByText('leads', { exact: true })).toBeVisible({ timeout: 40_000 })
+  await expect(page.getByText('best', { exact: true })).toBeVisible({ timeout: 40_000 })
   await expect(page.getByRole('button', { name: 'Press this' })).toBeEnabled()
   await keys.press('Enter')
-  await expect(page.getByTestId('command')).toContainText('set the iron down')
+  await expect(page.getByTestId('command')).toContainText('then press')
   await keys.press('d')
   await expect(page.getByRole('status').filter({ hasText: ': ready' })).toBeVisible({ timeout: 40_000 })
-  const command = page.getByTestId('command'), cold = page.getByRole('heading', { name: 'Cold? Then try an edge.' })
+  const command = page.getByTestId('command'), cold = page.getByRole('heading', { name: 'Cold? Try an edge.' })
   await keys.press('Space')
   while (true) {
-    await expect(command.or(cold)).toHaveText(/Lift|then set down|Lay the backing|Cold/, { timeout: 30_000 })
-    if (/try an edge/.test((await command.or(cold).textContent())!)) break
+    await expect(command.or(cold)).toHaveText(/Lift|then set down|Lay the interfacing|Cold/, { timeout: 30_000 })
+    if (/Try an edge/.test((await command.or(cold).textContent())!)) break
     const said = await command.textContent()
     await keys.press('Space')
     await expect(command.or(cold)).not.toHaveText(said!)
@@ -61,7 +60,7 @@ test('by keys alone: a new cloth described, matched, pressed, graded and kept', 
   // The digit on the card is the grade, not a stage.
   await keys.press('4')
   await expect(page).toHaveURL(/press/)
-  await expect(page.getByRole('radio', { name: /the cloth distorts/ })).toHaveAttribute('aria-checked', 'true')
+  await expect(page.getByRole('radio', { name: /the fabric distorts/ })).toHaveAttribute('aria-checked', 'true')
   await keys.press('k')
   await expect(page).toHaveURL(/cloth/)
   const cloths = await (await page.request.get(`${server.url}/api/cloths?q=TW-77`)).json() as Listed<Cloth>
@@ -77,7 +76,7 @@ test('a half-judged swatch is kept when one looks elsewhere; the sheet of keys s
   await page.goto(`${server.url}/cloth`)
   await page.getByRole('button', { name: /Deck denim/ }).click()
   await page.keyboard.press('3')
-  await expect(page.getByText('leads', { exact: true })).toBeVisible({ timeout: 40_000 })
+  await expect(page.getByText('best', { exact: true })).toBeVisible({ timeout: 40_000 })
   await page.keyboard.press('?')
   await expect(page.getByTestId('keys')).toContainText('The safe window')
   await expect(page.getByTestId('keys')).toContainText('1–6')
@@ -85,10 +84,10 @@ test('a half-judged swatch is kept when one looks elsewhere; the sheet of keys s
   await page.keyboard.press('m')
   await page.keyboard.press('Escape')
   await expect(page.getByTestId('keys')).toHaveCount(0)
-  await expect(page.getByRole('tab', { name: /Ways/ })).toHaveAttribute('aria-selected', 'true')
+  await expect(page.getByRole('tab', { name: /Methods/ })).toHaveAttribute('aria-selected', 'true')
   await page.getByRole('button', { name: 'Press this' }).click()
-  const command = page.getByTestId('command'), cold = page.getByRole('heading', { name: 'Cold? Then try an edge.' })
-  for (let i = 0; i < 12 && /try an edge/.test((await command.or(cold).textContent())!) === false; i++) {
+  const command = page.getByTestId('command'), cold = page.getByRole('heading', { name: 'Cold? Try an edge.' })
+  for (let i = 0; i < 12 && /Try an edge/.test((await command.or(cold).textContent())!) === false; i++) {
     const said = (await command.or(cold).textContent())!
     await page.keyboard.press('Space')
     await expect(command.or(cold)).not.toHaveText(said, { timeout: 3000 }).catch(() => undefined)
@@ -99,7 +98,7 @@ test('a half-judged swatch is kept when one looks elsewhere; the sheet of keys s
   await page.getByLabel('Note').fill('left edge 3 mm')
   await looked(page, 'judging')
   await page.keyboard.press('Tab')
-  await page.getByRole('link', { name: /Shelf/ }).click()
+  await page.getByRole('link', { name: /Supplies/ }).click()
   await expect(page).toHaveURL(/shelf/)
   await page.keyboard.press('5')
   await expect(page.getByRole('radio', { name: /steady pull/ })).toHaveAttribute('aria-checked', 'true')
@@ -111,19 +110,19 @@ test('a half-judged swatch is kept when one looks elsewhere; the sheet of keys s
 
   // Press it again: the same recipe from the start, nothing judged.
   await page.keyboard.press('a')
-  await expect(command).toContainText('set the iron down')
+  await expect(command).toContainText('then press')
   await page.reload()
-  await expect(command).toContainText('set the iron down')
+  await expect(command).toContainText('then press')
 })
 
 test('Space is the iron whatever has the focus; the dial does not turn', async ({ page }) => {
   await page.goto(`${server.url}/cloth`)
   await page.getByRole('button', { name: /Deck denim/ }).click()
   await page.keyboard.press('3')
-  await expect(page.getByText('leads', { exact: true })).toBeVisible({ timeout: 40_000 })
+  await expect(page.getByText('best', { exact: true })).toBeVisible({ timeout: 40_000 })
   await page.getByRole('button', { name: 'Press this' }).click()
   const command = page.getByTestId('command')
-  await expect(command).toContainText('set the iron down')
+  await expect(command).toContainText('then press')
   await looked(page, 'laid up')
   await page.getByRole('radio', { name: 'off' }).click()
   await page.keyboard.press('ArrowRight', { delay: 120 })
@@ -141,7 +140,7 @@ test('Space is the iron whatever has the focus; the dial does not turn', async (
   await page.keyboard.press('Space')
   await expect(command).not.toContainText('Interrupted')
   await looked(page, 'pressing')
-  await page.getByRole('button', { name: 'Stop and put away' }).click()
+  await page.getByRole('button', { name: 'Stop and discard' }).click()
   await expect(page.getByText('Nothing to press yet')).toBeVisible()
   await looked(page, 'nothing to press')
 })

@@ -11,13 +11,13 @@ test.beforeAll(async () => { server = await startServer(60) })
 test.afterAll(() => server.down())
 test.use({ testIdAttribute: 'data-test' })
 
-test('a cloth is measured at home: weight by three readings, bending length from the overhang, and it settles', async ({ page }) => {
+test('a fabric is measured at home: weight by three readings, bending length from the overhang, and it settles', async ({ page }) => {
   await page.goto(`${server.url}/cloth`)
   await page.getByRole('button', { name: /Evening velvet/ }).click()
-  await page.getByRole('tab', { name: 'Measure it' }).click()
+  await page.getByRole('tab', { name: 'Measure' }).click()
   for (const grams of ['5.8', '6.0', '5.9']) {
     await page.getByLabel('Weight', { exact: true }).fill(grams)
-    await page.getByRole('button', { name: 'Keep this reading' }).click()
+    await page.getByRole('button', { name: 'Save reading' }).click()
     await expect(page.getByTestId('spread')).toContainText('reading')
   }
   await expect(page.getByTestId('spread')).toContainText('262.2 ± 11')
@@ -28,33 +28,33 @@ test('a cloth is measured at home: weight by three readings, bending length from
   await expect(page.getByTestId('worked')).toContainText('slope between')
   await looked(page, 'measure')
 
-  await page.getByRole('tab', { name: 'Settle it' }).click()
+  await page.getByRole('tab', { name: 'Preshrink' }).click()
   await page.getByLabel('Along after').fill('244')
-  await page.getByRole('button', { name: 'Keep this pass' }).click()
-  await expect(page.getByTestId('settled')).toContainText('Not settled')
+  await page.getByRole('button', { name: 'Save pass' }).click()
+  await expect(page.getByTestId('settled')).toContainText('Not preshrunk')
   await expect(page.getByLabel('Along before')).toHaveValue('244')
-  await page.getByRole('button', { name: 'Keep this pass' }).click()
-  await expect(page.getByTestId('settled')).toContainText('Settled up to 150 °C.')
+  await page.getByRole('button', { name: 'Save pass' }).click()
+  await expect(page.getByTestId('settled')).toContainText('Preshrunk up to 150 °C.')
   await page.getByLabel('Hottest iron wanted').fill('190')
-  await expect(page.getByTestId('settled')).toContainText('it may move again')
+  await expect(page.getByTestId('settled')).toContainText('it may shrink again')
   await looked(page, 'settle')
 })
 
-test('an unknown cloth is found out by corner tests, and its limit follows', async ({ page }) => {
+test('an unknown fabric is found out by corner tests, and its limit follows', async ({ page }) => {
   await page.goto(`${server.url}/cloth`)
   await page.getByRole('button', { name: /Remnant from the stores/ }).click()
   await expect(page.getByTestId('limit-headline')).toContainText('110 °C')
   await looked(page, 'cloth')
-  await page.getByRole('tab', { name: 'Find out what it is' }).click()
+  await page.getByRole('tab', { name: 'Corner test' }).click()
   for (const seen of ['nothing at all', 'nothing at all', 'nothing at all', 'shine']) {
     await page.getByRole('button', { name: 'Set down now' }).click()
     await page.getByRole('button', { name: seen }).click()
     await expect(page.getByRole('button', { name: seen })).toHaveCount(0)
   }
-  await expect(page.getByTestId('corner-headline')).toContainText('hurt at 150 °C. It stood 130 °C')
+  await expect(page.getByTestId('corner-headline')).toContainText('damaged at 150 °C. It took 130 °C')
   await looked(page, 'corner')
   await page.reload()
-  await page.getByRole('tab', { name: 'What it stands' }).click()
+  await page.getByRole('tab', { name: 'Limits' }).click()
   await expect(page.getByTestId('limit-headline')).toContainText('130 °C')
 })
 
@@ -65,7 +65,7 @@ test('an iron is calibrated with the probe; a probe that came off is refused', a
   await page.getByRole('button', { name: 'Start the probe' }).click()
   await expect(page.getByTestId('probe-fit')).toContainText('Mean', { timeout: 20_000 })
   await looked(page, 'irons')
-  await page.getByRole('button', { name: 'Keep this calibration' }).click()
+  await page.getByRole('button', { name: 'Save calibration' }).click()
   await expect(page.getByTestId('calibrated')).toContainText('kept')
   const kept = (await page.getByTestId('calibrated').textContent())!
   await page.reload()
@@ -76,14 +76,15 @@ test('an iron is calibrated with the probe; a probe that came off is refused', a
   const lines = Array.from({ length: 60 }, (_, i) => `${i * 2};${i === 50 ? '23,5' : String(20 + i * 2).replace('.', ',')}`)
   await page.getByLabel('Readings').fill(lines.join('\n'))
   await page.getByRole('button', { name: 'Use these' }).click()
-  await expect(page.getByTestId('probe-fit')).toContainText('the probe came off the sole')
+  await expect(page.getByTestId('probe-fit')).toContainText('the probe came off the soleplate')
 })
 
 test('a CSV with bad rows stores nothing; mended, it is stored; house rules change the limit', async ({ page }) => {
   await page.goto(`${server.url}/inout`)
   const head = 'code;name;fibres;construction;mass_gsm;thickness_mm\n'
   const bring = (csv: string) =>
-    page.getByLabel('CSV of cloths').setInputFiles({ name: 'cloths.csv', mimeType: 'text/csv', buffer: Buffer.from(`\uFEFF${head}${csv}`) })
+    page.getByLabel('CSV of fabrics').setInputFiles({ name: 'fabrics.csv', mimeType: 'text/csv',
+      buffer: Buffer.from(`\uFEFF${head}${csv}`) })
   await bring('K-1;Ticking;cotton 100;twill;180,5;0,4\nK-2;Oddment;cotton 90;twill;4 oz;0.4\nK-1;Again;silk 100;satin;90;0.2\n')
   const report = page.getByTestId('import-report')
   await expect(report).toContainText('1 new, 0 change, 0 the same, 2 refused. Nothing is stored')
@@ -100,7 +101,7 @@ test('a CSV with bad rows stores nothing; mended, it is stored; house rules chan
   await expect(page.getByRole('radio', { name: /The weakest/ })).toHaveAttribute('aria-checked', 'true')
   await looked(page, 'rules')
   await toDrawer(page, server.url, 'cloth')
-  await page.getByLabel('Find a cloth').fill('tick')
+  await page.getByLabel('Find a fabric').fill('tick')
   await page.getByRole('button', { name: /Ticking/ }).click()
   await expect(page.getByTestId('limit-headline')).toContainText('110 °C')
 })
@@ -155,7 +156,7 @@ test('the whole workroom goes out, in again under new ids, and out the same; a s
     words.push((await refused.json()).detail)
   }
   expect(words).toEqual([
-    'File: a swatch in it belongs to a cloth that is not in it. Nothing was changed.',
+    'File: a test swatch in it belongs to a fabric that is not in it. Nothing was changed.',
     'File: the same iron stands in it twice. Nothing was changed.',
     'File: it is no workroom of Ready Cuff, or it was written by a later version.',
   ])

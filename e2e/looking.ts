@@ -5,8 +5,8 @@ import { join } from 'node:path'
 
 /** Every screen of the board; whichever test comes by one first looks at it, and the last one says which nobody looked at. */
 const SCREENS = [
-  'today', 'a new job', 'cloth', 'measure', 'settle', 'corner', 'a new cloth', 'match', 'ways', 'window', 'plan', 'history',
-  'keys', 'nothing to press', 'pieces', 'a block', 'the lay', 'the sandwich', 'the braid', 'set-downs', 'the order', 'the run',
+  'today', 'a new job', 'cloth', 'measure', 'settle', 'corner', 'a new fabric', 'match', 'ways', 'window', 'plan', 'history',
+  'keys', 'nothing to press', 'pieces', 'a block', 'the layout', 'the sandwich', 'the trim', 'set-downs', 'the order', 'the run',
   'after it', 'a feature', 'the grid', 'the hem', 'strips', 'before cutting', 'the patch', 'which scrap', 'the motif',
   'the transfer', 'lettering', 'labels', 'shapes', 'the crest', 'care', 'the slip', 'came back', 'rescue', 'what lies behind it',
   'practice', 'shelf', 'a supply', 'irons', 'another iron', 'rules', 'in and out', 'laid up', 'pressing', 'judging',

@@ -66,7 +66,7 @@ const REQUESTS: [string, string, string, string?, string?][] = [
   ['an address that is none', 'GET', '/api/cloths/abc'],
   ['SQL in the address', 'GET', '/api/cloths/\'%3B%20drop%20table%20cloth%3B--'],
   ['a broken escape', 'GET', '/api/cloths/%E0%A4%A'],
-  ['a cloth that is not here', 'GET', `/api/cloths/${ID}`],
+  ['a fabric that is not here', 'GET', `/api/cloths/${ID}`],
   ['page zero', 'GET', '/api/cloths?page=0'],
   ['a page in words', 'GET', '/api/cloths?page=two'],
   ['ten thousand at once', 'GET', '/api/cloths?size=10000'],
@@ -91,14 +91,14 @@ const REQUESTS: [string, string, string, string?, string?][] = [
     json({ name: 'x', kind: 'household', stops: [{ label: 'a', meanC: 900, swingC: 3 }], note: '' }),
   ],
   [
-    'resin heavier than its supply', 'POST', '/api/supplies',
+    'adhesive heavier than its supply', 'POST', '/api/supplies',
     json({
       code: 'q', name: 'q', family: 'fusible', base: 'woven', baseFibre: 'cotton', massGsm: 20, thicknessMm: 0.2, resin: 'eva',
       resinGsm: 50, colourHex: '#ffffff',
     }),
   ],
   [
-    'a sew-in with resin', 'POST', '/api/supplies',
+    'a sew-in with adhesive', 'POST', '/api/supplies',
     json({
       code: 'q', name: 'q', family: 'sewIn', base: 'woven', baseFibre: 'cotton', massGsm: 20, thicknessMm: 0.2, resin: 'eva', resinGsm: 5,
       colourHex: '#ffffff',
@@ -107,7 +107,7 @@ const REQUESTS: [string, string, string, string?, string?][] = [
   ['a grade of 9', 'POST', '/api/trials', json({ ...trial, grade: 9 })],
   ['a grade of 2.5', 'POST', '/api/trials', json({ ...trial, grade: 2.5 })],
   ['pressed on the 40th', 'POST', '/api/trials', json({ ...trial, pressedAt: '2026-13-40' })],
-  ['a trial of cloth that is not here', 'POST', '/api/trials', json(trial)],
+  ['a trial of fabric that is not here', 'POST', '/api/trials', json(trial)],
   ['a recipe of another format', 'POST', '/api/trials', json({ ...trial, recipe: { ...recipe, format: 7 } })],
   ['a hold without end', 'POST', '/api/trials', '{"recipe":{"holdS":1e999}}'],
   ['a place without a name', 'POST', '/api/places', json({ hand: 'crisp' })],
@@ -119,7 +119,7 @@ const REQUESTS: [string, string, string, string?, string?][] = [
     'a place with a hand nobody knows', 'POST', '/api/places',
     json({ name: 'X', hand: 'squidgy', give: 'any', wear: 0.5, shows: true, inSeam: true, families: ['fusible'], layers: [] }),
   ],
-  ['pieces of a cloth that is not here', 'PUT', `/api/cloths/${ID}/pieces`, json({ place: 'collar', pieces: [] })],
+  ['pieces of a fabric that is not here', 'PUT', `/api/cloths/${ID}/pieces`, json({ place: 'collar', pieces: [] })],
   [
     'a piece of no length', 'PUT', `/api/cloths/${ID}/pieces`,
     json({ place: 'collar', pieces: [{ name: 'a', alongMm: 0, acrossMm: 5, count: 1 }] }),
@@ -128,7 +128,7 @@ const REQUESTS: [string, string, string, string?, string?][] = [
     'half a piece', 'PUT', `/api/cloths/${ID}/pieces`,
     json({ place: 'collar', pieces: [{ name: 'a', alongMm: 50, acrossMm: 50, count: 0.5 }] }),
   ],
-  ['a shelf for no cloth', 'GET', '/api/match/shelf?clothId=x'],
+  ['a shelf for no fabric', 'GET', '/api/match/shelf?clothId=x'],
   ['a pairing without a supply', 'GET', `/api/pairings?clothId=${ID}`],
   [
     'a wash of a swatch that is not here', 'POST', `/api/trials/${ID}/washes`,
@@ -159,7 +159,7 @@ const REQUESTS: [string, string, string, string?, string?][] = [
   ['a pull of no bond', 'GET', '/api/scale?bond=strong'],
   ['a report on nothing', 'POST', '/api/reports/window', '{}'],
   [
-    'a report on a cloth that is not here', 'POST', '/api/reports/window',
+    'a report on a fabric that is not here', 'POST', '/api/reports/window',
     json({ clothId: ID, supplyId: ID, ironId: ID, coverId: null, bed: 'padded', recipe }),
   ],
 ]

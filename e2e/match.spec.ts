@@ -24,7 +24,7 @@ test('a collar in poplin: the shelf is judged, two are compared, one goes on to 
 
   await page.getByRole('radio', { name: 'rigid', exact: true }).click()
   await page.getByRole('button', { name: /drape must be kept/ }).click()
-  await expect(page.getByTestId('clashes')).toContainText('shut each other out')
+  await expect(page.getByTestId('clashes')).toContainText('contradict each other')
   await page.getByRole('button', { name: /drape must be kept/ }).click()
   await page.getByRole('radio', { name: 'firm', exact: true }).click()
 
@@ -42,29 +42,29 @@ test('a collar in poplin: the shelf is judged, two are compared, one goes on to 
   await looked(page, 'match')
   await page.getByRole('button', { name: 'Use this' }).click()
   await expect(page).toHaveURL(/swatch/)
-  await expect(page.getByRole('combobox', { name: 'Backing' })).toContainText('Band stiff')
-  await expect(page.getByTestId('sentence')).toContainText(/hold/i, { timeout: 30_000 })
+  await expect(page.getByRole('combobox', { name: 'Interfacing' })).toContainText('Band stiff')
+  await expect(page.getByTestId('sentence')).toContainText(/press/i, { timeout: 30_000 })
 
   await page.reload()
-  await expect(page.getByTestId('sentence')).toContainText(/hold/i, { timeout: 30_000 })
+  await expect(page.getByTestId('sentence')).toContainText(/press/i, { timeout: 30_000 })
   await page.keyboard.press('2')
   await expect(page.getByTestId('first-answer')).toHaveText('Band stiff', { timeout: 20_000 })
   await expect(page.getByLabel('Piece 1: how many')).toHaveValue('40')
 })
 
-test('a cloth that takes no heat still gets an answer; a workroom adds a place of its own', async ({ page }) => {
+test('a fabric that takes no heat still gets an answer; a workroom adds a place of its own', async ({ page }) => {
   await page.goto(`${server.url}/cloth`)
   await page.getByRole('button', { name: /Fog-horn oilskin/ }).click()
   await page.keyboard.press('2')
   await page.getByRole('radio', { name: 'Placket', exact: true }).click()
   await expect(page.getByTestId('first-answer')).toHaveText('Batiste, sew-in', { timeout: 20_000 })
-  await expect(page.getByText('Sewn in: no heat, no resin.')).toBeVisible()
+  await expect(page.getByText('Sewn in: no heat, no adhesive.')).toBeVisible()
   await expect(page.getByRole('button', { name: 'Use this' })).toHaveCount(0)
 
-  await page.getByRole('button', { name: 'own place' }).click()
-  await page.getByRole('button', { name: 'Keep this place' }).click()
+  await page.getByRole('button', { name: 'add a place' }).click()
+  await page.getByRole('button', { name: 'Save place' }).click()
   await expect(page.getByText('Name: it needs a name.')).toBeVisible()
-  await page.getByLabel('A place of your own').fill('Gaiter top')
+  await page.getByLabel('Add a place').fill('Gaiter top')
   await page.keyboard.press('Enter')
   const gaiter = page.getByRole('button', { name: 'Gaiter top', exact: true })
   await expect(gaiter).toBeVisible()

@@ -14,14 +14,14 @@ const { get, cloth, jobOf, openJob, pressAll } = server
 const photo = () => sharp({ create: { width: 400, height: 300, channels: 3, background: '#9b2d30' } }).png().toBuffer()
 async function toMend(page: Page, key: string): Promise<void> {
   await page.keyboard.press(',')
-  await expect(page.getByRole('tab', { name: /Patch/ })).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByRole('tab', { name: /Mend a hole/ })).toBeVisible({ timeout: 20_000 })
   await page.keyboard.press(key)
 }
 const makingsOf = (page: Page, job: Job) => get<Makings>(page, `/api/jobs/${job.id}/makings`)
 const kindsOf = async (page: Page, job: Job) => (await makingsOf(page, job)).makings.map(m => m.work.kind)
 /** Enter is the bench's once nothing holds the focus, and takes what can be taken. */
 async function take(page: Page, may = true): Promise<void> {
-  if (may) await expect(page.getByTestId('making-bar').getByRole('button', { name: /^To / })).toBeEnabled({ timeout: 20_000 })
+  if (may) await expect(page.getByTestId('making-bar').getByRole('button', { name: /^Add to / })).toBeEnabled({ timeout: 20_000 })
   await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
   await page.keyboard.press('Enter')
 }
@@ -31,13 +31,12 @@ async function choose(page: Page, label: string, option: string | RegExp): Promi
 }
 
 test('a torn flag: the patch, its template, which scrap, how it is seen, a spare kept, and the run', async ({ page }) => {
-  test.setTimeout(180_000)
   const [job] = (await get<Listed<Job>>(page, '/api/jobs')).rows.filter(j => j.name === 'Signal flag, torn')
   await openJob(page, 'Signal flag, torn')
   await toMend(page, 'p')
   await expect(page.getByTestId('patch-says')).toContainText(/A patch of \d+ mm × \d+ mm, 9\.5 mm beyond the hole/)
-  await expect(page.getByTestId('patch-how')).toContainText('no resin meets sole or daylight')
-  await expect(page.getByTestId('stuck-recipe')).toContainText('the cover is dry after', { timeout: 20_000 })
+  await expect(page.getByTestId('patch-how')).toContainText('no adhesive meets iron or daylight')
+  await expect(page.getByTestId('stuck-recipe')).toContainText('the press cloth is dry after', { timeout: 20_000 })
   await looked(page, 'the patch')
   // At true scale on paper.
   const file = page.waitForEvent('download')
@@ -50,12 +49,12 @@ test('a torn flag: the patch, its template, which scrap, how it is seen, a spare
   await page.getByRole('radio', { name: 'Which scrap' }).click()
   await expect(page.getByTestId('scraps').getByRole('listitem').first()).toContainText('1. Bunting, end of the roll', { timeout: 20_000 })
   await looked(page, 'which scrap')
-  await page.getByText(/could not/).click()
+  await page.getByText(/do not fit/).click()
   await expect(page.getByTestId('scraps')).toContainText('Bunting, snippet: too small')
   await expect(page.getByTestId('scraps')).toContainText('Denim leg: 3.5 times as heavy')
   // Seen from three metres its pattern goes on; a plain red one shows.
   await page.getByRole('radio', { name: 'Mended' }).click()
-  await expect(page.getByTestId('seen')).toHaveText(['0.5 m: not to be seen', '1 m: not to be seen', '3 m: not to be seen'],
+  await expect(page.getByTestId('seen')).toHaveText(['0.5 m: invisible', '1 m: invisible', '3 m: invisible'],
     { timeout: 20_000 })
   await page.getByRole('radio', { name: 'Which scrap' }).click()
   await page.getByRole('button', { name: /Poplin corner/ }).click()
@@ -115,7 +114,7 @@ test('a new scrap is looked at with the camera that is not there, and ranked', a
   await openJob(page, job.name)
   await toMend(page, 'p')
   await page.getByRole('radio', { name: 'Which scrap' }).click()
-  await page.getByRole('button', { name: 'Look at it with the camera' }).click()
+  await page.getByRole('button', { name: 'Take a picture' }).click()
   await choose(page, 'Stand-in camera', 'Neckerchief dots')
   await expect(page.getByTestId('look')).toContainText(/figures of [\d.]+ mm/, { timeout: 20_000 })
   await page.getByRole('button', { name: 'Done' }).click()
@@ -125,14 +124,13 @@ test('a new scrap is looked at with the camera that is not there, and ranked', a
   await face.getByRole('combobox', { name: 'Stand-in camera' }).click()
   await page.getByRole('option', { name: 'Neckerchief dots' }).click()
   await expect(face).toContainText('figures of', { timeout: 20_000 })
-  await page.getByRole('button', { name: 'Into the box' }).click()
+  await page.getByRole('button', { name: 'Add to the scrap box' }).click()
   await expect(page.getByTestId('scraps').getByRole('listitem').first()).toContainText('1. Neckerchief end', { timeout: 20_000 })
   await expect(page.getByTestId('scraps').getByRole('listitem').first()).toContainText('break up its edge')
 })
 
 test('a badge: its first side is computed; never over a button, never a film from the front; placed and pressed by keys',
   async ({ page }) => {
-    test.setTimeout(180_000)
     const job = await jobOf(page, 'Watch jacket', ['TW-13'])
     await openJob(page, job.name)
     await toMend(page, 'm')
@@ -175,18 +173,17 @@ test('a badge: its first side is computed; never over a button, never a film fro
   })
 
 test('a transfer: no softener, no PVC, no certified wear; in circles, peeled, pressed in its run', async ({ page }) => {
-  test.setTimeout(180_000)
   const job = await jobOf(page, 'Team shirts', ['TW-13', 'TW-08'])
   await openJob(page, job.name)
   await toMend(page, 'f')
   await expect(page.getByTestId('transfer-says')).toContainText(/\d+\s+s in slow circles/, { timeout: 20_000 })
   await looked(page, 'the transfer')
   await page.getByRole('switch', { name: 'With softener' }).click()
-  await expect(page.getByTestId('unprepared')).toContainText('softener and damp keep the resin off')
+  await expect(page.getByTestId('unprepared')).toContainText('softener and damp keep the adhesive off')
   await page.getByRole('switch', { name: 'With softener' }).click()
-  await choose(page, 'Cloth', /Fog-horn oilskin/)
+  await choose(page, 'Fabric', /Fog-horn oilskin/)
   await expect(page.getByTestId('stuck-refused')).toContainText('harmful fumes', { timeout: 20_000 })
-  await choose(page, 'Cloth', 'Deck denim')
+  await choose(page, 'Fabric', 'Deck denim')
   await page.getByRole('textbox', { name: 'Wide' }).fill('90')
   await page.getByRole('textbox', { name: 'High' }).fill('70')
   await take(page)
@@ -195,20 +192,19 @@ test('a transfer: no softener, no PVC, no certified wear; in circles, peeled, pr
   expect(run.operations.map(o => [o.kind, o.motion])).toEqual([['transfer', 'circles'], ['peel', 'still']])
 })
 
-test('letters that come off: as they are set, from the back alone under a wet cover', async ({ page }) => {
-  test.setTimeout(180_000)
+test('letters that come off: as they are set, from the wrong side alone under a wet press cloth', async ({ page }) => {
   const job = await jobOf(page, 'Deck vest', ['TW-13'])
   await openJob(page, job.name)
   await toMend(page, 'l')
-  await expect(page.getByTestId('lettering-says')).toContainText('From the back only', { timeout: 20_000 })
+  await expect(page.getByTestId('lettering-says')).toContainText('From the wrong side only', { timeout: 20_000 })
   await looked(page, 'lettering')
   await page.getByRole('textbox', { name: 'Letters' }).fill('漢')
   await expect(page.getByTestId('lettering-problem')).toContainText('this typeface has no “漢”')
   await page.getByRole('textbox', { name: 'Letters' }).fill('AHOY')
   await expect(page.getByTestId('lettering-problem')).toHaveCount(0)
   await page.getByRole('button', { name: 'H', exact: true }).click()
-  await page.getByRole('radio', { name: 'Its backing' }).click()
-  await expect(page.getByRole('img', { name: 'Letters and their backing' })).toBeVisible()
+  await page.getByRole('radio', { name: 'Its interfacing' }).click()
+  await expect(page.getByRole('img', { name: 'Letters and their interfacing' })).toBeVisible()
   await take(page)
   await expect.poll(() => kindsOf(page, job)).toEqual(['lettering'])
   const { work } = (await makingsOf(page, job)).makings[0]! as Making & { work: { outlines: unknown[], lifted: number[] } }
@@ -218,7 +214,6 @@ test('letters that come off: as they are set, from the back alone under a wet co
 })
 
 test('labels are drawn as they are typed, printed mirrored, backed, pressed and peeled', async ({ page }) => {
-  test.setTimeout(180_000)
   const job = await jobOf(page, 'Crew labels', ['TW-01'])
   await openJob(page, job.name)
   await toMend(page, 'b')
@@ -229,7 +224,7 @@ test('labels are drawn as they are typed, printed mirrored, backed, pressed and 
   await names.fill('A NAME THAT IS FAR TOO LONG FOR ITS LABEL')
   await expect(page.getByTestId('labels-problem')).toContainText('mm long and the label has room for')
   await names.fill('ANNA\nBEN')
-  await choose(page, 'Backed with', /Feather nonwoven/)
+  await choose(page, 'Interfacing', /Feather nonwoven/)
   await take(page)
   await expect.poll(() => kindsOf(page, job)).toEqual(['labels'])
   const file = page.waitForEvent('download')
@@ -249,7 +244,7 @@ test('shapes for a banner: mirrored on paper, laid, sent to the cutting, and pre
   await page.getByRole('radio', { name: 'Smooth side' }).click()
   await expect(page.getByTestId('applique-how')).toContainText('traced as it is')
   await page.getByRole('radio', { name: 'Paper of a web' }).click()
-  await choose(page, 'Cloth of the shape', 'Steward poplin, white')
+  await choose(page, 'Fabric of the shape', 'Steward poplin, white')
   await expect(page.getByTestId('applique-lay')).toContainText(/m of .*Cut, then fused/, { timeout: 30_000 })
   await looked(page, 'shapes')
   await page.getByRole('button', { name: 'To the cutting' }).click()
@@ -263,7 +258,6 @@ test('shapes for a banner: mirrored on paper, laid, sent to the cutting, and pre
 
 test('a crest on jersey: one soft mesh puckers, the set proposed does not, without a layer it does; what came of it is learned',
   async ({ page }) => {
-    test.setTimeout(180_000)
     const [job] = (await get<Listed<Job>>(page, '/api/jobs')).rows.filter(j => j.name === 'Crew names and crest')
     await openJob(page, job!.name)
     await toMend(page, 'c')
@@ -271,7 +265,7 @@ test('a crest on jersey: one soft mesh puckers, the set proposed does not, witho
     await expect(says).toContainText('It puckers: Shield pulls across', { timeout: 20_000 })
     await page.getByRole('button', { name: 'Lay it' }).click()
     await expect(says).toContainText('It stays flat')
-    await expect(page.getByTestId('steps')).toContainText('Press it face down on a soft bed')
+    await expect(page.getByTestId('steps')).toContainText('Press it face down on a soft surface')
     await looked(page, 'the crest')
     await page.getByTestId('layers').getByRole('button', { name: /^Without/ }).first().click()
     await expect(says).toContainText('It puckers')
@@ -312,7 +306,7 @@ test('what cannot be is refused with a sentence naming it, and nothing is half w
     tookPct: 100, applique: false, place, keepOuts: [], count: 1, result: null }
   const bad: [object, RegExp][] = [
     [making({ ...patch, holes: [] }), /Bad one: Holes: mark at least one/],
-    [making({ ...patch, marginMm: 2 }), /Margin: 6 mm is the least/],
+    [making({ ...patch, marginMm: 2 }), /Margin: 6 mm is the smallest/],
     [making({ ...patch, holes: [{ rim: [[0, 0], [20, 20], [20, 0], [0, 20]], holes: [] }] }), /crosses itself/],
     [making({ ...patch, look: { palette: [{ hex: 'red', sharePct: 100 }], figureMm: null, tile: null } }), /six figures after a #/],
     [making({ ...patch, look: { palette: [{ hex: '#ff0000', sharePct: 100 }], figureMm: null,
@@ -340,7 +334,7 @@ test('what cannot be is refused with a sentence naming it, and nothing is half w
   const scrap = { name: 'S', clothId: null, wideMm: 100, highMm: 80, massGsm: 120, givePct: 0, washC: 40, face, back: null }
   for (const [more, sentence] of [
     [{ wideMm: 0 }, /Width/], [{ name: ' ' }, /Scrap: it needs a name/], [{ face: null }, /face/],
-    [{ clothId: randomUUID() }, /Cloth: it is not kept/],
+    [{ clothId: randomUUID() }, /Fabric: it is not kept/],
     [{ massGsm: 99_999 }, /Weight/],
   ] as const) {
     const answer = await page.request.post(`${server.url}/api/scraps`, { data: { ...scrap, ...more } })

@@ -19,7 +19,7 @@ const api = (request: APIRequestContext) => ({
 const together = <T>(n: number, work: (i: number) => Promise<T>) => Promise.all(Array.from({ length: n }, (_, i) => work(i)))
 const statuses = (answers: { status: () => number }[]) => answers.map(a => a.status()).toSorted()
 const clothBody = (code: string) => ({
-  code, name: `Cloth ${code}`, fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27,
+  code, name: `Fabric ${code}`, fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27,
   mayGetWet: true, nap: 'none', finishes: [], colourHex: '#ffffff', note: '',
 })
 async function swatchBody(request: APIRequestContext) {
@@ -39,7 +39,7 @@ async function swatchBody(request: APIRequestContext) {
   }
 }
 
-test('twelve saves of one cloth at once, over and over: one wins, eleven see both, nobody waits for a connection', async ({ request }) => {
+test('twelve saves of one fabric at once, over and over: one wins, eleven see both, nobody waits for a connection', async ({ request }) => {
   const { get, put, post } = api(request)
   const made = await (await post('/api/cloths', clothBody('SIX'))).json() as Cloth
   for (let round = 0; round < 4; round++) {
@@ -89,15 +89,15 @@ test('hand-made workroom files: each refused with a sentence, and nothing change
   const picture = { id: ids[4], createdAt: at, trialId: ids[3], stage: 'after', width: 9, height: 9 }
   const run = { id: ids[4], createdAt: at, supplyId: ids[1], fromM: 3, toM: 1, heatC: 150 }
   const cases: [object, RegExp][] = [
-    [{ trimRuns: [run] }, /a settled run in it has a figure that none can have/],
-    [{ clothFibres: [{ ...rows.clothFibres[0], sharePct: 1 }] }, /cloth H-1: Fibre shares: they make 1 %/],
+    [{ trimRuns: [run] }, /a preshrunk length in it has a figure that none can have/],
+    [{ clothFibres: [{ ...rows.clothFibres[0], sharePct: 1 }] }, /fabric H-1: Fibre shares: they make 1 %/],
     [{ trials: [{ ...rows.trials[0], overSupplyIds: [ids[5]] }] }, /layer over it that is not in it/],
     [{ photos: [{ ...picture, jpeg: '' }] }, /picture in it is empty/],
     [{ photos: [picture] }, /picture in it is empty, or not there/],
-    [{ trials: [{ ...rows.trials[0], clothId: ids[5] }] }, /a swatch in it belongs to a cloth that is not in it/],
-    [{ cloths: [...rows.cloths, { ...rows.cloths[0], code: 'H-2' }] }, /the same cloth stands in it twice/],
+    [{ trials: [{ ...rows.trials[0], clothId: ids[5] }] }, /a test swatch in it belongs to a fabric that is not in it/],
+    [{ cloths: [...rows.cloths, { ...rows.cloths[0], code: 'H-2' }] }, /the same fabric stands in it twice/],
     [{ cloths: [{ ...rows.cloths[0], note: 'a\u0000b' }] }, /character in it that cannot be kept/],
-    [{ trials: [{ ...rows.trials[0], pressedAt: '0000-01-01T00:00:00Z' }] }, /a swatch in it has a figure that none can have/],
+    [{ trials: [{ ...rows.trials[0], pressedAt: '0000-01-01T00:00:00Z' }] }, /a test swatch in it has a figure that none can have/],
   ]
   for (const [over, says] of cases) {
     const answer = await request.post(`${server.url}/api/import/workroom`, { data: file(over) })
@@ -153,12 +153,12 @@ test('measured twice at once, the mean is of both; swatches at once are all coun
   expect((await get<Cloth>(`/api/cloths/${made.id}`)).trials).toBe(20)
 })
 
-test('the same sheet of cloths twice at once is stored once; changed rows go in as a set', async ({ request }) => {
+test('the same sheet of fabrics twice at once is stored once; changed rows go in as a set', async ({ request }) => {
   const { get, post } = api(request)
   const sheet = (await (await request.get(`${server.url}/api/export/cloths`)).text()).split('\n')
   const like = sheet.find(line => line.startsWith('TW-01'))!
   const csv = (note: string) => [sheet[0], ...Array.from({ length: 400 }, (_, i) =>
-    like.replace('TW-01', `CSV-${i}`).replace('Steward poplin', 'Sheet cloth').replace('Collars and cuffs', note))].join('\n')
+    like.replace('TW-01', `CSV-${i}`).replace('Steward poplin', 'Sheet fabric').replace('Collars and cuffs', note))].join('\n')
   const [a, b] = await together(2, () => post('/api/import/cloths', { csv: csv('First'), dryRun: false }))
   const counts = [await a!.json(), await b!.json()].map(r => r.counts).toSorted((x, y) => x.new - y.new)
   expect(counts).toEqual([{ new: 0, changes: 0, same: 400, refused: 0 }, { new: 400, changes: 0, same: 0, refused: 0 }])
@@ -177,7 +177,7 @@ test('calibrations: outside what a dial can be is said; too many readings are re
     Array.from({ length: n }, (_, i) => ({ atS: i * 5, c: meanC + (i < 8 ? -40 + i * 5 : 6 * Math.sin(i / 5)) }))
   const hot = await post(`/api/irons/${iron.id}/calibrations`, { position: 1, source: 'typed', readings: trace(160, 300) })
   expect(hot.status()).toBe(422)
-  expect((await hot.json()).detail).toMatch(/240 °C is the most/)
+  expect((await hot.json()).detail).toMatch(/240 °C is the largest/)
   const many = await post(`/api/irons/${iron.id}/calibrations`, { position: 1, source: 'typed', readings: trace(5001, 150) })
   expect(many.status()).toBe(422)
   let slowestMs = 0, fitting = true

@@ -36,10 +36,9 @@ async function judge(page: Page, grade: RegExp, note: string): Promise<void> {
   await page.getByRole('radio', { name: grade }).click()
   await page.getByLabel('Note').fill(note)
 }
-const keep = (page: Page) => page.getByRole('button', { name: 'Keep this swatch' }).click()
+const keep = (page: Page) => page.getByRole('button', { name: 'Save swatch' }).click()
 
 test('reloaded in mid-press with the server away: finished, judged, pictured; all of it kept once', async ({ page }) => {
-  test.setTimeout(120_000)
   await pressing(page)
   const before = await swatchesOf(page, 'TW-01')
   await server.down()
@@ -67,7 +66,6 @@ test('reloaded in mid-press with the server away: finished, judged, pictured; al
 })
 
 test('two tabs judge the same swatch at once: it is kept once', async ({ page }) => {
-  test.setTimeout(90_000)
   await pressing(page)
   await pressThrough(page, true)
   const before = (await swatchesOf(page, 'TW-01')).length
@@ -76,14 +74,13 @@ test('two tabs judge the same swatch at once: it is kept once', async ({ page })
   await second.goto(`${server.url}/press`)
   await expect(second.getByLabel('Note')).toHaveValue('from two tabs')
   // Both at the very same moment, so that neither has heard of the other.
-  const both = await Promise.all([page, second].map(tab => tab.getByRole('button', { name: 'Keep this swatch' }).elementHandle()))
+  const both = await Promise.all([page, second].map(tab => tab.getByRole('button', { name: 'Save swatch' }).elementHandle()))
   await Promise.all(both.map(button => button!.evaluate(b => (b as HTMLElement).click())))
   await expect(page.getByTestId('trial').filter({ hasText: 'from two tabs' })).toHaveCount(1, { timeout: 20_000 })
   expect(await swatchesOf(page, 'TW-01')).toHaveLength(before + 1)
 })
 
 test('a swatch that is refused says why, is mended, and sent', async ({ page }) => {
-  test.setTimeout(90_000)
   await pressing(page)
   await pressThrough(page, true)
   await judge(page, /fingertip/, 'slipped\u0007 here')
@@ -124,7 +121,6 @@ test('what is only read while the server is away comes from the last copy, and s
 })
 
 test('a backup is made, the workroom spoiled, and restored: the same counts, and the same bytes of pictures', async ({ page }) => {
-  test.setTimeout(90_000)
   const archive = async () => filesIn(await (await page.request.get(`${server.url}/api/export/workroom`)).body())
   const pictures = (files: Map<string, Buffer>) => [...files].filter(([name]) => name.startsWith('pictures/'))
     .map(([, bytes]) => bytes.toString('base64')).toSorted()
@@ -152,7 +148,7 @@ test('a backup is made, the workroom spoiled, and restored: the same counts, and
   await page.reload()
   await newest.getByRole('button', { name: /Restore/ }).click()
   await expect(page.getByTestId('change')).toContainText(/Swatches\s*0\s*\d+/)
-  await page.getByRole('button', { name: 'Put it in place' }).click()
+  await page.getByRole('button', { name: 'Replace what is here' }).click()
   await expect(page.getByRole('status').filter({ hasText: 'are in place' })).toBeVisible()
   await expect(page.getByTestId('backups').getByRole('row').first()).toContainText('before a restore')
   const after = await archive()

@@ -15,12 +15,12 @@ export async function openPoplin(page: Page, url: string): Promise<void> {
 /** To the swatch stage, once its sentence stands there. */
 export async function toSwatch(page: Page): Promise<void> {
   await page.keyboard.press('3')
-  await expect(page.getByTestId('sentence')).toContainText(/hold/i, { timeout: 30_000 })
+  await expect(page.getByTestId('sentence')).toContainText(/press/i, { timeout: 30_000 })
 }
 
 /** All ways are worked out, whether one of them leads or the sheet does. */
 export async function waysFound(page: Page, timeout: number): Promise<void> {
-  await expect(page.getByTestId('sentence')).toContainText(/hold/i, { timeout })
+  await expect(page.getByTestId('sentence')).toContainText(/press/i, { timeout })
   await expect(page.getByText('methods…')).toHaveCount(0, { timeout })
 }
 
@@ -29,7 +29,7 @@ export async function toPress(page: Page): Promise<void> {
   await toSwatch(page)
   await expect(page.getByText('methods…')).toHaveCount(0)
   await page.getByRole('button', { name: 'Press this' }).click()
-  await expect(page.getByTestId('command')).toContainText('set the iron down')
+  await expect(page.getByTestId('command')).toContainText('then press')
 }
 
 /** Turns the dial to where the recipe wants it, and waits until the sole is there. */
@@ -46,14 +46,14 @@ export async function warmIron(page: Page): Promise<void> {
   await expect(page.getByRole('status').filter({ hasText: ': ready' })).toBeVisible({ timeout: 30_000 })
 }
 
-export const cold = (page: Page) => page.getByRole('heading', { name: 'Cold? Then try an edge.' })
+export const cold = (page: Page) => page.getByRole('heading', { name: 'Cold? Try an edge.' })
 
 /** One press of the key at every order, with Space alone, to the judging. */
 export async function pressThrough(page: Page, begun = false): Promise<void> {
   const command = page.getByTestId('command')
   if (!begun) await page.locator('body').press('Space')
   for (let step = 0; step < 10; step++) {
-    await expect(command.or(cold(page))).toHaveText(/Lift|then set down|Lay the backing|Cold/, { timeout: 30_000 })
+    await expect(command.or(cold(page))).toHaveText(/Lift|then set down|Lay the interfacing|Cold/, { timeout: 30_000 })
     if (await cold(page).isVisible()) return
     await page.locator('body').press('Space')
   }

@@ -35,13 +35,13 @@ async function savePieces(page: Page, jobId: string, pieces: object[]): Promise<
 }
 async function toPress(page: Page): Promise<void> {
   await page.keyboard.press('5')
-  await expect(page.getByRole('tab', { name: /Set-downs/ })).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByRole('tab', { name: /Positions/ })).toBeVisible({ timeout: 20_000 })
 }
 /** From the order to the run, by keys. */
 async function begin(page: Page): Promise<void> {
   await toPress(page)
   await page.keyboard.press('l')
-  await expect(page.getByRole('button', { name: /Begin the run/ })).toBeEnabled({ timeout: 40_000 })
+  await expect(page.getByRole('button', { name: /Begin session/ })).toBeEnabled({ timeout: 40_000 })
   await page.keyboard.press('Enter')
   await expect(page.getByTestId('run')).toBeVisible()
   await sent(page)
@@ -58,7 +58,7 @@ async function goOn(page: Page, until: RegExp): Promise<void> {
   for (let i = 0; i < 80; i++) {
     const words = (await now(page).textContent()) ?? ''
     if (until.test(words)) return
-    if (/^(Set down|Warm the cloth|Lift|Lay the|Turn it|Peel|Sew)/.test(words)) {
+    if (/^(Set down|Warm the fabric|Lift|Lay the|Turn it|Peel|Sew)/.test(words)) {
       await space(page)
       await expect(now(page)).not.toHaveText(words, { timeout: 20_000 })
     } else await page.waitForTimeout(60)
@@ -70,7 +70,7 @@ async function finish(page: Page): Promise<void> {
   const piece = await page.getByTestId('piece').textContent()
   for (let i = 0; i < 200 && (await page.getByTestId('piece').textContent()) === piece; i++) {
     const words = (await now(page).textContent())!
-    if (/^(Set down|Warm the cloth|Lift|Lay the|Turn it|Peel)/.test(words)) {
+    if (/^(Set down|Warm the fabric|Lift|Lay the|Turn it|Peel)/.test(words)) {
       await space(page)
       const stands = async () => `${await page.getByTestId('piece').textContent()} ${await now(page).textContent()}`
       await expect.poll(stands, { timeout: 20_000 }).not.toBe(`${piece} ${words}`)
@@ -122,29 +122,29 @@ test('three pieces by keys alone: a place missed and pressed again, one set asid
     expect((await runOf(page, job.id)).events.length).toBe(before)
 
     // The cloth is settled; then a piece of several places, one of which was missed: by its number.
-    await expect(page.getByTestId('piece')).toContainText('settle')
+    await expect(page.getByTestId('piece')).toContainText('preshrink')
     await finish(page)
     const inHand = async () => (await page.getByTestId('piece').textContent())!
     for (let piece = await inHand(); !piece.startsWith('Long band'); piece = await inHand()) {
       await page.keyboard.press('j')
       await expect(page.getByTestId('piece')).not.toHaveText(piece)
     }
-    await goOn(page, /^Set down: place 2/)
+    await goOn(page, /^Set down: position 2/)
     await expect(page.getByTestId('piece')).toContainText('Long band')
     await page.keyboard.press('1')
-    await goOn(page, /^Set down again: place 1/)
-    await expect(second.getByTestId('now')).toHaveText(/Set down again: place 1/, { timeout: 10_000 })
+    await goOn(page, /^Set down again: position 1/)
+    await expect(second.getByTestId('now')).toHaveText(/Set down again: position 1/, { timeout: 10_000 })
     // The last lift is taken back, and made again.
     await page.keyboard.press('Backspace')
     await expect(now(page)).toHaveText(/Hold still|Lift/)
-    await goOn(page, /^Set down again: place 1/)
+    await goOn(page, /^Set down again: position 1/)
     // For this one piece the hand is called away: it is set aside, and another taken.
     await page.keyboard.press('x')
     await expect(page.getByTestId('piece')).not.toContainText('Long band')
     await expect(page.getByRole('list', { name: 'Next' })).toContainText('set aside')
 
     // All the others to the end; what is cold has its edge tried.
-    for (let i = 0; i < 60 && !/All of it is pressed/.test((await now(page).textContent())!); i++) {
+    for (let i = 0; i < 60 && !/All pressed/.test((await now(page).textContent())!); i++) {
       const words = (await now(page).textContent())!
       if (await page.getByTestId('edge').isVisible()) {
         const name = (await page.getByTestId('edge').textContent())!
@@ -153,11 +153,11 @@ test('three pieces by keys alone: a place missed and pressed again, one set asid
           await page.keyboard.press('e')
         } else await page.keyboard.press('h')
         await expect(page.getByTestId('edge').filter({ hasText: name })).toBeHidden()
-      } else if (/^(Set down|Warm the cloth|Lay|Turn)/.test(words)) await goOn(page, /^(Hold|Warm it|Lift)/)
-      else if (/^(Hold|Warm it|Lift)/.test(words)) await goOn(page, /^(Set down|Warm the cloth|Lay|Turn|Nothing|All)/)
+      } else if (/^(Set down|Warm the fabric|Lay|Turn)/.test(words)) await goOn(page, /^(Hold|Warm it|Lift)/)
+      else if (/^(Hold|Warm it|Lift)/.test(words)) await goOn(page, /^(Set down|Warm the fabric|Lay|Turn|Wait|Try|All)/)
       else await page.waitForTimeout(200)
     }
-    await expect(now(page)).toHaveText('All of it is pressed')
+    await expect(now(page)).toHaveText('All pressed')
     await expect(page.getByTestId('progress')).toContainText(`${run.operations.length} of ${run.operations.length} done`)
     await sent(page)
     const { events, operations } = await runOf(page, job.id)
@@ -184,7 +184,6 @@ test('three pieces by keys alone: a place missed and pressed again, one set asid
   })
 
 test('two boards at one piece are told, one takes it over; what was told without the server arrives once', async ({ page, browser }) => {
-  test.setTimeout(120_000)
   const NAME = 'Ensign hoist'
   const drawn: Drawn[] = [['Hoist', 'flap', { wide: 130, high: 70 }], ['Fly', 'flap', { wide: 120, high: 60 }]]
   const job = await jobOf(page, NAME, 'TW-01', 'B-20', drawn)
@@ -211,15 +210,14 @@ test('two boards at one piece are told, one takes it over; what was told without
   await second.context().close()
 })
 
-test('set-downs: a keep-out, a print moved and added, another motion; kept, and proved anew', async ({ page }) => {
-  test.setTimeout(120_000)
+test('positions: a keep-out, a print moved and added, another motion; kept, and proved anew', async ({ page }) => {
   const NAME = 'Chart table cover'
   const job = await jobOf(page, NAME, 'TW-01', 'B-20', [['Top', 'mat', { long: 420, wide: 300, corner: 20 }]], { place: 'facing' })
   await openJob(page, NAME)
   await toPress(page)
   await page.keyboard.press('p')
   const cover = page.getByTestId('cover')
-  await expect(cover).toContainText(/set-downs; by its area \d+ at the least\. (100|99\.9\d) % covered/, { timeout: 40_000 })
+  await expect(cover).toContainText(/positions; by area alone, \d+ or more\. (100|99\.9\d) % covered/, { timeout: 40_000 })
   await looked(page, 'set-downs')
   // A button in the middle: what is near it cannot be reached by the whole sole.
   await page.getByRole('button', { name: 'Button', exact: true }).click()
@@ -243,17 +241,16 @@ test('set-downs: a keep-out, a print moved and added, another motion; kept, and 
   await expect.poll(async () => (await piece()).byHand.length).toBe(1)
   await page.reload()
   await expect(page.getByTestId('unreached')).toBeVisible({ timeout: 30_000 })
-  const number = Number(/^(\d+) set/.exec((await cover.textContent())!.trim())![1])
-  await page.getByRole('button', { name: 'Set-down', exact: true }).click()
-  await expect(cover).toContainText(`${number + 1} set-downs`)
-  await page.getByRole('button', { name: 'As worked out' }).click()
+  const number = Number(/^(\d+) pos/.exec((await cover.textContent())!.trim())![1])
+  await page.getByRole('button', { name: 'Position', exact: true }).click()
+  await expect(cover).toContainText(`${number + 1} positions`)
+  await page.getByRole('button', { name: 'As suggested' }).click()
   await expect(page.getByTestId('unreached')).toBeHidden({ timeout: 20_000 })
   await page.getByRole('radio', { name: 'Small circles' }).click()
-  await expect(page.getByText(/In small circles every part lies under the sole/)).toBeVisible({ timeout: 30_000 })
+  await expect(page.getByText(/In small circles every part lies under the iron/)).toBeVisible({ timeout: 30_000 })
 })
 
 test('what cannot be: no heat at all, a keep-out over everything, a job changed meanwhile, plans without sense', async ({ page }) => {
-  test.setTimeout(150_000)
   // A cloth that takes no heat is said so, and ordered nowhere.
   const cold = await get<Listed<Cloth>>(page, '/api/cloths?size=100')
   const none = cold.rows.find(c => c.fibres.some(f => f.fibre === 'pvc'))!
@@ -261,10 +258,10 @@ test('what cannot be: no heat at all, a keep-out over everything, a job changed 
   await openJob(page, 'Cold cover')
   await toPress(page)
   await page.keyboard.press('p')
-  await expect(page.getByRole('complementary', { name: 'How it is set down' }).getByRole('alert')).toBeVisible({ timeout: 40_000 })
+  await expect(page.getByRole('complementary', { name: 'How to press it' }).getByRole('alert')).toBeVisible({ timeout: 40_000 })
   await page.keyboard.press('l')
-  await expect(page.getByText(/Nothing is left to order here/)).toBeVisible()
-  await expect(page.getByRole('button', { name: /Begin the run/ })).toBeDisabled()
+  await expect(page.getByText(/Nothing to plan/)).toBeVisible()
+  await expect(page.getByRole('button', { name: /Begin session/ })).toBeDisabled()
 
   const NAME = 'Locker curtain'
   const box = { rim: [[-2000, -2000], [2000, -2000], [2000, 2000], [-2000, 2000]], holes: [] }
@@ -283,7 +280,7 @@ test('what cannot be: no heat at all, a keep-out over everything, a job changed 
   // The pieces change while the run is open: said, and planned again.
   await savePieces(page, job.id, whole)
   await page.reload()
-  await page.getByRole('tab', { name: /Order/ }).click()
+  await page.getByRole('tab', { name: /Plan/ }).click()
   await expect(page.getByTestId('changed')).toContainText('1 to press came in', { timeout: 40_000 })
   await page.getByRole('button', { name: 'Plan the rest again' }).click()
   await expect(page.getByTestId('changed')).toBeHidden({ timeout: 20_000 })
@@ -301,7 +298,7 @@ test('what cannot be: no heat at all, a keep-out over everything, a job changed 
   expect(await refused('/api/runs', { ...plan, operations: [] })).toEqual([422, 'Operations: there is nothing to press.'])
   expect(await refused('/api/runs', { ...plan, operations: [{ ...o, ironId: null }] })).toEqual([422, 'Heading: say with which iron.'])
   expect(await refused('/api/runs', { ...plan, operations: [{ ...o, prints: [] }] })).toEqual([
-    422, 'Heading: there is no place for the sole on it.',
+    422, 'Heading: there is no place for the iron on it.',
   ])
   expect((await refused('/api/runs', { ...plan, operations: [{ ...o, pieceId: randomUUID() }] }))[0]).toBe(422)
   expect((await refused('/api/runs', { ...plan, jobId: randomUUID(), operations }))[0]).toBe(404)
@@ -318,8 +315,7 @@ test('what cannot be: no heat at all, a keep-out over everything, a job changed 
   expect((await runOf(page, job.id)).events.filter(e => e.key === event.key)).toHaveLength(1)
 })
 
-test('an iron keeps what it is filled with; its sole is cleaned in a run, and the iron knows', async ({ page }) => {
-  test.setTimeout(90_000)
+test('an iron keeps what it is filled with; its iron is cleaned in a run, and the iron knows', async ({ page }) => {
   const NAME = 'Galley blind'
   await jobOf(page, NAME, 'TW-01', 'B-20', [['Slat', 'flap', { wide: 130, high: 70 }]])
   const [harbour] = await get<Iron[]>(page, '/api/irons')

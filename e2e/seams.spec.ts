@@ -10,7 +10,7 @@ const { get, cloth, jobOf, openJob, beginRun, runOf } = server
 
 async function toSeams(page: Page, key: string): Promise<void> {
   await page.keyboard.press('z')
-  await expect(page.getByRole('tab', { name: /Feature/ })).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByRole('tab', { name: /Seams and details/ })).toBeVisible({ timeout: 20_000 })
   await page.keyboard.press(key)
 }
 const makingsOf = (page: Page, job: Job) => get<Makings>(page, `/api/jobs/${job.id}/makings`)
@@ -26,8 +26,7 @@ async function pressUntil(page: Page, until: RegExp): Promise<void> {
   throw new Error(`never came to ${until}`)
 }
 
-test('a feature of any cloth: the sentence, two of three, the ring; then into the job, and pressed in its run', async ({ page }) => {
-  test.setTimeout(150_000)
+test('a feature of any fabric: the sentence, two of three, the ring; then into the job, and pressed in its run', async ({ page }) => {
   const job = await jobOf(page, 'Watch coat seams', ['TW-14'])
   await openJob(page, job.name)
   await toSeams(page, 'f')
@@ -54,7 +53,7 @@ test('a feature of any cloth: the sentence, two of three, the ring; then into th
   await expect.poll(async () => (await makingsOf(page, job)).makings.map(m => m.work.kind)).toEqual(['feature'])
   await beginRun(page)
   await page.keyboard.press('d')
-  await pressUntil(page, /Nothing to press|All of it/)
+  await pressUntil(page, /Wait: it is cooling|Try the edges|All pressed/)
   const lifts = async () => (await runOf(page, job.id)).events.filter(e => e.kind === 'lift').length
   await expect.poll(lifts, { timeout: 15_000 }).toBeGreaterThan(3)
   const run = await runOf(page, job.id)
@@ -62,20 +61,19 @@ test('a feature of any cloth: the sentence, two of three, the ring; then into th
 })
 
 test('what takes no heat is done cold, what takes no water dry', async ({ page }) => {
-  const job = await jobOf(page, 'Odd cloths', ['TW-08', 'TW-03'])
+  const job = await jobOf(page, 'Odd fabrics', ['TW-08', 'TW-03'])
   await openJob(page, job.name)
   await toSeams(page, 'f')
-  await expect(page.getByTestId('feature-says')).toContainText('No heat on this cloth')
+  await expect(page.getByTestId('feature-says')).toContainText('No heat on this fabric')
   await expect(page.getByTestId('feature-steps')).toContainText('roller')
   await expect(page.getByTestId('feature-reasons')).toContainText('gives off fumes')
-  await page.getByRole('combobox', { name: 'Cloth' }).click()
+  await page.getByRole('combobox', { name: 'Fabric' }).click()
   await page.getByRole('option', { name: 'Saloon satin, oyster' }).click()
   await expect(page.getByTestId('agents')).toContainText('heat and pressure')
   await expect(page.getByTestId('feature-reasons')).toContainText('Water or steam would mark it')
 })
 
 test('a grid is laid, one seam turned by hand, and a reload finds it; closed to a tube of five rows it cannot nest', async ({ page }) => {
-  test.setTimeout(90_000)
   const job = await jobOf(page, 'Pennant block', ['TW-01', 'TW-13'])
   await openJob(page, job.name)
   await toSeams(page, 'g')
@@ -141,12 +139,12 @@ test('a grid is read from a drawing; what does not meet or is no rectangle is na
   await page.keyboard.press('b')
   await expect(page.getByTestId('strips-say')).toContainText('5 strips of 60 mm, 4 joins')
   await looked(page, 'strips')
-  await page.getByRole('textbox', { name: 'Width of the cloth' }).fill('50')
-  await expect(page.getByRole('alert').filter({ hasText: 'Cloth: it is no wider than the strip' })).toBeVisible()
+  await page.getByRole('textbox', { name: 'Width of the fabric' }).fill('50')
+  await expect(page.getByRole('alert').filter({ hasText: 'Fabric: it is no wider than the strip' })).toBeVisible()
   await page.getByRole('radio', { name: 'Wadding' }).click()
   await expect(page.getByTestId('wadding-says')).toContainText('1 join')
   // Before cutting: soaked in, dry, cold, and its width again.
-  await page.getByRole('tab', { name: /Before/ }).click()
+  await page.getByRole('tab', { name: /Prepare fabric/ }).click()
   await expect(page.getByTestId('before-steps')).toContainText('until it has soaked in')
   await looked(page, 'before cutting')
   await page.getByRole('textbox', { name: 'Its width after' }).fill('1380')
@@ -154,18 +152,17 @@ test('a grid is read from a drawing; what does not meet or is no rectangle is na
 })
 
 test('a hem on a lined dress is pressed by keys, its lining held clear; a synthetic is refused with the other way', async ({ page }) => {
-  test.setTimeout(150_000)
   await openJob(page, 'lined dress')
   const [job] = (await get<Listed<Job>>(page, '/api/jobs')).rows.filter(j => j.name.includes('lined dress'))
   await toSeams(page, 'h')
-  const says = /0\.54 m of tape in 7 pieces; \d+\s+s a place under a damp cover/
+  const says = /0\.54 m of tape in 7 pieces; \d+\s+s a place under a damp press cloth/
   await expect(page.getByTestId('hem-says')).toContainText(says, { timeout: 20_000 })
   await expect(page.getByTestId('hem-lining')).toContainText('Saloon lining, bronze: hold it clear')
   await expect(page.getByTestId('hem-how')).toContainText('to ease along this curve')
   await looked(page, 'the hem')
   await beginRun(page)
   await page.keyboard.press('d')
-  await pressUntil(page, /Nothing to press|try its edge/)
+  await pressUntil(page, /Wait: it is cooling|Try the edges|try its edge/)
   await expect(page.getByTestId('edge')).toBeVisible({ timeout: 60_000 })
   await page.keyboard.press('h')
   await expect.poll(async () => (await runOf(page, job!.id)).events.filter(e => e.kind === 'edge').map(e => e.edge), { timeout: 15_000 })
@@ -207,11 +204,11 @@ test('what cannot be is refused with a sentence naming it, and nothing is half w
     [making({ ...grid, patches: [[0, 0, 50, 50, 0], [50, 0, 50, 50]] }), /has no colour/],
     [making({ ...grid, colours: [] }), /Colours: a patch needs one/],
     [making({ ...hem, depthMm: 0 }), /Depth/],
-    [making({ ...hem, task: 'shorten', legs: [leg] }), /Bad one: Left: it is longer than its cloth/],
+    [making({ ...hem, task: 'shorten', legs: [leg] }), /Bad one: Left: it is longer than its fabric/],
     [making({ ...hem, curve: { radiusMm: 0, turnDeg: 90 } }), /Radius/],
     [making({ ...hem, curve: { radiusMm: 500, turnDeg: -20 } }), /Turn/],
     [making({ ...hem, runs: [{ fromMm: 950, lengthMm: 20 }] }), /beyond the end/],
-    [making(hem, { clothId: randomUUID() }), /Cloth: one of them is not kept here/],
+    [making(hem, { clothId: randomUUID() }), /Fabric: one of them is not kept here/],
     [making(hem, { supplyId: randomUUID() }), /Supply: one of them is not kept here/],
     [making({ kind: 'feature', feature: 'zigzag', lengthMm: 100, count: 1 }), /Feature/],
     [making({ ...wadding, marginMm: -5 }), /Margin/],

@@ -214,7 +214,7 @@ test('saving pieces, makings or a swatch leaves the form of job and fabric as it
   expect((await ask('PUT', `/api/cloths/${c.id}`, { ...c, note: 'written meanwhile' })).status).toBe(200)
 })
 
-test('scraps, a measurement and a settling pass at once, forty times over: none is refused', async () => {
+test('scraps, a measurement and a preshrinking pass at once, forty times over: none is refused', async () => {
   const c = await cloth('TW-01')
   const scrap = {
     name: 'Left', clothId: c.id, wideMm: 200, highMm: 200, massGsm: 200, givePct: 2, washC: 30,
@@ -290,7 +290,6 @@ test('figures that no fabric has, irons of nowhere and looks that are others are
 })
 
 test('a browser database that never answers holds nothing up: the run begins, and is kept by the server', async ({ page }) => {
-  test.setTimeout(120_000)
   await page.addInitScript(() => { IDBFactory.prototype.open = () => ({}) as IDBOpenDBRequest })
   const job = await newJob('No answer')
   expect((await save(job, [await piece('Strip', 300, 100)])).status).toBe(200)
@@ -298,10 +297,10 @@ test('a browser database that never answers holds nothing up: the run begins, an
   await page.getByTestId('jobs').getByRole('listitem').filter({ hasText: 'No answer' }).getByRole('button').first().click()
   await expect(page.getByTestId('ticket')).toContainText('No answer')
   await page.getByRole('link', { name: /Press/ }).click()
-  await expect(page.getByRole('tab', { name: /Set-downs/ })).toBeVisible({ timeout: 20_000 })
-  await page.getByRole('tab', { name: /Order/ }).click()
-  await expect(page.getByRole('button', { name: /Begin the run/ })).toBeEnabled({ timeout: 40_000 })
-  await page.getByRole('button', { name: /Begin the run/ }).click()
+  await expect(page.getByRole('tab', { name: /Positions/ })).toBeVisible({ timeout: 20_000 })
+  await page.getByRole('tab', { name: /Plan/ }).click()
+  await expect(page.getByRole('button', { name: /Begin session/ })).toBeEnabled({ timeout: 40_000 })
+  await page.getByRole('button', { name: /Begin session/ }).click()
   await expect(page.getByTestId('run')).toBeVisible({ timeout: 20_000 })
   await expect.poll(async () => (await get<{ id: string }[]>(`/api/jobs/${job.id}/runs`)).length, { timeout: 20_000 }).toBe(1)
   // It says that this browser keeps nothing.

@@ -9,22 +9,22 @@ test.afterAll(() => server.down())
 
 test.use({ testIdAttribute: 'data-test' })
 
-test('a new cloth is described, compared, pressed by the clock, graded, and found again after a reload', async ({ page }) => {
+test('a new fabric is described, compared, pressed by the clock, graded, and found again after a reload', async ({ page }) => {
   await page.goto(`${server.url}/cloth`)
-  await page.getByRole('button', { name: /Describe a new cloth/ }).click()
+  await page.getByRole('button', { name: /New fabric/ }).click()
   await page.getByLabel('Name', { exact: true }).fill('Strange poplin')
   await page.getByLabel('Code').fill('E2E-1')
   await page.getByLabel('Share of fibre 1 in %').fill('60')
   await expect(page.getByText('60 %', { exact: true })).toBeVisible()
-  await page.getByRole('button', { name: 'Keep this cloth' }).click()
+  await page.getByRole('button', { name: 'Save fabric' }).click()
   await expect(page.getByText('40 % is missing')).toBeVisible()
-  await looked(page, 'a new cloth')
+  await looked(page, 'a new fabric')
 
-  await page.getByRole('button', { name: 'Another fibre' }).click()
+  await page.getByRole('button', { name: 'Add a fibre' }).click()
   await page.getByRole('combobox', { name: 'Fibre 2' }).click()
   await page.getByRole('option', { name: 'Polyester' }).click()
   await expect(page.getByTestId('limit-headline')).toContainText('150 °C')
-  await page.getByRole('button', { name: 'Keep this cloth' }).click()
+  await page.getByRole('button', { name: 'Save fabric' }).click()
   await expect(page.getByRole('heading', { name: 'Strange poplin', level: 1 })).toBeVisible()
 
   await toPress(page)
@@ -33,7 +33,7 @@ test('a new cloth is described, compared, pressed by the clock, graded, and foun
   await page.getByRole('radio', { name: /a nail is needed/ }).click()
   await page.getByRole('button', { name: 'shine' }).click()
   await page.getByLabel('Note').fill('Held on the second try.')
-  await page.getByRole('button', { name: 'Keep this swatch' }).click()
+  await page.getByRole('button', { name: 'Save swatch' }).click()
 
   await expect(page.getByTestId('trial')).toHaveCount(1)
   await page.reload()
@@ -59,7 +59,7 @@ test('the server is pulled away while pressing: the clock goes on, a reload find
   await expect.poll(() => timer.getAttribute('aria-label')).not.toBe(before)
   await pressThrough(page, true)
   await page.getByRole('radio', { name: /steady pull/ }).click()
-  await page.getByRole('button', { name: 'Keep this swatch' }).click()
+  await page.getByRole('button', { name: 'Save swatch' }).click()
   await expect(page.getByTestId('waiting')).toContainText('kept here: 1')
 
   await server.up()
@@ -70,7 +70,7 @@ test('the server is pulled away while pressing: the clock goes on, a reload find
   await expect(page.getByTestId('trial')).toHaveCount(there + 1)
 })
 
-test('two people save the same cloth: the second sees both and nothing is lost', async ({ page, browser }) => {
+test('two people save the same fabric: the second sees both and nothing is lost', async ({ page, browser }) => {
   const other = await browser.newPage()
   for (const p of [page, other]) {
     await p.goto(`${server.url}/cloth`)
@@ -79,13 +79,13 @@ test('two people save the same cloth: the second sees both and nothing is lost',
     await expect(p.getByLabel('Note')).toBeVisible()
   }
   await other.getByLabel('Note').fill('Theirs.')
-  await other.getByRole('button', { name: 'Keep this cloth' }).click()
+  await other.getByRole('button', { name: 'Save fabric' }).click()
   await expect(other.getByText('Theirs.')).toBeVisible()
   await page.getByLabel('Note').fill('Mine.')
-  await page.getByRole('button', { name: 'Keep this cloth' }).click()
+  await page.getByRole('button', { name: 'Save fabric' }).click()
   await expect(page.getByRole('alert')).toContainText('saved by someone else')
   await expect(page.getByLabel('Note')).toHaveValue('Mine.')
-  await page.getByRole('button', { name: 'Save mine over it' }).click()
+  await page.getByRole('button', { name: 'Save mine instead' }).click()
   await expect(page.getByText('Mine.')).toBeVisible()
   await other.close()
 })
@@ -101,7 +101,7 @@ test('what cannot be heated says so, and what would open it', async ({ page }) =
   await page.keyboard.press('1')
   await page.getByRole('button', { name: /Steward poplin/ }).click()
   await page.keyboard.press('3')
-  await page.getByRole('combobox', { name: 'Backing' }).click()
+  await page.getByRole('combobox', { name: 'Interfacing' }).click()
   await page.getByRole('option', { name: /Tin-box find/ }).click()
-  await expect(page.getByTestId('barred')).toContainText('no resin on its sheet')
+  await expect(page.getByTestId('barred')).toContainText('no adhesive in the maker\'s instructions')
 })

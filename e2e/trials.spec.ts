@@ -20,7 +20,6 @@ async function trial(name: string, ...args: string[]) {
 }
 
 test('hostile requests: none a fault of the server\'s own, each refused with a sentence, nothing half-written', async () => {
-  test.setTimeout(90_000)
   const { requests, faults, withoutSentence, halfRows, stillWell } = await trial('hostile', '150', '3')
   expect(requests).toBeGreaterThanOrEqual(150)
   expect([faults, withoutSentence, halfRows, stillWell]).toEqual([0, 0, 0, true])
@@ -34,6 +33,5 @@ test('slow clients hold nobody up', async () => {
 })
 
 test('killed in the middle of writing, server, script and database: the first start succeeds, nothing is lost or doubled', async () => {
-  test.setTimeout(120_000)
   expect(await trial('starts', '1')).toMatchObject({ rounds: 1, killed: 3, failedStarts: 0, lost: 0, doubled: 0 })
 })

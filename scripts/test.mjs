@@ -64,7 +64,7 @@ const [kills, cluster] = [
 /** What runs on the built server waits for it. */
 const AFTER_BUILD = new Set([kills, cluster])
 const waiting = [
-  build, step('types', local('vue-tsc'), '-b', '--noEmit'), units('plain'), step('lint', local('eslint'), '.', '--max-warnings', '0'),
+  build, step('types', ...script('types.mjs')), units('plain'), step('lint', local('eslint'), '.', '--max-warnings', '0'),
   kills, units('board'), cluster, units('database'),
   step('every benchmark in short', local('tsx'), ...TSX, 'bench/index.ts', '--short'),
   step('lists under load, in short', process.execPath, join(ROOT, 'bench/load.mjs'), '--short'),

@@ -9,7 +9,7 @@ const poplin = cloth({ id: idOf(11), name: 'Poplin' }),
 const lawn = supply({ id: idOf(21), name: 'Lawn', resin: 'polyamide', resinGsm: 12, washC: null, tumble: null, massGsm: 70 })
 const strong = supply({ id: idOf(22), name: 'Strong lawn', resin: 'hdpe', resinGsm: 14, washC: 95, tumble: 'yes', massGsm: 80 })
 const soft = supply({ id: idOf(23), name: 'Soft', resin: 'eva', resinGsm: 14, washC: null, tumble: null, massGsm: 75 })
-const braid = supply({ id: idOf(24), name: 'Braid', family: 'trim', baseFibre: 'metallisedPlastic', resin: null, resinGsm: 0 })
+const braid = supply({ id: idOf(24), name: 'Trim', family: 'trim', baseFibre: 'metallisedPlastic', resin: null, resinGsm: 0 })
 const things = (more: Partial<CareThings> = {}): CareThings => ({
   cloths: [poplin, lining], supplies: [lawn, strong, soft, braid], pieces: [], makings: [], rules: rulesSchema.parse({}), settledC: {},
   ...more,
@@ -22,7 +22,7 @@ const making = (work: Making['work'], more: Partial<Making> = {}): Making => ({
 })
 
 describe('what a garment is made of, as its care sees it', () => {
-  it('each backing on each cloth once, from the job and its pieces', () => {
+  it('each interfacing on each fabric once, from the job and its pieces', () => {
     const pieces = [{ clothId: poplin.id, backingId: lawn.id, foamId: soft.id, webId: null },
       { clothId: lining.id, backingId: lawn.id, foamId: null, webId: null }]
     const pairs = carePairs(job(), things({ pieces }))
@@ -30,7 +30,7 @@ describe('what a garment is made of, as its care sees it', () => {
     expect(new Set(pairs.map(pairKey)).size).toBe(3)
     expect(carePairs(job(null), things())).toEqual([])
   })
-  it('cloths of makings, linings, trims and what is stuck on have their say', () => {
+  it('fabrics of makings, linings, trims and what is stuck on have their say', () => {
     const motif = making({
       format: 1, kind: 'motif', item: { form: 'film', fibre: 'polyester', massGsm: 90, thicknessMm: 0.1, resin: 'eva' }, wideMm: 40,
       highMm: 40,
@@ -39,7 +39,7 @@ describe('what a garment is made of, as its care sees it', () => {
     }, { liningId: lining.id })
     const parts = careParts(job(lawn.id, [braid.id]), things({ makings: [motif], settledC: { [braid.id]: 118 } }), new Map())
     expect(parts.map(p => [p.part, p.name])).toEqual(
-      [['cloth', 'Poplin'], ['cloth', 'Lining'], ['backing', 'Lawn'], ['trim', 'Braid'], ['mend', 'Badge']])
+      [['cloth', 'Poplin'], ['cloth', 'Lining'], ['backing', 'Lawn'], ['trim', 'Trim'], ['mend', 'Badge']])
     const limits = careLimits(parts)
     expect(limits).toMatchObject({ wash: { value: 30 }, backOnly: true, iron: { value: 110 }, tumble: { value: 'no' },
       dryClean: { value: false } })
@@ -63,7 +63,7 @@ describe('what a garment is made of, as its care sees it', () => {
 })
 
 describe('washes', () => {
-  it('the sheet speaks for its resin, a repellent cloth counts, and without resin there is nothing to wash', () => {
+  it('the sheet speaks for its adhesive, a repellent fabric counts, and without adhesive there is nothing to wash', () => {
     expect(inWash(lawn, poplin)).toMatchObject({ limitC: 60, tumble: 'low', repellent: false, wear: 1 })
     expect(inWash({ ...lawn, washC: 40, tumble: 'no' }, poplin)).toMatchObject({ limitC: 40, tumble: 'no' })
     expect(inWash(lawn, { finishes: ['waterRepellent'] }, 2)).toMatchObject({ repellent: true, wear: 2 })
@@ -86,7 +86,7 @@ describe('washes', () => {
     expect(bondBefore(null)).toEqual({ bond: 1.25, from: 'model' })
     expect(bondBefore(3)).toMatchObject({ from: 'measured' })
   })
-  it('the wearer\'s iron is a household one over the cloth itself', () => {
+  it('the wearer\'s iron is a household one over the fabric itself', () => {
     expect(ironBench({ cloth: poplin, supply: lawn }, rulesSchema.parse({}))).toMatchObject(
       { iron: { kind: 'household' }, cover: null, supply: { resin: 'polyamide' } })
   })

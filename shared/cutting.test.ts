@@ -71,7 +71,7 @@ const piece = (block: string, over: Partial<JobPiece> = {}): JobPiece =>
   })
 
 describe('from a piece to what is cut', () => {
-  it('a half on the fold is cut whole, and its backing with it', () => {
+  it('a half on the fold is cut whole, and its interfacing with it', () => {
     const collar = piece('collar'),
       half = blockOf('collar')!.draw(usualMeasures(blockOf('collar')!)).seam
     const made = cutPiece(collar, ground())
@@ -81,7 +81,7 @@ describe('from a piece to what is cut', () => {
     expect(lessMm).toBeGreaterThan(4)
     expect(lessMm).toBeLessThan(6)
   })
-  it('the house says where the backing ends, the piece may say otherwise', () => {
+  it('the house says where the interfacing ends, the piece may say otherwise', () => {
     const rules = rulesSchema.parse({})
     expect(insetOf({ inset: null }, rules)).toEqual({ how: 'inside', byMm: 2 })
     expect(insetOf({ inset: null }, { ...rules, allowance: 'caught' })).toEqual({ how: 'caught' })
@@ -91,7 +91,7 @@ describe('from a piece to what is cut', () => {
     const misread = { alongPct: 90.2, acrossPct: 2, settledUpToC: null }
     expect(cutLargerPct(misread)).toEqual({ along: 0, across: 2 })
   })
-  it('what the cloth still shrinks is added; settled, or unknown, nothing is', () => {
+  it('what the fabric still shrinks is added; settled, or unknown, nothing is', () => {
     const moving = { alongPct: 2, acrossPct: 1, settledUpToC: null }
     expect([cutLargerPct(moving), cutLargerPct({ ...moving, settledUpToC: 150 }), cutLargerPct(null)]).toEqual([
       { along: 2, across: 1 },
@@ -148,7 +148,7 @@ describe('parts of a supply', () => {
 })
 
 describe('what Match is told', () => {
-  it('the backing that the pieces of a place want, whether or not one is chosen; what cannot be cut counts nothing', () => {
+  it('the interfacing that the pieces of a place want, whether or not one is chosen; what cannot be cut counts nothing', () => {
     const strip = (over: Partial<JobPiece>) => piece('strip', {
       place: 'placket', shape: { format: 1, kind: 'block', block: 'strip', measures: { long: 204, wide: 54 }, mirrored: false }, ...over,
     })
@@ -173,12 +173,12 @@ describe('what is kept of an outline', () => {
     [
       'one too small',
       { format: 1, kind: 'block', block: 'circle', measures: { across: 2 } },
-      'Across: 10 mm is the least that makes sense.',
+      'Across: 10 mm is the smallest we accept.',
     ],
     [
       'one too large',
       { format: 1, kind: 'block', block: 'circle', measures: { across: 9000 } },
-      'Across: 3000 mm is the most that makes sense.',
+      'Across: 3000 mm is the largest we accept.',
     ],
     ['a block nobody has', { format: 1, kind: 'block', block: 'sail', measures: {} }, 'Block: choose one from the list.'],
     [

@@ -53,7 +53,7 @@ describe('what a making asks for under the iron', () => {
     expect(() => operationsOfMaking(of(hem({ task: 'shorten', legs: [{ ...legs[0]!, clothMm: 890 }] })))).toThrow('Left')
     expect(operationsOfMaking(of(hem({ runs: [] })))).toEqual([])
   })
-  it('strips fold by fold, wadding join by join, cloth walk by walk', () => {
+  it('strips fold by fold, wadding join by join, fabric walk by walk', () => {
     const strips = operationsOfMaking(of({
       format: 1, kind: 'strips', wideMm: 60, aroundMm: 1000, corners: 0, clothMm: 1100, bias: false, join: 'slant', seamMm: 6,
       fold: 'double',
@@ -72,7 +72,7 @@ describe('what a making asks for under the iron', () => {
   })
 })
 
-describe('where the sole goes', () => {
+describe('where the iron goes', () => {
   it('along a line from its middle outward, its nose along it', () => {
     const prints = printsAlong([{ x0: 0, y0: 0, x1: 0, y1: 560 }], 'household')
     expect(prints.map(p => Math.round(p.y))).toEqual([280, 93, 467])
@@ -80,7 +80,7 @@ describe('where the sole goes', () => {
     // To the right is three quarters round, counter-clockwise from up.
     expect(printsAlong([{ x0: 0, y0: 0, x1: 100, y1: 0 }], 'household')).toEqual([{ x: 50, y: 0, headingDeg: 270 }])
   })
-  it('on any line, diagonal too, the sole lies along it as it is drawn', () => {
+  it('on any line, diagonal too, the iron lies along it as it is drawn', () => {
     const sole = soleOutline(soleOf('household'))
     for (let deg = 0; deg < 360; deg += 15) {
       const [dx, dy] = [Math.cos(deg * Math.PI / 180), Math.sin(deg * Math.PI / 180)]
@@ -96,14 +96,14 @@ describe('where the sole goes', () => {
     const long = Array.from({ length: 30 }, (_, i) => ({ x0: i * 50, y0: 0, x1: i * 50, y1: 9000 }))
     expect(printsAlong(long, 'household').length).toBeLessThanOrEqual(400)
   })
-  it('is drawn on the cloth about it', () => {
+  it('is drawn on the fabric about it', () => {
     const b = boundsOf(outlineAbout([{ x0: 10, y0: 0, x1: 10, y1: 200 }]))
     expect([b.wideMm, b.highMm]).toEqual([48, 248])
   })
 })
 
 describe('patches and tape', () => {
-  it('a patch is as light as its colour and as thick as its cloth', () => {
+  it('a patch is as light as its colour and as thick as its fabric', () => {
     const patches = patchesOf(grid(), () => 0.9)
     expect(patches[0]).toMatchObject({ x: 0, y: 0, wideMm: 60, highMm: 50, plyMm: 0.3 })
     expect(patches[1]!.plyMm).toBe(0.9)

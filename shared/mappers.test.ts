@@ -37,13 +37,14 @@ const trial: Trial = {
 }
 
 describe('from what is kept to what is computed with', () => {
-  it('layers over the glued one add weight and thickness, not resin', () => {
+  it('layers over the glued one add weight and thickness, not adhesive', () => {
     expect(toSupplyInput(supply(), [supply({ massGsm: 40, thicknessMm: 0.2 })])).toEqual({
       massGsm: 118, thicknessMm: 0.44, base: 'cotton', resin: 'polyamide', resinGsm: 14, grade: 'hand',
       lot: { rateFactor: 1, meltShiftC: 0 },
     })
   })
-  it('no cover is the bare sole', () => expect(toBench(cloth, supply(), iron, null, 'padded', rulesSchema.parse({})).cover).toBeNull())
+  it('no press cloth is the bare iron', () => expect(toBench(cloth, supply(), iron, null, 'padded',
+    rulesSchema.parse({})).cover).toBeNull())
   it('a label that says nothing is no label', () => {
     expect(toEvidence(cloth).label).toBeNull()
     expect(toEvidence({ ...cloth, labelIronC: 110 }).label).toEqual({ ironC: 110, steam: null })

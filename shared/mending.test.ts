@@ -111,7 +111,7 @@ describe('what a mend asks for under the iron', () => {
     expect(kinds(crest, { supplyIds: [id(31), id(32)] })).toEqual(['fuse', 'stitch', 'flatten'])
     expect(kinds(crest)).toEqual(['stitch', 'flatten'])
   })
-  it('shapes of a kind are tacked as one sheet on their own cloth, and held each by itself', () => {
+  it('shapes of a kind are tacked as one sheet on their own fabric, and held each by itself', () => {
     const all = ops(applique), [tack, , held] = all
     expect([tack!.clothId, all[5]!.clothId]).toEqual([id(12), id(13)])
     expect(areaMm2(tack!.area!)).toBeGreaterThan(3 * areaMm2(boxOf({ left: 0, right: 95, bottom: 0, top: 90 })))
@@ -128,6 +128,20 @@ describe('what a mend asks for under the iron', () => {
       { ...crest.parts[0]!, name: 'Two', stitches: 900, outline: toPayload(boxOf({ left: 100, right: 120, bottom: 0, top: 20 })) }] }
     const [one, two] = ops(twoParts).at(-1)!.keepOuts
     expect(boundsOf(two!).left - boundsOf(one!).left).toBeCloseTo(100, 3)
+    // One above the other on the design is above it on the garment, too; turned a quarter, beside it.
+    const above = (turnDeg: number) => ops({ ...crest, place: { ...place, turnDeg }, parts: [crest.parts[0]!,
+      { ...crest.parts[0]!, name: 'Two', stitches: 900, outline: toPayload(boxOf({ left: 0, right: 20, bottom: 100, top: 120 })) }] })
+      .at(-1)!.keepOuts.map(o => boundsOf(o))
+    const mid = (b: { left: number, bottom: number, wideMm: number, highMm: number }) => [b.left + b.wideMm / 2, b.bottom + b.highMm / 2]
+    const apart = (turnDeg: number) => {
+      const [a, b] = above(turnDeg).map(mid)
+      return [b![0]! - a![0]!, b![1]! - a![1]!]
+    }
+    const [aside, up] = apart(0)
+    expect(up).toBeGreaterThan(50)
+    const turned = apart(90)
+    expect(Math.hypot(...turned)).toBeCloseTo(Math.hypot(aside!, up!), 3)
+    expect([turned[0], turned[1]]).toEqual([expect.closeTo(-up!, 3), expect.closeTo(aside!, 3)])
   })
   it('eleven labels lie three across on a sheet', () => {
     expect(boundsOf(labelsBox(labels, 11))).toMatchObject({ wideMm: 3 * 58, highMm: 4 * 16 })
@@ -153,7 +167,7 @@ describe('what cannot be', () => {
     ['film from the front', motif({ item: { ...item, form: 'film' }, from: 'front' }), 'never pressed from the front'],
     ['no stitches', { ...crest, parts: [{ ...crest.parts[0]!, stitches: 0 }] }, 'at least one; with none'],
     ['a drawn shape that was not', { ...applique, shapes: [{ ...applique.shapes[0]!, kind: 'drawn' }] }, 'has no outline'],
-    ['a margin that peels', patch({ marginMm: 3 }), 'Margin: 6 mm is the least'],
+    ['a margin that peels', patch({ marginMm: 3 }), 'Margin: 6 mm is the smallest'],
     ['no label at all', { ...labels, texts: [] }, 'at least one'],
   ])('%s is refused with its sentence', (_name, work, says) => {
     const read = makingSchema.safeParse({ id: id(1), name: 'Thing', clothId: id(11), work })
@@ -181,7 +195,7 @@ describe('what core is asked', () => {
     expect(ask(patch())).toBeNull()
     expect(ask(patch(), { item: scrapCloth(scrap, null) as never, supply: null as never })).toBeNull()
   })
-  it('letters from the back alone, wet, on a paper; film never from its own side; a transfer as long as its sheet says', () => {
+  it('letters from the wrong side alone, wet, on a paper; film never from its own side; a transfer as long as its sheet says', () => {
     expect(ask(lettering)).toMatchObject({ fromItem: false, methods: ['damp'], under: 'parchment' })
     expect(ask(motif({ item: { ...item, form: 'film' } }))!.fromItem).toBe(false)
     expect(ask(motif({ from: 'inside' }))!.first).toBe('garment')
@@ -189,11 +203,11 @@ describe('what core is asked', () => {
     expect(ask(labels)).toMatchObject({ fromGarment: false, cover: 'parchment' })
     expect(ask(crest)).toBeNull()
   })
-  it('its own resin where nothing of the shelf is chosen', () => {
+  it('its own adhesive where nothing of the shelf is chosen', () => {
     expect(ask(motif(), { supply: null as never })!.glue).toMatchObject({ resin: 'polyamideLow', resinGsm: 40 })
     expect(ask(motif())!.glue.resin).toBe('polyamideWeb')
   })
-  it('a scrap of a known cloth is that cloth, of an unknown one as heavy as was said', () => {
+  it('a scrap of a known fabric is that fabric, of an unknown one as heavy as was said', () => {
     expect(scrapCloth(scrap, garment)).toMatchObject({ massGsm: 130, fibres: garment.fibres })
     expect(scrapCloth(scrap, null)).toMatchObject({ massGsm: 130, fibres: [] })
     expect(itemCloth({ ...item, form: 'felt' }).construction).toBe('felt')
@@ -217,7 +231,7 @@ describe('what of the shelf serves', () => {
     anySupply({ id: id(5), family: 'web', resin: null, resinGsm: 0 }),
     anySupply({ id: id(6), family: 'web', resin: 'polyamideWeb', massGsm: 200, washC: 60, stockM: 2 }),
   ]
-  it('what stands the wash, is no heavier than the cloth and is there comes first; what has no resin not at all', () => {
+  it('what stands the wash, is no heavier than the fabric and is there comes first; what has no adhesive not at all', () => {
     expect(suitedTo('patch', shelf, { massGsm: 120 }, 40).map(s => s.supply.id)).toEqual([id(2), id(3), id(6), id(1)])
     expect(suitedTo('patch', shelf, { massGsm: 120 }, 30).find(s => s.supply.id === id(1))!.careShort).toBe(false)
     expect(suitedTo('labels', shelf, null, 0).map(s => s.supply.id)).toEqual([id(4)])

@@ -43,13 +43,13 @@ const placedBox = (w: Placed): Outline => boxAbout(placedOutlines(w))
 export const placedAt = (w: Placed): Outline => laidAt(placedBox(w), w.place)
 export const placeFaults = (w: Placed) => faultsOf(placedAt(w), w.place.on, w.keepOuts)
 
-const KEEP_OUT_WORD = { button: 'a button', zip: 'a zip', seam: 'a thick seam', other: 'something the sole must not meet' } as const
+const KEEP_OUT_WORD = { button: 'a button', zip: 'a zip', seam: 'a thick seam', other: 'something the iron must not meet' } as const
 /** @throws RangeError where it lies over a button or the like, or off the garment */
 function placeOrThrow(w: Placed): void {
   for (const f of placeFaults(w)) {
     if (f.why === 'over')
       throw new RangeError(
-        `Place: it lies over ${KEEP_OUT_WORD[f.kind]}. That burns fingers and holds the sole off: move it, or take that off.`)
+        `Place: it lies over ${KEEP_OUT_WORD[f.kind]}. That burns fingers and holds the iron off: move it, or take that off.`)
     if (f.why === 'off') throw new RangeError(`Place: part of it lies off the ${GARMENTS[w.place.on].name.toLowerCase()}. Move it.`)
   }
 }

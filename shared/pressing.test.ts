@@ -66,7 +66,7 @@ describe('a piece as it is pressed', () => {
     expect(many.wideMm).toBeLessThanOrEqual(1100)
     expect(many.wideMm * many.highMm).toBeGreaterThan(40 * b.wideMm * b.highMm)
   })
-  it('a sole is as long and wide as its iron', () => {
+  it('an iron is as long and wide as its iron', () => {
     expect(soleOf('travel')).toEqual({ longMm: 145, wideMm: 75, pointed: true })
     expect(soleOf('heatPress').pointed).toBe(false)
   })
@@ -91,7 +91,7 @@ describe('an order', () => {
     const stitched = [operation(), operation({ id: 't', kind: 'stitch', recipe: null }), operation({ id: 'z', needs: ['t'] })]
     expect(untilSewn(stitched, new Set()).map(o => o.id)).toEqual(['a'])
   })
-  it('of a run only what is left: what lies to cool takes its place, what was begun takes what is left of it', () => {
+  it('of a run only what is left: what cools flat takes its place, what was begun takes what is left of it', () => {
     const operations = [operation(), operation({ id: 'b' }), operation({ id: 'c', needs: ['a'] }), operation({ id: 'd' })]
     const press = (op: string, print: number, atS: number) => [
       told(atS * 1000, 'down', { op, print }), told((atS + 12) * 1000, 'lift', { op }),

@@ -10,7 +10,7 @@ import { makingSchema, remedyWork, rulesSchema } from './schemas'
 const things = { cloth: cloth(), supply: supply(), iron, cover: muslin, bed: 'padded' as const, rules: rulesSchema.parse({}) }
 
 describe('signs as they are drawn', () => {
-  it('every sign that is on the cloth shows something of its own', () => {
+  it('every sign that is on the fabric shows something of its own', () => {
     const on = SIGNS.filter(s => s !== 'resinSole' && s !== 'resinBoard').map(s => JSON.stringify(SIGN_LOOK[s]))
     expect(new Set(on).size).toBe(on.length)
     expect(on).not.toContain('{}')

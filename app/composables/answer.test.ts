@@ -74,7 +74,7 @@ describe('an answer', () => {
     const { answer } = scope.run(() => useAnswer(() => of.value, () => ask(of.value), { stays: true, fault: String }))!
     waiting[0]!.answer('14 s')
     await settled()
-    of.value = 'no cloth at all'
+    of.value = 'no fabric at all'
     await nextTick()
     expect(answer.value).toBe('14 s')
     waiting[1]!.fail(new Error('no recipe'))

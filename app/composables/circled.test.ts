@@ -11,7 +11,7 @@ const outline = boxOf({ left: 0, right: 220, bottom: 0, top: 150 }), i = iron()
 const recipe = { holdS: 20, secondS: 10 } as Recipe
 const { prints } = coverPiece({ outline, sole: soleOf(i.kind), keepOuts: [], walk: 'middle' })
 
-describe('a sole that goes in circles', () => {
+describe('an iron that goes in circles', () => {
   it('held still, nothing changes', () => {
     expect(circled({ motion: 'still', outline }, recipe, prints, i)).toEqual({ recipe, share: null })
     expect(circled({ motion: 'circles', outline: null }, recipe, prints, i).share).toBeNull()

@@ -16,7 +16,7 @@ beforeEach(() => {
 afterEach(() => { vi.useRealTimers() })
 
 describe('the ring of a feature', () => {
-  it('down, lift, the other side, rest, and then it may be moved', () => {
+  it('down, lift, the other side, rest, and then you can move it', () => {
     const given = ref<FeaturePlan | null>(plan('seamOpen'))
     const scope = effectScope()
     const ring = scope.run(() => useFeatureRing(given))!

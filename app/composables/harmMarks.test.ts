@@ -11,7 +11,7 @@ describe('marks on a swatch', () => {
       expect(m.r > 0 && m.r <= 8).toBe(true)
     }
   })
-  it('a blob is closed about its point, a sole stands nose up', () => {
+  it('a blob is closed about its point, an iron stands nose up', () => {
     const path = blob(5, 100, 70, 30, 0.4),
       xs = [...path.matchAll(/[MQ ]?(\d+\.\d) (\d+\.\d)/g)].map(m => [Number(m[1]), Number(m[2])] as const)
     expect(path).toMatch(/^M.*Z$/)

@@ -37,7 +37,7 @@ beforeEach(() => {
 })
 
 describe('makings in the plan', () => {
-  it('a feature is worked out for every iron, with its set-downs along it and the seconds at the board', async () => {
+  it('a feature is worked out for every iron, with its positions along it and the seconds at the board', async () => {
     const { made, cannot } = await works([making(feature('seamOpen', 2))])
     expect(cannot).toEqual([])
     expect(made.map(w => [w.id, w.name, w.kind, w.makingId])).toEqual([
@@ -58,7 +58,7 @@ describe('makings in the plan', () => {
     // Two irons of a kind stand with the same stops: one question.
     expect(asked.filter(a => a.what === 'feature')).toHaveLength(1)
   })
-  it('its cloth is settled before anything on it is pressed', async () => {
+  it('its fabric is settled before anything on it is pressed', async () => {
     const { made } = await works([making(feature('pleat'))], new Map([[idOf(11), 'settle.x']]))
     expect(made[0]!.needs).toEqual(['settle.x'])
   })
@@ -67,7 +67,7 @@ describe('makings in the plan', () => {
     const { made } = await works([making(feature('seamOpen'))])
     expect([made[0]!.kind, made[0]!.ways, made[0]!.blocked]).toEqual(['fingers', [], null])
   })
-  it('where a touch may not be long, every place is gone over so many times', async () => {
+  it('where a press may not be long, every place is gone over so many times', async () => {
     useLibrary().cloths = [cloth({
       fibres: [{ fibre: 'polyester', sharePct: 100 }], construction: 'twill', massGsm: 240, thicknessMm: 0.5, finishes: ['gasDyedPrint'],
     })]
@@ -148,7 +148,7 @@ describe('mends in the plan', () => {
   })
   beforeEach(() => { useLibrary().supplies = [...useLibrary().supplies, web] })
 
-  it('a patch is stuck with every iron, its set-downs over its own shape', async () => {
+  it('a patch is stuck with every iron, its positions over its own shape', async () => {
     const { made } = await works([making(patch, { supplyId: idOf(26) })])
     expect(made.map(w => [w.kind, w.supplyName, w.mendRefusal])).toEqual([['patch', 'Gossamer', null]])
     for (const w of made[0]!.ways) {

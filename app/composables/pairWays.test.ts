@@ -25,7 +25,7 @@ beforeEach(() => {
 })
 const way = (kind: 'fuse' | 'tack' = 'fuse', since = 0, ways = usePairWays()) => ways.wayOf(cloth(), supply(), iron(), kind, [], since)
 
-describe('how a backing is pressed on a cloth', () => {
+describe('how an interfacing is pressed on a fabric', () => {
   it('without swatches it is worked out, from what is typical', async () => {
     const { asked: fetched } = pairings([])
     const w = await way()

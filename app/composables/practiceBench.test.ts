@@ -50,7 +50,7 @@ describe('the practice bench', () => {
     expect(p.downAtMs.value).toBeNull()
   })
 
-  it('runs five times as quick where that is wished, and a touch of the sole counts as half a second at least', async () => {
+  it('runs five times as quick where that is wished, and a press of the iron counts as half a second at least', async () => {
     const p = await begin('dryMoist')
     p.rate.value = 5
     p.choice.value = { ...bestAttempt(p.bench.value!).choice }

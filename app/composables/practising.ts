@@ -24,7 +24,7 @@ export function sheetFrom(text: string): Sheet {
   const s = read as Partial<Sheet> | null
   if (text.length > MOST_FILE || s?.format !== 'ready-cuff-practice' || s.version !== 1 || typeof s.name !== 'string'
     || !Array.isArray(s.done) || !s.done.every(isDone))
-    throw new RangeError('Sheet: this is no sheet of exercises. Nothing was changed.')
+    throw new RangeError('File: this is no file of exercises. Nothing was changed.')
   return { ...EMPTY, name: s.name.slice(0, 60), done: s.done.slice(-MOST_DONE) }
 }
 /** The best of each exercise. */
@@ -81,7 +81,7 @@ export function usePractising() {
       }
       const { cloth, supply, iron } = board
       if (!cloth || !supply?.resin || !iron) throw new RangeError(
-        'Free practice: choose a cloth and a fusible first, on the Cloth and Swatch stages.')
+        'Free practice: choose a fabric and a fusible first, on the Fabric and Swatch stages.')
       bench.value = freeBench(seed, { cloth: toClothInput(cloth), supply: toSupplyInput(supply), stops: toIronInput(iron).stops })
     } catch (error) {
       bench.value = null

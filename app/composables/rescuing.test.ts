@@ -72,7 +72,7 @@ describe('what went wrong with the piece on the board', () => {
     const { r } = await begin(rows, [run('newer', 5, null), run('older', 3, 'a')])
     expect(r.pressed.value?.missed).toBe(3)
   })
-  it('without that edge it takes the newest run of the same cloth and backing', async () => {
+  it('without that edge it takes the newest run of the same fabric and interfacing', async () => {
     const { r } = await begin([swatch(71, recipe, { grade: 2, note: 'Pressed in a run: Shirts, a.' })], [run('newer', 2, null)])
     expect(r.pressed.value?.missed).toBe(3)
   })

@@ -1,9 +1,9 @@
 import type { NextStep } from '#core/job'
 
 const STAGES = [
-  { key: 'cloth', name: 'Cloth', to: '/cloth' },
-  { key: 'match', name: 'Match', to: '/match' },
-  { key: 'swatch', name: 'Swatch', to: '/swatch' },
+  { key: 'cloth', name: 'Fabric', to: '/cloth' },
+  { key: 'match', name: 'Interfacing', to: '/match' },
+  { key: 'swatch', name: 'Test swatch', to: '/swatch' },
   { key: 'cut', name: 'Cut', to: '/cut' },
   { key: 'press', name: 'Press', to: '/press' },
   { key: 'care', name: 'Care', to: '/care' },

@@ -79,7 +79,7 @@ onMounted(async () => {
   <div class="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)_auto]">
     <a href="#work" class="skip slip" @click.prevent="main?.focus()">Skip to the work</a>
     <BoardTop @keys="keySheet = true" />
-    <div class="row-start-3 grid min-h-0 grid-cols-[64px_minmax(0,1fr)]">
+    <div class="row-start-3 grid min-h-0 grid-cols-[76px_minmax(0,1fr)]">
       <BoardDrawers />
       <main id="work" ref="main" class="min-h-0 overflow-auto" tabindex="-1">
         <div v-if="library.problem" class="m-6 slip p-6 text-lg" role="alert">

@@ -8,9 +8,9 @@ const caring = useCaring()
 type Tab = 'stands' | 'slip' | 'back'
 const tab = useKept<Tab>('care-tab', 'stands')
 const TABS = [
-  { key: 'stands' as const, name: 'What it stands', shown: KEYS.stands.shown },
-  { key: 'slip' as const, name: 'The slip', shown: KEYS.slip.shown },
-  { key: 'back' as const, name: 'Came back', shown: KEYS.cameBack.shown },
+  { key: 'stands' as const, name: 'Limits', shown: KEYS.stands.shown },
+  { key: 'slip' as const, name: 'Care card', shown: KEYS.slip.shown },
+  { key: 'back' as const, name: 'Wear and wash log', shown: KEYS.cameBack.shown },
 ]
 const to = (t: Tab) => () => { tab.value = t }
 useKeys({ stands: to('stands'), slip: to('slip'), cameBack: to('back') })
@@ -21,7 +21,7 @@ useKeys({ stands: to('stands'), slip: to('slip'), cameBack: to('back') })
     <h1 class="sr-only">Care{{ jobs.job ? `: ${jobs.job.name}` : '' }}</h1>
     <div v-if="!jobs.job" class="mx-auto mt-20 max-w-xl text-center">
       <p class="text-3xl font-semibold">Whose care?</p>
-      <p class="mt-3 text-lg">Open a job: its cloths, backings, trims and mends say together what it stands.</p>
+      <p class="mt-3 text-lg">Open a job to see its care limits.</p>
       <UButton to="/today" size="xl" class="mt-6">To today's jobs</UButton>
     </div>
     <template v-else>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Cloth } from '#shared/schemas'
 
-definePageMeta({ title: 'Cloth' })
+definePageMeta({ title: 'Fabric' })
 const library = useLibrary()
 const bench = useBench()
 /** A form that was left half-written stands open again. */
@@ -37,10 +37,10 @@ useKeys({
       <ClothView v-else-if="bench.cloth" :key="bench.cloth.id" class="pb-6" :cloth="bench.cloth" :rule="bench.blendRule"
         @change="writing = 'change'" />
       <div v-else class="mx-auto mt-16 max-w-xl text-center">
-        <h1 class="text-3xl font-semibold">Which cloth is on the board?</h1>
+        <h1 class="text-3xl font-semibold">Which fabric is on the board?</h1>
         <p class="mt-3 text-lg">Pick one from the drawer, or describe the one in your hand: its fibres, its weight, and whether it
           may get wet.</p>
-        <UButton size="xl" class="mt-6" icon="i-lucide-plus" @click="describe">Describe a cloth</UButton>
+        <UButton size="xl" class="mt-6" icon="i-lucide-plus" @click="describe">Describe a fabric</UButton>
       </div>
     </section>
   </div>

@@ -9,9 +9,9 @@ const tab = useKept<Tab>('cut-tab', 'pieces')
 const chosen = useKept<string | null>('cut-piece', null)
 const TABS = [
   { key: 'pieces' as const, name: 'Pieces', shown: KEYS.pieces.shown },
-  { key: 'lay' as const, name: 'Lay', shown: KEYS.lay.shown },
-  { key: 'sandwich' as const, name: 'Sandwich', shown: KEYS.sandwich.shown },
-  { key: 'braid' as const, name: 'Braid', shown: KEYS.braid.shown },
+  { key: 'lay' as const, name: 'Layout', shown: KEYS.lay.shown },
+  { key: 'sandwich' as const, name: 'Layers', shown: KEYS.sandwich.shown },
+  { key: 'braid' as const, name: 'Trim', shown: KEYS.braid.shown },
 ]
 useKeys({
   pieces: () => {

@@ -1,13 +1,13 @@
 <script setup lang="ts">
-definePageMeta({ title: 'In and out' })
+definePageMeta({ title: 'Import and export' })
 </script>
 
 <template>
   <div class="mx-auto max-w-5xl space-y-4 p-5">
-    <h1 class="text-2xl font-semibold">In and out</h1>
+    <h1 class="text-2xl font-semibold">Import and export</h1>
     <UnreadableBench />
-    <CsvBench what="cloths" name="Cloths" />
-    <CsvBench what="supplies" name="Shelf" />
+    <CsvBench what="cloths" name="Fabrics" />
+    <CsvBench what="supplies" name="Supplies" />
     <CsvBench what="calibrations" name="Calibrations" />
     <WorkroomBench />
   </div>

@@ -80,7 +80,7 @@ const x = (c: number) => (c - 60) / 180 * 100
             <div class="mt-1 flex gap-2">
               <UButton v-if="i.id !== bench.iron?.id" variant="outline" color="neutral"
                 @click="bench.takeIron(i.id)">Take this one in hand</UButton>
-              <UButton variant="ghost" color="neutral" icon="i-lucide-sparkles" @click="cleaned(i)">Sole is clean</UButton>
+              <UButton variant="ghost" color="neutral" icon="i-lucide-sparkles" @click="cleaned(i)">Soleplate is clean</UButton>
               <UButton variant="ghost" color="neutral" icon="i-lucide-pencil" :aria-label="`Change ${i.name}`" @click="write(i.id)">
                 Change</UButton>
             </div>

@@ -134,15 +134,15 @@ const chosen = computed(() =>
 const lead = computed(() => chosen.value[0]?.candidate ?? null)
 const nameOf = (c: { kind: string, supplies: readonly MatchSupply[] }) =>
   c.kind === 'selfCloth'
-    ? 'self cloth'
+    ? 'self fabric'
     : c.kind === 'double'
       ? `${c.supplies[0]!.name}, two layers`
       : c.supplies.map(s => s.name).join(' + ')
-const nameById = (ids: string[]) => ids.map(id => stored.value?.supplies.find(s => s.id === id)?.name ?? '').join(' + ') || 'self cloth'
+const nameById = (ids: string[]) => ids.map(id => stored.value?.supplies.find(s => s.id === id)?.name ?? '').join(' + ') || 'self fabric'
 const wants = computed(() => {
   const hand = wish.wished.hand ?? wish.place.hand
   const give = { stay: 'the give stays', stop: 'the give stops', any: '' }[wish.place.give]
-  return [hand === 'keep' ? 'the drape of the cloth' : HAND_NAME[hand], give].filter(Boolean).join('; ')
+  return [hand === 'keep' ? 'the drape of the fabric' : HAND_NAME[hand], give].filter(Boolean).join('; ')
 })
 /** A single backing that own swatches have proved here stands with its proved recipe. */
 const leadProved = computed(() => lead.value?.kind === 'single' ? provedOf.value[lead.value.supplies[0]!.id] ?? null : null)
@@ -171,9 +171,9 @@ useKeys({ take })
 
 <template>
   <div v-if="!bench.cloth" class="mx-auto mt-20 max-w-xl text-center">
-    <h1 class="text-3xl font-semibold">No cloth on the board</h1>
-    <p class="mt-3 text-lg">A backing is matched to a cloth: choose one first.</p>
-    <UButton to="/cloth" size="xl" class="mt-6">Choose a cloth</UButton>
+    <h1 class="text-3xl font-semibold">No fabric on the board</h1>
+    <p class="mt-3 text-lg">An interfacing is matched to a fabric: choose one first.</p>
+    <UButton to="/cloth" size="xl" class="mt-6">Choose a fabric</UButton>
   </div>
   <div v-else
     class="grid h-full grid-cols-[284px_minmax(0,0.950fr)_minmax(0,1.120fr)] gap-4 px-3 py-2
@@ -237,9 +237,9 @@ useKeys({ take })
               {{ recipeSentence((leadProved ?? lead.recipe)!, bench.cover?.name ?? null, bench.units) }}
               <Sourced :from="recipeFrom" />
             </template>
-            <template v-else-if="!fused">Sewn in: no heat, no resin.</template>
+            <template v-else-if="!fused">Sewn in: no heat, no adhesive.</template>
             <template
-              v-if="lead.need"> {{ lead.need.metres.toFixed(2) }}
+              v-if="lead.need">{{ ' ' }}{{ lead.need.metres.toFixed(2) }}
               m{{ lead.need.cost !== null ? `, costs ${lead.need.cost.toFixed(2)}` : '' }}<template
                 v-if="lead.need.shortM > 0">; {{ lead.need.shortM.toFixed(2) }} m are missing<template
                 v-if="shown.find(c => c.need && c.need.shortM === 0)">:

@@ -86,11 +86,11 @@ const RADIUS = 92, around = 2 * Math.PI * RADIUS
               </div>
               <p v-if="marksMm !== null" class="text-lg" data-test="marks">The marked length is now <b>{{ marksMm.toFixed(1) }} mm</b>
                 <Sourced from="measured" />. Choose how much longer to cut.
-                <UButton v-if="!answer" size="sm" variant="outline" color="neutral" @click="p.again">Another piece, settled
-                  otherwise</UButton></p>
+                <UButton v-if="!answer" size="sm" variant="outline" color="neutral" @click="p.again">Add a piece, preshrunk
+                  differently</UButton></p>
               <UButton v-if="bench.clock === 'none' || bench.clock === 'steps' || bench.key === 'braid'" size="xl" :disabled="!canJudge"
                 :loading="judging"
-                @click="p.judge">Let the bench answer <kbd class="text-base opacity-80">{{ KEYS.take.shown }}</kbd></UButton>
+                @click="p.judge">Show the answer <kbd class="text-base opacity-80">{{ KEYS.take.shown }}</kbd></UButton>
             </div>
             <div class="flex min-h-0 flex-col">
               <PracticeAnswer v-if="answer" :bench="bench" :practised="answer" />
@@ -99,8 +99,7 @@ const RADIUS = 92, around = 2 * Math.PI * RADIUS
                 <figcaption
                   class="text-lg">{{ seen.length ? `the corner after ${celsius(seen.at(-1)!.c, board.units)}` : 'the corner, untouched' }}
                 </figcaption></figure>
-              <p v-else-if="judging" class="m-auto text-lg text-muted-ink" role="status">The bench looks at it, and for the best there
-                was…</p>
+              <p v-else-if="judging" class="m-auto text-lg text-muted-ink" role="status">Checking it, and looking for the best answer…</p>
               <template v-else-if="more && lastTry">
                 <PracticeAnswer :bench="bench" :practised="lastTry" scrap />
                 <div class="mt-2 flex gap-2"><UButton size="lg" @click="p.count()">This one counts</UButton>

@@ -25,10 +25,10 @@ const hasSwatch = computed(() => press.phase !== 'none')
 const problems = computed(() => [planning.problem, run.problem].filter(p => p !== null))
 const running = computed(() => run.plan !== null && !run.closed)
 const tabs = computed(() => [
-  ...(hasSwatch.value ? [{ key: 'swatch' as const, name: 'Swatch', shown: KEYS.clock.shown }] : []),
-  { key: 'setdowns' as const, name: 'Set-downs', shown: KEYS.setdowns.shown },
-  { key: 'order' as const, name: 'Order', shown: KEYS.order.shown }, { key: 'run' as const, name: 'Run', shown: KEYS.run.shown },
-  { key: 'after' as const, name: 'After', shown: KEYS.after.shown },
+  ...(hasSwatch.value ? [{ key: 'swatch' as const, name: 'Test swatch', shown: KEYS.clock.shown }] : []),
+  { key: 'setdowns' as const, name: 'Positions', shown: KEYS.setdowns.shown },
+  { key: 'order' as const, name: 'Plan', shown: KEYS.order.shown }, { key: 'run' as const, name: 'Session', shown: KEYS.run.shown },
+  { key: 'after' as const, name: 'Results', shown: KEYS.after.shown },
 ])
 const tab = computed<Tab>({
   get: () => (hasSwatch.value && (atSwatch.value || !jobs.job) ? 'swatch' : last.value),
@@ -79,13 +79,13 @@ watch(() => run.doneCount, planning.learnt)
         <OrderBench v-else-if="tab === 'order'" :comes-for="comesFor" @begun="toRun" />
         <div v-else-if="run.unread" class="mx-auto mt-16 max-w-xl text-center" role="status">
           <p class="text-3xl font-semibold">The server is away</p>
-          <p class="mt-3 text-lg">Whether a run of this job has been begun cannot be told without it; none lies on this board. It is asked
+          <p class="mt-3 text-lg">Without it we cannot tell whether a session of this job has begun. There is none on this board. We ask
             again every few seconds.</p>
         </div>
         <div v-else-if="!run.plan" class="mx-auto mt-16 max-w-xl text-center">
-          <p class="text-3xl font-semibold">{{ run.loading ? 'Looking for the run…' : 'No run has been begun' }}</p>
-          <p class="mt-3 text-lg">Look where the sole is set down, then begin from the order.</p>
-          <UButton size="xl" class="mt-6" @click="toOrder">To the order <kbd class="text-sm opacity-80">{{ KEYS.order.shown }}</kbd>
+          <p class="text-3xl font-semibold">{{ run.loading ? 'Looking for the session…' : 'No session yet' }}</p>
+          <p class="mt-3 text-lg">Check the positions, then begin from the plan.</p>
+          <UButton size="xl" class="mt-6" @click="toOrder">Go to the plan <kbd class="text-sm opacity-80">{{ KEYS.order.shown }}</kbd>
           </UButton>
         </div>
         <RunBench v-else-if="tab === 'run' && running" />

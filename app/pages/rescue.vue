@@ -10,7 +10,7 @@ import {
 } from '#shared/words'
 
 /** What went wrong, from what is seen; one question at a time; and what can be done about it. */
-definePageMeta({ title: 'Rescue' })
+definePageMeta({ title: 'Fix a problem' })
 const bench = useBench()
 const library = useLibrary()
 const pairing = usePairing()
@@ -58,13 +58,13 @@ const told = computed(() => Object.entries(answers.value).map(([q, a]) => {
 
 <template>
   <div class="flex h-full min-h-0 flex-col gap-2 px-4 pt-2">
-    <h1 class="sr-only">Rescue: what went wrong, and what to do</h1>
+    <h1 class="sr-only">Fix a problem</h1>
     <div class="grid grid-cols-[1fr_1fr_1.3fr_auto] items-end gap-3 max-[900px]:grid-cols-2">
-      <label class="flex min-w-0 items-center gap-2"><span class="text-sm text-muted-ink">Cloth</span>
-        <USelect :model-value="bench.cloth?.id" :items="clothItems" class="w-full min-w-0" aria-label="Cloth"
+      <label class="flex min-w-0 items-center gap-2"><span class="text-sm text-muted-ink">Fabric</span>
+        <USelect :model-value="bench.cloth?.id" :items="clothItems" class="w-full min-w-0" aria-label="Fabric"
           @update:model-value="setCloth" /></label>
-      <label class="flex min-w-0 items-center gap-2"><span class="text-sm text-muted-ink">Backing</span>
-        <USelect :model-value="bench.supply?.id" :items="supplyItems" class="w-full min-w-0" aria-label="Backing"
+      <label class="flex min-w-0 items-center gap-2"><span class="text-sm text-muted-ink">Interfacing</span>
+        <USelect :model-value="bench.supply?.id" :items="supplyItems" class="w-full min-w-0" aria-label="Interfacing"
           @update:model-value="setSupply" /></label>
       <label class="flex min-w-0 items-center gap-2"><span class="shrink-0 text-sm text-muted-ink">Pressed</span>
         <USelect :model-value="trial?.id ?? UNKNOWN_PRESSING" :items="trialItems" class="w-full min-w-0" aria-label="How it was pressed"
@@ -135,7 +135,7 @@ const told = computed(() => Object.entries(answers.value).map(([q, a]) => {
           </ol>
           <article v-if="cause" class="slip p-3" data-test="remedy">
             <p v-if="!remedy" class="text-muted-ink">{{ r.patient.value ? 'Working out what can be done…'
-              : 'Choose its cloth, and what can be done is worked out.' }}</p>
+              : 'Choose its fabric, and what can be done is worked out.' }}</p>
             <template v-else-if="remedy.cannot">
               <p class="ticket text-xl font-semibold leading-tight">{{ REMEDY_NAME[remedy.key] }}</p>
               <p class="mt-1 text-lg leading-snug" data-test="cannot">{{ cannotWords(remedy.cannot, bench.units) }}</p>
@@ -144,7 +144,8 @@ const told = computed(() => Object.entries(answers.value).map(([q, a]) => {
               <div class="flex flex-wrap items-center justify-between gap-x-3 gap-y-1">
                 <p class="ticket text-xl font-semibold leading-tight">{{ REMEDY_NAME[remedy.key] }}</p>
                 <UButton v-if="jobs.job" size="lg" :icon="inJob ? 'i-lucide-check' : 'i-lucide-plus'" data-test="take" @click="take">
-                  {{ inJob ? 'In the job: press it' : `To ${jobs.job.name}` }} <kbd class="opacity-80">{{ KEYS.take.shown }}</kbd></UButton>
+                  {{ inJob ? 'In the job: press it' : `Add to ${jobs.job.name}` }}
+                  <kbd class="opacity-80">{{ KEYS.take.shown }}</kbd></UButton>
               </div>
               <ol class="mt-1 list-outside list-decimal space-y-0.5 pl-6 text-[17px] leading-snug">
                 <li v-for="(s, i) in remedySteps(remedy, bench.units)" :key="i">{{ s }}</li></ol>
@@ -159,8 +160,8 @@ const told = computed(() => Object.entries(answers.value).map(([q, a]) => {
               <LengthField label="High" :least-mm="5" :most-mm="3000" :model-value="size.highMm"
                 @update:model-value="v => (size.highMm = v)" />
             </div>
-            <p v-else-if="!jobs.job && remedy && !remedy.cannot" class="mt-2 text-sm text-muted-ink">Open its job on Today, and this is
-              pressed in its run, and how it went is remembered.</p>
+            <p v-else-if="!jobs.job && remedy && !remedy.cannot" class="mt-2 text-sm text-muted-ink">Open its job on Today to press this
+              in its session; we remember how it went.</p>
           </article>
         </template>
         <div v-if="ofJob.length" class="border-t border-dashed border-seam pt-2" data-test="remedies">

@@ -1,15 +1,16 @@
 <script setup lang="ts">
 /** Pressing while making: features of any cloth, grids of patches, hems, strips and wadding, what is done before the knife. */
-definePageMeta({ title: 'Seams' })
+definePageMeta({ title: 'Seams & hems' })
 const jobs = useJobs()
 const makings = useMakings()
 type Tab = 'feature' | 'grid' | 'hem' | 'strips' | 'before'
 const tab = useKept<Tab>('seams-tab', 'feature')
 const TABS = [
-  { key: 'feature' as const, name: 'Feature', shown: KEYS.feature.shown }, { key: 'grid' as const, name: 'Grid', shown: KEYS.grid.shown },
-  { key: 'hem' as const, name: 'Hem', shown: KEYS.hem.shown },
-  { key: 'strips' as const, name: 'Strips, wadding', shown: KEYS.strips.shown },
-  { key: 'before' as const, name: 'Before cutting', shown: KEYS.before.shown },
+  { key: 'feature' as const, name: 'Seams and details', shown: KEYS.feature.shown }, { key: 'grid' as const, name: 'Patchwork',
+    shown: KEYS.grid.shown },
+  { key: 'hem' as const, name: 'Hems', shown: KEYS.hem.shown },
+  { key: 'strips' as const, name: 'Strips, binding, batting', shown: KEYS.strips.shown },
+  { key: 'before' as const, name: 'Prepare fabric', shown: KEYS.before.shown },
 ]
 const to = (t: Tab) => () => { tab.value = t }
 useKeys({ feature: to('feature'), grid: to('grid'), hem: to('hem'), strips: to('strips'), before: to('before') })
@@ -18,7 +19,7 @@ watch(() => jobs.job?.id, () => { void makings.load() }, { immediate: true })
 
 <template>
   <div class="flex h-full min-h-0 flex-col pt-2">
-    <h1 class="sr-only">Seams{{ jobs.job ? `: ${jobs.job.name}` : '' }}</h1>
+    <h1 class="sr-only">Seams & hems{{ jobs.job ? `: ${jobs.job.name}` : '' }}</h1>
     <NewerSlip v-if="makings.theirs" :problem="makings.problem" class="mx-4" @over="makings.overThem" @take="makings.takeTheirs">
       Stored now: {{ makings.theirs.makings.map(m => m.name).join(', ') || 'nothing' }}.</NewerSlip>
     <BenchTabs v-model="tab" :tabs="TABS" label="Pressing while making" class="min-h-0">

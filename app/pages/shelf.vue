@@ -5,7 +5,7 @@ import { toLotReading } from '#shared/mappers'
 import { FAMILIES, type Supply } from '#shared/schemas'
 import { BASE_NAME, FAMILY_NAME, leafletWords } from '#shared/words'
 
-definePageMeta({ title: 'Shelf' })
+definePageMeta({ title: 'Supplies' })
 const library = useLibrary()
 const bench = useBench()
 const ALL = 'all'
@@ -13,7 +13,7 @@ const family = ref<string>(ALL)
 const stocked = ref(false)
 const gives = ref(false)
 const resin = ref<string>(ALL)
-const resinItems = [{ label: 'any resin', value: ALL }, ...RESIN_KEYS.map(k => ({ label: RESINS[k].name, value: k as string }))]
+const resinItems = [{ label: 'any adhesive', value: ALL }, ...RESIN_KEYS.map(k => ({ label: RESINS[k].name, value: k as string }))]
 const filters = computed(() => ({
   family: family.value === ALL ? undefined : family.value, stocked: stocked.value || undefined, gives: gives.value || undefined,
   resin: resin.value === ALL ? undefined : resin.value,
@@ -53,16 +53,16 @@ const doubtful = (s: Supply) => toLotReading(s)?.state === 'contradicts' || shee
     </template>
     <template v-else>
       <div ref="search" class="flex flex-wrap items-center gap-3">
-        <UInput v-model="q" icon="i-lucide-search" size="xl" class="w-64" placeholder="Find on the shelf  ( / )"
-          aria-label="Find on the shelf" />
+        <UInput v-model="q" icon="i-lucide-search" size="xl" class="w-64" placeholder="Find a supply  ( / )"
+          aria-label="Find a supply" />
         <USelect v-model="family"
           :items="[{ label: 'everything', value: ALL }, ...FAMILIES.map(f => ({ label: FAMILY_NAME[f], value: f as string }))]"
           class="w-56" aria-label="Family" />
-        <USelect v-model="resin" :items="resinItems" class="w-52" aria-label="Only this resin" />
+        <USelect v-model="resin" :items="resinItems" class="w-52" aria-label="Only this adhesive" />
         <UCheckbox v-model="stocked" label="in stock" />
         <UCheckbox v-model="gives" label="gives" />
-        <span class="text-muted-ink">{{ page?.total ?? 0 }}{{ page?.total === 200 ? ' and more' : '' }} on the shelf</span>
-        <UButton size="lg" class="ml-auto" icon="i-lucide-plus" @click="write">A new supply</UButton>
+        <span class="text-muted-ink">{{ page?.total ?? 0 }}{{ page?.total === 200 ? ' and more' : '' }} in stock</span>
+        <UButton size="lg" class="ml-auto" icon="i-lucide-plus" @click="write">New supply</UButton>
       </div>
       <p v-if="problem" class="mt-3 font-semibold text-alert" role="alert">{{ problem }}</p>
       <ul class="mt-4 grid grid-cols-3 gap-3 max-[1000px]:grid-cols-2">
@@ -76,7 +76,7 @@ const doubtful = (s: Supply) => toLotReading(s)?.state === 'contradicts' || shee
                 <Sourced :from="s.leaflet === 'maker' ? 'maker' : 'typical'" />
               </span>
               <span class="block text-sm">
-                {{ s.resin ? RESINS[s.resin].name : s.family === 'fusible' ? 'resin not known' : 'no resin' }}
+                {{ s.resin ? RESINS[s.resin].name : s.family === 'fusible' ? 'adhesive not known' : 'no adhesive' }}
                 <Sourced v-if="s.resin" :from="s.resinOrigin" />
               </span>
               <span class="block text-sm" :class="s.stockM > 0 ? '' : 'text-alert'">
@@ -87,7 +87,7 @@ const doubtful = (s: Supply) => toLotReading(s)?.state === 'contradicts' || shee
                 {{ leafletWords(leafletOfSupply(s)!, bench.units) }}
                 <Sourced from="maker" />
               </span>
-              <span v-if="doubtful(s)" class="block text-sm text-alert">look at its sheet again</span>
+              <span v-if="doubtful(s)" class="block text-sm text-alert">check the maker's instructions again</span>
             </span>
           </button>
         </li>

@@ -3,7 +3,7 @@ import { BED_KIND_KEYS, BED_KINDS, FIBRES, RESINS } from '#core/materials'
 import { clothLimit, limitingFibres } from '#core/limit'
 import { chooseWay, courseOf, evaluate, METHODS, pressedS, resinOf, type Recipe, type Way } from '#core/recipe'
 import { toEvidence, toIronInput, toRecipe } from '#shared/mappers'
-import { recipeSentence, scorePartWords, tackSentence, whySentence, blockedSentence } from '#shared/words'
+import { recipeHeadline, recipeSteps, scorePartWords, tackSentence, whySentence, blockedSentence } from '#shared/words'
 
 definePageMeta({ title: 'Swatch' })
 const library = useLibrary()
@@ -12,8 +12,8 @@ const press = usePress()
 const router = useRouter()
 
 const TABS = [
-  { key: 'ways', name: 'Ways', shown: KEYS.ways.shown }, { key: 'window', name: 'Window', shown: KEYS.map.shown },
-  { key: 'plan', name: 'Plan', shown: KEYS.plan.shown }, { key: 'history', name: 'History', shown: KEYS.history.shown },
+  { key: 'ways', name: 'Methods', shown: KEYS.ways.shown }, { key: 'window', name: 'Safe window', shown: KEYS.map.shown },
+  { key: 'plan', name: 'Test plan', shown: KEYS.plan.shown }, { key: 'history', name: 'History', shown: KEYS.history.shown },
 ] as const
 const tab = useKept<(typeof TABS)[number]['key']>('swatch-tab', 'ways')
 const pairing = usePairing()
@@ -89,7 +89,7 @@ const supplyItems = computed(() =>
   })),
 )
 const ironItems = computed(() => library.irons.map(i => ({ label: i.name, value: i.id })))
-const coverItems = computed(() => [...library.covers.map(c => ({ label: c.name, value: c.id })), { label: 'Bare sole', value: 'bare' }])
+const coverItems = computed(() => [...library.covers.map(c => ({ label: c.name, value: c.id })), { label: 'Bare iron', value: 'bare' }])
 const bedItems = BED_KIND_KEYS.map(k => ({ label: BED_KINDS[k].name, value: k }))
 const supplyId = computed({ get: () => bench.supply?.id, set: v => v && bench.takeSupply(v) })
 const ironId = computed({ get: () => bench.iron?.id, set: (v) => { bench.chosen.ironId = v ?? null; bench.chosen.way = null } })
@@ -139,27 +139,27 @@ function pressBySheet(): void {
 
 <template>
   <div v-if="!bench.cloth" class="mx-auto mt-20 max-w-xl text-center">
-    <h1 class="text-3xl font-semibold">No cloth on the board</h1>
-    <p class="mt-3 text-lg">A swatch needs a cloth first.</p>
-    <UButton to="/cloth" size="xl" class="mt-6">Choose a cloth</UButton>
+    <h1 class="text-3xl font-semibold">No fabric on the board</h1>
+    <p class="mt-3 text-lg">A swatch needs a fabric first.</p>
+    <UButton to="/cloth" size="xl" class="mt-6">Choose a fabric</UButton>
   </div>
   <div v-else class="flex min-h-full flex-col gap-1.5 px-3 py-1.5">
     <div class="grid grid-cols-[1.5fr_1fr_1fr_1fr] gap-3 max-[900px]:grid-cols-2">
       <label class="flex min-w-0 items-center gap-2">
-        <span class="text-sm text-muted-ink">Backing</span>
-        <USelect v-model="supplyId" :items="supplyItems" class="w-full min-w-0" aria-label="Backing" />
+        <span class="text-sm text-muted-ink">Interfacing</span>
+        <USelect v-model="supplyId" :items="supplyItems" class="w-full min-w-0" aria-label="Interfacing" />
       </label>
       <label class="flex min-w-0 items-center gap-2">
         <span class="text-sm text-muted-ink">Iron</span>
         <USelect v-model="ironId" :items="ironItems" class="w-full" aria-label="Iron" />
       </label>
       <label class="flex min-w-0 items-center gap-2">
-        <span class="text-sm text-muted-ink">Cover</span>
-        <USelect v-model="coverId" :items="coverItems" class="w-full" aria-label="Cover" />
+        <span class="text-sm text-muted-ink">Press cloth</span>
+        <USelect v-model="coverId" :items="coverItems" class="w-full" aria-label="Press cloth" />
       </label>
       <label class="flex min-w-0 items-center gap-2">
-        <span class="text-sm text-muted-ink">Bed</span>
-        <USelect v-model="bench.chosen.bed" :items="bedItems" class="w-full" aria-label="Bed" />
+        <span class="text-sm text-muted-ink">Pressing surface</span>
+        <USelect v-model="bench.chosen.bed" :items="bedItems" class="w-full" aria-label="Pressing surface" />
       </label>
     </div>
 
@@ -174,27 +174,29 @@ function pressBySheet(): void {
     <template v-else>
       <div class="slip flex items-center gap-5 px-4 py-1.5">
         <div v-if="atBoard" class="flex-1">
-          <p class="ticket text-[1.4rem] font-semibold leading-tight" data-test="sentence">
-            {{ recipeSentence(atBoard, bench.cover?.name ?? null, bench.units) }}</p>
+          <p class="ticket text-[1.9rem] font-semibold leading-tight" data-test="recipe">{{ recipeHeadline(atBoard, bench.units) }}</p>
+          <ol class="flex flex-wrap gap-x-4 text-[1.05rem] leading-snug" data-test="sentence" aria-label="Recipe">
+            <li v-for="(step, i) in recipeSteps(atBoard, bench.cover?.name ?? null, bench.units)" :key="i">
+              <b class="tabular-nums">{{ i + 1 }}</b> {{ step }}</li></ol>
           <div class="mt-0.5 text-sm text-muted-ink"><ProofBadge v-if="proof" :proof="proof" />
             <UButton v-if="proof?.state === 'stale' && canTake(proof.trial.id)" size="xs" variant="outline" color="neutral"
-              class="mx-1 min-h-8" @click="takeProved(proof.trial.id)">take the proved one</UButton>
-            <template v-if="proof?.state === 'none' && fromSheet">{{ ' ' }}Carried over from its sheet <Sourced from="maker"
+              class="mx-1 min-h-8" @click="takeProved(proof.trial.id)">use the proved recipe</UButton>
+            <template v-if="proof?.state === 'none' && fromSheet">{{ ' ' }}Carried over from the maker's instructions <Sourced from="maker"
             />.</template>
             <template v-if="!pinned && !proved && tab === 'ways' && chosen?.margins && chosen.course">
               {{ ' ' }}{{ whySentence(chosen.margins, chosen.course.flags, bench.units) }}</template>
             <details v-if="!pinned && !proved && chosen?.parts.length" class="ml-1 inline-block align-top" data-test="score">
-              <summary class="cursor-pointer underline">why this one</summary>
+              <summary class="cursor-pointer underline">why this method</summary>
               <span v-for="p in chosen.parts.filter(x => x.points !== 0)" :key="p.key" class="mr-3 whitespace-nowrap">
                 {{ scorePartWords(p, bench.units) }}</span><Sourced from="model" /></details>
           </div>
         </div>
         <div v-else-if="done" class="flex-1">
-          <p class="ticket text-2xl font-semibold text-alert">No way of pressing bonds this safely.</p>
-          <p v-if="!openers" class="text-lg">Looking for what would open it…</p>
+          <p class="ticket text-2xl font-semibold text-alert">No method bonds this safely.</p>
+          <p v-if="!openers" class="text-lg">Looking for what would make it safe…</p>
           <OpenerList v-else :openers="openers" class="mt-1 text-lg" data-test="openers" />
         </div>
-        <p v-else class="flex-1 text-lg text-muted-ink">Comparing dry and moist, from the back and from the face…</p>
+        <p v-else class="flex-1 text-lg text-muted-ink">Comparing methods: dry and moist, from the wrong side and the right side…</p>
         <UButton size="xl" trailing-icon="i-lucide-arrow-right" :disabled="!atBoard" class="min-h-16 text-xl"
           @click="toPress">Press this</UButton>
       </div>
@@ -208,7 +210,7 @@ function pressBySheet(): void {
         {{ tackSentence(tack.recipe, bench.units) }}
         <Sourced from="model" />
       </p>
-      <BenchTabs v-model="tab" :tabs="TABS" label="The swatch bench">
+      <BenchTabs v-model="tab" :tabs="TABS" label="Test swatch">
         <template #more="{ tab: t }">
           <span v-if="t.key === 'history' && pairing.total" class="text-sm font-normal text-muted-ink">{{ pairing.total }}</span>
         </template>

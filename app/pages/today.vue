@@ -51,11 +51,12 @@ useDigits({ does: 'Open a job at what is next', from: 1, upTo: 9, act: (n) => {
         <Choices v-model="jobs.shown" :options="LISTS" label="Which jobs" class="flex gap-1" />
         <span v-if="jobs.page" class="text-lg text-muted-ink">{{ jobs.page.total }}</span>
         <UButton size="lg" class="ml-auto" icon="i-lucide-plus" @click="write('new')">
-          A new job <kbd class="text-sm opacity-80">{{ KEYS.fresh.shown }}</kbd></UButton>
+          New job <kbd class="text-sm opacity-80">{{ KEYS.fresh.shown }}</kbd></UButton>
       </div>
       <p v-if="jobs.problem" class="mt-3 font-semibold text-alert" role="alert">{{ jobs.problem }}</p>
       <p v-if="jobs.page && !rows.length" class="mt-12 text-center text-xl text-muted-ink">
-        {{ jobs.shown === 'done' ? 'Nothing is done yet.' : 'Nothing in hand. Write a job: what it is, for when, and of which cloth.' }}</p>
+        {{ jobs.shown === 'done' ? 'Nothing is done yet.'
+          : 'No jobs yet. Add one: what it is, for when, and of which fabric.' }}</p>
       <DueStrip @open="openDue" />
       <ol class="mt-3" data-test="jobs">
         <li v-for="({ job, next, late }, i) in rows" :key="job.id"
@@ -93,7 +94,7 @@ useDigits({ does: 'Open a job at what is next', from: 1, upTo: 9, act: (n) => {
               @click="go(job)">{{ nextWords(next.step) }}</UButton>
             <UButton variant="ghost" color="neutral" icon="i-lucide-pencil" :aria-label="`Change ${job.name}`"
               @click="write(job.id)" />
-            <UButton v-if="job.done" size="lg" variant="outline" color="neutral" @click="jobs.finish(job, false)">Take it up again</UButton>
+            <UButton v-if="job.done" size="lg" variant="outline" color="neutral" @click="jobs.finish(job, false)">Pick it up again</UButton>
             <UButton v-else variant="ghost" color="neutral" icon="i-lucide-check" :aria-label="`${job.name} is done`"
               @click="jobs.finish(job, true)" />
           </div>

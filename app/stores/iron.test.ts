@@ -16,7 +16,7 @@ const pass = (s: number) => {
 }
 
 describe('the iron in its rest', () => {
-  it('is cold and off until its dial is turned, then warms to its stop', () => {
+  it('is cold and off until its dial is turned, then warms to its setting', () => {
     const iron = useIron()
     expect([iron.state, iron.stopIndex, Math.round(iron.soleC)]).toEqual(['off', null, 20])
     iron.setStop(1)
@@ -79,24 +79,26 @@ describe('the bench', () => {
     expect([bench.supply!.id, bench.iron!.name, bench.cover!.kind]).toEqual([idOf(21), 'Harbour', 'muslin'])
     expect(bench.bench!.supply.resin).toBe('polyamide')
   })
-  it('a house that presses sturdy cotton bare does, unless a cover is chosen; a light or a mixed cloth is covered all the same', () => {
-    const bench = useBench(), library = useLibrary()
-    bench.chosen.clothId = idOf(11)
-    library.workshop = { ...library.workshop!, rules: { ...library.workshop!.rules, cover: 'sturdyBare' } }
-    expect(bench.cover).toBeNull()
-    bench.chosen.coverId = idOf(41)
-    expect(bench.cover!.kind).toBe('muslin')
-    bench.chosen.coverId = null
-    library.keepCloth({ ...bench.cloth!, massGsm: 99 })
-    expect(bench.cover!.kind).toBe('muslin')
-    library.keepCloth({ ...bench.cloth!, massGsm: 100, fibres: [{ fibre: 'cotton', sharePct: 60 }, { fibre: 'polyester', sharePct: 40 }] })
-    expect(bench.cover!.kind).toBe('muslin')
-    library.keepCloth({ ...bench.cloth!, fibres: [{ fibre: 'cotton', sharePct: 60 }, { fibre: 'linen', sharePct: 40 }] })
-    expect(bench.cover).toBeNull()
-    bench.chosen.coverId = 'bare'
-    expect(bench.cover).toBeNull()
-  })
-  it('another backing forgets the way that was chosen for the last', () => {
+  it('a house that presses sturdy cotton bare does, unless a press cloth is chosen; a light or a mixed fabric is covered all the same',
+    () => {
+      const bench = useBench(), library = useLibrary()
+      bench.chosen.clothId = idOf(11)
+      library.workshop = { ...library.workshop!, rules: { ...library.workshop!.rules, cover: 'sturdyBare' } }
+      expect(bench.cover).toBeNull()
+      bench.chosen.coverId = idOf(41)
+      expect(bench.cover!.kind).toBe('muslin')
+      bench.chosen.coverId = null
+      library.keepCloth({ ...bench.cloth!, massGsm: 99 })
+      expect(bench.cover!.kind).toBe('muslin')
+      library.keepCloth({ ...bench.cloth!, massGsm: 100, fibres: [{ fibre: 'cotton', sharePct: 60 }, { fibre: 'polyester',
+        sharePct: 40 }] })
+      expect(bench.cover!.kind).toBe('muslin')
+      library.keepCloth({ ...bench.cloth!, fibres: [{ fibre: 'cotton', sharePct: 60 }, { fibre: 'linen', sharePct: 40 }] })
+      expect(bench.cover).toBeNull()
+      bench.chosen.coverId = 'bare'
+      expect(bench.cover).toBeNull()
+    })
+  it('another interfacing forgets the way that was chosen for the last', () => {
     const bench = useBench()
     bench.chosen.way = 'steam'
     bench.takeSupply(idOf(22), [idOf(21)])

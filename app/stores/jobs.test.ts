@@ -15,7 +15,7 @@ const PUT = `PUT /api/jobs/${idOf(51)}`
 beforeEach(() => layOut())
 
 describe('opening a job', () => {
-  it('lays the cloth that is furthest back on the board, with its backing', async () => {
+  it('lays the fabric that is furthest back on the board, with its interfacing', async () => {
     const two = job({
       cloths: [
         { clothId: idOf(11), place: 'collar', supplyId: idOf(22) }, { clothId: idOf(12), place: null, supplyId: null },
@@ -41,7 +41,7 @@ describe('opening a job', () => {
     expect(asked).toHaveLength(2)
     expect(useBench().cloth!.name).toBe('Far')
   })
-  it('a cloth of another job puts it aside; its own do not', async () => {
+  it('a fabric of another job puts it aside; its own do not', async () => {
     const jobs = useJobs(),
       bench = useBench()
     await jobs.open(
@@ -152,7 +152,7 @@ describe('wishes', () => {
     await new Promise(done => setTimeout(done, 20))
     expect(asked.map(a => a.body)).toMatchObject([{ washC: 30, dryClean: true }, { cloths: [{ place: 'collar' }] }])
   })
-  it('without a job they belong to the cloth, and another cloth begins without them', () => {
+  it('without a job they belong to the fabric, and another fabric begins without them', () => {
     const wish = useWish(), bench = useBench()
     useLibrary()
     bench.chosen.clothId = idOf(11)

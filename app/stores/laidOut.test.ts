@@ -16,7 +16,7 @@ const refused = () => vi.stubGlobal('$fetch', () => Promise.reject(Object.assign
 })))
 
 describe('what lies on the board', () => {
-  it('without a choice a fusible with resin and the first iron lie there; what is chosen takes their place', () => {
+  it('without a choice a fusible with adhesive and the first iron lie there; what is chosen takes their place', () => {
     const bench = useBench(), library = useLibrary()
     library.supplies = [supply({ id: idOf(23), family: 'sewIn', resin: null }), supply(), supply({ id: idOf(22) })]
     expect([bench.cloth, bench.supply!.id, bench.iron!.id, bench.bench]).toEqual([null, idOf(21), idOf(31), null])
@@ -34,7 +34,7 @@ describe('what lies on the board', () => {
     ['sturdy cotton', {}, true], ['just sturdy enough', { massGsm: 100 }, true], ['thin', { massGsm: 99 }, false],
     ['of unknown fibre', { fibres: [] }, false], ['finished', { finishes: ['puCoat' as const] }, false],
     ['with a synthetic in it', { fibres: mixed }, false],
-  ])('the house lets the sole meet sturdy cotton and linen bare: %s', (_, more, bare) => {
+  ])('the house lets the iron meet sturdy cotton and linen bare: %s', (_, more, bare) => {
     const bench = useBench(), library = useLibrary()
     library.workshop = { ...library.workshop!, rules: rulesSchema.parse({ cover: 'sturdyBare' }) }
     library.cloths = [cloth(more)]
@@ -104,7 +104,7 @@ describe('the scrap box', () => {
   })
 })
 
-describe('what is wished of a backing', () => {
+describe('what is wished of an interfacing', () => {
   it('stands by fabric and place on this board, and is forgotten for the oldest once there are many', () => {
     const wish = useWish(), bench = useBench()
     bench.chosen.clothId = idOf(11)

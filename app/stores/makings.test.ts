@@ -87,7 +87,7 @@ describe('makings of the open job', () => {
     const makings = await opened()
     makings.add(making(61, 'Pleats', -3))
     await later()
-    expect([makings.problem, makings.bad]).toEqual(['Length: 5 mm is the least that makes sense.', 0])
+    expect([makings.problem, makings.bad]).toEqual(['Length: 5 mm is the smallest we accept.', 0])
     expect(asked.some(a => a.what === PUT)).toBe(false)
     makings.put(making(61, 'Pleats', 300))
     await later()
@@ -97,14 +97,14 @@ describe('makings of the open job', () => {
     standIn({
       [GET]: () => ({ makings: [], version: 0 }),
       [PUT]: () => {
-        const detail = 'Hem: its cloth is gone.'
+        const detail = 'Hem: its fabric is gone.'
         throw refused(422, { errors: [{ field: 'makings.0', message: detail }], detail })
       },
     })
     const makings = await opened()
     makings.add(making(61, 'Hem'))
     await later()
-    expect([makings.problem, makings.bad, makings.saved]).toEqual(['Hem: its cloth is gone.', 0, false])
+    expect([makings.problem, makings.bad, makings.saved]).toEqual(['Hem: its fabric is gone.', 0, false])
   })
   it('saved by someone else meanwhile: mine over theirs, or theirs', async () => {
     const theirs = { makings: [making(70, 'Theirs')], version: 9 }

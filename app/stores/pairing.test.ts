@@ -20,7 +20,7 @@ beforeEach(() => {
 })
 
 describe('the swatches of what lies on the board', () => {
-  it('prove a recipe of this cloth; on another cloth nothing is proved, not even until its own swatches are here', async () => {
+  it('prove a recipe of this fabric; on another fabric nothing is proved, not even until its own swatches are here', async () => {
     const held: ((rows: unknown) => void)[] = []
     standIn({ 'GET /api/pairings': (_, { clothId }) => (clothId === idOf(11)
       ? { rows: [swatch(71, recipe, { washes: [wash] as never })], total: 1, page: 1, size: 60 }
@@ -37,8 +37,9 @@ describe('the swatches of what lies on the board', () => {
     expect([pairing.provedRecipe, pairing.slipped]).toEqual([null, false])
   })
   it.each([
-    ['on what it was pressed on', {}, false], ['another bed', { bed: 'flat' }, true], ['another iron', { ironId: idOf(32) }, true],
-    ['a layer more', { overIds: [idOf(22)] }, true], ['under a cover', { coverId: idOf(41) }, true],
+    ['on what it was pressed on', {}, false], ['another pressing surface', { bed: 'flat' }, true], ['another iron', { ironId: idOf(32) },
+      true],
+    ['a layer more', { overIds: [idOf(22)] }, true], ['under a press cloth', { coverId: idOf(41) }, true],
   ] as const)('a proof on %s: slipped, or not', async (_, over, slipped) => {
     standIn({ 'GET /api/pairings': () => ({ rows: [swatch(71, recipe, { washes: [wash] as never })], total: 1, page: 1, size: 60 }) })
     const lying = { clothId: idOf(11), supplyId: idOf(21), ironId: idOf(31), coverId: 'bare', bed: 'padded' as const, overIds: [] }

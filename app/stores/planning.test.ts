@@ -46,7 +46,7 @@ beforeEach(() => {
 })
 
 describe('the plan of a job', () => {
-  it('cloth that was never settled first, then its pieces, then what is pressed while making; all of it by both irons', async () => {
+  it('fabric that was never preshrunk first, then its pieces, then what is pressed while making; all of it by both irons', async () => {
     const planning = await planned([piece(71, 'Band')], [making(81)])
     expect(planning.problem).toBeNull()
     expect(planning.works.map(w => [w.kind, w.name])).toEqual([['settle', 'Poplin'], ['fuse', 'Band'], ['seam', 'Side seam']])
@@ -57,7 +57,7 @@ describe('the plan of a job', () => {
     const hottest = (w: typeof fuse) => Math.max(...w!.ways.filter(x => x.ironId === idOf(31)).map(x => x.recipe.stop.meanC))
     expect(hottest(settle)).toBe(Math.max(hottest(fuse), hottest(seam)))
   })
-  it('settled cloth is not settled again', async () => {
+  it('settled fabric is not preshrunk again', async () => {
     const planning = await planned([piece(71, 'Band')], [], settledAt)
     expect(planning.works.map(w => w.kind)).toEqual(['fuse'])
     expect(planning.works[0]!.needs).toEqual([])
@@ -65,7 +65,7 @@ describe('the plan of a job', () => {
   it('counts both lists as its version, so that a change of either is seen', async () => {
     expect((await planned([], [])).version).toBe(7)
   })
-  it('set-downs of alike pieces are worked out once for an iron; moved by hand they are as they were laid', async () => {
+  it('positions of alike pieces are worked out once for an iron; moved by hand they are as they were laid', async () => {
     const prints = [{ x: 10, y: 10, headingDeg: 90 }]
     const planning = await planned([
       piece(71, 'Band', { count: 3 }), piece(72, 'Other', { byHand: [{ ironId: idOf(31), prints }] }),
@@ -122,7 +122,7 @@ describe('the plan of a job', () => {
     const none = planning.toOperation(planning.works[0]!, null)
     expect([none.recipe, none.standing, none.prints]).toEqual([null, 'hands', []])
   })
-  it('what swatches taught of an operation is asked for by its cloth, backing and iron', async () => {
+  it('what swatches taught of an operation is asked for by its fabric, interfacing and iron', async () => {
     const planning = await planned([piece(71, 'Band')], [], settledAt)
     expect(await planning.taughtFor({ clothId: idOf(11), supplyId: idOf(21), ironId: idOf(31) })).toEqual({})
     expect(await planning.taughtFor({ clothId: null, supplyId: null, ironId: null })).toEqual({})

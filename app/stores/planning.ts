@@ -171,7 +171,7 @@ export const usePlanning = defineStore('planning', () => {
     if (!piece || m.supplyId === null) return bare
     try {
       const lies = pressedOutline(piece, m, cutting.ground)
-      if (!lies) throw new RangeError('nothing of its backing is left.')
+      if (!lies) throw new RangeError('nothing of its interfacing is left.')
       return { ...bare, ...plain(lies) }
     } catch (error) {
       if (!cannot.some(c => c.name === piece.name)) cannot.push({ name: piece.name, why: (error as Error).message })
@@ -193,7 +193,7 @@ export const usePlanning = defineStore('planning', () => {
       const made = operationsOf(cutting.pieces.map(pressedPiece), {
         // What is cut already is past settling.
         unsettled: [...new Set(cutting.pieces.map(p => p.clothId))].filter(id => cutting.shrink[id] == null && !cutCloths.has(id)),
-        clothName: id => clothOf(id)?.name ?? 'Cloth',
+        clothName: id => clothOf(id)?.name ?? 'Fabric',
         trims: jobTrims.value.map(t => ({ supplyId: t.supplyId, name: supplyOf(t.supplyId)?.name ?? 'Trim' })),
       })
       const cannot: { name: string, why: string }[] = []

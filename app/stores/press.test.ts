@@ -49,14 +49,14 @@ describe('one swatch', () => {
     press.next()
     orders.push(press.order)
     expect(orders).toEqual([
-      'Lay it up, then set the iron down', 'Lean, hold still', 'Cooling flat under the clapper. Do not handle', 'Cold: judge it',
-      'Cold: judge it',
+      'Lay the layers, then press', 'Press firmly, hold still', 'Cool flat under the clapper. Do not move it', 'Cold: grade it',
+      'Cold: grade it',
     ])
     expect(press.phase).toBe('judge')
     press.next()
     expect(press.phase).toBe('judge')
   })
-  it('counts the bond while the sole is down, unless the house counts seconds', () => {
+  it('counts the bond while the iron is down, unless the house counts seconds', () => {
     const press = usePress()
     ready()
     layUp()
@@ -81,7 +81,7 @@ describe('one swatch', () => {
     expect(press.laid!.key).not.toBe(key)
     expect(press.pieces).toHaveLength(1)
   })
-  it('what is kept of it is what was done: events, soles, lots, the hour it began', () => {
+  it('what is kept of it is what was done: events, irons, lots, the hour it began', () => {
     const press = usePress()
     ready()
     const recipe = layUp()
@@ -118,7 +118,7 @@ describe('one swatch', () => {
 })
 
 describe('several pieces', () => {
-  it('the next is laid up while the first lies to cool; both are on the board', () => {
+  it('the next is laid up while the first cools flat; both are on the board', () => {
     const press = usePress()
     ready()
     layUp()
@@ -167,7 +167,7 @@ describe('what comes between', () => {
     press.interrupt()
     pass(60)
     press.tick()
-    expect([press.order, Math.round(press.elapsedS)]).toEqual(['Interrupted: set down again where it was', 4])
+    expect([press.order, Math.round(press.elapsedS)]).toEqual(['Interrupted: press again in the same place', 4])
     press.next()
     pass(2)
     press.tick()
@@ -200,7 +200,7 @@ describe('what comes between', () => {
     press.tick()
     expect(press.doubts).toMatchObject([{ why: 'slept' }])
   })
-  it('pressed again it is another swatch, pressed when its own sole was set down', () => {
+  it('pressed again it is another swatch, pressed when its own iron was set down', () => {
     const press = usePress()
     ready()
     layUp()

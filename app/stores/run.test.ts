@@ -181,7 +181,7 @@ describe('a run on this board', () => {
     await run.edge('b', 'lifts', [0])
     expect(run.opState('b')).toMatchObject({ phase: 'open', again: [0] })
   })
-  it('lifted on another board, nothing is under the sole here any more', async () => {
+  it('lifted on another board, nothing is under the iron here any more', async () => {
     const there = server(), run = await opened()
     await run.begin([operation('a')], ['a'], 0)
     await run.space()

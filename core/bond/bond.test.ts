@@ -36,7 +36,7 @@ describe('bonding rate', () => {
 
 describe('grades and lots', () => {
   it('the exponent is weak: hand and press do not differ by more than the leaflets say', () => expect(PRESSURE_EXPONENT).toBe(0.15))
-  it.each(RESIN_KEYS)('%s: a grade is as much faster as its leaflet was fitted, and melts where its resin does', (key) => {
+  it.each(RESIN_KEYS)('%s: a grade is as much faster as its leaflet was fitted, and melts where its adhesive does', (key) => {
     for (const grade of ['hand', 'press'] as const) {
       const speed = GRADE_SPEED[key][grade] ?? GRADE_SPEED[key].press
       expect(RESINS[key].holdS / gradeOf(key, grade).holdS).toBeCloseTo(speed, 9)
@@ -71,12 +71,12 @@ describe('bond along a run', () => {
       RESINS[resin],
     )
   }
-  it('longer holds bond more, and a low-melt resin bonds where a standard one has not begun', () => {
+  it('longer holds bond more, and a low-melt adhesive bonds where a standard one has not begun', () => {
     expect(press(30, 'polyamideLow').final).toBeGreaterThan(press(15, 'polyamideLow').final)
     expect(press(12, 'polyamide').final).toBeLessThan(0.02)
     expect(press(12, 'polyamideLow').final).toBeGreaterThan(0.1)
   })
-  it('goes on after the sole lifts until the resin has set, and says when', () => {
+  it('goes on after the iron lifts until the adhesive has set, and says when', () => {
     const b = press(25, 'polyamideLow')
     expect(b.setAtS).toBeGreaterThan(25)
     expect(b.setAtS).toBeLessThan(60)
@@ -102,13 +102,13 @@ describe('bond along a run', () => {
     expect(b.setAtS).toBeGreaterThan(14)
     expect(b.setAtS).toBeLessThan(40)
   })
-  it('a stack without resin is an error that says so', () => {
+  it('a stack without adhesive is an error that says so', () => {
     const stack = buildStack({
       cloth: { fibres: [], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none', finishes: [] },
       supply: null, cover: null, bed: 'padded', firstSide: 'back', coverWaterGsm: 0, mistGsm: 0,
     })
     const run = runProgramme(stack, { sole: steadySole(100), roomC: 20, phases: [{ kind: 'lifted', durationS: 1 }] })
-    expect(() => bondOf(run, RESINS.eva)).toThrow(/no resin/)
+    expect(() => bondOf(run, RESINS.eva)).toThrow(/no adhesive/)
   })
 })
 

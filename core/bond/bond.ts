@@ -53,7 +53,7 @@ export interface BondCourse {
  */
 export function bondOf(run: Transient, resin: Resin): BondCourse {
   const glue = layerOf(run, 'resin')
-  if (!glue) throw new Error('This stack has no glue line: there is no resin in it to bond.')
+  if (!glue) throw new Error('This stack has no glue line: there is no adhesive in it to bond.')
   const backing = layerOf(run, 'backing'), cloth = layerOf(run, 'cloth')
   const free = (t: typeof backing, i: number) => t ? freeWaterGsm(t, i) : 0
   const progress = new Float32Array(run.steps), overWindowK = new Float32Array(run.steps)

@@ -32,7 +32,7 @@ describe('a bond through the wash', () => {
     for (const key of ['polyamide', 'polyamideLow', 'eva', 'evaWeb', 'polyamideWeb'] as const)
       expect(roundsHeld(1.25, inWash(key), wash(95))).toBe(0)
   })
-  it('a dryer is dry: a round in it alone costs its half of the limit, though the resin would be soft as hot in water', () => {
+  it('a dryer is dry: a round in it alone costs its half of the limit, though the adhesive would be soft as hot in water', () => {
     const r = inWash('polyamide', { tumble: 'yes', resin: { meltC: [90, 110], wetShiftC: 15 } })
     expect(lossOf(r, wash(0, 'yes'))).toBeCloseTo(Math.log(1.25) / 40, 12)
     expect(lossOf({ ...r, resin: { meltC: [75, 95], wetShiftC: 0 } }, wash(0, 'yes'))).toBeGreaterThan(0.5)
@@ -64,7 +64,7 @@ describe('a bond through the wash', () => {
     expect(lossOf({ ...r, repellent: true }, wash(40)) / lossOf(r, wash(40))).toBeCloseTo(3, 9)
     expect(lossOf(r, wash(0))).toBe(0)
   })
-  it('says what wakes a resin: the wash where it softens wet, the dryer where it softens dry', () => {
+  it('says what wakes an adhesive: the wash where it softens wet, the dryer where it softens dry', () => {
     expect(softensC(inWash('polyamide'), true)).toBe(90)
     expect(softensC(inWash('polyamide'), false)).toBe(105)
     expect(wakenedBy(inWash('polyamide'), wash(60, 'low'))).toBeNull()
@@ -128,7 +128,7 @@ const rest = (all: IronStay[], classC: number, side = 'face', covered = false, s
 describe('how the wearer may iron', () => {
   const shirt = ironStays(bench('polyamide')), coat = ironStays(bench('polyamide', 520, 1.9, 'wool')),
     soft = ironStays(bench('polyamideLow'))
-  it('a hotter sole, the backing side, no cover, steam: each gives it less time; a thick cloth gives more', () => {
+  it('a hotter iron, the interfacing side, no press cloth, steam: each gives it less time; a thick fabric gives more', () => {
     for (const all of [shirt, coat, soft]) {
       expect(rest(all, 200)).toBeLessThanOrEqual(rest(all, 150))
       expect(rest(all, 150, 'back')).toBeLessThanOrEqual(rest(all, 150))
@@ -138,7 +138,7 @@ describe('how the wearer may iron', () => {
     expect(rest(coat, 150)).toBeGreaterThan(rest(shirt, 150))
     expect(rest(soft, 110)).toBeLessThan(rest(shirt, 110))
   })
-  it('the hottest is the one whose strokes leave the resin alone', () => {
+  it('the hottest is the one whose strokes leave the adhesive alone', () => {
     const how = { side: 'face' as const, covered: false, steam: false }
     expect(hottestFor(shirt, how)).toBe(150)
     expect(hottestFor(coat, how)).toBe(200)
@@ -167,7 +167,7 @@ describe('the chain of a garment', () => {
     expect(c.iron.value).toBe(200)
     expect(c.dryClean.value).toBe(true)
   })
-  it('a sheet speaks for its resin, even where it allows less than its kind', () => {
+  it('a sheet speaks for its adhesive, even where it allows less than its kind', () => {
     const c = careLimits([cloth(['cotton']), backing('polyester', { washC: 40, tumble: 'no' })])
     expect(c.wash.reasons[0]).toMatchObject({ why: 'sheet', limit: 40, origin: 'maker' })
     expect(c.tumble.reasons[0]).toMatchObject({ why: 'sheet', limit: 'no' })
@@ -185,7 +185,7 @@ describe('the chain of a garment', () => {
     expect(c).toMatchObject({ wash: { value: 30 }, backOnly: true, dryClean: { value: false }, iron: { value: 110 } })
     expect(c.iron.reasons[0]!.why).toBe('print')
   })
-  it('the glue line bars an iron that its cloth would take, and only on the side that is ironed', () => {
+  it('the glue line bars an iron that its fabric would take, and only on the side that is ironed', () => {
     const stays: IronStay[] = [110, 150, 200].flatMap(classC => (['face', 'back'] as const).flatMap(side => [false, true].map(covered => ({
       classC: classC as 110, side, covered, steam: false, restS: side === 'face' ? (classC < 200 ? 9 : 1) : classC < 150 ? 9 : 1,
     }))))
@@ -194,7 +194,7 @@ describe('the chain of a garment', () => {
     })
     expect(careLimits([cloth(['cotton'], ['flock']), backing('polyamide', { stays })]).iron.value).toBe(110)
   })
-  it('cloth of unknown fibre is washed warm at most and not tumbled; nothing at all stands everything', () => {
+  it('fabric of unknown fibre is washed warm at most and not tumbled; nothing at all stands everything', () => {
     expect(careLimits([cloth([])])).toMatchObject({ wash: { value: 30 }, tumble: { value: 'no' } })
     expect(careLimits([])).toMatchObject({ wash: { value: 95 }, tumble: { value: 'yes' }, iron: { value: 200 }, dryClean: { value: true } })
   })

@@ -70,7 +70,7 @@ describe('palettes', () => {
     expect(large.map(c => c.hex.length)).toEqual(small.map(c => c.hex.length))
     large.forEach((c, i) => expect(Math.abs(c.sharePct - small[i]!.sharePct)).toBeLessThan(3))
   })
-  it('figures are measured in mm: twice as large a repeat, twice as large figures; none on plain cloth', () => {
+  it('figures are measured in mm: twice as large a repeat, twice as large figures; none on plain fabric', () => {
     const f = (repeatMm: number) => lookAt({ kind: 'stripes', repeatMm, wideMm: 120, highMm: 120 }).figureMm!
     expect(f(12) / f(6)).toBeGreaterThan(1.5)
     expect(lookAt({ kind: 'plain', colours: ['#446'.repeat(1) + '644'] }).figureMm).toBeNull()
@@ -101,7 +101,7 @@ describe('which scrap', () => {
     expect(plainCost(cloth, turned) / deltaE00(cloth, turned)).toBeGreaterThan(plainCost(cloth, lab(44, 10, 10)) / d)
     expect(plainCost(cloth, cloth)).toBe(0)
   })
-  it('a busy print hides what a plain cloth shows; smaller figures hide more', () => {
+  it('a busy print hides what a plain fabric shows; smaller figures hide more', () => {
     const small = lookAt({ repeatMm: 5 }), large = lookAt({ repeatMm: 25 })
     expect(showsOf(small)).toBeLessThan(showsOf(large))
     expect(showsOf(plain('#334455'))).toBe(1)
@@ -114,7 +114,7 @@ describe('which scrap', () => {
   ]
   const cases = sets.flatMap((colours, s) => kinds.map(
     (kind, k) => ({ name: `${kind} ${colours[0]}`, kind, colours, seed: 10 * s + k + 1 })))
-  it.each(cases)('$name: its own cloth first, then its colours, strange ones last', ({ kind, colours, seed }) => {
+  it.each(cases)('$name: its own fabric first, then its colours, strange ones last', ({ kind, colours, seed }) => {
     const target = lookAt({ kind, colours: kind === 'plain' ? [colours[0]!] : colours, seed })
     const own = lookAt({ kind, colours: kind === 'plain' ? [colours[0]!] : colours, seed: seed + 100 })
     const kin = plain(target.palette[0]!.hex), strange = lookAt({ kind, colours: ['#e8e020', '#20c0e0', '#f010a0'], seed })
@@ -154,7 +154,7 @@ describe('which scrap', () => {
       expect(tinted(look, hex(m)).palette[0]!.lab.l).toBeLessThanOrEqual(look.palette[0]!.lab.l + 1e-6)
     }), { seed: 11, numRuns: 200 })
   })
-  it('a colour that is strange to the cloth shows twice, and what the patch lacks a quarter', () => {
+  it('a colour that is strange to the fabric shows twice, and what the patch lacks a quarter', () => {
     const cloth = plain('#808080'), green = plain('#20a030')
     const [c, p] = [cloth.palette[0]!.lab, green.palette[0]!.lab]
     expect(judgeLook(cloth, green).cost).toBeCloseTo(2 * plainCost(c, p) + 0.25 * deltaE00(c, p), 6)
@@ -226,7 +226,7 @@ describe('the mend, from further and further off', () => {
     for (let c = 0; c < 3; c++) expect(wall.rgba[40 * 4 + c]).toBe(wall.rgba[39 * 4 + c])
     expect(repeated(tile, 40, 40).rgba).toEqual(tile.rgba)
   })
-  it('a patch of the same print is shifted until its pattern goes on: it is not to be seen then', () => {
+  it('a patch of the same print is shifted until its pattern goes on: it is invisible then', () => {
     const stripes = { kind: 'stripes', repeatMm: 10, cover: 0.5, colours: ['#9b2d30', '#f0e7d2'], wideMm: 40, highMm: 40 } as const
     const base = repeated(print(stripes), 240, 240), tile = print({ ...stripes, seed: 12 })
     const laid = (shift: { x: number, y: number }) =>
@@ -235,7 +235,7 @@ describe('the mend, from further and further off', () => {
     expect(laid(shift).shows).toBe(false)
     expect(laid({ x: shift.x + 20, y: shift.y }).shows).toBe(true)
   })
-  it('finds the very shift a cloth was made with', () => {
+  it('finds the very shift a fabric was made with', () => {
     const tile = print({ kind: 'sprigs', colours: ['#efe6d4', '#3b6b58', '#a64a5a'], wideMm: 40, highMm: 40, repeatMm: 13 })
     for (const shift of [{ x: 9, y: 6 }, { x: 0, y: 0 }, { x: 120, y: 33 }])
       expect(linedUp(repeated(tile, 240, 240, shift), tile, [hole], 4)).toEqual(shift)

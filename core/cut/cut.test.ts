@@ -41,7 +41,7 @@ describe('blocks by their measures', () => {
 })
 
 describe('from the cut edge inward', () => {
-  it('allowances by edge, nothing at the fold, backing 2 mm inside the seam line', () => {
+  it('allowances by edge, nothing at the fold, interfacing 2 mm inside the seam line', () => {
     const { cut, seam, backing } = outlinesOf(draw('coatFront'), SEAMS, { how: 'inside', byMm: 2 })
     const [of, about] = [boundsOf(seam), boundsOf(cut)]
     expect([of.bottom - about.bottom, of.left - about.left]).toEqual([expect.closeTo(40, 6), expect.closeTo(12, 6)])
@@ -55,7 +55,7 @@ describe('from the cut edge inward', () => {
     expect(backing).toEqual([cut])
     expect(outlinesOf(flap, SEAMS, { how: 'exact' }).backing).toEqual([flap.seam])
   })
-  it('seam line within cut edge, backing within seam line, for every block', () => {
+  it('seam line within cut edge, interfacing within seam line, for every block', () => {
     for (const block of BLOCKS) {
       const { cut, seam, backing } = outlinesOf(draw(block.key), SEAMS, { how: 'inside', byMm: 1.5 })
       expect(total(difference([seam], [cut])), block.key).toBeLessThan(0.5)

@@ -95,7 +95,7 @@ describe('the order of making it', () => {
 describe('foam, web and holes of a piece', () => {
   const allowances = { seam: 8, hem: 8, front: 8 }
   const side = blockOf('bagSide')!.draw({ wide: 320, high: 240, corner: 40 })
-  it('foam keeps 2 mm off the seam whatever the rule; the backing over it reaches the cut edge', () => {
+  it('foam keeps 2 mm off the seam whatever the rule; the interfacing over it reaches the cut edge', () => {
     const made = outlinesOf(side, allowances, { how: 'caught' }, { backing: true, foam: true, web: false, webLessMm: 0 })
     expect(size(made.foam[0]!)).toEqual([316, 236])
     expect(made.backing[0]).toBe(made.cut)
@@ -112,7 +112,7 @@ describe('foam, web and holes of a piece', () => {
     ])
     expect(() => of(1.5)).toThrow('up to 1 mm less')
   })
-  it('a hole stays a hole in the cloth, and the backing keeps as far from it as from the seam', () => {
+  it('a hole stays a hole in the fabric, and the interfacing keeps as far from it as from the seam', () => {
     const holed = drawnOf(outlineOf(side.seam.rim, [arc({ x: 160, y: 120 }, 20, 360, 0, 0.01).slice(1)]))
     const made = outlinesOf(holed, allowances, { how: 'inside', byMm: 3 })
     expect(made.cut.holes).toHaveLength(1)
@@ -152,14 +152,14 @@ describe('cut larger for what it will shrink', () => {
 
 describe('a block or piece by piece', () => {
   const sole = { wideMm: 110, longMm: 200 }
-  it('set-downs over a box, a fifth overlapping, the sole held whichever way needs fewer', () => {
+  it('positions over a box, a fifth overlapping, the iron held whichever way needs fewer', () => {
     expect(touchesFor({ wideMm: 100, highMm: 190 }, sole)).toBe(1)
     expect(touchesFor({ wideMm: 190, highMm: 100 }, sole)).toBe(1)
     // 110 + 88 covers 198; 200 + 160 covers 360; held the other way one of 200 and four of 110 + 3 · 88 cover 199 by 361.
     expect([touchesFor({ wideMm: 198, highMm: 200 }, sole), touchesFor({ wideMm: 199, highMm: 361 }, sole)]).toEqual([2, 4])
     expect(touchesFor({ wideMm: 201, highMm: 361 }, sole)).toBe(8)
   })
-  it('many small pieces are quicker as a block, a few large ones are not dearer in backing by themselves', () => {
+  it('many small pieces are quicker as a block, a few large ones are not dearer in interfacing by themselves', () => {
     const small = outlinesOf(
       blockOf('cuff')!.draw({ long: 240, high: 62, corner: 14 }),
       { seam: 8, hem: 8, front: 8 },

@@ -37,7 +37,7 @@ describe('a fused composite', () => {
     expect(couplingFrom(plies, 5)).toEqual({ coupling: 0, outside: 'limper' })
     expect(couplingFrom(plies, 200)).toEqual({ coupling: 1, outside: 'stiffer' })
   })
-  it('an unbonded backing slips; film couples more than dots', () => {
+  it('an unbonded interfacing slips; film couples more than dots', () => {
     expect(typicalCoupling('dots', 12, 0)).toBe(0)
     expect(typicalCoupling('film', 30, 1)).toBeGreaterThan(typicalCoupling('dots', 12, 1))
     expect(typicalCoupling('dots', 12, 5)).toBe(typicalCoupling('dots', 12, 1))

@@ -86,7 +86,7 @@ export function relaxStrip(slope: Float64Array, k: number, ends: ElasticaEnds, p
     slope.set(tried)
     H += share * dH
   }
-  if (now > 1e-7) throw new Error('The strip did not settle into a shape.')
+  if (now > 1e-7) throw new Error('The strip did not preshrink into a shape.')
   return H
 }
 

@@ -21,7 +21,7 @@ describe('the pear loop', () => {
     expect(high(2)).toBeLessThan(1.15)
     expect(high(6)).toBeGreaterThan(high(3))
   })
-  it('closes: its lowest point stands under the clamp, and limp cloth hangs longer and thinner than stiff', () => {
+  it('closes: its lowest point stands under the clamp, and limp fabric hangs longer and thinner than stiff', () => {
     const shapes = [1, 4, 8, 15, 30].map(pearLoop)
     for (const s of shapes) expect(Math.abs(s.x[POINTS]!)).toBeLessThan(2e-4)
     for (let i = 1; i < shapes.length; i++) {

@@ -9,7 +9,7 @@ const cloth = (over: Partial<Layer> = {}): Layer => ({
 })
 const pressure = fc.double({ min: 0.5, max: 200, noNaN: true })
 
-describe('cloth gives under pressure', () => {
+describe('fabric gives under pressure', () => {
   it('a gauge reads at 1 kPa what was measured there', () => expect(thicknessUnderMm(cloth(), 1)).toBeCloseTo(0.27, 12))
   it('is never pressed under 0.45 of it, nor beyond three quarters of solid fibre', () => {
     fc.assert(
@@ -42,7 +42,7 @@ describe('conductivity by fibre and by what fills the pores', () => {
       expect(conductivityOf(f, w + 0.05)).toBeGreaterThan(conductivityOf(f, w))
     }), { seed: 5 })
   })
-  it('a cover wrung damp passes heat some four times as fast as a dry one', () => {
+  it('a press cloth wrung damp passes heat some four times as fast as a dry one', () => {
     const muslin = fibreShare(cloth({ massGsm: 110, thicknessMm: 0.35 }), 0.35)
     expect(conductivityOf(muslin, 80 / 1000 / (0.35 * (1 - muslin))) / conductivityOf(muslin, 0)).toBeGreaterThan(3)
   })
@@ -58,7 +58,7 @@ describe('conductivity by fibre and by what fills the pores', () => {
   })
 })
 
-describe('a stack of plain cloths', () => {
+describe('a stack of plain fabrics', () => {
   it('at 3, 30 and 100 kPa has about 0.75, 0.5 and 0.4 of the resistance that it has at 1 kPa', () => {
     for (const key of CONSTRUCTION_KEYS.filter(k => CONSTRUCTIONS[k].surface === 'plain')) {
       const ply = cloth({ ...CONSTRUCTIONS[key], name: '' })

@@ -121,7 +121,7 @@ describe('what must hold in any stack', () => {
     holdS: fc.double({ min: 1, max: 30, noNaN: true }),
   })
 
-  it('energy in = stored + latent + lost, water stays between none and full, nothing is hotter than the sole', () => {
+  it('energy in = stored + latent + lost, water stays between none and full, nothing is hotter than the iron', () => {
     let worst = 0
     fc.assert(
       fc.property(stackInput, conditions, (over, c) => {
@@ -169,7 +169,7 @@ describe('what must hold in any stack', () => {
     }
   })
 
-  it('a dry stack without regain never passes the sole and loses nothing as vapour', () => {
+  it('a dry stack without regain never passes the iron and loses nothing as vapour', () => {
     const stack = usual()
     const dry = (l: Layer): Layer => ({ ...l, regainPct: 0 })
     const run = runProgramme({ ...stack, cover: dry(stack.cover!), work: stack.work.map(dry), bed: stack.bed.map(dry) },
@@ -221,7 +221,7 @@ describe('programme', () => {
     }
     expect(cool({ kind: 'clapper', durationS: 20, pressureKPa: 1 })).toBeLessThan(cool({ kind: 'lifted', durationS: 20 }) - 5)
   })
-  it('cloth warmed first by itself goes on from there: the backing comes to it cold, and the glue line is sooner hot', () => {
+  it('fabric warmed first by itself goes on from there: the interfacing comes to it cold, and the glue line is sooner hot', () => {
     const cold = runProgramme(usual(), { sole: steadySole(150), roomC: 20, phases: [down(30)] })
     const warm = runProgramme(usual(), {
       sole: steadySole(150), roomC: 20, phases: [{ kind: 'warm', durationS: 5, pressureKPa: 0.8 }, down(30)],
@@ -235,7 +235,7 @@ describe('programme', () => {
     expect(timeToReachS(warm, layerOf(warm, 'resin')!, 100)! - from).toBeLessThan(timeToReachS(cold, layerOf(cold, 'resin')!, 100)! - 1.5)
     expect(energyGap(warm)).toBeLessThan(0.005)
   })
-  it('what is misted and damped comes on when it is laid, not while the cloth is warmed', () => {
+  it('what is misted and damped comes on when it is laid, not while the fabric is warmed', () => {
     const run = runProgramme(usual({ mistGsm: 40, coverWaterGsm: 80 }), {
       sole: steadySole(150), roomC: 20, phases: [{ kind: 'warm', durationS: 5, pressureKPa: 3 }, down(2)],
     })
@@ -245,7 +245,7 @@ describe('programme', () => {
     expect(freeWaterGsm(cover, stepAt(run, 5 + LAY_S - 0.1))).toBeGreaterThan(75)
     expect(freeWaterGsm(cloth, stepAt(run, 5 + LAY_S - 0.1))).toBeGreaterThan(15)
   })
-  it('without the bed it computes the same', () => {
+  it('without the pressing surface it computes the same', () => {
     const of = (skipBed: boolean) => runProgramme(usual(), { sole: steadySole(150), roomC: 20, phases: [down(12)] }, { skipBed })
     expect(layerOf(of(true), 'bed')).toBeUndefined()
     expect(layerOf(of(true), 'resin')!.meanC.at(-1)).toBe(layerOf(of(false), 'resin')!.meanC.at(-1))
@@ -279,7 +279,7 @@ describe('thermostat', () => {
   })
 })
 
-describe('the sole as it was', () => {
+describe('the iron as it was', () => {
   it('is read straight between its readings, held at its ends, in any order of asking', () => {
     const sole = readSole({ timesS: [0, 10, 20], soleC: [20, 60, 50] })
     expect([15, 0, 5, 25, -1, 10].map(t => sole(t))).toEqual([55, 20, 40, 50, 20, 60])
@@ -301,7 +301,7 @@ describe('the sole as it was', () => {
 })
 
 describe('lifted into the room', () => {
-  it('a thin warm cloth loses heat to twelve watts a kelvin from its top, and the sooner the more the air takes', () => {
+  it('a thin warm fabric loses heat to twelve watts a kelvin from its top, and the sooner the more the air takes', () => {
     const cooled = (airWm2K?: number) => {
       const stack = usual({ cover: null })
       const run = runProgramme(stack, {

@@ -28,7 +28,7 @@ describe('a run as it is recorded', () => {
       ['down', 0], ['lift', 10], ['turn', 13], ['down', 13], ['lift', 23], ['clapper', 23],
     ])
   })
-  it('says where the sole was away, and with what weight', () => {
+  it('says where the iron was away, and with what weight', () => {
     const at = (s: number) => stepAt(r, s)
     expect(r.soleC[at(5)]).toBe(180)
     expect(Number.isNaN(r.soleC[at(11.5)]!)).toBe(true)
@@ -36,7 +36,7 @@ describe('a run as it is recorded', () => {
     expect(r.pressureKPa[at(11.5)]).toBe(0)
     expect(r.pressureKPa[at(28)]).toBeCloseTo(0.6, 5)
   })
-  it('the side turned to the sole is the hotter one, each time', () => {
+  it('the side turned to the iron is the hotter one, each time', () => {
     const backing = layerOf(r, 'backing')!, cloth = layerOf(r, 'cloth')!
     expect(backing.meanC[stepAt(r, 9.9)]!).toBeGreaterThan(cloth.meanC[stepAt(r, 9.9)]!)
     expect(cloth.meanC[stepAt(r, 22.9)]!).toBeGreaterThan(backing.meanC[stepAt(r, 22.9)]!)
@@ -61,7 +61,7 @@ describe('reading it', () => {
     expect(valueAt(r, glue.meanC, s)).toBeCloseTo(110, 1)
     expect(timeToReachS(r, glue, 500)).toBeNull()
   })
-  it('a hotter sole is sooner there, and held time adds up to the whole', () => {
+  it('a hotter iron is sooner there, and held time adds up to the whole', () => {
     const hot = run([down(30)], 200)
     expect(timeToReachS(hot, layerOf(hot, 'resin')!, 110)!).toBeLessThan(timeToReachS(r, glue, 110)!)
     expect(timeHeldS(r, glue, 100, 1e6)).toBeCloseTo(30, 6)

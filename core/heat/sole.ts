@@ -38,7 +38,7 @@ export interface SoleReadings { timesS: readonly number[], soleC: readonly numbe
 
 /** The sole as it really was. @throws RangeError where there is no reading */
 export function readSole({ timesS, soleC }: SoleReadings): SoleCurve {
-  if (timesS.length === 0) throw new RangeError('A sole curve needs at least one reading.')
+  if (timesS.length === 0) throw new RangeError('An iron curve needs at least one reading.')
   let at = 0
   return (timeS) => {
     // Asked for in rising order nearly always: the place is remembered.

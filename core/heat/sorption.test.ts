@@ -4,7 +4,7 @@ import { boundLeavesPerK } from './sorption'
 import { boundBoilsC, layerOf, runProgramme, steadySole, timeHeldS } from '.'
 
 describe('bound water', () => {
-  it('begins to leave conditioned cloth at about 113 °C; half is left near 125 °C', () => {
+  it('begins to leave conditioned fabric at about 113 °C; half is left near 125 °C', () => {
     expect(boundBoilsC(1)).toBeGreaterThan(111.5)
     expect(boundBoilsC(1)).toBeLessThan(114)
     expect(boundBoilsC(0.5)).toBeGreaterThan(122)
@@ -23,7 +23,7 @@ describe('bound water', () => {
     expect(boundBoilsC(2)).toBe(boundBoilsC(1))
     expect(boundBoilsC(0)).toBeGreaterThan(200)
   })
-  it('a conditioned cloth pressed dry does not halt at 100 °C, keeps its regain till 113 and half of it at 125', () => {
+  it('a conditioned fabric pressed dry does not halt at 100 °C, keeps its regain till 113 and half of it at 125', () => {
     const stack = buildStack({
       cloth: {
         fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true,

@@ -1,4 +1,7 @@
 import { describe, expect, it } from 'vitest'
+import { runProgramme, steadySole } from '../heat'
+import { ROOM_C } from '../materials'
+import { COARSE } from '../recipe'
 import { CLOTHS, IRON } from '../seam/cloths.fixture'
 import {
   easeMm, hemStack, longestStraightMm, openRuns, planHem, shortenLegs, tapeDry, tapeCut, tapeFor, type HemAsk, type HemPressed, type Leg,
@@ -60,8 +63,8 @@ describe('hem arithmetic, by hand', () => {
     expect(() => openRuns([{ fromMm: 0, lengthMm: 600 }], 500)).toThrow('longer than the hem')
     expect(() => openRuns([], 0)).toThrow('Around')
     const short = { name: 'Left', nowMm: 900, clothMm: 1000, wantedMm: 980 }
-    expect(() => shortenLegs([short], 40, 10)).toThrow('Left: its cloth ends 30 mm short of what is wanted. A hem of 10 mm could be had')
-    expect(() => shortenLegs([{ ...short, nowMm: 1010 }], 40, 10)).toThrow('longer than its cloth')
+    expect(() => shortenLegs([short], 40, 10)).toThrow('Left: its fabric ends 30 mm short of what is wanted. A hem of 10 mm could be had')
+    expect(() => shortenLegs([{ ...short, nowMm: 1010 }], 40, 10)).toThrow('longer than its fabric')
     expect(() => shortenLegs([short], 10, 10)).toThrow('Turned in')
     expect(() => shortenLegs([], 10, 0)).toThrow('at least one')
   })
@@ -73,7 +76,7 @@ describe('a hem pressed', () => {
     if (p.how !== 'damp') throw new Error(`refused: ${p.because.why}`)
     return p
   }
-  it('is held until the cover is dry and the tape holds', () => {
+  it('is held until the press cloth is dry and the tape holds', () => {
     for (const cloth of [CLOTHS.poplin, CLOTHS.twill, CLOTHS.worsted]) {
       const p = damp({ cloth })
       expect([p.recipe.method, p.recipe.stop.meanC, p.recipe.coverWaterGsm]).toEqual(['damp', 150, 80])
@@ -101,6 +104,17 @@ describe('a hem pressed', () => {
     expect(may.peakC).toBeLessThan(may.limitC)
     expect(damp({ lining: CLOTHS.film }).lining!.holdClear).toBe(true)
     expect(damp().lining).toBeNull()
+  })
+  it('a lining gets as hot as in a press of just that hold, not as in a longer one', () => {
+    const a = ask({ lining: CLOTHS.viscose }), { recipe, lining } = damp({ lining: CLOTHS.viscose })
+    const peakC = (holdS: number) => {
+      const phases = [{ kind: 'down' as const, durationS: holdS, pressureKPa: recipe.pressureKPa }]
+      const asked = { sole: steadySole(recipe.stop.meanC), phases, roomC: ROOM_C }
+      const run = runProgramme(hemStack(a, tape, recipe.coverWaterGsm), asked, COARSE)
+      return Math.max(...run.layers.find(l => l.layer.id === 'lining')!.hottestC.subarray(0, run.steps))
+    }
+    expect(lining!.peakC).toBeCloseTo(peakC(recipe.holdS), 0)
+    expect(peakC(60)).toBeGreaterThan(lining!.peakC + 2)
   })
   it('its lining lies under all the rest', () => {
     const { work } = hemStack(ask({ lining: CLOTHS.viscose, turnedPlies: 2 }), tape, 80)

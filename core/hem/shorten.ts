@@ -37,12 +37,12 @@ export function shortenLegs(
   if (turnMm < 0 || turnMm >= depthMm) throw new RangeError('Turned in: less than the hem is deep.')
   const done = legs.map((l): Shortened => {
     if (!(l.wantedMm > 0 && l.nowMm > 0 && l.clothMm > 0)) throw new RangeError(`${l.name}: give its lengths, more than 0 mm.`)
-    if (l.nowMm > l.clothMm) throw new RangeError(`${l.name}: it is longer than its cloth. Measure it again with the hem let down.`)
+    if (l.nowMm > l.clothMm) throw new RangeError(`${l.name}: it is longer than its fabric. Measure it again with the hem let down.`)
     const cutMm = l.wantedMm + depthMm + turnMm
     if (cutMm > l.clothMm + 1e-9) {
       const could = Math.max(0, Math.floor(l.clothMm - l.wantedMm - turnMm))
       throw new RangeError(
-        `${l.name}: its cloth ends ${Math.round(cutMm - l.clothMm)} mm short of what is wanted. `
+        `${l.name}: its fabric ends ${Math.round(cutMm - l.clothMm)} mm short of what is wanted. `
         + `A hem of ${could} mm could be had, or a facing.`,
       )
     }

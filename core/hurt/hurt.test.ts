@@ -53,18 +53,18 @@ describe('each kind of harm has its cause', () => {
   })
 })
 
-describe('what the bed and the side do', () => {
+describe('what the pressing surface and the side do', () => {
   const texture = bench('cotton', { nap: 'texture' })
   const crush = (b: Bench, firstSide: 'back' | 'face') =>
     evaluate(b, recipe(150, 10, { firstSide })).flags.find(f => f.kind === 'crush')?.severity ?? 0
-  it('texture pressed from the back is spared most by a needle board, half by a soft bed, not at all by a hard one', () => {
+  it('texture pressed from the wrong side is spared most by a needle board, half by a soft surface, not at all by a hard one', () => {
     const hard = crush({ ...texture, bed: 'hard' }, 'back')
     expect(crush({ ...texture, bed: 'padded' }, 'back') / hard).toBeCloseTo(0.45, 2)
     expect(crush({ ...texture, bed: 'needle' }, 'back') / hard).toBeCloseTo(0.2, 2)
     expect(crush(texture, 'face')).toBeGreaterThan(hard * 0.7)
     expect(crush({ ...texture, cover: null }, 'face')).toBeGreaterThan(crush(texture, 'face'))
   })
-  it('shine from the same heat counts six tenths from the back, and three times under a bare sole on the face', () => {
+  it('shine from the same heat counts six tenths from the wrong side, and three times under a bare iron on the right side', () => {
     const b = bench('acetate')
     const { run } = evaluate(b, recipe(165, 20))
     const input: HurtInput = {

@@ -23,7 +23,7 @@ function flags(c: ClothInput, phases: Phase[], over: Partial<HurtInput> = {}) {
 const down = (durationS: number): Phase => ({ kind: 'down', durationS, pressureKPa: 0.8 })
 const lifted = (durationS: number): Phase => ({ kind: 'lifted', durationS })
 
-describe('what the sole does to a surface, at the weight of an iron', () => {
+describe('what the iron does to a surface, at the weight of an iron', () => {
   it.each<[ClothInput['nap'], 'face' | 'back', boolean, BedKindKey, number]>([
     ['texture', 'face', true, 'padded', 0.75], ['texture', 'face', false, 'padded', 1.3], ['texture', 'back', true, 'needle', 0.2],
     ['texture', 'back', true, 'padded', 0.45], ['texture', 'back', true, 'hard', 1], ['nap', 'face', true, 'padded', 0.6],
@@ -33,7 +33,7 @@ describe('what the sole does to a surface, at the weight of an iron', () => {
     const found = flags(cloth({ nap }), [down(10)], { sides: [side], covered, bed }).find(f => f.kind === 'crush')
     expect(found?.severity).toBeCloseTo(severity, 5)
   })
-  it('leaned on, it is crushed more; plain cloth is not crushed at all', () => {
+  it('leaned on, it is crushed more; plain fabric is not crushed at all', () => {
     const at = (pressureKPa: number) => flags(cloth({ nap: 'nap' }), [down(10)], { pressureKPa }).find(f => f.kind === 'crush')!.severity
     expect(at(8) / at(0.8)).toBeCloseTo(10 ** 0.3, 4)
     expect(flags(cloth(), [down(10)]).some(f => f.kind === 'crush')).toBe(false)
@@ -45,6 +45,6 @@ describe('a finish that may only be touched so long', () => {
   const c = cloth({ finishes: ['gasDyedPrint'] })
   const migration = (phases: Phase[]) => flags(c, phases).find(f => f.kind === 'dyeMigration')!.severity
   const after = (s: number) => s / maxTouchS! * 2 ** ((150 - (limitC ?? 150)) / 10) * 0.9
-  it('counts the seconds the sole stands on it', () => expect(migration([down(8)])).toBeCloseTo(after(8), 1))
+  it('counts the seconds the iron stands on it', () => expect(migration([down(8)])).toBeCloseTo(after(8), 1))
   it('two short touches are not one long one', () => expect(migration([down(5), lifted(4), down(5)])).toBeCloseTo(after(5), 1))
 })

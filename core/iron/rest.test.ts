@@ -64,7 +64,7 @@ describe('seconds until it is ready', () => {
   })
 })
 
-describe('the sole on the work', () => {
+describe('the iron on the work', () => {
   it('drawn from it sags, and makes it good while it is heated', () => {
     const sole = soleOnWork(rest({ sinceS: 3600, shutsOffAfterS: null }))
     expect(sole(0, 0)).toBeCloseTo(150, 6)

@@ -6,12 +6,12 @@ const fresh: ClothState = {
 }
 const cloth = (over: Partial<ClothState> = {}): ClothState => ({ ...fresh, ...over })
 
-describe('what comes next for a cloth', () => {
+describe('what comes next for a fabric', () => {
   it.each<[string, Partial<ClothState>, ReturnType<typeof nextOfCloth>]>([
     ['an unknown fibre is found out first', { fibreKnown: false, placed: false }, { do: 'findFibre' }],
     ['unless its swatches already speak for it', { fibreKnown: false, pressed: 1, held: 1, passed: 1 }, { do: 'draw' }],
     ['without a place it goes to Match', { placed: false }, { do: 'match' }],
-    ['without a backing too', { backed: false }, { do: 'match' }],
+    ['without an interfacing too', { backed: false }, { do: 'match' }],
     ['matched, a swatch is pressed', {}, { do: 'swatch' }],
     ['one that failed is pressed again, and how many failed is said', { pressed: 2, held: 0 }, { do: 'swatchAgain', failed: 2 }],
     ['one that held is washed', { pressed: 3, held: 1, washesLeft: 2 }, { do: 'wash', left: 2 }],
@@ -25,12 +25,12 @@ describe('what comes next for a cloth', () => {
 })
 
 describe('what comes next in a job', () => {
-  it('is the step of the cloth that is furthest back, the earlier of two alike', () => {
+  it('is the step of the fabric that is furthest back, the earlier of two alike', () => {
     const cloths = [cloth({ pressed: 1, held: 1, passed: 1 }), cloth(), cloth({ placed: false }), cloth({ backed: false })]
     expect(nextOfJob({ done: false, cloths })).toEqual({ cloth: 2, step: { do: 'match' } })
     expect(nextOfJob({ done: false, cloths: cloths.slice(0, 2) })).toEqual({ cloth: 1, step: { do: 'swatch' } })
   })
-  it('is nothing once it is done, or while it has no cloth', () => {
+  it('is nothing once it is done, or while it has no fabric', () => {
     expect(nextOfJob({ done: true, cloths: [cloth()] })).toBeNull()
     expect(nextOfJob({ done: false, cloths: [] })).toBeNull()
   })

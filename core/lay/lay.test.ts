@@ -230,7 +230,7 @@ function bruteForce(sizes: readonly [number, number][], wide: number): number {
   return best
 }
 
-describe('what is wrong with a lay is found', () => {
+describe('what is wrong with a layout is found', () => {
   const pieces = [piece('a', box(100, 50)), piece('b', box(100, 50))]
   const at = (x: number, y: number) => [
     { id: 'a', turnDeg: 0, x: 0, y: 0 },

@@ -14,7 +14,7 @@ const usual = { ...USUAL_SUPPLY.polyamide, resin: 'polyamide' as const }
 
 describe('the fit to the typical leaflets', () => {
   it.each(RESIN_KEYS.flatMap(key => RESIN_GRADES.flatMap(grade => (TYPICAL_LEAFLETS[key][grade] ? [[key, grade] as const] : []))))(
-    '%s for %s comes to 1.25 of a bond on the reference cloth',
+    '%s for %s comes to 1.25 of a bond on the reference fabric',
     (key, grade) => {
       expect(referenceBond(TYPICAL_LEAFLETS[key][grade]!, key, USUAL_SUPPLY[key], gradeOf(key, grade))).toBeCloseTo(LEAFLET_BOND, 2)
     },
@@ -96,7 +96,7 @@ describe('what a sheet says of its lot', () => {
     )
   })
   it.each([
-    ['too cool for its resin', { soleC: 90, holdS: 8, moisture: 'dry' }, 'tooCool'],
+    ['too cool for its adhesive', { soleC: 90, holdS: 8, moisture: 'dry' }, 'tooCool'],
     ['far too short', { soleC: 150, holdS: 3, moisture: 'dry', pressureKPa: 30 }, 'tooSlow'],
     ['far too long', { soleC: 200, holdS: 60, moisture: 'dry' }, 'tooQuick'],
   ] as const)('%s: it contradicts, and nothing is bent to it', (_what, over, why) => {

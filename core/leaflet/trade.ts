@@ -174,7 +174,7 @@ export const CASES: readonly { name: string, figures: () => Figure[] }[] = [
       bond('tacked under its paper, 2 s', [0.05, 0.5], {
         cloth: REFERENCE_CLOTH, resin: 'evaWeb', cover: 'parchment', soleC: 150, phases: [down(2, WEIGHT_KPA), CLAPPER],
       }),
-      bond('from the face, bare, 6 s', [0.8, 2], {
+      bond('from the right side, bare, 6 s', [0.8, 2], {
         cloth: REFERENCE_CLOTH, resin: 'evaWeb', cover: null, soleC: 150, firstSide: 'face', phases: [down(6, WEIGHT_KPA), CLAPPER],
       }),
     ],
@@ -194,7 +194,7 @@ export const CASES: readonly { name: string, figures: () => Figure[] }[] = [
       bond('from the foam, 15 s', [0, 0.2], {
         cloth: laminate, resin: 'polyamideLow', cover: 'muslin', soleC: 150, supply: BAG_FOAM, phases: [down(15), CLAPPER],
       }),
-      bond('from the face, covered, 25 s', [1, FOREVER], {
+      bond('from the right side, under a press cloth, 25 s', [1, FOREVER], {
         cloth: laminate, resin: 'polyamideLow', cover: 'muslin', soleC: 150, firstSide: 'face', supply: BAG_FOAM,
         phases: [down(25), CLAPPER],
       }),
@@ -222,8 +222,8 @@ export const CASES: readonly { name: string, figures: () => Figure[] }[] = [
       const face = of('face'),
         back = of('back')
       return [
-        { what: 'from the face', got: face, band: [0, 0.2], unit: 'bond' },
-        { what: 'from the back, as many times as far', got: back / Math.max(0.01, face), band: [3, FOREVER], unit: 'times' },
+        { what: 'from the right side', got: face, band: [0, 0.2], unit: 'bond' },
+        { what: 'from the wrong side, as many times as far', got: back / Math.max(0.01, face), band: [3, FOREVER], unit: 'times' },
       ]
     },
   },

@@ -40,9 +40,9 @@ describe('why did it peel?', () => {
     expect(whys({ events: pressed(9), judged: { grade: 1, dotsCrisp: true } })).toContain('tooShort'))
   it('held at 100 °C by water', () =>
     expect(whys({ recipe: recipe(130, 20, 'damp'), events: pressed(20), judged: { grade: 1, dotsCrisp: true } })).toContain('heldWet'))
-  it('taken up while the resin was soft', () =>
+  it('taken up while the adhesive was soft', () =>
     expect(causes({ recipe: recipe(192, 30), events: pressed(30, 0.5) })[0]).toMatchObject({ why: 'handledWarm', setC: 105 }))
-  it('washed hotter than its resin stands', () => expect(whys({ washedC: 95 })).toContain('washTooHot'))
+  it('washed hotter than its adhesive stands', () => expect(whys({ washedC: 95 })).toContain('washTooHot'))
   it('one that bonded and holds says so', () => expect(whys({ recipe: recipe(192, 18), events: pressed(18) })).toEqual(['bonded']))
 })
 
@@ -59,7 +59,7 @@ describe('from what was really done', () => {
     const events: PressEvent[] = [...pressed(20, 30, shutting), { atS: 5, kind: 'shut' }]
     expect(causes({ events, judged: { grade: 2, dotsCrisp: false } }).find(c => c.why === 'shutOff')).toMatchObject({ fromC: 192 })
   })
-  it('a sole at its stop is no cause', () => {
+  it('an iron at its setting is no cause', () => {
     expect(whys({ events: pressed(9, 30, () => 190), judged: { grade: 1, dotsCrisp: true } })).not.toContain('coldIron')
     expect(whys({ events: pressed(9, 30, () => 190), judged: { grade: 1, dotsCrisp: true } })).not.toContain('shutOff')
   })
@@ -80,7 +80,7 @@ describe('hand against model', () => {
     expect(first!.why === 'disagrees' && first.suspects[0]).toBe('sideWrong')
     expect(failed().map(c => c.why)).not.toContain('bonded')
   })
-  it('dots still crisp point at the iron; a finished cloth at its finish', () => {
+  it('dots still crisp point at the iron; a finished fabric at its finish', () => {
     const suspects = (over: Partial<Pressed>) => { const c = failed(over)[0]!; return c.why === 'disagrees' ? c.suspects : [] }
     expect(suspects({ judged: { grade: 0, dotsCrisp: true } })[0]).toBe('ironCooler')
     expect(suspects({ judged: { grade: 1, dotsCrisp: false }, finished: true })[0]).toBe('finish')
@@ -99,17 +99,17 @@ describe('hand against model', () => {
 describe('lessons seen with today\'s iron', () => {
   const stop = (meanC: number, label = 'a') => ({ label, meanC, swingC: 4, origin: 'measured' as const })
   const swatch = { recipe: recipe(150, 20), events: pressed(20, 30, s => s < 1 ? 85 : 150) }
-  it('a newly calibrated stop moves recipe and sole along', () => {
+  it('a newly calibrated stop moves recipe and iron along', () => {
     const seen = rebased(swatch, [stop(170)])
     expect(seen.recipe.stop).toEqual(stop(170))
     expect(seen.events.map(e => e.soleC)).toContain(170)
     expect(seen.events[0]!.soleC).toBeCloseTo(20 + 65 * 150 / 130, 6)
   })
-  it('another stop, or the same figure, moves nothing', () => {
+  it('another setting, or the same figure, moves nothing', () => {
     expect(rebased(swatch, [stop(170, 'b')])).toBe(swatch)
     expect(rebased(swatch, [stop(150)])).toBe(swatch)
   })
-  it('one in doubt teaches nothing; one pressed with a cold iron teaches with the sole it had', () => {
+  it('one in doubt teaches nothing; one pressed with a cold iron teaches with the iron it had', () => {
     const judged = { grade: 1, dotsCrisp: true, overdone: false, peelN50: null }
     expect(lessonOf({ bench, ...swatch, doubts: [{ why: 'slept', forS: 20 }] }, judged, TYPICAL_KNOWLEDGE)).toBeNull()
     const cold = lessonOf(
@@ -145,7 +145,7 @@ describe('proof', () => {
     const state = proofOf([trial()], { ...ground, ...over }, 1)
     expect(state).toMatchObject(change === 'supply' ? { state: 'none' } : { state: 'stale', changes: [change] })
   })
-  it('a sole measured within 4 °C and a hold within 2 s are the same', () =>
+  it('an iron measured within 4 °C and a hold within 2 s are the same', () =>
     expect(proofOf([trial()], { ...ground, stopMeanC: 157, holdS: 39 }, 1).state).toBe('proved'))
   it('of two that prove it the newest is named, in whatever order they come', () => {
     const old = trial({ id: 'old', pressedAt: '2026-10-01T09:00:00.000Z' }),

@@ -9,7 +9,7 @@ const cloth = (shares: Partial<Record<FibreKey, number>>, over: Partial<ClothInp
   construction: 'twill', massGsm: 200, thicknessMm: 0.4, mayGetWet: true, nap: 'none', finishes: [], ...over,
 })
 
-describe('the limit of a cloth', () => {
+describe('the limit of a fabric', () => {
   it.each<[string, ClothInput, BlendRule, number]>([
     ['pure cotton', cloth({ cotton: 100 }), 'strict', 200],
     ['cotton with elastane, strict', cloth({ cotton: 97, elastane: 3 }), 'strict', 110],
@@ -44,7 +44,7 @@ describe('the limit of a cloth', () => {
   })
 })
 
-describe('the chain of fibre, blend, finish, label and swatch: twelve worked cloths', () => {
+describe('the chain of fibre, blend, finish, label and swatch: twelve worked fabrics', () => {
   const label = (ironC: 0 | 110 | 150 | 200 | null, steam: boolean | null = null): Evidence => ({ label: { ironC, steam } })
   it.each<[string, ClothInput, BlendRule, Evidence, number, string, number]>([
     ['1 shirt poplin, label agrees', cloth({ cotton: 100 }), 'strict', label(200), 200, 'fibre', 0],
@@ -98,19 +98,19 @@ describe('the chain of fibre, blend, finish, label and swatch: twelve worked clo
   })
 })
 
-describe('what else a cloth asks for', () => {
+describe('what else a fabric asks for', () => {
   it.each<[string, ClothInput, boolean]>([
-    ['cotton may meet a bare sole', cloth({ cotton: 100 }), false], ['linen too', cloth({ linen: 100 }), false],
+    ['cotton may meet a bare iron', cloth({ cotton: 100 }), false], ['linen too', cloth({ linen: 100 }), false],
     ['polyester glazes, so it is covered', cloth({ polyester: 100 }), true],
     ['a share of a thermoplastic is enough', cloth({ cotton: 70, polyamide66: 30 }), true],
-    ['wool is covered', cloth({ wool: 100 }), true], ['an unknown cloth is covered', cloth({}), true],
+    ['wool is covered', cloth({ wool: 100 }), true], ['an unknown fabric is covered', cloth({}), true],
   ])('%s', (_, c, covered) => expect(clothLimit(c, 'strict').coverNeeded).toBe(covered))
   it.each<[string, ClothInput, 'yes' | 'light' | 'no']>([
     ['cotton takes steam', cloth({ cotton: 100 }), 'yes'],
     ['what water harms takes none', cloth({ cotton: 100 }, { mayGetWet: false }), 'no'],
-    ['an unknown cloth little', cloth({}), 'light'],
+    ['an unknown fabric little', cloth({}), 'light'],
   ])('%s', (_, c, steam) => expect(clothLimit(c, 'strict').steam).toBe(steam))
-  it('a fibre that stands little water makes the whole cloth stand little steam', () => {
+  it('a fibre that stands little water makes the whole fabric stand little steam', () => {
     const light = FIBRE_KEYS.filter(k => FIBRES[k].water === 'light')
     expect(light.length).toBeGreaterThan(0)
     for (const fibre of light) expect(clothLimit(cloth({ cotton: 50, [fibre]: 50 }), 'strict').steam).toBe('light')

@@ -8,7 +8,7 @@ const flag = (kind: HurtKind, severity: number, layer: 'cloth' | 'backing' | 'co
 const numbers = (l: ClothLook) => Object.values(l).filter(v => typeof v === 'number')
 
 describe('how a pressing looks', () => {
-  it('nothing done, nothing seen; without a backing there are no dots', () => {
+  it('nothing done, nothing seen; without an interfacing there are no dots', () => {
     expect(lookOfPressing([], null)).toEqual(UNHURT)
     expect(lookOfPressing([], 0)).toMatchObject({ melted: 0, peeled: 1 })
     expect(lookOfPressing([], 1.2)).toMatchObject({ melted: 1, peeled: 0 })
@@ -36,7 +36,7 @@ describe('how a pressing looks', () => {
     expect(far.yellowed).toBe(1)
     expect(far.browned).toBeCloseTo(0.8, 6)
   })
-  it('of two flags of a kind the worse is seen; what the cover suffers is not on the cloth', () => {
+  it('of two flags of a kind the worse is seen; what the press cloth suffers is not on the fabric', () => {
     expect(lookOfPressing([flag('shine', 1), flag('shine', 2), flag('shine', 1.5)], null).shine).toBeCloseTo(0.6, 6)
     expect(lookOfPressing([flag('scorch', 3, 'cover')], null)).toEqual(UNHURT)
     expect(lookOfPressing([flag('overFused', 2, 'backing')], null).stiff).toBeCloseTo(0.6, 6)
@@ -57,7 +57,7 @@ describe('how a pressing looks', () => {
 })
 
 describe('how a judging looks', () => {
-  it('a better grade lets less go, and only the best tears the cloth', () => {
+  it('a better grade lets less go, and only the best tears the fabric', () => {
     const all = [0, 1, 2, 3, 4, 5].map(g => lookOfJudging(g))
     for (let g = 1; g < 6; g++) expect(all[g]!.peeled).toBeLessThanOrEqual(all[g - 1]!.peeled)
     expect(all[0]!.peeled).toBe(1)

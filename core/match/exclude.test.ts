@@ -58,14 +58,14 @@ describe('each reason, by itself', () => {
 })
 
 describe('where a limit comes from', () => {
-  it('the wash: the sheet speaks for the resin, the base for itself, a web has none', () => {
+  it('the wash: the sheet speaks for the adhesive, the base for itself, a web has none', () => {
     expect(washLimit(supply({ washC: 60 }))).toEqual({ limitC: 60, of: 'sheet' })
     expect(washLimit(supply({ resin: 'eva' }))).toEqual({ limitC: 30, of: 'resin' })
     expect(washLimit(supply({ washC: 95, baseFibre: 'silk' }))).toEqual({ limitC: 30, of: 'base' })
     expect(washLimit(supply({ base: 'none', baseFibre: 'silk', resin: 'polyamideWeb' }))).toEqual({ limitC: 40, of: 'resin' })
     expect(washLimit(supply({ family: 'sewIn', resin: null, washC: 60, baseFibre: 'silk' }))).toEqual({ limitC: 60, of: 'sheet' })
   })
-  it('the give: measured before typical; the larger way of a cloth counts', () => {
+  it('the give: measured before typical; the larger way of a fabric counts', () => {
     expect(supplyGivePct(supply({ base: 'knit' }))).toBe(20)
     expect(supplyGivePct(supply({ base: 'knit', givePct: 3 }))).toBe(3)
     expect(clothGivePct({ ...CLOTH, giveAlongPct: 4, giveAcrossPct: 31 })).toBe(31)
@@ -97,7 +97,7 @@ describe('layers', () => {
     ])
     expect(m.ranked.find(c => c.kind === 'withWeb')!.supplies.map(s => s.id)).toEqual(['w', 's'])
   })
-  it('sewn layers slip, fused ones hold: the same backing is stiffer fused', () => {
+  it('sewn layers slip, fused ones hold: the same interfacing is stiffer fused', () => {
     const m = matchShelf(query(), [
       supply({ id: 'x', code: 'X', bendingMm: 30 }),
       supply({ id: 'y', code: 'Y', family: 'sewIn', resin: null, resinGsm: 0, bendingMm: 30 }),
@@ -123,7 +123,7 @@ describe('parts of a score', () => {
     for (const p of parts) { expect(p.value).toBeGreaterThanOrEqual(0); expect(p.value).toBeLessThanOrEqual(1) }
     expect(parts.reduce((s, p) => s + p.weight, 0)).toBeCloseTo(1, 9)
   })
-  it('a backing heavier than its cloth is marked down, but not in a bag', () => {
+  it('an interfacing heavier than its fabric is marked down, but not in a bag', () => {
     expect(value(query(), supply({ massGsm: 180 }), 'weight')).toBeLessThan(value(query(), supply({ massGsm: 60 }), 'weight'))
     expect(value(query({ place: placeOf('bagSide') }), supply({ massGsm: 110 }), 'weight')).toBe(1)
   })

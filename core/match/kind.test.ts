@@ -14,7 +14,7 @@ const supply = (over: Partial<MatchSupply> = {}): MatchSupply => ({
 })
 const wool = [{ fibre: 'wool' as const, sharePct: 60 }, { fibre: 'polyester' as const, sharePct: 40 }]
 
-describe('what kind of cloth it is', () => {
+describe('what kind of fabric it is', () => {
   it.each<[string, Partial<MatchCloth>, string]>([
     ['a wool coating', { fibres: wool, construction: 'coating' }, 'tailoring'],
     ['a suiting nobody knows', { fibres: [], construction: 'suiting' }, 'tailoring'],

@@ -106,7 +106,7 @@ describe('ranking', () => {
       ),
     )
   })
-  it('always offers self cloth, gives every barred supply a reason, and loses none', () => {
+  it('always offers self fabric, gives every barred supply a reason, and loses none', () => {
     fc.assert(
       fc.property(anyShelf, place, (shelf, p) => {
         const m = matchShelf(query({ place: p }), shelf)

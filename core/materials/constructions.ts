@@ -33,13 +33,31 @@ const rows = {
   fleece: ['Fleece', 240, 2.8, 'pile', true, 0.1],
   cork: ['Cork laminate', 400, 0.7, 'texture', false, 0.01],
   felt: ['Felt', 200, 1.1, 'plain', false, 0.08],
+  crepe: ['Crêpe', 140, 0.35, 'texture', false, 0.15],
+  georgette: ['Georgette', 70, 0.2, 'plain', false, 0.35],
+  seersucker: ['Seersucker', 130, 0.4, 'texture', false, 0.12],
+  chambray: ['Chambray', 140, 0.3, 'plain', false, 0.1],
+  ticking: ['Ticking', 230, 0.42, 'plain', false, 0.05],
+  canvas: ['Canvas', 320, 0.65, 'plain', false, 0.05],
+  gabardine: ['Gabardine', 280, 0.5, 'plain', false, 0.05],
+  tweed: ['Tweed', 380, 1.2, 'texture', false, 0.06],
+  boucle: ['Bouclé', 350, 1.8, 'texture', false, 0.1],
+  rib: ['Rib knit', 240, 0.9, 'plain', true, 0.15],
+  doubleKnit: ['Double knit, ponte', 300, 1, 'plain', true, 0.08],
+  lace: ['Lace', 90, 0.5, 'texture', false, 0.5],
+  tulle: ['Tulle', 25, 0.2, 'plain', false, 0.7],
+  brocade: ['Brocade', 260, 0.5, 'texture', false, 0.06],
+  taffeta: ['Taffeta', 100, 0.18, 'plain', false, 0.06],
+  softshell: ['Softshell', 300, 0.9, 'plain', true, 0.01],
+  terry: ['Terry towelling', 350, 2.2, 'pile', false, 0.1],
 } satisfies Record<string, [string, number, number, Surface, boolean, number]>
 
 export type ConstructionKey = keyof typeof rows
 
 export const CONSTRUCTIONS = Object.fromEntries(
   Object.entries(rows).map(([key, r]) => [key, {
-    key, name: r[0], massGsm: r[1], thicknessMm: r[2], surface: r[3], stretch: r[4], openness: r[5], laminate: key === 'cork',
+    key, name: r[0], massGsm: r[1], thicknessMm: r[2], surface: r[3], stretch: r[4], openness: r[5],
+    laminate: key === 'cork' || key === 'softshell',
   }]),
 ) as Record<ConstructionKey, Construction>
 

@@ -16,7 +16,7 @@ const coverRows = {
   organza: ['Silk organza', 30, 0.12, true, 40, 'silk'],
   muslin: ['Muslin', 110, 0.35, true, 160, 'cotton'],
   drill: ['Drill or doubled muslin', 220, 0.7, true, 300, 'cotton'],
-  woolCloth: ['Wool cloth', 260, 0.8, true, 350, 'wool'],
+  woolCloth: ['Wool press cloth', 260, 0.8, true, 350, 'wool'],
   parchment: ['Baking parchment', 45, 0.06, false, 0, null],
   slipSheet: ['Silicone or PTFE sheet', 160, 0.12, false, 0, null],
 } satisfies Record<string, [string, number, number, boolean, number, FibreKey | null]>
@@ -54,7 +54,7 @@ export interface BedKind {
   note: string
 }
 
-const cotton = (massGsm: number, thicknessMm: number, name = 'Cotton cover'): BedLayer => ({
+const cotton = (massGsm: number, thicknessMm: number, name = 'Cotton press cloth'): BedLayer => ({
   name, massGsm, thicknessMm, conductivityWmK: 0.055, fibreKgM3: 1540, heatCapacityJkgK: 1340, regainPct: 8, vapourPasses: true,
 })
 const felt = (massGsm: number, thicknessMm: number): BedLayer => ({

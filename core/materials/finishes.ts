@@ -20,12 +20,12 @@ const rows = {
   foamLaminate: ['Foam laminate', 110, 105, null, true, true, 'yes', 'the foam flattens and lets go'],
   filmLaminate: ['Cork or film laminate', 130, 115, null, true, true, 'yes', 'the lamination glue wakes'],
   gasDyedPrint: ['Print gassed into polyester', 150, null, 10, true, true, 'yes', 'the dye moves out again with heat and time'],
-  flock: ['Flock or film lettering', null, null, null, true, true, 'yes', 'lettering is only heated from the back'],
-  resinPrint: ['Resin-finished or foil print', 110, null, null, true, true, 'yes', 'the print softens'],
+  flock: ['Flock or film lettering', null, null, null, true, true, 'yes', 'lettering is only heated from the wrong side'],
+  resinPrint: ['Adhesive-finished or foil print', 110, null, null, true, true, 'yes', 'the print softens'],
   flameRetardant: [
     'Flame-retardant or protective', null, null, null, false, false, 'no', 'fusing may void what it is certified for: ask its maker',
   ],
-  waterRepellent: ['Water-repellent', null, null, null, true, false, 'yes', 'resin holds badly on it: prove it with a swatch'],
+  waterRepellent: ['Water-repellent', null, null, null, true, false, 'yes', 'adhesive holds badly on it: prove it with a swatch'],
 } satisfies Record<string, [string, number | null, number | null, number | null, boolean, boolean, Finish['fusing'], string]>
 
 export type FinishKey = keyof typeof rows

@@ -8,7 +8,7 @@ describe('reference values hold together', () => {
       expect([0, 110, 150, 200], f.key).toContain(f.classC)
     }
   })
-  it('every resin melts before the middle of its window', () => {
+  it('every adhesive melts before the middle of its window', () => {
     for (const r of Object.values(RESINS)) {
       expect(r.meltC[0], r.key).toBeLessThan(r.meltC[1])
       expect((r.windowC[0] + r.windowC[1]) / 2, r.key).toBeGreaterThan(r.meltC[0])
@@ -21,7 +21,7 @@ describe('reference values hold together', () => {
       expect(i.weightKPa, i.key).toBeCloseTo(kPa, 1)
     }
   })
-  it('densities of covers and beds are those of cloth, felt, film or wood', () => {
+  it('densities of covers and beds are those of fabric, felt, film or wood', () => {
     const layers = [...Object.values(COVER_KINDS), ...Object.values(BED_KINDS).flatMap(b => b.layers)]
     for (const l of layers) {
       const kgM3 = l.massGsm / l.thicknessMm

@@ -5,6 +5,8 @@ import type { BackingBase } from './supplies'
 export const CLOTH_BENDING_MM: Record<ConstructionKey, number> = {
   voile: 15, organza: 34, lining: 15, satin: 19, poplin: 22, dupion: 29, sheeting: 22, jersey: 14, sweat: 19, twill: 27, denim: 38,
   suiting: 21, flannel: 20, coating: 27, corduroy: 24, velvet: 19, fleece: 22, cork: 46, felt: 36,
+  crepe: 17, georgette: 14, seersucker: 22, chambray: 23, ticking: 31, canvas: 40, gabardine: 24, tweed: 26, boucle: 23, rib: 15,
+  doubleKnit: 19, lace: 20, tulle: 26, brocade: 32, taffeta: 30, softshell: 30, terry: 25,
 }
 
 /** At 60 g/m², mm, and how it grows with weight. */

@@ -10,7 +10,7 @@ describe('measuring at home', () => {
     expect(thicknessMmFrom(6.4, 8)).toBeCloseTo(0.8, 9)
     expect(givePctFrom(100, 118)).toBeCloseTo(18, 9)
   })
-  it('twice the cloth is twice the grams, not twice the weight', () => {
+  it('twice the fabric is twice the grams, not twice the weight', () => {
     fc.assert(fc.property(positive(1, 50), positive(50, 300), positive(50, 300), (g, l, w) => {
       expect(massGsmFrom(2 * g, 2 * l, w)).toBeCloseTo(massGsmFrom(g, l, w), 6)
     }))

@@ -97,7 +97,7 @@ const INSET_MM = 1
 /** @throws RangeError where nothing is left of it */
 export function labelBacking({ edge }: Label): Outline {
   const [inner] = offset([edge], -INSET_MM, 'pointed')
-  if (!inner) throw new RangeError('Label: it is too small for a backing.')
+  if (!inner) throw new RangeError('Label: it is too small for an interfacing.')
   return inner
 }
 

@@ -26,7 +26,7 @@ const PADDED_MORE_MM = 0.8, FLAT_LESS_MM = 0.3
 export function letterBacking(letters: readonly Outline[], padded: boolean): Outline[] {
   const cut = offset(letters, padded ? PADDED_MORE_MM : -FLAT_LESS_MM)
   if (cut.length === 0) throw new RangeError(
-    'Letters: nothing of them is left within the margin. They are too thin for a backing: sew them.')
+    'Letters: nothing of them is left within the margin. They are too thin for an interfacing: sew them.')
   return union(cut)
 }
 

@@ -111,14 +111,14 @@ const bars: Typesetter = (text, sizeMm) => ({
 })
 
 describe('letters', () => {
-  it('a padded letter\'s backing is a hair larger, a flat one\'s a hair smaller: exactly the offset', () => {
+  it('a padded letter\'s interfacing is a hair larger, a flat one\'s a hair smaller: exactly the offset', () => {
     const outlines = lettersAt(setText('HI', 60, bars), [])
     expect(same(letterBacking(outlines, true), offset(outlines, 0.8))).toBeLessThan(0.1)
     expect(sum(letterBacking(outlines, true))).toBeGreaterThan(sum(outlines))
     expect(sum(letterBacking(outlines, false))).toBeLessThan(sum(outlines))
     expect(difference(outlines, letterBacking(outlines, true))).toEqual([])
   })
-  it('letters whose backings meet are cut as one', () => {
+  it('letters whose interfacings meet are cut as one', () => {
     expect(letterBacking([box(0, 0, 10), box(11, 0, 10)], true)).toHaveLength(1)
     expect(letterBacking([box(0, 0, 10), box(13, 0, 10)], true)).toHaveLength(2)
   })
@@ -173,7 +173,7 @@ describe('labels', () => {
     expect(() => labelSheets([labelOf({ ...spec, wideMm: 300 }, bars)], { wide: 210, high: 297 })).toThrow('larger than the sheet')
     expect(labelSheets([], { wide: 210, high: 297 }).pages).toEqual([])
   })
-  it('its backing keeps a millimetre off the edge', () => {
+  it('its interfacing keeps a millimetre off the edge', () => {
     expect(boundsOf(labelBacking(label))).toMatchObject({ left: 1, right: 59, bottom: 1, top: 21 })
     expect(() => labelBacking({ ...label, edge: box(0, 0, 1.5) })).toThrow('too small')
   })
@@ -188,7 +188,7 @@ describe('shapes', () => {
     }
     expect(() => shapeOf('disc', 0, 10)).toThrow('more than 0 mm')
   })
-  it('mirrored on a web\'s paper, not on a backing\'s smooth side', () => {
+  it('mirrored on a web\'s paper, not on an interfacing\'s smooth side', () => {
     const face = shapeOf('corner', 60, 40)
     const paper = shapeCut(face, 'raw', 'paper'), smooth = shapeCut(face, 'turned', 'smooth')
     expect([paper.mirrored, smooth.mirrored]).toEqual([true, false])

@@ -28,7 +28,7 @@ describe('thick and thin', () => {
     if (p.other) expect(p.other.recipe.holdS).toBeGreaterThanOrEqual(p.first!.recipe.holdS)
     else expect(p.refused[0]!.because.why).toBe('neverBonds')
   })
-  it('where both sides work the other follows until the resin melts from there too', () => {
+  it('where both sides work the other follows until the adhesive melts from there too', () => {
     const p = planStuck(ask())
     expect(p.because).toBe('quicker')
     expect(p.first!.recipe).toMatchObject({ passes: 2, secondS: p.secondS, firstSide: 'face' })
@@ -51,23 +51,23 @@ describe('thick and thin', () => {
 })
 
 describe('what a side may do', () => {
-  it('a film letter is pressed from the back alone', () => {
+  it('a film letter is pressed from the wrong side alone', () => {
     const p = planStuck(ask({ item: film, fromItem: false, glue: web, methods: ['damp'], under: 'parchment' }))
     expect(p.first).toMatchObject({ side: 'garment', recipe: { method: 'damp', firstSide: 'back', passes: 1 } })
     expect(p.because).toBe('onlySide')
     expect(p.refused).toEqual([{ side: 'item', because: { why: 'backOnly' } }])
   })
-  it('under a wet cover it is held until that is dry and the resin holds', () => {
+  it('under a wet cover it is held until that is dry and the adhesive holds', () => {
     const { first } = planStuck(ask({ item: film, fromItem: false, glue: web, methods: ['damp'] }))
     expect(first!.recipe.holdS).toBe(Math.ceil(Math.max(first!.coverDryS!, first!.bondS)))
     expect(first!.recipe.coverWaterGsm).toBeGreaterThan(50)
   })
-  it('where the resin holds before the cover is dry, it is held until that is dry', () => {
+  it('where the adhesive holds before the press cloth is dry, it is held until that is dry', () => {
     const { first } = planStuck(ask({ item: film, fromItem: false, glue: { ...web, resin: 'evaWeb' }, methods: ['damp'] }))
     expect(first!.coverDryS!).toBeGreaterThan(first!.bondS)
     expect(first!.recipe.holdS).toBe(Math.ceil(first!.coverDryS!))
   })
-  it('a patch inside meets the sole from the back', () => {
+  it('a patch inside meets the iron from the wrong side', () => {
     const p = planStuck(ask({ item: CLOTHS.poplin, garment: CLOTHS.poplin, inside: true, glue: web, under: 'muslin',
       methods: ['damp', 'dry'] }))
     const item = [p.first, p.other].find(w => w?.side === 'item')!
@@ -78,15 +78,15 @@ describe('what a side may do', () => {
     expect(p.first!.recipe.holdS).toBeGreaterThanOrEqual(45)
   })
   it.each([
-    ['cloth that takes no heat', { garment: CLOTHS.film }, ['item noHeat', 'garment noHeat']],
+    ['fabric that takes no heat', { garment: CLOTHS.film }, ['item noHeat', 'garment noHeat']],
     ['a thing that takes none', { item: { ...thin, fibres: [{ fibre: 'leather', sharePct: 100 }] } as ClothInput },
       ['item noHeat', 'garment noHeat']],
     ['certified wear', { garment: { ...CLOTHS.twill, finishes: ['flameRetardant'] } as ClothInput },
       ['item certified', 'garment certified']],
-    ['no resin', { glue: { ...glue, resin: null } }, ['item noResin', 'garment noResin']],
+    ['no adhesive', { glue: { ...glue, resin: null } }, ['item noResin', 'garment noResin']],
     ['pile crushed from its back too', { garment: CLOTHS.velvet }, ['item backOnly', 'garment hurts']],
     ['a print that may not be held', { garment: CLOTHS.gassed }, ['item backOnly', 'garment shortTouches']],
-    ['no water where only a wet cover would do', { garment: CLOTHS.acetate, methods: ['damp'] }, ['item noWater', 'garment noWater']],
+    ['no water where only a wet press cloth would do', { garment: CLOTHS.acetate, methods: ['damp'] }, ['item noWater', 'garment noWater']],
     ['an iron too hot for it', { garment: CLOTHS.acetate, iron: { ...IRON, stops: [IRON.stops[2]!] } },
       ['item noStops', 'garment noStops']],
   ] satisfies [string, Partial<StuckAsk>, string[]][])('%s is refused with its reason', (_name, more, wanted) => {
@@ -120,7 +120,7 @@ describe('what a side may do', () => {
     const lies = (cooling: 'touch' | 'cold') => planStuck(ask({ cooling })).first!.recipe.coolS
     expect(lies('cold')).toBeGreaterThan(lies('touch'))
   })
-  it('the stack lies as it is pressed: what meets the sole first stands first, the sheet under it all', () => {
+  it('the stack lies as it is pressed: what meets the iron first stands first, the sheet under it all', () => {
     const a = ask({ under: 'parchment' })
     expect(stuckStack(a, 'item', 0).work.map(l => l.id)).toEqual(['item', 'resin', 'cloth'])
     expect(stuckStack(a, 'garment', 0).work.map(l => l.id)).toEqual(['cloth', 'resin', 'item'])

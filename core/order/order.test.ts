@@ -111,7 +111,7 @@ describe('a schedule, by hand', () => {
     const with2 = orderOf({ operations, irons: [household, { ...household, id: 'second' }], places: 3 }).schedule.finishS
     expect(with2).toBeLessThan(with1 - 300)
   })
-  it('damp work one after another wets the cover once; an iron that shut itself off is warmed again', () => {
+  it('damp work one after another wets the press cloth once; an iron that shut itself off is warmed again', () => {
     const warm = { ...household, nowC: 150 }
     const operations = [op('a', { damp: true, coolS: 0 }), op('b', { coolS: 0 }), op('c', { damp: true, coolS: 0 })]
     const damp = { operations, irons: [warm], places: 1 }
@@ -122,7 +122,7 @@ describe('a schedule, by hand', () => {
     const slept = { operations: peeled, irons: [{ ...warm, shutsOffAfterS: 100 }], places: 1 }
     expect(orderOf(slept).schedule.slots[1]!.fromS).toBe(200 + 20 / 2)
   })
-  it('what lies to cool already takes its place, and what needs it waits for it', () => {
+  it('what cools flat already takes its place, and what needs it waits for it', () => {
     const warm = { ...household, nowC: 150 }
     const lying = [{ id: 'before', coldS: 90 }]
     expect(orderOf({ operations: [op('a')], irons: [warm], places: 1, lying }).schedule.slots[0]).toMatchObject({ fromS: 50, liftS: 90 })

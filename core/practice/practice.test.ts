@@ -152,7 +152,7 @@ describe('the corner', () => {
   })
 })
 
-describe('the braid', () => {
+describe('the trim', () => {
   it('pulls up further the hotter and the longer, and what was settled hotter than it will be pressed does not move', () => {
     const mm = (stop: string, s: number) => marksAfterMm(12, { choice: { stop }, heldS: [s] })
     expect(mm('2', 20)).toBeLessThan(mm('1', 20))

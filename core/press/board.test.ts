@@ -28,7 +28,7 @@ const space = (key: string): BoardEvent => ({ kind: 'next', key, rest })
 const of = (pieces: BoardPiece[], key: string) => pieces.find(p => p.key === key)!.session
 
 describe('several pieces', () => {
-  it('one lies to cool while the next is pressed with the same iron', () => {
+  it('one cools flat while the next is pressed with the same iron', () => {
     const board = after([piece('a'), piece('b')], [100, space('a')], [112, space('a')], [115, space('b')])
     expect([stepOf(of(board, 'a'))!.kind, stepOf(of(board, 'b'))!.kind]).toEqual(['cool', 'down'])
     expect(dueOn(board, 120)).toMatchObject([
@@ -69,14 +69,14 @@ describe('several pieces', () => {
 
 describe('what the hands are at', () => {
   const cooling = after([piece('a'), piece('b')], [0, space('a')], [12, space('a')])
-  it('goes from the sole on cloth to what can be judged, what waits and what cools', () => {
+  it('goes from the iron on fabric to what can be judged, what waits and what cools', () => {
     expect(frontOf(cooling, 15)!.key).toBe('b')
     expect(frontOf(happen(cooling, space('b'), 16), 18, 'a')!.key).toBe('b')
     expect(frontOf(happen(cooling, { kind: 'away', key: 'b' }, 16), 18)!.key).toBe('a')
     expect(frontOf(happen(cooling, space('a'), 40), 41)!.key).toBe('a')
     expect(frontOf([], 0)).toBeNull()
   })
-  it('is the one asked for while no sole is down, and forgets one that is gone', () => {
+  it('is the one asked for while no iron is down, and forgets one that is gone', () => {
     expect(frontOf(cooling, 15, 'a')!.key).toBe('a')
     expect(frontOf(cooling, 15, 'gone')!.key).toBe('b')
   })
@@ -112,7 +112,7 @@ describe('interruptions', () => {
     expect(givenHoldsS(events)).toEqual([12])
     expect(of(done, 'a').touched).toHaveLength(2)
   })
-  it('only a sole on cloth can be interrupted, and only once', () => {
+  it('only an iron on fabric can be interrupted, and only once', () => {
     expect(of(happen([piece('a')], { kind: 'interrupt', key: 'a', rest }, 5), 'a').interrupted).toBeNull()
     const cooling = after(down, [112, space('a')])
     expect(happen(cooling, { kind: 'interrupt', key: 'a', rest }, 115)).toEqual(cooling)
@@ -159,7 +159,7 @@ describe('a piece that takes several prints', () => {
 })
 
 describe('what was done, as phases', () => {
-  it('turned under a damp cover, the cover is wet anew on the other side', () => {
+  it('turned under a damp press cloth, the press cloth is wet anew on the other side', () => {
     const damp = recipe({ passes: 2, coverWaterGsm: 70 })
     const kinds = ['down', 'lift', 'turn', 'down', 'lift', 'cool', 'done'] as const
     const phases = phasesDone(damp, kinds.map((kind, i) => ({ kind, atS: i * 3 })))

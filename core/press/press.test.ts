@@ -36,7 +36,7 @@ describe('the steps, in the order of the hands', () => {
 })
 
 describe('one key through a press', () => {
-  it('begins, lifts, cools and is judged; what happened is noted in seconds from the first set-down', () => {
+  it('begins, lifts, cools and is judged; what happened is noted in seconds from the first position', () => {
     const s = keys(recipe(), [100, 112, 133])
     expect(phaseOf(s)).toBe('judge')
     expect(s.events.map(e => [e.kind, e.atS])).toEqual([['down', 0], ['lift', 12], ['cool', 12], ['done', 33]])
@@ -85,7 +85,7 @@ describe('a clock that cannot be trusted', () => {
   ])('%s', (_what, wallS, steadyS, expectedS, doubt) => expect(doubtOf(wallS, steadyS, expectedS)).toEqual(doubt))
 })
 
-describe('the glue line followed while the sole is down', () => {
+describe('the glue line followed while the iron is down', () => {
   const planned = plannedBond(bench, recipe())
   const following = (nowS: number, rest: IronRest = ready, r = recipe()) => alongside(keys(r, [0], () => rest), bench, planned, nowS)!
   it('a ready iron needs about the recipe\'s seconds, and they run down as they pass', () => {
@@ -97,7 +97,7 @@ describe('the glue line followed while the sole is down', () => {
     expect(later.bond).toBeGreaterThan(start.bond)
     expect(later.glueC).toBeGreaterThan(60)
   })
-  it('a cold one needs the longer, and the sole it sees is the cold one', () => {
+  it('a cold one needs the longer, and the iron it sees is the cold one', () => {
     const cold = following(1, { ...ready, fromC: 40, sinceS: 0 })
     expect(cold.neededS).toBeGreaterThan(following(1).neededS! + 25)
     expect(cold.soleC).toBeLessThan(60)
@@ -121,7 +121,7 @@ describe('the glue line followed while the sole is down', () => {
     const soon = following(12)
     expect(soon.harmInS! - following(14).harmInS!).toBeCloseTo(2, 0)
   })
-  it('after warming the sole has sagged by what it drew since it was set down again, not by all before', () => {
+  it('after warming the iron has sagged by what it drew since it was press again, not by all before', () => {
     const s = keys(recipe({ warmS: 20 }), [0, 20, 60])
     expect(alongside(s, bench, planned, 60.2)!.soleC).toBeGreaterThan(188.5)
   })
@@ -136,7 +136,7 @@ describe('the glue line followed while the sole is down', () => {
   })
 })
 
-describe('the sole that is kept with a press', () => {
+describe('the iron that is kept with a press', () => {
   it('is read every two seconds while it was down, and sags on the work', () => {
     const read = soleReadings(keys(recipe(), [0, 12, 33]), bench)
     expect(read.length).toBeGreaterThan(4)

@@ -81,7 +81,7 @@ function hurtInputOf(bench: Bench, recipe: Recipe, options: EvaluateOptions): Hu
  */
 export function resinOf(bench: Bench, options: EvaluateOptions = {}): Resin {
   const { resin, grade = 'hand', lot } = bench.supply
-  if (!resin) throw new Error('The supply has no resin: there is nothing to fuse.')
+  if (!resin) throw new Error('The supply has no adhesive: there is nothing to fuse.')
   return shifted(
     gradeOf(resin, grade), (lot?.rateFactor ?? 1) * (options.rateFactor ?? 1), (lot?.meltShiftC ?? 0) + (options.meltShiftC ?? 0),
   )

@@ -13,7 +13,7 @@ const recipe = (b: Bench) => ({
   ...draftRecipe(b, 'dry', { label: 'wool', meanC: 150, swingC: 0, origin: 'typical' }, 'back', 1, 'weight'), holdS: 15,
 })
 
-describe('a piece that lies to cool', () => {
+describe('a piece that cools flat', () => {
   it('half a minute and more until a hand rests on it; longer until it is quite cold; longer the thicker it is', () => {
     const thin = bench(160, 0.4), thick = bench(480, 1.6)
     const touch = lyingCoolS(thin, recipe(thin), TOUCH_C)
@@ -23,7 +23,7 @@ describe('a piece that lies to cool', () => {
     expect(lyingCoolS(thick, recipe(thick), COLD_C)).toBeGreaterThan(lyingCoolS(thin, recipe(thin), COLD_C))
     expect(touch % 5).toBe(0)
   })
-  it('never less than its resin takes to set', () => {
+  it('never less than its adhesive takes to set', () => {
     const thin = bench(160, 0.4)
     expect(lyingCoolS(thin, recipe(thin), 200)).toBe(coolingS(thin, recipe(thin), {}))
   })

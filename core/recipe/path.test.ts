@@ -55,7 +55,7 @@ describe('the shortest hold that reaches', () => {
 
 describe('what a workroom has learned changes a run', () => {
   const bond = (options: Parameters<typeof evaluate>[2]) => evaluate(bench, recipe(180, 30), options).bond.final
-  it('a hotter sole, closer contact, an easier or a quicker resin bond more', () => {
+  it('a hotter iron, closer contact, an easier or a quicker adhesive bond more', () => {
     const plain = bond({})
     expect(bond({ soleOffsetC: 8 })).toBeGreaterThan(plain)
     expect(bond({ contactFactor: 1.3 })).toBeGreaterThan(plain)
@@ -67,7 +67,7 @@ describe('what a workroom has learned changes a run', () => {
     const cold = searchMethod(one, 'dry', {}).found!, hot = searchMethod(one, 'dry', { soleOffsetC: 12 }).found!
     expect(hot.recipe.holdS).toBeLessThan(cold.recipe.holdS)
   })
-  it('the resin moves as a whole: melting and window by the same degrees', () => {
+  it('the adhesive moves as a whole: melting and window by the same degrees', () => {
     const shifted = resinOf(bench, { meltShiftC: 3 }), typical = resinOf(bench)
     expect(shifted.meltC.map((c, i) => c - typical.meltC[i]!)).toEqual([3, 3])
     expect(shifted.windowC.map((c, i) => c - typical.windowC[i]!)).toEqual([3, 3])
@@ -85,7 +85,7 @@ describe('a recipe as phases and as a picture', () => {
     ).toEqual([20, 3, null, 9])
     expect(phasesOf({ ...recipe(180, 20), warmS: 0, coolS: 0 }).map(p => p.kind)).toEqual(['down'])
   })
-  it('a course is thinned, ends where the run ends, and leaves the sole blank while it is away', () => {
+  it('a course is thinned, ends where the run ends, and leaves the iron blank while it is away', () => {
     const outcome = evaluate(bench, { ...recipe(180, 20), coolS: 15 })
     const course = courseOf(outcome, 50)
     expect(course.timesS).toHaveLength(50)

@@ -39,7 +39,7 @@ describe('searching', () => {
     const margin = (m: string) => answers.find(a => a.method === m)!.found!.margins.coolerC
     expect(margin('mist')).toBeGreaterThanOrEqual(margin('dry'))
   })
-  it('the pile of a velvet never meets the sole from its face', () => {
+  it('the pile of a velvet never meets the iron from its face', () => {
     const b = bench('cotton', { construction: 'velvet', massGsm: 300, thicknessMm: 1.6, nap: 'pile' }, { bed: 'needle' })
     for (const a of searchRecipes(b)) expect(a.found?.recipe.firstSide ?? 'back').toBe('back')
   })
@@ -58,9 +58,9 @@ describe('when nothing may be done, it says why', () => {
     ['steam through parchment', bench('cotton', {}, { cover: 'parchment' }), 'steam', 'steamStopped'],
     ['a dry iron asked for steam', bench('cotton', {}, { iron: { kind: 'heavyDry', stops: STOPS } }), 'steam', 'noSteam'],
     ['steam at the synthetic stop', bench('acrylic'), 'steam', 'drips'],
-    ['wool without a cover', bench('wool', {}, { cover: null }), 'dry', 'coverNeeded'],
+    ['wool without a press cloth', bench('wool', {}, { cover: null }), 'dry', 'coverNeeded'],
     [
-      'an iron too hot for the cloth', bench('acrylic', {}, { iron: { kind: 'household', stops: [stop('cotton', 196)] } }), 'dry',
+      'an iron too hot for the fabric', bench('acrylic', {}, { iron: { kind: 'household', stops: [stop('cotton', 196)] } }), 'dry',
       'allStopsTooHot',
     ],
     ['a standard polyamide on acetate', bench('acetate', { mayGetWet: false }), 'dry', 'underBonded'],

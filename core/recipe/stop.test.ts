@@ -11,12 +11,12 @@ describe('what bars a way of pressing', () => {
     fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', mayGetWet: true, nap: 'none', finishes: [],
   }, 'strict')
   const iron = { kind: 'household' as const, stops: [{ label: 'wool', meanC: 152, swingC: 5, origin: 'measured' as const }] }
-  it('a damp cover needs a cover that holds water; mist, steam and dry do not', () => {
+  it('a damp press cloth needs a press cloth that holds water; mist, steam and dry do not', () => {
     expect(barOf('damp', iron, null, true, limit)).toEqual({ why: 'noDampCover' })
     expect(barOf('damp', iron, 'muslin', true, limit)).toBeNull()
     for (const method of ['dry', 'mist'] as const) expect(barOf(method, iron, null, true, limit)).toBeNull()
   })
-  it('a stop that stands exactly at what the cloth bears, with its tolerance, is allowed', () => {
+  it('a stop that stands exactly at what the fabric bears, with its tolerance, is allowed', () => {
     const at = (meanC: number) => allowedStops([{ ...iron.stops[0]!, meanC }], limit)
     const hottest = Array.from({ length: 60 }, (_, i) => 180 + i).filter(c => at(c).length === 1).at(-1)!
     expect(hottest).toBeGreaterThanOrEqual(limit.soleC)
@@ -25,7 +25,7 @@ describe('what bars a way of pressing', () => {
 })
 
 describe('a setting of the dial', () => {
-  it('at a stop is that stop, as it is known', () => {
+  it('at a stop is that setting, as it is known', () => {
     expect(settingAt(stops, 154.5)).toBe(stops[2])
     expect(settingAt(stops, 153.5)).toBe(stops[2])
   })

@@ -53,7 +53,7 @@ describe('house rules reach the recipe', () => {
   })
 })
 
-describe('stops by what their sole is best known to be', () => {
+describe('stops by what their iron is best known to be', () => {
   const limit = clothLimit(melton, 'strict')
   it('one learned to run hot must not pass the class limit; one that runs cool may be used', () => {
     expect(allowedStops(bench().iron.stops, limit).map(s => s.label)).toEqual(['synthetic', 'wool'])
@@ -103,7 +103,7 @@ describe('a recipe is scored in plain parts', () => {
 })
 
 describe('as the sheet says', () => {
-  it('a sheet for irons holds on a cloth like the one it was written for', () => {
+  it('a sheet for irons holds on a fabric like the one it was written for', () => {
     const by = asSheetSays(withSheet(handSheet))!
     expect(by.way).toBe('sheet')
     expect(by.found!.recipe).toMatchObject({ holdS: 15, method: 'steam', warmS: 0, lean: 'lean' })
@@ -116,7 +116,7 @@ describe('as the sheet says', () => {
     expect(by.blocked).toMatchObject({ why: 'sheetShort', heldS: 12 })
     expect(by.attempt!.outcome.bond.final).toBeLessThan(0.8)
   })
-  it('on a cloth that may not get wet it is barred; without a sheet there is none', () => {
+  it('on a fabric that may not get wet it is barred; without a sheet there is none', () => {
     expect(asSheetSays(withSheet(handSheet, { cloth: { ...poplin, mayGetWet: false } }))!.blocked?.why).toBe('steamBarred')
     expect(asSheetSays(bench())).toBeNull()
     expect(sheetRecipe(withSheet(handSheet, { iron: { kind: 'household', stops: [] } }), handSheet)).toBeNull()
@@ -148,7 +148,7 @@ describe('carried over', () => {
     expect(evaluate(b, recipe).bond.final).toBeGreaterThan(1.15)
     expect(evaluate(b, recipe).bond.final).toBeLessThan(1.4)
   })
-  it('a heavier cloth from its face wants more; where nothing ever bonds it says so', () => {
+  it('a heavier fabric from its face wants more; where nothing ever bonds it says so', () => {
     const cold = carryOver(withSheet(pressSheet, { cloth: melton, iron: { kind: 'household', stops: [stop('synthetic', 112)] } }))!
     expect(cold.neededS).toBeNull()
     expect(cold.steps.some(s => s.toS === null)).toBe(true)

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { clothLimit } from '../limit'
 import { CONSTRUCTION_KEYS, CONSTRUCTIONS, FIBRE_KEYS, FINISH_KEYS, RESIN_KEYS, STEAMS_FROM_C } from '../materials'
-import { evaluate, HARM_ALLOWED } from '../recipe'
+import { BOND_WANTED, evaluate, HARM_ALLOWED } from '../recipe'
 import {
   answersTo, askThrough, CAUSE_FACTS, CAUSES, chanceOf, contradiction, diagnose, knownOf, MOST_QUESTIONS, NO_CONTEXT, QUESTIONS, remedyFor,
   SIGNS, simulateFailure, SIMULATED, tellsApart, type CauseKey, type Patient, type RescueContext, type Sign,
@@ -95,7 +95,7 @@ describe('beliefs', () => {
 
 describe('what the board knows', () => {
   const pressed = { bond: 1.2, flags: [], causes: [], missed: 0, covered: true }
-  it('a thick cloth, an open one, a finish, a heavy backing: each speaks for its own cause', () => {
+  it('a thick fabric, an open one, a finish, a heavy interfacing: each speaks for its own cause', () => {
     expect(knownOf({ ...NO_CONTEXT, cloth: coat.cloth }).tooThick).toBeGreaterThan(1)
     expect(knownOf({ ...NO_CONTEXT, cloth: poplin.cloth }).tooThick).toBeLessThan(1)
     expect(knownOf({ ...NO_CONTEXT, cloth: { ...poplin.cloth, construction: 'voile' } }).openCloth).toBeGreaterThan(1)
@@ -137,9 +137,17 @@ describe('remedies', () => {
     expect(r.recipe!.holdS).toBeLessThan(whole.recipe!.holdS)
     const gained = evaluate(poplin, r.recipe!).bond.final
     expect(0.4 * 0.7 + gained).toBeGreaterThan(1)
+    // Of what it had, seven tenths count, and no more: the seconds are those that reach the rest, and two to spare.
+    const slow = BENCHES[2]!
+    for (const bond of [0.3, 0.5, 0.6]) {
+      const { recipe } = remedyFor('tooShort', { ...slow, bond, browned: false })
+      const within = (lessS: number) => bond * 0.7 + evaluate(slow, { ...recipe!, holdS: recipe!.holdS - lessS }).bond.final
+      expect(within(2)).toBeGreaterThanOrEqual(BOND_WANTED - 0.01)
+      expect(within(4)).toBeLessThan(BOND_WANTED)
+    }
     expect(remedyFor('missedPlaces', patient()).key).toBe('pressPlaces')
   })
-  it('a backing is lifted as soon as its resin melts, at the coolest stop that does it', () => {
+  it('an interfacing is lifted as soon as its adhesive melts, at the coolest setting that does it', () => {
     const r = remedyFor('backingHeavy', patient())
     expect(r.key).toBe('renew')
     expect(r.recipe).toMatchObject({ method: 'dry', coolS: 0 })
@@ -147,7 +155,7 @@ describe('remedies', () => {
     expect(r.recipe!.holdS).toBeGreaterThanOrEqual(3)
     expect(evaluate({ ...poplin, cover: 'muslin' }, r.recipe!).bond.peakC).toBeGreaterThan(110)
   })
-  it('steam hovers at the coolest stop that steams, shorter over pile, and never where water marks', () => {
+  it('steam hovers at the coolest setting that steams, shorter over pile, and never where water marks', () => {
     expect(remedyFor('bareSole', patient({ cloth: coat.cloth, supply: null }))).toMatchObject(
       { key: 'steamBrush', hover: { stop: { label: 'wool' }, forS: 8 } })
     expect(remedyFor('flatSole', patient({ cloth: { ...coat.cloth, nap: 'pile' } })).hover!.forS).toBe(5)
@@ -167,7 +175,7 @@ describe('remedies', () => {
   it('without a fusible on it there is nothing to press again: the hands do it', () => {
     expect(remedyFor('tooShort', patient({ supply: null }))).toMatchObject({ recipe: null, hover: null, cannot: null })
   })
-  it('never goes beyond what the cloth stands: no stop over its limit, no water it may not have, no harm over what is allowed', () => {
+  it('never goes beyond what the fabric stands: no setting over its limit, no water it may not have, no harm over what is allowed', () => {
     const cloths = fc.record({
       fibre: fc.constantFrom(...FIBRE_KEYS), construction: fc.constantFrom(...CONSTRUCTION_KEYS), mayGetWet: fc.boolean(),
       finishes: fc.subarray([...FINISH_KEYS], { maxLength: 1 }), nap: fc.constantFrom('none' as const, 'texture' as const, 'pile' as const),

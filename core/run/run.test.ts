@@ -36,10 +36,10 @@ const piece = (over: Partial<PressedPiece> = {}): PressedPiece => ({
 const asked = { unsettled: [], clothName: () => 'Poplin', trims: [] }
 
 describe('what is to be done', () => {
-  it('a piece each; settled first; foam before the backing that holds it in; a web tacked, peeled, held', () => {
+  it('a piece each; preshrunk first; foam before the interfacing that holds it in; a web tacked, peeled, held', () => {
     const made = operationsOf(
       [piece({ count: 2 }), piece({ id: 'q', name: 'Base', foamId: 'f', webId: 'w' })],
-      { ...asked, unsettled: ['c'], trims: [{ supplyId: 't', name: 'Braid' }] },
+      { ...asked, unsettled: ['c'], trims: [{ supplyId: 't', name: 'Trim' }] },
     )
     expect(made.map(m => [m.id, m.needs])).toEqual([
       ['settle.c', []], ['trim.t', []], ['p.0.backing', ['settle.c']], ['p.1.backing', ['settle.c']], ['q.0.foam', ['settle.c']],
@@ -56,7 +56,7 @@ describe('what is to be done', () => {
 })
 
 describe('seconds at the board', () => {
-  it('every set-down with the way to the next, warming, laying up, turning', () => {
+  it('every position with the way to the next, warming, laying up, turning', () => {
     expect(boardSeconds(work('a'))).toBe(2 * 15)
     const both = work('b', { recipe: recipe({ passes: 2, secondS: 8, warmS: 4 }) })
     const laid = boardSeconds(work('c', { recipe: recipe({ warmS: 4 }) })) - 2 * 15 - 2 * 7
@@ -114,7 +114,7 @@ describe('a run', () => {
     events.push(...touch('b', 1, 115, 127), told(200, 'cold', 'b'), told(201, 'edge', 'b', { edge: 'holds' }))
     expect(b()).toMatchObject({ phase: 'done', coldS: 200 })
   })
-  it('a touch that was too short is given again where it was', () => {
+  it('a press that was too short is given again where it was', () => {
     const o = foldRun(works, touch('b', 0, 0, 4)).ops.get('b')!
     expect(nextStep(works[1]!, o)).toMatchObject({ do: 'down', print: 0 })
     const twice = foldRun(works, [...touch('b', 0, 0, 4), ...touch('b', 0, 6, 9)]).ops.get('b')!
@@ -145,7 +145,7 @@ describe('a run', () => {
     const ended = [...touch('b', 0, 0, 12), ...touch('b', 1, 15, 27), told(60, 'over', 'b', other)]
     expect(foldRun(works, ended).ops.get('b')!.phase).toBe('cooling')
   })
-  it('told twice, or as it happens to arrive, comes to the same; never two soles on one piece', () => {
+  it('told twice, or as it happens to arrive, comes to the same; never two irons on one piece', () => {
     const one = fc.record({
       atS: fc.integer({ min: 0, max: 500 }), op: fc.constantFrom('a', 'b', 'c'), print: fc.integer({ min: -1, max: 3 }),
       kind: fc.constantFrom<RunEvent['kind']>('take', 'down', 'lift', 'laid', 'turned', 'cold', 'edge', 'missed', 'aside', 'out', 'done'),
@@ -179,7 +179,7 @@ describe('a run', () => {
   })
 })
 
-describe('the bond at one set-down', () => {
+describe('the bond at one position', () => {
   it('is that of a swatch pressed the same way, whatever was pressed before at other places', () => {
     const w = work('b'), rest = restOfIron({ fromC: 150, targetC: 150, swingC: 0, label: 'wool', setS: 0, touchedS: 0 },
       { kind: 'household', shutsOffAfterS: 480 }, 110)!
@@ -228,6 +228,10 @@ describe('irons', () => {
     expect(at(touch('b', 0, 100, 112), 200)).toEqual([])
     expect(at([told(100, 'down', 'b', { print: 0 })], 170)).toEqual([])
     expect(at([told(100, 'down', 'b', { print: 0 })], 173)).toEqual(['leftDown'])
+    // One that is held long, as it should be, is not left alone.
+    const held = foldRun([work('b')], [dial, told(100, 'down', 'b', { print: 0 })])
+    expect(warningsAt(held, [iron], () => 200, 240)).toEqual([])
+    expect(warningsAt(held, [iron], () => 200, 361).map(w => w.why)).toEqual(['leftDown'])
   })
 })
 
@@ -248,7 +252,11 @@ describe('afterwards', () => {
     const both = of([...one, told(101, 'edge', 'b', { edge: 'lifts', prints: [0, 1] })])
     expect(both.verdicts.get('r')!.verdict).toBe('placesMissed')
     const short = [...touch('b', 0, 0, 7), ...touch('b', 1, 15, 27), told(100, 'cold', 'b')]
-    expect(of([...short, told(101, 'edge', 'b', { edge: 'lifts', prints: [0] })]).verdicts.get('r')!.verdict).toBe('placesMissed')
+    const lifted = [...short, told(101, 'edge', 'b', { edge: 'lifts', prints: [0] })]
+    expect(of(lifted).verdicts.get('r')!.verdict).toBe('placesMissed')
+    // What it is given after it lifted says nothing of what it had been given.
+    const again = of([...lifted, ...touch('b', 0, 110, 122)])
+    expect([again.verdicts.get('r')!.verdict, again.operations[0]!.heldS]).toEqual(['placesMissed', 31])
   })
 })
 

@@ -48,7 +48,7 @@ const WORKED: [
   ['largeFlat', 'denim', 'iron', 'alongTheGrain', 'steam', ['flat'], [1, 5], 'moistSets'],
 ]
 
-describe('features of cloth, worked out', () => {
+describe('features of fabric, worked out', () => {
   it.each(WORKED)('%s in %s', (feature, cloth, means, motion, moisture, supports, [from, to], reason) => {
     const p = plan(feature, cloth)
     expect([p.means, p.motion, p.recipe?.method ?? 'none']).toEqual([means, motion, moisture])
@@ -57,7 +57,7 @@ describe('features of cloth, worked out', () => {
     expect(p.recipe?.holdS ?? 0).toBeLessThanOrEqual(to)
     expect(why(p)).toContain(reason)
   })
-  it('never more than two of heat, steam and pressure at once; no sole above what the cloth stands', () => {
+  it('never more than two of heat, steam and pressure at once; no iron above what the fabric stands', () => {
     const cloths = Object.keys(CLOTHS) as ClothName[]
     fc.assert(fc.property(
       fc.constantFrom(...FEATURE_KEYS), fc.constantFrom(...cloths), fc.constantFrom('dry' as const, 'steam' as const),
@@ -146,7 +146,7 @@ describe('features of cloth, worked out', () => {
     expect(plan('pleat', 'worsted', { iron: DRY_IRON }).recipe!.method).toBe('mist')
     const hot = plan('seamOpen', 'acetate', { iron: { kind: 'household', stops: [IRON.stops[2]!] } })
     expect([hot.means, why(hot)]).toEqual(['cold', ['noCooler']])
-    expect(() => plan('seamOpen', 'poplin', { iron: { kind: 'household', stops: [] } })).toThrow('no stops')
+    expect(() => plan('seamOpen', 'poplin', { iron: { kind: 'household', stops: [] } })).toThrow('no settings')
   })
   it('over pile the iron is held, touching nothing, and its recipe says so', () => {
     expect(isHovering(plan('seamOpen', 'velvet').recipe!)).toBe(true)
@@ -163,7 +163,7 @@ describe('features of cloth, worked out', () => {
 })
 
 describe('folded stacks', () => {
-  it('a fold of n plies takes heat as n cloths laid one on another', () => {
+  it('a fold of n plies takes heat as n fabrics laid one on another', () => {
     const plies = [CLOTHS.poplin, CLOTHS.poplin, CLOTHS.poplin]
     const fold = { plies, cover: null, coverWaterGsm: 0, mistGsm: 0, bed: 'padded' as const }
     const stack = foldedStack(fold)
@@ -237,7 +237,7 @@ describe('thickness', () => {
     expect(bulkOf(FEATURES.dart, CLOTHS.melton, 0.8).unpressedMm).toBeGreaterThan(high.unpressedMm)
     expect([besidePliesOf(FEATURES.binding), bulkOf(FEATURES.binding, CLOTHS.melton, 0.8).stepMm]).toEqual([0, 0])
   })
-  it('smooth cloth shows an allowance that plain cloth hides, and a nap hides more still', () => {
+  it('smooth fabric shows an allowance that plain fabric hides, and a nap hides more still', () => {
     const satin = printThroughOf({ ...CLOTHS.poplin, construction: 'satin' }, 1, 0.8), plain = printThroughOf(CLOTHS.poplin, 1, 0.8)
     expect([satin.shows, plain.shows]).toEqual([true, false])
     expect(satin.ridgeMm).toBeCloseTo(plain.ridgeMm, 9)

@@ -21,7 +21,7 @@ export function planFeature(ask: FeatureAsk): FeaturePlan {
   const limit = clothLimit(ask.cloth, ask.blendRule, ask.evidence)
   const reasons: FeatureReason[] = []
   if (limit.soleC === 0) return withoutHeat(f, ask, [{ why: 'noHeat', fumes: limit.fumes }])
-  if (ask.iron.stops.length === 0) throw new RangeError('The iron has no stops: give at least one.')
+  if (ask.iron.stops.length === 0) throw new RangeError('The iron has no settings: give at least one.')
   const stops = allowedStops(ask.iron.stops, limit)
   if (stops.length === 0)
     return withoutHeat(f, ask, [{ why: 'noCooler', coolestC: Math.min(...ask.iron.stops.map(s => s.meanC)), limitC: limit.soleC }])

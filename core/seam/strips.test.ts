@@ -13,7 +13,7 @@ describe('strips for a binding', () => {
     expect(stripsFor({ ...ask, join: 'straight' })).toMatchObject({ count: 5, spareMm: 5 * 1100 - 4 * 12 - 4480 })
     expect(stripsFor({ ...ask, aroundMm: 400, corners: 0 })).toMatchObject({ count: 1, joins: 0 })
   })
-  it('on the bias a strip is √2 as long as the cloth is wide', () => {
+  it('on the bias a strip is √2 as long as the fabric is wide', () => {
     const s = stripsFor({ ...ask, bias: true })
     expect(s.eachMm).toBeCloseTo(1555.6, 1)
     expect(s.count).toBe(3)
@@ -33,11 +33,11 @@ describe('strips for a binding', () => {
   it('what makes no sense is named', () => {
     expect(() => stripsFor({ ...ask, wideMm: 0 })).toThrow('Strip')
     expect(() => stripsFor({ ...ask, aroundMm: -1 })).toThrow('Around')
-    expect(() => stripsFor({ ...ask, clothMm: 50 })).toThrow('Cloth')
+    expect(() => stripsFor({ ...ask, clothMm: 50 })).toThrow('Fabric')
     expect(() => stripsFor({ ...ask, corners: -1 })).toThrow('Corners')
     expect(() => stripsFor({ ...ask, clothMm: 70, seamMm: 20 })).toThrow('Join')
   })
-  it('is folded in half, edge to middle, the other edge, together: so many set-downs each', () => {
+  it('is folded in half, edge to middle, the other edge, together: so many positions each', () => {
     const s = stripsFor(ask)
     expect(s.folds).toEqual(['half', 'edgeToMiddle', 'otherEdgeToMiddle', 'together'])
     expect(foldingS(s, 200, 5)).toBe(4 * 23 * 8)
@@ -105,7 +105,7 @@ describe('moistened', () => {
     // Twice as much takes four times as long.
     expect(soakS('water', 76, CLOTHS.poplin)!).toBeCloseTo(4 * cotton, 6)
   })
-  it('more than the cloth holds stays on top', () => {
+  it('more than the fabric holds stays on top', () => {
     expect(soakS('water', 121, CLOTHS.poplin)).toBeNull()
     expect(() => soakS('water', 0, CLOTHS.poplin)).toThrow('Spray')
   })

@@ -46,7 +46,7 @@ export function stripsFor(ask: StripAsk): Strips {
   const { wideMm, aroundMm, corners, clothMm, bias, join, seamMm, fold } = ask
   if (!(wideMm > 0)) throw new RangeError('Strip: its width is more than 0 mm.')
   if (!(aroundMm > 0)) throw new RangeError('Around: give a length of more than 0 mm.')
-  if (!(clothMm > wideMm)) throw new RangeError('Cloth: it is no wider than the strip.')
+  if (!(clothMm > wideMm)) throw new RangeError('Fabric: it is no wider than the strip.')
   if (corners < 0) throw new RangeError('Corners: none is the least.')
   const joinMm = 2 * seamMm + (join === 'slant' ? wideMm : 0)
   const eachMm = bias ? clothMm * Math.SQRT2 : clothMm

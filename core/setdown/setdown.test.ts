@@ -54,12 +54,12 @@ describe('a cover', () => {
     }), { numRuns: 20, seed: 7 })
   })
   it.each<[string, number]>([['coatFront', 1.6], ['mat', 1.6], ['bagSide', 1.6], ['frontFacing', 1.6]])(
-    'of a %s takes no more than %f times as many set-downs as its area asks', (key, most) => {
+    'of a %s takes no more than %f times as many positions as its area asks', (key, most) => {
       const { prints, bound, covered } = coverPiece({ outline: backingOf(key), sole: household, keepOuts: [], walk: 'rows' })
       expect(covered).toBeGreaterThanOrEqual(0.999)
       expect(prints.length / bound).toBeLessThanOrEqual(most)
     })
-  it('one set-down where one is enough, whichever way the piece lies', () => {
+  it('one position where one is enough, whichever way the piece lies', () => {
     for (const deg of [0, 30, 90, 135]) {
       const outline = rotated(box(60, 120), deg)
       expect(coverPiece({ outline, sole: household, keepOuts: [], walk: 'middle' }).prints).toHaveLength(1)
@@ -101,7 +101,7 @@ describe('a cover', () => {
   })
 })
 
-describe('a sole that goes in circles', () => {
+describe('an iron that goes in circles', () => {
   const one = [{ x: 0, y: 0, headingDeg: 0 }]
   it('is over everything all the time where the piece is small, over its rim for a part of it where it is not', () => {
     expect(movingShare(box(20, 20, -10, -10), press, one, 15)).toEqual({ least: expect.closeTo(1, 9), mean: expect.closeTo(1, 9) })
@@ -111,7 +111,7 @@ describe('a sole that goes in circles', () => {
     expect(rim.least).toBeLessThan(0.7)
     expect(rim.mean).toBeGreaterThan(0.93)
   })
-  it('standing still it is as the cover proves; two set-downs over each other give a place both their times', () => {
+  it('standing still it is as the press cloth proves; two positions over each other give a place both their times', () => {
     expect(movingShare(box(200, 200, -100, -100), press, one, 0).least).toBeCloseTo(1, 9)
     expect(movingShare(box(20, 20, 400, 400), press, one, 15)).toEqual({ least: 0, mean: 0 })
     expect(movingShare(box(20, 20, -10, -10), press, [...one, ...one], 15).least).toBeCloseTo(2, 9)

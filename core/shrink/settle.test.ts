@@ -9,7 +9,7 @@ const press = (heatC: number, along: [number, number], across: [number, number])
 describe('settling, worked', () => {
   const first = press(150, [250, 244], [250, 248])
   const second = press(150, [244, 243.5], [248, 247.8])
-  it('one pass: 2.4 % along, 0.8 % across, not settled', () => {
+  it('one pass: 2.4 % along, 0.8 % across, not preshrunk', () => {
     const s = settlingOf([first], 150)
     expect(s.passes[0]!.alongPct).toBeCloseTo(2.4)
     expect(s.passes[0]!.acrossPct).toBeCloseTo(0.8)

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { typicalShrink } from '.'
 
-describe('what an unsettled cloth may lose', () => {
+describe('what an unsettled fabric may lose', () => {
   it('by its shares, more in a knit, and something where nobody knows', () => {
     expect(typicalShrink([{ fibre: 'cotton', sharePct: 100 }], false)).toEqual({ along: 3, across: 2 })
     const blend = typicalShrink([{ fibre: 'polyester', sharePct: 65 }, { fibre: 'cotton', sharePct: 35 }], false)

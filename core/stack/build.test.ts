@@ -14,15 +14,15 @@ const input = (over: Partial<StackInput> = {}): StackInput => ({
 const roles = (i: StackInput) => buildStack(i).work.map(l => l.role)
 
 describe('what lies on what', () => {
-  it('from the back the backing meets the sole, from the face the cloth does; the glue line is between', () => {
+  it('from the wrong side the interfacing meets the iron, from the right side the fabric does; the glue line is between', () => {
     expect(roles(input())).toEqual(['backing', 'resin', 'cloth'])
     expect(roles(input({ firstSide: 'face' }))).toEqual(['cloth', 'resin', 'backing'])
   })
-  it('a sew-in has no glue line, no backing is just the cloth', () => {
+  it('a sew-in has no glue line, no interfacing is just the fabric', () => {
     expect(roles(input({ supply: { ...supply, resin: null, resinGsm: 0 } }))).toEqual(['backing', 'cloth'])
     expect(roles(input({ supply: null }))).toEqual(['cloth'])
   })
-  it('a bare sole has no cover', () => expect(buildStack(input({ cover: null })).cover).toBeNull())
+  it('a bare iron has no press cloth', () => expect(buildStack(input({ cover: null })).cover).toBeNull())
   it('every bed is named from the top down and stands apart', () => {
     for (const bed of BED_KIND_KEYS) {
       const layers = bedLayers(bed)
@@ -38,13 +38,13 @@ describe('weights and water', () => {
     massGsm: fc.integer({ min: 20, max: 300 }), resinGsm: fc.integer({ min: 1, max: 15 }), mistGsm: fc.integer({ min: 0, max: 200 }),
     side: fc.constantFrom<'back' | 'face'>('back', 'face'),
   })
-  it('backing and resin weigh what the supply weighs', () => {
+  it('interfacing and adhesive weigh what the supply weighs', () => {
     fc.assert(fc.property(any, ({ massGsm, resinGsm, side }) => {
       const work = buildStack(input({ supply: { ...supply, massGsm, resinGsm }, firstSide: side })).work
       expect(work.filter(l => l.role !== 'cloth').reduce((s, l) => s + l.massGsm, 0)).toBeCloseTo(massGsm, 9)
     }))
   })
-  it('a mist is shared out whole, by what each can hold, and none goes to the resin', () => {
+  it('a mist is shared out whole, by what each can hold, and none goes to the adhesive', () => {
     fc.assert(fc.property(any, ({ massGsm, resinGsm, mistGsm, side }) => {
       const work = buildStack(input({ supply: { ...supply, massGsm, resinGsm }, mistGsm, firstSide: side })).work
       expect(work.reduce((s, l) => s + l.addedWaterGsm, 0)).toBeCloseTo(mistGsm, 6)
@@ -55,7 +55,7 @@ describe('weights and water', () => {
     const film = buildStack(input({ cloth: { ...cloth, finishes: ['filmLaminate'] }, mistGsm: 30 })).work.find(l => l.role === 'cloth')!
     expect([film.waterCapacityGsm, film.addedWaterGsm, film.vapourPasses]).toEqual([0, 0, false])
   })
-  it('covers hold what they hold, and only cloth ones let steam through', () => {
+  it('covers hold what they hold, and only fabric ones let steam through', () => {
     for (const kind of COVER_KIND_KEYS) {
       const layer = coverLayer(kind, 10)
       expect(layer.waterCapacityGsm).toBe(COVER_KINDS[kind].waterHoldGsm)

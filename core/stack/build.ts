@@ -104,7 +104,7 @@ export function backingLayer({
   const fibre = FIBRES[base]
   const baseGsm = Math.max(5, massGsm - resinGsm)
   return {
-    id: 'backing', role: 'backing', name: 'Backing', massGsm: baseGsm, thicknessMm, conductivityWmK: fibre.conductivityWmK,
+    id: 'backing', role: 'backing', name: 'Interfacing', massGsm: baseGsm, thicknessMm, conductivityWmK: fibre.conductivityWmK,
     fibreKgM3: fibre.densityKgM3, heatCapacityJkgK: fibre.heatCapacityJkgK, regainPct: fibre.regainPct, addedWaterGsm: 0,
     waterCapacityGsm: baseGsm * CLOTH_HOLDS_WATER_SHARE, vapourPasses: true,
   }

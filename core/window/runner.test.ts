@@ -29,7 +29,7 @@ const fake
     }
 
 describe('the tasks of a map', () => {
-  it('cover every sole and every drawing once', () => {
+  it('cover every iron and every drawing once', () => {
     const seen = new Map<number, number[]>()
     for (const t of tasksOf({ ...question, samples: 200 }))
       seen.set(t.soleC, [...(seen.get(t.soleC) ?? []), ...Array.from({ length: t.to - t.from }, (_, i) => t.from + i)])
@@ -96,7 +96,7 @@ describe('a plan of scraps', () => {
     expect(planScraps(question, [stop('synthetic', 112), stop('wool', 150), stop('cotton', 190)])).toEqual(scraps)
     expect([...scraps].sort((a, b) => a.stop.meanC - b.stop.meanC || a.holdS - b.holdS)).toEqual(scraps)
   })
-  it('a pin between the stops is planned too', () => {
+  it('a pin between the settings is planned too', () => {
     const between = { ...question, recipe: { ...recipe, stop: stop('between wool and cotton', 172) } }
     expect(planScraps(between, [stop('wool', 150), stop('cotton', 190)]).some(s => s.stop.meanC === 172)).toBe(true)
   })

@@ -102,7 +102,7 @@ const KEPT: [string, z.ZodType, object[]][] = [
   ['how it settles', settlePassBody, [
     { kind: 'press', heatC: 150, alongBeforeMm: 300, alongAfterMm: 297, acrossBeforeMm: 300, acrossAfterMm: 299 },
   ]],
-  ['a corner held under the sole', cornerStepBody, [{ soleC: 110, heldS: 5, seen: 'nothing', note: 'By the window' }]],
+  ['a corner held under the iron', cornerStepBody, [{ soleC: 110, heldS: 5, seen: 'nothing', note: 'By the window' }]],
   ['stock and trims', stockMovementBody, [{ metres: -1.5, reason: 'used' }]],
   ['a run of trim', trimRunBody, [{ fromM: 0, toM: 6, heatC: 150 }]],
   ['an iron measured', calibrationBody, [{ position: 2, source: 'typed', readings: [{ atS: 0, c: 148 }, { atS: 30, c: 153.5 }] }]],

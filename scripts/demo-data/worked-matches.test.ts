@@ -22,7 +22,7 @@ function ask(what: string | object, place: PlaceKey, more: Partial<MatchQuery> =
   const match = matchShelf(query, SHELF)
   return withRefined(match, match.ranked.slice(0, 8).map(c => refineCandidate(query, c)).filter(r => r !== null), query.habits)
 }
-const firstOf = (m: Match) => m.ranked[0]!.supplies.map(s => s.name).join(' + ') || 'self cloth'
+const firstOf = (m: Match) => m.ranked[0]!.supplies.map(s => s.name).join(' + ') || 'self fabric'
 const whyNot = (m: Match, code: string): Exclusion['why'][] => m.excluded.find(e => e.supply.code === code)?.reasons.map(r => r.why) ?? []
 const WASH_40 = { washC: 40, tumble: 'no', dryClean: false } as const
 
@@ -43,10 +43,10 @@ const WORKED: [string, string, PlaceKey, Partial<MatchQuery>, string, string, Ex
     'noResin',
   ],
   ['a crest on jersey: a woven one stops the stretch', 'TW-06', 'crestGround', { care: WASH_40 }, 'Band stiff', 'B-30', 'giveKept'],
-  ['velvet on a padded board: the pile bars the sole', 'TW-04', 'collar', {}, 'Chest canvas, sew-in', 'B-20', 'crush'],
+  ['velvet on a padded board: the pile bars the iron', 'TW-04', 'collar', {}, 'Chest canvas, sew-in', 'B-20', 'crush'],
   ['a coated twill and an iron too hot for it', 'TW-18', 'facing', {}, 'Batiste, sew-in', 'B-12', 'ironTooHot'],
-  ['cork laminate: only low-heat resin could', 'TW-07', 'bagSide', {}, 'Low-heat bag felt', 'B-22', 'moistOnly'],
-  ['an unknown cloth at the lowest class is sewn', 'TW-09', 'facing', { iron: locker }, 'Organdy, sew-in', 'B-21', 'noWindow'],
+  ['cork laminate: only low-heat adhesive could', 'TW-07', 'bagSide', {}, 'Low-heat bag felt', 'B-22', 'moistOnly'],
+  ['an unknown fabric at the lowest class is sewn', 'TW-09', 'facing', { iron: locker }, 'Organdy, sew-in', 'B-21', 'noWindow'],
   ['a denim bag base wants a structure', 'TW-13', 'bagBase', {}, 'Bag foam', 'B-30', 'giveKept'],
   ['a hem on a lined dress', 'TW-17', 'hem', {}, 'Hem tape 20 mm', 'B-12', 'family'],
   ['PVC is not heated', 'TW-08', 'placket', {}, 'Batiste, sew-in', 'B-20', 'noHeat'],

@@ -94,8 +94,8 @@ async function toRun() {
   for (let i = 0; i < 60; i++) {
     try {
       await page.goto(`${url}/press`, { timeout: 8000 })
-      await page.getByRole('tab', { name: /Run/ }).click({ timeout: 8000 })
-      await page.getByTestId('run').or(page.getByText('No run has been begun')).first().waitFor({ timeout: 8000 })
+      await page.getByRole('tab', { name: /Session/ }).click({ timeout: 8000 })
+      await page.getByTestId('run').or(page.getByText('No session yet')).first().waitFor({ timeout: 8000 })
       if (await page.getByTestId('run').isVisible()) return
     } catch { /* Once more: what it stands on comes up meanwhile. */ }
     await sleep(300)
@@ -111,8 +111,8 @@ async function beginRun(n) {
   await page.getByTestId('jobs').getByRole('listitem').filter({ hasText: job.name }).getByRole('button').first().click()
   await page.waitForURL(u => !u.pathname.includes('today'))
   await page.goto(`${url}/press`)
-  await page.getByRole('tab', { name: /Order/ }).click()
-  const begin = page.getByRole('button', { name: /Begin the run/ })
+  await page.getByRole('tab', { name: /Plan/ }).click()
+  const begin = page.getByRole('button', { name: /Begin session/ })
   for (let i = 0; i < 200 && !(await begin.isEnabled().catch(() => false)); i++) await sleep(200)
   await begin.click()
   await page.getByTestId('run').waitFor()
@@ -131,7 +131,7 @@ async function press() {
   await sleep(15)
   const key = await shown()
   if (key) seen.add(key)
-  return !/All of it/.test(now)
+  return !/All pressed/.test(now)
 }
 /** Presses until it is told to stop, whatever happens meanwhile. */
 function pressing() {

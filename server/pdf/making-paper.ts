@@ -39,7 +39,8 @@ function templatesOf({ name, work }: Mend): Template[] {
     case 'lettering': {
       const backing = letterBacking(work.outlines.map(fromPayload), work.padded)
       // Traced on the back of the backing, it lies mirrored.
-      return [one(name, [work.padded ? 'backing, a hair larger' : 'backing, a hair smaller', 'mirrored: trace it on the resin-free side'], [
+      return [one(name, [work.padded ? 'interfacing, a hair larger' : 'interfacing, a hair smaller',
+        'mirrored: trace it on the adhesive-free side'], [
         { role: 'outline', outlines: work.outlines.map(o => mirrored(fromPayload(o))) },
         { role: 'backing', outlines: backing.map(mirrored) },
       ])]

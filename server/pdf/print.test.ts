@@ -73,7 +73,8 @@ describe('the safe window on paper', () => {
     const pdf = await windowPdf({
       recipe, names: { ...NAMES, bed: 'padded' }, solesC, holdsS, bond: Array(cells).fill(0.97), hurt: Array(cells).fill(0.01),
       margins: { safe: true, lessS: 3, moreS: 9, coolerC: 12, hotterC: 7 }, samples: 200,
-      edge: Array.from({ length: 6 }, (_, i) => ({ words: 'how hot the stop really is: put the probe on the sole', share: 0.5 / (i + 1) })),
+      edge: Array.from({ length: 6 }, (_, i) => ({ words: 'how hot the setting really is: put the probe on the soleplate',
+        share: 0.5 / (i + 1) })),
     })
     const doc = await PDFDocument.load(pdf)
     expect(mm(doc.getPage(0).getWidth())).toBeCloseTo(210, 1)

@@ -18,7 +18,7 @@ export async function planPdf(plan: Plan, names: PlanNames): Promise<Uint8Array>
     const sheet = sheetOf(doc, regular)
     sheet.text(`Swatch plan: ${names.cloth} with ${names.supply}`, LEFT_MM, 16, 15, bold)
     wrap(
-      `${names.iron}, ${names.cover ?? 'bare sole'}, ${plan.bed} bed. Cut each scrap ${SCRAP.wide} x ${SCRAP.high} mm and mark `
+      `${names.iron}, ${names.cover ?? 'bare iron'}, ${plan.bed} pressing surface. Cut each scrap ${SCRAP.wide} x ${SCRAP.high} mm, mark `
       + `50 mm along and across before pressing. Estimates are the model's.`,
       regular, 8.5, 182,
     ).forEach((line, i) => sheet.text(line, LEFT_MM, 23 + i * 4.2, 8.5))
@@ -36,7 +36,7 @@ export async function planPdf(plan: Plan, names: PlanNames): Promise<Uint8Array>
         sheet.line(x + 34, ly + 0.8, x + SCRAP.wide - 3, ly + 0.8)
       })
     })
-    sheet.text('The sole and the steam burn. Start with the coolest scrap.', LEFT_MM, 290, 8)
+    sheet.text('The iron and the steam burn. Start with the coolest scrap.', LEFT_MM, 290, 8)
   }
   return doc.save()
 }
@@ -45,7 +45,7 @@ const proofLines = (t: Trial): string[] => [
   `Cloth: ${t.clothName}${t.clothLot ? `, lot ${t.clothLot}` : ''}`,
   `Backing: ${t.supplyName}${t.supplyLot ? `, lot ${t.supplyLot}` : ''}`,
   `Iron: ${t.ironName}, ${t.recipe.stop.label} (${Math.round(t.recipe.stop.meanC)} °C, ${t.recipe.stop.origin})`,
-  `Cover: ${t.coverName ?? 'bare sole'}; bed: ${t.bed}; ${METHOD_NAME[t.recipe.method].toLowerCase()}`,
+  `Cover: ${t.coverName ?? 'bare iron'}; bed: ${t.bed}; ${METHOD_NAME[t.recipe.method].toLowerCase()}`,
   `Judged ${t.grade} of 5: `
   + `${GRADE_WORDS[t.grade]}${t.marks.length ? `; ${t.marks.map(m => MARK_NAME[m]).join(', ')}` : '; no marks'} (measured)`,
   ...t.readings.map(r => `${READING_NAME[r.kind][0]}: ${r.value.toFixed(1)} ${READING_NAME[r.kind][1]} (measured)`),
@@ -54,7 +54,7 @@ const proofLines = (t: Trial): string[] => [
       `Wash ${i + 1}: ${w.washC} °C, dryer ${w.tumble}: grade `
       + `${w.grade}${w.marks.length ? `, ${w.marks.map(m => MARK_NAME[m]).join(', ')}` : ''}`,
   ),
-  `Pressed on ${t.pressedAt.slice(0, 10)}. It speaks for these lots, this iron, cover, bed and moisture; `
+  `Pressed on ${t.pressedAt.slice(0, 10)}. It speaks for these lots, this iron, press cloth, pressing surface and moisture; `
   + `a change makes it an estimate again.`,
 ]
 
@@ -107,8 +107,8 @@ export async function windowPdf(w: WindowSheet): Promise<Uint8Array> {
   sheet.text(`Safe window: ${w.names.cloth} with ${w.names.supply}`, LEFT_MM, 16, 15, bold)
   let y = 24
   for (const line of wrap(recipeSentence(w.recipe, w.names.cover), bold, 11, 180)) { sheet.text(line, LEFT_MM, y, 11, bold); y += 5 }
-  const drawn = `${w.names.iron}, ${w.names.cover ?? 'bare sole'}, ${w.names.bed} bed. `
-    + `${w.samples} drawings of what is not known exactly (model).`
+  const drawn = `${w.names.iron}, ${w.names.cover ?? 'bare iron'}, ${w.names.bed} pressing surface. `
+    + `${w.samples} drawings of what is not known exactly (estimate).`
   for (const line of wrap(drawn, regular, 9, 180)) { sheet.text(line, LEFT_MM, y, 9); y += 4.4 }
   const { x: left, y: top, wide, high } = MAP_MM
   const fromC = w.solesC[0]!, toC = w.solesC.at(-1)!, stepC = w.solesC[1]! - fromC
@@ -162,12 +162,13 @@ export async function windowPdf(w: WindowSheet): Promise<Uint8Array> {
       under += 5
     }
   sheet.text(
-    'Of the maker\'s sheet and this, the sheet comes first; a swatch comes before both. The sole and the steam burn.', LEFT_MM, 290, 8,
+    'Of the maker\'s instructions and this, the maker comes first; a swatch comes before both. The iron and the steam burn.', LEFT_MM,
+    290, 8,
   )
   return doc.save()
 }
 
 const marginWords = ({ margins: m, recipe }: WindowSheet): string => m.safe
-  ? `At the cross, ${recipe.holdS} s at ${Math.round(recipe.stop.meanC)} °C, it is safe with ${m.lessS} s less or ${m.moreS} s more, `
-  + `${m.coolerC} °C cooler or ${m.hotterC} °C hotter (model).`
-  : `At the cross, ${recipe.holdS} s at ${Math.round(recipe.stop.meanC)} °C, it is not safe 95 times in 100 (model).`
+  ? `At the cross, ${recipe.holdS} s at ${Math.round(recipe.stop.meanC)} °C, it is safe with ${m.lessS} s shorter or ${m.moreS} s longer, `
+  + `${m.coolerC} °C cooler or ${m.hotterC} °C hotter (estimate).`
+  : `At the cross, ${recipe.holdS} s at ${Math.round(recipe.stop.meanC)} °C, it is not safe 95 times in 100 (estimate).`

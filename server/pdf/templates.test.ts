@@ -108,7 +108,7 @@ describe('templates on paper', () => {
       expect(Math.abs(a.highMm - b.highMm)).toBeLessThan(0.1)
     })
   })
-  it('the chalk strip draws the lay small and lists every part once, pages as it needs', async () => {
+  it('the chalk strip draws the layout small and lists every part once, pages as it needs', async () => {
     const flap = piece(3, 'flap', { pair: true, count: 30 })
     const parts = partsOf([flap], backing.id, ground)
     expect(parts).toHaveLength(60)

@@ -56,7 +56,7 @@ export async function calibrateStop(
   context: Context, ironId: string, body: CalibrationBody,
 ): Promise<{ iron: Iron, calibration: CalibrationRecord }> {
   const { workshopId } = context
-  if (!await IronStopRow.count({ where: { ironId, workshopId, position: body.position } })) throw notFound('dial stop')
+  if (!await IronStopRow.count({ where: { ironId, workshopId, position: body.position } })) throw notFound('dial setting')
   const [result] = await fitOnServer(context, [body.readings])
   if ('trouble' in result!) throw invalid([{ field: 'readings', message: troubleSentence(result.trouble) }])
   const belongs = { ironId, position: body.position }
@@ -82,7 +82,8 @@ export async function importCalibrations(context: Context, csv: string, dryRun: 
     const iron = irons.find(i => i.name.toLowerCase() === name.toLowerCase())
     if (!iron) return refused([`iron: there is none called "${name.slice(0, 40)}".`])
     const position = iron.stops.findIndex(s => s.label.toLowerCase() === stop.toLowerCase())
-    if (position < 0) return refused([`stop: ${iron.name} has ${iron.stops.map(s => s.label).join(', ')}, but no "${stop.slice(0, 40)}".`])
+    if (position < 0)
+      return refused([`setting: ${iron.name} has ${iron.stops.map(s => s.label).join(', ')}, but no "${stop.slice(0, 40)}".`])
     if (problems.length > 0) return refused(problems)
     if (!short(readings))
       return refused([`readings: ${readings.length} of them; ${MOST.calibrationReadings} at the most. Take one a second, or fewer.`])

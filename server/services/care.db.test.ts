@@ -61,8 +61,9 @@ describe('a garment that came back', () => {
   })
   it('what is not kept here is refused by its field, and another workroom sees none of it', async () => {
     const { cloth, supply, job } = await garment(), other = await aRoom()
-    expect((await refusal(addCareEvent(room.context, job.id, look(randomUUID(), null)))).said).toMatch(/clothId: Cloth: it is not kept/)
-    expect((await refusal(addCareEvent(room.context, job.id, look(cloth.id, randomUUID())))).said).toMatch(/supplyId: Backing: it is not/)
+    expect((await refusal(addCareEvent(room.context, job.id, look(randomUUID(), null)))).said).toMatch(/clothId: Fabric: it is not kept/)
+    expect((await refusal(addCareEvent(room.context, job.id, look(cloth.id,
+      randomUUID())))).said).toMatch(/supplyId: Interfacing: it is not/)
     expect((await refusal(addCareEvent(other.context, job.id, look(cloth.id, supply.id)))).status).toBe(404)
     expect((await refusal(careLog(other.context, job.id))).status).toBe(404)
     expect((await refusal(supplyWashes(other.context, supply.id))).status).toBe(404)

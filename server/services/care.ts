@@ -60,9 +60,9 @@ export async function addCareEvent(context: Context, jobId: string, body: CareEv
   const job = await JobRow.findOne({ where: { id: jobId, workshopId } })
   if (!job) throw notFound('job')
   if (!await ClothRow.count({ where: { id: body.clothId, workshopId }, paranoid: false }))
-    throw invalid([{ field: 'clothId', message: 'Cloth: it is not kept here any more. Choose another.' }])
+    throw invalid([{ field: 'clothId', message: 'Fabric: it is not kept here any more. Choose another.' }])
   if (body.supplyId && !await SupplyRow.count({ where: { id: body.supplyId, workshopId }, paranoid: false }))
-    throw invalid([{ field: 'supplyId', message: 'Backing: it is not kept here any more. Choose another.' }])
+    throw invalid([{ field: 'supplyId', message: 'Interfacing: it is not kept here any more. Choose another.' }])
   const content = { ...body, jobId, cameAt: new Date(body.cameAt) }
   await addOnce(CareEventRow, workshopId, body.clientKey, content, () => transact(async () => {
     // One teller at a time counts.
@@ -118,7 +118,7 @@ interface Slip {
 export async function careSlip(context: Context, jobId: string, { as, size }: SlipQuery): Promise<Slip> {
   const { job, things } = await groundOf(context, jobId)
   const { name, units } = await getWorkshop(context)
-  const asked = { ...context, smaller: 'Name fewer backings and trims in this job.' }
+  const asked = { ...context, smaller: 'Name fewer interfacings and trims in this job.' }
   const body = await onThread('paper', 'slip', { job, things, workroom: { name, units }, as, size }, asked)
   return { type: as === 'text' ? 'text/plain; charset=utf-8' : 'application/pdf', body }
 }

@@ -1,10 +1,11 @@
 import { randomUUID } from 'node:crypto'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { clothBody, clothQuery, cornerStepBody, type ClothBody } from '#shared/schemas'
+import { clothBody, clothQuery, cornerStepBody, supplyQuery, type ClothBody } from '#shared/schemas'
 import { ClothRow } from '../db/models'
 import { aRoom, refusal, type Room } from '../testing/room'
 import { createCloth, getCloth, listCloths, updateCloth } from './cloths'
 import { addCornerStep } from './records'
+import { listSupplies } from './shelf'
 import { addWash } from './trials'
 
 let room: Room
@@ -68,7 +69,7 @@ describe('a fabric', () => {
     const other = await room.cloth()
     expect((await refusal(updateCloth(room.context, other.id, { ...body, version: other.version }))).status).toBe(409)
   })
-  it('carries what its swatches and corners showed, by how hot the sole was', async () => {
+  it('carries what its swatches and corners showed, by how hot the iron was', async () => {
     const of = { cloth: await room.cloth(), supply: await room.supply(), iron: await room.iron() }
     const at = (stop: number) => ({ ...room.trialOf(of).recipe, stop: of.iron.stops[stop]! })
     await room.swatch(of, { recipe: at(2), marks: ['shine'] })
@@ -85,5 +86,18 @@ describe('a fabric', () => {
       cornerC: 150, trials: 3, swatches: [{ passed: false }, { soleC: 154, passed: true }, { hurtByHeat: true }],
     })
     expect(await getCloth(room.context, of.cloth.id)).toEqual(listed)
+  })
+})
+
+describe('a search by other names', () => {
+  it('finds a fabric by the second name of its fibre or construction, in capitals too; a supply by what it is for', async () => {
+    const own = await aRoom()
+    await own.cloth({ name: 'Plain one' })
+    const rayon = await own.cloth({ name: 'Drapey one', fibres: [{ fibre: 'viscose', sharePct: 100 }], construction: 'crepe' })
+    const lawn = await own.supply({ name: 'Lawn' })
+    const found = async (q: string) => (await listCloths(own.context, clothQuery.parse({ q }))).rows.map(c => c.id)
+    expect([await found('rayon'), await found('RAYON drapey'), await found('nylon')]).toEqual([[rayon.id], [rayon.id], []])
+    const supplies = async (q: string) => (await listSupplies(own.context, supplyQuery.parse({ q }))).rows.map(s => s.id)
+    expect([await supplies('iron-on'), await supplies('batting')]).toEqual([[lawn.id], []])
   })
 })

@@ -1,4 +1,5 @@
 import { QueryTypes, UniqueConstraintError, type Attributes, type Transaction } from 'sequelize'
+import { CONSTRUCTION_KEYS, CONSTRUCTIONS } from '#core/materials'
 import { clothFields, type Cloth, type ClothBody, type ClothQuery, type Page } from '#shared/schemas'
 import { database } from '../db/connection'
 import { HELD, transact } from '../db/transaction'
@@ -44,6 +45,8 @@ const CLOTH_EXTRAS = `,
     where f.cloth_id = c.id) as fibres,
   ${SWATCHES} as swatches, ${CORNER_C} as corner_c`
 
+const STRETCHY = CONSTRUCTION_KEYS.filter(key => CONSTRUCTIONS[key].stretch)
+
 export async function listCloths(
   { workshopId }: Context, { q, page, size, fibre, lightest, heaviest, stocked, gives }: ClothQuery,
 ): Promise<Page<Cloth>> {
@@ -54,9 +57,9 @@ export async function listCloths(
       ...(lightest === undefined ? [] : ['c.mass_gsm >= :lightest']), ...(heaviest === undefined ? [] : ['c.mass_gsm <= :heaviest']),
       ...(stocked ? ['c.stock_m > 0'] : []),
       // Knits give even where nobody has measured it.
-      ...(gives ? ['(greatest(c.give_along_pct, c.give_across_pct) > 5 or c.construction in (\'jersey\', \'sweat\', \'fleece\'))'] : []),
+      ...(gives ? ['(greatest(c.give_along_pct, c.give_across_pct) > 5 or c.construction in (:stretchy))'] : []),
     ],
-    values: { fibre, lightest, heaviest },
+    values: { fibre, lightest, heaviest, stretchy: STRETCHY },
   })
   return { rows: rows.map(listedCloth), total, page, size }
 }
@@ -70,7 +73,7 @@ async function findRow({ workshopId }: Context, id: string, transaction?: Transa
   const row = await ClothRow.findOne({
     where: { id, workshopId }, include: lock ? [] : [withFibres], transaction, ...(lock ? { lock: HELD } : {}),
   })
-  if (!row) throw notFound('cloth')
+  if (!row) throw notFound('fabric')
   return row
 }
 
@@ -92,7 +95,7 @@ async function codeIsFree<T>(code: string, write: () => Promise<T>): Promise<T> 
     return await write()
   } catch (error) {
     if (error instanceof UniqueConstraintError)
-      throw taken('code', `Code: ${code} is taken by another cloth. Choose another, or open that cloth.`)
+      throw taken('code', `Code: ${code} is taken by another fabric. Choose another, or open that fabric.`)
     throw error
   }
 }
@@ -114,7 +117,7 @@ export async function updateCloth(
   await codeIsFree(body.code, () =>
     transact(async (transaction) => {
       const row = await findRow(context, id, transaction, true)
-      if (row.version !== version) throw conflict('cloth', await getCloth(context, id), { ...body, fibres, version })
+      if (row.version !== version) throw conflict('fabric', await getCloth(context, id), { ...body, fibres, version })
       row.set(body)
       // The shares stand in rows of their own: the cloth counts as changed even when only they are.
       row.changed('note', true)

@@ -57,7 +57,7 @@ export function judgeLayout({ body, pieces, ground, supply, offcuts }: LayoutAsk
   const parts = partsOf(pieces, body.supplyId, groundFrom(ground))
   const byId = new Map(parts.map(p => [p.id, p]))
   const laid = body.parts.map(p => ({ ...p, id: partId(p) }))
-  if (laid.some(p => !byId.has(p.id))) throw refuse('the pieces are other ones meanwhile. Lay it again.')
+  if (laid.some(p => !byId.has(p.id))) throw refuse('the pieces are other ones meanwhile. Lay it out again.')
   const onRoll = laid.filter(p => p.offcutId === null), wideMm = usableWidthMm(supply), longMm = body.metres * 1000
   if (onRoll.length === 0 && body.metres > 0)
     throw invalid([{ field: 'metres', message: 'Metres: every part lies on an offcut, so nothing is cut off the roll. Take 0 m.' }])

@@ -74,8 +74,8 @@ async function checkPieces({ workshopId }: Context, pieces: readonly JobPiece[])
   const ironIds = [...new Set(pieces.flatMap(p => p.byHand.map(h => h.ironId)))]
   const refuse = (what: string) =>
     invalid([{ field: 'pieces', message: `${what}: one of them is not kept here any more. Choose another.` }])
-  if ((await ClothRow.count({ where: { workshopId, id: clothIds } })) < clothIds.length) throw refuse('Cloth')
-  if ((await SupplyRow.count({ where: { workshopId, id: supplyIds } })) < supplyIds.length) throw refuse('Backing')
+  if ((await ClothRow.count({ where: { workshopId, id: clothIds } })) < clothIds.length) throw refuse('Fabric')
+  if ((await SupplyRow.count({ where: { workshopId, id: supplyIds } })) < supplyIds.length) throw refuse('Interfacing')
   // One that was put away still has its positions.
   if ((await IronRow.count({ where: { workshopId, id: ironIds }, paranoid: false })) < ironIds.length) throw refuse('Iron')
 }
@@ -176,10 +176,10 @@ async function checkParts(jobId: string, supplyId: string, parts: readonly LayPa
   const pieceIds = [...new Set(parts.map(p => p.pieceId))],
     offcutIds = [...new Set(parts.flatMap(p => p.offcutId ?? []))]
   if ((await JobPieceRow.count({ where: { jobId, id: pieceIds } })) < pieceIds.length)
-    throw invalid([{ field: 'parts', message: 'Parts: a piece was taken away meanwhile. Lay it again.' }])
+    throw invalid([{ field: 'parts', message: 'Parts: a piece was taken away meanwhile. Lay it out again.' }])
   const offcuts = await OffcutRow.findAll({ where: { id: offcutIds, supplyId, usedAt: null }, order: [['id', 'ASC']], lock: HELD })
   if (offcuts.length < offcutIds.length)
-    throw invalid([{ field: 'parts', message: 'Parts: an offcut was used meanwhile. Lay it again.' }])
+    throw invalid([{ field: 'parts', message: 'Parts: an offcut was used meanwhile. Lay it out again.' }])
 }
 
 async function writeLay(
@@ -210,7 +210,7 @@ async function checkUncut(jobId: string, body: CutBody, pieces: readonly JobPiec
   const twice = body.parts.find(p => done.has(partId(p)))
   if (!twice) return
   const name = pieces.find(p => p.id === twice.pieceId)?.name ?? 'A part'
-  throw invalid([{ field: 'parts', message: `Parts: ${name} was cut already. Lay the rest again.` }])
+  throw invalid([{ field: 'parts', message: `Parts: ${name} was cut already. Lay out the rest again.` }])
 }
 
 const checkStock = (supply: SupplyRow, { metres }: CutBody): void => {
@@ -236,7 +236,7 @@ export async function cutLay(context: Context, jobId: string, body: CutBody): Pr
       if (await cutBefore(context, jobId, body)) return
       const supply = await ownedSupply(context, body.supplyId, true)
       if (job.piecesVersion !== judged.piecesVersion || supply.widthMm !== of.widthMm)
-        throw invalid([{ field: 'parts', message: 'Parts: the pieces are other ones meanwhile. Lay it again.' }])
+        throw invalid([{ field: 'parts', message: 'Parts: the pieces are other ones meanwhile. Lay it out again.' }])
       await checkParts(jobId, body.supplyId, body.parts)
       await checkUncut(jobId, body, pieces)
       checkStock(supply, body)

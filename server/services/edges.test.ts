@@ -38,7 +38,7 @@ describe('edges that were tried, as swatches', () => {
     ])
     expect(swatches[0]!.events.map(e => [e.kind, e.atS])).toEqual([['down', 0], ['lift', 10], ['cool', 30], ['done', 100]])
     expect(swatches[1]!.events.filter(e => e.kind === 'down')).toHaveLength(1)
-    expect(swatches[1]!.note).toContain('Boat coat, Collar b, set-down 2')
+    expect(swatches[1]!.note).toContain('Boat coat, Collar b, position 2')
     expect(swatches[0]!.pressedAt).toBe(new Date(AT + 100_000).toISOString())
   })
   it('one that was looked at the next morning lay as long as a swatch can keep, and can be read back', () => {

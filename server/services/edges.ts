@@ -54,7 +54,7 @@ export function swatchesOfEdges(
       recipe: o.recipe, predicted: o.predicted,
       events: events.map(e => ({ atS: atS(e.atS), kind: e.kind, soleC: e.soleC ?? null })),
       grade: GRADE_OF_EDGE[edge.edge], marks: [], markWhere: {}, doubts: [], readings: [], planId: null, scrap: null,
-      note: `${RUN_NOTE}: ${jobName}, ${o.name}${edge.prints?.length ? `, set-down ${print + 1}` : ''}.`,
+      note: `${RUN_NOTE}: ${jobName}, ${o.name}${edge.prints?.length ? `, position ${print + 1}` : ''}.`,
       clothLot: lotOf(o.clothId), supplyLot: lotOf(o.supplyId), overSupplyIds: o.overSupplyIds,
       pressedAt: new Date(Math.min(nowMs, edge.atMs + skewOf(edge.device))).toISOString(),
     })

@@ -49,7 +49,7 @@ describe('a calibration', () => {
   const probe = simulateProbe({ kind: 'household', meanC: 149, swingC: 6, noiseC: 0.3, seed: 4 })
   const readings = Array.from({ length: 400 }, (_, i) => probe(i * 3))
   const body = (more: object = {}) => calibrationBody.parse({ clientKey: randomUUID(), position: 1, readings, source: 'probe', ...more })
-  it('writes what the stop really gives, once by its key, and counts as a change of the iron', async () => {
+  it('writes what the setting really gives, once by its key, and counts as a change of the iron', async () => {
     const iron = await room.iron(), sent = body()
     const { iron: after, calibration } = await calibrateStop(room.context, iron.id, sent)
     expect(Math.abs(after.stops[1]!.meanC - 149)).toBeLessThan(2)
@@ -76,7 +76,7 @@ describe('a calibration', () => {
     expect([half.counts.changes, half.counts.refused, half.stored]).toEqual([1, 1, false])
     expect((await getIron(room.context, iron.id)).stops[1]!.meanC).toBe(154)
     const no = await importCalibrations(room.context, file(...rows('Window iron', 'steam')), true)
-    expect(no.rows[0]!.problems[0]).toMatch(/stop: Window iron has silk, wool, cotton, but no "steam"/)
+    expect(no.rows[0]!.problems[0]).toMatch(/setting: Window iron has silk, wool, cotton, but no "steam"/)
     expect((await importCalibrations(room.context, file(...rows('window iron', 'Wool')), false)).stored).toBe(true)
     expect(Math.abs((await getIron(room.context, iron.id)).stops[1]!.meanC - 149)).toBeLessThan(2)
   })

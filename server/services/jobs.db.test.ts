@@ -54,8 +54,8 @@ describe('a job', () => {
     })
     const said = async (more: Partial<JobBody>) => (await refusal(createJob(room.context, { ...body, ...more }))).said
     const gone = randomUUID()
-    expect(await said({ cloths: [{ clothId: gone, place: null, supplyId: null }] })).toMatch(/cloths: Cloths: one of them/)
-    expect(await said({ cloths: [{ clothId: cloth.id, place: null, supplyId: gone }] })).toMatch(/cloths: Backing/)
+    expect(await said({ cloths: [{ clothId: gone, place: null, supplyId: null }] })).toMatch(/cloths: Fabrics: one of them/)
+    expect(await said({ cloths: [{ clothId: cloth.id, place: null, supplyId: gone }] })).toMatch(/cloths: Interfacing/)
     expect(await said({ trimIds: [gone] })).toMatch(/trimIds: Trims/)
     const elsewhere = await aRoom()
     expect((await refusal(getJob(elsewhere.context, id))).status).toBe(404)
@@ -90,7 +90,7 @@ describe('what is made of a job', () => {
     expect((await refusal(save(job, 1, [a]))).status).toBe(409)
     expect((await refusal(save(other, 0, [b]))).said).toMatch(/belongs to another job/)
     expect(await makingsOf(room.context, job.id)).toMatchObject({ version: 2, makings: [{ name: 'B' }] })
-    expect((await refusal(save(job, 2, [hem(randomUUID())]))).said).toMatch(/makings: Cloth/)
+    expect((await refusal(save(job, 2, [hem(randomUUID())]))).said).toMatch(/makings: Fabric/)
     expect((await refusal(save(job, 2, [{ ...b, supplyId: randomUUID() }]))).said).toMatch(/makings: Supply/)
     expect((await refusal(save(job, 2, [{ ...b, scrapId: randomUUID() }]))).said).toMatch(/makings: Scrap/)
   })
@@ -108,7 +108,7 @@ describe('scraps, places and sizes', () => {
     await dropScrap(own.context, first.id)
     expect((await listScraps(own.context)).map(s => s.name)).toEqual(['Second'])
     expect((await refusal(dropScrap(own.context, first.id))).status).toBe(404)
-    expect((await refusal(keepScrap(own.context, body('Third', { clothId: randomUUID() })))).said).toMatch(/clothId: Cloth/)
+    expect((await refusal(keepScrap(own.context, body('Third', { clothId: randomUUID() })))).said).toMatch(/clothId: Fabric/)
     expect(await listScraps(room.context)).toEqual([])
   })
   it('a place of one\'s own bears its name alone, is saved over its version, and goes', async () => {
@@ -163,7 +163,7 @@ describe('the workroom', () => {
     })
     expect((await shelfForMatch(own.context, undefined)).past).toEqual({})
   })
-  it('names what is due: looks, proofs gone stale, lots nearly used up, irons never measured', async () => {
+  it('names what is due: looks, proofs out of date, lots nearly used up, irons never measured', async () => {
     const own = await aRoom({ washes: '0' }), cloth = await own.cloth({ lot: 'C1' }), supply = await own.supply({ stockM: 1.5, lot: 'S1' })
     const iron = await own.iron({
         stops: [{ label: 'silk', meanC: 118, swingC: 6, origin: 'model' }, { label: 'wool', meanC: 154, swingC: 7, origin: 'model' }],

@@ -90,9 +90,9 @@ async function checkCloths(context: Context, cloths: JobBody['cloths'], trimIds:
   const { workshopId } = context
   const clothIds = cloths.map(c => c.clothId), supplyIds = [...new Set(cloths.flatMap(c => c.supplyId ?? []))]
   if (await ClothRow.count({ where: { workshopId, id: clothIds } }) < clothIds.length)
-    throw invalid([{ field: 'cloths', message: 'Cloths: one of them is not kept here any more. Choose another.' }])
+    throw invalid([{ field: 'cloths', message: 'Fabrics: one of them is not kept here any more. Choose another.' }])
   if (await SupplyRow.count({ where: { workshopId, id: supplyIds } }) < supplyIds.length)
-    throw invalid([{ field: 'cloths', message: 'Backing: it is not kept here any more. Choose another.' }])
+    throw invalid([{ field: 'cloths', message: 'Interfacing: it is not kept here any more. Choose another.' }])
   if (await SupplyRow.count({ where: { workshopId, id: trimIds } }) < new Set(trimIds).size)
     throw invalid([{ field: 'trimIds', message: 'Trims: one of them is not kept here any more. Choose another.' }])
 }

@@ -26,7 +26,7 @@ async function checkKept({ workshopId }: Context, makings: readonly Making[]): P
   const cloths = ids(m => [m.clothId, m.liningId, ...m.clothIds]), supplies = ids(m => [m.supplyId, ...m.supplyIds])
   const scraps = ids(m => [m.scrapId])
   if ((await ClothRow.count({ where: { workshopId, id: cloths } })) < cloths.length)
-    throw invalid([{ field: 'makings', message: 'Cloth: one of them is not kept here any more. Choose another.' }])
+    throw invalid([{ field: 'makings', message: 'Fabric: one of them is not kept here any more. Choose another.' }])
   if ((await SupplyRow.count({ where: { workshopId, id: supplies } })) < supplies.length)
     throw invalid([{ field: 'makings', message: 'Supply: one of them is not kept here any more. Choose another.' }])
   if ((await ScrapRow.count({ where: { workshopId, id: scraps } })) < scraps.length)

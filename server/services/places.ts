@@ -53,7 +53,7 @@ export async function removePlace({ workshopId }: Context, id: string): Promise<
 
 /** Sizes known for a cloth in a place, in the order they were written. */
 export async function piecesOf({ workshopId }: Context, clothId: string, place: string): Promise<Piece[]> {
-  if (!await ClothRow.count({ where: { id: clothId, workshopId } })) throw notFound('cloth')
+  if (!await ClothRow.count({ where: { id: clothId, workshopId } })) throw notFound('fabric')
   const rows = await PieceRow.findAll({ where: { workshopId, clothId, place }, order: [['position', 'ASC']] })
   return rows.map(r => ({ id: r.id, name: r.name, alongMm: r.alongMm, acrossMm: r.acrossMm, count: r.count }))
 }
@@ -63,7 +63,7 @@ export async function keepPieces(context: Context, clothId: string, place: strin
   const { workshopId } = context
   await transact(async (transaction) => {
     // The cloth's row is held, so that two savers do not interleave.
-    if (!await ClothRow.findOne({ where: { id: clothId, workshopId }, transaction, lock: HELD })) throw notFound('cloth')
+    if (!await ClothRow.findOne({ where: { id: clothId, workshopId }, transaction, lock: HELD })) throw notFound('fabric')
     const kept = await PieceRow.findAll({ where: { workshopId, clothId, place }, transaction })
     const ids = new Set(pieces.map(p => p.id))
     for (const row of kept) if (!ids.has(row.id)) await row.destroy({ transaction })

@@ -22,7 +22,7 @@ export async function createPlan({ workshopId }: Context, body: PlanBody): Promi
 async function getPlan({ workshopId }: Context, id: string): Promise<Plan> {
   const row = await SwatchPlanRow.findOne({ where: { id, workshopId } })
   const [plan] = row ? toPlans([row]) : []
-  if (!plan) throw notFound('plan')
+  if (!plan) throw notFound('test plan')
   return plan
 }
 

@@ -13,7 +13,7 @@ import { plain } from './plain'
 
 async function ownedCloth({ workshopId }: Context, id: string, lock = false): Promise<ClothRow> {
   const cloth = await ClothRow.findOne({ where: { id, workshopId }, ...(lock ? { lock: HELD } : {}) })
-  if (!cloth) throw notFound('cloth')
+  if (!cloth) throw notFound('fabric')
   return cloth
 }
 
@@ -59,7 +59,7 @@ export async function addMeasurement(context: Context, clothId: string, body: Me
   const { workshopId } = context
   const value = valueOf(body)
   await withCloth(context, clothId, async (cloth) => {
-    await roomFor(MeasurementRow, { clothId }, MOST.measurements, 'a', 'Readings of a cloth')
+    await roomFor(MeasurementRow, { clothId }, MOST.measurements, 'a', 'Readings of a fabric')
     await MeasurementRow.create({ ...body, value, clothId, workshopId })
     const all = await MeasurementRow.findAll({ where: { clothId, kind: body.kind } })
     const mean = spreadOf(all.map(m => m.value)).mean
@@ -71,7 +71,7 @@ export async function addMeasurement(context: Context, clothId: string, body: Me
       })
     } catch (error) {
       if ((error as Error).message.includes('check constraint'))
-        throw invalid([{ field: 'a', message: `That makes ${rounded}, which no cloth is. Look at the readings and their units again.` }])
+        throw invalid([{ field: 'a', message: `That makes ${rounded}, which no fabric is. Look at the readings and their units again.` }])
       throw error
     }
   })
@@ -80,7 +80,7 @@ export async function addMeasurement(context: Context, clothId: string, body: Me
 
 export async function addSettlePass(context: Context, clothId: string, body: SettlePassBody): Promise<ClothRecords> {
   await withCloth(context, clothId, async ({ workshopId }) => {
-    await roomFor(SettlePassRow, { clothId }, MOST.settlePasses, 'heatC', 'Settling passes')
+    await roomFor(SettlePassRow, { clothId }, MOST.settlePasses, 'heatC', 'Preshrinking passes')
     await SettlePassRow.create({ ...body, clothId, workshopId })
   })
   return clothRecords(context, clothId)
@@ -127,7 +127,7 @@ export async function moveStock(context: Context, supplyId: string, body: StockM
 
 export async function addTrimRun(context: Context, supplyId: string, body: TrimRunBody): Promise<SupplyRecords> {
   await withSupply(context, supplyId, async ({ workshopId }) => {
-    await roomFor(TrimRunRow, { supplyId }, MOST.trimRuns, 'fromM', 'Settled runs')
+    await roomFor(TrimRunRow, { supplyId }, MOST.trimRuns, 'fromM', 'Preshrunk runs')
     await TrimRunRow.create({ ...body, supplyId, workshopId })
   })
   return supplyRecords(context, supplyId)

@@ -25,8 +25,9 @@ export async function windowReport(
     pairingHistory(context, clothId, supplyId, { q: '', page: 1, size: LESSONS_READ }),
   ])
   const cover = covers.find(c => c.id === coverId) ?? null
-  if (coverId && !cover) throw invalid([{ field: 'coverId', message: 'Cover: it is not kept here any more. Choose another.' }])
-  if (!supply.resin) throw invalid([{ field: 'supplyId', message: 'Backing: it has no resin on its sheet, so there is nothing to fuse.' }])
+  if (coverId && !cover) throw invalid([{ field: 'coverId', message: 'Press cloth: it is not kept here any more. Choose another.' }])
+  if (!supply.resin) throw invalid([{ field: 'supplyId', message:
+    'Interfacing: it has no adhesive in its maker\'s instructions, so there is nothing to fuse.' }])
   const recipe = toRecipe(payload)
   const lessons = toLessons(trials, ironId, { cloth, supplies: [supply, ...over], irons, covers, rules })
   const question: WindowQuestion = {

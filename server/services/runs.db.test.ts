@@ -35,15 +35,15 @@ describe('a run', () => {
     expect([again.isNew, again.run.operations.map(o => o.id)]).toEqual([false, ['a', 'b']])
     expect((await refusal(beginRun(room.context, { ...body([operation('a')]), id: run.id, jobId: other.id }))).status).toBe(409)
     const bare = (more: object) => refusal(beginRun(room.context, body([operation('a', more)])))
-    expect((await bare({ clothId: randomUUID() })).said).toMatch(/operations: Cloth: one of them is not kept here/)
-    expect((await bare({ supplyId: randomUUID() })).said).toMatch(/operations: Backing/)
-    expect((await bare({ overSupplyIds: [randomUUID()] })).said).toMatch(/operations: Backing/)
+    expect((await bare({ clothId: randomUUID() })).said).toMatch(/operations: Fabric: one of them is not kept here/)
+    expect((await bare({ supplyId: randomUUID() })).said).toMatch(/operations: Interfacing/)
+    expect((await bare({ overSupplyIds: [randomUUID()] })).said).toMatch(/operations: Interfacing/)
     expect((await bare({ ironId: randomUUID() })).said).toMatch(/operations: Iron/)
-    expect((await bare({ coverId: randomUUID() })).said).toMatch(/operations: Cover/)
+    expect((await bare({ coverId: randomUUID() })).said).toMatch(/operations: Press cloth/)
     expect((await bare({ pieceId: randomUUID() })).said).toMatch(/operations: Pieces/)
     expect((await bare({ makingId: randomUUID() })).said).toMatch(/operations: Making/)
     expect((await bare({ ironId: null })).said).toMatch(/say with which iron/)
-    expect((await bare({ prints: [] })).said).toMatch(/no place for the sole/)
+    expect((await bare({ prints: [] })).said).toMatch(/no place for the iron/)
     expect((await runsOf(room.context, job.id)).map(r => [r.operations, r.events])).toEqual([[2, 0]])
   })
   it('a board whose clock is ahead does not begin in the future', async () => {
@@ -89,7 +89,7 @@ describe('a run', () => {
     await earlier.tell(event('dial', { atMs: Date.now() - 900_000 }))
     expect((await refusal(replan(room.context, earlier.run.id, { piecesVersion: 0, operations: [] }))).said).toMatch(/was closed on/)
   })
-  it('an edge that was tried is a swatch of the pairing, once; a cleaned sole is known to the iron, and no later than now', async () => {
+  it('an edge that was tried is a swatch of the pairing, once; a cleaned iron is known to the iron, and no later than now', async () => {
     const { cloth, supply, iron, tell } = await begun()
     const edge = event('edge', { op: 'a', edge: 'holds', atMs: NOW + 90_000 })
     const touched = [event('down', { op: 'a', pass: 0, print: 0, ironId: iron.id, soleC: 150 }),

@@ -35,7 +35,7 @@ const toldOf = ({ position: _p, arrivedMs: _a, ...told }: KeptRunEvent): RunEven
 
 async function ownedRun({ workshopId }: Context, id: string, lock = false): Promise<RunRow> {
   const row = await RunRow.findOne({ where: { id, workshopId }, ...(lock ? { lock: HELD } : {}) })
-  if (!row) throw notFound('run')
+  if (!row) throw notFound('pressing session')
   return row
 }
 const operationsOf = async (runId: string): Promise<RunOperation[]> =>
@@ -90,14 +90,14 @@ async function checkOperations({ workshopId }: Context, jobId: string, operation
     throw invalid([{ field: 'operations', message: 'Making: one of them was taken away meanwhile. Plan it again.' }])
   if ((await JobPieceRow.count({ where: { workshopId, jobId, id: pieceIds } })) < pieceIds.length)
     throw invalid([{ field: 'operations', message: 'Pieces: one of them was taken away meanwhile. Plan it again.' }])
-  await missing(ClothRow, named(o => [o.clothId]), 'Cloth')
-  await missing(SupplyRow, named(o => [o.supplyId, ...o.overSupplyIds]), 'Backing')
+  await missing(ClothRow, named(o => [o.clothId]), 'Fabric')
+  await missing(SupplyRow, named(o => [o.supplyId, ...o.overSupplyIds]), 'Interfacing')
   await missing(IronRow, named(o => [o.ironId]), 'Iron')
-  await missing(CoverRow, named(o => [o.coverId]), 'Cover')
+  await missing(CoverRow, named(o => [o.coverId]), 'Press cloth')
   const cold = operations.find(o => o.recipe !== null && o.ironId === null)
   if (cold) throw invalid([{ field: 'operations', message: `${cold.name}: say with which iron.` }])
   const bare = operations.find(o => o.recipe !== null && o.prints.length === 0)
-  if (bare) throw invalid([{ field: 'operations', message: `${bare.name}: there is no place for the sole on it.` }])
+  if (bare) throw invalid([{ field: 'operations', message: `${bare.name}: there is no place for the iron on it.` }])
 }
 
 const anotherRun = () => taken('id', 'Run: another one bears this name already. Begin anew.')

@@ -23,7 +23,7 @@ export async function keepScrap(context: Context, body: ScrapBody): Promise<Scra
   return transact(async () => {
     await holdWorkroom(context)
     if (body.clothId && !(await ClothRow.findOne({ where: { id: body.clothId, workshopId } })))
-      throw invalid([{ field: 'clothId', message: 'Cloth: it is not kept here any more. Choose another, or none.' }])
+      throw invalid([{ field: 'clothId', message: 'Fabric: it is not kept here any more. Choose another, or none.' }])
     if ((await ScrapRow.count({ where: { workshopId, usedAt: null } })) >= MOST_SCRAPS)
       throw invalid([{ field: 'name', message: `Scraps: ${MOST_SCRAPS} are kept at the most. Take one out first.` }])
     return toScraps([await (await ScrapRow.create({ ...body, workshopId })).reload()])[0]!

@@ -1,12 +1,27 @@
 import { QueryTypes } from 'sequelize'
+import { meaningOf } from '#shared/terms'
 import { database } from '../db/connection'
 
 /** Lists count up to here; beyond, "200 and more" is said. */
 const COUNTED = 200
 
-/** Each word searched for, as a pattern over the `search` column, which a trigram index serves. */
-const searchPatterns = (q: string): string[] =>
-  q.toLowerCase().split(/\s+/).filter(Boolean).map(w => `%${w.replace(/[\\%_]/g, '\\$&')}%`)
+/** One word of a search: a pattern over the `search` column, which a trigram index serves, and what else the word may mean. */
+const readWord = (word: string) => ({ like: `%${word.replace(/[\\%_]/g, '\\$&')}%`, meaning: meaningOf(word) })
+const wordsOf = (q: string) => q.toLowerCase().split(/\s+/).filter(Boolean).map(readWord)
+
+/** The condition of one word: it is in the row's own text, or it is another name for what the row is. */
+function wordSql(table: Finding['table'], { meaning }: ReturnType<typeof readWord>, i: number): string {
+  const { fibres, constructions, families } = meaning
+  const ways = [`c.search like :w${i}`]
+  if (table === 'cloth') {
+    if (fibres.length > 0) ways.push(`exists (select 1 from cloth_fibre f where f.cloth_id = c.id and f.fibre in (:fibres${i}))`)
+    if (constructions.length > 0) ways.push(`c.construction in (:constructions${i})`)
+  } else {
+    if (fibres.length > 0) ways.push(`c.base_fibre in (:fibres${i})`)
+    if (families.length > 0) ways.push(`c.family in (:families${i})`)
+  }
+  return ways.length > 1 ? `(${ways.join(' or ')})` : ways[0]!
+}
 
 interface Finding {
   workshopId: string
@@ -25,10 +40,10 @@ interface Finding {
 export async function findPage<Row>({
   workshopId, table, q, page, size, filters, values, extras = '',
 }: Finding): Promise<{ rows: Row[], total: number }> {
-  const words = searchPatterns(q)
+  const words = wordsOf(q)
   const where = [
     'c.workshop_id = :workshopId', 'c.deleted_at is null',
-    ...words.map((_, i) => `c.search like :w${i}`), ...filters,
+    ...words.map((w, i) => wordSql(table, w, i)), ...filters,
   ].join(' and ')
   const matched = `select c.id, c.used, c.code from ${table} c where ${where}`
   const [found] = await database().query<{ total: number, rows: Row[] | null }>(`
@@ -44,7 +59,12 @@ export async function findPage<Row>({
         order by c.used desc, c.code) p) as rows`,
   {
     type: QueryTypes.SELECT,
-    replacements: { ...values, workshopId, size, skip: (page - 1) * size, ...Object.fromEntries(words.map((w, i) => [`w${i}`, w])) },
+    replacements: {
+      ...values, workshopId, size, skip: (page - 1) * size,
+      ...Object.fromEntries(words.flatMap(({ like, meaning: m }, i) => [
+        [`w${i}`, like], [`fibres${i}`, m.fibres], [`constructions${i}`, m.constructions], [`families${i}`, m.families],
+      ])),
+    },
   },
   )
   return { rows: found?.rows ?? [], total: found?.total ?? 0 }

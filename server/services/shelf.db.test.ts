@@ -9,7 +9,7 @@ let room: Room
 beforeAll(async () => { room = await aRoom() })
 
 describe('the shelf', () => {
-  it('lists by family, resin, stock and give, found by words', async () => {
+  it('lists by family, adhesive, stock and give, found by words', async () => {
     const own = await aRoom()
     await own.supply({ name: 'A lawn' })
     await own.supply({ name: 'B knit', base: 'knit', stockM: 0 })
@@ -48,7 +48,7 @@ describe('the irons', () => {
     const other = await aRoom()
     expect([await listIrons(other.context), (await refusal(getIron(other.context, id))).status]).toEqual([[], 404])
   })
-  it('how often a sole met resin since it was cleaned: bare, and in all', async () => {
+  it('how often an iron met adhesive since it was cleaned: bare, and in all', async () => {
     const iron = await room.iron(), cover = await CoverRow.create({
       id: randomUUID(), workshopId: room.context.workshopId, name: 'Muslin', kind: 'muslin',
     })

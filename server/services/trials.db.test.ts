@@ -40,10 +40,10 @@ describe('a swatch', () => {
   it('points at things that are kept here, each refused by its own field', async () => {
     const of = await things(), gone = randomUUID(), other = await aRoom()
     const said = async (more: object) => (await refusal(recordTrial(room.context, { ...room.trialOf(of), ...more }))).said
-    expect(await said({ clothId: gone })).toMatch(/clothId: Cloth: it is not kept/)
-    expect(await said({ supplyId: gone })).toMatch(/supplyId: Backing/)
+    expect(await said({ clothId: gone })).toMatch(/clothId: Fabric: it is not kept/)
+    expect(await said({ supplyId: gone })).toMatch(/supplyId: Interfacing/)
     expect(await said({ ironId: gone })).toMatch(/ironId: Iron/)
-    expect(await said({ coverId: gone })).toMatch(/coverId: Cover/)
+    expect(await said({ coverId: gone })).toMatch(/coverId: Press cloth/)
     expect(await said({ planId: gone })).toMatch(/planId: Plan/)
     expect(await said({ overSupplyIds: [gone] })).toMatch(/overSupplyIds: Layer/)
     expect((await refusal(recordTrial(other.context, room.trialOf(of)))).status).toBe(422)

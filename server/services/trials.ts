@@ -66,10 +66,10 @@ export async function checkOwned(
     if (id && !(await (model as typeof ClothRow).count({ where: { id, workshopId } })))
       missing.push({ field, message: `${what}: it is not kept here any more. Choose another.` })
   }
-  await look(ClothRow, 'clothId', body.clothId, 'Cloth')
-  await look(SupplyRow, 'supplyId', body.supplyId, 'Backing')
+  await look(ClothRow, 'clothId', body.clothId, 'Fabric')
+  await look(SupplyRow, 'supplyId', body.supplyId, 'Interfacing')
   await look(IronRow, 'ironId', body.ironId, 'Iron')
-  await look(CoverRow, 'coverId', body.coverId, 'Cover')
+  await look(CoverRow, 'coverId', body.coverId, 'Press cloth')
   await look(SwatchPlanRow, 'planId', body.planId, 'Plan')
   for (const id of body.overSupplyIds ?? []) await look(SupplyRow, 'overSupplyIds', id, 'Layer')
   if (missing.length > 0) throw invalid(missing)
@@ -79,7 +79,7 @@ const byKey = (workshopId: string, clientKey: string) => TrialRow.findOne({ wher
 
 export async function getTrial({ workshopId }: Context, id: string): Promise<Trial> {
   const row = await TrialRow.findOne({ where: { id, workshopId }, include: whole })
-  if (!row) throw notFound('swatch')
+  if (!row) throw notFound('test swatch')
   return toTrial(row)
 }
 
@@ -116,13 +116,13 @@ export async function recordTrial(
     })
   } catch (error) {
     if (error instanceof ForeignKeyConstraintError)
-      throw invalid([{ field: 'clothId', message: 'Cloth: it is not kept here any more. Choose another.' }])
+      throw invalid([{ field: 'clothId', message: 'Fabric: it is not kept here any more. Choose another.' }])
     if (!(error instanceof UniqueConstraintError)) throw error
     // The same trial arrived twice at once; the other request has kept it.
     isNew = false
   }
   const row = await byKey(workshopId, body.clientKey)
-  if (!row) throw notFound('trial')
+  if (!row) throw notFound('test swatch')
   return { trial: toTrial(isNew ? row : sameSwatch(row, body)), isNew }
 }
 
@@ -160,7 +160,7 @@ export async function recordSwatches({ workshopId }: Context, bodies: readonly T
 /** A swatch by its id, or by the key it was sent with: what is added to one that waited need not know its id. */
 export async function ownedTrial({ workshopId }: Context, id: string, lock = false): Promise<TrialRow> {
   const row = await TrialRow.findOne({ where: { workshopId, [Op.or]: [{ id }, { clientKey: id }] }, ...(lock ? { lock: HELD } : {}) })
-  if (!row) throw notFound('swatch')
+  if (!row) throw notFound('test swatch')
   return row
 }
 
@@ -222,7 +222,7 @@ async function pageOf(of: 'cloth' | 'pairing', values: Record<string, string>, {
       (select count(*) from trial where ${where})::int as total, (select json_agg(listed.trial) from (${LISTED}) listed) as rows`, {
     type: QueryTypes.SELECT, replacements: { ...values, size, skip: (page - 1) * size },
   })
-  if (of === 'cloth' && !found?.there) throw notFound('cloth')
+  if (of === 'cloth' && !found?.there) throw notFound('fabric')
   const { workshopId = '' } = values
   const rows = (found?.rows ?? []).flatMap(t =>
     payloadsIn([{ id: t.id, workshopId, name: t.clothName }], () => t).map(payload => ({ ...t, ...payload })))

@@ -105,7 +105,7 @@ async function checkWhole(workshopId: string, transaction: Transaction): Promise
     from cloth_fibre f join cloth c on c.id = f.cloth_id where f.workshop_id = :workshopId
     group by c.id having abs(sum(f.share_pct) - 100) > 0.05 or count(distinct f.fibre) < count(*) limit 1`)
   const [wrong] = shares
-  if (wrong) throw said('rows.clothFibres', `cloth ${wrong.code}: ${(shareProblem(wrong.fibres) ?? '').replace(/\.$/, '')}`)
+  if (wrong) throw said('rows.clothFibres', `fabric ${wrong.code}: ${(shareProblem(wrong.fibres) ?? '').replace(/\.$/, '')}`)
   const [lost] = await ask(`
     select t.id from trial t, unnest(t.over_supply_ids) o
     where t.workshop_id = :workshopId and not exists (select 1 from supply s where s.id = o and s.workshop_id = :workshopId) limit 1`)

@@ -23,7 +23,7 @@ const row = (over: Record<string, string>) => {
 }
 
 describe('CSV', () => {
-  it('cloths go out and in again exactly, whatever the text', () => {
+  it('fabrics go out and in again exactly, whatever the text', () => {
     const words = fc.string({ unit: 'binary', maxLength: 30 }).map(s => s.replace(/\p{C}/gu, '').trim())
     fc.assert(
       fc.property(

@@ -1,6 +1,7 @@
 import Papa from 'papaparse'
 import type { z } from 'zod'
 import { clothBody, supplyBody, type ClothBody, type SupplyBody } from '../schemas'
+import { fibreCalled } from '../terms'
 import { CellTrouble, guard, numberCell, unguard, yesCell } from './cells'
 
 interface Column<B> {
@@ -40,7 +41,7 @@ export const CLOTH_SHEET: SheetKind<ClothBody> = {
         fibres: cell.split(/[;+]/).map(p => p.trim()).filter(Boolean).map((part) => {
           const m = /^([a-z0-9]+)\s+([\d.,]+)\s*%?$/i.exec(part)
           if (!m) throw new CellTrouble(`fibres: "${part.slice(0, 30)}" should be a fibre and its share, such as "cotton 60".`)
-          return { fibre: m[1]!, sharePct: numberCell('fibres', '%', m[2]!) }
+          return { fibre: fibreCalled(m[1]!) ?? m[1]!, sharePct: numberCell('fibres', '%', m[2]!) }
         }),
       }),
     },

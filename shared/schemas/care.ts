@@ -20,7 +20,7 @@ export const careEventBody = z.object({
   /** Bond that was foreseen for it then; null where none was. */
   foreseen: z.number({ error: 'Foreseen: give a number.' }).min(0).max(1000).nullable().default(null),
   note: textField('Note', 500).default(''),
-  cameAt: momentField('Came back'),
+  cameAt: momentField('Wear and wash log'),
 })
 export type CareEventBody = z.infer<typeof careEventBody>
 export interface CareEvent extends CareEventBody {

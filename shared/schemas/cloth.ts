@@ -66,7 +66,7 @@ const clothChecks = (c: z.infer<typeof clothFields>, ctx: z.RefinementCtx) => {
   if (densityKgM3 > 2500)
     ctx.addIssue({
       code: 'custom', path: ['thicknessMm'],
-      message: `Thickness: ${c.massGsm} g/m² in ${c.thicknessMm} mm would be denser than any cloth. Measure it again, `
+      message: `Thickness: ${c.massGsm} g/m² in ${c.thicknessMm} mm would be denser than any fabric. Measure it again, `
         + `or check the units (mm).`,
     })
   if (densityKgM3 < 15)

@@ -33,8 +33,8 @@ export const idParams = z.object({ id: idSchema })
 /** A number with a name and a range, so that every refusal names its field. */
 export const numberField = (name: string, unit: string, min: number, max: number) =>
   z.number({ error: `${name}: give a number${unit ? ` in ${unit}` : ''}.` })
-    .min(min, `${name}: ${[min, unit].join(' ').trim()} is the least that makes sense.`)
-    .max(max, `${name}: ${[max, unit].join(' ').trim()} is the most that makes sense.`)
+    .min(min, `${name}: ${[min, unit].join(' ').trim()} is the smallest we accept.`)
+    .max(max, `${name}: ${[max, unit].join(' ').trim()} is the largest we accept.`)
 /** A whole number, none at the least. */
 export const wholeField = (name: string, most: number, error = `${name}: give a whole number.`) =>
   z.number({ error }).int(error).min(0, `${name}: 0 is the least.`).max(most, `${name}: ${most} is the most.`)

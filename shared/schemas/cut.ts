@@ -37,8 +37,8 @@ const blockShape = z
       const mm = measures[m.key]
       const at = { code: 'custom' as const, path: ['measures', m.key] }
       if (mm === undefined) ctx.addIssue({ ...at, message: `${m.name}: give it in mm.` })
-      else if (mm < m.leastMm) ctx.addIssue({ ...at, message: `${m.name}: ${m.leastMm} mm is the least that makes sense.` })
-      else if (mm > m.mostMm) ctx.addIssue({ ...at, message: `${m.name}: ${m.mostMm} mm is the most that makes sense.` })
+      else if (mm < m.leastMm) ctx.addIssue({ ...at, message: `${m.name}: ${m.leastMm} mm is the smallest we accept.` })
+      else if (mm > m.mostMm) ctx.addIssue({ ...at, message: `${m.name}: ${m.mostMm} mm is the largest we accept.` })
     }
   })
 const outlineShape = outlinePayload.extend({
@@ -57,7 +57,7 @@ const allowancesSchema = z.object({
 const insetSchema = z.discriminatedUnion('how', [
   z.object({ how: z.literal('inside'), byMm: numberField('Inside by', 'mm', 0, 30) }), z.object({ how: z.literal('caught') }),
   z.object({ how: z.literal('exact') }),
-], { error: 'Backing: inside the seam line, exact, or caught in the seam.' })
+], { error: 'Interfacing: inside the seam line, exact, or caught in the seam.' })
 export const KEEP_OUT_KINDS = ['button', 'zip', 'seam', 'other'] as const
 export type KeepOutKind = typeof KEEP_OUT_KINDS[number]
 /** What the sole must not stand on: on the piece as it is cut, mm. */
@@ -72,14 +72,14 @@ export const printSchema = z.object({
   tip: yesField('With the tip').optional(),
 })
 export const MOST_PRINTS = 400
-const printsField = z.array(printSchema, { error: 'Set-downs: give a list.' }).max(MOST_PRINTS, `Set-downs: ${MOST_PRINTS} at the most.`)
+const printsField = z.array(printSchema, { error: 'Positions: give a list.' }).max(MOST_PRINTS, `Positions: ${MOST_PRINTS} at the most.`)
 /** How a piece is pressed, where it differs from what the house does and the board works out. */
 const pressedFields = {
   keepOuts: z.array(keepOutSchema, { error: 'Keep out: give a list.' }).max(40, 'Keep out: forty at the most.').default([]),
   /** Set-downs moved by hand, of each iron. */
   byHand: z
-    .array(z.object({ ironId: idSchema, prints: printsField }), { error: 'Set-downs: give a list.' })
-    .max(12, 'Set-downs: of twelve irons at the most.')
+    .array(z.object({ ironId: idSchema, prints: printsField }), { error: 'Positions: give a list.' })
+    .max(12, 'Positions: of twelve irons at the most.')
     .default([]),
   motion: z.enum(['still', 'circles'], { error: 'Iron: still or circles.' }).nullable().default(null),
   walk: z.enum(['middle', 'rows'], { error: 'Walk: from the middle, or row by row.' }).nullable().default(null),
@@ -130,7 +130,7 @@ export type JobPiecesBody = z.infer<typeof jobPiecesBody>
 /** Where one cut part lies: on the roll, or on an offcut. */
 export const layPartSchema = z.object({
   pieceId: idSchema,
-  role: z.enum(LAYER_ROLES, { error: 'Part: backing, foam or web.' }),
+  role: z.enum(LAYER_ROLES, { error: 'Part: interfacing, foam or web.' }),
   /** Which of the pieces alike, from 0; of a pair the odd ones are mirrored. */
   number: z.number({ error: 'Number: give a whole number.' }).int().min(0).max(999),
   offcutId: idSchema.nullable().default(null),

@@ -3,8 +3,8 @@ import { COVER_KIND_KEYS, IRON_KIND_KEYS } from '#core/materials'
 import { idSchema, momentField, nameField, numberField, originSchema, textField, versionField } from './common'
 
 export const ironStopSchema = z.object({
-  label: nameField('Stop', 24),
-  meanC: numberField('Stop temperature', '°C', 60, 240),
+  label: nameField('Dial setting', 24),
+  meanC: numberField('Setting temperature', '°C', 60, 240),
   swingC: numberField('Swing', '°C', 0, 40),
   origin: originSchema.default('typical'),
 })
@@ -15,16 +15,16 @@ export const ironBody = z.object({
   name: nameField('Name'),
   kind: z.enum(IRON_KIND_KEYS, { error: 'Kind of iron: choose one from the list.' }),
   stops: z
-    .array(ironStopSchema, { error: 'Stops: give a list.' })
-    .min(1, 'Stops: an iron needs at least one dial stop with its temperature.')
-    .max(8, 'Stops: eight at most.'),
+    .array(ironStopSchema, { error: 'Settings: give a list.' })
+    .min(1, 'Settings: an iron needs at least one dial setting with its temperature.')
+    .max(8, 'Settings: eight at most.'),
   shutsOffAfterS: numberField('Shuts itself off after', 's', 30, 7200).nullable().default(null),
   note: textField('Note', 500).default(''),
   /** What it is filled with, and what its book asks for; null where the book is lost. */
   water: z.enum(WATERS, { error: 'Water: none, tap or distilled.' }).default('tap'),
   bookWater: z.enum(WATERS, { error: 'Water by its book: none, tap or distilled.' }).nullable().default(null),
   /** When its sole was last cleaned. */
-  cleanedAt: momentField('Sole cleaned').nullable().default(null),
+  cleanedAt: momentField('Soleplate cleaned').nullable().default(null),
 })
 export const ironUpdate = ironBody.extend({ version: versionField })
 export type IronBody = z.infer<typeof ironBody>

@@ -34,10 +34,10 @@ export const jobBody = careWishFields.extend({
   /** When it is to come back for a look. */
   lookOn: dayField('For a look').nullable().default(null),
   cloths: z
-    .array(jobClothSchema, { error: 'Cloths: give a list.' })
-    .min(1, 'Cloths: a job needs at least one. Choose the cloth it is made of.')
-    .max(12, 'Cloths: twelve at the most.')
-    .refine(cloths => new Set(cloths.map(c => c.clothId)).size === cloths.length, 'Cloths: the same cloth stands there twice.'),
+    .array(jobClothSchema, { error: 'Fabrics: give a list.' })
+    .min(1, 'Fabrics: a job needs at least one. Choose the fabric it is made of.')
+    .max(12, 'Fabrics: twelve at the most.')
+    .refine(cloths => new Set(cloths.map(c => c.clothId)).size === cloths.length, 'Fabrics: the same fabric stands there twice.'),
 })
 export const jobUpdate = jobBody.extend({ version: versionField })
 export type JobBody = z.infer<typeof jobBody>

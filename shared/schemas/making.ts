@@ -19,7 +19,7 @@ const featureWork = z.object({
   count: countField('How many', 60),
 })
 const legSchema = z.object({
-  name: nameField('Leg', 24), nowMm: lengthField('Length now', 1, 3000), clothMm: lengthField('Length of its cloth', 1, 3000),
+  name: nameField('Leg', 24), nowMm: lengthField('Length now', 1, 3000), clothMm: lengthField('Length of its fabric', 1, 3000),
   wantedMm: lengthField('Length wanted', 1, 3000),
 })
 const hemWork = z.object({
@@ -54,7 +54,7 @@ const gridWork = z.object({
     .array(z.object({
       hex: hexField,
       /** Which of the cloths named beside it; null where only a colour is known. */
-      cloth: whichField('Cloth').nullable(),
+      cloth: whichField('Fabric').nullable(),
     }), { error: 'Colours: give a list.' })
     .min(1, 'Colours: a patch needs one. Give at least one.').max(12, 'Colours: twelve at the most.'),
   /** x, y, width, height in mm, and which colour. */
@@ -76,7 +76,7 @@ const gridWork = z.object({
 const stripsWork = z.object({
   format: z.literal(1), kind: z.literal('strips'),
   wideMm: lengthField('Strip', 5, 400), aroundMm: lengthField('Around', 10), corners: wholeField('Corners', 40),
-  clothMm: lengthField('Cloth', 20, 5000), bias: yesField('On the bias'),
+  clothMm: lengthField('Fabric', 20, 5000), bias: yesField('On the bias'),
   join: z.enum(['straight', 'slant'], { error: 'Join: straight or slanting.' }),
   seamMm: numberField('Seam of a join', 'mm', 1, 40),
   fold: z.enum(['double', 'single', 'flat'], { error: 'Fold: double, single or flat.' }),
@@ -115,7 +115,7 @@ export const makingSchema = z.object({
   /** Its tape. */
   supplyId: idSchema.nullable().default(null),
   /** Cloths of a grid of patches. */
-  clothIds: z.array(idSchema).max(12, 'Cloths: twelve at the most.').default([]),
+  clothIds: z.array(idSchema).max(12, 'Fabrics: twelve at the most.').default([]),
   /** The scrap that becomes its patch. */
   scrapId: idSchema.nullable().default(null),
   /** What lies under its stitches. */

@@ -53,7 +53,7 @@ const itemSchema = z.object({
   form: z.enum(['woven', 'felt', 'padded', 'film'], { error: 'Kind: woven, felt, padded or film.' }),
   fibre: z.enum(FIBRE_KEYS, { error: 'Fibre: choose one from the list.' }),
   massGsm: numberField('Weight', 'g/m²', 20, 1500), thicknessMm: lengthField('Thickness', 0.03, 8),
-  resin: z.enum(RESIN_KEYS, { error: 'Resin: choose one from the list.' }),
+  resin: z.enum(RESIN_KEYS, { error: 'Adhesive: choose one from the list.' }),
 })
 const sizeFields = { wideMm: lengthField('Width', 3, 900), highMm: lengthField('Height', 3, 900) }
 
@@ -79,15 +79,15 @@ export const motifWork = z.object({
 }).superRefine((m, ctx) => {
   if (m.item.form === 'film' && m.from === 'front')
     ctx.addIssue({ code: 'custom', path: ['from'],
-      message: 'First: a film is never pressed from the front: it melts onto the sole. Press it from the inside.' })
+      message: 'First: a film is never pressed from the front: it melts onto the iron. Press it from the inside.' })
 })
 export const TRANSFER_KINDS = ['printed', 'cutFilm', 'flock', 'bought'] as const
 export const transferWork = z.object({
   format: z.literal(1), kind: z.literal('transfer'),
   what: z.enum(TRANSFER_KINDS, { error: 'Transfer: printed, cut from film, flock, or bought.' }), ...sizeFields, ...placed,
-  resin: z.enum(RESIN_KEYS, { error: 'Resin: choose one from the list.' }),
+  resin: z.enum(RESIN_KEYS, { error: 'Adhesive: choose one from the list.' }),
   /** What its sheet says; null where it says nothing. */
-  holdS: numberField('Seconds of the sheet', 's', 1, 120).nullable(),
+  holdS: numberField('Seconds the maker gives', 's', 1, 120).nullable(),
   peel: z.enum(['cold', 'hot'], { error: 'Peel: cold or hot.' }),
   washed: yesField('Washed'), softener: yesField('Softener'), dry: yesField('Dry'), count: countField('How many', 200),
 })
@@ -119,10 +119,10 @@ export const appliqueWork = z.object({
     outline: outlinePayload.nullable(), wideMm: lengthField('Width', 5, 1500), highMm: lengthField('Height', 5, 1500),
     count: countField('How many', 200), edge: z.enum(['raw', 'turned'], { error: 'Edge: raw or turned.' }),
     /** Which of the cloths named beside it. */
-    cloth: whichField('Cloth'), corner: yesField('In the corners'),
+    cloth: whichField('Fabric'), corner: yesField('In the corners'),
   }), { error: 'Shapes: give a list.' }).min(1, 'Shapes: at least one.').max(24, 'Shapes: twenty-four kinds at the most.'),
   groundWideMm: lengthField('Width of the ground', 20, 5000), groundHighMm: lengthField('Height of the ground', 20, 5000),
-  tracedOn: z.enum(['paper', 'smooth'], { error: 'Traced on: the paper of a web, or the smooth side of a backing.' }),
+  tracedOn: z.enum(['paper', 'smooth'], { error: 'Traced on: the paper of a web, or the smooth side of an interfacing.' }),
   fray: z.enum(['little', 'some', 'much'], { error: 'Fray: little, some or much.' }), papered: yesField('Papered'),
 }).superRefine((a, ctx) => {
   const at = a.shapes.findIndex(s => s.kind === 'drawn' && !s.outline)
@@ -135,7 +135,7 @@ export const crestWork = z.object({
     name: nameField('Part', 40), outline: outlinePayload,
     stitches: z.number({ error: 'Stitches: give a whole number.' }).int('Stitches: give a whole number.')
       .min(1, 'Stitches: at least one; with none there is nothing to support.').max(500_000, 'Stitches: half a million at the most.'),
-    satinMm: lengthField('Widest satin', 0, 40), travelMm: lengthField('Thread led about', 0, 5000),
+    satinMm: lengthField('Widest satin', 0, 40), travelMm: lengthField('Stitch direction', 0, 5000),
   }), { error: 'Parts: give a list.' }).min(1, 'Parts: at least one.').max(24, 'Parts: twenty-four at the most.'),
   /** What lies under it, in order; supplies by their place among those named beside it. */
   layers: z.array(z.object({

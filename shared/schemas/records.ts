@@ -39,7 +39,7 @@ export type SettlePassBody = z.infer<typeof settlePassFields>
 
 export const SEEN = ['nothing', 'shine', 'colour', 'shrink', 'stick', 'smell'] as const
 export const cornerStepBody = z.object({
-  soleC: numberField('Sole', '°C', 60, 240),
+  soleC: numberField('Iron', '°C', 60, 240),
   heldS: numberField('Held', 's', 1, 60),
   seen: z.enum(SEEN, { error: 'Seen: choose what happened.' }),
   note: textField('Note', 200).default(''),
@@ -75,10 +75,10 @@ const sourceField = z.enum(['probe', 'typed', 'csv'], { error: 'From: the probe,
 const readingSchema = z.object({
   atS: z.number({ error: 'Seconds: give a number.' }).min(0, 'Seconds: 0 is the least.').max(36_000, 'Seconds: ten hours at the most.'),
   c: z.number({ error: 'Temperature: every reading needs a number in °C.' })
-    .min(-60, 'Temperature: -60 °C is the least that makes sense.').max(600, 'Temperature: 600 °C is the most that makes sense.'),
+    .min(-60, 'Temperature: -60 °C is the smallest we accept.').max(600, 'Temperature: 600 °C is the largest we accept.'),
 })
 export const calibrationBody = z.object({
-  position: z.number({ error: 'Stop: say which.' }).int().min(0).max(7),
+  position: z.number({ error: 'Setting: say which.' }).int().min(0).max(7),
   source: sourceField,
   readings: z
     .array(readingSchema, { error: 'Readings: give a list.' })

@@ -32,12 +32,12 @@ export const runOperationSchema = z.object({
   overSupplyIds: z.array(idSchema).max(4, 'Layers: four at the most.').default([]),
   ironId: idSchema.nullable(),
   coverId: idSchema.nullable(),
-  bed: z.enum(BED_KEYS, { error: 'Bed: choose one from the list.' }),
+  bed: z.enum(BED_KEYS, { error: 'Pressing surface: choose one from the list.' }),
   needs: z.array(operationId, { error: 'Needs: give a list.' }).max(12, 'Needs: twelve at the most.').default([]),
   /** Null for what the hands do by themselves. */
   recipe: recipeSchema.nullable(),
   standing: z.enum(STANDINGS, { error: 'Standing: proved, held, stale, estimated or hands.' }),
-  prints: z.array(printSchema, { error: 'Set-downs: give a list.' }).max(MOST_PRINTS, `Set-downs: ${MOST_PRINTS} at the most.`),
+  prints: z.array(printSchema, { error: 'Positions: give a list.' }).max(MOST_PRINTS, `Positions: ${MOST_PRINTS} at the most.`),
   /** What is covered, as it lies on the board; none for what has no shape. */
   outline: shownOutline.nullable(),
   keepOuts: z.array(shownOutline, { error: 'Keep out: give a list.' }).max(40, 'Keep out: forty at the most.').default([]),
@@ -79,7 +79,7 @@ const RUN_EVENT_KINDS = [
   'take', 'down', 'lift', 'laid', 'turned', 'cold', 'edge', 'missed', 'aside', 'done', 'out', 'over', 'back', 'dial', 'sole', 'clock',
   'order', 'cleaned', 'close',
 ] as const
-const soleC = numberField('Sole', '°C', -40, 320)
+const soleC = numberField('Iron', '°C', -40, 320)
 /** Something that happened at the board. It is told once, and never changed. */
 export const runEventSchema = z.object({
   key: idSchema,
@@ -95,13 +95,14 @@ export const runEventSchema = z.object({
   soleC: soleC.nullable().default(null),
   stop: z
     .object({
-      label: nameField('Stop', 80), meanC: numberField('Stop temperature', '°C', 0, 260), swingC: numberField('Swing', '°C', 0, 40),
+      label: nameField('Dial setting', 80), meanC: numberField('Setting temperature', '°C', 0, 260), swingC: numberField('Swing', '°C', 0,
+        40),
     })
     .nullable()
     .default(null),
   edge: z.enum(['holds', 'nail', 'lifts'], { error: 'Edge: holds, nail or lifts.' }).nullable().default(null),
-  prints: z.array(wholeField('Set-down', MOST_PRINTS), { error: 'Set-downs: give a list.' })
-    .max(MOST_PRINTS, `Set-downs: ${MOST_PRINTS} at the most.`).nullable().default(null),
+  prints: z.array(wholeField('Set-down', MOST_PRINTS), { error: 'Positions: give a list.' })
+    .max(MOST_PRINTS, `Positions: ${MOST_PRINTS} at the most.`).nullable().default(null),
   takes: idSchema.nullable().default(null),
   byS: numberField('Clock set by', 's', -1e9, 1e9).nullable().default(null),
   ids: z.array(operationId, { error: 'Order: give a list.' })
@@ -133,5 +134,5 @@ export const runRow = runBody.omit({ operations: true }).extend({ ...keyed, clos
 export const runOperationRow = runOperationSchema.extend({ runId: idSchema, position: z.number().int().min(0) })
 export const runEventRow = runEventSchema.omit({ atMs: true, stop: true }).extend({
   runId: idSchema, position: z.number().int().min(0), at: momentField('At'), arrivedAt: momentField('Arrived'),
-  stopLabel: textField('Stop', 80).nullable(), stopMeanC: z.number().nullable(), stopSwingC: z.number().nullable(),
+  stopLabel: textField('Dial setting', 80).nullable(), stopMeanC: z.number().nullable(), stopSwingC: z.number().nullable(),
 })

@@ -14,20 +14,20 @@ export const supplyFields = z.object({
   baseFibre: z.enum(FIBRE_KEYS, { error: 'Base fibre: choose one from the list.' }),
   massGsm: numberField('Weight', 'g/m²', 5, 2000),
   thicknessMm: numberField('Thickness', 'mm', 0.02, 15),
-  resin: z.enum(RESIN_KEYS, { error: 'Resin: choose one from the list.' }).nullable(),
-  resinGsm: numberField('Resin', 'g/m²', 0, 200),
+  resin: z.enum(RESIN_KEYS, { error: 'Adhesive: choose one from the list.' }).nullable(),
+  resinGsm: numberField('Adhesive', 'g/m²', 0, 200),
   resinOrigin: originSchema.default('typical'),
   colourHex: hexField,
   note: textField('Note', 500).default(''),
   lot: textField('Lot', 40).default(''),
   givePct: numberField('Give', '%', 0, 300).nullable().default(null),
-  form: z.enum(FORMS, { error: 'Resin form: choose one from the list.' }).default('dots'),
-  leaflet: z.enum(['maker', 'lost'], { error: 'Leaflet: from the maker, or lost.' }).default('lost'),
+  form: z.enum(FORMS, { error: 'Adhesive form: choose one from the list.' }).default('dots'),
+  leaflet: z.enum(['maker', 'lost'], { error: 'Maker\'s instructions: from the maker, or lost.' }).default('lost'),
   makerC: numberField('Maker\'s temperature', '°C', 60, 240).nullable().default(null),
   makerHoldS: numberField('Maker\'s seconds', 's', 1, 300).nullable().default(null),
   makerMoisture: z.enum(['dry', 'steam', 'damp'], { error: 'Maker\'s moisture: dry, steam or damp.' }).nullable().default(null),
   makerPressureKPa: numberField('Maker\'s pressure', 'kPa', 0.1, 400).nullable().default(null),
-  makerFor: z.enum(['hand', 'press'], { error: 'Sheet for: irons or presses.' }).nullable().default(null),
+  makerFor: z.enum(['hand', 'press'], { error: 'Instructions for: irons or presses.' }).nullable().default(null),
   makerPeel: z.enum(['hot', 'cold'], { error: 'Peel: hot or cold.' }).nullable().default(null),
   washC: numberField('Wash', '°C', 0, 95).int('Wash: a whole number of °C.').nullable().default(null),
   tumble: z.enum(['no', 'low', 'yes'], { error: 'Tumble: no, low or yes.' }).nullable().default(null),
@@ -42,12 +42,12 @@ export const supplyFields = z.object({
 const supplyChecks = (s: z.infer<typeof supplyFields>, ctx: z.RefinementCtx) => {
   if (s.family === 'sewIn' && s.resin !== null)
     ctx.addIssue({
-      code: 'custom', path: ['resin'], message: 'Resin: a sew-in carries none. Choose another family, or take the resin away.',
+      code: 'custom', path: ['resin'], message: 'Adhesive: a sew-in carries none. Choose another family, or take the adhesive away.',
     })
   if (s.family !== 'sewIn' && s.resin !== null && s.resinGsm <= 0)
-    ctx.addIssue({ code: 'custom', path: ['resinGsm'], message: 'Resin: say how much of it there is, in g/m²; 10 to 15 is usual.' })
+    ctx.addIssue({ code: 'custom', path: ['resinGsm'], message: 'Adhesive: say how much of it there is, in g/m²; 10 to 15 is usual.' })
   if (s.resinGsm > s.massGsm)
-    ctx.addIssue({ code: 'custom', path: ['resinGsm'], message: 'Resin: it cannot weigh more than the whole supply.' })
+    ctx.addIssue({ code: 'custom', path: ['resinGsm'], message: 'Adhesive: it cannot weigh more than the whole supply.' })
 }
 
 export const supplyBody = supplyFields.superRefine(supplyChecks)
@@ -57,7 +57,7 @@ export interface Supply extends SupplyBody { id: string, version: number, update
 
 export const supplyQuery = pageQuery.extend({
   family: z.enum(FAMILIES, { error: 'Family: choose one from the list.' }).optional(),
-  resin: z.enum(RESIN_KEYS, { error: 'Resin: choose one from the list.' }).optional(),
+  resin: z.enum(RESIN_KEYS, { error: 'Adhesive: choose one from the list.' }).optional(),
   gives: z.stringbool({ error: 'Gives: yes or no.' }).optional(),
   stocked: z.stringbool({ error: 'In stock: yes or no.' }).optional(),
 })

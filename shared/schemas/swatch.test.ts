@@ -32,7 +32,7 @@ describe('a swatch as it is sent', () => {
     ['a mark nobody knows', { marks: ['sparkles'] }, /^Marks:/],
     ['a place for a mark that goes on and on', { markWhere: { shine: 'x'.repeat(90) } }, /^Where: keep it under 60/],
     ['five layers', { overSupplyIds: [ID, ID, ID, ID, ID] }, /^Layers: four/],
-    ['yesterday, in words', { pressedAt: 'yesterday' }, /^Pressed at:/], ['a bed of straw', { bed: 'straw' }, /^Bed:/],
+    ['yesterday, in words', { pressedAt: 'yesterday' }, /^Pressed at:/], ['a bed of straw', { bed: 'straw' }, /^Pressing surface:/],
   ])('%s is refused with its field', (_what, over, says) => expect(complaint(trialBody, { ...trial, ...over })).toMatch(says))
 })
 
@@ -40,7 +40,7 @@ describe('a stop of the dial', () => {
   it('may be a place between two of the longest names an iron can have; no name at all is refused', () => {
     const named = (label: string) => ({ ...trial, recipe: { ...recipe, stop: { ...recipe.stop, label } } })
     expect(complaint(trialBody, named(`between ${'a'.repeat(24)} and ${'b'.repeat(24)}`))).toBe('')
-    expect(complaint(trialBody, named(' '))).toMatch(/^Stop: it needs a name/)
+    expect(complaint(trialBody, named(' '))).toMatch(/^Dial setting: it needs a name/)
   })
 })
 

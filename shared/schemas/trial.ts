@@ -14,7 +14,7 @@ export const recipeSchema = z.object({
     .transform(() => 2 as const),
   method: z.enum(['dry', 'steam', 'mist', 'damp'], { error: 'Method: dry, steam, mist or damp.' }),
   /** One of the iron's stops, or a place between two, which takes the names of both. */
-  stop: ironStopSchema.extend({ label: nameField('Stop', 80) }),
+  stop: ironStopSchema.extend({ label: nameField('Dial setting', 80) }),
   firstSide: z.enum(['back', 'face'], { error: 'First side: back or face.' }),
   passes: z.union([z.literal(1), z.literal(2)], { error: 'Passes: one or two.' }),
   warmS: numberField('Warming', 's', 0, 60).default(0),
@@ -22,7 +22,7 @@ export const recipeSchema = z.object({
   secondS: numberField('Second hold', 's', 1, 300).nullable().default(null),
   lean: z.enum(['weight', 'lean'], { error: 'Pressed: by its weight, or leaned on.' }),
   pressureKPa: numberField('Pressure', 'kPa', 0.01, 200),
-  coverWaterGsm: numberField('Water in the cover', 'g/m²', 0, 600),
+  coverWaterGsm: numberField('Water in the press cloth', 'g/m²', 0, 600),
   mistGsm: numberField('Mist', 'g/m²', 0, 300),
   steamGM2S: numberField('Steam', 'g/m²s', 0, 500),
   steamS: numberField('Steam', 's', 0, 60),
@@ -62,7 +62,7 @@ export const trialEventSchema = z.object({
     error: 'Event: it is of no known kind.',
   }),
   /** The sole as the board knew it then, °C. */
-  soleC: numberField('Sole', '°C', -40, 320).nullable().default(null),
+  soleC: numberField('Iron', '°C', -40, 320).nullable().default(null),
 })
 /** Why the clock of a press is not to be trusted. */
 const doubtSchema = z.discriminatedUnion('why', [
@@ -118,7 +118,7 @@ export const PHOTO_MOST_BYTES = 8_000_000
 export const scrapSchema = z.object({ number: countField('Scrap', 12), recipe: recipeSchema, asks: textField('Asks', 200) })
 export const planBody = z.object({
   clothId: idSchema, supplyId: idSchema, ironId: idSchema, coverId: idSchema.nullable(),
-  bed: z.enum(BED_KEYS, { error: 'Bed: choose one from the list.' }),
+  bed: z.enum(BED_KEYS, { error: 'Pressing surface: choose one from the list.' }),
   scraps: z
     .array(scrapSchema, { error: 'Scraps: give a list.' })
     .min(1, 'Scraps: a plan needs at least one.')
@@ -132,7 +132,7 @@ export const pairingQuery = pageQuery.extend({ clothId: idSchema, supplyId: idSc
 /** What a report on a recipe's safe window asks. */
 export const windowReportBody = z.object({
   clothId: idSchema, supplyId: idSchema, ironId: idSchema, coverId: idSchema.nullable(),
-  overSupplyIds: z.array(idSchema).max(4).default([]), bed: z.enum(BED_KEYS, { error: 'Bed: choose one from the list.' }),
+  overSupplyIds: z.array(idSchema).max(4).default([]), bed: z.enum(BED_KEYS, { error: 'Pressing surface: choose one from the list.' }),
   recipe: recipeSchema, seed: z.number().int().min(0).max(1e9).default(1),
 })
 export type WindowReportBody = z.infer<typeof windowReportBody>
@@ -142,7 +142,7 @@ export const trialBody = z.object({
   clientKey: idSchema,
   clothId: idSchema, supplyId: idSchema, ironId: idSchema,
   coverId: idSchema.nullable(),
-  bed: z.enum(BED_KEYS, { error: 'Bed: choose one from the list.' }),
+  bed: z.enum(BED_KEYS, { error: 'Pressing surface: choose one from the list.' }),
   recipe: recipeSchema,
   predicted: predictedSchema,
   events: z.array(trialEventSchema, { error: 'Events: give a list.' }).max(200, 'Events: more than a swatch can have.').default([]),

@@ -9,7 +9,7 @@ export const unitsSchema = z.object({
 /** The schools a workroom chooses between; each has its reason in the words. */
 export const rulesSchema = z.object({
   blend: z.enum(['strict', 'proportional'], { error: 'Blends: strict or proportional.' }).default('strict'),
-  cover: z.enum(['always', 'sturdyBare'], { error: 'Cover: always, or bare on sturdy cotton.' }).default('always'),
+  cover: z.enum(['always', 'sturdyBare'], { error: 'Press cloth: always, or bare on sturdy cotton.' }).default('always'),
   moisture: z.enum(['widest', 'dry', 'moist'], { error: 'Moisture: widest margin, dry or moist.' }).default('widest'),
   allowance: z.enum(['inside', 'caught'], { error: 'Seam allowance: inside or caught.' }).default('inside'),
   size: z.enum(['smaller', 'exact'], { error: 'Web size: smaller or exact.' }).default('smaller'),
@@ -22,7 +22,7 @@ export const rulesSchema = z.object({
   sides: z.enum(['one', 'both'], { error: 'Sides: one, or both.' }).default('one'),
   patience: z.enum(['12', '20', '30', '45'], { error: 'Patience: 12, 20, 30 or 45 s.' }).default('20'),
   clock: z.enum(['bond', 'seconds'], { error: 'Clock: by bond, or by seconds.' }).default('bond'),
-  walk: z.enum(['middle', 'rows'], { error: 'Set-downs: from the middle, or row by row.' }).default('middle'),
+  walk: z.enum(['middle', 'rows'], { error: 'Positions: from the middle, or row by row.' }).default('middle'),
   places: z.enum(['1', '2', '3', '4', '6', '8'], { error: 'Flat places: one, two, three, four, six or eight.' }).default('3'),
   cooling: z.enum(['touch', 'cold'], { error: 'Cooling: to the touch or cold.' }).default('cold'),
 })

@@ -172,7 +172,7 @@ describe('out and in again', () => {
     // A drawing counts its turns the other way round, for its heights grow downward.
     expect([drawn(45).includes('rotate(-45)'), drawn(-30).includes('rotate(30)')]).toEqual([true, true])
   })
-  it('of a template only its outline is read back, not its cut edge, backing or marks', () => {
+  it('of a template only its outline is read back, not its cut edge, interfacing or marks', () => {
     const { seam } = BLOCKS[2]!.draw(usualMeasures(BLOCKS[2]!))
     const [cut] = offset([seam], 10)
     const text = writeSvg([

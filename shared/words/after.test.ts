@@ -18,22 +18,22 @@ const F = { length: 'in', temperature: '°F', arealMass: 'oz/yd²' } as const
 describe('care in words', () => {
   it('says what the wearer may do, in the units of the house', () => {
     expect(slipLines(limits())).toEqual(
-      ['Wash at 95 °C at the most, no softener', 'Dryer', 'Iron up to 200 °C (three dots)', 'May be dry-cleaned'])
-    expect(washLine(0)).toBe('Not in water')
+      ['Wash at 95 °C or cooler, no softener', 'Dryer', 'Iron up to 200 °C (three dots)', 'May be dry-cleaned'])
+    expect(washLine(0)).toBe('Do not wash')
     expect(washLine(40, F)).toContain('104 °F')
     expect(dryLine('no')).toContain('no dryer')
     expect(cleanLine(false)).toBe('Not dry-cleaned')
     const iron = (c: 0 | 110 | 150 | 200, more: Partial<CareLimits> = {}) => ironLine(limits({ iron: { value: c, reasons: [] }, ...more }))
     expect(iron(0)).toBe('Do not iron')
     expect(iron(110, { backOnly: true, covered: true, steam: 'no' })).toBe(
-      'Iron up to 110 °C (one dot), from the wrong side only, under a cloth, no steam')
+      'Iron up to 110 °C (one dot), from the wrong side only, under a press cloth, no steam')
     expect(iron(150)).toContain('two dots')
   })
   it('says why, for every kind of reason', () => {
     const why = (w: Parameters<typeof careWhy>[0]['why'], more = {}) => careWhy(
       { name: 'Front', why: w, limit: 0, origin: 'typical', ...more })
     expect(why('fibre', { fibre: 'wool' })).toBe('Front: wool')
-    expect(why('fibre')).toContain('nobody knows')
+    expect(why('fibre')).toContain('its fibre is unknown')
     expect(why('base', { fibre: 'viscose' })).toContain('base is viscose')
     expect(why('finish', { finish: 'flock' })).toContain('lettering')
     expect(why('resin', { resin: 'eva' })).toContain('ethylene')
@@ -43,34 +43,35 @@ describe('care in words', () => {
   })
   it('a wish that goes too far is named with what says no', () => {
     const by = { name: 'Lawn', why: 'sheet' as const, limit: 40, origin: 'maker' as const }
-    expect(careFault({ of: 'wash', wishC: 60, by })).toBe('Wash at 60 °C is beyond it. Lawn: its sheet (to 40 °C).')
+    expect(careFault({ of: 'wash', wishC: 60, by })).toBe('Wash at 60 °C is too much. Lawn: its maker (to 40 °C).')
     expect(careFault({ of: 'tumble', wish: 'low', by: { ...by, limit: 'no' } })).toBe(
-      'The low dryer is beyond it. Lawn: its sheet (no dryer).')
-    expect(careFault({ of: 'dryClean', by: { ...by, limit: false } })).toContain('Dry-cleaning is beyond it')
+      'The low dryer is too much. Lawn: its maker (no dryer).')
+    expect(careFault({ of: 'dryClean', by: { ...by, limit: false } })).toContain('Dry-cleaning is too much')
   })
-  it('says what wakes a resin, how often it holds, how long an iron may rest', () => {
-    expect(wakesLine('wash', 90, 105)).toContain('This wash wakes it: in water it softens at 90 °C')
+  it('says what wakes an adhesive, how often it holds, how long an iron may rest', () => {
+    expect(wakesLine('wash', 90, 105)).toContain('This wash softens it: in water it softens at 90 °C')
     expect(wakesLine('dryer', 90, 105)).toContain('dry it softens at 105 °C')
     expect(wakesLine(null, 90, 105)).toContain('Neither')
-    expect(roundsLine(0, 20, 'Lawn', false)).toContain('too little before any wash')
-    expect(roundsLine(0, 20, 'Lawn', true)).toContain('does not come through one')
+    expect(roundsLine(0, 20, 'Lawn', false)).toContain('too weakly even before the first wash')
+    expect(roundsLine(0, 20, 'Lawn', true)).toContain('fails in the first wash')
     expect(roundsLine(7, 20, 'Lawn', true)).toBe('Lawn holds through 7 of them.')
-    expect(roundsLine(30, 20, 'Lawn', true)).toContain('more than are wished')
+    expect(roundsLine(30, 20, 'Lawn', true)).toContain('more than you asked for')
     expect(roundsLine(200, 20, 'Lawn', true)).toContain('outlasts')
     expect(coolerLine(40, 'no', 20)).toBe('Cooler: at 40 °C, no dryer, it holds through 20 (dashed).')
     expect(coolerLine(30, null, 20)).toBe('Cooler: at 30 °C, it holds through 20 (dashed).')
     const stay = (more: Partial<IronStay>): string => stayLine(
       { classC: 150, side: 'face', covered: false, steam: false, restS: 7, ...more })
-    expect(stay({})).toBe('150 °C from the face: 7\u00A0s in one place')
-    expect(stay({ covered: true, steam: true, side: 'back', restS: 0.4 })).toBe('150 °C from the back, covered, steam: not a second')
-    expect(stay({ restS: null })).toContain('as long as it likes')
+    expect(stay({})).toBe('150 °C from the right side: 7\u00A0s in one place')
+    expect(stay({ covered: true, steam: true, side: 'back', restS:
+      0.4 })).toBe('150 °C from the wrong side, under a press cloth, steam: not at all')
+    expect(stay({ restS: null })).toContain('as long as you like')
     expect(wearLine(1, 1.3)).toContain('1 swatch of it was washed here: it wears 1.3 times')
   })
   it('the slip as text has all of it, and own words', () => {
     const l = limits({ wash: { value: 30, reasons: [{ name: 'Crest', why: 'resin', resin: 'eva', limit: 30, origin: 'typical' }] },
       steamWakes: true })
     const text = slipText('Coat', l, 'Brush it.')
-    for (const part of ['Coat', 'Wash at 30', 'Brush it.', 'Why: Crest: its resin', 'With steam']) expect(text).toContain(part)
+    for (const part of ['Coat', 'Wash at 30', 'Brush it.', 'Why: Crest: its adhesive', 'With steam']) expect(text).toContain(part)
     expect(slipWhy(l)).toHaveLength(1)
     expect(slipAdvice(limits())).toHaveLength(1)
     expect(slipAdvice({ ...l, steam: 'no' })).toHaveLength(1)
@@ -81,9 +82,9 @@ describe('care in words', () => {
     expect(careEventLine({ ...e, rounds: 1, washC: 0, tumble: 'no', softener: false, marks: [] })).toBe(
       'cleaned once, 2: a steady pull peels it')
     expect(careEventLine({ ...e, washC: 0, tumble: 'no', softener: false, marks: [] })).toContain('cleaned 3 times, 2:')
-    expect(foreseenLine(3.2, 3, true)).toContain('As foreseen')
-    expect(foreseenLine(4.4, 2, true)).toBe('Worse than foreseen (4): what is foreseen here is less now.')
-    expect(foreseenLine(4.4, 2, false)).toBe('Worse than foreseen (4).')
+    expect(foreseenLine(3.2, 3, true)).toContain('As predicted')
+    expect(foreseenLine(4.4, 2, true)).toBe('Worse than predicted (4): we predict less here from now on.')
+    expect(foreseenLine(4.4, 2, false)).toBe('Worse than predicted (4).')
     expect(foreseenLine(2, 4, true)).toContain('Better')
   })
   it('what stands due, a line each', () => {
@@ -91,7 +92,7 @@ describe('care in words', () => {
     expect(lookLine({ jobId: '', name: '', lookOn: '2026-11-27' }, '2026-11-27')).toBe('due today')
     expect(lookLine({ jobId: '', name: '', lookOn: '2026-11-24' }, '2026-11-27')).toBe('due 3 days ago')
     expect(staleLine({ jobId: '', name: '', clothId: '', cloth: 'Melton', supply: 'Front', what: 'clothLot' })).toContain(
-      'another lot of the cloth')
+      'another lot of the fabric')
     expect(lotLine({ supplyId: '', name: '', stockM: 0.8, jobs: 2 })).toBe('0.8 m left, wanted by 2 jobs')
     expect(lotLine({ supplyId: '', name: '', stockM: 1, jobs: 0 })).toBe('1.0 m left')
     expect(measuredLine({ ironId: '', name: '', measuredAt: null }, '2026-11-27')).toBe('never measured')
@@ -120,7 +121,7 @@ describe('rescue in words', () => {
   } as const
   it('steps give the recipe as the hands do it, and what cannot be undone is said kindly', () => {
     const steps = remedySteps(remedy({ recipe }))
-    expect(steps.join(' ')).toContain('14\u00A0s, wool (152 °C), dry, from the back; turn, 10\u00A0s more')
+    expect(steps.join(' ')).toContain('14\u00A0s, wool (152 °C), dry, from the wrong side; turn, 10\u00A0s more')
     expect(remedySteps(remedy({ key: 'raisePile', hover: { stop, forS: 5 } })).join(' ')).toContain('steam for 5\u00A0s, touching nothing')
     for (const key of REMEDIES) if (key !== 'none')
       for (const s of remedySteps(remedy({ key, recipe }))) expect(s.length).toBeGreaterThan(10)
@@ -136,7 +137,7 @@ describe('rescue in words', () => {
     expect(riskWords(remedy({}))).toContain('No heat')
     expect(riskWords(remedy({ hover: { stop, forS: 5 } }))).toContain('hand out of the steam')
     expect([0.1, 0.4, 0.7].map(risk => riskWords(remedy({ recipe, risk })))).toEqual([
-      'Little risk to the cloth.', expect.stringContaining('Some risk'), expect.stringContaining('a scrap first'),
+      'Little risk to the fabric.', expect.stringContaining('Some risk'), expect.stringContaining('a scrap first'),
     ])
   })
 })
@@ -176,7 +177,7 @@ describe('practice in words', () => {
     for (const w of words) expect(w).toMatch(/^[A-Z0-9].*\.$/)
     expect(new Set(words).size).toBe(all.length)
     expect(judgeAttempt(beginExercise('thick', 1), { choice: {}, heldS: [] }).findings.map(f => findingWords(f))).toEqual(
-      ['First from: not chosen yet.'])
+      ['First side: not chosen yet.'])
     expect([nearWords(1), nearWords(0.5)]).toEqual(['As good as it could be', '50 of 100 of the best'])
   })
 })

@@ -12,59 +12,60 @@ const session = (over: object = {}) => ({ recipe: recipe(), prints: 1, interrupt
 
 describe('what the hands are told', () => {
   it.each<[string, Parameters<typeof orderWords>, string]>([
-    ['ready', ['ready', null, false, session()], 'Lay it up, then set the iron down'],
+    ['ready', ['ready', null, false, session()], 'Lay the layers, then press'],
     [
       'ready to warm', ['ready', null, false, session({ recipe: recipe({ warmS: 5 }) })],
-      'Lay the cloth out by itself, then set the iron down',
+      'Lay out the fabric alone, then press',
     ],
-    ['warming', ['running', step('warm'), false, session()], 'Warm the cloth'],
+    ['warming', ['running', step('warm'), false, session()], 'Warm the fabric'],
     ['warmed', ['running', step('warm'), true, session()], 'Lift'],
-    ['laying', ['running', step('lay'), true, session()], 'Lay the backing and the cover on'],
-    ['leaned on', ['running', step('down'), false, session()], 'Lean, hold still'],
+    ['laying', ['running', step('lay'), true, session()], 'Lay the interfacing and the press cloth on'],
+    ['leaned on', ['running', step('down'), false, session()], 'Press firmly, hold still'],
     ['by weight', ['running', step('down'), false, session({ recipe: recipe({ lean: 'weight' }) })], 'Hold still'],
     ['done', ['running', step('down'), true, session()], 'Lift'],
-    ['a third print', ['running', step('down', { print: 2 }), false, session({ prints: 4 })], 'Lean, hold still, print 3'],
+    ['a third print', ['running', step('down', { print: 2 }), false, session({ prints: 4 })], 'Press firmly, hold still, position 3'],
     ['second side', ['running', step('down', { pass: 1 }), false, session()], 'Second side: hold still'],
     ['turning', ['running', step('turn'), false, session()], 'Turn it over'],
     ['turned', ['running', step('turn'), true, session()], 'Turn it over, then set down'],
-    ['cooling', ['running', step('cool'), false, session()], 'Cooling flat under the clapper. Do not handle'],
-    ['cold', ['running', step('cool'), true, session()], 'Cold: judge it'],
-    ['interrupted', ['running', step('down'), false, session({ interrupted: { afterS: 3 } })], 'Interrupted: set down again where it was'],
-    ['to judge', ['judge', null, false, session()], 'Cold: judge it'],
+    ['cooling', ['running', step('cool'), false, session()], 'Cool flat under the clapper. Do not move it'],
+    ['cold', ['running', step('cool'), true, session()], 'Cold: grade it'],
+    ['interrupted', ['running', step('down'), false, session({ interrupted: { afterS: 3 } })],
+      'Interrupted: press again in the same place'],
+    ['to grade', ['judge', null, false, session()], 'Cold: grade it'],
   ])('%s', (_, args, words) => expect(orderWords(...args)).toBe(words))
   it('and what the key does, and what comes after', () => {
     expect([keyWords(null, false), keyWords('down', false), keyWords('down', true), keyWords('cool', false)]).toEqual([
-      'set down', 'lift', 'set down again', 'it is cold',
+      'set down', 'lift', 'press again', 'it is cold',
     ])
     expect([undefined, step('warm'), step('lay'), step('down'), step('turn'), step('cool', { forS: 20 })].map(followingWords)).toEqual([
-      'judge the edge', 'warm the cloth', 'lift, lay the backing and the cover on', 'set down, 12\u00A0s', 'lift, turn it over',
+      'grade the edge', 'warm the fabric', 'lift, lay the interfacing and the press cloth on', 'set down, 12\u00A0s', 'lift, turn it over',
       'lift, flat under the clapper for 20\u00A0s',
     ])
   })
   it('how it is laid up: warmed alone, misted or wrung where the recipe says so, never slid', () => {
     const names = { cloth: 'Poplin', supply: 'Lawn', cover: 'Muslin' }
-    expect(layUpWords(recipe({ warmS: 5, method: 'mist' }), names, 'backing side up')).toEqual([
-      'First Poplin alone, muslin, 5\u00A0s', 'Lawn: resin side to the wrong side of Poplin', 'Mist the cloth lightly',
-      'Muslin on top, backing side up', 'No sliding: down, hold, lift',
+    expect(layUpWords(recipe({ warmS: 5, method: 'mist' }), names, 'interfacing side up')).toEqual([
+      'First Poplin alone, muslin, 5\u00A0s', 'Lawn: adhesive side to the wrong side of Poplin', 'Mist the fabric lightly',
+      'Muslin on top, interfacing side up', 'Do not slide: press, hold, lift',
     ])
     const bare = layUpWords(recipe({ method: 'damp' }), { ...names, cover: null }, 'face up')
-    expect(bare[1]).toBe('Wring the cover out well')
-    expect(bare[2]).toBe('No cover on top, face up')
+    expect(bare[1]).toBe('Wring the press cloth out well')
+    expect(bare[2]).toBe('No press cloth on top, face up')
     expect(layUpWords(recipe({ method: 'steam' }), names, 'face up')).toHaveLength(3)
   })
-  it('harm and a cold sole are said in time', () => {
+  it('harm and a cold iron are said in time', () => {
     expect(harmSoonWords('scorch', 3.2)).toMatch(/begins in 4 s$/)
     expect(harmSoonWords('scorch', 0)).toMatch(/has begun: lift now$/)
     expect(soleSentence({ c: 40, shutOff: false, readyInS: 65 }, false)).toBe(
-      'The sole is at 40 °C, ready in 65\u00A0s. Set down now, it takes longer.',
+      'The iron is at 40 °C, ready in 65\u00A0s. If you press now, press longer.',
     )
-    expect(soleSentence({ c: 40, shutOff: false, readyInS: null }, true)).toBe('The sole is at 40 °C: it takes longer.')
-    expect(soleSentence({ c: 90, shutOff: true, readyInS: 9 }, true)).toMatch(/shut itself off: the sole is at 90 °C\. Pick it up/)
+    expect(soleSentence({ c: 40, shutOff: false, readyInS: null }, true)).toBe('The iron is at 40 °C: press longer.')
+    expect(soleSentence({ c: 90, shutOff: true, readyInS: 9 }, true)).toMatch(/switched itself off and is at 90 °C\. Pick it up/)
   })
   it('what lies beside the board', () => {
     expect(lyingWords({ clothName: 'Poplin', phase: 'running', leftS: 7.2 })).toBe('Poplin: cooling 8\u00A0s')
     expect(lyingWords({ clothName: 'Poplin', phase: 'running', leftS: 0 })).toBe('Poplin: cold')
-    expect(lyingWords({ clothName: 'Poplin', phase: 'judge', leftS: 0 })).toBe('Poplin: to judge')
+    expect(lyingWords({ clothName: 'Poplin', phase: 'judge', leftS: 0 })).toBe('Poplin: to grade')
     const at = (h: number, min: number, day = 5) => new Date(2026, 2, day, h, min).getTime()
     const all = { waiting: 0, refused: 0, awaySinceMs: null, copyOfMs: null, nowMs: at(15, 0) }
     expect(awayWords(all)).toBeNull()
@@ -82,18 +83,18 @@ describe('a job in words', () => {
       { do: 'cut', cut: 2, parts: 6 }, { do: 'press', parts: 6 },
     ] as const
     expect(steps.map(nextWords)).toEqual([
-      'Find out what it is', 'Choose its backing', 'Press a swatch', 'Press another swatch', 'Wash the swatch, 3 times',
-      'Draw its pieces', 'Lay and cut', 'Press it',
+      'Corner test', 'Choose interfacing', 'Press a test swatch', 'Press another test swatch', 'Wash the test swatch, 3 times',
+      'Draw the pieces', 'Lay out and cut', 'Press it',
     ])
     expect(new Set(steps.map(nextReason)).size).toBe(steps.length)
     expect(nextReason({ do: 'cut', cut: 0, parts: 6 })).toBe('Proved; 6 parts to cut.')
     expect(nextReason({ do: 'cut', cut: 2, parts: 6 })).toBe('2 of 6 parts are cut.')
-    expect(nextReason({ do: 'swatchAgain', failed: 1 })).toBe('The one pressed did not hold.')
-    expect(nextReason({ do: 'swatchAgain', failed: 2 })).toBe('2 did not hold.')
-    expect(nextWords({ do: 'wash', left: 1 })).toBe('Wash the swatch once')
+    expect(nextReason({ do: 'swatchAgain', failed: 1 })).toBe('Last test swatch failed.')
+    expect(nextReason({ do: 'swatchAgain', failed: 2 })).toBe('2 test swatches failed.')
+    expect(nextWords({ do: 'wash', left: 1 })).toBe('Wash the test swatch once')
   })
   it.each([
-    [null, 'no day given'], ['2026-11-20', '5 days late'], ['2026-11-24', 'due yesterday'], ['2026-11-25', 'for today'],
+    [null, 'no date'], ['2026-11-20', '5 days late'], ['2026-11-24', 'due yesterday'], ['2026-11-25', 'for today'],
     ['2026-11-26', 'for tomorrow'], ['2026-12-08', 'in 13 days'], ['2026-12-09', 'in 2 weeks'], ['2027-01-06', 'in 6 weeks'],
   ])('wanted %s: %s', (forWhen, words) => expect(wantedWords(forWhen, '2026-11-25')).toBe(words))
   it('care in few words', () => {
@@ -104,17 +105,17 @@ describe('a job in words', () => {
     const mine = {
       name: 'Shirts', garment: 'Shirt', forWhen: null, washC: 40, tumble: 'no' as const, dryClean: false, cloths: [{ clothId: 'a' }],
     }
-    expect(jobDiffers(mine, { ...mine })).toBe('Yours says the same.')
+    expect(jobDiffers(mine, { ...mine })).toBe('Yours is the same.')
     expect(jobDiffers({ ...mine, name: 'Twelve shirts', washC: 60 }, mine)).toBe(
-      'Yours has another name (Twelve shirts), care (wash 60\u00A0°C, no dryer).',
+      'Yours differs in name (Twelve shirts), care (wash 60\u00A0°C, no dryer).',
     )
-    expect(jobDiffers({ ...mine, forWhen: '2026-12-01', cloths: [{ clothId: 'b' }] }, mine)).toMatch(/day \(2026-12-01\), cloths \(1\)/)
+    expect(jobDiffers({ ...mine, forWhen: '2026-12-01', cloths: [{ clothId: 'b' }] }, mine)).toMatch(/day \(2026-12-01\), fabrics \(1\)/)
   })
 })
 
 describe('the map and the sheets', () => {
   it('say in words what the picture shows', () => {
-    expect(pinSentence(14, 154, { bond: 0.97, hurt: 0.02 })).toBe('14\u00A0s at 154 °C: 97 % likely to bond, 2 % to be hurt')
+    expect(pinSentence(14, 154, { bond: 0.97, hurt: 0.02 })).toBe('14\u00A0s at 154 °C: 97 % likely to bond, 2 % to be damaged')
     expect(glueLineSentence(130, [118, 140])).toBe('Glue line reached 130 °C; its window is 118 °C to 140 °C')
     expect([oddSentence(1), oddSentence(2)]).toEqual([
       'One does not fit the others and was given little weight.', '2 do not fit the others and were given little weight.',

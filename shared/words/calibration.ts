@@ -6,14 +6,14 @@ export function troubleSentence(t: CalibrationTrouble): string {
     case 'tooFew':
       return `Readings: ${t.readings} are too few; ${t.wanted} or more are needed. Let it run on.`
     case 'notNumbers':
-      return `Readings: the one at ${Math.round(t.atS)} s is no temperature that a sole has. Take it out and load them again.`
+      return `Readings: the one at ${Math.round(t.atS)} s is no temperature that an iron has. Take it out and load them again.`
     case 'notInOrder':
       return `Readings: the one at ${Math.round(t.atS)} s does not come after the one before it. Put them in order of time.`
     case 'probeOff':
       return `Readings: at ${Math.round(t.atS)} s they fall from ${Math.round(t.fromC)} to ${Math.round(t.toC)} °C at once: `
-        + `the probe came off the sole. Press it on and run again.`
+        + `the probe came off the soleplate. Press it on and run again.`
     case 'stillWarming':
-      return 'Readings: the sole was still warming at the end. Let it run until it has switched off and on again.'
+      return 'Readings: the iron was still warming at the end. Let it run until it has switched off and on again.'
     case 'noCycle':
       return 'Readings: they end before the iron has switched on again. Let it run through a whole cycle, two or three minutes more.'
   }

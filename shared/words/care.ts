@@ -5,17 +5,17 @@ import type { CareEvent, Due } from '../schemas'
 import { celsius, seconds } from './names'
 import { GRADE_WORDS, MARK_NAME } from './trial'
 
-const DRYER_WORDS = { no: 'Dry it lying or on the line: no dryer', low: 'Dryer, low heat', yes: 'Dryer' } as const
+const DRYER_WORDS = { no: 'Dry flat or on the line, no dryer', low: 'Dryer, low heat', yes: 'Dryer' } as const
 /** The wash, as its wearer reads it. */
 export const washLine = (washC: number, units: DisplayUnits = METRIC): string =>
-  washC === 0 ? 'Not in water' : `Wash at ${celsius(washC, units)} at the most, no softener`
+  washC === 0 ? 'Do not wash' : `Wash at ${celsius(washC, units)} or cooler, no softener`
 export const dryLine = (tumble: keyof typeof DRYER_WORDS): string => DRYER_WORDS[tumble]
 const DOTS = { 0: '', 110: 'one dot', 150: 'two dots', 200: 'three dots' } as const
 /** The iron: how hot, from which side, covered or not, with or without steam. */
 export function ironLine(l: CareLimits, units: DisplayUnits = METRIC): string {
   const c = l.iron.value
   if (c === 0) return 'Do not iron'
-  const how = [l.backOnly ? 'from the wrong side only' : '', l.covered ? 'under a cloth' : '', l.steam === 'no' ? 'no steam' : '']
+  const how = [l.backOnly ? 'from the wrong side only' : '', l.covered ? 'under a press cloth' : '', l.steam === 'no' ? 'no steam' : '']
   return [`Iron up to ${celsius(c, units)} (${DOTS[c]})`, ...how.filter(Boolean)].join(', ')
 }
 export const cleanLine = (dryClean: boolean): string => (dryClean ? 'May be dry-cleaned' : 'Not dry-cleaned')
@@ -24,25 +24,25 @@ export const cleanLine = (dryClean: boolean): string => (dryClean ? 'May be dry-
 export function careWhy({ name, why, fibre, finish, resin }: CareReason<unknown>): string {
   switch (why) {
     case 'fibre':
-      return fibre ? `${name}: ${FIBRES[fibre].name.toLowerCase()}` : `${name}: nobody knows its fibre`
+      return fibre ? `${name}: ${FIBRES[fibre].name.toLowerCase()}` : `${name}: its fibre is unknown`
     case 'base':
       return `${name}: its base is ${FIBRES[fibre!].name.toLowerCase()}`
     case 'finish':
       return `${name}: ${FINISHES[finish!].name.toLowerCase()}, ${FINISHES[finish!].reason}`
     case 'resin':
-      return `${name}: its resin, ${RESINS[resin!].name.toLowerCase()}`
+      return `${name}: its adhesive, ${RESINS[resin!].name.toLowerCase()}`
     case 'sheet':
-      return `${name}: its sheet`
+      return `${name}: its maker`
     case 'label':
       return `${name}: its own care label`
     case 'swatch':
-      return `${name}: a swatch or corner that was marked`
+      return `${name}: a test that left marks`
     case 'glueLine':
-      return `${name}: its glue line would soften under an ordinary stroke`
+      return `${name}: its glue line would soften under a normal iron`
     case 'settled':
-      return `${name}: it was settled no hotter, and would pull up again`
+      return `${name}: it was not preshrunk hotter, and would shrink again`
     case 'print':
-      return `${name}: what lies on the face softens`
+      return `${name}: the print on it softens`
   }
 }
 const LIMIT_WORDS = { no: 'no dryer', low: 'a low dryer', yes: 'a dryer' } as const
@@ -56,20 +56,20 @@ export function careFar(limit: number | boolean | string, units: DisplayUnits = 
 export function careFault(f: CareFault, units: DisplayUnits = METRIC): string {
   switch (f.of) {
     case 'wash':
-      return `Wash at ${celsius(f.wishC, units)} is beyond it. ${careWhy(f.by)} (${careFar(f.by.limit, units)}).`
+      return `Wash at ${celsius(f.wishC, units)} is too much. ${careWhy(f.by)} (${careFar(f.by.limit, units)}).`
     case 'tumble':
-      return `The ${f.wish === 'low' ? 'low ' : ''}dryer is beyond it. ${careWhy(f.by)} (${careFar(f.by.limit, units)}).`
+      return `The ${f.wish === 'low' ? 'low ' : ''}dryer is too much. ${careWhy(f.by)} (${careFar(f.by.limit, units)}).`
     case 'dryClean':
-      return `Dry-cleaning is beyond it. ${careWhy(f.by)}.`
+      return `Dry-cleaning is too much. ${careWhy(f.by)}.`
   }
 }
 /** What of a round would wake the resin. */
 export const wakesLine = (by: 'wash' | 'dryer' | null, softWetC: number, softDryC: number, units: DisplayUnits = METRIC): string =>
   by === 'wash'
-    ? `This wash wakes it: in water it softens at ${celsius(softWetC, units)}.`
+    ? `This wash softens it: in water it softens at ${celsius(softWetC, units)}.`
     : by === 'dryer'
-      ? `This dryer wakes it: dry it softens at ${celsius(softDryC, units)}.`
-      : `Neither wakes it: it softens at ${celsius(softWetC, units)} in water, at ${celsius(softDryC, units)} in the dryer.`
+      ? `This dryer softens it: dry it softens at ${celsius(softDryC, units)}.`
+      : `Neither softens it: it softens at ${celsius(softWetC, units)} in water, at ${celsius(softDryC, units)} in the dryer.`
 /** How its wear here compares. */
 export const wearLine = (seen: number, factor: number): string =>
   `${seen} swatch${seen === 1 ? '' : 'es'} of it ${seen === 1 ? 'was' : 'were'} washed here: it wears ${factor.toFixed(1)} times as fast `
@@ -77,27 +77,27 @@ export const wearLine = (seen: number, factor: number): string =>
 /** How often it holds. */
 export const roundsLine = (rounds: number, wished: number, name: string, holds: boolean): string =>
   !holds
-    ? `${name} holds too little before any wash.`
+    ? `${name} bonds too weakly even before the first wash.`
     : rounds === 0
-      ? `${name} does not come through one of them.`
+      ? `${name} fails in the first wash.`
       : rounds >= 200
-        ? `${name} outlasts them.`
-        : `${name} holds through ${rounds} of them${rounds < wished ? '' : ', and more than are wished'}.`
+        ? `${name} outlasts them all.`
+        : `${name} holds through ${rounds} of them${rounds < wished ? '' : ', more than you asked for'}.`
 /** How much cooler it would hold; and dried how, where that is gentler than wished. */
 export const coolerLine = (washC: number, dryer: 'no' | 'low' | 'yes' | null, rounds: number, units: DisplayUnits = METRIC): string =>
   `Cooler: at ${celsius(washC, units)}${dryer ? `, ${LIMIT_WORDS[dryer]}` : ''}, it holds through ${rounds} (dashed).`
 /** How long an iron may rest in one place. */
 export function stayLine(s: IronStay, units: DisplayUnits = METRIC): string {
-  const side = s.side === 'face' ? 'from the face' : 'from the back'
-  const how = `${celsius(s.classC, units)} ${side}${s.covered ? ', covered' : ''}${s.steam ? ', steam' : ''}`
-  if (s.restS === null) return `${how}: as long as it likes`
-  return s.restS < 1 ? `${how}: not a second` : `${how}: ${seconds(s.restS)} in one place`
+  const side = s.side === 'face' ? 'from the right side' : 'from the wrong side'
+  const how = `${celsius(s.classC, units)} ${side}${s.covered ? ', under a press cloth' : ''}${s.steam ? ', steam' : ''}`
+  if (s.restS === null) return `${how}: as long as you like`
+  return s.restS < 1 ? `${how}: not at all` : `${how}: ${seconds(s.restS)} in one place`
 }
 
 /** What stands on a slip under its four lines. */
-const SLIP_ADVICE = 'If an edge lifts, bring it back before the next wash; ironing harder does not help.'
-const SLIP_STEAM = 'With steam: set the iron down and lift it, and let it lie until it is cold before it is worn.'
-export const SLIP_ORIGIN = 'Worked out from the parts of this piece: the cloth\'s own label and the makers\' sheets come first.'
+const SLIP_ADVICE = 'If an edge lifts, bring it back before the next wash. Ironing harder does not help.'
+const SLIP_STEAM = 'With steam: press and lift, and let it cool flat before you wear it.'
+export const SLIP_ORIGIN = 'Estimated from the parts of this piece. The fabric\'s own label and the makers\' instructions come first.'
 export const slipLines = (l: CareLimits, units: DisplayUnits = METRIC): string[] =>
   [washLine(l.wash.value, units), dryLine(l.tumble.value), ironLine(l, units), cleanLine(l.dryClean.value)]
 /** Which part decides, for whoever asks why. */
@@ -129,10 +129,10 @@ export function careEventLine(e: Pick<CareEvent, 'rounds' | 'washC' | 'tumble' |
 export const foreseenLine = (foreseenGrade: number, grade: number, told: boolean): string => {
   const foreseen = Math.round(foreseenGrade)
   return Math.abs(foreseenGrade - grade) < 1
-    ? `As foreseen (${foreseen}).`
+    ? `As predicted (${foreseen}).`
     : grade > foreseenGrade
-      ? `Better than foreseen (${foreseen}).`
-      : `Worse than foreseen (${foreseen})${told ? ': what is foreseen here is less now' : ''}.`
+      ? `Better than predicted (${foreseen}).`
+      : `Worse than predicted (${foreseen})${told ? ': we predict less here from now on' : ''}.`
 }
 
 const DAY_MS = 86_400_000
@@ -142,7 +142,7 @@ export const lookLine = (d: Due['looks'][number], today: string): string => {
   return days < 0 ? `due ${-days} day${days === -1 ? '' : 's'} ago` : days === 0 ? 'due today' : `in ${days} day${days === 1 ? '' : 's'}`
 }
 export const staleLine = (d: Due['proofs'][number]): string =>
-  `${d.cloth} with ${d.supply}: proved on another lot of the ${d.what === 'clothLot' ? 'cloth' : 'backing'}`
+  `${d.cloth} with ${d.supply}: proved on another lot of the ${d.what === 'clothLot' ? 'fabric' : 'interfacing'}`
 export const lotLine = (d: Due['lots'][number]): string =>
   `${d.stockM.toFixed(1)} m left${d.jobs > 0 ? `, wanted by ${d.jobs} job${d.jobs === 1 ? '' : 's'}` : ''}`
 export const measuredLine = (d: Due['irons'][number], today: string): string => d.measuredAt === null

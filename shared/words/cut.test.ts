@@ -19,11 +19,11 @@ import {
 const name = (id: string) => ({ a: 'Front', b: 'Cuff' })[id] ?? id
 
 describe('cutting in words', () => {
-  it('what is wrong with a lay names the parts', () => {
+  it('what is wrong with a layout names the parts', () => {
     expect(layFaultSentence({ why: 'overlap', ids: ['a', 'b'], areaMm2: 9 }, name)).toBe('Front lies on Cuff: move one of them.')
     expect(layFaultSentence({ why: 'offRoll', id: 'b', byMm: 4.26 }, name)).toBe('Cuff reaches 4.3 mm beyond what can be cut.')
-    expect(layFaultSentence({ why: 'tooNear', ids: ['a', 'b'] }, name)).toContain('closer than the scissors need')
-    expect(layFaultSentence({ why: 'unknown', id: 'z' }, name)).toContain('lay it again')
+    expect(layFaultSentence({ why: 'tooNear', ids: ['a', 'b'] }, name)).toContain('closer than scissors need')
+    expect(layFaultSentence({ why: 'unknown', id: 'z' }, name)).toContain('Lay it out again')
   })
   it('every trouble of a drawing has its sentence', () => {
     const problems = [
@@ -63,29 +63,29 @@ describe('cutting in words', () => {
       '5.37 in',
     ])
   })
-  it('what an unsettled cloth may cost on this very piece', () => {
+  it('what an unsettled fabric may cost on this very piece', () => {
     const size = { wideMm: 300, highMm: 760 },
       typical = { along: 3, across: 2 }
     expect(shrinkSentence('Poplin', null, typical, size)).toBe(
-      'Poplin was never settled: this piece may lose 22.8 mm of its length and 6.0 mm of its width. Settle it first.',
+      'Poplin was never preshrunk: this piece may lose 22.8 mm of its length and 6.0 mm of its width. Preshrink it first.',
     )
     expect(shrinkSentence('Poplin', { alongPct: 1, acrossPct: 0.5, settledUpToC: null }, typical, size)).toContain('cut larger by 7.6 mm')
     expect(shrinkSentence('Poplin', { alongPct: 1, acrossPct: 0.5, settledUpToC: 150 }, typical, size)).toBe(
-      'Poplin has settled up to 150 °C: cut to size.',
+      'Poplin is preshrunk up to 150 °C: cut to size.',
     )
   })
   it('metres, money and what stays', () => {
     expect([metresSentence(0.75, 9.4), metresSentence(0.75, null)]).toEqual(['0.75 m, 7.05 at 9.40 a metre', '0.75 m'])
-    expect(stockSentence(3, 0.75)).toEqual({ words: '2.25 m stay on the shelf.', short: false, last: false })
+    expect(stockSentence(3, 0.75)).toEqual({ words: '2.25 m left in stock.', short: false, last: false })
     expect(stockSentence(1.5, 0.75)).toMatchObject({ last: true, short: false })
-    expect(stockSentence(0.5, 0.75)).toEqual({ words: 'The shelf has 0.50 m: 0.25 m are missing.', short: true, last: false })
+    expect(stockSentence(0.5, 0.75)).toEqual({ words: 'In stock: 0.50 m, 0.25 m too little.', short: true, last: false })
     expect([cutDoneSentence(0.75, 'Lawn', 2), cutDoneSentence(0.75, 'Lawn', 0)]).toEqual([
       '0.75 m of Lawn are cut. 2 more offcuts kept.',
       '0.75 m of Lawn are cut. No more offcuts than before.',
     ])
     expect(tooWideSentence('Band', 212, { join: true, turned: false })).toContain('212 mm wider than the roll: cut it in two')
     expect(tooWideSentence('Front', 12, { join: false, turned: true })).toBe(
-      'Front is 12 mm wider than the roll, and is not joined here: take a wider supply. Turned it would fit: that gives up its grain.',
+      'Front is 12 mm wider than the roll, and is not joined here: take a wider supply. It would fit if turned, but off its grain.',
     )
   })
   it('how often, how turned, so many', () => {
@@ -106,7 +106,7 @@ describe('cutting in words', () => {
     expect(sandwichStepSentence({ do: 'tack', on: 'back', s: 3 })).toBe(
       'Tack the web to the wrong side of the back, through its paper: 3 s.',
     )
-    expect(sandwichStepSentence({ do: 'cool', s: null })).toBe('Let it lie until it is cold: as its swatch says.')
+    expect(sandwichStepSentence({ do: 'cool', s: null })).toBe('Let it cool flat: as its swatch says.')
     expect(sandwichStepSentence({ do: 'sew', openingMm: 61, standOffMm: 2.16 })).toContain('2.2 mm off the stiff layer; leave 65 mm open')
     expect(sandwichStepSentence({ do: 'hold', on: 'face', s: 6, touches: 9 })).toContain('6 s at each of 9 places')
   })

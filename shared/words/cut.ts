@@ -16,11 +16,11 @@ export function layFaultSentence(fault: LayFault, nameOf: (id: string) => string
     case 'overlap':
       return `${nameOf(fault.ids[0])} lies on ${nameOf(fault.ids[1])}: move one of them.`
     case 'tooNear':
-      return `${nameOf(fault.ids[0])} and ${nameOf(fault.ids[1])} are closer than the scissors need.`
+      return `${nameOf(fault.ids[0])} and ${nameOf(fault.ids[1])} are closer than scissors need.`
     case 'offRoll':
       return `${nameOf(fault.id)} reaches ${mm(fault.byMm)} beyond what can be cut.`
     case 'unknown':
-      return 'One of the parts is not a part of this job any more: lay it again.'
+      return 'One of the parts is no longer in this job. Lay it out again.'
   }
 }
 
@@ -58,7 +58,7 @@ export function svgNoteSentence(n: SvgNote): string {
     case 'open':
       return `${n.name} is open: its ends are ${mm(n.gapMm)} apart. Close it.`
     case 'crossing':
-      return `${n.name} crosses itself, so nobody knows what of it is cloth.`
+      return `${n.name} crosses itself. Redraw it without crossings.`
     case 'tiny':
       return `${n.name} is ${mm(n.mm)} large: too small to be a piece.`
     case 'huge':
@@ -87,8 +87,8 @@ export function shrinkSentence(
 ): string {
   const mmOf = (along: number, across: number) =>
     `${((size.highMm * along) / 100).toFixed(1)} mm of its length and ${((size.wideMm * across) / 100).toFixed(1)} mm of its width`
-  if (!shrink) return `${cloth} was never settled: this piece may lose ${mmOf(typical.along, typical.across)}. Settle it first.`
-  if (shrink.settledUpToC !== null) return `${cloth} has settled up to ${Math.round(shrink.settledUpToC)} °C: cut to size.`
+  if (!shrink) return `${cloth} was never preshrunk: this piece may lose ${mmOf(typical.along, typical.across)}. Preshrink it first.`
+  if (shrink.settledUpToC !== null) return `${cloth} is preshrunk up to ${Math.round(shrink.settledUpToC)} °C: cut to size.`
   return `${cloth} still moves: cut larger by ${mmOf(shrink.alongPct, shrink.acrossPct)}, what its last pass took.`
 }
 
@@ -102,15 +102,15 @@ export function metresSentence(metres: number, pricePerM: number | null): string
 export function stockSentence(stockM: number, metres: number): { words: string, short: boolean, last: boolean } {
   const left = stockM - metres
   if (left < -1e-9)
-    return { words: `The shelf has ${stockM.toFixed(2)} m: ${(-left).toFixed(2)} m are missing.`, short: true, last: false }
-  if (left < 1) return { words: `Only ${left.toFixed(2)} m stay on the shelf: buy more before the next job.`, short: false, last: true }
-  return { words: `${left.toFixed(2)} m stay on the shelf.`, short: false, last: false }
+    return { words: `In stock: ${stockM.toFixed(2)} m, ${(-left).toFixed(2)} m too little.`, short: true, last: false }
+  if (left < 1) return { words: `Only ${left.toFixed(2)} m left in stock: buy more before the next job.`, short: false, last: true }
+  return { words: `${left.toFixed(2)} m left in stock.`, short: false, last: false }
 }
 
 /** A part that the roll is not wide enough for. @param may it be joined there; would it fit if its grain were given up */
 export function tooWideSentence(name: string, byMm: number, may: { join: boolean, turned: boolean }): string {
   const by = `${name} is ${mm(byMm)} wider than the roll`
-  const turned = may.turned ? ' Turned it would fit: that gives up its grain.' : ''
+  const turned = may.turned ? ' It would fit if turned, but off its grain.' : ''
   const joined = may.join ? ': cut it in two with a join where it does not show.' : ', and is not joined here: take a wider supply.'
   return by + joined + turned
 }
@@ -131,7 +131,7 @@ export function sandwichStepSentence(step: SandwichStep): string {
     case 'tack':
       return `Tack the web to the wrong side of the ${side(step.on)}, through its paper: ${s(step.s)}.`
     case 'cool':
-      return `Let it lie until it is cold: ${s(step.s)}.`
+      return `Let it cool flat: ${s(step.s)}.`
     case 'peel':
       return `Peel the paper off the ${side(step.on)}.`
     case 'hold':
@@ -151,16 +151,16 @@ export function sandwichStepSentence(step: SandwichStep): string {
     case 'foam':
       return `Lay the foam on the wrong side, clear of the seam all round, and hold: ${s(step.s)} at each of ${step.touches} places.`
     case 'over':
-      return `Lay the backing over it, out to the cut edge, and hold: ${s(step.s)} at each of ${step.touches} places.`
+      return `Lay the interfacing over it, out to the cut edge, and hold: ${s(step.s)} at each of ${step.touches} places.`
     case 'edge':
-      return 'Cold, try the edge of the foam: what lifts is pressed again.'
+      return 'When it is cold, try the edge of the foam. Press again what lifts.'
   }
 }
 
 /** Block or piece: what each risks. */
 export const FUSING_RISK = {
-  piece: 'Each piece shrinks by itself, and its backing must be laid edge to edge; no resin in the allowance.',
-  block: 'The cloth shrinks before it is cut, so that pieces come true; resin and bulk go into every seam.',
+  piece: 'Each piece shrinks on its own, and you lay its interfacing edge to edge. No adhesive in the seam allowance.',
+  block: 'The fabric shrinks before you cut, so pieces come out true to size. Adhesive and bulk go into every seam.',
 } as const
 
 export const EDGE_WORDS = { flat: 'lies flat', lifts: 'lifts', rolls: 'rolls in' } as const
@@ -175,4 +175,4 @@ export const cutDoneSentence = (metres: number, name: string, offcuts: number): 
 
 /** How much backing the pieces of a place want that are drawn already. */
 export const drawnSentence = (count: number, m2: number): string =>
-  `${countWords(count, 'piece')} drawn in Cut for this place: ${m2.toFixed(3)} m² of backing.`
+  `${countWords(count, 'piece')} drawn in Cut for this place: ${m2.toFixed(3)} m² of interfacing.`

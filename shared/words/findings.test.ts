@@ -10,43 +10,44 @@ const trial = { pressedAt: '2026-03-05T10:00:00Z' } as ProofTrial
 
 describe('findings in words', () => {
   it.each([
-    [{ hurtAtC: 175, stoodC: 150, smelt: true }, /^Stop here/],
-    [{ hurtAtC: 175, stoodC: 150, smelt: false }, /hurt at 175 °C. It stood 150 °C/],
-    [{ hurtAtC: 90, stoodC: null, smelt: false }, /hurt at 90 °C. It stood nothing: no heat/],
-    [{ hurtAtC: null, stoodC: 130, smelt: false }, /^A corner stood 130 °C/],
-    [{ hurtAtC: null, stoodC: null, smelt: false }, /^Nothing tried/],
+    [{ hurtAtC: 175, stoodC: 150, smelt: true }, /^Stop:/],
+    [{ hurtAtC: 175, stoodC: 150, smelt: false }, /damaged at 175 °C. It took 150 °C/],
+    [{ hurtAtC: 90, stoodC: null, smelt: false }, /damaged at 90 °C. Even the coolest setting marked it: no heat/],
+    [{ hurtAtC: null, stoodC: 130, smelt: false }, /^A corner took 130 °C/],
+    [{ hurtAtC: null, stoodC: null, smelt: false }, /^Nothing tested/],
   ])('a corner %o', (corner, says) => expect(cornerSentence(corner, C)).toMatch(says))
 
   const pass = (heatC: number, after: number) => ({
     kind: 'press' as const, heatC, alongBeforeMm: 250, alongAfterMm: after, acrossBeforeMm: 250, acrossAfterMm: 250,
   })
   it.each([
-    [[], 150, /^Nobody knows/], [[pass(150, 240)], 150, /^Not settled/],
-    [[pass(150, 250), pass(150, 250)], 150, /^Settled up to 150 °C\.$/],
-    [[pass(150, 250), pass(150, 250)], 200, /^Settled up to 150 °C, but you want 200 °C/],
+    [[], 150, /^Not known yet/], [[pass(150, 240)], 150, /^Not preshrunk/],
+    [[pass(150, 250), pass(150, 250)], 150, /^Preshrunk up to 150 °C\.$/],
+    [[pass(150, 250), pass(150, 250)], 200, /^Preshrunk up to 150 °C, but you want 200 °C/],
   ])('settling %#', (passes, wantedC, says) => expect(settlingSentence(settlingOf(passes, wantedC), C)).toMatch(says))
 
   it('a proof by its day, its washes and what changed since', () => {
     expect(proofSentence({ state: 'none' })).toBeNull()
-    expect(proofSentence({ state: 'proved', trial })).toBe('Proved by the swatch of 5 Mar.')
+    expect(proofSentence({ state: 'proved', trial })).toBe('Proved by the test swatch of 5 Mar.')
     expect(proofSentence({ state: 'toWash', trial, missing: 1 })).toMatch(/one wash still/)
     expect(proofSentence({ state: 'toWash', trial, missing: 3 })).toMatch(/3 washes still/)
     expect(proofSentence({ state: 'stale', trial, changes: ['iron', 'cover'] }))
-      .toMatch(/another iron, another cover since the proof of 5 Mar/)
+      .toMatch(/another iron, another press cloth since the proof of 5 Mar/)
   })
 
   it('the map in figures, with a difference of degrees turned without the offset', () => {
     const room = { lessS: 2, moreS: 7, coolerC: 10, hotterC: 5 }
-    expect(roomAroundSentence(room, C)).toMatch(/2 s less or 7 s more, 10 °C cooler or 5 °C hotter/)
+    expect(roomAroundSentence(room, C)).toMatch(/2 s shorter or 7 s longer, 10 °C cooler or 5 °C hotter/)
     expect(roomAroundSentence(room, F)).toMatch(/18 °F cooler or 9 °F hotter/)
     expect(safestSentence({ holdS: 12, soleC: 150 }, true, C)).toBe('Safest: 12 s at 150 °C.')
-    expect(safestSentence({ holdS: 12, soleC: 150 }, false, F)).toBe('Safe only between the stops: 12 s at 302 °F.')
-    expect(nearestSentence({ bond: 0.62, hurt: 0.11, blockedBy: 'bond' })).toMatch(/62 % likely to bond and 11 % to be hurt. The bond is/)
-    expect(nearestSentence({ bond: 0.99, hurt: 0.4, blockedBy: 'hurt' })).toMatch(/Harm is what is not sure/)
+    expect(safestSentence({ holdS: 12, soleC: 150 }, false, F)).toBe('Safe only between the settings: 12 s at 302 °F.')
+    expect(nearestSentence({ bond: 0.62, hurt: 0.11, blockedBy:
+      'bond' })).toMatch(/62 % likely to bond and 11 % to be damaged. The bond is/)
+    expect(nearestSentence({ bond: 0.99, hurt: 0.4, blockedBy: 'hurt' })).toMatch(/Harm is the uncertain part/)
   })
 
   it('what the sheet would do here, with the share of a bond where it falls short', () => {
-    expect(doneSoHere(1.2, false)).toBe('Done so here it should hold.')
+    expect(doneSoHere(1.2, false)).toBe('Done the same way here it should hold.')
     expect(doneSoHere(0.4, true)).toMatch(/fingertip: 40 % of a bond\.$/)
   })
 })

@@ -4,19 +4,19 @@ import type { NextStep } from '#core/job'
 export function nextWords(step: NextStep): string {
   switch (step.do) {
     case 'findFibre':
-      return 'Find out what it is'
+      return 'Corner test'
     case 'match':
-      return 'Choose its backing'
+      return 'Choose interfacing'
     case 'swatch':
-      return 'Press a swatch'
+      return 'Press a test swatch'
     case 'swatchAgain':
-      return step.failed > 0 ? 'Press another swatch' : 'Press a swatch again'
+      return step.failed > 0 ? 'Press another test swatch' : 'Press the test swatch again'
     case 'wash':
-      return step.left === 1 ? 'Wash the swatch once' : `Wash the swatch, ${step.left} times`
+      return step.left === 1 ? 'Wash the test swatch once' : `Wash the test swatch, ${step.left} times`
     case 'draw':
-      return 'Draw its pieces'
+      return 'Draw the pieces'
     case 'cut':
-      return 'Lay and cut'
+      return 'Lay out and cut'
     case 'press':
       return 'Press it'
   }
@@ -26,21 +26,21 @@ export function nextWords(step: NextStep): string {
 export function nextReason(step: NextStep): string {
   switch (step.do) {
     case 'findFibre':
-      return 'Its fibre is unknown: a hidden corner tells what heat it stands.'
+      return 'The fibre is unknown. Test a hidden corner to find its limit.'
     case 'match':
-      return 'No backing is chosen for it yet.'
+      return 'No interfacing chosen yet.'
     case 'swatch':
-      return 'Nothing has been pressed of this pair yet.'
+      return 'No test swatch yet.'
     case 'swatchAgain':
       return step.failed === 1
-        ? 'The one pressed did not hold.'
+        ? 'Last test swatch failed.'
         : step.failed > 1
-          ? `${step.failed} did not hold.`
-          : 'The last one is not proved.'
+          ? `${step.failed} test swatches failed.`
+          : 'The last test swatch is not proved.'
     case 'wash':
-      return 'It held; the house proves a swatch in the wash.'
+      return 'It held. Your house rules also want it washed.'
     case 'draw':
-      return 'Proved: a swatch held, and its washes too.'
+      return 'Proved: a test swatch held, also after washing.'
     case 'cut':
       return step.cut === 0 ? `Proved; ${step.parts} parts to cut.` : `${step.cut} of ${step.parts} parts are cut.`
     case 'press':
@@ -51,7 +51,7 @@ export function nextReason(step: NextStep): string {
 const DAY_MS = 86_400_000
 /** When a job is wanted, seen from today. @param forWhen a day, as 2026-12-01; @param today the same */
 export function wantedWords(forWhen: string | null, today: string): string {
-  if (!forWhen) return 'no day given'
+  if (!forWhen) return 'no date'
   const days = Math.round((Date.parse(forWhen) - Date.parse(today)) / DAY_MS)
   if (days < -1) return `${-days} days late`
   if (days === -1) return 'due yesterday'
@@ -82,7 +82,7 @@ export function jobDiffers(yours: JobWords, theirs: JobWords): string {
     yours.garment !== theirs.garment ? `garment (${yours.garment})` : '',
     yours.forWhen !== theirs.forWhen ? `day (${yours.forWhen ?? 'none'})` : '',
     careWords(yours) !== careWords(theirs) ? `care (${careWords(yours)})` : '',
-    yours.cloths.map(c => c.clothId).join() !== theirs.cloths.map(c => c.clothId).join() ? `cloths (${yours.cloths.length})` : '',
+    yours.cloths.map(c => c.clothId).join() !== theirs.cloths.map(c => c.clothId).join() ? `fabrics (${yours.cloths.length})` : '',
   ].filter(Boolean)
-  return parts.length > 0 ? `Yours has another ${parts.join(', ')}.` : 'Yours says the same.'
+  return parts.length > 0 ? `Yours differs in ${parts.join(', ')}.` : 'Yours is the same.'
 }

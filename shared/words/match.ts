@@ -6,15 +6,15 @@ import { HURT_NAME, celsius } from './names'
 
 export const HAND_NAME: Record<Hand, string> = { drape: 'drape', light: 'light body', crisp: 'crisp', firm: 'firm', rigid: 'rigid' }
 export const PART_NAME: Record<PartKey, string> = {
-  hand: 'hand', window: 'heat to spare', seconds: 'seconds', weight: 'weight', give: 'give', show: 'unseen', bulk: 'in the seam',
-  care: 'in the wash', stock: 'on the shelf', usual: 'usual here', swatches: 'own swatches',
+  hand: 'stiffness', window: 'heat margin', seconds: 'seconds', weight: 'weight', give: 'stretch', show: 'invisible', bulk: 'in the seam',
+  care: 'in the wash', stock: 'in stock', usual: 'usual here', swatches: 'own test swatches',
 }
 export const KIND_NAME: Record<CandidateKind, string> = {
   single: 'fused', double: 'two layers', overFoam: 'interfacing over foam', withWeb: 'stuck with web', sewIn: 'sewn in',
-  selfCloth: 'self cloth, sewn in',
+  selfCloth: 'self fabric, sewn in',
 }
 export const WISH_NAME: Record<Wish, string> = {
-  drapeKept: 'the drape kept', wash: 'the wash', tumble: 'the dryer', dryClean: 'dry-cleaning', give: 'what the give must do here',
+  drapeKept: 'the drape kept', wash: 'the wash', tumble: 'the dryer', dryClean: 'dry-cleaning', give: 'how it must stretch here',
 }
 export const CHANGE_NAME: Record<Change, string> = {
   heavier: 'Half as heavy again', otherColour: 'The opposite colour', hotterWash: 'One wash hotter',
@@ -26,51 +26,51 @@ const mm = (v: number) => `${Math.round(v)} mm`
 export function exclusionSentence(e: Exclusion, units: DisplayUnits = METRIC): string {
   switch (e.why) {
     case 'family':
-      return `Not a thing for this place (${e.place.toLowerCase()}).`
+      return `Not for this place (${e.place.toLowerCase()}).`
     case 'companion':
-      return 'Supports the stitching and leaves: it goes with a backing, not in place of one.'
+      return 'It supports the stitching and is then removed: use it with an interfacing, not instead of one.'
     case 'noHeat':
-      return e.fumes ? 'The cloth takes no heat at all: it gives off harmful fumes. Sew in.' : 'The cloth takes no heat at all. Sew in.'
+      return e.fumes ? 'The fabric takes no heat at all: it gives off harmful fumes. Sew in.' : 'The fabric takes no heat at all. Sew in.'
     case 'notFusible':
-      return 'Fusing may void what this cloth is certified for: ask its maker.'
+      return 'Fusing may void what this fabric is certified for: ask its maker.'
     case 'noResin':
-      return 'Nobody knows its resin. Find its sheet, or try it on a scrap.'
+      return 'Its adhesive is unknown. Find the maker\'s instructions, or test a scrap.'
     case 'ironTooHot':
-      return `The coolest stop of this iron is ${celsius(e.coolestC, units)}; the cloth stands ${celsius(e.limitC, units)}. `
-        + `Another iron would open it.`
+      return `The coolest setting of this iron is ${celsius(e.coolestC, units)}; the fabric limit is ${celsius(e.limitC, units)}. `
+        + `Another iron could do it.`
     case 'noWindow':
-      return `The glue line gets to ${celsius(e.reachC, units)} at the most; this resin flows from ${celsius(e.meltC, units)}. `
-        + `A thinner cover or a hotter stop, if the cloth stands it.`
+      return `The glue line gets to ${celsius(e.reachC, units)} at the most; this adhesive flows from ${celsius(e.meltC, units)}. `
+        + `Try a thinner press cloth, or a hotter setting if the fabric allows it.`
     case 'hurtsFirst':
       return `To bond, the glue line needs ${celsius(e.neededC, units)} for too long: `
-        + `${FIBRES[e.fibre].name.toLowerCase()} is hurt from ${celsius(e.hurtC, units)}.`
+        + `${FIBRES[e.fibre].name.toLowerCase()} is damaged from ${celsius(e.hurtC, units)}.`
     case 'searched':
       return e.blocked.why === 'hurts'
-        ? `Every way of pressing it ends in ${HURT_NAME[e.blocked.flag.kind]}.`
+        ? `Every method ends in ${HURT_NAME[e.blocked.flag.kind]}.`
         : e.blocked.why === 'underBonded'
-          ? `No way of pressing bonds it: the glue line gets to ${celsius(e.blocked.peakC, units)}, `
+          ? `No method bonds it: the glue line reaches ${celsius(e.blocked.peakC, units)}, `
           + `it wants ${celsius(e.blocked.wantedC, units)}.`
-          : 'No way of pressing it was found with this iron and cover.'
+          : 'We found no method with this iron and press cloth.'
     case 'wash':
       return `Washed at ${celsius(e.wishC, units)} it would not last: `
-        + `${e.of === 'sheet' ? 'its sheet' : e.of === 'resin' ? 'its resin' : 'its base'} allows ${celsius(e.limitC, units)}.`
+        + `${e.of === 'sheet' ? 'its maker' : e.of === 'resin' ? 'its adhesive' : 'its base'} allows ${celsius(e.limitC, units)}.`
     case 'tumble':
-      return `The dryer would wake it: ${e.of === 'sheet' ? 'its sheet' : 'its resin'} says `
+      return `The dryer would soften it: ${e.of === 'sheet' ? 'its maker' : 'its adhesive'} says `
         + `${e.limit === 'no' ? 'no dryer' : 'a low dryer at the most'}.`
     case 'dryClean':
-      return 'Its resin does not stand dry-cleaning.'
+      return 'Its adhesive does not stand dry-cleaning.'
     case 'giveLost':
-      return `The cloth gives ${Math.round(e.clothPct)} % and must go on giving; this stops at ${Math.round(e.supplyPct)} %.`
+      return `The fabric gives ${Math.round(e.clothPct)} % and must go on giving; this stops at ${Math.round(e.supplyPct)} %.`
     case 'giveKept':
       return `The give must stop here; this gives ${Math.round(e.supplyPct)} %.`
     case 'strikeThrough':
-      return `The cloth is ${Math.round(e.openness * 100)} % open: ${Math.round(e.resinGsm)} g/m² of resin would come through.`
+      return `The fabric is ${Math.round(e.openness * 100)} % open: ${Math.round(e.resinGsm)} g/m² of adhesive would come through.`
     case 'grins':
-      return 'Backing and dots would grin through the sheer.'
+      return 'Interfacing and dots would grin through the sheer.'
     case 'moistOnly':
-      return 'Its sheet wants steam or a damp cloth; this cloth may not get wet.'
+      return 'Its maker wants steam or a damp press cloth; this fabric may not get wet.'
     case 'crush':
-      return 'The pile would be crushed on this bed. A needle board or a same-pile towel would open it.'
+      return 'The pile would be crushed on this pressing surface. A needle board or a same-pile towel would open it.'
     case 'drapeLost':
       return `It would hang at ${mm(e.bendingMm)}; keeping the drape allows ${mm(e.mostMm)}.`
   }
@@ -80,30 +80,30 @@ export function exclusionSentence(e: Exclusion, units: DisplayUnits = METRIC): s
 export function faultSentence(f: Fault): string {
   switch (f.why) {
     case 'heavier':
-      return `Heavier than the cloth: ${Math.round(f.backingGsm)} on ${Math.round(f.clothGsm)} g/m².`
+      return `Heavier than the fabric: ${Math.round(f.backingGsm)} on ${Math.round(f.clothGsm)} g/m².`
     case 'patience':
       return `${f.holdS} s is long to stand still; your patience ends at ${f.patienceS} s.`
     case 'unusual':
       return f.wanted === 'tailoring'
-        ? 'Not what tailoring uses on such cloth: weft-insert or canvas is usual.'
-        : 'Not what is usual on cloth that gives: a knit goes with it.'
+        ? 'Not what tailoring uses on such fabric: weft-insert or canvas is usual.'
+        : 'Not what is usual on fabric that gives: a knit goes with it.'
   }
 }
 
 export function clashSentence(c: Clash, units: DisplayUnits = METRIC): string {
   switch (c.why) {
     case 'clothWash':
-      return `The cloth itself is in the way of the wash: ${FIBRES[c.fibre].name.toLowerCase()} stands `
-        + `${celsius(c.limitC, units)}, ${celsius(c.wishC, units)} is wished. Backings are judged by what the cloth stands.`
+      return `The fabric itself cannot take this wash: ${FIBRES[c.fibre].name.toLowerCase()} stands `
+        + `${celsius(c.limitC, units)}, ${celsius(c.wishC, units)} is wanted. We judge interfacings by the fabric's own limit.`
     case 'clothTumble':
-      return `The cloth itself is in the way of the dryer: ${FIBRES[c.fibre].name.toLowerCase()} stands `
-        + `${c.limit === 'no' ? 'none' : 'a low one at the most'}. Backings are judged by that.`
+      return `The fabric itself cannot take this dryer: ${FIBRES[c.fibre].name.toLowerCase()} stands `
+        + `${c.limit === 'no' ? 'none' : 'a low one at the most'}. Interfacings are judged by that.`
     case 'rigidDrape':
-      return `These two wishes shut each other out: the hand wanted begins at ${mm(c.wantedMm[0])}, `
-        + `keeping the drape ends at ${mm(c.mostMm)}. Let one go.`
+      return `These two wishes contradict each other: the stiffness you want begins at ${mm(c.wantedMm[0])}, `
+        + `keeping the drape ends at ${mm(c.mostMm)}. Drop one of them.`
     case 'placeNeedsHeat':
-      return `${c.place} is done with heat, and this cloth takes none: stitch instead.`
+      return `${c.place} is done with heat, and this fabric takes none: stitch instead.`
     case 'shelfEmpty':
-      return 'The shelf is empty. Put a supply on it, or sew in self cloth.'
+      return 'No supplies yet. Add one, or sew in self fabric.'
   }
 }

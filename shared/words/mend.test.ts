@@ -33,21 +33,21 @@ describe('mending in words', () => {
     expect(why({ other: way('item', 14), because: 'quicker' })).toBe('Either side takes 14 s: from the inside first, then from the front.')
     expect(why({ first: other, other: first, because: 'asked' })).toContain('from the inside it would take 14 s')
     expect(why({ refused: [{ side: 'item', because: { why: 'backOnly' } }] }))
-      .toBe('From the inside only: the other side may not meet the sole.')
+      .toBe('From the inside only: the other side may not meet the iron.')
     expect(why({ because: 'spares', refused: [{ side: 'item', because: { why: 'neverBonds', bond: 0.15 } }] }))
       .toBe('From the inside only; from the front the heat does not come through in a minute (15 % of a bond).')
     expect(why({ first: null })).toBe('')
-    expect([sideWords('item', true), sideWords('garment', true)]).toEqual(['from the inside', 'from the face'])
+    expect([sideWords('item', true), sideWords('garment', true)]).toEqual(['from the inside', 'from the right side'])
   })
   it('a motif in a line: thin from the front, thick from the inside, or as it must be', () => {
-    expect(motifHeadline('item', 'quicker')).toBe('From the front first: it is thin against its cloth.')
-    expect(motifHeadline('garment', 'spares')).toBe('From the inside first: it is thick against its cloth.')
+    expect(motifHeadline('item', 'quicker')).toBe('From the front first: it is thin against its fabric.')
+    expect(motifHeadline('garment', 'spares')).toBe('From the inside first: it is thick against its fabric.')
     expect(motifHeadline('garment', 'onlySide')).toBe('From the inside only.')
     expect(motifHeadline('item', 'asked')).toBe('From the front first, as you asked.')
   })
   it('why not at all: the reason that says most', () => {
     expect(whyRefused({ refused: [{ side: 'item', because: { why: 'backOnly' } }, { side: 'garment', because: { why: 'noWater' } }] }))
-      .toMatch(/^It must be pressed under a wet cover/)
+      .toMatch(/^It must be pressed under a wet press cloth/)
     expect(stuckRefusal({ why: 'noHeat', fumes: true, of: 'garment' })).toContain('harmful fumes')
     expect(stuckRefusal({ why: 'certified' })).toContain('Ask its maker')
     expect(loose(stuckRefusal({ why: 'shortTouches', maxS: 10, bondS: 30 }))).toContain('10 s at a time')
@@ -60,9 +60,9 @@ describe('mending in words', () => {
     expect(colourReason({ says: 'figureHides', figureMm: 8 })).toContain('8 mm')
     expect(colourReason({ says: 'otherScale', ratio: 3 })).toContain('larger')
     expect(scrapBar({ why: 'tooSmall', wideMm: 40, highMm: 30 })).toBe('too small: 40 mm × 30 mm are needed')
-    expect(scrapBar({ why: 'give', byPct: -12 })).toBe('gives 12 % less than the cloth')
+    expect(scrapBar({ why: 'give', byPct: -12 })).toBe('gives 12 % less than the fabric')
     expect(scrapBar({ why: 'care', washC: 30 })).toContain('30 °C')
-    expect([seenWords(0.5, true), seenWords(3, false)]).toEqual(['0.5 m: it shows', '3 m: not to be seen'])
+    expect([seenWords(0.5, true), seenWords(3, false)]).toEqual(['0.5 m: it shows', '3 m: invisible'])
   })
   it('crests: what is short, and the steps', () => {
     const place = { part: 0, way: 'across', byUnits: 1, risk: 1 } as const
@@ -71,7 +71,7 @@ describe('mending in words', () => {
     expect(supportSentence({ puckers: false, risk: 0, places: [] }, () => '')).toContain('stays flat')
     expect(stitchStep({ do: 'leave', layerId: 'a', kind: 'tearAway', how: 'torn' }, () => 'Tear-away')).toBe(
       'Tear-away is torn away, a thumb on the stitches.')
-    expect(stitchStep({ do: 'stiffen', layerId: 'a', kind: 'stiffener' }, () => 'Starch')).toContain('from the back')
+    expect(stitchStep({ do: 'stiffen', layerId: 'a', kind: 'stiffener' }, () => 'Starch')).toContain('from the wrong side')
   })
   it('two alike are said once', () => {
     const hoop = (layerId: string) => ({ do: 'hoop', layerId, kind: 'cutAway' }) as const

@@ -8,7 +8,8 @@ import { celsius, seconds } from './names'
 
 export const FACE_NAME: Record<LetterFace, string> = { sans: 'Plain', bold: 'Block', serif: 'With feet' }
 export const LAYER_NAME: Record<LayerKind, string> = {
-  fused: 'Fused backing', stiffener: 'Stiffener', cutAway: 'Cut-away', tearAway: 'Tear-away', washAway: 'Soluble', heatAway: 'Heat-away',
+  fused: 'Fused interfacing', stiffener: 'Stiffener', cutAway: 'Cut-away', tearAway: 'Tear-away', washAway: 'Soluble',
+  heatAway: 'Heat-away',
   softMesh: 'Soft mesh', float: 'Floated piece', web: 'Web',
 }
 export const LEAVES_WORDS: Record<Leaves, string> = {
@@ -28,14 +29,14 @@ const WHAT: Record<KeepOutKind, string> = { button: 'a button', zip: 'a zip', se
 export function placeFaultWords(f: PlaceFault): string {
   if (f.why === 'off') return 'Part of it lies off the garment.'
   return f.why === 'over'
-    ? `It lies over ${WHAT[f.kind]}: hot metal burns fingers, and the sole is held off. Move it.`
-    : `${capital(WHAT[f.kind])} is so near that the sole keeps off it: smaller set-downs there.`
+    ? `It lies over ${WHAT[f.kind]}: hot metal burns fingers, and the iron is held off. Move it.`
+    : `${capital(WHAT[f.kind])} is so near that the iron keeps off it: smaller positions there.`
 }
 const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)
 
 /** How a transfer is printed or cut. */
 export const MIRROR_WORDS: Record<WorkOf<'transfer'>['what'], string> = {
-  printed: 'printed mirrored, colour side down on the cloth', cutFilm: 'cut mirrored from its back, the sheet kept on',
+  printed: 'printed mirrored, colour side down on the fabric', cutFilm: 'cut mirrored from its back, the sheet kept on',
   flock: 'cut mirrored from its back, the sheet kept on', bought: 'as it comes: the side that reads right lies up, on its sheet',
 }
 export const mirrorWords = (what: WorkOf<'transfer'>['what']): string => MIRROR_WORDS[what]
@@ -45,7 +46,7 @@ export const labelWords = (across: number, count: number): string =>
 
 /** Which side meets the sole, in words. */
 export const sideWords = (side: StuckSide, inside: boolean): string =>
-  side === 'item' ? (inside ? 'from the inside' : 'from the front') : inside ? 'from the face' : 'from the inside'
+  side === 'item' ? (inside ? 'from the inside' : 'from the front') : inside ? 'from the right side' : 'from the inside'
 export function whyFirst(plan: Pick<StuckPlan, 'because' | 'first' | 'other' | 'refused'>, inside: boolean): string {
   const { first, other, because } = plan
   if (!first) return ''
@@ -59,7 +60,7 @@ export function whyFirst(plan: Pick<StuckPlan, 'because' | 'first' | 'other' | '
       : `${capital(here)} first: the heat is through in ${hold}; ${there} it takes ${otherHold}.`
   }
   const barred = plan.refused.find(r => r.side !== first.side)
-  if (!barred || barred.because.why === 'backOnly') return `${capital(here)} only: the other side may not meet the sole.`
+  if (!barred || barred.because.why === 'backOnly') return `${capital(here)} only: the other side may not meet the iron.`
   return `${capital(here)} only; ${sideWords(barred.side, inside)} ${stuckRefusal(barred.because)}`
 }
 /** From where a motif is pressed, and why, in a line. */
@@ -67,7 +68,7 @@ export function motifHeadline(side: StuckSide, because: StuckPlan['because']): s
   const from = capital(sideWords(side, false))
   if (because === 'onlySide') return `${from} only.`
   const why = side === 'item' ? 'thin' : 'thick'
-  return because === 'asked' ? `${from} first, as you asked.` : `${from} first: it is ${why} against its cloth.`
+  return because === 'asked' ? `${from} first, as you asked.` : `${from} first: it is ${why} against its fabric.`
 }
 /** Of two sides that are refused, the reason that says most. */
 export const whyRefused = (plan: Pick<StuckPlan, 'refused'>): string =>
@@ -78,16 +79,16 @@ export function stuckRefusal(r: StuckRefusal): string {
     case 'noHeat':
       return r.fumes
         ? 'no heat at all: it gives off harmful fumes. Sew it on.'
-        : `${r.of === 'garment' ? 'the cloth' : 'what is stuck on'} takes no heat. Sew it on, or stick it cold.`
+        : `${r.of === 'garment' ? 'the fabric' : 'what is stuck on'} takes no heat. Sew it on, or stick it cold.`
     case 'certified': return 'certified wear is not altered by fusing: it may lose what it is certified for. Ask its maker.'
-    case 'noResin': return 'there is no resin that would hold it. Choose a web or film.'
-    case 'pile': return 'a flat sole crushes pile: from the other side, on a needle board.'
-    case 'backOnly': return 'the other side may not meet the sole.'
-    case 'noWater': return 'it must be pressed under a wet cover, and this cloth or cover takes no water. Sew it.'
-    case 'noStops': return `no stop of this iron is cool enough for ${r.of === 'garment' ? 'the cloth' : 'what is stuck on'}.`
+    case 'noResin': return 'there is no adhesive that would hold it. Choose a web or film.'
+    case 'pile': return 'a flat iron crushes pile: from the other side, on a needle board.'
+    case 'backOnly': return 'the other side may not meet the iron.'
+    case 'noWater': return 'it must be pressed under a wet press cloth, and this fabric or press cloth takes no water. Sew it.'
+    case 'noStops': return `no setting of this iron is cool enough for ${r.of === 'garment' ? 'the fabric' : 'what is stuck on'}.`
     case 'neverBonds': return `the heat does not come through in a minute (${Math.round(r.bond * 100)} % of a bond).`
-    case 'hurts': return 'it would be marked before the resin holds.'
-    case 'shortTouches': return `it may be touched for ${seconds(r.maxS)} at a time, and the resin wants ${seconds(r.bondS)}. Sew it.`
+    case 'hurts': return 'it would be marked before the adhesive holds.'
+    case 'shortTouches': return `it may be touched for ${seconds(r.maxS)} at a time, and the adhesive wants ${seconds(r.bondS)}. Sew it.`
   }
 }
 
@@ -101,25 +102,25 @@ export function colourReason(r: ColourReason, units: DisplayUnits = METRIC): str
     case 'amongColours': return `${Math.round(r.sharePct)} % of it are colours of the print`
     case 'strange': return 'one of its colours is strange to the print'
     case 'figureHides': return `figures of ${lengthWords(r.figureMm, units)} break up its edge`
-    case 'plainShows': return 'plain cloth hides nothing'
+    case 'plainShows': return 'plain fabric hides nothing'
     case 'otherScale': return r.ratio > 1 ? 'its figures are larger' : 'its figures are smaller'
   }
 }
 export function scrapBar(b: ScrapBar, units: DisplayUnits = METRIC): string {
   switch (b.why) {
     case 'tooSmall': return `too small: ${lengthWords(b.wideMm, units)} × ${lengthWords(b.highMm, units)} are needed`
-    case 'tooHeavy': return `${b.ratio.toFixed(1)} times as heavy as the cloth`
-    case 'tooLight': return `only ${b.ratio.toFixed(1)} times the weight of the cloth`
+    case 'tooHeavy': return `${b.ratio.toFixed(1)} times as heavy as the fabric`
+    case 'tooLight': return `only ${b.ratio.toFixed(1)} times the weight of the fabric`
     case 'give': return b.byPct > 0
-      ? `gives ${Math.round(b.byPct)} % more than the cloth`
-      : `gives ${Math.round(-b.byPct)} % less than the cloth`
+      ? `gives ${Math.round(b.byPct)} % more than the fabric`
+      : `gives ${Math.round(-b.byPct)} % less than the fabric`
     case 'care': return `stands only ${celsius(b.washC, units)} in the wash`
   }
 }
 export const holeTooLarge = (needs: string, largest: string): string =>
-  `No scrap is large enough: the patch needs ${needs}, the largest is ${largest}. Cut it from new cloth, or darn.`
+  `No scrap is large enough: the patch needs ${needs}, the largest is ${largest}. Cut it from new fabric, or darn.`
 /** Seen or not, from so far off. */
-export const seenWords = (farM: number, shows: boolean): string => `${farM} m: ${shows ? 'it shows' : 'not to be seen'}`
+export const seenWords = (farM: number, shows: boolean): string => `${farM} m: ${shows ? 'it shows' : 'invisible'}`
 
 /** What stitching asks for and what holds it. */
 export function supportSentence(j: Pick<Judged, 'puckers' | 'risk' | 'places'>, part: (i: number) => string): string {
@@ -131,8 +132,9 @@ export function supportSentence(j: Pick<Judged, 'puckers' | 'risk' | 'places'>, 
 export function stitchStep(s: StitchStep, name: (id: string) => string): string {
   switch (s.do) {
     case 'fuse': return `Fuse ${name(s.layerId)} to the wrong side.`
-    case 'stiffen': return `${name(s.layerId)} from the back, so that nothing stands on the face; let it soak in, then press it dry.`
-    case 'hoop': return `Into the hoop with ${name(s.layerId)}; the cloth lies flat and is not stretched.`
+    case 'stiffen':
+      return `${name(s.layerId)} from the wrong side, so that nothing stands on the right side; let it soak in, then press it dry.`
+    case 'hoop': return `Into the hoop with ${name(s.layerId)}; the fabric lies flat and is not stretched.`
     case 'float': return `Float ${name(s.layerId)} under the hoop, where the stitching is densest.`
     case 'baste': return `Baste ${name(s.layerId)}.`
     case 'tack': return 'Stitch the placing line and tack the shape on.'
@@ -141,7 +143,7 @@ export function stitchStep(s: StitchStep, name: (id: string) => string): string 
     case 'satin': return 'Then the satin edge.'
     case 'stitch': return 'Stitch it.'
     case 'leave': return `${name(s.layerId)} ${LEAVES_WORDS[s.how]}.`
-    case 'pressFaceDown': return 'Press it face down on a soft bed, round the dense parts; the stitches sink in.'
+    case 'pressFaceDown': return 'Press it face down on a soft surface, round the dense parts; the stitches sink in.'
   }
 }
 
@@ -156,5 +158,5 @@ export function stitchSteps(steps: readonly StitchStep[], name: (id: string) => 
 
 /** Cautions that stand where they matter. */
 export const CHOKING_CAUTION = 'Small parts can be swallowed: on a small child\'s garment they are sewn on as well.'
-export const SOFTENER_CAUTION = 'Washed without softener, and quite dry: softener and damp keep the resin off.'
+export const SOFTENER_CAUTION = 'Washed without softener, and quite dry: softener and damp keep the adhesive off.'
 export const MENDED_CARE = 'Gentle wash inside out, dried on a line; no tumbling, no iron on it.'

@@ -3,22 +3,22 @@ import type { Method } from '#core/recipe'
 import type { Origin } from '#core/materials'
 import type { HurtKind } from '#core/hurt'
 
-export const METHOD_NAME: Record<Method, string> = { dry: 'Dry', steam: 'Steam shots', mist: 'Mist', damp: 'Damp cover' }
+export const METHOD_NAME: Record<Method, string> = { dry: 'Dry', steam: 'Steam shots', mist: 'Mist', damp: 'Damp press cloth' }
 /** Moisture as it stands in the iron's rest. */
-export const MOISTURE_WORDS: Record<Method, string> = { dry: 'dry', steam: 'steam shots', mist: 'mist', damp: 'cover wrung damp' }
+export const MOISTURE_WORDS: Record<Method, string> = { dry: 'dry', steam: 'steam shots', mist: 'mist', damp: 'press cloth wrung damp' }
 export const NAP_NAME = { none: 'Plain', texture: 'Texture (slubs, crinkle)', nap: 'Nap', pile: 'Pile' } as const
 export const ORIGIN_NAME: Record<Origin, string> = {
-  proved: 'proved', measured: 'measured', maker: 'maker', typical: 'typical', model: 'model',
+  proved: 'tested', measured: 'measured', maker: 'maker', typical: 'typical', model: 'estimate',
 }
 export const FAMILY_NAME = {
   fusible: 'Fusible', sewIn: 'Sew-in', web: 'Web', hemTape: 'Hem tape', foam: 'Foam, fleece or board', hoop: 'Hoop stabiliser',
-  stiffener: 'Stiffener', stayTape: 'Stay tape', transfer: 'Transfer', lettering: 'Lettering', patch: 'Patch, motif', trim: 'Braid, trim',
+  stiffener: 'Stiffener', stayTape: 'Stay tape', transfer: 'Transfer', lettering: 'Lettering', patch: 'Patch, motif', trim: 'Trim, braid',
 } as const
 export const BASE_NAME = { woven: 'woven', knit: 'knit', weftInsert: 'weft-insert', nonwoven: 'nonwoven', none: 'no base' } as const
 
 export const HURT_NAME: Record<HurtKind, string> = {
   scorch: 'scorch', shine: 'shine', melt: 'melting', crush: 'crushed surface', waterMark: 'water marks', dyeMigration: 'dye moving out',
-  laminate: 'laminate letting go', shrinkage: 'shrinkage', strikeThrough: 'resin on the face', overFused: 'over-fused, boardy',
+  laminate: 'laminate letting go', shrinkage: 'shrinkage', strikeThrough: 'adhesive on the right side', overFused: 'over-fused, boardy',
   steamStretch: 'stretching in the steam', deadStretch: 'dead stretch',
 }
 

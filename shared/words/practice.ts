@@ -7,8 +7,8 @@ import { AGENT_NAME, FEATURE_NAME } from './seam'
 
 export const EXERCISE_NAME: Record<ExerciseKey | 'free', string> = {
   corner: 'Find the fibre by the corner', dryMoist: 'Dry against moist', thick: 'The thick coating', laminate: 'The laminate',
-  filmSteam: 'Film and steam', velvet: 'Velvet', gassed: 'The gassed print', braid: 'The braid that pulls up', agents: 'Two of three',
-  order: 'A job\'s order', lining: 'A hem with a lining', leafletLies: 'The leaflet lies', free: 'Free practice',
+  filmSteam: 'Film and steam', velvet: 'Velvet', gassed: 'The gassed print', braid: 'The trim that pulls up', agents: 'Two of three',
+  order: 'A job\'s order', lining: 'A hem with a lining', leafletLies: 'The maker is wrong', free: 'Free practice',
 }
 const PART_NAME: Record<string, string> = { collar: 'Collar', cuffs: 'Cuffs', front: 'Front', facing: 'Facing', pocket: 'Pocket',
   hem: 'Hem' }
@@ -24,7 +24,7 @@ export function taskWords(b: PracticeBench, units: DisplayUnits = METRIC): strin
       return `Nobody knows what this is. Touch a hidden corner, ${seconds(b.figures.touchS ?? 0)} a step, from the coolest up, and say its `
         + 'class. A corner once marked says no more.'
     case 'dryMoist':
-      return 'Sheeting, woven backing, standard resin; this iron goes no hotter than wool. Which moisture brings it through?'
+      return 'Sheeting, woven interfacing, standard adhesive; this iron goes no hotter than wool. Which moisture brings it through?'
     case 'thick':
       return 'Melton as thick as felt, a canvas behind it. From which side, and with what?'
     case 'laminate':
@@ -32,11 +32,11 @@ export function taskWords(b: PracticeBench, units: DisplayUnits = METRIC): strin
     case 'filmSteam':
       return 'A film on jersey. It lets no vapour out.'
     case 'velvet':
-      return 'Cotton velvet, a light backing. Its pile does not rise again by itself.'
+      return 'Cotton velvet, a light interfacing. Its pile does not rise again by itself.'
     case 'gassed':
-      return 'A print gassed into polyester. Each touch is short, but it has to bond.'
+      return 'A print gassed into polyester. Each press is short, but it has to bond.'
     case 'braid':
-      return `Gilt braid on a plastic core. The coat will be pressed at ${c('laterC')} for the last time. Settle the braid, measure a `
+      return `Gilt braid on a plastic core. The coat will be pressed at ${c('laterC')} for the last time. Preshrink the trim, measure a `
         + `marked ${Math.round(b.figures.markedMm ?? 0)} mm, and cut for ${Math.round(b.figures.wantedMm ?? 0)} mm.`
     case 'agents':
       return `${FEATURE_NAME[b.names[0] as FeatureKey]} in ${b.cloth!.fibres.map(f => FIBRES[f.fibre].name.toLowerCase()).join(', ')}. `
@@ -46,16 +46,17 @@ export function taskWords(b: PracticeBench, units: DisplayUnits = METRIC): strin
     case 'lining':
       return `A wool skirt's hem, tape between, a lining of ${FIBRES[b.names[0] as FibreKey].name.toLowerCase()} behind it.`
     case 'leafletLies':
-      return `The leaflet says: ${celsius(b.sheet!.soleC, units)}, ${seconds(b.sheet!.holdS)}, dry, under muslin. Somebody else's iron, `
+      return `The maker says: ${celsius(b.sheet!.soleC, units)}, ${seconds(b.sheet!.holdS)}, dry, under muslin. Somebody else's iron, `
         + 'perhaps. Three scraps; the last one counts.'
     case 'free':
-      return 'Any cloth of the workroom, on a bench whose iron and lot are a little off, as they are.'
+      return 'Any fabric of the workroom, on a bench whose iron and lot are a little off, as they are.'
   }
 }
 
 export const TOPIC_NAME: Record<Topic, string> = {
-  stop: 'Stop', method: 'Moisture', cover: 'Cover', side: 'First from', bearing: 'Bear down', bed: 'Bed', touches: 'Touches',
-  fibreClass: 'Its class', cutMore: 'Cut longer by', agents: 'Two of three', motion: 'The iron goes', order: 'In this order',
+  stop: 'Dial setting', method: 'Moisture', cover: 'Press cloth', side: 'First side', bearing: 'Pressure', bed: 'Pressing surface',
+  touches: 'Presses',
+  fibreClass: 'Its class', cutMore: 'Cut longer by', agents: 'Two of three', motion: 'The iron goes', order: 'Order',
   clear: 'The lining',
 }
 /** One of what may be chosen. */
@@ -68,7 +69,7 @@ export function optionWords(b: Pick<PracticeBench, 'stops'>, topic: Topic, optio
     case 'method':
       return METHOD_NAME[option as keyof typeof METHOD_NAME]
     case 'cover':
-      return option === 'bare' ? 'Bare sole' : COVER_KINDS[option as CoverKindKey].name
+      return option === 'bare' ? 'Bare iron' : COVER_KINDS[option as CoverKindKey].name
     case 'side':
       return { back: 'the back', face: 'the face', both: 'both sides' }[option] ?? option
     case 'bearing':
@@ -96,7 +97,7 @@ export function partLine(b: PracticeBench, id: string, units: DisplayUnits = MET
   const [, needs, damp] = (b.names.find(n => n.startsWith(`${id}:`)) ?? '').split(':'), f = b.figures
   return [
     celsius(f[`${id}C`] ?? 0, units), `${seconds(f[`${id}BoardS`] ?? 0)} at the board`, `cools ${seconds(f[`${id}CoolS`] ?? 0)}`,
-    damp === 'damp' ? 'damp cover' : '', needs ? `after the ${PART_NAME[needs]?.toLowerCase()}` : '',
+    damp === 'damp' ? 'damp press cloth' : '', needs ? `after the ${PART_NAME[needs]?.toLowerCase()}` : '',
   ].filter(Boolean).join(', ')
 }
 
@@ -111,7 +112,7 @@ export function findingWords(f: Finding, units: DisplayUnits = METRIC): string {
     case 'bonded':
       return `It holds: ${percent(f.bond)}.`
     case 'harm':
-      return `The cloth is hurt: ${HURT_NAME[f.kind as keyof typeof HURT_NAME]}.`
+      return `The fabric is hurt: ${HURT_NAME[f.kind as keyof typeof HURT_NAME]}.`
     case 'blisters':
       return `Water was shut in under the film (${Math.round(f.waterGsm)} g/m²): it blisters.`
     case 'slow':
@@ -119,13 +120,13 @@ export function findingWords(f: Finding, units: DisplayUnits = METRIC): string {
     case 'overClass':
       return `${celsius(f.soleC, units)} is over its class, ${f.limitC === 0 ? 'no heat' : celsius(f.limitC, units)}.`
     case 'needsCover':
-      return 'This cloth is never pressed bare.'
+      return 'This fabric is never pressed bare.'
     case 'drips':
-      return 'At that stop the iron drips instead of steaming.'
+      return 'At that setting the iron drips instead of steaming.'
     case 'steamStopped':
-      return 'Steam does not pass that cover.'
+      return 'Steam does not pass that press cloth.'
     case 'faceBarred':
-      return 'Its face may not meet the sole.'
+      return 'Its face may not meet the iron.'
     case 'wrongClass':
       return `${celsius(f.said, units)} is not its class: it is ${celsius(f.is, units)}.`
     case 'rightClass':
@@ -135,7 +136,7 @@ export function findingWords(f: Finding, units: DisplayUnits = METRIC): string {
     case 'cutOff':
       return `It came out at ${Math.round(f.cameMm)} mm instead of ${Math.round(f.wantedMm)}.`
     case 'settled':
-      return 'Settled: the last pressing does not move it.'
+      return 'Preshrunk: the last pressing does not move it.'
     case 'movesAgain':
       return `The last pressing pulls it up again, ${f.mmPerM.toFixed(0)} mm on a metre: the edge curls.`
     case 'brittle':
@@ -145,7 +146,7 @@ export function findingWords(f: Finding, units: DisplayUnits = METRIC): string {
     case 'motion':
       return `The iron goes ${MOTION_NAME[f.right as Motion] ?? f.right}.`
     case 'notSet':
-      return `The last ply did not set, or was held too long: it takes ${seconds(f.neededS)} at the right stop, this was `
+      return `The last ply did not set, or was held too long: it takes ${seconds(f.neededS)} at the right setting, this was `
         + `${seconds(f.forS)}.`
     case 'finish':
       return `Done after ${seconds(f.yoursS)}; the soonest is ${seconds(f.bestS)}.`

@@ -8,41 +8,41 @@ export function orderWords(
   phase: PressPhase, step: Step | null, over: boolean, s: Pick<PressSession, 'recipe' | 'prints' | 'interrupted'>,
 ): string {
   const { recipe, prints, interrupted } = s
-  if (phase === 'judge') return 'Cold: judge it'
+  if (phase === 'judge') return 'Cold: grade it'
   if (phase === 'ready' || !step)
-    return recipe.warmS > 0 ? 'Lay the cloth out by itself, then set the iron down' : 'Lay it up, then set the iron down'
-  if (interrupted) return 'Interrupted: set down again where it was'
-  const print = prints > 1 ? `, print ${step.print + 1}` : ''
+    return recipe.warmS > 0 ? 'Lay out the fabric alone, then press' : 'Lay the layers, then press'
+  if (interrupted) return 'Interrupted: press again in the same place'
+  const print = prints > 1 ? `, position ${step.print + 1}` : ''
   switch (step.kind) {
     case 'warm':
-      return over ? 'Lift' : 'Warm the cloth'
+      return over ? 'Lift' : 'Warm the fabric'
     case 'lay':
-      return 'Lay the backing and the cover on'
+      return 'Lay the interfacing and the press cloth on'
     case 'down':
       if (over) return 'Lift'
       if (step.pass > 0) return `Second side${print}: hold still`
-      return recipe.lean === 'lean' ? `Lean, hold still${print}` : `Hold still${print}`
+      return recipe.lean === 'lean' ? `Press firmly, hold still${print}` : `Hold still${print}`
     case 'turn':
       return `Turn it over${over ? ', then set down' : ''}`
     case 'cool':
-      return over ? 'Cold: judge it' : 'Cooling flat under the clapper. Do not handle'
+      return over ? 'Cold: grade it' : 'Cool flat under the clapper. Do not move it'
   }
 }
 
 /** What the one key does next. */
 export const keyWords = (kind: StepKind | null, interrupted: boolean): string =>
   interrupted
-    ? 'set down again'
+    ? 'press again'
     : ({ warm: 'lift', lay: 'set down', turn: 'set down', down: 'lift', cool: 'it is cold' } as const)[kind ?? 'lay']
 
 /** What follows this step; null without one. */
 export function followingWords(next: Step | undefined): string {
-  if (!next) return 'judge the edge'
+  if (!next) return 'grade the edge'
   switch (next.kind) {
     case 'warm':
-      return 'warm the cloth'
+      return 'warm the fabric'
     case 'lay':
-      return 'lift, lay the backing and the cover on'
+      return 'lift, lay the interfacing and the press cloth on'
     case 'down':
       return `set down, ${seconds(next.forS)}`
     case 'turn':
@@ -58,9 +58,9 @@ export function layUpWords(
 ): string[] {
   return [
     warmS > 0 ? `First ${names.cloth} alone, ${names.cover?.toLowerCase() ?? 'bare'}, ${seconds(warmS)}` : '',
-    `${names.supply}: resin side to the wrong side of ${names.cloth}`,
-    method === 'mist' ? 'Mist the cloth lightly' : method === 'damp' ? 'Wring the cover out well' : '',
-    `${names.cover ?? 'No cover'} on top, ${side}`, 'No sliding: down, hold, lift',
+    `${names.supply}: adhesive side to the wrong side of ${names.cloth}`,
+    method === 'mist' ? 'Mist the fabric lightly' : method === 'damp' ? 'Wring the press cloth out well' : '',
+    `${names.cover ?? 'No press cloth'} on top, ${side}`, 'Do not slide: press, hold, lift',
   ].filter(Boolean)
 }
 
@@ -73,12 +73,12 @@ export function soleSentence(
   sole: { c: number, shutOff: boolean, readyInS: number | null }, down: boolean, units: DisplayUnits = METRIC,
 ): string {
   const at = celsius(sole.c, units)
-  if (sole.shutOff) return `The iron has shut itself off: the sole is at ${at}. Pick it up and let it warm.`
+  if (sole.shutOff) return `The iron switched itself off and is at ${at}. Pick it up and let it heat.`
   const wait = sole.readyInS === null ? '' : `, ready in ${seconds(sole.readyInS)}`
-  return down ? `The sole is at ${at}${wait}: it takes longer.` : `The sole is at ${at}${wait}. Set down now, it takes longer.`
+  return down ? `The iron is at ${at}${wait}: press longer.` : `The iron is at ${at}${wait}. If you press now, press longer.`
 }
 
 /** How a piece lies that was taken off the iron. */
 export const lyingState = (p: { phase: PressPhase, leftS: number }): string =>
-  p.phase === 'judge' ? 'to judge' : p.leftS > 0 ? `cooling ${seconds(Math.ceil(p.leftS))}` : 'cold'
+  p.phase === 'judge' ? 'to grade' : p.leftS > 0 ? `cooling ${seconds(Math.ceil(p.leftS))}` : 'cold'
 export const lyingWords = (p: { clothName: string, phase: PressPhase, leftS: number }): string => `${p.clothName}: ${lyingState(p)}`

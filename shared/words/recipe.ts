@@ -4,40 +4,58 @@ import type { LotReading } from '#core/leaflet'
 import type { HurtFlag } from '#core/hurt'
 import type { Sheet } from '#core/stack'
 import { METRIC, type DisplayUnits } from '#core/units'
-import { celsius, degreesApart, HURT_NAME, ORIGIN_NAME, seconds } from './names'
+import { celsius, degreesApart, HURT_NAME, METHOD_NAME, ORIGIN_NAME, seconds } from './names'
 
-const SIDE = { back: 'backing side up', face: 'face up' } as const
-
-/** How the iron is borne down on, as the hand is told. */
+/** How hard the iron is pressed down, as an instruction. */
 export function bearingWords(r: Pick<Recipe, 'lean' | 'pressureKPa'>): string {
-  if (r.pressureKPa > PRESSES_FROM_KPA) return `Close the press (${Math.round(r.pressureKPa)} kPa), hold`
-  return r.lean === 'lean' ? 'Lean, hold' : 'The iron\'s weight alone, hold'
+  if (r.pressureKPa > PRESSES_FROM_KPA) return `Close the press (${Math.round(r.pressureKPa)} kPa) for`
+  return r.lean === 'lean' ? 'Press firmly for' : 'Let the iron\'s weight press for'
 }
 /** No hand leans harder than this, kPa. */
 const PRESSES_FROM_KPA = 10
 
-/** The recipe as one sentence in the order of the hands, to be read from the board. */
-export function recipeSentence(r: Recipe, coverName: string | null, units: DisplayUnits = METRIC): string {
-  const cover = coverName ? coverName.toLowerCase() : 'bare sole'
-  const warm = r.warmS > 0 ? `Warm the cloth ${r.warmS} s. ` : ''
-  const moisture = {
-    dry: 'dry', steam: `steam for the first ${r.steamS} s`, mist: `mist (${r.mistGsm} g/m²)`, damp: `${cover} wrung damp`,
-  }[r.method]
-  const covered = r.method === 'damp' ? '' : `, ${cover}`
-  const turn = r.passes === 2 ? `; turn, ${r.secondS ?? r.holdS} s` : ''
-  const stop = `${r.stop.label} (${celsius(r.stop.meanC, units)} ${ORIGIN_NAME[r.stop.origin]})`
-  return `${warm}${bearingWords(r)} ${r.holdS} s, ${stop}, ${moisture}${covered}, ${SIDE[r.firstSide]}${turn}; `
-    + `cold under the clapper ${seconds(r.coolS)}.`
+const settingWords = (r: Recipe, units: DisplayUnits) =>
+  `${r.stop.label} setting (${celsius(r.stop.meanC, units)} ${ORIGIN_NAME[r.stop.origin]})`
+const sentence = (text: string) => `${text.charAt(0).toUpperCase()}${text.slice(1)}`
+
+/** From this much water on one spray is not enough, g/m². */
+const TWO_SPRAYS_GSM = 50
+
+/** The recipe as numbered steps in the order of the hands, each a sentence. */
+export function recipeSteps(r: Recipe, coverName: string | null, units: DisplayUnits = METRIC): string[] {
+  const cover = coverName?.toLowerCase() ?? null
+  const lay = {
+    back: 'Lay the interfacing on, adhesive side down', face: 'Lay the interfacing down, adhesive side up, and the fabric on it',
+  }[r.firstSide]
+  const mist = r.method === 'mist' ? `, spray lightly${r.mistGsm > TWO_SPRAYS_GSM ? ' twice' : ' once'} (${r.mistGsm} g/m²)` : ''
+  const damped = `, cover with ${cover ?? 'a press cloth'}, wrung damp`
+  const over = r.method === 'damp' ? damped : cover ? `, cover with ${cover}` : ', no press cloth'
+  const steam = r.method === 'steam' ? `, with steam for the first ${r.steamS} s` : ''
+  return [
+    r.warmS > 0 ? `Warm the fabric ${r.warmS} s.` : '',
+    `${lay}${mist}${over}.`,
+    `${sentence(settingWords(r, units))}: ${bearingWords(r).toLowerCase()} ${r.holdS} s${steam}.`,
+    r.passes === 2 ? `Turn it over and press ${r.secondS ?? r.holdS} s.` : '',
+    `Cool flat under the clapper ${seconds(r.coolS)}.`,
+  ].filter(Boolean)
 }
+
+/** The recipe as running text, where there is no room for steps. */
+export const recipeSentence = (r: Recipe, coverName: string | null, units: DisplayUnits = METRIC): string =>
+  recipeSteps(r, coverName, units).join(' ')
+
+/** The figures of a recipe, to be read from two metres away. */
+export const recipeHeadline = (r: Recipe, units: DisplayUnits = METRIC): string =>
+  `${sentence(r.stop.label)} ${celsius(r.stop.meanC, units)} · ${METHOD_NAME[r.method].toLowerCase()} · ${r.holdS} s`
+  + (r.passes === 2 ? ` + ${r.secondS ?? r.holdS} s` : '')
 
 /** A tack in the order of the hands: the web under its paper, only just caught. */
 export const tackSentence = (r: Recipe, units: DisplayUnits = METRIC): string =>
-  `Tack: web down under its own paper, ${bearingWords(r).toLowerCase()} ${r.holdS} s, `
-  + `${r.stop.label} (${celsius(r.stop.meanC, units)} ${ORIGIN_NAME[r.stop.origin]}), dry; peel cold after ${seconds(r.coolS)}.`
+  `Tack the web: lay it down under its own paper. ${sentence(settingWords(r, units))}, dry: ${bearingWords(r).toLowerCase()} `
+  + `${r.holdS} s. Peel the paper off cold, after ${seconds(r.coolS)}.`
 
 const SCORE_PART_NAME: Record<ScorePartKey, string> = {
-  room: 'room to err', seconds: 'seconds at the board', patience: 'beyond your patience', harm: 'nearness of harm',
-  turning: 'turning it over',
+  room: 'margin', seconds: 'time at the board', patience: 'longer than you want', harm: 'risk of damage', turning: 'turning it over',
 }
 
 /** One part of a recipe's score: what it was read from and the points it gives or takes. */
@@ -50,8 +68,9 @@ export function scorePartWords({ key, got, points }: ScorePart, units: DisplayUn
 }
 
 const DIFFERENCE: Record<Difference, [string, string]> = {
-  cloth: ['this cloth', 'this cloth'], hand: ['a lighter hand', 'a heavier hand'], cover: ['the cover', 'a thinner cover'],
-  sole: ['a cooler stop', 'a hotter stop'], bed: ['another bed', 'another bed'], warmed: ['cold cloth', 'warmed cloth'],
+  cloth: ['this fabric', 'this fabric'], hand: ['a lighter hand', 'a heavier hand'], cover: ['the press cloth', 'a thinner press cloth'],
+  sole: ['a cooler setting', 'a hotter setting'], bed: ['another pressing surface', 'another pressing surface'], warmed: ['cold fabric',
+    'warmed fabric'],
 }
 const MOST_DIFFERENCES = 3
 
@@ -75,16 +94,16 @@ export function carriedSentence({ sheet, neededS, steps }: CarriedOver): string 
   const why = because.length > 0 ? `: ${because.join(', ')}` : ''
   const press = sheet.pressureKPa > PRESSES_FROM_KPA ? ' in a press' : ''
   if (neededS === null)
-    return `The sheet's ${sheet.holdS} s${press} are for a light cotton; done the same way here two minutes are not enough${why}.`
+    return `The maker's ${sheet.holdS} s${press} are for a light cotton; done the same way here two minutes are not enough${why}.`
   const same = Math.abs(neededS - sheet.holdS) < 1
   return same
-    ? `The sheet's ${sheet.holdS} s${press} are for a light cotton; here it wants as long.`
-    : `The sheet's ${sheet.holdS} s${press} are for a light cotton; done the same way here it wants ${Math.round(neededS)} s${why}.`
+    ? `The maker's ${sheet.holdS} s${press} are for a light cotton; here it wants as long.`
+    : `The maker's ${sheet.holdS} s${press} are for a light cotton; done the same way here it wants ${Math.round(neededS)} s${why}.`
 }
 
 /** A leaflet's recipe in a few words. */
 export function leafletWords(l: Sheet, units: DisplayUnits = METRIC): string {
-  const moisture = { dry: 'dry', steam: 'steam', damp: 'damp cover' }[l.moisture]
+  const moisture = { dry: 'dry', steam: 'steam', damp: 'damp press cloth' }[l.moisture]
   const how
     = l.pressureKPa > PRESSES_FROM_KPA
       ? `in a press, ${Math.round(l.pressureKPa)} kPa`
@@ -100,26 +119,26 @@ const MISSING = { holdS: 'seconds', soleC: 'temperature', both: 'seconds and no 
 export function lotSentence(r: LotReading, units: DisplayUnits = METRIC): string {
   switch (r.state) {
     case 'typical':
-      return 'No sheet to go by: the typical grade of its resin stands.'
+      return 'No maker\'s instructions: the typical grade of its adhesive stands.'
     case 'incomplete':
-      return `Its sheet gives no ${MISSING[r.missing]}: nothing can be worked out from it, the typical grade stands.`
+      return `Its maker gives no ${MISSING[r.missing]}: nothing can be worked out from it, the typical grade stands.`
     case 'fits': {
       const speed = `this lot bonds ${r.lot.rateFactor.toFixed(1)} times as fast as its grade`
       const melts = r.lot.meltShiftC < 0 ? ` and melts ${degreesApart(-r.lot.meltShiftC, units)} lower` : ''
-      return `By its sheet ${speed}${melts}.`
+      return `By its maker ${speed}${melts}.`
     }
     case 'contradicts':
       return r.why === 'tooCool'
-        ? `Its sheet contradicts its resin: done so, the glue line gets to ${celsius(r.peakC, units)}, `
-        + `and this resin melts from ${celsius(r.meltC, units)}. Look at resin and temperature again; the typical grade stands meanwhile.`
-        : `Its sheet contradicts its resin: it would have to bond `
+        ? `Its maker contradicts its adhesive: done so, the glue line gets to ${celsius(r.peakC, units)}, `
+        + `and this adhesive melts from ${celsius(r.meltC, units)}. Check adhesive and temperature; we use the typical grade until then.`
+        : `Its maker contradicts its adhesive: it would have to bond `
           + `${r.rateFactor >= 10 ? 'more than ten' : r.rateFactor.toFixed(1)} times as fast as its grade. `
           + `Look at the seconds and the temperature again; the typical grade stands meanwhile.`
   }
 }
 
 function flagSentence(f: HurtFlag, units: DisplayUnits = METRIC): string {
-  const where = { cloth: 'the cloth', backing: 'the backing', cover: 'the cover' }[f.layer]
+  const where = { cloth: 'the fabric', backing: 'the interfacing', cover: 'the press cloth' }[f.layer]
   if (f.waterGsm !== undefined) return `${HURT_NAME[f.kind]}: ${Math.round(f.waterGsm)} g/m² of water reaches ${where}`
   if (f.peakC !== undefined && f.limitC !== undefined)
     return `${HURT_NAME[f.kind]}: ${where} reaches ${celsius(f.peakC, units)}, harm begins about ${celsius(f.limitC, units)}`
@@ -131,42 +150,42 @@ export function blockedSentence(b: Blocked, units: DisplayUnits = METRIC): strin
   switch (b.why) {
     case 'noHeat':
       return b.fumes
-        ? 'This cloth gives off harmful fumes when heated. Nothing is fused to it.'
-        : 'This cloth takes no iron. Choose a sew-in.'
+        ? 'This fabric gives off harmful fumes when heated. Nothing is fused to it.'
+        : 'This fabric takes no iron. Choose a sew-in.'
     case 'notFusible':
-      return 'Fusing may void what this cloth is certified for. Ask its maker; choose a sew-in.'
+      return 'Fusing may void what this fabric is certified for. Ask its maker; choose a sew-in.'
     case 'noResin':
-      return 'This backing has no resin on its sheet: sew it in, or enter what its leaflet says.'
+      return 'This interfacing has no adhesive in the maker\'s instructions: sew it in, or enter what the maker says.'
     case 'noStops':
-      return 'This iron has no dial stops yet: enter what each stop gives.'
+      return 'This iron has no dial settings yet: enter what each setting gives.'
     case 'waterBarred':
-      return 'The cloth may not get wet.'
+      return 'The fabric may not get wet.'
     case 'steamBarred':
-      return 'The cloth may not be steamed.'
+      return 'The fabric may not be steamed.'
     case 'noSteam':
       return 'This iron gives no steam.'
     case 'steamStopped':
-      return 'The cover lets no steam through.'
+      return 'The press cloth lets no steam through.'
     case 'noDampCover':
-      return 'There is no cover that can be damped.'
+      return 'There is no press cloth that can be damped.'
     case 'coverNeeded':
-      return 'This cloth is never pressed bare: choose a cover.'
+      return 'This fabric is never pressed bare: choose a press cloth.'
     case 'allStopsTooHot':
-      return `Every stop is too hot: the coolest gives ${celsius(b.coolestC, units)}, the cloth stands ${celsius(b.limitC, units)}.`
+      return `Every setting is too hot: the coolest gives ${celsius(b.coolestC, units)}, the fabric stands ${celsius(b.limitC, units)}.`
     case 'drips':
       return `At ${celsius(b.soleC, units)} an iron drips instead of steaming (it needs about ${celsius(STEAMS_FROM_C, units)}), `
-        + `and the cloth allows no more.`
+        + `and the fabric allows no more.`
     case 'underBonded':
       return b.peakC < b.wantedC
         ? `Too cool at the glue line: ${celsius(b.peakC, units)} after the longest hold at ${celsius(b.soleC, units)}, `
         + `it wants ${celsius(b.wantedC, units)}.`
         : `Too slow by hand: only ${Math.round(Math.min(0.99, b.bond) * 100)} % of a bond in the longest hold.`
     case 'sheetShort':
-      return `By the sheet's own ${b.heldS} s it comes to ${Math.round(b.bond * 100)} % of a bond here: `
+      return `By the maker's own ${b.heldS} s it comes to ${Math.round(b.bond * 100)} % of a bond here: `
         + `the glue line gets to ${celsius(b.peakC, units)} at ${celsius(b.soleC, units)}.`
     case 'catchesTooHard':
       return `It bonds too far to be a tack: ${Math.round(b.bond * 100)} % within a second at ${celsius(b.soleC, units)}. `
-        + `A cooler stop would tack it.`
+        + `A cooler setting would tack it.`
     case 'hurts':
       return `It would bond in ${b.bondHoldS} s, but: ${flagSentence(b.flag, units)}.`
   }
@@ -180,12 +199,12 @@ export function openerSentence(o: Opener, units: DisplayUnits = METRIC): string 
       : ''
   switch (o.change) {
     case 'iron': return `Another iron of yours: ${o.name}.${by}`
-    case 'cover': return `A thinner cover: ${COVER_KINDS[o.cover].name.toLowerCase()}.${by}`
+    case 'cover': return `A thinner press cloth: ${COVER_KINDS[o.cover].name.toLowerCase()}.${by}`
     case 'lean': return `Lean on the iron.${by}`
-    case 'warm': return `Warm the cloth by itself first.${by}`
-    case 'resin': return `A backing with another resin: ${RESINS[o.resin].name.toLowerCase()}.${by}`
+    case 'warm': return `Warm the fabric by itself first.${by}`
+    case 'resin': return `An interfacing with another adhesive: ${RESINS[o.resin].name.toLowerCase()}.${by}`
     case 'heatPress': return `A heat press.${by}`
-    case 'sewIn': return 'A sew-in: organza, organdy or self cloth. No heat, no resin.'
+    case 'sewIn': return 'A sew-in: organza, organdy or self fabric. No heat, no adhesive.'
   }
 }
 
@@ -193,6 +212,6 @@ export function openerSentence(o: Opener, units: DisplayUnits = METRIC): string 
 export function whySentence(margins: Margins, flags: HurtFlag[], units: DisplayUnits = METRIC): string {
   const worst = flags[0]
   const near = worst && worst.severity > 0.3 ? ` Nearest trouble: ${HURT_NAME[worst.kind]}.` : ''
-  return `Room to err: ${margins.lessS} s shorter or ${margins.moreS} s longer, `
-    + `the sole ${degreesApart(margins.coolerC, units)} cooler or ${degreesApart(margins.hotterC, units)} hotter.${near}`
+  return `Margin: ${margins.lessS} s shorter or ${margins.moreS} s longer, `
+    + `the iron ${degreesApart(margins.coolerC, units)} cooler or ${degreesApart(margins.hotterC, units)} hotter.${near}`
 }

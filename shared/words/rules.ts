@@ -6,7 +6,7 @@ export interface Question { key: keyof Rules, ask: string, changes: string, scho
 /** Where good workers disagree: both sides, why, and what the choice changes here. */
 export const QUESTIONS: Question[] = [
   {
-    key: 'blend', ask: 'Which fibre rules a blend?', changes: 'the limit of every blended cloth',
+    key: 'blend', ask: 'Which fibre rules a blend?', changes: 'the limit of every blended fabric',
     schools: [
       { value: 'strict', name: 'The weakest', why: 'Whatever is hurt first is hurt.' },
       { value: 'proportional', name: 'A small share costs one class', why: 'Under a tenth it is carried by the rest.' },
@@ -16,25 +16,25 @@ export const QUESTIONS: Question[] = [
     key: 'moisture', ask: 'Fuse dry or moist?', changes: 'which way of pressing is put first on the swatch stage',
     schools: [
       { value: 'widest', name: 'Whichever forgives most', why: 'Both are worked out; the wider margin leads.' },
-      { value: 'dry', name: 'Dry', why: 'Resin has to get hot; water holds the stack at 100 °C. No spots, less shrinkage.' },
+      { value: 'dry', name: 'Dry', why: 'Adhesive has to get hot; water holds the stack at 100 °C. No spots, less shrinkage.' },
       { value: 'moist', name: 'Moist', why: 'Steam drives heat through the layers and softens polyamide.' },
     ],
   },
   {
     key: 'bearing', ask: 'Lean on the iron when fusing?',
-    changes: 'the pressure every recipe is worked out with, where the cloth stands it',
+    changes: 'the pressure every recipe is worked out with, where the fabric stands it',
     schools: [
-      { value: 'lean', name: 'Lean', why: 'Closer contact and thinner cloth: heat is there in half the time.' },
+      { value: 'lean', name: 'Lean', why: 'Closer contact and thinner fabric: heat is there in half the time.' },
       { value: 'weight', name: 'Its weight alone', why: 'Nothing is flattened; the arm rests.' },
     ],
   },
   {
-    key: 'warm', ask: 'Warm the cloth first?',
-    changes: 'whether recipes begin with a few seconds on the cloth by itself, where it may be',
+    key: 'warm', ask: 'Warm the fabric first?',
+    changes: 'whether recipes begin with a few seconds on the fabric by itself, where it may be',
     schools: [
       {
         value: 'first', name: 'A few seconds first',
-        why: 'Creases and damp are out, it has shrunk what it will, and the resin is reached sooner.',
+        why: 'Creases and damp are out, it has shrunk what it will, and the adhesive is reached sooner.',
       },
       { value: 'no', name: 'Straight on', why: 'One handling less.' },
     ],
@@ -48,10 +48,10 @@ export const QUESTIONS: Question[] = [
   },
   {
     key: 'patience', ask: 'How long is a hold?',
-    changes: 'from how many seconds a hold counts against a recipe, and against a backing in Match',
+    changes: 'from how many seconds a hold counts against a recipe, and against an interfacing in Match',
     schools: [
       { value: '12', name: '12 s', why: 'Many small pieces.' }, { value: '20', name: '20 s', why: 'The usual.' },
-      { value: '30', name: '30 s', why: 'Heavy cloth.' }, { value: '45', name: '45 s', why: 'Coats only.' },
+      { value: '30', name: '30 s', why: 'Heavy fabric.' }, { value: '45', name: '45 s', why: 'Coats only.' },
     ],
   },
   {
@@ -62,14 +62,14 @@ export const QUESTIONS: Question[] = [
     ],
   },
   {
-    key: 'cover', ask: 'Always a cover?', changes: 'which cover is laid out first for sturdy cotton and linen',
+    key: 'cover', ask: 'Always a press cloth?', changes: 'which press cloth is laid out first for sturdy cotton and linen',
     schools: [
-      { value: 'always', name: 'Always', why: 'No shine, a clean sole.' },
+      { value: 'always', name: 'Always', why: 'No shine, a clean iron.' },
       { value: 'sturdyBare', name: 'Bare on sturdy cotton', why: 'Heat gets there sooner.' },
     ],
   },
   {
-    key: 'allowance', ask: 'Backing in the seam allowance?', changes: 'the outline for cutting',
+    key: 'allowance', ask: 'Interfacing in the seam allowance?', changes: 'the outline for cutting',
     schools: [
       { value: 'inside', name: 'Trimmed inside', why: 'No bulk in the seam.' },
       { value: 'caught', name: 'Caught in the seam', why: 'It can never lift.' },
@@ -78,12 +78,12 @@ export const QUESTIONS: Question[] = [
   {
     key: 'size', ask: 'Web smaller or exact?', changes: 'the outline for cutting webs',
     schools: [
-      { value: 'smaller', name: 'A little smaller', why: 'No resin on the iron.' },
+      { value: 'smaller', name: 'A little smaller', why: 'No adhesive on the iron.' },
       { value: 'exact', name: 'Exact', why: 'Edges are held to the end.' },
     ],
   },
   {
-    key: 'motion', ask: 'Still or moving?', changes: 'what the press stage asks of the hand',
+    key: 'motion', ask: 'Motion?', changes: 'what the press stage asks of the hand',
     schools: [
       { value: 'still', name: 'Still, lift and set down', why: 'Nothing shifts.' },
       { value: 'circles', name: 'Small slow circles', why: 'Transfers, cork and foam want evenness.' },
@@ -98,7 +98,7 @@ export const QUESTIONS: Question[] = [
   },
   {
     key: 'piecing', ask: 'Piece dry or with steam?',
-    changes: 'whether seams of cotton, linen and their like are settled dry or with steam',
+    changes: 'whether seams of cotton, linen and their like are preshrunk dry or with steam',
     schools: [
       { value: 'dry', name: 'Dry', why: 'No distortion.' }, { value: 'steam', name: 'Steam', why: 'It corrects.' },
     ],
@@ -112,7 +112,7 @@ export const QUESTIONS: Question[] = [
     ],
   },
   {
-    key: 'walk', ask: 'How does the hand walk?', changes: 'the order of the set-downs on a piece',
+    key: 'walk', ask: 'How does the hand walk?', changes: 'the order of the positions on a piece',
     schools: [
       { value: 'middle', name: 'From the middle outward', why: 'Air and creases are pushed out, none is shut in.' },
       { value: 'rows', name: 'Row by row', why: 'No place is forgotten; the arm goes evenly.' },
@@ -130,7 +130,7 @@ export const QUESTIONS: Question[] = [
     key: 'cooling', ask: 'How long to cool?', changes: 'how long a piece, a seam or a hem lies until it is called cold',
     schools: [
       { value: 'touch', name: 'To the touch', why: 'A hand rests on it: pieces at 40 °C, seams and hems at 45 °C. Less waiting.' },
-      { value: 'cold', name: 'Quite cold, weighted', why: 'At 32 °C it is no warmer than the hand. Resin sets flat.' },
+      { value: 'cold', name: 'Quite cold, weighted', why: 'At 32 °C it is no warmer than the hand. Adhesive sets flat.' },
     ],
   },
 ]

@@ -11,11 +11,11 @@ const down = (over: Partial<Extract<NextStep, { do: 'down' }>> = {}): NextStep =
 
 describe('what the hands are told', () => {
   it.each<[NextStep, boolean, string]>([
-    [down(), false, 'Set down: place 3 of 4'], [down({ again: true }), false, 'Set down again: place 3 of 4'],
-    [down({ pass: -1 }), false, 'Warm the cloth: place 3 of 4'],
-    [{ do: 'lift', pass: 0, print: 0, forS: 12, fromS: 0 }, false, 'Hold still: place 1 of 4'],
-    [{ do: 'lift', pass: 0, print: 0, forS: 12, fromS: 0 }, true, 'Lift: place 1 of 4'], [{ do: 'turned' }, false, 'Turn it over'],
-    [{ do: 'laid' }, false, 'Lay the backing and the cover on'], [{ do: 'edge' }, false, 'Cold: try its edge'],
+    [down(), false, 'Set down: position 3 of 4'], [down({ again: true }), false, 'Set down again: position 3 of 4'],
+    [down({ pass: -1 }), false, 'Warm the fabric: position 3 of 4'],
+    [{ do: 'lift', pass: 0, print: 0, forS: 12, fromS: 0 }, false, 'Hold still: position 1 of 4'],
+    [{ do: 'lift', pass: 0, print: 0, forS: 12, fromS: 0 }, true, 'Lift: position 1 of 4'], [{ do: 'turned' }, false, 'Turn it over'],
+    [{ do: 'laid' }, false, 'Lay the interfacing and the press cloth on'], [{ do: 'edge' }, false, 'Cold: try its edge'],
   ])('%o', (step, over, words) => expect(whatNow(step, of, over)).toBe(words))
   it('of one place there is no number', () => expect(whatNow(down({ print: 0 }), { ...of, prints: 1 }, false)).toBe('Set down'))
   it('paper is peeled, a sandwich sewn', () => {
@@ -30,14 +30,14 @@ describe('what the hands are told', () => {
     const stop = { label: 'wool', meanC: 154, swingC: 5, origin: 'measured' as const }
     const r = { stop, method: 'mist' as const, firstSide: 'back' as const, pressureKPa: 3 }
     const up = (pass: number, coverName: string | null) => ({ kind: 'fuse' as const, pass, coverName })
-    expect(howLine(r, up(0, 'Washed muslin'))).toBe('wool 154 °C, mist, washed muslin, backing side up')
-    expect(howLine(r, up(1, null))).toBe('wool 154 °C, mist, bare sole, face up')
-    expect(howLine({ ...r, firstSide: 'face' }, up(1, null))).toContain('backing side up')
-    expect(howLine(r, { ...up(0, null), kind: 'settle' })).toMatch(/bare sole, the cloth alone$/)
-    expect(howLine(r, { ...up(0, null), kind: 'trim' })).toMatch(/the braid alone$/)
+    expect(howLine(r, up(0, 'Washed muslin'))).toBe('wool 154 °C, mist, washed muslin, interfacing side up')
+    expect(howLine(r, up(1, null))).toBe('wool 154 °C, mist, bare iron, face up')
+    expect(howLine({ ...r, firstSide: 'face' }, up(1, null))).toContain('interfacing side up')
+    expect(howLine(r, { ...up(0, null), kind: 'settle' })).toMatch(/bare iron, the fabric alone$/)
+    expect(howLine(r, { ...up(0, null), kind: 'trim' })).toMatch(/the trim alone$/)
     for (const kind of ['seam', 'hem', 'flatten', 'tape'] as const) {
-      expect(howLine(r, { ...up(0, null), kind })).toMatch(/from the back$/)
-      expect(howLine(r, { ...up(1, null), kind })).toMatch(/from the face$/)
+      expect(howLine(r, { ...up(0, null), kind })).toMatch(/from the wrong side$/)
+      expect(howLine(r, { ...up(1, null), kind })).toMatch(/from the right side$/)
     }
   })
   it('over pile the iron is held, never set down', () => {
@@ -54,10 +54,10 @@ describe('figures', () => {
     expect([clockWords(0), clockWords(65.9), clockWords(-4), clockWords(3600)]).toEqual(['0:00', '1:05', '0:00', '60:00'])
     expect([minutesWords(80), minutesWords(125)]).toEqual([expect.stringMatching(/80.s/), '2 min 5 s'])
   })
-  it('set-downs against their bound, and what is left bare', () => {
-    expect(coverSentence({ prints: 18, tips: 0, bound: 12, covered: 1 })).toBe('18 set-downs; by its area 12 at the least. 100 % covered.')
+  it('positions against their bound, and what is left bare', () => {
+    expect(coverSentence({ prints: 18, tips: 0, bound: 12, covered: 1 })).toBe('18 positions; by area alone, 12 or more. 100 % covered.')
     expect(coverSentence({ prints: 3, tips: 2, bound: 1, covered: 0.98765 }))
-      .toBe('1 set-down and 2 with the tip; by its area 1 at the least. 98.76 % covered.')
+      .toBe('1 position and 2 with the tip; by area alone, 1 or more. 98.76 % covered.')
     expect(missedSentence(0.4, 1, null)).toMatch(/^One place of less than 1 cm²/)
     expect(missedSentence(12.2, 3, 'Locker iron')).toMatch(/3 places of 12 cm².*Locker iron reaches more of it/)
   })
@@ -67,7 +67,7 @@ describe('figures', () => {
     expect([finishDifference(-125), finishDifference(0.2)]).toEqual(['2 min 5 s sooner', 'no sooner'])
     expect(finishDifference(30)).toMatch(/30.s later/)
     const recipe = { stop: { label: 'wool', meanC: 150, swingC: 5, origin: 'typical' as const } }
-    expect(operationLine({ prints: 1, recipe, standing: 'proved' }, 'Harbour', '')).toBe('1 set-down, wool 150 °C, Harbour, proved')
+    expect(operationLine({ prints: 1, recipe, standing: 'proved' }, 'Harbour', '')).toBe('1 position, wool 150 °C, Harbour, proved')
     expect(operationLine({ prints: 0, recipe: null, standing: 'hands' }, null, 'after sewing')).toBe('by hand, after sewing')
   })
   it('what changed since a run was planned', () => {
@@ -81,14 +81,14 @@ describe('cautions', () => {
     const left = warningSentence({ why: 'leftDown', ironId: 'i', forS: 75 }, 'Harbour iron')
     expect(left).toMatch(/Harbour iron has been down for 75.s\. Lift it now/)
     expect(warningSentence({ why: 'idle', ironId: 'i', forS: 130 }, 'Locker')).toMatch(/never shuts itself off.*2 min 10 s.*switch it off/)
-    expect(soleAsksSentence({ why: 'bare', times: 1 })).toMatch(/bare sole once.*no blade/)
-    expect(soleAsksSentence({ why: 'many', times: 61 })).toMatch(/^61 touches/)
+    expect(soleAsksSentence({ why: 'bare', times: 1 })).toMatch(/bare iron once.*no blade/)
+    expect(soleAsksSentence({ why: 'many', times: 61 })).toMatch(/^61 presses/)
     for (const words of [...Object.values(WATER_SENTENCE), ...Object.values(VERDICT_SENTENCE)]) expect(words).toMatch(/^[A-Z].*\.$/)
   })
   it('an iron says what is in it', () => {
     expect(ironCareWords({ water: 'tap', bookWater: 'tap', cleanedAt: null })).toMatch(/^Tap water, as its book asks; nobody wrote/)
     const asked = ironCareWords({ water: 'tap', bookWater: 'distilled', cleanedAt: '2026-11-20T10:00:00Z' })
-    expect(asked).toMatch(/asks: distilled water; sole cleaned 20 Nov/)
+    expect(asked).toMatch(/asks: distilled water; iron cleaned 20 Nov/)
     expect(ironCareWords({ water: 'none', bookWater: null, cleanedAt: null })).toMatch(/its book is lost/)
   })
 })

@@ -6,7 +6,7 @@ import { celsius, METHOD_NAME, seconds } from './names'
 
 /** What is done, in a word. */
 export const OPERATION_NAME: Record<OperationKind, string> = {
-  settle: 'Settle', trim: 'Settle braid', fuse: 'Fuse', tack: 'Tack web', peel: 'Peel paper', hold: 'Hold', sew: 'Sew and turn',
+  settle: 'Preshrink', trim: 'Preshrink trim', fuse: 'Fuse', tack: 'Tack web', peel: 'Peel paper', hold: 'Hold', sew: 'Sew and turn',
   flatten: 'Press flat', seam: 'Press', hem: 'Hem', tape: 'Tape the join', fingers: 'By hand',
   patch: 'Patch', motif: 'Motif', transfer: 'Transfer', letters: 'Letters', shape: 'Shape', stitch: 'Stitch', remedy: 'Put right',
 }
@@ -26,28 +26,28 @@ export const timeOfDay = (ms: number): string => new Date(ms).toLocaleTimeString
 /** A stretch of time in minutes, as it is planned with. */
 export const minutesWords = (s: number): string => (s < 90 ? seconds(s) : `${Math.floor(s / 60)} min ${Math.round(s % 60)} s`)
 
-/** How many set-downs, and against what. */
+/** How many positions, and against what. */
 export function coverSentence(c: { prints: number, tips: number, bound: number, covered: number }): string {
   const tips = c.tips > 0 ? ` and ${c.tips} with the tip` : ''
   const share = `${(Math.floor(c.covered * 10_000) / 100).toFixed(c.covered > 0.99995 ? 0 : 2)} %`
-  return `${c.prints - c.tips} set-down${c.prints - c.tips === 1 ? '' : 's'}${tips}; by its area ${c.bound} at the least. ${share} covered.`
+  return `${c.prints - c.tips} position${c.prints - c.tips === 1 ? '' : 's'}${tips}; by area alone, ${c.bound} or more. ${share} covered.`
 }
 /** Why it takes more than its area asks for. */
 export const WHY_MANY = {
-  inTheWay: 'More than plain cloth would take: the sole goes round what is in the way.',
-  small: 'Smaller than a few soles: what overlaps counts for much.',
-  shape: 'Its points and narrow parts want set-downs of their own.',
+  inTheWay: 'More than a plain piece needs: the iron goes around what is in the way.',
+  small: 'A small piece: the overlaps count for much.',
+  shape: 'Its points and narrow parts need extra positions.',
 } as const
-/** What no set-down reaches, and what would. */
+/** What no position reaches, and what would. */
 export function missedSentence(cm2: number, places: number, smaller: string | null): string {
   const where = places === 1 ? 'One place' : `${places} places`
   const what = `${where} of ${cm2 < 1 ? 'less than 1' : Math.round(cm2)} cm² in all cannot be reached`
   return smaller ? `${what}: ${smaller} reaches more of it.` : `${what}: take what is in the way off, or stitch there.`
 }
-export const NOTHING_LEFT = 'What the sole must not stand on lies over all of it: nothing is left to press.'
+export const NOTHING_LEFT = 'What the iron must not stand on lies over all of it: nothing is left to press.'
 /** A moving sole. */
 export const circlesSentence = (share: number, stillS: number, holdS: number): string =>
-  `In small circles every part lies under the sole for at least ${Math.round(share * 100)} % of a touch: `
+  `In small circles every part lies under the iron for at least ${Math.round(share * 100)} % of a press: `
   + `${seconds(holdS)} instead of ${seconds(stillS)}.`
 
 const HAND_WORDS = {
@@ -58,20 +58,20 @@ const HAND_WORDS = {
 export function whatNow(
   step: NextStep, of: { kind: OperationKind, prints: number, name: string, hovers?: boolean }, over: boolean,
 ): string {
-  const place = 'print' in step && of.prints > 1 ? `: place ${step.print + 1} of ${of.prints}` : ''
+  const place = 'print' in step && of.prints > 1 ? `: position ${step.print + 1} of ${of.prints}` : ''
   switch (step.do) {
     case 'down':
-      if (step.pass < 0) return `Warm the cloth${place}`
+      if (step.pass < 0) return `Warm the fabric${place}`
       if (of.hovers) return `Hold it over, steaming${place}`
       return step.again ? `Set down again${place}` : `Set down${place}`
     case 'lift':
       return over ? `Lift${place}` : step.pass < 0 ? `Warm it${place}` : of.hovers ? `Touch nothing${place}` : `Hold still${place}`
     case 'laid':
-      return 'Lay the backing and the cover on'
+      return 'Lay the interfacing and the press cloth on'
     case 'turned':
       return 'Turn it over'
     case 'cold':
-      return 'Lies to cool: do not handle'
+      return 'Cooling flat: do not handle'
     case 'edge':
       return 'Cold: try its edge'
     case 'hand':
@@ -97,13 +97,13 @@ export function howLine(
   units: DisplayUnits = METRIC,
 ): string {
   const { kind, pass, coverName } = of
-  const backed = (pass < 1) === (r.firstSide === 'back') ? 'backing side up' : 'face up'
-  const from = (pass < 1) === (r.firstSide === 'back') ? 'from the back' : 'from the face'
+  const backed = (pass < 1) === (r.firstSide === 'back') ? 'interfacing side up' : 'face up'
+  const from = (pass < 1) === (r.firstSide === 'back') ? 'from the wrong side' : 'from the right side'
   const side = kind === 'settle'
-    ? 'the cloth alone'
-    : kind === 'trim' ? 'the braid alone' : FROM_A_SIDE.has(kind) ? from : backed
+    ? 'the fabric alone'
+    : kind === 'trim' ? 'the trim alone' : FROM_A_SIDE.has(kind) ? from : backed
   const moisture = METHOD_NAME[r.method].toLowerCase()
-  const bare = isHovering(r) ? 'held over it, touching nothing' : 'bare sole'
+  const bare = isHovering(r) ? 'held over it, touching nothing' : 'bare iron'
   return `${r.stop.label} ${celsius(r.stop.meanC, units)}, ${moisture}, ${coverName?.toLowerCase() ?? bare}, ${side}`
 }
 
@@ -114,7 +114,7 @@ export function operationLine(
 ): string {
   const how = r.recipe
     ? [
-        `${r.prints} set-down${r.prints === 1 ? '' : 's'}`, `${r.recipe.stop.label} ${celsius(r.recipe.stop.meanC, units)}`, iron ?? '',
+        `${r.prints} position${r.prints === 1 ? '' : 's'}`, `${r.recipe.stop.label} ${celsius(r.recipe.stop.meanC, units)}`, iron ?? '',
         STANDING_WORDS[r.standing],
       ]
     : [STANDING_WORDS[r.standing]]
@@ -131,13 +131,13 @@ export const warningSentence = (w: Warning, iron: string): string =>
   w.why === 'leftDown'
     ? `${iron} has been down for ${minutesWords(w.forS)}. Lift it now.`
     : `${iron} is hot and never shuts itself off. Nobody has touched it for ${minutesWords(w.forS)}: stand it up, or switch it off.`
-export const KEEP_OUT_CAUTION = 'Buttons and zips get hot and stay hot: they burn fingers, and hold the sole off. Keep 5 mm clear.'
+export const KEEP_OUT_CAUTION = 'Buttons and zips get hot and stay hot: they burn fingers, and hold the iron off. Keep 5 mm clear.'
 export const STEAM_CAUTION = 'Steam: keep the other hand out of it.'
 
 export function soleAsksSentence(asks: NonNullable<SoleAsks>): string {
   const why = asks.why === 'bare'
-    ? `Resin met the bare sole ${asks.times === 1 ? 'once' : `${asks.times} times`}`
-    : `${asks.times} touches with resin`
+    ? `Adhesive met the bare iron ${asks.times === 1 ? 'once' : `${asks.times} times`}`
+    : `${asks.times} presses with adhesive`
   return `${why} since it was last cleaned. Clean it as its book says: warm, not hot, over a damp cloth; no blade, no scouring; `
     + 'then once over scrap.'
 }
@@ -146,21 +146,23 @@ export function ironCareWords(i: { water: Water, bookWater: Water | null, cleane
   const asks = i.bookWater === i.water ? 'as its book asks' : `its book asks: ${WATER_NAME[i.bookWater ?? 'none'].toLowerCase()}`
   const book = i.bookWater === null ? 'its book is lost' : asks
   const cleaned = i.cleanedAt
-    ? `sole cleaned ${new Date(i.cleanedAt).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })}`
-    : 'nobody wrote down when its sole was cleaned'
+    ? `iron cleaned ${new Date(i.cleanedAt).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })}`
+    : 'nobody wrote down when its iron was cleaned'
   return `${WATER_NAME[i.water]}, ${book}; ${cleaned}.`
 }
 export const WATER_SENTENCE: Record<NonNullable<WaterFault>, string> = {
-  hardOnPale: 'Tap water in the iron and pale cloth: minerals spot it. Fill it as its book says, or press under a damp cover instead.',
-  hardOnShiny: 'Tap water in the iron and shiny cloth: drops leave rings. Fill it as its book says, or press under a damp cover instead.',
+  hardOnPale:
+    'Tap water in the iron and pale fabric: minerals spot it. Fill it as its book says, or press under a damp press cloth instead.',
+  hardOnShiny:
+    'Tap water in the iron and shiny fabric: drops leave rings. Fill it as its book says, or press under a damp press cloth instead.',
   otherThanBook: 'The iron is filled with something other than its book asks for.',
 }
 
 /** What a run says of a recipe. */
 export const VERDICT_SENTENCE: Record<RecipeVerdict, string> = {
   holds: 'Every edge that was tried holds: the recipe stands.',
-  tooLittle: 'An edge lifts where every set-down was given its full time: the recipe itself is too little. Press a swatch.',
-  placesMissed: 'Edges lift only where a set-down was missed or cut short: the recipe stands, press those places again.',
+  tooLittle: 'An edge lifts where every position was given its full time: the recipe itself is too little. Press a swatch.',
+  placesMissed: 'Edges lift only where a position was missed or cut short: the recipe stands, press those places again.',
   untried: 'No edge has been tried.',
 }
 /** What the other order would change. */

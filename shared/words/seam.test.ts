@@ -20,20 +20,20 @@ const ask = (feature: FeatureKey, more: Partial<FeatureAsk> = {}): FeatureAsk =>
 })
 
 describe('a feature in words', () => {
-  it('the side, the motion, the seconds, the stop, the moisture, the cover', () => {
+  it('the side, the motion, the seconds, the setting, the moisture, the press cloth', () => {
     expect(featureSentence(planFeature(ask('seamOpen')))).toMatch(
-      /^From the back, only the tip, along the seam: \d+\u00A0s, wool 150 °C, steam shots, covered\.$/)
+      /^From the wrong side, only the tip, along the seam: \d+\u00A0s, wool 150 °C, steam shots, under a press cloth\.$/)
     expect(featureSentence(planFeature(ask('pleat')), { ...METRIC, temperature: '°F' })).toContain('wool 302 °F')
   })
   it('pile and what takes no heat have sentences of their own', () => {
     const velvet = cloth({ nap: 'pile', construction: 'velvet' })
     expect(featureSentence(planFeature(ask('seamOpen', { cloth: velvet })))).toMatch(/^Hold the iron over it/)
     const none = planFeature(ask('seamOpen', { cloth: cloth({ fibres: [{ fibre: 'polypropylene', sharePct: 100 }] }) }))
-    expect(featureSentence(none)).toBe('No heat on this cloth.')
+    expect(featureSentence(none)).toBe('No heat on this fabric.')
   })
   it('both sides and several touches are said', () => {
     const gassed = cloth({ fibres: [{ fibre: 'polyester', sharePct: 100 }], construction: 'twill', finishes: ['gasDyedPrint'] })
-    expect(featureSentence(planFeature(ask('seamOpen', { cloth: gassed })))).toMatch(/, \d times, the sole away between,/)
+    expect(featureSentence(planFeature(ask('seamOpen', { cloth: gassed })))).toMatch(/, \d times, the iron away between,/)
     const cotton = cloth({ fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27 })
     const stops = [{ label: 'cotton', meanC: 195, swingC: 10, origin: 'measured' as const }]
     expect(featureSentence(planFeature(ask('neckEdge', { cloth: cotton, iron: { kind: 'household', stops } })))).toMatch(/s a side, cotton/)
@@ -49,7 +49,7 @@ describe('a feature in words', () => {
   it('two of three, and which is spared', () => {
     expect(agentsSentence(['heat', 'steam'])).toBe('heat and steam, no pressure: the hand carries the iron; what presses comes afterwards')
     expect(agentsSentence(['heat', 'pressure'])).toContain('no steam')
-    expect(agentsSentence(['steam', 'pressure'])).toContain('no hot sole')
+    expect(agentsSentence(['steam', 'pressure'])).toContain('no hot iron')
     expect(agentsSentence(['pressure'])).toBe('pressure alone')
   })
   it('what is not there has a stand-in', () => {
@@ -82,8 +82,8 @@ describe('hems, grids and what comes before the knife, in words', () => {
     expect(nestSentence(35, 0, true)).toBe('All 35 crossings nest.')
     expect(nestSentence(35, 2, false)).toBe('2 of 35 crossings cannot nest, as far as was looked.')
   })
-  it('dark cloth is starched from the back; what may not be wetted is not', () => {
-    expect(beforeCutting('starch', 20, true, 12)[0]).toContain('from the back')
+  it('dark fabric is starched from the wrong side; what may not be wetted is not', () => {
+    expect(beforeCutting('starch', 20, true, 12)[0]).toContain('from the wrong side')
     expect(beforeCutting('water', 14, true, 9)[0]).toBe('Mist it')
     expect(beforeCutting('water', null, false, 9)[1]).toContain('spray half, twice')
     expect(beforeCutting(null, null, false, null)).toHaveLength(4)

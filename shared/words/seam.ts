@@ -10,7 +10,7 @@ import { celsius, METHOD_NAME, seconds } from './names'
 export const FEATURE_NAME: Record<FeatureKey, string> = {
   seamOpen: 'Seam, open', seamOneSide: 'Seam, to one side', curvedSeam: 'Curved seam', sleeveSeam: 'Sleeve seam', dart: 'Dart',
   pleat: 'Pleat', gather: 'Gathers', collarEdge: 'Collar edge', neckEdge: 'Neck edge, armhole', facing: 'Facing', hemFold: 'Hem fold',
-  binding: 'Binding', crease: 'Crease out', largeFlat: 'Large flat cloth',
+  binding: 'Binding', crease: 'Crease out', largeFlat: 'Large flat fabric',
 }
 export const SUPPORT_NAME: Record<SupportKey, string> = {
   boardEdge: 'edge of the board', flat: 'flat board', ham: 'ham', roll: 'seam roll', sleeveBoard: 'sleeve board',
@@ -31,20 +31,20 @@ const MOTION_WORDS: Record<Motion, string> = {
 export const AGENT_NAME: Record<Agent, string> = { heat: 'heat', steam: 'steam', pressure: 'pressure' }
 /** What the hands have to know of it besides. */
 export const FEATURE_NOTE: Partial<Record<FeatureKey, string>> = {
-  seamOpen: 'From the back first, then a light look at the face.',
-  seamOneSide: 'To the darker cloth, or to the side with fewer seams; dark cloth uppermost while the fingers lay it.',
+  seamOpen: 'From the wrong side first, then a light look at the face.',
+  seamOneSide: 'To the darker fabric, or to the side with fewer seams; dark fabric uppermost while the fingers lay it.',
   curvedSeam: 'Snip or notch it first, so that it lies round the ham.',
   sleeveSeam: 'Only the seam over the roll: nothing under it is marked.',
   dart: 'Horizontal ones down, vertical ones to the centre; lightly, and stop short of the point.',
   pleat: 'Lay it with the fingers, pin it, set the iron on and lift it: a push moves the fold.',
-  gather: 'Into the seam edge only: a sole in the fullness flattens it for good.',
+  gather: 'Into the seam edge only: an iron in the fullness flattens it for good.',
   collarEdge: 'Roll the seam a hair to the under side before it is pressed.',
   neckEdge: 'It stretches most of all: never along it.',
-  facing: 'Stop before its inner edge, or that edge shows on the face.',
+  facing: 'Stop before its inner edge, or that edge shows on the right side.',
   hemFold: 'Stop short of its upper edge.',
   binding: 'Dry while it is folded; steam only to set it.',
   crease: 'What is still there once it is cold is moistened and pressed again.',
-  largeFlat: 'The large hot iron for large cloth; along the grain, never across the bias.',
+  largeFlat: 'The large hot iron for large fabric; along the grain, never across the bias.',
 }
 /** Two of three. */
 export function agentsSentence(agents: readonly Agent[]): string {
@@ -52,19 +52,19 @@ export function agentsSentence(agents: readonly Agent[]): string {
   if (agents.length < 2) return `${AGENT_NAME[agents[0] ?? 'pressure']} alone`
   const why = spared[0] === 'pressure'
     ? 'the hand carries the iron; what presses comes afterwards'
-    : spared[0] === 'steam' ? 'dry: nothing gives way' : 'no hot sole on it'
+    : spared[0] === 'steam' ? 'dry: nothing gives way' : 'no hot iron on it'
   return `${agents.map(a => AGENT_NAME[a]).join(' and ')}, no ${spared[0]}: ${why}`
 }
 
 /** The whole of it in one sentence. */
 export function featureSentence(p: FeaturePlan, units: DisplayUnits = METRIC): string {
   const r = p.recipe
-  if (p.means === 'cold' || !r) return 'No heat on this cloth.'
+  if (p.means === 'cold' || !r) return 'No heat on this fabric.'
   if (p.means === 'hover')
     return `Hold the iron over it, steaming, ${seconds(r.holdS)} (${stopWords(r.stop, units)}); then the fingers.`
-  const side = r.firstSide === 'back' ? 'From the back' : 'From the face'
-  const cover = p.cover ? 'covered' : 'bare'
-  const times = p.touches > 1 ? `, ${p.touches} times, the sole away between` : ''
+  const side = r.firstSide === 'back' ? 'From the wrong side' : 'From the right side'
+  const cover = p.cover ? 'under a press cloth' : 'no press cloth'
+  const times = p.touches > 1 ? `, ${p.touches} times, the iron away between` : ''
   const both = r.passes === 2 && r.secondS === r.holdS ? ' a side' : ''
   return `${side}, ${MOTION_WORDS[p.motion]}: ${seconds(r.holdS)}${both}${times}, ${stopWords(r.stop, units)}, `
     + `${METHOD_NAME[r.method].toLowerCase()}, ${cover}.`
@@ -74,13 +74,15 @@ const stopWords = (s: RecipePayload['stop'], units: DisplayUnits) => `${s.label}
 export const restSentence = (restS: number, untilC: number, clapped: boolean, units: DisplayUnits = METRIC): string =>
   `Leave it ${clapped ? 'under the clapper' : 'lying'} for ${seconds(restS)}: then it is under ${celsius(untilC, units)} and may be moved.`
 
+const SIDE_WORDS = { back: 'the wrong side', face: 'the right side' } as const
+
 /** One thing the hands do. */
 export function stepWords(s: FeatureStep, units: DisplayUnits = METRIC): string {
   switch (s.do) {
     case 'setFlat':
       return `Flat as sewn, ${seconds(s.forS)} from both sides: the thread sinks in`
     case 'press':
-      return `Press from the ${s.side}, ${seconds(s.forS)}`
+      return `Press from ${SIDE_WORDS[s.side]}, ${seconds(s.forS)}`
     case 'hover':
       return `Steam, held over it, ${seconds(s.forS)}`
     case 'fingers':
@@ -92,7 +94,7 @@ export function stepWords(s: FeatureStep, units: DisplayUnits = METRIC): string 
     case 'stitch':
       return 'Stitch it flat where it has to stay'
     case 'look':
-      return `A light look from the ${s.side}, ${seconds(s.forS)}`
+      return `A light press from ${SIDE_WORDS[s.side]}, ${seconds(s.forS)}`
     case 'clapper':
       return `Clapper on, ${seconds(s.forS)}, until under ${celsius(s.untilC, units)}`
     case 'rest':
@@ -101,7 +103,7 @@ export function stepWords(s: FeatureStep, units: DisplayUnits = METRIC): string 
 }
 
 const setsWords = ({ setC, by, fibre }: Setting, moist: boolean, units: DisplayUnits): string => {
-  const name = fibre ? FIBRES[fibre].name : 'Cloth of unknown fibre'
+  const name = fibre ? FIBRES[fibre].name : 'Fabric of unknown fibre'
   const how = by === 'plastic' ? 'softens and sets' : by === 'unknown' ? 'is asked for no more than' : moist ? 'sets moist' : 'sets dry'
   return `${name} ${how} at ${celsius(setC, units)}; the last ply has to reach that.`
 }
@@ -127,7 +129,7 @@ export function featureReason(r: FeatureReason, units: DisplayUnits = METRIC): s
       return 'Moist it sets sooner and at less heat; the iron is carried, and what presses comes after.'
     case 'noMoisture':
       return {
-        water: 'Water or steam would mark it: dry.', iron: 'This iron gives no steam, and the cloth may not be misted: dry.',
+        water: 'Water or steam would mark it: dry.', iron: 'This iron gives no steam, and the fabric may not be misted: dry.',
         useless: 'Moisture does nothing for it: dry.',
       }[r.barred]
     case 'neverSets':
@@ -137,18 +139,18 @@ export function featureReason(r: FeatureReason, units: DisplayUnits = METRIC): s
       return `The allowance stands ${r.print.ridgeMm.toFixed(1)} mm high and shows from ${r.print.seenFromMm} mm: `
         + 'strips of card under it, less weight.'
     case 'ridge':
-      return `It stands ${r.bulk.stepMm.toFixed(1)} mm over what lies beside it: the sole leaves ${Math.round(r.bulk.unpressedMm)} mm `
+      return `It stands ${r.bulk.stepMm.toFixed(1)} mm over what lies beside it: the iron leaves ${Math.round(r.bulk.unpressedMm)} mm `
         + 'unpressed on either side. Layer the allowances, or go along its sides with the tip.'
     case 'shortTouches':
-      return `No touch longer than ${seconds(r.maxS)} on this finish: ${r.touches} of them, the sole away between.`
+      return `No press longer than ${seconds(r.maxS)} on this finish: ${r.touches} of them, the iron away between.`
     case 'backOnly':
-      return 'Only ever from the back: its face stands no sole.'
+      return 'Only ever from the wrong side: its face stands no iron.'
     case 'texture':
-      return 'Its texture would be pressed flat: from the back only, into something soft, the iron\'s weight and no more.'
+      return 'Its texture would be pressed flat: from the wrong side only, into something soft, the iron\'s weight and no more.'
     case 'bothSides':
       return 'Too thick for one side: turned over, and as long again.'
     case 'noCooler':
-      return `The coolest stop gives ${celsius(r.coolestC, units)}; the cloth stands ${celsius(r.limitC, units)}.`
+      return `The coolest setting gives ${celsius(r.coolestC, units)}; the fabric limit is ${celsius(r.limitC, units)}.`
   }
 }
 /** What is the house's own choice, to be changed there. */
@@ -161,8 +163,8 @@ export const FOLD_STEP: Record<Strips['folds'][number], string> = {
   together: 'Both together', edge: 'One edge in',
 }
 export const BODY_NAME: Record<Body, string> = { water: 'Water', starch: 'Starch', sizing: 'Sizing' }
-export const FINGER_CAUTION = 'Folded cloth is hot before it looks so: finger guards, and never a finger under the sole.'
-export const SPRAY_CAUTION = 'Spray away from the hot sole and from any flame, in a room that is aired.'
+export const FINGER_CAUTION = 'Folded fabric is hot before it looks so: finger guards, and never a finger under the iron.'
+export const SPRAY_CAUTION = 'Spray away from the hot iron and from any flame, in a room that is aired.'
 
 /** What is done before the knife. */
 export function beforeCutting(body: Body | null, soaks: number | null, dark: boolean, driesS: number | null): string[] {
@@ -170,7 +172,7 @@ export function beforeCutting(body: Body | null, soaks: number | null, dark: boo
   const wetted = body === null
     ? []
     : [
-        `${body === 'water' ? 'Mist it' : `Spray ${name} on`}${dark && body !== 'water' ? ', from the back: it shows on a dark face' : ''}`,
+        `${body === 'water' ? 'Mist it' : `Spray ${name} on`}${dark && body !== 'water' ? ', from the wrong side: it shows on dark' : ''}`,
         soaks === null
           ? 'It holds less than that: spray half, twice'
           : `Wait ${seconds(soaks)} until it has soaked in: what sizzles still lies on top`,
@@ -188,23 +190,23 @@ export function beforeCutting(body: Body | null, soaks: number | null, dark: boo
 export function hemRefusal(r: HemRefusal): string {
   switch (r.why) {
     case 'noHeat':
-      return r.fumes ? 'This cloth gives off fumes when heated: no tape on it.' : 'This cloth stands no iron: no tape on it.'
+      return r.fumes ? 'This fabric gives off fumes when heated: no tape on it.' : 'This fabric stands no iron: no tape on it.'
     case 'synthetic':
       return `${Math.round(r.sharePct)} % of it is synthetic: damp heat would set every edge of the hem into it for good.`
     case 'noWater':
-      return 'Water marks this cloth: no damp cover.'
+      return 'Water marks this fabric: no damp press cloth.'
     case 'noSteam':
-      return 'This cloth stands no steam: no damp cover.'
+      return 'This fabric stands no steam: no damp press cloth.'
     case 'pile':
       return 'Pile is not pressed flat: no tape.'
     case 'noTape':
-      return 'There is no tape with resin on the shelf.'
+      return 'There is no tape with adhesive on the shelf.'
     case 'noResin':
-      return 'There is no resin on this tape.'
+      return 'There is no adhesive on this tape.'
     case 'neverBonds':
       return `Within a minute the tape comes to ${r.bond.toFixed(1)} of a bond only.`
     case 'noStops':
-      return 'No stop of this iron is cool enough for it.'
+      return 'No setting of this iron is cool enough for it.'
   }
 }
 export const HEM_INSTEAD = 'Stitch it by hand, or face it.'
@@ -214,7 +216,7 @@ export function liningSentence(l: LiningBehind, name: string, units: DisplayUnit
   const behind = l.holdClear
     ? `${name}: hold it clear. Behind the hem it would come to ${celsius(l.peakC, units)}${clear}.`
     : `${name} may lie behind: it comes to ${celsius(l.peakC, units)}, and stands ${celsius(l.limitC, units)}.`
-  return l.keepSoleOff ? `${behind} The sole itself is too hot for it: keep it off.` : behind
+  return l.keepSoleOff ? `${behind} The iron itself is too hot for it: keep it off.` : behind
 }
 /** Where a leg is folded and cut. */
 export const legSentence = (l: { name: string, byMm: number }, foldWords: string, cutWords: string, awayWords: string): string =>

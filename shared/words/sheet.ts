@@ -5,25 +5,25 @@ import { celsius, seconds } from './names'
 export function sheetSentence(t: SheetTrouble, units: DisplayUnits = METRIC): string {
   switch (t.why) {
     case 'belowMelting':
-      return `The sheet says ${celsius(t.makerC, units)}, but this resin begins to melt at about ${celsius(t.meltC, units)}. `
+      return `The maker says ${celsius(t.makerC, units)}, but this adhesive begins to melt at about ${celsius(t.meltC, units)}. `
         + `One of the two is wrong.`
     case 'farAboveWindow':
-      return `The sheet says ${celsius(t.makerC, units)}; this resin is done at about ${celsius(t.windowC, units)} and would `
+      return `The maker says ${celsius(t.makerC, units)}; this adhesive is done at about ${celsius(t.windowC, units)} and would `
         + `strike through. Look at the units.`
     case 'washWakesIt':
-      return `Washed at ${celsius(t.washC, units)} a typical grade of this resin wakes (it stands `
+      return `Washed at ${celsius(t.washC, units)} a typical grade of this adhesive wakes (it stands `
         + `${celsius(t.typicalC, units)}). Prove it with a swatch and a wash.`
     case 'tumbleWakesIt':
-      return 'A hot dryer wakes a typical grade of this resin.'
+      return 'A hot dryer wakes a typical grade of this adhesive.'
     case 'moistureIdle':
-      return 'Steam or damp does nothing for this resin: it only keeps it cool until it is gone.'
+      return 'Steam or damp does nothing for this adhesive: it only keeps it cool until it is gone.'
     case 'machineHold':
       return `${seconds(t.holdS)} is meant for a press of ${t.pressureKPa} kPa. On a hand iron it is carried over: `
         + `the swatch stage works it out.`
     case 'heatWithoutResin':
-      return 'There is a temperature on the sheet, but no resin: is it a sew-in, or is the resin missing?'
+      return 'There is a temperature in the maker\'s instructions, but no adhesive: is it a sew-in, or is the adhesive missing?'
     case 'nothingOnIt':
-      return 'The sheet is marked as the maker\'s, but nothing stands on it. Enter it, or mark the leaflet as lost.'
+      return 'The sheet is marked as the maker\'s, but nothing stands on it. Enter it, or mark the instructions as lost.'
   }
 }
 
@@ -33,4 +33,4 @@ export const sheetStoredSentence = ({ stored, counts }: { stored: boolean, count
 
 /** What a workroom file brought. */
 export const workroomSentence = (kept: { cloths: number, supplies: number, trials: number, jobs: number }): string =>
-  `${kept.cloths} cloths, ${kept.supplies} supplies, ${kept.jobs} jobs and ${kept.trials} swatches are in place.`
+  `${kept.cloths} fabrics, ${kept.supplies} supplies, ${kept.jobs} jobs and ${kept.trials} swatches are in place.`

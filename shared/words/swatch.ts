@@ -8,18 +8,18 @@ import { celsius, degreesApart, seconds } from './names'
 export const UNKNOWN_NAME: Record<Unknown, string> = {
   phase: 'where the thermostat stands', dial: 'what the dial really gives', swing: 'how far the thermostat swings',
   thickness: 'the thickness', mass: 'the weight', contact: 'how closely the layers touch', pressure: 'how hard you bear down',
-  moisture: 'how wet it is', timing: 'your count', melting: 'where this lot of resin melts', rate: 'how fast this lot bonds',
+  moisture: 'how wet it is', timing: 'your count', melting: 'where this lot of adhesive melts', rate: 'how fast this lot bonds',
 }
 /** What to do to know it better. */
 export const UNKNOWN_REMEDY: Record<Unknown, string> = {
-  phase: 'wait for the light to go out before each set-down', dial: 'calibrate this iron', swing: 'calibrate this iron',
-  thickness: 'measure the thickness of the cloth', mass: 'weigh a cut piece', contact: 'press scraps and judge them',
-  pressure: 'press scraps and judge them', moisture: 'weigh the cover dry and wrung', timing: 'use the clock',
+  phase: 'wait for the light to go out before each press', dial: 'calibrate this iron', swing: 'calibrate this iron',
+  thickness: 'measure the thickness of the fabric', mass: 'weigh a cut piece', contact: 'press scraps and judge them',
+  pressure: 'press scraps and judge them', moisture: 'weigh the press cloth dry and wrung', timing: 'use the clock',
   melting: 'press scraps and judge them', rate: 'press scraps and judge them',
 }
 export const LEARNED_NAME: Record<Learned, string> = {
-  dialC: 'sole against its dial', logContact: 'contact between the layers', meltC: 'start of melting of this resin',
-  logRate: 'speed of this resin',
+  dialC: 'iron against its dial', logContact: 'contact between the layers', meltC: 'start of melting of this adhesive',
+  logRate: 'speed of this adhesive',
 }
 
 /** A learned figure with its spread. */
@@ -30,9 +30,9 @@ export function learnedFigure(what: Learned, value: number, sd: number, units: D
 }
 
 export const PROOF_CHANGE: Record<ProofChange, string> = {
-  clothLot: 'another lot of the cloth', supply: 'another backing', supplyLot: 'another lot of the backing', layers: 'other layers',
-  iron: 'another iron', stop: 'another dial stop', calibration: 'the iron gives another heat than then', cover: 'another cover',
-  bed: 'another bed', moisture: 'another way of moisture', side: 'another side first', passes: 'another number of passes',
+  clothLot: 'another lot of the fabric', supply: 'another interfacing', supplyLot: 'another lot of the interfacing', layers: 'other layers',
+  iron: 'another iron', stop: 'another dial setting', calibration: 'the iron gives another heat than then', cover: 'another press cloth',
+  bed: 'another pressing surface', moisture: 'another way of moisture', side: 'another side first', passes: 'another number of passes',
   hold: 'another hold', bearing: 'another way of bearing down', warming: 'another way of beginning',
 }
 
@@ -42,9 +42,9 @@ export const READING_NAME: Record<ReadingBody['kind'], [string, string]> = {
 }
 
 const SUSPECT: Record<Suspect, string> = {
-  sideWrong: 'the resin side lay away from the cloth', ironCooler: 'the iron is cooler than its dial says',
-  finish: 'a finish keeps the resin off', lot: 'this lot of resin is slower', clock: 'it was not held as long as noted',
-  ironHotter: 'the iron is hotter than its dial says', lotQuick: 'this lot of resin is quicker',
+  sideWrong: 'the adhesive side lay away from the fabric', ironCooler: 'the iron is cooler than its dial says',
+  finish: 'a finish keeps the adhesive off', lot: 'this lot of adhesive is slower', clock: 'it was not held as long as noted',
+  ironHotter: 'the iron is hotter than its dial says', lotQuick: 'this lot of adhesive is quicker',
 }
 
 /** Why the clock of the press that is going on is not to be trusted. */
@@ -56,9 +56,9 @@ export const doubtSentence = (d: Doubt): string => d.why === 'slept'
 export function causeSentence(c: Cause, units: DisplayUnits = METRIC): string {
   switch (c.why) {
     case 'coldIron':
-      return `The iron was set down at ${celsius(c.soleC, units)}; its stop gives ${celsius(c.stopC, units)}. It had not warmed up yet.`
+      return `The iron was set down at ${celsius(c.soleC, units)}; its setting gives ${celsius(c.stopC, units)}. It had not warmed up yet.`
     case 'shutOff':
-      return `The sole fell from ${celsius(c.fromC, units)} to ${celsius(c.toC, units)} while it was down: the iron had shut itself off.`
+      return `The iron fell from ${celsius(c.fromC, units)} to ${celsius(c.toC, units)} while it was down: the iron had shut itself off.`
     case 'clock':
       return c.by === 'slept'
         ? `The clock stood still for ${seconds(c.seconds)} during this press: its seconds are not to be trusted, `
@@ -71,7 +71,7 @@ export function causeSentence(c: Cause, units: DisplayUnits = METRIC): string {
       return `Hand and model disagree: by the model it came to ${c.bond.toFixed(1)} of a bond, in the hand it graded ${c.grade}. `
         + `Likeliest first: ${c.suspects.map(x => SUSPECT[x]).join('; ')}.`
     case 'tooCool':
-      return `The glue line got to ${celsius(c.peakC, units)}; this resin wants ${celsius(c.wantedC, units)}.`
+      return `The glue line got to ${celsius(c.peakC, units)}; this adhesive wants ${celsius(c.wantedC, units)}.`
     case 'tooShort':
       return `It was held ${seconds(c.heldS)}, ${seconds(c.askedS)} were asked.`
     case 'notEnough':
@@ -80,12 +80,12 @@ export function causeSentence(c: Cause, units: DisplayUnits = METRIC): string {
     case 'heldWet':
       return `Water held the glue line at ${celsius(100, units)} for ${Math.round(c.heldS)} s.`
     case 'handledWarm':
-      return `It was taken up at ${celsius(c.atC, units)}: the resin sets under ${celsius(c.setC, units)}. Let it lie.`
+      return `It was taken up at ${celsius(c.atC, units)}: the adhesive sets under ${celsius(c.setC, units)}. Let it lie.`
     case 'overdone':
-      return `It went on to ${c.bond.toFixed(1)} times a bond, the glue line to ${celsius(c.peakC, units)}: the resin flowed. `
-        + `Shorter, or a cooler stop.`
+      return `It went on to ${c.bond.toFixed(1)} times a bond, the glue line to ${celsius(c.peakC, units)}: the adhesive flowed. `
+        + `Shorter, or a cooler setting.`
     case 'washTooHot':
-      return `It was washed at ${celsius(c.washC, units)}; the resin stands ${celsius(c.limitC, units)}.`
+      return `It was washed at ${celsius(c.washC, units)}; the adhesive stands ${celsius(c.limitC, units)}.`
     case 'bonded':
       return `By the model it bonded: ${c.bond.toFixed(1)} of a bond.`
   }
@@ -95,15 +95,15 @@ export function causeSentence(c: Cause, units: DisplayUnits = METRIC): string {
 export function scrapAsks(s: Pick<PlannedScrap, 'bond' | 'hurt'>): string {
   const pct = (v: number) => `${Math.round(v * 100)} %`
   if (s.bond < 0.25) return `Too little? ${pct(s.bond)} likely to bond.`
-  if (s.hurt > 0.5) return `Too much? ${pct(s.hurt)} likely to be hurt.`
-  if (s.bond > 0.85 && s.hurt < 0.15) return `Should be right: ${pct(s.bond)} to bond, ${pct(s.hurt)} to be hurt.`
-  return `The edge: ${pct(s.bond)} to bond, ${pct(s.hurt)} to be hurt.`
+  if (s.hurt > 0.5) return `Too much? ${pct(s.hurt)} likely to be damaged.`
+  if (s.bond > 0.85 && s.hurt < 0.15) return `Should be right: ${pct(s.bond)} to bond, ${pct(s.hurt)} to be damaged.`
+  return `The edge: ${pct(s.bond)} to bond, ${pct(s.hurt)} to be damaged.`
 }
 
 /** Where the map's pin stands, for who cannot see it. */
 export const pinSentence = (holdS: number, soleC: number, chance: { bond: number, hurt: number }, units: DisplayUnits = METRIC): string =>
   `${seconds(holdS)} at ${celsius(soleC, units)}: ${Math.round(chance.bond * 100)} % likely to bond, `
-  + `${Math.round(chance.hurt * 100)} % to be hurt`
+  + `${Math.round(chance.hurt * 100)} % to be damaged`
 
 /** How far the glue line got against its window, for who cannot see it. */
 export const glueLineSentence = (peakC: number, [fromC, toC]: readonly [number, number], units: DisplayUnits = METRIC): string =>

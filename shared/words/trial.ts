@@ -1,11 +1,11 @@
 import type { TrialBody } from '../schemas'
 
 export const GRADE_WORDS = [
-  'falls off', 'a fingertip lifts it', 'a steady pull peels it', 'a nail is needed to start', 'the cloth distorts first',
+  'falls off', 'a fingertip lifts it', 'a steady pull peels it', 'a nail is needed to start', 'the fabric distorts first',
   'something tears first',
 ] as const
 export const MARK_NAME: Record<TrialBody['marks'][number], string> = {
-  shine: 'shine', scorch: 'yellowed', bubbles: 'bubbles', strikeThrough: 'resin on the face', waterMark: 'water mark',
+  shine: 'shine', scorch: 'yellowed', bubbles: 'bubbles', strikeThrough: 'adhesive on the right side', waterMark: 'water mark',
   lostTexture: 'lost texture', shrinkage: 'shrunk', dotsVisible: 'dots still crisp', stiff: 'boardy',
 }
 

@@ -11,12 +11,15 @@ const { tabs, label, bold = false } = defineProps<{
 const tab = defineModel<K>({ required: true })
 const shape = (on: boolean) => bold
   ? ['min-h-12 px-4 text-lg', on ? 'bg-ink text-paper font-semibold' : 'slip hover:bg-linen-200/60']
-  : ['min-h-9 border-b-4 px-5 text-lg', on ? 'border-mark font-bold' : 'border-transparent hover:bg-linen-200/40']
+  : [
+      'min-h-9 border-b-4 px-5 text-lg max-[1000px]:px-2.5 max-[1000px]:text-base',
+      on ? 'border-mark font-bold' : 'border-transparent hover:bg-linen-200/40',
+    ]
 </script>
 
 <template>
   <TabsRoot :model-value="tab" class="flex min-h-0 flex-1 flex-col" @update:model-value="v => (tab = v as K)">
-    <TabsList :aria-label="label" class="flex" :class="bold ? 'mb-4 flex-wrap gap-2' : 'gap-1 border-b border-seam'">
+    <TabsList :aria-label="label" class="flex" :class="bold ? 'mb-4 flex-wrap gap-2' : 'flex-wrap gap-x-1 border-b border-seam'">
       <TabsTrigger v-for="t in tabs" :key="t.key" :value="t.key" :class="shape(tab === t.key)">
         {{ t.name }} <slot name="more" :tab="t" />
         <kbd v-if="t.shown" class="ml-1 text-[12px] font-normal opacity-70" aria-hidden="true">{{ t.shown }}</kbd>

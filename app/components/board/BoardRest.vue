@@ -48,7 +48,7 @@ const dial = computed({
         </div>
         <div class="leading-tight">
           <p class="font-semibold" role="status">{{ bench.iron.name }}: {{ SOLE_WORDS[iron.state] }}</p>
-          <p class="text-sm text-muted-ink">sole now, estimated <span class="source">model</span></p>
+          <p class="text-sm text-muted-ink">iron now <Sourced from="model" /></p>
         </div>
       </div>
       <Choices v-model="dial" :options="stops" label="Dial" class="flex items-center gap-1"
@@ -71,7 +71,7 @@ const dial = computed({
             <b>{{ lyingState(p) }}</b><span class="block truncate text-sm max-[1000px]:inline"> {{ p.clothName }}</span></span>
         </button>
         <p v-if="moisture" class="shrink-0 leading-tight">{{ moisture }}</p>
-        <p class="min-w-0 truncate leading-tight text-muted-ink">{{ bench.cover ? bench.cover.name : 'bare sole' }}</p>
+        <p class="min-w-0 truncate leading-tight text-muted-ink">{{ bench.cover ? bench.cover.name : 'bare iron' }}</p>
         <button v-if="away" type="button" :disabled="!outbox.waiting.value.length" data-test="waiting"
           class="slip flex max-w-64 shrink-0 items-center gap-2 px-2 py-1 text-left text-sm leading-tight whitespace-normal
             max-[1000px]:max-w-none"
@@ -80,9 +80,9 @@ const dial = computed({
           <span role="status">{{ away }}</span></button>
         <p v-if="!browserKeeps || !outbox.safe.value || !runLogSafe" class="slip px-2 py-1 text-sm font-semibold text-alert" role="alert">
           This browser keeps nothing: a reload loses the board.</p>
-        <p v-if="iron.state === 'ready' || iron.soleC > 60" class="shrink-0 text-sm font-semibold text-alert">Sole hot</p>
+        <p v-if="iron.state === 'ready' || iron.soleC > 60" class="shrink-0 text-sm font-semibold text-alert">Iron hot</p>
         <button v-if="voice.can" type="button" class="grid size-9 shrink-0 place-items-center hover:bg-linen-200/40 max-[1000px]:size-7"
-          :aria-pressed="voice.on.value" :aria-label="`Orders read aloud (${KEYS.voice.shown})`" @click="voice.toggle">
+          :aria-pressed="voice.on.value" :aria-label="`Steps read aloud (${KEYS.voice.shown})`" @click="voice.toggle">
           <UIcon :name="voice.on.value ? 'i-lucide-volume-2' : 'i-lucide-volume-x'" class="size-5" /></button>
       </div>
     </template>

@@ -26,7 +26,7 @@ const TICKS = 61
             <template v-else>{{ bench.cloth.code }}<template v-if="bench.supply"> · {{ bench.supply.name }}</template></template></p>
         </div>
       </template>
-      <p v-else class="ticket text-lg">Open a job, or choose a cloth</p>
+      <p v-else class="ticket text-lg">Open a job, or choose a fabric</p>
     </NuxtLink>
 
     <nav class="relative grid flex-1 grid-cols-6 py-2" aria-label="Stages of the job">
@@ -58,7 +58,7 @@ const TICKS = 61
         <span v-if="slipped === stage.key"
           class="absolute bottom-0 left-2 rotate-[-7deg] border border-alert bg-paper px-1 text-[12px] font-semibold
             leading-tight text-alert"
-          title="Proved once, but something on the board is other than then">slipped</span>
+          title="Proved once, but something here has changed since">slipped</span>
       </NuxtLink>
     </nav>
     <button type="button" class="my-3 flex w-11 shrink-0 items-center justify-center text-xl font-bold hover:bg-linen-200/40"

@@ -5,7 +5,7 @@ const { digits, here, board } = useKeySheet()
 </script>
 
 <template>
-  <UModal v-model:open="open" title="Keys" description="Those that work where you stand, then those of the whole board."
+  <UModal v-model:open="open" title="Keys" description="First the shortcuts of this screen, then those that work everywhere."
     :ui="{ content: 'max-w-2xl bg-paper', title: 'text-2xl ticket', description: 'text-muted-ink' }">
     <template #body>
       <div class="grid grid-cols-2 gap-8 text-lg max-[700px]:grid-cols-1" data-test="keys">
@@ -22,7 +22,7 @@ const { digits, here, board } = useKeySheet()
             </div>
           </dl>
           <p v-if="title === 'Here' && !names.length && (!digits || digits.does === 'Stages')" class="text-muted-ink">
-            Nothing of its own.</p>
+            None.</p>
         </section>
       </div>
     </template>

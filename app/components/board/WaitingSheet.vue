@@ -9,7 +9,7 @@ const ICON: Record<Waiting['kind'], string> = {
   swatch: 'i-lucide-square-check', wash: 'i-lucide-droplets', reading: 'i-lucide-ruler', picture: 'i-lucide-image',
   calibration: 'i-lucide-thermometer', run: 'i-lucide-list-ordered', press: 'i-lucide-arrow-down-to-line',
 }
-const TEXTS = { note: 'Note', clothLot: 'Lot of the cloth', supplyLot: 'Lot of the backing' } as const
+const TEXTS = { note: 'Note', clothLot: 'Lot of the fabric', supplyLot: 'Lot of the interfacing' } as const
 type Text = keyof typeof TEXTS
 /** Texts of a refused thing as they are being mended, by its key. */
 const mended = reactive<Record<string, Partial<Record<Text, string>>>>({})
@@ -27,7 +27,7 @@ watch(() => outbox.waiting.value.length, (n) => { if (n === 0) open.value = fals
 </script>
 
 <template>
-  <UModal v-model:open="open" title="Kept here" description="Each of these goes to the server once it answers, the oldest first."
+  <UModal v-model:open="open" title="Kept here" description="We send these to the server as soon as it answers, the oldest first."
     :ui="{ content: 'max-w-2xl bg-paper', title: 'text-2xl ticket', description: 'text-muted-ink' }">
     <template #body>
       <ul class="space-y-3 text-lg" data-test="outbox">

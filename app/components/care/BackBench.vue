@@ -97,19 +97,19 @@ async function addPicture(e: Event, trialId: string): Promise<void> {
       <div class="flex items-center gap-4">
         <figure class="shrink-0"><SwatchLook :look="foreseen === null ? {} : lookOfPressing([], foreseen)" :colour="colour" :wide="150"
                                    :high="105"
-                                   label="As it is foreseen" />
+                                   label="Predicted" />
           <figcaption class="text-center text-sm">foreseen<template v-if="foreseen !== null">: {{
             Math.round(expectedGrade(Math.log(foreseen))) }}</template> <Sourced from="model" /></figcaption></figure>
         <figure class="shrink-0"><SwatchLook :look="form.grade === null ? {} : lookOfJudging(form.grade, form.marks)" :colour="colour"
                                    :wide="150"
-                                   :high="105" label="As you say it is" />
+                                   :high="105" label="As you found it" />
           <figcaption class="text-center text-sm">{{ form.grade === null ? 'as it is' : `as it is: ${form.grade}` }}</figcaption></figure>
       </div>
       <Choices v-if="pairs.length > 1" v-model="at"
         :options="pairs.map((p, i) => ({ value: i, name: `${p.supply.name} on ${p.cloth.name}` }))"
-        label="Which backing" class="flex flex-wrap gap-1" shape="min-h-9 px-2 text-sm" />
+        label="Which interfacing" class="flex flex-wrap gap-1" shape="min-h-9 px-2 text-sm" />
       <p v-else-if="pair" class="font-semibold">{{ pair.supply.name }} on {{ pair.cloth.name }}</p>
-      <div class="flex flex-wrap items-end gap-3" role="group" aria-label="What it went through">
+      <div class="flex flex-wrap items-end gap-3" role="group" aria-label="Washes since then">
         <label class="leading-tight">Washes<UInput v-model.number="form.rounds" type="number" :min="1" :max="60" class="block w-20"
           aria-label="How many washes" /></label>
         <label class="leading-tight">at<USelect v-model="form.washC"
@@ -129,19 +129,18 @@ async function addPicture(e: Event, trialId: string): Promise<void> {
           :class="form.marks.includes(m) ? 'bg-alert text-paper' : 'slip hover:bg-linen-200/60'"
           @click="toggle(m)">{{ MARK_NAME[m] }}</button>
       </div>
-      <UInput v-model="form.note" :maxlength="500" class="w-full" placeholder="What its wearer said" aria-label="Note" />
+      <UInput v-model="form.note" :maxlength="500" class="w-full" placeholder="What the wearer said" aria-label="Note" />
       <p v-if="problem" class="font-semibold text-alert" role="alert" data-test="care-problem">{{ problem }}</p>
       <p v-if="kept" class="font-semibold" role="status">{{ kept }}</p>
-      <UButton size="xl" :disabled="form.grade === null" :loading="saving" @click="keep">Keep this look
+      <UButton size="xl" :disabled="form.grade === null" :loading="saving" @click="keep">Save result
         <kbd class="text-base opacity-80">{{ KEYS.keep.shown }}</kbd></UButton>
     </div>
     <div class="min-h-0 overflow-auto max-[1000px]:overflow-visible" data-test="care-log">
-      <label class="mb-2 flex items-center gap-3"><span class="font-semibold">Back for a look on</span>
-        <UInput :model-value="job.lookOn ?? ''" type="date" class="w-44" aria-label="Back for a look on"
+      <label class="mb-2 flex items-center gap-3"><span class="font-semibold">Check it again on</span>
+        <UInput :model-value="job.lookOn ?? ''" type="date" class="w-44" aria-label="Check it again on"
           @update:model-value="setLook" /></label>
-      <p v-if="log.events.length === 0" class="mt-8 text-center text-lg text-muted-ink">It has not come back yet. When it does, try an
-        edge and say
-        how it holds; the swatch behind it, and what is foreseen for the next one, hear of it.</p>
+      <p v-if="log.events.length === 0" class="mt-8 text-center text-lg text-muted-ink">Not seen since it went out. When it comes back,
+        try an edge and say how it holds. We add the result to its test swatch and to the next prediction.</p>
       <ol class="space-y-2">
         <li v-for="e in log.events" :key="e.id" class="flex gap-3 border-b border-dashed border-seam pb-2">
           <SwatchLook :look="lookOfJudging(e.grade, e.marks)" :colour="colour" :wide="92" :high="64" class="shrink-0" />
@@ -154,7 +153,7 @@ async function addPicture(e: Event, trialId: string): Promise<void> {
             <label v-if="e.trialId" class="inline-block cursor-pointer text-sm underline focus-within:outline-3 focus-within:outline-mark">
               a picture of it<input type="file" accept="image/jpeg,image/png,image/webp" class="sr-only" aria-label="A picture of it"
                 @change="ev => addPicture(ev, e.trialId!)"></label>
-            <p v-else class="text-sm text-muted-ink">No swatch stands behind it: press one, and pictures and proofs have a place.</p>
+            <p v-else class="text-sm text-muted-ink">No test swatch belongs to it. Press one, and its pictures are kept with it.</p>
           </div>
         </li>
       </ol>

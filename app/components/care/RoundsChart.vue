@@ -27,7 +27,7 @@ const data = computed<ChartData<'line', { x: number, y: number }[]>>(() => {
         pointRadius: 0, data: l.bond.map((y, x) => ({ x, y })),
       })),
       {
-        label: 'as it came back', showLine: false, borderColor: css('--rc-alert'), backgroundColor: css('--rc-alert'), pointRadius: 6,
+        label: 'as found', showLine: false, borderColor: css('--rc-alert'), backgroundColor: css('--rc-alert'), pointRadius: 6,
         data: seen.map(s => ({ x: s.rounds, y: s.bond })),
       },
     ],
@@ -54,7 +54,7 @@ const ground: Plugin<'line'> = {
     ctx.fillStyle = css('--rc-alert')
     ctx.font = '600 14px "Atkinson Hyperlegible Next Variable", sans-serif'
     ctx.textAlign = left ? 'right' : 'left'
-    ctx.fillText('as it came back', x + (left ? -11 : 11), scales.y!.getPixelForValue(first.bond) + 5)
+    ctx.fillText('as found', x + (left ? -11 : 11), scales.y!.getPixelForValue(first.bond) + 5)
     ctx.restore()
   },
 }

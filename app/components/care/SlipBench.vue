@@ -42,18 +42,17 @@ const href = (size: string, as = 'pdf') => `/api/jobs/${jobs.job!.id}/slip?as=${
       </article>
     </div>
     <div class="min-h-0 space-y-4 overflow-auto max-[1000px]:overflow-visible">
-      <label class="block"><span class="block text-lg font-semibold">Own words on it</span>
-        <UTextarea v-model="own" :rows="5" :maxlength="MOST" class="mt-1 w-full" aria-label="Own words on the slip"
-          placeholder="Hang it on a broad hanger; the braid must not be ironed." /></label>
+      <label class="block"><span class="block text-lg font-semibold">Your own words</span>
+        <UTextarea v-model="own" :rows="5" :maxlength="MOST" class="mt-1 w-full" aria-label="Your own words on the care card"
+          placeholder="Hang it on a broad hanger; the trim must not be ironed." /></label>
       <div class="flex flex-wrap gap-2">
         <UButton v-for="s in SLIP_SIZES" :key="s" :to="href(s)" target="_blank" external size="lg" icon="i-lucide-printer"
           :variant="s === 'card' ? 'solid' : 'outline'" :color="s === 'card' ? 'primary' : 'neutral'">PDF, {{ SIZES[s] }}</UButton>
         <UButton :to="href('card', 'text')" target="_blank" external size="lg" variant="outline" color="neutral" icon="i-lucide-file-text">
           As text</UButton>
       </div>
-      <p class="text-sm text-muted-ink">What is written here is saved with the job a moment after you stop. The maker's sheet and the
-        cloth's own
-        label come before anything worked out.</p>
+      <p class="text-sm text-muted-ink">We save what you write a moment after you stop. The maker's instructions and the fabric's own
+        label come first.</p>
     </div>
   </div>
 </template>

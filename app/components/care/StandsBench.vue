@@ -69,7 +69,7 @@ const headline = computed(() => {
   const { supply } = pair.value!, { held, bond } = washed.value!
   if (!never.value) return roundsLine(held, ROUNDS, supply.name, bond >= HOLDS_FROM)
   const line = roundsLine(held, ROUNDS, supply.name, bond >= HOLDS_FROM)
-  return `It is not to be washed. Were it, at ${celsius(LEAST_WASH_C, bench.units)}: ${line}`
+  return `It is not meant to be washed. If it were, at ${celsius(LEAST_WASH_C, bench.units)}: ${line}`
 })
 const LIMITS = computed(() => [
   { key: 'wash', icon: 'i-lucide-waves', says: washLine(limits.value.wash.value, bench.units), chain: limits.value.wash.reasons },
@@ -114,21 +114,21 @@ const setTrims = (ids: unknown) => jobs.change(() => ({ trimIds: (ids as string[
         </li>
       </ul>
       <div v-if="rests.length" class="mt-2 text-[15px]" data-test="stays">
-        <p class="font-semibold">How long an iron may rest before the glue line softens <Sourced from="model" /></p>
+        <p class="font-semibold">How long an iron may rest on it before the glue line softens <Sourced from="model" /></p>
         <ul class="grid grid-cols-2 gap-x-4 max-[1150px]:grid-cols-1">
           <li v-for="s in rests" :key="`${s.classC}${s.steam}`" :class="s.restS !== null && s.restS < STROKE_S ? 'text-alert' : ''">
             {{ stayLine(s, bench.units) }}</li></ul>
       </div>
-      <label class="mt-3 flex items-center gap-3 text-[15px]"><span class="shrink-0 font-semibold">Braid or trim on it</span>
+      <label class="mt-3 flex items-center gap-3 text-[15px]"><span class="shrink-0 font-semibold">Trim on it</span>
         <USelect :model-value="job.trimIds" multiple :items="trims" class="w-full min-w-0" placeholder="none"
-          aria-label="Braid or trim on it"
+          aria-label="Trim on it"
           @update:model-value="setTrims" /></label>
     </div>
     <div class="flex min-h-0 flex-col max-[1000px]:min-h-[560px]">
       <template v-if="pair && washed">
         <Choices v-if="pairs.length > 1" v-model="at"
           :options="pairs.map((p, i) => ({ value: i, name: `${p.supply.name} on ${p.cloth.name}` }))"
-          label="Which backing" class="mb-1 flex flex-wrap gap-1" shape="min-h-9 px-2 text-sm" />
+          label="Which interfacing" class="mb-1 flex flex-wrap gap-1" shape="min-h-9 px-2 text-sm" />
         <p class="ticket text-xl font-semibold leading-tight" data-test="rounds">
           {{ headline }}
           <Sourced from="model" /></p>
@@ -141,12 +141,12 @@ const setTrims = (ids: unknown) => jobs.change(() => ({ trimIds: (ids as string[
           <template v-if="washed.coolerC > 0">{{ cooler }}
           </template><template v-if="washed.instead">Or {{ washed.instead.name }} instead: it stands this wash (dotted).
             <NuxtLink to="/match" class="underline">To the match</NuxtLink></template>
-          <template v-if="washed.coolerC === 0 && !washed.instead">Nothing cooler helps it, and nothing on the shelf stands this wash: sew
-            it in.
+          <template v-if="washed.coolerC === 0 && !washed.instead">No cooler wash helps, and no supply in stock survives this wash: sew
+            an interfacing in.
           </template></p>
       </template>
-      <p v-else class="m-auto max-w-md text-center text-lg text-muted-ink">{{ caring.working.value > 0 ? 'Being worked out…'
-        : 'Nothing is fused in this garment yet: its care is that of its cloths and what is on them.' }}</p>
+      <p v-else class="m-auto max-w-md text-center text-lg text-muted-ink">{{ caring.working.value > 0 ? 'Working it out…'
+        : 'Nothing is fused in this garment yet. Its care limits are those of its fabrics and trims.' }}</p>
     </div>
   </div>
 </template>

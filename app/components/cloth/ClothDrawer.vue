@@ -37,11 +37,11 @@ const fibreWords = (c: Cloth) =>
       <button type="button"
         class="flex min-h-13 w-full items-center gap-3 px-4 text-lg font-semibold text-mark hover:bg-linen-200/60"
         @click="$emit('describe')">
-        <UIcon name="i-lucide-plus" class="size-6" />Describe a new cloth <kbd class="ml-auto text-sm text-muted-ink">
+        <UIcon name="i-lucide-plus" class="size-6" />New fabric <kbd class="ml-auto text-sm text-muted-ink">
           {{ KEYS.fresh.shown }}</kbd>
       </button>
       <div ref="box" class="px-3 pb-2">
-        <UInput v-model="q" icon="i-lucide-search" class="w-full" placeholder="Find a cloth  ( / )" aria-label="Find a cloth" />
+        <UInput v-model="q" icon="i-lucide-search" class="w-full" placeholder="Find a fabric  ( / )" aria-label="Find a fabric" />
         <div class="mt-2 grid grid-cols-2 gap-2">
           <USelect v-model="fibre" :items="fibreItems" aria-label="Only this fibre" />
           <USelect v-model="weight" :items="weightItems" aria-label="Only this weight" />
@@ -49,12 +49,12 @@ const fibreWords = (c: Cloth) =>
         <div class="mt-1 flex items-center justify-between text-sm text-muted-ink">
           <UCheckbox v-model="stocked" label="in stock" />
           <UCheckbox v-model="gives" label="gives" />
-          <span>{{ page?.total ?? 0 }}{{ page?.total === 200 ? ' and more' : '' }} cloths</span>
+          <span>{{ page?.total ?? 0 }}{{ page?.total === 200 ? ' and more' : '' }} fabrics</span>
         </div>
       </div>
     </div>
     <p v-if="problem" class="p-4 font-semibold text-alert" role="alert">{{ problem }}</p>
-    <p v-else-if="page && page.total === 0" class="p-4 text-lg text-muted-ink">No cloth like that. Describe it, or take a filter off.</p>
+    <p v-else-if="page && page.total === 0" class="p-4 text-lg text-muted-ink">No fabric matches. Add it, or remove a filter.</p>
     <ul>
       <li v-for="c in page?.rows" :key="c.id" class="border-b border-dashed border-seam">
         <button type="button" class="flex min-h-20 w-full items-center gap-4 px-4 py-2 text-left"

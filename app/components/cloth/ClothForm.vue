@@ -64,9 +64,9 @@ const checked = computed(() => ({ ...state, fibres: fibres.value }))
     <div class="flex items-center gap-5">
       <ClothSwatch :colour="/^#[0-9a-f]{6}$/i.test(state.colourHex) ? state.colourHex : '#888888'" :construction="state.construction"
         :nap="state.nap" :width="110" :height="86" />
-      <h1 class="text-2xl font-semibold">{{ cloth ? `Change ${cloth.name}` : 'Describe the cloth in your hand' }}</h1>
+      <h1 class="text-2xl font-semibold">{{ cloth ? `Change ${cloth.name}` : 'New fabric' }}</h1>
       <UButton type="button" variant="ghost" color="neutral" class="ml-auto" icon="i-lucide-x" @click="$emit('leave')">
-        Leave, it waits <kbd class="text-sm opacity-80">{{ KEYS.leave.shown }}</kbd></UButton>
+        Close (draft kept) <kbd class="text-sm opacity-80">{{ KEYS.leave.shown }}</kbd></UButton>
     </div>
 
     <div class="slip mt-4 p-5">
@@ -82,7 +82,7 @@ const checked = computed(() => ({ ...state, fibres: fibres.value }))
           </UFormField>
           <UFormField name="code" label="Code"><UInput v-model="state.code" class="w-full" placeholder="TW-12" /></UFormField>
         </div>
-        <UFormField name="fibres" label="What it is made of">
+        <UFormField name="fibres" label="Fibres">
           <div v-if="!unknown" class="space-y-2">
             <div v-for="(f, i) in state.fibres" :key="i" class="flex items-center gap-2">
               <USelect v-model="f.fibre" :items="fibreItems" class="flex-1" :aria-label="`Fibre ${i + 1}`" />
@@ -101,12 +101,12 @@ const checked = computed(() => ({ ...state, fibres: fibres.value }))
             </div>
             <p class="flex items-center gap-3">
               <UButton type="button" size="sm" variant="outline" color="neutral" icon="i-lucide-plus"
-                @click="addFibre">Another fibre</UButton>
+                @click="addFibre">Add a fibre</UButton>
               <span :class="shares ? 'text-alert font-semibold' : 'text-muted-ink'">{{ total }} %</span></p>
           </div>
           <template #error><span v-if="shares && !unknown">{{ shares }}</span></template>
         </UFormField>
-        <USwitch v-model="unknown" label="Nobody knows what it is" />
+        <USwitch v-model="unknown" label="Fibre unknown: test a corner" />
         <UFormField name="construction" label="Construction">
           <USelect v-model="state.construction" :items="constructionItems" class="w-full"
             @update:model-value="v => takeTypical(v as ConstructionKey)" />
@@ -197,8 +197,8 @@ const checked = computed(() => ({ ...state, fibres: fibres.value }))
           {{ state.name }}, {{ state.massGsm }} g/m², {{ state.thicknessMm }} mm.
         </NewerSlip>
       </template>
-      <UButton type="submit" size="xl" :loading="saving">Keep this cloth</UButton>
-      <UButton type="button" size="xl" variant="outline" color="neutral" @click="drop">Throw away what I wrote</UButton>
+      <UButton type="submit" size="xl" :loading="saving">Save fabric</UButton>
+      <UButton type="button" size="xl" variant="outline" color="neutral" @click="drop">Discard</UButton>
     </FormFoot>
   </UForm>
 </template>

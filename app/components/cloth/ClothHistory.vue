@@ -30,7 +30,7 @@ const glueX = (c: number) => Math.min(WIDE, Math.max(0, (c - 20) / 160 * WIDE))
 
 <template>
   <section aria-labelledby="history">
-    <h2 id="history" class="text-xl font-semibold">Swatches pressed on it</h2>
+    <h2 id="history" class="text-xl font-semibold">Test swatches on it</h2>
     <p v-if="problem" class="mt-2 text-alert" role="alert">{{ problem }}</p>
     <ul v-if="waiting.length" class="mt-2">
       <li v-for="w in waiting" :key="w.key" class="slip flex items-center gap-3 p-3">
@@ -41,7 +41,7 @@ const glueX = (c: number) => Math.min(WIDE, Math.max(0, (c - 20) / 160 * WIDE))
       </li>
     </ul>
     <p v-if="data?.total === 0 && !waiting.length"
-      class="mt-2 text-lg text-muted-ink">None yet. Cut a scrap as wide as the sole, and try one.</p>
+      class="mt-2 text-lg text-muted-ink">None yet. Cut a scrap as wide as the iron and press a test swatch.</p>
     <ul v-if="data" class="mt-3 space-y-3">
       <li v-for="t in data.rows" :key="t.id" class="slip grid grid-cols-[210px_1fr_1fr] gap-5 p-4 max-[1000px]:grid-cols-1"
         data-test="trial">
@@ -55,7 +55,8 @@ const glueX = (c: number) => Math.min(WIDE, Math.max(0, (c - 20) / 160 * WIDE))
           <p class="text-sm text-muted-ink">{{ day(t.pressedAt) }}</p>
         </div>
         <div>
-          <p><span class="text-muted-ink">Predicted:</span> <b>{{ bondWords(t.predicted.bond) }}</b> <span class="source">model</span></p>
+          <p><span class="text-muted-ink">Predicted:</span> <b>{{ bondWords(t.predicted.bond) }}</b>
+            <Sourced from="model" /></p>
           <svg :viewBox="`0 0 ${WIDE} 30`" class="mt-1 w-full max-w-64" role="img"
             :aria-label="glueLineSentence(t.predicted.peakC, t.predicted.windowC, bench.units)">
             <rect x="0" y="6" :width="glueX(t.predicted.peakC)" height="9" :fill="heatColour(t.predicted.peakC)"

@@ -8,8 +8,8 @@ import { NAP_NAME } from '#shared/words'
 const { cloth } = defineProps<{ cloth: Cloth, rule: BlendRule }>()
 defineEmits<{ change: [] }>()
 const tabs = computed(() => [
-  { key: 'limit', name: 'What it stands' }, { key: 'measure', name: 'Measure it' }, { key: 'settle', name: 'Settle it' },
-  ...(cloth.fibres.length === 0 ? [{ key: 'corner', name: 'Find out what it is' }] : []),
+  { key: 'limit', name: 'Limits' }, { key: 'measure', name: 'Measure' }, { key: 'settle', name: 'Preshrink' },
+  ...(cloth.fibres.length === 0 ? [{ key: 'corner', name: 'Corner test' }] : []),
 ])
 const tab = ref('limit')
 const fibres = computed(() =>
@@ -31,12 +31,12 @@ const fibres = computed(() =>
         <p v-if="cloth.note" class="mt-1 text-muted-ink">{{ cloth.note }}</p>
       </div>
       <div class="flex flex-col gap-2 max-[900px]:flex-row">
-        <UButton to="/swatch" size="xl" trailing-icon="i-lucide-arrow-right">Try a swatch</UButton>
+        <UButton to="/swatch" size="xl" trailing-icon="i-lucide-arrow-right">Press a test swatch</UButton>
         <UButton variant="outline" color="neutral" icon="i-lucide-pencil" @click="$emit('change')">Change</UButton>
       </div>
     </div>
     <hr class="stitch my-5">
-    <BenchTabs v-model="tab" :tabs="tabs" label="About this cloth" bold>
+    <BenchTabs v-model="tab" :tabs="tabs" label="About this fabric" bold>
       <template v-if="tab === 'limit'">
         <LimitPicture :cloth="toClothInput(cloth)" :rule="rule" :evidence="toEvidence(cloth)" />
         <hr class="stitch my-5">

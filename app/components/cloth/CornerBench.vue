@@ -46,7 +46,8 @@ async function note(seen: CornerStepBody['seen']): Promise<void> {
     <ul class="mt-2 list-disc pl-6 text-lg leading-snug">
       <li>Look and feel first: slippery and cold may be acetate or polyester, matt and warm wool or cotton. A rubbery or glassy
         film is not heated at all.</li>
-      <li>Choose a corner that will be cut off. Cover it. Ventilate. A cover delays the heat; it does not make melting impossible.</li>
+      <li>Choose a corner that will be cut off. Lay a press cloth on it. Ventilate. A press cloth delays the heat; it does not make
+        melting impossible.</li>
     </ul>
     <ol class="mt-5 grid grid-cols-6 gap-2" aria-label="Steps of heat">
       <li v-for="c in STEPS_C" :key="c" class="slip p-3 text-center" :class="c === nextC && !harmed ? 'outline-4 outline-mark' : ''">

@@ -70,6 +70,6 @@ const marks = computed(() => [
     </ol>
     <p v-for="(c, i) in limit.conflicts" :key="i" class="mt-2 border-l-4 border-alert pl-3" data-test="conflict">
       {{ conflictSentence(c, bench.units) }}</p>
-    <p v-if="limit.bed === 'sparesPile'" class="mt-2">Bed: a needle board or a towel of the same pile.</p>
+    <p v-if="limit.bed === 'sparesPile'" class="mt-2">Pressing surface: a needle board or a towel of the same pile.</p>
   </div>
 </template>

@@ -10,7 +10,7 @@ const { records, problem, busy, add } = useClothRecords(() => cloth.id)
 type Kind = MeasurementBody['kind']
 const WAYS: Record<Kind, { name: string, unit: string, how: string, fields: [string, string][], start: number[] }> = {
   mass: {
-    name: 'Weight', unit: 'g/m²', how: 'Cut a rectangle true to the thread, as large as you can spare. Weigh it on a kitchen scale.',
+    name: 'Weight', unit: 'g/m²', how: 'Cut a rectangle along the threads, as large as you can spare. Weigh it on a kitchen scale.',
     fields: [
       ['Weight', 'g'], ['Length', 'mm'], ['Width', 'mm'],
     ],
@@ -24,7 +24,7 @@ const WAYS: Record<Kind, { name: string, unit: string, how: string, fields: [str
     start: [4, 16],
   },
   giveAlong: {
-    name: 'Give along', unit: '%', how: 'Mark 100 mm along the grain. Pull it gently beside a ruler as far as it goes by itself.',
+    name: 'Give along', unit: '%', how: 'Mark 100 mm along the grain. Pull it gently beside a ruler until it resists.',
     fields: [
       ['Marked', 'mm'], ['Pulled', 'mm'],
     ],
@@ -130,7 +130,7 @@ const keep = () => add('measurements', { kind: kind.value, a: values.value[0], b
         <template v-if="'error' in worked"><span class="text-alert">{{ worked.error }}</span></template>
         <template v-else>{{ worked.sum }} <b class="text-2xl">{{ worked.value.toFixed(digits) }} {{ way.unit }}</b></template>
       </p>
-      <UButton type="submit" size="xl" class="mt-4" :loading="busy" :disabled="'error' in worked">Keep this reading</UButton>
+      <UButton type="submit" size="xl" class="mt-4" :loading="busy" :disabled="'error' in worked">Save reading</UButton>
       <p v-if="problem" class="mt-3 font-semibold text-alert" role="alert">{{ problem }}</p>
       <hr class="stitch my-4">
       <p v-if="spread" class="text-lg" data-test="spread">

@@ -35,10 +35,10 @@ const cut = computed(() => ({
     <p class="ticket text-2xl font-semibold"
       :class="settling.settled ? 'text-good' : settling.reopenedBy !== null ? 'text-alert' : ''" data-test="settled">
       {{ headline }} <Sourced v-if="passes.length" from="measured" /></p>
-    <label class="mt-2 flex items-center gap-3 text-lg">The hottest iron it will ever see <UInput v-model.number="wantedC"
+    <label class="mt-2 flex items-center gap-3 text-lg">The hottest iron it will meet <UInput v-model.number="wantedC"
       type="number" class="w-28" aria-label="Hottest iron wanted"><template #trailing>°C</template></UInput></label>
     <p v-if="passes.length" class="mt-2 text-lg">Cut 1000 mm as <b>{{ cut.along.toFixed(0) }} mm</b> along and <b>
-      {{ cut.across.toFixed(0) }} mm</b> across if it goes in unsettled. <Sourced from="measured" /></p>
+      {{ cut.across.toFixed(0) }} mm</b> across if you use it without preshrinking. <Sourced from="measured" /></p>
     <div class="mt-4 grid grid-cols-[1fr_380px] gap-6 max-[1000px]:grid-cols-1">
       <svg v-if="passes.length" :viewBox="`0 0 ${Math.max(420, passes.length * 92 + 60)} 150`" class="w-full" role="img"
         aria-label="Change in each pass">
@@ -100,7 +100,7 @@ const cut = computed(() => ({
             </UInput>
           </label>
         </div>
-        <UButton type="submit" size="xl" class="mt-4" :loading="busy">Keep this pass</UButton>
+        <UButton type="submit" size="xl" class="mt-4" :loading="busy">Save pass</UButton>
         <p v-if="problem" class="mt-3 font-semibold text-alert" role="alert">{{ problem }}</p>
       </form>
     </div>

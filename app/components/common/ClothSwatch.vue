@@ -21,12 +21,12 @@ const outline = computed(() => {
 })
 const weave = computed(() => {
   if (nap === 'pile') return 'pile'
-  if (construction === 'jersey' || construction === 'sweat') return 'knit'
-  if (['twill', 'denim', 'suiting'].includes(construction)) return 'twill'
-  if (['satin', 'lining'].includes(construction)) return 'satin'
-  if (['coating', 'flannel', 'felt', 'fleece'].includes(construction)) return 'felted'
+  if (['jersey', 'sweat', 'rib', 'doubleKnit'].includes(construction)) return 'knit'
+  if (['twill', 'denim', 'suiting', 'gabardine', 'ticking', 'tweed'].includes(construction)) return 'twill'
+  if (['satin', 'lining', 'brocade', 'taffeta'].includes(construction)) return 'satin'
+  if (['coating', 'flannel', 'felt', 'fleece', 'boucle', 'terry'].includes(construction)) return 'felted'
   if (construction === 'cork') return 'cork'
-  if (['voile', 'organza'].includes(construction)) return 'open'
+  if (['voile', 'organza', 'georgette', 'lace', 'tulle'].includes(construction)) return 'open'
   return 'plain'
 })
 const dark = computed(() => {

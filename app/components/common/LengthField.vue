@@ -30,9 +30,9 @@ function read(): void {
     = v === null
       ? `${called.value}: write a length such as 38, 38,5 or 5 3/8 in.`
       : v < leastMm
-        ? `${called.value}: ${shownOf(leastMm)} ${unit.value} is the least that makes sense.`
+        ? `${called.value}: ${shownOf(leastMm)} ${unit.value} is the smallest we accept.`
         : v > mostMm
-          ? `${called.value}: ${shownOf(mostMm)} ${unit.value} is the most that makes sense.`
+          ? `${called.value}: ${shownOf(mostMm)} ${unit.value} is the largest we accept.`
           : null
   if (v !== null && problem.value === null) mm.value = v
 }

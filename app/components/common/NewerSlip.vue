@@ -9,7 +9,7 @@ defineEmits<{ over: [], take: [] }>()
     <p class="font-semibold">{{ problem }}</p>
     <p class="mt-1"><slot /></p>
     <div class="mt-3 flex gap-3">
-      <UButton type="button" @click="$emit('over')">Save mine over it</UButton>
+      <UButton type="button" @click="$emit('over')">Save mine instead</UButton>
       <UButton type="button" variant="outline" color="neutral" @click="$emit('take')">Take theirs</UButton>
     </div>
   </div>

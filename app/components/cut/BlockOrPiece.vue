@@ -99,7 +99,7 @@ const NAME = { piece: 'Cut, then fuse each piece', block: 'Fuse a block, then cu
       <p class="leading-snug">
         <b>{{ NAME[way] }}{{ answer.quicker === way ? ': quicker' : '' }}</b
         ><br />
-        {{ answer[way].backingM.toFixed(2) }} m, about {{ Math.round(answer[way].minutes) }} min, {{ answer[way].touches }} touches of
+        {{ answer[way].backingM.toFixed(2) }} m, about {{ Math.round(answer[way].minutes) }} min, {{ answer[way].touches }} presses of
         {{ seconds(holdS) }} <Sourced from="model" /><br /><span class="text-sm text-muted-ink">{{ FUSING_RISK[way] }}</span>
       </p>
     </div>

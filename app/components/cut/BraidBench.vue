@@ -48,8 +48,8 @@ const curl = computed(() =>
 /** A plastic-cored braid is about so many times as stiff as the cloth it lies on: a typical figure. */
 const STIFFER = 3
 const edges = computed(() => [
-  { name: 'settled first', edge: edgeOf(path.value.widthMm, 0) },
-  { name: 'not settled', edge: edgeOf(path.value.widthMm, curl.value) },
+  { name: 'preshrunk first', edge: edgeOf(path.value.widthMm, 0) },
+  { name: 'not preshrunk', edge: edgeOf(path.value.widthMm, curl.value) },
 ])
 const sectionPath = (points: readonly { x: number, y: number }[]) =>
   points.map((p, i) => `${i === 0 ? 'M' : 'L'}${p.x.toFixed(2)} ${(-p.y).toFixed(2)}`).join('')
@@ -95,18 +95,18 @@ const drawn = computed(() => {
     <div class="flex min-h-0 flex-col">
       <p class="ticket text-2xl font-semibold" data-test="braid">
         <template v-if="length"
-        >Settle {{ needM.toFixed(2) }} m of {{ trim.name }}: {{ lengthWords(length.finishedMm, bench.units) }} finished,
+        >Preshrink {{ needM.toFixed(2) }} m of {{ trim.name }}: {{ lengthWords(length.finishedMm, bench.units) }} finished,
           {{ path.times }} times.</template
         ><template v-else>Nothing would be left of it.</template> <Sourced from="model" />
       </p>
       <p v-if="recordsFault" class="text-lg font-semibold text-alert" role="alert">{{ recordsFault }}</p>
       <p v-if="records" class="text-lg" :class="missing ? 'font-semibold text-alert' : 'text-good'">
-        {{ settledM.toFixed(2) }} m are settled at {{ path.heatC }} °C<template v-if="missing"
-        >: unsettled it pulls in by {{ mismatchMmPerM(mismatch).toFixed(0) }} mm on a metre,
+        {{ settledM.toFixed(2) }} m are preshrunk at {{ path.heatC }} °C<template v-if="missing"
+        >: without preshrinking it pulls in by {{ mismatchMmPerM(mismatch).toFixed(0) }} mm on a metre,
           {{ length ? lengthWords((length.finishedMm * path.shrinkPct) / 100, bench.units) : '' }} on this piece</template
         >. <Sourced from="measured" />
       </p>
-      <svg :viewBox="drawn.box" class="min-h-40 w-full flex-1" role="img" aria-label="The braid's path with its corners">
+      <svg :viewBox="drawn.box" class="min-h-40 w-full flex-1" role="img" aria-label="The trim's path with its corners">
         <path :d="drawn.d" fill="none" :stroke="trim.colourHex" :stroke-width="path.widthMm" stroke-linejoin="miter" />
         <path :d="drawn.d" fill="none" stroke="var(--rc-ink)" stroke-width="1" stroke-dasharray="5 4" />
         <g v-for="(p, i) in drawn.points.slice(1, -1)" :key="i">
@@ -121,7 +121,7 @@ const drawn = computed(() => {
           />
         </g>
       </svg>
-      <h2 class="mt-2 text-lg font-semibold">Its edge at true scale, the ground flat</h2>
+      <h2 class="mt-2 text-lg font-semibold">Its edge at true scale, the fabric flat</h2>
       <div class="grid grid-cols-2 gap-4" data-test="curl">
         <figure v-for="e in edges" :key="e.name">
           <svg
@@ -146,7 +146,7 @@ const drawn = computed(() => {
         v-model="chosenTrim"
         :items="trims.map(s => ({ label: `${s.name} (${s.stockM} m)`, value: s.id }))"
         class="w-full"
-        aria-label="Braid"
+        aria-label="Trim"
       />
       <div class="grid grid-cols-2 gap-2">
         <LengthField
@@ -159,34 +159,34 @@ const drawn = computed(() => {
         />
       </div>
       <div class="flex gap-2">
-        <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-plus" @click="addLeg">A corner more</UButton>
+        <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-plus" @click="addLeg">Add a corner</UButton>
         <UButton size="sm" variant="outline" color="neutral" :disabled="path.legsMm.length < 2" @click="dropLeg">One less</UButton>
       </div>
       <div class="grid grid-cols-2 gap-2">
-        <LengthField v-model="path.widthMm" label="Width of the braid" :least-mm="1" :most-mm="100" />
+        <LengthField v-model="path.widthMm" label="Width of the trim" :least-mm="1" :most-mm="100" />
         <LengthField v-model="path.endsMm" label="Turned under at the ends" :most-mm="200" />
         <label
-        ><span class="block text-sm font-semibold">How many times</span
-        ><UInput v-model.number="path.times" type="number" min="1" aria-label="How many times"
+        ><span class="block text-sm font-semibold">How many</span
+        ><UInput v-model.number="path.times" type="number" min="1" aria-label="How many"
         /></label>
         <label
         ><span class="block text-sm font-semibold">Shrinks along, %</span>
           <UInput v-model.number="path.shrinkPct" type="number" step="0.1" aria-label="Shrinks along, %"
           /></label>
         <label
-        ><span class="block text-sm font-semibold">Hottest it will see, °C</span>
-          <UInput v-model.number="path.heatC" type="number" aria-label="Hottest it will see"
+        ><span class="block text-sm font-semibold">Hottest iron, °C</span>
+          <UInput v-model.number="path.heatC" type="number" aria-label="Hottest iron"
           /></label>
         <label
-        ><span class="block text-sm font-semibold">Joins on the way</span
-        ><UInput v-model.number="path.joins" type="number" min="0" aria-label="Joins on the way"
+        ><span class="block text-sm font-semibold">Joins</span
+        ><UInput v-model.number="path.joins" type="number" min="0" aria-label="Joins"
         /></label>
       </div>
       <p class="text-[15px] text-muted-ink">
-        The ground is {{ ground?.name ?? 'a cloth of 1 mm' }}. That the braid is three times as stiff is <i>typical</i>; measure what it
-        shrinks on a run of it.
+        The fabric is {{ ground?.name ?? 'a fabric of 1 mm' }}. We take the trim as three times as stiff: <i>typical</i>. Measure how
+        much a length of it shrinks.
       </p>
     </div>
   </div>
-  <p v-else class="mt-16 text-center text-xl">No braid on the shelf. Describe one there, as a trim.</p>
+  <p v-else class="mt-16 text-center text-xl">No trim on the shelf. Describe one there, as a trim.</p>
 </template>

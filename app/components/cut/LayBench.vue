@@ -118,19 +118,19 @@ const doneParts = computed(() =>
       <Choices
         v-model="chosenSupply"
         :options="OPTIONS"
-        label="Which supply is laid"
+        label="Supply"
         class="flex flex-wrap gap-1"
         shape="min-h-10 px-3"
       />
       <p v-if="parts.length === 0" class="mt-14 text-center text-xl" data-test="all-cut">
-        {{ cutDone ?? '' }} {{ doneParts ? `All ${doneParts} parts of ${supply.name} are cut.` : 'Nothing to cut of it.' }}
+        {{ cutDone ?? '' }} {{ doneParts ? `All ${doneParts} parts of ${supply.name} are cut.` : 'Nothing to cut from it.' }}
         <NuxtLink v-if="doneParts" to="/press" class="slip mt-6 inline-flex min-h-14 items-center gap-2 px-5 font-semibold">
-          To the press <UIcon name="i-lucide-arrow-right" /></NuxtLink>
+          Go to Press <UIcon name="i-lucide-arrow-right" /></NuxtLink>
       </p>
       <template v-else>
         <div class="mt-1 flex flex-wrap items-baseline gap-x-4" data-test="lay-figures">
           <b class="ticket text-2xl" data-test="lay-metres">{{ metresSentence(metres, supply.pricePerM) }}</b>
-          <span>{{ Math.round(lay.used.value * 100) }} % used; no lay is under {{ lengthWords(lay.boundOfRollMm.value, bench.units) }}
+          <span>{{ Math.round(lay.used.value * 100) }} % used. Shortest possible: {{ lengthWords(lay.boundOfRollMm.value, bench.units) }}
             <Sourced from="model" /></span>
           <span :class="stock.short || stock.last ? 'font-semibold text-alert' : 'text-muted-ink'">{{ stock.words }}</span>
         </div>
@@ -165,7 +165,7 @@ const doneParts = computed(() =>
             @move="lay.move"
           />
           <p v-else class="mt-10 text-center text-lg text-muted-ink">
-            {{ usedOffcuts.length ? 'Everything lies on offcuts: nothing is taken from the roll.' : 'Laying…' }}
+            {{ usedOffcuts.length ? 'Everything fits on offcuts: nothing comes off the roll.' : 'Laying…' }}
           </p>
         </div>
         <ul v-if="faults.length || tooWide.length" class="text-[15px] font-semibold text-alert" role="alert" data-test="lay-faults">
@@ -173,7 +173,7 @@ const doneParts = computed(() =>
           <li v-for="w in tooWide" :key="w">{{ w }}</li>
         </ul>
         <div v-if="stock.short" class="text-[15px]" data-test="short">
-          <UButton size="sm" variant="outline" color="neutral" @click="onlyWhatFits">Lay only what fits</UButton>
+          <UButton size="sm" variant="outline" color="neutral" @click="onlyWhatFits">Lay out only what fits</UButton>
           <template v-if="substitutes.found.value?.length">
             <span class="mx-2">or take</span>
             <UButton
@@ -188,7 +188,7 @@ const doneParts = computed(() =>
             ></template
           >
           <span v-else-if="substitutes.found.value" class="ml-2 text-muted-ink"
-          >Nothing else on the shelf would do and is long enough.</span
+          >No other supply in stock fits and is long enough.</span
           >
         </div>
         <p v-if="laying.problem.value || substitutes.problem.value" class="font-semibold text-alert" role="alert">
@@ -199,7 +199,7 @@ const doneParts = computed(() =>
           >Good enough</UButton
           >
           <UButton v-else size="lg" variant="outline" color="neutral" icon="i-lucide-refresh-cw" @click="lay.layAgain">
-            Lay again <kbd class="text-sm opacity-80">{{ KEYS.lay.shown }}</kbd></UButton
+            Lay out again <kbd class="text-sm opacity-80">{{ KEYS.lay.shown }}</kbd></UButton
           >
           <span role="status" class="text-sm text-muted-ink" data-test="lay-state">{{
             laying.running.value
@@ -229,7 +229,7 @@ const doneParts = computed(() =>
         <div v-if="cutSlip" class="slip mt-2 flex items-center gap-4 p-3" data-test="cut-slip">
           <p class="text-lg">
             {{ metres.toFixed(2) }} m leave {{ supply.name }}; {{ stock.words }}
-            {{ unplaced.length ? `${countWords(unplaced.length, 'part')} stay to be cut.` : '' }}
+            {{ unplaced.length ? `${countWords(unplaced.length, 'part')} left to cut.` : '' }}
           </p>
           <UButton size="lg" class="ml-auto" :disabled="faults.length > 0 || stock.short" @click="cutIt">It is cut</UButton>
           <UButton size="lg" variant="outline" color="neutral" @click="notYet">Not yet</UButton>
@@ -248,5 +248,5 @@ const doneParts = computed(() =>
     </div>
     <PartPanel v-if="piece" :piece="piece" :part="now" @put="put" @turn="lay.turn" @pin="lay.pin" />
   </div>
-  <p v-else class="mt-16 text-center text-xl">Nothing to lay: no piece has a backing, foam or web yet. Give them one on Pieces.</p>
+  <p v-else class="mt-16 text-center text-xl">Nothing to lay out: no piece has an interfacing, foam or web yet. Choose one on Pieces.</p>
 </template>

@@ -148,7 +148,7 @@ onMounted(() => {
     class="block h-full w-full touch-none select-none"
     preserveAspectRatio="xMidYMid meet"
     role="group"
-    :aria-label="edge ? 'An offcut' : 'The lay on its roll'"
+    :aria-label="edge ? 'An offcut' : 'The layout on its roll'"
   >
     <defs>
       <pattern id="selvedge" width="8" height="8" patternUnits="userSpaceOnUse">
@@ -211,7 +211,7 @@ onMounted(() => {
     <g v-if="ends.stock && !edge">
       <line v-bind="ends.stock.at" stroke="var(--rc-alert)" :stroke-width="3 * px" />
       <text v-bind="ends.stock.words" text-anchor="end" :font-size="13 * px" font-weight="600" fill="var(--rc-alert)">
-        the shelf ends here
+        your stock ends here
       </text>
     </g>
   </svg>

@@ -24,7 +24,7 @@ const steps = computed(() => {
     ...(made.backing.length && !stand
       ? [
           {
-            name: 'backing',
+            name: 'interfacing',
             mark: 'good',
             by:
               piece.foamId || rule.value.how === 'caught'
@@ -88,7 +88,7 @@ const DASH = { ink: '', seam: '5 4', good: '9 4', alert: '2 4', mark: '10 3 2 3'
       <Choices
         v-model="how"
         :options="HOW"
-        label="Where the backing ends"
+        label="Where the interfacing ends"
         class="mt-2 grid grid-cols-3 gap-1 text-sm"
         shape="min-h-10 px-1 leading-tight"
       />
@@ -104,11 +104,11 @@ const DASH = { ink: '', seam: '5 4', good: '9 4', alert: '2 4', mark: '10 3 2 3'
           max="6"
           step="0.5"
           class="w-full accent-(--rc-mark)"
-          aria-label="Backing inside the seam line, mm"
+          aria-label="Interfacing inside the seam line, mm"
         />
       </label>
       <UButton v-if="piece.inset" size="xs" variant="ghost" color="neutral" class="min-h-8" @click="emit('inset', null)">
-        As the house has it</UButton
+        House rule</UButton
       >
     </div>
   </div>

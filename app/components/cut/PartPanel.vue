@@ -40,7 +40,7 @@ const colour = computed(() => library.cloths.find(c => c.id === piece.clothId)?.
       </div>
     </div>
     <p v-else class="mt-3 text-[15px] text-muted-ink">
-      Take hold of a part to move it; <kbd>{{ KEYS.nextOne.shown }}</kbd> goes from one to the next.
+      Drag a part to move it. <kbd>{{ KEYS.nextOne.shown }}</kbd> selects the next.
     </p>
   </div>
 </template>

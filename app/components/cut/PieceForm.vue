@@ -107,7 +107,7 @@ const ways = computed({ get: () => (piece.value.pair ? 'pair' : 'alike'), set: v
       />
     </div>
     <div class="grid grid-cols-2 gap-2">
-      <USelect :model-value="piece.clothId" :items="cloths" aria-label="Cloth" @update:model-value="v => takeCloth(String(v))" />
+      <USelect :model-value="piece.clothId" :items="cloths" aria-label="Fabric" @update:model-value="v => takeCloth(String(v))" />
       <USelect :model-value="piece.place ?? NONE" :items="places" aria-label="Place" @update:model-value="v => set({ place: idOr(v) })" />
     </div>
     <Choices
@@ -118,15 +118,15 @@ const ways = computed({ get: () => (piece.value.pair ? 'pair' : 'alike'), set: v
       shape="min-h-10 px-1"
       @update:model-value="v => set({ grain: v ?? 'any' })"
     />
-    <USwitch :model-value="piece.oneWay" label="All the same way up (nap)" @update:model-value="v => set({ oneWay: v })" />
+    <USwitch :model-value="piece.oneWay" label="All one way (nap)" @update:model-value="v => set({ oneWay: v })" />
     <div class="space-y-1.5">
       <label class="flex items-center gap-2"
-      ><span class="w-16 text-sm font-semibold">Backing</span>
+      ><span class="w-16 text-sm font-semibold">Interfacing</span>
         <USelect
           :model-value="piece.backingId ?? NONE"
           :items="backings"
           class="min-w-0 flex-1"
-          aria-label="Backing of the piece"
+          aria-label="Interfacing of the piece"
           @update:model-value="v => set({ backingId: idOr(v) })"
         /></label>
       <label class="flex items-center gap-2"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { areaMm2, boundsOf } from '#core/geometry'
 import { blockOf, usualMeasures } from '#core/cut'
+import { CONSTRUCTIONS } from '#core/materials'
 import { typicalShrink } from '#core/shrink'
 import { cutPiece, howMany, toPayload, type CutPiece } from '#shared/cutting'
 import { pressedAsTheHouse, type JobPiece } from '#shared/schemas'
@@ -160,7 +161,7 @@ const shrinking = computed(() => {
   const cloth = library.cloths.find(c => c.id === p?.clothId)
   if (!p || !made || !cloth) return null
   const known = cutting.shrink[p.clothId] ?? null
-  const knit = ['jersey', 'sweat'].includes(cloth.construction)
+  const knit = CONSTRUCTIONS[cloth.construction].stretch
   return {
     words: shrinkSentence(cloth.name, known, typicalShrink(cloth.fibres, knit), boundsOf(made.seam)),
     from: known ? 'measured' : 'typical',
@@ -191,7 +192,7 @@ onMounted(() => {
       <div class="flex flex-wrap gap-1">
         <UButton size="sm" icon="i-lucide-plus" @click="lookFor('block')">A block <kbd class="opacity-80">N</kbd></UButton>
         <UButton size="sm" variant="outline" color="neutral" @click="lookFor('drawing')">A drawing</UButton>
-        <UButton size="sm" variant="outline" color="neutral" @click="lookFor('earlier')">An earlier job's</UButton>
+        <UButton size="sm" variant="outline" color="neutral" @click="lookFor('earlier')">From another job</UButton>
       </div>
       <ul
         class="mt-2 min-h-0 flex-1 space-y-1 overflow-auto max-[1000px]:flex max-[1000px]:space-x-1 max-[1000px]:space-y-0"
@@ -211,13 +212,13 @@ onMounted(() => {
             <span class="min-w-0"
             ><b class="block truncate leading-tight">{{ d.piece.name }}</b>
               <span class="block text-sm leading-tight" :class="d.why ? 'text-alert' : 'text-muted-ink'">{{
-                d.why ? 'cannot be cut so' : d.times
+                d.why ? 'cannot be cut' : d.times
               }}</span></span
             >
           </button>
         </li>
       </ul>
-      <p class="mt-1 text-sm text-muted-ink" role="status">{{ cutting.total }} in all; {{ cutting.saved ? 'kept' : 'being kept…' }}</p>
+      <p class="mt-1 text-sm text-muted-ink" role="status">{{ cutting.total }} in all; {{ cutting.saved ? 'kept' : 'saving…' }}</p>
     </div>
 
     <div v-if="adding" class="slip col-span-2 min-h-0 overflow-auto p-4">
@@ -257,11 +258,11 @@ onMounted(() => {
         <p v-if="shrinking" class="text-[15px]" :class="shrinking.settled ? 'text-muted-ink' : 'text-alert'" data-test="shrinking">
           {{ shrinking.words }} <Sourced :from="shrinking.from" />
         </p>
-        <p v-if="shown.made?.narrow.length" class="text-[15px] text-alert">The red part is too narrow: no backing is left there.</p>
+        <p v-if="shown.made?.narrow.length" class="text-[15px] text-alert">The red part is too narrow for interfacing.</p>
         <p v-if="alikeOneSided" class="text-[15px] text-alert">
-          All alike, and the resin is on one side: none of them is the mirror image. For left and right, take pairs.
+          The adhesive is on one side, so these are all left or all right. For left and right, choose pairs.
         </p>
-        <p v-if="cutOnes" class="text-[15px] text-muted-ink">{{ cutOnes }} of its parts are cut already: what is changed now is not.</p>
+        <p v-if="cutOnes" class="text-[15px] text-muted-ink">{{ cutOnes }} of its parts are cut already. Changes apply to the rest only.</p>
         <div class="mt-1 flex flex-wrap gap-1">
           <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-copy" @click="copy">Copy <kbd>C</kbd></UButton>
           <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-flip-horizontal-2" @click="mirror"
@@ -287,7 +288,7 @@ onMounted(() => {
             @click="cutting.redo()"
           ><kbd>Y</kbd></UButton
           >
-          <span v-if="cutting.isCut(chosen.id)" class="text-sm text-muted-ink">Cut already: it stays in the job.</span>
+          <span v-if="cutting.isCut(chosen.id)" class="text-sm text-muted-ink">Already cut, so it stays in the job.</span>
           <UButton v-else size="sm" variant="ghost" color="neutral" icon="i-lucide-trash-2" @click="drop">Take it away</UButton>
         </div>
       </div>
@@ -297,8 +298,8 @@ onMounted(() => {
     </template>
     <div v-else class="col-span-2 mt-16 text-center">
       <p class="text-2xl font-semibold">No pieces yet.</p>
-      <p class="mt-2 text-lg text-muted-ink">Take a block and give its measures, or read a drawing.</p>
-      <UButton size="xl" class="mt-5" icon="i-lucide-plus" @click="lookFor('block')">The first piece</UButton>
+      <p class="mt-2 text-lg text-muted-ink">Start with a block and its measurements, or import a drawing.</p>
+      <UButton size="xl" class="mt-5" icon="i-lucide-plus" @click="lookFor('block')">Add a piece</UButton>
     </div>
   </div>
 </template>

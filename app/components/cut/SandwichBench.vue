@@ -51,7 +51,7 @@ const sizes = computed(() => {
         ['cut edge', size(m.cut)],
         ['seam line', size(m.seam)],
         ...m.foam.map(o => ['foam, clear of the seam', size(o)]),
-        ...m.backing.map(o => ['backing over it, caught in the seam', size(o)]),
+        ...m.backing.map(o => ['interfacing over it, caught in the seam', size(o)]),
       ]
 })
 
@@ -176,12 +176,12 @@ const butted = computed(() => {
           </g>
         </svg>
         <p class="text-[15px]">
-          The stitch stands {{ lengthWords(made.sandwich.standOffMm, bench.units) }} off the stiff layer; the face is
-          {{ made.sandwich.turnMm.toFixed(1) }} mm larger at every edge than the back, for the turn of the cloth; leave
+          Stitch {{ lengthWords(made.sandwich.standOffMm, bench.units) }} off the stiff layer; the face is
+          {{ made.sandwich.turnMm.toFixed(1) }} mm larger at every edge than the back, for the turn of the fabric; leave
           {{ lengthWords(Math.ceil(made.sandwich.openingMm / 5) * 5, bench.units) }} open. <Sourced from="model" />
         </p>
       </template>
-      <p v-else class="text-[15px]">The foam stays out of the seam; the backing over it is caught in the seam and holds it in.</p>
+      <p v-else class="text-[15px]">The foam stays out of the seam; the interfacing over it is caught in the seam and holds it in.</p>
     </div>
     <div class="min-h-0 overflow-auto" role="region" aria-label="Sizes and the order of making it" tabindex="0">
       <table class="w-full text-lg" data-test="sandwich-sizes">
@@ -196,7 +196,7 @@ const butted = computed(() => {
         </tbody>
       </table>
       <p v-if="web && butted" class="mt-2 text-[15px]">
-        One web can be butted from {{ butted.ids.length }} of its offcuts, with {{ butted.joins }}
+        One web can be pieced from {{ butted.ids.length }} of its offcuts, with {{ butted.joins }}
         {{ butted.joins === 1 ? 'join' : 'joins' }}. <Sourced from="model" />
       </p>
       <p v-if="tackFault" class="mt-2 text-[15px] font-semibold text-alert" role="alert">{{ tackFault }}</p>
@@ -204,15 +204,15 @@ const butted = computed(() => {
         <li v-for="(s, i) in steps" :key="i">{{ sandwichStepSentence(s) }}</li>
       </ol>
       <p v-if="steps.length" class="mt-2 text-sm text-muted-ink">
-        {{ made.sandwich ? 'Tack and wait are the model\'s, the hold is the maker\'s.' : 'Seconds are the maker\'s.' }}
-        What no sheet says, a swatch does. The sole and the steam burn.
+        {{ made.sandwich ? 'Tacking and cooling are estimates; the seconds are the maker\'s.' : 'Seconds are the maker\'s.' }}
+        Where the maker says nothing, press a test swatch. The iron and the steam burn.
       </p>
       <p v-if="isSandwich(piece) && !web" class="mt-3 text-[15px] text-alert">
-        No web is chosen: give it one on Pieces, or a stiff layer with resin on both sides.
+        No web is chosen. Choose one on Pieces, or a stiff layer with adhesive on both sides.
       </p>
     </div>
   </div>
   <p v-else class="mt-16 text-center text-xl">
-    No piece here has foam or a board. On Pieces, give one a foam; a mat with a board becomes a sandwich.
+    No piece here has foam or a board. Choose one on Pieces; a mat with a board is built in layers.
   </p>
 </template>

@@ -6,7 +6,7 @@ import { replaceSentence, unreadableWithin } from '#shared/words'
 const { preview } = defineProps<{ preview: WorkroomPreview & { title: string }, busy: boolean }>()
 defineEmits<{ replace: [], keep: [] }>()
 const NAMES: Record<keyof KeptCounts, string> = {
-  cloths: 'Cloths', supplies: 'Supplies', jobs: 'Jobs', trials: 'Swatches', photos: 'Pictures',
+  cloths: 'Fabrics', supplies: 'Supplies', jobs: 'Jobs', trials: 'Swatches', photos: 'Pictures',
 }
 const rows = computed(() => (Object.keys(NAMES) as (keyof KeptCounts)[])
   .map(key => ({ key, name: NAMES[key], now: preview.now[key], then: preview.kept[key] })))
@@ -30,8 +30,8 @@ const written = computed(() => preview.written ? new Date(preview.written).toLoc
     </table>
     <p v-if="preview.unreadable > 0" class="mt-2 text-lg">{{ unreadableWithin(preview.unreadable) }}</p>
     <div class="mt-3 flex gap-3">
-      <UButton :loading="busy" @click="$emit('replace')">Put it in place</UButton>
-      <UButton variant="outline" color="neutral" :disabled="busy" @click="$emit('keep')">Keep what is here</UButton>
+      <UButton :loading="busy" @click="$emit('replace')">Replace what is here</UButton>
+      <UButton variant="outline" color="neutral" :disabled="busy" @click="$emit('keep')">Cancel</UButton>
     </div>
   </div>
 </template>

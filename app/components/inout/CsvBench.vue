@@ -40,7 +40,7 @@ async function choose(event: Event): Promise<void> {
   input.value = ''
   await send(true)
 }
-const FATE = { new: 'new', changes: 'changes what is there', same: 'is there already', refused: 'refused' } as const
+const FATE = { new: 'new', changes: 'changes', same: 'already here', refused: 'refused' } as const
 </script>
 
 <template>
@@ -49,8 +49,8 @@ const FATE = { new: 'new', changes: 'changes what is there', same: 'is there alr
       <h2 class="text-xl font-semibold">{{ name }}</h2>
       <a v-if="what !== 'calibrations'" class="underline" :href="`/api/export/${what}`" download>out as CSV</a>
       <a class="underline" :href="`/api/export/${what}?template=yes`" download>template</a>
-      <label class="slip ml-auto min-h-11 cursor-pointer px-4 py-2 font-semibold">Bring a CSV in<input type="file"
-        accept=".csv,text/csv" class="sr-only" :aria-label="`CSV of ${what}`" @change="choose"></label>
+      <label class="slip ml-auto min-h-11 cursor-pointer px-4 py-2 font-semibold">Import CSV<input type="file"
+        accept=".csv,text/csv" class="sr-only" :aria-label="`CSV of ${name.toLowerCase()}`" @change="choose"></label>
     </div>
     <p v-if="problem" class="mt-3 font-semibold text-alert" role="alert">{{ problem }}</p>
     <template v-if="report">

@@ -16,8 +16,7 @@ onMounted(load)
 <template>
   <section v-if="rows.length > 0 || problem" class="slip border-l-4 border-alert p-4" data-test="unreadable">
     <h2 class="text-xl font-semibold">Cannot be read</h2>
-    <p class="mt-1 text-lg">Everything else works. Setting a row aside keeps it whole, in your archives too,
-      and takes it off the screens.</p>
+    <p class="mt-1 text-lg">Everything else works. Set a row aside to take it off the screens; it stays whole in your archives.</p>
     <ul class="mt-2">
       <li v-for="row in rows" :key="`${row.entity} ${row.id}`"
         class="flex flex-wrap items-center gap-4 border-t border-dashed border-seam py-2 text-lg">

@@ -73,14 +73,14 @@ const write = () => attempt('writing', async () => {
 <template>
   <section class="slip p-4">
     <div class="flex flex-wrap items-center gap-4">
-      <h2 class="text-xl font-semibold">The whole workroom</h2>
-      <a class="underline" href="/api/export/workroom" download>out as an archive</a>
+      <h2 class="text-xl font-semibold">Whole workroom</h2>
+      <a class="underline" href="/api/export/workroom" download>Export as an archive</a>
       <a class="underline" href="/api/export/schema" download="workroom.schema.json">the JSON Schema of what is in it</a>
       <label class="slip ml-auto min-h-11 cursor-pointer px-4 py-2 font-semibold focus-within:outline-3 focus-within:outline-mark">
-        Bring a workroom in<input type="file" accept=".zip,.json,application/zip,application/json" class="sr-only"
+        Import a workroom<input type="file" accept=".zip,.json,application/zip,application/json" class="sr-only"
           aria-label="Workroom file" @change="choose"></label>
     </div>
-    <p v-if="busy === 'looking'" class="mt-3 flex items-center gap-3 text-lg" role="status">Looking into it…
+    <p v-if="busy === 'looking'" class="mt-3 flex items-center gap-3 text-lg" role="status">Reading it…
       <UButton variant="outline" color="neutral" size="sm" @click="stop.abort()">Stop</UButton></p>
     <ChangeSlip v-if="waiting" ref="change" :preview="waiting.preview" :busy="busy === 'putting'" @replace="put" @keep="waiting = null" />
     <p v-if="done" class="mt-3 text-lg font-semibold text-good" role="status">{{ done }}</p>
@@ -88,7 +88,7 @@ const write = () => attempt('writing', async () => {
     <hr class="stitch my-4">
     <div class="flex flex-wrap items-center gap-4">
       <h3 class="text-lg font-semibold">Backups</h3>
-      <p class="text-muted-ink">One a day by itself while the board is open, the last ten kept beside the data.</p>
+      <p class="text-muted-ink">We make one backup a day while the server runs, and keep the last ten.</p>
       <UButton class="ml-auto" variant="outline" color="neutral" :loading="busy === 'writing'" @click="write">Back up now</UButton>
     </div>
     <p v-if="backups?.length === 0" class="mt-2 text-lg">None yet.</p>

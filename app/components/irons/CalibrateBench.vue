@@ -40,7 +40,7 @@ function parse(text: string): Reading[] | string {
       return `Line ${i + 1}: two numbers are needed, seconds and °C. It says "${line.slice(0, 40)}".`
     rows.push({ atS: cells[0]!, c: cells[1]! })
   }
-  return rows.length ? rows : 'There are no readings in it.'
+  return rows.length ? rows : 'This file has no readings.'
 }
 function take(text: string, from: CalibrationBody['source']): void {
   const rows = parse(text)
@@ -74,9 +74,9 @@ async function keep(): Promise<void> {
 <template>
   <div class="slip p-4">
     <div class="flex flex-wrap items-center gap-3">
-      <h2 class="text-xl font-semibold">What a stop really gives</h2>
+      <h2 class="text-xl font-semibold">What a setting really gives</h2>
       <USelect v-model="position" :items="iron.stops.map((s, i) => ({ label: s.label, value: i }))" class="w-44"
-        aria-label="Stop to measure" />
+        aria-label="Setting to measure" />
       <UButton v-if="!running" icon="i-lucide-play" @click="run">Start the probe</UButton>
       <UButton v-else icon="i-lucide-square" variant="outline" color="neutral" @click="stop">Stop</UButton>
       <label class="flex items-center gap-2 text-sm">stand-in probe, <USelect v-model="speed" :items="SPEEDS" class="w-44"
@@ -87,7 +87,7 @@ async function keep(): Promise<void> {
     <ProbeTrace v-if="readings.length" class="mt-3" :readings="readings" :mean-c="fitted?.meanC.value ?? null"
       :swing-c="fitted?.swingC.value ?? null" />
     <p v-else
-      class="mt-3 text-lg text-muted-ink">Set the sole on the probe, cold, then switch on. It needs one whole cycle: warm up,
+      class="mt-3 text-lg text-muted-ink">Set the iron on the probe, cold, then switch on. It needs one whole cycle: warm up,
       switch off, on again.</p>
     <p v-if="last" class="mt-2 text-lg" role="status" data-test="probe-fit">
       <b>{{ celsius(last.c, bench.units) }}</b> now, {{ Math.round(last.atS) }} s.
@@ -105,7 +105,7 @@ async function keep(): Promise<void> {
     </details>
     <p v-if="problem" class="mt-2 font-semibold text-alert" role="alert">{{ problem }}</p>
     <div class="mt-3 flex items-center gap-4">
-      <UButton size="xl" :disabled="!fitted" loading-auto @click="keep">Keep this calibration</UButton>
+      <UButton size="xl" :disabled="!fitted" loading-auto @click="keep">Save calibration</UButton>
       <p v-if="kept" class="text-lg font-semibold text-good" data-test="calibrated">
         {{ iron.stops[kept.position]?.label }} is {{ kept.meanC.toFixed(1) }} °C ± {{ degreesApart(kept.meanPmC, bench.units) }},
         kept.</p>

@@ -60,31 +60,31 @@ const stopsOf = (i: Pick<Iron, 'stops'>) => i.stops.map(s => `${s.label} ${celsi
         </UFormField>
         <UFormField name="water" label="Filled with"><USelect v-model="state.water" :items="waters" class="w-full" /></UFormField>
         <UFormField name="bookWater" label="Its book asks for">
-          <USelect v-model="byBook" :items="[...waters, { label: 'Nobody knows: the book is lost', value: LOST }]" class="w-full" />
+          <USelect v-model="byBook" :items="[...waters, { label: 'Not known', value: LOST }]" class="w-full" />
         </UFormField>
         <UFormField name="note" label="Note"><UTextarea v-model="state.note" :rows="2" class="w-full" /></UFormField>
       </div>
-      <UFormField name="stops" label="Its dial, from the coolest on">
+      <UFormField name="stops" label="Dial settings, coolest first">
         <ul class="space-y-2">
           <li v-for="(s, i) in state.stops" :key="i" class="flex items-start gap-2">
             <span class="mt-1 h-9 w-4 border border-ink/50" :style="{ background: heatColour(Number(s.meanC) || 20) }" aria-hidden="true" />
             <UFormField :name="`stops.${i}.label`" class="flex-1">
-              <UInput v-model="s.label" class="w-full" :aria-label="`Stop ${i + 1}: name`" /></UFormField>
+              <UInput v-model="s.label" class="w-full" :aria-label="`Setting ${i + 1}: name`" /></UFormField>
             <UFormField :name="`stops.${i}.meanC`" class="w-28">
-              <UInput v-model.number="s.meanC" type="number" class="w-full" :aria-label="`Stop ${i + 1}: temperature`"
+              <UInput v-model.number="s.meanC" type="number" class="w-full" :aria-label="`Setting ${i + 1}: temperature`"
                 @update:model-value="typed(i)"><template #trailing>°C</template></UInput></UFormField>
             <UFormField :name="`stops.${i}.swingC`" class="w-28">
-              <UInput v-model.number="s.swingC" type="number" class="w-full" :aria-label="`Stop ${i + 1}: swing`"
+              <UInput v-model.number="s.swingC" type="number" class="w-full" :aria-label="`Setting ${i + 1}: swing`"
                 @update:model-value="typed(i)">
                 <template #leading>±</template><template #trailing>°C</template></UInput></UFormField>
             <span class="w-16 pt-3 text-sm"><Sourced :from="s.origin" /></span>
-            <UButton type="button" variant="ghost" color="neutral" icon="i-lucide-x" :aria-label="`Take stop ${i + 1} away`"
+            <UButton type="button" variant="ghost" color="neutral" icon="i-lucide-x" :aria-label="`Remove setting ${i + 1}`"
               :disabled="state.stops.length === 1" @click="dropStop(i)" />
           </li>
         </ul>
         <UButton type="button" size="sm" variant="outline" color="neutral" class="mt-2" icon="i-lucide-plus"
-          :disabled="state.stops.length >= 8" @click="addStop">Another stop</UButton>
-        <p class="mt-2 text-sm text-muted-ink">The dial's word is a guess: put the probe on the sole to measure each stop.</p>
+          :disabled="state.stops.length >= 8" @click="addStop">Add a setting</UButton>
+        <p class="mt-2 text-sm text-muted-ink">The dial's word is a guess: put the probe on the soleplate to measure each setting.</p>
       </UFormField>
     </div>
     <FormFoot :problem="problem">
@@ -93,8 +93,8 @@ const stopsOf = (i: Pick<Iron, 'stops'>) => i.stops.map(s => `${s.label} ${celsi
           Stored now: {{ theirs.name }}, {{ stopsOf(theirs) }}. Yours: {{ state.name }}, {{ stopsOf(state) }}.
         </NewerSlip>
       </template>
-      <UButton type="submit" size="xl" :loading="saving">Keep this iron</UButton>
-      <UButton type="button" size="xl" variant="outline" color="neutral" @click="drop">Throw away what I wrote</UButton>
+      <UButton type="submit" size="xl" :loading="saving">Save iron</UButton>
+      <UButton type="button" size="xl" variant="outline" color="neutral" @click="drop">Discard</UButton>
     </FormFoot>
   </UForm>
 </template>

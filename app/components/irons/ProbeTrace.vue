@@ -39,6 +39,6 @@ const options = computed<ChartOptions<'line'>>(() => ({
 
 <template>
   <div class="relative h-64">
-    <div class="absolute inset-0"><Line aria-label="Sole temperature against seconds" :data="data" :options="options" /></div>
+    <div class="absolute inset-0"><Line aria-label="Iron temperature against seconds" :data="data" :options="options" /></div>
   </div>
 </template>

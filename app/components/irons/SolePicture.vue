@@ -16,7 +16,7 @@ const outline = computed(() => {
 </script>
 
 <template>
-  <svg viewBox="-10 -66 180 132" class="w-48" role="img" :aria-label="`Sole ${iron.soleMm[0]} by ${iron.soleMm[1]} mm`">
+  <svg viewBox="-10 -66 180 132" class="w-48" role="img" :aria-label="`Iron ${iron.soleMm[0]} by ${iron.soleMm[1]} mm`">
     <rect v-if="press" :y="-wide / 2" :width="long" :height="wide" :fill="heatColour(c)" stroke="var(--rc-ink)" stroke-width="2" />
     <path v-else
       :d="outline"

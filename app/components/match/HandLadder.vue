@@ -50,7 +50,7 @@ const chips = computed(() => {
   return rows.map(r => ({ ...r, high: chip - 4, mid: r.top + (chip - 4) / 2 }))
 })
 const nameOf = (c: Candidate) =>
-  c.kind === 'selfCloth' ? 'Self cloth' : c.kind === 'double' ? `${c.supplies[0]!.name}, twice` : c.supplies.map(s => s.name).join(' + ')
+  c.kind === 'selfCloth' ? 'Self fabric' : c.kind === 'double' ? `${c.supplies[0]!.name}, twice` : c.supplies.map(s => s.name).join(' + ')
 </script>
 
 <template>
@@ -89,13 +89,13 @@ const nameOf = (c: Candidate) =>
         <span class="block truncate font-semibold">{{ nameOf(r.c) }}</span>
         <span class="block truncate text-[13px] opacity-80">{{ KIND_NAME[r.c.kind] }}, {{ Math.round(r.c.bendingMm) }} mm<template
           v-if="r.c.recipe">, {{ r.c.recipe.holdS }} s {{ r.c.recipe.method }}</template>
-          <template v-else-if="r.c.reachC !== null">, {{ progress ? 'being tried…' : 'heat not tried yet' }}</template>
+          <template v-else-if="r.c.reachC !== null">, {{ progress ? 'testing…' : 'heat not tested yet' }}</template>
           <template v-if="r.c.need?.shortM">, {{ r.c.need.shortM.toFixed(1) }} m short</template></span>
       </span>
       <span class="shrink-0 text-lg font-semibold tabular-nums">{{ Math.round(r.c.score * 100) }}</span>
     </button>
     <p class="absolute text-[12px] leading-none text-muted-ink"
-      :style="{ top: `${at(match.clothBendingMm) + 5}px`, left: '4px' }">cloth alone {{ Math.round(match.clothBendingMm) }}
+      :style="{ top: `${at(match.clothBendingMm) + 5}px`, left: '4px' }">fabric alone {{ Math.round(match.clothBendingMm) }}
       <Sourced :from="match.clothBendingOrigin" /></p>
   </div>
 </template>

@@ -12,7 +12,7 @@ const scale = computed(() => Math.min(HIGH / stripMm.value, HIGH / (loopMm.value
 const barMm = computed(() => [10, 20, 50, 100].find(mm => mm * scale.value > 24) ?? 100)
 
 const lines = computed(() => [
-  { label: 'cloth', bendingMm: clothBendingMm, width: 2, dash: '5 4' },
+  { label: 'fabric', bendingMm: clothBendingMm, width: 2, dash: '5 4' },
   ...chosen.map((c, i) => ({ label: String(c.rank), bendingMm: c.bendingMm, width: 3.4 - i * 0.7, dash: i === 2 ? '12 3' : '' })),
 ])
 const hung = computed(() =>
@@ -62,7 +62,7 @@ const inkOf = (i: number) => i === 0 ? 'var(--rc-muted)' : i === 1 ? 'var(--rc-i
 
 <template>
   <svg :viewBox="`0 0 ${wide} 146`" class="w-full" role="img"
-    :aria-label="`Plain cloth hanging at ${Math.round(clothBendingMm)} mm bending length beside ${chosen.length} backed strips`">
+    :aria-label="`Plain fabric hanging at ${Math.round(clothBendingMm)} mm bending length beside ${chosen.length} backed strips`">
     <path :d="`M0 ${EDGE.y + 2}H${EDGE.x - 2}V140H0Z`" fill="var(--rc-seam)" opacity="0.55" />
     <path :d="`M0 ${EDGE.y + 2}H${EDGE.x - 2}V140`" fill="none" stroke="var(--rc-ink)" />
     <g fill="none" stroke-linecap="round" stroke-linejoin="round">

@@ -62,7 +62,7 @@ async function remove(): Promise<void> {
   }
 }
 const hands = ['keep', ...HANDS].map(h => ({
-  label: h === 'keep' ? 'the drape of the cloth' : HAND_NAME[h as keyof typeof HAND_NAME], value: h,
+  label: h === 'keep' ? 'the drape of the fabric' : HAND_NAME[h as keyof typeof HAND_NAME], value: h,
 }))
 </script>
 
@@ -71,22 +71,22 @@ const hands = ['keep', ...HANDS].map(h => ({
     <template #anchor><span class="flex">
       <UButton v-if="own" size="xs" variant="ghost" color="neutral" icon="i-lucide-pencil" :aria-label="`Change ${own.name}`"
         @click="begin(own)" />
-      <UButton size="xs" variant="ghost" color="neutral" icon="i-lucide-plus" @click="begin(null)">own place</UButton>
+      <UButton size="xs" variant="ghost" color="neutral" icon="i-lucide-plus" @click="begin(null)">add a place</UButton>
     </span></template>
     <template #content>
       <UForm ref="form" :schema="placeBody" :state="state" class="w-80 space-y-2 bg-paper p-4 text-ink" @submit="save">
-        <UFormField name="name" :label="changing ? `Change ${changing.name}` : 'A place of your own'">
+        <UFormField name="name" :label="changing ? `Change ${changing.name}` : 'Add a place'">
           <UInput v-model="state.name" class="w-full" placeholder="Gaiter top" />
         </UFormField>
         <UFormField name="hand" label="Hand"><USelect v-model="state.hand" :items="hands" class="w-full" /></UFormField>
-        <UFormField name="give" label="The give of the cloth">
+        <UFormField name="give" label="The give of the fabric">
           <USelect v-model="state.give"
             :items="[
               { label: 'must stay', value: 'stay' }, { label: 'must stop', value: 'stop' }, { label: 'either', value: 'any' },
             ]"
             class="w-full" />
         </UFormField>
-        <UFormField name="families" label="What may lie there">
+        <UFormField name="families" label="Allowed supplies">
           <USelect v-model="state.families" multiple :items="SUPPLY_FAMILIES.map(f => ({ label: FAMILY_NAME[f], value: f }))"
             class="w-full" />
         </UFormField>
@@ -96,9 +96,9 @@ const hands = ['keep', ...HANDS].map(h => ({
         </div>
         <p v-if="problem" class="font-semibold text-alert" role="alert">{{ problem }}</p>
         <p v-if="theirs" class="text-sm">Stored now: {{ theirs.name }}, {{ FAMILY_NAME[theirs.families[0]!].toLowerCase() }} first.
-          <UButton type="button" size="xs" @click="overThem">Save mine over it</UButton></p>
+          <UButton type="button" size="xs" @click="overThem">Save mine instead</UButton></p>
         <div class="flex gap-2">
-          <UButton type="submit">Keep this place</UButton>
+          <UButton type="submit">Save place</UButton>
           <UButton v-if="changing" type="button" variant="outline" color="neutral" @click="remove">Take it away</UButton>
         </div>
       </UForm>

@@ -24,7 +24,7 @@ function figure(c: Candidate, p: Part): string {
     case 'bulk':
       return `${p.got.toFixed(2)} mm`
     case 'care':
-      return c.supplies.length ? `to ${celsius(p.got, bench.units)}` : 'as the cloth'
+      return c.supplies.length ? `to ${celsius(p.got, bench.units)}` : 'as the fabric'
     case 'stock':
       return c.supplies.length ? `${p.got} m` : 'own'
     case 'usual':

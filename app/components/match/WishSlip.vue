@@ -44,7 +44,7 @@ const on = 'bg-ink text-paper'
     <p v-if="jobs.job" class="text-[13px] text-muted-ink">Wash and dryer are the job's: {{ jobs.job.name }}.</p>
     <button type="button" :aria-pressed="wish.wished.drapeKept" class="min-h-10 w-full px-2 text-left"
       :class="wish.wished.drapeKept ? on : 'slip'" @click="wish.wishFor({ drapeKept: !wish.wished.drapeKept })">
-      The cloth's drape must be kept{{ wish.wished.drapeKept ? ': yes' : '' }}
+      The fabric's drape must be kept{{ wish.wished.drapeKept ? ': yes' : '' }}
     </button>
   </div>
 </template>

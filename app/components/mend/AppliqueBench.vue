@@ -99,7 +99,7 @@ const ways = computed(() => {
 const stitchMm = computed(() => EDGE_STITCH_MM[work.value.fray])
 const basting = computed(() => bastingOf(all.value[0]?.face ?? shapeOutline(shape.value), stitchMm.value))
 const edgeWords = computed(() => (shape.value.edge === 'turned'
-  ? 'sewn to its backing face to face, turned through, pressed down'
+  ? 'sewn to its interfacing face to face, turned through, pressed down'
   : `held by a stitch ${mm(stitchMm.value)} wide`))
 const soft = computed(() => cloths.value.some(c => c && (c.nap === 'texture' || c.fibres.some(f => f.fibre === 'silk'))))
 const mm = (v: number) => lengthWords(v, bench.units)
@@ -169,7 +169,7 @@ const headline = computed(() => {
       <p><b>{{ shape.name }}</b>: {{ all[chosen]?.mirrored ? 'traced mirrored on the paper' : 'traced as it is, on the smooth side' }},
         {{ edgeWords }};
         basted {{ mm(basting.distanceMm) }} inside its edge.</p>
-      <p v-if="soft">Fine silk: a soft knit backing and basting, no stiff web on its face.</p>
+      <p v-if="soft">Fine silk: a soft knit interfacing and basting, no stiff web on its face.</p>
       <StuckWords :plan="plan" :inside="inside" />
       <p v-if="lays && ways" data-test="applique-lay">{{ (lays.web.lengthMm / 1000).toFixed(2) }} m of {{ web!.name }}. Cut, then fused:
         {{ Math.round(ways.piece.minutes) }} min; a sheet fused, then cut: {{ Math.round(ways.block.minutes) }} min and
@@ -180,7 +180,7 @@ const headline = computed(() => {
     </template>
     <template #form>
       <label class="block"><span class="block text-sm font-semibold">Ground</span>
-        <USelect :model-value="clothId ?? undefined" :items="clothItems" class="w-full" aria-label="Cloth"
+        <USelect :model-value="clothId ?? undefined" :items="clothItems" class="w-full" aria-label="Fabric"
           @update:model-value="id => set({ clothId: id as string })" /></label>
       <div class="grid grid-cols-2 gap-2">
         <LengthField label="Ground, wide" :least-mm="20" :most-mm="5000" :model-value="work.groundWideMm"
@@ -209,9 +209,9 @@ const headline = computed(() => {
         <LengthField label="High" :least-mm="5" :most-mm="1500" :model-value="shape.highMm"
           @update:model-value="v => setShape({ highMm: v })" />
         <CountField label="How many" :most="200" :model-value="shape.count" @update:model-value="v => setShape({ count: v })" />
-        <label class="block"><span class="block text-sm font-semibold leading-tight">Its cloth</span>
+        <label class="block"><span class="block text-sm font-semibold leading-tight">Its fabric</span>
           <USelect :model-value="cloths[shape.cloth]?.id ?? clothId ?? undefined" :items="clothItems" class="w-full"
-            aria-label="Cloth of the shape"
+            aria-label="Fabric of the shape"
             @update:model-value="id => clothOfShape(id as string)" /></label>
       </div>
       <DrawingPicker v-if="shape.kind === 'drawn'" @take="take" />

@@ -13,7 +13,7 @@ import { LAYER_NAME, LEAVES_WORDS, placeWords, stitchSteps, supportSentence } fr
 /** A stitched crest: what its stitches ask for, what holds the cloth flat under them, and how each layer leaves. */
 const bench = useBench()
 const library = useLibrary()
-const crest = useMakingBench('crest', () => freshMaking('Crest', {
+const crest = useMakingBench('crest', () => freshMaking('Embroidery', {
   format: 1, kind: 'crest', tookPct: 100, applique: false, layers: [], keepOuts: [], count: 1, result: null,
   place: { on: 'front', downMm: 200, asideMm: 95, turnDeg: 0 },
   parts: [
@@ -174,7 +174,7 @@ const shelfItems = computed(() => shelf.value.map(
   l => ({ label: `${l.name}: ${LAYER_NAME[l.kind].toLowerCase()}, ${l.massGsm} g/m²`, value: l.id })))
 const headline = computed(() => {
   const j = judgement.value
-  if (!j) return 'Choose the cloth it is stitched on.'
+  if (!j) return 'Choose the fabric you stitch on.'
   return supportSentence(j, i => work.value.parts[i]!.name)
 })
 const same = computed(() => proposal.value && proposal.value.layers.map(l => l.name).join() === laid.value.map(l => l.name).join())
@@ -202,7 +202,7 @@ const same = computed(() => proposal.value && proposal.value.layers.map(l => l.n
             </template>
           </g>
         </svg>
-        <div v-if="judgement" class="flex w-56 shrink-0 flex-col justify-center gap-1.5" data-test="support">
+        <div v-if="judgement" class="flex w-56 shrink-0 flex-col justify-center gap-0.5" data-test="support">
           <template v-for="way in (['across', 'along'] as const)" :key="way">
             <p class="text-sm font-semibold">{{ way }}</p>
             <div v-for="(d, i) in judgement.demand" :key="i" class="flex items-center gap-2 text-sm">
@@ -218,7 +218,7 @@ const same = computed(() => proposal.value && proposal.value.layers.map(l => l.n
                 :style="{ width: `${judgement.support[way] / tallest * 100}px` }"
               /><span>{{ judgement.support[way].toFixed(2) }}</span></div>
           </template>
-          <p class="text-sm text-muted-ink">In our own units: 1 is a filled badge of 30 cm² on firm twill.</p>
+          <p class="text-[13px] leading-tight text-muted-ink">1 = a filled 30 cm² badge on firm twill</p>
         </div>
       </div>
       <GarmentPlacePicture v-else :of="making.id" :place="work.place" :keep-outs="work.keepOuts" :outlines="placedOutlines(work)"
@@ -227,16 +227,15 @@ const same = computed(() => proposal.value && proposal.value.layers.map(l => l.n
     </template>
     <template #how>
       <p v-if="view === 'garment'">{{ placeWords(work.place, GARMENTS[work.place.on].neck, bench.units) }}</p>
-      <p v-if="proposal && !same" data-test="proposal">The lightest of the shelf that is enough:
+      <p v-if="proposal && !same" data-test="proposal">The lightest in stock that is enough:
         <b>{{ proposal.layers.map(l => l.name).join(' + ') || 'nothing' }}</b>,
         {{ Math.round(proposal.massGsm) }} g/m².
         <UButton size="sm" @click="lay(proposal.layers)">Lay it</UButton></p>
-      <p v-else-if="!proposal && judgement?.puckers" class="font-semibold text-alert" data-test="no-set">No four layers of the shelf are
-        enough: fewer or
-        shorter stitches, or a firmer ground.</p>
+      <p v-else-if="!proposal && judgement?.puckers" class="font-semibold text-alert" data-test="no-set">Even four layers of your stock
+        are not enough. Use fewer or shorter stitches, or a firmer fabric.</p>
       <ol class="list-inside list-decimal" data-test="steps"><li v-for="s in steps" :key="s">{{ s }}</li></ol>
       <div class="flex flex-wrap items-center gap-2">
-        <span class="font-semibold">It came out:</span>
+        <span class="font-semibold">Result:</span>
         <UButton size="sm" :variant="work.result && !work.result.puckered ? 'solid' : 'outline'" color="neutral"
           @click="result(false)">flat</UButton>
         <UButton size="sm" :variant="work.result?.puckered ? 'solid' : 'outline'" color="neutral" @click="result(true)">puckered</UButton>
@@ -249,7 +248,7 @@ const same = computed(() => proposal.value && proposal.value.layers.map(l => l.n
     <template #form>
       <Choices v-model="view" :options="VIEWS" label="Shown" class="grid grid-cols-2 gap-1" />
       <label class="block"><span class="block text-sm font-semibold">Stitched on</span>
-        <USelect :model-value="clothId ?? undefined" :items="clothItems" class="w-full" aria-label="Cloth"
+        <USelect :model-value="clothId ?? undefined" :items="clothItems" class="w-full" aria-label="Fabric"
           @update:model-value="id => set({ clothId: id as string })" /></label>
       <div class="flex flex-wrap gap-1" role="group" aria-label="Parts">
         <button v-for="(p, i) in work.parts" :key="i" type="button" class="min-h-10 px-3"
@@ -259,7 +258,7 @@ const same = computed(() => proposal.value && proposal.value.layers.map(l => l.n
           @click="addPart">Part</UButton>
         <UButton v-if="work.parts.length > 1" size="sm" variant="ghost" color="neutral" icon="i-lucide-x"
           @click="setWork({ parts: work.parts.filter((_, i) => i !== chosen) }); chosen = 0">Without it</UButton>
-        <UButton size="sm" variant="ghost" color="neutral" @click="() => { drawing = !drawing }">Out of a drawing</UButton>
+        <UButton size="sm" variant="ghost" color="neutral" @click="() => { drawing = !drawing }">From a drawing</UButton>
       </div>
       <DrawingPicker v-if="drawing" @take="all => { take(all); drawing = false }" />
       <div class="grid grid-cols-2 gap-2">
@@ -271,7 +270,7 @@ const same = computed(() => proposal.value && proposal.value.layers.map(l => l.n
           <UInput type="number" min="1" max="500000" class="w-full" aria-label="Stitches" :model-value="part.stitches"
             @update:model-value="v => setPart({ stitches: Math.round(Number(v)) || 0 })" /></label>
         <LengthField label="Widest satin" :most-mm="40" :model-value="part.satinMm" @update:model-value="v => setPart({ satinMm: v })" />
-        <LengthField label="Thread led about" :most-mm="5000" :model-value="part.travelMm"
+        <LengthField label="Stitch direction" :most-mm="5000" :model-value="part.travelMm"
           @update:model-value="v => setPart({ travelMm: v })" />
       </div>
       <div class="space-y-1" data-test="layers">
@@ -281,18 +280,18 @@ const same = computed(() => proposal.value && proposal.value.layers.map(l => l.n
             {{ LEAVES_WORDS[HOW_IT_LEAVES[l.kind]] }}</span>
           <UButton size="sm" variant="ghost" color="neutral" icon="i-lucide-x" :aria-label="`Without ${l.name}`"
             @click="setWork({ layers: work.layers.filter((_, k) => k !== i) })" /></p>
-        <USelect :items="shelfItems" placeholder="lay something under it" class="w-full" aria-label="Lay something under it"
+        <USelect :items="shelfItems" placeholder="add a layer" class="w-full" aria-label="Add a layer"
           @update:model-value="id => addLayer(id as string)" />
       </div>
       <label v-if="work.layers.some(l => l.kind === 'stiffener')" class="block"><span class="block text-sm font-semibold">Stiffener taken,
                                                                                   %</span>
         <UInput type="number" min="0" max="100" class="w-full" aria-label="Stiffener taken, %" :model-value="work.tookPct"
           @update:model-value="v => setWork({ tookPct: Math.min(100, Math.max(0, Number(v) || 0)) })" /></label>
-      <USwitch :model-value="work.applique" label="A shape lies under its edge" @update:model-value="v => setWork({ applique: v })" />
+      <USwitch :model-value="work.applique" label="A shape under its edge" @update:model-value="v => setWork({ applique: v })" />
       <PlaceFields v-if="view === 'garment'" :of="making.id" :place="work.place" :keep-outs="work.keepOuts" :faults="faults"
         @update:place="p => setWork({ place: p })"
         @update:keep-outs="k => setWork({ keepOuts: k })" />
-      <CountField label="How many alike" :most="60" :model-value="work.count" @update:model-value="v => setWork({ count: v })" />
+      <CountField label="How many" :most="60" :model-value="work.count" @update:model-value="v => setWork({ count: v })" />
       <PaperButtons :making="making" what="Design" />
     </template>
   </MendFrame>

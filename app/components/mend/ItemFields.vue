@@ -31,10 +31,10 @@ const resins = RESIN_KEYS.map(k => ({ label: RESINS[k].name, value: k }))
       <LengthField label="Thickness" :least-mm="0.03" :most-mm="8" :model-value="item.thicknessMm"
         @update:model-value="v => set({ thicknessMm: v })" />
       <label class="block"><span class="block text-sm font-semibold">Fibre</span>
-        <USelect :model-value="item.fibre" :items="fibres" class="w-full" aria-label="Fibre of what is stuck on"
+        <USelect :model-value="item.fibre" :items="fibres" class="w-full" aria-label="Its fibre"
           @update:model-value="v => set({ fibre: v })" /></label>
-      <label v-if="ownResin" class="block"><span class="block text-sm font-semibold">Its resin</span>
-        <USelect :model-value="item.resin" :items="resins" class="w-full" aria-label="Its resin"
+      <label v-if="ownResin" class="block"><span class="block text-sm font-semibold">Its adhesive</span>
+        <USelect :model-value="item.resin" :items="resins" class="w-full" aria-label="Its adhesive"
           @update:model-value="v => set({ resin: v })" /></label>
     </div>
   </div>

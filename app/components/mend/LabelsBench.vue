@@ -98,7 +98,7 @@ const headline = computed(() => {
     </template>
     <template #how>
       <p v-if="made">{{ labelWords(made.sheet.across, made.labels.length) }}</p>
-      <p v-if="supply">First the cloth is backed with {{ supply.name }}, cut 1 mm inside each label's edge.</p>
+      <p v-if="supply">First fuse {{ supply.name }}, cut 1 mm inside each label's edge, to the fabric.</p>
       <StuckWords :plan="plan" :inside="inside" />
       <p>Then let it go cold, peel, cut along the lines.</p>
     </template>
@@ -119,10 +119,10 @@ const headline = computed(() => {
       </div>
       <Choices :model-value="work.paper" :options="PAPERS" label="Paper" class="grid grid-cols-2 gap-1"
         @update:model-value="p => p && setWork({ paper: p })" />
-      <label class="block"><span class="block text-sm font-semibold">Label cloth</span>
-        <USelect :model-value="clothId ?? undefined" :items="clothItems" class="w-full" aria-label="Cloth"
+      <label class="block"><span class="block text-sm font-semibold">Label fabric</span>
+        <USelect :model-value="clothId ?? undefined" :items="clothItems" class="w-full" aria-label="Fabric"
           @update:model-value="id => set({ clothId: id as string })" /></label>
-      <SupplyChoice :suited="suited" :chosen="supply" label="Backed with" none="nothing" :wash-c="washC"
+      <SupplyChoice :suited="suited" :chosen="supply" label="Interfacing" none="nothing" :wash-c="washC"
         @choose="id => set({ supplyId: id })" />
       <PaperButtons :making="making" what="Print" :paper="work.paper" />
       <p class="text-sm text-muted-ink">The label printer is a stand-in: it writes the file.</p>

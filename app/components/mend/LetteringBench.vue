@@ -80,7 +80,7 @@ watchEffect(() => {
   lettering.able.value = plan.value?.first != null && work.value.outlines.length > 0 && !faults.value.some(f => f.why !== 'near')
 })
 const view = useKept<'garment' | 'backing'>('lettering-view', 'garment')
-const VIEWS = [{ value: 'garment' as const, name: 'On the garment' }, { value: 'backing' as const, name: 'Its backing' }]
+const VIEWS = [{ value: 'garment' as const, name: 'On the garment' }, { value: 'backing' as const, name: 'Its interfacing' }]
 const FACES = LETTER_FACES.map(value => ({ value, name: FACE_NAME[value] }))
 const FROM = [{ value: 'text' as const, name: 'Write them' }, { value: 'outline' as const, name: 'Draw or trace' }]
 const box = computed(() => {
@@ -90,8 +90,8 @@ const box = computed(() => {
   return `${l} ${t} ${Math.max(...xs) - l + pad} ${Math.max(...ys) - t + pad}`
 })
 const headline = computed(() => {
-  if (!plan.value) return 'Being worked out…'
-  return plan.value.first ? 'From the back only, under a wet cover until it is dry.' : 'Not with an iron: sew it on.'
+  if (!plan.value) return 'Working it out…'
+  return plan.value.first ? 'From the wrong side only, under a wet press cloth until it is dry.' : 'Do not iron it on: sew it.'
 })
 </script>
 
@@ -102,7 +102,7 @@ const headline = computed(() => {
       <GarmentPlacePicture v-if="view === 'garment' && work.outlines.length" :of="making.id" :place="work.place" :keep-outs="work.keepOuts"
         :outlines="placedOutlines(work)" :colour="cloth?.colourHex ?? '#d9cdb4'" label="Where it is on the garment" mark="#f4efe2"
         @update:place="p => setWork({ place: p })" @update:keep-outs="k => setWork({ keepOuts: k })" />
-      <svg v-else :viewBox="box" class="h-full w-full" role="img" aria-label="Letters and their backing"
+      <svg v-else :viewBox="box" class="h-full w-full" role="img" aria-label="Letters and their interfacing"
         preserveAspectRatio="xMidYMid meet">
         <path v-for="(o, i) in ('outlines' in backing ? backing.outlines : [])" :key="`b${i}`" :d="outlinePath(o)" fill="var(--rc-good)"
           fill-opacity="0.3" fill-rule="evenodd" stroke="var(--rc-good)" stroke-width="2" stroke-dasharray="6 3"
@@ -113,15 +113,16 @@ const headline = computed(() => {
     </template>
     <template #how>
       <p>{{ placeWords(work.place, GARMENTS[work.place.on].neck, bench.units) }}
-        {{ work.padded ? 'Backing a hair larger than the letter, so that its edge is caught.' : 'Backing no larger than the letter.' }}</p>
-      <p>Turn it inside out; a paper under the marking, the backing taped in its place.</p>
+        {{ work.padded ? 'Cut the interfacing slightly larger than the letter, so that its edge is caught.'
+          : 'Cut the interfacing no larger than the letter.' }}</p>
+      <p>Turn it inside out; a paper under the marking, the interfacing taped in its place.</p>
       <StuckWords :plan="plan" :inside="inside" weight />
       <p>{{ MENDED_CARE }}</p>
     </template>
     <template #form>
       <Choices v-model="view" :options="VIEWS" label="Shown" class="grid grid-cols-2 gap-1" />
-      <label class="block"><span class="block text-sm font-semibold">Garment's cloth</span>
-        <USelect :model-value="clothId ?? undefined" :items="clothItems" class="w-full" aria-label="Cloth"
+      <label class="block"><span class="block text-sm font-semibold">Garment's fabric</span>
+        <USelect :model-value="clothId ?? undefined" :items="clothItems" class="w-full" aria-label="Fabric"
           @update:model-value="id => set({ clothId: id as string })" /></label>
       <Choices :model-value="work.from" :options="FROM" label="The letters" class="grid grid-cols-2 gap-1"
         @update:model-value="f => f && setWork({ from: f })" />
@@ -148,17 +149,17 @@ const headline = computed(() => {
           label="Picture to trace" /></div>
         <div v-if="shot" class="flex items-center gap-2">
           <UButton size="sm" @click="trace">Trace them</UButton>
-          <USwitch v-model="dark" label="Letters darker than the cloth" />
+          <USwitch v-model="dark" label="Letters darker than the fabric" />
         </div>
       </template>
       <USwitch :model-value="work.padded" label="Padded letters" @update:model-value="v => setWork({ padded: v })" />
       <ItemFields :model-value="work.item" :own-resin="false" @update:model-value="i => setWork({ item: i })" />
-      <SupplyChoice :suited="suited" :chosen="web" label="Backing" :wash-c="washC" @choose="id => set({ supplyId: id })" />
+      <SupplyChoice :suited="suited" :chosen="web" label="Interfacing" :wash-c="washC" @choose="id => set({ supplyId: id })" />
       <PlaceFields :of="making.id" :place="work.place" :keep-outs="work.keepOuts" :faults="faults"
         @update:place="p => setWork({ place: p })"
         @update:keep-outs="k => setWork({ keepOuts: k })" />
-      <CountField label="How many alike" :most="60" :model-value="work.count" @update:model-value="v => setWork({ count: v })" />
-      <PaperButtons :making="making" what="Backing" />
+      <CountField label="How many" :most="60" :model-value="work.count" @update:model-value="v => setWork({ count: v })" />
+      <PaperButtons :making="making" what="Interfacing" />
     </template>
   </MendFrame>
 </template>

@@ -38,7 +38,7 @@ const { answer: seen, problem } = useAnswer(
 
 <template>
   <div class="flex h-full flex-col gap-2 overflow-auto" data-test="mended">
-    <p v-if="!scrap" class="text-lg">Take a scrap under “Which scrap”, and see here how it mends.</p>
+    <p v-if="!scrap" class="text-lg">Choose a scrap under “Which scrap” to see how it mends.</p>
     <p v-if="problem" class="font-semibold text-alert" role="alert">{{ problem }}</p>
     <div v-if="scrap" class="grid min-h-0 flex-1 grid-cols-3 gap-3">
       <figure v-for="s in seen" :key="s.farM" class="flex min-h-0 flex-col gap-1">
@@ -48,7 +48,7 @@ const { answer: seen, problem } = useAnswer(
           class="min-h-0 w-full flex-1 border border-ink object-contain" />
         <img :src="addressOf(s.cloth, 0.92)" :alt="`Never torn, from ${s.farM} m`"
           class="min-h-0 w-full flex-1 border border-seam object-contain" />
-        <p class="text-sm text-muted-ink">step at its rim ΔE₀₀ {{ s.seen.stepMended.toFixed(1) }}, on the cloth itself
+        <p class="text-sm text-muted-ink">step at its rim ΔE₀₀ {{ s.seen.stepMended.toFixed(1) }}, on the fabric itself
           {{ s.seen.stepCloth.toFixed(1) }} <Sourced from="model" /></p>
       </figure>
     </div>

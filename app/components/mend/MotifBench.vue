@@ -18,7 +18,7 @@ const { plan, problem: planProblem, inside } = useStuckPlan(
   () => ({ work: work.value, garment: cloth.value, item: null, supply: supply.value }))
 const filmFront = computed(() => work.value.item.form === 'film' && work.value.from === 'front')
 const problem = computed(() => planProblem.value ?? (filmFront.value
-  ? 'First: a film is never pressed from the front: it melts onto the sole. Press it from the inside.'
+  ? 'First: a film is never pressed from the front: it melts onto the iron. Press it from the inside.'
   : null))
 watchEffect(() => { motif.able.value = plan.value?.first != null && !faults.value.some(f => f.why !== 'near') })
 const { cover, coverFault } = useMendCover(() => ({ work: work.value }))
@@ -28,8 +28,8 @@ const FROM = [
 ]
 const headline = computed(() => {
   const p = plan.value
-  if (!p) return 'Being worked out…'
-  if (!p.first) return 'Not with an iron: sew it on.'
+  if (!p) return 'Working it out…'
+  if (!p.first) return 'Do not iron it on: sew it.'
   return motifHeadline(p.first.side, p.because)
 })
 </script>
@@ -48,12 +48,12 @@ const headline = computed(() => {
       <p>{{ placeWords(work.place, GARMENTS[work.place.on].neck, bench.units) }}</p>
       <StuckWords :plan="plan" :inside="inside" />
       <CoverWords :cover="cover" :fault="coverFault" />
-      <p>What is missed is simply pressed again; every edge is tried once it is cold.</p>
+      <p>Press again what you missed. When it is cold, try every edge.</p>
       <p v-if="work.smallChild" class="font-semibold text-alert" data-test="choking">{{ CHOKING_CAUTION }}</p>
     </template>
     <template #form>
-      <label class="block"><span class="block text-sm font-semibold">Garment's cloth</span>
-        <USelect :model-value="clothId ?? undefined" :items="clothItems" class="w-full" aria-label="Cloth"
+      <label class="block"><span class="block text-sm font-semibold">Garment's fabric</span>
+        <USelect :model-value="clothId ?? undefined" :items="clothItems" class="w-full" aria-label="Fabric"
           @update:model-value="id => set({ clothId: id as string })" /></label>
       <ItemFields :model-value="work.item" :own-resin="supply === null" @update:model-value="i => setWork({ item: i })" />
       <SupplyChoice :suited="suited" :chosen="supply" label="Stuck with" none="its own resin" :wash-c="washC"
@@ -73,7 +73,7 @@ const headline = computed(() => {
       <PlaceFields :of="making.id" :place="work.place" :keep-outs="work.keepOuts" :faults="faults"
         @update:place="p => setWork({ place: p })"
         @update:keep-outs="k => setWork({ keepOuts: k })" />
-      <USwitch :model-value="work.sewToo" label="It takes hard wear: sewn as well" @update:model-value="v => setWork({ sewToo: v })" />
+      <USwitch :model-value="work.sewToo" label="Hard wear: also sewn" @update:model-value="v => setWork({ sewToo: v })" />
       <USwitch :model-value="work.smallChild" label="For a small child" @update:model-value="v => setWork({ smallChild: v })" />
       <PaperButtons :making="making" what="Paper to place it" />
     </template>

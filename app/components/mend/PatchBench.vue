@@ -134,7 +134,7 @@ onMounted(() => { void scraps.load() })
     <template #says>{{ headline }} <Sourced from="model" /></template>
     <template #picture>
       <ShotPicture v-if="shown === 'holes'" v-model:shot="shot" :wide-mm="SHOWN_MM.wide" :high-mm="SHOWN_MM.high" draw
-        :colour="cloth?.colourHex ?? '#d9cdb4'" label="The cloth, wrong side up: draw round the hole" @stroke="drawn"
+        :colour="cloth?.colourHex ?? '#d9cdb4'" label="The fabric, wrong side up: draw round the hole" @stroke="drawn"
         @hold="began = work.holes" @moved="moved">
         <template v-if="!shot && work.look?.tile">
           <defs><pattern id="cloth-about" patternUnits="userSpaceOnUse" :width="work.look.tile.wideMm" :height="work.look.tile.wideMm">
@@ -162,7 +162,7 @@ onMounted(() => { void scraps.load() })
       <p v-if="strokeProblem" class="font-semibold text-alert" role="alert">{{ strokeProblem }}</p>
       <p v-for="(p, i) in patches" :key="i">{{ patches.length > 1 ? `Patch ${i + 1}: ` : '' }}{{ p.cutInPlace
         ? 'The hole is so small that it is cut into the web once that lies in place'
-        : 'The web has the hole cut out of it: no resin meets sole or daylight' }};
+        : 'The web has the hole cut out of it: no adhesive meets iron or daylight' }};
         {{ work.edge === 'rounded' ? 'corners rounded, square ones peel in the wash'
           : work.edge === 'pinked' ? 'its edge pinked' : 'its edge sealed with a drop of seam sealer, dried' }}.</p>
       <StuckWords :plan="plan" :inside="inside" />
@@ -170,8 +170,8 @@ onMounted(() => { void scraps.load() })
     </template>
     <template #form>
       <Choices v-model="shown" :options="VIEWS" label="Shown" class="grid grid-cols-3 gap-1" shape="min-h-11 px-1" />
-      <label class="block"><span class="block text-sm font-semibold">Cloth</span>
-        <USelect :model-value="clothId ?? undefined" :items="clothItems" class="w-full" aria-label="Cloth"
+      <label class="block"><span class="block text-sm font-semibold">Fabric</span>
+        <USelect :model-value="clothId ?? undefined" :items="clothItems" class="w-full" aria-label="Fabric"
           @update:model-value="id => set({ clothId: id as string })" /></label>
       <SupplyChoice :suited="suited" :chosen="web" label="Web" :wash-c="washC"
         @choose="id => { set({ supplyId: id }); setWork({ papered: library.supplies.find(s => s.id === id)?.makerPeel != null }) }" />
@@ -203,7 +203,7 @@ onMounted(() => { void scraps.load() })
         <p>Out of: <b>{{ scrap.name }}</b>, {{ work.side === 'back' ? 'its back out' : 'its face out' }}{{ work.marker
           ? ', under the marker' : '' }}.</p>
         <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-archive" :disabled="spareKept" loading-auto @click="keepSpare">
-          {{ spareKept ? 'A spare lies in the box' : 'Keep a spare of it' }}</UButton>
+          {{ spareKept ? 'A spare is in the scrap box' : 'Keep a spare of it' }}</UButton>
       </div>
     </template>
   </MendFrame>

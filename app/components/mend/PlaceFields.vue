@@ -50,7 +50,7 @@ function bar(kind: KeepOut['kind']): void {
       <UButton v-for="k in KEEP_OUT_KINDS" :key="k" size="sm" variant="outline" color="neutral" :disabled="keepOuts.length >= 30"
         @click="bar(k)">{{ KEEP_OUT_NAME[k] }}</UButton>
       <UButton v-if="keepOuts.length" size="sm" variant="ghost" color="neutral" icon="i-lucide-x"
-        @click="() => { keepOuts = keepOuts.slice(0, -1) }">The last one away</UButton>
+        @click="() => { keepOuts = keepOuts.slice(0, -1) }">Remove the last</UButton>
     </div>
   </div>
 </template>

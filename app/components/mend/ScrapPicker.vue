@@ -67,12 +67,12 @@ const asking = ref(false)
   <div class="h-full space-y-2 overflow-auto" data-test="scraps">
     <div class="flex items-center gap-3">
       <LookPicture :look="look" class="h-16 w-24" />
-      <p class="text-lg">The cloth about the hole<template v-if="!work.look">, by its colour alone</template>.</p>
+      <p class="text-lg">The fabric about the hole<template v-if="!work.look">, by its colour alone</template>.</p>
       <UButton size="sm" variant="outline" color="neutral" class="ml-auto" @click="() => { asking = !asking }">
-        {{ asking ? 'Done' : 'Look at it with the camera' }}</UButton>
+        {{ asking ? 'Done' : 'Take a picture' }}</UButton>
       <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-plus" @click="() => { adding = !adding }">A scrap</UButton>
     </div>
-    <LookCapture v-if="asking" :model-value="work.look" label="The cloth about the hole" class="slip p-3"
+    <LookCapture v-if="asking" :model-value="work.look" label="The fabric about the hole" class="slip p-3"
       @update:model-value="(l: LookPayload | null) => emit('look', l)" />
     <div v-if="adding" class="slip space-y-2 p-3">
       <div class="grid grid-cols-3 gap-2">
@@ -83,13 +83,13 @@ const asking = ref(false)
       </div>
       <div class="grid grid-cols-2 gap-4"><LookCapture v-model="fresh.face" label="Its face" /><LookCapture v-model="fresh.back"
         label="Its back, if it may be out" /></div>
-      <UButton :disabled="!fresh.face" loading-auto @click="keep">Into the box</UButton>
+      <UButton :disabled="!fresh.face" loading-auto @click="keep">Add to the scrap box</UButton>
     </div>
     <p v-if="scraps.problem ?? fault" class="font-semibold text-alert" role="alert" data-test="scrap-problem">{{
       scraps.problem ?? fault }}</p>
     <p v-if="tooLarge" class="text-lg font-semibold text-alert" role="alert" data-test="too-large">{{ tooLarge }}</p>
-    <p v-else-if="ranking && ranking.ranked.length === 0 && ranking.barred.length === 0" class="text-lg">The box is empty. Put a scrap in: a
-      name, its size and its colour are enough.</p>
+    <p v-else-if="ranking && ranking.ranked.length === 0 && ranking.barred.length === 0" class="text-lg">The scrap box is empty. Add a
+      scrap: its name, size and colour are enough.</p>
     <ol class="grid grid-cols-2 gap-2 max-[1000px]:grid-cols-1">
       <li v-for="(r, i) in ranking?.ranked.slice(0, 12) ?? []" :key="r.id">
         <button type="button" class="slip flex w-full items-center gap-3 p-2 text-left hover:bg-linen-200/50"
@@ -103,10 +103,10 @@ const asking = ref(false)
         </button>
       </li>
     </ol>
-    <p class="text-sm text-muted-ink">Weight, give and care first, then what the eye pays: {{ ranking?.ranked.length ?? 0 }} could be
+    <p class="text-sm text-muted-ink">Weight, stretch and care first, then how it looks: {{ ranking?.ranked.length ?? 0 }} could be
       it<template
         v-if="tookMs !== null">, looked through in {{ Math.round(tookMs) }} ms</template>. <Sourced from="model" /></p>
-    <details v-if="ranking?.barred.length" class="text-[15px]"><summary>{{ ranking.barred.length }} could not</summary>
+    <details v-if="ranking?.barred.length" class="text-[15px]"><summary>{{ ranking.barred.length }} do not fit</summary>
       <p v-for="b in ranking.barred" :key="b.id">{{ scrapOf(b.id).name }}: {{ scrapBar(b.bar, bench.units) }}</p></details>
   </div>
 </template>

@@ -18,7 +18,7 @@ const first = computed(() => plan?.first ?? null)
       <p class="font-semibold" data-test="why-first">{{ whyFirst(plan, inside) }} <Sourced from="model" /></p>
       <p data-test="stuck-recipe">{{ first.recipe.stop.label }} {{ Math.round(first.recipe.stop.meanC) }} °C,
         {{ METHOD_NAME[first.recipe.method].toLowerCase() }}: {{ seconds(first.recipe.holdS) }} a place<template
-          v-if="first.coverDryS !== null">; the cover is dry after {{ seconds(first.coverDryS) }}</template>, the resin holds after
+          v-if="first.coverDryS !== null">; the press cloth is dry after {{ seconds(first.coverDryS) }}</template>, the adhesive holds after
         {{ seconds(first.bondS) }}<template v-if="plan.secondS !== null">; then {{ seconds(plan.secondS) }} from the other side</template>.
         {{ seconds(first.recipe.coolS) }} under {{ weight ? 'a weight, until it has set' : 'the clapper' }}, and not handled before.
         <Sourced from="model" /></p>
@@ -27,5 +27,5 @@ const first = computed(() => plan?.first ?? null)
     <p v-else class="font-semibold text-alert" role="alert" data-test="stuck-refused">Not pressed:
       {{ whyRefused(plan) }}</p>
   </template>
-  <p v-else class="text-muted-ink">Being worked out…</p>
+  <p v-else class="text-muted-ink">Working it out…</p>
 </template>

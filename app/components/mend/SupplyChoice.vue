@@ -16,7 +16,7 @@ const emit = defineEmits<{ choose: [id: string | null] }>()
 const bench = useBench()
 const NONE = 'none'
 const mark = (s: Suited) => [
-  ...(s.careShort ? [`stands only ${celsius(s.standsC!, bench.units)}`] : []), ...(s.heavy ? ['heavier than the cloth'] : []),
+  ...(s.careShort ? [`stands only ${celsius(s.standsC!, bench.units)}`] : []), ...(s.heavy ? ['heavier than the fabric'] : []),
   ...(s.none ? ['used up'] : []),
 ]
 const items = computed(() => [
@@ -34,6 +34,6 @@ const short = computed(() => {
 <template>
   <label class="block"><span class="block text-sm font-semibold">{{ label }}</span>
     <USelect :model-value="chosen?.id ?? (none ? NONE : undefined)" :items="items" class="w-full" :aria-label="label"
-      placeholder="nothing on the shelf" @update:model-value="id => emit('choose', id === NONE ? null : id as string)" /></label>
+      placeholder="nothing in stock" @update:model-value="id => emit('choose', id === NONE ? null : id as string)" /></label>
   <p v-if="short" class="text-[15px] font-semibold text-alert" role="alert" data-test="care-short">{{ short }}</p>
 </template>

@@ -21,16 +21,16 @@ const prepared = computed(() => work.value.washed && !work.value.softener && wor
 watchEffect(() => { transfer.able.value = plan.value?.first != null && prepared.value && !faults.value.some(f => f.why !== 'near') })
 const { cover, coverFault } = useMendCover(() => ({ work: work.value }))
 const KINDS = TRANSFER_KINDS.map(value => ({
-  value, name: { printed: 'Printed sheet', cutFilm: 'Cut film', flock: 'Flock', bought: 'Bought ready' }[value],
+  value, name: { printed: 'Printed sheet', cutFilm: 'Cut film', flock: 'Flock', bought: 'Bought' }[value],
 }))
 const PEEL_WHEN = { cold: 'once it is cold', hot: 'while it is hot' }
 const PEELS = [{ value: 'cold' as const, name: 'Peel cold' }, { value: 'hot' as const, name: 'Peel hot' }]
 const headline = computed(() => {
   const first = plan.value?.first
-  if (!plan.value) return 'Being worked out…'
+  if (!plan.value) return 'Working it out…'
   return first
     ? `${seconds(first.recipe.holdS)} in slow circles over each place, then peel ${PEEL_WHEN[work.value.peel]}.`
-    : 'Not on this cloth.'
+    : 'Not on this fabric.'
 })
 const resins = RESIN_KEYS.map(k => ({ label: RESINS[k].name, value: k }))
 </script>
@@ -54,15 +54,15 @@ const resins = RESIN_KEYS.map(k => ({ label: RESINS[k].name, value: k }))
         back and press again.</p>
     </template>
     <template #form>
-      <label class="block"><span class="block text-sm font-semibold">Garment's cloth</span>
-        <USelect :model-value="clothId ?? undefined" :items="clothItems" class="w-full" aria-label="Cloth"
+      <label class="block"><span class="block text-sm font-semibold">Garment's fabric</span>
+        <USelect :model-value="clothId ?? undefined" :items="clothItems" class="w-full" aria-label="Fabric"
           @update:model-value="id => set({ clothId: id as string })" /></label>
       <Choices :model-value="work.what" :options="KINDS" label="What it is" class="grid grid-cols-2 gap-1"
         @update:model-value="w => w && setWork({ what: w })" />
       <SupplyChoice :suited="suited" :chosen="supply" label="Film or sheet" none="its own resin" :wash-c="washC"
         @choose="id => set({ supplyId: id })" />
-      <label v-if="!supply" class="block"><span class="block text-sm font-semibold">Its resin</span>
-        <USelect :model-value="work.resin" :items="resins" class="w-full" aria-label="Its resin"
+      <label v-if="!supply" class="block"><span class="block text-sm font-semibold">Its adhesive</span>
+        <USelect :model-value="work.resin" :items="resins" class="w-full" aria-label="Its adhesive"
           @update:model-value="v => setWork({ resin: v })" />
       </label>
       <div class="grid grid-cols-3 gap-2">
@@ -70,8 +70,8 @@ const resins = RESIN_KEYS.map(k => ({ label: RESINS[k].name, value: k }))
           @update:model-value="v => setWork({ wideMm: v })" />
         <LengthField label="High" :least-mm="3" :most-mm="900" :model-value="work.highMm"
           @update:model-value="v => setWork({ highMm: v })" />
-        <label class="block"><span class="block text-sm font-semibold leading-tight">Sheet says, s</span>
-          <UInput type="number" min="1" max="120" class="w-full" placeholder="nothing" aria-label="Seconds of its sheet"
+        <label class="block"><span class="block text-sm font-semibold leading-tight">Maker says, s</span>
+          <UInput type="number" min="1" max="120" class="w-full" placeholder="nothing" aria-label="Seconds the maker gives"
             :model-value="work.holdS ?? undefined"
             @update:model-value="v => setWork({ holdS: Number(v) > 0 ? Math.min(120, Number(v)) : null })" /></label>
       </div>

@@ -31,18 +31,18 @@ const holds = computed(() => (bench.clock === 'hold' || bench.clock === 'touches
 <template>
   <div class="flex min-h-0 flex-col gap-2" data-test="answer">
     <p class="ticket text-2xl font-semibold leading-tight" :class="verdict.passed ? 'text-good' : 'text-alert'">
-      <template v-if="scrap">{{ verdict.passed ? 'This scrap would do' : 'This scrap is not it' }}</template>
+      <template v-if="scrap">{{ verdict.passed ? 'This scrap passes' : 'This scrap fails' }}</template>
       <template v-else>{{ verdict.passed ? 'Done' : 'Not yet' }}: {{ nearWords(verdict.near) }}</template> <Sourced from="model" /></p>
     <div class="flex flex-wrap items-start gap-4">
       <SwatchLook :look="verdict.look" :colour="colour" :construction="bench.cloth?.construction ?? 'twill'"
-        :nap="bench.cloth?.nap ?? 'none'" :wide="220" :high="154" label="What became of the cloth" />
+        :nap="bench.cloth?.nap ?? 'none'" :wide="220" :high="154" label="What happened to the fabric" />
       <ul class="min-w-44 flex-1 space-y-0.5 text-lg leading-snug">
         <li v-if="verdict.grade !== null"><b>{{ verdict.grade }}</b> {{ GRADE_WORDS[verdict.grade] }}</li>
         <li v-for="(f, i) in verdict.findings" :key="i">{{ findingWords(f, board.units) }}</li>
       </ul>
     </div>
     <p v-if="!scrap" class="text-lg leading-snug"><b>The best here:</b> {{ best }}{{ holds }}.</p>
-    <p v-if="!scrap && verdict.truth.soleC !== undefined" class="text-sm text-muted-ink">Hidden until now: at that stop the sole gave
+    <p v-if="!scrap && verdict.truth.soleC !== undefined" class="text-sm text-muted-ink">Hidden until now: at that setting the iron reached
       {{ celsius(verdict.truth.soleC, board.units) }}.</p>
     <div v-if="verdict.course && windowC" class="relative h-36 shrink-0"><TraceChart class="absolute inset-0" :index="0"
       :course="verdict.course" :window-c="windowC" :end-s="Math.ceil((verdict.course.timesS.at(-1) ?? 60) / 10) * 10" /></div>

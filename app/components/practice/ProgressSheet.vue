@@ -30,7 +30,7 @@ async function takeLying(): Promise<void> {
   try {
     takeUp(await (await fetch('/practice/apprentice.json')).text())
   } catch {
-    problem.value = 'The sheet that lies here could not be read.'
+    problem.value = 'The progress file on this device cannot be read.'
   }
 }
 const print = () => window.print()
@@ -40,7 +40,7 @@ const day = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'n
 <template>
   <section class="practice-sheet" aria-label="How far you have come" data-test="progress">
     <label class="flex items-center gap-2"><span class="shrink-0 font-semibold">Whose</span>
-      <UInput :model-value="sheet.name" :maxlength="60" class="w-full" aria-label="Whose sheet" placeholder="a name"
+      <UInput :model-value="sheet.name" :maxlength="60" class="w-full" aria-label="Name" placeholder="a name"
         @update:model-value="v => (sheet = { ...sheet, name: String(v) })" /></label>
     <p class="mt-0.5 font-semibold">{{ passed }} of {{ EXERCISES.length }} done</p>
     <table class="mt-1 hidden w-full text-left print:table">
@@ -49,18 +49,17 @@ const day = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'n
         :key="k"><td>{{ EXERCISE_NAME[k] }}</td><td>{{ best.has(k) ? Math.round(best.get(k)!.near * 100) : '' }}</td>
         <td>{{ best.get(k)?.times ?? '' }}</td><td>{{ best.get(k)?.passed ? 'yes' : '' }}</td></tr></tbody>
     </table>
-    <p class="hidden text-sm print:block">Practice on {{ sheet.done.length ? day(sheet.done.at(-1)!.at) : 'no day yet' }}; nothing of it
-      is in the workroom's
-      records.</p>
+    <p class="hidden text-sm print:block">Practice on {{ sheet.done.length ? day(sheet.done.at(-1)!.at) : 'no day yet' }}. We keep none
+      of it in the workroom's records.</p>
     <p v-if="problem" class="font-semibold text-alert print:hidden" role="alert">{{ problem }}</p>
     <div class="mt-1 flex flex-wrap gap-1 print:hidden">
-      <UButton v-if="lying" size="sm" @click="takeLying">Take up the apprentice's sheet</UButton>
+      <UButton v-if="lying" size="sm" @click="takeLying">Continue the apprentice's file</UButton>
       <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-printer" @click="print">Print</UButton>
       <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-download" @click="save">Save</UButton>
       <label
         class="inline-flex min-h-8 cursor-pointer items-center border border-seam px-2 text-sm focus-within:outline-3
         focus-within:outline-mark">
-        Open<input type="file" accept="application/json" class="sr-only" aria-label="Open a sheet of exercises" @change="open"></label>
+        Open<input type="file" accept="application/json" class="sr-only" aria-label="Open a file of exercises" @change="open"></label>
     </div>
   </section>
 </template>

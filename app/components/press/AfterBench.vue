@@ -38,11 +38,11 @@ function end(): void {
   <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_330px] gap-4 px-3 pb-2 max-[1000px]:block
     max-[1000px]:space-y-3 max-[1000px]:overflow-auto">
     <div class="min-h-0 overflow-auto max-[1000px]:overflow-visible">
-      <p v-if="rows.length === 0" class="p-6 text-xl">Nothing has been pressed in this run yet.</p>
+      <p v-if="rows.length === 0" class="p-6 text-xl">Nothing pressed in this session yet.</p>
       <template v-else>
-        <p class="mb-1 text-sm text-muted-ink">Sole down, seconds: the line is what was planned, the bar what was given.
+        <p class="mb-1 text-sm text-muted-ink">Seconds under the iron: the line is the plan, the bar is what you did.
           <Sourced from="measured" /></p>
-        <ul class="space-y-1" aria-label="Piece by piece">
+        <ul class="space-y-1" aria-label="By piece">
           <li v-for="r in rows" :key="r.id" class="grid grid-cols-[180px_minmax(0,1fr)_230px] items-center gap-3 border-b border-seam py-1
             max-[1000px]:grid-cols-[130px_minmax(0,1fr)_170px]">
             <p class="leading-tight"><b>{{ r.o.name }}</b><span class="block text-sm text-muted-ink">
@@ -54,37 +54,37 @@ function end(): void {
               <span class="absolute inset-y-0 w-1 bg-ink" :style="{ left: `calc(${x(r.plannedHeldS)}% - 2px)` }" />
             </div>
             <p class="text-sm leading-tight">{{ Math.round(r.heldS) }} s of {{ Math.round(r.plannedHeldS) }} s,
-              {{ r.touches }} touches of {{ r.plannedTouches }}<template v-if="r.misses">,
+              {{ r.touches }} presses of {{ r.plannedTouches }}<template v-if="r.misses">,
                 <b class="text-alert">{{ r.misses }} missed</b></template>
               <span class="block">{{ r.edge ? `edge ${EDGE_NAME[r.edge]}${r.liftedFirst && r.edge !== 'lifts' ? ', lifted at first' : ''}`
                 : 'edge not tried' }}</span></p>
           </li>
         </ul>
-        <p class="mt-2 text-lg">In all {{ minutesWords(sum(r => r.heldS)) }} under the sole of {{ minutesWords(sum(r => r.plannedHeldS)) }}
-          planned, {{ sum(r => r.touches) }} touches of {{ sum(r => r.plannedTouches) }}, {{ sum(r => r.misses) }} missed.</p>
+        <p class="mt-2 text-lg">In all {{ minutesWords(sum(r => r.heldS)) }} under the iron of {{ minutesWords(sum(r => r.plannedHeldS)) }}
+          planned, {{ sum(r => r.touches) }} presses of {{ sum(r => r.plannedTouches) }}, {{ sum(r => r.misses) }} missed.</p>
       </template>
     </div>
-    <aside class="min-h-0 space-y-3 overflow-auto max-[1000px]:overflow-visible" aria-label="What it says">
+    <aside class="min-h-0 space-y-3 overflow-auto max-[1000px]:overflow-visible" aria-label="What it tells you">
       <div v-for="v in verdicts" :key="v.key" class="slip p-3" :class="v.verdict === 'tooLittle' ? 'border-l-4 border-l-alert' : ''"
         data-test="verdict">
         <p class="text-sm text-muted-ink">{{ v.of }}</p>
         <p class="font-semibold leading-snug">{{ v.words }}</p>
-        <p class="text-sm">{{ v.tried }} tried, {{ v.lifted }} lifted. Each is kept as a swatch of this pairing.
+        <p class="text-sm">{{ v.tried }} tried, {{ v.lifted }} lifted. We keep each as a test swatch of this pairing.
           <Sourced from="measured" /></p>
       </div>
       <p v-if="verdicts.length === 0" class="slip p-3">{{ VERDICT_SENTENCE.untried }}</p>
       <dl v-if="ironRows.length" class="grid grid-cols-[1fr_auto] gap-x-3">
-        <template v-for="i in ironRows" :key="i.id"><dt>{{ i.name }}, sole down</dt><dd class="text-right font-semibold">
+        <template v-for="i in ironRows" :key="i.id"><dt>{{ i.name }}, iron down</dt><dd class="text-right font-semibold">
           {{ minutesWords(i.s) }}</dd></template></dl>
       <div v-if="run.plan" class="flex flex-wrap gap-2">
         <UButton :to="`/api/runs/${run.plan.id}/log`" external variant="outline" color="neutral" icon="i-lucide-download" download>
           Log, CSV</UButton>
         <UButton v-if="!run.closed" :color="sure ? 'primary' : 'neutral'" :variant="sure ? 'solid' : 'outline'"
-          @click="end">{{ sure ? 'Yes, it is over' : 'This run is over' }}</UButton>
+          @click="end">{{ sure ? 'Yes, close it' : 'Close this session' }}</UButton>
         <UButton v-else @click="run.load()">Plan the next</UButton>
       </div>
       <div v-if="run.earlier.length">
-        <p class="font-semibold">Runs of this job</p>
+        <p class="font-semibold">Sessions of this job</p>
         <ul><li v-for="r in run.earlier" :key="r.id">
           <button type="button" class="w-full border-b border-seam py-1 text-left hover:bg-linen-200/50"
             :aria-pressed="r.id === run.plan?.id"

@@ -58,7 +58,7 @@ defineExpose({ turn })
         <span class="text-sm">{{ told ? `${told.label}, ` : '' }}{{ SOLE_WORDS[state] }}<template v-if="ready && ready > 0">,
           ready in {{ clockWords(ready) }}</template> <Sourced :from="probe.running.value ? 'measured' : 'model'" /></span></p>
       <button type="button" class="grid size-9 shrink-0 place-items-center hover:bg-linen-200/60" :aria-pressed="probe.running.value"
-        :aria-label="`Probe on the sole of ${iron.name}`" @click="toggleProbe">
+        :aria-label="`Probe on the soleplate of ${iron.name}`" @click="toggleProbe">
         <UIcon name="i-lucide-thermometer" class="size-5" :class="probe.running.value ? 'text-alert' : ''" /></button>
     </div>
     <UButton v-if="off" class="mt-1 w-full justify-center" @click="turn">Turn it to {{ wanted!.label }}

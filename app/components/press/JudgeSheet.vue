@@ -47,9 +47,9 @@ function keep(): void {
 
 <template>
   <div class="mx-auto max-w-5xl px-6 py-4">
-    <h1 class="text-3xl font-semibold">Cold? Then try an edge.</h1>
+    <h1 class="text-3xl font-semibold">Cold? Try an edge.</h1>
     <p class="mt-1 text-lg">Predicted: <b>{{ bondWords(press.laid!.predicted.bond) }}</b> <Sourced from="model"
-    />. What does the scrap say?</p>
+    />. How is the scrap?</p>
     <Choices v-model="grade" :options="GRADES" label="Bond" class="mt-4 grid grid-cols-6 gap-2 max-[900px]:grid-cols-3"
       shape="flex min-h-24 flex-col items-start p-1.5 text-left">
       <template #default="{ option }">
@@ -70,7 +70,7 @@ function keep(): void {
       <label v-for="m in marks" :key="m" class="flex items-center gap-2">{{ MARK_NAME[m] }}: where?<UInput :model-value="judged.where[m]"
         :maxlength="60" class="w-44" placeholder="all over, left edge…" :aria-label="`${MARK_NAME[m]}: where`"
         @update:model-value="v => where(m, v ?? '')" /></label></div>
-    <h2 class="mt-4 text-xl font-semibold">Measured, if you like</h2>
+    <h2 class="mt-4 text-xl font-semibold">Measured (optional)</h2>
     <div class="mt-1 grid grid-cols-4 gap-3 max-[900px]:grid-cols-2">
       <label v-for="k in READING_KINDS" :key="k" class="leading-tight">
         {{ READING_NAME[k][0] }}
@@ -95,7 +95,7 @@ function keep(): void {
     </label>
     <div class="mt-4 flex items-center gap-3">
       <UButton size="xl" class="min-h-16 text-xl" :disabled="grade === null" :loading="sending" @click="keep">
-        Keep this swatch <kbd class="text-base opacity-80">{{ KEYS.keep.shown }}</kbd></UButton>
+        Save swatch <kbd class="text-base opacity-80">{{ KEYS.keep.shown }}</kbd></UButton>
       <UButton size="xl" variant="outline" color="neutral" @click="press.again()">
         Press it again <kbd class="text-base opacity-80">{{ KEYS.again.shown }}</kbd></UButton>
       <p v-if="grade === null" class="text-muted-ink">Choose how the edge holds: 0 to 5.</p>

@@ -56,12 +56,12 @@ const rows = computed(() => {
 function whyNot(id: string): string {
   if (putOff.value.has(id)) return 'put off'
   const phase = run.state.ops.get(id)?.phase
-  if (running.value && (phase === 'cooling' || phase === 'edge')) return 'lies to cool'
+  if (running.value && (phase === 'cooling' || phase === 'edge')) return 'cools flat'
   const w = planning.works.find(x => x.id === id)
   if (w?.refusal) return hemRefusal(w.refusal)
   if (w?.mendRefusal) return stuckRefusal(w.mendRefusal)
   if (w?.blocked) return blockedSentence(w.blocked, bench.units)
-  if (w?.outline && w.ways.length === 0) return 'no place for the sole'
+  if (w?.outline && w.ways.length === 0) return 'no place for the iron'
   if (w && w.supplyId !== null && !w.ways.some(x => ironIds.value.includes(x.ironId))) return 'not with the irons taken'
   return 'after sewing'
 }
@@ -166,7 +166,7 @@ const supplyName = (id: string) => library.supplies.find(s => s.id === id)?.name
   <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_310px] gap-3 px-3 pb-2 max-[1000px]:block
     max-[1000px]:space-y-3 max-[1000px]:overflow-auto">
     <div class="min-h-0 space-y-2 overflow-auto max-[1000px]:overflow-visible">
-      <p v-if="planning.progress" class="text-lg" role="status">Working out how each is pressed:
+      <p v-if="planning.progress" class="text-lg" role="status">Working out each recipe:
         {{ planning.progress.done }} of {{ planning.progress.of }}…</p>
       <p v-if="main.problem.value" class="slip border-l-4 border-l-alert p-3 font-semibold text-alert" role="alert">
         {{ main.problem.value }}</p>
@@ -176,10 +176,10 @@ const supplyName = (id: string) => library.supplies.find(s => s.id === id)?.name
       </div>
       <OrderPicture v-if="schedule && task" :schedule="schedule" :irons="irons" :places="places" :names="names" :lying="task.lying ?? []"
         :now-s="running ? 0 : null" :chosen="chosen" @choose="id => (chosen = id)" />
-      <p v-else-if="running" class="p-6 text-xl">Nothing is left to press in this run.</p>
-      <p v-else-if="!planning.progress" class="p-6 text-xl">Nothing is left to order here: {{ open.length === 0 && doneBefore > 0
-        ? 'all of it was pressed in an earlier run.' : 'draw pieces at Cut and choose what lies on them.' }}</p>
-      <ol ref="list" class="grid grid-cols-2 gap-x-4 max-[1000px]:grid-cols-1" aria-label="In this order">
+      <p v-else-if="running" class="p-6 text-xl">Nothing left to press in this session.</p>
+      <p v-else-if="!planning.progress" class="p-6 text-xl">Nothing to plan: {{ open.length === 0 && doneBefore > 0
+        ? 'all of it was pressed in an earlier session.' : 'draw pieces on Cut and choose their interfacing.' }}</p>
+      <ol ref="list" class="grid grid-cols-2 gap-x-4 max-[1000px]:grid-cols-1" aria-label="Order">
         <li v-for="r in rows" :key="r.id">
           <button type="button" class="flex w-full items-baseline gap-2 border-b border-seam px-1 py-1 text-left leading-tight"
             :class="r.id === chosen ? 'bg-ink text-paper' : 'hover:bg-linen-200/50'" :aria-pressed="r.id === chosen" @click="chosen = r.id">
@@ -197,15 +197,15 @@ const supplyName = (id: string) => library.supplies.find(s => s.id === id)?.name
           <Sourced from="model" /></p>
         <p class="text-lg">until the last is cold, {{ schedule.heatChanges }} change{{ schedule.heatChanges === 1 ? '' : 's' }} of heat</p>
         <p class="text-sm text-muted-ink">{{ orderQuality(schedule.finishS, main.boundS.value, main.order.value?.exact ?? false) }}
-          {{ main.running.value ? 'Looking for a sooner one…' : '' }}</p>
+          {{ main.running.value ? 'Looking for a quicker order…' : '' }}</p>
         <UButton v-if="main.running.value" size="sm" variant="outline" color="neutral" class="mt-1" @click="main.stop()">
-          That will do</UButton>
+          Use this one</UButton>
       </div>
       <UButton v-if="!running" size="xl" class="w-full justify-center" :disabled="!schedule || planning.progress !== null" @click="begin">
-        Begin the run <kbd class="text-sm opacity-80">{{ KEYS.begin.shown }}</kbd></UButton>
+        Begin session <kbd class="text-sm opacity-80">{{ KEYS.begin.shown }}</kbd></UButton>
       <template v-else>
-        <UButton size="lg" class="w-full justify-center" :disabled="!schedule" @click="tellOrder">Press in this order</UButton>
-        <UButton size="sm" variant="outline" color="neutral" @click="layAgain">Lay it again from now</UButton>
+        <UButton size="lg" class="w-full justify-center" :disabled="!schedule" @click="tellOrder">Use this order</UButton>
+        <UButton size="sm" variant="outline" color="neutral" @click="layAgain">Plan again from now</UButton>
       </template>
       <fieldset class="space-y-1"><legend class="font-semibold">Irons</legend>
         <button v-for="i in library.irons" :key="i.id" type="button" class="block w-full px-2 py-1.5 text-left leading-tight"
@@ -215,24 +215,24 @@ const supplyName = (id: string) => library.supplies.find(s => s.id === id)?.name
       </fieldset>
       <div class="space-y-1 text-base" data-test="what-if">
         <p class="font-semibold">What if</p>
-        <p v-if="whatIf.irons !== null">{{ ironIds.length === 1 ? 'The second iron too' : 'With one iron' }}:
+        <p v-if="whatIf.irons !== null">{{ ironIds.length === 1 ? 'Use the second iron' : 'Use one iron' }}:
           <b>{{ finishDifference(whatIf.irons) }}</b></p>
         <template v-if="chosen">
           <p v-if="whatIf.off !== null">{{ names.get(chosen) }} waits: <b>{{ finishDifference(whatIf.off) }}</b></p>
           <p v-if="whatIf.more !== null">One more {{ names.get(chosen) }}: <b>{{ finishDifference(whatIf.more) }}</b></p>
           <UButton size="sm" variant="outline" color="neutral" @click="wait">
-            {{ putOff.has(chosen) ? 'Press it after all' : 'Let it wait' }}</UButton>
+            {{ putOff.has(chosen) ? 'Press it' : 'Skip for now' }}</UButton>
         </template>
-        <p v-else class="text-sm text-muted-ink">Choose one to see what its waiting changes.</p>
+        <p v-else class="text-sm text-muted-ink">Select one to see its times.</p>
       </div>
-      <p v-if="doneBefore > 0" class="text-sm text-muted-ink">{{ doneBefore }} pressed in an earlier run.</p>
+      <p v-if="doneBefore > 0" class="text-sm text-muted-ink">{{ doneBefore }} pressed in an earlier session.</p>
       <fieldset v-if="!running && trimItems.length > 0" class="space-y-1">
-        <legend class="font-semibold">Braid to settle, run by run</legend>
+        <legend class="font-semibold">Trim to preshrink</legend>
         <p v-for="t in planning.jobTrims" :key="t.supplyId" class="text-sm">{{ supplyName(t.supplyId) }}, {{ t.metres }} m
-          <UButton size="xs" variant="ghost" color="neutral" icon="i-lucide-x" :aria-label="`Do not settle ${supplyName(t.supplyId)}`"
+          <UButton size="xs" variant="ghost" color="neutral" icon="i-lucide-x" :aria-label="`Do not preshrink ${supplyName(t.supplyId)}`"
             @click="planning.setTrims(planning.jobTrims.filter(x => x.supplyId !== t.supplyId))" /></p>
         <div class="flex gap-1">
-          <USelect v-model="trimOf" :items="trimItems" placeholder="Braid" class="min-w-0 flex-1" aria-label="Braid" />
+          <USelect v-model="trimOf" :items="trimItems" placeholder="Trim" class="min-w-0 flex-1" aria-label="Trim" />
           <UInput v-model.number="trimM" type="number" min="0.1" max="200" step="0.1" class="w-24" aria-label="Metres">
             <template #trailing>m</template></UInput>
           <UButton size="sm" variant="outline" color="neutral" :disabled="!trimOf" @click="addTrim">Add</UButton>

@@ -67,7 +67,7 @@ const fits = (name: string, from: number, to: number, letter = 7.6) => {
 
 <template>
   <svg ref="svg" :viewBox="`0 0 ${wide} ${high}`" class="w-full" :style="{ height: `${high}px` }" role="group" data-test="order-picture"
-    :aria-label="`Order of pressing, finished after ${clockWords(schedule.finishS)}`">
+    :aria-label="`Pressing plan, finished after ${clockWords(schedule.finishS)}`">
     <g v-for="t in ticks" :key="t">
       <line :x1="x(t)" :x2="x(t)" :y1="TOP - 4" :y2="high - 18" stroke="var(--rc-seam)" stroke-dasharray="2 5" />
       <text :x="x(t)" y="14" text-anchor="middle" font-size="13" fill="var(--rc-muted)">
@@ -87,7 +87,7 @@ const fits = (name: string, from: number, to: number, letter = 7.6) => {
     </g>
     <g v-for="(iron, i) in soles" :key="iron.id">
       <text x="4" :y="ironY(i) + 18" font-size="14" font-weight="600" fill="currentColor">{{ iron.name.slice(0, 14) }}</text>
-      <text x="4" :y="ironY(i) + 35" font-size="12" fill="var(--rc-muted)">sole, {{ bench.units?.temperature ?? '°C' }}</text>
+      <text x="4" :y="ironY(i) + 35" font-size="12" fill="var(--rc-muted)">iron, {{ bench.units?.temperature ?? '°C' }}</text>
       <path :d="areaOf(i)" fill="var(--rc-seam)" fill-opacity="0.35" />
       <rect v-for="(b, k) in iron.blocks" :key="k" :x="x(b.from)" :width="x(b.to) - x(b.from)" :y="ironY(i) + IRON - 6" height="6"
         :fill="heatColour(b.c)" />

@@ -44,7 +44,7 @@ const harm = computed(() => {
 })
 const space = computed(() => keyWords(step.value?.kind ?? null, interrupted.value))
 const following = computed(() => press.phase === 'running' ? followingWords(press.steps[press.session!.at + 1]) : null)
-const side = computed(() => ((step.value?.side ?? recipe.value.firstSide) === 'back' ? 'backing side up' : 'face up'))
+const side = computed(() => ((step.value?.side ?? recipe.value.firstSide) === 'back' ? 'interfacing side up' : 'face up'))
 const layUp = computed(() => layUpWords(
   recipe.value, { cloth: laid.value.clothName, supply: laid.value.supplyName, cover: laid.value.coverName }, side.value,
 ))
@@ -104,7 +104,7 @@ const around = 2 * Math.PI * RADIUS
         <text y="92" text-anchor="middle" font-size="24" fill="var(--rc-muted)">{{ unit }}</text>
         <text v-if="press.byBond" y="-88" text-anchor="middle" font-size="20"
           fill="var(--rc-muted)">glue line {{ celsius(press.under!.glueC, bench.units) }}</text>
-        <text v-if="press.byBond" y="114" text-anchor="middle" font-size="15" font-style="italic" fill="var(--rc-muted)">model</text>
+        <text v-if="press.byBond" y="114" text-anchor="middle" font-size="15" font-style="italic" fill="var(--rc-muted)">estimate</text>
       </svg>
       <p v-if="harm" class="absolute bottom-5 text-2xl font-bold text-alert" role="alert" data-test="harm">{{ harm }}</p>
     </div>
@@ -122,7 +122,7 @@ const around = 2 * Math.PI * RADIUS
         <p><b>{{ recipe.stop.label }}</b> {{ celsius(recipe.stop.meanC, bench.units) }} <Sourced :from="recipe.stop.origin" /></p>
         <p>{{ METHOD_NAME[recipe.method] }}<template
           v-if="press.phase === 'ready'">. {{ bearingWords(recipe) }} {{ recipe.holdS }} s</template></p>
-        <p>{{ laid.coverName ?? 'Bare sole' }}, {{ side }}</p>
+        <p>{{ laid.coverName ?? 'Bare iron' }}, {{ side }}</p>
       </div>
       <p v-if="following" class="text-xl"><span class="text-muted-ink">Then:</span> {{ following }}</p>
       <ol class="flex gap-2" aria-label="Steps">
@@ -145,13 +145,13 @@ const around = 2 * Math.PI * RADIUS
       <ul v-if="press.phase === 'ready'" class="list-outside list-disc space-y-1 pl-5 text-base leading-snug">
         <li v-for="l in layUp" :key="l">{{ l }}</li></ul>
       <p v-if="press.phase === 'ready'"
-        class="text-sm text-alert">Keep the other hand clear of sole and steam. Ventilate: warm resin smells.</p>
+        class="text-sm text-alert">Keep the other hand clear of iron and steam. Ventilate: warm adhesive smells.</p>
       <p class="mt-auto text-xl">
         <kbd class="slip px-3 py-1 font-semibold">{{ KEYS.iron.shown }}</kbd> or tap anywhere: <b>{{ space }}</b></p>
       <div class="flex flex-wrap gap-2">
         <UButton v-if="canInterrupt" variant="outline" color="neutral" @click.stop="press.interrupt()">
           Interrupted: lift <kbd class="text-sm opacity-80">{{ KEYS.interrupt.shown }}</kbd></UButton>
-        <UButton variant="outline" color="neutral" @click.stop="press.putAway()">Stop and put away</UButton>
+        <UButton variant="outline" color="neutral" @click.stop="press.putAway()">Stop and discard</UButton>
       </div>
     </div>
   </div>

@@ -41,8 +41,8 @@ const over = computed(() => step.value?.do === 'lift' && share.value >= 1)
 const coolsNext = computed(() => run.cooling.find(c => c.leftS > 0) ?? null)
 const command = computed(() => {
   if (!op.value || !step.value) {
-    if (run.cooling.length === 0) return 'All of it is pressed'
-    return coolsNext.value ? 'Nothing to press: let it cool' : 'Nothing to press: try what is cold'
+    if (run.cooling.length === 0) return 'All pressed'
+    return coolsNext.value ? 'Wait: it is cooling' : 'Try the edges that are cold'
   }
   const { kind, prints, name, recipe } = op.value
   return whatNow(step.value, { kind, prints: prints.length, name, hovers: recipe !== null && isHovering(recipe) }, over.value)
@@ -111,7 +111,7 @@ const next = computed(() => {
   if (s.do === 'down' || s.do === 'lift') {
     const place = states.value.findIndex((x, i) => (x === 'open' || x === 'again') && i !== s.print)
     if (place >= 0) return `place ${place + 1} of ${o.prints.length}`
-    if (s.pass < 0) return 'lay the backing and the cover on'
+    if (s.pass < 0) return 'lay the interfacing and the press cloth on'
     if (o.recipe?.passes === 2 && s.pass === 0) return 'turn it over'
     return o.recipe && o.recipe.coolS > 0 ? `flat under the clapper for ${clockWords(o.recipe.coolS)} min` : 'the next piece'
   }
@@ -154,7 +154,7 @@ useKeys({
   dial: () => { ironNow.value?.[taken.value.findIndex(i => i.id === iron.value?.id)]?.turn() },
 })
 useDigits({
-  does: 'This place was missed, or lifts', from: 1, upTo: 9,
+  does: 'Missed, or lifts', from: 1, upTo: 9,
   act: (n) => {
     if (hasEdge.value && n <= triedOp.value!.prints.length) mark(n - 1)
     else missed(n - 1)
@@ -190,7 +190,8 @@ const RADIUS = 120, AROUND = 2 * Math.PI * RADIUS
       <p v-for="w in said" :key="w" class="bg-alert px-3 py-2 text-xl font-bold text-paper" role="alert" data-test="warning">{{ w }}</p>
       <p v-for="c in run.clashes" :key="c.op" class="slip border-l-4 border-l-alert p-2 font-semibold text-alert" role="alert"
         data-test="clash">{{ twoBoardsSentence(run.byId.get(c.op)?.name ?? '', timeOfDay(run.wallMs(c.atS))) }}
-        <UButton size="sm" @click.stop="run.over(c.op)">Go on here <kbd class="text-sm opacity-80">{{ KEYS.over.shown }}</kbd></UButton></p>
+        <UButton size="sm" @click.stop="run.over(c.op)">Continue here
+          <kbd class="text-sm opacity-80">{{ KEYS.over.shown }}</kbd></UButton></p>
       <p class="text-2xl leading-tight" data-test="piece"><b>{{ op?.name ?? '' }}</b>{{ ' ' }}
         <span v-if="op" class="text-lg text-muted-ink">{{ OPERATION_NAME[op.kind].toLowerCase() }},
           <i>{{ STANDING_WORDS[op.standing] }}</i></span></p>
@@ -198,7 +199,7 @@ const RADIUS = 120, AROUND = 2 * Math.PI * RADIUS
         aria-live="assertive" data-test="now">{{ command }}</p>
       <p v-if="how" class="text-[1.45rem] leading-tight max-[1000px]:text-[1.25rem]" data-test="how">{{ how }}</p>
       <p v-if="run.heldElsewhere" class="slip p-2 text-lg font-semibold" role="status" data-test="watching">
-        {{ heldElsewhere(op?.name ?? '') }} You are watching it.
+        {{ heldElsewhere(op?.name ?? '') }} Another board runs this session. You are watching.
         <UButton size="sm" variant="outline" color="neutral" @click.stop="run.over(op!.id)">Take it over
           <kbd class="text-sm opacity-80">{{ KEYS.over.shown }}</kbd></UButton></p>
       <p v-if="noRoom" class="slip p-2 text-lg font-semibold" role="status">No flat place is free: {{ noRoom.name }} is cold in
@@ -215,7 +216,7 @@ const RADIUS = 120, AROUND = 2 * Math.PI * RADIUS
           <text y="34" text-anchor="middle" :font-size="big.length > 3 ? 74 : 104" font-weight="700" fill="currentColor">{{ big }}</text>
           <text y="66" text-anchor="middle" :font-size="unit.length > 16 ? 17 : 20" fill="var(--rc-muted)">{{ unit }}</text>
           <text v-if="byBond && step?.do === 'lift'" y="90" text-anchor="middle" font-size="14" font-style="italic"
-            fill="var(--rc-muted)">model</text>
+            fill="var(--rc-muted)">estimate</text>
         </svg>
         <p v-if="harm" class="absolute bottom-1 text-2xl font-bold text-alert max-[1000px]:static" role="alert">{{ harm }}</p>
       </div>
@@ -225,9 +226,9 @@ const RADIUS = 120, AROUND = 2 * Math.PI * RADIUS
     <section class="relative min-h-0" aria-label="Where">
       <SetDownPicture v-if="outline && op" :outline="outline" :prints="op.prints" :sole="sole" :keep-outs="keepOuts" :states="states"
         :colour="cloth?.colourHex" :share="share" :heat="step?.do === 'lift' ? heatColour(run.under?.soleC ?? op.recipe!.stop.meanC) : null"
-        :label="`${op.name}: ${states.filter(s => s === 'done').length} of ${op.prints.length} places pressed`"
+        :label="`${op.name}: ${states.filter(s => s === 'done').length} of ${op.prints.length} positions pressed`"
         @choose="missed" @tap="run.space()" />
-      <p v-if="op && outline" class="absolute bottom-0 left-1 text-sm text-muted-ink">Tap a place that was missed, or its number.</p>
+      <p v-if="op && outline" class="absolute bottom-0 left-1 text-sm text-muted-ink">Tap a position that was missed, or its number.</p>
     </section>
     <aside class="min-h-0 space-y-2 overflow-auto pr-1" aria-label="Cooling, next, irons">
       <div v-if="trying" class="slip border-l-4 border-l-mark p-2" role="status" data-test="edge">
@@ -244,10 +245,10 @@ const RADIUS = 120, AROUND = 2 * Math.PI * RADIUS
               {{ EDGE_NAME[e] }} <kbd class="text-xs opacity-80">{{ KEYS[e].shown }}</kbd></UButton>
           </div>
         </template>
-        <UButton v-else class="mt-1" size="sm" @click="found('holds')">Take it up
+        <UButton v-else class="mt-1" size="sm" @click="found('holds')">Pick it up
           <kbd class="text-xs">{{ KEYS.holds.shown }}</kbd></UButton>
       </div>
-      <ul v-if="run.cooling.length" class="space-y-1" aria-label="Lies to cool" data-test="cooling">
+      <ul v-if="run.cooling.length" class="space-y-1" aria-label="Cooling flat" data-test="cooling">
         <li v-for="c in run.cooling" :key="c.id" class="slip flex items-center gap-2 p-1.5">
           <svg class="size-12 shrink-0" viewBox="-20 -20 40 40" aria-hidden="true">
             <circle r="15" fill="none" stroke="var(--rc-seam)" stroke-width="6" />
@@ -267,8 +268,8 @@ const RADIUS = 120, AROUND = 2 * Math.PI * RADIUS
       <p class="text-sm text-muted-ink" data-test="progress">{{ doneCount }} of {{ run.operations.length }} done</p>
       <IronNow v-for="i in taken" :key="i.id" ref="ironNow" :iron="i" :wanted="i.id === iron?.id ? op?.recipe?.stop ?? null : null" />
       <div class="flex flex-wrap gap-1">
-        <UButton size="sm" variant="outline" color="neutral" @click="run.back()">Take back <kbd class="text-xs">⌫</kbd></UButton>
-        <UButton size="sm" variant="outline" color="neutral" :disabled="run.down || !op" @click="run.aside()">Set aside
+        <UButton size="sm" variant="outline" color="neutral" @click="run.back()">Undo <kbd class="text-xs">⌫</kbd></UButton>
+        <UButton size="sm" variant="outline" color="neutral" :disabled="run.down || !op" @click="run.aside()">Skip
           <kbd class="text-xs">{{ KEYS.aside.shown }}</kbd></UButton>
         <UButton size="sm" variant="outline" color="neutral" :disabled="run.down" @click="run.another()">Another
           <kbd class="text-xs">{{ KEYS.another.shown }}</kbd></UButton>
@@ -276,7 +277,7 @@ const RADIUS = 120, AROUND = 2 * Math.PI * RADIUS
           Foot switch {{ foot.on.value ? 'on' : 'off' }}</UButton>
       </div>
       <div v-if="foot.on.value" class="text-sm">
-        <p>{{ foot.learning.value ? 'Press the switch now.' : `Listens to ${foot.name.value}.` }}
+        <p>{{ foot.learning.value ? 'Press the switch now.' : `Foot switch key: ${foot.name.value}.` }}
           <UButton size="xs" variant="outline" color="neutral" @click="foot.learn()">Another key</UButton>
           <UButton v-if="foot.canHid" size="xs" variant="outline" color="neutral" @click="foot.connect()">A device</UButton></p>
         <p v-if="foot.problem.value" class="text-alert" role="alert">{{ foot.problem.value }}</p>

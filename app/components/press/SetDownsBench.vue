@@ -99,7 +99,7 @@ const dropPrint = (): void => {
   at.value = null
 }
 const turnPrint = (): void => keepPrints(prints.value.map((p, i) => (i === at.value ? { ...p, headingDeg: (p.headingDeg + 15) % 360 } : p)))
-/** By keys: the chosen set-down goes so far with every press of an arrow, mm. */
+/** By keys: the chosen position goes so far with every press of an arrow, mm. */
 const STEP_MM = 5
 useEventListener('keydown', (e: KeyboardEvent) => {
   const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[e.key]
@@ -134,7 +134,7 @@ const block = computed({ get: () => piece.value?.asBlock ?? false, set: on => ch
 const several = computed(() => piece.value !== null && howMany(piece.value) > 1)
 const many = computed(() => proof.value && whyMany({ prints: prints.value, bound: proof.value.bound }, work.value?.keepOuts.length ?? 0))
 const touchesOf = (w: Work): string =>
-  w.ways.length === 0 ? 'cannot be pressed' : `${w.ways.find(x => x.ironId === iron.value?.id)?.prints.length ?? '–'} set-downs`
+  w.ways.length === 0 ? 'cannot be pressed' : `${w.ways.find(x => x.ironId === iron.value?.id)?.prints.length ?? '–'} positions`
 </script>
 
 <template>
@@ -154,22 +154,22 @@ const touchesOf = (w: Work): string =>
     </ul>
     <div v-if="work?.outline" class="relative min-h-0">
       <SetDownPicture :outline="work.outline" :prints="prints" :sole="sole" :keep-outs="work.keepOuts" :missed="proof?.missed ?? []"
-        :colour="work.colourHex" :chosen="at" :movable="!isBlock && !laying" :label="`${work.name}: ${prints.length} set-downs`"
+        :colour="work.colourHex" :chosen="at" :movable="!isBlock && !laying" :label="`${work.name}: ${prints.length} positions`"
         @choose="i => (at = i)" @move="move" @tap="tap" />
       <p v-if="laying" class="slip absolute left-2 top-2 px-3 py-1 font-semibold">Tap where it is.</p>
     </div>
-    <aside v-if="work" class="min-h-0 space-y-3 overflow-auto pr-1" aria-label="How it is set down">
+    <aside v-if="work" class="min-h-0 space-y-3 overflow-auto pr-1" aria-label="How to press it">
       <p v-if="work.refusal" class="slip border-l-4 border-l-alert p-3 font-semibold text-alert" role="alert">
         {{ hemRefusal(work.refusal) }}</p>
       <p v-if="work.mendRefusal" class="slip border-l-4 border-l-alert p-3 font-semibold text-alert" role="alert">
-        Not pressed: {{ stuckRefusal(work.mendRefusal) }}</p>
+        Left out: {{ stuckRefusal(work.mendRefusal) }}</p>
       <p v-else-if="work.blocked" class="slip border-l-4 border-l-alert p-3 font-semibold text-alert" role="alert">
         {{ blockedSentence(work.blocked, bench.units) }}</p>
       <template v-if="way && isMade">
-        <p class="text-lg leading-snug" data-test="along">{{ prints.length }} set-down{{ prints.length === 1 ? '' : 's' }}, each line
+        <p class="text-lg leading-snug" data-test="along">{{ prints.length }} position{{ prints.length === 1 ? '' : 's' }}, each line
           from its middle outward. <Sourced from="model" /></p>
-        <p>{{ way.recipe.stop.label }}, {{ seconds(way.recipe.holdS) }} a touch{{ way.recipe.passes === 2 ? ', both sides' : '' }}:
-          <b>{{ minutesWords(way.boardS) }}</b> at the board <Sourced from="model" /></p>
+        <p>{{ way.recipe.stop.label }}, {{ seconds(way.recipe.holdS) }} a press{{ way.recipe.passes === 2 ? ', both sides' : '' }}:
+          <b>{{ minutesWords(way.boardS) }}</b> of pressing <Sourced from="model" /></p>
       </template>
       <template v-else-if="way && proof">
         <p class="text-lg leading-snug" data-test="cover">
@@ -180,8 +180,8 @@ const touchesOf = (w: Work): string =>
         <p v-if="many" class="text-sm">{{ WHY_MANY[many] }}</p>
         <p v-if="missedCm2 > 0.5" class="slip border-l-4 border-l-alert p-2 font-semibold text-alert" role="status" data-test="unreached">
           {{ missedSentence(missedCm2, proof.missed.length, smaller) }}</p>
-        <p>{{ way.recipe.stop.label }}, {{ seconds(way.recipe.holdS) }} a touch{{ way.recipe.passes === 2 ? ', both sides' : '' }}:
-          <b>{{ minutesWords(way.boardS) }}</b> at the board <Sourced :from="way.standing === 'proved' ? 'proved' : 'model'" /></p>
+        <p>{{ way.recipe.stop.label }}, {{ seconds(way.recipe.holdS) }} a press{{ way.recipe.passes === 2 ? ', both sides' : '' }}:
+          <b>{{ minutesWords(way.boardS) }}</b> of pressing <Sourced :from="way.standing === 'proved' ? 'proved' : 'model'" /></p>
         <p class="text-sm text-muted-ink">Recipe {{ STANDING_WORDS[way.standing] }}. Overlap 10 mm, 5 mm off what is in the way
           <Sourced from="typical" />.</p>
         <p v-if="way.share !== null" class="text-sm">
@@ -189,23 +189,23 @@ const touchesOf = (w: Work): string =>
           <Sourced from="model" /></p>
       </template>
       <p v-else-if="!work.blocked && !isMade" class="slip p-2 font-semibold" role="status">{{ NOTHING_LEFT }}</p>
-      <div class="flex flex-wrap gap-1" role="group" aria-label="Iron compared">
+      <div class="flex flex-wrap gap-1" role="group" aria-label="Another iron">
         <button v-for="o in others" :key="o.way.ironId" type="button" class="px-2 py-1 text-left text-sm leading-tight"
           :aria-pressed="o.mine" :class="o.mine ? 'bg-ink text-paper' : 'slip hover:bg-linen-200/60'" @click="ironId = o.way.ironId">
           <b>{{ o.name }}</b><br>{{ o.way.prints.length }} × {{ seconds(o.way.recipe.holdS) }}, {{ minutesWords(o.way.boardS) }}</button>
       </div>
       <template v-if="!isBlock">
         <div class="flex flex-wrap gap-1">
-          <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-plus" @click="addPrint()">Set-down</UButton>
+          <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-plus" @click="addPrint()">Position</UButton>
           <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-plus" @click="addPrint(true)">Tip</UButton>
           <UButton size="sm" variant="outline" color="neutral" :disabled="at === null" @click="turnPrint">Turn 15°</UButton>
           <UButton size="sm" variant="outline" color="neutral" :disabled="at === null" @click="dropPrint">Take away</UButton>
-          <UButton v-if="byHand" size="sm" variant="outline" color="neutral" @click="keepPrints([])">As worked out</UButton>
+          <UButton v-if="byHand" size="sm" variant="outline" color="neutral" @click="keepPrints([])">As suggested</UButton>
         </div>
-        <Choices v-model="walk" :options="WALKS" label="Order of the hand" class="flex gap-1" shape="min-h-9 px-2 text-sm" />
+        <Choices v-model="walk" :options="WALKS" label="Order" class="flex gap-1" shape="min-h-9 px-2 text-sm" />
       </template>
-      <Choices v-if="!isMade" v-model="motion" :options="MOTIONS" label="Still or moving" class="flex gap-1" shape="min-h-9 px-2 text-sm" />
-      <USwitch v-if="several" v-model="block" label="Press them all as one block" />
+      <Choices v-if="!isMade" v-model="motion" :options="MOTIONS" label="Motion" class="flex gap-1" shape="min-h-9 px-2 text-sm" />
+      <USwitch v-if="several" v-model="block" label="Press all as one block" />
       <fieldset v-if="!isBlock" class="space-y-1">
         <legend class="font-semibold">Keep out</legend>
         <div class="flex flex-wrap gap-1">
@@ -229,8 +229,7 @@ const touchesOf = (w: Work): string =>
       </fieldset>
     </aside>
     <p v-if="!work && planning.isPlanned" class="col-span-3 m-8 text-lg">
-      No piece of this job has a backing yet: draw pieces at Cut,
-      and choose what lies on them; or take a seam, a hem or a grid into it in Seams.</p>
-    <p v-else-if="!work && !planning.problem" class="col-span-3 m-8 text-lg" role="status">Working out where the sole is set down…</p>
+      No piece of this job has an interfacing yet. Draw pieces on Cut and choose one, or add a seam, a hem or patchwork on Seams & hems.</p>
+    <p v-else-if="!work && !planning.problem" class="col-span-3 m-8 text-lg" role="status">Working out the positions…</p>
   </div>
 </template>

@@ -9,7 +9,7 @@ const library = useLibrary()
 const jobs = useJobs()
 const ways = useMakingWays()
 const { making, chosen, ofJob, set, setWork, add, drop, choose, jobName } = useMakingDraft(
-  'flatten', () => freshMaking('Pressed before cutting', {
+  'flatten', () => freshMaking('Preparing fabric', {
     format: 1, kind: 'flatten', body: 'water', lengthMm: 2000, wideMm: 1400, wideAfterMm: null,
   }),
 )
@@ -46,13 +46,13 @@ const mm = (v: number) => lengthWords(v, bench.units)
       max-[1000px]:overflow-auto">
       <div v-if="cloth && plan" class="flex min-h-0 flex-col" data-test="before">
         <p class="ticket text-[26px] font-semibold leading-tight">
-          <template v-if="!plan.recipe">No heat on this cloth: hang it, or leave it under a weight.</template>
+          <template v-if="!plan.recipe">No heat on this fabric. Hang it, or leave it under a weight.</template>
           <template v-else>{{ wet && soaks !== null ? `Soaked in after ${seconds(soaks)}, ` : ''
           }}{{ seconds(flat?.recipe?.holdS ?? plan.recipe.holdS) }} a place at
             {{ plan.recipe.stop.label }} {{ Math.round(plan.recipe.stop.meanC) }} °C, {{ seconds(plan.restS) }} until it is
             cool.</template>
           <Sourced from="model" /></p>
-        <svg viewBox="0 0 700 230" class="min-h-52 w-full flex-1" role="img" aria-label="The cloth with its fold creases"
+        <svg viewBox="0 0 700 230" class="min-h-52 w-full flex-1" role="img" aria-label="The fabric with its fold creases"
           preserveAspectRatio="xMidYMid meet">
           <path d="M20 40 L340 14 L680 40 L680 200 L340 174 L20 200 Z" :fill="cloth.colourHex" stroke="var(--rc-ink)"
             stroke-width="1.500" />
@@ -68,18 +68,19 @@ const mm = (v: number) => lengthWords(v, bench.units)
         </svg>
         <ol class="list-inside list-decimal text-[17px] leading-snug" data-test="before-steps"><li v-for="s in steps"
           :key="s">{{ s }}</li></ol>
-        <p v-if="!wet" class="text-[15px] font-semibold text-alert">Water marks this cloth: no spray. Dry, from the back, or hang it.</p>
+        <p v-if="!wet" class="text-[15px] font-semibold text-alert">Water leaves marks on this fabric. No spray: press it dry from the
+          wrong side, or hang it.</p>
         <p v-if="plan.recipe" class="text-[15px]">{{ restSentence(plan.restS, plan.untilC, false, bench.units) }}</p>
         <p v-for="(r, i) in plan.reasons" :key="i" class="text-[15px] text-muted-ink">{{ featureReason(r, bench.units) }}</p>
         <p v-if="work.body !== 'water'" class="text-sm text-alert">{{ SPRAY_CAUTION }}</p>
       </div>
       <p v-else class="mt-16 text-center text-xl" role="status">
-        {{ problem ?? (cloth ? 'Being worked out…' : 'No cloth in the drawer yet.') }}</p>
+        {{ problem ?? (cloth ? 'Working it out…' : 'No fabric yet. Add one on Fabrics.') }}</p>
       <div class="min-h-0 space-y-3 overflow-auto max-[1000px]:overflow-visible">
-        <label class="block"><span class="block text-sm font-semibold">Cloth</span>
-          <USelect :model-value="clothId ?? undefined" :items="clothItems" class="w-full" aria-label="Cloth"
+        <label class="block"><span class="block text-sm font-semibold">Fabric</span>
+          <USelect :model-value="clothId ?? undefined" :items="clothItems" class="w-full" aria-label="Fabric"
             @update:model-value="id => set({ clothId: id as string })" /></label>
-        <Choices :model-value="work.body" :options="bodies" label="What is put on it" class="flex gap-1"
+        <Choices :model-value="work.body" :options="bodies" label="Moisture" class="flex gap-1"
           @update:model-value="b => b && setWork({ body: b })" />
         <div class="grid grid-cols-2 gap-2">
           <LengthField label="Length to press" :least-mm="50" :most-mm="50000" :model-value="work.lengthMm"

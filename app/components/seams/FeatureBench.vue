@@ -55,7 +55,7 @@ const count = computed({ get: () => making.value.work.count, set: v => setWork({
     <div class="grid min-h-0 flex-1 grid-cols-[236px_minmax(0,1fr)_350px] gap-4 px-4 pb-2
       max-[1000px]:auto-rows-max max-[1000px]:grid-cols-1 max-[1000px]:overflow-auto">
       <div class="min-h-0 overflow-auto max-[1000px]:overflow-visible">
-        <Choices :model-value="feature" :options="FEATURE_KEYS.map(k => ({ value: k, name: FEATURE_NAME[k] }))" label="Feature"
+        <Choices :model-value="feature" :options="FEATURE_KEYS.map(k => ({ value: k, name: FEATURE_NAME[k] }))" label="Seam or detail"
           class="grid grid-cols-2 gap-1 max-[1000px]:grid-cols-5" shape="flex min-h-[67px] flex-col items-center justify-center px-1 py-0.5"
           @update:model-value="k => k && take(k)">
           <template #default="{ option }">
@@ -79,16 +79,16 @@ const count = computed({ get: () => making.value.work.count, set: v => setWork({
           </ol>
         </div>
       </div>
-      <p v-else class="mt-16 text-center text-xl">{{ problem ?? (cloth ? 'Being worked out…' : 'No cloth in the drawer yet.') }}</p>
+      <p v-else class="mt-16 text-center text-xl">{{ problem ?? (cloth ? 'Working it out…' : 'No fabric yet. Add one on Fabrics.') }}</p>
       <div class="min-h-0 space-y-3 overflow-auto max-[1000px]:overflow-visible">
-        <label class="block"><span class="block text-sm font-semibold">Cloth</span>
+        <label class="block"><span class="block text-sm font-semibold">Fabric</span>
           <span class="flex items-center gap-2"><ClothSwatch v-if="cloth" :colour="cloth.colourHex" :construction="cloth.construction"
                                                   :nap="cloth.nap" :width="54" :height="42" />
-            <USelect :model-value="clothId ?? undefined" :items="clothItems" class="w-full" aria-label="Cloth"
+            <USelect :model-value="clothId ?? undefined" :items="clothItems" class="w-full" aria-label="Fabric"
               @update:model-value="id => set({ clothId: id as string })" /></span></label>
         <template v-if="plan && cloth">
           <div>
-            <div class="flex gap-2" role="img" :aria-label="`Two of three: ${agentsSentence(plan.agents)}`">
+            <div class="flex gap-2" role="img" :aria-label="`Two out of three: ${agentsSentence(plan.agents)}`">
               <span v-for="a in (['heat', 'steam', 'pressure'] as const)" :key="a" class="flex-1 border-2 py-1 text-center text-lg"
                 :class="plan.agents.includes(a)
                   ? 'border-ink bg-ink font-bold text-paper'
@@ -103,7 +103,7 @@ const count = computed({ get: () => making.value.work.count, set: v => setWork({
           <p v-if="FEATURE_NOTE[feature] && plan.means !== 'cold'" class="text-[15px]">{{ FEATURE_NOTE[feature] }}</p>
           <p class="text-[15px]"><b>Under it:</b> {{ plan.supports.map(supportWords).join('; ') }}.</p>
           <p class="text-[15px]"><b>{{ plan.bulk.plies }} plies</b> of {{ `${(plan.bulk.thickMm / plan.bulk.plies).toFixed(2)} mm` }}
-            under the sole<template v-if="plan.bulk.stepMm > 0">, {{ plan.bulk.stepMm.toFixed(1) }} mm over their neighbours</template>.
+            under the iron<template v-if="plan.bulk.stepMm > 0">, {{ plan.bulk.stepMm.toFixed(1) }} mm over their neighbours</template>.
             <Sourced :from="cloth.thicknessOrigin" /></p>
           <ul class="list-inside list-disc space-y-0.5 text-[15px]" data-test="feature-reasons">
             <li v-if="feature === 'seamOpen' || feature === 'seamOneSide'" data-test="seam-rule">{{ houseReason('seams', bench.rules) }}
@@ -122,7 +122,7 @@ const count = computed({ get: () => making.value.work.count, set: v => setWork({
             <UInput v-model.number="count" type="number" min="1" max="60" aria-label="How many" class="w-full" /></label>
         </div>
         <div>
-          <p class="text-sm font-semibold">On this board there is</p>
+          <p class="text-sm font-semibold">Pressing tools here</p>
           <div class="flex flex-wrap gap-1">
             <button v-for="k in OWN" :key="k" type="button" class="min-h-9 px-2 text-[15px]" :aria-pressed="has(k)"
               :class="has(k) ? 'bg-ink text-paper' : 'slip hover:bg-linen-200/60'" @click="toggle(k)">{{ SUPPORT_NAME[k] }}</button>

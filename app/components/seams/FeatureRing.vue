@@ -17,8 +17,8 @@ const big = computed(() => {
   return String(Math.max(0, Math.ceil(phase.value === 'ready' ? forS.value : leftS.value)))
 })
 const under = computed(() => ({
-  ready: 'seconds', down: over.value ? 'it is set' : side.value === 0 ? 'sole down' : 'other side', turn: 'it over',
-  rest: 'do not move it', done: 'it may be moved',
+  ready: 'seconds', down: over.value ? 'it is set' : side.value === 0 ? 'iron down' : 'other side', turn: 'it over',
+  rest: 'do not move it', done: 'you can move it',
 })[phase.value])
 const does = computed(() => ({ ready: 'down', down: 'lift', turn: 'down', rest: 'again', done: 'again' })[phase.value])
 </script>

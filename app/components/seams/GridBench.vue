@@ -141,7 +141,7 @@ onChange(async (files) => {
   notes.value = reading.notes.map(svgNoteSentence)
   const boxes = reading.outlines.map(o => ({ name: o.name, b: boundsOf(o.outline), area: areaMm2(o.outline) }))
   const slanting = boxes.find(({ b, area }) => area < b.wideMm * b.highMm * 0.98)
-  problem.value = slanting ? `${slanting.name}: it is no rectangle. A grid is read of rectangles only.` : null
+  problem.value = slanting ? `${slanting.name}: it is no rectangle. Patchwork takes rectangles only.` : null
   if (slanting) return
   seam.value = null
   const highest = Math.max(...boxes.map(x => x.b.top))
@@ -181,7 +181,7 @@ const hanging = computed(() => {
       max-[1000px]:overflow-auto">
       <div class="flex min-h-0 flex-col">
         <p v-if="made.piecing && nesting" class="ticket text-[26px] font-semibold leading-tight" data-test="grid-says">
-          <template v-if="work.open">All seams open: nothing has to nest.</template>
+          <template v-if="work.open">All seams are pressed open: nothing has to nest.</template>
           <template v-else>{{ nestSentence(made.piecing.crossings.length, nesting.apart.length, nesting.exact) }}&nbsp;</template>
           <Sourced from="model" /></p>
         <p v-if="!work.open && nesting?.apart.length" class="text-[15px] text-alert">{{ WHY_APART }}</p>
@@ -193,18 +193,19 @@ const hanging = computed(() => {
         </div>
         <p class="text-[15px] text-muted-ink">From the wrong side. An arrow lies on the side to which both allowances are pressed; a
           filled dot
-          nests, a crossed one does not; figures are mm under the sole. A tap on a patch changes its colour; by keys, arrows and Space.</p>
+          nests, a crossed one does not; figures are mm under the iron. A tap on a patch changes its colour; by keys, arrows and Space.</p>
       </div>
       <div class="min-h-0 space-y-3 overflow-auto max-[1000px]:overflow-visible">
         <div v-if="turn && chosenSeam" class="slip p-3" data-test="seam">
           <p class="text-lg font-semibold">Step {{ turn.step + 1 }} of {{ steps }}: seam {{ at + 1 }} of {{ turns.length }},
             {{ chosenSeam.axis === 'down' ? 'down' : 'across' }}, {{ lengthWords(chosenSeam.toMm - chosenSeam.fromMm, bench.units) }}</p>
-          <p class="text-[15px]">Set it flat as sewn, dry. {{ work.open ? 'Open it' : 'Lay it over with the fingers' }}, then the tip from
+          <p class="text-[15px]">Press it flat as sewn, dry. {{ work.open ? 'Open it' : 'Turn the seam with your fingers' }}, then the
+            tip from
             its
             middle outward.
             <template v-if="hanging">Its allowances lie on the board; what is {{ hanging }} hangs over the edge, so that nothing under it
               is marked.</template>
-            {{ bench.rules.piecing === 'steam' ? 'Steam once it is settled' : 'Steam or sizing only at the end, to set it' }}; let it go
+            {{ bench.rules.piecing === 'steam' ? 'Steam once it is preshrunk' : 'Steam or sizing only at the end, to set it' }}; let it go
             cold.
             <NuxtLink to="/rules" class="underline">House rules</NuxtLink></p>
           <div class="mt-2 flex flex-wrap gap-1">
@@ -212,7 +213,7 @@ const hanging = computed(() => {
             <UButton size="sm" variant="outline" color="neutral" :disabled="!(chosenSeam.id in work.turned)" @click="letSeam">Let it lie
               <kbd>U</kbd></UButton>
             <UButton size="sm" variant="outline" color="neutral" @click="tie">
-              {{ tieFrom && tieFrom !== seam ? 'Tie to the one before' : 'Pressed as one with…' }}</UButton>
+              {{ tieFrom && tieFrom !== seam ? 'Press with the one before' : 'Pressed as one with…' }}</UButton>
             <UButton size="sm" variant="outline" color="neutral" @click="nextSeam">Next <kbd>J</kbd></UButton>
           </div>
         </div>
@@ -239,9 +240,9 @@ const hanging = computed(() => {
           <USwitch :model-value="work.first === 'columns'" label="Columns sewn first"
             @update:model-value="v => setWork({ first: v ? 'columns' : 'rows', turned: {}, ties: [] })" />
         </div>
-        <Choices :model-value="null" :options="LAYOUTS.map(l => ({ value: l.key, name: LAYOUT_NAME[l.key]! }))" label="Begin from a layout"
+        <Choices :model-value="null" :options="LAYOUTS.map(l => ({ value: l.key, name: LAYOUT_NAME[l.key]! }))" label="Start from a layout"
           class="flex flex-wrap gap-1" shape="min-h-9 px-2 text-[15px]" @update:model-value="takeLayout">
-          <template #before><span class="w-full text-sm font-semibold">Begin from</span></template></Choices>
+          <template #before><span class="w-full text-sm font-semibold">Start from</span></template></Choices>
         <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-file-input" @click="openFile()">From a drawing (SVG)</UButton>
         <p v-for="n in notes" :key="n" class="text-sm text-muted-ink">{{ n }}</p>
         <template v-if="isPlain">
@@ -254,13 +255,13 @@ const hanging = computed(() => {
         </template>
         <p v-if="problem" class="text-[15px] font-semibold text-alert" role="alert">{{ problem }}</p>
         <div class="space-y-1">
-          <p class="text-sm font-semibold">Its cloths</p>
+          <p class="text-sm font-semibold">Its fabrics</p>
           <div v-for="(c, i) in work.colours" :key="i" class="flex items-center gap-2">
             <span class="size-8 shrink-0 border border-ink" :style="{ background: c.hex }" />
-            <USelect :model-value="c.cloth === null ? undefined : making.clothIds[c.cloth]" :items="clothItems" placeholder="a colour only"
-              class="w-full" :aria-label="`Cloth ${i + 1}`" @update:model-value="id => recolour(i, id as string)" />
+            <USelect :model-value="c.cloth === null ? undefined : making.clothIds[c.cloth]" :items="clothItems" placeholder="only a colour"
+              class="w-full" :aria-label="`Fabric ${i + 1}`" @update:model-value="id => recolour(i, id as string)" />
           </div>
-          <UButton size="sm" variant="ghost" color="neutral" icon="i-lucide-plus" @click="addColour">Another cloth</UButton>
+          <UButton size="sm" variant="ghost" color="neutral" icon="i-lucide-plus" @click="addColour">Add a fabric</UButton>
         </div>
       </div>
     </div>

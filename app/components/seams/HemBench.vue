@@ -89,14 +89,14 @@ const setRun = (i: number, more: Partial<{ fromMm: number, lengthMm: number }>):
 const setLeg = (i: number, more: Partial<{ nowMm: number, clothMm: number, wantedMm: number }>): void =>
   setWork({ legs: work.value.legs.map((l, k) => (k === i ? { ...l, ...more } : l)) })
 const mm = (v: number) => lengthWords(v, bench.units)
-const TASKS = [{ value: 'fallen' as const, name: 'Come down' }, { value: 'shorten' as const, name: 'To be shortened' }]
+const TASKS = [{ value: 'fallen' as const, name: 'Come down' }, { value: 'shorten' as const, name: 'Shorten' }]
 const headline = computed(() => {
-  if (!cloth.value) return 'No cloth in the drawer yet.'
-  if (!tape.value) return `No tape on the shelf is narrow enough for a hem of ${mm(work.value.depthMm)}.`
+  if (!cloth.value) return 'No fabric yet. Add one on Fabrics.'
+  if (!tape.value) return `No tape in stock is narrow enough for a hem of ${mm(work.value.depthMm)}.`
   if (plan.value?.how === 'refused' && !plan.value.dry) return `Not with tape. ${HEM_INSTEAD}`
   const p = pressed.value
-  if (!p || 'why' in need.value) return 'Being worked out…'
-  const cover = p.recipe.method === 'damp' ? 'under a damp cover' : 'dry, by the iron\'s weight'
+  if (!p || 'why' in need.value) return 'Working it out…'
+  const cover = p.recipe.method === 'damp' ? 'under a damp press cloth' : 'dry, by the iron\'s weight'
   return `${need.value.metres.toFixed(2)} m of tape in ${need.value.pieces} piece${need.value.pieces === 1 ? '' : 's'}; `
     + `${seconds(p.recipe.holdS)} a place ${cover}, side by side.`
 })
@@ -118,7 +118,7 @@ const headline = computed(() => {
         <div class="space-y-1 text-[17px] leading-snug" data-test="hem-how">
           <template v-if="pair && 'legs' in pair">
             <p v-for="l in pair.legs" :key="l.name">{{ legSentence(l, mm(l.foldMm), mm(l.cutMm), mm(l.cutAwayMm)) }}</p>
-            <p v-if="pair.unequalNowMm >= 1" class="font-semibold">As they are now they differ by {{ mm(pair.unequalNowMm) }}<template
+            <p v-if="pair.unequalNowMm >= 1" class="font-semibold">They differ now by {{ mm(pair.unequalNowMm) }}<template
               v-if="pair.unequalWantedMm >= 1">, and by {{ mm(pair.unequalWantedMm) }} as wanted</template>. {{ TRY_SHOES }}</p>
             <p v-if="Math.abs(pair.easeMm) >= 1">The edge is {{ mm(Math.abs(pair.easeMm)) }} {{ pair.easeMm > 0 ? 'longer' : 'shorter' }}
               than where
@@ -128,9 +128,10 @@ const headline = computed(() => {
             time.
             <Sourced from="model" /></p>
           <p v-if="plan?.how === 'refused'" class="font-semibold text-alert" data-test="hem-refused">{{ hemRefusal(plan.because) }}
-            {{ plan.dry ? 'Take a tape that melts low, dry:' : HEM_INSTEAD }}</p>
+            {{ plan.dry ? 'Use a low-melt tape, dry:' : HEM_INSTEAD }}</p>
           <p v-if="pressed">{{ pressed.recipe.stop.label }} {{ Math.round(pressed.recipe.stop.meanC) }} °C<template
-            v-if="pressed.coverDryS !== null">; the cover is dry after {{ seconds(pressed.coverDryS) }}</template>, the tape holds after
+            v-if="pressed.coverDryS !== null">; the press cloth is dry after {{ seconds(pressed.coverDryS) }}</template>, the tape holds
+            after
             {{ seconds(pressed.bondS) }}. Then {{ seconds(pressed.recipe.coolS) }} under the clapper. <Sourced from="model" /></p>
           <p v-if="pressed?.lining && lining" :class="pressed.lining.holdClear ? 'font-semibold text-alert' : ''" data-test="hem-lining">
             {{ liningSentence(pressed.lining, lining.name, bench.units) }} <Sourced from="model" /></p>
@@ -139,13 +140,13 @@ const headline = computed(() => {
         </div>
       </div>
       <div class="min-h-0 space-y-3 overflow-auto max-[1000px]:overflow-visible">
-        <Choices :model-value="work.task" :options="TASKS" label="What is to be done" class="flex gap-1"
+        <Choices :model-value="work.task" :options="TASKS" label="What to do" class="flex gap-1"
           @update:model-value="t => t && setWork({ task: t })" />
-        <label class="block"><span class="block text-sm font-semibold">Cloth</span>
-          <USelect :model-value="clothId ?? undefined" :items="clothItems" class="w-full" aria-label="Cloth"
+        <label class="block"><span class="block text-sm font-semibold">Fabric</span>
+          <USelect :model-value="clothId ?? undefined" :items="clothItems" class="w-full" aria-label="Fabric"
             @update:model-value="id => set({ clothId: id as string })" /></label>
-        <label class="block"><span class="block text-sm font-semibold">Lining behind it</span>
-          <USelect :model-value="making.liningId ?? NO_LINING" :items="liningItems" class="w-full" aria-label="Lining behind it"
+        <label class="block"><span class="block text-sm font-semibold">Lining</span>
+          <USelect :model-value="making.liningId ?? NO_LINING" :items="liningItems" class="w-full" aria-label="Lining"
             @update:model-value="id => set({ liningId: id === NO_LINING ? null : id as string })" /></label>
         <label class="block"><span class="block text-sm font-semibold">Tape</span>
           <USelect :model-value="tape?.id" :items="tapeItems" placeholder="none is narrow enough" class="w-full" aria-label="Tape"
@@ -155,12 +156,12 @@ const headline = computed(() => {
         <div class="grid grid-cols-2 gap-2">
           <LengthField label="Depth of the hem" :least-mm="3" :most-mm="300" :model-value="work.depthMm"
             @update:model-value="v => setWork({ depthMm: v })" />
-          <LengthField label="Turned in at its edge" :most-mm="100" :model-value="work.turnMm"
+          <LengthField label="Turned under" :most-mm="100" :model-value="work.turnMm"
             @update:model-value="v => setWork({ turnMm: v })" />
-          <LengthField label="Round the hem" :least-mm="20" :most-mm="20000" :model-value="work.aroundMm"
+          <LengthField label="Length around the hem" :least-mm="20" :most-mm="20000" :model-value="work.aroundMm"
             @update:model-value="v => setWork({ aroundMm: v })" />
-          <label v-if="work.task === 'fallen'" class="block"><span class="block text-sm font-semibold">How many alike</span>
-            <UInput type="number" min="1" max="60" class="w-full" aria-label="How many alike" :model-value="work.count"
+          <label v-if="work.task === 'fallen'" class="block"><span class="block text-sm font-semibold">How many</span>
+            <UInput type="number" min="1" max="60" class="w-full" aria-label="How many" :model-value="work.count"
               @update:model-value="v => setWork({ count: Math.max(1, Math.round(Number(v)) || 1) })" /></label>
         </div>
         <div v-if="work.task === 'fallen'" class="space-y-1">
@@ -173,7 +174,7 @@ const headline = computed(() => {
               @click="setWork({ runs: work.runs.filter((_, k) => k !== i) })" />
           </div>
           <UButton size="sm" variant="ghost" color="neutral" icon="i-lucide-plus" :disabled="work.runs.length >= 40"
-            @click="setWork({ runs: [...work.runs, { fromMm: 0, lengthMm: 100 }] })">Another place</UButton>
+            @click="setWork({ runs: [...work.runs, { fromMm: 0, lengthMm: 100 }] })">Add a place</UButton>
         </div>
         <div v-else class="space-y-2">
           <div v-for="(l, i) in work.legs" :key="i">
@@ -196,13 +197,13 @@ const headline = computed(() => {
               @update:model-value="v => setWork({ taper: { ...work.taper!, edgeRoundMm: v } })" />
           </div>
         </div>
-        <USwitch :model-value="work.curve !== null" label="It is curved"
+        <USwitch :model-value="work.curve !== null" label="Curved"
           @update:model-value="v => setWork({ curve: v ? { radiusMm: 900, turnDeg: 360 } : null })" />
         <div v-if="work.curve" class="grid grid-cols-2 gap-2">
           <LengthField label="Radius" :least-mm="1" :most-mm="20000" :model-value="work.curve.radiusMm"
             @update:model-value="v => setWork({ curve: { ...work.curve!, radiusMm: v } })" />
-          <label class="block"><span class="block text-sm font-semibold">It turns, °</span>
-            <UInput type="number" min="1" max="360" class="w-full" aria-label="It turns, °" :model-value="work.curve.turnDeg"
+          <label class="block"><span class="block text-sm font-semibold">Turns by, °</span>
+            <UInput type="number" min="1" max="360" class="w-full" aria-label="Turns by, °" :model-value="work.curve.turnDeg"
               @update:model-value="v => setWork({ curve: { ...work.curve!, turnDeg: Math.min(360, Math.max(1, Number(v) || 1)) } })"
             /></label>
         </div>

@@ -15,14 +15,14 @@ const makings = useMakings()
 
 <template>
   <div class="flex flex-wrap items-end gap-2 border-t border-seam px-4 py-2" data-test="making-bar">
-    <label class="w-64"><span class="block text-sm font-semibold">What is it called?</span>
-      <UInput v-model="name" maxlength="60" class="w-full" aria-label="What is it called?" /></label>
+    <label class="w-64"><span class="block text-sm font-semibold">Name</span>
+      <UInput v-model="name" maxlength="60" class="w-full" aria-label="Name" /></label>
     <template v-if="jobName">
       <UButton v-if="!chosen" size="lg" icon="i-lucide-plus" :disabled="!able || !name.trim()" @click="$emit('add')">
-        To {{ jobName }} <kbd class="opacity-80">{{ KEYS.take.shown }}</kbd></UButton>
+        Add to {{ jobName }} <kbd class="opacity-80">{{ KEYS.take.shown }}</kbd></UButton>
       <template v-else>
         <UButton size="lg" variant="outline" color="neutral" icon="i-lucide-file-plus" @click="$emit('choose', null)">Another</UButton>
-        <UButton size="lg" variant="ghost" color="neutral" icon="i-lucide-trash-2" @click="$emit('drop')">Take it out of the job</UButton>
+        <UButton size="lg" variant="ghost" color="neutral" icon="i-lucide-trash-2" @click="$emit('drop')">Remove from job</UButton>
         <UButton size="lg" to="/press" variant="outline" color="neutral">Press it</UButton>
       </template>
       <div v-if="list.length" class="flex flex-wrap gap-1" role="group" aria-label="In this job">
@@ -31,8 +31,8 @@ const makings = useMakings()
           :aria-pressed="m.id === chosen" @click="$emit('choose', m.id)">{{ m.name }}</button>
       </div>
       <p v-if="makings.problem" class="font-semibold text-alert" role="alert" data-test="making-problem">{{ makings.problem }}</p>
-      <p v-else class="text-sm text-muted-ink" role="status">{{ makings.saved ? 'kept' : 'being kept…' }}</p>
+      <p v-else class="text-sm text-muted-ink" role="status">{{ makings.saved ? 'kept' : 'saving…' }}</p>
     </template>
-    <p v-else class="text-muted-ink">Open a job on Today, and this can be pressed in its run.</p>
+    <p v-else class="text-muted-ink">Open a job on Today to press this in its session.</p>
   </div>
 </template>

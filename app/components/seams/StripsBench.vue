@@ -18,7 +18,7 @@ const wadding = useMakingDraft('wadding', () => freshMaking('Wadding', {
   sheets: [{ wideMm: 1400, highMm: 600 }, { wideMm: 1400, highMm: 450 }],
 }))
 const which = useKept<'strips' | 'wadding'>('strips-or-wadding', 'strips')
-const WHICH = [{ value: 'strips' as const, name: 'Strips, bindings' }, { value: 'wadding' as const, name: 'Wadding' }]
+const WHICH = [{ value: 'strips' as const, name: 'Strips, binding' }, { value: 'wadding' as const, name: 'Wadding' }]
 const s = computed(() => strips.making.value.work), w = computed(() => wadding.making.value.work)
 function tried<T>(make: () => T): { made: T, why: null } | { made: null, why: string } {
   try {
@@ -83,9 +83,9 @@ const SHADES = ['#efe6d2', '#e2d6ba', '#d3c39f', '#c6b48c', '#b9a57a', '#ad9869'
             strip{{ cut.made.count === 1 ? '' : 's' }}
             of {{ mm(s.wideMm) }}, {{ cut.made.joins }} join{{ cut.made.joins === 1 ? '' : 's' }}: {{ mm(cut.made.lengthMm) }} in all.
             <Sourced from="model" /></p>
-          <p class="text-lg">{{ mm(cut.made.clothLongMm) }} of the cloth; {{ mm(cut.made.spareMm) }} over. <template v-if="minutes">
+          <p class="text-lg">{{ mm(cut.made.clothLongMm) }} of the fabric; {{ mm(cut.made.spareMm) }} over. <template v-if="minutes">
             Folding takes {{ minutes }} at the board.</template></p>
-          <svg viewBox="0 0 700 250" class="min-h-48 w-full flex-1" role="img" aria-label="The strips on the cloth"
+          <svg viewBox="0 0 700 250" class="min-h-48 w-full flex-1" role="img" aria-label="The strips on the fabric"
             preserveAspectRatio="xMidYMid meet">
             <rect x="10" y="10" width="680" height="230" :fill="colour" fill-opacity="0.35" stroke="var(--rc-ink)" stroke-width="1.200" />
             <clipPath id="rc-strips"><rect x="10" y="10" width="680" height="230" /></clipPath>
@@ -138,10 +138,10 @@ const SHADES = ['#efe6d2', '#e2d6ba', '#d3c39f', '#c6b48c', '#b9a57a', '#ad9869'
             {{ Math.round(taped.recipe.stop.meanC) }} °C, {{ seconds(taped.recipe.holdS) }} a place, at the heat of
             {{ FIBRES[w.fibre].name.toLowerCase() }}. <Sourced from="model" /></p>
           <p v-else-if="tapeFault" class="text-lg font-semibold text-alert" role="alert">{{ tapeFault }}</p>
-          <p v-else-if="joined.made.joinsMm.length && tapedOrNot" class="text-lg text-alert">No iron here bonds the tape at what this
-            wadding stands: sew the join.</p>
+          <p v-else-if="joined.made.joinsMm.length && tapedOrNot" class="text-lg text-alert">No iron here bonds the tape at a heat this
+            batting survives. Sew the join.</p>
           <svg :viewBox="`-20 -20 ${joined.made.wideMm + 40} ${joined.made.highMm + 40}`" class="min-h-60 w-full flex-1" role="img"
-            aria-label="The wadding, from which pieces it is joined" preserveAspectRatio="xMidYMid meet">
+            aria-label="The batting and the pieces it is joined from" preserveAspectRatio="xMidYMid meet">
             <g v-for="p in joined.made.parts" :key="p.sheet">
               <rect :x="p.x" :y="p.y" :width="p.wideMm" :height="p.highMm" :fill="SHADES[p.sheet % SHADES.length]" stroke="var(--rc-ink)"
                 :stroke-width="joined.made.wideMm / 250" />
@@ -154,13 +154,13 @@ const SHADES = ['#efe6d2', '#e2d6ba', '#d3c39f', '#c6b48c', '#b9a57a', '#ad9869'
           </svg>
         </template>
         <p v-else class="mt-24 text-center text-xl font-semibold text-alert" role="alert">
-          {{ joined.why ?? 'The pieces at hand do not reach, however they are joined.' }}</p>
+          {{ joined.why ?? 'These pieces are not enough, however you join them.' }}</p>
       </div>
       <div class="min-h-0 space-y-3 overflow-auto max-[1000px]:overflow-visible">
-        <Choices v-model="which" :options="WHICH" label="Strips or wadding" class="flex gap-1" />
+        <Choices v-model="which" :options="WHICH" label="Strips or batting" class="flex gap-1" />
         <template v-if="which === 'strips'">
-          <label class="block"><span class="block text-sm font-semibold">Cloth</span>
-            <USelect :model-value="clothId ?? undefined" :items="clothItems" class="w-full" aria-label="Cloth"
+          <label class="block"><span class="block text-sm font-semibold">Fabric</span>
+            <USelect :model-value="clothId ?? undefined" :items="clothItems" class="w-full" aria-label="Fabric"
               @update:model-value="id => strips.set({ clothId: id as string })" /></label>
           <div class="grid grid-cols-2 gap-2">
             <LengthField label="Width of a strip" :least-mm="5" :most-mm="400" :model-value="s.wideMm"
@@ -170,7 +170,7 @@ const SHADES = ['#efe6d2', '#e2d6ba', '#d3c39f', '#c6b48c', '#b9a57a', '#ad9869'
             <label class="block"><span class="block text-sm font-semibold">Corners</span>
               <UInput type="number" min="0" max="40" class="w-full" aria-label="Corners" :model-value="s.corners"
                 @update:model-value="v => strips.setWork({ corners: Math.min(40, Math.max(0, Math.round(Number(v)) || 0)) })" /></label>
-            <LengthField label="Width of the cloth" :least-mm="20" :most-mm="5000" :model-value="s.clothMm"
+            <LengthField label="Width of the fabric" :least-mm="20" :most-mm="5000" :model-value="s.clothMm"
               @update:model-value="v => strips.setWork({ clothMm: v })" />
             <LengthField label="Seam of a join" :least-mm="1" :most-mm="40" :model-value="s.seamMm"
               @update:model-value="v => strips.setWork({ seamMm: v })" />
@@ -187,13 +187,13 @@ const SHADES = ['#efe6d2', '#e2d6ba', '#d3c39f', '#c6b48c', '#b9a57a', '#ad9869'
               @update:model-value="v => wadding.setWork({ top: { ...w.top, wideMm: v } })" />
             <LengthField label="Top, high" :least-mm="10" :most-mm="50000" :model-value="w.top.highMm"
               @update:model-value="v => wadding.setWork({ top: { ...w.top, highMm: v } })" />
-            <LengthField label="Larger all round by" :most-mm="500" :model-value="w.marginMm"
+            <LengthField label="Larger all around by" :most-mm="500" :model-value="w.marginMm"
               @update:model-value="v => wadding.setWork({ marginMm: v })" />
             <LengthField label="How thick" :most-mm="40" :model-value="w.thicknessMm"
               @update:model-value="v => wadding.setWork({ thicknessMm: Math.max(0.5, v) })" />
           </div>
           <label class="block"><span class="block text-sm font-semibold">Of</span>
-            <USelect :model-value="w.fibre" :items="waddingItems" class="w-full" aria-label="Fibre of the wadding"
+            <USelect :model-value="w.fibre" :items="waddingItems" class="w-full" aria-label="Fibre of the batting"
               @update:model-value="f => wadding.setWork({ fibre: f as FibreKey })" /></label>
           <p class="text-sm font-semibold">At hand</p>
           <div v-for="(x, i) in w.sheets" :key="i" class="grid grid-cols-[1fr_1fr_auto] items-end gap-2">
@@ -205,7 +205,7 @@ const SHADES = ['#efe6d2', '#e2d6ba', '#d3c39f', '#c6b48c', '#b9a57a', '#ad9869'
               @click="wadding.setWork({ sheets: w.sheets.filter((_, k) => k !== i) })" />
           </div>
           <UButton size="sm" variant="ghost" color="neutral" icon="i-lucide-plus" :disabled="w.sheets.length >= 8"
-            @click="wadding.setWork({ sheets: [...w.sheets, { wideMm: 600, highMm: 600 }] })">Another piece</UButton>
+            @click="wadding.setWork({ sheets: [...w.sheets, { wideMm: 600, highMm: 600 }] })">Add a piece</UButton>
         </template>
       </div>
     </div>

@@ -72,7 +72,7 @@ const REASON = { bought: 'bought', used: 'used', offcut: 'offcut back', counted:
     </p>
     <template v-if="pictured.length">
       <hr class="stitch my-3">
-      <h3 class="text-lg font-semibold">Offcuts, tried first in the next lay</h3>
+      <h3 class="text-lg font-semibold">Offcuts, tried first in the next layout</h3>
       <ul class="mt-2 flex flex-wrap gap-3" data-test="shelf-offcuts">
         <li v-for="o in pictured" :key="o.id" class="flex items-center gap-2">
           <svg :viewBox="o.box" class="h-14 max-w-40" aria-hidden="true">
@@ -85,7 +85,7 @@ const REASON = { bought: 'bought', used: 'used', offcut: 'offcut back', counted:
     </template>
     <template v-if="supply.family === 'trim' || supply.family === 'stayTape'">
       <hr class="stitch my-3">
-      <p class="text-lg" data-test="trim-settled">Settled to <b>
+      <p class="text-lg" data-test="trim-settled">Preshrunk to <b>
         {{ settledM.toFixed(2) }} m of {{ supply.stockM.toFixed(2) }} m</b> at {{ run.heatC }} °C <Sourced from="measured" /></p>
       <svg viewBox="0 0 400 16" class="mt-1 w-full" aria-hidden="true">
         <rect width="400" height="16" fill="var(--rc-ground)" stroke="var(--rc-seam)" />

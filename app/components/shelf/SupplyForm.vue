@@ -41,11 +41,11 @@ const carried = computed(() =>
 const usual = computed(() =>
   state.resin ? (TYPICAL_LEAFLETS[state.resin][state.makerFor ?? 'hand'] ?? TYPICAL_LEAFLETS[state.resin].press) : null,
 )
-const LEAFLETS = [{ value: 'maker' as const, name: 'It lies here' }, { value: 'lost' as const, name: 'The leaflet is lost' }]
+const LEAFLETS = [{ value: 'maker' as const, name: 'Available' }, { value: 'lost' as const, name: 'Lost' }]
 const NONE = 'none'
 const hoopItems = [{ label: 'not said', value: NONE }, ...HOOP_KINDS.map(k => ({ label: LAYER_NAME[k], value: k as string }))]
 const hoop = computed({ get: () => state.hoop ?? NONE, set: (v: string) => { state.hoop = v === NONE ? null : v as SupplyBody['hoop'] } })
-const resinItems = [{ label: 'no resin', value: NONE }, ...RESIN_KEYS.map(k => ({ label: RESINS[k].name, value: k as string }))]
+const resinItems = [{ label: 'no adhesive', value: NONE }, ...RESIN_KEYS.map(k => ({ label: RESINS[k].name, value: k as string }))]
 const resin = computed({ get: () => state.resin ?? NONE, set: (v: string) => {
   state.resin = v === NONE ? null : v as SupplyBody['resin']
   if (!state.resin) state.resinGsm = 0
@@ -67,7 +67,7 @@ const SIZE: [Blankable, string, string][] = [
   <UForm ref="form" :schema="supplyBody" :state="state" class="max-w-5xl flex flex-col" @submit="e => save(e.data)">
     <div class="flex items-center gap-5">
       <SupplyPicture :supply="state" :width="120" :height="88" />
-      <h1 class="text-2xl font-semibold">{{ supply ? supply.name : 'A new supply' }}</h1>
+      <h1 class="text-2xl font-semibold">{{ supply ? supply.name : 'New supply' }}</h1>
       <UButton type="button" variant="ghost" color="neutral" class="ml-auto" icon="i-lucide-x" @click="$emit('leave')">
         Leave <kbd class="text-sm opacity-80">{{ KEYS.leave.shown }}</kbd></UButton>
     </div>
@@ -88,14 +88,14 @@ const SIZE: [Blankable, string, string][] = [
         <UFormField v-if="state.family === 'hoop'" name="hoop" label="It leaves">
           <USelect v-model="hoop" :items="hoopItems" class="w-full" />
         </UFormField>
-        <UFormField name="resin" label="Resin"><USelect v-model="resin" :items="resinItems" class="w-full" /></UFormField>
-        <UFormField name="form" label="Resin as">
+        <UFormField name="adhesive" label="Adhesive"><USelect v-model="resin" :items="resinItems" class="w-full" /></UFormField>
+        <UFormField name="form" label="Form of adhesive">
           <USelect v-model="state.form" :items="FORMS.map(f => ({ label: f, value: f }))" class="w-full" />
         </UFormField>
-        <UFormField name="resinGsm" label="Resin weight">
+        <UFormField name="resinGsm" label="Adhesive weight">
           <UInput v-model.number="state.resinGsm" type="number" step="any" class="w-full"><template #trailing>g/m²</template></UInput>
         </UFormField>
-        <UFormField name="massGsm" label="Weight, all">
+        <UFormField name="massGsm" label="Total weight">
           <UInput v-model.number="state.massGsm" type="number" step="any" class="w-full"><template #trailing>g/m²</template></UInput>
         </UFormField>
         <UFormField name="thicknessMm" label="Thickness">
@@ -108,8 +108,8 @@ const SIZE: [Blankable, string, string][] = [
         </UFormField>
       </div>
       <div class="slip content-start p-4">
-        <h2 class="text-xl font-semibold">The maker's sheet</h2>
-        <Choices v-model="state.leaflet" :options="LEAFLETS" label="Leaflet" class="mt-2 flex gap-2" shape="min-h-11 px-4" />
+        <h2 class="text-xl font-semibold">The maker's instructions</h2>
+        <Choices v-model="state.leaflet" :options="LEAFLETS" label="Maker's instructions" class="mt-2 flex gap-2" shape="min-h-11 px-4" />
         <div v-if="state.leaflet === 'maker'" class="mt-3 grid grid-cols-2 gap-3">
           <UFormField v-for="f in SHEET" :key="f[0]" :name="f[0]" :label="f[1]">
             <UInput v-model.number="state[f[0]]" type="number" step="any" class="w-full" @update:model-value="blankIsNull(f[0])">
@@ -120,7 +120,7 @@ const SIZE: [Blankable, string, string][] = [
             <USelect v-model="state.makerMoisture"
               :items="[
                 { label: 'not said', value: null }, { label: 'dry', value: 'dry' }, { label: 'steam', value: 'steam' },
-                { label: 'damp cloth', value: 'damp' },
+                { label: 'damp press cloth', value: 'damp' },
               ]"
               class="w-full" />
           </UFormField>
@@ -144,12 +144,12 @@ const SIZE: [Blankable, string, string][] = [
           class="mt-3 text-lg leading-snug">A usual {{ typical.name.toLowerCase() }}: glue line
           {{ celsius(typical.windowC[0], bench.units) }} to {{ celsius(typical.windowC[1], bench.units) }}, wash to
           {{ celsius(typical.washC[1], bench.units) }}.<template
-            v-if="usual"> Its makers commonly print: {{ leafletWords(usual, bench.units) }}.</template> <Sourced from="typical" /></p>
+            v-if="usual"> Makers commonly print: {{ leafletWords(usual, bench.units) }}.</template> <Sourced from="typical" /></p>
         <p v-if="lot" class="mt-3 text-lg leading-snug"
           :class="lot.state === 'contradicts' ? 'border-l-4 border-alert pl-3 font-semibold text-alert' : ''" data-test="lot">
           {{ lotSentence(lot, bench.units) }} <Sourced :from="lot.state === 'fits' ? 'maker' : 'typical'" /></p>
         <p v-if="carried && bench.cloth" class="mt-2 text-lg leading-snug" data-test="carried">
-          <b>On {{ bench.cloth.name }}, {{ bench.cover?.name.toLowerCase() ?? 'bare sole' }}:</b> {{ carriedSentence(carried) }}
+          <b>On {{ bench.cloth.name }}, {{ bench.cover?.name.toLowerCase() ?? 'bare iron' }}:</b> {{ carriedSentence(carried) }}
           <Sourced from="model" /></p>
         <ul v-if="troubles.length" class="mt-3 space-y-2" data-test="sheet-troubles">
           <li v-for="t in troubles" :key="t.why" class="border-l-4 border-alert pl-3">{{ sheetSentence(t, bench.units) }}</li></ul>
@@ -162,8 +162,8 @@ const SIZE: [Blankable, string, string][] = [
           {{ state.name }}, {{ state.massGsm }} g/m², {{ state.stockM }} m.
         </NewerSlip>
       </template>
-      <UButton type="submit" size="xl" :loading="saving">Keep it</UButton>
-      <UButton v-if="waits" type="button" size="xl" variant="outline" color="neutral" @click="drop">Throw away what I wrote</UButton>
+      <UButton type="submit" size="xl" :loading="saving">Save supply</UButton>
+      <UButton v-if="waits" type="button" size="xl" variant="outline" color="neutral" @click="drop">Discard</UButton>
     </FormFoot>
   </UForm>
 </template>

@@ -31,7 +31,7 @@ const limits = computed(() => hurtC === null ? {} : { cloth: hurtC })
       <UIcon :name="works ? 'i-lucide-circle-check' : 'i-lucide-circle-slash'" class="size-5 shrink-0 self-center"
         :class="works ? 'text-good' : 'text-alert'" />
       <span class="ticket text-xl font-semibold">{{ METHOD_NAME[answer.method] }}</span>
-      <span v-if="best" class="ml-auto rounded-[2px] bg-good px-2 text-sm font-semibold text-paper">leads</span>
+      <span v-if="best" class="ml-auto rounded-[2px] bg-good px-2 text-sm font-semibold text-paper">best</span>
     </button>
     <p v-if="works && answer.recipe" class="mt-0.5 text-[1.3rem] font-bold leading-tight">
       {{ answer.recipe.holdS }} s<template
@@ -39,14 +39,15 @@ const limits = computed(() => hurtC === null ? {} : { cloth: hurtC })
       {{ answer.recipe.stop.label }}
       <span class="block text-sm font-normal text-muted-ink">{{ celsius(answer.recipe.stop.meanC, bench.units) }} <Sourced
         :from="answer.recipe.stop.origin"
-      /> · {{ answer.recipe.firstSide === 'back' ? 'back' : 'face' }} ·
-        {{ answer.recipe.lean === 'lean' ? 'lean' : 'weight' }}{{ answer.recipe.warmS ? ` · warm ${answer.recipe.warmS} s` : '' }}</span>
+      /> · {{ answer.recipe.firstSide === 'back' ? 'interfacing up' : 'fabric up' }} ·
+        {{ answer.recipe.lean === 'lean' ? 'firmly' : 'own weight' }}<template
+          v-if="answer.recipe.warmS"> · warm {{ answer.recipe.warmS }} s</template></span>
     </p>
     <p v-else-if="answer.blocked" class="mt-1 leading-snug text-alert" data-test="blocked">
       {{ blockedSentence(answer.blocked, bench.units) }}</p>
     <template v-if="answer.course && answer.recipe">
       <p v-if="!works"
-        class="mt-1 text-sm text-muted-ink">Nearest try: {{ answer.recipe.holdS }} s at
+        class="mt-1 text-sm text-muted-ink">Closest: {{ answer.recipe.holdS }} s at
         {{ celsius(answer.recipe.stop.meanC, bench.units) }}</p>
       <SectionPicture :course="answer.course" :index="index" :limits="limits" class="mt-1" />
       <div class="relative mt-1 min-h-28 flex-1">

@@ -30,7 +30,7 @@ const rows = computed(() => {
   })
 })
 const bottom = computed(() => { const last = rows.value[rows.value.length - 1]; return last ? last.y + last.high : 160 })
-const NAMES: Record<string, string> = { cover: 'cover', backing: 'backing', resin: 'glue line', cloth: 'cloth', bed: 'board' }
+const NAMES: Record<string, string> = { cover: 'press cloth', backing: 'interfacing', resin: 'glue line', cloth: 'fabric', bed: 'board' }
 /** Labels kept from treading on each other. */
 const labels = computed(() => {
   let floor = SOLE - 2
@@ -57,7 +57,7 @@ const IRON_OUTLINE = `M4 ${SOLE}H${TOE - 4}V${SOLE - 14}Q${TOE - 6} ${SOLE - 22}
         :fill="isDown ? heatColour(course.soleC[index]!) : '#a89a82'" stroke="var(--rc-ink)" />
     </g>
     <text :x="WIDE - LABELS + 4" :y="SOLE - 9" font-size="13.500" font-weight="600" fill="currentColor">
-      {{ isDown ? `sole ${celsius(course.soleC[index]!, bench.units)}` : 'sole lifted' }}
+      {{ isDown ? `iron ${celsius(course.soleC[index]!, bench.units)}` : 'iron lifted' }}
     </text>
     <g v-for="r in rows" :key="r.role">
       <rect x="0" :y="r.y" :width="WIDE - LABELS" :height="r.high" :fill="heatColour(r.c)" stroke="var(--rc-ink)"

@@ -26,7 +26,7 @@ const short = computed(() => answer?.blocked && answer.blocked.why === 'sheetSho
     <template v-if="sheet && answer">
       <button type="button" class="text-left leading-tight" :disabled="!holds" :aria-current="chosen ? 'true' : undefined"
         @click="$emit('choose')">
-        <span class="ticket block text-[1.1rem] font-semibold">As the sheet says</span>
+        <span class="ticket block text-[1.1rem] font-semibold">As the maker says</span>
         <span>{{ leafletWords(sheet, bench.units) }} <Sourced from="maker" /></span>
       </button>
       <p class="leading-tight" data-test="sheet-here">
@@ -38,9 +38,9 @@ const short = computed(() => answer?.blocked && answer.blocked.why === 'sheetSho
         {{ ' ' }}<Sourced from="model" />
       </p>
       <p v-if="carried" class="leading-tight" data-test="carried">{{ carriedSentence(carried) }} <Sourced from="model" /></p>
-      <p v-else class="leading-tight text-muted-ink">On this cloth the sheet's way is barred.</p>
+      <p v-else class="leading-tight text-muted-ink">The maker's way would damage this fabric.</p>
       <UButton variant="outline" color="neutral" class="min-h-11" :disabled="!answer.recipe"
-        @click="$emit('press')">Press by the sheet</UButton>
+        @click="$emit('press')">Press as the maker says</UButton>
     </template>
     <p v-if="lot && lot.state !== 'fits'" class="col-span-full leading-tight"
       :class="lot.state === 'contradicts' ? 'font-semibold text-alert' : 'text-muted-ink'" data-test="lot">

@@ -12,17 +12,17 @@ const bench = useBench()
     <li class="flex items-center gap-1.5"><svg width="26" height="8" aria-hidden="true">
       <line x2="26" y1="4" y2="4" stroke="var(--rc-ink)" stroke-width="4" /></svg>glue line</li>
     <li class="flex items-center gap-1.5"><svg width="26" height="8" aria-hidden="true">
-      <line x2="26" y1="4" y2="4" stroke="var(--rc-mark)" stroke-width="2" /></svg>cloth</li>
+      <line x2="26" y1="4" y2="4" stroke="var(--rc-mark)" stroke-width="2" /></svg>fabric</li>
     <li class="flex items-center gap-1.5"><svg width="26" height="8" aria-hidden="true">
-      <line x2="26" y1="4" y2="4" stroke="var(--rc-muted)" stroke-width="2" stroke-dasharray="7 4" /></svg>cover</li>
+      <line x2="26" y1="4" y2="4" stroke="var(--rc-muted)" stroke-width="2" stroke-dasharray="7 4" /></svg>press cloth</li>
     <li class="flex items-center gap-1.5"><svg width="26" height="8" aria-hidden="true">
-      <line x2="26" y1="4" y2="4" stroke="var(--rc-muted)" stroke-width="2" stroke-dasharray="2 3" /></svg>sole</li>
+      <line x2="26" y1="4" y2="4" stroke="var(--rc-muted)" stroke-width="2" stroke-dasharray="2 3" /></svg>iron</li>
     <li class="flex items-center gap-1.5">
       <span class="inline-block h-4 w-6" style="background: rgb(150 130 90 / 0.35)"
-      />resin's window {{ celsius(windowC[0], bench.units) }} to {{ celsius(windowC[1], bench.units) }} <Sourced
+      />adhesive's window {{ celsius(windowC[0], bench.units) }} to {{ celsius(windowC[1], bench.units) }} <Sourced
         :from="lot?.state === 'fits' && lot.lot.meltShiftC !== 0 ? 'maker' : 'typical'" /></li>
     <li v-if="hurtC !== null" class="flex items-center gap-1.5"><svg width="26" height="8" aria-hidden="true">
       <line x2="26" y1="4" y2="4" stroke="var(--rc-alert)" stroke-width="2" stroke-dasharray="8 4" />
-    </svg>cloth hurt {{ celsius(hurtC, bench.units) }} <Sourced from="typical" /></li>
+    </svg>fabric damaged {{ celsius(hurtC, bench.units) }} <Sourced from="typical" /></li>
   </ul>
 </template>

@@ -29,15 +29,15 @@ const GROUPS = computed(() => {
   if (!d) return []
   const to = (path: string) => () => { void navigateTo(path) }
   const groups: { key: keyof Due, one: string, many: string, icon: string, lines: Line[] }[] = [
-    { key: 'looks', one: 'garment back for a look', many: 'garments back for a look', icon: 'i-lucide-shirt',
+    { key: 'looks', one: 'garment to check', many: 'garments to check', icon: 'i-lucide-shirt',
       lines: d.looks.filter(l => !told(l.jobId)).map(l =>
         ({ key: l.jobId, name: l.name, says: lookLine(l, today.value), go: () => emit('open', l.jobId, '/care') })) },
-    { key: 'proofs', one: 'proof gone stale', many: 'proofs gone stale', icon: 'i-lucide-stamp',
+    { key: 'proofs', one: 'proof out of date', many: 'proofs out of date', icon: 'i-lucide-stamp',
       lines: d.proofs.map(p => ({ key: p.jobId + p.clothId, name: p.name, says: staleLine(p),
         go: () => emit('open', p.jobId, '/swatch') })) },
     { key: 'lots', one: 'lot nearly used up', many: 'lots nearly used up', icon: 'i-lucide-package-open',
       lines: d.lots.map(l => ({ key: l.supplyId, name: l.name, says: lotLine(l), go: to('/shelf') })) },
-    { key: 'irons', one: 'iron to be measured', many: 'irons to be measured', icon: 'i-lucide-thermometer',
+    { key: 'irons', one: 'iron to measure', many: 'irons to measure', icon: 'i-lucide-thermometer',
       lines: d.irons.map(i => ({ key: i.ironId, name: i.name, says: measuredLine(i, today.value), go: to('/irons') })) },
   ]
   return groups.filter(g => g.lines.length > 0)

@@ -40,7 +40,7 @@ onMounted(() => { void wish.load().catch(() => undefined) })
 <template>
   <UForm ref="form" :schema="jobBody" :state="state" :validate-on="['input', 'change']"
     class="mx-auto -mb-5 flex w-full max-w-4xl flex-1 flex-col" @submit="e => save(e.data)">
-    <h1 class="text-2xl font-semibold">{{ job ? `Change ${job.name}` : 'A new job' }}</h1>
+    <h1 class="text-2xl font-semibold">{{ job ? `Change ${job.name}` : 'New job' }}</h1>
     <div class="mt-4 grid grid-cols-2 gap-x-8 gap-y-4 max-[900px]:grid-cols-1">
       <div class="space-y-3">
         <UFormField name="name" label="Job">
@@ -58,25 +58,25 @@ onMounted(() => { void wish.load().catch(() => undefined) })
         <UFormField name="tumble" label="Dryer">
           <Choices v-model="state.tumble" :options="DRYERS" label="Dryer" class="flex gap-1" shape="min-h-11 flex-1 px-2" />
         </UFormField>
-        <USwitch v-model="state.dryClean" label="Goes to the dry-cleaner" />
+        <USwitch v-model="state.dryClean" label="Dry-cleaned" />
         <UFormField name="note" label="Note"><UTextarea v-model="state.note" :rows="2" class="w-full" /></UFormField>
       </div>
-      <UFormField name="cloths" label="Its cloths, and where the backing goes">
+      <UFormField name="fabrics" label="Fabrics, and where the interfacing goes">
         <ul class="space-y-2">
           <li v-for="(c, i) in state.cloths" :key="i" class="slip flex items-center gap-3 p-2">
             <ClothSwatch v-if="colourOf(c.clothId)" :colour="colourOf(c.clothId)!.colourHex" :nap="colourOf(c.clothId)!.nap"
               :construction="colourOf(c.clothId)!.construction" :width="58" :height="48" />
             <div class="min-w-0 flex-1 space-y-1">
-              <USelect v-model="c.clothId" :items="clothItems" class="w-full" :aria-label="`Cloth ${i + 1}`" />
-              <USelect :model-value="c.place ?? NOWHERE" :items="placeItems" class="w-full" :aria-label="`Place of cloth ${i + 1}`"
+              <USelect v-model="c.clothId" :items="clothItems" class="w-full" :aria-label="`Fabric ${i + 1}`" />
+              <USelect :model-value="c.place ?? NOWHERE" :items="placeItems" class="w-full" :aria-label="`Place of fabric ${i + 1}`"
                 @update:model-value="v => (c.place = v === NOWHERE ? null : String(v))" />
             </div>
-            <UButton type="button" variant="ghost" color="neutral" icon="i-lucide-x" :aria-label="`Take cloth ${i + 1} away`"
+            <UButton type="button" variant="ghost" color="neutral" icon="i-lucide-x" :aria-label="`Take fabric ${i + 1} away`"
               @click="dropCloth(i)" />
           </li>
         </ul>
         <UButton type="button" size="sm" variant="outline" color="neutral" class="mt-2" icon="i-lucide-plus"
-          @click="addCloth">Another cloth</UButton>
+          @click="addCloth">Add a fabric</UButton>
       </UFormField>
     </div>
     <FormFoot :problem="problem">
@@ -86,8 +86,8 @@ onMounted(() => { void wish.load().catch(() => undefined) })
           {{ jobDiffers(state, theirs) }}
         </NewerSlip>
       </template>
-      <UButton type="submit" size="xl" :loading="saving">Keep this job</UButton>
-      <UButton type="button" size="xl" variant="outline" color="neutral" @click="drop">Throw away what I wrote</UButton>
+      <UButton type="submit" size="xl" :loading="saving">Save job</UButton>
+      <UButton type="button" size="xl" variant="outline" color="neutral" @click="drop">Discard</UButton>
     </FormFoot>
   </UForm>
 </template>

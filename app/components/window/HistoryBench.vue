@@ -111,7 +111,7 @@ const GRADES = GRADE_WORDS.map((name, value) => ({ value, name, spoken: `${value
 <template>
   <p v-if="pairing.problem" class="font-semibold text-alert" role="alert">{{ pairing.problem }}</p>
   <p v-else-if="!pairing.trials.length"
-    class="mt-6 text-lg text-muted-ink">No swatch of this cloth with this backing yet. Plan some scraps, or press one.</p>
+    class="mt-6 text-lg text-muted-ink">No swatch of this fabric with this interfacing yet. Plan some scraps, or press one.</p>
   <div v-else class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(0,1.250fr)] gap-4 max-[1000px]:grid-cols-1">
     <ol class="min-h-0 space-y-1.5 overflow-y-auto pr-1" aria-label="Swatches" data-test="history">
       <li v-for="t in pairing.trials" :key="t.id">
@@ -147,7 +147,7 @@ const GRADES = GRADE_WORDS.map((name, value) => ({ value, name, spoken: `${value
       <div class="flex flex-wrap items-start justify-between gap-3">
         <SwatchLook :look="lookNow(chosen)" :colour="bench.cloth?.colourHex" :construction="bench.cloth?.construction"
           :nap="bench.cloth?.nap"
-          :wide="120" :high="84" label="As it was judged last" class="shrink-0" />
+          :wide="120" :high="84" label="Last grade" class="shrink-0" />
         <p class="min-w-0 flex-1 text-lg leading-snug">
           <b class="text-2xl">{{ chosen.grade }}</b> {{ GRADE_WORDS[chosen.grade] }} <Sourced from="measured" />
           <span v-for="m in chosen.marks" :key="m" class="ml-2 text-alert">
@@ -158,7 +158,7 @@ const GRADES = GRADE_WORDS.map((name, value) => ({ value, name, spoken: `${value
           <a class="underline" :href="`/api/trials/${chosen.id}/proof?as=text`" target="_blank">text</a>
           <button v-if="passed(chosen)" type="button" class="underline" :aria-pressed="bench.chosen.pinnedId === chosen.id"
             @click="bench.chosen.pinnedId = bench.chosen.pinnedId === chosen.id ? null : chosen.id">
-            {{ bench.chosen.pinnedId === chosen.id ? 'Take it off the board' : 'Pin it over the board' }}</button></p>
+            {{ bench.chosen.pinnedId === chosen.id ? 'Unpin' : 'Pin over the board' }}</button></p>
       </div>
       <p v-if="chosen.note" class="text-muted-ink">{{ chosen.note }}</p>
       <div class="mt-2 grid grid-cols-3 gap-2">
@@ -177,7 +177,7 @@ const GRADES = GRADE_WORDS.map((name, value) => ({ value, name, spoken: `${value
       <p v-if="problem" class="mt-1 font-semibold text-alert" role="alert">{{ problem }}</p>
       <p v-if="kept" class="mt-1 font-semibold" role="status">{{ kept }}</p>
       <div v-if="explained && bench.supply?.resin" class="mt-2" data-test="why">
-        <h3 class="text-lg font-semibold">Why it came out so, from what was really done <Sourced from="model" /></h3>
+        <h3 class="text-lg font-semibold">Why, from what you really did <Sourced from="model" /></h3>
         <ul class="leading-snug">
           <li v-for="(c, i) in explained.causes" :key="i" :class="i === 0 ? 'font-semibold' : ''">
             {{ causeSentence(c, bench.units) }}</li></ul>
@@ -209,7 +209,7 @@ const GRADES = GRADE_WORDS.map((name, value) => ({ value, name, spoken: `${value
         <Choices v-model="wash.grade" :options="GRADES" label="Grade after the wash" class="flex gap-1" shape="size-10 text-lg font-bold">
           <template #default="{ option }"><span :title="option.name">{{ option.value }}</span></template>
         </Choices>
-        <UButton :disabled="wash.grade === null" loading-auto @click="addWash">Keep this wash</UButton>
+        <UButton :disabled="wash.grade === null" loading-auto @click="addWash">Save wash</UButton>
       </div>
       <div v-if="wash.grade !== null" class="mt-1 flex flex-wrap gap-1 text-[14px]">
         <button v-for="m in MARKS" :key="m" type="button" :aria-pressed="wash.marks.includes(m)" class="min-h-9 px-2"

@@ -17,7 +17,7 @@ watch(() => bench.chosen.pinnedId, async (id) => {
     <p class="leading-snug">{{ trial.supplyName }}. <b>
       {{ trial.recipe.holdS }} s{{ trial.recipe.passes === 2 ? ' each side' : '' }}
     </b>, {{ trial.recipe.stop.label }}, {{ METHOD_NAME[trial.recipe.method].toLowerCase() }},
-      {{ trial.coverName?.toLowerCase() ?? 'bare sole' }}.</p>
-    <button type="button" class="mt-1 text-sm underline" @click.stop="bench.chosen.pinnedId = null">Take it off</button>
+      {{ trial.coverName?.toLowerCase() ?? 'bare iron' }}.</p>
+    <button type="button" class="mt-1 text-sm underline" @click.stop="bench.chosen.pinnedId = null">Unpin</button>
   </aside>
 </template>

@@ -78,7 +78,7 @@ const payload = (p: Plan['scraps'][number]): Recipe => toRecipe(p.recipe)
           {{ scraps ? `${scraps.length} scraps would settle it` : 'Working out which scraps would settle it…' }}
           <Sourced from="model" />
         </h2>
-        <UButton v-if="scraps" size="lg" icon="i-lucide-scissors" :disabled="working" loading-auto @click="keep">Keep this plan</UButton>
+        <UButton v-if="scraps" size="lg" icon="i-lucide-scissors" :disabled="working" loading-auto @click="keep">Save plan</UButton>
       </div>
       <ol v-if="scraps" class="mt-3 grid grid-cols-3 gap-4 max-[1000px]:grid-cols-2" data-test="scraps">
         <li v-for="(s, i) in scraps" :key="i" class="relative h-[168px] max-w-[380px]">

@@ -139,14 +139,15 @@ async function print(): Promise<void> {
 <template>
   <div class="grid flex-1 grid-cols-[minmax(0,1.280fr)_minmax(0,1fr)] gap-4 max-[1000px]:grid-cols-1">
     <section aria-label="Window map" class="min-w-0">
-      <div class="flex items-center gap-1.5">
-        <button v-for="m in METHODS" :key="m" type="button" class="min-h-10 whitespace-nowrap px-3"
+      <div class="flex flex-wrap items-center gap-1.5">
+        <button v-for="m in METHODS" :key="m" type="button" class="min-h-10 whitespace-nowrap px-2 text-[15px]"
           :class="recipe?.method === m ? 'bg-ink text-paper' : 'slip'" :aria-pressed="recipe?.method === m"
           :disabled="!answers.some(a => a.way === m && a.recipe)" @click="choose(m)">{{ METHOD_NAME[m] }}</button>
         <button v-if="recipe && !limit?.backOnly" type="button"
           class="slip ml-1 flex min-h-10 items-center gap-1 whitespace-nowrap px-2" aria-label="Turn the first side"
           @click="turn">
-          <UIcon name="i-lucide-flip-vertical-2" class="size-4" />{{ recipe.firstSide === 'back' ? 'backing up' : 'face up' }}</button>
+          <UIcon name="i-lucide-flip-vertical-2" class="size-4" />
+          {{ recipe.firstSide === 'back' ? 'interfacing up' : 'fabric up' }}</button>
         <UCheckbox v-model="overlay" label="others" class="ml-1 whitespace-nowrap" />
         <span v-if="problem ?? printProblem" class="ml-auto flex items-center gap-2 text-sm font-semibold text-alert" role="alert">
           {{ problem ?? printProblem }}
@@ -162,7 +163,7 @@ async function print(): Promise<void> {
       <WindowPicture v-if="map && recipe" class="mt-1" :map="map" :pin="pin" :margins="margins" :stops="stops" :trials="trials"
         :others="others" :limit-c="limitC" @move="move" />
       <div v-else class="slip mt-1 grid aspect-[640/352] place-items-center text-lg text-muted-ink">
-        {{ recipe ? 'Drawing the window…' : 'No way of pressing to draw a window of.' }}</div>
+        {{ recipe ? 'Drawing the window…' : 'No method, so there is no window to draw.' }}</div>
       <ul class="flex flex-wrap gap-x-4 text-[13px] text-muted-ink" aria-label="Key to the map">
         <li class="flex items-center gap-1"><svg width="20" height="12" aria-hidden="true">
           <rect x="1" y="1" width="18" height="10" fill="var(--rc-good)" fill-opacity=".25" stroke="var(--rc-good)"
@@ -179,7 +180,7 @@ async function print(): Promise<void> {
     </section>
     <section aria-label="At the pin" class="min-w-0">
       <p v-if="chance" class="text-lg leading-snug" data-test="pin-chances">
-        <b>{{ pct(chance.bond) }}</b> likely to bond, <b>{{ pct(chance.hurt) }}</b> to be hurt <Sourced from="model" />.
+        <b>{{ pct(chance.bond) }}</b> likely to bond, <b>{{ pct(chance.hurt) }}</b> to be damaged <Sourced from="model" />.
         <template v-if="margins.safe">{{ roomAroundSentence(margins, bench.units) }}</template>
         <template v-else-if="safest">
           <button type="button" class="underline"

@@ -104,7 +104,7 @@ const pinWords = computed(() => pinSentence(pin.holdS, pin.soleC, chance.value, 
     class="w-full touch-none select-none"
     role="application"
     tabindex="0"
-    :aria-label="`Window map. The pin stands at ${pinWords}. Arrows move it, Page up and Page down go to the next dial stop.`"
+    :aria-label="`Window map. The pin stands at ${pinWords}. Arrows move it, Page up and Page down go to the next dial setting.`"
     data-test="window-map"
     @pointerdown="down"
     @pointermove="e => dragging && place(e)"
@@ -136,7 +136,7 @@ const pinWords = computed(() => pinSentence(pin.holdS, pin.soleC, chance.value, 
     <line :x1="LEFT" :x2="W - RIGHT" :y1="y(limitC)" :y2="y(limitC)" stroke="var(--rc-alert)" stroke-width="1.600"
       stroke-dasharray="10 4" />
     <text :x="LEFT + 5" :y="y(limitC) - 4" font-size="12"
-      fill="var(--rc-alert)">the cloth's class ends at {{ celsius(limitC, bench.units) }}</text>
+      fill="var(--rc-alert)">the fabric's class ends at {{ celsius(limitC, bench.units) }}</text>
     <g font-size="12" fill="currentColor">
       <g v-for="s in stops" :key="s.label">
         <line :x1="LEFT" :x2="W - RIGHT" :y1="y(s.meanC)" :y2="y(s.meanC)" stroke="var(--rc-ink)" stroke-width="0.8"
@@ -154,7 +154,7 @@ const pinWords = computed(() => pinSentence(pin.holdS, pin.soleC, chance.value, 
         <line :x1="x(s)" :x2="x(s)" :y1="H - BOTTOM" :y2="H - BOTTOM + 4" stroke="currentColor" />
       </g>
       <text :x="(LEFT + W) / 2" :y="H - 5" text-anchor="middle" font-size="13">seconds held{{ bench.units ? '' : '' }}</text>
-      <text :transform="`translate(12 ${H / 2}) rotate(-90)`" text-anchor="middle" font-size="13">sole, {{ unit }}</text>
+      <text :transform="`translate(12 ${H / 2}) rotate(-90)`" text-anchor="middle" font-size="13">iron, {{ unit }}</text>
     </g>
     <g v-for="t in trials" :key="t.id" :opacity="t.same ? 1 : 0.45"
       :transform="`translate(${x(Math.min(TO_S, t.holdS))} ${y(Math.min(MAP_TO_C, Math.max(MAP_FROM_C, t.soleC)))})`">

@@ -6,6 +6,6 @@ const query = z.object({ template: z.stringbool({ error: 'Template: yes or no.' 
 
 export default defineRoute({ query }, async ({ context, query: q, event }) => {
   setResponseHeader(event, 'content-type', 'text/csv; charset=utf-8')
-  setResponseHeader(event, 'content-disposition', `attachment; filename="cloths${q.template ? '-template' : ''}.csv"`)
+  setResponseHeader(event, 'content-disposition', `attachment; filename="fabrics${q.template ? '-template' : ''}.csv"`)
   return q.template ? templateOf(CLOTH_SHEET) : exportCloths(context)
 })

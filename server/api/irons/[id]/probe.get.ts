@@ -6,7 +6,7 @@ import { getIron } from '../../../services/shelf'
 const LONGEST_S = 900
 const STEP_S = 2
 const query = z.object({
-  position: z.coerce.number({ error: 'Stop: say which.' }).int().min(0).max(7),
+  position: z.coerce.number({ error: 'Setting: say which.' }).int().min(0).max(7),
   seed: z.coerce.number().int().min(0).max(1e9).default(1),
   /** How many times faster than the clock the stand-in runs. */
   speed: z.coerce.number({ error: 'Speed: give a number.' }).min(1, 'Speed: 1 at least.').max(400, 'Speed: 400 at most.').default(1),
@@ -16,7 +16,7 @@ const query = z.object({
 /** Streams what the probe reads, from switching on, as server-sent events. */
 export default defineRoute({ params: idParams, query }, async ({ context, params, query: q, event }) => {
   const iron = await getIron(context, params.id)
-  if (!iron.stops[q.position]) throw notFound('dial stop')
+  if (!iron.stops[q.position]) throw notFound('dial setting')
   const probe = simulatedProbe(iron, q.position, q.seed, q.sagAtS === undefined ? [] : [q.sagAtS])
   const stream = createEventStream(event)
   let atS = 0

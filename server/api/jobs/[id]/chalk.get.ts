@@ -11,7 +11,7 @@ export default defineRoute({ params: idParams, query: chalkQuery }, async ({ con
   const own = lays.filter(l => l.supplyId === supply.id)
   const lay = own.find(l => l.cutAt === null) ?? own.at(-1)
   const sheet = { jobName: job.name, supply, pieces, parts: lay?.parts ?? [], ground }
-  const bytes = await onThread('paper', 'chalk', sheet, { ...context, smaller: 'Lay fewer parts at once.' })
-  setResponseHeaders(event, { 'content-type': 'application/pdf', 'content-disposition': 'attachment; filename="lay.pdf"' })
+  const bytes = await onThread('paper', 'chalk', sheet, { ...context, smaller: 'Lay out fewer parts at once.' })
+  setResponseHeaders(event, { 'content-type': 'application/pdf', 'content-disposition': 'attachment; filename="layout.pdf"' })
   return bytes
 })
