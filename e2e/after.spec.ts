@@ -35,7 +35,7 @@ test('care: what a garment stands and why, a wish beyond it, the slip in two siz
   const coat = await jobNamed(page, 'Mate\'s boat coat'), { id, updatedAt: _u, progress: _p, ...body } = coat
   expect((await page.request.put(`${server.url}/api/jobs/${id}`, { data: { ...body, washC: 60, tumble: 'yes' } })).status()).toBe(200)
   await page.reload()
-  await expect(page.getByTestId('beyond').first()).toContainText('Washing at 60 °C is too hot. Boat-coat melton, navy: wool (to 30 °C).')
+  await expect(page.getByTestId('beyond').first()).toContainText('Wash at 60 °C is too much. Boat-coat melton, navy: wool (to 30 °C).')
   const { version } = await jobNamed(page, coat.name)
   expect((await page.request.put(`${server.url}/api/jobs/${id}`, { data: { ...body, version } })).status()).toBe(200)
   // The slip: what is written stands on it, and comes back after a reload.

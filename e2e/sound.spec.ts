@@ -296,7 +296,7 @@ test('a browser database that never answers holds nothing up: the run begins, an
   await page.goto(`${server.url}/today`)
   await page.getByTestId('jobs').getByRole('listitem').filter({ hasText: 'No answer' }).getByRole('button').first().click()
   await expect(page.getByTestId('ticket')).toContainText('No answer')
-  await page.getByRole('link', { name: /Press/ }).click()
+  await page.getByRole('link', { name: '5 Press' }).click()
   await expect(page.getByRole('tab', { name: /Positions/ })).toBeVisible({ timeout: 20_000 })
   await page.getByRole('tab', { name: /Plan/ }).click()
   await expect(page.getByRole('button', { name: /Begin session/ })).toBeEnabled({ timeout: 40_000 })

@@ -88,7 +88,7 @@ const SIZE: [Blankable, string, string][] = [
         <UFormField v-if="state.family === 'hoop'" name="hoop" label="It leaves">
           <USelect v-model="hoop" :items="hoopItems" class="w-full" />
         </UFormField>
-        <UFormField name="adhesive" label="Adhesive"><USelect v-model="resin" :items="resinItems" class="w-full" /></UFormField>
+        <UFormField name="resin" label="Adhesive"><USelect v-model="resin" :items="resinItems" class="w-full" /></UFormField>
         <UFormField name="form" label="Form of adhesive">
           <USelect v-model="state.form" :items="FORMS.map(f => ({ label: f, value: f }))" class="w-full" />
         </UFormField>

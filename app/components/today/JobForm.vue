@@ -61,7 +61,7 @@ onMounted(() => { void wish.load().catch(() => undefined) })
         <USwitch v-model="state.dryClean" label="Dry-cleaned" />
         <UFormField name="note" label="Note"><UTextarea v-model="state.note" :rows="2" class="w-full" /></UFormField>
       </div>
-      <UFormField name="fabrics" label="Fabrics, and where the interfacing goes">
+      <UFormField name="cloths" label="Fabrics, and where the interfacing goes">
         <ul class="space-y-2">
           <li v-for="(c, i) in state.cloths" :key="i" class="slip flex items-center gap-3 p-2">
             <ClothSwatch v-if="colourOf(c.clothId)" :colour="colourOf(c.clothId)!.colourHex" :nap="colourOf(c.clothId)!.nap"
