@@ -8,9 +8,10 @@ const { default: withNuxt } = await import('./.nuxt/eslint.config.mjs')
 const LONGEST_LINE = 140
 const CORE_LAYERS = [
   ['materials', 'units', 'numeric', 'job', 'geometry'], ['heat'], ['stack'],
-  ['limit', 'order', 'iron', 'hand', 'measure', 'shrink', 'sheet', 'colour', 'stitch'],
-  ['cut', 'lay'], ['setdown', 'bond'],
-  ['leaflet'], ['hurt'], ['recipe', 'look'], ['place', 'window', 'press', 'seam'], ['match', 'learn', 'run', 'grid', 'hem', 'mend'],
+  ['limit', 'order', 'iron', 'stiffness', 'measure', 'shrink', 'maker', 'colour', 'stitch'],
+  ['cut', 'layout'], ['positions', 'bond'],
+  ['instructions'], ['damage'], ['recipe', 'appearance'], ['place', 'window', 'press', 'seam'],
+  ['match', 'learn', 'session', 'patchwork', 'hem', 'mend'],
   ['care'], ['rescue', 'practice'],
 ]
 

@@ -32,7 +32,7 @@ export default defineNuxtConfig({
       htmlAttrs: { lang: 'en' },
       meta: [
         { name: 'viewport', content: 'width=device-width, initial-scale=1' },
-        { name: 'description', content: 'Which backing for this cloth, what iron, what moisture, how long.' },
+        { name: 'description', content: 'Which interfacing for this fabric, what iron, what moisture, how long.' },
       ],
       link: [{ rel: 'icon', type: 'image/svg+xml', href: '/icon.svg' }],
     },

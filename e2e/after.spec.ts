@@ -1,14 +1,15 @@
 import { randomUUID } from 'node:crypto'
 import { expect, test, type Page } from '@playwright/test'
 import { beginExercise, bestAttempt } from '#core/practice'
-import type { CareLog, Due, Job, Makings, Page as Listed, RescuePast, Run, RunHead, SupplyWashes, Trial } from '#shared/schemas'
+import type { CareLog, Due, Job, Makings, Page as Listed, RescuePast, PressSession, SessionHead, SupplyWashes,
+  Swatch } from '#shared/schemas'
 import { looked } from './looking'
 import { sheetsOf } from './paper'
 import { ownBoard } from './board'
 
 const server = ownBoard()
 test.use({ testIdAttribute: 'data-test' })
-const { get, cloth, supply, openJob, runOf, pressUntil } = server
+const { get, fabric, supply, openJob, sessionOf, pressUntil } = server
 
 const jobNamed = async (page: Page, name: string): Promise<Job> => {
   for (const done of [false, true]) {
@@ -44,7 +45,7 @@ test('care: what a garment stands and why, a wish beyond it, the slip in two siz
   await page.keyboard.press('p')
   await page.getByRole('textbox', { name: 'Your own words on the care card' }).fill('Hang it broad. Grüße, Wren.')
   await expect(page.getByTestId('slip')).toContainText('Hang it broad.')
-  await looked(page, 'the slip')
+  await looked(page, 'the care card')
   await expect.poll(async () => (await jobNamed(page, coat.name)).careWords).toBe('Hang it broad. Grüße, Wren.')
   await page.reload()
   await expect(page.getByTestId('slip')).toContainText('Grüße, Wren.', { timeout: 20_000 })
@@ -72,9 +73,9 @@ test('a jacket comes back: what was foreseen, what is; the swatch behind it, its
   const log = page.getByTestId('care-log')
   await expect(log.getByRole('listitem')).toHaveCount(1)
   await expect(log).toContainText('Worse than predicted')
-  await looked(page, 'came back')
-  const job = await jobNamed(page, 'Deckhand\'s jacket, worn'), pair = job.cloths[0]!
-  const before = await get<Listed<Trial>>(page, `/api/pairings?clothId=${pair.clothId}&supplyId=${pair.supplyId}`)
+  await looked(page, 'the wear log')
+  const job = await jobNamed(page, 'Deckhand\'s jacket, worn'), pair = job.fabrics[0]!
+  const before = await get<Listed<Swatch>>(page, `/api/pairings?fabricId=${pair.fabricId}&supplyId=${pair.supplyId}`)
   await page.getByRole('spinbutton', { name: 'How many washes' }).fill('2')
   await page.getByRole('button', { name: 'bubbles' }).click()
   await page.keyboard.press('1')
@@ -82,18 +83,18 @@ test('a jacket comes back: what was foreseen, what is; the swatch behind it, its
   await expect(log.getByRole('listitem')).toHaveCount(2, { timeout: 20_000 })
   const kept = await get<CareLog>(page, `/api/jobs/${job.id}/care`)
   expect(kept.events[0]).toMatchObject({ grade: 1, rounds: 2, marks: ['bubbles'] })
-  const after = await get<Listed<Trial>>(page, `/api/pairings?clothId=${pair.clothId}&supplyId=${pair.supplyId}`)
+  const after = await get<Listed<Swatch>>(page, `/api/pairings?fabricId=${pair.fabricId}&supplyId=${pair.supplyId}`)
   expect(after.rows[0]!.washes.length).toBe(before.rows[0]!.washes.length + 1)
   expect(after.rows[0]!.washes.at(-1)).toMatchObject({ grade: 1, note: expect.stringContaining('In a garment') })
   // It was looked at: it is not due any more.
   await expect(page.getByLabel('Check it again on')).toHaveValue('')
   await expect.poll(async () => (await get<Due>(page, '/api/due')).looks.map(l => l.jobId)).not.toContain(job.id)
   // Told again under its key nothing is added; what is wrong is said with its field.
-  const { id: _i, trialId: _t, ...told } = kept.events[0]!
+  const { id: _i, swatchId: _t, ...told } = kept.events[0]!
   await page.request.post(`${server.url}/api/jobs/${job.id}/care`, { data: told })
   expect((await get<CareLog>(page, `/api/jobs/${job.id}/care`)).events).toHaveLength(2)
   for (const [more, says] of [[{ rounds: 0 }, 'Washes:'], [{ grade: 9 }, 'Bond:'], [{ washC: 150 }, 'Wash:'],
-    [{ clothId: randomUUID() }, 'Fabric:']] as const) {
+    [{ fabricId: randomUUID() }, 'Fabric:']] as const) {
     const answer = await page.request.post(`${server.url}/api/jobs/${job.id}/care`, { data: { ...told, clientKey: randomUUID(), ...more } })
     expect(answer.status()).toBe(422)
     expect(await answer.text()).toContain(says)
@@ -102,15 +103,15 @@ test('a jacket comes back: what was foreseen, what is; the swatch behind it, its
   const washes = await get<SupplyWashes>(page, `/api/supplies/${pair.supplyId}/washes`)
   expect(washes.swatches.some(s => s.after === 1)).toBe(true)
   // A good one tells each of its washes.
-  const good = await supply(page, 'B-12'), melton = await cloth(page, 'TW-02')
-  const past = await get<Listed<Trial>>(page, `/api/pairings?clothId=${melton.id}&supplyId=${good.id}`)
+  const good = await supply(page, 'B-12'), melton = await fabric(page, 'TW-02')
+  const past = await get<Listed<Swatch>>(page, `/api/pairings?fabricId=${melton.id}&supplyId=${good.id}`)
   expect(past.rows.length).toBeGreaterThan(0)
   await page.request.post(`${server.url}/api/jobs/${job.id}/care`, {
     data: {
-      ...told, clientKey: randomUUID(), clothId: melton.id, supplyId: good.id, rounds: 3, grade: 4, marks: [], washC: 30, tumble: 'no',
+      ...told, clientKey: randomUUID(), fabricId: melton.id, supplyId: good.id, rounds: 3, grade: 4, marks: [], washC: 30, tumble: 'no',
     },
   })
-  const heard = await get<Listed<Trial>>(page, `/api/pairings?clothId=${melton.id}&supplyId=${good.id}`)
+  const heard = await get<Listed<Swatch>>(page, `/api/pairings?fabricId=${melton.id}&supplyId=${good.id}`)
   expect(heard.rows.reduce((s, t) => s + t.washes.length, 0)).toBe(past.rows.reduce((s, t) => s + t.washes.length, 0) + 3)
   await page.reload()
   await expect(page.getByTestId('care-log').getByRole('listitem')).toHaveCount(3, { timeout: 20_000 })
@@ -118,10 +119,10 @@ test('a jacket comes back: what was foreseen, what is; the swatch behind it, its
 })
 
 test('a garment without pieces or interfacing, and no job at all', async ({ page }) => {
-  const denim = await cloth(page, 'TW-13')
+  const denim = await fabric(page, 'TW-13')
   const job = (await (await page.request.post(`${server.url}/api/jobs`, {
     data: { name: 'Plain apron', garment: 'Apron', washC: 60, tumble: 'low', dryClean: false,
-      cloths: [{ clothId: denim.id, place: null, supplyId: null }] },
+      fabrics: [{ fabricId: denim.id, place: null, supplyId: null }] },
   })).json()) as Job
   await page.goto(`${server.url}/care`)
   await expect(page.getByText('Whose care?')).toBeVisible({ timeout: 20_000 })
@@ -136,7 +137,7 @@ test('a bubbled front: what is seen, one question, the remedy, pressed in its ru
   await openJob(page, 'Second mate\'s blazer')
   await page.keyboard.press('.')
   await expect(page.getByTestId('signs').getByRole('button')).toHaveCount(21)
-  await looked(page, 'rescue')
+  await looked(page, 'fix a problem')
   await expect(page.getByRole('combobox', { name: 'How it was pressed' })).toContainText('grade 3')
   // Signs that contradict each other are named, and nothing is asked.
   await page.getByRole('button', { name: 'Lifts at a fingertip' }).click()
@@ -156,23 +157,23 @@ test('a bubbled front: what is seen, one question, the remedy, pressed in its ru
   await expect(page.getByTestId('remedy')).toContainText('Lay it flat again', { timeout: 30_000 })
   await expect(page.getByTestId('remedy')).toContainText('wool · silk')
   await expect(page.getByTestId('remedy')).toContainText('Shrink both first')
-  await looked(page, 'what lies behind it')
+  await looked(page, 'what may be wrong')
   await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
   await page.keyboard.press('Enter')
   await expect(page.getByTestId('remedies')).toContainText('Lay it flat again')
   const job = await jobNamed(page, 'Second mate\'s blazer')
-  await expect.poll(async () => (await get<Makings>(page, `/api/jobs/${job.id}/makings`)).makings.map(m => m.work.kind)).toEqual(['remedy'])
+  await expect.poll(async () => (await get<Makings>(page, `/api/jobs/${job.id}/makings`)).makings.map(m => m.spec.kind)).toEqual(['remedy'])
   // Once it is there the same key goes to press it: it is the one chosen in the order.
   await page.keyboard.press('Enter')
   await expect(page.getByRole('list', { name: 'Order' }).getByRole('button', { pressed: true }))
     .toContainText('Lay it flat again', { timeout: 30_000 })
-  await looked(page, 'the order')
-  // Only the remedy is pressed: the rest of the blazer has its own trials.
-  const lifted = (r: Run) => r.events.some(e => e.kind === 'lift' && r.operations.some(o => o.id === e.op && o.kind === 'remedy'))
-  await pressUntil(page, async (_, i) => i % 8 === 7 && lifted(await runOf(page, job.id)))
-  const run = await runOf(page, job.id), remedy = run.operations.find(o => o.kind === 'remedy')!
+  await looked(page, 'the pressing plan')
+  // Only the remedy is pressed: the rest of the blazer has its own swatches.
+  const lifted = (r: PressSession) => r.events.some(e => e.kind === 'lift' && r.operations.some(o => o.id === e.op && o.kind === 'remedy'))
+  await pressUntil(page, async (_, i) => i % 8 === 7 && lifted(await sessionOf(page, job.id)))
+  const session = await sessionOf(page, job.id), remedy = session.operations.find(o => o.kind === 'remedy')!
   expect(remedy.recipe!.holdS).toBeGreaterThan(2)
-  expect(run.events.some(e => e.op === remedy.id && e.kind === 'lift')).toBe(true)
+  expect(session.events.some(e => e.op === remedy.id && e.kind === 'lift')).toBe(true)
   await page.keyboard.press('.')
   await page.getByTestId('remedies').getByRole('button', { name: 'It came right' }).click()
   await expect.poll(async () => (await get<RescuePast>(page, '/api/rescues')).results).toEqual([{ cause: 'shrankApart', went: 'well' }])
@@ -184,8 +185,8 @@ test('a bubbled front: what is seen, one question, the remedy, pressed in its ru
   await expect(page.getByTestId('remedy')).not.toContainText('Dye that has moved')
   await expect(page.getByTestId('remedy')).toContainText('Next time:', { timeout: 20_000 })
   const bad = await page.request.put(`${server.url}/api/jobs/${job.id}/makings`, {
-    data: { version: 99, makings: [{ id: randomUUID(), name: 'X', clothId: null,
-      work: { format: 1, kind: 'remedy', signs: [], cause: 'slid' } }] },
+    data: { version: 99, makings: [{ id: randomUUID(), name: 'X', fabricId: null,
+      spec: { format: 1, kind: 'remedy', signs: [], cause: 'slid' } }] },
   })
   expect(bad.status()).toBe(422)
   expect(await bad.text()).toContain('Signs: choose at least one')
@@ -193,14 +194,14 @@ test('a bubbled front: what is seen, one question, the remedy, pressed in its ru
 
 /** Everything that a workroom keeps, counted. */
 async function counts(page: Page): Promise<string> {
-  const health = await Promise.all(['/api/jobs?size=1', '/api/jobs?size=1&done=true', '/api/cloths?size=1', '/api/supplies?size=1'].map(
+  const health = await Promise.all(['/api/jobs?size=1', '/api/jobs?size=1&done=true', '/api/fabrics?size=1', '/api/supplies?size=1'].map(
     async p =>
       (await get<Listed<unknown>>(page, p)).total))
-  const denim = await cloth(page, 'TW-13')
-  const history = await get<Listed<Trial>>(page, `/api/cloths/${denim.id}/history`)
-  const runs = await Promise.all((await get<Listed<Job>>(page, '/api/jobs?size=100')).rows.map(
-    async j => (await get<RunHead[]>(page, `/api/jobs/${j.id}/runs`)).length))
-  return JSON.stringify([health, history.total, runs, (await get<{ version: number }>(page, '/api/workshop')).version])
+  const denim = await fabric(page, 'TW-13')
+  const history = await get<Listed<Swatch>>(page, `/api/fabrics/${denim.id}/history`)
+  const sessions = await Promise.all((await get<Listed<Job>>(page, '/api/jobs?size=100')).rows.map(
+    async j => (await get<SessionHead[]>(page, `/api/jobs/${j.id}/sessions`)).length))
+  return JSON.stringify([health, history.total, sessions, (await get<{ version: number }>(page, '/api/workroom')).version])
 }
 
 test('practice: plainly marked, pressed by the clock, answered with a picture; kept in the browser and nowhere else', async ({ page }) => {
@@ -226,12 +227,12 @@ test('practice: plainly marked, pressed by the clock, answered with a picture; k
   await expect(page.getByTestId('answer').getByTestId('look').first()).toBeVisible()
   await expect(page.getByTestId('answer')).toContainText('The best here:')
   // The best that was possible passes.
-  const bench = beginExercise('dryMoist', 13), best = bestAttempt(bench)
+  const setup = beginExercise('dryMoist', 13), best = bestAttempt(setup)
   await page.keyboard.press('n')
   await expect(page.getByRole('textbox', { name: 'Seed' })).toHaveValue('13')
   await page.getByRole('radio', { name: { dry: 'Dry', steam: 'Steam shots', mist: 'Mist', damp: 'Damp press cloth' }[best.choice.method!]!,
     exact: true }).click()
-  await page.getByRole('radio', { name: `${bench.stops[Number(best.choice.stop)]!.label}, ` }).click()
+  await page.getByRole('radio', { name: `${setup.settings[Number(best.choice.setting)]!.label}, ` }).click()
   await page.locator('body').press('Space')
   await page.waitForTimeout(best.heldS[0]! / 5 * 1000 + 250)
   await page.locator('body').press('Space')

@@ -1,22 +1,22 @@
 import { expect, test, type Page } from '@playwright/test'
-import type { Cloth, Job, Page as Listed, Run, RunHead, Supply } from '#shared/schemas'
+import type { Fabric, Job, Page as Listed, PressSession, SessionHead, Supply } from '#shared/schemas'
 import { toDrawer } from './press'
 import { startServer, type Server } from './server'
 
-/** A server of its own for a file of trials, with a fast clock; and ways about its board. */
+/** A server of its own for a file of swatches, with a fast clock; and ways about its board. */
 export function ownBoard(clockRate = 60) {
   let server: Server
   test.beforeAll(async () => { server = await startServer(clockRate) })
   test.afterAll(() => server.down())
 
   const get = async <T>(page: Page, path: string) => (await (await page.request.get(`${server.url}${path}`)).json()) as T
-  const cloth = async (page: Page, code: string) => (await get<Listed<Cloth>>(page, `/api/cloths?q=${code}`)).rows[0]!
+  const fabric = async (page: Page, code: string) => (await get<Listed<Fabric>>(page, `/api/fabrics?q=${code}`)).rows[0]!
   const supply = async (page: Page, code: string) =>
     (await get<Listed<Supply>>(page, `/api/supplies?q=${code}`)).rows.find(s => s.code === code)!
-  /** A job of its own, of cloths by their codes. */
+  /** A job of its own, of fabrics by their codes. */
   async function jobOf(page: Page, name: string, codes: readonly string[], more: Partial<Job> = {}): Promise<Job> {
-    const cloths = await Promise.all(codes.map(async code => ({ clothId: (await cloth(page, code)).id, place: null, supplyId: null })))
-    const data = { name, garment: 'Trial', washC: 30, tumble: 'no', dryClean: false, cloths, ...more }
+    const fabrics = await Promise.all(codes.map(async code => ({ fabricId: (await fabric(page, code)).id, place: null, supplyId: null })))
+    const data = { name, garment: 'Swatch', washC: 30, tumble: 'no', dryClean: false, fabrics, ...more }
     return (await (await page.request.post(`${server.url}/api/jobs`, { data })).json()) as Job
   }
   async function openJob(page: Page, name: string): Promise<void> {
@@ -26,21 +26,21 @@ export function ownBoard(clockRate = 60) {
     await expect(page).not.toHaveURL(/today/)
   }
   /** Plans what stands in the job and begins its run, by keys. */
-  async function beginRun(page: Page): Promise<void> {
+  async function beginSession(page: Page): Promise<void> {
     await page.keyboard.press('5')
     await expect(page.getByRole('tab', { name: /Plan/ })).toBeVisible({ timeout: 20_000 })
     await page.keyboard.press('l')
     await expect(page.getByRole('button', { name: /Begin session/ })).toBeEnabled({ timeout: 60_000 })
     await page.keyboard.press('Enter')
-    await expect(page.getByTestId('run')).toBeVisible()
+    await expect(page.getByTestId('session')).toBeVisible()
   }
-  const runOf = async (page: Page, jobId: string): Promise<Run> => {
-    const [head] = await get<RunHead[]>(page, `/api/jobs/${jobId}/runs`)
-    return get<Run>(page, `/api/runs/${head!.id}`)
+  const sessionOf = async (page: Page, jobId: string): Promise<PressSession> => {
+    const [head] = await get<SessionHead[]>(page, `/api/jobs/${jobId}/sessions`)
+    return get<PressSession>(page, `/api/sessions/${head!.id}`)
   }
   /** What stands in hand at the board is done by keys, until it says so. */
   async function pressUntil(page: Page, until: (words: string, i: number) => boolean | Promise<boolean>): Promise<void> {
-    await beginRun(page)
+    await beginSession(page)
     await page.keyboard.press('d')
     // What is shown is looked at in the page itself: a question a step, not three.
     const look = () => page.evaluate(() => [
@@ -50,18 +50,18 @@ export function ownBoard(clockRate = 60) {
       const [words, edge] = await look()
       if (await until(words, i)) return
       if (edge) await page.keyboard.press('h')
-      else if (/^(Set down|Lift|Turn it|Warm|Peel|Stitch|Lay)/.test(words)) await page.keyboard.press('Space')
+      else if (/^(Set down|Lift|Turn it|Warm|Peel|Stitch|Layout)/.test(words)) await page.keyboard.press('Space')
       await page.waitForTimeout(50)
     }
   }
   /** Plans, begins and presses the whole of a job by keys; every edge holds. @param edges how many are tried at the least */
-  async function pressAll(page: Page, job: Job, edges = 1): Promise<Run> {
+  async function pressAll(page: Page, job: Job, edges = 1): Promise<PressSession> {
     const now = page.getByTestId('now')
     await pressUntil(page, words => /All pressed/.test(words))
     await expect(now).toContainText('All pressed')
-    const tried = async () => (await runOf(page, job.id)).events.filter(e => e.kind === 'edge').length
+    const tried = async () => (await sessionOf(page, job.id)).events.filter(e => e.kind === 'edge').length
     await expect.poll(tried, { timeout: 15_000 }).toBeGreaterThanOrEqual(edges)
-    return runOf(page, job.id)
+    return sessionOf(page, job.id)
   }
-  return { get url() { return server.url }, get, cloth, supply, jobOf, openJob, beginRun, runOf, pressAll, pressUntil }
+  return { get url() { return server.url }, get, fabric, supply, jobOf, openJob, beginSession, sessionOf, pressAll, pressUntil }
 }

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import type { Cloth, Iron, Page as Listed, Trial } from '#shared/schemas'
+import type { Fabric, Iron, Page as Listed, Swatch } from '#shared/schemas'
 import { cold, pressThrough, toPress, toSwatch, warmIron } from './press'
 import { startServer, type Server } from './server'
 
@@ -8,12 +8,12 @@ test.beforeAll(async () => { server = await startServer(12) })
 test.afterAll(() => server.down())
 test.use({ testIdAttribute: 'data-test' })
 
-async function layUp(page: Page, backing: RegExp): Promise<void> {
-  await page.goto(`${server.url}/cloth`)
+async function layUp(page: Page, interfacing: RegExp): Promise<void> {
+  await page.goto(`${server.url}/fabric`)
   await page.getByRole('button', { name: /Deck denim/ }).click()
   await toSwatch(page)
   await page.getByRole('combobox', { name: 'Interfacing' }).click()
-  await page.getByRole('option', { name: backing }).click()
+  await page.getByRole('option', { name: interfacing }).click()
 }
 /** Takes the dry way, warmed first, to the clock. */
 async function takeDry(page: Page): Promise<void> {
@@ -28,12 +28,12 @@ const needed = async (page: Page): Promise<number> =>
 async function judge(page: Page, grade: RegExp): Promise<void> {
   await page.getByRole('radio', { name: grade }).click()
   await page.getByRole('button', { name: 'Save swatch' }).click()
-  await expect(page).toHaveURL(/cloth/)
+  await expect(page).toHaveURL(/fabric/)
 }
-async function lastTrial(page: Page): Promise<Trial> {
-  const cloths = await (await page.request.get(`${server.url}/api/cloths`)).json() as Listed<Cloth>
-  const denim = cloths.rows.find(c => c.code === 'TW-13')!
-  return ((await (await page.request.get(`${server.url}/api/cloths/${denim.id}/history`)).json()) as Listed<Trial>).rows[0]!
+async function lastSwatch(page: Page): Promise<Swatch> {
+  const fabrics = await (await page.request.get(`${server.url}/api/fabrics`)).json() as Listed<Fabric>
+  const denim = fabrics.rows.find(c => c.code === 'TW-13')!
+  return ((await (await page.request.get(`${server.url}/api/fabrics/${denim.id}/history`)).json()) as Listed<Swatch>).rows[0]!
 }
 async function explanation(page: Page): Promise<string> {
   await toSwatch(page)
@@ -52,10 +52,10 @@ test('as the sheet says: what it would do here, carried over with its reasons, p
   await warmIron(page)
   await pressThrough(page)
   await judge(page, /the fabric distorts/)
-  const trial = await lastTrial(page)
-  expect([trial.recipe.holdS, trial.recipe.warmS, trial.recipe.method]).toEqual([15, 0, 'steam'])
-  expect(trial.events.filter(e => e.kind === 'sole').length).toBeGreaterThan(2)
-  expect(trial.doubts).toEqual([])
+  const swatch = await lastSwatch(page)
+  expect([swatch.recipe.holdS, swatch.recipe.warmS, swatch.recipe.method]).toEqual([15, 0, 'steam'])
+  expect(swatch.events.filter(e => e.kind === 'sole').length).toBeGreaterThan(2)
+  expect(swatch.doubts).toEqual([])
 })
 
 test('begun with a cold iron: said before, the seconds needed are more, and the failure is explained by it', async ({ page }) => {
@@ -73,8 +73,8 @@ test('begun with a cold iron: said before, the seconds needed are more, and the 
   await expect(page.getByTestId('command').or(cold(page))).toHaveText(/Cold/, { timeout: 20_000 })
   await page.locator('body').press('Space')
   await judge(page, /falls off/)
-  const trial = await lastTrial(page)
-  expect(trial.events.find(e => e.kind === 'down')!.soleC!).toBeLessThan(100)
+  const swatch = await lastSwatch(page)
+  expect(swatch.events.find(e => e.kind === 'down')!.soleC!).toBeLessThan(100)
   const why = await explanation(page)
   expect(why).toContain('had not warmed up yet')
   expect(why).not.toMatch(/times a bond|should hold/)
@@ -103,7 +103,7 @@ test('an iron that shuts itself off in the middle: the clock waits longer, and t
   await expect(page.getByTestId('command').or(cold(page))).toHaveText(/Cold/, { timeout: 20_000 })
   await page.locator('body').press('Space')
   await judge(page, /falls off/)
-  expect((await lastTrial(page)).events.map(e => e.kind)).toContain('shut')
+  expect((await lastSwatch(page)).events.map(e => e.kind)).toContain('shut')
   expect(await explanation(page)).toContain('had shut itself off')
   expect((await change(480, harbour.version + 1)).status()).toBe(200)
 })
@@ -123,12 +123,12 @@ test('a machine that slept during a press: said, kept, not trusted', async ({ pa
   await expect(page.getByTestId('doubt')).toContainText('seconds are not trusted', { timeout: 10_000 })
   await pressThrough(page, true)
   await judge(page, /the fabric distorts/)
-  expect((await lastTrial(page)).doubts.length).toBeGreaterThan(0)
+  expect((await lastSwatch(page)).doubts.length).toBeGreaterThan(0)
   expect(await explanation(page)).toContain('not to be trusted')
 })
 
 test('a supply\'s page: a sheet without seconds, one that contradicts, one carried over', async ({ page }) => {
-  await page.goto(`${server.url}/cloth`)
+  await page.goto(`${server.url}/fabric`)
   await page.getByRole('button', { name: /Deck denim/ }).click()
   await page.getByRole('link', { name: 'Supplies' }).click()
   await page.getByRole('button', { name: /Collar lawn/ }).click()

@@ -39,7 +39,7 @@ async function enough(page: Page): Promise<void> {
   await expect(button.or(page.getByRole('button', { name: /Lay out again/ })).first()).toBeVisible({ timeout: 20_000 })
   if (await button.isVisible()) await button.click({ timeout: 1000 }).catch(() => undefined)
 }
-const laidDown = (page: Page) => expect(page.getByTestId('lay-state')).toContainText(/parts/, { timeout: 40_000 })
+const laidDown = (page: Page) => expect(page.getByTestId('layout-state')).toContainText(/parts/, { timeout: 40_000 })
 const bytes = async (page: Page, test: string) => {
   const href = await page.getByTestId(test).getAttribute('href')
   const answer = await page.request.get(`${server.url}${href}`)
@@ -76,16 +76,16 @@ test('a job: three blocks and a drawing, laid, moved, laid again, on paper, cut;
   const drawn = (await cuttingOf(page, NAME)).pieces
   expect(drawn.map(p => p.name)).toEqual(['Cuff', 'Circle', 'Pocket flap', 'Pennant'])
   expect(drawn[0]!.shape).toMatchObject({ measures: { long: 9.5 * 25.4, high: 62.5 } })
-  // What Match chose for the job is carried over; another backing is taken, for one here, for the others meanwhile.
+  // What Match chose for the job is carried over; another interfacing is taken, for one here, for the others meanwhile.
   const lawn = await supplyNamed(page, 'Placket lawn')
   await page.getByTestId('pieces').getByRole('button', { name: /Cuff/ }).click()
   await page.getByRole('combobox', { name: 'Interfacing of the piece' }).click()
   await page.getByRole('option', { name: /Placket lawn/ }).click()
   await settled(page)
   const { id } = await jobNamed(page, NAME), { pieces, version } = await cuttingOf(page, NAME)
-  expect(pieces[0]!.backingId).toBe(lawn.id)
+  expect(pieces[0]!.interfacingId).toBe(lawn.id)
   const taken = await page.request.put(`${server.url}/api/jobs/${id}/pieces`, {
-    data: { version, pieces: pieces.map(p => ({ ...p, backingId: lawn.id, webId: null })) },
+    data: { version, pieces: pieces.map(p => ({ ...p, interfacingId: lawn.id, webId: null })) },
   })
   expect(taken.status()).toBe(200)
   await page.reload()
@@ -104,11 +104,11 @@ test('a job: three blocks and a drawing, laid, moved, laid again, on paper, cut;
 
   await page.keyboard.press('l')
   await laidDown(page)
-  await expect(page.getByTestId('lay').locator('[data-part]')).toHaveCount(7)
+  await expect(page.getByTestId('layout').locator('[data-part]')).toHaveCount(7)
   await looked(page, 'the layout')
   await enough(page)
   // One is taken hold of and moved, and stays pinned while the others are laid round it.
-  const part = page.getByTestId('lay').locator('[data-part]').first(),
+  const part = page.getByTestId('layout').locator('[data-part]').first(),
     at = (await part.boundingBox())!
   await page.mouse.move(at.x + at.width / 2, at.y + at.height / 2)
   await page.mouse.down()
@@ -118,11 +118,11 @@ test('a job: three blocks and a drawing, laid, moved, laid again, on paper, cut;
   const moved = await page.getByTestId('part').locator('p').first().innerText()
   await page.getByRole('button', { name: /Lay out again/ }).click()
   await laidDown(page)
-  await expect(page.getByTestId('lay-faults')).toHaveCount(0)
+  await expect(page.getByTestId('layout-faults')).toHaveCount(0)
   expect(await page.getByTestId('part').locator('p').first().innerText()).toBe(moved)
   await enough(page)
   await expect(page.getByRole('button', { name: /Lay out again/ })).toBeVisible({ timeout: 40_000 })
-  await expect.poll(async () => (await cuttingOf(page, NAME)).lays[0]?.parts.filter(p => p.pinned).length).toBe(1)
+  await expect.poll(async () => (await cuttingOf(page, NAME)).layouts[0]?.parts.filter(p => p.pinned).length).toBe(1)
 
   // On paper: a square of 100 mm, the cuff's seam line at its own length; as a drawing the same sizes.
   const sheets = await sheetsOf(await bytes(page, 'pdf'))
@@ -142,14 +142,14 @@ test('a job: three blocks and a drawing, laid, moved, laid again, on paper, cut;
   await page.getByRole('button', { name: 'It is cut' }).click()
   await expect(page.getByTestId('all-cut')).toContainText(/\d more offcut/)
   const cut = await cuttingOf(page, NAME)
-  const { metres, parts } = cut.lays.find(l => l.cutAt !== null)!
+  const { metres, parts } = cut.layouts.find(l => l.cutAt !== null)!
   expect(parts).toHaveLength(7)
   expect((await supplyNamed(page, 'Placket lawn')).stockM).toBeCloseTo(before - metres, 6)
   expect(cut.offcuts.length).toBeGreaterThan(0)
   expect((await jobNamed(page, NAME)).progress[0]).toMatchObject({ parts: 7, cut: 7 })
 
   // The shelf shows them.
-  await toDrawer(page, server.url, 'shelf')
+  await toDrawer(page, server.url, 'supplies')
   await page.getByRole('button', { name: /Placket lawn/ }).click()
   await expect(page.getByTestId('shelf-offcuts').getByRole('listitem')).toHaveCount(cut.offcuts.length)
 
@@ -164,13 +164,13 @@ test('a job: three blocks and a drawing, laid, moved, laid again, on paper, cut;
   await page.getByRole('tab', { name: /Layout/ }).click()
   await page.getByRole('radio', { name: 'Placket lawn' }).click()
   await expect(page.getByTestId('offcuts').locator('[data-part]')).toHaveCount(2, { timeout: 20_000 })
-  await expect(page.getByTestId('lay-metres')).toContainText('0.00 m')
+  await expect(page.getByTestId('layout-metres')).toContainText('0.00 m')
   await page.getByRole('button', { name: /Cut this/ }).click()
   await page.getByRole('button', { name: 'It is cut' }).click()
   await expect(page.getByTestId('all-cut')).toContainText('0.00 m of Placket lawn are cut')
   expect((await supplyNamed(page, 'Placket lawn')).stockM).toBeCloseTo(before - metres, 6)
   // What is thrown away is not laid on again.
-  await toDrawer(page, server.url, 'shelf')
+  await toDrawer(page, server.url, 'supplies')
   await page.getByRole('button', { name: /Placket lawn/ }).click()
   await expect(page.getByTestId('shelf-offcuts').getByRole('listitem').first()).toBeVisible()
   const left = await page.getByTestId('shelf-offcuts').getByRole('listitem').count()
@@ -216,7 +216,7 @@ test('by keys alone: a block, its measure, its lay, moved and pinned, cut', asyn
   await expect(page.getByRole('button', { name: 'Pin O' })).toBeVisible()
   await page.keyboard.press('l')
   await laidDown(page)
-  await expect(page.getByTestId('lay-faults')).toHaveCount(0)
+  await expect(page.getByTestId('layout-faults')).toHaveCount(0)
   await page.locator('body').press('Enter')
   await expect(page.getByTestId('cut-slip')).toBeVisible()
   await page.keyboard.press('Escape')
@@ -277,10 +277,10 @@ test('what cannot be drawn, read or laid is said, and nothing is lost', async ({
   await page.getByRole('option', { name: /Collar lawn/ }).click()
   await settled(page)
   await page.getByRole('tab', { name: /Layout/ }).click()
-  await expect(page.getByTestId('lay-faults')).toContainText(/Waistband is 2\d\d mm wider than the roll: cut it in two/, {
+  await expect(page.getByTestId('layout-faults')).toContainText(/Waistband is 2\d\d mm wider than the roll: cut it in two/, {
     timeout: 30_000,
   })
-  await expect(page.getByTestId('lay').locator('[data-part]').first()).toBeVisible({ timeout: 30_000 })
+  await expect(page.getByTestId('layout').locator('[data-part]').first()).toBeVisible({ timeout: 30_000 })
 
   // The same lay is refused by the server where parts lie on each other, and a cut sent twice is one.
   const cutting = await cuttingOf(page, 'Stewards\' shirts, twelve'),
@@ -289,7 +289,7 @@ test('what cannot be drawn, read or laid is said, and nothing is lost', async ({
     shelf = await supplyNamed(page, 'Collar lawn')
   const at = (number: number, x: number, y: number) => ({
     pieceId: stand.id,
-    role: 'backing',
+    role: 'interfacing',
     number,
     offcutId: null,
     turnDeg: 0,
@@ -323,12 +323,12 @@ test('a short lot says what else would do, and lays what fits; two people draw a
   await openJob(page, NAME)
   await page.getByRole('tab', { name: /Layout/ }).click()
   await laidDown(page)
-  await expect(page.getByTestId('lay-figures')).toContainText('too little')
+  await expect(page.getByTestId('layout-figures')).toContainText('too little')
   await enough(page)
   await expect(page.getByTestId('short')).toContainText(/or take|No other supply/, { timeout: 40_000 })
   await expect(page.getByRole('button', { name: /Cut this/ })).toBeDisabled()
   await page.getByRole('button', { name: 'Lay out only what fits' }).click()
-  await expect(page.getByTestId('lay-state')).toContainText('not laid')
+  await expect(page.getByTestId('layout-state')).toContainText('not laid')
   await expect(page.getByRole('button', { name: /Cut this/ })).toBeEnabled()
 
   await page.getByRole('tab', { name: /Pieces/ }).click()
@@ -355,16 +355,16 @@ test('a short lot says what else would do, and lays what fits; two people draw a
 test('mats, a bag and a braid: sizes, order, section and curl', async ({ page }) => {
   await openJob(page, 'Saloon mats, reversible')
   await page.keyboard.press('w')
-  await expect(page.getByTestId('sandwich-sizes')).toContainText('420 mm × 300 mm')
+  await expect(page.getByTestId('layers-sizes')).toContainText('420 mm × 300 mm')
   await expect(page.getByTestId('edge-section')).toBeVisible()
   await expect(page.getByTestId('steps').getByRole('listitem')).toHaveCount(16)
   await expect(page.getByTestId('steps')).toContainText(/Tack the web to the wrong side of the face, through its paper: \d+ s/, {
     timeout: 20_000,
   })
-  await looked(page, 'the sandwich')
+  await looked(page, 'the layers')
   await openJob(page, 'Purser\'s satchel')
   await page.keyboard.press('w')
-  await expect(page.getByTestId('sandwich-sizes')).toContainText('foam, clear of the seam')
+  await expect(page.getByTestId('layers-sizes')).toContainText('foam, clear of the seam')
   await page.keyboard.press('b')
   await expect(page.getByTestId('braid')).toContainText('Preshrink 1.50 m of Cuff braid')
   await expect(page.getByTestId('curl')).toContainText('not preshrunk: lifts')

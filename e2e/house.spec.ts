@@ -10,19 +10,19 @@ test.beforeAll(async () => { server = await startServer(30) })
 test.afterAll(() => server.down())
 test.use({ testIdAttribute: 'data-test', actionTimeout: 15_000 })
 
-async function layUp(page: Page, cloth: RegExp, backing: RegExp): Promise<void> {
-  await page.goto(`${server.url}/cloth`)
-  await page.getByRole('button', { name: cloth }).click()
+async function layUp(page: Page, fabric: RegExp, interfacing: RegExp): Promise<void> {
+  await page.goto(`${server.url}/fabric`)
+  await page.getByRole('button', { name: fabric }).click()
   await toSwatch(page)
   await page.getByRole('combobox', { name: 'Interfacing' }).click()
-  await page.getByRole('option', { name: backing }).click()
+  await page.getByRole('option', { name: interfacing }).click()
   await expect(page.getByRole('listbox')).toHaveCount(0)
   await expect(page.getByText('best', { exact: true })).toBeVisible({ timeout: 40_000 })
 }
 async function judge(page: Page, grade: string): Promise<void> {
   await page.keyboard.press(grade)
   await page.keyboard.press('k')
-  await expect(page).toHaveURL(/cloth/)
+  await expect(page).toHaveURL(/fabric/)
 }
 
 /** Chooses the house's rule on its page. */
@@ -106,7 +106,7 @@ test('an iron is brought in, its stops written, and changed; two people changing
   await expect(page.getByText('Window iron')).toBeVisible()
   const irons = async () => await (await page.request.get(`${server.url}/api/irons`)).json() as Iron[]
   const made = (await irons()).find(i => i.name === 'Window iron')!
-  expect(made.stops.map(s => [s.label, s.meanC, s.origin])).toEqual([
+  expect(made.settings.map(s => [s.label, s.meanC, s.origin])).toEqual([
     ['silk', 110, 'typical'], ['wool', 141, 'maker'], ['cotton', 200, 'typical'], ['steam', 220, 'typical'],
   ])
   await page.getByRole('button', { name: 'Change Window iron' }).click()
@@ -120,9 +120,9 @@ test('an iron is brought in, its stops written, and changed; two people changing
 })
 
 test('the shelf: a supply is written, its stock moved, a run of trim settled', async ({ page }) => {
-  await page.goto(`${server.url}/shelf`)
+  await page.goto(`${server.url}/supplies`)
   await expect(page.getByRole('button', { name: /Collar lawn/ })).toBeVisible()
-  await looked(page, 'shelf')
+  await looked(page, 'supplies')
   await page.keyboard.press('n')
   await expect(page.getByLabel('Name', { exact: true })).toBeFocused()
   await page.keyboard.type('River braid')
@@ -138,30 +138,30 @@ test('the shelf: a supply is written, its stock moved, a run of trim settled', a
   await page.getByRole('button', { name: 'Used' }).click()
   await expect(page.getByRole('alert')).toContainText('only 4.5 m are on the shelf')
   await page.getByLabel('To metre').fill('2')
-  await page.getByRole('button', { name: 'Run done' }).click()
-  await expect(page.getByTestId('trim-settled')).toContainText('2.00 m of 4.50 m')
+  await page.getByRole('button', { name: 'PressSession done' }).click()
+  await expect(page.getByTestId('trim-preshrunk')).toContainText('2.00 m of 4.50 m')
   await looked(page, 'a supply')
-  await page.getByLabel('Run heat').fill('190')
-  await expect(page.getByTestId('trim-settled')).toContainText('0.00 m of 4.50 m')
+  await page.getByLabel('PressSession heat').fill('190')
+  await expect(page.getByTestId('trim-preshrunk')).toContainText('0.00 m of 4.50 m')
   const found = await (await page.request.get(`${server.url}/api/supplies?q=B-88`)).json() as { rows: Supply[] }
   expect(found.rows[0]).toMatchObject({ name: 'River braid', stockM: 4.5 })
 })
 
 test('in and out by the page: calibrations as CSV, and the whole workroom as a file', async ({ page }) => {
-  await page.goto(`${server.url}/inout`)
+  await page.goto(`${server.url}/import-export`)
   const rows = Array.from({ length: 160 }, (_, i) => `Harbour iron,wool · silk,${i * 5},${(149 + 6 * Math.sin(i / 5)).toFixed(1)}`)
   await page.getByLabel('CSV of calibrations').setInputFiles({
     name: 'probe.csv', mimeType: 'text/csv',
-    buffer: Buffer.from(['iron,stop,seconds,celsius', ...rows, 'No such iron,wool,5,150'].join('\n')),
+    buffer: Buffer.from(['iron,setting,seconds,celsius', ...rows, 'No such iron,wool,5,150'].join('\n')),
   })
   await expect(page.getByTestId('import-report')).toContainText('1 refused')
   await page.getByLabel('CSV of calibrations').setInputFiles({
-    name: 'probe.csv', mimeType: 'text/csv', buffer: Buffer.from(['iron,stop,seconds,celsius', ...rows].join('\n')),
+    name: 'probe.csv', mimeType: 'text/csv', buffer: Buffer.from(['iron,setting,seconds,celsius', ...rows].join('\n')),
   })
   await page.getByRole('button', { name: 'Store these' }).click()
   await expect(page.getByTestId('import-report')).toContainText('Stored.')
   const irons = await (await page.request.get(`${server.url}/api/irons`)).json() as Iron[]
-  expect(irons.find(i => i.name === 'Harbour iron')!.stops[1]!.meanC).toBeCloseTo(149, 0)
+  expect(irons.find(i => i.name === 'Harbour iron')!.settings[1]!.meanC).toBeCloseTo(149, 0)
 
   const waiting = page.waitForEvent('download')
   await page.getByRole('link', { name: 'Export as an archive' }).click()
@@ -195,7 +195,7 @@ test('a browser that forbids storage is told so, and the board works', async ({ 
   await page.goto(server.url)
   await expect(page.getByText('This browser keeps nothing')).toBeVisible()
   await page.getByRole('link', { name: /Fabrics/ }).click()
-  await expect(page).toHaveURL(/cloth/)
+  await expect(page).toHaveURL(/fabric/)
   await page.getByRole('button', { name: /Deck denim/ }).click()
   await expect(page.getByRole('heading', { name: 'Deck denim' })).toBeVisible()
 })

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test'
 import { hasPassed } from '#core/learn'
-import type { Cloth, Page as Listed, Trial, Workshop } from '#shared/schemas'
+import type { Fabric, Page as Listed, Swatch, Workroom } from '#shared/schemas'
 import { workroomOf } from './archive'
 import { looked } from './looking'
 import { toDrawer } from './press'
@@ -12,7 +12,7 @@ test.afterAll(() => server.down())
 test.use({ testIdAttribute: 'data-test' })
 
 test('a fabric is measured at home: weight by three readings, bending length from the overhang, and it settles', async ({ page }) => {
-  await page.goto(`${server.url}/cloth`)
+  await page.goto(`${server.url}/fabric`)
   await page.getByRole('button', { name: /Evening velvet/ }).click()
   await page.getByRole('tab', { name: 'Measure' }).click()
   for (const grams of ['5.8', '6.0', '5.9']) {
@@ -31,20 +31,20 @@ test('a fabric is measured at home: weight by three readings, bending length fro
   await page.getByRole('tab', { name: 'Preshrink' }).click()
   await page.getByLabel('Along after').fill('244')
   await page.getByRole('button', { name: 'Save pass' }).click()
-  await expect(page.getByTestId('settled')).toContainText('Not preshrunk')
+  await expect(page.getByTestId('preshrunk')).toContainText('Not preshrunk')
   await expect(page.getByLabel('Along before')).toHaveValue('244')
   await page.getByRole('button', { name: 'Save pass' }).click()
-  await expect(page.getByTestId('settled')).toContainText('Preshrunk up to 150 °C.')
+  await expect(page.getByTestId('preshrunk')).toContainText('Preshrunk up to 150 °C.')
   await page.getByLabel('Hottest iron wanted').fill('190')
-  await expect(page.getByTestId('settled')).toContainText('it may shrink again')
-  await looked(page, 'settle')
+  await expect(page.getByTestId('preshrunk')).toContainText('it may shrink again')
+  await looked(page, 'preshrink')
 })
 
 test('an unknown fabric is found out by corner tests, and its limit follows', async ({ page }) => {
-  await page.goto(`${server.url}/cloth`)
+  await page.goto(`${server.url}/fabric`)
   await page.getByRole('button', { name: /Remnant from the stores/ }).click()
   await expect(page.getByTestId('limit-headline')).toContainText('110 °C')
-  await looked(page, 'cloth')
+  await looked(page, 'fabric')
   await page.getByRole('tab', { name: 'Corner test' }).click()
   for (const seen of ['nothing at all', 'nothing at all', 'nothing at all', 'shine']) {
     await page.getByRole('button', { name: 'Set down now' }).click()
@@ -80,7 +80,7 @@ test('an iron is calibrated with the probe; a probe that came off is refused', a
 })
 
 test('a CSV with bad rows stores nothing; mended, it is stored; house rules change the limit', async ({ page }) => {
-  await page.goto(`${server.url}/inout`)
+  await page.goto(`${server.url}/import-export`)
   const head = 'code;name;fibres;construction;mass_gsm;thickness_mm\n'
   const bring = (csv: string) =>
     page.getByLabel('CSV of fabrics').setInputFiles({ name: 'fabrics.csv', mimeType: 'text/csv',
@@ -90,7 +90,7 @@ test('a CSV with bad rows stores nothing; mended, it is stored; house rules chan
   await expect(report).toContainText('1 new, 0 change, 0 the same, 2 refused. Nothing is stored')
   await expect(page.getByText('is in oz/yd²; give it in g/m²')).toBeVisible()
   await expect(page.getByText('stands on line 2 already')).toBeVisible()
-  await looked(page, 'in and out')
+  await looked(page, 'import and export')
   await bring('K-1;Ticking;cotton 97 + elastane 3;twill;180,5;0,4\n')
   await expect(report).toContainText('Nothing is stored yet')
   await page.getByRole('button', { name: 'Store these' }).click()
@@ -100,7 +100,7 @@ test('a CSV with bad rows stores nothing; mended, it is stored; house rules chan
   await page.getByRole('radio', { name: /The weakest/ }).click()
   await expect(page.getByRole('radio', { name: /The weakest/ })).toHaveAttribute('aria-checked', 'true')
   await looked(page, 'rules')
-  await toDrawer(page, server.url, 'cloth')
+  await toDrawer(page, server.url, 'fabric')
   await page.getByLabel('Find a fabric').fill('tick')
   await page.getByRole('button', { name: /Ticking/ }).click()
   await expect(page.getByTestId('limit-headline')).toContainText('110 °C')
@@ -108,22 +108,22 @@ test('a CSV with bad rows stores nothing; mended, it is stored; house rules chan
 
 test('passed means the same to the database and to the board', async ({ request }) => {
   const get = async <T>(path: string) => await (await request.get(`${server.url}${path}`)).json() as T
-  const { rules } = await get<Workshop>('/api/workshop')
-  const { rows: cloths } = await get<Listed<Cloth>>('/api/cloths?size=100')
+  const { rules } = await get<Workroom>('/api/workroom')
+  const { rows: fabrics } = await get<Listed<Fabric>>('/api/fabrics?size=100')
   let compared = 0, passed = 0
-  for (const cloth of cloths.filter(c => c.trials > 0)) {
-    const { rows: trials } = await get<Listed<Trial>>(`/api/cloths/${cloth.id}/history`)
-    const { past } = await get<{ past: Record<string, { passed: number, failed: number }> }>(`/api/match/shelf?clothId=${cloth.id}`)
+  for (const fabric of fabrics.filter(c => c.swatchCount > 0)) {
+    const { rows: swatches } = await get<Listed<Swatch>>(`/api/fabrics/${fabric.id}/history`)
+    const { past } = await get<{ past: Record<string, { passed: number, failed: number }> }>(`/api/match/shelf?fabricId=${fabric.id}`)
     for (const [supplyId, counts] of Object.entries(past)) {
-      const own = trials.filter(t => t.supplyId === supplyId)
+      const own = swatches.filter(t => t.supplyId === supplyId)
       expect(counts).toMatchObject({
         passed: own.filter(t => hasPassed(t, Number(rules.washes))).length, failed: own.filter(t => !hasPassed(t, 0)).length,
       })
       compared += own.length
       passed += counts.passed
     }
-    for (const at of cloth.swatches)
-      expect(at.passed).toBe(trials.some(t => t.recipe.stop.meanC === at.soleC && hasPassed(t, Number(rules.washes))))
+    for (const at of fabric.swatches)
+      expect(at.passed).toBe(swatches.some(t => t.recipe.setting.meanC === at.soleC && hasPassed(t, Number(rules.washes))))
   }
   expect(compared).toBeGreaterThan(5)
   expect(passed).toBeGreaterThan(0)
@@ -141,12 +141,12 @@ test('the whole workroom goes out, in again under new ids, and out the same; a s
   const out = async () => workroomOf(await (await request.get(`${server.url}/api/export/workroom`)).body())
   const zip = await (await request.get(`${server.url}/api/export/workroom`)).body()
   const before = await workroomOf(zip)
-  expect(before.rows.cloths.length).toBeGreaterThan(8)
+  expect(before.rows.fabrics.length).toBeGreaterThan(8)
   expect(before.rows.jobs.length).toBeGreaterThan(5)
   // JSON by itself has no pictures beside it.
   const alone = { ...before, rows: { ...before.rows, photos: [] } }
   const lost = structuredClone(alone)
-  lost.rows.trials[0].clothId = '00000000-0000-4000-8000-000000000000'
+  lost.rows.swatches[0].fabricId = '00000000-0000-4000-8000-000000000000'
   const twice = structuredClone(alone)
   twice.rows.irons.push({ ...twice.rows.irons[0], name: 'The same again' })
   const words: string[] = []
@@ -163,8 +163,8 @@ test('the whole workroom goes out, in again under new ids, and out the same; a s
   expect(withoutDate(await out())).toEqual(withoutDate(before))
 
   const history = async (file: typeof before) => {
-    const { id } = file.rows.cloths.find((c: { code: string }) => c.code === 'TW-01')
-    return (await (await request.get(`${server.url}/api/cloths/${id}/history`)).json()).rows.map((t: { note: string }) => t.note).sort()
+    const { id } = file.rows.fabrics.find((c: { code: string }) => c.code === 'TW-01')
+    return (await (await request.get(`${server.url}/api/fabrics/${id}/history`)).json()).rows.map((t: { note: string }) => t.note).sort()
   }
   const swatches = await history(before)
   expect(swatches.length).toBeGreaterThan(1)
@@ -172,7 +172,7 @@ test('the whole workroom goes out, in again under new ids, and out the same; a s
   expect(back.status()).toBe(200)
   const after = await out()
   expect(withoutIds(withoutDate(after))).toEqual(withoutIds(withoutDate(before)))
-  expect(after.rows.cloths[0].id).not.toBe(before.rows.cloths[0].id)
+  expect(after.rows.fabrics[0].id).not.toBe(before.rows.fabrics[0].id)
   expect(await history(after)).toEqual(swatches)
   const schema = await (await request.get(`${server.url}/api/export/schema`)).json()
   expect(schema.properties.format.const).toBe('ready-cuff-workroom')

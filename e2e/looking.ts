@@ -5,11 +5,13 @@ import { join } from 'node:path'
 
 /** Every screen of the board; whichever test comes by one first looks at it, and the last one says which nobody looked at. */
 const SCREENS = [
-  'today', 'a new job', 'cloth', 'measure', 'settle', 'corner', 'a new fabric', 'match', 'ways', 'window', 'plan', 'history',
-  'keys', 'nothing to press', 'pieces', 'a block', 'the layout', 'the sandwich', 'the trim', 'set-downs', 'the order', 'the run',
-  'after it', 'a feature', 'the grid', 'the hem', 'strips', 'before cutting', 'the patch', 'which scrap', 'the motif',
-  'the transfer', 'lettering', 'labels', 'shapes', 'the crest', 'care', 'the slip', 'came back', 'rescue', 'what lies behind it',
-  'practice', 'shelf', 'a supply', 'irons', 'another iron', 'rules', 'in and out', 'laid up', 'pressing', 'judging',
+  'today', 'a new job', 'fabric', 'measure', 'preshrink', 'corner', 'a new fabric', 'interfacing', 'methods', 'window', 'plan', 'history',
+  'shortcuts', 'nothing to press', 'pieces', 'a block', 'the layout', 'the layers', 'the trim', 'positions', 'the pressing plan',
+  'the session',
+  'results', 'a seam detail', 'patchwork', 'the hem', 'strips', 'prepare fabric', 'mend a hole', 'which scrap', 'the badge',
+  'the transfer', 'lettering', 'labels', 'shapes', 'the embroidery', 'care', 'the care card', 'the wear log', 'fix a problem',
+  'what may be wrong',
+  'practice', 'supplies', 'a supply', 'irons', 'another iron', 'rules', 'import and export', 'laid up', 'pressing', 'judging',
 ] as const
 export type Screen = typeof SCREENS[number]
 
@@ -22,7 +24,7 @@ const BENCH = { width: 1280, height: 800 }, TABLET = { width: 820, height: 1180 
 
 /**
  * Looks at a screen as it stands: nobody is kept out, light or dark (names, roles, contrast), and nothing hangs over the side at the
- * bench or on a tablet. The page is left as it was.
+ * setup or on a tablet. The page is left as it was.
  */
 export async function looked(page: Page, screen: Screen): Promise<void> {
   const found: string[] = [], before = page.viewportSize()!

@@ -8,7 +8,7 @@ test.afterAll(() => server.down())
 test.use({ testIdAttribute: 'data-test' })
 
 test('a collar in poplin: the shelf is judged, two are compared, one goes on to its recipe', async ({ page }) => {
-  await page.goto(`${server.url}/cloth`)
+  await page.goto(`${server.url}/fabric`)
   await page.getByRole('button', { name: /Steward poplin/ }).click()
   await page.keyboard.press('2')
   await expect(page.getByTestId('first-answer')).toBeVisible({ timeout: 20_000 })
@@ -39,7 +39,7 @@ test('a collar in poplin: the shelf is judged, two are compared, one goes on to 
 
   await page.getByText('not, and why').click()
   await expect(page.getByTestId('excluded')).toContainText('Washed at 60 °C it would not last')
-  await looked(page, 'match')
+  await looked(page, 'interfacing')
   await page.getByRole('button', { name: 'Use this' }).click()
   await expect(page).toHaveURL(/swatch/)
   await expect(page.getByRole('combobox', { name: 'Interfacing' })).toContainText('Band stiff')
@@ -53,7 +53,7 @@ test('a collar in poplin: the shelf is judged, two are compared, one goes on to 
 })
 
 test('a fabric that takes no heat still gets an answer; a workroom adds a place of its own', async ({ page }) => {
-  await page.goto(`${server.url}/cloth`)
+  await page.goto(`${server.url}/fabric`)
   await page.getByRole('button', { name: /Fog-horn oilskin/ }).click()
   await page.keyboard.press('2')
   await page.getByRole('radio', { name: 'Placket', exact: true }).click()

@@ -8,7 +8,7 @@ import { ownBoard } from './board'
 
 const server = ownBoard()
 test.use({ testIdAttribute: 'data-test' })
-const { get, cloth, jobOf, openJob, pressAll } = server
+const { get, fabric, jobOf, openJob, pressAll } = server
 
 /** A picture as a camera gives it. */
 const photo = () => sharp({ create: { width: 400, height: 300, channels: 3, background: '#9b2d30' } }).png().toBuffer()
@@ -18,7 +18,7 @@ async function toMend(page: Page, key: string): Promise<void> {
   await page.keyboard.press(key)
 }
 const makingsOf = (page: Page, job: Job) => get<Makings>(page, `/api/jobs/${job.id}/makings`)
-const kindsOf = async (page: Page, job: Job) => (await makingsOf(page, job)).makings.map(m => m.work.kind)
+const kindsOf = async (page: Page, job: Job) => (await makingsOf(page, job)).makings.map(m => m.spec.kind)
 /** Enter is the bench's once nothing holds the focus, and takes what can be taken. */
 async function take(page: Page, may = true): Promise<void> {
   if (may) await expect(page.getByTestId('making-bar').getByRole('button', { name: /^Add to / })).toBeEnabled({ timeout: 20_000 })
@@ -37,7 +37,7 @@ test('a torn flag: the patch, its template, which scrap, how it is seen, a spare
   await expect(page.getByTestId('patch-says')).toContainText(/A patch of \d+ mm × \d+ mm, 9\.5 mm beyond the hole/)
   await expect(page.getByTestId('patch-how')).toContainText('no adhesive meets iron or daylight')
   await expect(page.getByTestId('stuck-recipe')).toContainText('the press cloth is dry after', { timeout: 20_000 })
-  await looked(page, 'the patch')
+  await looked(page, 'mend a hole')
   // At true scale on paper.
   const file = page.waitForEvent('download')
   await page.getByRole('button', { name: 'Template, PDF' }).click()
@@ -45,7 +45,7 @@ test('a torn flag: the patch, its template, which scrap, how it is seen, a spare
   for await (const chunk of await (await file).createReadStream()) chunks.push(chunk as Buffer)
   const sheets = await sheetsOf(new Uint8Array(Buffer.concat(chunks)))
   expect(sheets[0]!.lines.filter(l => Math.abs(l.longMm - 100) < 0.05).length).toBeGreaterThanOrEqual(5)
-  // Which scrap: its own cloth first; what is too small is named.
+  // Which scrap: its own fabric first; what is too small is named.
   await page.getByRole('radio', { name: 'Which scrap' }).click()
   await expect(page.getByTestId('scraps').getByRole('listitem').first()).toContainText('1. Bunting, end of the roll', { timeout: 20_000 })
   await looked(page, 'which scrap')
@@ -64,9 +64,9 @@ test('a torn flag: the patch, its template, which scrap, how it is seen, a spare
   await page.getByRole('button', { name: /Bunting, end of the roll/ }).click()
   await page.getByRole('button', { name: 'Keep a spare of it' }).click()
   await expect.poll(async () => (await get<ScrapKept[]>(page, '/api/scraps')).map(s => s.name)).toContain('Spare of Tear at the hoist')
-  const run = await pressAll(page, job!)
+  const session = await pressAll(page, job!)
   // The job may have pieces of its own.
-  expect(run.operations.filter(o => o.makingId !== null)).toMatchObject([{ kind: 'patch', standing: 'estimated' }])
+  expect(session.operations.filter(o => o.makingId !== null)).toMatchObject([{ kind: 'hole', standing: 'estimated' }])
 })
 
 test('holes are drawn, moved by keys, and kept; a picture without a length has no sizes; a hole no scrap covers is said',
@@ -77,8 +77,8 @@ test('holes are drawn, moved by keys, and kept; a picture without a length has n
     await page.getByRole('radio', { name: 'The hole' }).click()
     await expect(page.getByTestId('stuck-recipe')).toBeVisible({ timeout: 20_000 })
     await take(page)
-    await expect.poll(() => kindsOf(page, job)).toEqual(['patch'])
-    const holes = async () => ((await makingsOf(page, job)).makings[0]!.work as { holes: { rim: [number, number][] }[] }).holes
+    await expect.poll(() => kindsOf(page, job)).toEqual(['hole'])
+    const holes = async () => ((await makingsOf(page, job)).makings[0]!.spec as { holes: { rim: [number, number][] }[] }).holes
     const box = (await page.getByRole('group', { name: /draw round the hole/ }).boundingBox())!
     const at = (x: number, y: number) => page.mouse.move(box.x + box.width * x, box.y + box.height * y, { steps: 4 })
     await at(0.72, 0.3)
@@ -135,15 +135,15 @@ test('a badge: its first side is computed; never over a button, never a film fro
     await openJob(page, job.name)
     await toMend(page, 'm')
     // Which side that is hangs on what the iron was found to give meanwhile; felt is too thick at any stop.
-    await expect(page.getByTestId('motif-says')).toContainText(/From the (front|inside) first/, { timeout: 20_000 })
-    await looked(page, 'the motif')
+    await expect(page.getByTestId('badge-says')).toContainText(/From the (front|inside) first/, { timeout: 20_000 })
+    await looked(page, 'the badge')
     await page.getByRole('radio', { name: 'Felt' }).click()
-    await expect(page.getByTestId('motif-says')).toContainText('From the inside first')
+    await expect(page.getByTestId('badge-says')).toContainText('From the inside first')
     await page.getByRole('radio', { name: 'Film' }).click()
     await page.getByRole('radio', { name: 'Front' }).last().click()
     await page.getByRole('group', { name: 'Which side first' }).or(page.getByRole('radiogroup', { name: 'Which side first' })).getByText(
       'Front').click()
-    await expect(page.getByTestId('motif-problem')).toContainText('a film is never pressed from the front')
+    await expect(page.getByTestId('badge-problem')).toContainText('a film is never pressed from the front')
     await page.getByRole('radiogroup', { name: 'Which side first' }).getByText('Computed').click()
     await page.getByRole('radio', { name: 'Woven' }).click()
     // Photographed instead of drawn: its measures stand on the picture.
@@ -166,10 +166,10 @@ test('a badge: its first side is computed; never over a button, never a film fro
     await page.getByRole('switch', { name: 'For a small child' }).click()
     await expect(page.getByTestId('choking')).toContainText('can be swallowed')
     await take(page)
-    await expect.poll(() => kindsOf(page, job)).toEqual(['motif'])
-    const run = await pressAll(page, job)
-    expect(run.operations.map(o => o.kind)).toEqual(['motif', 'stitch'])
-    expect(run.operations[0]!.keepOuts).toHaveLength(1)
+    await expect.poll(() => kindsOf(page, job)).toEqual(['badge'])
+    const session = await pressAll(page, job)
+    expect(session.operations.map(o => o.kind)).toEqual(['badge', 'stitch'])
+    expect(session.operations[0]!.keepOuts).toHaveLength(1)
   })
 
 test('a transfer: no softener, no PVC, no certified wear; in circles, peeled, pressed in its run', async ({ page }) => {
@@ -188,8 +188,8 @@ test('a transfer: no softener, no PVC, no certified wear; in circles, peeled, pr
   await page.getByRole('textbox', { name: 'High' }).fill('70')
   await take(page)
   await expect.poll(() => kindsOf(page, job)).toEqual(['transfer'])
-  const run = await pressAll(page, job)
-  expect(run.operations.map(o => [o.kind, o.motion])).toEqual([['transfer', 'circles'], ['peel', 'still']])
+  const session = await pressAll(page, job)
+  expect(session.operations.map(o => [o.kind, o.motion])).toEqual([['transfer', 'circles'], ['peel', 'still']])
 })
 
 test('letters that come off: as they are set, from the wrong side alone under a wet press cloth', async ({ page }) => {
@@ -207,10 +207,10 @@ test('letters that come off: as they are set, from the wrong side alone under a 
   await expect(page.getByRole('img', { name: 'Letters and their interfacing' })).toBeVisible()
   await take(page)
   await expect.poll(() => kindsOf(page, job)).toEqual(['lettering'])
-  const { work } = (await makingsOf(page, job)).makings[0]! as Making & { work: { outlines: unknown[], lifted: number[] } }
-  expect([work.outlines.length, work.lifted]).toEqual([1, [1]])
-  const run = await pressAll(page, job)
-  expect(run.operations).toMatchObject([{ kind: 'letters', recipe: { method: 'damp', firstSide: 'back', passes: 1 } }])
+  const { spec } = (await makingsOf(page, job)).makings[0]! as Making & { spec: { outlines: unknown[], lifted: number[] } }
+  expect([spec.outlines.length, spec.lifted]).toEqual([1, [1]])
+  const session = await pressAll(page, job)
+  expect(session.operations).toMatchObject([{ kind: 'letters', recipe: { method: 'damp', firstSide: 'back', passes: 1 } }])
 })
 
 test('labels are drawn as they are typed, printed mirrored, backed, pressed and peeled', async ({ page }) => {
@@ -228,10 +228,10 @@ test('labels are drawn as they are typed, printed mirrored, backed, pressed and 
   await take(page)
   await expect.poll(() => kindsOf(page, job)).toEqual(['labels'])
   const file = page.waitForEvent('download')
-  await page.getByRole('button', { name: 'Print, PDF' }).click()
+  await page.getByRole('button', { name: 'SolePlacement, PDF' }).click()
   expect((await file).suggestedFilename()).toBe('Name labels.pdf')
-  const run = await pressAll(page, job)
-  expect(run.operations.map(o => o.kind)).toEqual(['fuse', 'transfer', 'peel'])
+  const session = await pressAll(page, job)
+  expect(session.operations.map(o => o.kind)).toEqual(['fuse', 'transfer', 'peel'])
 })
 
 test('shapes for a banner: mirrored on paper, laid, sent to the cutting, and pressed', async ({ page }) => {
@@ -252,8 +252,8 @@ test('shapes for a banner: mirrored on paper, laid, sent to the cutting, and pre
     [['Star', 3]])
   await take(page)
   await expect.poll(() => kindsOf(page, job)).toEqual(['applique'])
-  const run = await pressAll(page, job)
-  expect(run.operations.map(o => o.kind)).toEqual(expect.arrayContaining(['tack', 'peel', 'shape', 'shape', 'shape', 'stitch']))
+  const session = await pressAll(page, job)
+  expect(session.operations.map(o => o.kind)).toEqual(expect.arrayContaining(['tack', 'peel', 'shape', 'shape', 'shape', 'stitch']))
 })
 
 test('a crest on jersey: one soft mesh puckers, the set proposed does not, without a layer it does; what came of it is learned',
@@ -261,12 +261,12 @@ test('a crest on jersey: one soft mesh puckers, the set proposed does not, witho
     const [job] = (await get<Listed<Job>>(page, '/api/jobs')).rows.filter(j => j.name === 'Crew names and crest')
     await openJob(page, job!.name)
     await toMend(page, 'c')
-    const says = page.getByTestId('crest-says')
+    const says = page.getByTestId('embroidery-says')
     await expect(says).toContainText('It puckers: Shield pulls across', { timeout: 20_000 })
     await page.getByRole('button', { name: 'Lay it' }).click()
     await expect(says).toContainText('It stays flat')
     await expect(page.getByTestId('steps')).toContainText('Press it face down on a soft surface')
-    await looked(page, 'the crest')
+    await looked(page, 'the embroidery')
     await page.getByTestId('layers').getByRole('button', { name: /^Without/ }).first().click()
     await expect(says).toContainText('It puckers')
     await page.getByRole('button', { name: 'Lay it' }).click()
@@ -274,9 +274,9 @@ test('a crest on jersey: one soft mesh puckers, the set proposed does not, witho
     // Zero stitches.
     const stitches = page.getByRole('spinbutton', { name: 'Stitches' })
     await stitches.fill('0')
-    await expect(page.getByTestId('crest-problem')).toContainText('stitches: give more than 0')
+    await expect(page.getByTestId('embroidery-problem')).toContainText('stitches: give more than 0')
     await stitches.fill('5200')
-    await expect(page.getByTestId('crest-problem')).toHaveCount(0)
+    await expect(page.getByTestId('embroidery-problem')).toHaveCount(0)
     await page.getByRole('button', { name: 'puckered' }).click()
     await expect.poll(async () => (await get<{ results: unknown[] }>(page, '/api/stitching')).results.length, { timeout: 15_000 }).toBe(1)
     await page.reload()
@@ -290,19 +290,19 @@ test('a crest on jersey: one soft mesh puckers, the set proposed does not, witho
 
 test('what cannot be is refused with a sentence naming it, and nothing is half written', async ({ page }) => {
   const job = await jobOf(page, 'Bad mends', ['TW-01'])
-  const c = await cloth(page, 'TW-01')
+  const c = await fabric(page, 'TW-01')
   const url = `${server.url}/api/jobs/${job.id}/makings`
   const place = { on: 'front', downMm: 190, asideMm: 95, turnDeg: 0 }
   const button = { kind: 'button', downMm: 190, asideMm: 95, wideMm: 14, highMm: 14 }
   const square = { rim: [[0, 0], [20, 0], [20, 20], [0, 20]], holes: [] }
-  const item = { form: 'woven', fibre: 'polyester', massGsm: 200, thicknessMm: 0.5, resin: 'polyamideLow' }
-  const making = (work: object, more: object = {}): object => (
-    { id: randomUUID(), name: 'Bad one', clothId: c.id, work: { format: 1, ...work }, ...more })
-  const patch = { kind: 'patch', holes: [square], marginMm: 8, wear: 'usual', edge: 'rounded', trimMm: 1, look: null, side: 'face',
+  const item = { form: 'woven', fibre: 'polyester', massGsm: 200, thicknessMm: 0.5, adhesive: 'polyamideLow' }
+  const making = (spec: object, more: object = {}): object => (
+    { id: randomUUID(), name: 'Bad one', fabricId: c.id, spec: { format: 1, ...spec }, ...more })
+  const patch = { kind: 'hole', holes: [square], marginMm: 8, wear: 'usual', edge: 'rounded', trimMm: 1, look: null, side: 'face',
     marker: null, papered: false, count: 1 }
-  const motif = { kind: 'motif', item, wideMm: 60, highMm: 40, place, keepOuts: [], from: 'computed', sewToo: false, smallChild: false,
+  const badge = { kind: 'badge', item, wideMm: 60, highMm: 40, place, keepOuts: [], from: 'computed', sewToo: false, smallChild: false,
     count: 1 }
-  const crest = { kind: 'crest', parts: [{ name: 'Shield', outline: square, stitches: 600, satinMm: 2, travelMm: 0 }], layers: [],
+  const embroidery = { kind: 'embroidery', parts: [{ name: 'Shield', outline: square, stitches: 600, satinMm: 2, travelMm: 0 }], layers: [],
     tookPct: 100, applique: false, place, keepOuts: [], count: 1, result: null }
   const bad: [object, RegExp][] = [
     [making({ ...patch, holes: [] }), /Bad one: Holes: mark at least one/],
@@ -312,13 +312,13 @@ test('what cannot be is refused with a sentence naming it, and nothing is half w
     [making({ ...patch, look: { palette: [{ hex: '#ff0000', sharePct: 100 }], figureMm: null,
       tile: { picture: 'https://x/y.png', wideMm: 40 } } }), /no small picture/],
     [making(patch, { scrapId: randomUUID() }), /Scrap: one of them is not kept here/],
-    [making({ ...motif, keepOuts: [button] }), /Bad one: Place: it lies over a button/],
-    [making({ ...motif, item: { ...item, form: 'film' }, from: 'front' }), /a film is never pressed from the front/],
-    [making({ ...motif, place: { ...place, asideMm: 690 } }), /lies off the front/],
-    [making({ ...motif, wideMm: 0 }), /Width/],
-    [making({ ...crest, parts: [{ ...crest.parts[0]!, stitches: 0 }] }), /Stitches: at least one/],
-    [making({ ...crest, parts: [{ ...crest.parts[0]!, stitches: 50_000 }] }), /125 stitches on every mm²/],
-    [making(crest, { supplyIds: [randomUUID()] }), /Supply: one of them is not kept here/],
+    [making({ ...badge, keepOuts: [button] }), /Bad one: Place: it lies over a button/],
+    [making({ ...badge, item: { ...item, form: 'film' }, from: 'front' }), /a film is never pressed from the front/],
+    [making({ ...badge, place: { ...place, asideMm: 690 } }), /lies off the front/],
+    [making({ ...badge, wideMm: 0 }), /Width/],
+    [making({ ...embroidery, parts: [{ ...embroidery.parts[0]!, stitches: 0 }] }), /Stitches: at least one/],
+    [making({ ...embroidery, parts: [{ ...embroidery.parts[0]!, stitches: 50_000 }] }), /125 stitches on every mm²/],
+    [making(embroidery, { supplyIds: [randomUUID()] }), /Supply: one of them is not kept here/],
     [making({ kind: 'labels', texts: [' '], face: 'bold', sizeMm: 4, wideMm: 60, highMm: 15, borderMm: 1, paper: 'A4' }),
       /write at least one/],
     [making({ kind: 'labels', texts: ['A'], face: 'gothic', sizeMm: 4, wideMm: 60, highMm: 15, borderMm: 1, paper: 'A4' }), /Typeface/],
@@ -331,10 +331,10 @@ test('what cannot be is refused with a sentence naming it, and nothing is half w
   // A scrap that is none, and paper that cannot be printed.
   const before = (await get<ScrapKept[]>(page, '/api/scraps')).length
   const face = { palette: [{ hex: '#334455', sharePct: 100 }], figureMm: null, tile: null }
-  const scrap = { name: 'S', clothId: null, wideMm: 100, highMm: 80, massGsm: 120, givePct: 0, washC: 40, face, back: null }
+  const scrap = { name: 'S', fabricId: null, wideMm: 100, highMm: 80, massGsm: 120, givePct: 0, washC: 40, face, back: null }
   for (const [more, sentence] of [
     [{ wideMm: 0 }, /Width/], [{ name: ' ' }, /Scrap: it needs a name/], [{ face: null }, /face/],
-    [{ clothId: randomUUID() }, /Fabric: it is not kept/],
+    [{ fabricId: randomUUID() }, /Fabric: it is not kept/],
     [{ massGsm: 99_999 }, /Weight/],
   ] as const) {
     const answer = await page.request.post(`${server.url}/api/scraps`, { data: { ...scrap, ...more } })
@@ -343,6 +343,6 @@ test('what cannot be is refused with a sentence naming it, and nothing is half w
   expect((await get<ScrapKept[]>(page, '/api/scraps')).length).toBe(before)
   const long = { kind: 'labels', texts: ['A NAME FAR TOO LONG FOR IT'], face: 'bold', sizeMm: 8, wideMm: 30, highMm: 15, borderMm: 1,
     paper: 'A4', format: 1 }
-  const paper = await page.request.post(`${server.url}/api/paper`, { data: { as: 'pdf', paper: 'A4', making: { name: 'L', work: long } } })
+  const paper = await page.request.post(`${server.url}/api/paper`, { data: { as: 'pdf', paper: 'A4', making: { name: 'L', spec: long } } })
   expect([paper.status(), (await paper.json() as { detail: string }).detail]).toEqual([422, expect.stringContaining('Make it smaller')])
 })

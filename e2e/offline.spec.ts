@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import type { Cloth, Page as Listed, Trial } from '#shared/schemas'
+import type { Fabric, Page as Listed, Swatch } from '#shared/schemas'
 import { filesIn } from './archive'
 import { pressThrough, toPress, warmIron } from './press'
 import { PNG } from './picture'
@@ -15,17 +15,17 @@ async function keptByBrowser(page: Page): Promise<void> {
   await page.waitForFunction(() => navigator.serviceWorker.controller !== null, null, { timeout: 30_000 })
   await page.waitForFunction(async () => {
     const copies = await caches.open('ready-cuff-copies')
-    const wanted = ['/api/workshop', '/api/irons', '/api/covers']
+    const wanted = ['/api/workroom', '/api/irons', '/api/press-cloths']
     return (await Promise.all(wanted.map(path => copies.match(path)))).every(Boolean)
   }, null, { timeout: 30_000 })
 }
-async function swatchesOf(page: Page, code: string): Promise<Trial[]> {
-  const cloths = await (await page.request.get(`${server.url}/api/cloths?q=${code}`)).json() as Listed<Cloth>
-  return (await (await page.request.get(`${server.url}/api/cloths/${cloths.rows[0]!.id}/history?size=100`)).json() as Listed<Trial>).rows
+async function swatchesOf(page: Page, code: string): Promise<Swatch[]> {
+  const fabrics = await (await page.request.get(`${server.url}/api/fabrics?q=${code}`)).json() as Listed<Fabric>
+  return (await (await page.request.get(`${server.url}/api/fabrics/${fabrics.rows[0]!.id}/history?size=100`)).json() as Listed<Swatch>).rows
 }
 
 async function pressing(page: Page): Promise<void> {
-  await page.goto(`${server.url}/cloth`)
+  await page.goto(`${server.url}/fabric`)
   await keptByBrowser(page)
   await page.getByRole('button', { name: /Steward poplin/ }).click()
   await toPress(page)
@@ -57,7 +57,7 @@ test('reloaded in mid-press with the server away: finished, judged, pictured; al
   await page.keyboard.press('Escape')
   // A second tab of the same board sees the same things waiting, and the two do not send them twice.
   const second = await page.context().newPage()
-  await second.goto(`${server.url}/cloth`)
+  await second.goto(`${server.url}/fabric`)
   await expect(second.getByTestId('waiting')).toContainText('kept here: 2', { timeout: 20_000 })
   await server.up()
   for (const tab of [page, second]) await expect(tab.getByTestId('waiting')).toBeHidden({ timeout: 20_000 })
@@ -76,7 +76,7 @@ test('two tabs judge the same swatch at once: it is kept once', async ({ page })
   // Both at the very same moment, so that neither has heard of the other.
   const both = await Promise.all([page, second].map(tab => tab.getByRole('button', { name: 'Save swatch' }).elementHandle()))
   await Promise.all(both.map(button => button!.evaluate(b => (b as HTMLElement).click())))
-  await expect(page.getByTestId('trial').filter({ hasText: 'from two tabs' })).toHaveCount(1, { timeout: 20_000 })
+  await expect(page.getByTestId('swatch').filter({ hasText: 'from two tabs' })).toHaveCount(1, { timeout: 20_000 })
   expect(await swatchesOf(page, 'TW-01')).toHaveLength(before + 1)
 })
 
@@ -128,7 +128,7 @@ test('a backup is made, the workroom spoiled, and restored: the same counts, and
     .map(([name, rows]) => [name, (rows as unknown[]).length])
   const [swatch] = await swatchesOf(page, 'TW-01')
   for (const stage of ['before', 'after']) {
-    const taken = await page.request.post(`${server.url}/api/trials/${swatch!.id}/photos?stage=${stage}`, {
+    const taken = await page.request.post(`${server.url}/api/swatches/${swatch!.id}/photos?stage=${stage}`, {
       data: PNG, headers: { 'content-type': 'application/octet-stream' },
     })
     expect(taken.status()).toBe(201)
@@ -136,13 +136,13 @@ test('a backup is made, the workroom spoiled, and restored: the same counts, and
   const before = await archive()
   expect(pictures(before).length).toBeGreaterThanOrEqual(2)
 
-  await page.goto(`${server.url}/inout`)
+  await page.goto(`${server.url}/import-export`)
   await page.getByRole('button', { name: 'Back up now' }).click()
   const newest = page.getByTestId('backups').getByRole('row').first()
   await expect(newest).toContainText('asked for')
   const { rows } = JSON.parse(before.get('workroom.json')!.toString('utf8'))
-  const spoilt = { format: 'ready-cuff-workroom', version: 4, workshop: { name: 'Spoilt', units: { length: 'mm', temperature: '°C',
-    arealMass: 'g/m²' }, rules: {} }, rows: { ...rows, trials: [], trialEvents: [], trialReadings: [], washes: [], photos: [],
+  const spoilt = { format: 'ready-cuff-workroom', version: 4, workroom: { name: 'Spoilt', units: { length: 'mm', temperature: '°C',
+    arealMass: 'g/m²' }, rules: {} }, rows: { ...rows, swatches: [], swatchEvents: [], swatchReadings: [], washes: [], photos: [],
     careEvents: [] } }
   expect((await page.request.post(`${server.url}/api/import/workroom`, { data: spoilt })).status()).toBe(200)
   await page.reload()

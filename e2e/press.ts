@@ -1,14 +1,14 @@
 import { expect, type Page } from '@playwright/test'
 
 /** To one of the drawers: by its link where the board stands there already, which fetches nothing anew. */
-export async function toDrawer(page: Page, url: string, path: 'today' | 'shelf' | 'cloth' | 'rules'): Promise<void> {
+export async function toDrawer(page: Page, url: string, path: 'today' | 'supplies' | 'fabric' | 'rules'): Promise<void> {
   if (page.url().startsWith(url)) await page.locator(`nav[aria-label=Drawers] a[href="/${path}"]`).click()
   else await page.goto(`${url}/${path}`)
 }
 
 /** The fabrics, with the poplin on the board. */
 export async function openPoplin(page: Page, url: string): Promise<void> {
-  await page.goto(`${url}/cloth`)
+  await page.goto(`${url}/fabric`)
   await page.getByRole('button', { name: /Steward poplin/ }).click()
 }
 

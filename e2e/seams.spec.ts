@@ -6,7 +6,7 @@ import { looked } from './looking'
 
 const server = ownBoard()
 test.use({ testIdAttribute: 'data-test' })
-const { get, cloth, jobOf, openJob, beginRun, runOf } = server
+const { get, fabric, jobOf, openJob, beginSession, sessionOf } = server
 
 async function toSeams(page: Page, key: string): Promise<void> {
   await page.keyboard.press('z')
@@ -30,12 +30,12 @@ test('a feature of any fabric: the sentence, two of three, the ring; then into t
   const job = await jobOf(page, 'Watch coat seams', ['TW-14'])
   await openJob(page, job.name)
   await toSeams(page, 'f')
-  await expect(page.getByTestId('feature-says')).toContainText(/only the tip, along the seam: \d+\s+s, wool · silk/)
+  await expect(page.getByTestId('seam-detail-says')).toContainText(/only the tip, along the seam: \d+\s+s, wool · silk/)
   await expect(page.getByTestId('agents')).toContainText('heat and steam, no pressure')
-  await expect(page.getByTestId('feature-reasons')).toContainText('Wool sets moist at 80 °C')
-  await looked(page, 'a feature')
+  await expect(page.getByTestId('seam-detail-reasons')).toContainText('Wool sets moist at 80 °C')
+  await looked(page, 'a seam detail')
   // The ring, by Space alone.
-  const ring = page.getByTestId('feature-ring')
+  const ring = page.getByTestId('seam-detail-ring')
   await expect(ring).toHaveAttribute('data-phase', 'ready')
   await page.locator('body').press('Space')
   await expect(ring).toHaveAttribute('data-phase', 'down')
@@ -46,31 +46,31 @@ test('a feature of any fabric: the sentence, two of three, the ring; then into t
   await page.locator('body').press('Space')
   await expect(ring).toHaveAttribute('data-phase', /rest|done/)
   await expect(ring).toHaveAttribute('data-phase', 'done', { timeout: 20_000 })
-  // The next feature by its key; cloth that takes no heat says so.
+  // The next feature by its key; fabric that takes no heat says so.
   await page.keyboard.press('j')
   await expect(page.getByRole('radio', { name: 'Seam, to one side' })).toBeChecked()
   await page.keyboard.press('Enter')
-  await expect.poll(async () => (await makingsOf(page, job)).makings.map(m => m.work.kind)).toEqual(['feature'])
-  await beginRun(page)
+  await expect.poll(async () => (await makingsOf(page, job)).makings.map(m => m.spec.kind)).toEqual(['seamDetail'])
+  await beginSession(page)
   await page.keyboard.press('d')
   await pressUntil(page, /Wait: it is cooling|Try the edges|All pressed/)
-  const lifts = async () => (await runOf(page, job.id)).events.filter(e => e.kind === 'lift').length
+  const lifts = async () => (await sessionOf(page, job.id)).events.filter(e => e.kind === 'lift').length
   await expect.poll(lifts, { timeout: 15_000 }).toBeGreaterThan(3)
-  const run = await runOf(page, job.id)
-  expect(run.operations).toMatchObject([{ kind: 'seam', supplyId: null, makingId: (await makingsOf(page, job)).makings[0]!.id }])
+  const session = await sessionOf(page, job.id)
+  expect(session.operations).toMatchObject([{ kind: 'seam', supplyId: null, makingId: (await makingsOf(page, job)).makings[0]!.id }])
 })
 
 test('what takes no heat is done cold, what takes no water dry', async ({ page }) => {
   const job = await jobOf(page, 'Odd fabrics', ['TW-08', 'TW-03'])
   await openJob(page, job.name)
   await toSeams(page, 'f')
-  await expect(page.getByTestId('feature-says')).toContainText('No heat on this fabric')
-  await expect(page.getByTestId('feature-steps')).toContainText('roller')
-  await expect(page.getByTestId('feature-reasons')).toContainText('gives off fumes')
+  await expect(page.getByTestId('seam-detail-says')).toContainText('No heat on this fabric')
+  await expect(page.getByTestId('seam-detail-steps')).toContainText('roller')
+  await expect(page.getByTestId('seam-detail-reasons')).toContainText('gives off fumes')
   await page.getByRole('combobox', { name: 'Fabric' }).click()
   await page.getByRole('option', { name: 'Saloon satin, oyster' }).click()
   await expect(page.getByTestId('agents')).toContainText('heat and pressure')
-  await expect(page.getByTestId('feature-reasons')).toContainText('Water or steam would mark it')
+  await expect(page.getByTestId('seam-detail-reasons')).toContainText('Water or steam would mark it')
 })
 
 test('a grid is laid, one seam turned by hand, and a reload finds it; closed to a tube of five rows it cannot nest', async ({ page }) => {
@@ -78,12 +78,12 @@ test('a grid is laid, one seam turned by hand, and a reload finds it; closed to 
   await openJob(page, job.name)
   await toSeams(page, 'g')
   await page.getByRole('radio', { name: 'Stripes' }).click()
-  await expect(page.getByTestId('grid-says')).toContainText('All 24 crossings nest')
-  await looked(page, 'the grid')
+  await expect(page.getByTestId('patchwork-says')).toContainText('All 24 crossings nest')
+  await looked(page, 'patchwork')
   // A patch by keys: arrows walk to it, Space changes its colour.
-  const second = page.getByTestId('grid').locator('rect').nth(1)
+  const second = page.getByTestId('patchwork').locator('rect').nth(1)
   const colour = (await second.getAttribute('fill'))!
-  await page.getByTestId('grid').focus()
+  await page.getByTestId('patchwork').focus()
   await page.keyboard.press('ArrowRight')
   await page.keyboard.press('ArrowRight')
   await page.keyboard.press('Space')
@@ -99,7 +99,7 @@ test('a grid is laid, one seam turned by hand, and a reload finds it; closed to 
   await expect.poll(lies).not.toBe(before)
   await expect(page.getByTestId('turned')).toContainText('1 turned by hand: 4 others turn with it, nesting is none the worse')
   await page.getByRole('switch', { name: 'Round into a tube' }).click()
-  await expect(page.getByTestId('grid-says')).toContainText('6 of 30 crossings cannot nest')
+  await expect(page.getByTestId('patchwork-says')).toContainText('6 of 30 crossings cannot nest')
   await page.getByRole('switch', { name: 'Round into a tube' }).click()
   await page.keyboard.press('j')
   await page.keyboard.press('q')
@@ -108,15 +108,15 @@ test('a grid is laid, one seam turned by hand, and a reload finds it; closed to 
   await page.keyboard.press('Enter')
   await expect.poll(async () => (await makingsOf(page, job)).makings.length).toBe(1)
   await page.reload()
-  await expect(page.getByTestId('grid-says')).toContainText('All 24 crossings nest', { timeout: 20_000 })
+  await expect(page.getByTestId('patchwork-says')).toContainText('All 24 crossings nest', { timeout: 20_000 })
   const [kept] = (await makingsOf(page, job)).makings
-  expect(Object.keys((kept!.work as { turned: object }).turned)).toHaveLength(1)
+  expect(Object.keys((kept!.spec as { turned: object }).turned)).toHaveLength(1)
   // Sizes that make no sense are said, and nothing is lost.
   const widths = page.getByRole('textbox', { name: 'Widths of the columns, mm' })
   await widths.fill('80, -5')
   await widths.press('Tab')
   await expect(page.getByText('Widths: write them in mm')).toBeVisible()
-  await expect(page.getByTestId('grid-says')).toContainText('All 24')
+  await expect(page.getByTestId('patchwork-says')).toContainText('All 24')
 })
 
 test('a grid is read from a drawing; what does not meet or is no rectangle is named', async ({ page }) => {
@@ -130,9 +130,9 @@ test('a grid is read from a drawing; what does not meet or is no rectangle is na
     await (await chooser).setFiles({ name: 'block.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(svg) })
   }
   await read('<rect width="60" height="60"/><rect x="60" width="60" height="60"/>')
-  await expect(page.getByTestId('grid-says')).toContainText('No seams cross')
+  await expect(page.getByTestId('patchwork-says')).toContainText('No seams cross')
   await read('<rect width="60" height="60"/><rect x="63" width="60" height="60"/>')
-  await expect(page.getByTestId('grid-problem')).toContainText('miss each other by 3.0 mm at 60, 0 mm')
+  await expect(page.getByTestId('patchwork-problem')).toContainText('miss each other by 3.0 mm at 60, 0 mm')
   await read('<rect width="60" height="60"/><circle cx="95" cy="30" r="30"/>')
   await expect(page.getByText(/it is no rectangle/)).toBeVisible()
   // Strips and wadding: figures that make no sense are said.
@@ -146,7 +146,7 @@ test('a grid is read from a drawing; what does not meet or is no rectangle is na
   // Before cutting: soaked in, dry, cold, and its width again.
   await page.getByRole('tab', { name: /Prepare fabric/ }).click()
   await expect(page.getByTestId('before-steps')).toContainText('until it has soaked in')
-  await looked(page, 'before cutting')
+  await looked(page, 'prepare fabric')
   await page.getByRole('textbox', { name: 'Its width after' }).fill('1380')
   await expect(page.getByTestId('width-lost')).toContainText('20 mm narrower, 1.4 %')
 })
@@ -160,14 +160,15 @@ test('a hem on a lined dress is pressed by keys, its lining held clear; a synthe
   await expect(page.getByTestId('hem-lining')).toContainText('Saloon lining, bronze: hold it clear')
   await expect(page.getByTestId('hem-how')).toContainText('to ease along this curve')
   await looked(page, 'the hem')
-  await beginRun(page)
+  await beginSession(page)
   await page.keyboard.press('d')
   await pressUntil(page, /Wait: it is cooling|Try the edges|try its edge/)
   await expect(page.getByTestId('edge')).toBeVisible({ timeout: 60_000 })
   await page.keyboard.press('h')
-  await expect.poll(async () => (await runOf(page, job!.id)).events.filter(e => e.kind === 'edge').map(e => e.edge), { timeout: 15_000 })
+  await expect.poll(async () => (await sessionOf(page, job!.id)).events.filter(e => e.kind === 'edge').map(e => e.edge),
+    { timeout: 15_000 })
     .toEqual(['holds'])
-  expect((await runOf(page, job!.id)).operations).toMatchObject([{ kind: 'hem', standing: 'estimated' }])
+  expect((await sessionOf(page, job!.id)).operations).toMatchObject([{ kind: 'hem', standing: 'estimated' }])
   await openJob(page, 'Galley aprons')
   await toSeams(page, 'h')
   await expect(page.getByTestId('hem-refused')).toContainText('65 % of it is synthetic', { timeout: 20_000 })
@@ -179,20 +180,21 @@ test('a hem on a lined dress is pressed by keys, its lining held clear; a synthe
 
 test('what cannot be is refused with a sentence naming it, and nothing is half written', async ({ page }) => {
   const job = await jobOf(page, 'Bad makings', ['TW-01'])
-  const c = await cloth(page, 'TW-01')
+  const c = await fabric(page, 'TW-01')
   const url = `${server.url}/api/jobs/${job.id}/makings`
-  const making = (work: object, more: object = {}): object => ({
-    id: randomUUID(), name: 'Bad one', clothId: c.id, liningId: null, supplyId: null, clothIds: [], work: { format: 1, ...work }, ...more,
+  const making = (spec: object, more: object = {}): object => ({
+    id: randomUUID(), name: 'Bad one', fabricId: c.id, liningId: null, supplyId: null, fabricIds: [], spec: { format: 1, ...spec }, ...more,
   })
   const hem = {
-    kind: 'hem', task: 'fallen', depthMm: 30, turnMm: 0, aroundMm: 900, runs: [{ fromMm: 0, lengthMm: 100 }], curve: null, legs: [],
+    kind: 'hem', task: 'fallen', depthMm: 30, turnMm: 0, aroundMm: 900, stretches: [{ fromMm: 0, lengthMm: 100 }], curve: null, legs: [],
     taper: null, count: 1,
   }
   const grid = {
-    kind: 'grid', first: 'rows', closed: false, seamMm: 6, open: false, turned: {}, ties: [], colours: [{ hex: '#ffffff', cloth: null }],
+    kind: 'patchwork', first: 'rows', closed: false, seamMm: 6, open: false, turned: {}, ties: [],
+    colours: [{ hex: '#ffffff', fabric: null }],
     patches: [[0, 0, 50, 50, 0], [50, 0, 50, 50, 0]],
   }
-  const leg = { name: 'Left', nowMm: 900, clothMm: 880, wantedMm: 800 }
+  const leg = { name: 'Left', nowMm: 900, fabricMm: 880, wantedMm: 800 }
   const wheel = [[0, 0, 60, 30, 0], [60, 0, 30, 60, 0], [30, 60, 60, 30, 0], [0, 30, 30, 60, 0], [30, 30, 30, 30, 0]]
   const wadding = {
     kind: 'wadding', top: { wideMm: 900, highMm: 900 }, marginMm: 5, fibre: 'cotton', massGsm: 160, thicknessMm: 3, sheets: [],
@@ -207,10 +209,10 @@ test('what cannot be is refused with a sentence naming it, and nothing is half w
     [making({ ...hem, task: 'shorten', legs: [leg] }), /Bad one: Left: it is longer than its fabric/],
     [making({ ...hem, curve: { radiusMm: 0, turnDeg: 90 } }), /Radius/],
     [making({ ...hem, curve: { radiusMm: 500, turnDeg: -20 } }), /Turn/],
-    [making({ ...hem, runs: [{ fromMm: 950, lengthMm: 20 }] }), /beyond the end/],
-    [making(hem, { clothId: randomUUID() }), /Fabric: one of them is not kept here/],
+    [making({ ...hem, stretches: [{ fromMm: 950, lengthMm: 20 }] }), /beyond the end/],
+    [making(hem, { fabricId: randomUUID() }), /Fabric: one of them is not kept here/],
     [making(hem, { supplyId: randomUUID() }), /Supply: one of them is not kept here/],
-    [making({ kind: 'feature', feature: 'zigzag', lengthMm: 100, count: 1 }), /Feature/],
+    [making({ kind: 'seamDetail', seamDetail: 'zigzag', lengthMm: 100, count: 1 }), /SeamDetail/],
     [making({ ...wadding, marginMm: -5 }), /Margin/],
   ]
   for (const [m, sentence] of bad) {

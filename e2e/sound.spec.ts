@@ -7,7 +7,7 @@ import { join } from 'node:path'
 import { expect, test } from '@playwright/test'
 import { Client } from 'pg'
 import type {
-  CareLog, Cloth, Cutting, Health, Iron, Job, Makings, Offcut, Page as Listed, Run, RunNews, Supply, Trial, Unreadable,
+  CareLog, Fabric, Cutting, Health, Iron, Job, Makings, Offcut, Page as Listed, PressSession, SessionNews, Supply, Swatch, Unreadable,
 } from '#shared/schemas'
 import { startServer, type Server } from './server'
 
@@ -40,27 +40,27 @@ async function get<T>(path: string): Promise<T> {
   expect(status, path).toBe(200)
   return body
 }
-const cloth = async (code: string) => (await get<Listed<Cloth>>(`/api/cloths?q=${code}`)).rows.find(c => c.code === code)!
+const fabric = async (code: string) => (await get<Listed<Fabric>>(`/api/fabrics?q=${code}`)).rows.find(c => c.code === code)!
 const supply = async (code: string) => (await get<Listed<Supply>>(`/api/supplies?q=${code}`)).rows.find(s => s.code === code)!
 async function newJob(name: string): Promise<Job> {
-  const [c, s] = [await cloth('TW-01'), await supply('B-20')]
+  const [c, s] = [await fabric('TW-01'), await supply('B-20')]
   const { body } = await ask<Job>('POST', '/api/jobs', {
-    name, garment: 'Trial', washC: 30, tumble: 'no', dryClean: false, cloths: [{ clothId: c.id, place: 'collar', supplyId: s.id }],
+    name, garment: 'Swatch', washC: 30, tumble: 'no', dryClean: false, fabrics: [{ fabricId: c.id, place: 'collar', supplyId: s.id }],
   })
   return body
 }
 async function piece(name: string, long: number, wide: number, over: object = {}) {
-  const [c, s] = [await cloth('TW-01'), await supply('B-20')]
+  const [c, s] = [await fabric('TW-01'), await supply('B-20')]
   return {
-    id: randomUUID() as string, name, clothId: c.id, place: 'collar', count: 1, pair: false, grain: 'any', oneWay: false,
+    id: randomUUID() as string, name, fabricId: c.id, place: 'collar', count: 1, pair: false, grain: 'any', oneWay: false,
     inset: { how: 'exact' },
     shape: { format: 1, kind: 'block', block: 'strip', measures: { long, wide } }, allowances: { seam: 10, hem: 10, front: 10 },
-    backingId: s.id, foamId: null, webId: null, ...over,
+    interfacingId: s.id, foamId: null, webId: null, ...over,
   }
 }
 const save = (job: Job, pieces: object[], version = 0) => ask<Cutting>('PUT', `/api/jobs/${job.id}/pieces`, { version, pieces })
 const part = (pieceId: string, number: number, x: number, y: number) =>
-  ({ pieceId, role: 'backing', number, offcutId: null, turnDeg: 0, x, y, pinned: false })
+  ({ pieceId, role: 'interfacing', number, offcutId: null, turnDeg: 0, x, y, pinned: false })
 /** The whole workroom out, and looked into as if it were to come back. */
 async function outAndBack() {
   const archive = await (await fetch(`${server.url}/api/export/workroom`)).arrayBuffer()
@@ -71,24 +71,25 @@ async function outAndBack() {
 }
 
 async function operation(over: object = {}) {
-  const [c, s] = [await cloth('TW-01'), await supply('B-20')]
+  const [c, s] = [await fabric('TW-01'), await supply('B-20')]
   const [iron] = await get<Iron[]>('/api/irons')
-  const known = (await get<Listed<Cloth>>('/api/cloths?size=100')).rows
-  let trial: Trial | undefined
-  for (const k of known) trial ??= (await get<Listed<Trial>>(`/api/cloths/${k.id}/history`)).rows[0]
+  const known = (await get<Listed<Fabric>>('/api/fabrics?size=100')).rows
+  let swatch: Swatch | undefined
+  for (const k of known) swatch ??= (await get<Listed<Swatch>>(`/api/fabrics/${k.id}/history`)).rows[0]
   return {
-    id: 'o1', kind: 'fuse', name: 'Collar', pieceId: null, makingId: null, numbers: [0], side: 'back', clothId: c.id, supplyId: s.id,
-    overSupplyIds: [], ironId: iron!.id, coverId: null, bed: 'padded', needs: [], recipe: trial!.recipe, standing: 'estimated',
-    prints: [{ x: 0, y: 0, headingDeg: 0 }], outline: null, keepOuts: [], motion: 'still', predicted: trial!.predicted, ...over,
+    id: 'o1', kind: 'fuse', name: 'Collar', pieceId: null, makingId: null, numbers: [0], side: 'back', fabricId: c.id, supplyId: s.id,
+    overSupplyIds: [], ironId: iron!.id, pressClothId: null, surface: 'padded', needs: [], recipe: swatch!.recipe, standing: 'estimated',
+    placements: [{ x: 0, y: 0, headingDeg: 0 }], outline: null, keepOuts: [], motion: 'still', predicted: swatch!.predicted, ...over,
   }
 }
-const beginRun = async (job: Job, id = randomUUID() as string) => ask<Run>('POST', '/api/runs', {
+const beginSession = async (job: Job, id = randomUUID() as string) => ask<PressSession>('POST', '/api/sessions', {
   id, jobId: job.id, piecesVersion: 0, startedAt: new Date(Date.now() - 3_600_000).toISOString(), operations: [await operation()],
 })
 const DEVICE = randomUUID()
 const event = (kind: string, agoS: number, over: object = {}) =>
   ({ key: randomUUID() as string, device: DEVICE, atMs: Date.now() - agoS * 1000, kind, op: 'o1', ...over })
-const tell = (runId: string, events: object[], at?: string) => ask<RunNews>('POST', `/api/runs/${runId}/events`, { events }, at)
+const tell = (sessionId: string, events: object[], at?: string) =>
+  ask<SessionNews>('POST', `/api/sessions/${sessionId}/events`, { events }, at)
 
 test('a long layout leaves offcuts that can be kept: every list, job and archive can be read afterwards', async () => {
   const job = await newJob('Ninety facings')
@@ -119,11 +120,11 @@ test('a long layout leaves offcuts that can be kept: every list, job and archive
 })
 
 test('what passed a limit before there was one is read, listed, put away and brought back in an archive', async () => {
-  const s = await supply('B-20'), { rows: [room] } = await client.query<{ id: string }>('select id from workshop')
+  const s = await supply('B-20'), { rows: [room] } = await client.query<{ id: string }>('select id from workroom')
   const ring = (n: number, at: number) => [[at, 0], [at + 5, 0], [at + 5, 5], [at, n]]
   const long = { rim: [[0, 0], [900, 0], [900, 11_880], [0, 11_880]], holes: Array.from({ length: 30 }, (_, i) => ring(5, i * 20)) }
   const id = randomUUID()
-  await client.query('insert into offcut (id, workshop_id, supply_id, outline) values ($1, $2, $3, $4)', [id, room!.id, s.id, long])
+  await client.query('insert into offcut (id, workroom_id, supply_id, outline) values ($1, $2, $3, $4)', [id, room!.id, s.id, long])
   expect((await get<Offcut[]>(`/api/supplies/${s.id}/offcuts`)).find(o => o.id === id)?.outline).toEqual(long)
   expect(await outAndBack()).toMatchObject({ status: 200, body: { unreadable: 0 } })
   expect((await ask('DELETE', `/api/offcuts/${id}`)).status).toBe(200)
@@ -162,32 +163,33 @@ test('a row that cannot be read is named and set aside, and stops none of its ne
 })
 
 test('a run: edges tried next morning, boards with wrong clocks, what comes after it was closed', async () => {
-  const job = await newJob('Overnight'), { body: run } = await beginRun(job)
+  const job = await newJob('Overnight'), { body: session } = await beginSession(job)
   const night = 15 * 3600
-  const pressed = [event('down', night + 60, { print: 0 }), event('lift', night + 40), event('cold', night)]
-  await tell(run.id, pressed)
+  const pressed = [event('down', night + 60, { placement: 0 }), event('lift', night + 40), event('cold', night)]
+  await tell(session.id, pressed)
   const edge = event('edge', 1, { edge: 'holds' })
-  expect((await tell(run.id, [edge])).status).toBe(200)
+  expect((await tell(session.id, [edge])).status).toBe(200)
   const { rows } = await client.query<{ at_s: number }>(
-    'select e.at_s from trial_event e join trial t on t.id = e.trial_id where t.client_key = $1 order by e.at_s', [edge.key])
+    'select e.at_s from swatch_event e join swatch t on t.id = e.swatch_id where t.client_key = $1 order by e.at_s', [edge.key])
   expect(rows.length).toBeGreaterThan(1)
   expect(Math.max(...rows.map(r => r.at_s))).toBeLessThanOrEqual(36_000)
 
   // Told again it is the same; something else under its key is refused.
-  expect((await tell(run.id, [edge])).status).toBe(200)
-  expect((await tell(run.id, [{ ...edge, edge: 'lifts' }])).status).toBe(409)
-  expect((await tell(run.id, [{ ...edge, key: edge.key.toUpperCase() }])).status).toBe(200)
+  expect((await tell(session.id, [edge])).status).toBe(200)
+  expect((await tell(session.id, [{ ...edge, edge: 'lifts' }])).status).toBe(409)
+  expect((await tell(session.id, [{ ...edge, key: edge.key.toUpperCase() }])).status).toBe(200)
 
-  const closing = await tell(run.id, [event('close', 0, { atMs: Date.UTC(2199, 11, 31), op: null, device: randomUUID() })])
+  const closing = await tell(session.id, [event('close', 0, { atMs: Date.UTC(2199, 11, 31), op: null, device: randomUUID() })])
   expect(closing.status).toBe(200)
-  const closedAt = Date.parse((await get<Run>(`/api/runs/${run.id}`)).closedAt!)
+  const closedAt = Date.parse((await get<PressSession>(`/api/sessions/${session.id}`)).closedAt!)
   expect(Math.abs(closedAt - Date.now())).toBeLessThan(30_000)
   // What another board did before it was closed still arrives; what happens after is refused.
-  expect((await tell(run.id, [event('missed', 300, { print: 0 })])).status).toBe(200)
-  await client.query(`update run set closed_at = closed_at - interval '1 hour' where id = $1`, [run.id])
-  const late = await tell(run.id, [event('down', 0, { print: 0 })])
+  expect((await tell(session.id, [event('missed', 300, { placement: 0 })])).status).toBe(200)
+  await client.query(`update press_session set closed_at = closed_at - interval '1 hour' where id = $1`, [session.id])
+  const late = await tell(session.id, [event('down', 0, { placement: 0 })])
   expect([late.status, late.body.detail]).toEqual([409, expect.stringMatching(/was closed on .* Begin another one/)])
-  const replanned = await ask('PUT', `/api/runs/${run.id}/operations`, { piecesVersion: 0, operations: [await operation({ id: 'o2' })] })
+  const replanned = await ask('PUT', `/api/sessions/${session.id}/operations`,
+    { piecesVersion: 0, operations: [await operation({ id: 'o2' })] })
   expect(replanned.status).toBe(409)
   expect((await outAndBack()).status).toBe(200)
 })
@@ -201,23 +203,24 @@ test('saving pieces, makings or a swatch leaves the form of job and fabric as it
   // A real conflict is still one.
   expect((await ask('PUT', `/api/jobs/${job.id}`, { ...job, note: 'too late' })).status).toBe(409)
 
-  const c = await cloth('TW-01'), s = await supply('B-20'), [iron] = await get<Iron[]>('/api/irons')
-  const { recipe, predicted } = await operation() as unknown as Trial
+  const c = await fabric('TW-01'), s = await supply('B-20'), [iron] = await get<Iron[]>('/api/irons')
+  const { recipe, predicted } = await operation() as unknown as Swatch
   const swatch = {
-    clientKey: randomUUID(), clothId: c.id, supplyId: s.id, ironId: iron!.id, coverId: null, bed: 'padded', recipe, predicted, grade: 4,
+    clientKey: randomUUID(), fabricId: c.id, supplyId: s.id, ironId: iron!.id, pressClothId: null, surface: 'padded', recipe, predicted,
+    grade: 4,
     pressedAt: '2026-11-01T10:00:00Z',
   }
-  expect((await ask('POST', '/api/trials', swatch)).status).toBe(201)
-  expect((await ask('POST', '/api/trials', swatch)).status).toBe(200)
-  expect((await ask('POST', '/api/trials', { ...swatch, grade: 1 })).status).toBe(409)
-  expect((await cloth('TW-01')).version).toBe(c.version)
-  expect((await ask('PUT', `/api/cloths/${c.id}`, { ...c, note: 'written meanwhile' })).status).toBe(200)
+  expect((await ask('POST', '/api/swatches', swatch)).status).toBe(201)
+  expect((await ask('POST', '/api/swatches', swatch)).status).toBe(200)
+  expect((await ask('POST', '/api/swatches', { ...swatch, grade: 1 })).status).toBe(409)
+  expect((await fabric('TW-01')).version).toBe(c.version)
+  expect((await ask('PUT', `/api/fabrics/${c.id}`, { ...c, note: 'written meanwhile' })).status).toBe(200)
 })
 
 test('scraps, a measurement and a preshrinking pass at once, forty times over: none is refused', async () => {
-  const c = await cloth('TW-01')
+  const c = await fabric('TW-01')
   const scrap = {
-    name: 'Left', clothId: c.id, wideMm: 200, highMm: 200, massGsm: 200, givePct: 2, washC: 30,
+    name: 'Left', fabricId: c.id, wideMm: 200, highMm: 200, massGsm: 200, givePct: 2, washC: 30,
     face: { palette: [{ hex: '#204080', sharePct: 100 }], figureMm: null, tile: null }, back: null,
   }
   const pass = { kind: 'press', heatC: 150, alongBeforeMm: 250, alongAfterMm: 249, acrossBeforeMm: 250, acrossAfterMm: 249 }
@@ -225,8 +228,8 @@ test('scraps, a measurement and a preshrinking pass at once, forty times over: n
   for (let i = 0; i < 40; i++) {
     const all = await Promise.all([
       ask('POST', '/api/scraps', scrap), ask('POST', '/api/scraps', scrap),
-      ask('POST', `/api/cloths/${c.id}/measurements`, { kind: 'giveAlong', a: 100, b: 104 }),
-      ask('POST', `/api/cloths/${c.id}/settle`, pass),
+      ask('POST', `/api/fabrics/${c.id}/measurements`, { kind: 'giveAlong', a: 100, b: 104 }),
+      ask('POST', `/api/fabrics/${c.id}/preshrink`, pass),
     ])
     statuses.push(...all.map(a => a.status))
   }
@@ -248,8 +251,8 @@ test('one id, one key: whoever is second is told, in whatever letters it comes, 
     expect(holders).toEqual(answers.map(x => x.status === 200))
   }
   const making = (name: string, id: string) => ({
-    id, name, clothId: null, work: {
-      format: 1, kind: 'strips', wideMm: 40, aroundMm: 900, corners: 4, clothMm: 1400, bias: false, join: 'straight', seamMm: 6,
+    id, name, fabricId: null, spec: {
+      format: 1, kind: 'strips', wideMm: 40, aroundMm: 900, corners: 4, fabricMm: 1400, bias: false, join: 'straight', seamMm: 6,
       fold: 'double',
     },
   })
@@ -257,10 +260,10 @@ test('one id, one key: whoever is second is told, in whatever letters it comes, 
   const both = await Promise.all([a, b].map(j => ask('PUT', `/api/jobs/${j.id}/makings`, { version: 0, makings: [making(j.name, id)] })))
   expect(both.map(x => x.status).sort()).toEqual([200, 422])
 
-  const runId = randomUUID()
-  const runs = await Promise.all([beginRun(a, runId), beginRun(b, runId)])
-  expect(runs.map(r => r.status).sort()).toEqual([201, 409])
-  const [one, two] = [(await beginRun(a)).body, (await beginRun(b)).body]
+  const sessionId = randomUUID()
+  const sessions = await Promise.all([beginSession(a, sessionId), beginSession(b, sessionId)])
+  expect(sessions.map(r => r.status).sort()).toEqual([201, 409])
+  const [one, two] = [(await beginSession(a)).body, (await beginSession(b)).body]
   const same = event('take', 1)
   const told = await Promise.all([tell(one.id, [same]), tell(two.id, [same])])
   expect(told.map(x => x.status).sort()).toEqual([200, 409])
@@ -275,15 +278,15 @@ test('one id, one key: whoever is second is told, in whatever letters it comes, 
 })
 
 test('figures that no fabric has, irons of nowhere and looks that are others are refused by a sentence', async () => {
-  const c = await cloth('TW-01'), job = await newJob('Refused')
-  const shrunk = await ask('POST', `/api/cloths/${c.id}/settle`, {
+  const c = await fabric('TW-01'), job = await newJob('Refused')
+  const shrunk = await ask('POST', `/api/fabrics/${c.id}/preshrink`, {
     kind: 'press', heatC: 150, alongBeforeMm: 500, alongAfterMm: 49, acrossBeforeMm: 500, acrossAfterMm: 495,
   })
   expect([shrunk.status, shrunk.body.detail]).toEqual([422, expect.stringMatching(/^Along after: from 500 mm to 49 mm is 90 % shorter/)])
-  const foreign = await save(job, [await piece('Front', 200, 100, { byHand: [{ ironId: randomUUID(), prints: [] }] })])
+  const foreign = await save(job, [await piece('Front', 200, 100, { byHand: [{ ironId: randomUUID(), placements: [] }] })])
   expect([foreign.status, foreign.body.detail]).toEqual([422, expect.stringMatching(/^Iron: /)])
 
-  const look = { clientKey: randomUUID(), clothId: c.id, rounds: 2, washC: 30, tumble: 'no', grade: 4, cameAt: '2026-11-20T10:00:00Z' }
+  const look = { clientKey: randomUUID(), fabricId: c.id, rounds: 2, washC: 30, tumble: 'no', grade: 4, cameAt: '2026-11-20T10:00:00Z' }
   expect((await ask<CareLog>('POST', `/api/jobs/${job.id}/care`, look)).status).toBe(200)
   expect((await ask<CareLog>('POST', `/api/jobs/${job.id}/care`, look)).body.events).toHaveLength(1)
   expect((await ask('POST', `/api/jobs/${job.id}/care`, { ...look, grade: 1 })).status).toBe(409)
@@ -301,8 +304,8 @@ test('a browser database that never answers holds nothing up: the run begins, an
   await page.getByRole('tab', { name: /Plan/ }).click()
   await expect(page.getByRole('button', { name: /Begin session/ })).toBeEnabled({ timeout: 40_000 })
   await page.getByRole('button', { name: /Begin session/ }).click()
-  await expect(page.getByTestId('run')).toBeVisible({ timeout: 20_000 })
-  await expect.poll(async () => (await get<{ id: string }[]>(`/api/jobs/${job.id}/runs`)).length, { timeout: 20_000 }).toBe(1)
+  await expect(page.getByTestId('session')).toBeVisible({ timeout: 20_000 })
+  await expect.poll(async () => (await get<{ id: string }[]>(`/api/jobs/${job.id}/sessions`)).length, { timeout: 20_000 }).toBe(1)
   // It says that this browser keeps nothing.
   await expect(page.getByRole('alert').filter({ hasText: 'This browser keeps nothing' })).toBeVisible()
 })
@@ -357,17 +360,17 @@ test('who brings the database up to date second waits, says so, and then finds n
 test('boards on two servers hear of each other at once, and ask the database nothing while nothing happens', async () => {
   const other = await startServer(20, {}, server)
   try {
-    const { body: run } = await beginRun(await newJob('Two servers'))
+    const { body: session } = await beginSession(await newJob('Two servers'))
     const heard: { atMs: number, keys: string[] }[] = []
-    const stop = new AbortController()
+    const setting = new AbortController()
     const watch = async (at: string) => {
-      const answer = await fetch(`${at}/api/runs/${run.id}/live?after=-1`, { signal: stop.signal })
+      const answer = await fetch(`${at}/api/sessions/${session.id}/live?after=-1`, { signal: setting.signal })
       const reader = answer.body!.pipeThrough(new TextDecoderStream()).getReader()
       for (;;) {
         const { value, done } = await reader.read().catch(() => ({ value: undefined, done: true }))
         if (done) return
         for (const line of (value ?? '').split('\n').filter(l => l.startsWith('data: {')))
-          heard.push({ atMs: Date.now(), keys: (JSON.parse(line.slice(6)) as RunNews).events.map(e => e.key) })
+          heard.push({ atMs: Date.now(), keys: (JSON.parse(line.slice(6)) as SessionNews).events.map(e => e.key) })
       }
     }
     for (let i = 0; i < 25; i++) void watch(i % 2 ? server.url : other.url)
@@ -388,10 +391,10 @@ test('boards on two servers hear of each other at once, and ask the database not
 
     heard.length = 0
     const told = event('take', 0), toldMs = Date.now()
-    expect((await tell(run.id, [told])).status).toBe(200)
+    expect((await tell(session.id, [told])).status).toBe(200)
     await expect.poll(() => heard.filter(h => h.keys.includes(told.key)).length, { timeout: 5000 }).toBe(25)
     expect(Math.max(...heard.map(h => h.atMs)) - toldMs).toBeLessThan(2000)
-    stop.abort()
+    setting.abort()
   } finally {
     await other.down()
   }

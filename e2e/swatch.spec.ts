@@ -10,7 +10,7 @@ test.afterAll(() => server.down())
 test.use({ testIdAttribute: 'data-test' })
 
 test('a new fabric is described, compared, pressed by the clock, graded, and found again after a reload', async ({ page }) => {
-  await page.goto(`${server.url}/cloth`)
+  await page.goto(`${server.url}/fabric`)
   await page.getByRole('button', { name: /New fabric/ }).click()
   await page.getByLabel('Name', { exact: true }).fill('Strange poplin')
   await page.getByLabel('Code').fill('E2E-1')
@@ -35,21 +35,21 @@ test('a new fabric is described, compared, pressed by the clock, graded, and fou
   await page.getByLabel('Note').fill('Held on the second try.')
   await page.getByRole('button', { name: 'Save swatch' }).click()
 
-  await expect(page.getByTestId('trial')).toHaveCount(1)
+  await expect(page.getByTestId('swatch')).toHaveCount(1)
   await page.reload()
-  const trial = page.getByTestId('trial')
-  await expect(trial).toContainText('Held on the second try.')
-  await expect(trial).toContainText('3 a nail is needed to start')
-  await expect(trial).toContainText('Predicted: should hold')
+  const swatch = page.getByTestId('swatch')
+  await expect(swatch).toContainText('Held on the second try.')
+  await expect(swatch).toContainText('3 a nail is needed to start')
+  await expect(swatch).toContainText('Predicted: should hold')
 })
 
 test('the server is pulled away while pressing: the clock goes on, a reload finds the swatch waiting, and it is sent once', async ({
   page,
 }) => {
-  await page.goto(`${server.url}/cloth`)
+  await page.goto(`${server.url}/fabric`)
   await page.getByRole('button', { name: /Steward poplin/ }).click()
-  await expect(page.getByTestId('trial').first()).toBeVisible()
-  const there = await page.getByTestId('trial').count()
+  await expect(page.getByTestId('swatch').first()).toBeVisible()
+  const there = await page.getByTestId('swatch').count()
   await toPress(page)
   await warmIron(page)
   await page.locator('body').press('Space')
@@ -64,16 +64,16 @@ test('the server is pulled away while pressing: the clock goes on, a reload find
 
   await server.up()
   await page.reload()
-  await expect(page.getByTestId('trial')).toHaveCount(there + 1, { timeout: 20_000 })
+  await expect(page.getByTestId('swatch')).toHaveCount(there + 1, { timeout: 20_000 })
   await expect(page.getByTestId('waiting')).toHaveCount(0)
   await page.reload()
-  await expect(page.getByTestId('trial')).toHaveCount(there + 1)
+  await expect(page.getByTestId('swatch')).toHaveCount(there + 1)
 })
 
 test('two people save the same fabric: the second sees both and nothing is lost', async ({ page, browser }) => {
   const other = await browser.newPage()
   for (const p of [page, other]) {
-    await p.goto(`${server.url}/cloth`)
+    await p.goto(`${server.url}/fabric`)
     await p.getByRole('button', { name: /Saloon lining/ }).click()
     await p.getByRole('button', { name: 'Change' }).click()
     await expect(p.getByLabel('Note')).toBeVisible()
@@ -91,7 +91,7 @@ test('two people save the same fabric: the second sees both and nothing is lost'
 })
 
 test('what cannot be heated says so, and what would open it', async ({ page }) => {
-  await page.goto(`${server.url}/cloth`)
+  await page.goto(`${server.url}/fabric`)
   await page.getByRole('button', { name: /Fog-horn oilskin/ }).click()
   await expect(page.getByTestId('limit-headline')).toContainText('harmful fumes')
   await page.keyboard.press('3')

@@ -21,18 +21,18 @@ test('today says of every job what is next; its order goes there, and the ticket
   await expect(row(page, 'Stewards\' shirts')).toContainText(/parts (to cut|are cut)/)
   await looked(page, 'today')
   await row(page, 'Saloon evening jackets').getByRole('button', { name: 'Choose interfacing' }).click()
-  await expect(page).toHaveURL(/match/)
+  await expect(page).toHaveURL(/interfacing/)
   const ticket = page.getByTestId('ticket')
   await expect(ticket).toContainText('Saloon evening jackets')
   await expect(ticket).toContainText('Jacket, front')
   await expect(page.getByText('Wash and dryer are the job\'s')).toBeVisible()
 
-  // The place chosen and the backing taken belong to the job, on every device.
+  // The place chosen and the interfacing taken belong to the job, on every device.
   await page.getByRole('radio', { name: 'Placket', exact: true }).click()
   await expect(ticket).toContainText('Jacket, placket')
   await page.getByRole('button', { name: 'Use this' }).click({ timeout: 30_000 })
   await expect(page).toHaveURL(/swatch/)
-  const jackets = async () => (await jobs(page)).find(j => j.name.startsWith('Saloon evening'))!.cloths[0]!
+  const jackets = async () => (await jobs(page)).find(j => j.name.startsWith('Saloon evening'))!.fabrics[0]!
   await expect.poll(jackets).toMatchObject({ place: 'placket' })
   expect((await jackets()).supplyId).not.toBeNull()
   await page.reload()
@@ -40,9 +40,9 @@ test('today says of every job what is next; its order goes there, and the ticket
   await page.keyboard.press('t')
   await expect(row(page, 'Saloon evening jackets')).toContainText('Evening velvet, black: No interfacing chosen')
 
-  // Another cloth puts the job aside.
+  // Another fabric puts the job aside.
   await page.getByRole('link', { name: 'Fabrics' }).click()
-  await expect(page).toHaveURL(/cloth/)
+  await expect(page).toHaveURL(/fabric/)
   await page.getByRole('button', { name: /^Deck denim/ }).click()
   await expect(ticket).toContainText('Deck denim')
   await expect(ticket).not.toContainText('Saloon evening')

@@ -12,13 +12,13 @@ const [what, given] = process.argv.slice(2)
 try {
   const context = await contextOf()
   if (what === 'backup') {
-    const { file, bytes } = await makeBackup(context.workshopId, 'byHand')
+    const { file, bytes } = await makeBackup(context.workroomId, 'byHand')
     console.log(`Written: ${backupFolder()}/${file} (${(bytes / 1e6).toFixed(1)} MB)`)
   } else {
     if (!given) throw new Error('Say which file: npm run restore FILE')
     const path = resolve(given)
     if (!await stat(path).catch(() => null)) throw new Error(`There is no file ${given}.`)
-    await makeBackup(context.workshopId, 'beforeRestore', basename(path))
+    await makeBackup(context.workroomId, 'beforeRestore', basename(path))
     console.log(workroomSentence(await readWorkroom(context, path, 'here')))
   }
 } catch (error) {

@@ -1,24 +1,24 @@
-/** Fits the speed of every grade of resin to its typical leaflet, prints the residuals and writes them as plain data. `npm run fit` */
+/** Fits the speed of every grade of adhesive to its typical leaflet, prints the residuals and writes them as plain data. `npm run fit` */
 import { readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { bondOf, gradeOf } from '#core/bond'
-import { LEAFLET_BOND, pressReference, TYPICAL_LEAFLETS, USUAL_SUPPLY } from '#core/leaflet'
-import { RESIN_GRADES, RESIN_KEYS, RESINS } from '#core/materials'
+import { INSTRUCTIONS_BOND, pressReference, TYPICAL_INSTRUCTIONS, USUAL_SUPPLY } from '#core/instructions'
+import { ADHESIVE_GRADES, ADHESIVE_KEYS, ADHESIVES } from '#core/materials'
 
 const check = process.argv.includes('--check')
-const speeds = RESIN_KEYS.map((key) => {
-  const of = RESIN_GRADES.map((grade) => {
-    const leaflet = TYPICAL_LEAFLETS[key][grade]
-    if (!leaflet) return { grade, speed: null, line: '' }
-    const run = pressReference(leaflet, key, USUAL_SUPPLY[key])
+const speeds = ADHESIVE_KEYS.map((key) => {
+  const of = ADHESIVE_GRADES.map((grade) => {
+    const instructions = TYPICAL_INSTRUCTIONS[key][grade]
+    if (!instructions) return { grade, speed: null, line: '' }
+    const run = pressReference(instructions, key, USUAL_SUPPLY[key])
     // Bond is proportional to speed: one run gives the factor.
-    const guessed = bondOf(run, RESINS[key]), speed = Number((LEAFLET_BOND / guessed.final).toPrecision(4))
+    const guessed = bondOf(run, ADHESIVES[key]), speed = Number((INSTRUCTIONS_BOND / guessed.final).toPrecision(4))
     const kept = bondOf(run, gradeOf(key, grade)).final
     const line
-      = `${RESINS[key].name.padEnd(26)} ${grade.padEnd(5)} ${String(leaflet.soleC).padStart(3)} °C `
-        + `${String(leaflet.holdS).padStart(2)} s ${String(leaflet.pressureKPa).padStart(5)} kPa`
+      = `${ADHESIVES[key].name.padEnd(26)} ${grade.padEnd(5)} ${String(instructions.soleC).padStart(3)} °C `
+        + `${String(instructions.holdS).padStart(2)} s ${String(instructions.pressureKPa).padStart(5)} kPa`
         + `  glue line to ${guessed.peakC.toFixed(0)} °C  first guess ${guessed.final.toFixed(2)}  speed × ${speed.toFixed(2)}  `
-        + `with the data kept ${kept.toFixed(3)}  residual ${(kept - LEAFLET_BOND).toFixed(3)}`
+        + `with the data kept ${kept.toFixed(3)}  residual ${(kept - INSTRUCTIONS_BOND).toFixed(3)}`
     return { grade, speed, line }
   })
   for (const { line } of of) if (line) console.log(line)

@@ -1,10 +1,10 @@
 /** Brings the database to the newest migration; what is kept is backed up first. `--there-and-back` also goes all
  * the way down and up; `--back` takes the last one back, and does no more. */
-import { QueryTypes } from 'sequelize'
 import { connect, database } from '../server/db/connection'
 import { umzug } from '../server/db/migrate'
 import { inTurn } from '../server/db/turn'
 import { makeBackup } from '../server/workroom/backups'
+import { workroomIds } from '../server/workroom/write'
 
 const sequelize = connect(process.env.DATABASE_URL, 'none')
 const migrations = umzug(sequelize)
@@ -16,7 +16,7 @@ await inTurn(process.env.DATABASE_URL!, 'migrations', async () => {
     return
   }
   if (process.env.READY_CUFF_BACKUPS && (await migrations.executed()).length > 0 && (await migrations.pending()).length > 0) {
-    for (const { id } of await database().query<{ id: string }>('select id from workshop', { type: QueryTypes.SELECT })) {
+    for (const id of await workroomIds()) {
       const { file } = await makeBackup(id, 'beforeMigration')
       console.log(`· backed up before the migration: ${file}`)
     }

@@ -6,7 +6,8 @@ const BASE = process.env.BASE_URL ?? 'http://127.0.0.1:4310'
 const browser = await chromium.launch({
   executablePath: process.env.CHROMIUM ?? ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium'].find(existsSync),
   args: [
-    '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update',
+    '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-session', '--disable-background-networking',
+    '--disable-component-update',
     '--disable-sync',
   ],
 })
@@ -21,8 +22,8 @@ await page.locator('[data-test=jobs] li').first().waitFor()
 await shoot('today')
 await page.getByRole('button', { name: 'Stewards\' shirts, twelve: Steward poplin, white' }).click()
 await page.getByRole('heading', { name: 'Steward poplin, white' }).waitFor()
-await shoot('cloth')
-await page.goto(`${BASE}/shelf`)
+await shoot('fabric')
+await page.goto(`${BASE}/supplies`)
 await shoot('shelf')
 await page.goto(`${BASE}/today`)
 await page.getByRole('button', { name: 'Mate\'s boat coat: Boat-coat melton, navy' }).click()
@@ -34,15 +35,15 @@ await page.locator('[data-test=block-or-piece]').waitFor({ timeout: 60_000 })
 await page.locator('[data-test=lay] [data-part]').nth(3).click()
 await shoot('lay')
 await page.getByRole('link', { name: /Press/ }).click()
-await page.locator('[data-test=cover]').waitFor({ timeout: 60_000 })
+await page.locator('[data-test=pressCloth]').waitFor({ timeout: 60_000 })
 await shoot('setdowns')
 await page.getByRole('tab', { name: /Plan/ }).click()
 await page.locator('[data-test=finish]').waitFor({ timeout: 60_000 })
 await page.getByRole('tab', { name: /Session/ }).click()
 await page.locator('[data-test=now]').waitFor()
-await shoot('run')
+await shoot('session')
 for (const [job, tab, ready, name] of [
-  ['Saloon evening jackets: Evening dupion, plum', 'Seams and details', 'feature-says', 'seams'],
+  ['Saloon evening jackets: Evening dupion, plum', 'Seams and details', 'seam-detail-says', 'seams'],
   ['Singer\'s lined dress: Purser worsted, charcoal', 'Hems', 'hem-lining', 'hem'],
 ] as const) {
   await page.goto(`${BASE}/today`)

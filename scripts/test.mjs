@@ -58,16 +58,16 @@ const script = (...path) => [process.execPath, join(ROOT, 'scripts', ...path)]
 const setup = JSON.stringify(pathToFileURL(join(ROOT, 'scripts/lib/setup.mjs')).href)
 const build = step('build', process.execPath, '-e', `import(${setup}).then(s => s.ensureBuilt())`)
 const [kills, cluster] = [
-  step('kills in the middle of a run', ...script('trials/kills.mjs'), '5'),
-  step('three servers on one database', ...script('trials/cluster.mjs'), '15', '24'),
+  step('kills in the middle of a run', ...script('swatches/kills.mjs'), '5'),
+  step('three servers on one database', ...script('swatches/cluster.mjs'), '15', '24'),
 ]
 /** What runs on the built server waits for it. */
 const AFTER_BUILD = new Set([kills, cluster])
 const waiting = [
   build, step('types', ...script('types.mjs')), units('plain'), step('lint', local('eslint'), '.', '--max-warnings', '0'),
   kills, units('board'), cluster, units('database'),
-  step('every benchmark in short', local('tsx'), ...TSX, 'bench/index.ts', '--short'),
-  step('lists under load, in short', process.execPath, join(ROOT, 'bench/load.mjs'), '--short'),
+  step('every benchmark in short', local('tsx'), ...TSX, 'benchmarks/index.ts', '--short'),
+  step('lists under load, in short', process.execPath, join(ROOT, 'benchmarks/load.mjs'), '--short'),
   step('dead code', local('knip'), '--no-config-hints'),
 ]
 const over = new Set()

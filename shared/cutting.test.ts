@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { blockOf, usualMeasures } from '#core/cut'
 import { arc, areaMm2, boundsOf, mirrored, outlineOf } from '#core/geometry'
 import {
-  backingNeed,
+  interfacingNeed,
   cutLargerPct,
   cutPiece,
   enoughOf,
@@ -29,8 +29,8 @@ const supply = (n: number, over: Partial<Supply> = {}): Supply => ({
     baseFibre: 'cotton',
     massGsm: 60,
     thicknessMm: 0.2,
-    resin: 'polyamide',
-    resinGsm: 10,
+    adhesive: 'polyamide',
+    adhesiveGsm: 10,
     colourHex: '#ffffff',
     widthMm: 900,
     stockM: 2,
@@ -45,7 +45,7 @@ const board = supply(12, { family: 'foam', massGsm: 460, thicknessMm: 1.9, overh
 const shelf = [supply(11), board, supply(13, { family: 'web' })]
 const ground = (over: Partial<CuttingGround> = {}): CuttingGround => ({
   rules: rulesSchema.parse({}),
-  clothMm: () => 0.3,
+  fabricMm: () => 0.3,
   supply: of => shelf.find(s => s.id === of) ?? null,
   shrink: {},
   ...over,
@@ -54,14 +54,14 @@ const piece = (block: string, over: Partial<JobPiece> = {}): JobPiece =>
   jobPieceSchema.parse({
     id: id(1),
     name: 'A piece',
-    clothId: id(2),
+    fabricId: id(2),
     place: null,
     count: 1,
     pair: false,
     allowances: { seam: 10, hem: 40, front: 12 },
     grain: 'along',
     oneWay: false,
-    backingId: id(11),
+    interfacingId: id(11),
     foamId: null,
     webId: null,
     inset: null,
@@ -77,7 +77,7 @@ describe('from a piece to what is cut', () => {
     const made = cutPiece(collar, ground())
     expect(areaMm2(made.seam) / areaMm2(half)).toBeCloseTo(2, 3)
     // Nothing is taken in at the fold; at the slanting point a little more than 2 mm.
-    const lessMm = 2 * boundsOf(half).wideMm - boundsOf(made.backing[0]!).wideMm
+    const lessMm = 2 * boundsOf(half).wideMm - boundsOf(made.interfacing[0]!).wideMm
     expect(lessMm).toBeGreaterThan(4)
     expect(lessMm).toBeLessThan(6)
   })
@@ -88,12 +88,12 @@ describe('from a piece to what is cut', () => {
     expect(insetOf({ inset: { how: 'exact' } }, { ...rules, allowance: 'caught' })).toEqual({ how: 'exact' })
   })
   it('a pass that no fabric makes, kept from before there was a limit, cuts nothing larger', () => {
-    const misread = { alongPct: 90.2, acrossPct: 2, settledUpToC: null }
+    const misread = { alongPct: 90.2, acrossPct: 2, preshrunkUpToC: null }
     expect(cutLargerPct(misread)).toEqual({ along: 0, across: 2 })
   })
   it('what the fabric still shrinks is added; settled, or unknown, nothing is', () => {
-    const moving = { alongPct: 2, acrossPct: 1, settledUpToC: null }
-    expect([cutLargerPct(moving), cutLargerPct({ ...moving, settledUpToC: 150 }), cutLargerPct(null)]).toEqual([
+    const moving = { alongPct: 2, acrossPct: 1, preshrunkUpToC: null }
+    expect([cutLargerPct(moving), cutLargerPct({ ...moving, preshrunkUpToC: 150 }), cutLargerPct(null)]).toEqual([
       { along: 2, across: 1 },
       { along: 0, across: 0 },
       { along: 0, across: 0 },
@@ -101,12 +101,12 @@ describe('from a piece to what is cut', () => {
     const plain = cutPiece(piece('mat'), ground()),
       larger = cutPiece(piece('mat'), ground({ shrink: { [id(2)]: moving } }))
     expect(boundsOf(larger.seam).highMm).toBeCloseTo(boundsOf(plain.seam).highMm / 0.98, 6)
-    expect(boundsOf(larger.backing[0]!).wideMm).toBeCloseTo(boundsOf(plain.backing[0]!).wideMm / 0.99, 6)
+    expect(boundsOf(larger.interfacing[0]!).wideMm).toBeCloseTo(boundsOf(plain.interfacing[0]!).wideMm / 0.99, 6)
   })
   it('a mat with a board is a sandwich: its face, its stiff layer, and a web for each side', () => {
-    const mat = piece('mat', { place: 'mat', backingId: null, foamId: id(12), webId: id(13), count: 2 })
+    const mat = piece('mat', { place: 'mat', interfacingId: null, foamId: id(12), webId: id(13), count: 2 })
     const made = cutPiece(mat, ground())
-    expect(made.sandwich!.standOffMm).toBeCloseTo(2.2, 9)
+    expect(made.layers!.standOffMm).toBeCloseTo(2.2, 9)
     expect(boundsOf(made.foam[0]!).wideMm).toBeCloseTo(420 - 4.4, 6)
     expect([partsOf([mat], id(12), ground()).length, partsOf([mat], id(13), ground()).length]).toEqual([2, 4])
     expect(suppliesOf([mat])).toEqual([id(12), id(13)])
@@ -154,10 +154,10 @@ describe('what Match is told', () => {
     })
     const small = pieceShape.parse({ format: 1, kind: 'outline', drawnBy: 'cut', rim: [[0, 0], [9, 0], [9, 9], [0, 9]] })
     const pieces = [
-      strip({ count: 3 }), strip({ count: 1, pair: true, backingId: null }), strip({ place: 'cuff' }), strip({ clothId: id(9) }),
+      strip({ count: 3 }), strip({ count: 1, pair: true, interfacingId: null }), strip({ place: 'cuff' }), strip({ fabricId: id(9) }),
       strip({ shape: small }),
     ]
-    expect(backingNeed(pieces, id(2), 'placket', ground())).toEqual({ m2: expect.closeTo(5 * 200 * 50 / 1e6, 9), count: 5 })
+    expect(interfacingNeed(pieces, id(2), 'placket', ground())).toEqual({ m2: expect.closeTo(5 * 200 * 50 / 1e6, 9), count: 5 })
   })
 })
 

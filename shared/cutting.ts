@@ -6,44 +6,44 @@ import {
   grown,
   mirroredDrawn,
   outlinesOf,
-  sandwichOf,
+  layersOf,
   unfolded,
   type AllowanceRule,
   type Drawn,
   type PieceOutlines,
-  type Sandwich,
-  type SandwichSpec,
+  type Layers,
+  type LayersSpec,
 } from '#core/cut'
 import { areaMm2, mirrored, outlineOf, thinned, type Outline, type Ring } from '#core/geometry'
-import { rigidityUNm, smallestFoldMm } from '#core/hand'
-import type { LayPiece } from '#core/lay'
+import { rigidityUNm, smallestFoldMm } from '#core/stiffness'
+import type { LayoutPiece } from '#core/layout'
 import { MOST_SHRINK_PCT } from '#core/shrink'
 import { supplyPly } from '#core/match'
 import { toMatchSupply } from './mappers'
-import type { ClothShrink, JobPiece, LayerRole, LayPart, OutlinePayload, PieceShape, Rules, Supply } from './schemas'
+import type { FabricShrink, JobPiece, LayerRole, LayoutPart, OutlinePayload, PieceShape, Rules, Supply } from './schemas'
 
 /** What cutting must know besides the pieces. */
 export interface CuttingGround {
   rules: Pick<Rules, 'allowance' | 'size'>
-  clothMm: (clothId: string) => number
+  fabricMm: (fabricId: string) => number
   supply: (id: string) => Supply | null
-  shrink: Readonly<Record<string, ClothShrink | null>>
+  shrink: Readonly<Record<string, FabricShrink | null>>
 }
 
 /** The same as plain rows, so that it can be handed to a thread. */
 export interface GroundRows {
   rules: Rules
-  shrink: Record<string, ClothShrink | null>
-  clothMm: Record<string, number>
+  shrink: Record<string, FabricShrink | null>
+  fabricMm: Record<string, number>
   supplies: Record<string, Supply>
 }
-/** A cloth whose thickness nobody knows is taken to be so thick, mm. */
-const USUAL_CLOTH_MM = 0.5
-export const groundFrom = ({ rules, shrink, clothMm, supplies }: GroundRows): CuttingGround => ({
-  rules, shrink, clothMm: id => clothMm[id] ?? USUAL_CLOTH_MM, supply: id => supplies[id] ?? null,
+/** A fabric whose thickness nobody knows is taken to be so thick, mm. */
+const USUAL_FABRIC_MM = 0.5
+export const groundFrom = ({ rules, shrink, fabricMm, supplies }: GroundRows): CuttingGround => ({
+  rules, shrink, fabricMm: id => fabricMm[id] ?? USUAL_FABRIC_MM, supply: id => supplies[id] ?? null,
 })
 
-/** Where the house ends a backing that is trimmed inside, mm. */
+/** Where the house ends an interfacing that is trimmed inside, mm. */
 export const HOUSE_INSET_MM = 2
 const SMALLER_WEB_MM = 1
 
@@ -68,32 +68,32 @@ function drawnPiece({ shape, allowances }: Pick<JobPiece, 'shape' | 'allowances'
   return shape.drawnBy === 'cut' ? fromCutEdge(outline, allowances.seam) : drawnOf(outline)
 }
 
-/** By how much a cloth's pieces are cut larger, %: what its last pass still took, until it has settled; nothing where nobody knows. */
-export const cutLargerPct = (s: ClothShrink | null | undefined): { along: number, across: number } => {
+/** By how much a fabric's pieces are cut larger, %: what its last pass still took, until it has settled; nothing where nobody knows. */
+export const cutLargerPct = (s: FabricShrink | null | undefined): { along: number, across: number } => {
   // A pass that says more was measured wrong: nothing is cut by it.
   const believed = (pct: number) => (pct <= MOST_SHRINK_PCT ? pct : 0)
-  return s && s.settledUpToC === null ? { along: believed(s.alongPct), across: believed(s.acrossPct) } : { along: 0, across: 0 }
+  return s && s.preshrunkUpToC === null ? { along: believed(s.alongPct), across: believed(s.acrossPct) } : { along: 0, across: 0 }
 }
 
-/** Where a piece's backing ends: by its own wish, or the house's. */
+/** Where a piece's interfacing ends: by its own wish, or the house's. */
 export const insetOf = (piece: Pick<JobPiece, 'inset'>, rules: Pick<Rules, 'allowance'>): AllowanceRule =>
   piece.inset ?? (rules.allowance === 'caught' ? { how: 'caught' } : { how: 'inside', byMm: HOUSE_INSET_MM })
 export const webLessMm = (rules: Pick<Rules, 'size'>): number => (rules.size === 'exact' ? 0 : SMALLER_WEB_MM)
 
 /** A mat with a stiff layer is a sandwich. */
-export const isSandwich = (p: Pick<JobPiece, 'place' | 'foamId'>): boolean => p.place === 'mat' && p.foamId !== null
+export const isLayers = (p: Pick<JobPiece, 'place' | 'foamId'>): boolean => p.place === 'mat' && p.foamId !== null
 
 /** What a sandwich is made from; null where the piece is none. */
-export function sandwichSpec(piece: JobPiece, ground: CuttingGround): SandwichSpec | null {
-  const stiff = isSandwich(piece) ? ground.supply(piece.foamId!) : null
+export function layersSpec(piece: JobPiece, ground: CuttingGround): LayersSpec | null {
+  const stiff = isLayers(piece) ? ground.supply(piece.foamId!) : null
   if (!stiff) return null
   const ply = supplyPly(toMatchSupply(stiff))
-  const cloth = ground.clothMm(piece.clothId)
+  const fabric = ground.fabricMm(piece.fabricId)
   return {
     finished: drawnPiece(piece).seam,
     stiffMm: stiff.thicknessMm,
-    faceMm: cloth,
-    backMm: cloth,
+    faceMm: fabric,
+    backMm: fabric,
     allowanceMm: piece.allowances.seam,
     webLessMm: webLessMm(ground.rules),
     foldMm: smallestFoldMm(rigidityUNm(ply.massGsm, ply.bendingMm)),
@@ -101,40 +101,40 @@ export function sandwichSpec(piece: JobPiece, ground: CuttingGround): SandwichSp
 }
 
 export interface CutPiece extends PieceOutlines {
-  sandwich: Sandwich | null
+  layers: Layers | null
 }
 /**
- * All outlines of a piece as it is cut: whole where it was drawn on a fold, larger by what its cloth will still shrink.
+ * All outlines of a piece as it is cut: whole where it was drawn on a fold, larger by what its fabric will still shrink.
  * @throws RangeError with a sentence where it cannot be cut so
  */
 export function cutPiece(piece: JobPiece, ground: CuttingGround): CutPiece {
-  const spec = sandwichSpec(piece, ground)
-  const sandwich = spec && sandwichOf(spec)
-  const made: PieceOutlines = sandwich
+  const spec = layersSpec(piece, ground)
+  const layers = spec && layersOf(spec)
+  const made: PieceOutlines = layers
     ? {
-        cut: sandwich.face,
-        seam: sandwich.stitch,
-        backing: piece.backingId ? [sandwich.stitch] : [],
-        foam: [sandwich.stiff],
-        web: piece.webId ? [sandwich.web] : [],
+        cut: layers.face,
+        seam: layers.stitch,
+        interfacing: piece.interfacingId ? [layers.stitch] : [],
+        foam: [layers.stiff],
+        web: piece.webId ? [layers.web] : [],
         narrow: [],
       }
     : outlinesOf(drawnPiece(piece), piece.allowances, insetOf(piece, ground.rules), {
-        backing: piece.backingId !== null,
+        interfacing: piece.interfacingId !== null,
         foam: piece.foamId !== null,
         web: piece.webId !== null,
         webLessMm: webLessMm(ground.rules),
       })
-  const whole = (o: Outline) => grown(isHalf(piece.shape) ? unfolded(o) : o, cutLargerPct(ground.shrink[piece.clothId]))
+  const whole = (o: Outline) => grown(isHalf(piece.shape) ? unfolded(o) : o, cutLargerPct(ground.shrink[piece.fabricId]))
   const all = (list: readonly Outline[]) => list.map(whole)
   return {
     cut: whole(made.cut),
     seam: whole(made.seam),
-    backing: all(made.backing),
+    interfacing: all(made.interfacing),
     foam: all(made.foam),
     web: all(made.web),
     narrow: all(made.narrow),
-    sandwich,
+    layers,
   }
 }
 
@@ -142,21 +142,21 @@ export function cutPiece(piece: JobPiece, ground: CuttingGround): CutPiece {
 export const howMany = (p: Pick<JobPiece, 'count' | 'pair'>): number => p.count * (p.pair ? 2 : 1)
 
 /** One thing to cut out of a supply. */
-export interface Part extends LayPiece {
+export interface Part extends LayoutPiece {
   pieceId: string
   role: LayerRole
   number: number
   name: string
 }
-export const partId = (p: Pick<LayPart, 'pieceId' | 'role' | 'number'>): string => `${p.pieceId}.${p.role}.${p.number}`
+export const partId = (p: Pick<LayoutPart, 'pieceId' | 'role' | 'number'>): string => `${p.pieceId}.${p.role}.${p.number}`
 
-const SUPPLY_OF = { backing: 'backingId', foam: 'foamId', web: 'webId' } as const
+const SUPPLY_OF = { interfacing: 'interfacingId', foam: 'foamId', web: 'webId' } as const
 export const supplyOf = (piece: JobPiece, role: LayerRole): string | null => piece[SUPPLY_OF[role]]
 
 /** What is cut of one supply: a part for every piece and time; of a pair the odd ones are the mirror images. */
 export function partsOf(pieces: readonly JobPiece[], supplyId: string, ground: CuttingGround): Part[] {
   return pieces.flatMap((piece) => {
-    const roles = (['backing', 'foam', 'web'] as const).filter(role => supplyOf(piece, role) === supplyId)
+    const roles = (['interfacing', 'foam', 'web'] as const).filter(role => supplyOf(piece, role) === supplyId)
     if (roles.length === 0) return []
     const made = cutPiece(piece, ground)
     return roles.flatMap((role) => {
@@ -164,7 +164,7 @@ export function partsOf(pieces: readonly JobPiece[], supplyId: string, ground: C
       if (!largest) return []
       const other = piece.pair ? mirrored(largest) : largest
       // A sandwich is held to its stiff layer on both sides.
-      const times = howMany(piece) * (role === 'web' && made.sandwich ? 2 : 1)
+      const times = howMany(piece) * (role === 'web' && made.layers ? 2 : 1)
       return Array.from({ length: times }, (_, number): Part => ({
         id: partId({ pieceId: piece.id, role, number }),
         pieceId: piece.id,
@@ -179,9 +179,9 @@ export function partsOf(pieces: readonly JobPiece[], supplyId: string, ground: C
   })
 }
 
-/** Every supply that the pieces ask for, the backings first. */
+/** Every supply that the pieces ask for, the interfacings first. */
 export const suppliesOf = (pieces: readonly JobPiece[]): string[] => [
-  ...new Set((['backing', 'foam', 'web'] as const).flatMap(role => pieces.flatMap(p => supplyOf(p, role) ?? []))),
+  ...new Set((['interfacing', 'foam', 'web'] as const).flatMap(role => pieces.flatMap(p => supplyOf(p, role) ?? []))),
 ]
 
 /** Selvedges that are not cut into, both together, mm. */
@@ -196,15 +196,18 @@ export const GAP_MM = 2
 export const enoughOf = (supplies: readonly Supply[], insteadOf: Supply, needM: number): Supply[] =>
   supplies.filter(s => s.id !== insteadOf.id && s.stockM * usableWidthMm(s) >= needM * usableWidthMm(insteadOf))
 
-/** What the pieces of a cloth in a place want of a backing, m², and how many there are; what cannot be cut as it stands counts nothing. */
-export function backingNeed(
-  pieces: readonly JobPiece[], clothId: string, place: string, ground: CuttingGround,
+/**
+ * What the pieces of a fabric in a place want of an interfacing, m², and how many there are; what cannot be cut as it stands counts
+ * nothing.
+ */
+export function interfacingNeed(
+  pieces: readonly JobPiece[], fabricId: string, place: string, ground: CuttingGround,
 ): { m2: number, count: number } {
-  const own = pieces.filter(p => p.clothId === clothId && p.place === place)
+  const own = pieces.filter(p => p.fabricId === fabricId && p.place === place)
   return own.reduce((sum, p) => {
     try {
-      const { backing } = cutPiece({ ...p, backingId: p.backingId ?? p.id }, ground)
-      return { m2: sum.m2 + backing.reduce((a, o) => a + areaMm2(o), 0) * howMany(p) / 1e6, count: sum.count + howMany(p) }
+      const { interfacing } = cutPiece({ ...p, interfacingId: p.interfacingId ?? p.id }, ground)
+      return { m2: sum.m2 + interfacing.reduce((a, o) => a + areaMm2(o), 0) * howMany(p) / 1e6, count: sum.count + howMany(p) }
     } catch {
       return sum
     }

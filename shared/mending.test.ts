@@ -4,83 +4,83 @@ import { shapeOf } from '#core/mend'
 import { toPayload } from './cutting'
 import { operationsOfMaking } from './making'
 import {
-  designOf, isMend, itemCloth, judgeMend, labelsBox, operationsOfMend, patchesOfWork, placedAt, placeFaults, scrapCloth, shapeOutline,
-  shapesCm2, suitedTo, toLook, toStuckAsk, type MendWork,
+  designOf, isMend, itemFabric, judgeMend, labelsBox, operationsOfMend, patchesOfSpec, placedAt, placeFaults, scrapFabric, shapeOutline,
+  shapesCm2, suitedTo, toLook, toStuckAsk, type MendSpec,
 } from './mending'
-import { clothFields, makingSchema, rulesSchema, supplyFields, type Cloth, type Iron, type Making, type ScrapKept, type Supply,
-  type WorkOf } from './schemas'
+import { fabricFields, makingSchema, rulesSchema, supplyFields, type Fabric, type Iron, type Making, type ScrapKept, type Supply,
+  type SpecOf } from './schemas'
 
 const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`
 const rules = rulesSchema.parse({})
 const kept = { version: 0, updatedAt: '' }
-const anyCloth = (more: Partial<Cloth>): Cloth => ({
-  ...clothFields.parse({
+const anyFabric = (more: Partial<Fabric>): Fabric => ({
+  ...fabricFields.parse({
     code: 'C', name: 'C', fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 118, thicknessMm: 0.26,
     mayGetWet: true, nap: 'none', colourHex: '#ffffff',
   }),
-  ...kept, id: id(11), trials: 0, cornerC: null, swatches: [], ...more,
+  ...kept, id: id(11), swatchCount: 0, cornerC: null, swatches: [], ...more,
 })
 const anySupply = (more: Partial<Supply>): Supply => ({
   ...supplyFields.parse({
-    code: 'S', name: 'S', family: 'fusible', base: 'woven', baseFibre: 'cotton', massGsm: 78, thicknessMm: 0.24, resin: 'polyamide',
-    resinGsm: 14, colourHex: '#ffffff',
+    code: 'S', name: 'S', family: 'fusible', base: 'woven', baseFibre: 'cotton', massGsm: 78, thicknessMm: 0.24, adhesive: 'polyamide',
+    adhesiveGsm: 14, colourHex: '#ffffff',
   }),
   ...kept, id: id(21), used: 0, ...more,
 })
 const iron: Iron = {
   ...kept, id: id(31), name: 'I', kind: 'household', shutsOffAfterS: null, note: '', water: 'tap', bookWater: null, cleanedAt: null,
-  since: { bare: 0, fused: 0 }, stops: [{ label: 'wool', meanC: 154, swingC: 12, origin: 'measured' }],
+  since: { bare: 0, fused: 0 }, settings: [{ label: 'wool', meanC: 154, swingC: 12, origin: 'measured' }],
 }
-const making = (work: object, more: Partial<Making> = {}): Making =>
-  makingSchema.parse({ id: id(1), name: 'Thing', clothId: id(11), supplyId: id(21), clothIds: [id(12), id(13)], work, ...more })
+const making = (spec: object, more: Partial<Making> = {}): Making =>
+  makingSchema.parse({ id: id(1), name: 'Thing', fabricId: id(11), supplyId: id(21), fabricIds: [id(12), id(13)], spec, ...more })
 const disc = (r: number, x = 0) =>
   toPayload(outlineOf(Array.from({ length: 30 }, (_, i) => ({ x: x + r * Math.cos(i / 15 * Math.PI), y: r * Math.sin(i / 15 * Math.PI) }))))
-const patch = (more: Partial<WorkOf<'patch'>> = {}): WorkOf<'patch'> => ({
-  format: 1, kind: 'patch', holes: [disc(8)], marginMm: 8, wear: 'usual', edge: 'rounded', trimMm: 1, look: null, side: 'face',
+const patch = (more: Partial<SpecOf<'hole'>> = {}): SpecOf<'hole'> => ({
+  format: 1, kind: 'hole', holes: [disc(8)], marginMm: 8, wear: 'usual', edge: 'rounded', trimMm: 1, look: null, side: 'face',
   marker: null,
   papered: false, count: 1, ...more,
 })
 const place = { on: 'front', downMm: 190, asideMm: 95, turnDeg: 0 } as const
-const item = { form: 'woven', fibre: 'polyester', massGsm: 240, thicknessMm: 0.5, resin: 'polyamideLow' } as const
-const motif = (more: Partial<WorkOf<'motif'>> = {}): WorkOf<'motif'> => ({
-  format: 1, kind: 'motif', item, wideMm: 70, highMm: 50, place, keepOuts: [], from: 'computed', sewToo: false, smallChild: false, count: 1,
+const item = { form: 'woven', fibre: 'polyester', massGsm: 240, thicknessMm: 0.5, adhesive: 'polyamideLow' } as const
+const badge = (more: Partial<SpecOf<'badge'>> = {}): SpecOf<'badge'> => ({
+  format: 1, kind: 'badge', item, wideMm: 70, highMm: 50, place, keepOuts: [], from: 'computed', sewToo: false, smallChild: false, count: 1,
   ...more,
 })
-const transfer: WorkOf<'transfer'> = {
-  format: 1, kind: 'transfer', what: 'cutFilm', wideMm: 120, highMm: 90, place, keepOuts: [], resin: 'polyurethane', holdS: null,
+const transfer: SpecOf<'transfer'> = {
+  format: 1, kind: 'transfer', what: 'cutFilm', wideMm: 120, highMm: 90, place, keepOuts: [], adhesive: 'polyurethane', holdS: null,
   peel: 'cold',
   washed: true, softener: false, dry: true, count: 2,
 }
-const lettering: WorkOf<'lettering'> = {
+const lettering: SpecOf<'lettering'> = {
   format: 1, kind: 'lettering', from: 'outline', text: '', face: 'bold', sizeMm: 60, lifted: [], outlines: [disc(20), disc(12, 50)],
   padded: false, item: { ...item, form: 'film' }, place, keepOuts: [], count: 1,
 }
-const labels: WorkOf<'labels'> = {
+const labels: SpecOf<'labels'> = {
   format: 1, kind: 'labels', texts: Array.from({ length: 11 }, (_, i) => `NAME ${i}`), face: 'bold', sizeMm: 4, wideMm: 58, highMm: 16,
   borderMm: 1, paper: 'A4',
 }
-const applique: WorkOf<'applique'> = {
+const applique: SpecOf<'applique'> = {
   format: 1, kind: 'applique', groundWideMm: 900, groundHighMm: 600, tracedOn: 'paper', fray: 'some', papered: true,
   shapes: [
-    { name: 'Star', kind: 'star', outline: null, wideMm: 100, highMm: 100, count: 3, edge: 'raw', cloth: 0, corner: false },
-    { name: 'Corner', kind: 'corner', outline: null, wideMm: 80, highMm: 80, count: 4, edge: 'raw', cloth: 1, corner: true },
+    { name: 'Star', kind: 'star', outline: null, wideMm: 100, highMm: 100, count: 3, edge: 'raw', fabric: 0, corner: false },
+    { name: 'Corner', kind: 'corner', outline: null, wideMm: 80, highMm: 80, count: 4, edge: 'raw', fabric: 1, corner: true },
   ],
 }
-const crest: WorkOf<'crest'> = {
-  format: 1, kind: 'crest', tookPct: 100, applique: false, place, keepOuts: [], count: 1, result: null,
+const embroidery: SpecOf<'embroidery'> = {
+  format: 1, kind: 'embroidery', tookPct: 100, applique: false, place, keepOuts: [], count: 1, result: null,
   parts: [{ name: 'Shield', outline: toPayload(shapeOf('shield', 58, 64)), stitches: 5200, satinMm: 2, travelMm: 0 }],
   layers: [{ kind: 'fused', supply: 0, massGsm: 60, givePct: 2 }, { kind: 'cutAway', supply: 1, massGsm: 60, givePct: 2 }],
 }
-const ops = (work: MendWork, more: Partial<Making> = {}) => operationsOfMaking(making(work, more))
-const kinds = (work: MendWork, more: Partial<Making> = {}) => ops(work, more).map(o => o.kind)
+const ops = (spec: MendSpec, more: Partial<Making> = {}) => operationsOfMaking(making(spec, more))
+const kinds = (spec: MendSpec, more: Partial<Making> = {}) => ops(spec, more).map(o => o.kind)
 
 describe('what a mend asks for under the iron', () => {
   it('a patch: stuck from inside; with a papered web tacked and peeled first, cold', () => {
-    expect(kinds(patch())).toEqual(['patch'])
+    expect(kinds(patch())).toEqual(['hole'])
     const papered = ops(patch({ papered: true }))
-    expect(papered.map(o => o.kind)).toEqual(['tack', 'peel', 'patch'])
+    expect(papered.map(o => o.kind)).toEqual(['tack', 'peel', 'hole'])
     expect(papered.map(o => o.needs)).toEqual([[], [papered[0]!.id], [papered[1]!.id]])
-    expect(papered[2]!.area).toEqual(patchesOfWork(patch())[0]!.outline)
+    expect(papered[2]!.area).toEqual(patchesOfSpec(patch())[0]!.outline)
   })
   it('two far holes are two patches, so many of it as there are', () => {
     const two = ops(patch({ holes: [disc(8), disc(8, 90)], count: 3 }))
@@ -88,13 +88,13 @@ describe('what a mend asks for under the iron', () => {
     expect(two[0]!.name).toBe('Thing 1, patch 1')
     expect(new Set(two.map(o => o.id)).size).toBe(6)
   })
-  it('a motif is sewn as well where it has to be, after it was pressed', () => {
-    expect(kinds(motif())).toEqual(['motif'])
+  it('a badge is sewn as well where it has to be, after it was pressed', () => {
+    expect(kinds(badge())).toEqual(['badge'])
     for (const more of [{ sewToo: true }, { smallChild: true }]) {
-      const [press, sew] = ops(motif(more))
+      const [press, sew] = ops(badge(more))
       expect([sew!.kind, sew!.needs]).toEqual(['stitch', [press!.id]])
     }
-    expect(ops(motif({ keepOuts: [{ kind: 'button', downMm: 300, asideMm: 0, wideMm: 14, highMm: 14 }] }))[0]!.keepOuts).toHaveLength(1)
+    expect(ops(badge({ keepOuts: [{ kind: 'button', downMm: 300, asideMm: 0, wideMm: 14, highMm: 14 }] }))[0]!.keepOuts).toHaveLength(1)
   })
   it('a transfer goes in circles and is peeled; each of them', () => {
     const all = ops(transfer)
@@ -108,29 +108,29 @@ describe('what a mend asks for under the iron', () => {
     expect(kinds(applique)).toEqual(['tack', 'peel', 'shape', 'shape', 'shape', 'tack', 'peel', 'shape', 'shape', 'shape', 'shape',
       'stitch'])
     expect(kinds({ ...applique, papered: false }).filter(k => k === 'peel')).toEqual([])
-    expect(kinds(crest, { supplyIds: [id(31), id(32)] })).toEqual(['fuse', 'stitch', 'flatten'])
-    expect(kinds(crest)).toEqual(['stitch', 'flatten'])
+    expect(kinds(embroidery, { supplyIds: [id(31), id(32)] })).toEqual(['fuse', 'stitch', 'flatten'])
+    expect(kinds(embroidery)).toEqual(['stitch', 'flatten'])
   })
   it('shapes of a kind are tacked as one sheet on their own fabric, and held each by itself', () => {
     const all = ops(applique), [tack, , held] = all
-    expect([tack!.clothId, all[5]!.clothId]).toEqual([id(12), id(13)])
+    expect([tack!.fabricId, all[5]!.fabricId]).toEqual([id(12), id(13)])
     expect(areaMm2(tack!.area!)).toBeGreaterThan(3 * areaMm2(boxOf({ left: 0, right: 95, bottom: 0, top: 90 })))
     expect(held!.needs).toEqual([all[1]!.id])
     expect(all.at(-1)!.needs).toHaveLength(7)
   })
   it('a crest is pressed face down round its dense parts, turned with it', () => {
-    const at = (turnDeg: number) => ops({ ...crest, place: { ...place, turnDeg } }).at(-1)!
+    const at = (turnDeg: number) => ops({ ...embroidery, place: { ...place, turnDeg } }).at(-1)!
     const flat = at(0)
     expect(flat.keepOuts).toHaveLength(1)
     expect(boundsOf(flat.area!).wideMm).toBeCloseTo(58 + 50, 0)
     expect(boundsOf(at(90).keepOuts[0]!).wideMm).toBeCloseTo(64, 0)
-    const twoParts = { ...crest, parts: [crest.parts[0]!,
-      { ...crest.parts[0]!, name: 'Two', stitches: 900, outline: toPayload(boxOf({ left: 100, right: 120, bottom: 0, top: 20 })) }] }
+    const twoParts = { ...embroidery, parts: [embroidery.parts[0]!,
+      { ...embroidery.parts[0]!, name: 'Two', stitches: 900, outline: toPayload(boxOf({ left: 100, right: 120, bottom: 0, top: 20 })) }] }
     const [one, two] = ops(twoParts).at(-1)!.keepOuts
     expect(boundsOf(two!).left - boundsOf(one!).left).toBeCloseTo(100, 3)
     // One above the other on the design is above it on the garment, too; turned a quarter, beside it.
-    const above = (turnDeg: number) => ops({ ...crest, place: { ...place, turnDeg }, parts: [crest.parts[0]!,
-      { ...crest.parts[0]!, name: 'Two', stitches: 900, outline: toPayload(boxOf({ left: 0, right: 20, bottom: 100, top: 120 })) }] })
+    const above = (turnDeg: number) => ops({ ...embroidery, place: { ...place, turnDeg }, parts: [embroidery.parts[0]!,
+      { ...embroidery.parts[0]!, name: 'Two', stitches: 900, outline: toPayload(boxOf({ left: 0, right: 20, bottom: 100, top: 120 })) }] })
       .at(-1)!.keepOuts.map(o => boundsOf(o))
     const mid = (b: { left: number, bottom: number, wideMm: number, highMm: number }) => [b.left + b.wideMm / 2, b.bottom + b.highMm / 2]
     const apart = (turnDeg: number) => {
@@ -153,87 +153,88 @@ describe('what cannot be', () => {
   const button = { kind: 'button' as const, downMm: 190, asideMm: 95, wideMm: 12, highMm: 12 }
   it.each([
     ['no hole', patch({ holes: [] }), 'mark at least one'],
-    ['over a button', motif({ keepOuts: [button] }), 'lies over a button'],
+    ['over a button', badge({ keepOuts: [button] }), 'lies over a button'],
     ['over a zip', { ...transfer, keepOuts: [{ ...button, kind: 'zip' as const }] }, 'lies over a zip'],
-    ['off the garment', motif({ place: { ...place, asideMm: 600 } }), 'lies off the front'],
+    ['off the garment', badge({ place: { ...place, asideMm: 600 } }), 'lies off the front'],
     ['no letters', { ...lettering, outlines: [] }, 'write some'],
     ['no label', { ...labels, texts: [' ', ''] }, 'write at least one'],
-    ['more stitches than can be', { ...crest, parts: [{ ...crest.parts[0]!, stitches: 400_000 }] }, 'stitches on every mm²'],
-  ] as const)('%s', (_name, work, says) => {
-    expect(() => judgeMend(work as MendWork)).toThrow(says)
-    expect(() => operationsOfMend(making(work), work as MendWork)).toThrow(says)
+    ['more stitches than can be', { ...embroidery, parts: [{ ...embroidery.parts[0]!, stitches: 400_000 }] }, 'stitches on every mm²'],
+  ] as const)('%s', (_name, spec, says) => {
+    expect(() => judgeMend(spec as MendSpec)).toThrow(says)
+    expect(() => operationsOfMend(making(spec), spec as MendSpec)).toThrow(says)
   })
   it.each([
-    ['film from the front', motif({ item: { ...item, form: 'film' }, from: 'front' }), 'never pressed from the front'],
-    ['no stitches', { ...crest, parts: [{ ...crest.parts[0]!, stitches: 0 }] }, 'at least one; with none'],
+    ['film from the front', badge({ item: { ...item, form: 'film' }, from: 'front' }), 'never pressed from the front'],
+    ['no stitches', { ...embroidery, parts: [{ ...embroidery.parts[0]!, stitches: 0 }] }, 'at least one; with none'],
     ['a drawn shape that was not', { ...applique, shapes: [{ ...applique.shapes[0]!, kind: 'drawn' }] }, 'has no outline'],
     ['a margin that peels', patch({ marginMm: 3 }), 'Margin: 6 mm is the smallest'],
     ['no label at all', { ...labels, texts: [] }, 'at least one'],
-  ])('%s is refused with its sentence', (_name, work, says) => {
-    const read = makingSchema.safeParse({ id: id(1), name: 'Thing', clothId: id(11), work })
+  ])('%s is refused with its sentence', (_name, spec, says) => {
+    const read = makingSchema.safeParse({ id: id(1), name: 'Thing', fabricId: id(11), spec })
     expect(read.success).toBe(false)
     expect(read.error!.issues.map(i => i.message).join(' ')).toContain(says)
   })
   it('near a button is said, and may be', () => {
-    const near = motif({ keepOuts: [{ ...button, asideMm: 95 + 35 + 6 + 3 }] })
+    const near = badge({ keepOuts: [{ ...button, asideMm: 95 + 35 + 6 + 3 }] })
     expect(placeFaults(near).map(f => f.why)).toEqual(['near'])
     expect(() => judgeMend(near)).not.toThrow()
   })
 })
 
 describe('what core is asked', () => {
-  const garment = anyCloth({ id: id(11) }), web = anySupply({ id: id(21), family: 'web', resin: 'polyamideWeb', massGsm: 26, resinGsm: 24 })
-  const things = { garment, item: null, supply: web, iron, cover: { id: id(9), name: 'Muslin', kind: 'muslin' as const, version: 0 },
-    bed: 'padded' as const, rules }
-  const ask = (work: MendWork, more: Partial<typeof things> = {}) => toStuckAsk(work, { ...things, ...more })
+  const garment = anyFabric({ id: id(11) }), web = anySupply({ id: id(21), family: 'web', adhesive: 'polyamideWeb', massGsm: 26,
+    adhesiveGsm: 24 })
+  const things = { garment, item: null, supply: web, iron, pressCloth: { id: id(9), name: 'Muslin', kind: 'muslin' as const, version: 0 },
+    surface: 'padded' as const, rules }
+  const ask = (spec: MendSpec, more: Partial<typeof things> = {}) => toStuckAsk(spec, { ...things, ...more })
   const scrap: ScrapKept = {
-    id: id(5), name: 'Scrap', clothId: null, wideMm: 90, highMm: 90, massGsm: 130, givePct: 2, washC: 40, back: null, createdAt: '',
+    id: id(5), name: 'Scrap', fabricId: null, wideMm: 90, highMm: 90, massGsm: 130, givePct: 2, washC: 40, back: null, createdAt: '',
     face: { palette: [{ hex: '#9b2d30', sharePct: 100 }], figureMm: null, tile: null },
   }
   it('a patch lies inside with a sheet under it; without web or scrap nothing can be asked', () => {
-    expect(ask(patch(), { item: scrapCloth(scrap, null) as never })).toMatchObject({ inside: true, under: 'muslin', fromItem: true })
+    expect(ask(patch(), { item: scrapFabric(scrap, null) as never })).toMatchObject({ inside: true, under: 'muslin', fromItem: true })
     expect(ask(patch())).toBeNull()
-    expect(ask(patch(), { item: scrapCloth(scrap, null) as never, supply: null as never })).toBeNull()
+    expect(ask(patch(), { item: scrapFabric(scrap, null) as never, supply: null as never })).toBeNull()
   })
   it('letters from the wrong side alone, wet, on a paper; film never from its own side; a transfer as long as its sheet says', () => {
     expect(ask(lettering)).toMatchObject({ fromItem: false, methods: ['damp'], under: 'parchment' })
-    expect(ask(motif({ item: { ...item, form: 'film' } }))!.fromItem).toBe(false)
-    expect(ask(motif({ from: 'inside' }))!.first).toBe('garment')
+    expect(ask(badge({ item: { ...item, form: 'film' } }))!.fromItem).toBe(false)
+    expect(ask(badge({ from: 'inside' }))!.first).toBe('garment')
     expect([ask({ ...transfer, holdS: 45 })!.leastS, ask(transfer, { supply: null as never })!.leastS]).toEqual([45, 30])
-    expect(ask(labels)).toMatchObject({ fromGarment: false, cover: 'parchment' })
-    expect(ask(crest)).toBeNull()
+    expect(ask(labels)).toMatchObject({ fromGarment: false, pressCloth: 'parchment' })
+    expect(ask(embroidery)).toBeNull()
   })
   it('its own adhesive where nothing of the shelf is chosen', () => {
-    expect(ask(motif(), { supply: null as never })!.glue).toMatchObject({ resin: 'polyamideLow', resinGsm: 40 })
-    expect(ask(motif())!.glue.resin).toBe('polyamideWeb')
+    expect(ask(badge(), { supply: null as never })!.glue).toMatchObject({ adhesive: 'polyamideLow', adhesiveGsm: 40 })
+    expect(ask(badge())!.glue.adhesive).toBe('polyamideWeb')
   })
   it('a scrap of a known fabric is that fabric, of an unknown one as heavy as was said', () => {
-    expect(scrapCloth(scrap, garment)).toMatchObject({ massGsm: 130, fibres: garment.fibres })
-    expect(scrapCloth(scrap, null)).toMatchObject({ massGsm: 130, fibres: [] })
-    expect(itemCloth({ ...item, form: 'felt' }).construction).toBe('felt')
+    expect(scrapFabric(scrap, garment)).toMatchObject({ massGsm: 130, fibres: garment.fibres })
+    expect(scrapFabric(scrap, null)).toMatchObject({ massGsm: 130, fibres: [] })
+    expect(itemFabric({ ...item, form: 'felt' }).construction).toBe('felt')
   })
   it('looks, designs, shapes and boxes are as they were given', () => {
     expect(toLook(scrap.face).palette[0]!.lab.l).toBeGreaterThan(30)
-    expect(designOf(crest).parts[0]!.stitches).toBe(5200)
+    expect(designOf(embroidery).parts[0]!.stitches).toBe(5200)
     expect(boundsOf(shapeOutline({ ...applique.shapes[0]!, kind: 'drawn', outline: disc(15) })).wideMm).toBeCloseTo(30, 0)
     expect(shapesCm2(applique)).toBeGreaterThan(50)
-    expect(boundsOf(placedAt(motif())).left).toBeCloseTo(95 - 35, 6)
+    expect(boundsOf(placedAt(badge())).left).toBeCloseTo(95 - 35, 6)
     expect([isMend(patch()), isMend({ kind: 'flatten' } as never)]).toEqual([true, false])
   })
 })
 
 describe('what of the shelf serves', () => {
   const shelf = [
-    anySupply({ id: id(1), family: 'web', resin: 'evaWeb', massGsm: 30, washC: 30, stockM: 2 }),
-    anySupply({ id: id(2), family: 'web', resin: 'polyamideWeb', massGsm: 26, washC: 60, stockM: 2 }),
-    anySupply({ id: id(3), family: 'web', resin: 'polyamideWeb', massGsm: 15, washC: 60, stockM: 0 }),
-    anySupply({ id: id(4), family: 'fusible', resin: 'polyamide', massGsm: 60 }),
-    anySupply({ id: id(5), family: 'web', resin: null, resinGsm: 0 }),
-    anySupply({ id: id(6), family: 'web', resin: 'polyamideWeb', massGsm: 200, washC: 60, stockM: 2 }),
+    anySupply({ id: id(1), family: 'web', adhesive: 'evaWeb', massGsm: 30, washC: 30, stockM: 2 }),
+    anySupply({ id: id(2), family: 'web', adhesive: 'polyamideWeb', massGsm: 26, washC: 60, stockM: 2 }),
+    anySupply({ id: id(3), family: 'web', adhesive: 'polyamideWeb', massGsm: 15, washC: 60, stockM: 0 }),
+    anySupply({ id: id(4), family: 'fusible', adhesive: 'polyamide', massGsm: 60 }),
+    anySupply({ id: id(5), family: 'web', adhesive: null, adhesiveGsm: 0 }),
+    anySupply({ id: id(6), family: 'web', adhesive: 'polyamideWeb', massGsm: 200, washC: 60, stockM: 2 }),
   ]
   it('what stands the wash, is no heavier than the fabric and is there comes first; what has no adhesive not at all', () => {
-    expect(suitedTo('patch', shelf, { massGsm: 120 }, 40).map(s => s.supply.id)).toEqual([id(2), id(3), id(6), id(1)])
-    expect(suitedTo('patch', shelf, { massGsm: 120 }, 30).find(s => s.supply.id === id(1))!.careShort).toBe(false)
+    expect(suitedTo('hole', shelf, { massGsm: 120 }, 40).map(s => s.supply.id)).toEqual([id(2), id(3), id(6), id(1)])
+    expect(suitedTo('hole', shelf, { massGsm: 120 }, 30).find(s => s.supply.id === id(1))!.careShort).toBe(false)
     expect(suitedTo('labels', shelf, null, 0).map(s => s.supply.id)).toEqual([id(4)])
   })
 })

@@ -5,37 +5,37 @@
 import type { Look } from '#core/colour'
 import { labOf } from '#core/colour'
 import { areaMm2, boundsOf, boxAbout, boxOf, offset, type Outline } from '#core/geometry'
-import { TYPICAL_LEAFLETS } from '#core/leaflet'
-import { RESINS, type BedKindKey, type ResinKey } from '#core/materials'
+import { TYPICAL_INSTRUCTIONS } from '#core/instructions'
+import { ADHESIVES, type SurfaceKindKey, type AdhesiveKey } from '#core/materials'
 import {
   faultsOf, GARMENTS, keepOutOutline, laidAt, patchesFor, shapeCut, shapeOf, sheetBox, type StuckAsk, type StuckSide,
 } from '#core/mend'
 import { denseParts, type StitchDesign } from '#core/stitch'
-import type { ClothInput, SupplyInput } from '#core/stack'
+import type { FabricInput, SupplyInput } from '#core/stack'
 import { fromPayload } from './cutting'
 import { made, type MadeMaking } from './made'
-import { toClothInput, toEvidence, toIronInput, toSupplyInput } from './mappers'
-import type { Cloth, Cover, Iron, LookPayload, Making, MakingWork, Rules, ScrapKept, Supply, WorkOf } from './schemas'
+import { toFabricInput, toEvidence, toIronInput, toSupplyInput } from './mappers'
+import type { Fabric, PressCloth, Iron, LookPayload, Making, MakingSpec, Rules, ScrapKept, Supply, SpecOf } from './schemas'
 
-const MEND_KINDS = ['patch', 'motif', 'transfer', 'lettering', 'labels', 'applique', 'crest'] as const
+const MEND_KINDS = ['hole', 'badge', 'transfer', 'lettering', 'labels', 'applique', 'embroidery'] as const
 export type MendKind = typeof MEND_KINDS[number]
-export type MendWork = Extract<MakingWork, { kind: MendKind }>
-export const isMend = (work: MakingWork): work is MendWork => (MEND_KINDS as readonly string[]).includes(work.kind)
+export type MendSpec = Extract<MakingSpec, { kind: MendKind }>
+export const isMend = (spec: MakingSpec): spec is MendSpec => (MEND_KINDS as readonly string[]).includes(spec.kind)
 
 export const toLook = (l: LookPayload): Look =>
   ({ palette: l.palette.map(p => ({ ...p, lab: labOf(p.hex) })), figureMm: l.figureMm })
-/** A cloth of which only the colour is known. */
+/** A fabric of which only the colour is known. */
 export const plainPayload = (hex: string): LookPayload => ({ palette: [{ hex, sharePct: 100 }], figureMm: null, tile: null })
 
-const holesOf = (w: WorkOf<'patch'>): Outline[] => w.holes.map(fromPayload)
+const holesOf = (w: SpecOf<'hole'>): Outline[] => w.holes.map(fromPayload)
 /** @throws RangeError as `patchesFor` */
-export const patchesOfWork = (w: WorkOf<'patch'>) => patchesFor(holesOf(w), w)
+export const patchesOfSpec = (w: SpecOf<'hole'>) => patchesFor(holesOf(w), w)
 
-type Placed = WorkOf<'motif'> | WorkOf<'transfer'> | WorkOf<'lettering'> | WorkOf<'crest'>
+type Placed = SpecOf<'badge'> | SpecOf<'transfer'> | SpecOf<'lettering'> | SpecOf<'embroidery'>
 /** What is placed on a garment, about its own middle. */
 export function placedOutlines(w: Placed): Outline[] {
   if (w.kind === 'lettering') return w.outlines.map(fromPayload)
-  if (w.kind === 'crest') return w.parts.map(p => fromPayload(p.outline))
+  if (w.kind === 'embroidery') return w.parts.map(p => fromPayload(p.outline))
   return [boxOf({ left: 0, right: w.wideMm, bottom: 0, top: w.highMm })]
 }
 /** All of it as one box. */
@@ -53,34 +53,35 @@ function placeOrThrow(w: Placed): void {
     if (f.why === 'off') throw new RangeError(`Place: part of it lies off the ${GARMENTS[w.place.on].name.toLowerCase()}. Move it.`)
   }
 }
-export const designOf = (w: WorkOf<'crest'>): StitchDesign => ({ parts: w.parts.map(p => ({ ...p, outline: fromPayload(p.outline) })) })
+export const designOf = (w: SpecOf<'embroidery'>): StitchDesign =>
+  ({ parts: w.parts.map(p => ({ ...p, outline: fromPayload(p.outline) })) })
 /** A shape as it lies on its ground. @throws RangeError where it has no size */
-export const shapeOutline = (s: WorkOf<'applique'>['shapes'][number]): Outline =>
+export const shapeOutline = (s: SpecOf<'applique'>['shapes'][number]): Outline =>
   s.kind === 'drawn' && s.outline ? fromPayload(s.outline) : shapeOf(s.kind === 'drawn' ? 'disc' : s.kind, s.wideMm, s.highMm)
 
 /** Says why a mend cannot be as it stands. @throws RangeError */
-export function judgeMend(work: MendWork): void {
-  switch (work.kind) {
-    case 'patch':
-      patchesOfWork(work)
+export function judgeMend(spec: MendSpec): void {
+  switch (spec.kind) {
+    case 'hole':
+      patchesOfSpec(spec)
       return
     case 'lettering':
-      if (work.outlines.length === 0) throw new RangeError('Letters: write some, or take an outline.')
-      placeOrThrow(work)
+      if (spec.outlines.length === 0) throw new RangeError('Letters: write some, or take an outline.')
+      placeOrThrow(spec)
       return
-    case 'crest':
-      denseParts(designOf(work))
-      placeOrThrow(work)
+    case 'embroidery':
+      denseParts(designOf(spec))
+      placeOrThrow(spec)
       return
-    case 'motif':
+    case 'badge':
     case 'transfer':
-      placeOrThrow(work)
+      placeOrThrow(spec)
       return
     case 'applique':
-      for (const s of work.shapes) shapeCut(shapeOutline(s), s.edge, work.tracedOn)
+      for (const s of spec.shapes) shapeCut(shapeOutline(s), s.edge, spec.tracedOn)
       return
     case 'labels':
-      if (work.texts.every(t => t.trim() === '')) throw new RangeError('Labels: write at least one.')
+      if (spec.texts.every(t => t.trim() === '')) throw new RangeError('Labels: write at least one.')
   }
 }
 
@@ -97,40 +98,40 @@ function sideBySide(one: Outline, count: number): Outline {
 const keptOff = (w: Placed): Outline[] => w.keepOuts.map(keepOutOutline)
 
 /** All that a mend asks for under the iron, in the trade's order. @throws RangeError where it cannot be as it stands */
-export function operationsOfMend(m: Making, work: MendWork): MadeMaking[] {
-  judgeMend(work)
+export function operationsOfMend(m: Making, spec: MendSpec): MadeMaking[] {
+  judgeMend(spec)
   const all: MadeMaking[] = []
-  const add = (what: string, name: string, kind: MadeMaking['kind'], how: MadeMaking['work'], more: Partial<MadeMaking> = {}): string => {
+  const add = (what: string, name: string, kind: MadeMaking['kind'], how: MadeMaking['spec'], more: Partial<MadeMaking> = {}): string => {
     const one = { ...made(m, what, name, kind, how, []), ...more }
     all.push(one)
     return one.id
   }
   const glued = { supplyId: m.supplyId }
-  switch (work.kind) {
-    case 'patch': {
-      const patches = patchesOfWork(work)
-      for (const [n, name] of times(m, work.count).entries()) for (const [i, p] of patches.entries()) {
+  switch (spec.kind) {
+    case 'hole': {
+      const patches = patchesOfSpec(spec)
+      for (const [n, name] of times(m, spec.count).entries()) for (const [i, p] of patches.entries()) {
         const called = patches.length > 1 ? `${name}, patch ${i + 1}` : name, area = p.outline
         let needs: string[] = []
-        if (work.papered) {
-          const tack = add(`tack${n}.${i}`, called, 'tack', { how: 'tack', shape: null }, { ...glued, area, clothId: null })
-          needs = [add(`peel${n}.${i}`, called, 'peel', { how: 'hand' }, { needs: [tack], clothId: null })]
+        if (spec.papered) {
+          const tack = add(`tack${n}.${i}`, called, 'tack', { how: 'tack', shape: null }, { ...glued, area, fabricId: null })
+          needs = [add(`peel${n}.${i}`, called, 'peel', { how: 'hand' }, { needs: [tack], fabricId: null })]
         }
-        add(`patch${n}.${i}`, called, 'patch', { how: 'stuck', shape: null }, { ...glued, area, needs })
+        add(`patch${n}.${i}`, called, 'hole', { how: 'stuck', shape: null }, { ...glued, area, needs })
       }
       return all
     }
-    case 'motif': {
-      const area = placedAt(work), keepOuts = keptOff(work)
-      for (const [n, name] of times(m, work.count).entries()) {
-        const press = add(`motif${n}`, name, 'motif', { how: 'stuck', shape: null }, { ...glued, area, keepOuts })
-        if (work.sewToo || work.smallChild) add(`sew${n}`, name, 'stitch', { how: 'hand' }, { needs: [press] })
+    case 'badge': {
+      const area = placedAt(spec), keepOuts = keptOff(spec)
+      for (const [n, name] of times(m, spec.count).entries()) {
+        const press = add(`badge${n}`, name, 'badge', { how: 'stuck', shape: null }, { ...glued, area, keepOuts })
+        if (spec.sewToo || spec.smallChild) add(`sew${n}`, name, 'stitch', { how: 'hand' }, { needs: [press] })
       }
       return all
     }
     case 'transfer': {
-      const area = placedAt(work), keepOuts = keptOff(work)
-      for (const [n, name] of times(m, work.count).entries()) {
+      const area = placedAt(spec), keepOuts = keptOff(spec)
+      for (const [n, name] of times(m, spec.count).entries()) {
         const press = add(
           `transfer${n}`, name, 'transfer', { how: 'stuck', shape: null }, { ...glued, area, keepOuts, motion: 'circles' },
         )
@@ -139,16 +140,16 @@ export function operationsOfMend(m: Making, work: MendWork): MadeMaking[] {
       return all
     }
     case 'lettering': {
-      const area = placedAt(work), keepOuts = keptOff(work)
-      for (const [n, name] of times(m, work.count).entries())
+      const area = placedAt(spec), keepOuts = keptOff(spec)
+      for (const [n, name] of times(m, spec.count).entries())
         add(`letters${n}`, name, 'letters', { how: 'stuck', shape: null }, { ...glued, area, keepOuts })
       return all
     }
     case 'labels': {
-      const count = work.texts.filter(t => t.trim() !== '').length, area = labelsBox(work, count)
+      const count = spec.texts.filter(t => t.trim() !== '').length, area = labelsBox(spec, count)
       let needs: string[] = []
       if (m.supplyId)
-        needs = [add('back', `${m.name}, backing`, 'fuse', { how: 'backing', supplyId: m.supplyId, clothId: m.clothId },
+        needs = [add('back', `${m.name}, interfacing`, 'fuse', { how: 'interfacing', supplyId: m.supplyId, fabricId: m.fabricId },
           { ...glued, area })]
       const press = add('print', m.name, 'transfer', { how: 'stuck', shape: null }, { area, needs, motion: 'circles' })
       add('peel', m.name, 'peel', { how: 'hand' }, { needs: [press] })
@@ -156,31 +157,32 @@ export function operationsOfMend(m: Making, work: MendWork): MadeMaking[] {
     }
     case 'applique': {
       const before: string[] = []
-      for (const [i, s] of work.shapes.entries()) {
-        const one = shapeOutline(s), sheet = sideBySide(one, s.count), clothId = m.clothIds[s.cloth] ?? null
-        const tack = add(`tack${i}`, s.name, 'tack', { how: 'tack', shape: i }, { ...glued, area: sheet, clothId })
-        const needs = work.papered ? [add(`peel${i}`, s.name, 'peel', { how: 'hand' }, { needs: [tack], clothId })] : [tack]
+      for (const [i, s] of spec.shapes.entries()) {
+        const one = shapeOutline(s), sheet = sideBySide(one, s.count), fabricId = m.fabricIds[s.fabric] ?? null
+        const tack = add(`tack${i}`, s.name, 'tack', { how: 'tack', shape: i }, { ...glued, area: sheet, fabricId })
+        const needs = spec.papered ? [add(`peel${i}`, s.name, 'peel', { how: 'hand' }, { needs: [tack], fabricId })] : [tack]
         for (const [n, name] of times(s, s.count).entries())
           before.push(add(`shape${i}.${n}`, name, 'shape', { how: 'stuck', shape: i }, { ...glued, area: one, needs }))
       }
       add('sew', `${m.name}, edges`, 'stitch', { how: 'hand' }, { needs: before })
       return all
     }
-    case 'crest': {
-      const area = placedAt(work), ground = offset([area], CREST_ROUND_MM)[0] ?? area
-      for (const [n, name] of times(m, work.count).entries()) {
-        const fused = work.layers.flatMap((l, i) => {
+    case 'embroidery': {
+      const area = placedAt(spec), ground = offset([area], EMBROIDERY_ROUND_MM)[0] ?? area
+      for (const [n, name] of times(m, spec.count).entries()) {
+        const fused = spec.layers.flatMap((l, i) => {
           const supplyId = l.supply === null ? null : m.supplyIds[l.supply] ?? null
           if (l.kind !== 'fused' || !supplyId) return []
           return [add(
-            `back${n}.${i}`, `${name}, backing`, 'fuse', { how: 'backing', supplyId, clothId: m.clothId }, { supplyId, area: ground },
+            `back${n}.${i}`, `${name}, interfacing`, 'fuse', { how: 'interfacing', supplyId, fabricId: m.fabricId },
+            { supplyId, area: ground },
           )]
         })
         const sewn = add(`stitch${n}`, name, 'stitch', { how: 'hand' }, { needs: fused })
         // Face down on a soft bed, round the dense parts.
-        const parts = work.parts.map(p => fromPayload(p.outline))
-        const at = (o: Outline) => laidWithin(o, work)
-        add(`press${n}`, `${name}, face down`, 'flatten', { how: 'feature', feature: 'crease' }, {
+        const parts = spec.parts.map(p => fromPayload(p.outline))
+        const at = (o: Outline) => laidWithin(o, spec)
+        add(`press${n}`, `${name}, face down`, 'flatten', { how: 'seamDetail', seamDetail: 'crease' }, {
           area: ground, keepOuts: parts.map(at), needs: [sewn],
         })
       }
@@ -188,10 +190,10 @@ export function operationsOfMend(m: Making, work: MendWork): MadeMaking[] {
     }
   }
 }
-/** Cloth pressed about a crest, mm. */
-const CREST_ROUND_MM = 25
+/** Fabric pressed about a crest, mm. */
+const EMBROIDERY_ROUND_MM = 25
 /** A part of a design where it lies on the garment: placed as its whole is. */
-function laidWithin(part: Outline, w: WorkOf<'crest'>): Outline {
+function laidWithin(part: Outline, w: SpecOf<'embroidery'>): Outline {
   const mid = (o: Outline) => {
     const { left, bottom, wideMm, highMm } = boundsOf(o)
     return { x: left + wideMm / 2, y: bottom + highMm / 2 }
@@ -204,103 +206,104 @@ function laidWithin(part: Outline, w: WorkOf<'crest'>): Outline {
 }
 const PAPER_MM = { A4: 210, A3: 297 } as const
 /** All labels side by side as they come off their sheet. */
-export const labelsBox = (w: Pick<WorkOf<'labels'>, 'wideMm' | 'highMm' | 'paper'>, count: number): Outline =>
+export const labelsBox = (w: Pick<SpecOf<'labels'>, 'wideMm' | 'highMm' | 'paper'>, count: number): Outline =>
   sheetBox(w, count, PAPER_MM[w.paper])
 
 const FORM = {
   woven: { construction: 'twill', nap: 'none' }, felt: { construction: 'felt', nap: 'none' },
   padded: { construction: 'fleece', nap: 'none' }, film: { construction: 'satin', nap: 'none' },
 } as const
-type Item = WorkOf<'motif'>['item']
-/** What is stuck on, as a cloth. */
-export const itemCloth = (i: Item): ClothInput => ({
+type Item = SpecOf<'badge'>['item']
+/** What is stuck on, as a fabric. */
+export const itemFabric = (i: Item): FabricInput => ({
   fibres: [{ fibre: i.fibre, sharePct: 100 }], ...FORM[i.form], massGsm: i.massGsm, thicknessMm: i.thicknessMm,
   mayGetWet: true, finishes: [],
 })
 /** A transfer's film, typical. */
-const FILM: ClothInput = {
+const FILM: FabricInput = {
   fibres: [{ fibre: 'polyester', sharePct: 100 }], construction: 'satin', massGsm: 90, thicknessMm: 0.1, mayGetWet: false, nap: 'none',
   finishes: [],
 }
-/** Resin of what carries its own, g/m². Typical. */
-const OWN_RESIN_GSM = 40
-const ownGlue = (resin: ResinKey, resinGsm = OWN_RESIN_GSM): SupplyInput =>
-  ({ massGsm: resinGsm, thicknessMm: 0.1, base: 'polyester', resin, resinGsm })
-/** A scrap as a cloth: of a cloth that is known, or of what was said of it. */
-export const scrapCloth = (s: ScrapKept, cloth: Cloth | null): ClothInput => cloth
-  ? { ...toClothInput(cloth), massGsm: s.massGsm }
+/** Adhesive of what carries its own, g/m². Typical. */
+const OWN_ADHESIVE_GSM = 40
+const ownGlue = (adhesive: AdhesiveKey, adhesiveGsm = OWN_ADHESIVE_GSM): SupplyInput =>
+  ({ massGsm: adhesiveGsm, thicknessMm: 0.1, base: 'polyester', adhesive, adhesiveGsm })
+/** A scrap as a fabric: of a fabric that is known, or of what was said of it. */
+export const scrapFabric = (s: ScrapKept, fabric: Fabric | null): FabricInput => fabric
+  ? { ...toFabricInput(fabric), massGsm: s.massGsm }
   : { fibres: [], construction: 'poplin', massGsm: s.massGsm, thicknessMm: 0.27 * s.massGsm / 120, mayGetWet: true, nap: 'none',
       finishes: [] }
 
-/** Seconds that a sheet of this resin commonly asks for, where its own says nothing; typical. */
-const usualHoldS = (resin: ResinKey): number => TYPICAL_LEAFLETS[resin].hand?.holdS ?? RESINS[resin].holdS
+/** Seconds that a sheet of this adhesive commonly asks for, where its own says nothing; typical. */
+const usualHoldS = (adhesive: AdhesiveKey): number => TYPICAL_INSTRUCTIONS[adhesive].hand?.holdS ?? ADHESIVES[adhesive].holdS
 
 export interface MendThings {
-  garment: Cloth
-  /** What is stuck on, where that is a cloth: the scrap, or the cloth of a shape. */
-  item: ClothInput | null
+  garment: Fabric
+  /** What is stuck on, where that is a fabric: the scrap, or the fabric of a shape. */
+  item: FabricInput | null
   supply: Supply | null
   iron: Iron
-  cover: Cover | null
-  bed: BedKindKey
+  pressCloth: PressCloth | null
+  surface: SurfaceKindKey
   rules: Rules
 }
 /** A mend as core is asked; null where what it is stuck with is not known. */
-export function toStuckAsk(work: MendWork, { garment, item, supply, iron, cover, bed, rules }: MendThings): StuckAsk | null {
+export function toStuckAsk(spec: MendSpec, { garment, item, supply, iron, pressCloth, surface, rules }: MendThings): StuckAsk | null {
   const here = {
-    garment: toClothInput(garment), bed, iron: toIronInput(iron), blendRule: rules.blend, evidence: toEvidence(garment),
+    garment: toFabricInput(garment), surface, iron: toIronInput(iron), blendRule: rules.blend, evidence: toEvidence(garment),
     cooling: rules.cooling, lean: rules.bearing === 'weight' ? 'weight' as const : 'lean' as const, fromGarment: true, inside: false,
-    under: null, first: null as StuckSide | null, leastS: 0, cover: cover?.kind ?? 'muslin' as const,
+    under: null, first: null as StuckSide | null, leastS: 0, pressCloth: pressCloth?.kind ?? 'muslin' as const,
   }
-  const glue = supply?.resin ? toSupplyInput(supply) : null
-  switch (work.kind) {
-    case 'patch':
+  const glue = supply?.adhesive ? toSupplyInput(supply) : null
+  switch (spec.kind) {
+    case 'hole':
       return item && glue && { ...here, item, glue, inside: true, first: 'item', fromItem: true, under: 'muslin', methods: ['dry', 'damp'] }
-    case 'motif': {
-      const film = work.item.form === 'film'
+    case 'badge': {
+      const film = spec.item.form === 'film'
       return {
-        ...here, item: itemCloth(work.item), glue: glue ?? ownGlue(work.item.resin), fromItem: !film, methods: ['dry', 'damp'],
-        first: work.from === 'computed' ? null : work.from === 'front' ? 'item' : 'garment',
+        ...here, item: itemFabric(spec.item), glue: glue ?? ownGlue(spec.item.adhesive), fromItem: !film, methods: ['dry', 'damp'],
+        first: spec.from === 'computed' ? null : spec.from === 'front' ? 'item' : 'garment',
       }
     }
     case 'transfer':
       return {
-        ...here, item: FILM, glue: glue ?? ownGlue(work.resin), fromItem: true, cover: 'parchment', first: 'item', methods: ['dry'],
-        leastS: work.holdS ?? usualHoldS(glue?.resin ?? work.resin),
+        ...here, item: FILM, glue: glue ?? ownGlue(spec.adhesive), fromItem: true, pressCloth: 'parchment', first: 'item', methods: ['dry'],
+        leastS: spec.holdS ?? usualHoldS(glue?.adhesive ?? spec.adhesive),
       }
     case 'lettering':
       return {
-        ...here, item: itemCloth(work.item), glue: glue ?? ownGlue(work.item.resin), fromItem: false, under: 'parchment', methods: ['damp'],
-        cover: cover && cover.kind !== 'parchment' && cover.kind !== 'slipSheet' ? cover.kind : 'muslin',
+        ...here, item: itemFabric(spec.item), glue: glue ?? ownGlue(spec.item.adhesive), fromItem: false, under: 'parchment',
+        methods: ['damp'],
+        pressCloth: pressCloth && pressCloth.kind !== 'parchment' && pressCloth.kind !== 'slipSheet' ? pressCloth.kind : 'muslin',
       }
     case 'labels':
       return {
-        ...here, item: FILM, glue: ownGlue('polyurethane'), fromItem: true, fromGarment: false, cover: 'parchment', methods: ['dry'],
+        ...here, item: FILM, glue: ownGlue('polyurethane'), fromItem: true, fromGarment: false, pressCloth: 'parchment', methods: ['dry'],
         leastS: usualHoldS('polyurethane'),
       }
     case 'applique':
       return item && glue && { ...here, item, glue, fromItem: true, methods: ['dry', 'damp'] }
-    case 'crest':
+    case 'embroidery':
       return null
   }
 }
 
 /** Which families of the shelf serve a mend. */
 const FAMILIES_FOR: Record<MendKind, readonly Supply['family'][]> = {
-  patch: ['web'], motif: ['patch'], transfer: ['transfer', 'web'], lettering: ['web', 'lettering'], labels: ['fusible'], applique: ['web'],
-  crest: ['fusible', 'hoop', 'stiffener', 'web'],
+  hole: ['web'], badge: ['patch'], transfer: ['transfer', 'web'], lettering: ['web', 'lettering'], labels: ['fusible'], applique: ['web'],
+  embroidery: ['fusible', 'hoop', 'stiffener', 'web'],
 }
 export interface Suited { supply: Supply, standsC: number | null, careShort: boolean, heavy: boolean, none: boolean }
 /**
- * What of the shelf serves a mend on this cloth, best first: what stands the wash, is no heavier than the cloth, is there, and of those
+ * What of the shelf serves a mend on this fabric, best first: what stands the wash, is no heavier than the fabric, is there, and of those
  * the lightest.
  */
-export function suitedTo(kind: MendKind, supplies: readonly Supply[], cloth: Pick<Cloth, 'massGsm'> | null, washC: number): Suited[] {
-  const stuck = kind !== 'crest'
-  return supplies.filter(s => FAMILIES_FOR[kind].includes(s.family) && (!stuck || s.resin !== null)).map((supply): Suited => {
-    const standsC = supply.washC ?? (supply.resin ? RESINS[supply.resin].washC[1] : null)
+export function suitedTo(kind: MendKind, supplies: readonly Supply[], fabric: Pick<Fabric, 'massGsm'> | null, washC: number): Suited[] {
+  const stuck = kind !== 'embroidery'
+  return supplies.filter(s => FAMILIES_FOR[kind].includes(s.family) && (!stuck || s.adhesive !== null)).map((supply): Suited => {
+    const standsC = supply.washC ?? (supply.adhesive ? ADHESIVES[supply.adhesive].washC[1] : null)
     return {
-      supply, standsC, careShort: standsC !== null && standsC < washC, heavy: cloth !== null && supply.massGsm > cloth.massGsm,
+      supply, standsC, careShort: standsC !== null && standsC < washC, heavy: fabric !== null && supply.massGsm > fabric.massGsm,
       none: supply.stockM <= 0,
     }
   }).sort((a, b) => Number(a.careShort) - Number(b.careShort) || Number(a.heavy) - Number(b.heavy) || Number(a.none) - Number(b.none)
@@ -308,4 +311,4 @@ export function suitedTo(kind: MendKind, supplies: readonly Supply[], cloth: Pic
 }
 
 /** Area of all shapes of an appliqué, cm². */
-export const shapesCm2 = (w: WorkOf<'applique'>): number => w.shapes.reduce((s, x) => s + x.count * areaMm2(shapeOutline(x)), 0) / 100
+export const shapesCm2 = (w: SpecOf<'applique'>): number => w.shapes.reduce((s, x) => s + x.count * areaMm2(shapeOutline(x)), 0) / 100

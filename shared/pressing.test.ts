@@ -3,57 +3,59 @@ import { boundsOf } from '#core/geometry'
 import { blockOf, usualMeasures } from '#core/cut'
 import { orderOf, ableTask } from '#core/order'
 import { draftRecipe, type Recipe } from '#core/recipe'
-import { foldRun } from '#core/run'
+import { foldSession } from '#core/session'
 import { cutPiece } from './cutting'
 import { toRecipePayload } from './mappers'
 import {
-  blockOutline, doneWork, ironAt, orderTask, pressedOutline, pressedPiece, restTask, runEventsOf, sameWork, skewOfDevice, soleOf, untilSewn,
+  blockOutline, doneWork, ironAt, orderTask, pressedOutline, pressedPiece, restTask, sessionEventsOf, sameSpec, skewOfDevice, soleOf,
+  untilSewn,
   workOf, type PlannedWork,
 } from './pressing'
 import {
-  pressedAsTheHouse, rulesSchema, runBody, runEventSchema, runOperationSchema, type JobPiece, type KeptRunEvent, type RunOperation,
+  pressedAsTheHouse, rulesSchema, sessionBody, sessionEventSchema, sessionOperationSchema, type JobPiece, type KeptSessionEvent,
+  type SessionOperation,
 } from './schemas'
 
 const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`
 const recipe: Recipe = {
   ...draftRecipe(
     {
-      cloth: {
+      fabric: {
         fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none',
         finishes: [],
       },
-      supply: { massGsm: 60, thicknessMm: 0.21, base: 'cotton', resin: 'polyamide', resinGsm: 12 },
-      iron: { kind: 'household', stops: [] }, cover: 'muslin', bed: 'padded', blendRule: 'strict',
+      supply: { massGsm: 60, thicknessMm: 0.21, base: 'cotton', adhesive: 'polyamide', adhesiveGsm: 12 },
+      iron: { kind: 'household', settings: [] }, pressCloth: 'muslin', surface: 'padded', blendRule: 'strict',
     },
     'dry', { label: 'wool', meanC: 150, swingC: 5, origin: 'typical' }, 'back', 1, 'weight',
   ),
   warmS: 0, holdS: 12, coolS: 90,
 }
-const operation = (over: Partial<RunOperation> = {}): RunOperation => runOperationSchema.parse({
-  id: 'a', kind: 'fuse', name: 'Collar', pieceId: id(1), numbers: [0], clothId: id(2), supplyId: id(3), ironId: id(4), coverId: null,
-  bed: 'padded', recipe: toRecipePayload(recipe), standing: 'estimated',
-  prints: [{ x: 0, y: 0, headingDeg: 0 }, { x: 90, y: 0, headingDeg: 0 }],
+const operation = (over: Partial<SessionOperation> = {}): SessionOperation => sessionOperationSchema.parse({
+  id: 'a', kind: 'fuse', name: 'Collar', pieceId: id(1), numbers: [0], fabricId: id(2), supplyId: id(3), ironId: id(4), pressClothId: null,
+  surface: 'padded', recipe: toRecipePayload(recipe), standing: 'estimated',
+  placements: [{ x: 0, y: 0, headingDeg: 0 }, { x: 90, y: 0, headingDeg: 0 }],
   outline: null, ...over,
 })
 let keys = 0
-const told = (atMs: number, kind: KeptRunEvent['kind'], over: Partial<KeptRunEvent> = {}): KeptRunEvent => ({
-  ...runEventSchema.parse({ key: id(1000 + keys), device: id(9), atMs, kind }), position: keys++, arrivedMs: atMs + 100, ...over,
+const told = (atMs: number, kind: KeptSessionEvent['kind'], over: Partial<KeptSessionEvent> = {}): KeptSessionEvent => ({
+  ...sessionEventSchema.parse({ key: id(1000 + keys), device: id(9), atMs, kind }), position: keys++, arrivedMs: atMs + 100, ...over,
 })
 const irons = [ironAt({ id: id(4), kind: 'household', shutsOffAfterS: null }, 150)]
 
 describe('a piece as it is pressed', () => {
   const block = blockOf('flap')!
   const piece: JobPiece = {
-    id: id(1), name: 'Flap', clothId: id(2), place: null, count: 2, pair: true, grain: 'any', oneWay: false, inset: null,
+    id: id(1), name: 'Flap', fabricId: id(2), place: null, count: 2, pair: true, grain: 'any', oneWay: false, inset: null,
     shape: { format: 1, kind: 'block', block: 'flap', measures: { ...usualMeasures(block), slant: 30 }, mirrored: false },
-    allowances: { seam: 10, hem: 10, front: 10 }, backingId: id(3), foamId: null, webId: null, ...pressedAsTheHouse(),
+    allowances: { seam: 10, hem: 10, front: 10 }, interfacingId: id(3), foamId: null, webId: null, ...pressedAsTheHouse(),
     keepOuts: [{ kind: 'button', outline: { rim: [[10, 5], [30, 5], [30, 25], [10, 25]], holes: [] } }],
   }
-  const ground = { rules: rulesSchema.parse({}), clothMm: () => 0.3, supply: () => null, shrink: {} }
+  const ground = { rules: rulesSchema.parse({}), fabricMm: () => 0.3, supply: () => null, shrink: {} }
   it('of a pair the other one is its mirror image, its keep-outs with it', () => {
     const [left, right] = [0, 1].map(n => pressedOutline(piece, { kind: 'fuse', numbers: [n], supplyId: id(3) }, ground)!)
     const [l, r] = [boundsOf(left!.outline), boundsOf(right!.outline)]
-    expect(l).toEqual(boundsOf(cutPiece(piece, ground).backing[0]!))
+    expect(l).toEqual(boundsOf(cutPiece(piece, ground).interfacing[0]!))
     expect([r.left, r.right]).toEqual([expect.closeTo(-l.right, 6), expect.closeTo(-l.left, 6)])
     const [kl, kr] = [boundsOf(left!.keepOuts[0]!), boundsOf(right!.keepOuts[0]!)]
     expect([kr.left, kr.right]).toEqual([-kl.right, -kl.left])
@@ -74,7 +76,7 @@ describe('a piece as it is pressed', () => {
 
 describe('an order', () => {
   const planned = (name: string, over: Partial<PlannedWork> = {}): PlannedWork => ({
-    id: name, kind: 'fuse', needs: [], ways: [{ ironId: id(4), recipe, prints: 2 }], ...over,
+    id: name, kind: 'fuse', needs: [], ways: [{ ironId: id(4), recipe, placements: 2 }], ...over,
   })
   it('what no iron can do is left out, with all that needs it; what waits for sewing too', () => {
     const works = [
@@ -93,11 +95,11 @@ describe('an order', () => {
   })
   it('of a run only what is left: what cools flat takes its place, what was begun takes what is left of it', () => {
     const operations = [operation(), operation({ id: 'b' }), operation({ id: 'c', needs: ['a'] }), operation({ id: 'd' })]
-    const press = (op: string, print: number, atS: number) => [
-      told(atS * 1000, 'down', { op, print }), told((atS + 12) * 1000, 'lift', { op }),
+    const press = (op: string, placement: number, atS: number) => [
+      told(atS * 1000, 'down', { op, placement }), told((atS + 12) * 1000, 'lift', { op }),
     ]
     const events = [...press('a', 0, 0), ...press('a', 1, 15), ...press('b', 0, 30), told(50_000, 'out', { op: 'd' })]
-    const state = foldRun(operations.map(workOf), runEventsOf(events, []))
+    const state = foldSession(operations.map(workOf), sessionEventsOf(events, []))
     const task = restTask(operations, state, irons, 3, 47)
     expect(task.lying).toEqual([{ id: 'a', coldS: expect.closeTo(27 + 90 - 47, 1) }])
     expect(task.operations.map(o => [o.id, o.ways[0]!.boardS])).toEqual([['b', 15], ['c', 30]])
@@ -112,23 +114,23 @@ describe('what several boards told', () => {
     expect(skewOfDevice(late, id(8))).toBe(600_000)
     const set = [told(1_000_000, 'take', { op: 'a' }), told(4_605_000, 'clock', { byS: 3600, arrivedMs: 1_005_100 })]
     expect(skewOfDevice(set, id(9))).toBe(0)
-    expect(runEventsOf([...late, ...set], []).map(e => e.atS)).toEqual([1600, 1610, 1000, 4605])
-    expect(runEventsOf(set, [], 60)[1]).toMatchObject({ atS: 4605 * 60, byS: 3600 * 60 })
-    expect(runEventsOf([told(5, 'close')], [])).toEqual([])
+    expect(sessionEventsOf([...late, ...set], []).map(e => e.atS)).toEqual([1600, 1610, 1000, 4605])
+    expect(sessionEventsOf(set, [], 60)[1]).toMatchObject({ atS: 4605 * 60, byS: 3600 * 60 })
+    expect(sessionEventsOf([told(5, 'close')], [])).toEqual([])
   })
   it('what an earlier run did is known whatever it was called there', () => {
     const done = [
-      told(0, 'down', { op: 'a', print: 0 }), told(12_000, 'lift', { op: 'a' }), told(15_000, 'down', { op: 'a', print: 1 }),
+      told(0, 'down', { op: 'a', placement: 0 }), told(12_000, 'lift', { op: 'a' }), told(15_000, 'down', { op: 'a', placement: 1 }),
       told(27_000, 'lift', { op: 'a' }), told(130_000, 'edge', { op: 'a', edge: 'holds' }),
     ]
-    const run = { operations: [operation(), operation({ id: 'b', numbers: [1] })], events: done }
-    expect([...doneWork([run])]).toEqual([sameWork(operation({ id: 'other' }))])
-    expect(sameWork(operation({ numbers: [1] }))).not.toBe(sameWork(operation()))
+    const session = { operations: [operation(), operation({ id: 'b', numbers: [1] })], events: done }
+    expect([...doneWork([session])]).toEqual([sameSpec(operation({ id: 'other' }))])
+    expect(sameSpec(operation({ numbers: [1] }))).not.toBe(sameSpec(operation()))
   })
 })
 
 describe('a run as it is sent', () => {
-  const body = (operations: unknown[]) => runBody.safeParse({
+  const body = (operations: unknown[]) => sessionBody.safeParse({
     id: id(1), jobId: id(2), piecesVersion: 0, startedAt: '2026-11-24T10:00:00Z', operations,
   })
   const said = (operations: unknown[]) => body(operations).error?.issues[0]?.message

@@ -4,18 +4,19 @@ import { IRON_KINDS, type IronKindKey } from '#core/materials'
 import type { IronAt, Operation, OrderTask, Way as OrderWay } from '#core/order'
 import type { Recipe } from '#core/recipe'
 import {
-  boardSeconds, foldRun, HAND_S, isByHand, openPrints, restSeconds, skewOf, type MadeOperation, type PressedPiece, type RunEvent,
-  type RunState,
-  type RunWork,
-} from '#core/run'
-import type { SoleShape, Walk } from '#core/setdown'
-import { cutPiece, fromPayload, howMany, isSandwich, type CuttingGround } from './cutting'
+  boardSeconds, foldSession, HAND_S, isByHand, openPlacements, restSeconds, skewOf, type MadeOperation, type PressedPiece,
+  type SessionEvent,
+  type SessionState,
+  type PlannedOperation,
+} from '#core/session'
+import type { SoleShape, Walk } from '#core/positions'
+import { cutPiece, fromPayload, howMany, isLayers, type CuttingGround } from './cutting'
 import { toRecipe } from './mappers'
-import type { Iron, JobPiece, KeptRunEvent, Rules, RunEventBody, RunOperation } from './schemas'
+import type { Iron, JobPiece, KeptSessionEvent, Rules, SessionEventBody, SessionOperation } from './schemas'
 
 export const pressedPiece = (p: JobPiece): PressedPiece => ({
-  id: p.id, name: p.name, clothId: p.clothId, count: howMany(p), backingId: p.backingId, foamId: p.foamId, webId: p.webId,
-  sandwich: isSandwich(p), asBlock: p.asBlock,
+  id: p.id, name: p.name, fabricId: p.fabricId, count: howMany(p), interfacingId: p.interfacingId, foamId: p.foamId, webId: p.webId,
+  layers: isLayers(p), asBlock: p.asBlock,
 })
 
 /** A press plate is a rectangle; an iron has a nose. */
@@ -48,7 +49,7 @@ export function pressedOutline(
   piece: JobPiece, made: Pick<MadeOperation, 'kind' | 'numbers' | 'supplyId'>, ground: CuttingGround,
 ): { outline: Outline, keepOuts: Outline[] } | null {
   const cut = cutPiece(piece, ground)
-  const role = made.supplyId === piece.webId && made.kind !== 'fuse' ? 'web' : made.supplyId === piece.foamId ? 'foam' : 'backing'
+  const role = made.supplyId === piece.webId && made.kind !== 'fuse' ? 'web' : made.supplyId === piece.foamId ? 'foam' : 'interfacing'
   const one = largest(cut[role])
   if (!one) return null
   if (made.numbers.length > 1) return { outline: blockOutline(one, made.numbers.length), keepOuts: [] }
@@ -62,12 +63,12 @@ export const walkOf = (p: Pick<JobPiece, 'walk'> | null, rules: Pick<Rules, 'wal
 export const motionOf = (p: Pick<JobPiece, 'motion'> | null, rules: Pick<Rules, 'motion'>): Rules['motion'] => p?.motion ?? rules.motion
 
 /** An operation as core follows it. */
-export const workOf = (o: Pick<RunOperation, 'id' | 'kind' | 'needs' | 'ironId' | 'prints' | 'recipe'>): RunWork => ({
-  id: o.id, kind: o.kind, needs: o.needs, ironId: o.ironId, prints: o.prints.length, recipe: o.recipe && toRecipe(o.recipe),
+export const workOf = (o: Pick<SessionOperation, 'id' | 'kind' | 'needs' | 'ironId' | 'placements' | 'recipe'>): PlannedOperation => ({
+  id: o.id, kind: o.kind, needs: o.needs, ironId: o.ironId, placements: o.placements.length, recipe: o.recipe && toRecipe(o.recipe),
 })
 
 /** By how much a board's clock differed from the server's before it was set by hand, ms: what it shows is on the server's time. */
-export function skewOfDevice(kept: readonly KeptRunEvent[], device: string): number {
+export function skewOfDevice(kept: readonly KeptSessionEvent[], device: string): number {
   let setMs = 0
   return skewOf(
     kept.filter(e => e.device === device).map((e) => {
@@ -78,23 +79,24 @@ export function skewOfDevice(kept: readonly KeptRunEvent[], device: string): num
 }
 
 /** Events of all boards on one time, board seconds by the server's clock. @param rate board seconds a second, where it is rehearsed */
-export function runEventsOf(kept: readonly KeptRunEvent[], own: readonly RunEventBody[], rate = 1): RunEvent[] {
+export function sessionEventsOf(kept: readonly KeptSessionEvent[], own: readonly SessionEventBody[], rate = 1): SessionEvent[] {
   const skew = new Map([...new Set(kept.map(e => e.device))].map(device => [device, skewOfDevice(kept, device)]))
-  return [...kept, ...own].flatMap((e): RunEvent[] =>
+  return [...kept, ...own].flatMap((e): SessionEvent[] =>
     e.kind === 'close'
       ? []
       : [{ ...e, kind: e.kind, atS: ((e.atMs + (skew.get(e.device) ?? 0)) / 1000) * rate, byS: e.byS === null ? null : e.byS * rate }])
 }
 
 /** The same work wherever it was planned: two runs of a job know it by this. */
-export const sameWork = (
-  o: Pick<RunOperation, 'id' | 'kind' | 'pieceId' | 'makingId' | 'numbers' | 'supplyId' | 'side' | 'clothId'>,
+export const sameSpec = (
+  o: Pick<SessionOperation, 'id' | 'kind' | 'pieceId' | 'makingId' | 'numbers' | 'supplyId' | 'side' | 'fabricId'>,
 ): string => o.makingId
   ? `${o.makingId}${o.id.slice(o.id.indexOf('.'))}`
-  : [o.kind, o.pieceId ?? o.clothId, o.numbers.join('+'), o.supplyId, o.side].join(' ')
+  : [o.kind, o.pieceId ?? o.fabricId, o.numbers.join('+'), o.supplyId, o.side].join(' ')
 
 /** What waits for sewing is not in an order: nobody knows when that is done. */
-export function untilSewn<O extends Pick<RunOperation, 'id' | 'kind' | 'needs'>>(operations: readonly O[], done: ReadonlySet<string>): O[] {
+export function untilSewn<O extends Pick<SessionOperation, 'id' | 'kind' | 'needs'>>(operations: readonly O[],
+  done: ReadonlySet<string>): O[] {
   const later = new Set<string>()
   for (let grew = true; grew;) {
     grew = false
@@ -112,16 +114,16 @@ export function untilSewn<O extends Pick<RunOperation, 'id' | 'kind' | 'needs'>>
 interface PlannedWay {
   ironId: string
   recipe: Recipe
-  prints: number
+  placements: number
 }
 /** An operation of a plan, with every iron that could do it. */
-export type PlannedWork = Pick<RunOperation, 'id' | 'kind' | 'needs'> & { ways: readonly PlannedWay[] }
+export type PlannedWork = Pick<SessionOperation, 'id' | 'kind' | 'needs'> & { ways: readonly PlannedWay[] }
 
-const handWay = (kind: RunOperation['kind']): OrderWay => ({
+const handWay = (kind: SessionOperation['kind']): OrderWay => ({
   ironId: null, soleC: 0, damp: false, boardS: isByHand(kind) ? HAND_S[kind] : 0,
 })
-const wayOf = (kind: RunOperation['kind'], w: PlannedWay, boardS = boardSeconds({ kind, ...w })): OrderWay => ({
-  ironId: w.ironId, soleC: w.recipe.stop.meanC, damp: w.recipe.method === 'damp', boardS,
+const wayOf = (kind: SessionOperation['kind'], w: PlannedWay, boardS = boardSeconds({ kind, ...w })): OrderWay => ({
+  ironId: w.ironId, soleC: w.recipe.setting.meanC, damp: w.recipe.method === 'damp', boardS,
 })
 
 /** How an iron stands when an order is laid. */
@@ -151,7 +153,7 @@ export function orderTask(works: readonly PlannedWork[], irons: readonly IronAt[
 
 /** What is left of a run to be ordered: what lies to cool takes its place, what was begun takes only what is left of it. */
 export function restTask(
-  operations: readonly RunOperation[], state: RunState, irons: readonly IronAt[], places: number, nowS: number,
+  operations: readonly SessionOperation[], state: SessionState, irons: readonly IronAt[], places: number, nowS: number,
 ): OrderTask {
   const ended = new Set([...state.ops.values()].filter(o => o.phase === 'done' || o.phase === 'out' || o.phase === 'edge').map(o => o.id))
   const cooling = [...state.ops.values()].filter(o => o.phase === 'cooling')
@@ -166,21 +168,22 @@ export function restTask(
     irons, places, lying,
     operations: left.map((o): Operation => {
       const w = workOf(o), s = state.ops.get(o.id)!
-      const boardS = restSeconds(w, s.pass, openPrints(w, s).length)
+      const boardS = restSeconds(w, s.pass, openPlacements(w, s).length)
       return {
         id: o.id, coolS: o.recipe?.coolS ?? 0, needs: o.needs.filter(n => ids.has(n)),
-        ways: w.recipe ? [wayOf(o.kind, { ironId: o.ironId!, recipe: w.recipe, prints: w.prints }, boardS)] : [handWay(o.kind)],
+        ways: w.recipe ? [wayOf(o.kind, { ironId: o.ironId!, recipe: w.recipe, placements: w.placements }, boardS)] : [handWay(o.kind)],
       }
     }),
   }
 }
 
-/** What of a job's runs is done, by `sameWork`. */
-export function doneWork(runs: readonly { operations: readonly RunOperation[], events: readonly KeptRunEvent[] }[]): Set<string> {
+/** What of a job's runs is done, by `sameSpec`. */
+export function doneWork(sessions: readonly { operations: readonly SessionOperation[]
+  events: readonly KeptSessionEvent[] }[]): Set<string> {
   const done = new Set<string>()
-  for (const { operations, events } of runs) {
-    const state = foldRun(operations.map(workOf), runEventsOf(events, []))
-    for (const o of operations) if (state.ops.get(o.id)!.phase === 'done') done.add(sameWork(o))
+  for (const { operations, events } of sessions) {
+    const state = foldSession(operations.map(workOf), sessionEventsOf(events, []))
+    for (const o of operations) if (state.ops.get(o.id)!.phase === 'done') done.add(sameSpec(o))
   }
   return done
 }

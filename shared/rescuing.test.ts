@@ -1,34 +1,35 @@
 import { describe, expect, it } from 'vitest'
-import { UNHURT } from '#core/look'
+import { UNDAMAGED } from '#core/appearance'
 import { CAUSES, diagnose, NO_CONTEXT, REMEDIES, remedyFor, SIGNS } from '#core/rescue'
 import { operationsOfMaking } from './making'
 import { toRecipePayload } from './mappers'
-import { cloth, idOf, iron, muslin, supply } from './kept.fixture'
-import { lookOfSigns, SIGN_LOOK, toPast, toPatient } from './rescuing'
-import { makingSchema, remedyWork, rulesSchema } from './schemas'
+import { fabric, idOf, iron, muslin, supply } from './kept.fixture'
+import { appearanceOfSigns, SIGN_APPEARANCE, toPast, toPatient } from './rescuing'
+import { makingSchema, remedySpec, rulesSchema } from './schemas'
 
-const things = { cloth: cloth(), supply: supply(), iron, cover: muslin, bed: 'padded' as const, rules: rulesSchema.parse({}) }
+const things = { fabric: fabric(), supply: supply(), iron, pressCloth: muslin, surface: 'padded' as const, rules: rulesSchema.parse({}) }
 
 describe('signs as they are drawn', () => {
   it('every sign that is on the fabric shows something of its own', () => {
-    const on = SIGNS.filter(s => s !== 'resinSole' && s !== 'resinBoard').map(s => JSON.stringify(SIGN_LOOK[s]))
+    const on = SIGNS.filter(s => s !== 'adhesiveSole' && s !== 'adhesiveBoard').map(s => JSON.stringify(SIGN_APPEARANCE[s]))
     expect(new Set(on).size).toBe(on.length)
     expect(on).not.toContain('{}')
   })
   it('several on one swatch are the worse of each', () => {
-    expect(lookOfSigns([])).toEqual(UNHURT)
-    expect(lookOfSigns(['shine', 'bubbles', 'lifts'])).toMatchObject({ shine: 0.9, bubbles: 0.9, peeled: 0.75, melted: 0 })
-    expect(lookOfSigns(['edges', 'torn'])).toMatchObject({ atEdges: true, torn: true, peeled: 0.7 })
+    expect(appearanceOfSigns([])).toEqual(UNDAMAGED)
+    expect(appearanceOfSigns(['shine', 'bubbles', 'lifts'])).toMatchObject({ shine: 0.9, bubbles: 0.9, peeled: 0.75, melted: 0 })
+    expect(appearanceOfSigns(['edges', 'torn'])).toMatchObject({ atEdges: true, torn: true, peeled: 0.7 })
   })
 })
 
 describe('what is known of the piece', () => {
   it('is put to core as any pressing is; a sew-in carries nothing that could be pressed again', () => {
     const p = toPatient(things, { bond: 0.4, browned: false })
-    expect(p).toMatchObject({ bond: 0.4, supply: { resin: 'polyamide' }, cover: 'muslin', iron: { kind: 'household' } })
-    expect(toPatient({ ...things, supply: supply({ resin: null }) }, { bond: 1, browned: true })).toMatchObject(
+    expect(p).toMatchObject({ bond: 0.4, supply: { adhesive: 'polyamide' }, pressCloth: 'muslin', iron: { kind: 'household' } })
+    expect(toPatient({ ...things, supply: supply({ adhesive: null }) }, { bond: 1, browned: true })).toMatchObject(
       { supply: null, browned: true })
-    expect(toPatient({ ...things, cover: null, supply: null }, { bond: 1, browned: false })).toMatchObject({ cover: null, supply: null })
+    expect(toPatient({ ...things, pressCloth: null, supply: null }, { bond: 1, browned: false })).toMatchObject({ pressCloth: null,
+      supply: null })
   })
   it('what came right counts for its cause, what did not against it', () => {
     expect(toPast({ results: [{ cause: 'slid', went: 'well' }, { cause: 'slid', went: 'partly' }, { cause: 'tooCool', went: 'badly' }] }))
@@ -41,30 +42,30 @@ describe('what is known of the piece', () => {
 
 describe('a remedy among the makings', () => {
   const recipe = toRecipePayload(remedyFor('tooShort', toPatient(things, { bond: 0.4, browned: false })).recipe!)
-  const work = {
+  const spec = {
     format: 1, kind: 'remedy', signs: ['lifts'], cause: 'tooShort', belief: 0.6, remedy: 'pressAgain', recipe, wideMm: 160, highMm: 200,
     went: null,
   } as const
   const making = (more: object) => makingSchema.parse(
-    { id: idOf(51), name: 'Press it again', clothId: idOf(11), supplyId: idOf(21), work: { ...work, ...more } })
+    { id: idOf(51), name: 'Press it again', fabricId: idOf(11), supplyId: idOf(21), spec: { ...spec, ...more } })
   it('with a recipe is one thing to press, as large as was said', () => {
     const [op, ...rest] = operationsOfMaking(making({}))
     expect(rest).toEqual([])
-    expect(op).toMatchObject({ kind: 'remedy', work: { how: 'remedy' }, supplyId: idOf(21), makingId: idOf(51) })
+    expect(op).toMatchObject({ kind: 'remedy', spec: { how: 'remedy' }, supplyId: idOf(21), makingId: idOf(51) })
     const xs = op!.area!.rim.map(p => p.x), ys = op!.area!.rim.map(p => p.y)
     expect([Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys)]).toEqual([160, 200])
   })
   it('without one the hands do it', () => {
-    expect(operationsOfMaking(making({ recipe: null }))).toMatchObject([{ kind: 'fingers', work: { how: 'hand' }, area: null }])
+    expect(operationsOfMaking(making({ recipe: null }))).toMatchObject([{ kind: 'fingers', spec: { how: 'hand' }, area: null }])
   })
   it('what is no remedy is refused with its field', () => {
-    const bad = (more: object) => remedyWork.safeParse({ ...work, ...more }).error?.issues[0]?.message
+    const bad = (more: object) => remedySpec.safeParse({ ...spec, ...more }).error?.issues[0]?.message
     expect(bad({ signs: [] })).toContain('at least one')
     expect(bad({ cause: 'bad luck' })).toContain('Cause:')
     expect(bad({ belief: 2 })).toContain('Belief')
     expect(bad({ went: 'so so' })).toContain('Went')
     expect(bad({ wideMm: 1 })).toContain('Width')
-    for (const cause of CAUSES) expect(remedyWork.safeParse({ ...work, cause }).success).toBe(true)
-    for (const remedy of REMEDIES) expect(remedyWork.safeParse({ ...work, remedy }).success).toBe(true)
+    for (const cause of CAUSES) expect(remedySpec.safeParse({ ...spec, cause }).success).toBe(true)
+    for (const remedy of REMEDIES) expect(remedySpec.safeParse({ ...spec, remedy }).success).toBe(true)
   })
 })

@@ -41,10 +41,10 @@ describe('an answer', () => {
   })
 
   it('has none where there is nothing to ask', async () => {
-    const of = ref<string | null>('cloth')
+    const of = ref<string | null>('fabric')
     const { answer } = scope.run(() => useAnswer(() => of.value, () => (of.value ? Promise.resolve(of.value) : null), { stays: true }))!
     await settled()
-    expect(answer.value).toBe('cloth')
+    expect(answer.value).toBe('fabric')
     of.value = null
     await settled()
     expect(answer.value).toBeNull()

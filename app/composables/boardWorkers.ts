@@ -1,11 +1,11 @@
 import { wrap, type Remote } from 'comlink'
 import type { BoardApi } from '~/workers/board.worker'
-import { createLanes, Ended, type Lanes } from './lanes'
+import { createWorkerPool, Ended, type Lanes } from './workerPool'
 
 /** Plain data: a worker refuses Vue's reactive wrappers. */
 export const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 
-const MOST_LANES = 4
+const MOST_WORKERS = 4
 let lanes: Lanes<Remote<BoardApi>> | null = null
 
 function start() {
@@ -20,9 +20,9 @@ function start() {
 
 /** All the board's heavy work, on no more than one thread a core. */
 export function useBoardWorkers(): Lanes<Remote<BoardApi>> {
-  return (lanes ??= createLanes(laneCount(), start))
+  return (lanes ??= createWorkerPool(workerCount(), start))
 }
-export const laneCount = (): number => Math.min(MOST_LANES, Math.max(1, navigator.hardwareConcurrency || 2))
+export const workerCount = (): number => Math.min(MOST_WORKERS, Math.max(1, navigator.hardwareConcurrency || 2))
 
 /** A fault of a computation as a sentence; null where it was only ended. */
 export const faultOf = (error: unknown): string | null =>

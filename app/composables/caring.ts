@@ -1,8 +1,8 @@
 import { learnWear, type IronStay, type Wear } from '#core/care'
-import { carePairs, ironBench, pairKey, washesSeen, type CareThings } from '#shared/caring'
-import type { CareLog, Page, SupplyRecords, SupplyWashes, Trial } from '#shared/schemas'
+import { carePairs, ironSetup, pairKey, washesSeen, type CareThings } from '#shared/caring'
+import type { CareLog, Page, SupplyRecords, SupplyWashes, Swatch } from '#shared/schemas'
 
-/** What is known of a fused pair of the garment: how it was last graded, how its backing wears here, how an iron may rest on it. */
+/** What is known of a fused pair of the garment: how it was last graded, how its interfacing wears here, how an iron may rest on it. */
 export interface PairKnown { grade: number | null, wear: Wear, stays: IronStay[] }
 const KEEN: Wear = { factor: 1, sdLog: 0, seen: 0 }
 
@@ -12,20 +12,20 @@ export function useCaring() {
   const library = useLibrary()
   const cutting = useCutting()
   const makings = useMakings()
-  const bench = useBench()
+  const selection = useSelection()
   const workers = useBoardWorkers()
   const outbox = useOutbox()
-  const settledC = ref<Record<string, number | null>>({})
+  const preshrunkC = ref<Record<string, number | null>>({})
   const known = shallowRef(new Map<string, PairKnown>())
   const log = shallowRef<CareLog>({ events: [] })
   const problem = ref<string | null>(null)
   const working = ref(0)
 
   const things = computed<CareThings>(() => ({
-    cloths: library.cloths, supplies: library.supplies, pieces: cutting.jobId === jobs.job?.id ? cutting.pieces : [],
-    makings: makings.makings, rules: bench.rules, settledC: settledC.value,
+    fabrics: library.fabrics, supplies: library.supplies, pieces: cutting.jobId === jobs.job?.id ? cutting.pieces : [],
+    makings: makings.makings, rules: selection.rules, preshrunkC: preshrunkC.value,
   }))
-  const pairs = computed(() => (jobs.job ? carePairs(jobs.job, things.value).filter(p => p.supply.resin) : []))
+  const pairs = computed(() => (jobs.job ? carePairs(jobs.job, things.value).filter(p => p.supply.adhesive) : []))
   const stays = computed(() => new Map([...known.value].map(([key, k]) => [key, k.stays])))
 
   /** Looks a pair up; what fails leaves it as its kind. */
@@ -34,13 +34,13 @@ export function useCaring() {
     if (!pair) return
     working.value++
     try {
-      const b = plain(ironBench(pair, bench.rules))
+      const b = plain(ironSetup(pair, selection.rules))
       const [rest, { rows }, washes] = await Promise.all([
         workers.ask(`stays ${key}`, remote => remote.stays(b)),
-        $fetch<Page<Trial>>('/api/pairings', { query: { clothId: pair.cloth.id, supplyId: pair.supply.id, size: 1 } }),
+        $fetch<Page<Swatch>>('/api/pairings', { query: { fabricId: pair.fabric.id, supplyId: pair.supply.id, size: 1 } }),
         $fetch<SupplyWashes>(`/api/supplies/${pair.supply.id}/washes`),
       ])
-      const wear = learnWear(washesSeen(pair.supply, library.cloths, washes))
+      const wear = learnWear(washesSeen(pair.supply, library.fabrics, washes))
       known.value = new Map([...known.value, [key, { grade: rows[0]?.grade ?? null, wear, stays: rest }]])
     } catch (error) {
       problem.value = faultOf(error) && problemOf(error).detail
@@ -68,9 +68,9 @@ export function useCaring() {
   async function loadTrims(ids: readonly string[]): Promise<void> {
     await library.bring(null, ids)
     const found = await Promise.all(ids.map(async id => [
-      id, (await $fetch<SupplyRecords>(`/api/supplies/${id}/records`).catch(() => ({ runs: [] }))).runs.map(r => r.heatC),
+      id, (await $fetch<SupplyRecords>(`/api/supplies/${id}/records`).catch(() => ({ trimRuns: [] }))).trimRuns.map(r => r.heatC),
     ] as const))
-    settledC.value = Object.fromEntries(found.map(([id, heats]) => [id, heats.length > 0 ? Math.max(...heats) : null]))
+    preshrunkC.value = Object.fromEntries(found.map(([id, heats]) => [id, heats.length > 0 ? Math.max(...heats) : null]))
   }
   watch(() => jobs.job?.id, () => {
     void cutting.load()

@@ -6,7 +6,7 @@ interface Draft<T> { state: T, version: number }
  * @param name which form, of which thing
  */
 export function useDraft<T extends object>(name: string, fresh: () => T, begunFrom = 0) {
-  const draft = useKept<Draft<T> | null>(`draft-${name}`, null, {
+  const draft = useStored<Draft<T> | null>(`draft-${name}`, null, {
     serializer: { read: v => JSON.parse(v) as Draft<T> | null, write: v => JSON.stringify(v) },
   })
   const state = reactive(plain(draft.value?.state ?? fresh())) as T

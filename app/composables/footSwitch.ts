@@ -43,8 +43,8 @@ const overHid = (device: HidDevice): FootSwitch => ({
 
 /** The foot switch of this board: a key it types, or a device that the browser hands over. */
 export const useFootSwitch = createGlobalState(() => {
-  const key = useKept<string>('foot-key', USUAL_KEY)
-  const on = useKept<boolean>('foot', false)
+  const key = useStored<string>('foot-key', USUAL_KEY)
+  const on = useStored<boolean>('foot', false)
   const device = shallowRef<HidDevice | null>(null)
   const problem = ref<string | null>(null)
   const learning = ref(false)

@@ -1,22 +1,22 @@
-import type { Making, MakingKind, WorkOf } from '#shared/schemas'
+import type { Making, MakingKind, SpecOf } from '#shared/schemas'
 
-export type MakingOf<K extends MakingKind> = Omit<Making, 'work'> & { work: WorkOf<K> }
+export type MakingOf<K extends MakingKind> = Omit<Making, 'spec'> & { spec: SpecOf<K> }
 
 /** One as it begins, belonging to no job yet. */
-export const freshMaking = <K extends MakingKind>(name: string, work: WorkOf<K>): MakingOf<K> => ({
-  id: crypto.randomUUID(), name, clothId: null, liningId: null, supplyId: null, clothIds: [], scrapId: null, supplyIds: [], work,
+export const freshMaking = <K extends MakingKind>(name: string, spec: SpecOf<K>): MakingOf<K> => ({
+  id: crypto.randomUUID(), name, fabricId: null, liningId: null, supplyId: null, fabricIds: [], scrapId: null, supplyIds: [], spec,
 })
 
 /**
- * What is written on at a bench: one of the job's makings, or a draft of this board that belongs to no job yet.
+ * What is written on at a setup: one of the job's makings, or a draft of this board that belongs to no job yet.
  * @param usual how a fresh one begins
  */
 export function useMakingDraft<K extends MakingKind>(kind: K, usual: () => MakingOf<K>) {
   const makings = useMakings()
   const jobs = useJobs()
-  const draft = useKept<MakingOf<K>>(`making-${kind}`, usual())
-  const chosenId = useKept<string | null>(`making-${kind}-chosen`, null)
-  const ofJob = computed(() => makings.makings.filter((m): m is Making & MakingOf<K> => m.work.kind === kind))
+  const draft = useStored<MakingOf<K>>(`making-${kind}`, usual())
+  const chosenId = useStored<string | null>(`making-${kind}-chosen`, null)
+  const ofJob = computed(() => makings.makings.filter((m): m is Making & MakingOf<K> => m.spec.kind === kind))
   /** Someone asked for a fresh one: the draft stands, though the job has others. */
   const fresh = ref(false)
   watch(() => [makings.jobId, ofJob.value.length] as const, ([job], before) => {
@@ -31,8 +31,8 @@ export function useMakingDraft<K extends MakingKind>(kind: K, usual: () => Makin
       else draft.value = m
     },
   })
-  const set = (more: Partial<Omit<Making, 'work'>>): void => { making.value = { ...making.value, ...more } }
-  const setWork = (more: Partial<WorkOf<K>>): void => { making.value = { ...making.value, work: { ...making.value.work, ...more } } }
+  const set = (more: Partial<Omit<Making, 'spec'>>): void => { making.value = { ...making.value, ...more } }
+  const setSpec = (more: Partial<SpecOf<K>>): void => { making.value = { ...making.value, spec: { ...making.value.spec, ...more } } }
   function add(): void {
     const m = { ...plain(draft.value), id: crypto.randomUUID() } as unknown as Making
     makings.add(m)
@@ -50,5 +50,5 @@ export function useMakingDraft<K extends MakingKind>(kind: K, usual: () => Makin
     fresh.value = id === null
     chosenId.value = id
   }
-  return { making, chosen, ofJob, set, setWork, add, drop, choose, jobName: computed(() => jobs.job?.name ?? null) }
+  return { making, chosen, ofJob, set, setSpec, add, drop, choose, jobName: computed(() => jobs.job?.name ?? null) }
 }

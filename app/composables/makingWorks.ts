@@ -1,13 +1,13 @@
-import { boardSeconds, isByHand } from '#core/run'
-import type { Cover, CoverQuestion } from '#core/setdown'
-import type { ClothInput } from '#core/stack'
+import { boardSeconds, isByHand } from '#core/session'
+import type { Coverage, CoverageQuestion } from '#core/positions'
+import type { FabricInput } from '#core/stack'
 import { isPressed, type HemRefusal } from '#core/hem'
 import type { StuckRefusal } from '#core/mend'
 import type { Recipe } from '#core/recipe'
 import type { MadeMaking } from '#shared/made'
-import { operationsOfMaking, outlineAbout, printsAlong } from '#shared/making'
-import { toClothInput, toRecipe } from '#shared/mappers'
-import { isMend, scrapCloth, toStuckAsk } from '#shared/mending'
+import { operationsOfMaking, outlineAbout, placementsAlong } from '#shared/making'
+import { toFabricInput, toRecipe } from '#shared/mappers'
+import { isMend, scrapFabric, toStuckAsk } from '#shared/mending'
 import { soleOf } from '#shared/pressing'
 import type { Iron, Making } from '#shared/schemas'
 import type { Work, WorkWay } from '~/stores/planning'
@@ -15,131 +15,135 @@ import type { Work, WorkWay } from '~/stores/planning'
 /** How one of them is pressed with an iron; no recipe where it is done without heat, or not at all. */
 interface Way {
   recipe: Recipe | null
-  coverKind: string | null
+  pressClothKind: string | null
   touches: number
   cold: boolean
   refusal: HemRefusal | null
   mendRefusal: StuckRefusal | null
 }
 /** A stop within this is as hot, °C. */
-const SAME_STOP_C = 6
+const SAME_SETTING_C = 6
 /** An operation that is a shape, and no line along which the sole goes. */
-type Covering = (q: CoverQuestion) => Promise<Cover>
+type Covering = (q: CoverageQuestion) => Promise<Coverage>
 
 /** From the makings of a job to what is planned of them under the iron. */
-export function useMakingWorks(coverFor: Covering, since: () => number) {
-  const bench = useBench()
+export function useMakingWorks(coverageFor: Covering, since: () => number) {
+  const selection = useSelection()
   const library = useLibrary()
   const ways = useMakingWays()
   const scraps = useScraps()
   const pairs = usePairWays()
-  const clothOf = (id: string | null) => library.cloths.find(c => c.id === id) ?? null
+  const fabricOf = (id: string | null) => library.fabrics.find(c => c.id === id) ?? null
   const supplyOf = (id: string | null) => library.supplies.find(s => s.id === id) ?? null
-  const tapes = () => library.supplies.filter(s => s.family === 'hemTape' && s.resin)
+  const tapes = () => library.supplies.filter(s => s.family === 'hemTape' && s.adhesive)
 
   async function wayOf(m: Making, made: MadeMaking, iron: Iron): Promise<Way> {
-    const none: Way = { recipe: null, coverKind: null, touches: 1, cold: false, refusal: null, mendRefusal: null }
-    if (made.work.how === 'tape') {
+    const none: Way = { recipe: null, pressClothKind: null, touches: 1, cold: false, refusal: null, mendRefusal: null }
+    if (made.spec.how === 'tape') {
       const tape = supplyOf(m.supplyId) ?? tapes()[0]
       if (!tape) return { ...none, refusal: { why: 'noTape' } }
       const joined = await ways.join(m, tape, iron)
       if (!joined || !isPressed(joined)) return { ...none, refusal: { why: 'neverBonds', bond: joined?.bond ?? 0 } }
-      return { ...none, recipe: joined.recipe, coverKind: bench.cover?.kind ?? 'muslin' }
+      return { ...none, recipe: joined.recipe, pressClothKind: selection.pressCloth?.kind ?? 'muslin' }
     }
-    if (made.work.how === 'tack' || made.work.how === 'stuck') return { ...none, ...await stuckWay(m, made, iron) }
-    const cloth = clothOf(made.clothId ?? m.clothIds[0] ?? null)
-    if (!cloth || made.work.how === 'hand') return none
-    if (made.work.how === 'remedy') {
+    if (made.spec.how === 'tack' || made.spec.how === 'stuck') return { ...none, ...await stuckWay(m, made, iron) }
+    const fabric = fabricOf(made.fabricId ?? m.fabricIds[0] ?? null)
+    if (!fabric || made.spec.how === 'hand') return none
+    if (made.spec.how === 'remedy') {
       // It was worked out for one iron; another takes it over where it has a stop as hot.
-      const recipe = m.work.kind === 'remedy' && m.work.recipe ? toRecipe(m.work.recipe) : null
-      const stop = recipe && iron.stops.find(s => Math.abs(s.meanC - recipe.stop.meanC) <= SAME_STOP_C)
-      return recipe && stop ? { ...none, recipe: { ...recipe, stop: { ...stop } }, coverKind: bench.cover?.kind ?? 'muslin' } : none
+      const recipe = m.spec.kind === 'remedy' && m.spec.recipe ? toRecipe(m.spec.recipe) : null
+      const setting = recipe && iron.settings.find(s => Math.abs(s.meanC - recipe.setting.meanC) <= SAME_SETTING_C)
+      return recipe && setting
+        ? { ...none, recipe: { ...recipe, setting: { ...setting } },
+            pressClothKind: selection.pressCloth?.kind ?? 'muslin' }
+        : none
     }
-    if (made.work.how === 'backing') {
-      const supply = supplyOf(made.work.supplyId)
+    if (made.spec.how === 'interfacing') {
+      const supply = supplyOf(made.spec.supplyId)
       if (!supply) return none
-      const { recipe, coverId } = await pairs.wayOf(cloth, supply, iron, 'fuse', [], since())
-      return { ...none, recipe, coverKind: library.covers.find(c => c.id === coverId)?.kind ?? null }
+      const { recipe, pressClothId } = await pairs.wayOf(fabric, supply, iron, 'fuse', [], since())
+      return { ...none, recipe, pressClothKind: library.pressCloths.find(c => c.id === pressClothId)?.kind ?? null }
     }
-    if (made.work.how === 'hem') {
+    if (made.spec.how === 'hem') {
       const tape = supplyOf(m.supplyId) ?? tapes()[0]
       if (!tape) return { ...none, refusal: { why: 'noTape' } }
-      const plan = await ways.hem(cloth, clothOf(m.liningId), tape, made.work.turnedPlies, iron)
+      const plan = await ways.hem(fabric, fabricOf(m.liningId), tape, made.spec.turnedPlies, iron)
       const pressed = plan.how === 'damp' ? plan : plan.dry
       return pressed
-        ? { ...none, recipe: pressed.recipe, coverKind: bench.cover?.kind ?? 'muslin' }
+        ? { ...none, recipe: pressed.recipe, pressClothKind: selection.pressCloth?.kind ?? 'muslin' }
         : { ...none, refusal: plan.how === 'refused' ? plan.because : null }
     }
-    if (made.work.how === 'flatten') {
-      const flat = await ways.flatten(made.work.body, cloth, iron)
-      return { ...none, recipe: flat.recipe, coverKind: flat.crease.cover, cold: flat.crease.means === 'cold' }
+    if (made.spec.how === 'flatten') {
+      const flat = await ways.flatten(made.spec.body, fabric, iron)
+      return { ...none, recipe: flat.recipe, pressClothKind: flat.crease.pressCloth, cold: flat.crease.means === 'cold' }
     }
-    const plan = await ways.feature(made.work.feature, cloth, iron)
-    return { ...none, recipe: plan.recipe, coverKind: plan.cover, touches: plan.touches, cold: plan.means === 'cold' }
+    const plan = await ways.seamDetail(made.spec.seamDetail, fabric, iron)
+    return { ...none, recipe: plan.recipe, pressClothKind: plan.pressCloth, touches: plan.touches, cold: plan.means === 'cold' }
   }
 
-  /** What is stuck on, as a cloth: the scrap, or the cloth of a shape. */
-  function itemOf(m: Making, shape: number | null): ClothInput | null {
-    if (m.work.kind === 'applique' && shape !== null) {
-      const cloth = clothOf(m.clothIds[m.work.shapes[shape]?.cloth ?? 0] ?? null)
-      return cloth && toClothInput(cloth)
+  /** What is stuck on, as a fabric: the scrap, or the fabric of a shape. */
+  function itemOf(m: Making, shape: number | null): FabricInput | null {
+    if (m.spec.kind === 'applique' && shape !== null) {
+      const fabric = fabricOf(m.fabricIds[m.spec.shapes[shape]?.fabric ?? 0] ?? null)
+      return fabric && toFabricInput(fabric)
     }
     const scrap = scraps.scraps.find(s => s.id === m.scrapId)
-    if (scrap) return scrapCloth(scrap, clothOf(scrap.clothId))
-    const own = clothOf(m.clothId)
-    return own && toClothInput(own)
+    if (scrap) return scrapFabric(scrap, fabricOf(scrap.fabricId))
+    const own = fabricOf(m.fabricId)
+    return own && toFabricInput(own)
   }
   async function stuckWay(m: Making, made: MadeMaking, iron: Iron): Promise<Partial<Way>> {
-    if (!isMend(m.work) || (made.work.how !== 'stuck' && made.work.how !== 'tack')) return {}
-    const garment = clothOf(m.clothId), supply = supplyOf(m.supplyId), item = itemOf(m, made.work.shape)
-    if (made.work.how === 'tack') {
-      if (!item || !supply) return { mendRefusal: { why: 'noResin' } }
+    if (!isMend(m.spec) || (made.spec.how !== 'stuck' && made.spec.how !== 'tack')) return {}
+    const garment = fabricOf(m.fabricId), supply = supplyOf(m.supplyId), item = itemOf(m, made.spec.shape)
+    if (made.spec.how === 'tack') {
+      if (!item || !supply) return { mendRefusal: { why: 'noAdhesive' } }
       const tack = await ways.tack(item, supply, iron)
       return 'recipe' in tack ? { recipe: tack.recipe } : {}
     }
     if (!garment) return {}
-    const ask = toStuckAsk(m.work, { garment, item, supply, iron, cover: bench.cover, bed: bench.chosen.bed, rules: bench.rules })
-    if (!ask) return { mendRefusal: { why: 'noResin' } }
+    const ask = toStuckAsk(m.spec, { garment, item, supply, iron, pressCloth: selection.pressCloth, surface: selection.chosen.surface,
+      rules: selection.rules })
+    if (!ask) return { mendRefusal: { why: 'noAdhesive' } }
     const plan = await ways.stuck(ask)
     // What is peeled hot is peeled at once: it does not lie.
-    const hot = m.work.kind === 'transfer' && m.work.peel === 'hot'
+    const hot = m.spec.kind === 'transfer' && m.spec.peel === 'hot'
     return plan.first
-      ? { recipe: hot ? { ...plan.first.recipe, coolS: 0 } : plan.first.recipe, coverKind: ask.cover }
-      : { mendRefusal: (plan.refused.find(r => r.because.why !== 'backOnly') ?? plan.refused[0])?.because ?? { why: 'noResin' } }
+      ? { recipe: hot ? { ...plan.first.recipe, coolS: 0 } : plan.first.recipe, pressClothKind: ask.pressCloth }
+      : { mendRefusal: (plan.refused.find(r => r.because.why !== 'backOnly') ?? plan.refused[0])?.because ?? { why: 'noAdhesive' } }
   }
 
   async function workOf(m: Making, made: MadeMaking, needs: readonly string[]): Promise<Work> {
-    const cloth = clothOf(made.clothId ?? m.clothIds[0] ?? null)
+    const fabric = fabricOf(made.fabricId ?? m.fabricIds[0] ?? null)
     const each = await Promise.all(library.irons.map(async iron => ({ iron, way: await wayOf(m, made, iron) })))
     const outline = made.area ?? outlineAbout(made.lines)
     const pressed = (await Promise.all(each.map(async ({ iron, way }): Promise<WorkWay[]> => {
       if (!way.recipe) return []
       const covering = made.area
-        ? await coverFor({ outline: made.area, sole: soleOf(iron.kind), keepOuts: made.keepOuts, walk: bench.rules.walk })
+        ? await coverageFor({ outline: made.area, sole: soleOf(iron.kind), keepOuts: made.keepOuts, walk: selection.rules.walk })
         : null
-      const once = covering?.prints ?? printsAlong(made.lines, iron.kind)
+      const once = covering?.placements ?? placementsAlong(made.lines, iron.kind)
       if (once.length === 0) return []
       const { recipe, share } = circled({ motion: made.motion, outline: made.area }, way.recipe, once, iron)
       // Where one touch may not be long all places are gone over again.
-      const prints = Array.from({ length: way.touches }, () => once).flat().slice(0, 400)
+      const placements = Array.from({ length: way.touches }, () => once).flat().slice(0, 400)
       return [{
-        ironId: iron.id, recipe, standing: 'estimated', predicted: null, blocked: null, bed: bench.chosen.bed,
-        coverId: library.covers.find(c => c.kind === way.coverKind)?.id ?? null, prints, cover: covering, share,
-        boardS: boardSeconds({ kind: made.kind, recipe, prints: prints.length }),
+        ironId: iron.id, recipe, standing: 'estimated', predicted: null, blocked: null, surface: selection.chosen.surface,
+        pressClothId: library.pressCloths.find(c => c.kind === way.pressClothKind)?.id ?? null, placements, coverage: covering, share,
+        boardS: boardSeconds({ kind: made.kind, recipe, placements: placements.length }),
       }]
     }))).flat()
     const cold = pressed.length === 0 && each.some(e => e.way.cold)
     return {
-      ...made, kind: cold ? 'fingers' : made.kind, needs: [...needs, ...made.needs], piece: null, clothName: cloth?.name ?? '',
-      supplyName: supplyOf(made.supplyId)?.name ?? null, colourHex: cloth?.colourHex ?? '#d9d0bd', motion: made.motion, ways: pressed,
-      blocked: pressed.length > 0 || cold || isByHand(made.kind) ? null : { why: 'noStops' },
+      ...made, kind: cold ? 'fingers' : made.kind, needs: [...needs, ...made.needs], piece: null, fabricName: fabric?.name ?? '',
+      supplyName: supplyOf(made.supplyId)?.name ?? null, colourHex: fabric?.colourHex ?? '#d9d0bd', motion: made.motion, ways: pressed,
+      blocked: pressed.length > 0 || cold || isByHand(made.kind) ? null : { why: 'noSettings' },
       refusal: pressed.length > 0 || cold ? null : each.find(e => e.way.refusal)?.way.refusal ?? null,
       mendRefusal: pressed.length > 0 ? null : each.find(e => e.way.mendRefusal)?.way.mendRefusal ?? null,
       outline: isByHand(made.kind) ? null : outline, keepOuts: made.keepOuts,
     }
   }
 
-  /** @param settles operations that settle a cloth, by cloth: it is settled before anything on it is pressed */
+  /** @param settles operations that settle a fabric, by fabric: it is settled before anything on it is pressed */
   async function worksOf(makings: readonly Making[], settles: ReadonlyMap<string, string>, cannot: { name: string, why: string }[]) {
     const all = makings.flatMap((m) => {
       try {
@@ -150,7 +154,7 @@ export function useMakingWorks(coverFor: Covering, since: () => number) {
       }
     })
     return Promise.all(all.map(({ m, made }) => {
-      const settle = made.clothId ? settles.get(made.clothId) : undefined
+      const settle = made.fabricId ? settles.get(made.fabricId) : undefined
       return workOf(m, made, settle ? [settle] : [])
     }))
   }

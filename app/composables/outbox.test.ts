@@ -17,9 +17,9 @@ vi.mock('idb-keyval', () => ({
   set: async (key: string, value: unknown, store?: string) => { within(store).set(key, structuredClone(value)) },
   del: async (key: string, store?: string) => { within(store).delete(key) },
 }))
-const swatch = (key: string) => ({ key, kind: 'swatch' as const, url: '/api/trials', body: { clientKey: key, note: '' }, about: key })
+const swatch = (key: string) => ({ key, kind: 'swatch' as const, url: '/api/swatches', body: { clientKey: key, note: '' }, about: key })
 const wash = (key: string, after: string) =>
-  ({ key, kind: 'wash' as const, url: `/api/trials/${after}/washes`, body: { clientKey: key }, about: key, after })
+  ({ key, kind: 'wash' as const, url: `/api/swatches/${after}/washes`, body: { clientKey: key }, about: key, after })
 const refusal = (status: number) => Object.assign(new FetchError('no'), {
   response: status ? { status } : undefined,
   data: { type: 'about:blank', title: 'No', status, detail: `It is a ${status}.`, errors: [] },
@@ -34,7 +34,7 @@ async function fresh(answer: (body: Sent) => unknown, workroom?: string) {
     sent.push(body.clientKey)
     return said
   }))
-  const { rememberWorkroom } = await import('./kept')
+  const { rememberWorkroom } = await import('./stored')
   if (workroom) rememberWorkroom(workroom)
   const { useOutbox } = await import('./outbox')
   return { outbox: useOutbox(), sent }

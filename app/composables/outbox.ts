@@ -1,11 +1,12 @@
 import { createStore, del, entries, get, set, type UseStore } from 'idb-keyval'
-import type { TrialBody } from '#shared/schemas'
+import { renamed } from '#shared/renamed'
+import type { SwatchBody } from '#shared/schemas'
 
 /** Something written here on its way to the server, kept in the browser until it has arrived. */
 export interface Waiting {
   /** Made here once, and sent with every try: the server keeps a key once. */
   key: string
-  kind: 'swatch' | 'wash' | 'reading' | 'picture' | 'calibration' | 'run' | 'press'
+  kind: 'swatch' | 'wash' | 'reading' | 'picture' | 'calibration' | 'session' | 'press'
   url: string
   /** What is sent: data as JSON, a picture as it is. */
   body: object | Blob
@@ -48,7 +49,7 @@ let tabs: BroadcastChannel | null = null
 
 /** One entry each, under a key that sorts by when it was kept: two tabs never write over one another. */
 const placeOf = (w: Waiting) => `${String(w.keptAtMs).padStart(15, '0')} ${w.key}`
-const name = () => keptKey(workroomId(), 'outbox')
+const name = () => storedKey(workroomId(), 'outbox')
 const store = (): UseStore => (kept ??= createStore(name(), 'waiting'))
 
 async function safely<T>(work: () => Promise<T>): Promise<{ value: T } | null> {
@@ -63,11 +64,20 @@ async function safely<T>(work: () => Promise<T>): Promise<{ value: T } | null> {
 }
 const inOrder = (all: readonly Waiting[]): Waiting[] => all.toSorted((a, b) => placeOf(a).localeCompare(placeOf(b)))
 
+/** Something that waits since before things had the names of today. */
+const FORMER_URLS: readonly (readonly [RegExp, string])[] = [
+  [/^\/api\/trials/, '/api/swatches'], [/^\/api\/runs/, '/api/sessions'], [/^\/api\/cloths/, '/api/fabrics'],
+]
+const asToday = (w: Waiting): Waiting => ({
+  ...w, kind: renamed(w.kind, 'kind') as Waiting['kind'], url: FORMER_URLS.reduce((url, [from, to]) => url.replace(from, to), w.url),
+  body: w.body instanceof Blob ? w.body : renamed(w.body) as object,
+})
+
 /** What the browser holds now; what it could not hold stays on this page. */
 async function look(): Promise<void> {
   const all = await safely(() => entries<string, Waiting>(store()))
   if (!all) return
-  const there = all.value.map(([, w]) => w).filter(w => !writing.has(w.key))
+  const there = all.value.map(([, w]) => asToday(w)).filter(w => !writing.has(w.key))
   waiting.value = inOrder([...there, ...writing.values(), ...onlyHere.values()])
 }
 async function keep(item: Waiting): Promise<void> {
@@ -141,7 +151,7 @@ async function sendAll(): Promise<void> {
   await look()
   const tried = new Set<string>()
   for (;;) {
-    const waits = (key: string | null) => waiting.value.some(o => (o.kind === 'swatch' || o.kind === 'run') && o.key === key)
+    const waits = (key: string | null) => waiting.value.some(o => (o.kind === 'swatch' || o.kind === 'session') && o.key === key)
     const open = waiting.value.filter(w => !w.refused && !tried.has(w.key) && !waits(w.after))
     const [next] = open
     if (!next) return
@@ -183,18 +193,18 @@ const flush = (): Promise<void> => (flushing ??= locked().finally(() => { flushi
 
 /** Swatches that waited in the way of an earlier version. */
 async function takeOver(): Promise<void> {
-  const before = await safely(() => get<{ body: TrialBody, refused: string | null }[]>(name()))
+  const before = await safely(() => get<{ body: SwatchBody, refused: string | null }[]>(name()))
   for (const [i, { body, refused }] of (before?.value ?? []).entries())
     await keep({
-      key: body.clientKey, kind: 'swatch', url: '/api/trials', body, about: `grade ${body.grade}`, after: null, keptAtMs: i, refused,
+      key: body.clientKey, kind: 'swatch', url: '/api/swatches', body, about: `grade ${body.grade}`, after: null, keptAtMs: i, refused,
       faults: 0,
     })
   if (before?.value) await safely(() => del(name()))
 }
 
 /** The list of what waits, opened from the rest. */
-export const waitingSheetOpen = ref(false)
-export const openWaitingSheet = (): void => { waitingSheetOpen.value = true }
+export const waitingListOpen = ref(false)
+export const openWaitingList = (): void => { waitingListOpen.value = true }
 
 /** Everything written here on its way to the server: one outbox for all of it. */
 export function useOutbox() {

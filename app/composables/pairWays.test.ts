@@ -1,9 +1,9 @@
 // @vitest-environment happy-dom
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { draftRecipe } from '#core/recipe'
-import { toBench } from '#shared/mappers'
-import type { Trial } from '#shared/schemas'
-import { cloth, idOf, iron, layOut, standIn, supply, swatch } from '../testing/board'
+import { toPressSetup } from '#shared/mappers'
+import type { Swatch } from '#shared/schemas'
+import { fabric, idOf, iron, layOut, standIn, supply, swatch as swatchOf } from '../testing/board'
 import { workersHere } from '../testing/workers'
 import { usePairWays } from './pairWays'
 
@@ -11,10 +11,10 @@ const here = vi.hoisted(() => ({ now: null as unknown }))
 vi.mock('./boardWorkers', async original => ({ ...(await original<object>()), useBoardWorkers: () => here.now }))
 let asked: ReturnType<typeof workersHere>['asked']
 const rules = { blend: 'strict', bearing: 'lean', warm: 'no', sides: 'one', patience: '20' } as const
-const draft = draftRecipe(toBench(cloth(), supply(), iron(), null, 'padded', rules), 'dry', iron().stops[1]!, 'back', 1, 'lean')
+const draft = draftRecipe(toPressSetup(fabric(), supply(), iron(), null, 'padded', rules), 'dry', iron().settings[1]!, 'back', 1, 'lean')
 const recipe = { ...draft, warmS: 0, holdS: 14, coolS: 30 }
-const trial = (n: number, more: Partial<Trial> = {}): Trial => swatch(n, recipe, more)
-function pairings(rows: Trial[]) {
+const swatch = (n: number, more: Partial<Swatch> = {}): Swatch => swatchOf(n, recipe, more)
+function pairings(rows: Swatch[]) {
   return standIn({ 'GET /api/pairings': () => ({ rows, total: rows.length, page: 1, size: 60 }) })
 }
 beforeEach(() => {
@@ -23,7 +23,7 @@ beforeEach(() => {
   asked = w.asked
   here.now = w.workers
 })
-const way = (kind: 'fuse' | 'tack' = 'fuse', since = 0, ways = usePairWays()) => ways.wayOf(cloth(), supply(), iron(), kind, [], since)
+const way = (kind: 'fuse' | 'tack' = 'fuse', since = 0, ways = usePairWays()) => ways.wayOf(fabric(), supply(), iron(), kind, [], since)
 
 describe('how an interfacing is pressed on a fabric', () => {
   it('without swatches it is worked out, from what is typical', async () => {
@@ -36,15 +36,15 @@ describe('how an interfacing is pressed on a fabric', () => {
     expect(fetched).toHaveLength(1)
   })
   it('a swatch that held comes before anything worked out, and is lain as long as the house wants', async () => {
-    pairings([trial(71)])
+    pairings([swatch(71)])
     const w = await way()
     // The house asks for a wash first.
-    expect([w.standing, w.recipe!.holdS, w.recipe!.stop.meanC]).toEqual(['held', 14, 154])
+    expect([w.standing, w.recipe!.holdS, w.recipe!.setting.meanC]).toEqual(['held', 14, 154])
     expect(w.recipe!.coolS).toBeGreaterThanOrEqual(30)
     expect(asked.some(a => a.what === 'leading')).toBe(false)
   })
   it('one with a mark proves nothing, but what it taught goes into what is worked out', async () => {
-    pairings([trial(71, { grade: 4, marks: ['shine'] }), trial(72, { grade: 4, marks: ['shine'] })])
+    pairings([swatch(71, { grade: 4, marks: ['shine'] }), swatch(72, { grade: 4, marks: ['shine'] })])
     const w = await way()
     expect(w.standing).toBe('estimated')
     expect(asked.filter(a => a.what === 'learn')).toHaveLength(1)
@@ -54,14 +54,14 @@ describe('how an interfacing is pressed on a fabric', () => {
     expect(w.recipe).not.toBeNull()
   })
   it('swatches of another iron teach nothing of this one', async () => {
-    pairings([trial(71, { ironId: idOf(32), grade: 1 })])
+    pairings([swatch(71, { ironId: idOf(32), grade: 1 })])
     const w = await way()
     expect([w.standing, asked.some(a => a.what === 'learn')]).toEqual(['estimated', false])
-    expect(await usePairWays().taughtOf(cloth(), supply(), iron(), 5)).toEqual({})
+    expect(await usePairWays().taughtOf(fabric(), supply(), iron(), 5)).toEqual({})
   })
   it('a sew-in has nothing to learn', async () => {
-    const { asked: fetched } = pairings([trial(71)])
-    expect(await usePairWays().taughtOf(cloth(), supply({ resin: null }), iron(), 0)).toEqual({})
+    const { asked: fetched } = pairings([swatch(71)])
+    expect(await usePairWays().taughtOf(fabric(), supply({ adhesive: null }), iron(), 0)).toEqual({})
     expect(fetched).toHaveLength(0)
   })
   it('known once: asked again it is not worked out again, until swatches were pressed meanwhile', async () => {
@@ -82,13 +82,13 @@ describe('how an interfacing is pressed on a fabric', () => {
   })
   it('a web is tacked under its own paper', async () => {
     pairings([])
-    const web = supply({ id: idOf(23), family: 'web', base: 'none', resin: 'evaWeb', massGsm: 30, resinGsm: 28, thicknessMm: 0.1 })
-    const w = await usePairWays().wayOf(cloth(), web, iron(), 'tack', [], 0)
-    expect([w.coverId, asked.some(a => a.what === 'tack')]).toEqual([null, true])
+    const web = supply({ id: idOf(23), family: 'web', base: 'none', adhesive: 'evaWeb', massGsm: 30, adhesiveGsm: 28, thicknessMm: 0.1 })
+    const w = await usePairWays().wayOf(fabric(), web, iron(), 'tack', [], 0)
+    expect([w.pressClothId, asked.some(a => a.what === 'tack')]).toEqual([null, true])
   })
   it('where nothing works it says why', async () => {
     pairings([])
-    const w = await usePairWays().wayOf(cloth({ fibres: [{ fibre: 'polypropylene', sharePct: 100 }] }), supply(), iron(), 'fuse', [], 0)
+    const w = await usePairWays().wayOf(fabric({ fibres: [{ fibre: 'polypropylene', sharePct: 100 }] }), supply(), iron(), 'fuse', [], 0)
     expect([w.recipe, w.blocked?.why]).toEqual([null, 'noHeat'])
   })
 })

@@ -1,9 +1,9 @@
 import { useIntervalFn, useTimeoutFn } from '@vueuse/core'
 import {
-  beginExercise, CORNER_STEPS_C, EXERCISES, freeBench, marksAfterMm, seedOf, seenAt, type Attempt, type Choice, type ExerciseKey,
-  type PracticeBench,
+  beginExercise, CORNER_STEPS_C, EXERCISES, freeSetup, marksAfterMm, seedOf, seenAt, type Attempt, type Choice, type ExerciseKey,
+  type PracticeSetup,
 } from '#core/practice'
-import { toClothInput, toIronInput, toSupplyInput } from '#shared/mappers'
+import { toFabricInput, toIronInput, toSupplyInput } from '#shared/mappers'
 import type { Practised } from '~/workers/board.worker'
 
 /** How an exercise went, as it is kept in this browser and nowhere else. */
@@ -36,16 +36,16 @@ export const bestOfEach = (done: readonly Done[]): Map<ExerciseKey, { near: numb
   }, new Map<ExerciseKey, { near: number, passed: boolean, times: number }>())
 
 const ASK = 'practice'
-/** The practice bench: what lies on it, how it is pressed by the clock, what it answers. */
+/** The practice selection: what lies on it, how it is pressed by the clock, what it answers. */
 export function usePractising() {
-  const board = useBench()
+  const board = useSelection()
   const workers = useBoardWorkers()
-  const sheet = useKept<Sheet>('practice-sheet', EMPTY)
-  const key = useKept<ExerciseKey | 'free'>('practice-key', 'corner')
-  const seedText = useKept<string>('practice-seed', '1')
-  const rate = useKept<1 | 5>('practice-rate', 1)
+  const sheet = useStored<Sheet>('practice-sheet', EMPTY)
+  const key = useStored<ExerciseKey | 'free'>('practice-key', 'corner')
+  const seedText = useStored<string>('practice-seed', '1')
+  const rate = useStored<1 | 5>('practice-rate', 1)
   const problem = ref<string | null>(null)
-  const bench = shallowRef<PracticeBench | null>(null)
+  const selection = shallowRef<PracticeSetup | null>(null)
   const choice = ref<Choice>({})
   const held = ref<number[]>([])
   const tries = ref<{ attempt: Attempt, practised: Practised }[]>([])
@@ -61,7 +61,7 @@ export function usePractising() {
   const touchEnds = useTimeoutFn(() => {
     if (touching.value !== null) held.value = [...held.value, touching.value]
     touching.value = null
-  }, () => (bench.value?.figures.touchS ?? 20) / rate.value * 1000, { immediate: false })
+  }, () => (selection.value?.figures.touchS ?? 20) / rate.value * 1000, { immediate: false })
 
   function lay(): void {
     touchEnds.stop()
@@ -76,22 +76,23 @@ export function usePractising() {
       const seed = seedOf(seedText.value)
       problem.value = null
       if (key.value !== 'free') {
-        bench.value = beginExercise(key.value, seed)
+        selection.value = beginExercise(key.value, seed)
         return
       }
-      const { cloth, supply, iron } = board
-      if (!cloth || !supply?.resin || !iron) throw new RangeError(
+      const { fabric, supply, iron } = board
+      if (!fabric || !supply?.adhesive || !iron) throw new RangeError(
         'Free practice: choose a fabric and a fusible first, on the Fabric and Swatch stages.')
-      bench.value = freeBench(seed, { cloth: toClothInput(cloth), supply: toSupplyInput(supply), stops: toIronInput(iron).stops })
+      selection.value = freeSetup(seed, { fabric: toFabricInput(fabric), supply: toSupplyInput(supply),
+        settings: toIronInput(iron).settings })
     } catch (error) {
-      bench.value = null
+      selection.value = null
       problem.value = (error as Error).message
     }
   }
   watch([key, seedText], lay, { immediate: true })
-  watch(() => (key.value === 'free' ? [board.cloth?.id, board.supply?.id] : null), () => { if (key.value === 'free') lay() })
+  watch(() => (key.value === 'free' ? [board.fabric?.id, board.supply?.id] : null), () => { if (key.value === 'free') lay() })
 
-  const complete = computed(() => bench.value?.asks.every((a) => {
+  const complete = computed(() => selection.value?.asks.every((a) => {
     const said = choice.value[a.topic]
     return a.how === 'one'
       ? said !== undefined
@@ -99,12 +100,12 @@ export function usePractising() {
         ? said?.split('+').length === 2
         : said?.split('>').length === a.options.length
   }) ?? false)
-  const touches = computed(() => (bench.value?.clock === 'touches'
+  const touches = computed(() => (selection.value?.clock === 'touches'
     ? Number(choice.value.touches ?? 1)
     : choice.value.side === 'both'
       ? 2
       : 1))
-  const needs = computed(() => (bench.value?.clock === 'hold' || bench.value?.clock === 'touches' ? touches.value : 0))
+  const needs = computed(() => (selection.value?.clock === 'hold' || selection.value?.clock === 'touches' ? touches.value : 0))
   const pressable = computed(() => needs.value > 0 && complete.value && answer.value === null && held.value.length < needs.value
     && !judging.value)
   /** Down, or lift. */
@@ -125,18 +126,18 @@ export function usePractising() {
     touching.value = step
     touchEnds.start()
   }
-  const seen = computed(() => (bench.value?.key === 'corner'
-    ? held.value.map(step => ({ step, c: CORNER_STEPS_C[step]!, flag: seenAt(bench.value!.seed, step) }))
+  const seen = computed(() => (selection.value?.key === 'corner'
+    ? held.value.map(step => ({ step, c: CORNER_STEPS_C[step]!, flag: seenAt(selection.value!.seed, step) }))
     : []))
   /** What a marked length measures after a try. */
-  const marksMm = computed(() => (bench.value?.key === 'braid' && held.value.length > 0 && choice.value.stop !== undefined
-    ? marksAfterMm(bench.value.seed, { choice: choice.value, heldS: held.value })
+  const marksMm = computed(() => (selection.value?.key === 'braid' && held.value.length > 0 && choice.value.setting !== undefined
+    ? marksAfterMm(selection.value.seed, { choice: choice.value, heldS: held.value })
     : null))
 
   async function ask(attempt: Attempt): Promise<Practised | null> {
     judging.value = true
     try {
-      const b = plain(bench.value!), a = plain(attempt)
+      const b = plain(selection.value!), a = plain(attempt)
       return await workers.ask(ASK, remote => remote.practised(b, a), 2)
     } catch (error) {
       problem.value = faultOf(error) ?? problem.value
@@ -148,33 +149,33 @@ export function usePractising() {
   const attemptNow = (): Attempt => ({ choice: { ...choice.value }, heldS: [...held.value] })
   /** A scrap that does not count yet where more than one may be pressed. */
   async function tried(): Promise<void> {
-    if (!bench.value) return
-    if (bench.value.key === 'braid') return
+    if (!selection.value) return
+    if (selection.value.key === 'braid') return
     const attempt = attemptNow(), practised = await ask(attempt)
     if (!practised) return
     tries.value = [...tries.value, { attempt, practised }]
-    if (tries.value.length >= bench.value.tries) count(practised)
+    if (tries.value.length >= selection.value.tries) count(practised)
   }
   function again(): void {
     held.value = []
   }
   function count(p: Practised | null = tries.value.at(-1)?.practised ?? null): void {
-    if (!p || !bench.value) return
+    if (!p || !selection.value) return
     answer.value = p
-    if (bench.value.key === 'free') return
-    const done: Done = { key: bench.value.key, seed: bench.value.seed, near: p.verdict.near, passed: p.verdict.passed,
+    if (selection.value.key === 'free') return
+    const done: Done = { key: selection.value.key, seed: selection.value.seed, near: p.verdict.near, passed: p.verdict.passed,
       at: new Date().toISOString() }
     sheet.value = { ...sheet.value, done: [...sheet.value.done, done].slice(-MOST_DONE) }
   }
   /** Answers what is not pressed, or a braid that was settled and cut. */
   async function judge(): Promise<void> {
-    if (!bench.value || answer.value || judging.value) return
+    if (!selection.value || answer.value || judging.value) return
     count(await ask(attemptNow()))
   }
   const nextSeed = (): void => { seedText.value = String((Number(seedText.value) || 0) + 1) }
   onScopeDispose(() => workers.end(ASK))
   return {
-    sheet, key, seedText, rate, problem, bench, choice, held, tries, answer, judging, downAtMs, downS, complete, needs, pressable, iron,
+    sheet, key, seedText, rate, problem, selection, choice, held, tries, answer, judging, downAtMs, downS, complete, needs, pressable, iron,
     touching, touch, seen, marksMm, again, count, judge, lay, nextSeed,
   }
 }

@@ -1,6 +1,6 @@
 import { ableTask, type Order, type OrderTask } from '#core/order'
 import { soleNowC } from '#core/iron'
-import { ironAt, orderTask, restTask, sameWork } from '#shared/pressing'
+import { ironAt, orderTask, restTask, sameSpec } from '#shared/pressing'
 import type { Work } from '~/stores/planning'
 
 const LOOKED_MS = 700
@@ -13,26 +13,26 @@ const LOOKED_MS = 700
  */
 export function usePressOrder(putOff: Ref<ReadonlySet<string>>, chosen: Ref<string | null>) {
   const planning = usePlanning()
-  const run = useRun()
+  const session = useSession()
   const library = useLibrary()
-  const bench = useBench()
+  const selection = useSelection()
   const iron = useIron()
   const main = useOrdering('order')
   const what = { irons: useOrdering('order-irons'), off: useOrdering('order-off'), more: useOrdering('order-more') }
   /** The irons that are taken to it; the one in hand unless it is said otherwise. */
-  const taken = useKept<string[]>('press-irons', [])
+  const taken = useStored<string[]>('press-irons', [])
   const ironIds = computed(() => {
     const known = taken.value.filter(id => library.irons.some(i => i.id === id))
-    return known.length > 0 ? known : bench.iron ? [bench.iron.id] : []
+    return known.length > 0 ? known : selection.iron ? [selection.iron.id] : []
   })
   function toggle(id: string): void {
     const now = ironIds.value
     const next = now.includes(id) ? now.filter(x => x !== id) : [...now, id]
     if (next.length > 0) taken.value = next
   }
-  const places = computed(() => Number(bench.rules.places))
+  const places = computed(() => Number(selection.rules.places))
   const nowC = (id: string): number => {
-    const rest = run.plan ? run.restOf(id) : iron.restOf(id)
+    const rest = session.plan ? session.restOf(id) : iron.restOf(id)
     return Math.round(rest ? soleNowC(rest) : 20)
   }
   const ironsOf = (ids: readonly string[]) => ids.flatMap((id) => {
@@ -41,19 +41,19 @@ export function usePressOrder(putOff: Ref<ReadonlySet<string>>, chosen: Ref<stri
   })
 
   /** What is planned and not done in an earlier run. */
-  const open = computed<Work[]>(() => planning.works.filter(w => !run.doneBefore.has(sameWork(w))))
+  const open = computed<Work[]>(() => planning.works.filter(w => !session.doneBefore.has(sameSpec(w))))
   function taskOf(ids: readonly string[], off: ReadonlySet<string>, more: Work | null): OrderTask {
-    if (run.plan && !run.closed) {
+    if (session.plan && !session.closed) {
       // A run goes on with what was planned for it.
-      const running = [...new Set([...ids, ...run.operations.flatMap(o => o.ironId ?? [])])]
-      return restTask(run.operations.filter(o => !off.has(o.id)), run.state, ironsOf(running), places.value, run.nowS)
+      const running = [...new Set([...ids, ...session.operations.flatMap(o => o.ironId ?? [])])]
+      return restTask(session.operations.filter(o => !off.has(o.id)), session.state, ironsOf(running), places.value, session.nowS)
     }
     const again = more ? open.value.filter(w => w.pieceId === more.pieceId && w.numbers[0] === more.numbers[0]) : []
     const another = again.map(w => ({
       ...w, id: `${w.id}.more`, needs: w.needs.map(n => (again.some(a => a.id === n) ? `${n}.more` : n)),
     }))
     const works = [...open.value.filter(w => !off.has(w.id)), ...another].map(({ id, kind, needs, ways }) => ({
-      id, kind, needs, ways: ways.map(w => ({ ironId: w.ironId, recipe: w.recipe, prints: w.prints.length })),
+      id, kind, needs, ways: ways.map(w => ({ ironId: w.ironId, recipe: w.recipe, placements: w.placements.length })),
     }))
     return orderTask(works, ironsOf(ids), places.value)
   }
@@ -61,7 +61,7 @@ export function usePressOrder(putOff: Ref<ReadonlySet<string>>, chosen: Ref<stri
   const irons = shallowRef<ReturnType<typeof ironsOf>>([])
 
   /** Lays the order anew, from how the irons stand now. */
-  function layAgain(): void {
+  function layOutAgain(): void {
     const t = taskOf(ironIds.value, putOff.value, null)
     irons.value = ironsOf(t.irons.map(i => i.id))
     if (t.operations.length === 0) {
@@ -74,11 +74,12 @@ export function usePressOrder(putOff: Ref<ReadonlySet<string>>, chosen: Ref<stri
     void main.start(task.value)
   }
   watch(
-    () => [planning.works, ironIds.value.join(), [...putOff.value].join(), places.value, run.plan?.id, run.plan?.piecesVersion, run.closed],
-    layAgain, { immediate: true },
+    () => [planning.works, ironIds.value.join(), [...putOff.value].join(), places.value, session.plan?.id, session.plan?.piecesVersion,
+      session.closed],
+    layOutAgain, { immediate: true },
   )
 
-  const otherIrons = computed(() => ironIds.value.length === 1 ? library.irons.map(i => i.id) : bench.iron ? [bench.iron.id] : [])
+  const otherIrons = computed(() => ironIds.value.length === 1 ? library.irons.map(i => i.id) : selection.iron ? [selection.iron.id] : [])
   const chosenWork = computed(() => open.value.find(w => w.id === chosen.value) ?? null)
   const ask = (of: ReturnType<typeof useOrdering>, t: OrderTask | null): void => {
     of.order.value = null
@@ -91,11 +92,11 @@ export function usePressOrder(putOff: Ref<ReadonlySet<string>>, chosen: Ref<stri
     ask(what.irons, others ? taskOf(otherIrons.value, putOff.value, null) : null)
     const waits = chosen.value && !putOff.value.has(chosen.value) ? withAllAfter(chosen.value) : null
     ask(what.off, waits ? taskOf(ironIds.value, new Set([...putOff.value, ...waits]), null) : null)
-    ask(what.more, chosenWork.value && !run.plan ? taskOf(ironIds.value, putOff.value, chosenWork.value) : null)
+    ask(what.more, chosenWork.value && !session.plan ? taskOf(ironIds.value, putOff.value, chosenWork.value) : null)
   })
   /** What needs it waits with it. */
   function withAllAfter(id: string): string[] {
-    const all = run.plan && !run.closed ? run.operations : open.value
+    const all = session.plan && !session.closed ? session.operations : open.value
     const off = new Set([id])
     for (let grew = true; grew;) {
       grew = false
@@ -105,7 +106,7 @@ export function usePressOrder(putOff: Ref<ReadonlySet<string>>, chosen: Ref<stri
   }
   const difference = (o: Order | null) => (o && main.order.value ? o.schedule.finishS - main.order.value.schedule.finishS : null)
   return {
-    main, task, irons, ironIds, toggle, places, open, layAgain, withAllAfter,
+    main, task, irons, ironIds, toggle, places, open, layOutAgain, withAllAfter,
     whatIf: computed(() => ({
       irons: difference(what.irons.order.value), off: difference(what.off.order.value), more: difference(what.more.order.value),
     })),

@@ -1,15 +1,15 @@
-import { WAYS, type Bench, type CarriedOver, type EvaluateOptions, type Opener, type OwnIron, type Tack, type Way } from '#core/recipe'
+import { WAYS, type PressSetup, type CarriedOver, type EvaluateOptions, type Opener, type OwnIron, type Tack, type Way } from '#core/recipe'
 import type { Answer } from '~/workers/board.worker'
 
 const KEY = 'recipes', OPENERS = 'openers'
 
 /**
- * Works out every way of pressing whenever the bench changes, or what its swatches taught; a newer one ends the older search.
- * @param bench null holds the search back
+ * Works out every way of pressing whenever the setup changes, or what its swatches taught; a newer one ends the older search.
+ * @param setup null holds the search back
  * @param tacked works out the tack as well: for webs
  * @param others irons of the workroom besides the one in hand: one of them may open what is blocked
  */
-export function useRecipeSearch(bench: Ref<Bench | null>, taught: Ref<EvaluateOptions>, tacked: Ref<boolean>, others: Ref<OwnIron[]>) {
+export function useRecipeSearch(setup: Ref<PressSetup | null>, taught: Ref<EvaluateOptions>, tacked: Ref<boolean>, others: Ref<OwnIron[]>) {
   const { ask, end } = useBoardWorkers()
   const found = ref<Partial<Record<Way, Answer>>>({})
   const carried = shallowRef<CarriedOver | null>(null)
@@ -37,9 +37,9 @@ export function useRecipeSearch(bench: Ref<Bench | null>, taught: Ref<EvaluateOp
     const mine = asked
     found.value = {}
     carried.value = tack.value = openers.value = problem.value = null
-    if (!bench.value) return
+    if (!setup.value) return
     searching.value = true
-    const b = plain(bench.value), t = plain(taught.value)
+    const b = plain(setup.value), t = plain(taught.value)
     try {
       await Promise.all([
         ...WAYS.map(async (way) => {
@@ -63,13 +63,13 @@ export function useRecipeSearch(bench: Ref<Bench | null>, taught: Ref<EvaluateOp
     if (best.value === null && !problem.value) await askOpeners()
   }
 
-  /** What would open this bench. */
+  /** What would open this setup. */
   async function askOpeners(): Promise<void> {
-    if (!bench.value || looking.value) return
+    if (!setup.value || looking.value) return
     looking.value = true
     const mine = asked
     try {
-      const opens = await ask(OPENERS, remote => remote.openers(plain(bench.value!), plain(taught.value), plain(others.value)))
+      const opens = await ask(OPENERS, remote => remote.openers(plain(setup.value!), plain(taught.value), plain(others.value)))
       if (mine === asked) openers.value = opens
     } catch (error) {
       if (mine === asked) problem.value = faultOf(error)
@@ -78,7 +78,7 @@ export function useRecipeSearch(bench: Ref<Bench | null>, taught: Ref<EvaluateOp
     }
   }
 
-  watch(() => bench.value && JSON.stringify([bench.value, taught.value]), () => { end(OPENERS); void search() }, { immediate: true })
+  watch(() => setup.value && JSON.stringify([setup.value, taught.value]), () => { end(OPENERS); void search() }, { immediate: true })
   onScopeDispose(() => { stop(); end(OPENERS) })
   return { answers, best, carried, tack, openers, searching, looking, problem, askOpeners, again: search, cancel: stop }
 }

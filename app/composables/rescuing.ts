@@ -1,14 +1,14 @@
 import { bondAtGrade, PASS_GRADE, rebased, type Pressed } from '#core/learn'
-import { lookOfPressing } from '#core/look'
+import { appearanceOfPressing } from '#core/appearance'
 import { washLimit } from '#core/match'
 import {
   diagnose, MOST_QUESTIONS, NO_CONTEXT, type Answers, type CauseKey, type Diagnosis, type QuestionKey, type Remedy, type RescueContext,
   type Sign,
 } from '#core/rescue'
-import { toClothInput, toJudged, toMatchSupply, toRecipe, toSupplyInput, toRecipePayload } from '#shared/mappers'
+import { toFabricInput, toJudged, toMatchSupply, toRecipe, toSupplyInput, toRecipePayload } from '#shared/mappers'
 import { toPast, toPatient } from '#shared/rescuing'
-import type { Making, RescuePast, Run, RunHead, Trial } from '#shared/schemas'
-import { CAUSE_NAME, REMEDY_NAME, RUN_NOTE } from '#shared/words'
+import type { Making, RescuePast, PressSession, SessionHead, Swatch } from '#shared/schemas'
+import { CAUSE_NAME, REMEDY_NAME, isSessionNote } from '#shared/words'
 
 export const UNKNOWN_PRESSING = 'none'
 const EXPLAIN = 'rescue explain', REMEDY = 'rescue remedy'
@@ -22,71 +22,73 @@ const BROWN_FROM = 0.25
 
 /** What went wrong with the piece on the board: signs, one question at a time, and what can be done. */
 export function useRescuing() {
-  const bench = useBench()
+  const selection = useSelection()
   const pairing = usePairing()
   const jobs = useJobs()
   const makings = useMakings()
   const workers = useBoardWorkers()
   const outbox = useOutbox()
-  const signs = useKept<Sign[]>('rescue-signs', [])
-  const answers = useKept<Answers>('rescue-answers', {})
+  const signs = useStored<Sign[]>('rescue-signs', [])
+  const answers = useStored<Answers>('rescue-answers', {})
   /** Which pressing it comes from: a swatch of this pair, `UNKNOWN_PRESSING` where someone says so, null as it is found. */
-  const trialId = useKept<string | null>('rescue-trial', null)
+  const swatchId = useStored<string | null>('rescue-swatch', null)
   const past = shallowRef<RescueContext['past']>({})
   const problem = ref<string | null>(null)
 
   /** The one that was chosen; else the newest that did not come out well. */
-  const trial = computed<Trial | null>(() => (trialId.value === UNKNOWN_PRESSING
+  const swatch = computed<Swatch | null>(() => (swatchId.value === UNKNOWN_PRESSING
     ? null
-    : pairing.trials.find(t => t.id === trialId.value) ?? pairing.trials.find(t => t.grade < PASS_GRADE || t.marks.length > 0
+    : pairing.swatches.find(t => t.id === swatchId.value) ?? pairing.swatches.find(t => t.grade < PASS_GRADE || t.marks.length > 0
       || t.washes.some(w => w.grade < PASS_GRADE)) ?? null))
   const pressed = shallowRef<RescueContext['pressed']>(null)
   /** A pressing of which nothing was told: only its grade is known. */
-  const untold = computed(() => trial.value !== null && trial.value.events.length === 0)
-  watch(() => [trial.value?.id, pairing.taught, bench.cloth?.id], async () => {
+  const untold = computed(() => swatch.value !== null && swatch.value.events.length === 0)
+  watch(() => [swatch.value?.id, pairing.taught, selection.fabric?.id], async () => {
     pressed.value = null
-    const t = trial.value, b = t && pairing.trialBench(t)
-    if (!t || !b || !bench.supply || t.events.length === 0) return
-    const seen = rebased({ recipe: toRecipe(t.recipe), events: t.events }, b.iron.stops)
+    const t = swatch.value, b = t && pairing.swatchSetup(t)
+    if (!t || !b || !selection.supply || t.events.length === 0) return
+    const seen = rebased({ recipe: toRecipe(t.recipe), events: t.events }, b.iron.settings)
     const p: Pressed = {
-      bench: b, ...seen, doubts: t.doubts, judged: toJudged(t), washedC: t.washes.length ? Math.max(...t.washes.map(w => w.washC)) : null,
-      washLimitC: washLimit(toMatchSupply(bench.supply)).limitC, finished: (bench.cloth?.finishes.length ?? 0) > 0,
+      setup: b, ...seen, doubts: t.doubts, judged: toJudged(t), washedC: t.washes.length ? Math.max(...t.washes.map(w => w.washC)) : null,
+      washLimitC: washLimit(toMatchSupply(selection.supply)).limitC, finished: (selection.fabric?.finishes.length ?? 0) > 0,
     }
     try {
       const [{ causes, course }, missed] = await Promise.all([
         workers.ask(EXPLAIN, remote => remote.explain(plain(p), plain(pairing.taught)), 1), missedIn(t),
       ])
-      if (trial.value?.id === t.id)
-        pressed.value = { bond: course.finalBond, flags: course.flags, causes: causes.map(c => c.why), missed, covered: t.coverId !== null }
+      if (swatch.value?.id === t.id)
+        pressed.value = { bond: course.finalBond, flags: course.flags, causes: causes.map(c => c.why), missed,
+          covered: t.pressClothId !== null }
     } catch (error) {
       problem.value = faultOf(error) ?? problem.value
     }
   }, { immediate: true })
   /** Set-downs that its run says were missed, where it comes from one: of the very piece whose edge it was, if that is known. */
-  async function missedIn(t: Trial): Promise<number> {
-    if (!jobs.job || !t.note.startsWith(RUN_NOTE)) return 0
+  async function missedIn(t: Swatch): Promise<number> {
+    if (!jobs.job || !isSessionNote(t.note)) return 0
     try {
-      const heads = await $fetch<RunHead[]>(`/api/jobs/${jobs.job.id}/runs`)
-      const runs = await Promise.all(heads.slice(0, LOOKED_BACK).map(h => $fetch<Run>(`/api/runs/${h.id}`)))
-      const edge = runs.flatMap(r => r.events).find(e => e.key === t.clientKey)
-      const run = runs.find(r => edge && r.events.includes(edge)) ?? runs[0]
-      if (!run) return 0
+      const heads = await $fetch<SessionHead[]>(`/api/jobs/${jobs.job.id}/sessions`)
+      const sessions = await Promise.all(heads.slice(0, LOOKED_BACK).map(h => $fetch<PressSession>(`/api/sessions/${h.id}`)))
+      const edge = sessions.flatMap(r => r.events).find(e => e.key === t.clientKey)
+      const session = sessions.find(r => edge && r.events.includes(edge)) ?? sessions[0]
+      if (!session) return 0
       const ops = edge?.op
         ? new Set([edge.op])
-        : new Set(run.operations.filter(o => o.clothId === t.clothId && o.supplyId === t.supplyId).map(o => o.id))
-      return run.events.filter(e => e.kind === 'missed' && e.op !== null && ops.has(e.op)).length
+        : new Set(session.operations.filter(o => o.fabricId === t.fabricId && o.supplyId === t.supplyId).map(o => o.id))
+      return session.events.filter(e => e.kind === 'missed' && e.op !== null && ops.has(e.op)).length
     } catch {
       return 0
     }
   }
 
   const context = computed<RescueContext>(() => {
-    const { cloth, supply } = bench, t = trial.value
+    const { fabric, supply } = selection, t = swatch.value
     return {
-      ...NO_CONTEXT, cloth: cloth && toClothInput(cloth), supply: supply?.resin ? toSupplyInput(supply) : null, pressed: pressed.value,
+      ...NO_CONTEXT, fabric: fabric && toFabricInput(fabric), supply: supply?.adhesive ? toSupplyInput(supply) : null,
+      pressed: pressed.value,
       past: past.value,
-      settled: cloth?.prewashed ? true : null,
-      washed: t && supply?.resin
+      settled: fabric?.prewashed ? true : null,
+      washed: t && supply?.adhesive
         ? { rounds: t.washes.length, hottestC: t.washes.length ? Math.max(...t.washes.map(w => w.washC)) : 0,
             limitC: washLimit(toMatchSupply(supply)).limitC }
         : null,
@@ -122,14 +124,14 @@ export function useRescuing() {
   const belief = computed(() => diagnosis.value?.beliefs.find(b => b.cause === cause.value)?.share ?? 0)
   const remedy = shallowRef<Remedy | null>(null)
   const patient = computed(() => {
-    const { cloth, iron, cover, chosen, rules, supply } = bench
-    if (!cloth || !iron) return null
+    const { fabric, iron, pressCloth, chosen, rules, supply } = selection
+    if (!fabric || !iron) return null
     const loose = signs.value.some(s => LOOSE.includes(s))
-    const bond = trial.value
-      ? Math.min(pressed.value?.bond ?? 5, bondAtGrade(trial.value.washes.at(-1)?.grade ?? trial.value.grade))
+    const bond = swatch.value
+      ? Math.min(pressed.value?.bond ?? 5, bondAtGrade(swatch.value.washes.at(-1)?.grade ?? swatch.value.grade))
       : loose ? LOOSE_BOND : WHOLE_BOND
-    const browned = lookOfPressing(pressed.value?.flags ?? [], null).browned >= BROWN_FROM
-    return toPatient({ cloth, supply, iron, cover, bed: chosen.bed, rules }, { bond, browned })
+    const browned = appearanceOfPressing(pressed.value?.flags ?? [], null).browned >= BROWN_FROM
+    return toPatient({ fabric, supply, iron, pressCloth, surface: chosen.surface, rules }, { bond, browned })
   })
   watch(() => JSON.stringify([cause.value, patient.value, pairing.taught]), async () => {
     remedy.value = null
@@ -145,15 +147,16 @@ export function useRescuing() {
   }, { immediate: true })
 
   /** Remedies of this job. */
-  const ofJob = computed(() => makings.makings.filter((m): m is Making & { work: Extract<Making['work'], { kind: 'remedy' }> } =>
-    m.work.kind === 'remedy'))
+  const ofJob = computed(() => makings.makings.filter((m): m is Making & { spec: Extract<Making['spec'], { kind: 'remedy' }> } =>
+    m.spec.kind === 'remedy'))
   function take(wideMm: number, highMm: number): void {
     const r = remedy.value, c = cause.value
     if (!r || !c || r.cannot || !jobs.job) return
     makings.add({
-      id: crypto.randomUUID(), name: `${REMEDY_NAME[r.key]}: ${CAUSE_NAME[c].toLowerCase()}`.slice(0, 60), clothId: bench.cloth?.id ?? null,
-      liningId: null, supplyId: bench.supply?.id ?? null, clothIds: [], scrapId: null, supplyIds: [],
-      work: {
+      id: crypto.randomUUID(), name: `${REMEDY_NAME[r.key]}: ${CAUSE_NAME[c].toLowerCase()}`.slice(0, 60),
+      fabricId: selection.fabric?.id ?? null,
+      liningId: null, supplyId: selection.supply?.id ?? null, fabricIds: [], scrapId: null, supplyIds: [],
+      spec: {
         format: 1, kind: 'remedy', signs: [...signs.value], cause: c, belief: Math.min(1, belief.value), remedy: r.key,
         recipe: r.recipe ? toRecipePayload(r.recipe) : null, wideMm, highMm, went: null,
       },
@@ -162,7 +165,7 @@ export function useRescuing() {
   async function went(id: string, how: 'well' | 'partly' | 'badly'): Promise<void> {
     const m = ofJob.value.find(x => x.id === id)
     if (!m) return
-    makings.put({ ...m, work: { ...m.work, went: m.work.went === how ? null : how } })
+    makings.put({ ...m, spec: { ...m.spec, went: m.spec.went === how ? null : how } })
     await makings.save()
     await loadPast()
   }
@@ -181,7 +184,7 @@ export function useRescuing() {
     workers.end(REMEDY)
   })
   return {
-    signs, answers, trialId, trial, untold, pressed, context, diagnosis, toggle, answer, back, afresh, asked, most: MOST_QUESTIONS,
+    signs, answers, swatchId, swatch, untold, pressed, context, diagnosis, toggle, answer, back, afresh, asked, most: MOST_QUESTIONS,
     wanted, cause, belief, remedy, patient, ofJob, take, went, problem,
   }
 }

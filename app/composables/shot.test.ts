@@ -1,5 +1,5 @@
 import { describe, expect, it, vi } from 'vitest'
-import { deltaE00, labOf, lookOf, madePrint, paletteOf } from '#core/colour'
+import { deltaE00, labOf, appearanceOf, madePrint, paletteOf } from '#core/colour'
 import { neckOf, useGarmentShot } from './garmentShot'
 import { gainsOfShot, mmPerPx, shotOf, STAND_INS, standInShot } from './shot'
 
@@ -27,7 +27,7 @@ describe('a picture with a length on it', () => {
     STAND_INS.forEach((s, i) => {
       const shot = standInShot(i), size = mmPerPx(shot)!
       expect(size * shot.picture.wide, s.name).toBeCloseTo(60, 3)
-      const look = lookOf(shot.picture, size)
+      const look = appearanceOf(shot.picture, size)
       expect(look.figureMm === null, s.name).toBe(s.kind === 'plain')
       expect(Math.min(...look.palette.map(p => deltaE00(p.lab, labOf(s.colours[0]!)))), s.name).toBeLessThan(3)
     })

@@ -1,8 +1,8 @@
 import type { NextStep } from '#core/job'
 
 const STAGES = [
-  { key: 'cloth', name: 'Fabric', to: '/cloth' },
-  { key: 'match', name: 'Interfacing', to: '/match' },
+  { key: 'fabric', name: 'Fabric', to: '/fabric' },
+  { key: 'match', name: 'Interfacing', to: '/interfacing' },
   { key: 'swatch', name: 'Test swatch', to: '/swatch' },
   { key: 'cut', name: 'Cut', to: '/cut' },
   { key: 'press', name: 'Press', to: '/press' },
@@ -18,7 +18,7 @@ export const drawnTo = (step: NextStep): number => DRAWN[step.do] + (step.do ===
 
 /** The stages in working order, as marks on the tape. */
 export function useStages() {
-  const bench = useBench()
+  const selection = useSelection()
   const jobs = useJobs()
   const pairing = usePairing()
   const route = useRoute()
@@ -29,7 +29,7 @@ export function useStages() {
     if (next) return drawnTo(next.step)
     // What is done is drawn out to its care.
     if (jobs.job?.done) return STAGE_COUNT
-    return bench.chosen.way && bench.cloth ? 5 : bench.cloth ? 3 : 1
+    return selection.chosen.way && selection.fabric ? 5 : selection.fabric ? 3 : 1
   })
   /** A stage that went stale: its mark has slipped. */
   const slipped = computed(() => pairing.slipped ? 'swatch' : null)

@@ -1,16 +1,17 @@
 import type { StuckPlan } from '#core/mend'
-import type { ClothInput } from '#core/stack'
-import { toStuckAsk, type MendWork } from '#shared/mending'
-import type { Cloth, Supply } from '#shared/schemas'
+import type { FabricInput } from '#core/stack'
+import { toStuckAsk, type MendSpec } from '#shared/mending'
+import type { Fabric, Supply } from '#shared/schemas'
 
 /** How a mend is pressed with the iron in hand, worked out anew whenever anything of it changes. */
-export function useStuckPlan(of: () => { work: MendWork, garment: Cloth | null, item: ClothInput | null, supply: Supply | null }) {
-  const bench = useBench()
+export function useStuckPlan(of: () => { spec: MendSpec, garment: Fabric | null, item: FabricInput | null, supply: Supply | null }) {
+  const selection = useSelection()
   const ways = useMakingWays()
   const ask = computed(() => {
-    const { work, garment, item, supply } = of(), { iron } = bench
+    const { spec, garment, item, supply } = of(), { iron } = selection
     return garment && iron
-      ? toStuckAsk(work, { garment, item, supply, iron, cover: bench.cover, bed: bench.chosen.bed, rules: bench.rules })
+      ? toStuckAsk(spec, { garment, item, supply, iron, pressCloth: selection.pressCloth, surface: selection.chosen.surface,
+          rules: selection.rules })
       : null
   })
   const { answer: plan, problem } = useAnswer<StuckPlan>(() => JSON.stringify(ask.value), () => (ask.value ? ways.stuck(ask.value) : null))

@@ -1,46 +1,46 @@
 import { enoughOf } from '#shared/cutting'
 import type { PairPast } from '#shared/mappers'
-import { toEvidence, toHabits, toIronInput, toMatchCloth, toMatchSupply } from '#shared/mappers'
+import { toEvidence, toHabits, toIronInput, toMatchFabric, toMatchSupply } from '#shared/mappers'
 import type { Supply } from '#shared/schemas'
 
 const KEY = 'substitutes',
   SHOWN = 3
 
-/** What else would do where a lot is too short: the best of the shelf for the same cloth and place of which there is enough. */
+/** What else would do where a lot is too short: the best of the shelf for the same fabric and place of which there is enough. */
 export function useSubstitutes() {
   const { ask, end } = useBoardWorkers()
-  const bench = useBench()
+  const selection = useSelection()
   const wish = useWish()
   const library = useLibrary()
   const found = ref<{ id: string, name: string, stockM: number }[] | null>(null)
   const problem = ref<string | null>(null)
 
   /** @param needM length on the supply that is short, m; others are taken as wide */
-  async function look(clothId: string, placeKey: string | null, insteadOf: Supply, needM: number): Promise<void> {
+  async function look(fabricId: string, placeKey: string | null, insteadOf: Supply, needM: number): Promise<void> {
     end(KEY)
     found.value = null
-    const cloth = library.cloths.find(c => c.id === clothId)
-    if (!cloth || !bench.iron) return
+    const fabric = library.fabrics.find(c => c.id === fabricId)
+    if (!fabric || !selection.iron) return
     try {
       const { supplies, past } = await $fetch<{ supplies: Supply[], past: Record<string, PairPast> }>('/api/match/shelf', {
-        query: { clothId },
+        query: { fabricId },
       })
       const query = plain({
-        cloth: toMatchCloth(cloth),
-        evidence: toEvidence(cloth),
-        blendRule: bench.blendRule,
-        allowance: bench.rules.allowance,
+        fabric: toMatchFabric(fabric),
+        evidence: toEvidence(fabric),
+        blendRule: selection.blendRule,
+        allowance: selection.rules.allowance,
         place: { ...(wish.places.find(p => p.key === placeKey) ?? wish.place) },
-        hand: null,
+        stiffness: null,
         drapeKept: false,
         care: { ...wish.wished.care },
-        iron: toIronInput(bench.iron),
-        cover: bench.cover?.kind ?? null,
-        bed: bench.chosen.bed,
+        iron: toIronInput(selection.iron),
+        pressCloth: selection.pressCloth?.kind ?? null,
+        surface: selection.chosen.surface,
         needM2: 0,
-        habits: toHabits(bench.rules),
+        habits: toHabits(selection.rules),
       })
-      const shelf = plain(enoughOf(supplies, insteadOf, needM).map(s => toMatchSupply(s, past[s.id], query.cloth)))
+      const shelf = plain(enoughOf(supplies, insteadOf, needM).map(s => toMatchSupply(s, past[s.id], query.fabric)))
       const id = Date.now()
       const { match } = await ask(KEY, async (remote) => {
         await remote.hold(id, shelf)

@@ -17,7 +17,7 @@ export function spokenAt(kind: StepKind, leftS: number, over: boolean): string {
 
 /** Reads orders aloud with the browser's own voice; off until it is asked for. */
 export const useVoice = createGlobalState(() => {
-  const on = useKept<boolean>('voice', false)
+  const on = useStored<boolean>('voice', false)
   const can = typeof window !== 'undefined' && 'speechSynthesis' in window
   function say(words: string): void {
     if (!on.value || !can) return

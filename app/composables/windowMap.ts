@@ -2,11 +2,11 @@ import { runMap, type Sensitivity, type WindowMap, type WindowQuestion } from '#
 
 /** Where the pin stands is no part of a map: the same map serves every pin. */
 const mapKey = (q: WindowQuestion): string =>
-  JSON.stringify({ ...q, recipe: { ...q.recipe, holdS: 0, coolS: 0, stop: { swingC: q.recipe.stop.swingC } } })
+  JSON.stringify({ ...q, recipe: { ...q.recipe, holdS: 0, coolS: 0, setting: { swingC: q.recipe.setting.swingC } } })
 let windows = 0
 
 /**
- * Draws the map of a question on all cores: a coarse picture first, then refined; a newer question stops the older.
+ * Draws the map of a question on all cores: a coarse picture first, then refined; a newer question settings the older.
  * What moves the edge most is worked out once the map stands and the pin rests.
  */
 export function useWindowMap(question: Ref<WindowQuestion | null>) {
@@ -34,7 +34,7 @@ export function useWindowMap(question: Ref<WindowQuestion | null>) {
     const from = performance.now()
     progress.value = { done: 0, of: 1 }
     try {
-      const whole = await runMap(q, (asking, task) => ask(mapJobs, remote => remote.count(asking, task)), laneCount(), (part) => {
+      const whole = await runMap(q, (asking, task) => ask(mapJobs, remote => remote.count(asking, task)), workerCount(), (part) => {
         firstMs.value ??= performance.now() - from
         map.value = part.map
         progress.value = { done: part.done, of: part.of }
@@ -60,7 +60,7 @@ export function useWindowMap(question: Ref<WindowQuestion | null>) {
     }
   }
   watch(() => question.value && mapKey(question.value), () => { void draw() }, { immediate: true })
-  watch(() => question.value && [question.value.recipe.holdS, question.value.recipe.stop.meanC].join(), () => {
+  watch(() => question.value && [question.value.recipe.holdS, question.value.recipe.setting.meanC].join(), () => {
     clearTimeout(settle)
     settle = setTimeout(() => { void weigh() }, 350)
   })

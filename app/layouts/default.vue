@@ -4,16 +4,16 @@ import type { Iron } from '#shared/schemas'
 import { unreadableCount } from '#shared/words'
 
 const library = useLibrary()
-const bench = useBench()
+const selection = useSelection()
 const jobs = useJobs()
 const outbox = useOutbox()
 const press = usePress()
-const run = useRun()
+const session = useSession()
 const router = useRouter()
 const route = useRoute()
 const { stages } = useStages()
-const keySheet = keySheetOpen
-const waitingSheet = waitingSheetOpen
+const shortcutList = shortcutListOpen
+const waitingList = waitingListOpen
 
 useDigits({
   does: 'Stages', from: 1, upTo: stages.length,
@@ -23,22 +23,22 @@ useDigits({
   },
 })
 useDigitKeys()
-useKeys({
-  keys: () => { keySheetOpen.value = true },
-  today: () => router.push('/today'), shelf: () => router.push('/shelf'), irons: () => router.push('/irons'),
+useShortcuts({
+  keys: () => { shortcutListOpen.value = true },
+  today: () => router.push('/today'), shelf: () => router.push('/supplies'), irons: () => router.push('/irons'),
   rules: () => router.push('/rules'), seams: () => router.push('/seams'), mend: () => router.push('/mend'),
-  rescue: () => router.push('/rescue'), practice: () => router.push('/practice'),
+  rescue: () => router.push('/fix'), practice: () => router.push('/practice'),
 })
 /** At the press all its steps are Space's; elsewhere only while the iron is at work, so that nothing is taken up cold unasked. */
 const spaceRuns = () => route.path.startsWith('/press')
   ? press.phase === 'ready' || press.phase === 'running'
   : press.phase === 'running' && press.step?.kind !== 'cool'
 /** The run's iron is Space's where the run is shown, and anywhere while its sole is down. */
-const runs = () => run.plan !== null && !run.closed && (run.atHand || (run.down && !run.heldElsewhere))
-useSpaceBar(() => !keySheetOpen.value && (runs() || spaceRuns()), () => (runs() ? void run.space() : press.next()))
+const sessions = () => session.plan !== null && !session.closed && (session.atHand || (session.down && !session.heldElsewhere))
+useSpaceBar(() => !shortcutListOpen.value && (sessions() || spaceRuns()), () => (sessions() ? void session.space() : press.next()))
 // The screen stays awake while something is pressed or lies to cool.
 const wake = useWakeLock()
-watch(() => press.running || run.moving, on => on ? wake.request('screen').catch(() => undefined) : wake.release(), { immediate: true })
+watch(() => press.running || session.moving, on => on ? wake.request('screen').catch(() => undefined) : wake.release(), { immediate: true })
 // The clock runs on whatever screen one looks at.
 useIntervalFn(() => { if (press.running) press.tick() }, 250)
 
@@ -66,7 +66,8 @@ whenFreshAgain(() => {
   if (jobs.page) void jobs.load()
 })
 const { rows: unreadable, load: loadUnreadable } = useUnreadable()
-const load = () => library.load({ clothId: bench.chosen.clothId, supplyIds: [bench.chosen.supplyId, ...bench.chosen.overIds] })
+const load = () => library.load({ fabricId: selection.chosen.fabricId,
+  supplyIds: [selection.chosen.supplyId, ...selection.chosen.overIds] })
 onMounted(async () => {
   await Promise.all([load(), outbox.start(), jobs.resume()])
   void loadUnreadable()
@@ -78,7 +79,7 @@ onMounted(async () => {
 <template>
   <div class="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)_auto]">
     <a href="#work" class="skip slip" @click.prevent="main?.focus()">Skip to the work</a>
-    <BoardTop @keys="keySheet = true" />
+    <BoardTop @keys="shortcutList = true" />
     <div class="row-start-3 grid min-h-0 grid-cols-[76px_minmax(0,1fr)]">
       <BoardDrawers />
       <main id="work" ref="main" class="min-h-0 overflow-auto" tabindex="-1">
@@ -87,17 +88,18 @@ onMounted(async () => {
           <UButton class="mt-4" size="lg" @click="load">Try again</UButton>
         </div>
         <template v-else-if="library.ready">
-          <p v-if="unreadable.length > 0 && route.path !== '/inout'" class="mx-5 mt-3 border-l-4 border-alert pl-3 text-lg" role="status">
+          <p v-if="unreadable.length > 0 && route.path !== '/import-export'" class="mx-5 mt-3 border-l-4 border-alert pl-3 text-lg"
+            role="status">
             {{ unreadableCount(unreadable.length) }}
-            <NuxtLink to="/inout" class="font-semibold underline">See what it is</NuxtLink></p>
+            <NuxtLink to="/import-export" class="font-semibold underline">See what it is</NuxtLink></p>
           <slot />
         </template>
         <p v-else class="m-8 text-lg text-muted-ink">Laying out the board…</p>
       </main>
     </div>
     <BoardRest class="row-start-4" />
-    <KeySheet v-model:open="keySheet" />
-    <WaitingSheet v-model:open="waitingSheet" />
+    <ShortcutList v-model:open="shortcutList" />
+    <WaitingList v-model:open="waitingList" />
     <BoardVoice />
   </div>
 </template>

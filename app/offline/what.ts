@@ -3,10 +3,10 @@
 export const COPY_MARK = 'x-kept-copy'
 export const COPIES = 'ready-cuff-copies', PICTURES = 'ready-cuff-pictures', ICONS = 'ready-cuff-icons'
 
-const LISTS = /^\/api\/(workshop|cloths|supplies|irons|covers|places|jobs|pairings|plans|trials|match|due)(\/|$)/
+const LISTS = /^\/api\/(workroom|fabrics|supplies|irons|pressCloths|places|jobs|pairings|plans|swatches|match|due)(\/|$)/
 /** Streams, sheets of paper and pictures are none of them. */
 const NEVER = /\/(probe|strip|proof|photos|templates|chalk)(\/|$)/
 
-export const isPicture = (path: string): boolean => /^\/api\/trials\/[^/]+\/photos\/[^/]+$/.test(path)
+export const isPicture = (path: string): boolean => /^\/api\/swatches\/[^/]+\/photos\/[^/]+$/.test(path)
 export const isIcon = (path: string): boolean => path.startsWith('/api/_nuxt_icon/')
 export const copies = (path: string): boolean => LISTS.test(path) && !NEVER.test(path)

@@ -6,14 +6,14 @@ const cutting = useCutting()
 const makings = useMakings()
 const caring = useCaring()
 type Tab = 'stands' | 'slip' | 'back'
-const tab = useKept<Tab>('care-tab', 'stands')
+const tab = useStored<Tab>('care-tab', 'stands')
 const TABS = [
   { key: 'stands' as const, name: 'Limits', shown: KEYS.stands.shown },
   { key: 'slip' as const, name: 'Care card', shown: KEYS.slip.shown },
   { key: 'back' as const, name: 'Wear and wash log', shown: KEYS.cameBack.shown },
 ]
 const to = (t: Tab) => () => { tab.value = t }
-useKeys({ stands: to('stands'), slip: to('slip'), cameBack: to('back') })
+useShortcuts({ stands: to('stands'), slip: to('slip'), cameBack: to('back') })
 </script>
 
 <template>
@@ -26,12 +26,12 @@ useKeys({ stands: to('stands'), slip: to('slip'), cameBack: to('back') })
     </div>
     <template v-else>
       <p v-if="caring.problem.value" class="mx-4 mb-1 font-semibold text-alert" role="alert">{{ caring.problem.value }}</p>
-      <BenchTabs v-model="tab" :tabs="TABS" label="Care" class="min-h-0">
+      <PanelTabs v-model="tab" :tabs="TABS" label="Care" class="min-h-0">
         <JobWait v-if="!cutting.ready || !makings.ready" />
-        <StandsBench v-else-if="tab === 'stands'" :caring="caring" />
-        <SlipBench v-else-if="tab === 'slip'" :caring="caring" />
-        <BackBench v-else :caring="caring" />
-      </BenchTabs>
+        <CareLimitsPanel v-else-if="tab === 'stands'" :caring="caring" />
+        <CareCardPanel v-else-if="tab === 'slip'" :caring="caring" />
+        <WearLogPanel v-else :caring="caring" />
+      </PanelTabs>
     </template>
   </div>
 </template>

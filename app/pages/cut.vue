@@ -4,24 +4,24 @@ definePageMeta({ title: 'Cut' })
 const jobs = useJobs()
 const cutting = useCutting()
 const router = useRouter()
-type Tab = 'pieces' | 'lay' | 'sandwich' | 'braid'
-const tab = useKept<Tab>('cut-tab', 'pieces')
-const chosen = useKept<string | null>('cut-piece', null)
+type Tab = 'pieces' | 'layout' | 'layers' | 'braid'
+const tab = useStored<Tab>('cut-tab', 'pieces')
+const chosen = useStored<string | null>('cut-piece', null)
 const TABS = [
   { key: 'pieces' as const, name: 'Pieces', shown: KEYS.pieces.shown },
-  { key: 'lay' as const, name: 'Layout', shown: KEYS.lay.shown },
-  { key: 'sandwich' as const, name: 'Layers', shown: KEYS.sandwich.shown },
+  { key: 'layout' as const, name: 'Layout', shown: KEYS.layout.shown },
+  { key: 'layers' as const, name: 'Layers', shown: KEYS.layers.shown },
   { key: 'braid' as const, name: 'Trim', shown: KEYS.braid.shown },
 ]
-useKeys({
+useShortcuts({
   pieces: () => {
     tab.value = 'pieces'
   },
-  lay: () => {
-    tab.value = 'lay'
+  layout: () => {
+    tab.value = 'layout'
   },
-  sandwich: () => {
-    tab.value = 'sandwich'
+  layers: () => {
+    tab.value = 'layers'
   },
   braid: () => {
     tab.value = 'braid'
@@ -54,13 +54,13 @@ watch(
         >
         <p v-else class="font-semibold text-alert" role="alert" data-test="cut-problem">{{ cutting.problem }}</p>
       </div>
-      <BenchTabs v-model="tab" :tabs="TABS" label="Cutting" class="min-h-0">
+      <PanelTabs v-model="tab" :tabs="TABS" label="Cutting" class="min-h-0">
         <JobWait v-if="!cutting.ready && tab !== 'braid'" />
-        <PiecesBench v-else-if="tab === 'pieces'" v-model:chosen="chosen" />
-        <LayBench v-else-if="tab === 'lay'" v-model:chosen="chosen" />
-        <SandwichBench v-else-if="tab === 'sandwich'" v-model:chosen="chosen" />
-        <BraidBench v-else />
-      </BenchTabs>
+        <PiecesPanel v-else-if="tab === 'pieces'" v-model:chosen="chosen" />
+        <LayoutPanel v-else-if="tab === 'layout'" v-model:chosen="chosen" />
+        <LayersPanel v-else-if="tab === 'layers'" v-model:chosen="chosen" />
+        <TrimPanel v-else />
+      </PanelTabs>
     </template>
   </div>
 </template>

@@ -1,27 +1,28 @@
 <script setup lang="ts">
 import { IRON_KINDS } from '#core/materials'
-import { soleAsks } from '#core/run'
+import { soleAsks } from '#core/session'
 import type { Iron } from '#shared/schemas'
 import { celsius, degreesApart, ironCareWords, seconds, soleAsksSentence } from '#shared/words'
 
 definePageMeta({ title: 'Irons' })
 const library = useLibrary()
-const bench = useBench()
+const selection = useSelection()
 const iron = useIron()
 /** The iron being written: a new one, or one by its id. */
-const writing = useKept<string | null>('iron-writing', null)
+const writing = useStored<string | null>('iron-writing', null)
 const written = computed(() => library.irons.find(i => i.id === writing.value))
 const write = (what: string): void => { writing.value = what }
 function saved(one: Iron): void {
   library.keepIron(one)
   writing.value = null
 }
-useKeys({ fresh: () => write('new'), change: () => { if (bench.iron) write(bench.iron.id) }, leave: () => { writing.value = null } })
+useShortcuts({ fresh: () => write('new'), change: () => { if (selection.iron) write(selection.iron.id) },
+  leave: () => { writing.value = null } })
 const problem = ref<string | null>(null)
 /** The sole was cleaned just now. */
-async function cleaned({ id, name, kind, stops, shutsOffAfterS, note, water, bookWater, version }: Iron): Promise<void> {
+async function cleaned({ id, name, kind, settings, shutsOffAfterS, note, water, bookWater, version }: Iron): Promise<void> {
   try {
-    const body = { name, kind, stops, shutsOffAfterS, note, water, bookWater, version, cleanedAt: new Date().toISOString() }
+    const body = { name, kind, settings, shutsOffAfterS, note, water, bookWater, version, cleanedAt: new Date().toISOString() }
     library.keepIron(await $fetch<Iron>(`/api/irons/${id}`, { method: 'PUT', body }))
     problem.value = null
   } catch (error) {
@@ -46,8 +47,8 @@ const x = (c: number) => (c - 60) / 180 * 100
       <p v-if="problem" class="mb-2 font-semibold text-alert" role="alert">{{ problem }}</p>
       <ul class="grid grid-cols-2 gap-4 max-[1000px]:grid-cols-1">
         <li v-for="i in library.irons" :key="i.id" class="slip flex gap-4 p-4"
-          :class="i.id === bench.iron?.id ? 'outline-4 outline-mark' : ''">
-          <SolePicture :kind="i.kind" :c="i.id === bench.iron?.id ? iron.soleC : 20" />
+          :class="i.id === selection.iron?.id ? 'outline-4 outline-mark' : ''">
+          <SolePicture :kind="i.kind" :c="i.id === selection.iron?.id ? iron.soleC : 20" />
           <div class="min-w-0 flex-1">
             <p class="text-xl font-semibold leading-tight">{{ i.name }}</p>
             <p class="text-sm text-muted-ink">
@@ -61,9 +62,9 @@ const x = (c: number) => (c - 60) / 180 * 100
             <p class="text-sm">{{ ironCareWords(i) }}</p>
             <p v-if="soleAsks(i.since)" class="slip mt-1 p-2 text-sm" role="status">{{ soleAsksSentence(soleAsks(i.since)!) }}</p>
             <dl class="mt-2 grid grid-cols-[auto_1fr] items-center gap-x-3 gap-y-1">
-              <template v-for="(s, k) in i.stops" :key="s.label">
-                <dt class="leading-tight">{{ s.label }} <b>{{ celsius(s.meanC, bench.units) }}</b> <span
-                  class="whitespace-nowrap text-sm text-muted-ink">± {{ degreesApart(s.swingC, bench.units) }} <Sourced
+              <template v-for="(s, k) in i.settings" :key="s.label">
+                <dt class="leading-tight">{{ s.label }} <b>{{ celsius(s.meanC, selection.units) }}</b> <span
+                  class="whitespace-nowrap text-sm text-muted-ink">± {{ degreesApart(s.swingC, selection.units) }} <Sourced
                   :from="s.origin" /></span></dt>
                 <dd class="relative h-4 border-b border-dashed border-seam" aria-hidden="true">
                   <span class="absolute top-0.5 h-3 border border-ink/50"
@@ -78,8 +79,8 @@ const x = (c: number) => (c - 60) / 180 * 100
             </dl>
             <p class="mt-1 text-xs text-muted-ink">bar: what it swings through · upright line: what the dial's class says</p>
             <div class="mt-1 flex gap-2">
-              <UButton v-if="i.id !== bench.iron?.id" variant="outline" color="neutral"
-                @click="bench.takeIron(i.id)">Take this one in hand</UButton>
+              <UButton v-if="i.id !== selection.iron?.id" variant="outline" color="neutral"
+                @click="selection.takeIron(i.id)">Take this one in hand</UButton>
               <UButton variant="ghost" color="neutral" icon="i-lucide-sparkles" @click="cleaned(i)">Soleplate is clean</UButton>
               <UButton variant="ghost" color="neutral" icon="i-lucide-pencil" :aria-label="`Change ${i.name}`" @click="write(i.id)">
                 Change</UButton>
@@ -87,7 +88,7 @@ const x = (c: number) => (c - 60) / 180 * 100
           </div>
         </li>
       </ul>
-      <CalibrateBench v-if="bench.iron" :key="bench.iron.id" :iron="bench.iron" class="mt-4" />
+      <CalibratePanel v-if="selection.iron" :key="selection.iron.id" :iron="selection.iron" class="mt-4" />
     </template>
   </div>
 </template>

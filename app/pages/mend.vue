@@ -4,21 +4,21 @@ definePageMeta({ title: 'Mend & add' })
 const jobs = useJobs()
 const makings = useMakings()
 const scraps = useScraps()
-type Tab = 'patch' | 'motif' | 'transfer' | 'lettering' | 'labels' | 'applique' | 'crest'
-const tab = useKept<Tab>('mend-tab', 'patch')
+type Tab = 'hole' | 'badge' | 'transfer' | 'lettering' | 'labels' | 'applique' | 'embroidery'
+const tab = useStored<Tab>('mend-tab', 'hole')
 const TABS = [
-  { key: 'patch' as const, name: 'Mend a hole', shown: KEYS.patch.shown }, { key: 'motif' as const, name: 'Badges and patches',
-    shown: KEYS.motif.shown },
+  { key: 'hole' as const, name: 'Mend a hole', shown: KEYS.hole.shown }, { key: 'badge' as const, name: 'Badges and patches',
+    shown: KEYS.badge.shown },
   { key: 'transfer' as const, name: 'Iron-on transfers', shown: KEYS.transfer.shown },
   { key: 'lettering' as const, name: 'Lettering', shown: KEYS.lettering.shown },
   { key: 'labels' as const, name: 'Name labels', shown: KEYS.labels.shown },
   { key: 'applique' as const, name: 'Appliqué', shown: KEYS.applique.shown },
-  { key: 'crest' as const, name: 'Embroidery', shown: KEYS.crest.shown },
+  { key: 'embroidery' as const, name: 'Embroidery', shown: KEYS.embroidery.shown },
 ]
 const to = (t: Tab) => () => { tab.value = t }
-useKeys({
-  patch: to('patch'), motif: to('motif'), transfer: to('transfer'), lettering: to('lettering'), labels: to('labels'),
-  applique: to('applique'), crest: to('crest'),
+useShortcuts({
+  hole: to('hole'), badge: to('badge'), transfer: to('transfer'), lettering: to('lettering'), labels: to('labels'),
+  applique: to('applique'), embroidery: to('embroidery'),
 })
 watch(() => jobs.job?.id, () => { void makings.load() }, { immediate: true })
 onMounted(() => { void scraps.load() })
@@ -29,14 +29,14 @@ onMounted(() => { void scraps.load() })
     <h1 class="sr-only">Mend & add{{ jobs.job ? `: ${jobs.job.name}` : '' }}</h1>
     <NewerSlip v-if="makings.theirs" :problem="makings.problem" class="mx-4" @over="makings.overThem" @take="makings.takeTheirs">
       Stored now: {{ makings.theirs.makings.map(m => m.name).join(', ') || 'nothing' }}.</NewerSlip>
-    <BenchTabs v-model="tab" :tabs="TABS" label="Mend and add" class="min-h-0">
-      <PatchBench v-if="tab === 'patch'" />
-      <MotifBench v-else-if="tab === 'motif'" />
-      <TransferBench v-else-if="tab === 'transfer'" />
-      <LetteringBench v-else-if="tab === 'lettering'" />
-      <LabelsBench v-else-if="tab === 'labels'" />
-      <AppliqueBench v-else-if="tab === 'applique'" />
-      <CrestBench v-else />
-    </BenchTabs>
+    <PanelTabs v-model="tab" :tabs="TABS" label="Mend and add" class="min-h-0">
+      <MendHolePanel v-if="tab === 'hole'" />
+      <BadgePanel v-else-if="tab === 'badge'" />
+      <TransferPanel v-else-if="tab === 'transfer'" />
+      <LetteringPanel v-else-if="tab === 'lettering'" />
+      <NameLabelsPanel v-else-if="tab === 'labels'" />
+      <AppliquePanel v-else-if="tab === 'applique'" />
+      <EmbroideryPanel v-else />
+    </PanelTabs>
   </div>
 </template>

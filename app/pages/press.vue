@@ -7,10 +7,10 @@ const jobs = useJobs()
 const cutting = useCutting()
 const makings = useMakings()
 const planning = usePlanning()
-const run = useRun()
+const session = useSession()
 
-type Tab = 'swatch' | 'setdowns' | 'order' | 'run' | 'after'
-const last = useKept<Exclude<Tab, 'swatch'>>('press-tab', 'setdowns')
+type Tab = 'swatch' | 'setdowns' | 'order' | 'session' | 'after'
+const last = useStored<Exclude<Tab, 'swatch'>>('press-tab', 'setdowns')
 /** Someone came to press this making: its place in the order is shown. */
 const route = useRoute()
 const comesFor = typeof route.query.making === 'string' ? route.query.making : null
@@ -22,12 +22,12 @@ watch(() => [press.phase, press.laid?.key] as const, ([phase], [before]) => {
   else if (before === 'none') atSwatch.value = true
 })
 const hasSwatch = computed(() => press.phase !== 'none')
-const problems = computed(() => [planning.problem, run.problem].filter(p => p !== null))
-const running = computed(() => run.plan !== null && !run.closed)
+const problems = computed(() => [planning.problem, session.problem].filter(p => p !== null))
+const running = computed(() => session.plan !== null && !session.closed)
 const tabs = computed(() => [
   ...(hasSwatch.value ? [{ key: 'swatch' as const, name: 'Test swatch', shown: KEYS.clock.shown }] : []),
   { key: 'setdowns' as const, name: 'Positions', shown: KEYS.setdowns.shown },
-  { key: 'order' as const, name: 'Plan', shown: KEYS.order.shown }, { key: 'run' as const, name: 'Session', shown: KEYS.run.shown },
+  { key: 'order' as const, name: 'Plan', shown: KEYS.order.shown }, { key: 'session' as const, name: 'Session', shown: KEYS.session.shown },
   { key: 'after' as const, name: 'Results', shown: KEYS.after.shown },
 ])
 const tab = computed<Tab>({
@@ -37,15 +37,15 @@ const tab = computed<Tab>({
     if (t !== 'swatch') last.value = t
   },
 })
-useKeys({
-  setdowns: () => { tab.value = 'setdowns' }, order: () => { tab.value = 'order' }, run: () => { tab.value = 'run' },
+useShortcuts({
+  setdowns: () => { tab.value = 'setdowns' }, order: () => { tab.value = 'order' }, session: () => { tab.value = 'session' },
   after: () => { tab.value = 'after' }, clock: () => { if (hasSwatch.value) tab.value = 'swatch' },
 })
-const toRun = (): void => { tab.value = 'run' }
+const toSession = (): void => { tab.value = 'session' }
 const toOrder = (): void => { tab.value = 'order' }
 /** Space is the run's wherever its clock is shown. */
-watchEffect(() => { run.atHand = tab.value === 'run' })
-onBeforeUnmount(() => { run.atHand = false })
+watchEffect(() => { session.atHand = tab.value === 'session' })
+onBeforeUnmount(() => { session.atHand = false })
 watch(() => jobs.job?.id, () => {
   void cutting.load()
   void makings.load()
@@ -53,7 +53,7 @@ watch(() => jobs.job?.id, () => {
 onMounted(() => planning.want())
 // A swatch or an edge that reached the server proves or bars a recipe.
 watch(outbox.lastSent, (sent) => { if (sent?.kind === 'swatch') planning.learnt() })
-watch(() => run.doneCount, planning.learnt)
+watch(() => session.doneCount, planning.learnt)
 </script>
 
 <template>
@@ -72,25 +72,25 @@ watch(() => run.doneCount, planning.learnt)
       <p v-for="p in problems" :key="p" class="mx-3 mb-1 font-semibold text-alert" role="alert"
         data-test="press-problem">{{ p }}</p>
       <SwatchPress v-if="!jobs.job" />
-      <BenchTabs v-else v-model="tab" :tabs="tabs" label="Pressing" class="min-h-0">
+      <PanelTabs v-else v-model="tab" :tabs="tabs" label="Pressing" class="min-h-0">
         <SwatchPress v-if="tab === 'swatch'" />
         <JobWait v-else-if="!(cutting.ready && makings.ready) && (tab === 'setdowns' || tab === 'order')" />
-        <SetDownsBench v-else-if="tab === 'setdowns'" />
-        <OrderBench v-else-if="tab === 'order'" :comes-for="comesFor" @begun="toRun" />
-        <div v-else-if="run.unread" class="mx-auto mt-16 max-w-xl text-center" role="status">
+        <PositionsPanel v-else-if="tab === 'setdowns'" />
+        <PressingPlanPanel v-else-if="tab === 'order'" :comes-for="comesFor" @begun="toSession" />
+        <div v-else-if="session.unread" class="mx-auto mt-16 max-w-xl text-center" role="status">
           <p class="text-3xl font-semibold">The server is away</p>
           <p class="mt-3 text-lg">Without it we cannot tell whether a session of this job has begun. There is none on this board. We ask
             again every few seconds.</p>
         </div>
-        <div v-else-if="!run.plan" class="mx-auto mt-16 max-w-xl text-center">
-          <p class="text-3xl font-semibold">{{ run.loading ? 'Looking for the session…' : 'No session yet' }}</p>
+        <div v-else-if="!session.plan" class="mx-auto mt-16 max-w-xl text-center">
+          <p class="text-3xl font-semibold">{{ session.loading ? 'Looking for the session…' : 'No session yet' }}</p>
           <p class="mt-3 text-lg">Check the positions, then begin from the plan.</p>
           <UButton size="xl" class="mt-6" @click="toOrder">Go to the plan <kbd class="text-sm opacity-80">{{ KEYS.order.shown }}</kbd>
           </UButton>
         </div>
-        <RunBench v-else-if="tab === 'run' && running" />
-        <AfterBench v-else />
-      </BenchTabs>
+        <SessionPanel v-else-if="tab === 'session' && running" />
+        <ResultsPanel v-else />
+      </PanelTabs>
     </template>
   </div>
 </template>

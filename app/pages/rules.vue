@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Rules, Workshop } from '#shared/schemas'
+import type { Rules, Workroom } from '#shared/schemas'
 import { QUESTIONS, WORKING_RULES } from '#shared/words'
 
 definePageMeta({ title: 'House rules' })
@@ -8,26 +8,26 @@ const problem = ref<string | null>(null)
 const UNITS = { length: ['mm', 'cm', 'in'], temperature: ['°C', '°F'], arealMass: ['g/m²', 'oz/yd²'] } as const
 const UNIT_NAME = { length: 'Lengths', temperature: 'Temperatures', arealMass: 'Weights' } as const
 
-async function save(change: Partial<Pick<Workshop, 'rules' | 'units'>>): Promise<void> {
-  const w = library.workshop!
+async function save(change: Partial<Pick<Workroom, 'rules' | 'units'>>): Promise<void> {
+  const w = library.workroom!
   try {
-    library.workshop = await $fetch<Workshop>('/api/workshop', {
+    library.workroom = await $fetch<Workroom>('/api/workroom', {
       method: 'PUT', body: { name: w.name, units: w.units, rules: w.rules, version: w.version, ...change },
     })
     problem.value = null
   } catch (error) {
     const p = problemOf(error)
     problem.value = p.detail
-    if (p.status === 409 && p.current) library.workshop = p.current as Workshop
+    if (p.status === 409 && p.current) library.workroom = p.current as Workroom
   }
 }
-const choose = (key: keyof Rules, value: string) => save({ rules: { ...library.workshop!.rules, [key]: value } as Rules })
-const unit = (key: keyof typeof UNITS, value: string) => save({ units: { ...library.workshop!.units, [key]: value } as Workshop['units'] })
+const choose = (key: keyof Rules, value: string) => save({ rules: { ...library.workroom!.rules, [key]: value } as Rules })
+const unit = (key: keyof typeof UNITS, value: string) => save({ units: { ...library.workroom!.units, [key]: value } as Workroom['units'] })
 </script>
 
 <template>
-  <div v-if="library.workshop" class="mx-auto max-w-5xl p-5">
-    <h1 class="text-2xl font-semibold">House rules of the {{ library.workshop.name }}</h1>
+  <div v-if="library.workroom" class="mx-auto max-w-5xl p-5">
+    <h1 class="text-2xl font-semibold">House rules of the {{ library.workroom.name }}</h1>
     <p class="text-lg text-muted-ink">Where good workers disagree, the workroom chooses once.</p>
     <p v-if="problem" class="mt-2 font-semibold text-alert" role="alert">{{ problem }}</p>
     <dl class="mt-3">
@@ -37,7 +37,7 @@ const unit = (key: keyof typeof UNITS, value: string) => save({ units: { ...libr
           <span class="block text-sm text-muted-ink">
             {{ WORKING_RULES.includes(question.key) ? 'Changes' : 'Will change' }} {{ question.changes }}.</span></dt>
         <dd>
-          <Choices :model-value="String(library.workshop.rules[question.key])" :options="question.schools" :label="question.ask"
+          <Choices :model-value="String(library.workroom.rules[question.key])" :options="question.schools" :label="question.ask"
             class="grid gap-2" :style="{ gridTemplateColumns: `repeat(${question.schools.length}, 1fr)` }"
             shape="min-h-14 px-3 py-2 text-left leading-tight" @update:model-value="v => choose(question.key, v!)">
             <template #default="{ option }"><b class="block">{{ option.name }}</b><span class="text-sm">{{ option.why }}</span></template>
@@ -46,7 +46,7 @@ const unit = (key: keyof typeof UNITS, value: string) => save({ units: { ...libr
       <div v-for="(choices, key) in UNITS" :key="key" class="grid grid-cols-[260px_1fr] gap-4 border-t border-dashed border-seam py-3">
         <dt class="ticket text-lg font-semibold">{{ UNIT_NAME[key] }}</dt>
         <dd>
-          <Choices :model-value="library.workshop.units[key]" :options="choices.map(u => ({ value: u, name: u }))" :label="UNIT_NAME[key]"
+          <Choices :model-value="library.workroom.units[key]" :options="choices.map(u => ({ value: u, name: u }))" :label="UNIT_NAME[key]"
             class="flex gap-2" shape="min-h-11 px-5" @update:model-value="v => unit(key, v!)" /></dd>
       </div>
     </dl>

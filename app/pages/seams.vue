@@ -1,19 +1,19 @@
 <script setup lang="ts">
-/** Pressing while making: features of any cloth, grids of patches, hems, strips and wadding, what is done before the knife. */
+/** Pressing while making: features of any fabric, grids of patches, hems, strips and wadding, what is done before the knife. */
 definePageMeta({ title: 'Seams & hems' })
 const jobs = useJobs()
 const makings = useMakings()
-type Tab = 'feature' | 'grid' | 'hem' | 'strips' | 'before'
-const tab = useKept<Tab>('seams-tab', 'feature')
+type Tab = 'seamDetail' | 'patchwork' | 'hem' | 'strips' | 'before'
+const tab = useStored<Tab>('seams-tab', 'seamDetail')
 const TABS = [
-  { key: 'feature' as const, name: 'Seams and details', shown: KEYS.feature.shown }, { key: 'grid' as const, name: 'Patchwork',
-    shown: KEYS.grid.shown },
+  { key: 'seamDetail' as const, name: 'Seams and details', shown: KEYS.seamDetail.shown }, { key: 'patchwork' as const, name: 'Patchwork',
+    shown: KEYS.patchwork.shown },
   { key: 'hem' as const, name: 'Hems', shown: KEYS.hem.shown },
   { key: 'strips' as const, name: 'Strips, binding, batting', shown: KEYS.strips.shown },
   { key: 'before' as const, name: 'Prepare fabric', shown: KEYS.before.shown },
 ]
 const to = (t: Tab) => () => { tab.value = t }
-useKeys({ feature: to('feature'), grid: to('grid'), hem: to('hem'), strips: to('strips'), before: to('before') })
+useShortcuts({ seamDetail: to('seamDetail'), patchwork: to('patchwork'), hem: to('hem'), strips: to('strips'), before: to('before') })
 watch(() => jobs.job?.id, () => { void makings.load() }, { immediate: true })
 </script>
 
@@ -22,12 +22,12 @@ watch(() => jobs.job?.id, () => { void makings.load() }, { immediate: true })
     <h1 class="sr-only">Seams & hems{{ jobs.job ? `: ${jobs.job.name}` : '' }}</h1>
     <NewerSlip v-if="makings.theirs" :problem="makings.problem" class="mx-4" @over="makings.overThem" @take="makings.takeTheirs">
       Stored now: {{ makings.theirs.makings.map(m => m.name).join(', ') || 'nothing' }}.</NewerSlip>
-    <BenchTabs v-model="tab" :tabs="TABS" label="Pressing while making" class="min-h-0">
-      <FeatureBench v-if="tab === 'feature'" />
-      <GridBench v-else-if="tab === 'grid'" />
-      <HemBench v-else-if="tab === 'hem'" />
-      <StripsBench v-else-if="tab === 'strips'" />
-      <BeforeBench v-else />
-    </BenchTabs>
+    <PanelTabs v-model="tab" :tabs="TABS" label="Pressing while making" class="min-h-0">
+      <SeamDetailPanel v-if="tab === 'seamDetail'" />
+      <PatchworkPanel v-else-if="tab === 'patchwork'" />
+      <HemPanel v-else-if="tab === 'hem'" />
+      <StripsPanel v-else-if="tab === 'strips'" />
+      <PreparePanel v-else />
+    </PanelTabs>
   </div>
 </template>

@@ -1,13 +1,13 @@
 <script setup lang="ts">
-import { BED_KIND_KEYS, BED_KINDS, FIBRES, RESINS } from '#core/materials'
-import { clothLimit, limitingFibres } from '#core/limit'
-import { chooseWay, courseOf, evaluate, METHODS, pressedS, resinOf, type Recipe, type Way } from '#core/recipe'
+import { SURFACE_KIND_KEYS, SURFACE_KINDS, FIBRES, ADHESIVES } from '#core/materials'
+import { fabricLimit, limitingFibres } from '#core/limit'
+import { chooseWay, courseOf, evaluate, METHODS, pressedS, adhesiveOf, type Recipe, type Way } from '#core/recipe'
 import { toEvidence, toIronInput, toRecipe } from '#shared/mappers'
 import { recipeHeadline, recipeSteps, scorePartWords, tackSentence, whySentence, blockedSentence } from '#shared/words'
 
 definePageMeta({ title: 'Swatch' })
 const library = useLibrary()
-const bench = useBench()
+const selection = useSelection()
 const press = usePress()
 const router = useRouter()
 
@@ -15,19 +15,20 @@ const TABS = [
   { key: 'ways', name: 'Methods', shown: KEYS.ways.shown }, { key: 'window', name: 'Safe window', shown: KEYS.map.shown },
   { key: 'plan', name: 'Test plan', shown: KEYS.plan.shown }, { key: 'history', name: 'History', shown: KEYS.history.shown },
 ] as const
-const tab = useKept<(typeof TABS)[number]['key']>('swatch-tab', 'ways')
+const tab = useStored<(typeof TABS)[number]['key']>('swatch-tab', 'ways')
 const pairing = usePairing()
-const isWeb = computed(() => bench.supply?.family === 'web' || bench.supply?.family === 'transfer' || bench.supply?.family === 'lettering')
+const isWeb = computed(() => selection.supply?.family === 'web' || selection.supply?.family === 'transfer'
+  || selection.supply?.family === 'lettering')
 const otherIrons = computed(() =>
-  library.irons.filter(i => i.id !== bench.iron?.id).map(i => ({ name: i.name, ...toIronInput(i) })))
+  library.irons.filter(i => i.id !== selection.iron?.id).map(i => ({ name: i.name, ...toIronInput(i) })))
 /** The search waits for what the swatches of this pairing have to say. */
 const { answers, best, carried, tack, openers, searching, looking, problem, askOpeners, again, cancel } = useRecipeSearch(
-  computed(() => (pairing.settled ? bench.bench : null)), toRef(pairing, 'taught'), isWeb, otherIrons,
+  computed(() => (pairing.settled ? selection.setup : null)), toRef(pairing, 'taught'), isWeb, otherIrons,
 )
 const scrubS = ref(0)
 const done = computed(() => !searching.value && pairing.settled)
 const methods = computed(() => answers.value.filter(a => a.way !== 'sheet'))
-const bySheet = computed(() => answers.value.find(a => a.way === 'sheet') ?? null)
+const byMaker = computed(() => answers.value.find(a => a.way === 'sheet') ?? null)
 const barred = computed(() => {
   const first = methods.value[0]
   return methods.value.length === METHODS.length
@@ -45,22 +46,24 @@ const chosenWay = computed<Way | null>(() => {
     roomC: a.margins ? Math.min(a.margins.coolerC, a.margins.hotterC) : 0,
   }))
   const way = chooseWay(choosable, {
-    wanted: bench.chosen.way, proved: pairing.provedRecipe?.method ?? null, moisture: bench.rules.moisture,
+    wanted: selection.chosen.way, proved: pairing.provedRecipe?.method ?? null, moisture: selection.rules.moisture,
   })
-  return searching.value && way !== bench.chosen.way ? null : way
+  return searching.value && way !== selection.chosen.way ? null : way
 })
 const chosen = computed(() => answers.value.find(a => a.way === chosenWay.value && a.blocked === null) ?? null)
 /** Own swatches come first: until another way is chosen, the recipe they proved stands on the board. */
-const proved = computed(() => bench.chosen.way === null || bench.chosen.way === pairing.provedRecipe?.method ? pairing.provedRecipe : null)
+const proved = computed(() => selection.chosen.way === null || selection.chosen.way === pairing.provedRecipe?.method
+  ? pairing.provedRecipe
+  : null)
 /** The recipe at the pin: the chosen way's, until the pin is moved. */
 const pinned = ref<Recipe | null>(null)
-watch(() => JSON.stringify(bench.bench), () => { pinned.value = null })
+watch(() => JSON.stringify(selection.setup), () => { pinned.value = null })
 const fromSearch = computed(() => chosen.value?.recipe ?? answers.value.find(a => a.recipe)?.recipe ?? null)
 const pinRecipe = computed({
   get: () => pinned.value ?? proved.value ?? fromSearch.value,
   set: (r) => {
     pinned.value = r
-    if (r && answers.value.some(a => a.way === r.method && a.blocked === null)) bench.chosen.way = r.method
+    if (r && answers.value.some(a => a.way === r.method && a.blocked === null)) selection.chosen.way = r.method
   },
 })
 /** What is written over the board and pressed: the pin's recipe on the window, the way's elsewhere. */
@@ -71,43 +74,50 @@ const atBoard = computed(() => {
 })
 const proof = computed(() => atBoard.value ? pairing.proofFor(atBoard.value) : null)
 /** Where the recipe comes from when no swatch proves it: the sheet of this lot, or typical values. */
-const fromSheet = computed(() => pairing.lot?.state === 'fits')
+const fromMaker = computed(() => pairing.lot?.state === 'fits')
 const endS = computed(() => {
   const lasts = answers.value.filter(a => a.course && a.recipe).map(a => pressedS(a.recipe!) + (a.recipe!.passes - 1) * 3 + 16)
   return lasts.length ? Math.ceil(Math.max(...lasts) / 10) * 10 : 60
 })
-const hurtC = computed(() => {
-  const fibres = bench.cloth ? limitingFibres(bench.cloth.fibres, bench.blendRule) : []
-  return fibres.length ? Math.min(...fibres.map(f => FIBRES[f.fibre].hurtC)) : null
+const damageC = computed(() => {
+  const fibres = selection.fabric ? limitingFibres(selection.fabric.fibres, selection.blendRule) : []
+  return fibres.length ? Math.min(...fibres.map(f => FIBRES[f.fibre].damageC)) : null
 })
-const windowC = computed<[number, number]>(() => bench.bench?.supply.resin ? resinOf(bench.bench, pairing.taught).windowC : [0, 0])
-const provisional = computed(() => bench.cloth ? clothLimit(bench.cloth, bench.blendRule, toEvidence(bench.cloth)).provisional : false)
+const windowC = computed<[number, number]>(() => selection.setup?.supply.adhesive
+  ? adhesiveOf(selection.setup, pairing.taught).windowC
+  : [0, 0])
+const provisional = computed(() => selection.fabric
+  ? fabricLimit(selection.fabric, selection.blendRule,
+    toEvidence(selection.fabric)).provisional
+  : false)
 
 const supplyItems = computed(() =>
   library.supplies.map(s => ({
-    label: `${s.name} · ${Math.round(s.massGsm)} g/m²${s.resin ? ` · ${RESINS[s.resin].name.toLowerCase()}` : ''}`, value: s.id,
+    label: `${s.name} · ${Math.round(s.massGsm)} g/m²${s.adhesive ? ` · ${ADHESIVES[s.adhesive].name.toLowerCase()}` : ''}`, value: s.id,
   })),
 )
 const ironItems = computed(() => library.irons.map(i => ({ label: i.name, value: i.id })))
-const coverItems = computed(() => [...library.covers.map(c => ({ label: c.name, value: c.id })), { label: 'Bare iron', value: 'bare' }])
-const bedItems = BED_KIND_KEYS.map(k => ({ label: BED_KINDS[k].name, value: k }))
-const supplyId = computed({ get: () => bench.supply?.id, set: v => v && bench.takeSupply(v) })
-const ironId = computed({ get: () => bench.iron?.id, set: (v) => { bench.chosen.ironId = v ?? null; bench.chosen.way = null } })
-const coverId = computed({ get: () => bench.cover?.id ?? 'bare', set: (v) => { bench.chosen.coverId = v; bench.chosen.way = null } })
+const pressClothItems = computed(() => [...library.pressCloths.map(c => ({ label: c.name, value: c.id })), { label: 'Bare iron',
+  value: 'bare' }])
+const surfaceItems = SURFACE_KIND_KEYS.map(k => ({ label: SURFACE_KINDS[k].name, value: k }))
+const supplyId = computed({ get: () => selection.supply?.id, set: v => v && selection.takeSupply(v) })
+const ironId = computed({ get: () => selection.iron?.id, set: (v) => { selection.chosen.ironId = v ?? null; selection.chosen.way = null } })
+const pressClothId = computed({ get: () => selection.pressCloth?.id ?? 'bare',
+  set: (v) => { selection.chosen.pressClothId = v; selection.chosen.way = null } })
 
 /** Only what differs in hold, side or stop can simply be taken back; other lots and irons cannot. */
-const provedTrial = (id: string) => pairing.trials.find(t => t.id === id)
+const provedSwatch = (id: string) => pairing.swatches.find(t => t.id === id)
 const canTake = (id: string) => {
-  const t = provedTrial(id)
+  const t = provedSwatch(id)
   return t !== undefined && pairing.proofFor(toRecipe(t.recipe)).state === 'proved'
 }
 function takeProved(id: string): void {
-  const recipe = toRecipe(provedTrial(id)!.recipe)
-  bench.chosen.way = recipe.method
+  const recipe = toRecipe(provedSwatch(id)!.recipe)
+  selection.chosen.way = recipe.method
   pinned.value = recipe
 }
 function choose(way: Way): void {
-  bench.chosen.way = way
+  selection.chosen.way = way
   pinned.value = null
 }
 /** The pictures open on a moment at which every iron is still down. */
@@ -116,7 +126,7 @@ watch(() => searching.value, (busy) => {
   if (!busy && lasts.length) scrubS.value = Math.min(...lasts) - 0.5
 })
 const scrub = (byS: number) => { scrubS.value = Math.min(endS.value, Math.max(0, scrubS.value + byS)) }
-useKeys({
+useShortcuts({
   earlier: () => scrub(-0.5), later: () => scrub(0.5), take: toPress,
   ways: () => { tab.value = 'ways' }, map: () => { tab.value = 'window' }, plan: () => { tab.value = 'plan' },
   history: () => { tab.value = 'history' },
@@ -125,23 +135,23 @@ function toPress(): void {
   if (atBoard.value) press1(atBoard.value, null)
 }
 function press1(recipe: Recipe, plan: { planId: string, scrap: number } | null): void {
-  if (!bench.bench) return
-  press.lay(recipe, courseOf(evaluate(bench.bench, recipe, pairing.taught)), pairing.taught, plan)
-  if (chosenWay.value !== 'sheet') bench.chosen.way = recipe.method
+  if (!selection.setup) return
+  press.lay(recipe, courseOf(evaluate(selection.setup, recipe, pairing.taught)), pairing.taught, plan)
+  if (chosenWay.value !== 'sheet') selection.chosen.way = recipe.method
   void router.push('/press')
 }
-function pressBySheet(): void {
-  if (!bySheet.value?.recipe) return
-  bench.chosen.way = 'sheet'
-  press1(bySheet.value.recipe, null)
+function pressByMaker(): void {
+  if (!byMaker.value?.recipe) return
+  selection.chosen.way = 'sheet'
+  press1(byMaker.value.recipe, null)
 }
 </script>
 
 <template>
-  <div v-if="!bench.cloth" class="mx-auto mt-20 max-w-xl text-center">
+  <div v-if="!selection.fabric" class="mx-auto mt-20 max-w-xl text-center">
     <h1 class="text-3xl font-semibold">No fabric on the board</h1>
     <p class="mt-3 text-lg">A swatch needs a fabric first.</p>
-    <UButton to="/cloth" size="xl" class="mt-6">Choose a fabric</UButton>
+    <UButton to="/fabric" size="xl" class="mt-6">Choose a fabric</UButton>
   </div>
   <div v-else class="flex min-h-full flex-col gap-1.5 px-3 py-1.5">
     <div class="grid grid-cols-[1.5fr_1fr_1fr_1fr] gap-3 max-[900px]:grid-cols-2">
@@ -155,11 +165,11 @@ function pressBySheet(): void {
       </label>
       <label class="flex min-w-0 items-center gap-2">
         <span class="text-sm text-muted-ink">Press cloth</span>
-        <USelect v-model="coverId" :items="coverItems" class="w-full" aria-label="Press cloth" />
+        <USelect v-model="pressClothId" :items="pressClothItems" class="w-full" aria-label="Press cloth" />
       </label>
       <label class="flex min-w-0 items-center gap-2">
         <span class="text-sm text-muted-ink">Pressing surface</span>
-        <USelect v-model="bench.chosen.bed" :items="bedItems" class="w-full" aria-label="Pressing surface" />
+        <USelect v-model="selection.chosen.surface" :items="surfaceItems" class="w-full" aria-label="Pressing surface" />
       </label>
     </div>
 
@@ -168,27 +178,27 @@ function pressBySheet(): void {
       first.</p>
 
     <div v-if="barred" class="slip mx-auto mt-4 max-w-3xl p-8 text-center" role="alert" data-test="barred">
-      <h1 class="text-3xl font-semibold text-alert">{{ blockedSentence(barred, bench.units) }}</h1>
+      <h1 class="text-3xl font-semibold text-alert">{{ blockedSentence(barred, selection.units) }}</h1>
       <OpenerList v-if="openers" :openers="openers" class="mt-5 space-y-2 text-xl" />
     </div>
     <template v-else>
       <div class="slip flex items-center gap-5 px-4 py-1.5">
         <div v-if="atBoard" class="flex-1">
-          <p class="ticket text-[1.9rem] font-semibold leading-tight" data-test="recipe">{{ recipeHeadline(atBoard, bench.units) }}</p>
+          <p class="ticket text-[1.9rem] font-semibold leading-tight" data-test="recipe">{{ recipeHeadline(atBoard, selection.units) }}</p>
           <ol class="flex flex-wrap gap-x-4 text-[1.05rem] leading-snug" data-test="sentence" aria-label="Recipe">
-            <li v-for="(step, i) in recipeSteps(atBoard, bench.cover?.name ?? null, bench.units)" :key="i">
+            <li v-for="(step, i) in recipeSteps(atBoard, selection.pressCloth?.name ?? null, selection.units)" :key="i">
               <b class="tabular-nums">{{ i + 1 }}</b> {{ step }}</li></ol>
           <div class="mt-0.5 text-sm text-muted-ink"><ProofBadge v-if="proof" :proof="proof" />
-            <UButton v-if="proof?.state === 'stale' && canTake(proof.trial.id)" size="xs" variant="outline" color="neutral"
-              class="mx-1 min-h-8" @click="takeProved(proof.trial.id)">use the proved recipe</UButton>
-            <template v-if="proof?.state === 'none' && fromSheet">{{ ' ' }}Carried over from the maker's instructions <Sourced from="maker"
+            <UButton v-if="proof?.state === 'stale' && canTake(proof.swatch.id)" size="xs" variant="outline" color="neutral"
+              class="mx-1 min-h-8" @click="takeProved(proof.swatch.id)">use the proved recipe</UButton>
+            <template v-if="proof?.state === 'none' && fromMaker">{{ ' ' }}Carried over from the maker's instructions <Sourced from="maker"
             />.</template>
             <template v-if="!pinned && !proved && tab === 'ways' && chosen?.margins && chosen.course">
-              {{ ' ' }}{{ whySentence(chosen.margins, chosen.course.flags, bench.units) }}</template>
+              {{ ' ' }}{{ whySentence(chosen.margins, chosen.course.flags, selection.units) }}</template>
             <details v-if="!pinned && !proved && chosen?.parts.length" class="ml-1 inline-block align-top" data-test="score">
               <summary class="cursor-pointer underline">why this method</summary>
               <span v-for="p in chosen.parts.filter(x => x.points !== 0)" :key="p.key" class="mr-3 whitespace-nowrap">
-                {{ scorePartWords(p, bench.units) }}</span><Sourced from="model" /></details>
+                {{ scorePartWords(p, selection.units) }}</span><Sourced from="model" /></details>
           </div>
         </div>
         <div v-else-if="done" class="flex-1">
@@ -204,22 +214,22 @@ function pressBySheet(): void {
         {{ problem ?? pairing.problem }}
         <UButton size="sm" variant="outline" color="neutral" @click="problem ? again() : pairing.load()">Try again</UButton>
       </p>
-      <SheetBand v-if="tab === 'ways' && (bySheet || pairing.lot)" :answer="bySheet" :carried="carried" :lot="pairing.lot"
-        :chosen="chosenWay === 'sheet'" @choose="choose('sheet')" @press="pressBySheet" />
+      <MakerBand v-if="tab === 'ways' && (byMaker || pairing.lot)" :answer="byMaker" :carried="carried" :lot="pairing.lot"
+        :chosen="chosenWay === 'sheet'" @choose="choose('sheet')" @press="pressByMaker" />
       <p v-if="tab === 'ways' && tack && 'recipe' in tack" class="text-lg" data-test="tack">
-        {{ tackSentence(tack.recipe, bench.units) }}
+        {{ tackSentence(tack.recipe, selection.units) }}
         <Sourced from="model" />
       </p>
-      <BenchTabs v-model="tab" :tabs="TABS" label="Test swatch">
+      <PanelTabs v-model="tab" :tabs="TABS" label="Test swatch">
         <template #more="{ tab: t }">
           <span v-if="t.key === 'history' && pairing.total" class="text-sm font-normal text-muted-ink">{{ pairing.total }}</span>
         </template>
         <KeepAlive>
-          <WindowBench v-if="tab === 'window'" v-model:recipe="pinRecipe" :answers="answers" :openers="openers" :looking="looking"
+          <SafeWindowPanel v-if="tab === 'window'" v-model:recipe="pinRecipe" :answers="answers" :openers="openers" :looking="looking"
             @open="askOpeners" />
-          <PlanBench v-else-if="tab === 'plan'" :key="`${bench.cloth?.id} ${bench.supply?.id}`"
+          <TestPlanPanel v-else-if="tab === 'plan'" :key="`${selection.fabric?.id} ${selection.supply?.id}`"
             :recipe="atBoard ?? pinRecipe" @press="press1" />
-          <HistoryBench v-else-if="tab === 'history'" />
+          <HistoryPanel v-else-if="tab === 'history'" />
         </KeepAlive>
         <template v-if="tab === 'ways'">
           <div class="flex items-center gap-5 max-[1100px]:flex-wrap">
@@ -228,7 +238,7 @@ function pressBySheet(): void {
               <input v-model.number="scrubS" type="range" min="0" :max="endS" step="0.5" class="h-8 flex-1 accent-[var(--rc-mark)]"
                 aria-label="Moment shown in the pictures, seconds" />
             </label>
-            <TraceKey v-if="bench.supply?.resin" :window-c="windowC" :lot="pairing.lot" :hurt-c="hurtC" />
+            <TraceKey v-if="selection.supply?.adhesive" :window-c="windowC" :lot="pairing.lot" :damage-c="damageC" />
             <UButton v-if="searching" variant="outline" color="neutral" @click="cancel">Stop</UButton>
           </div>
           <div class="grid flex-1 grid-cols-4 gap-3 max-[1100px]:grid-cols-2">
@@ -240,7 +250,7 @@ function pressBySheet(): void {
               :best="a.way === best"
               :scrub-s="scrubS"
               :window-c="windowC"
-              :hurt-c="hurtC"
+              :damage-c="damageC"
               :end-s="endS"
               @choose="choose(a.way)"
               @scrub="t => (scrubS = t)" />
@@ -250,7 +260,7 @@ function pressBySheet(): void {
             </div>
           </div>
         </template>
-      </BenchTabs>
+      </PanelTabs>
     </template>
   </div>
 </template>

@@ -2,25 +2,25 @@
 import type { Job } from '#shared/schemas'
 import { careWords, nextReason, nextWords, wantedWords } from '#shared/words'
 
-/** The jobs in hand, the most pressing first, each with its cloths, how far it has come and what is next. */
+/** The jobs in hand, the most pressing first, each with its fabrics, how far it has come and what is next. */
 definePageMeta({ title: 'Today' })
 const jobs = useJobs()
-const bench = useBench()
+const selection = useSelection()
 const router = useRouter()
-const writing = useKept<string | null>('job-writing', null)
+const writing = useStored<string | null>('job-writing', null)
 const today = useToday()
 const STAGE = {
-  findFibre: '/cloth', match: '/match', swatch: '/swatch', swatchAgain: '/swatch', wash: '/swatch', draw: '/cut', cut: '/cut',
+  findFibre: '/fabric', match: '/interfacing', swatch: '/swatch', swatchAgain: '/swatch', wash: '/swatch', draw: '/cut', cut: '/cut',
   press: '/press',
 } as const
 
 const rows = computed(() => (jobs.page?.rows ?? []).map(job => ({ job, next: nextIn(job), late: (job.forWhen ?? '9999') <= today.value })))
 const written = computed(() => jobs.page?.rows.find(j => j.id === writing.value))
 const write = (what: string): void => { writing.value = what }
-async function go(job: Job, clothId?: string): Promise<void> {
+async function go(job: Job, fabricId?: string): Promise<void> {
   const next = nextIn(job)
-  await jobs.open(job, clothId)
-  await router.push(next && !clothId ? STAGE[next.step.do] : '/cloth')
+  await jobs.open(job, fabricId)
+  await router.push(next && !fabricId ? STAGE[next.step.do] : '/fabric')
 }
 /** What is due opens where it is seen to, whether its job is in hand or done. */
 async function openDue(jobId: string, to: string): Promise<void> {
@@ -34,7 +34,7 @@ async function saved(job: Job): Promise<void> {
 }
 watch(() => jobs.shown, jobs.load, { immediate: true })
 const LISTS = [{ value: 'inHand' as const, name: 'In hand' }, { value: 'done' as const, name: 'Done' }]
-useKeys({ fresh: () => write('new'), leave: () => { writing.value = null } })
+useShortcuts({ fresh: () => write('new'), leave: () => { writing.value = null } })
 useDigits({ does: 'Open a job at what is next', from: 1, upTo: 9, act: (n) => {
   const row = rows.value[n - 1]
   if (!writing.value && row) void go(row.job)
@@ -62,13 +62,13 @@ useDigits({ does: 'Open a job at what is next', from: 1, upTo: 9, act: (n) => {
         <li v-for="({ job, next, late }, i) in rows" :key="job.id"
           class="grid grid-cols-[2rem_8rem_minmax(0,1fr)_minmax(0,1.1fr)_auto] items-center gap-x-4 border-t border-dashed
             border-seam py-2.5 max-[1000px]:grid-cols-[1.5rem_8rem_minmax(0,1fr)_auto]"
-          :class="job.id === bench.chosen.jobId ? 'bg-paper shadow-[inset_6px_0_0_var(--rc-mark)]' : ''">
+          :class="job.id === selection.chosen.jobId ? 'bg-paper shadow-[inset_6px_0_0_var(--rc-mark)]' : ''">
           <kbd class="pl-3 text-lg text-muted-ink">{{ i < 9 ? i + 1 : '' }}</kbd>
           <div class="flex">
-            <button v-for="c in job.progress" :key="c.clothId" type="button" class="-mr-5 last:mr-0"
+            <button v-for="c in job.progress" :key="c.fabricId" type="button" class="-mr-5 last:mr-0"
               :aria-label="`${job.name}: ${c.name}`"
-              @click="go(job, c.clothId)">
-              <ClothSwatch :colour="c.colourHex" :construction="c.construction as never" :nap="c.nap as never" :width="72" :height="58" />
+              @click="go(job, c.fabricId)">
+              <FabricSwatch :colour="c.colourHex" :construction="c.construction as never" :nap="c.nap as never" :width="72" :height="58" />
             </button>
           </div>
           <div class="min-w-0">
@@ -85,7 +85,7 @@ useDigits({ does: 'Open a job at what is next', from: 1, upTo: 9, act: (n) => {
               <line v-for="t in STAGE_COUNT - 1" :key="t" :x1="t * 50" :x2="t * 50" y1="6" y2="14" stroke="var(--rc-ink)"
                 vector-effect="non-scaling-stroke" /></svg>
             <p v-if="next" class="mt-1 leading-snug">
-              <span v-if="job.progress.length > 1" class="font-semibold">{{ job.progress[next.cloth]!.name }}: </span>
+              <span v-if="job.progress.length > 1" class="font-semibold">{{ job.progress[next.fabric]!.name }}: </span>
               <span class="text-muted-ink">{{ nextReason(next.step) }}</span></p>
             <p v-if="job.note" class="truncate text-sm italic text-muted-ink">{{ job.note }}</p>
           </div>

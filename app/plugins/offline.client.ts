@@ -15,9 +15,9 @@ export default defineNuxtPlugin({
 })
 
 async function readAgain(): Promise<void> {
-  const library = useLibrary(), bench = useBench()
-  await library.load({ clothId: bench.chosen.clothId, supplyIds: [bench.chosen.supplyId, ...bench.chosen.overIds] })
+  const library = useLibrary(), selection = useSelection()
+  await library.load({ fabricId: selection.chosen.fabricId, supplyIds: [selection.chosen.supplyId, ...selection.chosen.overIds] })
   await useJobs().resume()
-  const { clothId } = bench.chosen
-  await Promise.allSettled([$fetch('/api/jobs'), ...clothId ? [$fetch(`/api/cloths/${clothId}/history`)] : []])
+  const { fabricId } = selection.chosen
+  await Promise.allSettled([$fetch('/api/jobs'), ...fabricId ? [$fetch(`/api/fabrics/${fabricId}/history`)] : []])
 }

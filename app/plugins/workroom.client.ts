@@ -1,4 +1,4 @@
-import type { Workshop } from '#shared/schemas'
+import type { Workroom } from '#shared/schemas'
 
 /** A board that has never been laid out here asks whose it is before it is shown; what it keeps is kept for that workroom. */
 export default defineNuxtPlugin({
@@ -6,7 +6,7 @@ export default defineNuxtPlugin({
   enforce: 'pre',
   async setup() {
     if (lastWorkroom()) return
-    const workshop = await $fetch<Workshop>('/api/workshop').catch(() => null)
-    if (workshop) rememberWorkroom(workshop.id)
+    const workroom = await $fetch<Workroom>('/api/workroom').catch(() => null)
+    if (workroom) rememberWorkroom(workroom.id)
   },
 })

@@ -9,9 +9,9 @@ import { useJobs } from './jobs'
 import { useLibrary } from './library'
 
 const piece = (n: number, name: string): JobPiece => ({
-  id: idOf(n), name, clothId: idOf(11), place: null, count: 1, pair: false, grain: 'any', oneWay: false, inset: null,
+  id: idOf(n), name, fabricId: idOf(11), place: null, count: 1, pair: false, grain: 'any', oneWay: false, inset: null,
   shape: { format: 1, kind: 'block', block: 'flap', measures: usualMeasures(blockOf('flap')!), mirrored: false },
-  allowances: { seam: 10, hem: 10, front: 10 }, backingId: null, foamId: null, webId: null, ...pressedAsTheHouse(),
+  allowances: { seam: 10, hem: 10, front: 10 }, interfacingId: null, foamId: null, webId: null, ...pressedAsTheHouse(),
 })
 const jobs = [job(), job({ id: idOf(52), name: 'Flags' })] as const
 const names = (all: readonly JobPiece[]) => all.map(p => p.name)
@@ -26,13 +26,13 @@ function server(stored: Record<string, JobPiece[]>) {
     const { pieces, version } = structuredClone(kept[id]!)
     await held
     if (away) throw new Error('away')
-    return { pieces, version, lays: [], offcuts: [], shrink: {} }
+    return { pieces, version, layouts: [], offcuts: [], shrink: {} }
   }
   const list = { rows: jobs, total: 2, page: 1, size: 60 }
   const { asked } = standIn({ 'GET /api/jobs': () => list, ...Object.fromEntries(jobs.flatMap(({ id }) => [
     [`GET /api/jobs/${id}/cutting`, () => answer(id)],
     [`GET /api/jobs/${id}`, () => jobs.find(j => j.id === id)],
-    [`PUT /api/jobs/${id}/lays`, () => answer(id)],
+    [`PUT /api/jobs/${id}/layouts`, () => answer(id)],
     [`POST /api/jobs/${id}/cuts`, () => answer(id)],
     [`PUT /api/jobs/${id}/pieces`, (body: unknown) => {
       if (away) throw new Error('away')
@@ -122,12 +122,12 @@ describe('the pieces of the open job', () => {
     await cutting.load()
     cutting.change(all => [...all, piece(62, 'Stand')])
     let go = there.hold()
-    const kept = cutting.keepLay(idOf(21), [])
+    const kept = cutting.saveLayout(idOf(21), [])
     await later()
     expect(written(there.asked)).toEqual(['PUT /api/jobs/job/pieces'])
     go()
     await kept
-    expect(written(there.asked)).toEqual(['PUT /api/jobs/job/pieces', 'PUT /api/jobs/job/lays'])
+    expect(written(there.asked)).toEqual(['PUT /api/jobs/job/pieces', 'PUT /api/jobs/job/layouts'])
     cutting.change(all => [...all, piece(63, 'Cuff')])
     go = there.hold()
     const cut = cutting.cut(idOf(21), [], 0.5, idOf(99))

@@ -1,8 +1,8 @@
 import { useDebounceFn, useRefHistory } from '@vueuse/core'
 import { howMany, partId, partsOf, suppliesOf, type CuttingGround, type Part } from '#shared/cutting'
-import type { ClothShrink, Cutting, JobPiece, KeptLay, LayPart, Offcut, Supply } from '#shared/schemas'
+import type { FabricShrink, Cutting, JobPiece, KeptLayout, LayoutPart, Offcut, Supply } from '#shared/schemas'
 import { jobPiecesBody } from '#shared/schemas'
-import { useBench } from './bench'
+import { useSelection } from './selection'
 import { useJobs } from './jobs'
 import { useLibrary } from './library'
 
@@ -11,14 +11,14 @@ const clone = (pieces: JobPiece[]): JobPiece[] => plain(pieces)
 
 /** The pieces of the open job, what is cut of each supply, and what was cut already. What is drawn is kept here until it is saved. */
 export const useCutting = defineStore('cutting', () => {
-  const bench = useBench()
+  const selection = useSelection()
   const jobs = useJobs()
   const library = useLibrary()
   const pieces = ref<JobPiece[]>([])
   const version = ref(0)
-  const lays = ref<KeptLay[]>([])
+  const layouts = ref<KeptLayout[]>([])
   const offcuts = ref<Offcut[]>([])
-  const shrink = ref<Record<string, ClothShrink | null>>({})
+  const shrink = ref<Record<string, FabricShrink | null>>({})
   const jobId = ref<string | null>(null)
   const problem = ref<string | null>(null)
   /** Where the server said that a piece cannot be cut so: its place in the list. */
@@ -27,18 +27,18 @@ export const useCutting = defineStore('cutting', () => {
   const saved = ref(true)
   const { undo, redo, canUndo, canRedo, clear } = useRefHistory(pieces, { deep: true, clone, capacity: 100 })
   /** Drawn here and not saved yet, by job: a reload finds it again. */
-  const kept = useKept<Record<string, { pieces: JobPiece[], version: number }>>('pieces-drawn', {})
+  const kept = useStored<Record<string, { pieces: JobPiece[], version: number }>>('pieces-drawn', {})
 
   const ground = computed<CuttingGround>(() => ({
-    rules: bench.rules,
+    rules: selection.rules,
     shrink: shrink.value,
-    clothMm: id => library.cloths.find(c => c.id === id)?.thicknessMm ?? 0.5,
+    fabricMm: id => library.fabrics.find(c => c.id === id)?.thicknessMm ?? 0.5,
     supply: id => supplyOfId(id),
   }))
   const supplyOfId = (id: string): Supply | null => library.supplies.find(s => s.id === id) ?? null
 
   function take(c: Cutting, withPieces: boolean): void {
-    lays.value = c.lays
+    layouts.value = c.layouts
     offcuts.value = c.offcuts
     shrink.value = { ...shrink.value, ...c.shrink }
     version.value = c.version
@@ -48,7 +48,7 @@ export const useCutting = defineStore('cutting', () => {
   }
 
   let quiet = false
-  /** Lays something else on the board that nobody drew. */
+  /** Layouts something else on the board that nobody drew. */
   async function lay(what: () => void): Promise<void> {
     quiet = true
     what()
@@ -60,15 +60,15 @@ export const useCutting = defineStore('cutting', () => {
     pieces.value = []
     saved.value = true
   })
-  /** Lays out the cutting of the open job. */
+  /** Layouts out the cutting of the open job. */
   async function bring(id: string, stillOpen: () => boolean): Promise<void> {
     try {
       const c = await $fetch<Cutting>(`/api/jobs/${id}/cutting`)
       await library.bring(
         null,
-        c.pieces.flatMap(p => [p.backingId, p.foamId, p.webId]),
+        c.pieces.flatMap(p => [p.interfacingId, p.foamId, p.webId]),
       )
-      await Promise.all([...new Set(c.pieces.map(p => p.clothId))].map(cloth => library.bring(cloth, [])))
+      await Promise.all([...new Set(c.pieces.map(p => p.fabricId))].map(fabric => library.bring(fabric, [])))
       if (!stillOpen()) return
       const draft = kept.value[id]
       await lay(() => {
@@ -164,7 +164,7 @@ export const useCutting = defineStore('cutting', () => {
 
   const supplyIds = computed(() => suppliesOf(pieces.value))
   /** Parts cut already, by their id. */
-  const cutIds = computed(() => new Set(lays.value.filter(l => l.cutAt !== null).flatMap(l => l.parts.map(partId))))
+  const cutIds = computed(() => new Set(layouts.value.filter(l => l.cutAt !== null).flatMap(l => l.parts.map(partId))))
   /** Something of it was cut already: it stays in the job. */
   const isCut = (pieceId: string): boolean => [...cutIds.value].some(id => id.startsWith(`${pieceId}.`))
   /** What is still to be cut of a supply; pieces that cannot be cut as they stand are left out and said at the piece. */
@@ -179,22 +179,22 @@ export const useCutting = defineStore('cutting', () => {
       })
       .filter(p => !cutIds.value.has(p.id))
   }
-  const drawnLay = (supplyId: string): LayPart[] => lays.value.find(l => l.supplyId === supplyId && l.cutAt === null)?.parts ?? []
+  const drawnLayout = (supplyId: string): LayoutPart[] => layouts.value.find(l => l.supplyId === supplyId && l.cutAt === null)?.parts ?? []
   const offcutsFor = (supplyId: string): Offcut[] => offcuts.value.filter(o => o.supplyId === supplyId)
 
   /** Keeps the lay of a supply as it is drawn. */
-  async function keepLay(supplyId: string, parts: LayPart[]): Promise<void> {
+  async function saveLayout(supplyId: string, parts: LayoutPart[]): Promise<void> {
     const id = jobId.value
     await save()
     try {
-      const c = await $fetch<Cutting>(`/api/jobs/${id}/lays`, { method: 'PUT', body: { supplyId, parts } })
+      const c = await $fetch<Cutting>(`/api/jobs/${id}/layouts`, { method: 'PUT', body: { supplyId, parts } })
       if (jobId.value === id) take(c, false)
     } catch (error) {
       problem.value = problemOf(error).detail
     }
   }
   /** Cuts a lay; a problem is said, and nothing is taken from the shelf. */
-  async function cut(supplyId: string, parts: LayPart[], metres: number, clientKey: string): Promise<boolean> {
+  async function cut(supplyId: string, parts: LayoutPart[], metres: number, clientKey: string): Promise<boolean> {
     const id = jobId.value
     await save()
     try {
@@ -214,7 +214,7 @@ export const useCutting = defineStore('cutting', () => {
   return {
     pieces,
     version,
-    lays,
+    layouts,
     offcuts,
     shrink,
     jobId,
@@ -237,9 +237,9 @@ export const useCutting = defineStore('cutting', () => {
     supplyIds,
     cutIds, isCut,
     openParts,
-    drawnLay,
+    drawnLayout,
     offcutsFor,
-    keepLay,
+    saveLayout,
     cut,
     total,
   }

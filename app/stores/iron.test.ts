@@ -1,7 +1,7 @@
 // @vitest-environment happy-dom
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { idOf, iron as anIron, layOut } from '../testing/board'
-import { useBench } from './bench'
+import { useSelection } from './selection'
 import { useIron } from './iron'
 import { useLibrary } from './library'
 
@@ -18,9 +18,9 @@ const pass = (s: number) => {
 describe('the iron in its rest', () => {
   it('is cold and off until its dial is turned, then warms to its setting', () => {
     const iron = useIron()
-    expect([iron.state, iron.stopIndex, Math.round(iron.soleC)]).toEqual(['off', null, 20])
-    iron.setStop(1)
-    expect([iron.state, iron.stopIndex, iron.stop!.label]).toEqual(['warming', 1, 'wool'])
+    expect([iron.state, iron.settingIndex, Math.round(iron.soleC)]).toEqual(['off', null, 20])
+    iron.chooseSetting(1)
+    expect([iron.state, iron.settingIndex, iron.setting!.label]).toEqual(['warming', 1, 'wool'])
     expect(iron.readyIn).toBeGreaterThan(10)
     pass(300)
     expect(iron.state).toBe('ready')
@@ -29,7 +29,7 @@ describe('the iron in its rest', () => {
   it('rehearsed, a clock that runs so many times as fast warms and shuts it off so much sooner', () => {
     layOut(10)
     const iron = useIron()
-    iron.setStop(1)
+    iron.chooseSetting(1)
     pass(30)
     expect(iron.state).toBe('ready')
     pass(20)
@@ -37,7 +37,7 @@ describe('the iron in its rest', () => {
   })
   it('shuts itself off when nobody picks it up, and warms again when someone does', () => {
     const iron = useIron()
-    iron.setStop(1)
+    iron.chooseSetting(1)
     pass(300)
     iron.pickUp()
     pass(479)
@@ -49,22 +49,22 @@ describe('the iron in its rest', () => {
   })
   it('a setting between two stops is no place on the dial', () => {
     const iron = useIron()
-    iron.setStop({ label: 'between silk and wool', meanC: 140, swingC: 6, origin: 'model' })
-    expect([iron.stopIndex, iron.stop!.meanC]).toEqual([-1, 140])
+    iron.chooseSetting({ label: 'between silk and wool', meanC: 140, swingC: 6, origin: 'model' })
+    expect([iron.settingIndex, iron.setting!.meanC]).toEqual([-1, 140])
   })
   it('another iron taken in hand is cold: the first one\'s dial says nothing of it', () => {
     const iron = useIron()
-    iron.setStop(2)
+    iron.chooseSetting(2)
     pass(300)
-    useBench().takeIron(idOf(32))
-    expect([iron.stopIndex, Math.round(iron.soleC), iron.state]).toEqual([null, 20, 'off'])
+    useSelection().takeIron(idOf(32))
+    expect([iron.settingIndex, Math.round(iron.soleC), iron.state]).toEqual([null, 20, 'off'])
   })
   it('cools when it is switched off, from where it was', () => {
     const iron = useIron()
-    iron.setStop(2)
+    iron.chooseSetting(2)
     pass(300)
     const hotC = iron.soleC
-    iron.setStop(null)
+    iron.chooseSetting(null)
     pass(60)
     expect(iron.state).toBe('cooling')
     expect(iron.soleC).toBeLessThan(hotC)
@@ -74,35 +74,35 @@ describe('the iron in its rest', () => {
 
 describe('the bench', () => {
   it('takes the first fusible, the first iron and muslin until someone chooses', () => {
-    const bench = useBench()
-    bench.chosen.clothId = idOf(11)
-    expect([bench.supply!.id, bench.iron!.name, bench.cover!.kind]).toEqual([idOf(21), 'Harbour', 'muslin'])
-    expect(bench.bench!.supply.resin).toBe('polyamide')
+    const selection = useSelection()
+    selection.chosen.fabricId = idOf(11)
+    expect([selection.supply!.id, selection.iron!.name, selection.pressCloth!.kind]).toEqual([idOf(21), 'Harbour', 'muslin'])
+    expect(selection.setup!.supply.adhesive).toBe('polyamide')
   })
   it('a house that presses sturdy cotton bare does, unless a press cloth is chosen; a light or a mixed fabric is covered all the same',
     () => {
-      const bench = useBench(), library = useLibrary()
-      bench.chosen.clothId = idOf(11)
-      library.workshop = { ...library.workshop!, rules: { ...library.workshop!.rules, cover: 'sturdyBare' } }
-      expect(bench.cover).toBeNull()
-      bench.chosen.coverId = idOf(41)
-      expect(bench.cover!.kind).toBe('muslin')
-      bench.chosen.coverId = null
-      library.keepCloth({ ...bench.cloth!, massGsm: 99 })
-      expect(bench.cover!.kind).toBe('muslin')
-      library.keepCloth({ ...bench.cloth!, massGsm: 100, fibres: [{ fibre: 'cotton', sharePct: 60 }, { fibre: 'polyester',
+      const selection = useSelection(), library = useLibrary()
+      selection.chosen.fabricId = idOf(11)
+      library.workroom = { ...library.workroom!, rules: { ...library.workroom!.rules, pressCloth: 'sturdyBare' } }
+      expect(selection.pressCloth).toBeNull()
+      selection.chosen.pressClothId = idOf(41)
+      expect(selection.pressCloth!.kind).toBe('muslin')
+      selection.chosen.pressClothId = null
+      library.keepFabric({ ...selection.fabric!, massGsm: 99 })
+      expect(selection.pressCloth!.kind).toBe('muslin')
+      library.keepFabric({ ...selection.fabric!, massGsm: 100, fibres: [{ fibre: 'cotton', sharePct: 60 }, { fibre: 'polyester',
         sharePct: 40 }] })
-      expect(bench.cover!.kind).toBe('muslin')
-      library.keepCloth({ ...bench.cloth!, fibres: [{ fibre: 'cotton', sharePct: 60 }, { fibre: 'linen', sharePct: 40 }] })
-      expect(bench.cover).toBeNull()
-      bench.chosen.coverId = 'bare'
-      expect(bench.cover).toBeNull()
+      expect(selection.pressCloth!.kind).toBe('muslin')
+      library.keepFabric({ ...selection.fabric!, fibres: [{ fibre: 'cotton', sharePct: 60 }, { fibre: 'linen', sharePct: 40 }] })
+      expect(selection.pressCloth).toBeNull()
+      selection.chosen.pressClothId = 'bare'
+      expect(selection.pressCloth).toBeNull()
     })
   it('another interfacing forgets the way that was chosen for the last', () => {
-    const bench = useBench()
-    bench.chosen.way = 'steam'
-    bench.takeSupply(idOf(22), [idOf(21)])
-    expect([bench.chosen.way, bench.supply!.id, bench.over.map(s => s.id)]).toEqual([null, idOf(22), [idOf(21)]])
+    const selection = useSelection()
+    selection.chosen.way = 'steam'
+    selection.takeSupply(idOf(22), [idOf(21)])
+    expect([selection.chosen.way, selection.supply!.id, selection.over.map(s => s.id)]).toEqual([null, idOf(22), [idOf(21)]])
   })
   it('an iron that is saved anew takes the place of its older self', () => {
     const library = useLibrary()

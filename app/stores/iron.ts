@@ -1,12 +1,12 @@
 import { useIntervalFn } from '@vueuse/core'
 import { readyInS, soleNowC, soleState, type IronRest } from '#core/iron'
-import type { IronStop } from '#core/recipe'
-import { useBench } from './bench'
+import type { IronSetting } from '#core/recipe'
+import { useSelection } from './selection'
 import { useLibrary } from './library'
 
 interface Dial {
   /** One of its stops by its place, a setting between two of them, or off. */
-  stop: number | IronStop | null
+  setting: number | IronSetting | null
   /** Where the sole stood when the dial was turned, and when that was; when it was last picked up. Board time, ms. */
   fromC: number
   setAt: number
@@ -16,38 +16,38 @@ const ROOM_C = 20, LONG_AGO_S = 3600
 
 /** The irons of the workroom: what each dial stands at, and what its sole is estimated to be at. The one in hand stands in its rest. */
 export const useIron = defineStore('iron', () => {
-  const bench = useBench()
+  const selection = useSelection()
   const library = useLibrary()
   const { clockRate } = useRuntimeConfig().public
   /** Board time runs faster when rehearsing. */
   const rate = Number(clockRate) || 1
-  const dials = useKept<Record<string, Dial>>('dials', {})
+  const dials = useStored<Record<string, Dial>>('dials', {})
   const now = ref(Date.now())
   const tick = () => { now.value = Date.now() }
   useIntervalFn(tick, 1000)
 
   const ironOf = (id: string) => library.irons.find(i => i.id === id) ?? null
   const since = (ms: number) => Math.max(0, ((now.value - ms) / 1000) * rate)
-  function stopOf(id: string): IronStop | null {
-    const set = dials.value[id]?.stop ?? null
-    return typeof set === 'number' ? ironOf(id)?.stops[set] ?? null : set
+  function settingOf(id: string): IronSetting | null {
+    const set = dials.value[id]?.setting ?? null
+    return typeof set === 'number' ? ironOf(id)?.settings[set] ?? null : set
   }
   /** How an iron stands now; null where there is no such iron. */
   function restOf(id: string): IronRest | null {
     const iron = ironOf(id), dial = dials.value[id]
     if (!iron) return null
-    const stop = stopOf(id)
+    const setting = settingOf(id)
     return {
-      kind: iron.kind, fromC: dial?.fromC ?? ROOM_C, targetC: stop?.meanC ?? null, swingC: stop?.swingC ?? 0,
+      kind: iron.kind, fromC: dial?.fromC ?? ROOM_C, targetC: setting?.meanC ?? null, swingC: setting?.swingC ?? 0,
       sinceS: dial ? since(dial.setAt) : LONG_AGO_S, idleS: dial ? since(dial.touchedAt) : LONG_AGO_S, shutsOffAfterS: iron.shutsOffAfterS,
     }
   }
   /** Turns an iron's dial; `null` switches it off. */
-  function setStopOf(id: string, to: number | IronStop | null): void {
+  function chooseSettingOf(id: string, to: number | IronSetting | null): void {
     tick()
     const rest = restOf(id)
     dials.value = {
-      ...dials.value, [id]: { stop: to, fromC: rest ? soleNowC(rest) : ROOM_C, setAt: now.value, touchedAt: now.value },
+      ...dials.value, [id]: { setting: to, fromC: rest ? soleNowC(rest) : ROOM_C, setAt: now.value, touchedAt: now.value },
     }
   }
   /** Picked up: its shut-off begins anew; one that had shut itself off starts warming again. */
@@ -55,7 +55,7 @@ export const useIron = defineStore('iron', () => {
     tick()
     const rest = restOf(id), dial = dials.value[id]
     if (!rest || !dial) return
-    if (soleState(rest) === 'shutOff') setStopOf(id, dial.stop)
+    if (soleState(rest) === 'shutOff') chooseSettingOf(id, dial.setting)
     else dials.value = { ...dials.value, [id]: { ...dial, touchedAt: now.value } }
   }
   /** A probe on the sole says what it is at now: the estimate goes on from there. */
@@ -71,19 +71,19 @@ export const useIron = defineStore('iron', () => {
     tick()
   }
 
-  const inHand = computed(() => bench.iron?.id ?? null)
-  const stop = computed(() => (inHand.value ? stopOf(inHand.value) : null))
+  const inHand = computed(() => selection.iron?.id ?? null)
+  const setting = computed(() => (inHand.value ? settingOf(inHand.value) : null))
   const rest = computed(() => (inHand.value ? restOf(inHand.value) : null))
   const soleC = computed(() => (rest.value ? soleNowC(rest.value) : ROOM_C))
   const state = computed(() => (rest.value ? soleState(rest.value) : 'off'))
   const readyIn = computed(() => (rest.value ? readyInS(rest.value) : null))
-  const dial = computed(() => (inHand.value ? dials.value[inHand.value]?.stop ?? null : null))
+  const dial = computed(() => (inHand.value ? dials.value[inHand.value]?.setting ?? null : null))
 
   return {
-    dials, stop, stopIndex: computed(() => (typeof dial.value === 'number' ? dial.value : dial.value === null ? null : -1)),
-    setting: computed(() => (inHand.value && dials.value[inHand.value] ? JSON.stringify(dial.value) : null)), rest, soleC, state, readyIn,
-    rate, stopOf, restOf, setStopOf, pickUpOf, correct, adopt, tick,
-    setStop: (to: number | IronStop | null): void => { if (inHand.value) setStopOf(inHand.value, to) },
+    dials, setting, settingIndex: computed(() => (typeof dial.value === 'number' ? dial.value : dial.value === null ? null : -1)),
+    dialKey: computed(() => (inHand.value && dials.value[inHand.value] ? JSON.stringify(dial.value) : null)), rest, soleC, state, readyIn,
+    rate, settingOf, restOf, chooseSettingOf, pickUpOf, correct, adopt, tick,
+    chooseSetting: (to: number | IronSetting | null): void => { if (inHand.value) chooseSettingOf(inHand.value, to) },
     pickUp: (): void => { if (inHand.value) pickUpOf(inHand.value) },
   }
 })

@@ -2,8 +2,8 @@
 import { beforeEach, describe, expect, it } from 'vitest'
 import { FetchError } from 'ofetch'
 import type { Job } from '#shared/schemas'
-import { cloth, idOf, job, layOut, standIn, supply } from '../testing/board'
-import { useBench } from './bench'
+import { fabric, idOf, job, layOut, standIn, supply } from '../testing/board'
+import { useSelection } from './selection'
 import { jobBodyOf, nextIn, useJobs } from './jobs'
 import { useLibrary } from './library'
 import { useWish } from './wish'
@@ -17,60 +17,60 @@ beforeEach(() => layOut())
 describe('opening a job', () => {
   it('lays the fabric that is furthest back on the board, with its interfacing', async () => {
     const two = job({
-      cloths: [
-        { clothId: idOf(11), place: 'collar', supplyId: idOf(22) }, { clothId: idOf(12), place: null, supplyId: null },
+      fabrics: [
+        { fabricId: idOf(11), place: 'collar', supplyId: idOf(22) }, { fabricId: idOf(12), place: null, supplyId: null },
       ],
       progress: [11, 12].map(n => ({
-        ...job().progress[0]!, clothId: idOf(n), pressed: n === 11 ? 1 : 0, held: 1, passed: n === 11 ? 1 : 0,
+        ...job().progress[0]!, fabricId: idOf(n), pressed: n === 11 ? 1 : 0, held: 1, passed: n === 11 ? 1 : 0,
       })),
     })
-    expect(nextIn(two)).toEqual({ cloth: 1, step: { do: 'match' } })
+    expect(nextIn(two)).toEqual({ fabric: 1, step: { do: 'match' } })
     await useJobs().open(two)
-    const bench = useBench()
-    expect([bench.chosen.jobId, bench.cloth!.id, useJobs().job!.name]).toEqual([idOf(51), idOf(12), 'Shirts'])
+    const selection = useSelection()
+    expect([selection.chosen.jobId, selection.fabric!.id, useJobs().job!.name]).toEqual([idOf(51), idOf(12), 'Shirts'])
     await useJobs().open(two, idOf(11))
-    expect([bench.cloth!.id, bench.supply!.id]).toEqual([idOf(11), idOf(22)])
+    expect([selection.fabric!.id, selection.supply!.id]).toEqual([idOf(11), idOf(22)])
   })
   it('fetches what lies in no drawer yet', async () => {
-    const far = { clothId: idOf(99), place: null, supplyId: idOf(98) }
+    const far = { fabricId: idOf(99), place: null, supplyId: idOf(98) }
     const { asked } = standIn({
-      [`GET /api/cloths/${idOf(99)}`]: () => cloth({ id: idOf(99), name: 'Far' }),
+      [`GET /api/fabrics/${idOf(99)}`]: () => fabric({ id: idOf(99), name: 'Far' }),
       [`GET /api/supplies/${idOf(98)}`]: () => supply({ id: idOf(98) }),
     })
-    await useJobs().open(job({ cloths: [far], progress: [{ ...job().progress[0]!, clothId: idOf(99) }] }))
+    await useJobs().open(job({ fabrics: [far], progress: [{ ...job().progress[0]!, fabricId: idOf(99) }] }))
     expect(asked).toHaveLength(2)
-    expect(useBench().cloth!.name).toBe('Far')
+    expect(useSelection().fabric!.name).toBe('Far')
   })
   it('a fabric of another job puts it aside; its own do not', async () => {
     const jobs = useJobs(),
-      bench = useBench()
+      selection = useSelection()
     await jobs.open(
       job({
-        cloths: [11, 12].map(n => ({ clothId: idOf(n), place: null, supplyId: null })),
-        progress: [11, 12].map(n => ({ ...job().progress[0]!, clothId: idOf(n) })),
+        fabrics: [11, 12].map(n => ({ fabricId: idOf(n), place: null, supplyId: null })),
+        progress: [11, 12].map(n => ({ ...job().progress[0]!, fabricId: idOf(n) })),
       }),
     )
-    bench.chosen.clothId = idOf(12)
+    selection.chosen.fabricId = idOf(12)
     await Promise.resolve()
     expect(jobs.job).not.toBeNull()
-    bench.chosen.clothId = idOf(13)
+    selection.chosen.fabricId = idOf(13)
     await new Promise(done => setTimeout(done))
-    expect([jobs.job, bench.chosen.jobId]).toEqual([null, null])
+    expect([jobs.job, selection.chosen.jobId]).toEqual([null, null])
   })
   it('is found again after a reload, and forgotten when it is gone', async () => {
-    const jobs = useJobs(), bench = useBench()
-    bench.chosen.jobId = idOf(51)
-    bench.chosen.clothId = idOf(11)
+    const jobs = useJobs(), selection = useSelection()
+    selection.chosen.jobId = idOf(51)
+    selection.chosen.fabricId = idOf(11)
     standIn({ [`GET /api/jobs/${idOf(51)}`]: () => job() })
     await jobs.resume()
     expect(jobs.job!.name).toBe('Shirts')
     standIn({ [`GET /api/jobs/${idOf(51)}`]: () => { throw problem(404) } })
     await jobs.resume()
-    expect(bench.chosen.jobId).toBeNull()
+    expect(selection.chosen.jobId).toBeNull()
   })
   it('what is heard of another job afterwards does not put it aside; of two that are opened the later stays', async () => {
-    const jobs = useJobs(), bench = useBench(), flags = job({ id: idOf(52), name: 'Flags' })
-    bench.chosen.jobId = idOf(51)
+    const jobs = useJobs(), selection = useSelection(), flags = job({ id: idOf(52), name: 'Flags' })
+    selection.chosen.jobId = idOf(51)
     const answers: ((of: unknown) => void)[] = []
     const late = () => new Promise(done => answers.push(done))
     standIn({ [`GET /api/jobs/${idOf(51)}`]: late, [`GET /api/supplies/${idOf(98)}`]: late })
@@ -79,7 +79,7 @@ describe('opening a job', () => {
     answers[0]!(job())
     await resumed
     expect(jobs.job?.name).toBe('Flags')
-    const first = jobs.open(job({ cloths: [{ clothId: idOf(11), place: null, supplyId: idOf(98) }] }))
+    const first = jobs.open(job({ fabrics: [{ fabricId: idOf(11), place: null, supplyId: idOf(98) }] }))
     await jobs.open(flags)
     answers[1]!(supply({ id: idOf(98) }))
     await first
@@ -94,10 +94,10 @@ describe('changing the open job', () => {
     const jobs = useJobs()
     await jobs.open(job())
     const first = jobs.change(() => ({ washC: 60 })), second = jobs.note({ place: 'cuff' })
-    expect([jobs.job!.washC, jobs.cloth!.place]).toEqual([60, 'cuff'])
+    expect([jobs.job!.washC, jobs.fabric!.place]).toEqual([60, 'cuff'])
     await Promise.all([first, second])
     expect(asked.map(a => (a.body as Job).version)).toEqual([0, 1])
-    expect(jobBodyOf(jobs.job!)).toMatchObject({ washC: 60, version: 2, cloths: [{ place: 'cuff' }] })
+    expect(jobBodyOf(jobs.job!)).toMatchObject({ washC: 60, version: 2, fabrics: [{ place: 'cuff' }] })
   })
   it('takes what someone else saved meanwhile, and makes its change on that', async () => {
     let tries = 0
@@ -145,23 +145,23 @@ describe('wishes', () => {
   it('belong to the job while one is open: its care, its place', async () => {
     const { asked } = standIn({ [PUT]: body => ({ ...job(), ...(body as Job) }) })
     const jobs = useJobs(), wish = useWish()
-    await jobs.open(job({ washC: 60, tumble: 'yes', cloths: [{ clothId: idOf(11), place: 'cuff', supplyId: null }] }))
+    await jobs.open(job({ washC: 60, tumble: 'yes', fabrics: [{ fabricId: idOf(11), place: 'cuff', supplyId: null }] }))
     expect([wish.wished.care, wish.place.key]).toEqual([{ washC: 60, tumble: 'yes', dryClean: false }, 'cuff'])
     wish.wishFor({ care: { washC: 30, tumble: 'no', dryClean: true } })
     wish.choosePlace('collar')
     await new Promise(done => setTimeout(done, 20))
-    expect(asked.map(a => a.body)).toMatchObject([{ washC: 30, dryClean: true }, { cloths: [{ place: 'collar' }] }])
+    expect(asked.map(a => a.body)).toMatchObject([{ washC: 30, dryClean: true }, { fabrics: [{ place: 'collar' }] }])
   })
   it('without a job they belong to the fabric, and another fabric begins without them', () => {
-    const wish = useWish(), bench = useBench()
+    const wish = useWish(), selection = useSelection()
     useLibrary()
-    bench.chosen.clothId = idOf(11)
+    selection.chosen.fabricId = idOf(11)
     wish.choosePlace('cuff')
-    wish.wishFor({ hand: 'rigid', care: { washC: 95, tumble: 'yes', dryClean: false } })
-    expect([wish.place.key, wish.wished.hand, wish.wished.care.washC]).toEqual(['cuff', 'rigid', 95])
-    bench.chosen.clothId = idOf(12)
-    expect([wish.place.key, wish.wished.hand, wish.wished.care.washC]).toEqual(['collar', null, 40])
-    bench.chosen.clothId = idOf(11)
-    expect(wish.wished.hand).toBe('rigid')
+    wish.wishFor({ stiffness: 'rigid', care: { washC: 95, tumble: 'yes', dryClean: false } })
+    expect([wish.place.key, wish.wished.stiffness, wish.wished.care.washC]).toEqual(['cuff', 'rigid', 95])
+    selection.chosen.fabricId = idOf(12)
+    expect([wish.place.key, wish.wished.stiffness, wish.wished.care.washC]).toEqual(['collar', null, 40])
+    selection.chosen.fabricId = idOf(11)
+    expect(wish.wished.stiffness).toBe('rigid')
   })
 })

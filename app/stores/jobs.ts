@@ -1,20 +1,20 @@
 import { nextOfJob } from '#core/job'
-import type { Job, JobBody, JobCloth, Page } from '#shared/schemas'
-import { useBench } from './bench'
+import type { Job, JobBody, JobFabric, Page } from '#shared/schemas'
+import { useSelection } from './selection'
 import { useLibrary } from './library'
 
 /** What crosses the wire when a job is saved. */
 export const jobBodyOf = (j: Job): JobBody & { version: number } => ({
   name: j.name, garment: j.garment, forWhen: j.forWhen, washC: j.washC, tumble: j.tumble, dryClean: j.dryClean, note: j.note, done: j.done,
   trimIds: j.trimIds, careWords: j.careWords, lookOn: j.lookOn,
-  cloths: j.cloths, version: j.version,
+  fabrics: j.fabrics, version: j.version,
 })
 
 type Change = (body: JobBody) => Partial<JobBody>
 
 /** The jobs in hand; they live on the server. Which of them is open belongs to this board. */
 export const useJobs = defineStore('jobs', () => {
-  const bench = useBench()
+  const selection = useSelection()
   const library = useLibrary()
   const outbox = useOutbox()
   const page = ref<Page<Job> | null>(null)
@@ -22,12 +22,12 @@ export const useJobs = defineStore('jobs', () => {
   const opened = ref<Job | null>(null)
   const pending = shallowRef<Change[]>([])
 
-  /** The job that lies on the board; another cloth than its own puts it aside. */
+  /** The job that lies on the board; another fabric than its own puts it aside. */
   const job = computed<Job | null>(() => {
-    if (!opened.value || opened.value.id !== bench.chosen.jobId) return null
+    if (!opened.value || opened.value.id !== selection.chosen.jobId) return null
     return pending.value.reduce<Job>((j, make) => ({ ...j, ...make(j) }), opened.value)
   })
-  const cloth = computed<JobCloth | null>(() => job.value?.cloths.find(c => c.clothId === bench.chosen.clothId) ?? null)
+  const fabric = computed<JobFabric | null>(() => job.value?.fabrics.find(c => c.fabricId === selection.chosen.fabricId) ?? null)
 
   /** Those in hand, or those that are done. */
   const shown = ref<'inHand' | 'done'>('inHand')
@@ -45,15 +45,15 @@ export const useJobs = defineStore('jobs', () => {
 
   /** Finds the open job again after a reload; one that is gone is forgotten. */
   async function resume(): Promise<void> {
-    const { jobId } = bench.chosen
+    const { jobId } = selection.chosen
     if (!jobId) return
     try {
       const found = await $fetch<Job>(`/api/jobs/${jobId}`)
       // Another one may have been opened meanwhile.
-      if (bench.chosen.jobId === jobId) opened.value = found
+      if (selection.chosen.jobId === jobId) opened.value = found
     } catch (error) {
-      if (bench.chosen.jobId !== jobId) return
-      if (problemOf(error).status === 404) bench.chosen.jobId = null
+      if (selection.chosen.jobId !== jobId) return
+      if (problemOf(error).status === 404) selection.chosen.jobId = null
       else problem.value = problemOf(error).detail
     }
   }
@@ -64,16 +64,16 @@ export const useJobs = defineStore('jobs', () => {
   }
 
   let opening = 0
-  /** Lays a job on the board, with the cloth that is furthest back, or the one asked for; of two, the one that was asked for last. */
-  async function open(of: Job, clothId?: string): Promise<void> {
+  /** Layouts a job on the board, with the fabric that is furthest back, or the one asked for; of two, the one that was asked for last. */
+  async function open(of: Job, fabricId?: string): Promise<void> {
     const mine = ++opening
-    const id = clothId ?? of.cloths[nextIn(of)?.cloth ?? 0]!.clothId
-    const chosen = of.cloths.find(c => c.clothId === id)!
+    const id = fabricId ?? of.fabrics[nextIn(of)?.fabric ?? 0]!.fabricId
+    const chosen = of.fabrics.find(c => c.fabricId === id)!
     await library.bring(id, [chosen.supplyId])
     if (mine !== opening) return
     opened.value = of
-    bench.chosen = { ...bench.chosen, jobId: of.id, clothId: id, way: null }
-    if (chosen.supplyId) bench.takeSupply(chosen.supplyId)
+    selection.chosen = { ...selection.chosen, jobId: of.id, fabricId: id, way: null }
+    if (chosen.supplyId) selection.takeSupply(chosen.supplyId)
   }
 
   /**
@@ -109,24 +109,24 @@ export const useJobs = defineStore('jobs', () => {
     await save(of, () => ({ done }))
     if (!problem.value) await load()
   }
-  /** Notes of the cloth on the board where its backing goes, or which one was chosen. */
-  const note = (what: Partial<Pick<JobCloth, 'place' | 'supplyId'>>) =>
-    change(({ cloths }) => ({ cloths: cloths.map(c => (c.clothId === bench.chosen.clothId ? { ...c, ...what } : c)) }))
+  /** Notes of the fabric on the board where its interfacing goes, or which one was chosen. */
+  const note = (what: Partial<Pick<JobFabric, 'place' | 'supplyId'>>) =>
+    change(({ fabrics }) => ({ fabrics: fabrics.map(c => (c.fabricId === selection.chosen.fabricId ? { ...c, ...what } : c)) }))
 
   // A swatch that reached the server moves its job on.
   watch(() => outbox.sentCount.value, () => Promise.all([resume(), page.value ? load() : null]))
-  // A cloth of another job, or of none, puts the open one aside.
-  watch(() => bench.chosen.clothId, (id) => {
-    if (job.value && !job.value.cloths.some(c => c.clothId === id)) bench.chosen.jobId = null
+  // A fabric of another job, or of none, puts the open one aside.
+  watch(() => selection.chosen.fabricId, (id) => {
+    if (job.value && !job.value.fabrics.some(c => c.fabricId === id)) selection.chosen.jobId = null
   })
 
-  return { page, shown, problem, job, cloth, load, resume, open, change, finish, note }
+  return { page, shown, problem, job, fabric, load, resume, open, change, finish, note }
 })
 
-/** What comes next in a job, and for which of its cloths. */
+/** What comes next in a job, and for which of its fabrics. */
 export function nextIn(job: Job) {
   return nextOfJob({
     done: job.done,
-    cloths: job.cloths.map((c, i) => ({ ...job.progress[i]!, placed: c.place !== null, backed: c.supplyId !== null })),
+    fabrics: job.fabrics.map((c, i) => ({ ...job.progress[i]!, placed: c.place !== null, backed: c.supplyId !== null })),
   })
 }

@@ -1,12 +1,12 @@
-import type { Cloth, Cover, Iron, Page, Supply, Workshop } from '#shared/schemas'
+import type { Fabric, PressCloth, Iron, Page, Supply, Workroom } from '#shared/schemas'
 
 /** What lies in the drawers, as last heard from the server. */
 export const useLibrary = defineStore('library', () => {
-  const workshop = ref<Workshop | null>(null)
-  const cloths = ref<Cloth[]>([])
+  const workroom = ref<Workroom | null>(null)
+  const fabrics = ref<Fabric[]>([])
   const supplies = ref<Supply[]>([])
   const irons = ref<Iron[]>([])
-  const covers = ref<Cover[]>([])
+  const pressCloths = ref<PressCloth[]>([])
   const problem = ref<string | null>(null)
   const ready = ref(false)
   /** When the irons were last read from the server, ms: what happened since is not in what they say of themselves. */
@@ -14,25 +14,26 @@ export const useLibrary = defineStore('library', () => {
 
   /** @param onBoard what the board holds, fetched before the board is shown */
   async function load(
-    onBoard: { clothId: string | null, supplyIds: readonly (string | null)[] } = { clothId: null, supplyIds: [] },
+    onBoard: { fabricId: string | null, supplyIds: readonly (string | null)[] } = { fabricId: null, supplyIds: [] },
   ): Promise<void> {
     try {
       const [w, c, s, i, v] = await Promise.all([
-        $fetch<Workshop>('/api/workshop'), $fetch<Page<Cloth>>('/api/cloths', { query: { size: 100 } }),
-        $fetch<Page<Supply>>('/api/supplies', { query: { size: 100 } }), $fetch<Iron[]>('/api/irons'), $fetch<Cover[]>('/api/covers'),
+        $fetch<Workroom>('/api/workroom'), $fetch<Page<Fabric>>('/api/fabrics', { query: { size: 100 } }),
+        $fetch<Page<Supply>>('/api/supplies', { query: { size: 100 } }), $fetch<Iron[]>('/api/irons'),
+        $fetch<PressCloth[]>('/api/press-cloths'),
       ])
       // Another workroom answers now: its board is laid out with what was kept for it.
       if (lastWorkroom() !== w.id) {
         rememberWorkroom(w.id)
         if (browserKeeps) location.reload()
       }
-      workshop.value = w
-      cloths.value = withRest(c, cloths.value)
+      workroom.value = w
+      fabrics.value = withRest(c, fabrics.value)
       supplies.value = withRest(s, supplies.value)
       irons.value = i
       ironsReadMs.value = Date.now()
-      covers.value = v
-      await bring(onBoard.clothId, onBoard.supplyIds)
+      pressCloths.value = v
+      await bring(onBoard.fabricId, onBoard.supplyIds)
       problem.value = null
       ready.value = true
     } catch (error) {
@@ -44,10 +45,10 @@ export const useLibrary = defineStore('library', () => {
   const withRest = <T extends { id: string }>({ rows, total }: Page<T>, had: readonly T[]): T[] =>
     rows.length < total ? [...rows, ...had.filter(x => !rows.some(r => r.id === x.id))] : rows
   /** Fetches what lies on the board but not on the first page of its list; what is gone stays away. */
-  async function bring(clothId: string | null, supplyIds: readonly (string | null)[]): Promise<void> {
+  async function bring(fabricId: string | null, supplyIds: readonly (string | null)[]): Promise<void> {
     const missing = supplyIds.filter((id): id is string => id !== null && !supplies.value.some(s => s.id === id))
     await Promise.all([
-      clothId && !cloths.value.some(c => c.id === clothId) ? $fetch<Cloth>(`/api/cloths/${clothId}`).then(keepCloth) : null,
+      fabricId && !fabrics.value.some(c => c.id === fabricId) ? $fetch<Fabric>(`/api/fabrics/${fabricId}`).then(keepFabric) : null,
       ...missing.map(id => $fetch<Supply>(`/api/supplies/${id}`).then(keepSupply)),
     ].map(p => Promise.resolve(p).catch(() => undefined)))
   }
@@ -63,11 +64,11 @@ export const useLibrary = defineStore('library', () => {
     else irons.value[at] = iron
   }
 
-  /** Puts a saved cloth in place of its older self. */
-  function keepCloth(cloth: Cloth): void {
-    const at = cloths.value.findIndex(c => c.id === cloth.id)
-    cloths.value = at < 0 ? [cloth, ...cloths.value] : cloths.value.with(at, cloth)
+  /** Puts a saved fabric in place of its older self. */
+  function keepFabric(fabric: Fabric): void {
+    const at = fabrics.value.findIndex(c => c.id === fabric.id)
+    fabrics.value = at < 0 ? [fabric, ...fabrics.value] : fabrics.value.with(at, fabric)
   }
 
-  return { workshop, cloths, supplies, irons, covers, problem, ready, ironsReadMs, load, bring, keepCloth, keepSupply, keepIron }
+  return { workroom, fabrics, supplies, irons, pressCloths, problem, ready, ironsReadMs, load, bring, keepFabric, keepSupply, keepIron }
 })

@@ -5,14 +5,14 @@ import type { Making, Makings, MakingsBody } from '#shared/schemas'
 import { useMakingDraft } from '../composables/makingDraft'
 import { useServer } from '../composables/server'
 import { idOf, job, layOut, standIn } from '../testing/board'
-import { useBench } from './bench'
+import { useSelection } from './selection'
 import { useJobs } from './jobs'
 import { useMakings } from './makings'
 
 const GET = `GET /api/jobs/${idOf(51)}/makings`, PUT = `PUT /api/jobs/${idOf(51)}/makings`
 const making = (n: number, name: string, lengthMm = 200): Making => ({
-  id: idOf(n), name, clothId: idOf(11), liningId: null, supplyId: null, clothIds: [], scrapId: null, supplyIds: [],
-  work: { format: 1, kind: 'feature', feature: 'pleat', lengthMm, count: 1 },
+  id: idOf(n), name, fabricId: idOf(11), liningId: null, supplyId: null, fabricIds: [], scrapId: null, supplyIds: [],
+  spec: { format: 1, kind: 'seamDetail', seamDetail: 'pleat', lengthMm, count: 1 },
 })
 const refused = (status: number, more: object = {}) => Object.assign(new FetchError('no'), {
   response: { status }, data: { type: 'about:blank', title: 'No', status, detail: `It is a ${status}.`, errors: [], ...more },
@@ -136,30 +136,30 @@ describe('makings of the open job', () => {
   it('without a job there are none', async () => {
     kept({ makings: [making(61, 'Pleats')], version: 4 })
     const makings = await opened()
-    useBench().chosen.jobId = null
+    useSelection().chosen.jobId = null
     await makings.load()
     expect([makings.makings, makings.jobId]).toEqual([[], null])
   })
 })
 
 describe('what stands on a bench', () => {
-  const usual = () => making(90, 'Draft') as ReturnType<typeof making> & { work: Extract<Making['work'], { kind: 'feature' }> }
+  const usual = () => making(90, 'Draft') as ReturnType<typeof making> & { spec: Extract<Making['spec'], { kind: 'seamDetail' }> }
   it('is the job\'s first of its kind; a fresh one is a draft until it is taken into the job', async () => {
     kept({ makings: [making(61, 'Pleats')], version: 1 })
     const makings = await opened()
-    const bench = useMakingDraft('feature', usual)
-    expect(bench.chosen.value?.name).toBe('Pleats')
-    bench.setWork({ lengthMm: 444 })
-    expect(makings.makings[0]!.work).toMatchObject({ lengthMm: 444 })
-    bench.choose(null)
-    expect(bench.making.value.name).toBe('Draft')
-    bench.set({ name: 'Second' })
-    bench.setWork({ lengthMm: 555 })
+    const selection = useMakingDraft('seamDetail', usual)
+    expect(selection.chosen.value?.name).toBe('Pleats')
+    selection.setSpec({ lengthMm: 444 })
+    expect(makings.makings[0]!.spec).toMatchObject({ lengthMm: 444 })
+    selection.choose(null)
+    expect(selection.making.value.name).toBe('Draft')
+    selection.set({ name: 'Second' })
+    selection.setSpec({ lengthMm: 555 })
     expect(makings.makings).toHaveLength(1)
-    bench.add()
+    selection.add()
     expect(makings.makings.map(m => m.name)).toEqual(['Pleats', 'Second'])
-    expect(bench.chosen.value!.id).not.toBe(idOf(90))
-    bench.drop()
-    expect([makings.makings.map(m => m.name), bench.chosen.value, bench.making.value.name]).toEqual([['Pleats'], null, 'Second'])
+    expect(selection.chosen.value!.id).not.toBe(idOf(90))
+    selection.drop()
+    expect([makings.makings.map(m => m.name), selection.chosen.value, selection.making.value.name]).toEqual([['Pleats'], null, 'Second'])
   })
 })

@@ -16,7 +16,7 @@ export const useMakings = defineStore('makings', () => {
   const theirs = shallowRef<Makings | null>(null)
   const saved = ref(true)
   /** Written here and not saved yet, by job: a reload finds it again. */
-  const kept = useKept<Record<string, { makings: Making[], version: number }>>('makings-written', {})
+  const kept = useStored<Record<string, { makings: Making[], version: number }>>('makings-written', {})
   let quiet = false
 
   async function take(m: Makings): Promise<void> {
@@ -34,9 +34,9 @@ export const useMakings = defineStore('makings', () => {
   async function bring(id: string, stillOpen: () => boolean): Promise<void> {
     try {
       const stored = await $fetch<Makings>(`/api/jobs/${id}/makings`)
-      const cloths = new Set(stored.makings.flatMap(m => [m.clothId, m.liningId, ...m.clothIds]))
+      const fabrics = new Set(stored.makings.flatMap(m => [m.fabricId, m.liningId, ...m.fabricIds]))
       await library.bring(null, stored.makings.map(m => m.supplyId))
-      await Promise.all([...cloths].map(c => library.bring(c, [])))
+      await Promise.all([...fabrics].map(c => library.bring(c, [])))
       if (!stillOpen()) return
       jobId.value = id
       const draft = kept.value[id]

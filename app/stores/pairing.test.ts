@@ -1,16 +1,16 @@
 // @vitest-environment happy-dom
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { draftRecipe } from '#core/recipe'
-import { toBench } from '#shared/mappers'
-import { cloth, idOf, iron, layOut, standIn, supply, swatch } from '../testing/board'
+import { toPressSetup } from '#shared/mappers'
+import { fabric, idOf, iron, layOut, standIn, supply, swatch } from '../testing/board'
 import { workersHere } from '../testing/workers'
-import { useBench } from './bench'
+import { useSelection } from './selection'
 import { usePairing } from './pairing'
 
 const here = vi.hoisted(() => ({ now: null as unknown }))
 vi.mock('../composables/boardWorkers', async original => ({ ...(await original<object>()), useBoardWorkers: () => here.now }))
 const rules = { blend: 'strict', bearing: 'lean', warm: 'no', sides: 'one', patience: '20' } as const
-const draft = draftRecipe(toBench(cloth(), supply(), iron(), null, 'padded', rules), 'dry', iron().stops[1]!, 'back', 1, 'lean')
+const draft = draftRecipe(toPressSetup(fabric(), supply(), iron(), null, 'padded', rules), 'dry', iron().settings[1]!, 'back', 1, 'lean')
 const recipe = { ...draft, warmS: 0, holdS: 14, coolS: 30 }
 const wash = { id: idOf(81), washC: 60, grade: 4, marks: [], note: '', at: '', times: 9 }
 
@@ -22,31 +22,33 @@ beforeEach(() => {
 describe('the swatches of what lies on the board', () => {
   it('prove a recipe of this fabric; on another fabric nothing is proved, not even until its own swatches are here', async () => {
     const held: ((rows: unknown) => void)[] = []
-    standIn({ 'GET /api/pairings': (_, { clothId }) => (clothId === idOf(11)
+    standIn({ 'GET /api/pairings': (_, { fabricId }) => (fabricId === idOf(11)
       ? { rows: [swatch(71, recipe, { washes: [wash] as never })], total: 1, page: 1, size: 60 }
       : new Promise((done) => { held.push(done) })) })
-    const bench = useBench()
-    Object.assign(bench.chosen, { clothId: idOf(11), supplyId: idOf(21), ironId: idOf(31), coverId: 'bare', bed: 'padded' })
+    const selection = useSelection()
+    Object.assign(selection.chosen, { fabricId: idOf(11), supplyId: idOf(21), ironId: idOf(31), pressClothId: 'bare', surface: 'padded' })
     const pairing = usePairing()
     await vi.waitFor(() => expect(pairing.settled).toBe(true))
-    expect([pairing.provedRecipe?.holdS, pairing.trials.length]).toEqual([14, 1])
-    bench.chosen.clothId = idOf(12)
-    expect([pairing.provedRecipe, pairing.trials.length, pairing.settled]).toEqual([null, 0, false])
+    expect([pairing.provedRecipe?.holdS, pairing.swatches.length]).toEqual([14, 1])
+    selection.chosen.fabricId = idOf(12)
+    expect([pairing.provedRecipe, pairing.swatches.length, pairing.settled]).toEqual([null, 0, false])
     held[0]!({ rows: [], total: 0, page: 1, size: 60 })
     await vi.waitFor(() => expect(pairing.settled).toBe(true))
     expect([pairing.provedRecipe, pairing.slipped]).toEqual([null, false])
   })
   it.each([
-    ['on what it was pressed on', {}, false], ['another pressing surface', { bed: 'flat' }, true], ['another iron', { ironId: idOf(32) },
+    ['on what it was pressed on', {}, false], ['another pressing surface', { surface: 'flat' }, true],
+    ['another iron', { ironId: idOf(32) },
       true],
-    ['a layer more', { overIds: [idOf(22)] }, true], ['under a press cloth', { coverId: idOf(41) }, true],
+    ['a layer more', { overIds: [idOf(22)] }, true], ['under a press cloth', { pressClothId: idOf(41) }, true],
   ] as const)('a proof on %s: slipped, or not', async (_, over, slipped) => {
     standIn({ 'GET /api/pairings': () => ({ rows: [swatch(71, recipe, { washes: [wash] as never })], total: 1, page: 1, size: 60 }) })
-    const lying = { clothId: idOf(11), supplyId: idOf(21), ironId: idOf(31), coverId: 'bare', bed: 'padded' as const, overIds: [] }
-    Object.assign(useBench().chosen, lying)
+    const lying = { fabricId: idOf(11), supplyId: idOf(21), ironId: idOf(31), pressClothId: 'bare', surface: 'padded' as const,
+      overIds: [] }
+    Object.assign(useSelection().chosen, lying)
     const pairing = usePairing()
     await vi.waitFor(() => expect(pairing.settled).toBe(true))
-    Object.assign(useBench().chosen, over)
+    Object.assign(useSelection().chosen, over)
     await vi.waitFor(() => expect([pairing.slipped, pairing.provedRecipe === null]).toEqual([slipped, slipped]))
   })
 })

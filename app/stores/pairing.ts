@@ -1,21 +1,21 @@
 import { hasPassed, proofOf, type ProofState } from '#core/learn'
 import type { EvaluateOptions, Recipe } from '#core/recipe'
 import { optionsOf } from '#core/window'
-import { benchOfTrial, groundOf, toKnowledge, toLessons, toLotReading, toProofTrial, toRecipe } from '#shared/mappers'
-import type { Page, Trial } from '#shared/schemas'
+import { setupOfSwatch, groundOf, toKnowledge, toLessons, toLotReading, toProofSwatch, toRecipe } from '#shared/mappers'
+import type { Page, Swatch } from '#shared/schemas'
 import type { Learnt } from '~/workers/board.worker'
-import { useBench } from './bench'
+import { useSelection } from './selection'
 import { useLibrary } from './library'
 
 const LEARN = 'learn'
 
-/** The swatches of the cloth and backing on the board: what they prove, and what they teach. */
+/** The swatches of the fabric and interfacing on the board: what they prove, and what they teach. */
 export const usePairing = defineStore('pairing', () => {
-  const bench = useBench()
+  const selection = useSelection()
   const library = useLibrary()
   const outbox = useOutbox()
   const workers = useBoardWorkers()
-  const trials = ref<Trial[]>([])
+  const swatches = ref<Swatch[]>([])
   const total = ref(0)
   const learnt = shallowRef<Learnt | null>(null)
   /** True once the swatches of what lies on the board have been read and learned from, or could not be. */
@@ -27,23 +27,23 @@ export const usePairing = defineStore('pairing', () => {
     const mine = ++asked
     settled.value = false
     learnt.value = null
-    const { cloth, supply } = bench
+    const { fabric, supply } = selection
     // What was pressed of another pair proves nothing of this one, not even until its own is here.
-    if (trials.value.some(t => t.clothId !== cloth?.id || t.supplyId !== supply?.id)) trials.value = []
-    if (!cloth || !supply) {
+    if (swatches.value.some(t => t.fabricId !== fabric?.id || t.supplyId !== supply?.id)) swatches.value = []
+    if (!fabric || !supply) {
       settled.value = true
       return
     }
     try {
-      const page = await $fetch<Page<Trial>>('/api/pairings', { query: { clothId: cloth.id, supplyId: supply.id, size: 60 } })
+      const page = await $fetch<Page<Swatch>>('/api/pairings', { query: { fabricId: fabric.id, supplyId: supply.id, size: 60 } })
       if (mine !== asked) return
-      trials.value = page.rows
+      swatches.value = page.rows
       total.value = page.total
       problem.value = null
     } catch (error) {
       if (mine !== asked) return
       problem.value = problemOf(error).detail
-      trials.value = []
+      swatches.value = []
     }
     await teach(mine)
     if (mine === asked) settled.value = true
@@ -51,19 +51,23 @@ export const usePairing = defineStore('pairing', () => {
 
   /** What is known before any swatch. */
   const known = computed(() =>
-    bench.cloth && bench.supply ? toKnowledge(bench.cloth, bench.supply, bench.iron?.stops[0]?.origin ?? 'typical') : null,
+    selection.fabric && selection.supply
+      ? toKnowledge(selection.fabric, selection.supply,
+          selection.iron?.settings[0]?.origin ?? 'typical')
+      : null,
   )
-  /** What the sheet of the backing says of its lot. */
-  const lot = computed(() => (bench.supply ? toLotReading(bench.supply) : null))
+  /** What the sheet of the interfacing says of its lot. */
+  const lot = computed(() => (selection.supply ? toLotReading(selection.supply) : null))
   const things = computed(() =>
-    bench.cloth
-      ? { cloth: bench.cloth, supplies: library.supplies, irons: library.irons, covers: library.covers, rules: bench.rules }
+    selection.fabric
+      ? { fabric: selection.fabric, supplies: library.supplies, irons: library.irons, pressCloths: library.pressCloths,
+          rules: selection.rules }
       : null,
   )
 
   async function teach(mine: number): Promise<void> {
-    if (!known.value || !things.value || !bench.iron || !bench.supply?.resin) return
-    const lessons = toLessons(trials.value, bench.iron.id, things.value)
+    if (!known.value || !things.value || !selection.iron || !selection.supply?.adhesive) return
+    const lessons = toLessons(swatches.value, selection.iron.id, things.value)
     if (lessons.length === 0) return
     workers.end(LEARN)
     try {
@@ -75,33 +79,33 @@ export const usePairing = defineStore('pairing', () => {
     }
   }
 
-  const trialBench = (t: Trial) => things.value ? benchOfTrial(t, things.value) : null
+  const swatchSetup = (t: Swatch) => things.value ? setupOfSwatch(t, things.value) : null
 
-  const washesAsked = computed(() => Number(bench.rules.washes))
+  const washesAsked = computed(() => Number(selection.rules.washes))
   /** Is this recipe, on this board, proved? */
   function proofFor(recipe: Recipe): ProofState {
-    const { cloth, supply, iron, cover, over, chosen } = bench
-    if (!cloth || !supply || !iron) return { state: 'none' }
-    const ground = groundOf(recipe, cloth.lot, supply.id, supply.lot, over.map(s => s.id), iron.id, cover?.id ?? null, chosen.bed)
-    return proofOf(trials.value.map(toProofTrial), ground, washesAsked.value)
+    const { fabric, supply, iron, pressCloth, over, chosen } = selection
+    if (!fabric || !supply || !iron) return { state: 'none' }
+    const ground = groundOf(recipe, fabric.lot, supply.id, supply.lot, over.map(s => s.id), iron.id, pressCloth?.id ?? null, chosen.surface)
+    return proofOf(swatches.value.map(toProofSwatch), ground, washesAsked.value)
   }
-  const passedHere = computed(() => trials.value.filter(t => hasPassed(t, washesAsked.value)))
-  const liesHere = (t: Trial) =>
-    t.clothLot === bench.cloth?.lot
-    && t.supplyLot === bench.supply?.lot
-    && t.ironId === bench.iron?.id
-    && t.coverId === (bench.cover?.id ?? null)
-    && t.bed === bench.chosen.bed
-    && t.overSupplyIds.join() === bench.over.map(s => s.id).join()
+  const passedHere = computed(() => swatches.value.filter(t => hasPassed(t, washesAsked.value)))
+  const liesHere = (t: Swatch) =>
+    t.fabricLot === selection.fabric?.lot
+    && t.supplyLot === selection.supply?.lot
+    && t.ironId === selection.iron?.id
+    && t.pressClothId === (selection.pressCloth?.id ?? null)
+    && t.surface === selection.chosen.surface
+    && t.overSupplyIds.join() === selection.over.map(s => s.id).join()
   /** The newest recipe that is proved on what lies on the board: it comes before any estimate. */
   const provedRecipe = computed<Recipe | null>(() => {
-    const trial = passedHere.value.find(t => liesHere(t) && proofFor(toRecipe(t.recipe)).state === 'proved')
-    return trial ? toRecipe(trial.recipe) : null
+    const swatch = passedHere.value.find(t => liesHere(t) && proofFor(toRecipe(t.recipe)).state === 'proved')
+    return swatch ? toRecipe(swatch.recipe) : null
   })
   /** A proof there is, but not on what lies on the board now: other lots, iron, cover, bed or layers. */
   const slipped = computed(() => passedHere.value.length > 0 && !passedHere.value.some(liesHere))
-  function keep(trial: Trial): void {
-    trials.value = trials.value.map(t => t.id === trial.id ? trial : t)
+  function keep(swatch: Swatch): void {
+    swatches.value = swatches.value.map(t => t.id === swatch.id ? swatch : t)
   }
 
   /** What the swatches taught, as it changes a run. */
@@ -109,13 +113,14 @@ export const usePairing = defineStore('pairing', () => {
 
   watch(
     () => [
-      bench.cloth?.id, bench.supply?.id, bench.iron?.id, bench.iron?.version, bench.cloth?.version, bench.supply?.version,
+      selection.fabric?.id, selection.supply?.id, selection.iron?.id, selection.iron?.version, selection.fabric?.version,
+      selection.supply?.version,
       outbox.sentCount.value,
     ],
     load, { immediate: true, flush: 'sync' },
   )
   whenFreshAgain(() => { void load() })
   return {
-    trials, total, learnt, taught, settled, known, lot, problem, slipped, provedRecipe, washesAsked, load, keep, proofFor, trialBench,
+    swatches, total, learnt, taught, settled, known, lot, problem, slipped, provedRecipe, washesAsked, load, keep, proofFor, swatchSetup,
   }
 })

@@ -1,8 +1,8 @@
 // @vitest-environment happy-dom
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { blockOf, usualMeasures } from '#core/cut'
-import { jobPieceSchema, pressedAsTheHouse, runOperationSchema, type JobPiece, type Making } from '#shared/schemas'
-import { cloth, idOf, job, layOut, standIn, supply } from '../testing/board'
+import { jobPieceSchema, pressedAsTheHouse, sessionOperationSchema, type JobPiece, type Making } from '#shared/schemas'
+import { fabric, idOf, job, layOut, standIn, supply } from '../testing/board'
 import { workersHere } from '../testing/workers'
 import { useCutting } from './cutting'
 import { useJobs } from './jobs'
@@ -15,19 +15,19 @@ vi.mock('../composables/boardWorkers', async original => ({ ...(await original<o
 let asked: ReturnType<typeof workersHere>['asked']
 
 const piece = (n: number, name: string, more: Partial<JobPiece> = {}): JobPiece => jobPieceSchema.parse({
-  id: idOf(n), name, clothId: idOf(11), place: null, count: 1, pair: false, grain: 'any', oneWay: false, inset: null,
+  id: idOf(n), name, fabricId: idOf(11), place: null, count: 1, pair: false, grain: 'any', oneWay: false, inset: null,
   shape: {
     format: 1, kind: 'block', block: 'strip', measures: { ...usualMeasures(blockOf('strip')!), long: 300, wide: 80 }, mirrored: false,
   },
-  allowances: { seam: 10, hem: 10, front: 10 }, backingId: idOf(21), foamId: null, webId: null, ...pressedAsTheHouse(), ...more,
+  allowances: { seam: 10, hem: 10, front: 10 }, interfacingId: idOf(21), foamId: null, webId: null, ...pressedAsTheHouse(), ...more,
 })
 const making = (n: number): Making => ({
-  id: idOf(n), name: 'Side seam', clothId: idOf(11), liningId: null, supplyId: null, clothIds: [], scrapId: null, supplyIds: [],
-  work: { format: 1, kind: 'feature', feature: 'seamOpen', lengthMm: 400, count: 1 },
+  id: idOf(n), name: 'Side seam', fabricId: idOf(11), liningId: null, supplyId: null, fabricIds: [], scrapId: null, supplyIds: [],
+  spec: { format: 1, kind: 'seamDetail', seamDetail: 'seamOpen', lengthMm: 400, count: 1 },
 })
 async function planned(pieces: JobPiece[], makings: Making[], shrink: Record<string, unknown> = { [idOf(11)]: null }) {
   standIn({
-    [`GET /api/jobs/${idOf(51)}/cutting`]: () => ({ pieces, version: 3, lays: [], offcuts: [], shrink }),
+    [`GET /api/jobs/${idOf(51)}/cutting`]: () => ({ pieces, version: 3, layouts: [], offcuts: [], shrink }),
     [`GET /api/jobs/${idOf(51)}/makings`]: () => ({ makings, version: 4 }),
     'GET /api/pairings': () => ({ rows: [], total: 0, page: 1, size: 60 }),
   })
@@ -37,7 +37,7 @@ async function planned(pieces: JobPiece[], makings: Making[], shrink: Record<str
   await planning.plan()
   return planning
 }
-const settledAt = { [idOf(11)]: { alongPct: 0, acrossPct: 0, settledUpToC: 200 } }
+const settledAt = { [idOf(11)]: { alongPct: 0, acrossPct: 0, preshrunkUpToC: 200 } }
 beforeEach(() => {
   layOut()
   const w = workersHere()
@@ -49,12 +49,12 @@ describe('the plan of a job', () => {
   it('fabric that was never preshrunk first, then its pieces, then what is pressed while making; all of it by both irons', async () => {
     const planning = await planned([piece(71, 'Band')], [making(81)])
     expect(planning.problem).toBeNull()
-    expect(planning.works.map(w => [w.kind, w.name])).toEqual([['settle', 'Poplin'], ['fuse', 'Band'], ['seam', 'Side seam']])
+    expect(planning.works.map(w => [w.kind, w.name])).toEqual([['preshrink', 'Poplin'], ['fuse', 'Band'], ['seam', 'Side seam']])
     expect(planning.works.map(w => w.ways.map(x => x.ironId))).toEqual(Array.from({ length: 3 }, () => [idOf(31), idOf(32)]))
     const [settle, fuse, seam] = planning.works
     expect([fuse!.needs, seam!.needs]).toEqual([[settle!.id], [settle!.id]])
-    // What is settled sees the hottest that the cloth will ever see here.
-    const hottest = (w: typeof fuse) => Math.max(...w!.ways.filter(x => x.ironId === idOf(31)).map(x => x.recipe.stop.meanC))
+    // What is settled sees the hottest that the fabric will ever see here.
+    const hottest = (w: typeof fuse) => Math.max(...w!.ways.filter(x => x.ironId === idOf(31)).map(x => x.recipe.setting.meanC))
     expect(hottest(settle)).toBe(Math.max(hottest(fuse), hottest(seam)))
   })
   it('settled fabric is not preshrunk again', async () => {
@@ -66,29 +66,29 @@ describe('the plan of a job', () => {
     expect((await planned([], [])).version).toBe(7)
   })
   it('positions of alike pieces are worked out once for an iron; moved by hand they are as they were laid', async () => {
-    const prints = [{ x: 10, y: 10, headingDeg: 90 }]
+    const placements = [{ x: 10, y: 10, headingDeg: 90 }]
     const planning = await planned([
-      piece(71, 'Band', { count: 3 }), piece(72, 'Other', { byHand: [{ ironId: idOf(31), prints }] }),
+      piece(71, 'Band', { count: 3 }), piece(72, 'Other', { byHand: [{ ironId: idOf(31), placements }] }),
     ], [], settledAt)
     expect(planning.works).toHaveLength(4)
-    expect(asked.filter(a => a.what === 'cover')).toHaveLength(1)
+    expect(asked.filter(a => a.what === 'coverage')).toHaveLength(1)
     const [byHand, worked] = planning.works[3]!.ways
-    expect([byHand!.prints, byHand!.cover]).toEqual([prints, null])
-    expect(worked!.cover!.covered).toBeGreaterThan(0.99)
+    expect([byHand!.placements, byHand!.coverage]).toEqual([placements, null])
+    expect(worked!.coverage!.covered).toBeGreaterThan(0.99)
   })
   it('of a pair the other one is set down as the mirror image, whether it was worked out or moved by hand', async () => {
-    const byHand = [{ ironId: idOf(32), prints: [{ x: 10, y: 10, headingDeg: 30 }] }]
+    const byHand = [{ ironId: idOf(32), placements: [{ x: 10, y: 10, headingDeg: 30 }] }]
     const outline: [number, number][] = [[0, 0], [300, 0], [300, 60], [120, 140], [0, 90]]
     const shape = { format: 1, kind: 'outline', drawnBy: 'seam', rim: outline, holes: [] } as never
     const planning = await planned([piece(71, 'Front', { pair: true, shape, byHand })], [], settledAt)
     const [one, other] = planning.works
     expect([one!.numbers, other!.numbers]).toEqual([[0], [1]])
     for (const [i, way] of one!.ways.entries()) {
-      const mirror = way.prints.map(p => [-p.x, p.y, (360 - p.headingDeg) % 360])
-      expect(other!.ways[i]!.prints.map(p => [p.x, p.y, p.headingDeg])).toEqual(mirror)
+      const mirror = way.placements.map(p => [-p.x, p.y, (360 - p.headingDeg) % 360])
+      expect(other!.ways[i]!.placements.map(p => [p.x, p.y, p.headingDeg])).toEqual(mirror)
     }
-    expect(one!.ways[0]!.prints.some(p => Math.abs(p.x) > 1)).toBe(true)
-    expect(one!.ways[1]!.prints).toEqual(byHand[0]!.prints)
+    expect(one!.ways[0]!.placements.some(p => Math.abs(p.x) > 1)).toBe(true)
+    expect(one!.ways[1]!.placements).toEqual(byHand[0]!.placements)
   })
   it('small circles hold longer, by the share that every place gets', async () => {
     const planning = await planned([piece(71, 'Still'), piece(72, 'Moved', { motion: 'circles' })], [], settledAt)
@@ -106,7 +106,7 @@ describe('the plan of a job', () => {
     expect(planning.left.map(l => l.name).concat(planning.works.filter(w => w.ways.length === 0).map(w => w.name))).toEqual(['Bad'])
   })
   it('what no iron can do is blocked, with why', async () => {
-    useLibrary().cloths = [cloth({ fibres: [{ fibre: 'polypropylene', sharePct: 100 }] })]
+    useLibrary().fabrics = [fabric({ fibres: [{ fibre: 'polypropylene', sharePct: 100 }] })]
     const planning = await planned([piece(71, 'Band')], [], settledAt)
     expect([planning.works[0]!.ways, planning.works[0]!.blocked?.why]).toEqual([[], 'noHeat'])
   })
@@ -114,18 +114,18 @@ describe('the plan of a job', () => {
     const planning = await planned([piece(71, 'Band')], [making(81)], settledAt)
     for (const w of planning.works) {
       const o = planning.toOperation(w, idOf(31))
-      expect(runOperationSchema.safeParse(JSON.parse(JSON.stringify(o))).error?.issues).toBeUndefined()
-      expect([o.ironId, o.standing, o.prints.length > 0]).toEqual([idOf(31), 'estimated', true])
+      expect(sessionOperationSchema.safeParse(JSON.parse(JSON.stringify(o))).error?.issues).toBeUndefined()
+      expect([o.ironId, o.standing, o.placements.length > 0]).toEqual([idOf(31), 'estimated', true])
     }
     const [fuse, seam] = planning.works.map(w => planning.toOperation(w, idOf(31)))
     expect([fuse!.makingId, fuse!.pieceId, seam!.makingId, seam!.pieceId]).toEqual([null, idOf(71), idOf(81), null])
     const none = planning.toOperation(planning.works[0]!, null)
-    expect([none.recipe, none.standing, none.prints]).toEqual([null, 'hands', []])
+    expect([none.recipe, none.standing, none.placements]).toEqual([null, 'hands', []])
   })
   it('what swatches taught of an operation is asked for by its fabric, interfacing and iron', async () => {
     const planning = await planned([piece(71, 'Band')], [], settledAt)
-    expect(await planning.taughtFor({ clothId: idOf(11), supplyId: idOf(21), ironId: idOf(31) })).toEqual({})
-    expect(await planning.taughtFor({ clothId: null, supplyId: null, ironId: null })).toEqual({})
+    expect(await planning.taughtFor({ fabricId: idOf(11), supplyId: idOf(21), ironId: idOf(31) })).toEqual({})
+    expect(await planning.taughtFor({ fabricId: null, supplyId: null, ironId: null })).toEqual({})
   })
   it('nothing is said of a job before it was planned, nor of the next one while this one still stands there', async () => {
     const planning = await planned([], [], settledAt)

@@ -3,14 +3,14 @@ import { IRON_KINDS, type IronKindKey } from '#core/materials'
 import type { HemRefusal } from '#core/hem'
 import type { StuckRefusal } from '#core/mend'
 import type { Blocked, EvaluateOptions, Recipe } from '#core/recipe'
-import { boardSeconds, operationsOf, type MadeOperation } from '#core/run'
-import { bearingOutline, type Cover, type CoverQuestion, type Print } from '#core/setdown'
+import { boardSeconds, operationsOf, type MadeOperation } from '#core/session'
+import { bearingOutline, type Coverage, type CoverageQuestion, type SolePlacement } from '#core/positions'
 import { howMany, toPayload } from '#shared/cutting'
 import { toRecipePayload } from '#shared/mappers'
 import { motionOf, pressedOutline, pressedPiece, soleOf, walkOf } from '#shared/pressing'
-import type { Iron, JobPiece, RunOperation } from '#shared/schemas'
+import type { Iron, JobPiece, SessionOperation } from '#shared/schemas'
 import type { PairWay } from '~/composables/pairWays'
-import { useBench } from './bench'
+import { useSelection } from './selection'
 import { useCutting } from './cutting'
 import { useJobs } from './jobs'
 import { useLibrary } from './library'
@@ -20,9 +20,9 @@ import { useScraps } from './scraps'
 /** One operation with one iron: how, where the sole is set down, and how long the hands are at it. */
 export interface WorkWay extends PairWay {
   recipe: Recipe
-  prints: Print[]
+  placements: SolePlacement[]
   /** What was proved of its set-downs; null where they were moved by hand, or there is no outline. */
-  cover: Cover | null
+  coverage: Coverage | null
   boardS: number
   /** Of a moving sole: the least share of a touch's time that any part lies under it. */
   share: number | null
@@ -32,7 +32,7 @@ export interface Work extends MadeOperation {
   /** What of the job's makings it is part of. */
   makingId: string | null
   piece: JobPiece | null
-  clothName: string
+  fabricName: string
   supplyName: string | null
   colourHex: string
   outline: Outline | null
@@ -47,18 +47,18 @@ export interface Work extends MadeOperation {
 }
 
 /** Settling: a touch everywhere, so long, s. Typical. */
-const SETTLE_S = 5
-/** Settling goes over all of the cloth with some to spare. */
+const PRESHRINK_S = 5
+/** Settling goes over all of the fabric with some to spare. */
 const SPARE = 1.2
-const MOST_PRINTS = 400
-const isSettling = (w: Pick<MadeOperation, 'kind'>) => w.kind === 'settle' || w.kind === 'trim'
-const mirroredPrint = (p: Print): Print => ({ ...p, x: -p.x, headingDeg: (360 - p.headingDeg) % 360 })
+const MOST_PLACEMENTS = 400
+const isPreshrink = (w: Pick<MadeOperation, 'kind'>) => w.kind === 'preshrink' || w.kind === 'trim'
+const mirroredPlacement = (p: SolePlacement): SolePlacement => ({ ...p, x: -p.x, headingDeg: (360 - p.headingDeg) % 360 })
 /** The other one of a pair. */
 const isOther = (w: Pick<Work, 'piece' | 'numbers'>) => (w.piece?.pair ?? false) && w.numbers.length === 1 && w.numbers[0]! % 2 === 1
 
-/** What is to be done under the iron for the open job, worked out from its pieces, backings, irons and own swatches. */
+/** What is to be done under the iron for the open job, worked out from its pieces, interfacings, irons and own swatches. */
 export const usePlanning = defineStore('planning', () => {
-  const bench = useBench()
+  const selection = useSelection()
   const jobs = useJobs()
   const cutting = useCutting()
   const library = useLibrary()
@@ -77,7 +77,7 @@ export const usePlanning = defineStore('planning', () => {
   /** Pieces that cannot be cut as they stand. */
   const left = ref<{ name: string, why: string }[]>([])
   /** Trims to be settled run by run, by job. */
-  const trims = useKept<Record<string, { supplyId: string, metres: number }[]>>('press-trims', {})
+  const trims = useStored<Record<string, { supplyId: string, metres: number }[]>>('press-trims', {})
   const jobTrims = computed(() => trims.value[jobs.job?.id ?? ''] ?? [])
   function setTrims(list: { supplyId: string, metres: number }[]): void {
     if (jobs.job) trims.value = { ...trims.value, [jobs.job.id]: list }
@@ -85,75 +85,76 @@ export const usePlanning = defineStore('planning', () => {
   /** How many swatches have reached the server since: what they prove is looked at anew. */
   const since = ref(0)
 
-  const covers = new Map<string, Promise<Cover>>()
-  function coverFor(q: CoverQuestion): Promise<Cover> {
+  const coverages = new Map<string, Promise<Coverage>>()
+  function coverageFor(q: CoverageQuestion): Promise<Coverage> {
     const key = JSON.stringify(q)
-    const asked = covers.get(key) ?? workers.ask('cover', remote => remote.cover(plain(q)))
-    covers.set(key, asked)
-    asked.catch(() => covers.delete(key))
+    const asked = coverages.get(key) ?? workers.ask('coverage', remote => remote.coverage(plain(q)))
+    coverages.set(key, asked)
+    asked.catch(() => coverages.delete(key))
     return asked
   }
-  const { worksOf } = useMakingWorks(coverFor, () => since.value)
+  const { worksOf } = useMakingWorks(coverageFor, () => since.value)
   const supplyOf = (id: string | null) => (id === null ? null : cutting.supplyOfId(id))
-  const clothOf = (id: string | null) => library.cloths.find(c => c.id === id) ?? null
+  const fabricOf = (id: string | null) => library.fabrics.find(c => c.id === id) ?? null
 
   /** Where this iron is set down on it: moved by hand, or worked out; of a pair the other one the mirror image. */
-  async function printsOf(w: Work, iron: Iron): Promise<{ prints: Print[], cover: Cover | null }> {
-    if (!w.outline) return { prints: [], cover: null }
+  async function placementsOf(w: Work, iron: Iron): Promise<{ placements: SolePlacement[], coverage: Coverage | null }> {
+    if (!w.outline) return { placements: [], coverage: null }
     const other = isOther(w)
     const hand = w.numbers.length === 1 ? w.piece?.byHand.find(h => h.ironId === iron.id) : undefined
-    if (hand) return { prints: other ? hand.prints.map(mirroredPrint) : hand.prints, cover: null }
+    if (hand) return { placements: other ? hand.placements.map(mirroredPlacement) : hand.placements, coverage: null }
     const right = (o: Outline) => plain(other ? mirrored(o) : o)
-    const cover = await coverFor({
-      outline: right(w.outline), sole: soleOf(iron.kind), keepOuts: w.keepOuts.map(right), walk: walkOf(w.piece, bench.rules),
+    const coverage = await coverageFor({
+      outline: right(w.outline), sole: soleOf(iron.kind), keepOuts: w.keepOuts.map(right), walk: walkOf(w.piece, selection.rules),
     })
-    return { prints: other ? cover.prints.map(mirroredPrint) : cover.prints, cover }
+    return { placements: other ? coverage.placements.map(mirroredPlacement) : coverage.placements, coverage }
   }
 
-  /** A cloth before it is cut, or a braid run by run: at the hottest that it will ever see in this job. */
-  function settling(w: Work, all: readonly Work[]): WorkWay[] {
-    const cloth = clothOf(w.clothId)
-    const hot = all.filter(x => !isSettling(x) && (w.kind === 'trim' || x.clothId === w.clothId)).flatMap(x => x.ways)
+  /** A fabric before it is cut, or a braid run by run: at the hottest that it will ever see in this job. */
+  function preshrinking(w: Work, all: readonly Work[]): WorkWay[] {
+    const fabric = fabricOf(w.fabricId)
+    const hot = all.filter(x => !isPreshrink(x) && (w.kind === 'trim' || x.fabricId === w.fabricId)).flatMap(x => x.ways)
     return library.irons.flatMap((iron): WorkWay[] => {
-      const [hottest] = hot.filter(h => h.ironId === iron.id).sort((a, b) => b.recipe.stop.meanC - a.recipe.stop.meanC)
+      const [hottest] = hot.filter(h => h.ironId === iron.id).sort((a, b) => b.recipe.setting.meanC - a.recipe.setting.meanC)
       if (!hottest) return []
       const { steamGMin, soleMm } = IRON_KINDS[iron.kind]
-      const steams = cloth?.mayGetWet === true && steamGMin > 0 && hottest.recipe.steamS > 0
+      const steams = fabric?.mayGetWet === true && steamGMin > 0 && hottest.recipe.steamS > 0
       const recipe: Recipe = {
-        ...hottest.recipe, method: steams ? 'steam' : 'dry', passes: 1, warmS: 0, holdS: SETTLE_S, secondS: null, coolS: 0,
-        coverWaterGsm: 0, mistGsm: 0, ...(steams ? {} : { steamS: 0, steamGM2S: 0 }),
+        ...hottest.recipe, method: steams ? 'steam' : 'dry', passes: 1, warmS: 0, holdS: PRESHRINK_S, secondS: null, coolS: 0,
+        pressClothWaterGsm: 0, mistGsm: 0, ...(steams ? {} : { steamS: 0, steamGM2S: 0 }),
       }
-      const runs = (metresOf(w) * 1000) / soleMm[0], touches = (clothMm2(w, all) * SPARE) / bearingMm2(iron.kind)
-      const prints = rowOf(w.kind === 'trim' ? runs : touches, iron.kind)
+      const sessions = (metresOf(w) * 1000) / soleMm[0], touches = (fabricMm2(w, all) * SPARE) / bearingMm2(iron.kind)
+      const placements = rowOf(w.kind === 'trim' ? sessions : touches, iron.kind)
       return [{
-        ...hottest, recipe, standing: 'estimated', predicted: null, prints, cover: null, share: null,
-        boardS: boardSeconds({ kind: w.kind, recipe, prints: prints.length }),
+        ...hottest, recipe, standing: 'estimated', predicted: null, placements, coverage: null, share: null,
+        boardS: boardSeconds({ kind: w.kind, recipe, placements: placements.length }),
       }]
     })
   }
   const metresOf = (w: Work) => jobTrims.value.find(t => t.supplyId === w.supplyId)?.metres ?? 1
   const bearingMm2 = (kind: IronKindKey) => areaMm2(bearingOutline(soleOf(kind)))
-  const clothMm2 = (w: Work, all: readonly Work[]) =>
-    cutting.pieces.filter(p => p.clothId === w.clothId).reduce((sum, p) => {
+  const fabricMm2 = (w: Work, all: readonly Work[]) =>
+    cutting.pieces.filter(p => p.fabricId === w.fabricId).reduce((sum, p) => {
       const outline = all.find(x => x.pieceId === p.id && x.outline)?.outline
       return sum + (outline ? areaMm2(outline) * howMany(p) : 0)
     }, 0)
-  function rowOf(count: number, kind: IronKindKey): Print[] {
-    const n = Math.max(1, Math.min(MOST_PRINTS, Math.ceil(count)))
+  function rowOf(count: number, kind: IronKindKey): SolePlacement[] {
+    const n = Math.max(1, Math.min(MOST_PLACEMENTS, Math.ceil(count)))
     const [long, wide] = IRON_KINDS[kind].soleMm, across = Math.ceil(Math.sqrt((n * long) / wide))
     return Array.from({ length: n }, (_, i) => ({ x: (i % across) * wide, y: -Math.floor(i / across) * long, headingDeg: 0 }))
   }
 
   async function waysOf(w: Work): Promise<Pick<Work, 'ways' | 'blocked'>> {
-    const cloth = clothOf(w.clothId), supply = supplyOf(w.supplyId)
-    if (!cloth || !supply) return { ways: [], blocked: null }
+    const fabric = fabricOf(w.fabricId), supply = supplyOf(w.supplyId)
+    if (!fabric || !supply) return { ways: [], blocked: null }
     const over = w.overIds.map(supplyOf).filter(s => s !== null)
     const each = await Promise.all(library.irons.map(async (iron): Promise<{ way: WorkWay | null, blocked: Blocked | null }> => {
-      const [way, { prints, cover }] = await Promise.all([wayOf(cloth, supply, iron, w.kind, over, since.value), printsOf(w, iron)])
-      if (!way.recipe || prints.length === 0) return { way: null, blocked: way.blocked }
-      const { recipe, share } = circled(w, way.recipe, prints, iron)
-      const boardS = boardSeconds({ kind: w.kind, recipe, prints: prints.length })
-      return { way: { ...way, recipe, prints, cover, share, boardS }, blocked: null }
+      const [way, { placements, coverage }] = await Promise.all([wayOf(fabric, supply, iron, w.kind, over, since.value), placementsOf(w,
+        iron)])
+      if (!way.recipe || placements.length === 0) return { way: null, blocked: way.blocked }
+      const { recipe, share } = circled(w, way.recipe, placements, iron)
+      const boardS = boardSeconds({ kind: w.kind, recipe, placements: placements.length })
+      return { way: { ...way, recipe, placements, coverage, share, boardS }, blocked: null }
     }))
     const ways = each.flatMap(e => e.way ?? [])
     return { ways, blocked: ways.length > 0 ? null : (each.find(e => e.blocked)?.blocked ?? null) }
@@ -161,12 +162,12 @@ export const usePlanning = defineStore('planning', () => {
 
   /** A made operation with what is known of its piece; null where that cannot be cut as it stands. */
   function begun(m: MadeOperation, cannot: { name: string, why: string }[]): Work | null {
-    const piece = cutting.pieces.find(p => p.id === m.pieceId) ?? null, cloth = clothOf(m.clothId)
+    const piece = cutting.pieces.find(p => p.id === m.pieceId) ?? null, fabric = fabricOf(m.fabricId)
     const bare: Work = {
-      ...m, makingId: null, refusal: null, mendRefusal: null, piece, clothName: cloth?.name ?? '',
+      ...m, makingId: null, refusal: null, mendRefusal: null, piece, fabricName: fabric?.name ?? '',
       supplyName: supplyOf(m.supplyId)?.name ?? null,
-      colourHex: cloth?.colourHex ?? '#d9d0bd',
-      motion: motionOf(piece, bench.rules), ways: [], blocked: null, outline: null, keepOuts: [],
+      colourHex: fabric?.colourHex ?? '#d9d0bd',
+      motion: motionOf(piece, selection.rules), ways: [], blocked: null, outline: null, keepOuts: [],
     }
     if (!piece || m.supplyId === null) return bare
     try {
@@ -189,28 +190,28 @@ export const usePlanning = defineStore('planning', () => {
     }
     try {
       await library.bring(null, jobTrims.value.map(t => t.supplyId))
-      const cutCloths = new Set(cutting.pieces.filter(p => [...cutting.cutIds].some(id => id.startsWith(p.id))).map(p => p.clothId))
+      const cutFabrics = new Set(cutting.pieces.filter(p => [...cutting.cutIds].some(id => id.startsWith(p.id))).map(p => p.fabricId))
       const made = operationsOf(cutting.pieces.map(pressedPiece), {
         // What is cut already is past settling.
-        unsettled: [...new Set(cutting.pieces.map(p => p.clothId))].filter(id => cutting.shrink[id] == null && !cutCloths.has(id)),
-        clothName: id => clothOf(id)?.name ?? 'Fabric',
+        notPreshrunk: [...new Set(cutting.pieces.map(p => p.fabricId))].filter(id => cutting.shrink[id] == null && !cutFabrics.has(id)),
+        fabricName: id => fabricOf(id)?.name ?? 'Fabric',
         trims: jobTrims.value.map(t => ({ supplyId: t.supplyId, name: supplyOf(t.supplyId)?.name ?? 'Trim' })),
       })
       const cannot: { name: string, why: string }[] = []
       const all = made.flatMap(m => begun(m, cannot) ?? [])
-      const of = all.filter(w => w.supplyId !== null && !isSettling(w)).length
+      const of = all.filter(w => w.supplyId !== null && !isPreshrink(w)).length
       progress.value = { done: 0, of }
       const ready = await Promise.all(all.map(async (w) => {
-        if (w.supplyId === null || isSettling(w)) return w
+        if (w.supplyId === null || isPreshrink(w)) return w
         const found = await waysOf(w)
         if (mine === asked && progress.value) progress.value = { done: progress.value.done + 1, of }
         return { ...w, ...found }
       }))
-      const settles = new Map(ready.filter(w => w.kind === 'settle').map(w => [w.clothId!, w.id]))
+      const settles = new Map(ready.filter(w => w.kind === 'preshrink').map(w => [w.fabricId!, w.id]))
       const sewn = makings.jobId === jobs.job.id ? await worksOf(makings.makings, settles, cannot) : []
       if (mine !== asked) return
       const planned = [...ready, ...sewn]
-      works.value = planned.map(w => (isSettling(w) ? { ...w, ways: settling(w, planned) } : w))
+      works.value = planned.map(w => (isPreshrink(w) ? { ...w, ways: preshrinking(w, planned) } : w))
       left.value = cannot
       plannedFor.value = jobId
       problem.value = null
@@ -228,8 +229,8 @@ export const usePlanning = defineStore('planning', () => {
   watch(
     () => wanted.value && JSON.stringify([
       jobs.job?.id, cutting.jobId, cutting.pieces, makings.jobId, makings.makings, scraps.scraps.length, kit.value, cutting.shrink,
-      library.irons.map(i => [i.id, i.version]), bench.rules, bench.cover?.id,
-      bench.chosen.bed, jobTrims.value, since.value,
+      library.irons.map(i => [i.id, i.version]), selection.rules, selection.pressCloth?.id,
+      selection.chosen.surface, jobTrims.value, since.value,
     ]),
     () => { if (wanted.value) void plan() },
   )
@@ -240,25 +241,27 @@ export const usePlanning = defineStore('planning', () => {
   const learnt = (): void => { since.value++ }
 
   /** An operation as a run keeps it, done with this iron. */
-  function toOperation(w: Work, ironId: string | null): RunOperation {
+  function toOperation(w: Work, ironId: string | null): SessionOperation {
     const way = w.ways.find(x => x.ironId === ironId) ?? null
     return {
-      id: w.id, kind: w.kind, name: w.name, pieceId: w.pieceId, makingId: w.makingId, numbers: w.numbers, side: w.side, clothId: w.clothId,
-      supplyId: w.supplyId, overSupplyIds: w.overIds, ironId: way?.ironId ?? null, coverId: way?.coverId ?? null,
-      bed: way?.bed ?? bench.chosen.bed, needs: w.needs, recipe: way ? toRecipePayload(way.recipe) : null,
-      standing: way?.standing ?? 'hands', prints: way?.prints ?? [], outline: w.outline && toPayload(w.outline),
+      id: w.id, kind: w.kind, name: w.name, pieceId: w.pieceId, makingId: w.makingId, numbers: w.numbers, side: w.side,
+      fabricId: w.fabricId,
+      supplyId: w.supplyId, overSupplyIds: w.overIds, ironId: way?.ironId ?? null, pressClothId: way?.pressClothId ?? null,
+      surface: way?.surface ?? selection.chosen.surface, needs: w.needs, recipe: way ? toRecipePayload(way.recipe) : null,
+      standing: way?.standing ?? 'hands', placements: way?.placements ?? [], outline: w.outline && toPayload(w.outline),
       keepOuts: w.keepOuts.map(toPayload), motion: w.motion, predicted: way?.predicted ?? null,
     }
   }
 
   /** What own swatches taught of an operation of a run: it counts at the ring too. */
-  async function taughtFor(o: Pick<RunOperation, 'clothId' | 'supplyId' | 'ironId'>): Promise<EvaluateOptions> {
-    const cloth = clothOf(o.clothId), supply = supplyOf(o.supplyId), iron = library.irons.find(i => i.id === o.ironId)
-    return cloth && supply && iron ? taughtOf(cloth, supply, iron, since.value) : {}
+  async function taughtFor(o: Pick<SessionOperation, 'fabricId' | 'supplyId' | 'ironId'>): Promise<EvaluateOptions> {
+    const fabric = fabricOf(o.fabricId), supply = supplyOf(o.supplyId), iron = library.irons.find(i => i.id === o.ironId)
+    return fabric && supply && iron ? taughtOf(fabric, supply, iron, since.value) : {}
   }
 
   return {
-    taughtFor, version, works, left, problem, progress, isPlanned, jobTrims, setTrims, plan, want, learnt, toOperation, coverFor, clothOf,
+    taughtFor, version, works, left, problem, progress, isPlanned, jobTrims, setTrims, plan, want, learnt, toOperation, coverageFor,
+    fabricOf,
     supplyOf,
   }
 })

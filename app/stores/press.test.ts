@@ -2,14 +2,14 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { courseOf, draftRecipe, evaluate, type Recipe } from '#core/recipe'
 import { idOf, layOut } from '../testing/board'
-import { useBench } from './bench'
+import { useSelection } from './selection'
 import { useIron } from './iron'
 import { usePress } from './press'
 
 beforeEach(() => {
   vi.useFakeTimers({ now: 1_000_000_000_000, toFake: ['Date', 'performance', 'setInterval', 'clearInterval'] })
   layOut()
-  useBench().chosen.clothId = idOf(11)
+  useSelection().chosen.fabricId = idOf(11)
 })
 afterEach(() => { vi.useRealTimers() })
 /** Time goes by, and the board looks at its clock as it always does. */
@@ -21,13 +21,13 @@ const pass = (s: number) => {
 }
 
 function layUp(over: Partial<Recipe> = {}): Recipe {
-  const { bench, iron } = useBench()
-  const recipe = { ...draftRecipe(bench!, 'dry', iron!.stops[1]!, 'back', 1, 'lean'), warmS: 0, holdS: 12, coolS: 20, ...over }
-  usePress().lay(recipe, courseOf(evaluate(bench!, recipe)), {})
+  const { setup, iron } = useSelection()
+  const recipe = { ...draftRecipe(setup!, 'dry', iron!.settings[1]!, 'back', 1, 'lean'), warmS: 0, holdS: 12, coolS: 20, ...over }
+  usePress().lay(recipe, courseOf(evaluate(setup!, recipe)), {})
   return recipe
 }
 function ready(): void {
-  useIron().setStop(1)
+  useIron().chooseSetting(1)
   pass(300)
   useIron().tick()
 }
@@ -66,7 +66,7 @@ describe('one swatch', () => {
     press.follow()
     expect(press.byBond).toBe(true)
     expect(press.leftS).toBeGreaterThan(0)
-    useLibrary().workshop = { ...useLibrary().workshop!, rules: { ...useLibrary().workshop!.rules, clock: 'seconds' } }
+    useLibrary().workroom = { ...useLibrary().workroom!, rules: { ...useLibrary().workroom!.rules, clock: 'seconds' } }
     expect([press.byBond, Math.round(press.leftS)]).toEqual([false, 9])
   })
   it('what was judged so far is kept with it, and a new start begins without it', () => {
@@ -91,15 +91,15 @@ describe('one swatch', () => {
     press.next()
     pass(20)
     press.next()
-    const trial = press.trialOf({ grade: 3, marks: [], markWhere: {}, note: '', readings: [] })
-    expect(trial).toMatchObject({
-      clothId: idOf(11), ironId: idOf(31), coverId: idOf(41), grade: 3, clientKey: press.laid!.key, doubts: [],
+    const swatch = press.swatchOf({ grade: 3, marks: [], markWhere: {}, note: '', readings: [] })
+    expect(swatch).toMatchObject({
+      fabricId: idOf(11), ironId: idOf(31), pressClothId: idOf(41), grade: 3, clientKey: press.laid!.key, doubts: [],
     })
-    expect(trial.recipe.holdS).toBe(recipe.holdS)
-    expect(new Date(trial.pressedAt).getTime()).toBe(began)
-    const hands = trial.events.filter(e => !['sole', 'shut'].includes(e.kind))
+    expect(swatch.recipe.holdS).toBe(recipe.holdS)
+    expect(new Date(swatch.pressedAt).getTime()).toBe(began)
+    const hands = swatch.events.filter(e => !['sole', 'shut'].includes(e.kind))
     expect(hands.map(e => [e.kind, e.atS])).toEqual([['down', 0], ['lift', 12], ['cool', 12], ['done', 32]])
-    expect(trial.events.filter(e => e.kind === 'sole').length).toBeGreaterThan(2)
+    expect(swatch.events.filter(e => e.kind === 'sole').length).toBeGreaterThan(2)
     expect(hands[0]!.soleC).toBeCloseTo(154, -1)
   })
   it('is found again after a reload, its clock running', async () => {
@@ -138,7 +138,7 @@ describe('several pieces', () => {
   it('what was laid up and not begun makes room for the next', () => {
     layUp()
     layUp({ holdS: 20 })
-    expect(usePress().pieces.map(p => p.session.recipe.holdS)).toEqual([20])
+    expect(usePress().pieces.map(p => p.pressing.recipe.holdS)).toEqual([20])
   })
 })
 
@@ -148,12 +148,12 @@ describe('two irons', () => {
     ready()
     layUp()
     press.next()
-    expect(press.session!.events[0]!.soleC).toBeCloseTo(154, -1)
+    expect(press.pressing!.events[0]!.soleC).toBeCloseTo(154, -1)
     pass(12)
-    useBench().takeIron(idOf(32))
+    useSelection().takeIron(idOf(32))
     press.next()
-    expect(press.session!.events.map(e => [e.kind, e.soleC === null])).toEqual([['down', false], ['lift', true], ['cool', true]])
-    expect(press.session!.touched).toHaveLength(1)
+    expect(press.pressing!.events.map(e => [e.kind, e.soleC === null])).toEqual([['down', false], ['lift', true], ['cool', true]])
+    expect(press.pressing!.touched).toHaveLength(1)
   })
 })
 
@@ -178,13 +178,13 @@ describe('what comes between', () => {
     ready()
     layUp()
     press.next()
-    expect(press.session!.touched).toHaveLength(1)
+    expect(press.pressing!.touched).toHaveLength(1)
     pass(2)
-    useIron().setStop(2)
+    useIron().chooseSetting(2)
     await Promise.resolve()
     await Promise.resolve()
-    expect(press.session!.touched).toHaveLength(2)
-    expect(press.session!.touched[1]!.rest.targetC).toBe(192)
+    expect(press.pressing!.touched).toHaveLength(2)
+    expect(press.pressing!.touched[1]!.rest.targetC).toBe(192)
   })
   it('a machine that slept is noted in what ran, not in what had not begun', () => {
     const press = usePress()
@@ -212,7 +212,7 @@ describe('what comes between', () => {
     press.next()
     press.judge({ grade: 2, marks: ['shine'] })
     const judged = { grade: 4, marks: [], markWhere: {}, note: '', readings: [] }
-    expect(press.trialOf(judged).pressedAt).toBe(new Date(firstAt).toISOString())
+    expect(press.swatchOf(judged).pressedAt).toBe(new Date(firstAt).toISOString())
     pass(100)
     press.again()
     const { key, judged: begun, startedAt } = press.laid!
@@ -221,6 +221,6 @@ describe('what comes between', () => {
     press.next()
     const secondAt = Date.now()
     expect(secondAt).toBeGreaterThan(firstAt + 150_000)
-    expect(press.trialOf(judged)).toMatchObject({ clientKey: press.laid!.key, pressedAt: new Date(secondAt).toISOString() })
+    expect(press.swatchOf(judged)).toMatchObject({ clientKey: press.laid!.key, pressedAt: new Date(secondAt).toISOString() })
   })
 })

@@ -1,44 +1,44 @@
 import type { IronRest } from '#core/iron'
 import {
-  alongside, doubtOf, dueOn, elapsedS as elapsedOf, frontOf, happen, newSession, phaseOf, plannedBond, soleReadings, stepOf, stepsIn,
+  alongside, doubtOf, dueOn, elapsedS as elapsedOf, frontOf, happen, newPressing, phaseOf, plannedBond, soleReadings, stepOf, stepsIn,
   type Alongside, type BoardEvent, type BoardPiece, type PressPhase,
 } from '#core/press'
-import type { Bench, Course, EvaluateOptions, Recipe } from '#core/recipe'
-import { resinOf } from '#core/recipe'
+import type { PressSetup, Course, EvaluateOptions, Recipe } from '#core/recipe'
+import { adhesiveOf } from '#core/recipe'
 import { toRecipePayload } from '#shared/mappers'
-import type { TrialBody } from '#shared/schemas'
+import type { SwatchBody } from '#shared/schemas'
 import { orderWords } from '#shared/words'
-import { useBench } from './bench'
+import { useSelection } from './selection'
 import { useIron } from './iron'
 
 /** What was judged so far, kept until the swatch is. */
 export interface Judged {
   grade: number | null
-  marks: TrialBody['marks']
-  where: Partial<Record<TrialBody['marks'][number], string>>
-  measured: Partial<Record<TrialBody['readings'][number]['kind'], number | undefined>>
+  marks: SwatchBody['marks']
+  where: Partial<Record<SwatchBody['marks'][number], string>>
+  measured: Partial<Record<SwatchBody['readings'][number]['kind'], number | undefined>>
   note: string
 }
 const UNJUDGED: Judged = { grade: null, marks: [], where: {}, measured: {}, note: '' }
 
 /** A press as the board keeps it: what lies under the iron, and the session itself. */
 interface Laid extends BoardPiece {
-  clothId: string
+  fabricId: string
   supplyId: string
   ironId: string
-  coverId: string | null
-  clothName: string
+  pressClothId: string | null
+  fabricName: string
   supplyName: string
-  coverName: string | null
-  bed: TrialBody['bed']
-  clothLot: string
+  pressClothName: string | null
+  surface: SwatchBody['surface']
+  fabricLot: string
   supplyLot: string
   overSupplyIds: string[]
   planId: string | null
   scrap: number | null
-  predicted: TrialBody['predicted']
+  predicted: SwatchBody['predicted']
   /** The bench and what was learned when it was laid up, and the bond each hold is meant to come to. */
-  bench: Bench
+  selection: PressSetup
   taught: EvaluateOptions
   planned: number[]
   judged: Judged
@@ -55,34 +55,34 @@ const LOOK_S = 0.1, SELDOM_S = 90
  * core's to decide: this only keeps it and looks at the clock.
  */
 export const usePress = defineStore('press', () => {
-  const bench = useBench()
+  const selection = useSelection()
   const iron = useIron()
   const { rate } = iron
-  const pieces = useKept<Laid[]>('press', [])
+  const pieces = useStored<Laid[]>('press', [])
   /** The piece someone asked to look at. */
   const wanted = ref<string | null>(null)
   const nowMs = ref(Date.now())
   const boardS = () => nowMs.value / 1000 * rate
 
   const laid = computed(() => frontOf(pieces.value, boardS(), wanted.value))
-  const session = computed(() => laid.value?.session ?? null)
-  const recipe = computed(() => session.value?.recipe ?? null)
-  const steps = computed(() => session.value ? stepsIn(session.value) : [])
-  const step = computed(() => session.value ? stepOf(session.value) : null)
-  const elapsedS = computed(() => session.value ? elapsedOf(session.value, boardS()) : 0)
-  const phase = computed(() => session.value ? phaseOf(session.value) : 'none')
-  const running = computed(() => pieces.value.some(p => phaseOf(p.session) === 'running'))
-  const doubts = computed(() => session.value?.doubts ?? [])
+  const pressing = computed(() => laid.value?.pressing ?? null)
+  const recipe = computed(() => pressing.value?.recipe ?? null)
+  const steps = computed(() => pressing.value ? stepsIn(pressing.value) : [])
+  const step = computed(() => pressing.value ? stepOf(pressing.value) : null)
+  const elapsedS = computed(() => pressing.value ? elapsedOf(pressing.value, boardS()) : 0)
+  const phase = computed(() => pressing.value ? phaseOf(pressing.value) : 'none')
+  const running = computed(() => pieces.value.some(p => phaseOf(p.pressing) === 'running'))
+  const doubts = computed(() => pressing.value?.doubts ?? [])
   /** Everything that lies to cool or is cold and not yet judged, with what is left. */
   const lying = computed(() => dueOn(pieces.value, boardS())
     .filter(d => d.step === 'cool' || d.phase === 'judge')
     .map((d) => {
       const piece = pieces.value.find(p => p.key === d.key)!
-      return { ...d, clothName: piece.clothName, forS: stepOf(piece.session)?.forS ?? 1 }
+      return { ...d, fabricName: piece.fabricName, forS: stepOf(piece.pressing)?.forS ?? 1 }
     }))
   /** What the glue line has come to, while a sole is down on it. */
   const under = shallowRef<Alongside | null>(null)
-  const byBond = computed(() => bench.rules.clock === 'bond' && step.value?.kind === 'down' && under.value !== null)
+  const byBond = computed(() => selection.rules.clock === 'bond' && step.value?.kind === 'down' && under.value !== null)
   const leftS = computed(() =>
     step.value
       ? byBond.value && under.value!.bond < under.value!.wanted
@@ -100,34 +100,35 @@ export const usePress = defineStore('press', () => {
 
   /** What the hands are told now. */
   const order = computed(() =>
-    session.value && laid.value ? orderWords(phase.value as PressPhase, step.value, over.value, session.value) : '',
+    pressing.value && laid.value ? orderWords(phase.value as PressPhase, step.value, over.value, pressing.value) : '',
   )
 
   /** Takes a recipe to the clock, perhaps as a scrap of a plan. */
   function lay(recipe: Recipe, course: Course, taught: EvaluateOptions, plan: { planId: string, scrap: number } | null = null): void {
-    const { cloth, supply, over: layers, iron: hand, cover, chosen } = bench
-    if (!cloth || !supply?.resin || !hand || !bench.bench) return
-    const b = plain(bench.bench), r = plain(recipe), t = plain(taught)
+    const { fabric, supply, over: layers, iron: hand, pressCloth, chosen } = selection
+    if (!fabric || !supply?.adhesive || !hand || !selection.setup) return
+    const b = plain(selection.setup), r = plain(recipe), t = plain(taught)
     const key = crypto.randomUUID()
     const piece: Laid = {
-      key, ironKey: hand.id, clothId: cloth.id, supplyId: supply.id, ironId: hand.id, coverId: cover?.id ?? null,
-      clothName: cloth.name, supplyName: supply.name, coverName: cover?.name ?? null, bed: chosen.bed, clothLot: cloth.lot,
+      key, ironKey: hand.id, fabricId: fabric.id, supplyId: supply.id, ironId: hand.id, pressClothId: pressCloth?.id ?? null,
+      fabricName: fabric.name, supplyName: supply.name, pressClothName: pressCloth?.name ?? null, surface: chosen.surface,
+      fabricLot: fabric.lot,
       supplyLot: supply.lot, overSupplyIds: layers.map(s => s.id), planId: plan?.planId ?? null, scrap: plan?.scrap ?? null,
       predicted: {
-        bond: course.finalBond, harm: course.harm, peakC: course.peakC, windowC: [...resinOf(b, t).windowC],
+        bond: course.finalBond, harm: course.harm, peakC: course.peakC, windowC: [...adhesiveOf(b, t).windowC],
         worst: course.harm >= 0.5 ? (course.flags[0]?.kind ?? null) : null,
       },
-      bench: b, taught: t, planned: plannedBond(b, r, t), judged: plain(UNJUDGED), session: newSession(r), startedAt: null,
+      selection: b, taught: t, planned: plannedBond(b, r, t), judged: plain(UNJUDGED), pressing: newPressing(r), startedAt: null,
     }
     // What was laid up and not begun makes room; what runs or lies to cool stays.
-    pieces.value = [...pieces.value.filter(p => phaseOf(p.session) !== 'ready'), piece]
+    pieces.value = [...pieces.value.filter(p => phaseOf(p.pressing) !== 'ready'), piece]
     wanted.value = key
     under.value = null
   }
 
   function put(event: BoardEvent): void {
     pieces.value = happen(pieces.value, event, boardS())
-      .map(p => (p.startedAt === null && p.session.startedS !== null ? { ...p, startedAt: nowMs.value } : p))
+      .map(p => (p.startedAt === null && p.pressing.startedS !== null ? { ...p, startedAt: nowMs.value } : p))
     follow()
   }
   /** The iron as it is once it has been picked up. */
@@ -135,7 +136,7 @@ export const usePress = defineStore('press', () => {
     tick()
     iron.pickUp()
     // Another iron taken in hand meanwhile says nothing of the one this piece is pressed with.
-    return iron.rest && bench.iron?.id === laid.value?.ironKey ? plain(iron.rest) : null
+    return iron.rest && selection.iron?.id === laid.value?.ironKey ? plain(iron.rest) : null
   }
 
   /** Down, lift, laid, turned, cold: one key for all of them. */
@@ -150,7 +151,7 @@ export const usePress = defineStore('press', () => {
 
   function follow(): void {
     const l = laid.value
-    under.value = l && step.value?.kind === 'down' ? alongside(l.session, l.bench, l.planned, boardS(), l.taught) : null
+    under.value = l && step.value?.kind === 'down' ? alongside(l.pressing, l.selection, l.planned, boardS(), l.taught) : null
   }
 
   let lastWall = Date.now(), lastSteady = performance.now(), wasHidden = false
@@ -167,8 +168,8 @@ export const usePress = defineStore('press', () => {
     if (doubt && running.value) put({ kind: 'doubt', doubt })
   }
   /** The dial was turned while a press runs: the sole goes on from there. */
-  watch(() => iron.setting, () => {
-    if (running.value && iron.rest && bench.iron) put({ kind: 'touch', ironKey: bench.iron.id, rest: plain(iron.rest) })
+  watch(() => iron.dialKey, () => {
+    if (running.value && iron.rest && selection.iron) put({ kind: 'touch', ironKey: selection.iron.id, rest: plain(iron.rest) })
   })
 
   const putAway = () => { if (laid.value) put({ kind: 'away', key: laid.value.key }) }
@@ -187,22 +188,22 @@ export const usePress = defineStore('press', () => {
     pieces.value = pieces.value.map(p => (p.key === key ? { ...p, judged: { ...p.judged, ...change } } : p))
   }
 
-  function trialOf(judged: Pick<TrialBody, 'grade' | 'marks' | 'markWhere' | 'note' | 'readings'>): TrialBody {
+  function swatchOf(judged: Pick<SwatchBody, 'grade' | 'marks' | 'markWhere' | 'note' | 'readings'>): SwatchBody {
     const l = laid.value!
-    const { session: s } = l
-    const events = [...s.events, ...soleReadings(s, l.bench, l.taught)].sort((a, b) => a.atS - b.atS).slice(0, MOST_EVENTS)
+    const { pressing: s } = l
+    const events = [...s.events, ...soleReadings(s, l.selection, l.taught)].sort((a, b) => a.atS - b.atS).slice(0, MOST_EVENTS)
     return {
-      clientKey: l.key, clothId: l.clothId, supplyId: l.supplyId, ironId: l.ironId, coverId: l.coverId, bed: l.bed,
+      clientKey: l.key, fabricId: l.fabricId, supplyId: l.supplyId, ironId: l.ironId, pressClothId: l.pressClothId, surface: l.surface,
       recipe: toRecipePayload(s.recipe), predicted: { ...l.predicted },
       events: events.map(e => ({ atS: e.atS, kind: e.kind, soleC: e.soleC ?? null })), doubts: s.doubts.map(d => ({ ...d })), ...judged,
-      clothLot: l.clothLot, supplyLot: l.supplyLot, overSupplyIds: l.overSupplyIds, planId: l.planId, scrap: l.scrap,
+      fabricLot: l.fabricLot, supplyLot: l.supplyLot, overSupplyIds: l.overSupplyIds, planId: l.planId, scrap: l.scrap,
       pressedAt: new Date(l.startedAt ?? Date.now()).toISOString(),
     }
   }
 
   return {
-    pieces, laid, session, recipe, steps, step, phase, running, lying, elapsedS, leftS, over, share, under, byBond, doubts, order, rate,
-    lay, look, next, interrupt, tick, follow, putAway, again, judge, trialOf,
+    pieces, laid, pressing, recipe, steps, step, phase, running, lying, elapsedS, leftS, over, share, under, byBond, doubts, order, rate,
+    lay, look, next, interrupt, tick, follow, putAway, again, judge, swatchOf,
   }
 })
 /** A swatch keeps no more events than this. */

@@ -1,36 +1,36 @@
-import type { Hand } from '#core/hand'
+import type { Stiffness } from '#core/stiffness'
 import type { CareWish } from '#core/match'
 import { PLACES, type Place } from '#core/place'
 import { ownPlaceKey, type OwnPlace } from '#shared/schemas'
-import { useBench } from './bench'
+import { useSelection } from './selection'
 import { useJobs } from './jobs'
 
 interface Wished {
-  hand: Hand | 'keep' | null
+  stiffness: Stiffness | 'keep' | null
   drapeKept: boolean
   care: CareWish
 }
 /** Until someone wishes otherwise: the place's own hand, and a mild wash. */
-const NO_WISH: Wished = { hand: null, drapeKept: false, care: { washC: 40, tumble: 'no', dryClean: false } }
-/** So many cloths keep their wishes in this browser; the oldest are forgotten. */
+const NO_WISH: Wished = { stiffness: null, drapeKept: false, care: { washC: 40, tumble: 'no', dryClean: false } }
+/** So many fabrics keep their wishes in this browser; the oldest are forgotten. */
 const MOST_KEPT = 60
 const newest = <T>(all: Record<string, T>): Record<string, T> => Object.fromEntries(Object.entries(all).slice(-MOST_KEPT))
 
-/** Where the backing goes and what is asked of it. Place and care belong to the job; without one, to the cloth on this board. */
+/** Where the interfacing goes and what is asked of it. Place and care belong to the job; without one, to the fabric on this board. */
 export const useWish = defineStore('wish', () => {
-  const bench = useBench()
+  const selection = useSelection()
   const jobs = useJobs()
-  const kept = useKept<{ places: Record<string, string>, wishes: Record<string, Wished> }>('wishes', { places: {}, wishes: {} })
+  const kept = useStored<{ places: Record<string, string>, wishes: Record<string, Wished> }>('wishes', { places: {}, wishes: {} })
   const own = ref<OwnPlace[]>([])
   const places = computed<Place[]>(() => [
     ...PLACES,
     ...own.value.map((p): Place => ({
-      key: ownPlaceKey(p.id), name: p.name, hand: p.hand, give: p.give, wear: p.wear, shows: p.shows, inSeam: p.inSeam,
+      key: ownPlaceKey(p.id), name: p.name, stiffness: p.stiffness, give: p.give, wear: p.wear, shows: p.shows, inSeam: p.inSeam,
       families: p.families, layers: p.layers,
     })),
   ])
-  const boardKey = computed(() => [jobs.job?.id, bench.cloth?.id].filter(Boolean).join(' '))
-  const placeKey = computed(() => jobs.cloth?.place ?? kept.value.places[boardKey.value])
+  const boardKey = computed(() => [jobs.job?.id, selection.fabric?.id].filter(Boolean).join(' '))
+  const placeKey = computed(() => jobs.fabric?.place ?? kept.value.places[boardKey.value])
   const place = computed(() => places.value.find(p => p.key === placeKey.value) ?? PLACES[0]!)
   const wishKey = computed(() => `${boardKey.value} ${place.value.key}`)
   const here = computed(() => kept.value.wishes[wishKey.value] ?? NO_WISH)
@@ -40,11 +40,12 @@ export const useWish = defineStore('wish', () => {
   })
 
   /** Wishes otherwise: the hand on this board, the care of the whole job. */
-  function wishFor({ care, ...hand }: Partial<Wished>): void {
+  function wishFor({ care, ...stiffness }: Partial<Wished>): void {
     if (care && jobs.job) void jobs.change(() => care)
     else
       kept.value = {
-        ...kept.value, wishes: newest({ ...kept.value.wishes, [wishKey.value]: { ...here.value, ...hand, ...(care ? { care } : {}) } }),
+        ...kept.value, wishes: newest({ ...kept.value.wishes,
+          [wishKey.value]: { ...here.value, ...stiffness, ...(care ? { care } : {}) } }),
       }
   }
 
@@ -52,7 +53,7 @@ export const useWish = defineStore('wish', () => {
     own.value = await $fetch<OwnPlace[]>('/api/places')
   }
   function choosePlace(key: string): void {
-    if (jobs.cloth) void jobs.note({ place: key })
+    if (jobs.fabric) void jobs.note({ place: key })
     kept.value = { ...kept.value, places: newest({ ...kept.value.places, [boardKey.value]: key }) }
   }
   return { wished, own, places, place, load, choosePlace, wishFor }

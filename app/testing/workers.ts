@@ -3,9 +3,9 @@ import { planStuck } from '#core/mend'
 import { explainPressed, learnFrom } from '#core/learn'
 import { bestAttempt, judgeAttempt } from '#core/practice'
 import { remedyFor } from '#core/rescue'
-import { asSheetSays, lyingCoolS, searchMethod, courseOf, searchTack } from '#core/recipe'
-import { planFeature, planFlatten } from '#core/seam'
-import { coverPiece } from '#core/setdown'
+import { asMakerSays, lyingCoolS, searchMethod, courseOf, searchTack } from '#core/recipe'
+import { planSeamDetail, planFlatten } from '#core/seam'
+import { coverPiece } from '#core/positions'
 import { vi } from 'vitest'
 
 /** What a worker would work out, worked out here; what it was asked is noted. */
@@ -16,19 +16,19 @@ export function workersHere() {
     return of(...args)
   })
   const remote = {
-    feature: noted('feature', planFeature), flatten: noted('flatten', planFlatten), hem: noted('hem', planHem),
+    seamDetail: noted('seamDetail', planSeamDetail), flatten: noted('flatten', planFlatten), hem: noted('hem', planHem),
     tape: noted('tape', tapeDry), stuck: noted('stuck', planStuck),
-    tack: noted('tack', searchTack), lies: noted('lies', lyingCoolS), cover: noted('cover', coverPiece),
-    practised: noted('practised', (...[bench, attempt]: Parameters<typeof judgeAttempt>) =>
-      ({ verdict: judgeAttempt(bench, attempt), best: bestAttempt(bench) })),
+    tack: noted('tack', searchTack), lies: noted('lies', lyingCoolS), coverage: noted('coverage', coverPiece),
+    practised: noted('practised', (...[setup, attempt]: Parameters<typeof judgeAttempt>) =>
+      ({ verdict: judgeAttempt(setup, attempt), best: bestAttempt(setup) })),
     remedy: noted('remedy', remedyFor),
     explain: noted('explain', (...args: Parameters<typeof explainPressed>) => {
       const { causes, outcome } = explainPressed(...args)
       return { causes, course: courseOf(outcome) }
     }),
     learn: noted('learn', (...args: Parameters<typeof learnFrom>) => learnFrom(...args)),
-    leading: noted('leading', (bench: Parameters<typeof searchMethod>[0], taught: Parameters<typeof searchMethod>[2]) => {
-      const a = asSheetSays(bench, taught) ?? searchMethod(bench, 'dry', taught), shown = a.found ?? a.attempt
+    leading: noted('leading', (setup: Parameters<typeof searchMethod>[0], taught: Parameters<typeof searchMethod>[2]) => {
+      const a = asMakerSays(setup, taught) ?? searchMethod(setup, 'dry', taught), shown = a.found ?? a.attempt
       const outcome = shown?.outcome
       return {
         way: a.way, method: a.method, recipe: shown?.recipe ?? null, blocked: a.blocked,

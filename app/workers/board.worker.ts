@@ -1,17 +1,18 @@
 import { expose } from 'comlink'
 import {
-  linedUp, lookOf, mendSeen, pictureOf, rankScraps, repeated, seenFrom, throughHoles, type Gains, type Look, type MendGround,
+  linedUp, appearanceOf, mendSeen, pictureOf, rankScraps, repeated, seenFrom, throughHoles, type Gains, type Look, type MendGround,
   type MendSeen, type Picture, type Ranking, type Scrap,
 } from '#core/colour'
 import type { Ring } from '#core/geometry'
 import { planStuck, type StuckAsk, type StuckPlan } from '#core/mend'
 import { planHem, tapeDry, type HemAsk, type HemPlan, type HemPressed } from '#core/hem'
-import { planFeature, planFlatten, type Body, type FeatureAsk, type FeaturePlan, type FlattenPlan } from '#core/seam'
-import { firstLay, improveLay, layOnOffcuts, type Lay, type LayPiece, type LayTask, type Offcut, type OffcutPlacement } from '#core/lay'
+import { planSeamDetail, planFlatten, type Body, type SeamDetailAsk, type SeamDetailPlan, type FlattenPlan } from '#core/seam'
+import { firstLayout, improveLayout, fitOnOffcuts, type Layout, type LayoutPiece, type LayoutTask, type Offcut,
+  type OffcutPlacement } from '#core/layout'
 import { improveOrder, orderBoundS, orderOf, type Order, type OrderTask } from '#core/order'
-import { coverPiece, type Cover, type CoverQuestion } from '#core/setdown'
+import { coverPiece, type Coverage, type CoverageQuestion } from '#core/positions'
 import { ironStays, type IronStay } from '#core/care'
-import { judgeAttempt, type Attempt, type PracticeBench, type Verdict, bestAttempt } from '#core/practice'
+import { judgeAttempt, type Attempt, type PracticeSetup, type Verdict, bestAttempt } from '#core/practice'
 import { remedyFor, type CauseKey, type Patient, type Remedy } from '#core/rescue'
 import { explainPressed, learnFrom, type Explanation, type LearnResult, type Pressed } from '#core/learn'
 import {
@@ -19,9 +20,9 @@ import {
 } from '#core/match'
 import {
   chooseWay,
-  asSheetSays, carryOver, courseOf, findOpeners,
-  lyingCoolS, searchMethod, searchTack, type Bench, type CarriedOver, type Course,
-  type OwnIron, type EvaluateOptions, type Found, type IronStop, type Method, type MethodAnswer, type Opener, type Recipe, type Tack,
+  asMakerSays, carryOver, courseOf, findOpeners,
+  lyingCoolS, searchMethod, searchTack, type PressSetup, type CarriedOver, type Course,
+  type OwnIron, type EvaluateOptions, type Found, type IronSetting, type Method, type MethodAnswer, type Opener, type Recipe, type Tack,
   type Way, WAYS,
 } from '#core/recipe'
 import {
@@ -54,8 +55,8 @@ export interface Ranked {
 }
 
 /** The lay that is being looked for: kept, so that what was worked out of its pieces is not worked out again. */
-let laying: { id: string, task: LayTask } | null = null
-const taskOf = (id: string, task: LayTask): LayTask => {
+let laying: { id: string, task: LayoutTask } | null = null
+const taskOf = (id: string, task: LayoutTask): LayoutTask => {
   if (laying?.id !== id) laying = { id, task }
   return laying.task
 }
@@ -81,18 +82,18 @@ const answerOf = (a: MethodAnswer): Answer => {
 
 const api = {
   /** One way of pressing, worked out with what was learned; null for the sheet's where there is none. */
-  way(bench: Bench, way: Way, taught: EvaluateOptions): Answer | null {
-    const answer = way === 'sheet' ? asSheetSays(bench, taught) : searchMethod(bench, way, taught)
+  way(setup: PressSetup, way: Way, taught: EvaluateOptions): Answer | null {
+    const answer = way === 'sheet' ? asMakerSays(setup, taught) : searchMethod(setup, way, taught)
     return answer && answerOf(answer)
   },
-  carried: (bench: Bench, taught: EvaluateOptions): CarriedOver | null => carryOver(bench, taught),
-  tack: (bench: Bench, taught: EvaluateOptions): Tack => searchTack(bench, taught),
-  openers: (bench: Bench, taught: EvaluateOptions, others: OwnIron[]): Opener[] =>
-    findOpeners(bench, taught, others).map(o => ('found' in o ? { ...o, found: { ...o.found, outcome: null as never } } : o)),
+  carried: (setup: PressSetup, taught: EvaluateOptions): CarriedOver | null => carryOver(setup, taught),
+  tack: (setup: PressSetup, taught: EvaluateOptions): Tack => searchTack(setup, taught),
+  openers: (setup: PressSetup, taught: EvaluateOptions, others: OwnIron[]): Opener[] =>
+    findOpeners(setup, taught, others).map(o => ('found' in o ? { ...o, found: { ...o.found, outcome: null as never } } : o)),
 
   count: (q: WindowQuestion, task: RowTask): RowCount => countRow(q, task, points(q)),
   sensitivity: (q: WindowQuestion): Sensitivity => sensitivityOf(q),
-  plan: (q: WindowQuestion, stops: IronStop[]): PlannedScrap[] => planScraps(q, stops),
+  plan: (q: WindowQuestion, settings: IronSetting[]): PlannedScrap[] => planScraps(q, settings),
 
   learn(knowledge: Knowledge, lessons: PlainLesson[]): Learnt {
     const { draws: _draws, weights: _weights, ...learnt } = learnFrom(knowledge, lessons)
@@ -104,9 +105,9 @@ const api = {
   },
 
   /** How the wearer's iron may rest on a fused piece. */
-  stays: (bench: Bench): IronStay[] => ironStays(bench),
+  stays: (setup: PressSetup): IronStay[] => ironStays(setup),
   /** What became of an attempt, and what the best would have been. */
-  practised: (bench: PracticeBench, attempt: Attempt): Practised => ({ verdict: judgeAttempt(bench, attempt), best: bestAttempt(bench) }),
+  practised: (setup: PracticeSetup, attempt: Attempt): Practised => ({ verdict: judgeAttempt(setup, attempt), best: bestAttempt(setup) }),
   /** What to do about a cause on this piece. */
   remedy: (cause: CauseKey, patient: Patient, taught: EvaluateOptions): Remedy => remedyFor(cause, patient, taught),
 
@@ -125,28 +126,28 @@ const api = {
     }
   },
   /** What can be laid on offcuts, and what wants the roll. */
-  onOffcuts: (pieces: LayPiece[], offcuts: Offcut[], gapMm: number): { placements: OffcutPlacement[], rest: string[] } => {
-    const { placements, rest } = layOnOffcuts(pieces, offcuts, gapMm)
+  onOffcuts: (pieces: LayoutPiece[], offcuts: Offcut[], gapMm: number): { placements: OffcutPlacement[], rest: string[] } => {
+    const { placements, rest } = fitOnOffcuts(pieces, offcuts, gapMm)
     return { placements, rest: rest.map(p => p.id) }
   },
   /** A first lay at once. @param id of the question, the same for all that is asked about it */
-  layFirst: (id: string, task: LayTask): Lay => firstLay(taskOf(id, task)),
+  firstLayoutFor: (id: string, task: LayoutTask): Layout => firstLayout(taskOf(id, task)),
   /** Goes on from a lay for so long. */
-  layOn(id: string, task: LayTask, lay: Lay, forMs: number, seed: number): Lay {
+  improvedLayout(id: string, task: LayoutTask, lay: Layout, forMs: number, seed: number): Layout {
     const until = performance.now() + forMs, own = taskOf(id, task)
     let best = lay
     for (let n = 0, rounds = 4; performance.now() < until; n++) {
       const from = performance.now()
-      best = improveLay(own, best, rounds, seed + n)
+      best = improveLayout(own, best, rounds, seed + n)
       // As many rounds at once as take a quarter of the time.
       rounds = Math.max(1, Math.min(4000, Math.round(rounds * forMs / 4 / Math.max(0.5, performance.now() - from))))
     }
     return best
   },
-  /** The way of pressing that leads on a bench, as the swatch stage would choose it; where none works, why. */
-  leading(bench: Bench, taught: EvaluateOptions, moisture: Moisture): Answer | null {
+  /** The way of pressing that leads on a setup, as the swatch stage would choose it; where none works, why. */
+  leading(setup: PressSetup, taught: EvaluateOptions, moisture: Moisture): Answer | null {
     const answers = WAYS.flatMap((way) => {
-      const a = way === 'sheet' ? asSheetSays(bench, taught) : searchMethod(bench, way, taught)
+      const a = way === 'sheet' ? asMakerSays(setup, taught) : searchMethod(setup, way, taught)
       return a ? [answerOf(a)] : []
     })
     const way = chooseWay(
@@ -159,14 +160,14 @@ const api = {
     return answers.find(a => a.way === way) ?? answers.find(a => a.blocked) ?? null
   },
   /** How long a piece lies until it may be handled. */
-  lies: (bench: Bench, recipe: Recipe, untilC: number, taught: EvaluateOptions): number => lyingCoolS(bench, recipe, untilC, taught),
-  cover: (q: CoverQuestion): Cover => coverPiece(q),
-  feature: (ask: FeatureAsk): FeaturePlan => planFeature(ask),
-  flatten: (ask: FeatureAsk, body: Body): FlattenPlan => planFlatten(ask, body),
+  lies: (setup: PressSetup, recipe: Recipe, untilC: number, taught: EvaluateOptions): number => lyingCoolS(setup, recipe, untilC, taught),
+  coverage: (q: CoverageQuestion): Coverage => coverPiece(q),
+  seamDetail: (ask: SeamDetailAsk): SeamDetailPlan => planSeamDetail(ask),
+  flatten: (ask: SeamDetailAsk, body: Body): FlattenPlan => planFlatten(ask, body),
   hem: (ask: HemAsk): HemPlan => planHem(ask),
   tape: (ask: HemAsk): HemPressed | { bond: number } | null => tapeDry(ask),
   stuck: (ask: StuckAsk): StuckPlan => planStuck(ask),
-  look: (picture: Picture, mmPerPx: number, gains?: Gains): Look => lookOf(picture, mmPerPx, { gains }),
+  look: (picture: Picture, mmPerPx: number, gains?: Gains): Look => appearanceOf(picture, mmPerPx, { gains }),
   scraps: (ground: MendGround, all: Scrap[], markers: string[]): Ranking => rankScraps(ground, all, markers),
   mended: (ask: MendedAsk): MendedFrom[] => mendedFrom(ask),
   order: (task: OrderTask): Ordered => ({ ...orderOf(task), boundS: orderBoundS(task) }),
@@ -181,9 +182,9 @@ const api = {
   refine: (query: MatchQuery, candidate: Candidate): Refined | null => refineCandidate(query, candidate),
 }
 export interface Practised { verdict: Verdict, best: Attempt }
-/** A cloth and what closes its holes, each a small picture that repeats; holes in mm from the upper left of what is shown. */
+/** A fabric and what closes its holes, each a small picture that repeats; holes in mm from the upper left of what is shown. */
 export interface MendedAsk {
-  cloth: Picture
+  fabric: Picture
   patch: Picture
   /** Points a mm of both small pictures, and of what is shown. */
   pxPerMm: number
@@ -192,14 +193,14 @@ export interface MendedAsk {
   holes: Ring[]
   distancesM: number[]
 }
-export interface MendedFrom { farM: number, mended: Picture, cloth: Picture, seen: MendSeen }
-function mendedFrom({ cloth, patch, pxPerMm, wideMm, highMm, holes, distancesM }: MendedAsk): MendedFrom[] {
+export interface MendedFrom { farM: number, mended: Picture, fabric: Picture, seen: MendSeen }
+function mendedFrom({ fabric, patch, pxPerMm, wideMm, highMm, holes, distancesM }: MendedAsk): MendedFrom[] {
   const wide = Math.round(wideMm * pxPerMm), high = Math.round(highMm * pxPerMm)
-  const whole = repeated(cloth, wide, high), shift = linedUp(whole, patch, holes, pxPerMm)
+  const whole = repeated(fabric, wide, high), shift = linedUp(whole, patch, holes, pxPerMm)
   const mended = throughHoles(whole, repeated(patch, wide, high, shift), holes, pxPerMm)
   return distancesM.map((farM) => {
     const torn = seenFrom(mended, pxPerMm, farM), never = seenFrom(whole, pxPerMm, farM)
-    return { farM, mended: pictureOf(torn), cloth: pictureOf(never), seen: mendSeen(torn, never, holes) }
+    return { farM, mended: pictureOf(torn), fabric: pictureOf(never), seen: mendSeen(torn, never, holes) }
   })
 }
 type Moisture = Parameters<typeof chooseWay>[1]['moisture']

@@ -1,21 +1,21 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { RESINS, RESIN_KEYS } from '../materials'
+import { ADHESIVES, ADHESIVE_KEYS } from '../materials'
 import { runProgramme, steadySole } from '../heat'
 import { buildStack } from '../stack'
 import { bondOf, bondRatePerS, gradeOf, GRADE_SPEED, PRESSURE_EXPONENT, shifted } from '.'
 
-const resins = fc.constantFrom(...RESIN_KEYS).map(k => RESINS[k])
+const adhesives = fc.constantFrom(...ADHESIVE_KEYS).map(k => ADHESIVES[k])
 
 describe('bonding rate', () => {
-  it.each(RESIN_KEYS)('%s bonds in its own hold at mid-window under its own pressure', (key) => {
-    const r = RESINS[key]
+  it.each(ADHESIVE_KEYS)('%s bonds in its own hold at mid-window under its own pressure', (key) => {
+    const r = ADHESIVES[key]
     expect(bondRatePerS(r, (r.windowC[0] + r.windowC[1]) / 2, 0, r.pressureKPa) * r.holdS).toBeCloseTo(1, 10)
   })
   it('is nothing below the melting range, never falls with heat, moisture or pressure', () => {
     fc.assert(
       fc.property(
-        resins, fc.double({ min: 20, max: 220, noNaN: true }), fc.double({ min: 0.3, max: 50, noNaN: true }),
+        adhesives, fc.double({ min: 20, max: 220, noNaN: true }), fc.double({ min: 0.3, max: 50, noNaN: true }),
         fc.double({ min: 0, max: 1, noNaN: true }),
         (r, c, p, moist) => {
           if (c <= r.meltC[0] - r.wetShiftC) expect(bondRatePerS(r, c, moist, p)).toBe(0)
@@ -28,7 +28,7 @@ describe('bonding rate', () => {
     )
   })
   it('by hand a machine hold grows, but only by (20/0.8)^0.15', () => {
-    const r = RESINS.polyamide
+    const r = ADHESIVES.polyamide
     const byHandS = 1 / bondRatePerS(r, 129, 0, 0.8)
     expect(byHandS / r.holdS).toBeCloseTo(Math.pow(25, PRESSURE_EXPONENT), 6)
   })
@@ -36,30 +36,30 @@ describe('bonding rate', () => {
 
 describe('grades and lots', () => {
   it('the exponent is weak: hand and press do not differ by more than the leaflets say', () => expect(PRESSURE_EXPONENT).toBe(0.15))
-  it.each(RESIN_KEYS)('%s: a grade is as much faster as its leaflet was fitted, and melts where its adhesive does', (key) => {
+  it.each(ADHESIVE_KEYS)('%s: a grade is as much faster as its instructions was fitted, and melts where its adhesive does', (key) => {
     for (const grade of ['hand', 'press'] as const) {
       const speed = GRADE_SPEED[key][grade] ?? GRADE_SPEED[key].press
-      expect(RESINS[key].holdS / gradeOf(key, grade).holdS).toBeCloseTo(speed, 9)
-      expect(gradeOf(key, grade).meltC).toEqual(RESINS[key].meltC)
+      expect(ADHESIVES[key].holdS / gradeOf(key, grade).holdS).toBeCloseTo(speed, 9)
+      expect(gradeOf(key, grade).meltC).toEqual(ADHESIVES[key].meltC)
     }
   })
   it('a lot is as many times as fast, and melts so much lower, window and all', () => {
-    const lot = shifted(RESINS.polyamide, 2, -4)
+    const lot = shifted(ADHESIVES.polyamide, 2, -4)
     expect(lot.holdS).toBe(5)
     expect([lot.meltC, lot.windowC]).toEqual([[101, 121], [114, 136]])
-    expect(shifted(RESINS.polyamide, 1, 0)).toBe(RESINS.polyamide)
+    expect(shifted(ADHESIVES.polyamide, 1, 0)).toBe(ADHESIVES.polyamide)
   })
 })
 
 describe('bond along a run', () => {
-  const press = (holdS: number, resin: 'polyamide' | 'polyamideLow') => {
+  const press = (holdS: number, adhesive: 'polyamide' | 'polyamideLow') => {
     const stack = buildStack({
-      cloth: {
+      fabric: {
         fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true,
         nap: 'none', finishes: [],
       },
-      supply: { massGsm: 40, thicknessMm: 0.2, base: 'polyester', resin, resinGsm: 10 }, cover: 'muslin', bed: 'padded',
-      firstSide: 'back', coverWaterGsm: 0, mistGsm: 0,
+      supply: { massGsm: 40, thicknessMm: 0.2, base: 'polyester', adhesive, adhesiveGsm: 10 }, pressCloth: 'muslin', surface: 'padded',
+      firstSide: 'back', pressClothWaterGsm: 0, mistGsm: 0,
     })
     return bondOf(
       runProgramme(stack, {
@@ -68,7 +68,7 @@ describe('bond along a run', () => {
           { kind: 'down', durationS: holdS, pressureKPa: 0.8 }, { kind: 'clapper', durationS: 60, pressureKPa: 0.6 },
         ],
       }),
-      RESINS[resin],
+      ADHESIVES[adhesive],
     )
   }
   it('longer holds bond more, and a low-melt adhesive bonds where a standard one has not begun', () => {
@@ -83,12 +83,13 @@ describe('bond along a run', () => {
   })
   it('bonded damp it never got to its dry melting, and is still said to have set', () => {
     const stack = buildStack({
-      cloth: {
+      fabric: {
         fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true,
         nap: 'none', finishes: [],
       },
-      supply: { massGsm: 60, thicknessMm: 0.2, base: 'cotton', resin: 'polyamide', resinGsm: 12 }, cover: 'muslin', bed: 'padded',
-      firstSide: 'back', coverWaterGsm: 150, mistGsm: 20,
+      supply: { massGsm: 60, thicknessMm: 0.2, base: 'cotton', adhesive: 'polyamide', adhesiveGsm: 12 }, pressCloth: 'muslin',
+      surface: 'padded',
+      firstSide: 'back', pressClothWaterGsm: 150, mistGsm: 20,
     })
     const run = runProgramme(stack, {
       sole: steadySole(150), roomC: 20,
@@ -96,24 +97,24 @@ describe('bond along a run', () => {
         { kind: 'down', durationS: 14, pressureKPa: 3 }, { kind: 'clapper', durationS: 40, pressureKPa: 0.6 },
       ],
     })
-    const b = bondOf(run, RESINS.polyamide)
-    expect(b.peakC).toBeLessThan(RESINS.polyamide.meltC[0])
+    const b = bondOf(run, ADHESIVES.polyamide)
+    expect(b.peakC).toBeLessThan(ADHESIVES.polyamide.meltC[0])
     expect(b.final).toBeGreaterThan(0.1)
     expect(b.setAtS).toBeGreaterThan(14)
     expect(b.setAtS).toBeLessThan(40)
   })
   it('a stack without adhesive is an error that says so', () => {
     const stack = buildStack({
-      cloth: { fibres: [], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none', finishes: [] },
-      supply: null, cover: null, bed: 'padded', firstSide: 'back', coverWaterGsm: 0, mistGsm: 0,
+      fabric: { fibres: [], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none', finishes: [] },
+      supply: null, pressCloth: null, surface: 'padded', firstSide: 'back', pressClothWaterGsm: 0, mistGsm: 0,
     })
     const run = runProgramme(stack, { sole: steadySole(100), roomC: 20, phases: [{ kind: 'lifted', durationS: 1 }] })
-    expect(() => bondOf(run, RESINS.eva)).toThrow(/no adhesive/)
+    expect(() => bondOf(run, ADHESIVES.eva)).toThrow(/no adhesive/)
   })
 })
 
 describe('along a run that is written by hand', () => {
-  const r = RESINS.polyamide
+  const r = ADHESIVES.polyamide
   /** A glue line at these temperatures, a second apart, with so much free water beside it. */
   const course = (glueC: number[], waterGsm: number) => {
     const trace = (role: string, meanC: number[], gsm: number) => ({
@@ -123,7 +124,7 @@ describe('along a run that is written by hand', () => {
     const run = {
       steps: glueC.length, timesS: Float32Array.from(glueC.map((_, i) => i)), pressureKPa: Float32Array.from(glueC.map(() => 3)),
       soleC: Float32Array.from(glueC), marks: [],
-      layers: [trace('backing', glueC, 0), trace('resin', glueC, 0), trace('cloth', glueC, waterGsm)],
+      layers: [trace('interfacing', glueC, 0), trace('adhesive', glueC, 0), trace('fabric', glueC, waterGsm)],
     }
     return bondOf(run as never, r)
   }

@@ -1,9 +1,9 @@
 import { freeWaterGsm, layerOf, type Transient } from '../heat'
-import type { Resin } from '../materials'
+import type { Adhesive } from '../materials'
 
 /** A full bond. */
 export const FULL_BOND = 1
-/** Above this the resin is over-fused: it flows, strikes through and stiffens. */
+/** Above this the adhesive is over-fused: it flows, strikes through and stiffens. */
 export const OVER_FUSED = 3
 
 /** Water beside the glue line from which it counts as fully moist, g/m². */
@@ -11,25 +11,25 @@ const MOIST_FROM_GSM = 5
 /** The rate grows no further than this many times the mid-window rate. */
 const FASTEST = 3
 
-/** How the rate grows with pressure: one weak exponent for all resins, for hand and press do not differ by more (see the fit). */
+/** How the rate grows with pressure: one weak exponent for all adhesives, for hand and press do not differ by more (see the fit). */
 export const PRESSURE_EXPONENT = 0.15
 /** A lifted glue line still soft is pressed by no less than this, kPa. */
 const LEAST_KPA = 0.2
 
 /**
  * Rate of bonding, 1/s: none below the melting range, 1/hold at mid-window and the reference pressure, linear in
- * temperature, growing with (p/p_ref)^0.15. Moisture (0-1) lowers the whole range by the resin's wet shift.
+ * temperature, growing with (p/p_ref)^0.15. Moisture (0-1) lowers the whole range by the adhesive's wet shift.
  * Pressure in kPa; without pressure (lifted but still soft) a fifth of a kPa is taken.
  * Source: linear wetting kinetics; their speed is fitted to typical leaflets (`gradeOf`), then to the lot's own sheet, then to swatches.
- * @example bondRatePerS(RESINS.polyamide, 129, 0, 20) // 0.1: a full bond in 10 s
+ * @example bondRatePerS(ADHESIVES.polyamide, 129, 0, 20) // 0.1: a full bond in 10 s
  */
-export function bondRatePerS(resin: Resin, glueC: number, moist: number, pressureKPa: number): number {
-  const shift = resin.wetShiftC * moist
-  const start = resin.meltC[0] - shift
-  const mid = (resin.windowC[0] + resin.windowC[1]) / 2 - shift
+export function bondRatePerS(adhesive: Adhesive, glueC: number, moist: number, pressureKPa: number): number {
+  const shift = adhesive.wetShiftC * moist
+  const start = adhesive.meltC[0] - shift
+  const mid = (adhesive.windowC[0] + adhesive.windowC[1]) / 2 - shift
   if (glueC <= start) return 0
   const warmth = Math.min(FASTEST, (glueC - start) / (mid - start))
-  return warmth / resin.holdS * Math.pow(Math.max(pressureKPa, LEAST_KPA) / resin.pressureKPa, PRESSURE_EXPONENT)
+  return warmth / adhesive.holdS * Math.pow(Math.max(pressureKPa, LEAST_KPA) / adhesive.pressureKPa, PRESSURE_EXPONENT)
 }
 
 export interface BondCourse {
@@ -48,30 +48,30 @@ export interface BondCourse {
 
 /**
  * Integrates bonding along a run at the glue line, the wetness of its two neighbours taken into account.
- * After the sole lifts the resin goes on flowing until it is below its set temperature (start of melting).
+ * After the sole lifts the adhesive goes on flowing until it is below its set temperature (start of melting).
  * @throws if the run has no glue line
  */
-export function bondOf(run: Transient, resin: Resin): BondCourse {
-  const glue = layerOf(run, 'resin')
+export function bondOf(run: Transient, adhesive: Adhesive): BondCourse {
+  const glue = layerOf(run, 'adhesive')
   if (!glue) throw new Error('This stack has no glue line: there is no adhesive in it to bond.')
-  const backing = layerOf(run, 'backing'), cloth = layerOf(run, 'cloth')
-  const free = (t: typeof backing, i: number) => t ? freeWaterGsm(t, i) : 0
+  const interfacing = layerOf(run, 'interfacing'), fabric = layerOf(run, 'fabric')
+  const free = (t: typeof interfacing, i: number) => t ? freeWaterGsm(t, i) : 0
   const progress = new Float32Array(run.steps), overWindowK = new Float32Array(run.steps)
   let b = 0, peakC = -Infinity, inWindowS = 0, over = 0, rateBefore = 0, soft = false, setAtS: number | null = null
   for (let i = 1; i < run.steps; i++) {
     const dt = run.timesS[i]! - run.timesS[i - 1]!
     const c = glue.meanC[i]!
-    const moist = Math.min(1, (free(backing, i) + free(cloth, i)) / MOIST_FROM_GSM)
-    const rate = bondRatePerS(resin, c, moist, run.pressureKPa[i]!)
+    const moist = Math.min(1, (free(interfacing, i) + free(fabric, i)) / MOIST_FROM_GSM)
+    const rate = bondRatePerS(adhesive, c, moist, run.pressureKPa[i]!)
     b += (rate + rateBefore) / 2 * dt
     rateBefore = rate
     progress[i] = b
     peakC = Math.max(peakC, c)
-    const shift = resin.wetShiftC * moist
-    if (c >= resin.windowC[0] - shift) inWindowS += dt
-    over = Math.max(over, c - resin.windowC[1])
+    const shift = adhesive.wetShiftC * moist
+    if (c >= adhesive.windowC[0] - shift) inWindowS += dt
+    over = Math.max(over, c - adhesive.windowC[1])
     overWindowK[i] = over
-    if (c >= resin.meltC[0] - shift) {
+    if (c >= adhesive.meltC[0] - shift) {
       soft = true
       setAtS = null
     } else if (setAtS === null && soft) setAtS = run.timesS[i]!

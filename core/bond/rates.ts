@@ -1,10 +1,10 @@
-import type { ResinGrade, ResinKey } from '../materials'
+import type { AdhesiveGrade, AdhesiveKey } from '../materials'
 
 /**
- * How much faster each grade bonds than the first guess of its resin (a factor on 1/hold). Fitted by `npm run fit` so that the
- * typical leaflet of the grade gives a bond of 1.25 on the reference cloth. Origin: typical. Null: not sold for that use.
+ * How much faster each grade bonds than the first guess of its adhesive (a factor on 1/hold). Fitted by `npm run fit` so that the
+ * typical leaflet of the grade gives a bond of 1.25 on the reference fabric. Origin: typical. Null: not sold for that use.
  */
-export const GRADE_SPEED: Record<ResinKey, Record<'press', number> & Record<Exclude<ResinGrade, 'press'>, number | null>> = {
+export const GRADE_SPEED: Record<AdhesiveKey, Record<'press', number> & Record<Exclude<AdhesiveGrade, 'press'>, number | null>> = {
   polyamide: { hand: 2.519, press: 1.186 },
   polyamideLow: { hand: 2.732, press: 1.176 },
   polyester: { hand: 3.207, press: 1.322 },

@@ -1,28 +1,28 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { bondAtGrade, expectedGrade } from '../learn'
-import { clothLimit } from '../limit'
-import { FIBRE_WASH_C, RESIN_KEYS, RESINS, type FibreKey, type FinishKey, type ResinKey } from '../materials'
-import type { Bench } from '../recipe'
+import { fabricLimit } from '../limit'
+import { FIBRE_WASH_C, ADHESIVE_KEYS, ADHESIVES, type FibreKey, type FinishKey, type AdhesiveKey } from '../materials'
+import type { PressSetup } from '../recipe'
 import {
   beyond, bondThrough, careLimits, coolerWashC, hottestFor, ironStays, learnWear, lossOf, roundsHeld, softensC, STROKE_S, wakenedBy,
-  type CarePart, type IronStay, type ResinInWash, type WashRound,
+  type CarePart, type IronStay, type AdhesiveInWash, type WashRound,
 } from '.'
 
-const inWash = (key: ResinKey, more: Partial<ResinInWash> = {}): ResinInWash =>
-  ({ resin: RESINS[key], limitC: RESINS[key].washC[1], tumble: RESINS[key].tumble, repellent: false, wear: 1, ...more })
+const inWash = (key: AdhesiveKey, more: Partial<AdhesiveInWash> = {}): AdhesiveInWash =>
+  ({ adhesive: ADHESIVES[key], limitC: ADHESIVES[key].washC[1], tumble: ADHESIVES[key].tumble, repellent: false, wear: 1, ...more })
 const wash = (washC: number, tumble: WashRound['tumble'] = 'no', softener = false): WashRound => ({ washC, tumble, softener })
 const dryers = fc.constantFrom('no' as const, 'low' as const, 'yes' as const)
 
 describe('a bond through the wash', () => {
-  it.each(RESIN_KEYS)('%s at its own limit, dryer and all: good after one, five and twenty rounds', (key) => {
+  it.each(ADHESIVE_KEYS)('%s at its own limit, dryer and all: good after one, five and twenty rounds', (key) => {
     const r = inWash(key), b = bondThrough(1.25, r, wash(r.limitC, r.tumble), 20)
     expect(b[1]!).toBeGreaterThan(1.2)
     expect(b[5]!).toBeGreaterThan(1.15)
     expect(b[20]!).toBeGreaterThanOrEqual(0.999)
     expect(b[20]!).toBeLessThan(1.15)
   })
-  it.each(RESIN_KEYS.filter(k => RESINS[k].washC[1] < 95))('%s twenty degrees over its limit peels before twenty rounds', (key) => {
+  it.each(ADHESIVE_KEYS.filter(k => ADHESIVES[k].washC[1] < 95))('%s twenty degrees over its limit peels before twenty rounds', (key) => {
     const r = inWash(key), over = wash(r.limitC + 20, r.tumble)
     expect(roundsHeld(1.25, r, over)).toBeGreaterThanOrEqual(5)
     expect(roundsHeld(1.25, r, over)).toBeLessThan(20)
@@ -33,15 +33,15 @@ describe('a bond through the wash', () => {
       expect(roundsHeld(1.25, inWash(key), wash(95))).toBe(0)
   })
   it('a dryer is dry: a round in it alone costs its half of the limit, though the adhesive would be soft as hot in water', () => {
-    const r = inWash('polyamide', { tumble: 'yes', resin: { meltC: [90, 110], wetShiftC: 15 } })
+    const r = inWash('polyamide', { tumble: 'yes', adhesive: { meltC: [90, 110], wetShiftC: 15 } })
     expect(lossOf(r, wash(0, 'yes'))).toBeCloseTo(Math.log(1.25) / 40, 12)
-    expect(lossOf({ ...r, resin: { meltC: [75, 95], wetShiftC: 0 } }, wash(0, 'yes'))).toBeGreaterThan(0.5)
+    expect(lossOf({ ...r, adhesive: { meltC: [75, 95], wetShiftC: 0 } }, wash(0, 'yes'))).toBeGreaterThan(0.5)
   })
   it('hotter, with a hotter dryer, with softener, on a repellent finish, under-bonded: never better', () => {
     fc.assert(fc.property(
-      fc.constantFrom(...RESIN_KEYS), fc.double({ min: 0.2, max: 3, noNaN: true }), fc.integer({ min: 1, max: 95 }), dryers,
+      fc.constantFrom(...ADHESIVE_KEYS), fc.double({ min: 0.2, max: 3, noNaN: true }), fc.integer({ min: 1, max: 95 }), dryers,
       fc.integer({ min: 0, max: 12 }), (key, bond, washC, tumble, n) => {
-        const r = inWash(key), at = (round: WashRound, by: ResinInWash = r) => bondThrough(bond, by, round, n).at(-1)!
+        const r = inWash(key), at = (round: WashRound, by: AdhesiveInWash = r) => bondThrough(bond, by, round, n).at(-1)!
         const here = at(wash(washC, tumble))
         expect(here).toBeLessThanOrEqual(bond)
         expect(at(wash(Math.min(95, washC + 7), tumble))).toBeLessThanOrEqual(here)
@@ -88,7 +88,7 @@ describe('a bond through the wash', () => {
 
 describe('what a wash log teaches', () => {
   const seen = (grade: number, rounds = 6) => ({
-    bond: 1.25, resin: inWash('polyamide'), round: wash(60, 'low'), rounds,
+    bond: 1.25, adhesive: inWash('polyamide'), round: wash(60, 'low'), rounds,
     judged: { grade, dotsCrisp: false, overdone: false, peelN50: null },
   })
   it('nothing seen, nothing learned; coming back bad it wears faster, coming back well no faster', () => {
@@ -114,20 +114,21 @@ describe('what a wash log teaches', () => {
   })
 })
 
-const bench = (resin: ResinKey, massGsm = 120, thicknessMm = 0.27, fibre: FibreKey = 'cotton'): Bench => ({
-  cloth: {
+const setup = (adhesive: AdhesiveKey, massGsm = 120, thicknessMm = 0.27, fibre: FibreKey = 'cotton'): PressSetup => ({
+  fabric: {
     fibres: [{ fibre, sharePct: 100 }], construction: massGsm > 300 ? 'coating' : 'poplin', massGsm, thicknessMm, mayGetWet: true,
     nap: 'none', finishes: [],
   },
-  supply: { massGsm: 60, thicknessMm: 0.2, base: 'cotton', resin, resinGsm: 12 }, iron: { kind: 'household', stops: [] }, cover: null,
-  bed: 'padded', blendRule: 'strict',
+  supply: { massGsm: 60, thicknessMm: 0.2, base: 'cotton', adhesive, adhesiveGsm: 12 }, iron: { kind: 'household', settings: [] },
+  pressCloth: null,
+  surface: 'padded', blendRule: 'strict',
 })
 const rest = (all: IronStay[], classC: number, side = 'face', covered = false, steam = false) =>
   all.find(s => s.classC === classC && s.side === side && s.covered === covered && s.steam === steam)!.restS ?? Infinity
 
 describe('how the wearer may iron', () => {
-  const shirt = ironStays(bench('polyamide')), coat = ironStays(bench('polyamide', 520, 1.9, 'wool')),
-    soft = ironStays(bench('polyamideLow'))
+  const shirt = ironStays(setup('polyamide')), coat = ironStays(setup('polyamide', 520, 1.9, 'wool')),
+    soft = ironStays(setup('polyamideLow'))
   it('a hotter iron, the interfacing side, no press cloth, steam: each gives it less time; a thick fabric gives more', () => {
     for (const all of [shirt, coat, soft]) {
       expect(rest(all, 200)).toBeLessThanOrEqual(rest(all, 150))
@@ -142,46 +143,47 @@ describe('how the wearer may iron', () => {
     const how = { side: 'face' as const, covered: false, steam: false }
     expect(hottestFor(shirt, how)).toBe(150)
     expect(hottestFor(coat, how)).toBe(200)
-    expect(hottestFor(ironStays(bench('hdpe')), how)).toBe(200)
+    expect(hottestFor(ironStays(setup('hdpe')), how)).toBe(200)
     expect(hottestFor(shirt, { ...how, side: 'back' })).toBe(110)
     expect(hottestFor([{ classC: 110, side: 'face', covered: false, steam: false, restS: STROKE_S - 0.1 }], how)).toBe(0)
   })
 })
 
-const cloth = (fibres: FibreKey[], finishes: FinishKey[] = [], more: { mayGetWet?: boolean, nap?: 'none' | 'pile' } = {}): CarePart => ({
-  part: 'cloth', name: 'Front', fibres, finishes,
-  limit: clothLimit({
+const fabric = (fibres: FibreKey[], finishes: FinishKey[] = [], more: { mayGetWet?: boolean, nap?: 'none' | 'pile' } = {}): CarePart => ({
+  part: 'fabric', name: 'Front', fibres, finishes,
+  limit: fabricLimit({
     fibres: fibres.map(fibre => ({ fibre, sharePct: 100 / fibres.length })), finishes, nap: more.nap ?? 'none',
     mayGetWet: more.mayGetWet ?? true, construction: 'poplin',
   }, 'strict'),
 })
-const backing = (resin: ResinKey | null, more: Partial<Extract<CarePart, { part: 'backing' }>> = {}): CarePart =>
-  ({ part: 'backing', name: 'Woven', fibre: 'cotton', resin, washC: null, tumble: null, stays: null, ...more })
+const interfacing = (adhesive: AdhesiveKey | null, more: Partial<Extract<CarePart, { part: 'interfacing' }>> = {}): CarePart =>
+  ({ part: 'interfacing', name: 'Woven', fibre: 'cotton', adhesive, washC: null, tumble: null, stays: null, ...more })
 
 describe('the chain of a garment', () => {
   it('the weakest part decides and stands first, with where it is from', () => {
-    const c = careLimits([cloth(['cotton']), backing('polyamideLow')])
+    const c = careLimits([fabric(['cotton']), interfacing('polyamideLow')])
     expect(c.wash.value).toBe(40)
-    expect(c.wash.reasons[0]).toMatchObject({ name: 'Woven', why: 'resin', resin: 'polyamideLow', limit: 40, origin: 'typical' })
+    expect(c.wash.reasons[0]).toMatchObject({ name: 'Woven', why: 'adhesive', adhesive: 'polyamideLow', limit: 40, origin: 'typical' })
     expect(c.tumble.value).toBe('no')
     expect(c.iron.value).toBe(200)
     expect(c.dryClean.value).toBe(true)
   })
   it('a sheet speaks for its adhesive, even where it allows less than its kind', () => {
-    const c = careLimits([cloth(['cotton']), backing('polyester', { washC: 40, tumble: 'no' })])
+    const c = careLimits([fabric(['cotton']), interfacing('polyester', { washC: 40, tumble: 'no' })])
     expect(c.wash.reasons[0]).toMatchObject({ why: 'sheet', limit: 40, origin: 'maker' })
     expect(c.tumble.reasons[0]).toMatchObject({ why: 'sheet', limit: 'no' })
   })
   it('finishes, trims and mends have their say', () => {
-    expect(careLimits([cloth(['polyester'], ['resinPrint'])])).toMatchObject({
+    expect(careLimits([fabric(['polyester'], ['resinPrint'])])).toMatchObject({
       wash: { value: 30 }, tumble: { value: 'no' }, dryClean: { value: false }, backOnly: true, iron: { value: 110 },
     })
-    const trim: CarePart = { part: 'trim', name: 'Gilt braid', fibres: ['metallisedPlastic'], settledC: 120 }
-    expect(careLimits([cloth(['wool']), trim])).toMatchObject({ iron: { value: 110 }, dryClean: { value: true } })
-    expect(careLimits([cloth(['wool']), { ...trim, fibres: ['polypropylene'] }]).dryClean.value).toBe(false)
-    expect(careLimits([cloth(['cotton']), { ...trim, settledC: 160, fibres: ['metallisedCotton'] }]).iron.value).toBe(150)
-    const mend: CarePart = { part: 'mend', name: 'Letters', fibres: ['polyester'], resin: 'eva', washC: null, tumble: null, backOnly: true }
-    const c = careLimits([cloth(['cotton']), mend])
+    const trim: CarePart = { part: 'trim', name: 'Gilt braid', fibres: ['metallisedPlastic'], preshrunkC: 120 }
+    expect(careLimits([fabric(['wool']), trim])).toMatchObject({ iron: { value: 110 }, dryClean: { value: true } })
+    expect(careLimits([fabric(['wool']), { ...trim, fibres: ['polypropylene'] }]).dryClean.value).toBe(false)
+    expect(careLimits([fabric(['cotton']), { ...trim, preshrunkC: 160, fibres: ['metallisedCotton'] }]).iron.value).toBe(150)
+    const mend: CarePart = { part: 'mend', name: 'Letters', fibres: ['polyester'], adhesive: 'eva', washC: null, tumble: null,
+      backOnly: true }
+    const c = careLimits([fabric(['cotton']), mend])
     expect(c).toMatchObject({ wash: { value: 30 }, backOnly: true, dryClean: { value: false }, iron: { value: 110 } })
     expect(c.iron.reasons[0]!.why).toBe('print')
   })
@@ -189,19 +191,19 @@ describe('the chain of a garment', () => {
     const stays: IronStay[] = [110, 150, 200].flatMap(classC => (['face', 'back'] as const).flatMap(side => [false, true].map(covered => ({
       classC: classC as 110, side, covered, steam: false, restS: side === 'face' ? (classC < 200 ? 9 : 1) : classC < 150 ? 9 : 1,
     }))))
-    expect(careLimits([cloth(['cotton']), backing('polyamide', { stays })]).iron).toMatchObject({
+    expect(careLimits([fabric(['cotton']), interfacing('polyamide', { stays })]).iron).toMatchObject({
       value: 150, reasons: [{ why: 'glueLine', origin: 'model' }, { why: 'fibre' }],
     })
-    expect(careLimits([cloth(['cotton'], ['flock']), backing('polyamide', { stays })]).iron.value).toBe(110)
+    expect(careLimits([fabric(['cotton'], ['flock']), interfacing('polyamide', { stays })]).iron.value).toBe(110)
   })
   it('fabric of unknown fibre is washed warm at most and not tumbled; nothing at all stands everything', () => {
-    expect(careLimits([cloth([])])).toMatchObject({ wash: { value: 30 }, tumble: { value: 'no' } })
+    expect(careLimits([fabric([])])).toMatchObject({ wash: { value: 30 }, tumble: { value: 'no' } })
     expect(careLimits([])).toMatchObject({ wash: { value: 95 }, tumble: { value: 'yes' }, iron: { value: 200 }, dryClean: { value: true } })
   })
   it('adding a part never lets one do more', () => {
     const parts = fc.constantFrom(
-      cloth(['cotton']), cloth(['wool']), cloth(['polyester'], ['gasDyedPrint']), cloth(['acetate'], [], { mayGetWet: false }),
-      backing('eva'), backing('hdpe'), backing(null), backing('polyester', { washC: 60 }),
+      fabric(['cotton']), fabric(['wool']), fabric(['polyester'], ['gasDyedPrint']), fabric(['acetate'], [], { mayGetWet: false }),
+      interfacing('eva'), interfacing('hdpe'), interfacing(null), interfacing('polyester', { washC: 60 }),
     )
     const dry = ['no', 'low', 'yes'], wet = ['no', 'light', 'yes']
     fc.assert(fc.property(fc.array(parts, { maxLength: 4 }), parts, (some, one) => {
@@ -215,11 +217,11 @@ describe('the chain of a garment', () => {
     }), { seed: 3 })
   })
   it('a wish beyond it is named with the part that says no', () => {
-    const c = careLimits([cloth(['wool']), backing('eva')])
+    const c = careLimits([fabric(['wool']), interfacing('eva')])
     expect(beyond(c, { washC: 60, tumble: 'low', dryClean: true })).toEqual([
       { of: 'wash', wishC: 60, by: expect.objectContaining({ limit: FIBRE_WASH_C.wool, name: 'Front' }) },
       { of: 'tumble', wish: 'low', by: expect.objectContaining({ limit: 'no' }) },
-      { of: 'dryClean', by: expect.objectContaining({ resin: 'eva' }) },
+      { of: 'dryClean', by: expect.objectContaining({ adhesive: 'eva' }) },
     ])
     expect(beyond(c, { washC: 30, tumble: 'no', dryClean: false })).toEqual([])
   })

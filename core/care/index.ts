@@ -1,6 +1,6 @@
 /** What the finished garment stands, how its bonds come through the wash, and how they did. */
 export {
-  bondThrough, coolerWashC, HOLDS_FROM, lossOf, roundsHeld, softensC, wakenedBy, type ResinInWash, type WashRound,
+  bondThrough, coolerWashC, HOLDS_FROM, lossOf, roundsHeld, softensC, wakenedBy, type AdhesiveInWash, type WashRound,
 } from './wash'
 export { learnWear, type WashSeen, type Wear } from './wear'
 export { hottestFor, ironStays, STROKE_S, type IronStay } from './ironing'

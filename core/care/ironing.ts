@@ -1,6 +1,6 @@
 import { layerOf, timeToReachS } from '../heat'
-import { IRON_KINDS, RESINS, STEAMS_FROM_C, steamGM2S } from '../materials'
-import { COARSE, evaluate, resinOf, type Bench, type Recipe, type Side } from '../recipe'
+import { IRON_KINDS, ADHESIVES, STEAMS_FROM_C, steamGM2S } from '../materials'
+import { COARSE, evaluate, adhesiveOf, type PressSetup, type Recipe, type Side } from '../recipe'
 
 /** Classes of the wearer's iron, °C. */
 const IRON_CLASSES = [110, 150, 200] as const
@@ -9,34 +9,35 @@ type IronClass = (typeof IRON_CLASSES)[number]
 export const STROKE_S = 3
 const LONGEST_S = 30
 
-/** How long the wearer's iron may rest in one place before the resin behind begins to soften, s; null = as long as it likes. */
+/** How long the wearer's iron may rest in one place before the adhesive behind begins to soften, s; null = as long as it likes. */
 export interface IronStay { classC: IronClass, side: Side, covered: boolean, steam: boolean, restS: number | null }
 
 /** The wearer's own iron, by its weight: nobody leans on a shirt. */
 const ordinary = (classC: IronClass, side: Side, steam: boolean): Recipe => ({
-  method: steam ? 'steam' : 'dry', stop: { label: `${classC}`, meanC: classC, swingC: 0, origin: 'typical' }, firstSide: side, passes: 1,
-  warmS: 0, holdS: LONGEST_S, secondS: null, lean: 'weight', pressureKPa: IRON_KINDS.household.weightKPa, coverWaterGsm: 0, mistGsm: 0,
+  method: steam ? 'steam' : 'dry', setting: { label: `${classC}`, meanC: classC, swingC: 0, origin: 'typical' }, firstSide: side, passes: 1,
+  warmS: 0, holdS: LONGEST_S, secondS: null, lean: 'weight', pressureKPa: IRON_KINDS.household.weightKPa, pressClothWaterGsm: 0, mistGsm: 0,
   steamGM2S: steam ? steamGM2S('household') : 0, steamS: steam ? STROKE_S : 0, coolS: 0,
 })
 
 /**
- * How the finished piece may be ironed as far as its resin goes, worked out through its own layers with a household iron: each class
+ * How the finished piece may be ironed as far as its adhesive goes, worked out through its own layers with a household iron: each class
  * from the face and from the back, bare and covered, dry and with steam.
- * @throws Error where the backing carries no resin
+ * @throws Error where the interfacing carries no adhesive
  */
-export function ironStays(bench: Bench): IronStay[] {
-  const resin = resinOf(bench)
+export function ironStays(setup: PressSetup): IronStay[] {
+  const adhesive = adhesiveOf(setup)
   return IRON_CLASSES.flatMap(classC => (['face', 'back'] as const).flatMap(side => [false, true].flatMap((covered) => {
     const steams = classC >= STEAMS_FROM_C ? [false, true] : [false]
     return steams.map((steam): IronStay => {
-      const { run } = evaluate({ ...bench, cover: covered ? 'muslin' : null }, ordinary(classC, side, steam), { ...COARSE, skipBed: true })
-      const softC = resin.meltC[0] - (steam ? RESINS[resin.key].wetShiftC : 0)
-      return { classC, side, covered, steam, restS: timeToReachS(run, layerOf(run, 'resin')!, softC) }
+      const { run } = evaluate({ ...setup, pressCloth: covered ? 'muslin' : null }, ordinary(classC, side, steam),
+        { ...COARSE, skipSurface: true })
+      const softC = adhesive.meltC[0] - (steam ? ADHESIVES[adhesive.key].wetShiftC : 0)
+      return { classC, side, covered, steam, restS: timeToReachS(run, layerOf(run, 'adhesive')!, softC) }
     })
   })))
 }
 
-/** The hottest class whose ordinary strokes leave the resin alone; 0 where none does. */
+/** The hottest class whose ordinary strokes leave the adhesive alone; 0 where none does. */
 export function hottestFor(stays: readonly IronStay[], how: Pick<IronStay, 'side' | 'covered' | 'steam'>): 0 | IronClass {
   const fits = stays.filter(s => s.side === how.side && s.covered === how.covered && s.steam === how.steam)
   return fits.filter(s => s.restS === null || s.restS >= STROKE_S).reduce<0 | IronClass>((most, s) => s.classC > most ? s.classC : most, 0)

@@ -1,16 +1,16 @@
-import type { ClothLimit } from '../limit'
+import type { FabricLimit } from '../limit'
 import {
-  FIBRE_TUMBLE, FIBRE_WASH_C, FINISH_TUMBLE, FINISH_WASH_C, NO_SOLVENT_FIBRES, NO_SOLVENT_FINISHES, RESINS, type Dryer, type FibreKey,
-  type FinishKey, type Origin, type ResinKey,
+  FIBRE_TUMBLE, FIBRE_WASH_C, FINISH_TUMBLE, FINISH_WASH_C, NO_SOLVENT_FIBRES, NO_SOLVENT_FINISHES, ADHESIVES, type Dryer, type FibreKey,
+  type FinishKey, type Origin, type AdhesiveKey,
 } from '../materials'
 import { hottestFor, STROKE_S, type IronStay } from './ironing'
 
-/** A backing on a cloth of the garment. */
-interface BackingPart {
-  part: 'backing'
+/** An interfacing on a fabric of the garment. */
+interface InterfacingPart {
+  part: 'interfacing'
   name: string
   fibre: FibreKey | null
-  resin: ResinKey | null
+  adhesive: AdhesiveKey | null
   /** What its sheet says; null where it says nothing. */
   washC: number | null
   tumble: Dryer | null
@@ -22,7 +22,7 @@ interface MendPart {
   part: 'mend'
   name: string
   fibres: readonly FibreKey[]
-  resin: ResinKey | null
+  adhesive: AdhesiveKey | null
   washC: number | null
   tumble: Dryer | null
   /** The iron never meets it from the front. */
@@ -30,20 +30,20 @@ interface MendPart {
 }
 /** A part of a garment, as its care sees it. */
 export type CarePart
-  = | { part: 'cloth', name: string, fibres: readonly FibreKey[], finishes: readonly FinishKey[], limit: ClothLimit }
-    | BackingPart
-    /** @param settledC the hottest that it was settled at, °C; null where it never was */
-    | { part: 'trim', name: string, fibres: readonly FibreKey[], settledC: number | null }
+  = | { part: 'fabric', name: string, fibres: readonly FibreKey[], finishes: readonly FinishKey[], limit: FabricLimit }
+    | InterfacingPart
+    /** @param preshrunkC the hottest that it was settled at, °C; null where it never was */
+    | { part: 'trim', name: string, fibres: readonly FibreKey[], preshrunkC: number | null }
     | MendPart
 
-type CareWhy = 'fibre' | 'finish' | 'resin' | 'sheet' | 'base' | 'label' | 'swatch' | 'glueLine' | 'settled' | 'print'
+type CareWhy = 'fibre' | 'finish' | 'adhesive' | 'sheet' | 'base' | 'label' | 'swatch' | 'glueLine' | 'preshrunk' | 'print'
 /** One link of the chain: which part, what of it, and how far it lets one go. */
 export interface CareReason<T> {
   name: string
   why: CareWhy
   fibre?: FibreKey
   finish?: FinishKey
-  resin?: ResinKey
+  adhesive?: AdhesiveKey
   limit: T
   origin: Origin
 }
@@ -56,9 +56,9 @@ export interface CareLimits {
   tumble: CareChain<Dryer>
   iron: CareChain<IronC>
   dryClean: CareChain<boolean>
-  /** With steam the resin softens under an ordinary stroke: it may not be moved before it is cold. */
+  /** With steam the adhesive softens under an ordinary stroke: it may not be moved before it is cold. */
   steamWakes: boolean
-  /** Only from the wrong side; only under a cloth; whether steam may be used. */
+  /** Only from the wrong side; only under a fabric; whether steam may be used. */
   backOnly: boolean
   covered: boolean
   steam: 'yes' | 'light' | 'no'
@@ -75,27 +75,29 @@ function chain<T>(reasons: CareReason<T>[], rank: (v: T) => number, free: T): Ca
   return { value: sorted[0]?.limit ?? free, reasons: sorted }
 }
 
-/** What a part may say of one limit: by fibre and finish, by the resin's kind, and by the sheet, which speaks for its resin. */
+/** What a part may say of one limit: by fibre and finish, by the adhesive's kind, and by the sheet, which speaks for its adhesive. */
 interface Say<T> {
   fibre: (f: FibreKey) => T | null
   finish: (f: FinishKey) => T | null
-  resin: (r: ResinKey) => T | null
+  adhesive: (r: AdhesiveKey) => T | null
   sheet: (p: { washC: number | null, tumble: Dryer | null }) => T | null
   /** Where nobody knows the fibre. */
   unknown: T | null
-  /** The cloth of a backing has a say of its own. */
+  /** The fabric of an interfacing has a say of its own. */
   base: boolean
 }
-const SOLVENT_HURTS = ['no', 'poor']
+const SOLVENT_DAMAGES = ['no', 'poor']
 const WASH: Say<number> = {
-  fibre: f => FIBRE_WASH_C[f], finish: f => FINISH_WASH_C[f], resin: r => RESINS[r].washC[1], sheet: p => p.washC, unknown: 30, base: true,
+  fibre: f => FIBRE_WASH_C[f], finish: f => FINISH_WASH_C[f], adhesive: r => ADHESIVES[r].washC[1], sheet: p => p.washC, unknown: 30,
+  base: true,
 }
 const TUMBLE: Say<Dryer> = {
-  fibre: f => FIBRE_TUMBLE[f], finish: f => FINISH_TUMBLE[f], resin: r => RESINS[r].tumble, sheet: p => p.tumble, unknown: 'no', base: true,
+  fibre: f => FIBRE_TUMBLE[f], finish: f => FINISH_TUMBLE[f], adhesive: r => ADHESIVES[r].tumble, sheet: p => p.tumble, unknown: 'no',
+  base: true,
 }
 const CLEAN: Say<boolean> = {
   fibre: f => (NO_SOLVENT_FIBRES.has(f) ? false : null), finish: f => (NO_SOLVENT_FINISHES.has(f) ? false : null),
-  resin: r => (SOLVENT_HURTS.includes(RESINS[r].dryClean) ? false : null), sheet: () => null, unknown: null, base: false,
+  adhesive: r => (SOLVENT_DAMAGES.includes(ADHESIVES[r].dryClean) ? false : null), sheet: () => null, unknown: null, base: false,
 }
 
 /** What a part says of one limit; nothing where it has no say in it. */
@@ -103,18 +105,18 @@ function saidBy<T>(p: CarePart, say: Say<T>): CareReason<T>[] {
   const reason = (limit: T | null, of: Omit<CareReason<T>, 'name' | 'limit' | 'origin'>, origin: Origin = 'typical'): CareReason<T>[] =>
     (limit === null ? [] : [{ name: p.name, ...of, limit, origin }])
   const fibres = (keys: readonly FibreKey[], why: CareWhy = 'fibre') => keys.flatMap(fibre => reason(say.fibre(fibre), { why, fibre }))
-  const stuck = (of: { resin: ResinKey | null, washC: number | null, tumble: Dryer | null }): CareReason<T>[] => {
-    const { resin } = of, sheet = say.sheet(of)
-    if (sheet !== null) return reason(sheet, { why: 'sheet', ...(resin ? { resin } : {}) }, 'maker')
-    return resin ? reason(say.resin(resin), { why: 'resin', resin }) : []
+  const stuck = (of: { adhesive: AdhesiveKey | null, washC: number | null, tumble: Dryer | null }): CareReason<T>[] => {
+    const { adhesive } = of, sheet = say.sheet(of)
+    if (sheet !== null) return reason(sheet, { why: 'sheet', ...(adhesive ? { adhesive } : {}) }, 'maker')
+    return adhesive ? reason(say.adhesive(adhesive), { why: 'adhesive', adhesive }) : []
   }
   switch (p.part) {
-    case 'cloth':
+    case 'fabric':
       return [
         ...fibres(p.fibres), ...p.finishes.flatMap(finish => reason(say.finish(finish), { why: 'finish', finish })),
         ...(p.fibres.length === 0 ? reason(say.unknown, { why: 'fibre' }) : []),
       ]
-    case 'backing':
+    case 'interfacing':
       return [...stuck(p), ...(p.fibre && say.base ? fibres([p.fibre], 'base') : [])]
     case 'trim':
       return fibres(p.fibres)
@@ -123,48 +125,48 @@ function saidBy<T>(p: CarePart, say: Say<T>): CareReason<T>[] {
   }
 }
 
-/** Why a cloth's own limit is what it is, in the terms of care. */
-function clothWhy(limit: ClothLimit): Pick<CareReason<IronC>, 'why' | 'fibre' | 'finish'> {
+/** Why a fabric's own limit is what it is, in the terms of care. */
+function fabricWhy(limit: FabricLimit): Pick<CareReason<IronC>, 'why' | 'fibre' | 'finish'> {
   const by = limit.reasons.find(r => r.decides)
   if (by?.step === 'label') return { why: 'label' }
   if (by?.step === 'finish') return { why: 'finish', finish: by.finish }
-  if (by?.step === 'swatchHurt' || by?.step === 'corner') return { why: 'swatch' }
+  if (by?.step === 'swatchDamage' || by?.step === 'corner') return { why: 'swatch' }
   return by && 'fibre' in by ? { why: 'fibre', fibre: by.fibre } : { why: 'fibre' }
 }
 
 function ironOf(p: CarePart, how: { backOnly: boolean, covered: boolean }): CareReason<IronC>[] {
   switch (p.part) {
-    case 'cloth':
-      return [{ name: p.name, ...clothWhy(p.limit), limit: downTo(p.limit.soleC), origin: p.limit.origin }]
-    case 'backing': {
-      if (!p.stays || !p.resin) return []
+    case 'fabric':
+      return [{ name: p.name, ...fabricWhy(p.limit), limit: downTo(p.limit.soleC), origin: p.limit.origin }]
+    case 'interfacing': {
+      if (!p.stays || !p.adhesive) return []
       const limit = hottestFor(p.stays, { side: how.backOnly ? 'back' : 'face', covered: how.covered, steam: false })
-      return [{ name: p.name, why: 'glueLine', resin: p.resin, limit, origin: 'model' }]
+      return [{ name: p.name, why: 'glueLine', adhesive: p.adhesive, limit, origin: 'model' }]
     }
     case 'trim':
-      return p.settledC === null ? [] : [{ name: p.name, why: 'settled', limit: downTo(p.settledC), origin: 'measured' }]
+      return p.preshrunkC === null ? [] : [{ name: p.name, why: 'preshrunk', limit: downTo(p.preshrunkC), origin: 'measured' }]
     case 'mend':
       return p.backOnly ? [{ name: p.name, why: 'print', limit: 110, origin: 'typical' }] : []
   }
 }
 
-const wakesInSteam = ({ stays }: BackingPart, how: { backOnly: boolean, covered: boolean }): boolean =>
+const wakesInSteam = ({ stays }: InterfacingPart, how: { backOnly: boolean, covered: boolean }): boolean =>
   stays?.some(s => s.steam && s.side === (how.backOnly ? 'back' : 'face') && s.covered === how.covered && s.restS !== null
     && s.restS < STROKE_S) ?? false
 
 /** What all parts of a garment stand together: each limit with its chain of reasons, the strictest first. */
 export function careLimits(parts: readonly CarePart[]): CareLimits {
-  const cloths = parts.filter(p => p.part === 'cloth'), mends = parts.filter(p => p.part === 'mend')
+  const fabrics = parts.filter(p => p.part === 'fabric'), mends = parts.filter(p => p.part === 'mend')
   const how = {
-    backOnly: cloths.some(c => c.limit.backOnly) || mends.some(m => m.backOnly), covered: cloths.some(c => c.limit.coverNeeded),
+    backOnly: fabrics.some(c => c.limit.backOnly) || mends.some(m => m.backOnly), covered: fabrics.some(c => c.limit.pressClothNeeded),
   }
-  const steam = cloths.map(c => c.limit.steam)
+  const steam = fabrics.map(c => c.limit.steam)
   return {
     wash: chain(parts.flatMap(p => saidBy(p, WASH)), v => v, 95),
     tumble: chain(parts.flatMap(p => saidBy(p, TUMBLE)), v => DRYERS.indexOf(v), 'yes'),
     iron: chain(parts.flatMap(p => ironOf(p, how)), v => v, 200),
     dryClean: chain(parts.flatMap(p => saidBy(p, CLEAN)), v => (v ? 1 : 0), true),
-    ...how, steamWakes: parts.some(p => p.part === 'backing' && wakesInSteam(p, how)),
+    ...how, steamWakes: parts.some(p => p.part === 'interfacing' && wakesInSteam(p, how)),
     steam: steam.includes('no') ? 'no' : steam.includes('light') ? 'light' : 'yes',
   }
 }

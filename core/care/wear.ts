@@ -1,11 +1,11 @@
 import { judgingLogLikelihood, type Judged } from '../learn'
-import { bondThrough, type ResinInWash, type WashRound } from './wash'
+import { bondThrough, type AdhesiveInWash, type WashRound } from './wash'
 
 /** How a piece came back after so many rounds. */
 export interface WashSeen {
   /** Its bond before, as it was judged or foreseen. */
   bond: number
-  resin: ResinInWash
+  adhesive: AdhesiveInWash
   round: WashRound
   rounds: number
   judged: Judged
@@ -25,7 +25,7 @@ export function learnWear(seen: readonly WashSeen[]): Wear {
   for (let log = -FURTHEST; log <= FURTHEST + 1e-9; log += STEP) {
     let sum = -(log * log) / (2 * PRIOR_SD ** 2)
     for (const s of seen) {
-      const bond = bondThrough(s.bond, { ...s.resin, wear: Math.exp(log) }, s.round, s.rounds).at(-1)!
+      const bond = bondThrough(s.bond, { ...s.adhesive, wear: Math.exp(log) }, s.round, s.rounds).at(-1)!
       sum += judgingLogLikelihood(s.judged, Math.log(bond))
     }
     at.push({ log, weight: sum })

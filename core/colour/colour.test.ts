@@ -2,9 +2,9 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Ring } from '../geometry'
 import {
-  barOfScrap, corrected, deltaE00, figureOf, gainsOf, judgeLook, labOf, linedUp, lookOf, madePrint, mendSeen, paletteOf, pictureOf,
+  barOfScrap, corrected, deltaE00, figureOf, gainsOf, judgeLook, labOf, linedUp, appearanceOf, madePrint, mendSeen, paletteOf, pictureOf,
   plainCost,
-  plainLook,
+  plainAppearance,
   rankScraps, repeated, seenFrom, showsOf, throughHoles, tinted, type Look, type MendGround, type Picture, type PrintAsk, type Scrap,
 } from '.'
 
@@ -49,7 +49,7 @@ describe('colour differences', () => {
 
 const print = (more: Partial<PrintAsk>) =>
   madePrint({ kind: 'dots', colours: ['#1f2f5f', '#f2e6cf'], repeatMm: 8, wideMm: 60, highMm: 60, pxPerMm: 4, seed: 3, ...more })
-const lookAt = (more: Partial<PrintAsk>): Look => lookOf(print(more), 0.25)
+const lookAt = (more: Partial<PrintAsk>): Look => appearanceOf(print(more), 0.25)
 
 describe('palettes', () => {
   it('the light and shade of a weave is one colour', () => {
@@ -59,13 +59,14 @@ describe('palettes', () => {
     expect(deltaE00(p[0]!.lab, labOf('#7a2f3a'))).toBeLessThan(1)
   })
   it('a print gives its colours with the shares it was made with', () => {
-    const p = paletteOf(print({ kind: 'stripes', cover: 0.3, colours: ['#1f2f5f', '#f2e6cf'], repeatMm: 10 }))
+    const p = paletteOf(print({ kind: 'stripes', pressCloth: 0.3, colours: ['#1f2f5f', '#f2e6cf'], repeatMm: 10 }))
     expect(p.map(c => Math.round(c.sharePct))).toEqual([70, 30])
     expect(deltaE00(p[0]!.lab, labOf('#1f2f5f'))).toBeLessThan(1.5)
     expect(deltaE00(p[1]!.lab, labOf('#f2e6cf'))).toBeLessThan(1.5)
   })
   it('shares do not depend on how large the picture is', () => {
-    const of = (pxPerMm: number) => paletteOf(print({ pxPerMm, kind: 'checks', colours: ['#204020', '#d0c090', '#803020'], cover: 0.4 }))
+    const of = (pxPerMm: number) => paletteOf(print({ pxPerMm, kind: 'checks', colours: ['#204020', '#d0c090', '#803020'],
+      pressCloth: 0.4 }))
     const small = of(3), large = of(9)
     expect(large.map(c => c.hex.length)).toEqual(small.map(c => c.hex.length))
     large.forEach((c, i) => expect(Math.abs(c.sharePct - small[i]!.sharePct)).toBeLessThan(3))
@@ -81,7 +82,7 @@ describe('palettes', () => {
   })
 })
 
-const plain = (hex: string): Look => plainLook(hex, labOf(hex))
+const plain = (hex: string): Look => plainAppearance(hex, labOf(hex))
 const scrap = (id: string, face: Look, more: Partial<Scrap> = {}): Scrap =>
   ({ id, wideMm: 80, highMm: 60, massGsm: 120, givePct: 2, washC: 40, face, back: null, ...more })
 const ground = (look: Look, more: Partial<MendGround> = {}): MendGround =>
@@ -95,18 +96,18 @@ describe('which scrap', () => {
     expect([barred(2, 60), barred(60, 2), barred(20, 20)]).toEqual([['give'], ['give'], []])
   })
   it('plain: darker recedes, lighter shines out, a hue is seen before a shade', () => {
-    const cloth = lab(50, 10, 10)
-    expect(plainCost(cloth, lab(45, 10, 10))).toBeLessThan(plainCost(cloth, lab(55, 10, 10)))
-    const d = deltaE00(cloth, lab(44, 10, 10)), turned = lab(50, 6, 13.3)
-    expect(plainCost(cloth, turned) / deltaE00(cloth, turned)).toBeGreaterThan(plainCost(cloth, lab(44, 10, 10)) / d)
-    expect(plainCost(cloth, cloth)).toBe(0)
+    const fabric = lab(50, 10, 10)
+    expect(plainCost(fabric, lab(45, 10, 10))).toBeLessThan(plainCost(fabric, lab(55, 10, 10)))
+    const d = deltaE00(fabric, lab(44, 10, 10)), turned = lab(50, 6, 13.3)
+    expect(plainCost(fabric, turned) / deltaE00(fabric, turned)).toBeGreaterThan(plainCost(fabric, lab(44, 10, 10)) / d)
+    expect(plainCost(fabric, fabric)).toBe(0)
   })
   it('a busy print hides what a plain fabric shows; smaller figures hide more', () => {
     const small = lookAt({ repeatMm: 5 }), large = lookAt({ repeatMm: 25 })
     expect(showsOf(small)).toBeLessThan(showsOf(large))
     expect(showsOf(plain('#334455'))).toBe(1)
   })
-  /** Twenty made-up cloths, each with the scrap that must stand first among the others, and why. */
+  /** Twenty made-up fabrics, each with the scrap that must stand first among the others, and why. */
   const kinds = ['plain', 'stripes', 'checks', 'dots', 'sprigs'] as const
   const sets = [
     ['#1f2f5f', '#f2e6cf', '#a03a2a'], ['#2f4a3a', '#d9cfa8', '#7d2457'], ['#6b2a3a', '#e8dcc8', '#22324a'],
@@ -155,11 +156,11 @@ describe('which scrap', () => {
     }), { seed: 11, numRuns: 200 })
   })
   it('a colour that is strange to the fabric shows twice, and what the patch lacks a quarter', () => {
-    const cloth = plain('#808080'), green = plain('#20a030')
-    const [c, p] = [cloth.palette[0]!.lab, green.palette[0]!.lab]
-    expect(judgeLook(cloth, green).cost).toBeCloseTo(2 * plainCost(c, p) + 0.25 * deltaE00(c, p), 6)
+    const fabric = plain('#808080'), green = plain('#20a030')
+    const [c, p] = [fabric.palette[0]!.lab, green.palette[0]!.lab]
+    expect(judgeLook(fabric, green).cost).toBeCloseTo(2 * plainCost(c, p) + 0.25 * deltaE00(c, p), 6)
     const near = plain('#868686')
-    expect(judgeLook(cloth, near).cost).toBeCloseTo(plainCost(c, near.palette[0]!.lab) + 0.25 * deltaE00(c, near.palette[0]!.lab), 6)
+    expect(judgeLook(fabric, near).cost).toBeCloseTo(plainCost(c, near.palette[0]!.lab) + 0.25 * deltaE00(c, near.palette[0]!.lab), 6)
   })
   it('reasons say which colours are among the print\'s, what is strange, and what the figures do', () => {
     const target = lookAt({ repeatMm: 6 })
@@ -175,15 +176,15 @@ describe('the mend, from further and further off', () => {
   const hole: Ring = Array.from({ length: 24 }, (_, i) =>
     ({ x: 30 + 9 * Math.cos(i / 12 * Math.PI), y: 30 + 9 * Math.sin(i / 12 * Math.PI) }))
   const seenAt = (mended: Picture, base: Picture, farM: number) => mendSeen(seenFrom(mended, 4, farM), seenFrom(base, 4, farM), [hole])
-  const seen = (cloth: Partial<PrintAsk>, patch: Partial<PrintAsk>, farM: number) => {
-    const base = print(cloth), over = print(patch)
+  const seen = (fabric: Partial<PrintAsk>, patch: Partial<PrintAsk>, farM: number) => {
+    const base = print(fabric), over = print(patch)
     return seenAt(throughHoles(base, over, [hole], 4), base, farM)
   }
   it('a plain patch that is off shows from everywhere; one that matches from nowhere', () => {
-    const cloth = { kind: 'plain', colours: ['#5a3040'] } as const
+    const fabric = { kind: 'plain', colours: ['#5a3040'] } as const
     for (const m of [0.5, 1, 3]) {
-      expect(seen(cloth, { ...cloth, colours: ['#8a5060'], seed: 5 }, m).shows).toBe(true)
-      expect(seen(cloth, { ...cloth, seed: 5 }, m).shows).toBe(false)
+      expect(seen(fabric, { ...fabric, colours: ['#8a5060'], seed: 5 }, m).shows).toBe(true)
+      expect(seen(fabric, { ...fabric, seed: 5 }, m).shows).toBe(false)
     }
   })
   it('of several holes the one that shows most stands for all', () => {
@@ -199,10 +200,10 @@ describe('the mend, from further and further off', () => {
     expect(corrected(yellow, [1, 1, 1]).rgba).toEqual(yellow.rgba)
   })
   it('a fine print, its figures out of line, is seen near and lost at three metres', () => {
-    const cloth = { kind: 'stripes', repeatMm: 3, cover: 0.5, colours: ['#20305a', '#c8b890'] } as const
-    const patch = { ...cloth, kind: 'checks', repeatMm: 2.4, cover: 0.3, seed: 9 } as const
-    expect(seen(cloth, patch, 0.5).stepMended).toBeGreaterThan(seen(cloth, patch, 3).stepMended)
-    expect(seen(cloth, patch, 3).shows).toBe(false)
+    const fabric = { kind: 'stripes', repeatMm: 3, pressCloth: 0.5, colours: ['#20305a', '#c8b890'] } as const
+    const patch = { ...fabric, kind: 'checks', repeatMm: 2.4, pressCloth: 0.3, seed: 9 } as const
+    expect(seen(fabric, patch, 0.5).stepMended).toBeGreaterThan(seen(fabric, patch, 3).stepMended)
+    expect(seen(fabric, patch, 3).shows).toBe(false)
   })
   it('light is kept: an even picture stays what it is', () => {
     const even = print({ kind: 'plain', colours: ['#6688aa'] }), far = pictureOf(seenFrom(even, 4, 3))
@@ -227,7 +228,7 @@ describe('the mend, from further and further off', () => {
     expect(repeated(tile, 40, 40).rgba).toEqual(tile.rgba)
   })
   it('a patch of the same print is shifted until its pattern goes on: it is invisible then', () => {
-    const stripes = { kind: 'stripes', repeatMm: 10, cover: 0.5, colours: ['#9b2d30', '#f0e7d2'], wideMm: 40, highMm: 40 } as const
+    const stripes = { kind: 'stripes', repeatMm: 10, pressCloth: 0.5, colours: ['#9b2d30', '#f0e7d2'], wideMm: 40, highMm: 40 } as const
     const base = repeated(print(stripes), 240, 240), tile = print({ ...stripes, seed: 12 })
     const laid = (shift: { x: number, y: number }) =>
       seenAt(throughHoles(base, repeated(tile, 240, 240, shift), [hole], 4), base, 1)

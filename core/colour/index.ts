@@ -1,7 +1,7 @@
-/** Colours of cloth from a picture or typed; which scrap mends which cloth, and from how far the mend is seen. */
+/** Colours of fabric from a picture or typed; which scrap mends which fabric, and from how far the mend is seen. */
 export { deltaE00, gainsOf, hexOf, labOf, type Gains } from './lab'
 export { corrected, type Picture } from './picture'
-export { figureOf, lookOf, paletteOf, plainLook, type Look } from './palette'
+export { figureOf, appearanceOf, paletteOf, plainAppearance, type Look } from './palette'
 export { madePrint, type PrintAsk } from './prints'
 export {
   barOfScrap, judgeLook, plainCost, rankScraps, showsOf, tinted, type ColourReason, type MendGround, type Ranking,

@@ -26,40 +26,40 @@ export function repeated(tile: Picture, wide: number, high: number, from: Point 
   return { rgba, wide, high }
 }
 
-/** Cloth with its holes, through which the patch is seen. @param holes in mm from the upper left, y downward */
-export function throughHoles(cloth: Picture, patch: Picture, holes: readonly Ring[], pxPerMm: number): Picture {
-  const rgba = Uint8ClampedArray.from(cloth.rgba)
+/** Fabric with its holes, through which the patch is seen. @param holes in mm from the upper left, y downward */
+export function throughHoles(fabric: Picture, patch: Picture, holes: readonly Ring[], pxPerMm: number): Picture {
+  const rgba = Uint8ClampedArray.from(fabric.rgba)
   for (const ring of holes) {
     const xs = ring.map(p => p.x * pxPerMm), ys = ring.map(p => p.y * pxPerMm)
-    const [left, right] = [Math.max(0, Math.floor(Math.min(...xs))), Math.min(cloth.wide - 1, Math.ceil(Math.max(...xs)))]
-    const [top, bottom] = [Math.max(0, Math.floor(Math.min(...ys))), Math.min(cloth.high - 1, Math.ceil(Math.max(...ys)))]
+    const [left, right] = [Math.max(0, Math.floor(Math.min(...xs))), Math.min(fabric.wide - 1, Math.ceil(Math.max(...xs)))]
+    const [top, bottom] = [Math.max(0, Math.floor(Math.min(...ys))), Math.min(fabric.high - 1, Math.ceil(Math.max(...ys)))]
     for (let y = top; y <= bottom; y++) for (let x = left; x <= right; x++) {
       if (!within(ring, (x + 0.5) / pxPerMm, (y + 0.5) / pxPerMm)) continue
-      const at = (y * cloth.wide + x) * 4
+      const at = (y * fabric.wide + x) * 4
       for (let c = 0; c < 4; c++) rgba[at + c] = patch.rgba[at + c]!
     }
   }
-  return { rgba, wide: cloth.wide, high: cloth.high }
+  return { rgba, wide: fabric.wide, high: fabric.high }
 }
 
 /** Shifts are tried so many points apart; the rim is looked at in so many places. */
 const SHIFT_PX = 3, LOOKS = 90
 /**
- * How a patch is shifted so that its pattern goes on in the cloth's: the shift, in points, with the least step across the rims of the
+ * How a patch is shifted so that its pattern goes on in the fabric's: the shift, in points, with the least step across the rims of the
  * holes.
  * @param holes in mm from the upper left, y downward
  */
-export function linedUp(cloth: Picture, tile: Picture, holes: readonly Ring[], pxPerMm: number): Point {
+export function linedUp(fabric: Picture, tile: Picture, holes: readonly Ring[], pxPerMm: number): Point {
   const spots = holes.flatMap((ring) => {
     const every = Math.max(1, Math.floor(ring.length / (LOOKS / holes.length)))
     return ring.filter((_, i) => i % every === 0).map(p => ({ x: Math.round(p.x * pxPerMm), y: Math.round(p.y * pxPerMm) }))
-  }).filter(p => p.x >= 0 && p.y >= 0 && p.x < cloth.wide && p.y < cloth.high)
+  }).filter(p => p.x >= 0 && p.y >= 0 && p.x < fabric.wide && p.y < fabric.high)
   let best: Point = { x: 0, y: 0 }, least = Infinity
   for (let y = 0; y < 2 * tile.high; y += SHIFT_PX) for (let x = 0; x < 2 * tile.wide; x += SHIFT_PX) {
     let sum = 0
     for (const p of spots) {
-      const at = (fold(p.y + y, tile.high) * tile.wide + fold(p.x + x, tile.wide)) * 4, on = (p.y * cloth.wide + p.x) * 4
-      for (let c = 0; c < 3; c++) sum += Math.abs(tile.rgba[at + c]! - cloth.rgba[on + c]!)
+      const at = (fold(p.y + y, tile.high) * tile.wide + fold(p.x + x, tile.wide)) * 4, on = (p.y * fabric.wide + p.x) * 4
+      for (let c = 0; c < 3; c++) sum += Math.abs(tile.rgba[at + c]! - fabric.rgba[on + c]!)
       if (sum >= least) break
     }
     if (sum < least) { least = sum; best = { x, y } }

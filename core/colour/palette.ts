@@ -3,7 +3,7 @@ import { deltaE00, hexOf, type Gains, type Lab } from './lab'
 import { BIN_COUNT, binOf, countColours, type Counted, type Picture } from './picture'
 
 export interface PaletteColour { hex: string, lab: Lab, sharePct: number }
-/** How a cloth looks: its colours by share, and how large its figures are; no figures where it is plain. */
+/** How a fabric looks: its colours by share, and how large its figures are; no figures where it is plain. */
 export interface Look { palette: PaletteColour[], figureMm: number | null }
 
 /** Colours nearer than this are one: the weave's own light and shade. */
@@ -115,9 +115,9 @@ export function figureOf(picture: Picture, palette: readonly PaletteColour[], mm
 }
 
 /** Colours and figures of a picture at once. */
-export function lookOf(picture: Picture, mmPerPx: number, options: { most?: number, seed?: number, gains?: Gains } = {}): Look {
+export function appearanceOf(picture: Picture, mmPerPx: number, options: { most?: number, seed?: number, gains?: Gains } = {}): Look {
   const palette = paletteOf(picture, options)
   return { palette, figureMm: figureOf(picture, palette, mmPerPx, options.gains) }
 }
-/** A cloth of one colour that was typed. */
-export const plainLook = (hex: string, lab: Lab): Look => ({ palette: [{ hex, lab, sharePct: 100 }], figureMm: null })
+/** A fabric of one colour that was typed. */
+export const plainAppearance = (hex: string, lab: Lab): Look => ({ palette: [{ hex, lab, sharePct: 100 }], figureMm: null })

@@ -1,7 +1,7 @@
 import { seeded } from '../numeric'
 import type { Picture } from './picture'
 
-/** Made-up cloths for a camera that is not there. */
+/** Made-up fabrics for a camera that is not there. */
 type PrintKind = 'plain' | 'stripes' | 'checks' | 'dots' | 'sprigs'
 export interface PrintAsk {
   kind: PrintKind
@@ -10,7 +10,7 @@ export interface PrintAsk {
   /** One figure with the ground about it, mm. */
   repeatMm: number
   /** Share of the ground that is covered, 0 to 1. */
-  cover?: number
+  pressCloth?: number
   wideMm: number
   highMm: number
   pxPerMm: number
@@ -21,12 +21,12 @@ const bytes = (hex: string): [number, number, number] =>
 /** Light and shade of threads, in steps of a byte. */
 const WEAVE = 7
 
-/** A made-up cloth as a camera would give it: its figures, and the light and shade of its weave. */
-export function madePrint({ kind, colours, repeatMm, cover = 0.4, wideMm, highMm, pxPerMm, seed }: PrintAsk): Picture {
+/** A made-up fabric as a camera would give it: its figures, and the light and shade of its weave. */
+export function madePrint({ kind, colours, repeatMm, pressCloth = 0.4, wideMm, highMm, pxPerMm, seed }: PrintAsk): Picture {
   const wide = Math.round(wideMm * pxPerMm), high = Math.round(highMm * pxPerMm)
   const rgba = new Uint8ClampedArray(wide * high * 4), random = seeded(seed)
   const known = colours.map(bytes), figures = Math.max(1, known.length - 1)
-  const radius = Math.sqrt(cover / Math.PI) * repeatMm, band = cover * repeatMm
+  const radius = Math.sqrt(pressCloth / Math.PI) * repeatMm, band = pressCloth * repeatMm
   // Every cell of the repeat has its own shift and colour, by its place.
   const cellsX = Math.ceil(wideMm / repeatMm) + 2, cellsY = Math.ceil(highMm / repeatMm) + 2
   const cells = Array.from({ length: cellsX * cellsY }, () =>

@@ -1,7 +1,7 @@
 import { deltaE00, hexOf, labOfLinear, linearOf, linearOfHex, type Lab } from './lab'
 import type { Look } from './palette'
 
-/** A piece of cloth that could be the patch. */
+/** A piece of fabric that could be the patch. */
 export interface Scrap {
   id: string
   wideMm: number
@@ -13,7 +13,7 @@ export interface Scrap {
   face: Look
   back: Look | null
 }
-/** The cloth with the hole, and the room a patch takes. */
+/** The fabric with the hole, and the room a patch takes. */
 export interface MendGround { look: Look, massGsm: number, givePct: number, washC: number, wideMm: number, highMm: number }
 /** Which side is out, and through which marker it is seen. */
 interface Treatment { side: 'face' | 'back', marker: string | null }
@@ -42,13 +42,13 @@ export interface Ranking {
   largestMm: { wideMm: number, highMm: number } | null
 }
 
-/** So much heavier or lighter than the cloth a patch may be, as a ratio. */
+/** So much heavier or lighter than the fabric a patch may be, as a ratio. */
 const HEAVIEST = 1.6, LIGHTEST = 0.6
 /** So much more or less give, %. */
 const GIVE_APART_PCT = 8
 /** An error of hue counts so much more than one of lightness; a lighter patch so much more than a darker one. */
 const HUE_MORE = 0.6, LIGHTER_MORE = 0.6, DARKER_LESS = 0.2
-/** A figure of this size hides half of what a plain cloth would show, mm. */
+/** A figure of this size hides half of what a plain fabric would show, mm. */
 const HIDES_HALF_MM = 12
 /** Nothing hides everything. */
 const HIDES_MOST = 0.2
@@ -61,12 +61,12 @@ const STRANGE_MORE = 2
 /** A marker lets through its own colour so strongly, 0 to 1. */
 const MARKER_STRENGTH = 0.55
 
-/** What an eye pays for a patch of one colour in cloth of another: darker recedes, lighter shines out, hue is seen first. */
-export function plainCost(cloth: Lab, patch: Lab): number {
-  const deltaE = deltaE00(cloth, patch)
+/** What an eye pays for a patch of one colour in fabric of another: darker recedes, lighter shines out, hue is seen first. */
+export function plainCost(fabric: Lab, patch: Lab): number {
+  const deltaE = deltaE00(fabric, patch)
   if (deltaE === 0) return 0
-  const dl = patch.l - cloth.l, chroma = (c: Lab) => Math.hypot(c.a, c.b)
-  const dc = chroma(patch) - chroma(cloth), all = dl * dl + (patch.a - cloth.a) ** 2 + (patch.b - cloth.b) ** 2
+  const dl = patch.l - fabric.l, chroma = (c: Lab) => Math.hypot(c.a, c.b)
+  const dc = chroma(patch) - chroma(fabric), all = dl * dl + (patch.a - fabric.a) ** 2 + (patch.b - fabric.b) ** 2
   const hueShare = Math.max(0, all - dl * dl - dc * dc) / all, lightShare = dl * dl / all
   return deltaE * (1 + HUE_MORE * hueShare) * (dl > 0 ? 1 + LIGHTER_MORE * lightShare : 1 - DARKER_LESS * lightShare)
 }
@@ -74,7 +74,7 @@ export function plainCost(cloth: Lab, patch: Lab): number {
 /** How many colours a look comes to, each counted by its share (the exponent of its entropy). */
 const coloursOf = ({ palette }: Look): number =>
   Math.exp(-palette.reduce((s, { sharePct }) => s + (sharePct > 0 ? sharePct / 100 * Math.log(sharePct / 100) : 0), 0))
-/** What of a difference still shows in a look: all of it on plain cloth, less the smaller and busier its figures are. */
+/** What of a difference still shows in a look: all of it on plain fabric, less the smaller and busier its figures are. */
 export function showsOf(look: Look): number {
   if (look.figureMm === null || look.palette.length < 2) return 1
   const size = look.figureMm / (look.figureMm + HIDES_HALF_MM), busy = Math.sqrt(2 / Math.max(2, coloursOf(look)))
@@ -94,14 +94,14 @@ export function tinted(look: Look, markerHex: string): Look {
   }
 }
 
-/** What an eye pays for a patch that looks so, in a cloth that looks so. */
-export function judgeLook(cloth: Look, patch: Look): Pick<RankedScrap, 'cost' | 'deltaE' | 'reasons'> {
+/** What an eye pays for a patch that looks so, in a fabric that looks so. */
+export function judgeLook(fabric: Look, patch: Look): Pick<RankedScrap, 'cost' | 'deltaE' | 'reasons'> {
   const reasons: ColourReason[] = []
   let deltaE = Infinity, cost = 0, among = 0
   let strange: { hex: string, by: number } | null = null
   for (const p of patch.palette) {
     let best = Infinity, nearest = Infinity
-    for (const c of cloth.palette) {
+    for (const c of fabric.palette) {
       nearest = Math.min(nearest, deltaE00(c.lab, p.lab))
       best = Math.min(best, plainCost(c.lab, p.lab))
     }
@@ -110,30 +110,30 @@ export function judgeLook(cloth: Look, patch: Look): Pick<RankedScrap, 'cost' | 
     if (nearest < STRANGE) among += p.sharePct
     else if (!strange || nearest > strange.by) strange = { hex: p.hex, by: nearest }
   }
-  for (const c of cloth.palette) {
+  for (const c of fabric.palette) {
     const nearest = Math.min(...patch.palette.map(p => deltaE00(c.lab, p.lab)))
     cost += MISSING * nearest * c.sharePct / 100
   }
-  const shows = showsOf(cloth)
+  const shows = showsOf(fabric)
   let apart = 1
-  if (cloth.figureMm !== null && patch.figureMm !== null) {
-    const ratio = patch.figureMm / cloth.figureMm
+  if (fabric.figureMm !== null && patch.figureMm !== null) {
+    const ratio = patch.figureMm / fabric.figureMm
     apart = 1 + 0.25 * Math.abs(Math.log2(ratio))
     if (Math.abs(Math.log2(ratio)) > 1) reasons.push({ says: 'otherScale', ratio })
   }
   reasons.unshift({ says: 'nearest', deltaE })
-  if (cloth.palette.length === 1 && patch.palette.length === 1) reasons.push(...toneReasons(cloth.palette[0]!.lab, patch.palette[0]!.lab))
+  if (fabric.palette.length === 1 && patch.palette.length === 1) reasons.push(...toneReasons(fabric.palette[0]!.lab, patch.palette[0]!.lab))
   else {
     reasons.push({ says: 'amongColours', sharePct: among })
     if (strange) reasons.push({ says: 'strange', hex: strange.hex })
   }
-  reasons.push(cloth.figureMm === null ? { says: 'plainShows' } : { says: 'figureHides', figureMm: cloth.figureMm })
+  reasons.push(fabric.figureMm === null ? { says: 'plainShows' } : { says: 'figureHides', figureMm: fabric.figureMm })
   return { cost: cost * shows * apart, deltaE, reasons }
 }
-function toneReasons(cloth: Lab, patch: Lab): ColourReason[] {
-  const dl = patch.l - cloth.l, all = Math.hypot(dl, patch.a - cloth.a, patch.b - cloth.b)
+function toneReasons(fabric: Lab, patch: Lab): ColourReason[] {
+  const dl = patch.l - fabric.l, all = Math.hypot(dl, patch.a - fabric.a, patch.b - fabric.b)
   if (all < 1) return []
-  const chroma = (c: Lab) => Math.hypot(c.a, c.b), dc = chroma(patch) - chroma(cloth)
+  const chroma = (c: Lab) => Math.hypot(c.a, c.b), dc = chroma(patch) - chroma(fabric)
   const hue = Math.sqrt(Math.max(0, all * all - dl * dl - dc * dc))
   return [
     ...(Math.abs(dl) > 0.4 * all ? [{ says: dl > 0 ? 'lighter' as const : 'darker' as const }] : []),

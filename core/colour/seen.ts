@@ -120,19 +120,20 @@ function stepAcross(seen: Seen, rim: Ring): number {
   return n > 0 ? sum / n : 0
 }
 
-/** A step this much above the cloth's own is seen, ΔE₀₀. */
+/** A step this much above the fabric's own is seen, ΔE₀₀. */
 const SEEN_STEP = 2
 /** How far off it is looked at, m. */
 export const DISTANCES_M = [0.5, 1, 3] as const
-export interface MendSeen { stepMended: number, stepCloth: number, shows: boolean }
+export interface MendSeen { stepMended: number, stepFabric: number, shows: boolean }
 
 /**
- * Is a mend seen? The rim of each hole against the very same line on the cloth that was never torn; the one that shows most stands for all.
- * @param mended and the cloth as they are seen from one distance
+ * Is a mend seen? The rim of each hole against the very same line on the fabric that was never torn; the one that shows most stands for
+ * all.
+ * @param mended and the fabric as they are seen from one distance
  */
-export function mendSeen(mended: Seen, cloth: Seen, rims: readonly Ring[]): MendSeen {
-  const steps = rims.map(rim => ({ stepMended: stepAcross(mended, rim), stepCloth: stepAcross(cloth, rim) }))
-  const excess = (s: typeof steps[number]) => s.stepMended - s.stepCloth
-  const worst = steps.sort((a, b) => excess(b) - excess(a))[0] ?? { stepMended: 0, stepCloth: 0 }
+export function mendSeen(mended: Seen, fabric: Seen, rims: readonly Ring[]): MendSeen {
+  const steps = rims.map(rim => ({ stepMended: stepAcross(mended, rim), stepFabric: stepAcross(fabric, rim) }))
+  const excess = (s: typeof steps[number]) => s.stepMended - s.stepFabric
+  const worst = steps.sort((a, b) => excess(b) - excess(a))[0] ?? { stepMended: 0, stepFabric: 0 }
   return { ...worst, shows: excess(worst) > SEEN_STEP }
 }

@@ -42,29 +42,29 @@ describe('blocks by their measures', () => {
 
 describe('from the cut edge inward', () => {
   it('allowances by edge, nothing at the fold, interfacing 2 mm inside the seam line', () => {
-    const { cut, seam, backing } = outlinesOf(draw('coatFront'), SEAMS, { how: 'inside', byMm: 2 })
+    const { cut, seam, interfacing } = outlinesOf(draw('coatFront'), SEAMS, { how: 'inside', byMm: 2 })
     const [of, about] = [boundsOf(seam), boundsOf(cut)]
     expect([of.bottom - about.bottom, of.left - about.left]).toEqual([expect.closeTo(40, 6), expect.closeTo(12, 6)])
-    expect(of.left - boundsOf(backing[0]!).left).toBeCloseTo(-2, 6)
+    expect(of.left - boundsOf(interfacing[0]!).left).toBeCloseTo(-2, 6)
     const collar = outlinesOf(draw('collar'), SEAMS, { how: 'inside', byMm: 2 })
-    expect([boundsOf(collar.cut).left, boundsOf(collar.backing[0]!).left]).toEqual([expect.closeTo(0, 6), expect.closeTo(0, 6)])
+    expect([boundsOf(collar.cut).left, boundsOf(collar.interfacing[0]!).left]).toEqual([expect.closeTo(0, 6), expect.closeTo(0, 6)])
   })
   it('caught in the seam it is the cut edge, exact it is the seam line', () => {
     const flap = draw('flap')
-    const { cut, backing } = outlinesOf(flap, SEAMS, { how: 'caught' })
-    expect(backing).toEqual([cut])
-    expect(outlinesOf(flap, SEAMS, { how: 'exact' }).backing).toEqual([flap.seam])
+    const { cut, interfacing } = outlinesOf(flap, SEAMS, { how: 'caught' })
+    expect(interfacing).toEqual([cut])
+    expect(outlinesOf(flap, SEAMS, { how: 'exact' }).interfacing).toEqual([flap.seam])
   })
   it('seam line within cut edge, interfacing within seam line, for every block', () => {
     for (const block of BLOCKS) {
-      const { cut, seam, backing } = outlinesOf(draw(block.key), SEAMS, { how: 'inside', byMm: 1.5 })
+      const { cut, seam, interfacing } = outlinesOf(draw(block.key), SEAMS, { how: 'inside', byMm: 1.5 })
       expect(total(difference([seam], [cut])), block.key).toBeLessThan(0.5)
-      expect(total(difference(backing, [seam])), block.key).toBeLessThan(0.5)
-      expect(total(backing), block.key).toBeGreaterThan(0)
+      expect(total(difference(interfacing, [seam])), block.key).toBeLessThan(0.5)
+      expect(total(interfacing), block.key).toBeGreaterThan(0)
     }
   })
   it('what is too narrow for its inset is pointed out', () => {
-    expect(outlinesOf(draw('strip', { wide: 5 }), SEAMS, { how: 'inside', byMm: 3 })).toMatchObject({ backing: [] })
+    expect(outlinesOf(draw('strip', { wide: 5 }), SEAMS, { how: 'inside', byMm: 3 })).toMatchObject({ interfacing: [] })
     expect(outlinesOf(draw('strip', { wide: 5 }), SEAMS, { how: 'inside', byMm: 3 }).narrow).toHaveLength(1)
     expect(outlinesOf(draw('strip'), SEAMS, { how: 'inside', byMm: 3 }).narrow).toEqual([])
   })

@@ -4,7 +4,7 @@ import { boundsOf, type Outline } from '../geometry'
 const OVERLAP = 0.2
 /** Lifting, moving on and setting down again, s. */
 const MOVE_S = 3
-/** Laying a piece and its backing edge to edge, covering it, taking it away, s; a block is rolled out once for each metre. */
+/** Laying a piece and its interfacing edge to edge, covering it, taking it away, s; a block is rolled out once for each metre. */
 const LAY_PIECE_S = 25,
   LAY_BLOCK_S_PER_M = 60
 /** Cutting a piece out of a fused block, s for each metre of its edge. */
@@ -23,17 +23,17 @@ export function touchesFor({ wideMm, highMm }: { wideMm: number, highMm: number 
 }
 
 export interface FusingWay {
-  backingM: number
+  interfacingM: number
   minutes: number
   touches: number
 }
 export interface FusingQuestion {
-  /** Every piece's backing outline and cut edge, once for each that is cut. */
-  pieces: readonly { backing: Outline, cut: Outline }[]
-  /** Length of the lay of the backing outlines, and of the lay of the cut edges, mm. */
-  backingLayMm: number
-  cutLayMm: number
-  /** Width of what is fused as a block: the narrower of cloth and backing, mm. */
+  /** Every piece's interfacing outline and cut edge, once for each that is cut. */
+  pieces: readonly { interfacing: Outline, cut: Outline }[]
+  /** Length of the lay of the interfacing outlines, and of the lay of the cut edges, mm. */
+  interfacingLayoutMm: number
+  cutLayoutMm: number
+  /** Width of what is fused as a block: the narrower of fabric and interfacing, mm. */
   blockWideMm: number
   sole: Sole
   holdS: number
@@ -45,26 +45,27 @@ const aroundM = (o: Outline): number => {
   return (2 * (wideMm + highMm)) / 1000
 }
 
-/** Cut first and fuse each piece, or fuse a block and cut the pieces out of it: backing and minutes either way. */
+/** Cut first and fuse each piece, or fuse a block and cut the pieces out of it: interfacing and minutes either way. */
 export function blockOrPiece(q: FusingQuestion): { piece: FusingWay, block: FusingWay, quicker: 'piece' | 'block', savesM: number } {
   const press = (touches: number) => touches * (q.holdS + MOVE_S) * q.passes
-  const touches = q.pieces.reduce((sum, p) => sum + touchesFor(boundsOf(p.backing), q.sole), 0)
+  const touches = q.pieces.reduce((sum, p) => sum + touchesFor(boundsOf(p.interfacing), q.sole), 0)
   const piece = {
-    backingM: q.backingLayMm / 1000,
+    interfacingM: q.interfacingLayoutMm / 1000,
     touches,
-    // The backing is cut out as well as the cloth.
+    // The interfacing is cut out as well as the fabric.
     minutes:
-      (press(touches) + q.pieces.reduce((sum, p) => sum + LAY_PIECE_S + CUT_S_PER_M * (aroundM(p.backing) + aroundM(p.cut)), 0)) / 60,
+      (press(touches) + q.pieces.reduce((sum, p) => sum + LAY_PIECE_S + CUT_S_PER_M * (aroundM(p.interfacing) + aroundM(p.cut)), 0)) / 60,
   }
-  const blockTouches = touchesFor({ wideMm: q.blockWideMm, highMm: q.cutLayMm }, q.sole)
+  const blockTouches = touchesFor({ wideMm: q.blockWideMm, highMm: q.cutLayoutMm }, q.sole)
   const block = {
-    backingM: q.cutLayMm / 1000,
+    interfacingM: q.cutLayoutMm / 1000,
     touches: blockTouches,
     minutes:
       (press(blockTouches)
-        + (LAY_BLOCK_S_PER_M * q.cutLayMm) / 1000
+        + (LAY_BLOCK_S_PER_M * q.cutLayoutMm) / 1000
         + q.pieces.reduce((sum, p) => sum + CUT_S_PER_M * aroundM(p.cut), 0))
       / 60,
   }
-  return { piece, block, quicker: block.minutes < piece.minutes ? 'block' : 'piece', savesM: Math.abs(piece.backingM - block.backingM) }
+  return { piece, block, quicker: block.minutes < piece.minutes ? 'block' : 'piece',
+    savesM: Math.abs(piece.interfacingM - block.interfacingM) }
 }

@@ -2,13 +2,13 @@ import { difference, mirrored, offset, offsetEdges, outlineOf, tooNarrow, union,
 import { cutSizeMm } from '../shrink'
 import type { Block, Drawn, EdgeKind } from './blocks'
 
-/** House rule: where a backing ends against the seam line. */
+/** House rule: where an interfacing ends against the seam line. */
 export type AllowanceRule = { how: 'inside', byMm: number } | { how: 'caught' } | { how: 'exact' }
 export type Allowances = Readonly<Record<Exclude<EdgeKind, 'fold'>, number>>
 
-/** What lies on a piece besides its backing. */
+/** What lies on a piece besides its interfacing. */
 export interface PieceLayers {
-  backing: boolean
+  interfacing: boolean
   foam: boolean
   web: boolean
   /** How far a web stays inside its piece, 0 to 1 mm. */
@@ -20,10 +20,10 @@ export interface PieceOutlines {
   cut: Outline
   seam: Outline
   /** Empty where there is none, or nothing of it would be left. */
-  backing: Outline[]
+  interfacing: Outline[]
   foam: Outline[]
   web: Outline[]
-  /** Parts of the piece that the backing does not reach because they are too narrow for it. */
+  /** Parts of the piece that the interfacing does not reach because they are too narrow for it. */
   narrow: Outline[]
 }
 
@@ -36,7 +36,7 @@ const edgesMm = (edges: readonly EdgeKind[], allowances: Allowances): number[] =
 const WEB_LESS_MM = 1
 /** Foam never comes nearer to the seam than this, mm: it would be sewn over. */
 const FOAM_IN_MM = 2
-const ONLY_BACKING: PieceLayers = { backing: true, foam: false, web: false, webLessMm: 0 }
+const ONLY_INTERFACING: PieceLayers = { interfacing: true, foam: false, web: false, webLessMm: 0 }
 
 const takenIn = ({ seam, edges }: Drawn, inMm: number): Outline[] => {
   if (inMm === 0) return [seam]
@@ -45,12 +45,14 @@ const takenIn = ({ seam, edges }: Drawn, inMm: number): Outline[] => {
 }
 
 /**
- * The cut edge about a seam line, and what lies within it: backing by the house rule; foam clear of the seam, and then the backing over
+ * The cut edge about a seam line, and what lies within it: interfacing by the house rule; foam clear of the seam, and then the interfacing
+ * over
  * it caught in the seam, so that it holds the foam in; web no larger than what covers it. Half on a fold stays half: nothing is added
  * or taken in at the fold.
  * @throws RangeError where an allowance takes the piece away or there is none of it
  */
-export function outlinesOf(drawn: Drawn, allowances: Allowances, rule: AllowanceRule, layers: PieceLayers = ONLY_BACKING): PieceOutlines {
+export function outlinesOf(drawn: Drawn, allowances: Allowances, rule: AllowanceRule, layers: PieceLayers =
+  ONLY_INTERFACING): PieceOutlines {
   const { seam, edges } = drawn
   const [about] = offsetEdges(seam.rim, edgesMm(edges, allowances))
   if (!about) throw new RangeError('The allowance takes the whole piece away.')
@@ -58,10 +60,12 @@ export function outlinesOf(drawn: Drawn, allowances: Allowances, rule: Allowance
   const inMm = rule.how === 'inside' ? rule.byMm : 0
   const { webLessMm: less } = layers
   if (less < 0 || less > WEB_LESS_MM) throw new RangeError(`A web is its piece, or up to ${WEB_LESS_MM} mm less.`)
-  const backing = !layers.backing ? [] : rule.how === 'caught' || layers.foam ? [cut] : takenIn(drawn, inMm)
+  const interfacing = !layers.interfacing ? [] : rule.how === 'caught' || layers.foam ? [cut] : takenIn(drawn, inMm)
   return {
-    cut, seam, backing, foam: layers.foam ? takenIn(drawn, Math.max(inMm, FOAM_IN_MM)) : [], web: layers.web ? takenIn(drawn, less) : [],
-    narrow: layers.backing && !layers.foam && rule.how === 'inside' ? tooNarrow(seam, rule.byMm) : [],
+    cut, seam, interfacing, foam: layers.foam ? takenIn(drawn, Math.max(inMm, FOAM_IN_MM)) : [], web: layers.web
+      ? takenIn(drawn, less)
+      : [],
+    narrow: layers.interfacing && !layers.foam && rule.how === 'inside' ? tooNarrow(seam, rule.byMm) : [],
   }
 }
 

@@ -63,7 +63,7 @@ export function offset(outlines: readonly Outline[], byMm: number, corners: 'rou
 }
 
 /**
- * What of a piece is too narrow to have anything left when its edge is taken in on both sides: where a backing would not reach.
+ * What of a piece is too narrow to have anything left when its edge is taken in on both sides: where an interfacing would not reach.
  * @param insetMm how far the edge is taken in
  */
 export function tooNarrow(outline: Outline, insetMm: number): Outline[] {

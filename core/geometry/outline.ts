@@ -2,7 +2,7 @@
 export interface Point { x: number, y: number }
 /** Corners in order; the last is joined to the first. */
 export type Ring = readonly Point[]
-/** A piece of cloth: its rim counter-clockwise, its holes clockwise. */
+/** A piece of fabric: its rim counter-clockwise, its holes clockwise. */
 export interface Outline { rim: Ring, holes: readonly Ring[] }
 export interface Bounds { left: number, right: number, bottom: number, top: number, wideMm: number, highMm: number }
 

@@ -4,13 +4,13 @@ import { BOILING, DRYING, FREE, NO_WATER_KG, PARTING, type State } from './state
 
 /**
  * Puts the 100 °C of a boiling cell where its drying front stands: as its free water goes, the front moves from its hotter
- * face through the cell, the cloth behind it dry and before it as wet as it was. This makes the glue line's time nearly
+ * face through the cell, the fabric behind it dry and before it as wet as it was. This makes the glue line's time nearly
  * second order in the cell size. Other cells stand in their middle.
  * @param to the last cell whose water may have changed
  */
 export function placeFronts(state: State, to: number): void {
-  const { grid, mode, joint, contactR, upR, downR, waterAtBoil } = state
-  const { wholeR, waterKg, boundKg, tC, poreKg, fibre, nowM, count: n } = grid
+  const { mesh, mode, joint, contactR, upR, downR, waterAtBoil } = state
+  const { wholeR, waterKg, boundKg, tC, poreKg, fibre, nowM, count: n } = mesh
   for (let i = 0; i <= to; i++) {
     const had = waterAtBoil[i]! - boundKg[i]!
     if (mode[i] !== BOILING || had <= NO_WATER_KG) {
@@ -33,9 +33,9 @@ export function placeFronts(state: State, to: number): void {
  */
 export function solve(state: State, dt: number, top: number, topC: number, bottom: number, bottomC: number): void {
   const {
-    grid, old: was, mode: modes, joint: joints, gain: gains, right: rights, wetCapacity: wet, boilsC: boils, leavesKgK: leaves,
+    mesh, old: was, mode: modes, joint: joints, gain: gains, right: rights, wetCapacity: wet, boilsC: boils, leavesKgK: leaves,
   } = state
-  const { tC: T, dryCapacity: dry, waterKg: kg, boundKg: bound, count } = grid
+  const { tC: T, dryCapacity: dry, waterKg: kg, boundKg: bound, count } = mesh
   const perS = 1 / dt
   const last = count - 1
   let up = top, g = 0, r = topC
@@ -84,7 +84,7 @@ export function surplusJ(
   state: State, i: number, atC: number, dt: number, top: number, topC: number, bottom: number, bottomC: number,
 ): number {
   const { joint, wetCapacity, old } = state
-  const { tC, count } = state.grid
+  const { tC, count } = state.mesh
   const fromUp = i > 0 ? joint[i - 1]! * (tC[i - 1]! - tC[i]!) : top * (topC - tC[i]!)
   const fromDown = i < count - 1 ? joint[i]! * (tC[i + 1]! - tC[i]!) : bottom * (bottomC - tC[i]!)
   return (fromUp + fromDown) * dt - wetCapacity[i]! * (atC - old[i]!)

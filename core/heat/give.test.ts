@@ -3,18 +3,18 @@ import { describe, expect, it } from 'vitest'
 import { CONSTRUCTION_KEYS, CONSTRUCTIONS, FIBRE_KEYS, FIBRES } from '../materials'
 import { contactWm2K, conductivityOf, dryResistanceM2KW, fibreShare, thicknessUnderMm, type Layer } from '.'
 
-const cloth = (over: Partial<Layer> = {}): Layer => ({
-  id: 'c', role: 'cloth', name: '', massGsm: 120, thicknessMm: 0.27, conductivityWmK: 0.055, fibreKgM3: 1540, heatCapacityJkgK: 1340,
+const fabric = (over: Partial<Layer> = {}): Layer => ({
+  id: 'c', role: 'fabric', name: '', massGsm: 120, thicknessMm: 0.27, conductivityWmK: 0.055, fibreKgM3: 1540, heatCapacityJkgK: 1340,
   regainPct: 8, addedWaterGsm: 0, waterCapacityGsm: 120, vapourPasses: true, ...over,
 })
 const pressure = fc.double({ min: 0.5, max: 200, noNaN: true })
 
 describe('fabric gives under pressure', () => {
-  it('a gauge reads at 1 kPa what was measured there', () => expect(thicknessUnderMm(cloth(), 1)).toBeCloseTo(0.27, 12))
+  it('a gauge reads at 1 kPa what was measured there', () => expect(thicknessUnderMm(fabric(), 1)).toBeCloseTo(0.27, 12))
   it('is never pressed under 0.45 of it, nor beyond three quarters of solid fibre', () => {
     fc.assert(
       fc.property(fc.integer({ min: 20, max: 600 }), fc.double({ min: 0.1, max: 3, noNaN: true }), pressure, (massGsm, thicknessMm, p) => {
-        const layer = cloth({ massGsm, thicknessMm })
+        const layer = fabric({ massGsm, thicknessMm })
         const mm = thicknessUnderMm(layer, p)
         if (p >= 1) expect(mm).toBeLessThanOrEqual(thicknessMm + 1e-12)
         expect(mm).toBeGreaterThanOrEqual(Math.min(thicknessMm, 0.45 * thicknessMm) - 1e-12)
@@ -24,9 +24,9 @@ describe('fabric gives under pressure', () => {
     )
   })
   it('harder is thinner; a solid does not give', () => {
-    fc.assert(fc.property(pressure, p => thicknessUnderMm(cloth(), p * 1.5) < thicknessUnderMm(cloth(), p)), { seed: 4 })
-    expect(thicknessUnderMm(cloth({ fibreKgM3: null }), 100)).toBe(0.27)
-    expect(dryResistanceM2KW(cloth({ fibreKgM3: null }), 100)).toBeCloseTo(0.00027 / 0.055, 12)
+    fc.assert(fc.property(pressure, p => thicknessUnderMm(fabric(), p * 1.5) < thicknessUnderMm(fabric(), p)), { seed: 4 })
+    expect(thicknessUnderMm(fabric({ fibreKgM3: null }), 100)).toBe(0.27)
+    expect(dryResistanceM2KW(fabric({ fibreKgM3: null }), 100)).toBeCloseTo(0.00027 / 0.055, 12)
   })
 })
 
@@ -43,7 +43,7 @@ describe('conductivity by fibre and by what fills the pores', () => {
     }), { seed: 5 })
   })
   it('a press cloth wrung damp passes heat some four times as fast as a dry one', () => {
-    const muslin = fibreShare(cloth({ massGsm: 110, thicknessMm: 0.35 }), 0.35)
+    const muslin = fibreShare(fabric({ massGsm: 110, thicknessMm: 0.35 }), 0.35)
     expect(conductivityOf(muslin, 80 / 1000 / (0.35 * (1 - muslin))) / conductivityOf(muslin, 0)).toBeGreaterThan(3)
   })
   it('the typical k of each fibre is found again in an ordinary fabric of it, by and large', () => {
@@ -51,7 +51,7 @@ describe('conductivity by fibre and by what fills the pores', () => {
       const { densityKgM3, conductivityWmK } = FIBRES[key]
       if (key.startsWith('metallised') || key === 'leather') continue
       const shirting = CONSTRUCTIONS.sheeting
-      const k = conductivityOf(fibreShare(cloth({ ...shirting, name: '', fibreKgM3: densityKgM3, regainPct: 0 }), shirting.thicknessMm), 0)
+      const k = conductivityOf(fibreShare(fabric({ ...shirting, name: '', fibreKgM3: densityKgM3, regainPct: 0 }), shirting.thicknessMm), 0)
       expect(k / conductivityWmK, key).toBeGreaterThan(0.8)
       expect(k / conductivityWmK, key).toBeLessThan(1.9)
     }
@@ -61,7 +61,7 @@ describe('conductivity by fibre and by what fills the pores', () => {
 describe('a stack of plain fabrics', () => {
   it('at 3, 30 and 100 kPa has about 0.75, 0.5 and 0.4 of the resistance that it has at 1 kPa', () => {
     for (const key of CONSTRUCTION_KEYS.filter(k => CONSTRUCTIONS[k].surface === 'plain')) {
-      const ply = cloth({ ...CONSTRUCTIONS[key], name: '' })
+      const ply = fabric({ ...CONSTRUCTIONS[key], name: '' })
       const stackR = (p: number) => 5 * (dryResistanceM2KW(ply, p) + 1 / contactWm2K(p))
       const share = (p: number) => stackR(p) / stackR(1)
       expect(share(3), key).toBeGreaterThan(0.66)

@@ -2,7 +2,7 @@ import { dryKgM2, type Layer } from './layer'
 
 /** A mass of fibres is never pressed under this share of its thickness at 1 kPa, nor beyond this share of solid fibre. */
 const LEAST_THICKNESS_SHARE = 0.45, MOST_FIBRE_SHARE = 0.75
-/** Lying loose, cloth stands no higher than at this pressure, kPa. */
+/** Lying loose, fabric stands no higher than at this pressure, kPa. */
 const LOOSEST_KPA = 0.4
 
 const FIBRE_WM_K = 0.25, HOT_AIR_WM_K = 0.03, WATER_WM_K = 0.65

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { buildStack, type StackInput } from '../stack'
-import { buildGrid, DEFAULT_GRID } from './grid'
+import { buildMesh, DEFAULT_MESH } from './mesh'
 import {
   energyGap, freeWaterGsm, LAY_S, layerOf, readSole, runProgramme, steadySole, stepAt, thermostat, cycleS, timeToReachS, contactWm2K,
   dryResistanceM2KW, type Layer, type Phase, type RunOptions, type Stack,
@@ -10,20 +10,20 @@ import { createSolver } from './solver'
 import type { Exposure } from './state'
 
 const slab = (over: Partial<Layer> = {}): Layer => ({
-  id: 'slab', role: 'cloth', name: 'slab', massGsm: 3000, thicknessMm: 10, conductivityWmK: 0.05, heatCapacityJkgK: 1300, fibreKgM3: null,
+  id: 'slab', role: 'fabric', name: 'slab', massGsm: 3000, thicknessMm: 10, conductivityWmK: 0.05, heatCapacityJkgK: 1300, fibreKgM3: null,
   regainPct: 0, addedWaterGsm: 0, waterCapacityGsm: 0, vapourPasses: true, ...over,
 })
 const exposure = (over: Partial<Exposure>): Exposure => ({
   topC: 20, topWm2K: 0, bottomC: 20, bottomWm2K: 0, steamKgM2S: 0, inwardShare: 0.5, ...over,
 })
-const poplin: StackInput['cloth'] = {
+const poplin: StackInput['fabric'] = {
   fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none',
   finishes: [],
 }
-const light: StackInput['supply'] = { massGsm: 60, thicknessMm: 0.25, base: 'cotton', resin: 'polyamide', resinGsm: 12 }
+const light: StackInput['supply'] = { massGsm: 60, thicknessMm: 0.25, base: 'cotton', adhesive: 'polyamide', adhesiveGsm: 12 }
 const usual = (over: Partial<StackInput> = {}): Stack =>
   buildStack({
-    cloth: poplin, supply: light, cover: 'muslin', bed: 'padded', firstSide: 'back', coverWaterGsm: 0, mistGsm: 0, ...over,
+    fabric: poplin, supply: light, pressCloth: 'muslin', surface: 'padded', firstSide: 'back', pressClothWaterGsm: 0, mistGsm: 0, ...over,
   })
 const down = (durationS: number, over: Partial<Extract<Phase, { kind: 'down' }>> = {}): Phase => ({
   kind: 'down', durationS, pressureKPa: 0.8, ...over,
@@ -51,16 +51,16 @@ describe('conduction against exact solutions', () => {
 
   it('a slab suddenly heated follows the series within 1 % of the step', () => {
     const layer = slab()
-    const grid = buildGrid([layer], { cellMm: 0.1, grading: 1, roomC: 20 })
-    const solver = createSolver(grid)
+    const mesh = buildMesh([layer], { cellMm: 0.1, grading: 1, roomC: 20 })
+    const solver = createSolver(mesh)
     const h = 100, L = 0.01, k = 0.05, rhoC = 300 * 1300
     let timeS = 0, worst = 0
     for (const untilS of [10, 40, 120, 400]) {
       while (timeS < untilS - 1e-9) { solver.step(0.05, exposure({ topC: 150, topWm2K: h })); timeS += 0.05 }
-      for (let c = 0; c < grid.count; c += 9) {
+      for (let c = 0; c < mesh.count; c += 9) {
         const x = L - (c + 0.5) * 1e-4
         const exact = 150 - 130 * series(h * L / k, k / rhoC * timeS / (L * L), x / L)
-        worst = Math.max(worst, Math.abs(grid.tC[c]! - exact) / 130)
+        worst = Math.max(worst, Math.abs(mesh.tC[c]! - exact) / 130)
       }
     }
     expect(worst).toBeLessThan(0.01)
@@ -70,25 +70,25 @@ describe('conduction against exact solutions', () => {
   it('two thick bodies meet at (b₁T₁+b₂T₂)/(b₁+b₂) within 1 %', () => {
     const hot = slab({ id: 'hot', startC: 150, thicknessMm: 20, massGsm: 20_000, conductivityWmK: 0.2 })
     const cold = slab({ id: 'cold', startC: 20, thicknessMm: 20, massGsm: 6000 })
-    const grid = buildGrid([hot, cold], { cellMm: 0.05, grading: 1, roomC: 20 })
-    const solver = createSolver(grid)
+    const mesh = buildMesh([hot, cold], { cellMm: 0.05, grading: 1, roomC: 20 })
+    const solver = createSolver(mesh)
     solver.press(1, 1e9)
     for (let s = 0; s < 2000; s++) solver.step(0.005, exposure({}))
     const effusivity = (l: Layer) => Math.sqrt(l.conductivityWmK * l.massGsm / l.thicknessMm * l.heatCapacityJkgK)
     const wanted = (effusivity(hot) * 150 + effusivity(cold) * 20) / (effusivity(hot) + effusivity(cold))
-    const j = grid.first[1]!
-    const wall = (0.2 * grid.tC[j - 1]! + 0.05 * grid.tC[j]!) / 0.25
+    const j = mesh.first[1]!
+    const wall = (0.2 * mesh.tC[j - 1]! + 0.05 * mesh.tC[j]!) / 0.25
     expect(Math.abs(wall - wanted) / 130).toBeLessThan(0.01)
   })
 
   it('the steady state is that of resistances in series to 0.1 %', () => {
     const stack = usual()
-    // Plies of cloth that give, and a solid: what lies between is measured with the contacts that the solver was given.
-    const layers = [stack.cover!, stack.work[2]!, ...stack.bed].map((l, i) => ({
-      ...l, id: `${i}`, role: 'cloth' as const, regainPct: 0, waterCapacityGsm: 0,
+    // Plies of fabric that give, and a solid: what lies between is measured with the contacts that the solver was given.
+    const layers = [stack.pressCloth!, stack.work[2]!, ...stack.surface].map((l, i) => ({
+      ...l, id: `${i}`, role: 'fabric' as const, regainPct: 0, waterCapacityGsm: 0,
     }))
-    const grid = buildGrid(layers, { cellMm: 0.1, grading: 1.6, roomC: 20 })
-    const solver = createSolver(grid)
+    const mesh = buildMesh(layers, { cellMm: 0.1, grading: 1.6, roomC: 20 })
+    const solver = createSolver(mesh)
     const p = 30, h = contactWm2K(p)
     solver.press(p, h)
     const thick = (l: Layer) => dryResistanceM2KW(l, p)
@@ -100,7 +100,7 @@ describe('conduction against exact solutions', () => {
       const whole = thick(l)
       const top = 150 - flux * r, bottom = top - flux * whole
       let mean = 0
-      for (let c = grid.first[i]!; c < grid.first[i + 1]!; c++) mean += grid.tC[c]! * grid.dxM[c]! * 1000 / l.thicknessMm
+      for (let c = mesh.first[i]!; c < mesh.first[i + 1]!; c++) mean += mesh.tC[c]! * mesh.dxM[c]! * 1000 / l.thicknessMm
       expect(Math.abs(mean - (top + bottom) / 2) / 130, l.name).toBeLessThan(0.001)
       r += whole + 1 / h
     })
@@ -110,9 +110,9 @@ describe('conduction against exact solutions', () => {
 describe('what must hold in any stack', () => {
   const stackInput = fc.record({
     firstSide: fc.constantFrom<'back' | 'face'>('back', 'face'),
-    cover: fc.constantFrom<StackInput['cover']>(null, 'organza', 'muslin', 'drill', 'parchment'),
-    bed: fc.constantFrom<StackInput['bed']>('padded', 'towel', 'hard', 'vacuum'),
-    coverWaterGsm: fc.double({ min: 0, max: 400, noNaN: true }),
+    pressCloth: fc.constantFrom<StackInput['pressCloth']>(null, 'organza', 'muslin', 'drill', 'parchment'),
+    surface: fc.constantFrom<StackInput['surface']>('padded', 'towel', 'hard', 'vacuum'),
+    pressClothWaterGsm: fc.double({ min: 0, max: 400, noNaN: true }),
     mistGsm: fc.double({ min: 0, max: 80, noNaN: true }),
   })
   const conditions = fc.record({
@@ -129,7 +129,8 @@ describe('what must hold in any stack', () => {
         const run = runProgramme(stack, {
           sole: steadySole(c.soleC), roomC: 20,
           phases: [
-            down(c.holdS, { steamGM2S: c.steamGM2S, steamS: 3 }), { kind: 'lifted', durationS: 2 }, { kind: 'turn', rewetCoverGsm: 20 },
+            down(c.holdS, { steamGM2S: c.steamGM2S, steamS: 3 }), { kind: 'lifted', durationS: 2 },
+            { kind: 'turn', rewetPressClothGsm: 20 },
             down(c.holdS), { kind: 'clapper', durationS: 10, pressureKPa: 1 },
           ],
         })
@@ -160,7 +161,7 @@ describe('what must hold in any stack', () => {
   })
 
   it('water is never above what a layer holds, to the gram', () => {
-    const stack = usual({ coverWaterGsm: 500 })
+    const stack = usual({ pressClothWaterGsm: 500 })
     const run = runProgramme(stack, { sole: steadySole(105), roomC: 20, phases: [down(20, { steamGM2S: 114, steamS: 20 })] })
     for (const t of run.layers) {
       const dry = t.layer.massGsm / (1 + t.layer.regainPct / 100)
@@ -172,7 +173,7 @@ describe('what must hold in any stack', () => {
   it('a dry stack without regain never passes the iron and loses nothing as vapour', () => {
     const stack = usual()
     const dry = (l: Layer): Layer => ({ ...l, regainPct: 0 })
-    const run = runProgramme({ ...stack, cover: dry(stack.cover!), work: stack.work.map(dry), bed: stack.bed.map(dry) },
+    const run = runProgramme({ ...stack, pressCloth: dry(stack.pressCloth!), work: stack.work.map(dry), surface: stack.surface.map(dry) },
       { sole: steadySole(160), roomC: 20, phases: [down(60)] })
     for (const t of run.layers) expect(Math.max(...t.hottestC)).toBeLessThanOrEqual(160)
     expect(run.energy.vapourOutKg).toBe(0)
@@ -180,22 +181,22 @@ describe('what must hold in any stack', () => {
 })
 
 describe('convergence', () => {
-  const coating: StackInput['cloth'] = {
+  const coating: StackInput['fabric'] = {
     ...poplin, fibres: [{ fibre: 'wool', sharePct: 100 }], construction: 'coating', massGsm: 450, thicknessMm: 1.8,
   }
   it('halving step and cell moves the time to the window by under 2 %, the worst of 16 stacks', () => {
     const moved: number[] = []
     for (const soleC of [150, 200]) {
-      for (const cloth of [poplin, coating]) {
-        for (const [over, steamGM2S] of [[{}, 0], [{ coverWaterGsm: 100 }, 0], [{ mistGsm: 40 }, 0], [{}, 28.6]] as const) {
+      for (const fabric of [poplin, coating]) {
+        for (const [over, steamGM2S] of [[{}, 0], [{ pressClothWaterGsm: 100 }, 0], [{ mistGsm: 40 }, 0], [{}, 28.6]] as const) {
           const at = (options: RunOptions) => {
             const phases = [down(90, { pressureKPa: 3, steamGM2S, steamS: 3 })]
             const run = runProgramme(
-              usual({ cloth, ...over }), { sole: steadySole(soleC), roomC: 20, phases }, { ...options, skipBed: true },
+              usual({ fabric, ...over }), { sole: steadySole(soleC), roomC: 20, phases }, { ...options, skipSurface: true },
             )
-            return timeToReachS(run, layerOf(run, 'resin')!, 118)
+            return timeToReachS(run, layerOf(run, 'adhesive')!, 118)
           }
-          const usualS = at({}), fineS = at({ cellMm: DEFAULT_GRID.cellMm / 2, errorScale: 0.25 })
+          const usualS = at({}), fineS = at({ cellMm: DEFAULT_MESH.cellMm / 2, errorScale: 0.25 })
           if (usualS !== null && fineS !== null) moved.push(Math.abs(usualS - fineS) / fineS)
         }
       }
@@ -209,15 +210,15 @@ describe('convergence', () => {
 describe('programme', () => {
   it('turning the work keeps its heat: the side that was under is now on top', () => {
     const run = runProgramme(usual(), { sole: steadySole(150), roomC: 20, phases: [down(8), { kind: 'turn' }, down(0.05)] })
-    const cloth = layerOf(run, 'cloth')!
+    const fabric = layerOf(run, 'fabric')!
     const at = run.timesS.findIndex(t => t >= 8 - 1e-9)
-    expect(Math.abs(cloth.meanC[at + 1]! - cloth.meanC[at]!)).toBeLessThan(8)
+    expect(Math.abs(fabric.meanC[at + 1]! - fabric.meanC[at]!)).toBeLessThan(8)
     expect(run.marks.map(m => m.kind)).toEqual(['down', 'lift', 'turn', 'down', 'lift'])
   })
   it('a cool clapper takes the heat out sooner than the air', () => {
     const cool = (phase: Phase) => {
       const run = runProgramme(usual(), { sole: steadySole(150), roomC: 20, phases: [down(20), phase] })
-      return layerOf(run, 'resin')!.meanC[run.steps - 1]!
+      return layerOf(run, 'adhesive')!.meanC[run.steps - 1]!
     }
     expect(cool({ kind: 'clapper', durationS: 20, pressureKPa: 1 })).toBeLessThan(cool({ kind: 'lifted', durationS: 20 }) - 5)
   })
@@ -229,30 +230,32 @@ describe('programme', () => {
     expect(warm.marks.map(m => m.kind)).toEqual(['warm', 'lay', 'down', 'lift'])
     const from = warm.marks.find(m => m.kind === 'down')!.atS
     expect(from).toBeCloseTo(5 + LAY_S, 6)
-    const backing = layerOf(warm, 'backing')!, cloth = layerOf(warm, 'cloth')!
-    expect(backing.meanC[stepAt(warm, 4.9)]).toBe(20)
-    expect(cloth.meanC[stepAt(warm, 4.9)]).toBeGreaterThan(70)
-    expect(timeToReachS(warm, layerOf(warm, 'resin')!, 100)! - from).toBeLessThan(timeToReachS(cold, layerOf(cold, 'resin')!, 100)! - 1.5)
+    const interfacing = layerOf(warm, 'interfacing')!, fabric = layerOf(warm, 'fabric')!
+    expect(interfacing.meanC[stepAt(warm, 4.9)]).toBe(20)
+    expect(fabric.meanC[stepAt(warm, 4.9)]).toBeGreaterThan(70)
+    expect(timeToReachS(warm, layerOf(warm, 'adhesive')!, 100)! - from).toBeLessThan(timeToReachS(cold, layerOf(cold, 'adhesive')!,
+      100)! - 1.5)
     expect(energyGap(warm)).toBeLessThan(0.005)
   })
   it('what is misted and damped comes on when it is laid, not while the fabric is warmed', () => {
-    const run = runProgramme(usual({ mistGsm: 40, coverWaterGsm: 80 }), {
+    const run = runProgramme(usual({ mistGsm: 40, pressClothWaterGsm: 80 }), {
       sole: steadySole(150), roomC: 20, phases: [{ kind: 'warm', durationS: 5, pressureKPa: 3 }, down(2)],
     })
-    const cover = layerOf(run, 'cover')!,
-      cloth = layerOf(run, 'cloth')!
-    expect(freeWaterGsm(cover, stepAt(run, 4.9))).toBe(0)
-    expect(freeWaterGsm(cover, stepAt(run, 5 + LAY_S - 0.1))).toBeGreaterThan(75)
-    expect(freeWaterGsm(cloth, stepAt(run, 5 + LAY_S - 0.1))).toBeGreaterThan(15)
+    const pressCloth = layerOf(run, 'pressCloth')!,
+      fabric = layerOf(run, 'fabric')!
+    expect(freeWaterGsm(pressCloth, stepAt(run, 4.9))).toBe(0)
+    expect(freeWaterGsm(pressCloth, stepAt(run, 5 + LAY_S - 0.1))).toBeGreaterThan(75)
+    expect(freeWaterGsm(fabric, stepAt(run, 5 + LAY_S - 0.1))).toBeGreaterThan(15)
   })
   it('without the pressing surface it computes the same', () => {
-    const of = (skipBed: boolean) => runProgramme(usual(), { sole: steadySole(150), roomC: 20, phases: [down(12)] }, { skipBed })
-    expect(layerOf(of(true), 'bed')).toBeUndefined()
-    expect(layerOf(of(true), 'resin')!.meanC.at(-1)).toBe(layerOf(of(false), 'resin')!.meanC.at(-1))
+    const of = (skipSurface: boolean) => runProgramme(usual(), { sole: steadySole(150), roomC: 20, phases: [down(12)] }, { skipSurface })
+    expect(layerOf(of(true), 'surface')).toBeUndefined()
+    expect(layerOf(of(true), 'adhesive')!.meanC.at(-1)).toBe(layerOf(of(false), 'adhesive')!.meanC.at(-1))
   })
   it('a baking sheet keeps the steam of the iron out', () => {
-    const to = (cover: 'muslin' | 'parchment') => {
-      const run = runProgramme(usual({ cover }), { sole: steadySole(140), roomC: 20, phases: [down(20, { steamGM2S: 60, steamS: 3 })] })
+    const to = (pressCloth: 'muslin' | 'parchment') => {
+      const run = runProgramme(usual({ pressCloth }), { sole: steadySole(140), roomC: 20, phases: [down(20, { steamGM2S: 60,
+        steamS: 3 })] })
       return run.energy.steamJ
     }
     expect(to('parchment')).toBe(0)
@@ -289,7 +292,7 @@ describe('the iron as it was', () => {
   it('a run follows it', () => {
     const run = runProgramme(usual(), { sole: readSole({ timesS: [0, 30], soleC: [40, 160] }), roomC: 20, phases: [down(30)] })
     expect(run.soleC[stepAt(run, 15)]).toBeCloseTo(40 + 4 * run.timesS[stepAt(run, 15)]!, 3)
-    expect(timeToReachS(run, layerOf(run, 'resin')!, 100)).toBeGreaterThan(20)
+    expect(timeToReachS(run, layerOf(run, 'adhesive')!, 100)).toBeGreaterThan(20)
   })
   it('one that sags asks what was drawn from it, and that only grows', () => {
     const asked: number[] = []
@@ -303,11 +306,11 @@ describe('the iron as it was', () => {
 describe('lifted into the room', () => {
   it('a thin warm fabric loses heat to twelve watts a kelvin from its top, and the sooner the more the air takes', () => {
     const cooled = (airWm2K?: number) => {
-      const stack = usual({ cover: null })
+      const stack = usual({ pressCloth: null })
       const run = runProgramme(stack, {
         sole: steadySole(150), roomC: 20, phases: [down(20), { kind: 'lifted', durationS: 30 }],
       }, airWm2K === undefined ? {} : { airWm2K })
-      return layerOf(run, 'cloth')!.meanC[run.steps - 1]!
+      return layerOf(run, 'fabric')!.meanC[run.steps - 1]!
     }
     expect(cooled()).toBe(cooled(12))
     expect(cooled(6)).toBeGreaterThan(cooled() + 1)

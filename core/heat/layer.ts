@@ -1,4 +1,4 @@
-export type LayerRole = 'cover' | 'backing' | 'resin' | 'cloth' | 'bed' | 'clapper'
+export type LayerRole = 'pressCloth' | 'interfacing' | 'adhesive' | 'fabric' | 'surface' | 'clapper'
 
 /** One layer of the stack under the sole, per m² of sole. */
 export interface Layer {
@@ -12,7 +12,7 @@ export interface Layer {
   /** Conductivity of a solid, W/(m·K); of a layer of fibres only where nothing better is known. */
   conductivityWmK: number
   /**
-   * Density of the fibres it is a mass of, kg/m³: it gives under pressure and its pores hold air or water. Null for a solid (resin,
+   * Density of the fibres it is a mass of, kg/m³: it gives under pressure and its pores hold air or water. Null for a solid (adhesive,
    * sheet, wood).
    */
   fibreKgM3: number | null
@@ -31,9 +31,9 @@ export interface Layer {
 
 /** What lies on the board: cover (if any), the work from the sole side down, and the bed. */
 export interface Stack {
-  cover: Layer | null
+  pressCloth: Layer | null
   work: Layer[]
-  bed: Layer[]
+  surface: Layer[]
   /** Conductance from the underside of the bed to the room, W/(m²·K). */
   belowWm2K: number
 }
@@ -44,7 +44,7 @@ export const BOILS_C = 100
 
 /**
  * Contact conductance between layers (and sole to first layer), W/(m²·K), for a pressure in kPa:
- * 800 at 1 kPa, rising with p^0.35, capped at 3000. Typical of cloth on cloth.
+ * 800 at 1 kPa, rising with p^0.35, capped at 3000. Typical of fabric on fabric.
  */
 export const contactWm2K = (pressureKPa: number): number =>
   Math.min(3000, 800 * Math.pow(Math.max(pressureKPa, 1e-3), 0.35))

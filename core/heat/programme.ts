@@ -1,5 +1,5 @@
 import { CLAPPER } from '../materials'
-import { DEFAULT_GRID, buildGrid, carryState, wetLayer, type Grid, type GridOptions } from './grid'
+import { DEFAULT_MESH, buildMesh, carryState, wetLayer, type Mesh, type MeshOptions } from './mesh'
 import { contactWm2K, type Layer, type Stack } from './layer'
 import { createRecorder, type Transient } from './recorder'
 import { createSolver } from './solver'
@@ -8,14 +8,14 @@ import type { SoleCurve } from './sole'
 
 /** What is done to the stack, one after the other. */
 export type Phase
-  /** The cloth is warmed by itself under the cover, before the rest is laid on it; only ever the first. */
+  /** The fabric is warmed by itself under the cover, before the rest is laid on it; only ever the first. */
   = | { kind: 'warm', durationS: number, pressureKPa: number, layS?: number }
   /** Sole down for `durationS` at `pressureKPa`, steam entering for the first `steamS` seconds. */
     | { kind: 'down', durationS: number, pressureKPa: number, steamGM2S?: number, steamS?: number }
   /** Sole away, open to the room. */
     | { kind: 'lifted', durationS: number }
   /** The work is turned over under its cover, state kept; the cover may be wetted again. */
-    | { kind: 'turn', rewetCoverGsm?: number }
+    | { kind: 'turn', rewetPressClothGsm?: number }
   /** Cover off, a cool wooden clapper on. */
     | { kind: 'clapper', durationS: number, pressureKPa: number }
 
@@ -25,7 +25,7 @@ export interface Programme {
   roomC: number
 }
 
-export interface RunOptions extends Partial<GridOptions> {
+export interface RunOptions extends Partial<MeshOptions> {
   /** Scales the error allowed a step; 0.25 halves the steps. */
   errorScale?: number
   /** Share of vapour made in the stack that moves inward. */
@@ -39,7 +39,7 @@ export interface RunOptions extends Partial<GridOptions> {
   /** Conductance of an uncovered face to the room, W/(m²·K). */
   airWm2K?: number
   /** The bed is not read: it is computed, but not recorded. */
-  skipBed?: boolean
+  skipSurface?: boolean
 }
 
 const MIN_STEP_S = 0.005, MAX_STEP_S = 1, WANTED_ERROR_K = 0.125
@@ -47,7 +47,7 @@ const MIN_STEP_S = 0.005, MAX_STEP_S = 1, WANTED_ERROR_K = 0.125
 const STEAM_STEP_S = 0.1
 /** Layers lying loose on each other touch at about this pressure, kPa. */
 const LOOSE_KPA = 0.05
-/** Laying the backing on warmed cloth, and the cover on that, takes about this long, s. */
+/** Laying the interfacing on warmed fabric, and the cover on that, takes about this long, s. */
 export const LAY_S = 4
 
 const NONE: ReadonlySet<string> = new Set()
@@ -62,9 +62,9 @@ const dryLayer = (l: Layer): Layer => ({ ...l, addedWaterGsm: 0 })
  * @returns times (s), sole (°C), temperatures (°C) and water (g/m²) of each layer, marks and the energy ledger
  */
 export function runProgramme(stack: Stack, programme: Programme, options: RunOptions = {}): Transient {
-  const gridOptions: GridOptions = {
-    cellMm: options.cellMm ?? DEFAULT_GRID.cellMm,
-    grading: options.grading ?? DEFAULT_GRID.grading,
+  const meshOptions: MeshOptions = {
+    cellMm: options.cellMm ?? DEFAULT_MESH.cellMm,
+    grading: options.grading ?? DEFAULT_MESH.grading,
     roomC: programme.roomC,
   }
   const scale = options.errorScale ?? 1
@@ -74,31 +74,31 @@ export function runProgramme(stack: Stack, programme: Programme, options: RunOpt
   const contact = (kPa: number) => options.contactWm2K ?? contactWm2K(kPa) * (options.contactFactor ?? 1)
   const warmed = programme.phases[0]?.kind === 'warm'
   const recorder = createRecorder(
-    [...(stack.cover ? [stack.cover] : []), ...stack.work, ...(options.skipBed ? [] : stack.bed)], programme.roomC,
+    [...(stack.pressCloth ? [stack.pressCloth] : []), ...stack.work, ...(options.skipSurface ? [] : stack.surface)], programme.roomC,
   )
 
-  let work = warmed ? stack.work.filter(l => l.role === 'cloth').map(dryLayer) : stack.work
-  let above: Layer | null = stack.cover && warmed ? dryLayer(stack.cover) : stack.cover
+  let work = warmed ? stack.work.filter(l => l.role === 'fabric').map(dryLayer) : stack.work
+  let above: Layer | null = stack.pressCloth && warmed ? dryLayer(stack.pressCloth) : stack.pressCloth
   const ledger: Ledger = { topJ: 0, bottomJ: 0, steamJ: 0, vapourOutJ: 0, vapourOutKg: 0 }
-  const layersNow = () => [...(above ? [above] : []), ...work, ...stack.bed]
-  let grid: Grid = buildGrid(layersNow(), gridOptions)
-  let solver = createSolver(grid, ledger)
+  const layersNow = () => [...(above ? [above] : []), ...work, ...stack.surface]
+  let mesh: Mesh = buildMesh(layersNow(), meshOptions)
+  let solver = createSolver(mesh, ledger)
   const startJ = solver.storedJ()
   let addedJ = 0
   let timeS = 0, cellSteps = 0
 
   function rebuild(reversed: ReadonlySet<string>, fresh: ReadonlySet<string> = NONE): void {
     const before = solver.storedJ()
-    const next = buildGrid(layersNow(), gridOptions)
-    carryState(grid, next, reversed, fresh)
-    grid = next
-    solver = createSolver(grid, ledger)
+    const next = buildMesh(layersNow(), meshOptions)
+    carryState(mesh, next, reversed, fresh)
+    mesh = next
+    solver = createSolver(mesh, ledger)
     addedJ += solver.storedJ() - before
   }
   function wet(id: string, waterGsm: number): void {
     const before = solver.storedJ()
-    wetLayer(grid, id, waterGsm)
-    solver = createSolver(grid, ledger)
+    wetLayer(mesh, id, waterGsm)
+    solver = createSolver(mesh, ledger)
     addedJ += solver.storedJ() - before
   }
 
@@ -117,8 +117,8 @@ export function runProgramme(stack: Stack, programme: Programme, options: RunOpt
       x.steamKgM2S = steaming ? steam : 0
       const error = solver.step(step, x)
       timeS += step
-      cellSteps += grid.count
-      recorder.record(timeS, sole ? x.topC : NaN, pressureKPa, grid)
+      cellSteps += mesh.count
+      recorder.record(timeS, sole ? x.topC : NaN, pressureKPa, mesh)
       const grow = error > 0 ? 0.9 * Math.sqrt(wanted / error) : 2
       dt = Math.min(MAX_STEP_S, Math.max(MIN_STEP_S, step * Math.min(2, Math.max(0.4, grow))))
     }
@@ -131,12 +131,12 @@ export function runProgramme(stack: Stack, programme: Programme, options: RunOpt
     expose(durationS, open(), 0, null, 0)
   }
 
-  recorder.record(0, programme.sole(0, 0), 0, grid)
+  recorder.record(0, programme.sole(0, 0), 0, mesh)
   for (const phase of programme.phases) {
     if (phase.kind === 'turn') {
       work = [...work].reverse()
       rebuild(new Set(work.map(l => l.id)))
-      if (phase.rewetCoverGsm && above) wet(above.id, phase.rewetCoverGsm)
+      if (phase.rewetPressClothGsm && above) wet(above.id, phase.rewetPressClothGsm)
       recorder.mark(timeS, 'turn')
     } else if (phase.kind === 'clapper') {
       above = clapperLayer()
@@ -164,14 +164,14 @@ export function runProgramme(stack: Stack, programme: Programme, options: RunOpt
   }
   return recorder.finish({ startJ: startJ + addedJ, endJ: solver.storedJ(), ...ledger }, cellSteps)
 
-  /** The rest of the work is laid on the warm cloth and misted, the cover on that: a damp one fresh, a dry one as it came from warming. */
+  /** The rest of the work is laid on the warm fabric and misted, the cover on that: a damp one fresh, a dry one as it came from warming. */
   function layRest(layS: number): void {
     work = stack.work
-    above = stack.cover
+    above = stack.pressCloth
     const fresh = new Set(above && above.addedWaterGsm > 0 ? [above.id] : [])
     rebuild(NONE, fresh)
-    const cloth = work.find(l => l.role === 'cloth')
-    if (cloth && cloth.addedWaterGsm > 0) wet(cloth.id, cloth.addedWaterGsm)
+    const fabric = work.find(l => l.role === 'fabric')
+    if (fabric && fabric.addedWaterGsm > 0) wet(fabric.id, fabric.addedWaterGsm)
     lift(layS)
   }
 }

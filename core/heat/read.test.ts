@@ -6,12 +6,13 @@ const layer = (id: string, role: Layer['role'], over: Partial<Layer> = {}): Laye
   addedWaterGsm: 0, waterCapacityGsm: 0, vapourPasses: true, ...over,
 })
 const stack = (): Stack => ({
-  cover: layer('cover', 'cover'),
+  pressCloth: layer('pressCloth', 'pressCloth'),
   work: [
-    layer('backing', 'backing'), layer('resin', 'resin', { massGsm: 12, thicknessMm: 0.05, conductivityWmK: 0.1, fibreKgM3: null }),
-    layer('cloth', 'cloth'),
+    layer('interfacing', 'interfacing'), layer('adhesive', 'adhesive', { massGsm: 12, thicknessMm: 0.05, conductivityWmK: 0.1,
+      fibreKgM3: null }),
+    layer('fabric', 'fabric'),
   ],
-  bed: [layer('bed0', 'bed', { massGsm: 900, thicknessMm: 6 })], belowWm2K: 8,
+  surface: [layer('surface0', 'surface', { massGsm: 900, thicknessMm: 6 })], belowWm2K: 8,
 })
 const run = (phases: Phase[], soleC = 180) => runProgramme(stack(), { sole: steadySole(soleC), roomC: 20, phases })
 const down = (durationS: number): Phase => ({ kind: 'down', durationS, pressureKPa: 0.8 })
@@ -37,19 +38,19 @@ describe('a run as it is recorded', () => {
     expect(r.pressureKPa[at(28)]).toBeCloseTo(0.6, 5)
   })
   it('the side turned to the iron is the hotter one, each time', () => {
-    const backing = layerOf(r, 'backing')!, cloth = layerOf(r, 'cloth')!
-    expect(backing.meanC[stepAt(r, 9.9)]!).toBeGreaterThan(cloth.meanC[stepAt(r, 9.9)]!)
-    expect(cloth.meanC[stepAt(r, 22.9)]!).toBeGreaterThan(backing.meanC[stepAt(r, 22.9)]!)
+    const interfacing = layerOf(r, 'interfacing')!, fabric = layerOf(r, 'fabric')!
+    expect(interfacing.meanC[stepAt(r, 9.9)]!).toBeGreaterThan(fabric.meanC[stepAt(r, 9.9)]!)
+    expect(fabric.meanC[stepAt(r, 22.9)]!).toBeGreaterThan(interfacing.meanC[stepAt(r, 22.9)]!)
   })
   it('a cool clapper cools; every layer ends nearer the room', () => {
-    for (const role of ['backing', 'resin', 'cloth'] as const)
+    for (const role of ['interfacing', 'adhesive', 'fabric'] as const)
       expect(layerOf(r, role)!.meanC[r.steps - 1]!).toBeLessThan(layerOf(r, role)!.meanC[stepAt(r, 23)]! - 20)
   })
 })
 
 describe('reading it', () => {
   const r = run([down(30)])
-  const glue = layerOf(r, 'resin')!
+  const glue = layerOf(r, 'adhesive')!
   it('between two steps it reads straight across, at the ends it holds', () => {
     const i = 40, mid = (r.timesS[i]! + r.timesS[i + 1]!) / 2
     expect(valueAt(r, glue.meanC, mid)).toBeCloseTo((glue.meanC[i]! + glue.meanC[i + 1]!) / 2, 4)
@@ -63,7 +64,7 @@ describe('reading it', () => {
   })
   it('a hotter iron is sooner there, and held time adds up to the whole', () => {
     const hot = run([down(30)], 200)
-    expect(timeToReachS(hot, layerOf(hot, 'resin')!, 110)!).toBeLessThan(timeToReachS(r, glue, 110)!)
+    expect(timeToReachS(hot, layerOf(hot, 'adhesive')!, 110)!).toBeLessThan(timeToReachS(r, glue, 110)!)
     expect(timeHeldS(r, glue, 100, 1e6)).toBeCloseTo(30, 6)
   })
   it('steps are found by their time', () => {

@@ -1,4 +1,4 @@
-import type { Grid } from './grid'
+import type { Mesh } from './mesh'
 import { regainGsm, type Layer } from './layer'
 import type { Ledger } from './state'
 
@@ -42,7 +42,7 @@ export function createRecorder(tracked: Layer[], roomC: number) {
   const column = () => tracked.map(() => new Float32Array(room))
   let mean = column(), hottest = column(), water = column()
   const marks: Transient['marks'] = []
-  let known: Grid | null = null
+  let known: Mesh | null = null
   let place = new Int32Array(tracked.length)
 
   function grow(): void {
@@ -56,16 +56,16 @@ export function createRecorder(tracked: Layer[], roomC: number) {
     ]
   }
 
-  function record(timeS: number, sole: number, kPa: number, grid: Grid): void {
+  function record(timeS: number, sole: number, kPa: number, mesh: Mesh): void {
     if (steps === room) grow()
-    if (grid !== known) {
-      place = Int32Array.from(tracked, layer => grid.layers.findIndex(l => l.id === layer.id))
-      known = grid
+    if (mesh !== known) {
+      place = Int32Array.from(tracked, layer => mesh.layers.findIndex(l => l.id === layer.id))
+      known = mesh
     }
     timesS[steps] = timeS
     soleC[steps] = sole
     pressureKPa[steps] = kPa
-    const { tC, dxM, waterKg, first } = grid
+    const { tC, dxM, waterKg, first } = mesh
     for (let l = 0; l < place.length; l++) {
       const p = place[l]!
       if (p < 0) {

@@ -1,12 +1,12 @@
 import { placeFronts, solve } from './conduct'
-import { squeeze, type Grid } from './grid'
+import { squeeze, type Mesh } from './mesh'
 import { BOILS_C, WATER_HEAT_J_KG_K as CPW } from './layer'
 import { BOILING, createState, DRYING, FREE, NO_WATER_KG, PARCHING, type Exposure, type Ledger } from './state'
 import { moveVapour } from './vapour'
-import { agree, settle } from './water'
+import { agree, settlePhases } from './water'
 
 export interface Solver {
-  grid: Grid
+  mesh: Mesh
   ledger: Ledger
   /** Presses every layer to its thickness under so many kPa and sets every layer-to-layer contact, W/(m²·K). */
   press(pressureKPa: number, contactWm2K: number): void
@@ -32,16 +32,16 @@ const newLedger = (): Ledger => ({ topJ: 0, bottomJ: 0, steamJ: 0, vapourOutJ: 0
  * permeable cells below 100 °C. Source: finite volumes after Patankar, enthalpy method for a boiling front.
  * SI units inside; temperatures in °C.
  */
-export function createSolver(grid: Grid, ledger: Ledger = newLedger()): Solver {
-  const state = createState(grid, ledger)
-  const n = grid.count
+export function createSolver(mesh: Mesh, ledger: Ledger = newLedger()): Solver {
+  const state = createState(mesh, ledger)
+  const n = mesh.count
   const rate = new Float64Array(n)
 
   function press(pressureKPa: number, contactWm2K: number): void {
-    squeeze(grid, pressureKPa)
-    for (let l = 1; l < grid.layers.length; l++) {
-      const roles = [grid.layers[l - 1]!.role, grid.layers[l]!.role]
-      state.contactR[grid.first[l]! - 1] = roles.includes('resin') && roles.includes('backing') ? 0 : 1 / contactWm2K
+    squeeze(mesh, pressureKPa)
+    for (let l = 1; l < mesh.layers.length; l++) {
+      const roles = [mesh.layers[l - 1]!.role, mesh.layers[l]!.role]
+      state.contactR[mesh.first[l]! - 1] = roles.includes('adhesive') && roles.includes('interfacing') ? 0 : 1 / contactWm2K
     }
     placeFronts(state, n - 1)
   }
@@ -51,7 +51,7 @@ export function createSolver(grid: Grid, ledger: Ledger = newLedger()): Solver {
     if (state.boiling || state.vapourMoved) placeFronts(state, state.touchedTo)
     state.boiling = false
     const { old: was, mode: modes, wetCapacity: wet, fed, boilsC } = state
-    const { tC: T, waterKg: kg, boundKg: bound, dryCapacity: dry } = grid
+    const { tC: T, waterKg: kg, boundKg: bound, dryCapacity: dry } = mesh
     const { topC, bottomC } = x
     const top = x.topWm2K > 0 ? 1 / (1 / x.topWm2K + state.upR[0]!) : 0
     const bottom = x.bottomWm2K > 0 ? 1 / (1 / x.bottomWm2K + state.downR[n - 1]!) : 0
@@ -74,7 +74,7 @@ export function createSolver(grid: Grid, ledger: Ledger = newLedger()): Solver {
     }
     ledger.topJ += top * (topC - T[0]!) * dt
     ledger.bottomJ += bottom * (bottomC - T[n - 1]!) * dt
-    if (state.boiling) settle(state, dt, top, bottom, x)
+    if (state.boiling) settlePhases(state, dt, top, bottom, x)
     if (state.boiling || x.steamKgM2S > 0) {
       moveVapour(state, x.steamKgM2S * dt, x.inwardShare)
       state.vapourMoved = true
@@ -94,9 +94,9 @@ export function createSolver(grid: Grid, ledger: Ledger = newLedger()): Solver {
 
   function storedJ(): number {
     let j = 0
-    for (let i = 0; i < n; i++) j += (grid.dryCapacity[i]! + grid.waterKg[i]! * CPW) * grid.tC[i]!
+    for (let i = 0; i < n; i++) j += (mesh.dryCapacity[i]! + mesh.waterKg[i]! * CPW) * mesh.tC[i]!
     return j
   }
 
-  return { grid, ledger, press, step, storedJ, restart: () => { rate.fill(0) } }
+  return { mesh, ledger, press, step, storedJ, restart: () => { rate.fill(0) } }
 }

@@ -25,19 +25,19 @@ describe('bound water', () => {
   })
   it('a conditioned fabric pressed dry does not halt at 100 °C, keeps its regain till 113 and half of it at 125', () => {
     const stack = buildStack({
-      cloth: {
+      fabric: {
         fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true,
         nap: 'none', finishes: [],
       },
-      supply: null, cover: null, bed: 'hard', firstSide: 'face', coverWaterGsm: 0, mistGsm: 0,
+      supply: null, pressCloth: null, surface: 'hard', firstSide: 'face', pressClothWaterGsm: 0, mistGsm: 0,
     })
     const run = runProgramme(
       stack, { sole: steadySole(150), roomC: 20, phases: [{ kind: 'down', durationS: 60, pressureKPa: 3 }] }, { inwardShare: 0 },
     )
-    const cloth = layerOf(run, 'cloth')!
-    expect(timeHeldS(run, cloth, 100, 3)).toBeLessThan(1)
-    const regain = cloth.waterGsm[0]!
-    const leftAt = (c: number) => cloth.waterGsm[cloth.hottestC.findIndex(t => t >= c)]! / regain
+    const fabric = layerOf(run, 'fabric')!
+    expect(timeHeldS(run, fabric, 100, 3)).toBeLessThan(1)
+    const regain = fabric.waterGsm[0]!
+    const leftAt = (c: number) => fabric.waterGsm[fabric.hottestC.findIndex(t => t >= c)]! / regain
     expect(leftAt(110)).toBeGreaterThan(0.98)
     expect(leftAt(140)).toBeLessThan(0.75)
   })

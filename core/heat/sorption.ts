@@ -1,6 +1,6 @@
 import { BOILS_C } from './layer'
 
-/** Water activity of cloth at room humidity: its regain is taken at 65 %. */
+/** Water activity of fabric at room humidity: its regain is taken at 65 %. */
 const CONDITIONED_ACTIVITY = 0.65
 /** Half of the regain is left at this activity. */
 const HALF_ACTIVITY = 0.43

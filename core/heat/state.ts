@@ -1,4 +1,4 @@
-import type { Grid } from './grid'
+import type { Mesh } from './mesh'
 import { boundBoilsC, boundLeavesPerK } from './sorption'
 import { BOILS_C, LATENT_HEAT_J_KG as L, WATER_HEAT_J_KG_K as CPW } from './layer'
 
@@ -35,7 +35,7 @@ export const VAPOUR_J_KG = L + CPW * BOILS_C
 
 /** Everything a step works with, in flat arrays: one entry a cell. Kept for the life of a grid, so that a step allocates nothing. */
 export interface State {
-  grid: Grid
+  mesh: Mesh
   ledger: Ledger
   mode: Uint8Array
   /** Temperature and heat capacity (water of then included) at the start of the step. */
@@ -70,13 +70,13 @@ export interface State {
   touchedTo: number
 }
 
-export function createState(grid: Grid, ledger: Ledger): State {
-  const n = grid.count
+export function createState(mesh: Mesh, ledger: Ledger): State {
+  const n = mesh.count
   const column = () => new Float64Array(n)
   const sealedAbove = new Uint8Array(n)
-  for (let i = 1; i < n; i++) sealedAbove[i] = sealedAbove[i - 1] || !grid.permeable[i - 1] ? 1 : 0
+  for (let i = 1; i < n; i++) sealedAbove[i] = sealedAbove[i - 1] || !mesh.permeable[i - 1] ? 1 : 0
   const state: State = {
-    grid, ledger, mode: new Uint8Array(n), old: column(), wetCapacity: column(), boilsC: column(), leavesKgK: column(), gain: column(),
+    mesh, ledger, mode: new Uint8Array(n), old: column(), wetCapacity: column(), boilsC: column(), leavesKgK: column(), gain: column(),
     right: column(), made: column(), rising: column(), fed: new Uint8Array(n), sealedAbove, joint: column(), contactR: column(),
     upR: column(), downR: column(), waterAtBoil: column(), boiling: false, vapourMoved: false, touchedTo: n - 1,
   }
@@ -86,7 +86,7 @@ export function createState(grid: Grid, ledger: Ledger): State {
 
 /** Looks up where a cell's water boils after it has changed. */
 export function knowBoiling(state: State, i: number): void {
-  const { boundKg, waterKg } = state.grid
+  const { boundKg, waterKg } = state.mesh
   const bound = boundKg[i]!, kg = waterKg[i]!
   if (kg > bound + NO_WATER_KG || bound <= NO_WATER_KG) {
     state.boilsC[i] = BOILS_C

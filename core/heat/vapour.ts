@@ -1,10 +1,10 @@
-import { wetResistance } from './grid'
+import { wetResistance } from './mesh'
 import { BOILS_C, LATENT_HEAT_J_KG as L, WATER_HEAT_J_KG_K as CPW } from './layer'
 import { knowBoiling, VAPOUR_J_KG, type State } from './state'
 
 /** Takes up as much vapour as brings a cell under 100 °C there, within what it can hold. @returns what goes on, kg/m² */
 function condense(state: State, i: number, vapourKg: number): number {
-  const { tC, waterKg, waterMaxKg, dryCapacity, poreKg } = state.grid
+  const { tC, waterKg, waterMaxKg, dryCapacity, poreKg } = state.mesh
   const c = tC[i]!
   if (c >= BOILS_C) return vapourKg
   const kg = waterKg[i]!
@@ -16,7 +16,7 @@ function condense(state: State, i: number, vapourKg: number): number {
   if (kg + taken > state.waterAtBoil[i]!) state.waterAtBoil[i] = kg + taken
   tC[i] = (capacity * c + taken * VAPOUR_J_KG) / (capacity + taken * CPW)
   knowBoiling(state, i)
-  if (poreKg[i]! > 0) wetResistance(state.grid, i)
+  if (poreKg[i]! > 0) wetResistance(state.mesh, i)
   return vapourKg - taken
 }
 
@@ -26,7 +26,7 @@ function condense(state: State, i: number, vapourKg: number): number {
  */
 export function moveVapour(state: State, steamKg: number, inwardShare: number): void {
   const { rising, made, fed, sealedAbove, ledger } = state
-  const { permeable, count, poreKg } = state.grid
+  const { permeable, count, poreKg } = state.mesh
   let going = 0, lost = 0, touched = 0
   if (steamKg > 0 && permeable[0] !== 0) {
     ledger.steamJ += steamKg * VAPOUR_J_KG
@@ -37,7 +37,7 @@ export function moveVapour(state: State, steamKg: number, inwardShare: number): 
     const here = made[i]!
     made[i] = 0
     if (here > 0 || going > 0) touched = i
-    if (here > 0 && poreKg[i]! > 0) wetResistance(state.grid, i)
+    if (here > 0 && poreKg[i]! > 0) wetResistance(state.mesh, i)
     if (permeable[i] === 0) {
       rising[i] = 0
       fed[i] = 0

@@ -9,7 +9,7 @@ export function agree(
   state: State, dt: number, top: number, topC: number, bottom: number, bottomC: number, x: Exposure, lastWet: number,
 ): boolean {
   const { mode, fed, boilsC, leavesKgK, waterAtBoil, old, wetCapacity, sealedAbove } = state
-  const { tC, waterKg, boundKg, permeable } = state.grid
+  const { tC, waterKg, boundKg, permeable } = state.mesh
   let changed = false
   /** Vapour on its way inward past cell i, kg/m²: what keeps fed cells at 100 °C. */
   let supply = x.steamKgM2S * dt
@@ -62,9 +62,9 @@ export function agree(
 }
 
 /** Turns what boiling and drying cells have left over into vapour; mends the rare cell whose set did not agree, keeping its energy. */
-export function settle(state: State, dt: number, top: number, bottom: number, x: Exposure): void {
+export function settlePhases(state: State, dt: number, top: number, bottom: number, x: Exposure): void {
   const { mode, made } = state
-  const { tC, waterKg, boundKg, dryCapacity, count } = state.grid
+  const { tC, waterKg, boundKg, dryCapacity, count } = state.mesh
   // All surpluses first: mending a cell moves the temperature that its neighbour's surplus is read from.
   for (let i = 0; i < count; i++) {
     if (mode[i] === BOILING) made[i] = surplusJ(state, i, BOILS_C, dt, top, x.topC, bottom, x.bottomC)

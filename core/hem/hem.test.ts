@@ -2,15 +2,17 @@ import { describe, expect, it } from 'vitest'
 import { runProgramme, steadySole } from '../heat'
 import { ROOM_C } from '../materials'
 import { COARSE } from '../recipe'
-import { CLOTHS, IRON } from '../seam/cloths.fixture'
+import { FABRICS, IRON } from '../seam/fabrics.fixture'
 import {
-  easeMm, hemStack, longestStraightMm, openRuns, planHem, shortenLegs, tapeDry, tapeCut, tapeFor, type HemAsk, type HemPressed, type Leg,
+  easeMm, hemStack, longestStraightMm, openStretches, planHem, shortenLegs, tapeDry, tapeCut, tapeFor, type HemAsk, type HemPressed,
+  type Leg,
 } from '.'
 
-const tape = { massGsm: 32, thicknessMm: 0.12, base: 'polyamide66' as const, resin: 'polyamideWeb' as const, resinGsm: 32 }
-const low = { massGsm: 30, thicknessMm: 0.12, base: 'polyester' as const, resin: 'evaWeb' as const, resinGsm: 30 }
+const tape = { massGsm: 32, thicknessMm: 0.12, base: 'polyamide66' as const, adhesive: 'polyamideWeb' as const, adhesiveGsm: 32 }
+const low = { massGsm: 30, thicknessMm: 0.12, base: 'polyester' as const, adhesive: 'evaWeb' as const, adhesiveGsm: 30 }
 const ask = (more: Partial<HemAsk> = {}): HemAsk => ({
-  cloth: CLOTHS.twill, turnedPlies: 1, tape, dryTape: null, lining: null, cover: 'muslin', bed: 'padded', iron: IRON, blendRule: 'strict',
+  fabric: FABRICS.twill, turnedPlies: 1, tape, dryTape: null, lining: null, pressCloth: 'muslin', surface: 'padded', iron: IRON,
+  blendRule: 'strict',
   cooling: 'touch', ...more,
 })
 
@@ -23,8 +25,8 @@ describe('hem arithmetic, by hand', () => {
   it('5: 180 mm come down want 200 mm of tape in one piece', () =>
     expect(tapeCut([{ fromMm: 100, lengthMm: 180 }], 1200, null)).toEqual([{ pieces: 1, eachMm: 200, totalMm: 200 }]))
   it('6: runs that meet are one, also over the beginning', () => {
-    expect(openRuns([{ fromMm: 0, lengthMm: 100 }, { fromMm: 80, lengthMm: 100 }], 1000)).toEqual([{ fromMm: 0, lengthMm: 180 }])
-    expect(openRuns([{ fromMm: 950, lengthMm: 100 }], 1000)).toEqual([{ fromMm: 0, lengthMm: 50 }, { fromMm: 950, lengthMm: 50 }])
+    expect(openStretches([{ fromMm: 0, lengthMm: 100 }, { fromMm: 80, lengthMm: 100 }], 1000)).toEqual([{ fromMm: 0, lengthMm: 180 }])
+    expect(openStretches([{ fromMm: 950, lengthMm: 100 }], 1000)).toEqual([{ fromMm: 0, lengthMm: 50 }, { fromMm: 950, lengthMm: 50 }])
   })
   it('7: all of a hem is no more than once round', () => expect(tapeCut([{ fromMm: 0, lengthMm: 600 }], 600, null)[0]!.totalMm).toBe(600))
   it('8: a circle skirt, 30 mm deep, has 188.5 mm to ease; a quarter of it 47.1', () => {
@@ -41,7 +43,7 @@ describe('hem arithmetic, by hand', () => {
   })
   it('10: a pair of trousers with unequal legs', () => {
     const legs: Leg[] = [
-      { name: 'Left', nowMm: 1050, clothMm: 1100, wantedMm: 1000 }, { name: 'Right', nowMm: 1042, clothMm: 1092, wantedMm: 1000 },
+      { name: 'Left', nowMm: 1050, fabricMm: 1100, wantedMm: 1000 }, { name: 'Right', nowMm: 1042, fabricMm: 1092, wantedMm: 1000 },
     ]
     expect(shortenLegs(legs, 40, 10, { foldRoundMm: 400, edgeRoundMm: 392 })).toEqual({
       legs: [
@@ -58,11 +60,11 @@ describe('hem arithmetic, by hand', () => {
     expect(() => longestStraightMm(0)).toThrow('Radius')
     expect(() => easeMm(20, -5)).toThrow('Turn')
     expect(() => easeMm(-20, 90)).toThrow('Depth')
-    expect(() => openRuns([{ fromMm: 0, lengthMm: -2 }], 500)).toThrow('Come down')
-    expect(() => openRuns([{ fromMm: 600, lengthMm: 20 }], 500)).toThrow('beyond the end')
-    expect(() => openRuns([{ fromMm: 0, lengthMm: 600 }], 500)).toThrow('longer than the hem')
-    expect(() => openRuns([], 0)).toThrow('Around')
-    const short = { name: 'Left', nowMm: 900, clothMm: 1000, wantedMm: 980 }
+    expect(() => openStretches([{ fromMm: 0, lengthMm: -2 }], 500)).toThrow('Come down')
+    expect(() => openStretches([{ fromMm: 600, lengthMm: 20 }], 500)).toThrow('beyond the end')
+    expect(() => openStretches([{ fromMm: 0, lengthMm: 600 }], 500)).toThrow('longer than the hem')
+    expect(() => openStretches([], 0)).toThrow('Around')
+    const short = { name: 'Left', nowMm: 900, fabricMm: 1000, wantedMm: 980 }
     expect(() => shortenLegs([short], 40, 10)).toThrow('Left: its fabric ends 30 mm short of what is wanted. A hem of 10 mm could be had')
     expect(() => shortenLegs([{ ...short, nowMm: 1010 }], 40, 10)).toThrow('longer than its fabric')
     expect(() => shortenLegs([short], 10, 10)).toThrow('Turned in')
@@ -77,48 +79,48 @@ describe('a hem pressed', () => {
     return p
   }
   it('is held until the press cloth is dry and the tape holds', () => {
-    for (const cloth of [CLOTHS.poplin, CLOTHS.twill, CLOTHS.worsted]) {
-      const p = damp({ cloth })
-      expect([p.recipe.method, p.recipe.stop.meanC, p.recipe.coverWaterGsm]).toEqual(['damp', 150, 80])
-      // Muslin wrung damp is dry again after some ten seconds, more over thicker cloth.
-      expect(p.coverDryS!).toBeGreaterThan(7)
-      expect(p.coverDryS!).toBeLessThan(18)
-      expect(p.recipe.holdS).toBe(Math.ceil(Math.max(p.coverDryS!, p.bondS)))
+    for (const fabric of [FABRICS.poplin, FABRICS.twill, FABRICS.worsted]) {
+      const p = damp({ fabric })
+      expect([p.recipe.method, p.recipe.setting.meanC, p.recipe.pressClothWaterGsm]).toEqual(['damp', 150, 80])
+      // Muslin wrung damp is dry again after some ten seconds, more over thicker fabric.
+      expect(p.pressClothDryS!).toBeGreaterThan(7)
+      expect(p.pressClothDryS!).toBeLessThan(18)
+      expect(p.recipe.holdS).toBe(Math.ceil(Math.max(p.pressClothDryS!, p.bondS)))
       expect(p.bond).toBeGreaterThanOrEqual(1.05)
       expect(p.harm).toBeLessThan(0.8)
     }
   })
   it('two plies turned up take longer than one, and a wetter cover than that', () => {
-    const iron = { ...IRON, stops: [IRON.stops[1]!] }
-    const one = damp({ iron }), two = damp({ turnedPlies: 2, iron }), drill = damp({ cover: 'drill', iron })
+    const iron = { ...IRON, settings: [IRON.settings[1]!] }
+    const one = damp({ iron }), two = damp({ turnedPlies: 2, iron }), drill = damp({ pressCloth: 'drill', iron })
     expect(two.bondS).toBeGreaterThan(one.bondS)
     // Where that is too long for one touch and a hotter stop is quicker, that one is taken.
     expect(two.recipe.holdS).toBeGreaterThan(20)
-    expect(damp({ turnedPlies: 2 }).recipe).toMatchObject({ stop: { meanC: 195 } })
-    expect(drill.coverDryS!).toBeGreaterThan(one.coverDryS!)
+    expect(damp({ turnedPlies: 2 }).recipe).toMatchObject({ setting: { meanC: 195 } })
+    expect(drill.pressClothDryS!).toBeGreaterThan(one.pressClothDryS!)
   })
   it('a lining behind: held clear where it cannot be wet or gets too hot, left where it may', () => {
-    expect(damp({ lining: CLOTHS.acetate }).lining).toMatchObject({ holdClear: true, keepSoleOff: true, limitC: 125 })
-    const may = damp({ lining: CLOTHS.viscose }).lining!
+    expect(damp({ lining: FABRICS.acetate }).lining).toMatchObject({ holdClear: true, keepSoleOff: true, limitC: 125 })
+    const may = damp({ lining: FABRICS.viscose }).lining!
     expect([may.holdClear, may.keepSoleOff]).toEqual([false, false])
     expect(may.peakC).toBeLessThan(may.limitC)
-    expect(damp({ lining: CLOTHS.film }).lining!.holdClear).toBe(true)
+    expect(damp({ lining: FABRICS.film }).lining!.holdClear).toBe(true)
     expect(damp().lining).toBeNull()
   })
   it('a lining gets as hot as in a press of just that hold, not as in a longer one', () => {
-    const a = ask({ lining: CLOTHS.viscose }), { recipe, lining } = damp({ lining: CLOTHS.viscose })
+    const a = ask({ lining: FABRICS.viscose }), { recipe, lining } = damp({ lining: FABRICS.viscose })
     const peakC = (holdS: number) => {
       const phases = [{ kind: 'down' as const, durationS: holdS, pressureKPa: recipe.pressureKPa }]
-      const asked = { sole: steadySole(recipe.stop.meanC), phases, roomC: ROOM_C }
-      const run = runProgramme(hemStack(a, tape, recipe.coverWaterGsm), asked, COARSE)
+      const asked = { sole: steadySole(recipe.setting.meanC), phases, roomC: ROOM_C }
+      const run = runProgramme(hemStack(a, tape, recipe.pressClothWaterGsm), asked, COARSE)
       return Math.max(...run.layers.find(l => l.layer.id === 'lining')!.hottestC.subarray(0, run.steps))
     }
     expect(lining!.peakC).toBeCloseTo(peakC(recipe.holdS), 0)
     expect(peakC(60)).toBeGreaterThan(lining!.peakC + 2)
   })
   it('its lining lies under all the rest', () => {
-    const { work } = hemStack(ask({ lining: CLOTHS.viscose, turnedPlies: 2 }), tape, 80)
-    expect(work.map(l => l.id)).toEqual(['turned0', 'turned1', 'resin', 'cloth', 'lining'])
+    const { work } = hemStack(ask({ lining: FABRICS.viscose, turnedPlies: 2 }), tape, 80)
+    expect(work.map(l => l.id)).toEqual(['turned0', 'turned1', 'adhesive', 'fabric', 'lining'])
   })
   it('what cannot stand it is refused, with what to do instead', () => {
     const refused = (more: Partial<HemAsk>) => {
@@ -126,28 +128,28 @@ describe('a hem pressed', () => {
       if (p.how !== 'refused') throw new Error('it was not refused')
       return p
     }
-    expect(refused({ cloth: CLOTHS.mixed }).because).toEqual({ why: 'synthetic', sharePct: 65 })
-    expect(refused({ cloth: CLOTHS.silk }).because.why).toBe('noWater')
-    expect(refused({ cloth: CLOTHS.velvet }).because.why).toBe('pile')
-    expect(refused({ cloth: CLOTHS.film })).toEqual({ how: 'refused', because: { why: 'noHeat', fumes: false }, dry: null })
-    expect(refused({ cloth: CLOTHS.mixed }).dry).toBeNull()
-    const dry: HemPressed = refused({ cloth: CLOTHS.mixed, dryTape: low }).dry!
-    expect([dry.recipe.method, dry.recipe.lean, dry.coverDryS]).toEqual(['dry', 'weight', null])
+    expect(refused({ fabric: FABRICS.mixed }).because).toEqual({ why: 'synthetic', sharePct: 65 })
+    expect(refused({ fabric: FABRICS.silk }).because.why).toBe('noWater')
+    expect(refused({ fabric: FABRICS.velvet }).because.why).toBe('pile')
+    expect(refused({ fabric: FABRICS.film })).toEqual({ how: 'refused', because: { why: 'noHeat', fumes: false }, dry: null })
+    expect(refused({ fabric: FABRICS.mixed }).dry).toBeNull()
+    const dry: HemPressed = refused({ fabric: FABRICS.mixed, dryTape: low }).dry!
+    expect([dry.recipe.method, dry.recipe.lean, dry.pressClothDryS]).toEqual(['dry', 'weight', null])
     expect(dry.bond).toBeGreaterThanOrEqual(1.05)
-    expect(refused({ tape: { ...tape, resin: null } }).because.why).toBe('noResin')
-    expect(refused({ iron: { kind: 'household', stops: [{ ...IRON.stops[0]!, meanC: 90 }] } }).because.why).toBe('neverBonds')
+    expect(refused({ tape: { ...tape, adhesive: null } }).because.why).toBe('noAdhesive')
+    expect(refused({ iron: { kind: 'household', settings: [{ ...IRON.settings[0]!, meanC: 90 }] } }).because.why).toBe('neverBonds')
   })
   it('a butted join of wadding is taped from above, dry, at the heat of its own fibre', () => {
     const wadding = (fibre: 'cotton' | 'polyester' | 'polypropylene') => ({
       fibres: [{ fibre, sharePct: 100 }], construction: 'fleece' as const, massGsm: 160, thicknessMm: 4, mayGetWet: true,
       nap: 'none' as const, finishes: [],
     })
-    const cotton = tapeDry(ask({ cloth: wadding('cotton'), tape })) as HemPressed
-    expect([cotton.recipe.method, cotton.coverDryS, cotton.lining]).toEqual(['dry', null, null])
+    const cotton = tapeDry(ask({ fabric: wadding('cotton'), tape })) as HemPressed
+    expect([cotton.recipe.method, cotton.pressClothDryS, cotton.lining]).toEqual(['dry', null, null])
     expect(cotton.bond).toBeGreaterThanOrEqual(1.05)
-    const polyester = tapeDry(ask({ cloth: wadding('polyester'), tape })) as HemPressed
-    expect(polyester.recipe.stop.meanC).toBeLessThanOrEqual(155)
-    expect(tapeDry(ask({ cloth: wadding('polypropylene'), tape }))).toBeNull()
-    expect(tapeDry(ask({ cloth: wadding('cotton'), tape: { ...tape, resin: null } }))).toBeNull()
+    const polyester = tapeDry(ask({ fabric: wadding('polyester'), tape })) as HemPressed
+    expect(polyester.recipe.setting.meanC).toBeLessThanOrEqual(155)
+    expect(tapeDry(ask({ fabric: wadding('polypropylene'), tape }))).toBeNull()
+    expect(tapeDry(ask({ fabric: wadding('cotton'), tape: { ...tape, adhesive: null } }))).toBeNull()
   })
 })

@@ -1,9 +1,9 @@
 /** A stretch of hem that has come down: from where, measured round from a seam, and how far, mm. */
-export interface OpenRun { fromMm: number, lengthMm: number }
+export interface OpenStretch { fromMm: number, lengthMm: number }
 /** A tape of the shelf. */
 export interface Tape { id: string, wideMm: number, stockM: number }
 
-/** It stays wholly under the cloth: the hem is deeper by more than this, mm. */
+/** It stays wholly under the fabric: the hem is deeper by more than this, mm. */
 export const UNDER_MM = 3
 /** So much longer than what is open, at either end, mm. */
 const END_MM = 10
@@ -33,19 +33,19 @@ export function easeMm(depthMm: number, turnDeg: number): number {
 }
 
 /** Runs that meet are one; all of them within the hem's round. @throws RangeError where one lies outside it */
-export function openRuns(runs: readonly OpenRun[], aroundMm: number): OpenRun[] {
+export function openStretches(stretches: readonly OpenStretch[], aroundMm: number): OpenStretch[] {
   if (!(aroundMm > 0)) throw new RangeError('Around: the hem is longer than 0 mm.')
-  for (const r of runs) {
+  for (const r of stretches) {
     if (!(r.lengthMm > 0)) throw new RangeError('Come down: give a length of more than 0 mm.')
     if (r.fromMm < 0 || r.fromMm > aroundMm) throw new RangeError('Come down: it begins beyond the end of the hem.')
     if (r.lengthMm > aroundMm) throw new RangeError('Come down: it is longer than the hem itself.')
   }
   // What goes over the beginning is told from the beginning too.
-  const flat = runs.flatMap(r => r.fromMm + r.lengthMm <= aroundMm
+  const flat = stretches.flatMap(r => r.fromMm + r.lengthMm <= aroundMm
     ? [r]
     : [{ fromMm: r.fromMm, lengthMm: aroundMm - r.fromMm }, { fromMm: 0, lengthMm: r.fromMm + r.lengthMm - aroundMm }])
     .sort((a, b) => a.fromMm - b.fromMm)
-  const joined: OpenRun[] = []
+  const joined: OpenStretch[] = []
   for (const r of flat) {
     const last = joined.at(-1)
     if (last && r.fromMm <= last.fromMm + last.lengthMm) last.lengthMm = Math.max(last.lengthMm, r.fromMm + r.lengthMm - last.fromMm)
@@ -59,9 +59,9 @@ export interface TapeCut { pieces: number, eachMm: number, totalMm: number }
  * How much tape, in how many pieces: each open run and a little at both ends, no more than once round; on a curve in lengths that stay
  * within a millimetre of it.
  */
-export function tapeCut(runs: readonly OpenRun[], aroundMm: number, radiusMm: number | null): TapeCut[] {
+export function tapeCut(stretches: readonly OpenStretch[], aroundMm: number, radiusMm: number | null): TapeCut[] {
   const most = radiusMm === null ? Infinity : longestStraightMm(radiusMm)
-  return openRuns(runs, aroundMm).map((r) => {
+  return openStretches(stretches, aroundMm).map((r) => {
     const whole = Math.min(r.lengthMm + 2 * END_MM, aroundMm)
     const pieces = Math.max(1, Math.ceil(whole / most - 1e-9))
     return { pieces, eachMm: whole / pieces, totalMm: whole }

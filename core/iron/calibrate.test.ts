@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { cycleS } from '../heat'
 import { IRON_KINDS, type IronKindKey } from '../materials'
 import { seeded } from '../numeric'
-import { fitStop, simulateProbe, type Reading } from '.'
+import { fitSetting, simulateProbe, type Reading } from '.'
 
 const trace = (kind: IronKindKey, meanC: number, swingC: number, seed: number, untilS = 700, noiseC = 0.8): Reading[] => {
   const read = simulateProbe({ kind, meanC, swingC, noiseC, seed })
@@ -16,7 +16,7 @@ describe('calibration', () => {
     for (let seed = 1; seed <= seeds; seed++) {
       const random = seeded(seed * 7919)
       const meanC = 110 + random() * 90, swingC = 8 + random() * 10
-      const result = fitStop(trace('household', meanC, swingC, seed))
+      const result = fitSetting(trace('household', meanC, swingC, seed))
       if (!('fit' in result)) throw new Error(`seed ${seed}: ${result.trouble.why}`)
       const { fit } = result
       const period = cycleS({ ...IRON_KINDS.household, swingC })
@@ -38,7 +38,7 @@ describe('calibration', () => {
 
   it('says what is wrong with a trace that cannot be fitted', () => {
     const good = trace('household', 150, 15, 3)
-    const why = (readings: Reading[]) => { const r = fitStop(readings); return 'trouble' in r ? r.trouble.why : 'fitted' }
+    const why = (readings: Reading[]) => { const r = fitSetting(readings); return 'trouble' in r ? r.trouble.why : 'fitted' }
     expect(why(good)).toBe('fitted')
     expect(why(good.slice(0, 20))).toBe('tooFew')
     expect(why(good.slice(0, 41).map((r, i) => ({ atS: i, c: 20 + i })))).toBe('stillWarming')

@@ -98,7 +98,7 @@ function invert(a: number[][]): number[][] | null {
  * then Gauss–Newton on mean, half-width, period, phase and rise), its intervals from the curvature at the best fit.
  * @param readings seconds and °C, in order
  */
-export function fitStop(readings: readonly Reading[]): { fit: Calibration } | { trouble: CalibrationTrouble } {
+export function fitSetting(readings: readonly Reading[]): { fit: Calibration } | { trouble: CalibrationTrouble } {
   const trouble = troubleOf(readings)
   if (trouble) return { trouble }
   const peak = firstPeak(readings)

@@ -1,2 +1,2 @@
-/** A job: how far each of its cloths has come, and what comes next. */
-export { nextOfCloth, nextOfJob, type ClothState, type NextStep } from './next'
+/** A job: how far each of its fabrics has come, and what comes next. */
+export { nextOfFabric, nextOfJob, type FabricState, type NextStep } from './next'

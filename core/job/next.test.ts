@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest'
-import { nextOfCloth, nextOfJob, type ClothState } from '.'
+import { nextOfFabric, nextOfJob, type FabricState } from '.'
 
-const fresh: ClothState = {
+const fresh: FabricState = {
   fibreKnown: true, placed: true, backed: true, pressed: 0, held: 0, passed: 0, washesLeft: null, parts: 0, cut: 0,
 }
-const cloth = (over: Partial<ClothState> = {}): ClothState => ({ ...fresh, ...over })
+const fabric = (over: Partial<FabricState> = {}): FabricState => ({ ...fresh, ...over })
 
 describe('what comes next for a fabric', () => {
-  it.each<[string, Partial<ClothState>, ReturnType<typeof nextOfCloth>]>([
+  it.each<[string, Partial<FabricState>, ReturnType<typeof nextOfFabric>]>([
     ['an unknown fibre is found out first', { fibreKnown: false, placed: false }, { do: 'findFibre' }],
     ['unless its swatches already speak for it', { fibreKnown: false, pressed: 1, held: 1, passed: 1 }, { do: 'draw' }],
     ['without a place it goes to Match', { placed: false }, { do: 'match' }],
@@ -20,18 +20,18 @@ describe('what comes next for a fabric', () => {
     ['with its pieces drawn it is cut, and how far that is, is said', { passed: 1, parts: 6, cut: 2 }, { do: 'cut', cut: 2, parts: 6 }],
     ['with all cut it goes under the iron', { passed: 1, parts: 6, cut: 6 }, { do: 'press', parts: 6 }],
   ])('%s', (_, state, step) => {
-    expect(nextOfCloth(cloth(state))).toEqual(step)
+    expect(nextOfFabric(fabric(state))).toEqual(step)
   })
 })
 
 describe('what comes next in a job', () => {
   it('is the step of the fabric that is furthest back, the earlier of two alike', () => {
-    const cloths = [cloth({ pressed: 1, held: 1, passed: 1 }), cloth(), cloth({ placed: false }), cloth({ backed: false })]
-    expect(nextOfJob({ done: false, cloths })).toEqual({ cloth: 2, step: { do: 'match' } })
-    expect(nextOfJob({ done: false, cloths: cloths.slice(0, 2) })).toEqual({ cloth: 1, step: { do: 'swatch' } })
+    const fabrics = [fabric({ pressed: 1, held: 1, passed: 1 }), fabric(), fabric({ placed: false }), fabric({ backed: false })]
+    expect(nextOfJob({ done: false, fabrics })).toEqual({ fabric: 2, step: { do: 'match' } })
+    expect(nextOfJob({ done: false, fabrics: fabrics.slice(0, 2) })).toEqual({ fabric: 1, step: { do: 'swatch' } })
   })
   it('is nothing once it is done, or while it has no fabric', () => {
-    expect(nextOfJob({ done: true, cloths: [cloth()] })).toBeNull()
-    expect(nextOfJob({ done: false, cloths: [] })).toBeNull()
+    expect(nextOfJob({ done: true, fabrics: [fabric()] })).toBeNull()
+    expect(nextOfJob({ done: false, fabrics: [] })).toBeNull()
   })
 })

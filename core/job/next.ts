@@ -1,9 +1,9 @@
-/** How far a cloth of a job has come with the backing chosen for it. */
-export interface ClothState {
+/** How far a fabric of a job has come with the interfacing chosen for it. */
+export interface FabricState {
   fibreKnown: boolean
   /** A place on the garment was chosen. */
   placed: boolean
-  /** A backing was chosen. */
+  /** An interfacing was chosen. */
   backed: boolean
   /** Swatches pressed of the pair, those that held at first judging, and those that passed with their washes. */
   pressed: number
@@ -30,7 +30,7 @@ export type NextStep
 const ORDER: readonly NextStep['do'][] = ['findFibre', 'match', 'swatch', 'swatchAgain', 'wash', 'draw', 'cut', 'press']
 
 /** The next thing to do for one cloth. */
-export function nextOfCloth(c: ClothState): NextStep {
+export function nextOfFabric(c: FabricState): NextStep {
   if (!c.fibreKnown && c.pressed === 0) return { do: 'findFibre' }
   if (!c.placed || !c.backed) return { do: 'match' }
   if (c.passed > 0) {
@@ -42,15 +42,15 @@ export function nextOfCloth(c: ClothState): NextStep {
 }
 
 /**
- * What comes next in a job: the step of the cloth that is furthest back, the earlier of two at the same one.
- * @returns the place of that cloth in the list, and its step; null for a job that is done or has no cloths
+ * What comes next in a job: the step of the fabric that is furthest back, the earlier of two at the same one.
+ * @returns the place of that fabric in the list, and its step; null for a job that is done or has no fabrics
  */
-export function nextOfJob(job: { done: boolean, cloths: readonly ClothState[] }): { cloth: number, step: NextStep } | null {
+export function nextOfJob(job: { done: boolean, fabrics: readonly FabricState[] }): { fabric: number, step: NextStep } | null {
   if (job.done) return null
-  let found: { cloth: number, step: NextStep } | null = null
-  for (const [cloth, state] of job.cloths.entries()) {
-    const step = nextOfCloth(state)
-    if (!found || ORDER.indexOf(step.do) < ORDER.indexOf(found.step.do)) found = { cloth, step }
+  let found: { fabric: number, step: NextStep } | null = null
+  for (const [fabric, state] of job.fabrics.entries()) {
+    const step = nextOfFabric(state)
+    if (!found || ORDER.indexOf(step.do) < ORDER.indexOf(found.step.do)) found = { fabric, step }
   }
   return found
 }

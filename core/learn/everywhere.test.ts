@@ -1,28 +1,29 @@
 import { describe, expect, it } from 'vitest'
 import { matchShelf, refineCandidate, type MatchQuery, type MatchSupply } from '../match'
 import { placeOf } from '../place'
-import { carryOver, draftRecipe, findOpeners, searchMethod, searchTack, type Bench } from '../recipe'
+import { carryOver, draftRecipe, findOpeners, searchMethod, searchTack, type PressSetup } from '../recipe'
 import { countRow, optionsOf, planScraps, sensitivityOf, TYPICAL_KNOWLEDGE, type Knowledge, type WindowQuestion } from '../window'
 import { explainPressed, lessonOf } from '.'
 
-const stop = (label: string, meanC: number) => ({ label, meanC, swingC: 10, origin: 'typical' as const })
-const bench: Bench = {
-  cloth: {
+const setting = (label: string, meanC: number) => ({ label, meanC, swingC: 10, origin: 'typical' as const })
+const setup: PressSetup = {
+  fabric: {
     fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none',
     finishes: [],
   },
   supply: {
-    massGsm: 60, thicknessMm: 0.21, base: 'cotton', resin: 'polyamide', resinGsm: 12,
-    sheet: { soleC: 150, holdS: 15, moisture: 'dry', cover: 'muslin', pressureKPa: 3, firstSide: 'back' },
+    massGsm: 60, thicknessMm: 0.21, base: 'cotton', adhesive: 'polyamide', adhesiveGsm: 12,
+    sheet: { soleC: 150, holdS: 15, moisture: 'dry', pressCloth: 'muslin', pressureKPa: 3, firstSide: 'back' },
   },
-  iron: { kind: 'household', stops: [stop('wool', 152), stop('cotton', 186)] }, cover: 'muslin', bed: 'padded', blendRule: 'strict',
+  iron: { kind: 'household', settings: [setting('wool', 152), setting('cotton', 186)] }, pressCloth: 'muslin', surface: 'padded',
+  blendRule: 'strict',
 }
 const plain = optionsOf(TYPICAL_KNOWLEDGE)
 /** Taught by swatches that this iron runs 14 °C cool. */
 const cool: Knowledge = { ...TYPICAL_KNOWLEDGE, dialC: -14 }
 const taught = optionsOf(cool)
 const question = (knowledge: Knowledge): WindowQuestion => ({
-  bench, recipe: { ...draftRecipe(bench, 'dry', stop('wool', 152), 'back', 1, 'lean'), holdS: 20 }, knowledge, seed: 3, samples: 60,
+  setup, recipe: { ...draftRecipe(setup, 'dry', setting('wool', 152), 'back', 1, 'lean'), holdS: 20 }, knowledge, seed: 3, samples: 60,
 })
 
 describe('what was learned is used everywhere: an iron found to run 14 °C cool', () => {
@@ -34,11 +35,11 @@ describe('what was learned is used everywhere: an iron found to run 14 °C cool'
   })
   it('the search holds longer', () => {
     const seconds = (o: typeof plain) =>
-      searchMethod({ ...bench, iron: { kind: 'household', stops: [stop('cotton', 186)] } }, 'dry', o).found!.recipe.holdS
+      searchMethod({ ...setup, iron: { kind: 'household', settings: [setting('cotton', 186)] } }, 'dry', o).found!.recipe.holdS
     expect(seconds(taught)).toBeGreaterThan(seconds(plain))
   })
   it('the openers too', () => {
-    const barred: Bench = { ...bench, habits: { lean: false, warmFirst: false, bothSides: false, patienceS: 20 } }
+    const barred: PressSetup = { ...setup, habits: { lean: false, warmFirst: false, bothSides: false, patienceS: 20 } }
     const lean = (o: typeof plain) => {
       const f = findOpeners(barred, o).find(x => x.change === 'lean')
       return f?.change === 'lean' ? f.found.outcome.bond.peakC : NaN
@@ -46,9 +47,9 @@ describe('what was learned is used everywhere: an iron found to run 14 °C cool'
     expect(lean(taught)).not.toBeCloseTo(lean(plain), 1)
   })
   it('the tack', () => {
-    const web: Bench = {
-      ...bench, supply: { massGsm: 30, thicknessMm: 0.1, base: 'polyester', resin: 'evaWeb', resinGsm: 28 },
-      iron: { kind: 'household', stops: [stop('wool', 152)] },
+    const web: PressSetup = {
+      ...setup, supply: { massGsm: 30, thicknessMm: 0.1, base: 'polyester', adhesive: 'evaWeb', adhesiveGsm: 28 },
+      iron: { kind: 'household', settings: [setting('wool', 152)] },
     }
     const bond = (o: typeof plain) => {
       const t = searchTack(web, o)
@@ -57,21 +58,23 @@ describe('what was learned is used everywhere: an iron found to run 14 °C cool'
     expect(bond(taught)).not.toBeCloseTo(bond(plain), 3)
   })
   it('the sheet carried over', () => {
-    expect(carryOver({ ...bench, iron: { kind: 'household', stops: [stop('wool', 152)] } }, taught)!.neededS!).toBeGreaterThan(
-      carryOver({ ...bench, iron: { kind: 'household', stops: [stop('wool', 152)] } }, plain)!.neededS! + 2,
+    expect(carryOver({ ...setup, iron: { kind: 'household', settings: [setting('wool', 152)] } }, taught)!.neededS!).toBeGreaterThan(
+      carryOver({ ...setup, iron: { kind: 'household', settings: [setting('wool', 152)] } }, plain)!.neededS! + 2,
     )
   })
   it('the match', () => {
     const supply: MatchSupply = {
       id: 'a', code: 'A', name: 'A', family: 'fusible', base: 'woven', baseFibre: 'cotton', massGsm: 60, thicknessMm: 0.21,
-      resin: 'polyamide', resinGsm: 12, form: 'dots', givePct: null, bendingMm: null, colourHex: '#ffffff', moistOnly: false, washC: null,
+      adhesive: 'polyamide', adhesiveGsm: 12, form: 'dots', givePct: null, bendingMm: null, colourHex: '#ffffff', moistOnly: false,
+      washC: null,
       tumble: null, widthMm: 900, pricePerM: 6, stockM: 5, passed: 0, failed: 0, coupling: null,
     }
     const query = (o: typeof plain | null): MatchQuery => ({
-      cloth: { ...bench.cloth, colourHex: '#eeeae0', sheer: false, giveAlongPct: null, giveAcrossPct: null, bendingMm: null },
-      blendRule: 'strict', allowance: 'inside', place: placeOf('collar'), hand: null, drapeKept: false,
-      care: { washC: 40, tumble: 'no', dryClean: false }, iron: { kind: 'household', stops: [stop('cotton', 186)] }, cover: 'muslin',
-      bed: 'padded', needM2: 0, ...(o ? { taught: { a: o } } : {}),
+      fabric: { ...setup.fabric, colourHex: '#eeeae0', sheer: false, giveAlongPct: null, giveAcrossPct: null, bendingMm: null },
+      blendRule: 'strict', allowance: 'inside', place: placeOf('collar'), stiffness: null, drapeKept: false,
+      care: { washC: 40, tumble: 'no', dryClean: false }, iron: { kind: 'household', settings: [setting('cotton', 186)] },
+      pressCloth: 'muslin',
+      surface: 'padded', needM2: 0, ...(o ? { taught: { a: o } } : {}),
     })
     const seconds = (o: typeof plain | null) => {
       const q = query(o)
@@ -86,7 +89,8 @@ describe('what was learned is used everywhere: an iron found to run 14 °C cool'
     expect(sensitivityOf(question(cool)).bonded).toBeLessThan(sensitivityOf(question(TYPICAL_KNOWLEDGE)).bonded)
   })
   it('the plan', () => {
-    const bonds = (k: Knowledge) => planScraps(question(k), bench.iron.stops).find(s => s.holdS === 20 && s.stop.label === 'wool')!.bond
+    const bonds = (k: Knowledge) => planScraps(question(k), setup.iron.settings).find(s => s.holdS === 20
+      && s.setting.label === 'wool')!.bond
     expect(bonds(cool)).toBeLessThan(bonds(TYPICAL_KNOWLEDGE))
   })
   it('the explanation', () => {
@@ -96,7 +100,7 @@ describe('what was learned is used everywhere: an iron found to run 14 °C cool'
       { atS: 40, kind: 'done' as const },
     ]
     const pressed = {
-      bench, recipe: { ...recipe, warmS: 0 }, events, judged: { grade: 3, dotsCrisp: false }, washedC: null, washLimitC: null,
+      setup, recipe: { ...recipe, warmS: 0 }, events, judged: { grade: 3, dotsCrisp: false }, washedC: null, washLimitC: null,
       finished: false,
     }
     expect(explainPressed(pressed, taught).outcome.bond.final).toBeLessThan(explainPressed(pressed, plain).outcome.bond.final * 0.9)

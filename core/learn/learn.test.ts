@@ -1,29 +1,29 @@
 import { describe, expect, it } from 'vitest'
-import { draftRecipe, evaluate, type Bench } from '../recipe'
+import { draftRecipe, evaluate, type PressSetup } from '../recipe'
 import { TYPICAL_KNOWLEDGE, type Knowledge } from '../window'
 import { bondTable, expectedGrade, judgingLogLikelihood, learn, simulateWorkroom, type Judged, type Lesson } from '.'
 
-const poplin: Bench['cloth'] = {
+const poplin: PressSetup['fabric'] = {
   fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none',
   finishes: [],
 }
-const bench: Bench = {
-  cloth: poplin, supply: { massGsm: 60, thicknessMm: 0.25, base: 'cotton', resin: 'polyamide', resinGsm: 12 },
-  iron: { kind: 'household', stops: [] }, cover: 'muslin', bed: 'padded', blendRule: 'strict',
+const setup: PressSetup = {
+  fabric: poplin, supply: { massGsm: 60, thicknessMm: 0.25, base: 'cotton', adhesive: 'polyamide', adhesiveGsm: 12 },
+  iron: { kind: 'household', settings: [] }, pressCloth: 'muslin', surface: 'padded', blendRule: 'strict',
 }
-const thick: Bench = {
-  ...bench,
-  cloth: { ...poplin, fibres: [{ fibre: 'wool', sharePct: 100 }], construction: 'flannel', massGsm: 320, thicknessMm: 0.95, nap: 'nap' },
+const thick: PressSetup = {
+  ...setup,
+  fabric: { ...poplin, fibres: [{ fibre: 'wool', sharePct: 100 }], construction: 'flannel', massGsm: 320, thicknessMm: 0.95, nap: 'nap' },
 }
 const known: Knowledge = TYPICAL_KNOWLEDGE
-const recipe = { ...draftRecipe(bench, 'dry', { label: 'a', meanC: 170, swingC: 0, origin: 'typical' }, 'back', 1, 'weight'), holdS: 15 }
-const table = bondTable(bench, recipe, known)
+const recipe = { ...draftRecipe(setup, 'dry', { label: 'a', meanC: 170, swingC: 0, origin: 'typical' }, 'back', 1, 'weight'), holdS: 15 }
+const table = bondTable(setup, recipe, known)
 const judged = (over: Partial<Judged>): Judged => ({ grade: 3, dotsCrisp: false, overdone: false, peelN50: null, ...over })
 const swatches = (...grades: number[]): Lesson[] => grades.map(grade => ({ judged: judged({ grade }), table }))
 
 describe('one swatch as evidence', () => {
   it('the table reads what a run at that offset and contact gives', () => {
-    const at = (d: number, c: number) => evaluate(bench, recipe, { soleOffsetC: d, contactFactor: Math.exp(c) }).bond.final
+    const at = (d: number, c: number) => evaluate(setup, recipe, { soleOffsetC: d, contactFactor: Math.exp(c) }).bond.final
     for (const [d, c] of [
       [0, 0], [6, 0.1], [-9, -0.2],
     ] as const)
@@ -86,9 +86,9 @@ describe('how sure one can be', () => {
 describe('simulated workrooms with a hidden iron and contact', () => {
   it('the predicted time to the window comes nearer with every swatch, and the stated interval holds it', () => {
     const ROOMS = 36, COUNTS = [0, 3, 8]
-    // The resin is known from its sheet; iron and contact are not.
+    // The adhesive is known from its sheet; iron and contact are not.
     const sheet: Knowledge = { ...known, meltSdC: 1, rateSd: 0.08 }
-    const rooms = Array.from({ length: ROOMS }, (_, i) => simulateWorkroom([bench, thick], sheet, COUNTS, 1000 + i))
+    const rooms = Array.from({ length: ROOMS }, (_, i) => simulateWorkroom([setup, thick], sheet, COUNTS, 1000 + i))
     const error = COUNTS.map((_, c) => rooms.reduce((s, r) => s + r.errorS[c]!, 0) / ROOMS)
     const coverage = COUNTS.map((_, c) => rooms.filter(r => r.held[c]).length / ROOMS)
     console.log(

@@ -6,7 +6,7 @@ import type { BondTable } from './table'
 /** A pressed and judged swatch, as learning sees it. */
 export interface Lesson { judged: Judged, table: BondTable }
 
-/** What can be learned: how far the sole is off, how well things touch, where and how fast this resin bonds. */
+/** What can be learned: how far the sole is off, how well things touch, where and how fast this adhesive bonds. */
 const LEARNED = ['dialC', 'logContact', 'meltC', 'logRate'] as const
 export type Learned = (typeof LEARNED)[number]
 const SD_OF: Record<Learned, 'dialSdC' | 'contactSd' | 'meltSdC' | 'rateSd'> = {

@@ -1,7 +1,7 @@
 import { readSole, type SoleReadings } from '../heat'
 import { ROOM_C } from '../materials'
 import { phasesDone, type Doubt, type PressEvent } from '../press'
-import { COARSE, type Bench, type EvaluateOptions, type IronStop, type Recipe } from '../recipe'
+import { COARSE, type PressSetup, type EvaluateOptions, type IronSetting, type Recipe } from '../recipe'
 import type { Knowledge } from '../window'
 import { learn, type Lesson, type LearnResult } from './learn'
 import type { Judged } from './observe'
@@ -9,7 +9,7 @@ import { bondTable } from './table'
 
 /** A pressed and judged swatch: plain data, as it is kept. */
 export interface PressedSwatch {
-  bench: Bench
+  setup: PressSetup
   recipe: Recipe
   events: readonly PressEvent[]
   /** Why its clock is not to be trusted; empty where it is. */
@@ -27,13 +27,13 @@ export function soleKnown(events: readonly PressEvent[]): SoleReadings | null {
  * A swatch seen with today's knowledge of the iron: the stop it was pressed at gives what the iron is now known to give there,
  * and the sole it carries is moved along. Where the stop is gone or is a place between two, nothing is moved.
  */
-export function rebased<T extends Pick<PressedSwatch, 'recipe' | 'events'>>(swatch: T, stopsNow: readonly IronStop[]): T {
-  const { stop } = swatch.recipe
-  const now = stopsNow.find(s => s.label === stop.label)
-  if (!now || now.meanC === stop.meanC) return swatch
-  const share = (now.meanC - ROOM_C) / (stop.meanC - ROOM_C)
+export function rebased<T extends Pick<PressedSwatch, 'recipe' | 'events'>>(swatch: T, settingsNow: readonly IronSetting[]): T {
+  const { setting } = swatch.recipe
+  const now = settingsNow.find(s => s.label === setting.label)
+  if (!now || now.meanC === setting.meanC) return swatch
+  const share = (now.meanC - ROOM_C) / (setting.meanC - ROOM_C)
   return {
-    ...swatch, recipe: { ...swatch.recipe, stop: { ...now } },
+    ...swatch, recipe: { ...swatch.recipe, setting: { ...now } },
     events: swatch.events.map(e => e.soleC == null ? e : { ...e, soleC: ROOM_C + (e.soleC - ROOM_C) * share }),
   }
 }
@@ -49,7 +49,7 @@ export function doneOptions({ recipe, events }: Pick<PressedSwatch, 'recipe' | '
 /** A swatch as a lesson. Null where its clock is in doubt: what was done is not known. */
 export function lessonOf(swatch: PressedSwatch, judged: Judged, known: Knowledge, grid: EvaluateOptions = COARSE): Lesson | null {
   if (swatch.doubts?.length) return null
-  return { judged, table: bondTable(swatch.bench, swatch.recipe, known, swatch.events.length > 0 ? doneOptions(swatch) : {}, grid) }
+  return { judged, table: bondTable(swatch.setup, swatch.recipe, known, swatch.events.length > 0 ? doneOptions(swatch) : {}, grid) }
 }
 
 /** Learns from swatches as they are kept; those in doubt teach nothing. */

@@ -4,7 +4,7 @@ export interface Judged {
   grade: number
   /** Dots still crisp: it never got to its window. */
   dotsCrisp: boolean
-  /** Boardy, or resin on the face: it went beyond. */
+  /** Boardy, or adhesive on the face: it went beyond. */
   overdone: boolean
   /** Peel force, N per 50 mm; null if nobody pulled it on a scale. */
   peelN50: number | null

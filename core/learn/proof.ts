@@ -1,14 +1,14 @@
 /** What a proof stands on: a swatch of these very things, pressed this way. */
 export interface ProofGround {
-  clothLot: string
+  fabricLot: string
   supplyId: string
   supplyLot: string
   overIds: readonly string[]
   ironId: string
-  stopLabel: string
-  stopMeanC: number
-  coverId: string | null
-  bed: string
+  settingLabel: string
+  settingMeanC: number
+  pressClothId: string | null
+  surface: string
   method: string
   firstSide: string
   passes: number
@@ -19,15 +19,15 @@ export interface ProofGround {
 }
 
 export type ProofChange
-  = | 'clothLot'
+  = | 'fabricLot'
     | 'supply'
     | 'supplyLot'
     | 'layers'
     | 'iron'
-    | 'stop'
+    | 'setting'
     | 'calibration'
-    | 'cover'
-    | 'bed'
+    | 'pressCloth'
+    | 'surface'
     | 'moisture'
     | 'side'
     | 'passes'
@@ -35,7 +35,7 @@ export type ProofChange
     | 'bearing'
     | 'warming'
 
-export interface ProofTrial {
+export interface ProofSwatch {
   id: string
   grade: number
   marks: readonly string[]
@@ -51,28 +51,29 @@ const SAME_SOLE_C = 4, SAME_HOLD_S = 2
 export const PASS_GRADE = 3
 
 /** Did it pass: grade 3 or better, no marks, and still so after as many washes as the house asks for? */
-export const hasPassed = (t: Pick<ProofTrial, 'grade' | 'marks' | 'washes'>, washesAsked: number): boolean =>
+export const hasPassed = (t: Pick<ProofSwatch, 'grade' | 'marks' | 'washes'>, washesAsked: number): boolean =>
   t.grade >= PASS_GRADE
   && t.marks.length === 0
   && t.washes.length >= washesAsked
   && t.washes.every(w => w.grade >= PASS_GRADE && w.marks.length === 0)
 
 /** Did it fail: at the first judging or after any wash? One that only waits for its washes has neither passed nor failed. */
-const hasFailed = (t: Pick<ProofTrial, 'grade' | 'marks' | 'washes'>): boolean => !hasPassed(t, 0)
+const hasFailed = (t: Pick<ProofSwatch, 'grade' | 'marks' | 'washes'>): boolean => !hasPassed(t, 0)
 
 /** What differs between the ground a proof stands on and what lies on the board now. */
 export function changesBetween(a: ProofGround, b: ProofGround): ProofChange[] {
   const changes: ProofChange[] = []
   const differ = (what: ProofChange, is: boolean) => { if (is) changes.push(what) }
-  differ('clothLot', a.clothLot !== b.clothLot)
+  differ('fabricLot', a.fabricLot !== b.fabricLot)
   differ('supply', a.supplyId !== b.supplyId)
   differ('supplyLot', a.supplyId === b.supplyId && a.supplyLot !== b.supplyLot)
   differ('layers', a.overIds.join() !== b.overIds.join())
   differ('iron', a.ironId !== b.ironId)
-  differ('stop', a.ironId === b.ironId && a.stopLabel !== b.stopLabel)
-  differ('calibration', a.ironId === b.ironId && a.stopLabel === b.stopLabel && Math.abs(a.stopMeanC - b.stopMeanC) > SAME_SOLE_C)
-  differ('cover', a.coverId !== b.coverId)
-  differ('bed', a.bed !== b.bed)
+  differ('setting', a.ironId === b.ironId && a.settingLabel !== b.settingLabel)
+  differ('calibration', a.ironId === b.ironId && a.settingLabel === b.settingLabel
+  && Math.abs(a.settingMeanC - b.settingMeanC) > SAME_SOLE_C)
+  differ('pressCloth', a.pressClothId !== b.pressClothId)
+  differ('surface', a.surface !== b.surface)
   differ('moisture', a.method !== b.method)
   differ('side', a.firstSide !== b.firstSide)
   differ('passes', a.passes !== b.passes)
@@ -83,22 +84,22 @@ export function changesBetween(a: ProofGround, b: ProofGround): ProofChange[] {
 }
 
 export type ProofState
-  = | { state: 'proved', trial: ProofTrial }
-    | { state: 'stale', trial: ProofTrial, changes: ProofChange[] }
+  = | { state: 'proved', swatch: ProofSwatch }
+    | { state: 'stale', swatch: ProofSwatch, changes: ProofChange[] }
   /** It held, but has not been through the washes asked for. */
-    | { state: 'toWash', trial: ProofTrial, missing: number }
+    | { state: 'toWash', swatch: ProofSwatch, missing: number }
     | { state: 'none' }
 
 /** The state of what lies on the board: proved by a passed swatch, gone stale by a change, waiting for a wash, or without one. */
-export function proofOf(trials: readonly ProofTrial[], now: ProofGround, washesAsked: number): ProofState {
-  const newest = [...trials].sort((a, b) => a.pressedAt < b.pressedAt ? 1 : -1)
+export function proofOf(swatches: readonly ProofSwatch[], now: ProofGround, washesAsked: number): ProofState {
+  const newest = [...swatches].sort((a, b) => a.pressedAt < b.pressedAt ? 1 : -1)
   const passed = newest.filter(t => hasPassed(t, washesAsked))
   const proved = passed.find(t => changesBetween(t.ground, now).length === 0)
-  if (proved) return { state: 'proved', trial: proved }
+  if (proved) return { state: 'proved', swatch: proved }
   const waiting = newest.find(t => !hasFailed(t) && t.washes.length < washesAsked && changesBetween(t.ground, now).length === 0)
-  if (waiting) return { state: 'toWash', trial: waiting, missing: washesAsked - waiting.washes.length }
+  if (waiting) return { state: 'toWash', swatch: waiting, missing: washesAsked - waiting.washes.length }
   const nearest = passed
-    .map(trial => ({ trial, changes: changesBetween(trial.ground, now) }))
+    .map(swatch => ({ swatch, changes: changesBetween(swatch.ground, now) }))
     .filter(p => !p.changes.includes('supply'))
     .sort((a, b) => a.changes.length - b.changes.length)[0]
   return nearest ? { state: 'stale', ...nearest } : { state: 'none' }

@@ -1,5 +1,5 @@
 import { layerOf, timeToReachS } from '../heat'
-import { draftRecipe, evaluate, METHODS, type Bench } from '../recipe'
+import { draftRecipe, evaluate, METHODS, type PressSetup } from '../recipe'
 import { mix, normalQuantile, placeAmong, seeded } from '../numeric'
 import { SKETCH, type Knowledge } from '../window'
 import { learn, quantilesOver, type Lesson } from './learn'
@@ -21,20 +21,20 @@ const GRADE_NOISE = 0.6
 const INTERVAL_SHARES = [0.025, 0.5, 0.975]
 
 /** Time for the glue line to reach `wantedC`, s, for a sole offset and contact; LONGEST_S if it never does. */
-function timeToWindowS(bench: Bench, soleC: number, wantedC: number, dialC: number, logContact: number): number {
+function timeToWindowS(setup: PressSetup, soleC: number, wantedC: number, dialC: number, logContact: number): number {
   const recipe = {
-    ...draftRecipe(bench, 'dry', { label: '', meanC: soleC, swingC: 0, origin: 'typical' }, 'back', 1, 'lean'), warmS: 0,
+    ...draftRecipe(setup, 'dry', { label: '', meanC: soleC, swingC: 0, origin: 'typical' }, 'back', 1, 'lean'), warmS: 0,
     holdS: LONGEST_S,
   }
-  const { run } = evaluate(bench, recipe, { ...SKETCH, soleOffsetC: dialC, contactFactor: Math.exp(logContact) })
-  return timeToReachS(run, layerOf(run, 'resin')!, wantedC) ?? LONGEST_S
+  const { run } = evaluate(setup, recipe, { ...SKETCH, soleOffsetC: dialC, contactFactor: Math.exp(logContact) })
+  return timeToReachS(run, layerOf(run, 'adhesive')!, wantedC) ?? LONGEST_S
 }
 
 /**
  * One simulated workroom: its hidden truth is drawn from what is known, its swatches are pressed with it and judged with
  * scatter (one in twenty quite oddly), and the time to the window on another pressing is predicted.
  */
-export function simulateWorkroom(benches: readonly Bench[], known: Knowledge, counts: readonly number[], seed: number): Simulated {
+export function simulateWorkroom(setups: readonly PressSetup[], known: Knowledge, counts: readonly number[], seed: number): Simulated {
   const random = seeded(seed)
   const normal = () => normalQuantile(random())
   const truth = {
@@ -43,26 +43,26 @@ export function simulateWorkroom(benches: readonly Bench[], known: Knowledge, co
   }
   const most = Math.max(...counts)
   const lessons = Array.from({ length: most }, (): Lesson => {
-    const bench = benches[Math.floor(random() * benches.length)]!
+    const setup = setups[Math.floor(random() * setups.length)]!
     const method = METHODS[Math.floor(random() * METHODS.length)]!
     const meanC = 140 + random() * 60
     const recipe = {
-      ...draftRecipe(bench, method, { label: '', meanC, swingC: 0, origin: 'typical' }, 'back', 1, 'lean'), warmS: 0,
+      ...draftRecipe(setup, method, { label: '', meanC, swingC: 0, origin: 'typical' }, 'back', 1, 'lean'), warmS: 0,
       holdS: Math.round(SHORTEST_HOLD_S + random() * HOLDS_SPREAD_S),
     }
-    const real = evaluate(bench, recipe, {
+    const real = evaluate(setup, recipe, {
       ...SKETCH, soleOffsetC: truth.dialC, contactFactor: Math.exp(truth.logContact), meltShiftC: truth.meltC,
     })
     const odd = random() < 0.05 ? (random() < 0.5 ? -3 : 3) : 0
     const grade = Math.min(
       5, Math.max(0, Math.round(expectedGrade(Math.log(Math.max(0.01, real.bond.final)) + truth.logRate) + normal() * GRADE_NOISE + odd)),
     )
-    return { judged: { grade, dotsCrisp: false, overdone: false, peelN50: null }, table: bondTable(bench, recipe, known, {}, SKETCH) }
+    return { judged: { grade, dotsCrisp: false, overdone: false, peelN50: null }, table: bondTable(setup, recipe, known, {}, SKETCH) }
   })
-  const bench = benches[0]!, soleC = 175, wantedC = 118
-  const actualS = timeToWindowS(bench, soleC, wantedC, truth.dialC, truth.logContact)
+  const setup = setups[0]!, soleC = 175, wantedC = 118
+  const actualS = timeToWindowS(setup, soleC, wantedC, truth.dialC, truth.logContact)
   const grid = TABLE_NODES.map(d =>
-    TABLE_NODES.map(c => timeToWindowS(bench, soleC, wantedC, known.dialC + d * known.dialSdC, known.logContact + c * known.contactSd)),
+    TABLE_NODES.map(c => timeToWindowS(setup, soleC, wantedC, known.dialC + d * known.dialSdC, known.logContact + c * known.contactSd)),
   )
   const predict = (draw: Float64Array) => {
     const a = placeAmong(TABLE_NODES, (draw[0]! - known.dialC) / known.dialSdC),

@@ -1,9 +1,9 @@
 import { bondOf } from '../bond'
 import { placeAmong } from '../numeric'
-import { COARSE, evaluate, resinOf, type Bench, type EvaluateOptions, type Recipe } from '../recipe'
+import { COARSE, evaluate, adhesiveOf, type PressSetup, type EvaluateOptions, type Recipe } from '../recipe'
 import type { Knowledge } from '../window'
 
-/** Logarithm of bond progress over sole offset × contact × melting shift: a trial once run, ready to be asked at any of them. */
+/** Logarithm of bond progress over sole offset × contact × melting shift: a swatch once run, ready to be asked at any of them. */
 export interface BondTable { at(dialC: number, logContact: number, meltC: number): number }
 
 const NODES = [-3, -1.5, 0, 1.5, 3]
@@ -17,18 +17,18 @@ export const TABLE_NODES: readonly number[] = NODES
  * @param done what was really done, phases and sole, where it is known
  */
 export function bondTable(
-  bench: Bench, recipe: Recipe, k: Knowledge, done: Pick<EvaluateOptions, 'phases' | 'sole'> = {}, grid: EvaluateOptions = COARSE,
+  setup: PressSetup, recipe: Recipe, k: Knowledge, done: Pick<EvaluateOptions, 'phases' | 'sole'> = {}, grid: EvaluateOptions = COARSE,
 ): BondTable {
   const n = NODES.length
   const values = new Float64Array(n * n * n)
   NODES.forEach((d, i) =>
     NODES.forEach((c, j) => {
-      const { run } = evaluate(bench, recipe, {
-        ...grid, ...done, skipBed: true, soleOffsetC: k.dialC + d * k.dialSdC, contactFactor: Math.exp(k.logContact + c * k.contactSd),
+      const { run } = evaluate(setup, recipe, {
+        ...grid, ...done, skipSurface: true, soleOffsetC: k.dialC + d * k.dialSdC, contactFactor: Math.exp(k.logContact + c * k.contactSd),
       })
       NODES.forEach((m, l) => {
         values[(i * n + j) * n + l] = Math.log(
-          Math.max(LEAST_BOND, bondOf(run, resinOf(bench, { meltShiftC: k.meltC + m * k.meltSdC })).final),
+          Math.max(LEAST_BOND, bondOf(run, adhesiveOf(setup, { meltShiftC: k.meltC + m * k.meltSdC })).final),
         )
       })
     }),

@@ -1,19 +1,20 @@
 import { describe, expect, it } from 'vitest'
-import { draftRecipe, type Bench, type Recipe } from '../recipe'
+import { draftRecipe, type PressSetup, type Recipe } from '../recipe'
 import type { PressEvent } from '../press'
 import { TYPICAL_KNOWLEDGE } from '../window'
-import { changesBetween, explainPressed, hasPassed, lessonOf, proofOf, rebased, type Pressed, type ProofGround, type ProofTrial } from '.'
+import { changesBetween, explainPressed, hasPassed, lessonOf, proofOf, rebased, type Pressed, type ProofGround, type ProofSwatch } from '.'
 
-const bench: Bench = {
-  cloth: {
+const setup: PressSetup = {
+  fabric: {
     fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 118, thicknessMm: 0.26, mayGetWet: true, nap: 'none',
     finishes: [],
   },
-  supply: { massGsm: 78, thicknessMm: 0.24, base: 'cotton', resin: 'polyamide', resinGsm: 14 }, iron: { kind: 'household', stops: [] },
-  cover: 'muslin', bed: 'padded', blendRule: 'strict',
+  supply: { massGsm: 78, thicknessMm: 0.24, base: 'cotton', adhesive: 'polyamide', adhesiveGsm: 14 },
+  iron: { kind: 'household', settings: [] },
+  pressCloth: 'muslin', surface: 'padded', blendRule: 'strict',
 }
 const recipe = (meanC: number, holdS: number, method: 'dry' | 'damp' = 'dry'): Recipe =>
-  ({ ...draftRecipe(bench, method, { label: 'a', meanC, swingC: 0, origin: 'measured' }, 'back', 1, 'weight'), warmS: 0, holdS, coolS: 30 })
+  ({ ...draftRecipe(setup, method, { label: 'a', meanC, swingC: 0, origin: 'measured' }, 'back', 1, 'weight'), warmS: 0, holdS, coolS: 30 })
 /** Set down, lifted, cooled; with the sole read at each, where it was. */
 const pressed = (heldS: number, coolS = 30, soleC: (atS: number) => number | null = () => null): PressEvent[] => {
   const events: PressEvent[] = [
@@ -23,7 +24,7 @@ const pressed = (heldS: number, coolS = 30, soleC: (atS: number) => number | nul
   return events.sort((x, y) => x.atS - y.atS).map(e => ({ ...e, soleC: soleC(e.atS) }))
 }
 const asked = (over: Partial<Pressed> = {}): Pressed => ({
-  bench, recipe: recipe(192, 20), events: pressed(20), judged: { grade: 4, dotsCrisp: false }, washedC: null, washLimitC: 60,
+  setup, recipe: recipe(192, 20), events: pressed(20), judged: { grade: 4, dotsCrisp: false }, washedC: null, washLimitC: 60,
   finished: false, ...over,
 })
 const causes = (over: Partial<Pressed>) => explainPressed(asked(over)).causes
@@ -50,7 +51,7 @@ describe('from what was really done', () => {
   it('an iron set down cold is named, and the run follows it as it warmed', () => {
     const warming = (atS: number) => Math.min(192, 40 + 2 * atS)
     const found = explainPressed(asked({ events: pressed(20, 30, warming), judged: { grade: 0, dotsCrisp: true } }))
-    expect(found.causes[0]).toMatchObject({ why: 'coldIron', soleC: 40, stopC: 192 })
+    expect(found.causes[0]).toMatchObject({ why: 'coldIron', soleC: 40, settingC: 192 })
     expect(found.outcome.bond.final).toBeLessThan(0.2)
     expect(Math.max(...found.outcome.run.soleC.filter(c => !Number.isNaN(c)))).toBeLessThan(82)
   })
@@ -97,68 +98,70 @@ describe('hand against model', () => {
 })
 
 describe('lessons seen with today\'s iron', () => {
-  const stop = (meanC: number, label = 'a') => ({ label, meanC, swingC: 4, origin: 'measured' as const })
+  const setting = (meanC: number, label = 'a') => ({ label, meanC, swingC: 4, origin: 'measured' as const })
   const swatch = { recipe: recipe(150, 20), events: pressed(20, 30, s => s < 1 ? 85 : 150) }
   it('a newly calibrated stop moves recipe and iron along', () => {
-    const seen = rebased(swatch, [stop(170)])
-    expect(seen.recipe.stop).toEqual(stop(170))
+    const seen = rebased(swatch, [setting(170)])
+    expect(seen.recipe.setting).toEqual(setting(170))
     expect(seen.events.map(e => e.soleC)).toContain(170)
     expect(seen.events[0]!.soleC).toBeCloseTo(20 + 65 * 150 / 130, 6)
   })
   it('another setting, or the same figure, moves nothing', () => {
-    expect(rebased(swatch, [stop(170, 'b')])).toBe(swatch)
-    expect(rebased(swatch, [stop(150)])).toBe(swatch)
+    expect(rebased(swatch, [setting(170, 'b')])).toBe(swatch)
+    expect(rebased(swatch, [setting(150)])).toBe(swatch)
   })
   it('one in doubt teaches nothing; one pressed with a cold iron teaches with the iron it had', () => {
     const judged = { grade: 1, dotsCrisp: true, overdone: false, peelN50: null }
-    expect(lessonOf({ bench, ...swatch, doubts: [{ why: 'slept', forS: 20 }] }, judged, TYPICAL_KNOWLEDGE)).toBeNull()
+    expect(lessonOf({ setup, ...swatch, doubts: [{ why: 'slept', forS: 20 }] }, judged, TYPICAL_KNOWLEDGE)).toBeNull()
     const cold = lessonOf(
-      { bench, recipe: recipe(192, 20), events: pressed(20, 30, s => Math.min(192, 20 + 2 * s)) }, judged, TYPICAL_KNOWLEDGE,
+      { setup, recipe: recipe(192, 20), events: pressed(20, 30, s => Math.min(192, 20 + 2 * s)) }, judged, TYPICAL_KNOWLEDGE,
     )!
-    const hot = lessonOf({ bench, recipe: recipe(192, 20), events: pressed(20, 30, () => 192) }, judged, TYPICAL_KNOWLEDGE)!
+    const hot = lessonOf({ setup, recipe: recipe(192, 20), events: pressed(20, 30, () => 192) }, judged, TYPICAL_KNOWLEDGE)!
     expect(cold.table.at(0, 0, 0)).toBeLessThan(hot.table.at(0, 0, 0) - 1)
   })
 })
 
 const ground: ProofGround = {
-  clothLot: 'L-7', supplyId: 's', supplyLot: '', overIds: [], ironId: 'i', stopLabel: 'wool', stopMeanC: 154, coverId: 'c', bed: 'padded',
+  fabricLot: 'L-7', supplyId: 's', supplyLot: '', overIds: [], ironId: 'i', settingLabel: 'wool', settingMeanC: 154, pressClothId: 'c',
+  surface: 'padded',
   method: 'mist', firstSide: 'back', passes: 1, holdS: 38, lean: 'lean', warmed: true,
 }
-const trial = (over: Partial<ProofTrial> = {}): ProofTrial => ({
+const swatch = (over: Partial<ProofSwatch> = {}): ProofSwatch => ({
   id: 't', grade: 4, marks: [], washes: [{ grade: 4, marks: [] }], ground, pressedAt: '2026-11-01T00:00:00Z', ...over,
 })
 
 describe('proof', () => {
   it('grade 3 and no marks, and still so after the washes asked for', () => {
-    expect(hasPassed(trial(), 1)).toBe(true)
-    expect(hasPassed(trial({ washes: [] }), 1)).toBe(false)
-    expect(hasPassed(trial({ marks: ['shine'] }), 1)).toBe(false)
-    expect(hasPassed(trial({ washes: [{ grade: 2, marks: [] }] }), 1)).toBe(false)
+    expect(hasPassed(swatch(), 1)).toBe(true)
+    expect(hasPassed(swatch({ washes: [] }), 1)).toBe(false)
+    expect(hasPassed(swatch({ marks: ['shine'] }), 1)).toBe(false)
+    expect(hasPassed(swatch({ washes: [{ grade: 2, marks: [] }] }), 1)).toBe(false)
   })
   it.each([
-    ['clothLot', { clothLot: 'L-8' }], ['supplyLot', { supplyLot: 'new' }], ['supply', { supplyId: 'x' }], ['layers', { overIds: ['x'] }],
-    ['iron', { ironId: 'x' }], ['stop', { stopLabel: 'cotton' }], ['calibration', { stopMeanC: 160 }], ['cover', { coverId: null }],
-    ['bed', { bed: 'hard' }], ['moisture', { method: 'dry' }], ['side', { firstSide: 'face' }], ['passes', { passes: 2 }],
+    ['fabricLot', { fabricLot: 'L-8' }], ['supplyLot', { supplyLot: 'new' }], ['supply', { supplyId: 'x' }], ['layers', { overIds: ['x'] }],
+    ['iron', { ironId: 'x' }], ['setting', { settingLabel: 'cotton' }], ['calibration', { settingMeanC: 160 }],
+    ['pressCloth', { pressClothId: null }],
+    ['surface', { surface: 'hard' }], ['moisture', { method: 'dry' }], ['side', { firstSide: 'face' }], ['passes', { passes: 2 }],
     ['hold', { holdS: 30 }], ['bearing', { lean: 'weight' }], ['warming', { warmed: false }],
   ] as const)('another %s makes it estimated again, and says so', (change, over) => {
     expect(changesBetween(ground, { ...ground, ...over })).toEqual([change])
-    const state = proofOf([trial()], { ...ground, ...over }, 1)
+    const state = proofOf([swatch()], { ...ground, ...over }, 1)
     expect(state).toMatchObject(change === 'supply' ? { state: 'none' } : { state: 'stale', changes: [change] })
   })
   it('an iron measured within 4 °C and a hold within 2 s are the same', () =>
-    expect(proofOf([trial()], { ...ground, stopMeanC: 157, holdS: 39 }, 1).state).toBe('proved'))
+    expect(proofOf([swatch()], { ...ground, settingMeanC: 157, holdS: 39 }, 1).state).toBe('proved'))
   it('of two that prove it the newest is named, in whatever order they come', () => {
-    const old = trial({ id: 'old', pressedAt: '2026-10-01T09:00:00.000Z' }),
-      fresh = trial({ id: 'new', pressedAt: '2026-11-01T09:00:00.000Z' })
-    for (const trials of [
+    const old = swatch({ id: 'old', pressedAt: '2026-10-01T09:00:00.000Z' }),
+      fresh = swatch({ id: 'new', pressedAt: '2026-11-01T09:00:00.000Z' })
+    for (const swatches of [
       [old, fresh], [fresh, old],
     ])
-      expect(proofOf(trials, ground, 1)).toMatchObject({ state: 'proved', trial: { id: 'new' } })
+      expect(proofOf(swatches, ground, 1)).toMatchObject({ state: 'proved', swatch: { id: 'new' } })
   })
   it('waits for its wash; the proof with the fewest changes is named', () => {
-    expect(proofOf([trial({ washes: [] })], ground, 1)).toMatchObject({ state: 'toWash', missing: 1 })
-    const near = trial({ id: 'near', ground: { ...ground, bed: 'hard' } }),
-      far = trial({ id: 'far', ground: { ...ground, bed: 'hard', ironId: 'x', method: 'dry' } })
-    expect(proofOf([far, near], ground, 1)).toMatchObject({ state: 'stale', trial: { id: 'near' }, changes: ['bed'] })
+    expect(proofOf([swatch({ washes: [] })], ground, 1)).toMatchObject({ state: 'toWash', missing: 1 })
+    const near = swatch({ id: 'near', ground: { ...ground, surface: 'hard' } }),
+      far = swatch({ id: 'far', ground: { ...ground, surface: 'hard', ironId: 'x', method: 'dry' } })
+    expect(proofOf([far, near], ground, 1)).toMatchObject({ state: 'stale', swatch: { id: 'near' }, changes: ['surface'] })
   })
 })

@@ -1,7 +1,7 @@
 import { FULL_BOND, OVER_FUSED } from '../bond'
 import { layerOf, stepAt } from '../heat'
 import { givenHoldsS } from '../press'
-import { evaluate, heldFor, resinOf, type EvaluateOptions, type Outcome } from '../recipe'
+import { evaluate, heldFor, adhesiveOf, type EvaluateOptions, type Outcome } from '../recipe'
 import { doneOptions, soleKnown, type PressedSwatch } from './lesson'
 import { gradeResidual, type Judged } from './observe'
 
@@ -10,7 +10,7 @@ export type Suspect = 'sideWrong' | 'ironCooler' | 'finish' | 'lot' | 'clock' | 
 
 /** A cause found in the pressing as it was done, worst first. */
 export type Cause
-  = | { why: 'coldIron', soleC: number, stopC: number }
+  = | { why: 'coldIron', soleC: number, settingC: number }
     | { why: 'shutOff', fromC: number, toC: number }
     | { why: 'tooCool', peakC: number, wantedC: number }
     | { why: 'tooShort', heldS: number, askedS: number }
@@ -29,10 +29,10 @@ export interface Explanation { causes: Cause[], outcome: Outcome }
 
 export interface Pressed extends PressedSwatch {
   judged: Pick<Judged, 'grade' | 'dotsCrisp'>
-  /** Hottest wash it has been through, and what its resin or sheet stands, °C. */
+  /** Hottest wash it has been through, and what its adhesive or sheet stands, °C. */
   washedC: number | null
   washLimitC: number | null
-  /** Does the cloth carry a finish that resin may not take to? */
+  /** Does the fabric carry a finish that adhesive may not take to? */
   finished: boolean
 }
 
@@ -46,7 +46,7 @@ const DISAGREES_FROM = 2.2
 
 /** Why a swatch held or peeled, from the transient that was really pressed. Never praises one that failed in the hand. */
 export function explainPressed(p: Pressed, options: EvaluateOptions = {}): Explanation {
-  const outcome = evaluate(p.bench, p.recipe, { ...options, ...doneOptions(p) })
+  const outcome = evaluate(p.setup, p.recipe, { ...options, ...doneOptions(p) })
   const { bond } = outcome
   const causes: Cause[] = []
   for (const doubt of p.doubts ?? []) causes.push({ why: 'clock', by: doubt.why, seconds: doubt.why === 'slept' ? doubt.forS : doubt.byS })
@@ -89,8 +89,8 @@ function soleCauses({ recipe, events }: Pressed): Cause[] {
   if (during.length === 0) return []
   const first = during[0]!, last = during[during.length - 1]!
   const causes: Cause[] = []
-  if (first < recipe.stop.meanC - Math.max(COLD_FROM_K, recipe.stop.swingC + 5))
-    causes.push({ why: 'coldIron', soleC: first, stopC: recipe.stop.meanC })
+  if (first < recipe.setting.meanC - Math.max(COLD_FROM_K, recipe.setting.swingC + 5))
+    causes.push({ why: 'coldIron', soleC: first, settingC: recipe.setting.meanC })
   const shut = events.find(e => e.kind === 'shut')
   if (shut) causes.push({ why: 'shutOff', fromC: Math.max(...during), toC: last })
   return causes
@@ -101,7 +101,7 @@ function shortCauses(p: Pressed, outcome: Outcome, options: EvaluateOptions): Ca
   const causes: Cause[] = []
   const given = givenHoldsS(p.events)
   const heldS = given.length ? Math.min(...given) : p.recipe.holdS
-  if (bond.inWindowS < 1) causes.push({ why: 'tooCool', peakC: bond.peakC, wantedC: resinOf(p.bench, options).windowC[0] })
+  if (bond.inWindowS < 1) causes.push({ why: 'tooCool', peakC: bond.peakC, wantedC: adhesiveOf(p.setup, options).windowC[0] })
   const askedS = Math.min(p.recipe.holdS, p.recipe.secondS ?? p.recipe.holdS)
   if (heldS < askedS * CLEARLY_SHORTER) causes.push({ why: 'tooShort', heldS, askedS })
   const wet = timeNear100(outcome)
@@ -119,15 +119,15 @@ function handledWarm(p: Pressed, { run }: Outcome, options: EvaluateOptions): Ca
   const done = p.events.find(e => e.kind === 'done')
   const lastLift = [...p.events].reverse().find(e => e.kind === 'lift' || e.kind === 'cool')
   if (!done || !lastLift) return []
-  const glue = layerOf(run, 'resin')!
+  const glue = layerOf(run, 'adhesive')!
   const atC = glue.meanC[stepAt(run, Math.min(done.atS, run.timesS[run.steps - 1]!))]!
-  const setC = resinOf(p.bench, options).meltC[0]
+  const setC = adhesiveOf(p.setup, options).meltC[0]
   return atC > setC ? [{ why: 'handledWarm', atC, setC }] : []
 }
 
 /** Seconds the glue line stood at 100 °C, held there by water. */
 function timeNear100({ run }: Outcome): number {
-  const glue = layerOf(run, 'resin')!
+  const glue = layerOf(run, 'adhesive')!
   let held = 0
   for (let i = 1; i < run.steps; i++)
     if (run.pressureKPa[i]! > 0 && Math.abs(glue.meanC[i]! - 100) < 3) held += run.timesS[i]! - run.timesS[i - 1]!
@@ -137,7 +137,8 @@ function timeNear100({ run }: Outcome): number {
 /** The hold per side that would have bonded with the sole at its stop, s, within two minutes. */
 function neededHold(p: Pressed, options: EvaluateOptions): number | null {
   for (let holdS = 5; holdS <= MOST_NEEDED_S; holdS += 5) {
-    if (evaluate(p.bench, heldFor({ ...p.recipe, coolS: 0 }, holdS), { ...options, skipBed: true }).bond.final >= FULL_BOND) return holdS
+    if (evaluate(p.setup, heldFor({ ...p.recipe, coolS: 0 }, holdS),
+      { ...options, skipSurface: true }).bond.final >= FULL_BOND) return holdS
   }
   return null
 }

@@ -1,5 +1,5 @@
-/** What a cloth can stand: one answer with its chain of reasons. */
+/** What a fabric can stand: one answer with its chain of reasons. */
 export {
-  clothLimit, limitingFibres, type BlendRule, type ClothLimit, type Evidence,
+  fabricLimit, limitingFibres, type BlendRule, type FabricLimit, type Evidence,
   type Reason,
 } from './limit'

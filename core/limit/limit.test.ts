@@ -1,118 +1,119 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { FIBRE_KEYS, FIBRES, FINISHES, type FibreKey, type FinishKey } from '../materials'
-import type { ClothInput } from '../stack'
-import { clothLimit, type BlendRule, type Evidence } from '.'
+import type { FabricInput } from '../stack'
+import { fabricLimit, type BlendRule, type Evidence } from '.'
 
-const cloth = (shares: Partial<Record<FibreKey, number>>, over: Partial<ClothInput> = {}): ClothInput => ({
+const fabric = (shares: Partial<Record<FibreKey, number>>, over: Partial<FabricInput> = {}): FabricInput => ({
   fibres: Object.entries(shares).map(([fibre, sharePct]) => ({ fibre: fibre as FibreKey, sharePct: sharePct! })),
   construction: 'twill', massGsm: 200, thicknessMm: 0.4, mayGetWet: true, nap: 'none', finishes: [], ...over,
 })
 
 describe('the limit of a fabric', () => {
-  it.each<[string, ClothInput, BlendRule, number]>([
-    ['pure cotton', cloth({ cotton: 100 }), 'strict', 200],
-    ['cotton with elastane, strict', cloth({ cotton: 97, elastane: 3 }), 'strict', 110],
-    ['cotton with elastane, proportional: one class', cloth({ cotton: 97, elastane: 3 }), 'proportional', 150],
-    ['poly-cotton either way', cloth({ cotton: 50, polyester: 50 }), 'proportional', 150],
-    ['a trace of PVC bars heat in any school', cloth({ cotton: 95, pvc: 5 }), 'proportional', 0],
-    ['a finish beats the fibre', cloth({ cotton: 100 }, { finishes: ['puCoat'] }), 'strict', 110],
-    ['the lower of fibre and finish', cloth({ acrylic: 100 }, { finishes: ['filmLaminate'] }), 'strict', 110],
-    ['unknown fibre starts at the lowest class', cloth({}), 'strict', 110],
+  it.each<[string, FabricInput, BlendRule, number]>([
+    ['pure cotton', fabric({ cotton: 100 }), 'strict', 200],
+    ['cotton with elastane, strict', fabric({ cotton: 97, elastane: 3 }), 'strict', 110],
+    ['cotton with elastane, proportional: one class', fabric({ cotton: 97, elastane: 3 }), 'proportional', 150],
+    ['poly-cotton either way', fabric({ cotton: 50, polyester: 50 }), 'proportional', 150],
+    ['a trace of PVC bars heat in any school', fabric({ cotton: 95, pvc: 5 }), 'proportional', 0],
+    ['a finish beats the fibre', fabric({ cotton: 100 }, { finishes: ['puCoat'] }), 'strict', 110],
+    ['the lower of fibre and finish', fabric({ acrylic: 100 }, { finishes: ['filmLaminate'] }), 'strict', 110],
+    ['unknown fibre starts at the lowest class', fabric({}), 'strict', 110],
   ])('%s: %#', (_n, c, rule, soleC) => {
-    const limit = clothLimit(c, rule)
+    const limit = fabricLimit(c, rule)
     expect(limit.soleC).toBe(soleC)
     expect(limit.reasons.filter(r => r.decides)).toHaveLength(1)
   })
   it('a finish that may only be touched so long passes that on, the shortest of them; others set none', () => {
     const { maxTouchS } = FINISHES.gasDyedPrint
     expect(maxTouchS).toBeGreaterThan(0)
-    expect(clothLimit(cloth({ cotton: 100 }, { finishes: ['gasDyedPrint', 'puCoat'] }), 'strict').maxTouchS).toBe(maxTouchS)
-    expect(clothLimit(cloth({ cotton: 100 }, { finishes: ['puCoat'] }), 'strict').maxTouchS).toBeNull()
-    expect(clothLimit(cloth({ cotton: 100 }), 'strict').maxTouchS).toBeNull()
+    expect(fabricLimit(fabric({ cotton: 100 }, { finishes: ['gasDyedPrint', 'puCoat'] }), 'strict').maxTouchS).toBe(maxTouchS)
+    expect(fabricLimit(fabric({ cotton: 100 }, { finishes: ['puCoat'] }), 'strict').maxTouchS).toBeNull()
+    expect(fabricLimit(fabric({ cotton: 100 }), 'strict').maxTouchS).toBeNull()
   })
   it('a swatch that passed hotter is set against the very reason that stands lowest', () => {
-    const evidence = { swatches: [{ soleC: 190, hurtByHeat: false, passed: true }], label: { ironC: 110 as const, steam: null } }
-    const { conflicts } = clothLimit(cloth({ cotton: 100 }), 'strict', evidence)
+    const evidence = { swatches: [{ soleC: 190, damageByHeat: false, passed: true }], label: { ironC: 110 as const, steam: null } }
+    const { conflicts } = fabricLimit(fabric({ cotton: 100 }), 'strict', evidence)
     expect(conflicts.map(c => [c.safer.step, c.other.step])).toContainEqual(['label', 'swatchPassed'])
   })
   it('names fumes, pile, laminate and what is certified', () => {
-    expect(clothLimit(cloth({ pvc: 100 }), 'strict')).toMatchObject({ fumes: true, fusible: false })
-    expect(clothLimit(cloth({ cotton: 100 }, { nap: 'pile' }), 'strict')).toMatchObject({ backOnly: true, bed: 'sparesPile' })
-    expect(clothLimit(cloth({ cotton: 100 }, { finishes: ['flameRetardant' as FinishKey] }), 'strict').fusible).toBe(false)
-    expect(clothLimit(cloth({ silk: 100 }, { mayGetWet: false }), 'strict')).toMatchObject({ steam: 'no', water: 'no' })
+    expect(fabricLimit(fabric({ pvc: 100 }), 'strict')).toMatchObject({ fumes: true, fusible: false })
+    expect(fabricLimit(fabric({ cotton: 100 }, { nap: 'pile' }), 'strict')).toMatchObject({ backOnly: true, surface: 'sparesPile' })
+    expect(fabricLimit(fabric({ cotton: 100 }, { finishes: ['flameRetardant' as FinishKey] }), 'strict').fusible).toBe(false)
+    expect(fabricLimit(fabric({ silk: 100 }, { mayGetWet: false }), 'strict')).toMatchObject({ steam: 'no', water: 'no' })
   })
 })
 
 describe('the chain of fibre, blend, finish, label and swatch: twelve worked fabrics', () => {
   const label = (ironC: 0 | 110 | 150 | 200 | null, steam: boolean | null = null): Evidence => ({ label: { ironC, steam } })
-  it.each<[string, ClothInput, BlendRule, Evidence, number, string, number]>([
-    ['1 shirt poplin, label agrees', cloth({ cotton: 100 }), 'strict', label(200), 200, 'fibre', 0],
-    ['2 poplin whose label says 150', cloth({ cotton: 100 }), 'strict', label(150), 150, 'label', 1],
-    ['3 label 150, coat 110: the coat stands', cloth({ cotton: 100 }, { finishes: ['puCoat'] }), 'strict', label(150), 110, 'finish', 1],
-    ['4 label 200 on polyester: the fibre stands', cloth({ polyester: 100 }), 'strict', label(200), 150, 'fibre', 1],
-    ['5 do not iron', cloth({ viscose: 100 }), 'strict', label(0), 0, 'label', 1],
-    ['6 stretch cotton, proportional', cloth({ cotton: 96, elastane: 4 }), 'proportional', label(null), 150, 'blend', 0],
-    ['7 the same, strict', cloth({ cotton: 96, elastane: 4 }), 'strict', label(null), 110, 'fibre', 0],
+  it.each<[string, FabricInput, BlendRule, Evidence, number, string, number]>([
+    ['1 shirt poplin, label agrees', fabric({ cotton: 100 }), 'strict', label(200), 200, 'fibre', 0],
+    ['2 poplin whose label says 150', fabric({ cotton: 100 }), 'strict', label(150), 150, 'label', 1],
+    ['3 label 150, coat 110: the coat stands', fabric({ cotton: 100 }, { finishes: ['puCoat'] }), 'strict', label(150), 110, 'finish', 1],
+    ['4 label 200 on polyester: the fibre stands', fabric({ polyester: 100 }), 'strict', label(200), 150, 'fibre', 1],
+    ['5 do not iron', fabric({ viscose: 100 }), 'strict', label(0), 0, 'label', 1],
+    ['6 stretch cotton, proportional', fabric({ cotton: 96, elastane: 4 }), 'proportional', label(null), 150, 'blend', 0],
+    ['7 the same, strict', fabric({ cotton: 96, elastane: 4 }), 'strict', label(null), 110, 'fibre', 0],
     [
-      '8 wool that shone at 148', cloth({ wool: 100 }), 'strict', { swatches: [{ soleC: 148, hurtByHeat: true, passed: false }] }, 130,
-      'swatchHurt', 0,
+      '8 wool that shone at 148', fabric({ wool: 100 }), 'strict', { swatches: [{ soleC: 148, damageByHeat: true, passed: false }] }, 130,
+      'swatchDamage', 0,
     ],
     [
-      '9 acrylic that passed at 148: shown, 110 stands', cloth({ acrylic: 100 }), 'strict',
-      { swatches: [{ soleC: 148, hurtByHeat: false, passed: true }] }, 110, 'fibre', 1,
+      '9 acrylic that passed at 148: shown, 110 stands', fabric({ acrylic: 100 }), 'strict',
+      { swatches: [{ soleC: 148, damageByHeat: false, passed: true }] }, 110, 'fibre', 1,
     ],
-    ['10 unknown, nothing tried', cloth({}), 'strict', {}, 110, 'unknown', 0],
-    ['11 unknown, a corner stood 150', cloth({}), 'strict', { cornerC: 150 }, 150, 'corner', 0],
-    ['a corner stood 150, the label says 110: the label stands', cloth({}), 'strict', { ...label(110), cornerC: 150 }, 110, 'label', 1],
-    ['a corner stood 110, the label says 150: the corner stands', cloth({}), 'strict', { ...label(150), cornerC: 110 }, 110, 'corner', 1],
-    ['a corner stood 150, do not iron: no iron', cloth({}), 'strict', { ...label(0), cornerC: 150 }, 0, 'label', 1],
+    ['10 unknown, nothing tried', fabric({}), 'strict', {}, 110, 'unknown', 0],
+    ['11 unknown, a corner stood 150', fabric({}), 'strict', { cornerC: 150 }, 150, 'corner', 0],
+    ['a corner stood 150, the label says 110: the label stands', fabric({}), 'strict', { ...label(110), cornerC: 150 }, 110, 'label', 1],
+    ['a corner stood 110, the label says 150: the corner stands', fabric({}), 'strict', { ...label(150), cornerC: 110 }, 110, 'corner', 1],
+    ['a corner stood 150, do not iron: no iron', fabric({}), 'strict', { ...label(0), cornerC: 150 }, 0, 'label', 1],
     [
-      'a corner stood 150, coated: what the coat stands', cloth({}, { finishes: ['puCoat'] }), 'strict', { cornerC: 150 }, 110, 'finish', 0,
+      'a corner stood 150, coated: what the coat stands', fabric({}, { finishes: ['puCoat'] }), 'strict', { cornerC: 150 }, 110, 'finish',
+      0,
     ],
-    ['12 PVC whatever the label says', cloth({ pvc: 60, cotton: 40 }), 'proportional', label(110), 0, 'fibre', 1],
+    ['12 PVC whatever the label says', fabric({ pvc: 60, cotton: 40 }), 'proportional', label(110), 0, 'fibre', 1],
   ])('%s', (_n, c, rule, evidence, soleC, decides, conflicts) => {
-    const limit = clothLimit(c, rule, evidence)
+    const limit = fabricLimit(c, rule, evidence)
     expect(limit.soleC).toBe(soleC)
     expect(limit.reasons.find(r => r.decides)?.step).toBe(decides)
     expect(limit.conflicts).toHaveLength(conflicts)
-    expect(limit.origin).toBe(decides === 'label' ? 'maker' : decides === 'corner' || decides === 'swatchHurt' ? 'measured' : 'typical')
+    expect(limit.origin).toBe(decides === 'label' ? 'maker' : decides === 'corner' || decides === 'swatchDamage' ? 'measured' : 'typical')
   })
   it('nothing raises what the care label or a coat allows: neither a corner nor a swatch that passed', () => {
     const heats = fc.constantFrom(90, 110, 130, 150, 180, 200)
     fc.assert(fc.property(
       fc.constantFrom(0, 110, 150, 200), fc.option(heats), fc.option(heats), fc.boolean(), fc.boolean(),
       (ironC, cornerC, passedC, known, coated) => {
-        const swatches = passedC === null ? [] : [{ soleC: passedC, hurtByHeat: false, passed: true }]
-        const c = cloth(known ? { cotton: 100 } : {}, { finishes: coated ? ['puCoat'] : [] })
-        const { soleC } = clothLimit(c, 'strict', { label: { ironC: ironC as 0, steam: null }, cornerC, swatches })
+        const swatches = passedC === null ? [] : [{ soleC: passedC, damageByHeat: false, passed: true }]
+        const c = fabric(known ? { cotton: 100 } : {}, { finishes: coated ? ['puCoat'] : [] })
+        const { soleC } = fabricLimit(c, 'strict', { label: { ironC: ironC as 0, steam: null }, cornerC, swatches })
         expect(soleC).toBeLessThanOrEqual(coated ? Math.min(ironC, FINISHES.puCoat.limitC!) : ironC)
       },
     ), { seed: 3, numRuns: 300 })
   })
-  it('a label without steam bars it', () => expect(clothLimit(cloth({ cotton: 100 }), 'strict', label(200, false)).steam).toBe('no'))
+  it('a label without steam bars it', () => expect(fabricLimit(fabric({ cotton: 100 }), 'strict', label(200, false)).steam).toBe('no'))
   it('pile hovers, wool is pressed and lifted, cotton may slide', () => {
-    expect(clothLimit(cloth({ cotton: 100 }, { nap: 'pile' }), 'strict').motion).toBe('hover')
-    expect(clothLimit(cloth({ wool: 100 }), 'strict').motion).toBe('pressOnly')
-    expect(clothLimit(cloth({ cotton: 100 }), 'strict').motion).toBe('any')
+    expect(fabricLimit(fabric({ cotton: 100 }, { nap: 'pile' }), 'strict').motion).toBe('hover')
+    expect(fabricLimit(fabric({ wool: 100 }), 'strict').motion).toBe('pressOnly')
+    expect(fabricLimit(fabric({ cotton: 100 }), 'strict').motion).toBe('any')
   })
 })
 
 describe('what else a fabric asks for', () => {
-  it.each<[string, ClothInput, boolean]>([
-    ['cotton may meet a bare iron', cloth({ cotton: 100 }), false], ['linen too', cloth({ linen: 100 }), false],
-    ['polyester glazes, so it is covered', cloth({ polyester: 100 }), true],
-    ['a share of a thermoplastic is enough', cloth({ cotton: 70, polyamide66: 30 }), true],
-    ['wool is covered', cloth({ wool: 100 }), true], ['an unknown fabric is covered', cloth({}), true],
-  ])('%s', (_, c, covered) => expect(clothLimit(c, 'strict').coverNeeded).toBe(covered))
-  it.each<[string, ClothInput, 'yes' | 'light' | 'no']>([
-    ['cotton takes steam', cloth({ cotton: 100 }), 'yes'],
-    ['what water harms takes none', cloth({ cotton: 100 }, { mayGetWet: false }), 'no'],
-    ['an unknown fabric little', cloth({}), 'light'],
-  ])('%s', (_, c, steam) => expect(clothLimit(c, 'strict').steam).toBe(steam))
+  it.each<[string, FabricInput, boolean]>([
+    ['cotton may meet a bare iron', fabric({ cotton: 100 }), false], ['linen too', fabric({ linen: 100 }), false],
+    ['polyester glazes, so it is covered', fabric({ polyester: 100 }), true],
+    ['a share of a thermoplastic is enough', fabric({ cotton: 70, polyamide66: 30 }), true],
+    ['wool is covered', fabric({ wool: 100 }), true], ['an unknown fabric is covered', fabric({}), true],
+  ])('%s', (_, c, covered) => expect(fabricLimit(c, 'strict').pressClothNeeded).toBe(covered))
+  it.each<[string, FabricInput, 'yes' | 'light' | 'no']>([
+    ['cotton takes steam', fabric({ cotton: 100 }), 'yes'],
+    ['what water harms takes none', fabric({ cotton: 100 }, { mayGetWet: false }), 'no'],
+    ['an unknown fabric little', fabric({}), 'light'],
+  ])('%s', (_, c, steam) => expect(fabricLimit(c, 'strict').steam).toBe(steam))
   it('a fibre that stands little water makes the whole fabric stand little steam', () => {
     const light = FIBRE_KEYS.filter(k => FIBRES[k].water === 'light')
     expect(light.length).toBeGreaterThan(0)
-    for (const fibre of light) expect(clothLimit(cloth({ cotton: 50, [fibre]: 50 }), 'strict').steam).toBe('light')
+    for (const fibre of light) expect(fabricLimit(fabric({ cotton: 50, [fibre]: 50 }), 'strict').steam).toBe('light')
   })
 })

@@ -1,5 +1,5 @@
 import { CONSTRUCTIONS, FIBRES, FINISHES, type FibreKey, type FinishKey } from '../materials'
-import type { ClothInput, FibreShare } from '../stack'
+import type { FabricInput, FibreShare } from '../stack'
 
 /** House rule for blends: the weakest fibre rules, or a small share costs only one class. */
 export type BlendRule = 'strict' | 'proportional'
@@ -20,7 +20,7 @@ export type Reason
     | { step: 'label', limitC: number, decides: boolean }
     | { step: 'labelSteam', decides: boolean }
   /** An own swatch that was marked by heat at this sole temperature. */
-    | { step: 'swatchHurt', soleC: number, limitC: number, decides: boolean }
+    | { step: 'swatchDamage', soleC: number, limitC: number, decides: boolean }
   /** An own swatch that passed without a mark. */
     | { step: 'swatchPassed', soleC: number, decides: boolean }
   /** The highest step that a hidden corner stood. */
@@ -34,10 +34,10 @@ interface CareLabel {
   steam: boolean | null
 }
 
-/** What has been seen on this very cloth. */
+/** What has been seen on this very fabric. */
 export interface Evidence {
   label?: CareLabel | null
-  swatches?: readonly { soleC: number, hurtByHeat: boolean, passed: boolean }[]
+  swatches?: readonly { soleC: number, damageByHeat: boolean, passed: boolean }[]
   /** Sole temperature of the highest corner step stood, °C; null if none was tried. */
   cornerC?: number | null
 }
@@ -48,24 +48,24 @@ type LimitOrigin = 'typical' | 'maker' | 'measured'
 /** Two sources that disagree; the safer one stands. */
 interface Conflict { safer: Reason, other: Reason }
 
-export interface ClothLimit {
+export interface FabricLimit {
   /** Highest sole temperature, °C; 0 = no heat at all. */
   soleC: number
   /** True until fibre is known: the limit is only a place to start testing from. */
   provisional: boolean
   steam: 'yes' | 'light' | 'no'
   water: 'yes' | 'test' | 'no'
-  coverNeeded: boolean
+  pressClothNeeded: boolean
   backOnly: boolean
   /** Longest single touch, s. */
   maxTouchS: number | null
   /** May be fused at all; false where heat is barred or fusing voids what it is certified for. */
   fusible: boolean
-  bed: 'any' | 'sparesPile'
+  surface: 'any' | 'sparesPile'
   fumes: boolean
   /** How the iron may move on it. */
   motion: 'any' | 'pressOnly' | 'hover'
-  /** Where the deciding figure comes from: typical values, the label of its maker, or what was seen on this cloth. */
+  /** Where the deciding figure comes from: typical values, the label of its maker, or what was seen on this fabric. */
   origin: LimitOrigin
   reasons: Reason[]
   conflicts: Conflict[]
@@ -90,14 +90,14 @@ export function limitingFibres(fibres: FibreShare[], rule: BlendRule): FibreShar
  * Fibre classes → blend rule → finish and structure → care label → own swatches and corner tests.
  * The lowest figure stands, every step is kept, and sources that disagree are named.
  * A fibre that gives off fumes, or takes no iron, bars heat at any share.
- * @param cloth shares in %, any sum; an empty list is a cloth of unknown fibre
+ * @param fabric shares in %, any sum; an empty list is a fabric of unknown fibre
  */
-export function clothLimit(
-  cloth: Pick<ClothInput, 'fibres' | 'finishes' | 'nap' | 'mayGetWet' | 'construction'>, rule: BlendRule, evidence: Evidence = {},
-): ClothLimit {
+export function fabricLimit(
+  fabric: Pick<FabricInput, 'fibres' | 'finishes' | 'nap' | 'mayGetWet' | 'construction'>, rule: BlendRule, evidence: Evidence = {},
+): FabricLimit {
   const reasons: Reason[] = []
   const weak = (a: FibreShare, b: FibreShare) => FIBRES[a.fibre].classC - FIBRES[b.fibre].classC || b.sharePct - a.sharePct
-  const fibres = [...cloth.fibres].sort(weak)
+  const fibres = [...fabric.fibres].sort(weak)
   const unknown = fibres.length === 0
   let soleC = 200
   if (unknown) {
@@ -114,14 +114,14 @@ export function clothLimit(
       reasons.push({ step: 'blend', fibre: weakest.fibre, sharePct: weakest.sharePct, limitC: soleC, decides: false })
     }
   }
-  const finishes = cloth.finishes.map(f => FINISHES[f])
+  const finishes = fabric.finishes.map(f => FINISHES[f])
   for (const f of finishes) {
     reasons.push({ step: 'finish', finish: f.key, limitC: f.limitC, decides: false })
     if (f.limitC !== null) soleC = Math.min(soleC, f.limitC)
   }
-  const surface = cloth.nap !== 'none' ? cloth.nap : null
+  const surface = fabric.nap !== 'none' ? fabric.nap : null
   if (surface) reasons.push({ step: 'surface', surface, decides: false })
-  if (!cloth.mayGetWet) reasons.push({ step: 'water', decides: false })
+  if (!fabric.mayGetWet) reasons.push({ step: 'water', decides: false })
   const { label, swatches = [], cornerC = null } = evidence
   const tried = unknown && cornerC !== null && soleC > 0
   if (tried) {
@@ -135,13 +135,13 @@ export function clothLimit(
     reasons.push({ step: 'label', limitC: label.ironC, decides: false })
   }
   if (label?.steam === false) reasons.push({ step: 'labelSteam', decides: false })
-  const hurtAt = Math.min(...swatches.filter(w => w.hurtByHeat).map(w => w.soleC))
-  if (Number.isFinite(hurtAt)) {
-    const limitC = Math.max(0, Math.floor((hurtAt - SWATCH_STEP_DOWN_C) / 5) * 5)
-    reasons.push({ step: 'swatchHurt', soleC: hurtAt, limitC, decides: false })
+  const damageAt = Math.min(...swatches.filter(w => w.damageByHeat).map(w => w.soleC))
+  if (Number.isFinite(damageAt)) {
+    const limitC = Math.max(0, Math.floor((damageAt - SWATCH_STEP_DOWN_C) / 5) * 5)
+    reasons.push({ step: 'swatchDamage', soleC: damageAt, limitC, decides: false })
     soleC = Math.min(soleC, limitC)
   }
-  const passedAt = Math.max(...swatches.filter(w => w.passed && !w.hurtByHeat).map(w => w.soleC))
+  const passedAt = Math.max(...swatches.filter(w => w.passed && !w.damageByHeat).map(w => w.soleC))
   if (Number.isFinite(passedAt)) reasons.push({ step: 'swatchPassed', soleC: passedAt, decides: false })
 
   const standing = reasons.filter(r => !(tried && r.step === 'unknown'))
@@ -152,31 +152,31 @@ export function clothLimit(
   const keys = fibres.map(f => FIBRES[f.fibre])
   const fumes = keys.some(f => f.fumes)
   const touches = finishes.map(f => f.maxTouchS).filter(s => s !== null)
-  const noWater = !cloth.mayGetWet || keys.some(f => f.water === 'none')
+  const noWater = !fabric.mayGetWet || keys.some(f => f.water === 'none')
   return {
     soleC, provisional: unknown && cornerC === null, fumes, reasons, conflicts,
-    origin: decider?.step === 'label' ? 'maker' : decider?.step === 'corner' || decider?.step === 'swatchHurt' ? 'measured' : 'typical',
+    origin: decider?.step === 'label' ? 'maker' : decider?.step === 'corner' || decider?.step === 'swatchDamage' ? 'measured' : 'typical',
     motion:
       surface === 'pile'
         ? 'hover'
-        : surface || keys.some(f => f.key === 'wool' || f.key === 'cashmere') || CONSTRUCTIONS[cloth.construction].stretch
+        : surface || keys.some(f => f.key === 'wool' || f.key === 'cashmere') || CONSTRUCTIONS[fabric.construction].stretch
           ? 'pressOnly'
           : 'any',
     steam: noWater || label?.steam === false ? 'no' : unknown || keys.some(f => f.water === 'light') ? 'light' : 'yes',
     water: noWater ? 'no' : unknown || keys.some(f => f.water === 'test') ? 'test' : 'yes',
-    coverNeeded:
+    pressClothNeeded:
       unknown
       || soleC <= 110
-      || finishes.some(f => f.coverNeeded)
+      || finishes.some(f => f.pressClothNeeded)
       || keys.some(f => f.key === 'wool' || f.key === 'cashmere' || f.thermoplastic),
-    backOnly: finishes.some(f => f.backOnly) || surface === 'pile' || CONSTRUCTIONS[cloth.construction].laminate,
+    backOnly: finishes.some(f => f.backOnly) || surface === 'pile' || CONSTRUCTIONS[fabric.construction].laminate,
     maxTouchS: touches.length > 0 ? Math.min(...touches) : null,
     fusible: soleC > 0 && !finishes.some(f => f.fusing === 'no'),
-    bed: surface === 'pile' || surface === 'texture' ? 'sparesPile' : 'any',
+    surface: surface === 'pile' || surface === 'texture' ? 'sparesPile' : 'any',
   }
 }
 
-/** A label or a swatch that says otherwise than the cloth's own figures. */
+/** A label or a swatch that says otherwise than the fabric's own figures. */
 function conflictsIn(reasons: Reason[], ownC: number, standsC: number): Conflict[] {
   const own = reasons.find(r => 'limitC' in r && r.limitC === ownC && ['fibre', 'blend', 'finish', 'unknown', 'corner'].includes(r.step))
   const label = reasons.find(r => r.step === 'label')

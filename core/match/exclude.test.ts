@@ -1,58 +1,59 @@
 import { describe, expect, it } from 'vitest'
 import { placeOf } from '../place'
-import { clothGivePct, matchShelf, supplyGivePct, washLimit, type Exclusion, type MatchQuery, type MatchSupply } from '.'
+import { fabricGivePct, matchShelf, supplyGivePct, washLimit, type Exclusion, type MatchQuery, type MatchSupply } from '.'
 
 const supply = (over: Partial<MatchSupply> = {}): MatchSupply => ({
   id: 'a', code: 'a', name: 'A', family: 'fusible', base: 'woven', baseFibre: 'cotton', massGsm: 60, thicknessMm: 0.22,
-  resin: 'polyamide', resinGsm: 12, form: 'dots', givePct: null, bendingMm: null, colourHex: '#ffffff', moistOnly: false, washC: null,
+  adhesive: 'polyamide', adhesiveGsm: 12, form: 'dots', givePct: null, bendingMm: null, colourHex: '#ffffff', moistOnly: false, washC: null,
   tumble: null, widthMm: 900, pricePerM: 6, stockM: 5, passed: 0, failed: 0, coupling: null, ...over,
 })
-const CLOTH: MatchQuery['cloth'] = {
+const FABRIC: MatchQuery['fabric'] = {
   fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none',
   finishes: [], colourHex: '#eeeae0', sheer: false, giveAlongPct: null, giveAcrossPct: null, bendingMm: null,
 }
-const STOPS = [112, 148, 196].map(meanC => ({ label: `${meanC}`, meanC, swingC: 15, origin: 'typical' as const }))
-const query = (over: Partial<MatchQuery> = {}, cloth: Partial<MatchQuery['cloth']> = {}): MatchQuery => ({
-  cloth: { ...CLOTH, ...cloth }, blendRule: 'strict', allowance: 'inside', place: placeOf('collar'), hand: null, drapeKept: false,
-  care: { washC: 30, tumble: 'no', dryClean: false }, iron: { kind: 'household', stops: STOPS }, cover: 'muslin', bed: 'padded',
+const SETTINGS = [112, 148, 196].map(meanC => ({ label: `${meanC}`, meanC, swingC: 15, origin: 'typical' as const }))
+const query = (over: Partial<MatchQuery> = {}, fabric: Partial<MatchQuery['fabric']> = {}): MatchQuery => ({
+  fabric: { ...FABRIC, ...fabric }, blendRule: 'strict', allowance: 'inside', place: placeOf('collar'), stiffness: null, drapeKept: false,
+  care: { washC: 30, tumble: 'no', dryClean: false }, iron: { kind: 'household', settings: SETTINGS }, pressCloth: 'muslin',
+  surface: 'padded',
   needM2: 0, ...over,
 })
 const reasons = (q: MatchQuery, s: MatchSupply): Exclusion[] => matchShelf(q, [s]).excluded[0]?.reasons ?? []
 
 describe('each reason, by itself', () => {
-  it.each<[Exclusion['why'], Partial<MatchQuery>, Partial<MatchQuery['cloth']>, Partial<MatchSupply>]>([
+  it.each<[Exclusion['why'], Partial<MatchQuery>, Partial<MatchQuery['fabric']>, Partial<MatchSupply>]>([
     ['family', {}, {}, { family: 'hemTape' }],
     ['noHeat', {}, { fibres: [{ fibre: 'pvc', sharePct: 100 }] }, {}],
     ['notFusible', {}, { finishes: ['flameRetardant'] }, {}],
-    ['noResin', {}, {}, { resin: null, resinGsm: 0 }],
-    ['ironTooHot', { iron: { kind: 'household', stops: STOPS.slice(2) } }, { fibres: [{ fibre: 'acrylic', sharePct: 100 }] }, {}],
-    ['noWindow', {}, { fibres: [{ fibre: 'acrylic', sharePct: 100 }] }, { resin: 'hdpe' }],
-    ['wash', { care: { washC: 60, tumble: 'no', dryClean: false } }, {}, { resin: 'eva' }],
+    ['noAdhesive', {}, {}, { adhesive: null, adhesiveGsm: 0 }],
+    ['ironTooHot', { iron: { kind: 'household', settings: SETTINGS.slice(2) } }, { fibres: [{ fibre: 'acrylic', sharePct: 100 }] }, {}],
+    ['noWindow', {}, { fibres: [{ fibre: 'acrylic', sharePct: 100 }] }, { adhesive: 'hdpe' }],
+    ['wash', { care: { washC: 60, tumble: 'no', dryClean: false } }, {}, { adhesive: 'eva' }],
     ['tumble', { care: { washC: 30, tumble: 'yes', dryClean: false } }, {}, { tumble: 'low' }],
-    ['dryClean', { care: { washC: 30, tumble: 'no', dryClean: true } }, {}, { resin: 'ldpe' }],
+    ['dryClean', { care: { washC: 30, tumble: 'no', dryClean: true } }, {}, { adhesive: 'ldpe' }],
     ['giveKept', { place: placeOf('waistband') }, {}, { base: 'knit', givePct: 20 }],
     ['giveLost', { place: { ...placeOf('facing'), give: 'stay' } }, { construction: 'jersey', giveAcrossPct: 40 }, {}],
-    ['strikeThrough', {}, { construction: 'voile', massGsm: 45, thicknessMm: 0.15 }, { resinGsm: 20 }],
-    ['grins', {}, { construction: 'voile', massGsm: 45, thicknessMm: 0.15, colourHex: '#204030' }, { resinGsm: 9 }],
+    ['strikeThrough', {}, { construction: 'voile', massGsm: 45, thicknessMm: 0.15 }, { adhesiveGsm: 20 }],
+    ['grins', {}, { construction: 'voile', massGsm: 45, thicknessMm: 0.15, colourHex: '#204030' }, { adhesiveGsm: 9 }],
     ['moistOnly', {}, { mayGetWet: false }, { moistOnly: true }],
     ['crush', {}, { nap: 'pile', construction: 'velvet', massGsm: 300, thicknessMm: 1.6 }, {}],
     ['drapeLost', { drapeKept: true }, {}, { massGsm: 180, thicknessMm: 0.5 }],
-  ])('%s', (why, q, cloth, s) => {
-    expect(reasons(query(q, cloth), supply(s)).map(r => r.why)).toContain(why)
+  ])('%s', (why, q, fabric, s) => {
+    expect(reasons(query(q, fabric), supply(s)).map(r => r.why)).toContain(why)
   })
   it('and without it, the same supply is let in', () => {
     expect(reasons(query(), supply())).toEqual([])
     expect(
       reasons(
         query({}, { nap: 'pile', construction: 'velvet', massGsm: 300, thicknessMm: 1.6 }),
-        supply({ family: 'sewIn', resin: null, resinGsm: 0 }),
+        supply({ family: 'sewIn', adhesive: null, adhesiveGsm: 0 }),
       ),
     ).toEqual([])
   })
   it('a hoop stabiliser is a companion, never a candidate', () => {
-    const m = matchShelf(query({ place: placeOf('crestGround') }), [supply({ family: 'hoop', resin: null, resinGsm: 0 })])
+    const m = matchShelf(query({ place: placeOf('embroideryGround') }), [supply({ family: 'hoop', adhesive: null, adhesiveGsm: 0 })])
     expect(m.companions).toHaveLength(1)
-    expect(m.ranked.map(c => c.kind)).toEqual(['selfCloth'])
+    expect(m.ranked.map(c => c.kind)).toEqual(['selfFabric'])
     expect(m.excluded).toEqual([])
   })
 })
@@ -60,16 +61,16 @@ describe('each reason, by itself', () => {
 describe('where a limit comes from', () => {
   it('the wash: the sheet speaks for the adhesive, the base for itself, a web has none', () => {
     expect(washLimit(supply({ washC: 60 }))).toEqual({ limitC: 60, of: 'sheet' })
-    expect(washLimit(supply({ resin: 'eva' }))).toEqual({ limitC: 30, of: 'resin' })
+    expect(washLimit(supply({ adhesive: 'eva' }))).toEqual({ limitC: 30, of: 'adhesive' })
     expect(washLimit(supply({ washC: 95, baseFibre: 'silk' }))).toEqual({ limitC: 30, of: 'base' })
-    expect(washLimit(supply({ base: 'none', baseFibre: 'silk', resin: 'polyamideWeb' }))).toEqual({ limitC: 40, of: 'resin' })
-    expect(washLimit(supply({ family: 'sewIn', resin: null, washC: 60, baseFibre: 'silk' }))).toEqual({ limitC: 60, of: 'sheet' })
+    expect(washLimit(supply({ base: 'none', baseFibre: 'silk', adhesive: 'polyamideWeb' }))).toEqual({ limitC: 40, of: 'adhesive' })
+    expect(washLimit(supply({ family: 'sewIn', adhesive: null, washC: 60, baseFibre: 'silk' }))).toEqual({ limitC: 60, of: 'sheet' })
   })
   it('the give: measured before typical; the larger way of a fabric counts', () => {
     expect(supplyGivePct(supply({ base: 'knit' }))).toBe(20)
     expect(supplyGivePct(supply({ base: 'knit', givePct: 3 }))).toBe(3)
-    expect(clothGivePct({ ...CLOTH, giveAlongPct: 4, giveAcrossPct: 31 })).toBe(31)
-    expect(clothGivePct({ ...CLOTH, construction: 'jersey' })).toBe(20)
+    expect(fabricGivePct({ ...FABRIC, giveAlongPct: 4, giveAcrossPct: 31 })).toBe(31)
+    expect(fabricGivePct({ ...FABRIC, construction: 'jersey' })).toBe(20)
   })
 })
 
@@ -92,15 +93,15 @@ describe('layers', () => {
   })
   it('a sewn base is held by a web, though the place names neither by itself', () => {
     const m = matchShelf(query({ place: placeOf('mat') }), [
-      supply({ id: 'w', code: 'W', family: 'web', base: 'none', massGsm: 20, resinGsm: 18, form: 'web' }),
-      supply({ id: 's', code: 'S', family: 'sewIn', resin: null, resinGsm: 0 }),
+      supply({ id: 'w', code: 'W', family: 'web', base: 'none', massGsm: 20, adhesiveGsm: 18, form: 'web' }),
+      supply({ id: 's', code: 'S', family: 'sewIn', adhesive: null, adhesiveGsm: 0 }),
     ])
     expect(m.ranked.find(c => c.kind === 'withWeb')!.supplies.map(s => s.id)).toEqual(['w', 's'])
   })
   it('sewn layers slip, fused ones hold: the same interfacing is stiffer fused', () => {
     const m = matchShelf(query(), [
       supply({ id: 'x', code: 'X', bendingMm: 30 }),
-      supply({ id: 'y', code: 'Y', family: 'sewIn', resin: null, resinGsm: 0, bendingMm: 30 }),
+      supply({ id: 'y', code: 'Y', family: 'sewIn', adhesive: null, adhesiveGsm: 0, bendingMm: 30 }),
     ])
     const c = (key: string) => m.ranked.find(r => r.key === key)!.bendingMm
     expect(c('x')).toBeGreaterThan(c('y'))
@@ -109,7 +110,7 @@ describe('layers', () => {
     const at = (coupling: number | null) => matchShelf(query(), [supply({ coupling })]).ranked.find(c => c.key === 'a')!
     expect(at(0).bendingMm).toBeLessThan(at(null).bendingMm)
     expect(at(1).bendingMm).toBeGreaterThan(at(null).bendingMm)
-    expect(at(0.4).parts.find(p => p.key === 'hand')!.origin).toBe('measured')
+    expect(at(0.4).parts.find(p => p.key === 'stiffness')!.origin).toBe('measured')
   })
 })
 
@@ -128,8 +129,8 @@ describe('parts of a score', () => {
     expect(value(query({ place: placeOf('bagSide') }), supply({ massGsm: 110 }), 'weight')).toBe(1)
   })
   it('the hand wanted ranks before one a class away', () => {
-    expect(value(query({ hand: 'crisp' }), supply({ bendingMm: 33 }), 'hand')).toBeGreaterThan(
-      value(query({ hand: 'rigid' }), supply({ bendingMm: 33 }), 'hand'),
+    expect(value(query({ stiffness: 'crisp' }), supply({ bendingMm: 33 }), 'stiffness')).toBeGreaterThan(
+      value(query({ stiffness: 'rigid' }), supply({ bendingMm: 33 }), 'stiffness'),
     )
   })
   it('caught in the seam is bulkier than trimmed inside it', () => {

@@ -1,8 +1,8 @@
-/** Which backing for this cloth, in this place, with this hand, and why not the others. */
+/** Which interfacing for this fabric, in this place, with this hand, and why not the others. */
 export * from './types'
-export { benchOf, matchShelf, refineCandidate, withRefined, type Refined } from './match'
-export { clothPly, supplyPly } from './layers'
-export { clothGivePct, supplyGivePct, washLimit } from './exclude'
+export { setupOf, matchShelf, refineCandidate, withRefined, type Refined } from './match'
+export { fabricPly, supplyPly } from './layers'
+export { fabricGivePct, supplyGivePct, washLimit } from './exclude'
 
 export { heatGround, heatVerdict } from './window'
 export { whatIfs, type Change, type WhatIf } from './whatif'

@@ -1,24 +1,24 @@
-import { CONSTRUCTIONS, type BackingBase, type FibreKey } from '../materials'
+import { CONSTRUCTIONS, type InterfacingBase, type FibreKey } from '../materials'
 import type { Place } from '../place'
-import { clothGivePct, opennessOf, STRETCHES_FROM_PCT } from './exclude'
-import type { MatchCloth, MatchSupply } from './types'
+import { fabricGivePct, opennessOf, STRETCHES_FROM_PCT } from './exclude'
+import type { MatchFabric, MatchSupply } from './types'
 
-/** What the trade does with a cloth depends on what kind it is. */
-export type ClothKind = 'tailoring' | 'knit' | 'sheer' | 'shirting'
+/** What the trade does with a fabric depends on what kind it is. */
+export type FabricKind = 'tailoring' | 'knit' | 'sheer' | 'shirting'
 
 const WOOLLY: readonly FibreKey[] = ['wool', 'cashmere']
 const TAILORED = new Set(['suiting', 'flannel', 'coating'])
 const WOOLLEN_FROM_PCT = 40, SHEER_FROM = 0.3
 
-export function clothKind(cloth: MatchCloth): ClothKind {
-  if (opennessOf(cloth) >= SHEER_FROM) return 'sheer'
-  const woolPct = cloth.fibres.filter(f => WOOLLY.includes(f.fibre)).reduce((s, f) => s + f.sharePct, 0)
-  if (TAILORED.has(cloth.construction) && (woolPct >= WOOLLEN_FROM_PCT || cloth.fibres.length === 0)) return 'tailoring'
-  return CONSTRUCTIONS[cloth.construction].stretch || clothGivePct(cloth) >= STRETCHES_FROM_PCT ? 'knit' : 'shirting'
+export function fabricKind(fabric: MatchFabric): FabricKind {
+  if (opennessOf(fabric) >= SHEER_FROM) return 'sheer'
+  const woolPct = fabric.fibres.filter(f => WOOLLY.includes(f.fibre)).reduce((s, f) => s + f.sharePct, 0)
+  if (TAILORED.has(fabric.construction) && (woolPct >= WOOLLEN_FROM_PCT || fabric.fibres.length === 0)) return 'tailoring'
+  return CONSTRUCTIONS[fabric.construction].stretch || fabricGivePct(fabric) >= STRETCHES_FROM_PCT ? 'knit' : 'shirting'
 }
 
-/** How usual a base is for a kind of cloth, 0–1. A choice of ours after what the trade does; shown beside every score. */
-const USUAL_BASE: Record<ClothKind, Record<BackingBase, number>> = {
+/** How usual a base is for a kind of fabric, 0–1. A choice of ours after what the trade does; shown beside every score. */
+const USUAL_BASE: Record<FabricKind, Record<InterfacingBase, number>> = {
   tailoring: { weftInsert: 1, knit: 0.65, nonwoven: 0.45, woven: 0.3, none: 0.5 },
   knit: { knit: 1, weftInsert: 0.7, nonwoven: 0.5, woven: 0.3, none: 0.6 },
   sheer: { woven: 1, knit: 0.6, nonwoven: 0.3, weftInsert: 0.3, none: 0.5 },
@@ -30,10 +30,10 @@ const CANVAS_FROM_GSM = 120
 const isCanvas = (s: MatchSupply): boolean => s.family === 'sewIn' && WOOLLY.includes(s.baseFibre) && s.massGsm >= CANVAS_FROM_GSM
 
 /**
- * How usual a backing is here, 0–1: by its family in the place, and its base on this kind of cloth. Where give must stop, a woven
+ * How usual an interfacing is here, 0–1: by its family in the place, and its base on this kind of fabric. Where give must stop, a woven
  * one is usual on a knit too.
  */
-export function usualness(kind: ClothKind, place: Place, supply: MatchSupply): number {
+export function usualness(kind: FabricKind, place: Place, supply: MatchSupply): number {
   if (kind === 'tailoring' && isCanvas(supply)) return 1
   const rank = place.families.indexOf(supply.family)
   const family = rank < 0 ? 0.5 : 1 - 0.35 * rank

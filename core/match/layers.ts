@@ -1,13 +1,13 @@
-import { bendingOfRigidityMm, compositeBendingMm, compositeLimits, typicalCoupling, type Ply } from '../hand'
-import { CLOTH_BENDING_MM, typicalBackingBendingMm } from '../materials'
-import type { CandidateKind, MatchCloth, MatchQuery, MatchSupply } from './types'
+import { bendingOfRigidityMm, compositeBendingMm, compositeLimits, typicalCoupling, type Ply } from '../stiffness'
+import { FABRIC_BENDING_MM, typicalInterfacingBendingMm } from '../materials'
+import type { CandidateKind, MatchFabric, MatchQuery, MatchSupply } from './types'
 
-/** A way of backing the cloth before it is judged. */
+/** A way of interfacing the fabric before it is judged. */
 export interface Layered { key: string, kind: CandidateKind, supplies: MatchSupply[] }
 
-/** Up to this weight a backing counts as light enough to be laid double, g/m². */
+/** Up to this weight an interfacing counts as light enough to be laid double, g/m². */
 const LIGHT_GSM = 70
-/** A backing to lay over foam, or under a web, is wanted near this weight, g/m². */
+/** An interfacing to lay over foam, or under a web, is wanted near this weight, g/m². */
 const OVER_FOAM_GSM = 70, UNDER_WEB_GSM = 40
 const PARTNERS = 3
 
@@ -15,7 +15,7 @@ const near = (gsm: number) => (a: MatchSupply, b: MatchSupply) =>
   Math.abs(a.massGsm - gsm) - Math.abs(b.massGsm - gsm) || (a.code < b.code ? -1 : 1)
 
 /**
- * Every backing and layering the place asks for. Partners are picked by weight alone, from the whole shelf, so that what is
+ * Every interfacing and layering the place asks for. Partners are picked by weight alone, from the whole shelf, so that what is
  * offered never depends on which others are barred. Linear in the shelf.
  */
 export function layerings(query: MatchQuery, shelf: readonly MatchSupply[]): Layered[] {
@@ -44,24 +44,24 @@ export function layerings(query: MatchQuery, shelf: readonly MatchSupply[]): Lay
   return all
 }
 
-/** Bending length of the cloth by itself: measured, or its construction's. */
-export const clothBendingMm = (c: MatchCloth): number => c.bendingMm ?? CLOTH_BENDING_MM[c.construction]
+/** Bending length of the fabric by itself: measured, or its construction's. */
+export const fabricBendingMm = (c: MatchFabric): number => c.bendingMm ?? FABRIC_BENDING_MM[c.construction]
 
-export const clothPly = (c: MatchCloth): Ply => ({ massGsm: c.massGsm, thicknessMm: c.thicknessMm, bendingMm: clothBendingMm(c) })
+export const fabricPly = (c: MatchFabric): Ply => ({ massGsm: c.massGsm, thicknessMm: c.thicknessMm, bendingMm: fabricBendingMm(c) })
 
 export const supplyPly = (s: MatchSupply): Ply => ({
-  massGsm: s.massGsm, thicknessMm: s.thicknessMm, bendingMm: s.bendingMm ?? typicalBackingBendingMm(s.base, s.massGsm),
+  massGsm: s.massGsm, thicknessMm: s.thicknessMm, bendingMm: s.bendingMm ?? typicalInterfacingBendingMm(s.base, s.massGsm),
 })
 
-/** Cloth and backing together: bending length, mm, after a full bond; sewn layers slip on each other. */
-export function layeredBendingMm(cloth: MatchCloth, layered: Layered): number {
-  const own = clothPly(cloth)
-  if (layered.kind === 'selfCloth') return slipping([own, own])
+/** Fabric and interfacing together: bending length, mm, after a full bond; sewn layers slip on each other. */
+export function layeredBendingMm(fabric: MatchFabric, layered: Layered): number {
+  const own = fabricPly(fabric)
+  if (layered.kind === 'selfFabric') return slipping([own, own])
   if (layered.kind === 'sewIn') return slipping([own, ...layered.supplies.map(supplyPly)])
-  const glue = layered.supplies.find(s => s.resin)
+  const glue = layered.supplies.find(s => s.adhesive)
   const coupling = layered.supplies.length === 1 && layered.supplies[0]!.coupling !== null
     ? layered.supplies[0]!.coupling
-    : glue ? typicalCoupling(glue.form, glue.resinGsm, 1) : 0
+    : glue ? typicalCoupling(glue.form, glue.adhesiveGsm, 1) : 0
   return compositeBendingMm([own, ...layered.supplies.map(supplyPly)], coupling)
 }
 

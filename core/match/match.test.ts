@@ -1,45 +1,46 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { BACKING_BASES, RESIN_KEYS } from '../materials'
+import { INTERFACING_BASES, ADHESIVE_KEYS } from '../materials'
 import { placeOf, PLACE_KEYS } from '../place'
 import { bestOf, searchRecipes } from '../recipe'
-import { clothLimit } from '../limit'
-import { benchOf, heatGround, heatVerdict, matchShelf, whatIfs, type MatchQuery, type MatchSupply } from '.'
+import { fabricLimit } from '../limit'
+import { setupOf, heatGround, heatVerdict, matchShelf, whatIfs, type MatchQuery, type MatchSupply } from '.'
 
 const supply = (over: Partial<MatchSupply> = {}): MatchSupply => ({
   id: over.code ?? 'a', code: 'a', name: 'A', family: 'fusible', base: 'woven', baseFibre: 'cotton', massGsm: 60, thicknessMm: 0.22,
-  resin: 'polyamide', resinGsm: 12, form: 'dots', givePct: null, bendingMm: null, colourHex: '#ffffff', moistOnly: false, washC: null,
+  adhesive: 'polyamide', adhesiveGsm: 12, form: 'dots', givePct: null, bendingMm: null, colourHex: '#ffffff', moistOnly: false, washC: null,
   tumble: null, widthMm: 900, pricePerM: 6, stockM: 5, passed: 0, failed: 0, coupling: null, ...over,
 })
 const query = (over: Partial<MatchQuery> = {}): MatchQuery => ({
-  cloth: {
+  fabric: {
     fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none',
     finishes: [], colourHex: '#eeeae0', sheer: false, giveAlongPct: null, giveAcrossPct: null, bendingMm: null,
   },
-  blendRule: 'strict', allowance: 'inside', place: placeOf('collar'), hand: null, drapeKept: false,
+  blendRule: 'strict', allowance: 'inside', place: placeOf('collar'), stiffness: null, drapeKept: false,
   care: { washC: 30, tumble: 'no', dryClean: false },
   iron: {
     kind: 'household',
-    stops: [
+    settings: [
       { label: 'synthetic', meanC: 112, swingC: 15, origin: 'typical' }, { label: 'wool', meanC: 148, swingC: 15, origin: 'typical' },
       { label: 'cotton', meanC: 196, swingC: 15, origin: 'typical' },
     ],
   },
-  cover: 'muslin', bed: 'padded', needM2: 0, ...over,
+  pressCloth: 'muslin', surface: 'padded', needM2: 0, ...over,
 })
 const anySupply = fc.record({
   family: fc.constantFrom('fusible', 'sewIn', 'web', 'foam', 'hemTape', 'stayTape') as fc.Arbitrary<MatchSupply['family']>,
-  base: fc.constantFrom(...BACKING_BASES),
+  base: fc.constantFrom(...INTERFACING_BASES),
   baseFibre: fc.constantFrom('cotton', 'polyester', 'viscose', 'silk', 'wool') as fc.Arbitrary<MatchSupply['baseFibre']>,
   massGsm: fc.integer({ min: 15, max: 300 }), thicknessMm: fc.double({ min: 0.1, max: 2, noNaN: true }),
-  resin: fc.constantFrom(...RESIN_KEYS), resinGsm: fc.integer({ min: 4, max: 30 }), givePct: fc.option(fc.integer({ min: 0, max: 40 })),
+  adhesive: fc.constantFrom(...ADHESIVE_KEYS), adhesiveGsm: fc.integer({ min: 4, max: 30 }),
+  givePct: fc.option(fc.integer({ min: 0, max: 40 })),
   washC: fc.option(fc.constantFrom(30, 40, 60, 95)),
   tumble: fc.option(fc.constantFrom('no', 'low', 'yes') as fc.Arbitrary<'no' | 'low' | 'yes'>), moistOnly: fc.boolean(),
   stockM: fc.integer({ min: 0, max: 9 }),
 })
 const anyShelf = fc
   .array(anySupply, { minLength: 1, maxLength: 30 })
-  .map(all => all.map((s, i) => supply({ ...s, resin: s.family === 'sewIn' ? null : s.resin, id: `s${i}`, code: `C-${i}` })))
+  .map(all => all.map((s, i) => supply({ ...s, adhesive: s.family === 'sewIn' ? null : s.adhesive, id: `s${i}`, code: `C-${i}` })))
 const place = fc.constantFrom(...PLACE_KEYS).map(placeOf)
 
 describe('hard limits', () => {
@@ -49,10 +50,10 @@ describe('hard limits', () => {
       q => ({ ...q, care: { ...q.care, tumble: 'yes' } }),
       q => ({ ...q, care: { ...q.care, dryClean: true } }),
       q => ({ ...q, drapeKept: true }),
-      q => ({ ...q, cloth: { ...q.cloth, mayGetWet: false } }),
+      q => ({ ...q, fabric: { ...q.fabric, mayGetWet: false } }),
       q => ({ ...q, evidence: { label: { ironC: 110, steam: null } } }),
       q => ({ ...q, evidence: { label: { ironC: 0, steam: false } } }),
-      q => ({ ...q, cloth: { ...q.cloth, nap: 'pile' } }),
+      q => ({ ...q, fabric: { ...q.fabric, nap: 'pile' } }),
     )
     fc.assert(fc.property(anyShelf, place, wider, (shelf, p, tighten) => {
       const before = new Set(matchShelf(query({ place: p }), shelf).ranked.map(c => c.key))
@@ -61,28 +62,28 @@ describe('hard limits', () => {
   })
   it('the quick look at heat never bars what the full search can press', () => {
     let barred = 0
-    const cloth = fc.record({
+    const fabric = fc.record({
       fibre: fc.constantFrom('cotton', 'silk', 'polyester', 'acetate', 'wool', 'acrylic') as fc.Arbitrary<'cotton'>,
       massGsm: fc.integer({ min: 60, max: 450 }), wet: fc.boolean(),
     })
     fc.assert(
       fc.property(
-        anySupply.filter(s => s.family === 'fusible'), cloth, fc.constantFrom(null, 'organza', 'drill') as fc.Arbitrary<'organza' | null>,
-        (s, c, cover) => {
+        anySupply.filter(s => s.family === 'fusible'), fabric, fc.constantFrom(null, 'organza', 'drill') as fc.Arbitrary<'organza' | null>,
+        (s, c, pressCloth) => {
           const one = supply(s)
           const base = query()
           const q: MatchQuery = {
-            ...base, cover,
-            cloth: {
-              ...base.cloth, fibres: [{ fibre: c.fibre, sharePct: 100 }], massGsm: c.massGsm, thicknessMm: c.massGsm / 400,
+            ...base, pressCloth,
+            fabric: {
+              ...base.fabric, fibres: [{ fibre: c.fibre, sharePct: 100 }], massGsm: c.massGsm, thicknessMm: c.massGsm / 400,
               mayGetWet: c.wet,
             },
           }
-          const verdict = heatVerdict(heatGround(q, clothLimit(q.cloth, q.blendRule)), one)
+          const verdict = heatVerdict(heatGround(q, fabricLimit(q.fabric, q.blendRule)), one)
           if (verdict.open) return
           barred++
-          const bench = benchOf(q, { ...matchShelf(q, []).ranked[0]!, kind: 'single', supplies: [one] })!
-          expect(bestOf(searchRecipes(bench))?.found ?? null).toBeNull()
+          const setup = setupOf(q, { ...matchShelf(q, []).ranked[0]!, kind: 'single', supplies: [one] })!
+          expect(bestOf(searchRecipes(setup))?.found ?? null).toBeNull()
         },
       ),
       { numRuns: 60, seed: 7 },
@@ -110,7 +111,7 @@ describe('ranking', () => {
     fc.assert(
       fc.property(anyShelf, place, (shelf, p) => {
         const m = matchShelf(query({ place: p }), shelf)
-        expect(m.ranked.some(c => c.kind === 'selfCloth')).toBe(true)
+        expect(m.ranked.some(c => c.kind === 'selfFabric')).toBe(true)
         for (const e of m.excluded) expect(e.reasons.length).toBeGreaterThan(0)
         const seen = new Set([
           ...m.excluded.map(e => e.supply.id), ...m.ranked.filter(c => c.supplies.length === 1).map(c => c.supplies[0]!.id),
@@ -142,7 +143,7 @@ describe('what else it says', () => {
   it('an empty shelf says so and still answers', () => {
     const m = matchShelf(query(), [])
     expect(m.clashes).toContainEqual({ why: 'shelfEmpty' })
-    expect(m.ranked.map(c => c.kind)).toEqual(['selfCloth'])
+    expect(m.ranked.map(c => c.kind)).toEqual(['selfFabric'])
   })
   it('metres, cost and what is short come from the sizes known', () => {
     const c = matchShelf(query({ needM2: 0.9 }), [supply({ stockM: 1 })]).ranked.find(x => x.kind === 'single')!
@@ -152,7 +153,7 @@ describe('what else it says', () => {
   })
   it('a hotter wash changes the answer where the first one stands no more', () => {
     const shelf = [
-      supply({ id: 'low', code: 'L', resin: 'polyamideLow', washC: 30, bendingMm: 31, massGsm: 78 }),
+      supply({ id: 'low', code: 'L', adhesive: 'polyamideLow', washC: 30, bendingMm: 31, massGsm: 78 }),
       supply({ id: 'high', code: 'H', washC: 60, bendingMm: 20 }),
     ]
     expect(whatIfs(query(), shelf).find(w => w.change === 'hotterWash')).toMatchObject({ was: ['low'], differs: true })
@@ -170,7 +171,7 @@ describe('parts of the score that no one sees at once', () => {
     expect(careOf(1, 30)).toBeCloseTo(0.5, 6)
   })
   it('two layers of one supply take twice its metres from the shelf', () => {
-    const q = query({ needM2: 0.9, hand: 'firm' })
+    const q = query({ needM2: 0.9, stiffness: 'firm' })
     const ranked = matchShelf(q, [supply({ massGsm: 45, stockM: 1.2, widthMm: 1000 })]).ranked
     const once = ranked.find(c => c.kind === 'single')!.need!, twice = ranked.find(c => c.kind === 'double')?.need
     expect(twice).toBeDefined()

@@ -1,12 +1,12 @@
-import { handOf, handRangeMm } from '../hand'
-import { clothLimit } from '../limit'
-import { gradeOfSheet, lotOf, readLot, type LotReading } from '../leaflet'
+import { stiffnessOf, stiffnessRangeMm } from '../stiffness'
+import { fabricLimit } from '../limit'
+import { gradeOfMaker, lotOf, readLot, type LotReading } from '../instructions'
 import { FIBRE_TUMBLE, FIBRE_WASH_C } from '../materials'
-import type { Bench, HouseHabits, MethodAnswer, SearchOptions } from '../recipe'
+import type { PressSetup, HouseHabits, MethodAnswer, SearchOptions } from '../recipe'
 import { bestOf, COARSE, searchRecipes, USUAL_HABITS } from '../recipe'
 import { careStood, exclusionsOf, opennessOf } from './exclude'
-import { clothKind, usualness } from './kind'
-import { clothBendingMm, layeredBendingMm, layerings, type Layered } from './layers'
+import { fabricKind, usualness } from './kind'
+import { fabricBendingMm, layeredBendingMm, layerings, type Layered } from './layers'
 import { carries, FIRM_HEAVIER, partsOf, scoreOf, secondsPart, windowPart, type Figures } from './score'
 import {
   WISH_OF, type Candidate, type Clash, type Excluded, type Exclusion, type Fault, type Match, type MatchQuery, type MatchSupply,
@@ -16,15 +16,15 @@ import { heatGround, heatVerdict, type HeatVerdict } from './window'
 
 /** Keeping the drape lets the bending length grow by no more than this factor. */
 const DRAPE_KEPT_FACTOR = 1.25
-/** Where a place wants light body, this many times the cloth's own bending length is body enough. */
+/** Where a place wants light body, this many times the fabric's own bending length is body enough. */
 const LIMP_FACTOR = 1.6
-/** What a backing may add to a cloth that has hand enough. */
+/** What an interfacing may add to a fabric that has hand enough. */
 const STIFFER_FACTOR = 1.35
 /** Scores this near to each other are a tie. */
 const TIE = 0.01
 /** So many are looked at for ties. */
 const EXPLAINED = 100
-/** Two layers of dots strike through from here: openness × resin of both, g/m². */
+/** Two layers of dots strike through from here: openness × adhesive of both, g/m². */
 const DOUBLED_STRIKES_GSM = 9
 /** Cutting leaves about this much of a width unused. */
 const CUTTING_WASTE = 1.15
@@ -32,14 +32,14 @@ const USUAL_WIDTH_MM = 900
 
 /** The range of bending length wanted, mm. */
 function wantedRangeMm(query: MatchQuery): [number, number] {
-  const hand = query.hand ?? query.place.hand
-  const c = clothBendingMm(query.cloth)
-  if (hand === 'keep') return [c * 0.85, c * DRAPE_KEPT_FACTOR]
-  const [fromMm, toMm] = handRangeMm(hand)
-  // A cloth already stiffer than the place asks for is not made limper by any backing: its own hand, a little firmer, is wanted.
-  if (query.hand === null && c > toMm) return [c, c * STIFFER_FACTOR]
-  // A very limp cloth has body enough before it reaches that class; a hand asked for by name is taken at its word.
-  return [query.hand === null && hand === 'light' ? Math.min(fromMm, c * LIMP_FACTOR) : fromMm, toMm]
+  const stiffness = query.stiffness ?? query.place.stiffness
+  const c = fabricBendingMm(query.fabric)
+  if (stiffness === 'keep') return [c * 0.85, c * DRAPE_KEPT_FACTOR]
+  const [fromMm, toMm] = stiffnessRangeMm(stiffness)
+  // A fabric already stiffer than the place asks for is not made limper by any interfacing: its own hand, a little firmer, is wanted.
+  if (query.stiffness === null && c > toMm) return [c, c * STIFFER_FACTOR]
+  // A very limp fabric has body enough before it reaches that class; a hand asked for by name is taken at its word.
+  return [query.stiffness === null && stiffness === 'light' ? Math.min(fromMm, c * LIMP_FACTOR) : fromMm, toMm]
 }
 
 function needOf(query: MatchQuery, supplies: readonly MatchSupply[]): Candidate['need'] {
@@ -59,38 +59,39 @@ interface Judge {
   query: MatchQuery
   wantedMm: [number, number]
   mostDrapeMm: number
-  unknownCloth: boolean
-  /** What heat can do with each supply that carries resin. */
+  unknownFabric: boolean
+  /** What heat can do with each supply that carries adhesive. */
   verdicts: Map<MatchSupply, HeatVerdict>
 }
 
 function candidateOf(judge: Judge, layered: Layered): Candidate {
   const { query, wantedMm } = judge
-  const glued = layered.kind === 'selfCloth' || layered.kind === 'sewIn' ? undefined : layered.supplies.find(s => s.resin)
+  const glued = layered.kind === 'selfFabric' || layered.kind === 'sewIn' ? undefined : layered.supplies.find(s => s.adhesive)
   const verdict = glued ? judge.verdicts.get(glued)! : null
-  const bendingMm = layeredBendingMm(query.cloth, layered)
-  const measured = query.cloth.bendingMm !== null && layered.supplies.every(s => s.bendingMm !== null)
+  const bendingMm = layeredBendingMm(query.fabric, layered)
+  const measured = query.fabric.bendingMm !== null && layered.supplies.every(s => s.bendingMm !== null)
   const figures: Figures = {
-    bendingMm, wantedMm, handOrigin: layered.supplies.some(s => s.coupling !== null) ? 'measured' : measured ? 'model' : 'typical',
-    reachC: verdict?.reachC ?? null, idealC: verdict?.open ? verdict.idealC : null, unknownCloth: judge.unknownCloth,
+    bendingMm, wantedMm, stiffnessOrigin: layered.supplies.some(s => s.coupling !== null) ? 'measured' : measured ? 'model' : 'typical',
+    reachC: verdict?.reachC ?? null, idealC: verdict?.open ? verdict.idealC : null, unknownFabric: judge.unknownFabric,
   }
   const parts = partsOf(query, layered, figures)
   return {
-    key: layered.key, kind: layered.kind, supplies: layered.supplies, bendingMm, hand: handOf(bendingMm), score: scoreOf(parts), parts,
+    key: layered.key, kind: layered.kind, supplies: layered.supplies, bendingMm, stiffness: stiffnessOf(bendingMm), score: scoreOf(parts),
+    parts,
     faults: faultsOf(query, layered), tie: null, reachC: figures.reachC, recipe: null, margins: null,
     need: needOf(query, layered.supplies),
   }
 }
 
-/** Under this a backing is so little usual here that it is said. */
+/** Under this an interfacing is so little usual here that it is said. */
 const UNUSUAL_UNDER = 0.4
 
 function faultsOf(query: MatchQuery, { supplies }: Layered): Fault[] {
   const faults: Fault[] = []
-  const backingGsm = supplies.reduce((s, x) => s + x.massGsm, 0)
-  if (!carries(query.place) && backingGsm > query.cloth.massGsm * (query.place.hand === 'firm' ? FIRM_HEAVIER : 1))
-    faults.push({ why: 'heavier', backingGsm, clothGsm: query.cloth.massGsm })
-  const kind = clothKind(query.cloth)
+  const interfacingGsm = supplies.reduce((s, x) => s + x.massGsm, 0)
+  if (!carries(query.place) && interfacingGsm > query.fabric.massGsm * (query.place.stiffness === 'firm' ? FIRM_HEAVIER : 1))
+    faults.push({ why: 'heavier', interfacingGsm, fabricGsm: query.fabric.massGsm })
+  const kind = fabricKind(query.fabric)
   if (
     (kind === 'tailoring' || kind === 'knit')
     && supplies.some(s => s.family !== 'sewIn' && usualness(kind, query.place, s) < UNUSUAL_UNDER)
@@ -113,26 +114,26 @@ function explainTies(ranked: Candidate[]): void {
   }
 }
 
-const selfCloth: Layered = { key: 'self', kind: 'selfCloth', supplies: [] }
+const selfFabric: Layered = { key: 'self', kind: 'selfFabric', supplies: [] }
 
 /**
- * Judges the whole shelf for a cloth in a place: what is barred and why, and the rest in order with the parts of their score.
- * Self cloth, sewn in, is always among the answers. Linear in the shelf; the order of the shelf does not matter.
+ * Judges the whole shelf for a fabric in a place: what is barred and why, and the rest in order with the parts of their score.
+ * Self fabric, sewn in, is always among the answers. Linear in the shelf; the order of the shelf does not matter.
  */
 export function matchShelf(query: MatchQuery, shelf: readonly MatchSupply[]): Match {
-  const limit = clothLimit(query.cloth, query.blendRule, query.evidence)
+  const limit = fabricLimit(query.fabric, query.blendRule, query.evidence)
   const ground = heatGround(query, limit)
   const wantedMm = wantedRangeMm(query)
-  const own = clothBendingMm(query.cloth)
-  const judge: Judge = { query, wantedMm, mostDrapeMm: own * DRAPE_KEPT_FACTOR, unknownCloth: limit.provisional, verdicts: new Map() }
+  const own = fabricBendingMm(query.fabric)
+  const judge: Judge = { query, wantedMm, mostDrapeMm: own * DRAPE_KEPT_FACTOR, unknownFabric: limit.provisional, verdicts: new Map() }
   const barred = new Map<MatchSupply, Exclusion[]>()
   for (const s of shelf) {
-    const verdict = s.resin ? heatVerdict(ground, s, query) : null
+    const verdict = s.adhesive ? heatVerdict(ground, s, query) : null
     if (verdict) judge.verdicts.set(s, verdict)
     barred.set(s, exclusionsOf(query, limit, ground, s, verdict))
   }
 
-  const ranked: Candidate[] = [candidateOf(judge, selfCloth)]
+  const ranked: Candidate[] = [candidateOf(judge, selfFabric)]
   const excluded: Excluded[] = []
   for (const layered of layerings(query, shelf)) {
     const reasons = layered.supplies.flatMap(s => barred.get(s)!)
@@ -152,9 +153,9 @@ export function matchShelf(query: MatchQuery, shelf: readonly MatchSupply[]): Ma
   explainTies(ranked)
   excluded.sort((a, b) => a.supply.code < b.supply.code ? -1 : 1)
   return {
-    limit, wantedMm, clothBendingMm: own, clothBendingOrigin: query.cloth.bendingMm === null ? 'typical' : 'measured', ranked, excluded,
+    limit, wantedMm, fabricBendingMm: own, fabricBendingOrigin: query.fabric.bendingMm === null ? 'typical' : 'measured', ranked, excluded,
     companions:
-      query.place.key === 'crestGround'
+      query.place.key === 'embroideryGround'
         ? shelf.filter(s => s.family === 'hoop' || s.family === 'stiffener').sort((a, b) => (a.code < b.code ? -1 : 1))
         : [],
     wishes: wishCosts(excluded), clashes: clashesOf(query, shelf, judge, limit.soleC),
@@ -165,7 +166,7 @@ export function matchShelf(query: MatchQuery, shelf: readonly MatchSupply[]): Ma
 const onlyFamily = (reasons: Exclusion[]): boolean => reasons.every(r => r.why === 'family')
 
 const strikesDoubled = (query: MatchQuery, layered: Layered): boolean =>
-  opennessOf(query.cloth) * layered.supplies[0]!.resinGsm * 2 > DOUBLED_STRIKES_GSM
+  opennessOf(query.fabric) * layered.supplies[0]!.adhesiveGsm * 2 > DOUBLED_STRIKES_GSM
 
 /** For each wish: how many it keeps out that nothing else does. */
 function wishCosts(excluded: Excluded[]): WishCost[] {
@@ -184,8 +185,8 @@ function wishCosts(excluded: Excluded[]): WishCost[] {
 function clashesOf(query: MatchQuery, shelf: readonly MatchSupply[], judge: Judge, soleC: number): Clash[] {
   const clashes: Clash[] = []
   const { washBy, tumbleBy } = careStood(query)
-  if (washBy) clashes.push({ why: 'clothWash', wishC: query.care.washC, fibre: washBy, limitC: FIBRE_WASH_C[washBy] })
-  if (tumbleBy) clashes.push({ why: 'clothTumble', fibre: tumbleBy, limit: FIBRE_TUMBLE[tumbleBy] as 'no' | 'low' })
+  if (washBy) clashes.push({ why: 'fabricWash', wishC: query.care.washC, fibre: washBy, limitC: FIBRE_WASH_C[washBy] })
+  if (tumbleBy) clashes.push({ why: 'fabricTumble', fibre: tumbleBy, limit: FIBRE_TUMBLE[tumbleBy] as 'no' | 'low' })
   if (query.drapeKept && judge.wantedMm[0] > judge.mostDrapeMm)
     clashes.push({ why: 'rigidDrape', wantedMm: judge.wantedMm, mostMm: judge.mostDrapeMm })
   if (soleC === 0 && !query.place.families.includes('sewIn')) clashes.push({ why: 'placeNeedsHeat', place: query.place.name })
@@ -193,28 +194,29 @@ function clashesOf(query: MatchQuery, shelf: readonly MatchSupply[], judge: Judg
   return clashes
 }
 
-/** The bench on which a candidate would be pressed: its layers taken as one backing, its resin as the glue line. */
-export function benchOf(query: MatchQuery, candidate: Candidate): Bench | null {
-  const glue = candidate.kind === 'sewIn' || candidate.kind === 'selfCloth' ? undefined : candidate.supplies.find(s => s.resin)
+/** The setup on which a candidate would be pressed: its layers taken as one interfacing, its adhesive as the glue line. */
+export function setupOf(query: MatchQuery, candidate: Candidate): PressSetup | null {
+  const glue = candidate.kind === 'sewIn' || candidate.kind === 'selfFabric' ? undefined : candidate.supplies.find(s => s.adhesive)
   if (!glue) return null
   return {
-    cloth: query.cloth, iron: query.iron, cover: query.cover, bed: query.bed, blendRule: query.blendRule, evidence: query.evidence,
+    fabric: query.fabric, iron: query.iron, pressCloth: query.pressCloth, surface: query.surface, blendRule: query.blendRule,
+    evidence: query.evidence,
     habits: query.habits,
     supply: {
       massGsm: candidate.supplies.reduce((s, x) => s + x.massGsm, 0),
-      thicknessMm: candidate.supplies.reduce((s, x) => s + x.thicknessMm, 0), base: glue.baseFibre, resin: glue.resin,
-      resinGsm: glue.resinGsm, ...sheetOf(glue),
+      thicknessMm: candidate.supplies.reduce((s, x) => s + x.thicknessMm, 0), base: glue.baseFibre, adhesive: glue.adhesive,
+      adhesiveGsm: glue.adhesiveGsm, ...sheetOf(glue),
     },
   }
 }
 
-/** What a supply's sheet adds to the bench: its grade, its lot, and its recipe where it can be worked out. */
-function sheetOf(s: MatchSupply): Pick<Bench['supply'], 'grade' | 'lot' | 'sheet'> {
+/** What a supply's sheet adds to the setup: its grade, its lot, and its recipe where it can be worked out. */
+function sheetOf(s: MatchSupply): Pick<PressSetup['supply'], 'grade' | 'lot' | 'sheet'> {
   const sheet = s.sheet ?? null
   const reading: LotReading = readLot(
-    { resin: s.resin!, massGsm: s.massGsm, thicknessMm: s.thicknessMm, base: s.baseFibre, resinGsm: s.resinGsm }, sheet,
+    { adhesive: s.adhesive!, massGsm: s.massGsm, thicknessMm: s.thicknessMm, base: s.baseFibre, adhesiveGsm: s.adhesiveGsm }, sheet,
   )
-  return { grade: gradeOfSheet(sheet), lot: lotOf(reading), ...('leaflet' in reading ? { sheet: reading.leaflet } : {}) }
+  return { grade: gradeOfMaker(sheet), lot: lotOf(reading), ...('instructions' in reading ? { sheet: reading.instructions } : {}) }
 }
 
 /** What the full recipe search makes of one candidate. */
@@ -222,15 +224,15 @@ export interface Refined { key: string, recipe: Candidate['recipe'], margins: Ca
 
 /** Runs the full search for a candidate with what own swatches taught of it. Null where nothing is fused. */
 export function refineCandidate(query: MatchQuery, candidate: Candidate, options: SearchOptions = {}): Refined | null {
-  const bench = benchOf(query, candidate)
-  if (!bench) return null
+  const setup = setupOf(query, candidate)
+  if (!setup) return null
   const taught = candidate.supplies.map(s => query.taught?.[s.id]).find(t => t !== undefined)
   // Margins only part candidates here: the coarse grid does.
-  const answers = searchRecipes(bench, { ...taught, marginGrid: COARSE, ...options })
+  const answers = searchRecipes(setup, { ...taught, marginMesh: COARSE, ...options })
   const found = bestOf(answers)?.found
   return {
     key: candidate.key, recipe: found?.recipe ?? null, margins: found?.margins ?? null,
-    blocked: found ? null : (answers.find(a => a.blocked?.why === 'hurts')?.blocked ?? answers[0]!.blocked),
+    blocked: found ? null : (answers.find(a => a.blocked?.why === 'damages')?.blocked ?? answers[0]!.blocked),
   }
 }
 

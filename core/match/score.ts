@@ -1,23 +1,23 @@
-import { handsAway } from '../hand'
+import { stiffnessAway } from '../stiffness'
 import { secondsCost, USUAL_HABITS, type HouseHabits, type Margins, type Recipe } from '../recipe'
 import { contrastOf } from './colour'
-import { careStood, clothGivePct, opennessOf, STRETCHES_FROM_PCT, supplyGivePct, washLimit } from './exclude'
-import { clothKind, usualness } from './kind'
+import { careStood, fabricGivePct, opennessOf, STRETCHES_FROM_PCT, supplyGivePct, washLimit } from './exclude'
+import { fabricKind, usualness } from './kind'
 import type { Layered } from './layers'
 import type { MatchQuery, Part, PartKey } from './types'
 
 /** How much each part counts; they add up to 1. A choice of ours, said openly beside every score. */
 const PART_WEIGHT: Record<PartKey, number> = {
-  hand: 0.21, window: 0.08, seconds: 0.05, weight: 0.15, give: 0.13, show: 0.09, bulk: 0.04, care: 0.05, stock: 0.03, usual: 0.1,
+  stiffness: 0.21, window: 0.08, seconds: 0.05, weight: 0.15, give: 0.13, show: 0.09, bulk: 0.04, care: 0.05, stock: 0.03, usual: 0.1,
   swatches: 0.07,
 }
 
-/** Self cloth, sewn in, is usual nowhere and wrong nowhere. */
+/** Self fabric, sewn in, is usual nowhere and wrong nowhere. */
 const SELF_USUAL = 0.5
 
 const clamp = (x: number): number => Math.min(1, Math.max(0, x))
 const ROOM_FOR_CARE_C = 20, GENEROUS_MARGIN_C = 20, WINDOW_SPAN_C = 45
-/** A seam with two backings this many times as thick as without is as bulky as it gets. */
+/** A seam with two interfacings this many times as thick as without is as bulky as it gets. */
 const BULKIEST = 2.5
 
 function part(key: PartKey, value: number, got: number, wanted: number, origin: Part['origin'] = 'typical'): Part {
@@ -42,13 +42,13 @@ export function secondsPart(recipe: Recipe, habits: HouseHabits = USUAL_HABITS):
 export interface Figures {
   bendingMm: number
   wantedMm: [number, number]
-  handOrigin: Part['origin']
+  stiffnessOrigin: Part['origin']
   reachC: number | null
   idealC: number | null
-  unknownCloth: boolean
+  unknownFabric: boolean
 }
 
-/** Up to this share of the cloth's weight a backing is in its place; from there on it loses, and at the last has lost all. */
+/** Up to this share of the fabric's weight an interfacing is in its place; from there on it loses, and at the last has lost all. */
 const LIGHTER = 0.75, NO_HEAVIER = 1.3
 const lightness = (ratio: number): number => ratio <= LIGHTER ? 1 : 1 - (ratio - LIGHTER) / (NO_HEAVIER - LIGHTER)
 /** A band or stand that is to be firm may be so many times as heavy as elsewhere. */
@@ -56,55 +56,55 @@ export const FIRM_HEAVIER = 1.5
 /** A bag or mat wants structure, whatever it weighs. */
 export const carries = (place: MatchQuery['place']): boolean => place.families.includes('foam')
 
-/** What heat would do to a cloth of unknown fibre is not known: no window of it counts for much. */
+/** What heat would do to a fabric of unknown fibre is not known: no window of it counts for much. */
 const UNKNOWN_WINDOW = 0
 
 /** Every part of a candidate's score, with what was compared. */
 export function partsOf(query: MatchQuery, layered: Layered, f: Figures): Part[] {
-  const { cloth, place } = query
+  const { fabric, place } = query
   const { care } = careStood(query)
   const supplies = layered.supplies
   const fused = f.reachC !== null
-  const massGsm = supplies.length ? supplies.reduce((s, x) => s + x.massGsm, 0) : cloth.massGsm
-  const thicknessMm = supplies.length ? supplies.reduce((s, x) => s + x.thicknessMm, 0) : cloth.thicknessMm
+  const massGsm = supplies.length ? supplies.reduce((s, x) => s + x.massGsm, 0) : fabric.massGsm
+  const thicknessMm = supplies.length ? supplies.reduce((s, x) => s + x.thicknessMm, 0) : fabric.thicknessMm
   const middle = Math.sqrt(Math.max(5, f.wantedMm[0]) * f.wantedMm[1])
-  const away = handsAway(f.bendingMm, f.wantedMm)
+  const away = stiffnessAway(f.bendingMm, f.wantedMm)
   // Inside the range the middle is a little better than its ends, so that two that fit are told apart.
   const within = 1 - 0.12 * Math.min(1, Math.abs(Math.log(f.bendingMm / middle)))
-  const parts: Part[] = [part('hand', away > 0 ? 0.88 - away * 0.55 : within, f.bendingMm, middle, f.handOrigin)]
+  const parts: Part[] = [part('stiffness', away > 0 ? 0.88 - away * 0.55 : within, f.bendingMm, middle, f.stiffnessOrigin)]
 
   if (!fused) parts.push(part('window', 0.6, 0, 0, 'model'))
-  else if (f.unknownCloth) parts.push(part('window', UNKNOWN_WINDOW, f.reachC!, f.idealC!, 'model'))
+  else if (f.unknownFabric) parts.push(part('window', UNKNOWN_WINDOW, f.reachC!, f.idealC!, 'model'))
   else parts.push(part('window', 0.35 + (f.reachC! - f.idealC!) / WINDOW_SPAN_C, f.reachC!, f.idealC!, 'model'))
 
   parts.push(part('seconds', 0.6, 0, (query.habits ?? USUAL_HABITS).patienceS, 'model'))
 
-  // Bags want weight; elsewhere a backing is not heavier than its cloth.
-  const ratio = massGsm / cloth.massGsm
+  // Bags want weight; elsewhere an interfacing is not heavier than its fabric.
+  const ratio = massGsm / fabric.massGsm
   parts.push(
     part(
-      'weight', carries(place) ? 1.6 - ratio * 0.4 : lightness(place.hand === 'firm' ? ratio / FIRM_HEAVIER : ratio), massGsm,
-      cloth.massGsm,
+      'weight', carries(place) ? 1.6 - ratio * 0.4 : lightness(place.stiffness === 'firm' ? ratio / FIRM_HEAVIER : ratio), massGsm,
+      fabric.massGsm,
     ),
   )
 
-  const clothPct = clothGivePct(cloth)
-  const supplyPct = supplies.length ? Math.min(...supplies.map(supplyGivePct)) : clothPct
-  const stretches = clothPct >= STRETCHES_FROM_PCT
+  const fabricPct = fabricGivePct(fabric)
+  const supplyPct = supplies.length ? Math.min(...supplies.map(supplyGivePct)) : fabricPct
+  const stretches = fabricPct >= STRETCHES_FROM_PCT
   const wantsGive = place.give === 'stay' || (place.give === 'any' && stretches)
-  const agreement = place.give === 'stop' ? 1 - supplyPct / 12 : wantsGive ? supplyPct / clothPct : 1 - Math.max(0, supplyPct - 6) / 30
-  parts.push(part('give', agreement, supplyPct, wantsGive ? clothPct : 0, supplies.some(s => s.givePct === null) ? 'typical' : 'measured'))
+  const agreement = place.give === 'stop' ? 1 - supplyPct / 12 : wantsGive ? supplyPct / fabricPct : 1 - Math.max(0, supplyPct - 6) / 30
+  parts.push(part('give', agreement, supplyPct, wantsGive ? fabricPct : 0, supplies.some(s => s.givePct === null) ? 'typical' : 'measured'))
 
-  const seen = opennessOf(cloth) * (place.shows ? 1.6 : 1)
-  const contrast = supplies.length ? Math.max(...supplies.map(s => contrastOf(s.colourHex, cloth.colourHex))) : 0
-  const dots = supplies.some(s => s.resin && s.form !== 'film') ? 0.35 : 0
+  const seen = opennessOf(fabric) * (place.shows ? 1.6 : 1)
+  const contrast = supplies.length ? Math.max(...supplies.map(s => contrastOf(s.colourHex, fabric.colourHex))) : 0
+  const dots = supplies.some(s => s.adhesive && s.form !== 'film') ? 0.35 : 0
   parts.push(part('show', 1 - seen * (contrast * 1.6 + dots) * 1.6, contrast, 0))
 
   const bulk
     = !place.inSeam || query.allowance === 'inside'
-      ? 1 + thicknessMm / (2 * cloth.thicknessMm + 2 * thicknessMm)
-      : 1 + thicknessMm / cloth.thicknessMm
-  parts.push(part('bulk', (BULKIEST - bulk) / (BULKIEST - 1), thicknessMm, cloth.thicknessMm))
+      ? 1 + thicknessMm / (2 * fabric.thicknessMm + 2 * thicknessMm)
+      : 1 + thicknessMm / fabric.thicknessMm
+  parts.push(part('bulk', (BULKIEST - bulk) / (BULKIEST - 1), thicknessMm, fabric.thicknessMm))
 
   const washC = supplies.length ? Math.min(...supplies.map(s => washLimit(s).limitC)) : 95
   parts.push(
@@ -118,7 +118,7 @@ export function partsOf(query: MatchQuery, layered: Layered, f: Figures): Part[]
   const price = supplies.reduce((s, x) => s + (x.pricePerM ?? 5), 0)
   parts.push(part('stock', (shelf > 0 ? 0.6 : 0) + 0.4 * (1 - price / 20), shelf, 0, 'measured'))
 
-  const kind = clothKind(cloth)
+  const kind = fabricKind(fabric)
   const usual = supplies.length ? Math.min(...supplies.map(s => usualness(kind, place, s))) : SELF_USUAL
   parts.push(part('usual', usual, usual, 1, 'typical'))
 

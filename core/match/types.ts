@@ -1,10 +1,11 @@
-import type { Hand } from '../hand'
-import type { BlendRule, ClothLimit, Evidence } from '../limit'
-import type { BackingBase, BedKindKey, CoverKindKey, FibreKey, Origin, ResinForm, ResinKey, SupplyFamily } from '../materials'
+import type { Stiffness } from '../stiffness'
+import type { BlendRule, FabricLimit, Evidence } from '../limit'
+import type { InterfacingBase, SurfaceKindKey, PressClothKindKey, FibreKey, Origin, AdhesiveForm, AdhesiveKey,
+  SupplyFamily } from '../materials'
 import type { Place } from '../place'
-import type { SheetFigures } from '../leaflet'
+import type { MakerFigures } from '../instructions'
 import type { Blocked, EvaluateOptions, HouseHabits, IronInput, Margins, Recipe } from '../recipe'
-import type { ClothInput } from '../stack'
+import type { FabricInput } from '../stack'
 
 /** A supply as matching sees it; null = nobody has measured or said. */
 export interface MatchSupply {
@@ -12,13 +13,13 @@ export interface MatchSupply {
   code: string
   name: string
   family: SupplyFamily
-  base: BackingBase
+  base: InterfacingBase
   baseFibre: FibreKey
   massGsm: number
   thicknessMm: number
-  resin: ResinKey | null
-  resinGsm: number
-  form: ResinForm
+  adhesive: AdhesiveKey | null
+  adhesiveGsm: number
+  form: AdhesiveForm
   givePct: number | null
   /** Bending length by itself, mm. */
   bendingMm: number | null
@@ -29,16 +30,16 @@ export interface MatchSupply {
   widthMm: number | null
   pricePerM: number | null
   stockM: number
-  /** Own swatches of this cloth with this supply. */
+  /** Own swatches of this fabric with this supply. */
   passed: number
   failed: number
   /** Coupling learned from a measured fused swatch; null = typical. */
   coupling: number | null
   /** What stands on its sheet; absent where the leaflet is lost. */
-  sheet?: SheetFigures | null
+  sheet?: MakerFigures | null
 }
 
-export interface MatchCloth extends ClothInput {
+export interface MatchFabric extends FabricInput {
   colourHex: string
   sheer: boolean
   giveAlongPct: number | null
@@ -55,25 +56,25 @@ export interface CareWish {
 }
 
 export interface MatchQuery {
-  cloth: MatchCloth
+  fabric: MatchFabric
   evidence?: Evidence
   blendRule: BlendRule
-  /** House rule: backing trimmed inside the seam line, or caught in the seam. */
+  /** House rule: interfacing trimmed inside the seam line, or caught in the seam. */
   allowance: 'inside' | 'caught'
   place: Place
   /** The hand wanted; the place's own where it is null. */
-  hand: Hand | 'keep' | null
-  /** The drape must stay that of the cloth, whatever the hand asked for. */
+  stiffness: Stiffness | 'keep' | null
+  /** The drape must stay that of the fabric, whatever the hand asked for. */
   drapeKept: boolean
   care: CareWish
   iron: IronInput
-  cover: CoverKindKey | null
-  bed: BedKindKey
+  pressCloth: PressClothKindKey | null
+  surface: SurfaceKindKey
   /** Area of the pieces known so far, m²; 0 = none yet. */
   needM2: number
   /** House rules about fusing; the usual ones when absent. */
   habits?: HouseHabits
-  /** What own swatches of this cloth taught of each supply on this iron, by its id. */
+  /** What own swatches of this fabric taught of each supply on this iron, by its id. */
   taught?: Readonly<Record<string, EvaluateOptions>>
 }
 
@@ -85,17 +86,17 @@ export type Exclusion
     | { why: 'companion' }
     | { why: 'noHeat', fumes: boolean }
     | { why: 'notFusible' }
-    | { why: 'noResin' }
+    | { why: 'noAdhesive' }
     | { why: 'ironTooHot', limitC: number, coolestC: number }
     | { why: 'noWindow', reachC: number, meltC: number }
-    | { why: 'hurtsFirst', hurtC: number, neededC: number, fibre: FibreKey }
+    | { why: 'damagedFirst', damageC: number, neededC: number, fibre: FibreKey }
     | { why: 'searched', blocked: Blocked }
-    | { why: 'wash', wishC: number, limitC: number, of: 'sheet' | 'resin' | 'base' }
-    | { why: 'tumble', limit: 'no' | 'low', of: 'sheet' | 'resin' }
+    | { why: 'wash', wishC: number, limitC: number, of: 'sheet' | 'adhesive' | 'base' }
+    | { why: 'tumble', limit: 'no' | 'low', of: 'sheet' | 'adhesive' }
     | { why: 'dryClean' }
-    | { why: 'giveLost', clothPct: number, supplyPct: number }
+    | { why: 'giveLost', fabricPct: number, supplyPct: number }
     | { why: 'giveKept', supplyPct: number }
-    | { why: 'strikeThrough', openness: number, resinGsm: number }
+    | { why: 'strikeThrough', openness: number, adhesiveGsm: number }
     | { why: 'grins', contrast: number }
     | { why: 'moistOnly' }
     | { why: 'crush' }
@@ -103,12 +104,12 @@ export type Exclusion
 
 /** Which wish, taken back, would lift this exclusion; null where none would. */
 export const WISH_OF: Record<Exclusion['why'], Wish | null> = {
-  family: null, companion: null, noHeat: null, notFusible: null, noResin: null, ironTooHot: null, noWindow: null, hurtsFirst: null,
+  family: null, companion: null, noHeat: null, notFusible: null, noAdhesive: null, ironTooHot: null, noWindow: null, damagedFirst: null,
   searched: null, wash: 'wash', tumble: 'tumble', dryClean: 'dryClean', giveLost: 'give', giveKept: 'give', strikeThrough: null,
   grins: null, moistOnly: null, crush: null, drapeLost: 'drapeKept',
 }
 
-export type PartKey = 'hand' | 'window' | 'seconds' | 'weight' | 'give' | 'show' | 'bulk' | 'care' | 'stock' | 'usual' | 'swatches'
+export type PartKey = 'stiffness' | 'window' | 'seconds' | 'weight' | 'give' | 'show' | 'bulk' | 'care' | 'stock' | 'usual' | 'swatches'
 
 /** One part of a score, with the figures it was read from. */
 export interface Part {
@@ -124,20 +125,20 @@ export interface Part {
 
 /** What speaks against a candidate so much that it is said, not only counted. */
 export type Fault
-  = | { why: 'heavier', backingGsm: number, clothGsm: number }
+  = | { why: 'heavier', interfacingGsm: number, fabricGsm: number }
     | { why: 'patience', holdS: number, patienceS: number }
     | { why: 'unusual', wanted: 'tailoring' | 'knit' }
 
-export type CandidateKind = 'single' | 'double' | 'overFoam' | 'withWeb' | 'sewIn' | 'selfCloth'
+export type CandidateKind = 'single' | 'double' | 'overFoam' | 'withWeb' | 'sewIn' | 'selfFabric'
 
 export interface Candidate {
   key: string
   kind: CandidateKind
-  /** From the cloth outward; empty for self cloth. */
+  /** From the fabric outward; empty for self fabric. */
   supplies: MatchSupply[]
-  /** Bending length of cloth and backing together, mm. */
+  /** Bending length of fabric and interfacing together, mm. */
   bendingMm: number
-  hand: Hand
+  stiffness: Stiffness
   score: number
   parts: Part[]
   faults: Fault[]
@@ -161,23 +162,23 @@ export interface Excluded {
 export interface WishCost { wish: Wish, excludes: number, firstName: string | null }
 
 export interface Match {
-  limit: ClothLimit
+  limit: FabricLimit
   /** Range of bending length wanted, mm. */
   wantedMm: [number, number]
-  clothBendingMm: number
-  clothBendingOrigin: Origin
+  fabricBendingMm: number
+  fabricBendingOrigin: Origin
   ranked: Candidate[]
   excluded: Excluded[]
   /** Hoop stabilisers and stiffeners that go with whatever is chosen, then leave. */
   companions: MatchSupply[]
   wishes: WishCost[]
-  /** Wishes that the cloth itself does not stand, or that contradict each other. */
+  /** Wishes that the fabric itself does not stand, or that contradict each other. */
   clashes: Clash[]
 }
 
 export type Clash
-  = | { why: 'clothWash', wishC: number, limitC: number, fibre: FibreKey }
-    | { why: 'clothTumble', limit: 'no' | 'low', fibre: FibreKey }
+  = | { why: 'fabricWash', wishC: number, limitC: number, fibre: FibreKey }
+    | { why: 'fabricTumble', limit: 'no' | 'low', fibre: FibreKey }
     | { why: 'rigidDrape', wantedMm: [number, number], mostMm: number }
     | { why: 'placeNeedsHeat', place: string }
     | { why: 'shelfEmpty' }

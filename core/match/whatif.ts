@@ -13,17 +13,17 @@ const WASHES_C = [0, 30, 40, 60, 95]
 const opposite = (hex: string): string => `#${(0xFFFFFF - Number.parseInt(hex.slice(1), 16)).toString(16).padStart(6, '0')}`
 
 function changed(query: MatchQuery, change: Change): MatchQuery {
-  const { cloth, care } = query
+  const { fabric, care } = query
   switch (change) {
-    case 'heavier': return { ...query, cloth: { ...cloth, massGsm: cloth.massGsm * HEAVIER, thicknessMm: cloth.thicknessMm * HEAVIER } }
-    case 'otherColour': return { ...query, cloth: { ...cloth, colourHex: opposite(cloth.colourHex) } }
+    case 'heavier': return { ...query, fabric: { ...fabric, massGsm: fabric.massGsm * HEAVIER, thicknessMm: fabric.thicknessMm * HEAVIER } }
+    case 'otherColour': return { ...query, fabric: { ...fabric, colourHex: opposite(fabric.colourHex) } }
     case 'hotterWash': return { ...query, care: { ...care, washC: WASHES_C.find(c => c > care.washC) ?? 95 } }
   }
 }
 
 const firstOf = (m: Match): string[] => m.ranked[0]!.supplies.map(s => s.id)
 
-/** A cloth half as heavy again, the opposite colour, one wash hotter: whether the first answer changes. */
+/** A fabric half as heavy again, the opposite colour, one wash hotter: whether the first answer changes. */
 export function whatIfs(query: MatchQuery, shelf: readonly MatchSupply[], now: Match = matchShelf(query, shelf)): WhatIf[] {
   const was = firstOf(now)
   return (['heavier', 'otherColour', 'hotterWash'] as const).map((change) => {

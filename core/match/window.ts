@@ -1,28 +1,28 @@
 import { bondRatePerS, gradeOf, shifted } from '../bond'
-import { doseRatePerS } from '../hurt'
+import { doseRatePerS } from '../damage'
 import { contactWm2K, dryResistanceM2KW } from '../heat'
-import { gradeOfSheet, LOT_RATE, LOT_SHIFT_C } from '../leaflet'
-import { limitingFibres, type ClothLimit } from '../limit'
-import { FIBRES, ROOM_C, type FibreKey, type Resin } from '../materials'
-import { allowedStops, BOND_WANTED, bearingOf, LONGEST_HOLD_S, pressureOf, USUAL_HABITS } from '../recipe'
-import { backingLayer, bedLayers, buildStack, coverLayer } from '../stack'
+import { gradeOfMaker, LOT_RATE, LOT_SHIFT_C } from '../instructions'
+import { limitingFibres, type FabricLimit } from '../limit'
+import { FIBRES, ROOM_C, type FibreKey, type Adhesive } from '../materials'
+import { allowedSettings, BOND_WANTED, bearingOf, LONGEST_HOLD_S, pressureOf, USUAL_HABITS } from '../recipe'
+import { interfacingLayer, surfaceLayers, buildStack, pressClothLayer } from '../stack'
 import type { Exclusion, MatchQuery, MatchSupply } from './types'
 
-/** The hottest cell of the cloth stands at least this near the glue line, K. */
-const CLOTH_BELOW_GLUE_K = 12
+/** The hottest cell of the fabric stands at least this near the glue line, K. */
+const FABRIC_BELOW_GLUE_K = 12
 const STEP_K = 2
 
 export type HeatVerdict
   = | { open: true, reachC: number, meltC: number, idealC: number }
-    | { open: false, reachC: number, bar: Extract<Exclusion, { why: 'noWindow' | 'hurtsFirst' }> }
+    | { open: false, reachC: number, bar: Extract<Exclusion, { why: 'noWindow' | 'damagedFirst' }> }
 
 /** What does not change from supply to supply, worked out once. */
 export interface HeatGround {
   soleC: number
   pressureKPa: number
   contactR: number
-  coverR: number
-  clothR: number
+  pressClothR: number
+  fabricR: number
   belowR: number
   moistAllowed: boolean
   backOnly: boolean
@@ -31,39 +31,39 @@ export interface HeatGround {
   fibres: FibreKey[]
 }
 
-export function heatGround(query: MatchQuery, limit: ClothLimit): HeatGround {
+export function heatGround(query: MatchQuery, limit: FabricLimit): HeatGround {
   // The hottest stop by any offset that a swatch taught: what is barred must be barred for certain.
   const offsets = Object.values(query.taught ?? {}).map(t => t.soleOffsetC ?? 0)
   const offsetC = Math.max(0, ...offsets)
-  const stops = allowedStops(query.iron.stops, limit, Math.min(0, ...offsets))
-  const pressureKPa = pressureOf(query.iron.kind, bearingOf(limit, query.cloth, query.habits ?? USUAL_HABITS))
+  const settings = allowedSettings(query.iron.settings, limit, Math.min(0, ...offsets))
+  const pressureKPa = pressureOf(query.iron.kind, bearingOf(limit, query.fabric, query.habits ?? USUAL_HABITS))
   const contactR = 1 / contactWm2K(pressureKPa)
   const resistance = (l: Parameters<typeof dryResistanceM2KW>[0]) => dryResistanceM2KW(l, pressureKPa)
-  const clothLayer = buildStack({
-    cloth: query.cloth, supply: null, cover: null, bed: query.bed, firstSide: 'back', coverWaterGsm: 0, mistGsm: 0,
+  const fabricLayer = buildStack({
+    fabric: query.fabric, supply: null, pressCloth: null, surface: query.surface, firstSide: 'back', pressClothWaterGsm: 0, mistGsm: 0,
   }).work[0]!
   return {
-    soleC: stops.length ? stops.reduce((m, s) => Math.max(m, s.meanC), 0) + offsetC : 0, pressureKPa, contactR,
-    coverR: query.cover ? resistance(coverLayer(query.cover, 0)) + contactR : 0,
-    clothR: resistance(clothLayer),
-    belowR: bedLayers(query.bed).reduce((s, l) => s + resistance(l) + contactR, 0) + 1 / 8,
+    soleC: settings.length ? settings.reduce((m, s) => Math.max(m, s.meanC), 0) + offsetC : 0, pressureKPa, contactR,
+    pressClothR: query.pressCloth ? resistance(pressClothLayer(query.pressCloth, 0)) + contactR : 0,
+    fabricR: resistance(fabricLayer),
+    belowR: surfaceLayers(query.surface).reduce((s, l) => s + resistance(l) + contactR, 0) + 1 / 8,
     moistAllowed: limit.water !== 'no' || limit.steam !== 'no',
     backOnly: limit.backOnly,
     // Two holds and what flows on while it cools, or one where only the back may be pressed.
     mostS: Math.min(LONGEST_HOLD_S, limit.maxTouchS ?? LONGEST_HOLD_S) * (limit.backOnly ? 1 : 2) + FLOWS_ON_S,
-    fibres: limitingFibres(query.cloth.fibres, query.blendRule).map(f => f.fibre),
+    fibres: limitingFibres(query.fabric.fibres, query.blendRule).map(f => f.fibre),
   }
 }
 
 /** A glue line stays hot for some seconds after the iron has gone. */
 const FLOWS_ON_S = 10
 
-/** The quickest and lowest-melting that this supply's resin may turn out to be, by its sheet's bounds and its own swatches. */
-function mostWilling(query: Pick<MatchQuery, 'taught'>, supply: MatchSupply): Resin {
+/** The quickest and lowest-melting that this supply's adhesive may turn out to be, by its sheet's bounds and its own swatches. */
+function mostWilling(query: Pick<MatchQuery, 'taught'>, supply: MatchSupply): Adhesive {
   const taught = query.taught?.[supply.id]
   const sheeted = supply.sheet && (supply.sheet.soleC !== null || supply.sheet.holdS !== null)
   return shifted(
-    gradeOf(supply.resin!, gradeOfSheet(supply.sheet ?? null)), (sheeted ? LOT_RATE[1] : 1) * Math.max(1, taught?.rateFactor ?? 1),
+    gradeOf(supply.adhesive!, gradeOfMaker(supply.sheet ?? null)), (sheeted ? LOT_RATE[1] : 1) * Math.max(1, taught?.rateFactor ?? 1),
     (sheeted ? -LOT_SHIFT_C : 0) + Math.min(0, taught?.meltShiftC ?? 0),
   )
 }
@@ -74,19 +74,22 @@ function mostWilling(query: Pick<MatchQuery, 'taught'>, supply: MatchSupply): Re
  * search decides. Microseconds a supply.
  */
 export function heatVerdict(ground: HeatGround, supply: MatchSupply, query: Pick<MatchQuery, 'taught'> = {}): HeatVerdict {
-  const resin = mostWilling(query, supply)
-  // A web has hardly a base of its own; a backing is fast to its resin, so that there is no contact between those two.
-  const backingR = supply.base === 'none' ? 0 : dryResistanceM2KW(backingLayer({ ...supply, base: supply.baseFibre }), ground.pressureKPa)
-  const clothR = ground.clothR + ground.contactR
-  const whole = ground.contactR + ground.coverR + backingR + clothR + ground.belowR + RESIN_R
-  const above = ground.contactR + ground.coverR + (ground.backOnly ? backingR : Math.min(backingR, clothR))
+  const adhesive = mostWilling(query, supply)
+  // A web has hardly a base of its own; an interfacing is fast to its adhesive, so that there is no contact between those two.
+  const interfacingR = supply.base === 'none'
+    ? 0
+    : dryResistanceM2KW(interfacingLayer({ ...supply, base: supply.baseFibre }),
+        ground.pressureKPa)
+  const fabricR = ground.fabricR + ground.contactR
+  const whole = ground.contactR + ground.pressClothR + interfacingR + fabricR + ground.belowR + ADHESIVE_R
+  const above = ground.contactR + ground.pressClothR + (ground.backOnly ? interfacingR : Math.min(interfacingR, fabricR))
   const reachC = ground.soleC - (ground.soleC - ROOM_C) * above / whole
   const moist = ground.moistAllowed ? 1 : 0
-  const meltC = resin.meltC[0] - resin.wetShiftC * moist
-  const idealC = (resin.windowC[0] + resin.windowC[1]) / 2 - resin.wetShiftC * moist
-  const rateAt = (c: number) => bondRatePerS(resin, c, moist, ground.pressureKPa)
+  const meltC = adhesive.meltC[0] - adhesive.wetShiftC * moist
+  const idealC = (adhesive.windowC[0] + adhesive.windowC[1]) / 2 - adhesive.wetShiftC * moist
+  const rateAt = (c: number) => bondRatePerS(adhesive, c, moist, ground.pressureKPa)
   if (rateAt(reachC) * ground.mostS < BOND_WANTED) return { open: false, reachC, bar: { why: 'noWindow', reachC, meltC } }
-  let hurt: HeatVerdict | null = null
+  let damage: HeatVerdict | null = null
   for (let c = meltC + STEP_K; c <= reachC + STEP_K; c += STEP_K) {
     const at = Math.min(c, reachC)
     const seconds = BOND_WANTED / rateAt(at)
@@ -94,13 +97,13 @@ export function heatVerdict(ground: HeatGround, supply: MatchSupply, query: Pick
     const worst = ground.fibres.find(
       f =>
         FIBRES[f].lostC !== null
-        && (doseRatePerS(FIBRES[f], at - CLOTH_BELOW_GLUE_K, false) * seconds * 0.5 > 1 || at - CLOTH_BELOW_GLUE_K > FIBRES[f].lostC!),
+        && (doseRatePerS(FIBRES[f], at - FABRIC_BELOW_GLUE_K, false) * seconds * 0.5 > 1 || at - FABRIC_BELOW_GLUE_K > FIBRES[f].lostC!),
     )
     if (!worst) return { open: true, reachC, meltC, idealC }
-    hurt ??= { open: false, reachC, bar: { why: 'hurtsFirst', hurtC: FIBRES[worst].hurtC, neededC: at, fibre: worst } }
+    damage ??= { open: false, reachC, bar: { why: 'damagedFirst', damageC: FIBRES[worst].damageC, neededC: at, fibre: worst } }
   }
-  return hurt ?? { open: true, reachC, meltC, idealC }
+  return damage ?? { open: true, reachC, meltC, idealC }
 }
 
-/** Resistance of the resin's own layer, m²K/W, half of which lies above the glue line's middle. */
-const RESIN_R = 5e-4
+/** Resistance of the adhesive's own layer, m²K/W, half of which lies above the glue line's middle. */
+const ADHESIVE_R = 5e-4

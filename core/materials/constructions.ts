@@ -1,4 +1,4 @@
-/** Constructions: what a cloth weighs and how thick it is when nobody has measured it. Typical values. */
+/** Constructions: what a fabric weighs and how thick it is when nobody has measured it. Typical values. */
 export type Surface = 'plain' | 'texture' | 'nap' | 'pile'
 
 export interface Construction {
@@ -8,7 +8,7 @@ export interface Construction {
   thicknessMm: number
   surface: Surface
   stretch: boolean
-  /** Share of the area that resin can pass through, 0-1. */
+  /** Share of the area that adhesive can pass through, 0-1. */
   openness: number
   laminate: boolean
 }

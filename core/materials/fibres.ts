@@ -13,8 +13,8 @@ export interface Fibre {
   name: string
   /** Highest iron class, sole °C; 0 = do not iron. */
   classC: IronClassC
-  /** Cloth temperature at which one minute does visible harm, °C. */
-  hurtC: number
+  /** Fabric temperature at which one minute does visible harm, °C. */
+  damageC: number
   /** Scorching, softening, sticking or melting temperature, °C; null where heat only dulls it. */
   lostC: number | null
   harm: Harm
@@ -81,7 +81,7 @@ const DENSITY: Record<FibreKey, number> = {
 export const FIBRES = Object.fromEntries(
   Object.entries(rows).map(([key, r]) => [key, {
     key,
-    name: r[0], classC: r[1], hurtC: r[2], lostC: r[3], harm: r[4], thermoplastic: r[5], regainPct: r[6],
+    name: r[0], classC: r[1], damageC: r[2], lostC: r[3], harm: r[4], thermoplastic: r[5], regainPct: r[6],
     heatCapacityJkgK: r[7], densityKgM3: DENSITY[key as FibreKey], conductivityWmK: r[8], water: r[9], fumes: key === 'pvc', note: r[10],
   }]),
 ) as Record<FibreKey, Fibre>

@@ -1,14 +1,14 @@
-/** Finishes and structures that change what a cloth can stand. Typical values. */
+/** Finishes and structures that change what a fabric can stand. Typical values. */
 export interface Finish {
   key: FinishKey
   name: string
   /** Highest sole temperature, °C; null = unchanged, 0 = no heat at all. */
   limitC: number | null
-  /** A temperature inside the cloth that must not be reached, °C (the glue of a laminate, say). */
-  clothLimitC: number | null
+  /** A temperature inside the fabric that must not be reached, °C (the glue of a laminate, say). */
+  fabricLimitC: number | null
   /** Longest single touch, seconds. */
   maxTouchS: number | null
-  coverNeeded: boolean
+  pressClothNeeded: boolean
   /** The sole may only come from the back. */
   backOnly: boolean
   fusing: 'yes' | 'no'
@@ -32,7 +32,7 @@ export type FinishKey = keyof typeof rows
 
 export const FINISHES = Object.fromEntries(
   Object.entries(rows).map(([key, r]) => [key, {
-    key, name: r[0], limitC: r[1], clothLimitC: r[2], maxTouchS: r[3], coverNeeded: r[4], backOnly: r[5], fusing: r[6], reason: r[7],
+    key, name: r[0], limitC: r[1], fabricLimitC: r[2], maxTouchS: r[3], pressClothNeeded: r[4], backOnly: r[5], fusing: r[6], reason: r[7],
   }]),
 ) as Record<FinishKey, Finish>
 

@@ -1,11 +1,11 @@
-/** Reference values: fibres, constructions, finishes, resins, irons, covers and beds, each with its origin. */
+/** Reference values: fibres, constructions, finishes, adhesives, irons, covers and beds, each with its origin. */
 export * from './origin'
 export * from './fibres'
 export * from './constructions'
 export * from './finishes'
-export * from './resins'
+export * from './adhesives'
 export * from './irons'
-export * from './covers-beds'
+export * from './press-cloths-surfaces'
 export * from './supplies'
 export * from './care'
 export * from './stiffness'

@@ -1,15 +1,15 @@
 import { describe, expect, it } from 'vitest'
-import { BED_KINDS, COVER_KINDS, FIBRES, IRON_KINDS, RESINS, mostTrusted } from '.'
+import { SURFACE_KINDS, PRESS_CLOTH_KINDS, FIBRES, IRON_KINDS, ADHESIVES, mostTrusted } from '.'
 
 describe('reference values hold together', () => {
   it('every fibre is hurt before it is lost, and its class names a real iron stop', () => {
     for (const f of Object.values(FIBRES)) {
-      if (f.lostC !== null) expect(f.hurtC, f.key).toBeLessThan(f.lostC)
+      if (f.lostC !== null) expect(f.damageC, f.key).toBeLessThan(f.lostC)
       expect([0, 110, 150, 200], f.key).toContain(f.classC)
     }
   })
   it('every adhesive melts before the middle of its window', () => {
-    for (const r of Object.values(RESINS)) {
+    for (const r of Object.values(ADHESIVES)) {
       expect(r.meltC[0], r.key).toBeLessThan(r.meltC[1])
       expect((r.windowC[0] + r.windowC[1]) / 2, r.key).toBeGreaterThan(r.meltC[0])
     }
@@ -22,7 +22,7 @@ describe('reference values hold together', () => {
     }
   })
   it('densities of covers and beds are those of fabric, felt, film or wood', () => {
-    const layers = [...Object.values(COVER_KINDS), ...Object.values(BED_KINDS).flatMap(b => b.layers)]
+    const layers = [...Object.values(PRESS_CLOTH_KINDS), ...Object.values(SURFACE_KINDS).flatMap(b => b.layers)]
     for (const l of layers) {
       const kgM3 = l.massGsm / l.thicknessMm
       expect(kgM3, l.name).toBeGreaterThan(80)

@@ -2,9 +2,9 @@ import { areaMm2, aroundMm, intersection, mirrored, offset, outlineOf, type Outl
 
 /** How the edge of a shape is made. */
 export type ShapeEdge = 'raw' | 'turned'
-/** How readily the cloth frays. */
+/** How readily the fabric frays. */
 export type Fray = 'little' | 'some' | 'much'
-/** What the outline is traced on: a web's paper (the shape comes out mirrored), or a backing's smooth side. */
+/** What the outline is traced on: a web's paper (the shape comes out mirrored), or an interfacing's smooth side. */
 export type TracedOn = 'paper' | 'smooth'
 
 export const SHAPES = ['disc', 'star', 'wave', 'diamond', 'shield', 'corner'] as const
@@ -45,13 +45,13 @@ export interface ShapeCut {
   /** As it is traced. */
   traced: Outline
   mirrored: boolean
-  /** As its cloth is cut. */
+  /** As its fabric is cut. */
   cut: Outline
-  /** The web, or the backing face that a turned edge is sewn to. */
+  /** The web, or the interfacing face that a turned edge is sewn to. */
   under: Outline[]
 }
 /**
- * What is traced and cut of one shape. On a web's paper it is traced mirrored, since the paper lies against the wrong side; a backing
+ * What is traced and cut of one shape. On a web's paper it is traced mirrored, since the paper lies against the wrong side; an interfacing
  * traced on its smooth side is not. A turned edge is cut larger by its turn.
  * @throws RangeError where nothing is left of it
  */
@@ -62,7 +62,7 @@ export function shapeCut(face: Outline, edge: ShapeEdge, on: TracedOn): ShapeCut
   return { face, traced: flip ? mirrored(face) : face, mirrored: flip, cut, under }
 }
 
-/** Width of the stitch that holds an edge, mm, by how much the cloth frays; and how close it stands. */
+/** Width of the stitch that holds an edge, mm, by how much the fabric frays; and how close it stands. */
 export const EDGE_STITCH_MM: Record<Fray, number> = { little: 2, some: 3, much: 4.5 }
 
 /** A line of basting inside a shape's edge, so far from it that the edge stitch does not catch it. */

@@ -9,8 +9,8 @@ export {
   faultsOf, GARMENTS, GARMENT_VIEWS, keepOutOutline, laidAt, type GarmentPlace, type KeepOut,
   type PlaceFault,
 } from './place'
-export { centred, letterBacking, lettersAt, setText, type Typesetter } from './letter'
-export { labelBacking, labelOf, labelSheets, mirroredLabel, sheetBox, type Label, type LabelSheet } from './label'
+export { centred, letterInterfacing, lettersAt, setText, type Typesetter } from './letter'
+export { labelInterfacing, labelOf, labelPages, mirroredLabel, sheetBox, type Label, type LabelPage } from './label'
 export {
   bastingOf, EDGE_STITCH_MM, edgeM, sewingOrder, shapeCut, shapeOf, SHAPES, spread, type ShapeCut,
 } from './applique'

@@ -45,7 +45,7 @@ export function labelOf({ lines, wideMm, highMm, sizeMm, borderMm }: LabelSpec, 
   return { edge, letters, border }
 }
 
-export interface LabelSheet {
+export interface LabelPage {
   /** Each page's labels, printed mirrored: from the lower left corner of the page. */
   pages: Label[][]
   /** Lines along which they are cut apart, mm from the lower left. */
@@ -69,7 +69,7 @@ export function mirroredLabel(l: Label): Label {
  * Labels edge to edge on sheets of paper, mirrored, with the lines they are cut along.
  * @throws RangeError where not one fits a sheet
  */
-export function labelSheets(labels: readonly Label[], paper: { wide: number, high: number }): LabelSheet {
+export function labelPages(labels: readonly Label[], paper: { wide: number, high: number }): LabelPage {
   if (labels.length === 0) return { pages: [], cuts: [], across: 0, down: 0 }
   const { wideMm, highMm } = boundsOf(labels[0]!.edge)
   const across = acrossOf(wideMm, paper.wide), down = Math.floor((paper.high - MARGIN_MM - HEAD_MM) / highMm)
@@ -92,10 +92,10 @@ export function labelSheets(labels: readonly Label[], paper: { wide: number, hig
   return { pages, cuts, across, down }
 }
 
-/** The backing of a label stays inside its edge, mm, so that no resin comes out there. */
+/** The interfacing of a label stays inside its edge, mm, so that no adhesive comes out there. */
 const INSET_MM = 1
 /** @throws RangeError where nothing is left of it */
-export function labelBacking({ edge }: Label): Outline {
+export function labelInterfacing({ edge }: Label): Outline {
   const [inner] = offset([edge], -INSET_MM, 'pointed')
   if (!inner) throw new RangeError('Label: it is too small for an interfacing.')
   return inner

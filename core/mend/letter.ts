@@ -15,15 +15,15 @@ export function setText(text: string, sizeMm: number, typeset: Typesetter): SetT
   return set
 }
 
-/** The backing of a padded letter is cut a hair larger, so that its edge is caught; of a flat one it is no larger. mm. */
+/** The interfacing of a padded letter is cut a hair larger, so that its edge is caught; of a flat one it is no larger. mm. */
 const PADDED_MORE_MM = 0.8, FLAT_LESS_MM = 0.3
 
 /**
- * What is cut of the backing that holds letters again: each letter and a margin, letters that touch then as one, laid so that it can be
- * cut from its resin side or its back.
+ * What is cut of the interfacing that holds letters again: each letter and a margin, letters that touch then as one, laid so that it can be
+ * cut from its adhesive side or its back.
  * @throws RangeError where a margin leaves nothing of a letter
  */
-export function letterBacking(letters: readonly Outline[], padded: boolean): Outline[] {
+export function letterInterfacing(letters: readonly Outline[], padded: boolean): Outline[] {
   const cut = offset(letters, padded ? PADDED_MORE_MM : -FLAT_LESS_MM)
   if (cut.length === 0) throw new RangeError(
     'Letters: nothing of them is left within the margin. They are too thin for an interfacing: sew them.')

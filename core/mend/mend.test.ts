@@ -2,8 +2,8 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { areaMm2, boundsOf, boxOf, difference, intersection, mirrored, offset, outlineOf, shifted, type Outline } from '../geometry'
 import {
-  bastingOf, centred, EDGE_STITCH_MM, edgeM, faultsOf, GARMENT_VIEWS, GARMENTS, heldMm2, keepOutOutline, labelBacking, labelOf,
-  labelSheets, laidAt, letterBacking, lettersAt, marginFor, mirroredLabel, patchesFor, pinked, roomFor, setText, sewingOrder, shapeCut,
+  bastingOf, centred, EDGE_STITCH_MM, edgeM, faultsOf, GARMENT_VIEWS, GARMENTS, heldMm2, keepOutOutline, labelInterfacing, labelOf,
+  labelPages, laidAt, letterInterfacing, lettersAt, marginFor, mirroredLabel, patchesFor, pinked, roomFor, setText, sewingOrder, shapeCut,
   shapeOf, SHAPES, sheetBox, spread, type GarmentPlace, type KeepOut, type Typesetter,
 } from '.'
 
@@ -113,20 +113,20 @@ const bars: Typesetter = (text, sizeMm) => ({
 describe('letters', () => {
   it('a padded letter\'s interfacing is a hair larger, a flat one\'s a hair smaller: exactly the offset', () => {
     const outlines = lettersAt(setText('HI', 60, bars), [])
-    expect(same(letterBacking(outlines, true), offset(outlines, 0.8))).toBeLessThan(0.1)
-    expect(sum(letterBacking(outlines, true))).toBeGreaterThan(sum(outlines))
-    expect(sum(letterBacking(outlines, false))).toBeLessThan(sum(outlines))
-    expect(difference(outlines, letterBacking(outlines, true))).toEqual([])
+    expect(same(letterInterfacing(outlines, true), offset(outlines, 0.8))).toBeLessThan(0.1)
+    expect(sum(letterInterfacing(outlines, true))).toBeGreaterThan(sum(outlines))
+    expect(sum(letterInterfacing(outlines, false))).toBeLessThan(sum(outlines))
+    expect(difference(outlines, letterInterfacing(outlines, true))).toEqual([])
   })
   it('letters whose interfacings meet are cut as one', () => {
-    expect(letterBacking([box(0, 0, 10), box(11, 0, 10)], true)).toHaveLength(1)
-    expect(letterBacking([box(0, 0, 10), box(13, 0, 10)], true)).toHaveLength(2)
+    expect(letterInterfacing([box(0, 0, 10), box(11, 0, 10)], true)).toHaveLength(1)
+    expect(letterInterfacing([box(0, 0, 10), box(13, 0, 10)], true)).toHaveLength(2)
   })
   it('only those that come off; none left; none written; none in the typeface', () => {
     const set = setText('DECK', 40, bars)
     expect(lettersAt(set, [])).toHaveLength(4)
     expect(lettersAt(set, [1])).toEqual(set.letters[1])
-    expect(() => letterBacking([box(0, 0, 0.4, 40)], false)).toThrow('too thin')
+    expect(() => letterInterfacing([box(0, 0, 0.4, 40)], false)).toThrow('too thin')
     expect(() => setText('  ', 40, bars)).toThrow('at least one')
     expect(() => setText('JAZZ', 40, bars)).toThrow('no “Z”')
     const { left, right } = boundsOf({ rim: centred(lettersAt(set, [])).flatMap(o => o.rim) })
@@ -160,7 +160,7 @@ describe('labels', () => {
     expect(() => labelOf({ ...spec, lines: ['Z'] }, bars)).toThrow('no “Z”')
   })
   it('eleven lie edge to edge on a sheet, none over another, all on the paper', () => {
-    const labels = Array.from({ length: 11 }, () => label), sheet = labelSheets(labels, { wide: 210, high: 297 })
+    const labels = Array.from({ length: 11 }, () => label), sheet = labelPages(labels, { wide: 210, high: 297 })
     expect([sheet.across, sheet.down, sheet.pages.length]).toEqual([3, 11, 1])
     const page = sheet.pages[0]!
     page.forEach((a, i) => page.slice(i + 1).forEach(b => expect(sum(intersection([a.edge], [b.edge]))).toBeLessThan(1e-3)))
@@ -168,14 +168,14 @@ describe('labels', () => {
     // The first in the upper left corner, under the words.
     expect(boundsOf(page[0]!.edge)).toMatchObject({ left: 12, top: 297 - 22 })
     expect(sheet.cuts).toHaveLength(3 + 1 + 4 + 1)
-    expect(labelSheets(Array.from({ length: 40 }, () => label), { wide: 210, high: 297 }).pages.map(p => p.length)).toEqual([33, 7])
+    expect(labelPages(Array.from({ length: 40 }, () => label), { wide: 210, high: 297 }).pages.map(p => p.length)).toEqual([33, 7])
     expect(boundsOf(sheetBox(spec, 11, 210))).toMatchObject({ wideMm: 180, highMm: 88 })
-    expect(() => labelSheets([labelOf({ ...spec, wideMm: 300 }, bars)], { wide: 210, high: 297 })).toThrow('larger than the sheet')
-    expect(labelSheets([], { wide: 210, high: 297 }).pages).toEqual([])
+    expect(() => labelPages([labelOf({ ...spec, wideMm: 300 }, bars)], { wide: 210, high: 297 })).toThrow('larger than the sheet')
+    expect(labelPages([], { wide: 210, high: 297 }).pages).toEqual([])
   })
   it('its interfacing keeps a millimetre off the edge', () => {
-    expect(boundsOf(labelBacking(label))).toMatchObject({ left: 1, right: 59, bottom: 1, top: 21 })
-    expect(() => labelBacking({ ...label, edge: box(0, 0, 1.5) })).toThrow('too small')
+    expect(boundsOf(labelInterfacing(label))).toMatchObject({ left: 1, right: 59, bottom: 1, top: 21 })
+    expect(() => labelInterfacing({ ...label, edge: box(0, 0, 1.5) })).toThrow('too small')
   })
 })
 

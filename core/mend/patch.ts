@@ -25,7 +25,7 @@ export interface Patch {
 export const LEAST_MARGIN_MM = 6, MOST_MARGIN_MM = 12
 const LIGHT_GSM = 80, HEAVY_GSM = 400
 const WEAR_MM: Record<Wear, number> = { light: 0, usual: 1.5, hard: 3 }
-/** Margin by weight and wear, mm: heavier cloth and harder wear want more to hold on by. */
+/** Margin by weight and wear, mm: heavier fabric and harder wear want more to hold on by. */
 export function marginFor(massGsm: number, wear: Wear): number {
   const share = Math.min(1, Math.max(0, (massGsm - LIGHT_GSM) / (HEAVY_GSM - LIGHT_GSM)))
   const mm = LEAST_MARGIN_MM + share * 3 + WEAR_MM[wear]
@@ -118,6 +118,6 @@ export function roomFor(patches: readonly Patch[]): { wideMm: number, highMm: nu
   const boxes = patches.map(p => boundsOf(p.outline))
   return { wideMm: Math.max(...boxes.map(b => b.wideMm)), highMm: boxes.reduce((s, b) => s + b.highMm, 0) + 2 * (boxes.length - 1) }
 }
-/** How much cloth a patch overlaps all round, mm²: what holds it. */
+/** How much fabric a patch overlaps all round, mm²: what holds it. */
 export const heldMm2 = (p: Patch): number =>
   areaMm2(p.outline) - intersection([p.outline], p.holes).reduce((s, h) => s + Math.abs(signedAreaMm2(h.rim)), 0)

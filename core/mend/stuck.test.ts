@@ -1,26 +1,27 @@
 import { describe, expect, it } from 'vitest'
-import { CLOTHS, DRY_IRON, IRON } from '../seam/cloths.fixture'
-import type { ClothInput } from '../stack'
+import { FABRICS, DRY_IRON, IRON } from '../seam/fabrics.fixture'
+import type { FabricInput } from '../stack'
 import { planStuck, stuckStack, type StuckAsk } from '.'
 
-const glue = { massGsm: 40, thicknessMm: 0.1, base: 'polyester', resin: 'polyamideLow', resinGsm: 40 } as const
-const web = { ...glue, massGsm: 26, resin: 'polyamideWeb', resinGsm: 24 } as const
-const thin: ClothInput = { ...CLOTHS.poplin, massGsm: 110, thicknessMm: 0.25 }
-const felt: ClothInput = { ...CLOTHS.worsted, construction: 'felt', massGsm: 400, thicknessMm: 2.2 }
-const padded: ClothInput = { ...CLOTHS.poplin, fibres: [{ fibre: 'polyester', sharePct: 100 }], construction: 'fleece', massGsm: 300,
+const glue = { massGsm: 40, thicknessMm: 0.1, base: 'polyester', adhesive: 'polyamideLow', adhesiveGsm: 40 } as const
+const web = { ...glue, massGsm: 26, adhesive: 'polyamideWeb', adhesiveGsm: 24 } as const
+const thin: FabricInput = { ...FABRICS.poplin, massGsm: 110, thicknessMm: 0.25 }
+const felt: FabricInput = { ...FABRICS.worsted, construction: 'felt', massGsm: 400, thicknessMm: 2.2 }
+const padded: FabricInput = { ...FABRICS.poplin, fibres: [{ fibre: 'polyester', sharePct: 100 }], construction: 'fleece', massGsm: 300,
   thicknessMm: 3 }
-const film: ClothInput = { ...thin, fibres: [{ fibre: 'polyester', sharePct: 100 }], massGsm: 120, thicknessMm: 0.15 }
+const film: FabricInput = { ...thin, fibres: [{ fibre: 'polyester', sharePct: 100 }], massGsm: 120, thicknessMm: 0.15 }
 const ask = (more: Partial<StuckAsk> = {}): StuckAsk => ({
-  item: thin, garment: CLOTHS.twill, glue, inside: false, fromItem: true, fromGarment: true, cover: 'muslin', under: null, bed: 'padded',
+  item: thin, garment: FABRICS.twill, glue, inside: false, fromItem: true, fromGarment: true, pressCloth: 'muslin', under: null,
+  surface: 'padded',
   iron: IRON, methods: ['dry'], lean: 'lean', first: null, leastS: 0, blendRule: 'strict', cooling: 'touch', ...more,
 })
 const whyNot = (more: Partial<StuckAsk>) => planStuck(ask(more)).refused.map(r => `${r.side} ${r.because.why}`)
 
 describe('thick and thin', () => {
   it.each([
-    ['a thin badge on twill', {}, 'item'], ['a thin badge on melton', { garment: CLOTHS.melton }, 'item'],
-    ['a thin badge on denim', { garment: CLOTHS.denim }, 'item'], ['felt on twill', { item: felt }, 'garment'],
-    ['felt on poplin', { item: felt, garment: CLOTHS.poplin }, 'garment'], ['a padded letter on twill', { item: padded }, 'garment'],
+    ['a thin badge on twill', {}, 'item'], ['a thin badge on melton', { garment: FABRICS.melton }, 'item'],
+    ['a thin badge on denim', { garment: FABRICS.denim }, 'item'], ['felt on twill', { item: felt }, 'garment'],
+    ['felt on poplin', { item: felt, garment: FABRICS.poplin }, 'garment'], ['a padded letter on twill', { item: padded }, 'garment'],
   ] as const)('%s: computed, the side that is quicker through', (_name, more, side) => {
     const p = planStuck(ask(more))
     expect(p.first!.side).toBe(side)
@@ -59,16 +60,16 @@ describe('what a side may do', () => {
   })
   it('under a wet cover it is held until that is dry and the adhesive holds', () => {
     const { first } = planStuck(ask({ item: film, fromItem: false, glue: web, methods: ['damp'] }))
-    expect(first!.recipe.holdS).toBe(Math.ceil(Math.max(first!.coverDryS!, first!.bondS)))
-    expect(first!.recipe.coverWaterGsm).toBeGreaterThan(50)
+    expect(first!.recipe.holdS).toBe(Math.ceil(Math.max(first!.pressClothDryS!, first!.bondS)))
+    expect(first!.recipe.pressClothWaterGsm).toBeGreaterThan(50)
   })
   it('where the adhesive holds before the press cloth is dry, it is held until that is dry', () => {
-    const { first } = planStuck(ask({ item: film, fromItem: false, glue: { ...web, resin: 'evaWeb' }, methods: ['damp'] }))
-    expect(first!.coverDryS!).toBeGreaterThan(first!.bondS)
-    expect(first!.recipe.holdS).toBe(Math.ceil(first!.coverDryS!))
+    const { first } = planStuck(ask({ item: film, fromItem: false, glue: { ...web, adhesive: 'evaWeb' }, methods: ['damp'] }))
+    expect(first!.pressClothDryS!).toBeGreaterThan(first!.bondS)
+    expect(first!.recipe.holdS).toBe(Math.ceil(first!.pressClothDryS!))
   })
   it('a patch inside meets the iron from the wrong side', () => {
-    const p = planStuck(ask({ item: CLOTHS.poplin, garment: CLOTHS.poplin, inside: true, glue: web, under: 'muslin',
+    const p = planStuck(ask({ item: FABRICS.poplin, garment: FABRICS.poplin, inside: true, glue: web, under: 'muslin',
       methods: ['damp', 'dry'] }))
     const item = [p.first, p.other].find(w => w?.side === 'item')!
     expect(item.recipe.firstSide).toBe('back')
@@ -78,42 +79,44 @@ describe('what a side may do', () => {
     expect(p.first!.recipe.holdS).toBeGreaterThanOrEqual(45)
   })
   it.each([
-    ['fabric that takes no heat', { garment: CLOTHS.film }, ['item noHeat', 'garment noHeat']],
-    ['a thing that takes none', { item: { ...thin, fibres: [{ fibre: 'leather', sharePct: 100 }] } as ClothInput },
+    ['fabric that takes no heat', { garment: FABRICS.film }, ['item noHeat', 'garment noHeat']],
+    ['a thing that takes none', { item: { ...thin, fibres: [{ fibre: 'leather', sharePct: 100 }] } as FabricInput },
       ['item noHeat', 'garment noHeat']],
-    ['certified wear', { garment: { ...CLOTHS.twill, finishes: ['flameRetardant'] } as ClothInput },
+    ['certified wear', { garment: { ...FABRICS.twill, finishes: ['flameRetardant'] } as FabricInput },
       ['item certified', 'garment certified']],
-    ['no adhesive', { glue: { ...glue, resin: null } }, ['item noResin', 'garment noResin']],
-    ['pile crushed from its back too', { garment: CLOTHS.velvet }, ['item backOnly', 'garment hurts']],
-    ['a print that may not be held', { garment: CLOTHS.gassed }, ['item backOnly', 'garment shortTouches']],
-    ['no water where only a wet press cloth would do', { garment: CLOTHS.acetate, methods: ['damp'] }, ['item noWater', 'garment noWater']],
-    ['an iron too hot for it', { garment: CLOTHS.acetate, iron: { ...IRON, stops: [IRON.stops[2]!] } },
-      ['item noStops', 'garment noStops']],
+    ['no adhesive', { glue: { ...glue, adhesive: null } }, ['item noAdhesive', 'garment noAdhesive']],
+    ['pile crushed from its back too', { garment: FABRICS.velvet }, ['item backOnly', 'garment damages']],
+    ['a print that may not be held', { garment: FABRICS.gassed }, ['item backOnly', 'garment shortTouches']],
+    ['no water where only a wet press cloth would do', { garment: FABRICS.acetate, methods: ['damp'] },
+      ['item noWater', 'garment noWater']],
+    ['an iron too hot for it', { garment: FABRICS.acetate, iron: { ...IRON, settings: [IRON.settings[2]!] } },
+      ['item noSettings', 'garment noSettings']],
   ] satisfies [string, Partial<StuckAsk>, string[]][])('%s is refused with its reason', (_name, more, wanted) => {
     expect(whyNot(more)).toEqual(wanted)
     expect(planStuck(ask(more)).first).toBeNull()
   })
   it('PVC gives off fumes, and that is said', () => {
-    const pvc: ClothInput = { ...CLOTHS.film, fibres: [{ fibre: 'pvc', sharePct: 100 }] }
+    const pvc: FabricInput = { ...FABRICS.film, fibres: [{ fibre: 'pvc', sharePct: 100 }] }
     expect(planStuck(ask({ garment: pvc })).refused[0]!.because).toEqual({ why: 'noHeat', fumes: true, of: 'garment' })
   })
-  it('a sheet that asks for longer than a minute is followed to its end: what that hurts is seen', () => {
-    const hot = { ...IRON, stops: [IRON.stops[2]!] }, of = (leastS: number) => planStuck(ask({ garment: CLOTHS.poplin, iron: hot, leastS }))
+  it('a sheet that asks for longer than a minute is followed to its end: what that damages is seen', () => {
+    const hot = { ...IRON, settings: [IRON.settings[2]!] }, of = (leastS: number) =>
+      planStuck(ask({ garment: FABRICS.poplin, iron: hot, leastS }))
     expect(of(110).first!.harm).toBeGreaterThan(of(60).first!.harm)
   })
   it('of a blend the fibre that is hurt first counts, however little of it there is', () => {
-    const fibres: ClothInput['fibres'] = [{ fibre: 'cotton', sharePct: 80 }, { fibre: 'modacrylic', sharePct: 20 }]
-    const behind = (item: ClothInput) => planStuck(
-      ask({ item, garment: CLOTHS.poplin, fromItem: false, iron: { ...IRON, stops: [IRON.stops[2]!] }, leastS: 45 }))
+    const fibres: FabricInput['fibres'] = [{ fibre: 'cotton', sharePct: 80 }, { fibre: 'modacrylic', sharePct: 20 }]
+    const behind = (item: FabricInput) => planStuck(
+      ask({ item, garment: FABRICS.poplin, fromItem: false, iron: { ...IRON, settings: [IRON.settings[2]!] }, leastS: 45 }))
     expect(behind(thin).first!.harm).toBeLessThan(0.5)
-    expect(behind({ ...thin, fibres }).refused.find(r => r.side === 'garment')?.because.why).toBe('hurts')
+    expect(behind({ ...thin, fibres }).refused.find(r => r.side === 'garment')?.because.why).toBe('damages')
   })
   it('never hotter than either stands, and it lies until it may be touched', () => {
-    for (const garment of [CLOTHS.twill, CLOTHS.worsted, CLOTHS.mixed, CLOTHS.polyester, CLOTHS.viscose]) for (
+    for (const garment of [FABRICS.twill, FABRICS.worsted, FABRICS.mixed, FABRICS.polyester, FABRICS.viscose]) for (
       const iron of [IRON, DRY_IRON]) {
       const p = planStuck(ask({ garment, iron }))
       for (const w of [p.first, p.other]) if (w) {
-        expect(w.recipe.stop.meanC).toBeLessThanOrEqual(garment === CLOTHS.twill ? 205 : 155)
+        expect(w.recipe.setting.meanC).toBeLessThanOrEqual(garment === FABRICS.twill ? 205 : 155)
         expect(w.recipe.coolS).toBeGreaterThan(0)
       }
     }
@@ -122,9 +125,9 @@ describe('what a side may do', () => {
   })
   it('the stack lies as it is pressed: what meets the iron first stands first, the sheet under it all', () => {
     const a = ask({ under: 'parchment' })
-    expect(stuckStack(a, 'item', 0).work.map(l => l.id)).toEqual(['item', 'resin', 'cloth'])
-    expect(stuckStack(a, 'garment', 0).work.map(l => l.id)).toEqual(['cloth', 'resin', 'item'])
-    expect(stuckStack(a, 'item', 0).bed[0]!.id).toBe('under')
+    expect(stuckStack(a, 'item', 0).work.map(l => l.id)).toEqual(['item', 'adhesive', 'fabric'])
+    expect(stuckStack(a, 'garment', 0).work.map(l => l.id)).toEqual(['fabric', 'adhesive', 'item'])
+    expect(stuckStack(a, 'item', 0).surface[0]!.id).toBe('under')
     expect(stuckStack(ask({ glue: { ...glue, massGsm: 90 } }), 'item', 0).work.map(l => l.id)).toContain('carrier')
   })
 })

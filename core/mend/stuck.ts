@@ -1,18 +1,19 @@
 import { bondOf, gradeOf, shifted, type BondCourse } from '../bond'
 import { layerOf, runProgramme, steadySole, timeToReachS, valueAt, type Layer, type Stack, type Transient } from '../heat'
-import { harmAlong } from '../hurt'
-import { clothLimit, limitingFibres, type BlendRule, type ClothLimit, type Evidence } from '../limit'
-import { BED_KINDS, COVER_KINDS, FIBRES, RESINS, ROOM_C, type BedKindKey, type CoverKindKey, type FibreKey } from '../materials'
+import { harmAlong } from '../damage'
+import { fabricLimit, limitingFibres, type BlendRule, type FabricLimit, type Evidence } from '../limit'
+import { SURFACE_KINDS, PRESS_CLOTH_KINDS, FIBRES, ADHESIVES, ROOM_C, type SurfaceKindKey, type PressClothKindKey,
+  type FibreKey } from '../materials'
 import {
-  allowedStops, COARSE, COLD_C, HARM_ALLOWED, moistureOf, pressureOf, type IronInput, type IronStop, type Lean, type Recipe,
+  allowedSettings, COARSE, COLD_C, HARM_ALLOWED, moistureOf, pressureOf, type IronInput, type IronSetting, type Lean, type Recipe,
 } from '../recipe'
 import { driedS, firstAtS, foldedStack, lyingS, MOVED_UNDER_C } from '../seam'
-import { backingLayer, bedLayers, coverLayer, resinLayer, type ClothInput, type SupplyInput } from '../stack'
+import { interfacingLayer, surfaceLayers, pressClothLayer, adhesiveLayer, type FabricInput, type SupplyInput } from '../stack'
 
-/** Something stuck on a garment with resin between: a patch, motif, transfer, letter or shape. */
+/** Something stuck on a garment with adhesive between: a patch, motif, transfer, letter or shape. */
 export interface StuckAsk {
-  item: ClothInput
-  garment: ClothInput
+  item: FabricInput
+  garment: FabricInput
   glue: SupplyInput
   /** It lies on the inside of the garment. */
   inside: boolean
@@ -20,10 +21,10 @@ export interface StuckAsk {
   fromItem: boolean
   /** The sole may come from the other side of the garment. */
   fromGarment: boolean
-  cover: CoverKindKey | null
-  /** A sheet under the work, which takes what resin comes through. */
-  under: CoverKindKey | null
-  bed: BedKindKey
+  pressCloth: PressClothKindKey | null
+  /** A sheet under the work, which takes what adhesive comes through. */
+  under: PressClothKindKey | null
+  surface: SurfaceKindKey
   iron: IronInput
   /** What may be tried: damp means a wet cover that is pressed until it is dry. */
   methods: readonly ('dry' | 'damp')[]
@@ -39,16 +40,16 @@ export interface StuckAsk {
 /** Which side meets the sole: what is stuck on, or the garment. */
 export type StuckSide = 'item' | 'garment'
 export type StuckRefusal
-  = { why: 'noHeat', fumes: boolean, of: StuckSide } | { why: 'certified' } | { why: 'noResin' } | { why: 'pile' } | { why: 'backOnly' }
-    | { why: 'noWater' } | { why: 'noStops', of: StuckSide } | { why: 'shortTouches', maxS: number, bondS: number }
-    | { why: 'neverBonds', bond: number } | { why: 'hurts', harm: number, bondS: number }
+  = { why: 'noHeat', fumes: boolean, of: StuckSide } | { why: 'certified' } | { why: 'noAdhesive' } | { why: 'pile' } | { why: 'backOnly' }
+    | { why: 'noWater' } | { why: 'noSettings', of: StuckSide } | { why: 'shortTouches', maxS: number, bondS: number }
+    | { why: 'neverBonds', bond: number } | { why: 'damages', harm: number, bondS: number }
 
 interface StuckWay {
   side: StuckSide
   recipe: Recipe
-  /** When the resin holds, and when a wet cover is dry, s. */
+  /** When the adhesive holds, and when a wet cover is dry, s. */
   bondS: number
-  coverDryS: number | null
+  pressClothDryS: number | null
   bond: number
   harm: number
   /** When the glue line first melts from this side, s. */
@@ -56,7 +57,7 @@ interface StuckWay {
 }
 export interface StuckPlan {
   first: StuckWay | null
-  /** From the other side afterwards, where that may be: until the resin melts from there too, s. */
+  /** From the other side afterwards, where that may be: until the adhesive melts from there too, s. */
   secondS: number | null
   /** Why this side comes first. */
   because: 'quicker' | 'onlySide' | 'spares' | 'asked'
@@ -74,28 +75,30 @@ const CRUSHED = 1
 /** From the other side it is pressed no longer than this, s. */
 const LONGEST_SECOND_S = 20
 
-const bare = (cloth: ClothInput): Layer =>
-  foldedStack({ plies: [cloth], cover: null, coverWaterGsm: 0, mistGsm: 0, bed: 'hard' }).work[0]!
+const bare = (fabric: FabricInput): Layer =>
+  foldedStack({ plies: [fabric], pressCloth: null, pressClothWaterGsm: 0, mistGsm: 0, surface: 'hard' }).work[0]!
 /** Of the fibres that count, the one that is hurt first. */
-const weakest = (cloth: ClothInput, rule: BlendRule): FibreKey | null =>
-  [...limitingFibres(cloth.fibres, rule)].sort((a, b) => FIBRES[a.fibre].hurtC - FIBRES[b.fibre].hurtC)[0]?.fibre ?? null
+const weakest = (fabric: FabricInput, rule: BlendRule): FibreKey | null =>
+  [...limitingFibres(fabric.fibres, rule)].sort((a, b) => FIBRES[a.fibre].damageC - FIBRES[b.fibre].damageC)[0]?.fibre ?? null
 
 /**
- * Cover, then what is stuck on and the garment with the resin between, as they meet the sole from a side; then the sheet under it, the
+ * Cover, then what is stuck on and the garment with the adhesive between, as they meet the sole from a side; then the sheet under it, the
  * bed.
  */
-export function stuckStack(ask: StuckAsk, side: StuckSide, coverWaterGsm: number): Stack {
+export function stuckStack(ask: StuckAsk, side: StuckSide, pressClothWaterGsm: number): Stack {
   const { glue } = ask
-  // A web or film is resin alone; a backing brings its base.
-  const carrier = glue.massGsm > glue.resinGsm + 1 ? [{ ...backingLayer(glue), id: 'carrier', role: 'bed' as const }] : []
+  // A web or film is adhesive alone; an interfacing brings its base.
+  const carrier = glue.massGsm > glue.adhesiveGsm + 1 ? [{ ...interfacingLayer(glue), id: 'carrier', role: 'surface' as const }] : []
   const down: Layer[] = [
-    { ...bare(ask.item), id: 'item', role: 'backing' }, ...carrier, resinLayer(glue.resinGsm),
-    { ...bare(ask.garment), id: 'cloth', role: 'cloth' },
+    { ...bare(ask.item), id: 'item', role: 'interfacing' }, ...carrier, adhesiveLayer(glue.adhesiveGsm),
+    { ...bare(ask.garment), id: 'fabric', role: 'fabric' },
   ]
-  const under = ask.under ? [{ ...coverLayer(ask.under, 0), id: 'under', role: 'bed' as const }] : []
+  const under = ask.under ? [{ ...pressClothLayer(ask.under, 0), id: 'under', role: 'surface' as const }] : []
   return {
-    cover: ask.cover ? coverLayer(ask.cover, coverWaterGsm) : null, work: side === 'item' ? down : down.toReversed(),
-    bed: [...under, ...bedLayers(ask.bed)], belowWm2K: BED_KINDS[ask.bed].belowWm2K,
+    pressCloth: ask.pressCloth ? pressClothLayer(ask.pressCloth, pressClothWaterGsm) : null, work: side === 'item'
+      ? down
+      : down.toReversed(),
+    surface: [...under, ...surfaceLayers(ask.surface)], belowWm2K: SURFACE_KINDS[ask.surface].belowWm2K,
   }
 }
 
@@ -103,35 +106,35 @@ interface Tried { recipe: Recipe, stack: Stack, run: Transient, bond: BondCourse
 /** Which side of the garment meets the sole. */
 const sideOut = (ask: StuckAsk, side: StuckSide): 'back' | 'face' => ((side === 'item') === ask.inside ? 'back' : 'face')
 
-function tryAt(ask: StuckAsk, side: StuckSide, stop: IronStop, method: 'dry' | 'damp'): Tried {
+function tryAt(ask: StuckAsk, side: StuckSide, setting: IronSetting, method: 'dry' | 'damp'): Tried {
   // A sheet may ask for longer: the harm of all of it is followed.
   const durationS = Math.max(LONGEST_S, ask.leastS)
   const { glue } = ask, pressureKPa = pressureOf(ask.iron.kind, ask.lean), firstSide = sideOut(ask, side)
   const recipe: Recipe = {
-    method, stop, firstSide, passes: 1, warmS: 0, holdS: durationS, secondS: null, lean: ask.lean, pressureKPa,
-    ...moistureOf(method, ask.iron.kind, ask.cover), coolS: 0,
+    method, setting, firstSide, passes: 1, warmS: 0, holdS: durationS, secondS: null, lean: ask.lean, pressureKPa,
+    ...moistureOf(method, ask.iron.kind, ask.pressCloth), coolS: 0,
   }
-  const stack = stuckStack(ask, side, recipe.coverWaterGsm)
+  const stack = stuckStack(ask, side, recipe.pressClothWaterGsm)
   const run = runProgramme(
-    stack, { sole: steadySole(stop.meanC), phases: [{ kind: 'down', durationS, pressureKPa }], roomC: ROOM_C }, COARSE,
+    stack, { sole: steadySole(setting.meanC), phases: [{ kind: 'down', durationS, pressureKPa }], roomC: ROOM_C }, COARSE,
   )
-  const bond = bondOf(run, shifted(gradeOf(glue.resin!, glue.grade ?? 'hand'), glue.lot?.rateFactor ?? 1, glue.lot?.meltShiftC ?? 0))
+  const bond = bondOf(run, shifted(gradeOf(glue.adhesive!, glue.grade ?? 'hand'), glue.lot?.rateFactor ?? 1, glue.lot?.meltShiftC ?? 0))
   // Over-fusing of a web under a patch is no harm to either: it has nowhere to come through but the weave.
   const harm = harmAlong(run, null, {
-    cloth: ask.garment, backingBase: weakest(ask.item, ask.blendRule), resinGsm: glue.resinGsm, coverFibre: ask.cover
-      && COVER_KINDS[ask.cover].fibre,
-    covered: ask.cover !== null, bed: ask.bed, sides: [firstSide], soleC: stop.meanC, pressureKPa,
+    fabric: ask.garment, interfacingBase: weakest(ask.item, ask.blendRule), adhesiveGsm: glue.adhesiveGsm, pressClothFibre: ask.pressCloth
+      && PRESS_CLOTH_KINDS[ask.pressCloth].fibre,
+    covered: ask.pressCloth !== null, surface: ask.surface, sides: [firstSide], soleC: setting.meanC, pressureKPa,
     blendRule: ask.blendRule,
   })
   return { recipe, stack, run, bond, harm }
 }
 
 /** What stands against heat from a side before any of it is worked out. */
-function barOf(ask: StuckAsk, side: StuckSide, garment: ClothLimit, item: ClothLimit): StuckRefusal | null {
+function barOf(ask: StuckAsk, side: StuckSide, garment: FabricLimit, item: FabricLimit): StuckRefusal | null {
   if (garment.soleC === 0) return { why: 'noHeat', fumes: garment.fumes, of: 'garment' }
   if (item.soleC === 0) return { why: 'noHeat', fumes: item.fumes, of: 'item' }
   if (!garment.fusible) return { why: 'certified' }
-  if (!ask.glue.resin) return { why: 'noResin' }
+  if (!ask.glue.adhesive) return { why: 'noAdhesive' }
   if (side === 'item' ? !ask.fromItem : !ask.fromGarment) return { why: 'backOnly' }
   const face = sideOut(ask, side) === 'face'
   if (face && garment.backOnly) return { why: 'backOnly' }
@@ -140,55 +143,56 @@ function barOf(ask: StuckAsk, side: StuckSide, garment: ClothLimit, item: ClothL
 }
 
 function wayFrom(ask: StuckAsk, side: StuckSide): StuckWay | StuckRefusal {
-  const garment = clothLimit(ask.garment, ask.blendRule, ask.evidence), item = clothLimit(ask.item, ask.blendRule)
+  const garment = fabricLimit(ask.garment, ask.blendRule, ask.evidence), item = fabricLimit(ask.item, ask.blendRule)
   const bar = barOf(ask, side, garment, item)
   if (bar) return bar
-  const wet = (ask.cover ? COVER_KINDS[ask.cover].waterHoldGsm > 0 : false) && garment.water !== 'no' && item.water !== 'no'
+  const wet = (ask.pressCloth ? PRESS_CLOTH_KINDS[ask.pressCloth].waterHoldGsm > 0 : false) && garment.water !== 'no' && item.water !== 'no'
   const methods = ask.methods.filter(m => m === 'dry' || wet)
   if (methods.length === 0) return { why: 'noWater' }
-  const byGarment = allowedStops(ask.iron.stops, garment)
-  if (byGarment.length === 0) return { why: 'noStops', of: 'garment' }
+  const byGarment = allowedSettings(ask.iron.settings, garment)
+  if (byGarment.length === 0) return { why: 'noSettings', of: 'garment' }
   // Behind the garment what is stuck on never sees the sole itself: its harm is read off its own heat.
-  const stops = side === 'item' ? allowedStops(byGarment, item) : byGarment
-  if (stops.length === 0) return { why: 'noStops', of: 'item' }
-  let found: StuckWay | null = null, most = 0, hurts: StuckRefusal | null = null
-  for (const method of methods) for (const stop of [...stops].sort((a, b) => a.meanC - b.meanC)) {
-    const t = tryAt(ask, side, stop, method), damp = method === 'damp'
-    const coverDryS = damp ? driedS(t.run, id => id === 'cover') : null, bondS = firstAtS(t.run, t.bond.progress, BOND_WANTED)
+  const settings = side === 'item' ? allowedSettings(byGarment, item) : byGarment
+  if (settings.length === 0) return { why: 'noSettings', of: 'item' }
+  let found: StuckWay | null = null, most = 0, damages: StuckRefusal | null = null
+  for (const method of methods) for (const setting of [...settings].sort((a, b) => a.meanC - b.meanC)) {
+    const t = tryAt(ask, side, setting, method), damp = method === 'damp'
+    const pressClothDryS = damp ? driedS(t.run, id => id === 'pressCloth') : null, bondS = firstAtS(t.run, t.bond.progress, BOND_WANTED)
     most = Math.max(most, t.bond.final)
-    if (bondS === null || (damp && coverDryS === null)) continue
-    const holdS = Math.ceil(Math.max(bondS, coverDryS ?? 0, ask.leastS)), harm = valueAt(t.run, t.harm, holdS)
+    if (bondS === null || (damp && pressClothDryS === null)) continue
+    const holdS = Math.ceil(Math.max(bondS, pressClothDryS ?? 0, ask.leastS)), harm = valueAt(t.run, t.harm, holdS)
     // What a touch alone crushes is no way at all; a little texture lost is the price of any.
     if (t.harm[0]! >= CRUSHED || (harm > HARM_ALLOWED && harm > t.harm[0]! + 1e-6)) {
-      hurts ??= { why: 'hurts', harm, bondS }
+      damages ??= { why: 'damages', harm, bondS }
       continue
     }
     if (garment.maxTouchS !== null && holdS > garment.maxTouchS) {
-      hurts ??= { why: 'shortTouches', maxS: garment.maxTouchS, bondS }
+      damages ??= { why: 'shortTouches', maxS: garment.maxTouchS, bondS }
       continue
     }
     if (found && found.recipe.holdS <= Math.max(SOON_S, ask.leastS, holdS)) continue
-    const lie = { soleC: stop.meanC, holdS, pressureKPa: t.recipe.pressureKPa, untilC: untilC(ask) }
+    const lie = { soleC: setting.meanC, holdS, pressureKPa: t.recipe.pressureKPa, untilC: untilC(ask) }
     found = {
-      side, recipe: { ...t.recipe, holdS, coolS: lyingS(t.stack, lie) }, bondS, coverDryS, harm,
-      bond: valueAt(t.run, t.bond.progress, holdS), meltS: timeToReachS(t.run, layerOf(t.run, 'resin')!, RESINS[ask.glue.resin!].meltC[0]),
+      side, recipe: { ...t.recipe, holdS, coolS: lyingS(t.stack, lie) }, bondS, pressClothDryS, harm,
+      bond: valueAt(t.run, t.bond.progress, holdS), meltS: timeToReachS(t.run, layerOf(t.run, 'adhesive')!,
+        ADHESIVES[ask.glue.adhesive!].meltC[0]),
     }
   }
-  return found ?? hurts ?? { why: 'neverBonds', bond: most }
+  return found ?? damages ?? { why: 'neverBonds', bond: most }
 }
-/** No warmer than this when it is handled, as the house has it, °C: every resin has set by then. */
+/** No warmer than this when it is handled, as the house has it, °C: every adhesive has set by then. */
 const untilC = (ask: StuckAsk): number => (ask.cooling === 'touch' ? MOVED_UNDER_C : COLD_C)
 
 const works = (w: StuckWay | StuckRefusal): w is StuckWay => 'recipe' in w
 
 function reasonOf(first: StuckWay, other: StuckWay | null, barred: StuckRefusal | undefined): StuckPlan['because'] {
   if (other) return other.recipe.holdS < first.recipe.holdS ? 'asked' : 'quicker'
-  return barred && ['hurts', 'neverBonds', 'shortTouches'].includes(barred.why) ? 'spares' : 'onlySide'
+  return barred && ['damages', 'neverBonds', 'shortTouches'].includes(barred.why) ? 'spares' : 'onlySide'
 }
 
 /**
  * From which side it is pressed first, and how: each side by its own transient through what lies before the glue line, the quicker one
- * first, and then the other where it may be. A side that hurts or that may not meet the sole is refused with its reason.
+ * first, and then the other where it may be. A side that damages or that may not meet the sole is refused with its reason.
  */
 export function planStuck(ask: StuckAsk): StuckPlan {
   const sides = (['item', 'garment'] as const).map(side => ({ side, way: wayFrom(ask, side) }))

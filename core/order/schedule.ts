@@ -59,7 +59,7 @@ export interface Move {
 
 const NEAR_C = 1
 /** To wet and wring out a cover that lies dry, s. */
-const WET_COVER_S = 15
+const WET_PRESS_CLOTH_S = 15
 /** How long an iron takes from one heat to another, s. */
 export const changeS = (iron: Pick<IronAt, 'warmCPerS' | 'coolCPerS'>, fromC: number, toC: number): number =>
   toC > fromC ? (toC - fromC) / iron.warmCPerS : (fromC - toC) / iron.coolCPerS
@@ -106,7 +106,7 @@ export function scheduleOf(task: OrderTask, moves: readonly Move[]): Schedule {
     if (i >= 0) {
       if (Math.abs(heat[i]!.c - w.soleC) > NEAR_C) heatChanges++
       fromS = Math.max(fromS, readyS(irons[i]!, heat[i]!, w.soleC, handsS))
-      if (w.damp && !wet) fromS = Math.max(fromS, handsS + WET_COVER_S)
+      if (w.damp && !wet) fromS = Math.max(fromS, handsS + WET_PRESS_CLOTH_S)
       wet = w.damp
     }
     for (const id of o.needs) {

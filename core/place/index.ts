@@ -1,2 +1,2 @@
-/** Parts of a garment, and what each wants of its backing. */
+/** Parts of a garment, and what each wants of its interfacing. */
 export { PLACE_KEYS, placeOf, PLACES, type Place, type PlaceKey } from './places'

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { HANDS } from '../hand'
+import { STIFFNESSES } from '../stiffness'
 import { SUPPLY_FAMILIES } from '../materials'
 import { PLACE_KEYS, placeOf, PLACES } from '.'
 
@@ -7,7 +7,7 @@ describe('places', () => {
   it('there are twenty, each with its wishes in known words', () => {
     expect(PLACES).toHaveLength(20)
     for (const p of PLACES) {
-      expect(['keep', ...HANDS]).toContain(p.hand)
+      expect(['keep', ...STIFFNESSES]).toContain(p.stiffness)
       expect(p.families.length).toBeGreaterThan(0)
       for (const f of p.families) expect(SUPPLY_FAMILIES).toContain(f)
       expect(p.wear).toBeGreaterThan(0)
@@ -31,8 +31,8 @@ describe('places', () => {
   })
   it.each([
     ['bagBase', 'rigid'], ['collar', 'crisp'], ['hem', 'keep'], ['waistband', 'firm'],
-  ] as const)('a %s wants it %s', (key, hand) => expect(placeOf(key).hand).toBe(hand))
+  ] as const)('a %s wants it %s', (key, stiffness) => expect(placeOf(key).stiffness).toBe(stiffness))
   it.each([
-    ['waistband', 'stop'], ['stay', 'stop'], ['crestGround', 'stop'], ['facing', 'any'],
+    ['waistband', 'stop'], ['stay', 'stop'], ['embroideryGround', 'stop'], ['facing', 'any'],
   ] as const)('in a %s the give must %s', (key, give) => expect(placeOf(key).give).toBe(give))
 })

@@ -1,21 +1,21 @@
-import type { Hand } from '../hand'
+import type { Stiffness } from '../stiffness'
 import type { SupplyFamily } from '../materials'
 
-/** What the cloth's give must do in a place. */
+/** What the fabric's give must do in a place. */
 export type GiveWish = 'stay' | 'stop' | 'any'
-/** Ways of layering that a place asks for besides a single backing. */
+/** Ways of layering that a place asks for besides a single interfacing. */
 export type Layering = 'double' | 'overFoam' | 'withWeb'
 
-/** A part of a garment and what it wants of its backing. Typical wishes; a workroom may add places of its own. */
+/** A part of a garment and what it wants of its interfacing. Typical wishes; a workroom may add places of its own. */
 export interface Place {
   key: string
   name: string
-  /** The hand wanted of cloth and backing together; 'keep' = the drape of the cloth by itself. */
-  hand: Hand | 'keep'
+  /** The hand wanted of fabric and interfacing together; 'keep' = the drape of the fabric by itself. */
+  stiffness: Stiffness | 'keep'
   give: GiveWish
   /** How hard it is worn and washed, 0 (hardly) to 1. */
   wear: number
-  /** Is the backing seen through the cloth here, or its edge felt? */
+  /** Is the interfacing seen through the fabric here, or its edge felt? */
   shows: boolean
   /** Does its edge go into a seam? */
   inSeam: boolean
@@ -46,15 +46,16 @@ const rows = {
   bagBase: ['Bag base', 'rigid', 'stop', 1, false, true, BAG, ['double', 'overFoam']],
   quiltedPanel: ['Quilted panel', 'firm', 'any', 0.5, false, true, ['foam', 'sewIn'], ['overFoam']],
   applique: ['Appliqué', 'light', 'any', 0.7, true, false, STUCK, ['withWeb']],
-  crestGround: ['Crest ground', 'crisp', 'stop', 0.8, false, false, FUSED, ['double']],
+  embroideryGround: ['Crest ground', 'crisp', 'stop', 0.8, false, false, FUSED, ['double']],
   patch: ['Patch', 'keep', 'any', 0.9, true, false, ['web', 'patch', 'sewIn'], ['withWeb']],
   mat: ['Mat', 'firm', 'any', 0.4, false, true, [...BAG, 'web'], ['overFoam', 'withWeb']],
-} satisfies Record<string, [string, Place['hand'], GiveWish, number, boolean, boolean, readonly SupplyFamily[], Layering[]]>
+} satisfies Record<string, [string, Place['stiffness'], GiveWish, number, boolean, boolean, readonly SupplyFamily[], Layering[]]>
 
 export type PlaceKey = keyof typeof rows
 
 export const PLACES: readonly Place[] = Object.entries(rows).map(([key, r]) => ({
-  key, name: r[0], hand: r[1] as Place['hand'], give: r[2] as GiveWish, wear: r[3], shows: r[4], inSeam: r[5], families: r[6], layers: r[7],
+  key, name: r[0], stiffness: r[1] as Place['stiffness'], give: r[2] as GiveWish, wear: r[3], shows: r[4], inSeam: r[5], families: r[6],
+  layers: r[7],
 }))
 
 export const PLACE_KEYS = Object.keys(rows) as PlaceKey[]

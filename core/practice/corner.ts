@@ -1,10 +1,10 @@
 import { runProgramme, steadySole } from '../heat'
-import { hurtOf, type HurtFlag } from '../hurt'
-import { lookOfPressing } from '../look'
+import { damageOf, type DamageFlag } from '../damage'
+import { appearanceOfPressing } from '../appearance'
 import { FIBRES, IRON_KINDS, ROOM_C, type FibreKey } from '../materials'
-import type { IronStop } from '../recipe'
-import { buildStack, type ClothInput } from '../stack'
-import { PASS_AT, type Attempt, type PracticeBench, type Finding, type Verdict } from './exercise'
+import type { IronSetting } from '../recipe'
+import { buildStack, type FabricInput } from '../stack'
+import { PASS_AT, type Attempt, type PracticeSetup, type Finding, type Verdict } from './exercise'
 import { drawnFor } from './truth'
 
 /** Steps of the sole on a hidden corner, °C, and how long each touch is, s. */
@@ -19,33 +19,35 @@ const CLASSES = [110, 150, 200] as const
 /** Fibres whose class shows in a corner: they stand a touch at their class, and not at the next. */
 const HIDDEN: readonly FibreKey[] = ['acetate', 'modacrylic', 'polylactide', 'viscose', 'silk', 'wool', 'polyester', 'cotton', 'linen']
 
-const clothOf = (fibre: FibreKey): ClothInput =>
+const fabricOf = (fibre: FibreKey): FabricInput =>
   ({ fibres: [{ fibre, sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.24, mayGetWet: true, nap: 'none',
     finishes: [] })
 const hiddenOf = (seed: number): FibreKey => drawnFor('corner', seed).pick(HIDDEN)
 
-/** What one bare touch does to a cloth of a fibre. */
-export function touched(fibre: FibreKey, soleC: number): HurtFlag[] {
-  const cloth = clothOf(fibre), pressureKPa = IRON_KINDS.household.weightKPa
-  const stack = buildStack({ cloth, supply: null, cover: null, bed: 'padded', firstSide: 'face', coverWaterGsm: 0, mistGsm: 0 })
+/** What one bare touch does to a fabric of a fibre. */
+export function touched(fibre: FibreKey, soleC: number): DamageFlag[] {
+  const fabric = fabricOf(fibre), pressureKPa = IRON_KINDS.household.weightKPa
+  const stack = buildStack({ fabric, supply: null, pressCloth: null, surface: 'padded', firstSide: 'face', pressClothWaterGsm: 0,
+    mistGsm: 0 })
   const run = runProgramme(
     stack, { sole: steadySole(soleC), phases: [{ kind: 'down', durationS: TOUCH_S, pressureKPa }], roomC: ROOM_C }, {},
   )
-  return hurtOf(run, null, {
-    cloth, backingBase: null, resinGsm: 0, coverFibre: null, covered: true, bed: 'padded', sides: ['face'], soleC, pressureKPa,
+  return damageOf(run, null, {
+    fabric, interfacingBase: null, adhesiveGsm: 0, pressClothFibre: null, covered: true, surface: 'padded', sides: ['face'], soleC,
+    pressureKPa,
     blendRule: 'strict',
   })
 }
 /** What is seen after a touch; null where nothing is. */
-export const seenAt = (seed: number, step: number): HurtFlag | null => {
+export const seenAt = (seed: number, step: number): DamageFlag | null => {
   const worst = touched(hiddenOf(seed), CORNER_STEPS_C[step]!)[0]
   return worst && worst.severity >= SEEN_FROM ? worst : null
 }
 
-export const cornerBench = (seed: number): Omit<PracticeBench, 'key' | 'seed'> => ({
-  asks: [{ topic: 'fibreClass', options: CLASSES.map(String), how: 'one' }], clock: 'steps', tries: 1, cloth: null, supply: null,
-  stops: CORNER_STEPS_C.map((meanC): IronStop => ({ label: `${meanC} °C`, meanC, swingC: 0, origin: 'typical' })), cover: null,
-  bed: 'padded', sheet: null, figures: { seed, touchS: TOUCH_S }, names: [],
+export const cornerSetup = (seed: number): Omit<PracticeSetup, 'key' | 'seed'> => ({
+  asks: [{ topic: 'fibreClass', options: CLASSES.map(String), how: 'one' }], clock: 'steps', tries: 1, fabric: null, supply: null,
+  settings: CORNER_STEPS_C.map((meanC): IronSetting => ({ label: `${meanC} °C`, meanC, swingC: 0, origin: 'typical' })), pressCloth: null,
+  surface: 'padded', sheet: null, figures: { seed, touchS: TOUCH_S }, names: [],
 })
 
 /** @param attempt its touches as steps in `heldS`, in the order they were made */
@@ -69,7 +71,7 @@ export function judgeCorner(seed: number, { choice, heldS }: Attempt): Verdict {
   const score = Math.max(0, right * tried - costs), hottest = heldS.length ? Math.max(...heldS) : -1
   return {
     score, near: score, passed: score >= PASS_AT, findings, course: null, grade: null,
-    look: lookOfPressing(hottest >= 0 ? touched(fibre, CORNER_STEPS_C[hottest]!) : [], null), truth: { classC: is },
+    look: appearanceOfPressing(hottest >= 0 ? touched(fibre, CORNER_STEPS_C[hottest]!) : [], null), truth: { classC: is },
   }
 }
 /** Up from the coolest step by step until something is seen, and then the highest class under it. */

@@ -1,7 +1,7 @@
-import { UNHURT } from '../look'
+import { UNDAMAGED } from '../appearance'
 import { IRON_KINDS, ROOM_C } from '../materials'
 import { orderOf, scheduleOf, type OrderTask } from '../order'
-import type { Attempt, PracticeBench, Finding, Verdict } from './exercise'
+import type { Attempt, PracticeSetup, Finding, Verdict } from './exercise'
 import { drawnFor } from './truth'
 
 /** Things to press of a small job, each with what it needs before it. */
@@ -24,17 +24,18 @@ export function orderTask(seed: number): OrderTask {
     })),
   }
 }
-export function orderBench(seed: number): Omit<PracticeBench, 'key' | 'seed'> {
+export function orderSetup(seed: number): Omit<PracticeSetup, 'key' | 'seed'> {
   const { operations } = orderTask(seed)
   return {
-    asks: [{ topic: 'order', options: PARTS, how: 'row' }], clock: 'none', tries: 1, cloth: null, supply: null, stops: [], cover: null,
-    bed: 'padded', sheet: null, names: operations.map(o => `${o.id}:${o.needs.join()}:${o.ways[0]!.damp ? 'damp' : 'dry'}`),
+    asks: [{ topic: 'order', options: PARTS, how: 'row' }], clock: 'none', tries: 1, fabric: null, supply: null, settings: [],
+    pressCloth: null,
+    surface: 'padded', sheet: null, names: operations.map(o => `${o.id}:${o.needs.join()}:${o.ways[0]!.damp ? 'damp' : 'dry'}`),
     figures: Object.fromEntries(operations.flatMap(o => [
       [`${o.id}C`, o.ways[0]!.soleC], [`${o.id}BoardS`, o.ways[0]!.boardS], [`${o.id}CoolS`, o.coolS],
     ])),
   }
 }
-const nothing = { look: UNHURT, course: null, grade: null }
+const nothing = { look: UNDAMAGED, course: null, grade: null }
 
 export function judgeOrder(seed: number, { choice }: Attempt): Verdict {
   const task = orderTask(seed), best = orderOf(task).schedule

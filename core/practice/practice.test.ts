@@ -3,8 +3,8 @@ import { describe, expect, it } from 'vitest'
 import { FIBRES } from '../materials'
 import { scheduleOf } from '../order'
 import {
-  beginExercise, bestAttempt, choicesOf, CORNER_FIBRES, CORNER_STEPS_C, EXERCISES, freeBench, judgeAttempt, marksAfterMm, orderTask,
-  PASS_AT, PRACTICE_STOPS, qualityOf, seenAt, seedOf, touched, truthOf, type Attempt, type Choice, type ExerciseKey,
+  beginExercise, bestAttempt, choicesOf, CORNER_FIBRES, CORNER_STEPS_C, EXERCISES, freeSetup, judgeAttempt, marksAfterMm, orderTask,
+  PASS_AT, PRACTICE_SETTINGS, qualityOf, seenAt, seedOf, touched, truthOf, type Attempt, type Choice, type ExerciseKey,
 } from '.'
 import { seeded } from '../numeric'
 
@@ -16,10 +16,10 @@ function bestOf(key: ExerciseKey, seed: number): Attempt {
   found.set(`${key} ${seed}`, known)
   return known
 }
-const FUSED: ExerciseKey[] = ['dryMoist', 'thick', 'laminate', 'filmSteam', 'velvet', 'gassed', 'leafletLies', 'lining']
+const FUSED: ExerciseKey[] = ['dryMoist', 'thick', 'laminate', 'filmSteam', 'velvet', 'gassed', 'instructionsMislead', 'lining']
 
 describe.each(EXERCISES)('%s', (key) => {
-  const bench = beginExercise(key, 12), best = bestOf(key, 12), verdict = judgeAttempt(bench, best)
+  const setup = beginExercise(key, 12), best = bestOf(key, 12), verdict = judgeAttempt(setup, best)
   it('is solvable: the best that was possible passes, at every seed', () => {
     for (const seed of SEEDS) {
       const v = judgeAttempt(beginExercise(key, seed), bestOf(key, seed))
@@ -31,7 +31,7 @@ describe.each(EXERCISES)('%s', (key) => {
     const { next } = { next: seeded(8) }
     const pick = <T>(of: readonly T[]) => of[Math.floor(next() * of.length)]!
     for (let n = 0; n < 12; n++) {
-      const choice: Choice = Object.fromEntries(bench.asks.map(a => [
+      const choice: Choice = Object.fromEntries(setup.asks.map(a => [
         a.topic, a.how === 'one'
           ? pick(a.options)
           : a.how === 'two'
@@ -39,20 +39,20 @@ describe.each(EXERCISES)('%s', (key) => {
             : a.options.join(
                 '>'),
       ]))
-      const heldS = bench.clock === 'steps' ? [0, 1, 2].slice(0, n % 4) : [4, 4, 4, 4].map(s => s + n * 2)
-      const other = judgeAttempt(bench, { choice, heldS })
+      const heldS = setup.clock === 'steps' ? [0, 1, 2].slice(0, n % 4) : [4, 4, 4, 4].map(s => s + n * 2)
+      const other = judgeAttempt(setup, { choice, heldS })
       expect(other.near).toBeLessThanOrEqual(verdict.near + 0.02)
       expect(other.near).toBeGreaterThanOrEqual(0)
     }
   })
   it('the same seed lays the same bench and hides the same; another hides something else', () => {
-    expect(beginExercise(key, 12)).toEqual(bench)
+    expect(beginExercise(key, 12)).toEqual(setup)
     expect(truthOf(key, 12)).toEqual(truthOf(key, 12))
     expect(truthOf(key, 12)).not.toEqual(truthOf(key, 13))
   })
   it('what is not answered is said, and is no answer', () => {
-    const v = judgeAttempt(bench, { choice: {}, heldS: [10] })
-    expect(v).toMatchObject({ passed: false, score: 0, findings: [{ say: 'unanswered', topic: bench.asks[0]!.topic }] })
+    const v = judgeAttempt(setup, { choice: {}, heldS: [10] })
+    expect(v).toMatchObject({ passed: false, score: 0, findings: [{ say: 'unanswered', topic: setup.asks[0]!.topic }] })
   })
 })
 
@@ -60,7 +60,7 @@ describe('at the practice board', () => {
   it.each(FUSED)('%s: a cold iron fails, and so does one that is hardly set down', (key) => {
     for (const seed of SEEDS) {
       const b = beginExercise(key, seed), best = bestOf(key, seed)
-      const cold = { choice: { ...best.choice, stop: '0', ...(best.choice.method === 'steam' ? { method: 'dry' } : {}) },
+      const cold = { choice: { ...best.choice, setting: '0', ...(best.choice.method === 'steam' ? { method: 'dry' } : {}) },
         heldS: best.heldS.map(() => 5) }
       const v = judgeAttempt(b, cold)
       expect(v.passed).toBe(false)
@@ -74,9 +74,9 @@ describe('at the practice board', () => {
     for (let n = 0; n < 16; n++) {
       // What may be chosen everywhere.
       const choice: Choice = {
-        method: pick(['dry', 'steam', 'damp', 'mist']), stop: pick(['0', '1', '2']), side: pick(['back', 'face']),
-        cover: pick(['bare', 'muslin', 'parchment']),
-        bearing: pick(['lean', 'weight']), bed: pick(['padded', 'needle', 'hard']), touches: pick(['1', '2', '3', '4']),
+        method: pick(['dry', 'steam', 'damp', 'mist']), setting: pick(['0', '1', '2']), side: pick(['back', 'face']),
+        pressCloth: pick(['bare', 'muslin', 'parchment']),
+        bearing: pick(['lean', 'weight']), surface: pick(['padded', 'needle', 'hard']), touches: pick(['1', '2', '3', '4']),
         fibreClass: pick(['110', '150', '200']), cutMore: pick(['2', '4', '6', '8']),
         agents: pick(['heat+steam', 'heat+pressure', 'pressure+steam']),
         motion: pick(['tipAlong', 'upAndDown', 'edgeOnly']), clear: pick(['clear', 'behind']),
@@ -97,22 +97,22 @@ describe('at the practice board', () => {
       return v.findings.map(f => f.say)
     }
     expect(wrong('thick', { side: 'face' })).toContain('underBonded')
-    expect(wrong('thick', { stop: '2' })).toContain('overClass')
-    expect(wrong('laminate', { cover: 'bare' })).toContain('needsCover')
+    expect(wrong('thick', { setting: '2' })).toContain('overClass')
+    expect(wrong('laminate', { pressCloth: 'bare' })).toContain('needsPressCloth')
     expect(wrong('laminate', { side: 'face' })).toContain('faceBarred')
-    expect(wrong('filmSteam', { method: 'damp', cover: 'muslin' }, [60])).toContain('blisters')
-    expect(wrong('filmSteam', { method: 'steam', cover: 'parchment' }, [60])).toContain('steamStopped')
-    expect(wrong('filmSteam', { cover: 'bare' })).toContain('harm')
-    expect(wrong('velvet', { bed: 'hard' })).toContain('harm')
+    expect(wrong('filmSteam', { method: 'damp', pressCloth: 'muslin' }, [60])).toContain('blisters')
+    expect(wrong('filmSteam', { method: 'steam', pressCloth: 'parchment' }, [60])).toContain('steamStopped')
+    expect(wrong('filmSteam', { pressCloth: 'bare' })).toContain('harm')
+    expect(wrong('velvet', { surface: 'hard' })).toContain('harm')
     expect(wrong('gassed', { touches: '1' }, [80])).toContain('harm')
-    expect(wrong('dryMoist', { stop: '0', method: 'steam' })).toContain('drips')
-    expect(wrong('leafletLies', { method: 'dry', stop: '1' }, [12])).toContain('underBonded')
+    expect(wrong('dryMoist', { setting: '0', method: 'steam' })).toContain('drips')
+    expect(wrong('instructionsMislead', { method: 'dry', setting: '1' }, [12])).toContain('underBonded')
     expect(wrong('agents', { agents: 'pressure+steam', motion: 'edgeOnly' })).toContain('agents')
-    expect(wrong('lining', { stop: '2' })).toContain('overClass')
+    expect(wrong('lining', { setting: '2' })).toContain('overClass')
   })
   it('what the class bars is worth half at the most, however well it holds', () => {
     const b = beginExercise('thick', 12), best = bestOf('thick', 12)
-    expect(judgeAttempt(b, { ...best, choice: { ...best.choice, stop: '2' } }).score).toBeLessThanOrEqual(0.5)
+    expect(judgeAttempt(b, { ...best, choice: { ...best.choice, setting: '2' } }).score).toBeLessThanOrEqual(0.5)
   })
   it('worth of a bond and its harm: all of it where it holds unhurt, none where it falls off or is spoilt', () => {
     expect([qualityOf(1.2, 0), qualityOf(0.2, 0), qualityOf(1.2, 2), qualityOf(9, 0)]).toEqual([1, 0, 0, 0])
@@ -123,11 +123,11 @@ describe('at the practice board', () => {
     expect(qualityOf(0.99, 0)).toBeLessThan(PASS_AT)
   })
   it('free practice is judged by the same bench', () => {
-    const { cloth, supply } = beginExercise('dryMoist', 3)
-    const b = freeBench(3, { cloth: cloth!, supply: supply!, stops: PRACTICE_STOPS })
-    const choice = { method: 'dry', stop: '2', side: 'back', cover: 'muslin', bearing: 'lean' }
+    const { fabric, supply } = beginExercise('dryMoist', 3)
+    const b = freeSetup(3, { fabric: fabric!, supply: supply!, settings: PRACTICE_SETTINGS })
+    const choice = { method: 'dry', setting: '2', side: 'back', pressCloth: 'muslin', bearing: 'lean' }
     expect(judgeAttempt(b, { choice, heldS: [14] }).passed).toBe(true)
-    expect(judgeAttempt(b, { choice: { ...choice, stop: '0' }, heldS: [14] }).passed).toBe(false)
+    expect(judgeAttempt(b, { choice: { ...choice, setting: '0' }, heldS: [14] }).passed).toBe(false)
     expect(choicesOf(b.asks)).toHaveLength(4 * 3 * 2 * 3 * 2)
   })
   it('a seed is a whole number, and what is none is said', () => {
@@ -154,13 +154,13 @@ describe('the corner', () => {
 
 describe('the trim', () => {
   it('pulls up further the hotter and the longer, and what was settled hotter than it will be pressed does not move', () => {
-    const mm = (stop: string, s: number) => marksAfterMm(12, { choice: { stop }, heldS: [s] })
+    const mm = (setting: string, s: number) => marksAfterMm(12, { choice: { setting }, heldS: [s] })
     expect(mm('2', 20)).toBeLessThan(mm('1', 20))
     expect(mm('2', 20)).toBeLessThan(mm('2', 2))
     expect(mm('0', 0)).toBe(500)
     const b = beginExercise('braid', 12), best = bestAttempt(b)
-    expect(judgeAttempt(b, { choice: { ...best.choice, stop: '0' }, heldS: [18] }).findings.map(f => f.say)).toContain('movesAgain')
-    expect(judgeAttempt(b, { choice: { ...best.choice, stop: '3' }, heldS: [18] }).findings.map(f => f.say)).toContain('brittle')
+    expect(judgeAttempt(b, { choice: { ...best.choice, setting: '0' }, heldS: [18] }).findings.map(f => f.say)).toContain('movesAgain')
+    expect(judgeAttempt(b, { choice: { ...best.choice, setting: '3' }, heldS: [18] }).findings.map(f => f.say)).toContain('brittle')
     expect(judgeAttempt(b, { choice: { ...best.choice, cutMore: '0' }, heldS: best.heldS }).findings.map(f => f.say)).toContain('cutOff')
   })
 })

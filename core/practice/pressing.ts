@@ -1,15 +1,15 @@
 import { FULL_BOND, OVER_FUSED } from '../bond'
 import { freeWaterGsm, layerOf, type Phase } from '../heat'
-import type { HurtFlag } from '../hurt'
+import type { DamageFlag } from '../damage'
 import { expectedGrade } from '../learn'
-import { clothLimit } from '../limit'
-import { lookOfPressing } from '../look'
-import { CLAPPER_KPA, COVER_KINDS, STEAMS_FROM_C, type BedKindKey, type CoverKindKey } from '../materials'
+import { fabricLimit } from '../limit'
+import { appearanceOfPressing } from '../appearance'
+import { CLAPPER_KPA, PRESS_CLOTH_KINDS, STEAMS_FROM_C, type SurfaceKindKey, type PressClothKindKey } from '../materials'
 import {
-  COARSE, courseOf, evaluate, moistureOf, pressureOf, TURN_S, type Bench, type EvaluateOptions, type Lean, type Method, type Recipe,
+  COARSE, courseOf, evaluate, moistureOf, pressureOf, TURN_S, type PressSetup, type EvaluateOptions, type Lean, type Method, type Recipe,
   type Side,
 } from '../recipe'
-import { PASS_AT, type Attempt, type PracticeBench, type Choice, type Finding, type TopicAsked, type Verdict } from './exercise'
+import { PASS_AT, type Attempt, type PracticeSetup, type Choice, type Finding, type TopicAsked, type Verdict } from './exercise'
 
 /** Cooled this long under the clapper before it is judged, s. */
 const COOL_S = 40
@@ -22,32 +22,32 @@ const SLOW_POWER = 0.15
 const BLISTERS_FROM_GSM = 3
 
 /** What of a bench the choices set; what is not asked stands as it lies. */
-interface Asked { bench: Bench, recipe: Recipe, touches: number }
+interface Asked { setup: PressSetup, recipe: Recipe, touches: number }
 
-const chosen = (b: PracticeBench, choice: Choice, topic: TopicAsked['topic'], usual: string): string => {
+const chosen = (b: PracticeSetup, choice: Choice, topic: TopicAsked['topic'], usual: string): string => {
   const asked = b.asks.find(a => a.topic === topic)
   if (!asked) return usual
   const said = choice[topic]
   return said !== undefined && asked.options.includes(said) ? said : asked.options[0]!
 }
 /** The bench and recipe that a choice comes to. @param usual what stands where it is not asked */
-function askedOf(b: PracticeBench, choice: Choice, usual: { method: Method, side: Side, bearing: Lean, stop: number }): Asked {
+function askedOf(b: PracticeSetup, choice: Choice, usual: { method: Method, side: Side, bearing: Lean, setting: number }): Asked {
   const method = chosen(b, choice, 'method', usual.method) as Method
-  const stop = b.stops[Number(chosen(b, choice, 'stop', String(usual.stop)))]!
-  const coverName = chosen(b, choice, 'cover', b.cover ?? 'bare')
-  const cover = coverName === 'bare' ? null : coverName as CoverKindKey
+  const setting = b.settings[Number(chosen(b, choice, 'setting', String(usual.setting)))]!
+  const pressClothName = chosen(b, choice, 'pressCloth', b.pressCloth ?? 'bare')
+  const pressCloth = pressClothName === 'bare' ? null : pressClothName as PressClothKindKey
   const side = chosen(b, choice, 'side', usual.side) as Side | 'both'
   const lean = chosen(b, choice, 'bearing', usual.bearing) as Lean
-  const bed = chosen(b, choice, 'bed', b.bed) as BedKindKey
+  const surface = chosen(b, choice, 'surface', b.surface) as SurfaceKindKey
   const touches = Number(chosen(b, choice, 'touches', '1'))
-  const bench: Bench = {
-    cloth: b.cloth!, supply: b.supply!, iron: { kind: 'household', stops: [...b.stops] }, cover, bed, blendRule: 'strict',
+  const setup: PressSetup = {
+    fabric: b.fabric!, supply: b.supply!, iron: { kind: 'household', settings: [...b.settings] }, pressCloth, surface, blendRule: 'strict',
   }
   const recipe: Recipe = {
-    method, stop, firstSide: side === 'both' ? 'back' : side, passes: side === 'both' ? 2 : 1, warmS: 0, holdS: LONGEST_S, secondS: null,
-    lean, pressureKPa: pressureOf('household', lean), ...moistureOf(method, 'household', cover), coolS: 0,
+    method, setting, firstSide: side === 'both' ? 'back' : side, passes: side === 'both' ? 2 : 1, warmS: 0, holdS: LONGEST_S, secondS: null,
+    lean, pressureKPa: pressureOf('household', lean), ...moistureOf(method, 'household', pressCloth), coolS: 0,
   }
-  return { bench, recipe, touches }
+  return { setup, recipe, touches }
 }
 
 /** Phases as they were really pressed: holds with a lift between, turned where it is, then cold. */
@@ -59,7 +59,7 @@ function phasesOf({ recipe, touches }: Asked, heldS: readonly number[]): Phase[]
   holds.forEach((s, i) => {
     if (i > 0) {
       phases.push({ kind: 'lifted', durationS: TURN_S })
-      if (recipe.passes === 2) phases.push({ kind: 'turn', rewetCoverGsm: recipe.coverWaterGsm })
+      if (recipe.passes === 2) phases.push({ kind: 'turn', rewetPressClothGsm: recipe.pressClothWaterGsm })
     }
     phases.push(down(Math.min(LONGEST_S, Math.max(0.5, s))))
   })
@@ -90,36 +90,37 @@ export function qualityOf(bond: number, harm: number): number {
   return held * (1 - share(harm, ALLOWED, SPOILT))
 }
 
-/** What its cloth bars whatever comes of it, and a stop that drips: each halves what it is worth. */
-function barred({ bench, recipe }: Asked, soleC: number): Finding[] {
-  const limit = clothLimit(bench.cloth, bench.blendRule), found: Finding[] = []
-  if (recipe.stop.meanC > limit.soleC + TOLERANCE_C) found.push({ say: 'overClass', soleC: recipe.stop.meanC, limitC: limit.soleC })
-  if (limit.coverNeeded && bench.cover === null) found.push({ say: 'needsCover' })
+/** What its fabric bars whatever comes of it, and a stop that drips: each halves what it is worth. */
+function barred({ setup, recipe }: Asked, soleC: number): Finding[] {
+  const limit = fabricLimit(setup.fabric, setup.blendRule), found: Finding[] = []
+  if (recipe.setting.meanC > limit.soleC + TOLERANCE_C) found.push({ say: 'overClass', soleC: recipe.setting.meanC, limitC: limit.soleC })
+  if (limit.pressClothNeeded && setup.pressCloth === null) found.push({ say: 'needsPressCloth' })
   if (limit.backOnly && (recipe.firstSide === 'face' || recipe.passes === 2)) found.push({ say: 'faceBarred' })
   if (recipe.method === 'steam' && soleC < STEAMS_FROM_C) found.push({ say: 'drips' })
-  if (recipe.method === 'steam' && bench.cover && !COVER_KINDS[bench.cover].vapourPasses) found.push({ say: 'steamStopped' })
+  if (recipe.method === 'steam' && setup.pressCloth
+    && !PRESS_CLOTH_KINDS[setup.pressCloth].vapourPasses) found.push({ say: 'steamStopped' })
   return found
 }
 const TOLERANCE_C = 5, BARRED_COSTS = 0.5
 
 /** What really became of it. */
-function pressed(b: PracticeBench, { choice, heldS }: Attempt, rules: PressRules, grid: EvaluateOptions = {}) {
+function pressed(b: PracticeSetup, { choice, heldS }: Attempt, rules: PressRules, grid: EvaluateOptions = {}) {
   const asked = askedOf(b, choice, rules.usual)
-  const outcome = evaluate(asked.bench, asked.recipe, { ...grid, ...rules.options, phases: phasesOf(asked, heldS) })
-  let flags: HurtFlag[] = outcome.flags.filter(f => f.kind !== 'overFused')
+  const outcome = evaluate(asked.setup, asked.recipe, { ...grid, ...rules.options, phases: phasesOf(asked, heldS) })
+  let flags: DamageFlag[] = outcome.flags.filter(f => f.kind !== 'overFused')
   let waterGsm = 0
   if (rules.sealed) {
-    const { run } = outcome, cloth = layerOf(run, 'cloth')
-    for (let i = 0; i < run.steps && cloth; i++) waterGsm = Math.max(waterGsm, freeWaterGsm(cloth, i))
+    const { run } = outcome, fabric = layerOf(run, 'fabric')
+    for (let i = 0; i < run.steps && fabric; i++) waterGsm = Math.max(waterGsm, freeWaterGsm(fabric, i))
     if (waterGsm > BLISTERS_FROM_GSM)
-      flags = [{ kind: 'laminate' as const, severity: waterGsm / BLISTERS_FROM_GSM, layer: 'cloth' as const }, ...flags]
+      flags = [{ kind: 'laminate' as const, severity: waterGsm / BLISTERS_FROM_GSM, layer: 'fabric' as const }, ...flags]
         .sort((x, y) => y.severity - x.severity)
   }
-  if (rules.filmBare && asked.bench.cover === null)
-    flags = [{ kind: 'melt' as const, severity: MELTS_ONTO_SOLE, layer: 'backing' as const }, ...flags].sort(
+  if (rules.filmBare && asked.setup.pressCloth === null)
+    flags = [{ kind: 'melt' as const, severity: MELTS_ONTO_SOLE, layer: 'interfacing' as const }, ...flags].sort(
       (x, y) => y.severity - x.severity)
   const harm = flags[0]?.severity ?? 0, tookS = heldS.reduce((s, h) => s + h, 0)
-  const bars = barred(asked, asked.recipe.stop.meanC + (rules.options.soleOffsetC ?? 0))
+  const bars = barred(asked, asked.recipe.setting.meanC + (rules.options.soleOffsetC ?? 0))
   const quality = qualityOf(outcome.bond.final, harm) * BARRED_COSTS ** bars.length
   return { asked, outcome, flags, harm, waterGsm, tookS, bars, quality }
 }
@@ -139,25 +140,25 @@ const PRESSED_AGAIN = 8
 const COARSE_OFF = 0.06
 
 /** The best of a bench is looked for once. */
-const looked = new WeakMap<PracticeBench, Best>()
+const looked = new WeakMap<PracticeSetup, Best>()
 
-/** The best that was possible on the hidden bench: every choice at every hold, the quicker of two that are as good. */
-export function bestPressing(b: PracticeBench, rules: PressRules): Best {
+/** The best that was possible on the hidden setup: every choice at every hold, the quicker of two that are as good. */
+export function bestPressing(b: PracticeSetup, rules: PressRules): Best {
   const best = looked.get(b) ?? lookForBest(b, rules)
   looked.set(b, best)
   return best
 }
-function lookForBest(b: PracticeBench, rules: PressRules): Best {
+function lookForBest(b: PracticeSetup, rules: PressRules): Best {
   const all: Best[] = []
   for (const choice of choicesOf(b.asks)) {
     const asked = askedOf(b, choice, rules.usual), times = Math.max(asked.touches, asked.recipe.passes)
-    if (barred(asked, asked.recipe.stop.meanC + (rules.options.soleOffsetC ?? 0)).length > 0) continue
+    if (barred(asked, asked.recipe.setting.meanC + (rules.options.soleOffsetC ?? 0)).length > 0) continue
     for (const holdS of HOLDS) {
       if (holdS * times > 120) break
       const attempt = { choice, heldS: Array.from({ length: times }, () => holdS) }
-      const { tookS, harm, outcome } = pressed(b, attempt, rules, { ...COARSE, skipBed: true })
+      const { tookS, harm, outcome } = pressed(b, attempt, rules, { ...COARSE, skipSurface: true })
       all.push({ attempt, tookS, quality: qualityOf(outcome.bond.final * (1 - COARSE_OFF), harm * (1 + COARSE_OFF)) })
-      // Longer only hurts more, or fuses further than is any good.
+      // Longer only damages more, or fuses further than is any good.
       if (harm > SPOILT || outcome.bond.final > FULL_BOND * 1.6) break
     }
   }
@@ -166,10 +167,10 @@ function lookForBest(b: PracticeBench, rules: PressRules): Best {
   return again.sort(good)[0] ?? { attempt: { choice: {}, heldS: [] }, quality: 0, tookS: 1 }
 }
 
-/** Slower than the best costs a little; a wasted minute is no fault of the cloth's. */
+/** Slower than the best costs a little; a wasted minute is no fault of the fabric's. */
 export const haste = (tookS: number, bestS: number): number => tookS <= bestS ? 1 : (bestS / tookS) ** SLOW_POWER
 
-export function judgePressing(b: PracticeBench, attempt: Attempt, rules: PressRules): Verdict {
+export function judgePressing(b: PracticeSetup, attempt: Attempt, rules: PressRules): Verdict {
   const p = pressed(b, attempt, rules), best = bestPressing(b, rules), bond = p.outcome.bond.final
   const score = p.quality * haste(p.tookS, best.tookS), near = best.quality > 0 ? Math.min(1, score / best.quality) : 0
   const findings: Finding[] = [...p.bars]
@@ -182,8 +183,8 @@ export function judgePressing(b: PracticeBench, attempt: Attempt, rules: PressRu
   const { soleOffsetC = 0, contactFactor = 1, meltShiftC = 0, rateFactor = 1 } = rules.options
   return {
     score, near, passed: near >= PASS_AT && bond >= FULL_BOND && p.harm <= 1 && p.bars.length === 0, findings,
-    look: lookOfPressing(p.flags, bond),
+    look: appearanceOfPressing(p.flags, bond),
     grade: Math.round(expectedGrade(Math.log(Math.max(0.01, bond)))), course: courseOf(p.outcome),
-    truth: { soleC: p.asked.recipe.stop.meanC + soleOffsetC, contact: contactFactor, meltC: meltShiftC, rate: rateFactor },
+    truth: { soleC: p.asked.recipe.setting.meanC + soleOffsetC, contact: contactFactor, meltC: meltShiftC, rate: rateFactor },
   }
 }

@@ -31,7 +31,7 @@ export function drawnFor(name: string, seed: number): Drawn {
   return { next, normal, pick: of => of[Math.floor(next() * of.length)]! }
 }
 
-/** What is hidden of a bench: how far its dial is off, how well things touch, and its lot. */
+/** What is hidden of a setup: how far its dial is off, how well things touch, and its lot. */
 export interface Truth { dialC: number, logContact: number, meltC: number, logRate: number }
 export function truthOf(name: string, seed: number): Truth {
   const { normal } = drawnFor(`truth of ${name}`, seed), k = TYPICAL_KNOWLEDGE

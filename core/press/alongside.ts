@@ -1,9 +1,9 @@
 import { shutsOffInS, soleOnWork } from '../iron'
 import { valueAt, type SoleCurve } from '../heat'
-import { bondAtHold, COARSE, evaluate, evaluateAlong, holdPath, type Bench, type EvaluateOptions, type Recipe } from '../recipe'
-import type { HurtFlag } from '../hurt'
+import { bondAtHold, COARSE, evaluate, evaluateAlong, holdPath, type PressSetup, type EvaluateOptions, type Recipe } from '../recipe'
+import type { DamageFlag } from '../damage'
 import { phasesDone } from './done'
-import { stepOf, type PressEvent, type PressSession } from './session'
+import { stepOf, type PressEvent, type SwatchPressing } from './pressing'
 
 /** So far ahead the hold is followed, s. */
 const AHEAD_S = 150
@@ -19,31 +19,31 @@ export interface Alongside {
   harm: number
   /** Seconds until harm begins if the sole stays, and which; null where none is in sight. */
   harmInS: number | null
-  harmKind: HurtFlag['kind'] | null
+  harmKind: DamageFlag['kind'] | null
   soleC: number
   glueC: number
 }
 
 /** The sole over a session, from its first set-down: each time the iron is touched it goes on from there, sagging on the work. */
-function soleOf(session: PressSession): SoleCurve {
-  const startedS = session.startedS ?? 0
-  const parts = session.touched.map(t => ({ fromS: t.atS - startedS, curve: soleOnWork(t.rest) }))
+function soleOf(pressing: SwatchPressing): SoleCurve {
+  const startedS = pressing.startedS ?? 0
+  const parts = pressing.touched.map(t => ({ fromS: t.atS - startedS, curve: soleOnWork(t.rest) }))
   let at = 0, drawnBefore = 0
   return (timeS, drawnJM2 = 0) => {
     while (at + 1 < parts.length && timeS >= parts[at + 1]!.fromS) {
       at++
       drawnBefore = drawnJM2
     }
-    return parts.length ? parts[at]!.curve(timeS - parts[at]!.fromS, drawnJM2 - drawnBefore) : session.recipe.stop.meanC
+    return parts.length ? parts[at]!.curve(timeS - parts[at]!.fromS, drawnJM2 - drawnBefore) : pressing.recipe.setting.meanC
   }
 }
 
 /** The bond that each hold of a recipe is meant to have come to when the sole lifts, with the sole at its stop. */
-export function plannedBond(bench: Bench, recipe: Recipe, options: EvaluateOptions = {}): number[] {
+export function plannedBond(setup: PressSetup, recipe: Recipe, options: EvaluateOptions = {}): number[] {
   if (recipe.passes === 1) {
-    return [bondAtHold(holdPath(bench, recipe, { ...options, ...COARSE }), recipe.holdS)]
+    return [bondAtHold(holdPath(setup, recipe, { ...options, ...COARSE }), recipe.holdS)]
   }
-  const { run, bond } = evaluate(bench, recipe, { ...options, ...COARSE, skipBed: true })
+  const { run, bond } = evaluate(setup, recipe, { ...options, ...COARSE, skipSurface: true })
   return run.marks.filter(m => m.kind === 'lift').map(m => valueAt(run, bond.progress, m.atS))
 }
 
@@ -52,22 +52,22 @@ export function plannedBond(bench: Bench, recipe: Recipe, options: EvaluateOptio
  * @param planned the bond each hold is meant to come to (`plannedBond`)
  */
 export function alongside(
-  session: PressSession, bench: Bench, planned: readonly number[], nowS: number, options: EvaluateOptions = {},
+  pressing: SwatchPressing, setup: PressSetup, planned: readonly number[], nowS: number, options: EvaluateOptions = {},
 ): Alongside | null {
-  const step = stepOf(session)
-  if (step?.kind !== 'down' || session.interrupted || session.startedS === null) return null
-  const now = nowS - session.startedS
-  const events: PressEvent[] = [...session.events, { atS: now + AHEAD_S, kind: 'lift' }]
-  const grid = { ...options, ...COARSE, skipBed: true, phases: phasesDone(session.recipe, events), sole: soleOf(session) }
-  const { run, bond, harm } = evaluateAlong(bench, session.recipe, grid)
+  const step = stepOf(pressing)
+  if (step?.kind !== 'down' || pressing.interrupted || pressing.startedS === null) return null
+  const now = nowS - pressing.startedS
+  const events: PressEvent[] = [...pressing.events, { atS: now + AHEAD_S, kind: 'lift' }]
+  const grid = { ...options, ...COARSE, skipSurface: true, phases: phasesDone(pressing.recipe, events), sole: soleOf(pressing) }
+  const { run, bond, harm } = evaluateAlong(setup, pressing.recipe, grid)
   const wanted = planned[step.pass] ?? 1
   const reaches = (values: Float32Array, level: number): number | null => {
     for (let i = 0; i < run.steps; i++) if (values[i]! >= level) return Math.max(0, run.timesS[i]! - now)
     return null
   }
-  const glue = run.layers.find(l => l.layer.role === 'resin')!
+  const glue = run.layers.find(l => l.layer.role === 'adhesive')!
   const harmInS = reaches(harm, 1)
-  const worst = harmInS === null ? undefined : hurtSoon(now + harmInS)
+  const worst = harmInS === null ? undefined : damageSoon(now + harmInS)
   return {
     bond: valueAt(run, bond.progress, now), wanted, neededS: reaches(bond.progress, wanted),
     harm: valueAt(run, harm, now), harmInS, harmKind: worst?.kind ?? null,
@@ -75,17 +75,18 @@ export function alongside(
   }
 
   /** Which harm it is that begins then. */
-  function hurtSoon(untilS: number): HurtFlag | undefined {
-    const until = { ...grid, phases: phasesDone(session.recipe, [...session.events, { atS: untilS, kind: 'lift' }]), sole: soleOf(session) }
-    return evaluate(bench, session.recipe, until).flags[0]
+  function damageSoon(untilS: number): DamageFlag | undefined {
+    const until = { ...grid, phases: phasesDone(pressing.recipe, [...pressing.events, { atS: untilS, kind: 'lift' }]),
+      sole: soleOf(pressing) }
+    return evaluate(setup, pressing.recipe, until).flags[0]
   }
 }
 
 /** The sole under a session as it was, read now and again while it was down: what is kept with the events. */
-export function soleReadings(session: PressSession, bench: Bench, options: EvaluateOptions = {}): PressEvent[] {
-  const phases = phasesDone(session.recipe, session.events)
+export function soleReadings(pressing: SwatchPressing, setup: PressSetup, options: EvaluateOptions = {}): PressEvent[] {
+  const phases = phasesDone(pressing.recipe, pressing.events)
   if (!phases.some(p => p.kind === 'down')) return []
-  const { run } = evaluate(bench, session.recipe, { ...options, ...COARSE, skipBed: true, phases, sole: soleOf(session) })
+  const { run } = evaluate(setup, pressing.recipe, { ...options, ...COARSE, skipSurface: true, phases, sole: soleOf(pressing) })
   const offsetC = options.soleOffsetC ?? 0
   const readings: PressEvent[] = []
   let lastS = -Infinity
@@ -94,11 +95,11 @@ export function soleReadings(session: PressSession, bench: Bench, options: Evalu
     lastS = run.timesS[i]!
     readings.push({ atS: Math.round(lastS * 100) / 100, kind: 'sole', soleC: Math.round((run.soleC[i]! - offsetC) * 10) / 10 })
   }
-  return [...readings, ...shutOffs(session, run.timesS[run.steps - 1]!)]
+  return [...readings, ...shutOffs(pressing, run.timesS[run.steps - 1]!)]
 }
 
 /** When the iron shut itself off while it was down, by the board's own reckoning. */
-function shutOffs({ touched, startedS, events }: PressSession, endS: number): PressEvent[] {
+function shutOffs({ touched, startedS, events }: SwatchPressing, endS: number): PressEvent[] {
   return touched.flatMap((t, i): PressEvent[] => {
     const inS = shutsOffInS(t.rest)
     const atS = t.atS - startedS! + (inS ?? Infinity)

@@ -1,31 +1,32 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { draftRecipe, type Bench, type Recipe } from '../recipe'
+import { draftRecipe, type PressSetup, type Recipe } from '../recipe'
 import {
-  dueOn, elapsedS, eventsOfPrint, frontOf, givenHoldsS, happen, ironBusyWith, newSession, next, phaseOf, phasesDone, stepOf, stepsIn,
+  dueOn, elapsedS, eventsOfPlacement, frontOf, givenHoldsS, happen, ironBusyWith, newPressing, next, phaseOf, phasesDone, stepOf, stepsIn,
   stepsOf, type BoardEvent, type BoardPiece,
 } from '.'
 
-const bench: Bench = {
-  cloth: {
+const setup: PressSetup = {
+  fabric: {
     fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none',
     finishes: [],
   },
-  supply: { massGsm: 60, thicknessMm: 0.21, base: 'cotton', resin: 'polyamide', resinGsm: 12 }, iron: { kind: 'household', stops: [] },
-  cover: 'muslin', bed: 'padded', blendRule: 'strict',
+  supply: { massGsm: 60, thicknessMm: 0.21, base: 'cotton', adhesive: 'polyamide', adhesiveGsm: 12 },
+  iron: { kind: 'household', settings: [] },
+  pressCloth: 'muslin', surface: 'padded', blendRule: 'strict',
 }
-const stop = { label: 'wool', meanC: 150, swingC: 5, origin: 'typical' as const }
+const setting = { label: 'wool', meanC: 150, swingC: 5, origin: 'typical' as const }
 const recipe = (over: Partial<Recipe> = {}): Recipe => ({
-  ...draftRecipe(bench, 'dry', stop, 'back', 1, 'lean'), warmS: 0, holdS: 12, coolS: 20, ...over,
+  ...draftRecipe(setup, 'dry', setting, 'back', 1, 'lean'), warmS: 0, holdS: 12, coolS: 20, ...over,
 })
 const rest = { kind: 'household' as const, fromC: 150, targetC: 150, swingC: 5, sinceS: 300, idleS: 10, shutsOffAfterS: 480 }
-const piece = (key: string, ironKey = 'harbour', over: Partial<Recipe> = {}, prints = 1): BoardPiece =>
-  ({ key, ironKey, session: newSession(recipe(over), prints) })
+const piece = (key: string, ironKey = 'harbour', over: Partial<Recipe> = {}, placements = 1): BoardPiece =>
+  ({ key, ironKey, pressing: newPressing(recipe(over), placements) })
 /** A board on which these things happened, each at its second. */
 const after = (pieces: BoardPiece[], ...events: [number, BoardEvent][]) =>
   events.reduce((all, [atS, event]) => happen(all, event, atS), pieces)
 const space = (key: string): BoardEvent => ({ kind: 'next', key, rest })
-const of = (pieces: BoardPiece[], key: string) => pieces.find(p => p.key === key)!.session
+const of = (pieces: BoardPiece[], key: string) => pieces.find(p => p.key === key)!.pressing
 
 describe('several pieces', () => {
   it('one cools flat while the next is pressed with the same iron', () => {
@@ -51,12 +52,12 @@ describe('several pieces', () => {
   it('turning a dial touches only what its own iron is at, and only what runs', () => {
     const board = after([piece('a'), piece('b', 'locker'), piece('c')], [0, space('a')], [1, space('b')],
       [4, { kind: 'touch', ironKey: 'harbour', rest }])
-    expect(board.map(p => p.session.touched.length)).toEqual([2, 1, 0])
+    expect(board.map(p => p.pressing.touched.length)).toEqual([2, 1, 0])
     expect(of(board, 'a').touched[1]!.atS).toBe(4)
   })
   it('a doubtful clock is noted in everything that runs', () => {
     const board = after([piece('a'), piece('b')], [0, space('a')], [3, { kind: 'doubt', doubt: { why: 'slept', forS: 40 } }])
-    expect(board.map(p => p.session.doubts.length)).toEqual([1, 0])
+    expect(board.map(p => p.pressing.doubts.length)).toEqual([1, 0])
   })
   it('put away, it is gone; pressed again, it begins anew; the others are untouched', () => {
     const board = after([piece('a'), piece('b')], [0, space('a')], [5, { kind: 'again', key: 'a' }])
@@ -134,37 +135,38 @@ describe('a piece that takes several prints', () => {
     const two = recipe({ passes: 2, secondS: 8 })
     const steps = stepsOf(two, 3)
     expect(steps.map(s => s.kind).join(' ')).toBe('down down down turn down down down cool')
-    expect(steps.filter(s => s.kind === 'down').map(s => [s.pass, s.print, s.forS])).toEqual([
+    expect(steps.filter(s => s.kind === 'down').map(s => [s.pass, s.placement, s.forS])).toEqual([
       [0, 0, 12], [0, 1, 12], [0, 2, 12], [1, 0, 8], [1, 1, 8], [1, 2, 8],
     ])
   })
   it('a missed place is pressed again before its side is left, and on that side only', () => {
     const board = after([piece('a', 'harbour', { passes: 2 }, 2)], [0, space('a')], [12, space('a')],
-      [14, { kind: 'miss', key: 'a', print: 0 }])
+      [14, { kind: 'miss', key: 'a', placement: 0 }])
     const steps = stepsIn(of(board, 'a'))
-    expect(steps.map(s => `${s.kind}${s.kind === 'down' ? s.print : ''}`).join(' ')).toBe('down0 down1 down0 turn down0 down1 cool')
-    expect(stepOf(of(board, 'a'))!.print).toBe(1)
+    expect(steps.map(s => `${s.kind}${s.kind === 'down' ? s.placement : ''}`).join(' ')).toBe('down0 down1 down0 turn down0 down1 cool')
+    expect(stepOf(of(board, 'a'))!.placement).toBe(1)
   })
   it('a place that is not there, or not yet reached, cannot have been missed', () => {
     const board = after([piece('a', 'harbour', {}, 3)], [0, space('a')])
-    for (const print of [-1, 0, 1, 3]) expect(happen(board, { kind: 'miss', key: 'a', print }, 5)).toEqual(board)
-    expect(of(after(board, [12, space('a')], [13, { kind: 'miss', key: 'a', print: 0 }]), 'a').missed).toEqual([{ pass: 0, print: 0 }])
+    for (const placement of [-1, 0, 1, 3]) expect(happen(board, { kind: 'miss', key: 'a', placement }, 5)).toEqual(board)
+    expect(of(after(board, [12, space('a')], [13, { kind: 'miss', key: 'a', placement: 0 }]),
+      'a').missed).toEqual([{ pass: 0, placement: 0 }])
   })
   it('what happened to one print can be told from the rest', () => {
     const board = after([piece('a', 'harbour', {}, 2)], [0, space('a')], [12, space('a')], [24, space('a')])
     const { events } = of(board, 'a')
-    expect(eventsOfPrint(events, 0).map(e => e.kind)).toEqual(['down', 'lift', 'cool'])
-    expect(eventsOfPrint(events, 1).map(e => e.atS)).toEqual([12, 24, 24])
+    expect(eventsOfPlacement(events, 0).map(e => e.kind)).toEqual(['down', 'lift', 'cool'])
+    expect(eventsOfPlacement(events, 1).map(e => e.atS)).toEqual([12, 24, 24])
   })
 })
 
 describe('what was done, as phases', () => {
   it('turned under a damp press cloth, the press cloth is wet anew on the other side', () => {
-    const damp = recipe({ passes: 2, coverWaterGsm: 70 })
+    const damp = recipe({ passes: 2, pressClothWaterGsm: 70 })
     const kinds = ['down', 'lift', 'turn', 'down', 'lift', 'cool', 'done'] as const
     const phases = phasesDone(damp, kinds.map((kind, i) => ({ kind, atS: i * 3 })))
     expect(phases.map(p => p.kind)).toEqual(['down', 'lifted', 'lifted', 'turn', 'down', 'lifted', 'clapper'])
-    expect(phases.find(p => p.kind === 'turn')).toEqual({ kind: 'turn', rewetCoverGsm: 70 })
+    expect(phases.find(p => p.kind === 'turn')).toEqual({ kind: 'turn', rewetPressClothGsm: 70 })
   })
 })
 
@@ -172,7 +174,7 @@ describe('whatever happens', () => {
   const event = fc.oneof(
     fc.record({ kind: fc.constant('next' as const), key: fc.constantFrom('a', 'b', 'c'), rest: fc.constant(rest) }),
     fc.record({ kind: fc.constant('interrupt' as const), key: fc.constantFrom('a', 'b', 'c'), rest: fc.constant(rest) }),
-    fc.record({ kind: fc.constant('miss' as const), key: fc.constantFrom('a', 'b', 'c'), print: fc.integer({ min: 0, max: 3 }) }),
+    fc.record({ kind: fc.constant('miss' as const), key: fc.constantFrom('a', 'b', 'c'), placement: fc.integer({ min: 0, max: 3 }) }),
     fc.record({ kind: fc.constant('touch' as const), ironKey: fc.constantFrom('harbour', 'locker'), rest: fc.constant(rest) }),
   )
   it('no iron is down on two pieces, time never runs back, and no step is left out', () => {
@@ -186,14 +188,14 @@ describe('whatever happens', () => {
           board = happen(board, e, nowS)
           for (const iron of ['harbour', 'locker']) {
             const down = board.filter(
-              p => p.ironKey === iron && !p.session.interrupted && ['warm', 'down'].includes(stepOf(p.session)?.kind ?? ''),
+              p => p.ironKey === iron && !p.pressing.interrupted && ['warm', 'down'].includes(stepOf(p.pressing)?.kind ?? ''),
             )
             expect(down.length).toBeLessThanOrEqual(1)
           }
           for (const [i, p] of board.entries()) {
-            expect(p.session.at - before[i]!.session.at).toBeGreaterThanOrEqual(0)
-            expect(p.session.at - before[i]!.session.at).toBeLessThanOrEqual(1)
-            const times = p.session.events.map(x => x.atS)
+            expect(p.pressing.at - before[i]!.pressing.at).toBeGreaterThanOrEqual(0)
+            expect(p.pressing.at - before[i]!.pressing.at).toBeLessThanOrEqual(1)
+            const times = p.pressing.events.map(x => x.atS)
             expect(times).toEqual([...times].sort((x, y) => x - y))
           }
         }
@@ -203,7 +205,7 @@ describe('whatever happens', () => {
     )
   })
   it('a piece alone goes through every step of its recipe, one key each', () => {
-    let s = newSession(recipe({ passes: 2, warmS: 5 }))
+    let s = newPressing(recipe({ passes: 2, warmS: 5 }))
     const kinds: string[] = []
     for (let nowS = 0; phaseOf(s) !== 'judge'; nowS += 10) {
       s = next(s, nowS, rest)

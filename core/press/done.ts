@@ -1,7 +1,7 @@
 import type { Phase } from '../heat'
 import { CLAPPER_KPA } from '../materials'
 import type { Recipe } from '../recipe'
-import { ABOUT_SOLE, type PressEvent } from './session'
+import { ABOUT_SOLE, type PressEvent } from './pressing'
 
 const SHORTEST_S = 0.05
 
@@ -25,7 +25,7 @@ export function phasesDone(recipe: Recipe, all: readonly PressEvent[]): Phase[] 
       })
     } else if (e.kind === 'down')
       phases.push({ kind: 'down', durationS, pressureKPa: recipe.pressureKPa, steamGM2S: recipe.steamGM2S, steamS: recipe.steamS })
-    else if (e.kind === 'turn') phases.push({ kind: 'lifted', durationS }, { kind: 'turn', rewetCoverGsm: recipe.coverWaterGsm })
+    else if (e.kind === 'turn') phases.push({ kind: 'lifted', durationS }, { kind: 'turn', rewetPressClothGsm: recipe.pressClothWaterGsm })
     else if (e.kind === 'lift') phases.push({ kind: 'lifted', durationS })
     else if (e.kind === 'cool') phases.push({ kind: 'clapper', durationS, pressureKPa: CLAPPER_KPA })
   }
@@ -33,8 +33,8 @@ export function phasesDone(recipe: Recipe, all: readonly PressEvent[]): Phase[] 
 }
 
 /** What happened to one sole print of a piece that takes several. */
-export const eventsOfPrint = (all: readonly PressEvent[], print: number): PressEvent[] =>
-  all.filter(e => e.print === undefined || e.print === print)
+export const eventsOfPlacement = (all: readonly PressEvent[], placement: number): PressEvent[] =>
+  all.filter(e => e.placement === undefined || e.placement === placement)
 
 /** The holds really given, s, side by side; a hold that was interrupted counts what its parts make together. */
 export const givenHoldsS = (all: readonly PressEvent[]): number[] => {

@@ -1,28 +1,29 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { IronRest } from '../iron'
-import { draftRecipe, type Bench, type Recipe } from '../recipe'
+import { draftRecipe, type PressSetup, type Recipe } from '../recipe'
 import {
-  again, alongside, doubted, doubtOf, elapsedS, givenHoldsS, newSession, next, phaseOf, phasesDone, plannedBond, restLater, soleReadings,
-  stepOf, stepsOf, touch, type PressSession,
+  again, alongside, doubted, doubtOf, elapsedS, givenHoldsS, newPressing, next, phaseOf, phasesDone, plannedBond, restLater, soleReadings,
+  stepOf, stepsOf, touch, type SwatchPressing,
 } from '.'
 
-const bench: Bench = {
-  cloth: {
+const setup: PressSetup = {
+  fabric: {
     fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none',
     finishes: [],
   },
-  supply: { massGsm: 60, thicknessMm: 0.21, base: 'cotton', resin: 'polyamide', resinGsm: 12 }, iron: { kind: 'household', stops: [] },
-  cover: 'muslin', bed: 'padded', blendRule: 'strict',
+  supply: { massGsm: 60, thicknessMm: 0.21, base: 'cotton', adhesive: 'polyamide', adhesiveGsm: 12 },
+  iron: { kind: 'household', settings: [] },
+  pressCloth: 'muslin', surface: 'padded', blendRule: 'strict',
 }
-const stop = { label: 'cotton', meanC: 190, swingC: 0, origin: 'measured' as const }
+const setting = { label: 'cotton', meanC: 190, swingC: 0, origin: 'measured' as const }
 const recipe = (over: Partial<Recipe> = {}): Recipe => ({
-  ...draftRecipe(bench, 'dry', stop, 'back', 1, 'lean'), warmS: 0, holdS: 12, coolS: 20, ...over,
+  ...draftRecipe(setup, 'dry', setting, 'back', 1, 'lean'), warmS: 0, holdS: 12, coolS: 20, ...over,
 })
 const ready: IronRest = { kind: 'household', fromC: 190, targetC: 190, swingC: 0, sinceS: 600, idleS: 0, shutsOffAfterS: null }
 /** Presses the key at each of these times. */
-const keys = (r: Recipe, atS: readonly number[], rest: (atS: number) => IronRest = () => ready): PressSession =>
-  atS.reduce((s, t) => next(s, t, rest(t)), newSession(r))
+const keys = (r: Recipe, atS: readonly number[], rest: (atS: number) => IronRest = () => ready): SwatchPressing =>
+  atS.reduce((s, t) => next(s, t, rest(t)), newPressing(r))
 
 describe('the steps, in the order of the hands', () => {
   it('one side: down and cool', () => expect(stepsOf(recipe()).map(s => s.kind)).toEqual(['down', 'cool']))
@@ -45,7 +46,7 @@ describe('one key through a press', () => {
   })
   it('stands where it was put, for as long as one likes', () => {
     const s = keys(recipe(), [100])
-    expect([phaseOf(newSession(recipe())), phaseOf(s), stepOf(s)!.kind, elapsedS(s, 107), elapsedS(s, 90)]).toEqual([
+    expect([phaseOf(newPressing(recipe())), phaseOf(s), stepOf(s)!.kind, elapsedS(s, 107), elapsedS(s, 90)]).toEqual([
       'ready', 'running', 'down', 7, 0,
     ])
   })
@@ -71,7 +72,7 @@ describe('one key through a press', () => {
   })
   it('again begins anew with the same recipe', () => {
     const s = again(doubted(keys(recipe(), [0, 12]), { why: 'slept', forS: 9 }))
-    expect(s).toEqual(newSession(recipe()))
+    expect(s).toEqual(newPressing(recipe()))
   })
 })
 
@@ -86,8 +87,8 @@ describe('a clock that cannot be trusted', () => {
 })
 
 describe('the glue line followed while the iron is down', () => {
-  const planned = plannedBond(bench, recipe())
-  const following = (nowS: number, rest: IronRest = ready, r = recipe()) => alongside(keys(r, [0], () => rest), bench, planned, nowS)!
+  const planned = plannedBond(setup, recipe())
+  const following = (nowS: number, rest: IronRest = ready, r = recipe()) => alongside(keys(r, [0], () => rest), setup, planned, nowS)!
   it('a ready iron needs about the recipe\'s seconds, and they run down as they pass', () => {
     const start = following(0.2)
     expect(start.neededS).toBeGreaterThan(11)
@@ -103,15 +104,15 @@ describe('the glue line followed while the iron is down', () => {
     expect(cold.soleC).toBeLessThan(60)
   })
   it('one that shuts off in the middle takes longer', () => {
-    const long = recipe({ stop: { ...stop, meanC: 150 }, holdS: 30 })
+    const long = recipe({ setting: { ...setting, meanC: 150 }, holdS: 30 })
     const wool = { ...ready, fromC: 150, targetC: 150 }
-    const of = (rest: IronRest) => alongside(keys(long, [0], () => rest), bench, plannedBond(bench, long), 2)!.neededS!
+    const of = (rest: IronRest) => alongside(keys(long, [0], () => rest), setup, plannedBond(setup, long), 2)!.neededS!
     expect(of({ ...wool, idleS: 470, shutsOffAfterS: 480 })).toBeGreaterThan(of(wool) + 1)
   })
   it('the seconds needed lengthen when another, colder iron is taken in the middle', () => {
     const s = keys(recipe(), [0])
     const turned = touch(s, { ...ready, fromC: 120, sinceS: 0, idleS: 0 }, 3)
-    expect(alongside(turned, bench, planned, 5)!.neededS! - alongside(s, bench, planned, 5)!.neededS!).toBeGreaterThan(5)
+    expect(alongside(turned, setup, planned, 5)!.neededS! - alongside(s, setup, planned, 5)!.neededS!).toBeGreaterThan(5)
   })
   it('past the end it says which harm begins, and when', () => {
     const long = following(20)
@@ -123,14 +124,14 @@ describe('the glue line followed while the iron is down', () => {
   })
   it('after warming the iron has sagged by what it drew since it was press again, not by all before', () => {
     const s = keys(recipe({ warmS: 20 }), [0, 20, 60])
-    expect(alongside(s, bench, planned, 60.2)!.soleC).toBeGreaterThan(188.5)
+    expect(alongside(s, setup, planned, 60.2)!.soleC).toBeGreaterThan(188.5)
   })
   it('nothing is followed before, while turned, or cooling', () => {
-    expect(alongside(newSession(recipe()), bench, planned, 1)).toBeNull()
-    expect(alongside(keys(recipe(), [0, 12]), bench, planned, 14)).toBeNull()
+    expect(alongside(newPressing(recipe()), setup, planned, 1)).toBeNull()
+    expect(alongside(keys(recipe(), [0, 12]), setup, planned, 14)).toBeNull()
   })
   it('of two sides each has its own mark, the second above the first', () => {
-    const two = plannedBond(bench, recipe({ passes: 2, holdS: 8, secondS: 6 }))
+    const two = plannedBond(setup, recipe({ passes: 2, holdS: 8, secondS: 6 }))
     expect(two).toHaveLength(2)
     expect(two[1]).toBeGreaterThan(two[0]!)
   })
@@ -138,19 +139,19 @@ describe('the glue line followed while the iron is down', () => {
 
 describe('the iron that is kept with a press', () => {
   it('is read every two seconds while it was down, and sags on the work', () => {
-    const read = soleReadings(keys(recipe(), [0, 12, 33]), bench)
+    const read = soleReadings(keys(recipe(), [0, 12, 33]), setup)
     expect(read.length).toBeGreaterThan(4)
     expect(read.every(e => e.kind === 'sole' && e.atS <= 12.01)).toBe(true)
     expect(Math.min(...read.map(e => e.soleC!))).toBeLessThan(189)
   })
   it('a warming iron is seen warming', () => {
-    const read = soleReadings(keys(recipe(), [0, 12, 33], () => ({ ...ready, fromC: 40, sinceS: 0 })), bench)
+    const read = soleReadings(keys(recipe(), [0, 12, 33], () => ({ ...ready, fromC: 40, sinceS: 0 })), setup)
     expect(read.at(-1)!.soleC! - read[0]!.soleC!).toBeGreaterThan(10)
   })
   it('a shut-off in the middle is an event of its own; one before or after is none', () => {
     const shut = (idleS: number) =>
       soleReadings(
-        keys(recipe(), [0, 12, 33], () => ({ ...ready, idleS, shutsOffAfterS: 480 })), bench,
+        keys(recipe(), [0, 12, 33], () => ({ ...ready, idleS, shutsOffAfterS: 480 })), setup,
       )
         .filter(e => e.kind === 'shut')
         .map(e => e.atS)

@@ -6,14 +6,14 @@ export interface Choosable { way: Way, method: Method, works: boolean, score: nu
 export interface ChoiceRules {
   /** What a person has chosen; null = nobody has. */
   wanted: Way | null
-  /** The method that own swatches proved on this very bench. */
+  /** The method that own swatches proved on this very setup. */
   proved: Method | null
   /** The house's school: whichever forgives most, dry, or moist. */
   moisture: 'widest' | 'dry' | 'moist'
 }
 
 /** By the sheet's own seconds there must be at least this room, °C, for them to lead. */
-const SHEET_ROOM_C = 3
+const MAKER_ROOM_C = 3
 
 /**
  * Which way stands on the board until a person takes another. The order of trust: what was chosen, what own swatches proved, the
@@ -26,7 +26,7 @@ export function chooseWay(ways: readonly Choosable[], { wanted, proved, moisture
   if (proved) return proved
   const school = (w: Choosable) => moisture === 'widest' || (moisture === 'dry') === (w.method === 'dry')
   const liked = works.some(school) ? works.filter(school) : works
-  const sheet = liked.find(w => w.way === 'sheet' && w.roomC >= SHEET_ROOM_C)
+  const sheet = liked.find(w => w.way === 'sheet' && w.roomC >= MAKER_ROOM_C)
   if (sheet) return 'sheet'
   return [...liked].sort((a, b) => b.score - a.score)[0]?.way ?? null
 }

@@ -1,6 +1,6 @@
 import type { Outcome } from './evaluate'
 import { freeWaterGsm, stepAt, type LayerRole, type MarkKind } from '../heat'
-import type { HurtFlag } from '../hurt'
+import type { DamageFlag } from '../damage'
 
 /** One layer's course for drawing. */
 interface LayerCourse {
@@ -25,7 +25,7 @@ export interface Course {
   finalBond: number
   peakC: number
   inWindowS: number
-  flags: HurtFlag[]
+  flags: DamageFlag[]
   harm: number
 }
 

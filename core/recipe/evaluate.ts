@@ -1,9 +1,9 @@
 import { bondOf, gradeOf, shifted, type BondCourse } from '../bond'
 import { LAY_S, runProgramme, steadySole, thermostat, valueAt, type Phase, type RunOptions, type SoleCurve, type Transient } from '../heat'
-import { harmAlong, hurtOf, type HurtFlag, type HurtInput } from '../hurt'
-import { CLAPPER_KPA, COVER_KINDS, IRON_KINDS, ROOM_C, type Resin } from '../materials'
+import { harmAlong, damageOf, type DamageFlag, type DamageInput } from '../damage'
+import { CLAPPER_KPA, PRESS_CLOTH_KINDS, IRON_KINDS, ROOM_C, type Adhesive } from '../materials'
 import { buildStack } from '../stack'
-import type { Bench, Recipe } from './recipe'
+import type { PressSetup, Recipe } from './recipe'
 
 /** Lifting, turning and laying back takes about this long, s. */
 export const TURN_S = 3
@@ -11,7 +11,7 @@ export const TURN_S = 3
 export interface Outcome {
   run: Transient
   bond: BondCourse
-  flags: HurtFlag[]
+  flags: DamageFlag[]
   /** Severity of the worst flag; 1 = harm. */
   harm: number
 }
@@ -21,7 +21,7 @@ export interface EvaluateOptions extends RunOptions {
   soleOffsetC?: number
   /** Thermostat phase 0-1; absent = the mean held steady. */
   phase?: number
-  /** How much higher this lot of resin melts than the typical grade, °C. */
+  /** How much higher this lot of adhesive melts than the typical grade, °C. */
   meltShiftC?: number
   /** How much faster this lot bonds than the typical grade, as a factor. */
   rateFactor?: number
@@ -31,23 +31,23 @@ export interface EvaluateOptions extends RunOptions {
   sole?: SoleCurve
 }
 
-function soleOf(bench: Bench, recipe: Recipe, options: EvaluateOptions = {}): SoleCurve {
+function soleOf(setup: PressSetup, recipe: Recipe, options: EvaluateOptions = {}): SoleCurve {
   const offsetC = options.soleOffsetC ?? 0
   if (options.sole) {
     const real = options.sole
     return offsetC === 0 ? real : (timeS, drawnJM2) => real(timeS, drawnJM2) + offsetC
   }
-  const meanC = recipe.stop.meanC + offsetC
+  const meanC = recipe.setting.meanC + offsetC
   if (options.phase === undefined) return steadySole(meanC)
-  const { warmCPerS, coolCPerS } = IRON_KINDS[bench.iron.kind]
-  return thermostat({ meanC, swingC: recipe.stop.swingC, warmCPerS, coolCPerS, phase: options.phase })
+  const { warmCPerS, coolCPerS } = IRON_KINDS[setup.iron.kind]
+  return thermostat({ meanC, swingC: recipe.setting.swingC, warmCPerS, coolCPerS, phase: options.phase })
 }
 
-/** The recipe as phases: the cloth warmed, each pass down and lifted, turned between, then cooling under the clapper. */
+/** The recipe as phases: the fabric warmed, each pass down and lifted, turned between, then cooling under the clapper. */
 export function phasesOf(recipe: Recipe, coolS = recipe.coolS): Phase[] {
   const phases: Phase[] = recipe.warmS > 0 ? [{ kind: 'warm', durationS: recipe.warmS, pressureKPa: recipe.pressureKPa }] : []
   for (let pass = 0; pass < recipe.passes; pass++) {
-    if (pass > 0) phases.push({ kind: 'lifted', durationS: TURN_S }, { kind: 'turn', rewetCoverGsm: recipe.coverWaterGsm })
+    if (pass > 0) phases.push({ kind: 'lifted', durationS: TURN_S }, { kind: 'turn', rewetPressClothGsm: recipe.pressClothWaterGsm })
     phases.push({
       kind: 'down', durationS: pass > 0 ? (recipe.secondS ?? recipe.holdS) : recipe.holdS, pressureKPa: recipe.pressureKPa,
       steamGM2S: recipe.steamGM2S, steamS: recipe.steamS,
@@ -57,42 +57,43 @@ export function phasesOf(recipe: Recipe, coolS = recipe.coolS): Phase[] {
   return phases
 }
 
-function runOf(bench: Bench, recipe: Recipe, options: EvaluateOptions): Transient {
+function runOf(setup: PressSetup, recipe: Recipe, options: EvaluateOptions): Transient {
   const stack = buildStack({
-    cloth: bench.cloth, supply: bench.supply, cover: bench.cover, bed: bench.bed, firstSide: recipe.firstSide,
-    coverWaterGsm: recipe.coverWaterGsm, mistGsm: recipe.mistGsm,
+    fabric: setup.fabric, supply: setup.supply, pressCloth: setup.pressCloth, surface: setup.surface, firstSide: recipe.firstSide,
+    pressClothWaterGsm: recipe.pressClothWaterGsm, mistGsm: recipe.mistGsm,
   })
-  return runProgramme(stack, { sole: soleOf(bench, recipe, options), phases: options.phases ?? phasesOf(recipe), roomC: ROOM_C }, options)
+  return runProgramme(stack, { sole: soleOf(setup, recipe, options), phases: options.phases ?? phasesOf(recipe), roomC: ROOM_C }, options)
 }
 
-function hurtInputOf(bench: Bench, recipe: Recipe, options: EvaluateOptions): HurtInput {
+function damageInputOf(setup: PressSetup, recipe: Recipe, options: EvaluateOptions): DamageInput {
   const other = recipe.firstSide === 'back' ? 'face' : 'back'
   return {
-    cloth: bench.cloth, backingBase: bench.supply.base, resinGsm: bench.supply.resinGsm,
-    coverFibre: bench.cover ? COVER_KINDS[bench.cover].fibre : null, covered: bench.cover !== null, bed: bench.bed,
+    fabric: setup.fabric, interfacingBase: setup.supply.base, adhesiveGsm: setup.supply.adhesiveGsm,
+    pressClothFibre: setup.pressCloth ? PRESS_CLOTH_KINDS[setup.pressCloth].fibre : null, covered: setup.pressCloth !== null,
+    surface: setup.surface,
     sides: recipe.passes === 2 ? [recipe.firstSide, other] : [recipe.firstSide],
-    soleC: recipe.stop.meanC + (options.soleOffsetC ?? 0), pressureKPa: recipe.pressureKPa, blendRule: bench.blendRule,
+    soleC: recipe.setting.meanC + (options.soleOffsetC ?? 0), pressureKPa: recipe.pressureKPa, blendRule: setup.blendRule,
   }
 }
 
 /**
- * The resin on the bench, as this workroom knows it: its grade, its lot by the sheet, then what swatches taught. @throws Error where
+ * The adhesive on the setup, as this workroom knows it: its grade, its lot by the sheet, then what swatches taught. @throws Error where
  * the supply carries none
  */
-export function resinOf(bench: Bench, options: EvaluateOptions = {}): Resin {
-  const { resin, grade = 'hand', lot } = bench.supply
-  if (!resin) throw new Error('The supply has no adhesive: there is nothing to fuse.')
+export function adhesiveOf(setup: PressSetup, options: EvaluateOptions = {}): Adhesive {
+  const { adhesive, grade = 'hand', lot } = setup.supply
+  if (!adhesive) throw new Error('The supply has no adhesive: there is nothing to fuse.')
   return shifted(
-    gradeOf(resin, grade), (lot?.rateFactor ?? 1) * (options.rateFactor ?? 1), (lot?.meltShiftC ?? 0) + (options.meltShiftC ?? 0),
+    gradeOf(adhesive, grade), (lot?.rateFactor ?? 1) * (options.rateFactor ?? 1), (lot?.meltShiftC ?? 0) + (options.meltShiftC ?? 0),
   )
 }
 
-/** Runs the recipe on the bench and reads bond and harm off it. The bench's supply must carry resin. */
-export function evaluate(bench: Bench, recipe: Recipe, options: EvaluateOptions = {}): Outcome {
-  const resin = resinOf(bench, options)
-  const run = runOf(bench, recipe, options)
-  const bond = bondOf(run, resin)
-  const flags = hurtOf(run, bond, hurtInputOf(bench, recipe, options))
+/** Runs the recipe on the bench and reads bond and harm off it. The bench's supply must carry adhesive. */
+export function evaluate(setup: PressSetup, recipe: Recipe, options: EvaluateOptions = {}): Outcome {
+  const adhesive = adhesiveOf(setup, options)
+  const run = runOf(setup, recipe, options)
+  const bond = bondOf(run, adhesive)
+  const flags = damageOf(run, bond, damageInputOf(setup, recipe, options))
   return { run, bond, flags, harm: flags[0]?.severity ?? 0 }
 }
 
@@ -113,16 +114,16 @@ const holdFromS = (recipe: Pick<Recipe, 'warmS'>): number => recipe.warmS > 0 ? 
  * One transient that stands for every hold up to the recipe's: the sole is set down once and never lifted, so that reading
  * it at t gives what lifting at t would have given. Only for a single pass.
  */
-export function holdPath(bench: Bench, recipe: Recipe, options: EvaluateOptions = {}): HoldPath {
+export function holdPath(setup: PressSetup, recipe: Recipe, options: EvaluateOptions = {}): HoldPath {
   const single: Recipe = { ...recipe, passes: 1, coolS: 0 }
-  return { ...evaluateAlong(bench, single, { ...options, skipBed: true }), fromS: holdFromS(single) }
+  return { ...evaluateAlong(setup, single, { ...options, skipSurface: true }), fromS: holdFromS(single) }
 }
 
 /** Bond and harm after every step of whatever was done. */
-export function evaluateAlong(bench: Bench, recipe: Recipe, options: EvaluateOptions = {}): Omit<HoldPath, 'fromS'> {
-  const run = runOf(bench, recipe, options)
-  const bond = bondOf(run, resinOf(bench, options))
-  return { run, bond, harm: harmAlong(run, bond, hurtInputOf(bench, recipe, options)) }
+export function evaluateAlong(setup: PressSetup, recipe: Recipe, options: EvaluateOptions = {}): Omit<HoldPath, 'fromS'> {
+  const run = runOf(setup, recipe, options)
+  const bond = bondOf(run, adhesiveOf(setup, options))
+  return { run, bond, harm: harmAlong(run, bond, damageInputOf(setup, recipe, options)) }
 }
 
 export const bondAtHold = (path: HoldPath, holdS: number): number => valueAt(path.run, path.bond.progress, path.fromS + holdS)

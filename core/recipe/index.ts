@@ -1,20 +1,20 @@
 /** Which way of pressing bonds without hurting, and why. */
 export * from './recipe'
 export {
-  bondAtHold, evaluate, evaluateAlong, harmAtHold, holdPath, holdReaching, phasesOf, resinOf, TURN_S,
+  bondAtHold, evaluate, evaluateAlong, harmAtHold, holdPath, holdReaching, phasesOf, adhesiveOf, TURN_S,
   type EvaluateOptions, type Outcome,
 } from './evaluate'
-export { allowedStops, bearingOf, moistureOf, pressureOf, warmingS } from './methods'
+export { allowedSettings, bearingOf, moistureOf, pressureOf, warmingS } from './methods'
 export {
   bestOf, BOND_WANTED, draftRecipe, HARM_ALLOWED, heldFor, searchMethod, searchRecipes,
   type Blocked, type Found, type Margins, type MethodAnswer, type SearchOptions,
 } from './search'
 export { COARSE, LONGEST_HOLD_S } from './span'
 export { roomPoints, scoreParts, secondsCost, totalOf, type ScorePart, type ScorePartKey } from './score'
-export { asSheetSays, carryOver, sheetRecipe, type CarriedOver, type CarriedStep, type Difference } from './sheet'
+export { asMakerSays, carryOver, makerRecipe, type CarriedOver, type CarriedStep, type Difference } from './sheet'
 export { COLD_C, lyingCoolS, TOUCH_C } from './lying'
 export { searchTack, TACK_BOND, type Tack } from './tack'
 export { chooseWay, type Choosable } from './choose'
 export { courseOf, type Course } from './digest'
 export { findOpeners, type Opener, type OwnIron } from './open'
-export { settingAt } from './stop'
+export { settingAt } from './setting'

@@ -1,7 +1,7 @@
 import type { Phase } from '../heat'
 import { CLAPPER_KPA } from '../materials'
 import { evaluate, phasesOf, type EvaluateOptions } from './evaluate'
-import type { Bench, Recipe } from './recipe'
+import type { PressSetup, Recipe } from './recipe'
 import { coolingS } from './search'
 import { COARSE } from './span'
 
@@ -12,19 +12,20 @@ export const TOUCH_C = 40,
 const LONGEST_S = 900
 
 /**
- * Seconds that a pressed piece lies flat under the clapper until nothing of it is warmer than `untilC`; never less than its resin takes to
+ * Seconds that a pressed piece lies flat under the clapper until nothing of it is warmer than `untilC`; never less than its adhesive takes
+ * to
  * set. By the same transient as the recipe, rounded up to 5 s.
  */
-export function lyingCoolS(bench: Bench, recipe: Recipe, untilC: number, options: EvaluateOptions = {}): number {
+export function lyingCoolS(setup: PressSetup, recipe: Recipe, untilC: number, options: EvaluateOptions = {}): number {
   const phases: Phase[] = [...phasesOf(recipe, 0), { kind: 'clapper', durationS: LONGEST_S, pressureKPa: CLAPPER_KPA }]
-  const { run } = evaluate(bench, recipe, { ...options, ...COARSE, phases })
+  const { run } = evaluate(setup, recipe, { ...options, ...COARSE, phases })
   const lifted = run.marks.filter(m => m.kind === 'lift').at(-1)!.atS
-  const own = run.layers.filter(l => l.layer.role !== 'bed' && l.layer.role !== 'cover')
+  const own = run.layers.filter(l => l.layer.role !== 'surface' && l.layer.role !== 'pressCloth')
   let coldS = LONGEST_S
   for (let i = 0; i < run.steps; i++) {
     if (run.timesS[i]! < lifted || own.some(l => l.meanC[i]! > untilC)) continue
     coldS = run.timesS[i]! - lifted
     break
   }
-  return Math.max(Math.ceil(coldS / 5) * 5, coolingS(bench, recipe, options))
+  return Math.max(Math.ceil(coldS / 5) * 5, coolingS(setup, recipe, options))
 }

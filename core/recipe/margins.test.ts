@@ -1,20 +1,21 @@
 import { describe, expect, it } from 'vitest'
-import { draftRecipe, evaluate, heldFor, searchMethod, type Bench, type IronStop, type Method } from '.'
+import { draftRecipe, evaluate, heldFor, searchMethod, type PressSetup, type IronSetting, type Method } from '.'
 import { coolingS, heldBetween } from './search'
 import { COARSE, FINER } from './span'
 
-const stop = (label: string, meanC: number): IronStop => ({ label, meanC, swingC: 10, origin: 'measured' })
-const bench = (over: Partial<Bench> = {}): Bench => ({
-  cloth: {
+const setting = (label: string, meanC: number): IronSetting => ({ label, meanC, swingC: 10, origin: 'measured' })
+const setup = (over: Partial<PressSetup> = {}): PressSetup => ({
+  fabric: {
     fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none',
     finishes: [],
   },
-  supply: { massGsm: 60, thicknessMm: 0.22, base: 'cotton', resin: 'polyamide', resinGsm: 12 },
-  iron: { kind: 'household', stops: [stop('wool', 152), stop('cotton', 190)] }, cover: 'muslin', bed: 'padded', blendRule: 'strict',
+  supply: { massGsm: 60, thicknessMm: 0.22, base: 'cotton', adhesive: 'polyamide', adhesiveGsm: 12 },
+  iron: { kind: 'household', settings: [setting('wool', 152), setting('cotton', 190)] }, pressCloth: 'muslin', surface: 'padded',
+  blendRule: 'strict',
   ...over,
 })
-const thick = bench({
-  cloth: { ...bench().cloth, fibres: [{ fibre: 'wool', sharePct: 100 }], construction: 'coating', massGsm: 420, thicknessMm: 1.5 },
+const thick = setup({
+  fabric: { ...setup().fabric, fibres: [{ fibre: 'wool', sharePct: 100 }], construction: 'coating', massGsm: 420, thicknessMm: 1.5 },
 })
 
 describe('where a hold is placed', () => {
@@ -24,12 +25,12 @@ describe('where a hold is placed', () => {
 })
 
 describe('the room a recipe is said to have is there', () => {
-  it.each<[string, Bench, Method]>([
-    ['dry', bench(), 'dry'], ['steam', bench(), 'steam'], ['thick', thick, 'mist'],
+  it.each<[string, PressSetup, Method]>([
+    ['dry', setup(), 'dry'], ['steam', setup(), 'steam'], ['thick', thick, 'mist'],
   ])('%s', (_, b, method) => {
     const { found } = searchMethod(b, method)
     const { recipe, margins } = found!
-    const at = (byC: number) => evaluate(b, recipe, { ...FINER, skipBed: true, soleOffsetC: byC })
+    const at = (byC: number) => evaluate(b, recipe, { ...FINER, skipSurface: true, soleOffsetC: byC })
     expect(at(-margins.coolerC).bond.final).toBeGreaterThanOrEqual(1)
     expect(at(margins.hotterC).harm).toBeLessThanOrEqual(1)
     if (margins.coolerC < 39) expect(at(-margins.coolerC - 1).bond.final).toBeLessThan(1)
@@ -39,12 +40,12 @@ describe('the room a recipe is said to have is there', () => {
   it.each([
     [0.8, 20, 190], [1.5, 20, 190], [1.5, 40, 190], [1.5, 60, 150],
   ])('%s mm held %i s at %i °C lies under the clapper until it has set and three seconds more', (thicknessMm, holdS, soleC) => {
-    const b = bench({
-      cloth: { ...bench().cloth, construction: 'coating', massGsm: thicknessMm * 250, thicknessMm },
-      supply: { massGsm: 60, thicknessMm: 0.22, base: 'cotton', resin: 'eva', resinGsm: 12 },
+    const b = setup({
+      fabric: { ...setup().fabric, construction: 'coating', massGsm: thicknessMm * 250, thicknessMm },
+      supply: { massGsm: 60, thicknessMm: 0.22, base: 'cotton', adhesive: 'eva', adhesiveGsm: 12 },
     })
-    const recipe = heldFor(draftRecipe(b, 'dry', stop('a', soleC), 'face', 1, 'lean'), holdS)
-    const { run, bond } = evaluate(b, { ...recipe, coolS: 180 }, { ...COARSE, skipBed: true })
+    const recipe = heldFor(draftRecipe(b, 'dry', setting('a', soleC), 'face', 1, 'lean'), holdS)
+    const { run, bond } = evaluate(b, { ...recipe, coolS: 180 }, { ...COARSE, skipSurface: true })
     const setS = bond.setAtS! - run.marks.filter(m => m.kind === 'lift').pop()!.atS
     const coolS = coolingS(b, recipe, {})
     expect(setS).toBeGreaterThan(7)
@@ -53,7 +54,7 @@ describe('the room a recipe is said to have is there', () => {
     expect(coolS - setS).toBeLessThan(8)
   })
   it('a second side is held seven tenths of the first', () => {
-    const both = bench({ habits: { patienceS: 20, lean: true, warmFirst: true, bothSides: true } })
+    const both = setup({ habits: { patienceS: 20, lean: true, warmFirst: true, bothSides: true } })
     const { recipe } = searchMethod(both, 'dry').found!
     expect([recipe.passes, recipe.secondS]).toEqual([2, Math.max(3, Math.round(recipe.holdS * 0.7))])
   })

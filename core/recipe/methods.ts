@@ -1,19 +1,20 @@
-import { CONSTRUCTIONS, COVER_KINDS, IRON_KINDS, SHOT_S, steamGM2S, STEAMS_FROM_C, type CoverKindKey, type IronKindKey } from '../materials'
-import type { ClothLimit } from '../limit'
-import type { ClothInput } from '../stack'
-import type { HouseHabits, IronStop, Lean, Method, Recipe } from './recipe'
+import { CONSTRUCTIONS, PRESS_CLOTH_KINDS, IRON_KINDS, SHOT_S, steamGM2S, STEAMS_FROM_C, type PressClothKindKey,
+  type IronKindKey } from '../materials'
+import type { FabricLimit } from '../limit'
+import type { FabricInput } from '../stack'
+import type { HouseHabits, IronSetting, Lean, Method, Recipe } from './recipe'
 
-/** A light spray that darkens the cloth, g/m². */
+/** A light spray that darkens the fabric, g/m². */
 const MIST_GSM = 35
 /** A cover wrung out well keeps this share of what it can hold. */
 const WRUNG_SHARE = 0.5
 
 /** What moisture a method brings with this iron and cover: cover and mist water g/m², steam g/(m²·s) for so many seconds. */
 export function moistureOf(
-  method: Method, iron: IronKindKey, cover: CoverKindKey | null,
-): Pick<Recipe, 'coverWaterGsm' | 'mistGsm' | 'steamGM2S' | 'steamS'> {
+  method: Method, iron: IronKindKey, pressCloth: PressClothKindKey | null,
+): Pick<Recipe, 'pressClothWaterGsm' | 'mistGsm' | 'steamGM2S' | 'steamS'> {
   return {
-    coverWaterGsm: method === 'damp' && cover ? Math.round(COVER_KINDS[cover].waterHoldGsm * WRUNG_SHARE) : 0,
+    pressClothWaterGsm: method === 'damp' && pressCloth ? Math.round(PRESS_CLOTH_KINDS[pressCloth].waterHoldGsm * WRUNG_SHARE) : 0,
     mistGsm: method === 'mist' ? MIST_GSM : 0,
     steamGM2S: method === 'steam' ? steamGM2S(iron) : 0,
     steamS: method === 'steam' ? SHOT_S : 0,
@@ -27,70 +28,71 @@ export const pressureOf = (iron: IronKindKey, lean: Lean): number =>
 export type Bar
   = | { why: 'noHeat', fumes: boolean }
     | { why: 'notFusible' }
-    | { why: 'noResin' }
-    | { why: 'noStops' }
+    | { why: 'noAdhesive' }
+    | { why: 'noSettings' }
     | { why: 'waterBarred' }
     | { why: 'steamBarred' }
     | { why: 'noSteam' }
     | { why: 'steamStopped' }
-    | { why: 'noDampCover' }
-    | { why: 'coverNeeded' }
-    | { why: 'allStopsTooHot', limitC: number, coolestC: number }
+    | { why: 'noDampPressCloth' }
+    | { why: 'pressClothNeeded' }
+    | { why: 'allSettingsTooHot', limitC: number, coolestC: number }
     | { why: 'drips', soleC: number }
 
 /** Stops above the class by no more than this are let pass: a dial is read to about that, °C. */
-const STOP_TOLERANCE_C = 5
+const SETTING_TOLERANCE_C = 5
 
 /**
- * Stops that the cloth stands, by what their sole is best known to be: the offset learned from swatches counts, the dial's word does
+ * Stops that the fabric stands, by what their sole is best known to be: the offset learned from swatches counts, the dial's word does
  * not.
  */
-export const allowedStops = (stops: IronStop[], limit: ClothLimit, soleOffsetC = 0): IronStop[] =>
-  stops.filter(s => s.meanC + soleOffsetC <= limit.soleC + STOP_TOLERANCE_C)
+export const allowedSettings = (settings: IronSetting[], limit: FabricLimit, soleOffsetC = 0): IronSetting[] =>
+  settings.filter(s => s.meanC + soleOffsetC <= limit.soleC + SETTING_TOLERANCE_C)
 
 export function barOf(
-  method: Method, iron: { kind: IronKindKey, stops: IronStop[] }, cover: CoverKindKey | null, hasResin: boolean, limit: ClothLimit,
+  method: Method, iron: { kind: IronKindKey, settings: IronSetting[] }, pressCloth: PressClothKindKey | null, hasAdhesive: boolean,
+  limit: FabricLimit,
   soleOffsetC = 0,
 ): Bar | null {
   if (limit.soleC === 0) return { why: 'noHeat', fumes: limit.fumes }
   if (!limit.fusible) return { why: 'notFusible' }
-  if (!hasResin) return { why: 'noResin' }
-  if (iron.stops.length === 0) return { why: 'noStops' }
-  if (limit.coverNeeded && cover === null) return { why: 'coverNeeded' }
-  const stops = allowedStops(iron.stops, limit, soleOffsetC)
-  if (stops.length === 0)
-    return { why: 'allStopsTooHot', limitC: limit.soleC, coolestC: Math.min(...iron.stops.map(s => s.meanC)) + soleOffsetC }
+  if (!hasAdhesive) return { why: 'noAdhesive' }
+  if (iron.settings.length === 0) return { why: 'noSettings' }
+  if (limit.pressClothNeeded && pressCloth === null) return { why: 'pressClothNeeded' }
+  const settings = allowedSettings(iron.settings, limit, soleOffsetC)
+  if (settings.length === 0)
+    return { why: 'allSettingsTooHot', limitC: limit.soleC, coolestC: Math.min(...iron.settings.map(s => s.meanC)) + soleOffsetC }
   if (method === 'dry') return null
   if (method === 'steam') {
     if (limit.steam === 'no') return { why: 'steamBarred' }
     if (IRON_KINDS[iron.kind].steamGMin === 0) return { why: 'noSteam' }
-    if (cover !== null && !COVER_KINDS[cover].vapourPasses) return { why: 'steamStopped' }
-    if (stops.every(s => s.meanC + soleOffsetC < STEAMS_FROM_C)) return { why: 'drips', soleC: Math.max(...stops.map(s => s.meanC)) }
+    if (pressCloth !== null && !PRESS_CLOTH_KINDS[pressCloth].vapourPasses) return { why: 'steamStopped' }
+    if (settings.every(s => s.meanC + soleOffsetC < STEAMS_FROM_C)) return { why: 'drips', soleC: Math.max(...settings.map(s => s.meanC)) }
     return null
   }
   if (limit.water === 'no') return { why: 'waterBarred' }
-  if (method === 'damp' && (cover === null || COVER_KINDS[cover].waterHoldGsm === 0)) return { why: 'noDampCover' }
+  if (method === 'damp' && (pressCloth === null || PRESS_CLOTH_KINDS[pressCloth].waterHoldGsm === 0)) return { why: 'noDampPressCloth' }
   return null
 }
 
 /** Steam only from stops that make it. */
-export const usableStops = (method: Method, stops: IronStop[], limit: ClothLimit, soleOffsetC = 0): IronStop[] =>
-  allowedStops(stops, limit, soleOffsetC).filter(s => method !== 'steam' || s.meanC + soleOffsetC >= STEAMS_FROM_C)
+export const usableSettings = (method: Method, settings: IronSetting[], limit: FabricLimit, soleOffsetC = 0): IronSetting[] =>
+  allowedSettings(settings, limit, soleOffsetC).filter(s => method !== 'steam' || s.meanC + soleOffsetC >= STEAMS_FROM_C)
 
-/** The cloth is warmed so long by itself, s: creases out, the first damp gone. */
+/** The fabric is warmed so long by itself, s: creases out, the first damp gone. */
 const WARM_S = 5
 
 /** How fusing is borne down on here: leaned on, unless pile, texture, a laminate or the house forbids it. */
-export const bearingOf = (limit: ClothLimit, cloth: Pick<ClothInput, 'nap' | 'construction' | 'finishes'>, habits: HouseHabits): Lean =>
+export const bearingOf = (limit: FabricLimit, fabric: Pick<FabricInput, 'nap' | 'construction' | 'finishes'>, habits: HouseHabits): Lean =>
   !habits.lean
-  || cloth.nap === 'pile'
-  || cloth.nap === 'texture'
+  || fabric.nap === 'pile'
+  || fabric.nap === 'texture'
   || limit.backOnly
-  || CONSTRUCTIONS[cloth.construction].laminate
-  || cloth.finishes.includes('filmLaminate')
+  || CONSTRUCTIONS[fabric.construction].laminate
+  || fabric.finishes.includes('filmLaminate')
     ? 'weight'
     : 'lean'
 
-/** Seconds of warming first: where the house does so and the cloth may be touched twice. */
-export const warmingS = (limit: ClothLimit, cloth: Pick<ClothInput, 'nap' | 'construction'>, habits: HouseHabits): number =>
-  habits.warmFirst && cloth.nap !== 'pile' && limit.maxTouchS === null && !limit.backOnly ? WARM_S : 0
+/** Seconds of warming first: where the house does so and the fabric may be touched twice. */
+export const warmingS = (limit: FabricLimit, fabric: Pick<FabricInput, 'nap' | 'construction'>, habits: HouseHabits): number =>
+  habits.warmFirst && fabric.nap !== 'pile' && limit.maxTouchS === null && !limit.backOnly ? WARM_S : 0

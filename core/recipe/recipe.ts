@@ -1,6 +1,6 @@
-import type { BedKindKey, CoverKindKey, IronKindKey, Origin } from '../materials'
+import type { SurfaceKindKey, PressClothKindKey, IronKindKey, Origin } from '../materials'
 import type { BlendRule, Evidence } from '../limit'
-import type { ClothInput, SupplyInput } from '../stack'
+import type { FabricInput, SupplyInput } from '../stack'
 
 export type Method = 'dry' | 'steam' | 'mist' | 'damp'
 export const METHODS: readonly Method[] = ['dry', 'steam', 'mist', 'damp']
@@ -12,9 +12,9 @@ export const WAYS: readonly Way[] = ['sheet', ...METHODS]
 
 /** What the house has settled about fusing. */
 export interface HouseHabits {
-  /** Lean on the iron, where the cloth stands it. */
+  /** Lean on the iron, where the fabric stands it. */
   lean: boolean
-  /** Warm the cloth by itself for a few seconds before the backing is laid on, where it may be. */
+  /** Warm the fabric by itself for a few seconds before the interfacing is laid on, where it may be. */
   warmFirst: boolean
   /** Always press from both sides, not only where one is not enough. */
   bothSides: boolean
@@ -23,7 +23,7 @@ export interface HouseHabits {
 }
 export const USUAL_HABITS: HouseHabits = { lean: true, warmFirst: true, bothSides: false, patienceS: 20 }
 
-export interface IronStop {
+export interface IronSetting {
   label: string
   /** Mean sole temperature at this stop, °C. */
   meanC: number
@@ -34,30 +34,30 @@ export interface IronStop {
 
 export interface IronInput {
   kind: IronKindKey
-  stops: IronStop[]
+  settings: IronSetting[]
 }
 
 /** Everything that is on the board for one question. */
-export interface Bench {
-  cloth: ClothInput
+export interface PressSetup {
+  fabric: FabricInput
   supply: SupplyInput
   iron: IronInput
-  cover: CoverKindKey | null
-  bed: BedKindKey
+  pressCloth: PressClothKindKey | null
+  surface: SurfaceKindKey
   blendRule: BlendRule
   /** House rules; the usual ones when absent. */
   habits?: HouseHabits
-  /** Care label, corner tests and swatches of this very cloth. */
+  /** Care label, corner tests and swatches of this very fabric. */
   evidence?: Evidence
 }
 
 /** One way of pressing, complete enough to be followed. */
 export interface Recipe {
   method: Method
-  stop: IronStop
+  setting: IronSetting
   firstSide: Side
   passes: 1 | 2
-  /** Seconds the cloth is warmed by itself first; 0 = it is not. */
+  /** Seconds the fabric is warmed by itself first; 0 = it is not. */
   warmS: number
   holdS: number
   /** Seconds on the other side after turning; null = as long as the first. Only where there are two passes. */
@@ -65,12 +65,12 @@ export interface Recipe {
   lean: Lean
   pressureKPa: number
   /** Water in the cover at each set-down, g/m². */
-  coverWaterGsm: number
+  pressClothWaterGsm: number
   mistGsm: number
   /** Steam from the iron during the first `steamS` seconds of each hold, g/(m²·s). */
   steamGM2S: number
   steamS: number
-  /** Seconds under a cool clapper until the resin has set. */
+  /** Seconds under a cool clapper until the adhesive has set. */
   coolS: number
 }
 

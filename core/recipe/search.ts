@@ -1,7 +1,8 @@
-import { clothLimit, type ClothLimit } from '../limit'
-import { bondAtHold, evaluate, harmAtHold, holdPath, resinOf, type EvaluateOptions, type Outcome } from './evaluate'
-import { barOf, bearingOf, moistureOf, pressureOf, usableStops, warmingS, type Bar } from './methods'
-import { METHODS, USUAL_HABITS, type Bench, type IronStop, type Lean, type Method, type Recipe, type Side, type Way } from './recipe'
+import { fabricLimit, type FabricLimit } from '../limit'
+import { bondAtHold, evaluate, harmAtHold, holdPath, adhesiveOf, type EvaluateOptions, type Outcome } from './evaluate'
+import { barOf, bearingOf, moistureOf, pressureOf, usableSettings, warmingS, type Bar } from './methods'
+import { METHODS, USUAL_HABITS, type PressSetup, type IronSetting, type Lean, type Method, type Recipe, type Side,
+  type Way } from './recipe'
 import { scoreParts, totalOf, type ScorePart } from './score'
 import { COARSE, FINER, firstWhole, LONGEST_HOLD_S } from './span'
 
@@ -22,15 +23,15 @@ const TO_SPARE = 0.2, LEAST_SPARE_S = 2
 /** The second side needs less: the glue line is warm already. */
 const SECOND_SHARE = 0.7
 
-/** Why no recipe came of it: nothing bonds in time, or it bonds only where it hurts. */
+/** Why no recipe came of it: nothing bonds in time, or it bonds only where it damages. */
 export type Blocked
   = | Bar
     | { why: 'underBonded', bond: number, peakC: number, wantedC: number, soleC: number }
   /** Meant only to catch, it bonds too far within a second. */
     | { why: 'catchesTooHard', bond: number, soleC: number }
   /** By the sheet's own seconds it comes to less than a bond here. */
-    | { why: 'sheetShort', bond: number, peakC: number, soleC: number, heldS: number }
-    | { why: 'hurts', flag: Outcome['flags'][number], bondHoldS: number }
+    | { why: 'makerShort', bond: number, peakC: number, soleC: number, heldS: number }
+    | { why: 'damages', flag: Outcome['flags'][number], bondHoldS: number }
 
 export interface Margins {
   /** How many seconds shorter still bonds, longer still does not hurt. */
@@ -66,49 +67,49 @@ export interface SearchOptions extends EvaluateOptions {
   methods?: readonly Method[]
   leans?: readonly Lean[]
   /** Grid on which margins in °C are found; finer by default. */
-  marginGrid?: EvaluateOptions
+  marginMesh?: EvaluateOptions
 }
 
-/** The best recipe of each method on this bench, or why there is none. Deterministic. */
-export function searchRecipes(bench: Bench, options: SearchOptions = {}): MethodAnswer[] {
-  return (options.methods ?? METHODS).map(method => searchMethod(bench, method, options))
+/** The best recipe of each method on this setup, or why there is none. Deterministic. */
+export function searchRecipes(setup: PressSetup, options: SearchOptions = {}): MethodAnswer[] {
+  return (options.methods ?? METHODS).map(method => searchMethod(setup, method, options))
 }
 
 /** The answer with the best score; null if none bonds safely. */
 export const bestOf = (answers: MethodAnswer[]): MethodAnswer | null =>
   answers.reduce<MethodAnswer | null>((best, a) => a.found && (!best?.found || a.found.score > best.found.score) ? a : best, null)
 
-export function searchMethod(bench: Bench, method: Method, options: SearchOptions = {}): MethodAnswer {
-  const limit = clothLimit(bench.cloth, bench.blendRule, bench.evidence)
+export function searchMethod(setup: PressSetup, method: Method, options: SearchOptions = {}): MethodAnswer {
+  const limit = fabricLimit(setup.fabric, setup.blendRule, setup.evidence)
   const nothing = { way: method, method, found: null, runnerUp: null, attempt: null }
-  const bar = barOf(method, bench.iron, bench.cover, bench.supply.resin !== null, limit, options.soleOffsetC)
+  const bar = barOf(method, setup.iron, setup.pressCloth, setup.supply.adhesive !== null, limit, options.soleOffsetC)
   if (bar) return { ...nothing, blocked: bar }
 
   const maxHoldS = longestHoldS(limit)
-  const { drafts, nearest } = draftsOf(bench, method, limit, maxHoldS, options)
+  const { drafts, nearest } = draftsOf(setup, method, limit, maxHoldS, options)
   drafts.sort((a, b) => b.score - a.score)
   // The search runs on a coarse grid; the exact run has the last word.
   for (const draft of drafts.slice(0, CANDIDATES)) {
-    const found = finish(bench, draft, maxHoldS, options)
+    const found = finish(setup, draft, maxHoldS, options)
     if (found.outcome.bond.final < 1 || found.outcome.harm > 1) continue
-    const { stop, firstSide } = found.recipe
-    const runnerUp = drafts.find(f => f.recipe.stop !== stop || f.recipe.firstSide !== firstSide)?.recipe ?? null
+    const { setting, firstSide } = found.recipe
+    const runnerUp = drafts.find(f => f.recipe.setting !== setting || f.recipe.firstSide !== firstSide)?.recipe ?? null
     return { ...nothing, found, runnerUp, blocked: null }
   }
-  const attempt = nearest ? { recipe: nearest.recipe, outcome: evaluate(bench, nearest.recipe, options) } : null
-  return { ...nothing, blocked: nearest?.blocked ?? { why: 'noStops' }, attempt }
+  const attempt = nearest ? { recipe: nearest.recipe, outcome: evaluate(setup, nearest.recipe, options) } : null
+  return { ...nothing, blocked: nearest?.blocked ?? { why: 'noSettings' }, attempt }
 }
 
-export const longestHoldS = (limit: Pick<ClothLimit, 'maxTouchS'>): number => Math.min(LONGEST_HOLD_S, limit.maxTouchS ?? LONGEST_HOLD_S)
+export const longestHoldS = (limit: Pick<FabricLimit, 'maxTouchS'>): number => Math.min(LONGEST_HOLD_S, limit.maxTouchS ?? LONGEST_HOLD_S)
 
 /** Every stop, bearing, side and number of passes that may be tried: those that bond and do not hurt, and the nearest of the others. */
 function draftsOf(
-  bench: Bench, method: Method, limit: ClothLimit, maxHoldS: number, options: SearchOptions,
+  setup: PressSetup, method: Method, limit: FabricLimit, maxHoldS: number, options: SearchOptions,
 ): { drafts: Draft[], nearest: Short | null } {
-  const habits = bench.habits ?? USUAL_HABITS
+  const habits = setup.habits ?? USUAL_HABITS
   const sides: Side[] = limit.backOnly ? ['back'] : ['back', 'face']
   const passes: (1 | 2)[] = limit.backOnly ? [1] : habits.bothSides ? [2, 1] : [1, 2]
-  const usual = bearingOf(limit, bench.cloth, habits)
+  const usual = bearingOf(limit, setup.fabric, habits)
   const leans = options.leans ?? (usual === 'lean' ? ['lean', 'weight'] : ['weight'])
   const drafts: Draft[] = []
   let nearest: Short | null = null
@@ -116,9 +117,9 @@ function draftsOf(
   for (const lean of leans) {
     for (const times of passes) {
       if (drafts.length > 0) break
-      for (const stop of usableStops(method, bench.iron.stops, limit, options.soleOffsetC)) {
+      for (const setting of usableSettings(method, setup.iron.settings, limit, options.soleOffsetC)) {
         for (const firstSide of sides) {
-          const tried = tryHolds(bench, draftRecipe(bench, method, stop, firstSide, times, lean), maxHoldS, options)
+          const tried = tryHolds(setup, draftRecipe(setup, method, setting, firstSide, times, lean), maxHoldS, options)
           if ('draft' in tried) drafts.push(tried.draft)
           else if (!nearest || tried.rank > nearest.rank) nearest = tried
         }
@@ -128,12 +129,12 @@ function draftsOf(
   return { drafts, nearest }
 }
 
-/** A recipe of the method at its longest hold, before any was chosen; warmed first as the house does and the cloth may be. */
-export function draftRecipe(bench: Bench, method: Method, stop: IronStop, firstSide: Side, passes: 1 | 2, lean: Lean): Recipe {
-  const limit = clothLimit(bench.cloth, bench.blendRule, bench.evidence)
+/** A recipe of the method at its longest hold, before any was chosen; warmed first as the house does and the fabric may be. */
+export function draftRecipe(setup: PressSetup, method: Method, setting: IronSetting, firstSide: Side, passes: 1 | 2, lean: Lean): Recipe {
+  const limit = fabricLimit(setup.fabric, setup.blendRule, setup.evidence)
   return {
-    method, stop, firstSide, passes, lean, warmS: warmingS(limit, bench.cloth, bench.habits ?? USUAL_HABITS), holdS: LONGEST_HOLD_S,
-    secondS: null, coolS: 0, pressureKPa: pressureOf(bench.iron.kind, lean), ...moistureOf(method, bench.iron.kind, bench.cover),
+    method, setting, firstSide, passes, lean, warmS: warmingS(limit, setup.fabric, setup.habits ?? USUAL_HABITS), holdS: LONGEST_HOLD_S,
+    secondS: null, coolS: 0, pressureKPa: pressureOf(setup.iron.kind, lean), ...moistureOf(method, setup.iron.kind, setup.pressCloth),
   }
 }
 
@@ -149,14 +150,14 @@ interface Short { recipe: Recipe, blocked: Blocked, rank: number }
 interface Ladder { bondAt: (holdS: number) => number, harmAt: (holdS: number) => number }
 
 /** One pass is read off a single transient; two passes are run hold by hold, each once. */
-function ladderOf(bench: Bench, draft: Recipe, options: EvaluateOptions): Ladder {
+function ladderOf(setup: PressSetup, draft: Recipe, options: EvaluateOptions): Ladder {
   if (draft.passes === 1) {
-    const path = holdPath(bench, draft, options)
+    const path = holdPath(setup, draft, options)
     return { bondAt: s => bondAtHold(path, s), harmAt: s => harmAtHold(path, s) }
   }
   const known = new Map<number, Outcome>()
   const at = (holdS: number): Outcome => {
-    const outcome = known.get(holdS) ?? evaluate(bench, heldFor(draft, holdS), { ...options, skipBed: true })
+    const outcome = known.get(holdS) ?? evaluate(setup, heldFor(draft, holdS), { ...options, skipSurface: true })
     known.set(holdS, outcome)
     return outcome
   }
@@ -168,23 +169,23 @@ export const heldBetween = (leastS: number, mostS: number): number =>
   Math.round(leastS + Math.min((mostS - leastS) / 2, Math.max(LEAST_SPARE_S, leastS * TO_SPARE)))
 
 /** Finds the span of holds that bond and do not hurt, and a place in it a little above the least. */
-function tryHolds(bench: Bench, draft: Recipe, maxHoldS: number, options: EvaluateOptions): { draft: Draft } | Short {
+function tryHolds(setup: PressSetup, draft: Recipe, maxHoldS: number, options: EvaluateOptions): { draft: Draft } | Short {
   const coarse = { ...options, ...COARSE }
-  const { bondAt, harmAt } = ladderOf(bench, { ...draft, holdS: maxHoldS }, coarse)
+  const { bondAt, harmAt } = ladderOf(setup, { ...draft, holdS: maxHoldS }, coarse)
   const bonds = (s: number) => bondAt(s) >= BOND_WANTED
   const harms = (s: number) => harmAt(s) > HARM_ALLOWED
   if (!bonds(maxHoldS)) {
     const recipe = heldFor(draft, maxHoldS)
-    const { bond } = evaluate(bench, recipe, coarse)
-    const wantedC = resinOf(bench, options).windowC[0]
-    const soleC = draft.stop.meanC + (options.soleOffsetC ?? 0)
+    const { bond } = evaluate(setup, recipe, coarse)
+    const wantedC = adhesiveOf(setup, options).windowC[0]
+    const soleC = draft.setting.meanC + (options.soleOffsetC ?? 0)
     return { recipe, rank: Math.min(1, bond.final), blocked: { why: 'underBonded', bond: bond.final, peakC: bond.peakC, wantedC, soleC } }
   }
   const leastS = firstWhole(SHORTEST_HOLD_S, maxHoldS, bonds)
   if (harms(leastS)) {
     const recipe = heldFor(draft, leastS)
-    const outcome = evaluate(bench, recipe, coarse)
-    return { recipe, rank: 2 - Math.min(0.9, outcome.harm / 10), blocked: { why: 'hurts', flag: outcome.flags[0]!, bondHoldS: leastS } }
+    const outcome = evaluate(setup, recipe, coarse)
+    return { recipe, rank: 2 - Math.min(0.9, outcome.harm / 10), blocked: { why: 'damages', flag: outcome.flags[0]!, bondHoldS: leastS } }
   }
   const mostS = harms(maxHoldS) ? firstWhole(leastS, maxHoldS, harms) - 1 : maxHoldS
   const holdS = heldBetween(leastS, mostS)
@@ -194,29 +195,29 @@ function tryHolds(bench: Bench, draft: Recipe, maxHoldS: number, options: Evalua
   const room = (Math.min(margins.lessS, margins.moreS) / holdS) * 40
   return {
     draft: {
-      recipe, margins, score: totalOf(scoreParts(recipe, { ...margins, coolerC: room, hotterC: room }, harmAt(holdS), bench.habits)),
+      recipe, margins, score: totalOf(scoreParts(recipe, { ...margins, coolerC: room, hotterC: room }, harmAt(holdS), setup.habits)),
     },
   }
 }
 
 /** The exact run of the chosen recipe, its cooling time and its margins in °C. */
-export function finish(bench: Bench, found: Omit<Draft, 'score'>, maxHoldS: number, options: SearchOptions): Found {
-  const coolS = coolingS(bench, found.recipe, options)
+export function finish(setup: PressSetup, found: Omit<Draft, 'score'>, maxHoldS: number, options: SearchOptions): Found {
+  const coolS = coolingS(setup, found.recipe, options)
   const recipe = { ...found.recipe, coolS }
-  const outcome = evaluate(bench, recipe, options)
-  const finer = { ...options, ...(options.marginGrid ?? FINER), skipBed: true }
+  const outcome = evaluate(setup, recipe, options)
+  const finer = { ...options, ...(options.marginMesh ?? FINER), skipSurface: true }
   const offset = options.soleOffsetC ?? 0
-  const at = (byC: number) => evaluate(bench, recipe, { ...finer, soleOffsetC: offset + byC })
+  const at = (byC: number) => evaluate(setup, recipe, { ...finer, soleOffsetC: offset + byC })
   const coolerC = firstWhole(1, MARGIN_REACH_C, c => at(-c).bond.final < 1) - 1
   const hotterC = firstWhole(1, MARGIN_REACH_C, c => at(c).harm > 1) - 1
   const margins = { ...found.margins, coolerC, hotterC, moreS: Math.min(found.margins.moreS, maxHoldS - recipe.holdS) }
-  const parts = scoreParts(recipe, margins, outcome.harm, bench.habits)
+  const parts = scoreParts(recipe, margins, outcome.harm, setup.habits)
   return { recipe, outcome, margins, parts, score: totalOf(parts) }
 }
 
-/** Seconds under a clapper until the resin is below the start of its melting, rounded up to 5 s. */
-export function coolingS(bench: Bench, recipe: Recipe, options: EvaluateOptions): number {
-  const { run, bond } = evaluate(bench, { ...recipe, coolS: COOL_LIMIT_S }, { ...options, ...COARSE, skipBed: true })
+/** Seconds under a clapper until the adhesive is below the start of its melting, rounded up to 5 s. */
+export function coolingS(setup: PressSetup, recipe: Recipe, options: EvaluateOptions): number {
+  const { run, bond } = evaluate(setup, { ...recipe, coolS: COOL_LIMIT_S }, { ...options, ...COARSE, skipSurface: true })
   const lifted = run.marks.filter(m => m.kind === 'lift').pop()!.atS
   const setS = (bond.setAtS ?? lifted + COOL_LIMIT_S) - lifted
   return Math.max(10, Math.ceil((setS + 3) / 5) * 5)

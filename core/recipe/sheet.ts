@@ -1,53 +1,53 @@
-import { LEAFLET_BOND, REFERENCE_CLOTH, WEIGHT_KPA } from '../leaflet'
-import { clothLimit } from '../limit'
+import { INSTRUCTIONS_BOND, REFERENCE_FABRIC, WEIGHT_KPA } from '../instructions'
+import { fabricLimit } from '../limit'
 import type { Sheet } from '../stack'
 import { holdPath, holdReaching, type EvaluateOptions } from './evaluate'
-import { barOf, bearingOf, moistureOf, pressureOf, usableStops } from './methods'
-import { USUAL_HABITS, type Bench, type Method, type Recipe } from './recipe'
+import { barOf, bearingOf, moistureOf, pressureOf, usableSettings } from './methods'
+import { USUAL_HABITS, type PressSetup, type Method, type Recipe } from './recipe'
 import { BOND_WANTED, finish, HARM_ALLOWED, longestHoldS, type Found, type MethodAnswer } from './search'
 import { COARSE } from './span'
 
-/** The sheet's recipe as it can be done on this bench: its seconds, heat and moisture, the nearest stop the cloth stands, this hand. */
-export function sheetRecipe(bench: Bench, sheet: Sheet, options: EvaluateOptions = {}): Recipe | null {
-  const limit = clothLimit(bench.cloth, bench.blendRule, bench.evidence)
+/** The sheet's recipe as it can be done on this setup: its seconds, heat and moisture, the nearest stop the fabric stands, this hand. */
+export function makerRecipe(setup: PressSetup, sheet: Sheet, options: EvaluateOptions = {}): Recipe | null {
+  const limit = fabricLimit(setup.fabric, setup.blendRule, setup.evidence)
   const offsetC = options.soleOffsetC ?? 0
   const away = (meanC: number) => Math.abs(meanC + offsetC - sheet.soleC)
-  const stop = usableStops(sheet.moisture, bench.iron.stops, limit, offsetC).sort((a, b) => away(a.meanC) - away(b.meanC))[0]
-  if (!stop) return null
-  const lean = sheet.pressureKPa <= WEIGHT_KPA ? 'weight' : bearingOf(limit, bench.cloth, bench.habits ?? USUAL_HABITS)
+  const setting = usableSettings(sheet.moisture, setup.iron.settings, limit, offsetC).sort((a, b) => away(a.meanC) - away(b.meanC))[0]
+  if (!setting) return null
+  const lean = sheet.pressureKPa <= WEIGHT_KPA ? 'weight' : bearingOf(limit, setup.fabric, setup.habits ?? USUAL_HABITS)
   return {
-    method: sheet.moisture, stop, firstSide: limit.backOnly ? 'back' : sheet.firstSide, passes: 1, lean, warmS: 0, holdS: sheet.holdS,
+    method: sheet.moisture, setting, firstSide: limit.backOnly ? 'back' : sheet.firstSide, passes: 1, lean, warmS: 0, holdS: sheet.holdS,
     secondS: null, coolS: 0,
-    pressureKPa: bench.iron.kind === 'heatPress' ? sheet.pressureKPa : pressureOf(bench.iron.kind, lean),
-    ...moistureOf(sheet.moisture, bench.iron.kind, bench.cover),
+    pressureKPa: setup.iron.kind === 'heatPress' ? sheet.pressureKPa : pressureOf(setup.iron.kind, lean),
+    ...moistureOf(sheet.moisture, setup.iron.kind, setup.pressCloth),
   }
 }
 
-/** What pressing by the sheet, without change, would do on this very bench; null where the supply has no sheet to go by. */
-export function asSheetSays(bench: Bench, options: EvaluateOptions = {}): MethodAnswer | null {
-  const { sheet } = bench.supply
+/** What pressing by the sheet, without change, would do on this very setup; null where the supply has no sheet to go by. */
+export function asMakerSays(setup: PressSetup, options: EvaluateOptions = {}): MethodAnswer | null {
+  const { sheet } = setup.supply
   if (!sheet) return null
-  const limit = clothLimit(bench.cloth, bench.blendRule, bench.evidence)
+  const limit = fabricLimit(setup.fabric, setup.blendRule, setup.evidence)
   const method: Method = sheet.moisture
   const answer = { way: 'sheet' as const, method, found: null, runnerUp: null, attempt: null }
-  const bar = barOf(method, bench.iron, bench.cover, bench.supply.resin !== null, limit, options.soleOffsetC)
-  const recipe = bar ? null : sheetRecipe(bench, sheet, options)
-  if (!recipe) return { ...answer, blocked: bar ?? { why: 'noStops' } }
-  const found: Found = finish(bench, { recipe, margins: marginsAt(bench, recipe, options) }, longestHoldS(limit), options)
+  const bar = barOf(method, setup.iron, setup.pressCloth, setup.supply.adhesive !== null, limit, options.soleOffsetC)
+  const recipe = bar ? null : makerRecipe(setup, sheet, options)
+  if (!recipe) return { ...answer, blocked: bar ?? { why: 'noSettings' } }
+  const found: Found = finish(setup, { recipe, margins: marginsAt(setup, recipe, options) }, longestHoldS(limit), options)
   const { outcome } = found
-  if (outcome.harm > 1) return { ...answer, attempt: found, blocked: { why: 'hurts', flag: outcome.flags[0]!, bondHoldS: recipe.holdS } }
+  if (outcome.harm > 1) return { ...answer, attempt: found, blocked: { why: 'damages', flag: outcome.flags[0]!, bondHoldS: recipe.holdS } }
   if (outcome.bond.final < 1) {
-    const soleC = recipe.stop.meanC + (options.soleOffsetC ?? 0)
+    const soleC = recipe.setting.meanC + (options.soleOffsetC ?? 0)
     return {
       ...answer, attempt: found,
-      blocked: { why: 'sheetShort', bond: outcome.bond.final, peakC: outcome.bond.peakC, soleC, heldS: recipe.holdS },
+      blocked: { why: 'makerShort', bond: outcome.bond.final, peakC: outcome.bond.peakC, soleC, heldS: recipe.holdS },
     }
   }
   return { ...answer, found, blocked: null }
 }
 
-function marginsAt(bench: Bench, recipe: Recipe, options: EvaluateOptions): Found['margins'] {
-  const path = holdPath(bench, { ...recipe, holdS: LONGEST_PATH_S }, { ...options, ...COARSE })
+function marginsAt(setup: PressSetup, recipe: Recipe, options: EvaluateOptions): Found['margins'] {
+  const path = holdPath(setup, { ...recipe, holdS: LONGEST_PATH_S }, { ...options, ...COARSE })
   const leastS = holdReaching(path, path.bond.progress, BOND_WANTED) ?? LONGEST_PATH_S
   const mostS = holdReaching(path, path.harm, HARM_ALLOWED) ?? LONGEST_PATH_S
   return {
@@ -56,14 +56,14 @@ function marginsAt(bench: Bench, recipe: Recipe, options: EvaluateOptions): Foun
 }
 
 /** What makes the sheet's seconds longer or shorter here. */
-export type Difference = 'cloth' | 'hand' | 'cover' | 'sole' | 'bed' | 'warmed'
+export type Difference = 'fabric' | 'hand' | 'pressCloth' | 'sole' | 'surface' | 'warmed'
 
-/** One difference between where the sheet was written and this bench, and the seconds it costs; null where it never bonds any more. */
+/** One difference between where the sheet was written and this setup, and the seconds it costs; null where it never bonds any more. */
 export interface CarriedStep { what: Difference, fromS: number, toS: number | null }
 
 export interface CarriedOver {
   sheet: Sheet
-  /** Seconds that the sheet's moisture and side need on this bench at the same stop, s; null where two minutes are not enough. */
+  /** Seconds that the sheet's moisture and side need on this setup at the same stop, s; null where two minutes are not enough. */
   neededS: number | null
   /** From the sheet's seconds to those needed here, one difference after the other. */
   steps: CarriedStep[]
@@ -72,34 +72,36 @@ export interface CarriedOver {
 const LONGEST_PATH_S = 120
 
 /**
- * Carries the sheet over: from its reference cloth, iron and cover to this bench, one difference at a time, each with its
+ * Carries the sheet over: from its reference fabric, iron and cover to this setup, one difference at a time, each with its
  * seconds. They add up; in another order each would be a little different. Null without a sheet, or where it is barred here.
  */
-export function carryOver(bench: Bench, options: EvaluateOptions = {}): CarriedOver | null {
-  const { sheet } = bench.supply
-  const recipe = sheet ? sheetRecipe(bench, sheet, options) : null
+export function carryOver(setup: PressSetup, options: EvaluateOptions = {}): CarriedOver | null {
+  const { sheet } = setup.supply
+  const recipe = sheet ? makerRecipe(setup, sheet, options) : null
   if (!sheet || !recipe) return null
   const coarse = { ...options, ...COARSE }
-  const reference: Bench = {
-    ...bench, cloth: REFERENCE_CLOTH, cover: sheet.cover, bed: 'padded', iron: { kind: 'household', stops: [] }, evidence: undefined,
+  const reference: PressSetup = {
+    ...setup, fabric: REFERENCE_FABRIC, pressCloth: sheet.pressCloth, surface: 'padded', iron: { kind: 'household', settings: [] },
+    evidence: undefined,
   }
-  const bySheet: Recipe = {
-    ...recipe, ...moistureOf(sheet.moisture, 'household', sheet.cover ?? 'muslin'), pressureKPa: sheet.pressureKPa,
-    firstSide: sheet.firstSide, stop: { ...recipe.stop, meanC: sheet.soleC - (options.soleOffsetC ?? 0), swingC: 0 },
+  const byMaker: Recipe = {
+    ...recipe, ...moistureOf(sheet.moisture, 'household', sheet.pressCloth ?? 'muslin'), pressureKPa: sheet.pressureKPa,
+    firstSide: sheet.firstSide, setting: { ...recipe.setting, meanC: sheet.soleC - (options.soleOffsetC ?? 0), swingC: 0 },
     holdS: LONGEST_PATH_S,
   }
-  const needs = (b: Bench, r: Recipe) => {
+  const needs = (b: PressSetup, r: Recipe) => {
     const path = holdPath(b, { ...r, holdS: LONGEST_PATH_S }, coarse)
-    return holdReaching(path, path.bond.progress, LEAFLET_BOND * FLOWS_ON)
+    return holdReaching(path, path.bond.progress, INSTRUCTIONS_BOND * FLOWS_ON)
   }
-  const moves: [Difference, (b: Bench, r: Recipe) => [Bench, Recipe]][] = [
-    ['cloth', (b, r) => [{ ...b, cloth: bench.cloth }, { ...r, firstSide: recipe.firstSide }]],
+  const moves: [Difference, (b: PressSetup, r: Recipe) => [PressSetup, Recipe]][] = [
+    ['fabric', (b, r) => [{ ...b, fabric: setup.fabric }, { ...r, firstSide: recipe.firstSide }]],
     ['hand', (b, r) => [b, { ...r, pressureKPa: recipe.pressureKPa }]],
-    ['cover', (b, r) => [{ ...b, cover: bench.cover }, { ...r, ...moistureOf(sheet.moisture, bench.iron.kind, bench.cover) }]],
-    ['sole', (b, r) => [b, { ...r, stop: recipe.stop }]],
-    ['bed', (b, r) => [{ ...b, bed: bench.bed }, r]],
+    ['pressCloth', (b, r) => [{ ...b, pressCloth: setup.pressCloth }, { ...r, ...moistureOf(sheet.moisture, setup.iron.kind,
+      setup.pressCloth) }]],
+    ['sole', (b, r) => [b, { ...r, setting: recipe.setting }]],
+    ['surface', (b, r) => [{ ...b, surface: setup.surface }, r]],
   ]
-  let at: [Bench, Recipe] = [reference, bySheet]
+  let at: [PressSetup, Recipe] = [reference, byMaker]
   let fromS = needs(...at)
   const steps: CarriedStep[] = []
   for (const [what, move] of moves) {

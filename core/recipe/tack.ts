@@ -1,7 +1,7 @@
-import { clothLimit } from '../limit'
-import { bondAtHold, evaluate, harmAtHold, holdPath, resinOf, type EvaluateOptions } from './evaluate'
-import { barOf, pressureOf, usableStops } from './methods'
-import type { Bench, Recipe } from './recipe'
+import { fabricLimit } from '../limit'
+import { bondAtHold, evaluate, harmAtHold, holdPath, adhesiveOf, type EvaluateOptions } from './evaluate'
+import { barOf, pressureOf, usableSettings } from './methods'
+import type { PressSetup, Recipe } from './recipe'
 import { coolingS, HARM_ALLOWED, type Blocked } from './search'
 import { COARSE } from './span'
 
@@ -17,17 +17,17 @@ export type Tack = { recipe: Recipe, bond: number, harm: number } | { blocked: B
  * The tack of a two-step work: the web under its own paper, dry, the iron's weight, so many whole seconds that it just catches.
  * Each allowed stop is tried; the one whose tack comes nearest to a fifth of a bond stands.
  */
-export function searchTack(bench: Bench, options: EvaluateOptions = {}): Tack {
-  const limit = clothLimit(bench.cloth, bench.blendRule, bench.evidence)
-  const papered: Bench = { ...bench, cover: 'parchment' }
-  const bar = barOf('dry', bench.iron, papered.cover, bench.supply.resin !== null, limit, options.soleOffsetC)
+export function searchTack(setup: PressSetup, options: EvaluateOptions = {}): Tack {
+  const limit = fabricLimit(setup.fabric, setup.blendRule, setup.evidence)
+  const papered: PressSetup = { ...setup, pressCloth: 'parchment' }
+  const bar = barOf('dry', setup.iron, papered.pressCloth, setup.supply.adhesive !== null, limit, options.soleOffsetC)
   if (bar) return { blocked: bar }
   let best: { recipe: Recipe, away: number } | null = null
-  let nearest: Blocked = { why: 'noStops' }
-  for (const stop of usableStops('dry', bench.iron.stops, limit, options.soleOffsetC)) {
+  let nearest: Blocked = { why: 'noSettings' }
+  for (const setting of usableSettings('dry', setup.iron.settings, limit, options.soleOffsetC)) {
     const recipe: Recipe = {
-      method: 'dry', stop, firstSide: 'back', passes: 1, lean: 'weight', warmS: 0, holdS: LONGEST_TACK_S, secondS: null, coolS: 0,
-      pressureKPa: pressureOf(bench.iron.kind, 'weight'), coverWaterGsm: 0, mistGsm: 0, steamGM2S: 0, steamS: 0,
+      method: 'dry', setting, firstSide: 'back', passes: 1, lean: 'weight', warmS: 0, holdS: LONGEST_TACK_S, secondS: null, coolS: 0,
+      pressureKPa: pressureOf(setup.iron.kind, 'weight'), pressClothWaterGsm: 0, mistGsm: 0, steamGM2S: 0, steamS: 0,
     }
     const path = holdPath(papered, recipe, { ...options, ...COARSE })
     for (let holdS = 1; holdS <= LONGEST_TACK_S; holdS++) {
@@ -38,8 +38,8 @@ export function searchTack(bench: Bench, options: EvaluateOptions = {}): Tack {
     }
     const last = bondAtHold(path, LONGEST_TACK_S)
     nearest = last > TACK_BOND[1]
-      ? { why: 'catchesTooHard', bond: bondAtHold(path, 1), soleC: stop.meanC }
-      : { why: 'underBonded', bond: last, peakC: path.bond.peakC, wantedC: resinOf(bench, options).windowC[0], soleC: stop.meanC }
+      ? { why: 'catchesTooHard', bond: bondAtHold(path, 1), soleC: setting.meanC }
+      : { why: 'underBonded', bond: last, peakC: path.bond.peakC, wantedC: adhesiveOf(setup, options).windowC[0], soleC: setting.meanC }
   }
   if (!best) return { blocked: nearest }
   const recipe = { ...best.recipe, coolS: coolingS(papered, best.recipe, options) }

@@ -1,74 +1,75 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { TYPICAL_LEAFLETS } from '../leaflet'
-import { clothLimit } from '../limit'
+import { TYPICAL_INSTRUCTIONS } from '../instructions'
+import { fabricLimit } from '../limit'
 import {
-  allowedStops, asSheetSays, bearingOf, carryOver, chooseWay, draftRecipe, evaluate, heldFor, pressedS, roomPoints, scoreParts,
-  searchMethod, searchTack, secondsCost, sheetRecipe, TACK_BOND, totalOf, USUAL_HABITS, warmingS, type Bench, type Choosable,
-  type IronStop, type Recipe,
+  allowedSettings, asMakerSays, bearingOf, carryOver, chooseWay, draftRecipe, evaluate, heldFor, pressedS, roomPoints, scoreParts,
+  searchMethod, searchTack, secondsCost, makerRecipe, TACK_BOND, totalOf, USUAL_HABITS, warmingS, type PressSetup, type Choosable,
+  type IronSetting, type Recipe,
 } from '.'
 
-const stop = (label: string, meanC: number): IronStop => ({ label, meanC, swingC: 12, origin: 'typical' })
-const poplin: Bench['cloth'] = {
+const setting = (label: string, meanC: number): IronSetting => ({ label, meanC, swingC: 12, origin: 'typical' })
+const poplin: PressSetup['fabric'] = {
   fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none',
   finishes: [],
 }
-const melton: Bench['cloth'] = {
+const melton: PressSetup['fabric'] = {
   ...poplin, fibres: [{ fibre: 'wool', sharePct: 100 }], construction: 'coating', massGsm: 520, thicknessMm: 2, nap: 'nap',
 }
-const bench = (over: Partial<Bench> = {}): Bench => ({
-  cloth: poplin, supply: { massGsm: 60, thicknessMm: 0.21, base: 'cotton', resin: 'polyamide', resinGsm: 12 },
-  iron: { kind: 'household', stops: [stop('synthetic', 112), stop('wool', 150), stop('cotton', 192)] }, cover: 'muslin', bed: 'padded',
+const setup = (over: Partial<PressSetup> = {}): PressSetup => ({
+  fabric: poplin, supply: { massGsm: 60, thicknessMm: 0.21, base: 'cotton', adhesive: 'polyamide', adhesiveGsm: 12 },
+  iron: { kind: 'household', settings: [setting('synthetic', 112), setting('wool', 150), setting('cotton', 192)] }, pressCloth: 'muslin',
+  surface: 'padded',
   blendRule: 'strict', ...over,
 })
-const handSheet = TYPICAL_LEAFLETS.polyamide.hand!,
-  pressSheet = TYPICAL_LEAFLETS.polyamide.press!
-const withSheet = (sheet: typeof handSheet, over: Partial<Bench> = {}): Bench =>
-  bench({ ...over, supply: { ...bench().supply, sheet, grade: sheet === pressSheet ? 'press' : 'hand' } })
+const handSheet = TYPICAL_INSTRUCTIONS.polyamide.hand!,
+  pressSheet = TYPICAL_INSTRUCTIONS.polyamide.press!
+const withMaker = (sheet: typeof handSheet, over: Partial<PressSetup> = {}): PressSetup =>
+  setup({ ...over, supply: { ...setup().supply, sheet, grade: sheet === pressSheet ? 'press' : 'hand' } })
 
 describe('house rules reach the recipe', () => {
   it('leaned on and warmed first, unless the house says otherwise', () => {
-    expect(searchMethod(bench(), 'dry').found!.recipe).toMatchObject({ lean: 'lean', warmS: 5, pressureKPa: 3 })
-    const old = searchMethod(bench({ habits: { ...USUAL_HABITS, lean: false, warmFirst: false } }), 'dry').found!.recipe
+    expect(searchMethod(setup(), 'dry').found!.recipe).toMatchObject({ lean: 'lean', warmS: 5, pressureKPa: 3 })
+    const old = searchMethod(setup({ habits: { ...USUAL_HABITS, lean: false, warmFirst: false } }), 'dry').found!.recipe
     expect(old).toMatchObject({ lean: 'weight', warmS: 0 })
-    expect(old.holdS).toBeGreaterThan(searchMethod(bench(), 'dry').found!.recipe.holdS)
+    expect(old.holdS).toBeGreaterThan(searchMethod(setup(), 'dry').found!.recipe.holdS)
   })
   it('both sides as a rule, not only as a last resort', () => {
-    const both = searchMethod(bench({ habits: { ...USUAL_HABITS, bothSides: true } }), 'steam').found!.recipe
+    const both = searchMethod(setup({ habits: { ...USUAL_HABITS, bothSides: true } }), 'steam').found!.recipe
     expect(both.passes).toBe(2)
     expect(both.secondS).toBeLessThan(both.holdS)
   })
-  it.each<[string, Partial<Bench['cloth']>]>([
+  it.each<[string, Partial<PressSetup['fabric']>]>([
     ['pile', { nap: 'pile' }], ['texture', { nap: 'texture' }], ['a laminate', { construction: 'cork' }],
     ['a film', { finishes: ['filmLaminate'] }],
   ])('%s is never leaned on', (_what, over) => {
-    const cloth = { ...poplin, ...over }
-    expect(bearingOf(clothLimit(cloth, 'strict'), cloth, USUAL_HABITS)).toBe('weight')
+    const fabric = { ...poplin, ...over }
+    expect(bearingOf(fabricLimit(fabric, 'strict'), fabric, USUAL_HABITS)).toBe('weight')
   })
   it('what may be touched only so long is not warmed first, nor is pile', () => {
     for (const over of [{ finishes: ['gasDyedPrint'] }, { nap: 'pile' }] as const) {
-      const cloth = { ...poplin, ...over } as Bench['cloth']
-      expect(warmingS(clothLimit(cloth, 'strict'), cloth, USUAL_HABITS)).toBe(0)
+      const fabric = { ...poplin, ...over } as PressSetup['fabric']
+      expect(warmingS(fabricLimit(fabric, 'strict'), fabric, USUAL_HABITS)).toBe(0)
     }
   })
 })
 
 describe('stops by what their iron is best known to be', () => {
-  const limit = clothLimit(melton, 'strict')
+  const limit = fabricLimit(melton, 'strict')
   it('one learned to run hot must not pass the class limit; one that runs cool may be used', () => {
-    expect(allowedStops(bench().iron.stops, limit).map(s => s.label)).toEqual(['synthetic', 'wool'])
-    expect(allowedStops(bench().iron.stops, limit, 8).map(s => s.label)).toEqual(['synthetic'])
-    expect(allowedStops(bench().iron.stops, limit, -40).map(s => s.label)).toContain('cotton')
+    expect(allowedSettings(setup().iron.settings, limit).map(s => s.label)).toEqual(['synthetic', 'wool'])
+    expect(allowedSettings(setup().iron.settings, limit, 8).map(s => s.label)).toEqual(['synthetic'])
+    expect(allowedSettings(setup().iron.settings, limit, -40).map(s => s.label)).toContain('cotton')
   })
   it('and no recipe is found on it', () => {
-    const hot = searchMethod(bench({ cloth: melton }), 'steam', { soleOffsetC: 8 })
-    expect(hot.found?.recipe.stop.label ?? 'synthetic').toBe('synthetic')
+    const hot = searchMethod(setup({ fabric: melton }), 'steam', { soleOffsetC: 8 })
+    expect(hot.found?.recipe.setting.label ?? 'synthetic').toBe('synthetic')
   })
 })
 
 describe('a recipe is scored in plain parts', () => {
   const recipe = (over: Partial<Recipe> = {}): Recipe => ({
-    ...draftRecipe(bench(), 'dry', stop('cotton', 192), 'back', 1, 'lean'), holdS: 10, ...over,
+    ...draftRecipe(setup(), 'dry', setting('cotton', 192), 'back', 1, 'lean'), holdS: 10, ...over,
   })
   const room = { coolerC: 15, hotterC: 20, lessS: 5, moreS: 5 }
   it('they add up to it, and each says what it was read from', () => {
@@ -104,38 +105,38 @@ describe('a recipe is scored in plain parts', () => {
 
 describe('as the sheet says', () => {
   it('a sheet for irons holds on a fabric like the one it was written for', () => {
-    const by = asSheetSays(withSheet(handSheet))!
+    const by = asMakerSays(withMaker(handSheet))!
     expect(by.way).toBe('sheet')
     expect(by.found!.recipe).toMatchObject({ holdS: 15, method: 'steam', warmS: 0, lean: 'lean' })
-    expect(by.found!.recipe.stop.label).toBe('wool')
+    expect(by.found!.recipe.setting.label).toBe('wool')
     expect(by.found!.outcome.bond.final).toBeGreaterThan(1)
   })
   it('a sheet for presses falls short by hand, and says by how much', () => {
-    const by = asSheetSays(withSheet(pressSheet))!
+    const by = asMakerSays(withMaker(pressSheet))!
     expect(by.found).toBeNull()
-    expect(by.blocked).toMatchObject({ why: 'sheetShort', heldS: 12 })
+    expect(by.blocked).toMatchObject({ why: 'makerShort', heldS: 12 })
     expect(by.attempt!.outcome.bond.final).toBeLessThan(0.8)
   })
   it('on a fabric that may not get wet it is barred; without a sheet there is none', () => {
-    expect(asSheetSays(withSheet(handSheet, { cloth: { ...poplin, mayGetWet: false } }))!.blocked?.why).toBe('steamBarred')
-    expect(asSheetSays(bench())).toBeNull()
-    expect(sheetRecipe(withSheet(handSheet, { iron: { kind: 'household', stops: [] } }), handSheet)).toBeNull()
+    expect(asMakerSays(withMaker(handSheet, { fabric: { ...poplin, mayGetWet: false } }))!.blocked?.why).toBe('steamBarred')
+    expect(asMakerSays(setup())).toBeNull()
+    expect(makerRecipe(withMaker(handSheet, { iron: { kind: 'household', settings: [] } }), handSheet)).toBeNull()
   })
   it('in a press it is pressed as hard as it says', () => {
-    const by = asSheetSays(withSheet(pressSheet, { iron: { kind: 'heatPress', stops: [stop('150', 150)] }, cover: null }))!
+    const by = asMakerSays(withMaker(pressSheet, { iron: { kind: 'heatPress', settings: [setting('150', 150)] }, pressCloth: null }))!
     expect(by.found!.recipe.pressureKPa).toBe(30)
   })
 })
 
 describe('carried over', () => {
   it('on the sheet\'s own ground it wants the sheet\'s own seconds', () => {
-    const own = carryOver(withSheet(handSheet, { iron: { kind: 'household', stops: [stop('150', 150)] } }))!
+    const own = carryOver(withMaker(handSheet, { iron: { kind: 'household', settings: [setting('150', 150)] } }))!
     expect(Math.abs(own.neededS! - 15)).toBeLessThan(1)
     expect(own.steps).toEqual([])
   })
   it('each difference has its seconds, and they add up', () => {
-    const { steps, neededS } = carryOver(withSheet(pressSheet))!
-    expect(steps.map(s => s.what)).toEqual(['hand', 'cover'])
+    const { steps, neededS } = carryOver(withMaker(pressSheet))!
+    expect(steps.map(s => s.what)).toEqual(['hand', 'pressCloth'])
     expect(steps[0]!.fromS).toBeGreaterThan(10.5)
     expect(steps[0]!.fromS).toBeLessThan(13)
     for (let i = 1; i < steps.length; i++) expect(Math.abs(steps[i]!.fromS - steps[i - 1]!.toS!)).toBeLessThan(0.5)
@@ -143,13 +144,13 @@ describe('carried over', () => {
     expect(neededS).toBeGreaterThan(25)
   })
   it('what it needs here is true: pressed so long it bonds', () => {
-    const b = withSheet(pressSheet), { neededS } = carryOver(b)!
-    const recipe = { ...sheetRecipe(b, pressSheet)!, holdS: neededS!, coolS: 20 }
+    const b = withMaker(pressSheet), { neededS } = carryOver(b)!
+    const recipe = { ...makerRecipe(b, pressSheet)!, holdS: neededS!, coolS: 20 }
     expect(evaluate(b, recipe).bond.final).toBeGreaterThan(1.15)
     expect(evaluate(b, recipe).bond.final).toBeLessThan(1.4)
   })
   it('a heavier fabric from its face wants more; where nothing ever bonds it says so', () => {
-    const cold = carryOver(withSheet(pressSheet, { cloth: melton, iron: { kind: 'household', stops: [stop('synthetic', 112)] } }))!
+    const cold = carryOver(withMaker(pressSheet, { fabric: melton, iron: { kind: 'household', settings: [setting('synthetic', 112)] } }))!
     expect(cold.neededS).toBeNull()
     expect(cold.steps.some(s => s.toS === null)).toBe(true)
   })
@@ -195,7 +196,7 @@ describe('which way stands on the board', () => {
 })
 
 describe('tacking', () => {
-  const web = bench({ supply: { massGsm: 30, thicknessMm: 0.1, base: 'polyester', resin: 'evaWeb', resinGsm: 28 }, cover: null })
+  const web = setup({ supply: { massGsm: 30, thicknessMm: 0.1, base: 'polyester', adhesive: 'evaWeb', adhesiveGsm: 28 }, pressCloth: null })
   it('only just catches, by the iron\'s weight, dry, and is let go cold', () => {
     const tack = searchTack(web)
     expect('recipe' in tack).toBe(true)
@@ -211,11 +212,12 @@ describe('tacking', () => {
     expect(quick).toMatchObject({ blocked: { why: 'catchesTooHard' } })
   })
   it('is barred where heat is, and where nothing catches in time', () => {
-    expect(searchTack({ ...web, cloth: { ...poplin, fibres: [{ fibre: 'pvc', sharePct: 100 }] } })).toMatchObject({
+    expect(searchTack({ ...web, fabric: { ...poplin, fibres: [{ fibre: 'pvc', sharePct: 100 }] } })).toMatchObject({
       blocked: { why: 'noHeat' },
     })
     expect(
-      searchTack({ ...web, supply: { ...web.supply, resin: 'hdpe' }, iron: { kind: 'household', stops: [stop('synthetic', 112)] } }),
+      searchTack({ ...web, supply: { ...web.supply, adhesive: 'hdpe' },
+        iron: { kind: 'household', settings: [setting('synthetic', 112)] } }),
     ).toMatchObject({ blocked: { why: 'underBonded' } })
   })
 })

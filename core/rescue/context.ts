@@ -1,17 +1,17 @@
-import type { HurtFlag, HurtKind } from '../hurt'
+import type { DamageFlag, DamageKind } from '../damage'
 import type { Cause } from '../learn'
 import { CONSTRUCTIONS } from '../materials'
-import type { ClothInput, SupplyInput } from '../stack'
+import type { FabricInput, SupplyInput } from '../stack'
 import type { CauseKey } from './causes'
 
 /** What the board knows of the piece beside what is seen. */
 export interface RescueContext {
-  cloth: ClothInput | null
+  fabric: FabricInput | null
   supply: SupplyInput | null
   /** What was really done, from its run or swatch: the transient's bond and harm, and what it already explains. */
   pressed: {
     bond: number
-    flags: readonly HurtFlag[]
+    flags: readonly DamageFlag[]
     causes: readonly Cause['why'][]
     /** Set-downs that were missed. */
     missed: number
@@ -19,12 +19,12 @@ export interface RescueContext {
   } | null
   /** Washes since; null where nobody wrote them down. */
   washed: { rounds: number, hottestC: number, limitC: number } | null
-  /** Cloth and backing were shrunk before; null = not known. */
-  settled: boolean | null
+  /** Fabric and interfacing were shrunk before; null = not known. */
+  preshrunk: boolean | null
   /** Of remedies in this workroom: how often each cause was borne out, less how often it was not. */
   past: Partial<Record<CauseKey, number>>
 }
-export const NO_CONTEXT: RescueContext = { cloth: null, supply: null, pressed: null, washed: null, settled: null, past: {} }
+export const NO_CONTEXT: RescueContext = { fabric: null, supply: null, pressed: null, washed: null, preshrunk: null, past: {} }
 
 /** What the explanation of a pressing speaks for. */
 const SPEAKS_FOR: Partial<Record<Cause['why'], Partial<Record<CauseKey, number>>>> = {
@@ -45,30 +45,30 @@ const HEAVIER = 1.1
 export function knownOf(k: RescueContext): Partial<Record<CauseKey, number>> {
   const by: Partial<Record<CauseKey, number>> = {}
   const times = (cause: CauseKey, factor: number) => { by[cause] = (by[cause] ?? 1) * factor }
-  if (k.cloth) ofCloth(k.cloth, k.supply, times)
+  if (k.fabric) ofFabric(k.fabric, k.supply, times)
   if (k.pressed) ofPressing(k.pressed, times)
   if (k.washed) {
     if (k.washed.rounds === 0) times('washTooHot', 0.03)
     else times('washTooHot', k.washed.hottestC > k.washed.limitC ? 6 : 0.4)
   }
-  if (k.settled !== null) times('shrankApart', k.settled ? 0.25 : 1.8)
+  if (k.preshrunk !== null) times('shrankApart', k.preshrunk ? 0.25 : 1.8)
   return by
 }
 
 /** The worst of a kind of harm on the piece itself, 1 = to be seen; 0 where there is none. */
-export const worstOf = (flags: readonly HurtFlag[], kind: HurtKind): number =>
-  Math.max(0, ...flags.filter(f => f.kind === kind && f.layer !== 'cover').map(f => f.severity))
+export const worstOf = (flags: readonly DamageFlag[], kind: DamageKind): number =>
+  Math.max(0, ...flags.filter(f => f.kind === kind && f.layer !== 'pressCloth').map(f => f.severity))
 
 type Times = (cause: CauseKey, factor: number) => void
-function ofCloth(cloth: ClothInput, supply: SupplyInput | null, times: Times): void {
-  const { openness } = CONSTRUCTIONS[cloth.construction]
-  times('tooThick', cloth.thicknessMm >= THICK_FROM_MM ? 2.5 : 0.25)
-  times('openCloth', openness >= OPEN_FROM ? 3 : 0.3)
-  times('finish', cloth.finishes.includes('waterRepellent') ? 5 : 0.8)
-  times('waterMarked', cloth.mayGetWet ? 0.6 : 3)
-  times('dyeHeat', cloth.finishes.includes('gasDyedPrint') ? 8 : 0.3)
-  times('flatSole', cloth.nap === 'none' ? 0.2 : 2.5)
-  if (supply && supply.massGsm > cloth.massGsm * HEAVIER) times('backingHeavy', 4)
+function ofFabric(fabric: FabricInput, supply: SupplyInput | null, times: Times): void {
+  const { openness } = CONSTRUCTIONS[fabric.construction]
+  times('tooThick', fabric.thicknessMm >= THICK_FROM_MM ? 2.5 : 0.25)
+  times('openFabric', openness >= OPEN_FROM ? 3 : 0.3)
+  times('finish', fabric.finishes.includes('waterRepellent') ? 5 : 0.8)
+  times('waterMarked', fabric.mayGetWet ? 0.6 : 3)
+  times('dyeHeat', fabric.finishes.includes('gasDyedPrint') ? 8 : 0.3)
+  times('flatSole', fabric.nap === 'none' ? 0.2 : 2.5)
+  if (supply && supply.massGsm > fabric.massGsm * HEAVIER) times('interfacingHeavy', 4)
 }
 function ofPressing({ bond, flags, causes, missed, covered }: NonNullable<RescueContext['pressed']>, times: Times): void {
   if (bond < LACKS_UNDER) for (const c of LACKING) times(c, 2)
@@ -81,7 +81,7 @@ function ofPressing({ bond, flags, causes, missed, covered }: NonNullable<Rescue
   if (!causes.includes('tooShort')) times('tooShort', 0.3)
   times('missedPlaces', missed > 0 ? 4 : 0.7)
   times('bareSole', covered ? 0.25 : 3)
-  const seen = (kind: HurtKind, cause: CauseKey) => {
+  const seen = (kind: DamageKind, cause: CauseKey) => {
     const worst = worstOf(flags, kind)
     times(cause, worst >= 1 ? 3 : worst < 0.3 ? 0.5 : 1)
   }
@@ -90,5 +90,5 @@ function ofPressing({ bond, flags, causes, missed, covered }: NonNullable<Rescue
   seen('waterMark', 'waterMarked')
   seen('crush', 'flatSole')
   seen('dyeMigration', 'dyeHeat')
-  seen('strikeThrough', 'openCloth')
+  seen('strikeThrough', 'openFabric')
 }

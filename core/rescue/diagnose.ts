@@ -24,7 +24,7 @@ const LEAST_TAKEN = 0.04
 export const MOST_QUESTIONS = 4
 const LEAST_PAST = 0.2
 
-/** What cannot both be true of one bond: it lets go, and it holds better than the cloth. */
+/** What cannot both be true of one bond: it lets go, and it holds better than the fabric. */
 const LETS_GO: readonly Sign[] = ['lifts', 'peeledWashed', 'edges']
 
 export function contradiction(signs: readonly Sign[]): [Sign, Sign] | null {

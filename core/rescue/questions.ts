@@ -2,7 +2,7 @@ import { CAUSES, type CauseKey } from './causes'
 
 /** What can be asked of whoever has the piece in hand. */
 export const QUESTIONS = [
-  'crisp', 'where', 'wetAtLift', 'thick', 'held', 'soleRead', 'washed', 'beads', 'preshrunk', 'warmMoved', 'faceBare', 'resinSide',
+  'crisp', 'where', 'wetAtLift', 'thick', 'held', 'soleRead', 'washed', 'beads', 'preshrunk', 'warmMoved', 'faceBare', 'adhesiveSide',
   'heavier', 'beyondEdge', 'seeThrough', 'gotWet', 'chalky', 'slidIron', 'taut', 'ridge', 'overheld',
 ] as const
 export type QuestionKey = (typeof QUESTIONS)[number]
@@ -25,7 +25,7 @@ const yes = (usual: number, by: Partial<Record<CauseKey, number>>): QuestionFact
 const FACTS: Record<QuestionKey, QuestionFacts> = {
   crisp: yes(0.12, {
     tooCool: 0.8, tooShort: 0.75, tooWet: 0.72, tooThick: 0.85, missedPlaces: 0.72, soleHeldOff: 0.75, sideWrong: 0.3, peeledHot: 0.25,
-    overFused: 0.03, openCloth: 0.03,
+    overFused: 0.03, openFabric: 0.03,
   }),
   // All over, at the edges, in patches.
   where: {
@@ -46,10 +46,10 @@ const FACTS: Record<QuestionKey, QuestionFacts> = {
   preshrunk: yes(0.6, { shrankApart: 0.12, trimShrank: 0.12 }),
   warmMoved: yes(0.13, { movedHot: 0.9, peeledHot: 0.85 }),
   faceBare: yes(0.12, { bareSole: 0.9, flatSole: 0.55, tooHot: 0.3, melted: 0.35 }),
-  resinSide: yes(0.96, { sideWrong: 0.12 }),
-  heavier: yes(0.12, { backingHeavy: 0.9 }),
+  adhesiveSide: yes(0.96, { sideWrong: 0.12 }),
+  heavier: yes(0.12, { interfacingHeavy: 0.9 }),
   beyondEdge: yes(0.06, { webTooLarge: 0.9 }),
-  seeThrough: yes(0.1, { openCloth: 0.88 }),
+  seeThrough: yes(0.1, { openFabric: 0.88 }),
   gotWet: yes(0.25, { waterMarked: 0.9, dripping: 0.9, tooWet: 0.9 }),
   chalky: yes(0.06, { dripping: 0.8, waterMarked: 0.12 }),
   slidIron: yes(0.1, { slid: 0.9, movedHot: 0.3 }),

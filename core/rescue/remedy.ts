@@ -1,23 +1,23 @@
 import { layerOf, timeToReachS } from '../heat'
-import { clothLimit, type ClothLimit } from '../limit'
+import { fabricLimit, type FabricLimit } from '../limit'
 import { FIBRES, STEAMS_FROM_C } from '../materials'
 import {
-  allowedStops, bestOf, BOND_WANTED, COARSE, draftRecipe, evaluate, HARM_ALLOWED, holdPath, holdReaching, resinOf,
+  allowedSettings, bestOf, BOND_WANTED, COARSE, draftRecipe, evaluate, HARM_ALLOWED, holdPath, holdReaching, adhesiveOf,
   searchRecipes,
-  type Bench, type Blocked, type EvaluateOptions, type IronStop, type Recipe,
+  type PressSetup, type Blocked, type EvaluateOptions, type IronSetting, type Recipe,
 } from '../recipe'
-import type { ClothInput, SupplyInput } from '../stack'
+import type { FabricInput, SupplyInput } from '../stack'
 import type { CauseKey } from './causes'
 
 /** What can be done about it. */
 export const REMEDIES = [
-  'pressAgain', 'pressPlaces', 'renew', 'stitch', 'layFlat', 'liftResin', 'steamBrush', 'brushScorch', 'evenOut', 'rinse', 'steamBack',
+  'pressAgain', 'pressPlaces', 'renew', 'stitch', 'layFlat', 'liftAdhesive', 'steamBrush', 'brushScorch', 'evenOut', 'rinse', 'steamBack',
   'unpick', 'support', 'raisePile', 'steamStrip', 'layBack', 'none',
 ] as const
 export type RemedyKey = (typeof REMEDIES)[number]
 
 /** The piece that is to be saved, as far as it is known. */
-export interface Patient extends Omit<Bench, 'supply'> {
+export interface Patient extends Omit<PressSetup, 'supply'> {
   /** What is fused on it; null where nothing is. */
   supply: SupplyInput | null
   /** Bond it has now, as judged or computed; 0 where it fell off. */
@@ -36,7 +36,7 @@ export interface Remedy {
   /** How it is pressed, worked out on this piece; null where the sole does not press. */
   recipe: Recipe | null
   /** Where the iron hovers and steams: at which stop, and for how long. */
-  hover: { stop: IronStop, forS: number } | null
+  hover: { setting: IronSetting, forS: number } | null
   /** Harm that it may do itself, 1 = to be seen. */
   risk: number
   /** Why it cannot be undone; null where there is something to do. */
@@ -46,8 +46,10 @@ export interface Remedy {
 const KEY_OF: Record<CauseKey, RemedyKey> = {
   tooCool: 'pressAgain', tooShort: 'pressAgain', tooWet: 'pressAgain', tooThick: 'pressAgain', movedHot: 'pressAgain',
   washTooHot: 'pressAgain',
-  missedPlaces: 'pressPlaces', soleHeldOff: 'pressPlaces', sideWrong: 'renew', overFused: 'renew', backingHeavy: 'renew', finish: 'stitch',
-  shrankApart: 'layFlat', openCloth: 'liftResin', webTooLarge: 'liftResin', bareSole: 'steamBrush', tooHot: 'brushScorch', melted: 'none',
+  missedPlaces: 'pressPlaces', soleHeldOff: 'pressPlaces', sideWrong: 'renew', overFused: 'renew', interfacingHeavy: 'renew',
+  finish: 'stitch',
+  shrankApart: 'layFlat', openFabric: 'liftAdhesive', webTooLarge: 'liftAdhesive', bareSole: 'steamBrush', tooHot: 'brushScorch',
+  melted: 'none',
   waterMarked: 'evenOut', dripping: 'rinse', slid: 'steamBack', trimShrank: 'unpick', littleSupport: 'support', hoopStretched: 'support',
   flatSole: 'raisePile', printedThrough: 'steamStrip', peeledHot: 'layBack', dyeHeat: 'none',
 }
@@ -56,41 +58,41 @@ const KEY_OF: Record<CauseKey, RemedyKey> = {
 const LEFT_SHARE = 0.7, LEAST_MORE = 0.4
 /** A second to spare over the least. */
 const SPARE_S = 2, SHORTEST_S = 3
-/** To lift a backing or blot resin it must melt within this, s. */
+/** To lift an interfacing or blot adhesive it must melt within this, s. */
 const MELTS_WITHIN_S = 25
 const HOVER_S = 8, HOVER_PILE_S = 5
 
-const benchOf = ({ bond: _, browned: __, ...bench }: Patient, supply: SupplyInput): Bench => ({ ...bench, supply })
+const setupOf = ({ bond: _, browned: __, ...setup }: Patient, supply: SupplyInput): PressSetup => ({ ...setup, supply })
 const nothing = (cannot: NoRemedy, key: RemedyKey = 'none'): Remedy => ({ key, recipe: null, hover: null, risk: 0, cannot })
 const byHand = (key: RemedyKey): Remedy => ({ key, recipe: null, hover: null, risk: 0, cannot: null })
 
 /** Pressed again: the way that is best here, held only as long as what is missing takes. */
 function again(key: RemedyKey, p: Patient, options: EvaluateOptions): Remedy {
-  if (!p.supply?.resin) return byHand(key)
-  const bench = benchOf(p, p.supply), answers = searchRecipes(bench, options), best = bestOf(answers)
+  if (!p.supply?.adhesive) return byHand(key)
+  const setup = setupOf(p, p.supply), answers = searchRecipes(setup, options), best = bestOf(answers)
   if (!best?.found) return nothing({ why: 'noWay', blocked: answers.find(a => a.blocked)?.blocked ?? null }, key)
   const { recipe } = best.found
   const more = Math.max(LEAST_MORE, BOND_WANTED - p.bond * LEFT_SHARE)
   if (recipe.passes === 2 || more >= BOND_WANTED) return { key, recipe, hover: null, risk: best.found.outcome.harm, cannot: null }
-  const path = holdPath(bench, recipe, options)
+  const path = holdPath(setup, recipe, options)
   const neededS = holdReaching(path, path.bond.progress, more) ?? recipe.holdS
   const held = { ...recipe, holdS: Math.min(recipe.holdS, Math.max(SHORTEST_S, Math.ceil(neededS) + SPARE_S)) }
-  return { key, recipe: held, hover: null, risk: evaluate(bench, held, options).harm, cannot: null }
+  return { key, recipe: held, hover: null, risk: evaluate(setup, held, options).harm, cannot: null }
 }
 
-/** Warmed until the resin melts, from the side it is lifted or blotted on: the coolest stop that does so without harm. */
-function melted(key: RemedyKey, p: Patient, limit: ClothLimit, options: EvaluateOptions): Remedy {
-  if (!p.supply?.resin) return byHand(key)
-  const bench = benchOf(p, p.supply), { meltC } = resinOf(bench, options), wantedC = (meltC[0] + meltC[1]) / 2
-  const cover = bench.cover ?? 'muslin'
-  for (const stop of [...allowedStops(bench.iron.stops, limit, options.soleOffsetC)].sort((a, b) => a.meanC - b.meanC)) {
-    const draft = { ...draftRecipe({ ...bench, cover }, 'dry', stop, 'back', 1, 'weight'), warmS: 0, holdS: MELTS_WITHIN_S }
-    const path = holdPath({ ...bench, cover }, draft, { ...options, ...COARSE })
-    const atS = timeToReachS(path.run, layerOf(path.run, 'resin')!, wantedC)
+/** Warmed until the adhesive melts, from the side it is lifted or blotted on: the coolest stop that does so without harm. */
+function melted(key: RemedyKey, p: Patient, limit: FabricLimit, options: EvaluateOptions): Remedy {
+  if (!p.supply?.adhesive) return byHand(key)
+  const setup = setupOf(p, p.supply), { meltC } = adhesiveOf(setup, options), wantedC = (meltC[0] + meltC[1]) / 2
+  const pressCloth = setup.pressCloth ?? 'muslin'
+  for (const setting of [...allowedSettings(setup.iron.settings, limit, options.soleOffsetC)].sort((a, b) => a.meanC - b.meanC)) {
+    const draft = { ...draftRecipe({ ...setup, pressCloth }, 'dry', setting, 'back', 1, 'weight'), warmS: 0, holdS: MELTS_WITHIN_S }
+    const path = holdPath({ ...setup, pressCloth }, draft, { ...options, ...COARSE })
+    const atS = timeToReachS(path.run, layerOf(path.run, 'adhesive')!, wantedC)
     if (atS === null) continue
     const holdS = Math.max(SHORTEST_S, Math.ceil(atS))
-    // Over-fusing is no matter where the resin is to come off again.
-    const harm = evaluate({ ...bench, cover }, { ...draft, holdS, coolS: 0 }, options).flags
+    // Over-fusing is no matter where the adhesive is to come off again.
+    const harm = evaluate({ ...setup, pressCloth }, { ...draft, holdS, coolS: 0 }, options).flags
       .filter(f => f.kind !== 'overFused' && f.kind !== 'strikeThrough')[0]?.severity ?? 0
     if (harm <= HARM_ALLOWED && (limit.maxTouchS === null || holdS <= limit.maxTouchS))
       return { key, recipe: { ...draft, holdS, coolS: 0 }, hover: null, risk: harm, cannot: null }
@@ -98,30 +100,30 @@ function melted(key: RemedyKey, p: Patient, limit: ClothLimit, options: Evaluate
   return nothing({ why: 'noWay', blocked: null }, key)
 }
 
-/** Steam from an iron that does not touch: the coolest stop that steams and that the cloth stands. */
-function hovering(key: RemedyKey, p: Patient, limit: ClothLimit, options: EvaluateOptions): Remedy {
+/** Steam from an iron that does not touch: the coolest stop that steams and that the fabric stands. */
+function hovering(key: RemedyKey, p: Patient, limit: FabricLimit, options: EvaluateOptions): Remedy {
   if (limit.steam === 'no') return nothing({ why: 'noSteam' }, key)
   const offset = options.soleOffsetC ?? 0
-  const stop = [...allowedStops(p.iron.stops, limit, offset)].filter(s => s.meanC + offset >= STEAMS_FROM_C)
+  const setting = [...allowedSettings(p.iron.settings, limit, offset)].filter(s => s.meanC + offset >= STEAMS_FROM_C)
     .sort((a, b) => a.meanC - b.meanC)[0]
-  if (!stop) return nothing({ why: 'noSteam' }, key)
-  return { key, recipe: null, hover: { stop, forS: p.cloth.nap === 'pile' ? HOVER_PILE_S : HOVER_S }, risk: 0, cannot: null }
+  if (!setting) return nothing({ why: 'noSteam' }, key)
+  return { key, recipe: null, hover: { setting, forS: p.fabric.nap === 'pile' ? HOVER_PILE_S : HOVER_S }, risk: 0, cannot: null }
 }
 
 /** Most of it glazes: it has melted a little, and no brush raises that. */
-const glazes = (cloth: ClothInput): boolean =>
-  cloth.fibres.reduce((s, f) => s + (FIBRES[f.fibre].thermoplastic ? f.sharePct : 0), 0) > 50
+const glazes = (fabric: FabricInput): boolean =>
+  fabric.fibres.reduce((s, f) => s + (FIBRES[f.fibre].thermoplastic ? f.sharePct : 0), 0) > 50
 
 /**
- * What to do about a cause on this very piece: within what its cloth stands, worked out like any other recipe; or, kindly, that nothing
+ * What to do about a cause on this very piece: within what its fabric stands, worked out like any other recipe; or, kindly, that nothing
  * undoes it.
  */
 export function remedyFor(cause: CauseKey, p: Patient, options: EvaluateOptions = {}): Remedy {
-  const key = KEY_OF[cause], limit = clothLimit(p.cloth, p.blendRule, p.evidence)
+  const key = KEY_OF[cause], limit = fabricLimit(p.fabric, p.blendRule, p.evidence)
   if (cause === 'melted') return nothing({ why: 'melted' })
   if (cause === 'dyeHeat') return nothing({ why: 'dyeMoved' })
   if (cause === 'tooHot' && p.browned) return nothing({ why: 'browned' })
-  if ((cause === 'bareSole' || cause === 'tooHot') && glazes(p.cloth)) return nothing({ why: 'glazed' })
+  if ((cause === 'bareSole' || cause === 'tooHot') && glazes(p.fabric)) return nothing({ why: 'glazed' })
   const noHeat = limit.soleC === 0
   switch (key) {
     case 'pressAgain':
@@ -130,7 +132,7 @@ export function remedyFor(cause: CauseKey, p: Patient, options: EvaluateOptions 
     case 'layBack':
       return noHeat ? nothing({ why: 'noHeat', fumes: limit.fumes }, key) : again(key, p, options)
     case 'renew':
-    case 'liftResin':
+    case 'liftAdhesive':
       return noHeat ? nothing({ why: 'noHeat', fumes: limit.fumes }, key) : melted(key, p, limit, options)
     case 'steamBrush':
     case 'steamBack':

@@ -1,27 +1,27 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { clothLimit } from '../limit'
-import { CONSTRUCTION_KEYS, CONSTRUCTIONS, FIBRE_KEYS, FINISH_KEYS, RESIN_KEYS, STEAMS_FROM_C } from '../materials'
+import { fabricLimit } from '../limit'
+import { CONSTRUCTION_KEYS, CONSTRUCTIONS, FIBRE_KEYS, FINISH_KEYS, ADHESIVE_KEYS, STEAMS_FROM_C } from '../materials'
 import { BOND_WANTED, evaluate, HARM_ALLOWED } from '../recipe'
 import {
   answersTo, askThrough, CAUSE_FACTS, CAUSES, chanceOf, contradiction, diagnose, knownOf, MOST_QUESTIONS, NO_CONTEXT, QUESTIONS, remedyFor,
   SIGNS, simulateFailure, SIMULATED, tellsApart, type CauseKey, type Patient, type RescueContext, type Sign,
 } from '.'
-import { BENCHES } from './benches.fixture'
+import { SETUPS } from './setups.fixture'
 
-const poplin = BENCHES[0]!, coat = BENCHES[4]!
+const poplin = SETUPS[0]!, coat = SETUPS[4]!
 const first = (signs: Sign[], answers = {}, known: Partial<RescueContext> = {}) =>
   diagnose(signs, answers, { ...NO_CONTEXT, ...known }).beliefs[0]!.cause
 const shareOf = (cause: CauseKey, signs: Sign[], answers = {}, known: Partial<RescueContext> = {}) =>
   diagnose(signs, answers, { ...NO_CONTEXT, ...known }).beliefs.find(b => b.cause === cause)!.share
 
 describe('300 failures of 15 kinds, hidden by their seed', () => {
-  const failures = Array.from({ length: 300 }, (_, i) => simulateFailure(BENCHES, i + 1))
+  const failures = Array.from({ length: 300 }, (_, i) => simulateFailure(SETUPS, i + 1))
   const ranks = failures.map(askThrough)
   const share = (after: number, within: number) => ranks.filter(r => r[after]! <= within).length / ranks.length
   it('all kinds are among them, and a seed always hides the same', () => {
     expect(new Set(failures.map(f => f.hidden)).size).toBe(SIMULATED.length)
-    const again = simulateFailure(BENCHES, 7)
+    const again = simulateFailure(SETUPS, 7)
     expect([again.hidden, again.signs]).toEqual([failures[6]!.hidden, failures[6]!.signs])
   })
   it('the true cause is first in 70 of 100 and among the first three in 92, with four questions at the most', () => {
@@ -48,7 +48,7 @@ describe('beliefs', () => {
   it.each([
     ['bubbles', 'shrankApart'], ['curl', 'trimShrank'], ['shine', 'bareSole'], ['holed', 'melted'], ['peeledWashed', 'washTooHot'],
     ['colourMoved', 'dyeHeat'], ['ghost', 'printedThrough'], ['edges', 'missedPlaces'], ['crushedPile', 'flatSole'],
-    ['lostSlub', 'flatSole'], ['waves', 'slid'], ['yellow', 'tooHot'], ['resinFace', 'openCloth'], ['shifted', 'peeledHot'],
+    ['lostSlub', 'flatSole'], ['waves', 'slid'], ['yellow', 'tooHot'], ['adhesiveFace', 'openFabric'], ['shifted', 'peeledHot'],
   ] as const)('%s by itself points to %s', (sign, cause) => expect(first([sign])).toBe(cause))
   it('a thing that is answered moves its cause; not sure moves nothing', () => {
     expect(shareOf('tooShort', ['lifts'], { held: 1 })).toBeGreaterThan(3 * shareOf('tooShort', ['lifts']))
@@ -96,15 +96,16 @@ describe('beliefs', () => {
 describe('what the board knows', () => {
   const pressed = { bond: 1.2, flags: [], causes: [], missed: 0, covered: true }
   it('a thick fabric, an open one, a finish, a heavy interfacing: each speaks for its own cause', () => {
-    expect(knownOf({ ...NO_CONTEXT, cloth: coat.cloth }).tooThick).toBeGreaterThan(1)
-    expect(knownOf({ ...NO_CONTEXT, cloth: poplin.cloth }).tooThick).toBeLessThan(1)
-    expect(knownOf({ ...NO_CONTEXT, cloth: { ...poplin.cloth, construction: 'voile' } }).openCloth).toBeGreaterThan(1)
-    expect(knownOf({ ...NO_CONTEXT, cloth: { ...poplin.cloth, finishes: ['waterRepellent'] } }).finish).toBeGreaterThan(1)
-    expect(knownOf({ ...NO_CONTEXT, cloth: { ...poplin.cloth, mayGetWet: false } }).waterMarked).toBeGreaterThan(1)
-    expect(knownOf({ ...NO_CONTEXT, cloth: { ...poplin.cloth, finishes: ['gasDyedPrint'] } }).dyeHeat).toBeGreaterThan(1)
-    expect(knownOf({ ...NO_CONTEXT, cloth: { ...poplin.cloth, nap: 'pile' } }).flatSole).toBeGreaterThan(1)
-    expect(knownOf({ ...NO_CONTEXT, cloth: poplin.cloth, supply: { ...poplin.supply, massGsm: 200 } }).backingHeavy).toBeGreaterThan(1)
-    expect(knownOf({ ...NO_CONTEXT, cloth: poplin.cloth, supply: poplin.supply }).backingHeavy).toBeUndefined()
+    expect(knownOf({ ...NO_CONTEXT, fabric: coat.fabric }).tooThick).toBeGreaterThan(1)
+    expect(knownOf({ ...NO_CONTEXT, fabric: poplin.fabric }).tooThick).toBeLessThan(1)
+    expect(knownOf({ ...NO_CONTEXT, fabric: { ...poplin.fabric, construction: 'voile' } }).openFabric).toBeGreaterThan(1)
+    expect(knownOf({ ...NO_CONTEXT, fabric: { ...poplin.fabric, finishes: ['waterRepellent'] } }).finish).toBeGreaterThan(1)
+    expect(knownOf({ ...NO_CONTEXT, fabric: { ...poplin.fabric, mayGetWet: false } }).waterMarked).toBeGreaterThan(1)
+    expect(knownOf({ ...NO_CONTEXT, fabric: { ...poplin.fabric, finishes: ['gasDyedPrint'] } }).dyeHeat).toBeGreaterThan(1)
+    expect(knownOf({ ...NO_CONTEXT, fabric: { ...poplin.fabric, nap: 'pile' } }).flatSole).toBeGreaterThan(1)
+    expect(knownOf({ ...NO_CONTEXT, fabric: poplin.fabric, supply: { ...poplin.supply,
+      massGsm: 200 } }).interfacingHeavy).toBeGreaterThan(1)
+    expect(knownOf({ ...NO_CONTEXT, fabric: poplin.fabric, supply: poplin.supply }).interfacingHeavy).toBeUndefined()
   })
   it('a run that bonded takes belief from what lacks a bond, one that did not gives it', () => {
     expect(knownOf({ ...NO_CONTEXT, pressed: { ...pressed, bond: 0.3 } }).tooCool!).toBeGreaterThan(
@@ -115,16 +116,16 @@ describe('what the board knows', () => {
     expect(knownOf({ ...NO_CONTEXT, pressed: { ...pressed, bond: 5 } }).overFused).toBeGreaterThan(1)
     expect(knownOf({ ...NO_CONTEXT, pressed: { ...pressed, missed: 2 } }).missedPlaces).toBeGreaterThan(1)
     expect(knownOf({ ...NO_CONTEXT, pressed: { ...pressed, covered: false } }).bareSole).toBeGreaterThan(1)
-    const scorched = { ...pressed, flags: [{ kind: 'scorch' as const, severity: 2, layer: 'cloth' as const }] }
+    const scorched = { ...pressed, flags: [{ kind: 'scorch' as const, severity: 2, layer: 'fabric' as const }] }
     expect(knownOf({ ...NO_CONTEXT, pressed: scorched }).tooHot).toBeGreaterThan(knownOf({ ...NO_CONTEXT, pressed }).tooHot!)
   })
-  it('a wash too hot is likely only where it was washed too hot; what was settled hardly shrinks', () => {
+  it('a wash too hot is likely only where it was washed too hot; what was preshrunk hardly shrinks', () => {
     const at = (rounds: number, hottestC: number) => shareOf('washTooHot', ['peeledWashed'], {},
       { washed: { rounds, hottestC, limitC: 40 } })
     expect(at(3, 60)).toBeGreaterThan(at(3, 30))
     expect(at(3, 30)).toBeGreaterThan(at(0, 0))
-    expect(shareOf('shrankApart', ['bubbles', 'waves'], {}, { settled: true })).toBeLessThan(
-      shareOf('shrankApart', ['bubbles', 'waves'], {}, { settled: false }))
+    expect(shareOf('shrankApart', ['bubbles', 'waves'], {}, { preshrunk: true })).toBeLessThan(
+      shareOf('shrankApart', ['bubbles', 'waves'], {}, { preshrunk: false }))
   })
 })
 
@@ -138,7 +139,7 @@ describe('remedies', () => {
     const gained = evaluate(poplin, r.recipe!).bond.final
     expect(0.4 * 0.7 + gained).toBeGreaterThan(1)
     // Of what it had, seven tenths count, and no more: the seconds are those that reach the rest, and two to spare.
-    const slow = BENCHES[2]!
+    const slow = SETUPS[2]!
     for (const bond of [0.3, 0.5, 0.6]) {
       const { recipe } = remedyFor('tooShort', { ...slow, bond, browned: false })
       const within = (lessS: number) => bond * 0.7 + evaluate(slow, { ...recipe!, holdS: recipe!.holdS - lessS }).bond.final
@@ -148,58 +149,58 @@ describe('remedies', () => {
     expect(remedyFor('missedPlaces', patient()).key).toBe('pressPlaces')
   })
   it('an interfacing is lifted as soon as its adhesive melts, at the coolest setting that does it', () => {
-    const r = remedyFor('backingHeavy', patient())
+    const r = remedyFor('interfacingHeavy', patient())
     expect(r.key).toBe('renew')
     expect(r.recipe).toMatchObject({ method: 'dry', coolS: 0 })
-    expect(r.recipe!.stop.label).toBe('wool')
+    expect(r.recipe!.setting.label).toBe('wool')
     expect(r.recipe!.holdS).toBeGreaterThanOrEqual(3)
-    expect(evaluate({ ...poplin, cover: 'muslin' }, r.recipe!).bond.peakC).toBeGreaterThan(110)
+    expect(evaluate({ ...poplin, pressCloth: 'muslin' }, r.recipe!).bond.peakC).toBeGreaterThan(110)
   })
   it('steam hovers at the coolest setting that steams, shorter over pile, and never where water marks', () => {
-    expect(remedyFor('bareSole', patient({ cloth: coat.cloth, supply: null }))).toMatchObject(
-      { key: 'steamBrush', hover: { stop: { label: 'wool' }, forS: 8 } })
-    expect(remedyFor('flatSole', patient({ cloth: { ...coat.cloth, nap: 'pile' } })).hover!.forS).toBe(5)
-    expect(remedyFor('waterMarked', patient({ cloth: { ...poplin.cloth, mayGetWet: false } })).cannot).toEqual({ why: 'noSteam' })
+    expect(remedyFor('bareSole', patient({ fabric: coat.fabric, supply: null }))).toMatchObject(
+      { key: 'steamBrush', hover: { setting: { label: 'wool' }, forS: 8 } })
+    expect(remedyFor('flatSole', patient({ fabric: { ...coat.fabric, nap: 'pile' } })).hover!.forS).toBe(5)
+    expect(remedyFor('waterMarked', patient({ fabric: { ...poplin.fabric, mayGetWet: false } })).cannot).toEqual({ why: 'noSteam' })
   })
   it('says kindly what cannot be undone', () => {
     expect(remedyFor('melted', patient()).cannot).toEqual({ why: 'melted' })
     expect(remedyFor('dyeHeat', patient()).cannot).toEqual({ why: 'dyeMoved' })
     expect(remedyFor('tooHot', patient({ browned: true })).cannot).toEqual({ why: 'browned' })
     expect(remedyFor('tooHot', patient())).toMatchObject({ key: 'brushScorch', cannot: null })
-    const polyester = { ...poplin.cloth, fibres: [{ fibre: 'polyester' as const, sharePct: 100 }] }
-    expect(remedyFor('bareSole', patient({ cloth: polyester })).cannot).toEqual({ why: 'glazed' })
-    const vinyl = { ...poplin.cloth, fibres: [{ fibre: 'pvc' as const, sharePct: 100 }] }
-    expect(remedyFor('tooShort', patient({ cloth: vinyl })).cannot).toEqual({ why: 'noHeat', fumes: true })
+    const polyester = { ...poplin.fabric, fibres: [{ fibre: 'polyester' as const, sharePct: 100 }] }
+    expect(remedyFor('bareSole', patient({ fabric: polyester })).cannot).toEqual({ why: 'glazed' })
+    const vinyl = { ...poplin.fabric, fibres: [{ fibre: 'pvc' as const, sharePct: 100 }] }
+    expect(remedyFor('tooShort', patient({ fabric: vinyl })).cannot).toEqual({ why: 'noHeat', fumes: true })
     expect(remedyFor('finish', patient())).toMatchObject({ key: 'stitch', recipe: null, cannot: null })
   })
   it('without a fusible on it there is nothing to press again: the hands do it', () => {
     expect(remedyFor('tooShort', patient({ supply: null }))).toMatchObject({ recipe: null, hover: null, cannot: null })
   })
   it('never goes beyond what the fabric stands: no setting over its limit, no water it may not have, no harm over what is allowed', () => {
-    const cloths = fc.record({
+    const fabrics = fc.record({
       fibre: fc.constantFrom(...FIBRE_KEYS), construction: fc.constantFrom(...CONSTRUCTION_KEYS), mayGetWet: fc.boolean(),
       finishes: fc.subarray([...FINISH_KEYS], { maxLength: 1 }), nap: fc.constantFrom('none' as const, 'texture' as const, 'pile' as const),
     })
     fc.assert(fc.property(
-      cloths, fc.constantFrom(...CAUSES), fc.constantFrom(...RESIN_KEYS), fc.double({ min: 0, max: 1, noNaN: true }),
-      ({ fibre, construction, ...more }, cause, resin, bond) => {
+      fabrics, fc.constantFrom(...CAUSES), fc.constantFrom(...ADHESIVE_KEYS), fc.double({ min: 0, max: 1, noNaN: true }),
+      ({ fibre, construction, ...more }, cause, adhesive, bond) => {
         const { massGsm, thicknessMm } = CONSTRUCTIONS[construction]
         const p = patient({
-          bond, cloth: { fibres: [{ fibre, sharePct: 100 }], construction, massGsm, thicknessMm, ...more },
-          supply: { ...poplin.supply, resin },
+          bond, fabric: { fibres: [{ fibre, sharePct: 100 }], construction, massGsm, thicknessMm, ...more },
+          supply: { ...poplin.supply, adhesive },
         })
-        const r = remedyFor(cause, p), limit = clothLimit(p.cloth, 'strict')
-        const stop = r.recipe?.stop ?? r.hover?.stop
-        if (stop) {
+        const r = remedyFor(cause, p), limit = fabricLimit(p.fabric, 'strict')
+        const setting = r.recipe?.setting ?? r.hover?.setting
+        if (setting) {
           expect(limit.soleC).toBeGreaterThan(0)
-          expect(stop.meanC).toBeLessThanOrEqual(limit.soleC + 5)
+          expect(setting.meanC).toBeLessThanOrEqual(limit.soleC + 5)
         }
         if (r.hover) {
           expect(limit.steam).not.toBe('no')
-          expect(r.hover.stop.meanC).toBeGreaterThanOrEqual(STEAMS_FROM_C)
+          expect(r.hover.setting.meanC).toBeGreaterThanOrEqual(STEAMS_FROM_C)
         }
         if (r.recipe) {
-          if (limit.water === 'no') expect(r.recipe.mistGsm + r.recipe.coverWaterGsm).toBe(0)
+          if (limit.water === 'no') expect(r.recipe.mistGsm + r.recipe.pressClothWaterGsm).toBe(0)
           if (limit.steam === 'no') expect(r.recipe.steamGM2S).toBe(0)
           if (limit.maxTouchS !== null) expect(r.recipe.holdS).toBeLessThanOrEqual(limit.maxTouchS)
           expect(r.risk).toBeLessThanOrEqual(Math.max(1, HARM_ALLOWED))

@@ -1,25 +1,25 @@
 import type { BlendRule, Evidence } from '../limit'
-import type { BedKindKey, CoverKindKey } from '../materials'
+import type { SurfaceKindKey, PressClothKindKey } from '../materials'
 import type { IronInput, Recipe } from '../recipe'
-import type { ClothInput } from '../stack'
+import type { FabricInput } from '../stack'
 import type { Bulk, PrintThrough } from './bulk'
-import type { FeatureKey, Motion, SupportKey } from './features'
-import type { Setting } from './sets'
+import type { SeamDetailKey, Motion, SupportKey } from './details'
+import type { SetPoint } from './sets'
 
 /** Heat, steam, pressure: two at a time, never all three while the iron moves. */
 export type Agent = 'heat' | 'steam' | 'pressure'
 export interface House {
-  /** Seams of cloth that would take steam. */
+  /** Seams of fabric that would take steam. */
   piecing: 'dry' | 'steam'
   cooling: 'touch' | 'cold'
-  alwaysCover: boolean
+  alwaysPressCloth: boolean
 }
-export interface FeatureAsk {
-  feature: FeatureKey
-  cloth: ClothInput
+export interface SeamDetailAsk {
+  seamDetail: SeamDetailKey
+  fabric: FabricInput
   iron: IronInput
-  cover: CoverKindKey | null
-  bed: BedKindKey
+  pressCloth: PressClothKindKey | null
+  surface: SurfaceKindKey
   blendRule: BlendRule
   evidence?: Evidence
   house: House
@@ -30,7 +30,7 @@ export interface FeatureAsk {
 /** With what: the iron set down; the iron held over it; no heat at all. */
 type Means = 'iron' | 'hover' | 'cold'
 /** One thing the hands do, with its agents. */
-export type FeatureStep
+export type SeamDetailStep
   = | { do: 'setFlat', forS: number, agents: Agent[] }
     | { do: 'press', side: 'back' | 'face', forS: number, agents: Agent[] }
     | { do: 'hover', forS: number, agents: Agent[] }
@@ -39,10 +39,10 @@ export type FeatureStep
     | { do: 'clapper' | 'rest', forS: number, untilC: number, agents: Agent[] }
 
 /** Why it is done so. */
-export type FeatureReason
+export type SeamDetailReason
   = | { why: 'noHeat', fumes: boolean }
     | { why: 'pile', steam: boolean }
-    | { why: 'sets', setting: Setting, moist: boolean }
+    | { why: 'sets', setPoint: SetPoint, moist: boolean }
     | { why: 'stretches' }
     | { why: 'house', piecing: House['piecing'] }
     | { why: 'moistSets' }
@@ -61,16 +61,16 @@ export interface Support {
   /** It is not there: what is taken instead. */
   standIn: 'towel' | 'pileTowel' | 'paper' | 'air' | null
 }
-export interface FeaturePlan {
-  feature: FeatureKey
+export interface SeamDetailPlan {
+  seamDetail: SeamDetailKey
   means: Means
   motion: Motion
   supports: Support[]
   agents: Agent[]
   /** Null where no heat is used. */
   recipe: Recipe | null
-  cover: CoverKindKey | null
-  setting: Setting | null
+  pressCloth: PressClothKindKey | null
+  setPoint: SetPoint | null
   /** When the last ply has reached what sets it, s; null where it does not. */
   setAtS: number | null
   /** Every ply when the sole is lifted, from the sole down, °C. */
@@ -81,6 +81,6 @@ export interface FeaturePlan {
   untilC: number
   bulk: Bulk
   print: PrintThrough
-  steps: FeatureStep[]
-  reasons: FeatureReason[]
+  steps: SeamDetailStep[]
+  reasons: SeamDetailReason[]
 }

@@ -1,8 +1,8 @@
-import type { ClothInput } from '../stack'
-import { besidePliesOf, pliesOf, type Feature } from './features'
+import type { FabricInput } from '../stack'
+import { besidePliesOf, pliesOf, type SeamDetail } from './details'
 import { plyMm } from './fold'
 
-/** A step higher than this lifts the sole from its neighbours, mm. Typical: what board and cloth give. */
+/** A step higher than this lifts the sole from its neighbours, mm. Typical: what board and fabric give. */
 export const STEP_MM = 0.6
 /** Half of a usual sole, from ridge to rim, mm. */
 const HALF_SOLE_MM = 55
@@ -19,34 +19,34 @@ export interface Bulk {
 }
 
 /**
- * Under a rigid sole that rests on the ridge and tips, the gap falls evenly to the rim; where it is no more than board and cloth make up
+ * Under a rigid sole that rests on the ridge and tips, the gap falls evenly to the rim; where it is no more than board and fabric make up
  * the neighbour is pressed after all.
  * @param pressureKPa what the sole bears with
  */
-export function bulkOf(feature: Feature, cloth: ClothInput, pressureKPa: number): Bulk {
-  const plies = pliesOf(feature), one = plyMm(cloth, pressureKPa)
-  const beside = besidePliesOf(feature)
+export function bulkOf(seamDetail: SeamDetail, fabric: FabricInput, pressureKPa: number): Bulk {
+  const plies = pliesOf(seamDetail), one = plyMm(fabric, pressureKPa)
+  const beside = besidePliesOf(seamDetail)
   // Where nothing lies beside it there is nothing to miss.
   const stepMm = beside === 0 ? 0 : (plies - beside) * one
   return { plies, thickMm: plies * one, stepMm, unpressedMm: stepMm > STEP_MM ? HALF_SOLE_MM * (1 - STEP_MM / stepMm) : 0 }
 }
 
-/** A ridge this high is seen on the face of plain cloth, on smooth and shining cloth, and on cloth with a nap, mm. Typical, ours. */
+/** A ridge this high is seen on the face of plain fabric, on smooth and shining fabric, and on fabric with a nap, mm. Typical, ours. */
 const SEEN_MM = { plain: 0.25, smooth: 0.1, nap: 0.9 } as const
 const SMOOTH: ReadonlySet<string> = new Set(['satin', 'lining', 'dupion', 'organza', 'voile'])
 
 /** What an allowance prints through to the face. */
 export interface PrintThrough {
-  /** How high its edge stands after the cloth over it has given, mm. */
+  /** How high its edge stands after the fabric over it has given, mm. */
   ridgeMm: number
   seenFromMm: number
   shows: boolean
 }
 
-/** The allowance is so high as its ply under the sole; the cloth beside it takes up as much as it gives from loose to pressed. */
-export function printThroughOf(cloth: ClothInput, allowancePlies: number, pressureKPa: number): PrintThrough {
-  const loose = plyMm(cloth, 0), pressed = plyMm(cloth, pressureKPa)
+/** The allowance is so high as its ply under the sole; the fabric beside it takes up as much as it gives from loose to pressed. */
+export function printThroughOf(fabric: FabricInput, allowancePlies: number, pressureKPa: number): PrintThrough {
+  const loose = plyMm(fabric, 0), pressed = plyMm(fabric, pressureKPa)
   const ridgeMm = Math.max(0, allowancePlies * pressed - (loose - pressed))
-  const seenFromMm = SEEN_MM[cloth.nap === 'nap' || cloth.nap === 'pile' ? 'nap' : SMOOTH.has(cloth.construction) ? 'smooth' : 'plain']
+  const seenFromMm = SEEN_MM[fabric.nap === 'nap' || fabric.nap === 'pile' ? 'nap' : SMOOTH.has(fabric.construction) ? 'smooth' : 'plain']
   return { ridgeMm, seenFromMm, shows: ridgeMm > seenFromMm }
 }

@@ -3,14 +3,14 @@ import type { Recipe } from '../recipe'
 import { driedS } from './dry'
 import { runFold } from './fold'
 import { soakS, SPRAY_GSM, type Body } from './moisten'
-import type { FeatureAsk, FeaturePlan } from './ask'
-import { planFeature } from './plan'
+import type { SeamDetailAsk, SeamDetailPlan } from './ask'
+import { planSeamDetail } from './plan'
 
-/** Cloth pressed flat before it is cut. */
+/** Fabric pressed flat before it is cut. */
 export interface FlattenPlan {
   /** How a crease is taken out of it. */
-  crease: FeaturePlan
-  /** Until what was sprayed on has soaked in, s; null where it is more than the cloth holds, or it may not be wetted. */
+  crease: SeamDetailPlan
+  /** Until what was sprayed on has soaked in, s; null where it is more than the fabric holds, or it may not be wetted. */
   soakS: number | null
   /** Until it is dry under the sole, s a place; null where nothing is sprayed on. */
   dryS: number | null
@@ -19,16 +19,16 @@ export interface FlattenPlan {
 const LONGEST_S = 60
 
 /** Moistened or given body, soaked in, pressed from the back until it is dry: nothing damp goes under the knife. */
-export function planFlatten(ask: Omit<FeatureAsk, 'feature'>, body: Body): FlattenPlan {
-  const crease = planFeature({ ...ask, feature: 'crease' })
-  if (!crease.recipe || crease.means !== 'iron' || !ask.cloth.mayGetWet) return { crease, soakS: null, dryS: null, recipe: crease.recipe }
-  const gsm = Math.min(SPRAY_GSM[body], ask.cloth.massGsm)
+export function planFlatten(ask: Omit<SeamDetailAsk, 'seamDetail'>, body: Body): FlattenPlan {
+  const crease = planSeamDetail({ ...ask, seamDetail: 'crease' })
+  if (!crease.recipe || crease.means !== 'iron' || !ask.fabric.mayGetWet) return { crease, soakS: null, dryS: null, recipe: crease.recipe }
+  const gsm = Math.min(SPRAY_GSM[body], ask.fabric.massGsm)
   const pressureKPa = IRON_KINDS[ask.iron.kind].weightKPa
-  const fold = { plies: [ask.cloth], cover: crease.cover, coverWaterGsm: 0, mistGsm: gsm, bed: ask.bed }
-  const run = runFold(fold, crease.recipe.stop.meanC, [{ kind: 'down', durationS: LONGEST_S, pressureKPa }])
-  const dryS = driedS(run, id => id === 'ply0' || id === 'cover')
+  const fold = { plies: [ask.fabric], pressCloth: crease.pressCloth, pressClothWaterGsm: 0, mistGsm: gsm, surface: ask.surface }
+  const run = runFold(fold, crease.recipe.setting.meanC, [{ kind: 'down', durationS: LONGEST_S, pressureKPa }])
+  const dryS = driedS(run, id => id === 'ply0' || id === 'pressCloth')
   return {
-    crease, soakS: soakS(body, SPRAY_GSM[body], ask.cloth), dryS,
+    crease, soakS: soakS(body, SPRAY_GSM[body], ask.fabric), dryS,
     recipe: dryS === null
       ? crease.recipe
       : {

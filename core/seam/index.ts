@@ -1,14 +1,14 @@
-/** Pressing while a garment is made: features of every cloth, strips, wadding, what is done before the cutting. */
+/** Pressing while a garment is made: features of every fabric, strips, wadding, what is done before the cutting. */
 export {
-  besidePliesOf, FEATURE_KEYS, FEATURES, pliesAt, pliesOf, SUPPORT_KEYS, type FeatureKey, type Motion,
+  besidePliesOf, SEAM_DETAIL_KEYS, SEAM_DETAILS, pliesAt, pliesOf, SUPPORT_KEYS, type SeamDetailKey, type Motion,
   type SupportKey,
-} from './features'
-export { settingOf, type Setting } from './sets'
+} from './details'
+export { setPointOf, type SetPoint } from './sets'
 export { foldedStack, pliesIn, plyMm, runFold } from './fold'
 export { bulkOf, printThroughOf } from './bulk'
-export type { Agent, FeatureAsk, FeaturePlan, FeatureReason, FeatureStep, Support } from './ask'
-export { isHovering, planFeature } from './plan'
-export { MOVED_UNDER_C, reachedS } from './settle'
+export type { Agent, SeamDetailAsk, SeamDetailPlan, SeamDetailReason, SeamDetailStep, Support } from './ask'
+export { isHovering, planSeamDetail } from './plan'
+export { MOVED_UNDER_C, reachedS } from './touch'
 export { foldingS, stripsFor, type StripAsk, type StripFold, type Strips } from './strips'
 export { waddingFrom, type Sheet, type Wadding } from './wadding'
 export { soakS, type Body } from './moisten'

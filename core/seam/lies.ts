@@ -19,7 +19,7 @@ export function lyingS(
     { kind: 'down', durationS: holdS, pressureKPa }, { kind: 'clapper', durationS: LONGEST_S, pressureKPa: CLAPPER_KPA },
   ]
   const run = runProgramme(stack, { sole: steadySole(soleC), phases, roomC: ROOM_C }, COARSE)
-  const work = run.layers.filter(l => l.layer.role !== 'bed' && l.layer.role !== 'cover')
+  const work = run.layers.filter(l => l.layer.role !== 'surface' && l.layer.role !== 'pressCloth')
   for (let i = 0; i < run.steps; i++)
     if (run.timesS[i]! > holdS && work.every(l => l.meanC[i]! <= untilC)) return Math.ceil((run.timesS[i]! - holdS) / STEP_S) * STEP_S
   return LONGEST_S

@@ -1,26 +1,27 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { clothLimit } from '../limit'
+import { fabricLimit } from '../limit'
 import { runProgramme, steadySole } from '../heat'
 import { COARSE } from '../recipe'
-import { CLOTHS, DRY_IRON, IRON } from './cloths.fixture'
+import { FABRICS, DRY_IRON, IRON } from './fabrics.fixture'
 import {
-  besidePliesOf, bulkOf, FEATURE_KEYS, FEATURES, foldedStack, isHovering, planFeature, pliesAt, pliesIn, pliesOf, plyMm, printThroughOf,
+  besidePliesOf, bulkOf, SEAM_DETAIL_KEYS, SEAM_DETAILS, foldedStack, isHovering, planSeamDetail, pliesAt, pliesIn, pliesOf, plyMm,
+  printThroughOf,
   reachedS,
-  runFold, settingOf, SUPPORT_KEYS, type FeatureAsk, type FeatureKey, type FeaturePlan, type Motion, type SupportKey,
+  runFold, setPointOf, SUPPORT_KEYS, type SeamDetailAsk, type SeamDetailKey, type SeamDetailPlan, type Motion, type SupportKey,
 } from '.'
 
-type ClothName = keyof typeof CLOTHS
-const asked = (feature: FeatureKey, cloth: ClothName, more: Partial<FeatureAsk> = {}): FeatureAsk => ({
-  feature, cloth: CLOTHS[cloth], iron: IRON, cover: 'muslin', bed: 'padded', blendRule: 'strict',
-  house: { piecing: 'dry', cooling: 'touch', alwaysCover: false }, kit: SUPPORT_KEYS, ...more,
+type FabricName = keyof typeof FABRICS
+const asked = (seamDetail: SeamDetailKey, fabric: FabricName, more: Partial<SeamDetailAsk> = {}): SeamDetailAsk => ({
+  seamDetail, fabric: FABRICS[fabric], iron: IRON, pressCloth: 'muslin', surface: 'padded', blendRule: 'strict',
+  house: { piecing: 'dry', cooling: 'touch', alwaysPressCloth: false }, kit: SUPPORT_KEYS, ...more,
 })
-const plan = (...of: Parameters<typeof asked>): FeaturePlan => planFeature(asked(...of))
-const why = (p: FeaturePlan) => p.reasons.map(r => r.why)
+const plan = (...of: Parameters<typeof asked>): SeamDetailPlan => planSeamDetail(asked(...of))
+const why = (p: SeamDetailPlan) => p.reasons.map(r => r.why)
 
-/** feature, cloth; means, motion, moisture, what lies under or on it, seconds from and to, a reason that must be among those given. */
+/** feature, fabric; means, motion, moisture, what lies under or on it, seconds from and to, a reason that must be among those given. */
 const WORKED: [
-  FeatureKey, ClothName, FeaturePlan['means'], Motion, string, SupportKey[], [number, number], string,
+  SeamDetailKey, FabricName, SeamDetailPlan['means'], Motion, string, SupportKey[], [number, number], string,
 ][] = [
   ['seamOpen', 'poplin', 'iron', 'tipAlong', 'dry', ['boardEdge'], [6, 14], 'house'],
   ['seamOneSide', 'poplin', 'iron', 'tipAlong', 'dry', ['boardEdge'], [3, 9], 'bothSides'],
@@ -49,8 +50,8 @@ const WORKED: [
 ]
 
 describe('features of fabric, worked out', () => {
-  it.each(WORKED)('%s in %s', (feature, cloth, means, motion, moisture, supports, [from, to], reason) => {
-    const p = plan(feature, cloth)
+  it.each(WORKED)('%s in %s', (seamDetail, fabric, means, motion, moisture, supports, [from, to], reason) => {
+    const p = plan(seamDetail, fabric)
     expect([p.means, p.motion, p.recipe?.method ?? 'none']).toEqual([means, motion, moisture])
     for (const s of supports) expect(p.supports.map(x => x.key)).toContain(s)
     expect(p.recipe?.holdS ?? 0).toBeGreaterThanOrEqual(from)
@@ -58,20 +59,20 @@ describe('features of fabric, worked out', () => {
     expect(why(p)).toContain(reason)
   })
   it('never more than two of heat, steam and pressure at once; no iron above what the fabric stands', () => {
-    const cloths = Object.keys(CLOTHS) as ClothName[]
+    const fabrics = Object.keys(FABRICS) as FabricName[]
     fc.assert(fc.property(
-      fc.constantFrom(...FEATURE_KEYS), fc.constantFrom(...cloths), fc.constantFrom('dry' as const, 'steam' as const),
-      fc.constantFrom('touch' as const, 'cold' as const), fc.boolean(), (feature, cloth, piecing, cooling, alwaysCover) => {
-        const p = plan(feature, cloth, { house: { piecing, cooling, alwaysCover } })
-        const limit = clothLimit(CLOTHS[cloth], 'strict')
+      fc.constantFrom(...SEAM_DETAIL_KEYS), fc.constantFrom(...fabrics), fc.constantFrom('dry' as const, 'steam' as const),
+      fc.constantFrom('touch' as const, 'cold' as const), fc.boolean(), (seamDetail, fabric, piecing, cooling, alwaysPressCloth) => {
+        const p = plan(seamDetail, fabric, { house: { piecing, cooling, alwaysPressCloth } })
+        const limit = fabricLimit(FABRICS[fabric], 'strict')
         expect(p.steps.every(s => s.agents.length <= 2)).toBe(true)
         expect(p.agents.length).toBeLessThanOrEqual(2)
         if (!p.recipe) return
-        expect(p.recipe.stop.meanC).toBeLessThanOrEqual(limit.soleC + 5)
+        expect(p.recipe.setting.meanC).toBeLessThanOrEqual(limit.soleC + 5)
         if (limit.steam === 'no') expect(p.recipe.method).not.toBe('steam')
         if (limit.water !== 'yes') expect(p.recipe.method).not.toBe('mist')
-        if (limit.coverNeeded && p.means === 'iron') expect(p.cover).not.toBeNull()
-        const onlyBack = limit.backOnly || cloth === 'dupion'
+        if (limit.pressClothNeeded && p.means === 'iron') expect(p.pressCloth).not.toBeNull()
+        const onlyBack = limit.backOnly || fabric === 'dupion'
         if (onlyBack) expect([p.recipe.firstSide, p.recipe.passes]).toEqual(['back', 1])
         if (p.setAtS === null) expect(why(p)).toContain('neverSets')
         expect(p.restS).toBeGreaterThan(0)
@@ -79,60 +80,63 @@ describe('features of fabric, worked out', () => {
     ), { seed: 3, numRuns: 70 })
   })
   it('what it says of the plies is so: at the hold every ply has been as warm as sets it', () => {
-    for (const [feature, cloth] of [['seamOpen', 'poplin'], ['dart', 'worsted'], ['pleat', 'polyester']] as const) {
-      const p = plan(feature, cloth), r = p.recipe!
+    for (const [seamDetail, fabric] of [['seamOpen', 'poplin'], ['dart', 'worsted'], ['pleat', 'polyester']] as const) {
+      const p = plan(seamDetail, fabric), r = p.recipe!
       const run = runFold(
         {
-          plies: Array.from({ length: p.bulk.plies }, () => CLOTHS[cloth]), cover: p.cover, coverWaterGsm: 0, mistGsm: r.mistGsm,
-          bed: 'padded',
-        }, r.stop.meanC, [{ kind: 'down', durationS: r.holdS, pressureKPa: r.pressureKPa, steamGM2S: r.steamGM2S, steamS: r.steamS }],
+          plies: Array.from({ length: p.bulk.plies }, () => FABRICS[fabric]), pressCloth: p.pressCloth, pressClothWaterGsm: 0,
+          mistGsm: r.mistGsm,
+          surface: 'padded',
+        }, r.setting.meanC, [{ kind: 'down', durationS: r.holdS, pressureKPa: r.pressureKPa, steamGM2S: r.steamGM2S, steamS: r.steamS }],
       )
-      expect(reachedS(run, p.setting!.setC)).not.toBeNull()
-      expect(reachedS(run, p.setting!.setC)).toBeCloseTo(p.setAtS!, 5)
+      expect(reachedS(run, p.setPoint!.setC)).not.toBeNull()
+      expect(reachedS(run, p.setPoint!.setC)).toBeCloseTo(p.setAtS!, 5)
       // Half the time would not have done.
       expect(p.setAtS!).toBeGreaterThan(0.3)
     }
   })
   it('so many short touches set it, and one fewer does not', () => {
-    for (const [feature, cloth] of [['seamOpen', 'gassed'], ['crease', 'gassed'], ['dart', 'gassed']] as const) {
-      const p = plan(feature, cloth), r = p.recipe!
+    for (const [seamDetail, fabric] of [['seamOpen', 'gassed'], ['crease', 'gassed'], ['dart', 'gassed']] as const) {
+      const p = plan(seamDetail, fabric), r = p.recipe!
       const touched = (times: number) => runFold(
-        { plies: Array.from({ length: p.bulk.plies }, () => CLOTHS[cloth]), cover: p.cover, coverWaterGsm: 0, mistGsm: 0, bed: 'padded' },
-        r.stop.meanC, Array.from({ length: times }, (_, i) => [
+        { plies: Array.from({ length: p.bulk.plies }, () => FABRICS[fabric]), pressCloth: p.pressCloth, pressClothWaterGsm: 0, mistGsm: 0,
+          surface: 'padded' },
+        r.setting.meanC, Array.from({ length: times }, (_, i) => [
           ...(i > 0 ? [{ kind: 'lifted' as const, durationS: 4 }] : []),
           { kind: 'down' as const, durationS: r.holdS, pressureKPa: r.pressureKPa },
         ]).flat())
-      expect(reachedS(touched(p.touches), p.setting!.setC)).not.toBeNull()
-      expect(reachedS(touched(p.touches - 1), p.setting!.setC)).toBeNull()
+      expect(reachedS(touched(p.touches), p.setPoint!.setC)).not.toBeNull()
+      expect(reachedS(touched(p.touches - 1), p.setPoint!.setC)).toBeNull()
     }
   })
   it('pressed from both sides every ply is set through the very cover that is named, a second sooner on each it is not', () => {
-    for (const [feature, cloth] of [['seamOneSide', 'poplin'], ['neckEdge', 'poplin'], ['curvedSeam', 'denim']] as const) {
-      const p = plan(feature, cloth), r = p.recipe!
+    for (const [seamDetail, fabric] of [['seamOneSide', 'poplin'], ['neckEdge', 'poplin'], ['curvedSeam', 'denim']] as const) {
+      const p = plan(seamDetail, fabric), r = p.recipe!
       expect([r.passes, r.secondS]).toEqual([2, r.holdS])
       const reached = (holdS: number) => {
         const down = { kind: 'down' as const, durationS: holdS, pressureKPa: r.pressureKPa }
         return reachedS(runFold(
-          { plies: Array.from({ length: p.bulk.plies }, () => CLOTHS[cloth]), cover: p.cover, coverWaterGsm: 0, mistGsm: 0, bed: 'padded' },
-          r.stop.meanC, [down, { kind: 'lifted', durationS: 3 }, { kind: 'turn' }, down]), p.setting!.setC)
+          { plies: Array.from({ length: p.bulk.plies }, () => FABRICS[fabric]), pressCloth: p.pressCloth, pressClothWaterGsm: 0,
+            mistGsm: 0, surface: 'padded' },
+          r.setting.meanC, [down, { kind: 'lifted', durationS: 3 }, { kind: 'turn' }, down]), p.setPoint!.setC)
       }
       expect([reached(r.holdS) !== null, reached(r.holdS - 1)]).toEqual([true, null])
     }
     // Bare where its face stands that; linen would shine.
-    expect(plan('seamOneSide', 'poplin').cover).toBeNull()
-    const cloth = { ...CLOTHS.poplin, fibres: [{ fibre: 'linen' as const, sharePct: 100 }] }
-    const linen = planFeature({ ...asked('seamOneSide', 'poplin'), cloth })
-    expect([linen.cover, linen.recipe!.secondS]).toEqual(['muslin', linen.recipe!.holdS])
+    expect(plan('seamOneSide', 'poplin').pressCloth).toBeNull()
+    const fabric = { ...FABRICS.poplin, fibres: [{ fibre: 'linen' as const, sharePct: 100 }] }
+    const linen = planSeamDetail({ ...asked('seamOneSide', 'poplin'), fabric })
+    expect([linen.pressCloth, linen.recipe!.secondS]).toEqual(['muslin', linen.recipe!.holdS])
   })
   it('house rules choose, and are given as the reason', () => {
-    const steam = plan('seamOpen', 'poplin', { house: { piecing: 'steam', cooling: 'touch', alwaysCover: false } })
+    const steam = plan('seamOpen', 'poplin', { house: { piecing: 'steam', cooling: 'touch', alwaysPressCloth: false } })
     expect([steam.recipe!.method, why(steam)]).toEqual(['steam', expect.arrayContaining(['house'])])
     const touch = plan('seamOpen', 'worsted')
-    const cold = plan('seamOpen', 'worsted', { house: { piecing: 'dry', cooling: 'cold', alwaysCover: false } })
+    const cold = plan('seamOpen', 'worsted', { house: { piecing: 'dry', cooling: 'cold', alwaysPressCloth: false } })
     expect([touch.untilC, cold.untilC]).toEqual([45, 32])
     expect(cold.restS).toBeGreaterThan(touch.restS)
-    expect(plan('seamOpen', 'poplin').cover).toBeNull()
-    expect(plan('seamOpen', 'poplin', { house: { piecing: 'dry', cooling: 'touch', alwaysCover: true } }).cover).toBe('muslin')
+    expect(plan('seamOpen', 'poplin').pressCloth).toBeNull()
+    expect(plan('seamOpen', 'poplin', { house: { piecing: 'dry', cooling: 'touch', alwaysPressCloth: true } }).pressCloth).toBe('muslin')
   })
   it('what is not in the workroom has a stand-in', () => {
     const p = plan('curvedSeam', 'worsted', { kit: [] })
@@ -144,9 +148,9 @@ describe('features of fabric, worked out', () => {
   })
   it('an iron without steam mists instead; one with stops that are all too hot is left cold', () => {
     expect(plan('pleat', 'worsted', { iron: DRY_IRON }).recipe!.method).toBe('mist')
-    const hot = plan('seamOpen', 'acetate', { iron: { kind: 'household', stops: [IRON.stops[2]!] } })
+    const hot = plan('seamOpen', 'acetate', { iron: { kind: 'household', settings: [IRON.settings[2]!] } })
     expect([hot.means, why(hot)]).toEqual(['cold', ['noCooler']])
-    expect(() => plan('seamOpen', 'poplin', { iron: { kind: 'household', stops: [] } })).toThrow('no settings')
+    expect(() => plan('seamOpen', 'poplin', { iron: { kind: 'household', settings: [] } })).toThrow('no settings')
   })
   it('over pile the iron is held, touching nothing, and its recipe says so', () => {
     expect(isHovering(plan('seamOpen', 'velvet').recipe!)).toBe(true)
@@ -164,24 +168,25 @@ describe('features of fabric, worked out', () => {
 
 describe('folded stacks', () => {
   it('a fold of n plies takes heat as n fabrics laid one on another', () => {
-    const plies = [CLOTHS.poplin, CLOTHS.poplin, CLOTHS.poplin]
-    const fold = { plies, cover: null, coverWaterGsm: 0, mistGsm: 0, bed: 'padded' as const }
+    const plies = [FABRICS.poplin, FABRICS.poplin, FABRICS.poplin]
+    const fold = { plies, pressCloth: null, pressClothWaterGsm: 0, mistGsm: 0, surface: 'padded' as const }
     const stack = foldedStack(fold)
     expect(stack.work).toHaveLength(3)
     const one = { ...stack.work[0]!, massGsm: 360, thicknessMm: 0.81, waterCapacityGsm: 360, id: 'ply0' }
     const phases = [{ kind: 'down' as const, durationS: 15, pressureKPa: 3 }]
     const folded = runFold(fold, 150, phases)
-    const programme = { sole: steadySole(150), phases, roomC: 20 }, touching = { ...COARSE, contactWm2K: 1e5, skipBed: true }
+    const programme = { sole: steadySole(150), phases, roomC: 20 }, touching = { ...COARSE, contactWm2K: 1e5, skipSurface: true }
     const thick = runProgramme({ ...stack, work: [one] }, programme, touching), tight = runProgramme(stack, programme, touching)
     const meanC = (run: typeof folded, at: number) => pliesIn(run).reduce((s, p) => s + p.meanC[at]!, 0) / pliesIn(run).length
-    // In perfect contact plies are one thick cloth; between real plies there is a little more in the way.
+    // In perfect contact plies are one thick fabric; between real plies there is a little more in the way.
     expect(Math.abs(meanC(tight, tight.steps - 1) - meanC(thick, thick.steps - 1))).toBeLessThan(1.5)
     expect(meanC(folded, folded.steps - 1)).toBeLessThan(meanC(tight, tight.steps - 1))
     expect(meanC(folded, folded.steps - 1)).toBeGreaterThan(meanC(tight, tight.steps - 1) - 25)
   })
   it('the more plies, the later the last of them', () => {
     const at = (n: number) => reachedS(
-      runFold({ plies: Array.from({ length: n }, () => CLOTHS.poplin), cover: null, coverWaterGsm: 0, mistGsm: 0, bed: 'padded' }, 190, [
+      runFold({ plies: Array.from({ length: n }, () => FABRICS.poplin), pressCloth: null, pressClothWaterGsm: 0, mistGsm: 0,
+        surface: 'padded' }, 190, [
         { kind: 'down', durationS: 60, pressureKPa: 0.8 },
       ]), 110)!
     const times = [1, 2, 3, 4, 5, 6].map(at)
@@ -189,60 +194,60 @@ describe('folded stacks', () => {
   })
   it('a mist is shared by the plies', () => {
     const { work } = foldedStack({
-      plies: [CLOTHS.poplin, CLOTHS.poplin, CLOTHS.poplin], cover: null, coverWaterGsm: 0, mistGsm: 30, bed: 'padded',
+      plies: [FABRICS.poplin, FABRICS.poplin, FABRICS.poplin], pressCloth: null, pressClothWaterGsm: 0, mistGsm: 30, surface: 'padded',
     })
     expect(work.map(l => l.addedWaterGsm)).toEqual([10, 10, 10])
   })
   it('no ply, no fold', () => {
-    expect(() => foldedStack({ plies: [], cover: null, coverWaterGsm: 0, mistGsm: 0, bed: 'padded' })).toThrow('at least one')
+    expect(() => foldedStack({ plies: [], pressCloth: null, pressClothWaterGsm: 0, mistGsm: 0, surface: 'padded' })).toThrow('at least one')
   })
 })
 
 describe('what sets a fold', () => {
   it('protein moist at 80, cellulose moist at 100 and dry at 130, polyester 20 over where it gives', () => {
-    const pure = (fibre: Parameters<typeof settingOf>[0][number]['fibre']) => [{ fibre, sharePct: 100 }]
-    expect(settingOf(pure('wool'), true).setC).toBe(80)
-    expect([settingOf(pure('cotton'), true).setC, settingOf(pure('cotton'), false).setC]).toEqual([100, 130])
-    expect(settingOf(pure('polyester'), false)).toMatchObject({ setC: 100, by: 'plastic', drierC: false })
+    const pure = (fibre: Parameters<typeof setPointOf>[0][number]['fibre']) => [{ fibre, sharePct: 100 }]
+    expect(setPointOf(pure('wool'), true).setC).toBe(80)
+    expect([setPointOf(pure('cotton'), true).setC, setPointOf(pure('cotton'), false).setC]).toEqual([100, 130])
+    expect(setPointOf(pure('polyester'), false)).toMatchObject({ setC: 100, by: 'plastic', drierC: false })
     // Never nearer than ten degrees to harm.
-    expect(settingOf(pure('acetate'), false).setC).toBe(125)
-    expect(settingOf([], false)).toMatchObject({ setC: 80, by: 'unknown' })
+    expect(setPointOf(pure('acetate'), false).setC).toBe(125)
+    expect(setPointOf([], false)).toMatchObject({ setC: 80, by: 'unknown' })
   })
   it('the fibre that asks for most decides; a few per cent do not', () => {
-    expect(settingOf([{ fibre: 'wool', sharePct: 55 }, { fibre: 'polyester', sharePct: 45 }], true).fibre).toBe('polyester')
-    expect(settingOf([{ fibre: 'wool', sharePct: 97 }, { fibre: 'acetate', sharePct: 3 }], true).fibre).toBe('wool')
-    expect(settingOf([{ fibre: 'wool', sharePct: 10 }, { fibre: 'silk', sharePct: 15 }], true).fibre).toBe('silk')
+    expect(setPointOf([{ fibre: 'wool', sharePct: 55 }, { fibre: 'polyester', sharePct: 45 }], true).fibre).toBe('polyester')
+    expect(setPointOf([{ fibre: 'wool', sharePct: 97 }, { fibre: 'acetate', sharePct: 3 }], true).fibre).toBe('wool')
+    expect(setPointOf([{ fibre: 'wool', sharePct: 10 }, { fibre: 'silk', sharePct: 15 }], true).fibre).toBe('silk')
   })
 })
 
 describe('thickness', () => {
   it('the drawn section has as many plies as are counted', () => {
-    const counted: Record<FeatureKey, number> = {
+    const counted: Record<SeamDetailKey, number> = {
       seamOpen: 2, seamOneSide: 3, curvedSeam: 2, sleeveSeam: 2, dart: 3, pleat: 3, gather: 3, collarEdge: 4, neckEdge: 4, facing: 4,
       hemFold: 3, binding: 4, crease: 1, largeFlat: 1,
     }
-    for (const key of FEATURE_KEYS) {
-      const f = FEATURES[key]
+    for (const key of SEAM_DETAIL_KEYS) {
+      const f = SEAM_DETAILS[key]
       expect([key, pliesOf(f)]).toEqual([key, counted[key]])
       for (let x = -60; x <= 60; x += 0.5) expect(pliesAt(f.section, x)).toBeLessThanOrEqual(counted[key])
     }
   })
   it('a step over 0.6 mm leaves a strip unpressed, the wider the higher it is', () => {
-    const low = bulkOf(FEATURES.seamOpen, CLOTHS.poplin, 0.8), high = bulkOf(FEATURES.seamOpen, CLOTHS.melton, 0.8)
+    const low = bulkOf(SEAM_DETAILS.seamOpen, FABRICS.poplin, 0.8), high = bulkOf(SEAM_DETAILS.seamOpen, FABRICS.melton, 0.8)
     expect(low.unpressedMm).toBe(0)
-    expect(low.stepMm).toBeCloseTo(plyMm(CLOTHS.poplin, 0.8), 9)
+    expect(low.stepMm).toBeCloseTo(plyMm(FABRICS.poplin, 0.8), 9)
     expect(high.stepMm).toBeGreaterThan(0.6)
     // By hand: half a sole of 55 mm, of which the gap of 0.6 mm is made up.
     expect(high.unpressedMm).toBeCloseTo(55 * (1 - 0.6 / high.stepMm), 9)
-    expect(bulkOf(FEATURES.dart, CLOTHS.melton, 0.8).unpressedMm).toBeGreaterThan(high.unpressedMm)
-    expect([besidePliesOf(FEATURES.binding), bulkOf(FEATURES.binding, CLOTHS.melton, 0.8).stepMm]).toEqual([0, 0])
+    expect(bulkOf(SEAM_DETAILS.dart, FABRICS.melton, 0.8).unpressedMm).toBeGreaterThan(high.unpressedMm)
+    expect([besidePliesOf(SEAM_DETAILS.binding), bulkOf(SEAM_DETAILS.binding, FABRICS.melton, 0.8).stepMm]).toEqual([0, 0])
   })
   it('smooth fabric shows an allowance that plain fabric hides, and a nap hides more still', () => {
-    const satin = printThroughOf({ ...CLOTHS.poplin, construction: 'satin' }, 1, 0.8), plain = printThroughOf(CLOTHS.poplin, 1, 0.8)
+    const satin = printThroughOf({ ...FABRICS.poplin, construction: 'satin' }, 1, 0.8), plain = printThroughOf(FABRICS.poplin, 1, 0.8)
     expect([satin.shows, plain.shows]).toEqual([true, false])
     expect(satin.ridgeMm).toBeCloseTo(plain.ridgeMm, 9)
-    expect(printThroughOf({ ...CLOTHS.worsted, nap: 'nap' }, 1, 0.8).shows).toBe(false)
-    expect(printThroughOf(CLOTHS.worsted, 1, 0.8).shows).toBe(true)
-    expect(printThroughOf(CLOTHS.worsted, 1, 30).ridgeMm).toBeLessThan(printThroughOf(CLOTHS.worsted, 1, 0.8).ridgeMm)
+    expect(printThroughOf({ ...FABRICS.worsted, nap: 'nap' }, 1, 0.8).shows).toBe(false)
+    expect(printThroughOf(FABRICS.worsted, 1, 0.8).shows).toBe(true)
+    expect(printThroughOf(FABRICS.worsted, 1, 30).ridgeMm).toBeLessThan(printThroughOf(FABRICS.worsted, 1, 0.8).ridgeMm)
   })
 })

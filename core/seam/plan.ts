@@ -1,13 +1,13 @@
 import { valueAt, type Phase } from '../heat'
-import { clothLimit, type ClothLimit } from '../limit'
+import { fabricLimit, type FabricLimit } from '../limit'
 import { IRON_KINDS, steamGM2S, STEAMS_FROM_C } from '../materials'
-import { allowedStops, type IronStop, type Method, type Recipe } from '../recipe'
-import type { Agent, FeatureAsk, FeaturePlan, FeatureReason, FeatureStep, Support } from './ask'
+import { allowedSettings, type IronSetting, type Method, type Recipe } from '../recipe'
+import type { Agent, SeamDetailAsk, SeamDetailPlan, SeamDetailReason, SeamDetailStep, Support } from './ask'
 import { bulkOf, printThroughOf, STEP_MM } from './bulk'
-import { FEATURES, pliesOf, type Feature, type SupportKey } from './features'
+import { SEAM_DETAILS, pliesOf, type SeamDetail, type SupportKey } from './details'
 import { pliesIn, runFold, type Fold } from './fold'
-import { settingOf } from './sets'
-import { downPhase, LONGEST_S, pressPhases, reachedS, restOf, settle, SOON_S, tryOut, waysOf, wholeS } from './settle'
+import { setPointOf } from './sets'
+import { downPhase, LONGEST_S, pressPhases, reachedS, restOf, chooseTouch, SOON_S, tryOut, waysOf, wholeS } from './touch'
 
 /** Held over the work: nothing is touched, and so much of the steam gets in. A recipe says so by its least pressure. */
 const OVER_KPA = 0.001, HOVER_KPA = 0.01, HOVER_STEAM_SHARE = 0.15
@@ -15,35 +15,36 @@ const OVER_KPA = 0.001, HOVER_KPA = 0.01, HOVER_STEAM_SHARE = 0.15
 export const isHovering = (r: Pick<Recipe, 'pressureKPa'>): boolean => r.pressureKPa <= HOVER_KPA
 const SET_FLAT_S = 3, LOOK_S = 2
 
-/** How a feature of this cloth is pressed: the side, the motion, what lies under it, two of three agents, how long, and why. */
-export function planFeature(ask: FeatureAsk): FeaturePlan {
-  const f = FEATURES[ask.feature]
-  const limit = clothLimit(ask.cloth, ask.blendRule, ask.evidence)
-  const reasons: FeatureReason[] = []
+/** How a feature of this fabric is pressed: the side, the motion, what lies under it, two of three agents, how long, and why. */
+export function planSeamDetail(ask: SeamDetailAsk): SeamDetailPlan {
+  const f = SEAM_DETAILS[ask.seamDetail]
+  const limit = fabricLimit(ask.fabric, ask.blendRule, ask.evidence)
+  const reasons: SeamDetailReason[] = []
   if (limit.soleC === 0) return withoutHeat(f, ask, [{ why: 'noHeat', fumes: limit.fumes }])
-  if (ask.iron.stops.length === 0) throw new RangeError('The iron has no settings: give at least one.')
-  const stops = allowedStops(ask.iron.stops, limit)
-  if (stops.length === 0)
-    return withoutHeat(f, ask, [{ why: 'noCooler', coolestC: Math.min(...ask.iron.stops.map(s => s.meanC)), limitC: limit.soleC }])
-  if (limit.motion === 'hover') return hovered(f, ask, limit, stops)
+  if (ask.iron.settings.length === 0) throw new RangeError('The iron has no settings: give at least one.')
+  const settings = allowedSettings(ask.iron.settings, limit)
+  if (settings.length === 0)
+    return withoutHeat(f, ask, [{ why: 'noCooler', coolestC: Math.min(...ask.iron.settings.map(s => s.meanC)), limitC: limit.soleC }])
+  if (limit.motion === 'hover') return hovered(f, ask, limit, settings)
 
-  const { methods, because } = methodsFor(f, ask, limit, stops)
+  const { methods, because } = methodsFor(f, ask, limit, settings)
   reasons.push(...(f.stretches && !because.some(b => b.why === 'stretches') ? [{ why: 'stretches' as const }] : []), ...because)
   // A texture is pressed flat from the face, so the sole never comes there.
-  const onlyBack = limit.backOnly || ask.cloth.nap === 'texture'
+  const onlyBack = limit.backOnly || ask.fabric.nap === 'texture'
   const firstSide = onlyBack ? 'back' : f.firstSide
   if (onlyBack && (f.firstSide === 'face' || f.look)) reasons.push({ why: limit.backOnly ? 'backOnly' : 'texture' })
-  const needsCover = limit.coverNeeded || ask.house.alwaysCover || firstSide === 'face'
-  const cover = needsCover ? (ask.cover ?? 'muslin') : null
+  const needsPressCloth = limit.pressClothNeeded || ask.house.alwaysPressCloth || firstSide === 'face'
+  const pressCloth = needsPressCloth ? (ask.pressCloth ?? 'muslin') : null
   const ways = methods.flatMap(waysOf)
-  const tried = ways.flatMap((w, way) => stops.flatMap(stop => tryOut(f, ask, { ...w, way, stop, cover, limit }, firstSide) ?? []))
-  const best = settle(tried, ask, onlyBack ? null : (ask.cover ?? 'muslin'), limit)
-  const { setting, holdS, touches } = best
+  const tried = ways.flatMap((w, way) => settings.flatMap(setting => tryOut(f, ask, { ...w, way, setting, pressCloth, limit },
+    firstSide) ?? []))
+  const best = chooseTouch(tried, ask, onlyBack ? null : (ask.pressCloth ?? 'muslin'), limit)
+  const { setPoint, holdS, touches } = best
   const moist = best.recipe.method !== 'dry'
-  reasons.push({ why: 'sets', setting, moist })
+  reasons.push({ why: 'sets', setPoint, moist })
   if (touches > 1) reasons.push({ why: 'shortTouches', maxS: holdS, touches })
   if (best.both) reasons.push({ why: 'bothSides' })
-  if (!best.set) reasons.push({ why: 'neverSets', lastC: valueAt(best.run, pliesIn(best.run).at(-1)!.meanC, holdS), setC: setting.setC })
+  if (!best.set) reasons.push({ why: 'neverSets', lastC: valueAt(best.run, pliesIn(best.run).at(-1)!.meanC, holdS), setC: setPoint.setC })
   const wantsClapper = f.sharp || (moist && f.setFirst)
   const clapped = ask.kit.includes('clapper') && wantsClapper
   const looked = f.look && !onlyBack && !best.both
@@ -55,15 +56,15 @@ export function planFeature(ask: FeatureAsk): FeaturePlan {
     best.fold, recipe, pressPhases(best.recipe, holdS, best.both, touches), clapped, ask.house,
   )
   const { weightKPa } = IRON_KINDS[ask.iron.kind]
-  const bulk = bulkOf(f, ask.cloth, weightKPa), print = printThroughOf(ask.cloth, 1, weightKPa)
+  const bulk = bulkOf(f, ask.fabric, weightKPa), print = printThroughOf(ask.fabric, 1, weightKPa)
   const allowances = f.section.length > 1 || pliesOf(f) > 2
   const cards = allowances && print.shows && firstSide === 'back' && f.key !== 'gather'
   if (cards) reasons.push({ why: 'printsThrough', print })
   if (bulk.stepMm > STEP_MM) reasons.push({ why: 'ridge', bulk })
   const agents: Agent[] = moist ? ['heat', 'steam'] : ['heat', 'pressure']
   return {
-    feature: f.key, means: 'iron', motion: f.motion, supports: supportsOf(f, ask.kit, limit, cards, wantsClapper), agents,
-    recipe: { ...recipe, coolS: restS }, cover: best.fold.cover, setting, liftedC, touches,
+    seamDetail: f.key, means: 'iron', motion: f.motion, supports: supportsOf(f, ask.kit, limit, cards, wantsClapper), agents,
+    recipe: { ...recipe, coolS: restS }, pressCloth: best.fold.pressCloth, setPoint, liftedC, touches,
     setAtS: best.set ? (best.setAtS ?? holdS) : null,
     restS, untilC,
     bulk, print,
@@ -81,11 +82,11 @@ export function planFeature(ask: FeatureAsk): FeaturePlan {
 
 /** Which moistures are tried, the wanted one first. */
 function methodsFor(
-  f: Feature, ask: FeatureAsk, limit: ClothLimit, stops: readonly IronStop[],
-): { methods: Method[], because: FeatureReason[] } {
-  const dry = settingOf(ask.cloth.fibres, false)
+  f: SeamDetail, ask: SeamDetailAsk, limit: FabricLimit, settings: readonly IronSetting[],
+): { methods: Method[], because: SeamDetailReason[] } {
+  const dry = setPointOf(ask.fabric.fibres, false)
   if (!dry.drierC) return { methods: ['dry'], because: [{ why: 'noMoisture', barred: 'useless' }] }
-  const steams = IRON_KINDS[ask.iron.kind].steamGMin > 0 && stops.some(s => s.meanC >= STEAMS_FROM_C)
+  const steams = IRON_KINDS[ask.iron.kind].steamGMin > 0 && settings.some(s => s.meanC >= STEAMS_FROM_C)
   const moist: Method[] = [
     ...(limit.steam !== 'no' && steams ? ['steam' as const] : []), ...(limit.water === 'yes' ? ['mist' as const] : []),
   ]
@@ -104,59 +105,63 @@ const otherSide = (side: 'back' | 'face') => (side === 'back' ? 'face' as const 
 const STAND_INS: Partial<Record<SupportKey, Support['standIn']>> = {
   ham: 'towel', roll: 'towel', sleeveBoard: 'towel', needleBoard: 'pileTowel', cards: 'paper', clapper: 'air',
 }
-function supportsOf(f: Feature, kit: readonly SupportKey[], limit: ClothLimit, cards: boolean, clapper: boolean): Support[] {
+function supportsOf(f: SeamDetail, kit: readonly SupportKey[], limit: FabricLimit, cards: boolean, clapper: boolean): Support[] {
   const shape = f.support === 'roll' && !kit.includes('roll') && kit.includes('sleeveBoard') ? 'sleeveBoard' : f.support
   const wanted: SupportKey[] = [
-    shape, ...(limit.bed === 'sparesPile' ? ['needleBoard' as const] : []), ...(cards ? ['cards' as const] : []),
+    shape, ...(limit.surface === 'sparesPile' ? ['needleBoard' as const] : []), ...(cards ? ['cards' as const] : []),
     ...(clapper ? ['clapper' as const] : []),
   ]
   return wanted.map(key => ({ key, standIn: kit.includes(key) ? null : (STAND_INS[key] ?? null) }))
 }
 
 /** Pile: steam from an iron held over it, then the fingers; where steam may not be, the fingers alone. */
-function hovered(f: Feature, ask: FeatureAsk, limit: ClothLimit, stops: readonly IronStop[]): FeaturePlan {
+function hovered(f: SeamDetail, ask: SeamDetailAsk, limit: FabricLimit, settings: readonly IronSetting[]): SeamDetailPlan {
   const steams = IRON_KINDS[ask.iron.kind].steamGMin > 0 && limit.steam !== 'no'
-  const stop = stops.filter(s => s.meanC >= STEAMS_FROM_C).reduce<IronStop | null>((a, b) => (a && a.meanC <= b.meanC ? a : b), null)
-  if (!steams || !stop) return withoutHeat(f, ask, [{ why: 'pile', steam: false }])
+  const setting = settings.filter(s => s.meanC >= STEAMS_FROM_C).reduce<IronSetting | null>((a, b) => (a && a.meanC <= b.meanC ? a : b),
+    null)
+  if (!steams || !setting) return withoutHeat(f, ask, [{ why: 'pile', steam: false }])
   const recipe: Recipe = {
-    method: 'steam', stop, firstSide: 'back', passes: 1, warmS: 0, holdS: LONGEST_S, secondS: null, lean: 'weight', pressureKPa: HOVER_KPA,
-    coverWaterGsm: 0, mistGsm: 0, steamGM2S: steamGM2S(ask.iron.kind), steamS: LONGEST_S, coolS: 0,
+    method: 'steam', setting, firstSide: 'back', passes: 1, warmS: 0, holdS: LONGEST_S, secondS: null, lean: 'weight',
+    pressureKPa: HOVER_KPA,
+    pressClothWaterGsm: 0, mistGsm: 0, steamGM2S: steamGM2S(ask.iron.kind), steamS: LONGEST_S, coolS: 0,
   }
   const fold: Fold = {
-    plies: Array.from({ length: pliesOf(f) }, () => ask.cloth), cover: null, coverWaterGsm: 0, mistGsm: 0, bed: 'needle',
+    plies: Array.from({ length: pliesOf(f) }, () => ask.fabric), pressCloth: null, pressClothWaterGsm: 0, mistGsm: 0, surface: 'needle',
   }
-  const setting = settingOf(ask.cloth.fibres, true)
+  const setPoint = setPointOf(ask.fabric.fibres, true)
   const over = (r: Recipe): Phase => ({ ...downPhase(r), pressureKPa: OVER_KPA } as Phase)
-  const setAtS = reachedS(runFold(fold, stop.meanC, [over(recipe)], HOVER_STEAM_SHARE), setting.setC)
+  const setAtS = reachedS(runFold(fold, setting.meanC, [over(recipe)], HOVER_STEAM_SHARE), setPoint.setC)
   const holdS = wholeS(setAtS ?? SOON_S)
   const held = { ...recipe, holdS, steamS: holdS }
   const rest = restOf(fold, held, [over(held)], false, ask.house, HOVER_STEAM_SHARE)
-  const bulk = bulkOf(f, ask.cloth, 1), print = printThroughOf(ask.cloth, 1, 1)
+  const bulk = bulkOf(f, ask.fabric, 1), print = printThroughOf(ask.fabric, 1, 1)
   return {
-    feature: f.key, means: 'hover', motion: 'hover', supports: supportsOf(f, ask.kit, limit, false, false), agents: ['steam', 'pressure'],
-    recipe: { ...held, coolS: rest.restS }, cover: null, setting, setAtS, touches: 1, ...rest, bulk, print,
+    seamDetail: f.key, means: 'hover', motion: 'hover', supports: supportsOf(f, ask.kit, limit, false, false),
+    agents: ['steam', 'pressure'],
+    recipe: { ...held, coolS: rest.restS }, pressCloth: null, setPoint, setAtS, touches: 1, ...rest, bulk, print,
     steps: [
       { do: 'hover', forS: holdS, agents: ['steam'] }, { do: 'fingers', agents: ['pressure'] },
       { do: 'rest', forS: rest.restS, untilC: rest.untilC, agents: [] },
     ],
     reasons: [
-      { why: 'pile', steam: true }, { why: 'sets', setting, moist: true },
-      ...(setAtS === null ? [{ why: 'neverSets' as const, lastC: rest.liftedC.at(-1)!, setC: setting.setC }] : []),
+      { why: 'pile', steam: true }, { why: 'sets', setPoint, moist: true },
+      ...(setAtS === null ? [{ why: 'neverSets' as const, lastC: rest.liftedC.at(-1)!, setC: setPoint.setC }] : []),
     ],
   }
 }
 
 /** No heat: fingers or the roller, stitches where it has to stay, the weight of a cold iron. */
-function withoutHeat(f: Feature, ask: FeatureAsk, reasons: FeatureReason[]): FeaturePlan {
-  const limit = clothLimit(ask.cloth, ask.blendRule, ask.evidence)
-  const soft = ask.cloth.nap === 'pile'
-  const first: FeatureStep = f.key === 'crease' || f.key === 'largeFlat'
+function withoutHeat(f: SeamDetail, ask: SeamDetailAsk, reasons: SeamDetailReason[]): SeamDetailPlan {
+  const limit = fabricLimit(ask.fabric, ask.blendRule, ask.evidence)
+  const soft = ask.fabric.nap === 'pile'
+  const first: SeamDetailStep = f.key === 'crease' || f.key === 'largeFlat'
     ? { do: soft ? 'fingers' : 'coldIron', agents: ['pressure'] }
     : { do: f.setFirst && !soft ? 'roller' : 'fingers', agents: ['pressure'] }
-  const stays: FeatureStep[] = f.sharp || f.setFirst ? [{ do: 'stitch', agents: [] }] : []
+  const stays: SeamDetailStep[] = f.sharp || f.setFirst ? [{ do: 'stitch', agents: [] }] : []
   return {
-    feature: f.key, means: 'cold', motion: 'none', supports: supportsOf(f, ask.kit, limit, false, false), agents: ['pressure'],
-    recipe: null, cover: null, setting: null, setAtS: null, liftedC: [], touches: 1, restS: 0, untilC: 0, bulk: bulkOf(f, ask.cloth, 1),
-    print: printThroughOf(ask.cloth, 1, 1), steps: [first, ...stays], reasons,
+    seamDetail: f.key, means: 'cold', motion: 'none', supports: supportsOf(f, ask.kit, limit, false, false), agents: ['pressure'],
+    recipe: null, pressCloth: null, setPoint: null, setAtS: null, liftedC: [], touches: 1, restS: 0, untilC: 0,
+    bulk: bulkOf(f, ask.fabric, 1),
+    print: printThroughOf(ask.fabric, 1, 1), steps: [first, ...stays], reasons,
   }
 }

@@ -3,7 +3,7 @@ import type { FibreShare } from '../stack'
 
 /** By what a fold is set. */
 type SetBy = 'protein' | 'cellulose' | 'plastic' | 'unknown'
-export interface Setting {
+export interface SetPoint {
   /** What the last ply has to reach, °C. */
   setC: number
   by: SetBy
@@ -23,12 +23,12 @@ const SOFTENS_C: Partial<Record<FibreKey, number>> = {
 const ABOVE_SOFTENING_K = 20, UNDER_HARM_K = 10
 /** Fibres of less than this share give way to what the others hold, %. */
 const COUNTS_FROM_PCT = 20
-/** What is asked of cloth of unknown fibre, °C. */
+/** What is asked of fabric of unknown fibre, °C. */
 const UNKNOWN_C = 80
 
-function settingOfFibre(key: FibreKey, moist: boolean): Setting {
-  const { hurtC } = FIBRES[key], softensC = SOFTENS_C[key]
-  const under = hurtC - UNDER_HARM_K
+function setPointOfFibre(key: FibreKey, moist: boolean): SetPoint {
+  const { damageC } = FIBRES[key], softensC = SOFTENS_C[key]
+  const under = damageC - UNDER_HARM_K
   if (softensC !== undefined) return { setC: Math.min(softensC + ABOVE_SOFTENING_K, under), by: 'plastic', fibre: key, drierC: false }
   const wantedC = PROTEIN.has(key) ? PROTEIN_C : CELLULOSE_C
   const setC = moist ? wantedC.moist : wantedC.dry
@@ -39,10 +39,10 @@ function settingOfFibre(key: FibreKey, moist: boolean): Setting {
  * What the last ply of a folded stack has to reach before the fold stays, °C: the highest of what its fibres ask for, small shares left
  * out. Source: typical of the trade; thermoplastics 20 K over where they soften, never nearer than 10 K to harm.
  */
-export function settingOf(fibres: readonly FibreShare[], moist: boolean): Setting {
+export function setPointOf(fibres: readonly FibreShare[], moist: boolean): SetPoint {
   if (fibres.length === 0) return { setC: UNKNOWN_C, by: 'unknown', fibre: null, drierC: false }
   const large = fibres.filter(f => f.sharePct >= COUNTS_FROM_PCT)
   return (large.length > 0 ? large : [...fibres].sort((a, b) => b.sharePct - a.sharePct).slice(0, 1))
-    .map(f => settingOfFibre(f.fibre, moist))
+    .map(f => setPointOfFibre(f.fibre, moist))
     .reduce((a, b) => (b.setC > a.setC ? b : a))
 }

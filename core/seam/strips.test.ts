@@ -1,14 +1,14 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { CLOTHS, IRON } from './cloths.fixture'
+import { FABRICS, IRON } from './fabrics.fixture'
 import { driedS, foldingS, planFlatten, runFold, soakS, stripsFor, waddingFrom, type Sheet, type StripAsk } from '.'
 
-const ask: StripAsk = { wideMm: 60, aroundMm: 4000, corners: 4, clothMm: 1100, bias: false, join: 'slant', seamMm: 6, fold: 'double' }
+const ask: StripAsk = { wideMm: 60, aroundMm: 4000, corners: 4, fabricMm: 1100, bias: false, join: 'slant', seamMm: 6, fold: 'double' }
 
 describe('strips for a binding', () => {
   it('by hand: 4 m round with four corners, 60 mm strips, slanting joins', () => {
     // 4000 + 4·60 + 4·60 = 4480; each join costs 72: (4480 − 72) ÷ (1100 − 72) = 4.29, so five strips and four joins.
-    expect(stripsFor(ask)).toMatchObject({ lengthMm: 4480, count: 5, joins: 4, eachMm: 1100, clothLongMm: 300 })
+    expect(stripsFor(ask)).toMatchObject({ lengthMm: 4480, count: 5, joins: 4, eachMm: 1100, fabricLongMm: 300 })
     expect(stripsFor(ask).spareMm).toBe(5 * 1100 - 4 * 72 - 4480)
     expect(stripsFor({ ...ask, join: 'straight' })).toMatchObject({ count: 5, spareMm: 5 * 1100 - 4 * 12 - 4480 })
     expect(stripsFor({ ...ask, aroundMm: 400, corners: 0 })).toMatchObject({ count: 1, joins: 0 })
@@ -17,7 +17,7 @@ describe('strips for a binding', () => {
     const s = stripsFor({ ...ask, bias: true })
     expect(s.eachMm).toBeCloseTo(1555.6, 1)
     expect(s.count).toBe(3)
-    expect(s.clothLongMm).toBeCloseTo(1100 + 3 * 60 * Math.SQRT2, 1)
+    expect(s.fabricLongMm).toBeCloseTo(1100 + 3 * 60 * Math.SQRT2, 1)
   })
   it('joined they always reach, and one strip fewer never would', () => {
     fc.assert(fc.property(
@@ -33,9 +33,9 @@ describe('strips for a binding', () => {
   it('what makes no sense is named', () => {
     expect(() => stripsFor({ ...ask, wideMm: 0 })).toThrow('Strip')
     expect(() => stripsFor({ ...ask, aroundMm: -1 })).toThrow('Around')
-    expect(() => stripsFor({ ...ask, clothMm: 50 })).toThrow('Fabric')
+    expect(() => stripsFor({ ...ask, fabricMm: 50 })).toThrow('Fabric')
     expect(() => stripsFor({ ...ask, corners: -1 })).toThrow('Corners')
-    expect(() => stripsFor({ ...ask, clothMm: 70, seamMm: 20 })).toThrow('Join')
+    expect(() => stripsFor({ ...ask, fabricMm: 70, seamMm: 20 })).toThrow('Join')
   })
   it('is folded in half, edge to middle, the other edge, together: so many positions each', () => {
     const s = stripsFor(ask)
@@ -97,21 +97,21 @@ describe('wadding', () => {
 
 describe('moistened', () => {
   it('a light spray on cotton has soaked in after some 15 s; on what drinks less, later', () => {
-    const cotton = soakS('water', 38, CLOTHS.poplin)!
+    const cotton = soakS('water', 38, FABRICS.poplin)!
     expect(cotton).toBeGreaterThan(10)
     expect(cotton).toBeLessThan(20)
-    expect(soakS('starch', 38, CLOTHS.poplin)!).toBeGreaterThan(cotton)
-    expect(soakS('water', 38, CLOTHS.polyester)!).toBeGreaterThan(cotton)
+    expect(soakS('starch', 38, FABRICS.poplin)!).toBeGreaterThan(cotton)
+    expect(soakS('water', 38, FABRICS.polyester)!).toBeGreaterThan(cotton)
     // Twice as much takes four times as long.
-    expect(soakS('water', 76, CLOTHS.poplin)!).toBeCloseTo(4 * cotton, 6)
+    expect(soakS('water', 76, FABRICS.poplin)!).toBeCloseTo(4 * cotton, 6)
   })
   it('more than the fabric holds stays on top', () => {
-    expect(soakS('water', 121, CLOTHS.poplin)).toBeNull()
-    expect(() => soakS('water', 0, CLOTHS.poplin)).toThrow('Spray')
+    expect(soakS('water', 121, FABRICS.poplin)).toBeNull()
+    expect(() => soakS('water', 0, FABRICS.poplin)).toThrow('Spray')
   })
   it('is dry once the free water is gone, sooner the hotter', () => {
     const at = (c: number) => driedS(
-      runFold({ plies: [CLOTHS.poplin], cover: null, coverWaterGsm: 0, mistGsm: 40, bed: 'padded' }, c, [
+      runFold({ plies: [FABRICS.poplin], pressCloth: null, pressClothWaterGsm: 0, mistGsm: 40, surface: 'padded' }, c, [
         { kind: 'down', durationS: 60, pressureKPa: 0.8 },
       ]),
       id => id === 'ply0')!
@@ -121,9 +121,9 @@ describe('moistened', () => {
 })
 
 describe('pressed flat before cutting', () => {
-  const flat = (cloth: keyof typeof CLOTHS, body: 'water' | 'starch' | 'sizing' = 'water') => planFlatten({
-    cloth: CLOTHS[cloth], iron: IRON, cover: 'muslin', bed: 'padded', blendRule: 'strict', kit: [],
-    house: { piecing: 'dry', cooling: 'touch', alwaysCover: false },
+  const flat = (fabric: keyof typeof FABRICS, body: 'water' | 'starch' | 'sizing' = 'water') => planFlatten({
+    fabric: FABRICS[fabric], iron: IRON, pressCloth: 'muslin', surface: 'padded', blendRule: 'strict', kit: [],
+    house: { piecing: 'dry', cooling: 'touch', alwaysPressCloth: false },
   }, body)
   it('is held until it is dry, never less than takes the crease out', () => {
     const p = flat('poplin')

@@ -6,8 +6,8 @@ export interface StripAsk {
   /** What it goes round, mm, and how many corners it turns. */
   aroundMm: number
   corners: number
-  /** Width of the cloth it is cut from, less its selvedges, mm. */
-  clothMm: number
+  /** Width of the fabric it is cut from, less its selvedges, mm. */
+  fabricMm: number
   /** Cut at 45° to the selvedge, so that it goes round curves. */
   bias: boolean
   /** Joined straight across, or on the slant. */
@@ -23,8 +23,8 @@ export interface Strips {
   joins: number
   /** Usable length of one strip, mm. */
   eachMm: number
-  /** Cloth along its length, mm. */
-  clothLongMm: number
+  /** Fabric along its length, mm. */
+  fabricLongMm: number
   /** Over when all are joined, mm. */
   spareMm: number
   /** Each fold a line along the whole length, in this order. */
@@ -39,23 +39,23 @@ const FOLDS: Record<StripFold, Strips['folds']> = {
 
 /**
  * How many strips a binding takes, and in which order it is folded. A corner costs about a strip's width; a slanting join costs the
- * width and both seams, a straight one the seams alone; a strip on the bias is √2 as long as the cloth is wide.
+ * width and both seams, a straight one the seams alone; a strip on the bias is √2 as long as the fabric is wide.
  * @throws RangeError with the measure that makes no sense
  */
 export function stripsFor(ask: StripAsk): Strips {
-  const { wideMm, aroundMm, corners, clothMm, bias, join, seamMm, fold } = ask
+  const { wideMm, aroundMm, corners, fabricMm, bias, join, seamMm, fold } = ask
   if (!(wideMm > 0)) throw new RangeError('Strip: its width is more than 0 mm.')
   if (!(aroundMm > 0)) throw new RangeError('Around: give a length of more than 0 mm.')
-  if (!(clothMm > wideMm)) throw new RangeError('Fabric: it is no wider than the strip.')
+  if (!(fabricMm > wideMm)) throw new RangeError('Fabric: it is no wider than the strip.')
   if (corners < 0) throw new RangeError('Corners: none is the least.')
   const joinMm = 2 * seamMm + (join === 'slant' ? wideMm : 0)
-  const eachMm = bias ? clothMm * Math.SQRT2 : clothMm
+  const eachMm = bias ? fabricMm * Math.SQRT2 : fabricMm
   if (eachMm <= joinMm) throw new RangeError('Join: it takes more than the strip is long.')
   const lengthMm = aroundMm + corners * wideMm + OVERLAP_WIDTHS * wideMm
   const count = Math.max(1, Math.ceil((lengthMm - joinMm) / (eachMm - joinMm)))
-  const clothLongMm = bias ? clothMm + (count - 1) * wideMm * Math.SQRT2 + wideMm * Math.SQRT2 : count * wideMm
+  const fabricLongMm = bias ? fabricMm + (count - 1) * wideMm * Math.SQRT2 + wideMm * Math.SQRT2 : count * wideMm
   return {
-    lengthMm, count, joins: count - 1, eachMm, clothLongMm, spareMm: count * eachMm - (count - 1) * joinMm - lengthMm, folds: FOLDS[fold],
+    lengthMm, count, joins: count - 1, eachMm, fabricLongMm, spareMm: count * eachMm - (count - 1) * joinMm - lengthMm, folds: FOLDS[fold],
   }
 }
 

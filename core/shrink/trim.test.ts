@@ -4,7 +4,7 @@ import { curlPerMm, edgeOf, mismatchMmPerM, trimLength } from '.'
 
 describe('a braid round corners', () => {
   const braid = { legsMm: [260, 70, 260, 70], widthMm: 14, endsMm: 20, joins: 0, joinMm: 25, shrinkPct: 4 }
-  it('14 mm round three corners, settled: legs, three folds of its width, its ends, and what it shrinks', () => {
+  it('14 mm round three corners, preshrunk: legs, three folds of its width, its ends, and what it shrinks', () => {
     const { finishedMm, cornersMm, buyMm } = trimLength(braid)
     expect([finishedMm, cornersMm]).toEqual([660 + 3 * 14 + 20, 42])
     expect(buyMm).toBeCloseTo(722 / 0.96, 9)

@@ -1,6 +1,6 @@
 import type { FibreKey } from '../materials'
 
-/** What a cloth that was never settled may lose at its first hot pressing or wash, % along and across. Typical figures. */
+/** What a fabric that was never preshrunk may lose at its first hot pressing or wash, % along and across. Typical figures. */
 export interface TypicalShrink { along: number, across: number }
 
 const WOVEN: Partial<Record<FibreKey, TypicalShrink>> = {

@@ -1,13 +1,14 @@
 import {
-  BED_KINDS, CONSTRUCTIONS, COVER_KINDS, FIBRES, type BedKindKey, type ConstructionKey, type CoverKindKey, type FibreKey, type FinishKey,
-  type ResinGrade, type ResinKey,
+  SURFACE_KINDS, CONSTRUCTIONS, PRESS_CLOTH_KINDS, FIBRES, type SurfaceKindKey, type ConstructionKey, type PressClothKindKey,
+  type FibreKey, type FinishKey,
+  type AdhesiveGrade, type AdhesiveKey,
 } from '../materials'
 import type { Layer, Stack } from '../heat'
 
 export interface FibreShare { fibre: FibreKey, sharePct: number }
 
-/** A cloth as the computation sees it. */
-export interface ClothInput {
+/** A fabric as the computation sees it. */
+export interface FabricInput {
   /** Empty where the fibre is unknown. */
   fibres: FibreShare[]
   construction: ConstructionKey
@@ -18,18 +19,18 @@ export interface ClothInput {
   finishes: FinishKey[]
 }
 
-/** What is known of a lot of resin: so many times as fast as its grade, its melting range moved by so many °C. */
+/** What is known of a lot of adhesive: so many times as fast as its grade, its melting range moved by so many °C. */
 export interface Lot { rateFactor: number, meltShiftC: number }
 
-/** A fusible as the computation sees it; `resin` null for sew-in. */
+/** A fusible as the computation sees it; `adhesive` null for sew-in. */
 export interface SupplyInput {
   massGsm: number
   thicknessMm: number
   base: FibreKey
-  resin: ResinKey | null
-  resinGsm: number
+  adhesive: AdhesiveKey | null
+  adhesiveGsm: number
   /** For irons (when absent) or for presses. */
-  grade?: ResinGrade
+  grade?: AdhesiveGrade
   /** What its sheet says of this lot; that of its grade when absent. */
   lot?: Lot
   /** What stands on its sheet, where it can be worked out. */
@@ -41,31 +42,31 @@ export interface Sheet {
   soleC: number
   holdS: number
   moisture: 'dry' | 'steam' | 'damp'
-  cover: CoverKindKey | null
+  pressCloth: PressClothKindKey | null
   pressureKPa: number
   firstSide: 'back' | 'face'
 }
 
 export interface StackInput {
-  cloth: ClothInput
+  fabric: FabricInput
   supply: SupplyInput | null
-  cover: CoverKindKey | null
-  bed: BedKindKey
+  pressCloth: PressClothKindKey | null
+  surface: SurfaceKindKey
   /** Which side of the work faces the sole first. */
   firstSide: 'back' | 'face'
-  coverWaterGsm: number
-  /** Water misted on the cloth before laying, g/m². */
+  pressClothWaterGsm: number
+  /** Water misted on the fabric before laying, g/m². */
   mistGsm: number
 }
 
-/** A cloth holds about its own mass of water before it drips. */
-const CLOTH_HOLDS_WATER_SHARE = 1
-const RESIN_LAYER_MM = 0.05
-/** A cloth of unknown fibre is taken as polyester-like in its heat and water until it is known. */
+/** A fabric holds about its own mass of water before it drips. */
+const FABRIC_HOLDS_WATER_SHARE = 1
+const ADHESIVE_LAYER_MM = 0.05
+/** A fabric of unknown fibre is taken as polyester-like in its heat and water until it is known. */
 const UNKNOWN: FibreKey = 'polyester'
 
 /** Mass-weighted specific heat, regain and conductivity of a blend, and the density of its fibres together. */
-export function clothProperties(fibres: FibreShare[]): {
+export function fabricProperties(fibres: FibreShare[]): {
   heatCapacityJkgK: number
   regainPct: number
   conductivityWmK: number
@@ -82,65 +83,66 @@ export function clothProperties(fibres: FibreShare[]): {
   }
 }
 
-export function coverLayer(kind: CoverKindKey, waterGsm: number): Layer {
-  const c = COVER_KINDS[kind]
-  const properties = clothProperties(c.fibre ? [{ fibre: c.fibre, sharePct: 100 }] : [])
+export function pressClothLayer(kind: PressClothKindKey, waterGsm: number): Layer {
+  const c = PRESS_CLOTH_KINDS[kind]
+  const properties = fabricProperties(c.fibre ? [{ fibre: c.fibre, sharePct: 100 }] : [])
   return {
-    id: 'cover', role: 'cover', name: c.name, massGsm: c.massGsm, thicknessMm: c.thicknessMm,
+    id: 'pressCloth', role: 'pressCloth', name: c.name, massGsm: c.massGsm, thicknessMm: c.thicknessMm,
     conductivityWmK: c.fibre ? properties.conductivityWmK : 0.2, fibreKgM3: c.fibre ? properties.fibreKgM3 : null,
     heatCapacityJkgK: properties.heatCapacityJkgK, regainPct: c.fibre ? properties.regainPct : 0,
     addedWaterGsm: waterGsm, waterCapacityGsm: c.waterHoldGsm, vapourPasses: c.vapourPasses,
   }
 }
 
-export const bedLayers = (kind: BedKindKey): Layer[] => BED_KINDS[kind].layers.map((b, i) => ({
-  id: `bed${i}`, role: 'bed', ...b, addedWaterGsm: 0, waterCapacityGsm: b.vapourPasses ? b.massGsm * CLOTH_HOLDS_WATER_SHARE : 0,
+export const surfaceLayers = (kind: SurfaceKindKey): Layer[] => SURFACE_KINDS[kind].layers.map((b, i) => ({
+  id: `surface${i}`, role: 'surface', ...b, addedWaterGsm: 0, waterCapacityGsm: b.vapourPasses ? b.massGsm * FABRIC_HOLDS_WATER_SHARE : 0,
 }))
 
-/** A supply's base, its resin taken off. */
-export function backingLayer({
-  massGsm, resinGsm, thicknessMm, base,
-}: Pick<SupplyInput, 'massGsm' | 'resinGsm' | 'thicknessMm' | 'base'>): Layer {
+/** A supply's base, its adhesive taken off. */
+export function interfacingLayer({
+  massGsm, adhesiveGsm, thicknessMm, base,
+}: Pick<SupplyInput, 'massGsm' | 'adhesiveGsm' | 'thicknessMm' | 'base'>): Layer {
   const fibre = FIBRES[base]
-  const baseGsm = Math.max(5, massGsm - resinGsm)
+  const baseGsm = Math.max(5, massGsm - adhesiveGsm)
   return {
-    id: 'backing', role: 'backing', name: 'Interfacing', massGsm: baseGsm, thicknessMm, conductivityWmK: fibre.conductivityWmK,
+    id: 'interfacing', role: 'interfacing', name: 'Interfacing', massGsm: baseGsm, thicknessMm, conductivityWmK: fibre.conductivityWmK,
     fibreKgM3: fibre.densityKgM3, heatCapacityJkgK: fibre.heatCapacityJkgK, regainPct: fibre.regainPct, addedWaterGsm: 0,
-    waterCapacityGsm: baseGsm * CLOTH_HOLDS_WATER_SHARE, vapourPasses: true,
+    waterCapacityGsm: baseGsm * FABRIC_HOLDS_WATER_SHARE, vapourPasses: true,
   }
 }
 
-/** The glue line: resin alone. */
-export const resinLayer = (resinGsm: number): Layer => ({
-  id: 'resin', role: 'resin', name: 'Glue line', massGsm: Math.max(1, resinGsm), thicknessMm: RESIN_LAYER_MM, conductivityWmK: 0.1,
+/** The glue line: adhesive alone. */
+export const adhesiveLayer = (adhesiveGsm: number): Layer => ({
+  id: 'adhesive', role: 'adhesive', name: 'Glue line', massGsm: Math.max(1, adhesiveGsm), thicknessMm: ADHESIVE_LAYER_MM,
+  conductivityWmK: 0.1,
   fibreKgM3: null, heatCapacityJkgK: 1900, regainPct: 0, addedWaterGsm: 0, waterCapacityGsm: 0, vapourPasses: true,
 })
 
 /**
- * Lays cover, backing, resin, cloth and bed. From the back the backing meets the sole first, from the face the cloth does.
- * A mist is shared between cloth and backing by what they can hold.
+ * Layouts cover, interfacing, adhesive, fabric and bed. From the back the interfacing meets the sole first, from the face the fabric does.
+ * A mist is shared between fabric and interfacing by what they can hold.
  */
 export function buildStack(input: StackInput): Stack {
-  const { cloth, supply } = input
-  const properties = clothProperties(cloth.fibres)
-  const film = cloth.finishes.includes('filmLaminate') || cloth.finishes.includes('puCoat') || CONSTRUCTIONS[cloth.construction].laminate
-  const clothLayer: Layer = {
-    id: 'cloth', role: 'cloth', name: CONSTRUCTIONS[cloth.construction].name, massGsm: cloth.massGsm, thicknessMm: cloth.thicknessMm,
-    ...properties, addedWaterGsm: 0, waterCapacityGsm: film ? 0 : cloth.massGsm * CLOTH_HOLDS_WATER_SHARE, vapourPasses: !film,
+  const { fabric, supply } = input
+  const properties = fabricProperties(fabric.fibres)
+  const film = fabric.finishes.includes('filmLaminate') || fabric.finishes.includes('puCoat') || CONSTRUCTIONS[fabric.construction].laminate
+  const fabricLayer: Layer = {
+    id: 'fabric', role: 'fabric', name: CONSTRUCTIONS[fabric.construction].name, massGsm: fabric.massGsm, thicknessMm: fabric.thicknessMm,
+    ...properties, addedWaterGsm: 0, waterCapacityGsm: film ? 0 : fabric.massGsm * FABRIC_HOLDS_WATER_SHARE, vapourPasses: !film,
   }
   const work: Layer[] = []
   if (supply) {
-    const backing = backingLayer(supply)
-    work.push(backing)
-    if (supply.resin) work.push(resinLayer(supply.resinGsm))
+    const interfacing = interfacingLayer(supply)
+    work.push(interfacing)
+    if (supply.adhesive) work.push(adhesiveLayer(supply.adhesiveGsm))
   }
-  work.push(clothLayer)
+  work.push(fabricLayer)
   const holds = work.reduce((s, l) => s + l.waterCapacityGsm, 0)
   for (const l of work) l.addedWaterGsm = holds > 0 ? input.mistGsm * l.waterCapacityGsm / holds : 0
   return {
-    cover: input.cover ? coverLayer(input.cover, input.coverWaterGsm) : null,
+    pressCloth: input.pressCloth ? pressClothLayer(input.pressCloth, input.pressClothWaterGsm) : null,
     work: input.firstSide === 'back' ? work : work.reverse(),
-    bed: bedLayers(input.bed),
-    belowWm2K: BED_KINDS[input.bed].belowWm2K,
+    surface: surfaceLayers(input.surface),
+    belowWm2K: SURFACE_KINDS[input.surface].belowWm2K,
   }
 }

@@ -1,5 +1,6 @@
 /** From what lies in the drawers to the layers under the sole. */
 export {
-  backingLayer, bedLayers, buildStack, clothProperties, coverLayer, resinLayer, type ClothInput, type FibreShare, type Lot,
+  interfacingLayer, surfaceLayers, buildStack, fabricProperties, pressClothLayer, adhesiveLayer, type FabricInput, type FibreShare,
+  type Lot,
   type Sheet, type StackInput, type SupplyInput,
 } from './build'

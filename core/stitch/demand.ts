@@ -1,8 +1,8 @@
 import { areaMm2 } from '../geometry'
 import { denseParts, type StitchDesign } from './design'
 
-/** A cloth as stitching sees it; give in %, across and along. */
-export interface StitchCloth { massGsm: number, giveAcrossPct: number, giveAlongPct: number }
+/** A fabric as stitching sees it; give in %, across and along. */
+export interface StitchFabric { massGsm: number, giveAcrossPct: number, giveAlongPct: number }
 /** What a part asks for each way, in our own units: 1 is a plain filled badge of 30 cm² on a firm twill. */
 export interface Demand { part: number, across: number, along: number }
 
@@ -17,14 +17,14 @@ const GIVE_PCT = 80
 const TRAVEL_MM = 40
 
 /**
- * What each part of a design asks for: more with density, with area, with the width of its satin, with thread led about, with the cloth's
- * give, and the lighter the cloth. Source: ours; only its order is claimed, its scale is learned (`learnScale`).
+ * What each part of a design asks for: more with density, with area, with the width of its satin, with thread led about, with the fabric's
+ * give, and the lighter the fabric. Source: ours; only its order is claimed, its scale is learned (`learnScale`).
  * @throws RangeError as `denseParts`
  */
-export function demandOf(design: StitchDesign, cloth: StitchCloth, scale = 1): Demand[] {
+export function demandOf(design: StitchDesign, fabric: StitchFabric, scale = 1): Demand[] {
   return denseParts(design).map((p, part) => {
     const pull = scale * BADGE * p.perMm2 ** 0.8 * (1 + p.satinMm / SATIN_MM) * (areaMm2(p.outline) / 100 / REF_CM2) ** 0.3
-      * (REF_GSM / cloth.massGsm) ** 0.5 * (1 + Math.min(0.3, p.travelMm / TRAVEL_MM * 0.1))
-    return { part, across: pull * (1 + cloth.giveAcrossPct / GIVE_PCT), along: pull * (1 + cloth.giveAlongPct / GIVE_PCT) }
+      * (REF_GSM / fabric.massGsm) ** 0.5 * (1 + Math.min(0.3, p.travelMm / TRAVEL_MM * 0.1))
+    return { part, across: pull * (1 + fabric.giveAcrossPct / GIVE_PCT), along: pull * (1 + fabric.giveAlongPct / GIVE_PCT) }
   })
 }

@@ -1,4 +1,4 @@
-import { demandOf, type Demand, type StitchCloth } from './demand'
+import { demandOf, type Demand, type StitchFabric } from './demand'
 import type { StitchDesign } from './design'
 import { supportOf, type Layer, type Support } from './support'
 
@@ -16,9 +16,9 @@ export interface Judged {
 const SPREAD = 0.12
 
 export const riskOf = (shortBy: number): number => 1 / (1 + Math.exp(-shortBy / SPREAD))
-/** Is what holds the cloth enough for the design, and where is it not? @throws RangeError as `demandOf` */
-export function judgeSupport(design: StitchDesign, cloth: StitchCloth, layers: readonly Layer[], scale = 1): Judged {
-  const demand = demandOf(design, cloth, scale), support = supportOf(layers)
+/** Is what holds the fabric enough for the design, and where is it not? @throws RangeError as `demandOf` */
+export function judgeSupport(design: StitchDesign, fabric: StitchFabric, layers: readonly Layer[], scale = 1): Judged {
+  const demand = demandOf(design, fabric, scale), support = supportOf(layers)
   const all = demand.flatMap(d => (['across', 'along'] as const).map((way): PuckerPlace => {
     const byUnits = d[way] - support[way]
     return { part: d.part, way, byUnits, risk: riskOf(byUnits) }

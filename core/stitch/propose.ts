@@ -1,4 +1,4 @@
-import { demandOf, type StitchCloth } from './demand'
+import { demandOf, type StitchFabric } from './demand'
 import type { StitchDesign } from './design'
 import { HOW_IT_LEAVES, supportOf, type Layer, type LayerKind, type Leaves } from './support'
 
@@ -21,8 +21,8 @@ const MOST_LAYERS = 4
  * does. All sets are looked at; since it is the lightest, none of its layers can be left out.
  * @throws RangeError as `demandOf`
  */
-export function proposeSupport(design: StitchDesign, cloth: StitchCloth, shelf: readonly ShelfLayer[], scale = 1): SupportSet | null {
-  const demand = demandOf(design, cloth, scale)
+export function proposeSupport(design: StitchDesign, fabric: StitchFabric, shelf: readonly ShelfLayer[], scale = 1): SupportSet | null {
+  const demand = demandOf(design, fabric, scale)
   const across = Math.max(...demand.map(d => d.across)), along = Math.max(...demand.map(d => d.along))
   let best: SupportSet | null = null
   const grow = (from: number, layers: ShelfLayer[], massGsm: number): void => {

@@ -3,14 +3,14 @@ import { describe, expect, it } from 'vitest'
 import { boxOf } from '../geometry'
 import {
   demandOf, denseParts, judgeSupport, learnScale, proposeSupport, stepsOf, supportOf, type Layer, type LayerKind, type ShelfLayer,
-  type StitchCloth, type StitchDesign,
+  type StitchFabric, type StitchDesign,
 } from '.'
 
 const part = (stitches: number, wideMm = 60, highMm = 50, satinMm = 3) =>
   ({ name: 'Shield', outline: boxOf({ left: 0, right: wideMm, bottom: 0, top: highMm }), stitches, satinMm, travelMm: 0 })
 const design = (...parts: ReturnType<typeof part>[]): StitchDesign => ({ parts })
-const twill: StitchCloth = { massGsm: 240, giveAcrossPct: 2, giveAlongPct: 1 }
-const jersey: StitchCloth = { massGsm: 180, giveAcrossPct: 25, giveAlongPct: 12 }
+const twill: StitchFabric = { massGsm: 240, giveAcrossPct: 2, giveAlongPct: 1 }
+const jersey: StitchFabric = { massGsm: 180, giveAcrossPct: 25, giveAlongPct: 12 }
 const layer = (kind: LayerKind, massGsm: number, more: Partial<Layer> = {}): Layer =>
   ({ kind, massGsm, giveAcrossPct: 1, giveAlongPct: 1, ...more })
 const mesh = layer('softMesh', 45)
@@ -20,7 +20,7 @@ const SHELF: ShelfLayer[] = [
   { ...layer('fused', 78), id: 'lawn', name: 'Collar lawn' }, { ...layer('float', 50), id: 'float', name: 'Floated tear-away' },
   { ...layer('stiffener', 20), id: 'starch', name: 'Starch' },
 ]
-const crest = design(part(5200))
+const embroidery = design(part(5200))
 
 describe('what stitching asks for', () => {
   it('the badge that the scale is set by asks for one', () => {
@@ -31,21 +31,21 @@ describe('what stitching asks for', () => {
   })
   it('more with density, area, satin, travel and give; less with weight', () => {
     const of = (d: StitchDesign, c = twill) => demandOf(d, c)[0]!
-    const one = of(crest)
+    const one = of(embroidery)
     expect(of(design(part(7000))).across).toBeGreaterThan(one.across)
     // The same density over four times the area.
     expect(of(design(part(5200 * 4, 120, 100))).across).toBeGreaterThan(one.across)
     expect(of(design(part(5200, 60, 50, 8))).across).toBeGreaterThan(one.across)
     expect(of(design({ ...part(5200), travelMm: 60 })).across).toBeCloseTo(one.across * 1.15, 6)
     expect(of(design({ ...part(5200), travelMm: 900 })).across).toBeCloseTo(one.across * 1.3, 6)
-    expect(of(crest, jersey).across / of(crest, jersey).along).toBeGreaterThan(1.1)
-    expect(of(crest, { ...twill, massGsm: 480 }).across).toBeCloseTo(one.across / Math.SQRT2, 6)
+    expect(of(embroidery, jersey).across / of(embroidery, jersey).along).toBeGreaterThan(1.1)
+    expect(of(embroidery, { ...twill, massGsm: 480 }).across).toBeCloseTo(one.across / Math.SQRT2, 6)
   })
   it('no stitches, no part, or more than a needle can place are said', () => {
     expect(() => demandOf(design(part(0)), twill)).toThrow('Shield: stitches: give more than 0')
     expect(() => demandOf(design(), twill)).toThrow('at least one')
     expect(() => demandOf(design(part(900_000)), twill)).toThrow('300 stitches on every mm²')
-    expect(denseParts(crest)[0]).toMatchObject({ wideMm: 60, highMm: 50 })
+    expect(denseParts(embroidery)[0]).toMatchObject({ wideMm: 60, highMm: 50 })
   })
 })
 
@@ -63,18 +63,18 @@ describe('what holds it', () => {
     expect(supportOf([])).toEqual({ across: 0, along: 0 })
   })
   it('a crest on jersey with one soft mesh puckers across, at the ends of its dense part', () => {
-    const j = judgeSupport(crest, jersey, [mesh])
+    const j = judgeSupport(embroidery, jersey, [mesh])
     expect(j.puckers).toBe(true)
     expect(j.risk).toBeGreaterThan(0.9)
     expect(j.places[0]).toMatchObject({ part: 0, way: 'across' })
     expect(j.places[0]!.byUnits).toBeGreaterThan(j.places[1]!.byUnits)
   })
   it('with the set proposed it does not; without any one of its layers it does', () => {
-    for (const cloth of [jersey, twill, { ...jersey, massGsm: 160 }]) {
-      const set = proposeSupport(crest, cloth, SHELF)!
-      expect(judgeSupport(crest, cloth, set.layers).puckers).toBe(false)
+    for (const fabric of [jersey, twill, { ...jersey, massGsm: 160 }]) {
+      const set = proposeSupport(embroidery, fabric, SHELF)!
+      expect(judgeSupport(embroidery, fabric, set.layers).puckers).toBe(false)
       set.layers.forEach((_, i) =>
-        expect(judgeSupport(crest, cloth, set.layers.filter((_l, k) => k !== i)).puckers, set.layers[i]!.name).toBe(true))
+        expect(judgeSupport(embroidery, fabric, set.layers.filter((_l, k) => k !== i)).puckers, set.layers[i]!.name).toBe(true))
     }
   })
   it('the set proposed is the lightest: brute force over every set of up to four', () => {
@@ -103,7 +103,7 @@ describe('what holds it', () => {
   })
   it('what no set holds is said by none', () => {
     expect(proposeSupport(design(part(20_000)), jersey, SHELF)).toBeNull()
-    expect(proposeSupport(crest, jersey, [])).toBeNull()
+    expect(proposeSupport(embroidery, jersey, [])).toBeNull()
   })
   it('layers go on in order and leave each in its own way; appliqué is tacked, trimmed and fused before its satin edge', () => {
     const [, cut, tear, wash, lawn, float, starch] = SHELF as [ShelfLayer, ShelfLayer, ShelfLayer, ShelfLayer, ShelfLayer, ShelfLayer,

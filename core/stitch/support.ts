@@ -5,14 +5,14 @@ export const HOW_IT_LEAVES: Record<LayerKind, Leaves> = {
   fused: 'stays', stiffener: 'washed', cutAway: 'cut', tearAway: 'torn', washAway: 'washed', heatAway: 'brushed', softMesh: 'cut',
   float: 'torn', web: 'stays',
 }
-/** One layer that holds the cloth while it is stitched. */
+/** One layer that holds the fabric while it is stitched. */
 export interface Layer {
   kind: LayerKind
   massGsm: number
   /** Its own give, %: what gives does not hold. */
   giveAcrossPct: number
   giveAlongPct: number
-  /** Of a stiffener: how much of it the cloth took, 0 to 1. */
+  /** Of a stiffener: how much of it the fabric took, 0 to 1. */
   took?: number
 }
 export interface Support { across: number, along: number }

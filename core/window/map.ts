@@ -15,7 +15,7 @@ export interface WindowMap {
   holdsS: number[]
   /** Chances row after row; NaN where nothing has been drawn yet. */
   bond: Float64Array
-  hurt: Float64Array
+  damage: Float64Array
   /** Drawings behind each row. */
   drawn: number[]
 }
@@ -47,7 +47,7 @@ export const firstPictureTasks = (): number => solesOf().length
 /** Gathers counted rows into a map; rows may come in any order. */
 export function createMap(passes: Recipe['passes']) {
   const solesC = solesOf(), holdsS = holdsOf(passes)
-  const bonded = new Float64Array(solesC.length * holdsS.length), hurt = new Float64Array(bonded.length)
+  const bonded = new Float64Array(solesC.length * holdsS.length), damage = new Float64Array(bonded.length)
   const drawn = solesC.map(() => 0)
   return {
     add(count: RowCount): void {
@@ -55,18 +55,18 @@ export function createMap(passes: Recipe['passes']) {
       drawn[r]! += count.drawn
       for (let h = 0; h < holdsS.length; h++) {
         bonded[r * holdsS.length + h]! += count.bonded[h]!
-        hurt[r * holdsS.length + h]! += count.hurt[h]!
+        damage[r * holdsS.length + h]! += count.damage[h]!
       }
     },
     map(): WindowMap {
       const share = (of: Float64Array) => of.map((n, i) => n / drawn[Math.floor(i / holdsS.length)]!)
-      return { solesC, holdsS, bond: share(bonded), hurt: share(hurt), drawn: [...drawn] }
+      return { solesC, holdsS, bond: share(bonded), damage: share(damage), drawn: [...drawn] }
     },
   }
 }
 
 /** Chances at any place of the map, bilinear between its points; held at its edges. */
-export function chanceAt(map: WindowMap, soleC: number, holdS: number): { bond: number, hurt: number } {
+export function chanceAt(map: WindowMap, soleC: number, holdS: number): { bond: number, damage: number } {
   const { solesC, holdsS } = map
   const r = placeAmong(solesC, soleC), c = placeAmong(holdsS, holdS)
   const of = (values: Float64Array) => {
@@ -74,10 +74,10 @@ export function chanceAt(map: WindowMap, soleC: number, holdS: number): { bond: 
     const row = (i: number) => mix(v(i, c.i), v(i, c.i + 1), c.f)
     return mix(row(r.i), row(r.i + 1), r.f)
   }
-  return { bond: of(map.bond), hurt: of(map.hurt) }
+  return { bond: of(map.bond), damage: of(map.damage) }
 }
 
-export const isSafe = (c: { bond: number, hurt: number }): boolean => c.bond >= SURE && c.hurt <= 1 - SURE
+export const isSafe = (c: { bond: number, damage: number }): boolean => c.bond >= SURE && c.damage <= 1 - SURE
 
 /** How far the pin may stray and stay on safe ground, s and °C; all 0 where it does not stand on it. */
 export interface PinMargins { safe: boolean, lessS: number, moreS: number, coolerC: number, hotterC: number }
@@ -121,13 +121,15 @@ export function safestPlace(
 }
 
 /** The nearest to safe that the map comes: what blocks it, bond or harm. */
-export function nearestToSafe(map: WindowMap): { soleC: number, holdS: number, bond: number, hurt: number, blockedBy: 'bond' | 'hurt' } {
-  let best = { soleC: 0, holdS: 0, bond: 0, hurt: 1, least: -1 }
+export function nearestToSafe(
+  map: WindowMap,
+): { soleC: number, holdS: number, bond: number, damage: number, blockedBy: 'bond' | 'damage' } {
+  let best = { soleC: 0, holdS: 0, bond: 0, damage: 1, least: -1 }
   map.solesC.forEach((soleC, r) => map.holdsS.forEach((holdS, h) => {
-    const bond = map.bond[r * map.holdsS.length + h]!, hurt = map.hurt[r * map.holdsS.length + h]!
-    const least = Math.min(bond, 1 - hurt)
-    if (least > best.least) best = { soleC, holdS, bond, hurt, least }
+    const bond = map.bond[r * map.holdsS.length + h]!, damage = map.damage[r * map.holdsS.length + h]!
+    const least = Math.min(bond, 1 - damage)
+    if (least > best.least) best = { soleC, holdS, bond, damage, least }
   }))
-  const { soleC, holdS, bond, hurt } = best
-  return { soleC, holdS, bond, hurt, blockedBy: bond < 1 - hurt ? 'bond' : 'hurt' }
+  const { soleC, holdS, bond, damage } = best
+  return { soleC, holdS, bond, damage, blockedBy: bond < 1 - damage ? 'bond' : 'damage' }
 }

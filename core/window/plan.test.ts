@@ -1,19 +1,19 @@
 import { describe, expect, it } from 'vitest'
-import { draftRecipe, type Bench, type IronStop } from '../recipe'
+import { draftRecipe, type PressSetup, type IronSetting } from '../recipe'
 import { planScraps, TYPICAL_KNOWLEDGE, type Knowledge, type WindowQuestion } from '.'
 
-const bench: Bench = {
-  cloth: {
+const setup: PressSetup = {
+  fabric: {
     fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none',
     finishes: [],
   },
-  supply: { massGsm: 60, thicknessMm: 0.25, base: 'cotton', resin: 'polyamide', resinGsm: 12 },
-  iron: { kind: 'household', stops: [] }, cover: 'muslin', bed: 'padded', blendRule: 'strict',
+  supply: { massGsm: 60, thicknessMm: 0.25, base: 'cotton', adhesive: 'polyamide', adhesiveGsm: 12 },
+  iron: { kind: 'household', settings: [] }, pressCloth: 'muslin', surface: 'padded', blendRule: 'strict',
 }
-const stops: IronStop[] = [['wool', 152], ['cotton', 190]].map(([label, meanC]) =>
+const settings: IronSetting[] = [['wool', 152], ['cotton', 190]].map(([label, meanC]) =>
   ({ label: String(label), meanC: Number(meanC), swingC: 10, origin: 'typical' }))
 const question = (knowledge: Knowledge, holdS = 14): WindowQuestion => ({
-  bench, recipe: { ...draftRecipe(bench, 'dry', stops[1]!, 'back', 1, 'lean'), holdS }, knowledge, seed: 5, samples: 64,
+  setup, recipe: { ...draftRecipe(setup, 'dry', settings[1]!, 'back', 1, 'lean'), holdS }, knowledge, seed: 5, samples: 64,
 })
 /** The same knowledge, surer or less sure by a factor. */
 const surer = (by: number) => Object.fromEntries(
@@ -21,22 +21,22 @@ const surer = (by: number) => Object.fromEntries(
 ) as unknown as Knowledge
 
 describe('the fewest scraps that settle it', () => {
-  const plan = planScraps(question(TYPICAL_KNOWLEDGE), stops)
+  const plan = planScraps(question(TYPICAL_KNOWLEDGE), settings)
   it('three to six, the pin always one of them', () => {
     expect(plan.length).toBeGreaterThanOrEqual(3)
     expect(plan.length).toBeLessThanOrEqual(6)
-    expect(plan.some(s => s.stop.label === 'cotton' && s.holdS === 14)).toBe(true)
+    expect(plan.some(s => s.setting.label === 'cotton' && s.holdS === 14)).toBe(true)
   })
   it('no two on one stop stand within four seconds of each other', () => {
     for (const holdS of [8, 12, 16, 24]) {
-      const scraps = planScraps(question(TYPICAL_KNOWLEDGE, holdS), stops)
+      const scraps = planScraps(question(TYPICAL_KNOWLEDGE, holdS), settings)
       for (const a of scraps)
         for (const b of scraps)
-          if (a.stop.label === b.stop.label && a.holdS !== b.holdS) expect(Math.abs(a.holdS - b.holdS)).toBeGreaterThanOrEqual(4)
+          if (a.setting.label === b.setting.label && a.holdS !== b.holdS) expect(Math.abs(a.holdS - b.holdS)).toBeGreaterThanOrEqual(4)
     }
   })
   it.each([0.02, 0.1, 0.3, 1])('beyond the third every scrap tells a fifth of a bit; what is unknown times %s', (by) => {
-    const others = planScraps(question(surer(by)), stops).filter(s => !(s.stop.label === 'cotton' && s.holdS === 14))
+    const others = planScraps(question(surer(by)), settings).filter(s => !(s.setting.label === 'cotton' && s.holdS === 14))
     const told = others.map(s => s.bits).sort((a, b) => b - a)
     expect(told.length).toBeGreaterThanOrEqual(2)
     for (const bits of told.slice(2)) expect(bits).toBeGreaterThanOrEqual(0.2)

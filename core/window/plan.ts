@@ -1,13 +1,13 @@
-import { secondsCost, type IronStop } from '../recipe'
+import { secondsCost, type IronSetting } from '../recipe'
 import { alongHolds, pointAt, pointsOf, SKETCH, type WindowQuestion } from './row'
 import { draw } from './unknowns'
 
 /** One scrap worth pressing: where, and what is expected there. */
 export interface PlannedScrap {
-  stop: IronStop
+  setting: IronSetting
   holdS: number
   bond: number
-  hurt: number
+  damage: number
   /** What its answer adds to those before it, bits. */
   bits: number
 }
@@ -25,21 +25,22 @@ const HOLDS_S = [6, 10, 14, 18, 22, 26, 30, 35, 40, 45, 50, 55, 60]
  * it hurt?) says most that the others have not said, over drawings of all that is not known. The pin itself is always one.
  * @param stops dial stops that may be used
  */
-export function planScraps(q: WindowQuestion, stops: readonly IronStop[]): PlannedScrap[] {
+export function planScraps(q: WindowQuestion, settings: readonly IronSetting[]): PlannedScrap[] {
   const few = { ...q, samples: Math.min(DRAWINGS, q.samples) }
   const points = pointsOf(few)
-  const known = stops.some(s => s.label === q.recipe.stop.label) ? stops : [...stops, q.recipe.stop]
+  const known = settings.some(s => s.label === q.recipe.setting.label) ? settings : [...settings, q.recipe.setting]
   const holds = [...new Set([...HOLDS_S, Math.round(q.recipe.holdS)])].sort((a, b) => a - b)
-  const candidates = known.flatMap(stop => holds.map(holdS => ({ stop, holdS, answers: new Uint8Array(few.samples), bonded: 0, hurt: 0 })))
-  known.forEach((stop, s) => {
+  const candidates = known.flatMap(setting => holds.map(holdS => ({ setting, holdS, answers: new Uint8Array(few.samples), bonded: 0,
+    damage: 0 })))
+  known.forEach((setting, s) => {
     for (let i = 0; i < few.samples; i++) {
-      const { bond, harm } = alongHolds(draw(few.bench, { ...few.recipe, stop }, few.knowledge, pointAt(points, i), null, SKETCH), holds)
+      const { bond, harm } = alongHolds(draw(few.setup, { ...few.recipe, setting }, few.knowledge, pointAt(points, i), null, SKETCH), holds)
       holds.forEach((_, h) => {
         const c = candidates[s * holds.length + h]!
-        const bonds = bond[h]! >= 1, hurts = harm[h]! >= 1
-        c.answers[i] = (bonds ? 1 : 0) + (hurts ? 2 : 0)
+        const bonds = bond[h]! >= 1, damages = harm[h]! >= 1
+        c.answers[i] = (bonds ? 1 : 0) + (damages ? 2 : 0)
         if (bonds) c.bonded++
-        if (hurts) c.hurt++
+        if (damages) c.damage++
       })
     }
   })
@@ -60,20 +61,21 @@ export function planScraps(q: WindowQuestion, stops: readonly IronStop[]): Plann
   let bits = 0
   const take = (c: typeof candidates[number]) => {
     const after = entropyWith(c.answers)
-    chosen.push({ stop: c.stop, holdS: c.holdS, bond: c.bonded / few.samples, hurt: c.hurt / few.samples, bits: after.bits - bits })
+    chosen.push({ setting: c.setting, holdS: c.holdS, bond: c.bonded / few.samples, damage: c.damage / few.samples,
+      bits: after.bits - bits })
     bits = after.bits
     groups = after.groups
   }
-  take(candidates.find(c => c.stop.label === q.recipe.stop.label && c.holdS === Math.round(q.recipe.holdS))!)
+  take(candidates.find(c => c.setting.label === q.recipe.setting.label && c.holdS === Math.round(q.recipe.holdS))!)
   while (chosen.length < MOST) {
     let best: typeof candidates[number] | null = null, gain = -1
     for (const c of candidates) {
-      if (chosen.some(x => x.stop === c.stop && Math.abs(x.holdS - c.holdS) < 4)) continue
-      const more = entropyWith(c.answers).bits - bits - secondsCost(c.holdS, few.bench.habits) * BITS_A_POINT
+      if (chosen.some(x => x.setting === c.setting && Math.abs(x.holdS - c.holdS) < 4)) continue
+      const more = entropyWith(c.answers).bits - bits - secondsCost(c.holdS, few.setup.habits) * BITS_A_POINT
       if (more > gain + 1e-9) { best = c; gain = more }
     }
     if (!best || (gain < WORTH_BITS && chosen.length >= LEAST)) break
     take(best)
   }
-  return chosen.sort((a, b) => a.stop.meanC - b.stop.meanC || a.holdS - b.holdS)
+  return chosen.sort((a, b) => a.setting.meanC - b.setting.meanC || a.holdS - b.holdS)
 }

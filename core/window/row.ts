@@ -1,4 +1,4 @@
-import { bondAtHold, evaluate, harmAtHold, heldFor, holdPath, type Bench, type EvaluateOptions, type Recipe } from '../recipe'
+import { bondAtHold, evaluate, harmAtHold, heldFor, holdPath, type PressSetup, type EvaluateOptions, type Recipe } from '../recipe'
 import { latinHypercube } from './hypercube'
 import { draw, UNKNOWNS, type Drawing, type Knowledge } from './unknowns'
 
@@ -8,9 +8,9 @@ import { draw, UNKNOWNS, type Drawing, type Knowledge } from './unknowns'
  */
 export const SKETCH: EvaluateOptions = { cellMm: 0.2, errorScale: 32, grading: 2.4 }
 
-/** What a map is of: one way of pressing on one bench. */
+/** What a map is of: one way of pressing on one setup. */
 export interface WindowQuestion {
-  bench: Bench
+  setup: PressSetup
   /** Method, first side, passes, moisture and pressure are taken from it; its stop and hold are the pin. */
   recipe: Recipe
   knowledge: Knowledge
@@ -23,7 +23,7 @@ export interface WindowQuestion {
 export interface RowTask { soleC: number, holdsS: readonly number[], from: number, to: number }
 
 /** How many of the drawings bonded, and how many were hurt, at each hold. */
-export interface RowCount { soleC: number, drawn: number, bonded: Uint16Array, hurt: Uint16Array, cellSteps: number }
+export interface RowCount { soleC: number, drawn: number, bonded: Uint16Array, damage: Uint16Array, cellSteps: number }
 
 export const pointsOf = (q: Pick<WindowQuestion, 'samples' | 'seed'>): Float64Array => latinHypercube(q.samples, UNKNOWNS.length, q.seed)
 
@@ -34,7 +34,7 @@ export function alongHolds(d: Drawing, holdsS: readonly number[]): { bond: Float
   const bond = new Float64Array(holdsS.length), harm = new Float64Array(holdsS.length)
   const heldS = holdsS.map(h => Math.max(0.5, h + d.lateS))
   if (d.recipe.passes === 1) {
-    const path = holdPath(d.bench, { ...d.recipe, holdS: Math.max(...heldS) + 0.01 }, d.options)
+    const path = holdPath(d.setup, { ...d.recipe, holdS: Math.max(...heldS) + 0.01 }, d.options)
     heldS.forEach((s, i) => {
       bond[i] = bondAtHold(path, s)
       harm[i] = harmAtHold(path, s)
@@ -43,7 +43,7 @@ export function alongHolds(d: Drawing, holdsS: readonly number[]): { bond: Float
   }
   let cellSteps = 0
   heldS.forEach((s, i) => {
-    const o = evaluate(d.bench, heldFor({ ...d.recipe, coolS: 0 }, s), { ...d.options, skipBed: true })
+    const o = evaluate(d.setup, heldFor({ ...d.recipe, coolS: 0 }, s), { ...d.options, skipSurface: true })
     bond[i] = o.bond.final
     harm[i] = o.harm
     cellSteps += o.run.cellSteps
@@ -53,17 +53,17 @@ export function alongHolds(d: Drawing, holdsS: readonly number[]): { bond: Float
 
 /** Counts one part of the map. Deterministic; the same in a browser's worker and on the server. */
 export function countRow(q: WindowQuestion, task: RowTask, points = pointsOf(q)): RowCount {
-  const bonded = new Uint16Array(task.holdsS.length), hurt = new Uint16Array(task.holdsS.length)
+  const bonded = new Uint16Array(task.holdsS.length), damage = new Uint16Array(task.holdsS.length)
   let cellSteps = 0
   for (let i = task.from; i < task.to; i++) {
     const {
       bond, harm, cellSteps: cells,
-    } = alongHolds(draw(q.bench, q.recipe, q.knowledge, pointAt(points, i), task.soleC, SKETCH), task.holdsS)
+    } = alongHolds(draw(q.setup, q.recipe, q.knowledge, pointAt(points, i), task.soleC, SKETCH), task.holdsS)
     cellSteps += cells
     for (let h = 0; h < bonded.length; h++) {
       if (bond[h]! >= 1) bonded[h]!++
-      if (harm[h]! >= 1) hurt[h]!++
+      if (harm[h]! >= 1) damage[h]!++
     }
   }
-  return { soleC: task.soleC, drawn: task.to - task.from, bonded, hurt, cellSteps }
+  return { soleC: task.soleC, drawn: task.to - task.from, bonded, damage, cellSteps }
 }

@@ -1,21 +1,21 @@
 import { describe, expect, it } from 'vitest'
-import { draftRecipe, type Bench, type Recipe } from '../recipe'
+import { draftRecipe, type PressSetup, type Recipe } from '../recipe'
 import {
   countRow, createMap, firstPictureTasks, planScraps, pointsOf, runMap, samplesFor, solesOf, tasksOf, TYPICAL_KNOWLEDGE, type Part,
   type RowCount, type RowTask, type WindowQuestion,
 } from '.'
 
-const bench: Bench = {
-  cloth: {
+const setup: PressSetup = {
+  fabric: {
     fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none',
     finishes: [],
   },
-  supply: { massGsm: 60, thicknessMm: 0.25, base: 'cotton', resin: 'polyamide', resinGsm: 12 },
-  iron: { kind: 'household', stops: [] }, cover: 'muslin', bed: 'padded', blendRule: 'strict',
+  supply: { massGsm: 60, thicknessMm: 0.25, base: 'cotton', adhesive: 'polyamide', adhesiveGsm: 12 },
+  iron: { kind: 'household', settings: [] }, pressCloth: 'muslin', surface: 'padded', blendRule: 'strict',
 }
-const stop = (label: string, meanC: number) => ({ label, meanC, swingC: 15, origin: 'typical' as const })
-const recipe: Recipe = { ...draftRecipe(bench, 'mist', stop('cotton', 190), 'back', 1, 'weight'), holdS: 38 }
-const question: WindowQuestion = { bench, recipe, knowledge: TYPICAL_KNOWLEDGE, seed: 2, samples: 40 }
+const setting = (label: string, meanC: number) => ({ label, meanC, swingC: 15, origin: 'typical' as const })
+const recipe: Recipe = { ...draftRecipe(setup, 'mist', setting('cotton', 190), 'back', 1, 'weight'), holdS: 38 }
+const question: WindowQuestion = { setup, recipe, knowledge: TYPICAL_KNOWLEDGE, seed: 2, samples: 40 }
 
 /** Counts nothing, but says that it was asked. */
 const fake
@@ -24,7 +24,7 @@ const fake
       asked.push(task)
       return {
         soleC: task.soleC, drawn: task.to - task.from, bonded: new Uint16Array(task.holdsS.length).fill(task.to - task.from),
-        hurt: new Uint16Array(task.holdsS.length), cellSteps: 10,
+        damage: new Uint16Array(task.holdsS.length), cellSteps: 10,
       }
     }
 
@@ -81,24 +81,24 @@ describe('running a map', () => {
 })
 
 describe('a plan of scraps', () => {
-  const scraps = planScraps(question, [stop('synthetic', 112), stop('wool', 150), stop('cotton', 190)])
+  const scraps = planScraps(question, [setting('synthetic', 112), setting('wool', 150), setting('cotton', 190)])
   it('has three to six, the pin among them, none twice', () => {
     expect(scraps.length).toBeGreaterThanOrEqual(3)
     expect(scraps.length).toBeLessThanOrEqual(6)
-    expect(scraps.some(s => s.stop.label === 'cotton' && s.holdS === 38)).toBe(true)
-    expect(new Set(scraps.map(s => `${s.stop.label} ${s.holdS}`)).size).toBe(scraps.length)
+    expect(scraps.some(s => s.setting.label === 'cotton' && s.holdS === 38)).toBe(true)
+    expect(new Set(scraps.map(s => `${s.setting.label} ${s.holdS}`)).size).toBe(scraps.length)
   })
   it('each but the pin tells something: none is sure to come out one way', () => {
     for (const s of scraps.filter(x => x.holdS !== 38)) expect(s.bits).toBeGreaterThan(0.05)
-    expect(scraps.filter(s => s.bond < 0.02 && s.hurt < 0.02)).toEqual([])
+    expect(scraps.filter(s => s.bond < 0.02 && s.damage < 0.02)).toEqual([])
   })
   it('is the same again, from the coolest up', () => {
-    expect(planScraps(question, [stop('synthetic', 112), stop('wool', 150), stop('cotton', 190)])).toEqual(scraps)
-    expect([...scraps].sort((a, b) => a.stop.meanC - b.stop.meanC || a.holdS - b.holdS)).toEqual(scraps)
+    expect(planScraps(question, [setting('synthetic', 112), setting('wool', 150), setting('cotton', 190)])).toEqual(scraps)
+    expect([...scraps].sort((a, b) => a.setting.meanC - b.setting.meanC || a.holdS - b.holdS)).toEqual(scraps)
   })
   it('a pin between the settings is planned too', () => {
-    const between = { ...question, recipe: { ...recipe, stop: stop('between wool and cotton', 172) } }
-    expect(planScraps(between, [stop('wool', 150), stop('cotton', 190)]).some(s => s.stop.meanC === 172)).toBe(true)
+    const between = { ...question, recipe: { ...recipe, setting: setting('between wool and cotton', 172) } }
+    expect(planScraps(between, [setting('wool', 150), setting('cotton', 190)]).some(s => s.setting.meanC === 172)).toBe(true)
   })
   it('draws from the very points of its map', () => {
     expect(pointsOf({ samples: 40, seed: 2 })).toEqual(pointsOf(question))

@@ -7,7 +7,7 @@ export interface Sensitivity {
   harm: { unknown: Unknown, share: number }[]
   /** Chances at the pin, from the same drawings. */
   bonded: number
-  hurt: number
+  damage: number
 }
 
 const SLICES = 10
@@ -37,16 +37,16 @@ export function firstOrder(x: readonly number[], y: readonly number[]): number {
 export function sensitivityOf(q: WindowQuestion): Sensitivity {
   const points = pointsOf(q)
   const bond: number[] = [], harm: number[] = []
-  let bonded = 0, hurt = 0
+  let bonded = 0, damage = 0
   for (let i = 0; i < q.samples; i++) {
-    const at = alongHolds(draw(q.bench, q.recipe, q.knowledge, pointAt(points, i), null, SKETCH), [q.recipe.holdS])
+    const at = alongHolds(draw(q.setup, q.recipe, q.knowledge, pointAt(points, i), null, SKETCH), [q.recipe.holdS])
     bond.push(Math.log(Math.max(0.02, at.bond[0]!)))
     harm.push(Math.log(Math.max(0.02, at.harm[0]!)))
     if (at.bond[0]! >= 1) bonded++
-    if (at.harm[0]! >= 1) hurt++
+    if (at.harm[0]! >= 1) damage++
   }
   const shares = (y: number[]) => UNKNOWNS
     .map((unknown, d) => ({ unknown, share: firstOrder(y.map((_, i) => points[i * UNKNOWNS.length + d]!), y) }))
     .sort((a, b) => b.share - a.share)
-  return { bond: shares(bond), harm: shares(harm), bonded: bonded / q.samples, hurt: hurt / q.samples }
+  return { bond: shares(bond), harm: shares(harm), bonded: bonded / q.samples, damage: damage / q.samples }
 }

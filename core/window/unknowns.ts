@@ -1,4 +1,4 @@
-import type { EvaluateOptions, Bench, Recipe } from '../recipe'
+import type { EvaluateOptions, PressSetup, Recipe } from '../recipe'
 import { normalQuantile } from '../numeric'
 
 /** What is not known precisely about a pressing. */
@@ -13,7 +13,7 @@ export interface Knowledge {
   dialSdC: number
   /** Share of the thermostat's swing. */
   swingSd: number
-  /** Share of cloth's and backing's thickness and weight. */
+  /** Share of fabric's and interfacing's thickness and weight. */
   thicknessSd: number
   massSd: number
   contactSd: number
@@ -21,7 +21,7 @@ export interface Knowledge {
   moistureSd: number
   /** A person's count, s. */
   timingSdS: number
-  /** Resin lot: start of its melting, °C, and its speed. */
+  /** Adhesive lot: start of its melting, °C, and its speed. */
   meltSdC: number
   rateSd: number
   /** Learned middles: sole offset °C, log of contact, melting shift °C, log of rate. */
@@ -37,18 +37,18 @@ export const TYPICAL_KNOWLEDGE: Knowledge = {
   meltSdC: 3, rateSd: 0.2, dialC: 0, logContact: 0, meltC: 0, logRate: 0,
 }
 
-/** Spreads once something has been measured: a calibrated stop, a weighed and gauged cloth. */
+/** Spreads once something has been measured: a calibrated stop, a weighed and gauged fabric. */
 export function knowledgeOf(
-  known: { stopMeasured: boolean, massMeasured: boolean, thicknessMeasured: boolean, sheet: boolean },
+  known: { settingMeasured: boolean, massMeasured: boolean, thicknessMeasured: boolean, sheet: boolean },
   base: Knowledge = TYPICAL_KNOWLEDGE,
 ): Knowledge {
   return {
     ...base,
-    dialSdC: known.stopMeasured ? Math.min(base.dialSdC, 3) : base.dialSdC,
+    dialSdC: known.settingMeasured ? Math.min(base.dialSdC, 3) : base.dialSdC,
     massSd: known.massMeasured ? Math.min(base.massSd, 0.02) : base.massSd,
     thicknessSd: known.thicknessMeasured ? Math.min(base.thicknessSd, 0.05) : base.thicknessSd,
     meltSdC: known.sheet ? Math.min(base.meltSdC, 2) : base.meltSdC,
-    // A sheet says how fast its lot is on the maker's own bench; what that bench was is not known to the last.
+    // A sheet says how fast its lot is on the maker's own setup; what that bench was is not known to the last.
     rateSd: known.sheet ? Math.min(base.rateSd, 0.12) : base.rateSd,
   }
 }
@@ -60,9 +60,9 @@ export function knowledgeOf(
 export const optionsOf = (k: Pick<Knowledge, 'dialC' | 'logContact' | 'meltC' | 'logRate'>): EvaluateOptions =>
   ({ soleOffsetC: k.dialC, contactFactor: Math.exp(k.logContact), meltShiftC: k.meltC, rateFactor: Math.exp(k.logRate) })
 
-/** One drawing of all unknowns, as it changes bench, recipe and run. */
+/** One drawing of all unknowns, as it changes setup, recipe and run. */
 export interface Drawing {
-  bench: Bench
+  setup: PressSetup
   recipe: Recipe
   options: EvaluateOptions
   /** Added to the hold asked for, s. */
@@ -74,24 +74,24 @@ export interface Drawing {
  * @param soleC mean sole temperature on the map, °C; null = the recipe's own stop
  */
 export function draw(
-  bench: Bench, recipe: Recipe, k: Knowledge, point: ArrayLike<number>, soleC: number | null, options: EvaluateOptions,
+  setup: PressSetup, recipe: Recipe, k: Knowledge, point: ArrayLike<number>, soleC: number | null, options: EvaluateOptions,
 ): Drawing {
   const normal = (u: Unknown) => normalQuantile(point[UNKNOWNS.indexOf(u)]!)
   const factor = (u: Unknown, sd: number) => Math.exp(normal(u) * sd)
   const thick = factor('thickness', k.thicknessSd), heavy = factor('mass', k.massSd), moist = factor('moisture', k.moistureSd)
-  const { cloth, supply } = bench
+  const { fabric, supply } = setup
   const learned = optionsOf(k)
   return {
-    bench: {
-      ...bench,
-      cloth: { ...cloth, thicknessMm: cloth.thicknessMm * thick, massGsm: cloth.massGsm * heavy },
+    setup: {
+      ...setup,
+      fabric: { ...fabric, thicknessMm: fabric.thicknessMm * thick, massGsm: fabric.massGsm * heavy },
       supply: { ...supply, thicknessMm: supply.thicknessMm * thick, massGsm: supply.massGsm * heavy },
     },
     recipe: {
       ...recipe,
-      stop: { ...recipe.stop, meanC: soleC ?? recipe.stop.meanC, swingC: recipe.stop.swingC * factor('swing', k.swingSd) },
+      setting: { ...recipe.setting, meanC: soleC ?? recipe.setting.meanC, swingC: recipe.setting.swingC * factor('swing', k.swingSd) },
       pressureKPa: recipe.pressureKPa * factor('pressure', k.pressureSd),
-      mistGsm: recipe.mistGsm * moist, coverWaterGsm: recipe.coverWaterGsm * moist, steamGM2S: recipe.steamGM2S * moist,
+      mistGsm: recipe.mistGsm * moist, pressClothWaterGsm: recipe.pressClothWaterGsm * moist, steamGM2S: recipe.steamGM2S * moist,
     },
     options: {
       ...options,

@@ -1,23 +1,23 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { draftRecipe, evaluate, type Bench } from '../recipe'
+import { draftRecipe, evaluate, type PressSetup } from '../recipe'
 import { normalQuantile } from '../numeric'
 import {
   alongHolds, chanceAt, countRow, createMap, draw, firstOrder, holdsOf, knowledgeOf, latinHypercube, nearestToSafe, pinMargins, pointAt,
   pointsOf, safestPlace, sensitivityOf, SKETCH, solesOf, tasksOf, TYPICAL_KNOWLEDGE, type WindowMap, type WindowQuestion,
 } from '.'
 
-const bench: Bench = {
-  cloth: {
+const setup: PressSetup = {
+  fabric: {
     fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none',
     finishes: [],
   },
-  supply: { massGsm: 60, thicknessMm: 0.25, base: 'cotton', resin: 'polyamide', resinGsm: 12 },
-  iron: { kind: 'household', stops: [] }, cover: 'muslin', bed: 'padded', blendRule: 'strict',
+  supply: { massGsm: 60, thicknessMm: 0.25, base: 'cotton', adhesive: 'polyamide', adhesiveGsm: 12 },
+  iron: { kind: 'household', settings: [] }, pressCloth: 'muslin', surface: 'padded', blendRule: 'strict',
 }
-const stop = { label: 'a', meanC: 180, swingC: 15, origin: 'typical' as const }
+const setting = { label: 'a', meanC: 180, swingC: 15, origin: 'typical' as const }
 const question = (method: 'dry' | 'mist' = 'mist', over: Partial<WindowQuestion> = {}): WindowQuestion => ({
-  bench, recipe: { ...draftRecipe(bench, method, stop, 'back', 1, 'weight'), holdS: 40 }, knowledge: TYPICAL_KNOWLEDGE, seed: 3,
+  setup, recipe: { ...draftRecipe(setup, method, setting, 'back', 1, 'weight'), holdS: 40 }, knowledge: TYPICAL_KNOWLEDGE, seed: 3,
   samples: 60, ...over,
 })
 
@@ -35,7 +35,7 @@ describe('drawing what is not known', () => {
       expect(Math.abs(normalQuantile(p) - x)).toBeLessThan(1e-3)
   })
   it('what has been measured varies less', () => {
-    const k = knowledgeOf({ stopMeasured: true, massMeasured: true, thicknessMeasured: true, sheet: true })
+    const k = knowledgeOf({ settingMeasured: true, massMeasured: true, thicknessMeasured: true, sheet: true })
     expect([
       k.dialSdC < TYPICAL_KNOWLEDGE.dialSdC, k.massSd < TYPICAL_KNOWLEDGE.massSd, k.thicknessSd < TYPICAL_KNOWLEDGE.thicknessSd,
       k.contactSd === TYPICAL_KNOWLEDGE.contactSd,
@@ -48,10 +48,10 @@ describe('the map from paths against separate runs', () => {
     const q = question(method), points = pointsOf(q), HOLDS = [8, 20, 35, 55]
     let worst = 0, agree = 0, all = 0
     for (let i = 0; i < q.samples; i++) {
-      const d = draw(q.bench, q.recipe, q.knowledge, pointAt(points, i), 185, SKETCH)
+      const d = draw(q.setup, q.recipe, q.knowledge, pointAt(points, i), 185, SKETCH)
       const path = alongHolds(d, HOLDS)
       HOLDS.forEach((h, k) => {
-        const run = evaluate(d.bench, { ...d.recipe, holdS: h + d.lateS, coolS: 0 }, d.options)
+        const run = evaluate(d.setup, { ...d.recipe, holdS: h + d.lateS, coolS: 0 }, d.options)
         if (run.bond.final > 0.3 && run.bond.final < 3) worst = Math.max(worst, Math.abs(path.bond[k]! / run.bond.final - 1))
         all += 2
         if ((path.bond[k]! >= 1) === (run.bond.final >= 1)) agree++
@@ -85,10 +85,10 @@ describe('the map from paths against separate runs', () => {
 })
 
 describe('reading the map', () => {
-  const flat = (bond: (c: number, s: number) => number, hurt: (c: number, s: number) => number): WindowMap => {
+  const flat = (bond: (c: number, s: number) => number, damage: (c: number, s: number) => number): WindowMap => {
     const solesC = solesOf(), holdsS = holdsOf(1)
     const fill = (f: (c: number, s: number) => number) => Float64Array.from(solesC.flatMap(c => holdsS.map(s => f(c, s))))
-    return { solesC, holdsS, bond: fill(bond), hurt: fill(hurt), drawn: solesC.map(() => 1) }
+    return { solesC, holdsS, bond: fill(bond), damage: fill(damage), drawn: solesC.map(() => 1) }
   }
   const box = flat((c, s) => c >= 150 && s >= 20 ? 1 : 0, (c, s) => c > 170 || s > 40 ? 1 : 0)
   it('margins reach to the edges of a safe box and no further', () => {
@@ -101,7 +101,7 @@ describe('reading the map', () => {
     expect(Math.abs(best.holdS - 30)).toBeLessThanOrEqual(5)
     expect(safestPlace(flat(() => 0.5, () => 0))).toBeNull()
     expect(nearestToSafe(flat(() => 0.5, () => 0)).blockedBy).toBe('bond')
-    expect(nearestToSafe(flat(() => 1, () => 0.4)).blockedBy).toBe('hurt')
+    expect(nearestToSafe(flat(() => 1, () => 0.4)).blockedBy).toBe('damage')
   })
   it('between its points the map is read straight across', () => {
     const slope = flat((c, s) => (c - 100) / 115 * 0.5 + s / 120, () => 0)

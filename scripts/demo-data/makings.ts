@@ -1,21 +1,22 @@
 import { plainPatches } from '#shared/making'
-import type { MakingWork, WorkOf } from '#shared/schemas'
+import type { MakingSpec, SpecOf } from '#shared/schemas'
 
-/** What of a demo job is pressed while it is made; cloths and tape by their codes. */
+/** What of a demo job is pressed while it is made; fabrics and tape by their codes. */
 export interface DemoMaking {
   name: string
-  cloth: string
+  fabric: string
   lining?: string
   tape?: string
-  cloths?: string[]
+  fabrics?: string[]
   scrap?: string
   supplies?: string[]
-  work: MakingWork
+  spec: MakingSpec
 }
-const feature = (feature: WorkOf<'feature'>['feature'], lengthMm: number, count: number): MakingWork =>
-  ({ format: 1, kind: 'feature', feature, lengthMm, count })
-const hem = (more: Partial<WorkOf<'hem'>>): MakingWork => ({
-  format: 1, kind: 'hem', task: 'fallen', depthMm: 30, turnMm: 0, aroundMm: 1200, runs: [], curve: null, legs: [], taper: null, count: 1,
+const seamDetail = (seamDetail: SpecOf<'seamDetail'>['seamDetail'], lengthMm: number, count: number): MakingSpec =>
+  ({ format: 1, kind: 'seamDetail', seamDetail, lengthMm, count })
+const hem = (more: Partial<SpecOf<'hem'>>): MakingSpec => ({
+  format: 1, kind: 'hem', task: 'fallen', depthMm: 30, turnMm: 0, aroundMm: 1200, stretches: [], curve: null, legs: [], taper: null,
+  count: 1,
   ...more,
 })
 /** A signal-flag of our own, eight by six: a pale cross on a chequered field, its edge dark. */
@@ -28,35 +29,35 @@ const flagAt = (row: number, column: number): number => {
 /** By job. */
 export const DEMO_MAKINGS: Record<string, DemoMaking[]> = {
   'Saloon evening jackets': [
-    { name: 'Front pleats', cloth: 'TW-16', work: feature('pleat', 420, 6) },
-    { name: 'Side seams', cloth: 'TW-16', work: feature('seamOpen', 560, 2) },
-    { name: 'Velvet collar edge', cloth: 'TW-04', work: feature('collarEdge', 460, 1) },
+    { name: 'Front pleats', fabric: 'TW-16', spec: seamDetail('pleat', 420, 6) },
+    { name: 'Side seams', fabric: 'TW-16', spec: seamDetail('seamOpen', 560, 2) },
+    { name: 'Velvet collar edge', fabric: 'TW-04', spec: seamDetail('collarEdge', 460, 1) },
   ],
   'Galley aprons, hems': [
     {
-      name: 'Fallen hem', cloth: 'TW-05', tape: 'B-51',
-      work: hem({ depthMm: 32, aroundMm: 980, runs: [{ fromMm: 120, lengthMm: 260 }, { fromMm: 640, lengthMm: 180 }], count: 4 }),
+      name: 'Fallen hem', fabric: 'TW-05', tape: 'B-51',
+      spec: hem({ depthMm: 32, aroundMm: 980, stretches: [{ fromMm: 120, lengthMm: 260 }, { fromMm: 640, lengthMm: 180 }], count: 4 }),
     },
   ],
   'Signal-flag quilt': [
     {
-      name: 'Flag top', cloth: 'TW-01', cloths: ['TW-01', 'TW-11', 'TW-13', 'TW-05'],
-      work: {
-        format: 1, kind: 'grid', first: 'rows', closed: false, seamMm: 7, open: false, turned: {}, ties: [],
-        colours: ['#f4f1e8', '#9b2d30', '#34466b', '#5c6f5b'].map((hex, cloth) => ({ hex, cloth })),
+      name: 'Flag top', fabric: 'TW-01', fabrics: ['TW-01', 'TW-11', 'TW-13', 'TW-05'],
+      spec: {
+        format: 1, kind: 'patchwork', first: 'rows', closed: false, seamMm: 7, open: false, turned: {}, ties: [],
+        colours: ['#f4f1e8', '#9b2d30', '#34466b', '#5c6f5b'].map((hex, fabric) => ({ hex, fabric })),
         patches: plainPatches([110, 110, 110, 110, 110, 110, 110, 110], [95, 95, 95, 95, 95, 95], flagAt),
       },
     },
     {
-      name: 'Binding', cloth: 'TW-13',
-      work: {
-        format: 1, kind: 'strips', wideMm: 64, aroundMm: 2900, corners: 4, clothMm: 1440, bias: false, join: 'slant', seamMm: 6,
+      name: 'Binding', fabric: 'TW-13',
+      spec: {
+        format: 1, kind: 'strips', wideMm: 64, aroundMm: 2900, corners: 4, fabricMm: 1440, bias: false, join: 'slant', seamMm: 6,
         fold: 'double',
       },
     },
     {
-      name: 'Wadding', cloth: 'TW-01', tape: 'B-51',
-      work: {
+      name: 'Wadding', fabric: 'TW-01', tape: 'B-51',
+      spec: {
         format: 1, kind: 'wadding', top: { wideMm: 880, highMm: 570 }, marginMm: 40, fibre: 'cotton', massGsm: 160, thicknessMm: 3.5,
         sheets: [{ wideMm: 1000, highMm: 410 }, { wideMm: 980, highMm: 300 }],
       },
@@ -64,19 +65,19 @@ export const DEMO_MAKINGS: Record<string, DemoMaking[]> = {
   ],
   'Bosun\'s trousers': [
     {
-      name: 'Legs', cloth: 'TW-13', tape: 'B-51',
-      work: hem({
+      name: 'Legs', fabric: 'TW-13', tape: 'B-51',
+      spec: hem({
         task: 'shorten', depthMm: 40, turnMm: 10, aroundMm: 430, taper: { foldRoundMm: 430, edgeRoundMm: 424 },
         legs: [
-          { name: 'Left', nowMm: 1062, clothMm: 1110, wantedMm: 1010 }, { name: 'Right', nowMm: 1049, clothMm: 1097, wantedMm: 1004 },
+          { name: 'Left', nowMm: 1062, fabricMm: 1110, wantedMm: 1010 }, { name: 'Right', nowMm: 1049, fabricMm: 1097, wantedMm: 1004 },
         ],
       }),
     },
   ],
   'Singer\'s lined dress': [
     {
-      name: 'Dress hem', cloth: 'TW-14', lining: 'TW-10', tape: 'B-51',
-      work: hem({ depthMm: 35, aroundMm: 1640, runs: [{ fromMm: 300, lengthMm: 520 }], curve: { radiusMm: 980, turnDeg: 96 } }),
+      name: 'Dress hem', fabric: 'TW-14', lining: 'TW-10', tape: 'B-51',
+      spec: hem({ depthMm: 35, aroundMm: 1640, stretches: [{ fromMm: 300, lengthMm: 520 }], curve: { radiusMm: 980, turnDeg: 96 } }),
     },
   ],
 }

@@ -5,27 +5,27 @@ import type { JobPiece } from '#shared/schemas'
 /** A piece of a demo job; things by their codes, what is not said is usual. */
 export interface DemoPiece extends Partial<Pick<JobPiece, 'count' | 'pair' | 'grain' | 'oneWay' | 'inset'>> {
   name: string
-  cloth: string
+  fabric: string
   place: PlaceKey
   block: string
   measures?: Record<string, number>
   /** Seam, hem and front allowance, mm. */
   allowances?: [number, number, number]
-  backing?: string
+  interfacing?: string
   foam?: string
   web?: string
 }
 
-const melton = { cloth: 'TW-02', backing: 'B-31', oneWay: true, allowances: [10, 45, 12] as [number, number, number] }
-const poplin = { cloth: 'TW-01', backing: 'B-20', allowances: [8, 25, 8] as [number, number, number] }
-const cork = { cloth: 'TW-07', foam: 'B-41', backing: 'B-22', allowances: [8, 8, 8] as [number, number, number] }
+const melton = { fabric: 'TW-02', interfacing: 'B-31', oneWay: true, allowances: [10, 45, 12] as [number, number, number] }
+const poplin = { fabric: 'TW-01', interfacing: 'B-20', allowances: [8, 25, 8] as [number, number, number] }
+const cork = { fabric: 'TW-07', foam: 'B-41', interfacing: 'B-22', allowances: [8, 8, 8] as [number, number, number] }
 
 /** The pieces that are drawn already, by job. */
 export const DEMO_PIECES: Record<string, DemoPiece[]> = {
   'Second mate\'s blazer': [
     {
-      name: 'Front', cloth: 'TW-14', place: 'front', block: 'coatFront', count: 1, pair: true, measures: { long: 720, wide: 300 },
-      backing: 'B-32',
+      name: 'Front', fabric: 'TW-14', place: 'front', block: 'coatFront', count: 1, pair: true, measures: { long: 720, wide: 300 },
+      interfacing: 'B-32',
       allowances: [10, 40, 12],
     },
   ],
@@ -55,7 +55,7 @@ export const DEMO_PIECES: Record<string, DemoPiece[]> = {
   ],
   'Saloon mats, reversible': [
     {
-      cloth: 'TW-13', name: 'Mat', place: 'mat', block: 'mat', count: 6, foam: 'B-42', web: 'B-53', allowances: [10, 10, 10],
+      fabric: 'TW-13', name: 'Mat', place: 'mat', block: 'mat', count: 6, foam: 'B-42', web: 'B-53', allowances: [10, 10, 10],
       measures: { long: 420, wide: 300, corner: 25 },
     },
   ],

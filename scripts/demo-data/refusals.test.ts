@@ -1,11 +1,12 @@
 import { describe, expect, it } from 'vitest'
 import type { z } from 'zod'
 import {
-  calibrationBody, careEventBody, clothBody, cornerStepBody, ironBody, jobBody, jobPieceSchema, makingSchema, measurementBody, placeBody,
-  planBody, pressedAsTheHouse, runEventSchema, runOperationSchema, scrapBody, settlePassBody, stockMovementBody, supplyBody, trialBody,
-  trimRunBody, workshopUpdate,
+  calibrationBody, careEventBody, fabricBody, cornerStepBody, ironBody, jobBody, jobPieceSchema, makingSchema, measurementBody, placeBody,
+  planBody, pressedAsTheHouse, sessionEventSchema, sessionOperationSchema, scrapBody, preshrinkPassBody, stockMovementBody, supplyBody,
+  swatchBody,
+  trimRunBody, workroomUpdate,
 } from '#shared/schemas'
-import { DEMO_CLOTHS } from './cloths'
+import { DEMO_FABRICS } from './fabrics'
 import { DEMO_JOBS } from './jobs'
 import { DEMO_MAKINGS } from './makings'
 import { DEMO_MENDS } from './mends'
@@ -62,13 +63,13 @@ function unsaid(schema: z.ZodType, good: object): string[] {
 }
 
 const piece = (p: typeof DEMO_PIECES[string][number]) => ({
-  id: ID, name: p.name, place: p.place, clothId: ID, shape: shapeOf(p), count: p.count ?? 1, pair: p.pair ?? false,
-  allowances: { seam: 10, hem: 40, front: 10 }, grain: p.grain ?? 'along', oneWay: p.oneWay ?? false, backingId: null, foamId: null,
+  id: ID, name: p.name, place: p.place, fabricId: ID, shape: shapeOf(p), count: p.count ?? 1, pair: p.pair ?? false,
+  allowances: { seam: 10, hem: 40, front: 10 }, grain: p.grain ?? 'along', oneWay: p.oneWay ?? false, interfacingId: null, foamId: null,
   webId: null, inset: p.inset ?? null, ...pressedAsTheHouse(),
 })
 const RECIPE = {
-  format: 1, method: 'dry', stop: { label: 'wool', meanC: 150, swingC: 5, origin: 'typical' }, firstSide: 'back', passes: 1, holdS: 10,
-  lean: 'weight', pressureKPa: 1, coverWaterGsm: 0, mistGsm: 0, steamGM2S: 0, steamS: 0, coolS: 10,
+  format: 1, method: 'dry', setting: { label: 'wool', meanC: 150, swingC: 5, origin: 'typical' }, firstSide: 'back', passes: 1, holdS: 10,
+  lean: 'weight', pressureKPa: 1, pressClothWaterGsm: 0, mistGsm: 0, steamGM2S: 0, steamS: 0, coolS: 10,
 }
 const LOOK = {
   palette: [{ hex: '#9b2d30', sharePct: 60 }, { hex: '#f0e7d2', sharePct: 40 }], figureMm: 14,
@@ -76,30 +77,30 @@ const LOOK = {
 }
 const OUTLINE = { rim: [[0, 0], [200, 0], [200, 90], [0, 90]], holes: [] }
 const KEPT: [string, z.ZodType, object[]][] = [
-  ['cloths', clothBody, DEMO_CLOTHS.map(c => ({ mayGetWet: true, nap: 'none', ...c }))],
+  ['fabrics', fabricBody, DEMO_FABRICS.map(c => ({ mayGetWet: true, nap: 'none', ...c }))],
   ['supplies', supplyBody, DEMO_SUPPLIES],
   ['irons', ironBody, DEMO_IRONS.map(({ key: _, ...iron }) => iron)],
-  ['jobs', jobBody, DEMO_JOBS.map(({ inDays: _i, lookInDays: _l, cloths: [first], trims = [], ...job }) => ({
+  ['jobs', jobBody, DEMO_JOBS.map(({ inDays: _i, lookInDays: _l, fabrics: [first], trims = [], ...job }) => ({
     ...job, forWhen: '2026-12-01', lookOn: '2027-01-08', trimIds: trims.map(() => ID),
-    cloths: [{ clothId: ID, place: first![1], supplyId: null }],
+    fabrics: [{ fabricId: ID, place: first![1], supplyId: null }],
   }))],
   ['pieces', jobPieceSchema, Object.values(DEMO_PIECES).flat().map(piece)],
   ['what is made and mended', makingSchema, [...Object.values(DEMO_MAKINGS), ...Object.values(DEMO_MENDS)].flat()
-    .map(({ name, work }) => ({ id: ID, name, clothId: null, work }))],
-  ['a place', placeBody, [{ name: 'Gaiter top', hand: 'crisp', give: 'any', wear: 0.5, shows: true, inSeam: true, families: ['fusible'] }]],
-  ['a swatch', trialBody, [{
-    clientKey: ID, clothId: ID, supplyId: ID, ironId: ID, coverId: null, bed: 'padded', grade: 3, pressedAt: AT, marks: ['shine'],
-    markWhere: { shine: 'left' }, note: 'Well', clothLot: 'A', supplyLot: 'B', readings: [{ kind: 'peel', value: 12 }],
+    .map(({ name, spec }) => ({ id: ID, name, fabricId: null, spec }))],
+  ['a place', placeBody, [{ name: 'Gaiter top', stiffness: 'crisp', give: 'any', wear: 0.5, shows: true, inSeam: true, families: ['fusible'] }]],
+  ['a swatch', swatchBody, [{
+    clientKey: ID, fabricId: ID, supplyId: ID, ironId: ID, pressClothId: null, surface: 'padded', grade: 3, pressedAt: AT, marks: ['shine'],
+    markWhere: { shine: 'left' }, note: 'Well', fabricLot: 'A', supplyLot: 'B', readings: [{ kind: 'peel', value: 12 }],
     recipe: RECIPE, doubts: [{ why: 'clockSet', byS: 40 }, { why: 'slept', forS: 9 }], planId: ID, scrap: 3, overSupplyIds: [ID],
     events: [{ atS: 0, kind: 'down', soleC: 148 }, { atS: 10, kind: 'lift', soleC: null }],
     predicted: { bond: 1, harm: 0, peakC: 120, windowC: [100, 120], worst: null },
   }]],
   ['how a garment came back', careEventBody, [{
-    clientKey: ID, clothId: ID, supplyId: null, rounds: 3, washC: 40, tumble: 'no', softener: false, grade: 3, marks: ['bubbles'],
+    clientKey: ID, fabricId: ID, supplyId: null, rounds: 3, washC: 40, tumble: 'no', softener: false, grade: 3, marks: ['bubbles'],
     foreseen: 1.1, note: 'A corner', cameAt: AT,
   }]],
   ['what is measured', measurementBody, [{ kind: 'mass', a: 1.2, b: 100, c: 100 }, { kind: 'thickness', a: 2.4, b: 8, c: null }]],
-  ['how it settles', settlePassBody, [
+  ['how it settles', preshrinkPassBody, [
     { kind: 'press', heatC: 150, alongBeforeMm: 300, alongAfterMm: 297, acrossBeforeMm: 300, acrossAfterMm: 299 },
   ]],
   ['a corner held under the iron', cornerStepBody, [{ soleC: 110, heldS: 5, seen: 'nothing', note: 'By the window' }]],
@@ -107,25 +108,27 @@ const KEPT: [string, z.ZodType, object[]][] = [
   ['a run of trim', trimRunBody, [{ fromM: 0, toM: 6, heatC: 150 }]],
   ['an iron measured', calibrationBody, [{ position: 2, source: 'typed', readings: [{ atS: 0, c: 148 }, { atS: 30, c: 153.5 }] }]],
   ['a plan of scraps', planBody, [
-    { clothId: ID, supplyId: ID, ironId: ID, coverId: null, bed: 'padded', scraps: [{ number: 1, recipe: RECIPE, asks: 'Too little?' }] },
+    { fabricId: ID, supplyId: ID, ironId: ID, pressClothId: null, surface: 'padded',
+      scraps: [{ number: 1, recipe: RECIPE, asks: 'Too little?' }] },
   ]],
   ['a scrap for patches', scrapBody, [{
-    name: 'Flag end', clothId: null, wideMm: 200, highMm: 90, massGsm: 120, givePct: 2, washC: 40, face: LOOK,
+    name: 'Flag end', fabricId: null, wideMm: 200, highMm: 90, massGsm: 120, givePct: 2, washC: 40, face: LOOK,
     back: { ...LOOK, tile: null },
   }]],
-  ['the workroom', workshopUpdate, [{
+  ['the workroom', workroomUpdate, [{
     name: 'Tidewell workroom', version: 0, units: { length: 'mm', temperature: '°C', arealMass: 'g/m²' },
-    rules: { blend: 'strict', cover: 'always', washes: '1', patience: '20', places: '3', cooling: 'cold' },
+    rules: { blend: 'strict', pressCloth: 'always', washes: '1', patience: '20', places: '3', cooling: 'cold' },
   }]],
-  ['what a run presses', runOperationSchema, [{
-    id: 'fuse.1', kind: 'fuse', name: 'Collar', pieceId: null, numbers: [1, 2], side: 'back', clothId: null, supplyId: null, ironId: null,
-    coverId: null, bed: 'padded', needs: ['trim.1'], recipe: RECIPE, standing: 'proved', outline: OUTLINE, keepOuts: [OUTLINE],
-    prints: [{ x: 40, y: 30, headingDeg: 0, tip: false }], motion: 'still',
+  ['what a session presses', sessionOperationSchema, [{
+    id: 'fuse.1', kind: 'fuse', name: 'Collar', pieceId: null, numbers: [1, 2], side: 'back', fabricId: null, supplyId: null, ironId: null,
+    pressClothId: null, surface: 'padded', needs: ['trim.1'], recipe: RECIPE, standing: 'proved', outline: OUTLINE, keepOuts: [OUTLINE],
+    placements: [{ x: 40, y: 30, headingDeg: 0, tip: false }], motion: 'still',
     predicted: { bond: 1, harm: 0, peakC: 120, windowC: [100, 120], worst: null },
   }]],
-  ['what happens in a run', runEventSchema, [{
-    key: ID, device: ID, atMs: 1_764_000_000_000, kind: 'edge', op: 'fuse.1', pass: 0, print: 2, soleC: 150, edge: 'lifts', prints: [1, 2],
-    stop: { label: 'wool', meanC: 150, swingC: 5 }, byS: 3, ids: ['fuse.1'],
+  ['what happens in a run', sessionEventSchema, [{
+    key: ID, device: ID, atMs: 1_764_000_000_000, kind: 'edge', op: 'fuse.1', pass: 0, placement: 2, soleC: 150, edge: 'lifts',
+    placements: [1, 2],
+    setting: { label: 'wool', meanC: 150, swingC: 5 }, byS: 3, ids: ['fuse.1'],
   }]],
 ]
 

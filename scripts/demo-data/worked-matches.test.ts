@@ -1,23 +1,23 @@
 import { describe, expect, it } from 'vitest'
 import { matchShelf, refineCandidate, withRefined, type Exclusion, type Match, type MatchQuery } from '#core/match'
 import { placeOf, type PlaceKey } from '#core/place'
-import { toMatchCloth, toMatchSupply } from '#shared/mappers'
-import { clothBody, supplyBody, type Cloth, type Supply } from '#shared/schemas'
-import { DEMO_CLOTHS } from './cloths'
+import { toMatchFabric, toMatchSupply } from '#shared/mappers'
+import { fabricBody, supplyBody, type Fabric, type Supply } from '#shared/schemas'
+import { DEMO_FABRICS } from './fabrics'
 import { DEMO_IRONS, DEMO_SUPPLIES } from './shelf'
 
 const SHELF = DEMO_SUPPLIES.map(s => toMatchSupply({ id: s.code, ...supplyBody.parse(s) } as Supply))
 const [harbour, locker] = DEMO_IRONS as [typeof DEMO_IRONS[0], typeof DEMO_IRONS[0]]
 
 function ask(what: string | object, place: PlaceKey, more: Partial<MatchQuery> = {}): Match {
-  const cloth = toMatchCloth(
-    clothBody.parse({
-      mayGetWet: true, nap: 'none', ...(typeof what === 'string' ? DEMO_CLOTHS.find(c => c.code === what)! : what),
-    }) as Cloth,
+  const fabric = toMatchFabric(
+    fabricBody.parse({
+      mayGetWet: true, nap: 'none', ...(typeof what === 'string' ? DEMO_FABRICS.find(c => c.code === what)! : what),
+    }) as Fabric,
   )
   const query: MatchQuery = {
-    cloth, blendRule: 'proportional', allowance: 'inside', place: placeOf(place), hand: null, drapeKept: false,
-    care: { washC: 30, tumble: 'no', dryClean: false }, iron: harbour, cover: 'muslin', bed: 'padded', needM2: 0, ...more,
+    fabric, blendRule: 'proportional', allowance: 'inside', place: placeOf(place), stiffness: null, drapeKept: false,
+    care: { washC: 30, tumble: 'no', dryClean: false }, iron: harbour, pressCloth: 'muslin', surface: 'padded', needM2: 0, ...more,
   }
   const match = matchShelf(query, SHELF)
   return withRefined(match, match.ranked.slice(0, 8).map(c => refineCandidate(query, c)).filter(r => r !== null), query.habits)
@@ -26,7 +26,7 @@ const firstOf = (m: Match) => m.ranked[0]!.supplies.map(s => s.name).join(' + ')
 const whyNot = (m: Match, code: string): Exclusion['why'][] => m.excluded.find(e => e.supply.code === code)?.reasons.map(r => r.why) ?? []
 const WASH_40 = { washC: 40, tumble: 'no', dryClean: false } as const
 
-/** [what, cloth, place, more, the first answer, an excluded supply, why it is out] */
+/** [what, fabric, place, more, the first answer, an excluded supply, why it is out] */
 const WORKED: [string, string, PlaceKey, Partial<MatchQuery>, string, string, Exclusion['why']][] = [
   ['a sheer takes a sheer, sewn in: dots would grin', 'TW-12', 'placket', {}, 'Silk organza, sew-in', 'B-12', 'grins'],
   [
@@ -36,13 +36,13 @@ const WORKED: [string, string, PlaceKey, Partial<MatchQuery>, string, string, Ex
   ['a poplin collar, crisp, washed at 40', 'TW-01', 'collar', { care: WASH_40 }, 'Collar lawn', 'B-43', 'wash'],
   ['a poplin stand wants it firm', 'TW-01', 'stand', { care: { ...WASH_40, washC: 60 } }, 'Band stiff', 'B-12', 'wash'],
   ['a denim waistband at 60', 'TW-13', 'waistband', { care: { ...WASH_40, washC: 60 } }, 'Band stiff', 'B-33', 'giveKept'],
-  ['a worsted front is fused with a weft-insert', 'TW-14', 'front', {}, 'Coat front, grey', 'B-99', 'noResin'],
-  ['so is a melton front', 'TW-02', 'front', {}, 'Coat front, grey', 'B-99', 'noResin'],
+  ['a worsted front is fused with a weft-insert', 'TW-14', 'front', {}, 'Coat front, grey', 'B-99', 'noAdhesive'],
+  ['so is a melton front', 'TW-02', 'front', {}, 'Coat front, grey', 'B-99', 'noAdhesive'],
   [
     'a jersey facing: knit with knit, two light ones', 'TW-06', 'facing', {}, 'Two-way knit, black + Two-way knit, black', 'B-99',
-    'noResin',
+    'noAdhesive',
   ],
-  ['a crest on jersey: a woven one stops the stretch', 'TW-06', 'crestGround', { care: WASH_40 }, 'Band stiff', 'B-30', 'giveKept'],
+  ['a crest on jersey: a woven one stops the stretch', 'TW-06', 'embroideryGround', { care: WASH_40 }, 'Band stiff', 'B-30', 'giveKept'],
   ['velvet on a padded board: the pile bars the iron', 'TW-04', 'collar', {}, 'Chest canvas, sew-in', 'B-20', 'crush'],
   ['a coated twill and an iron too hot for it', 'TW-18', 'facing', {}, 'Batiste, sew-in', 'B-12', 'ironTooHot'],
   ['cork laminate: only low-heat adhesive could', 'TW-07', 'bagSide', {}, 'Low-heat bag felt', 'B-22', 'moistOnly'],
@@ -53,7 +53,7 @@ const WORKED: [string, string, PlaceKey, Partial<MatchQuery>, string, string, Ex
   ['a patch on bunting', 'TW-11', 'patch', {}, 'Gossamer web', 'B-60', 'strikeThrough'],
 ]
 
-/** Three cloths that are not the workroom's: a thin silk, a stretch denim and a wool crepe. */
+/** Three fabrics that are not the workroom's: a thin silk, a stretch denim and a wool crepe. */
 const GUESTS = {
   silk: {
     code: 'G-1', name: 'Thin silk', fibres: [{ fibre: 'silk', sharePct: 100 }], construction: 'satin', massGsm: 60, thicknessMm: 0.13,
@@ -73,7 +73,7 @@ const GUESTS = {
   },
 }
 
-/** [why, cloth, place, the first answer, what stands behind it and why] */
+/** [why, fabric, place, the first answer, what stands behind it and why] */
 const AS_A_TAILOR: [string, keyof typeof GUESTS, PlaceKey, string, (m: Match) => void][] = [
   [
     'thin silk, facing: a feather, not a lawn as heavy as the silk itself', 'silk', 'facing', 'Feather nonwoven',
@@ -85,7 +85,7 @@ const AS_A_TAILOR: [string, keyof typeof GUESTS, PlaceKey, string, (m: Match) =>
     'thin silk, collar, washed at 40: the silk stands 30, so a silk organza is not refused for that', 'silk', 'collar', 'Organdy, sew-in',
     (m) => {
       expect(whyNot(m, 'B-90')).toEqual([])
-      expect(m.clashes.map(c => c.why)).toContain('clothWash')
+      expect(m.clashes.map(c => c.why)).toContain('fabricWash')
     },
   ],
   [
@@ -116,18 +116,18 @@ const faultsOf = (m: Match, name: string): string[] =>
   m.ranked.find(c => c.supplies.length === 1 && c.supplies[0]!.name === name)?.faults.map(f => f.why) ?? []
 
 describe('worked matches of the Tidewell workroom', () => {
-  it.each(WORKED)('%s', (_what, cloth, place, more, first, out, why) => {
-    const match = ask(cloth, place, more)
+  it.each(WORKED)('%s', (_what, fabric, place, more, first, out, why) => {
+    const match = ask(fabric, place, more)
     expect(firstOf(match)).toBe(first)
     expect(whyNot(match, out)).toContain(why)
   })
-  it.each(AS_A_TAILOR)('%s', (_why, cloth, place, first, also) => {
-    const match = ask(GUESTS[cloth], place, { care: WASH_40 })
+  it.each(AS_A_TAILOR)('%s', (_why, fabric, place, first, also) => {
+    const match = ask(GUESTS[fabric], place, { care: WASH_40 })
     expect(firstOf(match)).toBe(first)
     also(match)
   })
   it('velvet on a needle board can be fused, its pile spared, by the iron\'s weight alone', () => {
-    const fused = ask('TW-04', 'collar', { bed: 'needle' }).ranked.filter(c => c.recipe)
+    const fused = ask('TW-04', 'collar', { surface: 'needle' }).ranked.filter(c => c.recipe)
     expect(fused.length).toBeGreaterThan(0)
     for (const c of fused) expect([c.recipe!.lean, c.recipe!.firstSide]).toEqual(['weight', 'back'])
   })
@@ -145,14 +145,14 @@ describe('worked matches of the Tidewell workroom', () => {
     for (const c of slow) expect(c.faults.map(f => f.why)).toContain('patience')
   })
   it('a crest names the hoop stabilisers that go with it', () => {
-    expect(ask('TW-06', 'crestGround').companions.map(s => s.code)).toEqual(['B-70', 'B-71', 'B-72', 'B-73', 'B-74'])
+    expect(ask('TW-06', 'embroideryGround').companions.map(s => s.code)).toEqual(['B-70', 'B-71', 'B-72', 'B-73', 'B-74'])
   })
   it('low-heat felt stays among the answers for cork, with its recipe under the lamination glue', () => {
     const felt = ask('TW-07', 'bagSide').ranked.find(c => c.supplies[0]?.code === 'B-40')
-    expect(felt?.recipe?.stop.meanC).toBeLessThanOrEqual(135)
+    expect(felt?.recipe?.setting.meanC).toBeLessThanOrEqual(135)
   })
   it('rigid with the drape kept: says that they contradict, and what each wish keeps out', () => {
-    const match = ask('TW-01', 'collar', { hand: 'rigid', drapeKept: true, care: { washC: 60, tumble: 'low', dryClean: true } })
+    const match = ask('TW-01', 'collar', { stiffness: 'rigid', drapeKept: true, care: { washC: 60, tumble: 'low', dryClean: true } })
     expect(match.clashes.map(c => c.why)).toContain('rigidDrape')
     expect(match.wishes.find(w => w.wish === 'drapeKept')!.excludes).toBeGreaterThan(0)
     expect(match.wishes.find(w => w.wish === 'wash')!.excludes).toBeGreaterThan(0)

@@ -134,7 +134,7 @@ export function textsOf(root: string): Text[] {
 
 /** Words that the trade does not use for what is meant, each with the word that took its place in the pull of it. */
 export const OLD_WORDS: readonly RegExp[] = [
-  // A press cloth, and any cloth that one wipes or blots with, is the one cloth.
+  // A press cloth, and any fabric that one wipes or blots with, is the one cloth.
   /(?<!press |clean |damp |old, absorbent |an old )\bcloths?\b/i, /\bbackings?\b/i, /\bsoles?\b/i, /\bresins?\b/i, /\bset-downs?\b/i,
   /\b(dial|cooler|hotter|coolest|right) stops?\b/i, /\bleaflets?\b/i, /\bthe lay\b/i, /\bsettling pass/i, /\bmaker's sheet\b/i,
   /\b(damp|wet|thinner|sheer) cover\b/i, /\broom to err\b/i,

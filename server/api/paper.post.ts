@@ -1,4 +1,4 @@
-import { onThread } from '../work/lanes'
+import { onThread } from '../work/worker-pool'
 
 export default defineRoute({ body: 'paper', mostBytes: 400_000 }, async ({ context, body, event }) => {
   const asked = { ...context, smaller: 'Print fewer of them at once, or draw with fewer corners.' }

@@ -9,7 +9,7 @@ const known = () => database().query<{ child: string, column: string, parent: st
   from pg_constraint c
   cross join lateral unnest(c.conkey) with ordinality as own (number, place)
   join pg_attribute a on a.attrelid = c.conrelid and a.attnum = own.number
-  where c.contype = 'f' and a.attname <> 'workshop_id'`, { type: QueryTypes.SELECT })
+  where c.contype = 'f' and a.attname <> 'workroom_id'`, { type: QueryTypes.SELECT })
 
 it('what one row says of another goes along when a workroom goes out and comes in: every such column is listed, none twice', async () => {
   database()

@@ -24,7 +24,7 @@ describe('the one list of entities', () => {
     }
   })
   it('every column that is kept goes out, but what is derived or counts versions', () => {
-    const DERIVED = ['workshopId', 'used', 'version', 'piecesVersion', 'makingsVersion', 'createdAt', 'updatedAt', 'deletedAt']
+    const DERIVED = ['workroomId', 'used', 'version', 'piecesVersion', 'makingsVersion', 'createdAt', 'updatedAt', 'deletedAt']
     for (const { name, model } of ENTITIES) {
       const fields = Object.keys(ENTITY_ROWS[name].shape)
       expect(Object.keys(model.getAttributes()).filter(c => !fields.includes(c) && !DERIVED.includes(c)), name).toEqual([])
@@ -46,43 +46,43 @@ describe('new ids', () => {
   const secret = Buffer.alloc(32, 7)
   const rename = renaming(secret)
   const row = (name: EntityName, given: object) => rename(entity(name), given as Record<string, unknown>)
-  const cloth = row('cloths', { id: id(1), name: 'Poplin' }), place = row('places', { id: id(5), name: 'Gaiter' })
+  const fabric = row('fabrics', { id: id(1), name: 'Poplin' }), place = row('places', { id: id(5), name: 'Gaiter' })
 
   it('are given to everything that has one, and every pointer follows', () => {
-    expect(cloth.id).not.toBe(id(1))
+    expect(fabric.id).not.toBe(id(1))
     const [over, glued] = [row('supplies', { id: id(3) }), row('supplies', { id: id(2) })]
-    const trial = row('trials', {
-      id: id(8), clothId: id(1), supplyId: id(2), ironId: id(4), coverId: null, planId: null, overSupplyIds: [id(3), id(2)],
+    const swatch = row('swatches', {
+      id: id(8), fabricId: id(1), supplyId: id(2), ironId: id(4), pressClothId: null, planId: null, overSupplyIds: [id(3), id(2)],
     })
-    expect(trial).toMatchObject({
-      clothId: cloth.id, supplyId: glued.id, coverId: null, planId: null, overSupplyIds: [over.id, glued.id],
+    expect(swatch).toMatchObject({
+      fabricId: fabric.id, supplyId: glued.id, pressClothId: null, planId: null, overSupplyIds: [over.id, glued.id],
     })
-    expect(row('trialEvents', { trialId: id(8), position: 0 }).trialId).toBe(trial.id)
-    expect(row('pieces', { id: id(6), clothId: id(1), place: `own:${id(5)}` }).place).toBe(`own:${String(place.id)}`)
-    expect(row('pieces', { id: id(6), clothId: id(1), place: 'collar' }).place).toBe('collar')
+    expect(row('swatchEvents', { swatchId: id(8), position: 0 }).swatchId).toBe(swatch.id)
+    expect(row('pieces', { id: id(6), fabricId: id(1), place: `own:${id(5)}` }).place).toBe(`own:${String(place.id)}`)
+    expect(row('pieces', { id: id(6), fabricId: id(1), place: 'collar' }).place).toBe('collar')
   })
   it('a making keeps its scrap and what lies under its stitches', () => {
-    const scrap = row('scraps', { id: id(14), clothId: id(1) }), film = row('supplies', { id: id(3) })
-    const making = row('jobMakings', { id: id(6), jobId: id(9), clothId: id(1), scrapId: id(14), supplyIds: [id(3)] })
-    expect(making).toMatchObject({ clothId: cloth.id, scrapId: scrap.id, supplyIds: [film.id] })
-    expect(scrap.clothId).toBe(cloth.id)
+    const scrap = row('scraps', { id: id(14), fabricId: id(1) }), film = row('supplies', { id: id(3) })
+    const making = row('jobMakings', { id: id(6), jobId: id(9), fabricId: id(1), scrapId: id(14), supplyIds: [id(3)] })
+    expect(making).toMatchObject({ fabricId: fabric.id, scrapId: scrap.id, supplyIds: [film.id] })
+    expect(scrap.fabricId).toBe(fabric.id)
     expect(row('jobMakings', { id: id(6), scrapId: null, supplyIds: [] })).toMatchObject({ scrapId: null, supplyIds: [] })
   })
   it('are ids that a database takes, the same for the same row of one reading only', () => {
-    expect(idSchema.safeParse(cloth.id).success).toBe(true)
-    expect(rename(entity('cloths'), { id: id(1).toUpperCase() }).id).toBe(cloth.id)
-    expect(renaming(Buffer.alloc(32, 8))(entity('cloths'), { id: id(1) }).id).not.toBe(cloth.id)
-    expect(row('supplies', { id: id(1) }).id).not.toBe(cloth.id)
+    expect(idSchema.safeParse(fabric.id).success).toBe(true)
+    expect(rename(entity('fabrics'), { id: id(1).toUpperCase() }).id).toBe(fabric.id)
+    expect(renaming(Buffer.alloc(32, 8))(entity('fabrics'), { id: id(1) }).id).not.toBe(fabric.id)
+    expect(row('supplies', { id: id(1) }).id).not.toBe(fabric.id)
   })
   it('leave what an operation is called within its run, which its events and other operations name', () => {
-    const called = `${id(6)}.0.backing`
-    const operation = row('runOperations', { runId: id(9), id: called, needs: [called], pieceId: id(6), ironId: id(4) })
-    const event = row('runEvents', { runId: id(9), op: called, key: id(7) })
+    const called = `${id(6)}.0.interfacing`
+    const operation = row('sessionOperations', { sessionId: id(9), id: called, needs: [called], pieceId: id(6), ironId: id(4) })
+    const event = row('sessionEvents', { sessionId: id(9), op: called, key: id(7) })
     expect([operation.id, operation.needs, event.op, event.key]).toEqual([called, [called], called, id(7)])
-    expect(operation.runId).toBe(event.runId)
-    expect(operation.runId).not.toBe(id(9))
-    const hand = row('jobPieces', { id: id(6), byHand: [{ ironId: id(4), prints: [] }] })
+    expect(operation.sessionId).toBe(event.sessionId)
+    expect(operation.sessionId).not.toBe(id(9))
+    const hand = row('jobPieces', { id: id(6), byHand: [{ ironId: id(4), placements: [] }] })
     expect([hand.id, (hand.byHand as { ironId: string }[])[0]!.ironId]).toEqual([operation.pieceId, operation.ironId])
   })
-  it('leave everything else as it was', () => expect(cloth.name).toBe('Poplin'))
+  it('leave everything else as it was', () => expect(fabric.name).toBe('Poplin'))
 })

@@ -3,11 +3,12 @@ import { DataTypes, QueryTypes, type Model, type ModelStatic, type Transaction }
 import { ENTITY_ROWS, type EntityName, type EntityRows } from '#shared/schemas'
 import { database } from './connection'
 import {
-  CalibrationRow, CareEventRow, ClothFibreRow, ClothRow, CornerStepRow, CoverRow, IronRow, IronStopRow, JobClothRow, JobMakingRow,
-  JobPieceRow, JobRow, LayPartRow,
-  LayRow, MeasurementRow, OffcutRow, PieceRow, PlaceRow, RunEventRow, RunOperationRow, RunRow, ScrapRow,
-  SetAsideRow, SettlePassRow, StockMovementRow, SupplyRow, SwatchPlanRow, TrialEventRow,
-  TrialPhotoRow, TrialReadingRow, TrialRow, TrimRunRow,
+  CalibrationRow, CareEventRow, FabricFibreRow, FabricRow, CornerStepRow, PressClothRow, IronRow, IronSettingRow, JobFabricRow,
+  JobMakingRow,
+  JobPieceRow, JobRow, LayoutPartRow,
+  LayoutRow, MeasurementRow, OffcutRow, PieceRow, PlaceRow, SessionEventRow, SessionOperationRow, PressSessionRow, ScrapRow,
+  SetAsideRow, PreshrinkPassRow, StockMovementRow, SupplyRow, SwatchPlanRow, SwatchEventRow,
+  SwatchPhotoRow, SwatchReadingRow, SwatchRow, TrimRunRow,
   WashRoundRow,
 } from './models'
 
@@ -19,9 +20,9 @@ export interface Entity {
   order: readonly string[]
 }
 
-const OF_CLOTH = { clothId: 'cloths' } as const, OF_SUPPLY = { supplyId: 'supplies' } as const, OF_IRON = { ironId: 'irons' } as const
-const OF_TRIAL = { trialId: 'trials' } as const
-const PRESSED = { ...OF_CLOTH, ...OF_SUPPLY, ...OF_IRON, coverId: 'covers' } as const
+const OF_FABRIC = { fabricId: 'fabrics' } as const, OF_SUPPLY = { supplyId: 'supplies' } as const, OF_IRON = { ironId: 'irons' } as const
+const OF_SWATCH = { swatchId: 'swatches' } as const
+const PRESSED = { ...OF_FABRIC, ...OF_SUPPLY, ...OF_IRON, pressClothId: 'pressCloths' } as const
 const WRITTEN = ['createdAt', 'id']
 
 /**
@@ -29,63 +30,66 @@ const WRITTEN = ['createdAt', 'id']
  * a new entity is added here and in `ENTITY_ROWS`.
  */
 export const ENTITIES: readonly Entity[] = [
-  { name: 'cloths', model: ClothRow, order: ['code', 'id'] },
-  { name: 'clothFibres', model: ClothFibreRow, points: OF_CLOTH, order: ['clothId', 'position'] },
-  { name: 'measurements', model: MeasurementRow, points: OF_CLOTH, order: WRITTEN },
-  { name: 'settlePasses', model: SettlePassRow, points: OF_CLOTH, order: WRITTEN },
-  { name: 'cornerSteps', model: CornerStepRow, points: OF_CLOTH, order: WRITTEN },
+  { name: 'fabrics', model: FabricRow, order: ['code', 'id'] },
+  { name: 'fabricFibres', model: FabricFibreRow, points: OF_FABRIC, order: ['fabricId', 'position'] },
+  { name: 'measurements', model: MeasurementRow, points: OF_FABRIC, order: WRITTEN },
+  { name: 'preshrinkPasses', model: PreshrinkPassRow, points: OF_FABRIC, order: WRITTEN },
+  { name: 'cornerSteps', model: CornerStepRow, points: OF_FABRIC, order: WRITTEN },
   { name: 'supplies', model: SupplyRow, order: ['code', 'id'] },
   { name: 'stockMovements', model: StockMovementRow, points: OF_SUPPLY, order: WRITTEN },
   { name: 'trimRuns', model: TrimRunRow, points: OF_SUPPLY, order: WRITTEN },
   { name: 'irons', model: IronRow, order: ['name', 'id'] },
-  { name: 'ironStops', model: IronStopRow, points: OF_IRON, order: ['ironId', 'position'] },
+  { name: 'ironSettings', model: IronSettingRow, points: OF_IRON, order: ['ironId', 'position'] },
   { name: 'calibrations', model: CalibrationRow, points: OF_IRON, order: WRITTEN },
-  { name: 'covers', model: CoverRow, order: ['name', 'id'] },
+  { name: 'pressCloths', model: PressClothRow, order: ['name', 'id'] },
   { name: 'places', model: PlaceRow, order: ['name', 'id'] },
-  { name: 'pieces', model: PieceRow, points: { ...OF_CLOTH, place: 'places' }, order: ['clothId', 'place', 'position'] },
+  { name: 'pieces', model: PieceRow, points: { ...OF_FABRIC, place: 'places' }, order: ['fabricId', 'place', 'position'] },
   { name: 'jobs', model: JobRow, points: { trimIds: 'supplies' }, order: WRITTEN },
   {
-    name: 'jobCloths', model: JobClothRow, points: { jobId: 'jobs', ...OF_CLOTH, ...OF_SUPPLY, place: 'places' },
+    name: 'jobFabrics', model: JobFabricRow, points: { jobId: 'jobs', ...OF_FABRIC, ...OF_SUPPLY, place: 'places' },
     order: ['jobId', 'position'],
   },
   {
     name: 'jobPieces', model: JobPieceRow,
-    points: { jobId: 'jobs', ...OF_CLOTH, place: 'places', backingId: 'supplies', foamId: 'supplies', webId: 'supplies', byHand: 'irons' },
+    points: { jobId: 'jobs', ...OF_FABRIC, place: 'places', interfacingId: 'supplies', foamId: 'supplies', webId: 'supplies',
+      byHand: 'irons' },
     order: ['jobId', 'position'],
   },
-  { name: 'scraps', model: ScrapRow, points: OF_CLOTH, order: WRITTEN },
+  { name: 'scraps', model: ScrapRow, points: OF_FABRIC, order: WRITTEN },
   {
     name: 'jobMakings', model: JobMakingRow,
     points: {
-      jobId: 'jobs', ...OF_CLOTH, ...OF_SUPPLY, liningId: 'cloths', clothIds: 'cloths', scrapId: 'scraps', supplyIds: 'supplies',
+      jobId: 'jobs', ...OF_FABRIC, ...OF_SUPPLY, liningId: 'fabrics', fabricIds: 'fabrics', scrapId: 'scraps', supplyIds: 'supplies',
     },
     order: ['jobId', 'position'],
   },
   { name: 'offcuts', model: OffcutRow, points: OF_SUPPLY, order: WRITTEN },
-  { name: 'lays', model: LayRow, points: { jobId: 'jobs', ...OF_SUPPLY }, order: WRITTEN },
+  { name: 'layouts', model: LayoutRow, points: { jobId: 'jobs', ...OF_SUPPLY }, order: WRITTEN },
   {
-    name: 'layParts', model: LayPartRow, points: { layId: 'lays', pieceId: 'jobPieces', offcutId: 'offcuts' },
-    order: ['layId', 'pieceId', 'role', 'number'],
+    name: 'layoutParts', model: LayoutPartRow, points: { layoutId: 'layouts', pieceId: 'jobPieces', offcutId: 'offcuts' },
+    order: ['layoutId', 'pieceId', 'role', 'number'],
   },
-  { name: 'runs', model: RunRow, points: { jobId: 'jobs' }, order: WRITTEN },
+  { name: 'sessions', model: PressSessionRow, points: { jobId: 'jobs' }, order: WRITTEN },
   {
-    name: 'runOperations', model: RunOperationRow,
+    name: 'sessionOperations', model: SessionOperationRow,
     points: {
-      runId: 'runs', pieceId: 'jobPieces', makingId: 'jobMakings', ...OF_CLOTH, ...OF_SUPPLY, overSupplyIds: 'supplies', ...OF_IRON,
-      coverId: 'covers',
+      sessionId: 'sessions', pieceId: 'jobPieces', makingId: 'jobMakings', ...OF_FABRIC, ...OF_SUPPLY, overSupplyIds: 'supplies',
+      ...OF_IRON,
+      pressClothId: 'pressCloths',
     },
-    order: ['runId', 'position'],
+    order: ['sessionId', 'position'],
   },
-  { name: 'runEvents', model: RunEventRow, points: { runId: 'runs', ...OF_IRON }, order: ['runId', 'position'] },
+  { name: 'sessionEvents', model: SessionEventRow, points: { sessionId: 'sessions', ...OF_IRON }, order: ['sessionId', 'position'] },
   { name: 'plans', model: SwatchPlanRow, points: PRESSED, order: WRITTEN },
   {
-    name: 'trials', model: TrialRow, points: { ...PRESSED, overSupplyIds: 'supplies', planId: 'plans' }, order: ['pressedAt', 'clientKey'],
+    name: 'swatches', model: SwatchRow, points: { ...PRESSED, overSupplyIds: 'supplies', planId: 'plans' },
+    order: ['pressedAt', 'clientKey'],
   },
-  { name: 'trialEvents', model: TrialEventRow, points: OF_TRIAL, order: ['trialId', 'position'] },
-  { name: 'trialReadings', model: TrialReadingRow, points: OF_TRIAL, order: WRITTEN },
-  { name: 'washes', model: WashRoundRow, points: OF_TRIAL, order: ['washedAt', 'id'] },
-  { name: 'careEvents', model: CareEventRow, points: { jobId: 'jobs', ...OF_CLOTH, ...OF_SUPPLY, ...OF_TRIAL }, order: ['cameAt', 'id'] },
-  { name: 'photos', model: TrialPhotoRow, points: OF_TRIAL, order: WRITTEN },
+  { name: 'swatchEvents', model: SwatchEventRow, points: OF_SWATCH, order: ['swatchId', 'position'] },
+  { name: 'swatchReadings', model: SwatchReadingRow, points: OF_SWATCH, order: WRITTEN },
+  { name: 'washes', model: WashRoundRow, points: OF_SWATCH, order: ['washedAt', 'id'] },
+  { name: 'careEvents', model: CareEventRow, points: { jobId: 'jobs', ...OF_FABRIC, ...OF_SUPPLY, ...OF_SWATCH }, order: ['cameAt', 'id'] },
+  { name: 'photos', model: SwatchPhotoRow, points: OF_SWATCH, order: WRITTEN },
   { name: 'setAside', model: SetAsideRow, order: WRITTEN },
 ]
 
@@ -102,34 +106,34 @@ function read({ name, model }: Entity, row: Row): Row {
   return Object.fromEntries(given.map(key => [key, take(key, row[key])]))
 }
 
-export async function removeRows(workshopId: string, transaction: Transaction): Promise<void> {
+export async function removeRows(workroomId: string, transaction: Transaction): Promise<void> {
   for (const { model } of ENTITIES.toReversed()) {
-    await database().query(`delete from ${model.getTableName() as string} where workshop_id = :workshopId`, {
-      replacements: { workshopId }, type: QueryTypes.DELETE, transaction,
+    await database().query(`delete from ${model.getTableName() as string} where workroom_id = :workroomId`, {
+      replacements: { workroomId }, type: QueryTypes.DELETE, transaction,
     })
   }
 }
 
 /** Puts a set of one entity's rows in. */
-export async function insertSet(entity: Entity, workshopId: string, rows: readonly Row[], transaction: Transaction): Promise<void> {
-  if (rows.length > 0) await entity.model.bulkCreate(rows.map(row => ({ ...read(entity, row), workshopId })), { transaction })
+export async function insertSet(entity: Entity, workroomId: string, rows: readonly Row[], transaction: Transaction): Promise<void> {
+  if (rows.length > 0) await entity.model.bulkCreate(rows.map(row => ({ ...read(entity, row), workroomId })), { transaction })
 }
 
-/** Counts anew how often each cloth and supply was used. */
-export async function countUse(workshopId: string, transaction: Transaction): Promise<void> {
-  for (const what of ['cloth', 'supply']) {
+/** Counts anew how often each fabric and supply was used. */
+export async function countUse(workroomId: string, transaction: Transaction): Promise<void> {
+  for (const what of ['fabric', 'supply']) {
     await database().query(
-      `update ${what} set used = n.swatches from (select ${what}_id as id, count(*) as swatches from trial
-        where workshop_id = :workshopId group by 1) n where n.id = ${what}.id and ${what}.workshop_id = :workshopId`,
-      { replacements: { workshopId }, transaction },
+      `update ${what} set used = n.swatches from (select ${what}_id as id, count(*) as swatches from swatch
+        where workroom_id = :workroomId group by 1) n where n.id = ${what}.id and ${what}.workroom_id = :workroomId`,
+      { replacements: { workroomId }, transaction },
     )
   }
 }
 
 /** Puts rows of any entities in. */
-export async function insertRows(workshopId: string, rows: Partial<EntityRows>, transaction: Transaction): Promise<void> {
-  for (const entity of ENTITIES) await insertSet(entity, workshopId, (rows[entity.name] ?? []) as Row[], transaction)
-  await countUse(workshopId, transaction)
+export async function insertRows(workroomId: string, rows: Partial<EntityRows>, transaction: Transaction): Promise<void> {
+  for (const entity of ENTITIES) await insertSet(entity, workroomId, (rows[entity.name] ?? []) as Row[], transaction)
+  await countUse(workroomId, transaction)
 }
 
 const OWN = 'own:'

@@ -13,6 +13,7 @@ import { leafletCounts } from './migrations/2026-11-25-leaflet-counts'
 import { match } from './migrations/2026-11-25-match'
 import { nothingLost } from './migrations/2026-11-25-nothing-lost'
 import { oneWorkroom } from './migrations/2026-11-25-one-workroom'
+import { names } from './migrations/2026-11-29-names'
 import { swatchBench } from './migrations/2026-11-25-swatch-bench'
 
 interface MigrationTools {
@@ -27,6 +28,7 @@ export interface Migration {
 
 const MIGRATIONS: Migration[] = [
   firstBoard, knowWhatYouHave, match, swatchBench, leafletCounts, jobs, oneWorkroom, nothingLost, cut, run, making, mend, care, sound,
+  names,
 ]
 
 export const umzug = (sequelize: Sequelize): Umzug<QueryInterface> => new Umzug({

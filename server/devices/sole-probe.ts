@@ -13,7 +13,7 @@ const NOMINAL_C = [110, 150, 200]
  */
 export function simulatedProbe(iron: Iron, position: number, seed: number, sagsAtS: number[]): SoleProbe {
   const off = createHash('sha256').update(`${iron.id} ${position}`).digest()[0]! / 255 * 36 - 18
-  const stop = iron.stops[position]!
-  const nominalC = NOMINAL_C[Math.min(position, NOMINAL_C.length - 1)] ?? stop.meanC
+  const setting = iron.settings[position]!
+  const nominalC = NOMINAL_C[Math.min(position, NOMINAL_C.length - 1)] ?? setting.meanC
   return { read: simulateProbe({ kind: iron.kind, meanC: nominalC + off, swingC: 12 + off / 6, noiseC: 0.8, seed, sagsAtS }) }
 }

@@ -21,7 +21,7 @@ function run() {
   return { state, hub, watch }
 }
 
-describe('watchers of a run', () => {
+describe('watchers of a session', () => {
   it('hear at once what they have not seen, then only what is new; nothing is asked while nothing happens', async () => {
     const { state, hub, watch } = run()
     state.events = 3
@@ -83,7 +83,7 @@ describe('watchers of a run', () => {
     await hub.woken('r')
     expect(one.told).toEqual([[], []])
   })
-  it('are let go where the run cannot be read, and not asked for once they went', async () => {
+  it('are let go where the session cannot be read, and not asked for once they went', async () => {
     const { state, hub, watch } = run()
     const one = watch()
     await tick()

@@ -16,8 +16,8 @@ interface Watched<N> { watchers: Set<Watcher<N>>, isLooking: boolean, again: boo
  * the earliest position that one of them has seen.
  * @param read what has happened in a run since a position
  */
-export function watchHub<N extends News>(read: (runId: string, after: number) => Promise<N>) {
-  const runs = new Map<string, Watched<N>>()
+export function watchHub<N extends News>(read: (sessionId: string, after: number) => Promise<N>) {
+  const sessions = new Map<string, Watched<N>>()
 
   function hand(watcher: Watcher<N>, news: N): void {
     const events = news.events.filter(e => e.position > watcher.after)
@@ -30,47 +30,47 @@ export function watchHub<N extends News>(read: (runId: string, after: number) =>
   }
 
   /** Reads a run that was woken; woken again meanwhile it is read once more. */
-  async function woken(runId: string): Promise<void> {
-    const run = runs.get(runId)
-    if (!run) return
-    if (run.isLooking) {
-      run.again = true
+  async function woken(sessionId: string): Promise<void> {
+    const session = sessions.get(sessionId)
+    if (!session) return
+    if (session.isLooking) {
+      session.again = true
       return
     }
-    run.isLooking = true
+    session.isLooking = true
     try {
       do {
-        run.again = false
+        session.again = false
         // Who joins meanwhile may have seen less than is being read: it is served by the next reading.
-        const asked = [...run.watchers]
-        const news = await read(runId, Math.min(...asked.map(w => w.after)))
-        for (const watcher of asked) if (run.watchers.has(watcher)) hand(watcher, news)
-      } while (run.again && run.watchers.size > 0)
+        const asked = [...session.watchers]
+        const news = await read(sessionId, Math.min(...asked.map(w => w.after)))
+        for (const watcher of asked) if (session.watchers.has(watcher)) hand(watcher, news)
+      } while (session.again && session.watchers.size > 0)
     } catch {
       // It cannot be read for now: whoever watches is let go and comes back, and goes on from what it has seen.
-      for (const watcher of [...run.watchers]) watcher.letGo()
+      for (const watcher of [...session.watchers]) watcher.letGo()
     } finally {
-      run.isLooking = false
+      session.isLooking = false
     }
   }
 
   /** Watches a run from a position on. @returns how to stop */
-  function watch(runId: string, after: number, tell: (news: N) => void, letGo: () => void): () => void {
-    const run = runs.get(runId) ?? { watchers: new Set<Watcher<N>>(), isLooking: false, again: false }
-    runs.set(runId, run)
+  function watch(sessionId: string, after: number, tell: (news: N) => void, letGo: () => void): () => void {
+    const session = sessions.get(sessionId) ?? { watchers: new Set<Watcher<N>>(), isLooking: false, again: false }
+    sessions.set(sessionId, session)
     const watcher: Watcher<N> = { after, piecesVersion: null, tell, letGo }
-    run.watchers.add(watcher)
-    void woken(runId)
+    session.watchers.add(watcher)
+    void woken(sessionId)
     return () => {
-      run.watchers.delete(watcher)
-      if (run.watchers.size === 0 && runs.get(runId) === run) runs.delete(runId)
+      session.watchers.delete(watcher)
+      if (session.watchers.size === 0 && sessions.get(sessionId) === session) sessions.delete(sessionId)
     }
   }
-  const all = () => [...runs.values()].flatMap(r => [...r.watchers])
+  const all = () => [...sessions.values()].flatMap(r => [...r.watchers])
   return {
     watch, woken,
     /** After a time in which nothing could be heard everything may have happened. */
-    wakeAll: () => { for (const runId of runs.keys()) void woken(runId) },
+    wakeAll: () => { for (const sessionId of sessions.keys()) void woken(sessionId) },
     letAllGo: () => { for (const watcher of all()) watcher.letGo() },
     count: () => all().length,
   }

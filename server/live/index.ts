@@ -1,26 +1,26 @@
 import { asUseCase } from '../db/one-connection'
-import { newsOf } from '../services/runs'
-import type { RunNews } from '#shared/schemas'
+import { newsOf } from '../services/sessions'
+import type { SessionNews } from '#shared/schemas'
 import { watchHub } from './hub'
-import { listenForRuns } from './listen'
+import { listenForSessions } from './listen'
 
-const hubs = new Map<string, ReturnType<typeof watchHub<RunNews>>>()
+const hubs = new Map<string, ReturnType<typeof watchHub<SessionNews>>>()
 let stop: (() => Promise<void>) | null = null
 
 /** Where to listen: a pooler that lends connections by the transaction cannot be listened through. */
 const listenUrl = (): string => process.env.READY_CUFF_LISTEN_URL ?? process.env.DATABASE_URL ?? ''
 
 /** The watchers of a workroom's runs on this server; the first of all begins to listen. */
-export function watchersOf(workshopId: string) {
-  stop ??= listenForRuns(
+export function watchersOf(workroomId: string) {
+  stop ??= listenForSessions(
     listenUrl(),
-    (runId) => { for (const hub of hubs.values()) void hub.woken(runId) },
+    (sessionId) => { for (const hub of hubs.values()) void hub.woken(sessionId) },
     () => { for (const hub of hubs.values()) hub.wakeAll() },
   )
-  const known = hubs.get(workshopId)
+  const known = hubs.get(workroomId)
   if (known) return known
-  const hub = watchHub<RunNews>((runId, after) => asUseCase(() => newsOf({ workshopId }, runId, after)))
-  hubs.set(workshopId, hub)
+  const hub = watchHub<SessionNews>((sessionId, after) => asUseCase(() => newsOf({ workroomId }, sessionId, after)))
+  hubs.set(workroomId, hub)
   return hub
 }
 

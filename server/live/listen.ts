@@ -11,7 +11,7 @@ const AGAIN_MS = 500
  * @param missed nothing could be heard for a time
  * @returns how to stop
  */
-export function listenForRuns(url: string, heard: (runId: string) => void, missed: () => void): () => Promise<void> {
+export function listenForSessions(url: string, heard: (sessionId: string) => void, missed: () => void): () => Promise<void> {
   let client: pg.Client | null = null, timer: NodeJS.Timeout | null = null, isOver = false, isFirst = true
 
   async function begin(): Promise<void> {

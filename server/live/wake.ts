@@ -2,9 +2,10 @@ import { QueryTypes } from 'sequelize'
 import { database } from '../db/connection'
 
 /** The channel on which every server hears that something happened in a run. */
-export const CHANNEL = 'ready_cuff_run'
+export const CHANNEL = 'ready_cuff_session'
 
 /** Wakes whoever watches a run, on whichever server, once the transaction that says so is kept. */
-export async function wakeWatchers(runId: string): Promise<void> {
-  await database().query('select pg_notify(:channel, :runId)', { type: QueryTypes.SELECT, replacements: { channel: CHANNEL, runId } })
+export async function wakeWatchers(sessionId: string): Promise<void> {
+  await database().query('select pg_notify(:channel, :sessionId)',
+    { type: QueryTypes.SELECT, replacements: { channel: CHANNEL, sessionId } })
 }

@@ -1,7 +1,7 @@
 import { boundsOf } from '#core/geometry'
-import { chalkMarks, laidOutline } from '#core/lay'
+import { chalkMarks, laidOutline } from '#core/layout'
 import { partId, partsOf, usableWidthMm, type CuttingGround } from '#shared/cutting'
-import type { JobPiece, LayPart, Supply } from '#shared/schemas'
+import type { JobPiece, LayoutPart, Supply } from '#shared/schemas'
 import { turnWords } from '#shared/words'
 import { A4_MM, paper, sheetOf, wrap, type Sheet } from './paper'
 import { drawRings, MARGIN_MM } from './rings'
@@ -11,7 +11,7 @@ export async function chalkPdf(
   jobName: string,
   supply: Supply,
   pieces: readonly JobPiece[],
-  parts: readonly LayPart[],
+  parts: readonly LayoutPart[],
   ground: CuttingGround,
 ): Promise<Uint8Array> {
   const byId = new Map(partsOf(pieces, supply.id, ground).map(p => [p.id, p]))

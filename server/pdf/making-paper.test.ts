@@ -8,17 +8,17 @@ import { sheetsOf } from '../../e2e/paper'
 import { typesetterFor } from './faces'
 import { makingPaper } from './making-paper'
 
-const of = (work: object, more: object = {}): PaperBody => paperBody.parse(
-  { as: 'svg', paper: 'A4', making: { name: 'Thing', work }, ...more })
+const of = (spec: object, more: object = {}): PaperBody => paperBody.parse(
+  { as: 'svg', paper: 'A4', making: { name: 'Thing', spec }, ...more })
 const labels = { format: 1, kind: 'labels', texts: ['FLAG\nLR', 'ORLA'], face: 'bold', sizeMm: 4, wideMm: 58, highMm: 16, borderMm: 1.5,
   paper: 'A4' }
-const svgOf = async (work: object) => {
-  const read = readSvg(String((await makingPaper(of(work))).bytes))
+const svgOf = async (spec: object) => {
+  const read = readSvg(String((await makingPaper(of(spec))).bytes))
   if ('problem' in read) throw new Error(read.problem.why)
   return read.outlines
 }
 const place = { on: 'front', downMm: 190, asideMm: 95, turnDeg: 0 }
-const item = { form: 'film', fibre: 'polyester', massGsm: 140, thicknessMm: 0.15, resin: 'polyurethane' }
+const item = { form: 'film', fibre: 'polyester', massGsm: 140, thicknessMm: 0.15, adhesive: 'polyurethane' }
 
 describe('a typeface', () => {
   it('sets capitals as high as asked, in three faces, and names what it lacks', async () => {
@@ -76,7 +76,7 @@ describe('labels on paper', () => {
     expect(Math.max(...xs) - Math.min(...xs)).toBeGreaterThan(4)
   })
   it('what does not fit, and letters that it lacks, are refused with a sentence', async () => {
-    const refused = (work: object) => makingPaper(of(work)).then(() => '',
+    const refused = (spec: object) => makingPaper(of(spec)).then(() => '',
       (e: { detail?: string, message: string }) => e.detail ?? e.message)
     expect(await refused({ ...labels, texts: ['A NAME THAT IS FAR TOO LONG FOR IT'] })).toContain('Make it smaller')
     expect(await refused({ ...labels, texts: ['漢字'] })).toContain('no “漢”, “字”')
@@ -88,7 +88,7 @@ describe('templates of mends', () => {
   it('a patch as it is cut, its web with the hole', async () => {
     const hole = toPayload(boxOf({ left: 0, right: 20, bottom: 0, top: 14 }))
     const { bytes } = await makingPaper(of({
-      format: 1, kind: 'patch', holes: [hole], marginMm: 8, wear: 'usual', edge: 'rounded', trimMm: 1, look: null, side: 'face',
+      format: 1, kind: 'hole', holes: [hole], marginMm: 8, wear: 'usual', edge: 'rounded', trimMm: 1, look: null, side: 'face',
       marker: null,
       papered: false, count: 1,
     }, { as: 'pdf' }))
@@ -99,7 +99,7 @@ describe('templates of mends', () => {
   it('letters and shapes are traced mirrored, where the paper asks for it', async () => {
     const corner = shapeOf('corner', 60, 40), shape = (tracedOn: string) => ({
       format: 1, kind: 'applique', groundWideMm: 500, groundHighMm: 400, tracedOn, fray: 'some', papered: true,
-      shapes: [{ name: 'Corner', kind: 'corner', outline: null, wideMm: 60, highMm: 40, count: 2, edge: 'raw', cloth: 0, corner: true }],
+      shapes: [{ name: 'Corner', kind: 'corner', outline: null, wideMm: 60, highMm: 40, count: 2, edge: 'raw', fabric: 0, corner: true }],
     })
     const same = (a: typeof corner, b: typeof corner) => {
       const [p, q] = [boundsOf(a), boundsOf(b)], to = shifted(b, p.left - q.left, p.bottom - q.bottom)
@@ -115,9 +115,9 @@ describe('templates of mends', () => {
     })
     expect(same(letter!.outline, mirrored(corner))).toBe(true)
   })
-  it('a motif\'s paper has its size and its cross', async () => {
+  it('a badge\'s paper has its size and its cross', async () => {
     const [o] = await svgOf({
-      format: 1, kind: 'motif', item: { ...item, form: 'woven' }, wideMm: 70, highMm: 50, place, keepOuts: [], from: 'computed',
+      format: 1, kind: 'badge', item: { ...item, form: 'woven' }, wideMm: 70, highMm: 50, place, keepOuts: [], from: 'computed',
       sewToo: false,
       smallChild: false, count: 1,
     })

@@ -1,8 +1,8 @@
 import { boundsOf, boxOf, mirrored, type Outline } from '#core/geometry'
-import { GARMENTS, labelOf, labelSheets, letterBacking, shapeCut, type LabelSheet, type Typesetter } from '#core/mend'
+import { GARMENTS, labelOf, labelPages, letterInterfacing, shapeCut, type LabelPage, type Typesetter } from '#core/mend'
 import { fromPayload } from '#shared/cutting'
-import { patchesOfWork, placedOutlines, shapeOutline } from '#shared/mending'
-import type { PaperBody, WorkOf } from '#shared/schemas'
+import { patchesOfSpec, placedOutlines, shapeOutline } from '#shared/mending'
+import type { PaperBody, SpecOf } from '#shared/schemas'
 import { writeSvg, type SvgPiece } from '#shared/svg'
 import { labelWords, mirrorWords, placeWords } from '#shared/words'
 import { invalid } from '../utils/problem'
@@ -24,48 +24,48 @@ const cross = (o: Outline): Outline[] => {
   ]
 }
 /** What is cut or laid, at true scale. */
-function templatesOf({ name, work }: Mend): Template[] {
-  switch (work.kind) {
-    case 'patch':
-      return patchesOfWork(work).map((p, i, all) => one(all.length > 1 ? `${name}, patch ${i + 1}` : name, [
-        `${work.edge} edge, ${work.marginMm} mm beyond the hole`, p.cutInPlace ? 'web: its hole is cut once it lies' : 'web: hole cut out',
+function templatesOf({ name, spec }: Mend): Template[] {
+  switch (spec.kind) {
+    case 'hole':
+      return patchesOfSpec(spec).map((p, i, all) => one(all.length > 1 ? `${name}, patch ${i + 1}` : name, [
+        `${spec.edge} edge, ${spec.marginMm} mm beyond the hole`, p.cutInPlace ? 'web: its hole is cut once it lies' : 'web: hole cut out',
       ], [{ role: 'cut', outlines: [p.outline] }, { role: 'web', outlines: p.web }]))
-    case 'motif':
+    case 'badge':
     case 'transfer': {
-      const outlines = placedOutlines(work), says = [placeWords(work.place, GARMENTS[work.place.on].neck)]
-      if (work.kind === 'transfer') says.push(mirrorWords(work.what))
+      const outlines = placedOutlines(spec), says = [placeWords(spec.place, GARMENTS[spec.place.on].neck)]
+      if (spec.kind === 'transfer') says.push(mirrorWords(spec.what))
       return [one(name, says, [{ role: 'outline', outlines }, { role: 'cut', outlines: cross(outlines[0]!) }])]
     }
     case 'lettering': {
-      const backing = letterBacking(work.outlines.map(fromPayload), work.padded)
-      // Traced on the back of the backing, it lies mirrored.
-      return [one(name, [work.padded ? 'interfacing, a hair larger' : 'interfacing, a hair smaller',
+      const interfacing = letterInterfacing(spec.outlines.map(fromPayload), spec.padded)
+      // Traced on the back of the interfacing, it lies mirrored.
+      return [one(name, [spec.padded ? 'interfacing, a hair larger' : 'interfacing, a hair smaller',
         'mirrored: trace it on the adhesive-free side'], [
-        { role: 'outline', outlines: work.outlines.map(o => mirrored(fromPayload(o))) },
-        { role: 'backing', outlines: backing.map(mirrored) },
+        { role: 'outline', outlines: spec.outlines.map(o => mirrored(fromPayload(o))) },
+        { role: 'interfacing', outlines: interfacing.map(mirrored) },
       ])]
     }
     case 'applique':
-      return work.shapes.map((s) => {
-        const c = shapeCut(shapeOutline(s), s.edge, work.tracedOn), flip = (o: Outline) => (c.mirrored ? mirrored(o) : o)
+      return spec.shapes.map((s) => {
+        const c = shapeCut(shapeOutline(s), s.edge, spec.tracedOn), flip = (o: Outline) => (c.mirrored ? mirrored(o) : o)
         return one(s.name, [`${s.count} of it`, c.mirrored ? 'mirrored: trace it on the paper' : 'as it is: trace it on the smooth side'], [
           { role: 'cut', outlines: [flip(c.cut)] }, { role: 'outline', outlines: [c.traced] }, { role: 'web', outlines: c.under.map(flip) },
         ])
       })
-    case 'crest':
-      return [one(name, [placeWords(work.place, GARMENTS[work.place.on].neck), 'dense parts'], [
-        { role: 'outline', outlines: placedOutlines(work) },
+    case 'embroidery':
+      return [one(name, [placeWords(spec.place, GARMENTS[spec.place.on].neck), 'dense parts'], [
+        { role: 'outline', outlines: placedOutlines(spec) },
       ])]
     case 'labels':
       return []
   }
 }
 
-const textsOf = (w: WorkOf<'labels'>): string[] => w.texts.filter(t => t.trim() !== '')
-function sheetOfLabels(w: WorkOf<'labels'>, size: PaperMm, typeset: Typesetter): LabelSheet {
-  return labelSheets(textsOf(w).map(t => labelOf({ ...w, lines: t.split('\n') }, typeset)), size)
+const textsOf = (w: SpecOf<'labels'>): string[] => w.texts.filter(t => t.trim() !== '')
+function sheetOfLabels(w: SpecOf<'labels'>, size: PaperMm, typeset: Typesetter): LabelPage {
+  return labelPages(textsOf(w).map(t => labelOf({ ...w, lines: t.split('\n') }, typeset)), size)
 }
-async function labelsPdf(name: string, w: WorkOf<'labels'>, sheet: LabelSheet, size: PaperMm): Promise<Uint8Array> {
+async function labelsPdf(name: string, w: SpecOf<'labels'>, sheet: LabelPage, size: PaperMm): Promise<Uint8Array> {
   const { doc, regular, bold } = await paper({ name, says: labelWords(sheet.across, textsOf(w).length) })
   for (const labels of sheet.pages) {
     const page = sheetOf(doc, regular, size)
@@ -78,7 +78,7 @@ async function labelsPdf(name: string, w: WorkOf<'labels'>, sheet: LabelSheet, s
   }
   return doc.save()
 }
-async function labelsSvg(name: string, sheet: LabelSheet): Promise<string> {
+async function labelsSvg(name: string, sheet: LabelPage): Promise<string> {
   const pieces = sheet.pages.map((labels, i): SvgPiece => ({
     name: `${name}, sheet ${i + 1}`, says: [], grainDeg: null,
     lines: [
@@ -91,15 +91,15 @@ async function labelsSvg(name: string, sheet: LabelSheet): Promise<string> {
 
 interface Printed { bytes: Uint8Array | string, type: string, name: string }
 /** Templates or labels of one making at true scale; a fault of its figures is said as a sentence. */
-export async function makingPaper({ making: { name, work }, as, paper: size }: PaperBody): Promise<Printed> {
+export async function makingPaper({ making: { name, spec }, as, paper: size }: PaperBody): Promise<Printed> {
   const svg = as === 'svg', type = svg ? 'image/svg+xml' : 'application/pdf'
   try {
-    if (work.kind === 'labels') {
-      const sheet = sheetOfLabels(work, PAPERS[size], await typesetterFor(work.face))
-      const bytes = svg ? await labelsSvg(name, sheet) : await labelsPdf(name, work, sheet, PAPERS[size])
+    if (spec.kind === 'labels') {
+      const sheet = sheetOfLabels(spec, PAPERS[size], await typesetterFor(spec.face))
+      const bytes = svg ? await labelsSvg(name, sheet) : await labelsPdf(name, spec, sheet, PAPERS[size])
       return { bytes, type, name: `labels.${as}` }
     }
-    const all = templatesOf({ name, work }).map(t => ({ ...t, lines: t.lines.filter(l => l.outlines.length > 0) }))
+    const all = templatesOf({ name, spec }).map(t => ({ ...t, lines: t.lines.filter(l => l.outlines.length > 0) }))
     return { bytes: svg ? await templatesSvg(all) : await templatesPdf(name, all, PAPERS[size]), type, name: `template.${as}` }
   } catch (error) {
     if (error instanceof RangeError) throw invalid([{ field: 'making.work', message: error.message }])

@@ -1,24 +1,26 @@
 import { rgb } from 'pdf-lib'
 import { GRADE_WORDS, MARK_NAME, METHOD_NAME, READING_NAME, recipeSentence } from '#shared/words'
-import type { Plan, RecipePayload, Trial } from '#shared/schemas'
+import type { Plan, RecipePayload, Swatch } from '#shared/schemas'
 import { paper, sheetOf, wrap } from './paper'
 
-export interface PlanNames { cloth: string, supply: string, iron: string, cover: string | null }
+export interface PlanNames { fabric: string, supply: string, iron: string, pressCloth: string | null }
 
 const SCRAP = { wide: 88, high: 60 },
   LEFT_MM = 14, TOP_MM = 34,
   PER_PAGE = 8
 const shortly = (r: RecipePayload) =>
-  `${METHOD_NAME[r.method]}, ${r.stop.label} ${Math.round(r.stop.meanC)} °C, ${Math.round(r.holdS)} s${r.passes === 2 ? ' each side' : ''}`
+  `${METHOD_NAME[r.method]}, ${r.setting.label} ${Math.round(r.setting.meanC)} °C, `
+  + `${Math.round(r.holdS)} s${r.passes === 2 ? ' each side' : ''}`
 
 /** The strip of scraps at true scale: cut lines, the setting of each, and places to write grade, marks and measures. */
 export async function planPdf(plan: Plan, names: PlanNames): Promise<Uint8Array> {
   const { doc, regular, bold } = await paper({ plan, names })
   for (let from = 0; from < plan.scraps.length; from += PER_PAGE) {
     const sheet = sheetOf(doc, regular)
-    sheet.text(`Swatch plan: ${names.cloth} with ${names.supply}`, LEFT_MM, 16, 15, bold)
+    sheet.text(`Swatch plan: ${names.fabric} with ${names.supply}`, LEFT_MM, 16, 15, bold)
     wrap(
-      `${names.iron}, ${names.cover ?? 'bare iron'}, ${plan.bed} pressing surface. Cut each scrap ${SCRAP.wide} x ${SCRAP.high} mm, mark `
+      `${names.iron}, ${names.pressCloth ?? 'bare iron'}, ${plan.surface} pressing surface. `
+      + `Cut each scrap ${SCRAP.wide} x ${SCRAP.high} mm, mark `
       + `50 mm along and across before pressing. Estimates are the model's.`,
       regular, 8.5, 182,
     ).forEach((line, i) => sheet.text(line, LEFT_MM, 23 + i * 4.2, 8.5))
@@ -41,11 +43,11 @@ export async function planPdf(plan: Plan, names: PlanNames): Promise<Uint8Array>
   return doc.save()
 }
 
-const proofLines = (t: Trial): string[] => [
-  `Cloth: ${t.clothName}${t.clothLot ? `, lot ${t.clothLot}` : ''}`,
-  `Backing: ${t.supplyName}${t.supplyLot ? `, lot ${t.supplyLot}` : ''}`,
-  `Iron: ${t.ironName}, ${t.recipe.stop.label} (${Math.round(t.recipe.stop.meanC)} °C, ${t.recipe.stop.origin})`,
-  `Cover: ${t.coverName ?? 'bare iron'}; bed: ${t.bed}; ${METHOD_NAME[t.recipe.method].toLowerCase()}`,
+const proofLines = (t: Swatch): string[] => [
+  `Fabric: ${t.fabricName}${t.fabricLot ? `, lot ${t.fabricLot}` : ''}`,
+  `Interfacing: ${t.supplyName}${t.supplyLot ? `, lot ${t.supplyLot}` : ''}`,
+  `Iron: ${t.ironName}, ${t.recipe.setting.label} (${Math.round(t.recipe.setting.meanC)} °C, ${t.recipe.setting.origin})`,
+  `PressCloth: ${t.pressClothName ?? 'bare iron'}; surface: ${t.surface}; ${METHOD_NAME[t.recipe.method].toLowerCase()}`,
   `Judged ${t.grade} of 5: `
   + `${GRADE_WORDS[t.grade]}${t.marks.length ? `; ${t.marks.map(m => MARK_NAME[m]).join(', ')}` : '; no marks'} (measured)`,
   ...t.readings.map(r => `${READING_NAME[r.kind][0]}: ${r.value.toFixed(1)} ${READING_NAME[r.kind][1]} (measured)`),
@@ -59,30 +61,30 @@ const proofLines = (t: Trial): string[] => [
 ]
 
 /** A proof as text, for a note or a message. */
-export const proofText = (t: Trial, proved: boolean): string =>
-  [proved ? 'PROVED' : 'PRESSED, NOT PROVED', recipeSentence(t.recipe, t.coverName), '', ...proofLines(t)].join('\n')
+export const proofText = (t: Swatch, proved: boolean): string =>
+  [proved ? 'PROVED' : 'PRESSED, NOT PROVED', recipeSentence(t.recipe, t.pressClothName), '', ...proofLines(t)].join('\n')
 
 /** The card to pin over the board: large enough to be read from it. */
-export async function proofPdf(t: Trial, proved: boolean): Promise<Uint8Array> {
+export async function proofPdf(t: Swatch, proved: boolean): Promise<Uint8Array> {
   const { doc, regular, bold } = await paper(t)
   const sheet = sheetOf(doc, regular)
   sheet.box(LEFT_MM, 16, 182, 150)
   sheet.text(proved ? 'Proved' : 'Pressed, not proved', LEFT_MM + 8, 32, 26, bold)
   let y = 48
-  for (const line of wrap(recipeSentence(t.recipe, t.coverName), bold, 19, 166)) { sheet.text(line, LEFT_MM + 8, y, 19, bold); y += 9 }
+  for (const line of wrap(recipeSentence(t.recipe, t.pressClothName), bold, 19, 166)) { sheet.text(line, LEFT_MM + 8, y, 19, bold); y += 9 }
   y += 6
   for (const entry of proofLines(t)) for (const line of wrap(entry, regular, 11, 166)) { sheet.text(line, LEFT_MM + 8, y, 11); y += 6 }
   return doc.save()
 }
 
-export interface WindowSheet {
+export interface WindowPage {
   recipe: RecipePayload
-  names: PlanNames & { bed: string }
+  names: PlanNames & { surface: string }
   solesC: readonly number[]
   holdsS: readonly number[]
   /** Chances row after row, a row a sole temperature. */
   bond: readonly number[]
-  hurt: readonly number[]
+  damage: readonly number[]
   margins: { safe: boolean, lessS: number, moreS: number, coolerC: number, hotterC: number }
   samples: number
   /** What moves the edge, the most first, with its share. */
@@ -90,24 +92,24 @@ export interface WindowSheet {
 }
 
 const MAP_MM = { x: 28, y: 62, wide: 160, high: 110 }
-const SAFE = rgb(0.72, 0.8, 0.62), LIKELY = rgb(0.88, 0.91, 0.82), NOT_BONDED = rgb(0.93, 0.9, 0.84), HURT = rgb(0.9, 0.78, 0.84)
+const SAFE = rgb(0.72, 0.8, 0.62), LIKELY = rgb(0.88, 0.91, 0.82), NOT_BONDED = rgb(0.93, 0.9, 0.84), DAMAGE = rgb(0.9, 0.78, 0.84)
 
 /** The ground of a place on the map: safe 95 times in 100, 80 times, may not bond, may be hurt. */
-export function groundOf(bond: number, hurt: number): 'safe' | 'likely' | 'unbonded' | 'hurt' | 'both' {
-  if (bond >= 0.95 && hurt <= 0.05) return 'safe'
-  if (bond >= 0.8 && hurt <= 0.2) return 'likely'
-  return bond < 0.8 && hurt > 0.2 ? 'both' : hurt > 0.2 ? 'hurt' : 'unbonded'
+export function groundOf(bond: number, damage: number): 'safe' | 'likely' | 'unbonded' | 'damage' | 'both' {
+  if (bond >= 0.95 && damage <= 0.05) return 'safe'
+  if (bond >= 0.8 && damage <= 0.2) return 'likely'
+  return bond < 0.8 && damage > 0.2 ? 'both' : damage > 0.2 ? 'damage' : 'unbonded'
 }
-const GROUND_INK = { safe: SAFE, likely: LIKELY, unbonded: NOT_BONDED, hurt: HURT, both: HURT } as const
+const GROUND_INK = { safe: SAFE, likely: LIKELY, unbonded: NOT_BONDED, damage: DAMAGE, both: DAMAGE } as const
 
 /** The safe window as a sheet to lay beside the board: the map, the recipe on it, its room each way and what to measure next. */
-export async function windowPdf(w: WindowSheet): Promise<Uint8Array> {
+export async function windowPdf(w: WindowPage): Promise<Uint8Array> {
   const { doc, regular, bold } = await paper({ names: w.names, edge: w.edge })
   const sheet = sheetOf(doc, regular)
-  sheet.text(`Safe window: ${w.names.cloth} with ${w.names.supply}`, LEFT_MM, 16, 15, bold)
+  sheet.text(`Safe window: ${w.names.fabric} with ${w.names.supply}`, LEFT_MM, 16, 15, bold)
   let y = 24
-  for (const line of wrap(recipeSentence(w.recipe, w.names.cover), bold, 11, 180)) { sheet.text(line, LEFT_MM, y, 11, bold); y += 5 }
-  const drawn = `${w.names.iron}, ${w.names.cover ?? 'bare iron'}, ${w.names.bed} pressing surface. `
+  for (const line of wrap(recipeSentence(w.recipe, w.names.pressCloth), bold, 11, 180)) { sheet.text(line, LEFT_MM, y, 11, bold); y += 5 }
+  const drawn = `${w.names.iron}, ${w.names.pressCloth ?? 'bare iron'}, ${w.names.surface} pressing surface. `
     + `${w.samples} drawings of what is not known exactly (estimate).`
   for (const line of wrap(drawn, regular, 9, 180)) { sheet.text(line, LEFT_MM, y, 9); y += 4.4 }
   const { x: left, y: top, wide, high } = MAP_MM
@@ -120,7 +122,7 @@ export async function windowPdf(w: WindowSheet): Promise<Uint8Array> {
       const cell = i * w.holdsS.length + k
       sheet.fill(
         atS(s - stepS / 2), atC(c + stepC / 2), wide / w.holdsS.length, high / w.solesC.length,
-        GROUND_INK[groundOf(w.bond[cell]!, w.hurt[cell]!)],
+        GROUND_INK[groundOf(w.bond[cell]!, w.damage[cell]!)],
       )
     }
   }
@@ -134,12 +136,13 @@ export async function windowPdf(w: WindowSheet): Promise<Uint8Array> {
     sheet.line(atS(s), top + high, atS(s), top + high + 1.5)
   }
   const pinX = atS(w.recipe.holdS),
-    pinY = atC(w.recipe.stop.meanC)
+    pinY = atC(w.recipe.setting.meanC)
   sheet.line(pinX - 4, pinY, pinX + 4, pinY)
   sheet.line(pinX, pinY - 4, pinX, pinY + 4)
   let under = top + high + 14
   const keys: [string, typeof SAFE][] = [
-    ['safe: bonds and is unhurt, 95 times in 100', SAFE], ['80 times in 100', LIKELY], ['may not bond', NOT_BONDED], ['may be hurt', HURT],
+    ['safe: bonds and is unhurt, 95 times in 100', SAFE], ['80 times in 100', LIKELY], ['may not bond', NOT_BONDED],
+    ['may be hurt', DAMAGE],
   ]
   for (const [i, [words, ink]] of keys.entries()) {
     const kx = LEFT_MM + [0, 78, 112, 145][i]!
@@ -168,7 +171,8 @@ export async function windowPdf(w: WindowSheet): Promise<Uint8Array> {
   return doc.save()
 }
 
-const marginWords = ({ margins: m, recipe }: WindowSheet): string => m.safe
-  ? `At the cross, ${recipe.holdS} s at ${Math.round(recipe.stop.meanC)} °C, it is safe with ${m.lessS} s shorter or ${m.moreS} s longer, `
+const marginWords = ({ margins: m, recipe }: WindowPage): string => m.safe
+  ? `At the cross, ${recipe.holdS} s at ${Math.round(recipe.setting.meanC)} °C, `
+  + `it is safe with ${m.lessS} s shorter or ${m.moreS} s longer, `
   + `${m.coolerC} °C cooler or ${m.hotterC} °C hotter (estimate).`
-  : `At the cross, ${recipe.holdS} s at ${Math.round(recipe.stop.meanC)} °C, it is not safe 95 times in 100 (estimate).`
+  : `At the cross, ${recipe.holdS} s at ${Math.round(recipe.setting.meanC)} °C, it is not safe 95 times in 100 (estimate).`

@@ -10,7 +10,7 @@ export const MARGIN_MM = 10
 export const LINE: Record<SvgRole, { colour: RGB, dash: number[], width: number }> = {
   cut: { colour: rgb(0.15, 0.13, 0.11), dash: [], width: 0.9 },
   outline: { colour: rgb(0.2, 0.23, 0.45), dash: [], width: 0.5 },
-  backing: { colour: rgb(0.25, 0.36, 0.15), dash: [7, 4], width: 0.9 },
+  interfacing: { colour: rgb(0.25, 0.36, 0.15), dash: [7, 4], width: 0.9 },
   foam: { colour: rgb(0.49, 0.14, 0.34), dash: [2, 3], width: 0.9 },
   web: { colour: rgb(0.08, 0.46, 0.48), dash: [9, 3, 2, 3], width: 0.9 },
 }

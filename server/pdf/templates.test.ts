@@ -9,7 +9,7 @@ import { chalkPdf } from './chalk'
 import { PAPERS, pieceTemplates, rowLetters, templatesPdf, templatesSvg, tilesAlong } from './templates'
 
 const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`
-const backing: Supply = {
+const interfacing: Supply = {
   ...supplyFields.parse({
     code: 'S',
     name: 'Lawn',
@@ -18,8 +18,8 @@ const backing: Supply = {
     baseFibre: 'cotton',
     massGsm: 60,
     thicknessMm: 0.2,
-    resin: 'polyamide',
-    resinGsm: 10,
+    adhesive: 'polyamide',
+    adhesiveGsm: 10,
     colourHex: '#ffffff',
     widthMm: 920,
   }),
@@ -30,22 +30,22 @@ const backing: Supply = {
 }
 const ground: CuttingGround = {
   rules: rulesSchema.parse({}),
-  clothMm: () => 0.3,
-  supply: of => (of === backing.id ? backing : null),
+  fabricMm: () => 0.3,
+  supply: of => (of === interfacing.id ? interfacing : null),
   shrink: {},
 }
 const piece = (n: number, block: string, over: Partial<JobPiece> = {}): JobPiece =>
   jobPieceSchema.parse({
     id: id(n),
     name: `Piece ${n}`,
-    clothId: id(1),
+    fabricId: id(1),
     place: null,
     count: 1,
     pair: false,
     allowances: { seam: 10, hem: 40, front: 10 },
     grain: 'along',
     oneWay: false,
-    backingId: backing.id,
+    interfacingId: interfacing.id,
     foamId: null,
     webId: null,
     inset: null,
@@ -64,7 +64,7 @@ describe('templates on paper', () => {
     expect([list!.wideMm, list!.highMm].map(Math.round)).toEqual([210, 297])
     expect(list!.lines.filter(near(100)).length).toBeGreaterThanOrEqual(5)
     const drawn = page!.lines
-    // Cut edge, seam line, and the backing 2 mm inside it.
+    // Cut edge, seam line, and the interfacing 2 mm inside it.
     for (const wanted of [170, 150, 146, 80, 60, 56]) expect(drawn.filter(near(wanted)).length, String(wanted)).toBeGreaterThanOrEqual(2)
   })
   it('what is larger than the paper is tiled, every millimetre on some tile, the tiles 10 mm over each other', async () => {
@@ -110,7 +110,7 @@ describe('templates on paper', () => {
   })
   it('the chalk strip draws the layout small and lists every part once, pages as it needs', async () => {
     const flap = piece(3, 'flap', { pair: true, count: 30 })
-    const parts = partsOf([flap], backing.id, ground)
+    const parts = partsOf([flap], interfacing.id, ground)
     expect(parts).toHaveLength(60)
     const laid = parts.map((p, i) => ({
       pieceId: p.pieceId,
@@ -122,7 +122,7 @@ describe('templates on paper', () => {
       y: Math.floor(i / 5) * 80,
       pinned: false,
     }))
-    const sheets = await sheetsOf(await chalkPdf('A job', backing, [flap], laid, ground))
+    const sheets = await sheetsOf(await chalkPdf('A job', interfacing, [flap], laid, ground))
     expect(sheets.length).toBe(3)
     expect(sheets[0]!.lines.length).toBeGreaterThan(60 * 4)
   })

@@ -13,7 +13,7 @@ export const PAPERS: Record<'A4' | 'A3', PaperMm> = { A4: A4_MM, A3: { wide: 297
 /** Tiles lie over each other by this. */
 const OVERLAP_MM = 10
 const TEST_MM = 100
-const ROLE_NAME: Record<SvgRole, string> = { cut: 'cut edge', outline: 'seam line', backing: 'interfacing', foam: 'foam', web: 'web' }
+const ROLE_NAME: Record<SvgRole, string> = { cut: 'cut edge', outline: 'seam line', interfacing: 'interfacing', foam: 'foam', web: 'web' }
 const GRAIN_DEG = { along: 0, across: 90, bias: 45, any: null } as const
 
 export interface Template {
@@ -25,11 +25,11 @@ export interface Template {
 
 function templateOf(piece: JobPiece, ground: CuttingGround): Template {
   const made: CutPiece = cutPiece(piece, ground)
-  const named = (['backing', 'foam', 'web'] as const).flatMap((role) => {
+  const named = (['interfacing', 'foam', 'web'] as const).flatMap((role) => {
     const id = supplyOf(piece, role)
     const supply = id ? ground.supply(id) : null
     if (!supply || made[role].length === 0) return []
-    return [`${ROLE_NAME[role]}: ${supply.name}${supply.resin ? ', adhesive side to the fabric' : ''}`]
+    return [`${ROLE_NAME[role]}: ${supply.name}${supply.adhesive ? ', adhesive side to the fabric' : ''}`]
   })
   return {
     name: piece.name,
@@ -38,7 +38,7 @@ function templateOf(piece: JobPiece, ground: CuttingGround): Template {
     lines: [
       { role: 'cut', outlines: [made.cut] },
       { role: 'outline', outlines: [made.seam] },
-      { role: 'backing', outlines: made.backing },
+      { role: 'interfacing', outlines: made.interfacing },
       { role: 'foam', outlines: made.foam },
       { role: 'web', outlines: made.web },
     ].filter(l => l.outlines.length > 0) as Template['lines'],

@@ -15,7 +15,7 @@ export default defineNitroPlugin((nitro) => {
   let timer: NodeJS.Timeout
   const check = async () => {
     try {
-      await checkKept((await contextOf()).workshopId)
+      await checkKept((await contextOf()).workroomId)
     } catch (error) {
       // The database is not there yet, or has no workroom.
       log.debug({ err: error }, 'the kept rows could not be read yet')

@@ -9,7 +9,7 @@ const CHORE = 'daily backup'
 /** Makes the day's backup, if no server on this database has. */
 async function daily(): Promise<void> {
   if (!dueToday(await listBackups()) || Date.now() - await lastDoneMs(CHORE) < DAY_MS) return
-  const { file, bytes } = await makeBackup((await contextOf()).workshopId, 'daily')
+  const { file, bytes } = await makeBackup((await contextOf()).workroomId, 'daily')
   await noteDone(CHORE)
   log.info({ file, bytes }, 'backup')
 }

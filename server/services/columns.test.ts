@@ -1,22 +1,22 @@
 import { describe, expect, it } from 'vitest'
 import { connect } from '../db/connection'
-import { ClothRow, SupplyRow, TrialEventRow } from '../db/models'
+import { FabricRow, SupplyRow, SwatchEventRow } from '../db/models'
 import { columnsOf, keysOf, pick } from './columns'
 
 connect('postgres://nobody@127.0.0.1:1/none')
 
 describe('a row as SQL gave it', () => {
   it('is named as its model names its columns, whatever way their names are spelt', () => {
-    expect(columnsOf(ClothRow, { mass_gsm: 118, label_iron_c: 200, may_get_wet: true, give_along_pct: null })).toEqual({
+    expect(columnsOf(FabricRow, { mass_gsm: 118, label_iron_c: 200, may_get_wet: true, give_along_pct: null })).toEqual({
       massGsm: 118, labelIronC: 200, mayGetWet: true, giveAlongPct: null,
     })
     expect(columnsOf(SupplyRow, { maker_c: 150, maker_pressure_kpa: 30, wash_c: 40 })).toEqual({
       makerC: 150, makerPressureKPa: 30, washC: 40,
     })
-    expect(columnsOf(TrialEventRow, { at_s: 12.5, sole_c: 154 })).toEqual({ atS: 12.5, soleC: 154 })
+    expect(columnsOf(SwatchEventRow, { at_s: 12.5, sole_c: 154 })).toEqual({ atS: 12.5, soleC: 154 })
   })
   it('loses what its model does not know', () => {
-    expect(columnsOf(ClothRow, { name: 'Poplin', search: 'poplin tw-01', corner_c: 130 })).toEqual({ name: 'Poplin' })
+    expect(columnsOf(FabricRow, { name: 'Poplin', search: 'poplin tw-01', corner_c: 130 })).toEqual({ name: 'Poplin' })
   })
 })
 

@@ -1,80 +1,80 @@
 import { Op, fn, col, where as whereFn, type Attributes } from 'sequelize'
-import { CLOTH_SHEET, SUPPLY_SHEET, toCsv, type RowRead } from '#shared/csv'
-import { clothFields, keptForm, supplyFields, type ClothBody, type Fate, type ImportReport, type SupplyBody } from '#shared/schemas'
+import { FABRIC_CSV, SUPPLY_CSV, toCsv, type RowRead } from '#shared/csv'
+import { fabricFields, keptForm, supplyFields, type FabricBody, type Fate, type ImportReport, type SupplyBody } from '#shared/schemas'
 import { HELD, transact } from '../db/transaction'
-import { ClothFibreRow, ClothRow, SupplyRow } from '../db/models'
+import { FabricFibreRow, FabricRow, SupplyRow } from '../db/models'
 import { invalid } from '../utils/problem'
 import type { Context } from '../utils/context'
-import { onThread } from '../work/lanes'
+import { onThread } from '../work/worker-pool'
 import { keysOf } from './columns'
-import { holdWorkroom } from './workshop'
+import { holdWorkroom } from './workroom'
 
 /** What is kept is compared and written out as it is, whatever limits hold today. */
-const clothForm = keptForm(clothFields), supplyForm = keptForm(supplyFields)
+const fabricForm = keptForm(fabricFields), supplyForm = keptForm(supplyFields)
 
 const CHUNK = 1000
 const chunks = <T>(all: T[]): T[][] =>
   Array.from({ length: Math.ceil(all.length / CHUNK) }, (_, i) => all.slice(i * CHUNK, (i + 1) * CHUNK))
 const lowerCodes = (codes: string[]) => whereFn(fn('lower', col('code')), { [Op.in]: codes.map(c => c.toLowerCase()) })
-const CLOTH_COLUMNS = keysOf(clothFields.omit({ fibres: true }).shape), SUPPLY_COLUMNS = keysOf(supplyFields.shape)
+const FABRIC_COLUMNS = keysOf(fabricFields.omit({ fibres: true }).shape), SUPPLY_COLUMNS = keysOf(supplyFields.shape)
 /** Keys in one order, so that two bodies can be compared as text. */
 const asText = (value: object) => JSON.stringify(value, Object.keys(value).sort())
 
 interface Known<B> { id: string, version: number, body: B }
 interface Store<B> {
   /** By code in small letters; the rows are held until the transaction ends. */
-  known: (workshopId: string, codes: string[]) => Promise<Map<string, Known<B>>>
-  create: (workshopId: string, bodies: B[]) => Promise<void>
+  known: (workroomId: string, codes: string[]) => Promise<Map<string, Known<B>>>
+  create: (workroomId: string, bodies: B[]) => Promise<void>
   /** Whole sets at once. */
-  change: (workshopId: string, changed: Known<B>[]) => Promise<void>
+  change: (workroomId: string, changed: Known<B>[]) => Promise<void>
 }
 /** Every column of a body, and what counts its changes. */
 const renewed = (fields: readonly string[]) => [...fields, 'version', 'updatedAt']
 
-const clothStore: Store<ClothBody> = {
-  async known(workshopId, codes) {
-    const rows = await ClothRow.findAll({ where: { [Op.and]: [{ workshopId }, lowerCodes(codes)] }, order: ['id'], lock: HELD })
-    const fibres = await ClothFibreRow.findAll({ where: { workshopId, clothId: rows.map(r => r.id) }, order: [['position', 'ASC']] })
-    const of = new Map<string, ClothBody['fibres']>()
-    for (const f of fibres) of.set(f.clothId, [...(of.get(f.clothId) ?? []), { fibre: f.fibre, sharePct: f.sharePct }])
+const fabricStore: Store<FabricBody> = {
+  async known(workroomId, codes) {
+    const rows = await FabricRow.findAll({ where: { [Op.and]: [{ workroomId }, lowerCodes(codes)] }, order: ['id'], lock: HELD })
+    const fibres = await FabricFibreRow.findAll({ where: { workroomId, fabricId: rows.map(r => r.id) }, order: [['position', 'ASC']] })
+    const of = new Map<string, FabricBody['fibres']>()
+    for (const f of fibres) of.set(f.fabricId, [...(of.get(f.fabricId) ?? []), { fibre: f.fibre, sharePct: f.sharePct }])
     return new Map(
       rows.map(r => [
         r.code.toLowerCase(),
-        { id: r.id, version: r.version, body: clothForm.parse({ ...r.get({ plain: true }), fibres: of.get(r.id) ?? [] }) },
+        { id: r.id, version: r.version, body: fabricForm.parse({ ...r.get({ plain: true }), fibres: of.get(r.id) ?? [] }) },
       ]),
     )
   },
-  async create(workshopId, bodies) {
-    const rows = await ClothRow.bulkCreate(bodies.map(({ fibres: _, ...b }) => ({ ...b, workshopId })))
-    await ClothFibreRow.bulkCreate(
-      rows.flatMap((row, i) => bodies[i]!.fibres.map((f, position) => ({ clothId: row.id, workshopId, position, ...f }))),
+  async create(workroomId, bodies) {
+    const rows = await FabricRow.bulkCreate(bodies.map(({ fibres: _, ...b }) => ({ ...b, workroomId })))
+    await FabricFibreRow.bulkCreate(
+      rows.flatMap((row, i) => bodies[i]!.fibres.map((f, position) => ({ fabricId: row.id, workroomId, position, ...f }))),
     )
   },
-  async change(workshopId, changed) {
-    await ClothRow.bulkCreate(
-      changed.map(({ id, version, body: { fibres: _, ...b } }) => ({ ...b, id, workshopId, version: version + 1 })),
-      { updateOnDuplicate: renewed(CLOTH_COLUMNS) as (keyof Attributes<ClothRow>)[] },
+  async change(workroomId, changed) {
+    await FabricRow.bulkCreate(
+      changed.map(({ id, version, body: { fibres: _, ...b } }) => ({ ...b, id, workroomId, version: version + 1 })),
+      { updateOnDuplicate: renewed(FABRIC_COLUMNS) as (keyof Attributes<FabricRow>)[] },
     )
-    await ClothFibreRow.destroy({ where: { workshopId, clothId: changed.map(c => c.id) } })
-    await ClothFibreRow.bulkCreate(
-      changed.flatMap(({ id, body }) => body.fibres.map((f, position) => ({ clothId: id, workshopId, position, ...f }))),
+    await FabricFibreRow.destroy({ where: { workroomId, fabricId: changed.map(c => c.id) } })
+    await FabricFibreRow.bulkCreate(
+      changed.flatMap(({ id, body }) => body.fibres.map((f, position) => ({ fabricId: id, workroomId, position, ...f }))),
     )
   },
 }
 
 const supplyStore: Store<SupplyBody> = {
-  async known(workshopId, codes) {
-    const rows = await SupplyRow.findAll({ where: { [Op.and]: [{ workshopId }, lowerCodes(codes)] }, order: ['id'], lock: HELD })
+  async known(workroomId, codes) {
+    const rows = await SupplyRow.findAll({ where: { [Op.and]: [{ workroomId }, lowerCodes(codes)] }, order: ['id'], lock: HELD })
     return new Map(rows.map(r => [
       r.code.toLowerCase(), { id: r.id, version: r.version, body: supplyForm.parse(r.get({ plain: true })) },
     ]))
   },
-  async create(workshopId, bodies) {
-    await SupplyRow.bulkCreate(bodies.map(b => ({ ...b, workshopId })))
+  async create(workroomId, bodies) {
+    await SupplyRow.bulkCreate(bodies.map(b => ({ ...b, workroomId })))
   },
-  async change(workshopId, changed) {
+  async change(workroomId, changed) {
     await SupplyRow.bulkCreate(
-      changed.map(({ id, version, body }) => ({ ...body, id, workshopId, version: version + 1 })),
+      changed.map(({ id, version, body }) => ({ ...body, id, workroomId, version: version + 1 })),
       { updateOnDuplicate: renewed(SUPPLY_COLUMNS) as (keyof Attributes<SupplyRow>)[] },
     )
   },
@@ -86,14 +86,14 @@ async function importRows<B extends { code: string }>(
   read: RowRead<B>[] | string, store: Store<B>, dryRun: boolean,
 ): Promise<ImportReport> {
   if (typeof read === 'string') throw invalid([{ field: 'csv', message: `File: ${read}` }])
-  const { workshopId } = context
+  const { workroomId } = context
   return transact(async () => {
     await holdWorkroom(context)
     const fresh: B[] = [], changed: Known<B>[] = []
     const rows: ImportReport['rows'] = []
     const known = new Map<string, Known<B>>()
     for (const part of chunks(read))
-      for (const [code, k] of await store.known(workshopId, part.map(r => r.code))) known.set(code, k)
+      for (const [code, k] of await store.known(workroomId, part.map(r => r.code))) known.set(code, k)
     for (const row of read) {
       if ('problems' in row) {
         rows.push({ line: row.line, code: row.code, fate: 'refused', problems: row.problems })
@@ -113,34 +113,34 @@ async function importRows<B extends { code: string }>(
     for (const r of rows) counts[r.fate]++
     const stored = !dryRun && counts.refused === 0
     if (stored) {
-      for (const part of chunks(fresh)) await store.create(workshopId, part)
-      for (const part of chunks(changed)) await store.change(workshopId, part)
+      for (const part of chunks(fresh)) await store.create(workroomId, part)
+      for (const part of chunks(changed)) await store.change(workroomId, part)
     }
     return { rows, counts, stored }
   })
 }
 
 const SPLIT = 'Split the file.'
-export const importCloths = async (context: Context, csv: string, dryRun: boolean) =>
-  importRows(context, await onThread('judge', 'cloths', csv, { ...context, smaller: SPLIT }), clothStore, dryRun)
+export const importFabrics = async (context: Context, csv: string, dryRun: boolean) =>
+  importRows(context, await onThread('judge', 'fabrics', csv, { ...context, smaller: SPLIT }), fabricStore, dryRun)
 export const importSupplies = async (context: Context, csv: string, dryRun: boolean) =>
   importRows(context, await onThread('judge', 'supplies', csv, { ...context, smaller: SPLIT }), supplyStore, dryRun)
 
-export async function exportCloths({ workshopId }: Context): Promise<string> {
-  const rows = await ClothRow.findAll({
-    where: { workshopId }, include: [{ model: ClothFibreRow, as: 'fibres', separate: true, order: [['position', 'ASC']] }],
+export async function exportFabrics({ workroomId }: Context): Promise<string> {
+  const rows = await FabricRow.findAll({
+    where: { workroomId }, include: [{ model: FabricFibreRow, as: 'fibres', separate: true, order: [['position', 'ASC']] }],
     order: [['code', 'ASC']],
   })
   return toCsv(
-    CLOTH_SHEET,
+    FABRIC_CSV,
     rows.map(r =>
-      clothForm.parse({ ...r.get({ plain: true }), fibres: (r.fibres ?? []).map(f => ({ fibre: f.fibre, sharePct: f.sharePct })) }),
+      fabricForm.parse({ ...r.get({ plain: true }), fibres: (r.fibres ?? []).map(f => ({ fibre: f.fibre, sharePct: f.sharePct })) }),
     ),
   )
 }
-export async function exportSupplies({ workshopId }: Context): Promise<string> {
+export async function exportSupplies({ workroomId }: Context): Promise<string> {
   return toCsv(
-    SUPPLY_SHEET,
-    (await SupplyRow.findAll({ where: { workshopId }, order: [['code', 'ASC']] })).map(r => supplyForm.parse(r.get({ plain: true }))),
+    SUPPLY_CSV,
+    (await SupplyRow.findAll({ where: { workroomId }, order: [['code', 'ASC']] })).map(r => supplyForm.parse(r.get({ plain: true }))),
   )
 }

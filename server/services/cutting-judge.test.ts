@@ -2,23 +2,23 @@ import { describe, expect, it } from 'vitest'
 import { areaMm2, boundsOf, difference, outlineOf, type Outline } from '#core/geometry'
 import { fromPayload, type GroundRows } from '#shared/cutting'
 import {
-  jobPieceSchema, outlinePayload, OUTLINE_LIMITS, pressedAsTheHouse, rulesSchema, type JobPiece, type LayPart,
+  jobPieceSchema, outlinePayload, OUTLINE_LIMITS, pressedAsTheHouse, rulesSchema, type JobPiece, type LayoutPart,
 } from '#shared/schemas'
 import { idOf, supply } from '#shared/kept.fixture'
 import { judgeLayout, judgePieces, keepable } from './cutting-judge'
 
 const S = supply({ widthMm: 920 })
-const ground: GroundRows = { rules: rulesSchema.parse({}), shrink: {}, clothMm: {}, supplies: { [S.id]: S } }
+const ground: GroundRows = { rules: rulesSchema.parse({}), shrink: {}, fabricMm: {}, supplies: { [S.id]: S } }
 const piece = (over: Partial<JobPiece> = {}): JobPiece => jobPieceSchema.parse({
-  id: idOf(1), name: 'Facing', clothId: idOf(11), place: 'collar', count: 4, pair: false, grain: 'any', oneWay: false, backingId: S.id,
+  id: idOf(1), name: 'Facing', fabricId: idOf(11), place: 'collar', count: 4, pair: false, grain: 'any', oneWay: false, interfacingId: S.id,
   foamId: null, webId: null, inset: { how: 'exact' }, allowances: { seam: 10, hem: 10, front: 10 },
   shape: { format: 1, kind: 'block', block: 'strip', measures: { long: 300, wide: 200 }, mirrored: false }, ...pressedAsTheHouse(), ...over,
 })
-const part = (number: number, x: number, y: number, over: Partial<LayPart> = {}): LayPart =>
-  ({ pieceId: idOf(1), role: 'backing', number, offcutId: null, turnDeg: 0, x, y, pinned: false, ...over })
+const part = (number: number, x: number, y: number, over: Partial<LayoutPart> = {}): LayoutPart =>
+  ({ pieceId: idOf(1), role: 'interfacing', number, offcutId: null, turnDeg: 0, x, y, pinned: false, ...over })
 const box = (w: number, h: number): Outline => outlineOf([{ x: 0, y: 0 }, { x: w, y: 0 }, { x: w, y: h }, { x: 0, y: h }])
 const payload = (o: Outline) => ({ rim: o.rim.map((p): [number, number] => [p.x, p.y]), holes: [] })
-const judged = (parts: LayPart[], metres: number, offcuts: { id: string, outline: ReturnType<typeof payload> }[] = []) =>
+const judged = (parts: LayoutPart[], metres: number, offcuts: { id: string, outline: ReturnType<typeof payload> }[] = []) =>
   judgeLayout({ body: { parts, metres, supplyId: S.id }, pieces: [piece()], ground, supply: S, offcuts })
 const total = (all: readonly Outline[]) => all.reduce((sum, o) => sum + areaMm2(o), 0)
 
@@ -28,7 +28,7 @@ describe('a layout as it would be cut', () => {
     expect(total(left)).toBeGreaterThan(900 * 1000 - 2 * 300 * 200 - 25_000)
     expect(total(left)).toBeLessThan(900 * 1000 - 2 * 300 * 200)
   })
-  it.each<[string, LayPart[], number, RegExp]>([
+  it.each<[string, LayoutPart[], number, RegExp]>([
     ['two on each other', [part(0, 0, 0), part(1, 100, 100)], 1, /Facing lies on Facing|on another|overlap/i],
     ['one off the roll', [part(0, 0, 900)], 1, /./],
     ['one that there is not', [part(9, 0, 0)], 1, /the pieces are other ones meanwhile/],
@@ -40,7 +40,7 @@ describe('a layout as it would be cut', () => {
     expect(() => judged(on, 0.5, [offcut])).toThrow('Metres: every part lies on an offcut, so nothing is cut off the roll. Take 0 m.')
     expect(total(judged(on, 0, [offcut]).map(fromPayload))).toBeLessThan(400 * 500 - 300 * 200)
   })
-  it.each<[string, LayPart[], RegExp]>([
+  it.each<[string, LayoutPart[], RegExp]>([
     ['beyond its offcut', [part(0, 260, 10, { offcutId: offcut.id })], /does not lie within its offcut/],
     ['on another part of it', [part(0, 0, 0, { offcutId: offcut.id }), part(1, 50, 50, { offcutId: offcut.id })], /lies on another part/],
   ])('refuses a part %s', (_, parts, said) => expect(() => judged(parts, 0, [offcut])).toThrow(said))

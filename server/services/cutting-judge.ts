@@ -1,10 +1,10 @@
 import { areaMm2, atOrigin, boundsOf, boxOf, cutApart, difference, offset, overlap, type Outline } from '#core/geometry'
-import { holdsSquare, laidOutline, layFaults, leftOver } from '#core/lay'
+import { holdsSquare, laidOutline, layoutFaults, leftOver } from '#core/layout'
 import {
   cutPiece, fromPayload, GAP_MM, groundFrom, partId, partsOf, toPayload, usableWidthMm, type GroundRows, type Part,
 } from '#shared/cutting'
 import { OUTLINE_LIMITS, type CutBody, type JobPiece, type OutlinePayload, type Supply } from '#shared/schemas'
-import { layFaultSentence } from '#shared/words'
+import { layoutFaultSentence } from '#shared/words'
 import { invalid } from '../utils/problem'
 
 /** Judges what is to be cut, without a database: the server does it on a thread. */
@@ -61,8 +61,8 @@ export function judgeLayout({ body, pieces, ground, supply, offcuts }: LayoutAsk
   const onRoll = laid.filter(p => p.offcutId === null), wideMm = usableWidthMm(supply), longMm = body.metres * 1000
   if (onRoll.length === 0 && body.metres > 0)
     throw invalid([{ field: 'metres', message: 'Metres: every part lies on an offcut, so nothing is cut off the roll. Take 0 m.' }])
-  const [fault] = layFaults(parts, onRoll, wideMm, 0, longMm, 1)
-  if (fault) throw refuse(layFaultSentence(fault, id => byId.get(id)?.name ?? 'A part'))
+  const [fault] = layoutFaults(parts, onRoll, wideMm, 0, longMm, 1)
+  if (fault) throw refuse(layoutFaultSentence(fault, id => byId.get(id)?.name ?? 'A part'))
   const lies = (p: (typeof laid)[number]) => ({ ...byId.get(p.id)!, outline: laidOutline(byId.get(p.id)!.outline, p) })
   const left = [
     ...(onRoll.length > 0 ? leftOver(onRoll.map(p => lies(p).outline), wideMm, longMm, GAP_MM) : []),

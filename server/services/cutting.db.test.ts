@@ -3,10 +3,10 @@ import { Op } from 'sequelize'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { boxOf } from '#core/geometry'
 import { toPayload } from '#shared/cutting'
-import { cutBody, jobPiecesBody, layBody, type CutBody, type JobPiece } from '#shared/schemas'
-import { LayRow, OffcutRow, StockMovementRow, SupplyRow } from '../db/models'
+import { cutBody, jobPiecesBody, layoutBody, type CutBody, type JobPiece } from '#shared/schemas'
+import { LayoutRow, OffcutRow, StockMovementRow, SupplyRow } from '../db/models'
 import { aRoom, refusal, type Room } from '../testing/room'
-import { cutLay, cuttingOf, dropOffcut, keepLay, offcutsOf, savePieces } from './cutting'
+import { cutLayout, cuttingOf, dropOffcut, saveLayout, offcutsOf, savePieces } from './cutting'
 import { getJob, updateJob } from './jobs'
 import { getSupply } from './shelf'
 
@@ -16,12 +16,12 @@ beforeAll(async () => { room = await aRoom() })
 const box = (wide: number, high: number) => toPayload(boxOf({ left: 0, right: wide, bottom: 0, top: high }))
 
 async function drawn(stockM = 3) {
-  const cloth = await room.cloth(), supply = await room.supply({ stockM, widthMm: 900, lot: 'L7' })
-  const job = await room.job([cloth.id])
+  const fabric = await room.fabric(), supply = await room.supply({ stockM, widthMm: 900, lot: 'L7' })
+  const job = await room.job([fabric.id])
   const piece = (name: string, more: object = {}) => ({
-    id: randomUUID(), name, clothId: cloth.id, place: 'collar', count: 1, pair: false, grain: 'any', oneWay: false, inset: null,
+    id: randomUUID(), name, fabricId: fabric.id, place: 'collar', count: 1, pair: false, grain: 'any', oneWay: false, inset: null,
     shape: { ...box(200, 100), format: 1, kind: 'outline', drawnBy: 'seam' },
-    allowances: { seam: 10, hem: 10, front: 10 }, backingId: supply.id,
+    allowances: { seam: 10, hem: 10, front: 10 }, interfacingId: supply.id,
     foamId: null, webId: null, ...more,
   })
   const save = async (pieces: object[], version?: number) => {
@@ -29,11 +29,11 @@ async function drawn(stockM = 3) {
     return savePieces(room.context, job.id, jobPiecesBody.parse({ version: version ?? now.version, pieces }))
   }
   const part = (of: { id: string }, more: object = {}) => ({
-    pieceId: of.id, role: 'backing', number: 0, x: 150, y: 100, turnDeg: 0, pinned: false, offcutId: null, ...more,
+    pieceId: of.id, role: 'interfacing', number: 0, x: 150, y: 100, turnDeg: 0, pinned: false, offcutId: null, ...more,
   })
   const cut = (parts: object[], metres: number, more: Partial<CutBody> = {}) =>
-    cutLay(room.context, job.id, cutBody.parse({ clientKey: randomUUID(), supplyId: supply.id, metres, parts, ...more }))
-  return { cloth, supply, job, piece, save, part, cut }
+    cutLayout(room.context, job.id, cutBody.parse({ clientKey: randomUUID(), supplyId: supply.id, metres, parts, ...more }))
+  return { fabric, supply, job, piece, save, part, cut }
 }
 
 describe('the pieces of a job', () => {
@@ -51,10 +51,10 @@ describe('the pieces of a job', () => {
   it('a piece of another job is not taken over, and nothing is drawn on things that are gone', async () => {
     const one = await drawn(), other = await drawn(), piece = one.piece('Collar')
     await one.save([piece])
-    expect((await refusal(other.save([{ ...piece, clothId: other.cloth.id }]))).said).toMatch(/belongs to another job/)
+    expect((await refusal(other.save([{ ...piece, fabricId: other.fabric.id }]))).said).toMatch(/belongs to another job/)
     expect((await one.save([piece])).pieces).toHaveLength(1)
-    expect((await refusal(one.save([one.piece('Cuff', { clothId: randomUUID() })]))).status).toBe(422)
-    expect((await refusal(one.save([one.piece('Cuff', { backingId: randomUUID() })]))).status).toBe(422)
+    expect((await refusal(one.save([one.piece('Cuff', { fabricId: randomUUID() })]))).status).toBe(422)
+    expect((await refusal(one.save([one.piece('Cuff', { interfacingId: randomUUID() })]))).status).toBe(422)
     const elsewhere = await aRoom()
     expect((await refusal(cuttingOf(elsewhere.context, one.job.id))).status).toBe(404)
   })
@@ -71,21 +71,21 @@ describe('a layout', () => {
   it('is kept as it is drawn, and a newer one takes its place; parts are of this job', async () => {
     const { supply, job, piece, save, part } = await drawn(), a = piece('Collar')
     await save([a])
-    const keep = (parts: object[]) => keepLay(room.context, job.id, layBody.parse({ supplyId: supply.id, parts }))
+    const keep = (parts: object[]) => saveLayout(room.context, job.id, layoutBody.parse({ supplyId: supply.id, parts }))
     await keep([part(a)])
-    const { lays } = await keep([part(a, { x: 300, pinned: true })])
-    expect(lays.map(l => [l.cutAt, l.parts.map(p => [p.x, p.pinned])])).toEqual([[null, [[300, true]]]])
+    const { layouts } = await keep([part(a, { x: 300, pinned: true })])
+    expect(layouts.map(l => [l.cutAt, l.parts.map(p => [p.x, p.pinned])])).toEqual([[null, [[300, true]]]])
     expect((await refusal(keep([part({ id: randomUUID() })]))).said).toMatch(/a piece was taken away meanwhile/)
-    expect((await keep([])).lays).toEqual([])
+    expect((await keep([])).layouts).toEqual([])
     expect((await getSupply(room.context, supply.id)).stockM).toBe(3)
   })
   it('is cut once however often it is sent: its metres leave the shelf, what is left lies there with its lot', async () => {
     const { supply, job, piece, save, part, cut } = await drawn(), a = piece('Collar'), clientKey = randomUUID()
     await save([a])
-    await keepLay(room.context, job.id, layBody.parse({ supplyId: supply.id, parts: [part(a)] }))
+    await saveLayout(room.context, job.id, layoutBody.parse({ supplyId: supply.id, parts: [part(a)] }))
     for (let times = 0; times < 2; times++) {
-      const { lays, offcuts } = await cut([part(a)], 0.5, { clientKey })
-      expect(lays.map(l => [l.metres, l.cutAt !== null])).toEqual([[0.5, true]])
+      const { layouts, offcuts } = await cut([part(a)], 0.5, { clientKey })
+      expect(layouts.map(l => [l.metres, l.cutAt !== null])).toEqual([[0.5, true]])
       expect(offcuts.length).toBeGreaterThan(0)
       expect(offcuts.every(o => o.lot === 'L7' && o.supplyId === supply.id)).toBe(true)
       expect((await getSupply(room.context, supply.id)).stockM).toBeCloseTo(2.5, 9)
@@ -99,7 +99,7 @@ describe('a layout', () => {
     const { supply, job, piece, save, part, cut } = await drawn(0.4), a = piece('Collar')
     await save([a])
     expect((await refusal(cut([part(a)], 0.5))).said).toMatch(/metres: Metres: only 0.4 m are on the shelf/)
-    expect([(await getSupply(room.context, supply.id)).stockM, (await cuttingOf(room.context, job.id)).lays]).toEqual([0.4, []])
+    expect([(await getSupply(room.context, supply.id)).stockM, (await cuttingOf(room.context, job.id)).layouts]).toEqual([0.4, []])
     expect(await OffcutRow.count({ where: { supplyId: supply.id } })).toBe(0)
     await cut([part(a)], 0.4)
     expect((await getSupply(room.context, supply.id)).stockM).toBe(0)
@@ -110,7 +110,7 @@ describe('a layout', () => {
     const done = await Promise.allSettled(all.map(p => cut([part(p)], 0.5)))
     expect(done.filter(d => d.status === 'fulfilled')).toHaveLength(2)
     expect((await getSupply(room.context, supply.id)).stockM).toBeCloseTo(0.25, 9)
-    expect(await LayRow.count({ where: { supplyId: supply.id, cutAt: { [Op.ne]: null } } })).toBe(2)
+    expect(await LayoutRow.count({ where: { supplyId: supply.id, cutAt: { [Op.ne]: null } } })).toBe(2)
   })
   it('the pieces changed meanwhile: it is laid again', async () => {
     const { supply, job, piece, save, part, cut } = await drawn(), a = piece('Collar')
@@ -128,7 +128,7 @@ describe('a layout', () => {
     const { supply, piece, save, part, cut } = await drawn(), a = piece('Collar'), b = piece('Cuff')
     await save([a, b])
     const offcut = await OffcutRow.create({
-      id: randomUUID(), workshopId: room.context.workshopId, supplyId: supply.id, outline: box(600, 400), lot: 'L6',
+      id: randomUUID(), workroomId: room.context.workroomId, supplyId: supply.id, outline: box(600, 400), lot: 'L6',
     })
     const { offcuts } = await cut([part(a, { offcutId: offcut.id })], 0)
     expect((await getSupply(room.context, supply.id)).stockM).toBe(3)

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { jobBody, jobQuery, makingsBody, pieceSchema, placeBody, scrapBody, workshopUpdate, type JobBody } from '#shared/schemas'
+import { jobBody, jobQuery, makingsBody, pieceSchema, placeBody, scrapBody, workroomUpdate, type JobBody } from '#shared/schemas'
 import { aRoom, refusal, type Room } from '../testing/room'
 import { whatIsDue } from './due'
 import { createJob, getJob, listJobs, ownedJob, raiseVersion, updateJob } from './jobs'
@@ -8,8 +8,8 @@ import { makingsOf, saveMakings } from './makings'
 import { shelfForMatch } from './match'
 import { createPlace, keepPieces, listPlaces, piecesOf, removePlace, updatePlace } from './places'
 import { dropScrap, keepScrap, listScraps } from './scraps'
-import { addWash } from './trials'
-import { getWorkshop, updateWorkshop } from './workshop'
+import { addWash } from './swatches'
+import { getWorkroom, updateWorkroom } from './workroom'
 
 let room: Room
 beforeAll(async () => { room = await aRoom() })
@@ -19,10 +19,10 @@ const washed = (grade = 4) => ({
 
 describe('a job', () => {
   it('tells how far each of its fabrics has come: pressed, held, passed, washes left', async () => {
-    const own = await aRoom({ washes: '3' }), of = { cloth: await own.cloth(), supply: await own.supply(), iron: await own.iron() }
-    const plain = await own.cloth({ fibres: [] })
+    const own = await aRoom({ washes: '3' }), of = { fabric: await own.fabric(), supply: await own.supply(), iron: await own.iron() }
+    const plain = await own.fabric({ fibres: [] })
     const job = await own.job([], {
-      cloths: [{ clothId: of.cloth.id, place: 'collar', supplyId: of.supply.id }, { clothId: plain.id, place: null, supplyId: null }],
+      fabrics: [{ fabricId: of.fabric.id, place: 'collar', supplyId: of.supply.id }, { fabricId: plain.id, place: null, supplyId: null }],
     })
     const progress = async () => (await getJob(own.context, job.id)).progress.map(p => [p.pressed, p.held, p.passed, p.washesLeft])
     expect(await progress()).toEqual([[0, 0, 0, null], [0, 0, 0, null]])
@@ -34,7 +34,7 @@ describe('a job', () => {
     expect(await progress()).toEqual([[2, 1, 1, 0], [0, 0, 0, null]])
   })
   it('lists the most pressing first, then as they came in; what is done by itself', async () => {
-    const own = await aRoom(), { id } = await own.cloth()
+    const own = await aRoom(), { id } = await own.fabric()
     await own.job([id], { name: 'No day' })
     await own.job([id], { name: 'Later', forWhen: '2026-12-20' })
     await own.job([id], { name: 'Sooner', forWhen: '2026-12-01' })
@@ -45,25 +45,25 @@ describe('a job', () => {
     expect((await listJobs(own.context, jobQuery.parse({ size: 1 }))).total).toBe(3)
   })
   it('is saved over its version, its fabrics with it; what it names is kept here', async () => {
-    const cloth = await room.cloth(), other = await room.cloth(), { id, version, ...rest } = await room.job([cloth.id])
+    const fabric = await room.fabric(), other = await room.fabric(), { id, version, ...rest } = await room.job([fabric.id])
     const body = jobBody.parse(rest)
-    const changed = await updateJob(room.context, id, { ...body, version, cloths: [{ clothId: other.id, place: null, supplyId: null }] })
-    expect([changed.version, changed.cloths.map(c => c.clothId)]).toEqual([version + 1, [other.id]])
+    const changed = await updateJob(room.context, id, { ...body, version, fabrics: [{ fabricId: other.id, place: null, supplyId: null }] })
+    expect([changed.version, changed.fabrics.map(c => c.fabricId)]).toEqual([version + 1, [other.id]])
     await expect(updateJob(room.context, id, { ...body, version })).rejects.toMatchObject({
-      problem: { status: 409, current: { cloths: [{ clothId: other.id }] }, yours: { cloths: [{ clothId: cloth.id }] } },
+      problem: { status: 409, current: { fabrics: [{ fabricId: other.id }] }, yours: { fabrics: [{ fabricId: fabric.id }] } },
     })
     const said = async (more: Partial<JobBody>) => (await refusal(createJob(room.context, { ...body, ...more }))).said
     const gone = randomUUID()
-    expect(await said({ cloths: [{ clothId: gone, place: null, supplyId: null }] })).toMatch(/cloths: Fabrics: one of them/)
-    expect(await said({ cloths: [{ clothId: cloth.id, place: null, supplyId: gone }] })).toMatch(/cloths: Interfacing/)
+    expect(await said({ fabrics: [{ fabricId: gone, place: null, supplyId: null }] })).toMatch(/fabrics: Fabrics: one of them/)
+    expect(await said({ fabrics: [{ fabricId: fabric.id, place: null, supplyId: gone }] })).toMatch(/fabrics: Interfacing/)
     expect(await said({ trimIds: [gone] })).toMatch(/trimIds: Trims/)
     const elsewhere = await aRoom()
     expect((await refusal(getJob(elsewhere.context, id))).status).toBe(404)
     expect((await refusal(ownedJob(elsewhere.context, id))).status).toBe(404)
-    expect((await refusal(updateJob(elsewhere.context, id, { ...body, version, cloths: [] }))).status).toBe(404)
+    expect((await refusal(updateJob(elsewhere.context, id, { ...body, version, fabrics: [] }))).status).toBe(404)
   })
   it('a change of its pieces or makings is counted by a version of its own', async () => {
-    const job = await room.job([(await room.cloth()).id]), row = await ownedJob(room.context, job.id)
+    const job = await room.job([(await room.fabric()).id]), row = await ownedJob(room.context, job.id)
     await raiseVersion(row, 'piecesVersion')
     await raiseVersion(row, 'makingsVersion')
     await raiseVersion(row, 'makingsVersion')
@@ -73,18 +73,18 @@ describe('a job', () => {
 })
 
 describe('what is made of a job', () => {
-  const hem = (clothId: string, name = 'Hem') => ({
-    id: randomUUID(), name, clothId, liningId: null, supplyId: null,
-    work: {
-      format: 1, kind: 'hem', task: 'fallen', depthMm: 30, turnMm: 10, aroundMm: 900, runs: [{ fromMm: 0, lengthMm: 200 }], curve: null,
+  const hem = (fabricId: string, name = 'Hem') => ({
+    id: randomUUID(), name, fabricId, liningId: null, supplyId: null,
+    spec: {
+      format: 1, kind: 'hem', task: 'fallen', depthMm: 30, turnMm: 10, aroundMm: 900, sessions: [{ fromMm: 0, lengthMm: 200 }], curve: null,
       legs: [], taper: null, count: 1,
     },
   })
   it('is saved over its own version, in order; nothing is taken from another job', async () => {
-    const cloth = await room.cloth(), job = await room.job([cloth.id]), other = await room.job([cloth.id])
+    const fabric = await room.fabric(), job = await room.job([fabric.id]), other = await room.job([fabric.id])
     const save = (of: { id: string }, version: number, makings: object[]) =>
       saveMakings(room.context, of.id, makingsBody.parse({ version, makings }))
-    const [a, b] = [hem(cloth.id, 'A'), hem(cloth.id, 'B')]
+    const [a, b] = [hem(fabric.id, 'A'), hem(fabric.id, 'B')]
     await save(job, 0, [a, b])
     expect((await save(job, 1, [b])).makings.map(m => m.name)).toEqual(['B'])
     expect((await refusal(save(job, 1, [a]))).status).toBe(409)
@@ -100,7 +100,7 @@ describe('scraps, places and sizes', () => {
   const look = { palette: [{ hex: '#24304a', sharePct: 100 }], figureMm: null, tile: null }
   it('a scrap is there until it is used, the newest first', async () => {
     const own = await aRoom(), body = (name: string, more: object = {}) => scrapBody.parse({
-      name, clothId: null, wideMm: 200, highMm: 300, massGsm: 150, givePct: 0, washC: 40, face: look, back: null, ...more,
+      name, fabricId: null, wideMm: 200, highMm: 300, massGsm: 150, givePct: 0, washC: 40, face: look, back: null, ...more,
     })
     const first = await keepScrap(own.context, body('First'))
     await keepScrap(own.context, body('Second'))
@@ -108,12 +108,12 @@ describe('scraps, places and sizes', () => {
     await dropScrap(own.context, first.id)
     expect((await listScraps(own.context)).map(s => s.name)).toEqual(['Second'])
     expect((await refusal(dropScrap(own.context, first.id))).status).toBe(404)
-    expect((await refusal(keepScrap(own.context, body('Third', { clothId: randomUUID() })))).said).toMatch(/clothId: Fabric/)
+    expect((await refusal(keepScrap(own.context, body('Third', { fabricId: randomUUID() })))).said).toMatch(/fabricId: Fabric/)
     expect(await listScraps(room.context)).toEqual([])
   })
   it('a place of one\'s own bears its name alone, is saved over its version, and goes', async () => {
     const own = await aRoom(), body = placeBody.parse({
-      name: 'Epaulette', hand: 'firm', give: 'stay', wear: 0.5, shows: true, inSeam: false, families: ['fusible'],
+      name: 'Epaulette', stiffness: 'firm', give: 'stay', wear: 0.5, shows: true, inSeam: false, families: ['fusible'],
     })
     const place = await createPlace(own.context, body)
     expect((await refusal(createPlace(own.context, body))).said).toMatch(/name: Name: there is a place called Epaulette already/)
@@ -125,7 +125,7 @@ describe('scraps, places and sizes', () => {
     expect((await refusal(updatePlace(own.context, place.id, { ...body, version: 1 }))).status).toBe(404)
   })
   it('sizes take the place of those before, in order; one that was there stays the same', async () => {
-    const { id } = await room.cloth(), size = (name: string) => pieceSchema.parse({
+    const { id } = await room.fabric(), size = (name: string) => pieceSchema.parse({
       id: randomUUID(), name, alongMm: 300, acrossMm: 80, count: 2,
     })
     const [a, b, c] = [size('A'), size('B'), size('C')]
@@ -142,21 +142,21 @@ describe('scraps, places and sizes', () => {
 
 describe('the workroom', () => {
   it('is saved over its version', async () => {
-    const own = await aRoom({ washes: '3' }), { version, name, units, rules } = await getWorkshop(own.context)
+    const own = await aRoom({ washes: '3' }), { version, name, units, rules } = await getWorkroom(own.context)
     expect(rules.washes).toBe('3')
-    const body = workshopUpdate.parse({ name, units, rules: { ...rules, washes: '0' }, version })
-    expect((await updateWorkshop(own.context, body)).rules.washes).toBe('0')
-    expect((await refusal(updateWorkshop(own.context, body))).status).toBe(409)
-    expect((await refusal(getWorkshop({ workshopId: randomUUID() }))).status).toBe(404)
+    const body = workroomUpdate.parse({ name, units, rules: { ...rules, washes: '0' }, version })
+    expect((await updateWorkroom(own.context, body)).rules.washes).toBe('0')
+    expect((await refusal(updateWorkroom(own.context, body))).status).toBe(409)
+    expect((await refusal(getWorkroom({ workroomId: randomUUID() }))).status).toBe(404)
   })
   it('match is given the whole shelf, and what its own swatches said of each supply', async () => {
-    const own = await aRoom({ washes: '1' }), of = { cloth: await own.cloth(), supply: await own.supply(), iron: await own.iron() }
+    const own = await aRoom({ washes: '1' }), of = { fabric: await own.fabric(), supply: await own.supply(), iron: await own.iron() }
     const second = await own.supply()
     await own.swatch(of, { grade: 1, readings: [{ kind: 'overhang', value: 50 }] })
     const good = await own.swatch(of, { readings: [{ kind: 'overhang', value: 70 }] })
     await own.swatch({ ...of, supply: second })
     await addWash(own.context, good.id, washed())
-    const { supplies, past } = await shelfForMatch(own.context, of.cloth.id)
+    const { supplies, past } = await shelfForMatch(own.context, of.fabric.id)
     expect(supplies.map(s => s.id)).toEqual([of.supply.id, second.id])
     expect(past).toEqual({
       [of.supply.id]: { passed: 1, failed: 1, fusedBendingMm: 30 }, [second.id]: { passed: 0, failed: 0, fusedBendingMm: null },
@@ -164,24 +164,25 @@ describe('the workroom', () => {
     expect((await shelfForMatch(own.context, undefined)).past).toEqual({})
   })
   it('names what is due: looks, proofs out of date, lots nearly used up, irons never measured', async () => {
-    const own = await aRoom({ washes: '0' }), cloth = await own.cloth({ lot: 'C1' }), supply = await own.supply({ stockM: 1.5, lot: 'S1' })
+    const own = await aRoom({ washes: '0' }), fabric = await own.fabric({ lot: 'C1' }), supply
+      = await own.supply({ stockM: 1.5, lot: 'S1' })
     const iron = await own.iron({
-        stops: [{ label: 'silk', meanC: 118, swingC: 6, origin: 'model' }, { label: 'wool', meanC: 154, swingC: 7, origin: 'model' }],
-      }), of = { cloth, supply, iron }
+        settings: [{ label: 'silk', meanC: 118, swingC: 6, origin: 'model' }, { label: 'wool', meanC: 154, swingC: 7, origin: 'model' }],
+      }), of = { fabric, supply, iron }
     await own.iron()
     await own.supply({ stockM: 2 })
     await own.supply({ stockM: 0 })
     const job = await own.job([], {
-      cloths: [{ clothId: cloth.id, place: 'collar', supplyId: supply.id }], lookOn: new Date().toISOString().slice(0, 10),
+      fabrics: [{ fabricId: fabric.id, place: 'collar', supplyId: supply.id }], lookOn: new Date().toISOString().slice(0, 10),
     })
-    await own.job([cloth.id], { lookOn: '2199-01-01' })
-    await own.swatch(of, { clothLot: 'C1', supplyLot: 'S0' })
+    await own.job([fabric.id], { lookOn: '2199-01-01' })
+    await own.swatch(of, { fabricLot: 'C1', supplyLot: 'S0' })
     const due = await whatIsDue(own.context)
     expect(due.looks.map(l => l.jobId)).toEqual([job.id])
     expect(due.proofs).toMatchObject([{ jobId: job.id, what: 'supplyLot' }])
     expect(due.lots).toMatchObject([{ supplyId: supply.id, stockM: 1.5, jobs: 1 }])
     expect(due.irons.map(i => i.ironId)).toEqual([iron.id])
-    await own.swatch(of, { clothLot: 'C1', supplyLot: 'S1' })
+    await own.swatch(of, { fabricLot: 'C1', supplyLot: 'S1' })
     expect((await whatIsDue(own.context)).proofs).toEqual([])
   })
 })

@@ -16,10 +16,10 @@ const another = () => taken('clientKey', 'Key: it belongs to something else that
  * @returns the row, and whether it was made now
  */
 export async function addOnce<M extends Model>(
-  model: ModelStatic<M>, workshopId: string, clientKey: string | null, content: Record<string, unknown>, add: () => Promise<M>,
+  model: ModelStatic<M>, workroomId: string, clientKey: string | null, content: Record<string, unknown>, add: () => Promise<M>,
 ): Promise<{ row: M, isNew: boolean }> {
   const kept = async () => {
-    const row = clientKey === null ? null : await model.findOne({ where: { workshopId, clientKey } as never })
+    const row = clientKey === null ? null : await model.findOne({ where: { workroomId, clientKey } as never })
     if (row && Object.entries(content).some(([column, value]) => !sameContent(row.get(column), value))) throw another()
     return row
   }

@@ -1,10 +1,10 @@
 import { UniqueConstraintError } from 'sequelize'
 import { makingSchema, type Making, type Makings, type MakingsBody, type RescuePast, type StitchResults } from '#shared/schemas'
 import { transact } from '../db/transaction'
-import { ClothRow, JobMakingRow, ScrapRow, SupplyRow } from '../db/models'
+import { FabricRow, JobMakingRow, ScrapRow, SupplyRow } from '../db/models'
 import type { Context } from '../utils/context'
 import { conflict, invalid } from '../utils/problem'
-import { onThread } from '../work/lanes'
+import { onThread } from '../work/worker-pool'
 import { keysOf, pick } from './columns'
 import { ownedJob, raiseVersion } from './jobs'
 import { rowReader } from './unreadable'
@@ -20,32 +20,32 @@ export async function makingsOf(context: Context, jobId: string): Promise<Making
   return { makings: toMakings(rows), version: job.makingsVersion }
 }
 
-/** Cloths and tapes must be kept in this workroom. */
-async function checkKept({ workshopId }: Context, makings: readonly Making[]): Promise<void> {
+/** Fabrics and tapes must be kept in this workroom. */
+async function checkKept({ workroomId }: Context, makings: readonly Making[]): Promise<void> {
   const ids = (of: (m: Making) => readonly (string | null)[]) => [...new Set(makings.flatMap(of).filter(id => id !== null))]
-  const cloths = ids(m => [m.clothId, m.liningId, ...m.clothIds]), supplies = ids(m => [m.supplyId, ...m.supplyIds])
+  const fabrics = ids(m => [m.fabricId, m.liningId, ...m.fabricIds]), supplies = ids(m => [m.supplyId, ...m.supplyIds])
   const scraps = ids(m => [m.scrapId])
-  if ((await ClothRow.count({ where: { workshopId, id: cloths } })) < cloths.length)
+  if ((await FabricRow.count({ where: { workroomId, id: fabrics } })) < fabrics.length)
     throw invalid([{ field: 'makings', message: 'Fabric: one of them is not kept here any more. Choose another.' }])
-  if ((await SupplyRow.count({ where: { workshopId, id: supplies } })) < supplies.length)
+  if ((await SupplyRow.count({ where: { workroomId, id: supplies } })) < supplies.length)
     throw invalid([{ field: 'makings', message: 'Supply: one of them is not kept here any more. Choose another.' }])
-  if ((await ScrapRow.count({ where: { workshopId, id: scraps } })) < scraps.length)
+  if ((await ScrapRow.count({ where: { workroomId, id: scraps } })) < scraps.length)
     throw invalid([{ field: 'makings', message: 'Scrap: one of them is not kept here any more. Choose another.' }])
 }
 
 /** Saves the makings of a job over the version they were begun from. */
 export async function saveMakings(context: Context, jobId: string, { version, makings }: MakingsBody): Promise<Makings> {
-  const { workshopId } = context
+  const { workroomId } = context
   await ownedJob(context, jobId)
   await checkKept(context, makings)
-  await onThread('judge', 'makings', makings, { workshopId, smaller: 'Save fewer of them at once, or a patchwork of fewer patches.' })
+  await onThread('judge', 'makings', makings, { workroomId, smaller: 'Save fewer of them at once, or a patchwork of fewer patches.' })
   const stands = await transact(async () => {
     const job = await ownedJob(context, jobId, true)
     if (job.makingsVersion !== version) return false
     const ids = new Set(makings.map(m => m.id)), rows = await JobMakingRow.findAll({ where: { jobId } })
     // One that cannot be read was not shown to whoever saved: it stays until it is set aside.
     const gone = toMakings(rows).filter(m => !ids.has(m.id)).map(m => m.id)
-    await JobMakingRow.destroy({ where: { workshopId, jobId, id: gone } })
+    await JobMakingRow.destroy({ where: { workroomId, jobId, id: gone } })
     await writeMakings(context, jobId, makings, new Set(rows.map(r => r.id)))
     await raiseVersion(job, 'makingsVersion')
     return true
@@ -56,11 +56,11 @@ export async function saveMakings(context: Context, jobId: string, { version, ma
 }
 
 /** One that is there is changed within its job; a new one never takes the place of another job's. */
-async function writeMakings({ workshopId }: Context, jobId: string, makings: readonly Making[], there: ReadonlySet<string>): Promise<void> {
+async function writeMakings({ workroomId }: Context, jobId: string, makings: readonly Making[], there: ReadonlySet<string>): Promise<void> {
   for (const [position, { id, ...making }] of makings.entries())
-    if (there.has(id)) await JobMakingRow.update({ ...making, position }, { where: { id, jobId, workshopId } })
+    if (there.has(id)) await JobMakingRow.update({ ...making, position }, { where: { id, jobId, workroomId } })
   try {
-    await JobMakingRow.bulkCreate(makings.flatMap((m, position) => (there.has(m.id) ? [] : [{ ...m, jobId, position, workshopId }])))
+    await JobMakingRow.bulkCreate(makings.flatMap((m, position) => (there.has(m.id) ? [] : [{ ...m, jobId, position, workroomId }])))
   } catch (error) {
     if (!(error instanceof UniqueConstraintError)) throw error
     throw invalid([{ field: 'makings', message: 'Makings: one of them belongs to another job.' }])
@@ -68,17 +68,17 @@ async function writeMakings({ workshopId }: Context, jobId: string, makings: rea
 }
 
 /** How stitching came out in this workroom, whatever job it was for. */
-export async function stitchResults({ workshopId }: Context): Promise<StitchResults> {
+export async function stitchResults({ workroomId }: Context): Promise<StitchResults> {
   const rows = await JobMakingRow.findAll({
-    where: { workshopId, work: { kind: 'crest' } }, order: [['createdAt', 'ASC']], attributes: ['work'],
+    where: { workroomId, spec: { kind: 'embroidery' } }, order: [['createdAt', 'ASC']], attributes: ['spec'],
   })
-  return { results: rows.flatMap(({ work }) => (work?.kind === 'crest' && work.result ? [work.result] : [])) }
+  return { results: rows.flatMap(({ spec }) => (spec?.kind === 'embroidery' && spec.result ? [spec.result] : [])) }
 }
 
 /** How remedies went in this workroom, whatever job they were for. */
-export async function rescuePast({ workshopId }: Context): Promise<RescuePast> {
+export async function rescuePast({ workroomId }: Context): Promise<RescuePast> {
   const rows = await JobMakingRow.findAll({
-    where: { workshopId, work: { kind: 'remedy' } }, order: [['createdAt', 'ASC']], attributes: ['work'],
+    where: { workroomId, spec: { kind: 'remedy' } }, order: [['createdAt', 'ASC']], attributes: ['spec'],
   })
-  return { results: rows.flatMap(({ work: w }) => (w.kind === 'remedy' && w.went ? [{ cause: w.cause, went: w.went }] : [])) }
+  return { results: rows.flatMap(({ spec: w }) => (w.kind === 'remedy' && w.went ? [{ cause: w.cause, went: w.went }] : [])) }
 }

@@ -1,11 +1,11 @@
 import sharp from 'sharp'
 import { MOST, type PhotoStage } from '#shared/schemas'
 import { transact } from '../db/transaction'
-import { TrialPhotoRow } from '../db/models'
+import { SwatchPhotoRow } from '../db/models'
 import { invalid, notFound } from '../utils/problem'
 import type { Context } from '../utils/context'
 import { addOnce } from './keyed'
-import { ownedTrial } from './trials'
+import { ownedSwatch } from './swatches'
 
 /** Longest side kept, and the most points a picture may unpack to. */
 const LONGEST_PX = 1600
@@ -57,22 +57,22 @@ export async function takeBack(bytes: Buffer): Promise<{ jpeg: Buffer, width: nu
 
 /** Keeps a picture of a swatch, once by its key; the swatch is held while they are counted. */
 export async function addPhoto(
-  context: Context, trialId: string, stage: PhotoStage, bytes: Buffer, clientKey: string | null = null,
+  context: Context, swatchId: string, stage: PhotoStage, bytes: Buffer, clientKey: string | null = null,
 ): Promise<{ id: string, stage: PhotoStage, width: number, height: number }> {
-  const { workshopId } = context
-  const { id: ofTrial } = await ownedTrial(context, trialId)
+  const { workroomId } = context
+  const { id: ofSwatch } = await ownedSwatch(context, swatchId)
   const made = await reencode(bytes)
-  const { row } = await addOnce(TrialPhotoRow, workshopId, clientKey, { trialId: ofTrial }, () => transact(async () => {
-    await ownedTrial(context, ofTrial, true)
-    if (await TrialPhotoRow.count({ where: { trialId: ofTrial, workshopId } }) >= MOST.photos)
+  const { row } = await addOnce(SwatchPhotoRow, workroomId, clientKey, { swatchId: ofSwatch }, () => transact(async () => {
+    await ownedSwatch(context, ofSwatch, true)
+    if (await SwatchPhotoRow.count({ where: { swatchId: ofSwatch, workroomId } }) >= MOST.photos)
       throw unreadable(`a swatch keeps ${MOST.photos} at the most.`)
-    return TrialPhotoRow.create({ ...made, stage, trialId: ofTrial, workshopId, clientKey })
+    return SwatchPhotoRow.create({ ...made, stage, swatchId: ofSwatch, workroomId, clientKey })
   }))
   return { id: row.id, stage: row.stage, width: row.width, height: row.height }
 }
 
-export async function photoBytes({ workshopId }: Context, trialId: string, id: string): Promise<Buffer> {
-  const row = await TrialPhotoRow.findOne({ where: { id, trialId, workshopId } })
+export async function photoBytes({ workroomId }: Context, swatchId: string, id: string): Promise<Buffer> {
+  const row = await SwatchPhotoRow.findOne({ where: { id, swatchId, workroomId } })
   if (!row) throw notFound('picture')
   return row.jpeg
 }

@@ -1,18 +1,18 @@
 import { UniqueConstraintError, type InferCreationAttributes, type Transaction } from 'sequelize'
 import { MOST, type OwnPlace, type Piece, type PlaceBody } from '#shared/schemas'
 import { HELD, transact } from '../db/transaction'
-import { ClothRow, PieceRow, PlaceRow } from '../db/models'
+import { FabricRow, PieceRow, PlaceRow } from '../db/models'
 import { conflict, invalid, notFound, taken } from '../utils/problem'
 import type { Context } from '../utils/context'
-import { holdWorkroom } from './workshop'
+import { holdWorkroom } from './workroom'
 
 const toPlace = (p: PlaceRow): OwnPlace => ({
-  id: p.id, name: p.name, hand: p.hand, give: p.give, wear: p.wear, shows: p.shows, inSeam: p.inSeam, families: p.families,
+  id: p.id, name: p.name, stiffness: p.stiffness, give: p.give, wear: p.wear, shows: p.shows, inSeam: p.inSeam, families: p.families,
   layers: p.layers, version: p.version,
 })
 
-export async function listPlaces({ workshopId }: Context): Promise<OwnPlace[]> {
-  return (await PlaceRow.findAll({ where: { workshopId }, order: [['name', 'ASC']] })).map(toPlace)
+export async function listPlaces({ workroomId }: Context): Promise<OwnPlace[]> {
+  return (await PlaceRow.findAll({ where: { workroomId }, order: [['name', 'ASC']] })).map(toPlace)
 }
 
 async function nameIsFree<T>(name: string, write: () => Promise<T>): Promise<T> {
@@ -24,21 +24,21 @@ async function nameIsFree<T>(name: string, write: () => Promise<T>): Promise<T> 
   }
 }
 
-export async function createPlace({ workshopId }: Context, body: PlaceBody): Promise<OwnPlace> {
+export async function createPlace({ workroomId }: Context, body: PlaceBody): Promise<OwnPlace> {
   return nameIsFree(body.name, () => transact(async () => {
-    await holdWorkroom({ workshopId })
-    if (await PlaceRow.count({ where: { workshopId } }) >= MOST.places)
+    await holdWorkroom({ workroomId })
+    if (await PlaceRow.count({ where: { workroomId } }) >= MOST.places)
       throw invalid([{ field: 'name', message: `Places: ${MOST.places} of your own are kept at the most.` }])
-    return toPlace(await (await PlaceRow.create({ ...body, workshopId })).reload())
+    return toPlace(await (await PlaceRow.create({ ...body, workroomId })).reload())
   }))
 }
 
 export async function updatePlace(
-  { workshopId }: Context, id: string, { version, ...body }: PlaceBody & { version: number },
+  { workroomId }: Context, id: string, { version, ...body }: PlaceBody & { version: number },
 ): Promise<OwnPlace> {
   return nameIsFree(body.name, () =>
     transact(async (transaction) => {
-      const row = await PlaceRow.findOne({ where: { id, workshopId }, transaction, lock: HELD })
+      const row = await PlaceRow.findOne({ where: { id, workroomId }, transaction, lock: HELD })
       if (!row) throw notFound('place')
       if (row.version !== version) throw conflict('place', toPlace(row), { ...body, version })
       await row.update(body, { transaction })
@@ -47,24 +47,24 @@ export async function updatePlace(
   )
 }
 
-export async function removePlace({ workshopId }: Context, id: string): Promise<void> {
-  if (!await PlaceRow.destroy({ where: { id, workshopId } })) throw notFound('place')
+export async function removePlace({ workroomId }: Context, id: string): Promise<void> {
+  if (!await PlaceRow.destroy({ where: { id, workroomId } })) throw notFound('place')
 }
 
-/** Sizes known for a cloth in a place, in the order they were written. */
-export async function piecesOf({ workshopId }: Context, clothId: string, place: string): Promise<Piece[]> {
-  if (!await ClothRow.count({ where: { id: clothId, workshopId } })) throw notFound('fabric')
-  const rows = await PieceRow.findAll({ where: { workshopId, clothId, place }, order: [['position', 'ASC']] })
+/** Sizes known for a fabric in a place, in the order they were written. */
+export async function piecesOf({ workroomId }: Context, fabricId: string, place: string): Promise<Piece[]> {
+  if (!await FabricRow.count({ where: { id: fabricId, workroomId } })) throw notFound('fabric')
+  const rows = await PieceRow.findAll({ where: { workroomId, fabricId, place }, order: [['position', 'ASC']] })
   return rows.map(r => ({ id: r.id, name: r.name, alongMm: r.alongMm, acrossMm: r.acrossMm, count: r.count }))
 }
 
 /** Puts a list of sizes in place of the one before, whole or not at all; a piece that was there stays the same piece. */
-export async function keepPieces(context: Context, clothId: string, place: string, pieces: Piece[]): Promise<Piece[]> {
-  const { workshopId } = context
+export async function keepPieces(context: Context, fabricId: string, place: string, pieces: Piece[]): Promise<Piece[]> {
+  const { workroomId } = context
   await transact(async (transaction) => {
-    // The cloth's row is held, so that two savers do not interleave.
-    if (!await ClothRow.findOne({ where: { id: clothId, workshopId }, transaction, lock: HELD })) throw notFound('fabric')
-    const kept = await PieceRow.findAll({ where: { workshopId, clothId, place }, transaction })
+    // The fabric's row is held, so that two savers do not interleave.
+    if (!await FabricRow.findOne({ where: { id: fabricId, workroomId }, transaction, lock: HELD })) throw notFound('fabric')
+    const kept = await PieceRow.findAll({ where: { workroomId, fabricId, place }, transaction })
     const ids = new Set(pieces.map(p => p.id))
     for (const row of kept) if (!ids.has(row.id)) await row.destroy({ transaction })
     // Positions are unique: those that stay step aside before they take their new ones.
@@ -72,10 +72,10 @@ export async function keepPieces(context: Context, clothId: string, place: strin
     for (const [position, piece] of pieces.entries()) {
       const row = kept.find(r => r.id === piece.id)
       if (row) await row.update({ ...piece, position }, { transaction })
-      else await newPiece({ ...piece, workshopId, clothId, place, position }, transaction)
+      else await newPiece({ ...piece, workroomId, fabricId, place, position }, transaction)
     }
   })
-  return piecesOf(context, clothId, place)
+  return piecesOf(context, fabricId, place)
 }
 
 async function newPiece(row: InferCreationAttributes<PieceRow>, transaction: Transaction): Promise<void> {

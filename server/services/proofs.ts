@@ -1,15 +1,15 @@
 import { hasPassed } from '#core/learn'
 import type { Context } from '../utils/context'
-import { onThread } from '../work/lanes'
-import { getTrial } from './trials'
-import { getWorkshop } from './workshop'
+import { onThread } from '../work/worker-pool'
+import { getSwatch } from './swatches'
+import { getWorkroom } from './workroom'
 
 /** A swatch's proof card. */
 export async function proofCard(
-  context: Context, trialId: string, format: 'pdf' | 'text',
+  context: Context, swatchId: string, format: 'pdf' | 'text',
 ): Promise<{ type: string, body: string | Uint8Array }> {
-  const trial = await getTrial(context, trialId), { rules } = await getWorkshop(context)
-  const proved = hasPassed(trial, Number(rules.washes))
-  const body = await onThread('paper', 'proof', { trial, proved, format }, { ...context, smaller: 'Ask again in a moment.' })
+  const swatch = await getSwatch(context, swatchId), { rules } = await getWorkroom(context)
+  const proved = hasPassed(swatch, Number(rules.washes))
+  const body = await onThread('paper', 'proof', { swatch, proved, format }, { ...context, smaller: 'Ask again in a moment.' })
   return { type: format === 'text' ? 'text/plain; charset=utf-8' : 'application/pdf', body }
 }

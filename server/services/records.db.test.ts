@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { cornerStepBody, measurementBody, MOST, settlePassBody, stockMovementBody, trimRunBody } from '#shared/schemas'
-import { SettlePassRow, SupplyRow } from '../db/models'
+import { cornerStepBody, measurementBody, MOST, preshrinkPassBody, stockMovementBody, trimRunBody } from '#shared/schemas'
+import { PreshrinkPassRow, SupplyRow } from '../db/models'
 import { aRoom, refusal, type Room } from '../testing/room'
-import { getCloth } from './cloths'
-import { addCornerStep, addMeasurement, addSettlePass, addTrimRun, clothRecords, moveStock, supplyRecords } from './records'
+import { getFabric } from './fabrics'
+import { addCornerStep, addMeasurement, addPreshrinkPass, addTrimRun, fabricRecords, moveStock, supplyRecords } from './records'
 import { getSupply } from './shelf'
 
 let room: Room
@@ -13,50 +13,50 @@ const mass = (a: number, b: number, c: number) => measurementBody.parse({ kind: 
 
 describe('what is measured of a fabric', () => {
   it('stands on it as the mean of its kind, marked as measured', async () => {
-    const { id } = await room.cloth({ massOrigin: 'typical', thicknessOrigin: 'typical' })
+    const { id } = await room.fabric({ massOrigin: 'typical', thicknessOrigin: 'typical' })
     // 10 × 10 cm at 2.5 g, then at 2.6 g.
     await addMeasurement(room.context, id, mass(2.5, 100, 100))
-    expect(await getCloth(room.context, id)).toMatchObject({ massGsm: 250, massOrigin: 'measured', thicknessOrigin: 'typical' })
+    expect(await getFabric(room.context, id)).toMatchObject({ massGsm: 250, massOrigin: 'measured', thicknessOrigin: 'typical' })
     const { measurements } = await addMeasurement(room.context, id, mass(2.6, 100, 100))
     expect(measurements.map(m => Math.round(m.value))).toEqual([250, 260])
     await addMeasurement(room.context, id, measurementBody.parse({ kind: 'giveAlong', a: 100, b: 104 }))
-    expect(await getCloth(room.context, id)).toMatchObject({ massGsm: 255, giveAlongPct: 4 })
+    expect(await getFabric(room.context, id)).toMatchObject({ massGsm: 255, giveAlongPct: 4 })
   })
   it('a figure that no fabric has is refused, and nothing of it is kept', async () => {
-    const { id } = await room.cloth()
+    const { id } = await room.fabric()
     expect((await refusal(addMeasurement(room.context, id, mass(900, 20, 20)))).said).toMatch(/^That makes .* which no fabric is|^Mass|a: /)
-    expect((await clothRecords(room.context, id)).measurements).toEqual([])
-    expect((await getCloth(room.context, id)).massGsm).toBe(120)
+    expect((await fabricRecords(room.context, id)).measurements).toEqual([])
+    expect((await getFabric(room.context, id)).massGsm).toBe(120)
   })
   it('ten readings at once are all counted', async () => {
-    const { id } = await room.cloth()
+    const { id } = await room.fabric()
     await Promise.all(Array.from({ length: 10 }, (_, i) => addMeasurement(room.context, id, mass(2 + i / 10, 100, 100))))
-    expect(await getCloth(room.context, id)).toMatchObject({ massGsm: 245 })
+    expect(await getFabric(room.context, id)).toMatchObject({ massGsm: 245 })
   })
   it('preshrinking passes and corner steps are kept in order, so many and no more; a corner stands up to the step that hurt it',
     async () => {
-      const { id } = await room.cloth({ fibres: [] })
+      const { id } = await room.fabric({ fibres: [] })
       const step = (soleC: number, seen: string) => addCornerStep(room.context, id, cornerStepBody.parse({ soleC, heldS: 5, seen }))
       await step(110, 'nothing')
       await step(150, 'nothing')
-      expect((await getCloth(room.context, id)).cornerC).toBe(150)
+      expect((await getFabric(room.context, id)).cornerC).toBe(150)
       await step(130, 'shine')
-      expect((await getCloth(room.context, id)).cornerC).toBe(110)
-      expect((await clothRecords(room.context, id)).corners.map(c => c.soleC)).toEqual([110, 150, 130])
+      expect((await getFabric(room.context, id)).cornerC).toBe(110)
+      expect((await fabricRecords(room.context, id)).corners.map(c => c.soleC)).toEqual([110, 150, 130])
 
-      const pass = settlePassBody.parse({
+      const pass = preshrinkPassBody.parse({
         kind: 'press', heatC: 110, alongBeforeMm: 500, alongAfterMm: 495, acrossBeforeMm: 500, acrossAfterMm: 500,
       })
-      await addSettlePass(room.context, id, pass)
-      const { settle } = await clothRecords(room.context, id)
-      expect(settle).toHaveLength(1)
-      await SettlePassRow.bulkCreate(Array.from({ length: MOST.settlePasses - 1 }, () => (
-        { ...pass, clothId: id, workshopId: room.context.workshopId })))
-      expect((await refusal(addSettlePass(room.context, id, pass))).said).toMatch(/heatC: Preshrinking passes: 500 are kept at the most/)
+      await addPreshrinkPass(room.context, id, pass)
+      const { preshrinkPasses } = await fabricRecords(room.context, id)
+      expect(preshrinkPasses).toHaveLength(1)
+      await PreshrinkPassRow.bulkCreate(Array.from({ length: MOST.preshrinkPasses - 1 }, () => (
+        { ...pass, fabricId: id, workroomId: room.context.workroomId })))
+      expect((await refusal(addPreshrinkPass(room.context, id, pass))).said).toMatch(/heatC: Preshrinking passes: 500 are kept at the most/)
     })
   it('another workroom has none of it', async () => {
-    const { id } = await room.cloth(), other = await aRoom()
-    expect((await refusal(clothRecords(other.context, id))).status).toBe(404)
+    const { id } = await room.fabric(), other = await aRoom()
+    expect((await refusal(fabricRecords(other.context, id))).status).toBe(404)
     expect((await refusal(addMeasurement(other.context, id, mass(2, 100, 100)))).status).toBe(404)
   })
 })
@@ -89,7 +89,7 @@ describe('the stock of a supply', () => {
     const run = (fromM: number) => addTrimRun(room.context, id, trimRunBody.parse({ fromM, toM: fromM + 2, heatC: 110 }))
     await run(4)
     await run(1)
-    expect((await supplyRecords(room.context, id)).runs.map(r => r.fromM)).toEqual([1, 4])
+    expect((await supplyRecords(room.context, id)).trimRuns.map(r => r.fromM)).toEqual([1, 4])
     expect((await refusal(supplyRecords(other.context, id))).status).toBe(404)
     expect((await refusal(moveStock(other.context, id, { metres: 1, reason: 'bought', note: '' } as never))).status).toBe(404)
     expect((await refusal(moveStock(room.context, randomUUID(), { metres: 1, reason: 'bought', note: '' } as never))).status).toBe(404)

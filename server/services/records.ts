@@ -1,38 +1,39 @@
-import { bendingLengthMm } from '#core/hand'
+import { bendingLengthMm } from '#core/stiffness'
 import { givePctFrom, massGsmFrom, spreadOf, thicknessMmFrom } from '#core/measure'
 import type { Model, ModelStatic } from 'sequelize'
 import {
-  MOST, type ClothRecords,
-  type CornerStepBody, type MeasurementBody, type SettlePassBody, type StockMovementBody, type SupplyRecords, type TrimRunBody,
+  MOST, type FabricRecords,
+  type CornerStepBody, type MeasurementBody, type PreshrinkPassBody, type StockMovementBody, type SupplyRecords, type TrimRunBody,
 } from '#shared/schemas'
 import { HELD, transact } from '../db/transaction'
-import { ClothRow, CornerStepRow, MeasurementRow, SettlePassRow, StockMovementRow, SupplyRow, TrimRunRow } from '../db/models'
+import { FabricRow, CornerStepRow, MeasurementRow, PreshrinkPassRow, StockMovementRow, SupplyRow, TrimRunRow } from '../db/models'
 import { invalid, notFound } from '../utils/problem'
 import type { Context } from '../utils/context'
 import { plain } from './plain'
 
-async function ownedCloth({ workshopId }: Context, id: string, lock = false): Promise<ClothRow> {
-  const cloth = await ClothRow.findOne({ where: { id, workshopId }, ...(lock ? { lock: HELD } : {}) })
-  if (!cloth) throw notFound('fabric')
-  return cloth
+async function ownedFabric({ workroomId }: Context, id: string, lock = false): Promise<FabricRow> {
+  const fabric = await FabricRow.findOne({ where: { id, workroomId }, ...(lock ? { lock: HELD } : {}) })
+  if (!fabric) throw notFound('fabric')
+  return fabric
 }
 
-/** Does work on a cloth while it is held, so that no two count or average at once. */
-const withCloth = <T>(context: Context, id: string, work: (cloth: ClothRow) => Promise<T>): Promise<T> =>
-  transact(async () => work(await ownedCloth(context, id, true)))
+/** Does work on a fabric while it is held, so that no two count or average at once. */
+const withFabric = <T>(context: Context, id: string, work: (fabric: FabricRow) => Promise<T>): Promise<T> =>
+  transact(async () => work(await ownedFabric(context, id, true)))
 
 /** @throws ProblemError 422 where there are as many of a thing as are kept */
 async function roomFor(model: ModelStatic<Model>, of: Record<string, string>, most: number, field: string, what: string): Promise<void> {
   if (await model.count({ where: of }) >= most) throw invalid([{ field, message: `${what}: ${most} are kept at the most.` }])
 }
 
-export async function clothRecords(context: Context, clothId: string): Promise<ClothRecords> {
-  await ownedCloth(context, clothId)
-  const where = { where: { clothId }, order: [['createdAt', 'ASC']] as [string, string][] }
-  const [measurements, settle, corners] = await Promise.all([
-    MeasurementRow.findAll(where), SettlePassRow.findAll(where), CornerStepRow.findAll(where),
+export async function fabricRecords(context: Context, fabricId: string): Promise<FabricRecords> {
+  await ownedFabric(context, fabricId)
+  const where = { where: { fabricId }, order: [['createdAt', 'ASC']] as [string, string][] }
+  const [measurements, preshrinkPasses, corners] = await Promise.all([
+    MeasurementRow.findAll(where), PreshrinkPassRow.findAll(where), CornerStepRow.findAll(where),
   ])
-  return { measurements: measurements.map(m => plain(m)), settle: settle.map(s => plain(s)), corners: corners.map(c => plain(c)) }
+  return { measurements: measurements.map(m => plain(m)), preshrinkPasses: preshrinkPasses.map(s => plain(s)),
+    corners: corners.map(c => plain(c)) }
 }
 
 /** A reading in the field it belongs to, or the sentence that says why not. */
@@ -54,18 +55,18 @@ const FIELD = {
   mass: 'massGsm', thickness: 'thicknessMm', giveAlong: 'giveAlongPct', giveAcross: 'giveAcrossPct', bending: 'bendingAlongMm',
 } as const
 
-/** Keeps a reading and puts the mean of its kind on the cloth, marked as measured. */
-export async function addMeasurement(context: Context, clothId: string, body: MeasurementBody): Promise<ClothRecords> {
-  const { workshopId } = context
+/** Keeps a reading and puts the mean of its kind on the fabric, marked as measured. */
+export async function addMeasurement(context: Context, fabricId: string, body: MeasurementBody): Promise<FabricRecords> {
+  const { workroomId } = context
   const value = valueOf(body)
-  await withCloth(context, clothId, async (cloth) => {
-    await roomFor(MeasurementRow, { clothId }, MOST.measurements, 'a', 'Readings of a fabric')
-    await MeasurementRow.create({ ...body, value, clothId, workshopId })
-    const all = await MeasurementRow.findAll({ where: { clothId, kind: body.kind } })
+  await withFabric(context, fabricId, async (fabric) => {
+    await roomFor(MeasurementRow, { fabricId }, MOST.measurements, 'a', 'Readings of a fabric')
+    await MeasurementRow.create({ ...body, value, fabricId, workroomId })
+    const all = await MeasurementRow.findAll({ where: { fabricId, kind: body.kind } })
     const mean = spreadOf(all.map(m => m.value)).mean
     const rounded = Math.round(mean * 1000) / 1000
     try {
-      await cloth.update({
+      await fabric.update({
         [FIELD[body.kind]]: rounded,
         ...(body.kind === 'mass' ? { massOrigin: 'measured' } : body.kind === 'thickness' ? { thicknessOrigin: 'measured' } : {}),
       })
@@ -75,27 +76,27 @@ export async function addMeasurement(context: Context, clothId: string, body: Me
       throw error
     }
   })
-  return clothRecords(context, clothId)
+  return fabricRecords(context, fabricId)
 }
 
-export async function addSettlePass(context: Context, clothId: string, body: SettlePassBody): Promise<ClothRecords> {
-  await withCloth(context, clothId, async ({ workshopId }) => {
-    await roomFor(SettlePassRow, { clothId }, MOST.settlePasses, 'heatC', 'Preshrinking passes')
-    await SettlePassRow.create({ ...body, clothId, workshopId })
+export async function addPreshrinkPass(context: Context, fabricId: string, body: PreshrinkPassBody): Promise<FabricRecords> {
+  await withFabric(context, fabricId, async ({ workroomId }) => {
+    await roomFor(PreshrinkPassRow, { fabricId }, MOST.preshrinkPasses, 'heatC', 'Preshrinking passes')
+    await PreshrinkPassRow.create({ ...body, fabricId, workroomId })
   })
-  return clothRecords(context, clothId)
+  return fabricRecords(context, fabricId)
 }
 
-export async function addCornerStep(context: Context, clothId: string, body: CornerStepBody): Promise<ClothRecords> {
-  await withCloth(context, clothId, async ({ workshopId }) => {
-    await roomFor(CornerStepRow, { clothId }, MOST.cornerSteps, 'soleC', 'Corner steps')
-    await CornerStepRow.create({ ...body, clothId, workshopId })
+export async function addCornerStep(context: Context, fabricId: string, body: CornerStepBody): Promise<FabricRecords> {
+  await withFabric(context, fabricId, async ({ workroomId }) => {
+    await roomFor(CornerStepRow, { fabricId }, MOST.cornerSteps, 'soleC', 'Corner steps')
+    await CornerStepRow.create({ ...body, fabricId, workroomId })
   })
-  return clothRecords(context, clothId)
+  return fabricRecords(context, fabricId)
 }
 
-async function ownedSupply({ workshopId }: Context, id: string, lock = false): Promise<SupplyRow> {
-  const supply = await SupplyRow.findOne({ where: { id, workshopId }, ...(lock ? { lock: HELD } : {}) })
+async function ownedSupply({ workroomId }: Context, id: string, lock = false): Promise<SupplyRow> {
+  const supply = await SupplyRow.findOne({ where: { id, workroomId }, ...(lock ? { lock: HELD } : {}) })
   if (!supply) throw notFound('supply')
   return supply
 }
@@ -104,11 +105,11 @@ const withSupply = <T>(context: Context, id: string, work: (supply: SupplyRow) =
 
 export async function supplyRecords(context: Context, supplyId: string): Promise<SupplyRecords> {
   await ownedSupply(context, supplyId)
-  const [movements, runs] = await Promise.all([
+  const [movements, trimRuns] = await Promise.all([
     StockMovementRow.findAll({ where: { supplyId }, order: [['createdAt', 'DESC']], limit: 100 }),
     TrimRunRow.findAll({ where: { supplyId }, order: [['fromM', 'ASC']] }),
   ])
-  return { movements: movements.map(m => plain(m)), runs: runs.map(r => plain(r)) }
+  return { movements: movements.map(m => plain(m)), trimRuns: trimRuns.map(r => plain(r)) }
 }
 
 /** Moves stock; what is not there cannot be used. */
@@ -119,16 +120,16 @@ export async function moveStock(context: Context, supplyId: string, body: StockM
     // What is over the limit already may still be taken down.
     if (left > MOST.stockM && body.metres > 0)
       throw invalid([{ field: 'metres', message: `Metres: a shelf holds ${MOST.stockM} m of one supply at the most.` }])
-    await StockMovementRow.create({ ...body, supplyId, workshopId: supply.workshopId })
+    await StockMovementRow.create({ ...body, supplyId, workroomId: supply.workroomId })
     await supply.update({ stockM: left })
   })
   return supplyRecords(context, supplyId)
 }
 
 export async function addTrimRun(context: Context, supplyId: string, body: TrimRunBody): Promise<SupplyRecords> {
-  await withSupply(context, supplyId, async ({ workshopId }) => {
+  await withSupply(context, supplyId, async ({ workroomId }) => {
     await roomFor(TrimRunRow, { supplyId }, MOST.trimRuns, 'fromM', 'Preshrunk runs')
-    await TrimRunRow.create({ ...body, supplyId, workshopId })
+    await TrimRunRow.create({ ...body, supplyId, workroomId })
   })
   return supplyRecords(context, supplyId)
 }

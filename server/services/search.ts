@@ -13,8 +13,8 @@ const wordsOf = (q: string) => q.toLowerCase().split(/\s+/).filter(Boolean).map(
 function wordSql(table: Finding['table'], { meaning }: ReturnType<typeof readWord>, i: number): string {
   const { fibres, constructions, families } = meaning
   const ways = [`c.search like :w${i}`]
-  if (table === 'cloth') {
-    if (fibres.length > 0) ways.push(`exists (select 1 from cloth_fibre f where f.cloth_id = c.id and f.fibre in (:fibres${i}))`)
+  if (table === 'fabric') {
+    if (fibres.length > 0) ways.push(`exists (select 1 from fabric_fibre f where f.fabric_id = c.id and f.fibre in (:fibres${i}))`)
     if (constructions.length > 0) ways.push(`c.construction in (:constructions${i})`)
   } else {
     if (fibres.length > 0) ways.push(`c.base_fibre in (:fibres${i})`)
@@ -24,8 +24,8 @@ function wordSql(table: Finding['table'], { meaning }: ReturnType<typeof readWor
 }
 
 interface Finding {
-  workshopId: string
-  table: 'cloth' | 'supply'
+  workroomId: string
+  table: 'fabric' | 'supply'
   q: string
   page: number
   size: number
@@ -38,11 +38,11 @@ interface Finding {
 
 /** A page, the most used first, and how many there are (to 200), in one statement served by indexes. */
 export async function findPage<Row>({
-  workshopId, table, q, page, size, filters, values, extras = '',
+  workroomId, table, q, page, size, filters, values, extras = '',
 }: Finding): Promise<{ rows: Row[], total: number }> {
   const words = wordsOf(q)
   const where = [
-    'c.workshop_id = :workshopId', 'c.deleted_at is null',
+    'c.workroom_id = :workroomId', 'c.deleted_at is null',
     ...words.map((w, i) => wordSql(table, w, i)), ...filters,
   ].join(' and ')
   const matched = `select c.id, c.used, c.code from ${table} c where ${where}`
@@ -60,7 +60,7 @@ export async function findPage<Row>({
   {
     type: QueryTypes.SELECT,
     replacements: {
-      ...values, workshopId, size, skip: (page - 1) * size,
+      ...values, workroomId, size, skip: (page - 1) * size,
       ...Object.fromEntries(words.flatMap(({ like, meaning: m }, i) => [
         [`w${i}`, like], [`fibres${i}`, m.fibres], [`constructions${i}`, m.constructions], [`families${i}`, m.families],
       ])),

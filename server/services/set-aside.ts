@@ -11,20 +11,20 @@ import { columnsOf } from './columns'
 import { forgetUnreadable, unreadableOf, whyUnreadable } from './unreadable'
 
 /** Rows of this workroom that could not be read since the server began. */
-export const listUnreadable = ({ workshopId }: Context): Unreadable[] => unreadableOf(workshopId)
+export const listUnreadable = ({ workroomId }: Context): Unreadable[] => unreadableOf(workroomId)
 
 /**
  * Sets a row that cannot be read aside: it is kept whole, in a list of its own, and no longer stands among the others.
  * @throws ProblemError 422 where it can be read, or something else belongs to it
  */
-export async function setAside({ workshopId }: Context, name: EntityName, id: string): Promise<Unreadable[]> {
+export async function setAside({ workroomId }: Context, name: EntityName, id: string): Promise<Unreadable[]> {
   const entity = ENTITIES.find(e => e.name === name)!, table = entity.model.getTableName() as string
   try {
     await transact(async () => {
       // What an operation is called is called so in other runs too: each row is known by where it lies while it is held.
       const rows = await database().query<Record<string, unknown> & { lies_at: string }>(
-        `select *, ctid::text as lies_at from ${table} where workshop_id = :workshopId and id::text = :id for no key update`,
-        { type: QueryTypes.SELECT, replacements: { workshopId, id } },
+        `select *, ctid::text as lies_at from ${table} where workroom_id = :workroomId and id::text = :id for no key update`,
+        { type: QueryTypes.SELECT, replacements: { workroomId, id } },
       )
       if (rows.length === 0) throw notFound('row')
       const form = keptForm(ENTITY_ROWS[name]), fields = new Set(writtenFields(name))
@@ -33,12 +33,12 @@ export async function setAside({ workshopId }: Context, name: EntityName, id: st
         const result = form.safeParse(Object.fromEntries(Object.entries(kept).filter(([key]) => fields.has(key))))
         if (result.success) continue
         await SetAsideRow.create({
-          id: randomUUID(), workshopId, entity: name, rowId: id, name: String(kept.name ?? kept.code ?? '').slice(0, 200),
+          id: randomUUID(), workroomId, entity: name, rowId: id, name: String(kept.name ?? kept.code ?? '').slice(0, 200),
           why: whyUnreadable(result.error).slice(0, 500), kept,
         })
         await database().query(
-          `delete from ${table} where workshop_id = :workshopId and ctid = :liesAt::tid`,
-          { type: QueryTypes.DELETE, replacements: { workshopId, liesAt: row.lies_at } },
+          `delete from ${table} where workroom_id = :workroomId and ctid = :liesAt::tid`,
+          { type: QueryTypes.DELETE, replacements: { workroomId, liesAt: row.lies_at } },
         )
         return
       }
@@ -49,6 +49,6 @@ export async function setAside({ workshopId }: Context, name: EntityName, id: st
       throw invalid([{ field: 'id', message: 'Row: something else belongs to it. Set that aside first.' }])
     throw error
   }
-  forgetUnreadable(workshopId, { entity: name, id })
-  return unreadableOf(workshopId)
+  forgetUnreadable(workroomId, { entity: name, id })
+  return unreadableOf(workroomId)
 }

@@ -8,25 +8,25 @@ const MOST_NAMED = 200
 
 const keyOf = (u: Pick<Unreadable, 'entity' | 'id'>) => `${u.entity} ${u.id}`
 
-export function noteUnreadable(workshopId: string, found: Unreadable): void {
-  const own = seen.get(workshopId) ?? new Map<string, Unreadable>()
-  seen.set(workshopId, own)
+export function noteUnreadable(workroomId: string, found: Unreadable): void {
+  const own = seen.get(workroomId) ?? new Map<string, Unreadable>()
+  seen.set(workroomId, own)
   if (own.has(keyOf(found)) || own.size >= MOST_NAMED) return
   own.set(keyOf(found), found)
   log.error({ entity: found.entity, row: found.id, field: found.why.split(':')[0] }, 'a kept row cannot be read')
 }
-export const unreadableOf = (workshopId: string): Unreadable[] => [...(seen.get(workshopId)?.values() ?? [])]
+export const unreadableOf = (workroomId: string): Unreadable[] => [...(seen.get(workroomId)?.values() ?? [])]
 export const countUnreadable = (): number => [...seen.values()].reduce((n, own) => n + own.size, 0)
-export const forgetUnreadable = (workshopId: string, gone: Pick<Unreadable, 'entity' | 'id'>): void => {
-  seen.get(workshopId)?.delete(keyOf(gone))
+export const forgetUnreadable = (workroomId: string, gone: Pick<Unreadable, 'entity' | 'id'>): void => {
+  seen.get(workroomId)?.delete(keyOf(gone))
 }
-export const forgetAllUnreadable = (workshopId: string): void => { seen.delete(workshopId) }
+export const forgetAllUnreadable = (workroomId: string): void => { seen.delete(workroomId) }
 
 /** What is wrong with a row, by its own field: where within a payload is for nobody to mend by hand. */
 export const whyUnreadable = ({ issues: [issue] }: { issues: readonly { path: readonly PropertyKey[], message: string }[] }): string =>
   `${String(issue?.path[0] ?? 'row')}: ${issue?.message ?? 'not readable'}`
 
-type Kept = { workshopId: string, id?: string, name?: string | null }
+type Kept = { workroomId: string, id?: string, name?: string | null }
 
 /**
  * Reads kept rows by their form, without limits. One that cannot be read is named and left out: its neighbours are read all the same.
@@ -38,8 +38,8 @@ export function rowReader<T>(entity: EntityName, form: ZodType<T>) {
     return rows.flatMap((row) => {
       const result = kept.safeParse(given(row))
       if (result.success) return [result.data]
-      const { id = '', name, workshopId } = row
-      noteUnreadable(workshopId, { entity, id, name: name ?? '', why: whyUnreadable(result.error) })
+      const { id = '', name, workroomId } = row
+      noteUnreadable(workroomId, { entity, id, name: name ?? '', why: whyUnreadable(result.error) })
       return []
     })
   }

@@ -1,8 +1,8 @@
-import type { fitStop } from '#core/iron'
+import type { fitSetting } from '#core/iron'
 import { runMap, type Knowledge, type Part, type WindowMap, type WindowQuestion } from '#core/window'
 import type { PlainLesson } from '#shared/mappers'
 import type { Context } from '../utils/context'
-import { onThread, PAPER_THREADS } from '../work/lanes'
+import { onThread, PAPER_THREADS } from '../work/worker-pool'
 
 /** No map of a person's waits longer than this, ms. */
 const LONGEST_MS = 60_000
@@ -16,7 +16,7 @@ export const sensitivityOnServer = (context: Context, question: WindowQuestion) 
   onThread('paper', 'sensitivity', question, asked(context))
 
 /** Fits of dial stops, worked out on a thread: the server goes on answering meanwhile. */
-export const fitOnServer = (context: Context, traces: Parameters<typeof fitStop>[0][]): Promise<ReturnType<typeof fitStop>[]> =>
+export const fitOnServer = (context: Context, traces: Parameters<typeof fitSetting>[0][]): Promise<ReturnType<typeof fitSetting>[]> =>
   onThread('paper', 'fit', traces, { ...context, smaller: 'Send fewer readings at once.' })
 
 /** The same map as the browser draws, counted on the server's threads. */

@@ -5,7 +5,7 @@ import type { Answer } from '../workers/answer'
 process.env.DATABASE_URL = inject('databaseUrl')
 
 // What goes on threads is worked out on the spot: threads are bundled by the build, and these tests are of what is decided.
-vi.mock('../work/lanes', () => ({
+vi.mock('../work/worker-pool', () => ({
   PAPER_THREADS: 1,
   onThread: async (lane: 'judge' | 'paper', name: string, input: unknown) => {
     const tasks = (lane === 'judge' ? await import('../workers/judge') : await import('../workers/paper')) as unknown as

@@ -6,13 +6,14 @@ const said = (error: unknown) => JSON.stringify(safeError(error))
 describe('what is logged of an error', () => {
   it('a fault of the database: its code and place, neither its statement nor a value of it', () => {
     const parent = Object.assign(new Error('invalid input syntax for type uuid: "Mate\'s coat"'), {
-      code: '22P02', table: 'cloth', column: 'id', constraint: 'cloth_pkey', detail: 'Key (code)=(SECRET) exists', sql: 'select \'SECRET\'',
+      code: '22P02', table: 'fabric', column: 'id', constraint: 'fabric_pkey', detail: 'Key (code)=(SECRET) exists',
+      sql: 'select \'SECRET\'',
     })
     const more = { name: 'SequelizeDatabaseError', parent, sql: parent.sql, parameters: ['SECRET'] }
     const logged = said(Object.assign(new Error(parent.message), more))
     expect(logged).not.toMatch(/SECRET|Mate/)
     expect(JSON.parse(logged)).toMatchObject({
-      type: 'SequelizeDatabaseError', codes: ['22P02'], table: 'cloth', column: 'id', constraint: 'cloth_pkey',
+      type: 'SequelizeDatabaseError', codes: ['22P02'], table: 'fabric', column: 'id', constraint: 'fabric_pkey',
     })
   })
   it('a text that could not be parsed: where, not what stood in it', () => {

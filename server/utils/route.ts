@@ -1,7 +1,7 @@
 import type { H3Event } from 'h3'
 import type { z, ZodType } from 'zod'
 import { asUseCase } from '../db/one-connection'
-import { onThread } from '../work/lanes'
+import { onThread } from '../work/worker-pool'
 import { BODIES, type BodyName } from '../workers/bodies'
 import { readLimited } from './body'
 import { contextOf, type Context } from './context'
@@ -37,12 +37,12 @@ export async function readBytes(event: H3Event, mostBytes: number): Promise<Buff
   return raw
 }
 
-async function bodyOf(body: ZodType | BodyName, bytes: Buffer, { workshopId }: Context): Promise<unknown> {
+async function bodyOf(body: ZodType | BodyName, bytes: Buffer, { workroomId }: Context): Promise<unknown> {
   // How much it holds is known before anything is made of it.
   weighed(bytes)
   const schema = typeof body === 'string' ? BODIES[body] : body
   if (typeof body !== 'string' || bytes.length <= SMALL_BYTES) return parse(schema, fromJson(bytes))
-  return onThread('judge', 'body', { name: body, bytes }, { workshopId, smaller: 'Draw with fewer corners, or send fewer things at once.' })
+  return onThread('judge', 'body', { name: body, bytes }, { workroomId, smaller: 'Draw with fewer corners, or send fewer things at once.' })
 }
 
 /** A route that parses everything it is given before anything else happens. */

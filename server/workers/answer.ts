@@ -5,9 +5,9 @@ import { ProblemError } from '../utils/problem'
 export type Answer<T> = { value: T } | { problem: Problem }
 
 /** A task of a thread: a problem it finds is an answer, since an error loses its fields on the way between threads. */
-export const task = <I, O>(work: (input: I) => O | Promise<O>) => async (input: I): Promise<Answer<Awaited<O>>> => {
+export const task = <I, O>(spec: (input: I) => O | Promise<O>) => async (input: I): Promise<Answer<Awaited<O>>> => {
   try {
-    return { value: await work(input) }
+    return { value: await spec(input) }
   } catch (error) {
     if (error instanceof ProblemError) return { problem: error.problem }
     throw error

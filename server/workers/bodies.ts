@@ -1,5 +1,5 @@
-import { jobPiecesBody, makingsBody, paperBody, replanBody, runBody } from '#shared/schemas'
+import { jobPiecesBody, makingsBody, paperBody, replanBody, sessionBody } from '#shared/schemas'
 
 /** Bodies that may be large: they are parsed on a thread, where the route names them. */
-export const BODIES = { pieces: jobPiecesBody, makings: makingsBody, paper: paperBody, run: runBody, replan: replanBody } as const
+export const BODIES = { pieces: jobPiecesBody, makings: makingsBody, paper: paperBody, run: sessionBody, replan: replanBody } as const
 export type BodyName = keyof typeof BODIES

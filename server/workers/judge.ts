@@ -1,4 +1,4 @@
-import { CLOTH_SHEET, SUPPLY_SHEET, fromCsv, tracesFromCsv } from '#shared/csv'
+import { FABRIC_CSV, SUPPLY_CSV, fromCsv, tracesFromCsv } from '#shared/csv'
 import { fromJson, parse, weighed } from '../utils/parse'
 import { judgeLayout, judgePieces } from '../services/cutting-judge'
 import { judgeMakings } from '../services/makings-judge'
@@ -14,6 +14,6 @@ export const pieces = task(judgePieces)
 export const layout = task(judgeLayout)
 export const makings = task(judgeMakings)
 /** The rows of a sheet of fabrics or supplies, or of calibrations; a sentence where it is none. */
-export const cloths = task((csv: string) => fromCsv(CLOTH_SHEET, csv))
-export const supplies = task((csv: string) => fromCsv(SUPPLY_SHEET, csv))
+export const fabrics = task((csv: string) => fromCsv(FABRIC_CSV, csv))
+export const supplies = task((csv: string) => fromCsv(SUPPLY_CSV, csv))
 export const traces = task((csv: string) => tracesFromCsv(csv))

@@ -1,16 +1,16 @@
 import { setPriority } from 'node:os'
 import { careLimits, ironStays } from '#core/care'
-import { fitStop } from '#core/iron'
+import { fitSetting } from '#core/iron'
 import { learnFrom } from '#core/learn'
 import { countRow, pointsOf, sensitivityOf, type Knowledge, type RowCount, type RowTask, type WindowQuestion } from '#core/window'
-import { carePairs, careParts, ironBench, pairKey, type CareThings } from '#shared/caring'
+import { carePairs, careParts, ironSetup, pairKey, type CareThings } from '#shared/caring'
 import { groundFrom, type GroundRows } from '#shared/cutting'
 import type { PlainLesson } from '#shared/mappers'
-import type { Job, JobPiece, LayPart, PaperBody, Plan, SlipQuery, Supply, Trial, Workshop } from '#shared/schemas'
+import type { Job, JobPiece, LayoutPart, PaperBody, Plan, SlipQuery, Supply, Swatch, Workroom } from '#shared/schemas'
 import { slipText } from '#shared/words'
 import { chalkPdf } from '../pdf/chalk'
 import { makingPaper } from '../pdf/making-paper'
-import { planPdf, proofPdf, proofText, windowPdf, type PlanNames, type WindowSheet } from '../pdf/print'
+import { planPdf, proofPdf, proofText, windowPdf, type PlanNames, type WindowPage } from '../pdf/print'
 import { slipPdf } from '../pdf/slip'
 import { PAPERS, pieceTemplates, templatesPdf, templatesSvg } from '../pdf/templates'
 import { checkArchive } from '../workroom/check'
@@ -31,7 +31,7 @@ export const teach = task(({ knowledge, lessons }: { knowledge: Knowledge, lesso
   learnFrom(knowledge, lessons).knowledge)
 export const sensitivity = task((question: WindowQuestion) => sensitivityOf(question))
 /** Fits the readings of dial stops. */
-export const fit = task((traces: Parameters<typeof fitStop>[0][]) => traces.map(t => fitStop(t)))
+export const fit = task((traces: Parameters<typeof fitSetting>[0][]) => traces.map(t => fitSetting(t)))
 
 export interface JobSheet { jobName: string, pieces: readonly JobPiece[], ground: GroundRows }
 
@@ -42,27 +42,27 @@ export const templates = task(async ({ jobName, pieces, ground, as, paper }: Tem
   return as === 'svg' ? await templatesSvg(all) : await templatesPdf(jobName, all, PAPERS[paper])
 })
 /** A layout as a strip to chalk by. */
-export const chalk = task(({ jobName, supply, pieces, parts, ground }: JobSheet & { supply: Supply, parts: readonly LayPart[] }) =>
+export const chalk = task(({ jobName, supply, pieces, parts, ground }: JobSheet & { supply: Supply, parts: readonly LayoutPart[] }) =>
   chalkPdf(jobName, supply, pieces, parts, groundFrom(ground)))
 /** Templates or labels of one making. */
 export const making = task((body: PaperBody) => makingPaper(body))
 export const plan = task(({ plan, names }: { plan: Plan, names: PlanNames }) => planPdf(plan, names))
 export const proof = task(async (
-  { trial, proved, format }: { trial: Trial, proved: boolean, format: 'pdf' | 'text' },
-): Promise<string | Uint8Array> => (format === 'text' ? proofText(trial, proved) : proofPdf(trial, proved)))
-export const windowSheet = task((sheet: WindowSheet) => windowPdf(sheet))
+  { swatch, proved, format }: { swatch: Swatch, proved: boolean, format: 'pdf' | 'text' },
+): Promise<string | Uint8Array> => (format === 'text' ? proofText(swatch, proved) : proofPdf(swatch, proved)))
+export const windowPage = task((sheet: WindowPage) => windowPdf(sheet))
 
 /** The slip that goes with a garment, as text or on paper. */
 export const slip = task(async (
   { job, things, workroom, as, size }:
-  { job: Job, things: CareThings, workroom: Pick<Workshop, 'name' | 'units'> } & SlipQuery,
+  { job: Job, things: CareThings, workroom: Pick<Workroom, 'name' | 'units'> } & SlipQuery,
 ): Promise<string | Uint8Array> => {
-  const stays = new Map(carePairs(job, things).filter(p => p.supply.resin).map(p => [pairKey(p), ironStays(ironBench(p, things.rules))]))
+  const stays = new Map(carePairs(job, things).filter(p => p.supply.adhesive).map(p => [pairKey(p), ironStays(ironSetup(p, things.rules))]))
   const limits = careLimits(careParts(job, things, stays)), title = `${job.garment}: ${job.name}`
   return as === 'text'
     ? `${slipText(title, limits, job.careWords, workroom.units)}\n${workroom.name}\n`
     : slipPdf({ title, workroom: workroom.name, limits, own: job.careWords, units: workroom.units }, size)
 })
 
-/** Lays an archive out on disk, every row of it checked. */
+/** Layouts an archive out on disk, every row of it checked. */
 export const archive = task(({ path, folder }: { path: string, folder: string }) => checkArchive(path, folder))

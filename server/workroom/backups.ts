@@ -41,11 +41,11 @@ export const beyondKept = (all: readonly Backup[], spared: string | null): Backu
  * Writes the workroom beside its data, and lets the oldest beyond ten go.
  * @param spared a backup that stays whatever its age: the one about to be restored
  */
-export async function makeBackup(workshopId: string, why: BackupReason, spared: string | null = null): Promise<Backup> {
+export async function makeBackup(workroomId: string, why: BackupReason, spared: string | null = null): Promise<Backup> {
   const folder = backupFolder(), at = new Date()
   await mkdir(folder, { recursive: true, mode: 0o700 })
   const file = fileName(at, why)
-  await writeArchive(workshopId, join(folder, file))
+  await writeArchive(workroomId, join(folder, file))
   const all = await listBackups(folder)
   for (const old of beyondKept(all, spared)) await rm(join(folder, old.file), { force: true })
   return all.find(b => b.file === file)!

@@ -1,10 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { olderWorkroomFile, workroomFile } from '#shared/schemas'
+import { renamed } from '#shared/renamed'
 import { asToday } from './older'
 
 const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`
 const at = '2026-11-24T10:00:00.000Z'
-const old = olderWorkroomFile.parse({
+const old = olderWorkroomFile.parse(renamed({
   format: 'ready-cuff-workroom', version: 2,
   workshop: { name: 'W', units: { length: 'mm', temperature: '°C', arealMass: 'g/m²' }, rules: {} },
   cloths: [
@@ -54,7 +55,7 @@ const old = olderWorkroomFile.parse({
       photos: [{ stage: 'after', width: 10, height: 10, jpegBase64: 'AAAA' }],
     },
   ],
-})
+}))
 
 describe('a workroom file of an older version', () => {
   const now = asToday(old)
@@ -66,20 +67,21 @@ describe('a workroom file of an older version', () => {
         .map(([name, rows]) => [name, rows.length]),
     )
     expect(counts).toEqual({
-      cloths: 1, clothFibres: 2, measurements: 1, cornerSteps: 1, pieces: 3, supplies: 1, stockMovements: 1, irons: 1, ironStops: 2,
-      covers: 1, trials: 1, trialEvents: 2, trialReadings: 1, washes: 1, photos: 1,
+      fabrics: 1, fabricFibres: 2, measurements: 1, cornerSteps: 1, pieces: 3, supplies: 1, stockMovements: 1, irons: 1, ironSettings: 2,
+      pressCloths: 1, swatches: 1, swatchEvents: 2, swatchReadings: 1, washes: 1, photos: 1,
     })
   })
   it('keeps the order of fibres, stops and events, and numbers pieces within their place', () => {
     const { rows } = now
-    expect(rows.clothFibres.map(f => [f.fibre, f.position])).toEqual([['cotton', 0], ['linen', 1]])
-    expect(rows.ironStops.map(s => [s.label, s.position])).toEqual([['silk', 0], ['wool', 1]])
-    expect(rows.trialEvents.map(e => [e.kind, e.position])).toEqual([['down', 0], ['lift', 1]])
+    expect(rows.fabricFibres.map(f => [f.fibre, f.position])).toEqual([['cotton', 0], ['linen', 1]])
+    expect(rows.ironSettings.map(s => [s.label, s.position])).toEqual([['silk', 0], ['wool', 1]])
+    expect(rows.swatchEvents.map(e => [e.kind, e.position])).toEqual([['down', 0], ['lift', 1]])
     expect(rows.pieces.map(p => [p.place, p.position])).toEqual([['collar', 0], ['collar', 1], ['cuff', 0]])
   })
   it('what belongs to a swatch points at it', () => {
     const { rows } = now
-    for (const part of [rows.trialEvents, rows.trialReadings, rows.washes, rows.photos]) expect(part[0]!.trialId).toBe(rows.trials[0]!.id)
+    for (const part of [rows.swatchEvents, rows.swatchReadings, rows.washes,
+      rows.photos]) expect(part[0]!.swatchId).toBe(rows.swatches[0]!.id)
     expect(rows.photos[0]!.jpeg).toBe('AAAA')
   })
 })

@@ -2,19 +2,19 @@ import { randomBytes } from 'node:crypto'
 import { readFile, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { DatabaseError, ForeignKeyConstraintError, QueryTypes, UniqueConstraintError, type Transaction } from 'sequelize'
-import { shareProblem, type KeptCounts, type WorkroomPreview, type Workshop } from '#shared/schemas'
+import { shareProblem, type KeptCounts, type WorkroomPreview, type Workroom } from '#shared/schemas'
 import { ONE_OF } from '#shared/words'
 import { database } from '../db/connection'
 import { transact } from '../db/transaction'
 import { countUse, ENTITIES, insertSet, removeRows, renaming, type Entity } from '../db/entities'
 import { takeBack } from '../services/photos'
 import { forgetAllUnreadable } from '../services/unreadable'
-import { holdWorkroom } from '../services/workshop'
+import { holdWorkroom } from '../services/workroom'
 import type { Context } from '../utils/context'
 import { invalid } from '../utils/problem'
 import { log } from '../utils/log'
 import { withWorkspace } from '../utils/workspace'
-import { onThread } from '../work/lanes'
+import { onThread } from '../work/worker-pool'
 import { checkArchive, checkedRows, type Checked } from './check'
 import { checkKept } from './self-check'
 
@@ -72,7 +72,7 @@ async function pictures(folder: string): Promise<(id: string) => Promise<{ jpeg:
 async function putIn(
   entity: Entity,
   folder: string,
-  workshopId: string,
+  workroomId: string,
   rename: (entity: Entity, row: Row) => Row,
   picture: (id: string) => Promise<object>,
   transaction: Transaction,
@@ -80,7 +80,7 @@ async function putIn(
   let set: Row[] = []
   const put = async () => {
     try {
-      await insertSet(entity, workshopId, set, transaction)
+      await insertSet(entity, workroomId, set, transaction)
     } catch (error) {
       throw inWords(entity, error)
     }
@@ -96,26 +96,26 @@ async function putIn(
   await put()
 }
 
-/** What no single row shows: shares that do not make a cloth, layers that are not there. */
-async function checkWhole(workshopId: string, transaction: Transaction): Promise<void> {
+/** What no single row shows: shares that do not make a fabric, layers that are not there. */
+async function checkWhole(workroomId: string, transaction: Transaction): Promise<void> {
   const ask = <T extends object>(sql: string) =>
-    database().query<T>(sql, { replacements: { workshopId }, type: QueryTypes.SELECT, transaction })
+    database().query<T>(sql, { replacements: { workroomId }, type: QueryTypes.SELECT, transaction })
   const shares = await ask<{ code: string, fibres: { fibre: string, sharePct: number }[] }>(`
     select c.code, json_agg(json_build_object('fibre', f.fibre, 'sharePct', f.share_pct)) as fibres
-    from cloth_fibre f join cloth c on c.id = f.cloth_id where f.workshop_id = :workshopId
+    from fabric_fibre f join fabric c on c.id = f.fabric_id where f.workroom_id = :workroomId
     group by c.id having abs(sum(f.share_pct) - 100) > 0.05 or count(distinct f.fibre) < count(*) limit 1`)
   const [wrong] = shares
-  if (wrong) throw said('rows.clothFibres', `fabric ${wrong.code}: ${(shareProblem(wrong.fibres) ?? '').replace(/\.$/, '')}`)
+  if (wrong) throw said('rows.fabricFibres', `fabric ${wrong.code}: ${(shareProblem(wrong.fibres) ?? '').replace(/\.$/, '')}`)
   const [lost] = await ask(`
-    select t.id from trial t, unnest(t.over_supply_ids) o
-    where t.workshop_id = :workshopId and not exists (select 1 from supply s where s.id = o and s.workshop_id = :workshopId) limit 1`)
-  if (lost) throw said('rows.trials', 'a swatch in it has a layer over it that is not in it')
+    select t.id from swatch t, unnest(t.over_supply_ids) o
+    where t.workroom_id = :workroomId and not exists (select 1 from supply s where s.id = o and s.workroom_id = :workroomId) limit 1`)
+  if (lost) throw said('rows.swatches', 'a swatch in it has a layer over it that is not in it')
 }
 
 const keptOf = (counts: Record<string, number>): KeptCounts => ({
-  cloths: counts.cloths ?? 0,
+  fabrics: counts.fabrics ?? 0,
   supplies: counts.supplies ?? 0,
-  trials: counts.trials ?? 0,
+  swatches: counts.swatches ?? 0,
   jobs: counts.jobs ?? 0,
   photos: counts.photos ?? 0,
 })
@@ -124,35 +124,35 @@ const keptOf = (counts: Record<string, number>): KeptCounts => ({
 type Where = 'thread' | 'here'
 const IMPORT_MS = 15 * 60_000
 async function withChecked<T>(
-  { workshopId }: Context, path: string, where: Where, work: (file: Checked, folder: string) => Promise<T>,
+  { workroomId }: Context, path: string, where: Where, work: (file: Checked, folder: string) => Promise<T>,
 ): Promise<T> {
   const smaller = 'Leave pictures out of it, or restore it with `npm run restore`, which takes the time it needs.'
   return withWorkspace('in', async folder => work(
     where === 'here'
       ? await checkArchive(path, folder)
-      : await onThread('paper', 'archive', { path, folder }, { workshopId, mostMs: IMPORT_MS, smaller }),
+      : await onThread('paper', 'archive', { path, folder }, { workroomId, mostMs: IMPORT_MS, smaller }),
     folder))
 }
 
 /** What a workroom file holds, and when it was written. */
 export const inspectWorkroom = (context: Context, path: string): Promise<Omit<WorkroomPreview, 'now'>> =>
   withChecked(context, path, 'thread', async ({ head, counts, unreadable }) => ({
-    name: (head.workshop as Workshop).name,
+    name: (head.workroom as Workroom).name,
     written: (head.written as string | undefined) ?? null,
     kept: keptOf(counts),
     unreadable,
   }))
 
 /** What is kept now. */
-export async function keptNow({ workshopId }: Context): Promise<KeptCounts> {
+export async function keptNow({ workroomId }: Context): Promise<KeptCounts> {
   const [row] = await database().query<KeptCounts>(
     `
-    select (select count(*)::int from cloth where workshop_id = :workshopId and deleted_at is null) as cloths,
-      (select count(*)::int from supply where workshop_id = :workshopId and deleted_at is null) as supplies,
-      (select count(*)::int from trial where workshop_id = :workshopId) as trials,
-      (select count(*)::int from job where workshop_id = :workshopId and deleted_at is null) as jobs,
-      (select count(*)::int from trial_photo where workshop_id = :workshopId) as photos`,
-    { replacements: { workshopId }, type: QueryTypes.SELECT },
+    select (select count(*)::int from fabric where workroom_id = :workroomId and deleted_at is null) as fabrics,
+      (select count(*)::int from supply where workroom_id = :workroomId and deleted_at is null) as supplies,
+      (select count(*)::int from swatch where workroom_id = :workroomId) as swatches,
+      (select count(*)::int from job where workroom_id = :workroomId and deleted_at is null) as jobs,
+      (select count(*)::int from swatch_photo where workroom_id = :workroomId) as photos`,
+    { replacements: { workroomId }, type: QueryTypes.SELECT },
   )
   return row!
 }
@@ -164,22 +164,22 @@ export async function keptNow({ workshopId }: Context): Promise<KeptCounts> {
  */
 export const readWorkroom = (context: Context, path: string, where: Where = 'thread'): Promise<KeptCounts> =>
   withChecked(context, path, where, async (file, folder) => {
-    const { workshopId } = context
+    const { workroomId } = context
     const picture = await pictures(folder)
     const secret = randomBytes(32)
     await transact(async (transaction) => {
       // As many rows as there are: this one may take longer than a request's statements.
       await database().query('set local statement_timeout = 0', { transaction })
       const room = await holdWorkroom(context), rename = renaming(secret)
-      await removeRows(workshopId, transaction)
-      for (const entity of ENTITIES) await putIn(entity, folder, workshopId, rename, picture, transaction)
-      await checkWhole(workshopId, transaction)
-      await countUse(workshopId, transaction)
-      const { name, units, rules } = file.head.workshop as Pick<Workshop, 'name' | 'units' | 'rules'>
+      await removeRows(workroomId, transaction)
+      for (const entity of ENTITIES) await putIn(entity, folder, workroomId, rename, picture, transaction)
+      await checkWhole(workroomId, transaction)
+      await countUse(workroomId, transaction)
+      const { name, units, rules } = file.head.workroom as Pick<Workroom, 'name' | 'units' | 'rules'>
       await room.update({ name, units, rules }, { transaction })
     })
-    forgetAllUnreadable(workshopId)
+    forgetAllUnreadable(workroomId)
     // What came in is looked through once the answer is out.
-    if (where === 'thread') checkKept(workshopId).catch((error: unknown) => log.error({ err: error }, 'the kept rows could not be read'))
+    if (where === 'thread') checkKept(workroomId).catch((error: unknown) => log.error({ err: error }, 'the kept rows could not be read'))
     return keptOf(file.counts)
   })

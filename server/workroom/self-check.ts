@@ -18,20 +18,20 @@ const nameOf = (row: Row): string => [row.name, row.code, row.lot, row.id].find(
  * Reads every kind of row of a workroom, as lists and archives would, and names those that cannot be read.
  * @returns how many rows were read, and those that could not be
  */
-export async function checkKept(workshopId: string): Promise<{ rows: number, unreadable: Unreadable[] }> {
+export async function checkKept(workroomId: string): Promise<{ rows: number, unreadable: Unreadable[] }> {
   const unreadable: Unreadable[] = []
   let rows = 0
   await transact(async (transaction) => {
     for (const entity of ENTITIES) {
       const form = keptForm(ENTITY_ROWS[entity.name])
-      for await (const set of rowsIn(entity, workshopId, transaction, SET)) {
+      for await (const set of rowsIn(entity, workroomId, transaction, SET)) {
         rows += set.length
         for (const row of set) {
           const result = form.safeParse(row)
           if (result.success) continue
           const found = { entity: entity.name, id: String(row.id ?? ''), name: nameOf(row), why: whyUnreadable(result.error) }
           unreadable.push(found)
-          noteUnreadable(workshopId, found)
+          noteUnreadable(workroomId, found)
         }
         await pause()
       }

@@ -69,18 +69,18 @@ function gatherer(handOn: (path: Path, value: unknown) => void): (token: Token) 
 }
 
 /**
- * Lays a workroom's JSON out on disk, a file a list and a row a line, reading it as it comes: memory stays flat whatever its size.
- * @param lists names of the lists that are taken; others are left out
+ * Layouts a workroom's JSON out on disk, a file a list and a row a line, reading it as it comes: memory stays flat whatever its size.
+ * @param listOf the name of the list that is taken for one in the file; null where it is left out
  * @throws Error of the parser where it is no JSON, or broke off
  */
-export async function spool(json: Readable, folder: string, lists: readonly string[]): Promise<Spooled> {
+export async function spool(json: Readable, folder: string, listOf: (name: string) => string | null): Promise<Spooled> {
   const files = new Map<string, WriteStream>(), counts: Record<string, number> = {}, head: Record<string, unknown> = {}
   let waitFor: WriteStream | null = null
   const take = gatherer((path, value) => {
     const [first, list] = path
     if (path.length === 1 && first !== 'rows') head[String(first)] = value
-    if (path.length !== 3 || first !== 'rows' || !lists.includes(String(list))) return
-    const name = String(list)
+    const name = path.length === 3 && first === 'rows' ? listOf(String(list)) : null
+    if (name === null) return
     let file = files.get(name)
     if (!file) files.set(name, (file = createWriteStream(fileOf(folder, name), { mode: 0o600 })))
     counts[name] = (counts[name] ?? 0) + 1

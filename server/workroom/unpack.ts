@@ -4,8 +4,9 @@ import { join } from 'node:path'
 import type { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { open as openZip, type Entry, type ZipFile } from 'yauzl'
-import { ENTITY_ROWS, keptForm, olderWorkroomFile, WORKROOM_JSON, workroomHead } from '#shared/schemas'
+import { ENTITY_ROWS, keptForm, NAMES_SINCE_VERSION, olderWorkroomFile, WORKROOM_JSON, workroomHead } from '#shared/schemas'
 import { invalid, ProblemError } from '../utils/problem'
+import { renamed } from '#shared/renamed'
 import { asToday } from './older'
 import { spool, type Spooled } from './spool'
 
@@ -22,7 +23,10 @@ export interface Unpacked extends Spooled {
 }
 
 const refused = (why: string) => invalid([{ field: 'file', message: `File: ${why} Nothing was changed.` }])
-const LISTS = Object.keys(ENTITY_ROWS)
+/** The list that one of a file is, by its name of today or the one it had. */
+const listOf = (name: string): string | null =>
+  [name, ...Object.keys(renamed({ [name]: null }, 'rows') as object)].find(list => Object.hasOwn(ENTITY_ROWS, list)) ?? null
+const hadFormerNames = (head: { version?: unknown }): boolean => Number(head.version) < NAMES_SINCE_VERSION
 const olderForm = keptForm(olderWorkroomFile)
 
 async function beginning(path: string): Promise<Buffer> {
@@ -75,11 +79,20 @@ async function unzip(path: string, folder: string): Promise<string> {
   return json
 }
 
+/** A file of before the names of today, read by them. */
+function withTodaysNames(spooled: Spooled): Spooled {
+  if (!hadFormerNames(spooled.head)) return spooled
+  return {
+    head: renamed(spooled.head) as Spooled['head'], counts: spooled.counts,
+    async* rows(list) { for await (const row of spooled.rows(list)) yield renamed(row, '', 'rows') },
+  }
+}
+
 /** A file of the first two versions, its nested rows given as lists. */
 async function older(json: string): Promise<Spooled> {
   const text = await readFile(json)
   if (text.length > OLDER_MOST_BYTES) throw refused('it is of an old version and larger than any was.')
-  const read = olderForm.safeParse(JSON.parse(text.toString('utf8')))
+  const read = olderForm.safeParse(renamed(JSON.parse(text.toString('utf8'))))
   if (!read.success) throw invalid(read.error.issues.slice(0, 5).map(i => ({ field: i.path.join('.'), message: i.message })))
   const { rows, ...head } = asToday(read.data), lists: Record<string, unknown[]> = rows
   return {
@@ -89,14 +102,14 @@ async function older(json: string): Promise<Spooled> {
 }
 
 /**
- * Lays a workroom file (an archive, or JSON alone of any version) out in `folder`.
+ * Layouts a workroom file (an archive, or JSON alone of any version) out in `folder`.
  * @throws ProblemError with what is wrong with it
  */
 export async function unpack(path: string, folder: string): Promise<Unpacked> {
   try {
     const isZip = (await beginning(path)).equals(Buffer.from('PK\u0003\u0004'))
     const json = isZip ? await unzip(path, folder) : path
-    const spooled = await spool(createReadStream(json), folder, LISTS)
+    const spooled = withTodaysNames(await spool(createReadStream(json), folder, listOf))
     const head = workroomHead.safeParse(spooled.head)
     if (!head.success) throw invalid(head.error.issues.slice(0, 5).map(i => ({ field: i.path.join('.'), message: i.message })))
     return {

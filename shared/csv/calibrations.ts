@@ -2,14 +2,14 @@ import Papa from 'papaparse'
 import type { Reading } from '#core/iron'
 import { CellTrouble, numberCell, unguard } from './cells'
 
-const COLUMNS = ['iron', 'stop', 'seconds', 'celsius'] as const
+const COLUMNS = ['iron', 'setting', 'seconds', 'celsius'] as const
 
 /** Readings of one stop of one iron, as they stand in a file. */
 export interface Trace {
   /** Line of its first reading. */
   line: number
   iron: string
-  stop: string
+  setting: string
   readings: Reading[]
   problems: string[]
 }
@@ -37,9 +37,9 @@ export function tracesFromCsv(csv: string): Trace[] | string {
   data.slice(1).forEach((cells, i) => {
     const line = i + 2
     const cell = (column: typeof COLUMNS[number]) => (cells[head.indexOf(column)] ?? '').trim()
-    const iron = unguard(cell('iron')), stop = unguard(cell('stop'))
-    const key = `${iron.toLowerCase()}\n${stop.toLowerCase()}`
-    const trace = traces.get(key) ?? { line, iron, stop, readings: [], problems: [] }
+    const iron = unguard(cell('iron')), setting = unguard(cell('setting'))
+    const key = `${iron.toLowerCase()}\n${setting.toLowerCase()}`
+    const trace = traces.get(key) ?? { line, iron, setting, readings: [], problems: [] }
     traces.set(key, trace)
     try {
       const atS = numberCell('seconds', 's', cell('seconds')), c = numberCell('celsius', '°C', cell('celsius'))

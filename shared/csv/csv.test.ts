@@ -1,10 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { clothBody, supplyBody, type ClothBody } from '../schemas'
-import { CLOTH_SHEET, fromCsv, guard, SUPPLY_SHEET, templateOf, toCsv, tracesFromCsv, unguard } from '.'
+import { fabricBody, supplyBody, type FabricBody } from '../schemas'
+import { FABRIC_CSV, fromCsv, guard, SUPPLY_CSV, templateOf, toCsv, tracesFromCsv, unguard } from '.'
 
-const cloth = (over: Partial<ClothBody> = {}): ClothBody =>
-  clothBody.parse({
+const fabric = (over: Partial<FabricBody> = {}): FabricBody =>
+  fabricBody.parse({
     code: 'C-1', name: 'Ticking',
     fibres: [
       { fibre: 'cotton', sharePct: 60 }, { fibre: 'polyester', sharePct: 40 },
@@ -12,7 +12,7 @@ const cloth = (over: Partial<ClothBody> = {}): ClothBody =>
     construction: 'twill', massGsm: 180.5, thicknessMm: 0.41, mayGetWet: true, nap: 'none', colourHex: '#8d99a6', ...over,
   })
 const problems = (csv: string) => {
-  const rows = fromCsv(CLOTH_SHEET, csv)
+  const rows = fromCsv(FABRIC_CSV, csv)
   return typeof rows === 'string' ? rows : rows.flatMap(r => 'problems' in r ? r.problems : []).join(' ')
 }
 const row = (over: Record<string, string>) => {
@@ -35,25 +35,25 @@ describe('CSV', () => {
           { minLength: 1, maxLength: 6 },
         ),
         (overs) => {
-          const cloths = overs.map((o, i) => cloth({ ...o, code: `C-${i}` }))
-          const back = fromCsv(CLOTH_SHEET, toCsv(CLOTH_SHEET, cloths))
-          expect(typeof back === 'string' ? back : back.map(r => ('body' in r ? r.body : r.problems))).toEqual(cloths)
+          const fabrics = overs.map((o, i) => fabric({ ...o, code: `C-${i}` }))
+          const back = fromCsv(FABRIC_CSV, toCsv(FABRIC_CSV, fabrics))
+          expect(typeof back === 'string' ? back : back.map(r => ('body' in r ? r.body : r.problems))).toEqual(fabrics)
         },
       ),
     )
   })
   it('supplies too', () => {
     const supply = supplyBody.parse({
-      code: 'S', name: '=cmd', family: 'fusible', base: 'woven', baseFibre: 'cotton', massGsm: 60, thicknessMm: 0.25, resin: 'polyamide',
-      resinGsm: 12, colourHex: '#ffffff', makerC: 150, leaflet: 'maker', tumble: 'low', note: '-3 "quoted", and;more',
+      code: 'S', name: '=cmd', family: 'fusible', base: 'woven', baseFibre: 'cotton', massGsm: 60, thicknessMm: 0.25, adhesive: 'polyamide',
+      adhesiveGsm: 12, colourHex: '#ffffff', makerC: 150, instructions: 'maker', tumble: 'low', note: '-3 "quoted", and;more',
     })
-    const back = fromCsv(SUPPLY_SHEET, toCsv(SUPPLY_SHEET, [supply]))
+    const back = fromCsv(SUPPLY_CSV, toCsv(SUPPLY_CSV, [supply]))
     expect(back).toEqual([{ line: 2, code: 'S', body: supply }])
   })
   it('the templates read as they stand', () => {
-    for (const kind of [CLOTH_SHEET, SUPPLY_SHEET])
+    for (const kind of [FABRIC_CSV, SUPPLY_CSV])
       expect(
-        (fromCsv(kind as typeof CLOTH_SHEET, templateOf(kind as typeof CLOTH_SHEET)) as { problems?: string[] }[]).every(r => !r.problems),
+        (fromCsv(kind as typeof FABRIC_CSV, templateOf(kind as typeof FABRIC_CSV)) as { problems?: string[] }[]).every(r => !r.problems),
       ).toBe(true)
   })
   it.each([
@@ -63,7 +63,7 @@ describe('CSV', () => {
     expect(unguard(guard(s))).toBe(s)
   })
   it('takes a BOM, semicolons, decimal commas and a unit that is the right one', () => {
-    const rows = fromCsv(CLOTH_SHEET, `\uFEFF${row({ mass_gsm: '118,5 g/m²', thickness_mm: '0,26' })}`)
+    const rows = fromCsv(FABRIC_CSV, `\uFEFF${row({ mass_gsm: '118,5 g/m²', thickness_mm: '0,26' })}`)
     expect(rows).toMatchObject([{ body: { massGsm: 118.5, thicknessMm: 0.26 } }])
   })
   it.each<[string, string, RegExp]>([
@@ -83,14 +83,14 @@ describe('CSV', () => {
 
 describe('calibration readings', () => {
   it('are grouped by iron and stop, whatever the order and the decimal sign', () => {
-    expect(tracesFromCsv('\uFEFFiron;stop;seconds;celsius\nA;wool;0;20,5\nB;wool;0;21\nA;wool;2;24,5 °C')).toEqual([
-      { line: 2, iron: 'A', stop: 'wool', readings: [{ atS: 0, c: 20.5 }, { atS: 2, c: 24.5 }], problems: [] },
-      { line: 3, iron: 'B', stop: 'wool', readings: [{ atS: 0, c: 21 }], problems: [] },
+    expect(tracesFromCsv('\uFEFFiron;setting;seconds;celsius\nA;wool;0;20,5\nB;wool;0;21\nA;wool;2;24,5 °C')).toEqual([
+      { line: 2, iron: 'A', setting: 'wool', readings: [{ atS: 0, c: 20.5 }, { atS: 2, c: 24.5 }], problems: [] },
+      { line: 3, iron: 'B', setting: 'wool', readings: [{ atS: 0, c: 21 }], problems: [] },
     ])
   })
   it.each<[string, string, RegExp]>([
-    ['fahrenheit', 'iron,stop,seconds,celsius\nA,wool,0,300 °F', /in °F; give it in °C/],
-    ['a gap', 'iron,stop,seconds,celsius\nA,wool,,30', /both need a number/],
+    ['fahrenheit', 'iron,setting,seconds,celsius\nA,wool,0,300 °F', /in °F; give it in °C/],
+    ['a gap', 'iron,setting,seconds,celsius\nA,wool,,30', /both need a number/],
   ])('%s', (_n, csv, wanted) => expect((tracesFromCsv(csv) as { problems: string[] }[])[0]!.problems[0]).toMatch(wanted))
-  it('a file without the columns says which', () => expect(tracesFromCsv('iron,seconds\nA,1')).toMatch(/stop, celsius is missing/))
+  it('a file without the columns says which', () => expect(tracesFromCsv('iron,seconds\nA,1')).toMatch(/setting, celsius is missing/))
 })

@@ -1,5 +1,5 @@
-/** Cloths and supplies as CSV, in and out again without loss. */
+/** Fabrics and supplies as CSV, in and out again without loss. */
 export * from './cells'
 export * from './sheets'
 export * from './calibrations'
-export * from './run'
+export * from './session'

@@ -1,6 +1,6 @@
 import Papa from 'papaparse'
 import type { z } from 'zod'
-import { clothBody, supplyBody, type ClothBody, type SupplyBody } from '../schemas'
+import { fabricBody, supplyBody, type FabricBody, type SupplyBody } from '../schemas'
 import { fibreCalled } from '../terms'
 import { CellTrouble, guard, numberCell, unguard, yesCell } from './cells'
 
@@ -11,7 +11,7 @@ interface Column<B> {
   write: (body: B) => string
   read: (cell: string) => Partial<Record<keyof B, unknown>>
 }
-export interface SheetKind<B> { columns: Column<B>[], schema: z.ZodType<B> }
+export interface CsvKind<B> { columns: Column<B>[], schema: z.ZodType<B> }
 
 const text = <B>(name: string, field: keyof B & string, sample: string, otherwise?: unknown): Column<B> => ({
   name, sample, write: b => guard(String(b[field] ?? '')),
@@ -31,8 +31,8 @@ const word = <B>(name: string, field: keyof B & string, sample: string, otherwis
   read: cell => ({ [field]: cell.trim() === '' ? otherwise : cell.trim() }) as never,
 })
 
-export const CLOTH_SHEET: SheetKind<ClothBody> = {
-  schema: clothBody,
+export const FABRIC_CSV: CsvKind<FabricBody> = {
+  schema: fabricBody,
   columns: [
     text('code', 'code', 'T-1'), text('name', 'name', 'Striped ticking'),
     {
@@ -70,15 +70,15 @@ export const CLOTH_SHEET: SheetKind<ClothBody> = {
   ],
 }
 
-export const SUPPLY_SHEET: SheetKind<SupplyBody> = {
+export const SUPPLY_CSV: CsvKind<SupplyBody> = {
   schema: supplyBody,
   columns: [
     text('code', 'code', 'S-1'), text('name', 'name', 'Light woven'), word('family', 'family', 'fusible', 'fusible'),
     word('base', 'base', 'woven', 'woven'), word('base_fibre', 'baseFibre', 'cotton', 'cotton'),
     figure('mass_gsm', 'massGsm', 'g/m²', '60'), figure('thickness_mm', 'thicknessMm', 'mm', '0.25'),
-    word('resin', 'resin', 'polyamide', null), figure('resin_gsm', 'resinGsm', 'g/m²', '12', 0),
-    word('resin_origin', 'resinOrigin', 'typical', 'typical'), word('form', 'form', 'dots', 'dots'),
-    word('colour', 'colourHex', '#f5f2ea', '#f5f2ea'), word('leaflet', 'leaflet', 'maker', 'lost'),
+    word('adhesive', 'adhesive', 'polyamide', null), figure('adhesive_gsm', 'adhesiveGsm', 'g/m²', '12', 0),
+    word('adhesive_origin', 'adhesiveOrigin', 'typical', 'typical'), word('form', 'form', 'dots', 'dots'),
+    word('colour', 'colourHex', '#f5f2ea', '#f5f2ea'), word('instructions', 'instructions', 'maker', 'lost'),
     figure('maker_c', 'makerC', '°C', '150'), figure('maker_hold_s', 'makerHoldS', 's', '12'),
     word('maker_moisture', 'makerMoisture', 'dry', null), figure('maker_pressure_kpa', 'makerPressureKPa', 'kPa', ''),
     word('maker_for', 'makerFor', 'hand', null), word('maker_peel', 'makerPeel', '', null), figure('wash_c', 'washC', '°C', '40'),
@@ -91,14 +91,14 @@ export const SUPPLY_SHEET: SheetKind<SupplyBody> = {
 
 export type RowRead<B> = { line: number, code: string, body: B } | { line: number, code: string, problems: string[] }
 
-export const toCsv = <B>(kind: SheetKind<B>, bodies: B[]): string =>
+export const toCsv = <B>(kind: CsvKind<B>, bodies: B[]): string =>
   Papa.unparse({ fields: kind.columns.map(c => c.name), data: bodies.map(b => kind.columns.map(c => c.write(b))) }, { newline: '\r\n' })
 
-export const templateOf = <B>(kind: SheetKind<B>): string =>
+export const templateOf = <B>(kind: CsvKind<B>): string =>
   Papa.unparse({ fields: kind.columns.map(c => c.name), data: [kind.columns.map(c => c.sample)] }, { newline: '\r\n' })
 
 /** Reads a file row by row; each row is whole or says what is wrong with it. A file that is no such sheet is one sentence. */
-export function fromCsv<B>(kind: SheetKind<B>, csv: string): RowRead<B>[] | string {
+export function fromCsv<B>(kind: CsvKind<B>, csv: string): RowRead<B>[] | string {
   const { data } = Papa.parse<string[]>(csv.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' })
   const head = data[0]?.map(h => h.trim().toLowerCase())
   if (!head) return 'The file is empty.'

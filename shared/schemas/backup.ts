@@ -7,7 +7,7 @@ export const backupParams = z.object({ file: backupFile })
 export interface Backup { file: string, madeAt: string, why: BackupReason, bytes: number }
 
 /** How much of each thing there is. */
-export interface KeptCounts { cloths: number, supplies: number, trials: number, jobs: number, photos: number }
+export interface KeptCounts { fabrics: number, supplies: number, swatches: number, jobs: number, photos: number }
 /** What a workroom file holds beside what is kept now. */
 export interface WorkroomPreview { name: string, written: string | null, kept: KeptCounts, now: KeptCounts, unreadable: number }
 

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { CAUSES, REMEDIES, SIGNS } from '#core/rescue'
 import { idSchema, momentField, numberField, textField, yesField } from './common'
-import { recipeSchema, washBody } from './trial'
+import { recipeSchema, washBody } from './swatch'
 
 /** So many days before a garment is to come back it is named; a look that is told from then on is the one that was wanted. */
 export const LOOK_DAYS = 3
@@ -9,8 +9,8 @@ export const LOOK_DAYS = 3
 export const careEventBody = z.object({
   /** Made in the browser, so that a look told twice is kept once. */
   clientKey: idSchema,
-  clothId: idSchema,
-  /** The backing that was looked at; null where only the cloth was. */
+  fabricId: idSchema,
+  /** The interfacing that was looked at; null where only the fabric was. */
   supplyId: idSchema.nullable().default(null),
   rounds: z.number({ error: 'Washes: say how many.' }).int('Washes: a whole number.').min(1, 'Washes: at least one.')
     .max(60, 'Washes: sixty at the most.'),
@@ -26,10 +26,10 @@ export type CareEventBody = z.infer<typeof careEventBody>
 export interface CareEvent extends CareEventBody {
   id: string
   /** The swatch behind it, which tells the same of its pairing; null where there was none. */
-  trialId: string | null
+  swatchId: string | null
 }
 export const careEventRow = careEventBody.extend({
-  id: idSchema, jobId: idSchema, trialId: idSchema.nullable(), createdAt: momentField('Written'),
+  id: idSchema, jobId: idSchema, swatchId: idSchema.nullable(), createdAt: momentField('Written'),
 })
 export interface CareLog { events: CareEvent[] }
 
@@ -41,7 +41,7 @@ export const slipQuery = z.object({
 export type SlipQuery = z.infer<typeof slipQuery>
 
 export interface WashedSwatch {
-  clothId: string
+  fabricId: string
   grade: number
   rounds: number
   washC: number
@@ -56,7 +56,7 @@ export interface SupplyWashes {
 
 /** A remedy as it is kept among the makings of its job: what was seen, what was believed, what is pressed, how it went. */
 export const WENT = ['well', 'partly', 'badly'] as const
-export const remedyWork = z.object({
+export const remedySpec = z.object({
   format: z.literal(1), kind: z.literal('remedy'),
   signs: z.array(z.enum(SIGNS, { error: 'Signs: choose from the pictures.' }), { error: 'Signs: give a list.' })
     .min(1, 'Signs: choose at least one of what you see.').max(SIGNS.length),
@@ -74,7 +74,7 @@ export interface RescuePast { results: { cause: (typeof CAUSES)[number], went: (
 /** What stands due beside the jobs. */
 export interface Due {
   looks: { jobId: string, name: string, lookOn: string }[]
-  proofs: { jobId: string, name: string, clothId: string, cloth: string, supply: string, what: 'clothLot' | 'supplyLot' }[]
+  proofs: { jobId: string, name: string, fabricId: string, fabric: string, supply: string, what: 'fabricLot' | 'supplyLot' }[]
   lots: { supplyId: string, name: string, stockM: number, jobs: number }[]
   irons: { ironId: string, name: string, measuredAt: string | null }[]
 }

@@ -65,20 +65,21 @@ const keepOutSchema = z.object({
   kind: z.enum(KEEP_OUT_KINDS, { error: 'Keep out: a button, a zip, a seam or something else.' }), outline: outlinePayload,
 })
 /** A set-down: the middle of the sole, where its nose points, and whether only the tip touches. */
-export const printSchema = z.object({
+export const placementSchema = z.object({
   x: numberField('Set-down across', 'mm', -10_000, 10_000),
   y: numberField('Set-down along', 'mm', -10_000, 10_000),
   headingDeg: numberField('Heading', '°', -360, 360),
   tip: yesField('With the tip').optional(),
 })
-export const MOST_PRINTS = 400
-const printsField = z.array(printSchema, { error: 'Positions: give a list.' }).max(MOST_PRINTS, `Positions: ${MOST_PRINTS} at the most.`)
+export const MOST_PLACEMENTS = 400
+const placementsField = z.array(placementSchema, { error: 'Positions: give a list.' }).max(MOST_PLACEMENTS,
+  `Positions: ${MOST_PLACEMENTS} at the most.`)
 /** How a piece is pressed, where it differs from what the house does and the board works out. */
 const pressedFields = {
   keepOuts: z.array(keepOutSchema, { error: 'Keep out: give a list.' }).max(40, 'Keep out: forty at the most.').default([]),
   /** Set-downs moved by hand, of each iron. */
   byHand: z
-    .array(z.object({ ironId: idSchema, prints: printsField }), { error: 'Positions: give a list.' })
+    .array(z.object({ ironId: idSchema, placements: placementsField }), { error: 'Positions: give a list.' })
     .max(12, 'Positions: of twelve irons at the most.')
     .default([]),
   motion: z.enum(['still', 'circles'], { error: 'Iron: still or circles.' }).nullable().default(null),
@@ -89,7 +90,7 @@ const pressedFields = {
 /** A piece that is pressed as the house does. */
 export const pressedAsTheHouse = (): z.infer<typeof pressedSchema> => pressedSchema.parse({})
 const pressedSchema = z.object(pressedFields)
-const LAYER_ROLES = ['backing', 'foam', 'web'] as const
+const LAYER_ROLES = ['interfacing', 'foam', 'web'] as const
 export type LayerRole = typeof LAYER_ROLES[number]
 
 /** A piece of a job: its shape, and what goes on it. */
@@ -97,7 +98,7 @@ export const jobPieceSchema = z.object({
   /** Made in the browser; it lives as long as the piece. */
   id: idSchema,
   name: nameField('Piece', 40),
-  clothId: idSchema,
+  fabricId: idSchema,
   place: placeKeyField.nullable().default(null),
   shape: pieceShape,
   count: z
@@ -111,8 +112,8 @@ export const jobPieceSchema = z.object({
   grain: z.enum(['along', 'across', 'bias', 'any'], { error: 'Grain: along, across, bias or any.' }),
   oneWay: yesField('One way'),
   /** What lies on it; none where there is none. */
-  backingId: idSchema.nullable(), foamId: idSchema.nullable(), webId: idSchema.nullable(),
-  /** Where its backing ends; null by the house rule. */
+  interfacingId: idSchema.nullable(), foamId: idSchema.nullable(), webId: idSchema.nullable(),
+  /** Where its interfacing ends; null by the house rule. */
   inset: insetSchema.nullable(),
   ...pressedFields,
 })
@@ -128,7 +129,7 @@ export const jobPiecesBody = z.object({
 export type JobPiecesBody = z.infer<typeof jobPiecesBody>
 
 /** Where one cut part lies: on the roll, or on an offcut. */
-export const layPartSchema = z.object({
+export const layoutPartSchema = z.object({
   pieceId: idSchema,
   role: z.enum(LAYER_ROLES, { error: 'Part: interfacing, foam or web.' }),
   /** Which of the pieces alike, from 0; of a pair the odd ones are mirrored. */
@@ -139,14 +140,14 @@ export const layPartSchema = z.object({
   y: numberField('From the end', 'mm', -10, 100_000),
   pinned: yesField('Pinned').default(false),
 })
-export type LayPart = z.infer<typeof layPartSchema>
+export type LayoutPart = z.infer<typeof layoutPartSchema>
 const parts = z
-  .array(layPartSchema, { error: 'Parts: give a list.' })
+  .array(layoutPartSchema, { error: 'Parts: give a list.' })
   .max(1000, 'Parts: a thousand at the most.')
   .refine(all => new Set(all.map(p => `${p.pieceId} ${p.role} ${p.number}`)).size === all.length, 'Parts: one of them lies there twice.')
-export const layBody = z.object({ supplyId: idSchema, parts })
-export type LayBody = z.infer<typeof layBody>
-export const cutBody = layBody.extend({
+export const layoutBody = z.object({ supplyId: idSchema, parts })
+export type LayoutBody = z.infer<typeof layoutBody>
+export const cutBody = layoutBody.extend({
   /** Made in the browser, so that a cut sent twice takes its metres once. */
   clientKey: idSchema,
   /** How much of the roll was cut off, m. */
@@ -156,17 +157,17 @@ export type CutBody = z.infer<typeof cutBody>
 
 const offcutBody = z.object({ outline: outlinePayload })
 export interface Offcut { id: string, supplyId: string, outline: OutlinePayload, lot: string, createdAt: string }
-export interface KeptLay { id: string, supplyId: string, cutAt: string | null, metres: number, parts: LayPart[] }
-/** How a cloth moves under the iron, as it was settled; null where it never was. */
-export interface ClothShrink { alongPct: number, acrossPct: number, settledUpToC: number | null }
+export interface KeptLayout { id: string, supplyId: string, cutAt: string | null, metres: number, parts: LayoutPart[] }
+/** How a fabric moves under the iron, as it was settled; null where it never was. */
+export interface FabricShrink { alongPct: number, acrossPct: number, preshrunkUpToC: number | null }
 /** All that the cutting of a job knows. */
 export interface Cutting {
   pieces: JobPiece[]
   version: number
   /** The lay as it is drawn now for each supply, and those that were cut. */
-  lays: KeptLay[]
+  layouts: KeptLayout[]
   offcuts: Offcut[]
-  shrink: Record<string, ClothShrink | null>
+  shrink: Record<string, FabricShrink | null>
 }
 export const templatesQuery = z.object({
   as: z.enum(['pdf', 'svg'], { error: 'As: pdf or svg.' }).default('pdf'),
@@ -177,11 +178,11 @@ export const chalkQuery = z.object({ supplyId: idSchema })
 const keyed = { id: idSchema, createdAt: momentField('Written') }
 /** Rows as a workroom file holds them. */
 export const jobPieceRow = jobPieceSchema.extend({ ...keyed, jobId: idSchema, position: z.number().int().min(0) })
-export const layRow = z.object({
+export const layoutRow = z.object({
   ...keyed, jobId: idSchema, supplyId: idSchema, cutAt: momentField('Cut').nullable(), metres: z.number().min(0).max(1000),
   clientKey: idSchema.nullable(),
 })
-export const layPartRow = layPartSchema.extend({ layId: idSchema })
+export const layoutPartRow = layoutPartSchema.extend({ layoutId: idSchema })
 export const offcutRow = offcutBody.extend({
   ...keyed, supplyId: idSchema, lot: z.string().max(60), usedAt: momentField('Used').nullable(),
 })

@@ -1,19 +1,19 @@
 import { z } from 'zod'
-import { clothFields, fibreShareSchema } from './cloth'
-import { jobPieceRow, layPartRow, layRow, offcutRow } from './cut'
-import { coverSchema, ironBody, ironStopSchema } from './iron'
-import { jobClothSchema, jobBody } from './job'
+import { fabricFields, fibreShareSchema } from './fabric'
+import { jobPieceRow, layoutPartRow, layoutRow, offcutRow } from './cut'
+import { pressClothSchema, ironBody, ironSettingSchema } from './iron'
+import { jobFabricSchema, jobBody } from './job'
 import {
-  calibrationRecord, cornerStepBody, measurementBody, runsForward, settlePassFields, stockMovementBody, trimRunFields,
+  calibrationRecord, cornerStepBody, measurementBody, runsForward, preshrinkPassFields, stockMovementBody, trimRunFields,
 } from './records'
 import { careEventRow } from './care'
 import { jobMakingRow } from './making'
 import { scrapRow } from './mend'
-import { runEventRow, runOperationRow, runRow } from './run'
+import { sessionEventRow, sessionOperationRow, sessionRow } from './session'
 import { pieceSchema, placeBody, placeKeyField } from './place'
 import { supplyFields } from './supply'
-import { PHOTO_STAGES, planBody, readingBody, trialBody, trialEventSchema, washBody } from './trial'
-import { rulesSchema, unitsSchema } from './workshop'
+import { PHOTO_STAGES, planBody, readingBody, swatchBody, swatchEventSchema, washBody } from './swatch'
+import { rulesSchema, unitsSchema } from './workroom'
 import { idSchema, momentField, nameField, yesField } from './common'
 
 /** Five MB of CSV is some 30,000 rows. */
@@ -33,48 +33,48 @@ const dated = z.object({ id: idSchema, createdAt: momentField('Written') })
 const made = dated.shape
 const keyed = { clientKey: idSchema.nullable().default(null) }
 const position = z.number().int().min(0)
-const ofCloth = { clothId: idSchema }, ofSupply = { supplyId: idSchema }, ofIron = { ironId: idSchema }, ofTrial = { trialId: idSchema }
+const ofFabric = { fabricId: idSchema }, ofSupply = { supplyId: idSchema }, ofIron = { ironId: idSchema }, ofSwatch = { swatchId: idSchema }
 
 /** A row of every entity as it stands in a workroom file; what belongs to another row names it by its id. */
 export const ENTITY_ROWS = {
-  cloths: clothFields.omit({ fibres: true }).extend({ id: idSchema }),
-  clothFibres: fibreShareSchema.extend({ ...ofCloth, position }),
-  measurements: measurementBody.extend({ ...made, ...ofCloth, value: z.number() }),
-  settlePasses: settlePassFields.extend({ ...made, ...ofCloth }),
-  cornerSteps: cornerStepBody.extend({ ...made, ...ofCloth }),
+  fabrics: fabricFields.omit({ fibres: true }).extend({ id: idSchema }),
+  fabricFibres: fibreShareSchema.extend({ ...ofFabric, position }),
+  measurements: measurementBody.extend({ ...made, ...ofFabric, value: z.number() }),
+  preshrinkPasses: preshrinkPassFields.extend({ ...made, ...ofFabric }),
+  cornerSteps: cornerStepBody.extend({ ...made, ...ofFabric }),
   // What was moved past a limit before there was one is kept, and comes back.
   supplies: supplyFields.extend({ id: idSchema, stockM: z.number().min(0).max(1e9) }),
   stockMovements: stockMovementBody.extend({ ...made, ...ofSupply }),
   trimRuns: trimRunFields.extend({ ...made, ...ofSupply }).refine(...runsForward),
-  irons: ironBody.omit({ stops: true }).extend({ id: idSchema }),
-  ironStops: ironStopSchema.extend({ ...ofIron, position }),
+  irons: ironBody.omit({ settings: true }).extend({ id: idSchema }),
+  ironSettings: ironSettingSchema.extend({ ...ofIron, position }),
   calibrations: calibrationRecord.extend({ ...ofIron, ...keyed }),
-  covers: coverSchema.omit({ version: true }),
+  pressCloths: pressClothSchema.omit({ version: true }),
   places: placeBody.extend({ id: idSchema }),
-  pieces: pieceSchema.extend({ ...made, ...ofCloth, place: placeKeyField, position }),
-  jobs: jobBody.omit({ cloths: true }).extend(made),
-  jobCloths: jobClothSchema.extend({ jobId: idSchema, position }),
+  pieces: pieceSchema.extend({ ...made, ...ofFabric, place: placeKeyField, position }),
+  jobs: jobBody.omit({ fabrics: true }).extend(made),
+  jobFabrics: jobFabricSchema.extend({ jobId: idSchema, position }),
   jobPieces: jobPieceRow,
   scraps: scrapRow,
   jobMakings: jobMakingRow,
   offcuts: offcutRow,
-  lays: layRow,
-  layParts: layPartRow,
-  runs: runRow,
-  runOperations: runOperationRow,
-  runEvents: runEventRow,
+  layouts: layoutRow,
+  layoutParts: layoutPartRow,
+  sessions: sessionRow,
+  sessionOperations: sessionOperationRow,
+  sessionEvents: sessionEventRow,
   plans: planBody.extend(made),
-  trials: trialBody.omit({ events: true, readings: true }).extend(made),
-  trialEvents: trialEventSchema.extend({ ...ofTrial, position }),
-  trialReadings: z.object({ ...readingBody.shape, ...made, ...ofTrial, ...keyed }),
-  washes: washBody.extend({ ...made, ...ofTrial }),
+  swatches: swatchBody.omit({ events: true, readings: true }).extend(made),
+  swatchEvents: swatchEventSchema.extend({ ...ofSwatch, position }),
+  swatchReadings: z.object({ ...readingBody.shape, ...made, ...ofSwatch, ...keyed }),
+  washes: washBody.extend({ ...made, ...ofSwatch }),
   careEvents: careEventRow,
   /** What could not be read and was set aside: the row as it was kept. */
   setAside: z.object({
     ...made, entity: z.string().max(40), rowId: z.string().max(120), name: z.string().max(200), why: z.string().max(500), kept: z.unknown(),
   }),
   photos: z.object({
-    ...made, ...ofTrial, ...keyed, stage: z.enum(PHOTO_STAGES), width: z.number().int(), height: z.number().int(),
+    ...made, ...ofSwatch, ...keyed, stage: z.enum(PHOTO_STAGES), width: z.number().int(), height: z.number().int(),
     /** In files of version 3; in an archive the picture stands beside the JSON. */
     jpeg: z.base64().optional(),
   }),
@@ -83,12 +83,12 @@ export type EntityName = keyof typeof ENTITY_ROWS
 /** Columns that hold a payload, whatever is in it: what cannot be read there is kept as it is, and told. */
 export const PAYLOADS: Partial<Record<EntityName, readonly string[]>> = {
   jobPieces: ['shape', 'allowances', 'inset', 'keepOuts', 'byHand'],
-  jobMakings: ['work'],
+  jobMakings: ['spec'],
   scraps: ['face', 'back'],
   offcuts: ['outline'],
-  runOperations: ['recipe', 'prints', 'outline', 'keepOuts', 'predicted'],
+  sessionOperations: ['recipe', 'placements', 'outline', 'keepOuts', 'predicted'],
   plans: ['scraps'],
-  trials: ['recipe', 'predicted', 'doubts', 'markWhere'],
+  swatches: ['recipe', 'predicted', 'doubts', 'markWhere'],
   setAside: ['kept'],
 }
 const ENTITY_NAMES = Object.keys(ENTITY_ROWS) as [EntityName, ...EntityName[]]
@@ -100,25 +100,30 @@ export const setAsideBody = z.object({
 export interface Unreadable { entity: EntityName, id: string, name: string, why: string }
 export type EntityRows = { [N in EntityName]: z.infer<(typeof ENTITY_ROWS)[N]>[] }
 
-export const WORKROOM_FORMAT = 'ready-cuff-workroom', WORKROOM_VERSION = 4
+export const WORKROOM_FORMAT = 'ready-cuff-workroom', WORKROOM_VERSION = 5
+/** Files before this version have the names of before 2026-11-29. */
+export const NAMES_SINCE_VERSION = 5
 /** In an archive: the JSON, and each picture by its id. */
 export const WORKROOM_JSON = 'workroom.json'
 export const pictureName = (id: string): string => `pictures/${id}.jpg`
 
 const format = z.literal(WORKROOM_FORMAT, { error: 'File: this is no workroom of Ready Cuff.' })
-const workshop = z.object({ name: nameField('Name'), units: unitsSchema, rules: rulesSchema })
+const workroom = z.object({ name: nameField('Name'), units: unitsSchema, rules: rulesSchema })
 
 /** What stands at the head of a workroom file, before its rows. */
 export const workroomHead = z.object({
   format,
-  version: z.literal([1, 2, 3, 4], { error: 'File: it is no workroom of Ready Cuff, or it was written by a later version.' }),
-  workshop,
+  version: z.literal([1, 2, 3, 4, 5], { error: 'File: it is no workroom of Ready Cuff, or it was written by a later version.' }),
+  workroom,
   written: momentField('Written').optional(),
 })
 
-/** The whole workroom: a list of rows for every entity. Version 3 held its pictures within; version 4 beside it. */
+/**
+ * The whole workroom: a list of rows for every entity. Version 3 held its pictures within, version 4 beside it; version 5 has today's
+ * names.
+ */
 export const workroomFile = workroomHead.extend({
-  version: z.literal([3, 4]),
+  version: z.literal([3, 4, 5]),
   rows: z.object(
     Object.fromEntries(Object.entries(ENTITY_ROWS).map(([name, row]) => [name, z.array(row).default([])])) as unknown as
     { [N in EntityName]: z.ZodDefault<z.ZodArray<(typeof ENTITY_ROWS)[N]>> },
@@ -129,29 +134,29 @@ export const workroomFile = workroomHead.extend({
 export const olderWorkroomFile = z.object({
   format,
   version: z.literal([1, 2]),
-  workshop,
-  cloths: z
+  workroom,
+  fabrics: z
     .array(
-      clothFields.extend({
+      fabricFields.extend({
         id: idSchema, measurements: z.array(measurementBody.extend(dated.shape).extend({ value: z.number() })),
-        settle: z.array(settlePassFields.extend(dated.shape)), corners: z.array(cornerStepBody.extend(dated.shape)),
+        preshrinkPasses: z.array(preshrinkPassFields.extend(dated.shape)), corners: z.array(cornerStepBody.extend(dated.shape)),
         pieces: z.array(pieceSchema.omit({ id: true }).extend({ place: placeKeyField })).default([]),
       }),
     ),
   supplies: z
     .array(
       supplyFields.extend({
-        id: idSchema, movements: z.array(stockMovementBody.extend(dated.shape)), runs: z.array(trimRunFields.extend(dated.shape)),
+        id: idSchema, movements: z.array(stockMovementBody.extend(dated.shape)), trimRuns: z.array(trimRunFields.extend(dated.shape)),
       }),
     ),
   irons: z.array(ironBody.extend({ id: idSchema, calibrations: z.array(calibrationRecord) })),
-  covers: z.array(coverSchema.omit({ version: true })),
+  pressCloths: z.array(pressClothSchema.omit({ version: true })),
   places: z
     .array(placeBody.extend({ id: idSchema }))
     .default([]),
-  trials: z
+  swatches: z
     .array(
-      trialBody.extend({
+      swatchBody.extend({
         washes: z.array(washBody).default([]),
         photos: z
           .array(z.object({ stage: z.enum(PHOTO_STAGES), width: z.number().int(), height: z.number().int(), jpegBase64: z.base64() }))

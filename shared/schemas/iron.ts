@@ -1,8 +1,8 @@
 import { z } from 'zod'
-import { COVER_KIND_KEYS, IRON_KIND_KEYS } from '#core/materials'
+import { PRESS_CLOTH_KIND_KEYS, IRON_KIND_KEYS } from '#core/materials'
 import { idSchema, momentField, nameField, numberField, originSchema, textField, versionField } from './common'
 
-export const ironStopSchema = z.object({
+export const ironSettingSchema = z.object({
   label: nameField('Dial setting', 24),
   meanC: numberField('Setting temperature', '°C', 60, 240),
   swingC: numberField('Swing', '°C', 0, 40),
@@ -14,8 +14,8 @@ const WATERS = ['none', 'tap', 'distilled'] as const
 export const ironBody = z.object({
   name: nameField('Name'),
   kind: z.enum(IRON_KIND_KEYS, { error: 'Kind of iron: choose one from the list.' }),
-  stops: z
-    .array(ironStopSchema, { error: 'Settings: give a list.' })
+  settings: z
+    .array(ironSettingSchema, { error: 'Settings: give a list.' })
     .min(1, 'Settings: an iron needs at least one dial setting with its temperature.')
     .max(8, 'Settings: eight at most.'),
   shutsOffAfterS: numberField('Shuts itself off after', 's', 30, 7200).nullable().default(null),
@@ -28,12 +28,13 @@ export const ironBody = z.object({
 })
 export const ironUpdate = ironBody.extend({ version: versionField })
 export type IronBody = z.infer<typeof ironBody>
-/** Touches with resin since its sole was cleaned: with a bare sole, and in all. */
+/** Touches with adhesive since its sole was cleaned: with a bare sole, and in all. */
 export interface SoleSince {
   bare: number
   fused: number
 }
 export interface Iron extends IronBody { id: string, version: number, updatedAt: string, since: SoleSince }
 
-export const coverSchema = z.object({ id: idSchema, name: nameField('Name'), kind: z.enum(COVER_KIND_KEYS), version: versionField })
-export type Cover = z.infer<typeof coverSchema>
+export const pressClothSchema = z.object({ id: idSchema, name: nameField('Name'), kind: z.enum(PRESS_CLOTH_KIND_KEYS),
+  version: versionField })
+export type PressCloth = z.infer<typeof pressClothSchema>

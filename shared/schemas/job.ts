@@ -13,13 +13,13 @@ const careWishFields = z.object({
   dryClean: yesField('Dry-cleaned'),
 })
 
-/** A cloth of a job: where its backing goes, and which one was chosen. */
-export const jobClothSchema = z.object({
-  clothId: idSchema,
+/** A fabric of a job: where its interfacing goes, and which one was chosen. */
+export const jobFabricSchema = z.object({
+  fabricId: idSchema,
   place: placeKeyField.nullable().default(null),
   supplyId: idSchema.nullable().default(null),
 })
-export type JobCloth = z.infer<typeof jobClothSchema>
+export type JobFabric = z.infer<typeof jobFabricSchema>
 
 export const jobBody = careWishFields.extend({
   name: nameField('Job', 60),
@@ -33,18 +33,18 @@ export const jobBody = careWishFields.extend({
   careWords: textField('Own words', 400).default(''),
   /** When it is to come back for a look. */
   lookOn: dayField('For a look').nullable().default(null),
-  cloths: z
-    .array(jobClothSchema, { error: 'Fabrics: give a list.' })
+  fabrics: z
+    .array(jobFabricSchema, { error: 'Fabrics: give a list.' })
     .min(1, 'Fabrics: a job needs at least one. Choose the fabric it is made of.')
     .max(12, 'Fabrics: twelve at the most.')
-    .refine(cloths => new Set(cloths.map(c => c.clothId)).size === cloths.length, 'Fabrics: the same fabric stands there twice.'),
+    .refine(fabrics => new Set(fabrics.map(c => c.fabricId)).size === fabrics.length, 'Fabrics: the same fabric stands there twice.'),
 })
 export const jobUpdate = jobBody.extend({ version: versionField })
 export type JobBody = z.infer<typeof jobBody>
 
-/** How far a cloth of a job has come, counted over its swatches with the backing chosen. */
-interface ClothProgress {
-  clothId: string
+/** How far a fabric of a job has come, counted over its swatches with the interfacing chosen. */
+interface FabricProgress {
+  fabricId: string
   name: string
   code: string
   colourHex: string
@@ -67,7 +67,7 @@ export interface Job extends JobBody {
   id: string
   version: number
   updatedAt: string
-  progress: ClothProgress[]
+  progress: FabricProgress[]
 }
 
 export const jobQuery = pageQuery.extend({ done: z.stringbool({ error: 'Done: yes or no.' }).default(false) })

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { z } from 'zod'
-import { ENTITY_ROWS, keptForm, offcutRow, outlinePayload, recipeSchema, trialBody, unknownForms } from '.'
+import { ENTITY_ROWS, keptForm, offcutRow, outlinePayload, recipeSchema, swatchBody, unknownForms } from '.'
 import { idOf } from '../kept.fixture'
 
 const bow: [number, number][] = [[0, 0], [10, 10], [10, 0], [0, 10]]
@@ -14,9 +14,9 @@ describe('what is kept is never judged', () => {
     ['an outline longer than may be drawn', outlinePayload, { rim: long, holes: [] }],
     ['one that crosses itself', outlinePayload, { rim: bow, holes: [] }],
     ['one with more holes than it may have', outlinePayload, { rim: long, holes: Array.from({ length: 30 }, () => bow) }],
-    ['a moment after the years that are taken', z.object({ at: trialBody.shape.pressedAt }), { at: '2200-01-01T00:00:00Z' }],
-    ['an event of a swatch fifteen hours on', trialBody.shape.events, [{ atS: 54_000, kind: 'done', soleC: null }]],
-    ['a list of more than may be given', trialBody.shape.doubts, Array.from({ length: 40 }, () => ({ why: 'slept', forS: 1e9 }))],
+    ['a moment after the years that are taken', z.object({ at: swatchBody.shape.pressedAt }), { at: '2200-01-01T00:00:00Z' }],
+    ['an event of a swatch fifteen hours on', swatchBody.shape.events, [{ atS: 54_000, kind: 'done', soleC: null }]],
+    ['a list of more than may be given', swatchBody.shape.doubts, Array.from({ length: 40 }, () => ({ why: 'slept', forS: 1e9 }))],
   ])('%s is refused at the door and read as it is kept', (_, schema, value) => {
     expect(schema.safeParse(value).success).toBe(false)
     expect(keptForm(schema).parse(value)).toEqual(value)

@@ -1,6 +1,6 @@
 /** The most a workroom keeps of each thing. Held where things are written; what is kept already is never judged by them again. */
 export const MOST = {
-  cloths: 200_000,
+  fabrics: 200_000,
   supplies: 100_000,
   irons: 200,
   places: 500,
@@ -10,17 +10,17 @@ export const MOST = {
   photos: 12,
   /** Of one cloth. */
   measurements: 500,
-  settlePasses: 500,
+  preshrinkPasses: 500,
   cornerSteps: 100,
   /** Of one supply. */
   trimRuns: 500,
   offcuts: 200,
   /** Of one job. */
-  runs: 200,
+  sessions: 200,
   careEvents: 100,
   /** Of one run. */
   operations: 400,
-  runEvents: 20_000,
+  sessionEvents: 20_000,
   stockM: 100_000,
   /** Of one dial stop, in one go: an hour and more at one reading a second. */
   calibrationReadings: 5000,

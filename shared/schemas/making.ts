@@ -1,8 +1,8 @@
 import { z } from 'zod'
-import { FEATURE_KEYS, type FeatureKey } from '#core/seam'
+import { SEAM_DETAIL_KEYS, type SeamDetailKey } from '#core/seam'
 import { FIBRE_KEYS } from '#core/materials'
-import { remedyWork } from './care'
-import { appliqueWork, crestWork, labelsWork, letteringWork, motifWork, patchWork, transferWork } from './mend'
+import { remedySpec } from './care'
+import { appliqueSpec, embroiderySpec, labelsSpec, letteringSpec, badgeSpec, holeSpec, transferSpec } from './mend'
 import { templatesQuery } from './cut'
 import {
   countField, hexField, idSchema, momentField, nameField, numberField, versionField, whichField, wholeField, yesField,
@@ -10,25 +10,25 @@ import {
 
 /** What is pressed while a garment is made, as it is kept: the figures a person gave; what they come to is core's. */
 const lengthField = (name: string, least = 1, most = 50_000) => numberField(name, 'mm', least, most)
-const FEATURES = FEATURE_KEYS as [FeatureKey, ...FeatureKey[]]
+const SEAM_DETAILS = SEAM_DETAIL_KEYS as [SeamDetailKey, ...SeamDetailKey[]]
 
-const featureWork = z.object({
-  format: z.literal(1), kind: z.literal('feature'),
-  feature: z.enum(FEATURES, { error: 'Feature: choose one from the pictures.' }),
+const seamDetailSpec = z.object({
+  format: z.literal(1), kind: z.literal('seamDetail'),
+  seamDetail: z.enum(SEAM_DETAILS, { error: 'Feature: choose one from the pictures.' }),
   lengthMm: lengthField('Length', 5, 20_000),
   count: countField('How many', 60),
 })
 const legSchema = z.object({
-  name: nameField('Leg', 24), nowMm: lengthField('Length now', 1, 3000), clothMm: lengthField('Length of its fabric', 1, 3000),
+  name: nameField('Leg', 24), nowMm: lengthField('Length now', 1, 3000), fabricMm: lengthField('Length of its fabric', 1, 3000),
   wantedMm: lengthField('Length wanted', 1, 3000),
 })
-const hemWork = z.object({
+const hemSpec = z.object({
   format: z.literal(1), kind: z.literal('hem'),
   task: z.enum(['fallen', 'shorten'], { error: 'Hem: come down, or to be shortened.' }),
   depthMm: lengthField('Depth', 3, 300),
   turnMm: numberField('Turned in', 'mm', 0, 100),
   aroundMm: lengthField('Around', 20, 20_000),
-  runs: z
+  stretches: z
     .array(
       z.object({ fromMm: numberField('From', 'mm', 0, 20_000), lengthMm: lengthField('Come down for', 1, 20_000) }),
       { error: 'Come down: give a list.' },
@@ -44,8 +44,8 @@ const hemWork = z.object({
 const SIDES = ['before', 'after'] as const
 const seamId = z.string({ error: 'Seam: say which.' }).regex(/^[\dad.]{1,40}$|^close$/, 'Seam: say which.')
 export const MOST_PATCHES = 1600
-const gridWork = z.object({
-  format: z.literal(1), kind: z.literal('grid'),
+const patchworkSpec = z.object({
+  format: z.literal(1), kind: z.literal('patchwork'),
   first: z.enum(['rows', 'columns'], { error: 'Sewn first: rows or columns.' }),
   /** The last row is sewn to the first. */
   closed: yesField('Round into a tube'),
@@ -53,8 +53,8 @@ const gridWork = z.object({
   colours: z
     .array(z.object({
       hex: hexField,
-      /** Which of the cloths named beside it; null where only a colour is known. */
-      cloth: whichField('Fabric').nullable(),
+      /** Which of the fabrics named beside it; null where only a colour is known. */
+      fabric: whichField('Fabric').nullable(),
     }), { error: 'Colours: give a list.' })
     .min(1, 'Colours: a patch needs one. Give at least one.').max(12, 'Colours: twelve at the most.'),
   /** x, y, width, height in mm, and which colour. */
@@ -73,54 +73,55 @@ const gridWork = z.object({
   const at = g.patches.findIndex(p => p[4] >= g.colours.length)
   if (at >= 0) ctx.addIssue({ code: 'custom', path: ['patches', at], message: `Patch ${at + 1}: it has no colour. Choose one for it.` })
 })
-const stripsWork = z.object({
+const stripsSpec = z.object({
   format: z.literal(1), kind: z.literal('strips'),
   wideMm: lengthField('Strip', 5, 400), aroundMm: lengthField('Around', 10), corners: wholeField('Corners', 40),
-  clothMm: lengthField('Fabric', 20, 5000), bias: yesField('On the bias'),
+  fabricMm: lengthField('Fabric', 20, 5000), bias: yesField('On the bias'),
   join: z.enum(['straight', 'slant'], { error: 'Join: straight or slanting.' }),
   seamMm: numberField('Seam of a join', 'mm', 1, 40),
   fold: z.enum(['double', 'single', 'flat'], { error: 'Fold: double, single or flat.' }),
 })
 const sheetSchema = z.object({ wideMm: lengthField('Width', 10), highMm: lengthField('Height', 10) })
-const waddingWork = z.object({
+const waddingSpec = z.object({
   format: z.literal(1), kind: z.literal('wadding'), top: sheetSchema, marginMm: numberField('Margin', 'mm', 0, 500),
   fibre: z.enum(FIBRE_KEYS, { error: 'Wadding: choose its fibre.' }), massGsm: numberField('Wadding', 'g/m²', 20, 1000),
   thicknessMm: numberField('Wadding', 'mm', 0.5, 40),
   sheets: z.array(sheetSchema, { error: 'Pieces of wadding: give a list.' }).max(8, 'Pieces of wadding: eight at the most.'),
 })
-const flattenWork = z.object({
+const flattenSpec = z.object({
   format: z.literal(1), kind: z.literal('flatten'),
   body: z.enum(['water', 'starch', 'sizing'], { error: 'Body: water, starch or sizing.' }),
   lengthMm: lengthField('Length', 50), wideMm: lengthField('Width', 50, 5000),
   /** Measured again once it was pressed and cold; null until then. */
   wideAfterMm: lengthField('Width after', 50, 5000).nullable(),
 })
-const makingWork = z.discriminatedUnion(
+const makingSpec = z.discriminatedUnion(
   'kind', [
-    featureWork, hemWork, gridWork, stripsWork, waddingWork, flattenWork, patchWork, motifWork, transferWork, letteringWork, labelsWork,
-    appliqueWork, crestWork, remedyWork,
+    seamDetailSpec, hemSpec, patchworkSpec, stripsSpec, waddingSpec, flattenSpec, holeSpec, badgeSpec, transferSpec, letteringSpec,
+    labelsSpec,
+    appliqueSpec, embroiderySpec, remedySpec,
   ], { error: 'Making: it is of no known kind.' },
 )
-export type MakingWork = z.infer<typeof makingWork>
-export type MakingKind = MakingWork['kind']
-export type WorkOf<K extends MakingKind> = Extract<MakingWork, { kind: K }>
+export type MakingSpec = z.infer<typeof makingSpec>
+export type MakingKind = MakingSpec['kind']
+export type SpecOf<K extends MakingKind> = Extract<MakingSpec, { kind: K }>
 
 export const makingSchema = z.object({
   /** Made in the browser; it lives as long as what it names. */
   id: idSchema,
   name: nameField('Making', 60),
-  clothId: idSchema.nullable(),
+  fabricId: idSchema.nullable(),
   /** What hangs behind a hem. */
   liningId: idSchema.nullable().default(null),
   /** Its tape. */
   supplyId: idSchema.nullable().default(null),
-  /** Cloths of a grid of patches. */
-  clothIds: z.array(idSchema).max(12, 'Fabrics: twelve at the most.').default([]),
+  /** Fabrics of a grid of patches. */
+  fabricIds: z.array(idSchema).max(12, 'Fabrics: twelve at the most.').default([]),
   /** The scrap that becomes its patch. */
   scrapId: idSchema.nullable().default(null),
   /** What lies under its stitches. */
   supplyIds: z.array(idSchema).max(12, 'Supplies: twelve at the most.').default([]),
-  work: makingWork,
+  spec: makingSpec,
 })
 export type Making = z.infer<typeof makingSchema>
 const MOST_MAKINGS = 40
@@ -134,8 +135,8 @@ export type MakingsBody = z.infer<typeof makingsBody>
 export const paperBody = templatesQuery.extend({
   making: z.object({
     name: nameField('Making', 60),
-    work: z.discriminatedUnion(
-      'kind', [patchWork, motifWork, transferWork, letteringWork, labelsWork, appliqueWork, crestWork],
+    spec: z.discriminatedUnion(
+      'kind', [holeSpec, badgeSpec, transferSpec, letteringSpec, labelsSpec, appliqueSpec, embroiderySpec],
       { error: 'Making: there is no paper of this kind.' },
     ),
   }),

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { FIBRE_KEYS, RESIN_KEYS } from '#core/materials'
+import { FIBRE_KEYS, ADHESIVE_KEYS } from '#core/materials'
 import { GARMENT_VIEWS, LEAST_MARGIN_MM, MOST_MARGIN_MM, SHAPES } from '#core/mend'
 import { LAYER_KINDS } from '#core/stitch'
 import { countField, hexField, idSchema, momentField, nameField, numberField, textField, whichField, yesField } from './common'
@@ -8,7 +8,7 @@ import { KEEP_OUT_KINDS, outlinePayload } from './cut'
 /** What is mended and put on, as it is kept: the figures a person gave; what they come to is core's. */
 const lengthField = (name: string, least: number, most: number) => numberField(name, 'mm', least, most)
 
-/** A small picture of a cloth, kept with it: so much of it repeats edge to edge. */
+/** A small picture of a fabric, kept with it: so much of it repeats edge to edge. */
 const tileSchema = z.object({
   picture: z.string({ error: 'Picture: this is no small picture.' }).max(90_000, 'Picture: the small one is too large.')
     .regex(/^data:image\/(jpeg|png);base64,[A-Za-z0-9+/=]+$/, 'Picture: this is no small picture.'),
@@ -25,8 +25,8 @@ export type LookPayload = z.infer<typeof lookSchema>
 export const MOST_SCRAPS = 500
 export const scrapBody = z.object({
   name: nameField('Scrap', 60),
-  /** Of which cloth it is left; null where nobody knows. */
-  clothId: idSchema.nullable(),
+  /** Of which fabric it is left; null where nobody knows. */
+  fabricId: idSchema.nullable(),
   wideMm: lengthField('Width', 5, 3000), highMm: lengthField('Length', 5, 3000),
   massGsm: numberField('Weight', 'g/m²', 10, 1500), givePct: numberField('Give', '%', 0, 200),
   washC: numberField('Wash', '°C', 0, 95).int('Wash: a whole number of °C.'),
@@ -53,27 +53,27 @@ const itemSchema = z.object({
   form: z.enum(['woven', 'felt', 'padded', 'film'], { error: 'Kind: woven, felt, padded or film.' }),
   fibre: z.enum(FIBRE_KEYS, { error: 'Fibre: choose one from the list.' }),
   massGsm: numberField('Weight', 'g/m²', 20, 1500), thicknessMm: lengthField('Thickness', 0.03, 8),
-  resin: z.enum(RESIN_KEYS, { error: 'Adhesive: choose one from the list.' }),
+  adhesive: z.enum(ADHESIVE_KEYS, { error: 'Adhesive: choose one from the list.' }),
 })
 const sizeFields = { wideMm: lengthField('Width', 3, 900), highMm: lengthField('Height', 3, 900) }
 
-export const patchWork = z.object({
-  format: z.literal(1), kind: z.literal('patch'),
-  /** In mm, the length upward, as the cloth lies wrong side up. */
+export const holeSpec = z.object({
+  format: z.literal(1), kind: z.literal('hole'),
+  /** In mm, the length upward, as the fabric lies wrong side up. */
   holes: z.array(outlinePayload, { error: 'Holes: give a list.' }).max(20, 'Holes: twenty at the most.'),
   marginMm: lengthField('Margin', LEAST_MARGIN_MM, MOST_MARGIN_MM),
   wear: z.enum(['light', 'usual', 'hard'], { error: 'Wear: light, usual or hard.' }),
   edge: z.enum(['rounded', 'pinked', 'sealed'], { error: 'Edge: rounded, pinked or sealed.' }),
   trimMm: lengthField('Trimmed', 0, 5),
-  /** How the cloth looks about the hole; null where only its colour is known. */
+  /** How the fabric looks about the hole; null where only its colour is known. */
   look: lookSchema.nullable(),
   side: z.enum(['face', 'back'], { error: 'Side out: face or back.' }), marker: hexField.nullable(),
   /** The web lies on a paper that is peeled off. */
   papered: yesField('Papered'),
   count: countField('How many', 60),
 })
-export const motifWork = z.object({
-  format: z.literal(1), kind: z.literal('motif'), item: itemSchema, ...sizeFields, ...placed,
+export const badgeSpec = z.object({
+  format: z.literal(1), kind: z.literal('badge'), item: itemSchema, ...sizeFields, ...placed,
   from: z.enum(['computed', 'front', 'inside'], { error: 'First: as computed, the front, or the inside.' }),
   sewToo: yesField('Sewn as well'), smallChild: yesField('For a small child'), count: countField('How many', 200),
 }).superRefine((m, ctx) => {
@@ -82,10 +82,10 @@ export const motifWork = z.object({
       message: 'First: a film is never pressed from the front: it melts onto the iron. Press it from the inside.' })
 })
 export const TRANSFER_KINDS = ['printed', 'cutFilm', 'flock', 'bought'] as const
-export const transferWork = z.object({
+export const transferSpec = z.object({
   format: z.literal(1), kind: z.literal('transfer'),
   what: z.enum(TRANSFER_KINDS, { error: 'Transfer: printed, cut from film, flock, or bought.' }), ...sizeFields, ...placed,
-  resin: z.enum(RESIN_KEYS, { error: 'Adhesive: choose one from the list.' }),
+  adhesive: z.enum(ADHESIVE_KEYS, { error: 'Adhesive: choose one from the list.' }),
   /** What its sheet says; null where it says nothing. */
   holdS: numberField('Seconds the maker gives', 's', 1, 120).nullable(),
   peel: z.enum(['cold', 'hot'], { error: 'Peel: cold or hot.' }),
@@ -94,7 +94,7 @@ export const transferWork = z.object({
 export const LETTER_FACES = ['sans', 'bold', 'serif'] as const
 export type LetterFace = typeof LETTER_FACES[number]
 const faceField = z.enum(LETTER_FACES, { error: 'Typeface: choose one from the list.' })
-export const letteringWork = z.object({
+export const letteringSpec = z.object({
   format: z.literal(1), kind: z.literal('lettering'),
   from: z.enum(['text', 'outline'], { error: 'Letters: from a text, or an outline.' }),
   text: textField('Letters', 40), face: faceField, sizeMm: lengthField('Height of the letters', 8, 500),
@@ -103,7 +103,7 @@ export const letteringWork = z.object({
   outlines: z.array(outlinePayload, { error: 'Outlines: give a list.' }).max(60, 'Outlines: sixty at the most.'),
   padded: yesField('Padded'), item: itemSchema, ...placed, count: countField('How many', 60),
 })
-export const labelsWork = z.object({
+export const labelsSpec = z.object({
   format: z.literal(1), kind: z.literal('labels'),
   /** One text a label; a line break begins a new line. */
   texts: z.array(textField('Text', 200), { error: 'Labels: give a list.' })
@@ -112,14 +112,14 @@ export const labelsWork = z.object({
   wideMm: lengthField('Width', 8, 250), highMm: lengthField('Height', 5, 250), borderMm: lengthField('Border', 0, 10),
   paper: z.enum(['A4', 'A3'], { error: 'Paper: A4 or A3.' }),
 })
-export const appliqueWork = z.object({
+export const appliqueSpec = z.object({
   format: z.literal(1), kind: z.literal('applique'),
   shapes: z.array(z.object({
     name: nameField('Shape', 40), kind: z.enum([...SHAPES, 'drawn'], { error: 'Shape: choose one from the list.' }),
     outline: outlinePayload.nullable(), wideMm: lengthField('Width', 5, 1500), highMm: lengthField('Height', 5, 1500),
     count: countField('How many', 200), edge: z.enum(['raw', 'turned'], { error: 'Edge: raw or turned.' }),
-    /** Which of the cloths named beside it. */
-    cloth: whichField('Fabric'), corner: yesField('In the corners'),
+    /** Which of the fabrics named beside it. */
+    fabric: whichField('Fabric'), corner: yesField('In the corners'),
   }), { error: 'Shapes: give a list.' }).min(1, 'Shapes: at least one.').max(24, 'Shapes: twenty-four kinds at the most.'),
   groundWideMm: lengthField('Width of the ground', 20, 5000), groundHighMm: lengthField('Height of the ground', 20, 5000),
   tracedOn: z.enum(['paper', 'smooth'], { error: 'Traced on: the paper of a web, or the smooth side of an interfacing.' }),
@@ -129,8 +129,8 @@ export const appliqueWork = z.object({
   if (at >= 0) ctx.addIssue({ code: 'custom', path: ['shapes', at],
     message: `${a.shapes[at]!.name}: it has no outline. Draw it, or choose another.` })
 })
-export const crestWork = z.object({
-  format: z.literal(1), kind: z.literal('crest'),
+export const embroiderySpec = z.object({
+  format: z.literal(1), kind: z.literal('embroidery'),
   parts: z.array(z.object({
     name: nameField('Part', 40), outline: outlinePayload,
     stitches: z.number({ error: 'Stitches: give a whole number.' }).int('Stitches: give a whole number.')

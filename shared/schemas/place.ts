@@ -1,12 +1,12 @@
 import { z } from 'zod'
-import { HANDS } from '#core/hand'
+import { STIFFNESSES } from '#core/stiffness'
 import { SUPPLY_FAMILIES } from '#core/materials'
 import { idSchema, nameField, numberField, textField, versionField, yesField } from './common'
 
 /** A place that a workroom added to the built-in ones. */
 export const placeBody = z.object({
   name: nameField('Name', 40),
-  hand: z.enum(['keep', ...HANDS], { error: 'Hand: choose one from the list.' }),
+  stiffness: z.enum(['keep', ...STIFFNESSES], { error: 'Stiffness: choose one from the list.' }),
   give: z.enum(['stay', 'stop', 'any'], { error: 'Give: stay, stop or any.' }),
   wear: numberField('Wear', '', 0, 1),
   shows: yesField('Shows'),
@@ -49,4 +49,4 @@ export const piecesBody = z.object({
 })
 export const piecesQuery = z.object({ place: placeKeyField })
 
-export const matchShelfQuery = z.object({ clothId: idSchema.optional() })
+export const matchShelfQuery = z.object({ fabricId: idSchema.optional() })

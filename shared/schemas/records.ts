@@ -17,14 +17,14 @@ export const measurementBody = z.object({
 export type MeasurementBody = z.infer<typeof measurementBody>
 interface Measurement extends MeasurementBody { id: string, value: number, createdAt: string }
 
-export const settlePassFields = z.object({
+export const preshrinkPassFields = z.object({
   kind: z.enum(['press', 'wash'], { error: 'Pass: a press or a wash.' }),
   heatC: numberField('Heat', '°C', 0, 240),
   alongBeforeMm: numberField('Along before', 'mm', 10, 5000), alongAfterMm: numberField('Along after', 'mm', 10, 5000),
   acrossBeforeMm: numberField('Across before', 'mm', 10, 5000), acrossAfterMm: numberField('Across after', 'mm', 10, 5000),
 })
 /** Every piece is cut by what a pass says: a figure that was misread is refused. */
-export const settlePassBody = settlePassFields.superRefine((pass, ctx) => {
+export const preshrinkPassBody = preshrinkPassFields.superRefine((pass, ctx) => {
   for (const [way, name] of [['along', 'Along'], ['across', 'Across']] as const) {
     const before = pass[`${way}BeforeMm`], after = pass[`${way}AfterMm`], shrinkPct = (1 - after / before) * 100
     if (shrinkPct <= MOST_SHRINK_PCT && shrinkPct >= -MOST_GROWTH_PCT) continue
@@ -35,7 +35,7 @@ export const settlePassBody = settlePassFields.superRefine((pass, ctx) => {
     })
   }
 })
-export type SettlePassBody = z.infer<typeof settlePassFields>
+export type PreshrinkPassBody = z.infer<typeof preshrinkPassFields>
 
 export const SEEN = ['nothing', 'shine', 'colour', 'shrink', 'stick', 'smell'] as const
 export const cornerStepBody = z.object({
@@ -46,9 +46,9 @@ export const cornerStepBody = z.object({
 })
 export type CornerStepBody = z.infer<typeof cornerStepBody>
 
-export interface ClothRecords {
+export interface FabricRecords {
   measurements: Measurement[]
-  settle: (SettlePassBody & { id: string, createdAt: string })[]
+  preshrinkPasses: (PreshrinkPassBody & { id: string, createdAt: string })[]
   corners: (CornerStepBody & { id: string, createdAt: string })[]
 }
 
@@ -68,7 +68,7 @@ export const stockMovementBody = z.object({
 export type StockMovementBody = z.infer<typeof stockMovementBody>
 export interface SupplyRecords {
   movements: (StockMovementBody & { id: string, createdAt: string })[]
-  runs: (TrimRunBody & { id: string, createdAt: string })[]
+  trimRuns: (TrimRunBody & { id: string, createdAt: string })[]
 }
 
 const sourceField = z.enum(['probe', 'typed', 'csv'], { error: 'From: the probe, typed, or a file.' })

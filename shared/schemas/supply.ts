@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { BACKING_BASES as BASES, FIBRE_KEYS, RESIN_FORMS as FORMS, RESIN_KEYS, SUPPLY_FAMILIES as FAMILIES } from '#core/materials'
+import { INTERFACING_BASES as BASES, FIBRE_KEYS, ADHESIVE_FORMS as FORMS, ADHESIVE_KEYS,
+  SUPPLY_FAMILIES as FAMILIES } from '#core/materials'
 import { hexField, nameField, numberField, originSchema, pageQuery, textField, versionField } from './common'
 
 export { BASES, FAMILIES, FORMS }
@@ -14,15 +15,15 @@ export const supplyFields = z.object({
   baseFibre: z.enum(FIBRE_KEYS, { error: 'Base fibre: choose one from the list.' }),
   massGsm: numberField('Weight', 'g/m²', 5, 2000),
   thicknessMm: numberField('Thickness', 'mm', 0.02, 15),
-  resin: z.enum(RESIN_KEYS, { error: 'Adhesive: choose one from the list.' }).nullable(),
-  resinGsm: numberField('Adhesive', 'g/m²', 0, 200),
-  resinOrigin: originSchema.default('typical'),
+  adhesive: z.enum(ADHESIVE_KEYS, { error: 'Adhesive: choose one from the list.' }).nullable(),
+  adhesiveGsm: numberField('Adhesive', 'g/m²', 0, 200),
+  adhesiveOrigin: originSchema.default('typical'),
   colourHex: hexField,
   note: textField('Note', 500).default(''),
   lot: textField('Lot', 40).default(''),
   givePct: numberField('Give', '%', 0, 300).nullable().default(null),
   form: z.enum(FORMS, { error: 'Adhesive form: choose one from the list.' }).default('dots'),
-  leaflet: z.enum(['maker', 'lost'], { error: 'Maker\'s instructions: from the maker, or lost.' }).default('lost'),
+  instructions: z.enum(['maker', 'lost'], { error: 'Maker\'s instructions: from the maker, or lost.' }).default('lost'),
   makerC: numberField('Maker\'s temperature', '°C', 60, 240).nullable().default(null),
   makerHoldS: numberField('Maker\'s seconds', 's', 1, 300).nullable().default(null),
   makerMoisture: z.enum(['dry', 'steam', 'damp'], { error: 'Maker\'s moisture: dry, steam or damp.' }).nullable().default(null),
@@ -40,14 +41,14 @@ export const supplyFields = z.object({
 })
 
 const supplyChecks = (s: z.infer<typeof supplyFields>, ctx: z.RefinementCtx) => {
-  if (s.family === 'sewIn' && s.resin !== null)
+  if (s.family === 'sewIn' && s.adhesive !== null)
     ctx.addIssue({
-      code: 'custom', path: ['resin'], message: 'Adhesive: a sew-in carries none. Choose another family, or take the adhesive away.',
+      code: 'custom', path: ['adhesive'], message: 'Adhesive: a sew-in carries none. Choose another family, or take the adhesive away.',
     })
-  if (s.family !== 'sewIn' && s.resin !== null && s.resinGsm <= 0)
-    ctx.addIssue({ code: 'custom', path: ['resinGsm'], message: 'Adhesive: say how much of it there is, in g/m²; 10 to 15 is usual.' })
-  if (s.resinGsm > s.massGsm)
-    ctx.addIssue({ code: 'custom', path: ['resinGsm'], message: 'Adhesive: it cannot weigh more than the whole supply.' })
+  if (s.family !== 'sewIn' && s.adhesive !== null && s.adhesiveGsm <= 0)
+    ctx.addIssue({ code: 'custom', path: ['adhesiveGsm'], message: 'Adhesive: say how much of it there is, in g/m²; 10 to 15 is usual.' })
+  if (s.adhesiveGsm > s.massGsm)
+    ctx.addIssue({ code: 'custom', path: ['adhesiveGsm'], message: 'Adhesive: it cannot weigh more than the whole supply.' })
 }
 
 export const supplyBody = supplyFields.superRefine(supplyChecks)
@@ -57,7 +58,7 @@ export interface Supply extends SupplyBody { id: string, version: number, update
 
 export const supplyQuery = pageQuery.extend({
   family: z.enum(FAMILIES, { error: 'Family: choose one from the list.' }).optional(),
-  resin: z.enum(RESIN_KEYS, { error: 'Adhesive: choose one from the list.' }).optional(),
+  adhesive: z.enum(ADHESIVE_KEYS, { error: 'Adhesive: choose one from the list.' }).optional(),
   gives: z.stringbool({ error: 'Gives: yes or no.' }).optional(),
   stocked: z.stringbool({ error: 'In stock: yes or no.' }).optional(),
 })

@@ -1,21 +1,21 @@
 import { describe, expect, it } from 'vitest'
 import type { z } from 'zod'
 import {
-  pairingQuery, photoQuery, pieceSchema, piecesBody, placeBody, planBody, readingBody, rulesSchema, supplyBody, trialBody, washBody,
+  pairingQuery, photoQuery, pieceSchema, piecesBody, placeBody, planBody, readingBody, rulesSchema, supplyBody, swatchBody, washBody,
   windowReportBody, olderWorkroomFile, workroomHead,
 } from '.'
 
 const ID = '00000000-0000-4000-8000-000000000000'
 const recipe = {
-  format: 1, method: 'dry', stop: { label: 'wool', meanC: 150, swingC: 5, origin: 'typical' }, firstSide: 'back', passes: 1, holdS: 10,
-  lean: 'weight', pressureKPa: 1, coverWaterGsm: 0, mistGsm: 0, steamGM2S: 0, steamS: 0, coolS: 10,
+  format: 1, method: 'dry', setting: { label: 'wool', meanC: 150, swingC: 5, origin: 'typical' }, firstSide: 'back', passes: 1, holdS: 10,
+  lean: 'weight', pressureKPa: 1, pressClothWaterGsm: 0, mistGsm: 0, steamGM2S: 0, steamS: 0, coolS: 10,
 } as const
-const trial = {
-  clientKey: ID, clothId: ID, supplyId: ID, ironId: ID, coverId: null, bed: 'padded', recipe,
+const swatch = {
+  clientKey: ID, fabricId: ID, supplyId: ID, ironId: ID, pressClothId: null, surface: 'padded', recipe,
   predicted: { bond: 1, harm: 0, peakC: 120, windowC: [100, 120], worst: null }, grade: 3, pressedAt: '2026-11-24T10:00:00Z',
 }
 const wash = { clientKey: ID, washC: 40, tumble: 'no', grade: 4, washedAt: '2026-11-24T10:00:00Z' }
-const place = { name: 'Gaiter top', hand: 'crisp', give: 'any', wear: 0.5, shows: true, inSeam: true, families: ['fusible'] }
+const place = { name: 'Gaiter top', stiffness: 'crisp', give: 'any', wear: 0.5, shows: true, inSeam: true, families: ['fusible'] }
 const complaint = (schema: z.ZodType, value: unknown): string => {
   const result = schema.safeParse(value)
   return result.success ? '' : result.error.issues.map(i => i.message).join(' ')
@@ -23,8 +23,8 @@ const complaint = (schema: z.ZodType, value: unknown): string => {
 
 describe('a swatch as it is sent', () => {
   it('older ones without lots, layers and readings are still taken', () => {
-    expect(trialBody.parse(trial)).toMatchObject({
-      clothLot: '', supplyLot: '', overSupplyIds: [], planId: null, scrap: null, readings: [], markWhere: {}, marks: [], note: '',
+    expect(swatchBody.parse(swatch)).toMatchObject({
+      fabricLot: '', supplyLot: '', overSupplyIds: [], planId: null, scrap: null, readings: [], markWhere: {}, marks: [], note: '',
     })
   })
   it.each<[string, object, RegExp]>([
@@ -32,15 +32,15 @@ describe('a swatch as it is sent', () => {
     ['a mark nobody knows', { marks: ['sparkles'] }, /^Marks:/],
     ['a place for a mark that goes on and on', { markWhere: { shine: 'x'.repeat(90) } }, /^Where: keep it under 60/],
     ['five layers', { overSupplyIds: [ID, ID, ID, ID, ID] }, /^Layers: four/],
-    ['yesterday, in words', { pressedAt: 'yesterday' }, /^Pressed at:/], ['a bed of straw', { bed: 'straw' }, /^Pressing surface:/],
-  ])('%s is refused with its field', (_what, over, says) => expect(complaint(trialBody, { ...trial, ...over })).toMatch(says))
+    ['yesterday, in words', { pressedAt: 'yesterday' }, /^Pressed at:/], ['a bed of straw', { surface: 'straw' }, /^Pressing surface:/],
+  ])('%s is refused with its field', (_what, over, says) => expect(complaint(swatchBody, { ...swatch, ...over })).toMatch(says))
 })
 
 describe('a stop of the dial', () => {
   it('may be a place between two of the longest names an iron can have; no name at all is refused', () => {
-    const named = (label: string) => ({ ...trial, recipe: { ...recipe, stop: { ...recipe.stop, label } } })
-    expect(complaint(trialBody, named(`between ${'a'.repeat(24)} and ${'b'.repeat(24)}`))).toBe('')
-    expect(complaint(trialBody, named(' '))).toMatch(/^Dial setting: it needs a name/)
+    const named = (label: string) => ({ ...swatch, recipe: { ...recipe, setting: { ...recipe.setting, label } } })
+    expect(complaint(swatchBody, named(`between ${'a'.repeat(24)} and ${'b'.repeat(24)}`))).toBe('')
+    expect(complaint(swatchBody, named(' '))).toMatch(/^Dial setting: it needs a name/)
   })
 })
 
@@ -66,7 +66,7 @@ describe('readings and washes', () => {
 describe('places, pieces and plans', () => {
   it('a place is taken with its layers empty', () => expect(placeBody.parse(place).layers).toEqual([]))
   it.each<[object, RegExp]>([
-    [{ name: ' ' }, /needs a name/], [{ hand: 'limp' }, /Hand:/], [{ families: [] }, /at least one/],
+    [{ name: ' ' }, /needs a name/], [{ stiffness: 'limp' }, /Stiffness:/], [{ families: [] }, /at least one/],
     [{ families: ['glue'] }, /Families:/], [{ wear: 3 }, /Wear: 1/], [{ layers: ['triple'] }, /Layers:/],
   ])('a place with %j is refused', (over, says) => {
     expect(complaint(placeBody, { ...place, ...over })).toMatch(says)
@@ -81,7 +81,7 @@ describe('places, pieces and plans', () => {
   })
   it('a plan has one scrap to twelve', () => {
     const plan = {
-      clothId: ID, supplyId: ID, ironId: ID, coverId: null, bed: 'padded', scraps: [{ number: 1, recipe, asks: 'Too little?' }],
+      fabricId: ID, supplyId: ID, ironId: ID, pressClothId: null, surface: 'padded', scraps: [{ number: 1, recipe, asks: 'Too little?' }],
     }
     expect(complaint(planBody, plan)).toBe('')
     expect(complaint(planBody, { ...plan, scraps: [] })).toMatch(/at least one/)
@@ -90,12 +90,12 @@ describe('places, pieces and plans', () => {
     )
   })
   it('queries read their numbers from text and refuse what is none', () => {
-    expect(pairingQuery.parse({ clothId: ID, supplyId: ID, size: '60' })).toMatchObject({ size: 60, page: 1 })
-    expect(complaint(pairingQuery, { clothId: ID, supplyId: ID, size: 'many' })).toMatch(/Size:/)
+    expect(pairingQuery.parse({ fabricId: ID, supplyId: ID, size: '60' })).toMatchObject({ size: 60, page: 1 })
+    expect(complaint(pairingQuery, { fabricId: ID, supplyId: ID, size: 'many' })).toMatch(/Size:/)
     expect(photoQuery.parse({}).stage).toBe('after')
     expect(
       complaint(windowReportBody, {
-        clothId: ID, supplyId: ID, ironId: ID, coverId: null, bed: 'padded', recipe: { ...recipe, holdS: 9000 },
+        fabricId: ID, supplyId: ID, ironId: ID, pressClothId: null, surface: 'padded', recipe: { ...recipe, holdS: 9000 },
       }),
     ).toMatch(/Hold: 300 s/)
   })
@@ -106,18 +106,18 @@ describe('what came with new fields still reads what was written before', () => 
   it('a supply without a lot has an empty one', () => {
     expect(
       supplyBody.parse({
-        code: 'B', name: 'B', family: 'fusible', base: 'woven', baseFibre: 'cotton', massGsm: 60, thicknessMm: 0.2, resin: 'polyamide',
-        resinGsm: 12, colourHex: '#ffffff',
+        code: 'B', name: 'B', family: 'fusible', base: 'woven', baseFibre: 'cotton', massGsm: 60, thicknessMm: 0.2, adhesive: 'polyamide',
+        adhesiveGsm: 12, colourHex: '#ffffff',
       }).lot,
     ).toBe('')
   })
   it('a workroom file of version 1 is read; one of version 5 is not', () => {
     const file = {
       format: 'ready-cuff-workroom', version: 1,
-      workshop: { name: 'W', units: { length: 'mm', temperature: '°C', arealMass: 'g/m²' }, rules: {} }, cloths: [], supplies: [],
-      irons: [], covers: [], trials: [],
+      workroom: { name: 'W', units: { length: 'mm', temperature: '°C', arealMass: 'g/m²' }, rules: {} }, fabrics: [], supplies: [],
+      irons: [], pressCloths: [], swatches: [],
     }
     expect(olderWorkroomFile.parse(file)).toMatchObject({ places: [], plans: [] })
-    expect(complaint(workroomHead, { ...file, version: 5 })).toMatch(/later version/)
+    expect(complaint(workroomHead, { ...file, version: 6 })).toMatch(/later version/)
   })
 })

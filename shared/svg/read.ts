@@ -228,7 +228,7 @@ export function readSvg(text: string): SvgReading | { problem: SvgProblem } {
     if (d === null || (ownRole && node.attributes['data-role'] !== 'outline')) return
     let path = svgpath(d).abs().unshort().unarc()
     for (const t of transforms) path = path.transform(t)
-    // The drawing's rows go down, a length of cloth goes up.
+    // The drawing's rows go down, a length of fabric goes up.
     path = path.matrix([scale, 0, 0, -scale, dx, topMm - dy])
     const rings: Ring[] = []
     for (const { ring, closed } of strokesOf(path.abs())) {

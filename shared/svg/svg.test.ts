@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { areaMm2, boundsOf, difference, offset, outlineOf, type Outline } from '#core/geometry'
-import { firstLay, laidOutline, layFaults } from '#core/lay'
+import { firstLayout, laidOutline, layoutFaults } from '#core/layout'
 import { BLOCKS, usualMeasures } from '#core/cut'
 import { readSvg, writeSvg, type SvgReading } from '.'
 
@@ -203,8 +203,8 @@ describe('out and in again', () => {
       fc.property(fc.array(star, { minLength: 10, maxLength: 10 }), fc.integer({ min: -4, max: 12 }), (outlines, by) => {
         const made = outlines.flatMap(o => offset([o], by).slice(0, 1)).filter(o => boundsOf(o).wideMm > 6 && boundsOf(o).highMm > 6)
         const pieces = made.map((outline, i) => ({ id: String(i), outline, grain: 'any' as const, oneWay: false }))
-        const lay = firstLay({ pieces, wideMm: 600, gapMm: 2, pinned: [] })
-        expect(layFaults(pieces, lay.placements, 600, 2)).toEqual([])
+        const lay = firstLayout({ pieces, wideMm: 600, gapMm: 2, pinned: [] })
+        expect(layoutFaults(pieces, lay.placements, 600, 2)).toEqual([])
         const laid = lay.placements.map(p => laidOutline(made[Number(p.id)]!, p))
         const back = read(
           writeSvg(laid.map((o, i) => ({ name: `P${i}`, says: [], grainDeg: null, lines: [{ role: 'outline', outlines: [o] }] }))),

@@ -1,7 +1,7 @@
 import { boundsOf, shifted, type Outline, type Ring } from '#core/geometry'
 
 /** What a line of a piece is; only the outline itself is read back. */
-export type SvgRole = 'outline' | 'cut' | 'backing' | 'foam' | 'web'
+export type SvgRole = 'outline' | 'cut' | 'interfacing' | 'foam' | 'web'
 export interface SvgPiece {
   name: string
   lines: readonly { role: SvgRole, outlines: readonly Outline[] }[]
@@ -22,7 +22,7 @@ const APART_MM = 12,
 const STYLE: Record<SvgRole, string> = {
   outline: 'stroke="#333a73" stroke-width="0.4"',
   cut: 'stroke="#25211d" stroke-width="0.5"',
-  backing: 'stroke="#4a6a2c" stroke-width="0.4" stroke-dasharray="4 2"',
+  interfacing: 'stroke="#4a6a2c" stroke-width="0.4" stroke-dasharray="4 2"',
   foam: 'stroke="#7d2457" stroke-width="0.4" stroke-dasharray="1.5 1.5"',
   web: 'stroke="#14767a" stroke-width="0.4" stroke-dasharray="6 1.5 1 1.5"',
 }

@@ -36,8 +36,8 @@ describe('care in words', () => {
     expect(why('fibre')).toContain('its fibre is unknown')
     expect(why('base', { fibre: 'viscose' })).toContain('base is viscose')
     expect(why('finish', { finish: 'flock' })).toContain('lettering')
-    expect(why('resin', { resin: 'eva' })).toContain('ethylene')
-    for (const w of ['sheet', 'label', 'swatch', 'glueLine', 'settled', 'print'] as const) expect(why(w)).toContain('Front')
+    expect(why('adhesive', { adhesive: 'eva' })).toContain('ethylene')
+    for (const w of ['sheet', 'label', 'swatch', 'glueLine', 'preshrunk', 'print'] as const) expect(why(w)).toContain('Front')
     expect([careFar(true), careFar(false), careFar('low'), careFar(0), careFar(60)]).toEqual(
       ['may be cleaned', 'no solvent', 'a low dryer', 'not at all', 'to 60 °C'])
   })
@@ -68,10 +68,11 @@ describe('care in words', () => {
     expect(wearLine(1, 1.3)).toContain('1 swatch of it was washed here: it wears 1.3 times')
   })
   it('the slip as text has all of it, and own words', () => {
-    const l = limits({ wash: { value: 30, reasons: [{ name: 'Crest', why: 'resin', resin: 'eva', limit: 30, origin: 'typical' }] },
-      steamWakes: true })
+    const l = limits({ wash: { value: 30, reasons: [{ name: 'Embroidery', why: 'adhesive', adhesive: 'eva', limit: 30,
+      origin: 'typical' }] },
+    steamWakes: true })
     const text = slipText('Coat', l, 'Brush it.')
-    for (const part of ['Coat', 'Wash at 30', 'Brush it.', 'Why: Crest: its adhesive', 'With steam']) expect(text).toContain(part)
+    for (const part of ['Coat', 'Wash at 30', 'Brush it.', 'Why: Embroidery: its adhesive', 'With steam']) expect(text).toContain(part)
     expect(slipWhy(l)).toHaveLength(1)
     expect(slipAdvice(limits())).toHaveLength(1)
     expect(slipAdvice({ ...l, steam: 'no' })).toHaveLength(1)
@@ -91,7 +92,7 @@ describe('care in words', () => {
     expect(lookLine({ jobId: '', name: '', lookOn: '2026-11-28' }, '2026-11-27')).toBe('in 1 day')
     expect(lookLine({ jobId: '', name: '', lookOn: '2026-11-27' }, '2026-11-27')).toBe('due today')
     expect(lookLine({ jobId: '', name: '', lookOn: '2026-11-24' }, '2026-11-27')).toBe('due 3 days ago')
-    expect(staleLine({ jobId: '', name: '', clothId: '', cloth: 'Melton', supply: 'Front', what: 'clothLot' })).toContain(
+    expect(staleLine({ jobId: '', name: '', fabricId: '', fabric: 'Melton', supply: 'Front', what: 'fabricLot' })).toContain(
       'another lot of the fabric')
     expect(lotLine({ supplyId: '', name: '', stockM: 0.8, jobs: 2 })).toBe('0.8 m left, wanted by 2 jobs')
     expect(lotLine({ supplyId: '', name: '', stockM: 1, jobs: 0 })).toBe('1.0 m left')
@@ -112,17 +113,19 @@ describe('rescue in words', () => {
     expect(contradictWords(['lifts', 'torn'])).toContain('cannot both be')
     expect(shareWords(0.734)).toBe('73 of 100')
   })
-  const stop = { label: 'wool', meanC: 152, swingC: 12, origin: 'measured' as const }
+  const setting = { label: 'wool', meanC: 152, swingC: 12, origin: 'measured' as const }
   const remedy = (more: Partial<Remedy>): Remedy => ({ key: 'pressAgain', recipe: null, hover: null, risk: 0, cannot: null, ...more })
   const recipe = {
-    method: 'dry', stop, firstSide: 'back', passes: 2, warmS: 0, holdS: 14, secondS: 10, lean: 'lean', pressureKPa: 3, coverWaterGsm: 0,
+    method: 'dry', setting, firstSide: 'back', passes: 2, warmS: 0, holdS: 14, secondS: 10, lean: 'lean', pressureKPa: 3,
+    pressClothWaterGsm: 0,
     mistGsm: 0,
     steamGM2S: 0, steamS: 0, coolS: 30,
   } as const
   it('steps give the recipe as the hands do it, and what cannot be undone is said kindly', () => {
     const steps = remedySteps(remedy({ recipe }))
     expect(steps.join(' ')).toContain('14\u00A0s, wool (152 °C), dry, from the wrong side; turn, 10\u00A0s more')
-    expect(remedySteps(remedy({ key: 'raisePile', hover: { stop, forS: 5 } })).join(' ')).toContain('steam for 5\u00A0s, touching nothing')
+    expect(remedySteps(remedy({ key: 'raisePile', hover: { setting,
+      forS: 5 } })).join(' ')).toContain('steam for 5\u00A0s, touching nothing')
     for (const key of REMEDIES) if (key !== 'none')
       for (const s of remedySteps(remedy({ key, recipe }))) expect(s.length).toBeGreaterThan(10)
     expect(remedySteps(remedy({ key: 'none', cannot: { why: 'melted' } }))).toEqual([])
@@ -135,7 +138,7 @@ describe('rescue in words', () => {
   })
   it('says how risky it is itself', () => {
     expect(riskWords(remedy({}))).toContain('No heat')
-    expect(riskWords(remedy({ hover: { stop, forS: 5 } }))).toContain('hand out of the steam')
+    expect(riskWords(remedy({ hover: { setting, forS: 5 } }))).toContain('hand out of the steam')
     expect([0.1, 0.4, 0.7].map(risk => riskWords(remedy({ recipe, risk })))).toEqual([
       'Little risk to the fabric.', expect.stringContaining('Some risk'), expect.stringContaining('a scrap first'),
     ])
@@ -163,15 +166,15 @@ describe('practice in words', () => {
       { say: 'underBonded', bond: 0.4 }, { say: 'overFused', bond: 4 }, { say: 'bonded', bond: 1.2 },
       { say: 'harm', kind: 'scorch', severity: 2 },
       { say: 'blisters', waterGsm: 9 }, { say: 'slow', bestS: 8, tookS: 30 }, { say: 'overClass', soleC: 195, limitC: 150 },
-      { say: 'needsCover' },
+      { say: 'needsPressCloth' },
       { say: 'drips' }, { say: 'steamStopped' }, { say: 'faceBarred' }, { say: 'wrongClass', said: 200, is: 110 },
       { say: 'rightClass', is: 110 },
-      { say: 'jumped', fromC: 90, toC: 150 }, { say: 'cutOff', wantedMm: 1000, cameMm: 980 }, { say: 'settled' },
+      { say: 'jumped', fromC: 90, toC: 150 }, { say: 'cutOff', wantedMm: 1000, cameMm: 980 }, { say: 'preshrunk' },
       { say: 'movesAgain', mmPerM: 12 },
       { say: 'brittle' }, { say: 'agents', right: ['heat', 'steam'] }, { say: 'motion', right: 'tipAlong' },
       { say: 'notSet', forS: 2, neededS: 9 },
       { say: 'finish', yoursS: 400, bestS: 350 }, { say: 'broken', op: 'hem', needs: 'front' }, { say: 'lining', peakC: 130, limitC: 110 },
-      { say: 'unanswered', topic: 'stop' },
+      { say: 'unanswered', topic: 'setting' },
     ]
     const words = all.map(f => findingWords(f))
     for (const w of words) expect(w).toMatch(/^[A-Z0-9].*\.$/)

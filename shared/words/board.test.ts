@@ -3,12 +3,12 @@ import type { Step } from '#core/press'
 import type { Recipe } from '#core/recipe'
 import {
   careWords, followingWords, glueLineSentence, harmSoonWords, jobDiffers, keyWords, layUpWords, lyingWords, nextReason, nextWords,
-  oddSentence, orderWords, pinSentence, sheetStoredSentence, soleSentence, awayWords, wantedWords,
+  oddSentence, orderWords, pinSentence, makerStoredSentence, soleSentence, awayWords, wantedWords,
 } from '.'
 
-const step = (kind: Step['kind'], over: Partial<Step> = {}): Step => ({ kind, forS: 12, side: 'back', pass: 0, print: 0, ...over })
+const step = (kind: Step['kind'], over: Partial<Step> = {}): Step => ({ kind, forS: 12, side: 'back', pass: 0, placement: 0, ...over })
 const recipe = (over: Partial<Recipe> = {}) => ({ warmS: 0, lean: 'lean', method: 'dry', ...over }) as Recipe
-const session = (over: object = {}) => ({ recipe: recipe(), prints: 1, interrupted: null, ...over })
+const session = (over: object = {}) => ({ recipe: recipe(), placements: 1, interrupted: null, ...over })
 
 describe('what the hands are told', () => {
   it.each<[string, Parameters<typeof orderWords>, string]>([
@@ -23,7 +23,8 @@ describe('what the hands are told', () => {
     ['leaned on', ['running', step('down'), false, session()], 'Press firmly, hold still'],
     ['by weight', ['running', step('down'), false, session({ recipe: recipe({ lean: 'weight' }) })], 'Hold still'],
     ['done', ['running', step('down'), true, session()], 'Lift'],
-    ['a third print', ['running', step('down', { print: 2 }), false, session({ prints: 4 })], 'Press firmly, hold still, position 3'],
+    ['a third print', ['running', step('down', { placement: 2 }), false, session({ placements: 4 })],
+      'Press firmly, hold still, position 3'],
     ['second side', ['running', step('down', { pass: 1 }), false, session()], 'Second side: hold still'],
     ['turning', ['running', step('turn'), false, session()], 'Turn it over'],
     ['turned', ['running', step('turn'), true, session()], 'Turn it over, then set down'],
@@ -43,12 +44,12 @@ describe('what the hands are told', () => {
     ])
   })
   it('how it is laid up: warmed alone, misted or wrung where the recipe says so, never slid', () => {
-    const names = { cloth: 'Poplin', supply: 'Lawn', cover: 'Muslin' }
+    const names = { fabric: 'Poplin', supply: 'Lawn', pressCloth: 'Muslin' }
     expect(layUpWords(recipe({ warmS: 5, method: 'mist' }), names, 'interfacing side up')).toEqual([
       'First Poplin alone, muslin, 5\u00A0s', 'Lawn: adhesive side to the wrong side of Poplin', 'Mist the fabric lightly',
       'Muslin on top, interfacing side up', 'Do not slide: press, hold, lift',
     ])
-    const bare = layUpWords(recipe({ method: 'damp' }), { ...names, cover: null }, 'face up')
+    const bare = layUpWords(recipe({ method: 'damp' }), { ...names, pressCloth: null }, 'face up')
     expect(bare[1]).toBe('Wring the press cloth out well')
     expect(bare[2]).toBe('No press cloth on top, face up')
     expect(layUpWords(recipe({ method: 'steam' }), names, 'face up')).toHaveLength(3)
@@ -63,9 +64,9 @@ describe('what the hands are told', () => {
     expect(soleSentence({ c: 90, shutOff: true, readyInS: 9 }, true)).toMatch(/switched itself off and is at 90 °C\. Pick it up/)
   })
   it('what lies beside the board', () => {
-    expect(lyingWords({ clothName: 'Poplin', phase: 'running', leftS: 7.2 })).toBe('Poplin: cooling 8\u00A0s')
-    expect(lyingWords({ clothName: 'Poplin', phase: 'running', leftS: 0 })).toBe('Poplin: cold')
-    expect(lyingWords({ clothName: 'Poplin', phase: 'judge', leftS: 0 })).toBe('Poplin: to grade')
+    expect(lyingWords({ fabricName: 'Poplin', phase: 'running', leftS: 7.2 })).toBe('Poplin: cooling 8\u00A0s')
+    expect(lyingWords({ fabricName: 'Poplin', phase: 'running', leftS: 0 })).toBe('Poplin: cold')
+    expect(lyingWords({ fabricName: 'Poplin', phase: 'judge', leftS: 0 })).toBe('Poplin: to grade')
     const at = (h: number, min: number, day = 5) => new Date(2026, 2, day, h, min).getTime()
     const all = { waiting: 0, refused: 0, awaySinceMs: null, copyOfMs: null, nowMs: at(15, 0) }
     expect(awayWords(all)).toBeNull()
@@ -103,24 +104,24 @@ describe('a job in words', () => {
   })
   it('where two versions part', () => {
     const mine = {
-      name: 'Shirts', garment: 'Shirt', forWhen: null, washC: 40, tumble: 'no' as const, dryClean: false, cloths: [{ clothId: 'a' }],
+      name: 'Shirts', garment: 'Shirt', forWhen: null, washC: 40, tumble: 'no' as const, dryClean: false, fabrics: [{ fabricId: 'a' }],
     }
     expect(jobDiffers(mine, { ...mine })).toBe('Yours is the same.')
     expect(jobDiffers({ ...mine, name: 'Twelve shirts', washC: 60 }, mine)).toBe(
       'Yours differs in name (Twelve shirts), care (wash 60\u00A0°C, no dryer).',
     )
-    expect(jobDiffers({ ...mine, forWhen: '2026-12-01', cloths: [{ clothId: 'b' }] }, mine)).toMatch(/day \(2026-12-01\), fabrics \(1\)/)
+    expect(jobDiffers({ ...mine, forWhen: '2026-12-01', fabrics: [{ fabricId: 'b' }] }, mine)).toMatch(/day \(2026-12-01\), fabrics \(1\)/)
   })
 })
 
 describe('the map and the sheets', () => {
   it('say in words what the picture shows', () => {
-    expect(pinSentence(14, 154, { bond: 0.97, hurt: 0.02 })).toBe('14\u00A0s at 154 °C: 97 % likely to bond, 2 % to be damaged')
+    expect(pinSentence(14, 154, { bond: 0.97, damage: 0.02 })).toBe('14\u00A0s at 154 °C: 97 % likely to bond, 2 % to be damaged')
     expect(glueLineSentence(130, [118, 140])).toBe('Glue line reached 130 °C; its window is 118 °C to 140 °C')
     expect([oddSentence(1), oddSentence(2)]).toEqual([
       'One does not fit the others and was given little weight.', '2 do not fit the others and were given little weight.',
     ])
-    const stored = (is: boolean, refused: number) => sheetStoredSentence({ stored: is, counts: { refused } })
+    const stored = (is: boolean, refused: number) => makerStoredSentence({ stored: is, counts: { refused } })
     expect([stored(true, 0), stored(false, 2), stored(false, 0)]).toEqual([
       'Stored.', 'Nothing is stored until every row is in order.', 'Nothing is stored yet.',
     ])

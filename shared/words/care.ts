@@ -1,9 +1,9 @@
 import type { CareFault, CareLimits, CareReason, IronStay } from '#core/care'
-import { FIBRES, FINISHES, RESINS } from '#core/materials'
+import { FIBRES, FINISHES, ADHESIVES } from '#core/materials'
 import { METRIC, type DisplayUnits } from '#core/units'
 import type { CareEvent, Due } from '../schemas'
 import { celsius, seconds } from './names'
-import { GRADE_WORDS, MARK_NAME } from './trial'
+import { GRADE_WORDS, MARK_NAME } from './judging'
 
 const DRYER_WORDS = { no: 'Dry flat or on the line, no dryer', low: 'Dryer, low heat', yes: 'Dryer' } as const
 /** The wash, as its wearer reads it. */
@@ -21,7 +21,7 @@ export function ironLine(l: CareLimits, units: DisplayUnits = METRIC): string {
 export const cleanLine = (dryClean: boolean): string => (dryClean ? 'May be dry-cleaned' : 'Not dry-cleaned')
 
 /** Why a part lets one go no further. */
-export function careWhy({ name, why, fibre, finish, resin }: CareReason<unknown>): string {
+export function careWhy({ name, why, fibre, finish, adhesive }: CareReason<unknown>): string {
   switch (why) {
     case 'fibre':
       return fibre ? `${name}: ${FIBRES[fibre].name.toLowerCase()}` : `${name}: its fibre is unknown`
@@ -29,8 +29,8 @@ export function careWhy({ name, why, fibre, finish, resin }: CareReason<unknown>
       return `${name}: its base is ${FIBRES[fibre!].name.toLowerCase()}`
     case 'finish':
       return `${name}: ${FINISHES[finish!].name.toLowerCase()}, ${FINISHES[finish!].reason}`
-    case 'resin':
-      return `${name}: its adhesive, ${RESINS[resin!].name.toLowerCase()}`
+    case 'adhesive':
+      return `${name}: its adhesive, ${ADHESIVES[adhesive!].name.toLowerCase()}`
     case 'sheet':
       return `${name}: its maker`
     case 'label':
@@ -39,7 +39,7 @@ export function careWhy({ name, why, fibre, finish, resin }: CareReason<unknown>
       return `${name}: a test that left marks`
     case 'glueLine':
       return `${name}: its glue line would soften under a normal iron`
-    case 'settled':
+    case 'preshrunk':
       return `${name}: it was not preshrunk hotter, and would shrink again`
     case 'print':
       return `${name}: the print on it softens`
@@ -63,7 +63,7 @@ export function careFault(f: CareFault, units: DisplayUnits = METRIC): string {
       return `Dry-cleaning is too much. ${careWhy(f.by)}.`
   }
 }
-/** What of a round would wake the resin. */
+/** What of a round would wake the adhesive. */
 export const wakesLine = (by: 'wash' | 'dryer' | null, softWetC: number, softDryC: number, units: DisplayUnits = METRIC): string =>
   by === 'wash'
     ? `This wash softens it: in water it softens at ${celsius(softWetC, units)}.`
@@ -142,7 +142,7 @@ export const lookLine = (d: Due['looks'][number], today: string): string => {
   return days < 0 ? `due ${-days} day${days === -1 ? '' : 's'} ago` : days === 0 ? 'due today' : `in ${days} day${days === 1 ? '' : 's'}`
 }
 export const staleLine = (d: Due['proofs'][number]): string =>
-  `${d.cloth} with ${d.supply}: proved on another lot of the ${d.what === 'clothLot' ? 'fabric' : 'interfacing'}`
+  `${d.fabric} with ${d.supply}: proved on another lot of the ${d.what === 'fabricLot' ? 'fabric' : 'interfacing'}`
 export const lotLine = (d: Due['lots'][number]): string =>
   `${d.stockM.toFixed(1)} m left${d.jobs > 0 ? `, wanted by ${d.jobs} job${d.jobs === 1 ? '' : 's'}` : ''}`
 export const measuredLine = (d: Due['irons'][number], today: string): string => d.measuredAt === null

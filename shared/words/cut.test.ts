@@ -3,10 +3,10 @@ import { METRIC } from '#core/units'
 import {
   countWords,
   cutDoneSentence,
-  layFaultSentence,
+  layoutFaultSentence,
   lengthWords,
   metresSentence,
-  sandwichStepSentence,
+  layersStepSentence,
   shrinkSentence,
   stockSentence,
   svgNoteSentence,
@@ -20,10 +20,10 @@ const name = (id: string) => ({ a: 'Front', b: 'Cuff' })[id] ?? id
 
 describe('cutting in words', () => {
   it('what is wrong with a layout names the parts', () => {
-    expect(layFaultSentence({ why: 'overlap', ids: ['a', 'b'], areaMm2: 9 }, name)).toBe('Front lies on Cuff: move one of them.')
-    expect(layFaultSentence({ why: 'offRoll', id: 'b', byMm: 4.26 }, name)).toBe('Cuff reaches 4.3 mm beyond what can be cut.')
-    expect(layFaultSentence({ why: 'tooNear', ids: ['a', 'b'] }, name)).toContain('closer than scissors need')
-    expect(layFaultSentence({ why: 'unknown', id: 'z' }, name)).toContain('Lay it out again')
+    expect(layoutFaultSentence({ why: 'overlap', ids: ['a', 'b'], areaMm2: 9 }, name)).toBe('Front lies on Cuff: move one of them.')
+    expect(layoutFaultSentence({ why: 'offRoll', id: 'b', byMm: 4.26 }, name)).toBe('Cuff reaches 4.3 mm beyond what can be cut.')
+    expect(layoutFaultSentence({ why: 'tooNear', ids: ['a', 'b'] }, name)).toContain('closer than scissors need')
+    expect(layoutFaultSentence({ why: 'unknown', id: 'z' }, name)).toContain('Lay it out again')
   })
   it('every trouble of a drawing has its sentence', () => {
     const problems = [
@@ -63,14 +63,14 @@ describe('cutting in words', () => {
       '5.37 in',
     ])
   })
-  it('what an unsettled fabric may cost on this very piece', () => {
+  it('what a fabric not preshrunk may cost on this very piece', () => {
     const size = { wideMm: 300, highMm: 760 },
       typical = { along: 3, across: 2 }
     expect(shrinkSentence('Poplin', null, typical, size)).toBe(
       'Poplin was never preshrunk: this piece may lose 22.8 mm of its length and 6.0 mm of its width. Preshrink it first.',
     )
-    expect(shrinkSentence('Poplin', { alongPct: 1, acrossPct: 0.5, settledUpToC: null }, typical, size)).toContain('cut larger by 7.6 mm')
-    expect(shrinkSentence('Poplin', { alongPct: 1, acrossPct: 0.5, settledUpToC: 150 }, typical, size)).toBe(
+    expect(shrinkSentence('Poplin', { alongPct: 1, acrossPct: 0.5, preshrunkUpToC: null }, typical, size)).toContain('cut larger by 7.6 mm')
+    expect(shrinkSentence('Poplin', { alongPct: 1, acrossPct: 0.5, preshrunkUpToC: 150 }, typical, size)).toBe(
       'Poplin is preshrunk up to 150 °C: cut to size.',
     )
   })
@@ -103,11 +103,11 @@ describe('cutting in words', () => {
     ])
   })
   it('the steps of a sandwich say seconds, or that its swatch does', () => {
-    expect(sandwichStepSentence({ do: 'tack', on: 'back', s: 3 })).toBe(
+    expect(layersStepSentence({ do: 'tack', on: 'back', s: 3 })).toBe(
       'Tack the web to the wrong side of the back, through its paper: 3 s.',
     )
-    expect(sandwichStepSentence({ do: 'cool', s: null })).toBe('Let it cool flat: as its swatch says.')
-    expect(sandwichStepSentence({ do: 'sew', openingMm: 61, standOffMm: 2.16 })).toContain('2.2 mm off the stiff layer; leave 65 mm open')
-    expect(sandwichStepSentence({ do: 'hold', on: 'face', s: 6, touches: 9 })).toContain('6 s at each of 9 places')
+    expect(layersStepSentence({ do: 'cool', s: null })).toBe('Let it cool flat: as its swatch says.')
+    expect(layersStepSentence({ do: 'sew', openingMm: 61, standOffMm: 2.16 })).toContain('2.2 mm off the stiff layer; leave 65 mm open')
+    expect(layersStepSentence({ do: 'hold', on: 'face', s: 6, touches: 9 })).toContain('6 s at each of 9 places')
   })
 })

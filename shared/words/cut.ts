@@ -1,5 +1,5 @@
-import type { SandwichStep } from '#core/cut'
-import type { LayFault } from '#core/lay'
+import type { LayersStep } from '#core/cut'
+import type { LayoutFault } from '#core/layout'
 import { METRIC, withUnit, type DisplayUnits } from '#core/units'
 import type { SvgNote, SvgProblem } from '../svg'
 
@@ -11,7 +11,7 @@ export const lengthWords = (v: number, units: DisplayUnits = METRIC): string =>
   withUnit(v, units.length, units.length === 'in' ? 2 : units.length === 'cm' ? 1 : v < SMALL_MM && v % 1 !== 0 ? 1 : 0)
 
 /** What is wrong with a lay. @param nameOf a part's id as it is called */
-export function layFaultSentence(fault: LayFault, nameOf: (id: string) => string): string {
+export function layoutFaultSentence(fault: LayoutFault, nameOf: (id: string) => string): string {
   switch (fault.why) {
     case 'overlap':
       return `${nameOf(fault.ids[0])} lies on ${nameOf(fault.ids[1])}: move one of them.`
@@ -80,19 +80,19 @@ export const turnWords = (deg: number): string => (deg === 0 ? 'as drawn' : `${M
 
 /** What cut sizes owe to shrinking, on a piece of this size. */
 export function shrinkSentence(
-  cloth: string,
-  shrink: { alongPct: number, acrossPct: number, settledUpToC: number | null } | null,
+  fabric: string,
+  shrink: { alongPct: number, acrossPct: number, preshrunkUpToC: number | null } | null,
   typical: { along: number, across: number },
   size: { wideMm: number, highMm: number },
 ): string {
   const mmOf = (along: number, across: number) =>
     `${((size.highMm * along) / 100).toFixed(1)} mm of its length and ${((size.wideMm * across) / 100).toFixed(1)} mm of its width`
-  if (!shrink) return `${cloth} was never preshrunk: this piece may lose ${mmOf(typical.along, typical.across)}. Preshrink it first.`
-  if (shrink.settledUpToC !== null) return `${cloth} is preshrunk up to ${Math.round(shrink.settledUpToC)} °C: cut to size.`
-  return `${cloth} still moves: cut larger by ${mmOf(shrink.alongPct, shrink.acrossPct)}, what its last pass took.`
+  if (!shrink) return `${fabric} was never preshrunk: this piece may lose ${mmOf(typical.along, typical.across)}. Preshrink it first.`
+  if (shrink.preshrunkUpToC !== null) return `${fabric} is preshrunk up to ${Math.round(shrink.preshrunkUpToC)} °C: cut to size.`
+  return `${fabric} still moves: cut larger by ${mmOf(shrink.alongPct, shrink.acrossPct)}, what its last pass took.`
 }
 
-/** What a lay costs in cloth and money. */
+/** What a lay costs in fabric and money. */
 export function metresSentence(metres: number, pricePerM: number | null): string {
   const cost = pricePerM === null ? '' : `, ${(metres * pricePerM).toFixed(2)} at ${pricePerM.toFixed(2)} a metre`
   return `${metres.toFixed(2)} m${cost}`
@@ -122,7 +122,7 @@ export const GRAIN_WORDS = { along: 'along', across: 'across', bias: 'bias', any
 const roundedUp = (v: number): number => Math.ceil(v / 5) * 5
 
 /** A step of a stiff sandwich. */
-export function sandwichStepSentence(step: SandwichStep): string {
+export function layersStepSentence(step: LayersStep): string {
   const s = (v: number | null) => (v === null ? 'as its swatch says' : `${Math.round(v)} s`)
   const side = (on: 'face' | 'back') => (on === 'face' ? 'face' : 'back')
   switch (step.do) {
@@ -173,6 +173,6 @@ export const cutDoneSentence = (metres: number, name: string, offcuts: number): 
   `${metres.toFixed(2)} m of ${name} are cut. `
   + (offcuts > 0 ? `${countWords(offcuts, 'more offcut')} kept.` : 'No more offcuts than before.')
 
-/** How much backing the pieces of a place want that are drawn already. */
+/** How much interfacing the pieces of a place want that are drawn already. */
 export const drawnSentence = (count: number, m2: number): string =>
   `${countWords(count, 'piece')} drawn in Cut for this place: ${m2.toFixed(3)} m² of interfacing.`

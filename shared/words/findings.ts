@@ -1,45 +1,45 @@
 import type { ProofState } from '#core/learn'
-import type { ClothLimit } from '#core/limit'
-import type { settlingOf } from '#core/shrink'
+import type { FabricLimit } from '#core/limit'
+import type { shrinkageOf } from '#core/shrink'
 import type { DisplayUnits } from '#core/units'
 import type { Backup, BackupReason } from '../schemas'
 import { reasonWords } from './limit'
 import { celsius, degreesApart } from './names'
 import { PROOF_CHANGE } from './swatch'
-import { bondWords } from './trial'
+import { bondWords } from './judging'
 
 const dayWords = (iso: string): string => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })
 const percent = (share: number): string => `${Math.round(share * 100)} %`
 
 /** What trying a hidden corner has come to: what hurt it (°C), what it stood (°C), whether it smelt. */
-export function cornerSentence(corner: { hurtAtC: number | null, stoodC: number | null, smelt: boolean }, units?: DisplayUnits): string {
+export function cornerSentence(corner: { damageAtC: number | null, stoodC: number | null, smelt: boolean }, units?: DisplayUnits): string {
   if (corner.smelt) return 'Stop: a sharp smell means fumes. No heat on this fabric.'
-  if (corner.hurtAtC !== null)
-    return `It was damaged at ${celsius(corner.hurtAtC, units)}. `
+  if (corner.damageAtC !== null)
+    return `It was damaged at ${celsius(corner.damageAtC, units)}. `
       + (corner.stoodC
         ? `It took ${celsius(corner.stoodC, units)}: that is its limit for now.`
         : 'Even the coolest setting marked it: no heat.')
   return corner.stoodC ? `A corner took ${celsius(corner.stoodC, units)}.` : 'Nothing tested yet.'
 }
 
-/** How far a cloth has settled after so many passes. */
-export function settlingSentence(settling: ReturnType<typeof settlingOf>, units?: DisplayUnits): string {
+/** How far a fabric has settled after so many passes. */
+export function preshrinkSentence(settling: ReturnType<typeof shrinkageOf>, units?: DisplayUnits): string {
   if (settling.passes.length === 0) return 'Not known yet whether it shrinks.'
-  if (settling.settledUpToC === null) return 'Not preshrunk yet: the last pass still moved it. Repeat it.'
-  const upTo = `Preshrunk up to ${celsius(settling.settledUpToC, units)}`
+  if (settling.preshrunkUpToC === null) return 'Not preshrunk yet: the last pass still moved it. Repeat it.'
+  const upTo = `Preshrunk up to ${celsius(settling.preshrunkUpToC, units)}`
   return settling.reopenedBy === null ? `${upTo}.` : `${upTo}, but you want ${celsius(settling.reopenedBy, units)}: it may shrink again.`
 }
 
 /** Where the recipe on the board stands with its proof; null where there is none. */
 export function proofSentence(proof: ProofState): string | null {
   if (proof.state === 'none') return null
-  const day = dayWords(proof.trial.pressedAt)
+  const day = dayWords(proof.swatch.pressedAt)
   if (proof.state === 'proved') return `Proved by the test swatch of ${day}.`
   if (proof.state === 'toWash') return `Held on ${day}; ${proof.missing === 1 ? 'one wash' : `${proof.missing} washes`} still to come.`
   return `An estimate again: ${proof.changes.map(c => PROOF_CHANGE[c]).join(', ')} since the proof of ${day}.`
 }
 
-/** What the sheet's own way would do on this bench; a share of a bond is given where it falls short. */
+/** What the sheet's own way would do on this setup; a share of a bond is given where it falls short. */
 export const doneSoHere = (bond: number, short: boolean): string =>
   `Done the same way here it ${bondWords(bond)}${short ? `: ${percent(bond)} of a bond` : ''}.`
 
@@ -50,16 +50,16 @@ export const roomAroundSentence = (
   + `${degreesApart(room.coolerC, units)} cooler or ${degreesApart(room.hotterC, units)} hotter.`
 
 /** The safest place of a map, on a dial stop or only between two. */
-export const safestSentence = (at: { soleC: number, holdS: number }, onStop: boolean, units?: DisplayUnits): string =>
-  `${onStop ? 'Safest' : 'Safe only between the settings'}: ${at.holdS} s at ${celsius(at.soleC, units)}.`
+export const safestSentence = (at: { soleC: number, holdS: number }, onSetting: boolean, units?: DisplayUnits): string =>
+  `${onSetting ? 'Safest' : 'Safe only between the settings'}: ${at.holdS} s at ${celsius(at.soleC, units)}.`
 
 /** A map without safe ground: how near it comes, and which edge is not sure. */
-export const nearestSentence = (nearest: { bond: number, hurt: number, blockedBy: 'bond' | 'hurt' }): string =>
-  `Nothing is safe 95 times in 100: at best ${percent(nearest.bond)} likely to bond and ${percent(nearest.hurt)} to be damaged. `
+export const nearestSentence = (nearest: { bond: number, damage: number, blockedBy: 'bond' | 'damage' }): string =>
+  `Nothing is safe 95 times in 100: at best ${percent(nearest.bond)} likely to bond and ${percent(nearest.damage)} to be damaged. `
   + `${nearest.blockedBy === 'bond' ? 'The bond' : 'Harm'} is the uncertain part. Measure what moves the edge most.`
 
 /** Two sources of one limit that do not agree, and which of them stands. */
-export const conflictSentence = (conflict: ClothLimit['conflicts'][number], units?: DisplayUnits): string =>
+export const conflictSentence = (conflict: FabricLimit['conflicts'][number], units?: DisplayUnits): string =>
   `They disagree. ${reasonWords(conflict.other, units)} ${reasonWords(conflict.safer, units)} We use the safer one.`
 
 /** A swatch judged here that the server has not got. */

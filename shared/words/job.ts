@@ -73,7 +73,7 @@ interface JobWords {
   washC: number
   tumble: keyof typeof TUMBLE_WORDS
   dryClean: boolean
-  cloths: { clothId: string }[]
+  fabrics: { fabricId: string }[]
 }
 /** Where two versions of a job part, for who must choose between them. */
 export function jobDiffers(yours: JobWords, theirs: JobWords): string {
@@ -82,7 +82,7 @@ export function jobDiffers(yours: JobWords, theirs: JobWords): string {
     yours.garment !== theirs.garment ? `garment (${yours.garment})` : '',
     yours.forWhen !== theirs.forWhen ? `day (${yours.forWhen ?? 'none'})` : '',
     careWords(yours) !== careWords(theirs) ? `care (${careWords(yours)})` : '',
-    yours.cloths.map(c => c.clothId).join() !== theirs.cloths.map(c => c.clothId).join() ? `fabrics (${yours.cloths.length})` : '',
+    yours.fabrics.map(c => c.fabricId).join() !== theirs.fabrics.map(c => c.fabricId).join() ? `fabrics (${yours.fabrics.length})` : '',
   ].filter(Boolean)
   return parts.length > 0 ? `Yours differs in ${parts.join(', ')}.` : 'Yours is the same.'
 }

@@ -1,5 +1,5 @@
 import { FIBRES, FINISHES } from '#core/materials'
-import type { ClothLimit, Reason } from '#core/limit'
+import type { FabricLimit, Reason } from '#core/limit'
 import { METRIC, type DisplayUnits } from '#core/units'
 import { celsius } from './names'
 
@@ -32,7 +32,7 @@ export function reasonWords(r: Reason, units: DisplayUnits = METRIC): string {
       return r.limitC === 0 ? 'The care label says: do not iron.' : `The care label allows ${celsius(r.limitC, units)}.`
     case 'labelSteam':
       return 'The care label says: no steam.'
-    case 'swatchHurt':
+    case 'swatchDamage':
       return `Your test swatch was marked at ${celsius(r.soleC, units)}: stay at ${celsius(r.limitC, units)} or under.`
     case 'swatchPassed':
       return `Your test swatch passed at ${celsius(r.soleC, units)} without a mark.`
@@ -44,10 +44,10 @@ export function reasonWords(r: Reason, units: DisplayUnits = METRIC): string {
 }
 
 /** The limit in one line, for reading from the board. */
-export function limitHeadline(limit: ClothLimit, units: DisplayUnits = METRIC): string {
+export function limitHeadline(limit: FabricLimit, units: DisplayUnits = METRIC): string {
   if (limit.soleC === 0) return limit.fumes ? 'Never heat it: harmful fumes.' : 'No iron on this fabric.'
   const parts = [`Iron up to ${celsius(limit.soleC, units)}`]
-  if (limit.coverNeeded) parts.push('always under a press cloth')
+  if (limit.pressClothNeeded) parts.push('always under a press cloth')
   if (limit.backOnly) parts.push('from the wrong side only')
   if (limit.maxTouchS !== null) parts.push(`at most ${limit.maxTouchS} s at a time`)
   if (limit.motion !== 'any')
@@ -57,7 +57,7 @@ export function limitHeadline(limit: ClothLimit, units: DisplayUnits = METRIC): 
   return `${parts.join(', ')}.`
 }
 
-export const limitAdvice = (limit: ClothLimit): string | null => {
+export const limitAdvice = (limit: FabricLimit): string | null => {
   if (limit.fumes) return 'Stitch it flat, roll the seams, or glue. Do not try it with a press cloth: a press cloth only delays the heat.'
   if (limit.soleC === 0) return 'Finger-press, roll, stitch flat or glue it instead. Choose a sew-in.'
   if (!limit.fusible) return `Ask its maker before you fuse anything to it: ${lower('It may lose its certification.')}`

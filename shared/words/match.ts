@@ -1,17 +1,19 @@
 import type { CandidateKind, Change, Clash, Exclusion, Fault, PartKey, Wish } from '#core/match'
-import type { Hand } from '#core/hand'
+import type { Stiffness } from '#core/stiffness'
 import { FIBRES } from '#core/materials'
 import { METRIC, type DisplayUnits } from '#core/units'
-import { HURT_NAME, celsius } from './names'
+import { DAMAGE_NAME, celsius } from './names'
 
-export const HAND_NAME: Record<Hand, string> = { drape: 'drape', light: 'light body', crisp: 'crisp', firm: 'firm', rigid: 'rigid' }
+export const STIFFNESS_NAME: Record<Stiffness, string> = { drape: 'drape', light: 'light body', crisp: 'crisp', firm: 'firm',
+  rigid: 'rigid' }
 export const PART_NAME: Record<PartKey, string> = {
-  hand: 'stiffness', window: 'heat margin', seconds: 'seconds', weight: 'weight', give: 'stretch', show: 'invisible', bulk: 'in the seam',
+  stiffness: 'stiffness', window: 'heat margin', seconds: 'seconds', weight: 'weight', give: 'stretch', show: 'invisible',
+  bulk: 'in the seam',
   care: 'in the wash', stock: 'in stock', usual: 'usual here', swatches: 'own test swatches',
 }
 export const KIND_NAME: Record<CandidateKind, string> = {
   single: 'fused', double: 'two layers', overFoam: 'interfacing over foam', withWeb: 'stuck with web', sewIn: 'sewn in',
-  selfCloth: 'self fabric, sewn in',
+  selfFabric: 'self fabric, sewn in',
 }
 export const WISH_NAME: Record<Wish, string> = {
   drapeKept: 'the drape kept', wash: 'the wash', tumble: 'the dryer', dryClean: 'dry-cleaning', give: 'how it must stretch here',
@@ -33,7 +35,7 @@ export function exclusionSentence(e: Exclusion, units: DisplayUnits = METRIC): s
       return e.fumes ? 'The fabric takes no heat at all: it gives off harmful fumes. Sew in.' : 'The fabric takes no heat at all. Sew in.'
     case 'notFusible':
       return 'Fusing may void what this fabric is certified for: ask its maker.'
-    case 'noResin':
+    case 'noAdhesive':
       return 'Its adhesive is unknown. Find the maker\'s instructions, or test a scrap.'
     case 'ironTooHot':
       return `The coolest setting of this iron is ${celsius(e.coolestC, units)}; the fabric limit is ${celsius(e.limitC, units)}. `
@@ -41,30 +43,30 @@ export function exclusionSentence(e: Exclusion, units: DisplayUnits = METRIC): s
     case 'noWindow':
       return `The glue line gets to ${celsius(e.reachC, units)} at the most; this adhesive flows from ${celsius(e.meltC, units)}. `
         + `Try a thinner press cloth, or a hotter setting if the fabric allows it.`
-    case 'hurtsFirst':
+    case 'damagedFirst':
       return `To bond, the glue line needs ${celsius(e.neededC, units)} for too long: `
-        + `${FIBRES[e.fibre].name.toLowerCase()} is damaged from ${celsius(e.hurtC, units)}.`
+        + `${FIBRES[e.fibre].name.toLowerCase()} is damaged from ${celsius(e.damageC, units)}.`
     case 'searched':
-      return e.blocked.why === 'hurts'
-        ? `Every method ends in ${HURT_NAME[e.blocked.flag.kind]}.`
+      return e.blocked.why === 'damages'
+        ? `Every method ends in ${DAMAGE_NAME[e.blocked.flag.kind]}.`
         : e.blocked.why === 'underBonded'
           ? `No method bonds it: the glue line reaches ${celsius(e.blocked.peakC, units)}, `
           + `it wants ${celsius(e.blocked.wantedC, units)}.`
           : 'We found no method with this iron and press cloth.'
     case 'wash':
       return `Washed at ${celsius(e.wishC, units)} it would not last: `
-        + `${e.of === 'sheet' ? 'its maker' : e.of === 'resin' ? 'its adhesive' : 'its base'} allows ${celsius(e.limitC, units)}.`
+        + `${e.of === 'sheet' ? 'its maker' : e.of === 'adhesive' ? 'its adhesive' : 'its base'} allows ${celsius(e.limitC, units)}.`
     case 'tumble':
       return `The dryer would soften it: ${e.of === 'sheet' ? 'its maker' : 'its adhesive'} says `
         + `${e.limit === 'no' ? 'no dryer' : 'a low dryer at the most'}.`
     case 'dryClean':
       return 'Its adhesive does not stand dry-cleaning.'
     case 'giveLost':
-      return `The fabric gives ${Math.round(e.clothPct)} % and must go on giving; this stops at ${Math.round(e.supplyPct)} %.`
+      return `The fabric gives ${Math.round(e.fabricPct)} % and must go on giving; this stops at ${Math.round(e.supplyPct)} %.`
     case 'giveKept':
       return `The give must stop here; this gives ${Math.round(e.supplyPct)} %.`
     case 'strikeThrough':
-      return `The fabric is ${Math.round(e.openness * 100)} % open: ${Math.round(e.resinGsm)} g/m² of adhesive would come through.`
+      return `The fabric is ${Math.round(e.openness * 100)} % open: ${Math.round(e.adhesiveGsm)} g/m² of adhesive would come through.`
     case 'grins':
       return 'Interfacing and dots would grin through the sheer.'
     case 'moistOnly':
@@ -80,7 +82,7 @@ export function exclusionSentence(e: Exclusion, units: DisplayUnits = METRIC): s
 export function faultSentence(f: Fault): string {
   switch (f.why) {
     case 'heavier':
-      return `Heavier than the fabric: ${Math.round(f.backingGsm)} on ${Math.round(f.clothGsm)} g/m².`
+      return `Heavier than the fabric: ${Math.round(f.interfacingGsm)} on ${Math.round(f.fabricGsm)} g/m².`
     case 'patience':
       return `${f.holdS} s is long to stand still; your patience ends at ${f.patienceS} s.`
     case 'unusual':
@@ -92,10 +94,10 @@ export function faultSentence(f: Fault): string {
 
 export function clashSentence(c: Clash, units: DisplayUnits = METRIC): string {
   switch (c.why) {
-    case 'clothWash':
+    case 'fabricWash':
       return `The fabric itself cannot take this wash: ${FIBRES[c.fibre].name.toLowerCase()} stands `
         + `${celsius(c.limitC, units)}, ${celsius(c.wishC, units)} is wanted. We judge interfacings by the fabric's own limit.`
-    case 'clothTumble':
+    case 'fabricTumble':
       return `The fabric itself cannot take this dryer: ${FIBRES[c.fibre].name.toLowerCase()} stands `
         + `${c.limit === 'no' ? 'none' : 'a low one at the most'}. Interfacings are judged by that.`
     case 'rigidDrape':

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { METRIC } from '#core/units'
 import {
-  colourReason, labelWords, motifHeadline, placeFaultWords, placeWords, scrapBar, seenWords, sideWords, stitchStep, stitchSteps,
+  colourReason, labelWords, badgeHeadline, placeFaultWords, placeWords, scrapBar, seenWords, sideWords, stitchStep, stitchSteps,
   stuckRefusal, supportSentence,
   whyFirst,
   whyRefused,
@@ -40,10 +40,10 @@ describe('mending in words', () => {
     expect([sideWords('item', true), sideWords('garment', true)]).toEqual(['from the inside', 'from the right side'])
   })
   it('a motif in a line: thin from the front, thick from the inside, or as it must be', () => {
-    expect(motifHeadline('item', 'quicker')).toBe('From the front first: it is thin against its fabric.')
-    expect(motifHeadline('garment', 'spares')).toBe('From the inside first: it is thick against its fabric.')
-    expect(motifHeadline('garment', 'onlySide')).toBe('From the inside only.')
-    expect(motifHeadline('item', 'asked')).toBe('From the front first, as you asked.')
+    expect(badgeHeadline('item', 'quicker')).toBe('From the front first: it is thin against its fabric.')
+    expect(badgeHeadline('garment', 'spares')).toBe('From the inside first: it is thick against its fabric.')
+    expect(badgeHeadline('garment', 'onlySide')).toBe('From the inside only.')
+    expect(badgeHeadline('item', 'asked')).toBe('From the front first, as you asked.')
   })
   it('why not at all: the reason that says most', () => {
     expect(whyRefused({ refused: [{ side: 'item', because: { why: 'backOnly' } }, { side: 'garment', because: { why: 'noWater' } }] }))
@@ -51,9 +51,9 @@ describe('mending in words', () => {
     expect(stuckRefusal({ why: 'noHeat', fumes: true, of: 'garment' })).toContain('harmful fumes')
     expect(stuckRefusal({ why: 'certified' })).toContain('Ask its maker')
     expect(loose(stuckRefusal({ why: 'shortTouches', maxS: 10, bondS: 30 }))).toContain('10 s at a time')
-    const all = ['noResin', 'pile', 'hurts'] as const
+    const all = ['noAdhesive', 'pile', 'damages'] as const
     for (const why of all) expect(stuckRefusal({ why, harm: 2, bondS: 3 } as never).length).toBeGreaterThan(10)
-    expect(stuckRefusal({ why: 'noStops', of: 'item' })).toContain('what is stuck on')
+    expect(stuckRefusal({ why: 'noSettings', of: 'item' })).toContain('what is stuck on')
   })
   it('scraps: what speaks for one, and what against it', () => {
     expect(colourReason({ says: 'nearest', deltaE: 0.4 })).toBe('ΔE₀₀ 0.4: hardly to be told apart')

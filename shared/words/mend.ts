@@ -2,7 +2,7 @@ import type { ColourReason, ScrapBar } from '#core/colour'
 import type { GarmentPlace, PlaceFault, StuckPlan, StuckRefusal, StuckSide } from '#core/mend'
 import type { Judged, LayerKind, Leaves, StitchStep } from '#core/stitch'
 import { METRIC, type DisplayUnits } from '#core/units'
-import type { KeepOutKind, LetterFace, WorkOf } from '../schemas'
+import type { KeepOutKind, LetterFace, SpecOf } from '../schemas'
 import { lengthWords } from './cut'
 import { celsius, seconds } from './names'
 
@@ -35,11 +35,11 @@ export function placeFaultWords(f: PlaceFault): string {
 const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)
 
 /** How a transfer is printed or cut. */
-export const MIRROR_WORDS: Record<WorkOf<'transfer'>['what'], string> = {
+export const MIRROR_WORDS: Record<SpecOf<'transfer'>['what'], string> = {
   printed: 'printed mirrored, colour side down on the fabric', cutFilm: 'cut mirrored from its back, the sheet kept on',
   flock: 'cut mirrored from its back, the sheet kept on', bought: 'as it comes: the side that reads right lies up, on its sheet',
 }
-export const mirrorWords = (what: WorkOf<'transfer'>['what']): string => MIRROR_WORDS[what]
+export const mirrorWords = (what: SpecOf<'transfer'>['what']): string => MIRROR_WORDS[what]
 export const labelWords = (across: number, count: number): string =>
   `${count} label${count === 1 ? '' : 's'}, ${across} across, mirrored. Press a cut corner on a scrap first: if it reads right there, this `
   + 'side goes down.'
@@ -64,7 +64,7 @@ export function whyFirst(plan: Pick<StuckPlan, 'because' | 'first' | 'other' | '
   return `${capital(here)} only; ${sideWords(barred.side, inside)} ${stuckRefusal(barred.because)}`
 }
 /** From where a motif is pressed, and why, in a line. */
-export function motifHeadline(side: StuckSide, because: StuckPlan['because']): string {
+export function badgeHeadline(side: StuckSide, because: StuckPlan['because']): string {
   const from = capital(sideWords(side, false))
   if (because === 'onlySide') return `${from} only.`
   const why = side === 'item' ? 'thin' : 'thick'
@@ -81,13 +81,13 @@ export function stuckRefusal(r: StuckRefusal): string {
         ? 'no heat at all: it gives off harmful fumes. Sew it on.'
         : `${r.of === 'garment' ? 'the fabric' : 'what is stuck on'} takes no heat. Sew it on, or stick it cold.`
     case 'certified': return 'certified wear is not altered by fusing: it may lose what it is certified for. Ask its maker.'
-    case 'noResin': return 'there is no adhesive that would hold it. Choose a web or film.'
+    case 'noAdhesive': return 'there is no adhesive that would hold it. Choose a web or film.'
     case 'pile': return 'a flat iron crushes pile: from the other side, on a needle board.'
     case 'backOnly': return 'the other side may not meet the iron.'
     case 'noWater': return 'it must be pressed under a wet press cloth, and this fabric or press cloth takes no water. Sew it.'
-    case 'noStops': return `no setting of this iron is cool enough for ${r.of === 'garment' ? 'the fabric' : 'what is stuck on'}.`
+    case 'noSettings': return `no setting of this iron is cool enough for ${r.of === 'garment' ? 'the fabric' : 'what is stuck on'}.`
     case 'neverBonds': return `the heat does not come through in a minute (${Math.round(r.bond * 100)} % of a bond).`
-    case 'hurts': return 'it would be marked before the adhesive holds.'
+    case 'damages': return 'it would be marked before the adhesive holds.'
     case 'shortTouches': return `it may be touched for ${seconds(r.maxS)} at a time, and the adhesive wants ${seconds(r.bondS)}. Sew it.`
   }
 }

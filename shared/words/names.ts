@@ -1,7 +1,7 @@
 import { METRIC, withUnit, type DisplayUnits } from '#core/units'
 import type { Method } from '#core/recipe'
 import type { Origin } from '#core/materials'
-import type { HurtKind } from '#core/hurt'
+import type { DamageKind } from '#core/damage'
 
 export const METHOD_NAME: Record<Method, string> = { dry: 'Dry', steam: 'Steam shots', mist: 'Mist', damp: 'Damp press cloth' }
 /** Moisture as it stands in the iron's rest. */
@@ -16,7 +16,7 @@ export const FAMILY_NAME = {
 } as const
 export const BASE_NAME = { woven: 'woven', knit: 'knit', weftInsert: 'weft-insert', nonwoven: 'nonwoven', none: 'no base' } as const
 
-export const HURT_NAME: Record<HurtKind, string> = {
+export const DAMAGE_NAME: Record<DamageKind, string> = {
   scorch: 'scorch', shine: 'shine', melt: 'melting', crush: 'crushed surface', waterMark: 'water marks', dyeMigration: 'dye moving out',
   laminate: 'laminate letting go', shrinkage: 'shrinkage', strikeThrough: 'adhesive on the right side', overFused: 'over-fused, boardy',
   steamStretch: 'stretching in the steam', deadStretch: 'dead stretch',

@@ -1,14 +1,14 @@
-import type { ExerciseKey, Finding, PracticeBench, Topic } from '#core/practice'
-import { BED_KINDS, COVER_KINDS, FIBRES, type BedKindKey, type CoverKindKey, type FibreKey } from '#core/materials'
-import type { Agent, FeatureKey, Motion } from '#core/seam'
+import type { ExerciseKey, Finding, PracticeSetup, Topic } from '#core/practice'
+import { SURFACE_KINDS, PRESS_CLOTH_KINDS, FIBRES, type SurfaceKindKey, type PressClothKindKey, type FibreKey } from '#core/materials'
+import type { Agent, SeamDetailKey, Motion } from '#core/seam'
 import { METRIC, type DisplayUnits } from '#core/units'
-import { celsius, HURT_NAME, METHOD_NAME, seconds } from './names'
-import { AGENT_NAME, FEATURE_NAME } from './seam'
+import { celsius, DAMAGE_NAME, METHOD_NAME, seconds } from './names'
+import { AGENT_NAME, SEAM_DETAIL_NAME } from './seam'
 
 export const EXERCISE_NAME: Record<ExerciseKey | 'free', string> = {
   corner: 'Find the fibre by the corner', dryMoist: 'Dry against moist', thick: 'The thick coating', laminate: 'The laminate',
   filmSteam: 'Film and steam', velvet: 'Velvet', gassed: 'The gassed print', braid: 'The trim that pulls up', agents: 'Two of three',
-  order: 'A job\'s order', lining: 'A hem with a lining', leafletLies: 'The maker is wrong', free: 'Free practice',
+  order: 'A job\'s order', lining: 'A hem with a lining', instructionsMislead: 'The maker is wrong', free: 'Free practice',
 }
 const PART_NAME: Record<string, string> = { collar: 'Collar', cuffs: 'Cuffs', front: 'Front', facing: 'Facing', pocket: 'Pocket',
   hem: 'Hem' }
@@ -17,7 +17,7 @@ const MOTION_NAME: Partial<Record<Motion, string>> = {
 }
 
 /** What is to be done. */
-export function taskWords(b: PracticeBench, units: DisplayUnits = METRIC): string {
+export function taskWords(b: PracticeSetup, units: DisplayUnits = METRIC): string {
   const c = (k: string) => celsius(b.figures[k] ?? 0, units)
   switch (b.key) {
     case 'corner':
@@ -39,43 +39,47 @@ export function taskWords(b: PracticeBench, units: DisplayUnits = METRIC): strin
       return `Gilt braid on a plastic core. The coat will be pressed at ${c('laterC')} for the last time. Preshrink the trim, measure a `
         + `marked ${Math.round(b.figures.markedMm ?? 0)} mm, and cut for ${Math.round(b.figures.wantedMm ?? 0)} mm.`
     case 'agents':
-      return `${FEATURE_NAME[b.names[0] as FeatureKey]} in ${b.cloth!.fibres.map(f => FIBRES[f.fibre].name.toLowerCase()).join(', ')}. `
+      return `${SEAM_DETAIL_NAME[b.names[0] as SeamDetailKey]} in `
+        + `${b.fabric!.fibres.map(f => FIBRES[f.fibre].name.toLowerCase()).join(', ')}. `
         + 'Two of the three, how the iron goes, and how long.'
     case 'order':
       return 'Six things, one iron, two places to cool on. In which order is it soonest done?'
     case 'lining':
       return `A wool skirt's hem, tape between, a lining of ${FIBRES[b.names[0] as FibreKey].name.toLowerCase()} behind it.`
-    case 'leafletLies':
+    case 'instructionsMislead':
       return `The maker says: ${celsius(b.sheet!.soleC, units)}, ${seconds(b.sheet!.holdS)}, dry, under muslin. Somebody else's iron, `
         + 'perhaps. Three scraps; the last one counts.'
     case 'free':
-      return 'Any fabric of the workroom, on a bench whose iron and lot are a little off, as they are.'
+      return 'Any fabric of the workroom, on a setup whose iron and lot are a little off, as they are.'
   }
 }
 
 export const TOPIC_NAME: Record<Topic, string> = {
-  stop: 'Dial setting', method: 'Moisture', cover: 'Press cloth', side: 'First side', bearing: 'Pressure', bed: 'Pressing surface',
+  setting: 'Dial setting', method: 'Moisture', pressCloth: 'Press cloth', side: 'First side', bearing: 'Pressure',
+  surface: 'Pressing surface',
   touches: 'Presses',
   fibreClass: 'Its class', cutMore: 'Cut longer by', agents: 'Two of three', motion: 'The iron goes', order: 'Order',
   clear: 'The lining',
 }
 /** One of what may be chosen. */
-export function optionWords(b: Pick<PracticeBench, 'stops'>, topic: Topic, option: string, units: DisplayUnits = METRIC): string {
+export function optionWords(b: Pick<PracticeSetup, 'settings'>, topic: Topic, option: string, units: DisplayUnits = METRIC): string {
   switch (topic) {
-    case 'stop': {
-      const stop = b.stops[Number(option)]
-      return stop ? (/°C$/.test(stop.label) ? celsius(stop.meanC, units) : `${stop.label}, ${celsius(stop.meanC, units)}`) : option
+    case 'setting': {
+      const setting = b.settings[Number(option)]
+      return setting
+        ? (/°C$/.test(setting.label) ? celsius(setting.meanC, units) : `${setting.label}, ${celsius(setting.meanC, units)}`)
+        : option
     }
     case 'method':
       return METHOD_NAME[option as keyof typeof METHOD_NAME]
-    case 'cover':
-      return option === 'bare' ? 'Bare iron' : COVER_KINDS[option as CoverKindKey].name
+    case 'pressCloth':
+      return option === 'bare' ? 'Bare iron' : PRESS_CLOTH_KINDS[option as PressClothKindKey].name
     case 'side':
       return { back: 'the back', face: 'the face', both: 'both sides' }[option] ?? option
     case 'bearing':
       return option === 'lean' ? 'Lean on it' : 'Its weight alone'
-    case 'bed':
-      return BED_KINDS[option as BedKindKey].name
+    case 'surface':
+      return SURFACE_KINDS[option as SurfaceKindKey].name
     case 'touches':
       return option === '1' ? 'One' : option
     case 'fibreClass':
@@ -93,7 +97,7 @@ export function optionWords(b: Pick<PracticeBench, 'stops'>, topic: Topic, optio
   }
 }
 /** One part of the order, with all that is known of it. */
-export function partLine(b: PracticeBench, id: string, units: DisplayUnits = METRIC): string {
+export function partLine(b: PracticeSetup, id: string, units: DisplayUnits = METRIC): string {
   const [, needs, damp] = (b.names.find(n => n.startsWith(`${id}:`)) ?? '').split(':'), f = b.figures
   return [
     celsius(f[`${id}C`] ?? 0, units), `${seconds(f[`${id}BoardS`] ?? 0)} at the board`, `cools ${seconds(f[`${id}CoolS`] ?? 0)}`,
@@ -112,14 +116,14 @@ export function findingWords(f: Finding, units: DisplayUnits = METRIC): string {
     case 'bonded':
       return `It holds: ${percent(f.bond)}.`
     case 'harm':
-      return `The fabric is hurt: ${HURT_NAME[f.kind as keyof typeof HURT_NAME]}.`
+      return `The fabric is hurt: ${DAMAGE_NAME[f.kind as keyof typeof DAMAGE_NAME]}.`
     case 'blisters':
       return `Water was shut in under the film (${Math.round(f.waterGsm)} g/m²): it blisters.`
     case 'slow':
       return `It could have been done in ${seconds(f.bestS)}; this took ${seconds(f.tookS)}.`
     case 'overClass':
       return `${celsius(f.soleC, units)} is over its class, ${f.limitC === 0 ? 'no heat' : celsius(f.limitC, units)}.`
-    case 'needsCover':
+    case 'needsPressCloth':
       return 'This fabric is never pressed bare.'
     case 'drips':
       return 'At that setting the iron drips instead of steaming.'
@@ -135,7 +139,7 @@ export function findingWords(f: Finding, units: DisplayUnits = METRIC): string {
       return `A step was jumped over, from ${celsius(f.fromC, units)} to ${celsius(f.toC, units)}.`
     case 'cutOff':
       return `It came out at ${Math.round(f.cameMm)} mm instead of ${Math.round(f.wantedMm)}.`
-    case 'settled':
+    case 'preshrunk':
       return 'Preshrunk: the last pressing does not move it.'
     case 'movesAgain':
       return `The last pressing pulls it up again, ${f.mmPerM.toFixed(0)} mm on a metre: the edge curls.`

@@ -1,18 +1,18 @@
-import type { PressPhase, PressSession, Step, StepKind } from '#core/press'
+import type { PressPhase, SwatchPressing, Step, StepKind } from '#core/press'
 import type { Recipe } from '#core/recipe'
 import { METRIC, type DisplayUnits } from '#core/units'
-import { celsius, HURT_NAME, seconds } from './names'
+import { celsius, DAMAGE_NAME, seconds } from './names'
 
 /** What the hands are told now. */
 export function orderWords(
-  phase: PressPhase, step: Step | null, over: boolean, s: Pick<PressSession, 'recipe' | 'prints' | 'interrupted'>,
+  phase: PressPhase, step: Step | null, over: boolean, s: Pick<SwatchPressing, 'recipe' | 'placements' | 'interrupted'>,
 ): string {
-  const { recipe, prints, interrupted } = s
+  const { recipe, placements, interrupted } = s
   if (phase === 'judge') return 'Cold: grade it'
   if (phase === 'ready' || !step)
     return recipe.warmS > 0 ? 'Lay out the fabric alone, then press' : 'Lay the layers, then press'
   if (interrupted) return 'Interrupted: press again in the same place'
-  const print = prints > 1 ? `, position ${step.print + 1}` : ''
+  const placement = placements > 1 ? `, position ${step.placement + 1}` : ''
   switch (step.kind) {
     case 'warm':
       return over ? 'Lift' : 'Warm the fabric'
@@ -20,8 +20,8 @@ export function orderWords(
       return 'Lay the interfacing and the press cloth on'
     case 'down':
       if (over) return 'Lift'
-      if (step.pass > 0) return `Second side${print}: hold still`
-      return recipe.lean === 'lean' ? `Press firmly, hold still${print}` : `Hold still${print}`
+      if (step.pass > 0) return `Second side${placement}: hold still`
+      return recipe.lean === 'lean' ? `Press firmly, hold still${placement}` : `Hold still${placement}`
     case 'turn':
       return `Turn it over${over ? ', then set down' : ''}`
     case 'cool':
@@ -54,19 +54,19 @@ export function followingWords(next: Step | undefined): string {
 
 /** How a piece is laid up, in the order of the hands. */
 export function layUpWords(
-  { warmS, method }: Pick<Recipe, 'warmS' | 'method'>, names: { cloth: string, supply: string, cover: string | null }, side: string,
+  { warmS, method }: Pick<Recipe, 'warmS' | 'method'>, names: { fabric: string, supply: string, pressCloth: string | null }, side: string,
 ): string[] {
   return [
-    warmS > 0 ? `First ${names.cloth} alone, ${names.cover?.toLowerCase() ?? 'bare'}, ${seconds(warmS)}` : '',
-    `${names.supply}: adhesive side to the wrong side of ${names.cloth}`,
+    warmS > 0 ? `First ${names.fabric} alone, ${names.pressCloth?.toLowerCase() ?? 'bare'}, ${seconds(warmS)}` : '',
+    `${names.supply}: adhesive side to the wrong side of ${names.fabric}`,
     method === 'mist' ? 'Mist the fabric lightly' : method === 'damp' ? 'Wring the press cloth out well' : '',
-    `${names.cover ?? 'No press cloth'} on top, ${side}`, 'Do not slide: press, hold, lift',
+    `${names.pressCloth ?? 'No press cloth'} on top, ${side}`, 'Do not slide: press, hold, lift',
   ].filter(Boolean)
 }
 
 /** Harm that begins while the sole stays down. */
-export const harmSoonWords = (kind: keyof typeof HURT_NAME, inS: number): string =>
-  inS > 0 ? `${HURT_NAME[kind]} begins in ${Math.ceil(inS)} s` : `${HURT_NAME[kind]} has begun: lift now`
+export const harmSoonWords = (kind: keyof typeof DAMAGE_NAME, inS: number): string =>
+  inS > 0 ? `${DAMAGE_NAME[kind]} begins in ${Math.ceil(inS)} s` : `${DAMAGE_NAME[kind]} has begun: lift now`
 
 /** A sole that is not where the recipe wants it, said before it is set down and while it is. */
 export function soleSentence(
@@ -81,4 +81,4 @@ export function soleSentence(
 /** How a piece lies that was taken off the iron. */
 export const lyingState = (p: { phase: PressPhase, leftS: number }): string =>
   p.phase === 'judge' ? 'to grade' : p.leftS > 0 ? `cooling ${seconds(Math.ceil(p.leftS))}` : 'cold'
-export const lyingWords = (p: { clothName: string, phase: PressPhase, leftS: number }): string => `${p.clothName}: ${lyingState(p)}`
+export const lyingWords = (p: { fabricName: string, phase: PressPhase, leftS: number }): string => `${p.fabricName}: ${lyingState(p)}`

@@ -1,10 +1,10 @@
-import { COVER_KINDS, RESINS, STEAMS_FROM_C } from '#core/materials'
+import { PRESS_CLOTH_KINDS, ADHESIVES, STEAMS_FROM_C } from '#core/materials'
 import type { Blocked, CarriedOver, CarriedStep, Difference, Margins, Opener, Recipe, ScorePart, ScorePartKey } from '#core/recipe'
-import type { LotReading } from '#core/leaflet'
-import type { HurtFlag } from '#core/hurt'
+import type { LotReading } from '#core/instructions'
+import type { DamageFlag } from '#core/damage'
 import type { Sheet } from '#core/stack'
 import { METRIC, type DisplayUnits } from '#core/units'
-import { celsius, degreesApart, HURT_NAME, METHOD_NAME, ORIGIN_NAME, seconds } from './names'
+import { celsius, degreesApart, DAMAGE_NAME, METHOD_NAME, ORIGIN_NAME, seconds } from './names'
 
 /** How hard the iron is pressed down, as an instruction. */
 export function bearingWords(r: Pick<Recipe, 'lean' | 'pressureKPa'>): string {
@@ -15,21 +15,21 @@ export function bearingWords(r: Pick<Recipe, 'lean' | 'pressureKPa'>): string {
 const PRESSES_FROM_KPA = 10
 
 const settingWords = (r: Recipe, units: DisplayUnits) =>
-  `${r.stop.label} setting (${celsius(r.stop.meanC, units)} ${ORIGIN_NAME[r.stop.origin]})`
+  `${r.setting.label} setting (${celsius(r.setting.meanC, units)} ${ORIGIN_NAME[r.setting.origin]})`
 const sentence = (text: string) => `${text.charAt(0).toUpperCase()}${text.slice(1)}`
 
 /** From this much water on one spray is not enough, g/m². */
 const TWO_SPRAYS_GSM = 50
 
 /** The recipe as numbered steps in the order of the hands, each a sentence. */
-export function recipeSteps(r: Recipe, coverName: string | null, units: DisplayUnits = METRIC): string[] {
-  const cover = coverName?.toLowerCase() ?? null
+export function recipeSteps(r: Recipe, pressClothName: string | null, units: DisplayUnits = METRIC): string[] {
+  const pressCloth = pressClothName?.toLowerCase() ?? null
   const lay = {
     back: 'Lay the interfacing on, adhesive side down', face: 'Lay the interfacing down, adhesive side up, and the fabric on it',
   }[r.firstSide]
   const mist = r.method === 'mist' ? `, spray lightly${r.mistGsm > TWO_SPRAYS_GSM ? ' twice' : ' once'} (${r.mistGsm} g/m²)` : ''
-  const damped = `, cover with ${cover ?? 'a press cloth'}, wrung damp`
-  const over = r.method === 'damp' ? damped : cover ? `, cover with ${cover}` : ', no press cloth'
+  const damped = `, cover with ${pressCloth ?? 'a press cloth'}, wrung damp`
+  const over = r.method === 'damp' ? damped : pressCloth ? `, cover with ${pressCloth}` : ', no press cloth'
   const steam = r.method === 'steam' ? `, with steam for the first ${r.steamS} s` : ''
   return [
     r.warmS > 0 ? `Warm the fabric ${r.warmS} s.` : '',
@@ -41,12 +41,12 @@ export function recipeSteps(r: Recipe, coverName: string | null, units: DisplayU
 }
 
 /** The recipe as running text, where there is no room for steps. */
-export const recipeSentence = (r: Recipe, coverName: string | null, units: DisplayUnits = METRIC): string =>
-  recipeSteps(r, coverName, units).join(' ')
+export const recipeSentence = (r: Recipe, pressClothName: string | null, units: DisplayUnits = METRIC): string =>
+  recipeSteps(r, pressClothName, units).join(' ')
 
 /** The figures of a recipe, to be read from two metres away. */
 export const recipeHeadline = (r: Recipe, units: DisplayUnits = METRIC): string =>
-  `${sentence(r.stop.label)} ${celsius(r.stop.meanC, units)} · ${METHOD_NAME[r.method].toLowerCase()} · ${r.holdS} s`
+  `${sentence(r.setting.label)} ${celsius(r.setting.meanC, units)} · ${METHOD_NAME[r.method].toLowerCase()} · ${r.holdS} s`
   + (r.passes === 2 ? ` + ${r.secondS ?? r.holdS} s` : '')
 
 /** A tack in the order of the hands: the web under its paper, only just caught. */
@@ -68,8 +68,9 @@ export function scorePartWords({ key, got, points }: ScorePart, units: DisplayUn
 }
 
 const DIFFERENCE: Record<Difference, [string, string]> = {
-  cloth: ['this fabric', 'this fabric'], hand: ['a lighter hand', 'a heavier hand'], cover: ['the press cloth', 'a thinner press cloth'],
-  sole: ['a cooler setting', 'a hotter setting'], bed: ['another pressing surface', 'another pressing surface'], warmed: ['cold fabric',
+  fabric: ['this fabric', 'this fabric'], hand: ['a lighter hand', 'a heavier hand'],
+  pressCloth: ['the press cloth', 'a thinner press cloth'],
+  sole: ['a cooler setting', 'a hotter setting'], surface: ['another pressing surface', 'another pressing surface'], warmed: ['cold fabric',
     'warmed fabric'],
 }
 const MOST_DIFFERENCES = 3
@@ -88,7 +89,7 @@ function differenceWords(steps: readonly CarriedStep[]): string[] {
     )
 }
 
-/** The sheet carried over to this bench, in one sentence. */
+/** The sheet carried over to this setup, in one sentence. */
 export function carriedSentence({ sheet, neededS, steps }: CarriedOver): string {
   const because = differenceWords(steps)
   const why = because.length > 0 ? `: ${because.join(', ')}` : ''
@@ -102,7 +103,7 @@ export function carriedSentence({ sheet, neededS, steps }: CarriedOver): string 
 }
 
 /** A leaflet's recipe in a few words. */
-export function leafletWords(l: Sheet, units: DisplayUnits = METRIC): string {
+export function instructionsWords(l: Sheet, units: DisplayUnits = METRIC): string {
   const moisture = { dry: 'dry', steam: 'steam', damp: 'damp press cloth' }[l.moisture]
   const how
     = l.pressureKPa > PRESSES_FROM_KPA
@@ -137,12 +138,12 @@ export function lotSentence(r: LotReading, units: DisplayUnits = METRIC): string
   }
 }
 
-function flagSentence(f: HurtFlag, units: DisplayUnits = METRIC): string {
-  const where = { cloth: 'the fabric', backing: 'the interfacing', cover: 'the press cloth' }[f.layer]
-  if (f.waterGsm !== undefined) return `${HURT_NAME[f.kind]}: ${Math.round(f.waterGsm)} g/m² of water reaches ${where}`
+function flagSentence(f: DamageFlag, units: DisplayUnits = METRIC): string {
+  const where = { fabric: 'the fabric', interfacing: 'the interfacing', pressCloth: 'the press cloth' }[f.layer]
+  if (f.waterGsm !== undefined) return `${DAMAGE_NAME[f.kind]}: ${Math.round(f.waterGsm)} g/m² of water reaches ${where}`
   if (f.peakC !== undefined && f.limitC !== undefined)
-    return `${HURT_NAME[f.kind]}: ${where} reaches ${celsius(f.peakC, units)}, harm begins about ${celsius(f.limitC, units)}`
-  return HURT_NAME[f.kind]
+    return `${DAMAGE_NAME[f.kind]}: ${where} reaches ${celsius(f.peakC, units)}, harm begins about ${celsius(f.limitC, units)}`
+  return DAMAGE_NAME[f.kind]
 }
 
 /** Why there is no recipe by this method, and what that means. */
@@ -154,9 +155,9 @@ export function blockedSentence(b: Blocked, units: DisplayUnits = METRIC): strin
         : 'This fabric takes no iron. Choose a sew-in.'
     case 'notFusible':
       return 'Fusing may void what this fabric is certified for. Ask its maker; choose a sew-in.'
-    case 'noResin':
+    case 'noAdhesive':
       return 'This interfacing has no adhesive in the maker\'s instructions: sew it in, or enter what the maker says.'
-    case 'noStops':
+    case 'noSettings':
       return 'This iron has no dial settings yet: enter what each setting gives.'
     case 'waterBarred':
       return 'The fabric may not get wet.'
@@ -166,11 +167,11 @@ export function blockedSentence(b: Blocked, units: DisplayUnits = METRIC): strin
       return 'This iron gives no steam.'
     case 'steamStopped':
       return 'The press cloth lets no steam through.'
-    case 'noDampCover':
+    case 'noDampPressCloth':
       return 'There is no press cloth that can be damped.'
-    case 'coverNeeded':
+    case 'pressClothNeeded':
       return 'This fabric is never pressed bare: choose a press cloth.'
-    case 'allStopsTooHot':
+    case 'allSettingsTooHot':
       return `Every setting is too hot: the coolest gives ${celsius(b.coolestC, units)}, the fabric stands ${celsius(b.limitC, units)}.`
     case 'drips':
       return `At ${celsius(b.soleC, units)} an iron drips instead of steaming (it needs about ${celsius(STEAMS_FROM_C, units)}), `
@@ -180,13 +181,13 @@ export function blockedSentence(b: Blocked, units: DisplayUnits = METRIC): strin
         ? `Too cool at the glue line: ${celsius(b.peakC, units)} after the longest hold at ${celsius(b.soleC, units)}, `
         + `it wants ${celsius(b.wantedC, units)}.`
         : `Too slow by hand: only ${Math.round(Math.min(0.99, b.bond) * 100)} % of a bond in the longest hold.`
-    case 'sheetShort':
+    case 'makerShort':
       return `By the maker's own ${b.heldS} s it comes to ${Math.round(b.bond * 100)} % of a bond here: `
         + `the glue line gets to ${celsius(b.peakC, units)} at ${celsius(b.soleC, units)}.`
     case 'catchesTooHard':
       return `It bonds too far to be a tack: ${Math.round(b.bond * 100)} % within a second at ${celsius(b.soleC, units)}. `
         + `A cooler setting would tack it.`
-    case 'hurts':
+    case 'damages':
       return `It would bond in ${b.bondHoldS} s, but: ${flagSentence(b.flag, units)}.`
   }
 }
@@ -194,24 +195,24 @@ export function blockedSentence(b: Blocked, units: DisplayUnits = METRIC): strin
 export function openerSentence(o: Opener, units: DisplayUnits = METRIC): string {
   const by
     = 'found' in o
-      ? ` Then ${celsius(o.found.recipe.stop.meanC, units)} for ${o.found.recipe.holdS} s `
+      ? ` Then ${celsius(o.found.recipe.setting.meanC, units)} for ${o.found.recipe.holdS} s `
       + `${o.found.recipe.method === 'dry' ? 'dry' : `with ${o.found.recipe.method}`} bonds.`
       : ''
   switch (o.change) {
     case 'iron': return `Another iron of yours: ${o.name}.${by}`
-    case 'cover': return `A thinner press cloth: ${COVER_KINDS[o.cover].name.toLowerCase()}.${by}`
+    case 'pressCloth': return `A thinner press cloth: ${PRESS_CLOTH_KINDS[o.pressCloth].name.toLowerCase()}.${by}`
     case 'lean': return `Lean on the iron.${by}`
     case 'warm': return `Warm the fabric by itself first.${by}`
-    case 'resin': return `An interfacing with another adhesive: ${RESINS[o.resin].name.toLowerCase()}.${by}`
+    case 'adhesive': return `An interfacing with another adhesive: ${ADHESIVES[o.adhesive].name.toLowerCase()}.${by}`
     case 'heatPress': return `A heat press.${by}`
     case 'sewIn': return 'A sew-in: organza, organdy or self fabric. No heat, no adhesive.'
   }
 }
 
 /** Why this method was, or was not, the one to take. */
-export function whySentence(margins: Margins, flags: HurtFlag[], units: DisplayUnits = METRIC): string {
+export function whySentence(margins: Margins, flags: DamageFlag[], units: DisplayUnits = METRIC): string {
   const worst = flags[0]
-  const near = worst && worst.severity > 0.3 ? ` Nearest trouble: ${HURT_NAME[worst.kind]}.` : ''
+  const near = worst && worst.severity > 0.3 ? ` Nearest trouble: ${DAMAGE_NAME[worst.kind]}.` : ''
   return `Margin: ${margins.lessS} s shorter or ${margins.moreS} s longer, `
     + `the iron ${degreesApart(margins.coolerC, units)} cooler or ${degreesApart(margins.hotterC, units)} hotter.${near}`
 }

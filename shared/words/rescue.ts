@@ -5,7 +5,8 @@ import { bearingWords } from './recipe'
 
 export const SIGN_NAME: Record<Sign, string> = {
   lifts: 'Lifts at a fingertip', edges: 'Only the edges, or patches', peeledWashed: 'Peeled after washing', torn: 'The fabric tears first',
-  bubbles: 'Bubbles', resinFace: 'Adhesive on the right side', resinSole: 'Adhesive on the soleplate', resinBoard: 'Adhesive on the board',
+  bubbles: 'Bubbles', adhesiveFace: 'Adhesive on the right side', adhesiveSole: 'Adhesive on the soleplate',
+  adhesiveBoard: 'Adhesive on the board',
   boardy: 'Boardy',
   shine: 'Shine', yellow: 'Yellow or brown', holed: 'Stuck or holed', rings: 'Rings', curl: 'The edge curls', waves: 'Wavy, stretched',
   puckers: 'Puckers at stitching', crushedPile: 'Crushed pile', lostSlub: 'Lost slubs', ghost: 'Ghost of a seam', shifted: 'Design shifted',
@@ -18,9 +19,9 @@ export const CAUSE_NAME: Record<CauseKey, string> = {
   soleHeldOff: 'Something held the iron off', movedHot: 'It was moved before it was cold',
   finish: 'A finish or softener keeps the adhesive off',
   washTooHot: 'It was washed or dried hotter than its adhesive stands', shrankApart: 'Fabric and interfacing shrank apart',
-  overFused: 'It was pressed too hot or too long', openCloth: 'The fabric is open: the adhesive came through',
+  overFused: 'It was pressed too hot or too long', openFabric: 'The fabric is open: the adhesive came through',
   webTooLarge: 'The web reached beyond its piece',
-  backingHeavy: 'The interfacing is too heavy for it', bareSole: 'A bare iron on the right side', tooHot: 'Too hot for its fibre',
+  interfacingHeavy: 'The interfacing is too heavy for it', bareSole: 'A bare iron on the right side', tooHot: 'Too hot for its fibre',
   melted: 'Its fibre melted', waterMarked: 'Water on a finish that cannot take it', dripping: 'The iron dripped, or its water is hard',
   slid: 'It was slid or tugged while hot', trimShrank: 'The trim shrank more than what it lies on',
   littleSupport: 'Too little held the stitching', hoopStretched: 'The fabric was stretched in the hoop',
@@ -41,7 +42,7 @@ export const QUESTION_WORDS: Record<QuestionKey, { asks: string, answers: readon
   preshrunk: { asks: 'Were fabric and interfacing shrunk before they were cut?', answers: YES_NO },
   warmMoved: { asks: 'Was it taken up before it was quite cold?', answers: YES_NO },
   faceBare: { asks: 'Did the bare iron meet the right side?', answers: YES_NO },
-  resinSide: { asks: 'Does the bumpy, glinting side lie to the fabric?', answers: YES_NO },
+  adhesiveSide: { asks: 'Does the bumpy, glinting side lie to the fabric?', answers: YES_NO },
   heavier: { asks: 'Is the interfacing by itself stiffer or heavier than the fabric?', answers: YES_NO },
   beyondEdge: { asks: 'Does adhesive lie beyond the edge of its piece?', answers: YES_NO },
   seeThrough: { asks: 'Can you see your hand through the fabric?', answers: YES_NO },
@@ -56,11 +57,11 @@ export const QUESTION_WORDS: Record<QuestionKey, { asks: string, answers: readon
 /** A pressing of a remedy, in the order of the hands. */
 function pressed({ recipe, hover }: Remedy, units: DisplayUnits): string {
   if (recipe)
-    return `${bearingWords(recipe)} ${seconds(recipe.holdS)}, ${recipe.stop.label} (${celsius(recipe.stop.meanC, units)}), `
+    return `${bearingWords(recipe)} ${seconds(recipe.holdS)}, ${recipe.setting.label} (${celsius(recipe.setting.meanC, units)}), `
       + `${METHOD_NAME[recipe.method].toLowerCase()}, ${recipe.firstSide === 'back' ? 'from the wrong side' : 'from the right side'}`
       + (recipe.passes === 2 ? `; turn, ${seconds(recipe.secondS ?? recipe.holdS)} more` : '')
   return hover
-    ? `Hold the iron a finger over it, ${hover.stop.label} (${celsius(hover.stop.meanC, units)}), steam for ${seconds(hover.forS)}, `
+    ? `Hold the iron a finger over it, ${hover.setting.label} (${celsius(hover.setting.meanC, units)}), steam for ${seconds(hover.forS)}, `
     + 'touching nothing'
     : ''
 }
@@ -77,7 +78,8 @@ const STEPS: Record<RemedyKey, (what: string) => string[]> = {
     'For the next one: wash the fabric without softener first.'],
   layFlat: p => ['Lay it face down; smooth from the middle outward with a hand, no iron yet.', `${p}, from the middle outward.`, COLD,
     'What still stands up after that is fabric too long for its interfacing: lift it there and lay it again.'],
-  liftResin: p => ['Lay an old, absorbent cloth on the adhesive; it takes what melts.', `${p}, then lift fabric and all while it is warm.`,
+  liftAdhesive: p => ['Lay an old, absorbent cloth on the adhesive; it takes what melts.',
+    `${p}, then lift fabric and all while it is warm.`,
     'A clean place of the fabric, and again, until none comes off.', 'Clean the iron before anything else is pressed.'],
   steamBrush: p => ['Work from the wrong side where you can.', `${p}.`, 'Brush it up while it is damp, against the nap; let it dry.'],
   brushScorch: () => ['Brush it gently, dry; much of a light yellow is only on the surface.',
@@ -105,12 +107,12 @@ export const remedySteps = (r: Remedy, units: DisplayUnits = METRIC): string[] =
   r.cannot ? [] : STEPS[r.key](pressed(r, units)).filter(s => s !== '.' && !s.startsWith(', '))
 export const REMEDY_NAME: Record<RemedyKey, string> = {
   pressAgain: 'Press it again', pressPlaces: 'Press the places again', renew: 'Lift it off, and a lighter one', stitch: 'Stitch it',
-  layFlat: 'Lay it flat again', liftResin: 'Draw the adhesive out', steamBrush: 'Steam and brush', brushScorch: 'Brush, damp, daylight',
+  layFlat: 'Lay it flat again', liftAdhesive: 'Draw the adhesive out', steamBrush: 'Steam and brush', brushScorch: 'Brush, damp, daylight',
   evenOut: 'Damp it evenly', rinse: 'Rinse it out', steamBack: 'Steam it back', unpick: 'Unpick and ease', support: 'Press it face down',
   raisePile: 'Raise the pile', steamStrip: 'Card and steam', layBack: 'Lay it back and press', none: 'Nothing undoes it',
 }
 /** When to stop. */
-export const STOP_WORDS = 'Stop at the first change of colour or shine: it does not get better by going on.'
+export const SETTING_WORDS = 'Stop at the first change of colour or shine: it does not get better by going on.'
 /** That it cannot be undone, said kindly. */
 export function cannotWords(n: NoRemedy, units: DisplayUnits = METRIC): string {
   switch (n.why) {
@@ -160,13 +162,13 @@ export const NEXT_WORDS: Record<CauseKey, string> = {
   washTooHot: 'A cooler wash, or an interfacing whose adhesive stands this one.',
   shrankApart: 'Shrink both first at the heat they will see.',
   overFused: 'A cooler setting or fewer seconds: the window shows how many.',
-  openCloth: 'Less adhesive, a lower melting one, or self fabric.',
-  webTooLarge: 'Web a millimetre smaller than what covers it.', backingHeavy: 'Two light layers rather than one heavy.',
+  openFabric: 'Less adhesive, a lower melting one, or self fabric.',
+  webTooLarge: 'Web a millimetre smaller than what covers it.', interfacingHeavy: 'Two light layers rather than one heavy.',
   bareSole: 'Always a press cloth, and from the wrong side.', tooHot: 'One class lower, and a hidden corner first.',
   melted: 'One class lower, and a hidden corner first.',
   waterMarked: 'Dry, with a sheer press cloth; no spray.', dripping: 'A setting that makes steam, and water as its book says.',
   slid: 'Down, hold, lift: nothing slides.', trimShrank: 'Shrink the trim first, run by run.',
-  littleSupport: 'One layer more: the crest bench says which.',
+  littleSupport: 'One layer more: the crest setup says which.',
   hoopStretched: 'Lay it in the hoop as it lies on the table.', flatSole: 'Pile to pile, steam, no iron.',
   printedThrough: 'Card under allowances, less weight.',
   peeledHot: 'Quite cold before the sheet comes off.', dyeHeat: 'Short presses, under a press cloth, never past ten seconds.',

@@ -62,7 +62,7 @@ export const QUESTIONS: Question[] = [
     ],
   },
   {
-    key: 'cover', ask: 'Always a press cloth?', changes: 'which press cloth is laid out first for sturdy cotton and linen',
+    key: 'pressCloth', ask: 'Always a press cloth?', changes: 'which press cloth is laid out first for sturdy cotton and linen',
     schools: [
       { value: 'always', name: 'Always', why: 'No shine, a clean iron.' },
       { value: 'sturdyBare', name: 'Bare on sturdy cotton', why: 'Heat gets there sooner.' },
@@ -136,7 +136,7 @@ export const QUESTIONS: Question[] = [
 ]
 /** The questions that already change something; the others are kept for the stages to come. */
 export const WORKING_RULES: (keyof Rules)[] = [
-  'blend', 'moisture', 'bearing', 'warm', 'sides', 'patience', 'clock', 'cover', 'allowance', 'washes', 'size', 'motion', 'walk',
+  'blend', 'moisture', 'bearing', 'warm', 'sides', 'patience', 'clock', 'pressCloth', 'allowance', 'washes', 'size', 'motion', 'walk',
   'places', 'cooling', 'seams', 'piecing',
 ]
 

@@ -1,49 +1,51 @@
 import { describe, expect, it } from 'vitest'
-import { FEATURE_KEYS, planFeature, SUPPORT_KEYS, type FeatureAsk, type FeatureKey } from '#core/seam'
-import type { ClothInput } from '#core/stack'
+import { SEAM_DETAIL_KEYS, planSeamDetail, SUPPORT_KEYS, type SeamDetailAsk, type SeamDetailKey } from '#core/seam'
+import type { FabricInput } from '#core/stack'
 import { METRIC } from '#core/units'
 import { rulesSchema } from '../schemas'
 import {
-  agentsSentence, beforeCutting, FEATURE_NAME, featureReason, featureSentence, hemRefusal, houseReason, joinsWords, liningSentence,
+  agentsSentence, beforeCutting, SEAM_DETAIL_NAME, seamDetailReason, seamDetailSentence, hemRefusal, houseReason, joinsWords,
+  liningSentence,
   nestSentence,
   restSentence, stepWords, supportWords, washSentence, widthSentence,
 } from '.'
 
-const cloth = (more: Partial<ClothInput> = {}): ClothInput => ({
+const fabric = (more: Partial<FabricInput> = {}): FabricInput => ({
   fibres: [{ fibre: 'wool', sharePct: 100 }], construction: 'suiting', massGsm: 260, thicknessMm: 0.55, mayGetWet: true, nap: 'none',
   finishes: [], ...more,
 })
-const ask = (feature: FeatureKey, more: Partial<FeatureAsk> = {}): FeatureAsk => ({
-  feature, cloth: cloth(), cover: 'muslin', bed: 'padded', blendRule: 'strict', kit: SUPPORT_KEYS,
-  iron: { kind: 'household', stops: [{ label: 'wool', meanC: 150, swingC: 10, origin: 'measured' }] },
-  house: { piecing: 'dry', cooling: 'touch', alwaysCover: false }, ...more,
+const ask = (seamDetail: SeamDetailKey, more: Partial<SeamDetailAsk> = {}): SeamDetailAsk => ({
+  seamDetail, fabric: fabric(), pressCloth: 'muslin', surface: 'padded', blendRule: 'strict', kit: SUPPORT_KEYS,
+  iron: { kind: 'household', settings: [{ label: 'wool', meanC: 150, swingC: 10, origin: 'measured' }] },
+  house: { piecing: 'dry', cooling: 'touch', alwaysPressCloth: false }, ...more,
 })
 
 describe('a feature in words', () => {
   it('the side, the motion, the seconds, the setting, the moisture, the press cloth', () => {
-    expect(featureSentence(planFeature(ask('seamOpen')))).toMatch(
+    expect(seamDetailSentence(planSeamDetail(ask('seamOpen')))).toMatch(
       /^From the wrong side, only the tip, along the seam: \d+\u00A0s, wool 150 °C, steam shots, under a press cloth\.$/)
-    expect(featureSentence(planFeature(ask('pleat')), { ...METRIC, temperature: '°F' })).toContain('wool 302 °F')
+    expect(seamDetailSentence(planSeamDetail(ask('pleat')), { ...METRIC, temperature: '°F' })).toContain('wool 302 °F')
   })
   it('pile and what takes no heat have sentences of their own', () => {
-    const velvet = cloth({ nap: 'pile', construction: 'velvet' })
-    expect(featureSentence(planFeature(ask('seamOpen', { cloth: velvet })))).toMatch(/^Hold the iron over it/)
-    const none = planFeature(ask('seamOpen', { cloth: cloth({ fibres: [{ fibre: 'polypropylene', sharePct: 100 }] }) }))
-    expect(featureSentence(none)).toBe('No heat on this fabric.')
+    const velvet = fabric({ nap: 'pile', construction: 'velvet' })
+    expect(seamDetailSentence(planSeamDetail(ask('seamOpen', { fabric: velvet })))).toMatch(/^Hold the iron over it/)
+    const none = planSeamDetail(ask('seamOpen', { fabric: fabric({ fibres: [{ fibre: 'polypropylene', sharePct: 100 }] }) }))
+    expect(seamDetailSentence(none)).toBe('No heat on this fabric.')
   })
   it('both sides and several touches are said', () => {
-    const gassed = cloth({ fibres: [{ fibre: 'polyester', sharePct: 100 }], construction: 'twill', finishes: ['gasDyedPrint'] })
-    expect(featureSentence(planFeature(ask('seamOpen', { cloth: gassed })))).toMatch(/, \d times, the iron away between,/)
-    const cotton = cloth({ fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27 })
-    const stops = [{ label: 'cotton', meanC: 195, swingC: 10, origin: 'measured' as const }]
-    expect(featureSentence(planFeature(ask('neckEdge', { cloth: cotton, iron: { kind: 'household', stops } })))).toMatch(/s a side, cotton/)
+    const gassed = fabric({ fibres: [{ fibre: 'polyester', sharePct: 100 }], construction: 'twill', finishes: ['gasDyedPrint'] })
+    expect(seamDetailSentence(planSeamDetail(ask('seamOpen', { fabric: gassed })))).toMatch(/, \d times, the iron away between,/)
+    const cotton = fabric({ fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27 })
+    const settings = [{ label: 'cotton', meanC: 195, swingC: 10, origin: 'measured' as const }]
+    expect(seamDetailSentence(planSeamDetail(ask('neckEdge', { fabric: cotton, iron: { kind: 'household',
+      settings } })))).toMatch(/s a side, cotton/)
   })
   it('every feature has a name, and every step and reason a sentence', () => {
-    for (const key of FEATURE_KEYS) {
-      const p = planFeature(ask(key))
-      expect(FEATURE_NAME[key]).toMatch(/^[A-Z]/)
+    for (const key of SEAM_DETAIL_KEYS) {
+      const p = planSeamDetail(ask(key))
+      expect(SEAM_DETAIL_NAME[key]).toMatch(/^[A-Z]/)
       for (const s of p.steps) expect(stepWords(s)).toMatch(/^[A-Z].{6,}/)
-      for (const r of p.reasons) expect(featureReason(r)).toMatch(/^[A-Z].{8,}\.$/)
+      for (const r of p.reasons) expect(seamDetailReason(r)).toMatch(/^[A-Z].{8,}\.$/)
     }
   })
   it('two of three, and which is spared', () => {
@@ -66,7 +68,8 @@ describe('hems, grids and what comes before the knife, in words', () => {
   it('a refusal says why', () => {
     expect(hemRefusal({ why: 'synthetic', sharePct: 65 })).toContain('65 % of it is synthetic')
     expect(hemRefusal({ why: 'neverBonds', bond: 0.42 })).toContain('0.4 of a bond')
-    for (const why of ['noWater', 'noSteam', 'pile', 'noTape', 'noResin', 'noStops'] as const) expect(hemRefusal({ why })).toMatch(/\.$/)
+    for (const why of ['noWater', 'noSteam', 'pile', 'noTape', 'noAdhesive',
+      'noSettings'] as const) expect(hemRefusal({ why })).toMatch(/\.$/)
     expect(hemRefusal({ why: 'noHeat', fumes: true })).toContain('fumes')
   })
   it('a lining is held clear, or may stay', () => {

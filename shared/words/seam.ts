@@ -1,13 +1,13 @@
 import type { HemRefusal, LiningBehind } from '#core/hem'
 import { FIBRES } from '#core/materials'
 import type {
-  Agent, Body, FeatureKey, FeaturePlan, FeatureReason, FeatureStep, Motion, Setting, StripFold, Strips, Support, SupportKey,
+  Agent, Body, SeamDetailKey, SeamDetailPlan, SeamDetailReason, SeamDetailStep, Motion, SetPoint, StripFold, Strips, Support, SupportKey,
 } from '#core/seam'
 import { METRIC, type DisplayUnits } from '#core/units'
 import type { RecipePayload } from '../schemas'
 import { celsius, METHOD_NAME, seconds } from './names'
 
-export const FEATURE_NAME: Record<FeatureKey, string> = {
+export const SEAM_DETAIL_NAME: Record<SeamDetailKey, string> = {
   seamOpen: 'Seam, open', seamOneSide: 'Seam, to one side', curvedSeam: 'Curved seam', sleeveSeam: 'Sleeve seam', dart: 'Dart',
   pleat: 'Pleat', gather: 'Gathers', collarEdge: 'Collar edge', neckEdge: 'Neck edge, armhole', facing: 'Facing', hemFold: 'Hem fold',
   binding: 'Binding', crease: 'Crease out', largeFlat: 'Large flat fabric',
@@ -30,7 +30,7 @@ const MOTION_WORDS: Record<Motion, string> = {
 }
 export const AGENT_NAME: Record<Agent, string> = { heat: 'heat', steam: 'steam', pressure: 'pressure' }
 /** What the hands have to know of it besides. */
-export const FEATURE_NOTE: Partial<Record<FeatureKey, string>> = {
+export const SEAM_DETAIL_NOTE: Partial<Record<SeamDetailKey, string>> = {
   seamOpen: 'From the wrong side first, then a light look at the face.',
   seamOneSide: 'To the darker fabric, or to the side with fewer seams; dark fabric uppermost while the fingers lay it.',
   curvedSeam: 'Snip or notch it first, so that it lies round the ham.',
@@ -57,19 +57,19 @@ export function agentsSentence(agents: readonly Agent[]): string {
 }
 
 /** The whole of it in one sentence. */
-export function featureSentence(p: FeaturePlan, units: DisplayUnits = METRIC): string {
+export function seamDetailSentence(p: SeamDetailPlan, units: DisplayUnits = METRIC): string {
   const r = p.recipe
   if (p.means === 'cold' || !r) return 'No heat on this fabric.'
   if (p.means === 'hover')
-    return `Hold the iron over it, steaming, ${seconds(r.holdS)} (${stopWords(r.stop, units)}); then the fingers.`
+    return `Hold the iron over it, steaming, ${seconds(r.holdS)} (${settingWords(r.setting, units)}); then the fingers.`
   const side = r.firstSide === 'back' ? 'From the wrong side' : 'From the right side'
-  const cover = p.cover ? 'under a press cloth' : 'no press cloth'
+  const pressCloth = p.pressCloth ? 'under a press cloth' : 'no press cloth'
   const times = p.touches > 1 ? `, ${p.touches} times, the iron away between` : ''
   const both = r.passes === 2 && r.secondS === r.holdS ? ' a side' : ''
-  return `${side}, ${MOTION_WORDS[p.motion]}: ${seconds(r.holdS)}${both}${times}, ${stopWords(r.stop, units)}, `
-    + `${METHOD_NAME[r.method].toLowerCase()}, ${cover}.`
+  return `${side}, ${MOTION_WORDS[p.motion]}: ${seconds(r.holdS)}${both}${times}, ${settingWords(r.setting, units)}, `
+    + `${METHOD_NAME[r.method].toLowerCase()}, ${pressCloth}.`
 }
-const stopWords = (s: RecipePayload['stop'], units: DisplayUnits) => `${s.label} ${celsius(s.meanC, units)}`
+const settingWords = (s: RecipePayload['setting'], units: DisplayUnits) => `${s.label} ${celsius(s.meanC, units)}`
 /** How long it lies. */
 export const restSentence = (restS: number, untilC: number, clapped: boolean, units: DisplayUnits = METRIC): string =>
   `Leave it ${clapped ? 'under the clapper' : 'lying'} for ${seconds(restS)}: then it is under ${celsius(untilC, units)} and may be moved.`
@@ -77,7 +77,7 @@ export const restSentence = (restS: number, untilC: number, clapped: boolean, un
 const SIDE_WORDS = { back: 'the wrong side', face: 'the right side' } as const
 
 /** One thing the hands do. */
-export function stepWords(s: FeatureStep, units: DisplayUnits = METRIC): string {
+export function stepWords(s: SeamDetailStep, units: DisplayUnits = METRIC): string {
   switch (s.do) {
     case 'setFlat':
       return `Flat as sewn, ${seconds(s.forS)} from both sides: the thread sinks in`
@@ -102,14 +102,14 @@ export function stepWords(s: FeatureStep, units: DisplayUnits = METRIC): string 
   }
 }
 
-const setsWords = ({ setC, by, fibre }: Setting, moist: boolean, units: DisplayUnits): string => {
+const setsWords = ({ setC, by, fibre }: SetPoint, moist: boolean, units: DisplayUnits): string => {
   const name = fibre ? FIBRES[fibre].name : 'Fabric of unknown fibre'
   const how = by === 'plastic' ? 'softens and sets' : by === 'unknown' ? 'is asked for no more than' : moist ? 'sets moist' : 'sets dry'
   return `${name} ${how} at ${celsius(setC, units)}; the last ply has to reach that.`
 }
 
 /** Why it is done so. */
-export function featureReason(r: FeatureReason, units: DisplayUnits = METRIC): string {
+export function seamDetailReason(r: SeamDetailReason, units: DisplayUnits = METRIC): string {
   switch (r.why) {
     case 'noHeat':
       return r.fumes ? 'It gives off fumes when it is heated: never.' : 'It stands no iron at all.'
@@ -118,7 +118,7 @@ export function featureReason(r: FeatureReason, units: DisplayUnits = METRIC): s
         ? 'Pile is never pressed flat: steam lifts it, fingers lay the seam.'
         : 'Pile, and no steam for it: the fingers alone.'
     case 'sets':
-      return setsWords(r.setting, r.moist, units)
+      return setsWords(r.setPoint, r.moist, units)
     case 'stretches':
       return 'It stretches: nothing is pushed, and no steam before it lies as it shall.'
     case 'house':
@@ -154,7 +154,7 @@ export function featureReason(r: FeatureReason, units: DisplayUnits = METRIC): s
   }
 }
 /** What is the house's own choice, to be changed there. */
-export const isHouseReason = (r: FeatureReason): boolean => r.why === 'house'
+export const isHouseReason = (r: SeamDetailReason): boolean => r.why === 'house'
 
 export const FOLD_NAME: Record<StripFold, string> = { double: 'Folded in four', single: 'Folded in half', flat: 'One edge turned' }
 export const FOLD_STEP: Record<Strips['folds'][number], string> = {
@@ -201,11 +201,11 @@ export function hemRefusal(r: HemRefusal): string {
       return 'Pile is not pressed flat: no tape.'
     case 'noTape':
       return 'There is no tape with adhesive on the shelf.'
-    case 'noResin':
+    case 'noAdhesive':
       return 'There is no adhesive on this tape.'
     case 'neverBonds':
       return `Within a minute the tape comes to ${r.bond.toFixed(1)} of a bond only.`
-    case 'noStops':
+    case 'noSettings':
       return 'No setting of this iron is cool enough for it.'
   }
 }
@@ -231,7 +231,7 @@ export function nestSentence(crossings: number, apart: number, exact: boolean): 
 export const WHY_APART
   = 'Round the tube, or through seams pressed as one, the directions come back to it the same way: one has to lie double.'
 /** Why a grid does not go by the house's rule for seams. */
-export const GRID_LIES = 'Patchwork lies to one side whatever garments do: it is stronger, and crossings nest. All open is thinner.'
+export const PATCHWORK_LIES = 'Patchwork lies to one side whatever garments do: it is stronger, and crossings nest. All open is thinner.'
 export const LAYOUT_NAME: Record<string, string> = {
   chequers: 'Chequers', stripes: 'Stripes', steps: 'Steps', frame: 'Frames', cross: 'Cross',
 }

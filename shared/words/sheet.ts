@@ -1,8 +1,8 @@
-import type { SheetTrouble } from '#core/sheet'
+import type { MakerTrouble } from '#core/maker'
 import { METRIC, type DisplayUnits } from '#core/units'
 import { celsius, seconds } from './names'
 
-export function sheetSentence(t: SheetTrouble, units: DisplayUnits = METRIC): string {
+export function makerSentence(t: MakerTrouble, units: DisplayUnits = METRIC): string {
   switch (t.why) {
     case 'belowMelting':
       return `The maker says ${celsius(t.makerC, units)}, but this adhesive begins to melt at about ${celsius(t.meltC, units)}. `
@@ -20,7 +20,7 @@ export function sheetSentence(t: SheetTrouble, units: DisplayUnits = METRIC): st
     case 'machineHold':
       return `${seconds(t.holdS)} is meant for a press of ${t.pressureKPa} kPa. On a hand iron it is carried over: `
         + `the swatch stage works it out.`
-    case 'heatWithoutResin':
+    case 'heatWithoutAdhesive':
       return 'There is a temperature in the maker\'s instructions, but no adhesive: is it a sew-in, or is the adhesive missing?'
     case 'nothingOnIt':
       return 'The sheet is marked as the maker\'s, but nothing stands on it. Enter it, or mark the instructions as lost.'
@@ -28,9 +28,9 @@ export function sheetSentence(t: SheetTrouble, units: DisplayUnits = METRIC): st
 }
 
 /** What became of a CSV that was read. */
-export const sheetStoredSentence = ({ stored, counts }: { stored: boolean, counts: { refused: number } }): string =>
+export const makerStoredSentence = ({ stored, counts }: { stored: boolean, counts: { refused: number } }): string =>
   stored ? 'Stored.' : counts.refused ? 'Nothing is stored until every row is in order.' : 'Nothing is stored yet.'
 
 /** What a workroom file brought. */
-export const workroomSentence = (kept: { cloths: number, supplies: number, trials: number, jobs: number }): string =>
-  `${kept.cloths} fabrics, ${kept.supplies} supplies, ${kept.jobs} jobs and ${kept.trials} swatches are in place.`
+export const workroomSentence = (kept: { fabrics: number, supplies: number, swatches: number, jobs: number }): string =>
+  `${kept.fabrics} fabrics, ${kept.supplies} supplies, ${kept.jobs} jobs and ${kept.swatches} swatches are in place.`

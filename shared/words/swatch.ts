@@ -30,9 +30,11 @@ export function learnedFigure(what: Learned, value: number, sd: number, units: D
 }
 
 export const PROOF_CHANGE: Record<ProofChange, string> = {
-  clothLot: 'another lot of the fabric', supply: 'another interfacing', supplyLot: 'another lot of the interfacing', layers: 'other layers',
-  iron: 'another iron', stop: 'another dial setting', calibration: 'the iron gives another heat than then', cover: 'another press cloth',
-  bed: 'another pressing surface', moisture: 'another way of moisture', side: 'another side first', passes: 'another number of passes',
+  fabricLot: 'another lot of the fabric', supply: 'another interfacing', supplyLot: 'another lot of the interfacing',
+  layers: 'other layers',
+  iron: 'another iron', setting: 'another dial setting', calibration: 'the iron gives another heat than then',
+  pressCloth: 'another press cloth',
+  surface: 'another pressing surface', moisture: 'another way of moisture', side: 'another side first', passes: 'another number of passes',
   hold: 'another hold', bearing: 'another way of bearing down', warming: 'another way of beginning',
 }
 
@@ -56,7 +58,8 @@ export const doubtSentence = (d: Doubt): string => d.why === 'slept'
 export function causeSentence(c: Cause, units: DisplayUnits = METRIC): string {
   switch (c.why) {
     case 'coldIron':
-      return `The iron was set down at ${celsius(c.soleC, units)}; its setting gives ${celsius(c.stopC, units)}. It had not warmed up yet.`
+      return `The iron was set down at ${celsius(c.soleC, units)}; its setting gives ${celsius(c.settingC, units)}. `
+        + `It had not warmed up yet.`
     case 'shutOff':
       return `The iron fell from ${celsius(c.fromC, units)} to ${celsius(c.toC, units)} while it was down: the iron had shut itself off.`
     case 'clock':
@@ -68,7 +71,7 @@ export function causeSentence(c: Cause, units: DisplayUnits = METRIC): string {
     case 'clockRan':
       return `It was noted as down for ${seconds(c.heldS)} where ${seconds(c.askedS)} were asked: was the clock left running?`
     case 'disagrees':
-      return `Hand and model disagree: by the model it came to ${c.bond.toFixed(1)} of a bond, in the hand it graded ${c.grade}. `
+      return `Stiffness and model disagree: by the model it came to ${c.bond.toFixed(1)} of a bond, in the hand it graded ${c.grade}. `
         + `Likeliest first: ${c.suspects.map(x => SUSPECT[x]).join('; ')}.`
     case 'tooCool':
       return `The glue line got to ${celsius(c.peakC, units)}; this adhesive wants ${celsius(c.wantedC, units)}.`
@@ -92,18 +95,18 @@ export function causeSentence(c: Cause, units: DisplayUnits = METRIC): string {
 }
 
 /** What a planned scrap would find out. */
-export function scrapAsks(s: Pick<PlannedScrap, 'bond' | 'hurt'>): string {
+export function scrapAsks(s: Pick<PlannedScrap, 'bond' | 'damage'>): string {
   const pct = (v: number) => `${Math.round(v * 100)} %`
   if (s.bond < 0.25) return `Too little? ${pct(s.bond)} likely to bond.`
-  if (s.hurt > 0.5) return `Too much? ${pct(s.hurt)} likely to be damaged.`
-  if (s.bond > 0.85 && s.hurt < 0.15) return `Should be right: ${pct(s.bond)} to bond, ${pct(s.hurt)} to be damaged.`
-  return `The edge: ${pct(s.bond)} to bond, ${pct(s.hurt)} to be damaged.`
+  if (s.damage > 0.5) return `Too much? ${pct(s.damage)} likely to be damaged.`
+  if (s.bond > 0.85 && s.damage < 0.15) return `Should be right: ${pct(s.bond)} to bond, ${pct(s.damage)} to be damaged.`
+  return `The edge: ${pct(s.bond)} to bond, ${pct(s.damage)} to be damaged.`
 }
 
 /** Where the map's pin stands, for who cannot see it. */
-export const pinSentence = (holdS: number, soleC: number, chance: { bond: number, hurt: number }, units: DisplayUnits = METRIC): string =>
+export const pinSentence = (holdS: number, soleC: number, chance: { bond: number, damage: number }, units: DisplayUnits = METRIC): string =>
   `${seconds(holdS)} at ${celsius(soleC, units)}: ${Math.round(chance.bond * 100)} % likely to bond, `
-  + `${Math.round(chance.hurt * 100)} % to be damaged`
+  + `${Math.round(chance.damage * 100)} % to be damaged`
 
 /** How far the glue line got against its window, for who cannot see it. */
 export const glueLineSentence = (peakC: number, [fromC, toC]: readonly [number, number], units: DisplayUnits = METRIC): string =>

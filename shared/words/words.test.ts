@@ -14,19 +14,19 @@ const spoilt = /undefined|NaN|null|\[object|Infinity/
 
 const EXCLUSIONS: Exclusion[] = [
   { why: 'family', place: 'Collar' }, { why: 'companion' }, { why: 'noHeat', fumes: true }, { why: 'noHeat', fumes: false },
-  { why: 'notFusible' }, { why: 'noResin' }, { why: 'ironTooHot', limitC: 110, coolestC: 148 },
-  { why: 'noWindow', reachC: 96.4, meltC: 105 }, { why: 'hurtsFirst', hurtC: 135, neededC: 130, fibre: 'acetate' },
-  { why: 'searched', blocked: { why: 'hurts', flag: { kind: 'scorch', severity: 2, layer: 'cloth' }, bondHoldS: 20 } },
+  { why: 'notFusible' }, { why: 'noAdhesive' }, { why: 'ironTooHot', limitC: 110, coolestC: 148 },
+  { why: 'noWindow', reachC: 96.4, meltC: 105 }, { why: 'damagedFirst', damageC: 135, neededC: 130, fibre: 'acetate' },
+  { why: 'searched', blocked: { why: 'damages', flag: { kind: 'scorch', severity: 2, layer: 'fabric' }, bondHoldS: 20 } },
   { why: 'searched', blocked: { why: 'underBonded', bond: 0.4, peakC: 99, wantedC: 118, soleC: 150 } },
-  { why: 'searched', blocked: { why: 'noStops' } }, { why: 'wash', wishC: 60, limitC: 30, of: 'resin' },
+  { why: 'searched', blocked: { why: 'noSettings' } }, { why: 'wash', wishC: 60, limitC: 30, of: 'adhesive' },
   { why: 'wash', wishC: 60, limitC: 40, of: 'sheet' }, { why: 'wash', wishC: 60, limitC: 30, of: 'base' },
-  { why: 'tumble', limit: 'no', of: 'resin' }, { why: 'tumble', limit: 'low', of: 'sheet' }, { why: 'dryClean' },
-  { why: 'giveLost', clothPct: 34, supplyPct: 1 }, { why: 'giveKept', supplyPct: 20 },
-  { why: 'strikeThrough', openness: 0.45, resinGsm: 14 }, { why: 'grins', contrast: 0.4 }, { why: 'moistOnly' }, { why: 'crush' },
+  { why: 'tumble', limit: 'no', of: 'adhesive' }, { why: 'tumble', limit: 'low', of: 'sheet' }, { why: 'dryClean' },
+  { why: 'giveLost', fabricPct: 34, supplyPct: 1 }, { why: 'giveKept', supplyPct: 20 },
+  { why: 'strikeThrough', openness: 0.45, adhesiveGsm: 14 }, { why: 'grins', contrast: 0.4 }, { why: 'moistOnly' }, { why: 'crush' },
   { why: 'drapeLost', bendingMm: 41.2, mostMm: 27 },
 ]
 const CLASHES: Clash[] = [
-  { why: 'clothWash', wishC: 60, limitC: 30, fibre: 'wool' }, { why: 'rigidDrape', wantedMm: [70, 110], mostMm: 27 },
+  { why: 'fabricWash', wishC: 60, limitC: 30, fibre: 'wool' }, { why: 'rigidDrape', wantedMm: [70, 110], mostMm: 27 },
   { why: 'placeNeedsHeat', place: 'Hem' }, { why: 'shelfEmpty' },
 ]
 const CAUSES: Cause[] = [
@@ -90,8 +90,8 @@ describe('figures in words', () => {
     expect(learnedFigure('dialC', 10, 5, FAHRENHEIT)).toBe('+18 °F ± 18 °F'))
   it.each([
     [0.1, 0, 'Too little?'], [0.5, 0, 'The edge:'], [0.97, 0.05, 'Should be right:'], [1, 0.7, 'Too much?'],
-  ])('a scrap with %d to bond and %d to be hurt', (bond, hurt, begins) => {
-    expect(scrapAsks({ bond, hurt })).toMatch(new RegExp(`^${begins.replace('?', '\\?')}`))
+  ])('a scrap with %d to bond and %d to be hurt', (bond, damage, begins) => {
+    expect(scrapAsks({ bond, damage })).toMatch(new RegExp(`^${begins.replace('?', '\\?')}`))
   })
   it('the bond predicted rises through its words', () => {
     expect([0.05, 0.4, 0.8, 1.5, 4].map(bondWords)).toEqual([

@@ -2,15 +2,15 @@
 const route = useRoute()
 const drawers = [
   { to: '/today', name: 'Today', icon: 'i-lucide-calendar-days', key: KEYS.today.shown },
-  { to: '/cloth', name: 'Fabrics', icon: 'i-lucide-layers' },
-  { to: '/shelf', name: 'Supplies', icon: 'i-lucide-archive', key: KEYS.shelf.shown },
+  { to: '/fabric', name: 'Fabrics', icon: 'i-lucide-layers' },
+  { to: '/supplies', name: 'Supplies', icon: 'i-lucide-archive', key: KEYS.shelf.shown },
   { to: '/irons', name: 'Irons', icon: 'i-lucide-thermometer', key: KEYS.irons.shown },
   { to: '/seams', name: 'Seams & hems', icon: 'i-lucide-scissors-line-dashed', key: KEYS.seams.shown },
   { to: '/mend', name: 'Mend & add', icon: 'i-lucide-bandage', key: KEYS.mend.shown },
-  { to: '/rescue', name: 'Fix a problem', icon: 'i-lucide-life-buoy', key: KEYS.rescue.shown },
+  { to: '/fix', name: 'Fix a problem', icon: 'i-lucide-life-buoy', key: KEYS.rescue.shown },
   { to: '/practice', name: 'Practice', icon: 'i-lucide-graduation-cap', key: KEYS.practice.shown },
   { to: '/rules', name: 'House rules', icon: 'i-lucide-scroll-text', key: KEYS.rules.shown },
-  { to: '/inout', name: 'Import, export', icon: 'i-lucide-arrow-left-right' },
+  { to: '/import-export', name: 'Import, export', icon: 'i-lucide-arrow-left-right' },
 ]
 </script>
 

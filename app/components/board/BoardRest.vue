@@ -2,7 +2,7 @@
 import { useIntervalFn } from '@vueuse/core'
 import { awayWords, ORIGIN_NAME, celsius, lyingState, lyingWords, MOISTURE_WORDS, SOLE_WORDS } from '#shared/words'
 
-const bench = useBench()
+const selection = useSelection()
 const iron = useIron()
 const outbox = useOutbox()
 const press = usePress()
@@ -22,36 +22,36 @@ function look(key: string): void {
   void router.push('/press')
 }
 const OFF = 'off', BETWEEN = 'between'
-const stops = computed(() => [
+const settings = computed(() => [
   { value: OFF, name: 'off', note: '', origin: null },
-  ...bench.iron!.stops.map((s, i) => ({
-    value: String(i), name: s.label, note: celsius(s.meanC, bench.units), origin: s.origin,
+  ...selection.iron!.settings.map((s, i) => ({
+    value: String(i), name: s.label, note: celsius(s.meanC, selection.units), origin: s.origin,
   })),
-  ...(iron.stopIndex === -1 && iron.stop
-    ? [{ value: BETWEEN, name: 'set between', note: celsius(iron.stop.meanC, bench.units), origin: iron.stop.origin }]
+  ...(iron.settingIndex === -1 && iron.setting
+    ? [{ value: BETWEEN, name: 'set between', note: celsius(iron.setting.meanC, selection.units), origin: iron.setting.origin }]
     : []),
 ])
 const dial = computed({
-  get: () => iron.stopIndex === null ? OFF : iron.stopIndex === -1 ? BETWEEN : String(iron.stopIndex),
-  set: (v) => { if (v !== BETWEEN && v !== null) iron.setStop(v === OFF ? null : Number(v)) },
+  get: () => iron.settingIndex === null ? OFF : iron.settingIndex === -1 ? BETWEEN : String(iron.settingIndex),
+  set: (v) => { if (v !== BETWEEN && v !== null) iron.chooseSetting(v === OFF ? null : Number(v)) },
 })
 </script>
 
 <template>
   <footer class="flex items-stretch gap-x-4 gap-y-1 border-t-2 border-ink/70 bg-paper px-4 py-2 whitespace-nowrap
     max-[1000px]:flex-wrap max-[1000px]:px-2" aria-label="The iron's rest" data-test="rest">
-    <template v-if="bench.iron">
+    <template v-if="selection.iron">
       <div class="flex items-center gap-3">
         <div class="grid h-12 w-24 place-items-center rounded-[3px] border border-ink/40"
           :style="{ background: heatColour(iron.soleC), color: inkOnHeat(iron.soleC) }">
-          <span class="text-2xl font-bold leading-none">{{ celsius(iron.soleC, bench.units) }}</span>
+          <span class="text-2xl font-bold leading-none">{{ celsius(iron.soleC, selection.units) }}</span>
         </div>
         <div class="leading-tight">
-          <p class="font-semibold" role="status">{{ bench.iron.name }}: {{ SOLE_WORDS[iron.state] }}</p>
+          <p class="font-semibold" role="status">{{ selection.iron.name }}: {{ SOLE_WORDS[iron.state] }}</p>
           <p class="text-sm text-muted-ink">iron now <Sourced from="model" /></p>
         </div>
       </div>
-      <Choices v-model="dial" :options="stops" label="Dial" class="flex items-center gap-1"
+      <Choices v-model="dial" :options="settings" label="Dial" class="flex items-center gap-1"
         shape="min-h-12 px-3 text-left leading-tight max-[1000px]:px-2.5">
         <template #default="{ option }">
           {{ option.name }}<span v-if="option.note" class="block text-sm opacity-80">{{ option.note }} <i v-if="option.origin">
@@ -68,17 +68,18 @@ const dial = computed({
             <circle r="15" fill="none" stroke="var(--rc-mark)" stroke-width="6" transform="rotate(-90)"
               :stroke-dasharray="94.25" :stroke-dashoffset="94.25 * Math.max(0, p.leftS / p.forS)" /></svg>
           <span class="min-w-0 text-left leading-tight" role="timer" :aria-label="lyingWords(p)">
-            <b>{{ lyingState(p) }}</b><span class="block truncate text-sm max-[1000px]:inline"> {{ p.clothName }}</span></span>
+            <b>{{ lyingState(p) }}</b><span class="block truncate text-sm max-[1000px]:inline"> {{ p.fabricName }}</span></span>
         </button>
         <p v-if="moisture" class="shrink-0 leading-tight">{{ moisture }}</p>
-        <p class="min-w-0 truncate leading-tight text-muted-ink">{{ bench.cover ? bench.cover.name : 'bare iron' }}</p>
+        <p class="min-w-0 truncate leading-tight text-muted-ink">{{ selection.pressCloth ? selection.pressCloth.name : 'bare iron' }}</p>
         <button v-if="away" type="button" :disabled="!outbox.waiting.value.length" data-test="waiting"
           class="slip flex max-w-64 shrink-0 items-center gap-2 px-2 py-1 text-left text-sm leading-tight whitespace-normal
             max-[1000px]:max-w-none"
-          @click="openWaitingSheet">
+          @click="openWaitingList">
           <UIcon :name="outbox.waiting.value.length ? 'i-lucide-mail' : 'i-lucide-cloud-off'" class="size-5 shrink-0" />
           <span role="status">{{ away }}</span></button>
-        <p v-if="!browserKeeps || !outbox.safe.value || !runLogSafe" class="slip px-2 py-1 text-sm font-semibold text-alert" role="alert">
+        <p v-if="!browserKeeps || !outbox.safe.value || !sessionLogSafe" class="slip px-2 py-1 text-sm font-semibold text-alert"
+          role="alert">
           This browser keeps nothing: a reload loses the board.</p>
         <p v-if="iron.state === 'ready' || iron.soleC > 60" class="shrink-0 text-sm font-semibold text-alert">Iron hot</p>
         <button v-if="voice.can" type="button" class="grid size-9 shrink-0 place-items-center hover:bg-linen-200/40 max-[1000px]:size-7"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-const bench = useBench()
+const selection = useSelection()
 const jobs = useJobs()
 const wish = useWish()
 defineEmits<{ keys: [] }>()
@@ -14,16 +14,18 @@ const TICKS = 61
       class="flex w-[300px] shrink-0 items-center gap-3 border-r border-dashed border-seam px-4 py-2 max-[900px]:w-[196px]
         max-[900px]:gap-2 max-[900px]:px-2"
       aria-label="The job's ticket: go to today's jobs" data-test="ticket">
-      <template v-if="bench.cloth">
-        <ClothSwatch :colour="bench.cloth.colourHex" :construction="bench.cloth.construction" :nap="bench.cloth.nap" :width="66"
+      <template v-if="selection.fabric">
+        <FabricSwatch :colour="selection.fabric.colourHex" :construction="selection.fabric.construction"
+          :nap="selection.fabric.nap" :width="66"
           :height="54" />
         <div class="min-w-0">
           <p class="ticket line-clamp-2 text-lg font-semibold leading-tight max-[900px]:text-base">
-            {{ jobs.job?.name ?? bench.cloth.name }}</p>
+            {{ jobs.job?.name ?? selection.fabric.name }}</p>
           <p class="truncate text-sm leading-tight text-muted-ink">
-            <template v-if="jobs.job">{{ jobs.job.garment }}<template v-if="jobs.cloth?.place">,
+            <template v-if="jobs.job">{{ jobs.job.garment }}<template v-if="jobs.fabric?.place">,
               {{ wish.place.name.toLowerCase() }}</template></template>
-            <template v-else>{{ bench.cloth.code }}<template v-if="bench.supply"> · {{ bench.supply.name }}</template></template></p>
+            <template v-else>{{ selection.fabric.code }}<template v-if="selection.supply"> · {{ selection.supply.name }}</template>
+            </template></p>
         </div>
       </template>
       <p v-else class="ticket text-lg">Open a job, or choose a fabric</p>

@@ -4,15 +4,15 @@ const press = usePress()
 const voice = useVoice()
 const said = ref('')
 let last = ''
-watch(() => [press.session?.at, Math.ceil(press.leftS), press.over] as const, () => {
+watch(() => [press.pressing?.at, Math.ceil(press.leftS), press.over] as const, () => {
   const words = press.step ? spokenAt(press.step.kind, press.leftS, press.over) : ''
-  if (!words || `${press.session?.at} ${words}` === last) return
-  last = `${press.session?.at} ${words}`
+  if (!words || `${press.pressing?.at} ${words}` === last) return
+  last = `${press.pressing?.at} ${words}`
   said.value = words
   voice.say(words)
 })
 watch(() => press.order, (order) => { if (order) voice.say(order) })
-useKeys({ voice: voice.toggle })
+useShortcuts({ voice: voice.toggle })
 </script>
 
 <template>

@@ -10,7 +10,7 @@ async function take(event: Event): Promise<void> {
   if (!file) return
   const key = crypto.randomUUID()
   await outbox.send({
-    key, kind: 'picture', url: `/api/trials/${swatchKey}/photos?stage=after&clientKey=${key}`, body: file, about: `of ${about}`,
+    key, kind: 'picture', url: `/api/swatches/${swatchKey}/photos?stage=after&clientKey=${key}`, body: file, about: `of ${about}`,
     after: swatchKey,
   })
 }

@@ -1,32 +1,32 @@
 <script setup lang="ts">
 import { blockOrPiece } from '#core/cut'
 import { thinned, type Outline } from '#core/geometry'
-import { laidOutline } from '#core/lay'
+import { laidOutline } from '#core/layout'
 import { IRON_KINDS } from '#core/materials'
 import { cutPiece, GAP_MM, type Part } from '#shared/cutting'
 import type { Supply } from '#shared/schemas'
 import { FUSING_RISK, seconds } from '#shared/words'
-import type { LaidPart } from './LayPicture.vue'
+import type { LaidPart } from './LayoutPicture.vue'
 
 /** Cut and fuse piece by piece, or fuse a block and cut the pieces out of it: both as pictures, with metres and minutes. */
-const { supply, parts, lay, lengthMm, wideMm, laying } = defineProps<{
+const { supply, parts, layout, lengthMm, wideMm, laying } = defineProps<{
   supply: Supply
   parts: readonly Part[]
-  lay: readonly LaidPart[]
+  layout: readonly LaidPart[]
   lengthMm: number
   wideMm: number
   /** The lay of the parts is still being looked for. */
   laying: boolean
 }>()
 const cutting = useCutting()
-const bench = useBench()
-const block = useLaying('block')
+const selection = useSelection()
+const block = useLayoutSearch('block')
 const USUAL_HOLD_S = 15
 const holdS = computed(() => supply.makerHoldS ?? USUAL_HOLD_S)
 const cutEdges = computed(() => {
   const known = new Map<string, Outline>()
   return parts
-    .filter(p => p.role === 'backing')
+    .filter(p => p.role === 'interfacing')
     .map((p) => {
       const piece = cutting.pieces.find(q => q.id === p.pieceId)!
       if (!known.has(p.pieceId)) {
@@ -54,28 +54,28 @@ watch(
   { immediate: true },
 )
 const answer = computed(() => {
-  const l = block.lay.value
+  const l = block.layout.value
   if (!l || lengthMm === 0) return null
-  const [longMm, shortMm] = IRON_KINDS[bench.iron?.kind ?? 'household'].soleMm
+  const [longMm, shortMm] = IRON_KINDS[selection.iron?.kind ?? 'household'].soleMm
   return blockOrPiece({
-    pieces: cutEdges.value.map(p => ({ cut: p.outline, backing: parts.find(q => q.id === p.id)!.outline })),
-    backingLayMm: lengthMm,
-    cutLayMm: l.lengthMm,
+    pieces: cutEdges.value.map(p => ({ cut: p.outline, interfacing: parts.find(q => q.id === p.id)!.outline })),
+    interfacingLayoutMm: lengthMm,
+    cutLayoutMm: l.lengthMm,
     blockWideMm: wideMm,
     sole: { wideMm: shortMm, longMm },
     holdS: holdS.value,
-    passes: bench.rules.sides === 'both' ? 2 : 1,
+    passes: selection.rules.sides === 'both' ? 2 : 1,
   })
 })
 const across = (o: Outline) => outlinePath({ rim: o.rim.map(q => ({ x: q.y, y: q.x })), holes: [] }, false)
-const piecePaths = computed(() => lay.map(p => across(laidOutline(p.outline, p))))
+const piecePaths = computed(() => layout.map(p => across(laidOutline(p.outline, p))))
 const blockPaths = computed(() =>
-  (block.lay.value?.placements ?? []).flatMap((p) => {
+  (block.layout.value?.placements ?? []).flatMap((p) => {
     const part = cutEdges.value.find(q => q.id === p.id)
     return part ? [across(laidOutline(part.outline, p))] : []
   }),
 )
-const longest = computed(() => Math.max(lengthMm, block.lay.value?.lengthMm ?? 0, 1))
+const longest = computed(() => Math.max(lengthMm, block.layout.value?.lengthMm ?? 0, 1))
 const WAYS = ['piece', 'block'] as const
 const NAME = { piece: 'Cut, then fuse each piece', block: 'Fuse a block, then cut' }
 </script>
@@ -84,7 +84,7 @@ const NAME = { piece: 'Cut, then fuse each piece', block: 'Fuse a block, then cu
   <div v-if="answer" class="grid grid-cols-2 gap-3 text-[15px]" data-test="block-or-piece">
     <div v-for="way in WAYS" :key="way" class="slip flex gap-3 p-2" :class="answer.quicker === way ? 'outline-2 outline-mark' : ''">
       <svg :viewBox="`0 0 ${longest} ${wideMm}`" class="h-20 max-w-32 shrink-0" preserveAspectRatio="xMinYMid meet" aria-hidden="true">
-        <rect v-if="way === 'block'" :width="block.lay.value!.lengthMm" :height="wideMm" fill="var(--rc-good)" fill-opacity="0.25" />
+        <rect v-if="way === 'block'" :width="block.layout.value!.lengthMm" :height="wideMm" fill="var(--rc-good)" fill-opacity="0.25" />
         <path
           v-for="(d, i) in way === 'piece' ? piecePaths : blockPaths"
           :key="i"
@@ -99,7 +99,7 @@ const NAME = { piece: 'Cut, then fuse each piece', block: 'Fuse a block, then cu
       <p class="leading-snug">
         <b>{{ NAME[way] }}{{ answer.quicker === way ? ': quicker' : '' }}</b
         ><br />
-        {{ answer[way].backingM.toFixed(2) }} m, about {{ Math.round(answer[way].minutes) }} min, {{ answer[way].touches }} presses of
+        {{ answer[way].interfacingM.toFixed(2) }} m, about {{ Math.round(answer[way].minutes) }} min, {{ answer[way].touches }} presses of
         {{ seconds(holdS) }} <Sourced from="model" /><br /><span class="text-sm text-muted-ink">{{ FUSING_RISK[way] }}</span>
       </p>
     </div>

@@ -5,7 +5,7 @@ import { lengthWords, svgNoteSentence, svgProblemSentence } from '#shared/words'
 
 /** Outlines out of a drawing in true units, each shown with its size before it is taken. */
 const emit = defineEmits<{ take: [outlines: NamedOutline[], drawnBy: 'seam' | 'cut'] }>()
-const bench = useBench()
+const selection = useSelection()
 const found = shallowRef<NamedOutline[]>([])
 const notes = shallowRef<SvgNote[]>([])
 const problem = ref<string | null>(null)
@@ -43,7 +43,7 @@ const shown = computed(() =>
       ...o,
       d: outlinePath(o.outline),
       box: `${b.left - pad} ${-b.top - pad} ${b.wideMm + 2 * pad} ${b.highMm + 2 * pad}`,
-      size: `${lengthWords(b.wideMm, bench.units)} × ${lengthWords(b.highMm, bench.units)}`,
+      size: `${lengthWords(b.wideMm, selection.units)} × ${lengthWords(b.highMm, selection.units)}`,
     }
   }),
 )

@@ -1,27 +1,27 @@
 <script setup lang="ts">
-import { HOUSE_INSET_MM, insetOf, isSandwich, webLessMm, type CutPiece } from '#shared/cutting'
+import { HOUSE_INSET_MM, insetOf, isLayers, webLessMm, type CutPiece } from '#shared/cutting'
 import type { JobPiece } from '#shared/schemas'
 import { INSET_WORDS, lengthWords } from '#shared/words'
 
-/** From the cut edge inward, with the millimetres between; and where the backing ends, by the house or by this piece. */
+/** From the cut edge inward, with the millimetres between; and where the interfacing ends, by the house or by this piece. */
 const { piece, made } = defineProps<{ piece: JobPiece, made: CutPiece }>()
 const emit = defineEmits<{ inset: [inset: JobPiece['inset']] }>()
-const bench = useBench()
-const rule = computed(() => insetOf(piece, bench.rules))
-const house = computed(() => insetOf({ inset: null }, bench.rules))
+const selection = useSelection()
+const rule = computed(() => insetOf(piece, selection.rules))
+const house = computed(() => insetOf({ inset: null }, selection.rules))
 const houseWords = computed(() => (house.value.how === 'inside' ? `${HOUSE_INSET_MM} mm inside` : 'caught in the seam'))
 const steps = computed(() => {
   const { seam, hem, front } = piece.allowances
   const edges = [
-    `${lengthWords(seam, bench.units)} seam`,
-    ...(hem !== seam ? [`${lengthWords(hem, bench.units)} hem`] : []),
-    ...(front !== seam ? [`${lengthWords(front, bench.units)} front`] : []),
+    `${lengthWords(seam, selection.units)} seam`,
+    ...(hem !== seam ? [`${lengthWords(hem, selection.units)} hem`] : []),
+    ...(front !== seam ? [`${lengthWords(front, selection.units)} front`] : []),
   ]
-  const stand = made.sandwich
+  const stand = made.layers
   return [
     { name: 'cut edge', mark: 'ink', by: '' },
     { name: stand ? 'stitch line, the finished edge' : 'seam line', mark: 'seam', by: edges.join(', ') },
-    ...(made.backing.length && !stand
+    ...(made.interfacing.length && !stand
       ? [
           {
             name: 'interfacing',
@@ -31,7 +31,7 @@ const steps = computed(() => {
                 ? 'to the cut edge'
                 : rule.value.how === 'exact'
                   ? 'to the seam line'
-                  : `${lengthWords(rule.value.byMm, bench.units)} inside it`,
+                  : `${lengthWords(rule.value.byMm, selection.units)} inside it`,
           },
         ]
       : []),
@@ -40,11 +40,11 @@ const steps = computed(() => {
           {
             name: stand ? 'stiff layer' : 'foam',
             mark: 'alert',
-            by: stand ? `${lengthWords(stand.standOffMm, bench.units)} inside it` : 'clear of the seam',
+            by: stand ? `${lengthWords(stand.standOffMm, selection.units)} inside it` : 'clear of the seam',
           },
         ]
       : []),
-    ...(made.web.length ? [{ name: 'web', mark: 'mark', by: `${lengthWords(webLessMm(bench.rules), bench.units)} less` }] : []),
+    ...(made.web.length ? [{ name: 'web', mark: 'mark', by: `${lengthWords(webLessMm(selection.rules), selection.units)} less` }] : []),
   ]
 })
 const byMm = computed({
@@ -84,7 +84,7 @@ const DASH = { ink: '', seam: '5 4', good: '9 4', alert: '2 4', mark: '10 3 2 3'
         <span>{{ s.name }}</span><span class="ml-auto text-right text-muted-ink">{{ s.by }}</span>
       </li>
     </ul>
-    <div v-if="piece.backingId && !piece.foamId && !isSandwich(piece)">
+    <div v-if="piece.interfacingId && !piece.foamId && !isLayers(piece)">
       <Choices
         v-model="how"
         :options="HOW"
@@ -94,7 +94,7 @@ const DASH = { ink: '', seam: '5 4', good: '9 4', alert: '2 4', mark: '10 3 2 3'
       />
       <label v-if="rule.how === 'inside'" class="mt-1 block text-sm">
         <span class="flex"
-        ><b>{{ lengthWords(byMm, bench.units) }}</b
+        ><b>{{ lengthWords(byMm, selection.units) }}</b
         ><span class="ml-auto text-muted-ink">the house: {{ houseWords }}</span></span
         >
         <input

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { cutPiece } from '#shared/cutting'
-import type { JobPiece, LayPart } from '#shared/schemas'
+import type { JobPiece, LayoutPart } from '#shared/schemas'
 import { lengthWords } from '#shared/words'
 
 /** The piece that a part belongs to, its outlines one within another; and where the part lies. */
-const { piece, part } = defineProps<{ piece: JobPiece, part: LayPart | null }>()
+const { piece, part } = defineProps<{ piece: JobPiece, part: LayoutPart | null }>()
 const emit = defineEmits<{ put: [piece: JobPiece], turn: [], pin: [] }>()
 const cutting = useCutting()
-const bench = useBench()
+const selection = useSelection()
 const library = useLibrary()
 const made = computed(() => {
   try {
@@ -16,7 +16,7 @@ const made = computed(() => {
     return null
   }
 })
-const colour = computed(() => library.cloths.find(c => c.id === piece.clothId)?.colourHex ?? '#e6dcc8')
+const colour = computed(() => library.fabrics.find(c => c.id === piece.fabricId)?.colourHex ?? '#e6dcc8')
 </script>
 
 <template>
@@ -29,7 +29,7 @@ const colour = computed(() => library.cloths.find(c => c.id === piece.clothId)?.
     <div v-if="part" class="mt-3 space-y-1 text-[15px]" data-test="part">
       <hr class="stitch">
       <p>
-        {{ lengthWords(part.x, bench.units) }} from the selvedge, {{ lengthWords(part.y, bench.units) }} from the end{{
+        {{ lengthWords(part.x, selection.units) }} from the selvedge, {{ lengthWords(part.y, selection.units) }} from the end{{
           part.turnDeg ? `, turned ${part.turnDeg}°` : '' }}
       </p>
       <div v-if="part.offcutId === null" class="flex gap-1">

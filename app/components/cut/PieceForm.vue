@@ -22,18 +22,18 @@ const of = (families: readonly string[]) => [
   { label: 'none', value: NONE },
   ...library.supplies.filter(s => families.includes(s.family)).map(name),
 ]
-const backings = computed(() => of(['fusible', 'sewIn', 'hoop', 'stayTape']))
+const interfacings = computed(() => of(['fusible', 'sewIn', 'hoop', 'stayTape']))
 const foams = computed(() => of(['foam']))
 const webs = computed(() => of(['web', 'hemTape']))
 const idOr = (v: unknown): string | null => (v === NONE ? null : String(v))
-const cloths = computed(() => {
-  const own = new Set(jobs.job?.cloths.map(c => c.clothId))
-  return library.cloths.filter(c => own.has(c.id) || c.id === piece.value.clothId).map(c => ({ label: c.name, value: c.id }))
+const fabrics = computed(() => {
+  const own = new Set(jobs.job?.fabrics.map(c => c.fabricId))
+  return library.fabrics.filter(c => own.has(c.id) || c.id === piece.value.fabricId).map(c => ({ label: c.name, value: c.id }))
 })
-/** Another cloth brings its own backing, if the job has chosen one. */
-function takeCloth(clothId: string): void {
-  const own = jobs.job?.cloths.find(c => c.clothId === clothId)
-  set({ clothId, backingId: own?.supplyId ?? piece.value.backingId, place: own?.place ?? piece.value.place })
+/** Another fabric brings its own interfacing, if the job has chosen one. */
+function takeFabric(fabricId: string): void {
+  const own = jobs.job?.fabrics.find(c => c.fabricId === fabricId)
+  set({ fabricId, interfacingId: own?.supplyId ?? piece.value.interfacingId, place: own?.place ?? piece.value.place })
 }
 const places = computed(() => [{ label: 'no place', value: NONE }, ...wish.places.map(p => ({ label: p.name, value: p.key }))])
 const GRAINS = (['along', 'across', 'bias', 'any'] as const).map(value => ({ value, name: GRAIN_WORDS[value] }))
@@ -107,7 +107,7 @@ const ways = computed({ get: () => (piece.value.pair ? 'pair' : 'alike'), set: v
       />
     </div>
     <div class="grid grid-cols-2 gap-2">
-      <USelect :model-value="piece.clothId" :items="cloths" aria-label="Fabric" @update:model-value="v => takeCloth(String(v))" />
+      <USelect :model-value="piece.fabricId" :items="fabrics" aria-label="Fabric" @update:model-value="v => takeFabric(String(v))" />
       <USelect :model-value="piece.place ?? NONE" :items="places" aria-label="Place" @update:model-value="v => set({ place: idOr(v) })" />
     </div>
     <Choices
@@ -123,11 +123,11 @@ const ways = computed({ get: () => (piece.value.pair ? 'pair' : 'alike'), set: v
       <label class="flex items-center gap-2"
       ><span class="w-16 text-sm font-semibold">Interfacing</span>
         <USelect
-          :model-value="piece.backingId ?? NONE"
-          :items="backings"
+          :model-value="piece.interfacingId ?? NONE"
+          :items="interfacings"
           class="min-w-0 flex-1"
           aria-label="Interfacing of the piece"
-          @update:model-value="v => set({ backingId: idOr(v) })"
+          @update:model-value="v => set({ interfacingId: idOr(v) })"
         /></label>
       <label class="flex items-center gap-2"
       ><span class="w-16 text-sm font-semibold">Foam</span>

@@ -3,7 +3,7 @@ import { boundsOf, type Outline } from '#core/geometry'
 import type { CutPiece } from '#shared/cutting'
 import type { JobPiece } from '#shared/schemas'
 
-/** A piece to scale, from the outside in: cut edge, seam line, backing, foam, web; its grain, and what is too narrow. */
+/** A piece to scale, from the outside in: cut edge, seam line, interfacing, foam, web; its grain, and what is too narrow. */
 const {
   made,
   grain,
@@ -36,7 +36,7 @@ const arrow = computed(() => Math.min(all.value.highMm, all.value.wideMm * 1.6) 
   <svg :viewBox="box" class="h-full w-full" role="img" :aria-label="label" preserveAspectRatio="xMidYMid meet">
     <path :d="outlinePath(made.cut)" :fill="colour" fill-opacity="0.5" stroke="var(--rc-ink)" :stroke-width="1.6 * thin" />
     <path
-      v-for="d in paths(made.backing)"
+      v-for="d in paths(made.interfacing)"
       :key="`b${d}`"
       :d="d"
       fill="var(--rc-good)"

@@ -1,22 +1,22 @@
 <script setup lang="ts">
 import { IRON_KIND_KEYS, IRON_KINDS } from '#core/materials'
 import { ironBody, type Iron, type IronBody } from '#shared/schemas'
-import type { Water } from '#core/run'
+import type { Water } from '#core/session'
 import { celsius, WATER_NAME } from '#shared/words'
 
 /** An iron and its dial: what it is called, what it can do, and how hot each stop gets as far as anyone knows. */
 const { iron } = defineProps<{ iron?: Iron }>()
 const emit = defineEmits<{ saved: [iron: Iron], leave: [] }>()
-const bench = useBench()
+const selection = useSelection()
 
 const blank = (): IronBody => ({
   name: '', kind: 'household', shutsOffAfterS: 480, note: '', water: 'tap', bookWater: null, cleanedAt: null,
-  stops: [['silk', 110], ['wool', 150], ['cotton', 200]].map(([label, meanC]) => ({
+  settings: [['silk', 110], ['wool', 150], ['cotton', 200]].map(([label, meanC]) => ({
     label: String(label), meanC: Number(meanC), swingC: IRON_KINDS.household.swingC, origin: 'typical' as const,
   })),
 })
-const bodyOf = ({ name, kind, shutsOffAfterS, note, water, bookWater, cleanedAt, stops }: Iron): IronBody => ({
-  name, kind, shutsOffAfterS, note, water, bookWater, cleanedAt, stops: plain(stops),
+const bodyOf = ({ name, kind, shutsOffAfterS, note, water, bookWater, cleanedAt, settings }: Iron): IronBody => ({
+  name, kind, shutsOffAfterS, note, water, bookWater, cleanedAt, settings: plain(settings),
 })
 const draft = useDraft<IronBody>(`iron-${iron?.id ?? 'new'}`, () => (iron ? bodyOf(iron) : blank()), iron?.version)
 const { state } = draft
@@ -35,14 +35,14 @@ const never = computed({
   set: (on) => { state.shutsOffAfterS = on ? null : 480 },
 })
 /** A figure typed here is nobody's measurement: it stands as the maker's until the probe has been on the sole. */
-const typed = (i: number): void => { state.stops[i]!.origin = 'maker' }
-function addStop(): void {
-  const last = state.stops.at(-1)
-  state.stops.push({ label: '', meanC: Math.min(230, (last?.meanC ?? 100) + 20), swingC: last?.swingC ?? 10, origin: 'typical' })
+const typed = (i: number): void => { state.settings[i]!.origin = 'maker' }
+function addSetting(): void {
+  const last = state.settings.at(-1)
+  state.settings.push({ label: '', meanC: Math.min(230, (last?.meanC ?? 100) + 20), swingC: last?.swingC ?? 10, origin: 'typical' })
 }
-const dropStop = (i: number): void => { state.stops.splice(i, 1) }
+const dropSetting = (i: number): void => { state.settings.splice(i, 1) }
 
-const stopsOf = (i: Pick<Iron, 'stops'>) => i.stops.map(s => `${s.label} ${celsius(s.meanC, bench.units)}`).join(', ')
+const settingsOf = (i: Pick<Iron, 'settings'>) => i.settings.map(s => `${s.label} ${celsius(s.meanC, selection.units)}`).join(', ')
 </script>
 
 <template>
@@ -53,7 +53,7 @@ const stopsOf = (i: Pick<Iron, 'stops'>) => i.stops.map(s => `${s.label} ${celsi
       <div class="space-y-3">
         <UFormField name="name" label="Name"><UInput v-model="state.name" class="w-full" placeholder="Window iron" autofocus /></UFormField>
         <UFormField name="kind" label="Kind of iron"><USelect v-model="state.kind" :items="kinds" class="w-full" /></UFormField>
-        <SolePicture :kind="state.kind" :c="state.stops[0]?.meanC ?? 20" />
+        <SolePicture :kind="state.kind" :c="state.settings[0]?.meanC ?? 20" />
         <USwitch v-model="never" label="Never shuts itself off" />
         <UFormField v-if="!never" name="shutsOffAfterS" label="Shuts itself off after">
           <UInput v-model.number="state.shutsOffAfterS" type="number" class="w-full"><template #trailing>s</template></UInput>
@@ -66,7 +66,7 @@ const stopsOf = (i: Pick<Iron, 'stops'>) => i.stops.map(s => `${s.label} ${celsi
       </div>
       <UFormField name="stops" label="Dial settings, coolest first">
         <ul class="space-y-2">
-          <li v-for="(s, i) in state.stops" :key="i" class="flex items-start gap-2">
+          <li v-for="(s, i) in state.settings" :key="i" class="flex items-start gap-2">
             <span class="mt-1 h-9 w-4 border border-ink/50" :style="{ background: heatColour(Number(s.meanC) || 20) }" aria-hidden="true" />
             <UFormField :name="`stops.${i}.label`" class="flex-1">
               <UInput v-model="s.label" class="w-full" :aria-label="`Setting ${i + 1}: name`" /></UFormField>
@@ -79,18 +79,18 @@ const stopsOf = (i: Pick<Iron, 'stops'>) => i.stops.map(s => `${s.label} ${celsi
                 <template #leading>±</template><template #trailing>°C</template></UInput></UFormField>
             <span class="w-16 pt-3 text-sm"><Sourced :from="s.origin" /></span>
             <UButton type="button" variant="ghost" color="neutral" icon="i-lucide-x" :aria-label="`Remove setting ${i + 1}`"
-              :disabled="state.stops.length === 1" @click="dropStop(i)" />
+              :disabled="state.settings.length === 1" @click="dropSetting(i)" />
           </li>
         </ul>
         <UButton type="button" size="sm" variant="outline" color="neutral" class="mt-2" icon="i-lucide-plus"
-          :disabled="state.stops.length >= 8" @click="addStop">Add a setting</UButton>
+          :disabled="state.settings.length >= 8" @click="addSetting">Add a setting</UButton>
         <p class="mt-2 text-sm text-muted-ink">The dial's word is a guess: put the probe on the soleplate to measure each setting.</p>
       </UFormField>
     </div>
     <FormFoot :problem="problem">
       <template v-if="theirs" #newer>
         <NewerSlip class="mb-3" :problem="problem" @over="overThem" @take="takeTheirs">
-          Stored now: {{ theirs.name }}, {{ stopsOf(theirs) }}. Yours: {{ state.name }}, {{ stopsOf(state) }}.
+          Stored now: {{ theirs.name }}, {{ settingsOf(theirs) }}. Yours: {{ state.name }}, {{ settingsOf(state) }}.
         </NewerSlip>
       </template>
       <UButton type="submit" size="xl" :loading="saving">Save iron</UButton>

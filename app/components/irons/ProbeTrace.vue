@@ -6,8 +6,8 @@ import { toUnit } from '#core/units'
 
 Chart.register(LineController, LineElement, PointElement, LinearScale)
 const { readings, meanC, swingC } = defineProps<{ readings: Reading[], meanC: number | null, swingC: number | null }>()
-const bench = useBench()
-const unit = computed(() => bench.units?.temperature ?? '°C')
+const selection = useSelection()
+const unit = computed(() => selection.units?.temperature ?? '°C')
 const css = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim()
 const flat = (c: number) => [{ x: 0, y: toUnit(c, unit.value) }, { x: readings.at(-1)?.atS ?? 60, y: toUnit(c, unit.value) }]
 const data = computed<ChartData<'line', { x: number, y: number }[]>>(() => ({

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { boundsOf, type Outline } from '#core/geometry'
 import { GARMENTS, keepOutOutline, laidAt, type GarmentPlace, type KeepOut } from '#core/mend'
-import type { Print, SoleShape } from '#core/setdown'
-import { printed, soleOutline } from '#core/setdown'
+import type { SolePlacement, SoleShape } from '#core/positions'
+import { printed, soleOutline } from '#core/positions'
 import { KEEP_OUT_NAME, lengthWords } from '#shared/words'
 import type { GarmentShot } from '~/composables/garmentShot'
 
@@ -10,13 +10,13 @@ import type { GarmentShot } from '~/composables/garmentShot'
  * Where on a garment: drawn or photographed, with its measures and what the sole must not stand on; all of it taken hold of or moved by
  * keys.
  */
-const { outlines, colour, label, prints = [], sole = null, of = '', mark = '#ece4d3' } = defineProps<{
+const { outlines, colour, label, placements = [], sole = null, of = '', mark = '#ece4d3' } = defineProps<{
   /** What is laid, about its own middle. */
   outlines: readonly Outline[]
   colour: string
   label: string
   /** Set-downs, drawn faint. */
-  prints?: readonly Print[]
+  placements?: readonly SolePlacement[]
   sole?: SoleShape | null
   /** What is placed: under it a picture of the garment is kept while the page is open. */
   of?: string
@@ -24,7 +24,7 @@ const { outlines, colour, label, prints = [], sole = null, of = '', mark = '#ece
 }>()
 const place = defineModel<GarmentPlace>('place', { required: true })
 const keepOuts = defineModel<KeepOut[]>('keepOuts', { required: true })
-const bench = useBench()
+const selection = useSelection()
 const svg = useTemplateRef<SVGSVGElement>('svg')
 const garment = computed(() => GARMENTS[place.value.on])
 const garmentShot = useGarmentShot(() => of)
@@ -103,7 +103,7 @@ function nudge(e: KeyboardEvent, i: number | null): void {
   if (i === null) place.value = { ...place.value, asideMm: place.value.asideMm + d[0]!, downMm: place.value.downMm + d[1]! }
   else keepOuts.value = keepOuts.value.map((k, n) => (n === i ? { ...k, asideMm: k.asideMm + d[0]!, downMm: k.downMm + d[1]! } : k))
 }
-const mm = (v: number) => lengthWords(Math.abs(v), bench.units)
+const mm = (v: number) => lengthWords(Math.abs(v), selection.units)
 const font = computed(() => Math.max(9, view.value.h / 26))
 </script>
 
@@ -123,7 +123,7 @@ const font = computed(() => Math.max(9, view.value.h / 26))
     <line x1="0" x2="0" :y1="0" :y2="view.y + view.h" stroke="var(--rc-paper)" stroke-width="3" vector-effect="non-scaling-stroke" />
     <line x1="0" x2="0" :y1="0" :y2="view.y + view.h" stroke="var(--rc-mark)" stroke-width="1.500" stroke-dasharray="9 6"
       vector-effect="non-scaling-stroke" />
-    <path v-for="(p, i) in prints" :key="`p${i}`" :d="path(printed(soleOutline(sole!), p))" fill="var(--rc-ink)" fill-opacity="0.08"
+    <path v-for="(p, i) in placements" :key="`p${i}`" :d="path(printed(soleOutline(sole!), p))" fill="var(--rc-ink)" fill-opacity="0.08"
       stroke="var(--rc-ink)" stroke-width="1" stroke-dasharray="4 3" vector-effect="non-scaling-stroke" />
     <g v-for="(k, i) in keepOuts" :key="`k${i}`" :data-hold="i" tabindex="0" role="button" class="cursor-move"
       :aria-label="`${KEEP_OUT_NAME[k.kind]}: arrows move it`" @keydown="e => nudge(e, i)">

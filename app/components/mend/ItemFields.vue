@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { FIBRE_KEYS, FIBRES, RESIN_KEYS, RESINS } from '#core/materials'
-import type { WorkOf } from '#shared/schemas'
+import { FIBRE_KEYS, FIBRES, ADHESIVE_KEYS, ADHESIVES } from '#core/materials'
+import type { SpecOf } from '#shared/schemas'
 
 /** What is stuck on, by what can be told of it in the hand. */
-type Item = WorkOf<'motif'>['item']
-const { ownResin = true } = defineProps<{ ownResin?: boolean }>()
+type Item = SpecOf<'badge'>['item']
+const { ownAdhesive = true } = defineProps<{ ownAdhesive?: boolean }>()
 const item = defineModel<Item>({ required: true })
 const FORMS = [
   { value: 'woven' as const, name: 'Woven' }, { value: 'felt' as const, name: 'Felt' }, { value: 'padded' as const, name: 'Padded' },
@@ -17,7 +17,7 @@ const USUAL = {
 } as const
 const set = (more: Partial<Item>): void => { item.value = { ...item.value, ...more } }
 const fibres = FIBRE_KEYS.map(k => ({ label: FIBRES[k].name, value: k }))
-const resins = RESIN_KEYS.map(k => ({ label: RESINS[k].name, value: k }))
+const adhesives = ADHESIVE_KEYS.map(k => ({ label: ADHESIVES[k].name, value: k }))
 </script>
 
 <template>
@@ -33,9 +33,9 @@ const resins = RESIN_KEYS.map(k => ({ label: RESINS[k].name, value: k }))
       <label class="block"><span class="block text-sm font-semibold">Fibre</span>
         <USelect :model-value="item.fibre" :items="fibres" class="w-full" aria-label="Its fibre"
           @update:model-value="v => set({ fibre: v })" /></label>
-      <label v-if="ownResin" class="block"><span class="block text-sm font-semibold">Its adhesive</span>
-        <USelect :model-value="item.resin" :items="resins" class="w-full" aria-label="Its adhesive"
-          @update:model-value="v => set({ resin: v })" /></label>
+      <label v-if="ownAdhesive" class="block"><span class="block text-sm font-semibold">Its adhesive</span>
+        <USelect :model-value="item.adhesive" :items="adhesives" class="w-full" aria-label="Its adhesive"
+          @update:model-value="v => set({ adhesive: v })" /></label>
     </div>
   </div>
 </template>

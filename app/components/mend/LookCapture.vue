@@ -4,10 +4,10 @@ import { labOf } from '#core/colour'
 import type { LookPayload } from '#shared/schemas'
 import { lengthWords } from '#shared/words'
 
-/** How a cloth looks, out of a picture of it or typed: its colours by share, the size of its figures, and a small picture to keep. */
+/** How a fabric looks, out of a picture of it or typed: its colours by share, the size of its figures, and a small picture to keep. */
 const { label } = defineProps<{ label: string }>()
 const look = defineModel<LookPayload | null>({ required: true })
-const bench = useBench()
+const selection = useSelection()
 const workers = useBoardWorkers()
 const shot = shallowRef<Shot | null>(null)
 const problem = ref<string | null>(null)
@@ -68,7 +68,7 @@ function tap(x: number, y: number): void {
     <div v-if="look" class="flex items-center gap-3">
       <LookPicture :look="look" class="h-14 w-20" />
       <span class="text-[15px]">{{ look.palette.map(p => `${Math.round(p.sharePct)} %`).join(' · ') }}<br />{{ look.figureMm === null
-        ? 'plain' : `figures of ${lengthWords(look.figureMm, bench.units)}` }} <Sourced from="measured" /></span>
+        ? 'plain' : `figures of ${lengthWords(look.figureMm, selection.units)}` }} <Sourced from="measured" /></span>
     </div>
   </div>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { LookPayload } from '#shared/schemas'
 
-/** A cloth as it looks: its small picture, or its colours by share. */
+/** A fabric as it looks: its small picture, or its colours by share. */
 const { look } = defineProps<{ look: LookPayload }>()
 const starts = computed(() => look.palette.map((_, i) => look.palette.slice(0, i).reduce((s, p) => s + p.sharePct, 0)))
 </script>

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import type { MendKind } from '#shared/mending'
-import type { MakingBench } from '~/composables/makingBench'
+import type { MakingPanel } from '~/composables/makingPanel'
 
-/** The frame of a bench of making: what is said, the picture, how it is done; the form beside; the job below. */
-const { bench, test, problem = null } = defineProps<{
-  bench: Pick<MakingBench<MendKind>, 'making' | 'chosen' | 'ofJob' | 'jobName' | 'able' | 'addIt' | 'set' | 'drop' | 'choose'>
+/** The frame of a making panel: what is said, the picture, how it is done; the form beside; the job below. */
+const { panel, test, problem = null } = defineProps<{
+  panel: Pick<MakingPanel<MendKind>, 'making' | 'chosen' | 'ofJob' | 'jobName' | 'able' | 'addIt' | 'set' | 'drop' | 'choose'>
   test: string
   problem?: string | null
 }>()
@@ -23,8 +23,8 @@ const { bench, test, problem = null } = defineProps<{
       </div>
       <div class="min-h-0 space-y-3 overflow-auto max-[1000px]:overflow-visible"><slot name="form" /></div>
     </div>
-    <MakingBar :name="bench.making.value.name" :list="bench.ofJob.value" :chosen="bench.chosen.value?.id ?? null"
-      :job-name="bench.jobName.value" :able="bench.able.value && problem === null" @update:name="n => bench.set({ name: n })"
-      @add="bench.addIt" @drop="bench.drop" @choose="bench.choose" />
+    <MakingBar :name="panel.making.value.name" :list="panel.ofJob.value" :chosen="panel.chosen.value?.id ?? null"
+      :job-name="panel.jobName.value" :able="panel.able.value && problem === null" @update:name="n => panel.set({ name: n })"
+      @add="panel.addIt" @drop="panel.drop" @choose="panel.choose" />
   </div>
 </template>

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { DISTANCES_M, hexOf, labOf, madePrint, tinted, type Picture } from '#core/colour'
 import { boundsOf } from '#core/geometry'
-import { patchesOfWork, plainPayload, toLook } from '#shared/mending'
-import type { Cloth, LookPayload, ScrapKept, WorkOf } from '#shared/schemas'
+import { patchesOfSpec, plainPayload, toLook } from '#shared/mending'
+import type { Fabric, LookPayload, ScrapKept, SpecOf } from '#shared/schemas'
 import { seenWords } from '#shared/words'
 
-/** The hole with the patch in it beside the cloth that was never torn, as an eye takes them from half a metre, one and three. */
-const { work, cloth, scrap } = defineProps<{ work: WorkOf<'patch'>, cloth: Cloth | null, scrap: ScrapKept | null }>()
+/** The hole with the patch in it beside the fabric that was never torn, as an eye takes them from half a metre, one and three. */
+const { spec, fabric, scrap } = defineProps<{ spec: SpecOf<'hole'>, fabric: Fabric | null, scrap: ScrapKept | null }>()
 const workers = useBoardWorkers()
 /** A look as points: its small picture, or its colour with the light and shade of a weave. */
 async function pictureOfLook(l: LookPayload, seed: number): Promise<Picture> {
@@ -14,24 +14,24 @@ async function pictureOfLook(l: LookPayload, seed: number): Promise<Picture> {
   const [ground, ...rest] = l.palette
   return madePrint({
     kind: rest.length > 0 ? 'dots' : 'plain', colours: l.palette.map(p => p.hex), repeatMm: Math.max(4, (l.figureMm ?? 6) * 2),
-    cover: Math.min(0.6, 1 - ground!.sharePct / 100), wideMm: 40, highMm: 40, pxPerMm: TILE_PX_PER_MM, seed,
+    pressCloth: Math.min(0.6, 1 - ground!.sharePct / 100), wideMm: 40, highMm: 40, pxPerMm: TILE_PX_PER_MM, seed,
   })
 }
-const marked = (l: LookPayload): LookPayload => work.marker
-  ? { ...l, tile: null, palette: tinted(toLook(l), work.marker).palette.map(p => ({ hex: hexOf(p.lab), sharePct: p.sharePct })) }
+const marked = (l: LookPayload): LookPayload => spec.marker
+  ? { ...l, tile: null, palette: tinted(toLook(l), spec.marker).palette.map(p => ({ hex: hexOf(p.lab), sharePct: p.sharePct })) }
   : l
-const patchLook = computed(() => (scrap ? marked(work.side === 'back' && scrap.back ? scrap.back : scrap.face) : null))
-const clothLook = computed(() => work.look ?? plainPayload(cloth?.colourHex ?? '#999999'))
+const patchLook = computed(() => (scrap ? marked(spec.side === 'back' && scrap.back ? scrap.back : scrap.face) : null))
+const fabricAppearance = computed(() => spec.look ?? plainPayload(fabric?.colourHex ?? '#999999'))
 const { answer: seen, problem } = useAnswer(
-  () => [work.holes, work.trimMm, work.marginMm, patchLook.value, clothLook.value], async () => {
+  () => [spec.holes, spec.trimMm, spec.marginMm, patchLook.value, fabricAppearance.value], async () => {
     if (!patchLook.value) return null
-    labOf(clothLook.value.palette[0]!.hex)
-    const [first] = patchesOfWork(work), b = boundsOf(first!.outline), pad = 8
+    labOf(fabricAppearance.value.palette[0]!.hex)
+    const [first] = patchesOfSpec(spec), b = boundsOf(first!.outline), pad = 8
     const wideMm = Math.min(160, b.wideMm + 2 * pad), highMm = Math.min(140, b.highMm + 2 * pad)
     const holes = first!.holes.map(h => h.rim.map(p => ({ x: p.x - b.left + pad, y: b.top + pad - p.y })))
-    const [base, patch] = await Promise.all([pictureOfLook(clothLook.value, 3), pictureOfLook(patchLook.value, 8)])
+    const [base, patch] = await Promise.all([pictureOfLook(fabricAppearance.value, 3), pictureOfLook(patchLook.value, 8)])
     return workers.ask('mended', remote =>
-      remote.mended({ cloth: base, patch, pxPerMm: TILE_PX_PER_MM, wideMm, highMm, holes, distancesM: [...DISTANCES_M] }))
+      remote.mended({ fabric: base, patch, pxPerMm: TILE_PX_PER_MM, wideMm, highMm, holes, distancesM: [...DISTANCES_M] }))
   }, { stays: true, fault: error => (error instanceof RangeError ? error.message : faultOf(error)) },
 )
 </script>
@@ -46,10 +46,10 @@ const { answer: seen, problem } = useAnswer(
           {{ seenWords(s.farM, s.seen.shows) }}</figcaption>
         <img :src="addressOf(s.mended, 0.92)" :alt="`Mended, from ${s.farM} m`"
           class="min-h-0 w-full flex-1 border border-ink object-contain" />
-        <img :src="addressOf(s.cloth, 0.92)" :alt="`Never torn, from ${s.farM} m`"
+        <img :src="addressOf(s.fabric, 0.92)" :alt="`Never torn, from ${s.farM} m`"
           class="min-h-0 w-full flex-1 border border-seam object-contain" />
         <p class="text-sm text-muted-ink">step at its rim ΔE₀₀ {{ s.seen.stepMended.toFixed(1) }}, on the fabric itself
-          {{ s.seen.stepCloth.toFixed(1) }} <Sourced from="model" /></p>
+          {{ s.seen.stepFabric.toFixed(1) }} <Sourced from="model" /></p>
       </figure>
     </div>
     <p v-if="scrap" class="text-sm text-muted-ink">Above mended, below never torn; each as sharp as an eye sees it from there.</p>

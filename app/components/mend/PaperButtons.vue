@@ -3,7 +3,7 @@ import type { Making, PaperBody } from '#shared/schemas'
 
 /** What is printed of a making, at true scale. */
 const { making, what = 'Template', paper = 'A4' } = defineProps<{
-  making: Pick<Making, 'name' | 'work'>
+  making: Pick<Making, 'name' | 'spec'>
   what?: string
   paper?: 'A4' | 'A3'
 }>()
@@ -12,7 +12,7 @@ const busy = ref(false)
 async function print(as: 'pdf' | 'svg'): Promise<void> {
   busy.value = true
   try {
-    const body = { making: { name: making.name, work: making.work }, as, paper } as PaperBody
+    const body = { making: { name: making.name, spec: making.spec }, as, paper } as PaperBody
     const blob = await $fetch<Blob>('/api/paper', { method: 'POST', body, responseType: 'blob' })
     saveBlob(blob, `${making.name.replace(/[^\p{L}\p{N} -]/gu, '') || 'template'}.${as}`)
     problem.value = null

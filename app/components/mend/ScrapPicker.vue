@@ -1,33 +1,34 @@
 <script setup lang="ts">
 import type { Ranking, Scrap } from '#core/colour'
 import { plainPayload, toLook } from '#shared/mending'
-import type { Cloth, LookPayload, ScrapKept, WorkOf } from '#shared/schemas'
+import type { Fabric, LookPayload, ScrapKept, SpecOf } from '#shared/schemas'
 import { colourReason, holeTooLarge, lengthWords, scrapBar } from '#shared/words'
 
 /** Which of the scraps mends it best, and why; a new one goes into the box here. */
-const { work, cloth, washC, room, chosenId } = defineProps<{
-  work: WorkOf<'patch'>
-  cloth: Cloth | null
+const { spec, fabric, washC, room, chosenId } = defineProps<{
+  spec: SpecOf<'hole'>
+  fabric: Fabric | null
   washC: number
   /** What the patch takes. */
   room: { wideMm: number, highMm: number } | null
   chosenId: string | null
 }>()
 const emit = defineEmits<{ take: [id: string, side: 'face' | 'back', marker: string | null], look: [look: LookPayload | null] }>()
-const bench = useBench()
+const selection = useSelection()
 const scraps = useScraps()
 const workers = useBoardWorkers()
-const look = computed(() => work.look ?? plainPayload(cloth?.colourHex ?? '#999999'))
-const markers = useKept<string[]>('markers', ['#704828', '#2d3b6b', '#7d2f3a', '#3a3a3a'])
+const look = computed(() => spec.look ?? plainPayload(fabric?.colourHex ?? '#999999'))
+const markers = useStored<string[]>('markers', ['#704828', '#2d3b6b', '#7d2f3a', '#3a3a3a'])
 const tookMs = ref<number | null>(null)
 const toScrap = (s: ScrapKept): Scrap =>
   ({ ...s, face: toLook(s.face), back: s.back && toLook(s.back) })
 const { answer: ranking, problem: fault } = useAnswer(() => [
-  scraps.scraps, look.value, room, cloth?.id, washC, markers.value,
+  scraps.scraps, look.value, room, fabric?.id, washC, markers.value,
 ], async () => {
-  if (!room || !cloth) return null
+  if (!room || !fabric) return null
   const ground = {
-    look: toLook(look.value), massGsm: cloth.massGsm, givePct: Math.max(cloth.giveAlongPct ?? 0, cloth.giveAcrossPct ?? 0), washC, ...room,
+    look: toLook(look.value), massGsm: fabric.massGsm, givePct: Math.max(fabric.giveAlongPct ?? 0, fabric.giveAcrossPct ?? 0), washC,
+    ...room,
   }
   const from = performance.now(), all = scraps.scraps.map(toScrap)
   const found: Ranking = await workers.ask('scraps', remote => remote.scraps(plain(ground), plain(all), plain(markers.value)))
@@ -35,7 +36,7 @@ const { answer: ranking, problem: fault } = useAnswer(() => [
   return found
 }, { stays: true })
 const scrapOf = (id: string) => scraps.scraps.find(s => s.id === id)!
-const mm = (v: number) => lengthWords(v, bench.units)
+const mm = (v: number) => lengthWords(v, selection.units)
 const size = (s: { wideMm: number, highMm: number }) => `${mm(s.wideMm)} × ${mm(s.highMm)}`
 const tooLarge = computed(() => {
   const r = ranking.value
@@ -46,7 +47,7 @@ const adding = ref(false)
 const fresh = reactive({ name: '', wideMm: 120, highMm: 90, face: null as LookPayload | null, back: null as LookPayload | null })
 async function keep(): Promise<void> {
   const kept = fresh.face && await scraps.keep({
-    name: fresh.name.trim() || 'Scrap', clothId: null, wideMm: fresh.wideMm, highMm: fresh.highMm, massGsm: cloth?.massGsm ?? 120,
+    name: fresh.name.trim() || 'Scrap', fabricId: null, wideMm: fresh.wideMm, highMm: fresh.highMm, massGsm: fabric?.massGsm ?? 120,
     givePct: 0, washC: 40, face: plain(fresh.face), back: fresh.back && plain(fresh.back),
   })
   if (!kept) return
@@ -67,12 +68,12 @@ const asking = ref(false)
   <div class="h-full space-y-2 overflow-auto" data-test="scraps">
     <div class="flex items-center gap-3">
       <LookPicture :look="look" class="h-16 w-24" />
-      <p class="text-lg">The fabric about the hole<template v-if="!work.look">, by its colour alone</template>.</p>
+      <p class="text-lg">The fabric about the hole<template v-if="!spec.look">, by its colour alone</template>.</p>
       <UButton size="sm" variant="outline" color="neutral" class="ml-auto" @click="() => { asking = !asking }">
         {{ asking ? 'Done' : 'Take a picture' }}</UButton>
       <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-plus" @click="() => { adding = !adding }">A scrap</UButton>
     </div>
-    <LookCapture v-if="asking" :model-value="work.look" label="The fabric about the hole" class="slip p-3"
+    <LookCapture v-if="asking" :model-value="spec.look" label="The fabric about the hole" class="slip p-3"
       @update:model-value="(l: LookPayload | null) => emit('look', l)" />
     <div v-if="adding" class="slip space-y-2 p-3">
       <div class="grid grid-cols-3 gap-2">
@@ -99,7 +100,7 @@ const asking = ref(false)
           <span class="min-w-0 leading-tight"><b>{{ i + 1 }}. {{ scrapOf(r.id).name }}</b><template v-if="r.treatment.side === 'back'">, its
             back</template><template v-if="r.treatment.marker">, under the marker <span class="inline-block size-3 border border-ink"
             :style="{ background: r.treatment.marker }" /></template><br />
-            <span class="text-[15px]">{{ r.reasons.map(x => colourReason(x, bench.units)).join('; ') }}.</span></span>
+            <span class="text-[15px]">{{ r.reasons.map(x => colourReason(x, selection.units)).join('; ') }}.</span></span>
         </button>
       </li>
     </ol>
@@ -107,6 +108,6 @@ const asking = ref(false)
       it<template
         v-if="tookMs !== null">, looked through in {{ Math.round(tookMs) }} ms</template>. <Sourced from="model" /></p>
     <details v-if="ranking?.barred.length" class="text-[15px]"><summary>{{ ranking.barred.length }} do not fit</summary>
-      <p v-for="b in ranking.barred" :key="b.id">{{ scrapOf(b.id).name }}: {{ scrapBar(b.bar, bench.units) }}</p></details>
+      <p v-for="b in ranking.barred" :key="b.id">{{ scrapOf(b.id).name }}: {{ scrapBar(b.bar, selection.units) }}</p></details>
   </div>
 </template>

@@ -7,7 +7,7 @@ const { what, camera = true } = defineProps<{ what: string, camera?: boolean }>(
 const shot = defineModel<Shot | null>({ required: true })
 const problem = ref<string | null>(null)
 const busy = ref(false)
-const bench = useBench()
+const selection = useSelection()
 async function read(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement, file = input.files?.[0]
   if (!file) return
@@ -45,7 +45,7 @@ const lengthMm = computed({
       <LengthField v-model="lengthMm" label="The line on it is so long" noun="Length of the line" :most-mm="3000" />
       <p v-if="shot.lengthMm === null" class="text-[15px] font-semibold text-alert" role="alert" data-test="no-length">{{ NO_LENGTH }}</p>
       <p v-else class="text-sm text-muted-ink">{{ shot.picture.wide }} × {{ shot.picture.high }} points,
-        {{ (mmPerPx(shot)! * shot.picture.wide).toFixed(0) }} mm wide<template v-if="bench.units?.length !== 'mm'"> (shown in
+        {{ (mmPerPx(shot)! * shot.picture.wide).toFixed(0) }} mm wide<template v-if="selection.units?.length !== 'mm'"> (shown in
           mm)</template>.
         <Sourced from="measured" /></p>
     </template>

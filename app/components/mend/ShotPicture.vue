@@ -67,7 +67,7 @@ const line = computed(() => {
 })
 const r = computed(() => size.value.w / 70)
 /**
- * A picture with the line whose length is known, or plain cloth; what is drawn on it is in mm from the upper left. A stroke drawn round
+ * A picture with the line whose length is known, or plain fabric; what is drawn on it is in mm from the upper left. A stroke drawn round
  * something comes back as its points.
  */
 </script>

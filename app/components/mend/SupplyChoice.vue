@@ -13,10 +13,10 @@ const { suited, chosen, label, none = null, washC } = defineProps<{
   washC: number
 }>()
 const emit = defineEmits<{ choose: [id: string | null] }>()
-const bench = useBench()
+const selection = useSelection()
 const NONE = 'none'
 const mark = (s: Suited) => [
-  ...(s.careShort ? [`stands only ${celsius(s.standsC!, bench.units)}`] : []), ...(s.heavy ? ['heavier than the fabric'] : []),
+  ...(s.careShort ? [`stands only ${celsius(s.standsC!, selection.units)}`] : []), ...(s.heavy ? ['heavier than the fabric'] : []),
   ...(s.none ? ['used up'] : []),
 ]
 const items = computed(() => [
@@ -27,7 +27,7 @@ const items = computed(() => [
 ])
 const short = computed(() => {
   const s = suited.find(x => x.supply.id === chosen?.id)
-  return s?.careShort ? washSentence(washC, s.standsC!, bench.units) : null
+  return s?.careShort ? washSentence(washC, s.standsC!, selection.units) : null
 })
 </script>
 

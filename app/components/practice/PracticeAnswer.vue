@@ -1,29 +1,32 @@
 <script setup lang="ts">
-import type { PracticeBench } from '#core/practice'
-import { resinOf } from '#core/recipe'
+import type { PracticeSetup } from '#core/practice'
+import { adhesiveOf } from '#core/recipe'
 import { celsius, findingWords, GRADE_WORDS, nearWords, optionWords, seconds, TOPIC_NAME } from '#shared/words'
 import type { Practised } from '~/workers/board.worker'
 
 /** What became of it, why, how near the best one was, and what that would have been. */
-const { bench, practised, scrap = false } = defineProps<{
-  bench: PracticeBench
+const { selection, practised, scrap = false } = defineProps<{
+  selection: PracticeSetup
   practised: Practised
   /** A scrap before the one that counts: what is hidden stays so. */
   scrap?: boolean
 }>()
-const board = useBench()
+const board = useSelection()
 const verdict = computed(() => practised.verdict)
 const colours: Record<string, string> = { wool: '#4a5568', cotton: '#e9dfc8', polyester: '#8b6f9c' }
-const colour = computed(() => (bench.key === 'free' ? board.cloth?.colourHex : colours[bench.cloth?.fibres[0]?.fibre ?? '']) ?? '#d6c6a5')
-const windowC = computed<[number, number] | null>(() => (bench.supply?.resin && bench.cloth
-  ? resinOf({ cloth: bench.cloth, supply: bench.supply, iron: { kind: 'household', stops: [] }, cover: null, bed: 'padded',
+const colour = computed(() => (selection.key === 'free'
+  ? board.fabric?.colourHex
+  : colours[selection.fabric?.fibres[0]?.fibre ?? '']) ?? '#d6c6a5')
+const windowC = computed<[number, number] | null>(() => (selection.supply?.adhesive && selection.fabric
+  ? adhesiveOf({ fabric: selection.fabric, supply: selection.supply, iron: { kind: 'household', settings: [] }, pressCloth: null,
+    surface: 'padded',
     blendRule: 'strict' }).windowC
   : null))
 const best = computed(() => Object.entries(practised.best.choice).map(([topic, o]) => {
   const t = topic as keyof typeof TOPIC_NAME
-  return `${TOPIC_NAME[t].toLowerCase()} ${o.split(/[+>]/).map(x => optionWords(bench, t, x, board.units)).join(', ')}`
+  return `${TOPIC_NAME[t].toLowerCase()} ${o.split(/[+>]/).map(x => optionWords(selection, t, x, board.units)).join(', ')}`
 }).join('; '))
-const holds = computed(() => (bench.clock === 'hold' || bench.clock === 'touches'
+const holds = computed(() => (selection.clock === 'hold' || selection.clock === 'touches'
   ? `, held ${practised.best.heldS.map(s => seconds(s)).join(', ')}`
   : ''))
 </script>
@@ -34,8 +37,8 @@ const holds = computed(() => (bench.clock === 'hold' || bench.clock === 'touches
       <template v-if="scrap">{{ verdict.passed ? 'This scrap passes' : 'This scrap fails' }}</template>
       <template v-else>{{ verdict.passed ? 'Done' : 'Not yet' }}: {{ nearWords(verdict.near) }}</template> <Sourced from="model" /></p>
     <div class="flex flex-wrap items-start gap-4">
-      <SwatchLook :look="verdict.look" :colour="colour" :construction="bench.cloth?.construction ?? 'twill'"
-        :nap="bench.cloth?.nap ?? 'none'" :wide="220" :high="154" label="What happened to the fabric" />
+      <SwatchAppearance :look="verdict.look" :colour="colour" :construction="selection.fabric?.construction ?? 'twill'"
+        :nap="selection.fabric?.nap ?? 'none'" :wide="220" :high="154" label="What happened to the fabric" />
       <ul class="min-w-44 flex-1 space-y-0.5 text-lg leading-snug">
         <li v-if="verdict.grade !== null"><b>{{ verdict.grade }}</b> {{ GRADE_WORDS[verdict.grade] }}</li>
         <li v-for="(f, i) in verdict.findings" :key="i">{{ findingWords(f, board.units) }}</li>
@@ -46,6 +49,6 @@ const holds = computed(() => (bench.clock === 'hold' || bench.clock === 'touches
       {{ celsius(verdict.truth.soleC, board.units) }}.</p>
     <div v-if="verdict.course && windowC" class="relative h-36 shrink-0"><TraceChart class="absolute inset-0" :index="0"
       :course="verdict.course" :window-c="windowC" :end-s="Math.ceil((verdict.course.timesS.at(-1) ?? 60) / 10) * 10" /></div>
-    <TraceKey v-if="verdict.course && windowC" :window-c="windowC" :hurt-c="null" />
+    <TraceKey v-if="verdict.course && windowC" :window-c="windowC" :damage-c="null" />
   </div>
 </template>

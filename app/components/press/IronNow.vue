@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { soleNowC, soleState, readyInS } from '#core/iron'
-import { soleAsks } from '#core/run'
+import { soleAsks } from '#core/session'
 import type { Iron } from '#shared/schemas'
 import { celsius, clockWords, soleAsksSentence, SOLE_WORDS } from '#shared/words'
 
@@ -10,28 +10,28 @@ const { iron, wanted = null } = defineProps<{
   /** The stop that the piece in hand wants of it. */
   wanted?: { label: string, meanC: number, swingC: number } | null
 }>()
-const run = useRun()
+const session = useSession()
 const dials = useIron()
 const library = useLibrary()
-const bench = useBench()
+const selection = useSelection()
 const probe = useProbe()
-const rest = computed(() => run.restOf(iron.id))
+const rest = computed(() => session.restOf(iron.id))
 const c = computed(() => (rest.value ? soleNowC(rest.value) : 20))
 const state = computed(() => (rest.value ? soleState(rest.value) : 'off'))
-const told = computed(() => run.state.irons.get(iron.id) ?? null)
+const told = computed(() => session.state.irons.get(iron.id) ?? null)
 const off = computed(() => wanted !== null && told.value?.label !== wanted.label)
 const ready = computed(() => (rest.value ? readyInS(rest.value) : null))
 function turn(): void {
-  const at = iron.stops.findIndex(s => s.label === wanted?.label)
-  if (at >= 0) dials.setStopOf(iron.id, at)
-  else if (wanted) dials.setStopOf(iron.id, { ...wanted, origin: 'model' })
+  const at = iron.settings.findIndex(s => s.label === wanted?.label)
+  if (at >= 0) dials.chooseSettingOf(iron.id, at)
+  else if (wanted) dials.chooseSettingOf(iron.id, { ...wanted, origin: 'model' })
 }
 /** Touches of this run come on top of what the server knew when the board was laid out. */
 const asks = computed(() => {
-  const cleaned = run.state.cleanedS.get(iron.id)
-  const from = cleaned ?? run.boardS(library.ironsReadMs)
-  const own = run.operations.filter(o => o.ironId === iron.id && o.supplyId).flatMap(o =>
-    run.opState(o.id).touches.filter(t => t.toS !== null && t.fromS > from).map(() => o.coverId === null))
+  const cleaned = session.state.cleanedS.get(iron.id)
+  const from = cleaned ?? session.boardS(library.ironsReadMs)
+  const own = session.operations.filter(o => o.ironId === iron.id && o.supplyId).flatMap(o =>
+    session.opState(o.id).touches.filter(t => t.toS !== null && t.fromS > from).map(() => o.pressClothId === null))
   const before = cleaned === undefined ? iron.since : { bare: 0, fused: 0 }
   return soleAsks({ bare: before.bare + own.filter(Boolean).length, fused: before.fused + own.length })
 })
@@ -40,11 +40,11 @@ const EVERY_S = 4
 let lastS = -Infinity
 watch(probe.readings, (all) => {
   const last = all.at(-1)
-  if (!last || run.nowS - lastS < EVERY_S) return
-  lastS = run.nowS
-  void run.sole(iron.id, last.c)
+  if (!last || session.nowS - lastS < EVERY_S) return
+  lastS = session.nowS
+  void session.sole(iron.id, last.c)
 })
-const at = computed(() => Math.max(0, iron.stops.findIndex(s => s.label === told.value?.label)))
+const at = computed(() => Math.max(0, iron.settings.findIndex(s => s.label === told.value?.label)))
 const toggleProbe = (): void => { if (probe.running.value) probe.stop(); else probe.start(iron.id, at.value, dials.rate) }
 defineExpose({ turn })
 </script>
@@ -53,7 +53,7 @@ defineExpose({ turn })
   <div class="slip p-2" :data-test="`iron-${iron.id}`">
     <div class="flex items-center gap-2">
       <span class="grid h-11 w-20 shrink-0 place-items-center rounded-[3px] border border-ink/40 text-xl font-bold"
-        :style="{ background: heatColour(c), color: inkOnHeat(c) }">{{ celsius(c, bench.units) }}</span>
+        :style="{ background: heatColour(c), color: inkOnHeat(c) }">{{ celsius(c, selection.units) }}</span>
       <p class="min-w-0 flex-1 leading-tight"><b class="block truncate">{{ iron.name }}</b>
         <span class="text-sm">{{ told ? `${told.label}, ` : '' }}{{ SOLE_WORDS[state] }}<template v-if="ready && ready > 0">,
           ready in {{ clockWords(ready) }}</template> <Sourced :from="probe.running.value ? 'measured' : 'model'" /></span></p>
@@ -65,7 +65,7 @@ defineExpose({ turn })
       <kbd class="text-sm opacity-80">{{ KEYS.dial.shown }}</kbd></UButton>
     <div v-if="asks" class="mt-1 border-t border-dashed border-seam pt-1 text-sm" role="status">
       {{ soleAsksSentence(asks) }}
-      <UButton size="xs" variant="outline" color="neutral" @click="run.cleaned(iron.id)">It is clean</UButton>
+      <UButton size="xs" variant="outline" color="neutral" @click="session.cleaned(iron.id)">It is clean</UButton>
     </div>
   </div>
 </template>

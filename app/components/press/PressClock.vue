@@ -5,18 +5,18 @@ import {
 } from '#shared/words'
 
 const press = usePress()
-const bench = useBench()
+const selection = useSelection()
 const chime = useChime()
 const iron = useIron()
 
 const laid = computed(() => press.laid!)
 const recipe = computed(() => press.recipe!)
 function setDial(): void {
-  const at = bench.iron?.stops.findIndex(s => s.label === recipe.value.stop.label) ?? -1
-  iron.setStop(at >= 0 ? at : { ...recipe.value.stop })
+  const at = selection.iron?.settings.findIndex(s => s.label === recipe.value.setting.label) ?? -1
+  iron.chooseSetting(at >= 0 ? at : { ...recipe.value.setting })
 }
 /** A place between two stops is set by hand: there is no mark to turn to. */
-const onDial = computed(() => bench.iron?.stops.some(s => s.label === recipe.value.stop.label) ?? false)
+const onDial = computed(() => selection.iron?.settings.some(s => s.label === recipe.value.setting.label) ?? false)
 
 const step = computed(() => press.step)
 const over = computed(() => press.over)
@@ -43,23 +43,23 @@ const harm = computed(() => {
   return harmSoonWords(u.harmKind, u.harmInS)
 })
 const space = computed(() => keyWords(step.value?.kind ?? null, interrupted.value))
-const following = computed(() => press.phase === 'running' ? followingWords(press.steps[press.session!.at + 1]) : null)
+const following = computed(() => press.phase === 'running' ? followingWords(press.steps[press.pressing!.at + 1]) : null)
 const side = computed(() => ((step.value?.side ?? recipe.value.firstSide) === 'back' ? 'interfacing side up' : 'face up'))
 const layUp = computed(() => layUpWords(
-  recipe.value, { cloth: laid.value.clothName, supply: laid.value.supplyName, cover: laid.value.coverName }, side.value,
+  recipe.value, { fabric: laid.value.fabricName, supply: laid.value.supplyName, pressCloth: laid.value.pressClothName }, side.value,
 ))
 /** A sole that is not where the recipe wants it, said before it is set down and while it is. */
 const soleSays = computed(() => {
-  if (iron.stop?.label !== recipe.value.stop.label) return null
+  if (iron.setting?.label !== recipe.value.setting.label) return null
   const shutOff = iron.state === 'shutOff'
   if (!shutOff && (iron.state === 'ready' || iron.state === 'off')) return null
   const down = press.phase !== 'ready'
   const c = down && !shutOff ? press.under?.soleC ?? iron.soleC : iron.soleC
-  return soleSentence({ c, shutOff, readyInS: iron.readyIn }, down, bench.units)
+  return soleSentence({ c, shutOff, readyInS: iron.readyIn }, down, selection.units)
 })
-const interrupted = computed(() => press.session?.interrupted !== null)
+const interrupted = computed(() => press.pressing?.interrupted !== null)
 const canInterrupt = computed(() => !interrupted.value && (step.value?.kind === 'warm' || step.value?.kind === 'down'))
-useKeys({ dial: () => { if (iron.stop?.label !== recipe.value.stop.label) setDial() }, interrupt: press.interrupt })
+useShortcuts({ dial: () => { if (iron.setting?.label !== recipe.value.setting.label) setDial() }, interrupt: press.interrupt })
 let warned = -1, rung = -1
 useIntervalFn(() => {
   press.tick()
@@ -69,8 +69,8 @@ useIntervalFn(() => {
     warned = left
     chime.tick()
   }
-  if (over.value && rung !== press.session!.at) {
-    rung = press.session!.at
+  if (over.value && rung !== press.pressing!.at) {
+    rung = press.pressing!.at
     if (step.value.kind === 'cool') chime.done()
     else chime.lift()
   }
@@ -93,7 +93,7 @@ const around = 2 * Math.PI * RADIUS
           :r="RADIUS"
           fill="none"
           :stroke="
-            over ? 'var(--rc-alert)' : step?.kind === 'down' ? heatColour(press.under?.soleC ?? recipe.stop.meanC) : 'var(--rc-mark)'
+            over ? 'var(--rc-alert)' : step?.kind === 'down' ? heatColour(press.under?.soleC ?? recipe.setting.meanC) : 'var(--rc-mark)'
           "
           stroke-width="22"
           transform="rotate(-90)"
@@ -103,7 +103,7 @@ const around = 2 * Math.PI * RADIUS
           {{ shown }}</text>
         <text y="92" text-anchor="middle" font-size="24" fill="var(--rc-muted)">{{ unit }}</text>
         <text v-if="press.byBond" y="-88" text-anchor="middle" font-size="20"
-          fill="var(--rc-muted)">glue line {{ celsius(press.under!.glueC, bench.units) }}</text>
+          fill="var(--rc-muted)">glue line {{ celsius(press.under!.glueC, selection.units) }}</text>
         <text v-if="press.byBond" y="114" text-anchor="middle" font-size="15" font-style="italic" fill="var(--rc-muted)">estimate</text>
       </svg>
       <p v-if="harm" class="absolute bottom-5 text-2xl font-bold text-alert" role="alert" data-test="harm">{{ harm }}</p>
@@ -119,23 +119,25 @@ const around = 2 * Math.PI * RADIUS
         {{ press.order }}
       </p>
       <div class="leading-snug" :class="press.phase === 'ready' ? 'text-xl' : 'text-[1.7rem]'">
-        <p><b>{{ recipe.stop.label }}</b> {{ celsius(recipe.stop.meanC, bench.units) }} <Sourced :from="recipe.stop.origin" /></p>
+        <p><b>{{ recipe.setting.label }}</b> {{ celsius(recipe.setting.meanC, selection.units) }} <Sourced :from="recipe.setting.origin"
+        /></p>
         <p>{{ METHOD_NAME[recipe.method] }}<template
           v-if="press.phase === 'ready'">. {{ bearingWords(recipe) }} {{ recipe.holdS }} s</template></p>
-        <p>{{ laid.coverName ?? 'Bare iron' }}, {{ side }}</p>
+        <p>{{ laid.pressClothName ?? 'Bare iron' }}, {{ side }}</p>
       </div>
       <p v-if="following" class="text-xl"><span class="text-muted-ink">Then:</span> {{ following }}</p>
       <ol class="flex gap-2" aria-label="Steps">
         <li v-for="(s, i) in press.steps" :key="i" class="flex-1 border-t-[6px] pt-1 text-sm"
-          :class="i < press.session!.at ? 'border-good' : i === press.session!.at ? 'border-ink font-bold' : 'border-seam text-muted-ink'">
+          :class="i < press.pressing!.at ? 'border-good' : i === press.pressing!.at ? 'border-ink font-bold'
+            : 'border-seam text-muted-ink'">
           {{ s.kind === 'down' ? 'hold' : s.kind }} {{ seconds(s.forS) }}
         </li>
       </ol>
-      <div v-if="iron.stop?.label !== recipe.stop.label" class="slip p-3">
-        <p class="font-semibold">The iron is {{ iron.stop ? `at ${iron.stop.label}` : 'off' }}.</p>
-        <p v-if="!onDial">Set the dial {{ recipe.stop.label }}.</p>
+      <div v-if="iron.setting?.label !== recipe.setting.label" class="slip p-3">
+        <p class="font-semibold">The iron is {{ iron.setting ? `at ${iron.setting.label}` : 'off' }}.</p>
+        <p v-if="!onDial">Set the dial {{ recipe.setting.label }}.</p>
         <UButton class="mt-2" size="lg" @click.stop="setDial">
-          {{ onDial ? `Turn it to ${recipe.stop.label}` : 'It is set' }}
+          {{ onDial ? `Turn it to ${recipe.setting.label}` : 'It is set' }}
           <kbd class="text-sm opacity-80">{{ KEYS.dial.shown }}</kbd>
         </UButton>
       </div>

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { openRuns, tapeCut, type Shortened } from '#core/hem'
-import type { WorkOf } from '#shared/schemas'
+import { openStretches, tapeCut, type Shortened } from '#core/hem'
+import type { SpecOf } from '#shared/schemas'
 
-/** The hem opened flat: cloth, fold, what is turned up, the tape where it goes; or both legs with where they are folded and cut. */
-const { work, colour, tapeMm, tapeColour = '#c9c2b0', legs = [], label } = defineProps<{
-  work: WorkOf<'hem'>
+/** The hem opened flat: fabric, fold, what is turned up, the tape where it goes; or both legs with where they are folded and cut. */
+const { spec, colour, tapeMm, tapeColour = '#c9c2b0', legs = [], label } = defineProps<{
+  spec: SpecOf<'hem'>
   colour: string
   /** Width of the tape; none where none fits. */
   tapeMm: number | null
@@ -13,9 +13,9 @@ const { work, colour, tapeMm, tapeColour = '#c9c2b0', legs = [], label } = defin
   label: string
 }>()
 const W = 760
-const runs = computed(() => {
+const stretches = computed(() => {
   try {
-    return openRuns(work.runs, work.aroundMm)
+    return openStretches(spec.stretches, spec.aroundMm)
   } catch {
     return []
   }
@@ -23,31 +23,31 @@ const runs = computed(() => {
 /** On a curve the tape lies in short lengths. */
 const pieces = computed(() => {
   try {
-    return tapeCut(work.runs, work.aroundMm, work.curve?.radiusMm ?? null).map(c => c.pieces)
+    return tapeCut(spec.stretches, spec.aroundMm, spec.curve?.radiusMm ?? null).map(c => c.pieces)
   } catch {
     return []
   }
 })
-const x = (mm: number) => mm / work.aroundMm * W
+const x = (mm: number) => mm / spec.aroundMm * W
 /** Heights are drawn larger than lengths, so that a tape can be seen. */
-const up = computed(() => 176 / Math.max(20, work.depthMm + work.turnMm))
-const depth = computed(() => work.depthMm * up.value), turn = computed(() => work.turnMm * up.value)
+const up = computed(() => 176 / Math.max(20, spec.depthMm + spec.turnMm))
+const depth = computed(() => spec.depthMm * up.value), turn = computed(() => spec.turnMm * up.value)
 const tape = computed(() => (tapeMm ?? 0) * up.value)
-const tallest = computed(() => Math.max(1, ...work.legs.map(l => l.clothMm)))
+const tallest = computed(() => Math.max(1, ...spec.legs.map(l => l.fabricMm)))
 const legY = (mm: number) => 14 + mm / tallest.value * 250
 </script>
 
 <template>
-  <svg :viewBox="work.task === 'shorten' ? '0 0 760 300' : `0 0 ${W + 20} 310`" class="h-full w-full" role="img" :aria-label="label"
+  <svg :viewBox="spec.task === 'shorten' ? '0 0 760 300' : `0 0 ${W + 20} 310`" class="h-full w-full" role="img" :aria-label="label"
     preserveAspectRatio="xMidYMid meet">
-    <template v-if="work.task === 'shorten'">
-      <g v-for="(l, i) in work.legs" :key="i" :transform="`translate(${30 + i * 360} 0)`">
-        <path :d="`M20 14 H170 L160 ${legY(l.clothMm)} H30 Z`" :fill="colour" stroke="var(--rc-ink)" stroke-width="1.500" />
+    <template v-if="spec.task === 'shorten'">
+      <g v-for="(l, i) in spec.legs" :key="i" :transform="`translate(${30 + i * 360} 0)`">
+        <path :d="`M20 14 H170 L160 ${legY(l.fabricMm)} H30 Z`" :fill="colour" stroke="var(--rc-ink)" stroke-width="1.500" />
         <line x1="12" x2="178" :y1="legY(l.nowMm)" :y2="legY(l.nowMm)" stroke="var(--rc-paper)" stroke-width="3" />
         <line x1="12" x2="178" :y1="legY(l.nowMm)" :y2="legY(l.nowMm)" stroke="var(--rc-muted)" stroke-width="1.500"
           stroke-dasharray="3 4" />
         <template v-if="legs[i]">
-          <rect x="22" :y="legY(legs[i]!.cutMm)" width="146" :height="Math.max(0, legY(l.clothMm) - legY(legs[i]!.cutMm))"
+          <rect x="22" :y="legY(legs[i]!.cutMm)" width="146" :height="Math.max(0, legY(l.fabricMm) - legY(legs[i]!.cutMm))"
             fill="var(--rc-alert)"
             fill-opacity="0.35" />
           <rect x="26" :y="legY(legs[i]!.foldMm) + 2" width="138"
@@ -74,7 +74,7 @@ const legY = (mm: number) => 14 + mm / tallest.value * 250
       <line x1="0" :x2="W" y1="96" y2="96" stroke="var(--rc-mark)" stroke-width="3" stroke-dasharray="12 6" />
       <line v-if="turn > 0" x1="0" :x2="W" :y1="96 + depth" :y2="96 + depth" stroke="var(--rc-mark)" stroke-width="2"
         stroke-dasharray="5 5" />
-      <g v-for="(r, i) in runs" :key="i">
+      <g v-for="(r, i) in stretches" :key="i">
         <rect :x="x(r.fromMm)" y="0" :width="x(r.lengthMm)" :height="96 + depth + turn" fill="var(--rc-alert)" fill-opacity="0.12"
           stroke="var(--rc-alert)" stroke-width="1.500" stroke-dasharray="4 4" />
         <rect v-if="tape > 0" :x="Math.max(0, x(r.fromMm) - 4)" :y="96 + depth - tape - 4" :width="Math.min(W, x(r.lengthMm) + 8)"
@@ -88,9 +88,9 @@ const legY = (mm: number) => 14 + mm / tallest.value * 250
       </g>
       <g font-size="14" fill="var(--rc-ink)" stroke="var(--rc-paper)" stroke-width="3.500" paint-order="stroke">
         <text x="6" y="18">inside of the garment</text>
-        <text x="6" y="90">fold</text><text x="6" :y="96 + depth - 6">turned up {{ Math.round(work.depthMm) }} mm</text>
-        <text v-if="turn > 14" x="6" :y="96 + depth + turn - 5">turned in {{ Math.round(work.turnMm) }} mm</text>
-        <text :x="W - 6" y="18" text-anchor="end">round {{ Math.round(work.aroundMm) }} mm</text>
+        <text x="6" y="90">fold</text><text x="6" :y="96 + depth - 6">turned up {{ Math.round(spec.depthMm) }} mm</text>
+        <text v-if="turn > 14" x="6" :y="96 + depth + turn - 5">turned in {{ Math.round(spec.turnMm) }} mm</text>
+        <text :x="W - 6" y="18" text-anchor="end">round {{ Math.round(spec.aroundMm) }} mm</text>
       </g>
     </g>
   </svg>

@@ -2,24 +2,24 @@
 import type { Answer } from '~/workers/board.worker'
 import { bondWords, blockedSentence, celsius, degreesApart, METHOD_NAME } from '#shared/words'
 
-const { answer, chosen, best, scrubS, windowC, hurtC, endS } = defineProps<{
+const { answer, chosen, best, scrubS, windowC, damageC, endS } = defineProps<{
   answer: Answer
   chosen: boolean
   best: boolean
   scrubS: number
   windowC: [number, number]
-  hurtC: number | null
+  damageC: number | null
   endS: number
 }>()
 defineEmits<{ choose: [], scrub: [timeS: number] }>()
-const bench = useBench()
+const selection = useSelection()
 const index = computed(() => {
   const times = answer.course?.timesS ?? []
   const i = times.findIndex(t => t > scrubS)
   return i < 0 ? Math.max(0, times.length - 1) : Math.max(0, i - 1)
 })
 const works = computed(() => answer.blocked === null && answer.recipe !== null)
-const limits = computed(() => hurtC === null ? {} : { cloth: hurtC })
+const limits = computed(() => damageC === null ? {} : { fabric: damageC })
 </script>
 
 <template>
@@ -36,28 +36,28 @@ const limits = computed(() => hurtC === null ? {} : { cloth: hurtC })
     <p v-if="works && answer.recipe" class="mt-0.5 text-[1.3rem] font-bold leading-tight">
       {{ answer.recipe.holdS }} s<template
         v-if="answer.recipe.passes === 2">, turn, {{ answer.recipe.secondS ?? answer.recipe.holdS }} s</template>,
-      {{ answer.recipe.stop.label }}
-      <span class="block text-sm font-normal text-muted-ink">{{ celsius(answer.recipe.stop.meanC, bench.units) }} <Sourced
-        :from="answer.recipe.stop.origin"
+      {{ answer.recipe.setting.label }}
+      <span class="block text-sm font-normal text-muted-ink">{{ celsius(answer.recipe.setting.meanC, selection.units) }} <Sourced
+        :from="answer.recipe.setting.origin"
       /> · {{ answer.recipe.firstSide === 'back' ? 'interfacing up' : 'fabric up' }} ·
         {{ answer.recipe.lean === 'lean' ? 'firmly' : 'own weight' }}<template
           v-if="answer.recipe.warmS"> · warm {{ answer.recipe.warmS }} s</template></span>
     </p>
     <p v-else-if="answer.blocked" class="mt-1 leading-snug text-alert" data-test="blocked">
-      {{ blockedSentence(answer.blocked, bench.units) }}</p>
+      {{ blockedSentence(answer.blocked, selection.units) }}</p>
     <template v-if="answer.course && answer.recipe">
       <p v-if="!works"
         class="mt-1 text-sm text-muted-ink">Closest: {{ answer.recipe.holdS }} s at
-        {{ celsius(answer.recipe.stop.meanC, bench.units) }}</p>
+        {{ celsius(answer.recipe.setting.meanC, selection.units) }}</p>
       <SectionPicture :course="answer.course" :index="index" :limits="limits" class="mt-1" />
       <div class="relative mt-1 min-h-28 flex-1">
-        <TraceChart class="absolute inset-0" :course="answer.course" :index="index" :window-c="windowC" :hurt-c="hurtC" :end-s="endS"
+        <TraceChart class="absolute inset-0" :course="answer.course" :index="index" :window-c="windowC" :damage-c="damageC" :end-s="endS"
           @scrub="t => $emit('scrub', t)" />
       </div>
       <p v-if="works && answer.margins" class="text-[13px] leading-snug text-muted-ink">
         <b>{{ bondWords(answer.course.finalBond) }}
         </b>, −{{ answer.margins.lessS }}/+{{ answer.margins.moreS }} s,
-        −{{ degreesApart(answer.margins.coolerC, bench.units) }}/+{{ degreesApart(answer.margins.hotterC, bench.units) }}
+        −{{ degreesApart(answer.margins.coolerC, selection.units) }}/+{{ degreesApart(answer.margins.hotterC, selection.units) }}
         <Sourced from="model" />
       </p>
     </template>

@@ -4,7 +4,7 @@ import { openerSentence } from '#shared/words'
 
 /** What, tried, would make it bond safely; another iron of the workroom can be taken in hand at once. */
 const { openers } = defineProps<{ openers: readonly Opener[] }>()
-const bench = useBench()
+const selection = useSelection()
 const library = useLibrary()
 const ironOf = (o: Opener) => (o.change === 'iron' ? library.irons.find(i => i.name === o.name) : undefined)
 </script>
@@ -12,7 +12,8 @@ const ironOf = (o: Opener) => (o.change === 'iron' ? library.irons.find(i => i.n
 <template>
   <ul>
     <li v-for="(o, i) in openers" :key="i">
-      {{ openerSentence(o, bench.units) }} <Sourced v-if="'found' in o" from="model" />
-      <UButton v-if="ironOf(o)" variant="outline" color="neutral" class="ml-2" @click="bench.takeIron(ironOf(o)!.id)">Take it</UButton></li>
+      {{ openerSentence(o, selection.units) }} <Sourced v-if="'found' in o" from="model" />
+      <UButton v-if="ironOf(o)" variant="outline" color="neutral" class="ml-2"
+        @click="selection.takeIron(ironOf(o)!.id)">Take it</UButton></li>
   </ul>
 </template>

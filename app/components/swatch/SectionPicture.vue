@@ -4,33 +4,34 @@ import { celsius } from '#shared/words'
 
 /** The stack cut through: one scale of thickness, each layer tinted by its temperature, drops where water is, the glue line drawn out. */
 const { course, index, limits = {} } = defineProps<{ course: Course, index: number, limits?: Partial<Record<string, number>> }>()
-const bench = useBench()
+const selection = useSelection()
 
 const WIDE = 300, LABELS = 168, SOLE = 34, TOP = 2
-const BED_SHOWN_MM = 1.2
+const SURFACE_SHOWN_MM = 1.2
 const turned = computed(() => {
   const at = course.timesS[index] ?? 0
   return course.marks.filter(m => m.kind === 'turn' && m.atS <= at).length % 2 === 1
 })
 const isDown = computed(() => course.soleC[index] !== null)
 const rows = computed(() => {
-  const cover = course.layers.filter(l => l.role === 'cover')
-  const work = course.layers.filter(l => ['backing', 'resin', 'cloth'].includes(l.role))
-  const bed = course.layers.filter(l => l.role === 'bed').slice(0, 1)
-  const all = [...cover, ...(turned.value ? [...work].reverse() : work), ...bed]
-  const mm = all.map(l => l.role === 'bed' ? Math.min(BED_SHOWN_MM, l.thicknessMm) : l.role === 'resin' ? 0.06 : l.thicknessMm)
+  const pressCloth = course.layers.filter(l => l.role === 'pressCloth')
+  const work = course.layers.filter(l => ['interfacing', 'adhesive', 'fabric'].includes(l.role))
+  const surface = course.layers.filter(l => l.role === 'surface').slice(0, 1)
+  const all = [...pressCloth, ...(turned.value ? [...work].reverse() : work), ...surface]
+  const mm = all.map(l => l.role === 'surface' ? Math.min(SURFACE_SHOWN_MM, l.thicknessMm) : l.role === 'adhesive' ? 0.06 : l.thicknessMm)
   const total = mm.reduce((s, m) => s + m, 0)
   const scale = 84 / total
   let y = SOLE
   return all.map((l, i) => {
-    const high = Math.max(l.role === 'resin' ? 5 : 9, mm[i]! * scale)
+    const high = Math.max(l.role === 'adhesive' ? 5 : 9, mm[i]! * scale)
     const row = { ...l, y, high, c: l.meanC[index] ?? 20, freeWater: l.freeWaterGsm[index] ?? 0 }
     y += high
     return row
   })
 })
 const bottom = computed(() => { const last = rows.value[rows.value.length - 1]; return last ? last.y + last.high : 160 })
-const NAMES: Record<string, string> = { cover: 'press cloth', backing: 'interfacing', resin: 'glue line', cloth: 'fabric', bed: 'board' }
+const NAMES: Record<string, string> = { pressCloth: 'press cloth', interfacing: 'interfacing', adhesive: 'glue line', fabric: 'fabric',
+  surface: 'board' }
 /** Labels kept from treading on each other. */
 const labels = computed(() => {
   let floor = SOLE - 2
@@ -57,12 +58,12 @@ const IRON_OUTLINE = `M4 ${SOLE}H${TOE - 4}V${SOLE - 14}Q${TOE - 6} ${SOLE - 22}
         :fill="isDown ? heatColour(course.soleC[index]!) : '#a89a82'" stroke="var(--rc-ink)" />
     </g>
     <text :x="WIDE - LABELS + 4" :y="SOLE - 9" font-size="13.500" font-weight="600" fill="currentColor">
-      {{ isDown ? `iron ${celsius(course.soleC[index]!, bench.units)}` : 'iron lifted' }}
+      {{ isDown ? `iron ${celsius(course.soleC[index]!, selection.units)}` : 'iron lifted' }}
     </text>
     <g v-for="r in rows" :key="r.role">
       <rect x="0" :y="r.y" :width="WIDE - LABELS" :height="r.high" :fill="heatColour(r.c)" stroke="var(--rc-ink)"
-        :stroke-width="r.role === 'resin' ? 0 : 0.7" />
-      <g v-if="r.role === 'resin'">
+        :stroke-width="r.role === 'adhesive' ? 0 : 0.7" />
+      <g v-if="r.role === 'adhesive'">
         <line x1="0" :x2="WIDE - LABELS" :y1="r.y + r.high / 2" :y2="r.y + r.high / 2" stroke="var(--rc-ink)" :stroke-width="r.high"
           stroke-dasharray="7 5" />
       </g>
@@ -73,8 +74,8 @@ const IRON_OUTLINE = `M4 ${SOLE}H${TOE - 4}V${SOLE - 14}Q${TOE - 6} ${SOLE - 22}
     <g v-for="r in labels" :key="`l${r.role}`" font-size="13.500" fill="currentColor">
       <line :x1="WIDE - LABELS" :x2="WIDE - LABELS + 6" :y1="r.y + r.high / 2" :y2="r.labelY - 5" stroke="currentColor"
         stroke-width="0.7" />
-      <text :x="WIDE - LABELS + 9" :y="r.labelY" :font-weight="r.role === 'resin' ? 700 : 400">
-        {{ NAMES[r.role] }} {{ celsius(r.c, bench.units) }}<tspan v-if="r.freeWater >= 3" dx="7" fill="var(--rc-water)">
+      <text :x="WIDE - LABELS + 9" :y="r.labelY" :font-weight="r.role === 'adhesive' ? 700 : 400">
+        {{ NAMES[r.role] }} {{ celsius(r.c, selection.units) }}<tspan v-if="r.freeWater >= 3" dx="7" fill="var(--rc-water)">
           {{ Math.round(r.freeWater) }} g/m²</tspan></text>
     </g>
     <path :d="`M0 ${bottom}q8 5 16 0t16 0t16 0t16 0t16 0t16 0t16 0t16 0t4 0`" fill="none" stroke="var(--rc-seam)" />

@@ -6,21 +6,21 @@ import { toUnit } from '#core/units'
 
 Chart.register(LineController, LineElement, PointElement, LinearScale)
 
-/** Sole, cover, glue line and cloth against seconds; the resin's window and the cloth's limit as bands; set-down and lift marked. */
+/** Sole, cover, glue line and fabric against seconds; the adhesive's window and the fabric's limit as bands; set-down and lift marked. */
 const {
-  course, index, windowC, hurtC = null, endS,
-} = defineProps<{ course: Course, index: number, windowC: [number, number], hurtC?: number | null, endS: number }>()
+  course, index, windowC, damageC = null, endS,
+} = defineProps<{ course: Course, index: number, windowC: [number, number], damageC?: number | null, endS: number }>()
 const emit = defineEmits<{ scrub: [timeS: number] }>()
-const bench = useBench()
+const selection = useSelection()
 const mode = useColorMode()
-const unit = computed(() => bench.units?.temperature ?? '°C')
+const unit = computed(() => selection.units?.temperature ?? '°C')
 const css = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim()
 
 const lines = [
   { role: 'sole', label: 'sole', colour: () => css('--rc-muted'), width: 1.5, dash: [2, 3] },
-  { role: 'cover', label: 'cover', colour: () => css('--rc-muted'), width: 1.5, dash: [7, 4] },
-  { role: 'cloth', label: 'cloth', colour: () => css('--rc-mark'), width: 2, dash: [] },
-  { role: 'resin', label: 'glue line', colour: () => css('--rc-ink'), width: 3.5, dash: [] },
+  { role: 'pressCloth', label: 'pressCloth', colour: () => css('--rc-muted'), width: 1.5, dash: [7, 4] },
+  { role: 'fabric', label: 'fabric', colour: () => css('--rc-mark'), width: 2, dash: [] },
+  { role: 'adhesive', label: 'glue line', colour: () => css('--rc-ink'), width: 3.5, dash: [] },
 ] as const
 
 const data = computed<ChartData<'line', { x: number, y: number | null }[]>>(() => {
@@ -47,12 +47,12 @@ const markings: Plugin<'line'> = {
     ctx.clip()
     ctx.fillStyle = 'rgb(150 130 90 / 0.25)'
     ctx.fillRect(a.left, y(windowC[1]), a.width, y(windowC[0]) - y(windowC[1]))
-    if (hurtC !== null) {
+    if (damageC !== null) {
       ctx.strokeStyle = css('--rc-alert')
       ctx.setLineDash([10, 4])
       ctx.beginPath()
-      ctx.moveTo(a.left, y(hurtC))
-      ctx.lineTo(a.right, y(hurtC))
+      ctx.moveTo(a.left, y(damageC))
+      ctx.lineTo(a.right, y(damageC))
       ctx.stroke()
     }
     ctx.setLineDash([])
@@ -106,7 +106,7 @@ const options = computed<ChartOptions<'line'>>(() => {
   }
 })
 const chart = useTemplateRef<{ chart: Chart }>('chart')
-watch(() => [index, mode.value, windowC, hurtC], () => chart.value?.chart?.update('none'), { flush: 'post' })
+watch(() => [index, mode.value, windowC, damageC], () => chart.value?.chart?.update('none'), { flush: 'post' })
 </script>
 
 <template>

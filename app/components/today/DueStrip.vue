@@ -33,10 +33,10 @@ const GROUPS = computed(() => {
       lines: d.looks.filter(l => !told(l.jobId)).map(l =>
         ({ key: l.jobId, name: l.name, says: lookLine(l, today.value), go: () => emit('open', l.jobId, '/care') })) },
     { key: 'proofs', one: 'proof out of date', many: 'proofs out of date', icon: 'i-lucide-stamp',
-      lines: d.proofs.map(p => ({ key: p.jobId + p.clothId, name: p.name, says: staleLine(p),
+      lines: d.proofs.map(p => ({ key: p.jobId + p.fabricId, name: p.name, says: staleLine(p),
         go: () => emit('open', p.jobId, '/swatch') })) },
     { key: 'lots', one: 'lot nearly used up', many: 'lots nearly used up', icon: 'i-lucide-package-open',
-      lines: d.lots.map(l => ({ key: l.supplyId, name: l.name, says: lotLine(l), go: to('/shelf') })) },
+      lines: d.lots.map(l => ({ key: l.supplyId, name: l.name, says: lotLine(l), go: to('/supplies') })) },
     { key: 'irons', one: 'iron to measure', many: 'irons to measure', icon: 'i-lucide-thermometer',
       lines: d.irons.map(i => ({ key: i.ironId, name: i.name, says: measuredLine(i, today.value), go: to('/irons') })) },
   ]

@@ -1,19 +1,19 @@
 <script setup lang="ts">
 import { PLACES } from '#core/place'
-import { jobBody, type Cloth, type Job, type JobBody } from '#shared/schemas'
+import { jobBody, type Fabric, type Job, type JobBody } from '#shared/schemas'
 import { careWords, jobDiffers } from '#shared/words'
 
-/** What is made, for when, what it must stand, and of which cloths. */
+/** What is made, for when, what it must stand, and of which fabrics. */
 const { job } = defineProps<{ job?: Job }>()
 const emit = defineEmits<{ saved: [job: Job], leave: [] }>()
 const library = useLibrary()
-const bench = useBench()
+const selection = useSelection()
 const wish = useWish()
 
 const blank = (): JobBody => ({
   name: '', garment: '', forWhen: null, washC: 40, tumble: 'no', dryClean: false, note: '', done: false, trimIds: [], careWords: '',
   lookOn: null,
-  cloths: bench.cloth ? [{ clothId: bench.cloth.id, place: null, supplyId: null }] : [],
+  fabrics: selection.fabric ? [{ fabricId: selection.fabric.id, place: null, supplyId: null }] : [],
 })
 const draft = useDraft<JobBody>(`job-${job?.id ?? 'new'}`, () => (job ? jobBodyOf(job) : blank()), job?.version)
 const { state } = draft
@@ -24,16 +24,16 @@ const NOWHERE = 'nowhere'
 const placeItems = computed(() => [
   { label: 'not chosen yet', value: NOWHERE }, ...(wish.places.length ? wish.places : PLACES).map(p => ({ label: p.name, value: p.key })),
 ])
-const clothItems = computed(() => library.cloths.map((c: Cloth) => ({ label: `${c.code} · ${c.name}`, value: c.id })))
+const fabricItems = computed(() => library.fabrics.map((c: Fabric) => ({ label: `${c.code} · ${c.name}`, value: c.id })))
 const WASHES = [0, 30, 40, 60, 95].map(value => ({ value, name: value === 0 ? 'no' : String(value) }))
 const DRYERS = (['no', 'low', 'yes'] as const).map(value => ({ value, name: value }))
-const colourOf = (id: string) => library.cloths.find(c => c.id === id)
+const colourOf = (id: string) => library.fabrics.find(c => c.id === id)
 
-function addCloth(): void {
-  const free = library.cloths.find(c => !state.cloths.some(k => k.clothId === c.id))
-  if (free) state.cloths.push({ clothId: free.id, place: null, supplyId: null })
+function addFabric(): void {
+  const free = library.fabrics.find(c => !state.fabrics.some(k => k.fabricId === c.id))
+  if (free) state.fabrics.push({ fabricId: free.id, place: null, supplyId: null })
 }
-const dropCloth = (i: number): void => { state.cloths.splice(i, 1) }
+const dropFabric = (i: number): void => { state.fabrics.splice(i, 1) }
 onMounted(() => { void wish.load().catch(() => undefined) })
 </script>
 
@@ -61,22 +61,22 @@ onMounted(() => { void wish.load().catch(() => undefined) })
         <USwitch v-model="state.dryClean" label="Dry-cleaned" />
         <UFormField name="note" label="Note"><UTextarea v-model="state.note" :rows="2" class="w-full" /></UFormField>
       </div>
-      <UFormField name="cloths" label="Fabrics, and where the interfacing goes">
+      <UFormField name="fabrics" label="Fabrics, and where the interfacing goes">
         <ul class="space-y-2">
-          <li v-for="(c, i) in state.cloths" :key="i" class="slip flex items-center gap-3 p-2">
-            <ClothSwatch v-if="colourOf(c.clothId)" :colour="colourOf(c.clothId)!.colourHex" :nap="colourOf(c.clothId)!.nap"
-              :construction="colourOf(c.clothId)!.construction" :width="58" :height="48" />
+          <li v-for="(c, i) in state.fabrics" :key="i" class="slip flex items-center gap-3 p-2">
+            <FabricSwatch v-if="colourOf(c.fabricId)" :colour="colourOf(c.fabricId)!.colourHex" :nap="colourOf(c.fabricId)!.nap"
+              :construction="colourOf(c.fabricId)!.construction" :width="58" :height="48" />
             <div class="min-w-0 flex-1 space-y-1">
-              <USelect v-model="c.clothId" :items="clothItems" class="w-full" :aria-label="`Fabric ${i + 1}`" />
+              <USelect v-model="c.fabricId" :items="fabricItems" class="w-full" :aria-label="`Fabric ${i + 1}`" />
               <USelect :model-value="c.place ?? NOWHERE" :items="placeItems" class="w-full" :aria-label="`Place of fabric ${i + 1}`"
                 @update:model-value="v => (c.place = v === NOWHERE ? null : String(v))" />
             </div>
             <UButton type="button" variant="ghost" color="neutral" icon="i-lucide-x" :aria-label="`Take fabric ${i + 1} away`"
-              @click="dropCloth(i)" />
+              @click="dropFabric(i)" />
           </li>
         </ul>
         <UButton type="button" size="sm" variant="outline" color="neutral" class="mt-2" icon="i-lucide-plus"
-          @click="addCloth">Add a fabric</UButton>
+          @click="addFabric">Add a fabric</UButton>
       </UFormField>
     </div>
     <FormFoot :problem="problem">

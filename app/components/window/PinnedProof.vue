@@ -1,23 +1,23 @@
 <script setup lang="ts">
-import type { Trial } from '#shared/schemas'
+import type { Swatch } from '#shared/schemas'
 import { METHOD_NAME } from '#shared/words'
 
 /** The proof card pinned over the board. */
-const bench = useBench()
-const trial = ref<Trial | null>(null)
-watch(() => bench.chosen.pinnedId, async (id) => {
-  const found = id ? await $fetch<Trial>(`/api/trials/${id}`).catch(() => null) : null
-  if (bench.chosen.pinnedId === id) trial.value = found
+const selection = useSelection()
+const swatch = ref<Swatch | null>(null)
+watch(() => selection.chosen.pinnedId, async (id) => {
+  const found = id ? await $fetch<Swatch>(`/api/swatches/${id}`).catch(() => null) : null
+  if (selection.chosen.pinnedId === id) swatch.value = found
 }, { immediate: true })
 </script>
 
 <template>
-  <aside v-if="trial" class="slip max-w-72 -rotate-1 p-3 text-ink shadow-md" aria-label="Proof pinned over the board">
-    <p class="ticket text-lg font-semibold leading-tight">Proved: {{ trial.clothName }}</p>
-    <p class="leading-snug">{{ trial.supplyName }}. <b>
-      {{ trial.recipe.holdS }} s{{ trial.recipe.passes === 2 ? ' each side' : '' }}
-    </b>, {{ trial.recipe.stop.label }}, {{ METHOD_NAME[trial.recipe.method].toLowerCase() }},
-      {{ trial.coverName?.toLowerCase() ?? 'bare iron' }}.</p>
-    <button type="button" class="mt-1 text-sm underline" @click.stop="bench.chosen.pinnedId = null">Unpin</button>
+  <aside v-if="swatch" class="slip max-w-72 -rotate-1 p-3 text-ink shadow-md" aria-label="Proof pinned over the board">
+    <p class="ticket text-lg font-semibold leading-tight">Proved: {{ swatch.fabricName }}</p>
+    <p class="leading-snug">{{ swatch.supplyName }}. <b>
+      {{ swatch.recipe.holdS }} s{{ swatch.recipe.passes === 2 ? ' each side' : '' }}
+    </b>, {{ swatch.recipe.setting.label }}, {{ METHOD_NAME[swatch.recipe.method].toLowerCase() }},
+      {{ swatch.pressClothName?.toLowerCase() ?? 'bare iron' }}.</p>
+    <button type="button" class="mt-1 text-sm underline" @click.stop="selection.chosen.pinnedId = null">Unpin</button>
   </aside>
 </template>

@@ -1,25 +1,25 @@
 <script setup lang="ts">
 import { contours } from 'd3-contour'
-import type { IronStop } from '#core/recipe'
+import type { IronSetting } from '#core/recipe'
 import { isSafe, chanceAt, MAP_FROM_C, MAP_TO_C, SURE, type PinMargins, type WindowMap } from '#core/window'
 import { toUnit } from '#core/units'
 import { celsius, degreesApart, pinSentence } from '#shared/words'
 
 /** Dial temperature × seconds: too little, too much, and the safe ground between; the recipe is a pin that can be dragged. */
-export interface MapTrial { id: string, holdS: number, soleC: number, grade: number, passed: boolean, same: boolean }
-const { map, pin, margins, stops, trials = [], others = [], limitC } = defineProps<{
+export interface MapSwatch { id: string, holdS: number, soleC: number, grade: number, passed: boolean, same: boolean }
+const { map, pin, margins, settings, swatches = [], others = [], limitC } = defineProps<{
   map: WindowMap
   pin: { soleC: number, holdS: number }
   margins: PinMargins
-  stops: IronStop[]
-  trials?: MapTrial[]
+  settings: IronSetting[]
+  swatches?: MapSwatch[]
   /** Safe outlines of other ways of pressing. */
   others?: { name: string, map: WindowMap }[]
   limitC: number
 }>()
 const emit = defineEmits<{ move: [pin: { soleC: number, holdS: number }] }>()
-const bench = useBench()
-const unit = computed(() => bench.units?.temperature ?? '°C')
+const selection = useSelection()
+const unit = computed(() => selection.units?.temperature ?? '°C')
 const id = useId()
 
 const W = 640, H = 352, LEFT = 50, RIGHT = 8, TOP = 6, BOTTOM = 34
@@ -29,9 +29,9 @@ const y = (c: number) => TOP + (MAP_TO_C - c) / (MAP_TO_C - MAP_FROM_C) * (H - T
 const FAIRLY = 0.8
 
 /** The area in which a figure of the map is at least so much, as a path. */
-function area(m: WindowMap, of: (bond: number, hurt: number) => number, least: number): string {
+function area(m: WindowMap, of: (bond: number, damage: number) => number, least: number): string {
   const { holdsS, solesC } = m
-  const values = Array.from(m.bond, (b, i) => of(b, m.hurt[i]!))
+  const values = Array.from(m.bond, (b, i) => of(b, m.damage[i]!))
   const [shape] = contours().size([holdsS.length, solesC.length]).thresholds([least])(values)
   const stepS = holdsS[1]! - holdsS[0]!, stepC = solesC[1]! - solesC[0]!
   const at = ([gx, gy]: number[]) => {
@@ -49,10 +49,10 @@ const chance = computed(() => chanceAt(map, pin.soleC, pin.holdS))
 /** Each outline with its name at its cooler edge, on a row of its own. */
 const otherAreas = computed(() => others.flatMap((o, i) => {
   const d = area(o.map, (b, h) => Math.min(b, 1 - h), FAIRLY)
-  const { holdsS, solesC, bond, hurt } = o.map
+  const { holdsS, solesC, bond, damage } = o.map
   for (const soleC of [180 - i * 15, 170, 190, 200, 160, 150]) {
     const row = solesC.indexOf(soleC)
-    const h = holdsS.findIndex((_, k) => Math.min(bond[row * holdsS.length + k]!, 1 - hurt[row * holdsS.length + k]!) >= FAIRLY)
+    const h = holdsS.findIndex((_, k) => Math.min(bond[row * holdsS.length + k]!, 1 - damage[row * holdsS.length + k]!) >= FAIRLY)
     if (d && h >= 0) return [{ name: o.name, d, x: x(holdsS[h]!) - 6, y: y(soleC) + 4 }]
   }
   return []
@@ -65,7 +65,7 @@ function place(e: PointerEvent): void {
   const holdS = Math.round(Math.min(TO_S, Math.max(3, (px - LEFT) / (W - LEFT - RIGHT) * TO_S)))
   const soleC = Math.round(Math.min(MAP_TO_C, Math.max(MAP_FROM_C, MAP_TO_C - (py - TOP) / (H - TOP - BOTTOM) * (MAP_TO_C - MAP_FROM_C))))
   // A dial stop takes the pin when it comes near.
-  const near = stops.find(s => Math.abs(s.meanC - soleC) <= 4)
+  const near = settings.find(s => Math.abs(s.meanC - soleC) <= 4)
   emit('move', { holdS, soleC: near ? near.meanC : soleC })
 }
 const dragging = ref(false)
@@ -77,15 +77,15 @@ function down(e: PointerEvent): void {
 function step(ds: number, dc: number): void {
   emit('move', { holdS: Math.min(TO_S, Math.max(3, pin.holdS + ds)), soleC: Math.min(MAP_TO_C, Math.max(MAP_FROM_C, pin.soleC + dc)) })
 }
-function nextStop(by: number): void {
-  const all = [...stops].sort((a, b) => a.meanC - b.meanC)
+function nextSetting(by: number): void {
+  const all = [...settings].sort((a, b) => a.meanC - b.meanC)
   const i = all.findIndex(s => s.meanC >= pin.soleC - 0.5)
   const to = all[Math.min(all.length - 1, Math.max(0, (i < 0 ? all.length - 1 : i) + by))]
   if (to) emit('move', { ...pin, soleC: to.meanC })
 }
 const KEYS: Record<string, () => void> = {
   ArrowLeft: () => step(-1, 0), ArrowRight: () => step(1, 0), ArrowUp: () => step(0, 1), ArrowDown: () => step(0, -1),
-  PageUp: () => nextStop(1), PageDown: () => nextStop(-1),
+  PageUp: () => nextSetting(1), PageDown: () => nextSetting(-1),
 }
 function key(e: KeyboardEvent): void {
   const act = KEYS[e.key]
@@ -94,7 +94,7 @@ function key(e: KeyboardEvent): void {
   e.stopPropagation()
   act()
 }
-const pinWords = computed(() => pinSentence(pin.holdS, pin.soleC, chance.value, unit.value === '°F' ? bench.units : undefined))
+const pinWords = computed(() => pinSentence(pin.holdS, pin.soleC, chance.value, unit.value === '°F' ? selection.units : undefined))
 </script>
 
 <template>
@@ -136,9 +136,9 @@ const pinWords = computed(() => pinSentence(pin.holdS, pin.soleC, chance.value, 
     <line :x1="LEFT" :x2="W - RIGHT" :y1="y(limitC)" :y2="y(limitC)" stroke="var(--rc-alert)" stroke-width="1.600"
       stroke-dasharray="10 4" />
     <text :x="LEFT + 5" :y="y(limitC) - 4" font-size="12"
-      fill="var(--rc-alert)">the fabric's class ends at {{ celsius(limitC, bench.units) }}</text>
+      fill="var(--rc-alert)">the fabric's class ends at {{ celsius(limitC, selection.units) }}</text>
     <g font-size="12" fill="currentColor">
-      <g v-for="s in stops" :key="s.label">
+      <g v-for="s in settings" :key="s.label">
         <line :x1="LEFT" :x2="W - RIGHT" :y1="y(s.meanC)" :y2="y(s.meanC)" stroke="var(--rc-ink)" stroke-width="0.8"
           stroke-dasharray="1 4" />
         <text :x="W - RIGHT - 4" :y="y(s.meanC) - 4" text-anchor="end" paint-order="stroke" stroke="var(--rc-paper)" stroke-width="3">
@@ -153,10 +153,10 @@ const pinWords = computed(() => pinSentence(pin.holdS, pin.soleC, chance.value, 
         <text :x="x(s)" :y="H - BOTTOM + 16" text-anchor="middle">{{ s }}</text>
         <line :x1="x(s)" :x2="x(s)" :y1="H - BOTTOM" :y2="H - BOTTOM + 4" stroke="currentColor" />
       </g>
-      <text :x="(LEFT + W) / 2" :y="H - 5" text-anchor="middle" font-size="13">seconds held{{ bench.units ? '' : '' }}</text>
+      <text :x="(LEFT + W) / 2" :y="H - 5" text-anchor="middle" font-size="13">seconds held{{ selection.units ? '' : '' }}</text>
       <text :transform="`translate(12 ${H / 2}) rotate(-90)`" text-anchor="middle" font-size="13">iron, {{ unit }}</text>
     </g>
-    <g v-for="t in trials" :key="t.id" :opacity="t.same ? 1 : 0.45"
+    <g v-for="t in swatches" :key="t.id" :opacity="t.same ? 1 : 0.45"
       :transform="`translate(${x(Math.min(TO_S, t.holdS))} ${y(Math.min(MAP_TO_C, Math.max(MAP_FROM_C, t.soleC)))})`">
       <circle r="11" :fill="t.passed ? 'var(--rc-ink)' : 'var(--rc-paper)'" stroke="var(--rc-ink)" stroke-width="2"
         :stroke-dasharray="t.passed ? '' : '3 2.500'" />
@@ -179,6 +179,6 @@ const pinWords = computed(() => pinSentence(pin.holdS, pin.soleC, chance.value, 
         stroke-width="4">too little</text>
       <text :x="W - 20" :y="TOP + 22" text-anchor="end" fill="var(--rc-alert)" paint-order="stroke" stroke="var(--rc-paper)"
         stroke-width="4">too much</text></g>
-    <title>{{ pinWords }}, room {{ degreesApart(margins.coolerC, bench.units) }}</title>
+    <title>{{ pinWords }}, room {{ degreesApart(margins.coolerC, selection.units) }}</title>
   </svg>
 </template>

@@ -1,7 +1,7 @@
 import { makeBackup } from '../../workroom/backups'
 
 export default defineRoute({}, async ({ context, event }) => {
-  const backup = await makeBackup(context.workshopId, 'byHand')
+  const backup = await makeBackup(context.workroomId, 'byHand')
   setResponseStatus(event, 201)
   return backup
 })

@@ -1,6 +1,6 @@
 import { pairingQuery } from '#shared/schemas'
-import { pairingHistory } from '../../services/trials'
+import { pairingHistory } from '../../services/swatches'
 
-export default defineRoute({ query: pairingQuery }, ({ context, query: { clothId, supplyId, ...page } }) =>
-  pairingHistory(context, clothId, supplyId, page),
+export default defineRoute({ query: pairingQuery }, ({ context, query: { fabricId, supplyId, ...page } }) =>
+  pairingHistory(context, fabricId, supplyId, page),
 )

@@ -4,12 +4,12 @@ import type { CareEventBody } from '#shared/schemas'
 /** How a garment came back: written once, never changed. */
 export class CareEventRow extends Model<InferAttributes<CareEventRow>, InferCreationAttributes<CareEventRow>> {
   declare id: CreationOptional<string>
-  declare workshopId: string
+  declare workroomId: string
   declare clientKey: string
   declare jobId: string
-  declare clothId: string
+  declare fabricId: string
   declare supplyId: string | null
-  declare trialId: string | null
+  declare swatchId: string | null
   declare rounds: number
   declare washC: number
   declare tumble: CareEventBody['tumble']
@@ -25,12 +25,12 @@ export class CareEventRow extends Model<InferAttributes<CareEventRow>, InferCrea
 export function initCare(sequelize: Sequelize): void {
   CareEventRow.init({
     id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
-    workshopId: DataTypes.UUID,
+    workroomId: DataTypes.UUID,
     clientKey: DataTypes.UUID,
     jobId: DataTypes.UUID,
-    clothId: DataTypes.UUID,
+    fabricId: DataTypes.UUID,
     supplyId: DataTypes.UUID,
-    trialId: DataTypes.UUID,
+    swatchId: DataTypes.UUID,
     rounds: DataTypes.INTEGER,
     washC: { type: DataTypes.INTEGER, field: 'wash_c' },
     tumble: DataTypes.TEXT,

@@ -4,9 +4,9 @@ import type { JobPiece, LayerRole, OutlinePayload } from '#shared/schemas'
 /** A piece of a job as it is cut. */
 export class JobPieceRow extends Model<InferAttributes<JobPieceRow>, InferCreationAttributes<JobPieceRow>> {
   declare id: string
-  declare workshopId: string
+  declare workroomId: string
   declare jobId: string
-  declare clothId: string
+  declare fabricId: string
   declare position: number
   declare name: string
   declare place: string | null
@@ -16,7 +16,7 @@ export class JobPieceRow extends Model<InferAttributes<JobPieceRow>, InferCreati
   declare allowances: JobPiece['allowances']
   declare grain: JobPiece['grain']
   declare oneWay: boolean
-  declare backingId: string | null
+  declare interfacingId: string | null
   declare foamId: string | null
   declare webId: string | null
   declare inset: JobPiece['inset']
@@ -31,7 +31,7 @@ export class JobPieceRow extends Model<InferAttributes<JobPieceRow>, InferCreati
 /** What a lay left over, kept for the next. */
 export class OffcutRow extends Model<InferAttributes<OffcutRow>, InferCreationAttributes<OffcutRow>> {
   declare id: CreationOptional<string>
-  declare workshopId: string
+  declare workroomId: string
   declare supplyId: string
   declare outline: OutlinePayload
   declare lot: string
@@ -40,9 +40,9 @@ export class OffcutRow extends Model<InferAttributes<OffcutRow>, InferCreationAt
 }
 
 /** Parts of a job on the width of a supply: as it is drawn, and once it was cut as it was cut. */
-export class LayRow extends Model<InferAttributes<LayRow>, InferCreationAttributes<LayRow>> {
+export class LayoutRow extends Model<InferAttributes<LayoutRow>, InferCreationAttributes<LayoutRow>> {
   declare id: CreationOptional<string>
-  declare workshopId: string
+  declare workroomId: string
   declare jobId: string
   declare supplyId: string
   declare cutAt: CreationOptional<Date | null>
@@ -51,9 +51,9 @@ export class LayRow extends Model<InferAttributes<LayRow>, InferCreationAttribut
   declare createdAt: CreationOptional<Date>
 }
 
-export class LayPartRow extends Model<InferAttributes<LayPartRow>, InferCreationAttributes<LayPartRow>> {
-  declare layId: string
-  declare workshopId: string
+export class LayoutPartRow extends Model<InferAttributes<LayoutPartRow>, InferCreationAttributes<LayoutPartRow>> {
+  declare layoutId: string
+  declare workroomId: string
   declare pieceId: string
   declare role: LayerRole
   declare number: number
@@ -69,9 +69,9 @@ const id = { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUI
 export function initCut(sequelize: Sequelize): void {
   JobPieceRow.init({
     id,
-    workshopId: DataTypes.UUID,
+    workroomId: DataTypes.UUID,
     jobId: DataTypes.UUID,
-    clothId: DataTypes.UUID,
+    fabricId: DataTypes.UUID,
     position: DataTypes.INTEGER,
     name: DataTypes.TEXT,
     place: DataTypes.TEXT,
@@ -81,7 +81,7 @@ export function initCut(sequelize: Sequelize): void {
     allowances: DataTypes.JSONB,
     grain: DataTypes.TEXT,
     oneWay: DataTypes.BOOLEAN,
-    backingId: DataTypes.UUID,
+    interfacingId: DataTypes.UUID,
     foamId: DataTypes.UUID,
     webId: DataTypes.UUID,
     inset: DataTypes.JSONB,
@@ -94,26 +94,26 @@ export function initCut(sequelize: Sequelize): void {
   }, { sequelize, tableName: 'job_piece', updatedAt: false })
   OffcutRow.init({
     id,
-    workshopId: DataTypes.UUID,
+    workroomId: DataTypes.UUID,
     supplyId: DataTypes.UUID,
     outline: DataTypes.JSONB,
     lot: DataTypes.TEXT,
     usedAt: DataTypes.DATE,
     createdAt: DataTypes.DATE,
   }, { sequelize, tableName: 'offcut', updatedAt: false })
-  LayRow.init({
+  LayoutRow.init({
     id,
-    workshopId: DataTypes.UUID,
+    workroomId: DataTypes.UUID,
     jobId: DataTypes.UUID,
     supplyId: DataTypes.UUID,
     cutAt: DataTypes.DATE,
     metres: DataTypes.DOUBLE,
     clientKey: DataTypes.UUID,
     createdAt: DataTypes.DATE,
-  }, { sequelize, tableName: 'lay', updatedAt: false })
-  LayPartRow.init({
-    layId: { type: DataTypes.UUID, primaryKey: true },
-    workshopId: DataTypes.UUID,
+  }, { sequelize, tableName: 'layout', updatedAt: false })
+  LayoutPartRow.init({
+    layoutId: { type: DataTypes.UUID, primaryKey: true },
+    workroomId: DataTypes.UUID,
     pieceId: { type: DataTypes.UUID, primaryKey: true },
     role: { type: DataTypes.TEXT, primaryKey: true },
     number: { type: DataTypes.INTEGER, primaryKey: true },
@@ -122,5 +122,5 @@ export function initCut(sequelize: Sequelize): void {
     x: DataTypes.DOUBLE,
     y: DataTypes.DOUBLE,
     pinned: DataTypes.BOOLEAN,
-  }, { sequelize, tableName: 'lay_part', timestamps: false })
+  }, { sequelize, tableName: 'layout_part', timestamps: false })
 }

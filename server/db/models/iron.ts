@@ -1,11 +1,11 @@
 import {
   DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type NonAttribute, type Sequelize,
 } from 'sequelize'
-import type { Cover, Iron } from '#shared/schemas'
+import type { PressCloth, Iron } from '#shared/schemas'
 
 export class IronRow extends Model<InferAttributes<IronRow>, InferCreationAttributes<IronRow>> {
   declare id: CreationOptional<string>
-  declare workshopId: string
+  declare workroomId: string
   declare name: string
   declare kind: Iron['kind']
   declare shutsOffAfterS: number | null
@@ -15,31 +15,31 @@ export class IronRow extends Model<InferAttributes<IronRow>, InferCreationAttrib
   declare cleanedAt: CreationOptional<Date | null>
   declare version: CreationOptional<number>
   declare updatedAt: CreationOptional<Date>
-  declare stops?: NonAttribute<IronStopRow[]>
+  declare settings?: NonAttribute<IronSettingRow[]>
 }
 
-export class IronStopRow extends Model<InferAttributes<IronStopRow>, InferCreationAttributes<IronStopRow>> {
+export class IronSettingRow extends Model<InferAttributes<IronSettingRow>, InferCreationAttributes<IronSettingRow>> {
   declare ironId: string
-  declare workshopId: string
+  declare workroomId: string
   declare position: number
   declare label: string
   declare meanC: number
   declare swingC: number
-  declare origin: Iron['stops'][number]['origin']
+  declare origin: Iron['settings'][number]['origin']
 }
 
-export class CoverRow extends Model<InferAttributes<CoverRow>, InferCreationAttributes<CoverRow>> {
+export class PressClothRow extends Model<InferAttributes<PressClothRow>, InferCreationAttributes<PressClothRow>> {
   declare id: CreationOptional<string>
-  declare workshopId: string
+  declare workroomId: string
   declare name: string
-  declare kind: Cover['kind']
+  declare kind: PressCloth['kind']
   declare version: CreationOptional<number>
 }
 
 export function initIron(sequelize: Sequelize): void {
   IronRow.init({
     id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
-    workshopId: DataTypes.UUID,
+    workroomId: DataTypes.UUID,
     name: DataTypes.TEXT,
     kind: DataTypes.TEXT,
     shutsOffAfterS: DataTypes.DOUBLE,
@@ -50,21 +50,21 @@ export function initIron(sequelize: Sequelize): void {
     version: DataTypes.INTEGER,
     updatedAt: DataTypes.DATE,
   }, { sequelize, tableName: 'iron', version: true, paranoid: true })
-  IronStopRow.init({
+  IronSettingRow.init({
     ironId: { type: DataTypes.UUID, primaryKey: true },
-    workshopId: DataTypes.UUID,
+    workroomId: DataTypes.UUID,
     position: { type: DataTypes.INTEGER, primaryKey: true },
     label: DataTypes.TEXT,
     meanC: { type: DataTypes.DOUBLE, field: 'mean_c' },
     swingC: { type: DataTypes.DOUBLE, field: 'swing_c' },
     origin: DataTypes.TEXT,
-  }, { sequelize, tableName: 'iron_stop', timestamps: false })
-  IronRow.hasMany(IronStopRow, { as: 'stops', foreignKey: 'ironId' })
-  CoverRow.init({
+  }, { sequelize, tableName: 'iron_setting', timestamps: false })
+  IronRow.hasMany(IronSettingRow, { as: 'settings', foreignKey: 'ironId' })
+  PressClothRow.init({
     id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
-    workshopId: DataTypes.UUID,
+    workroomId: DataTypes.UUID,
     name: DataTypes.TEXT,
     kind: DataTypes.TEXT,
     version: DataTypes.INTEGER,
-  }, { sequelize, tableName: 'cover', version: true, paranoid: true })
+  }, { sequelize, tableName: 'press_cloth', version: true, paranoid: true })
 }

@@ -4,7 +4,7 @@ import type { JobBody } from '#shared/schemas'
 /** What is being made, for when, and what it must stand; the same on every device. */
 export class JobRow extends Model<InferAttributes<JobRow>, InferCreationAttributes<JobRow>> {
   declare id: CreationOptional<string>
-  declare workshopId: string
+  declare workroomId: string
   declare name: string
   declare garment: string
   declare forWhen: string | null
@@ -23,10 +23,10 @@ export class JobRow extends Model<InferAttributes<JobRow>, InferCreationAttribut
   declare updatedAt: CreationOptional<Date>
 }
 
-export class JobClothRow extends Model<InferAttributes<JobClothRow>, InferCreationAttributes<JobClothRow>> {
+export class JobFabricRow extends Model<InferAttributes<JobFabricRow>, InferCreationAttributes<JobFabricRow>> {
   declare jobId: string
-  declare workshopId: string
-  declare clothId: string
+  declare workroomId: string
+  declare fabricId: string
   declare position: number
   declare place: string | null
   declare supplyId: string | null
@@ -35,7 +35,7 @@ export class JobClothRow extends Model<InferAttributes<JobClothRow>, InferCreati
 export function initJob(sequelize: Sequelize): void {
   JobRow.init({
     id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
-    workshopId: DataTypes.UUID,
+    workroomId: DataTypes.UUID,
     name: DataTypes.TEXT,
     garment: DataTypes.TEXT,
     forWhen: DataTypes.DATEONLY,
@@ -53,12 +53,12 @@ export function initJob(sequelize: Sequelize): void {
     createdAt: DataTypes.DATE,
     updatedAt: DataTypes.DATE,
   }, { sequelize, tableName: 'job', version: true, paranoid: true })
-  JobClothRow.init({
+  JobFabricRow.init({
     jobId: { type: DataTypes.UUID, primaryKey: true },
-    workshopId: DataTypes.UUID,
-    clothId: { type: DataTypes.UUID, primaryKey: true },
+    workroomId: DataTypes.UUID,
+    fabricId: { type: DataTypes.UUID, primaryKey: true },
     position: DataTypes.INTEGER,
     place: DataTypes.TEXT,
     supplyId: DataTypes.UUID,
-  }, { sequelize, tableName: 'job_cloth', timestamps: false })
+  }, { sequelize, tableName: 'job_fabric', timestamps: false })
 }

@@ -1,37 +1,37 @@
 import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize'
-import type { MakingWork } from '#shared/schemas'
+import type { MakingSpec } from '#shared/schemas'
 
 /** What of a job is pressed while it is made: a seam, a hem, a grid of patches. */
 export class JobMakingRow extends Model<InferAttributes<JobMakingRow>, InferCreationAttributes<JobMakingRow>> {
   declare id: string
-  declare workshopId: string
+  declare workroomId: string
   declare jobId: string
   declare position: number
   declare name: string
-  declare clothId: string | null
+  declare fabricId: string | null
   declare liningId: string | null
   declare supplyId: string | null
-  declare clothIds: string[]
+  declare fabricIds: string[]
   declare scrapId: string | null
   declare supplyIds: string[]
-  declare work: MakingWork
+  declare spec: MakingSpec
   declare createdAt: CreationOptional<Date>
 }
 
 export function initMaking(sequelize: Sequelize): void {
   JobMakingRow.init({
     id: { type: DataTypes.UUID, primaryKey: true },
-    workshopId: DataTypes.UUID,
+    workroomId: DataTypes.UUID,
     jobId: DataTypes.UUID,
     position: DataTypes.INTEGER,
     name: DataTypes.TEXT,
-    clothId: DataTypes.UUID,
+    fabricId: DataTypes.UUID,
     liningId: DataTypes.UUID,
     supplyId: DataTypes.UUID,
-    clothIds: DataTypes.ARRAY(DataTypes.UUID),
+    fabricIds: DataTypes.ARRAY(DataTypes.UUID),
     scrapId: DataTypes.UUID,
     supplyIds: DataTypes.ARRAY(DataTypes.UUID),
-    work: DataTypes.JSONB,
+    spec: DataTypes.JSONB,
     createdAt: DataTypes.DATE,
   }, { sequelize, tableName: 'job_making', updatedAt: false })
 }

@@ -3,9 +3,9 @@ import type { PlaceBody } from '#shared/schemas'
 
 export class PlaceRow extends Model<InferAttributes<PlaceRow>, InferCreationAttributes<PlaceRow>> {
   declare id: CreationOptional<string>
-  declare workshopId: string
+  declare workroomId: string
   declare name: string
-  declare hand: PlaceBody['hand']
+  declare stiffness: PlaceBody['stiffness']
   declare give: PlaceBody['give']
   declare wear: number
   declare shows: boolean
@@ -17,8 +17,8 @@ export class PlaceRow extends Model<InferAttributes<PlaceRow>, InferCreationAttr
 
 export class PieceRow extends Model<InferAttributes<PieceRow>, InferCreationAttributes<PieceRow>> {
   declare id: CreationOptional<string>
-  declare workshopId: string
-  declare clothId: string
+  declare workroomId: string
+  declare fabricId: string
   declare place: string
   declare position: number
   declare name: string
@@ -30,9 +30,9 @@ export class PieceRow extends Model<InferAttributes<PieceRow>, InferCreationAttr
 export function initPlace(sequelize: Sequelize): void {
   PlaceRow.init({
     id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
-    workshopId: DataTypes.UUID,
+    workroomId: DataTypes.UUID,
     name: DataTypes.TEXT,
-    hand: DataTypes.TEXT,
+    stiffness: DataTypes.TEXT,
     give: DataTypes.TEXT,
     wear: DataTypes.DOUBLE,
     shows: DataTypes.BOOLEAN,
@@ -43,8 +43,8 @@ export function initPlace(sequelize: Sequelize): void {
   }, { sequelize, tableName: 'place', version: true, paranoid: true })
   PieceRow.init({
     id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
-    workshopId: DataTypes.UUID,
-    clothId: DataTypes.UUID,
+    workroomId: DataTypes.UUID,
+    fabricId: DataTypes.UUID,
     place: DataTypes.TEXT,
     position: DataTypes.INTEGER,
     name: DataTypes.TEXT,

@@ -3,8 +3,8 @@ import { DataTypes, Model, type CreationOptional, type InferAttributes, type Inf
 /** Readings, passes and steps: written once, never changed. */
 export class MeasurementRow extends Model<InferAttributes<MeasurementRow>, InferCreationAttributes<MeasurementRow>> {
   declare id: CreationOptional<string>
-  declare workshopId: string
-  declare clothId: string
+  declare workroomId: string
+  declare fabricId: string
   declare kind: 'mass' | 'thickness' | 'giveAlong' | 'giveAcross' | 'bending'
   declare value: number
   declare a: number
@@ -12,10 +12,10 @@ export class MeasurementRow extends Model<InferAttributes<MeasurementRow>, Infer
   declare c: number | null
   declare createdAt: CreationOptional<Date>
 }
-export class SettlePassRow extends Model<InferAttributes<SettlePassRow>, InferCreationAttributes<SettlePassRow>> {
+export class PreshrinkPassRow extends Model<InferAttributes<PreshrinkPassRow>, InferCreationAttributes<PreshrinkPassRow>> {
   declare id: CreationOptional<string>
-  declare workshopId: string
-  declare clothId: string
+  declare workroomId: string
+  declare fabricId: string
   declare kind: 'press' | 'wash'
   declare heatC: number
   declare alongBeforeMm: number
@@ -26,8 +26,8 @@ export class SettlePassRow extends Model<InferAttributes<SettlePassRow>, InferCr
 }
 export class CornerStepRow extends Model<InferAttributes<CornerStepRow>, InferCreationAttributes<CornerStepRow>> {
   declare id: CreationOptional<string>
-  declare workshopId: string
-  declare clothId: string
+  declare workroomId: string
+  declare fabricId: string
   declare soleC: number
   declare heldS: number
   declare seen: 'nothing' | 'shine' | 'colour' | 'shrink' | 'stick' | 'smell'
@@ -36,7 +36,7 @@ export class CornerStepRow extends Model<InferAttributes<CornerStepRow>, InferCr
 }
 export class TrimRunRow extends Model<InferAttributes<TrimRunRow>, InferCreationAttributes<TrimRunRow>> {
   declare id: CreationOptional<string>
-  declare workshopId: string
+  declare workroomId: string
   declare supplyId: string
   declare fromM: number
   declare toM: number
@@ -45,7 +45,7 @@ export class TrimRunRow extends Model<InferAttributes<TrimRunRow>, InferCreation
 }
 export class StockMovementRow extends Model<InferAttributes<StockMovementRow>, InferCreationAttributes<StockMovementRow>> {
   declare id: CreationOptional<string>
-  declare workshopId: string
+  declare workroomId: string
   declare supplyId: string
   declare metres: number
   declare reason: 'bought' | 'used' | 'offcut' | 'counted'
@@ -53,7 +53,7 @@ export class StockMovementRow extends Model<InferAttributes<StockMovementRow>, I
 }
 export class CalibrationRow extends Model<InferAttributes<CalibrationRow>, InferCreationAttributes<CalibrationRow>> {
   declare id: CreationOptional<string>
-  declare workshopId: string
+  declare workroomId: string
   declare ironId: string
   declare position: number
   declare meanC: number
@@ -70,27 +70,27 @@ export class CalibrationRow extends Model<InferAttributes<CalibrationRow>, Infer
 }
 
 const id = { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 }
-const common = { id, workshopId: DataTypes.UUID, createdAt: DataTypes.DATE }
+const common = { id, workroomId: DataTypes.UUID, createdAt: DataTypes.DATE }
 const number = (field: string) => ({ type: DataTypes.DOUBLE, field })
 
 export function initRecords(sequelize: Sequelize): void {
   const table = (tableName: string) => ({ sequelize, tableName, updatedAt: false as const })
   MeasurementRow.init(
     {
-      ...common, clothId: DataTypes.UUID, kind: DataTypes.TEXT, value: DataTypes.DOUBLE, a: DataTypes.DOUBLE, b: DataTypes.DOUBLE,
+      ...common, fabricId: DataTypes.UUID, kind: DataTypes.TEXT, value: DataTypes.DOUBLE, a: DataTypes.DOUBLE, b: DataTypes.DOUBLE,
       c: DataTypes.DOUBLE,
     },
     table('measurement'),
   )
-  SettlePassRow.init(
+  PreshrinkPassRow.init(
     {
-      ...common, clothId: DataTypes.UUID, kind: DataTypes.TEXT, heatC: number('heat_c'), alongBeforeMm: number('along_before_mm'),
+      ...common, fabricId: DataTypes.UUID, kind: DataTypes.TEXT, heatC: number('heat_c'), alongBeforeMm: number('along_before_mm'),
       alongAfterMm: number('along_after_mm'), acrossBeforeMm: number('across_before_mm'), acrossAfterMm: number('across_after_mm'),
     },
-    table('settle_pass'),
+    table('preshrink_pass'),
   )
   CornerStepRow.init(
-    { ...common, clothId: DataTypes.UUID, soleC: number('sole_c'), heldS: number('held_s'), seen: DataTypes.TEXT, note: DataTypes.TEXT },
+    { ...common, fabricId: DataTypes.UUID, soleC: number('sole_c'), heldS: number('held_s'), seen: DataTypes.TEXT, note: DataTypes.TEXT },
     table('corner_step'),
   )
   TrimRunRow.init(

@@ -1,12 +1,12 @@
 import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize'
 import type { LookPayload } from '#shared/schemas'
 
-/** A piece of cloth that is left, and may become a patch. */
+/** A piece of fabric that is left, and may become a patch. */
 export class ScrapRow extends Model<InferAttributes<ScrapRow>, InferCreationAttributes<ScrapRow>> {
   declare id: CreationOptional<string>
-  declare workshopId: string
+  declare workroomId: string
   declare name: string
-  declare clothId: string | null
+  declare fabricId: string | null
   declare wideMm: number
   declare highMm: number
   declare massGsm: number
@@ -21,9 +21,9 @@ export class ScrapRow extends Model<InferAttributes<ScrapRow>, InferCreationAttr
 export function initScrap(sequelize: Sequelize): void {
   ScrapRow.init({
     id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
-    workshopId: DataTypes.UUID,
+    workroomId: DataTypes.UUID,
     name: DataTypes.TEXT,
-    clothId: DataTypes.UUID,
+    fabricId: DataTypes.UUID,
     wideMm: DataTypes.DOUBLE,
     highMm: DataTypes.DOUBLE,
     massGsm: DataTypes.DOUBLE,

@@ -3,7 +3,7 @@ import { DataTypes, Model, type CreationOptional, type InferAttributes, type Inf
 /** A row that could not be read, as it was kept. */
 export class SetAsideRow extends Model<InferAttributes<SetAsideRow>, InferCreationAttributes<SetAsideRow>> {
   declare id: CreationOptional<string>
-  declare workshopId: string
+  declare workroomId: string
   declare entity: string
   declare rowId: string
   declare name: string
@@ -15,7 +15,7 @@ export class SetAsideRow extends Model<InferAttributes<SetAsideRow>, InferCreati
 export function initSetAside(sequelize: Sequelize): void {
   SetAsideRow.init({
     id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
-    workshopId: DataTypes.UUID,
+    workroomId: DataTypes.UUID,
     entity: DataTypes.TEXT,
     rowId: DataTypes.TEXT,
     name: DataTypes.TEXT,

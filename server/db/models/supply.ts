@@ -3,7 +3,7 @@ import type { Supply, SupplyBody } from '#shared/schemas'
 
 export class SupplyRow extends Model<InferAttributes<SupplyRow>, InferCreationAttributes<SupplyRow>> {
   declare id: CreationOptional<string>
-  declare workshopId: string
+  declare workroomId: string
   declare code: string
   declare name: string
   declare family: Supply['family']
@@ -11,15 +11,15 @@ export class SupplyRow extends Model<InferAttributes<SupplyRow>, InferCreationAt
   declare baseFibre: Supply['baseFibre']
   declare massGsm: number
   declare thicknessMm: number
-  declare resin: Supply['resin']
-  declare resinGsm: number
-  declare resinOrigin: Supply['resinOrigin']
+  declare adhesive: Supply['adhesive']
+  declare adhesiveGsm: number
+  declare adhesiveOrigin: Supply['adhesiveOrigin']
   declare colourHex: string
   declare note: string
   declare lot: CreationOptional<string>
   declare givePct: CreationOptional<number | null>
   declare form: CreationOptional<Supply['form']>
-  declare leaflet: CreationOptional<Supply['leaflet']>
+  declare instructions: CreationOptional<Supply['instructions']>
   declare makerC: CreationOptional<number | null>
   declare makerHoldS: CreationOptional<number | null>
   declare makerMoisture: CreationOptional<Supply['makerMoisture']>
@@ -40,7 +40,7 @@ export class SupplyRow extends Model<InferAttributes<SupplyRow>, InferCreationAt
 
 export const initSupply = (sequelize: Sequelize) => SupplyRow.init({
   id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
-  workshopId: DataTypes.UUID,
+  workroomId: DataTypes.UUID,
   code: DataTypes.TEXT,
   name: DataTypes.TEXT,
   family: DataTypes.TEXT,
@@ -48,15 +48,15 @@ export const initSupply = (sequelize: Sequelize) => SupplyRow.init({
   baseFibre: DataTypes.TEXT,
   massGsm: DataTypes.DOUBLE,
   thicknessMm: DataTypes.DOUBLE,
-  resin: DataTypes.TEXT,
-  resinGsm: DataTypes.DOUBLE,
-  resinOrigin: DataTypes.TEXT,
+  adhesive: DataTypes.TEXT,
+  adhesiveGsm: DataTypes.DOUBLE,
+  adhesiveOrigin: DataTypes.TEXT,
   colourHex: DataTypes.TEXT,
   note: DataTypes.TEXT,
   lot: DataTypes.TEXT,
   givePct: DataTypes.DOUBLE,
   form: DataTypes.TEXT,
-  leaflet: DataTypes.TEXT,
+  instructions: DataTypes.TEXT,
   makerC: { type: DataTypes.DOUBLE, field: 'maker_c' },
   makerHoldS: { type: DataTypes.DOUBLE, field: 'maker_hold_s' },
   makerMoisture: DataTypes.TEXT,

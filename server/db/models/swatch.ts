@@ -1,85 +1,91 @@
-import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize'
-import type { PlanBody, ReadingBody, WashBody } from '#shared/schemas'
-import { TrialRow } from './trial'
+import {
+  DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type NonAttribute, type Sequelize,
+} from 'sequelize'
+import type { SwatchBody } from '#shared/schemas'
+import { FabricRow } from './fabric'
+import { PressClothRow, IronRow } from './iron'
+import { SupplyRow } from './supply'
+import type { SwatchPhotoRow, SwatchReadingRow, WashRoundRow } from './swatch-records'
 
-/** Measured on a pressed swatch; only ever added. */
-export class TrialReadingRow extends Model<InferAttributes<TrialReadingRow>, InferCreationAttributes<TrialReadingRow>> {
+/** A pressed and judged swatch. Written once, never changed. */
+export class SwatchRow extends Model<InferAttributes<SwatchRow>, InferCreationAttributes<SwatchRow>> {
   declare id: CreationOptional<string>
-  declare workshopId: string
-  declare trialId: string
-  declare kind: ReadingBody['kind']
-  declare clientKey: CreationOptional<string | null>
-  declare value: number
-  declare createdAt: CreationOptional<Date>
-}
-/** A wash, and how it looked afterwards; only ever added. */
-export class WashRoundRow extends Model<InferAttributes<WashRoundRow>, InferCreationAttributes<WashRoundRow>> {
-  declare id: CreationOptional<string>
-  declare workshopId: string
-  declare trialId: string
+  declare workroomId: string
   declare clientKey: string
-  declare washC: number
-  declare tumble: WashBody['tumble']
-  declare grade: number
-  declare marks: WashBody['marks']
-  declare note: string
-  declare washedAt: Date
-  declare createdAt: CreationOptional<Date>
-}
-export class TrialPhotoRow extends Model<InferAttributes<TrialPhotoRow>, InferCreationAttributes<TrialPhotoRow>> {
-  declare id: CreationOptional<string>
-  declare workshopId: string
-  declare trialId: string
-  declare stage: 'before' | 'after' | 'washed'
-  declare clientKey: CreationOptional<string | null>
-  declare width: number
-  declare height: number
-  declare jpeg: Buffer
-  declare createdAt: CreationOptional<Date>
-}
-export class SwatchPlanRow extends Model<InferAttributes<SwatchPlanRow>, InferCreationAttributes<SwatchPlanRow>> {
-  declare id: CreationOptional<string>
-  declare workshopId: string
-  declare clothId: string
+  declare fabricId: string
   declare supplyId: string
   declare ironId: string
-  declare coverId: string | null
-  declare bed: PlanBody['bed']
-  declare scraps: PlanBody['scraps']
+  declare pressClothId: string | null
+  declare surface: SwatchBody['surface']
+  declare recipe: SwatchBody['recipe']
+  declare predicted: SwatchBody['predicted']
+  declare grade: number
+  declare marks: SwatchBody['marks']
+  declare note: string
+  declare fabricLot: CreationOptional<string>
+  declare supplyLot: CreationOptional<string>
+  declare overSupplyIds: CreationOptional<string[]>
+  declare doubts: CreationOptional<SwatchBody['doubts']>
+  declare markWhere: CreationOptional<SwatchBody['markWhere']>
+  declare planId: CreationOptional<string | null>
+  declare scrap: CreationOptional<number | null>
+  declare pressedAt: Date
   declare createdAt: CreationOptional<Date>
+  declare fabric?: NonAttribute<FabricRow>
+  declare supply?: NonAttribute<SupplyRow>
+  declare iron?: NonAttribute<IronRow>
+  declare pressCloth?: NonAttribute<PressClothRow | null>
+  declare events?: NonAttribute<SwatchEventRow[]>
+  declare readings?: NonAttribute<SwatchReadingRow[]>
+  declare washes?: NonAttribute<WashRoundRow[]>
+  declare photos?: NonAttribute<SwatchPhotoRow[]>
+}
+
+export class SwatchEventRow extends Model<InferAttributes<SwatchEventRow>, InferCreationAttributes<SwatchEventRow>> {
+  declare swatchId: string
+  declare workroomId: string
+  declare position: number
+  declare atS: number
+  declare kind: SwatchBody['events'][number]['kind']
+  declare soleC: CreationOptional<number | null>
 }
 
 export function initSwatch(sequelize: Sequelize): void {
-  const own = {
-    id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 }, workshopId: DataTypes.UUID, createdAt: DataTypes.DATE,
-  }
-  TrialReadingRow.init(
-    { ...own, trialId: DataTypes.UUID, clientKey: DataTypes.UUID, kind: DataTypes.TEXT, value: DataTypes.DOUBLE },
-    { sequelize, tableName: 'trial_reading', updatedAt: false },
-  )
-  WashRoundRow.init(
-    {
-      ...own, trialId: DataTypes.UUID, clientKey: DataTypes.UUID, washC: { type: DataTypes.INTEGER, field: 'wash_c' },
-      tumble: DataTypes.TEXT, grade: DataTypes.SMALLINT, marks: DataTypes.ARRAY(DataTypes.TEXT), note: DataTypes.TEXT,
-      washedAt: DataTypes.DATE,
-    },
-    { sequelize, tableName: 'wash_round', updatedAt: false },
-  )
-  TrialPhotoRow.init(
-    {
-      ...own, trialId: DataTypes.UUID, clientKey: DataTypes.UUID, stage: DataTypes.TEXT, width: DataTypes.INTEGER,
-      height: DataTypes.INTEGER, jpeg: DataTypes.BLOB,
-    },
-    { sequelize, tableName: 'trial_photo', updatedAt: false },
-  )
-  SwatchPlanRow.init(
-    {
-      ...own, clothId: DataTypes.UUID, supplyId: DataTypes.UUID, ironId: DataTypes.UUID, coverId: DataTypes.UUID, bed: DataTypes.TEXT,
-      scraps: DataTypes.JSONB,
-    },
-    { sequelize, tableName: 'swatch_plan', updatedAt: false },
-  )
-  TrialRow.hasMany(TrialReadingRow, { as: 'readings', foreignKey: 'trialId' })
-  TrialRow.hasMany(WashRoundRow, { as: 'washes', foreignKey: 'trialId' })
-  TrialRow.hasMany(TrialPhotoRow, { as: 'photos', foreignKey: 'trialId' })
+  SwatchRow.init({
+    id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
+    workroomId: DataTypes.UUID,
+    clientKey: DataTypes.UUID,
+    fabricId: DataTypes.UUID,
+    supplyId: DataTypes.UUID,
+    ironId: DataTypes.UUID,
+    pressClothId: DataTypes.UUID,
+    surface: DataTypes.TEXT,
+    recipe: DataTypes.JSONB,
+    predicted: DataTypes.JSONB,
+    grade: DataTypes.SMALLINT,
+    marks: DataTypes.ARRAY(DataTypes.TEXT),
+    note: DataTypes.TEXT,
+    fabricLot: DataTypes.TEXT,
+    supplyLot: DataTypes.TEXT,
+    overSupplyIds: DataTypes.ARRAY(DataTypes.UUID),
+    doubts: DataTypes.JSONB,
+    markWhere: DataTypes.JSONB,
+    planId: DataTypes.UUID,
+    scrap: DataTypes.INTEGER,
+    pressedAt: DataTypes.DATE,
+    createdAt: DataTypes.DATE,
+  }, { sequelize, tableName: 'swatch', updatedAt: false })
+  SwatchEventRow.init({
+    swatchId: { type: DataTypes.UUID, primaryKey: true },
+    workroomId: DataTypes.UUID,
+    position: { type: DataTypes.INTEGER, primaryKey: true },
+    atS: { type: DataTypes.DOUBLE, field: 'at_s' },
+    kind: DataTypes.TEXT,
+    soleC: { type: DataTypes.DOUBLE, field: 'sole_c' },
+  }, { sequelize, tableName: 'swatch_event', timestamps: false })
+  SwatchRow.belongsTo(FabricRow, { as: 'fabric', foreignKey: 'fabricId' })
+  SwatchRow.belongsTo(SupplyRow, { as: 'supply', foreignKey: 'supplyId' })
+  SwatchRow.belongsTo(IronRow, { as: 'iron', foreignKey: 'ironId' })
+  SwatchRow.belongsTo(PressClothRow, { as: 'pressCloth', foreignKey: 'pressClothId' })
+  SwatchRow.hasMany(SwatchEventRow, { as: 'events', foreignKey: 'swatchId' })
 }

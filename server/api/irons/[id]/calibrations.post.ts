@@ -1,6 +1,6 @@
 import { calibrationBody, idParams } from '#shared/schemas'
-import { calibrateStop } from '../../../services/calibrations'
+import { calibrateSetting } from '../../../services/calibrations'
 
 export default defineRoute({ params: idParams, body: calibrationBody }, ({ context, params, body }) =>
-  calibrateStop(context, params.id, body),
+  calibrateSetting(context, params.id, body),
 )

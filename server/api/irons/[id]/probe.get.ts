@@ -16,7 +16,7 @@ const query = z.object({
 /** Streams what the probe reads, from switching on, as server-sent events. */
 export default defineRoute({ params: idParams, query }, async ({ context, params, query: q, event }) => {
   const iron = await getIron(context, params.id)
-  if (!iron.stops[q.position]) throw notFound('dial setting')
+  if (!iron.settings[q.position]) throw notFound('dial setting')
   const probe = simulatedProbe(iron, q.position, q.seed, q.sagAtS === undefined ? [] : [q.sagAtS])
   const stream = createEventStream(event)
   let atS = 0

@@ -1,14 +1,14 @@
 import { chalkQuery, idParams } from '#shared/schemas'
 import { cuttingOf, pieceGround } from '../../../services/cutting'
 import { getSupply } from '../../../services/shelf'
-import { onThread } from '../../../work/lanes'
+import { onThread } from '../../../work/worker-pool'
 
 export default defineRoute({ params: idParams, query: chalkQuery }, async ({ context, params, query, event }) => {
   const { job, pieces, ground } = await pieceGround(context, params.id)
   const supply = await getSupply(context, query.supplyId)
-  const { lays } = await cuttingOf(context, params.id)
+  const { layouts } = await cuttingOf(context, params.id)
   // The lay as it is drawn; once it is cut, the last one that was.
-  const own = lays.filter(l => l.supplyId === supply.id)
+  const own = layouts.filter(l => l.supplyId === supply.id)
   const lay = own.find(l => l.cutAt === null) ?? own.at(-1)
   const sheet = { jobName: job.name, supply, pieces, parts: lay?.parts ?? [], ground }
   const bytes = await onThread('paper', 'chalk', sheet, { ...context, smaller: 'Lay out fewer parts at once.' })

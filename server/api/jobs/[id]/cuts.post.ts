@@ -1,4 +1,4 @@
 import { cutBody, idParams } from '#shared/schemas'
-import { cutLay } from '../../../services/cutting'
+import { cutLayout } from '../../../services/cutting'
 
-export default defineRoute({ params: idParams, body: cutBody }, ({ context, params, body }) => cutLay(context, params.id, body))
+export default defineRoute({ params: idParams, body: cutBody }, ({ context, params, body }) => cutLayout(context, params.id, body))

@@ -1,6 +1,6 @@
 import { idParams, templatesQuery } from '#shared/schemas'
 import { pieceGround } from '../../../services/cutting'
-import { onThread } from '../../../work/lanes'
+import { onThread } from '../../../work/worker-pool'
 
 export default defineRoute({ params: idParams, query: templatesQuery }, async ({ context, params, query, event }) => {
   const { job, pieces, ground } = await pieceGround(context, params.id)

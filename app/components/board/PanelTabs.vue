@@ -1,0 +1,30 @@
+<script setup lang="ts" generic="K extends string">
+import { TabsContent, TabsList, TabsRoot, TabsTrigger } from 'reka-ui'
+
+/** Views of one setup: arrows go from tab to tab, the view stands under them. */
+const { tabs, label, bold = false } = defineProps<{
+  tabs: readonly { key: K, name: string, shown?: string }[]
+  label: string
+  /** Set as blocks instead of a line. */
+  bold?: boolean
+}>()
+const tab = defineModel<K>({ required: true })
+const shape = (on: boolean) => bold
+  ? ['min-h-12 px-4 text-lg', on ? 'bg-ink text-paper font-semibold' : 'slip hover:bg-linen-200/60']
+  : [
+      'min-h-9 border-b-4 px-5 text-lg max-[1000px]:px-2.5 max-[1000px]:text-base',
+      on ? 'border-mark font-bold' : 'border-transparent hover:bg-linen-200/40',
+    ]
+</script>
+
+<template>
+  <TabsRoot :model-value="tab" class="flex min-h-0 flex-1 flex-col" @update:model-value="v => (tab = v as K)">
+    <TabsList :aria-label="label" class="flex" :class="bold ? 'mb-4 flex-wrap gap-2' : 'flex-wrap gap-x-1 border-b border-seam'">
+      <TabsTrigger v-for="t in tabs" :key="t.key" :value="t.key" :class="shape(tab === t.key)">
+        {{ t.name }} <slot name="more" :tab="t" />
+        <kbd v-if="t.shown" class="ml-1 text-[12px] font-normal opacity-70" aria-hidden="true">{{ t.shown }}</kbd>
+      </TabsTrigger>
+    </TabsList>
+    <TabsContent :key="tab" :value="tab" :tabindex="-1" class="flex min-h-0 flex-1 flex-col pt-1.5"><slot /></TabsContent>
+  </TabsRoot>
+</template>

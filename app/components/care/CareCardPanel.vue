@@ -1,0 +1,58 @@
+<script setup lang="ts">
+import { useDebounceFn } from '@vueuse/core'
+import { careLimits } from '#core/care'
+import type { useCaring } from '~/composables/caring'
+import { careParts } from '#shared/caring'
+import { SLIP_SIZES } from '#shared/schemas'
+import { slipAdvice, SLIP_ORIGIN, slipLines, slipWhy } from '#shared/words'
+
+/** The slip that goes with the garment, as it will be printed. */
+const { caring } = defineProps<{ caring: ReturnType<typeof useCaring> }>()
+const jobs = useJobs()
+const selection = useSelection()
+const library = useLibrary()
+const { things, stays } = caring
+const limits = computed(() => careLimits(careParts(jobs.job!, things.value, stays.value)))
+const MOST = 400
+/** Written here first; the job takes it a moment later. */
+const own = ref(jobs.job?.careWords ?? '')
+watch(() => jobs.job?.id, () => { own.value = jobs.job?.careWords ?? '' })
+const keep = useDebounceFn(() => {
+  if (own.value.trim() !== jobs.job?.careWords) void jobs.change(
+    () => ({ careWords: own.value.trim() }))
+}, 600)
+watch(own, keep)
+const SIZES = { card: 'A6 card', pocket: 'for the pocket' } as const
+const href = (size: string, as = 'pdf') => `/api/jobs/${jobs.job!.id}/slip?as=${as}&size=${size}`
+</script>
+
+<template>
+  <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_380px] gap-6 px-4 pb-2
+    max-[1000px]:auto-rows-max max-[1000px]:grid-cols-1 max-[1000px]:overflow-auto">
+    <div class="grid min-h-0 place-items-center overflow-auto p-2">
+      <article class="w-full max-w-[430px] border-2 border-ink bg-paper p-6 shadow-[6px_6px_0_rgb(60_50_35/0.18)]" data-test="slip">
+        <p class="ticket text-2xl font-bold leading-tight">{{ jobs.job!.garment }}: {{ jobs.job!.name }}</p>
+        <ul class="my-3 space-y-1.5 border-y border-dashed border-seam py-3">
+          <li v-for="l in slipLines(limits, selection.units)" :key="l" class="text-xl font-semibold leading-snug">{{ l }}</li></ul>
+        <p v-if="own.trim()" class="mb-3 whitespace-pre-line text-lg leading-snug">{{ own }}</p>
+        <p class="text-sm leading-snug">Why: {{ slipWhy(limits).join('; ') }}.</p>
+        <p v-for="a in slipAdvice(limits)" :key="a" class="text-sm leading-snug">{{ a }}</p>
+        <p class="text-sm leading-snug text-muted-ink">{{ SLIP_ORIGIN }}</p>
+        <p class="mt-2 text-sm font-semibold">{{ library.workroom?.name }}</p>
+      </article>
+    </div>
+    <div class="min-h-0 space-y-4 overflow-auto max-[1000px]:overflow-visible">
+      <label class="block"><span class="block text-lg font-semibold">Your own words</span>
+        <UTextarea v-model="own" :rows="5" :maxlength="MOST" class="mt-1 w-full" aria-label="Your own words on the care card"
+          placeholder="Hang it on a broad hanger; the trim must not be ironed." /></label>
+      <div class="flex flex-wrap gap-2">
+        <UButton v-for="s in SLIP_SIZES" :key="s" :to="href(s)" target="_blank" external size="lg" icon="i-lucide-printer"
+          :variant="s === 'card' ? 'solid' : 'outline'" :color="s === 'card' ? 'primary' : 'neutral'">PDF, {{ SIZES[s] }}</UButton>
+        <UButton :to="href('card', 'text')" target="_blank" external size="lg" variant="outline" color="neutral" icon="i-lucide-file-text">
+          As text</UButton>
+      </div>
+      <p class="text-sm text-muted-ink">We save what you write a moment after you stop. The maker's instructions and the fabric's own
+        label come first.</p>
+    </div>
+  </div>
+</template>

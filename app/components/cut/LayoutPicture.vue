@@ -1,0 +1,218 @@
+<script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
+import { drag } from 'd3-drag'
+import { select } from 'd3-selection'
+import { laidOutline } from '#core/layout'
+import { boundsOf, type Outline, type Point } from '#core/geometry'
+import { lengthWords } from '#shared/words'
+
+/**
+ * Parts on a roll or an offcut; they can be taken hold of and moved. The roll lies with its length to the right, or stands on its end
+ * where it is shown larger so; never as in a mirror.
+ */
+export interface LaidPart {
+  id: string
+  name: string
+  outline: Outline
+  x: number
+  y: number
+  turnDeg: number
+  pinned: boolean
+  bad: boolean
+  grain: 'along' | 'across' | 'bias' | 'any'
+  oneWay: boolean
+}
+const {
+  parts,
+  wideMm,
+  lengthMm,
+  layoutMm = null,
+  stockMm = null,
+  chosenId,
+  colour = '#f4eee2',
+  edge = null,
+} = defineProps<{
+  parts: readonly LaidPart[]
+  wideMm: number
+  /** How much is shown. */
+  lengthMm: number
+  /** Where the lay ends; none on an offcut. */
+  layoutMm?: number | null
+  stockMm?: number | null
+  chosenId: string | null
+  colour?: string
+  /** The rim of an offcut; a roll has selvedges instead. */
+  edge?: Outline | null
+}>()
+const emit = defineEmits<{ choose: [id: string], move: [id: string, x: number, y: number] }>()
+const svg = useTemplateRef<SVGSVGElement>('svg')
+const { width, height } = useElementSize(svg)
+const SELVEDGE_MM = 10
+/** Room for the ruler and the figures about the roll, in points of the screen. */
+const ROOM = 24
+const fit = (wide: number, high: number) =>
+  Math.max(wide / Math.max(160, width.value - 2 * ROOM), high / Math.max(80, height.value - 2 * ROOM))
+const across = computed(() => wideMm + (edge ? 0 : 2 * SELVEDGE_MM))
+const upright = computed(() => fit(across.value, lengthMm) < fit(lengthMm, across.value))
+const px = computed(() => (upright.value ? fit(across.value, lengthMm) : fit(lengthMm, across.value)))
+/** From the selvedge and the end of the roll to the picture, and back. */
+const shown = ({ x, y }: Point): Point => (upright.value ? { x, y: lengthMm - y } : { x: y, y: x })
+const back = ({ x, y }: Point): Point => (upright.value ? { x, y: lengthMm - y } : { x: y, y: x })
+const pathOf = (o: Outline) => outlinePath({ rim: o.rim.map(shown), holes: o.holes.map(h => h.map(shown)) }, false)
+function rect(x0: number, y0: number, x1: number, y1: number) {
+  const a = shown({ x: x0, y: y0 }),
+    b = shown({ x: x1, y: y1 })
+  return { x: Math.min(a.x, b.x), y: Math.min(a.y, b.y), width: Math.abs(a.x - b.x), height: Math.abs(a.y - b.y) }
+}
+function line(x0: number, y0: number, x1: number, y1: number) {
+  const a = shown({ x: x0, y: y0 }),
+    b = shown({ x: x1, y: y1 })
+  return { x1: a.x, y1: a.y, x2: b.x, y2: b.y }
+}
+const box = computed(() => {
+  const r = rect(edge ? 0 : -SELVEDGE_MM, 0, wideMm + (edge ? 0 : SELVEDGE_MM), lengthMm),
+    room = ROOM * px.value
+  return `${r.x - room} ${r.y - room} ${r.width + 2 * room} ${r.height + 2 * room}`
+})
+const LETTER = 7.4
+const laid = computed(() =>
+  parts.map((p) => {
+    const o = laidOutline(p.outline, p),
+      b = boundsOf(o)
+    const r = rect(b.left, b.bottom, b.right, b.top),
+      letters = Math.floor(r.width / (LETTER * px.value))
+    const name = p.name.length <= letters ? p.name : `${p.name.slice(0, Math.max(0, letters - 1))}…`
+    // Its own way up: along the roll to the right, or upward where the roll stands.
+    const up = upright.value ? -90 - p.turnDeg : -p.turnDeg
+    return {
+      ...p,
+      d: pathOf(o),
+      at: { x: r.x + r.width / 2, y: r.y + r.height / 2 },
+      corner: { x: r.x, y: r.y },
+      label: r.height < 14 * px.value || letters < 3 ? '' : name,
+      up,
+      roomy: r.height > 52 * px.value && r.width > 26 * px.value,
+      named: `${p.name}, ${lengthWords(p.x)} from the selvedge, ${lengthWords(p.y)} from the end`,
+    }
+  }),
+)
+/** Every so many millimetres a mark. */
+const step = computed(() => [50, 100, 200, 500, 1000].find(s => s / px.value > 50) ?? 1000)
+const marks = computed(() =>
+  Array.from({ length: Math.floor(lengthMm / step.value) + 1 }, (_, i) => {
+    const mm = i * step.value,
+      at = line(-SELVEDGE_MM, mm, -SELVEDGE_MM - 6 * px.value, mm)
+    const away = upright.value ? { x: at.x2 - 3 * px.value, y: at.y2 + 4 * px.value } : { x: at.x2, y: at.y2 - 3 * px.value }
+    return { at, away, words: `${mm / 10}${i === 0 ? ' cm' : ''}` }
+  }),
+)
+const ends = computed(() => {
+  const flag = (mm: number) => {
+    const at = line(-SELVEDGE_MM, mm, wideMm + SELVEDGE_MM, mm)
+    return { at, words: { x: at.x2 - 5 * px.value, y: at.y2 - 6 * px.value } }
+  }
+  return {
+    layout: layoutMm !== null && layoutMm > 0 ? flag(layoutMm) : null,
+    stock: stockMm !== null && stockMm < lengthMm ? flag(stockMm) : null,
+    roll: line(-SELVEDGE_MM, 0, wideMm + SELVEDGE_MM, 0),
+  }
+})
+const ARROW = 'M-11 0H11m-4 -3l4 3l-4 3',
+  BOTH = `${ARROW}M-7 -3l-4 3l4 3`
+
+onMounted(() => {
+  let hold = { dx: 0, dy: 0, id: '' }
+  const partAt = (e: { sourceEvent: Event }) => (e.sourceEvent.target as Element).closest<SVGElement>('[data-part]')?.dataset.part ?? null
+  select(svg.value!).call(
+    drag<SVGSVGElement, unknown>()
+      .filter(e => (e.target as Element).closest('[data-part]') !== null && !e.button)
+      .on('start', (e) => {
+        const p = parts.find(q => q.id === partAt(e)),
+          from = back(e)
+        if (!p) return
+        hold = { dx: p.x - from.x, dy: p.y - from.y, id: p.id }
+        emit('choose', p.id)
+      })
+      .on('drag', (e) => {
+        const to = back(e)
+        emit('move', hold.id, Math.round(to.x + hold.dx), Math.round(to.y + hold.dy))
+      }),
+  )
+})
+</script>
+
+<template>
+  <svg
+    ref="svg"
+    :viewBox="box"
+    class="block h-full w-full touch-none select-none"
+    preserveAspectRatio="xMidYMid meet"
+    role="group"
+    :aria-label="edge ? 'An offcut' : 'The layout on its roll'"
+  >
+    <defs>
+      <pattern id="selvedge" width="8" height="8" patternUnits="userSpaceOnUse">
+        <path d="M0 8L8 0" stroke="var(--rc-seam)" stroke-width="1.500" />
+      </pattern>
+    </defs>
+    <template v-if="edge">
+      <path :d="pathOf(edge)" fill="var(--rc-paper)" fill-rule="evenodd" />
+      <path :d="pathOf(edge)" :fill="colour" fill-opacity="0.2" fill-rule="evenodd" stroke="var(--rc-muted)" :stroke-width="px" />
+    </template>
+    <template v-else>
+      <rect v-bind="rect(-SELVEDGE_MM, 0, wideMm + SELVEDGE_MM, lengthMm)" fill="var(--rc-paper)" />
+      <rect v-bind="rect(-SELVEDGE_MM, 0, wideMm + SELVEDGE_MM, lengthMm)" :fill="colour" fill-opacity="0.2" />
+      <rect v-bind="rect(-SELVEDGE_MM, 0, 0, lengthMm)" fill="url(#selvedge)" />
+      <rect v-bind="rect(wideMm, 0, wideMm + SELVEDGE_MM, lengthMm)" fill="url(#selvedge)" />
+      <line v-bind="ends.roll" stroke="var(--rc-ink)" :stroke-width="2 * px" />
+      <g v-for="m in marks" :key="m.words">
+        <line v-bind="m.at" stroke="var(--rc-ink)" :stroke-width="px" />
+        <text v-bind="m.away" :font-size="12 * px" :text-anchor="upright ? 'end' : 'middle'" fill="var(--rc-ink)">{{ m.words }}</text>
+      </g>
+    </template>
+    <g v-for="p in laid" :key="p.id" :data-part="p.id" class="cursor-grab" @click="emit('choose', p.id)">
+      <title>{{ p.named }}</title>
+      <path
+        :d="p.d"
+        :fill="p.bad ? 'var(--rc-alert)' : 'var(--rc-good)'"
+        :fill-opacity="p.bad ? 0.45 : p.id === chosenId ? 0.45 : 0.2"
+        :stroke="p.bad ? 'var(--rc-alert)' : p.id === chosenId ? 'var(--rc-mark)' : 'var(--rc-good)'"
+        :stroke-width="(p.id === chosenId ? 3 : 1.3) * px"
+      />
+      <text
+        v-if="p.label"
+        :x="p.at.x"
+        :y="p.at.y + (p.roomy ? -12 : 4) * px"
+        :font-size="13 * px"
+        text-anchor="middle"
+        fill="var(--rc-ink)"
+      >
+        {{ p.label }}
+      </text>
+      <path
+        v-if="p.roomy && p.grain !== 'any'"
+        :d="p.oneWay ? ARROW : BOTH"
+        stroke="var(--rc-ink)"
+        fill="none"
+        stroke-width="1"
+        :transform="`translate(${p.at.x} ${p.at.y + 8 * px}) scale(${px}) rotate(${p.up})`"
+      />
+      <g v-if="p.pinned" :transform="`translate(${p.corner.x + 9 * px} ${p.corner.y + 9 * px}) scale(${px})`">
+        <circle r="5" fill="var(--rc-mark)" />
+        <circle r="1.800" fill="var(--rc-paper)" />
+      </g>
+    </g>
+    <g v-if="ends.layout && !edge">
+      <line v-bind="ends.layout.at" stroke="var(--rc-mark)" :stroke-width="2.5 * px" :stroke-dasharray="`${8 * px} ${4 * px}`" />
+      <text v-bind="ends.layout.words" :font-size="15 * px" font-weight="700" fill="var(--rc-mark)" text-anchor="end">
+        {{ lengthWords(layoutMm ?? 0) }}
+      </text>
+    </g>
+    <g v-if="ends.stock && !edge">
+      <line v-bind="ends.stock.at" stroke="var(--rc-alert)" :stroke-width="3 * px" />
+      <text v-bind="ends.stock.words" text-anchor="end" :font-size="13 * px" font-weight="600" fill="var(--rc-alert)">
+        your stock ends here
+      </text>
+    </g>
+  </svg>
+</template>

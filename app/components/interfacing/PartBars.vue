@@ -1,0 +1,68 @@
+<script setup lang="ts">
+import type { Candidate, Part } from '#core/match'
+import { degreesApart, celsius, PART_NAME } from '#shared/words'
+
+/** The chosen ones part by part: what was compared, and how much it counted. */
+const { chosen } = defineProps<{ chosen: { rank: number, candidate: Candidate }[] }>()
+const selection = useSelection()
+const keys = computed(() => chosen[0]?.candidate.parts.map(p => p.key) ?? [])
+const of = (c: Candidate, key: Part['key']) => c.parts.find(p => p.key === key)!
+function figure(c: Candidate, p: Part): string {
+  switch (p.key) {
+    case 'stiffness':
+      return `${Math.round(p.got)} mm`
+    case 'window':
+      return c.margins
+        ? `±${degreesApart(p.got, selection.units)}`
+        : c.reachC === null
+          ? 'no heat'
+          : `to ${celsius(p.got, selection.units)}`
+    case 'seconds':
+      return c.recipe ? `${p.got} s` : '…'
+    case 'weight':
+      return `${Math.round(p.got)} g/m²`
+    case 'give':
+      return `${Math.round(p.got)} %`
+    case 'show':
+      return p.value > 0.8 ? 'hidden' : p.value > 0.5 ? 'a little' : 'shows'
+    case 'bulk':
+      return `${p.got.toFixed(2)} mm`
+    case 'care':
+      return c.supplies.length ? `to ${celsius(p.got, selection.units)}` : 'as the fabric'
+    case 'stock':
+      return c.supplies.length ? `${p.got} m` : 'own'
+    case 'usual':
+      return p.value > 0.95 ? 'first' : p.value > 0.55 ? 'also' : 'seldom'
+    case 'swatches':
+      return p.wanted ? `${p.got} of ${p.wanted}` : 'none'
+  }
+}
+</script>
+
+<template>
+  <table class="w-full border-collapse text-[14px] leading-[1.450]" aria-label="Part by part">
+    <thead><tr class="text-left"><th class="py-0.5 font-normal text-muted-ink">part <span class="text-[12px]">(counts)</span></th>
+      <th v-for="c in chosen" :key="c.candidate.key" class="w-[29%] py-0.5 pl-2 text-lg">{{ c.rank }} <span
+        class="text-[13px] font-normal">{{ Math.round(c.candidate.score * 100) }} of 100</span></th></tr></thead>
+    <tbody>
+      <tr v-for="key in keys" :key="key" class="border-t border-dashed border-seam">
+        <th scope="row" class="py-0 pr-1 text-left font-normal">
+          {{ PART_NAME[key] }}
+          <span class="text-[12px] text-muted-ink">{{ Math.round(of(chosen[0]!.candidate, key).weight * 100) }}</span>
+        </th>
+        <td v-for="c in chosen" :key="c.candidate.key" class="py-0 pl-2">
+          <span class="flex items-center gap-2">
+            <svg viewBox="0 0 46 8" class="w-[46px] shrink-0" preserveAspectRatio="none" aria-hidden="true">
+              <rect width="46" height="8" fill="var(--rc-ground)" stroke="var(--rc-seam)" stroke-width="0.6" />
+              <rect :width="46 * of(c.candidate, key).value" height="8" fill="var(--rc-ink)" />
+            </svg>
+            <span class="whitespace-nowrap">
+              {{ figure(c.candidate, of(c.candidate, key)) }}
+              <Sourced :from="of(c.candidate, key).origin" />
+            </span>
+          </span>
+        </td>
+      </tr>
+    </tbody>
+  </table>
+</template>

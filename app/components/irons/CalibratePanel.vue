@@ -1,0 +1,114 @@
+<script setup lang="ts">
+import { fitSetting, type Reading } from '#core/iron'
+import type { CalibrationBody, CalibrationRecord, Iron } from '#shared/schemas'
+import { celsius, degreesApart, KEPT_HERE, troubleSentence } from '#shared/words'
+
+/** What each dial stop really gives: from the probe, typed, or loaded as seconds and degrees. */
+const { iron } = defineProps<{ iron: Iron }>()
+const selection = useSelection()
+const outbox = useOutbox()
+const { readings, running, start, stop, load } = useProbe()
+const position = ref(1)
+const source = ref<CalibrationBody['source']>('probe')
+const problem = ref<string | null>(null)
+const kept = ref<CalibrationRecord | null>(null)
+const typed = ref('')
+const SPEEDS = [{ label: 'as the clock runs', value: 1 }, { label: '20 times', value: 20 }, { label: '200 times', value: 200 }]
+const speed = ref(20)
+const every = ref(0)
+const fit = computed(() => {
+  void every.value
+  return readings.value.length ? fitSetting(readings.value) : null
+})
+const fitted = computed(() => fit.value && 'fit' in fit.value ? fit.value.fit : null)
+const last = computed(() => readings.value.at(-1))
+
+function run(): void {
+  kept.value = null
+  problem.value = null
+  source.value = 'probe'
+  start(iron.id, position.value, speed.value)
+}
+/** Lines of seconds and degrees, apart by comma, semicolon, tab or space; decimal commas where the gap is something else. */
+function parse(text: string): Reading[] | string {
+  const rows: Reading[] = []
+  for (const [i, raw] of text.replace(/^\uFEFF/, '').split(/\r?\n/).entries()) {
+    const line = raw.trim()
+    if (line === '' || (i === 0 && /[a-z]/i.test(line))) continue
+    const cells = (/[;\t ]/.test(line) ? line.split(/[;\t ]+/).map(c => c.replace(',', '.')) : line.split(',')).map(Number)
+    if (cells.length < 2 || cells.slice(0, 2).some(n => !Number.isFinite(n)))
+      return `Line ${i + 1}: two numbers are needed, seconds and °C. It says "${line.slice(0, 40)}".`
+    rows.push({ atS: cells[0]!, c: cells[1]! })
+  }
+  return rows.length ? rows : 'This file has no readings.'
+}
+function take(text: string, from: CalibrationBody['source']): void {
+  const rows = parse(text)
+  problem.value = typeof rows === 'string' ? rows : null
+  if (typeof rows === 'string') return
+  source.value = from
+  load(rows)
+}
+async function file(event: Event): Promise<void> {
+  const chosen = (event.target as HTMLInputElement).files?.[0]
+  if (!chosen) return
+  if (chosen.size > 2_000_000) {
+    problem.value = `That file is ${Math.round(chosen.size / 1e6)} MB; a calibration is a few kB of seconds and degrees.`
+    return
+  }
+  take(await chosen.text(), 'csv')
+}
+async function keep(): Promise<void> {
+  stop()
+  const key = crypto.randomUUID()
+  const { answer, refused } = await outbox.send<{ iron: Iron, calibration: CalibrationRecord }>({
+    key, kind: 'calibration', url: `/api/irons/${iron.id}/calibrations`, about: `${iron.name}, ${iron.settings[position.value]!.label}`,
+    body: { position: position.value, source: source.value, readings: readings.value, clientKey: key },
+  })
+  if (refused) await outbox.forget(key)
+  problem.value = refused ?? (answer ? null : KEPT_HERE)
+  kept.value = answer?.calibration ?? null
+}
+</script>
+
+<template>
+  <div class="slip p-4">
+    <div class="flex flex-wrap items-center gap-3">
+      <h2 class="text-xl font-semibold">What a setting really gives</h2>
+      <USelect v-model="position" :items="iron.settings.map((s, i) => ({ label: s.label, value: i }))" class="w-44"
+        aria-label="Setting to measure" />
+      <UButton v-if="!running" icon="i-lucide-play" @click="run">Start the probe</UButton>
+      <UButton v-else icon="i-lucide-square" variant="outline" color="neutral" @click="stop">Stop</UButton>
+      <label class="flex items-center gap-2 text-sm">stand-in probe, <USelect v-model="speed" :items="SPEEDS" class="w-44"
+        aria-label="Speed of the stand-in" /></label>
+      <label class="slip min-h-11 cursor-pointer px-4 py-2">Load CSV<input type="file" accept=".csv,text/csv,text/plain"
+        class="sr-only" @change="file"></label>
+    </div>
+    <ProbeTrace v-if="readings.length" class="mt-3" :readings="readings" :mean-c="fitted?.meanC.value ?? null"
+      :swing-c="fitted?.swingC.value ?? null" />
+    <p v-else
+      class="mt-3 text-lg text-muted-ink">Set the iron on the probe, cold, then switch on. It needs one whole cycle: warm up,
+      switch off, on again.</p>
+    <p v-if="last" class="mt-2 text-lg" role="status" data-test="probe-fit">
+      <b>{{ celsius(last.c, selection.units) }}</b> now, {{ Math.round(last.atS) }} s.
+      <template v-if="fitted">Mean <b>
+        {{ fitted.meanC.value.toFixed(1) }} ± {{ fitted.meanC.plusMinus.toFixed(1) }} °C</b>, swings ±
+        {{ fitted.swingC.value.toFixed(1) }} °C (± {{ fitted.swingC.plusMinus.toFixed(1) }}) every
+        {{ Math.round(fitted.periodS.value) }} s, there after {{ Math.round(fitted.settledAfterS) }} s. <Sourced from="measured"
+        /></template>
+      <template v-else-if="fit && 'trouble' in fit"><span class="text-muted-ink">{{ troubleSentence(fit.trouble) }}</span></template>
+    </p>
+    <details class="mt-2">
+      <summary class="cursor-pointer">Type readings by hand</summary>
+      <UTextarea v-model="typed" :rows="4" class="mt-1 w-full" aria-label="Readings" placeholder="0 21&#10;10 42&#10;20 63" />
+      <UButton class="mt-2" variant="outline" color="neutral" @click="take(typed, 'typed')">Use these</UButton>
+    </details>
+    <p v-if="problem" class="mt-2 font-semibold text-alert" role="alert">{{ problem }}</p>
+    <div class="mt-3 flex items-center gap-4">
+      <UButton size="xl" :disabled="!fitted" loading-auto @click="keep">Save calibration</UButton>
+      <p v-if="kept" class="text-lg font-semibold text-good" data-test="calibrated">
+        {{ iron.settings[kept.position]?.label }} is {{ kept.meanC.toFixed(1) }} °C ± {{ degreesApart(kept.meanPmC, selection.units) }},
+        kept.</p>
+    </div>
+  </div>
+</template>

@@ -1,0 +1,244 @@
+<script setup lang="ts">
+import { isByHand } from '#core/session'
+import { sameSpec } from '#shared/pressing'
+import type { SessionOperation } from '#shared/schemas'
+import type { Work } from '~/stores/planning'
+import {
+  blockedSentence, changedSentence, clockWords, finishDifference, hemRefusal, stuckRefusal, minutesWords, OPERATION_NAME, operationLine,
+  orderQuality,
+} from '#shared/words'
+
+/** What is to be done under the iron, and in which order: low heat before high, cooling while the next is pressed. */
+const { comesFor } = defineProps<{ /** The making that someone came to press. */ comesFor: string | null }>()
+const emit = defineEmits<{ begun: [] }>()
+const planning = usePlanning()
+const cutting = useCutting()
+const makings = useMakings()
+const session = useSession()
+const library = useLibrary()
+const selection = useSelection()
+const chosen = ref<string | null>(null)
+const putOff = ref<ReadonlySet<string>>(new Set())
+const { main, task, irons, ironIds, toggle, places, open, layOutAgain, withAllAfter, whatIf } = usePressOrder(putOff, chosen)
+const running = computed(() => session.plan !== null && !session.closed)
+const names = computed(() => new Map<string, string>([
+  ...planning.works.map((w): [string, string] => [w.id, w.name]), ...session.operations.map((o): [string, string] => [o.id, o.name]),
+]))
+const made = computed(() => new Map<string, string | null>([
+  ...planning.works.map((w): [string, string | null] => [w.id, w.makingId]),
+  ...session.operations.map((o): [string, string | null] => [o.id, o.makingId ?? null]),
+]))
+const schedule = computed(() => main.order.value?.schedule ?? null)
+const ironName = (id: string | null) => library.irons.find(i => i.id === id)?.name ?? ''
+/** Everything in its order: what the schedule says, then what waits for sewing, for another time, or cannot be done. */
+const rows = computed(() => {
+  const slots = schedule.value?.slots ?? []
+  const known = (id: string) => planning.works.find(w => w.id === id)
+  const rowOf = (id: string, n: number | null, ironId: string | null) => {
+    const w = known(id), o = session.byId.get(id)
+    const way = w?.ways.find(x => x.ironId === (ironId ?? o?.ironId)) ?? w?.ways[0]
+    const placements = o?.placements.length ?? way?.placements.length ?? 0
+    return {
+      id, n, name: names.value.get(id) ?? '', kind: OPERATION_NAME[o?.kind ?? w!.kind], ironId: ironId ?? o?.ironId ?? null, placements,
+      recipe: o?.recipe ?? way?.recipe ?? null, standing: o?.standing ?? way?.standing ?? 'hands' as const,
+    }
+  }
+  const said = (r: ReturnType<typeof rowOf>, why: string) => ({
+    ...r, said: operationLine(r, irons.value.length > 1 ? ironName(r.ironId) : null, why, selection.units),
+  })
+  const inOrder = slots.map((s, i) => ({ ...said(rowOf(s.id, i + 1, s.ironId), ''), fromS: s.fromS as number | null }))
+  const there = new Set(slots.map(s => s.id))
+  const rest = (running.value ? session.operations : open.value)
+    .filter(o => !there.has(o.id) && !['done', 'out'].includes(session.state.ops.get(o.id)?.phase ?? ''))
+    .map(o => ({ ...said(rowOf(o.id, null, null), whyNot(o.id)), fromS: null }))
+  return [...inOrder, ...rest]
+})
+function whyNot(id: string): string {
+  if (putOff.value.has(id)) return 'put off'
+  const phase = session.state.ops.get(id)?.phase
+  if (running.value && (phase === 'cooling' || phase === 'edge')) return 'cools flat'
+  const w = planning.works.find(x => x.id === id)
+  if (w?.refusal) return hemRefusal(w.refusal)
+  if (w?.mendRefusal) return stuckRefusal(w.mendRefusal)
+  if (w?.blocked) return blockedSentence(w.blocked, selection.units)
+  if (w?.outline && w.ways.length === 0) return 'no place for the iron'
+  if (w && w.supplyId !== null && !w.ways.some(x => ironIds.value.includes(x.ironId))) return 'not with the irons taken'
+  return 'after sewing'
+}
+const doneBefore = computed(() => planning.works.length - open.value.length)
+function wait(): void {
+  if (!chosen.value) return
+  const off = new Set(putOff.value)
+  if (off.has(chosen.value)) withAllAfter(chosen.value).forEach(id => off.delete(id))
+  else withAllAfter(chosen.value).forEach(id => off.add(id))
+  putOff.value = off
+}
+
+/** The plan as a run keeps it: in its order, each with the iron the order gives it; what waits for sewing at the end. */
+function planned(): { ops: SessionOperation[], order: string[] } {
+  const slots = schedule.value?.slots ?? []
+  const order = slots.map(s => s.id)
+  const withIron = new Map(slots.map(s => [s.id, s.ironId]))
+  const after = open.value.filter(w => !withIron.has(w.id) && !putOff.value.has(w.id) && whyNot(w.id) === 'after sewing')
+  const ironFor = (w: Work) => withIron.get(w.id) ?? w.ways.find(x => ironIds.value.includes(x.ironId))?.ironId ?? null
+  const ids = [...order, ...after.map(w => w.id)]
+  const there = new Set(ids)
+  const ops = ids.map((id) => {
+    const w = planning.works.find(x => x.id === id)!
+    const o = planning.toOperation(w, ironFor(w))
+    return { ...o, needs: o.needs.filter(n => there.has(n)) }
+  })
+  return { ops: ops.filter(o => o.recipe !== null || isByHand(o.kind)), order: ids }
+}
+let beginning = false
+async function begin(): Promise<void> {
+  if (beginning || running.value || !schedule.value || main.problem.value) return
+  beginning = true
+  main.stop()
+  try {
+    await Promise.all([cutting.save(), makings.save()])
+    const { ops, order } = planned()
+    await session.begin(ops, order, planning.version)
+  } finally {
+    beginning = false
+  }
+  emit('begun')
+}
+useShortcuts({ begin: () => { void begin() } })
+const list = useTemplateRef('list')
+const wanted = computed(() => (comesFor ? rows.value.find(r => made.value.get(r.id) === comesFor)?.id ?? null : null))
+watch(wanted, async (id) => {
+  if (!id) return
+  chosen.value = id
+  await nextTick()
+  list.value?.querySelector('[aria-pressed="true"]')?.scrollIntoView({ block: 'nearest' })
+}, { immediate: true })
+
+/** The pieces are other ones than when the run was planned. */
+const changed = computed(() => {
+  if (!running.value || planning.progress || !cutting.saved || !makings.saved || cutting.jobId !== session.plan!.jobId) return null
+  if (planning.version === session.plan!.piecesVersion) return null
+  const was = new Map(session.operations.map(o => [o.id, o]))
+  const now = new Map(planning.works.map(w => [w.id, w]))
+  const begun = (id: string) => (session.state.ops.get(id)?.touches.length ?? 0) > 0
+  const other = [...now.values()].filter((w) => {
+    const o = was.get(w.id)
+    if (!o || begun(w.id)) return false
+    const { recipe, placements, outline } = planning.toOperation(w, o.ironId)
+    return JSON.stringify([recipe, placements, outline]) !== JSON.stringify([o.recipe, o.placements, o.outline])
+  })
+  return {
+    added: [...now.values()].filter(w => !was.has(w.id) && !session.doneBefore.has(sameSpec(w)) && canBeDone(w)).length,
+    gone: [...was.keys()].filter(id => !now.has(id) && !begun(id)).length, other: other.length,
+  }
+})
+const canBeDone = (w: Work) => w.ways.length > 0 || isByHand(w.kind)
+async function planAgain(): Promise<void> {
+  const kept = session.operations.filter(o => (session.state.ops.get(o.id)?.touches.length ?? 0) > 0)
+  const keptIds = new Set(kept.map(o => o.id))
+  const fresh = open.value.filter(w => !keptIds.has(w.id) && canBeDone(w)).map((w) => {
+    const liked = [session.byId.get(w.id)?.ironId, ...ironIds.value]
+    const way = liked.flatMap(id => w.ways.find(x => x.ironId === id) ?? [])[0] ?? w.ways[0]
+    return planning.toOperation(w, way?.ironId ?? null)
+  })
+  const ids = new Set([...keptIds, ...fresh.map(o => o.id)])
+  await session.replan(fresh.map(o => ({ ...o, needs: o.needs.filter(n => ids.has(n)) })), [...ids], planning.version)
+  layOutAgain()
+}
+/** The order of what is left, told to the run. */
+function tellOrder(): void {
+  if (schedule.value) void session.layOrder(schedule.value.slots.map(s => s.id))
+}
+
+const trimOf = ref<string>()
+const trimM = ref(2)
+const trimItems = computed(() => library.supplies.filter(s => s.family === 'trim').map(s => ({ label: s.name, value: s.id })))
+function addTrim(): void {
+  if (!trimOf.value) return
+  const metres = Math.min(200, Math.max(0.1, Number(trimM.value) || 1))
+  planning.setTrims([...planning.jobTrims.filter(t => t.supplyId !== trimOf.value), { supplyId: trimOf.value, metres }])
+  trimOf.value = undefined
+}
+const supplyName = (id: string) => library.supplies.find(s => s.id === id)?.name ?? ''
+</script>
+
+<template>
+  <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_310px] gap-3 px-3 pb-2 max-[1000px]:block
+    max-[1000px]:space-y-3 max-[1000px]:overflow-auto">
+    <div class="min-h-0 space-y-2 overflow-auto max-[1000px]:overflow-visible">
+      <p v-if="planning.progress" class="text-lg" role="status">Working out each recipe:
+        {{ planning.progress.done }} of {{ planning.progress.of }}…</p>
+      <p v-if="main.problem.value" class="slip border-l-4 border-l-alert p-3 font-semibold text-alert" role="alert">
+        {{ main.problem.value }}</p>
+      <div v-if="changed" class="slip border-l-4 border-l-alert p-3" role="alert" data-test="changed">
+        <p class="font-semibold">{{ changedSentence(changed) }}</p>
+        <UButton class="mt-2" @click="planAgain">Plan the rest again</UButton>
+      </div>
+      <PressingPlanPicture v-if="schedule && task" :schedule="schedule" :irons="irons" :places="places" :names="names"
+        :lying="task.lying ?? []"
+        :now-s="running ? 0 : null" :chosen="chosen" @choose="id => (chosen = id)" />
+      <p v-else-if="running" class="p-6 text-xl">Nothing left to press in this session.</p>
+      <p v-else-if="!planning.progress" class="p-6 text-xl">Nothing to plan: {{ open.length === 0 && doneBefore > 0
+        ? 'all of it was pressed in an earlier session.' : 'draw pieces on Cut and choose their interfacing.' }}</p>
+      <ol ref="list" class="grid grid-cols-2 gap-x-4 max-[1000px]:grid-cols-1" aria-label="Order">
+        <li v-for="r in rows" :key="r.id">
+          <button type="button" class="flex w-full items-baseline gap-2 border-b border-seam px-1 py-1 text-left leading-tight"
+            :class="r.id === chosen ? 'bg-ink text-paper' : 'hover:bg-linen-200/50'" :aria-pressed="r.id === chosen" @click="chosen = r.id">
+            <b class="w-7 shrink-0 text-right">{{ r.n ?? '–' }}</b>
+            <span class="min-w-0 flex-1"><b>{{ r.name }}</b> <span class="text-sm">{{ r.kind.toLowerCase() }}</span>
+              <span class="block text-sm opacity-80">{{ r.said }}</span></span>
+            <span v-if="r.fromS !== null" class="shrink-0 text-sm">at {{ clockWords(r.fromS) }}</span>
+          </button>
+        </li>
+      </ol>
+    </div>
+    <aside class="min-h-0 space-y-3 overflow-auto pr-1 max-[1000px]:overflow-visible" aria-label="How long it takes">
+      <div v-if="schedule">
+        <p class="ticket text-3xl font-semibold leading-tight" data-test="finish">{{ minutesWords(schedule.finishS) }}
+          <Sourced from="model" /></p>
+        <p class="text-lg">until the last is cold, {{ schedule.heatChanges }} change{{ schedule.heatChanges === 1 ? '' : 's' }} of heat</p>
+        <p class="text-sm text-muted-ink">{{ orderQuality(schedule.finishS, main.boundS.value, main.order.value?.exact ?? false) }}
+          {{ main.running.value ? 'Looking for a quicker order…' : '' }}</p>
+        <UButton v-if="main.running.value" size="sm" variant="outline" color="neutral" class="mt-1" @click="main.stop()">
+          Use this one</UButton>
+      </div>
+      <UButton v-if="!running" size="xl" class="w-full justify-center" :disabled="!schedule || planning.progress !== null" @click="begin">
+        Begin session <kbd class="text-sm opacity-80">{{ KEYS.begin.shown }}</kbd></UButton>
+      <template v-else>
+        <UButton size="lg" class="w-full justify-center" :disabled="!schedule" @click="tellOrder">Use this order</UButton>
+        <UButton size="sm" variant="outline" color="neutral" @click="layOutAgain">Plan again from now</UButton>
+      </template>
+      <fieldset class="space-y-1"><legend class="font-semibold">Irons</legend>
+        <button v-for="i in library.irons" :key="i.id" type="button" class="block w-full px-2 py-1.5 text-left leading-tight"
+          :aria-pressed="ironIds.includes(i.id)" :class="ironIds.includes(i.id) ? 'bg-ink text-paper' : 'slip hover:bg-linen-200/60'"
+          @click="toggle(i.id)">{{ ironIds.includes(i.id) ? '✓ ' : '' }}{{ i.name }}
+          <span class="block text-sm opacity-80">{{ i.shutsOffAfterS ? 'shuts itself off' : 'never shuts itself off' }}</span></button>
+      </fieldset>
+      <div class="space-y-1 text-base" data-test="what-if">
+        <p class="font-semibold">What if</p>
+        <p v-if="whatIf.irons !== null">{{ ironIds.length === 1 ? 'Use the second iron' : 'Use one iron' }}:
+          <b>{{ finishDifference(whatIf.irons) }}</b></p>
+        <template v-if="chosen">
+          <p v-if="whatIf.off !== null">{{ names.get(chosen) }} waits: <b>{{ finishDifference(whatIf.off) }}</b></p>
+          <p v-if="whatIf.more !== null">One more {{ names.get(chosen) }}: <b>{{ finishDifference(whatIf.more) }}</b></p>
+          <UButton size="sm" variant="outline" color="neutral" @click="wait">
+            {{ putOff.has(chosen) ? 'Press it' : 'Skip for now' }}</UButton>
+        </template>
+        <p v-else class="text-sm text-muted-ink">Select one to see its times.</p>
+      </div>
+      <p v-if="doneBefore > 0" class="text-sm text-muted-ink">{{ doneBefore }} pressed in an earlier session.</p>
+      <fieldset v-if="!running && trimItems.length > 0" class="space-y-1">
+        <legend class="font-semibold">Trim to preshrink</legend>
+        <p v-for="t in planning.jobTrims" :key="t.supplyId" class="text-sm">{{ supplyName(t.supplyId) }}, {{ t.metres }} m
+          <UButton size="xs" variant="ghost" color="neutral" icon="i-lucide-x" :aria-label="`Do not preshrink ${supplyName(t.supplyId)}`"
+            @click="planning.setTrims(planning.jobTrims.filter(x => x.supplyId !== t.supplyId))" /></p>
+        <div class="flex gap-1">
+          <USelect v-model="trimOf" :items="trimItems" placeholder="Trim" class="min-w-0 flex-1" aria-label="Trim" />
+          <UInput v-model.number="trimM" type="number" min="0.1" max="200" step="0.1" class="w-24" aria-label="Metres">
+            <template #trailing>m</template></UInput>
+          <UButton size="sm" variant="outline" color="neutral" :disabled="!trimOf" @click="addTrim">Add</UButton>
+        </div>
+      </fieldset>
+    </aside>
+  </div>
+</template>

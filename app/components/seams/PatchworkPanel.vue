@@ -1,0 +1,274 @@
+<script setup lang="ts">
+import { useFileDialog } from '@vueuse/core'
+import { areaMm2, boundsOf } from '#core/geometry'
+import { bulkAt, LAYOUTS, nest, openAgainst, piecingOf, pressingTurns, type Piecing } from '#core/patchwork'
+import { plyMm } from '#core/seam'
+import { patchesOf, plainPatches } from '#shared/making'
+import { toFabricInput } from '#shared/mappers'
+import { MOST_PATCHES } from '#shared/schemas'
+import { readSvg, SVG_MOST_BYTES } from '#shared/svg'
+import { PATCHWORK_LIES, LAYOUT_NAME, lengthWords, nestSentence, svgNoteSentence, svgProblemSentence, WHY_APART } from '#shared/words'
+
+/** A block of patches: which way every seam lies so that they nest, how thick it gets, and in which order it is pressed. */
+const selection = useSelection()
+const library = useLibrary()
+const COLOURS = ['#2f4a6b', '#e9e2cf', '#a8323a', '#d9a741', '#4d6b4a', '#2b2723']
+const fresh = (rows: number, columns: number, colourAt: (r: number, c: number) => number, colours: number) => ({
+  first: 'rows' as const, closed: false, turned: {}, ties: [], open: false,
+  colours: COLOURS.slice(0, colours).map(hex => ({ hex, fabric: null })),
+  patches: plainPatches(Array.from({ length: columns }, () => 80), Array.from({ length: rows }, () => 80), colourAt),
+})
+const [usualLayout] = LAYOUTS
+const { making, chosen, ofJob, set, setSpec, add, drop, choose, jobName } = useMakingDraft('patchwork', () => freshMaking('Block', {
+  format: 1, kind: 'patchwork', seamMm: 6,
+  ...fresh(usualLayout!.rows, usualLayout!.columns, usualLayout!.colourAt, usualLayout!.colours),
+}))
+const spec = computed(() => making.value.spec)
+const BEARS_KPA = 0.8
+const plyOf = (n: number): number => {
+  const c = library.fabrics.find(x => x.id === making.value.fabricIds[n])
+  return c ? plyMm(toFabricInput(c), BEARS_KPA) : 0.3
+}
+const patches = computed(() => patchesOf(spec.value, plyOf))
+const colours = computed(() => spec.value.patches.map(p => spec.value.colours[p[4]]?.hex ?? '#ffffff'))
+const made = computed((): { piecing: Piecing | null, why: string | null } => {
+  try {
+    return { piecing: piecingOf(patches.value, spec.value.first, spec.value.closed), why: null }
+  } catch (error) {
+    return { piecing: null, why: (error as Error).message }
+  }
+})
+const nesting = computed(() => made.value.piecing
+  && nest(made.value.piecing, patches.value, { fixed: spec.value.turned, ties: spec.value.ties }))
+/** As it would lie with nothing turned by hand. */
+const free = computed(() => made.value.piecing && Object.keys(spec.value.turned).length > 0
+  ? nest(made.value.piecing, patches.value, { ties: spec.value.ties })
+  : null)
+const lying = computed(() => (spec.value.open ? null : nesting.value?.side ?? null))
+const bulk = computed(() => (made.value.piecing && nesting.value ? bulkAt(made.value.piecing, patches.value, lying.value) : []))
+const apart = computed(() => new Set(
+  spec.value.open ? [] : (nesting.value?.apart ?? []).map(c => `${Math.round(c.x)} ${Math.round(c.y)}`)))
+const against = computed(() => (made.value.piecing && nesting.value
+  ? openAgainst(made.value.piecing, patches.value, nesting.value.side)
+  : null))
+const turns = computed(() => (made.value.piecing ? pressingTurns(made.value.piecing, lying.value) : []))
+const seam = ref<string | null>(null)
+const at = computed(() => turns.value.findIndex(t => t.seam === seam.value))
+const turn = computed(() => turns.value[at.value] ?? null)
+const ofStep = computed(() => (turn.value ? turns.value.filter(t => t.step === turn.value!.step).map(t => t.seam) : []))
+const steps = computed(() => new Set(turns.value.map(t => t.step)).size)
+const chosenSeam = computed(() => made.value.piecing?.seams.find(s => s.id === seam.value) ?? null)
+function nextSeam(): void {
+  seam.value = turns.value[(at.value + 1) % Math.max(1, turns.value.length)]?.seam ?? null
+}
+function turnSeam(): void {
+  if (!seam.value || !nesting.value || spec.value.open) return
+  setSpec({ turned: { ...spec.value.turned, [seam.value]: nesting.value.side.get(seam.value) === 'before' ? 'after' : 'before' } })
+}
+function letSeam(): void {
+  const { [seam.value ?? '']: _, ...rest } = spec.value.turned
+  setSpec({ turned: rest })
+}
+useShortcuts({ nextSeam, turnSeam, letSeam, take: () => { if (jobName.value && !chosen.value && made.value.piecing) addIt() } })
+/** What turning by hand changed. */
+const changed = computed(() => {
+  if (!free.value || !nesting.value) return null
+  const others = [...nesting.value.side].filter(([id, s]) => free.value!.side.get(id) !== s && !(id in spec.value.turned)).length
+  return { others, apart: nesting.value.apart.length - free.value.apart.length }
+})
+
+const columnsMm = computed(() => sizesOf(0, 2)), rowsMm = computed(() => sizesOf(1, 3))
+/** Widths and heights where the patches make a plain grid; none where they do not. */
+function sizesOf(from: 0 | 1, size: 2 | 3): number[] {
+  const all = new Map(spec.value.patches.map(p => [Math.round(p[from] * 10), p[size]]))
+  return [...all].sort((a, b) => a[0] - b[0]).map(([, s]) => s)
+}
+const isPlain = computed(() => columnsMm.value.length * rowsMm.value.length === spec.value.patches.length)
+const sizeText = (list: readonly number[]) => list.map(v => Math.round(v * 10) / 10).join(', ')
+const problem = ref<string | null>(null)
+function resize(which: 'columns' | 'rows', text: string): void {
+  const sizes = text.split(/[,;\s]+/).filter(Boolean).map(Number)
+  const name = which === 'columns' ? 'Widths' : 'Heights'
+  problem.value = sizes.length === 0 || sizes.some(s => !(s > 0))
+    ? `${name}: write them in mm, such as 60, 60, 90.`
+    : sizes.some(s => s > 5000) ? `${name}: 5000 mm is the most.` : null
+  const [cols, rows] = which === 'columns' ? [sizes, rowsMm.value] : [columnsMm.value, sizes]
+  if (problem.value === null && cols.length * rows.length > MOST_PATCHES) problem.value = `Patches: ${MOST_PATCHES} at the most.`
+  if (problem.value !== null) return
+  const was = spec.value.patches, wide = columnsMm.value.length, n = spec.value.colours.length
+  setSpec({
+    turned: {}, ties: [],
+    patches: plainPatches(cols, rows, (r, c) => (r < rowsMm.value.length && c < wide ? was[r * wide + c]?.[4] : undefined) ?? (r + c) % n),
+  })
+}
+function takeLayout(key: string | number | null): void {
+  const l = LAYOUTS.find(x => x.key === key)
+  if (!l) return
+  problem.value = null
+  seam.value = null
+  making.value = { ...making.value, spec: { ...spec.value, ...fresh(l.rows, l.columns, l.colourAt, l.colours) }, fabricIds: [] }
+}
+function paint(n: number): void {
+  setSpec({ patches: spec.value.patches.map((p, i) => (i === n ? [p[0], p[1], p[2], p[3], (p[4] + 1) % spec.value.colours.length] : p)) })
+}
+/** A colour is a fabric of the drawer, or a colour only. */
+function recolour(n: number, id: string): void {
+  const c = library.fabrics.find(x => x.id === id)
+  if (!c) return
+  const fabricIds = making.value.fabricIds.includes(id) ? making.value.fabricIds : [...making.value.fabricIds, id]
+  making.value = {
+    ...making.value, fabricIds, fabricId: making.value.fabricId ?? id,
+    spec: { ...spec.value, colours: spec.value.colours.map((x, i) => (i === n ? { hex: c.colourHex, fabric: fabricIds.indexOf(id) } : x)) },
+  }
+}
+function addColour(): void {
+  const { colours: all } = spec.value
+  if (all.length < 12) setSpec({ colours: [...all, { hex: COLOURS[all.length % COLOURS.length]!, fabric: null }] })
+}
+const fabricItems = computed(() => library.fabrics.map(c => ({ label: c.name, value: c.id })))
+const { open: openFile, onChange } = useFileDialog({ accept: '.svg,image/svg+xml', reset: true, multiple: false })
+const notes = ref<string[]>([])
+onChange(async (files) => {
+  const file = files?.[0]
+  if (!file) return
+  notes.value = []
+  const tooLarge = { problem: { why: 'tooLarge' as const, mb: file.size / 1e6, mostMb: SVG_MOST_BYTES / 1e6 } }
+  const reading = file.size > SVG_MOST_BYTES ? tooLarge : readSvg(await file.text())
+  if ('problem' in reading) {
+    problem.value = svgProblemSentence(reading.problem)
+    return
+  }
+  notes.value = reading.notes.map(svgNoteSentence)
+  const boxes = reading.outlines.map(o => ({ name: o.name, b: boundsOf(o.outline), area: areaMm2(o.outline) }))
+  const slanting = boxes.find(({ b, area }) => area < b.wideMm * b.highMm * 0.98)
+  problem.value = slanting ? `${slanting.name}: it is no rectangle. Patchwork takes rectangles only.` : null
+  if (slanting) return
+  seam.value = null
+  const highest = Math.max(...boxes.map(x => x.b.top))
+  setSpec({
+    turned: {}, ties: [],
+    patches: boxes.map(({ b }, i) => [b.left, highest - b.top, b.wideMm, b.highMm, i % spec.value.colours.length]),
+  })
+})
+/** Seams chosen together are pressed as one. */
+const tieFrom = ref<string | null>(null)
+function tie(): void {
+  if (!seam.value) return
+  if (!tieFrom.value || tieFrom.value === seam.value) { tieFrom.value = seam.value; return }
+  setSpec({ ties: [...spec.value.ties, { a: tieFrom.value, b: seam.value, turned: false }] })
+  tieFrom.value = null
+}
+function addIt(): void {
+  if (!making.value.fabricId) set({ fabricId: making.value.fabricIds[0] ?? selection.fabric?.id ?? library.fabrics[0]?.id ?? null })
+  add()
+}
+const whole = computed(() => {
+  const p = made.value.piecing
+  return p && `${lengthWords(p.wideMm, selection.units)} × ${lengthWords(p.highMm, selection.units)}`
+})
+/** What hangs over the board's edge, as one stands before it. */
+const hanging = computed(() => {
+  if (!turn.value?.hangs || !chosenSeam.value) return null
+  const down = chosenSeam.value.axis === 'down'
+  return turn.value.hangs === 'before' ? (down ? 'left of it' : 'above it') : down ? 'right of it' : 'below it'
+})
+</script>
+
+<template>
+  <div class="flex min-h-0 flex-1 flex-col">
+    <div
+      class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_370px] gap-4 px-4 pb-2 max-[1000px]:auto-rows-max max-[1000px]:grid-cols-1
+      max-[1000px]:overflow-auto">
+      <div class="flex min-h-0 flex-col">
+        <p v-if="made.piecing && nesting" class="ticket text-[26px] font-semibold leading-tight" data-test="patchwork-says">
+          <template v-if="spec.open">All seams are pressed open: nothing has to nest.</template>
+          <template v-else>{{ nestSentence(made.piecing.crossings.length, nesting.apart.length, nesting.exact) }}&nbsp;</template>
+          <Sourced from="model" /></p>
+        <p v-if="!spec.open && nesting?.apart.length" class="text-[15px] text-alert">{{ WHY_APART }}</p>
+        <div class="min-h-72 flex-1 py-1">
+          <PatchworkPicture v-if="made.piecing" :piecing="made.piecing" :patches="patches" :colours="colours" :lying="lying" :bulk="bulk"
+            :apart="apart" :chosen="seam" :now="ofStep" :label="`Pressing plan of ${making.name}, ${whole}, from its wrong side`"
+            @seam="id => (seam = id)" @patch="paint" />
+          <p v-else class="mt-24 text-center text-xl font-semibold text-alert" role="alert" data-test="patchwork-problem">{{ made.why }}</p>
+        </div>
+        <p class="text-[15px] text-muted-ink">From the wrong side. An arrow lies on the side to which both allowances are pressed; a
+          filled dot
+          nests, a crossed one does not; figures are mm under the iron. A tap on a patch changes its colour; by keys, arrows and Space.</p>
+      </div>
+      <div class="min-h-0 space-y-3 overflow-auto max-[1000px]:overflow-visible">
+        <div v-if="turn && chosenSeam" class="slip p-3" data-test="seam">
+          <p class="text-lg font-semibold">Step {{ turn.step + 1 }} of {{ steps }}: seam {{ at + 1 }} of {{ turns.length }},
+            {{ chosenSeam.axis === 'down' ? 'down' : 'across' }},
+            {{ lengthWords(chosenSeam.toMm - chosenSeam.fromMm, selection.units) }}</p>
+          <p class="text-[15px]">Press it flat as sewn, dry. {{ spec.open ? 'Open it' : 'Turn the seam with your fingers' }}, then the
+            tip from
+            its
+            middle outward.
+            <template v-if="hanging">Its allowances lie on the board; what is {{ hanging }} hangs over the edge, so that nothing under it
+              is marked.</template>
+            {{ selection.rules.piecing === 'steam' ? 'Steam once it is preshrunk'
+              : 'Steam or sizing only at the end, to set it' }}; let it go
+            cold.
+            <NuxtLink to="/rules" class="underline">House rules</NuxtLink></p>
+          <div class="mt-2 flex flex-wrap gap-1">
+            <UButton size="sm" :disabled="spec.open" @click="turnSeam">Turn it <kbd class="opacity-80">Q</kbd></UButton>
+            <UButton size="sm" variant="outline" color="neutral" :disabled="!(chosenSeam.id in spec.turned)" @click="letSeam">Let it lie
+              <kbd>U</kbd></UButton>
+            <UButton size="sm" variant="outline" color="neutral" @click="tie">
+              {{ tieFrom && tieFrom !== seam ? 'Press with the one before' : 'Pressed as one with…' }}</UButton>
+            <UButton size="sm" variant="outline" color="neutral" @click="nextSeam">Next <kbd>J</kbd></UButton>
+          </div>
+        </div>
+        <UButton v-else size="lg" variant="outline" color="neutral" block @click="nextSeam">Seam by seam, as they are pressed <kbd>J</kbd>
+        </UButton>
+        <p class="text-[15px]">{{ PATCHWORK_LIES }}</p>
+        <p v-if="changed && !spec.open" class="text-[15px] font-semibold" data-test="turned">
+          {{ Object.keys(spec.turned).length }} turned by hand: {{ changed.others }} others turn with it,
+          {{ changed.apart > 0 ? `${changed.apart} more do not nest` : 'nesting is none the worse' }}.</p>
+        <p v-if="spec.ties.length" class="text-[15px]">{{ spec.ties.length }} tied: pressed as one before they are cut apart.
+          <button type="button" class="underline" @click="setSpec({ ties: [] })">Untie all</button></p>
+        <table v-if="against" class="w-full text-[15px]">
+          <thead><tr class="text-left"><th scope="col"><span class="sr-only">How</span></th><th scope="col">thickest</th>
+            <th scope="col">strength</th></tr></thead>
+          <tbody>
+            <tr :class="spec.open ? '' : 'font-bold'"><td>To one side</td><td>{{ against.oneSideMm.toFixed(1) }} mm</td><td>whole</td></tr>
+            <tr :class="spec.open ? 'font-bold' : ''"><td>All open</td><td>{{ against.openMm.toFixed(1) }} mm</td>
+              <td>{{ Math.round(against.openStrength * 100) }} % <Sourced from="typical" /></td></tr>
+          </tbody>
+        </table>
+        <div class="flex flex-wrap gap-x-4 gap-y-1">
+          <USwitch :model-value="spec.open" label="All open" @update:model-value="v => setSpec({ open: v })" />
+          <USwitch :model-value="spec.closed" label="Round into a tube" @update:model-value="v => setSpec({ closed: v, turned: {} })" />
+          <USwitch :model-value="spec.first === 'columns'" label="Columns sewn first"
+            @update:model-value="v => setSpec({ first: v ? 'columns' : 'rows', turned: {}, ties: [] })" />
+        </div>
+        <Choices :model-value="null" :options="LAYOUTS.map(l => ({ value: l.key, name: LAYOUT_NAME[l.key]! }))" label="Start from a layout"
+          class="flex flex-wrap gap-1" shape="min-h-9 px-2 text-[15px]" @update:model-value="takeLayout">
+          <template #before><span class="w-full text-sm font-semibold">Start from</span></template></Choices>
+        <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-file-input" @click="openFile()">From a drawing (SVG)</UButton>
+        <p v-for="n in notes" :key="n" class="text-sm text-muted-ink">{{ n }}</p>
+        <template v-if="isPlain">
+          <label class="block"><span class="block text-sm font-semibold">Widths of the columns, mm</span>
+            <UInput :model-value="sizeText(columnsMm)" class="w-full" aria-label="Widths of the columns, mm"
+              @change="e => resize('columns', (e.target as HTMLInputElement).value)" /></label>
+          <label class="block"><span class="block text-sm font-semibold">Heights of the rows, mm</span>
+            <UInput :model-value="sizeText(rowsMm)" class="w-full" aria-label="Heights of the rows, mm"
+              @change="e => resize('rows', (e.target as HTMLInputElement).value)" /></label>
+        </template>
+        <p v-if="problem" class="text-[15px] font-semibold text-alert" role="alert">{{ problem }}</p>
+        <div class="space-y-1">
+          <p class="text-sm font-semibold">Its fabrics</p>
+          <div v-for="(c, i) in spec.colours" :key="i" class="flex items-center gap-2">
+            <span class="size-8 shrink-0 border border-ink" :style="{ background: c.hex }" />
+            <USelect :model-value="c.fabric === null ? undefined : making.fabricIds[c.fabric]" :items="fabricItems"
+              placeholder="only a colour"
+              class="w-full" :aria-label="`Fabric ${i + 1}`" @update:model-value="id => recolour(i, id as string)" />
+          </div>
+          <UButton size="sm" variant="ghost" color="neutral" icon="i-lucide-plus" @click="addColour">Add a fabric</UButton>
+        </div>
+      </div>
+    </div>
+    <MakingBar :name="making.name" :list="ofJob" :chosen="chosen?.id ?? null" :job-name="jobName" :able="made.piecing !== null"
+      @update:name="n => set({ name: n })" @add="addIt" @drop="drop" @choose="choose" />
+  </div>
+</template>

@@ -1,0 +1,172 @@
+import { useDebounceFn } from '@vueuse/core'
+import { areaMm2, boundsOf, thinned, type Outline } from '#core/geometry'
+import { boundMm, laidOutline, layoutFaults, turnsOf, type LayoutPiece } from '#core/layout'
+import { fromPayload, GAP_MM, partId, usableWidthMm, type Part } from '#shared/cutting'
+import type { LayoutPart, Supply } from '#shared/schemas'
+import type { LaidPart } from '~/components/cut/LayoutPicture.vue'
+
+/** How long a lay that was changed by hand rests before it is kept, ms. */
+const KEEP_AFTER_MS = 600
+
+/** How wide a part lies at the least, turned as its grain allows, mm. */
+export const leastWideMm = (p: LayoutPiece): number =>
+  Math.min(...turnsOf(p).map(t => boundsOf(laidOutline(p.outline, { turnDeg: t, x: 0, y: 0 })).wideMm))
+
+/** Thin outlines travel to the worker; parts alike share one. */
+function createThinner() {
+  const known = new Map<Outline, Outline>()
+  return (p: LayoutPiece): LayoutPiece => {
+    let outline = known.get(p.outline)
+    if (!outline) known.set(p.outline, outline = { rim: thinned(p.outline.rim, 0.05).map(({ x, y }) => ({ x, y })), holes: [] })
+    return { id: p.id, outline, grain: p.grain, oneWay: p.oneWay }
+  }
+}
+
+/**
+ * The parts of a supply where they lie: on its roll and its offcuts, as they were kept, as they are laid anew around what is pinned, as
+ * they are moved and turned by hand; what changes is kept in turn.
+ */
+export function useLayoutParts(supply: Ref<Supply | null>) {
+  const cutting = useCutting()
+  const laying = useLayoutSearch('lay')
+  const { ask } = useBoardWorkers()
+  const wideMm = computed(() => (supply.value ? usableWidthMm(supply.value) : 0))
+  const parts = computed<Part[]>(() => (supply.value ? cutting.openParts(supply.value.id) : []))
+  const offcuts = computed(() => (supply.value ? cutting.offcutsFor(supply.value.id) : []))
+  const placed = ref<LayoutPart[]>([])
+  const chosen = ref<string | null>(null)
+  const partOf = (id: string) => parts.value.find(p => p.id === id)
+  const now = computed(() => placed.value.find(p => partId(p) === chosen.value) ?? null)
+
+  const onRoll = computed(() => placed.value.filter(p => p.offcutId === null && partOf(partId(p))))
+  const faults = computed(() => layoutFaults(parts.value, onRoll.value.map(p => ({ ...p, id: partId(p) })), wideMm.value, 0))
+  const bad = computed(() => new Set(faults.value.flatMap(f => ('ids' in f ? f.ids : [f.id]))))
+  const laidOf = (p: LayoutPart): LaidPart | null => {
+    const part = partOf(partId(p))
+    if (!part) return null
+    const { id, name, outline, grain, oneWay } = part
+    return { id, name, outline, grain, oneWay, x: p.x, y: p.y, turnDeg: p.turnDeg, pinned: p.pinned, bad: bad.value.has(id) }
+  }
+  const laid = computed(() => onRoll.value.map(laidOf).filter(p => p !== null))
+  const lengthMm = computed(() => Math.max(0, ...laid.value.map(p => boundsOf(laidOutline(p.outline, p)).top)))
+  const rollParts = computed(() => parts.value.filter(p => onRoll.value.some(l => partId(l) === p.id)))
+  const boundOfRollMm = computed(() => boundMm({ pieces: rollParts.value, wideMm: wideMm.value, gapMm: GAP_MM }))
+  const used = computed(() => {
+    const area = rollParts.value.reduce((sum, p) => sum + areaMm2(p.outline), 0)
+    return lengthMm.value > 0 ? area / (lengthMm.value * wideMm.value) : 0
+  })
+  const unplaced = computed(() => parts.value.filter(p => !placed.value.some(l => partId(l) === p.id)))
+  /** Offcuts that something lies on, with what lies there. */
+  const usedOffcuts = computed(() => offcuts.value
+    .map(o => ({
+      ...o, whole: fromPayload(o.outline), on: placed.value.filter(p => p.offcutId === o.id).map(laidOf).filter(p => p !== null),
+    }))
+    .filter(o => o.on.length > 0))
+
+  let keeping: Promise<void> = Promise.resolve()
+  function keep(): Promise<void> {
+    const s = supply.value
+    if (!s) return Promise.resolve()
+    const all = plain(placed.value.filter(p => partOf(partId(p))))
+    keeping = keeping.then(() => cutting.saveLayout(s.id, all))
+    return keeping
+  }
+  const keepSoon = useDebounceFn(() => { void keep() }, KEEP_AFTER_MS)
+
+  const thin = createThinner()
+  const placedOf = (id: string, at: Pick<LayoutPart, 'turnDeg' | 'x' | 'y' | 'offcutId' | 'pinned'>): LayoutPart[] => {
+    const part = partOf(id)
+    return part ? [{ pieceId: part.pieceId, role: part.role, number: part.number, ...at }] : []
+  }
+  /** Layouts everything anew: what is pinned stays, offcuts come first, the rest goes on the roll. */
+  async function layOutAgain(): Promise<void> {
+    const s = supply.value
+    if (!s || parts.value.length === 0) return
+    const pinned = placed.value.filter(p => p.pinned && p.offcutId === null && partOf(partId(p)))
+    const fixed = new Set(pinned.map(partId))
+    const free = parts.value.filter(p => !fixed.has(p.id)).map(thin)
+    const there = offcuts.value.map(o => ({ id: o.id, outline: fromPayload(plain(o.outline)) }))
+    const first = there.length > 0
+      ? await ask('offcuts', remote => remote.onOffcuts(free, there, GAP_MM))
+      : { placements: [], rest: free.map(p => p.id) }
+    // Another supply was taken meanwhile: its lay is another question.
+    if (supply.value?.id !== s.id) return
+    placed.value = [...pinned, ...first.placements.flatMap(({ id, ...at }) => placedOf(id, { ...at, pinned: false }))]
+    const rest = new Set(first.rest)
+    await laying.start({
+      pieces: parts.value.filter(p => fixed.has(p.id) || rest.has(p.id)).map(thin), wideMm: wideMm.value, gapMm: GAP_MM,
+      pinned: pinned.map(p => ({ id: partId(p), turnDeg: p.turnDeg, x: p.x, y: p.y })),
+    })
+    await keep()
+  }
+  watch(laying.layout, (layout) => {
+    if (!layout) return
+    const others = placed.value.filter(p => p.offcutId !== null || p.pinned)
+    const held = new Set(others.map(partId))
+    placed.value = [
+      ...others,
+      ...layout.placements.filter(p => !held.has(p.id)).flatMap(({ id, turnDeg, x, y }) =>
+        placedOf(id, { turnDeg, x, y, offcutId: null, pinned: false })),
+    ]
+  })
+  function stop(): void {
+    laying.stop()
+    void keep()
+  }
+
+  /** A part that is on no roll wide enough stays out; that alone is no reason to lay again. */
+  const isKept = () => placed.value.length > 0 && unplaced.value.every(p => leastWideMm(p) > wideMm.value)
+  const drawnSo = computed(() => parts.value.map(p => `${p.id} ${Math.round(areaMm2(p.outline))} ${p.grain}`).join())
+  // What lies there as it was kept; other pieces than then are laid anew.
+  watch([() => supply.value?.id, drawnSo, () => cutting.jobId], ([id], before) => {
+    if (!id || !cutting.jobId) return
+    laying.stop()
+    if (id !== before?.[0] || placed.value.length === 0) placed.value = plain(cutting.drawnLayout(id))
+    if (parts.value.length > 0 && unplaced.value.length > 0 && !isKept()) void layOutAgain()
+  }, { immediate: true })
+
+  const change = (id: string, to: Partial<LayoutPart>) => {
+    placed.value = placed.value.map(p => (partId(p) === id ? { ...p, ...to } : p))
+    void keepSoon()
+  }
+  /** Moved by hand a part is pinned: the next lay goes round it. What lies on an offcut stays there. */
+  function move(id: string, x: number, y: number): void {
+    const p = placed.value.find(q => partId(q) === id), part = partOf(id)
+    if (!p || !part || p.offcutId !== null) return
+    laying.stop()
+    const { wideMm: w } = boundsOf(laidOutline(part.outline, p))
+    change(id, { x: Math.min(Math.max(0, x), Math.max(0, wideMm.value - w)), y: Math.max(0, y), pinned: true })
+  }
+  const nudge = (dx: number, dy: number) => () => {
+    if (now.value) move(chosen.value!, Math.round(now.value.x) + dx, Math.round(now.value.y) + dy)
+  }
+  function turn(): void {
+    const p = now.value, part = p && partOf(partId(p))
+    if (!part || p.offcutId !== null) return
+    const turns = turnsOf(part)
+    change(part.id, { turnDeg: turns[(turns.indexOf(p.turnDeg) + 1) % turns.length]!, pinned: true })
+  }
+  function pin(): void {
+    if (now.value && now.value.offcutId === null) change(chosen.value!, { pinned: !now.value.pinned })
+  }
+  /** Only what lies within so much of the roll. */
+  function onlyWithin(mostMm: number): void {
+    laying.stop()
+    placed.value = placed.value.filter((p) => {
+      const part = partOf(partId(p))
+      return part && (p.offcutId !== null || boundsOf(laidOutline(part.outline, p)).top <= mostMm)
+    })
+    void keep()
+  }
+  /** What is laid, once all that is on its way to be kept has arrived. */
+  async function settled(): Promise<LayoutPart[]> {
+    laying.stop()
+    await keeping
+    return plain(placed.value.filter(p => partOf(partId(p))))
+  }
+  const clear = () => { placed.value = [] }
+  return {
+    wideMm, parts, placed, chosen, now, partOf, faults, laid, lengthMm, rollParts, boundOfRollMm, used, unplaced, usedOffcuts, laying,
+    layOutAgain, stop, move, nudge, turn, pin, onlyWithin, settled, clear,
+  }
+}

@@ -1,0 +1,74 @@
+import { renamed } from '#shared/renamed'
+import { useStorage, type RemovableRef, type Serializer, type StorageLike } from '@vueuse/core'
+
+/** The workroom whose board was last laid out in this browser; what is kept here is kept for it alone. */
+const LAST_WORKROOM = 'ready-cuff-workroom'
+
+/** Where a thing is kept for a workroom. */
+export const storedKey = (workroomId: string, name: string): string => `ready-cuff/${workroomId}/${name}`
+
+/** What stands in for a store that the browser forbids: lost with the page. */
+export function passingStore(): StorageLike {
+  const held = new Map<string, string>()
+  return {
+    getItem: key => held.get(key) ?? null, setItem: (key, value) => { held.set(key, value) }, removeItem: (key) => { held.delete(key) },
+  }
+}
+
+/** The browser's own store, or null where it may not be written to. */
+export function storeOf(window: Pick<Window, 'localStorage'>): StorageLike | null {
+  try {
+    const probe = `${LAST_WORKROOM}-probe`
+    window.localStorage.setItem(probe, '1')
+    window.localStorage.removeItem(probe)
+    return window.localStorage
+  } catch {
+    return null
+  }
+}
+
+/** Set once what a browser holds has the names of today. */
+const NAMES = 'ready-cuff-names', NAMES_OF = '2026-11-29'
+const FORMER_NAMES: Readonly<Record<string, string>> = {
+  'bench': 'selection', 'crest-view': 'embroidery-view', 'lay-supply': 'layout-supply', 'rescue-trial': 'rescue-swatch',
+  'cloth-writing': 'fabric-writing',
+}
+const todaysName = (name: string): string =>
+  FORMER_NAMES[name] ?? name.replace(/^draft-cloth-/, 'draft-fabric-').replace(/^making-[a-z]+/i, making =>
+    `making-${renamed(making.slice('making-'.length), 'kind') as string}`)
+
+/** What a browser kept before has the names of then: its drafts and choices are read once, and kept by those of today. */
+export function renameStored(store: Pick<Storage, 'length' | 'key' | 'getItem' | 'setItem' | 'removeItem'>): void {
+  if (store.getItem(NAMES) === NAMES_OF) return
+  const keys = Array.from({ length: store.length }, (_, i) => store.key(i)!).filter(key => key.startsWith('ready-cuff/'))
+  for (const key of keys) {
+    const [, room, ...rest] = key.split('/'), name = rest.join('/'), text = store.getItem(key)!
+    store.removeItem(key)
+    // Which tab lay open is not worth a name.
+    if (name.endsWith('-tab')) continue
+    let now = text
+    try {
+      now = JSON.stringify(renamed(JSON.parse(text)))
+    } catch { /* Plain text stays as it is. */ }
+    store.setItem(storedKey(room!, todaysName(name)), now)
+  }
+  store.setItem(NAMES, NAMES_OF)
+}
+
+const own = storeOf(window)
+if (own) renameStored(window.localStorage)
+const store = own ?? passingStore()
+/** False where this browser keeps nothing: a reload loses what lies on the board, and the board says so. */
+export const browserKeeps = own !== null
+
+export const lastWorkroom = (): string | null => store.getItem(LAST_WORKROOM)
+export const rememberWorkroom = (id: string): void => store.setItem(LAST_WORKROOM, id)
+/** Set before the board is shown. */
+export const workroomId = (): string => lastWorkroom() ?? 'none'
+
+/** A value of this board, kept in the browser for its workroom: a reload finds it again. */
+export function useStored<T extends string | number | boolean | object | null>(
+  name: string, initial: T, more: { serializer?: Serializer<T>, mergeDefaults?: boolean } = {},
+): RemovableRef<T> {
+  return useStorage<T>(storedKey(workroomId(), name), initial, store, more)
+}

@@ -1,0 +1,277 @@
+<script setup lang="ts">
+import type { MatchQuery, MatchSupply } from '#core/match'
+import { proofOf } from '#core/learn'
+import type { EvaluateOptions, Recipe } from '#core/recipe'
+import { optionsOf } from '#core/window'
+import {
+  groundOf, toEvidence, toHabits, toIronInput, toKnowledge, toLessons, toMatchFabric, toMatchSupply, toProofSwatch, toRecipe, type PairPast,
+} from '#shared/mappers'
+import { interfacingNeed } from '#shared/cutting'
+import type { Page, Supply, Swatch } from '#shared/schemas'
+import {
+  CHANGE_NAME, clashSentence, drawnSentence, exclusionSentence, faultSentence, STIFFNESS_NAME, PART_NAME, recipeSentence, WISH_NAME,
+} from '#shared/words'
+
+definePageMeta({ title: 'Match' })
+const library = useLibrary()
+const selection = useSelection()
+const wish = useWish()
+const jobs = useJobs()
+const router = useRouter()
+const problem = ref<string | null>(null)
+const areaM2 = ref(0)
+/** Pieces of the open job that are drawn already say better how much is wanted than sizes by hand. */
+const cutting = useCutting()
+watch(() => jobs.job?.id, () => { void cutting.load() }, { immediate: true })
+const drawn = computed(() => (jobs.job && selection.fabric
+  ? interfacingNeed(cutting.pieces, selection.fabric.id, wish.place.key, cutting.ground)
+  : { m2: 0, count: 0 }))
+const stored = shallowRef<{ supplies: Supply[], past: Record<string, PairPast> } | null>(null)
+const shelf = computed<MatchSupply[] | null>(
+  () => stored.value?.supplies.map(s => toMatchSupply(s, stored.value!.past[s.id], selection.fabric
+    ? toMatchFabric(selection.fabric)
+    : null)) ?? null,
+)
+
+watch(
+  () => selection.fabric?.id,
+  async (id) => {
+    try {
+      const [found] = await Promise.all([
+        $fetch<NonNullable<typeof stored.value>>('/api/match/shelf', { query: { fabricId: id } }), wish.load(),
+      ])
+      // Another fabric may lie there by now, and have been answered already.
+      if (id !== selection.fabric?.id) return
+      stored.value = found
+      problem.value = null
+    } catch (error) {
+      problem.value = problemOf(error).detail
+    }
+  },
+  { immediate: true },
+)
+
+/** What this fabric's own swatches taught of each supply they were pressed with, on the iron of the board. */
+const taught = shallowRef<Record<string, EvaluateOptions>>({})
+const workers = useBoardWorkers()
+/** What own swatches prove on what lies on the board, by supply: it comes before any estimate. */
+const provedOf = ref<Record<string, Recipe>>({})
+function noteProof(supply: Supply, rows: Swatch[]): void {
+  const washes = Number(selection.rules.washes)
+  const proved = rows.find((t) => {
+    const ground = groundOf(
+      t.recipe, selection.fabric!.lot, supply.id, supply.lot, [], selection.iron!.id, selection.pressCloth?.id ?? null,
+      selection.chosen.surface,
+    )
+    return proofOf([toProofSwatch(t)], ground, washes).state === 'proved'
+  })
+  if (proved) provedOf.value = { ...provedOf.value, [supply.id]: toRecipe(proved.recipe) }
+}
+let lessons = 0
+watch(
+  () => [stored.value, selection.iron?.id, selection.iron?.version, selection.pressCloth?.id, selection.chosen.surface],
+  async () => {
+    const mine = ++lessons
+    const { fabric, iron } = selection
+    if (!stored.value || !fabric || !iron) return
+    provedOf.value = {}
+    const pressed = stored.value.supplies.filter(s => s.adhesive && stored.value!.past[s.id])
+    const things = { fabric, supplies: stored.value.supplies, irons: library.irons, pressCloths: library.pressCloths,
+      rules: selection.rules }
+    try {
+      const found = await Promise.all(
+        pressed.map(async (supply): Promise<[string, EvaluateOptions] | null> => {
+          const { rows } = await $fetch<Page<Swatch>>('/api/pairings', { query: { fabricId: fabric.id, supplyId: supply.id, size: 60 } })
+          if (mine === lessons) noteProof(supply, rows)
+          const own = toLessons(rows, iron.id, things)
+          if (own.length === 0) return null
+          const learnt = await workers.ask(
+            `learn ${supply.id}`,
+            remote => remote.learn(plain(toKnowledge(fabric, supply, iron.settings[0]?.origin ?? 'typical')), plain(own)), 2,
+          )
+          return learnt.contradicts ? null : [supply.id, optionsOf(learnt.knowledge)]
+        }),
+      )
+      if (mine === lessons) taught.value = Object.fromEntries(found.filter(f => f !== null))
+    } catch (error) {
+      if (mine === lessons) problem.value = faultOf(error) ?? problemOf(error).detail
+    }
+  },
+)
+
+const query = computed<MatchQuery | null>(() =>
+  selection.fabric && selection.iron
+    ? {
+        fabric: toMatchFabric(selection.fabric), evidence: toEvidence(selection.fabric), blendRule: selection.blendRule,
+        allowance: library.workroom?.rules.allowance ?? 'inside', place: { ...wish.place }, stiffness: wish.wished.stiffness,
+        drapeKept: wish.wished.drapeKept, care: { ...wish.wished.care }, iron: toIronInput(selection.iron),
+        pressCloth: selection.pressCloth?.kind ?? null,
+        surface: selection.chosen.surface, needM2: drawn.value.count > 0 ? drawn.value.m2 : areaM2.value, habits: toHabits(selection.rules),
+        taught: taught.value,
+      }
+    : null,
+)
+const { match, ranked, whatIf, progress, problem: fault, stop, again } = useMatching(query, shelf)
+
+const SHOWN = 9
+/** The foremost, and the first sewn-in and self fabric however far down they stand. */
+const shown = computed(() => {
+  const all = match.value?.ranked ?? []
+  const first = all.slice(0, SHOWN)
+  for (const kind of ['sewIn', 'selfFabric'] as const) {
+    const one = all.find(c => c.kind === kind)
+    if (one && !first.includes(one)) first.splice(first.length - 1, 1, one)
+  }
+  return first
+})
+const picked = ref<string[] | null>(null)
+watch(() => [selection.fabric?.id, wish.place.key], () => { picked.value = null })
+const chosenKeys = computed(() => (picked.value ?? shown.value.slice(0, 2).map(c => c.key)).filter(k => shown.value.some(c => c.key === k)))
+function toggle(key: string): void {
+  const now = chosenKeys.value
+  picked.value = now.includes(key) ? now.filter(k => k !== key) : [...now, key].slice(-3)
+}
+const chosen = computed(() =>
+  chosenKeys.value
+    .map(key => ({ candidate: shown.value.find(c => c.key === key)!, rank: match.value!.ranked.findIndex(c => c.key === key) + 1 }))
+    .sort((a, b) => a.rank - b.rank),
+)
+const lead = computed(() => chosen.value[0]?.candidate ?? null)
+const nameOf = (c: { kind: string, supplies: readonly MatchSupply[] }) =>
+  c.kind === 'selfFabric'
+    ? 'self fabric'
+    : c.kind === 'double'
+      ? `${c.supplies[0]!.name}, two layers`
+      : c.supplies.map(s => s.name).join(' + ')
+const nameById = (ids: string[]) => ids.map(id => stored.value?.supplies.find(s => s.id === id)?.name ?? '').join(' + ') || 'self fabric'
+const wants = computed(() => {
+  const stiffness = wish.wished.stiffness ?? wish.place.stiffness
+  const give = { stay: 'the give stays', stop: 'the give settings', any: '' }[wish.place.give]
+  return [stiffness === 'keep' ? 'the drape of the fabric' : STIFFNESS_NAME[stiffness], give].filter(Boolean).join('; ')
+})
+/** A single interfacing that own swatches have proved here stands with its proved recipe. */
+const leadProved = computed(() => lead.value?.kind === 'single' ? provedOf.value[lead.value.supplies[0]!.id] ?? null : null)
+/** Where the recipe's seconds come from: a proof, an own lesson, the sheet of the lot, or the model with typical values. */
+const recipeFrom = computed(() => {
+  const glued = lead.value?.supplies.find(s => s.adhesive)
+  if (leadProved.value) return 'proved' as const
+  if (glued && taught.value[glued.id]) return 'measured' as const
+  return glued?.sheet && glued.sheet.soleC !== null && glued.sheet.holdS !== null ? 'maker' as const : 'model' as const
+})
+const fused = computed(() => lead.value && lead.value.reachC !== null)
+
+function take(): void {
+  const c = lead.value
+  if (!c || !fused.value) return
+  const glued = c.supplies.find(s => s.adhesive)!
+  const over = [...c.supplies]
+  over.splice(over.indexOf(glued), 1)
+  for (const s of c.supplies) library.keepSupply(stored.value!.supplies.find(x => x.id === s.id)!)
+  selection.takeSupply(glued.id, over.map(s => s.id))
+  if (jobs.fabric) void jobs.note({ place: wish.place.key, supplyId: glued.id })
+  void router.push('/swatch')
+}
+useShortcuts({ take })
+</script>
+
+<template>
+  <div v-if="!selection.fabric" class="mx-auto mt-20 max-w-xl text-center">
+    <h1 class="text-3xl font-semibold">No fabric on the board</h1>
+    <p class="mt-3 text-lg">An interfacing is matched to a fabric: choose one first.</p>
+    <UButton to="/fabric" size="xl" class="mt-6">Choose a fabric</UButton>
+  </div>
+  <div v-else
+    class="grid h-full grid-cols-[284px_minmax(0,0.950fr)_minmax(0,1.120fr)] gap-4 px-3 py-2
+      max-[1000px]:h-auto max-[1000px]:grid-cols-[262px_minmax(0,1fr)]">
+    <section class="min-h-0 min-w-0 overflow-y-auto overflow-x-hidden pr-1" aria-label="Place and wishes">
+      <GarmentPicture :places="wish.places" :chosen-key="wish.place.key" class="mx-auto max-w-[248px] max-[1000px]:max-w-[230px]"
+        @choose="wish.choosePlace" />
+      <p class="mt-1 flex items-baseline justify-between">
+        <b class="ticket text-2xl">{{ wish.place.name }}</b>
+        <OwnPlaceForm />
+      </p>
+      <p class="mb-2 text-[15px] leading-tight text-muted-ink">wants {{ wants }}</p>
+      <WishSlip />
+      <hr class="stitch my-2">
+      <p v-if="drawn.count" class="text-[15px]" data-test="drawn">{{ drawnSentence(drawn.count, drawn.m2) }} <Sourced from="model" /></p>
+      <PieceSizes v-else :key="`${selection.fabric.id} ${wish.place.key}`" v-model:area-m2="areaM2" :fabric-id="selection.fabric.id"
+        :place-key="wish.place.key" />
+    </section>
+
+    <section class="flex min-h-0 min-w-0 flex-col max-[1000px]:min-h-[36rem]" aria-label="Candidates">
+      <ul v-if="match?.clashes.length" class="mb-2 space-y-1" role="alert" data-test="clashes">
+        <li v-for="c in match.clashes" :key="c.why"
+          class="border-l-4 border-alert bg-paper px-3 py-1 font-semibold leading-snug text-alert">
+          {{ clashSentence(c, selection.units) }}
+        </li>
+      </ul>
+      <p v-if="problem" class="slip p-4 text-lg font-semibold text-alert" role="alert">{{ problem }}</p>
+      <p v-if="fault" class="slip flex items-center gap-3 p-3 font-semibold text-alert" role="alert">
+        {{ fault }}
+        <UButton size="sm" variant="outline" color="neutral" @click="again">Try again</UButton>
+      </p>
+      <StiffnessLadder v-if="match" class="flex-1" :match="match" :shown="shown" :chosen-keys="chosenKeys" :progress="progress"
+        @toggle="toggle" />
+      <p v-else-if="!problem" class="m-6 text-lg text-muted-ink">Judging the shelf…</p>
+      <p v-if="progress" class="mt-1 flex min-h-10 items-center gap-3 text-sm text-muted-ink"
+        role="status">Trying the heat: {{ progress.done }} of {{ progress.of }} <UButton size="xs" variant="outline"
+        color="neutral" @click="stop">Stop</UButton></p>
+      <details v-else-if="match && ranked" class="mt-1" data-test="excluded">
+        <summary class="min-h-10 cursor-pointer py-2 text-[15px]">
+          <span role="status">{{ ranked.rankedCount }} could be used; <b>{{ ranked.excludedCount }} not, and why</b>
+          </span> <Sourced from="model" /></summary>
+        <ul class="max-h-72 overflow-auto" tabindex="0" aria-label="What could not be used, and why">
+          <li v-for="w in match.wishes.slice(0, 2)" :key="w.wish" class="py-1 text-[15px] font-semibold">
+            {{ WISH_NAME[w.wish] }} alone keeps out {{ w.excludes }}{{ w.excludes === 1 ? ` (${w.firstName})` : '' }}.</li>
+          <li v-for="e in match.excluded" :key="e.supply.id"
+            class="border-t border-dashed border-seam py-1 text-[15px] leading-snug">
+            <b>{{ e.supply.name }}</b> <span class="text-muted-ink">{{ e.supply.code }}
+            </span>: {{ e.reasons.map(r => exclusionSentence(r, selection.units)).join(' ') }}</li>
+        </ul>
+      </details>
+    </section>
+
+    <section v-if="match && lead" class="min-h-0 min-w-0 overflow-y-auto overflow-x-hidden pr-1 max-[1000px]:col-span-2"
+      aria-label="Compared">
+      <div class="slip flex items-start gap-3 px-4 py-2">
+        <div class="min-w-0 flex-1">
+          <p class="ticket text-[1.45rem] font-semibold leading-tight" data-test="first-answer">{{ nameOf(lead) }}</p>
+          <p class="text-[15px] leading-snug">
+            {{ Math.round(lead.bendingMm) }} mm: {{ STIFFNESS_NAME[lead.stiffness] }}.
+            <template v-if="leadProved ?? lead.recipe">
+              {{ recipeSentence((leadProved ?? lead.recipe)!, selection.pressCloth?.name ?? null, selection.units) }}
+              <Sourced :from="recipeFrom" />
+            </template>
+            <template v-else-if="!fused">Sewn in: no heat, no adhesive.</template>
+            <template
+              v-if="lead.need">{{ ' ' }}{{ lead.need.metres.toFixed(2) }}
+              m{{ lead.need.cost !== null ? `, costs ${lead.need.cost.toFixed(2)}` : '' }}<template
+                v-if="lead.need.shortM > 0">; {{ lead.need.shortM.toFixed(2) }} m are missing<template
+                v-if="shown.find(c => c.need && c.need.shortM === 0)">:
+                {{ nameOf(shown.find(c => c.need && c.need.shortM === 0)!) }} would do</template></template>.</template>
+          </p>
+          <p v-for="f in lead.faults" :key="f.why"
+            class="border-l-4 border-alert pl-2 text-[15px] font-semibold leading-tight text-alert" data-test="fault">
+            {{ faultSentence(f) }}</p>
+          <p v-if="lead.tie"
+            class="text-[13px] leading-tight text-muted-ink">As good as the next; first by
+            {{ lead.tie.by === 'code' ? 'its code alone' : PART_NAME[lead.tie.by] }}.</p>
+        </div>
+        <UButton v-if="fused" size="xl" trailing-icon="i-lucide-arrow-right" class="min-h-14 shrink-0 text-lg"
+          @click="take">Use this</UButton>
+      </div>
+      <HangPicture class="mt-1" :fabric-bending-mm="match.fabricBendingMm"
+        :chosen="chosen.map(c => ({ rank: c.rank, bendingMm: c.candidate.bendingMm }))" />
+      <PartBars :chosen="chosen" />
+      <p v-if="match.companions.length" class="mt-1 text-[15px]"
+        data-test="companions">With it, and away again after stitching:
+        {{ match.companions.map(s => s.name.toLowerCase()).join(', ') }}.</p>
+      <div class="mt-1 grid grid-cols-3 gap-1 text-[13px] leading-tight" aria-label="What if" data-test="what-if">
+        <p v-for="w in whatIf" :key="w.change" class="slip px-2 py-1" :class="w.differs ? 'border-l-4 border-l-ink' : ''">
+          <b>{{ CHANGE_NAME[w.change] }}:</b>
+          {{ w.differs ? nameById(w.becomes) : 'the same' }}
+        </p>
+      </div>
+    </section>
+  </div>
+</template>

@@ -1,0 +1,78 @@
+import type { SurfaceKindKey } from '#core/materials'
+import type { Way } from '#core/recipe'
+import { toPressSetup } from '#shared/mappers'
+import { rulesSchema } from '#shared/schemas'
+import { useLibrary } from './library'
+
+interface Chosen {
+  jobId: string | null
+  fabricId: string | null
+  supplyId: string | null
+  /** Further layers over the glued one, from the fabric outward. */
+  overIds: string[]
+  ironId: string | null
+  /** 'bare' is the bare sole. */
+  pressClothId: string | 'bare' | null
+  surface: SurfaceKindKey
+  way: Way | null
+  /** The proof pinned over the board: a swatch. */
+  pinnedId: string | null
+}
+
+/** What is on the board now. Kept in the browser, so that a reload finds it again. */
+export const useSelection = defineStore('selection', () => {
+  const library = useLibrary()
+  const blank = (): Chosen => ({
+    jobId: null, fabricId: null, supplyId: null, overIds: [], ironId: null, pressClothId: null, surface: 'padded', way: null,
+    pinnedId: null,
+  })
+  const chosen = useStored<Chosen>('selection', blank(), { mergeDefaults: true })
+  /** Everything off the board. */
+  const clear = () => { chosen.value = blank() }
+
+  const rules = computed(() => library.workroom?.rules ?? rulesSchema.parse({}))
+  const fabric = computed(() => library.fabrics.find(c => c.id === chosen.value.fabricId) ?? null)
+  const supply = computed(
+    () =>
+      library.supplies.find(s => s.id === chosen.value.supplyId) ?? library.supplies.find(s => s.family === 'fusible'
+        && s.adhesive) ?? null,
+  )
+  const over = computed(() => chosen.value.overIds.map(id => library.supplies.find(s => s.id === id)).filter(s => s !== undefined))
+  const iron = computed(() => library.irons.find(i => i.id === chosen.value.ironId) ?? library.irons[0] ?? null)
+  /** House rule: sturdy cotton and linen may meet a bare sole. */
+  const bareByRule = computed(
+    () =>
+      rules.value.pressCloth === 'sturdyBare'
+      && fabric.value !== null
+      && fabric.value.massGsm >= 100
+      && fabric.value.fibres.length > 0
+      && fabric.value.fibres.every(f => f.fibre === 'cotton' || f.fibre === 'linen')
+      && fabric.value.finishes.length === 0,
+  )
+  const pressCloth = computed(() =>
+    chosen.value.pressClothId === 'bare' || (chosen.value.pressClothId === null && bareByRule.value)
+      ? null
+      : (library.pressCloths.find(c => c.id === chosen.value.pressClothId)
+        ?? library.pressCloths.find(c => c.kind === 'muslin')
+        ?? library.pressCloths[0]
+        ?? null),
+  )
+  const blendRule = computed(() => rules.value.blend)
+  const units = computed(() => library.workroom?.units)
+
+  const setup = computed(() => fabric.value && supply.value && iron.value
+    ? toPressSetup(fabric.value, supply.value, iron.value, pressCloth.value, chosen.value.surface, rules.value, over.value)
+    : null)
+
+  function takeIron(id: string): void {
+    chosen.value.ironId = id
+    chosen.value.way = null
+  }
+
+  /** Layouts out an interfacing, with what goes over it. */
+  function takeSupply(id: string, overIds: string[] = []): void {
+    chosen.value = { ...chosen.value, supplyId: id, overIds, way: null }
+  }
+
+  return { takeIron, takeSupply, clear, chosen, fabric, supply, over, iron, pressCloth, rules, blendRule, units, setup }
+})

@@ -1,0 +1,75 @@
+import {
+  areaMm2,
+  atOrigin,
+  boundsOf,
+  intersection,
+  offset,
+  rotated,
+  shifted,
+  type Outline,
+} from '../geometry'
+import type { LayoutPiece } from './piece'
+import type { Placement } from './search'
+
+/** What is wrong with a lay. */
+export type LayoutFault
+  = | { why: 'overlap', ids: [string, string], areaMm2: number }
+    | { why: 'offRoll', id: string, byMm: number }
+    | { why: 'tooNear', ids: [string, string] }
+    | { why: 'unknown', id: string }
+
+/** A hair that arithmetic may be off by, mm. */
+const HAIR_MM = 0.01
+
+/** The piece's outline where it lies. */
+export function laidOutline(outline: Outline, at: Pick<Placement, 'turnDeg' | 'x' | 'y'>): Outline {
+  return shifted(atOrigin(rotated(outline, at.turnDeg)), at.x, at.y)
+}
+
+/**
+ * Judges a lay by exact clipping: every piece on the roll, none on another, and none nearer than it may.
+ * @param lengthMm how long the roll is; Infinity where it does not matter
+ * @param most so many faults are enough
+ */
+export function layoutFaults(
+  pieces: readonly Pick<LayoutPiece, 'id' | 'outline'>[],
+  placements: readonly Placement[],
+  wideMm: number,
+  gapMm: number,
+  lengthMm = Infinity,
+  most = Infinity,
+): LayoutFault[] {
+  const faults: LayoutFault[] = []
+  const byId = new Map(pieces.map(p => [p.id, p]))
+  const laid = placements.flatMap((at) => {
+    const piece = byId.get(at.id)
+    if (!piece) {
+      faults.push({ why: 'unknown', id: at.id })
+      return []
+    }
+    const outline = laidOutline({ rim: piece.outline.rim, holes: [] }, at)
+    return [{ id: at.id, outline, bounds: boundsOf(outline) }]
+  })
+  for (const { id, bounds } of laid) {
+    const byMm = Math.max(-bounds.left, -bounds.bottom, bounds.right - wideMm, bounds.top - lengthMm)
+    if (byMm > HAIR_MM) faults.push({ why: 'offRoll', id, byMm })
+  }
+  for (let i = 0; i < laid.length; i++) {
+    for (let k = i + 1; k < laid.length; k++) {
+      if (faults.length >= most) return faults
+      const [a, b] = [laid[i]!, laid[k]!]
+      const apart = Math.max(
+        a.bounds.left - b.bounds.right,
+        b.bounds.left - a.bounds.right,
+        a.bounds.bottom - b.bounds.top,
+        b.bounds.bottom - a.bounds.top,
+      )
+      if (apart >= gapMm - HAIR_MM && apart >= -HAIR_MM) continue
+      const both = intersection(offset([a.outline], -HAIR_MM / 2), offset([b.outline], -HAIR_MM / 2))
+      if (both.length > 0) faults.push({ why: 'overlap', ids: [a.id, b.id], areaMm2: both.reduce((sum, o) => sum + areaMm2(o), 0) })
+      else if (gapMm > 0 && intersection(offset([a.outline], gapMm - 2 * HAIR_MM), [b.outline]).length > 0)
+        faults.push({ why: 'tooNear', ids: [a.id, b.id] })
+    }
+  }
+  return faults
+}

@@ -1,0 +1,9 @@
+/** Pieces on the width of a roll: the lay, its bound, its check, what is left of the roll, and how it is chalked. */
+export { turnsOf, type Grain, type LayoutPiece } from './piece'
+export { firstLayout, improveLayout, type Layout, type LayoutTask } from './search'
+export { boundMm } from './bound'
+export { laidOutline, layoutFaults, type LayoutFault } from './check'
+export { holdsSquare, fitOnOffcuts, leftOver, type Offcut, type OffcutPlacement } from './offcuts'
+export { chalkMarks } from './chalk'
+export { buttStrips } from './butt'
+export { cutStrip } from './strips'

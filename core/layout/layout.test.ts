@@ -1,0 +1,372 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { arc, boundsOf, difference, mirrored, offset, outlineOf, rotated, type Outline } from '../geometry'
+import { seeded } from '../numeric'
+import {
+  boundMm,
+  buttStrips,
+  chalkMarks,
+  cutStrip,
+  firstLayout,
+  holdsSquare,
+  improveLayout,
+  laidOutline,
+  layoutFaults,
+  fitOnOffcuts,
+  leftOver,
+  turnsOf,
+  type Grain,
+  type LayoutPiece,
+} from '.'
+import { profileOf, barred } from './profile'
+
+const box = (wide: number, high: number, x = 0, y = 0): Outline =>
+  outlineOf([
+    { x, y },
+    { x: x + wide, y },
+    { x: x + wide, y: y + high },
+    { x, y: y + high },
+  ])
+const piece = (id: string, outline: Outline, grain: Grain = 'along', oneWay = false): LayoutPiece => ({ id, outline, grain, oneWay })
+const star = fc.array(fc.integer({ min: 20, max: 120 }), { minLength: 3, maxLength: 12 }).map(spokes =>
+  outlineOf(
+    spokes.map((r, i) => {
+      const a = (i / spokes.length) * 2 * Math.PI
+      return { x: r * Math.cos(a), y: r * Math.sin(a) }
+    }),
+  ),
+)
+
+describe('a profile', () => {
+  it('of a crooked piece: its lowest and highest edge at every place across', () => {
+    // A letter C, open to the right: what lies between its arms counts as filled.
+    const c = outlineOf([
+      { x: 0, y: 0 },
+      { x: 60, y: 0 },
+      { x: 60, y: 20 },
+      { x: 20, y: 20 },
+      { x: 20, y: 80 },
+      { x: 60, y: 80 },
+      { x: 60, y: 100 },
+      { x: 0, y: 100 },
+    ])
+    const p = profileOf(c)
+    expect([p.wideMm, p.highMm, p.flat]).toEqual([60, 100, true])
+    expect(
+      profileOf(
+        outlineOf([
+          { x: 0, y: 0 },
+          { x: 40, y: 10 },
+          { x: 20, y: 50 },
+        ]),
+      ),
+    ).toMatchObject({ wideMm: 40, highMm: 50, flat: false })
+  })
+  it('bars just the heights at which two pieces would lie on each other', () => {
+    const span = new Float64Array(2)
+    fc.assert(
+      fc.property(star, star, fc.integer({ min: -150, max: 150 }), fc.integer({ min: -300, max: 300 }), (a, b, dx, dy) => {
+        const p = profileOf(a),
+          q = profileOf(b),
+          [pa, qb] = [boundsOf(a), boundsOf(b)]
+        const met = barred(p, q, dx, span)
+        const at = layoutFaults(
+          [
+            { id: 'p', outline: a },
+            { id: 'q', outline: b },
+          ],
+          [
+            { id: 'p', turnDeg: 0, x: dx + 1000, y: dy + 1000 },
+            { id: 'q', turnDeg: 0, x: 1000, y: 1000 },
+          ],
+          5000,
+          0,
+        )
+        expect(pa.wideMm).toBeCloseTo(p.wideMm, 9)
+        expect(qb.highMm).toBeCloseTo(q.highMm, 9)
+        // Outside the barred heights they never overlap; column by column filled, they do inside.
+        if (!met || dy >= span[1]! || dy <= span[0]!) expect(at).toEqual([])
+      }),
+      { numRuns: 250, seed: 4 },
+    )
+  })
+})
+
+describe('a layout', () => {
+  it('of pieces of any shape lies on the roll, none on another and none too near, whatever the grain', () => {
+    const grains: Grain[] = ['along', 'across', 'bias', 'any']
+    fc.assert(
+      fc.property(fc.array(star, { minLength: 1, maxLength: 9 }), fc.nat(), fc.boolean(), (outlines, seed, oneWay) => {
+        const pieces = outlines.map((o, i) => piece(String(i), o, grains[(i + seed) % 4], oneWay))
+        const task = { pieces, wideMm: 420, gapMm: 2, pinned: [] }
+        const first = firstLayout(task),
+          better = improveLayout(task, first, 15, seed)
+        for (const layout of [first, better]) {
+          expect(layout.placements).toHaveLength(pieces.length)
+          expect(layoutFaults(pieces, layout.placements, 420, 2, layout.lengthMm)).toEqual([])
+          expect(layout.lengthMm).toBeGreaterThanOrEqual(boundMm(task) - 1e-6)
+          for (const at of layout.placements) expect(turnsOf(pieces[Number(at.id)]!)).toContain(at.turnDeg)
+        }
+      }),
+      { numRuns: 60, seed: 9 },
+    )
+  })
+  it('the same seed gives the same lay, and looking longer never a longer one', () => {
+    const pieces = cutStrip(12, 600, 700, seeded(3)).map(([w, h], i) => piece(String(i), box(w, h)))
+    const task = { pieces, wideMm: 600, gapMm: 2, pinned: [] }
+    let layout = firstLayout(task),
+      before = layout.lengthMm
+    for (let seed = 1; seed < 6; seed++) {
+      expect(improveLayout(task, layout, 40, seed)).toEqual(improveLayout(task, layout, 40, seed))
+      layout = improveLayout(task, layout, 40, seed)
+      expect(layout.lengthMm).toBeLessThanOrEqual(before + 20)
+      before = layout.lengthMm
+    }
+  })
+  it('goes round what is pinned and leaves it where it lies', () => {
+    const disc = outlineOf(arc({ x: 0, y: 0 }, 60, 0, 360, 0.05).slice(0, -1))
+    const pieces = ['a', 'b', 'c', 'd', 'e'].map(id => piece(id, disc, 'any'))
+    const pinned = [{ id: 'c', turnDeg: 90, x: 33, y: 57.5 }]
+    const task = { pieces, wideMm: 300, gapMm: 2, pinned }
+    const layout = improveLayout(task, firstLayout(task), 60, 2)
+    expect(layout.placements.find(p => p.id === 'c')).toEqual(pinned[0])
+    expect(layoutFaults(pieces, layout.placements, 300, 2)).toEqual([])
+  })
+  it('two curved pieces nest: a bowl takes the ball', () => {
+    const bowl = outlineOf([
+      { x: 0, y: 0 },
+      { x: 200, y: 0 },
+      { x: 200, y: 100 },
+      ...arc({ x: 100, y: 100 }, 80, 360, 180, 0.05),
+      { x: 0, y: 100 },
+    ])
+    const ball = outlineOf(arc({ x: 0, y: 0 }, 76, 0, 360, 0.05).slice(0, -1))
+    const task = { pieces: [piece('bowl', bowl, 'along', true), piece('ball', ball, 'along', true)], wideMm: 200, gapMm: 2, pinned: [] }
+    const layout = improveLayout(task, firstLayout(task), 30, 1)
+    expect(layout.lengthMm).toBeLessThan(185)
+    expect(layoutFaults(task.pieces, layout.placements, 200, 2)).toEqual([])
+  })
+  it('a piece that fits turned one way only is never left out for a shorter lay', () => {
+    const disc = outlineOf(arc({ x: 0, y: 0 }, 40, 0, 360, 0.05).slice(0, -1))
+    for (const [a, b] of [[box(90, 50), box(60, 80)], [disc, disc]]) {
+      const others = [piece('a', a!, 'any'), piece('b', b!, 'any')]
+      const task = { pieces: [piece('long', box(400, 50), 'any'), ...others], wideMm: 300, gapMm: 2, pinned: [] }
+      for (let seed = 1; seed < 5; seed++) {
+        const layout = improveLayout(task, firstLayout(task), 80, seed)
+        expect([layout.unlaid, layout.placements.length]).toEqual([[], 3])
+        expect(layout.lengthMm).toBeGreaterThanOrEqual(boundMm(task) - 1e-6)
+      }
+    }
+  })
+  it('the bound: by area, by the highest, by what must lie one upon another; a crook from the side is no stack', () => {
+    const of = (pieces: LayoutPiece[], wideMm = 300) => boundMm({ pieces, wideMm, gapMm: 0 })
+    expect(of([piece('a', box(100, 90)), piece('b', box(200, 60))])).toBeCloseTo(90, 3)
+    expect(of([piece('a', box(160, 90)), piece('b', box(200, 60))])).toBeCloseTo(150, 3)
+    expect(of(Array.from({ length: 9 }, (_, i) => piece(String(i), box(100, 50))))).toBeCloseTo(150, 3)
+    expect(of([piece('a', box(160, 90), 'any'), piece('b', box(200, 60), 'any')])).toBeCloseTo(90, 3)
+    const fork = outlineOf([
+      { x: 0, y: 0 }, { x: 200, y: 0 }, { x: 200, y: 20 }, { x: 20, y: 20 }, { x: 20, y: 120 }, { x: 200, y: 120 },
+      { x: 200, y: 140 }, { x: 0, y: 140 },
+    ])
+    expect(of([piece('fork', fork), piece('bar', box(170, 90))])).toBeCloseTo(140, 3)
+  })
+  it('what is wider than the roll is left out and named', () => {
+    const task = { pieces: [piece('wide', box(400, 50)), piece('slim', box(80, 50))], wideMm: 300, gapMm: 2, pinned: [] }
+    expect(firstLayout(task)).toMatchObject({ unlaid: ['wide'], lengthMm: 50 })
+    // Across its grain it would fit: only the grain forbids it.
+    expect(firstLayout({ ...task, pieces: [piece('wide', box(400, 50), 'across')] }).unlaid).toEqual([])
+  })
+  it.each([
+    [25, 2500],
+    [50, 2500],
+  ])('%i rectangles cut out of a strip: within 1.10 of its length', (count, rounds) => {
+    const worst = { ratio: 0, seed: 0 }
+    for (let seed = 1; seed <= 8; seed++) {
+      const pieces = cutStrip(count, 900, 1200, seeded(seed * 77 + count)).map(([w, h], i) => piece(String(i), box(w, h)))
+      const task = { pieces, wideMm: 900, gapMm: 0, pinned: [] }
+      const layout = improveLayout(task, firstLayout(task), rounds, seed)
+      expect(layoutFaults(pieces, layout.placements, 900, 0)).toEqual([])
+      expect(boundMm(task)).toBeLessThanOrEqual(1200.001)
+      if (layout.lengthMm / 1200 > worst.ratio) Object.assign(worst, { ratio: layout.lengthMm / 1200, seed })
+    }
+    expect(worst.ratio).toBeLessThanOrEqual(1.1)
+    expect(worst.ratio).toBeGreaterThanOrEqual(1)
+  })
+  it('few rectangles: as short as the best of all orders', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.integer({ min: 20, max: 90 }), fc.integer({ min: 20, max: 90 })), { minLength: 2, maxLength: 4 }),
+        (sizes) => {
+          const pieces = sizes.map(([w, h], i) => piece(String(i), box(w, h), 'along', true))
+          const task = { pieces, wideMm: 120, gapMm: 0, pinned: [] }
+          expect(improveLayout(task, firstLayout(task), 300, 1).lengthMm).toBeLessThanOrEqual(bruteForce(sizes, 120) + 1e-6)
+        },
+      ),
+      { numRuns: 40, seed: 6 },
+    )
+  })
+})
+
+/** The shortest strip of rectangles at the corners of those laid before, over all orders. */
+function bruteForce(sizes: readonly [number, number][], wide: number): number {
+  const orders = (left: number[]): number[][] =>
+    left.length < 2 ? [left] : left.flatMap(i => orders(left.filter(k => k !== i)).map(r => [i, ...r]))
+  let best = Infinity
+  const layout = (order: number[], at: number, laid: { x: number, y: number, w: number, h: number }[]): void => {
+    const top = Math.max(0, ...laid.map(r => r.y + r.h))
+    if (top >= best) return
+    if (at === order.length) {
+      best = top
+      return
+    }
+    const [w, h] = sizes[order[at]!]!
+    for (const x of [0, ...laid.flatMap(r => [r.x + r.w])])
+      for (const y of [0, ...laid.map(r => r.y + r.h)]) {
+        if (x + w > wide || laid.some(r => x < r.x + r.w && r.x < x + w && y < r.y + r.h && r.y < y + h)) continue
+        layout(order, at + 1, [...laid, { x, y, w, h }])
+      }
+  }
+  for (const order of orders(sizes.map((_, i) => i))) layout(order, 0, [])
+  return best
+}
+
+describe('what is wrong with a layout is found', () => {
+  const pieces = [piece('a', box(100, 50)), piece('b', box(100, 50))]
+  const at = (x: number, y: number) => [
+    { id: 'a', turnDeg: 0, x: 0, y: 0 },
+    { id: 'b', turnDeg: 0, x, y },
+  ]
+  it.each<[string, number, number, string[]]>([
+    ['side by side', 102, 0, []],
+    ['touching where a gap is asked', 100, 0, ['tooNear']],
+    ['on each other', 60, 20, ['overlap']],
+    ['over the edge', 205, 0, ['offRoll']],
+    ['before the end of the roll', 110, -3, ['offRoll']],
+  ])('%s', (_, x, y, why) => expect(layoutFaults(pieces, at(x, y), 300, 2).map(f => f.why)).toEqual(why))
+  it('how much they share, and by how much one stands over', () => {
+    expect(layoutFaults(pieces, at(60, 20), 300, 0)).toEqual([{ why: 'overlap', ids: ['a', 'b'], areaMm2: expect.closeTo(40 * 30, -1) }])
+    expect(layoutFaults(pieces, at(205, 0), 300, 0)).toEqual([{ why: 'offRoll', id: 'b', byMm: expect.closeTo(5, 9) }])
+    expect(layoutFaults(pieces, [{ id: 'z', turnDeg: 0, x: 0, y: 0 }], 300, 0)).toEqual([{ why: 'unknown', id: 'z' }])
+    expect(layoutFaults(pieces, at(102, 0), 300, 2, 40).map(f => f.why)).toEqual(['offRoll', 'offRoll'])
+  })
+})
+
+describe('offcuts', () => {
+  it('are kept from 80 by 80 mm on', () => {
+    expect([
+      holdsSquare(box(80, 80)),
+      holdsSquare(box(79, 400)),
+      holdsSquare(rotated(box(100, 100), 45)),
+      holdsSquare(box(300, 300), 301),
+    ]).toEqual([true, false, false, false])
+    const ring = outlineOf(box(200, 200).rim, [box(60, 60, 70, 70).rim])
+    expect([holdsSquare(ring, 69), holdsSquare(ring, 72)]).toEqual([true, false])
+  })
+  it('are what the pieces left, without slivers, and nothing of the pieces', () => {
+    const laid = [box(300, 300), box(500, 380, 302, 0)]
+    const left = leftOver(laid, 900, 400, 2)
+    expect(left).toHaveLength(2)
+    expect(left.map(o => Math.round(boundsOf(o).wideMm)).sort((a, b) => a - b)).toEqual([96, 300])
+    for (const o of left)
+      for (const p of laid)
+        expect(
+          layoutFaults(
+            [
+              { id: 'o', outline: o },
+              { id: 'p', outline: p },
+            ],
+            [
+              { id: 'o', turnDeg: 0, x: boundsOf(o).left, y: boundsOf(o).bottom },
+              { id: 'p', turnDeg: 0, x: boundsOf(p).left, y: 0 },
+            ],
+            900,
+            0,
+          ),
+        ).toEqual([])
+    expect(leftOver([box(900, 400)], 900, 400, 2)).toEqual([])
+  })
+  it('are laid first, the smallest that serves; what lies on one lies within it', () => {
+    const l = outlineOf([
+      { x: 0, y: 0 },
+      { x: 200, y: 0 },
+      { x: 200, y: 90 },
+      { x: 90, y: 90 },
+      { x: 90, y: 200 },
+      { x: 0, y: 200 },
+    ])
+    const pieces = [piece('long', box(80, 190)), piece('side', box(85, 80)), piece('big', box(300, 300))]
+    const { placements, rest } = fitOnOffcuts(
+      pieces,
+      [
+        { id: 'large', outline: box(250, 250) },
+        { id: 'l', outline: l },
+      ],
+      2,
+    )
+    expect(placements.map(p => [p.id, p.offcutId])).toEqual([
+      ['long', 'l'],
+      ['side', 'l'],
+    ])
+    expect(rest.map(p => p.id)).toEqual(['big'])
+    const laid = placements.map(p => laidOutline(pieces.find(q => q.id === p.id)!.outline, p))
+    for (const o of laid) expect(offset(difference([o], [l]), -0.1)).toEqual([])
+    expect(layoutFaults(pieces, placements, 200, 2, 200)).toEqual([])
+  })
+  it('exactly its own size it holds, a hair more it does not; by its grain only', () => {
+    const own = { id: 'o', outline: box(120, 90) }
+    expect(fitOnOffcuts([piece('a', box(120, 90))], [own], 2).placements).toHaveLength(1)
+    expect(fitOnOffcuts([piece('a', box(120.5, 90))], [own], 2).placements).toEqual([])
+    expect(fitOnOffcuts([piece('a', box(90, 120))], [own], 2).placements).toEqual([])
+    expect(fitOnOffcuts([piece('a', box(90, 120), 'any')], [own], 2).placements).toHaveLength(1)
+  })
+})
+
+describe('for the chalk', () => {
+  it('distances from the selvedge and the end, in the order they are met; a pair mirrors', () => {
+    const flap = outlineOf([
+      { x: 0, y: 0 },
+      { x: 60, y: 0 },
+      { x: 60, y: 30 },
+      { x: 0, y: 20 },
+    ])
+    const of = (id: string) => (id === 'right' ? mirrored(flap) : id === 'left' ? flap : undefined)
+    expect(
+      chalkMarks(of, [
+        { id: 'left', turnDeg: 90, x: 10, y: 80 },
+        { id: 'right', turnDeg: 0, x: 200, y: 5 },
+        { id: 'gone', turnDeg: 0, x: 0, y: 0 },
+      ]),
+    ).toEqual([
+      { id: 'right', fromSelvedgeMm: 200, fromEndMm: 5, wideMm: 60, highMm: 30, turnDeg: 0 },
+      { id: 'left', fromSelvedgeMm: 10, fromEndMm: 80, wideMm: expect.closeTo(30, 9), highMm: expect.closeTo(60, 9), turnDeg: 90 },
+    ])
+  })
+})
+
+describe('strips butted', () => {
+  it('fewest joins, then least left over: as the best of all choices', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 20, max: 200 }), { minLength: 1, maxLength: 7 }),
+        fc.integer({ min: 30, max: 600 }),
+        (lengths, wanted) => {
+          const strips = lengths.map((longMm, i) => ({ id: String(i), longMm }))
+          const found = buttStrips(strips, wanted)
+          const choices = Array.from({ length: 2 ** lengths.length }, (_, m) => lengths.filter((_, i) => (m >> i) & 1)).filter(
+            c => c.reduce((a, b) => a + b, 0) >= wanted,
+          )
+          if (choices.length === 0) {
+            expect(found).toBeNull()
+            return
+          }
+          const fewest = Math.min(...choices.map(c => c.length))
+          expect(found!.joins).toBe(fewest - 1)
+          expect(found!.ids.length).toBe(fewest)
+          expect(found!.overMm).toBe(found!.ids.reduce((s, id) => s + lengths[Number(id)]!, 0) - wanted)
+          if (fewest === 1) expect(found!.overMm).toBe(Math.min(...choices.filter(c => c.length === 1).map(c => c[0]!)) - wanted)
+        },
+      ),
+      { numRuns: 300, seed: 8 },
+    )
+  })
+})

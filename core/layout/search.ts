@@ -1,0 +1,186 @@
+import { seeded } from '../numeric'
+import { shapeOf, turnsOf, type LayoutPiece, type Shape } from './piece'
+import { placeLowest, type Laid } from './place'
+import { placeSkyline } from './rectangles'
+
+/** Where a piece lies: its lower left corner as turned, mm from the selvedge and from the end of the roll. */
+export interface Placement {
+  id: string
+  turnDeg: number
+  x: number
+  y: number
+}
+
+/** What is to be laid on a roll, around what is pinned already. */
+export interface LayoutTask {
+  pieces: readonly LayoutPiece[]
+  /** Usable width between the selvedges, mm. */
+  wideMm: number
+  /** Between any two pieces, mm. */
+  gapMm: number
+  pinned: readonly Placement[]
+}
+
+/** A lay, and the order and turns it came from; what could not be laid is wider than the roll. */
+export interface Layout {
+  lengthMm: number
+  placements: Placement[]
+  unlaid: string[]
+  from: Order
+  /** Where the search stands, from which it goes on. */
+  walk: Order
+}
+interface Order {
+  order: readonly number[]
+  /** Which of its turns each piece must take; null for the one that lies lowest. */
+  turns: Turns
+}
+type Turns = readonly (number | null)[]
+
+/** A worse lay is gone on from as long as it is not worse than the best by more than this share. */
+const STRAY = 0.012
+/** Of two layouts of one length the one whose pieces lie lower on the whole is nearer to a shorter one. */
+const LOWNESS = 0.03
+
+interface Board {
+  shapes: Shape[][]
+  pinned: Laid[]
+  wideMm: number
+  gapMm: number
+  ids: string[]
+  free: number[]
+  /** Nothing but rectangles on an empty roll. */
+  rectangles: boolean
+}
+
+function boardOf({ pieces, wideMm, gapMm, pinned }: LayoutTask): Board {
+  // Only turns in which a piece fits on the roll: what fits in none stays out, what fits in one is never left out for a shorter lay.
+  const shapes = pieces.map((p) => {
+    const all = turnsOf(p).map(t => shapeOf(p.outline, t, gapMm)), fit = all.filter(s => s.profile.wideMm <= wideMm + gapMm + 1e-6)
+    return fit.length > 0 ? fit : all
+  })
+  const fixed: Laid[] = pinned.flatMap((at) => {
+    const piece = pieces.find(p => p.id === at.id)
+    if (!piece) return []
+    const shape = shapeOf(piece.outline, at.turnDeg, gapMm)
+    return [{ shape, x: at.x + gapMm / 2 - shape.outLeftMm, y: at.y + gapMm / 2 - shape.outBelowMm }]
+  })
+  const held = new Set(pinned.map(p => p.id))
+  const free = pieces.flatMap((p, i) => (held.has(p.id) ? [] : [i]))
+  const rectangles = fixed.length === 0 && shapes.every(all => all.every(s => s.square))
+  return { shapes, pinned: fixed, wideMm: wideMm + gapMm, gapMm, ids: pieces.map(p => p.id), free, rectangles }
+}
+
+const choices = (board: Board, i: number, turn: number | null): Shape[] => (turn === null ? board.shapes[i]! : [board.shapes[i]![turn]!])
+
+interface Done {
+  all: (Laid | null)[]
+  cost: number
+  topMm: number
+}
+
+/** Lays the pieces in order; those before the end of `kept` lie as they lay. */
+function placeInOrder(board: Board, order: readonly number[], turns: Turns, kept: readonly (Laid | null)[]): Done {
+  const all: (Laid | null)[] = board.rectangles
+    ? placeSkyline(
+        board.shapes.map((_, i) => choices(board, i, turns[i]!)),
+        order,
+        board.wideMm,
+      )
+    : [...kept]
+  const laid: Laid[] = [...board.pinned, ...all.filter(l => l !== null)]
+  for (let k = all.length; k < order.length; k++) {
+    const i = order[k]!
+    const found = placeLowest(choices(board, i, turns[i]!), laid, board.wideMm)
+    all.push(found)
+    if (found) laid.push(found)
+  }
+  let topMm = 0,
+    filled = 0,
+    moment = 0
+  for (const l of laid) {
+    const top = l.y + l.shape.profile.highMm
+    if (top > topMm) topMm = top
+    filled += l.shape.areaMm2
+    moment += l.shape.areaMm2 * (l.y + l.shape.profile.highMm / 2)
+  }
+  return { all, cost: topMm + (filled > 0 ? (LOWNESS * moment) / filled : 0), topMm }
+}
+
+function layoutOf(task: LayoutTask, board: Board, from: Order, done: Done, walk: Order): Layout {
+  const placements = [...task.pinned],
+    unlaid: string[] = []
+  done.all.forEach((l, k) => {
+    const id = board.ids[from.order[k]!]!
+    if (!l) {
+      unlaid.push(id)
+      return
+    }
+    placements.push({
+      id,
+      turnDeg: l.shape.turnDeg,
+      x: l.x + l.shape.outLeftMm - board.gapMm / 2,
+      y: l.y + l.shape.outBelowMm - board.gapMm / 2,
+    })
+  })
+  return { lengthMm: Math.max(0, done.topMm - board.gapMm), placements, unlaid, from, walk }
+}
+
+const largest = (shapes: readonly Shape[], of: (s: Shape) => number): number => Math.max(...shapes.map(of))
+
+/** A first lay, at once: the better of two plain orders, the large pieces first or the long ones. */
+export function firstLayout(task: LayoutTask): Layout {
+  const board = boardOf(task)
+  const turns = board.ids.map(() => null)
+  const layouts = [(s: Shape) => s.areaMm2, (s: Shape) => Math.max(s.profile.highMm, s.profile.wideMm)].map((of) => {
+    const order = [...board.free].sort((a, b) => largest(board.shapes[b]!, of) - largest(board.shapes[a]!, of) || a - b)
+    return { order, done: placeInOrder(board, order, turns, []) }
+  })
+  const { order, done } = layouts.reduce((best, layout) => (layout.done.cost < best.done.cost ? layout : best))
+  return layoutOf(task, board, { order, turns }, done, { order, turns })
+}
+
+/** The order with one change: two pieces change places, one goes elsewhere, or one is turned; and from where on it is another. */
+function changed({ order, turns }: Order, board: Board, random: () => number): Order & { first: number } {
+  const n = order.length
+  const below = (k: number) => Math.floor(random() * k)
+  const i = below(n),
+    k = below(n),
+    piece = order[i]!
+  const way = random()
+  if (way < TURNED && board.shapes[piece]!.length > 1) {
+    const pick = below(board.shapes[piece]!.length + 1)
+    return { order, turns: turns.with(piece, pick === board.shapes[piece]!.length ? null : pick), first: i }
+  }
+  const next = [...order]
+  if (way < SWAPPED) [next[i], next[k]] = [next[k]!, next[i]!]
+  else next.splice(k, 0, ...next.splice(i, 1))
+  return { order: next, turns, first: Math.min(i, k) }
+}
+/** Shares of changes. */
+const TURNED = 0.25,
+  SWAPPED = 0.65
+
+/**
+ * Looks for a shorter lay from one that is there. What is hardly worse than the best is gone on from (record-to-record travel,
+ * Dueck 1993). The same seed gives the same lay.
+ * @param rounds layouts that are tried
+ */
+export function improveLayout(task: LayoutTask, from: Layout, rounds: number, seed: number): Layout {
+  const board = boardOf(task)
+  if (board.free.length === 0) return from
+  const random = seeded(seed)
+  let at = from.walk,
+    now = placeInOrder(board, at.order, at.turns, [])
+  let best = from.from,
+    bestDone = placeInOrder(board, best.order, best.turns, [])
+  for (let round = 0; round < rounds; round++) {
+    const next = changed(at, board, random)
+    const tried = placeInOrder(board, next.order, next.turns, now.all.slice(0, next.first))
+    if (tried.cost > bestDone.cost * (1 + STRAY)) continue
+    at = { order: next.order, turns: next.turns }
+    now = tried
+    if (tried.cost < bestDone.cost) [best, bestDone] = [at, tried]
+  }
+  return layoutOf(task, board, best, bestDone, at)
+}

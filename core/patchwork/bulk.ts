@@ -1,0 +1,59 @@
+import type { Patch } from './patches'
+import type { Crossing, Piecing, Seam, Tee } from './seams'
+import type { Side } from './nest'
+
+/** Which way every seam lies; all of them open where it is null. */
+export type Lying = ReadonlyMap<string, Side> | null
+/** How thick it is where seams meet, in the four corners round the point. */
+export interface CornerBulk { x: number, y: number, plies: number, thickMm: number, nests: boolean, open: boolean }
+
+/** Plies on one side of one seam's line: open two on either; to one side three there and one beyond. */
+const pliesBeside = (lies: Side | 'open', corner: Side): number => (lies === 'open' ? 2 : lies === corner ? 3 : 1)
+
+/**
+ * Plies in a corner where seams meet: what lies there itself, and as many more as the allowances of the seam they end on bring. To one side
+ * it is under its own patch, both allowances and their own folds; open each allowance lies on its own side.
+ * @param on how the seam lies that they end on; @param a, b the two that end on it from before and after; null where none does
+ */
+export function pliesInCorners(on: Side | 'open', a: Side | 'open' | null, b: Side | 'open' | null): number[] {
+  const corners: number[] = []
+  for (const across of ['before', 'after'] as const) {
+    const before = a === null ? 1 : pliesBeside(a, across), after = b === null ? 1 : pliesBeside(b, across)
+    corners.push(
+      on === 'open' ? 2 * before : on === 'before' ? 2 * before + after : before,
+      on === 'open' ? 2 * after : on === 'after' ? 2 * after + before : after,
+    )
+  }
+  return corners
+}
+
+function plyMmAt(seam: Seam, alongMm: number, patches: readonly Patch[]): number {
+  const near = [...seam.before, ...seam.after].filter(e => alongMm >= e.fromMm - 1 && alongMm <= e.fromMm + e.lengthMm + 1)
+  return Math.max(...(near.length > 0 ? near : [...seam.before, ...seam.after]).map(e => patches[e.patch]!.plyMm))
+}
+
+/** How thick it gets at every crossing, mm under the sole; the thickest fabric that meets there counts. */
+export function bulkAt({ seams, crossings, tees }: Piecing, patches: readonly Patch[], lying: Lying): CornerBulk[] {
+  const byId = new Map(seams.map(s => [s.id, s]))
+  const lies = (id: string): Side | 'open' => (lying === null ? 'open' : lying.get(id)!)
+  const one = (x: number, y: number, on: string, a: string | null, b: string | null): CornerBulk => {
+    const seam = byId.get(on)!
+    const plies = Math.max(...pliesInCorners(lies(on), a === null ? null : lies(a), b === null ? null : lies(b)))
+    return {
+      x, y, plies, thickMm: plies * plyMmAt(seam, seam.axis === 'down' ? y : x, patches), open: lying === null,
+      nests: lying !== null && a !== null && b !== null && lies(a) !== lies(b),
+    }
+  }
+  return [
+    ...crossings.map((c: Crossing) => one(c.x, c.y, c.on, c.a, c.b)),
+    ...tees.map((t: Tee) => one(t.x, t.y, t.on, t.side === 'before' ? t.a : null, t.side === 'after' ? t.a : null)),
+  ]
+}
+
+/** Sewn thread alone bridges an open seam; to one side the fabric lies over it. Typical, rough. */
+const OPEN_STRENGTH = 0.75
+/** All open against all to one side. */
+export function openAgainst(piecing: Piecing, patches: readonly Patch[], lying: ReadonlyMap<string, Side>) {
+  const most = (l: Lying) => bulkAt(piecing, patches, l).reduce((m, b) => Math.max(m, b.thickMm), 0)
+  return { oneSideMm: most(lying), openMm: most(null), openStrength: OPEN_STRENGTH }
+}

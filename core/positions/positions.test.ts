@@ -1,0 +1,129 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { areaMm2, boundsOf, difference, intersection, offset, outlineOf, rotated, type Outline } from '../geometry'
+import { blockOf, outlinesOf, usualMeasures } from '../cut'
+import {
+  bearingOf, bearingOutline, coverPiece, inOrder, movingShare, printed, proveCoverage, soleOutline, TIP, whyMany, type SoleShape,
+} from '.'
+
+const household: SoleShape = { longMm: 220, wideMm: 115, pointed: true }
+const travel: SoleShape = { longMm: 145, wideMm: 75, pointed: true }
+const press: SoleShape = { longMm: 380, wideMm: 380, pointed: false }
+const box = (wide: number, high: number, x = 0, y = 0): Outline =>
+  outlineOf([{ x, y }, { x: x + wide, y }, { x: x + wide, y: y + high }, { x, y: y + high }])
+const interfacingOf = (key: string) => {
+  const block = blockOf(key)!
+  return outlinesOf(block.draw(usualMeasures(block)), { seam: 10, hem: 40, front: 12 }, { how: 'inside', byMm: 2 }).interfacing[0]!
+}
+
+describe('a sole', () => {
+  it('has its size, a nose in front, and a rim of 6 mm that bears less', () => {
+    for (const sole of [household, travel]) {
+      const b = boundsOf(soleOutline(sole)), inner = boundsOf(bearingOutline(sole))
+      expect([b.wideMm, b.highMm]).toEqual([expect.closeTo(sole.wideMm, 6), expect.closeTo(sole.longMm, 6)])
+      expect(b.wideMm - inner.wideMm).toBeCloseTo(12, 1)
+      expect(areaMm2(soleOutline(sole)) / (sole.longMm * sole.wideMm)).toBeGreaterThan(0.75)
+      expect(areaMm2(soleOutline(sole)) / (sole.longMm * sole.wideMm)).toBeLessThan(0.92)
+    }
+    expect(areaMm2(soleOutline(press))).toBeCloseTo(380 * 380, 6)
+  })
+  it('set down somewhere, turned: its nose is there', () => {
+    const nose = printed(soleOutline(household), { x: 500, y: 300, headingDeg: 90 })
+    expect(boundsOf(nose)).toMatchObject({ left: expect.closeTo(390, 6), right: expect.closeTo(610, 6) })
+    // Counter-clockwise from up by a quarter the nose points to the left: there it is narrow.
+    const at = (x: number) => boundsOf(intersection([nose], [box(2, 400, x, 100)])[0]!).highMm
+    expect(at(400)).toBeLessThan(60)
+    expect(at(590)).toBeGreaterThan(100)
+  })
+})
+
+describe('a cover', () => {
+  const star = fc.array(fc.integer({ min: 60, max: 320 }), { minLength: 4, maxLength: 10 }).map(spokes => outlineOf(spokes.map((r, i) => {
+    const a = i / spokes.length * 2 * Math.PI
+    return { x: r * Math.cos(a), y: r * Math.sin(a) }
+  })))
+  it('of any outline misses less than a thousandth, and no more than that of its edge', () => {
+    fc.assert(fc.property(star, fc.constantFrom(household, travel, press), (outline, sole) => {
+      const { placements, covered, missed, bound } = coverPiece({ outline, sole, keepOuts: [], walk: 'middle' })
+      expect(covered).toBeGreaterThanOrEqual(0.999)
+      expect(placements.length).toBeGreaterThanOrEqual(bound)
+      const edge = difference([outline], offset([outline], -2))
+      const bare = missed.length > 0 ? intersection(edge, missed).reduce((s, o) => s + areaMm2(o), 0) : 0
+      expect(bare / edge.reduce((s, o) => s + areaMm2(o), 0)).toBeLessThan(0.01)
+      expect(proveCoverage(outline, sole, [], placements).covered).toBe(covered)
+    }), { numRuns: 20, seed: 7 })
+  })
+  it.each<[string, number]>([['coatFront', 1.6], ['mat', 1.6], ['bagSide', 1.6], ['frontFacing', 1.6]])(
+    'of a %s takes no more than %f times as many positions as its area asks', (key, most) => {
+      const { placements, bound, covered } = coverPiece({ outline: interfacingOf(key), sole: household, keepOuts: [], walk: 'rows' })
+      expect(covered).toBeGreaterThanOrEqual(0.999)
+      expect(placements.length / bound).toBeLessThanOrEqual(most)
+    })
+  it('one position where one is enough, whichever way the piece lies', () => {
+    for (const deg of [0, 30, 90, 135]) {
+      const outline = rotated(box(60, 120), deg)
+      expect(coverPiece({ outline, sole: household, keepOuts: [], walk: 'middle' }).placements).toHaveLength(1)
+    }
+    expect(coverPiece({ outline: box(300, 300), sole: press, keepOuts: [], walk: 'middle' }).placements).toHaveLength(1)
+  })
+  it('stands on no button, keeps 5 mm off it, and covers what can be reached', () => {
+    const button = offset([box(2, 2, 150, 120)], 9)[0]!
+    const { placements, covered, missed } = coverPiece({ outline: box(320, 260), sole: travel, keepOuts: [button], walk: 'middle' })
+    for (const p of placements) expect(intersection([printed(soleOutline(p.tip ? TIP : travel), p)], offset([button], 4.9))).toEqual([])
+    expect(covered).toBeGreaterThan(0.97)
+    for (const o of missed) expect(intersection([o], offset([button], 4.9))).toEqual([])
+    // Where the whole sole cannot stand its tip does, last of all; without it less is covered.
+    const tips = placements.filter(p => p.tip)
+    expect(tips.length).toBeGreaterThan(0)
+    expect(placements.slice(-tips.length)).toEqual(tips)
+    expect(proveCoverage(box(320, 260), travel, [button], placements.filter(p => !p.tip)).covered).toBeLessThan(covered)
+    for (const p of tips) expect(intersection([printed(bearingOf(travel, p), p)], offset([button], 4.9))).toEqual([])
+    expect(boundsOf(bearingOf(travel, tips[0]!)).wideMm).toBeCloseTo(TIP.wideMm - 4, 0)
+  })
+  it('a press plate has no tip: what it cannot reach is named', () => {
+    const button = offset([box(2, 2, 150, 120)], 9)[0]!
+    const { placements, missed } = coverPiece({ outline: box(320, 260), sole: press, keepOuts: [button], walk: 'middle' })
+    expect(placements.some(p => p.tip)).toBe(false)
+    expect(missed.length).toBeGreaterThan(0)
+  })
+  it('says why there are more than its area asks for', () => {
+    const of = (n: number, bound: number) => ({ placements: Array.from({ length: n }, () => ({ x: 0, y: 0, headingDeg: 0 })), bound })
+    expect(whyMany(of(16, 10), 0)).toBeNull()
+    expect(whyMany(of(17, 10), 0)).toBe('shape')
+    expect(whyMany(of(17, 10), 2)).toBe('inTheWay')
+    expect(whyMany(of(2, 1), 0)).toBe('small')
+    expect([whyMany(of(6, 3), 0), whyMany(of(8, 4), 0)]).toEqual(['small', 'shape'])
+    expect(whyMany(of(0, 0), 1)).toBeNull()
+  })
+  it('a keep-out over everything leaves nothing to cover and nothing to set down', () => {
+    expect(coverPiece({ outline: box(100, 100), sole: household, keepOuts: [box(200, 200, -50, -50)], walk: 'middle' }))
+      .toMatchObject({ placements: [], missed: [], covered: 1, bound: 0 })
+  })
+})
+
+describe('an iron that goes in circles', () => {
+  const one = [{ x: 0, y: 0, headingDeg: 0 }]
+  it('is over everything all the time where the piece is small, over its rim for a part of it where it is not', () => {
+    expect(movingShare(box(20, 20, -10, -10), press, one, 15)).toEqual({ least: expect.closeTo(1, 9), mean: expect.closeTo(1, 9) })
+    // A plate of 368 mm, 15 mm about: the edge at 184 mm is under it for half of the way round.
+    const rim = movingShare(box(368, 20, -184, -10), press, one, 15)
+    expect(rim.least).toBeGreaterThan(0.3)
+    expect(rim.least).toBeLessThan(0.7)
+    expect(rim.mean).toBeGreaterThan(0.93)
+  })
+  it('standing still it is as the press cloth proves; two positions over each other give a place both their times', () => {
+    expect(movingShare(box(200, 200, -100, -100), press, one, 0).least).toBeCloseTo(1, 9)
+    expect(movingShare(box(20, 20, 400, 400), press, one, 15)).toEqual({ least: 0, mean: 0 })
+    expect(movingShare(box(20, 20, -10, -10), press, [...one, ...one], 15).least).toBeCloseTo(2, 9)
+  })
+})
+
+describe('the order of the hand', () => {
+  const at = (x: number, y: number) => ({ x, y, headingDeg: 0 })
+  it('from the middle outward, or row by row and back again', () => {
+    const grid = [at(0, 0), at(100, 0), at(200, 0), at(0, 100), at(100, 100), at(200, 100)]
+    const middle = inOrder(grid, 'middle').map(p => Math.hypot(p.x - 100, p.y - 50))
+    expect(middle).toEqual([...middle].sort((a, b) => a - b))
+    expect(inOrder(grid, 'rows').map(p => [p.x, p.y])).toEqual([[0, 100], [100, 100], [200, 100], [200, 0], [100, 0], [0, 0]])
+  })
+})

@@ -1,0 +1,157 @@
+import { boundsOf, rotated, type Outline, type Point } from '../geometry'
+import { crossings } from './grid'
+import type { SolePlacement } from './sole'
+
+/** A rectangle that a sole covers wholly: across and along it, and how far its middle lies towards the nose, mm. */
+interface Patch {
+  wideMm: number
+  longMm: number
+  aheadMm: number
+}
+
+const WIDTHS = 10,
+  SLICE_MM = 1
+
+/** Rectangles within a shape whose nose points up, from its full width to narrow ones that reach further into the nose. */
+function patchesOf(shape: Outline): Patch[] {
+  const { wideMm, bottom, top } = boundsOf(shape)
+  const rows: { y: number, half: number }[] = []
+  for (let y = bottom + SLICE_MM / 2; y < top; y += SLICE_MM) {
+    const xs = crossings(shape, y)
+    rows.push({ y, half: xs.length > 1 ? Math.min(-xs[0]!, xs.at(-1)!) : 0 })
+  }
+  return Array.from({ length: WIDTHS }, (_, i) => wideMm * (1 - i * 0.06)).flatMap((wide) => {
+    const fit = rows.filter(r => r.half >= wide / 2 - 1e-9)
+    if (fit.length < 2) return []
+    const [from, to] = [fit[0]!.y, fit.at(-1)!.y]
+    return [{ wideMm: wide, longMm: to - from, aheadMm: (from + to) / 2 }]
+  })
+}
+
+/** From where to where a region reaches within a band across it, as its separate stretches, mm. */
+function stretches(region: Outline, fromY: number, toY: number): [number, number][] {
+  const lines: number[][] = []
+  for (let k = 0; k <= BAND_LINES; k++) lines.push(crossings(region, fromY + (toY - fromY) * ((k / BAND_LINES) * 0.998 + 0.001)))
+  const all: [number, number][] = lines.flatMap(xs =>
+    Array.from({ length: xs.length >> 1 }, (_, i): [number, number] => [xs[2 * i]!, xs[2 * i + 1]!]),
+  )
+  for (const ring of [region.rim]) for (const p of ring) if (p.y > fromY && p.y < toY) all.push([p.x, p.x])
+  all.sort((a, b) => a[0] - b[0])
+  const joined: [number, number][] = []
+  for (const s of all) {
+    const last = joined.at(-1)
+    if (last && s[0] <= last[1] + JOIN_MM) last[1] = Math.max(last[1], s[1])
+    else joined.push([...s])
+  }
+  return joined
+}
+const BAND_LINES = 8,
+  JOIN_MM = 25
+
+const back = (p: Point, deg: number): Point => {
+  const a = (deg * Math.PI) / 180
+  return { x: p.x * Math.cos(a) - p.y * Math.sin(a), y: p.x * Math.sin(a) + p.y * Math.cos(a) }
+}
+
+/** Rows of one patch over a region, the sole's nose along the rows or across them; rows evenly spread. */
+function rowsOf(region: Outline, patch: Patch, along: boolean): SolePlacement[] {
+  const { bottom, highMm } = boundsOf(region)
+  const [bandMm, stepMm] = along ? [patch.wideMm, patch.longMm] : [patch.longMm, patch.wideMm]
+  const rows = Math.max(1, Math.ceil(highMm / bandMm - 1e-9))
+  const each = rows > 1 ? (highMm - bandMm) / (rows - 1) : 0
+  const placements: SolePlacement[] = []
+  for (let r = 0; r < rows; r++) {
+    const middleY = rows > 1 ? bottom + bandMm / 2 + r * each : bottom + highMm / 2
+    // A row answers for what its neighbours do not: half-way to them.
+    const from = rows > 1 ? (r === 0 ? bottom : middleY - each / 2) : bottom,
+      to = rows > 1 && r < rows - 1 ? middleY + each / 2 : bottom + highMm
+    for (const [x0, x1] of stretches(region, from, to)) {
+      const n = Math.max(1, Math.ceil((x1 - x0) / stepMm - 1e-9))
+      for (let k = 0; k < n; k++) {
+        const x = n > 1 ? x0 + stepMm / 2 + (k * (x1 - x0 - stepMm)) / (n - 1) : (x0 + x1) / 2
+        // Along the row the nose points right: the middle of the sole lies behind the middle of the patch.
+        placements.push(along ? { x: x - patch.aheadMm, y: middleY, headingDeg: 270 } : { x, y: middleY - patch.aheadMm, headingDeg: 0 })
+      }
+    }
+  }
+  return placements
+}
+
+/** How a shape whose nose points up interlocks with one that points down: its heel's height, and how far the noses reach between. */
+interface Lock {
+  wideMm: number
+  heelMm: number
+  noseMm: number
+  bottomMm: number
+}
+
+function lockOf(shape: Outline): Lock | null {
+  const { wideMm, bottom, top } = boundsOf(shape)
+  const half = (y: number) => crossings(shape, y).at(-1) ?? 0
+  let heelTop = bottom
+  for (let y = bottom + SLICE_MM / 2; y < top; y += SLICE_MM) if (half(y) >= (wideMm / 2) * FULL) heelTop = y
+  if (top - heelTop < SLICE_MM * 4) return null
+  // The noses may reach between each other as far as the two together are as wide as one heel.
+  let noseMm = top - heelTop
+  const open = (t: number) => {
+    for (let d = SLICE_MM; d < t; d += SLICE_MM * 2) if (half(heelTop + d) + half(heelTop + t - d) < (wideMm / 2) * FULL) return true
+    return false
+  }
+  while (noseMm > 0 && open(noseMm)) noseMm -= SLICE_MM * 2
+  return { wideMm: wideMm * FULL, heelMm: heelTop - bottom, noseMm, bottomMm: bottom }
+}
+/** A heel is as wide as the sole to within this. */
+const FULL = 0.97
+
+/** Double rows, noses between noses; what is left of the height is one row of a patch. */
+function lockedRows(region: Outline, lock: Lock, patches: readonly Patch[]): SolePlacement[] {
+  const { bottom, highMm } = boundsOf(region)
+  const double = 2 * lock.heelMm + lock.noseMm
+  const doubles = Math.floor(highMm / double),
+    restMm = highMm - doubles * double
+  const single = restMm > 1e-6 ? patches.filter(p => p.longMm >= restMm).at(0) : undefined
+  const count = restMm > 1e-6 && !single ? doubles + 1 : doubles
+  const placements: SolePlacement[] = []
+  const row = (from: number, to: number, middleY: number, headingDeg: number, stepMm: number, shift: number) => {
+    for (const [x0, x1] of stretches(region, from, to)) {
+      const n = Math.max(1, Math.ceil((x1 - x0) / stepMm - 1e-9)) + (shift === 0 ? 0 : 1),
+        from0 = (x0 + x1) / 2 - ((n - 1) * stepMm) / 2
+      for (let k = 0; k < n; k++) placements.push({ x: from0 + k * stepMm, y: middleY, headingDeg })
+    }
+  }
+  for (let d = 0; d < count; d++) {
+    const y = bottom + d * double
+    row(y, y + lock.heelMm + lock.noseMm, y - lock.bottomMm, 0, lock.wideMm, 0)
+    row(y + lock.heelMm, y + double, y + double + lock.bottomMm, 180, lock.wideMm, 0.5)
+  }
+  if (single) {
+    const y = bottom + doubles * double
+    row(y, y + restMm, y + restMm / 2 - single.aheadMm, 0, single.wideMm, 0)
+  }
+  return placements
+}
+
+const TURNS = 24
+
+/**
+ * Set-downs in rows of a rectangle that the sole covers: of all such rectangles, turns of the piece and ways of walking, the few that
+ * need fewest. They cover the region wholly.
+ * @param shape what of the sole counts, its middle at the origin, nose up
+ */
+export function tilings(region: Outline, shape: Outline, most: number): SolePlacement[][] {
+  const patches = patchesOf(shape),
+    lock = lockOf(shape)
+  const all: SolePlacement[][] = []
+  for (let t = 0; t < TURNS; t++) {
+    const deg = (t * 360) / TURNS,
+      turned = rotated(region, -deg)
+    const placed = (placements: readonly SolePlacement[]) =>
+      placements.map((p) => {
+        const { x, y } = back(p, deg)
+        return { x, y, headingDeg: (p.headingDeg + deg) % 360 }
+      })
+    for (const patch of patches) for (const along of [true, false]) all.push(placed(rowsOf(turned, patch, along)))
+    if (lock) all.push(placed(lockedRows(turned, lock, patches)))
+  }
+  return all.sort((a, b) => a.length - b.length).slice(0, most)
+}

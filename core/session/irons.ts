@@ -1,0 +1,46 @@
+import { soleNowC, type IronRest } from '../iron'
+import type { IronKindKey } from '../materials'
+import type { IronTold, SessionState } from './state'
+
+/** An iron as it stands at `nowS`, from what was told of it; null where its dial was never touched. */
+export function restOfIron(
+  told: IronTold | undefined, iron: { kind: IronKindKey, shutsOffAfterS: number | null }, nowS: number,
+): IronRest | null {
+  return told
+    ? {
+        kind: iron.kind, shutsOffAfterS: iron.shutsOffAfterS, fromC: told.fromC, targetC: told.targetC, swingC: told.swingC,
+        sinceS: Math.max(0, nowS - told.setS), idleS: Math.max(0, nowS - told.touchedS),
+      }
+    : null
+}
+
+/** What may hurt someone, or the fabric, while nobody looks. */
+export type Warning = { why: 'leftDown', ironId: string, forS: number } | { why: 'idle', ironId: string, forS: number }
+
+/** A sole down for so much longer than its hold counts as left down; a hot iron that never shuts itself off may rest so long, s. */
+const DOWN_OVER_S = 60,
+  IDLE_S = 120
+const HOT_C = 60
+
+/** Irons left down, and hot ones that never shut themselves off and that nobody has touched for two minutes. */
+export function warningsAt(
+  state: SessionState, irons: readonly { id: string, kind: IronKindKey, shutsOffAfterS: number | null }[], heldFor: (opId: string) =>
+  number,
+  nowS: number,
+): Warning[] {
+  const found: Warning[] = []
+  for (const o of state.ops.values()) {
+    const down = o.touches.find(t => t.toS === null)
+    if (down?.ironId && nowS - down.fromS > heldFor(o.id) + DOWN_OVER_S)
+      found.push({ why: 'leftDown', ironId: down.ironId, forS: nowS - down.fromS })
+  }
+  for (const iron of irons) {
+    const told = state.irons.get(iron.id)
+    if (!told || iron.shutsOffAfterS !== null || found.some(w => w.ironId === iron.id)) continue
+    const isDown = [...state.ops.values()].some(o => o.touches.some(t => t.toS === null && t.ironId === iron.id))
+    const rest = restOfIron(told, iron, nowS)!
+    if (!isDown && nowS - told.touchedS > IDLE_S && soleNowC(rest) > HOT_C)
+      found.push({ why: 'idle', ironId: iron.id, forS: nowS - told.touchedS })
+  }
+  return found
+}

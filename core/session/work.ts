@@ -1,0 +1,50 @@
+import { LAY_S } from '../heat'
+import { TURN_S, type Recipe } from '../recipe'
+import type { OperationKind } from './make'
+
+/** One thing of a run as it is pressed: how, with which iron, in how many set-downs. It stays so while the run lasts. */
+export interface PlannedOperation {
+  id: string
+  kind: OperationKind
+  needs: readonly string[]
+  /** Null for what the hands do by themselves. */
+  recipe: Recipe | null
+  ironId: string | null
+  /** Set-downs a side. */
+  placements: number
+}
+
+/** From one set-down to the next, s. Typical. */
+const MOVE_S = 3
+/** What the hands take by themselves, s; sewing is not timed. Typical. */
+export const HAND_S = { peel: 12, sew: 0, stitch: 0, fingers: 30 } as const
+/** Done by the hands alone. */
+export const isByHand = (kind: OperationKind): kind is keyof typeof HAND_S => kind in HAND_S
+/** Nothing is stuck by it, or only for now: no edge is tried. */
+const NO_EDGE: ReadonlySet<OperationKind> = new Set(['preshrink', 'trim', 'tack', 'flatten', 'seam', 'tape'])
+export const asksEdge = (kind: OperationKind): boolean => !NO_EDGE.has(kind)
+
+/** How long the hands are at all of it, s: warming, laying up, every set-down of every side with the way to the next, turning. */
+export function boardSeconds({ kind, recipe, placements }: Pick<PlannedOperation, 'kind' | 'recipe' | 'placements'>): number {
+  if (!recipe) return isByHand(kind) ? HAND_S[kind] : 0
+  const warm = recipe.warmS > 0 ? placements * (recipe.warmS + MOVE_S) + LAY_S : 0
+  const second = recipe.passes === 2 ? placements * ((recipe.secondS ?? recipe.holdS) + MOVE_S) + TURN_S : 0
+  return warm + placements * (recipe.holdS + MOVE_S) + second
+}
+
+/** What of a hold's seconds makes it a touch at all; a shorter one is pressed again. */
+export const TOUCH_SHARE = 0.5
+
+/** Seconds that a hold of a pass is meant to last; pass -1 warms. */
+export const holdOf = (recipe: Recipe, pass: number): number =>
+  pass < 0 ? recipe.warmS : pass === 0 ? recipe.holdS : (recipe.secondS ?? recipe.holdS)
+
+/** What is left of it for the hands, s. @param pass the side it is at, @param open set-downs of that side still to be given */
+export function restSeconds(work: PlannedOperation, pass: number, open: number): number {
+  const { recipe, placements } = work
+  if (!recipe) return boardSeconds(work)
+  let s = open * (holdOf(recipe, pass) + MOVE_S)
+  if (pass < 0) s += LAY_S + placements * (recipe.holdS + MOVE_S)
+  if (pass < 1 && recipe.passes === 2) s += TURN_S + placements * (holdOf(recipe, 1) + MOVE_S)
+  return s
+}

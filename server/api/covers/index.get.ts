@@ -1,3 +1,0 @@
-import { listCovers } from '../../services/shelf'
-
-export default defineRoute({}, ({ context }) => listCovers(context))

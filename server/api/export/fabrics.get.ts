@@ -1,0 +1,11 @@
+import { z } from 'zod'
+import { FABRIC_CSV, templateOf } from '#shared/csv'
+import { exportFabrics } from '../../services/csv'
+
+const query = z.object({ template: z.stringbool({ error: 'Template: yes or no.' }).default(false) })
+
+export default defineRoute({ query }, async ({ context, query: q, event }) => {
+  setResponseHeader(event, 'content-type', 'text/csv; charset=utf-8')
+  setResponseHeader(event, 'content-disposition', `attachment; filename="fabrics${q.template ? '-template' : ''}.csv"`)
+  return q.template ? templateOf(FABRIC_CSV) : exportFabrics(context)
+})

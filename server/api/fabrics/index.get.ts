@@ -1,0 +1,4 @@
+import { fabricQuery } from '#shared/schemas'
+import { listFabrics } from '../../services/fabrics'
+
+export default defineRoute({ query: fabricQuery }, ({ context, query }) => listFabrics(context, query))

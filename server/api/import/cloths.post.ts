@@ -1,6 +1,0 @@
-import { CSV_MOST_BYTES, csvBody } from '#shared/schemas'
-import { importCloths } from '../../services/csv'
-
-export default defineRoute({ body: csvBody, mostBytes: CSV_MOST_BYTES * 1.2 }, ({ context, body }) =>
-  importCloths(context, body.csv, body.dryRun),
-)

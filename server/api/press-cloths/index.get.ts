@@ -1,0 +1,3 @@
+import { listPressCloths } from '../../services/shelf'
+
+export default defineRoute({}, ({ context }) => listPressCloths(context))

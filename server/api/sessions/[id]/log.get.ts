@@ -1,0 +1,8 @@
+import { idParams } from '#shared/schemas'
+import { sessionLog } from '../../../services/sessions'
+
+export default defineRoute({ params: idParams }, async ({ context, params, event }) => {
+  setHeader(event, 'content-type', 'text/csv; charset=utf-8')
+  setHeader(event, 'content-disposition', 'attachment; filename="run.csv"')
+  return sessionLog(context, params.id)
+})

@@ -1,4 +1,0 @@
-import { idParams, readingAdded } from '#shared/schemas'
-import { addReading } from '../../../services/trials'
-
-export default defineRoute({ params: idParams, body: readingAdded }, ({ context, params, body }) => addReading(context, params.id, body))

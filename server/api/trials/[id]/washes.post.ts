@@ -1,4 +1,0 @@
-import { idParams, washBody } from '#shared/schemas'
-import { addWash } from '../../../services/trials'
-
-export default defineRoute({ params: idParams, body: washBody }, ({ context, params, body }) => addWash(context, params.id, body))

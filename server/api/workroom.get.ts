@@ -1,0 +1,3 @@
+import { getWorkroom } from '../services/workroom'
+
+export default defineRoute({}, ({ context }) => getWorkroom(context))

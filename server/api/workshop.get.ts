@@ -1,3 +1,0 @@
-import { getWorkshop } from '../services/workshop'
-
-export default defineRoute({}, ({ context }) => getWorkshop(context))

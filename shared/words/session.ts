@@ -1,0 +1,189 @@
+import type { EdgeFound, NextStep, OperationKind, RecipeVerdict, SoleAsks, Warning, Water, WaterFault } from '#core/session'
+import { isHovering } from '#core/seam'
+import { METRIC, type DisplayUnits } from '#core/units'
+import type { KeepOutKind, RecipePayload, Standing } from '../schemas'
+import { celsius, METHOD_NAME, seconds } from './names'
+
+/** What is done, in a word. */
+export const OPERATION_NAME: Record<OperationKind, string> = {
+  preshrink: 'Preshrink', trim: 'Preshrink trim', fuse: 'Fuse', tack: 'Tack web', peel: 'Peel paper', hold: 'Hold', sew: 'Sew and turn',
+  flatten: 'Press flat', seam: 'Press', hem: 'Hem', tape: 'Tape the join', fingers: 'By hand',
+  hole: 'Patch', badge: 'Motif', transfer: 'Transfer', letters: 'Letters', shape: 'Shape', stitch: 'Stitch', remedy: 'Put right',
+}
+/** How far its recipe is to be trusted. */
+export const STANDING_WORDS: Record<Standing, string> = {
+  proved: 'proved', held: 'held, not washed yet', stale: 'proved before, on other ground', estimated: 'estimated', hands: 'by hand',
+}
+export const KEEP_OUT_NAME: Record<KeepOutKind, string> = { button: 'Button', zip: 'Zip', seam: 'Thick seam', other: 'Something else' }
+export const EDGE_NAME: Record<EdgeFound, string> = { holds: 'holds', nail: 'a nail starts it', lifts: 'lifts' }
+export const WATER_NAME: Record<Water, string> = { none: 'Nothing, it is dry', tap: 'Tap water', distilled: 'Distilled water' }
+
+/** Minutes and seconds as a clock shows them. */
+export const clockWords = (s: number): string =>
+  `${Math.floor(Math.max(0, s) / 60)}:${String(Math.floor(Math.max(0, s) % 60)).padStart(2, '0')}`
+/** A time of day. */
+export const timeOfDay = (ms: number): string => new Date(ms).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+/** A stretch of time in minutes, as it is planned with. */
+export const minutesWords = (s: number): string => (s < 90 ? seconds(s) : `${Math.floor(s / 60)} min ${Math.round(s % 60)} s`)
+
+/** How many positions, and against what. */
+export function coverageSentence(c: { placements: number, tips: number, bound: number, covered: number }): string {
+  const tips = c.tips > 0 ? ` and ${c.tips} with the tip` : ''
+  const share = `${(Math.floor(c.covered * 10_000) / 100).toFixed(c.covered > 0.99995 ? 0 : 2)} %`
+  return `${c.placements - c.tips} position${c.placements - c.tips === 1 ? '' : 's'}${tips}; by area alone, ${c.bound} or more. `
+    + `${share} covered.`
+}
+/** Why it takes more than its area asks for. */
+export const WHY_MANY = {
+  inTheWay: 'More than a plain piece needs: the iron goes around what is in the way.',
+  small: 'A small piece: the overlaps count for much.',
+  shape: 'Its points and narrow parts need extra positions.',
+} as const
+/** What no position reaches, and what would. */
+export function missedSentence(cm2: number, places: number, smaller: string | null): string {
+  const where = places === 1 ? 'One place' : `${places} places`
+  const what = `${where} of ${cm2 < 1 ? 'less than 1' : Math.round(cm2)} cm² in all cannot be reached`
+  return smaller ? `${what}: ${smaller} reaches more of it.` : `${what}: take what is in the way off, or stitch there.`
+}
+export const NOTHING_LEFT = 'What the iron must not stand on lies over all of it: nothing is left to press.'
+/** A moving sole. */
+export const circlesSentence = (share: number, stillS: number, holdS: number): string =>
+  `In small circles every part lies under the iron for at least ${Math.round(share * 100)} % of a press: `
+  + `${seconds(holdS)} instead of ${seconds(stillS)}.`
+
+const HAND_WORDS = {
+  peel: 'Peel the paper off, slowly', sew: 'Sew it, trim, turn it right side out', fingers: 'Fingers, roller or stitches: no heat on it',
+  stitch: 'Stitch it, as its setup says',
+} as const
+/** What the hands do now. */
+export function whatNow(
+  step: NextStep, of: { kind: OperationKind, placements: number, name: string, hovers?: boolean }, over: boolean,
+): string {
+  const place = 'placement' in step && of.placements > 1 ? `: position ${step.placement + 1} of ${of.placements}` : ''
+  switch (step.do) {
+    case 'down':
+      if (step.pass < 0) return `Warm the fabric${place}`
+      if (of.hovers) return `Hold it over, steaming${place}`
+      return step.again ? `Set down again${place}` : `Set down${place}`
+    case 'lift':
+      return over ? `Lift${place}` : step.pass < 0 ? `Warm it${place}` : of.hovers ? `Touch nothing${place}` : `Hold still${place}`
+    case 'laid':
+      return 'Lay the interfacing and the press cloth on'
+    case 'turned':
+      return 'Turn it over'
+    case 'cold':
+      return 'Cooling flat: do not handle'
+    case 'edge':
+      return 'Cold: try its edge'
+    case 'hand':
+      return HAND_WORDS[of.kind as keyof typeof HAND_WORDS]
+    case 'nothing':
+      return 'Done'
+  }
+}
+/** What the one key does. */
+export const sessionKeyWords = (step: NextStep): string =>
+  ({
+    down: 'down', lift: 'lift', laid: 'it is laid', turned: 'it is turned', cold: 'it is cold', edge: '', hand: 'done', nothing: '',
+  })[step.do]
+
+/** Nothing is backed by it: it is pressed from a side of the garment. */
+const FROM_A_SIDE: ReadonlySet<OperationKind> = new Set([
+  'seam', 'hem', 'flatten', 'tape', 'hole', 'badge', 'transfer', 'letters', 'shape', 'remedy',
+])
+/** The stop, the moisture, the cover and what lies up, in one line; fabric or braid that is settled has nothing on it. */
+export function howLine(
+  r: Pick<RecipePayload, 'setting' | 'method' | 'firstSide' | 'pressureKPa'>,
+  of: { kind: OperationKind, pass: number, pressClothName: string | null },
+  units: DisplayUnits = METRIC,
+): string {
+  const { kind, pass, pressClothName } = of
+  const backed = (pass < 1) === (r.firstSide === 'back') ? 'interfacing side up' : 'face up'
+  const from = (pass < 1) === (r.firstSide === 'back') ? 'from the wrong side' : 'from the right side'
+  const side = kind === 'preshrink'
+    ? 'the fabric alone'
+    : kind === 'trim' ? 'the trim alone' : FROM_A_SIDE.has(kind) ? from : backed
+  const moisture = METHOD_NAME[r.method].toLowerCase()
+  const bare = isHovering(r) ? 'held over it, touching nothing' : 'bare iron'
+  return `${r.setting.label} ${celsius(r.setting.meanC, units)}, ${moisture}, ${pressClothName?.toLowerCase() ?? bare}, ${side}`
+}
+
+/** One thing of the order, in a line: how often set down, at what, with which iron, how far to be trusted, and why it is left out. */
+export function operationLine(
+  r: { placements: number, recipe: Pick<RecipePayload, 'setting'> | null, standing: Standing }, iron: string | null, why: string,
+  units: DisplayUnits = METRIC,
+): string {
+  const how = r.recipe
+    ? [
+        `${r.placements} position${r.placements === 1 ? '' : 's'}`, `${r.recipe.setting.label} ${celsius(r.recipe.setting.meanC, units)}`,
+        iron ?? '',
+        STANDING_WORDS[r.standing],
+      ]
+    : [STANDING_WORDS[r.standing]]
+  return [...how, why].filter(Boolean).join(', ')
+}
+
+/** Two boards at the same thing. */
+export const twoBoardsSentence = (name: string, at: string): string =>
+  `${name} was taken in hand on another board too, at ${at}. If both go on it is pressed twice.`
+export const heldElsewhere = (name: string): string => `${name} is in hand on another board.`
+
+/** Said aloud, where someone may be hurt. */
+export const warningSentence = (w: Warning, iron: string): string =>
+  w.why === 'leftDown'
+    ? `${iron} has been down for ${minutesWords(w.forS)}. Lift it now.`
+    : `${iron} is hot and never shuts itself off. Nobody has touched it for ${minutesWords(w.forS)}: stand it up, or switch it off.`
+export const KEEP_OUT_CAUTION = 'Buttons and zips get hot and stay hot: they burn fingers, and hold the iron off. Keep 5 mm clear.'
+export const STEAM_CAUTION = 'Steam: keep the other hand out of it.'
+
+export function soleAsksSentence(asks: NonNullable<SoleAsks>): string {
+  const why = asks.why === 'bare'
+    ? `Adhesive met the bare iron ${asks.times === 1 ? 'once' : `${asks.times} times`}`
+    : `${asks.times} presses with adhesive`
+  return `${why} since it was last cleaned. Clean it as its book says: warm, not hot, over a damp cloth; no blade, no scouring; `
+    + 'then once over scrap.'
+}
+/** What an iron is filled with, what its book asks for, and when its sole was last cleaned. */
+export function ironCareWords(i: { water: Water, bookWater: Water | null, cleanedAt: string | null }): string {
+  const asks = i.bookWater === i.water ? 'as its book asks' : `its book asks: ${WATER_NAME[i.bookWater ?? 'none'].toLowerCase()}`
+  const book = i.bookWater === null ? 'its book is lost' : asks
+  const cleaned = i.cleanedAt
+    ? `iron cleaned ${new Date(i.cleanedAt).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })}`
+    : 'nobody wrote down when its iron was cleaned'
+  return `${WATER_NAME[i.water]}, ${book}; ${cleaned}.`
+}
+export const WATER_SENTENCE: Record<NonNullable<WaterFault>, string> = {
+  hardOnPale:
+    'Tap water in the iron and pale fabric: minerals spot it. Fill it as its book says, or press under a damp press cloth instead.',
+  hardOnShiny:
+    'Tap water in the iron and shiny fabric: drops leave rings. Fill it as its book says, or press under a damp press cloth instead.',
+  otherThanBook: 'The iron is filled with something other than its book asks for.',
+}
+
+/** What a run says of a recipe. */
+export const VERDICT_SENTENCE: Record<RecipeVerdict, string> = {
+  holds: 'Every edge that was tried holds: the recipe stands.',
+  tooLittle: 'An edge lifts where every position was given its full time: the recipe itself is too little. Press a swatch.',
+  placesMissed: 'Edges lift only where a position was missed or cut short: the recipe stands, press those places again.',
+  untried: 'No edge has been tried.',
+}
+/** What the other order would change. */
+export const finishDifference = (s: number): string =>
+  Math.abs(s) < 1 ? 'no sooner' : s < 0 ? `${minutesWords(-s)} sooner` : `${minutesWords(s)} later`
+/** How good an order is. */
+export const orderQuality = (finishS: number, boundS: number, exact: boolean): string =>
+  exact
+    ? 'No order is finished sooner.'
+    : `No order is finished before ${clockWords(boundS)}; this one is ${Math.round((finishS / boundS - 1) * 100)} % over that.`
+
+/** What is other in the pieces than when a run was planned. */
+export function changedSentence({ added, gone, other }: Record<'added' | 'gone' | 'other', number>): string {
+  const parts = [
+    added > 0 ? `${added} to press came in` : '', gone > 0 ? `${gone} fell away` : '', other > 0 ? `${other} are pressed otherwise` : '',
+  ].filter(Boolean)
+  return `The pieces of this job were changed since the session was planned: ${parts.join(', ') || 'nothing that changes what is pressed'}.`
+}
+/** How the note of a swatch begins that was an edge tried in a pressing session. */
+export const SESSION_NOTE = 'Pressed in a session'
+/** Was this swatch an edge tried in a session? Notes of before 2026-11-29 called it a run. */
+export const isSessionNote = (note: string): boolean => note.startsWith(SESSION_NOTE) || note.startsWith('Pressed in a run')
