@@ -3,7 +3,7 @@ import { fabricBody, rulesSchema, supplyBody, type Fabric, type PressCloth, type
 import { toPressSetup } from '#shared/mappers'
 import type { PressSetup } from '#core/recipe'
 import { DEMO_FABRICS } from '../scripts/demo-data/fabrics'
-import { DEMO_IRONS, DEMO_SUPPLIES } from '../scripts/demo-data/shelf'
+import { DEMO_IRONS, DEMO_SUPPLIES } from '../scripts/demo-data/supplies'
 
 const PAIRS = [
   ['TW-01', 'B-20', 'muslin'], ['TW-01', 'B-12', 'muslin'], ['TW-01', 'B-22', 'muslin'], ['TW-01', 'B-23', 'muslin'],

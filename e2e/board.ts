@@ -50,7 +50,7 @@ export function ownBoard(clockRate = 60) {
       const [words, edge] = await look()
       if (await until(words, i)) return
       if (edge) await page.keyboard.press('h')
-      else if (/^(Set down|Lift|Turn it|Warm|Peel|Stitch|Layout)/.test(words)) await page.keyboard.press('Space')
+      else if (/^(Set down|Lift|Turn it|Warm|Peel|Stitch|Lay)/.test(words)) await page.keyboard.press('Space')
       await page.waitForTimeout(50)
     }
   }

@@ -228,7 +228,7 @@ test('labels are drawn as they are typed, printed mirrored, backed, pressed and 
   await take(page)
   await expect.poll(() => kindsOf(page, job)).toEqual(['labels'])
   const file = page.waitForEvent('download')
-  await page.getByRole('button', { name: 'SolePlacement, PDF' }).click()
+  await page.getByRole('button', { name: 'Print, PDF' }).click()
   expect((await file).suggestedFilename()).toBe('Name labels.pdf')
   const session = await pressAll(page, job)
   expect(session.operations.map(o => o.kind)).toEqual(['fuse', 'transfer', 'peel'])

@@ -64,7 +64,7 @@ test('limits are held where things are written; what is over them already comes 
   const supply = (await get<Listed<Supply>>('/api/supplies')).rows[0]!
   await post(`/api/supplies/${supply.id}/stock`, { metres: 90_000, reason: 'bought' })
   const more = await post(`/api/supplies/${supply.id}/stock`, { metres: 90_000, reason: 'bought' })
-  expect([more.status(), (await more.json()).detail]).toEqual([422, 'Metres: a shelf holds 100000 m of one supply at the most.'])
+  expect([more.status(), (await more.json()).detail]).toEqual([422, 'Length: a shelf holds 100000 m of one supply at the most.'])
   const out = await request.get(`${server.url}/api/export/workroom`)
   expect(out.status()).toBe(200)
   const back = await request.post(`${server.url}/api/import/workroom`, {

@@ -56,7 +56,7 @@ test('drag the pin, plan scraps, press two, grade, wash: proved; another iron: e
   expect(scraps).toBeLessThanOrEqual(6)
   await looked(page, 'plan')
   await page.getByRole('button', { name: 'Save plan' }).click()
-  const strip = page.getByRole('link', { name: /SolePlacement the strip/ })
+  const strip = page.getByRole('link', { name: /Print the strip/ })
   const pdf = await page.request.get(`${server.url}${await strip.getAttribute('href')}`)
   expect((await pdf.body()).subarray(0, 5).toString()).toBe('%PDF-')
 

@@ -212,7 +212,7 @@ test('what cannot be is refused with a sentence naming it, and nothing is half w
     [making({ ...hem, stretches: [{ fromMm: 950, lengthMm: 20 }] }), /beyond the end/],
     [making(hem, { fabricId: randomUUID() }), /Fabric: one of them is not kept here/],
     [making(hem, { supplyId: randomUUID() }), /Supply: one of them is not kept here/],
-    [making({ kind: 'seamDetail', seamDetail: 'zigzag', lengthMm: 100, count: 1 }), /SeamDetail/],
+    [making({ kind: 'seamDetail', seamDetail: 'zigzag', lengthMm: 100, count: 1 }), /Seam detail/],
     [making({ ...wadding, marginMm: -5 }), /Margin/],
   ]
   for (const [m, sentence] of bad) {

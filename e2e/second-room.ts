@@ -7,7 +7,7 @@ import { writeArchive } from '../server/workroom/write'
 const [what, given, file] = process.argv.slice(2)
 database()
 if (what === 'make') {
-  const units = { length: 'mm', temperature: '°C', arealMass: 'g/m²' } as const
+  const units = { length: 'mm', temperature: '°C', arealMass: 'g/m²', region: 'UK', currency: 'EUR' } as const
   const room = await WorkroomRow.create({ name: 'Next door', units, rules: {} as never })
   await readWorkroom({ workroomId: room.id }, given!, 'here')
   console.log(room.id)

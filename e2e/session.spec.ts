@@ -153,8 +153,8 @@ test('three pieces by keys alone: a place missed and pressed again, one set asid
           await page.keyboard.press('e')
         } else await page.keyboard.press('h')
         await expect(page.getByTestId('edge').filter({ hasText: name })).toBeHidden()
-      } else if (/^(Set down|Warm the fabric|Layout|Turn)/.test(words)) await goOn(page, /^(Hold|Warm it|Lift)/)
-      else if (/^(Hold|Warm it|Lift)/.test(words)) await goOn(page, /^(Set down|Warm the fabric|Layout|Turn|Wait|Try|All)/)
+      } else if (/^(Set down|Warm the fabric|Lay|Turn)/.test(words)) await goOn(page, /^(Hold|Warm it|Lift)/)
+      else if (/^(Hold|Warm it|Lift)/.test(words)) await goOn(page, /^(Set down|Warm the fabric|Lay|Turn|Wait|Try|All)/)
       else await page.waitForTimeout(200)
     }
     await expect(now(page)).toHaveText('All pressed')
@@ -231,7 +231,7 @@ test('positions: a keep-out, a print moved and added, another motion; kept, and 
   await expect.poll(async () => (await piece()).keepOuts.length).toBe(0)
   // One is dragged away: what it leaves open is named; put back as worked out.
   await expect(coverage).toContainText(/(100|99\.9\d) %/, { timeout: 40_000 })
-  const placement = page.getByTestId('setdowns').locator('[data-print="0"]')
+  const placement = page.getByTestId('setdowns').locator('[data-placement="0"]')
   const box = (await placement.boundingBox())!
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
   await page.mouse.down()

@@ -17,7 +17,7 @@ import { insertRows, removeRows } from '../server/db/entities'
 import { WorkroomRow } from '../server/db/models'
 import { typesetterFor } from '../server/pdf/faces'
 import { DEMO_FABRICS } from './demo-data/fabrics'
-import { DEMO_PRESS_CLOTHS, DEMO_IRONS, DEMO_SUPPLIES } from './demo-data/shelf'
+import { DEMO_PRESS_CLOTHS, DEMO_IRONS, DEMO_SUPPLIES } from './demo-data/supplies'
 import { DEMO_JOBS } from './demo-data/jobs'
 import { DEMO_MENDS, DEMO_SCRAPS, FLAG_PRINT, type DemoScrap } from './demo-data/mends'
 import { DEMO_MAKINGS } from './demo-data/makings'
@@ -212,7 +212,7 @@ await sequelize.transaction(async (transaction) => {
   } else if (await WorkroomRow.count({ transaction })) {
     return
   }
-  const units = { length: 'mm', temperature: '°C', arealMass: 'g/m²' } as const
+  const units = { length: 'mm', temperature: '°C', arealMass: 'g/m²', region: 'UK', currency: 'EUR' } as const
   await WorkroomRow.create({ id: workroomId, name: 'Tidewell workroom', units, rules }, { transaction })
   await insertRows(workroomId, demoRows(), transaction)
 })

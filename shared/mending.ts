@@ -204,7 +204,7 @@ function laidWithin(part: Outline, w: SpecOf<'embroidery'>): Outline {
     downMm: w.place.downMm - (dx * Math.sin(turn) + dy * Math.cos(turn)),
   })
 }
-const PAPER_MM = { A4: 210, A3: 297 } as const
+const PAPER_MM = { A4: 210, A3: 297, letter: 215.9, tabloid: 279.4 } as const
 /** All labels side by side as they come off their sheet. */
 export const labelsBox = (w: Pick<SpecOf<'labels'>, 'wideMm' | 'highMm' | 'paper'>, count: number): Outline =>
   sheetBox(w, count, PAPER_MM[w.paper])

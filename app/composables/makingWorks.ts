@@ -149,7 +149,7 @@ export function useMakingWorks(coverageFor: Covering, since: () => number) {
       try {
         return operationsOfMaking(m).map(made => ({ m, made }))
       } catch (error) {
-        cannot.push({ name: m.name, why: (error as Error).message })
+        cannot.push({ name: m.name, why: faultWords(error) })
         return []
       }
     })

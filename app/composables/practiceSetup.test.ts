@@ -53,12 +53,12 @@ describe('the practice bench', () => {
   it('runs five times as quick where that is wished, and a press of the iron counts as half a second at least', async () => {
     const p = await begin('dryMoist')
     p.rate.value = 5
-    p.choice.value = { ...bestAttempt(p.selection.value!).choice }
+    p.choice.value = { ...bestAttempt(p.exercise.value!).choice }
     p.iron()
     vi.advanceTimersByTime(2000)
     expect(p.downS.value).toBeCloseTo(10, 6)
     p.lay()
-    p.choice.value = { ...bestAttempt(p.selection.value!).choice }
+    p.choice.value = { ...bestAttempt(p.exercise.value!).choice }
     p.iron()
     p.iron()
     expect(p.held.value).toEqual([0.5])
@@ -66,7 +66,7 @@ describe('the practice bench', () => {
 
   it('a corner is touched one step at a time, and shows what is seen when its time is over', async () => {
     const p = await begin('corner')
-    const { touchS } = p.selection.value!.figures
+    const { touchS } = p.exercise.value!.figures
     p.touch(0)
     p.touch(4)
     expect(p.touching.value).toBe(0)
@@ -82,18 +82,18 @@ describe('the practice bench', () => {
     p.key.value = 'velvet'
     await answered()
     vi.advanceTimersByTime(60_000)
-    expect([p.touching.value, p.held.value, p.selection.value!.key]).toEqual([null, [], 'velvet'])
+    expect([p.touching.value, p.held.value, p.exercise.value!.key]).toEqual([null, [], 'velvet'])
   })
 
   it('a seed that is no number is said, nothing lies on the selection, and the next one is counted on', async () => {
     const p = await begin('order', 41)
-    expect(p.selection.value!.seed).toBe(41)
+    expect(p.exercise.value!.seed).toBe(41)
     p.seedText.value = 'seven'
     await answered()
-    expect([p.selection.value, p.problem.value]).toEqual([null, 'Seed: a whole number from 0 to 999999.'])
+    expect([p.exercise.value, p.problem.value]).toEqual([null, 'Seed: a whole number from 0 to 999999.'])
     p.nextSeed()
     await answered()
-    expect([p.selection.value!.seed, p.problem.value]).toEqual([1, null])
+    expect([p.exercise.value!.seed, p.problem.value]).toEqual([1, null])
   })
 
   it('free practice takes what lies on the board, and is written on no sheet', async () => {
@@ -101,7 +101,7 @@ describe('the practice bench', () => {
     board.chosen.fabricId = idOf(11)
     board.takeSupply(idOf(21))
     const p = await begin('free')
-    const { asks } = p.selection.value!
+    const { asks } = p.exercise.value!
     p.choice.value = Object.fromEntries(asks.map(a => [a.topic, a.options[0]!]))
     expect(p.complete.value).toBe(true)
     p.iron()

@@ -36,7 +36,7 @@ export const bestOfEach = (done: readonly Done[]): Map<ExerciseKey, { near: numb
   }, new Map<ExerciseKey, { near: number, passed: boolean, times: number }>())
 
 const ASK = 'practice'
-/** The practice selection: what lies on it, how it is pressed by the clock, what it answers. */
+/** The practice bench: what lies on it, how it is pressed by the clock, what it answers. */
 export function usePractising() {
   const board = useSelection()
   const workers = useBoardWorkers()
@@ -45,7 +45,7 @@ export function usePractising() {
   const seedText = useStored<string>('practice-seed', '1')
   const rate = useStored<1 | 5>('practice-rate', 1)
   const problem = ref<string | null>(null)
-  const selection = shallowRef<PracticeSetup | null>(null)
+  const exercise = shallowRef<PracticeSetup | null>(null)
   const choice = ref<Choice>({})
   const held = ref<number[]>([])
   const tries = ref<{ attempt: Attempt, practised: Practised }[]>([])
@@ -61,7 +61,7 @@ export function usePractising() {
   const touchEnds = useTimeoutFn(() => {
     if (touching.value !== null) held.value = [...held.value, touching.value]
     touching.value = null
-  }, () => (selection.value?.figures.touchS ?? 20) / rate.value * 1000, { immediate: false })
+  }, () => (exercise.value?.figures.touchS ?? 20) / rate.value * 1000, { immediate: false })
 
   function lay(): void {
     touchEnds.stop()
@@ -76,23 +76,23 @@ export function usePractising() {
       const seed = seedOf(seedText.value)
       problem.value = null
       if (key.value !== 'free') {
-        selection.value = beginExercise(key.value, seed)
+        exercise.value = beginExercise(key.value, seed)
         return
       }
       const { fabric, supply, iron } = board
       if (!fabric || !supply?.adhesive || !iron) throw new RangeError(
         'Free practice: choose a fabric and a fusible first, on the Fabric and Swatch stages.')
-      selection.value = freeSetup(seed, { fabric: toFabricInput(fabric), supply: toSupplyInput(supply),
+      exercise.value = freeSetup(seed, { fabric: toFabricInput(fabric), supply: toSupplyInput(supply),
         settings: toIronInput(iron).settings })
     } catch (error) {
-      selection.value = null
-      problem.value = (error as Error).message
+      exercise.value = null
+      problem.value = faultWords(error)
     }
   }
   watch([key, seedText], lay, { immediate: true })
   watch(() => (key.value === 'free' ? [board.fabric?.id, board.supply?.id] : null), () => { if (key.value === 'free') lay() })
 
-  const complete = computed(() => selection.value?.asks.every((a) => {
+  const complete = computed(() => exercise.value?.asks.every((a) => {
     const said = choice.value[a.topic]
     return a.how === 'one'
       ? said !== undefined
@@ -100,12 +100,12 @@ export function usePractising() {
         ? said?.split('+').length === 2
         : said?.split('>').length === a.options.length
   }) ?? false)
-  const touches = computed(() => (selection.value?.clock === 'touches'
+  const touches = computed(() => (exercise.value?.clock === 'touches'
     ? Number(choice.value.touches ?? 1)
     : choice.value.side === 'both'
       ? 2
       : 1))
-  const needs = computed(() => (selection.value?.clock === 'hold' || selection.value?.clock === 'touches' ? touches.value : 0))
+  const needs = computed(() => (exercise.value?.clock === 'hold' || exercise.value?.clock === 'touches' ? touches.value : 0))
   const pressable = computed(() => needs.value > 0 && complete.value && answer.value === null && held.value.length < needs.value
     && !judging.value)
   /** Down, or lift. */
@@ -126,18 +126,18 @@ export function usePractising() {
     touching.value = step
     touchEnds.start()
   }
-  const seen = computed(() => (selection.value?.key === 'corner'
-    ? held.value.map(step => ({ step, c: CORNER_STEPS_C[step]!, flag: seenAt(selection.value!.seed, step) }))
+  const seen = computed(() => (exercise.value?.key === 'corner'
+    ? held.value.map(step => ({ step, c: CORNER_STEPS_C[step]!, flag: seenAt(exercise.value!.seed, step) }))
     : []))
   /** What a marked length measures after a try. */
-  const marksMm = computed(() => (selection.value?.key === 'braid' && held.value.length > 0 && choice.value.setting !== undefined
-    ? marksAfterMm(selection.value.seed, { choice: choice.value, heldS: held.value })
+  const marksMm = computed(() => (exercise.value?.key === 'braid' && held.value.length > 0 && choice.value.setting !== undefined
+    ? marksAfterMm(exercise.value.seed, { choice: choice.value, heldS: held.value })
     : null))
 
   async function ask(attempt: Attempt): Promise<Practised | null> {
     judging.value = true
     try {
-      const b = plain(selection.value!), a = plain(attempt)
+      const b = plain(exercise.value!), a = plain(attempt)
       return await workers.ask(ASK, remote => remote.practised(b, a), 2)
     } catch (error) {
       problem.value = faultOf(error) ?? problem.value
@@ -149,33 +149,33 @@ export function usePractising() {
   const attemptNow = (): Attempt => ({ choice: { ...choice.value }, heldS: [...held.value] })
   /** A scrap that does not count yet where more than one may be pressed. */
   async function tried(): Promise<void> {
-    if (!selection.value) return
-    if (selection.value.key === 'braid') return
+    if (!exercise.value) return
+    if (exercise.value.key === 'braid') return
     const attempt = attemptNow(), practised = await ask(attempt)
     if (!practised) return
     tries.value = [...tries.value, { attempt, practised }]
-    if (tries.value.length >= selection.value.tries) count(practised)
+    if (tries.value.length >= exercise.value.tries) count(practised)
   }
   function again(): void {
     held.value = []
   }
   function count(p: Practised | null = tries.value.at(-1)?.practised ?? null): void {
-    if (!p || !selection.value) return
+    if (!p || !exercise.value) return
     answer.value = p
-    if (selection.value.key === 'free') return
-    const done: Done = { key: selection.value.key, seed: selection.value.seed, near: p.verdict.near, passed: p.verdict.passed,
+    if (exercise.value.key === 'free') return
+    const done: Done = { key: exercise.value.key, seed: exercise.value.seed, near: p.verdict.near, passed: p.verdict.passed,
       at: new Date().toISOString() }
     sheet.value = { ...sheet.value, done: [...sheet.value.done, done].slice(-MOST_DONE) }
   }
   /** Answers what is not pressed, or a braid that was settled and cut. */
   async function judge(): Promise<void> {
-    if (!selection.value || answer.value || judging.value) return
+    if (!exercise.value || answer.value || judging.value) return
     count(await ask(attemptNow()))
   }
   const nextSeed = (): void => { seedText.value = String((Number(seedText.value) || 0) + 1) }
   onScopeDispose(() => workers.end(ASK))
   return {
-    sheet, key, seedText, rate, problem, selection, choice, held, tries, answer, judging, downAtMs, downS, complete, needs, pressable, iron,
+    sheet, key, seedText, rate, problem, exercise, choice, held, tries, answer, judging, downAtMs, downS, complete, needs, pressable, iron,
     touching, touch, seen, marksMm, again, count, judge, lay, nextSeed,
   }
 }

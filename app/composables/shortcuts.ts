@@ -74,7 +74,7 @@ export const KEYS = {
   seamDetail: { key: 'f', shown: 'F', does: 'Seams and details', reach: 'seams' },
   patchwork: { key: 'g', shown: 'G', does: 'Patchwork', reach: 'seams' },
   hem: { key: 'h', shown: 'H', does: 'Hems', reach: 'seams' },
-  strips: { key: 'b', shown: 'B', does: 'Strips, binding, batting', reach: 'seams' },
+  strips: { key: 'b', shown: 'B', does: 'Strips, binding, wadding', reach: 'seams' },
   before: { key: 'c', shown: 'C', does: 'Prepare fabric', reach: 'seams' },
   nextSeamDetail: { key: 'j', shown: 'J', does: 'The next seam or detail', reach: 'seams' },
   nextSeam: { key: 'j', shown: 'J', does: 'The next seam, as they are pressed', reach: 'seams' },

@@ -17,7 +17,7 @@ export function useSpringScale() {
       forceN50.value = Math.round(peelForceN50(pulls.value) * 10) / 10
       problem.value = null
     } catch (error) {
-      problem.value = (error as Error).message
+      problem.value = faultWords(error)
     }
   }
   /** @param bond what the stand-in is told of the bond */

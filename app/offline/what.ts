@@ -3,7 +3,7 @@
 export const COPY_MARK = 'x-kept-copy'
 export const COPIES = 'ready-cuff-copies', PICTURES = 'ready-cuff-pictures', ICONS = 'ready-cuff-icons'
 
-const LISTS = /^\/api\/(workroom|fabrics|supplies|irons|pressCloths|places|jobs|pairings|plans|swatches|match|due)(\/|$)/
+const LISTS = /^\/api\/(workroom|fabrics|supplies|irons|press-cloths|places|jobs|pairings|plans|swatches|match|due)(\/|$)/
 /** Streams, sheets of paper and pictures are none of them. */
 const NEVER = /\/(probe|strip|proof|photos|templates|chalk)(\/|$)/
 

@@ -4,9 +4,8 @@ import { appearanceOfJudging } from '#core/appearance'
 import { appearanceOfSigns, SIGN_APPEARANCE, SIGN_ON } from '#shared/rescuing'
 import { WENT } from '#shared/schemas'
 import {
-  cannotWords, CAUSE_NAME, contradictWords, GRADE_WORDS, METHOD_NAME, NEXT_WORDS, QUESTION_WORDS, REMEDY_NAME, remedySteps, riskWords,
-  shareWords,
-  SIGN_NAME, SETTING_WORDS, WENT_NAME,
+  cannotWords, CAUSE_NAME, contradictWords, dayWords, GRADE_WORDS, METHOD_NAME, NEXT_WORDS, QUESTION_WORDS, REMEDY_NAME,
+  remedySteps, riskWords, SETTING_WORDS, shareWords, SIGN_NAME, WENT_NAME,
 } from '#shared/words'
 
 /** What went wrong, from what is seen; one question at a time; and what can be done about it. */
@@ -23,7 +22,7 @@ const fabricItems = computed(() => library.fabrics.map(c => ({ label: c.name, va
 const supplyItems = computed(() => library.supplies.filter(s => s.adhesive).map(s => ({ label: s.name, value: s.id })))
 const setFabric = (id: unknown) => { selection.chosen.fabricId = String(id) }
 const setSupply = (id: unknown) => { selection.takeSupply(String(id)) }
-const day = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })
+const day = (iso: string) => dayWords(iso, selection.units)
 const swatchItems = computed(() => [
   { label: 'not known', value: UNKNOWN_PRESSING },
   ...pairing.swatches.map(t => ({

@@ -9,7 +9,8 @@ import {
 import { interfacingNeed } from '#shared/cutting'
 import type { Page, Supply, Swatch } from '#shared/schemas'
 import {
-  CHANGE_NAME, clashSentence, drawnSentence, exclusionSentence, faultSentence, STIFFNESS_NAME, PART_NAME, recipeSentence, WISH_NAME,
+  CHANGE_NAME, clashSentence, drawnSentence, exclusionSentence, fabricWords, faultSentence, lengthWords, moneyWords, PART_NAME,
+  recipeSentence, STIFFNESS_NAME, WISH_NAME,
 } from '#shared/words'
 
 definePageMeta({ title: 'Match' })
@@ -193,7 +194,8 @@ useShortcuts({ take })
       <p class="mb-2 text-[15px] leading-tight text-muted-ink">wants {{ wants }}</p>
       <WishSlip />
       <hr class="stitch my-2">
-      <p v-if="drawn.count" class="text-[15px]" data-test="drawn">{{ drawnSentence(drawn.count, drawn.m2) }} <Sourced from="model" /></p>
+      <p v-if="drawn.count" class="text-[15px]"
+        data-test="drawn">{{ drawnSentence(drawn.count, drawn.m2, selection.units) }} <Sourced from="model" /></p>
       <PieceSizes v-else :key="`${selection.fabric.id} ${wish.place.key}`" v-model:area-m2="areaM2" :fabric-id="selection.fabric.id"
         :place-key="wish.place.key" />
     </section>
@@ -237,22 +239,22 @@ useShortcuts({ take })
         <div class="min-w-0 flex-1">
           <p class="ticket text-[1.45rem] font-semibold leading-tight" data-test="first-answer">{{ nameOf(lead) }}</p>
           <p class="text-[15px] leading-snug">
-            {{ Math.round(lead.bendingMm) }} mm: {{ STIFFNESS_NAME[lead.stiffness] }}.
+            {{ lengthWords(lead.bendingMm, selection.units) }}: {{ STIFFNESS_NAME[lead.stiffness] }}.
             <template v-if="leadProved ?? lead.recipe">
               {{ recipeSentence((leadProved ?? lead.recipe)!, selection.pressCloth?.name ?? null, selection.units) }}
               <Sourced :from="recipeFrom" />
             </template>
             <template v-else-if="!fused">Sewn in: no heat, no adhesive.</template>
             <template
-              v-if="lead.need">{{ ' ' }}{{ lead.need.metres.toFixed(2) }}
-              m{{ lead.need.cost !== null ? `, costs ${lead.need.cost.toFixed(2)}` : '' }}<template
-                v-if="lead.need.shortM > 0">; {{ lead.need.shortM.toFixed(2) }} m are missing<template
-                v-if="shown.find(c => c.need && c.need.shortM === 0)">:
-                {{ nameOf(shown.find(c => c.need && c.need.shortM === 0)!) }} would do</template></template>.</template>
+              v-if="lead.need">{{ ' ' }}{{ fabricWords(lead.need.metres, selection.units) }}{{
+              lead.need.cost !== null ? `, costs ${moneyWords(lead.need.cost, selection.units)}` : '' }}<template
+              v-if="lead.need.shortM > 0">; {{ fabricWords(lead.need.shortM, selection.units) }} missing<template
+              v-if="shown.find(c => c.need && c.need.shortM === 0)">:
+              {{ nameOf(shown.find(c => c.need && c.need.shortM === 0)!) }} would do</template></template>.</template>
           </p>
           <p v-for="f in lead.faults" :key="f.why"
             class="border-l-4 border-alert pl-2 text-[15px] font-semibold leading-tight text-alert" data-test="fault">
-            {{ faultSentence(f) }}</p>
+            {{ faultSentence(f, selection.units) }}</p>
           <p v-if="lead.tie"
             class="text-[13px] leading-tight text-muted-ink">As good as the next; first by
             {{ lead.tie.by === 'code' ? 'its code alone' : PART_NAME[lead.tie.by] }}.</p>

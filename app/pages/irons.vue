@@ -59,7 +59,7 @@ const x = (c: number) => (c - 60) / 180 * 100
             <p class="text-sm" :class="i.shutsOffAfterS ? '' : 'text-alert'">
               {{ i.shutsOffAfterS ? `shuts itself off after ${seconds(i.shutsOffAfterS)}` : 'never shuts itself off' }}
             </p>
-            <p class="text-sm">{{ ironCareWords(i) }}</p>
+            <p class="text-sm">{{ ironCareWords(i, selection.units) }}</p>
             <p v-if="soleAsks(i.since)" class="slip mt-1 p-2 text-sm" role="status">{{ soleAsksSentence(soleAsks(i.since)!) }}</p>
             <dl class="mt-2 grid grid-cols-[auto_1fr] items-center gap-x-3 gap-y-1">
               <template v-for="(s, k) in i.settings" :key="s.label">

@@ -1,35 +1,36 @@
 <script setup lang="ts">
 import { appearanceOfPressing } from '#core/appearance'
 import { EXERCISES } from '#core/practice'
-import { celsius, EXERCISE_NAME, DAMAGE_NAME, PRACTICE_MARK, seconds, taskWords } from '#shared/words'
+import {
+  celsius, DAMAGE_NAME, EXERCISE_NAME, lengthWords, massWords, PRACTICE_MARK, seconds, taskWords, thicknessWords,
+} from '#shared/words'
 import { bestOfEach } from '~/composables/practising'
 
-/** A place to practise: looks like the real selection, and is plainly marked; nothing of it is kept in the records. */
+/** A place to practise: looks like the real bench, and is plainly marked; nothing of it is kept in the records. */
 definePageMeta({ title: 'Practice' })
-const board = useSelection()
+const selection = useSelection()
 const p = usePractising()
-const { sheet, key, seedText, rate, problem, selection, choice, held, tries, answer, judging, downAtMs, downS, complete, needs, pressable,
+const { sheet, key, seedText, rate, problem, exercise, choice, held, tries, answer, judging, downAtMs, downS, complete, needs, pressable,
   touching, seen,
   marksMm } = p
 const best = computed(() => bestOfEach(sheet.value.done))
 const ALL = computed(() => [...EXERCISES, 'free' as const].map((value, i) => ({ value, name: EXERCISE_NAME[value], n: i + 1 })))
 const RATES = [{ value: 1 as const, name: 'Real clock' }, { value: 5 as const, name: '5 × as quick' }]
 useSpaceBar(() => !shortcutListOpen.value && (downAtMs.value !== null || pressable.value), p.iron)
-const canJudge = computed(() => selection.value !== null && !answer.value && complete.value && !judging.value
-  && (selection.value.clock === 'none' || selection.value.clock === 'steps' || (selection.value.key === 'braid' && held.value.length > 0)))
+const canJudge = computed(() => exercise.value !== null && !answer.value && complete.value && !judging.value
+  && (exercise.value.clock === 'none' || exercise.value.clock === 'steps' || (exercise.value.key === 'braid' && held.value.length > 0)))
 useShortcuts({ take: () => { if (canJudge.value) void p.judge() }, fresh: p.nextSeed,
   again: () => { if (tries.value.length && !answer.value) p.again() } })
 /** The corner as its touches left it. */
 const cornerAppearance = computed(() => appearanceOfPressing(seen.value.flatMap(t => (t.flag ? [t.flag] : [])), null))
 const lastTry = computed(() => tries.value.at(-1)?.practised ?? null)
-const more = computed(() => selection.value !== null && !answer.value && tries.value.length > 0
-  && tries.value.length < selection.value.tries)
+const more = computed(() => exercise.value !== null && !answer.value && tries.value.length > 0
+  && tries.value.length < exercise.value.tries)
 const fabricLine = computed(() => {
-  const b = selection.value
+  const b = exercise.value
   if (!b?.fabric) return null
-  return `${Math.round(b.fabric.massGsm)} g/m², ${b.fabric.thicknessMm.toFixed(2)} mm${b.supply
-    ? `; behind it ${
-      Math.round(b.supply.massGsm)} g/m²`
+  return `${massWords(b.fabric.massGsm, selection.units)}, ${thicknessWords(b.fabric.thicknessMm, selection.units)}${b.supply
+    ? `; behind it ${massWords(b.supply.massGsm, selection.units)}`
     : ''}`
 })
 const RADIUS = 92, around = 2 * Math.PI * RADIUS
@@ -65,49 +66,51 @@ const RADIUS = 92, around = 2 * Math.PI * RADIUS
             class="text-sm opacity-80">{{ KEYS.fresh.shown }}</kbd></UButton>
         </div>
         <p v-if="problem" class="text-lg font-semibold text-alert" role="alert" data-test="practice-problem">{{ problem }}</p>
-        <template v-if="selection">
-          <p class="text-lg leading-snug" data-test="task">{{ taskWords(selection, board.units) }}</p>
+        <template v-if="exercise">
+          <p class="text-lg leading-snug" data-test="task">{{ taskWords(exercise, selection.units) }}</p>
           <p v-if="fabricLine" class="text-sm text-muted-ink">{{ fabricLine }} <Sourced from="typical" /></p>
-          <div class="grid min-h-0 flex-1 gap-5 max-[1100px]:grid-cols-1" :class="selection.clock === 'none' && !answer ? 'grid-cols-1'
+          <div class="grid min-h-0 flex-1 gap-5 max-[1100px]:grid-cols-1" :class="exercise.clock === 'none' && !answer ? 'grid-cols-1'
             : 'grid-cols-[minmax(0,1fr)_minmax(0,1.05fr)]'">
             <div class="space-y-2.5">
-              <ChoiceRow v-for="a in selection.asks" :key="`${selection.key} ${selection.seed} ${a.topic}`"
+              <ChoiceRow v-for="a in exercise.asks" :key="`${exercise.key} ${exercise.seed} ${a.topic}`"
                 v-model="choice[a.topic]" :asked="a"
-                :selection="selection"
+                :selection="exercise"
                 :locked="answer !== null || downAtMs !== null" />
-              <div v-if="selection.clock === 'steps'" class="space-y-1" data-test="corner">
+              <div v-if="exercise.clock === 'steps'" class="space-y-1" data-test="corner">
                 <p class="text-sm font-semibold">Touch the corner, coolest first</p>
                 <div class="flex flex-wrap gap-1">
-                  <UButton v-for="(s, i) in selection.settings" :key="i" size="lg" variant="outline" color="neutral"
+                  <UButton v-for="(s, i) in exercise.settings" :key="i" size="lg" variant="outline" color="neutral"
                     :disabled="answer !== null || touching !== null"
-                    @click="p.touch(i)">{{ celsius(s.meanC, board.units) }}</UButton>
+                    @click="p.touch(i)">{{ celsius(s.meanC, selection.units) }}</UButton>
                 </div>
                 <p v-if="touching !== null" role="status">Touching…</p>
-                <ol aria-live="polite"><li v-for="(t, i) in seen" :key="i">{{ celsius(t.c, board.units) }}:
+                <ol aria-live="polite"><li v-for="(t, i) in seen" :key="i">{{ celsius(t.c, selection.units) }}:
                   <b>{{ t.flag ? DAMAGE_NAME[t.flag.kind] : 'nothing to be seen' }}</b></li></ol>
               </div>
-              <p v-if="marksMm !== null" class="text-lg" data-test="marks">The marked length is now <b>{{ marksMm.toFixed(1) }} mm</b>
+              <p v-if="marksMm !== null" class="text-lg"
+                data-test="marks">The marked length is now <b>{{ lengthWords(marksMm, selection.units) }}</b>
                 <Sourced from="measured" />. Choose how much longer to cut.
                 <UButton v-if="!answer" size="sm" variant="outline" color="neutral" @click="p.again">Add a piece, preshrunk
                   differently</UButton></p>
-              <UButton v-if="selection.clock === 'none' || selection.clock === 'steps' || selection.key === 'braid'" size="xl"
+              <UButton v-if="exercise.clock === 'none' || exercise.clock === 'steps' || exercise.key === 'braid'" size="xl"
                 :disabled="!canJudge"
                 :loading="judging"
                 @click="p.judge">Show the answer <kbd class="text-base opacity-80">{{ KEYS.take.shown }}</kbd></UButton>
             </div>
             <div class="flex min-h-0 flex-col">
-              <PracticeAnswer v-if="answer" :selection="selection" :practised="answer" />
-              <figure v-else-if="selection.clock === 'steps'" class="m-auto text-center">
+              <PracticeAnswer v-if="answer" :selection="exercise" :practised="answer" />
+              <figure v-else-if="exercise.clock === 'steps'" class="m-auto text-center">
                 <SwatchAppearance :look="cornerAppearance" colour="#d6c6a5" :wide="380" :high="266" label="The hidden corner" />
                 <figcaption
-                  class="text-lg">{{ seen.length ? `the corner after ${celsius(seen.at(-1)!.c, board.units)}` : 'the corner, untouched' }}
+                  class="text-lg">{{ seen.length ? `the corner after ${celsius(seen.at(-1)!.c, selection.units)}`
+                  : 'the corner, untouched' }}
                 </figcaption></figure>
               <p v-else-if="judging" class="m-auto text-lg text-muted-ink" role="status">Checking it, and looking for the best answer…</p>
               <template v-else-if="more && lastTry">
-                <PracticeAnswer :selection="selection" :practised="lastTry" scrap />
+                <PracticeAnswer :selection="exercise" :practised="lastTry" scrap />
                 <div class="mt-2 flex gap-2"><UButton size="lg" @click="p.count()">This one counts</UButton>
                   <UButton v-if="held.length >= needs" size="lg" variant="outline" color="neutral" @click="p.again">Another scrap
-                    ({{ selection.tries
+                    ({{ exercise.tries
                       - tries.length }} left) <kbd class="text-sm opacity-80">{{ KEYS.again.shown }}</kbd></UButton></div>
               </template>
               <div v-if="needs > 0 && !answer && !judging && held.length < needs" class="m-auto flex flex-col items-center"

@@ -1,12 +1,21 @@
 <script setup lang="ts">
-import type { Rules, Workroom } from '#shared/schemas'
-import { QUESTIONS, WORKING_RULES } from '#shared/words'
+import { CURRENCIES, type Rules, type Workroom } from '#shared/schemas'
+import { inUnits, localeOf, QUESTIONS, WORKING_RULES } from '#shared/words'
 
 definePageMeta({ title: 'House rules' })
 const library = useLibrary()
 const problem = ref<string | null>(null)
-const UNITS = { length: ['mm', 'cm', 'in'], temperature: ['°C', '°F'], arealMass: ['g/m²', 'oz/yd²'] } as const
-const UNIT_NAME = { length: 'Lengths', temperature: 'Temperatures', arealMass: 'Weights' } as const
+const UNITS = {
+  length: [{ value: 'mm', name: 'mm and m' }, { value: 'cm', name: 'cm and m' }, { value: 'in', name: 'inches and yards' }],
+  temperature: [{ value: '°C', name: '°C' }, { value: '°F', name: '°F' }],
+  arealMass: [{ value: 'g/m²', name: 'g/m²' }, { value: 'oz/yd²', name: 'oz/yd²' }],
+  region: [{ value: 'UK', name: 'United Kingdom' }, { value: 'US', name: 'United States' }],
+} as const
+const UNIT_NAME = { length: 'Lengths', temperature: 'Temperatures', arealMass: 'Weights', region: 'Words and dates' } as const
+const currencyItems = computed(() => {
+  const names = new Intl.DisplayNames(localeOf(library.workroom?.units), { type: 'currency' })
+  return CURRENCIES.map(code => ({ label: `${code} · ${names.of(code)}`, value: code }))
+})
 
 async function save(change: Partial<Pick<Workroom, 'rules' | 'units'>>): Promise<void> {
   const w = library.workroom!
@@ -22,7 +31,8 @@ async function save(change: Partial<Pick<Workroom, 'rules' | 'units'>>): Promise
   }
 }
 const choose = (key: keyof Rules, value: string) => save({ rules: { ...library.workroom!.rules, [key]: value } as Rules })
-const unit = (key: keyof typeof UNITS, value: string) => save({ units: { ...library.workroom!.units, [key]: value } as Workroom['units'] })
+const unit = (key: keyof Workroom['units'], value: string) =>
+  save({ units: { ...library.workroom!.units, [key]: value } as Workroom['units'] })
 </script>
 
 <template>
@@ -40,14 +50,20 @@ const unit = (key: keyof typeof UNITS, value: string) => save({ units: { ...libr
           <Choices :model-value="String(library.workroom.rules[question.key])" :options="question.schools" :label="question.ask"
             class="grid gap-2" :style="{ gridTemplateColumns: `repeat(${question.schools.length}, 1fr)` }"
             shape="min-h-14 px-3 py-2 text-left leading-tight" @update:model-value="v => choose(question.key, v!)">
-            <template #default="{ option }"><b class="block">{{ option.name }}</b><span class="text-sm">{{ option.why }}</span></template>
+            <template #default="{ option }"><b class="block">{{ option.name }}</b><span
+              class="text-sm">{{ inUnits(option.why, library.workroom.units) }}</span></template>
           </Choices></dd>
       </div>
       <div v-for="(choices, key) in UNITS" :key="key" class="grid grid-cols-[260px_1fr] gap-4 border-t border-dashed border-seam py-3">
         <dt class="ticket text-lg font-semibold">{{ UNIT_NAME[key] }}</dt>
         <dd>
-          <Choices :model-value="library.workroom.units[key]" :options="choices.map(u => ({ value: u, name: u }))" :label="UNIT_NAME[key]"
-            class="flex gap-2" shape="min-h-11 px-5" @update:model-value="v => unit(key, v!)" /></dd>
+          <Choices :model-value="library.workroom.units[key]" :options="[...choices]" :label="UNIT_NAME[key]"
+            class="flex flex-wrap gap-2" shape="min-h-11 px-5" @update:model-value="v => unit(key, v!)" /></dd>
+      </div>
+      <div class="grid grid-cols-[260px_1fr] gap-4 border-t border-dashed border-seam py-3">
+        <dt class="ticket text-lg font-semibold">Currency</dt>
+        <dd><USelectMenu :model-value="library.workroom.units.currency" :items="currencyItems" value-key="value" class="w-72"
+          aria-label="Currency" @update:model-value="v => v && unit('currency', v)" /></dd>
       </div>
     </dl>
   </div>

@@ -9,7 +9,7 @@ const TABS = [
   { key: 'seamDetail' as const, name: 'Seams and details', shown: KEYS.seamDetail.shown }, { key: 'patchwork' as const, name: 'Patchwork',
     shown: KEYS.patchwork.shown },
   { key: 'hem' as const, name: 'Hems', shown: KEYS.hem.shown },
-  { key: 'strips' as const, name: 'Strips, binding, batting', shown: KEYS.strips.shown },
+  { key: 'strips' as const, name: 'Strips, binding, wadding', shown: KEYS.strips.shown },
   { key: 'before' as const, name: 'Prepare fabric', shown: KEYS.before.shown },
 ]
 const to = (t: Tab) => () => { tab.value = t }

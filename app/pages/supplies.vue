@@ -3,7 +3,7 @@ import { ADHESIVE_KEYS, ADHESIVES } from '#core/materials'
 import { makerTroubles } from '#core/maker'
 import { toLotReading } from '#shared/mappers'
 import { FAMILIES, type Supply } from '#shared/schemas'
-import { BASE_NAME, FAMILY_NAME, instructionsWords } from '#shared/words'
+import { BASE_NAME, fabricWords, FAMILY_NAME, instructionsWords, massWords } from '#shared/words'
 
 definePageMeta({ title: 'Supplies' })
 const library = useLibrary()
@@ -72,7 +72,8 @@ const doubtful = (s: Supply) => toLotReading(s)?.state === 'contradicts' || make
             <span class="min-w-0">
               <span class="block text-lg font-semibold leading-tight">{{ s.name }}</span>
               <span class="block text-sm text-muted-ink">
-                {{ s.code }} · {{ FAMILY_NAME[s.family].toLowerCase() }}, {{ BASE_NAME[s.base] }} · {{ Math.round(s.massGsm) }} g/m²
+                {{ s.code }} · {{ FAMILY_NAME[s.family].toLowerCase() }},
+                {{ BASE_NAME[s.base] }} · {{ massWords(s.massGsm, selection.units) }}
                 <Sourced :from="s.instructions === 'maker' ? 'maker' : 'typical'" />
               </span>
               <span class="block text-sm">
@@ -80,7 +81,7 @@ const doubtful = (s: Supply) => toLotReading(s)?.state === 'contradicts' || make
                 <Sourced v-if="s.adhesive" :from="s.adhesiveOrigin" />
               </span>
               <span class="block text-sm" :class="s.stockM > 0 ? '' : 'text-alert'">
-                {{ s.stockM > 0 ? `${s.stockM} m` : 'none left' }}
+                {{ s.stockM > 0 ? fabricWords(s.stockM, selection.units) : 'none left' }}
                 <Sourced from="measured" />
               </span>
               <span v-if="instructionsOfSupply(s)" class="block text-sm">

@@ -3,7 +3,7 @@ import { SURFACE_KIND_KEYS, SURFACE_KINDS, FIBRES, ADHESIVES } from '#core/mater
 import { fabricLimit, limitingFibres } from '#core/limit'
 import { chooseWay, courseOf, evaluate, METHODS, pressedS, adhesiveOf, type Recipe, type Way } from '#core/recipe'
 import { toEvidence, toIronInput, toRecipe } from '#shared/mappers'
-import { recipeHeadline, recipeSteps, scorePartWords, tackSentence, whySentence, blockedSentence } from '#shared/words'
+import { blockedSentence, massWords, recipeHeadline, recipeSteps, scorePartWords, tackSentence, whySentence } from '#shared/words'
 
 definePageMeta({ title: 'Swatch' })
 const library = useLibrary()
@@ -93,7 +93,8 @@ const provisional = computed(() => selection.fabric
 
 const supplyItems = computed(() =>
   library.supplies.map(s => ({
-    label: `${s.name} · ${Math.round(s.massGsm)} g/m²${s.adhesive ? ` · ${ADHESIVES[s.adhesive].name.toLowerCase()}` : ''}`, value: s.id,
+    label: `${s.name} · ${massWords(s.massGsm, selection.units)}${s.adhesive ? ` · ${ADHESIVES[s.adhesive].name.toLowerCase()}` : ''}`,
+    value: s.id,
   })),
 )
 const ironItems = computed(() => library.irons.map(i => ({ label: i.name, value: i.id })))

@@ -75,7 +75,7 @@ useDigits({ does: 'Open a job at what is next', from: 1, upTo: 9, act: (n) => {
             <p class="ticket truncate text-xl font-semibold leading-tight">{{ job.name }}</p>
             <p class="truncate leading-tight">{{ job.garment }}, <span :class="late ? 'font-semibold text-alert' : ''">
               {{ wantedWords(job.forWhen, today) }}</span></p>
-            <p class="truncate text-sm text-muted-ink">{{ careWords(job) }}</p>
+            <p class="truncate text-sm text-muted-ink">{{ careWords(job, selection.units) }}</p>
           </div>
           <div class="min-w-0 max-[1000px]:col-span-2 max-[1000px]:col-start-3 max-[1000px]:row-start-2">
             <svg v-if="next" viewBox="0 0 300 16" class="h-4 w-full" preserveAspectRatio="none" aria-hidden="true">

@@ -103,7 +103,7 @@ export const useCutting = defineStore('cutting', () => {
     if (!body.success) {
       const [issue] = body.error.issues
       badPiece.value = typeof issue!.path[1] === 'number' ? issue!.path[1] : null
-      problem.value = issue!.message
+      problem.value = inOwnUnits(issue!.message)
       return
     }
     const sent = JSON.stringify(pieces.value)

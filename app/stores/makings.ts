@@ -66,7 +66,7 @@ export const useMakings = defineStore('makings', () => {
     if (!body.success) {
       const [issue] = body.error.issues
       bad.value = typeof issue!.path[1] === 'number' ? issue!.path[1] : null
-      problem.value = issue!.message
+      problem.value = inOwnUnits(issue!.message)
       return
     }
     const sent = JSON.stringify(makings.value)

@@ -175,7 +175,7 @@ export const usePlanning = defineStore('planning', () => {
       if (!lies) throw new RangeError('nothing of its interfacing is left.')
       return { ...bare, ...plain(lies) }
     } catch (error) {
-      if (!cannot.some(c => c.name === piece.name)) cannot.push({ name: piece.name, why: (error as Error).message })
+      if (!cannot.some(c => c.name === piece.name)) cannot.push({ name: piece.name, why: faultWords(error) })
       return null
     }
   }

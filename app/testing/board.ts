@@ -9,7 +9,8 @@ import { fabricFields, rulesSchema, supplyFields, swatchBody } from '#shared/sch
 export const idOf = (n: number): string => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`
 
 const workroom: Workroom = {
-  id: idOf(1), name: 'Test room', units: { length: 'mm', temperature: '°C', arealMass: 'g/m²' }, rules: rulesSchema.parse({}), version: 0,
+  id: idOf(1), name: 'Test room', units: { length: 'mm', temperature: '°C', arealMass: 'g/m²', region: 'UK', currency: 'EUR' },
+  rules: rulesSchema.parse({}), version: 0,
 }
 export const fabric = (over: Partial<Fabric> = {}): Fabric => ({
   ...fabricFields.parse({

@@ -128,7 +128,7 @@ const seen = new Set()
 async function press() {
   const now = await page.getByTestId('now').textContent({ timeout: 4000 })
   if (await page.getByTestId('edge').isVisible()) await page.keyboard.press('h')
-  else if (/^(Set down|Warm|Hold|Lift|Layout|Turn)/.test(now)) await page.keyboard.press(' ')
+  else if (/^(Set down|Warm|Hold|Lift|Lay|Turn)/.test(now)) await page.keyboard.press(' ')
   await sleep(15)
   const key = await shown()
   if (key) seen.add(key)
@@ -140,7 +140,7 @@ function pressing() {
   const done = (async () => {
     while (on) await press().catch(() => sleep(50))
   })()
-  return { setting: () => { on = false; return done } }
+  return { stop: () => { on = false; return done } }
 }
 
 const tally = { kills: 0, runs: 0, events: 0, lost: 0, doubled: 0, notBack: 0, slowestBackMs: 0 }

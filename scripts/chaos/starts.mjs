@@ -64,7 +64,7 @@ function writing(body) {
     }
   }
   const all = Promise.all([worker(), worker(), worker()])
-  return { sent, answered, setting: () => { going = false; return all } }
+  return { sent, answered, stop: () => { going = false; return all } }
 }
 async function kept(fabricId) {
   const keys = []

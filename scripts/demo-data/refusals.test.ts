@@ -11,7 +11,7 @@ import { DEMO_JOBS } from './jobs'
 import { DEMO_MAKINGS } from './makings'
 import { DEMO_MENDS } from './mends'
 import { DEMO_PIECES, shapeOf } from './pieces'
-import { DEMO_IRONS, DEMO_SUPPLIES } from './shelf'
+import { DEMO_IRONS, DEMO_SUPPLIES } from './supplies'
 
 const ID = '00000000-0000-4000-8000-000000000000', AT = '2026-11-24T10:00:00Z'
 type Path = (string | number)[]
@@ -87,7 +87,8 @@ const KEPT: [string, z.ZodType, object[]][] = [
   ['pieces', jobPieceSchema, Object.values(DEMO_PIECES).flat().map(piece)],
   ['what is made and mended', makingSchema, [...Object.values(DEMO_MAKINGS), ...Object.values(DEMO_MENDS)].flat()
     .map(({ name, spec }) => ({ id: ID, name, fabricId: null, spec }))],
-  ['a place', placeBody, [{ name: 'Gaiter top', stiffness: 'crisp', give: 'any', wear: 0.5, shows: true, inSeam: true, families: ['fusible'] }]],
+  ['a place', placeBody, [{ name: 'Gaiter top', stiffness: 'crisp', give: 'any', wear: 0.5, shows: true, inSeam: true,
+    families: ['fusible'] }]],
   ['a swatch', swatchBody, [{
     clientKey: ID, fabricId: ID, supplyId: ID, ironId: ID, pressClothId: null, surface: 'padded', grade: 3, pressedAt: AT, marks: ['shine'],
     markWhere: { shine: 'left' }, note: 'Well', fabricLot: 'A', supplyLot: 'B', readings: [{ kind: 'peel', value: 12 }],

@@ -4,7 +4,7 @@ import { placeOf, type PlaceKey } from '#core/place'
 import { toMatchFabric, toMatchSupply } from '#shared/mappers'
 import { fabricBody, supplyBody, type Fabric, type Supply } from '#shared/schemas'
 import { DEMO_FABRICS } from './fabrics'
-import { DEMO_IRONS, DEMO_SUPPLIES } from './shelf'
+import { DEMO_IRONS, DEMO_SUPPLIES } from './supplies'
 
 const SHELF = DEMO_SUPPLIES.map(s => toMatchSupply({ id: s.code, ...supplyBody.parse(s) } as Supply))
 const [harbour, locker] = DEMO_IRONS as [typeof DEMO_IRONS[0], typeof DEMO_IRONS[0]]

@@ -1,8 +1,10 @@
+import { said } from '#shared/region'
+import { METRIC, type DisplayUnits } from '#core/units'
 import { boundsOf } from '#core/geometry'
 import { chalkMarks, laidOutline } from '#core/layout'
 import { partId, partsOf, usableWidthMm, type CuttingGround } from '#shared/cutting'
 import type { JobPiece, LayoutPart, Supply } from '#shared/schemas'
-import { turnWords } from '#shared/words'
+import { lengthWords, sizeWords, turnWords } from '#shared/words'
 import { A4_MM, paper, sheetOf, wrap, type Sheet } from './paper'
 import { drawRings, MARGIN_MM } from './rings'
 
@@ -13,6 +15,7 @@ export async function chalkPdf(
   pieces: readonly JobPiece[],
   parts: readonly LayoutPart[],
   ground: CuttingGround,
+  units: DisplayUnits = METRIC,
 ): Promise<Uint8Array> {
   const byId = new Map(partsOf(pieces, supply.id, ground).map(p => [p.id, p]))
   const onRoll = parts
@@ -29,9 +32,9 @@ export async function chalkPdf(
   const perPage = strip.high / scale
   for (let from = 0; from < lengthMm; from += perPage) {
     const sheet = sheetOf(doc, regular)
-    sheet.text(`${supply.name}, ${Math.round(wideMm)} mm usable: ${jobName}`, MARGIN_MM + 4, 16, 13, bold)
+    sheet.text(`${supply.name}, ${lengthWords(wideMm, units)} usable: ${jobName}`, MARGIN_MM + 4, 16, 13, bold)
     sheet.text(
-      `From the end of the roll upward, from the left selvedge across; 1 : ${Math.round(1 / scale)}. Distances in mm.`,
+      said(`From the end of the roll upward, from the left selvedge across; 1 : ${Math.round(1 / scale)}.`, units),
       MARGIN_MM + 4,
       22,
       8.5,
@@ -57,15 +60,15 @@ export async function chalkPdf(
     if (y > 280) {
       sheet = sheetOf(doc, regular)
       sheet.text(`Chalk marks: ${supply.name}`, MARGIN_MM + 4, 16, 13, bold)
-      CHALK_COLUMNS.forEach(([head, x]) => sheet!.text(head, x, 24, 8.5, bold))
+      CHALK_COLUMNS.forEach(([head, x]) => sheet!.text(said(head, units), x, 24, 8.5, bold))
       y = 30
     }
     const row = [
       String(number.get(m.id)),
       byId.get(m.id)!.name,
-      String(Math.round(m.fromSelvedgeMm)),
-      String(Math.round(m.fromEndMm)),
-      `${Math.round(m.wideMm)} x ${Math.round(m.highMm)}`,
+      lengthWords(m.fromSelvedgeMm, units),
+      lengthWords(m.fromEndMm, units),
+      sizeWords(m.wideMm, m.highMm, units),
       turnWords(m.turnDeg),
     ]
     row.forEach((cell, i) => sheet!.text(wrap(cell, regular, 9, i === 1 ? 55 : 40)[0] ?? '', CHALK_COLUMNS[i]![1], y, 9))
@@ -79,6 +82,6 @@ const CHALK_COLUMNS: [string, number][] = [
   ['Part', 24],
   ['from selvedge', 84],
   ['from end', 110],
-  ['size, mm', 132],
-  ['turned', 162],
+  ['size', 132],
+  ['turned', 174],
 ]

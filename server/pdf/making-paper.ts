@@ -1,10 +1,11 @@
+import { METRIC, type DisplayUnits } from '#core/units'
 import { boundsOf, boxOf, mirrored, type Outline } from '#core/geometry'
 import { GARMENTS, labelOf, labelPages, letterInterfacing, shapeCut, type LabelPage, type Typesetter } from '#core/mend'
 import { fromPayload } from '#shared/cutting'
 import { patchesOfSpec, placedOutlines, shapeOutline } from '#shared/mending'
 import type { PaperBody, SpecOf } from '#shared/schemas'
 import { writeSvg, type SvgPiece } from '#shared/svg'
-import { labelWords, mirrorWords, placeWords } from '#shared/words'
+import { labelWords, lengthWords, mirrorWords, placeWords } from '#shared/words'
 import { invalid } from '../utils/problem'
 import { typesetterFor } from './faces'
 import { facesWithin } from './letters'
@@ -24,15 +25,17 @@ const cross = (o: Outline): Outline[] => {
   ]
 }
 /** What is cut or laid, at true scale. */
-function templatesOf({ name, spec }: Mend): Template[] {
+function templatesOf({ name, spec }: Mend, units: DisplayUnits): Template[] {
   switch (spec.kind) {
     case 'hole':
       return patchesOfSpec(spec).map((p, i, all) => one(all.length > 1 ? `${name}, patch ${i + 1}` : name, [
-        `${spec.edge} edge, ${spec.marginMm} mm beyond the hole`, p.cutInPlace ? 'web: its hole is cut once it lies' : 'web: hole cut out',
+        `${spec.edge} edge, ${lengthWords(spec.marginMm, units)} beyond the hole`, p.cutInPlace
+          ? 'web: its hole is cut once it lies'
+          : 'web: hole cut out',
       ], [{ role: 'cut', outlines: [p.outline] }, { role: 'web', outlines: p.web }]))
     case 'badge':
     case 'transfer': {
-      const outlines = placedOutlines(spec), says = [placeWords(spec.place, GARMENTS[spec.place.on].neck)]
+      const outlines = placedOutlines(spec), says = [placeWords(spec.place, GARMENTS[spec.place.on].neck, units)]
       if (spec.kind === 'transfer') says.push(mirrorWords(spec.what))
       return [one(name, says, [{ role: 'outline', outlines }, { role: 'cut', outlines: cross(outlines[0]!) }])]
     }
@@ -53,7 +56,7 @@ function templatesOf({ name, spec }: Mend): Template[] {
         ])
       })
     case 'embroidery':
-      return [one(name, [placeWords(spec.place, GARMENTS[spec.place.on].neck), 'dense parts'], [
+      return [one(name, [placeWords(spec.place, GARMENTS[spec.place.on].neck, units), 'dense parts'], [
         { role: 'outline', outlines: placedOutlines(spec) },
       ])]
     case 'labels':
@@ -65,7 +68,8 @@ const textsOf = (w: SpecOf<'labels'>): string[] => w.texts.filter(t => t.trim() 
 function sheetOfLabels(w: SpecOf<'labels'>, size: PaperMm, typeset: Typesetter): LabelPage {
   return labelPages(textsOf(w).map(t => labelOf({ ...w, lines: t.split('\n') }, typeset)), size)
 }
-async function labelsPdf(name: string, w: SpecOf<'labels'>, sheet: LabelPage, size: PaperMm): Promise<Uint8Array> {
+async function labelsPdf(name: string, w: SpecOf<'labels'>, sheet: LabelPage, size: PaperMm, units: DisplayUnits): Promise<Uint8Array> {
+  const lineMm = units.length === 'in' ? 4 * 25.4 : 100
   const { doc, regular, bold } = await paper({ name, says: labelWords(sheet.across, textsOf(w).length) })
   for (const labels of sheet.pages) {
     const page = sheetOf(doc, regular, size)
@@ -73,8 +77,8 @@ async function labelsPdf(name: string, w: SpecOf<'labels'>, sheet: LabelPage, si
     page.text(labelWords(sheet.across, textsOf(w).length), 12, 14, 8.5)
     for (const l of labels) fillRings(page, size, [...l.letters, ...(l.border ? [l.border] : [])])
     for (const c of sheet.cuts) page.line(c.x0, size.high - c.y0, c.x1, size.high - c.y1, true)
-    page.line(12, size.high - 6, 112, size.high - 6)
-    page.text('100 mm', 115, size.high - 5, 8)
+    page.line(12, size.high - 6, 12 + lineMm, size.high - 6)
+    page.text(lengthWords(lineMm, units), 15 + lineMm, size.high - 5, 8)
   }
   return doc.save()
 }
@@ -91,15 +95,17 @@ async function labelsSvg(name: string, sheet: LabelPage): Promise<string> {
 
 interface Printed { bytes: Uint8Array | string, type: string, name: string }
 /** Templates or labels of one making at true scale; a fault of its figures is said as a sentence. */
-export async function makingPaper({ making: { name, spec }, as, paper: size }: PaperBody): Promise<Printed> {
+export async function makingPaper(
+  { making: { name, spec }, as, paper: size }: PaperBody, units: DisplayUnits = METRIC,
+): Promise<Printed> {
   const svg = as === 'svg', type = svg ? 'image/svg+xml' : 'application/pdf'
   try {
     if (spec.kind === 'labels') {
       const sheet = sheetOfLabels(spec, PAPERS[size], await typesetterFor(spec.face))
-      const bytes = svg ? await labelsSvg(name, sheet) : await labelsPdf(name, spec, sheet, PAPERS[size])
+      const bytes = svg ? await labelsSvg(name, sheet) : await labelsPdf(name, spec, sheet, PAPERS[size], units)
       return { bytes, type, name: `labels.${as}` }
     }
-    const all = templatesOf({ name, spec }).map(t => ({ ...t, lines: t.lines.filter(l => l.outlines.length > 0) }))
+    const all = templatesOf({ name, spec }, units).map(t => ({ ...t, lines: t.lines.filter(l => l.outlines.length > 0) }))
     return { bytes: svg ? await templatesSvg(all) : await templatesPdf(name, all, PAPERS[size]), type, name: `template.${as}` }
   } catch (error) {
     if (error instanceof RangeError) throw invalid([{ field: 'making.work', message: error.message }])

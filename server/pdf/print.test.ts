@@ -53,10 +53,17 @@ describe('as text', () => {
     const text = proofText(swatch, true)
     expect(text).toMatch(/^PROVED\n/)
     for (const part of [
-      '38 s', 'lot L-7', 'lot CL-204', '192 °C, measured', 'Wash 1: 40 °C', '17.5 N per 50 mm (measured)', '2026-10-17',
+      '38 s', 'lot L-7', 'lot CL-204', '192 °C, measured', 'Wash 1: 40 °C', '17.5 N per 50 mm (measured)', '17 Oct 2026',
       'an estimate again',
     ])
       expect(text).toContain(part)
+  })
+  it('is in the units of the workroom', () => {
+    const US = { length: 'in', temperature: '°F', arealMass: 'oz/yd²', region: 'US', currency: 'USD' } as const
+    const said = proofText(swatch, true, US)
+    expect(said).toMatch(/Iron: .*\d+ °F/)
+    expect(said).toContain('Oct 17, 2026')
+    expect(said).not.toMatch(/\d (mm|°C|g\/m²)\b/)
   })
   it('does not claim what was not proved', () =>
     expect(proofText({ ...swatch, grade: 1, marks: ['dotsVisible'] }, false)).toMatch(/^PRESSED, NOT PROVED\n[\s\S]*dots still crisp/))

@@ -67,6 +67,17 @@ describe('templates on paper', () => {
     // Cut edge, seam line, and the interfacing 2 mm inside it.
     for (const wanted of [170, 150, 146, 80, 60, 56]) expect(drawn.filter(near(wanted)).length, String(wanted)).toBeGreaterThanOrEqual(2)
   })
+  it('in inches the square is 4 in on US letter, the piece as long as ever, and the chalk list in eighths', async () => {
+    const US = { length: 'in', temperature: '°F', arealMass: 'oz/yd²', region: 'US', currency: 'USD' } as const
+    const strip = piece(3, 'strip', {
+      shape: { format: 1, kind: 'block', block: 'strip', measures: { long: 150, wide: 60 }, mirrored: false },
+    })
+    const [list, page] = await sheetsOf(await templatesPdf('A job', pieceTemplates([strip], ground), PAPERS.letter, US))
+    expect([list!.wideMm, list!.highMm].map(v => v.toFixed(1))).toEqual(['215.9', '279.4'])
+    expect(list!.lines.filter(near(101.6)).length).toBeGreaterThanOrEqual(5)
+    expect(list!.lines.filter(near(100))).toEqual([])
+    for (const wanted of [170, 150, 80, 60]) expect(page!.lines.filter(near(wanted)).length, String(wanted)).toBeGreaterThanOrEqual(2)
+  })
   it('what is larger than the paper is tiled, every millimetre on some tile, the tiles 10 mm over each other', async () => {
     const front = piece(3, 'coatFront')
     const b = boundsOf(cutPiece(front, ground).cut)

@@ -1,18 +1,22 @@
+import { METRIC, type DisplayUnits } from '#core/units'
 import type { PDFDocument } from 'pdf-lib'
 import { boundsOf, type Outline } from '#core/geometry'
 import { cutPiece, supplyOf, type CutPiece, type CuttingGround } from '#shared/cutting'
-import type { JobPiece } from '#shared/schemas'
+import type { JobPiece, PaperSize } from '#shared/schemas'
 import { writeSvg, type SvgPiece, type SvgRole } from '#shared/svg'
-import { timesWords } from '#shared/words'
+import { lengthWords, sizeWords, timesWords } from '#shared/words'
 import { invalid } from '../utils/problem'
 import { facesWithin, type Face } from './letters'
 import { A4_MM, paper, sheetOf, wrap, type PaperMm, type Sheet } from './paper'
 import { drawRings, LINE, MARGIN_MM } from './rings'
 
-export const PAPERS: Record<'A4' | 'A3', PaperMm> = { A4: A4_MM, A3: { wide: 297, high: 420 } }
+export const PAPERS: Record<PaperSize, PaperMm> = {
+  A4: A4_MM, A3: { wide: 297, high: 420 }, letter: { wide: 215.9, high: 279.4 }, tabloid: { wide: 279.4, high: 431.8 },
+}
 /** Tiles lie over each other by this. */
 const OVERLAP_MM = 10
-const TEST_MM = 100
+/** A square and a line to check a printer by: a round figure in either system. */
+const testMm = (units: DisplayUnits): number => (units.length === 'in' ? 4 * 25.4 : 100)
 const ROLE_NAME: Record<SvgRole, string> = { cut: 'cut edge', outline: 'seam line', interfacing: 'interfacing', foam: 'foam', web: 'web' }
 const GRAIN_DEG = { along: 0, across: 90, bias: 45, any: null } as const
 
@@ -144,15 +148,18 @@ export async function templatesPdf(
   jobName: string,
   templates: readonly Template[],
   size: PaperMm,
+  units: DisplayUnits = METRIC,
 ): Promise<Uint8Array> {
+  const checkMm = testMm(units)
   judgeSheets(templates, size)
   const { doc, regular, bold } = await paper({ jobName, says: templates.map(t => [t.name, t.says]), tiles: 'tile of overlap' })
   const list = sheetOf(doc, regular, size)
   list.text(`Cutting list: ${jobName}`, MARGIN_MM, 18, 15, bold)
-  list.box(MARGIN_MM, 26, TEST_MM, TEST_MM)
-  list.line(MARGIN_MM, 132, MARGIN_MM + TEST_MM, 132)
+  list.box(MARGIN_MM, 26, checkMm, checkMm)
+  list.line(MARGIN_MM, 132, MARGIN_MM + checkMm, 132)
   list.text(
-    'This square is 100 mm each way, and so is the line. If they are not, print at 100 %, without fitting to the page.',
+    `This square is ${lengthWords(checkMm, units)} each way, and so is the line. `
+    + 'If they are not, print at 100 %, without fitting to the page.',
     MARGIN_MM,
     139,
     8.5,
@@ -180,7 +187,7 @@ export async function templatesPdf(
     for (const [i, line] of [
       `${t.name}: ${t.says[0]}`,
       ...t.says.slice(1),
-      `cut ${Math.round(wideMm)} x ${Math.round(highMm)} mm`,
+      `cut ${sizeWords(wideMm, highMm, units)}`,
     ].entries()) {
       if (y > size.high - MARGIN_MM) {
         sheet = sheetOf(doc, regular, size)
@@ -193,7 +200,7 @@ export async function templatesPdf(
   }
   const { shared, tiled } = pagesOf(templates, size)
   for (const page of shared) drawShared(doc, regular, bold, page, size)
-  for (const t of tiled) drawTiled(doc, regular, bold, t, size)
+  for (const t of tiled) drawTiled(doc, regular, bold, t, size, units)
   return doc.save()
 }
 
@@ -226,7 +233,8 @@ function drawShared(doc: PDFDocument, regular: Face, bold: Face, page: readonly 
   }
 }
 
-function drawTiled(doc: PDFDocument, regular: Face, bold: Face, t: Template, size: PaperMm): void {
+function drawTiled(doc: PDFDocument, regular: Face, bold: Face, t: Template, size: PaperMm, units: DisplayUnits): void {
+  const checkMm = testMm(units)
   const b = extent(t),
     [w, h] = [size.wide - 2 * MARGIN_MM, size.high - 2 * MARGIN_MM]
   const { columns, rows } = tilesOf(t, size)
@@ -258,8 +266,8 @@ function drawTiled(doc: PDFDocument, regular: Face, bold: Face, t: Template, siz
       if (c < columns.length - 1) sheet.line(MARGIN_MM + w - OVERLAP_MM, MARGIN_MM, MARGIN_MM + w - OVERLAP_MM, MARGIN_MM + h, true)
       if (r < rows.length - 1) sheet.line(MARGIN_MM, MARGIN_MM + h - OVERLAP_MM, MARGIN_MM + w, MARGIN_MM + h - OVERLAP_MM, true)
       if (r === 0 && c === 0) {
-        sheet.line(MARGIN_MM + 20, size.high - MARGIN_MM - 8, MARGIN_MM + 20 + TEST_MM, size.high - MARGIN_MM - 8)
-        sheet.text('100 mm', MARGIN_MM + 22 + TEST_MM, size.high - MARGIN_MM - 7, 8)
+        sheet.line(MARGIN_MM + 20, size.high - MARGIN_MM - 8, MARGIN_MM + 20 + checkMm, size.high - MARGIN_MM - 8)
+        sheet.text(lengthWords(checkMm, units), MARGIN_MM + 22 + checkMm, size.high - MARGIN_MM - 7, 8)
       }
       const middle = { x: b.left + b.wideMm / 2, y: b.bottom + b.highMm / 2 },
         [mx, my] = to(middle)

@@ -5,9 +5,9 @@ import { HELD, transact } from '../db/transaction'
 import { FabricFibreRow, FabricRow, SupplyRow } from '../db/models'
 import { invalid } from '../utils/problem'
 import type { Context } from '../utils/context'
+import { getWorkroom, holdWorkroom } from './workroom'
 import { onThread } from '../work/worker-pool'
 import { keysOf } from './columns'
-import { holdWorkroom } from './workroom'
 
 /** What is kept is compared and written out as it is, whatever limits hold today. */
 const fabricForm = keptForm(fabricFields), supplyForm = keptForm(supplyFields)
@@ -126,7 +126,8 @@ export const importFabrics = async (context: Context, csv: string, dryRun: boole
 export const importSupplies = async (context: Context, csv: string, dryRun: boolean) =>
   importRows(context, await onThread('judge', 'supplies', csv, { ...context, smaller: SPLIT }), supplyStore, dryRun)
 
-export async function exportFabrics({ workroomId }: Context): Promise<string> {
+export async function exportFabrics(context: Context): Promise<string> {
+  const { workroomId } = context
   const rows = await FabricRow.findAll({
     where: { workroomId }, include: [{ model: FabricFibreRow, as: 'fibres', separate: true, order: [['position', 'ASC']] }],
     order: [['code', 'ASC']],
@@ -136,11 +137,14 @@ export async function exportFabrics({ workroomId }: Context): Promise<string> {
     rows.map(r =>
       fabricForm.parse({ ...r.get({ plain: true }), fibres: (r.fibres ?? []).map(f => ({ fibre: f.fibre, sharePct: f.sharePct })) }),
     ),
+    (await getWorkroom(context)).units,
   )
 }
-export async function exportSupplies({ workroomId }: Context): Promise<string> {
+export async function exportSupplies(context: Context): Promise<string> {
+  const { workroomId } = context
   return toCsv(
     SUPPLY_CSV,
     (await SupplyRow.findAll({ where: { workroomId }, order: [['code', 'ASC']] })).map(r => supplyForm.parse(r.get({ plain: true }))),
+    (await getWorkroom(context)).units,
   )
 }

@@ -37,7 +37,7 @@ describe('a layout as it would be cut', () => {
   const offcut = { id: idOf(7), outline: payload(box(400, 500)) }
   it('on an offcut nothing comes off the roll: metres are refused, none are taken', () => {
     const on = [part(0, 10, 10, { offcutId: offcut.id })]
-    expect(() => judged(on, 0.5, [offcut])).toThrow('Metres: every part lies on an offcut, so nothing is cut off the roll. Take 0 m.')
+    expect(() => judged(on, 0.5, [offcut])).toThrow('Length: every part lies on an offcut, so nothing is cut off the roll. Take 0 m.')
     expect(total(judged(on, 0, [offcut]).map(fromPayload))).toBeLessThan(400 * 500 - 300 * 200)
   })
   it.each<[string, LayoutPart[], RegExp]>([

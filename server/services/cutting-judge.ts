@@ -60,7 +60,7 @@ export function judgeLayout({ body, pieces, ground, supply, offcuts }: LayoutAsk
   if (laid.some(p => !byId.has(p.id))) throw refuse('the pieces are other ones meanwhile. Lay it out again.')
   const onRoll = laid.filter(p => p.offcutId === null), wideMm = usableWidthMm(supply), longMm = body.metres * 1000
   if (onRoll.length === 0 && body.metres > 0)
-    throw invalid([{ field: 'metres', message: 'Metres: every part lies on an offcut, so nothing is cut off the roll. Take 0 m.' }])
+    throw invalid([{ field: 'metres', message: 'Length: every part lies on an offcut, so nothing is cut off the roll. Take 0 m.' }])
   const [fault] = layoutFaults(parts, onRoll, wideMm, 0, longMm, 1)
   if (fault) throw refuse(layoutFaultSentence(fault, id => byId.get(id)?.name ?? 'A part'))
   const lies = (p: (typeof laid)[number]) => ({ ...byId.get(p.id)!, outline: laidOutline(byId.get(p.id)!.outline, p) })

@@ -98,7 +98,7 @@ describe('a layout', () => {
   it('no more is cut than lies there, and then nothing is kept of it', async () => {
     const { supply, job, piece, save, part, cut } = await drawn(0.4), a = piece('Collar')
     await save([a])
-    expect((await refusal(cut([part(a)], 0.5))).said).toMatch(/metres: Metres: only 0.4 m are on the shelf/)
+    expect((await refusal(cut([part(a)], 0.5))).said).toMatch(/metres: Length: only 0.4 m in stock/)
     expect([(await getSupply(room.context, supply.id)).stockM, (await cuttingOf(room.context, job.id)).layouts]).toEqual([0.4, []])
     expect(await OffcutRow.count({ where: { supplyId: supply.id } })).toBe(0)
     await cut([part(a)], 0.4)

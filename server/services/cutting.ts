@@ -214,7 +214,7 @@ async function checkUncut(jobId: string, body: CutBody, pieces: readonly JobPiec
 }
 
 const checkStock = (supply: SupplyRow, { metres }: CutBody): void => {
-  if (metres > supply.stockM + 1e-9) throw invalid([{ field: 'metres', message: `Metres: only ${supply.stockM} m are on the shelf.` }])
+  if (metres > supply.stockM + 1e-9) throw invalid([{ field: 'metres', message: `Length: only ${supply.stockM} m in stock.` }])
 }
 
 /**

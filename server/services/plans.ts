@@ -3,6 +3,7 @@ import { scrapSchema, type Plan, type PlanBody } from '#shared/schemas'
 import { FabricRow, PressClothRow, IronRow, SupplyRow, SwatchPlanRow } from '../db/models'
 import { notFound } from '../utils/problem'
 import type { Context } from '../utils/context'
+import { getWorkroom } from './workroom'
 import { onThread } from '../work/worker-pool'
 import { checkOwned } from './swatches'
 import { rowReader } from './unreadable'
@@ -40,5 +41,6 @@ export async function planStrip(context: Context, id: string): Promise<Uint8Arra
     plan.pressClothId ? PressClothRow.findOne(named(plan.pressClothId)) : null,
   ])
   const names = { fabric: fabric?.name ?? '', supply: supply?.name ?? '', iron: iron?.name ?? '', pressCloth: pressCloth?.name ?? null }
-  return onThread('paper', 'plan', { plan, names }, { ...context, smaller: 'Plan fewer scraps.' })
+  return onThread('paper', 'plan', { plan, names, units: (await getWorkroom(context)).units },
+    { ...context, smaller: 'Plan fewer scraps.' })
 }

@@ -8,8 +8,8 @@ import { getWorkroom } from './workroom'
 export async function proofCard(
   context: Context, swatchId: string, format: 'pdf' | 'text',
 ): Promise<{ type: string, body: string | Uint8Array }> {
-  const swatch = await getSwatch(context, swatchId), { rules } = await getWorkroom(context)
+  const swatch = await getSwatch(context, swatchId), { rules, units } = await getWorkroom(context)
   const proved = hasPassed(swatch, Number(rules.washes))
-  const body = await onThread('paper', 'proof', { swatch, proved, format }, { ...context, smaller: 'Ask again in a moment.' })
+  const body = await onThread('paper', 'proof', { swatch, proved, format, units }, { ...context, smaller: 'Ask again in a moment.' })
   return { type: format === 'text' ? 'text/plain; charset=utf-8' : 'application/pdf', body }
 }

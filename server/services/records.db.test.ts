@@ -68,7 +68,7 @@ describe('the stock of a supply', () => {
     await move(id, 2)
     await move(id, -5)
     expect((await getSupply(room.context, id)).stockM).toBe(0)
-    expect((await refusal(move(id, -0.1))).said).toMatch(/metres: Metres: only 0 m are on the shelf/)
+    expect((await refusal(move(id, -0.1))).said).toMatch(/metres: Length: only 0 m in stock/)
     expect((await supplyRecords(room.context, id)).movements.map(m => m.metres)).toEqual([-5, 2])
   })
   it('no shelf holds more than so many metres, but what is over it already may be taken down', async () => {

@@ -116,10 +116,10 @@ export async function supplyRecords(context: Context, supplyId: string): Promise
 export async function moveStock(context: Context, supplyId: string, body: StockMovementBody): Promise<SupplyRecords> {
   await withSupply(context, supplyId, async (supply) => {
     const left = supply.stockM + body.metres
-    if (left < 0) throw invalid([{ field: 'metres', message: `Metres: only ${supply.stockM} m are on the shelf.` }])
+    if (left < 0) throw invalid([{ field: 'metres', message: `Length: only ${supply.stockM} m in stock.` }])
     // What is over the limit already may still be taken down.
     if (left > MOST.stockM && body.metres > 0)
-      throw invalid([{ field: 'metres', message: `Metres: a shelf holds ${MOST.stockM} m of one supply at the most.` }])
+      throw invalid([{ field: 'metres', message: `Length: a shelf holds ${MOST.stockM} m of one supply at the most.` }])
     await StockMovementRow.create({ ...body, supplyId, workroomId: supply.workroomId })
     await supply.update({ stockM: left })
   })

@@ -59,6 +59,7 @@ export async function windowReportPdf(context: Context, body: WindowReportBody):
     .sort((a, b) => b.share - a.share)
     .slice(0, MOST_SAID)
     .map(s => ({ share: s.share, words: `${UNKNOWN_NAME[s.unknown]}: ${UNKNOWN_REMEDY[s.unknown]}` }))
-  const sheet = { ...report, recipe: body.recipe, margins: pin, edge }
+  const { units } = await getWorkroom(context)
+  const sheet = { ...report, recipe: body.recipe, margins: pin, edge, units }
   return onThread('paper', 'windowPage', sheet, { ...context, smaller: 'Ask again in a moment.' })
 }

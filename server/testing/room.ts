@@ -20,7 +20,8 @@ import { ProblemError } from '../utils/problem'
 export async function aRoom(rules: Partial<Rules> = {}) {
   database()
   const row = await WorkroomRow.create({
-    id: randomUUID(), name: 'Test room', units: { length: 'mm', temperature: '°C', arealMass: 'g/m²' }, rules: rulesSchema.parse(rules),
+    id: randomUUID(), name: 'Test room', units: { length: 'mm', temperature: '°C', arealMass: 'g/m²', region: 'UK', currency: 'EUR' },
+    rules: rulesSchema.parse(rules),
   })
   const context: Context = { workroomId: row.id }
   let n = 0

@@ -1,6 +1,7 @@
 import { setPriority } from 'node:os'
 import { careLimits, ironStays } from '#core/care'
 import { fitSetting } from '#core/iron'
+import type { DisplayUnits } from '#core/units'
 import { learnFrom } from '#core/learn'
 import { countRow, pointsOf, sensitivityOf, type Knowledge, type RowCount, type RowTask, type WindowQuestion } from '#core/window'
 import { carePairs, careParts, ironSetup, pairKey, type CareThings } from '#shared/caring'
@@ -36,21 +37,23 @@ export const fit = task((traces: Parameters<typeof fitSetting>[0][]) => traces.m
 export interface JobSheet { jobName: string, pieces: readonly JobPiece[], ground: GroundRows }
 
 /** Templates of a job's pieces at true scale. */
-interface TemplatesAsked extends JobSheet { as: 'pdf' | 'svg', paper: keyof typeof PAPERS }
-export const templates = task(async ({ jobName, pieces, ground, as, paper }: TemplatesAsked) => {
+interface TemplatesAsked extends JobSheet { as: 'pdf' | 'svg', paper: keyof typeof PAPERS, units: DisplayUnits }
+export const templates = task(async ({ jobName, pieces, ground, as, paper, units }: TemplatesAsked) => {
   const all = pieceTemplates(pieces, groundFrom(ground))
-  return as === 'svg' ? await templatesSvg(all) : await templatesPdf(jobName, all, PAPERS[paper])
+  return as === 'svg' ? await templatesSvg(all) : await templatesPdf(jobName, all, PAPERS[paper], units)
 })
 /** A layout as a strip to chalk by. */
-export const chalk = task(({ jobName, supply, pieces, parts, ground }: JobSheet & { supply: Supply, parts: readonly LayoutPart[] }) =>
-  chalkPdf(jobName, supply, pieces, parts, groundFrom(ground)))
+interface ChalkAsked extends JobSheet { supply: Supply, parts: readonly LayoutPart[], units: DisplayUnits }
+export const chalk = task(({ jobName, supply, pieces, parts, ground, units }: ChalkAsked) =>
+  chalkPdf(jobName, supply, pieces, parts, groundFrom(ground), units))
 /** Templates or labels of one making. */
-export const making = task((body: PaperBody) => makingPaper(body))
-export const plan = task(({ plan, names }: { plan: Plan, names: PlanNames }) => planPdf(plan, names))
+export const making = task(({ body, units }: { body: PaperBody, units: DisplayUnits }) => makingPaper(body, units))
+export const plan = task(({ plan, names, units }: { plan: Plan, names: PlanNames, units: DisplayUnits }) =>
+  planPdf(plan, names, units))
 export const proof = task(async (
-  { swatch, proved, format }: { swatch: Swatch, proved: boolean, format: 'pdf' | 'text' },
-): Promise<string | Uint8Array> => (format === 'text' ? proofText(swatch, proved) : proofPdf(swatch, proved)))
-export const windowPage = task((sheet: WindowPage) => windowPdf(sheet))
+  { swatch, proved, format, units }: { swatch: Swatch, proved: boolean, format: 'pdf' | 'text', units: DisplayUnits },
+): Promise<string | Uint8Array> => (format === 'text' ? proofText(swatch, proved, units) : proofPdf(swatch, proved, units)))
+export const windowPage = task(({ units, ...sheet }: WindowPage & { units: DisplayUnits }) => windowPdf(sheet, units))
 
 /** The slip that goes with a garment, as text or on paper. */
 export const slip = task(async (

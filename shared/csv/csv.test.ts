@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { fabricBody, supplyBody, type FabricBody } from '../schemas'
+import { fabricBody, supplyBody, supplyFields, type FabricBody } from '../schemas'
 import { FABRIC_CSV, fromCsv, guard, SUPPLY_CSV, templateOf, toCsv, tracesFromCsv, unguard } from '.'
 
 const fabric = (over: Partial<FabricBody> = {}): FabricBody =>
@@ -49,6 +49,28 @@ describe('CSV', () => {
     })
     const back = fromCsv(SUPPLY_CSV, toCsv(SUPPLY_CSV, [supply]))
     expect(back).toEqual([{ line: 2, code: 'S', body: supply }])
+  })
+  it('in US units the headings say so, and what goes out comes in as it was stored', () => {
+    const US = { length: 'in', temperature: '°F', arealMass: 'oz/yd²' } as const
+    const [head] = toCsv(SUPPLY_CSV, [], US).split('\r\n')
+    expect(head).toContain('mass_oz_yd2,thickness_in')
+    expect(head).toMatch(/maker_f,.*maker_pressure_psi.*wash_f.*width_in,price_per_yd,stock_yd/)
+    expect(head).not.toMatch(/_gsm|_mm|_kpa|_c,/)
+    const read = fromCsv(SUPPLY_CSV, 'code,name,mass_oz_yd2,thickness_in,price_per_yd,stock_yd,wash_f\nA,Lawn,3.539,0.01,9.144,10,104')
+    expect(read).toMatchObject([{ body: { pricePerM: 10, stockM: 9.144, washC: 40 } }])
+    expect((read as { body: { massGsm: number, thicknessMm: number } }[])[0]!.body.massGsm).toBeCloseTo(120, 1)
+    fc.assert(fc.property(fc.integer({ min: 10, max: 2000 }), fc.integer({ min: 3, max: 1500 }), (gsm, hundredths) => {
+      const csv = toCsv(SUPPLY_CSV, [supplyFields.parse({
+        code: 'A', name: 'A', family: 'sewIn', base: 'woven', baseFibre: 'cotton', massGsm: gsm, thicknessMm: hundredths / 100,
+        adhesive: null,
+        adhesiveGsm: 0, colourHex: '#ffffff',
+      })], US)
+      expect(fromCsv(SUPPLY_CSV, csv)).toMatchObject([{ body: { massGsm: gsm, thicknessMm: hundredths / 100 } }])
+    }), { seed: 21, numRuns: 60 })
+  })
+  it('sheets of before, with their headings, are still read', () => {
+    expect(fromCsv(SUPPLY_CSV, 'code,name,mass_gsm,thickness_mm,resin,resin_gsm,leaflet\nA,Lawn,60,0.2,polyamide,12,lost'))
+      .toMatchObject([{ body: { adhesive: 'polyamide', adhesiveGsm: 12, instructions: 'lost' } }])
   })
   it('the templates read as they stand', () => {
     for (const kind of [FABRIC_CSV, SUPPLY_CSV])

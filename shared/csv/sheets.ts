@@ -1,5 +1,6 @@
 import Papa from 'papaparse'
 import type { z } from 'zod'
+import { fromUnit, toUnit, type DisplayUnits, type Unit } from '#core/units'
 import { fabricBody, supplyBody, type FabricBody, type SupplyBody } from '../schemas'
 import { fibreCalled } from '../terms'
 import { CellTrouble, guard, numberCell, unguard, yesCell } from './cells'
@@ -10,6 +11,8 @@ interface Column<B> {
   sample: string
   write: (body: B) => string
   read: (cell: string) => Partial<Record<keyof B, unknown>>
+  /** The same in inches, yards, ounces or °F, under a heading that says so. */
+  us?: Pick<Column<B>, 'name' | 'sample' | 'write' | 'read'>
 }
 export interface CsvKind<B> { columns: Column<B>[], schema: z.ZodType<B> }
 
@@ -18,10 +21,37 @@ const text = <B>(name: string, field: keyof B & string, sample: string, otherwis
   read: cell =>
     cell.trim() === '' && otherwise !== undefined ? ({ [field]: otherwise } as never) : ({ [field]: unguard(cell.trim()) } as never),
 })
-const figure = <B>(name: string, field: keyof B & string, unit: string, sample: string, otherwise: number | null = null): Column<B> => ({
-  name, sample, write: b => (b[field] == null ? '' : String(b[field])),
-  read: cell => ({ [field]: numberCell(name, unit, cell) ?? otherwise }) as never,
-})
+/** Endings of headings in metric units, each with the one it has in US units and the unit that is meant. */
+const US_ENDINGS: readonly (readonly [RegExp, string, Unit])[] = [
+  [/_per_m$/, '_per_yd', 'yd'], [/_gsm$/, '_oz_yd2', 'oz/yd²'], [/_mm$/, '_in', 'in'], [/_m$/, '_yd', 'yd'], [/_c$/, '_f', '°F'],
+  [/_kpa$/, '_psi', 'psi'],
+]
+/** Seven figures come back as the same metric one, to what is stored. */
+const shortest = (v: number): string => String(Number(v.toPrecision(7)))
+const storedFrom = (v: number): number => Number(v.toPrecision(6))
+const figure = <B>(name: string, field: keyof B & string, unit: string, sample: string, otherwise: number | null = null): Column<B> => {
+  const ending = US_ENDINGS.find(([metric]) => metric.test(name))
+  const column: Column<B> = {
+    name, sample, write: b => (b[field] == null ? '' : String(b[field])),
+    read: cell => ({ [field]: numberCell(name, unit, cell) ?? otherwise }) as never,
+  }
+  if (!ending) return column
+  const [metric, us, shown] = ending, usName = name.replace(metric, us)
+  // A price by the yard is less than one by the metre: it is turned the other way.
+  const out = (v: number): number => us === '_per_yd' ? v / toUnit(1, 'yd') : toUnit(v, shown)
+  const back = (v: number): number => us === '_per_yd' ? v * toUnit(1, 'yd') : fromUnit(v, shown)
+  return {
+    ...column,
+    us: {
+      name: usName, sample: sample === '' ? '' : String(Number(out(Number(sample)).toPrecision(3))),
+      write: b => (b[field] == null ? '' : shortest(out(Number(b[field])))),
+      read: (cell) => {
+        const v = numberCell(usName, shown, cell)
+        return { [field]: v === null ? otherwise : storedFrom(back(v)) } as never
+      },
+    },
+  }
+}
 const yes = <B>(name: string, field: keyof B & string, otherwise: boolean): Column<B> => ({
   name, sample: otherwise ? 'yes' : 'no', write: b => (b[field] ? 'yes' : 'no'),
   read: cell => ({ [field]: yesCell(name, cell, otherwise) }) as never,
@@ -91,21 +121,31 @@ export const SUPPLY_CSV: CsvKind<SupplyBody> = {
 
 export type RowRead<B> = { line: number, code: string, body: B } | { line: number, code: string, problems: string[] }
 
-export const toCsv = <B>(kind: CsvKind<B>, bodies: B[]): string =>
-  Papa.unparse({ fields: kind.columns.map(c => c.name), data: bodies.map(b => kind.columns.map(c => c.write(b))) }, { newline: '\r\n' })
-
-export const templateOf = <B>(kind: CsvKind<B>): string =>
-  Papa.unparse({ fields: kind.columns.map(c => c.name), data: [kind.columns.map(c => c.sample)] }, { newline: '\r\n' })
+/** The columns as a workroom reads them: their units stand in the headings. */
+const columnsOf = <B>(kind: CsvKind<B>, units: DisplayUnits | undefined) =>
+  kind.columns.map(c => (units?.length === 'in' && c.us ? c.us : c))
+export const toCsv = <B>(kind: CsvKind<B>, bodies: B[], units?: DisplayUnits): string => {
+  const columns = columnsOf(kind, units)
+  return Papa.unparse({ fields: columns.map(c => c.name), data: bodies.map(b => columns.map(c => c.write(b))) }, { newline: '\r\n' })
+}
+export const templateOf = <B>(kind: CsvKind<B>, units?: DisplayUnits): string => {
+  const columns = columnsOf(kind, units)
+  return Papa.unparse({ fields: columns.map(c => c.name), data: [columns.map(c => c.sample)] }, { newline: '\r\n' })
+}
+/** Headings of sheets that were written before 2026-11-29. */
+const FORMER_HEADINGS: Readonly<Record<string, string>> = {
+  resin: 'adhesive', resin_gsm: 'adhesive_gsm', resin_origin: 'adhesive_origin', leaflet: 'instructions',
+}
 
 /** Reads a file row by row; each row is whole or says what is wrong with it. A file that is no such sheet is one sentence. */
 export function fromCsv<B>(kind: CsvKind<B>, csv: string): RowRead<B>[] | string {
   const { data } = Papa.parse<string[]>(csv.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' })
-  const head = data[0]?.map(h => h.trim().toLowerCase())
+  const head = data[0]?.map(h => h.trim().toLowerCase()).map(h => FORMER_HEADINGS[h] ?? h)
   if (!head) return 'The file is empty.'
   const missing = ['code', 'name'].filter(n => !head.includes(n))
   if (missing.length > 0)
     return `The first line must name the columns; ${missing.join(' and ')} ${missing.length > 1 ? 'are' : 'is'} missing. Take the template.`
-  const strange = head.find(h => h !== '' && !kind.columns.some(c => c.name === h))
+  const strange = head.find(h => h !== '' && !kind.columns.some(c => c.name === h || c.us?.name === h))
   if (strange) return `The column "${strange.slice(0, 30)}" is not known here. Take the template.`
   const seen = new Map<string, number>()
   return data.slice(1).map((cells, i): RowRead<B> => {
@@ -113,9 +153,10 @@ export function fromCsv<B>(kind: CsvKind<B>, csv: string): RowRead<B>[] | string
     const draft: Record<string, unknown> = {}
     const problems: string[] = []
     for (const column of kind.columns) {
-      const at = head.indexOf(column.name)
+      const us = column.us && head.includes(column.us.name) ? column.us : null
+      const at = head.indexOf((us ?? column).name)
       try {
-        Object.assign(draft, column.read(at < 0 ? '' : cells[at] ?? ''))
+        Object.assign(draft, (us ?? column).read(at < 0 ? '' : cells[at] ?? ''))
       } catch (error) {
         if (!(error instanceof CellTrouble)) throw error
         problems.push(error.message)

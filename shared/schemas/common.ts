@@ -53,6 +53,10 @@ export const hexField = z.string({ error: HEX }).regex(/^#[0-9a-fA-F]{6}$/, HEX)
 
 // eslint-disable-next-line no-control-regex
 const CONTROL = /[\u0000-\u0008\u000B\u000C\u000E-\u001F\u007F]/
+/** Paper that a printer takes. */
+export const PAPER_SIZES = ['A4', 'A3', 'letter', 'tabloid'] as const
+export type PaperSize = typeof PAPER_SIZES[number]
+
 /** Text that a database and a sheet of paper can hold: well-formed, without control characters. */
 const canBeKept = (text: string): boolean => text.isWellFormed() && !CONTROL.test(text)
 

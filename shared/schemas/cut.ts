@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { BLOCKS, blockOf } from '#core/cut'
 import { crossing } from '#core/geometry'
-import { idSchema, momentField, nameField, numberField, versionField, yesField } from './common'
+import { idSchema, momentField, nameField, numberField, versionField, yesField, PAPER_SIZES } from './common'
 import { placeKeyField } from './place'
 
 const BLOCK_KEYS = BLOCKS.map(b => b.key) as [string, ...string[]]
@@ -66,8 +66,8 @@ const keepOutSchema = z.object({
 })
 /** A set-down: the middle of the sole, where its nose points, and whether only the tip touches. */
 export const placementSchema = z.object({
-  x: numberField('Set-down across', 'mm', -10_000, 10_000),
-  y: numberField('Set-down along', 'mm', -10_000, 10_000),
+  x: numberField('Position across', 'mm', -10_000, 10_000),
+  y: numberField('Position along', 'mm', -10_000, 10_000),
   headingDeg: numberField('Heading', '°', -360, 360),
   tip: yesField('With the tip').optional(),
 })
@@ -171,7 +171,7 @@ export interface Cutting {
 }
 export const templatesQuery = z.object({
   as: z.enum(['pdf', 'svg'], { error: 'As: pdf or svg.' }).default('pdf'),
-  paper: z.enum(['A4', 'A3'], { error: 'Paper: A4 or A3.' }).default('A4'),
+  paper: z.enum(PAPER_SIZES, { error: 'Paper: A4, A3, letter or tabloid.' }).default('A4'),
 })
 export const chalkQuery = z.object({ supplyId: idSchema })
 

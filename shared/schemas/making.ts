@@ -14,7 +14,7 @@ const SEAM_DETAILS = SEAM_DETAIL_KEYS as [SeamDetailKey, ...SeamDetailKey[]]
 
 const seamDetailSpec = z.object({
   format: z.literal(1), kind: z.literal('seamDetail'),
-  seamDetail: z.enum(SEAM_DETAILS, { error: 'Feature: choose one from the pictures.' }),
+  seamDetail: z.enum(SEAM_DETAILS, { error: 'Seam detail: choose one from the pictures.' }),
   lengthMm: lengthField('Length', 5, 20_000),
   count: countField('How many', 60),
 })

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { FIBRE_KEYS, ADHESIVE_KEYS } from '#core/materials'
 import { GARMENT_VIEWS, LEAST_MARGIN_MM, MOST_MARGIN_MM, SHAPES } from '#core/mend'
 import { LAYER_KINDS } from '#core/stitch'
-import { countField, hexField, idSchema, momentField, nameField, numberField, textField, whichField, yesField } from './common'
+import { countField, hexField, idSchema, momentField, nameField, numberField, textField, whichField, yesField, PAPER_SIZES } from './common'
 import { KEEP_OUT_KINDS, outlinePayload } from './cut'
 
 /** What is mended and put on, as it is kept: the figures a person gave; what they come to is core's. */
@@ -110,7 +110,7 @@ export const labelsSpec = z.object({
     .min(1, 'Labels: at least one.').max(200, 'Labels: two hundred at the most.'),
   face: faceField, sizeMm: lengthField('Height of the letters', 2, 60),
   wideMm: lengthField('Width', 8, 250), highMm: lengthField('Height', 5, 250), borderMm: lengthField('Border', 0, 10),
-  paper: z.enum(['A4', 'A3'], { error: 'Paper: A4 or A3.' }),
+  paper: z.enum(PAPER_SIZES, { error: 'Paper: A4, A3, letter or tabloid.' }),
 })
 export const appliqueSpec = z.object({
   format: z.literal(1), kind: z.literal('applique'),

@@ -1,10 +1,15 @@
 import { z } from 'zod'
 import { idSchema, nameField, versionField } from './common'
 
+/** Every currency there is, by its three letters (ISO 4217). */
+export const CURRENCIES: readonly string[] = Intl.supportedValuesOf('currency')
 export const unitsSchema = z.object({
   length: z.enum(['mm', 'cm', 'in'], { error: 'Lengths: mm, cm or in.' }),
   temperature: z.enum(['°C', '°F'], { error: 'Temperatures: °C or °F.' }),
   arealMass: z.enum(['g/m²', 'oz/yd²'], { error: 'Weights: g/m² or oz/yd².' }),
+  region: z.enum(['UK', 'US'], { error: 'Words: those of the UK or of the US.' }).default('UK'),
+  currency: z.string({ error: 'Currency: choose one.' })
+    .refine(code => CURRENCIES.includes(code), 'Currency: there is none of that name. Give its three letters, such as EUR.').default('EUR'),
 })
 /** The schools a workroom chooses between; each has its reason in the words. */
 export const rulesSchema = z.object({

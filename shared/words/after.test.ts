@@ -20,7 +20,7 @@ describe('care in words', () => {
     expect(slipLines(limits())).toEqual(
       ['Wash at 95 °C or cooler, no softener', 'Dryer', 'Iron up to 200 °C (three dots)', 'May be dry-cleaned'])
     expect(washLine(0)).toBe('Do not wash')
-    expect(washLine(40, F)).toContain('104 °F')
+    expect(washLine(40, F)).toContain('105 °F')
     expect(dryLine('no')).toContain('no dryer')
     expect(cleanLine(false)).toBe('Not dry-cleaned')
     const iron = (c: 0 | 110 | 150 | 200, more: Partial<CareLimits> = {}) => ironLine(limits({ iron: { value: c, reasons: [] }, ...more }))
@@ -94,8 +94,8 @@ describe('care in words', () => {
     expect(lookLine({ jobId: '', name: '', lookOn: '2026-11-24' }, '2026-11-27')).toBe('due 3 days ago')
     expect(staleLine({ jobId: '', name: '', fabricId: '', fabric: 'Melton', supply: 'Front', what: 'fabricLot' })).toContain(
       'another lot of the fabric')
-    expect(lotLine({ supplyId: '', name: '', stockM: 0.8, jobs: 2 })).toBe('0.8 m left, wanted by 2 jobs')
-    expect(lotLine({ supplyId: '', name: '', stockM: 1, jobs: 0 })).toBe('1.0 m left')
+    expect(lotLine({ supplyId: '', name: '', stockM: 0.8, jobs: 2 })).toBe('0.80 m left, wanted by 2 jobs')
+    expect(lotLine({ supplyId: '', name: '', stockM: 1, jobs: 0 })).toBe('1.00 m left')
     expect(measuredLine({ ironId: '', name: '', measuredAt: null }, '2026-11-27')).toBe('never measured')
     expect(measuredLine({ ironId: '', name: '', measuredAt: '2026-08-27' }, '2026-11-27')).toBe('measured 92 days ago')
   })

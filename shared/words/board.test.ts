@@ -99,7 +99,7 @@ describe('a job in words', () => {
     ['2026-11-26', 'for tomorrow'], ['2026-12-08', 'in 13 days'], ['2026-12-09', 'in 2 weeks'], ['2027-01-06', 'in 6 weeks'],
   ])('wanted %s: %s', (forWhen, words) => expect(wantedWords(forWhen, '2026-11-25')).toBe(words))
   it('care in few words', () => {
-    expect(careWords({ washC: 40, tumble: 'low', dryClean: false })).toBe('wash 40\u00A0°C, low dryer')
+    expect(careWords({ washC: 40, tumble: 'low', dryClean: false })).toBe('wash 40 °C, low dryer')
     expect(careWords({ washC: 0, tumble: 'no', dryClean: true })).toBe('not washed, dry-cleaned')
   })
   it('where two versions part', () => {
@@ -108,7 +108,7 @@ describe('a job in words', () => {
     }
     expect(jobDiffers(mine, { ...mine })).toBe('Yours is the same.')
     expect(jobDiffers({ ...mine, name: 'Twelve shirts', washC: 60 }, mine)).toBe(
-      'Yours differs in name (Twelve shirts), care (wash 60\u00A0°C, no dryer).',
+      'Yours differs in name (Twelve shirts), care (wash 60 °C, no dryer).',
     )
     expect(jobDiffers({ ...mine, forWhen: '2026-12-01', fabrics: [{ fabricId: 'b' }] }, mine)).toMatch(/day \(2026-12-01\), fabrics \(1\)/)
   })

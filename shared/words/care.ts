@@ -2,8 +2,9 @@ import type { CareFault, CareLimits, CareReason, IronStay } from '#core/care'
 import { FIBRES, FINISHES, ADHESIVES } from '#core/materials'
 import { METRIC, type DisplayUnits } from '#core/units'
 import type { CareEvent, Due } from '../schemas'
-import { celsius, seconds } from './names'
+import { seconds } from './names'
 import { GRADE_WORDS, MARK_NAME } from './judging'
+import { celsius, fabricWords } from './measure'
 
 const DRYER_WORDS = { no: 'Dry flat or on the line, no dryer', low: 'Dryer, low heat', yes: 'Dryer' } as const
 /** The wash, as its wearer reads it. */
@@ -143,8 +144,8 @@ export const lookLine = (d: Due['looks'][number], today: string): string => {
 }
 export const staleLine = (d: Due['proofs'][number]): string =>
   `${d.fabric} with ${d.supply}: proved on another lot of the ${d.what === 'fabricLot' ? 'fabric' : 'interfacing'}`
-export const lotLine = (d: Due['lots'][number]): string =>
-  `${d.stockM.toFixed(1)} m left${d.jobs > 0 ? `, wanted by ${d.jobs} job${d.jobs === 1 ? '' : 's'}` : ''}`
+export const lotLine = (d: Due['lots'][number], units: DisplayUnits = METRIC): string =>
+  `${fabricWords(d.stockM, units)} left${d.jobs > 0 ? `, wanted by ${d.jobs} job${d.jobs === 1 ? '' : 's'}` : ''}`
 export const measuredLine = (d: Due['irons'][number], today: string): string => d.measuredAt === null
   ? 'never measured'
   : `measured ${Math.round((Date.parse(today) - Date.parse(d.measuredAt)) / DAY_MS)} days ago`

@@ -47,9 +47,9 @@ describe('cutting in words', () => {
       { why: 'tooFine', name: 'Coast', corners: 9000 },
       { why: 'tooMany', kept: 60 },
     ] as const
-    const all = [...problems.map(svgProblemSentence), ...notes.map(svgNoteSentence)]
+    const all = [...problems.map(svgProblemSentence), ...notes.map(n => svgNoteSentence(n))]
     expect(new Set(all).size).toBe(all.length)
-    for (const part of ['50.0 MB', '“3 ells”', 'Tail is open: its ends are 12 mm apart', 'Sail is 10.0 m long', '9000 corners'])
+    for (const part of ['50.0 MB', '“3 ells”', 'Tail is open: its ends are 12.3 mm apart', 'Sail is 10.00 m long', '9000 corners'])
       expect(
         all.some(s => s.includes(part)),
         part,
@@ -60,14 +60,14 @@ describe('cutting in words', () => {
       '741 mm',
       '2.2 mm',
       '8 mm',
-      '5.37 in',
+      '5 3/8 in',
     ])
   })
   it('what a fabric not preshrunk may cost on this very piece', () => {
     const size = { wideMm: 300, highMm: 760 },
       typical = { along: 3, across: 2 }
     expect(shrinkSentence('Poplin', null, typical, size)).toBe(
-      'Poplin was never preshrunk: this piece may lose 22.8 mm of its length and 6.0 mm of its width. Preshrink it first.',
+      'Poplin was never preshrunk: this piece may lose 23 mm of its length and 6 mm of its width. Preshrink it first.',
     )
     expect(shrinkSentence('Poplin', { alongPct: 1, acrossPct: 0.5, preshrunkUpToC: null }, typical, size)).toContain('cut larger by 7.6 mm')
     expect(shrinkSentence('Poplin', { alongPct: 1, acrossPct: 0.5, preshrunkUpToC: 150 }, typical, size)).toBe(
@@ -75,13 +75,13 @@ describe('cutting in words', () => {
     )
   })
   it('metres, money and what stays', () => {
-    expect([metresSentence(0.75, 9.4), metresSentence(0.75, null)]).toEqual(['0.75 m, 7.05 at 9.40 a metre', '0.75 m'])
+    expect([metresSentence(0.75, 9.4), metresSentence(0.75, null)]).toEqual(['0.75 m, €7.05 at €9.40 a metre', '0.75 m'])
     expect(stockSentence(3, 0.75)).toEqual({ words: '2.25 m left in stock.', short: false, last: false })
     expect(stockSentence(1.5, 0.75)).toMatchObject({ last: true, short: false })
     expect(stockSentence(0.5, 0.75)).toEqual({ words: 'In stock: 0.50 m, 0.25 m too little.', short: true, last: false })
     expect([cutDoneSentence(0.75, 'Lawn', 2), cutDoneSentence(0.75, 'Lawn', 0)]).toEqual([
-      '0.75 m of Lawn are cut. 2 more offcuts kept.',
-      '0.75 m of Lawn are cut. No more offcuts than before.',
+      '0.75 m of Lawn cut. 2 more offcuts kept.',
+      '0.75 m of Lawn cut. No more offcuts than before.',
     ])
     expect(tooWideSentence('Band', 212, { join: true, turned: false })).toContain('212 mm wider than the roll: cut it in two')
     expect(tooWideSentence('Front', 12, { join: false, turned: true })).toBe(

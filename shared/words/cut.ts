@@ -1,24 +1,18 @@
 import type { LayersStep } from '#core/cut'
 import type { LayoutFault } from '#core/layout'
-import { METRIC, withUnit, type DisplayUnits } from '#core/units'
+import { METRIC, type DisplayUnits } from '#core/units'
 import type { SvgNote, SvgProblem } from '../svg'
-
-const mm = (v: number): string => `${v < 10 ? v.toFixed(1) : Math.round(v)} mm`
-
-const SMALL_MM = 20
-/** A length as it is read: tenths only where they matter. */
-export const lengthWords = (v: number, units: DisplayUnits = METRIC): string =>
-  withUnit(v, units.length, units.length === 'in' ? 2 : units.length === 'cm' ? 1 : v < SMALL_MM && v % 1 !== 0 ? 1 : 0)
+import { areaWords, celsius, fabricWords, lengthWords, moneyWords, priceWords } from './measure'
 
 /** What is wrong with a lay. @param nameOf a part's id as it is called */
-export function layoutFaultSentence(fault: LayoutFault, nameOf: (id: string) => string): string {
+export function layoutFaultSentence(fault: LayoutFault, nameOf: (id: string) => string, units: DisplayUnits = METRIC): string {
   switch (fault.why) {
     case 'overlap':
       return `${nameOf(fault.ids[0])} lies on ${nameOf(fault.ids[1])}: move one of them.`
     case 'tooNear':
       return `${nameOf(fault.ids[0])} and ${nameOf(fault.ids[1])} are closer than scissors need.`
     case 'offRoll':
-      return `${nameOf(fault.id)} reaches ${mm(fault.byMm)} beyond what can be cut.`
+      return `${nameOf(fault.id)} reaches ${lengthWords(fault.byMm, units)} beyond what can be cut.`
     case 'unknown':
       return 'One of the parts is no longer in this job. Lay it out again.'
   }
@@ -45,7 +39,7 @@ export function svgProblemSentence(p: SvgProblem): string {
 }
 
 /** What was left out of a drawing, and why. */
-export function svgNoteSentence(n: SvgNote): string {
+export function svgNoteSentence(n: SvgNote, units: DisplayUnits = METRIC): string {
   switch (n.why) {
     case 'pixels':
       return 'Its size is in pixels; 96 of them were taken for an inch. Check one measure.'
@@ -56,13 +50,13 @@ export function svgNoteSentence(n: SvgNote): string {
     case 'copies':
       return `${countWords(n.count, 'copy', 'copies')} of another shape left out: turn it into a shape of its own.`
     case 'open':
-      return `${n.name} is open: its ends are ${mm(n.gapMm)} apart. Close it.`
+      return `${n.name} is open: its ends are ${lengthWords(n.gapMm, units)} apart. Close it.`
     case 'crossing':
       return `${n.name} crosses itself. Redraw it without crossings.`
     case 'tiny':
-      return `${n.name} is ${mm(n.mm)} large: too small to be a piece.`
+      return `${n.name} is ${lengthWords(n.mm, units)} large: too small to be a piece.`
     case 'huge':
-      return `${n.name} is ${(n.mm / 1000).toFixed(1)} m long: more than 5 m. Is the drawing's size right?`
+      return `${n.name} is ${fabricWords(n.mm / 1000, units)} long: more than ${fabricWords(5, units)}. Is the drawing's size right?`
     case 'tooFine':
       return `${n.name} has ${n.corners} corners. Draw it with fewer.`
     case 'tooMany':
@@ -84,32 +78,35 @@ export function shrinkSentence(
   shrink: { alongPct: number, acrossPct: number, preshrunkUpToC: number | null } | null,
   typical: { along: number, across: number },
   size: { wideMm: number, highMm: number },
+  units: DisplayUnits = METRIC,
 ): string {
   const mmOf = (along: number, across: number) =>
-    `${((size.highMm * along) / 100).toFixed(1)} mm of its length and ${((size.wideMm * across) / 100).toFixed(1)} mm of its width`
+    `${lengthWords((size.highMm * along) / 100, units)} of its length and ${lengthWords((size.wideMm * across) / 100, units)} of its width`
   if (!shrink) return `${fabric} was never preshrunk: this piece may lose ${mmOf(typical.along, typical.across)}. Preshrink it first.`
-  if (shrink.preshrunkUpToC !== null) return `${fabric} is preshrunk up to ${Math.round(shrink.preshrunkUpToC)} °C: cut to size.`
+  if (shrink.preshrunkUpToC !== null) return `${fabric} is preshrunk up to ${celsius(shrink.preshrunkUpToC, units)}: cut to size.`
   return `${fabric} still moves: cut larger by ${mmOf(shrink.alongPct, shrink.acrossPct)}, what its last pass took.`
 }
 
 /** What a lay costs in fabric and money. */
-export function metresSentence(metres: number, pricePerM: number | null): string {
-  const cost = pricePerM === null ? '' : `, ${(metres * pricePerM).toFixed(2)} at ${pricePerM.toFixed(2)} a metre`
-  return `${metres.toFixed(2)} m${cost}`
+export function metresSentence(metres: number, pricePerM: number | null, units: DisplayUnits = METRIC): string {
+  const cost = pricePerM === null ? '' : `, ${moneyWords(metres * pricePerM, units)} at ${priceWords(pricePerM, units)}`
+  return `${fabricWords(metres, units)}${cost}`
 }
 
 /** What is left on the shelf once a lay is cut; the last metre is said. */
-export function stockSentence(stockM: number, metres: number): { words: string, short: boolean, last: boolean } {
+export function stockSentence(
+  stockM: number, metres: number, units: DisplayUnits = METRIC,
+): { words: string, short: boolean, last: boolean } {
   const left = stockM - metres
   if (left < -1e-9)
-    return { words: `In stock: ${stockM.toFixed(2)} m, ${(-left).toFixed(2)} m too little.`, short: true, last: false }
-  if (left < 1) return { words: `Only ${left.toFixed(2)} m left in stock: buy more before the next job.`, short: false, last: true }
-  return { words: `${left.toFixed(2)} m left in stock.`, short: false, last: false }
+    return { words: `In stock: ${fabricWords(stockM, units)}, ${fabricWords(-left, units)} too little.`, short: true, last: false }
+  if (left < 1) return { words: `Only ${fabricWords(left, units)} left in stock: buy more before the next job.`, short: false, last: true }
+  return { words: `${fabricWords(left, units)} left in stock.`, short: false, last: false }
 }
 
 /** A part that the roll is not wide enough for. @param may it be joined there; would it fit if its grain were given up */
-export function tooWideSentence(name: string, byMm: number, may: { join: boolean, turned: boolean }): string {
-  const by = `${name} is ${mm(byMm)} wider than the roll`
+export function tooWideSentence(name: string, byMm: number, may: { join: boolean, turned: boolean }, units: DisplayUnits = METRIC): string {
+  const by = `${name} is ${lengthWords(byMm, units)} wider than the roll`
   const turned = may.turned ? ' It would fit if turned, but off its grain.' : ''
   const joined = may.join ? ': cut it in two with a join where it does not show.' : ', and is not joined here: take a wider supply.'
   return by + joined + turned
@@ -122,7 +119,7 @@ export const GRAIN_WORDS = { along: 'along', across: 'across', bias: 'bias', any
 const roundedUp = (v: number): number => Math.ceil(v / 5) * 5
 
 /** A step of a stiff sandwich. */
-export function layersStepSentence(step: LayersStep): string {
+export function layersStepSentence(step: LayersStep, units: DisplayUnits = METRIC): string {
   const s = (v: number | null) => (v === null ? 'as its swatch says' : `${Math.round(v)} s`)
   const side = (on: 'face' | 'back') => (on === 'face' ? 'face' : 'back')
   switch (step.do) {
@@ -139,7 +136,8 @@ export function layersStepSentence(step: LayersStep): string {
         ? `Lay the stiff layer on the face's web and hold: ${s(step.s)} at each of ${step.touches} places.`
         : `Smooth the back over the stiff layer and hold: ${s(step.s)} at each of ${step.touches} places.`
     case 'sew':
-      return `Sew right sides together, ${step.standOffMm.toFixed(1)} mm off the stiff layer; leave ${roundedUp(step.openingMm)} mm open.`
+      return `Sew right sides together, ${lengthWords(step.standOffMm, units)} off the stiff layer; `
+        + `leave ${lengthWords(roundedUp(step.openingMm), units)} open.`
     case 'trim':
       return 'Trim the allowances and the corners.'
     case 'turn':
@@ -169,10 +167,10 @@ export const EDGE_WORDS = { flat: 'lies flat', lifts: 'lifts', rolls: 'rolls in'
 export const countWords = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`
 
 /** What was cut, and how many more offcuts there are than before. */
-export const cutDoneSentence = (metres: number, name: string, offcuts: number): string =>
-  `${metres.toFixed(2)} m of ${name} are cut. `
+export const cutDoneSentence = (metres: number, name: string, offcuts: number, units: DisplayUnits = METRIC): string =>
+  `${fabricWords(metres, units)} of ${name} cut. `
   + (offcuts > 0 ? `${countWords(offcuts, 'more offcut')} kept.` : 'No more offcuts than before.')
 
 /** How much interfacing the pieces of a place want that are drawn already. */
-export const drawnSentence = (count: number, m2: number): string =>
-  `${countWords(count, 'piece')} drawn in Cut for this place: ${m2.toFixed(3)} m² of interfacing.`
+export const drawnSentence = (count: number, m2: number, units: DisplayUnits = METRIC): string =>
+  `${countWords(count, 'piece')} drawn in Cut for this place: ${areaWords(m2, units)} of interfacing.`

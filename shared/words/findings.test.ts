@@ -38,9 +38,9 @@ describe('findings in words', () => {
   it('the map in figures, with a difference of degrees turned without the offset', () => {
     const room = { lessS: 2, moreS: 7, coolerC: 10, hotterC: 5 }
     expect(roomAroundSentence(room, C)).toMatch(/2 s shorter or 7 s longer, 10 °C cooler or 5 °C hotter/)
-    expect(roomAroundSentence(room, F)).toMatch(/18 °F cooler or 9 °F hotter/)
+    expect(roomAroundSentence(room, F)).toMatch(/20 °F cooler or 9 °F hotter/)
     expect(safestSentence({ holdS: 12, soleC: 150 }, true, C)).toBe('Safest: 12 s at 150 °C.')
-    expect(safestSentence({ holdS: 12, soleC: 150 }, false, F)).toBe('Safe only between the settings: 12 s at 302 °F.')
+    expect(safestSentence({ holdS: 12, soleC: 150 }, false, F)).toBe('Safe only between the settings: 12 s at 300 °F.')
     expect(nearestSentence({ bond: 0.62, damage: 0.11, blockedBy:
       'bond' })).toMatch(/62 % likely to bond and 11 % to be damaged. The bond is/)
     expect(nearestSentence({ bond: 0.99, damage: 0.4, blockedBy: 'damage' })).toMatch(/Harm is the uncertain part/)

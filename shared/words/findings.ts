@@ -1,14 +1,13 @@
 import type { ProofState } from '#core/learn'
 import type { FabricLimit } from '#core/limit'
 import type { shrinkageOf } from '#core/shrink'
-import type { DisplayUnits } from '#core/units'
+import { METRIC, type DisplayUnits } from '#core/units'
 import type { Backup, BackupReason } from '../schemas'
 import { reasonWords } from './limit'
-import { celsius, degreesApart } from './names'
 import { PROOF_CHANGE } from './swatch'
 import { bondWords } from './judging'
+import { celsius, dayWords, degreesApart, timeWords } from './measure'
 
-const dayWords = (iso: string): string => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })
 const percent = (share: number): string => `${Math.round(share * 100)} %`
 
 /** What trying a hidden corner has come to: what hurt it (°C), what it stood (°C), whether it smelt. */
@@ -71,9 +70,8 @@ export const replaceSentence = (file: string): string =>
   `${file} will replace everything here. Export a copy first.`
 
 /** When a backup was made, in this place's own time. */
-export const backupWords = ({ madeAt }: Pick<Backup, 'madeAt'>): string => `The backup of ${new Date(madeAt).toLocaleString('en-GB', {
-  day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit',
-})}`
+export const backupWords = ({ madeAt }: Pick<Backup, 'madeAt'>, units: DisplayUnits = METRIC): string =>
+  `The backup of ${dayWords(madeAt, units)}, ${timeWords(madeAt, units)}`
 export const BACKUP_REASON: Record<BackupReason, string> = {
   daily: 'of the day', byHand: 'asked for', beforeMigration: 'before a newer version', beforeRestore: 'before a restore',
 }

@@ -1,5 +1,6 @@
 /** Figures and codes put into the trade's words. Nothing here computes or decides. */
 export * from './names'
+export * from './measure'
 export * from './limit'
 export * from './recipe'
 export * from './judging'

@@ -1,4 +1,6 @@
+import { METRIC, type DisplayUnits } from '#core/units'
 import type { NextStep } from '#core/job'
+import { celsius } from './measure'
 
 /** What is next, as an order. */
 export function nextWords(step: NextStep): string {
@@ -62,8 +64,9 @@ export function wantedWords(forWhen: string | null, today: string): string {
 
 const TUMBLE_WORDS = { no: 'no dryer', low: 'low dryer', yes: 'dryer' } as const
 /** What the finished thing must stand, in few words. */
-export const careWords = (care: { washC: number, tumble: keyof typeof TUMBLE_WORDS, dryClean: boolean }): string =>
-  [care.washC > 0 ? `wash ${care.washC}\u00A0°C, ${TUMBLE_WORDS[care.tumble]}` : 'not washed', care.dryClean ? 'dry-cleaned' : '']
+export const careWords = (care: { washC: number, tumble: keyof typeof TUMBLE_WORDS, dryClean: boolean },
+  units: DisplayUnits = METRIC): string =>
+  [care.washC > 0 ? `wash ${celsius(care.washC, units)}, ${TUMBLE_WORDS[care.tumble]}` : 'not washed', care.dryClean ? 'dry-cleaned' : '']
     .filter(Boolean).join(', ')
 
 interface JobWords {
@@ -76,12 +79,12 @@ interface JobWords {
   fabrics: { fabricId: string }[]
 }
 /** Where two versions of a job part, for who must choose between them. */
-export function jobDiffers(yours: JobWords, theirs: JobWords): string {
+export function jobDiffers(yours: JobWords, theirs: JobWords, units: DisplayUnits = METRIC): string {
   const parts = [
     yours.name !== theirs.name ? `name (${yours.name})` : '',
     yours.garment !== theirs.garment ? `garment (${yours.garment})` : '',
     yours.forWhen !== theirs.forWhen ? `day (${yours.forWhen ?? 'none'})` : '',
-    careWords(yours) !== careWords(theirs) ? `care (${careWords(yours)})` : '',
+    careWords(yours) !== careWords(theirs) ? `care (${careWords(yours, units)})` : '',
     yours.fabrics.map(c => c.fabricId).join() !== theirs.fabrics.map(c => c.fabricId).join() ? `fabrics (${yours.fabrics.length})` : '',
   ].filter(Boolean)
   return parts.length > 0 ? `Yours differs in ${parts.join(', ')}.` : 'Yours is the same.'

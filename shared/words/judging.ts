@@ -1,4 +1,5 @@
 import type { SwatchBody } from '../schemas'
+import { dayWords, timeWords } from './measure'
 
 export const GRADE_WORDS = [
   'falls off', 'a fingertip lifts it', 'a steady pull peels it', 'a nail is needed to start', 'the fabric distorts first',
@@ -23,11 +24,11 @@ export const agrees = (predictedBond: number, grade: number): boolean => (predic
 /** How the sole stands. */
 export const SOLE_WORDS = { off: 'off', warming: 'warming', ready: 'ready', cooling: 'cooling', shutOff: 'shut itself off' } as const
 
-const hour = (ms: number): string => new Date(ms).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+const hour = (ms: number): string => timeWords(ms)
 const DAY_MS = 86_400_000
 const when = (ms: number, nowMs: number): string => nowMs - ms < DAY_MS
   ? hour(ms)
-  : `${new Date(ms).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })}, ${hour(ms)}`
+  : `${dayWords(ms)}, ${hour(ms)}`
 
 /**
  * How it stands with the server, for the rest; null while all is well.

@@ -1,7 +1,7 @@
 import { FIBRES, FINISHES } from '#core/materials'
 import type { FabricLimit, Reason } from '#core/limit'
 import { METRIC, type DisplayUnits } from '#core/units'
-import { celsius } from './names'
+import { celsius } from './measure'
 
 const lower = (s: string) => s.charAt(0).toLowerCase() + s.slice(1)
 

@@ -2,7 +2,8 @@ import type { CandidateKind, Change, Clash, Exclusion, Fault, PartKey, Wish } fr
 import type { Stiffness } from '#core/stiffness'
 import { FIBRES } from '#core/materials'
 import { METRIC, type DisplayUnits } from '#core/units'
-import { DAMAGE_NAME, celsius } from './names'
+import { DAMAGE_NAME } from './names'
+import { celsius, lengthWords, massWords } from './measure'
 
 export const STIFFNESS_NAME: Record<Stiffness, string> = { drape: 'drape', light: 'light body', crisp: 'crisp', firm: 'firm',
   rigid: 'rigid' }
@@ -21,8 +22,6 @@ export const WISH_NAME: Record<Wish, string> = {
 export const CHANGE_NAME: Record<Change, string> = {
   heavier: 'Half as heavy again', otherColour: 'The opposite colour', hotterWash: 'One wash hotter',
 }
-
-const mm = (v: number) => `${Math.round(v)} mm`
 
 /** Why a supply is out, as one sentence that says what would help where something would. */
 export function exclusionSentence(e: Exclusion, units: DisplayUnits = METRIC): string {
@@ -66,7 +65,7 @@ export function exclusionSentence(e: Exclusion, units: DisplayUnits = METRIC): s
     case 'giveKept':
       return `The give must stop here; this gives ${Math.round(e.supplyPct)} %.`
     case 'strikeThrough':
-      return `The fabric is ${Math.round(e.openness * 100)} % open: ${Math.round(e.adhesiveGsm)} g/m² of adhesive would come through.`
+      return `The fabric is ${Math.round(e.openness * 100)} % open: ${massWords(e.adhesiveGsm, units)} of adhesive would come through.`
     case 'grins':
       return 'Interfacing and dots would grin through the sheer.'
     case 'moistOnly':
@@ -74,15 +73,15 @@ export function exclusionSentence(e: Exclusion, units: DisplayUnits = METRIC): s
     case 'crush':
       return 'The pile would be crushed on this pressing surface. A needle board or a same-pile towel would open it.'
     case 'drapeLost':
-      return `It would hang at ${mm(e.bendingMm)}; keeping the drape allows ${mm(e.mostMm)}.`
+      return `It would hang at ${lengthWords(e.bendingMm, units)}; keeping the drape allows ${lengthWords(e.mostMm, units)}.`
   }
 }
 
 /** What speaks against a candidate so much that it is said. */
-export function faultSentence(f: Fault): string {
+export function faultSentence(f: Fault, units: DisplayUnits = METRIC): string {
   switch (f.why) {
     case 'heavier':
-      return `Heavier than the fabric: ${Math.round(f.interfacingGsm)} on ${Math.round(f.fabricGsm)} g/m².`
+      return `Heavier than the fabric: ${massWords(f.interfacingGsm, units)} on ${massWords(f.fabricGsm, units)}.`
     case 'patience':
       return `${f.holdS} s is long to stand still; your patience ends at ${f.patienceS} s.`
     case 'unusual':
@@ -101,8 +100,8 @@ export function clashSentence(c: Clash, units: DisplayUnits = METRIC): string {
       return `The fabric itself cannot take this dryer: ${FIBRES[c.fibre].name.toLowerCase()} stands `
         + `${c.limit === 'no' ? 'none' : 'a low one at the most'}. Interfacings are judged by that.`
     case 'rigidDrape':
-      return `These two wishes contradict each other: the stiffness you want begins at ${mm(c.wantedMm[0])}, `
-        + `keeping the drape ends at ${mm(c.mostMm)}. Drop one of them.`
+      return `These two wishes contradict each other: the stiffness you want begins at ${lengthWords(c.wantedMm[0], units)}, `
+        + `keeping the drape ends at ${lengthWords(c.mostMm, units)}. Drop one of them.`
     case 'placeNeedsHeat':
       return `${c.place} is done with heat, and this fabric takes none: stitch instead.`
     case 'shelfEmpty':

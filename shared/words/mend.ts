@@ -3,8 +3,8 @@ import type { GarmentPlace, PlaceFault, StuckPlan, StuckRefusal, StuckSide } fro
 import type { Judged, LayerKind, Leaves, StitchStep } from '#core/stitch'
 import { METRIC, type DisplayUnits } from '#core/units'
 import type { KeepOutKind, LetterFace, SpecOf } from '../schemas'
-import { lengthWords } from './cut'
-import { celsius, seconds } from './names'
+import { seconds } from './names'
+import { celsius, lengthWords, distanceWords } from './measure'
 
 export const FACE_NAME: Record<LetterFace, string> = { sans: 'Plain', bold: 'Block', serif: 'With feet' }
 export const LAYER_NAME: Record<LayerKind, string> = {
@@ -120,7 +120,8 @@ export function scrapBar(b: ScrapBar, units: DisplayUnits = METRIC): string {
 export const holeTooLarge = (needs: string, largest: string): string =>
   `No scrap is large enough: the patch needs ${needs}, the largest is ${largest}. Cut it from new fabric, or darn.`
 /** Seen or not, from so far off. */
-export const seenWords = (farM: number, shows: boolean): string => `${farM} m: ${shows ? 'it shows' : 'invisible'}`
+export const seenWords = (farM: number, shows: boolean, units: DisplayUnits = METRIC): string =>
+  `${distanceWords(farM, units)}: ${shows ? 'it shows' : 'invisible'}`
 
 /** What stitching asks for and what holds it. */
 export function supportSentence(j: Pick<Judged, 'puckers' | 'risk' | 'places'>, part: (i: number) => string): string {

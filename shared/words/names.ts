@@ -1,4 +1,3 @@
-import { METRIC, withUnit, type DisplayUnits } from '#core/units'
 import type { Method } from '#core/recipe'
 import type { Origin } from '#core/materials'
 import type { DamageKind } from '#core/damage'
@@ -22,9 +21,4 @@ export const DAMAGE_NAME: Record<DamageKind, string> = {
   steamStretch: 'stretching in the steam', deadStretch: 'dead stretch',
 }
 
-export const celsius = (c: number, units: DisplayUnits = METRIC) => withUnit(c, units.temperature, 0)
 export const seconds = (s: number) => s < 90 ? `${Math.round(s)}\u00A0s` : `${Math.floor(s / 60)}\u00A0min ${Math.round(s % 60)}\u00A0s`
-
-/** A difference of temperature, given in °C. */
-export const degreesApart = (k: number, units: DisplayUnits = METRIC) =>
-  `${Math.round(units.temperature === '°F' ? k * 1.8 : k)} ${units.temperature}`

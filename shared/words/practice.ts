@@ -2,8 +2,9 @@ import type { ExerciseKey, Finding, PracticeSetup, Topic } from '#core/practice'
 import { SURFACE_KINDS, PRESS_CLOTH_KINDS, FIBRES, type SurfaceKindKey, type PressClothKindKey, type FibreKey } from '#core/materials'
 import type { Agent, SeamDetailKey, Motion } from '#core/seam'
 import { METRIC, type DisplayUnits } from '#core/units'
-import { celsius, DAMAGE_NAME, METHOD_NAME, seconds } from './names'
+import { DAMAGE_NAME, METHOD_NAME, seconds } from './names'
 import { AGENT_NAME, SEAM_DETAIL_NAME } from './seam'
+import { celsius, lengthWords, listWords, massWords, perLengthWords } from './measure'
 
 export const EXERCISE_NAME: Record<ExerciseKey | 'free', string> = {
   corner: 'Find the fibre by the corner', dryMoist: 'Dry against moist', thick: 'The thick coating', laminate: 'The laminate',
@@ -37,7 +38,7 @@ export function taskWords(b: PracticeSetup, units: DisplayUnits = METRIC): strin
       return 'A print gassed into polyester. Each press is short, but it has to bond.'
     case 'braid':
       return `Gilt braid on a plastic core. The coat will be pressed at ${c('laterC')} for the last time. Preshrink the trim, measure a `
-        + `marked ${Math.round(b.figures.markedMm ?? 0)} mm, and cut for ${Math.round(b.figures.wantedMm ?? 0)} mm.`
+        + `marked ${lengthWords(b.figures.markedMm ?? 0, units)}, and cut for ${lengthWords(b.figures.wantedMm ?? 0, units)}.`
     case 'agents':
       return `${SEAM_DETAIL_NAME[b.names[0] as SeamDetailKey]} in `
         + `${b.fabric!.fibres.map(f => FIBRES[f.fibre].name.toLowerCase()).join(', ')}. `
@@ -118,7 +119,7 @@ export function findingWords(f: Finding, units: DisplayUnits = METRIC): string {
     case 'harm':
       return `The fabric is hurt: ${DAMAGE_NAME[f.kind as keyof typeof DAMAGE_NAME]}.`
     case 'blisters':
-      return `Water was shut in under the film (${Math.round(f.waterGsm)} g/m²): it blisters.`
+      return `Water was shut in under the film (${massWords(f.waterGsm, units)}): it blisters.`
     case 'slow':
       return `It could have been done in ${seconds(f.bestS)}; this took ${seconds(f.tookS)}.`
     case 'overClass':
@@ -138,15 +139,15 @@ export function findingWords(f: Finding, units: DisplayUnits = METRIC): string {
     case 'jumped':
       return `A step was jumped over, from ${celsius(f.fromC, units)} to ${celsius(f.toC, units)}.`
     case 'cutOff':
-      return `It came out at ${Math.round(f.cameMm)} mm instead of ${Math.round(f.wantedMm)}.`
+      return `It came out at ${lengthWords(f.cameMm, units)} instead of ${lengthWords(f.wantedMm, units)}.`
     case 'preshrunk':
       return 'Preshrunk: the last pressing does not move it.'
     case 'movesAgain':
-      return `The last pressing pulls it up again, ${f.mmPerM.toFixed(0)} mm on a metre: the edge curls.`
+      return `The last pressing pulls it up again, ${perLengthWords(f.mmPerM, units)}: the edge curls.`
     case 'brittle':
       return 'Too hot for its core: it goes hard and breaks.'
     case 'agents':
-      return `Here it is ${f.right.map(a => AGENT_NAME[a as Agent]).join(' and ')}.`
+      return `Here it is ${listWords(f.right.map(a => AGENT_NAME[a as Agent]), units)}.`
     case 'motion':
       return `The iron goes ${MOTION_NAME[f.right as Motion] ?? f.right}.`
     case 'notSet':

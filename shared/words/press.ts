@@ -1,7 +1,8 @@
 import type { PressPhase, SwatchPressing, Step, StepKind } from '#core/press'
 import type { Recipe } from '#core/recipe'
 import { METRIC, type DisplayUnits } from '#core/units'
-import { celsius, DAMAGE_NAME, seconds } from './names'
+import { DAMAGE_NAME, seconds } from './names'
+import { celsius } from './measure'
 
 /** What the hands are told now. */
 export function orderWords(

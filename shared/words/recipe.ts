@@ -4,11 +4,12 @@ import type { LotReading } from '#core/instructions'
 import type { DamageFlag } from '#core/damage'
 import type { Sheet } from '#core/stack'
 import { METRIC, type DisplayUnits } from '#core/units'
-import { celsius, degreesApart, DAMAGE_NAME, METHOD_NAME, ORIGIN_NAME, seconds } from './names'
+import { DAMAGE_NAME, METHOD_NAME, ORIGIN_NAME, seconds } from './names'
+import { celsius, degreesApart, massWords, pressureWords } from './measure'
 
 /** How hard the iron is pressed down, as an instruction. */
-export function bearingWords(r: Pick<Recipe, 'lean' | 'pressureKPa'>): string {
-  if (r.pressureKPa > PRESSES_FROM_KPA) return `Close the press (${Math.round(r.pressureKPa)} kPa) for`
+export function bearingWords(r: Pick<Recipe, 'lean' | 'pressureKPa'>, units: DisplayUnits = METRIC): string {
+  if (r.pressureKPa > PRESSES_FROM_KPA) return `Close the press (${pressureWords(r.pressureKPa, units)}) for`
   return r.lean === 'lean' ? 'Press firmly for' : 'Let the iron\'s weight press for'
 }
 /** No hand leans harder than this, kPa. */
@@ -27,14 +28,16 @@ export function recipeSteps(r: Recipe, pressClothName: string | null, units: Dis
   const lay = {
     back: 'Lay the interfacing on, adhesive side down', face: 'Lay the interfacing down, adhesive side up, and the fabric on it',
   }[r.firstSide]
-  const mist = r.method === 'mist' ? `, spray lightly${r.mistGsm > TWO_SPRAYS_GSM ? ' twice' : ' once'} (${r.mistGsm} g/m²)` : ''
+  const mist = r.method === 'mist'
+    ? `, spray lightly${r.mistGsm > TWO_SPRAYS_GSM ? ' twice' : ' once'} (${massWords(r.mistGsm, units)})`
+    : ''
   const damped = `, cover with ${pressCloth ?? 'a press cloth'}, wrung damp`
   const over = r.method === 'damp' ? damped : pressCloth ? `, cover with ${pressCloth}` : ', no press cloth'
   const steam = r.method === 'steam' ? `, with steam for the first ${r.steamS} s` : ''
   return [
     r.warmS > 0 ? `Warm the fabric ${r.warmS} s.` : '',
     `${lay}${mist}${over}.`,
-    `${sentence(settingWords(r, units))}: ${bearingWords(r).toLowerCase()} ${r.holdS} s${steam}.`,
+    `${sentence(settingWords(r, units))}: ${bearingWords(r, units).toLowerCase()} ${r.holdS} s${steam}.`,
     r.passes === 2 ? `Turn it over and press ${r.secondS ?? r.holdS} s.` : '',
     `Cool flat under the clapper ${seconds(r.coolS)}.`,
   ].filter(Boolean)
@@ -51,7 +54,7 @@ export const recipeHeadline = (r: Recipe, units: DisplayUnits = METRIC): string 
 
 /** A tack in the order of the hands: the web under its paper, only just caught. */
 export const tackSentence = (r: Recipe, units: DisplayUnits = METRIC): string =>
-  `Tack the web: lay it down under its own paper. ${sentence(settingWords(r, units))}, dry: ${bearingWords(r).toLowerCase()} `
+  `Tack the web: lay it down under its own paper. ${sentence(settingWords(r, units))}, dry: ${bearingWords(r, units).toLowerCase()} `
   + `${r.holdS} s. Peel the paper off cold, after ${seconds(r.coolS)}.`
 
 const SCORE_PART_NAME: Record<ScorePartKey, string> = {
@@ -107,7 +110,7 @@ export function instructionsWords(l: Sheet, units: DisplayUnits = METRIC): strin
   const moisture = { dry: 'dry', steam: 'steam', damp: 'damp press cloth' }[l.moisture]
   const how
     = l.pressureKPa > PRESSES_FROM_KPA
-      ? `in a press, ${Math.round(l.pressureKPa)} kPa`
+      ? `in a press, ${pressureWords(l.pressureKPa, units)}`
       : l.pressureKPa > 2
         ? 'by iron, leaned on'
         : 'by iron, its weight'
@@ -140,7 +143,7 @@ export function lotSentence(r: LotReading, units: DisplayUnits = METRIC): string
 
 function flagSentence(f: DamageFlag, units: DisplayUnits = METRIC): string {
   const where = { fabric: 'the fabric', interfacing: 'the interfacing', pressCloth: 'the press cloth' }[f.layer]
-  if (f.waterGsm !== undefined) return `${DAMAGE_NAME[f.kind]}: ${Math.round(f.waterGsm)} g/m² of water reaches ${where}`
+  if (f.waterGsm !== undefined) return `${DAMAGE_NAME[f.kind]}: ${massWords(f.waterGsm, units)} of water reaches ${where}`
   if (f.peakC !== undefined && f.limitC !== undefined)
     return `${DAMAGE_NAME[f.kind]}: ${where} reaches ${celsius(f.peakC, units)}, harm begins about ${celsius(f.limitC, units)}`
   return DAMAGE_NAME[f.kind]

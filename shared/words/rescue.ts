@@ -1,7 +1,8 @@
 import type { CauseKey, NoRemedy, QuestionKey, Remedy, RemedyKey, Sign } from '#core/rescue'
 import { METRIC, type DisplayUnits } from '#core/units'
-import { celsius, METHOD_NAME, seconds } from './names'
+import { METHOD_NAME, seconds } from './names'
 import { bearingWords } from './recipe'
+import { celsius } from './measure'
 
 export const SIGN_NAME: Record<Sign, string> = {
   lifts: 'Lifts at a fingertip', edges: 'Only the edges, or patches', peeledWashed: 'Peeled after washing', torn: 'The fabric tears first',

@@ -1,4 +1,6 @@
+import { METRIC, type DisplayUnits } from '#core/units'
 import type { Rules } from '../schemas'
+import { inUnits } from './measure'
 
 interface School { value: string, name: string, why: string }
 export interface Question { key: keyof Rules, ask: string, changes: string, schools: [School, School, ...School[]] }
@@ -141,7 +143,7 @@ export const WORKING_RULES: (keyof Rules)[] = [
 ]
 
 /** What the house chose of a question, and why. */
-export function houseReason(key: keyof Rules, rules: Rules): string {
+export function houseReason(key: keyof Rules, rules: Rules, units: DisplayUnits = METRIC): string {
   const school = QUESTIONS.find(q => q.key === key)?.schools.find(s => s.value === rules[key])
-  return school ? `House rule: ${school.name.toLowerCase()}. ${school.why}` : ''
+  return school ? `House rule: ${school.name.toLowerCase()}. ${inUnits(school.why, units)}` : ''
 }

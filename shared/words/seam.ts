@@ -5,7 +5,8 @@ import type {
 } from '#core/seam'
 import { METRIC, type DisplayUnits } from '#core/units'
 import type { RecipePayload } from '../schemas'
-import { celsius, METHOD_NAME, seconds } from './names'
+import { METHOD_NAME, seconds } from './names'
+import { celsius, lengthWords, listWords } from './measure'
 
 export const SEAM_DETAIL_NAME: Record<SeamDetailKey, string> = {
   seamOpen: 'Seam, open', seamOneSide: 'Seam, to one side', curvedSeam: 'Curved seam', sleeveSeam: 'Sleeve seam', dart: 'Dart',
@@ -53,7 +54,7 @@ export function agentsSentence(agents: readonly Agent[]): string {
   const why = spared[0] === 'pressure'
     ? 'the hand carries the iron; what presses comes afterwards'
     : spared[0] === 'steam' ? 'dry: nothing gives way' : 'no hot iron on it'
-  return `${agents.map(a => AGENT_NAME[a]).join(' and ')}, no ${spared[0]}: ${why}`
+  return `${listWords(agents.map(a => AGENT_NAME[a]))}, no ${spared[0]}: ${why}`
 }
 
 /** The whole of it in one sentence. */
@@ -136,10 +137,11 @@ export function seamDetailReason(r: SeamDetailReason, units: DisplayUnits = METR
       return `The last ply comes to ${celsius(r.lastC, units)} only, not to ${celsius(r.setC, units)}: `
         + 'it will not stay by heat alone. Stitch it down, or press each ply before it is folded.'
     case 'printsThrough':
-      return `The allowance stands ${r.print.ridgeMm.toFixed(1)} mm high and shows from ${r.print.seenFromMm} mm: `
+      return `The allowance stands ${lengthWords(r.print.ridgeMm, units)} high and shows from ${lengthWords(r.print.seenFromMm, units)}: `
         + 'strips of card under it, less weight.'
     case 'ridge':
-      return `It stands ${r.bulk.stepMm.toFixed(1)} mm over what lies beside it: the iron leaves ${Math.round(r.bulk.unpressedMm)} mm `
+      return `It stands ${lengthWords(r.bulk.stepMm, units)} over what lies beside it: `
+        + `the iron leaves ${lengthWords(r.bulk.unpressedMm, units)} `
         + 'unpressed on either side. Layer the allowances, or go along its sides with the tip.'
     case 'shortTouches':
       return `No press longer than ${seconds(r.maxS)} on this finish: ${r.touches} of them, the iron away between.`

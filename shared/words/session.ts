@@ -2,7 +2,8 @@ import type { EdgeFound, NextStep, OperationKind, RecipeVerdict, SoleAsks, Warni
 import { isHovering } from '#core/seam'
 import { METRIC, type DisplayUnits } from '#core/units'
 import type { KeepOutKind, RecipePayload, Standing } from '../schemas'
-import { celsius, METHOD_NAME, seconds } from './names'
+import { METHOD_NAME, seconds } from './names'
+import { celsius, dayWords, lengthWords, patchWords, timeWords } from './measure'
 
 /** What is done, in a word. */
 export const OPERATION_NAME: Record<OperationKind, string> = {
@@ -22,7 +23,7 @@ export const WATER_NAME: Record<Water, string> = { none: 'Nothing, it is dry', t
 export const clockWords = (s: number): string =>
   `${Math.floor(Math.max(0, s) / 60)}:${String(Math.floor(Math.max(0, s) % 60)).padStart(2, '0')}`
 /** A time of day. */
-export const timeOfDay = (ms: number): string => new Date(ms).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+export const timeOfDay = (ms: number, units: DisplayUnits = METRIC): string => timeWords(ms, units)
 /** A stretch of time in minutes, as it is planned with. */
 export const minutesWords = (s: number): string => (s < 90 ? seconds(s) : `${Math.floor(s / 60)} min ${Math.round(s % 60)} s`)
 
@@ -40,9 +41,9 @@ export const WHY_MANY = {
   shape: 'Its points and narrow parts need extra positions.',
 } as const
 /** What no position reaches, and what would. */
-export function missedSentence(cm2: number, places: number, smaller: string | null): string {
+export function missedSentence(cm2: number, places: number, smaller: string | null, units: DisplayUnits = METRIC): string {
   const where = places === 1 ? 'One place' : `${places} places`
-  const what = `${where} of ${cm2 < 1 ? 'less than 1' : Math.round(cm2)} cm² in all cannot be reached`
+  const what = `${where} of ${patchWords(cm2, units)} in all cannot be reached`
   return smaller ? `${what}: ${smaller} reaches more of it.` : `${what}: take what is in the way off, or stitch there.`
 }
 export const NOTHING_LEFT = 'What the iron must not stand on lies over all of it: nothing is left to press.'
@@ -133,7 +134,8 @@ export const warningSentence = (w: Warning, iron: string): string =>
   w.why === 'leftDown'
     ? `${iron} has been down for ${minutesWords(w.forS)}. Lift it now.`
     : `${iron} is hot and never shuts itself off. Nobody has touched it for ${minutesWords(w.forS)}: stand it up, or switch it off.`
-export const KEEP_OUT_CAUTION = 'Buttons and zips get hot and stay hot: they burn fingers, and hold the iron off. Keep 5 mm clear.'
+export const keepOutCaution = (units: DisplayUnits = METRIC): string =>
+  `Buttons and zips get hot and stay hot: they burn fingers, and hold the iron off. Keep ${lengthWords(5, units)} clear.`
 export const STEAM_CAUTION = 'Steam: keep the other hand out of it.'
 
 export function soleAsksSentence(asks: NonNullable<SoleAsks>): string {
@@ -144,11 +146,13 @@ export function soleAsksSentence(asks: NonNullable<SoleAsks>): string {
     + 'then once over scrap.'
 }
 /** What an iron is filled with, what its book asks for, and when its sole was last cleaned. */
-export function ironCareWords(i: { water: Water, bookWater: Water | null, cleanedAt: string | null }): string {
+export function ironCareWords(
+  i: { water: Water, bookWater: Water | null, cleanedAt: string | null }, units: DisplayUnits = METRIC,
+): string {
   const asks = i.bookWater === i.water ? 'as its book asks' : `its book asks: ${WATER_NAME[i.bookWater ?? 'none'].toLowerCase()}`
   const book = i.bookWater === null ? 'its book is lost' : asks
   const cleaned = i.cleanedAt
-    ? `iron cleaned ${new Date(i.cleanedAt).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })}`
+    ? `iron cleaned ${dayWords(i.cleanedAt, units)}`
     : 'nobody wrote down when its iron was cleaned'
   return `${WATER_NAME[i.water]}, ${book}; ${cleaned}.`
 }

@@ -1,6 +1,7 @@
 import type { MakerTrouble } from '#core/maker'
 import { METRIC, type DisplayUnits } from '#core/units'
-import { celsius, seconds } from './names'
+import { seconds } from './names'
+import { celsius, pressureWords } from './measure'
 
 export function makerSentence(t: MakerTrouble, units: DisplayUnits = METRIC): string {
   switch (t.why) {
@@ -18,7 +19,7 @@ export function makerSentence(t: MakerTrouble, units: DisplayUnits = METRIC): st
     case 'moistureIdle':
       return 'Steam or damp does nothing for this adhesive: it only keeps it cool until it is gone.'
     case 'machineHold':
-      return `${seconds(t.holdS)} is meant for a press of ${t.pressureKPa} kPa. On a hand iron it is carried over: `
+      return `${seconds(t.holdS)} is meant for a press of ${pressureWords(t.pressureKPa, units)}. On a hand iron it is carried over: `
         + `the swatch stage works it out.`
     case 'heatWithoutAdhesive':
       return 'There is a temperature in the maker\'s instructions, but no adhesive: is it a sew-in, or is the adhesive missing?'

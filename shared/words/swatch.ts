@@ -3,7 +3,8 @@ import type { Doubt } from '#core/press'
 import type { PlannedScrap, Unknown } from '#core/window'
 import { METRIC, type DisplayUnits } from '#core/units'
 import type { ReadingBody } from '../schemas'
-import { celsius, degreesApart, seconds } from './names'
+import { seconds } from './names'
+import { celsius, degreesApart, lengthWords, unitWords } from './measure'
 
 export const UNKNOWN_NAME: Record<Unknown, string> = {
   phase: 'where the thermostat stands', dial: 'what the dial really gives', swing: 'how far the thermostat swings',
@@ -38,10 +39,14 @@ export const PROOF_CHANGE: Record<ProofChange, string> = {
   hold: 'another hold', bearing: 'another way of bearing down', warming: 'another way of beginning',
 }
 
-export const READING_NAME: Record<ReadingBody['kind'], [string, string]> = {
-  shrinkAlong: ['Shrunk along', '%'], shrinkAcross: ['Shrunk across', '%'], overhang: ['Overhang at 41.5°', 'mm'],
-  peel: ['Peel force', 'N per 50 mm'],
+export const READING_NAME: Record<ReadingBody['kind'], string> = {
+  shrinkAlong: 'Shrunk along', shrinkAcross: 'Shrunk across', overhang: 'Overhang at 41.5°', peel: 'Peel force',
 }
+/** What stands behind a reading's figure; a peel is of a strip as wide as the hook of a spring scale. */
+export const readingUnit = (kind: ReadingBody['kind'], units: DisplayUnits = METRIC): string =>
+  kind === 'overhang' ? unitWords('length', units) : kind === 'peel' ? `N per ${lengthWords(50, units)}` : '%'
+export const readingWords = (kind: ReadingBody['kind'], value: number, units: DisplayUnits = METRIC): string =>
+  kind === 'overhang' ? lengthWords(value, units) : `${value.toFixed(1)} ${readingUnit(kind, units)}`
 
 const SUSPECT: Record<Suspect, string> = {
   sideWrong: 'the adhesive side lay away from the fabric', ironCooler: 'the iron is cooler than its dial says',

@@ -1,7 +1,7 @@
 <script setup lang="ts" generic="K extends string">
 import { TabsContent, TabsList, TabsRoot, TabsTrigger } from 'reka-ui'
 
-/** Views of one setup: arrows go from tab to tab, the view stands under them. */
+/** Views of one page: arrows go from tab to tab, the view stands under them. */
 const { tabs, label, bold = false } = defineProps<{
   tabs: readonly { key: K, name: string, shown?: string }[]
   label: string
@@ -21,7 +21,7 @@ const shape = (on: boolean) => bold
   <TabsRoot :model-value="tab" class="flex min-h-0 flex-1 flex-col" @update:model-value="v => (tab = v as K)">
     <TabsList :aria-label="label" class="flex" :class="bold ? 'mb-4 flex-wrap gap-2' : 'flex-wrap gap-x-1 border-b border-seam'">
       <TabsTrigger v-for="t in tabs" :key="t.key" :value="t.key" :class="shape(tab === t.key)">
-        {{ t.name }} <slot name="more" :tab="t" />
+        {{ $say(t.name) }} <slot name="more" :tab="t" />
         <kbd v-if="t.shown" class="ml-1 text-[12px] font-normal opacity-70" aria-hidden="true">{{ t.shown }}</kbd>
       </TabsTrigger>
     </TabsList>

@@ -1,6 +1,8 @@
 <script setup lang="ts">
-import { WAITING_NAME } from '#shared/words'
+import { timeWords, WAITING_NAME } from '#shared/words'
 import type { Waiting } from '~/composables/outbox'
+
+const selection = useSelection()
 
 /** What is kept here on its way to the server: refused things say why, and can be mended and sent again. */
 const open = defineModel<boolean>('open', { required: true })
@@ -17,7 +19,7 @@ const textsOf = (w: Waiting) => (Object.keys(TEXTS) as Text[]).flatMap((field) =
   const text = (w.body as Partial<Record<Text, unknown>>)[field]
   return typeof text === 'string' && (text !== '' || field === 'note') ? [{ field, text }] : []
 })
-const at = (w: Waiting) => new Date(w.keptAtMs).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+const at = (w: Waiting) => timeWords(w.keptAtMs, selection.units)
 async function again(w: Waiting): Promise<void> {
   const body = w.body instanceof Blob ? undefined : { ...w.body, ...mended[w.key] }
   mended[w.key] = {}

@@ -5,7 +5,7 @@ import { appearanceOfJudging, appearanceOfPressing } from '#core/appearance'
 import type { useCaring } from '~/composables/caring'
 import { bondBefore, inWash, pairKey } from '#shared/caring'
 import { careEventBody, LOOK_DAYS, MARKS, type CareEventBody, type CareLog } from '#shared/schemas'
-import { careEventLine, celsius, foreseenLine, GRADE_WORDS, KEPT_HERE, MARK_NAME } from '#shared/words'
+import { careEventLine, celsius, dayWords, foreseenLine, GRADE_WORDS, KEPT_HERE, MARK_NAME } from '#shared/words'
 
 /** How the garment came back, against what was foreseen; told to the swatch behind it too. */
 const { caring } = defineProps<{ caring: ReturnType<typeof useCaring> }>()
@@ -51,7 +51,7 @@ async function keep(): Promise<void> {
     cameAt: new Date().toISOString(),
   })
   if (!body.success) {
-    problem.value = body.error.issues[0]!.message
+    problem.value = inOwnUnits(body.error.issues[0]!.message)
     return
   }
   saving.value = true
@@ -71,7 +71,7 @@ async function keep(): Promise<void> {
   if (job.value.lookOn !== null && job.value.lookOn <= soon) await setLook('')
 }
 useShortcuts({ keep })
-const day = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
+const day = (iso: string) => dayWords(iso, selection.units, true)
 const setLook = (v: string | number) => jobs.change(() => ({ lookOn: v ? String(v) : null }))
 async function addPicture(e: Event, swatchId: string): Promise<void> {
   const input = e.target as HTMLInputElement, file = input.files?.[0]

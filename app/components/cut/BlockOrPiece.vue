@@ -5,7 +5,7 @@ import { laidOutline } from '#core/layout'
 import { IRON_KINDS } from '#core/materials'
 import { cutPiece, GAP_MM, type Part } from '#shared/cutting'
 import type { Supply } from '#shared/schemas'
-import { FUSING_RISK, seconds } from '#shared/words'
+import { fabricWords, FUSING_RISK, seconds } from '#shared/words'
 import type { LaidPart } from './LayoutPicture.vue'
 
 /** Cut and fuse piece by piece, or fuse a block and cut the pieces out of it: both as pictures, with metres and minutes. */
@@ -99,7 +99,8 @@ const NAME = { piece: 'Cut, then fuse each piece', block: 'Fuse a block, then cu
       <p class="leading-snug">
         <b>{{ NAME[way] }}{{ answer.quicker === way ? ': quicker' : '' }}</b
         ><br />
-        {{ answer[way].interfacingM.toFixed(2) }} m, about {{ Math.round(answer[way].minutes) }} min, {{ answer[way].touches }} presses of
+        {{ fabricWords(answer[way].interfacingM, selection.units) }}, about {{ Math.round(answer[way].minutes) }} min,
+        {{ answer[way].touches }} presses of
         {{ seconds(holdS) }} <Sourced from="model" /><br /><span class="text-sm text-muted-ink">{{ FUSING_RISK[way] }}</span>
       </p>
     </div>

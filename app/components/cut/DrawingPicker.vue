@@ -58,7 +58,7 @@ const shown = computed(() =>
     </label>
     <p v-if="problem" class="mt-2 font-semibold text-alert" role="alert" data-test="svg-problem">{{ problem }}</p>
     <ul v-if="notes.length" class="mt-2 text-[15px] text-alert" data-test="svg-notes">
-      <li v-for="(n, i) in notes" :key="i">{{ svgNoteSentence(n) }}</li>
+      <li v-for="(n, i) in notes" :key="i">{{ svgNoteSentence(n, selection.units) }}</li>
     </ul>
     <template v-if="shown.length">
       <div class="mt-3 flex items-center gap-3">

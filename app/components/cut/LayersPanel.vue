@@ -160,11 +160,11 @@ const butted = computed(() => {
           <circle :cx="section.stitch.x" :cy="-section.stitch.y" r="0.220" fill="var(--rc-mark)" />
           <g font-size="0.700" fill="var(--rc-ink)">
             <text :x="-INSIDE_MM + 0.4" :y="-spec.stiffMm - spec.faceMm - 0.6">face</text>
-            <text :x="-INSIDE_MM + 0.4" :y="-spec.stiffMm / 2 + 0.25">stiff layer, {{ spec.stiffMm.toFixed(1) }} mm</text>
+            <text :x="-INSIDE_MM + 0.4" :y="-spec.stiffMm / 2 + 0.25">stiff layer, {{ lengthWords(spec.stiffMm, selection.units) }}</text>
             <text :x="-INSIDE_MM + 0.4" :y="spec.backMm + 1">back</text>
             <text :x="section.stitch.x + 0.4" y="0.250">stitch</text>
             <text :x="section.stitch.x / 2" :y="spec.backMm + 1.6" text-anchor="middle">
-              {{ made.layers.standOffMm.toFixed(1) }} mm
+              {{ lengthWords(made.layers.standOffMm, selection.units) }}
             </text>
             <line
               x1="0"
@@ -178,7 +178,7 @@ const butted = computed(() => {
         </svg>
         <p class="text-[15px]">
           Stitch {{ lengthWords(made.layers.standOffMm, selection.units) }} off the stiff layer; the face is
-          {{ made.layers.turnMm.toFixed(1) }} mm larger at every edge than the back, for the turn of the fabric; leave
+          {{ lengthWords(made.layers.turnMm, selection.units) }} larger at every edge than the back, for the turn of the fabric; leave
           {{ lengthWords(Math.ceil(made.layers.openingMm / 5) * 5, selection.units) }} open. <Sourced from="model" />
         </p>
       </template>
@@ -202,7 +202,7 @@ const butted = computed(() => {
       </p>
       <p v-if="tackFault" class="mt-2 text-[15px] font-semibold text-alert" role="alert">{{ tackFault }}</p>
       <ol v-if="steps.length" class="mt-3 list-decimal space-y-1 pl-7 text-[16px]" data-test="steps">
-        <li v-for="(s, i) in steps" :key="i">{{ layersStepSentence(s) }}</li>
+        <li v-for="(s, i) in steps" :key="i">{{ layersStepSentence(s, selection.units) }}</li>
       </ol>
       <p v-if="steps.length" class="mt-2 text-sm text-muted-ink">
         {{ made.layers ? 'Tacking and cooling are estimates; the seconds are the maker\'s.' : 'Seconds are the maker\'s.' }}

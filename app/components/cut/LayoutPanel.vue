@@ -2,8 +2,9 @@
 import { boundsOf } from '#core/geometry'
 import { partId } from '#shared/cutting'
 import type { JobPiece } from '#shared/schemas'
-import { countWords, cutDoneSentence, layoutFaultSentence, lengthWords, metresSentence, stockSentence,
-  tooWideSentence } from '#shared/words'
+import {
+  countWords, cutDoneSentence, fabricWords, layoutFaultSentence, lengthWords, metresSentence, stockSentence, tooWideSentence,
+  paperOf } from '#shared/words'
 
 /** The parts of one supply on its roll and its offcuts: laid, moved, pinned, laid again, and cut. */
 const chosenId = defineModel<string | null>('chosen', { required: true })
@@ -27,7 +28,7 @@ const partChosen = layout.chosen
 /** Cut off the roll to the next centimetre. */
 const metres = computed(() => Math.ceil(lengthMm.value / 10 - 1e-6) / 100)
 const shownMm = computed(() => Math.max(400, lengthMm.value * 1.12 + 60))
-const stock = computed(() => stockSentence(supply.value?.stockM ?? 0, metres.value))
+const stock = computed(() => stockSentence(supply.value?.stockM ?? 0, metres.value, selection.units))
 const nameOf = (id: string) => layout.partOf(id)?.name ?? 'A part'
 /** Places where the trade allows a join in the interfacing. */
 const JOINED = new Set(['facing', 'waistband', 'hem', 'stand', 'quiltedPanel', 'mat'])
@@ -37,7 +38,7 @@ const tooWide = computed(() =>
     const least = leastWideMm(p)
     if (least <= wideMm.value) return []
     const turned = leastWideMm({ ...p, grain: 'any', oneWay: false }) <= wideMm.value
-    return [tooWideSentence(p.name, least - wideMm.value, { join: JOINED.has(pieceOf(p.pieceId)?.place ?? ''), turned })]
+    return [tooWideSentence(p.name, least - wideMm.value, { join: JOINED.has(pieceOf(p.pieceId)?.place ?? ''), turned }, selection.units)]
   }),
 )
 function choose(id: string): void {
@@ -105,7 +106,7 @@ async function cutIt(): Promise<void> {
   cutKey.value = crypto.randomUUID()
   layout.clear()
   const kept = cutting.offcutsFor(s.id).length - before
-  cutDone.value = cutDoneSentence(m, s.name, kept)
+  cutDone.value = cutDoneSentence(m, s.name, kept, selection.units)
 }
 const chalkUrl = computed(() => `/api/jobs/${cutting.jobId}/chalk?supplyId=${supply.value?.id}`)
 const doneParts = computed(() =>
@@ -130,7 +131,7 @@ const doneParts = computed(() =>
       </p>
       <template v-else>
         <div class="mt-1 flex flex-wrap items-baseline gap-x-4" data-test="layout-figures">
-          <b class="ticket text-2xl" data-test="layout-metres">{{ metresSentence(metres, supply.pricePerM) }}</b>
+          <b class="ticket text-2xl" data-test="layout-metres">{{ metresSentence(metres, supply.pricePerM, selection.units) }}</b>
           <span>{{ Math.round(layout.used.value * 100) }} % used. Shortest possible: {{ lengthWords(layout.boundOfRollMm.value,
                                                                                                     selection.units) }}
             <Sourced from="model" /></span>
@@ -171,7 +172,7 @@ const doneParts = computed(() =>
           </p>
         </div>
         <ul v-if="faults.length || tooWide.length" class="text-[15px] font-semibold text-alert" role="alert" data-test="layout-faults">
-          <li v-for="(f, i) in faults.slice(0, 3)" :key="i">{{ layoutFaultSentence(f, nameOf) }}</li>
+          <li v-for="(f, i) in faults.slice(0, 3)" :key="i">{{ layoutFaultSentence(f, nameOf, selection.units) }}</li>
           <li v-for="w in tooWide" :key="w">{{ w }}</li>
         </ul>
         <div v-if="stock.short" class="text-[15px]" data-test="short">
@@ -186,7 +187,7 @@ const doneParts = computed(() =>
               color="neutral"
               class="mr-1"
               @click="takeInstead(s.id)"
-            >{{ s.name }}, {{ s.stockM }} m</UButton
+            >{{ s.name }}, {{ fabricWords(s.stockM, selection.units) }}</UButton
             ></template
           >
           <span v-else-if="substitutes.found.value" class="ml-2 text-muted-ink"
@@ -213,7 +214,8 @@ const doneParts = computed(() =>
           <a :href="chalkUrl" class="slip flex min-h-10 items-center gap-1 px-3" data-test="chalk"
           ><UIcon name="i-lucide-ruler" />Chalk strip</a
           >
-          <a :href="`/api/jobs/${cutting.jobId}/templates?as=pdf`" class="slip flex min-h-10 items-center gap-1 px-3" data-test="pdf"
+          <a :href="`/api/jobs/${cutting.jobId}/templates?as=pdf&paper=${paperOf(selection.units)}`"
+            class="slip flex min-h-10 items-center gap-1 px-3" data-test="pdf"
           ><UIcon name="i-lucide-printer" />Templates</a
           >
           <a :href="`/api/jobs/${cutting.jobId}/templates?as=svg`" class="slip flex min-h-10 items-center gap-1 px-3" data-test="svg"
@@ -230,7 +232,7 @@ const doneParts = computed(() =>
         </div>
         <div v-if="cutSlip" class="slip mt-2 flex items-center gap-4 p-3" data-test="cut-slip">
           <p class="text-lg">
-            {{ metres.toFixed(2) }} m leave {{ supply.name }}; {{ stock.words }}
+            {{ fabricWords(metres, selection.units) }} leave {{ supply.name }}; {{ stock.words }}
             {{ unplaced.length ? `${countWords(unplaced.length, 'part')} left to cut.` : '' }}
           </p>
           <UButton size="lg" class="ml-auto" :disabled="faults.length > 0 || stock.short" @click="cutIt">It is cut</UButton>

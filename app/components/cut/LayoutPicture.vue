@@ -4,7 +4,10 @@ import { drag } from 'd3-drag'
 import { select } from 'd3-selection'
 import { laidOutline } from '#core/layout'
 import { boundsOf, type Outline, type Point } from '#core/geometry'
+import { said } from '#shared/region'
 import { lengthWords } from '#shared/words'
+
+const selection = useSelection()
 
 /**
  * Parts on a roll or an offcut; they can be taken hold of and moved. The roll lies with its length to the right, or stands on its end
@@ -92,18 +95,24 @@ const laid = computed(() =>
       label: r.height < 14 * px.value || letters < 3 ? '' : name,
       up,
       roomy: r.height > 52 * px.value && r.width > 26 * px.value,
-      named: `${p.name}, ${lengthWords(p.x)} from the selvedge, ${lengthWords(p.y)} from the end`,
+      named: `${p.name}, ${lengthWords(p.x, selection.units)} ${said('from the selvedge', selection.units)}, `
+        + `${lengthWords(p.y, selection.units)} from the end`,
     }
   }),
 )
 /** Every so many millimetres a mark. */
-const step = computed(() => [50, 100, 200, 500, 1000].find(s => s / px.value > 50) ?? 1000)
+const INCH_MM = 25.4
+const inches = computed(() => selection.units?.length === 'in')
+const step = computed(() => {
+  const steps = inches.value ? [2, 4, 6, 12, 36].map(n => n * INCH_MM) : [50, 100, 200, 500, 1000]
+  return steps.find(s => s / px.value > 50) ?? steps.at(-1)!
+})
 const marks = computed(() =>
   Array.from({ length: Math.floor(lengthMm / step.value) + 1 }, (_, i) => {
     const mm = i * step.value,
       at = line(-SELVEDGE_MM, mm, -SELVEDGE_MM - 6 * px.value, mm)
     const away = upright.value ? { x: at.x2 - 3 * px.value, y: at.y2 + 4 * px.value } : { x: at.x2, y: at.y2 - 3 * px.value }
-    return { at, away, words: `${mm / 10}${i === 0 ? ' cm' : ''}` }
+    return { at, away, words: inches.value ? `${Math.round(mm / INCH_MM)}${i === 0 ? ' in' : ''}` : `${mm / 10}${i === 0 ? ' cm' : ''}` }
   }),
 )
 const ends = computed(() => {
@@ -205,7 +214,7 @@ onMounted(() => {
     <g v-if="ends.layout && !edge">
       <line v-bind="ends.layout.at" stroke="var(--rc-mark)" :stroke-width="2.5 * px" :stroke-dasharray="`${8 * px} ${4 * px}`" />
       <text v-bind="ends.layout.words" :font-size="15 * px" font-weight="700" fill="var(--rc-mark)" text-anchor="end">
-        {{ lengthWords(layoutMm ?? 0) }}
+        {{ lengthWords(layoutMm ?? 0, selection.units) }}
       </text>
     </g>
     <g v-if="ends.stock && !edge">

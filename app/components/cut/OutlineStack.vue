@@ -9,7 +9,9 @@ const emit = defineEmits<{ inset: [inset: JobPiece['inset']] }>()
 const selection = useSelection()
 const rule = computed(() => insetOf(piece, selection.rules))
 const house = computed(() => insetOf({ inset: null }, selection.rules))
-const houseWords = computed(() => (house.value.how === 'inside' ? `${HOUSE_INSET_MM} mm inside` : 'caught in the seam'))
+const houseWords = computed(() => (house.value.how === 'inside'
+  ? `${lengthWords(HOUSE_INSET_MM, selection.units)} inside`
+  : 'caught in the seam'))
 const steps = computed(() => {
   const { seam, hem, front } = piece.allowances
   const edges = [

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { blockOf } from '#core/cut'
 import type { JobPiece, Supply } from '#shared/schemas'
-import { GRAIN_WORDS } from '#shared/words'
+import { fabricWords, GRAIN_WORDS } from '#shared/words'
+
+const selection = useSelection()
 
 /** What a piece is and what goes on it; every figure changes the picture as it is written. */
 const piece = defineModel<JobPiece>({ required: true })
@@ -17,7 +19,7 @@ function measure(key: string, mm: number): void {
   if (shape.kind === 'block') set({ shape: { ...shape, measures: { ...shape.measures, [key]: mm } } })
 }
 const NONE = 'none'
-const name = (s: Supply) => ({ label: `${s.name} (${s.stockM} m)`, value: s.id })
+const name = (s: Supply) => ({ label: `${s.name} (${fabricWords(s.stockM, selection.units)})`, value: s.id })
 const of = (families: readonly string[]) => [
   { label: 'none', value: NONE },
   ...library.supplies.filter(s => families.includes(s.family)).map(name),

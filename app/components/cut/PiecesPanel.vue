@@ -45,7 +45,7 @@ function draw(piece: JobPiece): Drawn {
   try {
     return { ...rest, made: cutPiece(piece, cutting.ground), why: null }
   } catch (error) {
-    return { ...rest, made: null, why: error instanceof RangeError ? error.message : 'It cannot be drawn.' }
+    return { ...rest, made: null, why: error instanceof RangeError ? faultWords(error) : 'It cannot be drawn.' }
   }
 }
 /** Only what changed is drawn anew: the one that is written on, not the others. */
@@ -163,7 +163,7 @@ const shrinking = computed(() => {
   const known = cutting.shrink[p.fabricId] ?? null
   const knit = CONSTRUCTIONS[fabric.construction].stretch
   return {
-    words: shrinkSentence(fabric.name, known, typicalShrink(fabric.fibres, knit), boundsOf(made.seam)),
+    words: shrinkSentence(fabric.name, known, typicalShrink(fabric.fibres, knit), boundsOf(made.seam), selection.units),
     from: known ? 'measured' : 'typical',
     preshrunk: known?.preshrunkUpToC != null,
   } as const

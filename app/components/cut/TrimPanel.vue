@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { curlPerMm, edgeOf, mismatchMmPerM, trimLength, trimPreshrunkM } from '#core/shrink'
 import type { SupplyRecords } from '#shared/schemas'
-import { EDGE_WORDS, lengthWords } from '#shared/words'
+import { celsius, EDGE_WORDS, fabricWords, lengthWords, perLengthWords, thicknessWords } from '#shared/words'
 
 /** A braid along a path with corners: how much to settle, and what its edge does where it shrinks and its ground does not. */
 const selection = useSelection()
@@ -95,14 +95,15 @@ const drawn = computed(() => {
     <div class="flex min-h-0 flex-col">
       <p class="ticket text-2xl font-semibold" data-test="braid">
         <template v-if="length"
-        >Preshrink {{ needM.toFixed(2) }} m of {{ trim.name }}: {{ lengthWords(length.finishedMm, selection.units) }} finished,
+        >Preshrink {{ fabricWords(needM, selection.units) }} of {{ trim.name }}: {{ lengthWords(length.finishedMm,
+                                                                                                selection.units) }} finished,
           {{ path.times }} times.</template
         ><template v-else>Nothing would be left of it.</template> <Sourced from="model" />
       </p>
       <p v-if="recordsFault" class="text-lg font-semibold text-alert" role="alert">{{ recordsFault }}</p>
       <p v-if="records" class="text-lg" :class="missing ? 'font-semibold text-alert' : 'text-good'">
-        {{ preshrunkM.toFixed(2) }} m are preshrunk at {{ path.heatC }} °C<template v-if="missing"
-        >: without preshrinking it pulls in by {{ mismatchMmPerM(mismatch).toFixed(0) }} mm on a metre,
+        {{ fabricWords(preshrunkM, selection.units) }} preshrunk at {{ celsius(path.heatC, selection.units) }}<template v-if="missing"
+        >: without preshrinking it pulls in by {{ perLengthWords(mismatchMmPerM(mismatch), selection.units) }},
           {{ length ? lengthWords((length.finishedMm * path.shrinkPct) / 100, selection.units) : '' }} on this piece</template
         >. <Sourced from="measured" />
       </p>
@@ -135,7 +136,8 @@ const drawn = computed(() => {
             <path :d="sectionPath(e.edge.section)" fill="none" stroke="var(--rc-ink)" stroke-width="0.250" />
           </svg>
           <figcaption>
-            {{ e.name }}: <b>{{ EDGE_WORDS[e.edge.verdict] }}</b>{{ e.edge.liftMm >= 0.05 ? `, ${e.edge.liftMm.toFixed(1)} mm` : '' }}
+            {{ e.name }}: <b>{{ EDGE_WORDS[e.edge.verdict] }}</b>{{ e.edge.liftMm >= 0.05
+              ? `, ${lengthWords(e.edge.liftMm, selection.units)}` : '' }}
             <Sourced from="model" />
           </figcaption>
         </figure>
@@ -144,7 +146,7 @@ const drawn = computed(() => {
     <div class="min-h-0 space-y-3 overflow-auto">
       <USelect
         v-model="chosenTrim"
-        :items="trims.map(s => ({ label: `${s.name} (${s.stockM} m)`, value: s.id }))"
+        :items="trims.map(s => ({ label: `${s.name} (${fabricWords(s.stockM, selection.units)})`, value: s.id }))"
         class="w-full"
         aria-label="Trim"
       />
@@ -173,17 +175,16 @@ const drawn = computed(() => {
         ><span class="block text-sm font-semibold">Shrinks along, %</span>
           <UInput v-model.number="path.shrinkPct" type="number" step="0.1" aria-label="Shrinks along, %"
           /></label>
-        <label
-        ><span class="block text-sm font-semibold">Hottest iron, °C</span>
-          <UInput v-model.number="path.heatC" type="number" aria-label="Hottest iron"
-          /></label>
+        <label><span class="block text-sm font-semibold">Hottest iron</span>
+          <MeasureInput v-model="path.heatC" quantity="temperature" label="Hottest iron" /></label>
         <label
         ><span class="block text-sm font-semibold">Joins</span
         ><UInput v-model.number="path.joins" type="number" min="0" aria-label="Joins"
         /></label>
       </div>
       <p class="text-[15px] text-muted-ink">
-        The fabric is {{ ground?.name ?? 'a fabric of 1 mm' }}. We take the trim as three times as stiff: <i>typical</i>. Measure how
+        The fabric is {{ ground?.name ?? `a fabric of ${thicknessWords(1, selection.units)}` }}. We take the trim as three times as stiff:
+        <i>typical</i>. Measure how
         much a length of it shrinks.
       </p>
     </div>

@@ -1,6 +1,10 @@
 <script setup lang="ts">
+import { said } from '#shared/region'
 import { FIBRE_KEYS, FIBRES } from '#core/materials'
 import type { Fabric } from '#shared/schemas'
+import { fabricWords, massWords } from '#shared/words'
+
+const selection = useSelection()
 
 /** The fabrics, most used first; one box finds by name, code or lot, and the filters that matter stand under it. */
 const { chosenId, changed } = defineProps<{ chosenId: string | null, changed: unknown }>()
@@ -11,20 +15,27 @@ const fibre = ref<string>(ALL)
 const weight = ref<string>(ALL)
 const stocked = ref(false)
 const gives = ref(false)
-const WEIGHTS: Record<string, { lightest?: number, heaviest?: number, name: string }> = {
-  light: { heaviest: 120, name: 'to 120 g/m²' }, middle: { lightest: 120, heaviest: 280, name: '120 to 280' },
-  heavy: { lightest: 280, name: '280 and over' },
-}
+const LIGHT_GSM = 120, HEAVY_GSM = 280
+const WEIGHTS = computed((): Record<string, { lightest?: number, heaviest?: number, name: string }> => {
+  const [light, heavy] = [LIGHT_GSM, HEAVY_GSM].map(gsm => massWords(gsm, selection.units))
+  return {
+    light: { heaviest: LIGHT_GSM, name: `to ${light}` },
+    middle: { lightest: LIGHT_GSM, heaviest: HEAVY_GSM, name: `${light} to ${heavy}` },
+    heavy: { lightest: HEAVY_GSM, name: `${heavy} and over` },
+  }
+})
 const filters = computed(() => ({
-  fibre: fibre.value === ALL ? undefined : fibre.value, lightest: WEIGHTS[weight.value]?.lightest,
-  heaviest: WEIGHTS[weight.value]?.heaviest, stocked: stocked.value || undefined, gives: gives.value || undefined,
+  fibre: fibre.value === ALL ? undefined : fibre.value, lightest: WEIGHTS.value[weight.value]?.lightest,
+  heaviest: WEIGHTS.value[weight.value]?.heaviest, stocked: stocked.value || undefined, gives: gives.value || undefined,
 }))
 const { q, page, problem, find } = usePagedSearch<Fabric>('/api/fabrics', filters)
 watch(() => changed, find)
 const box = useTemplateRef<HTMLElement>('box')
 useShortcuts({ find: () => box.value?.querySelector('input')?.focus() })
-const fibreItems = [{ label: 'any fibre', value: ALL }, ...FIBRE_KEYS.map(k => ({ label: FIBRES[k].name, value: k as string }))]
-const weightItems = [{ label: 'any weight', value: ALL }, ...Object.entries(WEIGHTS).map(([value, w]) => ({ label: w.name, value }))]
+const fibreItems = computed(() =>
+  [{ label: said('any fibre', selection.units), value: ALL }, ...FIBRE_KEYS.map(k => ({ label: FIBRES[k].name, value: k as string }))])
+const weightItems = computed(() =>
+  [{ label: 'any weight', value: ALL }, ...Object.entries(WEIGHTS.value).map(([value, w]) => ({ label: w.name, value }))])
 const fibreWords = (c: Fabric) =>
   c.fibres.length === 0
     ? 'fibre unknown'
@@ -65,10 +76,10 @@ const fibreWords = (c: Fabric) =>
             <span class="block text-[1.05rem] font-semibold leading-tight">{{ c.name }}</span>
             <span class="block text-sm leading-snug text-muted-ink">{{ fibreWords(c) }}</span>
             <span class="block text-sm text-muted-ink">
-              {{ c.code }} · {{ Math.round(c.massGsm) }} g/m²
+              {{ c.code }} · {{ massWords(c.massGsm, selection.units) }}
               <Sourced :from="c.massOrigin" />
               <template v-if="c.stockM">
-                · {{ c.stockM }} m
+                · <span class="whitespace-nowrap">{{ fabricWords(c.stockM, selection.units) }}</span>
                 <Sourced from="measured" />
               </template>
             </span>

@@ -5,7 +5,9 @@ import {
 import type { BlendRule } from '#core/limit'
 import { fabricBody, fabricFields, shareProblem, type Fabric, type FabricBody } from '#shared/schemas'
 import { toEvidence } from '#shared/mappers'
-import { NAP_NAME } from '#shared/words'
+import { celsius, massWords, NAP_NAME, thicknessWords } from '#shared/words'
+
+const selection = useSelection()
 
 const { fabric } = defineProps<{ fabric?: Fabric, rule: BlendRule }>()
 const emit = defineEmits<{ saved: [fabric: Fabric], leave: [] }>()
@@ -31,8 +33,9 @@ const total = computed(() => Math.round(fibres.value.reduce((s, f) => s + (Numbe
 const fibreItems = FIBRE_KEYS.map(k => ({ label: FIBRES[k].name, value: k }))
 const constructionItems = CONSTRUCTION_KEYS.map(k => ({ label: CONSTRUCTIONS[k].name, value: k }))
 const LABELS = [
-  { label: 'says nothing', value: null }, { label: 'do not iron', value: 0 }, { label: '110 °C', value: 110 },
-  { label: '150 °C', value: 150 }, { label: '200 °C', value: 200 },
+  { label: 'says nothing', value: null }, { label: 'do not iron', value: 0 },
+  ...[110, 150, 200].map(value => ({ label: celsius(value, selection.units), value })),
+
 ] as { label: string, value: 0 | 110 | 150 | 200 | null }[]
 function blankIsNull(field: 'widthMm' | 'stockM' | 'giveAlongPct' | 'giveAcrossPct'): void {
   if ((state[field] as unknown) === '') state[field] = null
@@ -59,7 +62,7 @@ const checked = computed(() => ({ ...state, fibres: fibres.value }))
 </script>
 
 <template>
-  <UForm ref="form" :schema="fabricBody" :state="checked" :validate-on="['input', 'change']"
+  <UForm ref="form" :schema="schemaInOwnUnits(fabricBody)" :state="checked" :validate-on="['input', 'change']"
     class="mx-auto flex min-h-full max-w-4xl flex-col" @submit="e => save({ ...e.data, fibres })">
     <div class="flex items-center gap-5">
       <FabricSwatch :colour="/^#[0-9a-f]{6}$/i.test(state.colourHex) ? state.colourHex : '#888888'" :construction="state.construction"
@@ -121,17 +124,12 @@ const checked = computed(() => ({ ...state, fibres: fibres.value }))
       <div class="space-y-3">
         <div class="grid grid-cols-2 gap-3">
           <UFormField name="massGsm" label="Weight">
-            <UInput v-model.number="state.massGsm" type="number" step="any" class="w-full"
-              @update:model-value="state.massOrigin = 'measured'">
-              <template #trailing>g/m²</template>
-            </UInput>
+            <MeasureInput v-model="state.massGsm" quantity="arealMass" label="Weight" @update:model-value="state.massOrigin = 'measured'" />
             <template #help><Sourced :from="state.massOrigin" /></template>
           </UFormField>
           <UFormField name="thicknessMm" label="Thickness">
-            <UInput v-model.number="state.thicknessMm" type="number" step="any" class="w-full"
-              @update:model-value="state.thicknessOrigin = 'measured'">
-              <template #trailing>mm</template>
-            </UInput>
+            <MeasureInput v-model="state.thicknessMm" quantity="thickness" label="Thickness"
+              @update:model-value="state.thicknessOrigin = 'measured'" />
             <template #help><Sourced :from="state.thicknessOrigin" /></template>
           </UFormField>
         </div>
@@ -159,14 +157,10 @@ const checked = computed(() => ({ ...state, fibres: fibres.value }))
               class="w-full" />
           </UFormField>
           <UFormField name="widthMm" label="Width">
-            <UInput v-model.number="state.widthMm" type="number" step="any" class="w-full" @update:model-value="blankIsNull('widthMm')">
-              <template #trailing>mm</template>
-            </UInput>
+            <MeasureInput v-model="state.widthMm" quantity="length" label="Width" can-be-blank />
           </UFormField>
           <UFormField name="stockM" label="In stock">
-            <UInput v-model.number="state.stockM" type="number" step="any" class="w-full" @update:model-value="blankIsNull('stockM')">
-              <template #trailing>m</template>
-            </UInput>
+            <MeasureInput v-model="state.stockM" quantity="fabricLength" label="In stock" can-be-blank />
           </UFormField>
           <UFormField name="giveAlongPct" label="Give along">
             <UInput v-model.number="state.giveAlongPct" type="number" step="any" class="w-full"
@@ -193,8 +187,9 @@ const checked = computed(() => ({ ...state, fibres: fibres.value }))
     <FormFoot :problem="problem">
       <template v-if="theirs" #newer>
         <NewerSlip class="mb-3" :problem="problem" @over="overThem" @take="takeTheirs">
-          Stored now: {{ theirs.name }}, {{ theirs.massGsm }} g/m², {{ theirs.thicknessMm }} mm. Yours:
-          {{ state.name }}, {{ state.massGsm }} g/m², {{ state.thicknessMm }} mm.
+          Stored now: {{ theirs.name }}, {{ massWords(theirs.massGsm, selection.units) }},
+          {{ thicknessWords(theirs.thicknessMm, selection.units) }}. Yours:
+          {{ state.name }}, {{ massWords(state.massGsm, selection.units) }}, {{ thicknessWords(state.thicknessMm, selection.units) }}.
         </NewerSlip>
       </template>
       <UButton type="submit" size="xl" :loading="saving">Save fabric</UButton>

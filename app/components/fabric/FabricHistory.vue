@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Page, Swatch, SwatchBody } from '#shared/schemas'
 import {
-  agrees, bondWords, celsius, glueLineSentence, GRADE_WORDS, DAMAGE_NAME, keptHereSentence, MARK_NAME, METHOD_NAME,
+  agrees, bondWords, celsius, DAMAGE_NAME, dayWords, glueLineSentence, GRADE_WORDS, keptHereSentence, MARK_NAME, METHOD_NAME,
 } from '#shared/words'
 import type { DamageKind } from '#core/damage'
 
@@ -23,7 +23,7 @@ const waiting = computed(() => outbox.waiting.value.flatMap((w) => {
   const body = w.body as SwatchBody
   return w.kind === 'swatch' && body.fabricId === fabricId ? [{ ...w, grade: body.grade }] : []
 }))
-const day = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
+const day = (iso: string) => dayWords(iso, selection.units, true)
 const WIDE = 190
 const glueX = (c: number) => Math.min(WIDE, Math.max(0, (c - 20) / 160 * WIDE))
 </script>

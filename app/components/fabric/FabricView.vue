@@ -3,7 +3,9 @@ import { CONSTRUCTIONS, FIBRES } from '#core/materials'
 import type { BlendRule } from '#core/limit'
 import type { Fabric } from '#shared/schemas'
 import { toFabricInput, toEvidence } from '#shared/mappers'
-import { NAP_NAME } from '#shared/words'
+import { massWords, NAP_NAME, thicknessWords } from '#shared/words'
+
+const selection = useSelection()
 
 const { fabric } = defineProps<{ fabric: Fabric, rule: BlendRule }>()
 defineEmits<{ change: [] }>()
@@ -25,8 +27,8 @@ const fibres = computed(() =>
         <h1 class="text-3xl font-semibold leading-tight">{{ fabric.name }}</h1>
         <p class="mt-1 text-lg">{{ fibres }} · {{ CONSTRUCTIONS[fabric.construction].name.toLowerCase() }}<template
           v-if="fabric.nap !== 'none'"> · {{ NAP_NAME[fabric.nap].toLowerCase() }}</template></p>
-        <p class="text-lg">{{ Math.round(fabric.massGsm) }} g/m² <Sourced :from="fabric.massOrigin"
-        /> · {{ fabric.thicknessMm }} mm <Sourced :from="fabric.thicknessOrigin"
+        <p class="text-lg">{{ massWords(fabric.massGsm, selection.units) }} <Sourced :from="fabric.massOrigin"
+        /> · {{ thicknessWords(fabric.thicknessMm, selection.units) }} <Sourced :from="fabric.thicknessOrigin"
         /> · {{ fabric.mayGetWet ? 'may get wet' : 'may not get wet' }}</p>
         <p v-if="fabric.note" class="mt-1 text-muted-ink">{{ fabric.note }}</p>
       </div>

@@ -1,74 +1,80 @@
 <script setup lang="ts">
 import { hangingStrip, bendingLengthMm } from '#core/stiffness'
 import { givePctFrom, massGsmFrom, spreadOf, thicknessMmFrom } from '#core/measure'
+import { quantityWords, type Quantity } from '#core/units'
 import type { Fabric, MeasurementBody } from '#shared/schemas'
+import { lengthWords, sizeWords } from '#shared/words'
 
 /** Measuring with what every workroom has: kitchen scale, ruler, a weight, a table edge. */
 const { fabric } = defineProps<{ fabric: Fabric }>()
 const { records, problem, busy, add } = useFabricRecords(() => fabric.id)
 
 type Kind = MeasurementBody['kind']
-const WAYS: Record<Kind, { name: string, unit: string, how: string, fields: [string, string][], start: number[] }> = {
+const selection = useSelection()
+const lengthOf = (mm: number): string => lengthWords(mm, selection.units)
+/** What is read, and of which quantity; null where it is a plain number with the unit beside it. */
+type Read = [name: string, quantity: Quantity | null, unit?: string]
+const WAYS = computed((): Record<Kind, { name: string, of: Quantity | null, how: string, fields: Read[], start: number[] }> => ({
   mass: {
-    name: 'Weight', unit: 'g/m²', how: 'Cut a rectangle along the threads, as large as you can spare. Weigh it on a kitchen scale.',
+    name: 'Weight', of: 'arealMass', how: 'Cut a rectangle along the threads, as large as you can spare. Weigh it on a kitchen scale.',
     fields: [
-      ['Weight', 'g'], ['Length', 'mm'], ['Width', 'mm'],
+      ['Weight', null, 'g'], ['Length', 'length'], ['Width', 'length'],
     ],
     start: [3, 150, 150],
   },
   thickness: {
-    name: 'Thickness', unit: 'mm', how: 'Fold it into a flat stack, lay a book on it, measure the height, count the layers.',
+    name: 'Thickness', of: 'thickness', how: 'Fold it into a flat stack, lay a book on it, measure the height, count the layers.',
     fields: [
-      ['Stack', 'mm'], ['Layers', ''],
+      ['Stack', 'length'], ['Layers', null],
     ],
     start: [4, 16],
   },
   giveAlong: {
-    name: 'Give along', unit: '%', how: 'Mark 100 mm along the grain. Pull it gently beside a ruler until it resists.',
+    name: 'Give along', of: null, how: `Mark ${lengthOf(100)} along the grain. Pull it gently beside a ruler until it resists.`,
     fields: [
-      ['Marked', 'mm'], ['Pulled', 'mm'],
+      ['Marked', 'length'], ['Pulled', 'length'],
     ],
     start: [100, 104],
   },
   giveAcross: {
-    name: 'Give across', unit: '%', how: 'Mark 100 mm across the grain. Pull it gently beside a ruler.',
+    name: 'Give across', of: null, how: `Mark ${lengthOf(100)} across the grain. Pull it gently beside a ruler.`,
     fields: [
-      ['Marked', 'mm'], ['Pulled', 'mm'],
+      ['Marked', 'length'], ['Pulled', 'length'],
     ],
     start: [100, 106],
   },
   bending: {
-    name: 'Bending length', unit: 'mm',
-    how: 'Cut a strip 25 mm wide. Slide it over the table edge until the line from edge to tip slopes as far as '
+    name: 'Bending length', of: 'length',
+    how: `Cut a strip ${lengthOf(25)} wide. Slide it over the table edge until the line from edge to tip slopes as far as `
       + 'you can read well; 41.5° is best.',
     fields: [
-      ['Overhang', 'mm'], ['Slope', '°'],
+      ['Overhang', 'length'], ['Slope', null, '°'],
     ],
     start: [70, 41.5],
   },
-}
+}))
 const kind = ref<Kind>('mass')
-const way = computed(() => WAYS[kind.value])
-const values = ref<number[]>([...WAYS.mass.start])
-watch(kind, (k) => { values.value = [...WAYS[k].start] })
+const way = computed(() => WAYS.value[kind.value])
+const values = ref<number[]>([...WAYS.value.mass.start])
+watch(kind, (k) => { values.value = [...WAYS.value[k].start] })
 
 /** The arithmetic as it is worked, or why it cannot be. */
 const worked = computed<{ sum: string, value: number } | { error: string }>(() => {
   const [a, b, c] = values.value as [number, number, number]
   try {
     switch (kind.value) {
-      case 'mass': return { sum: `${a} g ÷ (${b} × ${c} mm) =`, value: massGsmFrom(a, b, c) }
-      case 'thickness': return { sum: `${a} mm ÷ ${b} layers =`, value: thicknessMmFrom(a, b) }
-      case 'bending': return { sum: `${a} mm over the edge at ${b}° hangs like`, value: bendingLengthMm(a, b) }
-      default: return { sum: `(${b} − ${a}) ÷ ${a} =`, value: givePctFrom(a, b) }
+      case 'mass': return { sum: `${a} g ÷ (${sizeWords(b, c, selection.units)}) =`, value: massGsmFrom(a, b, c) }
+      case 'thickness': return { sum: `${lengthOf(a)} ÷ ${b} layers =`, value: thicknessMmFrom(a, b) }
+      case 'bending': return { sum: `${lengthOf(a)} over the edge at ${b}° hangs like`, value: bendingLengthMm(a, b) }
+      default: return { sum: `(${lengthOf(b)} − ${lengthOf(a)}) ÷ ${lengthOf(a)} =`, value: givePctFrom(a, b) }
     }
   } catch (error) {
-    return { error: (error as Error).message }
+    return { error: faultWords(error) }
   }
 })
 const before = computed(() => records.value?.measurements.filter(m => m.kind === kind.value) ?? [])
 const spread = computed(() => before.value.length ? spreadOf(before.value.map(m => m.value)) : null)
-const digits = computed(() => kind.value === 'thickness' ? 3 : 1)
+const said = (v: number): string => (way.value.of === null ? `${v.toFixed(1)} %` : quantityWords(v, way.value.of, selection.units))
 const strip = computed(() => {
   const [overhang, angle] = values.value as [number, number]
   let ratio = 2
@@ -121,21 +127,22 @@ const keep = () => add('measurements', { kind: kind.value, a: values.value[0], b
       <div class="grid grid-cols-3 gap-3">
         <label v-for="(f, i) in way.fields" :key="`${kind}${i}`">
           <span class="font-semibold">{{ f[0] }}</span>
-          <UInput v-model.number="values[i]" type="number" step="any" class="w-full" :aria-label="f[0]">
-            <template #trailing>{{ f[1] }}</template>
+          <MeasureInput v-if="f[1] !== null" v-model="values[i]" :quantity="f[1]" :label="f[0]" />
+          <UInput v-else v-model.number="values[i]" type="number" step="any" class="w-full" :aria-label="f[0]">
+            <template v-if="f[2]" #trailing>{{ f[2] }}</template>
           </UInput>
         </label>
       </div>
       <p class="mt-4 text-xl" data-test="worked">
         <template v-if="'error' in worked"><span class="text-alert">{{ worked.error }}</span></template>
-        <template v-else>{{ worked.sum }} <b class="text-2xl">{{ worked.value.toFixed(digits) }} {{ way.unit }}</b></template>
+        <template v-else>{{ worked.sum }} <b class="text-2xl">{{ said(worked.value) }}</b></template>
       </p>
       <UButton type="submit" size="xl" class="mt-4" :loading="busy" :disabled="'error' in worked">Save reading</UButton>
       <p v-if="problem" class="mt-3 font-semibold text-alert" role="alert">{{ problem }}</p>
       <hr class="stitch my-4">
       <p v-if="spread" class="text-lg" data-test="spread">
-        <b>{{ spread.mean.toFixed(digits) }}<template v-if="spread.plusMinus !== null"> ± {{ spread.plusMinus.toFixed(digits) }}
-        </template> {{ way.unit }}</b> <Sourced from="measured" />
+        <b>{{ said(spread.mean) }}<template v-if="spread.plusMinus !== null"> ± {{ said(spread.plusMinus) }}</template></b> <Sourced
+          from="measured" />
         from {{ spread.count }} {{ spread.count === 1 ? 'reading: one more shows the spread' : 'readings (95 %)' }}
       </p>
       <p v-else class="text-muted-ink">Nothing measured yet. Three readings from different places say how even it is.</p>

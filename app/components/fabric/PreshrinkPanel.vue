@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { cutSizeMm, shrinkageOf, PRESHRUNK_PCT } from '#core/shrink'
 import type { Fabric, PreshrinkPassBody } from '#shared/schemas'
-import { celsius, preshrinkSentence } from '#shared/words'
+import { celsius, lengthWords, preshrinkSentence } from '#shared/words'
 
 /** Marks before and after each pressing or wash, until a pass changes nothing more. */
 const { fabric } = defineProps<{ fabric: Fabric }>()
@@ -35,10 +35,12 @@ const cut = computed(() => ({
     <p class="ticket text-2xl font-semibold"
       :class="settling.preshrunk ? 'text-good' : settling.reopenedBy !== null ? 'text-alert' : ''" data-test="preshrunk">
       {{ headline }} <Sourced v-if="passes.length" from="measured" /></p>
-    <label class="mt-2 flex items-center gap-3 text-lg">The hottest iron it will meet <UInput v-model.number="wantedC"
-      type="number" class="w-28" aria-label="Hottest iron wanted"><template #trailing>°C</template></UInput></label>
-    <p v-if="passes.length" class="mt-2 text-lg">Cut 1000 mm as <b>{{ cut.along.toFixed(0) }} mm</b> along and <b>
-      {{ cut.across.toFixed(0) }} mm</b> across if you use it without preshrinking. <Sourced from="measured" /></p>
+    <label class="mt-2 flex items-center gap-3 text-lg">The hottest iron it will meet <MeasureInput v-model="wantedC"
+      quantity="temperature" label="Hottest iron wanted" class="w-32" /></label>
+    <p v-if="passes.length"
+      class="mt-2 text-lg">Cut {{ lengthWords(1000, selection.units) }} as <b>
+      {{ lengthWords(cut.along, selection.units) }}</b> along and <b>
+      {{ lengthWords(cut.across, selection.units) }}</b> across if you use it without preshrinking. <Sourced from="measured" /></p>
     <div class="mt-4 grid grid-cols-[1fr_380px] gap-6 max-[1000px]:grid-cols-1">
       <svg v-if="passes.length" :viewBox="`0 0 ${Math.max(420, passes.length * 92 + 60)} 150`" class="w-full" role="img"
         aria-label="Change in each pass">
@@ -58,7 +60,8 @@ const cut = computed(() => ({
         </g>
       </svg>
       <p v-else
-        class="text-lg text-muted-ink">Mark a square of 250 mm with thread, along and across. Press it at the heat you will use,
+        class="text-lg text-muted-ink">Mark a square of {{ lengthWords(250, selection.units) }} with thread,
+        along and across. Press it at the heat you will use,
         let it go cold, and measure again.</p>
       <form class="slip p-4" @submit.prevent="add('preshrink', draft)">
         <div class="grid grid-cols-2 gap-3">
@@ -73,31 +76,23 @@ const cut = computed(() => ({
           </label>
           <label>
             <span class="font-semibold">Heat</span>
-            <UInput v-model.number="draft.heatC" type="number" class="w-full" aria-label="Heat"><template #trailing>°C</template></UInput>
+            <MeasureInput v-model="draft.heatC" quantity="temperature" label="Heat" />
           </label>
           <label>
             <span class="font-semibold">Along before</span>
-            <UInput v-model.number="draft.alongBeforeMm" type="number" step="any" class="w-full" aria-label="Along before">
-              <template #trailing>mm</template>
-            </UInput>
+            <MeasureInput v-model="draft.alongBeforeMm" quantity="length" label="Along before" />
           </label>
           <label>
             <span class="font-semibold">after</span>
-            <UInput v-model.number="draft.alongAfterMm" type="number" step="any" class="w-full" aria-label="Along after">
-              <template #trailing>mm</template>
-            </UInput>
+            <MeasureInput v-model="draft.alongAfterMm" quantity="length" label="Along after" />
           </label>
           <label>
             <span class="font-semibold">Across before</span>
-            <UInput v-model.number="draft.acrossBeforeMm" type="number" step="any" class="w-full" aria-label="Across before">
-              <template #trailing>mm</template>
-            </UInput>
+            <MeasureInput v-model="draft.acrossBeforeMm" quantity="length" label="Across before" />
           </label>
           <label>
             <span class="font-semibold">after</span>
-            <UInput v-model.number="draft.acrossAfterMm" type="number" step="any" class="w-full" aria-label="Across after">
-              <template #trailing>mm</template>
-            </UInput>
+            <MeasureInput v-model="draft.acrossAfterMm" quantity="length" label="Across after" />
           </label>
         </div>
         <UButton type="submit" size="xl" class="mt-4" :loading="busy">Save pass</UButton>

@@ -53,7 +53,7 @@ async function choose(event: Event): Promise<void> {
 const look = (backup: Backup) => attempt('looking', async () => {
   const preview = await $fetch<WorkroomPreview>(`/api/backups/${backup.file}`)
   waiting.value = {
-    preview: { ...preview, title: backupWords(backup) },
+    preview: { ...preview, title: backupWords(backup, selection.units) },
     put: () => $fetch<KeptCounts>(`/api/backups/${backup.file}/restore`, { method: 'POST' }),
   }
 })
@@ -95,7 +95,7 @@ const write = () => attempt('writing', async () => {
     <table v-else-if="backups" class="mt-2 w-full text-lg" data-test="backups">
       <tbody>
         <tr v-for="b in backups" :key="b.file" class="border-t border-dashed border-seam">
-          <th scope="row" class="py-1 text-left font-semibold">{{ backupWords(b) }}</th>
+          <th scope="row" class="py-1 text-left font-semibold">{{ backupWords(b, selection.units) }}</th>
           <td class="text-muted-ink">{{ BACKUP_REASON[b.why] }}</td>
           <td class="text-right tabular-nums">{{ megabytes(b.bytes) }}</td>
           <td class="w-32 py-1 text-right"><UButton variant="outline" color="neutral" :disabled="busy !== null" @click="look(b)">

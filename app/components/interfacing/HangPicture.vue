@@ -1,5 +1,8 @@
 <script setup lang="ts">
 import { hangingStrip, pearLoop } from '#core/stiffness'
+import { lengthWords } from '#shared/words'
+
+const selection = useSelection()
 
 /** The plain fabric and the chosen interfacings as strips over the same edge and as hanging loops, to one scale. */
 const { fabricBendingMm, chosen } = defineProps<{ fabricBendingMm: number, chosen: { rank: number, bendingMm: number }[] }>()
@@ -62,7 +65,8 @@ const inkOf = (i: number) => i === 0 ? 'var(--rc-muted)' : i === 1 ? 'var(--rc-i
 
 <template>
   <svg :viewBox="`0 0 ${wide} 146`" class="w-full" role="img"
-    :aria-label="`Plain fabric hanging at ${Math.round(fabricBendingMm)} mm bending length beside ${chosen.length} backed strips`">
+    :aria-label="`Plain fabric hanging at ${lengthWords(fabricBendingMm, selection.units)} bending length beside ${chosen.length} backed
+      strips`">
     <path :d="`M0 ${EDGE.y + 2}H${EDGE.x - 2}V140H0Z`" fill="var(--rc-seam)" opacity="0.55" />
     <path :d="`M0 ${EDGE.y + 2}H${EDGE.x - 2}V140`" fill="none" stroke="var(--rc-ink)" />
     <g fill="none" stroke-linecap="round" stroke-linejoin="round">
@@ -76,10 +80,10 @@ const inkOf = (i: number) => i === 0 ? 'var(--rc-muted)' : i === 1 ? 'var(--rc-i
       <text v-for="l in loops" :key="l.label" :x="l.mid" :y="l.bottom + 14" text-anchor="middle">{{ l.label }}</text>
     </g>
     <g font-size="11" fill="var(--rc-muted)">
-      <text x="36" y="12">{{ stripMm }} mm over an edge</text>
-      <text :x="LOOP_LEFT - 4" y="12">{{ loopMm }} mm as a loop</text>
+      <text x="36" y="12">{{ lengthWords(stripMm, selection.units) }} over an edge</text>
+      <text :x="LOOP_LEFT - 4" y="12">{{ lengthWords(loopMm, selection.units) }} as a loop</text>
     </g>
     <g stroke="var(--rc-ink)" stroke-width="1.200"><path :d="`M44 140v-4M44 138h${barMm * scale}m0 2v-4`" fill="none" /></g>
-    <text :x="50 + barMm * scale" y="142" font-size="11" fill="currentColor">{{ barMm }} mm</text>
+    <text :x="50 + barMm * scale" y="142" font-size="11" fill="currentColor">{{ lengthWords(barMm, selection.units) }}</text>
   </svg>
 </template>

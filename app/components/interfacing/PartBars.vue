@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Candidate, Part } from '#core/match'
-import { degreesApart, celsius, PART_NAME } from '#shared/words'
+import { celsius, degreesApart, fabricWords, lengthWords, massWords, PART_NAME, thicknessWords } from '#shared/words'
 
 /** The chosen ones part by part: what was compared, and how much it counted. */
 const { chosen } = defineProps<{ chosen: { rank: number, candidate: Candidate }[] }>()
@@ -10,7 +10,7 @@ const of = (c: Candidate, key: Part['key']) => c.parts.find(p => p.key === key)!
 function figure(c: Candidate, p: Part): string {
   switch (p.key) {
     case 'stiffness':
-      return `${Math.round(p.got)} mm`
+      return lengthWords(p.got, selection.units)
     case 'window':
       return c.margins
         ? `±${degreesApart(p.got, selection.units)}`
@@ -20,17 +20,17 @@ function figure(c: Candidate, p: Part): string {
     case 'seconds':
       return c.recipe ? `${p.got} s` : '…'
     case 'weight':
-      return `${Math.round(p.got)} g/m²`
+      return massWords(p.got, selection.units)
     case 'give':
       return `${Math.round(p.got)} %`
     case 'show':
       return p.value > 0.8 ? 'hidden' : p.value > 0.5 ? 'a little' : 'shows'
     case 'bulk':
-      return `${p.got.toFixed(2)} mm`
+      return thicknessWords(p.got, selection.units)
     case 'care':
       return c.supplies.length ? `to ${celsius(p.got, selection.units)}` : 'as the fabric'
     case 'stock':
-      return c.supplies.length ? `${p.got} m` : 'own'
+      return c.supplies.length ? fabricWords(p.got, selection.units) : 'own'
     case 'usual':
       return p.value > 0.95 ? 'first' : p.value > 0.55 ? 'also' : 'seldom'
     case 'swatches':

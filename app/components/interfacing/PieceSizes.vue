@@ -1,5 +1,8 @@
 <script setup lang="ts">
 import { piecesBody, type Piece } from '#shared/schemas'
+import { areaWords } from '#shared/words'
+
+const selection = useSelection()
 
 /** The sizes known so far for one cloth in one place; kept on the server as they are written. */
 const { fabricId, placeKey } = defineProps<{ fabricId: string, placeKey: string }>()
@@ -30,7 +33,7 @@ watch(awaySince, (since) => { if (since === null && !read.value) void load() })
 async function keep(): Promise<void> {
   const body = piecesBody.safeParse({ place: placeKey, pieces: pieces.value })
   if (!body.success) {
-    problem.value = body.error.issues[0]!.message
+    problem.value = inOwnUnits(body.error.issues[0]!.message)
     return
   }
   const { data } = body
@@ -62,9 +65,9 @@ const drop = (i: number) => {
   <div>
     <div v-for="(p, i) in pieces" :key="p.id" class="mb-1 flex items-center gap-1 text-[15px]">
       <UInput v-model="p.name" class="min-w-0 flex-1" :aria-label="`Piece ${i + 1}: name`" @change="keep" />
-      <UInput v-model.number="p.alongMm" type="number" class="w-[72px]" :aria-label="`Piece ${i + 1}: length in mm`"
-        @change="keep" />×<UInput v-model.number="p.acrossMm" type="number" class="w-[68px]"
-        :aria-label="`Piece ${i + 1}: width in mm`" @change="keep" />
+      <MeasureInput v-model="p.alongMm" quantity="length" class="w-[88px]" :label="`Piece ${i + 1}: length`"
+        @change="keep" />×<MeasureInput v-model="p.acrossMm" quantity="length" class="w-[88px]" :label="`Piece ${i + 1}: width`"
+        @change="keep" />
       <UInput v-model.number="p.count" type="number" class="w-[52px]" :aria-label="`Piece ${i + 1}: how many`" @change="keep" />
       <button type="button" class="grid size-9 place-items-center" :aria-label="`Take ${p.name} away`" @click="drop(i)">
         <UIcon name="i-lucide-x" class="size-5" /></button>
@@ -73,7 +76,8 @@ const drop = (i: number) => {
       <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-plus" class="shrink-0 whitespace-nowrap"
         :disabled="!read" @click="add">a size</UButton>
       <span v-if="read" class="text-sm text-muted-ink">
-        {{ pieces.length ? `mm × mm × how many: ${areaM2.toFixed(3)} m²` : 'no sizes yet, so no metres' }}</span></div>
+        {{ pieces.length ? `long × wide × how many: ${areaWords(areaM2, selection.units)}`
+          : 'no sizes yet, so no length to buy' }}</span></div>
     <p v-if="problem" class="mt-1 font-semibold text-alert" role="alert">{{ problem }}</p>
   </div>
 </template>

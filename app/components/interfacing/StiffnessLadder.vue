@@ -2,7 +2,9 @@
 import { useElementSize } from '@vueuse/core'
 import { STIFFNESS_FROM_MM, STIFFNESSES } from '#core/stiffness'
 import type { Candidate, Match } from '#core/match'
-import { STIFFNESS_NAME, KIND_NAME } from '#shared/words'
+import { fabricWords, KIND_NAME, lengthWords, STIFFNESS_NAME } from '#shared/words'
+
+const selection = useSelection()
 
 /**
  * The candidates from drape to rigid at the bending length they would have, the wanted hand marked: too stiff and too limp are seen
@@ -65,7 +67,7 @@ const nameOf = (c: Candidate) =>
         <text x="2" :y="Math.max(16, at(k.to) + 19)" font-size="16" font-weight="600"
           fill="currentColor">{{ STIFFNESS_NAME[k.stiffness] }}</text>
         <text v-if="k.from === STIFFNESS_FROM_MM[k.stiffness]" x="2" :y="at(k.from) - 3" font-size="11.500"
-          fill="var(--rc-muted)">from {{ STIFFNESS_FROM_MM[k.stiffness] }} mm</text>
+          fill="var(--rc-muted)">from {{ lengthWords(STIFFNESS_FROM_MM[k.stiffness], selection.units) }}</text>
       </g>
       <g><line x1="88" x2="122" :y1="at(match.fabricBendingMm)" :y2="at(match.fabricBendingMm)" stroke="var(--rc-ink)"
         stroke-width="3" /></g>
@@ -88,10 +90,11 @@ const nameOf = (c: Candidate) =>
       <span class="w-7 shrink-0 text-center text-2xl leading-none" :class="r.rank === 1 ? 'font-bold' : ''">{{ r.rank }}</span>
       <span class="min-w-0 flex-1 leading-tight">
         <span class="block truncate font-semibold">{{ nameOf(r.c) }}</span>
-        <span class="block truncate text-[13px] opacity-80">{{ KIND_NAME[r.c.kind] }}, {{ Math.round(r.c.bendingMm) }} mm<template
-          v-if="r.c.recipe">, {{ r.c.recipe.holdS }} s {{ r.c.recipe.method }}</template>
+        <span class="block truncate text-[13px] opacity-80">{{ KIND_NAME[r.c.kind] }},
+          {{ lengthWords(r.c.bendingMm, selection.units) }}<template
+            v-if="r.c.recipe">, {{ r.c.recipe.holdS }} s {{ r.c.recipe.method }}</template>
           <template v-else-if="r.c.reachC !== null">, {{ progress ? 'testing…' : 'heat not tested yet' }}</template>
-          <template v-if="r.c.need?.shortM">, {{ r.c.need.shortM.toFixed(1) }} m short</template></span>
+          <template v-if="r.c.need?.shortM">, {{ fabricWords(r.c.need.shortM, selection.units) }} short</template></span>
       </span>
       <span class="shrink-0 text-lg font-semibold tabular-nums">{{ Math.round(r.c.score * 100) }}</span>
     </button>

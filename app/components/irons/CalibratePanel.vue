@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { fitSetting, type Reading } from '#core/iron'
 import type { CalibrationBody, CalibrationRecord, Iron } from '#shared/schemas'
-import { celsius, degreesApart, KEPT_HERE, troubleSentence } from '#shared/words'
+import { celsius, degreesApart, exactDegrees, exactTemperature, KEPT_HERE, troubleSentence } from '#shared/words'
 
 /** What each dial stop really gives: from the probe, typed, or loaded as seconds and degrees. */
 const { iron } = defineProps<{ iron: Iron }>()
@@ -92,8 +92,9 @@ async function keep(): Promise<void> {
     <p v-if="last" class="mt-2 text-lg" role="status" data-test="probe-fit">
       <b>{{ celsius(last.c, selection.units) }}</b> now, {{ Math.round(last.atS) }} s.
       <template v-if="fitted">Mean <b>
-        {{ fitted.meanC.value.toFixed(1) }} ± {{ fitted.meanC.plusMinus.toFixed(1) }} °C</b>, swings ±
-        {{ fitted.swingC.value.toFixed(1) }} °C (± {{ fitted.swingC.plusMinus.toFixed(1) }}) every
+        {{ exactTemperature(fitted.meanC.value, selection.units) }} ± {{ exactDegrees(fitted.meanC.plusMinus, selection.units) }}</b>,
+        swings ±
+        {{ exactDegrees(fitted.swingC.value, selection.units) }} (± {{ exactDegrees(fitted.swingC.plusMinus, selection.units) }}) every
         {{ Math.round(fitted.periodS.value) }} s, there after {{ Math.round(fitted.settledAfterS) }} s. <Sourced from="measured"
         /></template>
       <template v-else-if="fit && 'trouble' in fit"><span class="text-muted-ink">{{ troubleSentence(fit.trouble) }}</span></template>
@@ -107,8 +108,8 @@ async function keep(): Promise<void> {
     <div class="mt-3 flex items-center gap-4">
       <UButton size="xl" :disabled="!fitted" loading-auto @click="keep">Save calibration</UButton>
       <p v-if="kept" class="text-lg font-semibold text-good" data-test="calibrated">
-        {{ iron.settings[kept.position]?.label }} is {{ kept.meanC.toFixed(1) }} °C ± {{ degreesApart(kept.meanPmC, selection.units) }},
-        kept.</p>
+        {{ iron.settings[kept.position]?.label }} is {{ exactTemperature(kept.meanC, selection.units) }}
+        ± {{ degreesApart(kept.meanPmC, selection.units) }}, saved.</p>
     </div>
   </div>
 </template>

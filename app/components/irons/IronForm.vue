@@ -46,7 +46,7 @@ const settingsOf = (i: Pick<Iron, 'settings'>) => i.settings.map(s => `${s.label
 </script>
 
 <template>
-  <UForm ref="form" :schema="ironBody" :state="state" :validate-on="['input', 'change']"
+  <UForm ref="form" :schema="schemaInOwnUnits(ironBody)" :state="state" :validate-on="['input', 'change']"
     class="mx-auto -mb-5 flex w-full max-w-4xl flex-1 flex-col" @submit="e => save(e.data)">
     <h1 class="text-2xl font-semibold">{{ iron ? `Change ${iron.name}` : 'Another iron' }}</h1>
     <div class="mt-4 grid grid-cols-[1fr_1.3fr] gap-x-8 gap-y-4 max-[900px]:grid-cols-1">
@@ -68,15 +68,14 @@ const settingsOf = (i: Pick<Iron, 'settings'>) => i.settings.map(s => `${s.label
         <ul class="space-y-2">
           <li v-for="(s, i) in state.settings" :key="i" class="flex items-start gap-2">
             <span class="mt-1 h-9 w-4 border border-ink/50" :style="{ background: heatColour(Number(s.meanC) || 20) }" aria-hidden="true" />
-            <UFormField :name="`stops.${i}.label`" class="flex-1">
+            <UFormField :name="`settings.${i}.label`" class="flex-1">
               <UInput v-model="s.label" class="w-full" :aria-label="`Setting ${i + 1}: name`" /></UFormField>
-            <UFormField :name="`stops.${i}.meanC`" class="w-28">
-              <UInput v-model.number="s.meanC" type="number" class="w-full" :aria-label="`Setting ${i + 1}: temperature`"
-                @update:model-value="typed(i)"><template #trailing>°C</template></UInput></UFormField>
-            <UFormField :name="`stops.${i}.swingC`" class="w-28">
-              <UInput v-model.number="s.swingC" type="number" class="w-full" :aria-label="`Setting ${i + 1}: swing`"
-                @update:model-value="typed(i)">
-                <template #leading>±</template><template #trailing>°C</template></UInput></UFormField>
+            <UFormField :name="`settings.${i}.meanC`" class="w-28">
+              <MeasureInput v-model="s.meanC" quantity="temperature" :label="`Setting ${i + 1}: temperature`"
+                @update:model-value="typed(i)" /></UFormField>
+            <UFormField :name="`settings.${i}.swingC`" class="w-28">
+              <MeasureInput v-model="s.swingC" quantity="temperatureDifference" :label="`Setting ${i + 1}: swing`"
+                @update:model-value="typed(i)"><template #leading>±</template></MeasureInput></UFormField>
             <span class="w-16 pt-3 text-sm"><Sourced :from="s.origin" /></span>
             <UButton type="button" variant="ghost" color="neutral" icon="i-lucide-x" :aria-label="`Remove setting ${i + 1}`"
               :disabled="state.settings.length === 1" @click="dropSetting(i)" />

@@ -1,5 +1,8 @@
 <script setup lang="ts">
 import { IRON_KINDS, type IronKindKey } from '#core/materials'
+import { sizeWords } from '#shared/words'
+
+const selection = useSelection()
 
 /** The sole's outline to scale, its size written on it. */
 const { kind, c = 20 } = defineProps<{ kind: IronKindKey, c?: number }>()
@@ -16,11 +19,11 @@ const outline = computed(() => {
 </script>
 
 <template>
-  <svg viewBox="-10 -66 180 132" class="w-48" role="img" :aria-label="`Iron ${iron.soleMm[0]} by ${iron.soleMm[1]} mm`">
+  <svg viewBox="-10 -66 180 132" class="w-48" role="img" :aria-label="`Iron ${sizeWords(iron.soleMm[0], iron.soleMm[1], selection.units)}`">
     <rect v-if="press" :y="-wide / 2" :width="long" :height="wide" :fill="heatColour(c)" stroke="var(--rc-ink)" stroke-width="2" />
     <path v-else
       :d="outline"
       :fill="heatColour(c)" stroke="var(--rc-ink)" stroke-width="2" />
-    <text x="12" y="5" font-size="13" :fill="inkOnHeat(c)">{{ iron.soleMm[0] }} × {{ iron.soleMm[1] }} mm</text>
+    <text x="12" y="5" font-size="13" :fill="inkOnHeat(c)">{{ sizeWords(iron.soleMm[0], iron.soleMm[1], selection.units) }}</text>
   </svg>
 </template>

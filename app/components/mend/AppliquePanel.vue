@@ -9,7 +9,7 @@ import { toFabricInput } from '#shared/mappers'
 import { shapeOutline, suitedTo } from '#shared/mending'
 import { pressedAsTheHouse, type JobPiece } from '#shared/schemas'
 import type { NamedOutline } from '#shared/svg'
-import { lengthWords } from '#shared/words'
+import { fabricWords, lengthWords } from '#shared/words'
 
 /** Shapes on a ground: kinds and counts, mirrored where the paper asks for it, laid, fused, sewn in order. */
 const selection = useSelection()
@@ -37,7 +37,7 @@ const cuts = computed((): { all: (ShapeCut & { shape: Shape })[] } | { why: stri
   try {
     return { all: spec.value.shapes.map(s => ({ shape: s, ...shapeCut(shapeOutline(s), s.edge, spec.value.tracedOn) })) }
   } catch (error) {
-    return { why: (error as Error).message }
+    return { why: faultWords(error) }
   }
 })
 const all = computed(() => ('all' in cuts.value ? cuts.value.all : []))
@@ -143,7 +143,7 @@ watch(() => jobs.job?.id, () => { void cutting.load() }, { immediate: true })
 const headline = computed(() => {
   const n = spec.value.shapes.reduce((s, x) => s + x.count, 0), kinds = spec.value.shapes.length
   const metres = edgeM(all.value.map(c => ({ face: c.face, count: c.shape.count })))
-  return `${n} shapes of ${kinds} kind${kinds === 1 ? '' : 's'}, ${metres.toFixed(1)} m of edge.`
+  return `${n} shapes of ${kinds} kind${kinds === 1 ? '' : 's'}, ${fabricWords(metres, selection.units)} of edge.`
 })
 </script>
 
@@ -174,9 +174,10 @@ const headline = computed(() => {
       <p v-if="soft">Fine silk: a soft knit interfacing and basting, no stiff web on its face.</p>
       <StuckWords :plan="plan" :inside="inside" />
       <p v-if="layouts && ways"
-        data-test="applique-lay">{{ (layouts.web.lengthMm / 1000).toFixed(2) }} m of {{ web!.name }}. Cut, then fused:
+        data-test="applique-lay">{{ fabricWords(layouts.web.lengthMm / 1000, selection.units) }} of {{ web!.name }}. Cut, then fused:
         {{ Math.round(ways.piece.minutes) }} min; a sheet fused, then cut: {{ Math.round(ways.block.minutes) }} min and
-        {{ (ways.block.interfacingM).toFixed(2) }} m. Quicker: {{ ways.quicker === 'block' ? 'the sheet' : 'one by one' }}. <Sourced
+        {{ fabricWords(ways.block.interfacingM, selection.units) }}. Quicker: {{ ways.quicker === 'block' ? 'the sheet'
+          : 'one by one' }}. <Sourced
           from="model" /></p>
       <p v-if="layoutFault" class="font-semibold text-alert" role="alert">{{ layoutFault }}</p>
       <p>Sewn in the order of the numbers: what lies under another comes before it.</p>

@@ -3,6 +3,8 @@ import { areaMm2 } from '#core/geometry'
 import type { Coverage } from '#core/positions'
 import { coverageSentence, missedSentence, NOTHING_LEFT } from '#shared/words'
 
+const selection = useSelection()
+
 /** How often the sole is set down, and what it does not reach. */
 const { coverage } = defineProps<{ coverage: Coverage & { smaller: string | null } | null, fault: string | null }>()
 const missed = computed(() => (coverage?.missed ?? []).reduce((s, o) => s + areaMm2(o), 0) / 100)
@@ -19,6 +21,6 @@ const missed = computed(() => (coverage?.missed ?? []).reduce((s, o) => s + area
       covered: coverage.covered,
     }) }} <Sourced from="model" /></p>
     <p v-if="coverage.missed.length && coverage.wantedMm2 >= 1" class="font-semibold text-alert" data-test="coverage-missed">
-      {{ missedSentence(missed, coverage.missed.length, coverage.smaller) }}</p>
+      {{ missedSentence(missed, coverage.missed.length, coverage.smaller, selection.units) }}</p>
   </template>
 </template>

@@ -8,7 +8,7 @@ import { fromPayload, toPayload } from '#shared/cutting'
 import { designOf, placedOutlines, placeFaults } from '#shared/mending'
 import type { StitchResults, Supply, SpecOf } from '#shared/schemas'
 import type { NamedOutline } from '#shared/svg'
-import { LAYER_NAME, LEAVES_WORDS, placeWords, stitchSteps, supportSentence } from '#shared/words'
+import { LAYER_NAME, LEAVES_WORDS, massWords, placeWords, stitchSteps, supportSentence } from '#shared/words'
 
 /** A stitched crest: what its stitches ask for, what holds the fabric flat under them, and how each layer leaves. */
 const selection = useSelection()
@@ -55,7 +55,7 @@ const judged = computed((): Judged | { why: string } | null => {
   try {
     return judgeSupport(designOf(spec.value), stitchFabric.value, layers.value, learned.value.scale)
   } catch (error) {
-    return { why: (error as Error).message }
+    return { why: faultWords(error) }
   }
 })
 const judgement = computed(() => (judged.value && 'places' in judged.value ? judged.value : null))
@@ -171,7 +171,7 @@ function addPart(): void {
   chosen.value = spec.value.parts.length - 1
 }
 const shelfItems = computed(() => shelf.value.map(
-  l => ({ label: `${l.name}: ${LAYER_NAME[l.kind].toLowerCase()}, ${l.massGsm} g/m²`, value: l.id })))
+  l => ({ label: `${l.name}: ${LAYER_NAME[l.kind].toLowerCase()}, ${massWords(l.massGsm, selection.units)}`, value: l.id })))
 const headline = computed(() => {
   const j = judgement.value
   if (!j) return 'Choose the fabric you stitch on.'
@@ -229,7 +229,7 @@ const same = computed(() => proposal.value && proposal.value.layers.map(l => l.n
       <p v-if="view === 'garment'">{{ placeWords(spec.place, GARMENTS[spec.place.on].neck, selection.units) }}</p>
       <p v-if="proposal && !same" data-test="proposal">The lightest in stock that is enough:
         <b>{{ proposal.layers.map(l => l.name).join(' + ') || 'nothing' }}</b>,
-        {{ Math.round(proposal.massGsm) }} g/m².
+        {{ massWords(proposal.massGsm, selection.units) }}.
         <UButton size="sm" @click="lay(proposal.layers)">Lay it</UButton></p>
       <p v-else-if="!proposal && judgement?.puckers" class="font-semibold text-alert" data-test="no-set">Even four layers of your stock
         are not enough. Use fewer or shorter stitches, or a firmer fabric.</p>

@@ -25,11 +25,12 @@ const adhesives = ADHESIVE_KEYS.map(k => ({ label: ADHESIVES[k].name, value: k }
     <Choices :model-value="item.form" :options="FORMS" label="What it is" class="grid grid-cols-4 gap-1" shape="min-h-10 px-1"
       @update:model-value="f => f && set({ form: f, ...USUAL[f] })" />
     <div class="grid grid-cols-2 gap-2">
-      <label class="block"><span class="block text-sm font-semibold">Weight, g/m²</span>
-        <UInput type="number" min="20" max="1500" class="w-full" aria-label="Weight, g/m²" :model-value="item.massGsm"
-          @update:model-value="v => set({ massGsm: Math.min(1500, Math.max(20, Number(v) || 20)) })" /></label>
-      <LengthField label="Thickness" :least-mm="0.03" :most-mm="8" :model-value="item.thicknessMm"
-        @update:model-value="v => set({ thicknessMm: v })" />
+      <label class="block"><span class="block text-sm font-semibold">Weight</span>
+        <MeasureInput quantity="arealMass" label="Weight" :least-metric="20" :most-metric="1500" :model-value="item.massGsm"
+          @update:model-value="(v: number | null | undefined) => v && set({ massGsm: v })" /></label>
+      <label class="block"><span class="block text-sm font-semibold">Thickness</span>
+        <MeasureInput quantity="thickness" label="Thickness" :least-metric="0.03" :most-metric="8" :model-value="item.thicknessMm"
+          @update:model-value="(v: number | null | undefined) => v && set({ thicknessMm: v })" /></label>
       <label class="block"><span class="block text-sm font-semibold">Fibre</span>
         <USelect :model-value="item.fibre" :items="fibres" class="w-full" aria-label="Its fibre"
           @update:model-value="v => set({ fibre: v })" /></label>

@@ -35,7 +35,7 @@ watch([
     if (JSON.stringify([outlines, lifted]) !== JSON.stringify([spec.value.outlines, spec.value.lifted])) setSpec({ outlines, lifted })
     textProblem.value = null
   } catch (error) {
-    textProblem.value = (error as Error).message
+    textProblem.value = faultWords(error)
   }
 }, { immediate: true })
 const letters = computed(() => [...spec.value.text.replace(/\s/g, '')])
@@ -58,14 +58,14 @@ function trace(): void {
   try {
     take(tracedOutlines(shot.value.picture, size, dark.value).map((outline, i) => ({ name: `Letter ${i + 1}`, outline })))
   } catch (error) {
-    textProblem.value = (error as Error).message
+    textProblem.value = faultWords(error)
   }
 }
 const interfacing = computed(() => {
   try {
     return { outlines: spec.value.outlines.length > 0 ? letterInterfacing(spec.value.outlines.map(fromPayload), spec.value.padded) : [] }
   } catch (error) {
-    return { why: (error as Error).message }
+    return { why: faultWords(error) }
   }
 })
 const suited = computed(() => suitedTo('lettering', library.supplies, fabric.value, washC.value))

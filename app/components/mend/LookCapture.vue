@@ -27,7 +27,7 @@ watch(shot, async (s) => {
     }
     problem.value = null
   } catch (error) {
-    problem.value = error instanceof RangeError ? error.message : faultOf(error)
+    problem.value = error instanceof RangeError ? faultWords(error) : faultOf(error)
   } finally {
     busy.value = false
   }
@@ -39,7 +39,7 @@ function type(): void {
     shot.value = null
     problem.value = null
   } catch (error) {
-    problem.value = (error as Error).message
+    problem.value = faultWords(error)
   }
 }
 const white = ref(false)

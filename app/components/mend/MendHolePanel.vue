@@ -33,7 +33,7 @@ const made = computed((): { patches: Patch[] } | { why: string } => {
   try {
     return { patches: patchesOfSpec(spec.value) }
   } catch (error) {
-    return { why: (error as Error).message }
+    return { why: faultWords(error) }
   }
 })
 const patches = computed(() => ('patches' in made.value ? made.value.patches : []))

@@ -3,7 +3,9 @@ import { DISTANCES_M, hexOf, labOf, madePrint, tinted, type Picture } from '#cor
 import { boundsOf } from '#core/geometry'
 import { patchesOfSpec, plainPayload, toLook } from '#shared/mending'
 import type { Fabric, LookPayload, ScrapKept, SpecOf } from '#shared/schemas'
-import { seenWords } from '#shared/words'
+import { fabricWords, seenWords } from '#shared/words'
+
+const selection = useSelection()
 
 /** The hole with the patch in it beside the fabric that was never torn, as an eye takes them from half a metre, one and three. */
 const { spec, fabric, scrap } = defineProps<{ spec: SpecOf<'hole'>, fabric: Fabric | null, scrap: ScrapKept | null }>()
@@ -32,7 +34,7 @@ const { answer: seen, problem } = useAnswer(
     const [base, patch] = await Promise.all([pictureOfLook(fabricAppearance.value, 3), pictureOfLook(patchLook.value, 8)])
     return workers.ask('mended', remote =>
       remote.mended({ fabric: base, patch, pxPerMm: TILE_PX_PER_MM, wideMm, highMm, holes, distancesM: [...DISTANCES_M] }))
-  }, { stays: true, fault: error => (error instanceof RangeError ? error.message : faultOf(error)) },
+  }, { stays: true, fault: error => (error instanceof RangeError ? faultWords(error) : faultOf(error)) },
 )
 </script>
 
@@ -43,10 +45,10 @@ const { answer: seen, problem } = useAnswer(
     <div v-if="scrap" class="grid min-h-0 flex-1 grid-cols-3 gap-3">
       <figure v-for="s in seen" :key="s.farM" class="flex min-h-0 flex-col gap-1">
         <figcaption class="text-xl font-semibold" :class="s.seen.shows ? 'text-alert' : 'text-good'" data-test="seen">
-          {{ seenWords(s.farM, s.seen.shows) }}</figcaption>
-        <img :src="addressOf(s.mended, 0.92)" :alt="`Mended, from ${s.farM} m`"
+          {{ seenWords(s.farM, s.seen.shows, selection.units) }}</figcaption>
+        <img :src="addressOf(s.mended, 0.92)" :alt="`Mended, from ${fabricWords(s.farM, selection.units)}`"
           class="min-h-0 w-full flex-1 border border-ink object-contain" />
-        <img :src="addressOf(s.fabric, 0.92)" :alt="`Never torn, from ${s.farM} m`"
+        <img :src="addressOf(s.fabric, 0.92)" :alt="`Never torn, from ${fabricWords(s.farM, selection.units)}`"
           class="min-h-0 w-full flex-1 border border-seam object-contain" />
         <p class="text-sm text-muted-ink">step at its rim ΔE₀₀ {{ s.seen.stepMended.toFixed(1) }}, on the fabric itself
           {{ s.seen.stepFabric.toFixed(1) }} <Sourced from="model" /></p>

@@ -3,8 +3,8 @@ import { soleOf } from '#shared/pressing'
 import { labelInterfacing, labelOf, labelPages, type Label, type LabelPage } from '#core/mend'
 import { boundsOf } from '#core/geometry'
 import { labelsBox, suitedTo } from '#shared/mending'
-import { LETTER_FACES } from '#shared/schemas'
-import { FACE_NAME, labelWords, lengthWords } from '#shared/words'
+import { PAPER_SIZES, LETTER_FACES } from '#shared/schemas'
+import { FACE_NAME, labelWords, lengthWords, PAPER_NAME } from '#shared/words'
 
 /** Name labels: text set as it is typed, printed mirrored with cut lines, the fabric backed, pressed in so many places, peeled and cut. */
 const selection = useSelection()
@@ -15,7 +15,9 @@ const labels = useMakingPanel('labels', () => freshMaking('Name labels', {
 }))
 const { making, spec, fabric, fabricId, supply, washC, set, setSpec, fabricItems } = labels
 const { typeset, problem: faceProblem } = useTypeface(() => spec.value.face)
-const PAPER = { A4: { wide: 210, high: 297 }, A3: { wide: 297, high: 420 } } as const
+const PAPER = {
+  A4: { wide: 210, high: 297 }, A3: { wide: 297, high: 420 }, letter: { wide: 215.9, high: 279.4 }, tabloid: { wide: 279.4, high: 431.8 },
+} as const
 const sheet = computed((): { labels: Label[], sheet: LabelPage } | { why: string } | null => {
   if (!typeset.value) return null
   try {
@@ -24,7 +26,7 @@ const sheet = computed((): { labels: Label[], sheet: LabelPage } | { why: string
     const all = texts.map(t => labelOf({ ...spec.value, lines: t.split('\n') }, typeset.value!))
     return { labels: all, sheet: labelPages(all, PAPER[spec.value.paper]) }
   } catch (error) {
-    return { why: (error as Error).message }
+    return { why: faultWords(error) }
   }
 })
 const made = computed(() => (sheet.value && 'sheet' in sheet.value ? sheet.value : null))
@@ -48,7 +50,7 @@ const text = computed({
   set: v => setSpec({ texts: v.split('\n').slice(0, 200).map(t => t.split('/').map(l => l.trim()).join('\n').slice(0, 200)) }),
 })
 const FACES = LETTER_FACES.map(value => ({ value, name: FACE_NAME[value] }))
-const PAPERS = [{ value: 'A4' as const, name: 'A4' }, { value: 'A3' as const, name: 'A3' }]
+const PAPERS = PAPER_SIZES.map(value => ({ value, name: PAPER_NAME[value] }))
 const page = computed(() => PAPER[spec.value.paper])
 const path = (l: Label) => [...l.letters, ...(l.border ? [l.border] : [])].map(o => outlinePath(o)).join('')
 const inset = computed(() => {
@@ -99,7 +101,7 @@ const headline = computed(() => {
     </template>
     <template #how>
       <p v-if="made">{{ labelWords(made.sheet.across, made.labels.length) }}</p>
-      <p v-if="supply">First fuse {{ supply.name }}, cut 1 mm inside each label's edge, to the fabric.</p>
+      <p v-if="supply">First fuse {{ supply.name }}, cut {{ lengthWords(1, selection.units) }} inside each label's edge, to the fabric.</p>
       <StuckWords :plan="plan" :inside="inside" />
       <p>Then let it go cold, peel, cut along the lines.</p>
     </template>

@@ -1,18 +1,20 @@
 <script setup lang="ts">
-import type { Making, PaperBody } from '#shared/schemas'
+import type { Making, PaperBody, PaperSize } from '#shared/schemas'
+import { paperOf } from '#shared/words'
 
 /** What is printed of a making, at true scale. */
-const { making, what = 'Template', paper = 'A4' } = defineProps<{
+const { making, what = 'Template', paper } = defineProps<{
   making: Pick<Making, 'name' | 'spec'>
   what?: string
-  paper?: 'A4' | 'A3'
+  paper?: PaperSize
 }>()
+const selection = useSelection()
 const problem = ref<string | null>(null)
 const busy = ref(false)
 async function print(as: 'pdf' | 'svg'): Promise<void> {
   busy.value = true
   try {
-    const body = { making: { name: making.name, spec: making.spec }, as, paper } as PaperBody
+    const body = { making: { name: making.name, spec: making.spec }, as, paper: paper ?? paperOf(selection.units) } as PaperBody
     const blob = await $fetch<Blob>('/api/paper', { method: 'POST', body, responseType: 'blob' })
     saveBlob(blob, `${making.name.replace(/[^\p{L}\p{N} -]/gu, '') || 'template'}.${as}`)
     problem.value = null

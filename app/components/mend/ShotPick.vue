@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Shot } from '~/composables/shot'
 import { NO_LENGTH, STAND_INS } from '~/composables/shot'
+import { lengthWords } from '#shared/words'
 
 /** Takes a picture: out of a file, or from the camera that is not there; and asks for the length of the line on it. */
 const { what, camera = true } = defineProps<{ what: string, camera?: boolean }>()
@@ -16,7 +17,7 @@ async function read(event: Event): Promise<void> {
     shot.value = shotOf(await pictureFrom(file), null)
     problem.value = null
   } catch (error) {
-    problem.value = (error as Error).message
+    problem.value = faultWords(error)
   } finally {
     busy.value = false
     input.value = ''
@@ -45,8 +46,9 @@ const lengthMm = computed({
       <LengthField v-model="lengthMm" label="The line on it is so long" noun="Length of the line" :most-mm="3000" />
       <p v-if="shot.lengthMm === null" class="text-[15px] font-semibold text-alert" role="alert" data-test="no-length">{{ NO_LENGTH }}</p>
       <p v-else class="text-sm text-muted-ink">{{ shot.picture.wide }} × {{ shot.picture.high }} points,
-        {{ (mmPerPx(shot)! * shot.picture.wide).toFixed(0) }} mm wide<template v-if="selection.units?.length !== 'mm'"> (shown in
-          mm)</template>.
+        {{ lengthWords(mmPerPx(shot)! * shot.picture.wide,
+                       selection.units) }} wide<template v-if="selection.units?.length !== 'mm'"> (shown in
+                         mm)</template>.
         <Sourced from="measured" /></p>
     </template>
   </div>

@@ -1,5 +1,8 @@
 <script setup lang="ts">
 import type { Shot } from '~/composables/shot'
+import { lengthWords } from '#shared/words'
+
+const selection = useSelection()
 
 const { wideMm, highMm, colour, label, draw = false } = defineProps<{
   /** Shown where there is no picture, mm. */
@@ -88,7 +91,7 @@ const r = computed(() => size.value.w / 70)
         vector-effect="non-scaling-stroke" class="cursor-move" />
       <text :x="(line.x0 + line.x1) / 2" :y="(line.y0 + line.y1) / 2 - r" text-anchor="middle" :font-size="r * 2.2" font-weight="700"
         fill="var(--rc-ink)" stroke="var(--rc-paper)" :stroke-width="r * 0.6" paint-order="stroke">
-        {{ shot!.lengthMm === null ? '? mm' : `${shot!.lengthMm} mm` }}</text>
+        {{ shot!.lengthMm === null ? '?' : lengthWords(shot!.lengthMm, selection.units) }}</text>
     </template>
     <polyline v-if="stroke.length" :points="stroke.map(p => `${p.x},${p.y}`).join(' ')" fill="none" stroke="var(--rc-alert)"
       stroke-width="2" vector-effect="non-scaling-stroke" />

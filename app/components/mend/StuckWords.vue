@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import type { StuckPlan } from '#core/mend'
-import { METHOD_NAME, seconds, STEAM_CAUTION, whyFirst, whyRefused } from '#shared/words'
+import { celsius, METHOD_NAME, seconds, STEAM_CAUTION, whyFirst, whyRefused } from '#shared/words'
+
+const selection = useSelection()
 
 /** How something stuck on is pressed: from which side first and why, what each side takes, until when it lies. */
 const { plan, inside, weight = false } = defineProps<{
@@ -16,7 +18,7 @@ const first = computed(() => plan?.first ?? null)
   <template v-if="plan">
     <template v-if="first">
       <p class="font-semibold" data-test="why-first">{{ whyFirst(plan, inside) }} <Sourced from="model" /></p>
-      <p data-test="stuck-recipe">{{ first.recipe.setting.label }} {{ Math.round(first.recipe.setting.meanC) }} °C,
+      <p data-test="stuck-recipe">{{ first.recipe.setting.label }} {{ celsius(first.recipe.setting.meanC, selection.units) }},
         {{ METHOD_NAME[first.recipe.method].toLowerCase() }}: {{ seconds(first.recipe.holdS) }} a place<template
           v-if="first.pressClothDryS !== null">; the press cloth is dry after {{ seconds(first.pressClothDryS) }}</template>,
         the adhesive holds after

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Suited } from '#shared/mending'
 import type { Supply } from '#shared/schemas'
-import { celsius, washSentence } from '#shared/words'
+import { celsius, fabricWords, washSentence } from '#shared/words'
 
 /** What of the shelf serves, best first; what is short in the wash, heavy or used up says so. */
 const { suited, chosen, label, none = null, washC } = defineProps<{
@@ -22,7 +22,8 @@ const mark = (s: Suited) => [
 const items = computed(() => [
   ...(none ? [{ label: none, value: NONE }] : []),
   ...suited.map(s => ({
-    label: [s.supply.name, ...(mark(s).length > 0 ? mark(s) : [`${s.supply.stockM} m`])].join(', '), value: s.supply.id,
+    label: [s.supply.name, ...(mark(s).length > 0 ? mark(s) : [fabricWords(s.supply.stockM, selection.units)])].join(', '),
+    value: s.supply.id,
   })),
 ])
 const short = computed(() => {

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { EXERCISES } from '#core/practice'
-import { EXERCISE_NAME } from '#shared/words'
+import { dayWords, EXERCISE_NAME } from '#shared/words'
 import { bestOfEach, sheetFrom, type Sheet } from '~/composables/practising'
+
+const selection = useSelection()
 
 /** How far one has come: kept in this browser, printed, saved to a file, taken up again. */
 const sheet = defineModel<Sheet>({ required: true })
@@ -21,7 +23,7 @@ function takeUp(text: string): void {
     sheet.value = sheetFrom(text)
     problem.value = null
   } catch (error) {
-    problem.value = (error as Error).message
+    problem.value = faultWords(error)
   }
 }
 /** The demo's workroom has an apprentice who is half-way. */
@@ -34,7 +36,7 @@ async function takeLying(): Promise<void> {
   }
 }
 const print = () => window.print()
-const day = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })
+const day = (iso: string) => dayWords(iso, selection.units)
 </script>
 
 <template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { appearanceOfJudging } from '#core/appearance'
 import { MARKS, READING_KINDS, readingBody, type SwatchBody } from '#shared/schemas'
-import { bondWords, GRADE_WORDS, MARK_NAME, READING_NAME } from '#shared/words'
+import { bondWords, GRADE_WORDS, MARK_NAME, readingUnit, READING_NAME } from '#shared/words'
 
 const press = usePress()
 const emit = defineEmits<{ judged: [swatch: SwatchBody] }>()
@@ -18,6 +18,7 @@ const colour = computed(() => library.fabrics.find(c => c.id === press.laid!.fab
 const GRADES = GRADE_WORDS.map((name, value) => ({ value, name }))
 const where = (m: SwatchBody['marks'][number], words: string | number) =>
   press.judge({ where: { ...judged.value.where, [m]: String(words) } })
+const selection = useSelection()
 const measure = (kind: typeof READING_KINDS[number], value: unknown) =>
   press.judge({ measured: { ...judged.value.measured, [kind]: typeof value === 'number' && Number.isFinite(value) ? value : undefined } })
 useDigits({ does: 'How the edge holds', from: 0, upTo: GRADES.length - 1, act: (n) => { grade.value = n } })
@@ -36,7 +37,7 @@ function keep(): void {
   const readings = READING_KINDS.flatMap(kind => Number.isFinite(measured[kind]) ? [{ kind, value: measured[kind]! }] : [])
   const bad = readings.map(r => readingBody.safeParse(r)).find(r => !r.success)
   if (bad) {
-    problem.value = bad.error!.issues[0]!.message
+    problem.value = inOwnUnits(bad.error!.issues[0]!.message)
     sending.value = false
     return
   }
@@ -73,12 +74,14 @@ function keep(): void {
     <h2 class="mt-4 text-xl font-semibold">Measured (optional)</h2>
     <div class="mt-1 grid grid-cols-4 gap-3 max-[900px]:grid-cols-2">
       <label v-for="k in READING_KINDS" :key="k" class="leading-tight">
-        {{ READING_NAME[k][0] }}
+        {{ READING_NAME[k] }}
         <span class="mt-1 flex gap-1">
-          <UInput :model-value="judged.measured[k]" :model-modifiers="{ number: true }" type="number" step="any" class="w-full"
-            :aria-label="READING_NAME[k][0]" @update:model-value="v => measure(k, v)">
+          <MeasureInput v-if="k === 'overhang'" :model-value="judged.measured[k]" quantity="length" can-be-blank :label="READING_NAME[k]"
+            @update:model-value="v => measure(k, v ?? '')" />
+          <UInput v-else :model-value="judged.measured[k]" :model-modifiers="{ number: true }" type="number" step="any" class="w-full"
+            :aria-label="READING_NAME[k]" @update:model-value="v => measure(k, v)">
             <template #trailing>
-              <span class="text-sm">{{ READING_NAME[k][1] }}</span>
+              <span class="text-sm">{{ readingUnit(k, selection.units) }}</span>
             </template>
           </UInput>
         </span>

@@ -7,9 +7,8 @@ import { howMany, toPayload } from '#shared/cutting'
 import { soleOf } from '#shared/pressing'
 import { KEEP_OUT_KINDS, type JobPiece, type KeepOutKind } from '#shared/schemas'
 import {
-  blockedSentence, circlesSentence, coverageSentence, hemRefusal, stuckRefusal, KEEP_OUT_CAUTION, KEEP_OUT_NAME, minutesWords,
-  missedSentence, NOTHING_LEFT,
-  OPERATION_NAME, seconds, STANDING_WORDS, WHY_MANY,
+  blockedSentence, circlesSentence, coverageSentence, hemRefusal, KEEP_OUT_NAME, keepOutCaution, lengthWords, minutesWords,
+  missedSentence, NOTHING_LEFT, OPERATION_NAME, seconds, STANDING_WORDS, stuckRefusal, WHY_MANY,
 } from '#shared/words'
 import type { Work } from '~/stores/planning'
 
@@ -188,10 +187,11 @@ const touchesOf = (w: Work): string =>
           <Sourced from="model" /></p>
         <p v-if="many" class="text-sm">{{ WHY_MANY[many] }}</p>
         <p v-if="missedCm2 > 0.5" class="slip border-l-4 border-l-alert p-2 font-semibold text-alert" role="status" data-test="unreached">
-          {{ missedSentence(missedCm2, proof.missed.length, smaller) }}</p>
+          {{ missedSentence(missedCm2, proof.missed.length, smaller, selection.units) }}</p>
         <p>{{ way.recipe.setting.label }}, {{ seconds(way.recipe.holdS) }} a press{{ way.recipe.passes === 2 ? ', both sides' : '' }}:
           <b>{{ minutesWords(way.boardS) }}</b> of pressing <Sourced :from="way.standing === 'proved' ? 'proved' : 'model'" /></p>
-        <p class="text-sm text-muted-ink">Recipe {{ STANDING_WORDS[way.standing] }}. Overlap 10 mm, 5 mm off what is in the way
+        <p class="text-sm text-muted-ink">Recipe {{ STANDING_WORDS[way.standing] }}. Overlap {{ lengthWords(10, selection.units) }},
+          {{ lengthWords(5, selection.units) }} off what is in the way
           <Sourced from="typical" />.</p>
         <p v-if="way.share !== null" class="text-sm">
           {{ circlesSentence(way.share, Math.round(way.recipe.holdS * way.share), way.recipe.holdS) }}
@@ -224,9 +224,10 @@ const touchesOf = (w: Work): string =>
             {{ KEEP_OUT_NAME[k] }}</button>
         </div>
         <div v-if="laying" class="flex items-center gap-1 text-sm">
-          <UInput v-model.number="sizes[laying][0]" type="number" min="2" max="2000" class="w-20" aria-label="Width" />
+          <MeasureInput v-model="sizes[laying][0]" quantity="length" label="Width" class="w-24" :least-metric="2" :most-metric="2000" />
           <template v-if="laying !== 'button'">×
-            <UInput v-model.number="sizes[laying][1]" type="number" min="2" max="2000" class="w-20" aria-label="Length" /></template> mm
+            <MeasureInput v-model="sizes[laying][1]" quantity="length" label="Length" class="w-24" :least-metric="2" :most-metric="2000"
+            /></template>
           <UButton size="xs" variant="outline" color="neutral" @click="layInMiddle">In the middle</UButton>
         </div>
         <ul class="text-sm">
@@ -235,7 +236,8 @@ const touchesOf = (w: Work): string =>
             <UButton size="xs" variant="ghost" color="neutral" icon="i-lucide-x" :aria-label="`Take ${KEEP_OUT_NAME[k.kind]} ${i + 1} away`"
               @click="dropKeepOut(i)" /></li>
         </ul>
-        <p v-if="piece?.keepOuts.some(k => k.kind === 'button' || k.kind === 'zip')" class="text-sm text-alert">{{ KEEP_OUT_CAUTION }}</p>
+        <p v-if="piece?.keepOuts.some(k => k.kind === 'button' || k.kind === 'zip')"
+          class="text-sm text-alert">{{ keepOutCaution(selection.units) }}</p>
       </fieldset>
     </aside>
     <p v-if="!work && planning.isPlanned" class="col-span-3 m-8 text-lg">

@@ -80,7 +80,7 @@ watchEffect((onCleanup) => {
   // Drawn anew when there are more of them.
   void placements.length
   void nextTick(() => {
-    const all = select(group).selectAll<SVGGElement, unknown>('g[data-print]')
+    const all = select(group).selectAll<SVGGElement, unknown>('g[data-placement]')
     all.call(drag<SVGGElement, unknown>().clickDistance(4).on('start drag', function (event) {
       const i = Number(this.dataset.placement), at = toPiece(event.sourceEvent as PointerEvent)
       if (event.type === 'start') {
@@ -89,7 +89,7 @@ watchEffect((onCleanup) => {
       } else emit('move', i, { x: at.x + held.dx, y: at.y + held.dy })
     }))
   })
-  onCleanup(() => { select(group).selectAll('g[data-print]').on('.drag', null) })
+  onCleanup(() => { select(group).selectAll('g[data-placement]').on('.drag', null) })
 })
 let held = { dx: 0, dy: 0 }
 </script>
@@ -104,8 +104,8 @@ let held = { dx: 0, dy: 0 }
     <g class="piece" :transform="frame">
       <path :d="path(outline)" :fill="colour" fill-opacity="0.75" stroke="var(--rc-ink)" :stroke-width="1.6 * px" />
       <g ref="marks">
-        <g v-for="p in shown" :key="p.i" :data-print="p.i" :class="movable ? 'cursor-move' : 'cursor-pointer'" role="button"
-          :tabindex="movable ? 0 : -1" :aria-label="`Set-down ${p.i + 1}`" @click.stop="emit('choose', p.i)"
+        <g v-for="p in shown" :key="p.i" :data-placement="p.i" :class="movable ? 'cursor-move' : 'cursor-pointer'" role="button"
+          :tabindex="movable ? 0 : -1" :aria-label="`Position ${p.i + 1}`" @click.stop="emit('choose', p.i)"
           @focus="movable && emit('choose', p.i)">
           <path :d="p.d" :fill="p.state === 'down' && heat ? heat : FILL[p.state]" :fill-opacity="OPACITY[p.state]"
             :stroke="p.state === 'open' || p.state === 'done' ? 'var(--rc-ink)' : FILL[p.state]"

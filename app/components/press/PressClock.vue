@@ -122,7 +122,7 @@ const around = 2 * Math.PI * RADIUS
         <p><b>{{ recipe.setting.label }}</b> {{ celsius(recipe.setting.meanC, selection.units) }} <Sourced :from="recipe.setting.origin"
         /></p>
         <p>{{ METHOD_NAME[recipe.method] }}<template
-          v-if="press.phase === 'ready'">. {{ bearingWords(recipe) }} {{ recipe.holdS }} s</template></p>
+          v-if="press.phase === 'ready'">. {{ bearingWords(recipe, selection.units) }} {{ recipe.holdS }} s</template></p>
         <p>{{ laid.pressClothName ?? 'Bare iron' }}, {{ side }}</p>
       </div>
       <p v-if="following" class="text-xl"><span class="text-muted-ink">Then:</span> {{ following }}</p>

@@ -4,8 +4,8 @@ import { sameSpec } from '#shared/pressing'
 import type { SessionOperation } from '#shared/schemas'
 import type { Work } from '~/stores/planning'
 import {
-  blockedSentence, changedSentence, clockWords, finishDifference, hemRefusal, stuckRefusal, minutesWords, OPERATION_NAME, operationLine,
-  orderQuality,
+  blockedSentence, changedSentence, clockWords, fabricWords, finishDifference, hemRefusal, minutesWords, OPERATION_NAME,
+  operationLine, orderQuality, stuckRefusal,
 } from '#shared/words'
 
 /** What is to be done under the iron, and in which order: low heat before high, cooling while the next is pressed. */
@@ -229,13 +229,13 @@ const supplyName = (id: string) => library.supplies.find(s => s.id === id)?.name
       <p v-if="doneBefore > 0" class="text-sm text-muted-ink">{{ doneBefore }} pressed in an earlier session.</p>
       <fieldset v-if="!running && trimItems.length > 0" class="space-y-1">
         <legend class="font-semibold">Trim to preshrink</legend>
-        <p v-for="t in planning.jobTrims" :key="t.supplyId" class="text-sm">{{ supplyName(t.supplyId) }}, {{ t.metres }} m
+        <p v-for="t in planning.jobTrims" :key="t.supplyId"
+          class="text-sm">{{ supplyName(t.supplyId) }}, {{ fabricWords(t.metres, selection.units) }}
           <UButton size="xs" variant="ghost" color="neutral" icon="i-lucide-x" :aria-label="`Do not preshrink ${supplyName(t.supplyId)}`"
             @click="planning.setTrims(planning.jobTrims.filter(x => x.supplyId !== t.supplyId))" /></p>
         <div class="flex gap-1">
           <USelect v-model="trimOf" :items="trimItems" placeholder="Trim" class="min-w-0 flex-1" aria-label="Trim" />
-          <UInput v-model.number="trimM" type="number" min="0.1" max="200" step="0.1" class="w-24" aria-label="Metres">
-            <template #trailing>m</template></UInput>
+          <MeasureInput v-model="trimM" quantity="fabricLength" label="Length" class="w-28" :least-metric="0.1" :most-metric="200" />
           <UButton size="sm" variant="outline" color="neutral" :disabled="!trimOf" @click="addTrim">Add</UButton>
         </div>
       </fieldset>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { reviewSession } from '#core/session'
-import { celsius, EDGE_NAME, minutesWords, OPERATION_NAME, seconds, timeOfDay, VERDICT_SENTENCE } from '#shared/words'
+import { celsius, dayWords, EDGE_NAME, minutesWords, OPERATION_NAME, seconds, timeOfDay, VERDICT_SENTENCE } from '#shared/words'
 
 /** What came of a run: piece by piece planned against done, what it says of each recipe, the irons' time; its log to take along. */
 const session = useSession()
@@ -25,8 +25,8 @@ const verdicts = computed(() => [...review.value.verdicts].map(([key, v]) => {
 const sum = (of: (r: typeof rows.value[number]) => number) => rows.value.reduce((s, r) => s + of(r), 0)
 const ironRows = computed(() => [...review.value.ironS].map(([id, s]) => ({ id, name: nameOf(library.irons, id), s })))
 const x = (s: number) => (s / most.value) * 100
-const dayOf = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })
-const day = (iso: string) => `${dayOf(iso)}, ${timeOfDay(Date.parse(iso))}`
+const dayOf = (iso: string) => dayWords(iso, selection.units)
+const day = (iso: string) => `${dayOf(iso)}, ${timeOfDay(Date.parse(iso), selection.units)}`
 const sure = ref(false)
 function end(): void {
   if (sure.value) void session.close()

@@ -190,7 +190,7 @@ const RADIUS = 120, AROUND = 2 * Math.PI * RADIUS
       @click="session.space()">
       <p v-for="w in said" :key="w" class="bg-alert px-3 py-2 text-xl font-bold text-paper" role="alert" data-test="warning">{{ w }}</p>
       <p v-for="c in session.clashes" :key="c.op" class="slip border-l-4 border-l-alert p-2 font-semibold text-alert" role="alert"
-        data-test="clash">{{ twoBoardsSentence(session.byId.get(c.op)?.name ?? '', timeOfDay(session.wallMs(c.atS))) }}
+        data-test="clash">{{ twoBoardsSentence(session.byId.get(c.op)?.name ?? '', timeOfDay(session.wallMs(c.atS), selection.units)) }}
         <UButton size="sm" @click.stop="session.over(c.op)">Continue here
           <kbd class="text-sm opacity-80">{{ KEYS.over.shown }}</kbd></UButton></p>
       <p class="text-2xl leading-tight" data-test="piece"><b>{{ op?.name ?? '' }}</b>{{ ' ' }}
@@ -259,7 +259,8 @@ const RADIUS = 120, AROUND = 2 * Math.PI * RADIUS
             <circle r="15" fill="none" stroke="var(--rc-mark)" stroke-width="6" transform="rotate(-90)" stroke-dasharray="94.25"
               :stroke-dashoffset="94.25 * Math.max(0, Math.min(1, c.leftS / Math.max(1, c.forS)))" /></svg>
           <p class="min-w-0 leading-tight"><b class="block truncate text-lg">{{ c.name }}</b>
-            <span>{{ c.leftS > 0 ? `${clockWords(c.leftS)} min, touch it at ${timeOfDay(c.coldMs)}` : 'cold: try it' }}</span></p>
+            <span>{{ c.leftS > 0 ? `${clockWords(c.leftS)} min, touch it at ${timeOfDay(c.coldMs, selection.units)}`
+              : 'cold: try it' }}</span></p>
         </li>
       </ul>
       <ol v-if="following.length" aria-label="Next">

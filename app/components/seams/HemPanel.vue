@@ -3,7 +3,8 @@ import { easeMm, longestStraightMm, shortenLegs, tapeFor, UNDER_MM, type HemPlan
 import { ADHESIVES } from '#core/materials'
 import { tapeOf } from '#shared/making'
 import {
-  HEM_INSTEAD, hemRefusal, legSentence, lengthWords, liningSentence, seconds, STEAM_CAUTION, TRY_SHOES, washSentence,
+  celsius, fabricWords, HEM_INSTEAD, hemRefusal, legSentence, lengthWords, liningSentence, seconds, STEAM_CAUTION, TRY_SHOES,
+  washSentence,
 } from '#shared/words'
 
 /** A hem that came down, or is to be shortened: how much of which tape, how it is pressed, and whether the lining is safe. */
@@ -36,7 +37,7 @@ const need = computed((): { pieces: number, metres: number } | { why: string } =
   try {
     return tapeOf(spec.value)
   } catch (error) {
-    return { why: (error as Error).message }
+    return { why: faultWords(error) }
   }
 })
 const pair = computed((): ShortenedPair | { why: string } | null => {
@@ -44,7 +45,7 @@ const pair = computed((): ShortenedPair | { why: string } | null => {
   try {
     return shortenLegs(spec.value.legs, spec.value.depthMm, spec.value.turnMm, spec.value.taper)
   } catch (error) {
-    return { why: (error as Error).message }
+    return { why: faultWords(error) }
   }
 })
 const curve = computed(() => {
@@ -84,7 +85,8 @@ useShortcuts({ take: () => { if (jobName.value && !chosen.value && able.value) a
 const fabricItems = computed(() => library.fabrics.map(c => ({ label: c.name, value: c.id })))
 const NO_LINING = 'none'
 const liningItems = computed(() => [{ label: 'No lining', value: NO_LINING }, ...fabricItems.value])
-const tapeItems = computed(() => tapes.value.map(t => ({ label: `${t.supply.name}, ${t.wideMm} mm (${t.stockM} m)`, value: t.id })))
+const tapeItems = computed(() => tapes.value.map(t =>
+  ({ label: `${t.supply.name}, ${mm(t.wideMm)} (${fabricWords(t.stockM, selection.units)})`, value: t.id })))
 const setRun = (i: number, more: Partial<{ fromMm: number, lengthMm: number }>): void =>
   setSpec({ stretches: spec.value.stretches.map((r, k) => (k === i ? { ...r, ...more } : r)) })
 const setLeg = (i: number, more: Partial<{ nowMm: number, fabricMm: number, wantedMm: number }>): void =>
@@ -98,7 +100,7 @@ const headline = computed(() => {
   const p = pressed.value
   if (!p || 'why' in need.value) return 'Working it out…'
   const pressCloth = p.recipe.method === 'damp' ? 'under a damp press cloth' : 'dry, by the iron\'s weight'
-  return `${need.value.metres.toFixed(2)} m of tape in ${need.value.pieces} piece${need.value.pieces === 1 ? '' : 's'}; `
+  return `${fabricWords(need.value.metres, selection.units)} of tape in ${need.value.pieces} piece${need.value.pieces === 1 ? '' : 's'}; `
     + `${seconds(p.recipe.holdS)} a place ${pressCloth}, side by side.`
 })
 </script>
@@ -130,7 +132,7 @@ const headline = computed(() => {
             <Sourced from="model" /></p>
           <p v-if="plan?.how === 'refused'" class="font-semibold text-alert" data-test="hem-refused">{{ hemRefusal(plan.because) }}
             {{ plan.dry ? 'Use a low-melt tape, dry:' : HEM_INSTEAD }}</p>
-          <p v-if="pressed">{{ pressed.recipe.setting.label }} {{ Math.round(pressed.recipe.setting.meanC) }} °C<template
+          <p v-if="pressed">{{ pressed.recipe.setting.label }} {{ celsius(pressed.recipe.setting.meanC, selection.units) }}<template
             v-if="pressed.pressClothDryS !== null">; the press cloth is dry after {{ seconds(pressed.pressClothDryS) }}</template>,
             the tape holds
             after
@@ -153,8 +155,8 @@ const headline = computed(() => {
         <label class="block"><span class="block text-sm font-semibold">Tape</span>
           <USelect :model-value="tape?.id" :items="tapeItems" placeholder="none is narrow enough" class="w-full" aria-label="Tape"
             @update:model-value="id => set({ supplyId: id as string })" /></label>
-        <p v-if="tape && !covered" class="text-[15px] font-semibold text-alert" role="alert">{{ tape.wideMm }} mm of tape under a hem of
-          {{ mm(spec.depthMm) }}: it has to be deeper by more than 3 mm.</p>
+        <p v-if="tape && !covered" class="text-[15px] font-semibold text-alert" role="alert">{{ mm(tape.wideMm) }} of tape under a hem of
+          {{ mm(spec.depthMm) }}: it has to be deeper by more than {{ mm(3) }}.</p>
         <div class="grid grid-cols-2 gap-2">
           <LengthField label="Depth of the hem" :least-mm="3" :most-mm="300" :model-value="spec.depthMm"
             @update:model-value="v => setSpec({ depthMm: v })" />

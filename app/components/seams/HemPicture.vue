@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import { openStretches, tapeCut, type Shortened } from '#core/hem'
 import type { SpecOf } from '#shared/schemas'
+import { lengthWords } from '#shared/words'
+
+const selection = useSelection()
 
 /** The hem opened flat: fabric, fold, what is turned up, the tape where it goes; or both legs with where they are folded and cut. */
 const { spec, colour, tapeMm, tapeColour = '#c9c2b0', legs = [], label } = defineProps<{
@@ -59,7 +62,7 @@ const legY = (mm: number) => 14 + mm / tallest.value * 250
           <text x="190" :y="legY(legs[i]!.foldMm) - 2" font-size="15" font-weight="700" fill="var(--rc-mark)">
             fold {{ Math.round(legs[i]!.foldMm) }}</text>
           <text x="190" :y="legY(legs[i]!.cutMm) + 12" font-size="15" font-weight="700" fill="var(--rc-alert)">
-            cut {{ Math.round(legs[i]!.cutMm) }} mm</text>
+            cut {{ lengthWords(legs[i]!.cutMm, selection.units) }}</text>
         </template>
         <text x="95" y="34" text-anchor="middle" font-size="17" font-weight="700" fill="var(--rc-ink)" stroke="var(--rc-paper)"
           stroke-width="4"
@@ -84,13 +87,13 @@ const legY = (mm: number) => 14 + mm / tallest.value * 250
           :x2="x(r.fromMm + r.lengthMm * k / pieces[i]!)" :y1="96 + depth - tape - 4" :y2="96 + depth - 4" stroke="var(--rc-ink)"
           stroke-width="1.200" />
         <text :x="x(r.fromMm + r.lengthMm / 2)" y="56" text-anchor="middle" font-size="17" font-weight="700" fill="var(--rc-ink)"
-          stroke="var(--rc-paper)" stroke-width="4" paint-order="stroke">{{ Math.round(r.lengthMm) }} mm down</text>
+          stroke="var(--rc-paper)" stroke-width="4" paint-order="stroke">{{ lengthWords(r.lengthMm, selection.units) }} down</text>
       </g>
       <g font-size="14" fill="var(--rc-ink)" stroke="var(--rc-paper)" stroke-width="3.500" paint-order="stroke">
         <text x="6" y="18">inside of the garment</text>
-        <text x="6" y="90">fold</text><text x="6" :y="96 + depth - 6">turned up {{ Math.round(spec.depthMm) }} mm</text>
-        <text v-if="turn > 14" x="6" :y="96 + depth + turn - 5">turned in {{ Math.round(spec.turnMm) }} mm</text>
-        <text :x="W - 6" y="18" text-anchor="end">round {{ Math.round(spec.aroundMm) }} mm</text>
+        <text x="6" y="90">fold</text><text x="6" :y="96 + depth - 6">turned up {{ lengthWords(spec.depthMm, selection.units) }}</text>
+        <text v-if="turn > 14" x="6" :y="96 + depth + turn - 5">turned in {{ lengthWords(spec.turnMm, selection.units) }}</text>
+        <text :x="W - 6" y="18" text-anchor="end">round {{ lengthWords(spec.aroundMm, selection.units) }}</text>
       </g>
     </g>
   </svg>

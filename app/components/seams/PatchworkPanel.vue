@@ -35,7 +35,7 @@ const made = computed((): { piecing: Piecing | null, why: string | null } => {
   try {
     return { piecing: piecingOf(patches.value, spec.value.first, spec.value.closed), why: null }
   } catch (error) {
-    return { piecing: null, why: (error as Error).message }
+    return { piecing: null, why: faultWords(error) }
   }
 })
 const nesting = computed(() => made.value.piecing
@@ -91,7 +91,7 @@ function resize(which: 'columns' | 'rows', text: string): void {
   const name = which === 'columns' ? 'Widths' : 'Heights'
   problem.value = sizes.length === 0 || sizes.some(s => !(s > 0))
     ? `${name}: write them in mm, such as 60, 60, 90.`
-    : sizes.some(s => s > 5000) ? `${name}: 5000 mm is the most.` : null
+    : sizes.some(s => s > 5000) ? `${name}: ${lengthWords(5000, selection.units)} is the most.` : null
   const [cols, rows] = which === 'columns' ? [sizes, rowsMm.value] : [columnsMm.value, sizes]
   if (problem.value === null && cols.length * rows.length > MOST_PATCHES) problem.value = `Patches: ${MOST_PATCHES} at the most.`
   if (problem.value !== null) return
@@ -138,7 +138,7 @@ onChange(async (files) => {
     problem.value = svgProblemSentence(reading.problem)
     return
   }
-  notes.value = reading.notes.map(svgNoteSentence)
+  notes.value = reading.notes.map(n => svgNoteSentence(n, selection.units))
   const boxes = reading.outlines.map(o => ({ name: o.name, b: boundsOf(o.outline), area: areaMm2(o.outline) }))
   const slanting = boxes.find(({ b, area }) => area < b.wideMm * b.highMm * 0.98)
   problem.value = slanting ? `${slanting.name}: it is no rectangle. Patchwork takes rectangles only.` : null
@@ -231,8 +231,9 @@ const hanging = computed(() => {
           <thead><tr class="text-left"><th scope="col"><span class="sr-only">How</span></th><th scope="col">thickest</th>
             <th scope="col">strength</th></tr></thead>
           <tbody>
-            <tr :class="spec.open ? '' : 'font-bold'"><td>To one side</td><td>{{ against.oneSideMm.toFixed(1) }} mm</td><td>whole</td></tr>
-            <tr :class="spec.open ? 'font-bold' : ''"><td>All open</td><td>{{ against.openMm.toFixed(1) }} mm</td>
+            <tr :class="spec.open ? '' : 'font-bold'"><td>To one side</td><td>{{ lengthWords(against.oneSideMm, selection.units) }}</td>
+              <td>whole</td></tr>
+            <tr :class="spec.open ? 'font-bold' : ''"><td>All open</td><td>{{ lengthWords(against.openMm, selection.units) }}</td>
               <td>{{ Math.round(against.openStrength * 100) }} % <Sourced from="typical" /></td></tr>
           </tbody>
         </table>

@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import type { CornerBulk, Patch, Piecing, Seam, Side } from '#core/patchwork'
+import { lengthWords } from '#shared/words'
+
+const selection = useSelection()
 
 /** The pressing plan of a grid: from its wrong side, an arrow on every seam, crossings that nest or do not, how thick they get. */
 const { piecing, patches, colours, lying, bulk, apart, chosen = null, now = [], label } = defineProps<{
@@ -86,7 +89,7 @@ const placeOf = (b: { x: number, y: number }) => `${Math.round(b.x)} ${Math.roun
 const said = (s: Seam) => {
   const axis = s.axis === 'down' ? 'Seam down' : 'Seam across'
   const ways = s.axis === 'down' ? { before: 'to the left', after: 'to the right' } : { before: 'up', after: 'down' }
-  return `${axis} at ${Math.round(s.atMm)} mm, ${lying === null ? 'open' : ways[lying.get(s.id)!]}`
+  return `${axis} at ${lengthWords(s.atMm, selection.units)}, ${lying === null ? 'open' : ways[lying.get(s.id)!]}`
 }
 </script>
 

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { labOf } from '#core/colour'
 import type { Body, FlattenPlan } from '#core/seam'
-import { beforeCutting, BODY_NAME, seamDetailReason, lengthWords, restSentence, seconds, SPRAY_CAUTION, widthSentence } from '#shared/words'
+import {
+  beforeCutting, BODY_NAME, celsius, lengthWords, restSentence, seamDetailReason, seconds, SPRAY_CAUTION, widthSentence,
+} from '#shared/words'
 
 /** Before the knife: creases out, body put in, dry and cold again, and its width measured anew. */
 const selection = useSelection()
@@ -49,7 +51,7 @@ const mm = (v: number) => lengthWords(v, selection.units)
           <template v-if="!plan.recipe">No heat on this fabric. Hang it, or leave it under a weight.</template>
           <template v-else>{{ wet && soaks !== null ? `Soaked in after ${seconds(soaks)}, ` : ''
           }}{{ seconds(flat?.recipe?.holdS ?? plan.recipe.holdS) }} a place at
-            {{ plan.recipe.setting.label }} {{ Math.round(plan.recipe.setting.meanC) }} °C, {{ seconds(plan.restS) }} until it is
+            {{ plan.recipe.setting.label }} {{ celsius(plan.recipe.setting.meanC, selection.units) }}, {{ seconds(plan.restS) }} until it is
             cool.</template>
           <Sourced from="model" /></p>
         <svg viewBox="0 0 700 230" class="min-h-52 w-full flex-1" role="img" aria-label="The fabric with its fold creases"

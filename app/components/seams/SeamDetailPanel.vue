@@ -2,9 +2,8 @@
 import { useMagicKeys } from '@vueuse/core'
 import { SEAM_DETAIL_KEYS, SUPPORT_KEYS, type SeamDetailKey, type SeamDetailPlan, type SupportKey } from '#core/seam'
 import {
-  AGENT_NAME, agentsSentence, SEAM_DETAIL_NAME, SEAM_DETAIL_NOTE, seamDetailReason, seamDetailSentence, FINGER_CAUTION, houseReason,
-  isHouseReason,
-  restSentence, stepWords, STEAM_CAUTION, SUPPORT_NAME, supportWords,
+  AGENT_NAME, agentsSentence, FINGER_CAUTION, houseReason, isHouseReason, restSentence, SEAM_DETAIL_NAME, SEAM_DETAIL_NOTE,
+  seamDetailReason, seamDetailSentence, STEAM_CAUTION, stepWords, SUPPORT_NAME, supportWords, thicknessWords,
 } from '#shared/words'
 
 /** One feature of any fabric: what lies on what, how the iron goes, which two of three, how long, and why. */
@@ -106,14 +105,16 @@ const count = computed({ get: () => making.value.spec.count, set: v => setSpec({
             <Sourced from="model" /></p>
           <p v-if="SEAM_DETAIL_NOTE[seamDetail] && plan.means !== 'cold'" class="text-[15px]">{{ SEAM_DETAIL_NOTE[seamDetail] }}</p>
           <p class="text-[15px]"><b>Under it:</b> {{ plan.supports.map(supportWords).join('; ') }}.</p>
-          <p class="text-[15px]"><b>{{ plan.bulk.plies }} plies</b> of {{ `${(plan.bulk.thickMm / plan.bulk.plies).toFixed(2)} mm` }}
-            under the iron<template v-if="plan.bulk.stepMm > 0">, {{ plan.bulk.stepMm.toFixed(1) }} mm over their neighbours</template>.
+          <p class="text-[15px]">
+            <b>{{ plan.bulk.plies }} plies</b> of {{ thicknessWords(plan.bulk.thickMm / plan.bulk.plies, selection.units) }}
+            under the iron<template v-if="plan.bulk.stepMm > 0">,
+              {{ thicknessWords(plan.bulk.stepMm, selection.units) }} over their neighbours</template>.
             <Sourced :from="fabric.thicknessOrigin" /></p>
           <ul class="list-inside list-disc space-y-0.5 text-[15px]" data-test="seam-detail-reasons">
             <li v-if="seamDetail === 'seamOpen' || seamDetail === 'seamOneSide'"
-              data-test="seam-rule">{{ houseReason('seams', selection.rules) }}
+              data-test="seam-rule">{{ houseReason('seams', selection.rules, selection.units) }}
               <NuxtLink to="/rules" class="underline">House rules</NuxtLink></li>
-            <li v-if="plan.recipe">{{ houseReason('cooling', selection.rules) }}</li>
+            <li v-if="plan.recipe">{{ houseReason('cooling', selection.rules, selection.units) }}</li>
             <li v-for="(r, i) in plan.reasons" :key="i">{{ seamDetailReason(r, selection.units) }}
               <NuxtLink v-if="isHouseReason(r)" to="/rules" class="underline">House rules</NuxtLink></li>
           </ul>

@@ -1,5 +1,8 @@
 <script setup lang="ts">
 import { SEAM_DETAILS, type SeamDetailKey, type SeamDetailPlan } from '#core/seam'
+import { celsius } from '#shared/words'
+
+const selection = useSelection()
 
 /** A feature cut across, from the sole to the board: every ply where it lies, as warm as it is when the sole is lifted. */
 const { seamDetail, plan = null, colour = '#d9cdb4', small = false, label } = defineProps<{
@@ -94,8 +97,8 @@ const round = computed(() => has('ham') || has('roll') || has('sleeveBoard'))
       </template>
       <g v-for="(c, i) in plan?.liftedC ?? []" :key="`t${i}`">
         <line :x1="at" :x2="wide + 2" :y1="y(top - i)" :y2="y(top - i)" stroke="var(--rc-ink)" stroke-width="0.5" />
-        <text :x="wide + 4" :y="y(top - i) + 3.5" font-size="9.500" font-weight="600" fill="var(--rc-ink)">{{ Math.round(c) }}
-          °C</text>
+        <text :x="wide + 4" :y="y(top - i) + 3.5" font-size="9.500" font-weight="600"
+          fill="var(--rc-ink)">{{ celsius(c, selection.units) }}</text>
       </g>
     </g>
   </svg>

@@ -4,7 +4,7 @@ import { FIBRES, IRON_KINDS, type FibreKey } from '#core/materials'
 import { isPressed, type HemPressed } from '#core/hem'
 import type { Making } from '#shared/schemas'
 import { REACH_SHARE } from '#shared/making'
-import { FINGER_CAUTION, FOLD_NAME, FOLD_STEP, joinsWords, lengthWords, minutesWords, seconds } from '#shared/words'
+import { celsius, FINGER_CAUTION, FOLD_NAME, FOLD_STEP, joinsWords, lengthWords, minutesWords, seconds } from '#shared/words'
 
 /** Strips for bindings, and wadding joined from what is at hand. */
 const selection = useSelection()
@@ -24,7 +24,7 @@ function tried<T>(make: () => T): { made: T, why: null } | { made: null, why: st
   try {
     return { made: make(), why: null }
   } catch (error) {
-    return { made: null, why: (error as Error).message }
+    return { made: null, why: faultWords(error) }
   }
 }
 const cut = computed(() => tried<Strips>(() => stripsFor(s.value)))
@@ -137,13 +137,13 @@ const SHADES = ['#efe6d2', '#e2d6ba', '#d3c39f', '#c6b48c', '#b9a57a', '#ad9869'
             <Sourced from="model" /></p>
           <p v-if="taped && joined.made.joinsMm.length"
             class="text-lg">Both edges trued, butted, taped dry: {{ taped.recipe.setting.label }}
-            {{ Math.round(taped.recipe.setting.meanC) }} °C, {{ seconds(taped.recipe.holdS) }} a place, at the heat of
+            {{ celsius(taped.recipe.setting.meanC, selection.units) }}, {{ seconds(taped.recipe.holdS) }} a place, at the heat of
             {{ FIBRES[w.fibre].name.toLowerCase() }}. <Sourced from="model" /></p>
           <p v-else-if="tapeFault" class="text-lg font-semibold text-alert" role="alert">{{ tapeFault }}</p>
           <p v-else-if="joined.made.joinsMm.length && tapedOrNot" class="text-lg text-alert">No iron here bonds the tape at a heat this
-            batting survives. Sew the join.</p>
+            wadding survives. Sew the join.</p>
           <svg :viewBox="`-20 -20 ${joined.made.wideMm + 40} ${joined.made.highMm + 40}`" class="min-h-60 w-full flex-1" role="img"
-            aria-label="The batting and the pieces it is joined from" preserveAspectRatio="xMidYMid meet">
+            aria-label="The wadding and the pieces it is joined from" preserveAspectRatio="xMidYMid meet">
             <g v-for="p in joined.made.parts" :key="p.sheet">
               <rect :x="p.x" :y="p.y" :width="p.wideMm" :height="p.highMm" :fill="SHADES[p.sheet % SHADES.length]" stroke="var(--rc-ink)"
                 :stroke-width="joined.made.wideMm / 250" />
@@ -159,7 +159,7 @@ const SHADES = ['#efe6d2', '#e2d6ba', '#d3c39f', '#c6b48c', '#b9a57a', '#ad9869'
           {{ joined.why ?? 'These pieces are not enough, however you join them.' }}</p>
       </div>
       <div class="min-h-0 space-y-3 overflow-auto max-[1000px]:overflow-visible">
-        <Choices v-model="which" :options="WHICH" label="Strips or batting" class="flex gap-1" />
+        <Choices v-model="which" :options="WHICH" label="Strips or wadding" class="flex gap-1" />
         <template v-if="which === 'strips'">
           <label class="block"><span class="block text-sm font-semibold">Fabric</span>
             <USelect :model-value="fabricId ?? undefined" :items="fabricItems" class="w-full" aria-label="Fabric"
@@ -195,7 +195,7 @@ const SHADES = ['#efe6d2', '#e2d6ba', '#d3c39f', '#c6b48c', '#b9a57a', '#ad9869'
               @update:model-value="v => wadding.setSpec({ thicknessMm: Math.max(0.5, v) })" />
           </div>
           <label class="block"><span class="block text-sm font-semibold">Of</span>
-            <USelect :model-value="w.fibre" :items="waddingItems" class="w-full" aria-label="Fibre of the batting"
+            <USelect :model-value="w.fibre" :items="waddingItems" class="w-full" aria-label="Fibre of the wadding"
               @update:model-value="f => wadding.setSpec({ fibre: f as FibreKey })" /></label>
           <p class="text-sm font-semibold">At hand</p>
           <div v-for="(x, i) in w.sheets" :key="i" class="grid grid-cols-[1fr_1fr_auto] items-end gap-2">

@@ -3,7 +3,7 @@ import { trimPreshrunkM } from '#core/shrink'
 import { boundsOf } from '#core/geometry'
 import { fromPayload } from '#shared/cutting'
 import type { Offcut, StockMovementBody, Supply, SupplyRecords } from '#shared/schemas'
-import { lengthWords } from '#shared/words'
+import { celsius, fabricWords, lengthWords } from '#shared/words'
 
 /** What is left of a supply, what moved, and how far a trim has been shrunk. */
 const { supply } = defineProps<{ supply: Supply }>()
@@ -57,9 +57,9 @@ const REASON = { bought: 'bought', used: 'used', offcut: 'offcut back', counted:
 
 <template>
   <div class="slip mt-4 p-4">
-    <h2 class="text-xl font-semibold">{{ supply.stockM.toFixed(2) }} m on the shelf</h2>
+    <h2 class="text-xl font-semibold">{{ fabricWords(supply.stockM, selection.units) }} in stock</h2>
     <div class="mt-2 flex flex-wrap items-end gap-2">
-      <label>Metres<UInput v-model.number="metres" type="number" step="any" class="w-28" aria-label="Metres" /></label>
+      <label>Length<MeasureInput v-model="metres" quantity="fabricLength" label="Length" class="w-28" /></label>
       <UButton loading-auto @click="move('bought', 1)">Bought</UButton>
       <UButton variant="outline" color="neutral" loading-auto @click="move('used', -1)">Used</UButton>
       <UButton variant="outline" color="neutral" loading-auto @click="move('offcut', 1)">Offcut back</UButton>
@@ -67,7 +67,7 @@ const REASON = { bought: 'bought', used: 'used', offcut: 'offcut back', counted:
     <p v-if="problem" class="mt-2 font-semibold text-alert" role="alert">{{ problem }}</p>
     <p class="mt-2 text-sm text-muted-ink">
       <span v-for="m in records?.movements.slice(0, 6)" :key="m.id" class="mr-3">
-        {{ m.metres > 0 ? '+' : '' }}{{ m.metres }} m {{ REASON[m.reason] }}
+        {{ m.metres > 0 ? '+' : '−' }}{{ fabricWords(Math.abs(m.metres), selection.units) }} {{ REASON[m.reason] }}
       </span>
     </p>
     <template v-if="pictured.length">
@@ -86,14 +86,17 @@ const REASON = { bought: 'bought', used: 'used', offcut: 'offcut back', counted:
     <template v-if="supply.family === 'trim' || supply.family === 'stayTape'">
       <hr class="stitch my-3">
       <p class="text-lg" data-test="trim-preshrunk">Preshrunk to <b>
-        {{ preshrunkM.toFixed(2) }} m of {{ supply.stockM.toFixed(2) }} m</b> at {{ run.heatC }} °C <Sourced from="measured" /></p>
+        {{ fabricWords(preshrunkM, selection.units) }} of
+        {{ fabricWords(supply.stockM, selection.units) }}</b> at {{ celsius(run.heatC,
+                                                                          selection.units) }} <Sourced from="measured" /></p
+      >
       <svg viewBox="0 0 400 16" class="mt-1 w-full" aria-hidden="true">
         <rect width="400" height="16" fill="var(--rc-ground)" stroke="var(--rc-seam)" />
         <rect :width="Math.min(400, preshrunkM / lengthM * 400)" height="16" fill="var(--rc-good)" /></svg>
       <div class="mt-2 flex flex-wrap items-end gap-2">
-        <label>From<UInput v-model.number="run.fromM" type="number" step="any" class="w-24" aria-label="From metre" /></label>
-        <label>To<UInput v-model.number="run.toM" type="number" step="any" class="w-24" aria-label="To metre" /></label>
-        <label>At °C<UInput v-model.number="run.heatC" type="number" class="w-24" aria-label="Run heat" /></label>
+        <label>From<MeasureInput v-model="run.fromM" quantity="fabricLength" label="From" class="w-28" /></label>
+        <label>To<MeasureInput v-model="run.toM" quantity="fabricLength" label="To" class="w-28" /></label>
+        <label>At<MeasureInput v-model="run.heatC" quantity="temperature" label="At" class="w-28" /></label>
         <UButton variant="outline" color="neutral" loading-auto @click="shrink">Run done</UButton>
       </div>
     </template>

@@ -4,8 +4,12 @@ import { TYPICAL_INSTRUCTIONS } from '#core/instructions'
 import { carryOver } from '#core/recipe'
 import { makerTroubles } from '#core/maker'
 import { toPressSetup, toLotReading } from '#shared/mappers'
+import type { Quantity } from '#core/units'
 import { BASES, FAMILIES, FORMS, HOOP_KINDS, supplyBody, supplyFields, type Supply, type SupplyBody } from '#shared/schemas'
-import { BASE_NAME, carriedSentence, celsius, FAMILY_NAME, LAYER_NAME, instructionsWords, lotSentence, makerSentence } from '#shared/words'
+import {
+  BASE_NAME, carriedSentence, celsius, fabricWords, FAMILY_NAME, instructionsWords, LAYER_NAME, lotSentence, makerSentence,
+  massWords,
+} from '#shared/words'
 
 const { supply } = defineProps<{ supply?: Supply }>()
 const emit = defineEmits<{ saved: [supply: Supply], leave: [] }>()
@@ -57,16 +61,20 @@ type Blankable = 'makerC' | 'makerHoldS' | 'makerPressureKPa' | 'washC' | 'width
 function blankIsNull(field: Blankable): void {
   if ((state[field] as unknown) === '') state[field] = null
 }
-const SHEET: [Blankable, string, string][] = [
-  ['makerC', 'Temperature', '°C'], ['makerHoldS', 'Seconds', 's'], ['makerPressureKPa', 'Pressure', 'kPa'], ['washC', 'Wash', '°C'],
+/** A field, what it is called, and its quantity; null where it is a plain number, with what stands beside it. */
+type Field = readonly [Blankable, string, Quantity | 'price' | null, string?]
+const SHEET: readonly Field[] = [
+  ['makerC', 'Temperature', 'temperature'], ['makerHoldS', 'Seconds', null, 's'], ['makerPressureKPa', 'Pressure', 'pressure'],
+  ['washC', 'Wash', 'temperature'],
 ]
-const SIZE: [Blankable, string, string][] = [
-  ['widthMm', 'Width', 'mm'], ['pricePerM', 'Price', '/m'], ['givePct', 'Give', '%'], ['overhangMm', 'Overhang at 41.5°', 'mm'],
+const SIZE: readonly Field[] = [
+  ['widthMm', 'Width', 'length'], ['pricePerM', 'Price', 'price'], ['givePct', 'Give', null, '%'],
+  ['overhangMm', 'Overhang at 41.5°', 'length'],
 ]
 </script>
 
 <template>
-  <UForm ref="form" :schema="supplyBody" :state="state" class="max-w-5xl flex flex-col" @submit="e => save(e.data)">
+  <UForm ref="form" :schema="schemaInOwnUnits(supplyBody)" :state="state" class="max-w-5xl flex flex-col" @submit="e => save(e.data)">
     <div class="flex items-center gap-5">
       <SupplyPicture :supply="state" :width="120" :height="88" />
       <h1 class="text-2xl font-semibold">{{ supply ? supply.name : 'New supply' }}</h1>
@@ -95,17 +103,18 @@ const SIZE: [Blankable, string, string][] = [
           <USelect v-model="state.form" :items="FORMS.map(f => ({ label: f, value: f }))" class="w-full" />
         </UFormField>
         <UFormField name="adhesiveGsm" label="Adhesive weight">
-          <UInput v-model.number="state.adhesiveGsm" type="number" step="any" class="w-full"><template #trailing>g/m²</template></UInput>
+          <MeasureInput v-model="state.adhesiveGsm" quantity="arealMass" label="Adhesive weight" />
         </UFormField>
         <UFormField name="massGsm" label="Total weight">
-          <UInput v-model.number="state.massGsm" type="number" step="any" class="w-full"><template #trailing>g/m²</template></UInput>
+          <MeasureInput v-model="state.massGsm" quantity="arealMass" label="Total weight" />
         </UFormField>
         <UFormField name="thicknessMm" label="Thickness">
-          <UInput v-model.number="state.thicknessMm" type="number" step="any" class="w-full"><template #trailing>mm</template></UInput>
+          <MeasureInput v-model="state.thicknessMm" quantity="thickness" label="Thickness" />
         </UFormField>
         <UFormField v-for="f in SIZE" :key="f[0]" :name="f[0]" :label="f[1]">
-          <UInput v-model.number="state[f[0]]" type="number" step="any" class="w-full" @update:model-value="blankIsNull(f[0])">
-            <template #trailing>{{ f[2] }}</template>
+          <MeasureInput v-if="f[2] !== null" v-model="state[f[0]]" :quantity="f[2]" :label="f[1]" can-be-blank />
+          <UInput v-else v-model.number="state[f[0]]" type="number" step="any" class="w-full" @update:model-value="blankIsNull(f[0])">
+            <template #trailing>{{ f[3] }}</template>
           </UInput>
         </UFormField>
       </div>
@@ -115,8 +124,9 @@ const SIZE: [Blankable, string, string][] = [
           shape="min-h-11 px-4" />
         <div v-if="state.instructions === 'maker'" class="mt-3 grid grid-cols-2 gap-3">
           <UFormField v-for="f in SHEET" :key="f[0]" :name="f[0]" :label="f[1]">
-            <UInput v-model.number="state[f[0]]" type="number" step="any" class="w-full" @update:model-value="blankIsNull(f[0])">
-              <template #trailing>{{ f[2] }}</template>
+            <MeasureInput v-if="f[2] !== null" v-model="state[f[0]]" :quantity="f[2]" :label="f[1]" can-be-blank />
+            <UInput v-else v-model.number="state[f[0]]" type="number" step="any" class="w-full" @update:model-value="blankIsNull(f[0])">
+              <template #trailing>{{ f[3] }}</template>
             </UInput>
           </UFormField>
           <UFormField name="makerMoisture" label="Moisture">
@@ -162,8 +172,9 @@ const SIZE: [Blankable, string, string][] = [
     <FormFoot :problem="problem">
       <template v-if="theirs" #newer>
         <NewerSlip class="mb-3" :problem="problem" @over="overThem" @take="takeTheirs">
-          Stored now: {{ theirs.name }}, {{ theirs.massGsm }} g/m², {{ theirs.stockM }} m. Yours:
-          {{ state.name }}, {{ state.massGsm }} g/m², {{ state.stockM }} m.
+          Stored now: {{ theirs.name }}, {{ massWords(theirs.massGsm, selection.units) }},
+          {{ fabricWords(theirs.stockM, selection.units) }}. Yours:
+          {{ state.name }}, {{ massWords(state.massGsm, selection.units) }}, {{ fabricWords(state.stockM, selection.units) }}.
         </NewerSlip>
       </template>
       <UButton type="submit" size="xl" :loading="saving">Save supply</UButton>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Course } from '#core/recipe'
-import { celsius } from '#shared/words'
+import { celsius, massWords } from '#shared/words'
 
 /** The stack cut through: one scale of thickness, each layer tinted by its temperature, drops where water is, the glue line drawn out. */
 const { course, index, limits = {} } = defineProps<{ course: Course, index: number, limits?: Partial<Record<string, number>> }>()
@@ -76,7 +76,7 @@ const IRON_OUTLINE = `M4 ${SOLE}H${TOE - 4}V${SOLE - 14}Q${TOE - 6} ${SOLE - 22}
         stroke-width="0.7" />
       <text :x="WIDE - LABELS + 9" :y="r.labelY" :font-weight="r.role === 'adhesive' ? 700 : 400">
         {{ NAMES[r.role] }} {{ celsius(r.c, selection.units) }}<tspan v-if="r.freeWater >= 3" dx="7" fill="var(--rc-water)">
-          {{ Math.round(r.freeWater) }} g/m²</tspan></text>
+          {{ massWords(r.freeWater, selection.units) }}</tspan></text>
     </g>
     <path :d="`M0 ${bottom}q8 5 16 0t16 0t16 0t16 0t16 0t16 0t16 0t16 0t4 0`" fill="none" stroke="var(--rc-seam)" />
   </svg>

@@ -3,6 +3,8 @@ import { useDocumentVisibility } from '@vueuse/core'
 import type { Due } from '#shared/schemas'
 import { lookLine, lotLine, measuredLine, staleLine } from '#shared/words'
 
+const selection = useSelection()
+
 /** What stands due beside the jobs: garments to look at again, proofs gone stale, lots nearly used up, irons to be measured. */
 const emit = defineEmits<{ open: [jobId: string, to: string] }>()
 const due = shallowRef<Due | null>(null)
@@ -36,7 +38,7 @@ const GROUPS = computed(() => {
       lines: d.proofs.map(p => ({ key: p.jobId + p.fabricId, name: p.name, says: staleLine(p),
         go: () => emit('open', p.jobId, '/swatch') })) },
     { key: 'lots', one: 'lot nearly used up', many: 'lots nearly used up', icon: 'i-lucide-package-open',
-      lines: d.lots.map(l => ({ key: l.supplyId, name: l.name, says: lotLine(l), go: to('/supplies') })) },
+      lines: d.lots.map(l => ({ key: l.supplyId, name: l.name, says: lotLine(l, selection.units), go: to('/supplies') })) },
     { key: 'irons', one: 'iron to measure', many: 'irons to measure', icon: 'i-lucide-thermometer',
       lines: d.irons.map(i => ({ key: i.ironId, name: i.name, says: measuredLine(i, today.value), go: to('/irons') })) },
   ]

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { PLACES } from '#core/place'
 import { jobBody, type Fabric, type Job, type JobBody } from '#shared/schemas'
-import { careWords, jobDiffers } from '#shared/words'
+import { careWords, celsius, jobDiffers } from '#shared/words'
 
 /** What is made, for when, what it must stand, and of which fabrics. */
 const { job } = defineProps<{ job?: Job }>()
@@ -25,7 +25,8 @@ const placeItems = computed(() => [
   { label: 'not chosen yet', value: NOWHERE }, ...(wish.places.length ? wish.places : PLACES).map(p => ({ label: p.name, value: p.key })),
 ])
 const fabricItems = computed(() => library.fabrics.map((c: Fabric) => ({ label: `${c.code} · ${c.name}`, value: c.id })))
-const WASHES = [0, 30, 40, 60, 95].map(value => ({ value, name: value === 0 ? 'no' : String(value) }))
+const WASHES = computed(() =>
+  [0, 30, 40, 60, 95].map(value => ({ value, name: value === 0 ? 'no' : celsius(value, selection.units) })))
 const DRYERS = (['no', 'low', 'yes'] as const).map(value => ({ value, name: value }))
 const colourOf = (id: string) => library.fabrics.find(c => c.id === id)
 
@@ -38,7 +39,7 @@ onMounted(() => { void wish.load().catch(() => undefined) })
 </script>
 
 <template>
-  <UForm ref="form" :schema="jobBody" :state="state" :validate-on="['input', 'change']"
+  <UForm ref="form" :schema="schemaInOwnUnits(jobBody)" :state="state" :validate-on="['input', 'change']"
     class="mx-auto -mb-5 flex w-full max-w-4xl flex-1 flex-col" @submit="e => save(e.data)">
     <h1 class="text-2xl font-semibold">{{ job ? `Change ${job.name}` : 'New job' }}</h1>
     <div class="mt-4 grid grid-cols-2 gap-x-8 gap-y-4 max-[900px]:grid-cols-1">
@@ -52,7 +53,7 @@ onMounted(() => { void wish.load().catch(() => undefined) })
             <UInput :model-value="state.forWhen ?? ''" type="date" class="w-full" @update:model-value="v => (state.forWhen = v || null)" />
           </UFormField>
         </div>
-        <UFormField name="washC" label="Washed at, °C">
+        <UFormField name="washC" label="Washed at">
           <Choices v-model="state.washC" :options="WASHES" label="Washed at" class="flex gap-1" shape="min-h-11 flex-1 px-2" />
         </UFormField>
         <UFormField name="tumble" label="Dryer">
@@ -82,8 +83,8 @@ onMounted(() => { void wish.load().catch(() => undefined) })
     <FormFoot :problem="problem">
       <template v-if="theirs" #newer>
         <NewerSlip class="mb-3" :problem="problem" @over="overThem" @take="takeTheirs">
-          Stored now: {{ theirs.name }}, {{ theirs.garment }}, {{ careWords(theirs) }}.
-          {{ jobDiffers(state, theirs) }}
+          Stored now: {{ theirs.name }}, {{ theirs.garment }}, {{ careWords(theirs, selection.units) }}.
+          {{ jobDiffers(state, theirs, selection.units) }}
         </NewerSlip>
       </template>
       <UButton type="submit" size="xl" :loading="saving">Save job</UButton>

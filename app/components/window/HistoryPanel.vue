@@ -5,7 +5,8 @@ import { hasPassed, rebased, type Pressed } from '#core/learn'
 import { ADHESIVES } from '#core/materials'
 import { toJudged, toMatchSupply, toRecipe } from '#shared/mappers'
 import { MARKS, type PhotoStage, type Swatch, type WashBody } from '#shared/schemas'
-import { causeSentence, celsius, GRADE_WORDS, KEPT_HERE, MARK_NAME, METHOD_NAME, READING_NAME } from '#shared/words'
+import { causeSentence, celsius, dayWords, GRADE_WORDS, KEPT_HERE, MARK_NAME, METHOD_NAME, readingUnit, readingWords,
+  READING_NAME } from '#shared/words'
 import type { Explained } from '~/workers/board.worker'
 
 /** Every swatch of this fabric with this interfacing: how it came out, how it washed, and why. */
@@ -18,8 +19,8 @@ const wash = reactive<{ washC: number, tumble: WashBody['tumble'], grade: number
   washC: 40, tumble: 'no', grade: null, marks: [], note: '',
 })
 const reading = reactive<{ kind: keyof typeof READING_NAME, value: number | null }>({ kind: 'overhang', value: null })
-const kinds = Object.entries(READING_NAME).map(([value, [name, unit]]) => ({ label: `${name}, ${unit}`, value }))
-const day = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })
+const kinds = Object.entries(READING_NAME).map(([value, label]) => ({ label, value }))
+const day = (iso: string) => dayWords(iso, selection.units)
 const chosen = computed(() => pairing.swatches.find(t => t.id === open.value) ?? pairing.swatches[0] ?? null)
 const passed = (t: Swatch) => hasPassed(t, pairing.washesAsked)
 /** As it was judged last: after its washes, where it had any. */
@@ -81,9 +82,10 @@ async function addWash(): Promise<void> {
 }
 async function addReading(): Promise<void> {
   if (!chosen.value || reading.value === null) return
-  const clientKey = crypto.randomUUID(), [what, unit] = READING_NAME[reading.kind]
+  const clientKey = crypto.randomUUID(), what = READING_NAME[reading.kind]
   const body = { kind: reading.kind, value: reading.value, clientKey }
-  const answer = await add<Swatch>('reading', clientKey, 'readings', body, `${what.toLowerCase()} ${reading.value} ${unit}`)
+  const answer = await add<Swatch>('reading', clientKey, 'readings', body,
+    `${what.toLowerCase()} ${readingWords(reading.kind, reading.value, selection.units)}`)
   if (answer) pairing.keep(answer)
   if (!problem.value) reading.value = null
 }
@@ -189,10 +191,12 @@ const GRADES = GRADE_WORDS.map((name, value) => ({ value, name, spoken: `${value
         <TraceKey :window-c="ADHESIVES[selection.supply.adhesive].windowC" :damage-c="null" />
       </div>
       <p v-if="chosen.readings.length" class="mt-2">Measured: <span v-for="(r, i) in chosen.readings" :key="i" class="mr-3">
-        {{ READING_NAME[r.kind][0].toLowerCase() }} <b>{{ r.value }}</b> {{ READING_NAME[r.kind][1] }}</span></p>
+        {{ READING_NAME[r.kind].toLowerCase() }} <b>{{ readingWords(r.kind, r.value, selection.units) }}</b></span></p>
       <div class="mt-2 flex flex-wrap items-end gap-2 text-[15px]">
         <USelect v-model="reading.kind" :items="kinds" class="w-56" aria-label="Reading" />
-        <UInput v-model.number="reading.value" type="number" step="any" class="w-24" aria-label="Reading value" />
+        <MeasureInput v-if="reading.kind === 'overhang'" v-model="reading.value" quantity="length" label="Reading value" class="w-32" />
+        <UInput v-else v-model.number="reading.value" type="number" step="any" class="w-28" aria-label="Reading value">
+          <template #trailing>{{ readingUnit(reading.kind, selection.units) }}</template></UInput>
         <UButton variant="outline" color="neutral" :disabled="reading.value === null" loading-auto @click="addReading">Add reading</UButton>
       </div>
       <hr class="stitch my-3">

@@ -4,7 +4,7 @@ import { fabricLimit } from '#core/limit'
 import { samplesFor, type PlannedScrap, type WindowQuestion } from '#core/window'
 import { toEvidence, toRecipe, toRecipePayload } from '#shared/mappers'
 import type { Plan } from '#shared/schemas'
-import { celsius, METHOD_NAME, scrapAsks } from '#shared/words'
+import { celsius, dayWords, METHOD_NAME, scrapAsks } from '#shared/words'
 
 /** The fewest scraps that would settle the question, as a strip to cut, mark and press. */
 const { recipe } = defineProps<{ recipe: Recipe | null }>()
@@ -107,7 +107,7 @@ const payload = (p: Plan['scraps'][number]): Recipe => toRecipe(p.recipe)
       class="text-lg text-muted-ink">Nothing bonds safely here, so there is nothing to plan scraps for. See what would open it.</p>
     <section v-for="p in plans" :key="p.id" class="slip mt-4 p-4" data-test="plan">
       <p class="flex items-center gap-4">
-        <b>Plan of {{ new Date(p.createdAt).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' }) }}</b>
+        <b>Plan of {{ dayWords(p.createdAt, selection.units) }}</b>
         <a :href="`/api/plans/${p.id}/strip`" target="_blank" class="underline">Print the strip (PDF, true size)</a>
       </p>
       <ol class="mt-2 flex flex-wrap gap-2">

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { FABRIC_CSV, templateOf } from '#shared/csv'
+import { getWorkroom } from '../../services/workroom'
 import { exportFabrics } from '../../services/csv'
 
 const query = z.object({ template: z.stringbool({ error: 'Template: yes or no.' }).default(false) })
@@ -7,5 +8,5 @@ const query = z.object({ template: z.stringbool({ error: 'Template: yes or no.' 
 export default defineRoute({ query }, async ({ context, query: q, event }) => {
   setResponseHeader(event, 'content-type', 'text/csv; charset=utf-8')
   setResponseHeader(event, 'content-disposition', `attachment; filename="fabrics${q.template ? '-template' : ''}.csv"`)
-  return q.template ? templateOf(FABRIC_CSV) : exportFabrics(context)
+  return q.template ? templateOf(FABRIC_CSV, (await getWorkroom(context)).units) : exportFabrics(context)
 })

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { SUPPLY_CSV, templateOf } from '#shared/csv'
+import { getWorkroom } from '../../services/workroom'
 import { exportSupplies } from '../../services/csv'
 
 const query = z.object({ template: z.stringbool({ error: 'Template: yes or no.' }).default(false) })
@@ -7,5 +8,5 @@ const query = z.object({ template: z.stringbool({ error: 'Template: yes or no.' 
 export default defineRoute({ query }, async ({ context, query: q, event }) => {
   setResponseHeader(event, 'content-type', 'text/csv; charset=utf-8')
   setResponseHeader(event, 'content-disposition', `attachment; filename="supplies${q.template ? '-template' : ''}.csv"`)
-  return q.template ? templateOf(SUPPLY_CSV) : exportSupplies(context)
+  return q.template ? templateOf(SUPPLY_CSV, (await getWorkroom(context)).units) : exportSupplies(context)
 })

@@ -1,6 +1,7 @@
 import { chalkQuery, idParams } from '#shared/schemas'
 import { cuttingOf, pieceGround } from '../../../services/cutting'
 import { getSupply } from '../../../services/shelf'
+import { getWorkroom } from '../../../services/workroom'
 import { onThread } from '../../../work/worker-pool'
 
 export default defineRoute({ params: idParams, query: chalkQuery }, async ({ context, params, query, event }) => {
@@ -10,7 +11,7 @@ export default defineRoute({ params: idParams, query: chalkQuery }, async ({ con
   // The lay as it is drawn; once it is cut, the last one that was.
   const own = layouts.filter(l => l.supplyId === supply.id)
   const lay = own.find(l => l.cutAt === null) ?? own.at(-1)
-  const sheet = { jobName: job.name, supply, pieces, parts: lay?.parts ?? [], ground }
+  const sheet = { jobName: job.name, supply, pieces, parts: lay?.parts ?? [], ground, units: (await getWorkroom(context)).units }
   const bytes = await onThread('paper', 'chalk', sheet, { ...context, smaller: 'Lay out fewer parts at once.' })
   setResponseHeaders(event, { 'content-type': 'application/pdf', 'content-disposition': 'attachment; filename="layout.pdf"' })
   return bytes

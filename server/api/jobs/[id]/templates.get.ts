@@ -1,10 +1,11 @@
 import { idParams, templatesQuery } from '#shared/schemas'
 import { pieceGround } from '../../../services/cutting'
+import { getWorkroom } from '../../../services/workroom'
 import { onThread } from '../../../work/worker-pool'
 
 export default defineRoute({ params: idParams, query: templatesQuery }, async ({ context, params, query, event }) => {
   const { job, pieces, ground } = await pieceGround(context, params.id)
-  const sheet = { jobName: job.name, pieces, ground, as: query.as, paper: query.paper }
+  const sheet = { jobName: job.name, pieces, ground, as: query.as, paper: query.paper, units: (await getWorkroom(context)).units }
   const bytes = await onThread('paper', 'templates', sheet, { ...context, smaller: 'Choose larger paper, or print fewer pieces at once.' })
   const [type, name] = query.as === 'svg' ? ['image/svg+xml', 'templates.svg'] : ['application/pdf', 'templates.pdf']
   setResponseHeaders(event, { 'content-type': type, 'content-disposition': `attachment; filename="${name}"` })

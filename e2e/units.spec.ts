@@ -1,0 +1,83 @@
+import { expect, test, type Page } from '@playwright/test'
+import type { Workroom } from '../shared/schemas'
+import { startServer, type Server } from './server'
+
+test.use({ testIdAttribute: 'data-test' })
+
+/** Every screen in the units and words of the United States: no figure is left in the other system. */
+let server: Server
+test.beforeAll(async () => { server = await startServer() })
+test.afterAll(() => server.down())
+
+const METRIC = /(?<![\w.])\d+(?:[.,]\d+)?\s?(?:mm|cm|m|°C|g\/m²|kPa|m²)(?![\w²])/g
+/** What the demo's own things are called is theirs. */
+const NAMES = /Hem tape 20 mm/g
+const UK_WORDS = /\b(fibres?|colours?|selvedges?|stabilisers?|wadding|centre|metres?)\b/gi
+
+/** Metric figures and words of the UK that a person sees or hears on the page as it stands. */
+async function left(page: Page): Promise<string[]> {
+  const text = await page.evaluate(() => {
+    const walk = document.createTreeWalker(document.body, NodeFilter.SHOW_ELEMENT | NodeFilter.SHOW_TEXT), said: string[] = []
+    while (walk.nextNode()) {
+      const node = walk.currentNode
+      if (node.nodeType === Node.TEXT_NODE && !node.parentElement!.closest('script, style')) said.push(node.textContent!)
+      else if (node instanceof Element)
+        for (const name of ['aria-label', 'placeholder', 'title', 'alt']) said.push(node.getAttribute(name) ?? '')
+    }
+    return said.join(' ')
+  })
+  const plain = text.replace(NAMES, '').replace(/\s+/g, ' ')
+  return [...plain.matchAll(METRIC), ...plain.matchAll(UK_WORDS)]
+    .map(m => plain.slice(Math.max(0, m.index - 30), m.index + m[0].length + 10))
+}
+
+test('no screen has a metric figure or a word of the UK left', async ({ page }) => {
+  const { name, rules, version } = await (await page.request.get(`${server.url}/api/workroom`)).json() as Workroom
+  const put = (units: object) => page.request.put(`${server.url}/api/workroom`, { data: { name, rules, version, units } })
+  const us = { length: 'in', temperature: '°F', arealMass: 'oz/yd²', region: 'US', currency: 'USD' }
+  for (const [bad, says] of [
+    [{ region: 'Moon' }, /Words: those of the UK or of the US/], [{ currency: 'PEARLS' }, /Currency: there is none/],
+  ] as const) {
+    const answer = await put({ ...us, ...bad })
+    expect([answer.status(), (await answer.json() as { detail: string }).detail]).toEqual([422, expect.stringMatching(says)])
+  }
+  expect((await put(us)).status()).toBe(200)
+  const found: Record<string, string[]> = {}
+  const look = async (screen: string) => {
+    const list = await left(page)
+    if (list.length > 0) found[screen] = [...new Set(list)]
+  }
+  const tabs = async (screen: string) => {
+    for (const tab of await page.getByRole('tab').all()) {
+      await tab.click()
+      await page.waitForTimeout(900)
+      await look(`${screen}: ${await tab.textContent()}`)
+    }
+  }
+  await page.goto(`${server.url}/today`)
+  await page.getByTestId('jobs').getByRole('listitem').filter({ hasText: 'Stewards\' shirts' }).getByRole('button').first().click()
+  await expect(page.getByTestId('ticket')).toContainText('Stewards')
+  for (const stage of ['1', '2', '3', '4', '5', '6']) {
+    await page.keyboard.press(stage)
+    await page.waitForTimeout(1500)
+    await look(`stage ${stage}`)
+    await tabs(`stage ${stage}`)
+  }
+  const DRAWERS = [['Supplies', false], ['Irons', false], ['Seams', true], ['Mend', true], ['Fix', false], ['Today', false]] as const
+  for (const [drawer, hasTabs] of DRAWERS) {
+    await page.getByRole('navigation', { name: 'Drawers' }).getByRole('link', { name: new RegExp(drawer) }).click()
+    await page.waitForTimeout(900)
+    await look(drawer)
+    if (hasTabs) await tabs(drawer)
+  }
+  expect(found).toEqual({})
+  // A field reads either system: 38 mm is 1 1/2 in, and 5/0 in is none.
+  await page.getByRole('navigation', { name: 'Drawers' }).getByRole('link', { name: /Seams/ }).click()
+  await page.getByRole('tab', { name: /Hems/ }).click()
+  const depth = page.getByLabel('Depth of the hem', { exact: true })
+  await depth.fill('38 mm')
+  await depth.blur()
+  await expect(page.getByText(/turned up 1 1\/2 in/)).toBeVisible()
+  await depth.fill('5/0 in')
+  await expect(page.getByRole('alert').filter({ hasText: 'write a length such as' })).toBeVisible()
+})
