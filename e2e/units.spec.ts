@@ -63,7 +63,9 @@ test('no screen has a metric figure or a word of the UK left', async ({ page }) 
     await look(`stage ${stage}`)
     await tabs(`stage ${stage}`)
   }
-  const DRAWERS = [['Supplies', false], ['Irons', false], ['Seams', true], ['Mend', true], ['Fix', false], ['Today', false]] as const
+  const DRAWERS = [
+    ['Supplies', false], ['Irons', false], ['Seams', true], ['Mend', true], ['Fix', false], ['House', false], ['Today', false],
+  ] as const
   for (const [drawer, hasTabs] of DRAWERS) {
     await page.getByRole('navigation', { name: 'Drawers' }).getByRole('link', { name: new RegExp(drawer) }).click()
     await page.waitForTimeout(900)

@@ -76,7 +76,7 @@ describe('what is made of a job', () => {
   const hem = (fabricId: string, name = 'Hem') => ({
     id: randomUUID(), name, fabricId, liningId: null, supplyId: null,
     spec: {
-      format: 1, kind: 'hem', task: 'fallen', depthMm: 30, turnMm: 10, aroundMm: 900, sessions: [{ fromMm: 0, lengthMm: 200 }], curve: null,
+      format: 1, kind: 'hem', task: 'fallen', depthMm: 30, turnMm: 10, aroundMm: 900, stretches: [{ fromMm: 0, lengthMm: 200 }], curve: null,
       legs: [], taper: null, count: 1,
     },
   })

@@ -26,7 +26,7 @@ describe('a swatch', () => {
     expect(first.swatch.events.map(e => e.kind)).toEqual(['down', 'lift', 'cool', 'done'])
     expect(first.swatch.readings).toEqual([{ kind: 'overhang', value: 60 }])
     expect((await refusal(recordSwatch(room.context, { ...body, grade: 1 }))).status).toBe(409)
-    expect([(await getFabric(room.context, of.fabric.id)).swatches, (await getSupply(room.context, of.supply.id)).used]).toEqual([1, 1])
+    expect([(await getFabric(room.context, of.fabric.id)).swatchCount, (await getSupply(room.context, of.supply.id)).used]).toEqual([1, 1])
     // Using a thing is no change of its form.
     expect((await getFabric(room.context, of.fabric.id)).version).toBe(of.fabric.version)
   })
@@ -35,7 +35,7 @@ describe('a swatch', () => {
     const all = await Promise.all(Array.from({ length: 10 }, () => recordSwatch(room.context, body)))
     expect(all.filter(a => a.isNew)).toHaveLength(1)
     expect((await pairingHistory(room.context, of.fabric.id, of.supply.id, PAGE)).total).toBe(1)
-    expect((await getFabric(room.context, of.fabric.id)).swatches).toBe(1)
+    expect((await getFabric(room.context, of.fabric.id)).swatchCount).toBe(1)
   })
   it('points at things that are kept here, each refused by its own field', async () => {
     const of = await things(), gone = randomUUID(), other = await aRoom()
@@ -85,7 +85,7 @@ describe('a swatch', () => {
     await recordSwatches(room.context, [known, ...fresh, room.swatchOf(of, { supplyId: randomUUID() })])
     const { rows, total } = await pairingHistory(room.context, of.fabric.id, of.supply.id, PAGE)
     expect([total, new Set(rows.map(t => t.clientKey))]).toEqual([3, new Set([known, ...fresh].map(t => t.clientKey))])
-    expect((await getFabric(room.context, of.fabric.id)).swatches).toBe(3)
+    expect((await getFabric(room.context, of.fabric.id)).swatchCount).toBe(3)
     expect(rows.every(t => t.events.length === 4)).toBe(true)
   })
   it('a fabric that was put away is still named by its swatches, but takes no new ones', async () => {

@@ -10,7 +10,7 @@ export const QUESTIONS: Question[] = [
   {
     key: 'blend', ask: 'Which fibre rules a blend?', changes: 'the limit of every blended fabric',
     schools: [
-      { value: 'strict', name: 'The weakest', why: 'Whatever is hurt first is hurt.' },
+      { value: 'strict', name: 'The weakest', why: 'The fibre that is damaged first decides.' },
       { value: 'proportional', name: 'A small share costs one class', why: 'Under a tenth it is carried by the rest.' },
     ],
   },

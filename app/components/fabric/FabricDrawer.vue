@@ -79,7 +79,7 @@ const fibreWords = (c: Fabric) =>
               {{ c.code }} · {{ massWords(c.massGsm, selection.units) }}
               <Sourced :from="c.massOrigin" />
               <template v-if="c.stockM">
-                · <span class="whitespace-nowrap">{{ fabricWords(c.stockM, selection.units) }}</span>
+                · <span class="whitespace-nowrap">{{ fabricWords(c.stockM, selection.units) }}</span>{{ ' ' }}
                 <Sourced from="measured" />
               </template>
             </span>

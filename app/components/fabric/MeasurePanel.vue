@@ -11,6 +11,7 @@ const { records, problem, busy, add } = useFabricRecords(() => fabric.id)
 
 type Kind = MeasurementBody['kind']
 const selection = useSelection()
+const inches = computed(() => selection.units?.length === 'in')
 const lengthOf = (mm: number): string => lengthWords(mm, selection.units)
 /** What is read, and of which quantity; null where it is a plain number with the unit beside it. */
 type Read = [name: string, quantity: Quantity | null, unit?: string]
@@ -20,7 +21,7 @@ const WAYS = computed((): Record<Kind, { name: string, of: Quantity | null, how:
     fields: [
       ['Weight', null, 'g'], ['Length', 'length'], ['Width', 'length'],
     ],
-    start: [3, 150, 150],
+    start: inches.value ? [3, 6 * 25.4, 6 * 25.4] : [3, 150, 150],
   },
   thickness: {
     name: 'Thickness', of: 'thickness', how: 'Fold it into a flat stack, lay a book on it, measure the height, count the layers.',
@@ -34,14 +35,14 @@ const WAYS = computed((): Record<Kind, { name: string, of: Quantity | null, how:
     fields: [
       ['Marked', 'length'], ['Pulled', 'length'],
     ],
-    start: [100, 104],
+    start: inches.value ? [4 * 25.4, 4.25 * 25.4] : [100, 104],
   },
   giveAcross: {
     name: 'Give across', of: null, how: `Mark ${lengthOf(100)} across the grain. Pull it gently beside a ruler.`,
     fields: [
       ['Marked', 'length'], ['Pulled', 'length'],
     ],
-    start: [100, 106],
+    start: inches.value ? [4 * 25.4, 4.25 * 25.4] : [100, 106],
   },
   bending: {
     name: 'Bending length', of: 'length',

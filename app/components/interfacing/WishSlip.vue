@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { STIFFNESSES, type Stiffness } from '#core/stiffness'
-import { toUnit } from '#core/units'
-import { STIFFNESS_NAME } from '#shared/words'
+import { celsius, STIFFNESS_NAME } from '#shared/words'
 
 /** What is asked of the interfacing: the hand, and what the finished thing must stand. */
 const wish = useWish()
@@ -9,7 +8,7 @@ const jobs = useJobs()
 const selection = useSelection()
 const unit = computed(() => selection.units?.temperature ?? '°C')
 const washes = computed(() =>
-  [0, 30, 40, 60, 95].map(c => ({ value: c, name: c === 0 ? 'no' : String(Math.round(toUnit(c, unit.value))) })),
+  [0, 30, 40, 60, 95].map(c => ({ value: c, name: c === 0 ? 'no' : celsius(c, selection.units).split(' ')[0]! })),
 )
 const DRYERS = (['no', 'low', 'yes'] as const).map(value => ({ value, name: value }))
 const STIFFNESS_OPTIONS: { value: Stiffness | 'keep', name: string }[] = [
