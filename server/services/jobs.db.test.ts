@@ -76,8 +76,8 @@ describe('what is made of a job', () => {
   const hem = (fabricId: string, name = 'Hem') => ({
     id: randomUUID(), name, fabricId, liningId: null, supplyId: null,
     spec: {
-      format: 1, kind: 'hem', task: 'fallen', depthMm: 30, turnMm: 10, aroundMm: 900, stretches: [{ fromMm: 0, lengthMm: 200 }], curve: null,
-      legs: [], taper: null, count: 1,
+      format: 1, kind: 'hem', task: 'fallen', depthMm: 30, turnMm: 10, aroundMm: 900, stretches: [{ fromMm: 0, lengthMm: 200 }],
+      curve: null, legs: [], taper: null, count: 1,
     },
   })
   it('is saved over its own version, in order; nothing is taken from another job', async () => {
