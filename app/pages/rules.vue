@@ -6,7 +6,7 @@ definePageMeta({ title: 'House rules' })
 const library = useLibrary()
 const problem = ref<string | null>(null)
 const UNITS = {
-  length: [{ value: 'mm', name: 'mm and m' }, { value: 'cm', name: 'cm and m' }, { value: 'in', name: 'inches and yards' }],
+  length: [{ value: 'mm', name: 'millimetres' }, { value: 'cm', name: 'centimetres' }, { value: 'in', name: 'inches and yards' }],
   temperature: [{ value: '°C', name: '°C' }, { value: '°F', name: '°F' }],
   arealMass: [{ value: 'g/m²', name: 'g/m²' }, { value: 'oz/yd²', name: 'oz/yd²' }],
   region: [{ value: 'UK', name: 'United Kingdom' }, { value: 'US', name: 'United States' }],

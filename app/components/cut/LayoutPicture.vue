@@ -112,7 +112,7 @@ const marks = computed(() =>
     const mm = i * step.value,
       at = line(-SELVEDGE_MM, mm, -SELVEDGE_MM - 6 * px.value, mm)
     const away = upright.value ? { x: at.x2 - 3 * px.value, y: at.y2 + 4 * px.value } : { x: at.x2, y: at.y2 - 3 * px.value }
-    return { at, away, words: inches.value ? `${Math.round(mm / INCH_MM)}${i === 0 ? ' in' : ''}` : `${mm / 10}${i === 0 ? ' cm' : ''}` }
+    return { at, away, words: [Math.round(mm / (inches.value ? INCH_MM : 10)), ...(i === 0 ? [inches.value ? 'in' : 'cm'] : [])].join(' ') }
   }),
 )
 const ends = computed(() => {
