@@ -29,7 +29,7 @@ test('a collar in poplin: the shelf is judged, two are compared, one goes on to 
   await page.getByRole('radio', { name: 'firm', exact: true }).click()
 
   await page.getByRole('button', { name: 'a size' }).click()
-  await expect(page.getByText('mm × mm × how many: 0.050 m²')).toBeVisible()
+  await expect(page.getByText('long × wide × how many: 0.05 m²')).toBeVisible()
   await page.getByLabel('Piece 1: how many').fill('0')
   await page.getByLabel('Piece 1: how many').blur()
   await expect(page.getByRole('alert')).toContainText('Count: at least one')

@@ -51,7 +51,7 @@ export function taskWords(b: PracticeSetup, units: DisplayUnits = METRIC): strin
       return `The maker says: ${celsius(b.sheet!.soleC, units)}, ${seconds(b.sheet!.holdS)}, dry, under muslin. Somebody else's iron, `
         + 'perhaps. Three scraps; the last one counts.'
     case 'free':
-      return 'Any fabric of the workroom, on a setup whose iron and lot are a little off, as they are.'
+      return 'Any fabric of the workroom, with an iron and a lot that are a little off, as they are.'
   }
 }
 

@@ -169,7 +169,7 @@ export const NEXT_WORDS: Record<CauseKey, string> = {
   melted: 'One class lower, and a hidden corner first.',
   waterMarked: 'Dry, with a sheer press cloth; no spray.', dripping: 'A setting that makes steam, and water as its book says.',
   slid: 'Down, hold, lift: nothing slides.', trimShrank: 'Shrink the trim first, run by run.',
-  littleSupport: 'One layer more: the crest setup says which.',
+  littleSupport: 'One layer more: Embroidery says which.',
   hoopStretched: 'Lay it in the hoop as it lies on the table.', flatSole: 'Pile to pile, steam, no iron.',
   printedThrough: 'Card under allowances, less weight.',
   peeledHot: 'Quite cold before the sheet comes off.', dyeHeat: 'Short presses, under a press cloth, never past ten seconds.',

@@ -54,7 +54,7 @@ export const circlesSentence = (share: number, stillS: number, holdS: number): s
 
 const HAND_WORDS = {
   peel: 'Peel the paper off, slowly', sew: 'Sew it, trim, turn it right side out', fingers: 'Fingers, roller or stitches: no heat on it',
-  stitch: 'Stitch it, as its setup says',
+  stitch: 'Stitch it, as its page says',
 } as const
 /** What the hands do now. */
 export function whatNow(

@@ -127,7 +127,7 @@ const headline = computed(() => {
           @update:model-value="id => set({ fabricId: id as string })" /></label>
       <SupplyChoice :suited="suited" :chosen="supply" label="Interfacing" none="nothing" :wash-c="washC"
         @choose="id => set({ supplyId: id })" />
-      <PaperButtons :making="making" what="SolePlacement" :paper="spec.paper" />
+      <PaperButtons :making="making" what="Print" :paper="spec.paper" />
       <p class="text-sm text-muted-ink">The label printer is a stand-in: it writes the file.</p>
     </template>
   </MendFrame>

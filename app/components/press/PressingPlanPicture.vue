@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import { changeS, type IronAt, type Schedule } from '#core/order'
-import { celsius, clockWords } from '#shared/words'
+import { celsius, clockWords, unitWords } from '#shared/words'
 
 /** One line of time: what the hands are at, each iron's heat, and what lies on which flat place until it is cold. */
 const { schedule, irons, places, names, nowS = null, lying = [], chosen = null } = defineProps<{
@@ -87,7 +87,7 @@ const fits = (name: string, from: number, to: number, letter = 7.6) => {
     </g>
     <g v-for="(iron, i) in soles" :key="iron.id">
       <text x="4" :y="ironY(i) + 18" font-size="14" font-weight="600" fill="currentColor">{{ iron.name.slice(0, 14) }}</text>
-      <text x="4" :y="ironY(i) + 35" font-size="12" fill="var(--rc-muted)">iron, {{ selection.units?.temperature ?? '°C' }}</text>
+      <text x="4" :y="ironY(i) + 35" font-size="12" fill="var(--rc-muted)">iron, {{ unitWords('temperature', selection.units) }}</text>
       <path :d="areaOf(i)" fill="var(--rc-seam)" fill-opacity="0.35" />
       <rect v-for="(b, k) in iron.blocks" :key="k" :x="x(b.from)" :width="x(b.to) - x(b.from)" :y="ironY(i) + IRON - 6" height="6"
         :fill="heatColour(b.c)" />
