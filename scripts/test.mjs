@@ -58,8 +58,8 @@ const script = (...path) => [process.execPath, join(ROOT, 'scripts', ...path)]
 const setup = JSON.stringify(pathToFileURL(join(ROOT, 'scripts/lib/setup.mjs')).href)
 const build = step('build', process.execPath, '-e', `import(${setup}).then(s => s.ensureBuilt())`)
 const [kills, cluster] = [
-  step('kills in the middle of a run', ...script('swatches/kills.mjs'), '5'),
-  step('three servers on one database', ...script('swatches/cluster.mjs'), '15', '24'),
+  step('kills in the middle of a run', ...script('chaos/kills.mjs'), '5'),
+  step('three servers on one database', ...script('chaos/cluster.mjs'), '15', '24'),
 ]
 /** What runs on the built server waits for it. */
 const AFTER_BUILD = new Set([kills, cluster])
