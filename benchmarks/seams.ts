@@ -1,5 +1,5 @@
 /** How soon a grid of patches and a feature's seconds are there; prints, asserts nothing. */
-import { bulkAt, nest, piecingOf, pressingTurns, type Patch } from '#core/patchwork'
+import { bulkAt, nest, piecingOf, pressingTurns, type PatchArea } from '#core/patchwork'
 import { planHem } from '#core/hem'
 import { seeded } from '#core/numeric'
 import { SEAM_DETAIL_KEYS, planSeamDetail, SUPPORT_KEYS } from '#core/seam'
@@ -29,7 +29,7 @@ const GRID = few(40, 10), ROUNDS = few(5, 1)
 
 export function printSeams(): void {
   const random = seeded(40)
-  const patches: Patch[] = Array.from({ length: GRID * GRID }, (_, i) => ({
+  const patches: PatchArea[] = Array.from({ length: GRID * GRID }, (_, i) => ({
     x: (i % GRID) * 50, y: Math.floor(i / GRID) * 50, wideMm: 50, highMm: 50, lightness: Math.round(random() * 100), plyMm: 0.25,
   }))
   const whole = () => {

@@ -20,7 +20,7 @@ const jobNamed = async (page: Page, name: string): Promise<Job> => {
   throw new Error(`no job ${name}`)
 }
 
-test('care: what a garment stands and why, a wish beyond it, the slip in two sizes with own words', async ({ page }) => {
+test('care: what a garment stands and why, a wish beyond it, the care card in two sizes with own words', async ({ page }) => {
   await openJob(page, 'Mate\'s boat coat')
   await page.keyboard.press('6')
   const limits = page.getByTestId('limits')
@@ -39,27 +39,27 @@ test('care: what a garment stands and why, a wish beyond it, the slip in two siz
   await expect(page.getByTestId('beyond').first()).toContainText('Wash at 60 °C is too much. Boat-coat melton, navy: wool (to 30 °C).')
   const { version } = await jobNamed(page, coat.name)
   expect((await page.request.put(`${server.url}/api/jobs/${id}`, { data: { ...body, version } })).status()).toBe(200)
-  // The slip: what is written stands on it, and comes back after a reload.
+  // The care card: what is written stands on it, and comes back after a reload.
   await page.reload()
   await expect(page.getByTestId('limits')).toBeVisible({ timeout: 20_000 })
   await page.keyboard.press('p')
   await page.getByRole('textbox', { name: 'Your own words on the care card' }).fill('Hang it broad. Grüße, Wren.')
-  await expect(page.getByTestId('slip')).toContainText('Hang it broad.')
+  await expect(page.getByTestId('care-card')).toContainText('Hang it broad.')
   await looked(page, 'the care card')
   await expect.poll(async () => (await jobNamed(page, coat.name)).careWords).toBe('Hang it broad. Grüße, Wren.')
   await page.reload()
-  await expect(page.getByTestId('slip')).toContainText('Grüße, Wren.', { timeout: 20_000 })
-  const text = await (await page.request.get(`${server.url}/api/jobs/${id}/slip?as=text`)).text()
+  await expect(page.getByTestId('care-card')).toContainText('Grüße, Wren.', { timeout: 20_000 })
+  const text = await (await page.request.get(`${server.url}/api/jobs/${id}/care-card?as=text`)).text()
   for (const part of ['Coat: Mate\'s boat coat', 'Wash at 30 °C', 'under a press cloth', 'Grüße, Wren.', 'Tidewell workroom']) expect(
     text).toContain(part)
   for (const [size, wide, high] of [['card', 105, 148], ['pocket', 85, 55]] as const) {
-    const pdf = await (await page.request.get(`${server.url}/api/jobs/${id}/slip?size=${size}`)).body()
+    const pdf = await (await page.request.get(`${server.url}/api/jobs/${id}/care-card?size=${size}`)).body()
     const [first] = await sheetsOf(pdf)
     expect(first!.wideMm).toBeCloseTo(wide, 0)
     expect(first!.highMm).toBeCloseTo(high, 0)
   }
-  expect((await page.request.get(`${server.url}/api/jobs/${id}/slip?size=huge`)).status()).toBe(422)
-  expect((await page.request.get(`${server.url}/api/jobs/${randomUUID()}/slip`)).status()).toBe(404)
+  expect((await page.request.get(`${server.url}/api/jobs/${id}/care-card?size=huge`)).status()).toBe(422)
+  expect((await page.request.get(`${server.url}/api/jobs/${randomUUID()}/care-card`)).status()).toBe(404)
 })
 
 test('a jacket comes back: what was foreseen, what is; the swatch behind it, its proof and its past hear of it, once', async ({ page }) => {

@@ -310,9 +310,9 @@ test('what cannot be: no heat at all, a keep-out over everything, a job changed 
   expect((await refused(events, { events: [] }))[1]).toBe('Events: there are none.')
   expect((await refused(`/api/sessions/${randomUUID()}/events`, { events: [event] }))[0]).toBe(404)
   // The same told three times, two of them at once: kept once.
-  const tell = () => page.request.post(`${server.url}${events}`, { data: { events: [event, event] } })
-  await Promise.all([tell(), tell()])
-  await tell()
+  const append = () => page.request.post(`${server.url}${events}`, { data: { events: [event, event] } })
+  await Promise.all([append(), append()])
+  await append()
   expect((await sessionOf(page, job.id)).events.filter(e => e.key === event.key)).toHaveLength(1)
 })
 

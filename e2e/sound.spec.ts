@@ -88,7 +88,7 @@ const beginSession = async (job: Job, id = randomUUID() as string) => ask<PressS
 const DEVICE = randomUUID()
 const event = (kind: string, agoS: number, over: object = {}) =>
   ({ key: randomUUID() as string, device: DEVICE, atMs: Date.now() - agoS * 1000, kind, op: 'o1', ...over })
-const tell = (sessionId: string, events: object[], at?: string) =>
+const append = (sessionId: string, events: object[], at?: string) =>
   ask<SessionNews>('POST', `/api/sessions/${sessionId}/events`, { events }, at)
 
 test('a long layout leaves offcuts that can be kept: every list, job and archive can be read afterwards', async () => {
@@ -166,27 +166,27 @@ test('a run: edges tried next morning, boards with wrong clocks, what comes afte
   const job = await newJob('Overnight'), { body: session } = await beginSession(job)
   const night = 15 * 3600
   const pressed = [event('down', night + 60, { placement: 0 }), event('lift', night + 40), event('cold', night)]
-  await tell(session.id, pressed)
+  await append(session.id, pressed)
   const edge = event('edge', 1, { edge: 'holds' })
-  expect((await tell(session.id, [edge])).status).toBe(200)
+  expect((await append(session.id, [edge])).status).toBe(200)
   const { rows } = await client.query<{ at_s: number }>(
     'select e.at_s from swatch_event e join swatch t on t.id = e.swatch_id where t.client_key = $1 order by e.at_s', [edge.key])
   expect(rows.length).toBeGreaterThan(1)
   expect(Math.max(...rows.map(r => r.at_s))).toBeLessThanOrEqual(36_000)
 
   // Told again it is the same; something else under its key is refused.
-  expect((await tell(session.id, [edge])).status).toBe(200)
-  expect((await tell(session.id, [{ ...edge, edge: 'lifts' }])).status).toBe(409)
-  expect((await tell(session.id, [{ ...edge, key: edge.key.toUpperCase() }])).status).toBe(200)
+  expect((await append(session.id, [edge])).status).toBe(200)
+  expect((await append(session.id, [{ ...edge, edge: 'lifts' }])).status).toBe(409)
+  expect((await append(session.id, [{ ...edge, key: edge.key.toUpperCase() }])).status).toBe(200)
 
-  const closing = await tell(session.id, [event('close', 0, { atMs: Date.UTC(2199, 11, 31), op: null, device: randomUUID() })])
+  const closing = await append(session.id, [event('close', 0, { atMs: Date.UTC(2199, 11, 31), op: null, device: randomUUID() })])
   expect(closing.status).toBe(200)
   const closedAt = Date.parse((await get<PressSession>(`/api/sessions/${session.id}`)).closedAt!)
   expect(Math.abs(closedAt - Date.now())).toBeLessThan(30_000)
   // What another board did before it was closed still arrives; what happens after is refused.
-  expect((await tell(session.id, [event('missed', 300, { placement: 0 })])).status).toBe(200)
+  expect((await append(session.id, [event('missed', 300, { placement: 0 })])).status).toBe(200)
   await client.query(`update press_session set closed_at = closed_at - interval '1 hour' where id = $1`, [session.id])
-  const late = await tell(session.id, [event('down', 0, { placement: 0 })])
+  const late = await append(session.id, [event('down', 0, { placement: 0 })])
   expect([late.status, late.body.detail]).toEqual([409, expect.stringMatching(/was closed on .* Begin another one/)])
   const replanned = await ask('PUT', `/api/sessions/${session.id}/operations`,
     { piecesVersion: 0, operations: [await operation({ id: 'o2' })] })
@@ -265,7 +265,7 @@ test('one id, one key: whoever is second is told, in whatever letters it comes, 
   expect(sessions.map(r => r.status).sort()).toEqual([201, 409])
   const [one, two] = [(await beginSession(a)).body, (await beginSession(b)).body]
   const same = event('take', 1)
-  const told = await Promise.all([tell(one.id, [same]), tell(two.id, [same])])
+  const told = await Promise.all([append(one.id, [same]), append(two.id, [same])])
   expect(told.map(x => x.status).sort()).toEqual([200, 409])
 
   const s = await supply('B-20'), key = randomUUID()
@@ -391,7 +391,7 @@ test('boards on two servers hear of each other at once, and ask the database not
 
     heard.length = 0
     const told = event('take', 0), toldMs = Date.now()
-    expect((await tell(session.id, [told])).status).toBe(200)
+    expect((await append(session.id, [told])).status).toBe(200)
     await expect.poll(() => heard.filter(h => h.keys.includes(told.key)).length, { timeout: 5000 }).toBe(25)
     expect(Math.max(...heard.map(h => h.atMs)) - toldMs).toBeLessThan(2000)
     setting.abort()

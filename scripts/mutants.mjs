@@ -160,15 +160,15 @@ async function lane() {
 say(`${drawn.length} wrong lines, drawn with seed ${seed}`)
 await Promise.all(Array.from({ length: LANES }, lane))
 
-const told = (rows) => {
+const asWords = (rows) => {
   const noticed = rows.reduce((s, r) => s + r.noticed, 0), of = rows.reduce((s, r) => s + r.of, 0)
   return `${noticed} of ${of}, ${Math.round((noticed / Math.max(1, of)) * 100)} %`
 }
 console.log()
-for (const [folder, own] of [...score].sort()) console.log(`${folder.padEnd(24)} ${told([own])}`)
+for (const [folder, own] of [...score].sort()) console.log(`${folder.padEnd(24)} ${asWords([own])}`)
 console.log()
 for (const part of ['core', 'shared', 'server', 'app'])
   if ([...score.keys()].some(f => f.startsWith(part)))
-    console.log(`${part.padEnd(24)} ${told([...score].filter(([f]) => f.split('/')[0] === part).map(([, own]) => own))}`)
-console.log(`${told([...score.values()])} of the wrong lines noticed (seed ${seed}; ${again} known from before)`)
+    console.log(`${part.padEnd(24)} ${asWords([...score].filter(([f]) => f.split('/')[0] === part).map(([, own]) => own))}`)
+console.log(`${asWords([...score.values()])} of the wrong lines noticed (seed ${seed}; ${again} known from before)`)
 process.exit(0)

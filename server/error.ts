@@ -25,7 +25,7 @@ export default function errorHandler(error: Error & { cause?: unknown, statusCod
   const id = event.context.requestId as string | undefined
   const problem: Problem = cause instanceof ProblemError
     ? cause.problem
-    : plain(error.statusCode ?? 500, cause instanceof Error ? cause : error, id)
+    : plainProblem(error.statusCode ?? 500, cause instanceof Error ? cause : error, id)
   if (event.node.res.headersSent) {
     // Half an answer is out: it is broken off, so that nobody takes it for a whole one.
     log.error({ id, err: error }, 'answer broken off')
@@ -37,7 +37,7 @@ export default function errorHandler(error: Error & { cause?: unknown, statusCod
   return send(event, JSON.stringify({ ...problem, ...(id ? { requestId: id } : {}) }))
 }
 
-function plain(status: number, error: Error, id: string | undefined): Problem {
+function plainProblem(status: number, error: Error, id: string | undefined): Problem {
   const base = { type: 'about:blank', errors: [] }
   if (codesOf(error).some(c => DISK_FULL.has(c))) {
     log.error({ id }, 'the disk is full')

@@ -1,4 +1,4 @@
-/** From a job, its pieces and makings to what its care depends on: the one way, for the screen and the slip on paper. */
+/** From a job, its pieces and makings to what its care depends on: the one way, for the screen and the card on paper. */
 import type { CarePart, IronStay, AdhesiveInWash, WashRound, WashSeen } from '#core/care'
 import { bondAtGrade } from '#core/learn'
 import { fabricLimit } from '#core/limit'

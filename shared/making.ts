@@ -1,6 +1,6 @@
 /** From what is pressed while making to what is done under the iron: the one way, for the screen and the server. */
 import { boxOf, type Outline } from '#core/geometry'
-import { nest, piecingOf, placesAlong, pressingTurns, type Patch, type Seam } from '#core/patchwork'
+import { nest, piecingOf, placesAlong, pressingTurns, type PatchArea, type Seam } from '#core/patchwork'
 import { openStretches, shortenLegs, tapeCut, type HemAsk } from '#core/hem'
 import { labOf } from '#core/colour'
 import { IRON_KINDS, type SurfaceKindKey, type IronKindKey } from '#core/materials'
@@ -16,7 +16,7 @@ import type { Fabric, PressCloth, Iron, Making, Rules, Supply, SpecOf } from './
 const USUAL_PLY_MM = 0.3
 
 /** The patches of a grid as core takes them. @param plyMmOf thickness of a fabric named beside it */
-export function patchesOf(spec: SpecOf<'patchwork'>, plyMmOf: (fabric: number) => number = () => USUAL_PLY_MM): Patch[] {
+export function patchesOf(spec: SpecOf<'patchwork'>, plyMmOf: (fabric: number) => number = () => USUAL_PLY_MM): PatchArea[] {
   const known = spec.colours.map(c => ({ lightness: labOf(c.hex).l, plyMm: c.fabric === null ? USUAL_PLY_MM : plyMmOf(c.fabric) }))
   return spec.patches.map(([x, y, wideMm, highMm, colour]) => ({ x, y, wideMm, highMm, ...known[colour]! }))
 }

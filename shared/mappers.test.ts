@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { compositeBendingMm } from '#core/stiffness'
 import { fabricPly, supplyPly } from '#core/match'
 import { fabricBody, rulesSchema, supplyBody, type Fabric, type Iron, type Supply, type Swatch } from './schemas'
-import { groundOf, toPressSetup, toEvidence, toJudged, toKnowledge, toMatchFabric, toMatchSupply, toProofSwatch,
+import { proofGroundOf, toPressSetup, toEvidence, toJudged, toKnowledge, toMatchFabric, toMatchSupply, toProofSwatch,
   toSupplyInput } from './mappers'
 
 const ID = '00000000-0000-4000-8000-000000000000'
@@ -88,7 +88,7 @@ describe('what swatches say', () => {
     expect(measured.thicknessSd).toBe(typical.thicknessSd)
   })
   it('a kept swatch stands on the ground it was pressed on', () => {
-    expect(toProofSwatch(swatch).ground).toEqual(groundOf(recipe, 'L-7', 'S', 'x', [], 'I', null, 'padded'))
+    expect(toProofSwatch(swatch).ground).toEqual(proofGroundOf(recipe, 'L-7', 'S', 'x', [], 'I', null, 'padded'))
     expect(toProofSwatch(swatch).ground).toMatchObject({ settingLabel: 'wool', settingMeanC: 154, method: 'mist', holdS: 38 })
   })
 })

@@ -73,10 +73,10 @@ export function toJudged(t: Pick<Swatch, 'grade' | 'marks' | 'readings'>): Judge
 /** What a kept swatch proves, and on what ground. */
 export const toProofSwatch = (t: Swatch): ProofSwatch => ({
   id: t.id, grade: t.grade, marks: t.marks, washes: t.washes, pressedAt: t.pressedAt,
-  ground: groundOf(t.recipe, t.fabricLot, t.supplyId, t.supplyLot, t.overSupplyIds, t.ironId, t.pressClothId, t.surface),
+  ground: proofGroundOf(t.recipe, t.fabricLot, t.supplyId, t.supplyLot, t.overSupplyIds, t.ironId, t.pressClothId, t.surface),
 })
 
-export const groundOf = (
+export const proofGroundOf = (
   r: RecipePayload | Recipe, fabricLot: string, supplyId: string, supplyLot: string, overIds: readonly string[], ironId: string,
   pressClothId: string | null, surface: string,
 ): ProofGround => ({

@@ -38,7 +38,7 @@ const operation = (over: Partial<SessionOperation> = {}): SessionOperation => se
   outline: null, ...over,
 })
 let keys = 0
-const told = (atMs: number, kind: KeptSessionEvent['kind'], over: Partial<KeptSessionEvent> = {}): KeptSessionEvent => ({
+const event = (atMs: number, kind: KeptSessionEvent['kind'], over: Partial<KeptSessionEvent> = {}): KeptSessionEvent => ({
   ...sessionEventSchema.parse({ key: id(1000 + keys), device: id(9), atMs, kind }), position: keys++, arrivedMs: atMs + 100, ...over,
 })
 const irons = [ironAt({ id: id(4), kind: 'household', shutsOffAfterS: null }, 150)]
@@ -96,9 +96,9 @@ describe('an order', () => {
   it('of a run only what is left: what cools flat takes its place, what was begun takes what is left of it', () => {
     const operations = [operation(), operation({ id: 'b' }), operation({ id: 'c', needs: ['a'] }), operation({ id: 'd' })]
     const press = (op: string, placement: number, atS: number) => [
-      told(atS * 1000, 'down', { op, placement }), told((atS + 12) * 1000, 'lift', { op }),
+      event(atS * 1000, 'down', { op, placement }), event((atS + 12) * 1000, 'lift', { op }),
     ]
-    const events = [...press('a', 0, 0), ...press('a', 1, 15), ...press('b', 0, 30), told(50_000, 'out', { op: 'd' })]
+    const events = [...press('a', 0, 0), ...press('a', 1, 15), ...press('b', 0, 30), event(50_000, 'skip', { op: 'd' })]
     const state = foldSession(operations.map(workOf), sessionEventsOf(events, []))
     const task = restTask(operations, state, irons, 3, 47)
     expect(task.lying).toEqual([{ id: 'a', coldS: expect.closeTo(27 + 90 - 47, 1) }])
@@ -109,19 +109,19 @@ describe('an order', () => {
 
 describe('what several boards told', () => {
   it('stands on one time: a clock that is behind is put right, one that was set by hand from there on', () => {
-    const late = [told(1_000_000, 'take', { op: 'a', device: id(8), arrivedMs: 1_600_000 }),
-      told(1_010_000, 'aside', { op: 'a', device: id(8), arrivedMs: 1_610_050 })]
+    const late = [event(1_000_000, 'take', { op: 'a', device: id(8), arrivedMs: 1_600_000 }),
+      event(1_010_000, 'aside', { op: 'a', device: id(8), arrivedMs: 1_610_050 })]
     expect(skewOfDevice(late, id(8))).toBe(600_000)
-    const set = [told(1_000_000, 'take', { op: 'a' }), told(4_605_000, 'clock', { byS: 3600, arrivedMs: 1_005_100 })]
+    const set = [event(1_000_000, 'take', { op: 'a' }), event(4_605_000, 'clock', { byS: 3600, arrivedMs: 1_005_100 })]
     expect(skewOfDevice(set, id(9))).toBe(0)
     expect(sessionEventsOf([...late, ...set], []).map(e => e.atS)).toEqual([1600, 1610, 1000, 4605])
     expect(sessionEventsOf(set, [], 60)[1]).toMatchObject({ atS: 4605 * 60, byS: 3600 * 60 })
-    expect(sessionEventsOf([told(5, 'close')], [])).toEqual([])
+    expect(sessionEventsOf([event(5, 'close')], [])).toEqual([])
   })
   it('what an earlier run did is known whatever it was called there', () => {
     const done = [
-      told(0, 'down', { op: 'a', placement: 0 }), told(12_000, 'lift', { op: 'a' }), told(15_000, 'down', { op: 'a', placement: 1 }),
-      told(27_000, 'lift', { op: 'a' }), told(130_000, 'edge', { op: 'a', edge: 'holds' }),
+      event(0, 'down', { op: 'a', placement: 0 }), event(12_000, 'lift', { op: 'a' }), event(15_000, 'down', { op: 'a', placement: 1 }),
+      event(27_000, 'lift', { op: 'a' }), event(130_000, 'edge', { op: 'a', edge: 'holds' }),
     ]
     const session = { operations: [operation(), operation({ id: 'b', numbers: [1] })], events: done }
     expect([...doneWork([session])]).toEqual([sameSpec(operation({ id: 'other' }))])

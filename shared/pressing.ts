@@ -155,7 +155,7 @@ export function orderTask(works: readonly PlannedWork[], irons: readonly IronAt[
 export function restTask(
   operations: readonly SessionOperation[], state: SessionState, irons: readonly IronAt[], places: number, nowS: number,
 ): OrderTask {
-  const ended = new Set([...state.ops.values()].filter(o => o.phase === 'done' || o.phase === 'out' || o.phase === 'edge').map(o => o.id))
+  const ended = new Set([...state.ops.values()].filter(o => ['done', 'skipped', 'edge'].includes(o.phase)).map(o => o.id))
   const cooling = [...state.ops.values()].filter(o => o.phase === 'cooling')
   const coolS = new Map(operations.map(o => [o.id, o.recipe?.coolS ?? 0]))
   const lying = cooling.map(o => ({ id: o.id, coldS: Math.max(0, o.coolFromS! + coolS.get(o.id)! - nowS) }))

@@ -17,6 +17,8 @@ describe('what was stored under the names of before', () => {
   it.each([
     [{ kind: 'crest', name: 'kind' }, { kind: 'embroidery', name: 'kind' }],
     [{ kind: 'patch', holes: [] }, { kind: 'hole', holes: [] }],
+    [{ kind: 'back', op: 'out' }, { kind: 'undo', op: 'out' }],
+    [[{ kind: 'over' }, { kind: 'out' }], [{ kind: 'takeOver' }, { kind: 'skip' }]],
     [{ role: 'backing' }, { role: 'interfacing' }],
     [{ place: 'crestGround', family: 'patch' }, { place: 'embroideryGround', family: 'patch' }],
     [{ signs: ['resinFace', 'lifts'], cause: 'openCloth', remedy: 'liftResin' }, {

@@ -22,7 +22,7 @@ export const RENAMED_CODES: Readonly<Record<string, string>> = {
 export const RENAMED_WORDS: Readonly<Record<string, Readonly<Record<string, string>>>> = {
   kind: {
     settle: 'preshrink', motif: 'badge', crest: 'embroidery', patch: 'hole', grid: 'patchwork', feature: 'seamDetail', stop: 'setting',
-    run: 'session',
+    run: 'session', back: 'undo', over: 'takeOver', out: 'skip',
   },
   role: { backing: 'interfacing' },
   how: { feature: 'seamDetail', backing: 'interfacing' },

@@ -3,7 +3,7 @@ import type { BoardApi } from '~/workers/board.worker'
 import { createWorkerPool, Ended, type Lanes } from './workerPool'
 
 /** Plain data: a worker refuses Vue's reactive wrappers. */
-export const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
+export const toPlain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 
 const MOST_WORKERS = 4
 let lanes: Lanes<Remote<BoardApi>> | null = null

@@ -34,7 +34,7 @@ export function useCaring() {
     if (!pair) return
     working.value++
     try {
-      const b = plain(ironSetup(pair, selection.rules))
+      const b = toPlain(ironSetup(pair, selection.rules))
       const [rest, { rows }, washes] = await Promise.all([
         workers.ask(`stays ${key}`, remote => remote.stays(b)),
         $fetch<Page<Swatch>>('/api/pairings', { query: { fabricId: pair.fabric.id, supplyId: pair.supply.id, size: 1 } }),
@@ -58,8 +58,8 @@ export function useCaring() {
     log.value = { events: [] }
     if (!id) return
     try {
-      const heard = await $fetch<CareLog>(`/api/jobs/${id}/care`)
-      if (jobs.job?.id === id) log.value = heard
+      const answer = await $fetch<CareLog>(`/api/jobs/${id}/care`)
+      if (jobs.job?.id === id) log.value = answer
       problem.value = null
     } catch (error) {
       problem.value = problemOf(error).detail

@@ -9,11 +9,11 @@ export function useDraft<T extends object>(name: string, fresh: () => T, begunFr
   const draft = useStored<Draft<T> | null>(`draft-${name}`, null, {
     serializer: { read: v => JSON.parse(v) as Draft<T> | null, write: v => JSON.stringify(v) },
   })
-  const state = reactive(plain(draft.value?.state ?? fresh())) as T
+  const state = reactive(toPlain(draft.value?.state ?? fresh())) as T
   const version = ref(draft.value?.version ?? begunFrom)
   const waits = ref(draft.value !== null)
   const stop = watch([state, version], () => {
-    draft.value = { state: plain(state), version: version.value }
+    draft.value = { state: toPlain(state), version: version.value }
     waits.value = true
   }, { deep: true })
   const clear = () => {

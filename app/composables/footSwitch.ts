@@ -31,13 +31,13 @@ const overHid = (device: HidDevice): FootSwitch => ({
   listen: (pressed) => {
     let down = false
     // It is held for a while: only its going down counts.
-    const heard = (e: Event) => {
+    const onKey = (e: Event) => {
       const now = isPressed((e as unknown as HidReport).data)
       if (now && !down) pressed()
       down = now
     }
-    device.addEventListener('inputreport', heard)
-    return () => device.removeEventListener('inputreport', heard)
+    device.addEventListener('inputreport', onKey)
+    return () => device.removeEventListener('inputreport', onKey)
   },
 })
 

@@ -67,7 +67,7 @@ export function useLayoutParts(supply: Ref<Supply | null>) {
   function keep(): Promise<void> {
     const s = supply.value
     if (!s) return Promise.resolve()
-    const all = plain(placed.value.filter(p => partOf(partId(p))))
+    const all = toPlain(placed.value.filter(p => partOf(partId(p))))
     keeping = keeping.then(() => cutting.saveLayout(s.id, all))
     return keeping
   }
@@ -85,7 +85,7 @@ export function useLayoutParts(supply: Ref<Supply | null>) {
     const pinned = placed.value.filter(p => p.pinned && p.offcutId === null && partOf(partId(p)))
     const fixed = new Set(pinned.map(partId))
     const free = parts.value.filter(p => !fixed.has(p.id)).map(thin)
-    const there = offcuts.value.map(o => ({ id: o.id, outline: fromPayload(plain(o.outline)) }))
+    const there = offcuts.value.map(o => ({ id: o.id, outline: fromPayload(toPlain(o.outline)) }))
     const first = there.length > 0
       ? await ask('offcuts', remote => remote.onOffcuts(free, there, GAP_MM))
       : { placements: [], rest: free.map(p => p.id) }
@@ -121,7 +121,7 @@ export function useLayoutParts(supply: Ref<Supply | null>) {
   watch([() => supply.value?.id, drawnSo, () => cutting.jobId], ([id], before) => {
     if (!id || !cutting.jobId) return
     laying.stop()
-    if (id !== before?.[0] || placed.value.length === 0) placed.value = plain(cutting.drawnLayout(id))
+    if (id !== before?.[0] || placed.value.length === 0) placed.value = toPlain(cutting.drawnLayout(id))
     if (parts.value.length > 0 && unplaced.value.length > 0 && !isKept()) void layOutAgain()
   }, { immediate: true })
 
@@ -162,7 +162,7 @@ export function useLayoutParts(supply: Ref<Supply | null>) {
   async function settled(): Promise<LayoutPart[]> {
     laying.stop()
     await keeping
-    return plain(placed.value.filter(p => partOf(partId(p))))
+    return toPlain(placed.value.filter(p => partOf(partId(p))))
   }
   const clear = () => { placed.value = [] }
   return {

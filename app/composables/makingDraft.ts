@@ -34,14 +34,14 @@ export function useMakingDraft<K extends MakingKind>(kind: K, usual: () => Makin
   const set = (more: Partial<Omit<Making, 'spec'>>): void => { making.value = { ...making.value, ...more } }
   const setSpec = (more: Partial<SpecOf<K>>): void => { making.value = { ...making.value, spec: { ...making.value.spec, ...more } } }
   function add(): void {
-    const m = { ...plain(draft.value), id: crypto.randomUUID() } as unknown as Making
+    const m = { ...toPlain(draft.value), id: crypto.randomUUID() } as unknown as Making
     makings.add(m)
     chosenId.value = m.id
   }
   function drop(): void {
     if (!chosen.value) return
     const { id } = chosen.value
-    draft.value = plain(chosen.value) as MakingOf<K>
+    draft.value = toPlain(chosen.value) as MakingOf<K>
     fresh.value = true
     chosenId.value = null
     makings.drop(id)

@@ -26,11 +26,11 @@ export function useMakingWays() {
     kit: kit.value })
 
   function seamDetail(key: SeamDetailKey, fabric: Fabric, iron: Iron): Promise<SeamDetailPlan> {
-    const ask = plain(toSeamDetailAsk(key, fabric, here(iron)))
+    const ask = toPlain(toSeamDetailAsk(key, fabric, here(iron)))
     return once(ask, () => workers.ask('making', remote => remote.seamDetail(ask)))
   }
   function flatten(body: Body, fabric: Fabric, iron: Iron): Promise<FlattenPlan> {
-    const ask = plain(toSeamDetailAsk('crease', fabric, here(iron)))
+    const ask = toPlain(toSeamDetailAsk('crease', fabric, here(iron)))
     return once([ask, body], () => workers.ask('making', remote => remote.flatten(ask, body)))
   }
   /** What of the shelf melts low enough to hold dry. */
@@ -38,13 +38,13 @@ export function useMakingWays() {
     library.supplies.find(s => s.family === 'hemTape' && s.adhesive && LOW_MELT.has(s.adhesive))
     ?? library.supplies.find(s => s.family === 'web' && s.adhesive && LOW_MELT.has(s.adhesive)) ?? null
   function hem(fabric: Fabric, lining: Fabric | null, tape: Supply, turnedPlies: 1 | 2, iron: Iron): Promise<HemPlan> {
-    const ask = plain(toHemAsk(fabric, lining, tape, dryTape(), turnedPlies, here(iron)))
+    const ask = toPlain(toHemAsk(fabric, lining, tape, dryTape(), turnedPlies, here(iron)))
     return once(ask, () => workers.ask('making', async remote => (await remote.hem(ask)) as HemPlan))
   }
   function join(m: Making, tape: Supply, iron: Iron): Promise<HemPressed | { bond: number } | null> {
     if (m.spec.kind !== 'wadding') return Promise.resolve(null)
     const { rules, pressCloth, chosen: { surface } } = selection
-    const ask = plain({
+    const ask = toPlain({
       fabric: waddingFabric(m.spec), turnedPlies: 1 as const, tape: toSupplyInput(tape), dryTape: null, lining: null,
       pressCloth: pressCloth?.kind ?? 'muslin' as const, surface, iron: { kind: iron.kind, settings: iron.settings.map(s => ({ ...s })) },
       blendRule: rules.blend, cooling: rules.cooling,
@@ -54,14 +54,14 @@ export function useMakingWays() {
   /** A web tacked under its paper on what it is to stick. */
   function tack(item: FabricInput, web: Supply, iron: Iron): Promise<Tack> {
     const { rules, chosen: { surface } } = selection
-    const b = plain<PressSetup>({
+    const b = toPlain<PressSetup>({
       fabric: item, supply: toSupplyInput(web), iron: toIronInput(iron), pressCloth: null, surface, blendRule: rules.blend,
       habits: toHabits(rules),
     })
     return once([b, 'tack'], () => workers.ask('making', async remote => (await remote.tack(b, {})) as Tack))
   }
   function stuck(ask: StuckAsk): Promise<StuckPlan> {
-    const q = plain(ask)
+    const q = toPlain(ask)
     return once(q, () => workers.ask('making', async remote => (await remote.stuck(q)) as StuckPlan))
   }
   return { seamDetail, flatten, hem, join, stuck, tack, dryTape }

@@ -10,7 +10,7 @@ import { toFabricInput, toRecipe } from '#shared/mappers'
 import { isMend, scrapFabric, toStuckAsk } from '#shared/mending'
 import { soleOf } from '#shared/pressing'
 import type { Iron, Making } from '#shared/schemas'
-import type { Work, WorkWay } from '~/stores/planning'
+import type { PlannedWork, WorkWay } from '~/stores/planning'
 
 /** How one of them is pressed with an iron; no recipe where it is done without heat, or not at all. */
 interface Way {
@@ -112,7 +112,7 @@ export function useMakingWorks(coverageFor: Covering, since: () => number) {
       : { mendRefusal: (plan.refused.find(r => r.because.why !== 'backOnly') ?? plan.refused[0])?.because ?? { why: 'noAdhesive' } }
   }
 
-  async function workOf(m: Making, made: MadeMaking, needs: readonly string[]): Promise<Work> {
+  async function workOf(m: Making, made: MadeMaking, needs: readonly string[]): Promise<PlannedWork> {
     const fabric = fabricOf(made.fabricId ?? m.fabricIds[0] ?? null)
     const each = await Promise.all(library.irons.map(async iron => ({ iron, way: await wayOf(m, made, iron) })))
     const outline = made.area ?? outlineAbout(made.lines)

@@ -41,7 +41,7 @@ export function useMatching(query: Ref<MatchQuery | null>, shelf: Ref<MatchSuppl
       if (todo.length === 0) break
       progress.value = { done: 0, of: todo.length }
       await Promise.all(todo.map(async (candidate) => {
-        const one = await work(REFINE, remote => remote.refine(asked, plain(candidate)))
+        const one = await work(REFINE, remote => remote.refine(asked, toPlain(candidate)))
         if (mine !== question || !one) return
         refined.value = [...refined.value, one]
         if (progress.value) progress.value = { ...progress.value, done: progress.value.done + 1 }
@@ -56,7 +56,7 @@ export function useMatching(query: Ref<MatchQuery | null>, shelf: Ref<MatchSuppl
     stop()
     end(RANK)
     if (!query.value || held.id === 0) return
-    const asked = plain(query.value)
+    const asked = toPlain(query.value)
     try {
       const answer = await work(RANK, async (remote) => {
         await withShelf(remote)
@@ -77,7 +77,7 @@ export function useMatching(query: Ref<MatchQuery | null>, shelf: Ref<MatchSuppl
 
   watch(shelf, (supplies) => {
     if (!supplies) return
-    held = { id: ++shelves, supplies: plain(supplies) }
+    held = { id: ++shelves, supplies: toPlain(supplies) }
     void ask()
   }, { immediate: true })
   watch(() => query.value && JSON.stringify(query.value), () => { void ask() })

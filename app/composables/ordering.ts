@@ -23,13 +23,13 @@ export function useOrdering(key: string) {
     running.value = true
     problem.value = null
     try {
-      const first: Ordered = await ask(key, remote => remote.order(plain(task)), 1)
+      const first: Ordered = await ask(key, remote => remote.order(toPlain(task)), 1)
       if (mine !== question) return
       order.value = first
       boundS.value = first.boundS
       let best: Order = first
       for (let seed = 1, sinceMs = performance.now(); !best.exact && running.value; seed += 1000) {
-        const next: Order = await ask(key, remote => remote.orderOn(plain(task), plain(best), STRETCH_MS, seed))
+        const next: Order = await ask(key, remote => remote.orderOn(toPlain(task), toPlain(best), STRETCH_MS, seed))
         if (mine !== question) return
         if (next.schedule.finishS < best.schedule.finishS - 0.5) sinceMs = performance.now()
         order.value = best = next

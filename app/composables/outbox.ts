@@ -85,7 +85,7 @@ async function keep(item: Waiting): Promise<void> {
   writing.set(item.key, item)
   // The browser's store takes plain data, not what Vue wraps it in.
   const { body, ...rest } = item
-  const done = await safely(() => set(placeOf(item), { ...plain(rest), body: body instanceof Blob ? body : plain(body) }, store()))
+  const done = await safely(() => set(placeOf(item), { ...toPlain(rest), body: body instanceof Blob ? body : toPlain(body) }, store()))
   writing.delete(item.key)
   if (done) onlyHere.delete(item.key)
   else onlyHere.set(item.key, item)
@@ -106,13 +106,13 @@ const post = (url: string, body: object | Blob): Promise<unknown> => {
     ...(blob ? { headers: { 'content-type': 'application/octet-stream' } } : {}),
   })
 }
-interface Told { events: { kind: string }[] }
+interface EventsBody { events: { kind: string }[] }
 /** Every touch of a run is sent; only an edge that was tried says something to the other stages. */
-const changesMore = (w: Waiting): boolean => w.kind !== 'press' || (w.body as Told).events.some(e => e.kind === 'edge')
+const isWorthReloading = (w: Waiting): boolean => w.kind !== 'press' || (w.body as EventsBody).events.some(e => e.kind === 'edge')
 async function arrived(item: Waiting, answer: unknown): Promise<void> {
   await forget(item.key)
   if (asked.has(item.key)) asked.set(item.key, answer)
-  if (changesMore(item)) sentCount.value++
+  if (isWorthReloading(item)) sentCount.value++
 }
 /** No answer, a server that is away, or one that has too much to do: it is sent again later. */
 const isAway = (status: number): boolean => status === 0 || status === 429 || (status > 500 && status < 505)
@@ -136,7 +136,7 @@ async function sendOne(item: Waiting): Promise<boolean> {
 /** Sends what happened in a run together. @returns whether the next may be tried; null where it has to go one by one */
 async function sendTogether(items: readonly Waiting[]): Promise<boolean | null> {
   try {
-    const answer = await post(items[0]!.url, { events: items.flatMap(w => (w.body as Told).events) })
+    const answer = await post(items[0]!.url, { events: items.flatMap(w => (w.body as EventsBody).events) })
     for (const item of items) await arrived(item, answer)
     lastSent.value = { kind: 'press', answer }
     return true

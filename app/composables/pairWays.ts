@@ -3,7 +3,7 @@ import { proofOf } from '#core/learn'
 import { COLD_C, adhesiveOf, TOUCH_C, type Blocked, type EvaluateOptions, type Recipe, type Tack } from '#core/recipe'
 import type { OperationKind } from '#core/session'
 import { optionsOf } from '#core/window'
-import { groundOf, toPressSetup, toKnowledge, toLessons, toProofSwatch, toRecipe } from '#shared/mappers'
+import { proofGroundOf, toPressSetup, toKnowledge, toLessons, toProofSwatch, toRecipe } from '#shared/mappers'
 import type { Fabric, Iron, Page, SessionOperation, Standing, Supply, Swatch } from '#shared/schemas'
 
 /** How one interfacing is pressed on one cloth with one iron. */
@@ -31,7 +31,7 @@ function provedOn(
   const [best] = rows
     .filter(t => t.ironId === iron.id && t.overSupplyIds.length === 0)
     .map((t) => {
-      const ground = groundOf(t.recipe, fabric.lot, supply.id, supply.lot, [], iron.id, t.pressClothId, t.surface)
+      const ground = proofGroundOf(t.recipe, fabric.lot, supply.id, supply.lot, [], iron.id, t.pressClothId, t.surface)
       return { t, state: proofOf(all, ground, washes).state }
     })
     .filter(j => j.state !== 'none')
@@ -76,7 +76,7 @@ export function usePairWays() {
       fabric, supplies: library.supplies, irons: library.irons, pressCloths: library.pressCloths, rules: selection.rules,
     })
     if (own.length === 0) return {}
-    const before = plain(toKnowledge(fabric, supply, iron.settings[0]?.origin ?? 'typical')), plainly = plain(own)
+    const before = toPlain(toKnowledge(fabric, supply, iron.settings[0]?.origin ?? 'typical')), plainly = toPlain(own)
     const { contradicts, knowledge } = await workers.ask('pairs', remote => remote.learn(before, plainly))
     return contradicts ? {} : optionsOf(knowledge)
   }
@@ -97,9 +97,9 @@ export function usePairWays() {
   async function workOut(
     fabric: Fabric, supply: Supply, iron: Iron, kind: OperationKind, over: readonly Supply[], since: number,
   ): Promise<PairWay> {
-    const taught = plain(await taughtOf(fabric, supply, iron, since))
+    const taught = toPlain(await taughtOf(fabric, supply, iron, since))
     const { rules, pressCloth, chosen: { surface } } = selection
-    const b = plain(toPressSetup(fabric, supply, iron, pressCloth, surface, rules, over))
+    const b = toPlain(toPressSetup(fabric, supply, iron, pressCloth, surface, rules, over))
     const here = { ironId: iron.id, surface, pressClothId: pressCloth?.id ?? null, standing: 'estimated' as const, predicted: null,
       recipe: null }
     if (kind === 'tack') {
@@ -112,7 +112,7 @@ export function usePairWays() {
       : null
     const untilC = rules.cooling === 'touch' ? TOUCH_C : COLD_C
     const lies = async (recipe: Recipe): Promise<Recipe> => ({
-      ...recipe, coolS: await workers.ask('pairs', remote => remote.lies(b, plain(recipe), untilC, taught)),
+      ...recipe, coolS: await workers.ask('pairs', remote => remote.lies(b, toPlain(recipe), untilC, taught)),
     })
     if (held) return { ...held, recipe: await lies(held.recipe!), ironId: iron.id, blocked: null }
     const answer = await workers.ask('pairs', remote => remote.leading(b, taught, rules.moisture))

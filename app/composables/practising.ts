@@ -8,8 +8,8 @@ import type { Practised } from '~/workers/board.worker'
 
 /** How an exercise went, as it is kept in this browser and nowhere else. */
 export interface Done { key: ExerciseKey, seed: number, near: number, passed: boolean, at: string }
-export interface Sheet { format: 'ready-cuff-practice', version: 1, name: string, done: Done[] }
-const EMPTY: Sheet = { format: 'ready-cuff-practice', version: 1, name: '', done: [] }
+export interface PracticeRecord { format: 'ready-cuff-practice', version: 1, name: string, done: Done[] }
+const EMPTY: PracticeRecord = { format: 'ready-cuff-practice', version: 1, name: '', done: [] }
 const MOST_DONE = 400, MOST_FILE = 200_000
 const isDone = (d: unknown): d is Done => {
   const x = d as Done
@@ -18,10 +18,10 @@ const isDone = (d: unknown): d is Done => {
     && !Number.isNaN(Date.parse(x.at))
 }
 /** A sheet of exercises from a file. @throws RangeError where it is none */
-export function sheetFrom(text: string): Sheet {
+export function practiceRecordFrom(text: string): PracticeRecord {
   let read: unknown = null
   try { read = JSON.parse(text) } catch { /* said below */ }
-  const s = read as Partial<Sheet> | null
+  const s = read as Partial<PracticeRecord> | null
   if (text.length > MOST_FILE || s?.format !== 'ready-cuff-practice' || s.version !== 1 || typeof s.name !== 'string'
     || !Array.isArray(s.done) || !s.done.every(isDone))
     throw new RangeError('File: this is no file of exercises. Nothing was changed.')
@@ -40,7 +40,7 @@ const ASK = 'practice'
 export function usePractising() {
   const board = useSelection()
   const workers = useBoardWorkers()
-  const sheet = useStored<Sheet>('practice-sheet', EMPTY)
+  const sheet = useStored<PracticeRecord>('practice-sheet', EMPTY)
   const key = useStored<ExerciseKey | 'free'>('practice-key', 'corner')
   const seedText = useStored<string>('practice-seed', '1')
   const rate = useStored<1 | 5>('practice-rate', 1)
@@ -137,7 +137,7 @@ export function usePractising() {
   async function ask(attempt: Attempt): Promise<Practised | null> {
     judging.value = true
     try {
-      const b = plain(exercise.value!), a = plain(attempt)
+      const b = toPlain(exercise.value!), a = toPlain(attempt)
       return await workers.ask(ASK, remote => remote.practised(b, a), 2)
     } catch (error) {
       problem.value = faultOf(error) ?? problem.value

@@ -1,7 +1,7 @@
 import { ableTask, type Order, type OrderTask } from '#core/order'
 import { soleNowC } from '#core/iron'
 import { ironAt, orderTask, restTask, sameSpec } from '#shared/pressing'
-import type { Work } from '~/stores/planning'
+import type { PlannedWork } from '~/stores/planning'
 
 const LOOKED_MS = 700
 
@@ -41,8 +41,8 @@ export function usePressOrder(putOff: Ref<ReadonlySet<string>>, chosen: Ref<stri
   })
 
   /** What is planned and not done in an earlier run. */
-  const open = computed<Work[]>(() => planning.works.filter(w => !session.doneBefore.has(sameSpec(w))))
-  function taskOf(ids: readonly string[], off: ReadonlySet<string>, more: Work | null): OrderTask {
+  const open = computed<PlannedWork[]>(() => planning.works.filter(w => !session.doneBefore.has(sameSpec(w))))
+  function taskOf(ids: readonly string[], off: ReadonlySet<string>, more: PlannedWork | null): OrderTask {
     if (session.plan && !session.closed) {
       // A run goes on with what was planned for it.
       const running = [...new Set([...ids, ...session.operations.flatMap(o => o.ironId ?? [])])]

@@ -39,7 +39,7 @@ export function useRecipeSearch(setup: Ref<PressSetup | null>, taught: Ref<Evalu
     carried.value = tack.value = openers.value = problem.value = null
     if (!setup.value) return
     searching.value = true
-    const b = plain(setup.value), t = plain(taught.value)
+    const b = toPlain(setup.value), t = toPlain(taught.value)
     try {
       await Promise.all([
         ...WAYS.map(async (way) => {
@@ -69,7 +69,7 @@ export function useRecipeSearch(setup: Ref<PressSetup | null>, taught: Ref<Evalu
     looking.value = true
     const mine = asked
     try {
-      const opens = await ask(OPENERS, remote => remote.openers(plain(setup.value!), plain(taught.value), plain(others.value)))
+      const opens = await ask(OPENERS, remote => remote.openers(toPlain(setup.value!), toPlain(taught.value), toPlain(others.value)))
       if (mine === asked) openers.value = opens
     } catch (error) {
       if (mine === asked) problem.value = faultOf(error)

@@ -54,7 +54,7 @@ export function useRescuing() {
     }
     try {
       const [{ causes, course }, missed] = await Promise.all([
-        workers.ask(EXPLAIN, remote => remote.explain(plain(p), plain(pairing.taught)), 1), missedIn(t),
+        workers.ask(EXPLAIN, remote => remote.explain(toPlain(p), toPlain(pairing.taught)), 1), missedIn(t),
       ])
       if (swatch.value?.id === t.id)
         pressed.value = { bond: course.finalBond, flags: course.flags, causes: causes.map(c => c.why), missed,
@@ -139,7 +139,7 @@ export function useRescuing() {
     workers.end(REMEDY)
     if (!c || !p) return
     try {
-      const found = await workers.ask(REMEDY, remote => remote.remedy(c, plain(p), plain(pairing.taught)), 1)
+      const found = await workers.ask(REMEDY, remote => remote.remedy(c, toPlain(p), toPlain(pairing.taught)), 1)
       if (cause.value === c) remedy.value = found
     } catch (error) {
       problem.value = faultOf(error) ?? problem.value

@@ -15,7 +15,7 @@ function silent(nowMs = Date.now()): void {
  * An answer came, from the server or out of the browser's own copies; a copy tells its age by its date.
  * @param date the answer's own, as the server wrote it
  */
-function heard(isCopy: boolean, date: string | null = null, nowMs = Date.now()): void {
+function noteAnswer(isCopy: boolean, date: string | null = null, nowMs = Date.now()): void {
   if (!isCopy) {
     awaySince.value = copyOf.value = null
     return
@@ -26,7 +26,7 @@ function heard(isCopy: boolean, date: string | null = null, nowMs = Date.now()):
 }
 
 /** Whether the server answers, and how old is what is shown meanwhile. */
-export const useServer = () => ({ awaySince, copyOf, silent, heard })
+export const useServer = () => ({ awaySince, copyOf, silent, noteAnswer })
 
 /**
  * Asks again and again while the server is away, so that what waits for it goes on by itself.

@@ -23,12 +23,12 @@ async function safely<T>(work: () => Promise<T>, otherwise: T): Promise<T> {
   }
 }
 
-export const keepPlan = (session: SessionPlan): Promise<void> => safely(() => set(PLAN + session.id, plain(session), held()), undefined)
+export const keepPlan = (session: SessionPlan): Promise<void> => safely(() => set(PLAN + session.id, toPlain(session), held()), undefined)
 /** Written down before anything is shown: what a hand was told has happened is never lost with the page. */
 export const keepEvent = (sessionId: string, e: SessionEventBody): Promise<void> =>
-  safely(() => set(eventKey(sessionId, e), plain(e), held()), undefined)
+  safely(() => set(eventKey(sessionId, e), toPlain(e), held()), undefined)
 export const keepEvents = (sessionId: string, all: readonly SessionEventBody[]): Promise<void> =>
-  safely(() => setMany(all.map(e => [eventKey(sessionId, e), plain(e)]), held()), undefined)
+  safely(() => setMany(all.map(e => [eventKey(sessionId, e), toPlain(e)]), held()), undefined)
 
 /** The plan of a run as it was last heard of here. */
 export const keptPlan = (sessionId: string): Promise<SessionPlan | null> =>

@@ -3,7 +3,7 @@ import { doneWork } from '#shared/pressing'
 import { hasGap, mergeEvents, wholeUpTo } from '#shared/sessionRecord'
 
 type SessionPlan = Omit<PressSession, 'events'>
-type Told = Partial<Omit<SessionEventBody, 'key' | 'device' | 'atMs' | 'kind'>>
+type EventDetails = Partial<Omit<SessionEventBody, 'key' | 'device' | 'atMs' | 'kind'>>
 /** After so long what was not answered, or a stream that broke, is asked for anew. */
 const AGAIN_MS = 3000
 /** Runs of a job that are looked through for what is done. */
@@ -50,7 +50,7 @@ export function useSessionRecord(device: Ref<string>) {
         const pending = here.find(r => r.closedAt === null && !earlier.value.some(e => e.id === r.id))
         open = pending?.id ?? earlier.value.find(r => r.closedAt === null)?.id ?? null
         problem.value = null
-        void lookBack()
+        void loadEarlier()
       } catch (error) {
         answered = false
         if (problemOf(error).status !== 0) problem.value = problemOf(error).detail
@@ -66,7 +66,7 @@ export function useSessionRecord(device: Ref<string>) {
     }
   }
   /** Runs that are over: what they did is not planned again. */
-  async function lookBack(): Promise<void> {
+  async function loadEarlier(): Promise<void> {
     const jobId = loaded, over = earlier.value.filter(r => r.closedAt !== null).slice(0, LOOKED_BACK)
     const sessions = await Promise.all(over.map(r => $fetch<PressSession>(`/api/sessions/${r.id}`).catch(() => null)))
     if (loaded === jobId) doneBefore.value = doneWork(sessions.filter(r => r !== null))
@@ -82,13 +82,13 @@ export function useSessionRecord(device: Ref<string>) {
   /** Layouts a run on the board, or one that is over to be looked at. */
   async function take(id: string): Promise<void> {
     if (plan.value?.id !== id) leave()
-    const told = await keptEvents(id)
+    const reported = await keptEvents(id)
     try {
       const session = await $fetch<PressSession>(`/api/sessions/${id}`)
       const { events: _, ...rest } = session
       plan.value = rest
       // What was answered for meanwhile is not unheard again.
-      hear(newsFrom(session))
+      merge(newsFrom(session))
       void keepPlan(rest)
     } catch (error) {
       const here = await keptPlan(id)
@@ -101,16 +101,16 @@ export function useSessionRecord(device: Ref<string>) {
       if (problemOf(error).status === 404) void sendPlan(here)
     }
     const known = new Set(kept.value.map(e => e.key))
-    own.value = told.filter(e => !known.has(e.key))
+    own.value = reported.filter(e => !known.has(e.key))
     // What was written down and never went into the outbox, the page being gone, goes now.
     const waits = new Set(outbox.waiting.value.map(w => w.key))
     for (const e of own.value) if (e.device === device.value && !waits.has(e.key)) void send(id, e)
     if (closed.value) return
-    watchLive()
+    subscribe()
   }
 
   /** Takes in what the server says has happened in the run on the board; news of another one is not its own. */
-  function hear(news: SessionNews): void {
+  function merge(news: SessionNews): void {
     if (news.id !== plan.value?.id) return
     const { events, fresh } = mergeEvents(kept.value, news.events)
     if (fresh.length > 0) {
@@ -130,7 +130,7 @@ export function useSessionRecord(device: Ref<string>) {
     if (!id || (asked?.id === id && asked.from === from && asked.known === known)) return
     asked = { id, from, known }
     try {
-      hear(await $fetch<SessionNews>(`/api/sessions/${id}/events`, { query: { after: from } }))
+      merge(await $fetch<SessionNews>(`/api/sessions/${id}/events`, { query: { after: from } }))
     } catch {
       // The server went away again: it is asked with the next news.
       asked = null
@@ -144,19 +144,19 @@ export function useSessionRecord(device: Ref<string>) {
     const { events: _, ...rest } = session
     plan.value = rest
     void keepPlan(rest)
-    hear(newsFrom(session))
+    merge(newsFrom(session))
   }
   let live: EventSource | null = null
   /** Hears what other boards tell, as it happens. */
-  function watchLive(): void {
+  function subscribe(): void {
     live?.close()
     const id = plan.value?.id
     if (!id || typeof EventSource === 'undefined') return
     const source = live = new EventSource(`/api/sessions/${id}/live?after=${wholeUpTo(kept.value)}`)
-    source.onmessage = e => hear(JSON.parse(e.data as string) as SessionNews)
+    source.onmessage = e => merge(JSON.parse(e.data as string) as SessionNews)
     source.onerror = () => {
       source.close()
-      if (live === source) setTimeout(() => { if (live === source && plan.value?.id === id) watchLive() }, AGAIN_MS)
+      if (live === source) setTimeout(() => { if (live === source && plan.value?.id === id) subscribe() }, AGAIN_MS)
     }
   }
 
@@ -175,13 +175,13 @@ export function useSessionRecord(device: Ref<string>) {
     })
   }
   watch(outbox.lastSent, (sent) => {
-    if (sent?.kind === 'press') hear(sent.answer as SessionNews)
+    if (sent?.kind === 'press') merge(sent.answer as SessionNews)
   })
 
   let lastMs = 0
-  let telling: Promise<unknown> = Promise.resolve()
+  let appending: Promise<unknown> = Promise.resolve()
   /** Tells that something happened: kept in the browser, then shown, then sent. One after another, as they were told. */
-  function tell(kind: SessionEventBody['kind'], what: Told = {}): Promise<void> {
+  function append(kind: SessionEventBody['kind'], what: EventDetails = {}): Promise<void> {
     // No two things of one board at the same moment.
     const atMs = Math.max(Date.now(), lastMs + 1)
     lastMs = Date.now() < lastMs - 1000 ? Date.now() : atMs
@@ -192,13 +192,13 @@ export function useSessionRecord(device: Ref<string>) {
     }
     // Of the run that was on the board when it was told.
     const id = plan.value?.id
-    const done = telling.then(async () => {
+    const done = appending.then(async () => {
       if (!id) return
       await keepEvent(id, e)
       if (plan.value?.id === id) own.value = [...own.value, e]
       void send(id, e)
     })
-    telling = done
+    appending = done
     return done
   }
 
@@ -213,10 +213,10 @@ export function useSessionRecord(device: Ref<string>) {
     plan.value = fresh
     unread.value = false
     void sendPlan(fresh)
-    await layOrder(order)
-    watchLive()
+    await appendOrder(order)
+    subscribe()
   }
-  const layOrder = (ids: string[]): Promise<void> => tell('order', { ids })
+  const appendOrder = (ids: string[]): Promise<void> => append('order', { ids })
   /** Plans what was not begun otherwise. */
   async function replan(ops: SessionOperation[], order: string[], piecesVersion: number): Promise<void> {
     const id = plan.value?.id
@@ -227,14 +227,14 @@ export function useSessionRecord(device: Ref<string>) {
       const { events: _, ...rest } = session
       plan.value = rest
       await keepPlan(rest)
-      hear(newsFrom(session))
-      await layOrder(order)
+      merge(newsFrom(session))
+      await appendOrder(order)
       problem.value = null
     } catch (error) {
       problem.value = problemOf(error).detail
     }
   }
-  const close = (): Promise<void> => tell('close')
+  const close = (): Promise<void> => append('close')
 
-  return { plan, kept, own, earlier, doneBefore, problem, loading, unread, closed, load, take, tell, begin, layOrder, replan, close }
+  return { plan, kept, own, earlier, doneBefore, problem, loading, unread, closed, load, take, append, begin, appendOrder, replan, close }
 }

@@ -1,7 +1,7 @@
 // @vitest-environment happy-dom
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, nextTick, type EffectScope } from 'vue'
-import { KEYS, shortcutListOpen, pressDigit, takenBy, useDigits, useShortcuts, useShortcutList, useSpaceBar } from './shortcuts'
+import { KEYS, shortcutListOpen, pressDigit, isTakenBy, useDigits, useShortcuts, useShortcutList, useSpaceBar } from './shortcuts'
 
 const press = (key: string, more: KeyboardEventInit = {}, on: Element | Window = document.activeElement ?? window) => {
   const e = new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true, ...more })
@@ -41,10 +41,10 @@ describe('the table of keys', () => {
     ['<svg role="radiogroup" tabindex="0"></svg>', 'arrowleft', true],
   ])('%s keeps %s for itself: %s', (html, key, taken) => {
     document.body.innerHTML = html
-    expect(takenBy(document.body.firstElementChild, key)).toBe(taken)
+    expect(isTakenBy(document.body.firstElementChild, key)).toBe(taken)
   })
   it('with nothing focused every key is the board\'s', () => {
-    expect([takenBy(null, 'n'), takenBy(document.body, 'enter')]).toEqual([false, false])
+    expect([isTakenBy(null, 'n'), isTakenBy(document.body, 'enter')]).toEqual([false, false])
   })
 })
 

@@ -87,9 +87,9 @@ export const KEYS = {
   labels: { key: 'b', shown: 'B', does: 'Name labels', reach: 'mend' },
   applique: { key: 'a', shown: 'A', does: 'Appliqué', reach: 'mend' },
   embroidery: { key: 'c', shown: 'C', does: 'Embroidery', reach: 'mend' },
-  stands: { key: 'w', shown: 'W', does: 'The care limits', reach: 'care' },
-  slip: { key: 'p', shown: 'P', does: 'The care card', reach: 'care' },
-  cameBack: { key: 'b', shown: 'B', does: 'The wear and wash log', reach: 'care' },
+  careLimits: { key: 'w', shown: 'W', does: 'The care limits', reach: 'care' },
+  careCard: { key: 'p', shown: 'P', does: 'The care card', reach: 'care' },
+  wearLog: { key: 'b', shown: 'B', does: 'The wear and wash log', reach: 'care' },
   dial: { key: 'd', shown: 'D', does: 'Turn the dial to the recipe\'s setting', reach: 'here' },
 } as const satisfies Record<string, Key>
 export type KeyName = keyof typeof KEYS
@@ -108,7 +108,7 @@ const active = shallowReactive(new Map<KeyName, symbol[]>())
 const digitOwners = shallowReactive<Digits[]>([])
 
 /** The element that has the focus takes this key for itself. */
-export function takenBy(focused: Element | null, key: string): boolean {
+export function isTakenBy(focused: Element | null, key: string): boolean {
   if (!focused || focused === document.body) return false
   const role = focused.getAttribute('role') ?? ''
   if (['INPUT', 'TEXTAREA', 'SELECT'].includes(focused.tagName) || (focused as HTMLElement).isContentEditable) return true
@@ -125,7 +125,7 @@ export function takenBy(focused: Element | null, key: string): boolean {
 /** While the sheet of keys lies over the board, no key of the board works. */
 export const shortcutListOpen = ref(false)
 /** Something lies over the screen and takes the keys for itself: a list that is open, the sheet of keys. */
-const covered = () => document.querySelector('[role=dialog], [role=listbox], [data-reka-popper-content-wrapper]') !== null
+const isCovered = () => document.querySelector('[role=dialog], [role=listbox], [data-reka-popper-content-wrapper]') !== null
 
 /** Lets a screen answer to keys of the table for as long as it is shown; of two that answer to one key the newest has it. */
 export function useShortcuts(handlers: Partial<Record<KeyName, () => void>>): void {
@@ -136,14 +136,14 @@ export function useShortcuts(handlers: Partial<Record<KeyName, () => void>>): vo
     const name = names.find(n => n !== 'leave' && KEYS[n].key === e.key.toLowerCase())
     if (!name || shortcutListOpen.value || e.ctrlKey || e.metaKey || e.altKey || active.get(name)?.at(-1) !== mine) return
     const { key } = KEYS[name]
-    if (takenBy(document.activeElement, key) || (e.repeat && !key.startsWith('arrow'))) return
+    if (isTakenBy(document.activeElement, key) || (e.repeat && !key.startsWith('arrow'))) return
     e.preventDefault()
     e.stopPropagation()
     handlers[name]!()
   }, { capture: true })
   // Escape works out of a text field too, but first it closes whatever lies over the screen.
   if (handlers.leave) useEventListener(window, 'keydown', (e: KeyboardEvent) => {
-    if (e.key === 'Escape' && !e.defaultPrevented && !covered() && active.get('leave')?.at(-1) === mine) handlers.leave!()
+    if (e.key === 'Escape' && !e.defaultPrevented && !isCovered() && active.get('leave')?.at(-1) === mine) handlers.leave!()
   })
   const forget = () => {
     for (const name of names) {
@@ -182,7 +182,7 @@ export function pressDigit(n: number): boolean {
 /** Digits are heard before a closed list looks them up among its entries. */
 export function useDigitKeys(): void {
   useEventListener(window, 'keydown', (e: KeyboardEvent) => {
-    if (!/^\d$/.test(e.key) || e.ctrlKey || e.metaKey || e.altKey || e.repeat || takenBy(document.activeElement, e.key)) return
+    if (!/^\d$/.test(e.key) || e.ctrlKey || e.metaKey || e.altKey || e.repeat || isTakenBy(document.activeElement, e.key)) return
     if (!pressDigit(Number(e.key))) return
     e.preventDefault()
     e.stopPropagation()
@@ -204,7 +204,7 @@ export function useShortcutList() {
  * which is what presses a button.
  */
 export function useSpaceBar(runs: () => boolean, act: () => void): void {
-  const writes = (e: KeyboardEvent) => {
+  const isTyping = (e: KeyboardEvent) => {
     const at = e.target as HTMLElement
     const typed
       = at.tagName === 'INPUT' && !['range', 'radio', 'checkbox', 'button', 'file', 'color'].includes((at as HTMLInputElement).type)
@@ -212,12 +212,12 @@ export function useSpaceBar(runs: () => boolean, act: () => void): void {
   }
   const mark = () => { active.set('iron', runs() ? [Symbol('iron')] : []); if (!runs()) active.delete('iron') }
   watchEffect(mark)
-  const heard = (e: KeyboardEvent) => {
-    if (e.key !== ' ' || !runs() || writes(e)) return
+  const onKey = (e: KeyboardEvent) => {
+    if (e.key !== ' ' || !runs() || isTyping(e)) return
     e.preventDefault()
     e.stopPropagation()
     if (e.type === 'keydown' && !e.repeat) act()
   }
-  useEventListener(window, 'keydown', heard, { capture: true })
-  useEventListener(window, 'keyup', heard, { capture: true })
+  useEventListener(window, 'keydown', onKey, { capture: true })
+  useEventListener(window, 'keyup', onKey, { capture: true })
 }

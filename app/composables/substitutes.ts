@@ -25,7 +25,7 @@ export function useSubstitutes() {
       const { supplies, past } = await $fetch<{ supplies: Supply[], past: Record<string, PairPast> }>('/api/match/shelf', {
         query: { fabricId },
       })
-      const query = plain({
+      const query = toPlain({
         fabric: toMatchFabric(fabric),
         evidence: toEvidence(fabric),
         blendRule: selection.blendRule,
@@ -40,7 +40,7 @@ export function useSubstitutes() {
         needM2: 0,
         habits: toHabits(selection.rules),
       })
-      const shelf = plain(enoughOf(supplies, insteadOf, needM).map(s => toMatchSupply(s, past[s.id], query.fabric)))
+      const shelf = toPlain(enoughOf(supplies, insteadOf, needM).map(s => toMatchSupply(s, past[s.id], query.fabric)))
       const id = Date.now()
       const { match } = await ask(KEY, async (remote) => {
         await remote.hold(id, shelf)

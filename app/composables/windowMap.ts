@@ -30,7 +30,7 @@ export function useWindowMap(question: Ref<WindowQuestion | null>) {
       progress.value = null
       return
     }
-    const q = plain(question.value)
+    const q = toPlain(question.value)
     const from = performance.now()
     progress.value = { done: 0, of: 1 }
     try {
@@ -54,7 +54,7 @@ export function useWindowMap(question: Ref<WindowQuestion | null>) {
     end(edgeJobs)
     if (!question.value || progress.value) return
     try {
-      sensitivity.value = await ask(edgeJobs, remote => remote.sensitivity(plain(question.value!)))
+      sensitivity.value = await ask(edgeJobs, remote => remote.sensitivity(toPlain(question.value!)))
     } catch (error) {
       problem.value = faultOf(error) ?? problem.value
     }

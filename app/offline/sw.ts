@@ -4,7 +4,7 @@ import { ExpirationPlugin } from 'workbox-expiration'
 import { cleanupOutdatedCaches, createHandlerBoundToURL, precacheAndRoute, type PrecacheEntry } from 'workbox-precaching'
 import { NavigationRoute, registerRoute } from 'workbox-routing'
 import { CacheFirst, NetworkFirst } from 'workbox-strategies'
-import { copies, COPIES, COPY_MARK, ICONS, isIcon, isPicture, PICTURES } from './what'
+import { isCopied, COPIES, COPY_MARK, ICONS, isIcon, isPicture, PICTURES } from './what'
 
 declare const self: ServiceWorkerGlobalScope & { __WB_MANIFEST: PrecacheEntry[] }
 
@@ -34,7 +34,7 @@ const marked = {
 }
 const upTo = (maxEntries: number) => new ExpirationPlugin({ maxEntries, purgeOnQuotaError: true })
 registerRoute(
-  ({ url, request }) => request.method === 'GET' && copies(url.pathname),
+  ({ url, request }) => request.method === 'GET' && isCopied(url.pathname),
   new NetworkFirst({ cacheName: COPIES, networkTimeoutSeconds: SERVER_PATIENCE_S, plugins: [awayIsAway, marked, upTo(400)] }),
 )
 registerRoute(({ url }) => isPicture(url.pathname), new CacheFirst({ cacheName: PICTURES, plugins: [upTo(200)] }))

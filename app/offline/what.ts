@@ -9,4 +9,4 @@ const NEVER = /\/(probe|strip|proof|photos|templates|chalk)(\/|$)/
 
 export const isPicture = (path: string): boolean => /^\/api\/swatches\/[^/]+\/photos\/[^/]+$/.test(path)
 export const isIcon = (path: string): boolean => path.startsWith('/api/_nuxt_icon/')
-export const copies = (path: string): boolean => LISTS.test(path) && !NEVER.test(path)
+export const isCopied = (path: string): boolean => LISTS.test(path) && !NEVER.test(path)

@@ -1,19 +1,19 @@
 <script setup lang="ts">
-/** Afterwards: what the garment stands, its slip, how it came back. */
+/** Afterwards: care limits, care card, wear and wash log. */
 definePageMeta({ title: 'Care' })
 const jobs = useJobs()
 const cutting = useCutting()
 const makings = useMakings()
 const caring = useCaring()
-type Tab = 'stands' | 'slip' | 'back'
-const tab = useStored<Tab>('care-tab', 'stands')
+type Tab = 'limits' | 'card' | 'log'
+const tab = useStored<Tab>('care-panel', 'limits')
 const TABS = [
-  { key: 'stands' as const, name: 'Limits', shown: KEYS.stands.shown },
-  { key: 'slip' as const, name: 'Care card', shown: KEYS.slip.shown },
-  { key: 'back' as const, name: 'Wear and wash log', shown: KEYS.cameBack.shown },
+  { key: 'limits' as const, name: 'Limits', shown: KEYS.careLimits.shown },
+  { key: 'card' as const, name: 'Care card', shown: KEYS.careCard.shown },
+  { key: 'log' as const, name: 'Wear and wash log', shown: KEYS.wearLog.shown },
 ]
 const to = (t: Tab) => () => { tab.value = t }
-useShortcuts({ stands: to('stands'), slip: to('slip'), cameBack: to('back') })
+useShortcuts({ careLimits: to('limits'), careCard: to('card'), wearLog: to('log') })
 </script>
 
 <template>
@@ -28,8 +28,8 @@ useShortcuts({ stands: to('stands'), slip: to('slip'), cameBack: to('back') })
       <p v-if="caring.problem.value" class="mx-4 mb-1 font-semibold text-alert" role="alert">{{ caring.problem.value }}</p>
       <PanelTabs v-model="tab" :tabs="TABS" label="Care" class="min-h-0">
         <JobWait v-if="!cutting.ready || !makings.ready" />
-        <CareLimitsPanel v-else-if="tab === 'stands'" :caring="caring" />
-        <CareCardPanel v-else-if="tab === 'slip'" :caring="caring" />
+        <CareLimitsPanel v-else-if="tab === 'limits'" :caring="caring" />
+        <CareCardPanel v-else-if="tab === 'card'" :caring="caring" />
         <WearLogPanel v-else :caring="caring" />
       </PanelTabs>
     </template>

@@ -50,7 +50,7 @@ const take = (): void => {
   else r.take(size.wideMm, size.highMm)
 }
 useShortcuts({ take: () => { if (jobs.job && remedy.value && !remedy.value.cannot) take() }, fresh: r.afresh, takeBack: r.back })
-const told = computed(() => Object.entries(answers.value).map(([q, a]) => {
+const reported = computed(() => Object.entries(answers.value).map(([q, a]) => {
   const { asks, answers: all } = QUESTION_WORDS[q as keyof typeof QUESTION_WORDS]
   return { q, says: `${asks} ${a === null ? 'Not sure.' : `${all[a as number]}.`}` }
 }))
@@ -117,9 +117,9 @@ const told = computed(() => Object.entries(answers.value).map(([q, a]) => {
           <p v-else class="text-muted-ink"
             data-test="asked-out">{{ asked > 0 ? 'Nothing more to ask that would help.' : 'The pictures say enough.' }}
             A scrap pressed the changed way tells the rest.</p>
-          <div v-if="told.length" class="flex items-start gap-2 text-sm">
-            <details class="flex-1"><summary class="cursor-pointer">{{ told.length }} answered</summary>
-              <p v-for="t in told" :key="t.q">{{ t.says }}</p></details>
+          <div v-if="reported.length" class="flex items-start gap-2 text-sm">
+            <details class="flex-1"><summary class="cursor-pointer">{{ reported.length }} answered</summary>
+              <p v-for="t in reported" :key="t.q">{{ t.says }}</p></details>
             <button type="button" class="underline" @click="r.back">take the last back</button>
           </div>
           <ol class="space-y-0.5" aria-label="What lies behind it" data-test="causes">

@@ -4,7 +4,8 @@ import { proofOf } from '#core/learn'
 import type { EvaluateOptions, Recipe } from '#core/recipe'
 import { optionsOf } from '#core/window'
 import {
-  groundOf, toEvidence, toHabits, toIronInput, toKnowledge, toLessons, toMatchFabric, toMatchSupply, toProofSwatch, toRecipe, type PairPast,
+  proofGroundOf, toEvidence, toHabits, toIronInput, toKnowledge, toLessons, toMatchFabric, toMatchSupply, toProofSwatch, toRecipe,
+  type PairPast,
 } from '#shared/mappers'
 import { interfacingNeed } from '#shared/cutting'
 import type { Page, Supply, Swatch } from '#shared/schemas'
@@ -60,7 +61,7 @@ const provedOf = ref<Record<string, Recipe>>({})
 function noteProof(supply: Supply, rows: Swatch[]): void {
   const washes = Number(selection.rules.washes)
   const proved = rows.find((t) => {
-    const ground = groundOf(
+    const ground = proofGroundOf(
       t.recipe, selection.fabric!.lot, supply.id, supply.lot, [], selection.iron!.id, selection.pressCloth?.id ?? null,
       selection.chosen.surface,
     )
@@ -88,7 +89,7 @@ watch(
           if (own.length === 0) return null
           const learnt = await workers.ask(
             `learn ${supply.id}`,
-            remote => remote.learn(plain(toKnowledge(fabric, supply, iron.settings[0]?.origin ?? 'typical')), plain(own)), 2,
+            remote => remote.learn(toPlain(toKnowledge(fabric, supply, iron.settings[0]?.origin ?? 'typical')), toPlain(own)), 2,
           )
           return learnt.contradicts ? null : [supply.id, optionsOf(learnt.knowledge)]
         }),

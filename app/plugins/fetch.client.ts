@@ -6,12 +6,12 @@ export default defineNuxtPlugin({
   name: 'fetch',
   enforce: 'pre',
   setup() {
-    const { silent, heard } = useServer()
+    const { silent, noteAnswer } = useServer()
     globalThis.$fetch = $fetch.create({
       onRequestError: () => { silent() },
       onResponse: ({ response }) => {
         if (response.status >= 502 && response.status <= 504) silent()
-        else heard(response.headers.has(COPY_MARK), response.headers.get('date'))
+        else noteAnswer(response.headers.has(COPY_MARK), response.headers.get('date'))
       },
     }) as unknown as $Fetch
     useAskingAgain(() => globalThis.$fetch('/api/health'))

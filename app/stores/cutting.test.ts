@@ -109,7 +109,7 @@ describe('the pieces of the open job', () => {
     await cutting.load()
     expect([cutting.ready, names(cutting.pieces), cutting.problem]).toEqual([false, [], expect.any(String)])
     there.bring()
-    useServer().heard(false)
+    useServer().noteAnswer(false)
     await vi.waitFor(() => expect(names(cutting.pieces)).toEqual(['Hoist']))
     await useJobs().open(jobs[0])
     await cutting.load()

@@ -7,7 +7,7 @@ import { useJobs } from './jobs'
 import { useLibrary } from './library'
 
 const SAVE_AFTER_MS = 500
-const clone = (pieces: JobPiece[]): JobPiece[] => plain(pieces)
+const clone = (pieces: JobPiece[]): JobPiece[] => toPlain(pieces)
 
 /** The pieces of the open job, what is cut of each supply, and what was cut already. What is drawn is kept here until it is saved. */
 export const useCutting = defineStore('cutting', () => {

@@ -78,7 +78,7 @@ describe('makings of the open job', () => {
     await later()
     expect(makings.saved).toBe(false)
     const { asked } = kept({ makings: [], version: 0 })
-    server.heard(false)
+    server.noteAnswer(false)
     await later()
     expect([makings.saved, asked.filter(a => a.what === PUT).length]).toEqual([true, 1])
   })

@@ -1,7 +1,7 @@
 import { hasPassed, proofOf, type ProofState } from '#core/learn'
 import type { EvaluateOptions, Recipe } from '#core/recipe'
 import { optionsOf } from '#core/window'
-import { setupOfSwatch, groundOf, toKnowledge, toLessons, toLotReading, toProofSwatch, toRecipe } from '#shared/mappers'
+import { setupOfSwatch, proofGroundOf, toKnowledge, toLessons, toLotReading, toProofSwatch, toRecipe } from '#shared/mappers'
 import type { Page, Swatch } from '#shared/schemas'
 import type { Learnt } from '~/workers/board.worker'
 import { useSelection } from './selection'
@@ -71,7 +71,7 @@ export const usePairing = defineStore('pairing', () => {
     if (lessons.length === 0) return
     workers.end(LEARN)
     try {
-      const found = await workers.ask(LEARN, remote => remote.learn(plain(known.value!), plain(lessons)), 3)
+      const found = await workers.ask(LEARN, remote => remote.learn(toPlain(known.value!), toPlain(lessons)), 3)
       if (mine === asked) learnt.value = found
     } catch (error) {
       // Without lessons the typical spreads stand; that is said, and the board goes on.
@@ -86,11 +86,12 @@ export const usePairing = defineStore('pairing', () => {
   function proofFor(recipe: Recipe): ProofState {
     const { fabric, supply, iron, pressCloth, over, chosen } = selection
     if (!fabric || !supply || !iron) return { state: 'none' }
-    const ground = groundOf(recipe, fabric.lot, supply.id, supply.lot, over.map(s => s.id), iron.id, pressCloth?.id ?? null, chosen.surface)
+    const overIds = over.map(s => s.id)
+    const ground = proofGroundOf(recipe, fabric.lot, supply.id, supply.lot, overIds, iron.id, pressCloth?.id ?? null, chosen.surface)
     return proofOf(swatches.value.map(toProofSwatch), ground, washesAsked.value)
   }
   const passedHere = computed(() => swatches.value.filter(t => hasPassed(t, washesAsked.value)))
-  const liesHere = (t: Swatch) =>
+  const isPressedHere = (t: Swatch) =>
     t.fabricLot === selection.fabric?.lot
     && t.supplyLot === selection.supply?.lot
     && t.ironId === selection.iron?.id
@@ -99,11 +100,11 @@ export const usePairing = defineStore('pairing', () => {
     && t.overSupplyIds.join() === selection.over.map(s => s.id).join()
   /** The newest recipe that is proved on what lies on the board: it comes before any estimate. */
   const provedRecipe = computed<Recipe | null>(() => {
-    const swatch = passedHere.value.find(t => liesHere(t) && proofFor(toRecipe(t.recipe)).state === 'proved')
+    const swatch = passedHere.value.find(t => isPressedHere(t) && proofFor(toRecipe(t.recipe)).state === 'proved')
     return swatch ? toRecipe(swatch.recipe) : null
   })
   /** A proof there is, but not on what lies on the board now: other lots, iron, cover, bed or layers. */
-  const slipped = computed(() => passedHere.value.length > 0 && !passedHere.value.some(liesHere))
+  const slipped = computed(() => passedHere.value.length > 0 && !passedHere.value.some(isPressedHere))
   function keep(swatch: Swatch): void {
     swatches.value = swatches.value.map(t => t.id === swatch.id ? swatch : t)
   }

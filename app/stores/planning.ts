@@ -28,7 +28,7 @@ export interface WorkWay extends PairWay {
   share: number | null
 }
 /** One thing to do, with everything that is known of it. */
-export interface Work extends MadeOperation {
+export interface PlannedWork extends MadeOperation {
   /** What of the job's makings it is part of. */
   makingId: string | null
   piece: JobPiece | null
@@ -54,7 +54,7 @@ const MOST_PLACEMENTS = 400
 const isPreshrink = (w: Pick<MadeOperation, 'kind'>) => w.kind === 'preshrink' || w.kind === 'trim'
 const mirroredPlacement = (p: SolePlacement): SolePlacement => ({ ...p, x: -p.x, headingDeg: (360 - p.headingDeg) % 360 })
 /** The other one of a pair. */
-const isOther = (w: Pick<Work, 'piece' | 'numbers'>) => (w.piece?.pair ?? false) && w.numbers.length === 1 && w.numbers[0]! % 2 === 1
+const isOther = (w: Pick<PlannedWork, 'piece' | 'numbers'>) => (w.piece?.pair ?? false) && w.numbers.length === 1 && w.numbers[0]! % 2 === 1
 
 /** What is to be done under the iron for the open job, worked out from its pieces, interfacings, irons and own swatches. */
 export const usePlanning = defineStore('planning', () => {
@@ -69,7 +69,7 @@ export const usePlanning = defineStore('planning', () => {
   const kit = useKit()
   /** What it is planned from: the pieces and the makings, as often as they were saved. */
   const version = computed(() => cutting.version + makings.version)
-  const works = shallowRef<Work[]>([])
+  const works = shallowRef<PlannedWork[]>([])
   const problem = ref<string | null>(null)
   const progress = ref<{ done: number, of: number } | null>(null)
   /** The job whose operations these are: until it is the open one, nothing can be said of it. */
@@ -88,7 +88,7 @@ export const usePlanning = defineStore('planning', () => {
   const coverages = new Map<string, Promise<Coverage>>()
   function coverageFor(q: CoverageQuestion): Promise<Coverage> {
     const key = JSON.stringify(q)
-    const asked = coverages.get(key) ?? workers.ask('coverage', remote => remote.coverage(plain(q)))
+    const asked = coverages.get(key) ?? workers.ask('coverage', remote => remote.coverage(toPlain(q)))
     coverages.set(key, asked)
     asked.catch(() => coverages.delete(key))
     return asked
@@ -98,12 +98,12 @@ export const usePlanning = defineStore('planning', () => {
   const fabricOf = (id: string | null) => library.fabrics.find(c => c.id === id) ?? null
 
   /** Where this iron is set down on it: moved by hand, or worked out; of a pair the other one the mirror image. */
-  async function placementsOf(w: Work, iron: Iron): Promise<{ placements: SolePlacement[], coverage: Coverage | null }> {
+  async function placementsOf(w: PlannedWork, iron: Iron): Promise<{ placements: SolePlacement[], coverage: Coverage | null }> {
     if (!w.outline) return { placements: [], coverage: null }
     const other = isOther(w)
     const hand = w.numbers.length === 1 ? w.piece?.byHand.find(h => h.ironId === iron.id) : undefined
     if (hand) return { placements: other ? hand.placements.map(mirroredPlacement) : hand.placements, coverage: null }
-    const right = (o: Outline) => plain(other ? mirrored(o) : o)
+    const right = (o: Outline) => toPlain(other ? mirrored(o) : o)
     const coverage = await coverageFor({
       outline: right(w.outline), sole: soleOf(iron.kind), keepOuts: w.keepOuts.map(right), walk: walkOf(w.piece, selection.rules),
     })
@@ -111,7 +111,7 @@ export const usePlanning = defineStore('planning', () => {
   }
 
   /** A fabric before it is cut, or a braid run by run: at the hottest that it will ever see in this job. */
-  function preshrinking(w: Work, all: readonly Work[]): WorkWay[] {
+  function preshrinking(w: PlannedWork, all: readonly PlannedWork[]): WorkWay[] {
     const fabric = fabricOf(w.fabricId)
     const hot = all.filter(x => !isPreshrink(x) && (w.kind === 'trim' || x.fabricId === w.fabricId)).flatMap(x => x.ways)
     return library.irons.flatMap((iron): WorkWay[] => {
@@ -131,9 +131,9 @@ export const usePlanning = defineStore('planning', () => {
       }]
     })
   }
-  const metresOf = (w: Work) => jobTrims.value.find(t => t.supplyId === w.supplyId)?.metres ?? 1
+  const metresOf = (w: PlannedWork) => jobTrims.value.find(t => t.supplyId === w.supplyId)?.metres ?? 1
   const bearingMm2 = (kind: IronKindKey) => areaMm2(bearingOutline(soleOf(kind)))
-  const fabricMm2 = (w: Work, all: readonly Work[]) =>
+  const fabricMm2 = (w: PlannedWork, all: readonly PlannedWork[]) =>
     cutting.pieces.filter(p => p.fabricId === w.fabricId).reduce((sum, p) => {
       const outline = all.find(x => x.pieceId === p.id && x.outline)?.outline
       return sum + (outline ? areaMm2(outline) * howMany(p) : 0)
@@ -144,7 +144,7 @@ export const usePlanning = defineStore('planning', () => {
     return Array.from({ length: n }, (_, i) => ({ x: (i % across) * wide, y: -Math.floor(i / across) * long, headingDeg: 0 }))
   }
 
-  async function waysOf(w: Work): Promise<Pick<Work, 'ways' | 'blocked'>> {
+  async function waysOf(w: PlannedWork): Promise<Pick<PlannedWork, 'ways' | 'blocked'>> {
     const fabric = fabricOf(w.fabricId), supply = supplyOf(w.supplyId)
     if (!fabric || !supply) return { ways: [], blocked: null }
     const over = w.overIds.map(supplyOf).filter(s => s !== null)
@@ -161,9 +161,9 @@ export const usePlanning = defineStore('planning', () => {
   }
 
   /** A made operation with what is known of its piece; null where that cannot be cut as it stands. */
-  function begun(m: MadeOperation, cannot: { name: string, why: string }[]): Work | null {
+  function begun(m: MadeOperation, cannot: { name: string, why: string }[]): PlannedWork | null {
     const piece = cutting.pieces.find(p => p.id === m.pieceId) ?? null, fabric = fabricOf(m.fabricId)
-    const bare: Work = {
+    const bare: PlannedWork = {
       ...m, makingId: null, refusal: null, mendRefusal: null, piece, fabricName: fabric?.name ?? '',
       supplyName: supplyOf(m.supplyId)?.name ?? null,
       colourHex: fabric?.colourHex ?? '#d9d0bd',
@@ -173,7 +173,7 @@ export const usePlanning = defineStore('planning', () => {
     try {
       const lies = pressedOutline(piece, m, cutting.ground)
       if (!lies) throw new RangeError('nothing of its interfacing is left.')
-      return { ...bare, ...plain(lies) }
+      return { ...bare, ...toPlain(lies) }
     } catch (error) {
       if (!cannot.some(c => c.name === piece.name)) cannot.push({ name: piece.name, why: faultWords(error) })
       return null
@@ -241,7 +241,7 @@ export const usePlanning = defineStore('planning', () => {
   const learnt = (): void => { since.value++ }
 
   /** An operation as a run keeps it, done with this iron. */
-  function toOperation(w: Work, ironId: string | null): SessionOperation {
+  function toOperation(w: PlannedWork, ironId: string | null): SessionOperation {
     const way = w.ways.find(x => x.ironId === ironId) ?? null
     return {
       id: w.id, kind: w.kind, name: w.name, pieceId: w.pieceId, makingId: w.makingId, numbers: w.numbers, side: w.side,

@@ -107,7 +107,7 @@ export const usePress = defineStore('press', () => {
   function lay(recipe: Recipe, course: Course, taught: EvaluateOptions, plan: { planId: string, scrap: number } | null = null): void {
     const { fabric, supply, over: layers, iron: hand, pressCloth, chosen } = selection
     if (!fabric || !supply?.adhesive || !hand || !selection.setup) return
-    const b = plain(selection.setup), r = plain(recipe), t = plain(taught)
+    const b = toPlain(selection.setup), r = toPlain(recipe), t = toPlain(taught)
     const key = crypto.randomUUID()
     const piece: Laid = {
       key, ironKey: hand.id, fabricId: fabric.id, supplyId: supply.id, ironId: hand.id, pressClothId: pressCloth?.id ?? null,
@@ -118,7 +118,7 @@ export const usePress = defineStore('press', () => {
         bond: course.finalBond, harm: course.harm, peakC: course.peakC, windowC: [...adhesiveOf(b, t).windowC],
         worst: course.harm >= 0.5 ? (course.flags[0]?.kind ?? null) : null,
       },
-      selection: b, taught: t, planned: plannedBond(b, r, t), judged: plain(UNJUDGED), pressing: newPressing(r), startedAt: null,
+      selection: b, taught: t, planned: plannedBond(b, r, t), judged: toPlain(UNJUDGED), pressing: newPressing(r), startedAt: null,
     }
     // What was laid up and not begun makes room; what runs or lies to cool stays.
     pieces.value = [...pieces.value.filter(p => phaseOf(p.pressing) !== 'ready'), piece]
@@ -136,7 +136,7 @@ export const usePress = defineStore('press', () => {
     tick()
     iron.pickUp()
     // Another iron taken in hand meanwhile says nothing of the one this piece is pressed with.
-    return iron.rest && selection.iron?.id === laid.value?.ironKey ? plain(iron.rest) : null
+    return iron.rest && selection.iron?.id === laid.value?.ironKey ? toPlain(iron.rest) : null
   }
 
   /** Down, lift, laid, turned, cold: one key for all of them. */
@@ -169,7 +169,7 @@ export const usePress = defineStore('press', () => {
   }
   /** The dial was turned while a press runs: the sole goes on from there. */
   watch(() => iron.dialKey, () => {
-    if (running.value && iron.rest && selection.iron) put({ kind: 'touch', ironKey: selection.iron.id, rest: plain(iron.rest) })
+    if (running.value && iron.rest && selection.iron) put({ kind: 'touch', ironKey: selection.iron.id, rest: toPlain(iron.rest) })
   })
 
   const putAway = () => { if (laid.value) put({ kind: 'away', key: laid.value.key }) }
@@ -179,7 +179,7 @@ export const usePress = defineStore('press', () => {
     if (!old) return
     put({ kind: 'again', key: old.key })
     const key = crypto.randomUUID()
-    pieces.value = pieces.value.map(p => (p.key === old.key ? { ...p, key, judged: plain(UNJUDGED), startedAt: null } : p))
+    pieces.value = pieces.value.map(p => (p.key === old.key ? { ...p, key, judged: toPlain(UNJUDGED), startedAt: null } : p))
     wanted.value = key
   }
   /** Keeps what was judged so far. */

@@ -106,9 +106,9 @@ describe('a run on this board', () => {
     pass(12)
     await session.space()
     expect(session.step).toMatchObject({ do: 'down', placement: 1 })
-    await session.back()
+    await session.undo()
     expect(session.step).toMatchObject({ do: 'lift', placement: 0 })
-    await vi.waitFor(() => expect(there.kept.map(e => e.kind)).toEqual(['order', 'down', 'lift', 'back']))
+    await vi.waitFor(() => expect(there.kept.map(e => e.kind)).toEqual(['order', 'down', 'lift', 'undo']))
     expect([...there.sessions.values()][0]!.piecesVersion).toBe(3)
     expect(new Set(there.kept.map(e => e.device)).size).toBe(1)
   })
@@ -169,18 +169,18 @@ describe('a run on this board', () => {
     }
     expect(session.opState('b').phase).toBe('cooling')
     expect(session.current!.id).toBe('a')
-    await session.missed('b', 1)
+    await session.markMissed('b', 1)
     expect(session.opState('b')).toMatchObject({ phase: 'open', again: [1] })
     session.choose('b')
     await session.space()
     pass(12)
     await session.space()
-    await session.aside()
+    await session.setAside()
     expect(session.opState('a').phase).toBe('aside')
     pass(80)
     session.tick()
     expect(session.toTry.map(c => c.id)).toEqual(['b'])
-    await session.edge('b', 'lifts', [0])
+    await session.recordEdge('b', 'lifts', [0])
     expect(session.opState('b')).toMatchObject({ phase: 'open', again: [0] })
   })
   it('lifted on another board, nothing is under the iron here any more', async () => {
@@ -202,16 +202,16 @@ describe('a run on this board', () => {
     await session.begin([operation('a')], ['a'], 0)
     await session.space()
     await vi.waitFor(() => expect(there.kept).toHaveLength(2))
-    const first = session.plan!.id, told = [...there.kept]
+    const first = session.plan!.id, event = [...there.kept]
     there.kept.length = 0
     await session.begin([operation('b')], ['b'], 0)
     await vi.waitFor(() => expect(there.kept).toHaveLength(1))
     expect(session.kept.map(e => e.kind)).toEqual(['order'])
     // An answer that was on its way while the board went on to another run.
-    useOutbox().lastSent.value = { kind: 'press', answer: { id: first, events: told, closedAt: null, piecesVersion: 0 } }
+    useOutbox().lastSent.value = { kind: 'press', answer: { id: first, events: event, closedAt: null, piecesVersion: 0 } }
     await flushPromises()
     expect(session.kept.map(e => e.key)).toEqual(there.kept.map(e => e.key))
-    there.kept.splice(0, there.kept.length, ...told)
+    there.kept.splice(0, there.kept.length, ...event)
     await session.take(first)
     expect([session.plan!.id, session.kept.map(e => e.kind), session.down]).toEqual([first, ['order', 'down'], true])
   })
@@ -250,7 +250,7 @@ describe('a run on this board', () => {
     pass(30)
     iron.tick()
     expect(soleState(iron.restOf(idOf(31))!)).toBe('ready')
-    await session.over('a')
+    await session.takeOver('a')
     await session.space()
     await vi.waitFor(() => expect(there.kept.at(-1)!.kind).toBe('lift'))
     expect(there.kept.filter(e => e.kind === 'dial')).toHaveLength(1)
@@ -261,15 +261,15 @@ describe('a run on this board', () => {
     await session.begin([operation('a')], ['a'], 0)
     await vi.waitFor(() => expect(there.kept).toHaveLength(1))
     const now = Date.now() + BEHIND_MS
-    const told = (n: number, more: Partial<KeptSessionEvent>): KeptSessionEvent => ({
+    const event = (n: number, more: Partial<KeptSessionEvent>): KeptSessionEvent => ({
       ...there.kept[0]!, key: idOf(n), device: idOf(99), ids: null, op: 'a', pass: 0, position: there.kept.length, atMs: now,
       arrivedMs: now, ...more,
     })
     for (const placement of [0, 1]) {
-      there.kept.push(told(700 + 2 * placement, { kind: 'down', placement, ironId: idOf(31), atMs: now - 27_000 + 15_000 * placement }))
-      there.kept.push(told(701 + 2 * placement, { kind: 'lift', placement, atMs: now - 15_000 + 15_000 * placement }))
+      there.kept.push(event(700 + 2 * placement, { kind: 'down', placement, ironId: idOf(31), atMs: now - 27_000 + 15_000 * placement }))
+      there.kept.push(event(701 + 2 * placement, { kind: 'lift', placement, atMs: now - 15_000 + 15_000 * placement }))
     }
-    there.kept.push(told(720, {
+    there.kept.push(event(720, {
       kind: 'dial', op: null, pass: null, ironId: idOf(32), soleC: 60, setting: { label: 'cotton', meanC: 192, swingC: 9 },
     }))
     await session.load()

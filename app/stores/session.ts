@@ -3,7 +3,7 @@ import type { EvaluateOptions } from '#core/recipe'
 import { alongside, doubtOf, plannedBond, type Alongside } from '#core/press'
 import { soleNowC } from '#core/iron'
 import {
-  bondOfPressing, foldSession, isDue, nextOperation, nextStep, restOfIron, isTakableBy, warningsAt, type EdgeFound, type OpState,
+  bondOfPressing, foldSession, isDue, nextOperation, nextStep, restOfIron, lastUndoable, warningsAt, type EdgeFound, type OpState,
 } from '#core/session'
 import { toPressSetup, toRecipe } from '#shared/mappers'
 import { sessionEventsOf, skewOfDevice, workOf } from '#shared/pressing'
@@ -37,7 +37,7 @@ export const useSession = defineStore('run', () => {
   /** This browser, as it tells things. */
   const device = useStored<string>('device', crypto.randomUUID())
   const record = useSessionRecord(device)
-  const { plan, kept, own, closed, tell } = record
+  const { plan, kept, own, closed, append } = record
 
   const operations = computed<SessionOperation[]>(() => plan.value?.operations ?? [])
   const works = computed(() => operations.value.map(workOf))
@@ -55,9 +55,9 @@ export const useSession = defineStore('run', () => {
   /** A moment of board time as a time of day here, ms. */
   const wallMs = (atS: number) => ((atS + (state.value.setBy.get(device.value) ?? 0)) / rate) * 1000 - skewMs.value
 
-  function tellDial(ironId: string): Promise<void> {
+  function appendDial(ironId: string): Promise<void> {
     const setting = iron.settingOf(ironId), rest = iron.restOf(ironId)
-    return tell('dial', {
+    return append('dial', {
       ironId, soleC: rest ? Math.round(soleNowC(rest) * 10) / 10 : null,
       setting: setting && { label: setting.label, meanC: setting.meanC, swingC: setting.swingC },
     })
@@ -65,24 +65,24 @@ export const useSession = defineStore('run', () => {
   /** Begins a run, with the irons as they stand here. */
   async function begin(...what: Parameters<typeof record.begin>): Promise<void> {
     await record.begin(...what)
-    for (const i of library.irons) if (iron.dials[i.id]) await tellDial(i.id)
+    for (const i of library.irons) if (iron.dials[i.id]) await appendDial(i.id)
   }
   // A dial turned on another board is turned: the irons stand in one workroom.
   watch(() => state.value.irons, (irons) => {
     if (closed.value) return
-    for (const [id, told] of irons) {
-      const setAt = Math.round(wallMs(told.setS)), touchedAt = Math.round(wallMs(told.touchedS)), here = iron.dials[id]
+    for (const [id, reported] of irons) {
+      const setAt = Math.round(wallMs(reported.setS)), touchedAt = Math.round(wallMs(reported.touchedS)), here = iron.dials[id]
       if (here && here.setAt >= setAt - NEAR_MS) {
         // What another board has in the hand does not shut itself off here.
         if (touchedAt > here.touchedAt + NEAR_MS) iron.adopt(id, { ...here, touchedAt })
         continue
       }
       const settings = library.irons.find(i => i.id === id)?.settings ?? []
-      const at = settings.findIndex(s => s.label === told.label)
-      const between = told.targetC === null
+      const at = settings.findIndex(s => s.label === reported.label)
+      const between = reported.targetC === null
         ? null
-        : { label: told.label ?? '', meanC: told.targetC, swingC: told.swingC, origin: 'model' as const }
-      iron.adopt(id, { setting: at >= 0 ? at : between, fromC: told.fromC, setAt, touchedAt })
+        : { label: reported.label ?? '', meanC: reported.targetC, swingC: reported.swingC, origin: 'model' as const }
+      iron.adopt(id, { setting: at >= 0 ? at : between, fromC: reported.fromC, setAt, touchedAt })
     }
   })
   // A dial turned on this board, wherever that was done, is told.
@@ -90,8 +90,8 @@ export const useSession = defineStore('run', () => {
     (now, before) => {
       if (!plan.value || closed.value) return
       for (const id of Object.keys(now)) {
-        const told = state.value.irons.get(id), setS = boardS(iron.dials[id]!.setAt)
-        if (now[id] !== before?.[id] && (!told || setS > told.setS + NEAR_MS / 1000)) void tellDial(id)
+        const reported = state.value.irons.get(id), setS = boardS(iron.dials[id]!.setAt)
+        if (now[id] !== before?.[id] && (!reported || setS > reported.setS + NEAR_MS / 1000)) void appendDial(id)
       }
     })
 
@@ -138,7 +138,7 @@ export const useSession = defineStore('run', () => {
     return rest ? Math.round(soleNowC(rest) * 10) / 10 : null
   }
   /** Another thing this iron is down on. */
-  const ironBusy = (o: SessionOperation) => [...state.value.ops.values()]
+  const isIronBusy = (o: SessionOperation) => [...state.value.ops.values()]
     .some(x => x.id !== o.id && x.touches.some(t => t.toS === null && t.ironId === o.ironId))
   const heldElsewhere = computed(() => {
     const s = current.value && opState(current.value.id)
@@ -152,35 +152,36 @@ export const useSession = defineStore('run', () => {
     if (!o || !s || closed.value || heldElsewhere.value) return
     if (o.ironId) iron.pickUpOf(o.ironId)
     if (s.do === 'down') {
-      if (ironBusy(o)) return
-      await tell('down', { op: o.id, pass: s.pass, placement: s.placement, ironId: o.ironId, soleC: soleC(o.ironId) })
-    } else if (s.do === 'lift') await tell('lift', { op: o.id, ironId: o.ironId, soleC: soleC(o.ironId) })
-    else if (s.do === 'laid' || s.do === 'turned' || s.do === 'cold') await tell(s.do, { op: o.id })
-    else if (s.do === 'hand') await tell('done', { op: o.id })
-    if (wanted.value && ['cooling', 'edge', 'done', 'out'].includes(opState(wanted.value)?.phase ?? '')) wanted.value = null
+      if (isIronBusy(o)) return
+      await append('down', { op: o.id, pass: s.pass, placement: s.placement, ironId: o.ironId, soleC: soleC(o.ironId) })
+    } else if (s.do === 'lift') await append('lift', { op: o.id, ironId: o.ironId, soleC: soleC(o.ironId) })
+    else if (s.do === 'laid' || s.do === 'turned' || s.do === 'cold') await append(s.do, { op: o.id })
+    else if (s.do === 'hand') await append('done', { op: o.id })
+    if (wanted.value && ['cooling', 'edge', 'done', 'skipped'].includes(opState(wanted.value)?.phase ?? '')) wanted.value = null
     follow()
   }
-  async function back(): Promise<void> {
-    const last = isTakableBy(events.value, device.value)
-    if (last) await tell('back', { op: last.op ?? null, takes: last.key })
+  async function undo(): Promise<void> {
+    const last = lastUndoable(events.value, device.value)
+    if (last) await append('undo', { op: last.op ?? null, takes: last.key })
   }
-  const missed = (op: string, placement: number): Promise<void> => tell('missed', { op, placement })
-  async function aside(): Promise<void> {
+  const markMissed = (op: string, placement: number): Promise<void> => append('missed', { op, placement })
+  async function setAside(): Promise<void> {
     const o = current.value
     if (!o || down.value) return
-    if (opState(o.id).phase !== 'inHand') await tell('take', { op: o.id })
+    if (opState(o.id).phase !== 'inHand') await append('take', { op: o.id })
     wanted.value = null
-    await tell('aside', { op: o.id })
+    await append('aside', { op: o.id })
   }
   /** Cold and taken up, where there is no edge to try. */
-  const opTakenUp = (op: string): Promise<void> => tell('cold', { op })
-  const leaveOut = (op: string): Promise<void> => tell('out', { op })
-  const edge = (op: string, found: EdgeFound, placements: number[] = []): Promise<void> => tell('edge', { op, edge: found, placements })
-  const over = (op: string): Promise<void> => tell('over', { op })
-  const cleaned = (ironId: string): Promise<void> => tell('cleaned', { ironId })
-  const sole = (ironId: string, c: number): Promise<void> => {
+  const markCold = (op: string): Promise<void> => append('cold', { op })
+  const skip = (op: string): Promise<void> => append('skip', { op })
+  const recordEdge = (op: string, found: EdgeFound, placements: number[] = []): Promise<void> =>
+    append('edge', { op, edge: found, placements })
+  const takeOver = (op: string): Promise<void> => append('takeOver', { op })
+  const markCleaned = (ironId: string): Promise<void> => append('cleaned', { ironId })
+  const correctSole = (ironId: string, c: number): Promise<void> => {
     iron.correct(ironId, c)
-    return tell('sole', { ironId, soleC: c })
+    return append('sole', { ironId, soleC: c })
   }
   /** Another piece is taken instead: the next that may be begun after this one in the order. */
   function another(): void {
@@ -206,7 +207,7 @@ export const useSession = defineStore('run', () => {
       const over = o.overSupplyIds.map(id => library.supplies.find(s => s.id === id)).filter(s => s !== undefined)
       if (!fabric || !supply?.adhesive || !i || !o.recipe) followedOps.set(key, null)
       else {
-        const b = plain(toPressSetup(fabric, supply, i, pressCloth, o.surface, selection.rules, over))
+        const b = toPlain(toPressSetup(fabric, supply, i, pressCloth, o.surface, selection.rules, over))
         const recipe = toRecipe(o.recipe)
         const followed = (taught: EvaluateOptions): Followed => ({ selection: b, planned: plannedBond(b, recipe, taught), taught })
         followedOps.set(key, followed({}))
@@ -232,7 +233,7 @@ export const useSession = defineStore('run', () => {
     const doubt = doubtOf((wall - lastWall) / 1000, (steady - lastSteady) / 1000, expectedS)
     lastWall = wall
     lastSteady = steady
-    if (doubt?.why === 'clockSet' && plan.value && !closed.value) void tell('clock', { byS: doubt.byS })
+    if (doubt?.why === 'clockSet' && plan.value && !closed.value) void append('clock', { byS: doubt.byS })
     nowMs.value = wall
   }
   useIntervalFn(() => { if (plan.value) tick() }, 1000)
@@ -259,7 +260,7 @@ export const useSession = defineStore('run', () => {
   watch(() => jobs.job?.id, () => { void record.load() }, { immediate: true })
   return {
     ...record, begin, device, operations, works, events, state, byId, opState, nowS, boardS, wallMs, current, step, down, moving, cooling,
-    toTry, under, warnings, clashes, heldElsewhere, wanted, restOf, soleC, space, back, missed, aside, leaveOut, opTakenUp, edge, doneCount,
-    lastKey, atHand, over, cleaned, sole, another, choose, tick,
+    toTry, under, warnings, clashes, heldElsewhere, wanted, restOf, soleC, space, undo, markMissed, setAside, skip, markCold, recordEdge,
+    doneCount, lastKey, atHand, takeOver, markCleaned, correctSole, another, choose, tick,
   }
 })

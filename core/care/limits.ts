@@ -150,7 +150,7 @@ function ironOf(p: CarePart, how: { backOnly: boolean, covered: boolean }): Care
   }
 }
 
-const wakesInSteam = ({ stays }: InterfacingPart, how: { backOnly: boolean, covered: boolean }): boolean =>
+const canSoftenInSteam = ({ stays }: InterfacingPart, how: { backOnly: boolean, covered: boolean }): boolean =>
   stays?.some(s => s.steam && s.side === (how.backOnly ? 'back' : 'face') && s.covered === how.covered && s.restS !== null
     && s.restS < STROKE_S) ?? false
 
@@ -166,7 +166,7 @@ export function careLimits(parts: readonly CarePart[]): CareLimits {
     tumble: chain(parts.flatMap(p => saidBy(p, TUMBLE)), v => DRYERS.indexOf(v), 'yes'),
     iron: chain(parts.flatMap(p => ironOf(p, how)), v => v, 200),
     dryClean: chain(parts.flatMap(p => saidBy(p, CLEAN)), v => (v ? 1 : 0), true),
-    ...how, steamWakes: parts.some(p => p.part === 'interfacing' && wakesInSteam(p, how)),
+    ...how, steamWakes: parts.some(p => p.part === 'interfacing' && canSoftenInSteam(p, how)),
     steam: steam.includes('no') ? 'no' : steam.includes('light') ? 'light' : 'yes',
   }
 }

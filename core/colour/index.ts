@@ -2,7 +2,7 @@
 export { deltaE00, gainsOf, hexOf, labOf, type Gains } from './lab'
 export { corrected, type Picture } from './picture'
 export { figureOf, appearanceOf, paletteOf, plainAppearance, type Look } from './palette'
-export { madePrint, type PrintAsk } from './prints'
+export { madePrint, type PrintAsk } from './fabricPrints'
 export {
   barOfScrap, judgeLook, plainCost, rankScraps, showsOf, tinted, type ColourReason, type MendGround, type Ranking,
   type Scrap, type ScrapBar,

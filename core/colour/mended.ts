@@ -2,7 +2,7 @@ import type { Point, Ring } from '../geometry'
 import type { Picture } from './picture'
 
 /** Inside a ring, by how often a ray crosses it. */
-function within(ring: Ring, x: number, y: number): boolean {
+function isWithin(ring: Ring, x: number, y: number): boolean {
   let inside = false
   for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
     const a = ring[i]!, b = ring[j]!
@@ -34,7 +34,7 @@ export function throughHoles(fabric: Picture, patch: Picture, holes: readonly Ri
     const [left, right] = [Math.max(0, Math.floor(Math.min(...xs))), Math.min(fabric.wide - 1, Math.ceil(Math.max(...xs)))]
     const [top, bottom] = [Math.max(0, Math.floor(Math.min(...ys))), Math.min(fabric.high - 1, Math.ceil(Math.max(...ys)))]
     for (let y = top; y <= bottom; y++) for (let x = left; x <= right; x++) {
-      if (!within(ring, (x + 0.5) / pxPerMm, (y + 0.5) / pxPerMm)) continue
+      if (!isWithin(ring, (x + 0.5) / pxPerMm, (y + 0.5) / pxPerMm)) continue
       const at = (y * fabric.wide + x) * 4
       for (let c = 0; c < 4; c++) rgba[at + c] = patch.rgba[at + c]!
     }

@@ -144,8 +144,8 @@ function toneReasons(fabric: Lab, patch: Lab): ColourReason[] {
 /** Why a scrap cannot be the patch whatever its colour; null where it can. */
 export function barOfScrap(s: Scrap, ground: MendGround): ScrapBar | null {
   // Either way up: its pattern is turned with it.
-  const fits = (w: number, h: number) => s.wideMm >= w && s.highMm >= h
-  if (!fits(ground.wideMm, ground.highMm) && !fits(ground.highMm, ground.wideMm))
+  const canFit = (w: number, h: number) => s.wideMm >= w && s.highMm >= h
+  if (!canFit(ground.wideMm, ground.highMm) && !canFit(ground.highMm, ground.wideMm))
     return { why: 'tooSmall', wideMm: ground.wideMm, highMm: ground.highMm }
   const ratio = s.massGsm / ground.massGsm
   if (ratio > HEAVIEST) return { why: 'tooHeavy', ratio }

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { arc, areaMm2, boundsOf, crossing, difference, outlineOf, overlap, type Outline } from '../geometry'
+import { arc, areaMm2, boundsOf, crossing, difference, outlineOf, isOverlapping, type Outline } from '../geometry'
 import { BLOCKS, blockOf, outlinesOf, pairOf, unfolded, usualMeasures, webOf, type Allowances } from '.'
 
 const draw = (key: string, over: Record<string, number> = {}) => {
@@ -89,7 +89,7 @@ describe('the web of a mend', () => {
     expect([near.holes.length, far.holes.length]).toEqual([1, 2])
     for (const { web, holes } of [near, far]) {
       expect(total(web) + total(holes)).toBeCloseTo(areaMm2(patch), 1)
-      for (const h of holes) expect(web.some(w => overlap(w, h))).toBe(false)
+      for (const h of holes) expect(web.some(w => isOverlapping(w, h))).toBe(false)
     }
   })
   it('may stay a millimetre inside, no more', () => {

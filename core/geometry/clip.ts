@@ -42,7 +42,7 @@ export const difference = (from: readonly Outline[], less: readonly Outline[]): 
 export const intersection = (a: readonly Outline[], b: readonly Outline[]): Outline[] => combined(ClipType.Intersection, a, b)
 
 /** Does any of one lie on the other? Exact to a hundredth of a square millimetre. */
-export const overlap = (a: Outline, b: Outline): boolean => intersection([a], [b]).length > 0
+export const isOverlapping = (a: Outline, b: Outline): boolean => intersection([a], [b]).length > 0
 
 /** Rings as they were drawn, crossings taken out: what runs backwards is no piece. */
 export function untangled(rings: readonly Ring[]): Outline[] {

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
   arc, areaMm2, aroundMm, atOrigin, boundsOf, crossing, cubic, cutApart, difference, intersection, mirrored, offset, offsetEdges, outlineOf,
-  overlap,
+  isOverlapping,
   quadratic, rotated, shifted, signedAreaMm2, tooNarrow, union, type Outline, type Point, type Ring,
 } from '.'
 
@@ -123,7 +123,7 @@ describe('what outlines have in common', () => {
       const both = total(intersection([a], [b]))
       expect(total(union([a, b]))).toBeCloseTo(areaMm2(a) + areaMm2(b) - both, 0)
       expect(total(difference([a], [b]))).toBeCloseTo(areaMm2(a) - both, 0)
-      expect(overlap(a, b)).toBe(both > 0)
+      expect(isOverlapping(a, b)).toBe(both > 0)
     }), runs)
   })
   it('a hole cut in a patch: web and hole make the patch', () => {
@@ -134,7 +134,7 @@ describe('what outlines have in common', () => {
     expect(areaMm2(web[0]!) + areaMm2(hole)).toBeCloseTo(3000, 2)
   })
   it('side by side is not on top of each other', () => {
-    expect([overlap(box(10, 10), box(10, 10, 10, 0)), overlap(box(10, 10), box(10, 10, 9.9, 0))]).toEqual([false, true])
+    expect([isOverlapping(box(10, 10), box(10, 10, 10, 0)), isOverlapping(box(10, 10), box(10, 10, 9.9, 0))]).toEqual([false, true])
   })
 })
 

@@ -3,7 +3,7 @@ export {
   areaMm2, aroundMm, atOrigin, boundsOf, boxAbout, boxOf, distanceMm, mirrored, outlineOf, rotated, shifted, signedAreaMm2,
   type Outline, type Point, type Ring,
 } from './outline'
-export { difference, intersection, offset, overlap, simplified, swept, thinned, tooNarrow, union, untangled } from './clip'
+export { difference, intersection, offset, isOverlapping, simplified, swept, thinned, tooNarrow, union, untangled } from './clip'
 export { crossing } from './crossing'
 export { cutApart } from './apart'
 export { offsetEdges } from './edges'

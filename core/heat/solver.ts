@@ -3,7 +3,7 @@ import { squeeze, type Mesh } from './mesh'
 import { BOILS_C, WATER_HEAT_J_KG_K as CPW } from './layer'
 import { BOILING, createState, DRYING, FREE, NO_WATER_KG, PARCHING, type Exposure, type Ledger } from './state'
 import { moveVapour } from './vapour'
-import { agree, settlePhases } from './water'
+import { reviseModes, settlePhases } from './water'
 
 export interface Solver {
   mesh: Mesh
@@ -70,7 +70,7 @@ export function createSolver(mesh: Mesh, ledger: Ledger = newLedger()): Solver {
     }
     for (let sets = 0; sets < MAX_SETS; sets++) {
       solve(state, dt, top, topC, bottom, bottomC)
-      if (lastWet < 0 || !agree(state, dt, top, topC, bottom, bottomC, x, lastWet)) break
+      if (lastWet < 0 || !reviseModes(state, dt, top, topC, bottom, bottomC, x, lastWet)) break
     }
     ledger.topJ += top * (topC - T[0]!) * dt
     ledger.bottomJ += bottom * (bottomC - T[n - 1]!) * dt

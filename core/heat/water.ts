@@ -5,7 +5,7 @@ import { BOILING, DRYING, FREE, knowBoiling, NO_WATER_KG, PARCHING, PARTING, typ
 const CLOSE_K = 1e-9
 
 /** Looks over the wet cells after a solve and moves those whose mode does not fit; true if the system must be solved again. */
-export function agree(
+export function reviseModes(
   state: State, dt: number, top: number, topC: number, bottom: number, bottomC: number, x: Exposure, lastWet: number,
 ): boolean {
   const { mode, fed, boilsC, leavesKgK, waterAtBoil, old, wetCapacity, sealedAbove } = state

@@ -1,8 +1,8 @@
 import type { InterfacingBase, PressClothKindKey, FibreKey, AdhesiveGrade, AdhesiveKey } from '../materials'
-import type { Sheet } from '../stack'
+import type { MakerRecipe } from '../stack'
 
 /** What stands on a leaflet: so hot, so moist, so long, so hard, under what. */
-export type Instructions = Sheet
+export type Instructions = MakerRecipe
 
 /** A household iron leaned on, and by its own weight, kPa. */
 export const LEANED_KPA = 3

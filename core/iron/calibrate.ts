@@ -62,7 +62,7 @@ function firstPeak(readings: readonly Reading[]): number | null {
 }
 
 /** Does the sole warm up again after its first peak? Without that there is no cycle to fit. */
-function risesAgain(tail: readonly Reading[]): boolean {
+function isRisingAgain(tail: readonly Reading[]): boolean {
   const RUN = 4, RISE_C = 4
   let lowest = Infinity
   for (let i = RUN; i < tail.length; i++) {
@@ -104,7 +104,7 @@ export function fitSetting(readings: readonly Reading[]): { fit: Calibration } |
   const peak = firstPeak(readings)
   if (peak === null) return { trouble: { why: 'stillWarming' } }
   const tail = readings.slice(peak)
-  if (!risesAgain(tail)) return { trouble: { why: 'noCycle' } }
+  if (!isRisingAgain(tail)) return { trouble: { why: 'noCycle' } }
   const t0 = tail[0]!.atS, spanS = tail[tail.length - 1]!.atS - t0
   const residual = (p: number[], r: Reading) => r.c - (p[0]! + p[1]! * saw((r.atS - t0) / p[2]! + p[3]!, p[4]!))
   const squares = (p: number[]) => tail.reduce((s, r) => s + residual(p, r) ** 2, 0)

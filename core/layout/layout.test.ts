@@ -8,7 +8,7 @@ import {
   chalkMarks,
   cutStrip,
   firstLayout,
-  holdsSquare,
+  canHoldSquare,
   improveLayout,
   laidOutline,
   layoutFaults,
@@ -18,7 +18,7 @@ import {
   type Grain,
   type LayoutPiece,
 } from '.'
-import { profileOf, barred } from './profile'
+import { profileOf, hasBarredSpan } from './profile'
 
 const box = (wide: number, high: number, x = 0, y = 0): Outline =>
   outlineOf([
@@ -69,7 +69,7 @@ describe('a profile', () => {
         const p = profileOf(a),
           q = profileOf(b),
           [pa, qb] = [boundsOf(a), boundsOf(b)]
-        const met = barred(p, q, dx, span)
+        const met = hasBarredSpan(p, q, dx, span)
         const at = layoutFaults(
           [
             { id: 'p', outline: a },
@@ -254,13 +254,13 @@ describe('what is wrong with a layout is found', () => {
 describe('offcuts', () => {
   it('are kept from 80 by 80 mm on', () => {
     expect([
-      holdsSquare(box(80, 80)),
-      holdsSquare(box(79, 400)),
-      holdsSquare(rotated(box(100, 100), 45)),
-      holdsSquare(box(300, 300), 301),
+      canHoldSquare(box(80, 80)),
+      canHoldSquare(box(79, 400)),
+      canHoldSquare(rotated(box(100, 100), 45)),
+      canHoldSquare(box(300, 300), 301),
     ]).toEqual([true, false, false, false])
     const ring = outlineOf(box(200, 200).rim, [box(60, 60, 70, 70).rim])
-    expect([holdsSquare(ring, 69), holdsSquare(ring, 72)]).toEqual([true, false])
+    expect([canHoldSquare(ring, 69), canHoldSquare(ring, 72)]).toEqual([true, false])
   })
   it('are what the pieces left, without slivers, and nothing of the pieces', () => {
     const laid = [box(300, 300), box(500, 380, 302, 0)]

@@ -6,7 +6,7 @@ import {
   intersection,
   offset,
   outlineOf,
-  overlap,
+  isOverlapping,
   rotated,
   shifted,
   swept,
@@ -36,7 +36,7 @@ function placesWithin(container: Outline, shape: Ring): Outline[] {
 }
 
 /** Does a square of this size lie anywhere in it, its sides along and across? */
-export function holdsSquare(outline: Outline, sideMm = KEPT_SQUARE_MM): boolean {
+export function canHoldSquare(outline: Outline, sideMm = KEPT_SQUARE_MM): boolean {
   // What is left to move it about in must be more than a speck.
   const s = sideMm - 3 * HAIR_MM
   return (
@@ -64,7 +64,7 @@ export function leftOver(laid: readonly Outline[], wideMm: number, lengthMm: num
   const open = difference([roll], offset(taken, Math.max(gapMm, HAIR_MM), 'pointed'))
   // In and out again: what is narrower than this goes.
   const sound = offset(offset(open, -SLIVER_MM / 2, 'pointed'), SLIVER_MM / 2, 'pointed')
-  return intersection(sound, open).filter(o => holdsSquare(o))
+  return intersection(sound, open).filter(o => canHoldSquare(o))
 }
 const SLIVER_MM = 30
 
@@ -99,7 +99,7 @@ function placeIn(offcut: Outline, piece: LayoutPiece, there: readonly Outline[],
       const lies = shifted(turned, x, y)
       // What is worked out to a ten-thousandth may stand over by a hair.
       if (offset(difference([lies], [offcut]), -HAIR_MM / 2).length > 0) continue
-      if (roomy.some(o => overlap({ rim: lies.rim, holes: [] }, offset([o], -HAIR_MM)[0] ?? o))) continue
+      if (roomy.some(o => isOverlapping({ rim: lies.rim, holes: [] }, offset([o], -HAIR_MM)[0] ?? o))) continue
       return { id: piece.id, turnDeg, x, y }
     }
   }

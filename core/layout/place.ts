@@ -1,4 +1,4 @@
-import { barred } from './profile'
+import { hasBarredSpan } from './profile'
 import type { Shape } from './piece'
 
 /** A shape laid: its lower left corner, mm from the selvedge and from the end, half the gap included. */
@@ -41,8 +41,8 @@ let froms = new Float64Array(64),
 
 const span = new Float64Array(2)
 /** What `barred` says of two that stand over each other, looked up where it was worked out before; the answer is in `span`. */
-function reach(p: Shape, q: Shape, dx: number): boolean {
-  if ((p.square && q.square) || !Number.isInteger(dx)) return barred(p.profile, q.profile, dx, span)
+function hasReach(p: Shape, q: Shape, dx: number): boolean {
+  if ((p.square && q.square) || !Number.isInteger(dx)) return hasBarredSpan(p.profile, q.profile, dx, span)
   let table = p.met[q.serial]
   if (!table) {
     table = new Float32Array(2 * (Math.ceil(p.profile.wideMm) + Math.ceil(q.profile.wideMm) + 1)).fill(NaN)
@@ -55,7 +55,7 @@ function reach(p: Shape, q: Shape, dx: number): boolean {
     span[1] = table[at + 1]!
     return true
   }
-  if (!barred(p.profile, q.profile, dx, span)) return false
+  if (!hasBarredSpan(p.profile, q.profile, dx, span)) return false
   // A hair wider than it is, so that what is rounded lies on the safe side.
   table[at] = span[0]! -= ROUNDED_MM
   table[at + 1] = span[1]! += ROUNDED_MM
@@ -71,7 +71,7 @@ function lowest(shape: Shape, x: number, laid: readonly Laid[], mostMm: number):
     const l = laid[k]!,
       dx = x - l.x
     // What stands beside it bars nothing, nor what bars only heights above those that are asked for.
-    if (dx >= l.shape.profile.wideMm || dx + w <= 0 || l.y - h > mostMm || !reach(shape, l.shape, dx)) continue
+    if (dx >= l.shape.profile.wideMm || dx + w <= 0 || l.y - h > mostMm || !hasReach(shape, l.shape, dx)) continue
     const from = l.y + span[0]!,
       to = l.y + span[1]!
     if (to <= TOUCH_MM) continue

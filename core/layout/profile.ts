@@ -46,8 +46,8 @@ export function profileOf(outline: Pick<Outline, 'rim'>): Profile {
       if (l + r > top.left[k]! + top.right[k]!) [top.left[k], top.right[k]] = [l, r]
     }
   })
-  const level = (side: Float64Array, at: number) => side.every(v => Math.abs(v - at) < SAME_MM)
-  const flat = level(bottom.left, 0) && level(bottom.right, 0) && level(top.left, highMm) && level(top.right, highMm)
+  const isLevel = (side: Float64Array, at: number) => side.every(v => Math.abs(v - at) < SAME_MM)
+  const flat = isLevel(bottom.left, 0) && isLevel(bottom.right, 0) && isLevel(top.left, highMm) && isLevel(top.right, highMm)
   return { wideMm, highMm, flat, xs, bottom, top }
 }
 
@@ -57,7 +57,7 @@ export function profileOf(outline: Pick<Outline, 'rim'>): Profile {
  * @param span is written: from and to, mm
  * @returns false where they pass each other side by side
  */
-export function barred(p: Profile, q: Profile, dx: number, span: Float64Array): boolean {
+export function hasBarredSpan(p: Profile, q: Profile, dx: number, span: Float64Array): boolean {
   const from = dx > 0 ? dx : 0,
     to = dx + p.wideMm < q.wideMm ? dx + p.wideMm : q.wideMm
   if (to - from <= SAME_MM) return false

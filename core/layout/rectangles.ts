@@ -7,9 +7,9 @@ const SAME_MM = 1e-6
 function fit(w: number, h: number, stretch: number, leftUp: number, rightUp: number): number {
   const snug = stretch - w
   if (snug < -SAME_MM) return -1
-  const level = Math.abs(h - leftUp) < SAME_MM || Math.abs(h - rightUp) < SAME_MM
-  if (snug < SAME_MM) return level ? 4 : h < Math.min(leftUp, rightUp) ? 3 : 2
-  return level ? 1 : 0
+  const isLevel = Math.abs(h - leftUp) < SAME_MM || Math.abs(h - rightUp) < SAME_MM
+  if (snug < SAME_MM) return isLevel ? 4 : h < Math.min(leftUp, rightUp) ? 3 : 2
+  return isLevel ? 1 : 0
 }
 
 /**

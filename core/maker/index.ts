@@ -1,7 +1,7 @@
 /** Does a maker's sheet agree with itself and with what its adhesive usually wants? */
 import { ADHESIVES, type AdhesiveKey } from '../materials'
 
-export interface Sheet {
+export interface MakerFigures {
   adhesive: AdhesiveKey | null
   instructions: 'maker' | 'lost'
   makerC: number | null
@@ -26,7 +26,7 @@ export type MakerTrouble
 const SOLE_OVER_GLUE_K = 60
 
 /** Everything on the sheet that contradicts itself or the adhesive's typical grade. Typical values, so a prompt to look again. */
-export function makerTroubles(s: Sheet): MakerTrouble[] {
+export function makerTroubles(s: MakerFigures): MakerTrouble[] {
   const troubles: MakerTrouble[] = []
   if (s.instructions === 'maker' && s.makerC === null && s.makerHoldS === null) troubles.push({ why: 'nothingOnIt' })
   if (!s.adhesive) return s.makerC === null ? troubles : [...troubles, { why: 'heatWithoutAdhesive' }]

@@ -1,12 +1,12 @@
 import { expect, it } from 'vitest'
-import { makerTroubles, type Sheet } from '.'
+import { makerTroubles, type MakerFigures } from '.'
 
-const sheet = (over: Partial<Sheet>): Sheet => ({
+const sheet = (over: Partial<MakerFigures>): MakerFigures => ({
   adhesive: 'polyamide', instructions: 'maker', makerC: 150, makerHoldS: 12, makerMoisture: 'dry', makerPressureKPa: null, washC: 40,
   tumble: 'no', ...over,
 })
 
-it.each<[string, Partial<Sheet>, string[]]>([
+it.each<[string, Partial<MakerFigures>, string[]]>([
   ['a sheet in order', {}, []],
   ['cooler than it melts', { makerC: 95 }, ['belowMelting']],
   ['the same with steam is in order', { makerC: 95, makerMoisture: 'steam' }, []],

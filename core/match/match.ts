@@ -7,7 +7,7 @@ import { bestOf, COARSE, searchRecipes, USUAL_HABITS } from '../recipe'
 import { careStood, exclusionsOf, opennessOf } from './exclude'
 import { fabricKind, usualness } from './kind'
 import { fabricBendingMm, layeredBendingMm, layerings, type Layered } from './layers'
-import { carries, FIRM_HEAVIER, partsOf, scoreOf, secondsPart, windowPart, type Figures } from './score'
+import { isStructural, FIRM_HEAVIER, partsOf, scoreOf, secondsPart, windowPart, type Figures } from './score'
 import {
   WISH_OF, type Candidate, type Clash, type Excluded, type Exclusion, type Fault, type Match, type MatchQuery, type MatchSupply,
   type Part, type Wish, type WishCost,
@@ -89,7 +89,7 @@ const UNUSUAL_UNDER = 0.4
 function faultsOf(query: MatchQuery, { supplies }: Layered): Fault[] {
   const faults: Fault[] = []
   const interfacingGsm = supplies.reduce((s, x) => s + x.massGsm, 0)
-  if (!carries(query.place) && interfacingGsm > query.fabric.massGsm * (query.place.stiffness === 'firm' ? FIRM_HEAVIER : 1))
+  if (!isStructural(query.place) && interfacingGsm > query.fabric.massGsm * (query.place.stiffness === 'firm' ? FIRM_HEAVIER : 1))
     faults.push({ why: 'heavier', interfacingGsm, fabricGsm: query.fabric.massGsm })
   const kind = fabricKind(query.fabric)
   if (
@@ -138,8 +138,8 @@ export function matchShelf(query: MatchQuery, shelf: readonly MatchSupply[]): Ma
   for (const layered of layerings(query, shelf)) {
     const reasons = layered.supplies.flatMap(s => barred.get(s)!)
     const single = layered.supplies.length === 1
-    if (reasons.length === 0 || (!single && onlyFamily(reasons))) {
-      if (layered.kind === 'double' && strikesDoubled(query, layered)) continue
+    if (reasons.length === 0 || (!single && isFamilyOnly(reasons))) {
+      if (layered.kind === 'double' && isStrikingThroughDoubled(query, layered)) continue
       const candidate = candidateOf(judge, layered)
       if (!query.drapeKept || candidate.bendingMm <= judge.mostDrapeMm) {
         ranked.push(candidate)
@@ -163,9 +163,9 @@ export function matchShelf(query: MatchQuery, shelf: readonly MatchSupply[]): Ma
 }
 
 /** In a pair the partner needs no family of its own in the place: the layering is what the place asks for. */
-const onlyFamily = (reasons: Exclusion[]): boolean => reasons.every(r => r.why === 'family')
+const isFamilyOnly = (reasons: Exclusion[]): boolean => reasons.every(r => r.why === 'family')
 
-const strikesDoubled = (query: MatchQuery, layered: Layered): boolean =>
+const isStrikingThroughDoubled = (query: MatchQuery, layered: Layered): boolean =>
   opennessOf(query.fabric) * layered.supplies[0]!.adhesiveGsm * 2 > DOUBLED_STRIKES_GSM
 
 /** For each wish: how many it keeps out that nothing else does. */

@@ -54,7 +54,7 @@ const lightness = (ratio: number): number => ratio <= LIGHTER ? 1 : 1 - (ratio -
 /** A band or stand that is to be firm may be so many times as heavy as elsewhere. */
 export const FIRM_HEAVIER = 1.5
 /** A bag or mat wants structure, whatever it weighs. */
-export const carries = (place: MatchQuery['place']): boolean => place.families.includes('foam')
+export const isStructural = (place: MatchQuery['place']): boolean => place.families.includes('foam')
 
 /** What heat would do to a fabric of unknown fibre is not known: no window of it counts for much. */
 const UNKNOWN_WINDOW = 0
@@ -83,7 +83,7 @@ export function partsOf(query: MatchQuery, layered: Layered, f: Figures): Part[]
   const ratio = massGsm / fabric.massGsm
   parts.push(
     part(
-      'weight', carries(place) ? 1.6 - ratio * 0.4 : lightness(place.stiffness === 'firm' ? ratio / FIRM_HEAVIER : ratio), massGsm,
+      'weight', isStructural(place) ? 1.6 - ratio * 0.4 : lightness(place.stiffness === 'firm' ? ratio / FIRM_HEAVIER : ratio), massGsm,
       fabric.massGsm,
     ),
   )

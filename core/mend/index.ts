@@ -3,7 +3,7 @@ export {
   planStuck, stuckStack, type StuckAsk, type StuckPlan, type StuckRefusal, type StuckSide,
 } from './stuck'
 export {
-  heldMm2, LEAST_MARGIN_MM, marginFor, MOST_MARGIN_MM, patchesFor, pinked, roomFor, type Patch,
+  heldMm2, LEAST_MARGIN_MM, marginFor, MOST_MARGIN_MM, patchesFor, pinked, roomFor, type HolePatch,
 } from './patch'
 export {
   faultsOf, GARMENTS, GARMENT_VIEWS, keepOutOutline, laidAt, type GarmentPlace, type KeepOut,

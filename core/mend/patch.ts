@@ -1,6 +1,6 @@
 import { webOf } from '../cut'
 import {
-  areaMm2, boundsOf, boxAbout, intersection, offset, outlineOf, overlap, signedAreaMm2, type Outline, type Point, type Ring,
+  areaMm2, boundsOf, boxAbout, intersection, offset, outlineOf, isOverlapping, signedAreaMm2, type Outline, type Point, type Ring,
 } from '../geometry'
 
 export type Wear = 'light' | 'usual' | 'hard'
@@ -12,7 +12,7 @@ export interface PatchSpec {
   /** Taken off the hole's ragged edge, mm. */
   trimMm: number
 }
-export interface Patch {
+export interface HolePatch {
   outline: Outline
   /** The holes it closes, their edges trimmed clean. */
   holes: Outline[]
@@ -84,7 +84,7 @@ function grouped(holes: readonly Outline[], marginMm: number): Outline[][] {
     joined = false
     for (let i = 0; i < groups.length && !joined; i++) for (let j = i + 1; j < groups.length && !joined; j++) {
       const box = (g: Outline[]) => offset([boxAbout(g)], marginMm)[0]!
-      if (!overlap(box(groups[i]!), box(groups[j]!))) continue
+      if (!isOverlapping(box(groups[i]!), box(groups[j]!))) continue
       groups = [...groups.filter((_, k) => k !== i && k !== j), [...groups[i]!, ...groups[j]!]]
       joined = true
     }
@@ -97,7 +97,7 @@ function grouped(holes: readonly Outline[], marginMm: number): Outline[][] {
  * shape cut out of it.
  * @throws RangeError where there is no hole, or the margin is none that holds
  */
-export function patchesFor(holes: readonly Outline[], { marginMm, edge, trimMm }: PatchSpec): Patch[] {
+export function patchesFor(holes: readonly Outline[], { marginMm, edge, trimMm }: PatchSpec): HolePatch[] {
   if (holes.length === 0) throw new RangeError('Holes: mark at least one.')
   if (marginMm < LEAST_MARGIN_MM || marginMm > MOST_MARGIN_MM)
     throw new RangeError(`Margin: between ${LEAST_MARGIN_MM} and ${MOST_MARGIN_MM} mm; less peels, more shows.`)
@@ -114,10 +114,10 @@ export function patchesFor(holes: readonly Outline[], { marginMm, edge, trimMm }
 }
 
 /** The piece of scrap that all patches of a mend can be cut from, as a box each, mm. */
-export function roomFor(patches: readonly Patch[]): { wideMm: number, highMm: number } {
+export function roomFor(patches: readonly HolePatch[]): { wideMm: number, highMm: number } {
   const boxes = patches.map(p => boundsOf(p.outline))
   return { wideMm: Math.max(...boxes.map(b => b.wideMm)), highMm: boxes.reduce((s, b) => s + b.highMm, 0) + 2 * (boxes.length - 1) }
 }
 /** How much fabric a patch overlaps all round, mm²: what holds it. */
-export const heldMm2 = (p: Patch): number =>
+export const heldMm2 = (p: HolePatch): number =>
   areaMm2(p.outline) - intersection([p.outline], p.holes).reduce((s, h) => s + Math.abs(signedAreaMm2(h.rim)), 0)

@@ -183,7 +183,7 @@ function wayFrom(ask: StuckAsk, side: StuckSide): StuckWay | StuckRefusal {
 /** No warmer than this when it is handled, as the house has it, °C: every adhesive has set by then. */
 const untilC = (ask: StuckAsk): number => (ask.cooling === 'touch' ? MOVED_UNDER_C : COLD_C)
 
-const works = (w: StuckWay | StuckRefusal): w is StuckWay => 'recipe' in w
+const isWay = (w: StuckWay | StuckRefusal): w is StuckWay => 'recipe' in w
 
 function reasonOf(first: StuckWay, other: StuckWay | null, barred: StuckRefusal | undefined): StuckPlan['because'] {
   if (other) return other.recipe.holdS < first.recipe.holdS ? 'asked' : 'quicker'
@@ -196,9 +196,9 @@ function reasonOf(first: StuckWay, other: StuckWay | null, barred: StuckRefusal 
  */
 export function planStuck(ask: StuckAsk): StuckPlan {
   const sides = (['item', 'garment'] as const).map(side => ({ side, way: wayFrom(ask, side) }))
-  const refused = sides.flatMap(({ side, way }) => (works(way) ? [] : [{ side, because: way }]))
+  const refused = sides.flatMap(({ side, way }) => (isWay(way) ? [] : [{ side, because: way }]))
   const wanted = (w: StuckWay) => (w.side === ask.first ? -1 : 0)
-  const able = sides.map(s => s.way).filter(works)
+  const able = sides.map(s => s.way).filter(isWay)
     .sort((a, b) => wanted(a) - wanted(b) || a.recipe.holdS - b.recipe.holdS || (a.side === 'item' ? -1 : 1))
   const [first = null, other = null] = able
   if (!first) return { first: null, secondS: null, because: 'onlySide', other: null, refused }

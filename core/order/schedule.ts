@@ -136,7 +136,7 @@ export function scheduleOf(task: OrderTask, moves: readonly Move[]): Schedule {
 }
 
 /** Sooner finished comes first, then fewer changes of heat. */
-export const better = (a: Schedule, b: Schedule): boolean =>
+export const isBetter = (a: Schedule, b: Schedule): boolean =>
   a.finishS < b.finishS - 1e-9 || (a.finishS < b.finishS + 1e-9 && a.heatChanges < b.heatChanges)
 
 /** Something that can never be begun: what it needs is not there, or needs it in turn. What lies to cool is there. */

@@ -1,6 +1,6 @@
 import { seeded } from '../numeric'
 import { handsBoundS } from './bound'
-import { better, circleIn, scheduleOf, type Move, type OrderTask, type Schedule } from './schedule'
+import { isBetter, circleIn, scheduleOf, type Move, type OrderTask, type Schedule } from './schedule'
 
 /** So many operations are tried in every order. */
 const EXACT_UP_TO = 9
@@ -44,7 +44,7 @@ function everyOrder(task: OrderTask): Order {
     const soonest = handsBoundS(now.slots.at(-1)?.liftS ?? 0, byCooling.filter(o => !done[o.i]))
     if (Math.max(now.finishS, soonest) > best.schedule.finishS + 1e-9) return
     if (moves.length === operations.length) {
-      if (better(now, best.schedule)) best = { moves: [...moves], schedule: now, exact: true }
+      if (isBetter(now, best.schedule)) best = { moves: [...moves], schedule: now, exact: true }
       return
     }
     for (let op = 0; op < operations.length; op++) {
@@ -98,7 +98,7 @@ function quickOrder(task: OrderTask): Order {
 }
 
 /** Nothing is begun before what it needs. */
-function keeps(moves: readonly Move[], needs: Needs): boolean {
+function isKeepingNeeds(moves: readonly Move[], needs: Needs): boolean {
   const at = new Int32Array(moves.length)
   moves.forEach((m, i) => { at[m.op] = i })
   return moves.every((m, i) => needs.of[m.op]!.every(n => at[n]! < i))
@@ -118,11 +118,11 @@ export function improveOrder(task: OrderTask, from: Order, rounds: number, seed:
     const ways = task.operations[moves[i]!.op]!.ways.length
     if (ways > 1 && random() < 0.3) moves[i] = { ...moves[i]!, way: below(ways) }
     else moves.splice(below(n), 0, ...moves.splice(i, 1))
-    if (!keeps(moves, needs)) continue
+    if (!isKeepingNeeds(moves, needs)) continue
     const schedule = scheduleOf(task, moves)
     if (schedule.finishS > best.schedule.finishS * (1 + STRAY)) continue
     now = { moves, schedule, exact: false }
-    if (better(schedule, best.schedule)) best = now
+    if (isBetter(schedule, best.schedule)) best = now
   }
   return best
 }

@@ -1,4 +1,4 @@
-import type { Patch } from './patches'
+import type { PatchArea } from './patches'
 import type { Crossing, Piecing, Seam, Tee } from './seams'
 import type { Side } from './nest'
 
@@ -27,13 +27,13 @@ export function pliesInCorners(on: Side | 'open', a: Side | 'open' | null, b: Si
   return corners
 }
 
-function plyMmAt(seam: Seam, alongMm: number, patches: readonly Patch[]): number {
+function plyMmAt(seam: Seam, alongMm: number, patches: readonly PatchArea[]): number {
   const near = [...seam.before, ...seam.after].filter(e => alongMm >= e.fromMm - 1 && alongMm <= e.fromMm + e.lengthMm + 1)
   return Math.max(...(near.length > 0 ? near : [...seam.before, ...seam.after]).map(e => patches[e.patch]!.plyMm))
 }
 
 /** How thick it gets at every crossing, mm under the sole; the thickest fabric that meets there counts. */
-export function bulkAt({ seams, crossings, tees }: Piecing, patches: readonly Patch[], lying: Lying): CornerBulk[] {
+export function bulkAt({ seams, crossings, tees }: Piecing, patches: readonly PatchArea[], lying: Lying): CornerBulk[] {
   const byId = new Map(seams.map(s => [s.id, s]))
   const lies = (id: string): Side | 'open' => (lying === null ? 'open' : lying.get(id)!)
   const one = (x: number, y: number, on: string, a: string | null, b: string | null): CornerBulk => {
@@ -53,7 +53,7 @@ export function bulkAt({ seams, crossings, tees }: Piecing, patches: readonly Pa
 /** Sewn thread alone bridges an open seam; to one side the fabric lies over it. Typical, rough. */
 const OPEN_STRENGTH = 0.75
 /** All open against all to one side. */
-export function openAgainst(piecing: Piecing, patches: readonly Patch[], lying: ReadonlyMap<string, Side>) {
+export function openAgainst(piecing: Piecing, patches: readonly PatchArea[], lying: ReadonlyMap<string, Side>) {
   const most = (l: Lying) => bulkAt(piecing, patches, l).reduce((m, b) => Math.max(m, b.thickMm), 0)
   return { oneSideMm: most(lying), openMm: most(null), openStrength: OPEN_STRENGTH }
 }

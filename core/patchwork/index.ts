@@ -1,5 +1,5 @@
 /** PatchworkLayouts of patches: their seams, which way each lies so that they nest, how thick it gets, in which order they are pressed. */
-export { SeamsDoNotMeet, type Patch } from './patches'
+export { SeamsDoNotMeet, type PatchArea } from './patches'
 export { piecingOf, type Piecing, type Seam } from './seams'
 export { costOf, nest, type Asked, type Side, type Tie } from './nest'
 export { bulkAt, openAgainst, pliesInCorners, type CornerBulk } from './bulk'

@@ -1,5 +1,5 @@
 import { seeded } from '../numeric'
-import type { Patch } from './patches'
+import type { PatchArea } from './patches'
 import type { Crossing, Piecing, Seam } from './seams'
 
 /** To which side its allowances lie. */
@@ -28,7 +28,7 @@ const DARK = 1000, APART = 1e9
 const MOST_EXACT = 20
 
 /** What it costs that a seam lies this way: light over dark along how much of it, then layers it lies on. */
-export function costOf(seam: Seam, side: Side, patches: readonly Patch[], endsOn: { before: number, after: number }): number {
+export function costOf(seam: Seam, side: Side, patches: readonly PatchArea[], endsOn: { before: number, after: number }): number {
   const light = (list: Seam['before']) => {
     const longMm = list.reduce((s, e) => s + e.lengthMm, 0)
     return list.reduce((s, e) => s + patches[e.patch]!.lightness * e.lengthMm, 0) / Math.max(1e-9, longMm)
@@ -42,7 +42,7 @@ export function costOf(seam: Seam, side: Side, patches: readonly Patch[], endsOn
  * tied together are one; each group of connected crossings is a two-colouring, solved exactly: where it has no odd cycle there are only two
  * ways, else the best of all where it is a chain or a ring or small; what is larger is improved and said not to be proved.
  */
-export function nest({ seams, crossings, tees }: Piecing, patches: readonly Patch[], { fixed = {}, ties = [] }: Asked = {}): Nesting {
+export function nest({ seams, crossings, tees }: Piecing, patches: readonly PatchArea[], { fixed = {}, ties = [] }: Asked = {}): Nesting {
   const at = new Map(seams.map((s, i) => [s.id, i]))
   const ends = seams.map(() => ({ before: 0, after: 0 }))
   for (const c of crossings) { ends[at.get(c.on)!]!.before++; ends[at.get(c.on)!]!.after++ }
@@ -78,7 +78,7 @@ export function nest({ seams, crossings, tees }: Piecing, patches: readonly Patc
     const group = [i]
     seen[i] = 1
     for (let k = 0; k < group.length; k++) for (const l of links[group[k]!]!) if (!seen[l.to]) { seen[l.to] = 1; group.push(l.to) }
-    exact = colour(group, links, cost, held, value) && exact
+    exact = colourGroup(group, links, cost, held, value) && exact
   }
   const side = new Map(seams.map((s, i): [string, Side] => [s.id, (value[index.get(root[i]!)!]! ^ flipped[i]!) === 0 ? 'before' : 'after']))
   const apart = crossings.filter(c => side.get(c.a) === side.get(c.b))
@@ -107,13 +107,13 @@ function tiedGroups(n: number, ties: readonly [number, number, boolean][]): { ro
 }
 
 /** Colours one connected group; says whether nothing better is possible. */
-function colour(
+function colourGroup(
   group: readonly number[], links: readonly Link[][], cost: readonly number[][], held: readonly (0 | 1 | null)[], value: Uint8Array,
 ): boolean {
-  const free = (n: number, v: 0 | 1) => held[n] === null || held[n] === v
+  const isFree = (n: number, v: 0 | 1) => held[n] === null || held[n] === v
   const even = balanced(group, links)
   if (even) {
-    const ways = ([0, 1] as const).filter(v => group.every((n, i) => free(n, (even[i]! ^ v) as 0 | 1)))
+    const ways = ([0, 1] as const).filter(v => group.every((n, i) => isFree(n, (even[i]! ^ v) as 0 | 1)))
     if (ways.length > 0) {
       const costs = ways.map(v => group.reduce((s, n, i) => s + cost[n]![even[i]! ^ v]!, 0))
       const best = ways[costs.length > 1 && costs[1]! < costs[0]! ? 1 : 0]!
@@ -121,9 +121,9 @@ function colour(
       return true
     }
   }
-  if (group.every(n => links[n]!.length <= 2)) { chain(group, links, cost, free, value); return true }
-  if (group.length <= MOST_EXACT) { enumerate(group, links, cost, free, value); return true }
-  improve(group, links, cost, free, value)
+  if (group.every(n => links[n]!.length <= 2)) { chain(group, links, cost, isFree, value); return true }
+  if (group.length <= MOST_EXACT) { enumerate(group, links, cost, isFree, value); return true }
+  improve(group, links, cost, isFree, value)
   return false
 }
 
@@ -141,10 +141,10 @@ function balanced(group: readonly number[], links: readonly Link[][]): (0 | 1)[]
 }
 
 type Free = (n: number, v: 0 | 1) => boolean
-const costAt = (n: number, v: 0 | 1, cost: readonly number[][], free: Free) => (free(n, v) ? cost[n]![v]! : APART * 1e6)
+const costAt = (n: number, v: 0 | 1, cost: readonly number[][], isFree: Free) => (isFree(n, v) ? cost[n]![v]! : APART * 1e6)
 
 /** A chain or a ring: the first node both ways, then along it. */
-function chain(group: readonly number[], links: readonly Link[][], cost: readonly number[][], free: Free, value: Uint8Array): void {
+function chain(group: readonly number[], links: readonly Link[][], cost: readonly number[][], isFree: Free, value: Uint8Array): void {
   const start = group.find(n => links[n]!.length < 2) ?? group[0]!
   const order = [start], by: Link[] = []
   const used = new Set<Link>()
@@ -161,13 +161,13 @@ function chain(group: readonly number[], links: readonly Link[][], cost: readonl
   let best = Infinity
   for (const first of [0, 1] as const) {
     let sums = [Infinity, Infinity]
-    sums[first] = costAt(start, first, cost, free)
+    sums[first] = costAt(start, first, cost, isFree)
     const from: [number, number][] = []
     for (let i = 1; i < order.length; i++) {
       const pair: [number, number] = [0, 0], next = [Infinity, Infinity]
       for (const v of [0, 1] as const) {
         for (const u of [0, 1] as const) {
-          const s = sums[u]! + ((u ^ v) === by[i - 1]!.differ ? 0 : APART) + costAt(order[i]!, v, cost, free)
+          const s = sums[u]! + ((u ^ v) === by[i - 1]!.differ ? 0 : APART) + costAt(order[i]!, v, cost, isFree)
           if (s < next[v]!) { next[v] = s; pair[v] = u }
         }
       }
@@ -191,21 +191,21 @@ const back = (links: readonly Link[][], n: number, l: Link): Link | undefined =>
   return links[l.to]!.filter(x => x.to === n)[mine]
 }
 
-function totalOf(group: readonly number[], links: readonly Link[][], cost: readonly number[][], free: Free, value: Uint8Array): number {
+function totalOf(group: readonly number[], links: readonly Link[][], cost: readonly number[][], isFree: Free, value: Uint8Array): number {
   let sum = 0
   for (const n of group) {
-    sum += costAt(n, value[n] as 0 | 1, cost, free)
+    sum += costAt(n, value[n] as 0 | 1, cost, isFree)
     for (const l of links[n]!) if (l.to > n && (value[n]! ^ value[l.to]!) !== l.differ) sum += APART
   }
   return sum
 }
 
 /** All of them, by bits. */
-function enumerate(group: readonly number[], links: readonly Link[][], cost: readonly number[][], free: Free, value: Uint8Array): void {
+function enumerate(group: readonly number[], links: readonly Link[][], cost: readonly number[][], isFree: Free, value: Uint8Array): void {
   let best = Infinity, bits = 0
   for (let m = 0; m < 1 << group.length; m++) {
     group.forEach((n, i) => { value[n] = (m >> i) & 1 })
-    const total = totalOf(group, links, cost, free, value)
+    const total = totalOf(group, links, cost, isFree, value)
     if (total < best) { best = total; bits = m }
   }
   group.forEach((n, i) => { value[n] = (bits >> i) & 1 })
@@ -213,14 +213,14 @@ function enumerate(group: readonly number[], links: readonly Link[][], cost: rea
 
 const STARTS = 24
 /** Turned one by one while it gets better, from several starts. */
-function improve(group: readonly number[], links: readonly Link[][], cost: readonly number[][], free: Free, value: Uint8Array): void {
+function improve(group: readonly number[], links: readonly Link[][], cost: readonly number[][], isFree: Free, value: Uint8Array): void {
   const random = seeded(7)
   let best = Infinity, kept = new Uint8Array(0)
   for (let start = 0; start < STARTS; start++) {
-    for (const n of group) value[n] = free(n, 0) && free(n, 1) ? (start === 0 ? 0 : random() < 0.5 ? 0 : 1) : free(n, 0) ? 0 : 1
+    for (const n of group) value[n] = isFree(n, 0) && isFree(n, 1) ? (start === 0 ? 0 : random() < 0.5 ? 0 : 1) : isFree(n, 0) ? 0 : 1
     const gain = (n: number): number => {
       const v = value[n] as 0 | 1, w = (1 - v) as 0 | 1
-      let s = costAt(n, v, cost, free) - costAt(n, w, cost, free)
+      let s = costAt(n, v, cost, isFree) - costAt(n, w, cost, isFree)
       for (const l of links[n]!) s += (v ^ value[l.to]!) === l.differ ? -APART : APART
       return s
     }
@@ -228,7 +228,7 @@ function improve(group: readonly number[], links: readonly Link[][], cost: reado
       better = false
       for (const n of group) if (gain(n) > 1e-9) { value[n] = 1 - value[n]!; better = true }
     }
-    const total = totalOf(group, links, cost, free, value)
+    const total = totalOf(group, links, cost, isFree, value)
     if (total < best) { best = total; kept = Uint8Array.from(group, n => value[n]!) }
   }
   group.forEach((n, i) => { value[n] = kept[i]! })

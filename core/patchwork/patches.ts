@@ -1,5 +1,5 @@
 /** A patch as it is drawn finished, mm; what colour and fabric it is. */
-export interface Patch {
+export interface PatchArea {
   x: number
   y: number
   wideMm: number
@@ -46,7 +46,7 @@ export interface Placing { xs: number[], ys: number[], placed: Placed[] }
  * Patches put on common lines, each place covered once.
  * @throws SeamsDoNotMeet where they leave a gap, lie on each other, or miss a common line by a few millimetres
  */
-export function placePatches(patches: readonly Patch[]): Placing {
+export function placePatches(patches: readonly PatchArea[]): Placing {
   if (patches.length === 0) throw new RangeError('Patches: there are none.')
   const bad = patches.findIndex(p => !(p.wideMm > SAME_MM && p.highMm > SAME_MM))
   if (bad >= 0) throw new RangeError(`Patch ${bad + 1}: give it a width and a height.`)

@@ -3,13 +3,13 @@ import { describe, expect, it } from 'vitest'
 import { seeded } from '../numeric'
 import {
   bulkAt, costOf, middleOutward, nest, openAgainst, piecingOf, placesAlong, pliesInCorners, pressingTurns, SeamsDoNotMeet, type Asked,
-  type Patch, type Piecing, type Side, type Tie,
+  type PatchArea, type Piecing, type Side, type Tie,
 } from '.'
 
-const patch = (x: number, y: number, wideMm: number, highMm: number, lightness = 50): Patch =>
+const patch = (x: number, y: number, wideMm: number, highMm: number, lightness = 50): PatchArea =>
   ({ x, y, wideMm, highMm, lightness, plyMm: 0.25 })
 function patchworkOf(rows: number, columns: number, lightness: (r: number, c: number) => number = (r, c) =>
-  ((r + c) % 2 ? 20 : 80)): Patch[] {
+  ((r + c) % 2 ? 20 : 80)): PatchArea[] {
   return Array.from({ length: rows * columns }, (_, i) => {
     const r = Math.floor(i / columns), c = i % columns
     return patch(c * 60, r * 50, 60, 50, lightness(r, c))
@@ -21,7 +21,7 @@ const ends = (p: Piecing) => p.seams.map(s => ({
 }))
 
 /** Every way there is: fewest that do not nest, then the least cost. */
-function bruteForce(p: Piecing, patches: Patch[], { fixed = {}, ties = [] }: Asked): { apart: number, cost: number } {
+function bruteForce(p: Piecing, patches: PatchArea[], { fixed = {}, ties = [] }: Asked): { apart: number, cost: number } {
   const ids = p.seams.map(s => s.id), e = ends(p)
   let best = { apart: Infinity, cost: Infinity }
   for (let bits = 0; bits < 1 << ids.length; bits++) {

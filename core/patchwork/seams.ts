@@ -1,4 +1,4 @@
-import { placePatches, SeamsDoNotMeet, type Patch, type Placed } from './patches'
+import { placePatches, SeamsDoNotMeet, type PatchArea, type Placed } from './patches'
 
 /** In which direction a seam runs. */
 type Axis = 'down' | 'across'
@@ -29,7 +29,7 @@ export interface Piecing { seams: Seam[], crossings: Crossing[], tees: Tee[], wi
  * @param closed the last row is sewn to the first, round into a tube
  * @throws SeamsDoNotMeet where no straight seam goes through
  */
-export function piecingOf(patches: readonly Patch[], first: 'rows' | 'columns', closed = false): Piecing {
+export function piecingOf(patches: readonly PatchArea[], first: 'rows' | 'columns', closed = false): Piecing {
   const { xs, ys, placed } = placePatches(patches)
   const seams: Seam[] = []
   const edge = (list: readonly Placed[], axis: Axis): Seam['before'] => list
@@ -101,10 +101,10 @@ function meetings(seams: readonly Seam[], topMm: number): Pick<Piecing, 'crossin
   }
   for (const on of seams) {
     const other: Axis = on.axis === 'down' ? 'across' : 'down'
-    const within = (e: { seam: Seam, alongMm: number }) =>
+    const isWithin = (e: { seam: Seam, alongMm: number }) =>
       e.alongMm > on.fromMm + NEAR_MM && e.alongMm < on.toMm - NEAR_MM
-    const before = (ends.get(`${other} end ${key(on.atMm)}`) ?? []).filter(within)
-    const after = (ends.get(`${other} start ${key(on.id === 'close' ? topMm : on.atMm)}`) ?? []).filter(within)
+    const before = (ends.get(`${other} end ${key(on.atMm)}`) ?? []).filter(isWithin)
+    const after = (ends.get(`${other} start ${key(on.id === 'close' ? topMm : on.atMm)}`) ?? []).filter(isWithin)
     const later = new Map(after.map(e => [key(e.alongMm), e.seam]))
     const point = (alongMm: number): [number, number] => (on.axis === 'down' ? [on.atMm, alongMm] : [alongMm, on.atMm])
     for (const e of before) {

@@ -51,7 +51,7 @@ interface Barred {
 const barredBy = (keepOuts: readonly Outline[]): Barred[] =>
   keepOuts.length > 0 ? offset(keepOuts, CLEAR_MM).map(outline => ({ outline, bounds: boundsOf(outline) })) : []
 /** Does a sole of this shape, its middle there, stand on what it must not? */
-function standsOn(whole: Outline, at: Point, barred: readonly Barred[]): boolean {
+function isStandingOn(whole: Outline, at: Point, barred: readonly Barred[]): boolean {
   if (barred.length === 0) return false
   const b = boundsOf(whole)
   const near = barred.filter(({ bounds: k }) =>
@@ -76,7 +76,7 @@ function spotsFor({ outline, sole, keepOuts }: CoverageQuestion, points: readonl
       for (let x = left - half.right + stepMm; x < right - half.left; x += stepMm) {
         const bits = under(turned, points, { x, y }, rows),
           gain = count(bits)
-        if (gain >= least && !standsOn(whole, { x, y }, barred)) spots.push({ x, y, headingDeg, bits, gain })
+        if (gain >= least && !isStandingOn(whole, { x, y }, barred)) spots.push({ x, y, headingDeg, bits, gain })
       }
     }
   }
@@ -171,9 +171,9 @@ export function proveCoverage(outline: Outline, sole: SoleShape, keepOuts: reado
 const TRIED = 12
 
 /** A sole's set-downs seen as the points they cover; those on a keep-out are left out. */
-function spotsOf(placements: readonly SolePlacement[], shape: Outline, points: readonly Point[], stands: (p: SolePlacement) =>
+function spotsOf(placements: readonly SolePlacement[], shape: Outline, points: readonly Point[], canStand: (p: SolePlacement) =>
 boolean): Spot[] {
-  return placements.filter(stands).map((p) => {
+  return placements.filter(canStand).map((p) => {
     const turned = printed(shape, { x: 0, y: 0, headingDeg: p.headingDeg })
     const bits = under(turned, points, p, new Map())
     return { ...p, bits, gain: count(bits) }
@@ -196,20 +196,20 @@ export function coverPiece(q: CoverageQuestion): Coverage {
     counted = offset([bearing], -OVERLAP_MM / 2)[0] ?? bearing,
     rim = soleOutline(sole)
   const barred = barredBy(keepOuts)
-  const stands = (p: SolePlacement) => !standsOn(printed(rim, { x: 0, y: 0, headingDeg: p.headingDeg }), p, barred)
+  const canStand = (p: SolePlacement) => !isStandingOn(printed(rim, { x: 0, y: 0, headingDeg: p.headingDeg }), p, barred)
   const wanted = barred.length > 0 ? difference([outline], barred.map(b => b.outline)) : [outline]
   const stepMm = Math.max(FINE_MM, Math.sqrt(areaMm2(outline) / MOST_POINTS))
   const points = wanted.flatMap(o => pointsIn(o, stepMm))
   let best: Spot[] | null = null
   for (const placements of tilings(outline, counted, TRIED)) {
-    const spots = spotsOf(placements, counted, points, stands)
+    const spots = spotsOf(placements, counted, points, canStand)
     const open = barred.length > 0 ? openPoints(spots, points) : []
     if (open.length > 0 && best && spots.length >= best.length) continue
     // Around keep-outs a whole sole is set down only where it does much; the rest is the tip's.
     const least = Math.ceil(WORTH_MM2 / stepMm ** 2)
     const about = open.length > 0 ? { ...q, outline: boxAbout([{ rim: open, holes: [] }]) } : q
     const more = open.length > 0 ? choose(spotsFor(about, open, SEARCH_MM, least), open.length, least) : []
-    const all = needed([...spots, ...spotsOf(more, counted, points, stands)], points.length)
+    const all = needed([...spots, ...spotsOf(more, counted, points, canStand)], points.length)
     if (!best || all.length < best.length) best = all
     // Around keep-outs one way is looked at closely; the others only where they may be shorter.
     if (barred.length > 0) break

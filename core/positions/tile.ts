@@ -3,7 +3,7 @@ import { crossings } from './grid'
 import type { SolePlacement } from './sole'
 
 /** A rectangle that a sole covers wholly: across and along it, and how far its middle lies towards the nose, mm. */
-interface Patch {
+interface TileArea {
   wideMm: number
   longMm: number
   aheadMm: number
@@ -13,7 +13,7 @@ const WIDTHS = 10,
   SLICE_MM = 1
 
 /** Rectangles within a shape whose nose points up, from its full width to narrow ones that reach further into the nose. */
-function patchesOf(shape: Outline): Patch[] {
+function patchesOf(shape: Outline): TileArea[] {
   const { wideMm, bottom, top } = boundsOf(shape)
   const rows: { y: number, half: number }[] = []
   for (let y = bottom + SLICE_MM / 2; y < top; y += SLICE_MM) {
@@ -54,7 +54,7 @@ const back = (p: Point, deg: number): Point => {
 }
 
 /** Rows of one patch over a region, the sole's nose along the rows or across them; rows evenly spread. */
-function rowsOf(region: Outline, patch: Patch, along: boolean): SolePlacement[] {
+function rowsOf(region: Outline, patch: TileArea, along: boolean): SolePlacement[] {
   const { bottom, highMm } = boundsOf(region)
   const [bandMm, stepMm] = along ? [patch.wideMm, patch.longMm] : [patch.longMm, patch.wideMm]
   const rows = Math.max(1, Math.ceil(highMm / bandMm - 1e-9))
@@ -93,18 +93,18 @@ function lockOf(shape: Outline): Lock | null {
   if (top - heelTop < SLICE_MM * 4) return null
   // The noses may reach between each other as far as the two together are as wide as one heel.
   let noseMm = top - heelTop
-  const open = (t: number) => {
+  const isOpen = (t: number) => {
     for (let d = SLICE_MM; d < t; d += SLICE_MM * 2) if (half(heelTop + d) + half(heelTop + t - d) < (wideMm / 2) * FULL) return true
     return false
   }
-  while (noseMm > 0 && open(noseMm)) noseMm -= SLICE_MM * 2
+  while (noseMm > 0 && isOpen(noseMm)) noseMm -= SLICE_MM * 2
   return { wideMm: wideMm * FULL, heelMm: heelTop - bottom, noseMm, bottomMm: bottom }
 }
 /** A heel is as wide as the sole to within this. */
 const FULL = 0.97
 
 /** Double rows, noses between noses; what is left of the height is one row of a patch. */
-function lockedRows(region: Outline, lock: Lock, patches: readonly Patch[]): SolePlacement[] {
+function lockedRows(region: Outline, lock: Lock, patches: readonly TileArea[]): SolePlacement[] {
   const { bottom, highMm } = boundsOf(region)
   const double = 2 * lock.heelMm + lock.noseMm
   const doubles = Math.floor(highMm / double),

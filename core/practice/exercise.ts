@@ -1,7 +1,7 @@
 import type { FabricAppearance } from '../appearance'
 import type { SurfaceKindKey, PressClothKindKey } from '../materials'
 import type { Course, IronSetting } from '../recipe'
-import type { FabricInput, Sheet, SupplyInput } from '../stack'
+import type { FabricInput, MakerRecipe, SupplyInput } from '../stack'
 
 export const EXERCISES = [
   'corner', 'dryMoist', 'thick', 'laminate', 'filmSteam', 'velvet', 'gassed', 'braid', 'agents', 'order', 'lining', 'instructionsMislead',
@@ -37,7 +37,7 @@ export interface PracticeSetup {
   settings: readonly IronSetting[]
   pressCloth: PressClothKindKey | null
   surface: SurfaceKindKey
-  sheet: Sheet | null
+  sheet: MakerRecipe | null
   /** Figures that the task names. */
   figures: Readonly<Record<string, number>>
   /** Names that the task mentions: a feature, operations. */

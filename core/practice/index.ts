@@ -38,7 +38,7 @@ const rulesOf = (b: PracticeSetup): PressRules | null => {
 }
 
 /** Is it answered with something that was offered: one, exactly two, or all of them in a row? */
-function answered({ options, how }: TopicAsked, said: string | undefined): boolean {
+function isAnswered({ options, how }: TopicAsked, said: string | undefined): boolean {
   if (said === undefined) return false
   const parts = how === 'one' ? [said] : said.split(how === 'two' ? '+' : '>')
   const many = how === 'one' ? 1 : how === 'two' ? 2 : options.length
@@ -52,7 +52,7 @@ export function beginExercise(key: ExerciseKey, seed: number): PracticeSetup {
 }
 /** What became of an attempt, how near it came to the best that was possible, and why. */
 export function judgeAttempt(b: PracticeSetup, attempt: Attempt): Verdict {
-  const open = b.asks.find(a => !answered(a, attempt.choice[a.topic]))
+  const open = b.asks.find(a => !isAnswered(a, attempt.choice[a.topic]))
   if (open) return { ...NOTHING, findings: [{ say: 'unanswered', topic: open.topic }] }
   const rules = rulesOf(b)
   return rules ? judgePressing(b, attempt, rules) : OTHERS[b.key as Others].judge(b.seed, attempt)

@@ -1,6 +1,6 @@
 import type { SurfaceKindKey, PressClothKindKey, FibreKey, AdhesiveKey } from '../materials'
 import type { EvaluateOptions, IronSetting } from '../recipe'
-import type { FabricInput, Sheet, SupplyInput } from '../stack'
+import type { FabricInput, MakerRecipe, SupplyInput } from '../stack'
 import type { PracticeSetup, ExerciseKey, TopicAsked } from './exercise'
 import type { PressRules } from './pressing'
 import { drawnFor, hiddenOptions, truthOf } from './truth'
@@ -29,7 +29,7 @@ interface Row {
   surface?: SurfaceKindKey
   clock?: 'hold' | 'touches'
   tries?: number
-  sheet?: Sheet
+  sheet?: MakerRecipe
   usual?: Partial<PressRules['usual']>
   sealed?: boolean
   filmBare?: boolean
@@ -39,7 +39,7 @@ interface Row {
 const varied = (c: FabricInput, by: number): FabricInput => (
   { ...c, massGsm: Math.round(c.massGsm * (1 + by)), thicknessMm: c.thicknessMm * (1 + by) })
 
-const SHEET: Sheet = { soleC: 150, holdS: 12, moisture: 'dry', pressCloth: 'muslin', pressureKPa: 3, firstSide: 'back' }
+const SHEET: MakerRecipe = { soleC: 150, holdS: 12, moisture: 'dry', pressCloth: 'muslin', pressureKPa: 3, firstSide: 'back' }
 const ROWS: Record<Extract<ExerciseKey, 'dryMoist' | 'thick' | 'laminate' | 'filmSteam' | 'velvet' | 'gassed' | 'instructionsMislead'>,
   Row> = {
   dryMoist: {

@@ -20,7 +20,7 @@ export type BoardEvent
     | { kind: 'doubt', doubt: Doubt }
 
 const isDown = (s: SwatchPressing) => !s.interrupted && ['warm', 'down'].includes(stepOf(s)?.kind ?? '')
-const runs = (s: SwatchPressing) => phaseOf(s) === 'running'
+const isRunning = (s: SwatchPressing) => phaseOf(s) === 'running'
 
 /** The piece this iron is down on, other than the one asked for; null where the iron is free for it. */
 export const ironBusyWith = <P extends BoardPiece>(pieces: readonly P[], key: string): P | null => {
@@ -29,7 +29,7 @@ export const ironBusyWith = <P extends BoardPiece>(pieces: readonly P[], key: st
 }
 
 /** Does the next key set a sole down on this piece? */
-const setsDown = (s: SwatchPressing): boolean => {
+const isSettingDown = (s: SwatchPressing): boolean => {
   const after = next(s, 0, null)
   return isDown(after)
 }
@@ -46,7 +46,7 @@ export function happen<P extends BoardPiece>(pieces: readonly P[], event: BoardE
   const one = (key: string, make: (s: SwatchPressing) => SwatchPressing) => each(p => (p.key === key ? make(p.pressing) : p.pressing))
   switch (event.kind) {
     case 'next':
-      return one(event.key, s => (setsDown(s) && ironBusyWith(pieces, event.key) ? s : next(s, nowS, event.rest)))
+      return one(event.key, s => (isSettingDown(s) && ironBusyWith(pieces, event.key) ? s : next(s, nowS, event.rest)))
     case 'interrupt':
       return one(event.key, s => interrupt(s, nowS, event.rest))
     case 'miss':
@@ -56,9 +56,9 @@ export function happen<P extends BoardPiece>(pieces: readonly P[], event: BoardE
     case 'away':
       return pieces.filter(p => p.key !== event.key)
     case 'touch':
-      return each(p => (p.ironKey === event.ironKey && runs(p.pressing) ? touch(p.pressing, event.rest, nowS) : p.pressing))
+      return each(p => (p.ironKey === event.ironKey && isRunning(p.pressing) ? touch(p.pressing, event.rest, nowS) : p.pressing))
     case 'doubt':
-      return each(p => (runs(p.pressing) ? doubted(p.pressing, event.doubt) : p.pressing))
+      return each(p => (isRunning(p.pressing) ? doubted(p.pressing, event.doubt) : p.pressing))
   }
 }
 

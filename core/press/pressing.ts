@@ -84,11 +84,11 @@ export function next(pressing: SwatchPressing, nowS: number, rest: IronRest | nu
   return now && rest && (now.kind === 'down' || now.kind === 'warm') ? touch(s, rest, nowS) : s
 }
 
-const underSole = (s: SwatchPressing) => ['warm', 'down'].includes(stepOf(s)?.kind ?? '')
+const isUnderIron = (s: SwatchPressing) => ['warm', 'down'].includes(stepOf(s)?.kind ?? '')
 
 /** The iron is lifted in the middle of a hold: the clock of the hold stands, what was done stays done. */
 export function interrupt(s: SwatchPressing, nowS: number, rest: IronRest | null): SwatchPressing {
-  if (!underSole(s) || s.interrupted) return s
+  if (!isUnderIron(s) || s.interrupted) return s
   return { ...noted(s, 'lift', nowS, rest), interrupted: { afterS: elapsedS(s, nowS) } }
 }
 

@@ -24,8 +24,8 @@ export function chooseWay(ways: readonly Choosable[], { wanted, proved, moisture
   const asked = works.find(w => w.way === wanted)
   if (asked) return asked.way
   if (proved) return proved
-  const school = (w: Choosable) => moisture === 'widest' || (moisture === 'dry') === (w.method === 'dry')
-  const liked = works.some(school) ? works.filter(school) : works
+  const isOfSchool = (w: Choosable) => moisture === 'widest' || (moisture === 'dry') === (w.method === 'dry')
+  const liked = works.some(isOfSchool) ? works.filter(isOfSchool) : works
   const sheet = liked.find(w => w.way === 'sheet' && w.roomC >= MAKER_ROOM_C)
   if (sheet) return 'sheet'
   return [...liked].sort((a, b) => b.score - a.score)[0]?.way ?? null

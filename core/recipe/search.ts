@@ -172,22 +172,22 @@ export const heldBetween = (leastS: number, mostS: number): number =>
 function tryHolds(setup: PressSetup, draft: Recipe, maxHoldS: number, options: EvaluateOptions): { draft: Draft } | Short {
   const coarse = { ...options, ...COARSE }
   const { bondAt, harmAt } = ladderOf(setup, { ...draft, holdS: maxHoldS }, coarse)
-  const bonds = (s: number) => bondAt(s) >= BOND_WANTED
-  const harms = (s: number) => harmAt(s) > HARM_ALLOWED
-  if (!bonds(maxHoldS)) {
+  const canBond = (s: number) => bondAt(s) >= BOND_WANTED
+  const canHarm = (s: number) => harmAt(s) > HARM_ALLOWED
+  if (!canBond(maxHoldS)) {
     const recipe = heldFor(draft, maxHoldS)
     const { bond } = evaluate(setup, recipe, coarse)
     const wantedC = adhesiveOf(setup, options).windowC[0]
     const soleC = draft.setting.meanC + (options.soleOffsetC ?? 0)
     return { recipe, rank: Math.min(1, bond.final), blocked: { why: 'underBonded', bond: bond.final, peakC: bond.peakC, wantedC, soleC } }
   }
-  const leastS = firstWhole(SHORTEST_HOLD_S, maxHoldS, bonds)
-  if (harms(leastS)) {
+  const leastS = firstWhole(SHORTEST_HOLD_S, maxHoldS, canBond)
+  if (canHarm(leastS)) {
     const recipe = heldFor(draft, leastS)
     const outcome = evaluate(setup, recipe, coarse)
     return { recipe, rank: 2 - Math.min(0.9, outcome.harm / 10), blocked: { why: 'damages', flag: outcome.flags[0]!, bondHoldS: leastS } }
   }
-  const mostS = harms(maxHoldS) ? firstWhole(leastS, maxHoldS, harms) - 1 : maxHoldS
+  const mostS = canHarm(maxHoldS) ? firstWhole(leastS, maxHoldS, canHarm) - 1 : maxHoldS
   const holdS = heldBetween(leastS, mostS)
   const margins = { lessS: holdS - leastS, moreS: mostS - holdS, coolerC: 0, hotterC: 0 }
   const recipe = heldFor(draft, holdS)

@@ -1,6 +1,6 @@
 import { INSTRUCTIONS_BOND, REFERENCE_FABRIC, WEIGHT_KPA } from '../instructions'
 import { fabricLimit } from '../limit'
-import type { Sheet } from '../stack'
+import type { MakerRecipe } from '../stack'
 import { holdPath, holdReaching, type EvaluateOptions } from './evaluate'
 import { barOf, bearingOf, moistureOf, pressureOf, usableSettings } from './methods'
 import { USUAL_HABITS, type PressSetup, type Method, type Recipe } from './recipe'
@@ -8,7 +8,7 @@ import { BOND_WANTED, finish, HARM_ALLOWED, longestHoldS, type Found, type Metho
 import { COARSE } from './span'
 
 /** The sheet's recipe as it can be done on this setup: its seconds, heat and moisture, the nearest stop the fabric stands, this hand. */
-export function makerRecipe(setup: PressSetup, sheet: Sheet, options: EvaluateOptions = {}): Recipe | null {
+export function makerRecipe(setup: PressSetup, sheet: MakerRecipe, options: EvaluateOptions = {}): Recipe | null {
   const limit = fabricLimit(setup.fabric, setup.blendRule, setup.evidence)
   const offsetC = options.soleOffsetC ?? 0
   const away = (meanC: number) => Math.abs(meanC + offsetC - sheet.soleC)
@@ -62,7 +62,7 @@ export type Difference = 'fabric' | 'hand' | 'pressCloth' | 'sole' | 'surface' |
 export interface CarriedStep { what: Difference, fromS: number, toS: number | null }
 
 export interface CarriedOver {
-  sheet: Sheet
+  sheet: MakerRecipe
   /** Seconds that the sheet's moisture and side need on this setup at the same stop, s; null where two minutes are not enough. */
   neededS: number | null
   /** From the sheet's seconds to those needed here, one difference after the other. */

@@ -111,7 +111,7 @@ function hovering(key: RemedyKey, p: Patient, limit: FabricLimit, options: Evalu
 }
 
 /** Most of it glazes: it has melted a little, and no brush raises that. */
-const glazes = (fabric: FabricInput): boolean =>
+const canGlaze = (fabric: FabricInput): boolean =>
   fabric.fibres.reduce((s, f) => s + (FIBRES[f.fibre].thermoplastic ? f.sharePct : 0), 0) > 50
 
 /**
@@ -123,7 +123,7 @@ export function remedyFor(cause: CauseKey, p: Patient, options: EvaluateOptions 
   if (cause === 'melted') return nothing({ why: 'melted' })
   if (cause === 'dyeHeat') return nothing({ why: 'dyeMoved' })
   if (cause === 'tooHot' && p.browned) return nothing({ why: 'browned' })
-  if ((cause === 'bareSole' || cause === 'tooHot') && glazes(p.fabric)) return nothing({ why: 'glazed' })
+  if ((cause === 'bareSole' || cause === 'tooHot') && canGlaze(p.fabric)) return nothing({ why: 'glazed' })
   const noHeat = limit.soleC === 0
   switch (key) {
     case 'pressAgain':

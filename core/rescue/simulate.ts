@@ -43,10 +43,10 @@ export function simulateFailure(setups: readonly PressSetup[], seed: number): Fa
   const setup = hidden === 'tooThick' ? pick(thick) : hidden === 'tooWet' || hidden === 'waterMarked' ? pick(thin) : pick(setups)
   const truth = pressedWith(hidden, setup, random)
   const signs = signsOf(hidden, truth)
-  const told = [...signs].filter(() => random() >= MISSES)
+  const reported = [...signs].filter(() => random() >= MISSES)
   const all: Sign[] = ['lifts', 'edges', 'bubbles', 'adhesiveFace', 'boardy', 'shine', 'yellow', 'rings', 'adhesiveSole', 'waves']
-  for (const s of all) if (!told.includes(s) && random() < IMAGINES) told.push(s)
-  if (told.length === 0) told.push(pick([...signs]))
+  for (const s of all) if (!reported.includes(s) && random() < IMAGINES) reported.push(s)
+  if (reported.length === 0) reported.push(pick([...signs]))
   const facts = answersOf(hidden, truth)
   const answers = new Map<QuestionKey, Answer>()
   const answer = (q: QuestionKey): Answer => {
@@ -56,7 +56,7 @@ export function simulateFailure(setups: readonly PressSetup[], seed: number): Fa
     }
     return answers.get(q)!
   }
-  return { hidden, signs: told, answer, known: knownOf(hidden, truth, random) }
+  return { hidden, signs: reported, answer, known: knownOf(hidden, truth, random) }
 }
 
 /** What the search presses on a setup, looked for once. */

@@ -10,7 +10,7 @@ export type { Agent, SeamDetailAsk, SeamDetailPlan, SeamDetailReason, SeamDetail
 export { isHovering, planSeamDetail } from './plan'
 export { MOVED_UNDER_C, reachedS } from './touch'
 export { foldingS, stripsFor, type StripAsk, type StripFold, type Strips } from './strips'
-export { waddingFrom, type Sheet, type Wadding } from './wadding'
+export { waddingFrom, type PieceSize, type Wadding } from './wadding'
 export { soakS, type Body } from './moisten'
 export { driedS } from './dry'
 export { firstAtS, lyingS } from './lies'

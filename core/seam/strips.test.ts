@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { FABRICS, IRON } from './fabrics.fixture'
-import { driedS, foldingS, planFlatten, runFold, soakS, stripsFor, waddingFrom, type Sheet, type StripAsk } from '.'
+import { driedS, foldingS, planFlatten, runFold, soakS, stripsFor, waddingFrom, type PieceSize, type StripAsk } from '.'
 
 const ask: StripAsk = { wideMm: 60, aroundMm: 4000, corners: 4, fabricMm: 1100, bias: false, join: 'slant', seamMm: 6, fold: 'double' }
 
@@ -46,7 +46,7 @@ describe('strips for a binding', () => {
 })
 
 /** Fewest joins by trying every way to split, at every place where any of the sheets ends, to any depth. */
-function fewest(w: number, h: number, sheets: Sheet[]): number {
+function fewest(w: number, h: number, sheets: PieceSize[]): number {
   if (sheets.some(s => (s.wideMm >= w && s.highMm >= h) || (s.highMm >= w && s.wideMm >= h))) return 0
   if (sheets.length < 2) return Infinity
   let best = Infinity

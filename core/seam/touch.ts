@@ -118,9 +118,9 @@ export function chooseTouch(tried: readonly Tried[], ask: SeamDetailAsk, bothSid
   const hottestFirst = [...tried].sort((a, b) => a.way - b.way || b.recipe.setting.meanC - a.recipe.setting.meanC)
   for (const method of new Set(tried.map(t => t.recipe.method))) {
     for (const way of ways) {
-      const able = tried.filter(t => t.way === way && t.recipe.method === method && t.setAtS !== null && wholeS(t.setAtS) <= mostS)
-      const soon = able.filter(t => t.setAtS! <= SOON_S)
-      if (able.length > 0) return oneSide(soon.length > 0 ? coolest(soon) : quickest(able))
+      const canSet = tried.filter(t => t.way === way && t.recipe.method === method && t.setAtS !== null && wholeS(t.setAtS) <= mostS)
+      const soon = canSet.filter(t => t.setAtS! <= SOON_S)
+      if (canSet.length > 0) return oneSide(soon.length > 0 ? coolest(soon) : quickest(canSet))
     }
     for (const t of hottestFirst.filter(x => bothSides !== null && x.recipe.method === method)) {
       // Bare where the face stands that, else covered.
@@ -147,13 +147,13 @@ export function chooseTouch(tried: readonly Tried[], ask: SeamDetailAsk, bothSid
 /** Seconds a side until every ply is set once it is pressed from both; null where that takes too long or harms. */
 function bothSidesS(t: Tried, ask: SeamDetailAsk, mostS: number): number | null {
   const pressed = (holdS: number) => runFold(t.fold, t.recipe.setting.meanC, pressPhases(t.recipe, holdS, true, 1))
-  const able = (holdS: number): boolean => reachedS(pressed(holdS), t.setPoint.setC) !== null
+  const canSet = (holdS: number): boolean => reachedS(pressed(holdS), t.setPoint.setC) !== null
   const upTo = Math.floor(Math.min(mostS, t.safeS))
-  if (upTo < 2 || !able(upTo)) return null
+  if (upTo < 2 || !canSet(upTo)) return null
   let low = 2, high = upTo
   while (low < high) {
     const mid = (low + high) >> 1
-    if (able(mid)) high = mid
+    if (canSet(mid)) high = mid
     else low = mid + 1
   }
   const run = pressed(low)

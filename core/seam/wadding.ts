@@ -1,5 +1,5 @@
 /** A piece of wadding at hand, mm; it may be turned. */
-export interface Sheet { wideMm: number, highMm: number }
+export interface PieceSize { wideMm: number, highMm: number }
 /** A piece of it where it goes: from the corner, which sheet, turned or not. */
 interface Joined { sheet: number, x: number, y: number, wideMm: number, highMm: number }
 export interface Wadding {
@@ -17,7 +17,7 @@ const MOST_JOINS = 6, MOST_SHEETS = 8, HAIR = 0.5
  * across, so that each can be taped in one go; the answer has the fewest of all such ones. Null where the sheets do not reach.
  * @throws RangeError for sizes that make no sense
  */
-export function waddingFrom(top: Sheet, marginMm: number, sheets: readonly Sheet[]): Wadding | null {
+export function waddingFrom(top: PieceSize, marginMm: number, sheets: readonly PieceSize[]): Wadding | null {
   if (!(top.wideMm > 0 && top.highMm > 0)) throw new RangeError('Top: give its width and height.')
   if (marginMm < 0) throw new RangeError('Margin: it cannot be less than 0 mm.')
   if (sheets.length > MOST_SHEETS) throw new RangeError(`Pieces of wadding: ${MOST_SHEETS} at the most.`)
@@ -43,10 +43,10 @@ function sumsOf(lengths: readonly number[], most: number): number[] {
 }
 
 function fill(
-  r: Rect, left: number, joins: number, sheets: readonly Sheet[], widths: readonly number[], heights: readonly number[],
+  r: Rect, left: number, joins: number, sheets: readonly PieceSize[], widths: readonly number[], heights: readonly number[],
 ): Filled | null {
   if (joins === 0) {
-    const sheet = sheets.findIndex((s, i) => (left >> i) & 1 && fits(s, r))
+    const sheet = sheets.findIndex((s, i) => (left >> i) & 1 && canFit(s, r))
     return sheet < 0 ? null : { parts: [{ sheet, ...r }], joinsMm: [] }
   }
   const cut = (first: Rect, second: Rect, longMm: number): Filled | null => {
@@ -74,5 +74,5 @@ function fill(
   return null
 }
 
-const fits = (s: Sheet, r: Rect): boolean =>
+const canFit = (s: PieceSize, r: Rect): boolean =>
   (s.wideMm + HAIR >= r.wideMm && s.highMm + HAIR >= r.highMm) || (s.highMm + HAIR >= r.wideMm && s.wideMm + HAIR >= r.highMm)

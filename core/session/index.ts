@@ -1,8 +1,8 @@
 /** A whole job under the iron: what is to be done, what happened, what comes next, and what it says afterwards. */
 export { operationsOf, type MadeOperation, type OperationKind, type PressedPiece } from './make'
-export { asksEdge, boardSeconds, HAND_S, isByHand, restSeconds, type PlannedOperation } from './work'
+export { hasEdgeToTry, boardSeconds, HAND_S, isByHand, restSeconds, type PlannedOperation } from './work'
 export {
-  counted, foldSession, openPlacements, isTakableBy, type EdgeFound, type OpState, type SessionEvent, type SessionState,
+  counted, foldSession, openPlacements, lastUndoable, type EdgeFound, type OpState, type SessionEvent, type SessionState,
 } from './state'
 export { isDue, nextOperation, nextStep, type NextStep } from './next'
 export { bondOfPressing, placementEvents } from './touch'

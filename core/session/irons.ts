@@ -1,15 +1,15 @@
 import { soleNowC, type IronRest } from '../iron'
 import type { IronKindKey } from '../materials'
-import type { IronTold, SessionState } from './state'
+import type { IronReport, SessionState } from './state'
 
 /** An iron as it stands at `nowS`, from what was told of it; null where its dial was never touched. */
 export function restOfIron(
-  told: IronTold | undefined, iron: { kind: IronKindKey, shutsOffAfterS: number | null }, nowS: number,
+  report: IronReport | undefined, iron: { kind: IronKindKey, shutsOffAfterS: number | null }, nowS: number,
 ): IronRest | null {
-  return told
+  return report
     ? {
-        kind: iron.kind, shutsOffAfterS: iron.shutsOffAfterS, fromC: told.fromC, targetC: told.targetC, swingC: told.swingC,
-        sinceS: Math.max(0, nowS - told.setS), idleS: Math.max(0, nowS - told.touchedS),
+        kind: iron.kind, shutsOffAfterS: iron.shutsOffAfterS, fromC: report.fromC, targetC: report.targetC, swingC: report.swingC,
+        sinceS: Math.max(0, nowS - report.setS), idleS: Math.max(0, nowS - report.touchedS),
       }
     : null
 }
@@ -35,12 +35,12 @@ export function warningsAt(
       found.push({ why: 'leftDown', ironId: down.ironId, forS: nowS - down.fromS })
   }
   for (const iron of irons) {
-    const told = state.irons.get(iron.id)
-    if (!told || iron.shutsOffAfterS !== null || found.some(w => w.ironId === iron.id)) continue
+    const report = state.irons.get(iron.id)
+    if (!report || iron.shutsOffAfterS !== null || found.some(w => w.ironId === iron.id)) continue
     const isDown = [...state.ops.values()].some(o => o.touches.some(t => t.toS === null && t.ironId === iron.id))
-    const rest = restOfIron(told, iron, nowS)!
-    if (!isDown && nowS - told.touchedS > IDLE_S && soleNowC(rest) > HOT_C)
-      found.push({ why: 'idle', ironId: iron.id, forS: nowS - told.touchedS })
+    const rest = restOfIron(report, iron, nowS)!
+    if (!isDown && nowS - report.touchedS > IDLE_S && soleNowC(rest) > HOT_C)
+      found.push({ why: 'idle', ironId: iron.id, forS: nowS - report.touchedS })
   }
   return found
 }

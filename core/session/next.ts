@@ -9,7 +9,7 @@ export type NextStep
     | { do: 'hand', forS: number } | { do: 'nothing' }
 
 export function nextStep(w: PlannedOperation, o: OpState): NextStep {
-  if (o.phase === 'done' || o.phase === 'out') return { do: 'nothing' }
+  if (o.phase === 'done' || o.phase === 'skipped') return { do: 'nothing' }
   if (!w.recipe) return { do: 'hand', forS: isByHand(w.kind) ? HAND_S[w.kind] : 0 }
   const down = o.touches.find(t => t.toS === null)
   if (down) return { do: 'lift', pass: down.pass, placement: down.placement, forS: holdOf(w.recipe, down.pass), fromS: down.fromS }
@@ -25,7 +25,7 @@ export function nextStep(w: PlannedOperation, o: OpState): NextStep {
 export function isDue(w: PlannedOperation, state: SessionState): boolean {
   return w.needs.every((id) => {
     const phase = state.ops.get(id)?.phase
-    return phase === undefined || phase === 'done' || phase === 'edge' || phase === 'out'
+    return phase === undefined || phase === 'done' || phase === 'edge' || phase === 'skipped'
   })
 }
 

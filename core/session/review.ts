@@ -32,7 +32,7 @@ export interface SessionReview {
 const GIVEN_SHARE = 0.9
 
 /** Did every place where an edge lifts get its full seconds on every side? */
-function givenWhereItLifts(w: PlannedOperation, o: OpState): boolean {
+function hasFullSecondsWhereItLifts(w: PlannedOperation, o: OpState): boolean {
   const [first] = o.edges.filter(e => e.found === 'lifts')
   if (!first || !w.recipe) return false
   const where = first.placements.length > 0 ? first.placements : Array.from({ length: w.placements }, (_, k) => k)
@@ -57,7 +57,7 @@ export function reviewSession(works: readonly PlannedOperation[], state: Session
     for (const t of done) if (t.ironId) ironS.set(t.ironId, (ironS.get(t.ironId) ?? 0) + t.toS! - t.fromS)
     const passes = [...(w.recipe.warmS > 0 ? [-1] : []), ...Array.from({ length: w.recipe.passes }, (_, p) => p)]
     const liftedFirst = o.edges.some(e => e.found === 'lifts')
-    if (o.edges.length > 0) judge(verdicts, recipeOf(w.id), liftedFirst, givenWhereItLifts(w, o))
+    if (o.edges.length > 0) judge(verdicts, recipeOf(w.id), liftedFirst, hasFullSecondsWhereItLifts(w, o))
     return [{
       id: w.id, plannedTouches: passes.length * w.placements, touches: done.length,
       plannedHeldS: passes.reduce((s, p) => s + w.placements * holdOf(w.recipe!, p), 0),

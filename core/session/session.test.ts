@@ -5,7 +5,7 @@ import { draftRecipe, TURN_S, type PressSetup, type Recipe } from '../recipe'
 import {
   boardSeconds, bondOfPressing, counted, foldSession, isDue, nextOperation, nextStep, operationsOf, placementEvents, restOfIron,
   restSeconds,
-  reviewSession, skewOf, isTakableBy, warningsAt, type PressedPiece, type SessionEvent, type PlannedOperation,
+  reviewSession, skewOf, lastUndoable, warningsAt, type PressedPiece, type SessionEvent, type PlannedOperation,
 } from '.'
 
 const setup: PressSetup = {
@@ -25,11 +25,11 @@ const work = (id: string, over: Partial<PlannedOperation> = {}): PlannedOperatio
   id, kind: 'fuse', needs: [], recipe: recipe(), ironId: 'iron', placements: 2, ...over,
 })
 let keys = 0
-const told = (atS: number, kind: SessionEvent['kind'], op: string | null, more: Partial<SessionEvent> = {}): SessionEvent => ({
+const event = (atS: number, kind: SessionEvent['kind'], op: string | null, more: Partial<SessionEvent> = {}): SessionEvent => ({
   key: `k${keys++}`, device: 'board', atS, kind, op, ...more,
 })
 const touch = (op: string, placement: number, fromS: number, toS: number, more: Partial<SessionEvent> = {}): SessionEvent[] => [
-  told(fromS, 'down', op, { placement, ...more }), told(toS, 'lift', op, more),
+  event(fromS, 'down', op, { placement, ...more }), event(toS, 'lift', op, more),
 ]
 
 const piece = (over: Partial<PressedPiece> = {}): PressedPiece => ({
@@ -85,9 +85,9 @@ describe('a session', () => {
       seen.push(step.do === 'down' ? `down ${step.pass}.${step.placement}` : step.do)
       if (step.do === 'nothing') break
       s += step.do === 'lift' ? step.forS : 3
-      if (step.do === 'down') events.push(told(s, 'down', 'a', { placement: step.placement }))
-      else if (step.do === 'edge') events.push(told(s, 'edge', 'a', { edge: 'holds' }))
-      else if (step.do !== 'hand') events.push(told(s, step.do, 'a'))
+      if (step.do === 'down') events.push(event(s, 'down', 'a', { placement: step.placement }))
+      else if (step.do === 'edge') events.push(event(s, 'edge', 'a', { edge: 'holds' }))
+      else if (step.do !== 'hand') events.push(event(s, step.do, 'a'))
     }
     expect(seen).toEqual([
       'down -1.0', 'lift', 'down -1.1', 'lift', 'laid', 'down 0.0', 'lift', 'down 0.1', 'lift', 'turned', 'down 1.0', 'lift', 'down 1.1',
@@ -97,24 +97,24 @@ describe('a session', () => {
   it('what needs another waits until that is cold; what was set aside comes last; a board goes on with what it has in hand', () => {
     const at = (events: SessionEvent[]) => nextOperation(works, foldSession(works, events), 'board')?.id
     expect(at([])).toBe('a')
-    expect(at([told(0, 'order', null, { ids: ['b', 'a'] })])).toBe('b')
-    expect(at([told(0, 'take', 'b')])).toBe('b')
-    expect(at([told(0, 'take', 'a'), told(1, 'aside', 'a')])).toBe('b')
-    expect(at([told(0, 'take', 'a'), told(1, 'aside', 'a'), told(2, 'out', 'b')])).toBe('a')
+    expect(at([event(0, 'order', null, { ids: ['b', 'a'] })])).toBe('b')
+    expect(at([event(0, 'take', 'b')])).toBe('b')
+    expect(at([event(0, 'take', 'a'), event(1, 'aside', 'a')])).toBe('b')
+    expect(at([event(0, 'take', 'a'), event(1, 'aside', 'a'), event(2, 'skip', 'b')])).toBe('a')
     expect(isDue(works[2]!, foldSession(works, []))).toBe(false)
-    expect(isDue(works[2]!, foldSession(works, [told(0, 'out', 'a')]))).toBe(true)
+    expect(isDue(works[2]!, foldSession(works, [event(0, 'skip', 'a')]))).toBe(true)
   })
   it('a place named as missed, or where the edge lifts, is pressed again, and tried again', () => {
     const events = [...touch('b', 0, 0, 12), ...touch('b', 1, 15, 27)]
     const b = () => foldSession(works, events).ops.get('b')!
     expect(b()).toMatchObject({ phase: 'cooling', coolFromS: 27 })
-    events.push(told(30, 'missed', 'b', { placement: 0 }))
+    events.push(event(30, 'missed', 'b', { placement: 0 }))
     expect(nextStep(works[1]!, b())).toMatchObject({ do: 'down', placement: 0, again: true })
     events.push(...touch('b', 0, 32, 44))
     expect(b()).toMatchObject({ phase: 'cooling', coolFromS: 44, misses: 1, again: [] })
-    events.push(told(110, 'cold', 'b'), told(112, 'edge', 'b', { edge: 'lifts', placements: [1] }))
+    events.push(event(110, 'cold', 'b'), event(112, 'edge', 'b', { edge: 'lifts', placements: [1] }))
     expect(b()).toMatchObject({ phase: 'open', again: [1], misses: 2 })
-    events.push(...touch('b', 1, 115, 127), told(200, 'cold', 'b'), told(201, 'edge', 'b', { edge: 'holds' }))
+    events.push(...touch('b', 1, 115, 127), event(200, 'cold', 'b'), event(201, 'edge', 'b', { edge: 'holds' }))
     expect(b()).toMatchObject({ phase: 'done', coldS: 200 })
   })
   it('a press that was too short is given again where it was', () => {
@@ -125,33 +125,33 @@ describe('a session', () => {
   })
   it('the last thing is taken back, and the one before it; what another board did is not', () => {
     const events = [...touch('b', 0, 0, 12), ...touch('b', 1, 15, 27, { device: 'shelf' })]
-    expect(isTakableBy(events, 'shelf')!.kind).toBe('lift')
-    const mine = isTakableBy(events, 'board')!
+    expect(lastUndoable(events, 'shelf')!.kind).toBe('lift')
+    const mine = lastUndoable(events, 'board')!
     expect([mine.kind, mine.atS]).toEqual(['lift', 12])
-    events.push(told(30, 'back', 'b', { takes: mine.key }))
+    events.push(event(30, 'undo', 'b', { takes: mine.key }))
     expect(foldSession(works, events).ops.get('b')!.touches[0]!.toS).not.toBe(12)
-    expect(isTakableBy(events, 'board')!.kind).toBe('down')
+    expect(lastUndoable(events, 'board')!.kind).toBe('down')
   })
   it('two boards at the same thing are told, until one takes it over', () => {
     const other = { device: 'shelf' }
-    const both = [...touch('b', 0, 0, 12), told(13, 'down', 'b', { placement: 1, ...other })]
+    const both = [...touch('b', 0, 0, 12), event(13, 'down', 'b', { placement: 1, ...other })]
     expect(foldSession(works, both).clashes).toEqual([{ op: 'b', devices: ['board', 'shelf'], atS: 13 }])
-    const meanwhile = [told(0, 'down', 'b', { placement: 0 }), told(3, 'down', 'b', { placement: 0, ...other })]
+    const meanwhile = [event(0, 'down', 'b', { placement: 0 }), event(3, 'down', 'b', { placement: 0, ...other })]
     expect(foldSession(works, meanwhile).clashes).toHaveLength(1)
-    const over = [...both, told(20, 'over', 'b', other)]
+    const over = [...both, event(20, 'takeOver', 'b', other)]
     expect(foldSession(works, over)).toMatchObject({ clashes: [] })
     expect(foldSession(works, over).ops.get('b')!.device).toBe('shelf')
-    expect(foldSession(works, [told(0, 'take', 'b'), told(1, 'aside', 'b'), told(2, 'take', 'b', other)]).clashes).toEqual([])
+    expect(foldSession(works, [event(0, 'take', 'b'), event(1, 'aside', 'b'), event(2, 'take', 'b', other)]).clashes).toEqual([])
     // Both away from the server, both pressed it to the end.
     const apart = [...touch('b', 0, 0, 12), ...touch('b', 1, 15, 27), ...touch('b', 0, 40, 52, other)]
     expect(foldSession(works, apart).clashes).toHaveLength(1)
-    const ended = [...touch('b', 0, 0, 12), ...touch('b', 1, 15, 27), told(60, 'over', 'b', other)]
+    const ended = [...touch('b', 0, 0, 12), ...touch('b', 1, 15, 27), event(60, 'takeOver', 'b', other)]
     expect(foldSession(works, ended).ops.get('b')!.phase).toBe('cooling')
   })
   it('told twice, or as it happens to arrive, comes to the same; never two irons on one piece', () => {
     const one = fc.record({
       atS: fc.integer({ min: 0, max: 500 }), op: fc.constantFrom('a', 'b', 'c'), placement: fc.integer({ min: -1, max: 3 }),
-      kind: fc.constantFrom<SessionEvent['kind']>('take', 'down', 'lift', 'laid', 'turned', 'cold', 'edge', 'missed', 'aside', 'out',
+      kind: fc.constantFrom<SessionEvent['kind']>('take', 'down', 'lift', 'laid', 'turned', 'cold', 'edge', 'missed', 'aside', 'skip',
         'done'),
       edge: fc.constantFrom('holds' as const, 'lifts' as const), device: fc.constantFrom('board', 'shelf'),
     })
@@ -173,8 +173,8 @@ describe('a session', () => {
   })
   it('a clock that was set is put right from there on', () => {
     const events = [
-      told(10, 'down', 'b', { placement: 0 }), told(3618, 'clock', null, { byS: 3600 }), told(3622, 'lift', 'b'),
-      told(30, 'down', 'b', { placement: 1, device: 'shelf' }),
+      event(10, 'down', 'b', { placement: 0 }), event(3618, 'clock', null, { byS: 3600 }), event(3622, 'lift', 'b'),
+      event(30, 'down', 'b', { placement: 1, device: 'shelf' }),
     ]
     expect(counted(events).map(e => e.atS)).toEqual([10, 18, 22, 30])
     const state = foldSession(works, events)
@@ -187,10 +187,10 @@ describe('the bond at one position', () => {
   it('is that of a swatch pressed the same way, whatever was pressed before at other places', () => {
     const w = work('b'), rest = restOfIron({ fromC: 150, targetC: 150, swingC: 0, label: 'wool', setS: 0, touchedS: 0 },
       { kind: 'household', shutsOffAfterS: 480 }, 110)!
-    const o = foldSession([w], [...touch('b', 0, 80, 92), told(100, 'down', 'b', { placement: 1, soleC: 150 })]).ops.get('b')!
+    const o = foldSession([w], [...touch('b', 0, 80, 92), event(100, 'down', 'b', { placement: 1, soleC: 150 })]).ops.get('b')!
     const planned = plannedBond(setup, w.recipe!)
     const here = alongside(bondOfPressing(w, o, rest, 110)!, setup, planned, 110)!
-    const alone = foldSession([w], [told(100, 'down', 'b', { placement: 0, soleC: 150 })]).ops.get('b')!
+    const alone = foldSession([w], [event(100, 'down', 'b', { placement: 0, soleC: 150 })]).ops.get('b')!
     const swatch = alongside(bondOfPressing(w, alone, rest, 110)!, setup, planned, 110)!
     expect(here.bond).toBeCloseTo(swatch.bond, 9)
     expect(here.bond).toBeGreaterThan(0.1 * here.wanted)
@@ -205,8 +205,8 @@ describe('the bond at one position', () => {
   it('is told as a swatch is: down and lift of that place alone, turned, cold', () => {
     const w = work('a', { recipe: recipe({ passes: 2, warmS: 4 }) })
     const events = [
-      ...touch('a', 0, 0, 4), ...touch('a', 1, 7, 11), told(15, 'laid', 'a'), ...touch('a', 0, 20, 32), ...touch('a', 1, 35, 47),
-      told(50, 'turned', 'a'), ...touch('a', 0, 53, 65), ...touch('a', 1, 68, 80), told(150, 'cold', 'a'),
+      ...touch('a', 0, 0, 4), ...touch('a', 1, 7, 11), event(15, 'laid', 'a'), ...touch('a', 0, 20, 32), ...touch('a', 1, 35, 47),
+      event(50, 'turned', 'a'), ...touch('a', 0, 53, 65), ...touch('a', 1, 68, 80), event(150, 'cold', 'a'),
     ]
     expect(placementEvents(w, foldSession([w], events).ops.get('a')!, 1).map(e => [e.kind, Math.round(e.atS)])).toEqual([
       ['warm', 0], ['lift', 4], ['lay', 28], ['down', 28], ['lift', 40], ['turn', 61], ['down', 61], ['lift', 73], ['cool', 73],
@@ -217,9 +217,9 @@ describe('the bond at one position', () => {
 
 describe('irons', () => {
   const iron = { id: 'iron', kind: 'travel' as const, shutsOffAfterS: null }
-  const dial = told(0, 'dial', null, { ironId: 'iron', soleC: 20, setting })
+  const dial = event(0, 'dial', null, { ironId: 'iron', soleC: 20, setting })
   it('warm from when their dial was turned; a probe puts the estimate right', () => {
-    const state = foldSession([], [dial, told(10, 'sole', null, { ironId: 'iron', soleC: 90 })])
+    const state = foldSession([], [dial, event(10, 'sole', null, { ironId: 'iron', soleC: 90 })])
     expect(restOfIron(state.irons.get('iron'), iron, 12)).toMatchObject({ fromC: 90, sinceS: 2, idleS: 12, targetC: 150 })
     expect(restOfIron(undefined, iron, 12)).toBeNull()
   })
@@ -230,10 +230,10 @@ describe('irons', () => {
     expect(at([], 130)).toEqual(['idle'])
     expect(at([], 130, { ...iron, shutsOffAfterS: 300 } as never)).toEqual([])
     expect(at(touch('b', 0, 100, 112), 200)).toEqual([])
-    expect(at([told(100, 'down', 'b', { placement: 0 })], 170)).toEqual([])
-    expect(at([told(100, 'down', 'b', { placement: 0 })], 173)).toEqual(['leftDown'])
+    expect(at([event(100, 'down', 'b', { placement: 0 })], 170)).toEqual([])
+    expect(at([event(100, 'down', 'b', { placement: 0 })], 173)).toEqual(['leftDown'])
     // One that is held long, as it should be, is not left alone.
-    const held = foldSession([work('b')], [dial, told(100, 'down', 'b', { placement: 0 })])
+    const held = foldSession([work('b')], [dial, event(100, 'down', 'b', { placement: 0 })])
     expect(warningsAt(held, [iron], () => 200, 240)).toEqual([])
     expect(warningsAt(held, [iron], () => 200, 361).map(w => w.why)).toEqual(['leftDown'])
   })
@@ -241,22 +241,22 @@ describe('irons', () => {
 
 describe('afterwards', () => {
   const w = work('b'), of = (events: SessionEvent[]) => reviewSession([w], foldSession([w], events), () => 'r')
-  const pressed = [...touch('b', 0, 0, 12), ...touch('b', 1, 15, 27), told(100, 'cold', 'b')]
+  const pressed = [...touch('b', 0, 0, 12), ...touch('b', 1, 15, 27), event(100, 'cold', 'b')]
   it('planned against done, the iron\'s time, and what it says of the recipe', () => {
     expect(of(pressed)).toMatchObject({
       operations: [{ plannedTouches: 2, touches: 2, plannedHeldS: 24, heldS: 24, plannedS: 30, tookS: 27, misses: 0, edge: null }],
     })
     expect(of(pressed).ironS.get('iron')).toBe(24)
     expect(of(pressed).verdicts.size).toBe(0)
-    expect(of([...pressed, told(101, 'edge', 'b', { edge: 'holds' })]).verdicts.get('r')!.verdict).toBe('holds')
-    expect(of([...pressed, told(101, 'edge', 'b', { edge: 'lifts', placements: [0] })]).verdicts.get('r')).toEqual({
+    expect(of([...pressed, event(101, 'edge', 'b', { edge: 'holds' })]).verdicts.get('r')!.verdict).toBe('holds')
+    expect(of([...pressed, event(101, 'edge', 'b', { edge: 'lifts', placements: [0] })]).verdicts.get('r')).toEqual({
       verdict: 'tooLittle', tried: 1, lifted: 1,
     })
-    const one = [...touch('b', 0, 0, 7), ...touch('b', 1, 15, 27), told(100, 'cold', 'b')]
-    const both = of([...one, told(101, 'edge', 'b', { edge: 'lifts', placements: [0, 1] })])
+    const one = [...touch('b', 0, 0, 7), ...touch('b', 1, 15, 27), event(100, 'cold', 'b')]
+    const both = of([...one, event(101, 'edge', 'b', { edge: 'lifts', placements: [0, 1] })])
     expect(both.verdicts.get('r')!.verdict).toBe('placesMissed')
-    const short = [...touch('b', 0, 0, 7), ...touch('b', 1, 15, 27), told(100, 'cold', 'b')]
-    const lifted = [...short, told(101, 'edge', 'b', { edge: 'lifts', placements: [0] })]
+    const short = [...touch('b', 0, 0, 7), ...touch('b', 1, 15, 27), event(100, 'cold', 'b')]
+    const lifted = [...short, event(101, 'edge', 'b', { edge: 'lifts', placements: [0] })]
     expect(of(lifted).verdicts.get('r')!.verdict).toBe('placesMissed')
     // What it is given after it lifted says nothing of what it had been given.
     const again = of([...lifted, ...touch('b', 0, 110, 122)])

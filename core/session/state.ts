@@ -1,8 +1,8 @@
 import type { PlannedOperation } from './work'
-import { asksEdge, holdOf, TOUCH_SHARE } from './work'
+import { hasEdgeToTry, holdOf, TOUCH_SHARE } from './work'
 
 type SessionEventKind
-  = | 'take' | 'down' | 'lift' | 'laid' | 'turned' | 'cold' | 'edge' | 'missed' | 'aside' | 'done' | 'out' | 'over' | 'back'
+  = | 'take' | 'down' | 'lift' | 'laid' | 'turned' | 'cold' | 'edge' | 'missed' | 'aside' | 'done' | 'skip' | 'takeOver' | 'undo'
     | 'dial' | 'sole' | 'clock' | 'order' | 'cleaned'
 /** How an edge was found when it was cold. */
 export type EdgeFound = 'holds' | 'nail' | 'lifts'
@@ -43,7 +43,7 @@ interface Touch {
   soleC: number | null
 }
 
-type Phase = 'open' | 'inHand' | 'aside' | 'cooling' | 'edge' | 'done' | 'out'
+type Phase = 'open' | 'inHand' | 'aside' | 'cooling' | 'edge' | 'done' | 'skipped'
 /** How far one operation has come. */
 export interface OpState {
   id: string
@@ -63,7 +63,7 @@ export interface OpState {
 }
 
 /** An iron as it was last told: where its dial stands, where its sole was then. */
-export interface IronTold {
+export interface IronReport {
   fromC: number
   targetC: number | null
   swingC: number
@@ -81,7 +81,7 @@ interface Clash {
 
 export interface SessionState {
   ops: Map<string, OpState>
-  irons: Map<string, IronTold>
+  irons: Map<string, IronReport>
   order: string[]
   clashes: Clash[]
   /** By how much the clock of each board was set since, s. */
@@ -92,12 +92,12 @@ export interface SessionState {
 
 /** What a hand did, and may take back. */
 const BY_HAND: ReadonlySet<SessionEventKind> = new Set([
-  'down', 'lift', 'laid', 'turned', 'cold', 'edge', 'missed', 'aside', 'done', 'out', 'take',
+  'down', 'lift', 'laid', 'turned', 'cold', 'edge', 'missed', 'aside', 'done', 'skip', 'take',
 ])
 
 /** Events that count: in the order of their time, those taken back left out, every key once, clocks that were set put right. */
 export function counted(events: readonly SessionEvent[]): SessionEvent[] {
-  const taken = new Set(events.flatMap(e => (e.kind === 'back' && e.takes ? [e.takes] : [])))
+  const taken = new Set(events.flatMap(e => (e.kind === 'undo' && e.takes ? [e.takes] : [])))
   const once = new Map<string, SessionEvent>()
   for (const e of events) if (!once.has(e.key)) once.set(e.key, e)
   const setBy = new Map<string, number>()
@@ -107,12 +107,12 @@ export function counted(events: readonly SessionEvent[]): SessionEvent[] {
     const byS = setBy.get(e.device) ?? 0
     return byS === 0 ? e : { ...e, atS: e.atS - byS }
   })
-  return right.filter(e => e.kind !== 'back' && !taken.has(e.key)).sort((a, b) => a.atS - b.atS)
+  return right.filter(e => e.kind !== 'undo' && !taken.has(e.key)).sort((a, b) => a.atS - b.atS)
 }
 
 /** The last thing a board's hand did that can be taken back; null where there is none. */
-export function isTakableBy(events: readonly SessionEvent[], device: string): SessionEvent | null {
-  const taken = new Set(events.flatMap(e => (e.kind === 'back' && e.takes ? [e.takes] : [])))
+export function lastUndoable(events: readonly SessionEvent[], device: string): SessionEvent | null {
+  const taken = new Set(events.flatMap(e => (e.kind === 'undo' && e.takes ? [e.takes] : [])))
   return events.findLast(e => e.device === device && BY_HAND.has(e.kind) && !taken.has(e.key)) ?? null
 }
 
@@ -158,15 +158,15 @@ function ofBoard(state: SessionState, e: SessionEvent): void {
       touchedS: e.atS,
     })
   } else if (e.kind === 'sole' && e.ironId && e.soleC != null) {
-    const told = state.irons.get(e.ironId)
-    if (told) state.irons.set(e.ironId, { ...told, fromC: e.soleC, setS: e.atS })
+    const report = state.irons.get(e.ironId)
+    if (report) state.irons.set(e.ironId, { ...report, fromC: e.soleC, setS: e.atS })
   } else if (e.kind === 'cleaned' && e.ironId) state.cleanedS.set(e.ironId, e.atS)
 }
 
 /** The iron was in the hand. */
 function touched(state: SessionState, ironId: string | null | undefined, atS: number): void {
-  const told = ironId ? state.irons.get(ironId) : undefined
-  if (told) state.irons.set(ironId!, { ...told, touchedS: atS })
+  const report = ironId ? state.irons.get(ironId) : undefined
+  if (report) state.irons.set(ironId!, { ...report, touchedS: atS })
 }
 
 /** Takes it in hand on a board; two boards at the same thing are noted. */
@@ -184,7 +184,7 @@ function ofOperation(state: SessionState, w: PlannedOperation, o: OpState, e: Se
     case 'take':
       if (o.phase !== 'done') held(state, o, e)
       return
-    case 'over':
+    case 'takeOver':
       o.device = e.device
       // What has been pressed to its end stays so: only whose it is is settled.
       if (o.phase === 'open' || o.phase === 'aside' || o.phase === 'inHand') o.phase = 'inHand'
@@ -212,7 +212,7 @@ function ofOperation(state: SessionState, w: PlannedOperation, o: OpState, e: Se
       if (w.recipe?.passes === 2 && o.pass === 0 && !down) o.pass = 1
       return
     case 'missed':
-      if (e.placement == null || e.placement < 0 || e.placement >= w.placements || o.phase === 'out') return
+      if (e.placement == null || e.placement < 0 || e.placement >= w.placements || o.phase === 'skipped') return
       o.misses++
       if (!openPlacements(w, o).includes(e.placement)) o.again.push(e.placement)
       if (o.phase === 'cooling' || o.phase === 'edge' || o.phase === 'done') o.phase = 'open'
@@ -220,7 +220,7 @@ function ofOperation(state: SessionState, w: PlannedOperation, o: OpState, e: Se
     case 'cold':
       if (o.phase !== 'cooling') return
       o.coldS = e.atS
-      o.phase = asksEdge(w.kind) ? 'edge' : 'done'
+      o.phase = hasEdgeToTry(w.kind) ? 'edge' : 'done'
       return
     case 'edge':
       if (!e.edge || (o.phase !== 'edge' && o.phase !== 'cooling')) return
@@ -239,8 +239,8 @@ function ofOperation(state: SessionState, w: PlannedOperation, o: OpState, e: Se
     case 'done':
       if (!w.recipe) o.phase = 'done'
       return
-    case 'out':
-      if (!down) o.phase = 'out'
+    case 'skip':
+      if (!down) o.phase = 'skipped'
   }
 }
 
@@ -252,5 +252,5 @@ function lifted(w: PlannedOperation, o: OpState, t: Touch): void {
   if (openPlacements(w, o).length > 0 || o.pass < 0 || o.pass < sides - 1) return
   o.coolFromS = t.toS
   o.coldS = null
-  o.phase = w.recipe!.coolS > 0 ? 'cooling' : asksEdge(w.kind) ? 'edge' : 'done'
+  o.phase = w.recipe!.coolS > 0 ? 'cooling' : hasEdgeToTry(w.kind) ? 'edge' : 'done'
 }

@@ -22,7 +22,7 @@ export const HAND_S = { peel: 12, sew: 0, stitch: 0, fingers: 30 } as const
 export const isByHand = (kind: OperationKind): kind is keyof typeof HAND_S => kind in HAND_S
 /** Nothing is stuck by it, or only for now: no edge is tried. */
 const NO_EDGE: ReadonlySet<OperationKind> = new Set(['preshrink', 'trim', 'tack', 'flatten', 'seam', 'tape'])
-export const asksEdge = (kind: OperationKind): boolean => !NO_EDGE.has(kind)
+export const hasEdgeToTry = (kind: OperationKind): boolean => !NO_EDGE.has(kind)
 
 /** How long the hands are at all of it, s: warming, laying up, every set-down of every side with the way to the next, turning. */
 export function boardSeconds({ kind, recipe, placements }: Pick<PlannedOperation, 'kind' | 'recipe' | 'placements'>): number {

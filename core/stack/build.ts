@@ -34,11 +34,11 @@ export interface SupplyInput {
   /** What its sheet says of this lot; that of its grade when absent. */
   lot?: Lot
   /** What stands on its sheet, where it can be worked out. */
-  sheet?: Sheet
+  sheet?: MakerRecipe
 }
 
 /** A maker's recipe, complete enough to be pressed. */
-export interface Sheet {
+export interface MakerRecipe {
   soleC: number
   holdS: number
   moisture: 'dry' | 'steam' | 'damp'

@@ -2,5 +2,5 @@
 export {
   interfacingLayer, surfaceLayers, buildStack, fabricProperties, pressClothLayer, adhesiveLayer, type FabricInput, type FibreShare,
   type Lot,
-  type Sheet, type StackInput, type SupplyInput,
+  type MakerRecipe, type StackInput, type SupplyInput,
 } from './build'

@@ -248,12 +248,12 @@ async function cuts() {
   }
 }
 /** Hears what happens in a run, as a board does: cut off, it comes back and goes on from the last it saw. */
-const heard = []
+const received = []
 const streams = new Set()
 let comings = 0
 function watches(n) {
   const sessionId = runs[n % RUNS], mine = { sessionId, positions: [], keys: new Set() }
-  heard.push(mine)
+  received.push(mine)
   const connect = () => {
     if (!watching) return
     comings++
@@ -366,7 +366,7 @@ try {
     lost += [...keys].filter(key => !once.has(key)).length
     doubled += kept.length - once.size
     gaps += kept.filter((e, i) => e.position !== i).length
-    for (const mine of heard.filter(h => h.sessionId === sessionId)) {
+    for (const mine of received.filter(h => h.sessionId === sessionId)) {
       unheard += kept.filter(e => !mine.keys.has(e.key)).length
       gaps += mine.positions.filter((p, i) => i > 0 && p !== mine.positions[i - 1] + 1).length
     }

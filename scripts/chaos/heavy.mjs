@@ -152,16 +152,16 @@ await tried('run of 8 MB', async () => (await beginSession(Array.from({ length: 
   const run = await beginSession(Array.from({ length: 400 }, (_, i) => operation(`o${i}`)))
   const device = randomUUID()
   let atMs = Date.now() - 400_000
-  const told = (kind, op, over = {}) => ({ key: randomUUID(), device, atMs: (atMs += 7), kind, op, ...over })
+  const asWords = (kind, op, over = {}) => ({ key: randomUUID(), device, atMs: (atMs += 7), kind, op, ...over })
   const before = Array.from({ length: 400 }, (_, i) => `o${i}`).flatMap(op => [
-    told('down', op, { placement: 0, ironId: irons[0].id, soleC: 150 }), told('lift', op), told('cold', op),
+    asWords('down', op, { placement: 0, ironId: irons[0].id, soleC: 150 }), asWords('lift', op), asWords('cold', op),
   ])
   for (let i = 0; i < before.length; i += 300) await must('POST', `/api/sessions/${run.id}/events`, { events: before.slice(i, i + 300) })
-  const edges = Array.from({ length: 400 }, (_, i) => told('edge', `o${i}`, { edge: 'holds' }))
+  const edges = Array.from({ length: 400 }, (_, i) => asWords('edge', `o${i}`, { edge: 'holds' }))
   await tried('400 edges', async () => (await send('POST', `/api/sessions/${run.id}/events`, { events: edges })).status)
 }
-const slipJob = (await get('/api/jobs?size=100')).rows.find(j => j.fabrics.some(c => c.supplyId))
-await tried('slip', async () => (await send('GET', `/api/jobs/${slipJob.id}/slip?as=pdf`)).status)
+const cardJob = (await get('/api/jobs?size=100')).rows.find(j => j.fabrics.some(c => c.supplyId))
+await tried('care card', async () => (await send('GET', `/api/jobs/${cardJob.id}/care-card?as=pdf`)).status)
 job = await newJob('Patchworks')
 const patches = Array.from({ length: 1600 }, (_, i) => [(i % 40) * 50, Math.floor(i / 40) * 50, 50, 50, (i + Math.floor(i / 40)) % 2])
 const grid = () => ({

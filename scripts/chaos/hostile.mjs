@@ -164,7 +164,7 @@ const GOOD = [
   ['PUT', `/api/places/${key}`, places[0] ?? { name: 'x', version: 0 }],
   ['POST', `/api/swatches/${swatch.id}/photos?stage=after`, { not: 'a picture' }],
   ['POST', '/api/unreadable', { entity: 'jobPieces', id: cutPiece.id }],
-  ['GET', `/api/jobs/${job.id}/slip?as=text`],
+  ['GET', `/api/jobs/${job.id}/care-card?as=text`],
   ['GET', '/api/fabrics?page=1&size=10&q=a'],
   ['GET', `/api/fabrics/${fabric.id}`],
   ['GET', `/api/pairings?fabricId=${fabric.id}&supplyId=${supply.id}`],

@@ -4,7 +4,7 @@ import type { JobBody } from '#shared/schemas'
 interface DemoJob extends Pick<JobBody, 'name' | 'garment' | 'washC' | 'tumble' | 'dryClean' | 'note'> {
   /** Days from today until it is to come back for a look. */
   lookInDays?: number
-  /** Trims on it, by their codes; own words on its slip. */
+  /** Trims on it, by their codes; own words on its care card. */
   trims?: string[]
   careWords?: string
   /** Days from today until it is wanted; null without a day. */

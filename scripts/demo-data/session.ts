@@ -55,7 +55,7 @@ export function demoSession({ idOf, now, jobId, pieces, ground, setup, supply, i
   })
   const events: SessionEventBody[] = []
   let at = now
-  const tell = (kind: SessionEventBody['kind'], what: Partial<SessionEventBody> = {}) => {
+  const append = (kind: SessionEventBody['kind'], what: Partial<SessionEventBody> = {}) => {
     events.push({
       key: idOf(`${goesOn ? '' : `${session} `}event ${events.length}`), device, atMs: at, kind, op: null, pass: null, placement: null,
       ironId: null, soleC: null, setting: null,
@@ -68,32 +68,32 @@ export function demoSession({ idOf, now, jobId, pieces, ground, setup, supply, i
     const op = operations[index]!
     if (recipe.warmS > 0) {
       op.placements.forEach((_, placement) => {
-        tell('down', { op: op.id, pass: -1, placement, ironId, soleC: setting.meanC })
+        append('down', { op: op.id, pass: -1, placement, ironId, soleC: setting.meanC })
         wait(recipe.warmS)
-        tell('lift', { op: op.id, ironId, soleC: setting.meanC - 2 })
+        append('lift', { op: op.id, ironId, soleC: setting.meanC - 2 })
         wait(MOVE_S)
       })
-      tell('laid', { op: op.id })
+      append('laid', { op: op.id })
       wait(10)
     }
     op.placements.forEach((_, placement) => {
-      tell('down', { op: op.id, pass: 0, placement, ironId, soleC: setting.meanC })
+      append('down', { op: op.id, pass: 0, placement, ironId, soleC: setting.meanC })
       wait(recipe.holdS)
-      tell('lift', { op: op.id, ironId, soleC: setting.meanC - 3 })
+      append('lift', { op: op.id, ironId, soleC: setting.meanC - 3 })
       wait(MOVE_S)
     })
   }
-  tell('order', { ids: operations.map(o => o.id) })
+  append('order', { ids: operations.map(o => o.id) })
   wait(1)
-  tell('dial', { ironId, soleC: 20, setting: { label: setting.label, meanC: setting.meanC, swingC: setting.swingC } })
+  append('dial', { ironId, soleC: 20, setting: { label: setting.label, meanC: setting.meanC, swingC: setting.swingC } })
   wait(70)
   const indexOf = (name: string) => operations.findIndex(o => o.name === name)
   press(indexOf('Front 1'))
   press(indexOf('Front 2'))
   wait(20)
-  tell('cold', { op: operations[indexOf('Front 1')]!.id })
+  append('cold', { op: operations[indexOf('Front 1')]!.id })
   wait(3)
-  tell('edge', { op: operations[indexOf('Front 1')]!.id, edge: 'holds', placements: [] })
+  append('edge', { op: operations[indexOf('Front 1')]!.id, edge: 'holds', placements: [] })
   wait(12)
   if (goesOn) {
     press(indexOf('Front facing 1'))
@@ -102,8 +102,8 @@ export function demoSession({ idOf, now, jobId, pieces, ground, setup, supply, i
   }
   // The corner by the hem was missed, and found so while the next lay to cool.
   const front = operations[indexOf('Front 2')]!
-  tell('missed', { op: front.id, placement: cornerOf(front.placements) })
-  if (!goesOn) tell('close')
+  append('missed', { op: front.id, placement: cornerOf(front.placements) })
+  if (!goesOn) append('close')
   // Told a moment ago, whatever time the pressing took; what is over, days ago.
   const shift = now - (goesOn ? 8000 : OVER_MS) - at
   const timed = events.map(e => ({ ...e, atMs: Math.round(e.atMs + shift) }))

@@ -13,7 +13,7 @@ const asServer = (command, args, options) => isRoot
   : run(command, args, { cwd: '/', ...options })
 
 /** Can the user `postgres` reach this folder? Every folder above must let others through. */
-function othersMayReach(path) {
+function canOthersReach(path) {
   for (let at = path; ; at = dirname(at)) {
     if (run('runuser', ['-u', 'postgres', '--', 'test', '-x', at], { cwd: '/', allowFail: true }).status !== 0) return false
     if (at === '/') return true
@@ -22,7 +22,7 @@ function othersMayReach(path) {
 
 /** The data folder: inside the project, or, where the project lies in a private home, in the server user's. */
 export function dataFolder(name) {
-  if (!isRoot || othersMayReach(dirname(DATA))) return join(DATA, name)
+  if (!isRoot || canOthersReach(dirname(DATA))) return join(DATA, name)
   const mark = createHash('sha256').update(DATA).digest('hex').slice(0, 12)
   return `/var/lib/postgresql/ready-cuff-${mark}-${name}`
 }
@@ -86,7 +86,7 @@ async function runningPort(folder, password) {
  * Takes away what a server that was killed left behind; only called where nothing of ours answers or runs.
  * @returns whether there was anything
  */
-function clearStale(folder) {
+function clearStaleLock(folder) {
   if (!readPidFile(folder) && asServer('test', ['-f', join(folder, 'postmaster.pid')], { allowFail: true }).status !== 0) return false
   asServer('rm', ['-f', join(folder, 'postmaster.pid')])
   return true
@@ -128,7 +128,7 @@ async function bringUp(bin, folder, password) {
     // Someone else may have started it meanwhile.
     const there = await runningPort(folder, password)
     if (there !== null) return there
-    clearStale(folder)
+    clearStaleLock(folder)
     await sleep(500 * (tries + 1))
   }
   giveUp(`The database did not start:\n${log}`)
@@ -159,7 +159,7 @@ export async function startDatabase(name = 'postgres') {
   const password = readFileSync(keyFile, 'utf8').trim()
 
   const found = await runningPort(folder, password)
-  if (found === null && clearStale(folder))
+  if (found === null && clearStaleLock(folder))
     say('the database had not been stopped last time: cleared what it left behind, and started it again')
   const port = found ?? await bringUp(bin, folder, password)
   const stopBy = (mode) => {

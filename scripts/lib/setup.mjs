@@ -16,7 +16,7 @@ function postgresBin() {
 const APT = { env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } }
 let aptIsFresh = false
 /** Installs a package where that can be done from here; @returns whether it is there now */
-function triesApt(name) {
+function installWithApt(name) {
   if (!isRoot || run('sh', ['-c', 'command -v apt-get'], { allowFail: true }).status !== 0) return false
   if (!aptIsFresh) run('apt-get', ['update'], { ...APT, allowFail: true })
   aptIsFresh = true
@@ -24,7 +24,7 @@ function triesApt(name) {
 }
 function apt(name) {
   say(`installing ${name}`)
-  if (!triesApt(name))
+  if (!installWithApt(name))
     giveUp(`${name} is not installed and cannot be installed from here: as administrator, run "apt-get install ${name}", then start again.`)
 }
 
@@ -54,7 +54,7 @@ const HEADLESS = '/usr/bin/chromium-headless-shell', CHROMIUM = '/usr/bin/chromi
 
 export function ensureChromium() {
   if (process.env.CHROMIUM) return process.env.CHROMIUM
-  if (existsSync(HEADLESS) || triesApt('chromium-headless-shell')) return HEADLESS
+  if (existsSync(HEADLESS) || installWithApt('chromium-headless-shell')) return HEADLESS
   if (!existsSync(CHROMIUM)) apt('chromium')
   return CHROMIUM
 }

@@ -14,9 +14,9 @@ function run() {
     return { events: Array.from({ length: events }, (_, position) => ({ position })).filter(e => e.position > after), piecesVersion }
   })
   const watch = (after = -1) => {
-    const told: number[][] = [], gone: number[] = []
-    const stop = hub.watch('r', after, news => told.push(news.events.map(e => e.position)), () => gone.push(told.length))
-    return { told, gone, stop }
+    const sent: number[][] = [], gone: number[] = []
+    const stop = hub.watch('r', after, news => sent.push(news.events.map(e => e.position)), () => gone.push(sent.length))
+    return { sent, gone, stop }
   }
   return { state, hub, watch }
 }
@@ -27,11 +27,11 @@ describe('watchers of a session', () => {
     state.events = 3
     const one = watch(0)
     await tick()
-    expect(one.told).toEqual([[1, 2]])
+    expect(one.sent).toEqual([[1, 2]])
     state.events = 5
     await hub.woken('r')
     await hub.woken('r')
-    expect(one.told).toEqual([[1, 2], [3, 4]])
+    expect(one.sent).toEqual([[1, 2], [3, 4]])
     expect(state.readings).toEqual([0, 2, 4])
     await tick()
     expect(state.readings).toHaveLength(3)
@@ -45,7 +45,7 @@ describe('watchers of a session', () => {
     state.events = 4
     await hub.woken('r')
     expect(state.readings).toEqual([1])
-    expect([one.told.flat(), two.told.flat()]).toEqual([[0, 1, 2, 3], [2, 3]])
+    expect([one.sent.flat(), two.sent.flat()]).toEqual([[0, 1, 2, 3], [2, 3]])
   })
   it('miss nothing that happens while the run is being read', async () => {
     const { state, hub, watch } = run()
@@ -59,7 +59,7 @@ describe('watchers of a session', () => {
     void hub.woken('r')
     go()
     await looking
-    expect(one.told.flat()).toEqual([0, 1])
+    expect(one.sent.flat()).toEqual([0, 1])
   })
   it('one that joins while the run is being read misses nothing that it has not seen', async () => {
     const { state, watch, hub } = run()
@@ -73,7 +73,7 @@ describe('watchers of a session', () => {
     const late = watch(-1)
     go()
     await looking
-    expect([one.told.flat(), late.told.flat()]).toEqual([[3], [0, 1, 2, 3]])
+    expect([one.sent.flat(), late.sent.flat()]).toEqual([[3], [0, 1, 2, 3]])
   })
   it('hear of a plan that changed though nothing happened', async () => {
     const { state, hub, watch } = run()
@@ -81,7 +81,7 @@ describe('watchers of a session', () => {
     await tick()
     state.piecesVersion = 1
     await hub.woken('r')
-    expect(one.told).toEqual([[], []])
+    expect(one.sent).toEqual([[], []])
   })
   it('are let go where the session cannot be read, and not asked for once they went', async () => {
     const { state, hub, watch } = run()

@@ -5,7 +5,7 @@ interface Watcher<N> {
   /** The last position it has seen. */
   after: number
   piecesVersion: number | null
-  tell: (news: N) => void
+  send: (news: N) => void
   /** It is let go, and comes back by itself. */
   letGo: () => void
 }
@@ -26,7 +26,7 @@ export function watchHub<N extends News>(read: (sessionId: string, after: number
     watcher.piecesVersion = news.piecesVersion
     if (events.length === 0 && !isReplanned && !isFirst) return
     watcher.after = events.at(-1)?.position ?? watcher.after
-    watcher.tell({ ...news, events })
+    watcher.send({ ...news, events })
   }
 
   /** Reads a run that was woken; woken again meanwhile it is read once more. */
@@ -55,10 +55,10 @@ export function watchHub<N extends News>(read: (sessionId: string, after: number
   }
 
   /** Watches a run from a position on. @returns how to stop */
-  function watch(sessionId: string, after: number, tell: (news: N) => void, letGo: () => void): () => void {
+  function watch(sessionId: string, after: number, send: (news: N) => void, letGo: () => void): () => void {
     const session = sessions.get(sessionId) ?? { watchers: new Set<Watcher<N>>(), isLooking: false, again: false }
     sessions.set(sessionId, session)
-    const watcher: Watcher<N> = { after, piecesVersion: null, tell, letGo }
+    const watcher: Watcher<N> = { after, piecesVersion: null, send, letGo }
     session.watchers.add(watcher)
     void woken(sessionId)
     return () => {

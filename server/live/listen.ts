@@ -11,7 +11,7 @@ const AGAIN_MS = 500
  * @param missed nothing could be heard for a time
  * @returns how to stop
  */
-export function listenForSessions(url: string, heard: (sessionId: string) => void, missed: () => void): () => Promise<void> {
+export function listenForSessions(url: string, onSession: (sessionId: string) => void, missed: () => void): () => Promise<void> {
   let client: pg.Client | null = null, timer: NodeJS.Timeout | null = null, isOver = false, isFirst = true
 
   async function begin(): Promise<void> {
@@ -25,7 +25,7 @@ export function listenForSessions(url: string, heard: (sessionId: string) => voi
     }
     mine.on('error', lost)
     mine.on('end', lost)
-    mine.on('notification', ({ payload }) => { if (payload) heard(payload) })
+    mine.on('notification', ({ payload }) => { if (payload) onSession(payload) })
     try {
       await mine.connect()
       await mine.query(`listen ${CHANNEL}`)

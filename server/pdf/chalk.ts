@@ -5,7 +5,7 @@ import { chalkMarks, laidOutline } from '#core/layout'
 import { partId, partsOf, usableWidthMm, type CuttingGround } from '#shared/cutting'
 import type { JobPiece, LayoutPart, Supply } from '#shared/schemas'
 import { lengthWords, sizeWords, turnWords } from '#shared/words'
-import { A4_MM, paper, sheetOf, wrap, type Sheet } from './paper'
+import { A4_MM, paper, addPage, wrap, type PaperPage } from './paper'
 import { drawRings, MARGIN_MM } from './rings'
 
 /** A lay as a strip to chalk by: small, with each part's distance from the selvedge and from the end, and a list of them. */
@@ -31,7 +31,7 @@ export async function chalkPdf(
   const scale = Math.min(strip.wide / wideMm, strip.high / Math.min(lengthMm, MOST_STRIP_MM))
   const perPage = strip.high / scale
   for (let from = 0; from < lengthMm; from += perPage) {
-    const sheet = sheetOf(doc, regular)
+    const sheet = addPage(doc, regular)
     sheet.text(`${supply.name}, ${lengthWords(wideMm, units)} usable: ${jobName}`, MARGIN_MM + 4, 16, 13, bold)
     sheet.text(
       said(`From the end of the roll upward, from the left selvedge across; 1 : ${Math.round(1 / scale)}.`, units),
@@ -54,11 +54,11 @@ export async function chalkPdf(
       sheet.text(String(number.get(p.id)), cx - 1.5, cy, 8, bold)
     }
   }
-  let sheet: Sheet | null = null,
+  let sheet: PaperPage | null = null,
     y = Infinity
   for (const m of marks) {
     if (y > 280) {
-      sheet = sheetOf(doc, regular)
+      sheet = addPage(doc, regular)
       sheet.text(`Chalk marks: ${supply.name}`, MARGIN_MM + 4, 16, 13, bold)
       CHALK_COLUMNS.forEach(([head, x]) => sheet!.text(said(head, units), x, 24, 8.5, bold))
       y = 30

@@ -9,7 +9,7 @@ import { labelWords, lengthWords, mirrorWords, placeWords } from '#shared/words'
 import { invalid } from '../utils/problem'
 import { typesetterFor } from './faces'
 import { facesWithin } from './letters'
-import { paper, sheetOf, type PaperMm } from './paper'
+import { paper, addPage, type PaperMm } from './paper'
 import { fillRings } from './rings'
 import { PAPERS, templatesPdf, templatesSvg, type Template } from './templates'
 
@@ -72,7 +72,7 @@ async function labelsPdf(name: string, w: SpecOf<'labels'>, sheet: LabelPage, si
   const lineMm = units.length === 'in' ? 4 * 25.4 : 100
   const { doc, regular, bold } = await paper({ name, says: labelWords(sheet.across, textsOf(w).length) })
   for (const labels of sheet.pages) {
-    const page = sheetOf(doc, regular, size)
+    const page = addPage(doc, regular, size)
     page.text(name, 12, 9, 11, bold)
     page.text(labelWords(sheet.across, textsOf(w).length), 12, 14, 8.5)
     for (const l of labels) fillRings(page, size, [...l.letters, ...(l.border ? [l.border] : [])])

@@ -6,7 +6,7 @@ export interface PaperMm { wide: number, high: number }
 export const A4_MM: PaperMm = { wide: 210, high: 297 }
 const INK = rgb(0.15, 0.13, 0.11), FAINT = rgb(0.55, 0.5, 0.42)
 
-export interface Sheet {
+export interface PaperPage {
   page: PDFPage
   text: (s: string, xMm: number, yMm: number, size?: number, face?: Face) => void
   line: (x0: number, y0: number, x1: number, y1: number, dashed?: boolean) => void
@@ -15,7 +15,7 @@ export interface Sheet {
 }
 
 /** A page in millimetres from its upper left corner, at true scale. */
-export function sheetOf(doc: PDFDocument, regular: Face, size = A4_MM): Sheet {
+export function addPage(doc: PDFDocument, regular: Face, size = A4_MM): PaperPage {
   const page = doc.addPage([size.wide * POINTS_PER_MM, size.high * POINTS_PER_MM])
   const x = (mm: number) => mm * POINTS_PER_MM, y = (mm: number) => (size.high - mm) * POINTS_PER_MM
   return {

@@ -4,7 +4,7 @@ import {
 } from 'pdf-lib'
 import type { Outline, Ring } from '#core/geometry'
 import type { SvgRole } from '#shared/svg'
-import { POINTS_PER_MM, type PaperMm, type Sheet } from './paper'
+import { POINTS_PER_MM, type PaperMm, type PaperPage } from './paper'
 
 export const MARGIN_MM = 10
 export const LINE: Record<SvgRole, { colour: RGB, dash: number[], width: number }> = {
@@ -17,7 +17,7 @@ export const LINE: Record<SvgRole, { colour: RGB, dash: number[], width: number 
 
 /** Draws rings on a sheet, clipped to its printable part; `to` brings mm of the piece to mm from the sheet's upper left corner. */
 export function drawRings(
-  sheet: Sheet,
+  sheet: PaperPage,
   size: PaperMm,
   rings: readonly Ring[],
   role: SvgRole,
@@ -43,7 +43,7 @@ export function drawRings(
 }
 
 /** Fills outlines, their holes left open; in mm from the sheet's lower left corner. */
-export function fillRings(sheet: Sheet, size: PaperMm, outlines: readonly Outline[]): void {
+export function fillRings(sheet: PaperPage, size: PaperMm, outlines: readonly Outline[]): void {
   const pt = (p: { x: number, y: number }): [number, number] => [p.x * POINTS_PER_MM, p.y * POINTS_PER_MM]
   sheet.page.pushOperators(
     pushGraphicsState(), rectangle(0, 0, size.wide * POINTS_PER_MM, size.high * POINTS_PER_MM), clip(), endPath(),

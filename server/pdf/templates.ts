@@ -7,7 +7,7 @@ import { writeSvg, type SvgPiece, type SvgRole } from '#shared/svg'
 import { lengthWords, sizeWords, timesWords } from '#shared/words'
 import { invalid } from '../utils/problem'
 import { facesWithin, type Face } from './letters'
-import { A4_MM, paper, sheetOf, wrap, type PaperMm, type Sheet } from './paper'
+import { A4_MM, paper, addPage, wrap, type PaperMm, type PaperPage } from './paper'
 import { drawRings, LINE, MARGIN_MM } from './rings'
 
 export const PAPERS: Record<PaperSize, PaperMm> = {
@@ -58,7 +58,7 @@ export async function templatesSvg(all: readonly Template[]): Promise<string> {
 }
 
 /** An arrow both ways along the grain. */
-function grainArrow(sheet: Sheet, x: number, y: number, longMm: number, deg: number): void {
+function grainArrow(sheet: PaperPage, x: number, y: number, longMm: number, deg: number): void {
   const a = (deg * Math.PI) / 180,
     [dx, dy] = [(Math.sin(a) * longMm) / 2, (Math.cos(a) * longMm) / 2]
   sheet.line(x - dx, y + dy, x + dx, y - dy)
@@ -80,7 +80,7 @@ export function tilesAlong(mm: number, printableMm: number): number[] {
   return Array.from({ length: count }, (_, i) => i * step)
 }
 
-const writing = (face: Face, says: readonly string[], sheet: Sheet, x: number, y: number, wideMm: number, bold: Face): void => {
+const writing = (face: Face, says: readonly string[], sheet: PaperPage, x: number, y: number, wideMm: number, bold: Face): void => {
   says.forEach((line, i) => {
     const [first] = wrap(line, i === 0 ? bold : face, 9, wideMm)
     sheet.text(first ?? '', x, y + i * 4.6, 9, i === 0 ? bold : face)
@@ -153,7 +153,7 @@ export async function templatesPdf(
   const checkMm = testMm(units)
   judgeSheets(templates, size)
   const { doc, regular, bold } = await paper({ jobName, says: templates.map(t => [t.name, t.says]), tiles: 'tile of overlap' })
-  const list = sheetOf(doc, regular, size)
+  const list = addPage(doc, regular, size)
   list.text(`Cutting list: ${jobName}`, MARGIN_MM, 18, 15, bold)
   list.box(MARGIN_MM, 26, checkMm, checkMm)
   list.line(MARGIN_MM, 132, MARGIN_MM + checkMm, 132)
@@ -190,7 +190,7 @@ export async function templatesPdf(
       `cut ${sizeWords(wideMm, highMm, units)}`,
     ].entries()) {
       if (y > size.high - MARGIN_MM) {
-        sheet = sheetOf(doc, regular, size)
+        sheet = addPage(doc, regular, size)
         y = 20
       }
       sheet.text(line, MARGIN_MM + (i === 0 ? 0 : 6), y, i === 0 ? 10.5 : 9, i === 0 ? bold : regular)
@@ -205,7 +205,7 @@ export async function templatesPdf(
 }
 
 function drawShared(doc: PDFDocument, regular: Face, bold: Face, page: readonly Template[], size: PaperMm): void {
-  const sheet = sheetOf(doc, regular, size)
+  const sheet = addPage(doc, regular, size)
   let x = MARGIN_MM,
     y = MARGIN_MM,
     row = 0
@@ -242,7 +242,7 @@ function drawTiled(doc: PDFDocument, regular: Face, bold: Face, t: Template, siz
     outlines.flatMap(o => [o.rim, ...o.holes]).map(ring => ({ role, ring, at: boundsOf({ rim: ring }) })))
   rows.forEach((fromY, r) =>
     columns.forEach((fromX, c) => {
-      const sheet = sheetOf(doc, regular, size)
+      const sheet = addPage(doc, regular, size)
       const to = (p: { x: number, y: number }): [number, number] => [MARGIN_MM + p.x - b.left - fromX, MARGIN_MM + b.top - p.y - fromY]
       // Only what reaches onto this tile is drawn on it.
       const [left, top] = [b.left + fromX, b.top - fromY]
@@ -277,7 +277,7 @@ function drawTiled(doc: PDFDocument, regular: Face, bold: Face, t: Template, siz
     }),
   )
 }
-const cross = (sheet: Sheet, x: number, y: number): void => {
+const cross = (sheet: PaperPage, x: number, y: number): void => {
   sheet.line(x - 3, y, x + 3, y)
   sheet.line(x, y - 3, x, y + 3)
 }

@@ -1,14 +1,14 @@
 import { ifFree, lastDoneMs, noteDone } from '../db/turn'
 import { contextOf } from '../utils/context'
 import { log } from '../utils/log'
-import { dueToday, listBackups, makeBackup } from '../workroom/backups'
+import { isBackupDue, listBackups, makeBackup } from '../workroom/backups'
 
 const FIRST_LOOK_MS = 20_000, LOOK_MS = 15 * 60_000, DAY_MS = 86_400_000
 const CHORE = 'daily backup'
 
 /** Makes the day's backup, if no server on this database has. */
 async function daily(): Promise<void> {
-  if (!dueToday(await listBackups()) || Date.now() - await lastDoneMs(CHORE) < DAY_MS) return
+  if (!isBackupDue(await listBackups()) || Date.now() - await lastDoneMs(CHORE) < DAY_MS) return
   const { file, bytes } = await makeBackup((await contextOf()).workroomId, 'daily')
   await noteDone(CHORE)
   log.info({ file, bytes }, 'backup')

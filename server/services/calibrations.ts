@@ -8,14 +8,14 @@ import { invalid, notFound } from '../utils/problem'
 import type { Context } from '../utils/context'
 import { onThread } from '../work/worker-pool'
 import { addOnce } from './keyed'
-import { plain } from './plain'
+import { plainRow } from './plainRow'
 import { getIron, listIrons } from './shelf'
 import { fitOnServer } from './window-pool'
 import { holdWorkroom } from './workroom'
 
 export async function ironCalibrations({ workroomId }: Context, ironId: string): Promise<CalibrationRecord[]> {
   if (!await IronRow.count({ where: { id: ironId, workroomId } })) throw notFound('iron')
-  return (await CalibrationRow.findAll({ where: { ironId, workroomId }, order: [['createdAt', 'DESC']], limit: 50 })).map(c => plain(c))
+  return (await CalibrationRow.findAll({ where: { ironId, workroomId }, order: [['createdAt', 'DESC']], limit: 50 })).map(c => plainRow(c))
 }
 
 /** What a stop takes of a fit, or why it takes none. */
@@ -64,7 +64,7 @@ export async function calibrateSetting(
     await holdIron(workroomId, ironId)
     return keepFit(workroomId, ironId, body.position, result!.fit, body.source, body.clientKey)
   }))
-  return { iron: await getIron(context, ironId), calibration: plain(row) }
+  return { iron: await getIron(context, ironId), calibration: plainRow(row) }
 }
 
 /** A file of readings for many stops: each one's fate first; stored all or not at all. */
@@ -74,8 +74,8 @@ export async function importCalibrations(context: Context, csv: string, dryRun: 
   const { workroomId } = context
   const irons = await listIrons(context)
   const fits: { ironId: string, position: number, fit: Calibration }[] = []
-  const short = (readings: unknown[]) => readings.length <= MOST.calibrationReadings
-  const results = await fitOnServer(context, traces.map(t => t.problems.length === 0 && short(t.readings) ? t.readings : []))
+  const isShort = (readings: unknown[]) => readings.length <= MOST.calibrationReadings
+  const results = await fitOnServer(context, traces.map(t => t.problems.length === 0 && isShort(t.readings) ? t.readings : []))
   const rows = traces.map(({ line, iron: name, setting, readings, problems }, i): ImportReport['rows'][number] => {
     const code = `${name}, ${setting}`
     const refused = (why: string[]) => ({ line, code, fate: 'refused' as const, problems: why })
@@ -85,7 +85,7 @@ export async function importCalibrations(context: Context, csv: string, dryRun: 
     if (position < 0)
       return refused([`setting: ${iron.name} has ${iron.settings.map(s => s.label).join(', ')}, but no "${setting.slice(0, 40)}".`])
     if (problems.length > 0) return refused(problems)
-    if (!short(readings))
+    if (!isShort(readings))
       return refused([`readings: ${readings.length} of them; ${MOST.calibrationReadings} at the most. Take one a second, or fewer.`])
     const result = results[i]!
     if ('trouble' in result) return refused([troubleSentence(result.trouble)])

@@ -2,7 +2,7 @@ import { QueryTypes } from 'sequelize'
 import { PASS_GRADE } from '#core/learn'
 import type { CareThings } from '#shared/caring'
 import {
-  MOST, type CareEvent, type CareEventBody, type CareLog, type Fabric, type Job, type SlipQuery, type Supply, type SupplyWashes,
+  MOST, type CareEvent, type CareEventBody, type CareLog, type Fabric, type Job, type CareCardQuery, type Supply, type SupplyWashes,
   type WashedSwatch,
 } from '#shared/schemas'
 import { database } from '../db/connection'
@@ -90,7 +90,7 @@ export async function supplyWashes({ workroomId }: Context, supplyId: string): P
 }
 
 /** Everything that the care of a garment depends on. */
-async function groundOf(context: Context, jobId: string): Promise<{ job: Job, things: CareThings }> {
+async function careThingsOf(context: Context, jobId: string): Promise<{ job: Job, things: CareThings }> {
   const [job, { makings }, { pieces }, { rules }] = await Promise.all([
     getJob(context, jobId), makingsOf(context, jobId), cuttingOf(context, jobId), getWorkroom(context),
   ])
@@ -110,15 +110,15 @@ async function groundOf(context: Context, jobId: string): Promise<{ job: Job, th
   }))
   return { job, things: { fabrics, supplies, pieces, makings, rules, preshrunkC } }
 }
-interface Slip {
+interface CareCard {
   type: string
   body: string | Uint8Array
 }
-/** The slip that goes with a garment: what it stands is worked out on a thread. */
-export async function careSlip(context: Context, jobId: string, { as, size }: SlipQuery): Promise<Slip> {
-  const { job, things } = await groundOf(context, jobId)
+/** The care card of a garment, made on a thread. */
+export async function careCard(context: Context, jobId: string, { as, size }: CareCardQuery): Promise<CareCard> {
+  const { job, things } = await careThingsOf(context, jobId)
   const { name, units } = await getWorkroom(context)
   const asked = { ...context, smaller: 'Name fewer interfacings and trims in this job.' }
-  const body = await onThread('paper', 'slip', { job, things, workroom: { name, units }, as, size }, asked)
+  const body = await onThread('paper', 'careCard', { job, things, workroom: { name, units }, as, size }, asked)
   return { type: as === 'text' ? 'text/plain; charset=utf-8' : 'application/pdf', body }
 }

@@ -1,5 +1,5 @@
-import { areaMm2, atOrigin, boundsOf, boxOf, cutApart, difference, offset, overlap, type Outline } from '#core/geometry'
-import { holdsSquare, laidOutline, layoutFaults, leftOver } from '#core/layout'
+import { areaMm2, atOrigin, boundsOf, boxOf, cutApart, difference, offset, isOverlapping, type Outline } from '#core/geometry'
+import { canHoldSquare, laidOutline, layoutFaults, leftOver } from '#core/layout'
 import {
   cutPiece, fromPayload, GAP_MM, groundFrom, partId, partsOf, toPayload, usableWidthMm, type GroundRows, type Part,
 } from '#shared/cutting'
@@ -39,7 +39,7 @@ const refuse = (message: string) => invalid([{ field: 'parts', message: `Parts: 
 function leftOfOffcut(offcut: Outline, parts: readonly (Part & { outline: Outline })[]): Outline[] {
   for (const [i, part] of parts.entries()) {
     if (!isWithin(part.outline, offcut)) throw refuse(`${part.name} does not lie within its offcut.`)
-    if (parts.some((o, k) => k > i && overlap(offset([o.outline], -HAIR_MM)[0] ?? o.outline, part.outline)))
+    if (parts.some((o, k) => k > i && isOverlapping(offset([o.outline], -HAIR_MM)[0] ?? o.outline, part.outline)))
       throw refuse(`${part.name} lies on another part of its offcut.`)
   }
   const { wideMm: w, highMm: h } = boundsOf(offcut)
@@ -74,6 +74,6 @@ export function judgeLayout({ body, pieces, ground, supply, offcuts }: LayoutAsk
 /** Leftovers as they can be kept: those longer or with more holes than an outline may have are cut across, specks are let go. */
 export const keepable = (left: readonly Outline[]): OutlinePayload[] =>
   left.flatMap(o => cutApart(atOrigin(o), OUTLINE_LIMITS))
-    .filter(o => holdsSquare(o))
+    .filter(o => canHoldSquare(o))
     .sort((a, b) => areaMm2(b) - areaMm2(a))
     .map(o => toPayload(atOrigin(o)))

@@ -15,7 +15,7 @@ import { conflict, invalid, notFound, taken } from '../utils/problem'
 import { onThread } from '../work/worker-pool'
 import { keysOf, pick } from './columns'
 import { ownedJob, raiseVersion } from './jobs'
-import { sameContent } from './keyed'
+import { hasSameContent } from './keyed'
 import { toSupply } from './shelf'
 import { rowReader } from './unreadable'
 import { getWorkroom } from './workroom'
@@ -95,7 +95,7 @@ export async function savePieces(context: Context, jobId: string, { version, pie
   const { workroomId } = context
   await ownedJob(context, jobId)
   await checkPieces(context, pieces)
-  await onThread('judge', 'pieces', { pieces, ground: await groundOf(context, pieces) }, { workroomId, smaller: SMALLER })
+  await onThread('judge', 'pieces', { pieces, ground: await groundRowsOf(context, pieces) }, { workroomId, smaller: SMALLER })
   const stands = await transact(async () => {
     const job = await ownedJob(context, jobId, true)
     if (job.piecesVersion !== version) return false
@@ -129,7 +129,7 @@ async function writePieces({ workroomId }: Context, jobId: string, pieces: reado
   }
 }
 
-async function groundOf(context: Context, pieces: readonly JobPiece[]): Promise<GroundRows> {
+async function groundRowsOf(context: Context, pieces: readonly JobPiece[]): Promise<GroundRows> {
   const { workroomId } = context, fabricIds = [...new Set(pieces.map(p => p.fabricId))]
   const fabrics = await FabricRow.findAll({ where: { id: fabricIds, workroomId }, attributes: ['id', 'thicknessMm'], paranoid: false })
   const supplies = await SupplyRow.findAll({ where: { id: suppliesOf(pieces), workroomId }, paranoid: false })
@@ -145,7 +145,7 @@ async function groundOf(context: Context, pieces: readonly JobPiece[]): Promise<
 export async function pieceGround(context: Context, jobId: string) {
   const job = await ownedJob(context, jobId)
   const pieces = toPieces(await pieceRowsOf(jobId))
-  return { job, pieces, ground: await groundOf(context, pieces) }
+  return { job, pieces, ground: await groundRowsOf(context, pieces) }
 }
 
 /** Keeps the layout of a supply as it is drawn now. */
@@ -198,7 +198,7 @@ async function cutBefore({ workroomId }: Context, jobId: string, body: CutBody):
   const parts = (await LayoutPartRow.findAll({ where: { layoutId: before.id } })).map(toPart)
   const inOrder = (all: readonly LayoutPart[]) => [...all].sort((a, b) => partId(a).localeCompare(partId(b)))
   const kept = { jobId: before.jobId, supplyId: before.supplyId, metres: before.metres, parts: inOrder(parts) }
-  if (!sameContent(kept, { jobId, supplyId: body.supplyId, metres: body.metres, parts: inOrder(body.parts) }))
+  if (!hasSameContent(kept, { jobId, supplyId: body.supplyId, metres: body.metres, parts: inOrder(body.parts) }))
     throw taken('clientKey', 'Key: it belongs to another layout that was cut already. Cut this one anew.')
   return true
 }

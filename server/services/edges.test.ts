@@ -16,7 +16,7 @@ const operation = (id: string, over = {}) => sessionOperationSchema.parse({
   predicted: { bond: 1, harm: 0, peakC: 130, windowC: [110, 140], worst: null }, ...over,
 })
 let n = 100
-const told = (kind: SessionEventBody['kind'], s: number, over: Partial<SessionEventBody> = {}): SessionEventBody => ({
+const event = (kind: SessionEventBody['kind'], s: number, over: Partial<SessionEventBody> = {}): SessionEventBody => ({
   key: idOf(n++), device: idOf(41), atMs: AT + s * 1000, kind, op: 'a', pass: null, placement: null, ironId: null, soleC: null,
   setting: null,
   edge: null, placements: null, takes: null, byS: null, ids: null, ...over,
@@ -27,13 +27,13 @@ const session = (events: SessionEventBody[], operations = [operation('a'), opera
 })
 const about = { jobName: 'Boat coat', lotOf: (id: string) => (id === idOf(11) ? 'L1' : 'L2'), rate: 1, nowMs: AT + 1e9 }
 const pressed = (op: string, from: number) => [0, 1].flatMap(placement => [
-  told('down', from + placement * 20, { op, placement, soleC: 150 }), told('lift', from + placement * 20 + 10, { op }),
+  event('down', from + placement * 20, { op, placement, soleC: 150 }), event('lift', from + placement * 20 + 10, { op }),
 ])
 
 describe('edges that were tried, as swatches', () => {
   it('each of its own operation, judged by how it held, with what happened at its place until then', () => {
-    const edges = [told('edge', 100, { edge: 'holds' }), told('edge', 110, { op: 'b', edge: 'lifts', placements: [1] })]
-    const again = [told('down', 120, { placement: 0, soleC: 150 }), told('lift', 130)]
+    const edges = [event('edge', 100, { edge: 'holds' }), event('edge', 110, { op: 'b', edge: 'lifts', placements: [1] })]
+    const again = [event('down', 120, { placement: 0, soleC: 150 }), event('lift', 130)]
     const swatches = swatchesOfEdges(session([...pressed('a', 0), ...pressed('b', 50), ...edges, ...again]), edges, about)
     expect(swatches.map(s => [s.clientKey, s.grade, s.fabricLot, s.supplyLot])).toEqual([
       [edges[0]!.key, 4, 'L1', 'L2'], [edges[1]!.key, 1, 'L1', 'L2'],
@@ -44,19 +44,19 @@ describe('edges that were tried, as swatches', () => {
     expect(swatches[0]!.pressedAt).toBe(new Date(AT + 100_000).toISOString())
   })
   it('one that was looked at the next morning lay as long as a swatch can keep, and can be read back', () => {
-    const edge = told('edge', 54_000, { edge: 'nail' })
+    const edge = event('edge', 54_000, { edge: 'nail' })
     const [swatch] = swatchesOfEdges(session([...pressed('a', 0), edge]), [edge], about)
     expect(swatch!.events.at(-1)).toMatchObject({ kind: 'done', atS: 36_000 })
   })
   it('a board whose clock is ahead presses nothing in the future', () => {
-    const edge = told('edge', 100, { edge: 'holds' })
+    const edge = event('edge', 100, { edge: 'holds' })
     const [swatch] = swatchesOfEdges(session([...pressed('a', 0), edge]), [edge], { ...about, nowMs: AT + 40_000 })
     expect(swatch!.pressedAt).toBe(new Date(AT + 40_000).toISOString())
   })
   it('what was taken back was never pressed; what no recipe presses says nothing', () => {
     const [down, lift, ...rest] = pressed('a', 0)
-    const edge = told('edge', 100, { edge: 'holds' })
-    const undone = [told('back', 12, { takes: lift!.key }), told('back', 13, { takes: down!.key })]
+    const edge = event('edge', 100, { edge: 'holds' })
+    const undone = [event('undo', 12, { takes: lift!.key }), event('undo', 13, { takes: down!.key })]
     const [swatch] = swatchesOfEdges(session([down!, lift!, ...undone, ...rest, edge]), [edge], about)
     expect(swatch).toBeUndefined()
     const byHand = session([...pressed('a', 0), edge], [operation('a', { recipe: null })])

@@ -30,7 +30,7 @@ export function swatchesOfEdges(
   const byOperation = new Map<string, Placed[]>(), ofAll: Placed[] = []
   for (const event of sessionEventsOf(session.events, [], rate)) {
     const placed = { position: position.get(event.key)!, event }
-    if (event.kind === 'clock' || event.kind === 'back') ofAll.push(placed)
+    if (event.kind === 'clock' || event.kind === 'undo') ofAll.push(placed)
     else if (event.op) byOperation.set(event.op, [...byOperation.get(event.op) ?? [], placed])
   }
   const skew = new Map<string, number>()

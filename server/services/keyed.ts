@@ -5,7 +5,7 @@ import { taken } from '../utils/problem'
 /** The same as it would cross the wire: moments as text, what is undefined left out. */
 const asSent = (value: unknown): unknown => (value === undefined ? null : JSON.parse(JSON.stringify(value)))
 /** Is what is kept the very thing that is sent again? */
-export const sameContent = (kept: unknown, sent: unknown): boolean => isDeepStrictEqual(asSent(kept), asSent(sent))
+export const hasSameContent = (kept: unknown, sent: unknown): boolean => isDeepStrictEqual(asSent(kept), asSent(sent))
 
 const another = () => taken('clientKey', 'Key: it belongs to something else that is kept already. Write this one anew.')
 
@@ -20,7 +20,7 @@ export async function addOnce<M extends Model>(
 ): Promise<{ row: M, isNew: boolean }> {
   const kept = async () => {
     const row = clientKey === null ? null : await model.findOne({ where: { workroomId, clientKey } as never })
-    if (row && Object.entries(content).some(([column, value]) => !sameContent(row.get(column), value))) throw another()
+    if (row && Object.entries(content).some(([column, value]) => !hasSameContent(row.get(column), value))) throw another()
     return row
   }
   const before = await kept()

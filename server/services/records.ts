@@ -9,7 +9,7 @@ import { HELD, transact } from '../db/transaction'
 import { FabricRow, CornerStepRow, MeasurementRow, PreshrinkPassRow, StockMovementRow, SupplyRow, TrimRunRow } from '../db/models'
 import { invalid, notFound } from '../utils/problem'
 import type { Context } from '../utils/context'
-import { plain } from './plain'
+import { plainRow } from './plainRow'
 
 async function ownedFabric({ workroomId }: Context, id: string, lock = false): Promise<FabricRow> {
   const fabric = await FabricRow.findOne({ where: { id, workroomId }, ...(lock ? { lock: HELD } : {}) })
@@ -32,8 +32,8 @@ export async function fabricRecords(context: Context, fabricId: string): Promise
   const [measurements, preshrinkPasses, corners] = await Promise.all([
     MeasurementRow.findAll(where), PreshrinkPassRow.findAll(where), CornerStepRow.findAll(where),
   ])
-  return { measurements: measurements.map(m => plain(m)), preshrinkPasses: preshrinkPasses.map(s => plain(s)),
-    corners: corners.map(c => plain(c)) }
+  return { measurements: measurements.map(m => plainRow(m)), preshrinkPasses: preshrinkPasses.map(s => plainRow(s)),
+    corners: corners.map(c => plainRow(c)) }
 }
 
 /** A reading in the field it belongs to, or the sentence that says why not. */
@@ -109,7 +109,7 @@ export async function supplyRecords(context: Context, supplyId: string): Promise
     StockMovementRow.findAll({ where: { supplyId }, order: [['createdAt', 'DESC']], limit: 100 }),
     TrimRunRow.findAll({ where: { supplyId }, order: [['fromM', 'ASC']] }),
   ])
-  return { movements: movements.map(m => plain(m)), trimRuns: trimRuns.map(r => plain(r)) }
+  return { movements: movements.map(m => plainRow(m)), trimRuns: trimRuns.map(r => plainRow(r)) }
 }
 
 /** Moves stock; what is not there cannot be used. */

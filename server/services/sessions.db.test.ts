@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { replanBody, sessionBody, sessionEventSchema, type SessionEventBody } from '#shared/schemas'
 import { aRoom, refusal, type Room } from '../testing/room'
-import { beginSession, getSession, newsOf, replan, sessionsOf, tellSession } from './sessions'
+import { beginSession, getSession, newsOf, replan, sessionsOf, appendEvents } from './sessions'
 import { getIron } from './shelf'
 import { pairingHistory } from './swatches'
 
@@ -26,7 +26,7 @@ async function begun(ops = ['a', 'b']) {
     id: randomUUID(), jobId: job.id, piecesVersion: 0, startedAt: new Date(NOW - 3_600_000).toISOString(), operations,
   })
   const { session } = await beginSession(room.context, body(ops.map(id => operation(id))))
-  return { ...of, job, session, operation, body, tell: (...events: SessionEventBody[]) => tellSession(room.context, session.id, events) }
+  return { ...of, job, session, operation, body, append: (...events: SessionEventBody[]) => appendEvents(room.context, session.id, events) }
 }
 
 describe('a session', () => {
@@ -53,62 +53,62 @@ describe('a session', () => {
     expect(Date.parse((await beginSession(room.context, ahead)).session.startedAt)).toBeLessThanOrEqual(Date.now())
   })
   it('what is told is kept once, in the order it comes in, without a gap, however often it is told', async () => {
-    const { session, tell } = await begun()
+    const { session, append } = await begun()
     const [down, lift] = [event('down', { op: 'a', placement: 0 }), event('lift', { op: 'a', atMs: NOW + 12_000 })]
     // One event twice within one message is kept once.
-    expect((await tell(down, down)).events.map(e => [e.key, e.position])).toEqual([[down.key, 0]])
-    expect((await tell(down, lift)).events.map(e => [e.key, e.position])).toEqual([[lift.key, 1]])
-    expect((await tell(lift)).events).toEqual([])
+    expect((await append(down, down)).events.map(e => [e.key, e.position])).toEqual([[down.key, 0]])
+    expect((await append(down, lift)).events.map(e => [e.key, e.position])).toEqual([[lift.key, 1]])
+    expect((await append(lift)).events).toEqual([])
     expect((await newsOf(room.context, session.id, 0)).events.map(e => e.key)).toEqual([lift.key])
     expect((await newsOf(room.context, session.id, -1)).events.map(e => e.position)).toEqual([0, 1])
   })
   it('ten boards tell at once: no position twice, none left out', async () => {
-    const { session, tell } = await begun()
-    await Promise.all(Array.from({ length: 10 }, () => tell(event('dial'), event('dial'))))
+    const { session, append } = await begun()
+    await Promise.all(Array.from({ length: 10 }, () => append(event('dial'), event('dial'))))
     expect((await getSession(room.context, session.id)).events.map(e => e.position)).toEqual(Array.from({ length: 20 }, (_, i) => i))
   })
   it('another event under a known key is refused, with all that came beside it, and so is a key of another run', async () => {
-    const { tell } = await begun(), elsewhere = await begun(), down = event('down', { op: 'a', placement: 0 })
-    await tell(down)
-    expect((await refusal(tell(event('dial'), { ...down, placement: 1 }))).status).toBe(409)
-    expect((await refusal(elsewhere.tell(down))).status).toBe(409)
-    expect((await tell(event('dial'))).events.map(e => e.position)).toEqual([1])
+    const { append } = await begun(), elsewhere = await begun(), down = event('down', { op: 'a', placement: 0 })
+    await append(down)
+    expect((await refusal(append(event('dial'), { ...down, placement: 1 }))).status).toBe(409)
+    expect((await refusal(elsewhere.append(down))).status).toBe(409)
+    expect((await append(event('dial'))).events.map(e => e.position)).toEqual([1])
   })
   it('what happened before it was closed and arrives late is kept, with a minute\'s grace; what happened after it is refused', async () => {
-    const { session, tell } = await begun()
+    const { session, append } = await begun()
     // What it tells at once says how its clock goes; then it is known when it closed.
-    await tell(event('dial', { atMs: Date.now() }))
-    await tell(event('close', { atMs: Date.now() - 30_000 }))
+    await append(event('dial', { atMs: Date.now() }))
+    await append(event('close', { atMs: Date.now() - 30_000 }))
     const { closedAt } = await getSession(room.context, session.id)
     expect(Math.abs(Date.parse(closedAt!) - (Date.now() - 30_000))).toBeLessThan(5000)
-    await tell(event('dial', { atMs: Date.parse(closedAt!) + 10_000 }))
+    await append(event('dial', { atMs: Date.parse(closedAt!) + 10_000 }))
 
     const earlier = await begun()
-    await earlier.tell(event('dial', { atMs: Date.now() }))
-    await earlier.tell(event('close', { atMs: Date.now() - 600_000 }))
-    expect((await refusal(earlier.tell(event('dial', { atMs: Date.now() - 500_000 })))).status).toBe(409)
-    await earlier.tell(event('dial', { atMs: Date.now() - 900_000 }))
+    await earlier.append(event('dial', { atMs: Date.now() }))
+    await earlier.append(event('close', { atMs: Date.now() - 600_000 }))
+    expect((await refusal(earlier.append(event('dial', { atMs: Date.now() - 500_000 })))).status).toBe(409)
+    await earlier.append(event('dial', { atMs: Date.now() - 900_000 }))
     expect((await refusal(replan(room.context, earlier.session.id, { piecesVersion: 0, operations: [] }))).said).toMatch(/was closed on/)
   })
   it('an edge that was tried is a swatch of the pairing, once; a cleaned iron is known to the iron, and no later than now', async () => {
-    const { fabric, supply, iron, tell } = await begun()
+    const { fabric, supply, iron, append } = await begun()
     const edge = event('edge', { op: 'a', edge: 'holds', atMs: NOW + 90_000 })
     const touched = [event('down', { op: 'a', pass: 0, placement: 0, ironId: iron.id, soleC: 150 }),
       event('lift', { op: 'a', pass: 0, atMs: NOW + 12_000 }), event('cold', { op: 'a', atMs: NOW + 60_000 })]
-    await tell(...touched, edge)
-    await tell(edge)
+    await append(...touched, edge)
+    await append(edge)
     const { rows } = await pairingHistory(room.context, fabric.id, supply.id, { q: '', page: 1, size: 10 })
     expect(rows.map(t => t.clientKey)).toEqual([edge.key])
-    await tell(event('cleaned', { ironId: iron.id, atMs: NOW + 9e9 }))
+    await append(event('cleaned', { ironId: iron.id, atMs: NOW + 9e9 }))
     const { cleanedAt } = await getIron(room.context, iron.id)
     expect(Date.parse(cleanedAt!)).toBeLessThanOrEqual(Date.now())
     // An earlier cleaning that arrives late does not take the newer one back.
-    await tell(event('cleaned', { ironId: iron.id, atMs: NOW - 9e6 }))
+    await append(event('cleaned', { ironId: iron.id, atMs: NOW - 9e6 }))
     expect((await getIron(room.context, iron.id)).cleanedAt).toBe(cleanedAt)
   })
   it('planned anew, what was begun stays as it was and where it was; the rest is new', async () => {
-    const { session, operation, tell } = await begun(['a', 'b', 'c'])
-    await tell(event('down', { op: 'b', placement: 0 }))
+    const { session, operation, append } = await begun(['a', 'b', 'c'])
+    await append(event('down', { op: 'b', placement: 0 }))
     const { operations } = await replan(room.context, session.id, replanBody.parse({
       piecesVersion: 0, operations: [operation('b', { name: 'Otherwise' }), operation('d')],
     }))
@@ -118,8 +118,8 @@ describe('a session', () => {
     const { session, job } = await begun(), other = await aRoom()
     expect((await refusal(getSession(other.context, session.id))).status).toBe(404)
     expect((await refusal(newsOf(other.context, session.id, -1))).status).toBe(404)
-    expect((await refusal(tellSession(other.context, session.id, [event('dial')]))).status).toBe(404)
+    expect((await refusal(appendEvents(other.context, session.id, [event('dial')]))).status).toBe(404)
     expect((await refusal(sessionsOf(other.context, job.id))).status).toBe(404)
-    expect((await refusal(tellSession(room.context, session.id, [event('dial', { ironId: randomUUID() })]))).said).toMatch(/events: Iron/)
+    expect((await refusal(appendEvents(room.context, session.id, [event('dial', { ironId: randomUUID() })]))).said).toMatch(/events: Iron/)
   })
 })

@@ -17,7 +17,7 @@ import { wakeWatchers } from '../live/wake'
 import { keysOf, pick } from './columns'
 import { swatchesOfEdges } from './edges'
 import { ownedJob } from './jobs'
-import { sameContent } from './keyed'
+import { hasSameContent } from './keyed'
 import { recordSwatches } from './swatches'
 import { rowReader } from './unreadable'
 
@@ -32,7 +32,7 @@ const toEvent = (e: SessionEventRow): KeptSessionEvent => ({
 })
 
 /** An event as a board tells it. */
-const toldOf = ({ position: _p, arrivedMs: _a, ...told }: KeptSessionEvent): SessionEventBody => told
+const bodyOf = ({ position: _p, arrivedMs: _a, ...all }: KeptSessionEvent): SessionEventBody => all
 
 async function ownedSession({ workroomId }: Context, id: string, lock = false): Promise<PressSessionRow> {
   const row = await PressSessionRow.findOne({ where: { id, workroomId }, ...(lock ? { lock: HELD } : {}) })
@@ -171,11 +171,11 @@ async function freshOf({ workroomId }: Context, sessionId: string, events: reado
   const known = new Map<string, SessionEventBody>()
   for (const row of await SessionEventRow.findAll({ where: { workroomId, key: events.map(e => e.key) } })) {
     if (row.sessionId !== sessionId) throw taken('key', 'Key: it belongs to another run.')
-    known.set(row.key, toldOf(toEvent(row)))
+    known.set(row.key, bodyOf(toEvent(row)))
   }
   return events.filter((e) => {
     const before = known.get(e.key)
-    if (before && !sameContent(before, e)) throw anotherEvent()
+    if (before && !hasSameContent(before, e)) throw anotherEvent()
     known.set(e.key, e)
     return !before
   })
@@ -193,8 +193,8 @@ async function closedBy(session: PressSessionRow, fresh: readonly SessionEventBo
   if (!closes && !session.closedAt) return null
   const before = (await SessionEventRow.findAll({ where: { sessionId: session.id,
     device: [...new Set(fresh.map(e => e.device))] } })).map(toEvent)
-  const told = [...before, ...fresh.map((e): KeptSessionEvent => ({ ...e, position: -1, arrivedMs: nowMs }))]
-  const skewMs = new Map([...new Set(fresh.map(e => e.device))].map(device => [device, skewOfDevice(told, device)]))
+  const all = [...before, ...fresh.map((e): KeptSessionEvent => ({ ...e, position: -1, arrivedMs: nowMs }))]
+  const skewMs = new Map([...new Set(fresh.map(e => e.device))].map(device => [device, skewOfDevice(all, device)]))
   const atMs = (e: SessionEventBody) => Math.min(nowMs, e.atMs + skewMs.get(e.device)!)
   const closedAt = session.closedAt ?? new Date(Math.max(atMs(closes!), session.startedAt.getTime()))
   const late = fresh.find(e => e.kind !== 'close' && atMs(e) > closedAt.getTime() + CLOSE_GRACE_MS)
@@ -208,7 +208,7 @@ async function closedBy(session: PressSessionRow, fresh: readonly SessionEventBo
  * it.
  * @param rate board seconds a second, where it is rehearsed
  */
-export async function tellSession(context: Context, id: string, events: readonly SessionEventBody[], rate = 1): Promise<SessionNews> {
+export async function appendEvents(context: Context, id: string, events: readonly SessionEventBody[], rate = 1): Promise<SessionNews> {
   const { workroomId } = context
   const ironIds = [...new Set(events.flatMap(e => e.ironId ?? []))]
   if (ironIds.length > 0 && (await IronRow.count({ where: { workroomId, id: ironIds }, paranoid: false })) < ironIds.length)

@@ -12,7 +12,7 @@ import {
 } from '../db/models'
 import { invalid, notFound, ProblemError, taken } from '../utils/problem'
 import type { Context } from '../utils/context'
-import { addOnce, sameContent } from './keyed'
+import { addOnce, hasSameContent } from './keyed'
 import { rowReader } from './unreadable'
 
 const inOrder = (by: string) => ({ separate: true, order: [[by, 'ASC']] as [string, string][] })
@@ -91,7 +91,7 @@ function sameSwatch(kept: SwatchRow, sent: Omit<SwatchBody, 'events' | 'readings
     marks: t.marks,
     pressedAt: new Date(t.pressedAt),
   })
-  if (!sameContent(what(kept), what(sent)))
+  if (!hasSameContent(what(kept), what(sent)))
     throw taken('clientKey', 'Key: another swatch bears it already. Write this one anew.')
   return kept
 }

@@ -7,12 +7,12 @@ import { countRow, pointsOf, sensitivityOf, type Knowledge, type RowCount, type 
 import { carePairs, careParts, ironSetup, pairKey, type CareThings } from '#shared/caring'
 import { groundFrom, type GroundRows } from '#shared/cutting'
 import type { PlainLesson } from '#shared/mappers'
-import type { Job, JobPiece, LayoutPart, PaperBody, Plan, SlipQuery, Supply, Swatch, Workroom } from '#shared/schemas'
-import { slipText } from '#shared/words'
+import type { Job, JobPiece, LayoutPart, PaperBody, Plan, CareCardQuery, Supply, Swatch, Workroom } from '#shared/schemas'
+import { careCardText } from '#shared/words'
 import { chalkPdf } from '../pdf/chalk'
 import { makingPaper } from '../pdf/making-paper'
-import { planPdf, proofPdf, proofText, windowPdf, type PlanNames, type WindowPage } from '../pdf/print'
-import { slipPdf } from '../pdf/slip'
+import { planPdf, proofPdf, proofText, windowPdf, type PlanNames, type WindowPage } from '../pdf/swatchPaper'
+import { careCardPdf } from '../pdf/careCard'
 import { PAPERS, pieceTemplates, templatesPdf, templatesSvg } from '../pdf/templates'
 import { checkArchive } from '../workroom/check'
 import { task } from './answer'
@@ -55,16 +55,16 @@ export const proof = task(async (
 ): Promise<string | Uint8Array> => (format === 'text' ? proofText(swatch, proved, units) : proofPdf(swatch, proved, units)))
 export const windowPage = task(({ units, ...sheet }: WindowPage & { units: DisplayUnits }) => windowPdf(sheet, units))
 
-/** The slip that goes with a garment, as text or on paper. */
-export const slip = task(async (
+/** The care card of a garment, as text or on paper. */
+export const careCard = task(async (
   { job, things, workroom, as, size }:
-  { job: Job, things: CareThings, workroom: Pick<Workroom, 'name' | 'units'> } & SlipQuery,
+  { job: Job, things: CareThings, workroom: Pick<Workroom, 'name' | 'units'> } & CareCardQuery,
 ): Promise<string | Uint8Array> => {
   const stays = new Map(carePairs(job, things).filter(p => p.supply.adhesive).map(p => [pairKey(p), ironStays(ironSetup(p, things.rules))]))
   const limits = careLimits(careParts(job, things, stays)), title = `${job.garment}: ${job.name}`
   return as === 'text'
-    ? `${slipText(title, limits, job.careWords, workroom.units)}\n${workroom.name}\n`
-    : slipPdf({ title, workroom: workroom.name, limits, own: job.careWords, units: workroom.units }, size)
+    ? `${careCardText(title, limits, job.careWords, workroom.units)}\n${workroom.name}\n`
+    : careCardPdf({ title, workroom: workroom.name, limits, own: job.careWords, units: workroom.units }, size)
 })
 
 /** Layouts an archive out on disk, every row of it checked. */

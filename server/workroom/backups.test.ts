@@ -2,7 +2,7 @@ import { mkdtemp, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import { backupPath, beyondKept, dueToday, listBackups } from './backups'
+import { backupPath, beyondKept, isBackupDue, listBackups } from './backups'
 
 let folder: string
 beforeEach(async () => { folder = await mkdtemp(join(tmpdir(), 'backups-')) })
@@ -33,8 +33,8 @@ describe('backups beside the data', () => {
   it('one is due where the last day has none', () => {
     const of = (madeAt: string) => ({ file: '', madeAt, why: 'byHand' as const, bytes: 1 })
     const now = Date.parse('2026-03-05T12:00:00Z')
-    expect(dueToday([], now)).toBe(true)
-    expect(dueToday([of('2026-03-04T11:59:00.000Z')], now)).toBe(true)
-    expect(dueToday([of('2026-03-01T00:00:00.000Z'), of('2026-03-04T12:01:00.000Z')], now)).toBe(false)
+    expect(isBackupDue([], now)).toBe(true)
+    expect(isBackupDue([of('2026-03-04T11:59:00.000Z')], now)).toBe(true)
+    expect(isBackupDue([of('2026-03-01T00:00:00.000Z'), of('2026-03-04T12:01:00.000Z')], now)).toBe(false)
   })
 })

@@ -53,5 +53,5 @@ export async function makeBackup(workroomId: string, why: BackupReason, spared: 
 
 const DAY_MS = 86_400_000
 /** Is it time for the day's backup? */
-export const dueToday = (all: readonly Backup[], now = Date.now()): boolean =>
+export const isBackupDue = (all: readonly Backup[], now = Date.now()): boolean =>
   !all.some(b => now - Date.parse(b.madeAt) < DAY_MS)

@@ -21,7 +21,7 @@ type Path = readonly (string | number)[]
 interface Begun { list: boolean, key: string, n: number, value: Record<string, unknown> | unknown[] | null }
 
 /** The file itself, its `rows`, and each list in them are handed on piece by piece. */
-const handsOn = (path: Path, list: boolean): boolean =>
+const isHandedOn = (path: Path, list: boolean): boolean =>
   path.length === 0 || (path[0] === 'rows' && (path.length === 1 || (path.length === 2 && list)))
 
 /** No workroom file is nested deeper than this. */
@@ -44,7 +44,7 @@ function gatherer(handOn: (path: Path, value: unknown) => void): (token: Token) 
   function begin(list: boolean): void {
     if (begun.length >= DEEPEST) throw new Error(`nested deeper than ${DEEPEST}`)
     // Only what stands near the top is handed on; further down nobody asks where.
-    const passes = begun.length <= 2 && handsOn(here(), list)
+    const passes = begun.length <= 2 && isHandedOn(here(), list)
     begun.push({ list, key: '', n: 0, value: passes ? null : list ? [] : {} })
   }
   function end(): void {

@@ -35,7 +35,7 @@ export function numberCell(column: string, unit: string, cell: string): number |
   return Number(match[1]!.replace(',', '.'))
 }
 
-export function yesCell(column: string, cell: string, otherwise: boolean): boolean {
+export function isYes(column: string, cell: string, otherwise: boolean): boolean {
   const text = cell.trim().toLowerCase()
   if (text === '') return otherwise
   if (['yes', 'y', 'true', '1'].includes(text)) return true

@@ -7,7 +7,7 @@ const COLUMNS = ['time', 'board', 'piece', 'operation', 'what', 'side', 'place',
 /** A run's log, an event a line, in the order in which it was told; what was taken back says so. */
 export function sessionToCsv(session: PressSession, ironName: (id: string) => string): string {
   const boards = [...new Set(session.events.map(e => e.device))]
-  const taken = new Set(session.events.flatMap(e => (e.kind === 'back' && e.takes ? [e.takes] : [])))
+  const taken = new Set(session.events.flatMap(e => (e.kind === 'undo' && e.takes ? [e.takes] : [])))
   const byId = new Map(session.operations.map(o => [o.id, o]))
   const data = session.events.toSorted((a, b) => a.atMs - b.atMs || a.position - b.position).map((e) => {
     const o = e.op ? byId.get(e.op) : undefined

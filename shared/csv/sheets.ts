@@ -3,7 +3,7 @@ import type { z } from 'zod'
 import { fromUnit, toUnit, type DisplayUnits, type Unit } from '#core/units'
 import { fabricBody, supplyBody, type FabricBody, type SupplyBody } from '../schemas'
 import { fibreCalled } from '../terms'
-import { CellTrouble, guard, numberCell, unguard, yesCell } from './cells'
+import { CellTrouble, guard, numberCell, unguard, isYes } from './cells'
 
 interface Column<B> {
   name: string
@@ -54,7 +54,7 @@ const figure = <B>(name: string, field: keyof B & string, unit: string, sample: 
 }
 const yes = <B>(name: string, field: keyof B & string, otherwise: boolean): Column<B> => ({
   name, sample: otherwise ? 'yes' : 'no', write: b => (b[field] ? 'yes' : 'no'),
-  read: cell => ({ [field]: yesCell(name, cell, otherwise) }) as never,
+  read: cell => ({ [field]: isYes(name, cell, otherwise) }) as never,
 })
 const word = <B>(name: string, field: keyof B & string, sample: string, otherwise: unknown): Column<B> => ({
   name, sample, write: b => (b[field] == null ? '' : String(b[field])),
@@ -93,7 +93,7 @@ export const FABRIC_CSV: CsvKind<FabricBody> = {
     figure('give_across_pct', 'giveAcrossPct', '%', ''), figure('label_iron_c', 'labelIronC', '°C', '150'),
     {
       name: 'label_steam', sample: '', write: b => (b.labelSteam === null ? '' : b.labelSteam ? 'yes' : 'no'),
-      read: cell => ({ labelSteam: cell.trim() === '' ? null : yesCell('label_steam', cell, true) }),
+      read: cell => ({ labelSteam: cell.trim() === '' ? null : isYes('label_steam', cell, true) }),
     },
     text('label_words', 'labelWords', ''), figure('bending_mm', 'bendingAlongMm', 'mm', ''), yes('sheer', 'sheer', false),
     yes('shows_residue', 'showsResidue', false), yes('prewashed', 'prewashed', false), text('note', 'note', ''),

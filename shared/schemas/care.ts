@@ -34,11 +34,11 @@ export const careEventRow = careEventBody.extend({
 export interface CareLog { events: CareEvent[] }
 
 export const SLIP_SIZES = ['card', 'pocket'] as const
-export const slipQuery = z.object({
+export const careCardQuery = z.object({
   as: z.enum(['pdf', 'text'], { error: 'As: pdf or text.' }).default('pdf'),
   size: z.enum(SLIP_SIZES, { error: 'Size: card or pocket.' }).default('card'),
 })
-export type SlipQuery = z.infer<typeof slipQuery>
+export type CareCardQuery = z.infer<typeof careCardQuery>
 
 export interface WashedSwatch {
   fabricId: string

@@ -96,16 +96,16 @@ export type PageQuery = z.infer<typeof pageQuery>
 export interface Page<T> { rows: T[], total: number, page: number, size: number }
 
 const EARLIEST = Date.UTC(1900, 0, 1), LATEST = Date.UTC(2200, 0, 1)
-const inOurTime = (iso: string): boolean => {
+const isInOurTime = (iso: string): boolean => {
   const at = Date.parse(iso)
   return at >= EARLIEST && at < LATEST
 }
 /** A moment as it crosses the wire, from 1900 to 2199. */
 export const momentField = (name: string) =>
-  z.iso.datetime({ error: `${name}: give a date and time.` }).refine(inOurTime, `${name}: years go from 1900 to 2199.`)
+  z.iso.datetime({ error: `${name}: give a date and time.` }).refine(isInOurTime, `${name}: years go from 1900 to 2199.`)
 /** A day, from 1900 to 2199. */
 export const dayField = (name: string) =>
-  z.iso.date({ error: `${name}: give a date.` }).refine(inOurTime, `${name}: years go from 1900 to 2199.`)
+  z.iso.date({ error: `${name}: give a date.` }).refine(isInOurTime, `${name}: years go from 1900 to 2199.`)
 
 export const versionField = wholeField('Version', 2_000_000_000, 'Version: say which version you started from.')
 export const originSchema = z.enum(['proved', 'measured', 'maker', 'typical', 'model'], {

@@ -29,7 +29,7 @@ export const jobBody = careWishFields.extend({
   done: yesField('Done').default(false),
   /** Trims on it: their heat counts for its care. */
   trimIds: z.array(idSchema, { error: 'Trims: give a list.' }).max(6, 'Trims: six at the most.').default([]),
-  /** Own words on its care slip. */
+  /** Own words on its care card. */
   careWords: textField('Own words', 400).default(''),
   /** When it is to come back for a look. */
   lookOn: dayField('For a look').nullable().default(null),

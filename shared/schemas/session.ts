@@ -47,7 +47,7 @@ export const sessionOperationSchema = z.object({
 })
 export type SessionOperation = z.infer<typeof sessionOperationSchema>
 
-const noCircle = (operations: readonly { id: string, needs: readonly string[] }[]): boolean => {
+const hasNoCircle = (operations: readonly { id: string, needs: readonly string[] }[]): boolean => {
   const ids = new Set(operations.map(o => o.id))
   const left = new Map(operations.map(o => [o.id, o.needs.filter(n => ids.has(n))]))
   for (let before = -1; left.size !== before;) {
@@ -60,7 +60,7 @@ const operations = z
   .array(sessionOperationSchema, { error: 'Operations: give a list.' })
   .max(MOST.operations, `Operations: ${MOST.operations} at the most.`)
   .refine(all => new Set(all.map(o => o.id)).size === all.length, 'Operations: the same one stands there twice.')
-  .refine(noCircle, 'Operations: one needs another that needs it in turn.')
+  .refine(hasNoCircle, 'Operations: one needs another that needs it in turn.')
 
 export const sessionBody = z.object({
   /** Made in the browser, so that a run begun without the server is the same when it arrives. */
@@ -77,7 +77,7 @@ export const replanBody = z.object({ piecesVersion: wholeField('Version', 1e9), 
 export type ReplanBody = z.infer<typeof replanBody>
 
 const SESSION_EVENT_KINDS = [
-  'take', 'down', 'lift', 'laid', 'turned', 'cold', 'edge', 'missed', 'aside', 'done', 'out', 'over', 'back', 'dial', 'sole', 'clock',
+  'take', 'down', 'lift', 'laid', 'turned', 'cold', 'edge', 'missed', 'aside', 'done', 'skip', 'takeOver', 'undo', 'dial', 'sole', 'clock',
   'order', 'cleaned', 'close',
 ] as const
 const soleC = numberField('Iron', '°C', -40, 320)

@@ -163,7 +163,7 @@ const unescaped = (text: string): string => text.replace(ENTITY, (_, ten, hex, n
   (named ? NAMED[String(named).toLowerCase()]! : String.fromCodePoint(ten ? Number(ten) : Number.parseInt(hex, 16))))
 
 const away = (a: Point, b: Point) => Math.hypot(a.x - b.x, a.y - b.y)
-const inside = (ring: Ring, p: Point): boolean => {
+const isInside = (ring: Ring, p: Point): boolean => {
   let is = false
   for (let i = 0, k = ring.length - 1; i < ring.length; k = i++) {
     const [a, b] = [ring[i]!, ring[k]!]
@@ -174,14 +174,14 @@ const inside = (ring: Ring, p: Point): boolean => {
 
 /** Rings of one element as pieces: one within another is its hole, one within that a piece again. */
 function piecesOf(rings: readonly Ring[]): Outline[] {
-  const depth = rings.map(r => rings.filter(o => o !== r && inside(o, r[0]!)).length)
+  const depth = rings.map(r => rings.filter(o => o !== r && isInside(o, r[0]!)).length)
   return rings.flatMap((rim, i) =>
     depth[i]! % 2 === 1
       ? []
       : [
           outlineOf(
             rim,
-            rings.filter((r, k) => depth[k] === depth[i]! + 1 && inside(rim, r[0]!)),
+            rings.filter((r, k) => depth[k] === depth[i]! + 1 && isInside(rim, r[0]!)),
           ),
         ],
   )

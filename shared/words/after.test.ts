@@ -8,7 +8,8 @@ import {
   foreseenLine,
   ironLine, lookLine, lotLine, measuredLine, nearWords, NEXT_WORDS, optionWords, partLine, QUESTION_WORDS, REMEDY_NAME, remedySteps,
   riskWords,
-  roundsLine, shareWords, SIGN_NAME, slipAdvice, slipLines, slipText, slipWhy, staleLine, stayLine, taskWords, TOPIC_NAME, wakesLine,
+  roundsLine, shareWords, SIGN_NAME, careCardAdvice, careCardLines, careCardText, careCardWhy,
+  staleLine, stayLine, taskWords, TOPIC_NAME, wakesLine,
   washLine, wearLine,
 } from '.'
 
@@ -17,7 +18,7 @@ const F = { length: 'in', temperature: '°F', arealMass: 'oz/yd²' } as const
 
 describe('care in words', () => {
   it('says what the wearer may do, in the units of the house', () => {
-    expect(slipLines(limits())).toEqual(
+    expect(careCardLines(limits())).toEqual(
       ['Wash at 95 °C or cooler, no softener', 'Dryer', 'Iron up to 200 °C (three dots)', 'May be dry-cleaned'])
     expect(washLine(0)).toBe('Do not wash')
     expect(washLine(40, F)).toContain('105 °F')
@@ -71,11 +72,11 @@ describe('care in words', () => {
     const l = limits({ wash: { value: 30, reasons: [{ name: 'Embroidery', why: 'adhesive', adhesive: 'eva', limit: 30,
       origin: 'typical' }] },
     steamWakes: true })
-    const text = slipText('Coat', l, 'Brush it.')
+    const text = careCardText('Coat', l, 'Brush it.')
     for (const part of ['Coat', 'Wash at 30', 'Brush it.', 'Why: Embroidery: its adhesive', 'With steam']) expect(text).toContain(part)
-    expect(slipWhy(l)).toHaveLength(1)
-    expect(slipAdvice(limits())).toHaveLength(1)
-    expect(slipAdvice({ ...l, steam: 'no' })).toHaveLength(1)
+    expect(careCardWhy(l)).toHaveLength(1)
+    expect(careCardAdvice(limits())).toHaveLength(1)
+    expect(careCardAdvice({ ...l, steam: 'no' })).toHaveLength(1)
   })
   it('how it came back, against what was foreseen', () => {
     const e = { rounds: 3, washC: 40, tumble: 'low' as const, softener: true, grade: 2, marks: ['bubbles' as const] }

@@ -95,23 +95,24 @@ export function stayLine(s: IronStay, units: DisplayUnits = METRIC): string {
   return s.restS < 1 ? `${how}: not at all` : `${how}: ${seconds(s.restS)} in one place`
 }
 
-/** What stands on a slip under its four lines. */
+/** What the care card says under its four lines. */
 const SLIP_ADVICE = 'If an edge lifts, bring it back before the next wash. Ironing harder does not help.'
 const SLIP_STEAM = 'With steam: press and lift, and let it cool flat before you wear it.'
-export const SLIP_ORIGIN = 'Estimated from the parts of this piece. The fabric\'s own label and the makers\' instructions come first.'
-export const slipLines = (l: CareLimits, units: DisplayUnits = METRIC): string[] =>
+export const CARE_CARD_ORIGIN = 'Estimated from the parts of this piece. The fabric\'s own label and the makers\' instructions come first.'
+export const careCardLines = (l: CareLimits, units: DisplayUnits = METRIC): string[] =>
   [washLine(l.wash.value, units), dryLine(l.tumble.value), ironLine(l, units), cleanLine(l.dryClean.value)]
 /** Which part decides, for whoever asks why. */
-export const slipWhy = (l: CareLimits): string[] => {
+export const careCardWhy = (l: CareLimits): string[] => {
   const first = [l.wash.reasons[0], l.tumble.reasons[0], l.iron.reasons[0]].flatMap(r => (r ? [careWhy(r)] : []))
   return [...new Set(first)]
 }
 /** What else its wearer is told. */
-export const slipAdvice = (l: CareLimits): string[] => [...(l.steamWakes && l.steam !== 'no' ? [SLIP_STEAM] : []), SLIP_ADVICE]
-/** The slip as text, for a message. */
-export function slipText(title: string, l: CareLimits, own: string, units: DisplayUnits = METRIC): string {
+export const careCardAdvice = (l: CareLimits): string[] => [...(l.steamWakes && l.steam !== 'no' ? [SLIP_STEAM] : []), SLIP_ADVICE]
+/** The care card as text, for a message. */
+export function careCardText(title: string, l: CareLimits, own: string, units: DisplayUnits = METRIC): string {
   return [
-    title, '', ...slipLines(l, units), '', ...(own ? [own, ''] : []), `Why: ${slipWhy(l).join('; ')}.`, ...slipAdvice(l), SLIP_ORIGIN,
+    title, '', ...careCardLines(l, units), '', ...(own ? [own, ''] : []),
+    `Why: ${careCardWhy(l).join('; ')}.`, ...careCardAdvice(l), CARE_CARD_ORIGIN,
   ].join('\n')
 }
 

@@ -19,7 +19,7 @@ export function bondWords(bond: number): string {
 }
 
 /** Does the judgement agree with the prediction? A grade of 3 and more is a hold. */
-export const agrees = (predictedBond: number, grade: number): boolean => (predictedBond >= 0.9) === (grade >= 3)
+export const isAgreed = (predictedBond: number, grade: number): boolean => (predictedBond >= 0.9) === (grade >= 3)
 
 /** How the sole stands. */
 export const SOLE_WORDS = { off: 'off', warming: 'warming', ready: 'ready', cooling: 'cooling', shutOff: 'shut itself off' } as const

@@ -2,7 +2,7 @@ import { PRESS_CLOTH_KINDS, ADHESIVES, STEAMS_FROM_C } from '#core/materials'
 import type { Blocked, CarriedOver, CarriedStep, Difference, Margins, Opener, Recipe, ScorePart, ScorePartKey } from '#core/recipe'
 import type { LotReading } from '#core/instructions'
 import type { DamageFlag } from '#core/damage'
-import type { Sheet } from '#core/stack'
+import type { MakerRecipe } from '#core/stack'
 import { METRIC, type DisplayUnits } from '#core/units'
 import { DAMAGE_NAME, METHOD_NAME, ORIGIN_NAME, seconds } from './names'
 import { celsius, degreesApart, massWords, pressureWords } from './measure'
@@ -106,7 +106,7 @@ export function carriedSentence({ sheet, neededS, steps }: CarriedOver): string 
 }
 
 /** A leaflet's recipe in a few words. */
-export function instructionsWords(l: Sheet, units: DisplayUnits = METRIC): string {
+export function instructionsWords(l: MakerRecipe, units: DisplayUnits = METRIC): string {
   const moisture = { dry: 'dry', steam: 'steam', damp: 'damp press cloth' }[l.moisture]
   const how
     = l.pressureKPa > PRESSES_FROM_KPA

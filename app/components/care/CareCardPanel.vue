@@ -4,9 +4,9 @@ import { careLimits } from '#core/care'
 import type { useCaring } from '~/composables/caring'
 import { careParts } from '#shared/caring'
 import { SLIP_SIZES } from '#shared/schemas'
-import { slipAdvice, SLIP_ORIGIN, slipLines, slipWhy } from '#shared/words'
+import { careCardAdvice, CARE_CARD_ORIGIN, careCardLines, careCardWhy } from '#shared/words'
 
-/** The slip that goes with the garment, as it will be printed. */
+/** The care card that goes with the garment, as it will be printed. */
 const { caring } = defineProps<{ caring: ReturnType<typeof useCaring> }>()
 const jobs = useJobs()
 const selection = useSelection()
@@ -23,21 +23,21 @@ const keep = useDebounceFn(() => {
 }, 600)
 watch(own, keep)
 const SIZES = { card: 'A6 card', pocket: 'for the pocket' } as const
-const href = (size: string, as = 'pdf') => `/api/jobs/${jobs.job!.id}/slip?as=${as}&size=${size}`
+const href = (size: string, as = 'pdf') => `/api/jobs/${jobs.job!.id}/care-card?as=${as}&size=${size}`
 </script>
 
 <template>
   <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_380px] gap-6 px-4 pb-2
     max-[1000px]:auto-rows-max max-[1000px]:grid-cols-1 max-[1000px]:overflow-auto">
     <div class="grid min-h-0 place-items-center overflow-auto p-2">
-      <article class="w-full max-w-[430px] border-2 border-ink bg-paper p-6 shadow-[6px_6px_0_rgb(60_50_35/0.18)]" data-test="slip">
+      <article class="w-full max-w-[430px] border-2 border-ink bg-paper p-6 shadow-[6px_6px_0_rgb(60_50_35/0.18)]" data-test="care-card">
         <p class="ticket text-2xl font-bold leading-tight">{{ jobs.job!.garment }}: {{ jobs.job!.name }}</p>
         <ul class="my-3 space-y-1.5 border-y border-dashed border-seam py-3">
-          <li v-for="l in slipLines(limits, selection.units)" :key="l" class="text-xl font-semibold leading-snug">{{ l }}</li></ul>
+          <li v-for="l in careCardLines(limits, selection.units)" :key="l" class="text-xl font-semibold leading-snug">{{ l }}</li></ul>
         <p v-if="own.trim()" class="mb-3 whitespace-pre-line text-lg leading-snug">{{ own }}</p>
-        <p class="text-sm leading-snug">Why: {{ slipWhy(limits).join('; ') }}.</p>
-        <p v-for="a in slipAdvice(limits)" :key="a" class="text-sm leading-snug">{{ a }}</p>
-        <p class="text-sm leading-snug text-muted-ink">{{ SLIP_ORIGIN }}</p>
+        <p class="text-sm leading-snug">Why: {{ careCardWhy(limits).join('; ') }}.</p>
+        <p v-for="a in careCardAdvice(limits)" :key="a" class="text-sm leading-snug">{{ a }}</p>
+        <p class="text-sm leading-snug text-muted-ink">{{ CARE_CARD_ORIGIN }}</p>
         <p class="mt-2 text-sm font-semibold">{{ library.workroom?.name }}</p>
       </article>
     </div>

@@ -76,7 +76,7 @@ const { answer: tack, problem: tackFault } = useAnswer<Tack>(() => [
 ], () => {
   const fabric = library.fabrics.find(c => c.id === piece.value?.fabricId)
   if (!web.value?.adhesive || !fabric || !selection.iron) return null
-  const b = plain(toPressSetup(fabric, web.value, selection.iron, selection.pressCloth, selection.chosen.surface, selection.rules, []))
+  const b = toPlain(toPressSetup(fabric, web.value, selection.iron, selection.pressCloth, selection.chosen.surface, selection.rules, []))
   return ask<Tack>('layers', async remote => (await remote.tack(b, {})) as Tack)
 })
 const times = computed(() => {

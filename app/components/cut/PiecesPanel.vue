@@ -112,14 +112,14 @@ function takeBlock(key: string): void {
 }
 const takeDrawing = (outlines: NamedOutline[], drawnBy: 'seam' | 'cut') =>
   add(outlines.map(o => fresh({ format: 1, kind: 'outline', drawnBy, ...toPayload(o.outline) }, o.name, false)))
-const takeEarlier = (pieces: JobPiece[]) => add(pieces.map(p => ({ ...plain(p), id: crypto.randomUUID() })))
+const takeEarlier = (pieces: JobPiece[]) => add(pieces.map(p => ({ ...toPlain(p), id: crypto.randomUUID() })))
 
 function put(piece: JobPiece): void {
   cutting.change(all => all.map(p => (p.id === piece.id ? piece : p)))
 }
 const setInset = (inset: JobPiece['inset']) => put({ ...chosen.value!, inset })
 function copy(): void {
-  if (chosen.value) add([{ ...plain(chosen.value), id: crypto.randomUUID(), name: `${chosen.value.name} copy`.slice(0, 40) }])
+  if (chosen.value) add([{ ...toPlain(chosen.value), id: crypto.randomUUID(), name: `${chosen.value.name} copy`.slice(0, 40) }])
 }
 function mirror(): void {
   const p = chosen.value

@@ -20,7 +20,7 @@ const blank = (): FabricBody => ({
   code: '', name: '',
 })
 const draft = useDraft<FabricBody & { unknown: boolean }>(`fabric-${fabric?.id ?? 'new'}`, () =>
-  ({ ...(fabric ? plain(fabric) : blank()), unknown: fabric?.fibres.length === 0 }), fabric?.version)
+  ({ ...(fabric ? toPlain(fabric) : blank()), unknown: fabric?.fibres.length === 0 }), fabric?.version)
 const { state } = draft
 const { problem, theirs, saving, save, overThem, takeTheirs, drop } = useSaving<Fabric>('/api/fabrics', fabric, draft, {
   saved: thing => emit('saved', thing), leave: () => emit('leave'),

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Page, Swatch, SwatchBody } from '#shared/schemas'
 import {
-  agrees, bondWords, celsius, DAMAGE_NAME, dayWords, glueLineSentence, GRADE_WORDS, keptHereSentence, MARK_NAME, METHOD_NAME,
+  isAgreed, bondWords, celsius, DAMAGE_NAME, dayWords, glueLineSentence, GRADE_WORDS, keptHereSentence, MARK_NAME, METHOD_NAME,
 } from '#shared/words'
 import type { DamageKind } from '#core/damage'
 
@@ -75,7 +75,7 @@ const glueX = (c: number) => Math.min(WIDE, Math.max(0, (c - 20) / 160 * WIDE))
             <span class="text-xl">{{ t.grade }}</span> {{ GRADE_WORDS[t.grade] }}</b> <span class="source">measured</span></p>
           <p v-if="t.marks.length" class="text-alert">{{ t.marks.map(m => MARK_NAME[m]).join(', ') }}</p>
           <p class="text-sm">
-            {{ agrees(t.predicted.bond, t.grade) ? 'As predicted.' : 'Not as predicted.' }}
+            {{ isAgreed(t.predicted.bond, t.grade) ? 'As predicted.' : 'Not as predicted.' }}
             <span class="text-muted-ink">{{ t.note }}</span>
           </p>
         </div>

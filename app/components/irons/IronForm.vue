@@ -16,7 +16,7 @@ const blank = (): IronBody => ({
   })),
 })
 const bodyOf = ({ name, kind, shutsOffAfterS, note, water, bookWater, cleanedAt, settings }: Iron): IronBody => ({
-  name, kind, shutsOffAfterS, note, water, bookWater, cleanedAt, settings: plain(settings),
+  name, kind, shutsOffAfterS, note, water, bookWater, cleanedAt, settings: toPlain(settings),
 })
 const draft = useDraft<IronBody>(`iron-${iron?.id ?? 'new'}`, () => (iron ? bodyOf(iron) : blank()), iron?.version)
 const { state } = draft

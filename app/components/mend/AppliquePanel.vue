@@ -78,7 +78,7 @@ const { answer: layouts, problem: layoutFault } = useAnswer(() => [web.value?.id
   const w = web.value, shapes = all.value
   if (!w || shapes.length === 0) return null
   const wideMm = usableWidthMm(w)
-  const task = (of: (c: ShapeCut) => Outline): LayoutTask => plain({
+  const task = (of: (c: ShapeCut) => Outline): LayoutTask => toPlain({
     wideMm, gapMm: GAP_MM, pinned: [],
     pieces: shapes.flatMap((c, k) => Array.from({ length: c.shape.count }, (_, n): LayoutPiece =>
       ({ id: `${k}.${n}`, outline: of(c), grain: 'any', oneWay: false }))),
@@ -111,7 +111,7 @@ const ON = [{ value: 'paper' as const, name: 'Paper of a web' }, { value: 'smoot
 const FRAYS = [{ value: 'little' as const, name: 'little' }, { value: 'some' as const, name: 'some' },
   { value: 'much' as const, name: 'much' }]
 function addShape(): void {
-  setSpec({ shapes: [...spec.value.shapes, { ...plain(shape.value), name: `Shape ${spec.value.shapes.length + 1}` }].slice(0, 24) })
+  setSpec({ shapes: [...spec.value.shapes, { ...toPlain(shape.value), name: `Shape ${spec.value.shapes.length + 1}` }].slice(0, 24) })
   chosen.value = spec.value.shapes.length - 1
 }
 function take(outlines: NamedOutline[]): void {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { NO_LENGTH, type Shot } from '~/composables/shot'
-import { LEAST_MARGIN_MM, marginFor, MOST_MARGIN_MM, roomFor, type Patch } from '#core/mend'
+import { LEAST_MARGIN_MM, marginFor, MOST_MARGIN_MM, roomFor, type HolePatch } from '#core/mend'
 import { boundsOf, crossing, outlineOf, thinned, type Outline } from '#core/geometry'
 import { fromPayload, toPayload } from '#shared/cutting'
 import { patchesOfSpec, scrapFabric, suitedTo } from '#shared/mending'
@@ -29,7 +29,7 @@ const suited = computed(() => suitedTo('hole', library.supplies, fabric.value, w
 const web = computed(() => supply.value ?? suited.value[0]?.supply ?? null)
 withMore(() => ({ supplyId: web.value?.id ?? null }))
 const scrap = computed(() => scraps.scraps.find(s => s.id === making.value.scrapId) ?? null)
-const made = computed((): { patches: Patch[] } | { why: string } => {
+const made = computed((): { patches: HolePatch[] } | { why: string } => {
   try {
     return { patches: patchesOfSpec(spec.value) }
   } catch (error) {

@@ -31,7 +31,7 @@ const { answer: ranking, problem: fault } = useAnswer(() => [
     ...room,
   }
   const from = performance.now(), all = scraps.scraps.map(toScrap)
-  const found: Ranking = await workers.ask('scraps', remote => remote.scraps(plain(ground), plain(all), plain(markers.value)))
+  const found: Ranking = await workers.ask('scraps', remote => remote.scraps(toPlain(ground), toPlain(all), toPlain(markers.value)))
   tookMs.value = performance.now() - from
   return found
 }, { stays: true })
@@ -48,7 +48,7 @@ const fresh = reactive({ name: '', wideMm: 120, highMm: 90, face: null as LookPa
 async function keep(): Promise<void> {
   const kept = fresh.face && await scraps.keep({
     name: fresh.name.trim() || 'Scrap', fabricId: null, wideMm: fresh.wideMm, highMm: fresh.highMm, massGsm: fabric?.massGsm ?? 120,
-    givePct: 0, washC: 40, face: plain(fresh.face), back: fresh.back && plain(fresh.back),
+    givePct: 0, washC: 40, face: toPlain(fresh.face), back: fresh.back && toPlain(fresh.back),
   })
   if (!kept) return
   adding.value = false

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { EXERCISES } from '#core/practice'
 import { dayWords, EXERCISE_NAME } from '#shared/words'
-import { bestOfEach, sheetFrom, type Sheet } from '~/composables/practising'
+import { bestOfEach, practiceRecordFrom, type PracticeRecord } from '~/composables/practising'
 
 const selection = useSelection()
 
 /** How far one has come: kept in this browser, printed, saved to a file, taken up again. */
-const sheet = defineModel<Sheet>({ required: true })
+const sheet = defineModel<PracticeRecord>({ required: true })
 const library = useLibrary()
 const best = computed(() => bestOfEach(sheet.value.done))
 const passed = computed(() => [...best.value.values()].filter(b => b.passed).length)
@@ -20,7 +20,7 @@ async function open(e: Event): Promise<void> {
 }
 function takeUp(text: string): void {
   try {
-    sheet.value = sheetFrom(text)
+    sheet.value = practiceRecordFrom(text)
     problem.value = null
   } catch (error) {
     problem.value = faultWords(error)

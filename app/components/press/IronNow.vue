@@ -18,8 +18,8 @@ const probe = useProbe()
 const rest = computed(() => session.restOf(iron.id))
 const c = computed(() => (rest.value ? soleNowC(rest.value) : 20))
 const state = computed(() => (rest.value ? soleState(rest.value) : 'off'))
-const told = computed(() => session.state.irons.get(iron.id) ?? null)
-const off = computed(() => wanted !== null && told.value?.label !== wanted.label)
+const reported = computed(() => session.state.irons.get(iron.id) ?? null)
+const off = computed(() => wanted !== null && reported.value?.label !== wanted.label)
 const ready = computed(() => (rest.value ? readyInS(rest.value) : null))
 function turn(): void {
   const at = iron.settings.findIndex(s => s.label === wanted?.label)
@@ -42,9 +42,9 @@ watch(probe.readings, (all) => {
   const last = all.at(-1)
   if (!last || session.nowS - lastS < EVERY_S) return
   lastS = session.nowS
-  void session.sole(iron.id, last.c)
+  void session.correctSole(iron.id, last.c)
 })
-const at = computed(() => Math.max(0, iron.settings.findIndex(s => s.label === told.value?.label)))
+const at = computed(() => Math.max(0, iron.settings.findIndex(s => s.label === reported.value?.label)))
 const toggleProbe = (): void => { if (probe.running.value) probe.stop(); else probe.start(iron.id, at.value, dials.rate) }
 defineExpose({ turn })
 </script>
@@ -55,7 +55,7 @@ defineExpose({ turn })
       <span class="grid h-11 w-20 shrink-0 place-items-center rounded-[3px] border border-ink/40 text-xl font-bold"
         :style="{ background: heatColour(c), color: inkOnHeat(c) }">{{ celsius(c, selection.units) }}</span>
       <p class="min-w-0 flex-1 leading-tight"><b class="block truncate">{{ iron.name }}</b>
-        <span class="text-sm">{{ told ? `${told.label}, ` : '' }}{{ SOLE_WORDS[state] }}<template v-if="ready && ready > 0">,
+        <span class="text-sm">{{ reported ? `${reported.label}, ` : '' }}{{ SOLE_WORDS[state] }}<template v-if="ready && ready > 0">,
           ready in {{ clockWords(ready) }}</template> <Sourced :from="probe.running.value ? 'measured' : 'model'" /></span></p>
       <button type="button" class="grid size-9 shrink-0 place-items-center hover:bg-linen-200/60" :aria-pressed="probe.running.value"
         :aria-label="`Probe on the soleplate of ${iron.name}`" @click="toggleProbe">
@@ -65,7 +65,7 @@ defineExpose({ turn })
       <kbd class="text-sm opacity-80">{{ KEYS.dial.shown }}</kbd></UButton>
     <div v-if="asks" class="mt-1 border-t border-dashed border-seam pt-1 text-sm" role="status">
       {{ soleAsksSentence(asks) }}
-      <UButton size="xs" variant="outline" color="neutral" @click="session.cleaned(iron.id)">It is clean</UButton>
+      <UButton size="xs" variant="outline" color="neutral" @click="session.markCleaned(iron.id)">It is clean</UButton>
     </div>
   </div>
 </template>

@@ -10,7 +10,7 @@ import {
   blockedSentence, circlesSentence, coverageSentence, hemRefusal, KEEP_OUT_NAME, keepOutCaution, lengthWords, minutesWords,
   missedSentence, NOTHING_LEFT, OPERATION_NAME, seconds, STANDING_WORDS, stuckRefusal, WHY_MANY,
 } from '#shared/words'
-import type { Work } from '~/stores/planning'
+import type { PlannedWork } from '~/stores/planning'
 
 /** Where the sole is set down on each piece: proved to cover it, compared with the other iron, moved by hand, kept off buttons and zips. */
 const planning = usePlanning()
@@ -70,7 +70,7 @@ const others = computed(() => (work.value?.ways ?? []).map(w => ({
 /** Changes the piece as it is kept: saved by itself, taken back with the pieces. */
 function change(what: Partial<JobPiece>): void {
   const id = piece.value?.id
-  if (id) cutting.change(all => all.map(p => (p.id === id ? { ...p, ...plain(what) } : p)))
+  if (id) cutting.change(all => all.map(p => (p.id === id ? { ...p, ...toPlain(what) } : p)))
 }
 const rounded = (p: SolePlacement): SolePlacement => ({ ...p, x: Math.round(p.x * 10) / 10, y: Math.round(p.y * 10) / 10 })
 function savePlacements(next: readonly SolePlacement[]): void {
@@ -113,7 +113,7 @@ useEventListener('keydown', (e: KeyboardEvent) => {
 /** What is laid down with the next tap. */
 const laying = ref<KeepOutKind | null>(null)
 const SIZE_MM: Record<KeepOutKind, [number, number]> = { button: [18, 18], zip: [12, 160], seam: [10, 120], other: [40, 40] }
-const sizes = reactive<Record<KeepOutKind, [number, number]>>(plain(SIZE_MM))
+const sizes = reactive<Record<KeepOutKind, [number, number]>>(toPlain(SIZE_MM))
 function shapeAt(kind: KeepOutKind, p: Point): Outline {
   const [w, h] = sizes[kind].map(v => Math.min(2000, Math.max(2, Number(v) || 2))) as [number, number]
   if (kind === 'button') return outlineOf(arc(p, w / 2, 0, 360, 0.3).slice(0, -1))
@@ -136,7 +136,7 @@ const block = computed({ get: () => piece.value?.asBlock ?? false, set: on => ch
 const several = computed(() => piece.value !== null && howMany(piece.value) > 1)
 const many = computed(() => proof.value && whyMany({ placements: placements.value, bound: proof.value.bound },
   work.value?.keepOuts.length ?? 0))
-const touchesOf = (w: Work): string =>
+const touchesOf = (w: PlannedWork): string =>
   w.ways.length === 0 ? 'cannot be pressed' : `${w.ways.find(x => x.ironId === iron.value?.id)?.placements.length ?? '–'} positions`
 </script>
 

@@ -2,7 +2,7 @@
 import { isByHand } from '#core/session'
 import { sameSpec } from '#shared/pressing'
 import type { SessionOperation } from '#shared/schemas'
-import type { Work } from '~/stores/planning'
+import type { PlannedWork } from '~/stores/planning'
 import {
   blockedSentence, changedSentence, clockWords, fabricWords, finishDifference, hemRefusal, minutesWords, OPERATION_NAME,
   operationLine, orderQuality, stuckRefusal,
@@ -49,7 +49,7 @@ const rows = computed(() => {
   const inOrder = slots.map((s, i) => ({ ...said(rowOf(s.id, i + 1, s.ironId), ''), fromS: s.fromS as number | null }))
   const there = new Set(slots.map(s => s.id))
   const rest = (running.value ? session.operations : open.value)
-    .filter(o => !there.has(o.id) && !['done', 'out'].includes(session.state.ops.get(o.id)?.phase ?? ''))
+    .filter(o => !there.has(o.id) && !['done', 'skipped'].includes(session.state.ops.get(o.id)?.phase ?? ''))
     .map(o => ({ ...said(rowOf(o.id, null, null), whyNot(o.id)), fromS: null }))
   return [...inOrder, ...rest]
 })
@@ -80,7 +80,7 @@ function planned(): { ops: SessionOperation[], order: string[] } {
   const order = slots.map(s => s.id)
   const withIron = new Map(slots.map(s => [s.id, s.ironId]))
   const after = open.value.filter(w => !withIron.has(w.id) && !putOff.value.has(w.id) && whyNot(w.id) === 'after sewing')
-  const ironFor = (w: Work) => withIron.get(w.id) ?? w.ways.find(x => ironIds.value.includes(x.ironId))?.ironId ?? null
+  const ironFor = (w: PlannedWork) => withIron.get(w.id) ?? w.ways.find(x => ironIds.value.includes(x.ironId))?.ironId ?? null
   const ids = [...order, ...after.map(w => w.id)]
   const there = new Set(ids)
   const ops = ids.map((id) => {
@@ -132,7 +132,7 @@ const changed = computed(() => {
     gone: [...was.keys()].filter(id => !now.has(id) && !begun(id)).length, other: other.length,
   }
 })
-const canBeDone = (w: Work) => w.ways.length > 0 || isByHand(w.kind)
+const canBeDone = (w: PlannedWork) => w.ways.length > 0 || isByHand(w.kind)
 async function planAgain(): Promise<void> {
   const kept = session.operations.filter(o => (session.state.ops.get(o.id)?.touches.length ?? 0) > 0)
   const keptIds = new Set(kept.map(o => o.id))
@@ -146,8 +146,8 @@ async function planAgain(): Promise<void> {
   layOutAgain()
 }
 /** The order of what is left, told to the run. */
-function tellOrder(): void {
-  if (schedule.value) void session.layOrder(schedule.value.slots.map(s => s.id))
+function saveOrder(): void {
+  if (schedule.value) void session.appendOrder(schedule.value.slots.map(s => s.id))
 }
 
 const trimOf = ref<string>()
@@ -205,7 +205,7 @@ const supplyName = (id: string) => library.supplies.find(s => s.id === id)?.name
       <UButton v-if="!running" size="xl" class="w-full justify-center" :disabled="!schedule || planning.progress !== null" @click="begin">
         Begin session <kbd class="text-sm opacity-80">{{ KEYS.begin.shown }}</kbd></UButton>
       <template v-else>
-        <UButton size="lg" class="w-full justify-center" :disabled="!schedule" @click="tellOrder">Use this order</UButton>
+        <UButton size="lg" class="w-full justify-center" :disabled="!schedule" @click="saveOrder">Use this order</UButton>
         <UButton size="sm" variant="outline" color="neutral" @click="layOutAgain">Plan again from now</UButton>
       </template>
       <fieldset class="space-y-1"><legend class="font-semibold">Irons</legend>

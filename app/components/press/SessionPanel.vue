@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useIntervalFn } from '@vueuse/core'
-import { asksEdge, waterFault } from '#core/session'
+import { hasEdgeToTry, waterFault } from '#core/session'
 import { isHovering } from '#core/seam'
 import type { PlacementState } from './PositionsPicture.vue'
 import { fromPayload } from '#shared/cutting'
@@ -130,26 +130,26 @@ const trying = computed(() => (session.down && !session.heldElsewhere ? null : s
 const lifting = ref<number[]>([])
 watch(() => trying.value?.id, () => { lifting.value = [] })
 const triedOp = computed(() => (trying.value ? session.byId.get(trying.value.id) ?? null : null))
-const hasEdge = computed(() => triedOp.value !== null && asksEdge(triedOp.value.kind))
+const hasEdge = computed(() => triedOp.value !== null && hasEdgeToTry(triedOp.value.kind))
 const mark = (place: number): void => {
   lifting.value = lifting.value.includes(place) ? lifting.value.filter(p => p !== place) : [...lifting.value, place]
 }
 function found(edge: 'holds' | 'nail' | 'lifts'): void {
   if (!trying.value) return
-  if (hasEdge.value) void session.edge(trying.value.id, edge, edge === 'lifts' ? lifting.value : [])
-  else void session.opTakenUp(trying.value.id)
+  if (hasEdge.value) void session.recordEdge(trying.value.id, edge, edge === 'lifts' ? lifting.value : [])
+  else void session.markCold(trying.value.id)
 }
 /** What two boards are at comes first, then what another has in hand. */
 function takeOver(): void {
   const id = session.clashes[0]?.op ?? (session.heldElsewhere ? op.value?.id : undefined)
-  if (id) void session.over(id)
+  if (id) void session.takeOver(id)
 }
-const missed = (i: number): void => { if (op.value && states.value[i] === 'done') void session.missed(op.value.id, i) }
+const missed = (i: number): void => { if (op.value && states.value[i] === 'done') void session.markMissed(op.value.id, i) }
 const taken = computed(() => [...new Set([...session.operations.flatMap(o => o.ironId ?? []), ...session.state.irons.keys()])]
   .flatMap(id => library.irons.find(i => i.id === id) ?? []))
 const ironNow = useTemplateRef<{ turn: () => void }[]>('ironNow')
 useShortcuts({
-  takeBack: () => { void session.back() }, aside: () => { void session.aside() }, another: session.another, holds: () => found('holds'),
+  takeBack: () => { void session.undo() }, aside: () => { void session.setAside() }, another: session.another, holds: () => found('holds'),
   nail: () => found('nail'), lifts: () => found('lifts'), over: takeOver,
   dial: () => { ironNow.value?.[taken.value.findIndex(i => i.id === iron.value?.id)]?.turn() },
 })
@@ -191,7 +191,7 @@ const RADIUS = 120, AROUND = 2 * Math.PI * RADIUS
       <p v-for="w in said" :key="w" class="bg-alert px-3 py-2 text-xl font-bold text-paper" role="alert" data-test="warning">{{ w }}</p>
       <p v-for="c in session.clashes" :key="c.op" class="slip border-l-4 border-l-alert p-2 font-semibold text-alert" role="alert"
         data-test="clash">{{ twoBoardsSentence(session.byId.get(c.op)?.name ?? '', timeOfDay(session.wallMs(c.atS), selection.units)) }}
-        <UButton size="sm" @click.stop="session.over(c.op)">Continue here
+        <UButton size="sm" @click.stop="session.takeOver(c.op)">Continue here
           <kbd class="text-sm opacity-80">{{ KEYS.over.shown }}</kbd></UButton></p>
       <p class="text-2xl leading-tight" data-test="piece"><b>{{ op?.name ?? '' }}</b>{{ ' ' }}
         <span v-if="op" class="text-lg text-muted-ink">{{ OPERATION_NAME[op.kind].toLowerCase() }},
@@ -201,7 +201,7 @@ const RADIUS = 120, AROUND = 2 * Math.PI * RADIUS
       <p v-if="how" class="text-[1.45rem] leading-tight max-[1000px]:text-[1.25rem]" data-test="how">{{ how }}</p>
       <p v-if="session.heldElsewhere" class="slip p-2 text-lg font-semibold" role="status" data-test="watching">
         {{ heldElsewhere(op?.name ?? '') }} Another board runs this session. You are watching.
-        <UButton size="sm" variant="outline" color="neutral" @click.stop="session.over(op!.id)">Take it over
+        <UButton size="sm" variant="outline" color="neutral" @click.stop="session.takeOver(op!.id)">Take it over
           <kbd class="text-sm opacity-80">{{ KEYS.over.shown }}</kbd></UButton></p>
       <p v-if="noRoom" class="slip p-2 text-lg font-semibold" role="status">No flat place is free: {{ noRoom.name }} is cold in
         {{ clockWords(noRoom.leftS) }} min.</p>
@@ -273,8 +273,8 @@ const RADIUS = 120, AROUND = 2 * Math.PI * RADIUS
       <p class="text-sm text-muted-ink" data-test="progress">{{ doneCount }} of {{ session.operations.length }} done</p>
       <IronNow v-for="i in taken" :key="i.id" ref="ironNow" :iron="i" :wanted="i.id === iron?.id ? op?.recipe?.setting ?? null : null" />
       <div class="flex flex-wrap gap-1">
-        <UButton size="sm" variant="outline" color="neutral" @click="session.back()">Undo <kbd class="text-xs">⌫</kbd></UButton>
-        <UButton size="sm" variant="outline" color="neutral" :disabled="session.down || !op" @click="session.aside()">Skip
+        <UButton size="sm" variant="outline" color="neutral" @click="session.undo()">Undo <kbd class="text-xs">⌫</kbd></UButton>
+        <UButton size="sm" variant="outline" color="neutral" :disabled="session.down || !op" @click="session.setAside()">Set aside
           <kbd class="text-xs">{{ KEYS.aside.shown }}</kbd></UButton>
         <UButton size="sm" variant="outline" color="neutral" :disabled="session.down" @click="session.another()">Another
           <kbd class="text-xs">{{ KEYS.another.shown }}</kbd></UButton>

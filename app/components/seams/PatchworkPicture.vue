@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
-import type { CornerBulk, Patch, Piecing, Seam, Side } from '#core/patchwork'
+import type { CornerBulk, PatchArea, Piecing, Seam, Side } from '#core/patchwork'
 import { lengthWords } from '#shared/words'
 
 const selection = useSelection()
@@ -8,7 +8,7 @@ const selection = useSelection()
 /** The pressing plan of a grid: from its wrong side, an arrow on every seam, crossings that nest or do not, how thick they get. */
 const { piecing, patches, colours, lying, bulk, apart, chosen = null, now = [], label } = defineProps<{
   piecing: Piecing
-  patches: readonly Patch[]
+  patches: readonly PatchArea[]
   /** Of each patch. */
   colours: readonly string[]
   /** Which way every seam lies; null where all are open. */

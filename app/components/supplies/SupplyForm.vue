@@ -16,7 +16,7 @@ const emit = defineEmits<{ saved: [supply: Supply], leave: [] }>()
 const selection = useSelection()
 const draft = useDraft<SupplyBody>(`supply-${supply?.id ?? 'new'}`, () =>
   supply
-    ? plain(supply)
+    ? toPlain(supply)
     : {
         ...supplyFields.parse({
           code: '?', name: '?', family: 'fusible', base: 'woven', baseFibre: 'cotton', massGsm: 60, thicknessMm: 0.25,

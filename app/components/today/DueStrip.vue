@@ -19,7 +19,7 @@ async function load(): Promise<void> {
   }
 }
 /** Told, and only waiting for the server. */
-const told = (jobId: string) => outbox.waiting.value.some(w => w.kind === 'wash' && w.url === `/api/jobs/${jobId}/care`)
+const reported = (jobId: string) => outbox.waiting.value.some(w => w.kind === 'wash' && w.url === `/api/jobs/${jobId}/care`)
 onMounted(load)
 // What another board told is asked for when someone looks at this one again, and when the day turns.
 const sight = useDocumentVisibility()
@@ -32,7 +32,7 @@ const GROUPS = computed(() => {
   const to = (path: string) => () => { void navigateTo(path) }
   const groups: { key: keyof Due, one: string, many: string, icon: string, lines: Line[] }[] = [
     { key: 'looks', one: 'garment to check', many: 'garments to check', icon: 'i-lucide-shirt',
-      lines: d.looks.filter(l => !told(l.jobId)).map(l =>
+      lines: d.looks.filter(l => !reported(l.jobId)).map(l =>
         ({ key: l.jobId, name: l.name, says: lookLine(l, today.value), go: () => emit('open', l.jobId, '/care') })) },
     { key: 'proofs', one: 'proof out of date', many: 'proofs out of date', icon: 'i-lucide-stamp',
       lines: d.proofs.map(p => ({ key: p.jobId + p.fabricId, name: p.name, says: staleLine(p),

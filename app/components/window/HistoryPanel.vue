@@ -47,7 +47,7 @@ watch(
     }
     end(EXPLAIN)
     try {
-      const found = await ask(EXPLAIN, remote => remote.explain(plain(pressed), plain(pairing.taught)), 1)
+      const found = await ask(EXPLAIN, remote => remote.explain(toPlain(pressed), toPlain(pairing.taught)), 1)
       if (chosen.value?.id === t.id) explained.value = found
     } catch (error) {
       problem.value = faultOf(error) ?? problem.value

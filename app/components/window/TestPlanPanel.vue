@@ -39,7 +39,7 @@ async function think(): Promise<void> {
     const limit = fabricLimit(selection.fabric!, selection.blendRule, toEvidence(selection.fabric!))
     const settings = allowedSettings(selection.iron?.settings ?? [], limit, pairing.taught.soleOffsetC)
     end(PLAN)
-    scraps.value = await ask(PLAN, remote => remote.plan(plain(q), plain(settings)), 1)
+    scraps.value = await ask(PLAN, remote => remote.plan(toPlain(q), toPlain(settings)), 1)
     problem.value = null
   } catch (error) {
     problem.value = faultOf(error) ?? problem.value

@@ -14,12 +14,12 @@ export default defineRoute({ params: idParams, query: sessionEventsQuery }, asyn
   // A run that is not of this workroom is refused before anything is streamed.
   await newsOf(context, params.id, Number.MAX_SAFE_INTEGER)
   const stream = createEventStream(event)
-  const tell = (news: SessionNews) => {
+  const send = (news: SessionNews) => {
     after = news.events.at(-1)?.position ?? after
     void stream.push({ id: String(after), data: JSON.stringify(news) })
   }
   const letGo = () => { void stream.close() }
-  const setting = watchersOf(context.workroomId).watch(params.id, after, tell, letGo)
+  const setting = watchersOf(context.workroomId).watch(params.id, after, send, letGo)
   const breath = setInterval(() => { void stream.push({ event: 'breath', data: '' }) }, BREATH_MS)
   const end = setTimeout(letGo, LONGEST_MS)
   stream.onClosed(() => {

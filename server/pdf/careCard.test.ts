@@ -1,14 +1,14 @@
 import { PDFDocument } from 'pdf-lib'
 import { describe, expect, it } from 'vitest'
 import { careLimits } from '#core/care'
-import { slipPdf } from './slip'
+import { careCardPdf } from './careCard'
 
 const units = { length: 'mm', temperature: '°C', arealMass: 'g/m²' } as const
-const slip = (own: string) => ({ title: 'Coat: Mate\'s boat coat', workroom: 'Tidewell', limits: careLimits([]), own, units })
-const pages = async (own: string, size: 'card' | 'pocket') => (await PDFDocument.load(await slipPdf(slip(own), size))).getPages()
+const card = (own: string) => ({ title: 'Coat: Mate\'s boat coat', workroom: 'Tidewell', limits: careLimits([]), own, units })
+const pages = async (own: string, size: 'card' | 'pocket') => (await PDFDocument.load(await careCardPdf(card(own), size))).getPages()
 const mm = (points: number) => points / 72 * 25.4
 
-describe('the care slip on paper', () => {
+describe('the care card on paper', () => {
   it.each([['card', 105, 148], ['pocket', 85, 55]] as const)('a %s is %d by %d mm, on one page', async (size, wide, high) => {
     const [first, ...rest] = await pages('Brush it.', size)
     expect(rest).toEqual([])

@@ -1,10 +1,10 @@
 import type { CareLimits } from '#core/care'
 import type { DisplayUnits } from '#core/units'
 import type { SLIP_SIZES } from '#shared/schemas'
-import { slipAdvice, SLIP_ORIGIN, slipLines, slipWhy } from '#shared/words'
-import { paper, sheetOf, wrap, type PaperMm } from './paper'
+import { careCardAdvice, CARE_CARD_ORIGIN, careCardLines, careCardWhy } from '#shared/words'
+import { paper, addPage, wrap, type PaperMm } from './paper'
 
-interface Slip { title: string, workroom: string, limits: CareLimits, own: string, units: DisplayUnits }
+interface CareCard { title: string, workroom: string, limits: CareLimits, own: string, units: DisplayUnits }
 /** A card of a quarter sheet, and one for the pocket. */
 const SIZE: Record<typeof SLIP_SIZES[number], { mm: PaperMm, title: number, line: number, small: number, edge: number }> = {
   card: { mm: { wide: 105, high: 148 }, title: 17, line: 14, small: 9.5, edge: 8 },
@@ -12,14 +12,14 @@ const SIZE: Record<typeof SLIP_SIZES[number], { mm: PaperMm, title: number, line
 }
 const LEADING = 0.47
 
-/** The care slip on paper: what does not fit goes on a further one, so that nothing is cut off. */
-export async function slipPdf({ title, workroom, limits, own, units }: Slip, size: typeof SLIP_SIZES[number]): Promise<Uint8Array> {
+/** The care card on paper: what does not fit goes on a further one, so that nothing is cut off. */
+export async function careCardPdf({ title, workroom, limits, own, units }: CareCard, size: typeof SLIP_SIZES[number]): Promise<Uint8Array> {
   const { mm, title: big, line, small, edge } = SIZE[size]
-  const { doc, regular, bold } = await paper({ title, workroom, own, lines: slipLines(limits, units), why: slipWhy(limits) })
+  const { doc, regular, bold } = await paper({ title, workroom, own, lines: careCardLines(limits, units), why: careCardWhy(limits) })
   const wide = mm.wide - 2 * edge
-  let sheet = sheetOf(doc, regular, mm), y = edge
+  let sheet = addPage(doc, regular, mm), y = edge
   const page = () => {
-    sheet = sheetOf(doc, regular, mm)
+    sheet = addPage(doc, regular, mm)
     sheet.box(edge / 2, edge / 2, mm.wide - edge, mm.high - edge)
     y = edge
   }
@@ -34,8 +34,9 @@ export async function slipPdf({ title, workroom, limits, own, units }: Slip, siz
     y += after
   }
   put(title, big, bold, big * 0.12)
-  for (const l of slipLines(limits, units)) put(l, line, bold, line * 0.1)
+  for (const l of careCardLines(limits, units)) put(l, line, bold, line * 0.1)
   if (own) put(own, line * 0.9, regular, line * 0.1)
-  for (const l of [`Why: ${slipWhy(limits).join('; ')}.`, ...slipAdvice(limits), SLIP_ORIGIN, workroom]) put(l, small, regular, 0.6)
+  const notes = [`Why: ${careCardWhy(limits).join('; ')}.`, ...careCardAdvice(limits), CARE_CARD_ORIGIN, workroom]
+  for (const l of notes) put(l, small, regular, 0.6)
   return doc.save()
 }

@@ -4,7 +4,7 @@ import {
   celsius, dayWords, degreesApart, GRADE_WORDS, lengthWords, MARK_NAME, METHOD_NAME, readingWords, READING_NAME, recipeSentence, sizeWords,
 } from '#shared/words'
 import type { Plan, RecipePayload, Swatch } from '#shared/schemas'
-import { paper, sheetOf, wrap } from './paper'
+import { paper, addPage, wrap } from './paper'
 
 export interface PlanNames { fabric: string, supply: string, iron: string, pressCloth: string | null }
 
@@ -21,7 +21,7 @@ const markMm = (units: DisplayUnits): number => (units.length === 'in' ? 2 * 25.
 export async function planPdf(plan: Plan, names: PlanNames, units: DisplayUnits = METRIC): Promise<Uint8Array> {
   const { doc, regular, bold } = await paper({ plan, names })
   for (let from = 0; from < plan.scraps.length; from += PER_PAGE) {
-    const sheet = sheetOf(doc, regular)
+    const sheet = addPage(doc, regular)
     sheet.text(`Test plan: ${names.fabric} with ${names.supply}`, LEFT_MM, 16, 15, bold)
     wrap(
       `${names.iron}, ${names.pressCloth ?? 'bare iron'}, ${plan.surface} pressing surface. `
@@ -73,7 +73,7 @@ export const proofText = (t: Swatch, proved: boolean, units: DisplayUnits = METR
 /** The card to pin over the board: large enough to be read from it. */
 export async function proofPdf(t: Swatch, proved: boolean, units: DisplayUnits = METRIC): Promise<Uint8Array> {
   const { doc, regular, bold } = await paper(t)
-  const sheet = sheetOf(doc, regular)
+  const sheet = addPage(doc, regular)
   sheet.box(LEFT_MM, 16, 182, 150)
   sheet.text(proved ? 'Proved' : 'Pressed, not proved', LEFT_MM + 8, 32, 26, bold)
   let y = 48
@@ -107,7 +107,7 @@ const MAP_MM = { x: 28, y: 62, wide: 160, high: 110 }
 const SAFE = rgb(0.72, 0.8, 0.62), LIKELY = rgb(0.88, 0.91, 0.82), NOT_BONDED = rgb(0.93, 0.9, 0.84), DAMAGE = rgb(0.9, 0.78, 0.84)
 
 /** The ground of a place on the map: safe 95 times in 100, 80 times, may not bond, may be hurt. */
-export function groundOf(bond: number, damage: number): 'safe' | 'likely' | 'unbonded' | 'damage' | 'both' {
+export function windowTone(bond: number, damage: number): 'safe' | 'likely' | 'unbonded' | 'damage' | 'both' {
   if (bond >= 0.95 && damage <= 0.05) return 'safe'
   if (bond >= 0.8 && damage <= 0.2) return 'likely'
   return bond < 0.8 && damage > 0.2 ? 'both' : damage > 0.2 ? 'damage' : 'unbonded'
@@ -117,7 +117,7 @@ const GROUND_INK = { safe: SAFE, likely: LIKELY, unbonded: NOT_BONDED, damage: D
 /** The safe window as a sheet to lay beside the board: the map, the recipe on it, its room each way and what to measure next. */
 export async function windowPdf(w: WindowPage, units: DisplayUnits = METRIC): Promise<Uint8Array> {
   const { doc, regular, bold } = await paper({ names: w.names, edge: w.edge })
-  const sheet = sheetOf(doc, regular)
+  const sheet = addPage(doc, regular)
   sheet.text(`Safe window: ${w.names.fabric} with ${w.names.supply}`, LEFT_MM, 16, 15, bold)
   let y = 24
   for (const line of wrap(recipeSentence(w.recipe, w.names.pressCloth, units), bold, 11, 180)) {
@@ -137,7 +137,7 @@ export async function windowPdf(w: WindowPage, units: DisplayUnits = METRIC): Pr
       const cell = i * w.holdsS.length + k
       sheet.fill(
         atS(s - stepS / 2), atC(c + stepC / 2), wide / w.holdsS.length, high / w.solesC.length,
-        GROUND_INK[groundOf(w.bond[cell]!, w.damage[cell]!)],
+        GROUND_INK[windowTone(w.bond[cell]!, w.damage[cell]!)],
       )
     }
   }

@@ -1,7 +1,7 @@
 import { PDFDocument } from 'pdf-lib'
 import { describe, expect, it } from 'vitest'
 import type { Plan, Swatch } from '#shared/schemas'
-import { groundOf, planPdf, proofPdf, proofText, windowPdf } from './print'
+import { windowTone, planPdf, proofPdf, proofText, windowPdf } from './swatchPaper'
 
 const ID = '00000000-0000-4000-8000-000000000000'
 const recipe = {
@@ -70,10 +70,10 @@ describe('as text', () => {
 })
 
 describe('the safe window on paper', () => {
-  it.each<[number, number, ReturnType<typeof groundOf>]>([
+  it.each<[number, number, ReturnType<typeof windowTone>]>([
     [0.95, 0.05, 'safe'], [0.949, 0.05, 'likely'], [0.95, 0.051, 'likely'], [0.8, 0.2, 'likely'], [0.79, 0.2, 'unbonded'],
     [0.8, 0.21, 'damage'], [0.79, 0.21, 'both'], [0, 0, 'unbonded'], [1, 1, 'damage'],
-  ])('bonds %s, damage %s: %s', (bond, damage, ground) => expect(groundOf(bond, damage)).toBe(ground))
+  ])('bonds %s, damage %s: %s', (bond, damage, ground) => expect(windowTone(bond, damage)).toBe(ground))
   it('is an A4 page', async () => {
     const solesC = [100, 110, 120, 130], holdsS = [5, 10, 15, 20, 25]
     const cells = solesC.length * holdsS.length

@@ -1,0 +1,57 @@
+import { randomBytes, randomUUID } from 'node:crypto'
+import type { Sequelize } from 'sequelize'
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import type {} from '../testing/database'
+import { connect } from './connection'
+import { umzug } from './migrate'
+
+const NAME = `migrate_${randomBytes(6).toString('hex')}`
+let server: Sequelize, own: Sequelize
+beforeAll(async () => {
+  const url = inject('databaseUrl')
+  server = connect(url, 'none')
+  await server.query(`create database ${NAME}`)
+  own = connect(new URL(`/${NAME}`, url).href, 'none')
+})
+afterAll(async () => {
+  await own.close()
+  await server.query(`drop database ${NAME} with (force)`)
+  await server.close()
+})
+
+const rows = async (sql: string): Promise<Record<string, unknown>[]> => (await own.query(sql))[0] as Record<string, unknown>[]
+/** Every table, column, constraint and index there is, by name. */
+const shape = async (): Promise<string[]> => (await rows(`
+  select table_name || '.' || column_name || ' ' || data_type as it from information_schema.columns where table_schema = current_schema()
+  union select conrelid::regclass || ': ' || conname from pg_constraint where connamespace = current_schema()::regnamespace
+  union select tablename || ' by ' || indexname from pg_indexes where schemaname = current_schema() order by 1`)).map(r => String(r.it))
+
+describe('migrations', () => {
+  it('go up, down to nothing, and up to the same tables again', async () => {
+    await umzug(own).up()
+    const full = await shape()
+    expect(full).toContain('session_event.kind text')
+    await umzug(own).down({ to: 0 })
+    expect((await shape()).filter(it => !it.startsWith('migration'))).toEqual([])
+    await umzug(own).up()
+    expect(await shape()).toEqual(full)
+  }, 60_000)
+
+  it('a session kept under the names of before is the same session under those of today, and goes back', async () => {
+    const [workroom, job, session, fabric] = Array.from({ length: 4 }, () => randomUUID())
+    await own.query(`insert into workroom (id, name, units, rules) values ('${workroom}', 'Workroom', '{}', '{}')`)
+    await own.query(`insert into job (id, workroom_id, name, garment, wash_c, tumble, dry_clean)
+      values ('${job}', '${workroom}', 'Coat', 'jacket', 30, 'no', false)`)
+    await own.query(`insert into press_session (id, workroom_id, job_id, pieces_version, started_at)
+      values ('${session}', '${workroom}', '${job}', 0, now())`)
+    const kinds = ['take', 'undo', 'takeOver', 'skip', 'down']
+    for (const [position, kind] of kinds.entries())
+      await own.query(`insert into session_event (session_id, workroom_id, position, key, device, at, kind, op)
+        values ('${session}', '${workroom}', ${position}, '${randomUUID()}', '${randomUUID()}', now(), '${kind}', 'preshrink.${fabric}')`)
+    const kept = (table: string) => rows(`select kind, op from ${table} order by position`)
+    await umzug(own).down({ to: '2026-11-29-names' })
+    expect(await kept('run_event')).toEqual(['take', 'back', 'over', 'out', 'down'].map(kind => ({ kind, op: `settle.${fabric}` })))
+    await umzug(own).up()
+    expect(await kept('session_event')).toEqual(kinds.map(kind => ({ kind, op: `preshrink.${fabric}` })))
+  }, 60_000)
+})
