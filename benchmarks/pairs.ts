@@ -1,4 +1,4 @@
-/** Twelve pairings of the demo on the Harbour iron, the padded board and its usual cover. */
+/** Twelve pairings of the demo on the Harbour iron, the padded board and its usual press cloth. */
 import { fabricBody, rulesSchema, supplyBody, type Fabric, type PressCloth, type Iron, type Supply } from '#shared/schemas'
 import { toPressSetup } from '#shared/mappers'
 import type { PressSetup } from '#core/recipe'

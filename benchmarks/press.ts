@@ -1,4 +1,4 @@
-/** How set-downs and orders come out against their bounds, and how soon; prints, asserts nothing. */
+/** How positions and orders come out against their bounds, and how soon; prints, asserts nothing. */
 import { BLOCKS, outlinesOf, usualMeasures } from '#core/cut'
 import { arc, areaMm2, boundsOf, outlineOf, type Outline } from '#core/geometry'
 import { IRON_KINDS, type IronKindKey } from '#core/materials'

@@ -89,7 +89,7 @@ test('a jacket comes back: what was foreseen, what is; the swatch behind it, its
   // It was looked at: it is not due any more.
   await expect(page.getByLabel('Check it again on')).toHaveValue('')
   await expect.poll(async () => (await get<Due>(page, '/api/due')).looks.map(l => l.jobId)).not.toContain(job.id)
-  // Told again under its key nothing is added; what is wrong is said with its field.
+  // Sent again under its key nothing is added; what is wrong is said with its field.
   const { id: _i, swatchId: _t, ...told } = kept.events[0]!
   await page.request.post(`${server.url}/api/jobs/${job.id}/care`, { data: told })
   expect((await get<CareLog>(page, `/api/jobs/${job.id}/care`)).events).toHaveLength(2)
@@ -102,7 +102,7 @@ test('a jacket comes back: what was foreseen, what is; the swatch behind it, its
   expect((await get<CareLog>(page, `/api/jobs/${job.id}/care`)).events).toHaveLength(2)
   const washes = await get<SupplyWashes>(page, `/api/supplies/${pair.supplyId}/washes`)
   expect(washes.swatches.some(s => s.after === 1)).toBe(true)
-  // A good one tells each of its washes.
+  // A good one reports each of its washes.
   const good = await supply(page, 'B-12'), melton = await fabric(page, 'TW-02')
   const past = await get<Listed<Swatch>>(page, `/api/pairings?fabricId=${melton.id}&supplyId=${good.id}`)
   expect(past.rows.length).toBeGreaterThan(0)

@@ -25,7 +25,7 @@ export function ownBoard(clockRate = 60) {
     await expect(page.getByTestId('ticket')).toContainText(name)
     await expect(page).not.toHaveURL(/today/)
   }
-  /** Plans what stands in the job and begins its run, by keys. */
+  /** Plans what stands in the job and begins its session, by keys. */
   async function beginSession(page: Page): Promise<void> {
     await page.keyboard.press('5')
     await expect(page.getByRole('tab', { name: /Plan/ })).toBeVisible({ timeout: 20_000 })

@@ -282,7 +282,7 @@ test('what cannot be drawn, read or laid is said, and nothing is lost', async ({
   })
   await expect(page.getByTestId('layout').locator('[data-part]').first()).toBeVisible({ timeout: 30_000 })
 
-  // The same lay is refused by the server where parts lie on each other, and a cut sent twice is one.
+  // The same layout is refused by the server where parts lie on each other, and a cut sent twice is one.
   const cutting = await cuttingOf(page, 'Stewards\' shirts, twelve'),
     job = await jobNamed(page, 'Stewards\' shirts, twelve')
   const stand = cutting.pieces.find(p => p.name === 'Stand')!,

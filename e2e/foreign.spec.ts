@@ -76,7 +76,7 @@ test('every route, asked with the ids of a second workroom: nothing is there, an
   const [fabric, supply, iron] = [poplin, own.rows.supplies[0], own.rows.irons[0]]
   const job = { name: 'J', garment: 'G', washC: 40, tumble: 'no', dryClean: false, fabrics: [{ fabricId: mine.fabric }] }
   const fibres = [{ fibre: 'cotton', sharePct: 100 }]
-  // A run of ours, as it is sent.
+  // A session of ours, as it is sent.
   const ownOperations = own.rows.sessionOperations
     .filter((o: { sessionId: string }) => o.sessionId === own.rows.sessions[0].id)
     .map(({ sessionId: _r, position: _p, ...o }: { sessionId: string, position: number }) => o)
@@ -141,7 +141,7 @@ test('every route, asked with the ids of a second workroom: nothing is there, an
     }]),
     ['/api/jobs', { ...job, fabrics: [{ fabricId: mine.fabric, supplyId: theirs.supplies }] }],
   ]
-  // A run of ours that would point at theirs, or tell something of theirs.
+  // A session of ours that would point at theirs, or tell something of theirs.
   const session = { id: randomUUID(), jobId: own.rows.sessions[0].jobId, piecesVersion: 0, startedAt: day, operations: ownOperations }
   for (const [column, id] of [
     ['pieceId', rows.jobPieces[0].id], ['fabricId', theirs.fabrics], ['supplyId', theirs.supplies], ['ironId', theirs.irons],

@@ -73,7 +73,7 @@ test('two tabs judge the same swatch at once: it is kept once', async ({ page })
   const second = await page.context().newPage()
   await second.goto(`${server.url}/press`)
   await expect(second.getByLabel('Note')).toHaveValue('from two tabs')
-  // Both at the very same moment, so that neither has heard of the other.
+  // Both at the very same moment, so that neither knows of the other.
   const both = await Promise.all([page, second].map(tab => tab.getByRole('button', { name: 'Save swatch' }).elementHandle()))
   await Promise.all(both.map(button => button!.evaluate(b => (b as HTMLElement).click())))
   await expect(page.getByTestId('swatch').filter({ hasText: 'from two tabs' })).toHaveCount(1, { timeout: 20_000 })

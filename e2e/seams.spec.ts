@@ -220,7 +220,7 @@ test('what cannot be is refused with a sentence naming it, and nothing is half w
     expect([answer.status(), (await answer.json() as { detail: string }).detail]).toEqual([422, expect.stringMatching(sentence)])
   }
   expect(await makingsOf(page, job)).toEqual({ makings: [], version: 0 })
-  // Two boards: the second is told, with both versions.
+  // Two boards: the second is warned, with both versions.
   const good = making(hem) as Making
   expect((await page.request.put(url, { data: { version: 0, makings: [good] } })).status()).toBe(200)
   const late = await page.request.put(url, { data: { version: 0, makings: [] } })

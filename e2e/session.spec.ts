@@ -37,7 +37,7 @@ async function toPress(page: Page): Promise<void> {
   await page.keyboard.press('5')
   await expect(page.getByRole('tab', { name: /Positions/ })).toBeVisible({ timeout: 20_000 })
 }
-/** From the order to the run, by keys. */
+/** From the order to the session, by keys. */
 async function begin(page: Page): Promise<void> {
   await toPress(page)
   await page.keyboard.press('l')
@@ -78,7 +78,7 @@ async function finish(page: Page): Promise<void> {
   }
   await expect(page.getByTestId('piece')).not.toHaveText(piece!)
 }
-/** All that this board told has reached the server. */
+/** Every event of this board has reached the server. */
 const sent = (page: Page) => expect(page.getByTestId('waiting')).toBeHidden({ timeout: 20_000 })
 const fusedOf = (session: PressSession) => session.operations.filter(o => o.kind === 'fuse').map(o => o.name).sort()
 const secondBoard = async (browser: Browser, name: string): Promise<Page> => {
@@ -121,7 +121,7 @@ test('three pieces by keys alone: a place missed and pressed again, one set asid
     await second.waitForTimeout(300)
     expect((await sessionOf(page, job.id)).events.length).toBe(before)
 
-    // The fabric is settled; then a piece of several places, one of which was missed: by its number.
+    // The fabric is preshrunk; then a piece of several places, one of which was missed: by its number.
     await expect(page.getByTestId('piece')).toContainText('preshrink')
     await finish(page)
     const inHand = async () => (await page.getByTestId('piece').textContent())!
@@ -191,7 +191,7 @@ test('two boards at one piece are told, one takes it over; what was told without
   await begin(page)
   await warm(page)
   const second = await secondBoard(browser, NAME)
-  // Neither hears of the other: both set down on the same piece.
+  // Neither knows of the other: both set down on the same piece.
   for (const board of [page, second]) await board.context().setOffline(true)
   for (const board of [page, second]) await goOn(board, /^(Hold|Warm it|Lift)/)
   await expect(page.getByTestId('waiting')).toContainText('kept here')
@@ -277,7 +277,7 @@ test('what cannot be: no heat at all, a keep-out over everything, a job changed 
   await begin(page)
   const session = await sessionOf(page, job.id)
   expect(fusedOf(session)).toEqual(['Heading'])
-  // The pieces change while the run is open: said, and planned again.
+  // The pieces change while the session is open: said, and planned again.
   await savePieces(page, job.id, whole)
   await page.reload()
   await page.getByRole('tab', { name: /Plan/ }).click()
@@ -309,7 +309,7 @@ test('what cannot be: no heat at all, a keep-out over everything, a job changed 
   expect((await refused(events, { events: [{ ...event, atMs: 'noon' }] }))[1]).toBe('Time: say when.')
   expect((await refused(events, { events: [] }))[1]).toBe('Events: there are none.')
   expect((await refused(`/api/sessions/${randomUUID()}/events`, { events: [event] }))[0]).toBe(404)
-  // The same told three times, two of them at once: kept once.
+  // The same event sent three times, two of them at once: kept once.
   const append = () => page.request.post(`${server.url}${events}`, { data: { events: [event, event] } })
   await Promise.all([append(), append()])
   await append()

@@ -11,7 +11,7 @@ import type {
 } from '#shared/schemas'
 import { startServer, type Server } from './server'
 
-/** What is kept can be read back whatever it is; what two send at once is kept once; nothing that was told is taken for something else. */
+/** What is kept can be read back whatever it is; what two send at once is kept once; nothing that was sent is taken for something else. */
 test.use({ testIdAttribute: 'data-test' })
 let server: Server
 let client: Client
@@ -174,7 +174,7 @@ test('a run: edges tried next morning, boards with wrong clocks, what comes afte
   expect(rows.length).toBeGreaterThan(1)
   expect(Math.max(...rows.map(r => r.at_s))).toBeLessThanOrEqual(36_000)
 
-  // Told again it is the same; something else under its key is refused.
+  // Sent again it is the same; something else under its key is refused.
   expect((await append(session.id, [edge])).status).toBe(200)
   expect((await append(session.id, [{ ...edge, edge: 'lifts' }])).status).toBe(409)
   expect((await append(session.id, [{ ...edge, key: edge.key.toUpperCase() }])).status).toBe(200)
@@ -247,7 +247,7 @@ test('one id, one key: whoever is second is told, in whatever letters it comes, 
     expect(answers.map(x => x.status).sort()).toEqual([200, 422])
     const has = async (j: Job) => (await get<Cutting>(`/api/jobs/${j.id}/cutting`)).pieces.some(p => p.id === shared.id)
     const holders = await Promise.all([a, b].map(has))
-    // The one that was told it was kept has it.
+    // The one whose sending was confirmed has it.
     expect(holders).toEqual(answers.map(x => x.status === 200))
   }
   const making = (name: string, id: string) => ({
@@ -380,7 +380,7 @@ test('boards on two servers hear of each other at once, and ask the database not
         'select (xact_commit + xact_rollback) as n from pg_stat_database where datname = current_database()')
       return Number(r!.n)
     }
-    // What was counted before is told late by connections that are idle since.
+    // What was counted before arrives late by connections that are idle since.
     const in3S = async () => {
       const before = await transactions()
       await new Promise(done => setTimeout(done, 3000))

@@ -12,7 +12,7 @@ ensurePackages()
 ensurePrepared()
 ensureBuilt()
 
-/** A demo that was killed outright may have left its server behind; ours is told by its pid file. */
+/** A demo that was killed outright may have left its server behind; ours is known by its pid file. */
 const pidFile = join(DATA, 'server.pid')
 if (existsSync(pidFile)) {
   const pid = Number(readFileSync(pidFile, 'utf8'))

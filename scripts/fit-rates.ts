@@ -1,4 +1,7 @@
-/** Fits the speed of every grade of adhesive to its typical leaflet, prints the residuals and writes them as plain data. `npm run fit` */
+/**
+ * Fits the speed of every grade of adhesive to its typical maker's instructions, prints the residuals and writes them as plain data. `npm
+ * run fit`
+ */
 import { readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { bondOf, gradeOf } from '#core/bond'

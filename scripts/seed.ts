@@ -31,7 +31,7 @@ function idOf(name: string): string {
   return `${h.slice(0, 8)}-${h.slice(8, 12)}-4${h.slice(13, 16)}-a${h.slice(17, 20)}-${h.slice(20, 32)}`
 }
 
-/** A press that went by its recipe: the sole at its stop all the while. */
+/** A press that went by its recipe: the sole at its setting all the while. */
 function eventsOf({ warmS, holdS, coolS, setting: { meanC } }: Recipe): SwatchBody['events'] {
   const at = warmS > 0 ? warmS + LAY_S : 0
   const first: [number, SwatchBody['events'][number]['kind']][] = warmS > 0 ? [[0, 'warm'], [warmS, 'lift'], [warmS, 'lay']] : []

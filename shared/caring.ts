@@ -13,7 +13,7 @@ export interface CareThings {
   pieces: readonly Pick<JobPiece, 'fabricId' | 'interfacingId' | 'foamId' | 'webId'>[]
   makings: readonly Making[]
   rules: Rules
-  /** The hottest that a trim was settled at, by supply, °C. */
+  /** The hottest that a trim was preshrunk at, by supply, °C. */
   preshrunkC: Readonly<Record<string, number | null>>
 }
 /** An interfacing on a fabric, as a garment carries it. */
@@ -110,7 +110,7 @@ export function washesSeen(supply: Supply, fabrics: readonly Fabric[], { swatche
   })
 }
 
-/** A bond before its first wash: as its swatch was graded, else as its leaflet would make it. */
+/** A bond before its first wash: as its swatch was graded, else as its maker's instructions would make it. */
 const UNWASHED_BOND = 1.25
 export const bondBefore = (grade: number | null): { bond: number, from: 'measured' | 'model' } =>
   grade === null ? { bond: UNWASHED_BOND, from: 'model' } : { bond: bondAtGrade(grade), from: 'measured' }

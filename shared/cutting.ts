@@ -68,7 +68,7 @@ function drawnPiece({ shape, allowances }: Pick<JobPiece, 'shape' | 'allowances'
   return shape.drawnBy === 'cut' ? fromCutEdge(outline, allowances.seam) : drawnOf(outline)
 }
 
-/** By how much a fabric's pieces are cut larger, %: what its last pass still took, until it has settled; nothing where nobody knows. */
+/** By how much a fabric's pieces are cut larger, %: what its last pass still took, until it is preshrunk; nothing where nobody knows. */
 export const cutLargerPct = (s: FabricShrink | null | undefined): { along: number, across: number } => {
   // A pass that says more was measured wrong: nothing is cut by it.
   const believed = (pct: number) => (pct <= MOST_SHRINK_PCT ? pct : 0)
@@ -80,10 +80,10 @@ export const insetOf = (piece: Pick<JobPiece, 'inset'>, rules: Pick<Rules, 'allo
   piece.inset ?? (rules.allowance === 'caught' ? { how: 'caught' } : { how: 'inside', byMm: HOUSE_INSET_MM })
 export const webLessMm = (rules: Pick<Rules, 'size'>): number => (rules.size === 'exact' ? 0 : SMALLER_WEB_MM)
 
-/** A mat with a stiff layer is a sandwich. */
+/** A mat with a stiff layer is a stiff mat or bag. */
 export const isLayers = (p: Pick<JobPiece, 'place' | 'foamId'>): boolean => p.place === 'mat' && p.foamId !== null
 
-/** What a sandwich is made from; null where the piece is none. */
+/** What a stiff mat or bag is made from; null where the piece is none. */
 export function layersSpec(piece: JobPiece, ground: CuttingGround): LayersSpec | null {
   const stiff = isLayers(piece) ? ground.supply(piece.foamId!) : null
   if (!stiff) return null
@@ -192,7 +192,7 @@ export const usableWidthMm = (s: Pick<Supply, 'widthMm'>): number => (s.widthMm 
 /** Between any two parts on the roll, mm. */
 export const GAP_MM = 2
 
-/** Supplies of which there is enough for a lay of so many metres on another, by its area. */
+/** Supplies of which there is enough for a layout of so many metres on another, by its area. */
 export const enoughOf = (supplies: readonly Supply[], insteadOf: Supply, needM: number): Supply[] =>
   supplies.filter(s => s.id !== insteadOf.id && s.stockM * usableWidthMm(s) >= needM * usableWidthMm(insteadOf))
 

@@ -123,7 +123,7 @@ export function operationsOfMaking(m: Making): MadeMaking[] {
   }
 }
 
-/** Of a sole's length so much moves on from one set-down to the next. */
+/** Of a sole's length so much moves on from one position to the next. */
 export const REACH_SHARE = 0.85
 const MOST_PLACEMENTS = 400
 /** Where the sole is set down along lines, each from its middle outward, nose along it. */
@@ -134,7 +134,7 @@ export function placementsAlong(lines: readonly Line[], kind: IronKindKey): Sole
   // More places than can be numbered are walked in longer steps.
   while (count() > MOST_PLACEMENTS && reachMm < 1e6) reachMm *= 1.25
   return lines.flatMap((l) => {
-    // Counter-clockwise from up, as a set-down counts.
+    // Counter-clockwise from up, as a position counts.
     const mm = longMm(l), headingDeg = (Math.atan2(l.x0 - l.x1, l.y1 - l.y0) * 180 / Math.PI + 360) % 360
     return placesAlong(mm, reachMm).map(at => ({
       x: l.x0 + (l.x1 - l.x0) * at / Math.max(1e-9, mm), y: l.y0 + (l.y1 - l.y0) * at / Math.max(1e-9, mm), headingDeg,

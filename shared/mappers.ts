@@ -22,11 +22,11 @@ export const toEvidence = (c: Pick<Fabric, 'labelIronC' | 'labelSteam' | 'corner
   cornerC: c.cornerC,
 })
 
-/** What the house has settled about fusing, as the search needs it. */
+/** What the house has decided about fusing, as the search needs it. */
 export const toHabits = (r: Pick<Rules, 'bearing' | 'warm' | 'sides' | 'patience'>): HouseHabits =>
   ({ lean: r.bearing === 'lean', warmFirst: r.warm === 'first', bothSides: r.sides === 'both', patienceS: Number(r.patience) })
 
-/** What stands on a supply's sheet; null where the leaflet is lost. */
+/** What a supply's maker's instructions say; null where the maker's instructions are lost. */
 const toMakerFigures = (
   s: Pick<Supply, 'instructions' | 'makerC' | 'makerHoldS' | 'makerMoisture' | 'makerPressureKPa' | 'makerFor'>,
 ): MakerFigures | null =>
@@ -87,7 +87,7 @@ export const proofGroundOf = (
 
 export const toIronInput = (i: Iron): IronInput => ({ kind: i.kind, settings: i.settings.map(s => ({ ...s })) })
 
-/** The setup as it lies: fabric, interfacing and what is over it, iron, cover, bed, and the house's own ways. */
+/** The setup as it lies: fabric, interfacing and what is over it, iron, press cloth, surface, and the house's own ways. */
 export const toPressSetup = (
   fabric: Fabric, supply: Supply, iron: Iron, pressCloth: PressCloth | null, surface: SurfaceKindKey,
   rules: Pick<Rules, 'blend' | 'bearing' | 'warm' | 'sides' | 'patience'>, over: readonly Supply[] = [],

@@ -179,7 +179,7 @@ export function operationsOfMend(m: Making, spec: MendSpec): MadeMaking[] {
           )]
         })
         const sewn = add(`stitch${n}`, name, 'stitch', { how: 'hand' }, { needs: fused })
-        // Face down on a soft bed, round the dense parts.
+        // Face down on a soft surface, round the dense parts.
         const parts = spec.parts.map(p => fromPayload(p.outline))
         const at = (o: Outline) => laidWithin(o, spec)
         add(`press${n}`, `${name}, face down`, 'flatten', { how: 'seamDetail', seamDetail: 'crease' }, {
@@ -190,7 +190,7 @@ export function operationsOfMend(m: Making, spec: MendSpec): MadeMaking[] {
     }
   }
 }
-/** Fabric pressed about a crest, mm. */
+/** Fabric pressed about an embroidery, mm. */
 const EMBROIDERY_ROUND_MM = 25
 /** A part of a design where it lies on the garment: placed as its whole is. */
 function laidWithin(part: Outline, w: SpecOf<'embroidery'>): Outline {
@@ -295,8 +295,8 @@ const FAMILIES_FOR: Record<MendKind, readonly Supply['family'][]> = {
 }
 export interface Suited { supply: Supply, standsC: number | null, careShort: boolean, heavy: boolean, none: boolean }
 /**
- * What of the shelf serves a mend on this fabric, best first: what stands the wash, is no heavier than the fabric, is there, and of those
- * the lightest.
+ * What of the shelf serves a mend on this fabric, best first: what withstands the wash, is no heavier than the fabric, is there, and of
+ * those the lightest.
  */
 export function suitedTo(kind: MendKind, supplies: readonly Supply[], fabric: Pick<Fabric, 'massGsm'> | null, washC: number): Suited[] {
   const stuck = kind !== 'embroidery'

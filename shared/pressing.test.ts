@@ -140,7 +140,7 @@ describe('a run as it is sent', () => {
     expect(said([operation(), operation()])).toBe('Operations: the same one stands there twice.')
     expect(said([operation({ needs: ['b'] }), operation({ id: 'b', needs: ['c'] }), operation({ id: 'c', needs: ['a'] })]))
       .toBe('Operations: one needs another that needs it in turn.')
-    // What it needs may be of another run.
+    // What it needs may be of another session.
     expect(said([operation({ needs: ['before'] })])).toBeUndefined()
   })
 })

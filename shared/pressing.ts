@@ -110,7 +110,7 @@ export function untilSewn<O extends Pick<SessionOperation, 'id' | 'kind' | 'need
   return operations.filter(o => !later.has(o.id))
 }
 
-/** One way of doing an operation: with this iron, so, in so many set-downs. */
+/** One way of doing an operation: with this iron, so, in so many positions. */
 interface PlannedWay {
   ironId: string
   recipe: Recipe
@@ -126,7 +126,7 @@ const wayOf = (kind: SessionOperation['kind'], w: PlannedWay, boardS = boardSeco
   ironId: w.ironId, soleC: w.recipe.setting.meanC, damp: w.recipe.method === 'damp', boardS,
 })
 
-/** How an iron stands when an order is laid. */
+/** How an iron stands when an order is worked out. */
 export const ironAt = (i: Pick<Iron, 'id' | 'kind' | 'shutsOffAfterS'>, nowC: number): IronAt => ({
   id: i.id, nowC, warmCPerS: IRON_KINDS[i.kind].warmCPerS, coolCPerS: IRON_KINDS[i.kind].coolCPerS, shutsOffAfterS: i.shutsOffAfterS,
 })
@@ -151,7 +151,7 @@ export function orderTask(works: readonly PlannedWork[], irons: readonly IronAt[
   }
 }
 
-/** What is left of a run to be ordered: what lies to cool takes its place, what was begun takes only what is left of it. */
+/** What is left of a session to be ordered: what lies to cool takes its place, what was begun takes only what is left of it. */
 export function restTask(
   operations: readonly SessionOperation[], state: SessionState, irons: readonly IronAt[], places: number, nowS: number,
 ): OrderTask {

@@ -53,7 +53,7 @@ function ofText(text: string, key: string): string {
 /**
  * Something stored, with today's names: its keys, and the codes in it; what people wrote stays as it is.
  * @param value plain data, as JSON has it
- * @param key under which it stands
+ * @param key it is stored under
  */
 export function renamed(value: unknown, key = '', parent = ''): unknown {
   if (typeof value === 'string') return ofText(value, key)

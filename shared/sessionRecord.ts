@@ -1,4 +1,4 @@
-/** What a board knows of a run's events: kept in the server's order, each once, and how far it is whole. */
+/** What a board knows of a session's events: kept in the server's order, each once, and how far it is whole. */
 import type { KeptSessionEvent } from './schemas'
 
 /**

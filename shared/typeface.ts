@@ -43,7 +43,7 @@ function ringsOf(commands: readonly Command[]): Ring[] {
 
 /** Sets text in these fonts; capitals are as high as asked. @param fonts of one typeface, script by script */
 export function typesetterOf(fonts: readonly Font[]): Typesetter {
-  // A letter is worked out once for a size; where it stands it is only shifted.
+  // A letter is worked out once for a size; at its place it is only shifted.
   const known = new Map<string, Outline[]>()
   const outlinesOf = (font: Font, letter: string, size: number): Outline[] => {
     const key = `${fonts.indexOf(font)} ${letter} ${size}`

@@ -5,7 +5,7 @@ interface AnswerOptions {
   fault?: (error: unknown) => string | null
 }
 /**
- * What was worked out for what stands there now, asked anew whenever that changes. An answer that arrives after something else was
+ * What was worked out for what is there now, asked anew whenever that changes. An answer that arrives after something else was
  * asked is let go, whichever was the quicker.
  * @param asked what the answer hangs on; @param work asks; null where there is nothing to ask
  */

@@ -78,7 +78,7 @@ export function useCaring() {
     void loadLog()
   }, { immediate: true })
   watch(() => jobs.job?.trimIds.join(), ids => void loadTrims(ids ? ids.split(',').filter(Boolean) : []), { immediate: true })
-  // What came back is told to the swatch behind it: what that teaches is looked up again.
+  // What came back is recorded with the swatch behind it: what that teaches is looked up again.
   watch(() => outbox.sentCount.value, () => {
     void loadLog()
     for (const key of pairs.value.map(pairKey)) void look(key)

@@ -7,7 +7,7 @@ interface FootSwitch {
   listen: (pressed: () => void) => () => void
 }
 
-/** Most foot switches type a key. This one, until another is told. */
+/** Most foot switches type a key. This one, until another is chosen. */
 const USUAL_KEY = 'PageDown'
 const keyed = (key: string): FootSwitch => ({
   name: `the key ${key}`,

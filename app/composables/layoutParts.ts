@@ -5,7 +5,7 @@ import { fromPayload, GAP_MM, partId, usableWidthMm, type Part } from '#shared/c
 import type { LayoutPart, Supply } from '#shared/schemas'
 import type { LaidPart } from '~/components/cut/LayoutPicture.vue'
 
-/** How long a lay that was changed by hand rests before it is kept, ms. */
+/** How long a layout that was changed by hand rests before it is kept, ms. */
 const KEEP_AFTER_MS = 600
 
 /** How wide a part lies at the least, turned as its grain allows, mm. */
@@ -89,7 +89,7 @@ export function useLayoutParts(supply: Ref<Supply | null>) {
     const first = there.length > 0
       ? await ask('offcuts', remote => remote.onOffcuts(free, there, GAP_MM))
       : { placements: [], rest: free.map(p => p.id) }
-    // Another supply was taken meanwhile: its lay is another question.
+    // Another supply was taken meanwhile: its layout is another question.
     if (supply.value?.id !== s.id) return
     placed.value = [...pinned, ...first.placements.flatMap(({ id, ...at }) => placedOf(id, { ...at, pinned: false }))]
     const rest = new Set(first.rest)
@@ -114,7 +114,7 @@ export function useLayoutParts(supply: Ref<Supply | null>) {
     void keep()
   }
 
-  /** A part that is on no roll wide enough stays out; that alone is no reason to lay again. */
+  /** A part that is on no roll wide enough stays out; that alone is no reason for a new layout. */
   const isKept = () => placed.value.length > 0 && unplaced.value.every(p => leastWideMm(p) > wideMm.value)
   const drawnSo = computed(() => parts.value.map(p => `${p.id} ${Math.round(areaMm2(p.outline))} ${p.grain}`).join())
   // What lies there as it was kept; other pieces than then are laid anew.
@@ -129,7 +129,7 @@ export function useLayoutParts(supply: Ref<Supply | null>) {
     placed.value = placed.value.map(p => (partId(p) === id ? { ...p, ...to } : p))
     void keepSoon()
   }
-  /** Moved by hand a part is pinned: the next lay goes round it. What lies on an offcut stays there. */
+  /** Moved by hand a part is pinned: the next layout goes round it. What lies on an offcut stays there. */
   function move(id: string, x: number, y: number): void {
     const p = placed.value.find(q => partId(q) === id), part = partOf(id)
     if (!p || !part || p.offcutId !== null) return

@@ -1,11 +1,13 @@
 import { boundMm, type Layout, type LayoutTask } from '#core/layout'
 
-/** A lay is looked for in stretches of this, ms: so long does it take at most to show a better one, or to stop. */
+/** A layout is looked for in stretches of this, ms: so long does it take at most to show a better one, or to stop. */
 const STRETCH_MS = 250
 /** Nothing shorter for so long: it is good, and the search rests. */
 const REST_AFTER_MS = 20_000
 
-/** Looks for a lay in a worker: a first one at once, then ever shorter ones until it is stopped. @param key one search a key at a time */
+/**
+ * Looks for a layout in a worker: a first one at once, then ever shorter ones until it is stopped. @param key one search a key at a time
+ */
 export function useLayoutSearch(key: string) {
   const { ask, end } = useBoardWorkers()
   const layout = shallowRef<Layout | null>(null)

@@ -8,7 +8,7 @@ export const freshMaking = <K extends MakingKind>(name: string, spec: SpecOf<K>)
 })
 
 /**
- * What is written on at a setup: one of the job's makings, or a draft of this board that belongs to no job yet.
+ * What is written on at a drawer: one of the job's makings, or a draft of this board that belongs to no job yet.
  * @param usual how a fresh one begins
  */
 export function useMakingDraft<K extends MakingKind>(kind: K, usual: () => MakingOf<K>) {
@@ -17,7 +17,7 @@ export function useMakingDraft<K extends MakingKind>(kind: K, usual: () => Makin
   const draft = useStored<MakingOf<K>>(`making-${kind}`, usual())
   const chosenId = useStored<string | null>(`making-${kind}-chosen`, null)
   const ofJob = computed(() => makings.makings.filter((m): m is Making & MakingOf<K> => m.spec.kind === kind))
-  /** Someone asked for a fresh one: the draft stands, though the job has others. */
+  /** Someone asked for a fresh one: the draft shows, though the job has others. */
   const fresh = ref(false)
   watch(() => [makings.jobId, ofJob.value.length] as const, ([job], before) => {
     if (job !== before?.[0]) fresh.value = false

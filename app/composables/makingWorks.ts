@@ -21,7 +21,7 @@ interface Way {
   refusal: HemRefusal | null
   mendRefusal: StuckRefusal | null
 }
-/** A stop within this is as hot, °C. */
+/** A setting within this is as hot, °C. */
 const SAME_SETTING_C = 6
 /** An operation that is a shape, and no line along which the sole goes. */
 type Covering = (q: CoverageQuestion) => Promise<Coverage>
@@ -50,7 +50,7 @@ export function useMakingWorks(coverageFor: Covering, since: () => number) {
     const fabric = fabricOf(made.fabricId ?? m.fabricIds[0] ?? null)
     if (!fabric || made.spec.how === 'hand') return none
     if (made.spec.how === 'remedy') {
-      // It was worked out for one iron; another takes it over where it has a stop as hot.
+      // It was worked out for one iron; another takes it over where it has a setting as hot.
       const recipe = m.spec.kind === 'remedy' && m.spec.recipe ? toRecipe(m.spec.recipe) : null
       const setting = recipe && iron.settings.find(s => Math.abs(s.meanC - recipe.setting.meanC) <= SAME_SETTING_C)
       return recipe && setting
@@ -143,7 +143,7 @@ export function useMakingWorks(coverageFor: Covering, since: () => number) {
     }
   }
 
-  /** @param settles operations that settle a fabric, by fabric: it is settled before anything on it is pressed */
+  /** @param preshrinks operations that preshrink a fabric, by fabric: it is preshrunk before anything on it is pressed */
   async function worksOf(makings: readonly Making[], settles: ReadonlyMap<string, string>, cannot: { name: string, why: string }[]) {
     const all = makings.flatMap((m) => {
       try {

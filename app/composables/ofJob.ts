@@ -1,5 +1,5 @@
 interface OfJob {
-  /** Saves what is written for the job it stands for. */
+  /** Saves what is written for the job it belongs to. */
   save: () => Promise<void>
   /** Takes all of it off the board, as nobody's. */
   leave: () => Promise<void>
@@ -22,7 +22,7 @@ export function useOfJob(jobId: Ref<string | null>, saved: Ref<boolean>, { save,
       if (openId() !== id) return
       await leave()
     }
-    // What stands here unsaved stays as it is.
+    // What is unsaved here stays as it is.
     if (id && (jobId.value !== id || saved.value)) await fetch(id, () => openId() === id)
   }
   let fetching: { id: string | null, done: Promise<void> } | null = null

@@ -107,7 +107,7 @@ const post = (url: string, body: object | Blob): Promise<unknown> => {
   })
 }
 interface EventsBody { events: { kind: string }[] }
-/** Every touch of a run is sent; only an edge that was tried says something to the other stages. */
+/** Every touch of a session is sent; only an edge that was tried says something to the other stages. */
 const isWorthReloading = (w: Waiting): boolean => w.kind !== 'press' || (w.body as EventsBody).events.some(e => e.kind === 'edge')
 async function arrived(item: Waiting, answer: unknown): Promise<void> {
   await forget(item.key)
@@ -133,7 +133,7 @@ async function sendOne(item: Waiting): Promise<boolean> {
   }
 }
 
-/** Sends what happened in a run together. @returns whether the next may be tried; null where it has to go one by one */
+/** Sends what happened in a session together. @returns whether the next may be tried; null where it has to go one by one */
 async function sendTogether(items: readonly Waiting[]): Promise<boolean | null> {
   try {
     const answer = await post(items[0]!.url, { events: items.flatMap(w => (w.body as EventsBody).events) })
@@ -146,7 +146,7 @@ async function sendTogether(items: readonly Waiting[]): Promise<boolean | null> 
 }
 const MOST_TOGETHER = 100
 
-/** One tab sends at a time, the oldest first; what belongs to a swatch or a run that still waits goes after it. */
+/** One tab sends at a time, the oldest first; what belongs to a swatch or a session that still waits goes after it. */
 async function sendAll(): Promise<void> {
   await look()
   const tried = new Set<string>()

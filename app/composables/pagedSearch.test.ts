@@ -10,7 +10,7 @@ const refusal = Object.assign(new FetchError('no'), {
   response: { status: 422 }, data: { type: 'about:blank', title: 'No', status: 422, detail: 'Weight: give a number.', errors: [] },
 })
 
-/** A search whose answers come when they are told to. */
+/** A search whose answers come on request. */
 async function search() {
   const open: { answer: (rows: string[]) => void, refuse: () => void }[] = []
   vi.stubGlobal('$fetch', () => new Promise((done, fail) => {

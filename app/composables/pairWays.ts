@@ -103,7 +103,7 @@ export function usePairWays() {
     const here = { ironId: iron.id, surface, pressClothId: pressCloth?.id ?? null, standing: 'estimated' as const, predicted: null,
       recipe: null }
     if (kind === 'tack') {
-      // Under its own paper: no cover.
+      // Under its own paper: no press cloth.
       const tack = await workers.ask<Tack>('pairs', async remote => (await remote.tack(b, taught)) as Tack)
       return 'blocked' in tack ? { ...here, blocked: tack.blocked } : { ...here, pressClothId: null, recipe: tack.recipe, blocked: null }
     }

@@ -36,7 +36,7 @@ export const bestOfEach = (done: readonly Done[]): Map<ExerciseKey, { near: numb
   }, new Map<ExerciseKey, { near: number, passed: boolean, times: number }>())
 
 const ASK = 'practice'
-/** The practice bench: what lies on it, how it is pressed by the clock, what it answers. */
+/** The practice setup: what lies on it, how it is pressed by the clock, what it answers. */
 export function usePractising() {
   const board = useSelection()
   const workers = useBoardWorkers()
@@ -167,7 +167,7 @@ export function usePractising() {
       at: new Date().toISOString() }
     sheet.value = { ...sheet.value, done: [...sheet.value.done, done].slice(-MOST_DONE) }
   }
-  /** Answers what is not pressed, or a braid that was settled and cut. */
+  /** Answers what is not pressed, or a trim that was preshrunk and cut. */
   async function judge(): Promise<void> {
     if (!exercise.value || answer.value || judging.value) return
     count(await ask(attemptNow()))

@@ -6,9 +6,9 @@ import type { PlannedWork } from '~/stores/planning'
 const LOOKED_MS = 700
 
 /**
- * In which order the open job is pressed: before a run from what is planned, during one from what is left of it. With it what would
+ * In which order the open job is pressed: before a session from what is planned, during one from what is left of it. With it what would
  * change with other irons, with one put off, or with one more.
- * @param putOff what waits for another time, by id
+ * @param putOff what is put off, by id
  * @param chosen the one that what-ifs ask about
  */
 export function usePressOrder(putOff: Ref<ReadonlySet<string>>, chosen: Ref<string | null>) {
@@ -40,11 +40,11 @@ export function usePressOrder(putOff: Ref<ReadonlySet<string>>, chosen: Ref<stri
     return i ? [{ ...ironAt(i, nowC(id)), name: i.name }] : []
   })
 
-  /** What is planned and not done in an earlier run. */
+  /** What is planned and not done in an earlier session. */
   const open = computed<PlannedWork[]>(() => planning.works.filter(w => !session.doneBefore.has(sameSpec(w))))
   function taskOf(ids: readonly string[], off: ReadonlySet<string>, more: PlannedWork | null): OrderTask {
     if (session.plan && !session.closed) {
-      // A run goes on with what was planned for it.
+      // A session goes on with what was planned for it.
       const running = [...new Set([...ids, ...session.operations.flatMap(o => o.ironId ?? [])])]
       return restTask(session.operations.filter(o => !off.has(o.id)), session.state, ironsOf(running), places.value, session.nowS)
     }
@@ -60,7 +60,7 @@ export function usePressOrder(putOff: Ref<ReadonlySet<string>>, chosen: Ref<stri
   const task = shallowRef<OrderTask | null>(null)
   const irons = shallowRef<ReturnType<typeof ironsOf>>([])
 
-  /** Lays the order anew, from how the irons stand now. */
+  /** Lays the order anew, from the state of the irons now. */
   function layOutAgain(): void {
     const t = taskOf(ironIds.value, putOff.value, null)
     irons.value = ironsOf(t.irons.map(i => i.id))

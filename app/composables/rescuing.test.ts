@@ -18,7 +18,7 @@ const rules = { blend: 'strict', bearing: 'weight', warm: 'no', sides: 'one', pa
 const draft = draftRecipe(toPressSetup(fabric(), supply(), iron(), null, 'padded', rules), 'dry', iron().settings[1]!, 'back', 1, 'weight')
 const recipe = { ...draft, warmS: 0, holdS: 12, coolS: 60 }
 const event = (key: string, kind: string, op: string) => ({ key, kind, op })
-/** A run of two pieces: `missed` places of the first, and the edge that the swatch 71 is. */
+/** A session of two pieces: `missed` places of the first, and the edge that the swatch 71 is. */
 const session = (id: string, missed: number, edgeOf: string | null) => ({
   id, operations: ['a', 'b'].map(op => ({ id: op, fabricId: idOf(11), supplyId: idOf(21) })),
   events: [
@@ -30,7 +30,7 @@ let scope: EffectScope
 let asked: ReturnType<typeof workersHere>['asked']
 const answered = async () => { for (let i = 0; i < 40; i++) await new Promise(done => setImmediate(done)) }
 
-/** The board with swatches of the pair on it, in a job with these runs. */
+/** The board with swatches of the pair on it, in a job with these sessions. */
 async function begin(rows: Swatch[], sessions: PressSession[] = []) {
   const { asked: fetched } = standIn({
     'GET /api/pairings': () => ({ rows, total: rows.length, page: 1, size: 60 }), 'GET /api/rescues': () => ({ results: [] }),
@@ -103,7 +103,7 @@ describe('what went wrong with the piece on the board', () => {
     expect(r.ofJob.value[0]!.spec.went).toBe('partly')
     await r.went(made!.id, 'partly')
     expect([r.ofJob.value[0]!.spec.went, useMakings().saved]).toEqual([null, true])
-    // Another cause has another remedy, and none stands while it is worked out.
+    // Another cause has another remedy, and none shows while it is worked out.
     r.wanted.value = r.diagnosis.value!.beliefs.find(b => b.cause !== cause)!.cause
     await nextTick()
     expect(r.remedy.value).toBeNull()

@@ -15,7 +15,7 @@ const EXPLAIN = 'rescue explain', REMEDY = 'rescue remedy'
 const LOOSE: readonly Sign[] = ['lifts', 'edges', 'peeledWashed']
 /** A piece that lets go and was never graded has about so much of a bond left. */
 const LOOSE_BOND = 0.35, WHOLE_BOND = 1
-/** Runs of a job that are looked through for where a swatch comes from. */
+/** Sessions of a job that are looked through for where a swatch comes from. */
 const LOOKED_BACK = 8
 /** A scorch that its pressing made so brown is past brushing. */
 const BROWN_FROM = 0.25
@@ -41,7 +41,7 @@ export function useRescuing() {
     : pairing.swatches.find(t => t.id === swatchId.value) ?? pairing.swatches.find(t => t.grade < PASS_GRADE || t.marks.length > 0
       || t.washes.some(w => w.grade < PASS_GRADE)) ?? null))
   const pressed = shallowRef<RescueContext['pressed']>(null)
-  /** A pressing of which nothing was told: only its grade is known. */
+  /** A pressing of which nothing is known: only its grade is known. */
   const untold = computed(() => swatch.value !== null && swatch.value.events.length === 0)
   watch(() => [swatch.value?.id, pairing.taught, selection.fabric?.id], async () => {
     pressed.value = null
@@ -63,7 +63,7 @@ export function useRescuing() {
       problem.value = faultOf(error) ?? problem.value
     }
   }, { immediate: true })
-  /** Set-downs that its run says were missed, where it comes from one: of the very piece whose edge it was, if that is known. */
+  /** Positions that its session says were missed, where it comes from one: of the very piece whose edge it was, if that is known. */
   async function missedIn(t: Swatch): Promise<number> {
     if (!jobs.job || !isSessionNote(t.note)) return 0
     try {

@@ -40,7 +40,7 @@ export function useSaving<T extends Kept>(
       saving.value = false
     }
   }
-  /** Saves what stands here over the newer one, knowingly. */
+  /** Saves what is here over the newer one, knowingly. */
   function overThem(): void {
     draft.version.value = theirs.value!.version
     theirs.value = null

@@ -2,7 +2,7 @@ import { useIntervalFn } from '@vueuse/core'
 import type { SeamDetailPlan } from '#core/seam'
 
 type Phase = 'ready' | 'down' | 'turn' | 'rest' | 'done'
-/** A ring to press one feature by, outside any run: down, lift, the other side, and until it may be touched. */
+/** A ring to press one feature by, outside any session: down, lift, the other side, and until it may be touched. */
 export function useSeamDetailRing(plan: Ref<SeamDetailPlan | null>) {
   const { rate } = useIron()
   const chime = useChime()

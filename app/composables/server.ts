@@ -3,7 +3,7 @@ import { useIntervalFn } from '@vueuse/core'
 /** A server that is away is asked so often whether it is there again. */
 const ASK_AGAIN_MS = 5000
 const awaySince = ref<number | null>(null)
-/** When the oldest of what is shown was last heard from the server, ms; null while it answers. */
+/** When the oldest of what is shown last came from the server, ms; null while it answers. */
 const copyOf = ref<number | null>(null)
 
 /** A request was not answered, or answered by a server whose database is away. */
@@ -30,7 +30,7 @@ export const useServer = () => ({ awaySince, copyOf, silent, noteAnswer })
 
 /**
  * Asks again and again while the server is away, so that what waits for it goes on by itself.
- * @param ask any request of it: that it was answered is heard of by itself
+ * @param ask any request of it: that it was answered is noticed by itself
  */
 export function useAskingAgain(ask: () => Promise<unknown>): void {
   const { pause, resume } = useIntervalFn(() => { ask().catch(() => undefined) }, ASK_AGAIN_MS, { immediate: false })

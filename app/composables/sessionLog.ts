@@ -3,7 +3,7 @@ import { renamed } from '#shared/renamed'
 import type { PressSession, SessionEventBody } from '#shared/schemas'
 
 type SessionPlan = Omit<PressSession, 'events'>
-/** What this browser holds of runs: the plan of each, and every event that was told on this board or heard from another. */
+/** What this browser holds of sessions: the plan of each, and every event recorded on this board or received from another. */
 let store: UseStore | null = null
 // A browser's database keeps the name it was made with; what was written in it before has the names of then.
 const held = (): UseStore => (store ??= createStore(storedKey(workroomId(), 'runs'), 'runs'))
@@ -24,13 +24,13 @@ async function safely<T>(work: () => Promise<T>, otherwise: T): Promise<T> {
 }
 
 export const keepPlan = (session: SessionPlan): Promise<void> => safely(() => set(PLAN + session.id, toPlain(session), held()), undefined)
-/** Written down before anything is shown: what a hand was told has happened is never lost with the page. */
+/** Written down before anything is shown: an event that was confirmed to the user is never lost with the page. */
 export const keepEvent = (sessionId: string, e: SessionEventBody): Promise<void> =>
   safely(() => set(eventKey(sessionId, e), toPlain(e), held()), undefined)
 export const keepEvents = (sessionId: string, all: readonly SessionEventBody[]): Promise<void> =>
   safely(() => setMany(all.map(e => [eventKey(sessionId, e), toPlain(e)]), held()), undefined)
 
-/** The plan of a run as it was last heard of here. */
+/** The plan of a session as it was last received here. */
 export const keptPlan = (sessionId: string): Promise<SessionPlan | null> =>
   safely(async () => (renamed(await get<SessionPlan>(PLAN + sessionId, held())) as SessionPlan | undefined) ?? null, null)
 export const keptEvents = (sessionId: string): Promise<SessionEventBody[]> =>
@@ -39,14 +39,14 @@ export const keptEvents = (sessionId: string): Promise<SessionEventBody[]> =>
     return all.filter(([key]) => key.startsWith(`${EVENT}${sessionId} `)).sort(([a], [b]) => a.localeCompare(b)).map(([, e]) =>
       renamed(e) as SessionEventBody)
   }, [])
-/** Runs of a job that this browser knows, the newest first. */
+/** Sessions of a job that this browser knows, the newest first. */
 export const keptSessionsOf = (jobId: string): Promise<SessionPlan[]> =>
   safely(async () => {
     const all = await entries<string, SessionPlan>(held())
     return all.filter(([key, r]) => key.startsWith(PLAN) && r.jobId === jobId).map(([, r]) => renamed(r) as SessionPlan)
       .sort((a, b) => b.startedAt.localeCompare(a.startedAt))
   }, [])
-/** A run that is over, and known to the server, is let go. */
+/** A session that is over, and known to the server, is let go. */
 export const dropSession = (sessionId: string): Promise<void> =>
   safely(async () => {
     for (const [key] of await entries<string, unknown>(held())) if (key.includes(sessionId)) await del(key, held())

@@ -6,12 +6,12 @@ type SessionPlan = Omit<PressSession, 'events'>
 type EventDetails = Partial<Omit<SessionEventBody, 'key' | 'device' | 'atMs' | 'kind'>>
 /** After so long what was not answered, or a stream that broke, is asked for anew. */
 const AGAIN_MS = 3000
-/** Runs of a job that are looked through for what is done. */
+/** Sessions of a job that are looked through for what is done. */
 const LOOKED_BACK = 8
 const newsFrom = ({ id, events, closedAt, piecesVersion }: PressSession): SessionNews => ({ id, events, closedAt, piecesVersion })
 
 /**
- * The record of a run: its plan, and everything that was told of it on this board and on others. What is told here is written down in
+ * The record of a session: its plan, and every event recorded on this board and on others. An event of this board is written down in
  * the browser first, then shown, then sent.
  */
 export function useSessionRecord(device: Ref<string>) {
@@ -22,16 +22,16 @@ export function useSessionRecord(device: Ref<string>) {
   const kept = shallowRef<KeptSessionEvent[]>([])
   const own = shallowRef<SessionEventBody[]>([])
   const earlier = ref<SessionHead[]>([])
-  /** What earlier runs of this job have done already. */
+  /** What earlier sessions of this job have done already. */
   const doneBefore = shallowRef<ReadonlySet<string>>(new Set())
   const problem = ref<string | null>(null)
   const loading = ref(false)
-  /** What run there is could not be asked, and none lies here; it is asked again. */
+  /** What session there is could not be asked, and none lies here; it is asked again. */
   const unread = ref(false)
   const closed = computed(() => plan.value?.closedAt != null || [...kept.value, ...own.value].some(e => e.kind === 'close'))
 
   let loaded: string | null = null
-  /** Finds the run of the open job: the newest that is not over, from the server or from what this browser holds. */
+  /** Finds the session of the open job: the newest that is not over, from the server or from what this browser holds. */
   async function load(): Promise<void> {
     const jobId = jobs.job?.id ?? null
     if (loaded !== jobId) unread.value = false
@@ -56,7 +56,7 @@ export function useSessionRecord(device: Ref<string>) {
         if (problemOf(error).status !== 0) problem.value = problemOf(error).detail
       }
       if (open && loaded === jobId) await take(open)
-      // Runs that are over and known to the server need not be held here.
+      // Sessions that are over and known to the server need not be held here.
       for (const r of here) if (earlier.value.some(e => e.id === r.id && e.closedAt !== null && e.id !== open)) void dropSession(r.id)
       if (loaded !== jobId) return
       unread.value = plan.value === null && (open !== null || !answered)
@@ -65,7 +65,7 @@ export function useSessionRecord(device: Ref<string>) {
       if (loaded === jobId) loading.value = false
     }
   }
-  /** Runs that are over: what they did is not planned again. */
+  /** Sessions that are over: what they did is not planned again. */
   async function loadEarlier(): Promise<void> {
     const jobId = loaded, over = earlier.value.filter(r => r.closedAt !== null).slice(0, LOOKED_BACK)
     const sessions = await Promise.all(over.map(r => $fetch<PressSession>(`/api/sessions/${r.id}`).catch(() => null)))
@@ -79,7 +79,7 @@ export function useSessionRecord(device: Ref<string>) {
     own.value = []
   }
 
-  /** Layouts a run on the board, or one that is over to be looked at. */
+  /** Layouts a session on the board, or one that is over to be looked at. */
   async function take(id: string): Promise<void> {
     if (plan.value?.id !== id) leave()
     const reported = await keptEvents(id)
@@ -109,7 +109,7 @@ export function useSessionRecord(device: Ref<string>) {
     subscribe()
   }
 
-  /** Takes in what the server says has happened in the run on the board; news of another one is not its own. */
+  /** Takes in what the server says has happened in the session on the board; news of another one is not its own. */
   function merge(news: SessionNews): void {
     if (news.id !== plan.value?.id) return
     const { events, fresh } = mergeEvents(kept.value, news.events)
@@ -124,7 +124,7 @@ export function useSessionRecord(device: Ref<string>) {
   }
   /** The gap that was asked for last: what the server itself does not have is not asked for without an end. */
   let asked: { id: string, from: number, known: number } | null = null
-  /** Asks for what lies between: what this board told comes back before what others told meanwhile. */
+  /** Asks for what lies between: the events of this board come back before those of others. */
   async function fillUp(): Promise<void> {
     const id = plan.value?.id, from = wholeUpTo(kept.value), known = kept.value.length
     if (!id || (asked?.id === id && asked.from === from && asked.known === known)) return
@@ -147,7 +147,7 @@ export function useSessionRecord(device: Ref<string>) {
     merge(newsFrom(session))
   }
   let live: EventSource | null = null
-  /** Hears what other boards tell, as it happens. */
+  /** Receives events of other boards as they happen. */
   function subscribe(): void {
     live?.close()
     const id = plan.value?.id
@@ -180,7 +180,7 @@ export function useSessionRecord(device: Ref<string>) {
 
   let lastMs = 0
   let appending: Promise<unknown> = Promise.resolve()
-  /** Tells that something happened: kept in the browser, then shown, then sent. One after another, as they were told. */
+  /** Records an event: kept in the browser, then shown, then sent. One after another, in their order. */
   function append(kind: SessionEventBody['kind'], what: EventDetails = {}): Promise<void> {
     // No two things of one board at the same moment.
     const atMs = Math.max(Date.now(), lastMs + 1)
@@ -190,7 +190,7 @@ export function useSessionRecord(device: Ref<string>) {
       setting: null,
       edge: null, placements: null, takes: null, byS: null, ids: null, ...what,
     }
-    // Of the run that was on the board when it was told.
+    // Of the session that was on the board when the event was recorded.
     const id = plan.value?.id
     const done = appending.then(async () => {
       if (!id) return
@@ -202,7 +202,7 @@ export function useSessionRecord(device: Ref<string>) {
     return done
   }
 
-  /** Begins a run. */
+  /** Begins a session. */
   async function begin(ops: SessionOperation[], order: string[], piecesVersion: number): Promise<void> {
     if (!jobs.job) return
     const body = { id: crypto.randomUUID(), jobId: jobs.job.id, piecesVersion, startedAt: new Date().toISOString(), operations: ops }

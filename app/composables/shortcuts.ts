@@ -131,7 +131,7 @@ const isCovered = () => document.querySelector('[role=dialog], [role=listbox], [
 export function useShortcuts(handlers: Partial<Record<KeyName, () => void>>): void {
   const mine = Symbol('screen')
   const names = Object.keys(handlers) as KeyName[]
-  // Heard before the control that has the focus: a closed list must not look a letter up among its entries.
+  // Handled before the control that has the focus: a closed list must not look a letter up among its entries.
   useEventListener(window, 'keydown', (e: KeyboardEvent) => {
     const name = names.find(n => n !== 'leave' && KEYS[n].key === e.key.toLowerCase())
     if (!name || shortcutListOpen.value || e.ctrlKey || e.metaKey || e.altKey || active.get(name)?.at(-1) !== mine) return
@@ -179,7 +179,7 @@ export function pressDigit(n: number): boolean {
   return true
 }
 
-/** Digits are heard before a closed list looks them up among its entries. */
+/** Digits are handled before a closed list looks them up among its entries. */
 export function useDigitKeys(): void {
   useEventListener(window, 'keydown', (e: KeyboardEvent) => {
     if (!/^\d$/.test(e.key) || e.ctrlKey || e.metaKey || e.altKey || e.repeat || isTakenBy(document.activeElement, e.key)) return
@@ -200,7 +200,7 @@ export function useShortcutList() {
 }
 
 /**
- * Space is the iron whatever has the focus, save in a text field: it is caught before any button hears of it, and so is its release,
+ * Space is the iron whatever has the focus, save in a text field: it is caught before any button receives it, and so is its release,
  * which is what presses a button.
  */
 export function useSpaceBar(runs: () => boolean, act: () => void): void {

@@ -20,7 +20,7 @@ export function useSpringScale() {
       problem.value = faultWords(error)
     }
   }
-  /** @param bond what the stand-in is told of the bond */
+  /** @param bond the bond that the stand-in is given */
   function start(bond: number, speed: number): void {
     stop()
     pulls.value = []

@@ -7,7 +7,7 @@ const LAST_WORKROOM = 'ready-cuff-workroom'
 /** Where a thing is kept for a workroom. */
 export const storedKey = (workroomId: string, name: string): string => `ready-cuff/${workroomId}/${name}`
 
-/** What stands in for a store that the browser forbids: lost with the page. */
+/** What replaces a store that the browser forbids: lost with the page. */
 export function passingStore(): StorageLike {
   const held = new Map<string, string>()
   return {

@@ -1,12 +1,12 @@
 import { runMap, type Sensitivity, type WindowMap, type WindowQuestion } from '#core/window'
 
-/** Where the pin stands is no part of a map: the same map serves every pin. */
+/** The pin's place is no part of a map: the same map serves every pin. */
 const mapKey = (q: WindowQuestion): string =>
   JSON.stringify({ ...q, recipe: { ...q.recipe, holdS: 0, coolS: 0, setting: { swingC: q.recipe.setting.swingC } } })
 let windows = 0
 
 /**
- * Draws the map of a question on all cores: a coarse picture first, then refined; a newer question settings the older.
+ * Draws the map of a question on all cores: a coarse picture first, then refined; a newer question ends the older.
  * What moves the edge most is worked out once the map stands and the pin rests.
  */
 export function useWindowMap(question: Ref<WindowQuestion | null>) {

@@ -8,7 +8,7 @@ interface Job<Remote> {
   stale: boolean
 }
 
-/** A worker, and how it is started anew. `failed` settles when the worker itself breaks. */
+/** A worker, and how it is started anew. `failed` ends when the worker itself breaks. */
 export interface Lane<Remote> { remote: Remote, failed: Promise<Error>, end: () => void }
 
 /** What was asked before was ended: by a newer question, or by a person. */
@@ -23,7 +23,7 @@ export class Ended extends Error {
 const PATIENCE_MS = 400
 
 /**
- * Works things out on so many lanes: the more pressing first, in the order asked. A key that is ended drops what waits under it;
+ * Works things out on so many workers: the more pressing first, in the order asked. A key that is ended drops what waits under it;
  * what already runs is disregarded, and its worker started anew if it does not come to an end soon. A lane that breaks fails its
  * job with a sentence and is replaced, so that nothing waits for ever.
  */

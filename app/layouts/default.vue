@@ -33,7 +33,7 @@ useShortcuts({
 const spaceRuns = () => route.path.startsWith('/press')
   ? press.phase === 'ready' || press.phase === 'running'
   : press.phase === 'running' && press.step?.kind !== 'cool'
-/** The run's iron is Space's where the run is shown, and anywhere while its sole is down. */
+/** The session's iron is Space's where the session is shown, and anywhere while its sole is down. */
 const sessions = () => session.plan !== null && !session.closed && (session.atHand || (session.down && !session.heldElsewhere))
 useSpaceBar(() => !shortcutListOpen.value && (sessions() || spaceRuns()), () => (sessions() ? void session.space() : press.next()))
 // The screen stays awake while something is pressed or lies to cool.

@@ -4,7 +4,7 @@ import type { Fabric } from '#shared/schemas'
 definePageMeta({ title: 'Fabric' })
 const library = useLibrary()
 const selection = useSelection()
-/** A form that was left half-written stands open again. */
+/** A form that was left half-written is open again. */
 const writing = useStored<'new' | 'change' | null>('fabric-writing', null)
 
 watchEffect(() => { if (!selection.fabric && library.fabrics[0] && selection.chosen.fabricId !== null) selection.chosen.fabricId = null })

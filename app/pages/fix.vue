@@ -42,7 +42,7 @@ useDigits({
   act: n => r.answer(question.value!, n === 0 ? null : n - 1),
 })
 const size = reactive({ wideMm: 160, highMm: 200 })
-/** It stands in the job already and waits for its run: what comes next is to press it. */
+/** It is in the job already and is due in its session: what comes next is to press it. */
 const inJob = computed(() => ofJob.value.find(m =>
   m.spec.cause === cause.value && m.spec.remedy === remedy.value?.key && m.spec.went === null))
 const take = (): void => {

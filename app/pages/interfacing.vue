@@ -151,7 +151,7 @@ const wants = computed(() => {
   const give = { stay: 'the give stays', stop: 'the give settings', any: '' }[wish.place.give]
   return [stiffness === 'keep' ? 'the drape of the fabric' : STIFFNESS_NAME[stiffness], give].filter(Boolean).join('; ')
 })
-/** A single interfacing that own swatches have proved here stands with its proved recipe. */
+/** A single interfacing that own swatches have proved here comes with its proved recipe. */
 const leadProved = computed(() => lead.value?.kind === 'single' ? provedOf.value[lead.value.supplies[0]!.id] ?? null : null)
 /** Where the recipe's seconds come from: a proof, an own lesson, the sheet of the lot, or the model with typical values. */
 const recipeFrom = computed(() => {

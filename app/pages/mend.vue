@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Mend and put on: patches, motifs, transfers, letters, labels, shapes, crests. */
+/** Mend and put on: patches, badges, transfers, letters, labels, shapes, embroidery. */
 definePageMeta({ title: 'Mend & add' })
 const jobs = useJobs()
 const makings = useMakings()

@@ -6,7 +6,7 @@ import {
 } from '#shared/words'
 import { bestOfEach } from '~/composables/practising'
 
-/** A place to practise: looks like the real bench, and is plainly marked; nothing of it is kept in the records. */
+/** A place to practise: looks like the real board, and is plainly marked; nothing of it is kept in the records. */
 definePageMeta({ title: 'Practice' })
 const selection = useSelection()
 const p = usePractising()

@@ -43,7 +43,7 @@ useShortcuts({
 })
 const toSession = (): void => { tab.value = 'session' }
 const toOrder = (): void => { tab.value = 'order' }
-/** Space is the run's wherever its clock is shown. */
+/** Space is the session's wherever its clock is shown. */
 watchEffect(() => { session.atHand = tab.value === 'session' })
 onBeforeUnmount(() => { session.atHand = false })
 watch(() => jobs.job?.id, () => {

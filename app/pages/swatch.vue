@@ -37,7 +37,7 @@ const barred = computed(() => {
     : null
 })
 /**
- * Which way stands on the board: chosen, proved, by the sheet, or the best worked out; nothing before the search is through, unless
+ * Which recipe is on the board: chosen, proved, by the sheet, or the best worked out; nothing before the search is through, unless
  * chosen.
  */
 const chosenWay = computed<Way | null>(() => {
@@ -51,7 +51,7 @@ const chosenWay = computed<Way | null>(() => {
   return searching.value && way !== selection.chosen.way ? null : way
 })
 const chosen = computed(() => answers.value.find(a => a.way === chosenWay.value && a.blocked === null) ?? null)
-/** Own swatches come first: until another way is chosen, the recipe they proved stands on the board. */
+/** Own swatches come first: until another way is chosen, the recipe they proved is on the board. */
 const proved = computed(() => selection.chosen.way === null || selection.chosen.way === pairing.provedRecipe?.method
   ? pairing.provedRecipe
   : null)
@@ -106,7 +106,7 @@ const ironId = computed({ get: () => selection.iron?.id, set: (v) => { selection
 const pressClothId = computed({ get: () => selection.pressCloth?.id ?? 'bare',
   set: (v) => { selection.chosen.pressClothId = v; selection.chosen.way = null } })
 
-/** Only what differs in hold, side or stop can simply be taken back; other lots and irons cannot. */
+/** Only what differs in hold, side or setting can simply be taken back; other lots and irons cannot. */
 const provedSwatch = (id: string) => pairing.swatches.find(t => t.id === id)
 const canTake = (id: string) => {
   const t = provedSwatch(id)

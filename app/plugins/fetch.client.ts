@@ -1,7 +1,7 @@
 import type { $Fetch } from 'nitropack'
 import { COPY_MARK } from '~/offline/what'
 
-/** Every request to the board's own server tells whether it answers. */
+/** Every request to the board's own server shows whether it answers. */
 export default defineNuxtPlugin({
   name: 'fetch',
   enforce: 'pre',

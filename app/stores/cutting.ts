@@ -182,7 +182,7 @@ export const useCutting = defineStore('cutting', () => {
   const drawnLayout = (supplyId: string): LayoutPart[] => layouts.value.find(l => l.supplyId === supplyId && l.cutAt === null)?.parts ?? []
   const offcutsFor = (supplyId: string): Offcut[] => offcuts.value.filter(o => o.supplyId === supplyId)
 
-  /** Keeps the lay of a supply as it is drawn. */
+  /** Keeps the layout of a supply as it is drawn. */
   async function saveLayout(supplyId: string, parts: LayoutPart[]): Promise<void> {
     const id = jobId.value
     await save()
@@ -193,7 +193,7 @@ export const useCutting = defineStore('cutting', () => {
       problem.value = problemOf(error).detail
     }
   }
-  /** Cuts a lay; a problem is said, and nothing is taken from the shelf. */
+  /** Cuts a layout; a problem is said, and nothing is taken from the shelf. */
   async function cut(supplyId: string, parts: LayoutPart[], metres: number, clientKey: string): Promise<boolean> {
     const id = jobId.value
     await save()

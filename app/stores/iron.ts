@@ -5,7 +5,7 @@ import { useSelection } from './selection'
 import { useLibrary } from './library'
 
 interface Dial {
-  /** One of its stops by its place, a setting between two of them, or off. */
+  /** One of its settings by its place, a setting between two of them, or off. */
   setting: number | IronSetting | null
   /** Where the sole stood when the dial was turned, and when that was; when it was last picked up. Board time, ms. */
   fromC: number
@@ -14,7 +14,7 @@ interface Dial {
 }
 const ROOM_C = 20, LONG_AGO_S = 3600
 
-/** The irons of the workroom: what each dial stands at, and what its sole is estimated to be at. The one in hand stands in its rest. */
+/** The irons of the workroom: what each dial is set to, and what its sole is estimated to be at. The one in hand stands in its rest. */
 export const useIron = defineStore('iron', () => {
   const selection = useSelection()
   const library = useLibrary()
@@ -32,7 +32,7 @@ export const useIron = defineStore('iron', () => {
     const set = dials.value[id]?.setting ?? null
     return typeof set === 'number' ? ironOf(id)?.settings[set] ?? null : set
   }
-  /** How an iron stands now; null where there is no such iron. */
+  /** The state of an iron now; null where there is no such iron. */
   function restOf(id: string): IronRest | null {
     const iron = ironOf(id), dial = dials.value[id]
     if (!iron) return null
@@ -65,7 +65,7 @@ export const useIron = defineStore('iron', () => {
     if (dial) dials.value = { ...dials.value, [id]: { ...dial, fromC: soleC, setAt: now.value } }
   }
 
-  /** A dial as another board told it. */
+  /** A dial as another board recorded it. */
   function adopt(id: string, dial: Dial): void {
     dials.value = { ...dials.value, [id]: dial }
     tick()

@@ -1,6 +1,6 @@
 import type { Fabric, PressCloth, Iron, Page, Supply, Workroom } from '#shared/schemas'
 
-/** What lies in the drawers, as last heard from the server. */
+/** What lies in the drawers, as last received from the server. */
 export const useLibrary = defineStore('library', () => {
   const workroom = ref<Workroom | null>(null)
   const fabrics = ref<Fabric[]>([])

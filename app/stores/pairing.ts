@@ -103,7 +103,7 @@ export const usePairing = defineStore('pairing', () => {
     const swatch = passedHere.value.find(t => isPressedHere(t) && proofFor(toRecipe(t.recipe)).state === 'proved')
     return swatch ? toRecipe(swatch.recipe) : null
   })
-  /** A proof there is, but not on what lies on the board now: other lots, iron, cover, bed or layers. */
+  /** A proof there is, but not on what lies on the board now: other lots, iron, press cloth, surface or layers. */
   const slipped = computed(() => passedHere.value.length > 0 && !passedHere.value.some(isPressedHere))
   function keep(swatch: Swatch): void {
     swatches.value = swatches.value.map(t => t.id === swatch.id ? swatch : t)

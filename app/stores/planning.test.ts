@@ -53,7 +53,7 @@ describe('the plan of a job', () => {
     expect(planning.works.map(w => w.ways.map(x => x.ironId))).toEqual(Array.from({ length: 3 }, () => [idOf(31), idOf(32)]))
     const [settle, fuse, seam] = planning.works
     expect([fuse!.needs, seam!.needs]).toEqual([[settle!.id], [settle!.id]])
-    // What is settled sees the hottest that the fabric will ever see here.
+    // What is preshrunk sees the hottest that the fabric will ever see here.
     const hottest = (w: typeof fuse) => Math.max(...w!.ways.filter(x => x.ironId === idOf(31)).map(x => x.recipe.setting.meanC))
     expect(hottest(settle)).toBe(Math.max(hottest(fuse), hottest(seam)))
   })

@@ -21,7 +21,7 @@ import { useScraps } from './scraps'
 export interface WorkWay extends PairWay {
   recipe: Recipe
   placements: SolePlacement[]
-  /** What was proved of its set-downs; null where they were moved by hand, or there is no outline. */
+  /** What was proved of its positions; null where they were moved by hand, or there is no outline. */
   coverage: Coverage | null
   boardS: number
   /** Of a moving sole: the least share of a touch's time that any part lies under it. */
@@ -46,9 +46,9 @@ export interface PlannedWork extends MadeOperation {
   mendRefusal: StuckRefusal | null
 }
 
-/** Settling: a touch everywhere, so long, s. Typical. */
+/** Preshrinking: a touch everywhere, so long, s. Typical. */
 const PRESHRINK_S = 5
-/** Settling goes over all of the fabric with some to spare. */
+/** Preshrinking goes over all of the fabric with some to spare. */
 const SPARE = 1.2
 const MOST_PLACEMENTS = 400
 const isPreshrink = (w: Pick<MadeOperation, 'kind'>) => w.kind === 'preshrink' || w.kind === 'trim'
@@ -76,7 +76,7 @@ export const usePlanning = defineStore('planning', () => {
   const plannedFor = ref<string | null>(null)
   /** Pieces that cannot be cut as they stand. */
   const left = ref<{ name: string, why: string }[]>([])
-  /** Trims to be settled run by run, by job. */
+  /** Trims to be preshrunk, length by length, by job. */
   const trims = useStored<Record<string, { supplyId: string, metres: number }[]>>('press-trims', {})
   const jobTrims = computed(() => trims.value[jobs.job?.id ?? ''] ?? [])
   function setTrims(list: { supplyId: string, metres: number }[]): void {
@@ -110,7 +110,7 @@ export const usePlanning = defineStore('planning', () => {
     return { placements: other ? coverage.placements.map(mirroredPlacement) : coverage.placements, coverage }
   }
 
-  /** A fabric before it is cut, or a braid run by run: at the hottest that it will ever see in this job. */
+  /** A fabric before it is cut, or a trim run by run: at the hottest that it will ever see in this job. */
   function preshrinking(w: PlannedWork, all: readonly PlannedWork[]): WorkWay[] {
     const fabric = fabricOf(w.fabricId)
     const hot = all.filter(x => !isPreshrink(x) && (w.kind === 'trim' || x.fabricId === w.fabricId)).flatMap(x => x.ways)
@@ -192,7 +192,7 @@ export const usePlanning = defineStore('planning', () => {
       await library.bring(null, jobTrims.value.map(t => t.supplyId))
       const cutFabrics = new Set(cutting.pieces.filter(p => [...cutting.cutIds].some(id => id.startsWith(p.id))).map(p => p.fabricId))
       const made = operationsOf(cutting.pieces.map(pressedPiece), {
-        // What is cut already is past settling.
+        // What is cut already is past preshrinking.
         notPreshrunk: [...new Set(cutting.pieces.map(p => p.fabricId))].filter(id => cutting.shrink[id] == null && !cutFabrics.has(id)),
         fabricName: id => fabricOf(id)?.name ?? 'Fabric',
         trims: jobTrims.value.map(t => ({ supplyId: t.supplyId, name: supplyOf(t.supplyId)?.name ?? 'Trim' })),
@@ -240,7 +240,7 @@ export const usePlanning = defineStore('planning', () => {
   watch(awaySince, (since) => { if (since === null && problem.value) void plan() })
   const learnt = (): void => { since.value++ }
 
-  /** An operation as a run keeps it, done with this iron. */
+  /** An operation as a session keeps it, done with this iron. */
   function toOperation(w: PlannedWork, ironId: string | null): SessionOperation {
     const way = w.ways.find(x => x.ironId === ironId) ?? null
     return {
@@ -253,7 +253,7 @@ export const usePlanning = defineStore('planning', () => {
     }
   }
 
-  /** What own swatches taught of an operation of a run: it counts at the ring too. */
+  /** What own swatches taught of an operation of a session: it counts at the ring too. */
   async function taughtFor(o: Pick<SessionOperation, 'fabricId' | 'supplyId' | 'ironId'>): Promise<EvaluateOptions> {
     const fabric = fabricOf(o.fabricId), supply = supplyOf(o.supplyId), iron = library.irons.find(i => i.id === o.ironId)
     return fabric && supply && iron ? taughtOf(fabric, supply, iron, since.value) : {}

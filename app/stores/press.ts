@@ -37,12 +37,12 @@ interface Laid extends BoardPiece {
   planId: string | null
   scrap: number | null
   predicted: SwatchBody['predicted']
-  /** The bench and what was learned when it was laid up, and the bond each hold is meant to come to. */
+  /** The setup and what was learned when it was laid up, and the bond each hold is meant to come to. */
   selection: PressSetup
   taught: EvaluateOptions
   planned: number[]
   judged: Judged
-  /** Wall time of the first set-down, ms. */
+  /** Wall time of the first touch, ms. */
   startedAt: number | null
 }
 
@@ -98,7 +98,7 @@ export const usePress = defineStore('press', () => {
     !step.value ? 0 : Math.min(1, byBond.value ? under.value!.bond / under.value!.wanted : elapsedS.value / step.value.forS),
   )
 
-  /** What the hands are told now. */
+  /** What to do now. */
   const order = computed(() =>
     pressing.value && laid.value ? orderWords(phase.value as PressPhase, step.value, over.value, pressing.value) : '',
   )

@@ -40,7 +40,7 @@ const operation = (id: string): SessionOperation => sessionOperationSchema.parse
 })
 
 const aJob = job()
-/** A server that keeps what it is told, until it is taken away. */
+/** A server that keeps what it is sent, until it is taken away. */
 function server() {
   const kept: KeptSessionEvent[] = [], sessions = new Map<string, PressSession>(), posts: number[] = []
   let away = false, aheadMs = 0
@@ -207,7 +207,7 @@ describe('a run on this board', () => {
     await session.begin([operation('b')], ['b'], 0)
     await vi.waitFor(() => expect(there.kept).toHaveLength(1))
     expect(session.kept.map(e => e.kind)).toEqual(['order'])
-    // An answer that was on its way while the board went on to another run.
+    // An answer that was on its way while the board went on to another session.
     useOutbox().lastSent.value = { kind: 'press', answer: { id: first, events: event, closedAt: null, piecesVersion: 0 } }
     await flushPromises()
     expect(session.kept.map(e => e.key)).toEqual(there.kept.map(e => e.key))

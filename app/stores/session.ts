@@ -20,11 +20,11 @@ const LOOKS_A_SECOND = 12
 const LOOK_S = 1.2
 /** Only of these is the bond followed; the others are held by the seconds. */
 const BONDED: ReadonlySet<SessionOperation['kind']> = new Set(['fuse', 'tack', 'hold'])
-/** Two moments nearer than this are one: what was told and what stands here. */
+/** Two moments nearer than this are one: a recorded time and the one here. */
 const NEAR_MS = 50
 
 /**
- * The run of the open job: what was planned, and everything that was told of it on this board and on others. What happens here is
+ * The session of the open job: what was planned, and every event recorded on this board and on others. What happens here is
  * written down in the browser first, then shown, then sent; what it comes to is core's to say.
  */
 export const useSession = defineStore('run', () => {
@@ -34,7 +34,7 @@ export const useSession = defineStore('run', () => {
   const iron = useIron()
   const planning = usePlanning()
   const { rate } = iron
-  /** This browser, as it tells things. */
+  /** This browser, as its events name it. */
   const device = useStored<string>('device', crypto.randomUUID())
   const record = useSessionRecord(device)
   const { plan, kept, own, closed, append } = record
@@ -62,7 +62,7 @@ export const useSession = defineStore('run', () => {
       setting: setting && { label: setting.label, meanC: setting.meanC, swingC: setting.swingC },
     })
   }
-  /** Begins a run, with the irons as they stand here. */
+  /** Begins a session, with the irons in their state here. */
   async function begin(...what: Parameters<typeof record.begin>): Promise<void> {
     await record.begin(...what)
     for (const i of library.irons) if (iron.dials[i.id]) await appendDial(i.id)
@@ -85,7 +85,7 @@ export const useSession = defineStore('run', () => {
       iron.adopt(id, { setting: at >= 0 ? at : between, fromC: reported.fromC, setAt, touchedAt })
     }
   })
-  // A dial turned on this board, wherever that was done, is told.
+  // A dial turned on this board, wherever that was done, is recorded.
   watch(() => Object.fromEntries(Object.entries(iron.dials).map(([id, d]) => [id, JSON.stringify([d.setting, d.setAt])])),
     (now, before) => {
       if (!plan.value || closed.value) return
@@ -225,7 +225,7 @@ export const useSession = defineStore('run', () => {
   }
 
   let lastWall = Date.now(), lastSteady = performance.now(), wasHidden = false
-  /** Looks at the clocks; a wall clock that was set is told, and what it says afterwards is put right. */
+  /** Looks at the clocks; a wall clock that was set is recorded, and its later times are corrected. */
   function tick(): void {
     const wall = Date.now(), steady = performance.now()
     const expectedS = document.hidden || wasHidden ? SELDOM_S : LOOK_S
@@ -247,14 +247,14 @@ export const useSession = defineStore('run', () => {
   const warnings = computed(() => warningsAt(
     state.value, library.irons, id => step.value && 'forS' in step.value && current.value?.id === id ? step.value.forS : 30, nowS.value,
   ))
-  /** The last thing told on this board. */
+  /** The last event of this board. */
   const lastKey = computed(() => [...kept.value, ...own.value].findLast(e => e.device === device.value)?.key ?? null)
   const clashes = computed(() => state.value.clashes)
   const doneCount = computed(() => [...state.value.ops.values()].filter(o => o.phase === 'done').length)
-  /** The run is what is shown: Space is its iron. */
+  /** The session is what is shown: Space is its iron. */
   const atHand = ref(false)
 
-  // What was just told stands at once, without waiting for the next look at the clock.
+  // What was just recorded shows at once, without waiting for the next look at the clock.
   watch(own, () => { nowMs.value = Date.now() }, { flush: 'sync' })
   watch(() => plan.value?.id, () => { wanted.value = null })
   watch(() => jobs.job?.id, () => { void record.load() }, { immediate: true })

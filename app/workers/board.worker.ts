@@ -54,7 +54,7 @@ export interface Ranked {
   tookMs: number
 }
 
-/** The lay that is being looked for: kept, so that what was worked out of its pieces is not worked out again. */
+/** The layout that is being looked for: kept, so that what was worked out of its pieces is not worked out again. */
 let laying: { id: string, task: LayoutTask } | null = null
 const taskOf = (id: string, task: LayoutTask): LayoutTask => {
   if (laying?.id !== id) laying = { id, task }
@@ -130,9 +130,9 @@ const api = {
     const { placements, rest } = fitOnOffcuts(pieces, offcuts, gapMm)
     return { placements, rest: rest.map(p => p.id) }
   },
-  /** A first lay at once. @param id of the question, the same for all that is asked about it */
+  /** A first layout at once. @param id of the question, the same for all that is asked about it */
   firstLayoutFor: (id: string, task: LayoutTask): Layout => firstLayout(taskOf(id, task)),
-  /** Goes on from a lay for so long. */
+  /** Goes on from a layout for so long. */
   improvedLayout(id: string, task: LayoutTask, lay: Layout, forMs: number, seed: number): Layout {
     const until = performance.now() + forMs, own = taskOf(id, task)
     let best = lay

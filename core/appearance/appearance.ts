@@ -24,7 +24,7 @@ export interface FabricAppearance {
   ghost: number
   /** A design beside its place. */
   shifted: number
-  /** Boardy: it stands instead of hanging. */
+  /** Boardy: it stands out instead of hanging. */
   stiff: number
   /** Shorter than it was. */
   shrunk: number

@@ -2,7 +2,7 @@ import type { AdhesiveGrade, AdhesiveKey } from '../materials'
 
 /**
  * How much faster each grade bonds than the first guess of its adhesive (a factor on 1/hold). Fitted by `npm run fit` so that the
- * typical leaflet of the grade gives a bond of 1.25 on the reference fabric. Origin: typical. Null: not sold for that use.
+ * typical maker's instructions of the grade gives a bond of 1.25 on the reference fabric. Origin: typical. Null: not sold for that use.
  */
 export const GRADE_SPEED: Record<AdhesiveKey, Record<'press', number> & Record<Exclude<AdhesiveGrade, 'press'>, number | null>> = {
   polyamide: { hand: 2.519, press: 1.186 },

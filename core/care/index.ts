@@ -1,4 +1,4 @@
-/** What the finished garment stands, how its bonds come through the wash, and how they did. */
+/** What the finished garment withstands, how its bonds come through the wash, and how they did. */
 export {
   bondThrough, coolerWashC, HOLDS_FROM, lossOf, roundsHeld, softensC, wakenedBy, type AdhesiveInWash, type WashRound,
 } from './wash'

@@ -17,7 +17,7 @@ interface InterfacingPart {
   /** How an iron may rest on it; null where it is not fused, or not worked out. */
   stays: readonly IronStay[] | null
 }
-/** Patches, motifs, prints, letters: with what they are stuck, and what its sheet says. */
+/** Patches, badges, prints, letters: with what they are stuck, and what its sheet says. */
 interface MendPart {
   part: 'mend'
   name: string
@@ -47,7 +47,7 @@ export interface CareReason<T> {
   limit: T
   origin: Origin
 }
-/** A limit with its chain, the strictest first; what stands first decides. */
+/** A limit with its chain, the strictest first; the first one decides. */
 interface CareChain<T> { value: T, reasons: CareReason<T>[] }
 type IronC = 0 | 110 | 150 | 200
 export interface CareLimits {
@@ -172,7 +172,7 @@ export function careLimits(parts: readonly CarePart[]): CareLimits {
 }
 
 interface CareWished { washC: number, tumble: Dryer, dryClean: boolean }
-/** A wish that goes beyond what a part stands, with the part that says no. */
+/** A wish that goes beyond what a part withstands, with the part that says no. */
 export type CareFault
   = | { of: 'wash', wishC: number, by: CareReason<number> } | { of: 'tumble', wish: Dryer, by: CareReason<Dryer> }
     | { of: 'dryClean', by: CareReason<boolean> }

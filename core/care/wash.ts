@@ -15,9 +15,9 @@ export interface AdhesiveInWash {
   wear: number
 }
 
-/** Rounds that a limit stands for: what its maker washed it before printing it. Typical. */
+/** Rounds that a limit means: what its maker washed it before printing it. Typical. */
 const LIMIT_ROUNDS = 20
-/** A bond as its leaflet makes it is a good one still after that many at the limit, dryer and all. */
+/** A bond as its maker's instructions make it is a good one still after that many at the limit, dryer and all. */
 const INSTRUCTIONS_BOND = 1.25, STILL_GOOD = 1
 /** Loss of a round at the limit: half in the wash, half in the dryer. */
 const AT_LIMIT = Math.log(INSTRUCTIONS_BOND / STILL_GOOD) / LIMIT_ROUNDS / 2

@@ -1,6 +1,6 @@
 import { labOfLinear, type Gains, type Lab } from './lab'
 
-/** Points in rows from the upper left, four bytes each: red, green, blue, cover. */
+/** Points in rows from the upper left, four bytes each: red, green, blue, opacity. */
 export interface Picture { rgba: Uint8ClampedArray | Uint8Array, wide: number, high: number }
 
 /** Bits kept of each channel when points are counted. */

@@ -8,7 +8,7 @@ export interface Scrap {
   highMm: number
   massGsm: number
   givePct: number
-  /** Hottest wash it stands, °C. */
+  /** Hottest wash it withstands, °C. */
   washC: number
   face: Look
   back: Look | null
@@ -30,7 +30,7 @@ export interface RankedScrap {
   treatment: Treatment
   /** What it looks like so treated. */
   look: Look
-  /** What the eye pays: about a ΔE₀₀, weighed by what shows; the least stands first. */
+  /** What the eye pays: about a ΔE₀₀, weighed by what shows; the least comes first. */
   cost: number
   /** Plain distance of the nearest colours, ΔE₀₀. */
   deltaE: number

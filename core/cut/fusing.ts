@@ -1,6 +1,6 @@
 import { boundsOf, type Outline } from '../geometry'
 
-/** Sole set-downs overlap by this share of the sole each way. */
+/** Sole positions overlap by this share of the sole each way. */
 const OVERLAP = 0.2
 /** Lifting, moving on and setting down again, s. */
 const MOVE_S = 3
@@ -16,7 +16,7 @@ export interface Sole {
   longMm: number
 }
 
-/** Set-downs that cover a rectangle, overlapping, whichever way the sole is held: an estimate by its box. */
+/** Positions that cover a rectangle, overlapping, whichever way the sole is held: an estimate by its box. */
 export function touchesFor({ wideMm, highMm }: { wideMm: number, highMm: number }, sole: Sole): number {
   const along = (mm: number, sideMm: number) => Math.max(1, Math.ceil((mm - sideMm * OVERLAP) / (sideMm * (1 - OVERLAP)) - 1e-9))
   return Math.min(along(wideMm, sole.wideMm) * along(highMm, sole.longMm), along(wideMm, sole.longMm) * along(highMm, sole.wideMm))
@@ -30,7 +30,7 @@ export interface FusingWay {
 export interface FusingQuestion {
   /** Every piece's interfacing outline and cut edge, once for each that is cut. */
   pieces: readonly { interfacing: Outline, cut: Outline }[]
-  /** Length of the lay of the interfacing outlines, and of the lay of the cut edges, mm. */
+  /** Length of the layout of the interfacing outlines, and of the layout of the cut edges, mm. */
   interfacingLayoutMm: number
   cutLayoutMm: number
   /** Width of what is fused as a block: the narrower of fabric and interfacing, mm. */

@@ -32,7 +32,7 @@ export interface Layers {
 const LEAST_STAND_OFF_MM = 1.5
 
 /**
- * All sizes of a stiff sandwich from its finished one. The stitch line stands off the stiff edge by the stiff layer's and the fabric's
+ * All sizes of a stiff mat or bag from its finished one. The stitch line stands off the stiff edge by the stiff layer's and the fabric's
  * thickness, at least 1.5 mm. The face goes round the edge in a quarter circle whose radius is that distance to the middle of the fabric;
  * the back goes straight to the stitch line: the face is larger by the difference, (π/2 − 1) r at each edge, and eased in.
  * @throws RangeError where it is too small for its stiff layer
@@ -124,7 +124,7 @@ export type LayersStep
 /**
  * The order of a reversible mat. The stiff layer is held to the face before sewing; once it is turned, the back's web, tacked and peeled
  * before, is held through the back.
- * @param touches set-downs a side
+ * @param touches positions a side
  */
 export function layersSteps({ openingMm, standOffMm }: Layers, { tackS, holdS, coolS }: WebTimes, touches: number): LayersStep[] {
   const web = (on: 'face' | 'back'): LayersStep[] => [

@@ -3,7 +3,7 @@ import { BOILS_C, LATENT_HEAT_J_KG as L, WATER_HEAT_J_KG_K as CPW } from './laye
 import { BOILING, DRYING, FREE, NO_WATER_KG, PARTING, type State } from './state'
 
 /**
- * Puts the 100 °C of a boiling cell where its drying front stands: as its free water goes, the front moves from its hotter
+ * Puts the 100 °C of a boiling cell where its drying front is: as its free water goes, the front moves from its hotter
  * face through the cell, the fabric behind it dry and before it as wet as it was. This makes the glue line's time nearly
  * second order in the cell size. Other cells stand in their middle.
  * @param to the last cell whose water may have changed

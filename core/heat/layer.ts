@@ -29,12 +29,12 @@ export interface Layer {
   startC?: number
 }
 
-/** What lies on the board: cover (if any), the work from the sole side down, and the bed. */
+/** What lies on the board: press cloth (if any), the work from the sole side down, and the surface. */
 export interface Stack {
   pressCloth: Layer | null
   work: Layer[]
   surface: Layer[]
-  /** Conductance from the underside of the bed to the room, W/(m²·K). */
+  /** Conductance from the underside of the surface to the room, W/(m²·K). */
   belowWm2K: number
 }
 

@@ -28,7 +28,7 @@ export interface Mesh {
 export interface MeshOptions {
   /** Cell size aimed at, mm. */
   cellMm: number
-  /** Growth of neighbouring cells in beds and clappers, away from the work. */
+  /** Growth of neighbouring cells in surfaces and clappers, away from the work. */
   grading: number
   roomC: number
 }
@@ -36,11 +36,11 @@ export interface MeshOptions {
 export const DEFAULT_MESH: MeshOptions = { cellMm: 0.08, grading: 1.6, roomC: 20 }
 const WATER_KG_M3 = 1000
 
-/** In the first layer of a bed, where vapour still condenses, cells grow no faster than this. */
+/** In the first layer of a surface, where vapour still condenses, cells grow no faster than this. */
 const NEAR_GRADING = 1.3
 const NEAR_MM = 1
 
-/** Cell sizes of one layer from its top down, mm; they add up to its thickness. Beds start from `fromMm`, the size above them. */
+/** Cell sizes of one layer from its top down, mm; they add up to its thickness. Surfaces start from `fromMm`, the size above them. */
 function cellSizesMm(layer: Layer, { cellMm, grading }: MeshOptions, fromMm = cellMm): number[] {
   const graded = (layer.role === 'surface' || layer.role === 'clapper') && grading > 1
   if (!graded) {

@@ -38,7 +38,7 @@ export interface RunOptions extends Partial<MeshOptions> {
   contactWm2K?: number
   /** Conductance of an uncovered face to the room, W/(m²·K). */
   airWm2K?: number
-  /** The bed is not read: it is computed, but not recorded. */
+  /** The surface is not read: it is computed, but not recorded. */
   skipSurface?: boolean
 }
 
@@ -47,7 +47,7 @@ const MIN_STEP_S = 0.005, MAX_STEP_S = 1, WANTED_ERROR_K = 0.125
 const STEAM_STEP_S = 0.1
 /** Layers lying loose on each other touch at about this pressure, kPa. */
 const LOOSE_KPA = 0.05
-/** Laying the interfacing on warmed fabric, and the cover on that, takes about this long, s. */
+/** Laying the interfacing on warmed fabric, and the press cloth on that, takes about this long, s. */
 export const LAY_S = 4
 
 const NONE: ReadonlySet<string> = new Set()
@@ -164,7 +164,10 @@ export function runProgramme(stack: Stack, programme: Programme, options: RunOpt
   }
   return recorder.finish({ startJ: startJ + addedJ, endJ: solver.storedJ(), ...ledger }, cellSteps)
 
-  /** The rest of the work is laid on the warm fabric and misted, the cover on that: a damp one fresh, a dry one as it came from warming. */
+  /**
+   * The rest of the work is laid on the warm fabric and misted, the press cloth on that: a damp one fresh, a dry one as it came from
+   * warming.
+   */
   function layRest(layS: number): void {
     work = stack.work
     above = stack.pressCloth

@@ -16,7 +16,7 @@ export function timeToReachS(run: Transient, trace: LayerTrace, wantedC: number)
   return null
 }
 
-/** How long a layer's mean stands within `±withinK` of `atC`, s. */
+/** How long a layer's mean stays within `±withinK` of `atC`, s. */
 export function timeHeldS(run: Transient, trace: LayerTrace, atC: number, withinK: number): number {
   let held = 0
   for (let i = 1; i < run.steps; i++) {

@@ -7,7 +7,7 @@ export interface Thermostat {
   swingC: number
   warmCPerS: number
   coolCPerS: number
-  /** Where in its cycle the thermostat stands at time 0: 0 = coolest and starting to heat, 1 = a full cycle later. */
+  /** Where in its cycle the thermostat is at time 0: 0 = coolest and starting to heat, 1 = a full cycle later. */
   phase: number
 }
 

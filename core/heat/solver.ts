@@ -11,7 +11,7 @@ export interface Solver {
   /** Presses every layer to its thickness under so many kPa and sets every layer-to-layer contact, W/(m²·K). */
   press(pressureKPa: number, contactWm2K: number): void
   /**
-   * Advances by `dtS`; returns the error of the step as far as it can be told from the last one, K: half its length times the change
+   * Advances by `dtS`; returns the error of the step as far as it can be known from the last one, K: half its length times the change
    * of the rates.
    */
   step(dtS: number, exposure: Exposure): number

@@ -51,10 +51,10 @@ export interface State {
   rising: Float64Array
   /** Cells that vapour reached in the last step: held at 100 °C as long as it keeps coming. */
   fed: Uint8Array
-  /** Is there a sheet above that stops vapour? */
+  /** Is there a sheet above that blocks vapour? */
   sealedAbove: Uint8Array
   /**
-   * Conductance between neighbours, W/(m²·K); the resistance of the contact in it; from where a cell's temperature stands to its
+   * Conductance between neighbours, W/(m²·K); the resistance of the contact in it; from where a cell's temperature is taken to its
    * faces, m²K/W.
    */
   joint: Float64Array

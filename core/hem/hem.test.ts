@@ -94,7 +94,7 @@ describe('a hem pressed', () => {
     const iron = { ...IRON, settings: [IRON.settings[1]!] }
     const one = damp({ iron }), two = damp({ turnedPlies: 2, iron }), drill = damp({ pressCloth: 'drill', iron })
     expect(two.bondS).toBeGreaterThan(one.bondS)
-    // Where that is too long for one touch and a hotter stop is quicker, that one is taken.
+    // Where that is too long for one touch and a hotter setting is quicker, that one is taken.
     expect(two.recipe.holdS).toBeGreaterThan(20)
     expect(damp({ turnedPlies: 2 }).recipe).toMatchObject({ setting: { meanC: 195 } })
     expect(drill.pressClothDryS!).toBeGreaterThan(one.pressClothDryS!)

@@ -28,42 +28,42 @@ export interface HemAsk {
   cooling: 'touch' | 'cold'
 }
 
-/** What stands against a damp cover, and what is done instead. */
+/** What forbids a damp press cloth, and what is done instead. */
 export type HemRefusal
   = | { why: 'noHeat', fumes: boolean } | { why: 'synthetic', sharePct: number } | { why: 'noWater' } | { why: 'noSteam' }
     | { why: 'pile' } | { why: 'noTape' } | { why: 'noAdhesive' } | { why: 'neverBonds', bond: number } | { why: 'noSettings' }
 export interface LiningBehind {
-  /** Hottest it gets through all that lies over it, and what it stands, °C. */
+  /** Hottest it gets through all that lies over it, and what it withstands, °C. */
   peakC: number
   limitC: number
   holdClear: boolean
-  /** The sole itself is hotter than it stands: it is kept off it in any case. */
+  /** The sole itself is hotter than it withstands: it is kept off it in any case. */
   keepSoleOff: boolean
 }
 export interface HemPressed {
   recipe: Recipe
-  /** When the cover is dry, and when the tape holds, s. */
+  /** When the press cloth is dry, and when the tape holds, s. */
   pressClothDryS: number | null
   bondS: number
   bond: number
   harm: number
   lining: LiningBehind | null
 }
-/** A hem under a damp cover; or why not, and with a dry tape that melts low, where there is one that does. */
+/** A hem under a damp press cloth; or why not, and with a dry tape that melts low, where there is one that does. */
 export type HemPlan = ({ how: 'damp' } & HemPressed) | { how: 'refused', because: HemRefusal, dry: HemPressed | null }
 
 const LONGEST_S = 60
-/** A lower stop is taken as long as it is done within this, s. */
+/** A lower setting is taken as long as it is done within this, s. */
 const SOON_S = 20
 const BOND_WANTED = 1.1
-/** So near to what a lining stands is too near, K. */
+/** So near to what a lining withstands is too near, K. */
 const LINING_MARGIN_K = 10
 /** From this share on it counts as synthetic, %. */
 const SYNTHETIC_PCT = 50
 /** Adhesives that hold a hem dry at a low heat. */
 export const LOW_MELT: ReadonlySet<AdhesiveKey> = new Set<AdhesiveKey>(['eva', 'evaWeb', 'polyamideLow'])
 
-/** Cover, what is turned up, tape, fabric, lining, bed. */
+/** Press cloth, what is turned up, tape, fabric, lining, surface. */
 export function hemStack(ask: HemAsk, tape: SupplyInput, pressClothWaterGsm: number): Stack {
   const bare = (fabrics: FabricInput[]) => foldedStack({
     plies: fabrics, pressCloth: ask.pressCloth, pressClothWaterGsm, mistGsm: 0, surface: ask.surface,
@@ -100,7 +100,7 @@ function tryAt(ask: HemAsk, tape: SupplyInput, setting: IronSetting, damp: boole
   return { recipe, stack, run, bond, harm }
 }
 
-/** The best stop: the lowest that is done soon, else the quickest; null where none bonds without harm. */
+/** The best setting: the lowest that is done soon, else the quickest; null where none bonds without harm. */
 function best(ask: HemAsk, tape: SupplyInput, settings: readonly IronSetting[], damp: boolean): HemPressed | { bond: number } {
   let found: HemPressed | null = null, most = 0
   for (const setting of [...settings].sort((a, b) => a.meanC - b.meanC)) {
@@ -135,7 +135,7 @@ function liningOf(ask: HemAsk, lining: FabricInput, t: Tried, holdS: number): Li
   const trace = t.run.layers.find(l => l.layer.id === 'lining')!
   let peakC = -Infinity
   for (let i = 0; i < t.run.steps && t.run.timesS[i]! <= holdS; i++) peakC = Math.max(peakC, trace.hottestC[i]!)
-  // What it stands is what its fibres stand, not the sole's class: the sole does not touch it.
+  // What it withstands is what its fibres withstand, not the sole's class: the sole does not touch it.
   const limitC = lining.fibres.length === 0 ? 80 : Math.min(...lining.fibres.map(f => FIBRES[f.fibre].damageC)) - LINING_MARGIN_K
   const wet = limit.water === 'no' && t.recipe.method === 'damp'
   return { peakC, limitC, holdClear: peakC > limitC || wet || limit.soleC === 0, keepSoleOff: t.recipe.setting.meanC > limit.soleC }
@@ -155,8 +155,8 @@ export function tapeDry(ask: HemAsk): HemPressed | { bond: number } | null {
 const syntheticPct = (c: FabricInput): number => c.fibres.reduce((s, f) => s + (FIBRES[f.fibre].thermoplastic ? f.sharePct : 0), 0)
 
 /**
- * A hem stuck with tape: firm holds under a damp cover until it is dry and the tape holds. Synthetic fabric, and what cannot stand water or
- * steam, is refused: then a tape that melts low is tried dry, by the iron's weight alone.
+ * A hem stuck with tape: firm holds under a damp press cloth until it is dry and the tape holds. Synthetic fabric, and what cannot take
+ * water or steam, is refused: then a tape that melts low is tried dry, by the iron's weight alone.
  */
 export function planHem(ask: HemAsk): HemPlan {
   const limit = fabricLimit(ask.fabric, ask.blendRule, ask.evidence)

@@ -40,7 +40,7 @@ export function openStretches(stretches: readonly OpenStretch[], aroundMm: numbe
     if (r.fromMm < 0 || r.fromMm > aroundMm) throw new RangeError('Come down: it begins beyond the end of the hem.')
     if (r.lengthMm > aroundMm) throw new RangeError('Come down: it is longer than the hem itself.')
   }
-  // What goes over the beginning is told from the beginning too.
+  // What goes over the beginning is counted from the beginning too.
   const flat = stretches.flatMap(r => r.fromMm + r.lengthMm <= aroundMm
     ? [r]
     : [{ fromMm: r.fromMm, lengthMm: aroundMm - r.fromMm }, { fromMm: 0, lengthMm: r.fromMm + r.lengthMm - aroundMm }])

@@ -26,8 +26,8 @@ export const gradeOfMaker = (s: Pick<MakerFigures, 'grade' | 'pressureKPa'> | nu
   s?.grade ?? (s?.pressureKPa != null && s.pressureKPa >= PRESS_FROM_KPA ? 'press' : 'hand')
 
 /**
- * The sheet as a leaflet: its own figures, and the typical ones of its grade where it is silent on moisture, cover, pressure and side.
- * Null without seconds or temperature: then there is nothing to be worked out.
+ * The maker's figures as instructions: its own figures, and the typical ones of its grade where it is silent on moisture, press cloth,
+ * pressure and side. Null without seconds or temperature: then there is nothing to be worked out.
  */
 export function instructionsOf(key: AdhesiveKey, sheet: MakerFigures): Instructions | null {
   if (sheet.soleC === null || sheet.holdS === null) return null

@@ -4,9 +4,9 @@ import { CLAPPER_KPA, ROOM_C, SHOT_S, steamGM2S, type Adhesive, type AdhesiveKey
 import { buildStack, type FabricInput, type SupplyInput } from '../stack'
 import { WRUNG_MUSLIN_GSM, type Instructions } from './typical'
 
-/** A leaflet's recipe comes to this on the reference fabric: a full bond with a little to spare. */
+/** A maker's recipe comes to this on the reference fabric: a full bond with a little to spare. */
 export const INSTRUCTIONS_BOND = 1.25
-/** Leaflets are taken to have been pressed on this: plain light cotton. */
+/** Maker's instructions are taken to have been pressed on this: plain light cotton. */
 export const REFERENCE_FABRIC: FabricInput = {
   fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none',
   finishes: [],
@@ -15,7 +15,7 @@ const COOL_S = 20
 
 type Interfacing = Pick<SupplyInput, 'massGsm' | 'thicknessMm' | 'base' | 'adhesiveGsm'>
 
-/** A leaflet's recipe on the reference fabric and the padded board, to the end of its cooling. @param key the adhesive of the supply */
+/** A maker's recipe on the reference fabric and the padded board, to the end of its cooling. @param key the adhesive of the supply */
 export function pressReference(instructions: Instructions, key: AdhesiveKey, supply: Interfacing, options: RunOptions = {}): Transient {
   const stack = buildStack({
     fabric: REFERENCE_FABRIC, supply: { ...supply, adhesive: key }, pressCloth: instructions.pressCloth, surface: 'padded',
@@ -38,6 +38,6 @@ export function pressReference(instructions: Instructions, key: AdhesiveKey, sup
   )
 }
 
-/** Bond of a leaflet's recipe on the reference fabric with this adhesive. */
+/** Bond of a maker's recipe on the reference fabric with this adhesive. */
 export const referenceBond = (instructions: Instructions, key: AdhesiveKey, supply: Interfacing, adhesive: Adhesive): number =>
   bondOf(pressReference(instructions, key, supply), adhesive).final

@@ -8,7 +8,7 @@ import { REFERENCE_FABRIC } from './reference'
 import { LEANED_KPA, USUAL_SUPPLY, WEIGHT_KPA, WRUNG_MUSLIN_GSM } from './typical'
 
 /**
- * The trade's own cases: what a leaflet prints or is known to come of it, as bands. They are run by the tests and printed by the
+ * The trade's own cases: what a maker prints or is known to come of it, as bands. They are run by the tests and printed by the
  * setup; nothing is computed with them.
  */
 export interface Figure {
@@ -16,11 +16,11 @@ export interface Figure {
   got: number
   band: readonly [number, number]
   unit: 's' | '°C' | 'bond' | 'times'
-  /** Where the band is missed: by no more than this, and the reason stands in the model notes. */
+  /** Where the band is missed: by no more than this, and the reason is in the model notes. */
   missedBy?: number
 }
 
-/** Water under this in a cover is no longer felt, g/m². */
+/** Water under this in a press cloth is no longer felt, g/m². */
 const DRY_GSM = 2
 const WINDOW_C = 118
 const FOREVER = Infinity

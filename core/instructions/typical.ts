@@ -1,7 +1,7 @@
 import type { InterfacingBase, PressClothKindKey, FibreKey, AdhesiveGrade, AdhesiveKey } from '../materials'
 import type { MakerRecipe } from '../stack'
 
-/** What stands on a leaflet: so hot, so moist, so long, so hard, under what. */
+/** What a maker's instructions say: so hot, so moist, so long, so hard, under what. */
 export type Instructions = MakerRecipe
 
 /** A household iron leaned on, and by its own weight, kPa. */
@@ -33,7 +33,7 @@ export const TYPICAL_INSTRUCTIONS: Record<AdhesiveKey, Record<AdhesiveGrade, Ins
 /** How the low-heat web is tacked first: under its paper, by weight. */
 export const TYPICAL_TACK: Instructions = hand(150, 'dry', 'parchment', 2, { pressureKPa: WEIGHT_KPA })
 
-/** A usual supply of each adhesive: what its leaflet is taken to have been pressed on the reference fabric with. */
+/** A usual supply of each adhesive: what its maker's instructions are taken to have been tried with on the reference fabric. */
 export const USUAL_SUPPLY: Record<
   AdhesiveKey,
   { massGsm: number, thicknessMm: number, base: FibreKey, adhesiveGsm: number, built: InterfacingBase }

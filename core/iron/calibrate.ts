@@ -15,7 +15,7 @@ export interface Calibration {
   readings: number
 }
 
-/** Why no stop could be fitted. */
+/** Why no setting could be fitted. */
 export type CalibrationTrouble
   = | { why: 'tooFew', readings: number, wanted: number }
     | { why: 'notNumbers', atS: number }
@@ -94,7 +94,7 @@ function invert(a: number[][]): number[][] | null {
 }
 
 /**
- * Fits one dial stop from a probe trace that begins with switching on: a saw-tooth by least squares (a grid of periods,
+ * Fits one dial setting from a probe trace that begins with switching on: a saw-tooth by least squares (a grid of periods,
  * then Gauss–Newton on mean, half-width, period, phase and rise), its intervals from the curvature at the best fit.
  * @param readings seconds and °C, in order
  */

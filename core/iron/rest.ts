@@ -6,7 +6,7 @@ export interface IronRest {
   kind: IronKindKey
   /** Where the sole stood when the dial was touched, °C. */
   fromC: number
-  /** Mean of the stop it is set to, °C; null = off. */
+  /** Mean of the setting it is set to, °C; null = off. */
   targetC: number | null
   swingC: number
   /** Since the dial was touched, s. */
@@ -19,7 +19,7 @@ export interface IronRest {
 
 export type SoleState = 'off' | 'warming' | 'ready' | 'cooling' | 'shutOff'
 
-/** Within this of its stop a sole counts as ready, K, besides its swing. */
+/** Within this of its setting a sole counts as ready, K, besides its swing. */
 const READY_WITHIN_K = 3
 /** The thermostat's swing is known after warming up, and is lost from sight over so many cycles: its length is not known well enough. */
 const CYCLES_KNOWN = 4
@@ -28,7 +28,7 @@ const towards = (fromC: number, toC: number, warm: number, cool: number, s: numb
   toC >= fromC ? Math.min(toC, fromC + warm * s) : Math.max(toC, fromC - cool * s)
 
 /**
- * A sole left to itself at a stop, °C: it warms past its mean to where the thermostat switches off (or cools to where it
+ * A sole left to itself at a setting, °C: it warms past its mean to where the thermostat switches off (or cools to where it
  * switches on) and then swings; after some cycles only the mean is known.
  */
 function settlingC({ kind, fromC, swingC }: IronRest, targetC: number, s: number): number {
@@ -80,7 +80,7 @@ export function soleState(rest: IronRest): SoleState {
   return now < rest.targetC ? 'warming' : 'cooling'
 }
 
-/** Seconds until the sole is ready at its stop, by its typical rates; 0 where it is, null where it is off or has shut itself off. */
+/** Seconds until the sole is ready at its setting, by its typical rates; 0 where it is, null where it is off or has shut itself off. */
 export function readyInS(rest: IronRest): number | null {
   const state = soleState(rest)
   if (rest.targetC === null || state === 'off' || state === 'shutOff') return null

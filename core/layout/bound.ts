@@ -15,7 +15,7 @@ function leastAcross({ profile: { xs, top, bottom }, plainMm2 }: Shape): number 
 }
 
 /**
- * No lay is shorter than this, mm: the area with the gaps, spread over the roll's width; the highest piece; and one upon another all
+ * No layout is shorter than this, mm: the area with the gaps, spread over the roll's width; the highest piece; and one upon another all
  * that are wider than half the roll however they are turned, each by its narrowest part.
  */
 export function boundMm({ pieces, wideMm, gapMm }: Pick<LayoutTask, 'pieces' | 'wideMm' | 'gapMm'>): number {

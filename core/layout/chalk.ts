@@ -11,7 +11,7 @@ export interface ChalkMark {
   turnDeg: number
 }
 
-/** The marks of a lay in the order they are met from the end of the roll. */
+/** The marks of a layout in the order they are met from the end of the roll. */
 export function chalkMarks(outlineOfId: (id: string) => Outline | undefined, placements: readonly Placement[]): ChalkMark[] {
   return placements
     .flatMap(({ id, turnDeg, x, y }) => {

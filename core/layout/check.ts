@@ -11,7 +11,7 @@ import {
 import type { LayoutPiece } from './piece'
 import type { Placement } from './search'
 
-/** What is wrong with a lay. */
+/** What is wrong with a layout. */
 export type LayoutFault
   = | { why: 'overlap', ids: [string, string], areaMm2: number }
     | { why: 'offRoll', id: string, byMm: number }
@@ -27,7 +27,7 @@ export function laidOutline(outline: Outline, at: Pick<Placement, 'turnDeg' | 'x
 }
 
 /**
- * Judges a lay by exact clipping: every piece on the roll, none on another, and none nearer than it may.
+ * Judges a layout by exact clipping: every piece on the roll, none on another, and none nearer than it may.
  * @param lengthMm how long the roll is; Infinity where it does not matter
  * @param most so many faults are enough
  */

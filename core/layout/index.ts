@@ -1,4 +1,4 @@
-/** Pieces on the width of a roll: the lay, its bound, its check, what is left of the roll, and how it is chalked. */
+/** Pieces on the width of a roll: the layout, its bound, its check, what is left of the roll, and how it is chalked. */
 export { turnsOf, type Grain, type LayoutPiece } from './piece'
 export { firstLayout, improveLayout, type Layout, type LayoutTask } from './search'
 export { boundMm } from './bound'

@@ -19,13 +19,13 @@ export function turnsOf({ grain, oneWay }: Pick<LayoutPiece, 'grain' | 'oneWay'>
   return oneWay ? all.slice(0, grain === 'along' || grain === 'across' ? 1 : 2) : all
 }
 
-/** A piece turned one way, half the gap about it, as the lay sees it. */
+/** A piece turned one way, half the gap about it, as the layout sees it. */
 export interface Shape {
   turnDeg: number
   profile: Profile
   /** Area with half the gap about it, mm². */
   areaMm2: number
-  /** The same as it is drawn for the lay, with fewer corners and a little outside itself, mm². */
+  /** The same as it is drawn for the layout, with fewer corners and a little outside itself, mm². */
   plainMm2: number
   /** How far the shape stands out to the left of the piece and below it, mm. */
   outLeftMm: number

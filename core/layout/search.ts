@@ -21,13 +21,13 @@ export interface LayoutTask {
   pinned: readonly Placement[]
 }
 
-/** A lay, and the order and turns it came from; what could not be laid is wider than the roll. */
+/** A layout, and the order and turns it came from; what could not be laid is wider than the roll. */
 export interface Layout {
   lengthMm: number
   placements: Placement[]
   unlaid: string[]
   from: Order
-  /** Where the search stands, from which it goes on. */
+  /** The state of the search, from which it goes on. */
   walk: Order
 }
 interface Order {
@@ -37,7 +37,7 @@ interface Order {
 }
 type Turns = readonly (number | null)[]
 
-/** A worse lay is gone on from as long as it is not worse than the best by more than this share. */
+/** A worse layout is gone on from as long as it is not worse than the best by more than this share. */
 const STRAY = 0.012
 /** Of two layouts of one length the one whose pieces lie lower on the whole is nearer to a shorter one. */
 const LOWNESS = 0.03
@@ -54,7 +54,7 @@ interface Board {
 }
 
 function boardOf({ pieces, wideMm, gapMm, pinned }: LayoutTask): Board {
-  // Only turns in which a piece fits on the roll: what fits in none stays out, what fits in one is never left out for a shorter lay.
+  // Only turns in which a piece fits on the roll: what fits in none stays out, what fits in one is never left out for a shorter layout.
   const shapes = pieces.map((p) => {
     const all = turnsOf(p).map(t => shapeOf(p.outline, t, gapMm)), fit = all.filter(s => s.profile.wideMm <= wideMm + gapMm + 1e-6)
     return fit.length > 0 ? fit : all
@@ -79,7 +79,7 @@ interface Done {
   topMm: number
 }
 
-/** Lays the pieces in order; those before the end of `kept` lie as they lay. */
+/** Places the pieces in order; those before the end of `kept` stay where they are. */
 function placeInOrder(board: Board, order: readonly number[], turns: Turns, kept: readonly (Laid | null)[]): Done {
   const all: (Laid | null)[] = board.rectangles
     ? placeSkyline(
@@ -128,7 +128,7 @@ function layoutOf(task: LayoutTask, board: Board, from: Order, done: Done, walk:
 
 const largest = (shapes: readonly Shape[], of: (s: Shape) => number): number => Math.max(...shapes.map(of))
 
-/** A first lay, at once: the better of two plain orders, the large pieces first or the long ones. */
+/** A first layout, at once: the better of two plain orders, the large pieces first or the long ones. */
 export function firstLayout(task: LayoutTask): Layout {
   const board = boardOf(task)
   const turns = board.ids.map(() => null)
@@ -162,8 +162,8 @@ const TURNED = 0.25,
   SWAPPED = 0.65
 
 /**
- * Looks for a shorter lay from one that is there. What is hardly worse than the best is gone on from (record-to-record travel,
- * Dueck 1993). The same seed gives the same lay.
+ * Looks for a shorter layout from one that is there. What is hardly worse than the best is gone on from (record-to-record travel,
+ * Dueck 1993). The same seed gives the same layout.
  * @param rounds layouts that are tried
  */
 export function improveLayout(task: LayoutTask, from: Layout, rounds: number, seed: number): Layout {

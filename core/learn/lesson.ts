@@ -24,8 +24,8 @@ export function soleKnown(events: readonly PressEvent[]): SoleReadings | null {
 }
 
 /**
- * A swatch seen with today's knowledge of the iron: the stop it was pressed at gives what the iron is now known to give there,
- * and the sole it carries is moved along. Where the stop is gone or is a place between two, nothing is moved.
+ * A swatch seen with today's knowledge of the iron: the setting it was pressed at gives what the iron is now known to give there,
+ * and the sole it carries is moved along. Where the setting is gone or is a place between two, nothing is moved.
  */
 export function rebased<T extends Pick<PressedSwatch, 'recipe' | 'events'>>(swatch: T, settingsNow: readonly IronSetting[]): T {
   const { setting } = swatch.recipe

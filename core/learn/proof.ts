@@ -1,4 +1,4 @@
-/** What a proof stands on: a swatch of these very things, pressed this way. */
+/** What a proof rests on: a swatch of these very things, pressed this way. */
 export interface ProofGround {
   fabricLot: string
   supplyId: string
@@ -60,7 +60,7 @@ export const hasPassed = (t: Pick<ProofSwatch, 'grade' | 'marks' | 'washes'>, wa
 /** Did it fail: at the first judging or after any wash? One that only waits for its washes has neither passed nor failed. */
 const hasFailed = (t: Pick<ProofSwatch, 'grade' | 'marks' | 'washes'>): boolean => !hasPassed(t, 0)
 
-/** What differs between the ground a proof stands on and what lies on the board now. */
+/** What differs between the setup a proof was made on and the one on the board now. */
 export function changesBetween(a: ProofGround, b: ProofGround): ProofChange[] {
   const changes: ProofChange[] = []
   const differ = (what: ProofChange, is: boolean) => { if (is) changes.push(what) }

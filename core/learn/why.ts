@@ -29,7 +29,7 @@ export interface Explanation { causes: Cause[], outcome: Outcome }
 
 export interface Pressed extends PressedSwatch {
   judged: Pick<Judged, 'grade' | 'dotsCrisp'>
-  /** Hottest wash it has been through, and what its adhesive or sheet stands, °C. */
+  /** Hottest wash it has been through, and what its adhesive or sheet withstands, °C. */
   washedC: number | null
   washLimitC: number | null
   /** Does the fabric carry a finish that adhesive may not take to? */
@@ -39,7 +39,7 @@ export interface Pressed extends PressedSwatch {
 const CLEARLY_SHORTER = 0.92, FAR_LONGER = 2
 const HELD_WET_S = 6
 const MOST_NEEDED_S = 120
-/** A sole this far under its stop was not ready, K. */
+/** A sole this far under its setting was not ready, K. */
 const COLD_FROM_K = 20
 /** A judging this far from what the model says is a disagreement, in standard deviations of judging. */
 const DISAGREES_FROM = 2.2
@@ -134,7 +134,7 @@ function timeNear100({ run }: Outcome): number {
   return held
 }
 
-/** The hold per side that would have bonded with the sole at its stop, s, within two minutes. */
+/** The hold per side that would have bonded with the sole at its setting, s, within two minutes. */
 function neededHold(p: Pressed, options: EvaluateOptions): number | null {
   for (let holdS = 5; holdS <= MOST_NEEDED_S; holdS += 5) {
     if (evaluate(p.setup, heldFor({ ...p.recipe, coolS: 0 }, holdS),

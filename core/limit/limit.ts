@@ -42,10 +42,10 @@ export interface Evidence {
   cornerC?: number | null
 }
 
-/** Where the limit that stands comes from. */
+/** Where the limit that counts comes from. */
 type LimitOrigin = 'typical' | 'maker' | 'measured'
 
-/** Two sources that disagree; the safer one stands. */
+/** Two sources that disagree; the safer one counts. */
 interface Conflict { safer: Reason, other: Reason }
 
 export interface FabricLimit {
@@ -88,7 +88,7 @@ export function limitingFibres(fibres: FibreShare[], rule: BlendRule): FibreShar
 
 /**
  * Fibre classes → blend rule → finish and structure → care label → own swatches and corner tests.
- * The lowest figure stands, every step is kept, and sources that disagree are named.
+ * The lowest figure counts, every step is kept, and sources that disagree are named.
  * A fibre that gives off fumes, or takes no iron, bars heat at any share.
  * @param fabric shares in %, any sum; an empty list is a fabric of unknown fibre
  */

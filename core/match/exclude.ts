@@ -6,7 +6,7 @@ import type { HeatGround, HeatVerdict } from './window'
 
 /** A fabric that gives more than this stretches for the purpose of choosing, %. */
 export const STRETCHES_FROM_PCT = 8
-/** An interfacing that must stop give may give no more than this, %. */
+/** An interfacing that must block give may give no more than this, %. */
 const STOPS_UNDER_PCT = 10
 /** An interfacing that must let give stay has at least this share of the fabric's. */
 const KEEPS_SHARE = 0.4
@@ -41,7 +41,7 @@ export function washLimit(s: MatchSupply): { limitC: number, of: 'sheet' | 'adhe
 }
 
 /**
- * What the garment must stand: the least of the wish and what its fabric stands, and the fibre that sets it where the fabric stands
+ * What the garment must stand: the least of the wish and what its fabric withstands, and the fibre that sets it where the fabric stands
  * less.
  */
 export function careStood({ care, fabric }: Pick<MatchQuery, 'care' | 'fabric'>): {

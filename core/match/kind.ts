@@ -30,8 +30,8 @@ const CANVAS_FROM_GSM = 120
 const isCanvas = (s: MatchSupply): boolean => s.family === 'sewIn' && WOOLLY.includes(s.baseFibre) && s.massGsm >= CANVAS_FROM_GSM
 
 /**
- * How usual an interfacing is here, 0–1: by its family in the place, and its base on this kind of fabric. Where give must stop, a woven
- * one is usual on a knit too.
+ * How usual an interfacing is here, 0–1: by its family in the place, and its base on this kind of fabric. Where give must be blocked, a
+ * woven one is usual on a knit too.
  */
 export function usualness(kind: FabricKind, place: Place, supply: MatchSupply): number {
   if (kind === 'tailoring' && isCanvas(supply)) return 1

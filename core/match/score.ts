@@ -69,7 +69,7 @@ export function partsOf(query: MatchQuery, layered: Layered, f: Figures): Part[]
   const thicknessMm = supplies.length ? supplies.reduce((s, x) => s + x.thicknessMm, 0) : fabric.thicknessMm
   const middle = Math.sqrt(Math.max(5, f.wantedMm[0]) * f.wantedMm[1])
   const away = stiffnessAway(f.bendingMm, f.wantedMm)
-  // Inside the range the middle is a little better than its ends, so that two that fit are told apart.
+  // Inside the range the middle is a little better than its ends, so that two that fit differ.
   const within = 1 - 0.12 * Math.min(1, Math.abs(Math.log(f.bendingMm / middle)))
   const parts: Part[] = [part('stiffness', away > 0 ? 0.88 - away * 0.55 : within, f.bendingMm, middle, f.stiffnessOrigin)]
 

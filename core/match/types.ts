@@ -35,7 +35,7 @@ export interface MatchSupply {
   failed: number
   /** Coupling learned from a measured fused swatch; null = typical. */
   coupling: number | null
-  /** What stands on its sheet; absent where the leaflet is lost. */
+  /** What its maker's instructions say; absent where the maker's instructions are lost. */
   sheet?: MakerFigures | null
 }
 

@@ -3,7 +3,7 @@ import type { Match, MatchQuery, MatchSupply } from './types'
 
 export type Change = 'heavier' | 'otherColour' | 'hotterWash'
 
-/** The first answer as it stands, and as it would be. */
+/** The first answer as it is, and as it would be. */
 export interface WhatIf { change: Change, was: string[], becomes: string[], differs: boolean }
 
 const HEAVIER = 1.5

@@ -32,7 +32,7 @@ export interface HeatGround {
 }
 
 export function heatGround(query: MatchQuery, limit: FabricLimit): HeatGround {
-  // The hottest stop by any offset that a swatch taught: what is barred must be barred for certain.
+  // The hottest setting by any offset that a swatch taught: what is barred must be barred for certain.
   const offsets = Object.values(query.taught ?? {}).map(t => t.soleOffsetC ?? 0)
   const offsetC = Math.max(0, ...offsets)
   const settings = allowedSettings(query.iron.settings, limit, Math.min(0, ...offsets))

@@ -6,7 +6,7 @@ export interface Adhesive {
   meltC: [number, number]
   /** Glue-line temperature wanted, °C. */
   windowC: [number, number]
-  /** Hold at mid-window under `pressureKPa`, seconds: where the fit to the leaflets starts. */
+  /** Hold at mid-window under `pressureKPa`, seconds: where the fit to the makers' instructions starts. */
   holdS: number
   /** Reference pressure of that hold, kPa. */
   pressureKPa: number

@@ -8,7 +8,7 @@ export const FIBRE_WASH_C: Record<FibreKey, number> = {
   metallisedPlastic: 30, metallisedCotton: 30, aramid: 60, leather: 0,
 }
 
-/** The dryer that fabric of a fibre stands: typical, of plain fabric. */
+/** The dryer that fabric of a fibre withstands: typical, of plain fabric. */
 export const FIBRE_TUMBLE: Record<FibreKey, 'no' | 'low' | 'yes'> = {
   cotton: 'yes', linen: 'yes', viscose: 'low', modal: 'low', cupro: 'no', wool: 'no', cashmere: 'no', silk: 'no', polyester: 'low',
   polyamide6: 'low', polyamide66: 'low', acrylic: 'low', modacrylic: 'no', acetate: 'no', triacetate: 'low', elastane: 'low',
@@ -19,7 +19,7 @@ export const FIBRE_TUMBLE: Record<FibreKey, 'no' | 'low' | 'yes'> = {
 export const FINISH_WASH_C: Record<FinishKey, number> = {
   puCoat: 40, foamLaminate: 30, filmLaminate: 0, gasDyedPrint: 60, flock: 40, resinPrint: 30, flameRetardant: 60, waterRepellent: 30,
 }
-/** The dryer that a finish stands; typical. */
+/** The dryer that a finish withstands; typical. */
 export const FINISH_TUMBLE: Record<FinishKey, 'no' | 'low' | 'yes'> = {
   puCoat: 'no', foamLaminate: 'no', filmLaminate: 'no', gasDyedPrint: 'low', flock: 'no', resinPrint: 'no', flameRetardant: 'low',
   waterRepellent: 'low',

@@ -1,4 +1,4 @@
-/** Reference values: fibres, constructions, finishes, adhesives, irons, covers and beds, each with its origin. */
+/** Reference values: fibres, constructions, finishes, adhesives, irons, press cloths and surfaces, each with its origin. */
 export * from './origin'
 export * from './fibres'
 export * from './constructions'

@@ -1,4 +1,4 @@
-/** Press covers and beds, typical values. */
+/** Press cloths and surfaces, typical values. */
 import type { FibreKey } from './fibres'
 
 export interface PressClothKind {

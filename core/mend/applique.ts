@@ -62,7 +62,7 @@ export function shapeCut(face: Outline, edge: ShapeEdge, on: TracedOn): ShapeCut
   return { face, traced: flip ? mirrored(face) : face, mirrored: flip, cut, under }
 }
 
-/** Width of the stitch that holds an edge, mm, by how much the fabric frays; and how close it stands. */
+/** Width of the stitch that holds an edge, mm, by how much the fabric frays; and how close it is set. */
 export const EDGE_STITCH_MM: Record<Fray, number> = { little: 2, some: 3, much: 4.5 }
 
 /** A line of basting inside a shape's edge, so far from it that the edge stitch does not catch it. */

@@ -1,4 +1,4 @@
-/** What is mended and put on: patches, motifs, transfers, letters, labels, shapes; where they lie, and how they are stuck. */
+/** What is mended and put on: patches, badges, transfers, letters, labels, shapes; where they lie, and how they are stuck. */
 export {
   planStuck, stuckStack, type StuckAsk, type StuckPlan, type StuckRefusal, type StuckSide,
 } from './stuck'

@@ -15,7 +15,7 @@ type KeepOutKind = 'button' | 'zip' | 'seam' | 'other'
 /** What the sole must not stand on, in the same measures. */
 export interface KeepOut { kind: KeepOutKind, downMm: number, asideMm: number, wideMm: number, highMm: number }
 
-/** The sole keeps so far off what it must not stand on, mm: as its set-downs do. */
+/** The sole keeps so far off what it must not stand on, mm: as its positions do. */
 const CLEAR_MM = 5
 
 /** Garments as they lie, mm: x to the wearer's left, y up, the neck edge or upper edge at the origin. */

@@ -10,7 +10,7 @@ import {
 import { driedS, firstAtS, foldedStack, lyingS, MOVED_UNDER_C } from '../seam'
 import { interfacingLayer, surfaceLayers, pressClothLayer, adhesiveLayer, type FabricInput, type SupplyInput } from '../stack'
 
-/** Something stuck on a garment with adhesive between: a patch, motif, transfer, letter or shape. */
+/** Something stuck on a garment with adhesive between: a patch, badge, transfer, letter or shape. */
 export interface StuckAsk {
   item: FabricInput
   garment: FabricInput
@@ -26,7 +26,7 @@ export interface StuckAsk {
   under: PressClothKindKey | null
   surface: SurfaceKindKey
   iron: IronInput
-  /** What may be tried: damp means a wet cover that is pressed until it is dry. */
+  /** What may be tried: damp means a wet press cloth that is pressed until it is dry. */
   methods: readonly ('dry' | 'damp')[]
   lean: Lean
   /** Which side someone wants first; null as it is computed. */
@@ -47,7 +47,7 @@ export type StuckRefusal
 interface StuckWay {
   side: StuckSide
   recipe: Recipe
-  /** When the adhesive holds, and when a wet cover is dry, s. */
+  /** When the adhesive holds, and when a wet press cloth is dry, s. */
   bondS: number
   pressClothDryS: number | null
   bond: number
@@ -67,7 +67,7 @@ export interface StuckPlan {
 }
 
 const LONGEST_S = 60
-/** A lower stop is taken as long as it is done within this, s. */
+/** A lower setting is taken as long as it is done within this, s. */
 const SOON_S = 20
 const BOND_WANTED = 1.1
 /** Harm that a touch does whatever its heat: 1 is to be seen. */
@@ -82,8 +82,8 @@ const weakest = (fabric: FabricInput, rule: BlendRule): FibreKey | null =>
   [...limitingFibres(fabric.fibres, rule)].sort((a, b) => FIBRES[a.fibre].damageC - FIBRES[b.fibre].damageC)[0]?.fibre ?? null
 
 /**
- * Cover, then what is stuck on and the garment with the adhesive between, as they meet the sole from a side; then the sheet under it, the
- * bed.
+ * Press cloth, then what is stuck on and the garment with the adhesive between, as they meet the sole from a side; then the sheet under
+ * it, the surface.
  */
 export function stuckStack(ask: StuckAsk, side: StuckSide, pressClothWaterGsm: number): Stack {
   const { glue } = ask
@@ -129,7 +129,7 @@ function tryAt(ask: StuckAsk, side: StuckSide, setting: IronSetting, method: 'dr
   return { recipe, stack, run, bond, harm }
 }
 
-/** What stands against heat from a side before any of it is worked out. */
+/** What forbids heat from a side before any of it is worked out. */
 function barOf(ask: StuckAsk, side: StuckSide, garment: FabricLimit, item: FabricLimit): StuckRefusal | null {
   if (garment.soleC === 0) return { why: 'noHeat', fumes: garment.fumes, of: 'garment' }
   if (item.soleC === 0) return { why: 'noHeat', fumes: item.fumes, of: 'item' }

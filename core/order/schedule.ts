@@ -4,9 +4,9 @@ export interface Way {
   ironId: string | null
   /** Sole it wants, °C. */
   soleC: number
-  /** Set-downs × (hold + move), all sides: so long the hands and the iron are at it, s. */
+  /** Positions × (hold + move), all sides: so long the hands and the iron are at it, s. */
   boardS: number
-  /** Under a wrung-out cover. */
+  /** Under a wrung-out press cloth. */
   damp: boolean
 }
 /** One thing to do at the board, and the time it lies to cool after it. */
@@ -58,7 +58,7 @@ export interface Move {
 }
 
 const NEAR_C = 1
-/** To wet and wring out a cover that lies dry, s. */
+/** To wet and wring out a press cloth that lies dry, s. */
 const WET_PRESS_CLOTH_S = 15
 /** How long an iron takes from one heat to another, s. */
 export const changeS = (iron: Pick<IronAt, 'warmCPerS' | 'coolCPerS'>, fromC: number, toC: number): number =>
@@ -84,7 +84,7 @@ const rateTo = (iron: IronAt, fromC: number, toC: number) => (toC > fromC ? iron
 
 /**
  * What comes of an order: one pair of hands, each iron turned to what it is wanted for next as soon as it is free, nothing begun before
- * what it needs is cold, and never more lying to cool than there is room. A cover that lies dry is wetted before damp work.
+ * what it needs is cold, and never more lying to cool than there is room. A press cloth that lies dry is wetted before damp work.
  * @throws RangeError where something is begun before what it needs
  */
 export function scheduleOf(task: OrderTask, moves: readonly Move[]): Schedule {

@@ -1,4 +1,4 @@
-/** PatchworkLayouts of patches: their seams, which way each lies so that they nest, how thick it gets, in which order they are pressed. */
+/** Patchwork: their seams, which way each lies so that they nest, how thick it gets, in which order they are pressed. */
 export { SeamsDoNotMeet, type PatchArea } from './patches'
 export { piecingOf, type Piecing, type Seam } from './seams'
 export { costOf, nest, type Asked, type Side, type Tie } from './nest'

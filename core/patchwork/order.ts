@@ -36,7 +36,7 @@ export function pressingTurns({ seams, crossings, tees }: Piecing, lying: Readon
   return turns
 }
 
-/** Set-downs along a seam, from its middle outward: the middle of each, mm from its start. @param reachMm how much one presses */
+/** Positions along a seam, from its middle outward: the middle of each, mm from its start. @param reachMm how much one presses */
 export function placesAlong(lengthMm: number, reachMm: number): number[] {
   const count = Math.max(1, Math.ceil(lengthMm / reachMm))
   const each = Array.from({ length: count }, (_, i) => (lengthMm * (i + 0.5)) / count)

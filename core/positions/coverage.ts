@@ -18,24 +18,24 @@ export interface CoverageQuestion {
 
 export interface Coverage {
   placements: SolePlacement[]
-  /** What no set-down reaches. */
+  /** What no position reaches. */
   missed: Outline[]
   /** Share of the area that is covered, 0 to 1, proved by clipping; what must not be stood on is no part of it. */
   covered: number
   /** All that is to be covered, mm²; nothing where keep-outs lie over all of it. */
   wantedMm2: number
-  /** No fewer set-downs than this cover so much area. */
+  /** No fewer positions than this cover so much area. */
   bound: number
 }
 
 /** The sole keeps so far off what it must not stand on, mm. */
 const CLEAR_MM = 5
-/** Neighbouring set-downs lie over each other by so much, mm: each counts for half of it less all round. */
+/** Neighbouring positions lie over each other by so much, mm: each counts for half of it less all round. */
 const OVERLAP_MM = 10
 /** Proved to this share; what is left over is set down on again. */
 const LEFT_SHARE = 0.001
 const HEADINGS = [0, 90, 180, 270, 45, 135, 225, 315]
-/** Points that must be covered stand so far apart, and set-downs are tried at so many times that, mm. */
+/** Points that must be covered stand so far apart, and positions are tried at so many times that, mm. */
 const FINE_MM = 6,
   MOST_POINTS = 3000
 
@@ -84,7 +84,7 @@ function spotsFor({ outline, sole, keepOuts }: CoverageQuestion, points: readonl
 }
 
 /**
- * Fewest set-downs by the one that covers most of what is left; then those that turned out needless are taken back.
+ * Fewest positions by the one that covers most of what is left; then those that turned out needless are taken back.
  * @param least one that gains fewer points is not worth a touch
  */
 function choose(spots: readonly Spot[], points: number, least = 1): Spot[] {
@@ -151,14 +151,14 @@ const ROW_MM = 40
 const PLAIN = 1.6
 /** So many soles and fewer: one more is a large share. */
 const FEW = 3
-/** Why a piece takes more set-downs than its area asks for; null where it does not. */
+/** Why a piece takes more positions than its area asks for; null where it does not. */
 export function whyMany({ placements, bound }: Pick<Coverage, 'placements' | 'bound'>,
   keepOuts: number): 'inTheWay' | 'small' | 'shape' | null {
   if (bound === 0 || placements.length <= PLAIN * bound) return null
   return keepOuts > 0 ? 'inTheWay' : bound <= FEW ? 'small' : 'shape'
 }
 
-/** What of an outline set-downs cover, by exact clipping; what must not be stood on is no part of it. */
+/** What of an outline positions cover, by exact clipping; what must not be stood on is no part of it. */
 export function proveCoverage(outline: Outline, sole: SoleShape, keepOuts: readonly Outline[], placements: readonly SolePlacement[]) {
   const wanted = keepOuts.length > 0 ? difference([outline], offset(keepOuts, CLEAR_MM)) : [outline]
   const missed = difference(wanted, union(placements.map(p => printed(bearingOf(sole, p), p))))
@@ -167,10 +167,10 @@ export function proveCoverage(outline: Outline, sole: SoleShape, keepOuts: reado
   return { missed, covered: whole > 0 ? 1 - area(missed) / whole : 1, wantedMm2: whole }
 }
 
-/** So many ways of laying rows are tried out of those with fewest set-downs. */
+/** So many ways of laying rows are tried out of those with fewest positions. */
 const TRIED = 12
 
-/** A sole's set-downs seen as the points they cover; those on a keep-out are left out. */
+/** A sole's positions seen as the points they cover; those on a keep-out are left out. */
 function spotsOf(placements: readonly SolePlacement[], shape: Outline, points: readonly Point[], canStand: (p: SolePlacement) =>
 boolean): Spot[] {
   return placements.filter(canStand).map((p) => {
@@ -186,7 +186,7 @@ function openPoints(spots: readonly Spot[], points: readonly Point[]): Point[] {
 }
 
 /**
- * Set-downs of a sole that cover an outline, edges and all, in the order of the hand: rows of a rectangle that the sole covers, of many
+ * Positions of a sole that cover an outline, edges and all, in the order of the hand: rows of a rectangle that the sole covers, of many
  * the one that needs fewest once needless ones are taken back; around keep-outs, what rows leave open is covered by whatever covers
  * most of it. Proved by clipping; what is left over is set down on again.
  */

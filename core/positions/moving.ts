@@ -3,16 +3,16 @@ import { has } from './grid'
 import { pointsIn, under } from './points'
 import { bearingOf, printed, type SolePlacement, type SoleShape } from './sole'
 
-/** Small circles of the hand: so far from the middle of a set-down, mm. Typical. */
+/** Small circles of the hand: so far from the middle of a position, mm. Typical. */
 const CIRCLE_MM = 15
 const ANGLES = 12
 const MOST_POINTS = 1500,
   FINE_MM = 6
 
 /**
- * A sole that goes in small circles about each of its set-downs: for how much of a touch's time every part of a piece lies under it,
+ * A sole that goes in small circles about each of its positions: for how much of a touch's time every part of a piece lies under it,
  * all touches together. The least of it says by how much a hold must be longer than a still one.
- * @returns shares of one touch's time: 1 = all of it; more where set-downs lie over each other
+ * @returns shares of one touch's time: 1 = all of it; more where positions lie over each other
  */
 export function movingShare(
   outline: Outline, sole: SoleShape, placements: readonly SolePlacement[], radiusMm = CIRCLE_MM,

@@ -4,7 +4,7 @@ import { crossings, put, words } from './grid'
 /** Points that must be covered stand so far apart along an edge, mm. */
 export const EDGE_MM = 4
 
-/** Points within an outline on a grid, and along its edges: all of them lie under some set-down where it is covered. */
+/** Points within an outline on a grid, and along its edges: all of them lie under some position where it is covered. */
 export function pointsIn(outline: Outline, stepMm: number): Point[] {
   const { left, bottom, top } = boundsOf(outline)
   const points: Point[] = []

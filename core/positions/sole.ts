@@ -30,7 +30,7 @@ export function soleOutline({ longMm, wideMm, pointed }: SoleShape): Outline {
 /** What of a sole bears with its full weight: all but its rim. */
 export const bearingOutline = (sole: SoleShape): Outline => offset([soleOutline(sole)], -RIM_MM)[0] ?? soleOutline(sole)
 
-/** A set-down: where the middle of the sole stands, and where its nose points, degrees counter-clockwise from up. */
+/** A position: where the middle of the sole stands, and where its nose points, degrees counter-clockwise from up. */
 export interface SolePlacement {
   x: number
   y: number
@@ -41,7 +41,7 @@ export interface SolePlacement {
 
 /** The tip of a sole as a small sole of its own, mm. Typical. */
 export const TIP: SoleShape = { longMm: 56, wideMm: 44, pointed: true }
-/** What bears of a set-down. */
+/** What bears of a position. */
 export const bearingOf = (sole: SoleShape, { tip }: SolePlacement): Outline =>
   tip ? (offset([soleOutline(TIP)], -TIP_RIM_MM)[0] ?? soleOutline(TIP)) : bearingOutline(sole)
 

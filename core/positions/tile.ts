@@ -134,7 +134,7 @@ function lockedRows(region: Outline, lock: Lock, patches: readonly TileArea[]): 
 const TURNS = 24
 
 /**
- * Set-downs in rows of a rectangle that the sole covers: of all such rectangles, turns of the piece and ways of walking, the few that
+ * Positions in rows of a rectangle that the sole covers: of all such rectangles, turns of the piece and ways of walking, the few that
  * need fewest. They cover the region wholly.
  * @param shape what of the sole counts, its middle at the origin, nose up
  */

@@ -5,7 +5,7 @@ import { curlPerMm, cutSizeMm, edgeOf } from '../shrink'
 import { PASS_AT, type Attempt, type PracticeSetup, type Finding, type Verdict } from './exercise'
 import { drawnFor } from './truth'
 
-/** Stops at which a braid may be settled, °C. */
+/** Settings at which a trim may be preshrunk, °C. */
 const PRESHRINK_C = [90, 110, 130, 150] as const
 const MARKED_MM = 500, WANTED_MM = 1000
 /** A plastic-cored yarn begins to pull up here, and has done all it does at this, °C. */
@@ -66,7 +66,7 @@ export function judgeBraid(seed: number, { choice, heldS }: Attempt): Verdict {
     truth: { mostPct, laterC },
   }
 }
-/** Settled at the hottest it will ever see, until it lies still, and cut longer by what was measured. */
+/** Preshrunk at the hottest it will ever see, until it lies still, and cut longer by what was measured. */
 export function bestBraid(seed: number): Attempt {
   const { laterC, mostPct } = hiddenOf(seed), at = PRESHRINK_C.indexOf(laterC as 110), heldS = [PRESHRINKS_IN_S * 6]
   const more = cutSizeMm(WANTED_MM, pullPct(mostPct, laterC, heldS[0]!)) / WANTED_MM * 100 - 100

@@ -43,7 +43,7 @@ export interface PracticeSetup {
   /** Names that the task mentions: a feature, operations. */
   names: readonly string[]
 }
-/** One go at it: what was chosen, and how long each hold was, s. For a corner, the stops that were touched. */
+/** One go at it: what was chosen, and how long each hold was, s. For a corner, the settings that were touched. */
 export interface Attempt { choice: Choice, heldS: readonly number[] }
 
 /** What is found in the answer, worst first. */
@@ -69,7 +69,7 @@ export interface Verdict {
   /** Grade by the judging, where something was fused. */
   grade: number | null
   course: Course | null
-  /** What the hidden bench was: sole, contact, lot, by name. */
+  /** What the hidden setup was: sole, contact, lot, by name. */
   truth: Readonly<Record<string, number>>
 }
 /** Near enough to the best counts as done. */

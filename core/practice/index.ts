@@ -1,4 +1,4 @@
-/** A place to practise: benches with a hidden truth, pressed by the clock, judged like the real ones. */
+/** A place to practise: setups with a hidden truth, pressed by the clock, judged like the real ones. */
 import { agentsSetup, bestAgents, judgeAgents } from './agents'
 import { FREE_RULES, isPressed, pressExercise } from './setups'
 import { bestBraid, braidSetup, judgeBraid } from './braid'
@@ -46,7 +46,7 @@ function isAnswered({ options, how }: TopicAsked, said: string | undefined): boo
 }
 const NOTHING: Omit<Verdict, 'findings'> = { score: 0, near: 0, passed: false, look: UNDAMAGED, grade: null, course: null, truth: {} }
 
-/** Lays an exercise out. The same seed lays the same one, and hides the same. */
+/** Sets up an exercise. The same seed sets up the same one, and hides the same. */
 export function beginExercise(key: ExerciseKey, seed: number): PracticeSetup {
   return { key, seed, ...(isPressed(key) ? pressExercise(key, seed).setup : OTHERS[key].setup(seed)) }
 }

@@ -13,10 +13,10 @@ import { drawnFor, hiddenOptions, truthOf } from './truth'
 
 const LININGS: readonly FibreKey[] = ['acetate', 'polyamide6', 'modacrylic']
 const LONGEST_S = 90
-/** So near to what a lining stands is too near; over it, so much harm for every so many degrees. */
+/** So near to what a lining withstands is too near; over it, so much harm for every so many degrees. */
 const MARGIN_K = 10, HARM_PER_K = 15
 const WET_GSM = 8
-/** The wool's own class bars a hotter stop. */
+/** The wool's own class bars a hotter setting. */
 const TOLERANCE_C = 5
 const HOLDS = [6, 8, 10, 12, 15, 18, 22, 27, 33, 40, 50, 60] as const
 

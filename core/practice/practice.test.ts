@@ -9,7 +9,7 @@ import {
 import { seeded } from '../numeric'
 
 const SEEDS = [12, 345]
-/** The best of a bench is looked for once. */
+/** The best of a setup is looked for once. */
 const found = new Map<string, Attempt>()
 function bestOf(key: ExerciseKey, seed: number): Attempt {
   const known = found.get(`${key} ${seed}`) ?? bestAttempt(beginExercise(key, seed))

@@ -21,7 +21,7 @@ const SLOW_POWER = 0.15
 /** Free water under something that lets no vapour pass: from here it blisters, g/m². */
 const BLISTERS_FROM_GSM = 3
 
-/** What of a bench the choices set; what is not asked stands as it lies. */
+/** What of a setup the choices set; what is not asked stays as set up. */
 interface Asked { setup: PressSetup, recipe: Recipe, touches: number }
 
 const chosen = (b: PracticeSetup, choice: Choice, topic: TopicAsked['topic'], usual: string): string => {
@@ -30,7 +30,7 @@ const chosen = (b: PracticeSetup, choice: Choice, topic: TopicAsked['topic'], us
   const said = choice[topic]
   return said !== undefined && asked.options.includes(said) ? said : asked.options[0]!
 }
-/** The bench and recipe that a choice comes to. @param usual what stands where it is not asked */
+/** The setup and recipe that a choice comes to. @param usual what counts where it is not asked */
 function askedOf(b: PracticeSetup, choice: Choice, usual: { method: Method, side: Side, bearing: Lean, setting: number }): Asked {
   const method = chosen(b, choice, 'method', usual.method) as Method
   const setting = b.settings[Number(chosen(b, choice, 'setting', String(usual.setting)))]!
@@ -90,7 +90,7 @@ export function qualityOf(bond: number, harm: number): number {
   return held * (1 - share(harm, ALLOWED, SPOILT))
 }
 
-/** What its fabric bars whatever comes of it, and a stop that drips: each halves what it is worth. */
+/** What its fabric bars whatever comes of it, and a setting that drips: each halves what it is worth. */
 function barred({ setup, recipe }: Asked, soleC: number): Finding[] {
   const limit = fabricLimit(setup.fabric, setup.blendRule), found: Finding[] = []
   if (recipe.setting.meanC > limit.soleC + TOLERANCE_C) found.push({ say: 'overClass', soleC: recipe.setting.meanC, limitC: limit.soleC })
@@ -139,7 +139,7 @@ const PRESSED_AGAIN = 8
 /** Coarse figures are trusted so far. */
 const COARSE_OFF = 0.06
 
-/** The best of a bench is looked for once. */
+/** The best of a setup is looked for once. */
 const looked = new WeakMap<PracticeSetup, Best>()
 
 /** The best that was possible on the hidden setup: every choice at every hold, the quicker of two that are as good. */

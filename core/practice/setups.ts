@@ -79,7 +79,9 @@ const ROWS: Record<Extract<ExerciseKey, 'dryMoist' | 'thick' | 'laminate' | 'fil
 }
 export const isPressed = (key: string): key is keyof typeof ROWS => key in ROWS
 
-/** How far off the leaflet's own bench was, where the leaflet lies: a dial that gives less, a lot that melts higher and slower. */
+/**
+ * How far off the maker's own setup was, where its instructions are at hand: a dial that gives less, a lot that melts higher and slower.
+ */
 const LIES = { dialC: -16, meltC: 5, rate: 0.75 }
 
 export function pressExercise(key: keyof typeof ROWS, seed: number): PressExercise {

@@ -2,7 +2,7 @@ import { normalQuantile, seeded } from '../numeric'
 import type { EvaluateOptions } from '../recipe'
 import { optionsOf, TYPICAL_KNOWLEDGE } from '../window'
 
-/** Spreads are held within this many standard deviations: a practice bench is odd, not absurd. */
+/** Spreads are held within this many standard deviations: a practice setup is odd, not absurd. */
 const WITHIN_SD = 1.8
 const MOST_SEED = 999_999
 

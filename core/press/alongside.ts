@@ -24,7 +24,7 @@ export interface Alongside {
   glueC: number
 }
 
-/** The sole over a session, from its first set-down: each time the iron is touched it goes on from there, sagging on the work. */
+/** The sole over a session, from its first touch: each time the iron is touched it goes on from there, sagging on the work. */
 function soleOf(pressing: SwatchPressing): SoleCurve {
   const startedS = pressing.startedS ?? 0
   const parts = pressing.touched.map(t => ({ fromS: t.atS - startedS, curve: soleOnWork(t.rest) }))
@@ -38,7 +38,7 @@ function soleOf(pressing: SwatchPressing): SoleCurve {
   }
 }
 
-/** The bond that each hold of a recipe is meant to have come to when the sole lifts, with the sole at its stop. */
+/** The bond that each hold of a recipe is meant to have come to when the sole lifts, with the sole at its setting. */
 export function plannedBond(setup: PressSetup, recipe: Recipe, options: EvaluateOptions = {}): number[] {
   if (recipe.passes === 1) {
     return [bondAtHold(holdPath(setup, recipe, { ...options, ...COARSE }), recipe.holdS)]

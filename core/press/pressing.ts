@@ -5,7 +5,7 @@ import { stepsOf, type Missed, type Step, type StepKind } from './steps'
 /** Events that say how the sole was, not what the hand did. */
 export const ABOUT_SOLE: ReadonlySet<PressEvent['kind']> = new Set(['sole', 'shut'])
 
-/** What happened at the board, in seconds from the first set-down, and the sole as the board knew it then, °C. */
+/** What happened at the board, in seconds from the first touch, and the sole as the board knew it then, °C. */
 export interface PressEvent {
   atS: number
   kind: StepKind | 'lift' | 'done' | 'setting' | 'sole' | 'shut'
@@ -23,14 +23,14 @@ export type Doubt = { why: 'clockSet', byS: number } | { why: 'slept', forS: num
 /** A piece being pressed, a swatch the simplest: plain data, so that it can be kept and found again. All times are board time, s. */
 export interface SwatchPressing {
   recipe: Recipe
-  /** Place in the steps; -1 before the first set-down, their number once cold and ready to judge. */
+  /** Place in the steps; -1 before the first touch, their number once cold and ready to judge. */
   at: number
   stepFromS: number
   startedS: number | null
   events: PressEvent[]
   touched: Touched[]
   doubts: Doubt[]
-  /** Sole prints that cover the piece, and those that were missed. */
+  /** Positions of the sole that cover the piece, and those that were missed. */
   placements: number
   missed: Missed[]
   /** The iron was lifted in the middle of a hold, so many seconds into it; null while nothing interrupts. */
@@ -86,7 +86,7 @@ export function next(pressing: SwatchPressing, nowS: number, rest: IronRest | nu
 
 const isUnderIron = (s: SwatchPressing) => ['warm', 'down'].includes(stepOf(s)?.kind ?? '')
 
-/** The iron is lifted in the middle of a hold: the clock of the hold stands, what was done stays done. */
+/** The iron is lifted in the middle of a hold: the clock of the hold is stopped, what was done stays done. */
 export function interrupt(s: SwatchPressing, nowS: number, rest: IronRest | null): SwatchPressing {
   if (!isUnderIron(s) || s.interrupted) return s
   return { ...noted(s, 'lift', nowS, rest), interrupted: { afterS: elapsedS(s, nowS) } }
@@ -110,7 +110,7 @@ export function miss(s: SwatchPressing, placement: number): SwatchPressing {
 /** The same recipe from the start. */
 export const again = (s: SwatchPressing): SwatchPressing => newPressing(s.recipe, s.placements)
 
-/** A break in the board's own time longer than this is told, s. */
+/** A break in the board's own time longer than this is announced, s. */
 const BREAK_S = 3
 
 /**

@@ -11,7 +11,7 @@ export interface Missed { pass: number, placement: number }
 /**
  * The steps of a recipe, in the order of the hands: warmed and laid up once, every print of the first side, turned, every print of
  * the second, left to go cold.
- * @param prints how many sole prints cover the piece; a swatch takes one
+ * @param prints how many positions of the sole cover the piece; a swatch takes one
  */
 export function stepsOf(recipe: Recipe, placements = 1, missed: readonly Missed[] = []): Step[] {
   const steps: Step[] = []

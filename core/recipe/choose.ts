@@ -16,7 +16,7 @@ export interface ChoiceRules {
 const MAKER_ROOM_C = 3
 
 /**
- * Which way stands on the board until a person takes another. The order of trust: what was chosen, what own swatches proved, the
+ * Which recipe is on the board until a person takes another. The order of trust: what was chosen, what own swatches proved, the
  * sheet's own recipe where it holds here with some room, then the best of those worked out. Null where none works.
  */
 export function chooseWay(ways: readonly Choosable[], { wanted, proved, moisture }: ChoiceRules): Way | null {

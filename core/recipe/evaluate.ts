@@ -17,7 +17,7 @@ export interface Outcome {
 }
 
 export interface EvaluateOptions extends RunOptions {
-  /** Added to the stop's mean, °C. */
+  /** Added to the setting's mean, °C. */
   soleOffsetC?: number
   /** Thermostat phase 0-1; absent = the mean held steady. */
   phase?: number
@@ -27,7 +27,7 @@ export interface EvaluateOptions extends RunOptions {
   rateFactor?: number
   /** What was really done, in place of the recipe's own phases. */
   phases?: Phase[]
-  /** The sole as it really was, in place of the recipe's stop; offsets are added to it. */
+  /** The sole as it really was, in place of the recipe's setting; offsets are added to it. */
   sole?: SoleCurve
 }
 
@@ -88,7 +88,7 @@ export function adhesiveOf(setup: PressSetup, options: EvaluateOptions = {}): Ad
   )
 }
 
-/** Runs the recipe on the bench and reads bond and harm off it. The bench's supply must carry adhesive. */
+/** Runs the recipe on the setup and reads bond and harm off it. The setup's supply must carry adhesive. */
 export function evaluate(setup: PressSetup, recipe: Recipe, options: EvaluateOptions = {}): Outcome {
   const adhesive = adhesiveOf(setup, options)
   const run = runOf(setup, recipe, options)
@@ -97,7 +97,7 @@ export function evaluate(setup: PressSetup, recipe: Recipe, options: EvaluateOpt
   return { run, bond, flags, harm: flags[0]?.severity ?? 0 }
 }
 
-/** Bond and harm against seconds: what every hold along one set-down would have given. */
+/** Bond and harm against seconds: what every hold along one position would have given. */
 export interface HoldPath {
   run: Transient
   bond: BondCourse
@@ -111,7 +111,7 @@ export interface HoldPath {
 const holdFromS = (recipe: Pick<Recipe, 'warmS'>): number => recipe.warmS > 0 ? recipe.warmS + LAY_S : 0
 
 /**
- * One transient that stands for every hold up to the recipe's: the sole is set down once and never lifted, so that reading
+ * One transient that serves for every hold up to the recipe's: the sole is set down once and never lifted, so that reading
  * it at t gives what lifting at t would have given. Only for a single pass.
  */
 export function holdPath(setup: PressSetup, recipe: Recipe, options: EvaluateOptions = {}): HoldPath {

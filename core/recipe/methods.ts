@@ -6,10 +6,10 @@ import type { HouseHabits, IronSetting, Lean, Method, Recipe } from './recipe'
 
 /** A light spray that darkens the fabric, g/m². */
 const MIST_GSM = 35
-/** A cover wrung out well keeps this share of what it can hold. */
+/** A press cloth wrung out well keeps this share of what it can hold. */
 const WRUNG_SHARE = 0.5
 
-/** What moisture a method brings with this iron and cover: cover and mist water g/m², steam g/(m²·s) for so many seconds. */
+/** What moisture a method brings with this iron and press cloth: press cloth and mist water g/m², steam g/(m²·s) for so many seconds. */
 export function moistureOf(
   method: Method, iron: IronKindKey, pressCloth: PressClothKindKey | null,
 ): Pick<Recipe, 'pressClothWaterGsm' | 'mistGsm' | 'steamGM2S' | 'steamS'> {
@@ -24,7 +24,7 @@ export function moistureOf(
 export const pressureOf = (iron: IronKindKey, lean: Lean): number =>
   lean === 'lean' ? IRON_KINDS[iron].leanKPa : IRON_KINDS[iron].weightKPa
 
-/** Why a method or stop cannot be used at all, before any heat is computed. */
+/** Why a method or setting cannot be used at all, before any heat is computed. */
 export type Bar
   = | { why: 'noHeat', fumes: boolean }
     | { why: 'notFusible' }
@@ -39,12 +39,12 @@ export type Bar
     | { why: 'allSettingsTooHot', limitC: number, coolestC: number }
     | { why: 'drips', soleC: number }
 
-/** Stops above the class by no more than this are let pass: a dial is read to about that, °C. */
+/** Settings above the class by no more than this are let pass: a dial is read to about that, °C. */
 const SETTING_TOLERANCE_C = 5
 
 /**
- * Stops that the fabric stands, by what their sole is best known to be: the offset learned from swatches counts, the dial's word does
- * not.
+ * Settings that the fabric withstands, by what their sole is best known to be: the offset learned from swatches counts, the dial's word
+ * does not.
  */
 export const allowedSettings = (settings: IronSetting[], limit: FabricLimit, soleOffsetC = 0): IronSetting[] =>
   settings.filter(s => s.meanC + soleOffsetC <= limit.soleC + SETTING_TOLERANCE_C)
@@ -75,7 +75,7 @@ export function barOf(
   return null
 }
 
-/** Steam only from stops that make it. */
+/** Steam only from settings that make it. */
 export const usableSettings = (method: Method, settings: IronSetting[], limit: FabricLimit, soleOffsetC = 0): IronSetting[] =>
   allowedSettings(settings, limit, soleOffsetC).filter(s => method !== 'steam' || s.meanC + soleOffsetC >= STEAMS_FROM_C)
 

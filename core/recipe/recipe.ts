@@ -10,9 +10,9 @@ export type Lean = 'weight' | 'lean'
 export type Way = 'sheet' | Method
 export const WAYS: readonly Way[] = ['sheet', ...METHODS]
 
-/** What the house has settled about fusing. */
+/** What the house has decided about fusing. */
 export interface HouseHabits {
-  /** Lean on the iron, where the fabric stands it. */
+  /** Lean on the iron, where the fabric withstands it. */
   lean: boolean
   /** Warm the fabric by itself for a few seconds before the interfacing is laid on, where it may be. */
   warmFirst: boolean
@@ -25,7 +25,7 @@ export const USUAL_HABITS: HouseHabits = { lean: true, warmFirst: true, bothSide
 
 export interface IronSetting {
   label: string
-  /** Mean sole temperature at this stop, °C. */
+  /** Mean sole temperature at this setting, °C. */
   meanC: number
   /** Half-width of the thermostat's swing, °C. */
   swingC: number
@@ -64,7 +64,7 @@ export interface Recipe {
   secondS: number | null
   lean: Lean
   pressureKPa: number
-  /** Water in the cover at each set-down, g/m². */
+  /** Water in the press cloth at each position, g/m². */
   pressClothWaterGsm: number
   mistGsm: number
   /** Steam from the iron during the first `steamS` seconds of each hold, g/(m²·s). */

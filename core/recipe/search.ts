@@ -12,7 +12,7 @@ export const BOND_WANTED = 1.15
 export const HARM_ALLOWED = 0.8
 const SHORTEST_HOLD_S = 3
 const CANDIDATES = 4
-/** Margins are searched this far from the stop, °C. */
+/** Margins are searched this far from the setting, °C. */
 const MARGIN_REACH_C = 40
 const COOL_LIMIT_S = 180
 /**
@@ -56,7 +56,7 @@ export interface MethodAnswer {
   way: Way
   method: Method
   found: Found | null
-  /** Next best of the same method (another stop or side). */
+  /** Next best of the same method (another setting or side). */
   runnerUp: Recipe | null
   blocked: Blocked | null
   /** What was tried and fell short, for showing why: the nearest attempt. */
@@ -102,7 +102,7 @@ export function searchMethod(setup: PressSetup, method: Method, options: SearchO
 
 export const longestHoldS = (limit: Pick<FabricLimit, 'maxTouchS'>): number => Math.min(LONGEST_HOLD_S, limit.maxTouchS ?? LONGEST_HOLD_S)
 
-/** Every stop, bearing, side and number of passes that may be tried: those that bond and do not hurt, and the nearest of the others. */
+/** Every setting, bearing, side and number of passes that may be tried: those that bond and do not hurt, and the nearest of the others. */
 function draftsOf(
   setup: PressSetup, method: Method, limit: FabricLimit, maxHoldS: number, options: SearchOptions,
 ): { drafts: Draft[], nearest: Short | null } {

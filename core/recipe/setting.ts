@@ -1,12 +1,12 @@
 import type { IronSetting } from './recipe'
 
-/** Degrees within which a sole is at a stop. */
+/** Degrees within which a sole is at a setting. */
 const AT_SETTING_C = 0.6
-/** The swing taken where an iron has no stop to go by, K. */
+/** The swing taken where an iron has no setting to go by, K. */
 const UNKNOWN_SWING_C = 15
 
 /**
- * A sole temperature as a setting of the dial: the stop that is there, or a place between two, which takes the names of both.
+ * A sole temperature as a setting of the dial: the setting that is there, or a place between two, which takes the names of both.
  * @param stops of the iron, in any order; @param soleC mean sole temperature wanted, °C
  */
 export function settingAt(settings: readonly IronSetting[], soleC: number): IronSetting {

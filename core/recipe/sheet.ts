@@ -7,7 +7,10 @@ import { USUAL_HABITS, type PressSetup, type Method, type Recipe } from './recip
 import { BOND_WANTED, finish, HARM_ALLOWED, longestHoldS, type Found, type MethodAnswer } from './search'
 import { COARSE } from './span'
 
-/** The sheet's recipe as it can be done on this setup: its seconds, heat and moisture, the nearest stop the fabric stands, this hand. */
+/**
+ * The sheet's recipe as it can be done on this setup: its seconds, heat and moisture, the nearest setting the fabric withstands, this
+ * hand.
+ */
 export function makerRecipe(setup: PressSetup, sheet: MakerRecipe, options: EvaluateOptions = {}): Recipe | null {
   const limit = fabricLimit(setup.fabric, setup.blendRule, setup.evidence)
   const offsetC = options.soleOffsetC ?? 0
@@ -63,7 +66,7 @@ export interface CarriedStep { what: Difference, fromS: number, toS: number | nu
 
 export interface CarriedOver {
   sheet: MakerRecipe
-  /** Seconds that the sheet's moisture and side need on this setup at the same stop, s; null where two minutes are not enough. */
+  /** Seconds that the sheet's moisture and side need on this setup at the same setting, s; null where two minutes are not enough. */
   neededS: number | null
   /** From the sheet's seconds to those needed here, one difference after the other. */
   steps: CarriedStep[]
@@ -72,7 +75,7 @@ export interface CarriedOver {
 const LONGEST_PATH_S = 120
 
 /**
- * Carries the sheet over: from its reference fabric, iron and cover to this setup, one difference at a time, each with its
+ * Carries the sheet over: from its reference fabric, iron and press cloth to this setup, one difference at a time, each with its
  * seconds. They add up; in another order each would be a little different. Null without a sheet, or where it is barred here.
  */
 export function carryOver(setup: PressSetup, options: EvaluateOptions = {}): CarriedOver | null {
@@ -114,5 +117,5 @@ export function carryOver(setup: PressSetup, options: EvaluateOptions = {}): Car
 }
 /** Differences of less than this are not worth a word, s. */
 const LEAST_SHOWN_S = 0.5
-/** What of a leaflet's bond is there when the sole lifts; the rest flows while it cools. */
+/** What of the bond by the maker's instructions is there when the sole lifts; the rest flows while it cools. */
 const FLOWS_ON = 0.97

@@ -15,7 +15,7 @@ export type Tack = { recipe: Recipe, bond: number, harm: number } | { blocked: B
 
 /**
  * The tack of a two-step work: the web under its own paper, dry, the iron's weight, so many whole seconds that it just catches.
- * Each allowed stop is tried; the one whose tack comes nearest to a fifth of a bond stands.
+ * Each allowed setting is tried; the one whose tack comes nearest to a fifth of a bond stands.
  */
 export function searchTack(setup: PressSetup, options: EvaluateOptions = {}): Tack {
   const limit = fabricLimit(setup.fabric, setup.blendRule, setup.evidence)

@@ -8,12 +8,12 @@ import type { CauseKey } from './causes'
 export interface RescueContext {
   fabric: FabricInput | null
   supply: SupplyInput | null
-  /** What was really done, from its run or swatch: the transient's bond and harm, and what it already explains. */
+  /** What was really done, from its session or swatch: the transient's bond and harm, and what it already explains. */
   pressed: {
     bond: number
     flags: readonly DamageFlag[]
     causes: readonly Cause['why'][]
-    /** Set-downs that were missed. */
+    /** Positions that were missed. */
     missed: number
     covered: boolean
   } | null

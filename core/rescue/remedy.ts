@@ -35,7 +35,7 @@ export interface Remedy {
   key: RemedyKey
   /** How it is pressed, worked out on this piece; null where the sole does not press. */
   recipe: Recipe | null
-  /** Where the iron hovers and steams: at which stop, and for how long. */
+  /** Where the iron hovers and steams: at which setting, and for how long. */
   hover: { setting: IronSetting, forS: number } | null
   /** Harm that it may do itself, 1 = to be seen. */
   risk: number
@@ -80,7 +80,7 @@ function again(key: RemedyKey, p: Patient, options: EvaluateOptions): Remedy {
   return { key, recipe: held, hover: null, risk: evaluate(setup, held, options).harm, cannot: null }
 }
 
-/** Warmed until the adhesive melts, from the side it is lifted or blotted on: the coolest stop that does so without harm. */
+/** Warmed until the adhesive melts, from the side it is lifted or blotted on: the coolest setting that does so without harm. */
 function melted(key: RemedyKey, p: Patient, limit: FabricLimit, options: EvaluateOptions): Remedy {
   if (!p.supply?.adhesive) return byHand(key)
   const setup = setupOf(p, p.supply), { meltC } = adhesiveOf(setup, options), wantedC = (meltC[0] + meltC[1]) / 2
@@ -100,7 +100,7 @@ function melted(key: RemedyKey, p: Patient, limit: FabricLimit, options: Evaluat
   return nothing({ why: 'noWay', blocked: null }, key)
 }
 
-/** Steam from an iron that does not touch: the coolest stop that steams and that the fabric stands. */
+/** Steam from an iron that does not touch: the coolest setting that steams and that the fabric withstands. */
 function hovering(key: RemedyKey, p: Patient, limit: FabricLimit, options: EvaluateOptions): Remedy {
   if (limit.steam === 'no') return nothing({ why: 'noSteam' }, key)
   const offset = options.soleOffsetC ?? 0
@@ -115,8 +115,8 @@ const canGlaze = (fabric: FabricInput): boolean =>
   fabric.fibres.reduce((s, f) => s + (FIBRES[f.fibre].thermoplastic ? f.sharePct : 0), 0) > 50
 
 /**
- * What to do about a cause on this very piece: within what its fabric stands, worked out like any other recipe; or, kindly, that nothing
- * undoes it.
+ * What to do about a cause on this very piece: within what its fabric withstands, worked out like any other recipe; or, kindly, that
+ * nothing undoes it.
  */
 export function remedyFor(cause: CauseKey, p: Patient, options: EvaluateOptions = {}): Remedy {
   const key = KEY_OF[cause], limit = fabricLimit(p.fabric, p.blendRule, p.evidence)

@@ -24,14 +24,14 @@ export interface Failure {
 
 /** People miss a sign so often, see one that is not there, answer wrongly, or cannot say. */
 const MISSES = 0.08, IMAGINES = 0.015, WRONG = 0.08, UNSURE = 0.08
-/** Half of what comes back has its run beside it. */
+/** Half of what comes back has its session beside it. */
 const HAS_RUN = 0.5
 
 interface Truth { outcome: Outcome, recipe: Recipe, setup: PressSetup, washedC: number, rounds: number }
 
 /**
  * A failure with a hidden cause, drawn by its seed: the piece is really pressed with what is wrong about it, its signs are read from the
- * state that was computed, and are told with the errors people make.
+ * state that was computed, and are given with the errors people make.
  * @param setups what may be pressed; thick ones are kept for what fails by thickness
  */
 export function simulateFailure(setups: readonly PressSetup[], seed: number): Failure {
@@ -155,7 +155,7 @@ function signsOf(hidden: CauseKey, { outcome, rounds }: Truth): Set<Sign> {
   return signs
 }
 
-/** What its maker would answer, knew they it all and told it right. */
+/** What its maker would answer if they knew it all and reported it right. */
 function answersOf(hidden: CauseKey, { outcome, recipe, setup, washedC, rounds }: Truth): (q: QuestionKey) => number {
   const bond = outcome.bond.final, is = (yes: boolean) => (yes ? 0 : 1)
   const { run } = outcome, pressCloth = layerOf(run, 'pressCloth')
@@ -199,13 +199,13 @@ function answersOf(hidden: CauseKey, { outcome, recipe, setup, washedC, rounds }
   }
 }
 
-/** What the board knows of it: its fabric always; its run, as it was told, for half of them. */
+/** What the board knows of it: its fabric always; its session, as it was recorded, for half of them. */
 function knownOf(hidden: CauseKey, { recipe, setup, washedC, rounds }: Truth, random: () => number): RescueContext {
   const supply = hidden === 'interfacingHeavy' ? { ...setup.supply, massGsm: setup.fabric.massGsm * 1.4 } : setup.supply
   const fabric = hidden === 'finish' && random() < 0.5 ? { ...setup.fabric, finishes: ['waterRepellent' as const] } : setup.fabric
   const washed = { rounds, hottestC: washedC, limitC: adhesiveOf(setup).washC[1] }
   if (random() >= HAS_RUN) return { ...NO_CONTEXT, fabric, supply, washed: rounds > 0 ? washed : null }
-  // The board knows the stop by what it is believed to give, not by what it gave.
+  // The board knows the setting by what it is believed to give, not by what it gave.
   const asTold = evaluate(setup, recipe, COARSE)
   const { causes } = explainPressed({
     setup, recipe, events: [], judged: { grade: asTold.bond.final < 0.8 ? 1 : 3, dotsCrisp: false }, washedC: null, washLimitC: null,
@@ -220,7 +220,7 @@ function knownOf(hidden: CauseKey, { recipe, setup, washedC, rounds }: Truth, ra
   }
 }
 
-/** Where the true cause stands after each answer: 1 = first. Before any question, then after each, up to the most. */
+/** The rank of the true cause after each answer: 1 = first. Before any question, then after each, up to the most. */
 export function askThrough(failure: Failure): number[] {
   const answers: Partial<Record<QuestionKey, Answer>> = {}
   const rankNow = () => {

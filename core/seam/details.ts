@@ -22,7 +22,7 @@ export interface SeamDetail {
   look: boolean
   /** It lies flat as sewn for a moment first, so that the thread sinks in. */
   setFirst: boolean
-  /** Lies off the straight grain, or carries weight: it stretches when it is pushed or steamed before it is settled. */
+  /** Lies off the straight grain, or carries weight: it stretches when it is pushed or steamed before it is preshrunk. */
   stretches: boolean
   /** What a sharp fold or edge asks for afterwards. */
   sharp: boolean

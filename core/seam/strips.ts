@@ -59,6 +59,6 @@ export function stripsFor(ask: StripAsk): Strips {
   }
 }
 
-/** Seconds at the board for folding: every fold its whole length, set down beside set down. @param soleMm how far one set-down goes */
+/** Seconds at the board for folding: every fold its whole length, one position beside the next. @param soleMm how far one position goes */
 export const foldingS = (strips: Strips, soleMm: number, holdS: number, moveS = 3): number =>
   strips.folds.length * Math.ceil(strips.lengthMm / soleMm) * (holdS + moveS)

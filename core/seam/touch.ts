@@ -12,7 +12,7 @@ import { setPointOf, type SetPoint } from './sets'
 const BORNE_KPA = 0.2
 /** Under this a seam may be taken up, °C; by the other house rule only once it is as cold as the hand. Typical. */
 export const MOVED_UNDER_C = 45
-/** A stop that sets a fold within this is hot enough: the lowest such one is taken, s. */
+/** A setting that sets a fold within this is hot enough: the lowest such one is taken, s. */
 export const SOON_S = 12
 /** Nobody stands over one touch for longer: then another moisture, or both sides, s. */
 const PATIENT_S = 20
@@ -104,7 +104,7 @@ export const pressPhases = (r: Recipe, holdS: number, both: boolean, touches: nu
 export const wholeS = (s: number) => Math.max(2, Math.ceil(s + 0.5))
 
 /**
- * The first moisture that sets it within patience, at its lowest stop that is soon enough; else from both sides; else for as long as it
+ * The first moisture that sets it within patience, at its lowest setting that is soon enough; else from both sides; else for as long as it
  * takes; else as far as is safe, and it is said that it does not set.
  * @param bothSides what covers it once its face meets the sole; null where it never may
  */
@@ -123,7 +123,7 @@ export function chooseTouch(tried: readonly Tried[], ask: SeamDetailAsk, bothSid
       if (canSet.length > 0) return oneSide(soon.length > 0 ? coolest(soon) : quickest(canSet))
     }
     for (const t of hottestFirst.filter(x => bothSides !== null && x.recipe.method === method)) {
-      // Bare where the face stands that, else covered.
+      // Bare where the face withstands that, else covered.
       for (const pressCloth of new Set([t.fold.pressCloth, t.fold.pressCloth ?? bothSides])) {
         const turned = { ...t, fold: { ...t.fold, pressCloth } }
         const holdS = bothSidesS(turned, ask, mostS)

@@ -8,7 +8,7 @@ export type Water = 'none' | 'tap' | 'distilled'
 /** Why its sole asks to be cleaned, or nothing. */
 export type SoleAsks = { why: 'bare', times: number } | { why: 'many', times: number } | null
 
-/** So many fusings leave something on a sole even under a cover. Typical. */
+/** So many fusings leave something on a sole even under a press cloth. Typical. */
 const MANY_PRESSES = 60
 
 /** @param since touches with adhesive since the sole was last cleaned: with a bare sole, and in all */

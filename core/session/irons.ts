@@ -2,7 +2,7 @@ import { soleNowC, type IronRest } from '../iron'
 import type { IronKindKey } from '../materials'
 import type { IronReport, SessionState } from './state'
 
-/** An iron as it stands at `nowS`, from what was told of it; null where its dial was never touched. */
+/** An iron in its state at `nowS`, from its events; null where its dial was never touched. */
 export function restOfIron(
   report: IronReport | undefined, iron: { kind: IronKindKey, shutsOffAfterS: number | null }, nowS: number,
 ): IronRest | null {

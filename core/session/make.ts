@@ -15,7 +15,7 @@ export interface PressedPiece {
   webId: string | null
   /** A stiff layer between two fabrics, turned through an opening. */
   layers: boolean
-  /** All of them side by side under the same set-downs. */
+  /** All of them side by side under the same positions. */
   asBlock: boolean
 }
 
@@ -33,13 +33,13 @@ export interface MadeOperation {
   supplyId: string | null
   /** Lies over what is stuck on already, outward. */
   overIds: string[]
-  /** Of a sandwich: which of its fabrics. */
+  /** Of a stiff mat or bag: which of its fabrics. */
   side: 'face' | 'back' | null
   needs: string[]
 }
 
 interface Asked {
-  /** Fabrics that were never settled: they are, before their pieces are pressed. */
+  /** Fabrics that were never preshrunk: they are, before their pieces are pressed. */
   notPreshrunk: readonly string[]
   fabricName: (id: string) => string
   /** Trims of this job that have to give what they will give before they are sewn on. */
@@ -47,8 +47,8 @@ interface Asked {
 }
 
 /**
- * All that is to be done under the iron, in the trade's order: fabric and trim are settled first; foam before the interfacing that holds it
- * in; a web is tacked, peeled cold and then held; the back of a sandwich is held once it has been sewn and turned.
+ * All that is to be done under the iron, in the trade's order: fabric and trim are preshrunk first; foam before the interfacing that
+ * holds it in; a web is tacked, peeled cold and then held; the back of a stiff mat or bag is held once it has been sewn and turned.
  */
 export function operationsOf(pieces: readonly PressedPiece[], { notPreshrunk, fabricName, trims }: Asked): MadeOperation[] {
   const all: MadeOperation[] = []

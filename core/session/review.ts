@@ -9,7 +9,7 @@ interface OperationReview {
   /** Sole down, as planned and as it was, s. */
   plannedHeldS: number
   heldS: number
-  /** At the board in all, as planned, and from the first set-down to the last lift, s. */
+  /** At the board in all, as planned, and from the first touch to the last lift, s. */
   plannedS: number
   tookS: number | null
   misses: number
@@ -18,7 +18,7 @@ interface OperationReview {
   liftedFirst: boolean
 }
 
-/** What a run says of a recipe: its edges hold; they lift although every place was held long enough; only where places were not. */
+/** What a session says of a recipe: its edges hold; they lift although every place was held long enough; only where places were not. */
 export type RecipeVerdict = 'holds' | 'tooLittle' | 'placesMissed' | 'untried'
 export interface SessionReview {
   operations: OperationReview[]

@@ -1,5 +1,5 @@
 /**
- * By how much a board's clock differs from the server's, ms: the least of what lay between telling and arriving. A clock that is behind
+ * By how much a board's clock differs from the server's, ms: the least of what lay between sending and arriving. A clock that is behind
  * makes things seem to arrive late; what waited in the board's outbox does too, so the least counts.
  * @param told when each was told by the board's clock, and when it arrived by the server's
  */

@@ -7,10 +7,10 @@ type SessionEventKind
 /** How an edge was found when it was cold. */
 export type EdgeFound = 'holds' | 'nail' | 'lifts'
 
-/** Something that happened, told once and never changed. Times are board time, s. */
+/** An event: recorded once and never changed. Times are board time, s. */
 export interface SessionEvent {
   key: string
-  /** The board it was told on. */
+  /** The board that recorded it. */
   device: string
   atS: number
   kind: SessionEventKind
@@ -20,10 +20,10 @@ export interface SessionEvent {
   ironId?: string | null
   /** The sole then, °C. */
   soleC?: number | null
-  /** A dial: the stop it was turned to; null where it was switched off. */
+  /** A dial: the setting it was turned to; null where it was switched off. */
   setting?: { label: string, meanC: number, swingC: number } | null
   edge?: EdgeFound | null
-  /** Where an edge lifts: the set-downs there. */
+  /** Where an edge lifts: the positions there. */
   placements?: readonly number[] | null
   /** What is taken back. */
   takes?: string | null
@@ -53,7 +53,7 @@ export interface OpState {
   touches: Touch[]
   /** The side that is being pressed: -1 while the fabric is warmed, 0 the first, 1 the second. */
   pass: number
-  /** Set-downs to be pressed again on this side. */
+  /** Positions to be pressed again on this side. */
   again: number[]
   /** How often a place was named as missed, or found lifting. */
   misses: number
@@ -62,7 +62,7 @@ export interface OpState {
   edges: { found: EdgeFound, placements: readonly number[], atS: number, key: string }[]
 }
 
-/** An iron as it was last told: where its dial stands, where its sole was then. */
+/** An iron as last recorded: where its dial is set, where its sole was then. */
 export interface IronReport {
   fromC: number
   targetC: number | null
@@ -101,7 +101,7 @@ export function counted(events: readonly SessionEvent[]): SessionEvent[] {
   const once = new Map<string, SessionEvent>()
   for (const e of events) if (!once.has(e.key)) once.set(e.key, e)
   const setBy = new Map<string, number>()
-  // The clock of a board is put right in the order in which it told things, before all boards are laid together.
+  // The clock of a board is put right in the order in which it recorded them, before all boards are laid together.
   const right = [...once.values()].map((e) => {
     if (e.kind === 'clock') setBy.set(e.device, (setBy.get(e.device) ?? 0) + (e.byS ?? 0))
     const byS = setBy.get(e.device) ?? 0
@@ -121,7 +121,7 @@ const fresh = (w: PlannedOperation): OpState => ({
   coolFromS: null, coldS: null, edges: [],
 })
 
-/** Set-downs of a side that are still to be given, in their order; those to be pressed again last. */
+/** Positions of a side that are still to be given, in their order; those to be pressed again last. */
 export function openPlacements(w: PlannedOperation, o: OpState): number[] {
   if (!w.recipe) return []
   // Once its sides have been left, only what is pressed again is open.
@@ -132,7 +132,7 @@ export function openPlacements(w: PlannedOperation, o: OpState): number[] {
   return [...first.filter(k => heldS(k) < wantedS - 1e-9), ...o.again]
 }
 
-/** What a run has come to: everything that was told, laid together. Telling it twice, or in another order, comes to the same. */
+/** What a session has come to: all its events together. The same events twice, or in another order, give the same state. */
 export function foldSession(works: readonly PlannedOperation[], events: readonly SessionEvent[]): SessionState {
   const byId = new Map(works.map(w => [w.id, w]))
   const state: SessionState = {
@@ -186,7 +186,7 @@ function ofOperation(state: SessionState, w: PlannedOperation, o: OpState, e: Se
       return
     case 'takeOver':
       o.device = e.device
-      // What has been pressed to its end stays so: only whose it is is settled.
+      // What has been pressed to its end stays so: only whose it is is decided.
       if (o.phase === 'open' || o.phase === 'aside' || o.phase === 'inHand') o.phase = 'inHand'
       state.clashes = state.clashes.filter(c => c.op !== o.id)
       return
@@ -244,7 +244,7 @@ function ofOperation(state: SessionState, w: PlannedOperation, o: OpState, e: Se
   }
 }
 
-/** After a lift: what was pressed again is done, and after the last set-down of the last side it lies to cool. */
+/** After a lift: what was pressed again is done, and after the last position of the last side it lies to cool. */
 function lifted(w: PlannedOperation, o: OpState, t: Touch): void {
   const heldS = t.toS! - t.fromS
   if (o.again.includes(t.placement) && heldS >= holdOf(w.recipe!, t.pass) * TOUCH_SHARE) o.again.splice(o.again.indexOf(t.placement), 1)

@@ -3,7 +3,7 @@ import { newPressing, stepsOf, type PressEvent, type SwatchPressing } from '../p
 import type { OpState } from './state'
 import type { PlannedOperation } from './work'
 
-/** What happened to the fabric at one set-down, from its first touch on, as a swatch is told. */
+/** What happened to the fabric at one position, from its first touch on, as a swatch is recorded. */
 export function placementEvents(w: PlannedOperation, o: OpState, placement: number): PressEvent[] {
   const touches = o.touches.filter(t => t.placement === placement)
   const [first] = touches
@@ -24,10 +24,10 @@ export function placementEvents(w: PlannedOperation, o: OpState, placement: numb
   }
   return events.sort((a, b) => a.atS - b.atS)
 }
-/** Laid and turned just before the sole comes down: when exactly is told for the piece, not for each place. */
+/** Laid and turned just before the sole comes down: when exactly is recorded for the piece, not for each place. */
 const SLIVER_S = 0.1
 
-/** The set-down under the sole now as a session of its own, so that its bond is followed like a swatch's; null where no sole is down. */
+/** The position under the sole now as a session of its own, so that its bond is followed like a swatch's; null where no sole is down. */
 export function bondOfPressing(w: PlannedOperation, o: OpState, rest: IronRest | null, nowS: number): SwatchPressing | null {
   const down = o.touches.find(t => t.toS === null)
   if (!down || !w.recipe || down.pass < 0) return null

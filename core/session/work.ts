@@ -2,7 +2,7 @@ import { LAY_S } from '../heat'
 import { TURN_S, type Recipe } from '../recipe'
 import type { OperationKind } from './make'
 
-/** One thing of a run as it is pressed: how, with which iron, in how many set-downs. It stays so while the run lasts. */
+/** One thing of a session as it is pressed: how, with which iron, in how many positions. It stays so while the session lasts. */
 export interface PlannedOperation {
   id: string
   kind: OperationKind
@@ -10,11 +10,11 @@ export interface PlannedOperation {
   /** Null for what the hands do by themselves. */
   recipe: Recipe | null
   ironId: string | null
-  /** Set-downs a side. */
+  /** Positions a side. */
   placements: number
 }
 
-/** From one set-down to the next, s. Typical. */
+/** From one position to the next, s. Typical. */
 const MOVE_S = 3
 /** What the hands take by themselves, s; sewing is not timed. Typical. */
 export const HAND_S = { peel: 12, sew: 0, stitch: 0, fingers: 30 } as const
@@ -24,7 +24,7 @@ export const isByHand = (kind: OperationKind): kind is keyof typeof HAND_S => ki
 const NO_EDGE: ReadonlySet<OperationKind> = new Set(['preshrink', 'trim', 'tack', 'flatten', 'seam', 'tape'])
 export const hasEdgeToTry = (kind: OperationKind): boolean => !NO_EDGE.has(kind)
 
-/** How long the hands are at all of it, s: warming, laying up, every set-down of every side with the way to the next, turning. */
+/** How long the hands are at all of it, s: warming, laying up, every position of every side with the way to the next, turning. */
 export function boardSeconds({ kind, recipe, placements }: Pick<PlannedOperation, 'kind' | 'recipe' | 'placements'>): number {
   if (!recipe) return isByHand(kind) ? HAND_S[kind] : 0
   const warm = recipe.warmS > 0 ? placements * (recipe.warmS + MOVE_S) + LAY_S : 0
@@ -39,7 +39,7 @@ export const TOUCH_SHARE = 0.5
 export const holdOf = (recipe: Recipe, pass: number): number =>
   pass < 0 ? recipe.warmS : pass === 0 ? recipe.holdS : (recipe.secondS ?? recipe.holdS)
 
-/** What is left of it for the hands, s. @param pass the side it is at, @param open set-downs of that side still to be given */
+/** What is left of it for the hands, s. @param pass the side it is at, @param open positions of that side still to be given */
 export function restSeconds(work: PlannedOperation, pass: number, open: number): number {
   const { recipe, placements } = work
   if (!recipe) return boardSeconds(work)

@@ -31,7 +31,7 @@ const pct = (before: number, after: number): number => (before - after) / before
 export const MOST_SHRINK_PCT = 50, MOST_GROWTH_PCT = 20
 
 /**
- * s = (L₀ − L₁)/L₀ for each pass. Settled at a temperature once a press at it changes under 0.5 % both ways;
+ * s = (L₀ − L₁)/L₀ for each pass. Preshrunk at a temperature once a press at it changes under 0.5 % both ways;
  * a hotter press later reopens it.
  * @param wantedC the hottest sole the piece will ever see, °C; null if not decided
  */
@@ -58,7 +58,7 @@ export function cutSizeMm(wantedMm: number, shrinkPct: number): number {
   return wantedMm / (1 - shrinkPct / 100)
 }
 
-/** A run of trim pressed at a heat, in metres along its length. */
+/** A length of trim pressed at a heat, in metres along its length. */
 export interface TrimRun { fromM: number, toM: number, heatC: number }
 
 /** Up to where a trim has been pressed at `wantedC` or hotter without a gap from its start, m. */

@@ -12,7 +12,7 @@ export interface TrimPath {
   shrinkPct: number | null
 }
 
-/** What to settle, what is left of it, and what lies at the corners, mm. */
+/** What to preshrink, what is left of it, and what lies at the corners, mm. */
 export interface TrimLength { finishedMm: number, cornersMm: number, buyMm: number }
 
 /**

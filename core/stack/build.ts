@@ -33,7 +33,7 @@ export interface SupplyInput {
   grade?: AdhesiveGrade
   /** What its sheet says of this lot; that of its grade when absent. */
   lot?: Lot
-  /** What stands on its sheet, where it can be worked out. */
+  /** What its maker's instructions say, where it can be worked out. */
   sheet?: MakerRecipe
 }
 
@@ -119,8 +119,8 @@ export const adhesiveLayer = (adhesiveGsm: number): Layer => ({
 })
 
 /**
- * Layouts cover, interfacing, adhesive, fabric and bed. From the back the interfacing meets the sole first, from the face the fabric does.
- * A mist is shared between fabric and interfacing by what they can hold.
+ * Layers in order: press cloth, interfacing, adhesive, fabric and surface. From the back the interfacing meets the sole first, from the
+ * face the fabric does. A mist is shared between fabric and interfacing by what they can hold.
  */
 export function buildStack(input: StackInput): Stack {
   const { fabric, supply } = input

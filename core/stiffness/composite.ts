@@ -11,7 +11,7 @@ export interface Ply {
 const G_M_S2 = 9.81
 /** Areal mass that would cover everything, by form, g/m². */
 const COVERS_ALL_GSM: Record<Exclude<AdhesiveForm, 'none' | 'film'>, number> = { dots: 110, powder: 80, web: 55 }
-/** Share of adhesive cover at which sheets behave half as one body. */
+/** Share of adhesive coverage at which sheets behave half as one body. */
 const HALF_COUPLED_AT = 0.15
 
 /** Flexural rigidity G = w g c³ of a sheet, µN·m (per metre of width). Peirce (1930). */
@@ -25,8 +25,8 @@ export const adhesivePressCloth = (form: AdhesiveForm, adhesiveGsm: number): num
   form === 'none' || adhesiveGsm <= 0 ? 0 : form === 'film' ? 1 : Math.min(1, adhesiveGsm / COVERS_ALL_GSM[form])
 
 /**
- * How far glued sheets bend as one body, 0 (they slip) to 1: rising with the adhesive's cover and with the bond up to a full one.
- * A typical curve; a measured fused swatch replaces it (`couplingFrom`).
+ * How far glued sheets bend as one body, 0 (they slip) to 1: rising with the share that the adhesive covers and with the bond up to a
+ * full one. A typical curve; a measured fused swatch replaces it (`couplingFrom`).
  * @param bond bond progress, 1 = full
  */
 export function typicalCoupling(form: AdhesiveForm, adhesiveGsm: number, bond: number): number {

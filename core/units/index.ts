@@ -74,7 +74,7 @@ function mixed(value: number, parts: number): string {
   const text = over === 0 ? String(whole) : whole === 0 ? `${over}/${under}` : `${whole} ${over}/${under}`
   return value < 0 && all > 0 ? `-${text}` : text
 }
-/** Coarsest fraction of an inch that is within a tenth of what it stands for: eighths, and finer only for what is small. */
+/** Coarsest fraction of an inch that is within a tenth of the value: eighths, and finer only for what is small. */
 const TAPES = [8, 16, 32] as const, WITHIN = 0.1
 function inchWords(inches: number): string {
   const parts = TAPES.find(p => Math.abs(Math.round(inches * p) / p - inches) <= WITHIN * Math.abs(inches)) ?? 64
@@ -102,7 +102,7 @@ export const quantityWords = (metric: number, quantity: Quantity, units: Display
 
 /** Decimals of a field where three would only be noise. */
 const FIELD_DIGITS: Partial<Record<Unit, number>> = { '°F': 0, '°C': 1, 'g/m²': 1, 'oz/yd²': 2, 'psi': 1, 'kPa': 1 }
-/** A figure as it stands in a field, to be written over: close to what is stored, in fractions of an inch or a yard. */
+/** A figure as a field shows it, to be written over: close to what is stored, in fractions of an inch or a yard. */
 export function fieldText(metric: number, quantity: Quantity, units: DisplayUnits = METRIC): string {
   const unit = unitOf(quantity, units), value = valueOf(metric, quantity, unit)
   // A tape has thirty-seconds; what is stored is only changed where someone writes something else.

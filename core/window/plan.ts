@@ -13,17 +13,17 @@ export interface PlannedScrap {
 }
 
 const LEAST = 3, MOST = 6
-/** A scrap that tells less than this is not worth cutting, bits. */
+/** A scrap that says less than this is not worth cutting, bits. */
 const WORTH_BITS = 0.2
 const DRAWINGS = 64
-/** A scrap's seconds count a little against what it tells: of two that tell as much the quicker is pressed. Bits a point. */
+/** A scrap's seconds count a little against what it says: of two that say as much the quicker is pressed. Bits a point. */
 const BITS_A_POINT = 0.01
 const HOLDS_S = [6, 10, 14, 18, 22, 26, 30, 35, 40, 45, 50, 55, 60]
 
 /**
- * The fewest scraps that would settle the question: chosen one after the other, each the one whose answer (does it bond? is
+ * The fewest scraps that would answer the question: chosen one after the other, each the one whose answer (does it bond? is
  * it hurt?) says most that the others have not said, over drawings of all that is not known. The pin itself is always one.
- * @param stops dial stops that may be used
+ * @param stops settings that may be used
  */
 export function planScraps(q: WindowQuestion, settings: readonly IronSetting[]): PlannedScrap[] {
   const few = { ...q, samples: Math.min(DRAWINGS, q.samples) }

@@ -11,7 +11,7 @@ export const SKETCH: EvaluateOptions = { cellMm: 0.2, errorScale: 32, grading: 2
 /** What a map is of: one way of pressing on one setup. */
 export interface WindowQuestion {
   setup: PressSetup
-  /** Method, first side, passes, moisture and pressure are taken from it; its stop and hold are the pin. */
+  /** Method, first side, passes, moisture and pressure are taken from it; its setting and hold are the pin. */
   recipe: Recipe
   knowledge: Knowledge
   seed: number

@@ -7,7 +7,7 @@ export type Count = (q: WindowQuestion, task: RowTask) => Promise<RowCount>
 export interface Part { map: WindowMap, done: number, of: number, cellSteps: number }
 
 /**
- * Runs a map's tasks on so many lanes at once and hands over the picture as it fills. The same whoever counts.
+ * Runs a map's tasks on so many workers at once and hands over the picture as it fills. The same whoever counts.
  * @param stopped asked before each task; true ends the run
  * @returns the finished map, or null where it was stopped
  */

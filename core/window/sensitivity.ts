@@ -33,7 +33,7 @@ export function firstOrder(x: readonly number[], y: readonly number[]): number {
   return Math.max(0, (between / total - chance) / (1 - chance))
 }
 
-/** What moves the edges most at the recipe's own stop and hold: so, what to measure next. */
+/** What moves the edges most at the recipe's own setting and hold: so, what to measure next. */
 export function sensitivityOf(q: WindowQuestion): Sensitivity {
   const points = pointsOf(q)
   const bond: number[] = [], harm: number[] = []

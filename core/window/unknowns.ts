@@ -9,7 +9,7 @@ export type Unknown = (typeof UNKNOWNS)[number]
 
 /** How widely each varies: standard deviations (of the logarithm where a factor), and what has been learned as its middle. */
 export interface Knowledge {
-  /** Sole's mean at the stop, °C. */
+  /** Sole's mean at the setting, °C. */
   dialSdC: number
   /** Share of the thermostat's swing. */
   swingSd: number
@@ -37,7 +37,7 @@ export const TYPICAL_KNOWLEDGE: Knowledge = {
   meltSdC: 3, rateSd: 0.2, dialC: 0, logContact: 0, meltC: 0, logRate: 0,
 }
 
-/** Spreads once something has been measured: a calibrated stop, a weighed and gauged fabric. */
+/** Spreads once something has been measured: a calibrated setting, a weighed and gauged fabric. */
 export function knowledgeOf(
   known: { settingMeasured: boolean, massMeasured: boolean, thicknessMeasured: boolean, sheet: boolean },
   base: Knowledge = TYPICAL_KNOWLEDGE,
@@ -48,7 +48,7 @@ export function knowledgeOf(
     massSd: known.massMeasured ? Math.min(base.massSd, 0.02) : base.massSd,
     thicknessSd: known.thicknessMeasured ? Math.min(base.thicknessSd, 0.05) : base.thicknessSd,
     meltSdC: known.sheet ? Math.min(base.meltSdC, 2) : base.meltSdC,
-    // A sheet says how fast its lot is on the maker's own setup; what that bench was is not known to the last.
+    // A sheet says how fast its lot is on the maker's own setup; what that setup was is not known to the last.
     rateSd: known.sheet ? Math.min(base.rateSd, 0.12) : base.rateSd,
   }
 }
@@ -71,7 +71,7 @@ export interface Drawing {
 
 /**
  * @param point one row of the hypercube, in the order of UNKNOWNS
- * @param soleC mean sole temperature on the map, °C; null = the recipe's own stop
+ * @param soleC mean sole temperature on the map, °C; null = the recipe's own setting
  */
 export function draw(
   setup: PressSetup, recipe: Recipe, k: Knowledge, point: ArrayLike<number>, soleC: number | null, options: EvaluateOptions,

@@ -247,7 +247,7 @@ async function cuts() {
     await pause()
   }
 }
-/** Hears what happens in a run, as a board does: cut off, it comes back and goes on from the last it saw. */
+/** Hears what happens in a session, as a board does: cut off, it comes back and goes on from the last it saw. */
 const received = []
 const streams = new Set()
 let comings = 0
@@ -351,7 +351,7 @@ try {
   on = false
   await Promise.all(hands)
   const stood = longestMs
-  // What was told is heard everywhere before it is compared.
+  // What was sent has arrived everywhere before it is compared.
   await sleep(5000)
   watching = false
   for (const s of streams) s.destroy()

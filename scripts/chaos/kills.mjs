@@ -1,4 +1,5 @@
-// npm run chaos:kills [-- 200]: a run is pressed through the real interface while the server, the database, the browser's tab, the whole
+// npm run chaos:kills [-- 200]: a session is pressed through the real interface while the server, the database, the browser's tab, the
+// whole
 // browser and the network are killed in turn in the middle of it, so many times. Whatever the board showed as having happened must be in
 // the database afterwards, once. On data of its own; it ends by itself.
 import { execFileSync, spawn } from 'node:child_process'
@@ -90,7 +91,7 @@ async function browserUp() {
   })
   page = context.pages()[0] ?? await context.newPage()
 }
-/** The board with the run on it; while the server is away, out of what the browser keeps. */
+/** The board with the session on it; while the server is away, out of what the browser keeps. */
 async function toSession() {
   for (let i = 0; i < 60; i++) {
     try {
@@ -162,7 +163,7 @@ try {
       process.kill(pid, 'SIGKILL')
       await sleep(300)
       database = await startDatabase(name)
-      // It may have come up on another port: the server is told where.
+      // It may have come up on another port: the server is given the new one.
       await gone(server)
       await serverUp()
     } else if (what === 'tab') {

@@ -122,7 +122,7 @@ export function demoSession({ idOf, now, jobId, pieces, ground, setup, supply, i
   }
 }
 
-/** The set-down farthest out. */
+/** The position farthest out. */
 const cornerOf = (placements: readonly SolePlacement[]): number => {
   const mean = (of: (p: SolePlacement) => number) => placements.reduce((s, p) => s + of(p), 0) / placements.length
   const cx = mean(p => p.x), cy = mean(p => p.y)

@@ -135,7 +135,7 @@ async function bringUp(bin, folder, password) {
 }
 
 /**
- * Starts (or finds running) the cluster called `name` and makes sure that its database exists. Whether it runs is told by asking it,
+ * Starts (or finds running) the cluster called `name` and makes sure that its database exists. Whether it runs is found out by asking it,
  * not by what a killed one left behind.
  * @returns its address and how to stop it; `wasRunning` if somebody else started it
  */

@@ -9,7 +9,7 @@ import { backupFolder, listBackups } from '../workroom/backups'
 /** With less room than this on a disk something will soon be refused, MB. */
 const spareMB = (): number => Number(process.env.READY_CUFF_SPARE_MB ?? 50)
 
-/** Room on the disk that holds a folder, MB; null where it cannot be told. */
+/** Room on the disk that holds a folder, MB; null where it cannot be found out. */
 const freeMB = (folder: string) => statfs(folder).then(({ bavail, bsize }) => Math.round(bavail * bsize / 1e6), () => null)
 
 async function migrations(): Promise<Health['migrations']> {

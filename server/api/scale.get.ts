@@ -9,7 +9,7 @@ const query = z.object({
   speed: z.coerce.number({ error: 'Speed: give a number.' }).min(1, 'Speed: 1 at least.').max(100, 'Speed: 100 at most.').default(1),
 })
 
-/** Streams what a spring scale reads while a strip is peeled; a stand-in that knows the bond it is told. */
+/** Streams what a spring scale reads while a strip is peeled; a stand-in that knows the bond it is given. */
 export default defineRoute({ query }, async ({ query: q, event }) => {
   const read = simulatePull(q.bond, q.seed)
   const stream = createEventStream(event)

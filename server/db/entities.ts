@@ -141,7 +141,7 @@ const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i
 
 /**
  * Names rows anew, so that a file can be read into any workroom, beside the one it came from. The same id becomes the same new one
- * wherever it stands, without a list of them: it is stamped with a secret of this reading.
+ * wherever it is, without a list of them: it is stamped with a secret of this reading.
  */
 export function renaming(secret: Buffer): (entity: Entity, row: Row) => Row {
   const fresh = (of: EntityName, id: string): string => {
@@ -151,7 +151,7 @@ export function renaming(secret: Buffer): (entity: Entity, row: Row) => Row {
   }
   const pointer = (to: EntityName, value: unknown): unknown => {
     if (Array.isArray(value)) return value.map(v => pointer(to, v))
-    // Set-downs by hand name their iron within.
+    // Positions by hand name their iron within.
     if (typeof value === 'object' && value !== null && 'ironId' in value) return { ...value, ironId: pointer(to, value.ironId) }
     if (typeof value !== 'string') return value
     // A place is one of the built-in ones, or one of the workroom's own.
@@ -160,7 +160,7 @@ export function renaming(secret: Buffer): (entity: Entity, row: Row) => Row {
   }
   return ({ name, points = {} }, row) => ({
     ...row,
-    // What an operation of a run is called within it stays: its events name it so.
+    // What an operation of a session is called within it stays: its events name it so.
     ...(typeof row.id === 'string' && UUID.test(row.id) ? { id: fresh(name, row.id) } : {}),
     ...Object.fromEntries(Object.entries(points).map(([column, to]) => [column, pointer(to, row[column])])),
   })

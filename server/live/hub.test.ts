@@ -3,7 +3,7 @@ import { watchHub } from './hub'
 
 const tick = () => new Promise<void>((done) => { setTimeout(done) })
 
-/** A run of so many events, read as the server reads it; every reading is counted. */
+/** A session of so many events, read as the server reads it; every reading is counted. */
 function run() {
   const state = { events: 0, piecesVersion: 0, readings: [] as number[], isAway: false, wait: Promise.resolve() }
   const hub = watchHub(async (_: string, after: number) => {

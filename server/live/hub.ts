@@ -1,4 +1,4 @@
-/** What a watcher is told: events that were kept since, each with its position. */
+/** What a watcher receives: events that were kept since, each with its position. */
 interface News { events: readonly { position: number }[], piecesVersion: number }
 
 interface Watcher<N> {
@@ -12,9 +12,9 @@ interface Watcher<N> {
 interface Watched<N> { watchers: Set<Watcher<N>>, isLooking: boolean, again: boolean }
 
 /**
- * Watchers of runs on this server. Nothing is asked while nothing happens; when a run is woken it is read once for all who watch it, from
- * the earliest position that one of them has seen.
- * @param read what has happened in a run since a position
+ * Watchers of sessions on this server. Nothing is asked while nothing happens; when a session is woken it is read once for all who watch
+ * it, from the earliest position that one of them has seen.
+ * @param read what has happened in a session since a position
  */
 export function watchHub<N extends News>(read: (sessionId: string, after: number) => Promise<N>) {
   const sessions = new Map<string, Watched<N>>()
@@ -29,7 +29,7 @@ export function watchHub<N extends News>(read: (sessionId: string, after: number
     watcher.send({ ...news, events })
   }
 
-  /** Reads a run that was woken; woken again meanwhile it is read once more. */
+  /** Reads a session that was woken; woken again meanwhile it is read once more. */
   async function woken(sessionId: string): Promise<void> {
     const session = sessions.get(sessionId)
     if (!session) return
@@ -54,7 +54,7 @@ export function watchHub<N extends News>(read: (sessionId: string, after: number
     }
   }
 
-  /** Watches a run from a position on. @returns how to stop */
+  /** Watches a session from a position on. @returns how to stop */
   function watch(sessionId: string, after: number, send: (news: N) => void, letGo: () => void): () => void {
     const session = sessions.get(sessionId) ?? { watchers: new Set<Watcher<N>>(), isLooking: false, again: false }
     sessions.set(sessionId, session)
@@ -69,7 +69,7 @@ export function watchHub<N extends News>(read: (sessionId: string, after: number
   const all = () => [...sessions.values()].flatMap(r => [...r.watchers])
   return {
     watch, woken,
-    /** After a time in which nothing could be heard everything may have happened. */
+    /** After a time in which nothing could be received everything may have happened. */
     wakeAll: () => { for (const sessionId of sessions.keys()) void woken(sessionId) },
     letAllGo: () => { for (const watcher of all()) watcher.letGo() },
     count: () => all().length,

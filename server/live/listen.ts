@@ -5,10 +5,10 @@ import { CHANNEL } from './wake'
 const AGAIN_MS = 500
 
 /**
- * Hears what every server tells on the database, over a connection of its own. Where that breaks it is made anew, and whoever listens is
- * told that something may have been missed.
- * @param heard a run was woken
- * @param missed nothing could be heard for a time
+ * Listens to what every server announces on the database, over a connection of its own. Where that breaks it is made anew, and whoever
+ * listens learns that something may have been missed.
+ * @param heard a session was woken
+ * @param missed nothing could be received for a time
  * @returns how to stop
  */
 export function listenForSessions(url: string, onSession: (sessionId: string) => void, missed: () => void): () => Promise<void> {

@@ -8,7 +8,7 @@ import { lengthWords, sizeWords, turnWords } from '#shared/words'
 import { A4_MM, paper, addPage, wrap, type PaperPage } from './paper'
 import { drawRings, MARGIN_MM } from './rings'
 
-/** A lay as a strip to chalk by: small, with each part's distance from the selvedge and from the end, and a list of them. */
+/** A layout as a strip to chalk by: small, with each part's distance from the selvedge and from the end, and a list of them. */
 export async function chalkPdf(
   jobName: string,
   supply: Supply,

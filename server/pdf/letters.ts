@@ -6,7 +6,7 @@ import { fontPath } from './fonts'
 /** The typeface of all paper, in the scripts it comes in; the first that knows a letter writes it. */
 const SCRIPTS = ['latin', 'latin-ext', 'greek', 'greek-ext', 'cyrillic', 'cyrillic-ext', 'vietnamese'] as const
 type Script = typeof SCRIPTS[number]
-/** Stands where no script knows a letter. */
+/** Drawn where no script knows a letter. */
 const UNKNOWN = '\u00A4'
 
 const bytesOf = (script: Script, weight: 400 | 700) => readFile(fontPath('noto-sans', `noto-sans-${script}-${weight}-normal.woff`))

@@ -6,7 +6,7 @@ import { clearLeftovers } from '../utils/workspace'
 import { checkKept } from '../workroom/self-check'
 
 const AGAIN_MS = 10_000
-/** A connection that is not used stays open longer than whatever stands before the server keeps it, or both would end it at once, ms. */
+/** A connection that is not used stays open longer than whatever is in front of the server keeps it, or both would end it at once, ms. */
 const KEPT_OPEN_MS = 65_000
 
 /** As it begins, the server clears what a killed one left and reads every kept row once; as it ends, it lets its watchers go. */

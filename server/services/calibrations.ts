@@ -18,7 +18,7 @@ export async function ironCalibrations({ workroomId }: Context, ironId: string):
   return (await CalibrationRow.findAll({ where: { ironId, workroomId }, order: [['createdAt', 'DESC']], limit: 50 })).map(c => plainRow(c))
 }
 
-/** What a stop takes of a fit, or why it takes none. */
+/** What a setting takes of a fit, or why it takes none. */
 function settingOf(fit: Calibration): { meanC: number, swingC: number, origin: 'measured' } | { problem: string } {
   const found = {
     meanC: Math.round(fit.meanC.value * 10) / 10, swingC: Math.min(40, Math.round(fit.swingC.value * 10) / 10),
@@ -28,7 +28,7 @@ function settingOf(fit: Calibration): { meanC: number, swingC: number, origin: '
   return checked.success ? found : { problem: `It comes to ${found.meanC} °C. ${checked.error.issues[0]!.message} Look at the probe.` }
 }
 
-/** Keeps a fit and writes what the stop really gives. */
+/** Keeps a fit and writes what the setting really gives. */
 async function keepFit(
   workroomId: string, ironId: string, position: number, fit: Calibration, source: CalibrationBody['source'], clientKey: string | null,
 ): Promise<CalibrationRow> {
@@ -46,7 +46,7 @@ async function keepFit(
   return row
 }
 
-/** The iron is held while its stop is written. */
+/** The iron is held while its setting is written. */
 async function holdIron(workroomId: string, id: string): Promise<void> {
   if (!await IronRow.findOne({ where: { id, workroomId }, lock: HELD })) throw notFound('iron')
 }

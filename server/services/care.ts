@@ -36,7 +36,7 @@ async function swatchBehind(workroomId: string, fabricId: string, supplyId: stri
   return await SwatchRow.findOne({ where: { ...of, marks: [], grade: [3, 4, 5] }, order }) ?? SwatchRow.findOne({ where: of, order })
 }
 
-/** What a swatch is told of a garment's washes: each of them where it came back well, the last where it did not. */
+/** What a garment's washes say of its swatch: each of them where it came back well, the last where it did not. */
 async function tellSwatch(swatch: SwatchRow, body: CareEventBody, jobName: string): Promise<void> {
   const { workroomId, id: swatchId } = swatch
   const well = body.grade >= PASS_GRADE && body.marks.length === 0

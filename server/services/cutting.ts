@@ -31,7 +31,7 @@ const toOffcuts = (rows: readonly OffcutRow[]): Offcut[] => rows.flatMap(o =>
 
 const SMALLER = 'Take shapes with fewer corners, or fewer parts at once.'
 
-/** How each fabric moves under the iron, as far as it was settled. */
+/** How each fabric moves under the iron, as far as it was preshrunk. */
 async function shrinkOf(fabricIds: readonly string[]): Promise<Record<string, FabricShrink | null>> {
   const passes = await PreshrinkPassRow.findAll({ where: { fabricId: [...fabricIds] }, order: [['createdAt', 'ASC']] })
   return Object.fromEntries(

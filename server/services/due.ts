@@ -10,7 +10,7 @@ import { HAS_PASSED } from './passed'
 const NEARLY_M = 2, MEASURED_DAYS = 90
 const MOST_EACH = 200
 
-/** What stands due beside the jobs: looks, proofs gone stale, lots nearly used up, irons to be measured. */
+/** What is due beside the jobs: looks, proofs gone stale, lots nearly used up, irons to be measured. */
 export async function whatIsDue({ workroomId }: Context): Promise<Due> {
   const ask = <T extends object>(sql: string) =>
     database().query<T>(`${sql} limit ${MOST_EACH}`, { type: QueryTypes.SELECT, replacements: { workroomId } })

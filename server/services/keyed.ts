@@ -10,7 +10,7 @@ export const hasSameContent = (kept: unknown, sent: unknown): boolean => isDeepS
 const another = () => taken('clientKey', 'Key: it belongs to something else that is kept already. Write this one anew.')
 
 /**
- * Adds a row once: the same key again finds it. A key that stands on a row with other content is refused, not swallowed.
+ * Adds a row once: the same key again finds it. A key that belongs to a row with other content is refused, not swallowed.
  * @param clientKey made by whoever sends it; none for what is sent only once
  * @param content what the row bears, as columns
  * @returns the row, and whether it was made now

@@ -31,7 +31,7 @@ const toEvent = (e: SessionEventRow): KeptSessionEvent => ({
   position: e.position, arrivedMs: e.arrivedAt.getTime(),
 })
 
-/** An event as a board tells it. */
+/** An event as a board sends it. */
 const bodyOf = ({ position: _p, arrivedMs: _a, ...all }: KeptSessionEvent): SessionEventBody => all
 
 async function ownedSession({ workroomId }: Context, id: string, lock = false): Promise<PressSessionRow> {
@@ -54,13 +54,13 @@ export async function getSession(context: Context, id: string): Promise<PressSes
   }
 }
 
-/** What has happened in a run since. */
+/** What has happened in a session since. */
 export async function newsOf(context: Context, id: string, after: number): Promise<SessionNews> {
   const row = await ownedSession(context, id)
   return { id, events: await eventsOf(id, after), closedAt: row.closedAt?.toISOString() ?? null, piecesVersion: row.piecesVersion }
 }
 
-/** The runs of a job, the newest first. */
+/** The sessions of a job, the newest first. */
 export async function sessionsOf({ workroomId }: Context, jobId: string): Promise<SessionHead[]> {
   if (!(await JobRow.count({ where: { id: jobId, workroomId } }))) throw notFound('job')
   const rows = await PressSessionRow.findAll({ where: { jobId }, order: [['startedAt', 'DESC']], limit: MOST.sessions })
@@ -105,7 +105,7 @@ async function checkOperations({ workroomId }: Context, jobId: string, operation
 
 const anotherSession = () => taken('id', 'Run: another one bears this name already. Begin anew.')
 
-/** Begins a run; the same one again is the one that is kept already. */
+/** Begins a session; the same one again is the one that is kept already. */
 export async function beginSession(context: Context, { operations, ...body }: SessionBody): Promise<{ session: PressSession
   isNew: boolean }> {
   const { workroomId } = context
@@ -140,7 +140,7 @@ const isOver = (closedAt: Date) => new ProblemError(
 /** What happened to an operation says that it was begun. */
 const BEGUN = ['down', 'done', 'edge']
 
-/** Plans again what was not begun: other recipes or set-downs, operations added, and those left out that are not in the new plan. */
+/** Plans again what was not begun: other recipes or positions, operations added, and those left out that are not in the new plan. */
 export async function replan(context: Context, id: string, { operations, piecesVersion }: ReplanBody): Promise<PressSession> {
   const { workroomId } = context
   await transact(async () => {
@@ -181,12 +181,12 @@ async function freshOf({ workroomId }: Context, sessionId: string, events: reado
   })
 }
 
-/** A board whose clock stands so near to the closing board's may still tell, s. */
+/** A board whose clock is so near to the closing board's may still send events, s. */
 const CLOSE_GRACE_MS = 60_000
 
 /**
- * When a run was closed, by the server's clock, if one of these closes it; never in the future, however far ahead a board's clock is.
- * @throws ProblemError where something happened after the run was closed
+ * When a session was closed, by the server's clock, if one of these closes it; never in the future, however far ahead a board's clock is.
+ * @throws ProblemError where something happened after the session was closed
  */
 async function closedBy(session: PressSessionRow, fresh: readonly SessionEventBody[]): Promise<Date | null> {
   const closes = fresh.find(e => e.kind === 'close'), nowMs = Date.now()
@@ -204,8 +204,8 @@ async function closedBy(session: PressSessionRow, fresh: readonly SessionEventBo
 
 /**
  * Keeps what boards tell, each event once however often it is told, in the order in which it arrives. Nothing that was told is refused
- * because of what another board told, but what happened after the run was closed: both stand, and whoever reads them sees that two were at
- * it.
+ * because of what another board told, but what happened after the session was closed: both stand, and whoever reads them sees that two
+ * were at it.
  * @param rate board seconds a second, where it is rehearsed
  */
 export async function appendEvents(context: Context, id: string, events: readonly SessionEventBody[], rate = 1): Promise<SessionNews> {
@@ -249,7 +249,7 @@ async function cleaned({ workroomId }: Context, ironId: string, atMs: number): P
   if (iron && (iron.cleanedAt === null || iron.cleanedAt < at)) await iron.update({ cleanedAt: at })
 }
 
-/** An edge that was tried is a swatch: of the place where it lifts, or of the first. The run is read once, however many were told. */
+/** An edge that was tried is a swatch: of the place where it lifts, or of the first. The session is read once, however many were told. */
 async function learnFromEdges(context: Context, sessionId: string, edges: readonly SessionEventBody[], rate: number): Promise<void> {
   if (edges.length === 0) return
   const { workroomId } = context
@@ -269,7 +269,7 @@ async function learnFromEdges(context: Context, sessionId: string, edges: readon
   await recordSwatches(context, swatchesOfEdges(session, news, { jobName: job?.name ?? 'a job', lotOf: id => lots.get(id) ?? '', rate }))
 }
 
-/** Everything that happened in a run, a line each. */
+/** Everything that happened in a session, a line each. */
 export async function sessionLog(context: Context, id: string): Promise<string> {
   const session = await getSession(context, id)
   const irons = await IronRow.findAll({ where: { workroomId: context.workroomId }, paranoid: false })

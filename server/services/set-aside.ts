@@ -14,7 +14,7 @@ import { forgetUnreadable, unreadableOf, whyUnreadable } from './unreadable'
 export const listUnreadable = ({ workroomId }: Context): Unreadable[] => unreadableOf(workroomId)
 
 /**
- * Sets a row that cannot be read aside: it is kept whole, in a list of its own, and no longer stands among the others.
+ * Sets a row that cannot be read aside: it is kept whole, in a list of its own, and is no longer among the others.
  * @throws ProblemError 422 where it can be read, or something else belongs to it
  */
 export async function setAside({ workroomId }: Context, name: EntityName, id: string): Promise<Unreadable[]> {

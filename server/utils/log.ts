@@ -17,7 +17,7 @@ const SPEAKS_OF_CODE = new Set(['TypeError', 'ReferenceError'])
 
 /**
  * An error as it is logged: what it is and where it came from. A database names the statement and its values, a parser the text that it
- * could not read: neither stands in the log.
+ * could not read: neither is in the log.
  */
 export function safeError(error: unknown): object {
   if (!(error instanceof Error)) return { type: typeof error }

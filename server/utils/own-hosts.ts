@@ -6,11 +6,11 @@ export interface Asked {
   host: string | undefined
   origin: string | undefined
   fetchSite: string | undefined
-  /** Whether it came in over TLS; null where something stands before the server and nobody knows. */
+  /** Whether it came in over TLS; null where something is in front of the server and nobody knows. */
   isSecure: boolean | null
   /** Does it ask for a route, and not for the page itself? */
   isRoute: boolean
-  /** The port it came in by; null where a development server stands before it and nobody knows. */
+  /** The port it came in by; null where a development server is in front of it and nobody knows. */
   port: number | null | undefined
 }
 

@@ -6,7 +6,7 @@ import { weigh } from './weight'
 
 const bytes = (text: string) => new TextEncoder().encode(text)
 const depthOf = (v: unknown): number => (typeof v === 'object' && v !== null ? 1 + Math.max(0, ...Object.values(v).map(depthOf)) : 0)
-/** What stands between two commas, and in what is empty nothing. */
+/** What is between two commas, and in what is empty nothing. */
 const commasIn = (v: unknown): number => (typeof v === 'object' && v !== null
   ? Math.max(0, Object.keys(v).length - 1) + Object.values(v).reduce((n: number, inner) => n + commasIn(inner), 0)
   : 0)

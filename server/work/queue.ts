@@ -15,7 +15,7 @@ interface Waits { start: () => void }
  * @param mostWaiting jobs of one workroom that may wait
  */
 export function fairQueue(places: number, mostWaiting: number) {
-  /** In the order of their turns: who was served last stands last. */
+  /** In the order of their turns: whoever was served last is last. */
   const waiting = new Map<string, Waits[]>()
   let running = 0
 

@@ -26,7 +26,7 @@ export async function listBackups(folder = backupFolder()): Promise<Backup[]> {
   return sized.filter(b => b.bytes > 0)
 }
 
-/** Where a backup stands; its name is looked up, never used as it came. */
+/** Where a backup is; its name is looked up, never used as it came. */
 export async function backupPath(file: string, folder = backupFolder()): Promise<string> {
   const named = backupFile.safeParse(file)
   const known = named.success && (await listBackups(folder)).find(b => b.file === named.data)

@@ -158,7 +158,7 @@ export async function keptNow({ workroomId }: Context): Promise<KeptCounts> {
 }
 
 /**
- * Puts a workroom file in place of everything kept, in one transaction: either all of it stands afterwards, or nothing changed. It is
+ * Puts a workroom file in place of everything kept, in one transaction: either all of it is there afterwards, or nothing changed. It is
  * read as it comes, so that memory stays flat. Every row gets an id of its own, so that the same file can be read into two workrooms.
  * @throws ProblemError naming the row and field that is wrong
  */

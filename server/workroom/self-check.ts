@@ -11,7 +11,7 @@ const pause = () => new Promise<void>((done) => { setTimeout(done, 2) })
 
 type Row = Record<string, unknown>
 
-/** How a row is named to a person: by its own name, or what it stands under. */
+/** How a row is named to a person: by its own name, or by what it belongs to. */
 const nameOf = (row: Row): string => [row.name, row.code, row.lot, row.id].find(v => typeof v === 'string' && v !== '') as string ?? ''
 
 /**

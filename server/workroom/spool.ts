@@ -8,7 +8,7 @@ import { parserStream } from 'stream-json'
 
 type Token = { name: string, value?: unknown }
 
-/** What stands at the head of a file, and how many rows of each list follow. */
+/** What is at the head of a file, and how many rows of each list follow. */
 export interface Spooled {
   head: Record<string, unknown>
   counts: Record<string, number>
@@ -27,7 +27,7 @@ const isHandedOn = (path: Path, list: boolean): boolean =>
 /** No workroom file is nested deeper than this. */
 const DEEPEST = 40
 
-/** Puts values together from tokens, and hands each finished one on with where it stands. */
+/** Puts values together from tokens, and hands each finished one on with its place. */
 function gatherer(handOn: (path: Path, value: unknown) => void): (token: Token) => void {
   const begun: Begun[] = []
   const here = (): Path => begun.map(b => (b.list ? b.n : b.key))
@@ -43,7 +43,7 @@ function gatherer(handOn: (path: Path, value: unknown) => void): (token: Token) 
   }
   function begin(list: boolean): void {
     if (begun.length >= DEEPEST) throw new Error(`nested deeper than ${DEEPEST}`)
-    // Only what stands near the top is handed on; further down nobody asks where.
+    // Only what is near the top is handed on; further down nobody asks where.
     const passes = begun.length <= 2 && isHandedOn(here(), list)
     begun.push({ list, key: '', n: 0, value: passes ? null : list ? [] : {} })
   }

@@ -18,7 +18,7 @@ const PICTURE = /^pictures\/([0-9a-f-]{36})\.jpg$/
 
 /** A workroom file laid out on disk. */
 export interface Unpacked extends Spooled {
-  /** The picture that stands beside the JSON under this id; null if there is none. */
+  /** The picture beside the JSON under this id; null if there is none. */
   picture: (id: string) => Promise<Buffer | null>
 }
 

@@ -4,7 +4,7 @@ import { CellTrouble, numberCell, unguard } from './cells'
 
 const COLUMNS = ['iron', 'setting', 'seconds', 'celsius'] as const
 
-/** Readings of one stop of one iron, as they stand in a file. */
+/** Readings of one setting of one iron, as they stand in a file. */
 export interface Trace {
   /** Line of its first reading. */
   line: number
@@ -25,7 +25,7 @@ export const calibrationTemplate = (): string =>
     { newline: '\r\n' },
   )
 
-/** Groups a file of readings by iron and stop; a file that is no such sheet is one sentence. */
+/** Groups a file of readings by iron and setting; a file that is no such sheet is one sentence. */
 export function tracesFromCsv(csv: string): Trace[] | string {
   const { data } = Papa.parse<string[]>(csv.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' })
   const head = data[0]?.map(h => h.trim().toLowerCase())

@@ -4,7 +4,7 @@ import { guard } from './cells'
 
 const COLUMNS = ['time', 'board', 'piece', 'operation', 'what', 'side', 'place', 'iron', 'sole_c', 'more'] as const
 
-/** A run's log, an event a line, in the order in which it was told; what was taken back says so. */
+/** A session's log, an event a line, in the order in which it was recorded; what was undone says so. */
 export function sessionToCsv(session: PressSession, ironName: (id: string) => string): string {
   const boards = [...new Set(session.events.map(e => e.device))]
   const taken = new Set(session.events.flatMap(e => (e.kind === 'undo' && e.takes ? [e.takes] : [])))

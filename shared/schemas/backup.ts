@@ -11,12 +11,12 @@ export interface KeptCounts { fabrics: number, supplies: number, swatches: numbe
 /** What a workroom file holds beside what is kept now. */
 export interface WorkroomPreview { name: string, written: string | null, kept: KeptCounts, now: KeptCounts, unreadable: number }
 
-/** Whether the server is well, and what it stands on. */
+/** Whether the server is well, and what it runs on. */
 export interface Health {
   ok: boolean
   database: boolean
   migrations: { done: number, pending: number } | null
-  /** Room on the disk that holds the data, and on the one where files lie while they are worked on; null where it cannot be told. */
+  /** Room on the disk that holds the data, and on the one where files lie while they are worked on; null where it cannot be found out. */
   diskFreeMB: number | null
   tempFreeMB: number | null
   /** Kept rows that cannot be read, as far as this server has met them. */

@@ -71,7 +71,7 @@ export const remedySpec = z.object({
 /** What remedies came to in this workroom, whatever job they were for. */
 export interface RescuePast { results: { cause: (typeof CAUSES)[number], went: (typeof WENT)[number] }[] }
 
-/** What stands due beside the jobs. */
+/** What is due beside the jobs. */
 export interface Due {
   looks: { jobId: string, name: string, lookOn: string }[]
   proofs: { jobId: string, name: string, fabricId: string, fabric: string, supply: string, what: 'fabricLot' | 'supplyLot' }[]

@@ -20,7 +20,7 @@ export const problemSchema = z.object({
   /** On 409: what is stored now, and what was sent. */
   current: z.unknown().optional(),
   yours: z.unknown().optional(),
-  /** Under which the request stands in the server's log. */
+  /** Under which the request is in the server's log. */
   requestId: z.string().optional(),
 })
 export type FieldProblem = z.infer<typeof fieldProblemSchema>
@@ -60,7 +60,7 @@ export type PaperSize = typeof PAPER_SIZES[number]
 /** Text that a database and a sheet of paper can hold: well-formed, without control characters. */
 const canBeKept = (text: string): boolean => text.isWellFormed() && !CONTROL.test(text)
 
-/** The first text in a value, however deep, that cannot be kept: where it stands; null if all can. Names of fields count too. */
+/** The first text in a value, however deep, that cannot be kept: where it is; null if all can. Names of fields count too. */
 export function unkeepable(value: unknown, path = ''): string | null {
   if (typeof value === 'string') return canBeKept(value) ? null : path || 'The request'
   if (typeof value !== 'object' || value === null) return null

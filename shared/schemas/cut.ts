@@ -64,7 +64,7 @@ export type KeepOutKind = typeof KEEP_OUT_KINDS[number]
 const keepOutSchema = z.object({
   kind: z.enum(KEEP_OUT_KINDS, { error: 'Keep out: a button, a zip, a seam or something else.' }), outline: outlinePayload,
 })
-/** A set-down: the middle of the sole, where its nose points, and whether only the tip touches. */
+/** A position: the middle of the sole, where its nose points, and whether only the tip touches. */
 export const placementSchema = z.object({
   x: numberField('Position across', 'mm', -10_000, 10_000),
   y: numberField('Position along', 'mm', -10_000, 10_000),
@@ -77,14 +77,14 @@ const placementsField = z.array(placementSchema, { error: 'Positions: give a lis
 /** How a piece is pressed, where it differs from what the house does and the board works out. */
 const pressedFields = {
   keepOuts: z.array(keepOutSchema, { error: 'Keep out: give a list.' }).max(40, 'Keep out: forty at the most.').default([]),
-  /** Set-downs moved by hand, of each iron. */
+  /** Positions moved by hand, of each iron. */
   byHand: z
     .array(z.object({ ironId: idSchema, placements: placementsField }), { error: 'Positions: give a list.' })
     .max(12, 'Positions: of twelve irons at the most.')
     .default([]),
   motion: z.enum(['still', 'circles'], { error: 'Iron: still or circles.' }).nullable().default(null),
   walk: z.enum(['middle', 'rows'], { error: 'Walk: from the middle, or row by row.' }).nullable().default(null),
-  /** All of them side by side under the same set-downs. */
+  /** All of them side by side under the same positions. */
   asBlock: yesField('As a block').default(false),
 }
 /** A piece that is pressed as the house does. */
@@ -164,7 +164,7 @@ export interface FabricShrink { alongPct: number, acrossPct: number, preshrunkUp
 export interface Cutting {
   pieces: JobPiece[]
   version: number
-  /** The lay as it is drawn now for each supply, and those that were cut. */
+  /** The layout as it is drawn now for each supply, and those that were cut. */
   layouts: KeptLayout[]
   offcuts: Offcut[]
   shrink: Record<string, FabricShrink | null>

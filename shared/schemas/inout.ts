@@ -35,7 +35,7 @@ const keyed = { clientKey: idSchema.nullable().default(null) }
 const position = z.number().int().min(0)
 const ofFabric = { fabricId: idSchema }, ofSupply = { supplyId: idSchema }, ofIron = { ironId: idSchema }, ofSwatch = { swatchId: idSchema }
 
-/** A row of every entity as it stands in a workroom file; what belongs to another row names it by its id. */
+/** A row of every entity as it is in a workroom file; what belongs to another row names it by its id. */
 export const ENTITY_ROWS = {
   fabrics: fabricFields.omit({ fibres: true }).extend({ id: idSchema }),
   fabricFibres: fibreShareSchema.extend({ ...ofFabric, position }),
@@ -75,7 +75,7 @@ export const ENTITY_ROWS = {
   }),
   photos: z.object({
     ...made, ...ofSwatch, ...keyed, stage: z.enum(PHOTO_STAGES), width: z.number().int(), height: z.number().int(),
-    /** In files of version 3; in an archive the picture stands beside the JSON. */
+    /** In files of version 3; in an archive the picture is beside the JSON. */
     jpeg: z.base64().optional(),
   }),
 }
@@ -96,7 +96,7 @@ export const setAsideBody = z.object({
   entity: z.enum(ENTITY_NAMES, { error: 'Row: say of which kind.' }),
   id: z.string({ error: 'Row: say which.' }).min(1, 'Row: say which.').max(120),
 })
-/** A kept row of which something cannot be read: it stands beside its neighbours, named, until it is set aside. */
+/** A kept row of which something cannot be read: it is beside its neighbours, named, until it is set aside. */
 export interface Unreadable { entity: EntityName, id: string, name: string, why: string }
 export type EntityRows = { [N in EntityName]: z.infer<(typeof ENTITY_ROWS)[N]>[] }
 
@@ -110,7 +110,7 @@ export const pictureName = (id: string): string => `pictures/${id}.jpg`
 const format = z.literal(WORKROOM_FORMAT, { error: 'File: this is no workroom of Ready Cuff.' })
 const workroom = z.object({ name: nameField('Name'), units: unitsSchema, rules: rulesSchema })
 
-/** What stands at the head of a workroom file, before its rows. */
+/** What is at the head of a workroom file, before its rows. */
 export const workroomHead = z.object({
   format,
   version: z.literal([1, 2, 3, 4, 5], { error: 'File: it is no workroom of Ready Cuff, or it was written by a later version.' }),

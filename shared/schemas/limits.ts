@@ -18,10 +18,10 @@ export const MOST = {
   /** Of one job. */
   sessions: 200,
   careEvents: 100,
-  /** Of one run. */
+  /** Of one session. */
   operations: 400,
   sessionEvents: 20_000,
   stockM: 100_000,
-  /** Of one dial stop, in one go: an hour and more at one reading a second. */
+  /** Of one dial setting, in one go: an hour and more at one reading a second. */
   calibrationReadings: 5000,
 } as const

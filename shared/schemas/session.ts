@@ -14,10 +14,10 @@ const OPERATION_KINDS = [
 const STANDINGS = ['proved', 'held', 'stale', 'estimated', 'hands'] as const
 export type Standing = typeof STANDINGS[number]
 
-/** Names an operation within its run; pieces give it. */
+/** Names an operation within its session; pieces give it. */
 const operationId = z.string({ error: 'Operation: say which.' }).regex(/^[\w.-]{1,90}$/, 'Operation: say which.')
 
-/** One thing of a run as it was planned; it stays so while the run lasts. */
+/** One thing of a session as it was planned; it stays so while the session lasts. */
 export const sessionOperationSchema = z.object({
   id: operationId,
   kind: z.enum(OPERATION_KINDS, { error: 'Operation: it is of no known kind.' }),
@@ -63,7 +63,7 @@ const operations = z
   .refine(hasNoCircle, 'Operations: one needs another that needs it in turn.')
 
 export const sessionBody = z.object({
-  /** Made in the browser, so that a run begun without the server is the same when it arrives. */
+  /** Made in the browser, so that a session begun without the server is the same when it arrives. */
   id: idSchema,
   jobId: idSchema,
   /** The pieces it was planned from. */
@@ -72,7 +72,7 @@ export const sessionBody = z.object({
   operations: operations.refine(all => all.length > 0, 'Operations: there is nothing to press.'),
 })
 export type SessionBody = z.infer<typeof sessionBody>
-/** What is planned again while a run lasts: added, or planned otherwise as long as it was not begun. */
+/** What is planned again while a session lasts: added, or planned otherwise as long as it was not begun. */
 export const replanBody = z.object({ piecesVersion: wholeField('Version', 1e9), operations })
 export type ReplanBody = z.infer<typeof replanBody>
 
@@ -126,9 +126,9 @@ export interface PressSession extends SessionBody {
 export const sessionEventsQuery = z.object({
   after: z.coerce.number({ error: 'After: give a whole number.' }).int().min(-1).max(1e9).default(-1),
 })
-/** A run in a list. */
+/** A session in a list. */
 export interface SessionHead { id: string, startedAt: string, closedAt: string | null, operations: number, events: number }
-/** What the server answers to what a board told: all it has kept of the run since. */
+/** What the server answers to what a board told: all it has kept of the session since. */
 export interface SessionNews { id: string, events: KeptSessionEvent[], closedAt: string | null, piecesVersion: number }
 
 const keyed = { createdAt: momentField('Written') }

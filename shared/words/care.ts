@@ -127,7 +127,7 @@ export function careEventLine(e: Pick<CareEvent, 'rounds' | 'washC' | 'tumble' |
     e.softener ? 'softener' : '', `${e.grade}: ${GRADE_WORDS[e.grade]}`, ...e.marks.map(m => MARK_NAME[m]),
   ].filter(Boolean).join(', ')
 }
-/** What was foreseen against what came. @param told a swatch stands behind it: what it was told moves what is foreseen */
+/** What was foreseen against what came. @param told a swatch is behind it: its outcome changes what is foreseen */
 export const foreseenLine = (foreseenGrade: number, grade: number, told: boolean): string => {
   const foreseen = Math.round(foreseenGrade)
   return Math.abs(foreseenGrade - grade) < 1
@@ -138,7 +138,7 @@ export const foreseenLine = (foreseenGrade: number, grade: number, told: boolean
 }
 
 const DAY_MS = 86_400_000
-/** What stands due beside the jobs, a line each. */
+/** What is due beside the jobs, a line each. */
 export const lookLine = (d: Due['looks'][number], today: string): string => {
   const days = Math.round((Date.parse(d.lookOn) - Date.parse(today)) / DAY_MS)
   return days < 0 ? `due ${-days} day${days === -1 ? '' : 's'} ago` : days === 0 ? 'due today' : `in ${days} day${days === 1 ? '' : 's'}`

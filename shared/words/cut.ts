@@ -4,7 +4,7 @@ import { METRIC, type DisplayUnits } from '#core/units'
 import type { SvgNote, SvgProblem } from '../svg'
 import { areaWords, celsius, fabricWords, lengthWords, moneyWords, priceWords } from './measure'
 
-/** What is wrong with a lay. @param nameOf a part's id as it is called */
+/** What is wrong with a layout. @param nameOf a part's id as it is called */
 export function layoutFaultSentence(fault: LayoutFault, nameOf: (id: string) => string, units: DisplayUnits = METRIC): string {
   switch (fault.why) {
     case 'overlap':
@@ -87,13 +87,13 @@ export function shrinkSentence(
   return `${fabric} still moves: cut larger by ${mmOf(shrink.alongPct, shrink.acrossPct)}, what its last pass took.`
 }
 
-/** What a lay costs in fabric and money. */
+/** What a layout costs in fabric and money. */
 export function metresSentence(metres: number, pricePerM: number | null, units: DisplayUnits = METRIC): string {
   const cost = pricePerM === null ? '' : `, ${moneyWords(metres * pricePerM, units)} at ${priceWords(pricePerM, units)}`
   return `${fabricWords(metres, units)}${cost}`
 }
 
-/** What is left on the shelf once a lay is cut; the last metre is said. */
+/** What is left on the shelf once a layout is cut; the last metre is said. */
 export function stockSentence(
   stockM: number, metres: number, units: DisplayUnits = METRIC,
 ): { words: string, short: boolean, last: boolean } {
@@ -118,7 +118,7 @@ export const GRAIN_WORDS = { along: 'along', across: 'across', bias: 'bias', any
 /** An opening is left in steps of five. */
 const roundedUp = (v: number): number => Math.ceil(v / 5) * 5
 
-/** A step of a stiff sandwich. */
+/** A step of a stiff mat or bag. */
 export function layersStepSentence(step: LayersStep, units: DisplayUnits = METRIC): string {
   const s = (v: number | null) => (v === null ? 'as its swatch says' : `${Math.round(v)} s`)
   const side = (on: 'face' | 'back') => (on === 'face' ? 'face' : 'back')

@@ -29,7 +29,7 @@ export function preshrinkSentence(settling: ReturnType<typeof shrinkageOf>, unit
   return settling.reopenedBy === null ? `${upTo}.` : `${upTo}, but you want ${celsius(settling.reopenedBy, units)}: it may shrink again.`
 }
 
-/** Where the recipe on the board stands with its proof; null where there is none. */
+/** How far the recipe on the board is proved; null where there is none. */
 export function proofSentence(proof: ProofState): string | null {
   if (proof.state === 'none') return null
   const day = dayWords(proof.swatch.pressedAt)
@@ -48,7 +48,7 @@ export const roomAroundSentence = (
 ): string => `Margin: ${room.lessS} s shorter or ${room.moreS} s longer, `
   + `${degreesApart(room.coolerC, units)} cooler or ${degreesApart(room.hotterC, units)} hotter.`
 
-/** The safest place of a map, on a dial stop or only between two. */
+/** The safest place of a map, on a dial setting or only between two. */
 export const safestSentence = (at: { soleC: number, holdS: number }, onSetting: boolean, units?: DisplayUnits): string =>
   `${onSetting ? 'Safest' : 'Safe only between the settings'}: ${at.holdS} s at ${celsius(at.soleC, units)}.`
 
@@ -57,7 +57,7 @@ export const nearestSentence = (nearest: { bond: number, damage: number, blocked
   `Nothing is safe 95 times in 100: at best ${percent(nearest.bond)} likely to bond and ${percent(nearest.damage)} to be damaged. `
   + `${nearest.blockedBy === 'bond' ? 'The bond' : 'Harm'} is the uncertain part. Measure what moves the edge most.`
 
-/** Two sources of one limit that do not agree, and which of them stands. */
+/** Two sources of one limit that do not agree, and which of them counts. */
 export const conflictSentence = (conflict: FabricLimit['conflicts'][number], units?: DisplayUnits): string =>
   `They disagree. ${reasonWords(conflict.other, units)} ${reasonWords(conflict.safer, units)} We use the safer one.`
 

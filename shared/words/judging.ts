@@ -21,7 +21,7 @@ export function bondWords(bond: number): string {
 /** Does the judgement agree with the prediction? A grade of 3 and more is a hold. */
 export const isAgreed = (predictedBond: number, grade: number): boolean => (predictedBond >= 0.9) === (grade >= 3)
 
-/** How the sole stands. */
+/** The state of the sole. */
 export const SOLE_WORDS = { off: 'off', warming: 'warming', ready: 'ready', cooling: 'cooling', shutOff: 'shut itself off' } as const
 
 const hour = (ms: number): string => timeWords(ms)
@@ -31,7 +31,7 @@ const when = (ms: number, nowMs: number): string => nowMs - ms < DAY_MS
   : `${dayWords(ms)}, ${hour(ms)}`
 
 /**
- * How it stands with the server, for the rest; null while all is well.
+ * The state of the connection with the server, for the rest; null while all is well.
  * @param copyOfMs when the oldest of what is shown was read
  */
 export function awayWords(

@@ -92,7 +92,7 @@ export function stuckRefusal(r: StuckRefusal): string {
   }
 }
 
-/** Why a scrap stands where it stands. */
+/** Why a scrap ranks where it does. */
 export function colourReason(r: ColourReason, units: DisplayUnits = METRIC): string {
   switch (r.says) {
     case 'nearest': return `ΔE₀₀ ${r.deltaE.toFixed(1)}${r.deltaE < 1 ? ': hardly to be told apart' : ''}`

@@ -3,7 +3,7 @@ import type { Origin } from '#core/materials'
 import type { DamageKind } from '#core/damage'
 
 export const METHOD_NAME: Record<Method, string> = { dry: 'Dry', steam: 'Steam shots', mist: 'Mist', damp: 'Damp press cloth' }
-/** Moisture as it stands in the iron's rest. */
+/** Moisture as shown in the iron's rest. */
 export const MOISTURE_WORDS: Record<Method, string> = { dry: 'dry', steam: 'steam shots', mist: 'mist', damp: 'press cloth wrung damp' }
 export const NAP_NAME = { none: 'Plain', texture: 'Texture (slubs, crinkle)', nap: 'Nap', pile: 'Pile' } as const
 export const ORIGIN_NAME: Record<Origin, string> = {

@@ -4,7 +4,7 @@ import { METRIC, type DisplayUnits } from '#core/units'
 import { DAMAGE_NAME, seconds } from './names'
 import { celsius } from './measure'
 
-/** What the hands are told now. */
+/** What to do now. */
 export function orderWords(
   phase: PressPhase, step: Step | null, over: boolean, s: Pick<SwatchPressing, 'recipe' | 'placements' | 'interrupted'>,
 ): string {

@@ -105,7 +105,7 @@ export function carriedSentence({ sheet, neededS, steps }: CarriedOver): string 
     : `The maker's ${sheet.holdS} s${press} are for a light cotton; done the same way here it wants ${Math.round(neededS)} s${why}.`
 }
 
-/** A leaflet's recipe in a few words. */
+/** A maker's recipe in a few words. */
 export function instructionsWords(l: MakerRecipe, units: DisplayUnits = METRIC): string {
   const moisture = { dry: 'dry', steam: 'steam', damp: 'damp press cloth' }[l.moisture]
   const how

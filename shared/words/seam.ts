@@ -188,7 +188,7 @@ export function beforeCutting(body: Body | null, soaks: number | null, dark: boo
   ]
 }
 
-/** Why a hem is not stuck under a damp cover. */
+/** Why a hem is not stuck under a damp press cloth. */
 export function hemRefusal(r: HemRefusal): string {
   switch (r.why) {
     case 'noHeat':
@@ -242,6 +242,6 @@ export const joinsWords = (n: number): string => (n === 0 ? 'one piece covers it
 /** What pressing did to a width. @param pct how much narrower, % */
 export const widthSentence = (by: string, pct: number): string =>
   Math.abs(pct) < 0.05 ? 'It has kept its width.' : `${by} ${pct > 0 ? 'narrower' : 'wider'}, ${Math.abs(pct).toFixed(1)} %.`
-/** A hem that is washed hotter than its tape stands. */
+/** A hem that is washed hotter than its tape withstands. */
 export const washSentence = (washC: number, standsC: number, units: DisplayUnits = METRIC): string =>
   `This job is washed at ${celsius(washC, units)}; the tape stands ${celsius(standsC, units)} and would come down again. Stitch it.`

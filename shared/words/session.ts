@@ -92,7 +92,7 @@ export const sessionKeyWords = (step: NextStep): string =>
 const FROM_A_SIDE: ReadonlySet<OperationKind> = new Set([
   'seam', 'hem', 'flatten', 'tape', 'hole', 'badge', 'transfer', 'letters', 'shape', 'remedy',
 ])
-/** The stop, the moisture, the cover and what lies up, in one line; fabric or braid that is settled has nothing on it. */
+/** The setting, the moisture, the cover and what lies up, in one line; fabric or braid that is settled has nothing on it. */
 export function howLine(
   r: Pick<RecipePayload, 'setting' | 'method' | 'firstSide' | 'pressureKPa'>,
   of: { kind: OperationKind, pass: number, pressClothName: string | null },
@@ -164,7 +164,7 @@ export const WATER_SENTENCE: Record<NonNullable<WaterFault>, string> = {
   otherThanBook: 'The iron is filled with something other than its book asks for.',
 }
 
-/** What a run says of a recipe. */
+/** What a session says of a recipe. */
 export const VERDICT_SENTENCE: Record<RecipeVerdict, string> = {
   holds: 'Every edge that was tried holds: the recipe stands.',
   tooLittle: 'An edge lifts where every position was given its full time: the recipe itself is too little. Press a swatch.',
@@ -180,7 +180,7 @@ export const orderQuality = (finishS: number, boundS: number, exact: boolean): s
     ? 'No order is finished sooner.'
     : `No order is finished before ${clockWords(boundS)}; this one is ${Math.round((finishS / boundS - 1) * 100)} % over that.`
 
-/** What is other in the pieces than when a run was planned. */
+/** What is other in the pieces than when a session was planned. */
 export function changedSentence({ added, gone, other }: Record<'added' | 'gone' | 'other', number>): string {
   const parts = [
     added > 0 ? `${added} to press came in` : '', gone > 0 ? `${gone} fell away` : '', other > 0 ? `${other} are pressed otherwise` : '',
@@ -189,5 +189,5 @@ export function changedSentence({ added, gone, other }: Record<'added' | 'gone' 
 }
 /** How the note of a swatch begins that was an edge tried in a pressing session. */
 export const SESSION_NOTE = 'Pressed in a session'
-/** Was this swatch an edge tried in a session? Notes of before 2026-11-29 called it a run. */
+/** Was this swatch an edge tried in a session? Notes of before 2026-11-29 called it a session. */
 export const isSessionNote = (note: string): boolean => note.startsWith(SESSION_NOTE) || note.startsWith('Pressed in a run')

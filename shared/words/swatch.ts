@@ -42,7 +42,7 @@ export const PROOF_CHANGE: Record<ProofChange, string> = {
 export const READING_NAME: Record<ReadingBody['kind'], string> = {
   shrinkAlong: 'Shrunk along', shrinkAcross: 'Shrunk across', overhang: 'Overhang at 41.5°', peel: 'Peel force',
 }
-/** What stands behind a reading's figure; a peel is of a strip as wide as the hook of a spring scale. */
+/** What is behind a reading's figure; a peel is of a strip as wide as the hook of a spring scale. */
 export const readingUnit = (kind: ReadingBody['kind'], units: DisplayUnits = METRIC): string =>
   kind === 'overhang' ? unitWords('length', units) : kind === 'peel' ? `N per ${lengthWords(50, units)}` : '%'
 export const readingWords = (kind: ReadingBody['kind'], value: number, units: DisplayUnits = METRIC): string =>
@@ -108,7 +108,7 @@ export function scrapAsks(s: Pick<PlannedScrap, 'bond' | 'damage'>): string {
   return `The edge: ${pct(s.bond)} to bond, ${pct(s.damage)} to be damaged.`
 }
 
-/** Where the map's pin stands, for who cannot see it. */
+/** The place of the map's pin, for whoever cannot see it. */
 export const pinSentence = (holdS: number, soleC: number, chance: { bond: number, damage: number }, units: DisplayUnits = METRIC): string =>
   `${seconds(holdS)} at ${celsius(soleC, units)}: ${Math.round(chance.bond * 100)} % likely to bond, `
   + `${Math.round(chance.damage * 100)} % to be damaged`

@@ -1,7 +1,7 @@
 <script setup lang="ts" generic="K extends string">
 import { TabsContent, TabsList, TabsRoot, TabsTrigger } from 'reka-ui'
 
-/** Views of one page: arrows go from tab to tab, the view stands under them. */
+/** Views of one page: arrows go from tab to tab, the view is below them. */
 const { tabs, label, bold = false } = defineProps<{
   tabs: readonly { key: K, name: string, shown?: string }[]
   label: string

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** The keys that work where one stands. */
+/** The keys that work on this screen. */
 const open = defineModel<boolean>('open', { required: true })
 const { digits, here, board } = useShortcutList()
 </script>

@@ -10,7 +10,7 @@ import {
   careFar, careFault, coolerLine, careWhy, celsius, cleanLine, dryLine, ironLine, roundsLine, stayLine, wakesLine, washLine, wearLine,
 } from '#shared/words'
 
-/** What the garment stands, as a chain of reasons; and its bonds through the washes that are wished. */
+/** What the garment withstands, as a chain of reasons; and its bonds through the washes that are wished. */
 const { caring } = defineProps<{ caring: ReturnType<typeof useCaring> }>()
 const jobs = useJobs()
 const selection = useSelection()
@@ -34,7 +34,7 @@ const washed = computed(() => {
   const through = (r: typeof adhesive, washC: number, tumble = wish.tumble) =>
     bondThrough(before.bond, r, { ...wish, washC, tumble }, ROUNDS)
   const held = roundsHeld(before.bond, adhesive, wish), short = held < ROUNDS && !never.value
-  // Cooler, and dried no hotter than it stands.
+  // Cooler, and dried no hotter than it withstands.
   const dryer = gentler(wish.tumble, adhesive.tumble), coolerC = short
     ? coolerWashC(before.bond, adhesive, { ...wish, tumble: dryer }, ROUNDS)
     : 0

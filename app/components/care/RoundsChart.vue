@@ -45,7 +45,7 @@ const ground: Plugin<'line'> = {
     ctx.fillText('a fingertip lifts it', a.left + 8, a.bottom - 10)
     ctx.restore()
   },
-  /** The first look is named where it stands, to the side that has room. */
+  /** The first look is labelled at its point, to the side that has room. */
   afterDatasetsDraw({ ctx, chartArea: a, scales }) {
     const [first] = seen
     if (!first) return

@@ -7,7 +7,7 @@ import { bondBefore, inWash, pairKey } from '#shared/caring'
 import { careEventBody, LOOK_DAYS, MARKS, type CareEventBody, type CareLog } from '#shared/schemas'
 import { careEventLine, celsius, dayWords, foreseenLine, GRADE_WORDS, KEPT_HERE, MARK_NAME } from '#shared/words'
 
-/** How the garment came back, against what was foreseen; told to the swatch behind it too. */
+/** How the garment came back, against what was foreseen; recorded with the swatch behind it too. */
 const { caring } = defineProps<{ caring: ReturnType<typeof useCaring> }>()
 const jobs = useJobs()
 const selection = useSelection()
@@ -22,7 +22,7 @@ const form = reactive(blank())
 watch(() => jobs.job?.id, () => Object.assign(form, blank()))
 const problem = ref<string | null>(null)
 const kept = ref<string | null>(null)
-/** Rounds that were told before this look. */
+/** Rounds that were recorded before this look. */
 const before = computed(() => log.value.events.filter(e => e.fabricId === pair.value?.fabric.id && e.supplyId === pair.value?.supply.id)
   .reduce((s, e) => s + e.rounds, 0))
 /** What is foreseen for the piece as it would be now; null where nothing is fused. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Someone else saved meanwhile: what is stored now and what stands here, until one of the two is chosen. */
+/** Someone else saved meanwhile: what is stored now and what is here, until one of the two is chosen. */
 defineProps<{ problem: string | null }>()
 defineEmits<{ over: [], take: [] }>()
 </script>

@@ -15,7 +15,7 @@ const { supply, parts, layout, lengthMm, wideMm, laying } = defineProps<{
   layout: readonly LaidPart[]
   lengthMm: number
   wideMm: number
-  /** The lay of the parts is still being looked for. */
+  /** The layout of the parts is still being looked for. */
   laying: boolean
 }>()
 const cutting = useCutting()

@@ -8,7 +8,7 @@ import { cutPiece, fromPayload, isLayers, layersSpec } from '#shared/cutting'
 import { toPressSetup } from '#shared/mappers'
 import { lengthWords, layersStepSentence } from '#shared/words'
 
-/** A stiff sandwich: all its sizes, its edge cut through, and the order of making it. A bag's foam, clear of the seam. */
+/** A stiff mat or bag: all its sizes, its edge cut through, and the order of making it. A bag's foam, clear of the seam. */
 const chosenId = defineModel<string | null>('chosen', { required: true })
 const cutting = useCutting()
 const selection = useSelection()

@@ -39,7 +39,7 @@ const {
   wideMm: number
   /** How much is shown. */
   lengthMm: number
-  /** Where the lay ends; none on an offcut. */
+  /** Where the layout ends; none on an offcut. */
   layoutMm?: number | null
   stockMm?: number | null
   chosenId: string | null

@@ -3,7 +3,7 @@ import { curlPerMm, edgeOf, mismatchMmPerM, trimLength, trimPreshrunkM } from '#
 import type { SupplyRecords } from '#shared/schemas'
 import { celsius, EDGE_WORDS, fabricWords, lengthWords, perLengthWords, thicknessWords } from '#shared/words'
 
-/** A braid along a path with corners: how much to settle, and what its edge does where it shrinks and its ground does not. */
+/** A trim along a path with corners: how much to preshrink, and what its edge does where it shrinks and its ground does not. */
 const selection = useSelection()
 const library = useLibrary()
 const jobs = useJobs()
@@ -34,7 +34,7 @@ const { answer: records, problem: recordsFault } = useAnswer<SupplyRecords>(
 )
 const preshrunkM = computed(() => trimPreshrunkM(records.value?.trimRuns ?? [], path.value.heatC))
 const needM = computed(() => (length.value ? (length.value.buyMm * path.value.times) / 1000 : 0))
-/** What of the braid was settled has shrunk already; what was not pulls its edge. */
+/** What of the trim was preshrunk has shrunk already; what was not pulls its edge. */
 const missing = computed(() => preshrunkM.value < needM.value)
 const mismatch = computed(() => (missing.value ? path.value.shrinkPct : 0))
 const curl = computed(() =>
@@ -45,7 +45,7 @@ const curl = computed(() =>
     mismatchPct: path.value.shrinkPct,
   }),
 )
-/** A plastic-cored braid is about so many times as stiff as the fabric it lies on: a typical figure. */
+/** A plastic-cored trim is about so many times as stiff as the fabric it lies on: a typical figure. */
 const STIFFER = 3
 const edges = computed(() => [
   { name: 'preshrunk first', edge: edgeOf(path.value.widthMm, 0) },

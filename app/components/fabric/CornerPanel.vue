@@ -3,7 +3,7 @@ import { useIntervalFn } from '@vueuse/core'
 import { SEEN, type Fabric, type CornerStepBody } from '#shared/schemas'
 import { celsius, cornerSentence } from '#shared/words'
 
-/** Unknown fabric: cover, lowest class, a hidden corner, wait, look, one step up. Each step is kept. */
+/** Unknown fabric: press cloth, lowest class, a hidden corner, wait, look, one step up. Each step is kept. */
 const { fabric } = defineProps<{ fabric: Fabric }>()
 const selection = useSelection()
 const { records, problem, busy, add } = useFabricRecords(() => fabric.id)

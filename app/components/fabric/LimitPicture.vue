@@ -4,7 +4,7 @@ import type { FabricInput } from '#core/stack'
 import { FIBRES, FINISHES } from '#core/materials'
 import { celsius, conflictSentence, limitAdvice, limitHeadline, reasonWords } from '#shared/words'
 
-/** The limit of a fabric as a heat scale with what each fibre and finish stands, and the chain of reasons. */
+/** The limit of a fabric as a heat scale with what each fibre and finish withstands, and the chain of reasons. */
 const {
   fabric, rule, evidence = {},
 } = defineProps<{

@@ -3,7 +3,7 @@ import { fitSetting, type Reading } from '#core/iron'
 import type { CalibrationBody, CalibrationRecord, Iron } from '#shared/schemas'
 import { celsius, degreesApart, exactDegrees, exactTemperature, KEPT_HERE, troubleSentence } from '#shared/words'
 
-/** What each dial stop really gives: from the probe, typed, or loaded as seconds and degrees. */
+/** What each dial setting really gives: from the probe, typed, or loaded as seconds and degrees. */
 const { iron } = defineProps<{ iron: Iron }>()
 const selection = useSelection()
 const outbox = useOutbox()

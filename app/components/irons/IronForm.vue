@@ -4,7 +4,7 @@ import { ironBody, type Iron, type IronBody } from '#shared/schemas'
 import type { Water } from '#core/session'
 import { celsius, WATER_NAME } from '#shared/words'
 
-/** An iron and its dial: what it is called, what it can do, and how hot each stop gets as far as anyone knows. */
+/** An iron and its dial: what it is called, what it can do, and how hot each setting gets as far as anyone knows. */
 const { iron } = defineProps<{ iron?: Iron }>()
 const emit = defineEmits<{ saved: [iron: Iron], leave: [] }>()
 const selection = useSelection()

@@ -3,7 +3,7 @@ import { GARMENTS } from '#core/mend'
 import { placedOutlines, placeFaults, suitedTo } from '#shared/mending'
 import { CHOKING_CAUTION, badgeHeadline, placeWords } from '#shared/words'
 
-/** A motif, badge or patch that is put on: from which side first, where, and what is in the sole's way. */
+/** A badge or patch that is put on: from which side first, where, and what is in the sole's way. */
 const selection = useSelection()
 const library = useLibrary()
 const badge = useMakingPanel('badge', () => freshMaking('Badge', {

@@ -10,7 +10,7 @@ import type { StitchResults, Supply, SpecOf } from '#shared/schemas'
 import type { NamedOutline } from '#shared/svg'
 import { LAYER_NAME, LEAVES_WORDS, massWords, placeWords, stitchSteps, supportSentence } from '#shared/words'
 
-/** A stitched crest: what its stitches ask for, what holds the fabric flat under them, and how each layer leaves. */
+/** Embroidery: what its stitches ask for, what holds the fabric flat under them, and how each layer leaves. */
 const selection = useSelection()
 const library = useLibrary()
 const embroidery = useMakingPanel('embroidery', () => freshMaking('Embroidery', {

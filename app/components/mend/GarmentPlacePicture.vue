@@ -15,7 +15,7 @@ const { outlines, colour, label, placements = [], sole = null, of = '', mark = '
   outlines: readonly Outline[]
   colour: string
   label: string
-  /** Set-downs, drawn faint. */
+  /** Positions, drawn faint. */
   placements?: readonly SolePlacement[]
   sole?: SoleShape | null
   /** What is placed: under it a picture of the garment is kept while the page is open. */

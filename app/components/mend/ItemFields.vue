@@ -2,7 +2,7 @@
 import { FIBRE_KEYS, FIBRES, ADHESIVE_KEYS, ADHESIVES } from '#core/materials'
 import type { SpecOf } from '#shared/schemas'
 
-/** What is stuck on, by what can be told of it in the hand. */
+/** What is stuck on, by what the hand can tell of it. */
 type Item = SpecOf<'badge'>['item']
 const { ownAdhesive = true } = defineProps<{ ownAdhesive?: boolean }>()
 const item = defineModel<Item>({ required: true })

@@ -8,8 +8,8 @@ import type { NamedOutline } from '#shared/svg'
 import { FACE_NAME, MENDED_CARE, placeWords } from '#shared/words'
 
 /**
- * Lettering that comes off: its outline and the interfacing that holds it again, from the back only, under a wet cover, weighted while it
- * sets.
+ * Lettering that comes off: its outline and the interfacing that holds it again, from the back only, under a wet press cloth, weighted
+ * while it sets.
  */
 const selection = useSelection()
 const library = useLibrary()
@@ -31,7 +31,7 @@ watch([
     const found = setText(spec.value.text, spec.value.sizeMm, set)
     const lifted = spec.value.lifted.filter(i => i < found.letters.length)
     const outlines = centred(lettersAt(found, lifted)).map(toPayload).slice(0, 60)
-    // What stands so already is not written again.
+    // What is so already is not written again.
     if (JSON.stringify([outlines, lifted]) !== JSON.stringify([spec.value.outlines, spec.value.lifted])) setSpec({ outlines, lifted })
     textProblem.value = null
   } catch (error) {

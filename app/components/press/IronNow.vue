@@ -4,10 +4,10 @@ import { soleAsks } from '#core/session'
 import type { Iron } from '#shared/schemas'
 import { celsius, clockWords, soleAsksSentence, SOLE_WORDS } from '#shared/words'
 
-/** An iron of the run: what its sole is at now, where its dial should stand, and what it asks for. */
+/** An iron of the session: what its sole is at now, where its dial should be set, and what it asks for. */
 const { iron, wanted = null } = defineProps<{
   iron: Iron
-  /** The stop that the piece in hand wants of it. */
+  /** The setting that the piece in hand wants of it. */
   wanted?: { label: string, meanC: number, swingC: number } | null
 }>()
 const session = useSession()
@@ -26,7 +26,7 @@ function turn(): void {
   if (at >= 0) dials.chooseSettingOf(iron.id, at)
   else if (wanted) dials.chooseSettingOf(iron.id, { ...wanted, origin: 'model' })
 }
-/** Touches of this run come on top of what the server knew when the board was laid out. */
+/** Touches of this session come on top of what the server knew when the board was laid out. */
 const asks = computed(() => {
   const cleaned = session.state.cleanedS.get(iron.id)
   const from = cleaned ?? session.boardS(library.ironsReadMs)

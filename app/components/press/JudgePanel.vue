@@ -7,7 +7,7 @@ const press = usePress()
 const emit = defineEmits<{ judged: [swatch: SwatchBody] }>()
 const sending = ref(false)
 const problem = ref<string | null>(null)
-/** What stands here is kept with the press: leaving the sheet loses nothing. */
+/** What is entered here is kept with the press: leaving the sheet loses nothing. */
 const judged = computed(() => press.laid!.judged)
 const grade = computed({ get: () => judged.value.grade, set: g => press.judge({ grade: g }) })
 const marks = computed({ get: () => judged.value.marks, set: m => press.judge({ marks: m }) })

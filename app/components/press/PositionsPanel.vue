@@ -20,12 +20,12 @@ const selection = useSelection()
 const chosenId = useStored<string | null>('press-piece', null)
 const ironId = useStored<string | null>('press-setdown-iron', null)
 
-/** One of each piece stands for all alike; the other one of a pair is its mirror image. */
+/** One of each piece represents all alike; the other one of a pair is its mirror image. */
 const shown = computed(() => {
   const seen = new Set<string>()
   return planning.works.filter((w) => {
     if (!w.outline) return false
-    // Features alike are numbered; one stands for all.
+    // Features alike are numbered; one represents all.
     const key = w.makingId ? w.id.replace(/\.(n|hem)\d+$/, '') : `${w.pieceId} ${w.kind} ${w.supplyId} ${w.side} ${w.numbers.length > 1}`
     if (seen.has(key)) return false
     seen.add(key)
@@ -39,7 +39,7 @@ const sole = computed(() => soleOf(iron.value?.kind ?? 'household'))
 const piece = computed(() => work.value?.piece ?? null)
 /** A seam, a hem, a grid: set down along its lines, nothing has to be covered. */
 const isMade = computed(() => work.value?.makingId != null)
-/** Its set-downs are as they are worked out. */
+/** Its positions are as they are worked out. */
 const isBlock = computed(() => (work.value?.numbers.length ?? 0) > 1 || isMade.value)
 /** What is being dragged, before it is kept. */
 const dragged = shallowRef<SolePlacement[] | null>(null)
@@ -54,7 +54,7 @@ const proof = computed(() => {
     bound: way.value?.coverage?.bound ?? Math.ceil(wantedMm2 / bearing),
   }
 })
-/** Less than this is a hair between two set-downs. */
+/** Less than this is a hair between two positions. */
 const SLIVER_MM2 = 4
 const byHand = computed(() => piece.value?.byHand.some(h => h.ironId === iron.value?.id) ?? false)
 const missedCm2 = computed(() => (proof.value?.missed ?? []).reduce((s, o) => s + areaMm2(o), 0) / 100)

@@ -18,7 +18,7 @@ const {
   placements: readonly SolePlacement[]
   sole: SoleShape
   keepOuts?: readonly Outline[]
-  /** What no set-down reaches. */
+  /** What no position reaches. */
   missed?: readonly Outline[]
   states?: readonly PlacementState[] | null
   colour?: string

@@ -15,7 +15,7 @@ function setDial(): void {
   const at = selection.iron?.settings.findIndex(s => s.label === recipe.value.setting.label) ?? -1
   iron.chooseSetting(at >= 0 ? at : { ...recipe.value.setting })
 }
-/** A place between two stops is set by hand: there is no mark to turn to. */
+/** A place between two settings is set by hand: there is no mark to turn to. */
 const onDial = computed(() => selection.iron?.settings.some(s => s.label === recipe.value.setting.label) ?? false)
 
 const step = computed(() => press.step)

@@ -74,7 +74,7 @@ function wait(): void {
   putOff.value = off
 }
 
-/** The plan as a run keeps it: in its order, each with the iron the order gives it; what waits for sewing at the end. */
+/** The plan as a session keeps it: in its order, each with the iron the order gives it; what waits for sewing at the end. */
 function planned(): { ops: SessionOperation[], order: string[] } {
   const slots = schedule.value?.slots ?? []
   const order = slots.map(s => s.id)
@@ -114,7 +114,7 @@ watch(wanted, async (id) => {
   list.value?.querySelector('[aria-pressed="true"]')?.scrollIntoView({ block: 'nearest' })
 }, { immediate: true })
 
-/** The pieces are other ones than when the run was planned. */
+/** The pieces are other ones than when the session was planned. */
 const changed = computed(() => {
   if (!running.value || planning.progress || !cutting.saved || !makings.saved || cutting.jobId !== session.plan!.jobId) return null
   if (planning.version === session.plan!.piecesVersion) return null
@@ -145,7 +145,7 @@ async function planAgain(): Promise<void> {
   await session.replan(fresh.map(o => ({ ...o, needs: o.needs.filter(n => ids.has(n)) })), [...ids], planning.version)
   layOutAgain()
 }
-/** The order of what is left, told to the run. */
+/** The order of what is left, recorded in the session. */
 function saveOrder(): void {
   if (schedule.value) void session.appendOrder(schedule.value.slots.map(s => s.id))
 }

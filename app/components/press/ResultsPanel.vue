@@ -2,7 +2,7 @@
 import { reviewSession } from '#core/session'
 import { celsius, dayWords, EDGE_NAME, minutesWords, OPERATION_NAME, seconds, timeOfDay, VERDICT_SENTENCE } from '#shared/words'
 
-/** What came of a run: piece by piece planned against done, what it says of each recipe, the irons' time; its log to take along. */
+/** What came of a session: piece by piece planned against done, what it says of each recipe, the irons' time; its log to take along. */
 const session = useSession()
 const library = useLibrary()
 const selection = useSelection()

@@ -12,7 +12,7 @@ import {
   twoBoardsSentence, warningSentence, WATER_SENTENCE, whatNow,
 } from '#shared/words'
 
-/** The run from a stool's distance: what now, how far it is, what next, what lies cooling and when it may be touched, the irons. */
+/** The session from a stool's distance: what now, how far it is, what next, what lies cooling and when it may be touched, the irons. */
 const session = useSession()
 const library = useLibrary()
 const selection = useSelection()
@@ -83,7 +83,7 @@ const noRoom = computed(() => {
   return lying.length >= Number(selection.rules.places) && step.value?.do === 'down' ? lying[0]! : null
 })
 
-/** The set-downs as they stand on this side. */
+/** The positions as they stand on this side. */
 const states = computed<PlacementState[]>(() => {
   const o = op.value, s = state.value
   if (!o || !s) return []
@@ -95,7 +95,7 @@ const states = computed<PlacementState[]>(() => {
     return given.has(i) || s.coolFromS !== null ? 'done' : 'open'
   })
 })
-/** What has no shape of its own is drawn as the fabric under its set-downs. */
+/** What has no shape of its own is drawn as the fabric under its positions. */
 const outline = computed(() => {
   const o = op.value
   if (!o || o.placements.length === 0) return null

@@ -70,7 +70,7 @@ const why = computed(() => {
   if (problem.value || 'why' in need.value) return problem.value ?? (need.value as { why: string }).why
   return pair.value && 'why' in pair.value ? pair.value.why : null
 })
-/** Washed hotter than the tape stands it comes down again. */
+/** Washed hotter than the tape withstands, it comes down again. */
 const washes = computed(() => {
   const s = plan.value?.how === 'refused' ? ways.dryTape() : tape.value?.supply, washC = jobs.job?.washC ?? 0
   const standsC = s?.adhesive ? s.washC ?? ADHESIVES[s.adhesive].washC[1] : null

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Making } from '#shared/schemas'
 
-/** What of this kind the job has already, and how what stands on the setup comes to it. */
+/** What of this kind the job has already, and how what is drafted here joins it. */
 const { list, chosen, jobName, able = true } = defineProps<{
   list: readonly Pick<Making, 'id' | 'name'>[]
   chosen: string | null

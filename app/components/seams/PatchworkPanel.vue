@@ -166,7 +166,7 @@ const whole = computed(() => {
   const p = made.value.piecing
   return p && `${lengthWords(p.wideMm, selection.units)} × ${lengthWords(p.highMm, selection.units)}`
 })
-/** What hangs over the board's edge, as one stands before it. */
+/** What hangs over the board's edge, as seen from in front of it. */
 const hanging = computed(() => {
   if (!turn.value?.hangs || !chosenSeam.value) return null
   const down = chosenSeam.value.axis === 'down'

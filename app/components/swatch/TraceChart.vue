@@ -6,7 +6,10 @@ import { toUnit } from '#core/units'
 
 Chart.register(LineController, LineElement, PointElement, LinearScale)
 
-/** Sole, cover, glue line and fabric against seconds; the adhesive's window and the fabric's limit as bands; set-down and lift marked. */
+/**
+ * Sole, press cloth, glue line and fabric against seconds; the adhesive's window and the fabric's limit as bands; position and lift
+ * marked.
+ */
 const {
   course, index, windowC, damageC = null, endS,
 } = defineProps<{ course: Course, index: number, windowC: [number, number], damageC?: number | null, endS: number }>()

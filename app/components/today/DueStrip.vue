@@ -5,7 +5,7 @@ import { lookLine, lotLine, measuredLine, staleLine } from '#shared/words'
 
 const selection = useSelection()
 
-/** What stands due beside the jobs: garments to look at again, proofs gone stale, lots nearly used up, irons to be measured. */
+/** What is due beside the jobs: garments to look at again, proofs gone stale, lots nearly used up, irons to be measured. */
 const emit = defineEmits<{ open: [jobId: string, to: string] }>()
 const due = shallowRef<Due | null>(null)
 const open = ref<keyof Due | null>(null)
@@ -18,10 +18,10 @@ async function load(): Promise<void> {
     // What was due is due still.
   }
 }
-/** Told, and only waiting for the server. */
+/** Recorded, and only waiting for the server. */
 const reported = (jobId: string) => outbox.waiting.value.some(w => w.kind === 'wash' && w.url === `/api/jobs/${jobId}/care`)
 onMounted(load)
-// What another board told is asked for when someone looks at this one again, and when the day turns.
+// What another board recorded is fetched when someone looks at this one again, and when the day turns.
 const sight = useDocumentVisibility()
 watch([() => outbox.sentCount.value, today, sight], () => { if (sight.value === 'visible') void load() })
 

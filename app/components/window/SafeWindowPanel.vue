@@ -41,7 +41,7 @@ const limitC = computed(() => limit.value?.soleC ?? 200)
 function turn(): void {
   if (recipe.value) recipe.value = { ...recipe.value, firstSide: recipe.value.firstSide === 'back' ? 'face' : 'back' }
 }
-/** Stops by what their sole is best known to be. */
+/** Settings by what their sole is best known to be. */
 const allowed = computed(() => (limit.value ? allowedSettings(settings.value, limit.value, pairing.taught.soleOffsetC) : []))
 const safest = computed(() =>
   map.value

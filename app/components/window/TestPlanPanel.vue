@@ -6,7 +6,7 @@ import { toEvidence, toRecipe, toRecipePayload } from '#shared/mappers'
 import type { Plan } from '#shared/schemas'
 import { celsius, dayWords, METHOD_NAME, scrapAsks } from '#shared/words'
 
-/** The fewest scraps that would settle the question, as a strip to cut, mark and press. */
+/** The fewest scraps that would answer the question, as a strip to cut, mark and press. */
 const { recipe } = defineProps<{ recipe: Recipe | null }>()
 const emit = defineEmits<{ press: [recipe: Recipe, plan: { planId: string, scrap: number }] }>()
 const selection = useSelection()

@@ -64,7 +64,7 @@ function place(e: PointerEvent): void {
   const px = (e.clientX - box.left) / box.width * W, py = (e.clientY - box.top) / box.height * H
   const holdS = Math.round(Math.min(TO_S, Math.max(3, (px - LEFT) / (W - LEFT - RIGHT) * TO_S)))
   const soleC = Math.round(Math.min(MAP_TO_C, Math.max(MAP_FROM_C, MAP_TO_C - (py - TOP) / (H - TOP - BOTTOM) * (MAP_TO_C - MAP_FROM_C))))
-  // A dial stop takes the pin when it comes near.
+  // A dial setting takes the pin when it comes near.
   const near = settings.find(s => Math.abs(s.meanC - soleC) <= 4)
   emit('move', { holdS, soleC: near ? near.meanC : soleC })
 }

@@ -1,6 +1,6 @@
 import { beginSession } from '../../services/sessions'
 
-/** A run of many pieces carries their outlines. */
+/** A session of many pieces carries their outlines. */
 const SESSION_MOST_BYTES = 8_000_000
 export default defineRoute({ body: 'run', mostBytes: SESSION_MOST_BYTES }, async ({ context, body, event }) => {
   const { session, isNew } = await beginSession(context, body)

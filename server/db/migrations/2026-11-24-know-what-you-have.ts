@@ -5,7 +5,10 @@ const own = `
   workshop_id uuid not null references workshop (id),
   created_at timestamptz not null default now()`
 
-/** Cloth lots with their label, measurements, settling and corner tests; the maker's sheet and stock of a supply; calibrations; search. */
+/**
+ * Cloth lots with their label, measurements, preshrinking and corner tests; the maker's sheet and stock of a supply; calibrations;
+ * search.
+ */
 export const knowWhatYouHave: Migration = {
   name: '2026-11-24-know-what-you-have',
   up: async ({ query }) => {

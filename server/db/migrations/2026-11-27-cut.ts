@@ -1,6 +1,6 @@
 import type { Migration } from '../migrate'
 
-/** The pieces of a job, their lays on rolls and offcuts, and the offcuts that are kept. */
+/** The pieces of a job, their layouts on rolls and offcuts, and the offcuts that are kept. */
 export const cut: Migration = {
   name: '2026-11-27-cut',
   up: async ({ query }) => {

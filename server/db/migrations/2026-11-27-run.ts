@@ -1,6 +1,6 @@
 import type { Migration } from '../migrate'
 
-/** Runs at the press: what was planned, and everything that happened; how a piece is set down; the irons' own care. */
+/** Sessions at the press: what was planned, and everything that happened; how a piece is set down; the irons' own care. */
 export const run: Migration = {
   name: '2026-11-27-run',
   up: async ({ query }) => {

@@ -28,7 +28,7 @@ export class JobPieceRow extends Model<InferAttributes<JobPieceRow>, InferCreati
   declare createdAt: CreationOptional<Date>
 }
 
-/** What a lay left over, kept for the next. */
+/** What a layout left over, kept for the next. */
 export class OffcutRow extends Model<InferAttributes<OffcutRow>, InferCreationAttributes<OffcutRow>> {
   declare id: CreationOptional<string>
   declare workroomId: string

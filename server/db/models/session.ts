@@ -1,7 +1,7 @@
 import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize'
 import type { SessionEventBody, SessionOperation } from '#shared/schemas'
 
-/** A job under the iron, from the first set-down to the last edge. */
+/** A job under the iron, from the first touch to the last edge. */
 export class PressSessionRow extends Model<InferAttributes<PressSessionRow>, InferCreationAttributes<PressSessionRow>> {
   declare id: string
   declare workroomId: string
@@ -12,7 +12,7 @@ export class PressSessionRow extends Model<InferAttributes<PressSessionRow>, Inf
   declare createdAt: CreationOptional<Date>
 }
 
-/** One thing of a run as it was planned. */
+/** One thing of a session as it was planned. */
 export class SessionOperationRow extends Model<InferAttributes<SessionOperationRow>, InferCreationAttributes<SessionOperationRow>> {
   declare sessionId: string
   declare workroomId: string

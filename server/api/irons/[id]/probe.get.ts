@@ -8,7 +8,7 @@ const STEP_S = 2
 const query = z.object({
   position: z.coerce.number({ error: 'Setting: say which.' }).int().min(0).max(7),
   seed: z.coerce.number().int().min(0).max(1e9).default(1),
-  /** How many times faster than the clock the stand-in runs. */
+  /** How many times faster than the clock the stand-in sessions. */
   speed: z.coerce.number({ error: 'Speed: give a number.' }).min(1, 'Speed: 1 at least.').max(400, 'Speed: 400 at most.').default(1),
   sagAtS: z.coerce.number().min(0).max(LONGEST_S).optional(),
 })

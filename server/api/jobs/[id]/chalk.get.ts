@@ -8,7 +8,7 @@ export default defineRoute({ params: idParams, query: chalkQuery }, async ({ con
   const { job, pieces, ground } = await pieceGround(context, params.id)
   const supply = await getSupply(context, query.supplyId)
   const { layouts } = await cuttingOf(context, params.id)
-  // The lay as it is drawn; once it is cut, the last one that was.
+  // The layout as it is drawn; once it is cut, the last one that was.
   const own = layouts.filter(l => l.supplyId === supply.id)
   const lay = own.find(l => l.cutAt === null) ?? own.at(-1)
   const sheet = { jobName: job.name, supply, pieces, parts: lay?.parts ?? [], ground, units: (await getWorkroom(context)).units }

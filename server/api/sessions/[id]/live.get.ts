@@ -4,14 +4,14 @@ import { newsOf } from '../../../services/sessions'
 
 /** A watcher that is let go comes back by itself, and goes on from what it saw last. */
 const LONGEST_MS = 10 * 60_000
-/** Whatever stands between keeps a stream open only while something comes. */
+/** Whatever is in between keeps a stream open only while something comes. */
 const BREATH_MS = 25_000
 
-/** Streams what happens in a run, as it is kept, as server-sent events. Any number of boards may watch, whichever server they ask. */
+/** Streams what happens in a session, as it is kept, as server-sent events. Any number of boards may watch, whichever server they ask. */
 export default defineRoute({ params: idParams, query: sessionEventsQuery }, async ({ context, params, query, event }) => {
   const seen = Number(getHeader(event, 'last-event-id'))
   let after = Number.isInteger(seen) && seen >= 0 ? seen : query.after
-  // A run that is not of this workroom is refused before anything is streamed.
+  // A session that is not of this workroom is refused before anything is streamed.
   await newsOf(context, params.id, Number.MAX_SAFE_INTEGER)
   const stream = createEventStream(event)
   const send = (news: SessionNews) => {
