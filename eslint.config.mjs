@@ -4,6 +4,7 @@ Object.groupBy ??= (items, key) => items.reduce((groups, item, i) => {
   return groups
 }, {})
 const { default: withNuxt } = await import('./.nuxt/eslint.config.mjs')
+const { default: wording } = await import('./scripts/lib/wording-rule.mjs')
 
 const LONGEST_LINE = 140
 const CORE_LAYERS = [
@@ -47,6 +48,11 @@ const coreLayers = CORE_LAYERS.flatMap((folders, i) =>
 export default withNuxt(
   { ignores: ['.data/**', '.output/**', 'coverage/**'] },
   ...coreLayers,
+  {
+    files: ['{app,core,shared,server}/**/*.{ts,vue}'],
+    plugins: { texts: { rules: { wording } } },
+    rules: { 'texts/wording': 'error' },
+  },
   {
     files: ['shared/**/*.ts'],
     rules: {

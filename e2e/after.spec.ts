@@ -142,7 +142,7 @@ test('a bubbled front: what is seen, one question, the remedy, pressed in its ru
   // Signs that contradict each other are named, and nothing is asked.
   await page.getByRole('button', { name: 'Lifts at a fingertip' }).click()
   await page.getByRole('button', { name: 'The fabric tears first' }).click()
-  await expect(page.getByTestId('contradicts')).toContainText('cannot both be of one bond')
+  await expect(page.getByTestId('contradicts')).toContainText('cannot both be true of one bond')
   await expect(page.getByTestId('question')).toHaveCount(0)
   await page.keyboard.press('n')
   await page.getByRole('button', { name: 'Bubbles' }).click()
@@ -206,7 +206,7 @@ async function counts(page: Page): Promise<string> {
 
 test('practice: plainly marked, pressed by the clock, answered with a picture; kept in the browser and nowhere else', async ({ page }) => {
   await page.goto(`${server.url}/practice`)
-  await expect(page.getByTestId('practice-band')).toContainText('nothing of this is kept', { timeout: 20_000 })
+  await expect(page.getByTestId('practice-band')).toContainText('nothing here is kept', { timeout: 20_000 })
   const before = await counts(page)
   const written: string[] = []
   page.on('request', (r) => { if (r.method() !== 'GET') written.push(`${r.method()} ${r.url()}`) })

@@ -120,7 +120,7 @@ test('a machine that slept during a press: said, kept, not trusted', async ({ pa
   await warmIron(page)
   await page.locator('body').press('Space')
   await page.evaluate(() => { (window as unknown as { sleepFor: (ms: number) => void }).sleepFor(40_000) })
-  await expect(page.getByTestId('doubt')).toContainText('seconds are not trusted', { timeout: 10_000 })
+  await expect(page.getByTestId('doubt')).toContainText('we do not trust its seconds', { timeout: 10_000 })
   await pressThrough(page, true)
   await judge(page, /the fabric distorts/)
   expect((await lastSwatch(page)).doubts.length).toBeGreaterThan(0)

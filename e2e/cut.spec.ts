@@ -305,7 +305,7 @@ test('what cannot be drawn, read or laid is said, and nothing is lost', async ({
     [[at(0, 700, 0)], 0.3, 'beyond what can be cut'],
     [[at(0, 0, 0)], 0.01, 'beyond what can be cut'],
     [[at(0, 0, 0)], 900, 'in stock'],
-    [[at(77, 0, 0)], 0.3, 'other ones meanwhile'],
+    [[at(77, 0, 0)], 0.3, 'pieces have changed'],
     [[], 0.3, 'nothing is laid'],
   ] as const) {
     const answer = await cut([...parts], metres, crypto.randomUUID())

@@ -89,7 +89,7 @@ test('a CSV with bad rows stores nothing; mended, it is stored; house rules chan
   const report = page.getByTestId('import-report')
   await expect(report).toContainText('1 new, 0 change, 0 the same, 2 refused. Nothing is stored')
   await expect(page.getByText('is in oz/yd²; give it in g/m²')).toBeVisible()
-  await expect(page.getByText('stands on line 2 already')).toBeVisible()
+  await expect(page.getByText('is already on line 2')).toBeVisible()
   await looked(page, 'import and export')
   await bring('K-1;Ticking;cotton 97 + elastane 3;twill;180,5;0,4\n')
   await expect(report).toContainText('Nothing is stored yet')
@@ -157,7 +157,7 @@ test('the whole workroom goes out, in again under new ids, and out the same; a s
   }
   expect(words).toEqual([
     'File: a test swatch in it belongs to a fabric that is not in it. Nothing was changed.',
-    'File: the same iron stands in it twice. Nothing was changed.',
+    'File: the same iron is in it twice. Nothing was changed.',
     'File: it is no workroom of Ready Cuff, or it was written by a later version.',
   ])
   expect(withoutDate(await out())).toEqual(withoutDate(before))

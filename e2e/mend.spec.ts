@@ -157,7 +157,7 @@ test('a badge: its first side is computed; never over a button, never a film fro
     const placed = page.getByTestId('placed')
     await placed.focus()
     for (let i = 0; i < 14; i++) await page.keyboard.press('ArrowLeft')
-    await expect(page.getByTestId('place-fault')).toContainText('It lies over a button')
+    await expect(page.getByTestId('place-fault')).toContainText('It covers a button')
     await take(page, false)
     expect(await kindsOf(page, job)).toEqual([])
     await placed.focus()
@@ -312,9 +312,9 @@ test('what cannot be is refused with a sentence naming it, and nothing is half w
     [making({ ...patch, look: { palette: [{ hex: '#ff0000', sharePct: 100 }], figureMm: null,
       tile: { picture: 'https://x/y.png', wideMm: 40 } } }), /no small picture/],
     [making(patch, { scrapId: randomUUID() }), /Scrap: one of them is not kept here/],
-    [making({ ...badge, keepOuts: [button] }), /Bad one: Place: it lies over a button/],
+    [making({ ...badge, keepOuts: [button] }), /Bad one: Place: it covers a button/],
     [making({ ...badge, item: { ...item, form: 'film' }, from: 'front' }), /a film is never pressed from the front/],
-    [making({ ...badge, place: { ...place, asideMm: 690 } }), /lies off the front/],
+    [making({ ...badge, place: { ...place, asideMm: 690 } }), /is off the front/],
     [making({ ...badge, wideMm: 0 }), /Width/],
     [making({ ...embroidery, parts: [{ ...embroidery.parts[0]!, stitches: 0 }] }), /Stitches: at least one/],
     [making({ ...embroidery, parts: [{ ...embroidery.parts[0]!, stitches: 50_000 }] }), /125 stitches on every mm²/],

@@ -97,7 +97,7 @@ test('hand-made workroom files: each refused with a sentence, and nothing change
     [{ photos: [{ ...picture, jpeg: '' }] }, /picture in it is empty/],
     [{ photos: [picture] }, /picture in it is empty, or not there/],
     [{ swatches: [{ ...rows.swatches[0], fabricId: ids[5] }] }, /a test swatch in it belongs to a fabric that is not in it/],
-    [{ fabrics: [...rows.fabrics, { ...rows.fabrics[0], code: 'H-2' }] }, /the same fabric stands in it twice/],
+    [{ fabrics: [...rows.fabrics, { ...rows.fabrics[0], code: 'H-2' }] }, /the same fabric is in it twice/],
     [{ fabrics: [{ ...rows.fabrics[0], note: 'a\u0000b' }] }, /character in it that cannot be kept/],
     [{ swatches: [{ ...rows.swatches[0], pressedAt: '0000-01-01T00:00:00Z' }] }, /a test swatch in it has a figure that none can have/],
   ]

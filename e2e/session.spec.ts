@@ -115,7 +115,7 @@ test('three pieces by keys alone: a place missed and pressed again, one set asid
     await expect(now(page)).toHaveText(/Hold still|Lift|Warm it/)
     // A second board sees what this one has in hand, and cannot press it by mistake.
     const second = await secondBoard(browser, NAME)
-    await expect(second.getByTestId('watching')).toContainText('in hand on another board', { timeout: 20_000 })
+    await expect(second.getByTestId('watching')).toContainText('being pressed on another board', { timeout: 20_000 })
     const before = (await sessionOf(page, job.id)).events.length
     await space(second)
     await second.waitForTimeout(300)
@@ -164,7 +164,7 @@ test('three pieces by keys alone: a place missed and pressed again, one set asid
     expect(new Set(events.map(e => e.key)).size).toBe(events.length)
     expect(events.map(e => e.position)).toEqual(events.map((_, i) => i))
     const count = (kind: string) => events.filter(e => e.kind === kind).length
-    expect([count('missed'), count('aside'), count('back'), events.filter(e => e.edge === 'lifts').length]).toEqual([1, 1, 1, 1])
+    expect([count('missed'), count('aside'), count('undo'), events.filter(e => e.edge === 'lifts').length]).toEqual([1, 1, 1, 1])
     expect(count('down')).toBeGreaterThan(operations.length)
     // Every edge that was tried is a swatch of the pairing, once.
     const fused = operations.find(o => o.kind === 'fuse')!
@@ -198,7 +198,7 @@ test('two boards at one piece are told, one takes it over; what was told without
   for (const board of [page, second]) await board.context().setOffline(false)
   const told = async () => (await page.getByTestId('clash').count()) + (await second.getByTestId('clash').count())
   await expect.poll(told, { timeout: 30_000 }).toBe(2)
-  await expect(page.getByTestId('clash')).toContainText('on another board too')
+  await expect(page.getByTestId('clash')).toContainText('also started on another board')
   await second.keyboard.press('o')
   await expect(second.getByTestId('clash')).toBeHidden({ timeout: 20_000 })
   // Settled on both boards, whether it was still in hand or pressed to its end meanwhile.
@@ -247,7 +247,7 @@ test('positions: a keep-out, a print moved and added, another motion; kept, and 
   await page.getByRole('button', { name: 'As suggested' }).click()
   await expect(page.getByTestId('unreached')).toBeHidden({ timeout: 20_000 })
   await page.getByRole('radio', { name: 'Small circles' }).click()
-  await expect(page.getByText(/In small circles every part lies under the iron/)).toBeVisible({ timeout: 30_000 })
+  await expect(page.getByText(/In small circles every part is under the iron/)).toBeVisible({ timeout: 30_000 })
 })
 
 test('what cannot be: no heat at all, a keep-out over everything, a job changed meanwhile, plans without sense', async ({ page }) => {
@@ -281,7 +281,7 @@ test('what cannot be: no heat at all, a keep-out over everything, a job changed 
   await savePieces(page, job.id, whole)
   await page.reload()
   await page.getByRole('tab', { name: /Plan/ }).click()
-  await expect(page.getByTestId('changed')).toContainText('1 to press came in', { timeout: 40_000 })
+  await expect(page.getByTestId('changed')).toContainText('1 added', { timeout: 40_000 })
   await page.getByRole('button', { name: 'Plan the rest again' }).click()
   await expect(page.getByTestId('changed')).toBeHidden({ timeout: 20_000 })
   expect(fusedOf(await sessionOf(page, job.id))).toEqual(['Heading', 'Tie'])

@@ -152,7 +152,7 @@ test('a row that cannot be read is named and set aside, and stops none of its ne
 
   await page.goto(`${server.url}/today`)
   await page.getByText('One thing that is kept here cannot be read.').waitFor()
-  await page.getByRole('link', { name: 'See what it is' }).click()
+  await page.getByRole('link', { name: 'See what is wrong' }).click()
   await expect(page.getByText('Piece of a job "Spoilt": its shape')).toBeVisible()
   await page.getByRole('button', { name: 'Set aside' }).click()
   await expect(page.getByText('Piece of a job "Spoilt"')).toHaveCount(0)
@@ -187,7 +187,7 @@ test('a run: edges tried next morning, boards with wrong clocks, what comes afte
   expect((await append(session.id, [event('missed', 300, { placement: 0 })])).status).toBe(200)
   await client.query(`update press_session set closed_at = closed_at - interval '1 hour' where id = $1`, [session.id])
   const late = await append(session.id, [event('down', 0, { placement: 0 })])
-  expect([late.status, late.body.detail]).toEqual([409, expect.stringMatching(/was closed on .* Begin another one/)])
+  expect([late.status, late.body.detail]).toEqual([409, expect.stringMatching(/was closed on .* Start another session/)])
   const replanned = await ask('PUT', `/api/sessions/${session.id}/operations`,
     { piecesVersion: 0, operations: [await operation({ id: 'o2' })] })
   expect(replanned.status).toBe(409)

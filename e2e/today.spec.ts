@@ -74,7 +74,7 @@ test('a job is written, left half-way, found again, refused without a fabric, ke
   await expect(row(page, 'Stewardess blouse')).toBeVisible()
   await row(page, 'Bosun\'s reefer').getByRole('button', { name: 'Pick it up again' }).click()
   await expect(row(page, 'Bosun\'s reefer')).toHaveCount(0)
-  await page.getByRole('radio', { name: 'In hand' }).click()
+  await page.getByRole('radio', { name: 'In progress' }).click()
   await expect(row(page, 'Bosun\'s reefer')).toBeVisible()
 })
 

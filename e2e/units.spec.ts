@@ -36,7 +36,7 @@ test('no screen has a metric figure or a word of the UK left', async ({ page }) 
   const put = (units: object) => page.request.put(`${server.url}/api/workroom`, { data: { name, rules, version, units } })
   const us = { length: 'in', temperature: '°F', arealMass: 'oz/yd²', region: 'US', currency: 'USD' }
   for (const [bad, says] of [
-    [{ region: 'Moon' }, /Words: those of the UK or of the US/], [{ currency: 'PEARLS' }, /Currency: there is none/],
+    [{ region: 'Moon' }, /Words: those of the UK or of the US/], [{ currency: 'PEARLS' }, /Currency: no currency/],
   ] as const) {
     const answer = await put({ ...us, ...bad })
     expect([answer.status(), (await answer.json() as { detail: string }).detail]).toEqual([422, expect.stringMatching(says)])

@@ -14,5 +14,5 @@ for (const { file } of texts) {
 for (const [folder, count] of [...byFolder].sort((a, b) => b[1] - a[1])) console.log(`${String(count).padStart(6)}  ${folder}`)
 const old = texts.filter(t => OLD_WORDS.some(w => w.test(t.text)))
 for (const t of old) console.log(`old word: ${t.file}:${t.line}  ${t.text.trim()}`)
-const units = texts.filter(t => t.file.endsWith('.vue') && UNIT_LITERAL.test(t.text))
-console.log(`${texts.length} texts, ${old.length} with old words, ${units.length} units written out in templates`)
+const units = texts.filter(t => t.file.startsWith('app/') && UNIT_LITERAL.test(t.text))
+console.log(`${texts.length} texts, ${old.length} with old words, ${units.length} units written out on screens`)

@@ -212,7 +212,7 @@ describe('what is kept of an outline', () => {
   ])('%s is refused', (_, shape, says) => expect(pieceShape.safeParse(shape).error?.issues[0]!.message).toBe(says))
   it('the same piece twice, and more than there may be', () => {
     const one = piece('mat')
-    expect(jobPiecesBody.safeParse({ version: 0, pieces: [one, one] }).error?.issues[0]!.message).toContain('stands there twice')
+    expect(jobPiecesBody.safeParse({ version: 0, pieces: [one, one] }).error?.issues[0]!.message).toContain('is listed twice')
     const many = Array.from({ length: 61 }, (_, i) => piece('mat', { id: id(100 + i) }))
     expect(jobPiecesBody.safeParse({ version: 0, pieces: many }).error?.issues[0]!.message).toBe('Pieces: 60 at the most.')
   })

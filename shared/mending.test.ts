@@ -153,9 +153,9 @@ describe('what cannot be', () => {
   const button = { kind: 'button' as const, downMm: 190, asideMm: 95, wideMm: 12, highMm: 12 }
   it.each([
     ['no hole', patch({ holes: [] }), 'mark at least one'],
-    ['over a button', badge({ keepOuts: [button] }), 'lies over a button'],
-    ['over a zip', { ...transfer, keepOuts: [{ ...button, kind: 'zip' as const }] }, 'lies over a zip'],
-    ['off the garment', badge({ place: { ...place, asideMm: 600 } }), 'lies off the front'],
+    ['over a button', badge({ keepOuts: [button] }), 'covers a button'],
+    ['over a zip', { ...transfer, keepOuts: [{ ...button, kind: 'zip' as const }] }, 'covers a zip'],
+    ['off the garment', badge({ place: { ...place, asideMm: 600 } }), 'is off the front'],
     ['no letters', { ...lettering, outlines: [] }, 'write some'],
     ['no label', { ...labels, texts: [' ', ''] }, 'write at least one'],
     ['more stitches than can be', { ...embroidery, parts: [{ ...embroidery.parts[0]!, stitches: 400_000 }] }, 'stitches on every mm²'],

@@ -49,8 +49,8 @@ function placeOrThrow(w: Placed): void {
   for (const f of placeFaults(w)) {
     if (f.why === 'over')
       throw new RangeError(
-        `Place: it lies over ${KEEP_OUT_WORD[f.kind]}. That burns fingers and holds the iron off: move it, or take that off.`)
-    if (f.why === 'off') throw new RangeError(`Place: part of it lies off the ${GARMENTS[w.place.on].name.toLowerCase()}. Move it.`)
+        `Place: it covers ${KEEP_OUT_WORD[f.kind]}. That burns fingers and holds the iron off: move it, or take that off.`)
+    if (f.why === 'off') throw new RangeError(`Place: part of it is off the ${GARMENTS[w.place.on].name.toLowerCase()}. Move it.`)
   }
 }
 export const designOf = (w: SpecOf<'embroidery'>): StitchDesign =>

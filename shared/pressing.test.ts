@@ -137,7 +137,7 @@ describe('a run as it is sent', () => {
   it('has something to do, nothing twice, and nothing that needs itself in the end', () => {
     expect(said([operation()])).toBeUndefined()
     expect(said([])).toBe('Operations: there is nothing to press.')
-    expect(said([operation(), operation()])).toBe('Operations: the same one stands there twice.')
+    expect(said([operation(), operation()])).toBe('Operations: the same operation is listed twice.')
     expect(said([operation({ needs: ['b'] }), operation({ id: 'b', needs: ['c'] }), operation({ id: 'c', needs: ['a'] })]))
       .toBe('Operations: one needs another that needs it in turn.')
     // What it needs may be of another session.

@@ -40,7 +40,7 @@ describe('letters traced out of a picture', () => {
   })
   it('specks are no letters, and a picture on which nothing stands out is said', () => {
     expect(traced(picture((x, y) => box(50, 30, 60, 40)(x, y) || box(10, 10, 4, 4)(x, y)))).toHaveLength(1)
-    expect(() => traced(picture(() => false))).toThrow('nothing on it stands out')
+    expect(() => traced(picture(() => false))).toThrow('we cannot see an outline')
   })
   it('a large picture is looked at no finer than it need be', () => {
     const wide = 2000, high = 400, rgba = new Uint8ClampedArray(wide * high * 4).fill(235)

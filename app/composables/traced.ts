@@ -26,7 +26,7 @@ export function tracedOutlines({ rgba, wide, high }: Picture, mmPerPoint: number
   const sorted = Float64Array.from(light).sort(), low = sorted[Math.floor(sorted.length * 0.03)]!,
     top = sorted[Math.floor(sorted.length * 0.97)]!
   if (top - low < 25) throw new RangeError(
-    'Picture: nothing on it stands out from its ground. Take it against a plain ground, in even light.')
+    'Picture: we cannot see an outline in it. Photograph it on a plain background, in even light.')
   const [found] = contours().size([w, h]).thresholds([(low + top) / 2])(Array.from(light))
   const to = (ring: number[][]): Ring => thinned(ring.slice(0, -1).map(([x, y]) =>
     ({ x: x! * step * mmPerPoint, y: -y! * step * mmPerPoint })), OFF_MM)

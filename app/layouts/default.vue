@@ -91,7 +91,7 @@ onMounted(async () => {
           <p v-if="unreadable.length > 0 && route.path !== '/import-export'" class="mx-5 mt-3 border-l-4 border-alert pl-3 text-lg"
             role="status">
             {{ unreadableCount(unreadable.length) }}
-            <NuxtLink to="/import-export" class="font-semibold underline">See what it is</NuxtLink></p>
+            <NuxtLink to="/import-export" class="font-semibold underline">See what is wrong</NuxtLink></p>
           <slot />
         </template>
         <p v-else class="m-8 text-lg text-muted-ink">Laying out the board…</p>

@@ -72,7 +72,7 @@ const reported = computed(() => Object.entries(answers.value).map(([q, a]) => {
       <UButton variant="outline" color="neutral" :disabled="!signs.length" @click="r.afresh">Begin again
         <kbd class="text-sm opacity-80">{{ KEYS.fresh.shown }}</kbd></UButton>
     </div>
-    <p v-if="untold" class="font-semibold" role="status" data-test="untold">Of that pressing no seconds were told: only its grade counts
+    <p v-if="untold" class="font-semibold" role="status" data-test="untold">That press has no recorded seconds: only its grade counts
       here, and what
       you see.</p>
     <p v-if="problem" class="font-semibold text-alert" role="alert">{{ problem }}</p>
@@ -122,7 +122,7 @@ const reported = computed(() => Object.entries(answers.value).map(([q, a]) => {
               <p v-for="t in reported" :key="t.q">{{ t.says }}</p></details>
             <button type="button" class="underline" @click="r.back">take the last back</button>
           </div>
-          <ol class="space-y-0.5" aria-label="What lies behind it" data-test="causes">
+          <ol class="space-y-0.5" aria-label="Possible causes" data-test="causes">
             <li v-for="(b, i) in shown" :key="b.cause">
               <button type="button" class="relative flex min-h-9 w-full items-center gap-2 px-2 text-left"
                 :class="b.cause === cause ? 'outline-2 outline-ink' : 'hover:bg-linen-200/40'" :aria-pressed="b.cause === cause"
@@ -166,7 +166,7 @@ const reported = computed(() => Object.entries(answers.value).map(([q, a]) => {
           </article>
         </template>
         <div v-if="ofJob.length" class="border-t border-dashed border-seam pt-2" data-test="remedies">
-          <p class="font-semibold">Put right in this job</p>
+          <p class="font-semibold">Repair in this job</p>
           <div v-for="m in ofJob" :key="m.id" class="flex flex-wrap items-center gap-2 py-1">
             <SwatchAppearance :look="appearanceOfSigns(m.spec.signs)" :colour="colour" :wide="60" :high="42" />
             <span class="min-w-0 flex-1 leading-tight">{{ m.name }}</span>
@@ -176,7 +176,7 @@ const reported = computed(() => Object.entries(answers.value).map(([q, a]) => {
             <UButton size="sm" variant="ghost" color="neutral" icon="i-lucide-trash-2" :aria-label="`Take ${m.name} out`"
               @click="makings.drop(m.id)" />
           </div>
-          <p class="text-sm text-muted-ink">How it went moves what is believed here next time. <Sourced from="measured" />
+          <p class="text-sm text-muted-ink">Your answer counts in the next estimate. <Sourced from="measured" />
             <NuxtLink to="/press" class="underline">Press it</NuxtLink></p>
         </div>
       </div>

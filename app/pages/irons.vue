@@ -77,10 +77,10 @@ const x = (c: number) => (c - 60) / 180 * 100
                 </dd>
               </template>
             </dl>
-            <p class="mt-1 text-xs text-muted-ink">bar: what it swings through · upright line: what the dial's class says</p>
+            <p class="mt-1 text-xs text-muted-ink">bar: range of its swing · upright line: the dial's class</p>
             <div class="mt-1 flex gap-2">
               <UButton v-if="i.id !== selection.iron?.id" variant="outline" color="neutral"
-                @click="selection.takeIron(i.id)">Take this one in hand</UButton>
+                @click="selection.takeIron(i.id)">Use this iron</UButton>
               <UButton variant="ghost" color="neutral" icon="i-lucide-sparkles" @click="cleaned(i)">Soleplate is clean</UButton>
               <UButton variant="ghost" color="neutral" icon="i-lucide-pencil" :aria-label="`Change ${i.name}`" @click="write(i.id)">
                 Change</UButton>

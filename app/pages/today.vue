@@ -33,9 +33,9 @@ async function saved(job: Job): Promise<void> {
   await jobs.open(job)
 }
 watch(() => jobs.shown, jobs.load, { immediate: true })
-const LISTS = [{ value: 'inHand' as const, name: 'In hand' }, { value: 'done' as const, name: 'Done' }]
+const LISTS = [{ value: 'inHand' as const, name: 'In progress' }, { value: 'done' as const, name: 'Done' }]
 useShortcuts({ fresh: () => write('new'), leave: () => { writing.value = null } })
-useDigits({ does: 'Open a job at what is next', from: 1, upTo: 9, act: (n) => {
+useDigits({ does: 'Open a job at its next step', from: 1, upTo: 9, act: (n) => {
   const row = rows.value[n - 1]
   if (!writing.value && row) void go(row.job)
 } })
@@ -56,7 +56,7 @@ useDigits({ does: 'Open a job at what is next', from: 1, upTo: 9, act: (n) => {
       <p v-if="jobs.problem" class="mt-3 font-semibold text-alert" role="alert">{{ jobs.problem }}</p>
       <p v-if="jobs.page && !rows.length" class="mt-12 text-center text-xl text-muted-ink">
         {{ jobs.shown === 'done' ? 'Nothing is done yet.'
-          : 'No jobs yet. Add one: what it is, for when, and of which fabric.' }}</p>
+          : 'No jobs yet. Add one: its name, its date and its fabric.' }}</p>
       <DueStrip @open="openDue" />
       <ol class="mt-3" data-test="jobs">
         <li v-for="({ job, next, late }, i) in rows" :key="job.id"

@@ -81,7 +81,7 @@ describe('a bond through the wash', () => {
     expect(coolerWashC(1.25, inWash('polyester'), wash(40), 20)).toBe(40)
   })
   it('no bond and no rounds are said', () => {
-    expect(() => bondThrough(0, inWash('eva'), wash(30), 3)).toThrow('there is none')
+    expect(() => bondThrough(0, inWash('eva'), wash(30), 3)).toThrow('give a bond above 0')
     expect(() => bondThrough(1, inWash('eva'), wash(30), 2.5)).toThrow('whole number')
   })
 })

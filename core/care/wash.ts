@@ -62,7 +62,7 @@ const afterRound = (bond: number, r: AdhesiveInWash, round: WashRound): number =
 
 /** The bond after each round, from before the first: `rounds` + 1 figures. @throws RangeError for no bond, or rounds that are none */
 export function bondThrough(bond: number, r: AdhesiveInWash, round: WashRound, rounds: number): number[] {
-  if (!(bond > 0)) throw new RangeError('Bond: there is none to wash.')
+  if (!(bond > 0)) throw new RangeError('Bond: give a bond above 0.')
   if (!Number.isInteger(rounds) || rounds < 0) throw new RangeError('Rounds: a whole number, 0 or more.')
   const all = [bond]
   for (let n = 0; n < rounds; n++) all.push(afterRound(all[n]!, r, round))

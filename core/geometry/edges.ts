@@ -36,7 +36,7 @@ export function offsetEdges(rim: Ring, byMm: readonly number[]): Outline[] {
   const n = rim.length
   const lines = rim.map((a, i) => {
     const b = rim[(i + 1) % n]!
-    if (a.x === b.x && a.y === b.y) throw new RangeError(`Corner ${i + 1} stands there twice.`)
+    if (a.x === b.x && a.y === b.y) throw new RangeError(`Corner ${i + 1} is listed twice.`)
     return movedEdge(a, b, byMm[i]!)
   })
   const ring = rim.flatMap((at, i) => {

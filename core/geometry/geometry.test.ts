@@ -211,6 +211,6 @@ describe('a distance of its own at every edge', () => {
   })
   it('says what it cannot do', () => {
     expect(() => offsetEdges(box(20, 20).rim, [1, 2])).toThrow('There are 4 edges, and 2 distances')
-    expect(() => offsetEdges([{ x: 0, y: 0 }, { x: 0, y: 0 }, { x: 1, y: 1 }], [1, 1, 1])).toThrow('Corner 1 stands there twice')
+    expect(() => offsetEdges([{ x: 0, y: 0 }, { x: 0, y: 0 }, { x: 1, y: 1 }], [1, 1, 1])).toThrow('Corner 1 is listed twice')
   })
 })

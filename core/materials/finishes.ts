@@ -23,7 +23,7 @@ const rows = {
   flock: ['Flock or film lettering', null, null, null, true, true, 'yes', 'lettering is only heated from the wrong side'],
   resinPrint: ['Adhesive-finished or foil print', 110, null, null, true, true, 'yes', 'the print softens'],
   flameRetardant: [
-    'Flame-retardant or protective', null, null, null, false, false, 'no', 'fusing may void what it is certified for: ask its maker',
+    'Flame-retardant or protective', null, null, null, false, false, 'no', 'fusing may void its certificate: ask the maker',
   ],
   waterRepellent: ['Water-repellent', null, null, null, true, false, 'yes', 'adhesive holds badly on it: prove it with a swatch'],
 } satisfies Record<string, [string, number | null, number | null, number | null, boolean, boolean, Finish['fusing'], string]>

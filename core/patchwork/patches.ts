@@ -75,7 +75,7 @@ export function placePatches(patches: readonly PatchArea[]): Placing {
     const x = gap % cols, y = Math.floor(gap / cols), by = Math.min(xs[x + 1]! - xs[x]!, ys[y + 1]! - ys[y]!)
     throw new SeamsDoNotMeet([xs[x]!, ys[y]!], by < MEANT_MM
       ? `Seams: they miss each other by ${by.toFixed(1)} mm at ${near(xs[x]!)}, ${near(ys[y]!)} mm.`
-      : `Patches: nothing lies at ${near(xs[x]!)}, ${near(ys[y]!)} mm.`)
+      : `Patches: there is no patch at ${near(xs[x]!)}, ${near(ys[y]!)} mm.`)
   }
   return { xs, ys, placed }
 }

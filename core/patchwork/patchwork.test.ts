@@ -90,7 +90,7 @@ describe('seams of a layout', () => {
   it('what does not meet is named with its place', () => {
     expect(() => piecingOf([patch(0, 0, 50, 50), patch(52, 0, 50, 50)], 'rows')).toThrow('miss each other by 2.0 mm at 50, 0 mm')
     expect(() => piecingOf([patch(0, 0, 50, 50), patch(30, 0, 50, 50)], 'rows')).toThrow('lie on each other at 30, 0 mm')
-    expect(() => piecingOf([patch(0, 0, 50, 50), patch(90, 0, 50, 50)], 'rows')).toThrow('nothing lies at 50, 0 mm')
+    expect(() => piecingOf([patch(0, 0, 50, 50), patch(90, 0, 50, 50)], 'rows')).toThrow('there is no patch at 50, 0 mm')
     expect(() => piecingOf([], 'rows')).toThrow('there are none')
     expect(() => piecingOf([patch(0, 0, 0, 10)], 'rows')).toThrow('Patch 1')
     // A pinwheel: no straight seam goes through.

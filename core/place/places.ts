@@ -46,7 +46,7 @@ const rows = {
   bagBase: ['Bag base', 'rigid', 'stop', 1, false, true, BAG, ['double', 'overFoam']],
   quiltedPanel: ['Quilted panel', 'firm', 'any', 0.5, false, true, ['foam', 'sewIn'], ['overFoam']],
   applique: ['Appliqué', 'light', 'any', 0.7, true, false, STUCK, ['withWeb']],
-  embroideryGround: ['Crest ground', 'crisp', 'stop', 0.8, false, false, FUSED, ['double']],
+  embroideryGround: ['Embroidery ground', 'crisp', 'stop', 0.8, false, false, FUSED, ['double']],
   patch: ['Patch', 'keep', 'any', 0.9, true, false, ['web', 'patch', 'sewIn'], ['withWeb']],
   mat: ['Mat', 'firm', 'any', 0.4, false, true, [...BAG, 'web'], ['overFoam', 'withWeb']],
 } satisfies Record<string, [string, Place['stiffness'], GiveWish, number, boolean, boolean, readonly SupplyFamily[], Layering[]]>

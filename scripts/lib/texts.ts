@@ -116,20 +116,21 @@ function filesIn(folder: string): string[] {
     .filter(e => e.isFile() && /\.(ts|vue)$/.test(e.name)).map(e => join(e.parentPath, e.name))
 }
 
+/** Every text of one file that a person can read; none of a file that speaks to nobody. @param file its path from the project's root */
+export function textsOfFile(file: string, source: string): Text[] {
+  if (NOT_READ.test(file) || !FOLDERS.includes(file.split('/')[0]!)) return []
+  const found: Text[] = []
+  const add = (from: number, to: number, text: string) => {
+    found.push({ file, line: source.slice(0, from).split('\n').length, from, to, text })
+  }
+  if (file.endsWith('.vue')) textsOfComponent(source, add)
+  else literalsOf(source, 0, add)
+  return found
+}
+
 /** Every text that a person can read, of the screens, the words, the schemas, core's faults and the server. @param root the project */
 export function textsOf(root: string): Text[] {
-  const found: Text[] = []
-  for (const path of FOLDERS.flatMap(f => filesIn(join(root, f))).sort()) {
-    const file = relative(root, path)
-    if (NOT_READ.test(file)) continue
-    const source = readFileSync(path, 'utf8')
-    const add = (from: number, to: number, text: string) => {
-      found.push({ file, line: source.slice(0, from).split('\n').length, from, to, text })
-    }
-    if (file.endsWith('.vue')) textsOfComponent(source, add)
-    else literalsOf(source, 0, add)
-  }
-  return found
+  return FOLDERS.flatMap(f => filesIn(join(root, f))).sort().flatMap(path => textsOfFile(relative(root, path), readFileSync(path, 'utf8')))
 }
 
 /** Words that the trade does not use for what is meant, each with the word that took its place in the pull of it. */
@@ -142,3 +143,13 @@ export const OLD_WORDS: readonly RegExp[] = [
 
 /** A figure's unit that is written out, as it is in a template: `5 mm`, or a unit after a figure that is put in. */
 export const UNIT_LITERAL = /(^|\d |\$\{\} ?)\s?(mm|cm|g\/m²|°C|kPa)(?![\w²])/
+
+/** Why a text must not be written so; null where it may. */
+export function wordingFault({ file, text }: Text): string | null {
+  const old = OLD_WORDS.map(word => word.exec(text)?.[0]).find(Boolean)
+  if (old) return `"${old}" is not what the trade says: see docs/glossary.md.`
+  // What is thrown or answered is said in the workroom's own units on its way to the screen; a screen's own words are written for both.
+  return file.startsWith('app/') && UNIT_LITERAL.test(text)
+    ? 'A unit comes from the workroom\'s system of measure (shared/words/measure).'
+    : null
+}

@@ -1,17 +1,19 @@
 import { randomBytes, randomUUID } from 'node:crypto'
-import type { Sequelize } from 'sequelize'
+import pg from 'pg'
+import { Sequelize } from 'sequelize'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import type {} from '../testing/database'
-import { connect } from './connection'
 import { umzug } from './migrate'
 
+/** A connection of its own: the models belong to the server's one pool. */
+const connect = (url: string) => new Sequelize(url, { dialect: 'postgres', dialectModule: pg, logging: false })
 const NAME = `migrate_${randomBytes(6).toString('hex')}`
 let server: Sequelize, own: Sequelize
 beforeAll(async () => {
   const url = inject('databaseUrl')
-  server = connect(url, 'none')
+  server = connect(url)
   await server.query(`create database ${NAME}`)
-  own = connect(new URL(`/${NAME}`, url).href, 'none')
+  own = connect(new URL(`/${NAME}`, url).href)
 })
 afterAll(async () => {
   await own.close()

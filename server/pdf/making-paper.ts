@@ -30,7 +30,7 @@ function templatesOf({ name, spec }: Mend, units: DisplayUnits): Template[] {
     case 'hole':
       return patchesOfSpec(spec).map((p, i, all) => one(all.length > 1 ? `${name}, patch ${i + 1}` : name, [
         `${spec.edge} edge, ${lengthWords(spec.marginMm, units)} beyond the hole`, p.cutInPlace
-          ? 'web: its hole is cut once it lies'
+          ? 'web: cut its hole once it is in place'
           : 'web: hole cut out',
       ], [{ role: 'cut', outlines: [p.outline] }, { role: 'web', outlines: p.web }]))
     case 'badge':

@@ -26,7 +26,7 @@ export async function planPdf(plan: Plan, names: PlanNames, units: DisplayUnits 
     wrap(
       `${names.iron}, ${names.pressCloth ?? 'bare iron'}, ${plan.surface} pressing surface. `
       + `Cut each scrap ${sizeWords(SCRAP.wide, SCRAP.high, units)}, mark `
-      + `${lengthWords(markMm(units), units)} along and across before pressing. Estimates are the model's.`,
+      + `${lengthWords(markMm(units), units)} along and across before pressing. Other figures are estimates.`,
       regular, 8.5, 182,
     ).forEach((line, i) => sheet.text(line, LEFT_MM, 23 + i * 4.2, 8.5))
     plan.scraps.slice(from, from + PER_PAGE).forEach((s, i) => {
@@ -125,7 +125,7 @@ export async function windowPdf(w: WindowPage, units: DisplayUnits = METRIC): Pr
       bold); y += 5
   }
   const drawn = `${w.names.iron}, ${w.names.pressCloth ?? 'bare iron'}, ${w.names.surface} pressing surface. `
-    + `${w.samples} drawings of what is not known exactly (estimate).`
+    + `${w.samples} drawings of the unknowns (estimate).`
   for (const line of wrap(drawn, regular, 9, 180)) { sheet.text(line, LEFT_MM, y, 9); y += 4.4 }
   const { x: left, y: top, wide, high } = MAP_MM
   const fromC = w.solesC[0]!, toC = w.solesC.at(-1)!, stepC = w.solesC[1]! - fromC

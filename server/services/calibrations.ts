@@ -80,7 +80,7 @@ export async function importCalibrations(context: Context, csv: string, dryRun: 
     const code = `${name}, ${setting}`
     const refused = (why: string[]) => ({ line, code, fate: 'refused' as const, problems: why })
     const iron = irons.find(i => i.name.toLowerCase() === name.toLowerCase())
-    if (!iron) return refused([`iron: there is none called "${name.slice(0, 40)}".`])
+    if (!iron) return refused([`iron: no iron is called "${name.slice(0, 40)}".`])
     const position = iron.settings.findIndex(s => s.label.toLowerCase() === setting.toLowerCase())
     if (position < 0)
       return refused([`setting: ${iron.name} has ${iron.settings.map(s => s.label).join(', ')}, but no "${setting.slice(0, 40)}".`])

@@ -31,18 +31,18 @@ describe('a layout as it would be cut', () => {
   it.each<[string, LayoutPart[], number, RegExp]>([
     ['two on each other', [part(0, 0, 0), part(1, 100, 100)], 1, /Facing lies on Facing|on another|overlap/i],
     ['one off the roll', [part(0, 0, 900)], 1, /./],
-    ['one that there is not', [part(9, 0, 0)], 1, /the pieces are other ones meanwhile/],
+    ['one that there is not', [part(9, 0, 0)], 1, /the pieces have changed/],
   ])('refuses %s', (_, parts, metres, said) => expect(() => judged(parts, metres)).toThrow(said))
 
   const offcut = { id: idOf(7), outline: payload(box(400, 500)) }
   it('on an offcut nothing comes off the roll: metres are refused, none are taken', () => {
     const on = [part(0, 10, 10, { offcutId: offcut.id })]
-    expect(() => judged(on, 0.5, [offcut])).toThrow('Length: every part lies on an offcut, so nothing is cut off the roll. Take 0 m.')
+    expect(() => judged(on, 0.5, [offcut])).toThrow('Length: every part is on an offcut, so nothing is cut off the roll. Enter 0 m.')
     expect(total(judged(on, 0, [offcut]).map(fromPayload))).toBeLessThan(400 * 500 - 300 * 200)
   })
   it.each<[string, LayoutPart[], RegExp]>([
     ['beyond its offcut', [part(0, 260, 10, { offcutId: offcut.id })], /does not lie within its offcut/],
-    ['on another part of it', [part(0, 0, 0, { offcutId: offcut.id }), part(1, 50, 50, { offcutId: offcut.id })], /lies on another part/],
+    ['on another part of it', [part(0, 0, 0, { offcutId: offcut.id }), part(1, 50, 50, { offcutId: offcut.id })], /overlaps another part/],
   ])('refuses a part %s', (_, parts, said) => expect(() => judged(parts, 0, [offcut])).toThrow(said))
 })
 

@@ -40,7 +40,7 @@ function leftOfOffcut(offcut: Outline, parts: readonly (Part & { outline: Outlin
   for (const [i, part] of parts.entries()) {
     if (!isWithin(part.outline, offcut)) throw refuse(`${part.name} does not lie within its offcut.`)
     if (parts.some((o, k) => k > i && isOverlapping(offset([o.outline], -HAIR_MM)[0] ?? o.outline, part.outline)))
-      throw refuse(`${part.name} lies on another part of its offcut.`)
+      throw refuse(`${part.name} overlaps another part of its offcut.`)
   }
   const { wideMm: w, highMm: h } = boundsOf(offcut)
   // What of the offcut's own frame was never there is taken as laid too.
@@ -57,10 +57,10 @@ export function judgeLayout({ body, pieces, ground, supply, offcuts }: LayoutAsk
   const parts = partsOf(pieces, body.supplyId, groundFrom(ground))
   const byId = new Map(parts.map(p => [p.id, p]))
   const laid = body.parts.map(p => ({ ...p, id: partId(p) }))
-  if (laid.some(p => !byId.has(p.id))) throw refuse('the pieces are other ones meanwhile. Lay it out again.')
+  if (laid.some(p => !byId.has(p.id))) throw refuse('the pieces have changed. Lay it out again.')
   const onRoll = laid.filter(p => p.offcutId === null), wideMm = usableWidthMm(supply), longMm = body.metres * 1000
   if (onRoll.length === 0 && body.metres > 0)
-    throw invalid([{ field: 'metres', message: 'Length: every part lies on an offcut, so nothing is cut off the roll. Take 0 m.' }])
+    throw invalid([{ field: 'metres', message: 'Length: every part is on an offcut, so nothing is cut off the roll. Enter 0 m.' }])
   const [fault] = layoutFaults(parts, onRoll, wideMm, 0, longMm, 1)
   if (fault) throw refuse(layoutFaultSentence(fault, id => byId.get(id)?.name ?? 'A part'))
   const lies = (p: (typeof laid)[number]) => ({ ...byId.get(p.id)!, outline: laidOutline(byId.get(p.id)!.outline, p) })

@@ -176,10 +176,10 @@ async function checkParts(jobId: string, supplyId: string, parts: readonly Layou
   const pieceIds = [...new Set(parts.map(p => p.pieceId))],
     offcutIds = [...new Set(parts.flatMap(p => p.offcutId ?? []))]
   if ((await JobPieceRow.count({ where: { jobId, id: pieceIds } })) < pieceIds.length)
-    throw invalid([{ field: 'parts', message: 'Parts: a piece was taken away meanwhile. Lay it out again.' }])
+    throw invalid([{ field: 'parts', message: 'Parts: a piece has been removed. Lay it out again.' }])
   const offcuts = await OffcutRow.findAll({ where: { id: offcutIds, supplyId, usedAt: null }, order: [['id', 'ASC']], lock: HELD })
   if (offcuts.length < offcutIds.length)
-    throw invalid([{ field: 'parts', message: 'Parts: an offcut was used meanwhile. Lay it out again.' }])
+    throw invalid([{ field: 'parts', message: 'Parts: an offcut has been used. Lay it out again.' }])
 }
 
 async function writeLayout(
@@ -236,7 +236,7 @@ export async function cutLayout(context: Context, jobId: string, body: CutBody):
       if (await cutBefore(context, jobId, body)) return
       const supply = await ownedSupply(context, body.supplyId, true)
       if (job.piecesVersion !== judged.piecesVersion || supply.widthMm !== of.widthMm)
-        throw invalid([{ field: 'parts', message: 'Parts: the pieces are other ones meanwhile. Lay it out again.' }])
+        throw invalid([{ field: 'parts', message: 'Parts: the pieces have changed. Lay it out again.' }])
       await checkParts(jobId, body.supplyId, body.parts)
       await checkUncut(jobId, body, pieces)
       checkStock(supply, body)

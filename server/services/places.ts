@@ -82,7 +82,7 @@ async function newPiece(row: InferCreationAttributes<PieceRow>, transaction: Tra
   try {
     await PieceRow.create(row, { transaction })
   } catch (error) {
-    if (error instanceof UniqueConstraintError) throw taken('pieces', `Piece: ${row.name} stands somewhere else already.`)
+    if (error instanceof UniqueConstraintError) throw taken('pieces', `Piece: ${row.name} is already in another place.`)
     throw error
   }
 }

@@ -90,9 +90,9 @@ async function checkOperations({ workroomId }: Context, jobId: string, operation
   }
   const makingIds = named(o => [o.makingId])
   if ((await JobMakingRow.count({ where: { workroomId, jobId, id: makingIds } })) < makingIds.length)
-    throw invalid([{ field: 'operations', message: 'Making: one of them was taken away meanwhile. Plan it again.' }])
+    throw invalid([{ field: 'operations', message: 'Making: one of them has been removed. Plan it again.' }])
   if ((await JobPieceRow.count({ where: { workroomId, jobId, id: pieceIds } })) < pieceIds.length)
-    throw invalid([{ field: 'operations', message: 'Pieces: one of them was taken away meanwhile. Plan it again.' }])
+    throw invalid([{ field: 'operations', message: 'Pieces: one of them has been removed. Plan it again.' }])
   await missing(FabricRow, named(o => [o.fabricId]), 'Fabric')
   await missing(SupplyRow, named(o => [o.supplyId, ...o.overSupplyIds]), 'Interfacing')
   await missing(IronRow, named(o => [o.ironId]), 'Iron')
@@ -135,7 +135,7 @@ export async function beginSession(context: Context, { operations, ...body }: Se
 
 const isOver = (closedAt: Date) => new ProblemError(
   409, 'Over',
-  `This run was closed on ${closedAt.toISOString().slice(0, 16).replace('T', ' at ')} UTC. Begin another one for what is left.`)
+  `This session was closed on ${closedAt.toISOString().slice(0, 16).replace('T', ' at ')} UTC. Start another session for the rest.`)
 
 /** What happened to an operation says that it was begun. */
 const BEGUN = ['down', 'done', 'edge']

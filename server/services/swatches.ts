@@ -29,7 +29,7 @@ const whole = [
 /** Payloads of a swatch, as they are kept. */
 const payloadsIn = rowReader('swatches', z.object({ recipe: recipeSchema, predicted: predictedSchema }))
 const unreadable = () => new ProblemError(
-  422, 'Not readable', 'Swatch: what is kept of it cannot be read. It is named under Import and export, where it can be set aside.')
+  422, 'Not readable', 'Swatch: its record cannot be read. Import and export lists it; you can set it aside there.')
 
 /** @throws ProblemError 422 where its payload cannot be read; its neighbours can */
 function toSwatch(row: SwatchRow): Swatch {

@@ -20,7 +20,7 @@ export const invalid = (errors: FieldProblem[]) =>
 
 export const conflict = (what: string, current: unknown, yours: unknown) =>
   new ProblemError(
-    409, 'Saved by someone else meanwhile',
+    409, 'Saved by someone else first',
     `This ${what} was saved by someone else while you were writing. Nothing of yours was kept yet: look at both and save again.`,
     { current, yours },
   )

@@ -40,7 +40,7 @@ function inWords({ name, points = {}, model }: Entity, error: unknown): unknown 
   }
   if (error instanceof UniqueConstraintError) {
     const sameId = ((error.parent as { constraint?: string }).constraint ?? '').endsWith('_pkey')
-    return said(field, sameId ? `the same ${one} stands in it twice` : `two of its rows (${one}) have the same code, name, place or key`)
+    return said(field, sameId ? `the same ${one} is in it twice` : `two of its rows (${one}) have the same code, name, place or key`)
   }
   const code = error instanceof DatabaseError ? (error.parent as { code?: string }).code ?? '' : ''
   if (code === CHECK_VIOLATION || NOT_HELD.test(code)) return said(field, `a ${one} in it has a figure that none can have`)

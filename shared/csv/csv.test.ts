@@ -96,7 +96,7 @@ describe('CSV', () => {
     ['shares of 100.1', row({ fibres: 'cotton 60 + silk 40.1' }), /0\.1 % too much. Take it off/],
     ['a fibre without a share', row({ fibres: 'cotton' }), /such as "cotton 60"/],
     ['neither yes nor no', row({ may_get_wet: 'perhaps' }), /neither yes nor no/],
-    ['the same code twice', `${row({})}\nC-1;y;cotton 100;poplin;120;0.27`, /stands on line 2 already/],
+    ['the same code twice', `${row({})}\nC-1;y;cotton 100;poplin;120;0.27`, /is already on line 2/],
     ['an unknown column', 'code;name;zodiac\na;b;c', /"zodiac" is not known/],
     ['no header', '1;2;3', /must name the columns/],
     ['nothing', '', /empty/],

@@ -164,7 +164,7 @@ export function fromCsv<B>(kind: CsvKind<B>, csv: string): RowRead<B>[] | string
     }
     const code = String(draft.code ?? '')
     const before = seen.get(code.toLowerCase())
-    if (before !== undefined) problems.push(`code: ${code} stands on line ${before} already.`)
+    if (before !== undefined) problems.push(`code: ${code} is already on line ${before}.`)
     seen.set(code.toLowerCase(), line)
     if (problems.length > 0) return { line, code, problems }
     const parsed = kind.schema.safeParse(draft)

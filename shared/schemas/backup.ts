@@ -2,7 +2,7 @@ import { z } from 'zod'
 
 export const BACKUP_REASONS = ['daily', 'byHand', 'beforeMigration', 'beforeRestore'] as const
 export type BackupReason = typeof BACKUP_REASONS[number]
-export const backupFile = z.string().regex(/^[0-9TZ-]{20,30}-[A-Za-z]{1,20}\.zip$/, 'Backup: there is none of that name.')
+export const backupFile = z.string().regex(/^[0-9TZ-]{20,30}-[A-Za-z]{1,20}\.zip$/, 'Backup: no backup has that name.')
 export const backupParams = z.object({ file: backupFile })
 export interface Backup { file: string, madeAt: string, why: BackupReason, bytes: number }
 

@@ -109,5 +109,5 @@ export const dayField = (name: string) =>
 
 export const versionField = wholeField('Version', 2_000_000_000, 'Version: say which version you started from.')
 export const originSchema = z.enum(['proved', 'measured', 'maker', 'typical', 'model'], {
-  error: 'From: proved, measured, maker, typical or model.',
+  error: 'From: choose tested, measured, maker, typical or estimate.',
 })

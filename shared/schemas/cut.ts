@@ -124,7 +124,7 @@ export const jobPiecesBody = z.object({
   pieces: z
     .array(jobPieceSchema, { error: 'Pieces: give a list.' })
     .max(MOST_PIECES, `Pieces: ${MOST_PIECES} at the most.`)
-    .refine(all => new Set(all.map(p => p.id)).size === all.length, 'Pieces: the same piece stands there twice.'),
+    .refine(all => new Set(all.map(p => p.id)).size === all.length, 'Pieces: the same piece is listed twice.'),
 })
 export type JobPiecesBody = z.infer<typeof jobPiecesBody>
 
@@ -144,7 +144,7 @@ export type LayoutPart = z.infer<typeof layoutPartSchema>
 const parts = z
   .array(layoutPartSchema, { error: 'Parts: give a list.' })
   .max(1000, 'Parts: a thousand at the most.')
-  .refine(all => new Set(all.map(p => `${p.pieceId} ${p.role} ${p.number}`)).size === all.length, 'Parts: one of them lies there twice.')
+  .refine(all => new Set(all.map(p => `${p.pieceId} ${p.role} ${p.number}`)).size === all.length, 'Parts: the same part is listed twice.')
 export const layoutBody = z.object({ supplyId: idSchema, parts })
 export type LayoutBody = z.infer<typeof layoutBody>
 export const cutBody = layoutBody.extend({

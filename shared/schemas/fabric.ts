@@ -13,7 +13,7 @@ const SHARE_TOLERANCE_PCT = 0.05
 export function shareProblem(fibres: { fibre: string, sharePct: number }[]): string | null {
   if (fibres.length === 0) return null
   if (new Set(fibres.map(f => f.fibre)).size < fibres.length)
-    return 'Fibre shares: the same fibre stands there twice; add its shares together.'
+    return 'Fibre shares: the same fibre is listed twice. Add its shares together.'
   const total = fibres.reduce((s, f) => s + f.sharePct, 0)
   const off = total - 100
   if (Math.abs(off) <= SHARE_TOLERANCE_PCT) return null

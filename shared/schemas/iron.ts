@@ -22,7 +22,7 @@ export const ironBody = z.object({
   note: textField('Note', 500).default(''),
   /** What it is filled with, and what its book asks for; null where the book is lost. */
   water: z.enum(WATERS, { error: 'Water: none, tap or distilled.' }).default('tap'),
-  bookWater: z.enum(WATERS, { error: 'Water by its book: none, tap or distilled.' }).nullable().default(null),
+  bookWater: z.enum(WATERS, { error: 'Water by its manual: choose none, tap or distilled.' }).nullable().default(null),
   /** When its sole was last cleaned. */
   cleanedAt: momentField('Soleplate cleaned').nullable().default(null),
 })

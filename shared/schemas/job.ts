@@ -37,7 +37,7 @@ export const jobBody = careWishFields.extend({
     .array(jobFabricSchema, { error: 'Fabrics: give a list.' })
     .min(1, 'Fabrics: a job needs at least one. Choose the fabric it is made of.')
     .max(12, 'Fabrics: twelve at the most.')
-    .refine(fabrics => new Set(fabrics.map(c => c.fabricId)).size === fabrics.length, 'Fabrics: the same fabric stands there twice.'),
+    .refine(fabrics => new Set(fabrics.map(c => c.fabricId)).size === fabrics.length, 'Fabrics: the same fabric is listed twice.'),
 })
 export const jobUpdate = jobBody.extend({ version: versionField })
 export type JobBody = z.infer<typeof jobBody>

@@ -128,7 +128,7 @@ const MOST_MAKINGS = 40
 export const makingsBody = z.object({
   version: versionField,
   makings: z.array(makingSchema, { error: 'Makings: give a list.' }).max(MOST_MAKINGS, `Makings: ${MOST_MAKINGS} at the most.`)
-    .refine(all => new Set(all.map(m => m.id)).size === all.length, 'Makings: the same one stands there twice.'),
+    .refine(all => new Set(all.map(m => m.id)).size === all.length, 'Makings: the same making is listed twice.'),
 })
 export type MakingsBody = z.infer<typeof makingsBody>
 /** A making printed at true scale, whether it belongs to a job or not. */

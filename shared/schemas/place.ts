@@ -45,7 +45,7 @@ export const piecesBody = z.object({
   place: placeKeyField, pieces: z
     .array(pieceSchema, { error: 'Pieces: give a list.' })
     .max(40, 'Pieces: forty sizes at most.')
-    .refine(all => new Set(all.map(p => p.id)).size === all.length, 'Pieces: the same piece stands there twice.'),
+    .refine(all => new Set(all.map(p => p.id)).size === all.length, 'Pieces: the same piece is listed twice.'),
 })
 export const piecesQuery = z.object({ place: placeKeyField })
 

@@ -59,7 +59,7 @@ const hasNoCircle = (operations: readonly { id: string, needs: readonly string[]
 const operations = z
   .array(sessionOperationSchema, { error: 'Operations: give a list.' })
   .max(MOST.operations, `Operations: ${MOST.operations} at the most.`)
-  .refine(all => new Set(all.map(o => o.id)).size === all.length, 'Operations: the same one stands there twice.')
+  .refine(all => new Set(all.map(o => o.id)).size === all.length, 'Operations: the same operation is listed twice.')
   .refine(hasNoCircle, 'Operations: one needs another that needs it in turn.')
 
 export const sessionBody = z.object({

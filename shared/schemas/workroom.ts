@@ -9,7 +9,7 @@ export const unitsSchema = z.object({
   arealMass: z.enum(['g/m²', 'oz/yd²'], { error: 'Weights: g/m² or oz/yd².' }),
   region: z.enum(['UK', 'US'], { error: 'Words: those of the UK or of the US.' }).default('UK'),
   currency: z.string({ error: 'Currency: choose one.' })
-    .refine(code => CURRENCIES.includes(code), 'Currency: there is none of that name. Give its three letters, such as EUR.').default('EUR'),
+    .refine(code => CURRENCIES.includes(code), 'Currency: no currency has that code. Give its three letters, such as EUR.').default('EUR'),
 })
 /** The schools a workroom chooses between; each has its reason in the words. */
 export const rulesSchema = z.object({

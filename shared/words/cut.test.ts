@@ -20,7 +20,7 @@ const name = (id: string) => ({ a: 'Front', b: 'Cuff' })[id] ?? id
 
 describe('cutting in words', () => {
   it('what is wrong with a layout names the parts', () => {
-    expect(layoutFaultSentence({ why: 'overlap', ids: ['a', 'b'], areaMm2: 9 }, name)).toBe('Front lies on Cuff: move one of them.')
+    expect(layoutFaultSentence({ why: 'overlap', ids: ['a', 'b'], areaMm2: 9 }, name)).toBe('Front overlaps Cuff: move one of them.')
     expect(layoutFaultSentence({ why: 'offRoll', id: 'b', byMm: 4.26 }, name)).toBe('Cuff reaches 4.3 mm beyond what can be cut.')
     expect(layoutFaultSentence({ why: 'tooNear', ids: ['a', 'b'] }, name)).toContain('closer than scissors need')
     expect(layoutFaultSentence({ why: 'unknown', id: 'z' }, name)).toContain('Lay it out again')

@@ -8,7 +8,7 @@ import { areaWords, celsius, fabricWords, lengthWords, moneyWords, priceWords } 
 export function layoutFaultSentence(fault: LayoutFault, nameOf: (id: string) => string, units: DisplayUnits = METRIC): string {
   switch (fault.why) {
     case 'overlap':
-      return `${nameOf(fault.ids[0])} lies on ${nameOf(fault.ids[1])}: move one of them.`
+      return `${nameOf(fault.ids[0])} overlaps ${nameOf(fault.ids[1])}: move one of them.`
     case 'tooNear':
       return `${nameOf(fault.ids[0])} and ${nameOf(fault.ids[1])} are closer than scissors need.`
     case 'offRoll':
@@ -161,7 +161,7 @@ export const FUSING_RISK = {
   block: 'The fabric shrinks before you cut, so pieces come out true to size. Adhesive and bulk go into every seam.',
 } as const
 
-export const EDGE_WORDS = { flat: 'lies flat', lifts: 'lifts', rolls: 'rolls in' } as const
+export const EDGE_WORDS = { flat: 'stays flat', lifts: 'lifts', rolls: 'rolls in' } as const
 
 /** So many of a thing. */
 export const countWords = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`

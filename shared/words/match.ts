@@ -61,7 +61,7 @@ export function exclusionSentence(e: Exclusion, units: DisplayUnits = METRIC): s
     case 'dryClean':
       return 'Its adhesive does not stand dry-cleaning.'
     case 'giveLost':
-      return `The fabric gives ${Math.round(e.fabricPct)} % and must go on giving; this stops at ${Math.round(e.supplyPct)} %.`
+      return `The fabric gives ${Math.round(e.fabricPct)} % and must keep its give; this gives ${Math.round(e.supplyPct)} %.`
     case 'giveKept':
       return `The give must stop here; this gives ${Math.round(e.supplyPct)} %.`
     case 'strikeThrough':
@@ -87,17 +87,17 @@ export function faultSentence(f: Fault, units: DisplayUnits = METRIC): string {
     case 'unusual':
       return f.wanted === 'tailoring'
         ? 'Not what tailoring uses on such fabric: weft-insert or canvas is usual.'
-        : 'Not what is usual on fabric that gives: a knit goes with it.'
+        : 'Not usual on fabric with give: a knit interfacing moves with it.'
   }
 }
 
 export function clashSentence(c: Clash, units: DisplayUnits = METRIC): string {
   switch (c.why) {
     case 'fabricWash':
-      return `The fabric itself cannot take this wash: ${FIBRES[c.fibre].name.toLowerCase()} stands `
+      return `The fabric itself cannot take this wash: ${FIBRES[c.fibre].name.toLowerCase()} takes `
         + `${celsius(c.limitC, units)}, ${celsius(c.wishC, units)} is wanted. We judge interfacings by the fabric's own limit.`
     case 'fabricTumble':
-      return `The fabric itself cannot take this dryer: ${FIBRES[c.fibre].name.toLowerCase()} stands `
+      return `The fabric itself cannot take this dryer: ${FIBRES[c.fibre].name.toLowerCase()} takes `
         + `${c.limit === 'no' ? 'none' : 'a low one at the most'}. Interfacings are judged by that.`
     case 'rigidDrape':
       return `These two wishes contradict each other: the stiffness you want begins at ${lengthWords(c.wantedMm[0], units)}, `

@@ -21,7 +21,7 @@ describe('mending in words', () => {
     expect(placeWords(at, true, { ...METRIC, length: 'cm' })).toContain('19.0 cm')
   })
   it('what is in the way', () => {
-    expect(placeFaultWords({ why: 'over', kind: 'button' })).toContain('over a button: hot metal burns fingers')
+    expect(placeFaultWords({ why: 'over', kind: 'button' })).toContain('a button: hot metal burns fingers')
     expect(placeFaultWords({ why: 'near', kind: 'zip' })).toMatch(/^A zip is so near/)
     expect(placeFaultWords({ why: 'off' })).toContain('off the garment')
   })
@@ -49,14 +49,14 @@ describe('mending in words', () => {
     expect(whyRefused({ refused: [{ side: 'item', because: { why: 'backOnly' } }, { side: 'garment', because: { why: 'noWater' } }] }))
       .toMatch(/^It must be pressed under a wet press cloth/)
     expect(stuckRefusal({ why: 'noHeat', fumes: true, of: 'garment' })).toContain('harmful fumes')
-    expect(stuckRefusal({ why: 'certified' })).toContain('Ask its maker')
+    expect(stuckRefusal({ why: 'certified' })).toContain('Ask the maker')
     expect(loose(stuckRefusal({ why: 'shortTouches', maxS: 10, bondS: 30 }))).toContain('10 s at a time')
     const all = ['noAdhesive', 'pile', 'damages'] as const
     for (const why of all) expect(stuckRefusal({ why, harm: 2, bondS: 3 } as never).length).toBeGreaterThan(10)
     expect(stuckRefusal({ why: 'noSettings', of: 'item' })).toContain('what is stuck on')
   })
   it('scraps: what speaks for one, and what against it', () => {
-    expect(colourReason({ says: 'nearest', deltaE: 0.4 })).toBe('ΔE₀₀ 0.4: hardly to be told apart')
+    expect(colourReason({ says: 'nearest', deltaE: 0.4 })).toBe('ΔE₀₀ 0.4: hardly visible')
     expect(colourReason({ says: 'figureHides', figureMm: 8 })).toContain('8 mm')
     expect(colourReason({ says: 'otherScale', ratio: 3 })).toContain('larger')
     expect(scrapBar({ why: 'tooSmall', wideMm: 40, highMm: 30 })).toBe('too small: 40 mm × 30 mm are needed')

@@ -27,17 +27,17 @@ export function placeWords(p: GarmentPlace, neck: boolean, units: DisplayUnits =
 }
 const WHAT: Record<KeepOutKind, string> = { button: 'a button', zip: 'a zip', seam: 'a thick seam', other: 'something hard' }
 export function placeFaultWords(f: PlaceFault): string {
-  if (f.why === 'off') return 'Part of it lies off the garment.'
+  if (f.why === 'off') return 'Part of it is off the garment.'
   return f.why === 'over'
-    ? `It lies over ${WHAT[f.kind]}: hot metal burns fingers, and the iron is held off. Move it.`
+    ? `It covers ${WHAT[f.kind]}: hot metal burns fingers and holds the iron off. Move it.`
     : `${capital(WHAT[f.kind])} is so near that the iron keeps off it: smaller positions there.`
 }
 const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)
 
 /** How a transfer is printed or cut. */
 export const MIRROR_WORDS: Record<SpecOf<'transfer'>['what'], string> = {
-  printed: 'printed mirrored, colour side down on the fabric', cutFilm: 'cut mirrored from its back, the sheet kept on',
-  flock: 'cut mirrored from its back, the sheet kept on', bought: 'as it comes: the side that reads right lies up, on its sheet',
+  printed: 'printed mirrored, colour side down on the fabric', cutFilm: 'cut mirrored from its back, the carrier kept on',
+  flock: 'cut mirrored from its back, the carrier kept on', bought: 'as it comes: the side that reads right faces up, on its carrier',
 }
 export const mirrorWords = (what: SpecOf<'transfer'>['what']): string => MIRROR_WORDS[what]
 export const labelWords = (across: number, count: number): string =>
@@ -80,7 +80,7 @@ export function stuckRefusal(r: StuckRefusal): string {
       return r.fumes
         ? 'no heat at all: it gives off harmful fumes. Sew it on.'
         : `${r.of === 'garment' ? 'the fabric' : 'what is stuck on'} takes no heat. Sew it on, or stick it cold.`
-    case 'certified': return 'certified wear is not altered by fusing: it may lose what it is certified for. Ask its maker.'
+    case 'certified': return 'do not fuse certified wear: it may lose its certificate. Ask the maker.'
     case 'noAdhesive': return 'there is no adhesive that would hold it. Choose a web or film.'
     case 'pile': return 'a flat iron crushes pile: from the other side, on a needle board.'
     case 'backOnly': return 'the other side may not meet the iron.'
@@ -95,7 +95,7 @@ export function stuckRefusal(r: StuckRefusal): string {
 /** Why a scrap ranks where it does. */
 export function colourReason(r: ColourReason, units: DisplayUnits = METRIC): string {
   switch (r.says) {
-    case 'nearest': return `ΔE₀₀ ${r.deltaE.toFixed(1)}${r.deltaE < 1 ? ': hardly to be told apart' : ''}`
+    case 'nearest': return `ΔE₀₀ ${r.deltaE.toFixed(1)}${r.deltaE < 1 ? ': hardly visible' : ''}`
     case 'darker': return 'a little darker: it recedes'
     case 'lighter': return 'lighter: it shines out'
     case 'hue': return 'another hue: that is seen first'
@@ -114,7 +114,7 @@ export function scrapBar(b: ScrapBar, units: DisplayUnits = METRIC): string {
     case 'give': return b.byPct > 0
       ? `gives ${Math.round(b.byPct)} % more than the fabric`
       : `gives ${Math.round(-b.byPct)} % less than the fabric`
-    case 'care': return `stands only ${celsius(b.washC, units)} in the wash`
+    case 'care': return `takes a wash of only ${celsius(b.washC, units)}`
   }
 }
 export const holeTooLarge = (needs: string, largest: string): string =>
@@ -125,7 +125,7 @@ export const seenWords = (farM: number, shows: boolean, units: DisplayUnits = ME
 
 /** What stitching asks for and what holds it. */
 export function supportSentence(j: Pick<Judged, 'puckers' | 'risk' | 'places'>, part: (i: number) => string): string {
-  if (!j.puckers) return 'It stays flat: what lies under it is enough, across and along.'
+  if (!j.puckers) return 'It stays flat: its layers are enough, across and along.'
   const [worst] = j.places
   const where = worst!.way === 'across' ? 'sides' : 'ends'
   return `It puckers: ${part(worst!.part)} pulls ${worst!.way} more than is held there, at its ${where}.`
@@ -134,8 +134,8 @@ export function stitchStep(s: StitchStep, name: (id: string) => string): string 
   switch (s.do) {
     case 'fuse': return `Fuse ${name(s.layerId)} to the wrong side.`
     case 'stiffen':
-      return `${name(s.layerId)} from the wrong side, so that nothing stands on the right side; let it soak in, then press it dry.`
-    case 'hoop': return `Into the hoop with ${name(s.layerId)}; the fabric lies flat and is not stretched.`
+      return `${name(s.layerId)} from the wrong side, so that the right side stays clear. Let it soak in, then press it dry.`
+    case 'hoop': return `Hoop it with ${name(s.layerId)}; keep the fabric flat and do not stretch it.`
     case 'float': return `Float ${name(s.layerId)} under the hoop, where the stitching is densest.`
     case 'baste': return `Baste ${name(s.layerId)}.`
     case 'tack': return 'Stitch the placing line and tack the shape on.'

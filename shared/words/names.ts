@@ -11,7 +11,7 @@ export const ORIGIN_NAME: Record<Origin, string> = {
 }
 export const FAMILY_NAME = {
   fusible: 'Fusible', sewIn: 'Sew-in', web: 'Web', hemTape: 'Hem tape', foam: 'Foam, fleece or board', hoop: 'Hoop stabiliser',
-  stiffener: 'Stiffener', stayTape: 'Stay tape', transfer: 'Transfer', lettering: 'Lettering', patch: 'Patch, motif', trim: 'Trim, braid',
+  stiffener: 'Stiffener', stayTape: 'Stay tape', transfer: 'Transfer', lettering: 'Lettering', patch: 'Badge or patch', trim: 'Trim',
 } as const
 export const BASE_NAME = { woven: 'woven', knit: 'knit', weftInsert: 'weft-insert', nonwoven: 'nonwoven', none: 'no base' } as const
 

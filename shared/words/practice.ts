@@ -8,7 +8,8 @@ import { celsius, lengthWords, listWords, massWords, perLengthWords } from './me
 
 export const EXERCISE_NAME: Record<ExerciseKey | 'free', string> = {
   corner: 'Find the fibre by the corner', dryMoist: 'Dry against moist', thick: 'The thick coating', laminate: 'The laminate',
-  filmSteam: 'Film and steam', velvet: 'Velvet', gassed: 'The gassed print', braid: 'The trim that pulls up', agents: 'Two of three',
+  filmSteam: 'Film and steam', velvet: 'Velvet', gassed: 'The gassed print', braid: 'The trim that pulls up',
+  agents: 'Heat, steam, pressure',
   order: 'A job\'s order', lining: 'A hem with a lining', instructionsMislead: 'The maker is wrong', free: 'Free practice',
 }
 const PART_NAME: Record<string, string> = { collar: 'Collar', cuffs: 'Cuffs', front: 'Front', facing: 'Facing', pocket: 'Pocket',
@@ -22,36 +23,36 @@ export function taskWords(b: PracticeSetup, units: DisplayUnits = METRIC): strin
   const c = (k: string) => celsius(b.figures[k] ?? 0, units)
   switch (b.key) {
     case 'corner':
-      return `Nobody knows what this is. Touch a hidden corner, ${seconds(b.figures.touchS ?? 0)} a step, from the coolest up, and say its `
-        + 'class. A corner once marked says no more.'
+      return `Nobody knows this fabric. Test a hidden corner, ${seconds(b.figures.touchS ?? 0)} a step, from the coolest setting `
+        + 'up, and name its heat class. A marked corner cannot be tested again.'
     case 'dryMoist':
-      return 'Sheeting, woven interfacing, standard adhesive; this iron goes no hotter than wool. Which moisture brings it through?'
+      return 'Sheeting, woven interfacing, standard adhesive; this iron goes no hotter than wool. Which moisture carries the heat through?'
     case 'thick':
       return 'Melton as thick as felt, a canvas behind it. From which side, and with what?'
     case 'laminate':
-      return 'Cork on a film, a fleece behind it. What lets go first is the glue between.'
+      return 'Cork on a film, a fleece behind it. The glue between cork and film lets go first.'
     case 'filmSteam':
-      return 'A film on jersey. It lets no vapour out.'
+      return 'A film on jersey. It traps steam.'
     case 'velvet':
-      return 'Cotton velvet, a light interfacing. Its pile does not rise again by itself.'
+      return 'Cotton velvet, a light interfacing. Once flat, its pile does not rise by itself.'
     case 'gassed':
-      return 'A print gassed into polyester. Each press is short, but it has to bond.'
+      return 'A heat-transferred print on polyester. Keep each press short, but it must bond.'
     case 'braid':
-      return `Gilt braid on a plastic core. The coat will be pressed at ${c('laterC')} for the last time. Preshrink the trim, measure a `
+      return `Gilt trim on a plastic core. The coat's last pressing will be at ${c('laterC')}. Preshrink the trim, measure a `
         + `marked ${lengthWords(b.figures.markedMm ?? 0, units)}, and cut for ${lengthWords(b.figures.wantedMm ?? 0, units)}.`
     case 'agents':
       return `${SEAM_DETAIL_NAME[b.names[0] as SeamDetailKey]} in `
         + `${b.fabric!.fibres.map(f => FIBRES[f.fibre].name.toLowerCase()).join(', ')}. `
-        + 'Two of the three, how the iron goes, and how long.'
+        + 'Choose two of heat, steam and pressure, how the iron moves, and how long.'
     case 'order':
-      return 'Six things, one iron, two places to cool on. In which order is it soonest done?'
+      return 'Six pieces, one iron, room for two to cool. Which order finishes first?'
     case 'lining':
       return `A wool skirt's hem, tape between, a lining of ${FIBRES[b.names[0] as FibreKey].name.toLowerCase()} behind it.`
     case 'instructionsMislead':
-      return `The maker says: ${celsius(b.sheet!.soleC, units)}, ${seconds(b.sheet!.holdS)}, dry, under muslin. Somebody else's iron, `
-        + 'perhaps. Three scraps; the last one counts.'
+      return `The maker says: ${celsius(b.sheet!.soleC, units)}, ${seconds(b.sheet!.holdS)}, dry, under muslin. That was another iron, `
+        + 'perhaps. You have three scraps; the last one counts.'
     case 'free':
-      return 'Any fabric of the workroom, with an iron and a lot that are a little off, as they are.'
+      return 'Any fabric of the workroom, with an iron and a lot that are a little off, as real ones are.'
   }
 }
 
@@ -59,7 +60,7 @@ export const TOPIC_NAME: Record<Topic, string> = {
   setting: 'Dial setting', method: 'Moisture', pressCloth: 'Press cloth', side: 'First side', bearing: 'Pressure',
   surface: 'Pressing surface',
   touches: 'Presses',
-  fibreClass: 'Its class', cutMore: 'Cut longer by', agents: 'Two of three', motion: 'The iron goes', order: 'Order',
+  fibreClass: 'Heat class', cutMore: 'Cut longer by', agents: 'Heat, steam, pressure', motion: 'How the iron moves', order: 'Order',
   clear: 'The lining',
 }
 /** One of what may be chosen. */
@@ -76,9 +77,9 @@ export function optionWords(b: Pick<PracticeSetup, 'settings'>, topic: Topic, op
     case 'pressCloth':
       return option === 'bare' ? 'Bare iron' : PRESS_CLOTH_KINDS[option as PressClothKindKey].name
     case 'side':
-      return { back: 'the back', face: 'the face', both: 'both sides' }[option] ?? option
+      return { back: 'the wrong side', face: 'the right side', both: 'both sides' }[option] ?? option
     case 'bearing':
-      return option === 'lean' ? 'Lean on it' : 'Its weight alone'
+      return option === 'lean' ? 'Lean on it' : 'The iron\'s weight'
     case 'surface':
       return SURFACE_KINDS[option as SurfaceKindKey].name
     case 'touches':
@@ -113,56 +114,56 @@ export function findingWords(f: Finding, units: DisplayUnits = METRIC): string {
     case 'underBonded':
       return `It holds too little: ${percent(f.bond)}.`
     case 'overFused':
-      return `Over-fused: ${percent(f.bond)}; it goes boardy and comes through.`
+      return `Over-fused: ${percent(f.bond)}; it turns boardy and strikes through.`
     case 'bonded':
       return `It holds: ${percent(f.bond)}.`
     case 'harm':
-      return `The fabric is hurt: ${DAMAGE_NAME[f.kind as keyof typeof DAMAGE_NAME]}.`
+      return `The fabric is damaged: ${DAMAGE_NAME[f.kind as keyof typeof DAMAGE_NAME]}.`
     case 'blisters':
-      return `Water was shut in under the film (${massWords(f.waterGsm, units)}): it blisters.`
+      return `Water was trapped under the film (${massWords(f.waterGsm, units)}): it blisters.`
     case 'slow':
       return `It could have been done in ${seconds(f.bestS)}; this took ${seconds(f.tookS)}.`
     case 'overClass':
-      return `${celsius(f.soleC, units)} is over its class, ${f.limitC === 0 ? 'no heat' : celsius(f.limitC, units)}.`
+      return `${celsius(f.soleC, units)} is above its heat class, ${f.limitC === 0 ? 'no heat' : celsius(f.limitC, units)}.`
     case 'needsPressCloth':
-      return 'This fabric is never pressed bare.'
+      return 'Never press this fabric without a press cloth.'
     case 'drips':
       return 'At that setting the iron drips instead of steaming.'
     case 'steamStopped':
-      return 'Steam does not pass that press cloth.'
+      return 'Steam does not pass through that press cloth.'
     case 'faceBarred':
-      return 'Its face may not meet the iron.'
+      return 'The iron must not touch its right side.'
     case 'wrongClass':
-      return `${celsius(f.said, units)} is not its class: it is ${celsius(f.is, units)}.`
+      return `${celsius(f.said, units)} is not its heat class: that is ${celsius(f.is, units)}.`
     case 'rightClass':
       return `Right: ${celsius(f.is, units)}.`
     case 'jumped':
-      return `A step was jumped over, from ${celsius(f.fromC, units)} to ${celsius(f.toC, units)}.`
+      return `You skipped a step, from ${celsius(f.fromC, units)} to ${celsius(f.toC, units)}.`
     case 'cutOff':
       return `It came out at ${lengthWords(f.cameMm, units)} instead of ${lengthWords(f.wantedMm, units)}.`
     case 'preshrunk':
-      return 'Preshrunk: the last pressing does not move it.'
+      return 'Preshrunk: the last pressing does not shrink it.'
     case 'movesAgain':
-      return `The last pressing pulls it up again, ${perLengthWords(f.mmPerM, units)}: the edge curls.`
+      return `The last pressing shrinks it again, ${perLengthWords(f.mmPerM, units)}: the edge curls.`
     case 'brittle':
-      return 'Too hot for its core: it goes hard and breaks.'
+      return 'Too hot for its core: it turns hard and breaks.'
     case 'agents':
-      return `Here it is ${listWords(f.right.map(a => AGENT_NAME[a as Agent]), units)}.`
+      return `The right choice is ${listWords(f.right.map(a => AGENT_NAME[a as Agent]), units)}.`
     case 'motion':
-      return `The iron goes ${MOTION_NAME[f.right as Motion] ?? f.right}.`
+      return `The iron moves so: ${MOTION_NAME[f.right as Motion] ?? f.right}.`
     case 'notSet':
-      return `The last ply did not set, or was held too long: it takes ${seconds(f.neededS)} at the right setting, this was `
+      return `The last layer did not set, or was held too long: it takes ${seconds(f.neededS)} at the right setting, this was `
         + `${seconds(f.forS)}.`
     case 'finish':
       return `Done after ${seconds(f.yoursS)}; the soonest is ${seconds(f.bestS)}.`
     case 'broken':
-      return `${PART_NAME[f.op]} is begun before ${PART_NAME[f.needs]?.toLowerCase()}, which it needs.`
+      return `${PART_NAME[f.op]} starts before ${PART_NAME[f.needs]?.toLowerCase()}, which must come first.`
     case 'lining':
-      return `The lining came to ${celsius(f.peakC, units)}; it stands ${celsius(f.limitC, units)}.`
+      return `The lining reached ${celsius(f.peakC, units)}; its limit is ${celsius(f.limitC, units)}.`
     case 'unanswered':
       return `${TOPIC_NAME[f.topic]}: not chosen yet.`
   }
 }
 /** How near to the best one was. */
 export const nearWords = (near: number): string => near >= 0.98 ? 'As good as it could be' : `${Math.round(near * 100)} of 100 of the best`
-export const PRACTICE_MARK = 'Practice: nothing of this is kept in the workroom\'s records.'
+export const PRACTICE_MARK = 'Practice: nothing here is kept in the workroom\'s records.'

@@ -123,9 +123,9 @@ const MISSING = { holdS: 'seconds', soleC: 'temperature', both: 'seconds and no 
 export function lotSentence(r: LotReading, units: DisplayUnits = METRIC): string {
   switch (r.state) {
     case 'typical':
-      return 'No maker\'s instructions: the typical grade of its adhesive stands.'
+      return 'No maker\'s instructions: we use the typical grade of its adhesive.'
     case 'incomplete':
-      return `Its maker gives no ${MISSING[r.missing]}: nothing can be worked out from it, the typical grade stands.`
+      return `Its maker gives no ${MISSING[r.missing]}: we cannot work with that and use the typical grade.`
     case 'fits': {
       const speed = `this lot bonds ${r.lot.rateFactor.toFixed(1)} times as fast as its grade`
       const melts = r.lot.meltShiftC < 0 ? ` and melts ${degreesApart(-r.lot.meltShiftC, units)} lower` : ''
@@ -137,7 +137,7 @@ export function lotSentence(r: LotReading, units: DisplayUnits = METRIC): string
         + `and this adhesive melts from ${celsius(r.meltC, units)}. Check adhesive and temperature; we use the typical grade until then.`
         : `Its maker contradicts its adhesive: it would have to bond `
           + `${r.rateFactor >= 10 ? 'more than ten' : r.rateFactor.toFixed(1)} times as fast as its grade. `
-          + `Look at the seconds and the temperature again; the typical grade stands meanwhile.`
+          + `Check the seconds and the temperature; until then we use the typical grade.`
   }
 }
 
@@ -175,7 +175,7 @@ export function blockedSentence(b: Blocked, units: DisplayUnits = METRIC): strin
     case 'pressClothNeeded':
       return 'This fabric is never pressed bare: choose a press cloth.'
     case 'allSettingsTooHot':
-      return `Every setting is too hot: the coolest gives ${celsius(b.coolestC, units)}, the fabric stands ${celsius(b.limitC, units)}.`
+      return `Every setting is too hot: the coolest gives ${celsius(b.coolestC, units)}, the fabric limit is ${celsius(b.limitC, units)}.`
     case 'drips':
       return `At ${celsius(b.soleC, units)} an iron drips instead of steaming (it needs about ${celsius(STEAMS_FROM_C, units)}), `
         + `and the fabric allows no more.`

@@ -19,12 +19,12 @@ export const CAUSE_NAME: Record<CauseKey, string> = {
   missedPlaces: 'Places were missed',
   soleHeldOff: 'Something held the iron off', movedHot: 'It was moved before it was cold',
   finish: 'A finish or softener keeps the adhesive off',
-  washTooHot: 'It was washed or dried hotter than its adhesive stands', shrankApart: 'Fabric and interfacing shrank apart',
+  washTooHot: 'It was washed or dried hotter than its adhesive can take', shrankApart: 'Fabric and interfacing shrank apart',
   overFused: 'It was pressed too hot or too long', openFabric: 'The fabric is open: the adhesive came through',
   webTooLarge: 'The web reached beyond its piece',
   interfacingHeavy: 'The interfacing is too heavy for it', bareSole: 'A bare iron on the right side', tooHot: 'Too hot for its fibre',
   melted: 'Its fibre melted', waterMarked: 'Water on a finish that cannot take it', dripping: 'The iron dripped, or its water is hard',
-  slid: 'It was slid or tugged while hot', trimShrank: 'The trim shrank more than what it lies on',
+  slid: 'It was slid or tugged while hot', trimShrank: 'The trim shrank more than the fabric under it',
   littleSupport: 'Too little held the stitching', hoopStretched: 'The fabric was stretched in the hoop',
   flatSole: 'A flat iron on the right side',
   printedThrough: 'The allowance was pressed through', peeledHot: 'It was peeled or moved while hot',
@@ -36,23 +36,23 @@ export const QUESTION_WORDS: Record<QuestionKey, { asks: string, answers: readon
   where: { asks: 'Where does it let go?', answers: ['All over', 'At the edges', 'In patches'] },
   wetAtLift: { asks: 'Was the press cloth still damp when the iron was lifted?', answers: YES_NO },
   thick: { asks: 'Was the thick fabric between the iron and the adhesive?', answers: YES_NO },
-  held: { asks: 'Was every place held as long as was asked?', answers: YES_NO },
-  soleRead: { asks: 'Does the iron give what its dial says, measured or by another fabric?', answers: YES_NO },
+  held: { asks: 'Was every position held for the full time?', answers: YES_NO },
+  soleRead: { asks: 'Is the iron as hot as its dial says, measured or seen on another fabric?', answers: YES_NO },
   washed: { asks: 'Has it been washed since?', answers: ['Never', 'Within its limit', 'Hotter than that'] },
   beads: { asks: 'Does a drop of water bead on the fabric, or was softener in its wash?', answers: YES_NO },
   preshrunk: { asks: 'Were fabric and interfacing shrunk before they were cut?', answers: YES_NO },
-  warmMoved: { asks: 'Was it taken up before it was quite cold?', answers: YES_NO },
-  faceBare: { asks: 'Did the bare iron meet the right side?', answers: YES_NO },
-  adhesiveSide: { asks: 'Does the bumpy, glinting side lie to the fabric?', answers: YES_NO },
+  warmMoved: { asks: 'Was it moved while still warm?', answers: YES_NO },
+  faceBare: { asks: 'Did the bare iron touch the right side?', answers: YES_NO },
+  adhesiveSide: { asks: 'Is the bumpy, glinting side against the fabric?', answers: YES_NO },
   heavier: { asks: 'Is the interfacing by itself stiffer or heavier than the fabric?', answers: YES_NO },
-  beyondEdge: { asks: 'Does adhesive lie beyond the edge of its piece?', answers: YES_NO },
+  beyondEdge: { asks: 'Is there adhesive beyond the edge of its piece?', answers: YES_NO },
   seeThrough: { asks: 'Can you see your hand through the fabric?', answers: YES_NO },
   gotWet: { asks: 'Did drops, a spray or a wet press cloth touch it?', answers: YES_NO },
   chalky: { asks: 'Are the marks pale and chalky?', answers: YES_NO },
   slidIron: { asks: 'Was the iron slid, or the fabric tugged?', answers: YES_NO },
   taut: { asks: 'Was the fabric pulled taut in the hoop?', answers: YES_NO },
   ridge: { asks: 'Is there a seam, a button or a fold under that place?', answers: YES_NO },
-  overheld: { asks: 'Was it held longer or hotter than was asked?', answers: YES_NO },
+  overheld: { asks: 'Was it held longer or hotter than the recipe says?', answers: YES_NO },
 }
 
 /** A pressing of a remedy, in the order of the hands. */
@@ -66,117 +66,123 @@ function pressed({ recipe, hover }: Remedy, units: DisplayUnits): string {
     + 'touching nothing'
     : ''
 }
-const COLD = 'Let it go cold flat, under the clapper, before you touch it; then try an edge.'
+const COLD = 'Let it cool flat, under the clapper, before you touch it; then try an edge.'
 const STEPS: Record<RemedyKey, (what: string) => string[]> = {
-  pressAgain: p => ['Brush it clean; lay the interfacing flat again, the press cloth over it.', `${p}.`, COLD],
-  pressPlaces: p => ['Mark every place that lifts; take off what held the iron up, or card beside it.',
+  pressAgain: p => ['Brush it clean. Lay the interfacing flat again and cover it with the press cloth.', `${p}.`, COLD],
+  pressPlaces: p => ['Mark every place that lifts. Take off what held the iron up, or put card beside it.',
     `${p}, on those places, overlapping.`, COLD],
-  renew: p => ['Have the new interfacing ready: lighter, and a scrap tried.', `${p}, a hand's width at a time.`,
-    'Peel while it is warm, slowly, along the grain; finger guards.',
-    'Press what is left of the adhesive into an old press cloth, then fuse the new one.'],
-  stitch: () => ['No heat will hold it for long: the adhesive never meets the fibre.',
-    'Catch the interfacing into the seam, or stitch it down by hand, or take a sew-in.',
+  renew: p => ['Have the new interfacing ready: a lighter one, tried on a scrap.', `${p}, a hand's width at a time.`,
+    'Peel it slowly while warm, along the grain. Wear finger guards.',
+    'Press the remaining adhesive into an old press cloth, then fuse the new interfacing.'],
+  stitch: () => ['Heat will not hold it for long: the adhesive cannot reach the fibre.',
+    'Catch the interfacing in the seam, stitch it down by hand, or use a sew-in.',
     'For the next one: wash the fabric without softener first.'],
-  layFlat: p => ['Lay it face down; smooth from the middle outward with a hand, no iron yet.', `${p}, from the middle outward.`, COLD,
-    'What still stands up after that is fabric too long for its interfacing: lift it there and lay it again.'],
-  liftAdhesive: p => ['Lay an old, absorbent cloth on the adhesive; it takes what melts.',
-    `${p}, then lift fabric and all while it is warm.`,
-    'A clean place of the fabric, and again, until none comes off.', 'Clean the iron before anything else is pressed.'],
-  steamBrush: p => ['Work from the wrong side where you can.', `${p}.`, 'Brush it up while it is damp, against the nap; let it dry.'],
-  brushScorch: () => ['Brush it gently, dry; much of a light yellow is only on the surface.',
-    'Damp it from the wrong side and lay it in daylight; look tomorrow.',
-    'Do not press it again before.'],
-  evenOut: p => ['Steam all of the piece, not the ring: what is evenly damp dries without an edge.',
-    `${p}, moving on, from the wrong side.`,
-    'Let it dry lying, away from heat. If a ring stays, it is for the cleaner.'],
+  layFlat: p => ['Lay it face down. Smooth it by hand from the middle outward; no iron yet.', `${p}, from the middle outward.`, COLD,
+    'If bubbles stay, the fabric is too long for its interfacing: lift it there and lay it again.'],
+  liftAdhesive: p => ['Lay old, absorbent fabric on the adhesive: it soaks up what melts.',
+    `${p}, then lift that fabric off while it is warm.`,
+    'Repeat with a clean part of it until no more comes off.', 'Clean the iron before you press anything else.'],
+  steamBrush: p => ['Work from the wrong side where you can.', `${p}.`, 'Brush it up against the nap while it is damp, then let it dry.'],
+  brushScorch: () => ['Brush it gently while dry: light yellow is often only on the surface.',
+    'Dampen it from the wrong side, lay it in daylight and look tomorrow.',
+    'Do not press it before then.'],
+  evenOut: p => ['Steam the whole piece, not only the ring: evenly damp, it dries without an edge.',
+    `${p}, from the wrong side; keep moving.`,
+    'Let it dry flat, away from heat. If a ring stays, take it to a cleaner.'],
   rinse: () => ['Dab it with distilled water and a clean cloth, from the outside inward.',
-    'Empty the iron; fill it as its book says, and steam it clean on a rag.'],
-  steamBack: p => ['Lay it on its pattern piece and pat it to the line, without pulling.', `${p}; pat it again.`,
-    'Leave it until it is dry and cold.'],
-  unpick: () => ['Unpick the trim where it pulls.', 'Shrink the rest of it at the hottest it will ever see, until it lies still.',
-    'Sew it on again, eased, and press only that hot.'],
+    'Empty the iron, fill it as its manual says, and steam it clean on a rag.'],
+  steamBack: p => ['Lay it on its pattern piece and pat it into shape, without pulling.', `${p}; pat it again.`,
+    'Leave it until dry and cold.'],
+  unpick: () => ['Unpick the trim where it pulls.', 'Preshrink the rest at the hottest it will ever be pressed, until it shrinks no more.',
+    'Sew it on again, eased, and press no hotter than that.'],
   support: () => ['Press it face down on a soft surface, around the stitches, so that they sink.',
-    'What still draws: trim the stabiliser close, or stitch a lining behind it.'],
+    'If it still puckers, trim the stabiliser close, or stitch a lining behind it.'],
   raisePile: p => ['Lay it pile up, or pile to pile.', `${p}.`, 'Brush it up with a soft brush, against the pile.'],
-  steamStrip: p => ['Slip strips of card under the allowances.', `${p}, from the right side; then press beside the ridge, not on it.`],
+  steamStrip: p => ['Push strips of card under the allowances.', `${p}, from the right side; then press beside the ridge, not on it.`],
   layBack: p => ['Lay the sheet or paper back exactly where it was.', `${p}, still, not sliding.`,
-    'Quite cold before it is peeled, slowly, a corner first.'],
+    'Let it cool completely, then peel slowly, a corner first.'],
   none: () => [],
 }
 /** What to do, step by step. */
 export const remedySteps = (r: Remedy, units: DisplayUnits = METRIC): string[] =>
   r.cannot ? [] : STEPS[r.key](pressed(r, units)).filter(s => s !== '.' && !s.startsWith(', '))
 export const REMEDY_NAME: Record<RemedyKey, string> = {
-  pressAgain: 'Press it again', pressPlaces: 'Press the places again', renew: 'Lift it off, and a lighter one', stitch: 'Stitch it',
-  layFlat: 'Lay it flat again', liftAdhesive: 'Draw the adhesive out', steamBrush: 'Steam and brush', brushScorch: 'Brush, damp, daylight',
-  evenOut: 'Damp it evenly', rinse: 'Rinse it out', steamBack: 'Steam it back', unpick: 'Unpick and ease', support: 'Press it face down',
-  raisePile: 'Raise the pile', steamStrip: 'Card and steam', layBack: 'Lay it back and press', none: 'Nothing undoes it',
+  pressAgain: 'Press it again', pressPlaces: 'Press the places again', renew: 'Replace it with a lighter one', stitch: 'Stitch it',
+  layFlat: 'Lay it flat again', liftAdhesive: 'Blot the adhesive out', steamBrush: 'Steam and brush',
+  brushScorch: 'Brush, dampen, daylight',
+  evenOut: 'Dampen it evenly', rinse: 'Rinse it out', steamBack: 'Steam it back', unpick: 'Unpick and ease', support: 'Press it face down',
+  raisePile: 'Raise the pile', steamStrip: 'Card and steam', layBack: 'Lay it back and press', none: 'It cannot be undone',
 }
 /** When to stop. */
-export const SETTING_WORDS = 'Stop at the first change of colour or shine: it does not get better by going on.'
+export const SETTING_WORDS = 'Stop at the first change of colour or shine: going on makes it worse.'
 /** That it cannot be undone, said kindly. */
 export function cannotWords(n: NoRemedy, units: DisplayUnits = METRIC): string {
   switch (n.why) {
     case 'melted':
-      return 'What has melted stays so; nobody could bring it back. A patch, an appliqué or a new piece covers it well.'
+      return 'Melted fibre cannot be brought back. A patch, an appliqué or a new piece covers it well.'
     case 'browned':
-      return 'This has gone brown through the fibre, and that does not come out. Cut the piece anew, or cover it; the scrap is worth '
+      return 'The fibre is brown all the way through, and that does not come out. Cut a new piece, or cover it; the scrap is worth '
         + 'keeping as a lesson.'
     case 'glazed':
-      return 'On this fibre shine is the surface itself, melted a little. It cannot be raised again; matt thread or a trim over it '
-        + 'hides most.'
+      return 'On this fibre the shine is a slightly melted surface. It cannot be raised again; matt thread or a trim over it '
+        + 'hides most of it.'
     case 'dyeMoved':
-      return 'Dye that has moved does not go home. Turn the piece, cut around it, or use it where it is not seen.'
+      return 'Moved dye does not go back. Turn the piece, cut around it, or use it where it is not seen.'
     case 'noHeat':
       return n.fumes
-        ? 'It takes no heat at all: warm, it gives off harmful fumes. Stitch it, or glue it cold.'
+        ? 'It takes no heat at all: heated, it gives off harmful fumes. Stitch it, or glue it cold.'
         : 'It takes no heat at all. Stitch it, or glue it cold.'
     case 'noSteam':
-      return 'It cannot have steam, and nothing else lifts this. A good cleaner may; say what it is made of.'
+      return 'It takes no steam, and nothing else removes this. A good cleaner may: say what it is made of.'
     case 'noWay':
-      return `No way of pressing it again holds without hurting it here${n.blocked
+      return `No way of pressing it again holds here without damage${n.blocked
         ? ''
         : ` within ${
-          celsius(200, units)}`}. Stitch it, or lift it off cold and take a sew-in.`
+          celsius(200, units)}`}. Stitch it, or lift it off cold and use a sew-in.`
   }
 }
 /** How risky the remedy is itself. */
 export const riskWords = (r: Remedy): string =>
   r.recipe === null && r.hover === null
-    ? 'No heat on it: hardly any risk.'
+    ? 'No heat: hardly any risk.'
     : r.hover
       ? 'Nothing touches it: little risk. Keep your hand out of the steam.'
       : r.risk < 0.3
         ? 'Little risk to the fabric.'
         : r.risk < 0.6
-          ? 'Some risk: try the first place where it does not show.'
-          : 'Near the edge: a scrap first, then a hidden place.'
+          ? 'Some risk: start where it does not show.'
+          : 'Close to the limit: try a scrap first, then a hidden place.'
 
 /** What to change in the recipe next time. */
 export const NEXT_WORDS: Record<CauseKey, string> = {
-  tooCool: 'Measure the iron, and choose the dial setting by that.', tooShort: 'Count by the clock, every place.',
+  tooCool: 'Measure the iron, and choose the dial setting by that.', tooShort: 'Time every position by the clock.',
   tooWet: 'Hold until the press cloth is dry, or press dry.',
-  tooThick: 'From the interfacing\'s side, or with moisture that carries the heat through.',
-  sideWrong: 'Feel for the bumpy side before it is laid.',
-  missedPlaces: 'Overlap by a finger, middle outward, edges last.', soleHeldOff: 'Buttons off; card beside seams; a smaller iron.',
-  movedHot: 'Cold before it is moved, flat, under the clapper.', finish: 'Wash without softener, try a drop of water, or take a sew-in.',
-  washTooHot: 'A cooler wash, or an interfacing whose adhesive stands this one.',
-  shrankApart: 'Shrink both first at the heat they will see.',
-  overFused: 'A cooler setting or fewer seconds: the window shows how many.',
-  openFabric: 'Less adhesive, a lower melting one, or self fabric.',
-  webTooLarge: 'Web a millimetre smaller than what covers it.', interfacingHeavy: 'Two light layers rather than one heavy.',
-  bareSole: 'Always a press cloth, and from the wrong side.', tooHot: 'One class lower, and a hidden corner first.',
-  melted: 'One class lower, and a hidden corner first.',
-  waterMarked: 'Dry, with a sheer press cloth; no spray.', dripping: 'A setting that makes steam, and water as its book says.',
-  slid: 'Down, hold, lift: nothing slides.', trimShrank: 'Shrink the trim first, run by run.',
-  littleSupport: 'One layer more: Embroidery says which.',
-  hoopStretched: 'Lay it in the hoop as it lies on the table.', flatSole: 'Pile to pile, steam, no iron.',
-  printedThrough: 'Card under allowances, less weight.',
-  peeledHot: 'Quite cold before the sheet comes off.', dyeHeat: 'Short presses, under a press cloth, never past ten seconds.',
+  tooThick: 'Press from the interfacing side, or use moisture to carry the heat through.',
+  sideWrong: 'Feel for the bumpy side before you lay it.',
+  missedPlaces: 'Overlap by a finger\'s width, from the middle outward, edges last.',
+  soleHeldOff: 'Take buttons off, put card beside seams, or use a smaller iron.',
+  movedHot: 'Let it cool flat, under the clapper, before you move it.',
+  finish: 'Wash without softener, test with a drop of water, or use a sew-in.',
+  washTooHot: 'Wash cooler, or use an interfacing whose adhesive takes this wash.',
+  shrankApart: 'Preshrink both first at the heat they will be pressed with.',
+  overFused: 'Use a cooler setting or fewer seconds: the safe window shows how many.',
+  openFabric: 'Use less adhesive, one that melts lower, or the fabric itself as interfacing.',
+  webTooLarge: 'Cut the web slightly smaller than its cover.', interfacingHeavy: 'Use two light layers instead of one heavy one.',
+  bareSole: 'Always use a press cloth, and press from the wrong side.',
+  tooHot: 'Use the next cooler setting, and test a hidden corner first.',
+  melted: 'Use the next cooler setting, and test a hidden corner first.',
+  waterMarked: 'Press dry, with a sheer press cloth; no spray.',
+  dripping: 'Use a setting hot enough for steam, and the water its manual asks for.',
+  slid: 'Press and lift: never slide the iron.', trimShrank: 'Preshrink the trim first, length by length.',
+  littleSupport: 'Add one more layer: Embroidery says which.',
+  hoopStretched: 'Hoop it flat, without stretching it.', flatSole: 'Lay it pile to pile and steam it; no iron.',
+  printedThrough: 'Put card under the allowances and press lighter.',
+  peeledHot: 'Let it cool completely before you peel the carrier off.',
+  dyeHeat: 'Use short presses under a press cloth, never longer than ten seconds.',
 }
 /** Signs that cannot be of one thing. */
 export const contradictWords = ([a, b]: readonly [Sign, Sign]): string =>
-  `"${SIGN_NAME[a]}" and "${SIGN_NAME[b]}" cannot both be of one bond. Try an edge again, and take one of them back.`
-export const WENT_NAME = { well: 'It came right', partly: 'Better, not right', badly: 'It did not help' } as const
+  `"${SIGN_NAME[a]}" and "${SIGN_NAME[b]}" cannot both be true of one bond. Try an edge again, and clear one of them.`
+export const WENT_NAME = { well: 'Fixed', partly: 'Better, not fixed', badly: 'It did not help' } as const
 /** How sure one may be. */
 export const shareWords = (share: number): string => `${Math.round(share * 100)} of 100`

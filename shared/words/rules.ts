@@ -24,9 +24,9 @@ export const QUESTIONS: Question[] = [
   },
   {
     key: 'bearing', ask: 'Lean on the iron when fusing?',
-    changes: 'the pressure every recipe is worked out with, where the fabric stands it',
+    changes: 'the pressure of every recipe, where the fabric can take it',
     schools: [
-      { value: 'lean', name: 'Lean', why: 'Closer contact and thinner fabric: heat is there in half the time.' },
+      { value: 'lean', name: 'Lean', why: 'Closer contact and thinner fabric: heat arrives in half the time.' },
       { value: 'weight', name: 'Its weight alone', why: 'Nothing is flattened; the arm rests.' },
     ],
   },
@@ -36,7 +36,7 @@ export const QUESTIONS: Question[] = [
     schools: [
       {
         value: 'first', name: 'A few seconds first',
-        why: 'Creases and damp are out, it has shrunk what it will, and the adhesive is reached sooner.',
+        why: 'Creases and damp are out, shrinking is done, and heat reaches the adhesive sooner.',
       },
       { value: 'no', name: 'Straight on', why: 'One handling less.' },
     ],
@@ -92,7 +92,7 @@ export const QUESTIONS: Question[] = [
     ],
   },
   {
-    key: 'seams', ask: 'Seams open or to one side?', changes: 'which seam a fresh feature begins with in Seams',
+    key: 'seams', ask: 'Seams open or to one side?', changes: 'which seam a new seam detail begins with',
     schools: [
       { value: 'open', name: 'Open', why: 'Less bulk; garments.' },
       { value: 'oneSide', name: 'To one side', why: 'Stronger, can be top-stitched; quilts.' },
@@ -129,7 +129,7 @@ export const QUESTIONS: Question[] = [
     ],
   },
   {
-    key: 'cooling', ask: 'How long to cool?', changes: 'how long a piece, a seam or a hem lies until it is called cold',
+    key: 'cooling', ask: 'How long to cool?', changes: 'how long a piece, a seam or a hem cools before you may move it',
     schools: [
       { value: 'touch', name: 'To the touch', why: 'A hand rests on it: pieces at 40 °C, seams and hems at 45 °C. Less waiting.' },
       { value: 'cold', name: 'Quite cold, weighted', why: 'At 32 °C it is no warmer than the hand. Adhesive sets flat.' },

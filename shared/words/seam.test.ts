@@ -49,18 +49,18 @@ describe('a feature in words', () => {
     }
   })
   it('two of three, and which is spared', () => {
-    expect(agentsSentence(['heat', 'steam'])).toBe('heat and steam, no pressure: the hand carries the iron; what presses comes afterwards')
+    expect(agentsSentence(['heat', 'steam'])).toBe('heat and steam, no pressure: carry the iron\'s weight; press afterwards')
     expect(agentsSentence(['heat', 'pressure'])).toContain('no steam')
-    expect(agentsSentence(['steam', 'pressure'])).toContain('no hot iron')
+    expect(agentsSentence(['steam', 'pressure'])).toContain('does not touch')
     expect(agentsSentence(['pressure'])).toBe('pressure alone')
   })
   it('what is not there has a stand-in', () => {
     expect(supportWords({ key: 'ham', standIn: null })).toBe('ham')
-    expect(supportWords({ key: 'ham', standIn: 'towel' })).toBe('a rolled towel (for want of a ham)')
-    expect(supportWords({ key: 'cards', standIn: 'paper' })).toBe('strips of paper (for want of a few strips of card)')
+    expect(supportWords({ key: 'ham', standIn: 'towel' })).toBe('a rolled towel (in place of a ham)')
+    expect(supportWords({ key: 'cards', standIn: 'paper' })).toBe('strips of paper (in place of a few strips of card)')
   })
   it('how long it lies', () => {
-    expect(restSentence(65, 45, true)).toBe('Leave it under the clapper for 65\u00A0s: then it is under 45 °C and may be moved.')
+    expect(restSentence(65, 45, true)).toBe('Leave it under the clapper for 65\u00A0s: then it is below 45 °C and you can move it.')
   })
 })
 
@@ -74,8 +74,8 @@ describe('hems, grids and what comes before the knife, in words', () => {
   })
   it('a lining is held clear, or may stay', () => {
     const base = { peakC: 100, limitC: 125, holdClear: false, keepSoleOff: false }
-    expect(liningSentence(base, 'Viscose')).toBe('Viscose may lie behind: it comes to 100 °C, and stands 125 °C.')
-    expect(liningSentence({ ...base, holdClear: true }, 'Acetate')).toContain('and be wetted')
+    expect(liningSentence(base, 'Viscose')).toBe('Viscose may stay behind: it reaches 100 °C; its limit is 125 °C.')
+    expect(liningSentence({ ...base, holdClear: true }, 'Acetate')).toContain('and get wet')
     expect(liningSentence({ ...base, holdClear: true, peakC: 130 }, 'Acetate')).toContain('over the 125 °C it stands')
     expect(liningSentence({ ...base, keepSoleOff: true }, 'Acetate')).toContain('keep it off')
   })
@@ -90,7 +90,7 @@ describe('hems, grids and what comes before the knife, in words', () => {
     expect(beforeCutting('water', 14, true, 9)[0]).toBe('Mist it')
     expect(beforeCutting('water', null, false, 9)[1]).toContain('spray half, twice')
     expect(beforeCutting(null, null, false, null)).toHaveLength(4)
-    expect(beforeCutting('water', 14, false, 9)[2]).toContain('until it is dry: 9\u00A0s a place')
+    expect(beforeCutting('water', 14, false, 9)[2]).toContain('until it is dry: 9\u00A0s at each position')
   })
   it('what the house chose, and why', () => {
     const rules = rulesSchema.parse({ seams: 'oneSide', cooling: 'touch' })
@@ -102,6 +102,6 @@ describe('hems, grids and what comes before the knife, in words', () => {
     expect(widthSentence('12 mm', 0.9)).toBe('12 mm narrower, 0.9 %.')
     expect(widthSentence('12 mm', -0.9)).toBe('12 mm wider, 0.9 %.')
     expect(widthSentence('0 mm', 0)).toBe('It has kept its width.')
-    expect(washSentence(60, 30)).toContain('washed at 60 °C; the tape stands 30 °C')
+    expect(washSentence(60, 30)).toContain('washed at 60 °C; the tape holds to 30 °C')
   })
 })

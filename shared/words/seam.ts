@@ -22,7 +22,7 @@ const STAND_IN: Record<NonNullable<Support['standIn']>, string> = {
 }
 /** What lies under it or on it, with what is taken where it is not there. */
 export const supportWords = ({ key, standIn }: Support): string =>
-  standIn ? `${STAND_IN[standIn]} (for want of a ${SUPPORT_NAME[key].replace(/^strips/, 'few strips')})` : SUPPORT_NAME[key]
+  standIn ? `${STAND_IN[standIn]} (in place of a ${SUPPORT_NAME[key].replace(/^strips/, 'few strips')})` : SUPPORT_NAME[key]
 
 const MOTION_WORDS: Record<Motion, string> = {
   tipAlong: 'only the tip, along the seam', toThePoint: 'from the wide end to the point, not beyond it',
@@ -33,27 +33,27 @@ export const AGENT_NAME: Record<Agent, string> = { heat: 'heat', steam: 'steam',
 /** What the hands have to know of it besides. */
 export const SEAM_DETAIL_NOTE: Partial<Record<SeamDetailKey, string>> = {
   seamOpen: 'From the wrong side first, then a light look at the face.',
-  seamOneSide: 'To the darker fabric, or to the side with fewer seams; dark fabric uppermost while the fingers lay it.',
-  curvedSeam: 'Snip or notch it first, so that it lies round the ham.',
-  sleeveSeam: 'Only the seam over the roll: nothing under it is marked.',
-  dart: 'Horizontal ones down, vertical ones to the centre; lightly, and stop short of the point.',
-  pleat: 'Lay it with the fingers, pin it, set the iron on and lift it: a push moves the fold.',
-  gather: 'Into the seam edge only: an iron in the fullness flattens it for good.',
-  collarEdge: 'Roll the seam a hair to the under side before it is pressed.',
-  neckEdge: 'It stretches most of all: never along it.',
+  seamOneSide: 'To the darker fabric, or to the side with fewer seams. Keep the dark fabric on top while you finger-press it.',
+  curvedSeam: 'Snip or notch it first, so that it fits round the ham.',
+  sleeveSeam: 'Only the seam touches the roll, so nothing under it is marked.',
+  dart: 'Press horizontal darts down, vertical ones to the centre; lightly, and stop short of the point.',
+  pleat: 'Fold it with your fingers and pin it. Set the iron down and lift it: pushing moves the fold.',
+  gather: 'Press the seam edge only: an iron in the fullness flattens it for good.',
+  collarEdge: 'Roll the seam slightly to the under side, then press.',
+  neckEdge: 'It stretches easily: never push the iron along it.',
   facing: 'Stop before its inner edge, or that edge shows on the right side.',
   hemFold: 'Stop short of its upper edge.',
   binding: 'Dry while it is folded; steam only to set it.',
-  crease: 'What is still there once it is cold is moistened and pressed again.',
-  largeFlat: 'The large hot iron for large fabric; along the grain, never across the bias.',
+  crease: 'If the crease is still there once cold, moisten it and press again.',
+  largeFlat: 'Use the large iron for large fabric; along the grain, never across the bias.',
 }
 /** Two of three. */
 export function agentsSentence(agents: readonly Agent[]): string {
   const spared = (['heat', 'steam', 'pressure'] as const).filter(a => !agents.includes(a))
   if (agents.length < 2) return `${AGENT_NAME[agents[0] ?? 'pressure']} alone`
   const why = spared[0] === 'pressure'
-    ? 'the hand carries the iron; what presses comes afterwards'
-    : spared[0] === 'steam' ? 'dry: nothing gives way' : 'no hot iron on it'
+    ? 'carry the iron\'s weight; press afterwards'
+    : spared[0] === 'steam' ? 'dry, so nothing shifts' : 'the iron does not touch it'
   return `${listWords(agents.map(a => AGENT_NAME[a]))}, no ${spared[0]}: ${why}`
 }
 
@@ -73,7 +73,8 @@ export function seamDetailSentence(p: SeamDetailPlan, units: DisplayUnits = METR
 const settingWords = (s: RecipePayload['setting'], units: DisplayUnits) => `${s.label} ${celsius(s.meanC, units)}`
 /** How long it lies. */
 export const restSentence = (restS: number, untilC: number, clapped: boolean, units: DisplayUnits = METRIC): string =>
-  `Leave it ${clapped ? 'under the clapper' : 'lying'} for ${seconds(restS)}: then it is under ${celsius(untilC, units)} and may be moved.`
+  `Leave it ${clapped ? 'under the clapper' : 'flat'} for ${seconds(restS)}: then it is below ${celsius(untilC, units)} `
+  + 'and you can move it.'
 
 const SIDE_WORDS = { back: 'the wrong side', face: 'the right side' } as const
 
@@ -87,70 +88,70 @@ export function stepWords(s: SeamDetailStep, units: DisplayUnits = METRIC): stri
     case 'hover':
       return `Steam, held over it, ${seconds(s.forS)}`
     case 'fingers':
-      return 'Lay it with the fingers as it shall lie'
+      return 'Finger-press it into place'
     case 'roller':
       return 'Press it with the seam roller'
     case 'coldIron':
       return 'Under the weight of a cold iron, overnight'
     case 'stitch':
-      return 'Stitch it flat where it has to stay'
+      return 'Stitch it flat where it must stay'
     case 'look':
       return `A light press from ${SIDE_WORDS[s.side]}, ${seconds(s.forS)}`
     case 'clapper':
-      return `Clapper on, ${seconds(s.forS)}, until under ${celsius(s.untilC, units)}`
+      return `Clapper on, ${seconds(s.forS)}, until below ${celsius(s.untilC, units)}`
     case 'rest':
-      return `Let it lie, ${seconds(s.forS)}, until under ${celsius(s.untilC, units)}`
+      return `Leave it flat, ${seconds(s.forS)}, until below ${celsius(s.untilC, units)}`
   }
 }
 
 const setsWords = ({ setC, by, fibre }: SetPoint, moist: boolean, units: DisplayUnits): string => {
   const name = fibre ? FIBRES[fibre].name : 'Fabric of unknown fibre'
-  const how = by === 'plastic' ? 'softens and sets' : by === 'unknown' ? 'is asked for no more than' : moist ? 'sets moist' : 'sets dry'
-  return `${name} ${how} at ${celsius(setC, units)}; the last ply has to reach that.`
+  const how = by === 'plastic' ? 'softens and sets' : by === 'unknown' ? 'is taken no higher than' : moist ? 'sets moist' : 'sets dry'
+  return `${name} ${how} at ${celsius(setC, units)}; the last layer must reach that.`
 }
 
 /** Why it is done so. */
 export function seamDetailReason(r: SeamDetailReason, units: DisplayUnits = METRIC): string {
   switch (r.why) {
     case 'noHeat':
-      return r.fumes ? 'It gives off fumes when it is heated: never.' : 'It stands no iron at all.'
+      return r.fumes ? 'It gives off fumes when heated: never iron it.' : 'It takes no iron at all.'
     case 'pile':
       return r.steam
-        ? 'Pile is never pressed flat: steam lifts it, fingers lay the seam.'
-        : 'Pile, and no steam for it: the fingers alone.'
+        ? 'Never press pile flat: steam lifts it, fingers open the seam.'
+        : 'Pile, and no steam for it: use your fingers only.'
     case 'sets':
       return setsWords(r.setPoint, r.moist, units)
     case 'stretches':
-      return 'It stretches: nothing is pushed, and no steam before it lies as it shall.'
+      return 'It stretches: do not push the iron, and steam only once it is in place.'
     case 'house':
       return r.piecing === 'dry'
-        ? 'House rule, piecing dry: water lets a seam wander; steam only sets what is settled.'
-        : 'House rule, piecing with steam: it corrects as it presses.'
+        ? 'House rule, piecing dry: water lets a seam shift. Steam only to set the finished block.'
+        : 'House rule, piecing with steam: you can straighten it while you press.'
     case 'moistSets':
-      return 'Moist it sets sooner and at less heat; the iron is carried, and what presses comes after.'
+      return 'Moist, it sets sooner and at less heat. Carry the iron\'s weight and press afterwards.'
     case 'noMoisture':
       return {
-        water: 'Water or steam would mark it: dry.', iron: 'This iron gives no steam, and the fabric may not be misted: dry.',
-        useless: 'Moisture does nothing for it: dry.',
+        water: 'Water or steam would mark it: press dry.', iron: 'This iron gives no steam, and the fabric must not be misted: press dry.',
+        useless: 'Moisture does not help it: press dry.',
       }[r.barred]
     case 'neverSets':
-      return `The last ply comes to ${celsius(r.lastC, units)} only, not to ${celsius(r.setC, units)}: `
-        + 'it will not stay by heat alone. Stitch it down, or press each ply before it is folded.'
+      return `The last layer reaches only ${celsius(r.lastC, units)}, not ${celsius(r.setC, units)}: `
+        + 'heat alone will not hold it. Stitch it down, or press each layer before you fold it.'
     case 'printsThrough':
-      return `The allowance stands ${lengthWords(r.print.ridgeMm, units)} high and shows from ${lengthWords(r.print.seenFromMm, units)}: `
-        + 'strips of card under it, less weight.'
+      return `The allowance is ${lengthWords(r.print.ridgeMm, units)} high and shows from ${lengthWords(r.print.seenFromMm, units)}: `
+        + 'put strips of card under it and press lighter.'
     case 'ridge':
-      return `It stands ${lengthWords(r.bulk.stepMm, units)} over what lies beside it: `
+      return `It is ${lengthWords(r.bulk.stepMm, units)} higher than the fabric beside it: `
         + `the iron leaves ${lengthWords(r.bulk.unpressedMm, units)} `
-        + 'unpressed on either side. Layer the allowances, or go along its sides with the tip.'
+        + 'unpressed on either side. Grade the allowances, or press along its sides with the tip.'
     case 'shortTouches':
-      return `No press longer than ${seconds(r.maxS)} on this finish: ${r.touches} of them, the iron away between.`
+      return `On this finish press no longer than ${seconds(r.maxS)} at a time: ${r.touches} presses, lifting the iron between.`
     case 'backOnly':
-      return 'Only ever from the wrong side: its face stands no iron.'
+      return 'Press only from the wrong side: its right side takes no iron.'
     case 'texture':
-      return 'Its texture would be pressed flat: from the wrong side only, into something soft, the iron\'s weight and no more.'
+      return 'The iron would flatten its texture: press only from the wrong side, on something soft, with no more than the iron\'s weight.'
     case 'bothSides':
-      return 'Too thick for one side: turned over, and as long again.'
+      return 'Too thick for one side: turn it over and press as long again.'
     case 'noCooler':
       return `The coolest setting gives ${celsius(r.coolestC, units)}; the fabric limit is ${celsius(r.limitC, units)}.`
   }
@@ -176,14 +177,14 @@ export function beforeCutting(body: Body | null, soaks: number | null, dark: boo
     : [
         `${body === 'water' ? 'Mist it' : `Spray ${name} on`}${dark && body !== 'water' ? ', from the wrong side: it shows on dark' : ''}`,
         soaks === null
-          ? 'It holds less than that: spray half, twice'
-          : `Wait ${seconds(soaks)} until it has soaked in: what sizzles still lies on top`,
+          ? 'It cannot hold that much: spray half, twice'
+          : `Wait ${seconds(soaks)} until it has soaked in: if it sizzles, it has not`,
       ]
   return [
     ...wetted,
-    `Press it flat along the grain${driesS === null ? '' : `, until it is dry: ${seconds(driesS)} a place`}`,
-    'Let it lie until it is quite cold',
-    `Look: a crease that is still there is ${body === null ? 'pressed once more' : 'moistened again, with a little sizing'}`,
+    `Press it flat along the grain${driesS === null ? '' : `, until it is dry: ${seconds(driesS)} at each position`}`,
+    'Leave it until it is quite cold',
+    `If a crease is still there, ${body === null ? 'press it once more' : 'moisten it again, with a little sizing'}`,
     'Measure its width again, then cut',
   ]
 }
@@ -192,21 +193,21 @@ export function beforeCutting(body: Body | null, soaks: number | null, dark: boo
 export function hemRefusal(r: HemRefusal): string {
   switch (r.why) {
     case 'noHeat':
-      return r.fumes ? 'This fabric gives off fumes when heated: no tape on it.' : 'This fabric stands no iron: no tape on it.'
+      return r.fumes ? 'This fabric gives off fumes when heated: use no tape.' : 'This fabric takes no iron: use no tape.'
     case 'synthetic':
       return `${Math.round(r.sharePct)} % of it is synthetic: damp heat would set every edge of the hem into it for good.`
     case 'noWater':
-      return 'Water marks this fabric: no damp press cloth.'
+      return 'Water marks this fabric: use no damp press cloth.'
     case 'noSteam':
-      return 'This fabric stands no steam: no damp press cloth.'
+      return 'This fabric takes no steam: use no damp press cloth.'
     case 'pile':
-      return 'Pile is not pressed flat: no tape.'
+      return 'Never press pile flat: use no tape.'
     case 'noTape':
       return 'There is no tape with adhesive on the shelf.'
     case 'noAdhesive':
       return 'There is no adhesive on this tape.'
     case 'neverBonds':
-      return `Within a minute the tape comes to ${r.bond.toFixed(1)} of a bond only.`
+      return `Within a minute the tape reaches only ${r.bond.toFixed(1)} of a bond.`
     case 'noSettings':
       return 'No setting of this iron is cool enough for it.'
   }
@@ -214,16 +215,16 @@ export function hemRefusal(r: HemRefusal): string {
 export const HEM_INSTEAD = 'Stitch it by hand, or face it.'
 /** A lining behind a hem. */
 export function liningSentence(l: LiningBehind, name: string, units: DisplayUnits = METRIC): string {
-  const clear = l.peakC > l.limitC ? `, over the ${celsius(l.limitC, units)} it stands` : ' and be wetted'
+  const clear = l.peakC > l.limitC ? `, above its limit of ${celsius(l.limitC, units)}` : ' and get wet'
   const behind = l.holdClear
-    ? `${name}: hold it clear. Behind the hem it would come to ${celsius(l.peakC, units)}${clear}.`
-    : `${name} may lie behind: it comes to ${celsius(l.peakC, units)}, and stands ${celsius(l.limitC, units)}.`
+    ? `${name}: hold it clear. Behind the hem it would reach ${celsius(l.peakC, units)}${clear}.`
+    : `${name} may stay behind: it reaches ${celsius(l.peakC, units)}; its limit is ${celsius(l.limitC, units)}.`
   return l.keepSoleOff ? `${behind} The iron itself is too hot for it: keep it off.` : behind
 }
 /** Where a leg is folded and cut. */
 export const legSentence = (l: { name: string, byMm: number }, foldWords: string, cutWords: string, awayWords: string): string =>
-  `${l.name}: fold at ${foldWords}, cut at ${cutWords}; ${awayWords} fall away${l.byMm < 0 ? ', let down' : ''}.`
-export const TRY_SHOES = 'Measured with the shoes on, both legs: they are seldom alike.'
+  `${l.name}: fold at ${foldWords}, cut at ${cutWords}; ${awayWords} comes off${l.byMm < 0 ? ', let down' : ''}.`
+export const TRY_SHOES = 'Measure both legs, with the shoes on: they are seldom alike.'
 /** How well a grid nests. */
 export function nestSentence(crossings: number, apart: number, exact: boolean): string {
   if (crossings === 0) return 'No seams cross.'
@@ -231,9 +232,9 @@ export function nestSentence(crossings: number, apart: number, exact: boolean): 
   return `${apart} of ${crossings} crossings cannot nest${exact ? '' : ', as far as was looked'}.`
 }
 export const WHY_APART
-  = 'Round the tube, or through seams pressed as one, the directions come back to it the same way: one has to lie double.'
+  = 'Round the tube, or through seams pressed as one, its two seams must go the same way: one crossing is double.'
 /** Why a grid does not go by the house's rule for seams. */
-export const PATCHWORK_LIES = 'Patchwork lies to one side whatever garments do: it is stronger, and crossings nest. All open is thinner.'
+export const PATCHWORK_LIES = 'Press patchwork to one side: it is stronger, and crossings nest. Pressing it open is thinner.'
 export const LAYOUT_NAME: Record<string, string> = {
   chequers: 'Chequers', stripes: 'Stripes', steps: 'Steps', frame: 'Frames', cross: 'Cross',
 }
@@ -244,4 +245,4 @@ export const widthSentence = (by: string, pct: number): string =>
   Math.abs(pct) < 0.05 ? 'It has kept its width.' : `${by} ${pct > 0 ? 'narrower' : 'wider'}, ${Math.abs(pct).toFixed(1)} %.`
 /** A hem that is washed hotter than its tape withstands. */
 export const washSentence = (washC: number, standsC: number, units: DisplayUnits = METRIC): string =>
-  `This job is washed at ${celsius(washC, units)}; the tape stands ${celsius(standsC, units)} and would come down again. Stitch it.`
+  `This job is washed at ${celsius(washC, units)}; the tape holds to ${celsius(standsC, units)} and would come loose. Stitch it.`

@@ -63,8 +63,8 @@ describe('figures', () => {
     expect(missedSentence(12.2, 3, 'Locker iron')).toMatch(/3 places of 12 cm².*Locker iron reaches more of it/)
   })
   it('an order against its bound, and what another would change', () => {
-    expect(orderQuality(600, 600, true)).toMatch(/No order is finished sooner/)
-    expect(orderQuality(660, 600, false)).toMatch(/before 10:00.*10 % over/)
+    expect(orderQuality(600, 600, true)).toMatch(/No other order finishes sooner/)
+    expect(orderQuality(660, 600, false)).toMatch(/before 10:00.*10 % longer/)
     expect([finishDifference(-125), finishDifference(0.2)]).toEqual(['2 min 5 s sooner', 'no sooner'])
     expect(finishDifference(30)).toMatch(/30.s later/)
     const recipe = { setting: { label: 'wool', meanC: 150, swingC: 5, origin: 'typical' as const } }
@@ -72,8 +72,8 @@ describe('figures', () => {
     expect(operationLine({ placements: 0, recipe: null, standing: 'hands' }, null, 'after sewing')).toBe('by hand, after sewing')
   })
   it('what changed since a run was planned', () => {
-    expect(changedSentence({ added: 2, gone: 0, other: 1 })).toMatch(/2 to press came in, 1 are pressed otherwise\.$/)
-    expect(changedSentence({ added: 0, gone: 0, other: 0 })).toMatch(/nothing that changes what is pressed/)
+    expect(changedSentence({ added: 2, gone: 0, other: 1 })).toMatch(/2 added, 1 pressed differently\.$/)
+    expect(changedSentence({ added: 0, gone: 0, other: 0 })).toMatch(/the pressing stays the same/)
   })
 })
 
@@ -87,9 +87,9 @@ describe('cautions', () => {
     for (const words of [...Object.values(WATER_SENTENCE), ...Object.values(VERDICT_SENTENCE)]) expect(words).toMatch(/^[A-Z].*\.$/)
   })
   it('an iron says what is in it', () => {
-    expect(ironCareWords({ water: 'tap', bookWater: 'tap', cleanedAt: null })).toMatch(/^Tap water, as its book asks; nobody wrote/)
+    expect(ironCareWords({ water: 'tap', bookWater: 'tap', cleanedAt: null })).toMatch(/^Tap water, as its manual asks; no cleaning/)
     const asked = ironCareWords({ water: 'tap', bookWater: 'distilled', cleanedAt: '2026-11-20T10:00:00Z' })
     expect(asked).toMatch(/asks: distilled water; iron cleaned 20 Nov/)
-    expect(ironCareWords({ water: 'none', bookWater: null, cleanedAt: null })).toMatch(/its book is lost/)
+    expect(ironCareWords({ water: 'none', bookWater: null, cleanedAt: null })).toMatch(/its manual is lost/)
   })
 })

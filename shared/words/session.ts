@@ -9,11 +9,11 @@ import { celsius, dayWords, lengthWords, patchWords, timeWords } from './measure
 export const OPERATION_NAME: Record<OperationKind, string> = {
   preshrink: 'Preshrink', trim: 'Preshrink trim', fuse: 'Fuse', tack: 'Tack web', peel: 'Peel paper', hold: 'Hold', sew: 'Sew and turn',
   flatten: 'Press flat', seam: 'Press', hem: 'Hem', tape: 'Tape the join', fingers: 'By hand',
-  hole: 'Patch', badge: 'Motif', transfer: 'Transfer', letters: 'Letters', shape: 'Shape', stitch: 'Stitch', remedy: 'Put right',
+  hole: 'Mend', badge: 'Badge', transfer: 'Transfer', letters: 'Letters', shape: 'Appliqué', stitch: 'Stitch', remedy: 'Repair',
 }
 /** How far its recipe is to be trusted. */
 export const STANDING_WORDS: Record<Standing, string> = {
-  proved: 'proved', held: 'held, not washed yet', stale: 'proved before, on other ground', estimated: 'estimated', hands: 'by hand',
+  proved: 'proved', held: 'held, not washed yet', stale: 'proved on another setup', estimated: 'estimated', hands: 'by hand',
 }
 export const KEEP_OUT_NAME: Record<KeepOutKind, string> = { button: 'Button', zip: 'Zip', seam: 'Thick seam', other: 'Something else' }
 export const EDGE_NAME: Record<EdgeFound, string> = { holds: 'holds', nail: 'a nail starts it', lifts: 'lifts' }
@@ -46,10 +46,10 @@ export function missedSentence(cm2: number, places: number, smaller: string | nu
   const what = `${where} of ${patchWords(cm2, units)} in all cannot be reached`
   return smaller ? `${what}: ${smaller} reaches more of it.` : `${what}: take what is in the way off, or stitch there.`
 }
-export const NOTHING_LEFT = 'What the iron must not stand on lies over all of it: nothing is left to press.'
+export const NOTHING_LEFT = 'Nothing is left to press: what the iron must avoid covers all of it.'
 /** A moving sole. */
 export const circlesSentence = (share: number, stillS: number, holdS: number): string =>
-  `In small circles every part lies under the iron for at least ${Math.round(share * 100)} % of a press: `
+  `In small circles every part is under the iron for at least ${Math.round(share * 100)} % of a press: `
   + `${seconds(holdS)} instead of ${seconds(stillS)}.`
 
 const HAND_WORDS = {
@@ -126,8 +126,8 @@ export function operationLine(
 
 /** Two boards at the same thing. */
 export const twoBoardsSentence = (name: string, at: string): string =>
-  `${name} was taken in hand on another board too, at ${at}. If both go on it is pressed twice.`
-export const heldElsewhere = (name: string): string => `${name} is in hand on another board.`
+  `${name} was also started on another board, at ${at}. If both continue, it is pressed twice.`
+export const heldElsewhere = (name: string): string => `${name} is being pressed on another board.`
 
 /** Said aloud, where someone may be hurt. */
 export const warningSentence = (w: Warning, iron: string): string =>
@@ -142,34 +142,34 @@ export function soleAsksSentence(asks: NonNullable<SoleAsks>): string {
   const why = asks.why === 'bare'
     ? `Adhesive met the bare iron ${asks.times === 1 ? 'once' : `${asks.times} times`}`
     : `${asks.times} presses with adhesive`
-  return `${why} since it was last cleaned. Clean it as its book says: warm, not hot, over a damp cloth; no blade, no scouring; `
-    + 'then once over scrap.'
+  return `${why} since it was last cleaned. Clean it as its manual says: wipe it warm, not hot, on a damp cloth; `
+    + 'no blade, no scouring pad; then press a scrap once.'
 }
 /** What an iron is filled with, what its book asks for, and when its sole was last cleaned. */
 export function ironCareWords(
   i: { water: Water, bookWater: Water | null, cleanedAt: string | null }, units: DisplayUnits = METRIC,
 ): string {
-  const asks = i.bookWater === i.water ? 'as its book asks' : `its book asks: ${WATER_NAME[i.bookWater ?? 'none'].toLowerCase()}`
-  const book = i.bookWater === null ? 'its book is lost' : asks
+  const asks = i.bookWater === i.water ? 'as its manual asks' : `its manual asks: ${WATER_NAME[i.bookWater ?? 'none'].toLowerCase()}`
+  const book = i.bookWater === null ? 'its manual is lost' : asks
   const cleaned = i.cleanedAt
     ? `iron cleaned ${dayWords(i.cleanedAt, units)}`
-    : 'nobody wrote down when its iron was cleaned'
+    : 'no cleaning is recorded'
   return `${WATER_NAME[i.water]}, ${book}; ${cleaned}.`
 }
 export const WATER_SENTENCE: Record<NonNullable<WaterFault>, string> = {
   hardOnPale:
-    'Tap water in the iron and pale fabric: minerals spot it. Fill it as its book says, or press under a damp press cloth instead.',
+    'Tap water in the iron and pale fabric: minerals spot it. Fill it as its manual says, or press under a damp press cloth instead.',
   hardOnShiny:
-    'Tap water in the iron and shiny fabric: drops leave rings. Fill it as its book says, or press under a damp press cloth instead.',
-  otherThanBook: 'The iron is filled with something other than its book asks for.',
+    'Tap water in the iron and shiny fabric: drops leave rings. Fill it as its manual says, or press under a damp press cloth instead.',
+  otherThanBook: 'The iron is filled with other water than its manual asks for.',
 }
 
 /** What a session says of a recipe. */
 export const VERDICT_SENTENCE: Record<RecipeVerdict, string> = {
-  holds: 'Every edge that was tried holds: the recipe stands.',
-  tooLittle: 'An edge lifts where every position was given its full time: the recipe itself is too little. Press a swatch.',
-  placesMissed: 'Edges lift only where a position was missed or cut short: the recipe stands, press those places again.',
-  untried: 'No edge has been tried.',
+  holds: 'Every edge you tried holds: keep the recipe.',
+  tooLittle: 'An edge lifts although every position had its full time: the recipe is too weak. Press a test swatch.',
+  placesMissed: 'Edges lift only where a position was missed or cut short. Keep the recipe and press those places again.',
+  untried: 'No edge tried yet.',
 }
 /** What the other order would change. */
 export const finishDifference = (s: number): string =>
@@ -177,15 +177,15 @@ export const finishDifference = (s: number): string =>
 /** How good an order is. */
 export const orderQuality = (finishS: number, boundS: number, exact: boolean): string =>
   exact
-    ? 'No order is finished sooner.'
-    : `No order is finished before ${clockWords(boundS)}; this one is ${Math.round((finishS / boundS - 1) * 100)} % over that.`
+    ? 'No other order finishes sooner.'
+    : `No order can finish before ${clockWords(boundS)}; this one takes ${Math.round((finishS / boundS - 1) * 100)} % longer.`
 
 /** What is other in the pieces than when a session was planned. */
 export function changedSentence({ added, gone, other }: Record<'added' | 'gone' | 'other', number>): string {
   const parts = [
-    added > 0 ? `${added} to press came in` : '', gone > 0 ? `${gone} fell away` : '', other > 0 ? `${other} are pressed otherwise` : '',
+    added > 0 ? `${added} added` : '', gone > 0 ? `${gone} removed` : '', other > 0 ? `${other} pressed differently` : '',
   ].filter(Boolean)
-  return `The pieces of this job were changed since the session was planned: ${parts.join(', ') || 'nothing that changes what is pressed'}.`
+  return `The pieces of this job were changed since the session was planned: ${parts.join(', ') || 'the pressing stays the same'}.`
 }
 /** How the note of a swatch begins that was an edge tried in a pressing session. */
 export const SESSION_NOTE = 'Pressed in a session'

@@ -12,10 +12,10 @@ export function makerSentence(t: MakerTrouble, units: DisplayUnits = METRIC): st
       return `The maker says ${celsius(t.makerC, units)}; this adhesive is done at about ${celsius(t.windowC, units)} and would `
         + `strike through. Look at the units.`
     case 'washWakesIt':
-      return `Washed at ${celsius(t.washC, units)} a typical grade of this adhesive wakes (it stands `
+      return `Washed at ${celsius(t.washC, units)} a typical grade of this adhesive softens again (it holds to `
         + `${celsius(t.typicalC, units)}). Prove it with a swatch and a wash.`
     case 'tumbleWakesIt':
-      return 'A hot dryer wakes a typical grade of this adhesive.'
+      return 'A hot dryer softens a typical grade of this adhesive.'
     case 'moistureIdle':
       return 'Steam or damp does nothing for this adhesive: it only keeps it cool until it is gone.'
     case 'machineHold':
@@ -24,7 +24,7 @@ export function makerSentence(t: MakerTrouble, units: DisplayUnits = METRIC): st
     case 'heatWithoutAdhesive':
       return 'There is a temperature in the maker\'s instructions, but no adhesive: is it a sew-in, or is the adhesive missing?'
     case 'nothingOnIt':
-      return 'The sheet is marked as the maker\'s, but nothing stands on it. Enter it, or mark the instructions as lost.'
+      return 'Maker\'s instructions are marked as here, but they are empty. Enter them, or mark them as lost.'
   }
 }
 

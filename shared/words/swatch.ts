@@ -7,7 +7,7 @@ import { seconds } from './names'
 import { celsius, degreesApart, lengthWords, unitWords } from './measure'
 
 export const UNKNOWN_NAME: Record<Unknown, string> = {
-  phase: 'where the thermostat stands', dial: 'what the dial really gives', swing: 'how far the thermostat swings',
+  phase: 'where the thermostat is in its cycle', dial: 'what the dial really gives', swing: 'how far the thermostat swings',
   thickness: 'the thickness', mass: 'the weight', contact: 'how closely the layers touch', pressure: 'how hard you bear down',
   moisture: 'how wet it is', timing: 'your count', melting: 'where this lot of adhesive melts', rate: 'how fast this lot bonds',
 }
@@ -56,8 +56,8 @@ const SUSPECT: Record<Suspect, string> = {
 
 /** Why the clock of the press that is going on is not to be trusted. */
 export const doubtSentence = (d: Doubt): string => d.why === 'slept'
-  ? `This machine slept for ${seconds(d.forS)}. The press goes on and is kept, but its seconds are not trusted.`
-  : `This machine's clock was set by ${seconds(Math.abs(d.byS))}. The press goes on and is kept, but its seconds are not trusted.`
+  ? `This machine slept for ${seconds(d.forS)}. The press continues and is kept, but we do not trust its seconds.`
+  : `This machine's clock was set by ${seconds(Math.abs(d.byS))}. The press continues and is kept, but we do not trust its seconds.`
 
 /** Why a swatch held or peeled. */
 export function causeSentence(c: Cause, units: DisplayUnits = METRIC): string {
@@ -76,7 +76,7 @@ export function causeSentence(c: Cause, units: DisplayUnits = METRIC): string {
     case 'clockRan':
       return `It was noted as down for ${seconds(c.heldS)} where ${seconds(c.askedS)} were asked: was the clock left running?`
     case 'disagrees':
-      return `Stiffness and model disagree: by the model it came to ${c.bond.toFixed(1)} of a bond, in the hand it graded ${c.grade}. `
+      return `Stiffness and estimate disagree: the estimate is ${c.bond.toFixed(1)} of a bond, your hand graded it ${c.grade}. `
         + `Likeliest first: ${c.suspects.map(x => SUSPECT[x]).join('; ')}.`
     case 'tooCool':
       return `The glue line got to ${celsius(c.peakC, units)}; this adhesive wants ${celsius(c.wantedC, units)}.`
@@ -93,9 +93,9 @@ export function causeSentence(c: Cause, units: DisplayUnits = METRIC): string {
       return `It went on to ${c.bond.toFixed(1)} times a bond, the glue line to ${celsius(c.peakC, units)}: the adhesive flowed. `
         + `Shorter, or a cooler setting.`
     case 'washTooHot':
-      return `It was washed at ${celsius(c.washC, units)}; the adhesive stands ${celsius(c.limitC, units)}.`
+      return `It was washed at ${celsius(c.washC, units)}; the adhesive takes ${celsius(c.limitC, units)}.`
     case 'bonded':
-      return `By the model it bonded: ${c.bond.toFixed(1)} of a bond.`
+      return `Estimated bond: ${c.bond.toFixed(1)}, enough to hold.`
   }
 }
 

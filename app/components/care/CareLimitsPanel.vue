@@ -142,7 +142,7 @@ const setTrims = (ids: unknown) => jobs.change(() => ({ trimIds: (ids as string[
           :label="`Bond of ${pair.supply.name} through ${ROUNDS} washes`" /></div>
         <p v-if="washed.held < ROUNDS && !never" class="mt-1 text-lg leading-snug" data-test="instead">
           <template v-if="washed.coolerC > 0">{{ cooler }}
-          </template><template v-if="washed.instead">Or {{ washed.instead.name }} instead: it stands this wash (dotted).
+          </template><template v-if="washed.instead">Or {{ washed.instead.name }} instead: it takes this wash (dotted).
             <NuxtLink to="/interfacing" class="underline">To the match</NuxtLink></template>
           <template v-if="washed.coolerC === 0 && !washed.instead">No cooler wash helps, and no supply in stock survives this wash: sew
             an interfacing in.

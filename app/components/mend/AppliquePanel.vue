@@ -180,7 +180,7 @@ const headline = computed(() => {
           : 'one by one' }}. <Sourced
           from="model" /></p>
       <p v-if="layoutFault" class="font-semibold text-alert" role="alert">{{ layoutFault }}</p>
-      <p>Sewn in the order of the numbers: what lies under another comes before it.</p>
+      <p>Sew them in the order of the numbers: shapes underneath come first.</p>
     </template>
     <template #form>
       <label class="block"><span class="block text-sm font-semibold">Ground</span>

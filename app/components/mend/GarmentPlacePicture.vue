@@ -132,7 +132,8 @@ const font = computed(() => Math.max(9, view.value.h / 26))
       <text :x="k.asideMm" :y="k.downMm + k.highMm / 2 + font * 0.9" text-anchor="middle" :font-size="font * 0.85" fill="var(--rc-ink)"
         stroke="var(--rc-paper)" :stroke-width="font * 0.22" paint-order="stroke">{{ KEEP_OUT_NAME[k.kind].toLowerCase() }}</text>
     </g>
-    <g data-hold="item" tabindex="0" role="button" class="cursor-move" aria-label="What is put on: arrows move it" data-test="placed"
+    <g data-hold="item" tabindex="0" role="button" class="cursor-move" aria-label="Badge, letters or label: arrows move it"
+      data-test="placed"
       @keydown="e => nudge(e, null)">
       <path :d="path(box)" fill="transparent" stroke="var(--rc-mark)" stroke-width="1.500" stroke-dasharray="5 4"
         vector-effect="non-scaling-stroke" />

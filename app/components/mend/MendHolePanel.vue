@@ -161,7 +161,7 @@ onMounted(() => { void scraps.load() })
     <template v-if="shown === 'holes'" #how>
       <p v-if="strokeProblem" class="font-semibold text-alert" role="alert">{{ strokeProblem }}</p>
       <p v-for="(p, i) in patches" :key="i">{{ patches.length > 1 ? `Patch ${i + 1}: ` : '' }}{{ p.cutInPlace
-        ? 'The hole is so small that it is cut into the web once that lies in place'
+        ? 'The hole is small: cut it into the web once the web is in place'
         : 'The web has the hole cut out of it: no adhesive meets iron or daylight' }};
         {{ spec.edge === 'rounded' ? 'corners rounded, square ones peel in the wash'
           : spec.edge === 'pinked' ? 'its edge pinked' : 'its edge sealed with a drop of seam sealer, dried' }}.</p>
@@ -197,7 +197,7 @@ onMounted(() => { void scraps.load() })
       </div>
       <Choices :model-value="spec.edge" :options="EDGES" label="Edge of the patch" class="grid grid-cols-3 gap-1"
         @update:model-value="e => e && setSpec({ edge: e })" />
-      <USwitch :model-value="spec.papered" label="The web lies on a paper" @update:model-value="v => setSpec({ papered: v })" />
+      <USwitch :model-value="spec.papered" label="The web is on a paper" @update:model-value="v => setSpec({ papered: v })" />
       <PaperButtons :making="making" />
       <div v-if="scrap" class="text-[15px]">
         <p>Out of: <b>{{ scrap.name }}</b>, {{ spec.side === 'back' ? 'its back out' : 'its face out' }}{{ spec.marker

@@ -16,7 +16,7 @@ const emit = defineEmits<{ choose: [id: string | null] }>()
 const selection = useSelection()
 const NONE = 'none'
 const mark = (s: Suited) => [
-  ...(s.careShort ? [`stands only ${celsius(s.standsC!, selection.units)}`] : []), ...(s.heavy ? ['heavier than the fabric'] : []),
+  ...(s.careShort ? [`takes only ${celsius(s.standsC!, selection.units)}`] : []), ...(s.heavy ? ['heavier than the fabric'] : []),
   ...(s.none ? ['used up'] : []),
 ]
 const items = computed(() => [

@@ -219,7 +219,7 @@ const supplyName = (id: string) => library.supplies.find(s => s.id === id)?.name
         <p v-if="whatIf.irons !== null">{{ ironIds.length === 1 ? 'Use the second iron' : 'Use one iron' }}:
           <b>{{ finishDifference(whatIf.irons) }}</b></p>
         <template v-if="chosen">
-          <p v-if="whatIf.off !== null">{{ names.get(chosen) }} waits: <b>{{ finishDifference(whatIf.off) }}</b></p>
+          <p v-if="whatIf.off !== null">Without {{ names.get(chosen) }}: <b>{{ finishDifference(whatIf.off) }}</b></p>
           <p v-if="whatIf.more !== null">One more {{ names.get(chosen) }}: <b>{{ finishDifference(whatIf.more) }}</b></p>
           <UButton size="sm" variant="outline" color="neutral" @click="wait">
             {{ putOff.has(chosen) ? 'Press it' : 'Skip for now' }}</UButton>

@@ -64,7 +64,7 @@ function end(): void {
           planned, {{ sum(r => r.touches) }} presses of {{ sum(r => r.plannedTouches) }}, {{ sum(r => r.misses) }} missed.</p>
       </template>
     </div>
-    <aside class="min-h-0 space-y-3 overflow-auto max-[1000px]:overflow-visible" aria-label="What it tells you">
+    <aside class="min-h-0 space-y-3 overflow-auto max-[1000px]:overflow-visible" aria-label="What it shows">
       <div v-for="v in verdicts" :key="v.key" class="slip p-3" :class="v.verdict === 'tooLittle' ? 'border-l-4 border-l-alert' : ''"
         data-test="verdict">
         <p class="text-sm text-muted-ink">{{ v.of }}</p>

@@ -127,7 +127,7 @@ const headline = computed(() => {
               than where
               it comes to lie: {{ pair.easeMm > 0 ? 'ease it in' : 'open the side seam as far as the hem' }}.</p>
           </template>
-          <p v-if="curve">{{ mm(curve.easeMm) }} to ease along this curve; straight tape lies on it for {{ mm(curve.straightMm) }} at a
+          <p v-if="curve">{{ mm(curve.easeMm) }} to ease along this curve; straight tape follows it for {{ mm(curve.straightMm) }} at a
             time.
             <Sourced from="model" /></p>
           <p v-if="plan?.how === 'refused'" class="font-semibold text-alert" data-test="hem-refused">{{ hemRefusal(plan.because) }}

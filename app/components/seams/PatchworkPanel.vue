@@ -191,7 +191,7 @@ const hanging = computed(() => {
             @seam="id => (seam = id)" @patch="paint" />
           <p v-else class="mt-24 text-center text-xl font-semibold text-alert" role="alert" data-test="patchwork-problem">{{ made.why }}</p>
         </div>
-        <p class="text-[15px] text-muted-ink">From the wrong side. An arrow lies on the side to which both allowances are pressed; a
+        <p class="text-[15px] text-muted-ink">Seen from the wrong side. An arrow shows the side to which both allowances are pressed; a
           filled dot
           nests, a crossed one does not; figures are mm under the iron. A tap on a patch changes its colour; by keys, arrows and Space.</p>
       </div>
@@ -204,9 +204,9 @@ const hanging = computed(() => {
             tip from
             its
             middle outward.
-            <template v-if="hanging">Its allowances lie on the board; what is {{ hanging }} hangs over the edge, so that nothing under it
+            <template v-if="hanging">Put its allowances on the board; {{ hanging }} hangs over the edge, so that nothing under it
               is marked.</template>
-            {{ selection.rules.piecing === 'steam' ? 'Steam once it is preshrunk'
+            {{ selection.rules.piecing === 'steam' ? 'Steam once the block is finished'
               : 'Steam or sizing only at the end, to set it' }}; let it go
             cold.
             <NuxtLink to="/rules" class="underline">House rules</NuxtLink></p>

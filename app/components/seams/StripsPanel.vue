@@ -197,7 +197,7 @@ const SHADES = ['#efe6d2', '#e2d6ba', '#d3c39f', '#c6b48c', '#b9a57a', '#ad9869'
           <label class="block"><span class="block text-sm font-semibold">Of</span>
             <USelect :model-value="w.fibre" :items="waddingItems" class="w-full" aria-label="Fibre of the wadding"
               @update:model-value="f => wadding.setSpec({ fibre: f as FibreKey })" /></label>
-          <p class="text-sm font-semibold">At hand</p>
+          <p class="text-sm font-semibold">Available</p>
           <div v-for="(x, i) in w.sheets" :key="i" class="grid grid-cols-[1fr_1fr_auto] items-end gap-2">
             <LengthField :label="`Piece ${i + 1}, wide`" :least-mm="10" :most-mm="50000" :model-value="x.wideMm"
               @update:model-value="v => setSheet(i, { wideMm: v })" />

@@ -171,7 +171,7 @@ async function print(): Promise<void> {
         <li class="flex items-center gap-1"><svg width="20" height="12" aria-hidden="true">
           <rect x="1" y="1" width="18" height="10" fill="var(--rc-good)" fill-opacity=".13" stroke="var(--rc-good)"
             stroke-dasharray="4 2" /></svg>80 of 100</li>
-        <li>hatched: may not bond</li><li>dotted: may be hurt</li>
+        <li>hatched: may not bond</li><li>dotted: may be damaged</li>
         <li v-if="swatches.length">numbers: your swatches' grades (filled = passed)</li>
         <li v-if="recipe" class="ml-auto">
           <UButton size="xs" variant="link" color="neutral" class="min-h-6 py-0" icon="i-lucide-printer" :loading="printing"
@@ -219,7 +219,7 @@ async function print(): Promise<void> {
         <h2 class="mt-2 text-lg font-semibold">What
           {{ pairing.swatches.length === 1 ? 'your swatch' : `your ${Math.min(12, pairing.swatches.length)} swatches` }} taught</h2>
         <p v-if="pairing.learnt.contradicts"
-          class="font-semibold text-alert">They contradict each other or the model: nothing was bent to them. Look at those that
+          class="font-semibold text-alert">They contradict each other or the estimate, so we did not use them. Check those that
           stand out in the history.</p>
         <table v-else class="w-full text-[14px] leading-snug" data-test="learnt"><tbody>
           <tr v-for="s in pairing.learnt.shifts" :key="s.what" class="border-t border-dashed border-seam">

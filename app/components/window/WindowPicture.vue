@@ -104,7 +104,7 @@ const pinWords = computed(() => pinSentence(pin.holdS, pin.soleC, chance.value, 
     class="w-full touch-none select-none"
     role="application"
     tabindex="0"
-    :aria-label="`Window map. The pin stands at ${pinWords}. Arrows move it, Page up and Page down go to the next dial setting.`"
+    :aria-label="`Window map. The pin is at ${pinWords}. Arrows move it, Page up and Page down go to the next dial setting.`"
     data-test="window-map"
     @pointerdown="down"
     @pointermove="e => dragging && place(e)"
