@@ -76,7 +76,7 @@ describe('hems, grids and what comes before the knife, in words', () => {
     const base = { peakC: 100, limitC: 125, holdClear: false, keepSoleOff: false }
     expect(liningSentence(base, 'Viscose')).toBe('Viscose may stay behind: it reaches 100 °C; its limit is 125 °C.')
     expect(liningSentence({ ...base, holdClear: true }, 'Acetate')).toContain('and get wet')
-    expect(liningSentence({ ...base, holdClear: true, peakC: 130 }, 'Acetate')).toContain('over the 125 °C it stands')
+    expect(liningSentence({ ...base, holdClear: true, peakC: 130 }, 'Acetate')).toContain('above its limit of 125 °C')
     expect(liningSentence({ ...base, keepSoleOff: true }, 'Acetate')).toContain('keep it off')
   })
   it('how a grid nests', () => {
