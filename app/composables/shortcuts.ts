@@ -17,7 +17,7 @@ interface Key {
 /** Every key of the board, in one table: what is registered, shown beside a control and listed on **?** is read from here. */
 export const KEYS = {
   keys: { key: '?', shown: '?', does: 'This list of shortcuts', reach: 'board' },
-  iron: { key: ' ', shown: 'Space', does: 'Down, lift, turned, cold: the iron', reach: 'board' },
+  iron: { key: ' ', shown: 'Space', does: 'The iron: down, lift, turned, cold', reach: 'board' },
   today: { key: 't', shown: 'T', does: 'Today\'s jobs', reach: 'board' },
   shelf: { key: 's', shown: 'S', does: 'Supplies', reach: 'board' },
   irons: { key: 'i', shown: 'I', does: 'The irons', reach: 'board' },
@@ -25,7 +25,7 @@ export const KEYS = {
   mend: { key: ',', shown: ',', does: 'Mend and add', reach: 'board' },
   rules: { key: 'r', shown: 'R', does: 'House rules', reach: 'board' },
   rescue: { key: '.', shown: '.', does: 'Fix a problem', reach: 'board' },
-  practice: { key: ';', shown: ';', does: 'Practise', reach: 'board' },
+  practice: { key: ';', shown: ';', does: 'Practice', reach: 'board' },
   voice: { key: 'v', shown: 'V', does: 'Steps read aloud: on, off', reach: 'board' },
   fresh: { key: 'n', shown: 'N', does: 'New', reach: 'here' },
   change: { key: 'e', shown: 'E', does: 'Edit', reach: 'here' },
@@ -64,7 +64,7 @@ export const KEYS = {
   after: { key: 'f', shown: 'F', does: 'The results', reach: 'press' },
   clock: { key: 'c', shown: 'C', does: 'The test swatch', reach: 'press' },
   takeBack: { key: 'backspace', shown: 'Backspace', does: 'Undo', reach: 'press' },
-  aside: { key: 'x', shown: 'X', does: 'Skip this piece', reach: 'press' },
+  aside: { key: 'x', shown: 'X', does: 'Set this piece aside', reach: 'press' },
   another: { key: 'j', shown: 'J', does: 'Add a piece', reach: 'press' },
   holds: { key: 'h', shown: 'H', does: 'The edge of the cold piece holds', reach: 'press' },
   nail: { key: 'n', shown: 'N', does: 'A nail starts it', reach: 'press' },

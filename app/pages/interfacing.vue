@@ -10,11 +10,11 @@ import {
 import { interfacingNeed } from '#shared/cutting'
 import type { Page, Supply, Swatch } from '#shared/schemas'
 import {
-  CHANGE_NAME, clashSentence, drawnSentence, exclusionSentence, fabricWords, faultSentence, lengthWords, moneyWords, PART_NAME,
+  bendingWords, CHANGE_NAME, clashSentence, drawnSentence, exclusionSentence, fabricWords, faultSentence, moneyWords, PART_NAME,
   recipeSentence, STIFFNESS_NAME, WISH_NAME,
 } from '#shared/words'
 
-definePageMeta({ title: 'Match' })
+definePageMeta({ title: 'Interfacing' })
 const library = useLibrary()
 const selection = useSelection()
 const wish = useWish()
@@ -240,7 +240,7 @@ useShortcuts({ take })
         <div class="min-w-0 flex-1">
           <p class="ticket text-[1.45rem] font-semibold leading-tight" data-test="first-answer">{{ nameOf(lead) }}</p>
           <p class="text-[15px] leading-snug">
-            {{ lengthWords(lead.bendingMm, selection.units) }}: {{ STIFFNESS_NAME[lead.stiffness] }}.
+            {{ bendingWords(lead.bendingMm, selection.units) }}.
             <template v-if="leadProved ?? lead.recipe">
               {{ recipeSentence((leadProved ?? lead.recipe)!, selection.pressCloth?.name ?? null, selection.units) }}
               <Sourced :from="recipeFrom" />

@@ -5,7 +5,7 @@ import { chooseWay, courseOf, evaluate, METHODS, pressedS, adhesiveOf, type Reci
 import { toEvidence, toIronInput, toRecipe } from '#shared/mappers'
 import { blockedSentence, massWords, recipeHeadline, recipeSteps, scorePartWords, tackSentence, whySentence } from '#shared/words'
 
-definePageMeta({ title: 'Swatch' })
+definePageMeta({ title: 'Test swatch' })
 const library = useLibrary()
 const selection = useSelection()
 const press = usePress()

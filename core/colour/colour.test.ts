@@ -59,14 +59,14 @@ describe('palettes', () => {
     expect(deltaE00(p[0]!.lab, labOf('#7a2f3a'))).toBeLessThan(1)
   })
   it('a print gives its colours with the shares it was made with', () => {
-    const p = paletteOf(print({ kind: 'stripes', pressCloth: 0.3, colours: ['#1f2f5f', '#f2e6cf'], repeatMm: 10 }))
+    const p = paletteOf(print({ kind: 'stripes', coveredShare: 0.3, colours: ['#1f2f5f', '#f2e6cf'], repeatMm: 10 }))
     expect(p.map(c => Math.round(c.sharePct))).toEqual([70, 30])
     expect(deltaE00(p[0]!.lab, labOf('#1f2f5f'))).toBeLessThan(1.5)
     expect(deltaE00(p[1]!.lab, labOf('#f2e6cf'))).toBeLessThan(1.5)
   })
   it('shares do not depend on how large the picture is', () => {
     const of = (pxPerMm: number) => paletteOf(print({ pxPerMm, kind: 'checks', colours: ['#204020', '#d0c090', '#803020'],
-      pressCloth: 0.4 }))
+      coveredShare: 0.4 }))
     const small = of(3), large = of(9)
     expect(large.map(c => c.hex.length)).toEqual(small.map(c => c.hex.length))
     large.forEach((c, i) => expect(Math.abs(c.sharePct - small[i]!.sharePct)).toBeLessThan(3))
@@ -200,8 +200,8 @@ describe('the mend, from further and further off', () => {
     expect(corrected(yellow, [1, 1, 1]).rgba).toEqual(yellow.rgba)
   })
   it('a fine print, its figures out of line, is seen near and lost at three metres', () => {
-    const fabric = { kind: 'stripes', repeatMm: 3, pressCloth: 0.5, colours: ['#20305a', '#c8b890'] } as const
-    const patch = { ...fabric, kind: 'checks', repeatMm: 2.4, pressCloth: 0.3, seed: 9 } as const
+    const fabric = { kind: 'stripes', repeatMm: 3, coveredShare: 0.5, colours: ['#20305a', '#c8b890'] } as const
+    const patch = { ...fabric, kind: 'checks', repeatMm: 2.4, coveredShare: 0.3, seed: 9 } as const
     expect(seen(fabric, patch, 0.5).stepMended).toBeGreaterThan(seen(fabric, patch, 3).stepMended)
     expect(seen(fabric, patch, 3).shows).toBe(false)
   })
@@ -228,7 +228,7 @@ describe('the mend, from further and further off', () => {
     expect(repeated(tile, 40, 40).rgba).toEqual(tile.rgba)
   })
   it('a patch of the same print is shifted until its pattern goes on: it is invisible then', () => {
-    const stripes = { kind: 'stripes', repeatMm: 10, pressCloth: 0.5, colours: ['#9b2d30', '#f0e7d2'], wideMm: 40, highMm: 40 } as const
+    const stripes = { kind: 'stripes', repeatMm: 10, coveredShare: 0.5, colours: ['#9b2d30', '#f0e7d2'], wideMm: 40, highMm: 40 } as const
     const base = repeated(print(stripes), 240, 240), tile = print({ ...stripes, seed: 12 })
     const laid = (shift: { x: number, y: number }) =>
       seenAt(throughHoles(base, repeated(tile, 240, 240, shift), [hole], 4), base, 1)

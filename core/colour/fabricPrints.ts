@@ -9,8 +9,8 @@ export interface PrintAsk {
   colours: readonly string[]
   /** One figure with the ground about it, mm. */
   repeatMm: number
-  /** Share of the ground that is covered, 0 to 1. */
-  pressCloth?: number
+  /** Share of the ground that is printed over, 0 to 1. */
+  coveredShare?: number
   wideMm: number
   highMm: number
   pxPerMm: number
@@ -22,11 +22,11 @@ const bytes = (hex: string): [number, number, number] =>
 const WEAVE = 7
 
 /** A made-up fabric as a camera would give it: its figures, and the light and shade of its weave. */
-export function madePrint({ kind, colours, repeatMm, pressCloth = 0.4, wideMm, highMm, pxPerMm, seed }: PrintAsk): Picture {
+export function madePrint({ kind, colours, repeatMm, coveredShare = 0.4, wideMm, highMm, pxPerMm, seed }: PrintAsk): Picture {
   const wide = Math.round(wideMm * pxPerMm), high = Math.round(highMm * pxPerMm)
   const rgba = new Uint8ClampedArray(wide * high * 4), random = seeded(seed)
   const known = colours.map(bytes), figures = Math.max(1, known.length - 1)
-  const radius = Math.sqrt(pressCloth / Math.PI) * repeatMm, band = pressCloth * repeatMm
+  const radius = Math.sqrt(coveredShare / Math.PI) * repeatMm, band = coveredShare * repeatMm
   // Every cell of the repeat has its own shift and colour, by its place.
   const cellsX = Math.ceil(wideMm / repeatMm) + 2, cellsY = Math.ceil(highMm / repeatMm) + 2
   const cells = Array.from({ length: cellsX * cellsY }, () =>

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
-  compositeBendingMm, compositeLimits, couplingFrom, stiffnessOf, stiffnessRangeMm, STIFFNESSES, stiffnessAway, adhesivePressCloth,
+  compositeBendingMm, compositeLimits, couplingFrom, stiffnessOf, stiffnessRangeMm, STIFFNESSES, stiffnessAway, adhesiveCoverage,
   rigidityUNm, typicalCoupling,
   type Ply,
 } from '.'
@@ -42,7 +42,7 @@ describe('a fused composite', () => {
     expect(typicalCoupling('dots', 12, 0)).toBe(0)
     expect(typicalCoupling('film', 30, 1)).toBeGreaterThan(typicalCoupling('dots', 12, 1))
     expect(typicalCoupling('dots', 12, 5)).toBe(typicalCoupling('dots', 12, 1))
-    expect(adhesivePressCloth('none', 10)).toBe(0)
+    expect(adhesiveCoverage('none', 10)).toBe(0)
   })
 })
 

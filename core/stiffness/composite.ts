@@ -21,7 +21,7 @@ export const rigidityUNm = (massGsm: number, bendingMm: number): number => massG
 export const bendingOfRigidityMm = (massGsm: number, uNm: number): number => Math.cbrt(uNm / (massGsm * G_M_S2 * 1e-6))
 
 /** Share of the area that adhesive of this form and weight covers, 0–1. */
-export const adhesivePressCloth = (form: AdhesiveForm, adhesiveGsm: number): number =>
+export const adhesiveCoverage = (form: AdhesiveForm, adhesiveGsm: number): number =>
   form === 'none' || adhesiveGsm <= 0 ? 0 : form === 'film' ? 1 : Math.min(1, adhesiveGsm / COVERS_ALL_GSM[form])
 
 /**
@@ -30,8 +30,8 @@ export const adhesivePressCloth = (form: AdhesiveForm, adhesiveGsm: number): num
  * @param bond bond progress, 1 = full
  */
 export function typicalCoupling(form: AdhesiveForm, adhesiveGsm: number, bond: number): number {
-  const pressCloth = adhesivePressCloth(form, adhesiveGsm)
-  return pressCloth / (pressCloth + HALF_COUPLED_AT) * Math.min(1, Math.max(0, bond))
+  const coverage = adhesiveCoverage(form, adhesiveGsm)
+  return coverage / (coverage + HALF_COUPLED_AT) * Math.min(1, Math.max(0, bond))
 }
 
 export interface CompositeLimits {

@@ -53,7 +53,7 @@ async function tellSwatch(swatch: SwatchRow, body: CareEventBody, jobName: strin
 
 /**
  * Keeps how a garment came back, once by its key. What was seen of an interfacing is told to the swatch behind it as well, so that proofs,
- * what is learned and Match's past hear of it by the one way they have.
+ * lessons and the pairing's history learn of it in the one way they have.
  */
 export async function addCareEvent(context: Context, jobId: string, body: CareEventBody): Promise<CareLog> {
   const { workroomId } = context

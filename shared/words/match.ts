@@ -1,10 +1,19 @@
 import type { CandidateKind, Change, Clash, Exclusion, Fault, PartKey, Wish } from '#core/match'
-import type { Stiffness } from '#core/stiffness'
+import { stiffnessOf, type Stiffness } from '#core/stiffness'
 import { FIBRES } from '#core/materials'
 import { METRIC, type DisplayUnits } from '#core/units'
 import { DAMAGE_NAME } from './names'
 import { celsius, lengthWords, massWords } from './measure'
 
+/** Things that bend about as much, typical. */
+const BENDS_LIKE: Record<Stiffness, string> = {
+  drape: 'a silk scarf', light: 'a cotton shirt', crisp: 'new denim', firm: 'a stiff shirt collar', rigid: 'writing paper',
+}
+/** A bending length as the hand knows it, with its figure: "Crisp, like new denim (bending length 41 mm)". */
+export function bendingWords(bendingMm: number, units: DisplayUnits = METRIC): string {
+  const stiffness = stiffnessOf(bendingMm), name = STIFFNESS_NAME[stiffness]
+  return `${name[0]!.toUpperCase()}${name.slice(1)}, like ${BENDS_LIKE[stiffness]} (bending length ${lengthWords(bendingMm, units)})`
+}
 export const STIFFNESS_NAME: Record<Stiffness, string> = { drape: 'drape', light: 'light body', crisp: 'crisp', firm: 'firm',
   rigid: 'rigid' }
 export const PART_NAME: Record<PartKey, string> = {

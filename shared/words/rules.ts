@@ -50,7 +50,7 @@ export const QUESTIONS: Question[] = [
   },
   {
     key: 'patience', ask: 'How long is a hold?',
-    changes: 'from how many seconds a hold counts against a recipe, and against an interfacing in Match',
+    changes: 'from how many seconds a hold counts against a recipe, and against an interfacing',
     schools: [
       { value: '12', name: '12 s', why: 'Many small pieces.' }, { value: '20', name: '20 s', why: 'The usual.' },
       { value: '30', name: '30 s', why: 'Heavy fabric.' }, { value: '45', name: '45 s', why: 'Coats only.' },

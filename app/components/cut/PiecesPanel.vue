@@ -62,7 +62,7 @@ const drawn = computed(() =>
 )
 const shown = computed(() => drawn.value.find(d => d.piece.id === chosen.value?.id) ?? null)
 
-/** A piece of the job's fabric, with what Match chose for it. */
+/** A piece of the job's fabric, with the interfacing chosen for it. */
 function fresh(shape: JobPiece['shape'], name: string, pair: boolean): JobPiece {
   const own = jobs.fabric ?? jobs.job?.fabrics[0]
   const fabric = library.fabrics.find(c => c.id === own?.fabricId)

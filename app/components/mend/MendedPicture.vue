@@ -16,7 +16,7 @@ async function pictureOfLook(l: LookPayload, seed: number): Promise<Picture> {
   const [ground, ...rest] = l.palette
   return madePrint({
     kind: rest.length > 0 ? 'dots' : 'plain', colours: l.palette.map(p => p.hex), repeatMm: Math.max(4, (l.figureMm ?? 6) * 2),
-    pressCloth: Math.min(0.6, 1 - ground!.sharePct / 100), wideMm: 40, highMm: 40, pxPerMm: TILE_PX_PER_MM, seed,
+    coveredShare: Math.min(0.6, 1 - ground!.sharePct / 100), wideMm: 40, highMm: 40, pxPerMm: TILE_PX_PER_MM, seed,
   })
 }
 const marked = (l: LookPayload): LookPayload => spec.marker
