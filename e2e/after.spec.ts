@@ -156,7 +156,7 @@ test('a bubbled front: what is seen, one question, the remedy, pressed in its ru
   await expect(page.getByTestId('diagnosis')).toContainText('1 answered', { timeout: 20_000 })
   await expect(page.getByTestId('remedy')).toContainText('Lay it flat again', { timeout: 30_000 })
   await expect(page.getByTestId('remedy')).toContainText('wool · silk')
-  await expect(page.getByTestId('remedy')).toContainText('Shrink both first')
+  await expect(page.getByTestId('remedy')).toContainText('Preshrink both first')
   await looked(page, 'what may be wrong')
   await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
   await page.keyboard.press('Enter')

@@ -301,7 +301,7 @@ test('what cannot be drawn, read or laid is said, and nothing is lost', async ({
     page.request.post(`${server.url}/api/jobs/${job.id}/cuts`, { data: { supplyId: shelf.id, parts, metres, clientKey } })
   const key = crypto.randomUUID()
   for (const [parts, metres, says] of [
-    [[at(0, 0, 0), at(1, 5, 5)], 0.3, 'lies on'],
+    [[at(0, 0, 0), at(1, 5, 5)], 0.3, 'overlaps'],
     [[at(0, 700, 0)], 0.3, 'beyond what can be cut'],
     [[at(0, 0, 0)], 0.01, 'beyond what can be cut'],
     [[at(0, 0, 0)], 900, 'in stock'],
@@ -370,5 +370,5 @@ test('mats, a bag and a braid: sizes, order, section and curl', async ({ page })
   await expect(page.getByTestId('curl')).toContainText('not preshrunk: lifts')
   await looked(page, 'the trim')
   await page.getByLabel('Shrinks along, %').fill('0')
-  await expect(page.getByTestId('curl')).toContainText('not preshrunk: lies flat')
+  await expect(page.getByTestId('curl')).toContainText('not preshrunk: stays flat')
 })
