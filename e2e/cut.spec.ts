@@ -35,7 +35,7 @@ const drawing = (inner: string, size = 'width="200mm" height="150mm" viewBox="0 
 const settled = (page: Page) => expect(page.getByText(/in all; kept/)).toBeVisible()
 /** The search for a shorter layout is ended, where it has not ended by itself. */
 async function enough(page: Page): Promise<void> {
-  const button = page.getByRole('button', { name: 'Good enough' })
+  const button = page.getByRole('button', { name: 'Stop searching' })
   await expect(button.or(page.getByRole('button', { name: /Lay out again/ })).first()).toBeVisible({ timeout: 20_000 })
   if (await button.isVisible()) await button.click({ timeout: 1000 }).catch(() => undefined)
 }
@@ -59,11 +59,11 @@ test('a job: three blocks and a drawing, laid, moved, laid again, on paper, cut;
   await page.getByLabel('Length', { exact: true }).fill('9 1/2 in')
   await page.getByLabel('Height', { exact: true }).fill('62,5')
   for (const block of ['Circle', 'Pocket flap']) {
-    await page.getByRole('button', { name: /A block/ }).click()
+    await page.getByRole('button', { name: /Add block/ }).click()
     await page.getByTestId('blocks').getByRole('button', { name: block }).click()
     if (block === 'Circle') await page.getByLabel('Across', { exact: true }).fill('32 cm')
   }
-  await page.getByRole('button', { name: 'A drawing' }).click()
+  await page.getByRole('button', { name: 'Import drawing' }).click()
   await page
     .getByLabel('SVG drawing')
     .setInputFiles(drawing('<path id="Pennant" d="M10 10h120v90z"/><text>2 x</text><path id="loose" d="M0 0L30 30L30 0"/>'))
@@ -139,7 +139,7 @@ test('a job: three blocks and a drawing, laid, moved, laid again, on paper, cut;
   const before = lawn.stockM
   await page.getByRole('button', { name: /Cut this/ }).click()
   await expect(page.getByTestId('cut-slip')).toContainText('leave Placket lawn')
-  await page.getByRole('button', { name: 'It is cut' }).click()
+  await page.getByRole('button', { name: 'Record as cut' }).click()
   await expect(page.getByTestId('all-cut')).toContainText(/\d more offcut/)
   const cut = await cuttingOf(page, NAME)
   const { metres, parts } = cut.layouts.find(l => l.cutAt !== null)!
@@ -166,7 +166,7 @@ test('a job: three blocks and a drawing, laid, moved, laid again, on paper, cut;
   await expect(page.getByTestId('offcuts').locator('[data-part]')).toHaveCount(2, { timeout: 20_000 })
   await expect(page.getByTestId('layout-metres')).toContainText('0.00 m')
   await page.getByRole('button', { name: /Cut this/ }).click()
-  await page.getByRole('button', { name: 'It is cut' }).click()
+  await page.getByRole('button', { name: 'Record as cut' }).click()
   await expect(page.getByTestId('all-cut')).toContainText('0.00 m of Placket lawn cut')
   expect((await supplyNamed(page, 'Placket lawn')).stockM).toBeCloseTo(before - metres, 6)
   // What is thrown away is not laid on again.
@@ -241,7 +241,7 @@ test('what cannot be drawn, read or laid is said, and nothing is lost', async ({
   await page.getByLabel('How many').fill('24')
   await settled(page)
   // A drawing with an allowance larger than itself.
-  await page.getByRole('button', { name: 'A drawing' }).click()
+  await page.getByRole('button', { name: 'Import drawing' }).click()
   const svg = page.getByLabel('SVG drawing')
   for (const [file, says] of [
     [drawing('<rect width="10" height="10"/>', ''), 'does not say how large it is'],
@@ -270,7 +270,7 @@ test('what cannot be drawn, read or laid is said, and nothing is lost', async ({
   await settled(page)
 
   // A strip wider than the roll: by how much, and that it may be joined here.
-  await page.getByRole('button', { name: /A block/ }).click()
+  await page.getByRole('button', { name: /Add block/ }).click()
   await page.getByTestId('blocks').getByRole('button', { name: 'Waistband' }).click()
   await page.getByLabel('Length', { exact: true }).fill('1100')
   await page.getByRole('combobox', { name: 'Interfacing of the piece' }).click()

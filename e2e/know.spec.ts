@@ -75,7 +75,7 @@ test('an iron is calibrated with the probe; a probe that came off is refused', a
   await page.getByText('Type readings by hand').click()
   const lines = Array.from({ length: 60 }, (_, i) => `${i * 2};${i === 50 ? '23,5' : String(20 + i * 2).replace('.', ',')}`)
   await page.getByLabel('Readings').fill(lines.join('\n'))
-  await page.getByRole('button', { name: 'Use these' }).click()
+  await page.getByRole('button', { name: 'Use readings' }).click()
   await expect(page.getByTestId('probe-fit')).toContainText('the probe came off the soleplate')
 })
 

@@ -28,7 +28,7 @@ test('a collar in poplin: the shelf is judged, two are compared, one goes on to 
   await page.getByRole('button', { name: /drape must be kept/ }).click()
   await page.getByRole('radio', { name: 'firm', exact: true }).click()
 
-  await page.getByRole('button', { name: 'a size' }).click()
+  await page.getByRole('button', { name: 'Add size' }).click()
   await expect(page.getByText('long × wide × how many: 0.05 m²')).toBeVisible()
   await page.getByLabel('Piece 1: how many').fill('0')
   await page.getByLabel('Piece 1: how many').blur()
@@ -40,7 +40,7 @@ test('a collar in poplin: the shelf is judged, two are compared, one goes on to 
   await page.getByText('not, and why').click()
   await expect(page.getByTestId('excluded')).toContainText('Washed at 60 °C it would not last')
   await looked(page, 'interfacing')
-  await page.getByRole('button', { name: 'Use this' }).click()
+  await page.getByRole('button', { name: 'Use this interfacing' }).click()
   await expect(page).toHaveURL(/swatch/)
   await expect(page.getByRole('combobox', { name: 'Interfacing' })).toContainText('Band stiff')
   await expect(page.getByTestId('sentence')).toContainText(/press/i, { timeout: 30_000 })
@@ -59,7 +59,7 @@ test('a fabric that takes no heat still gets an answer; a workroom adds a place 
   await page.getByRole('radio', { name: 'Placket', exact: true }).click()
   await expect(page.getByTestId('first-answer')).toHaveText('Batiste, sew-in', { timeout: 20_000 })
   await expect(page.getByText('Sewn in: no heat, no adhesive.')).toBeVisible()
-  await expect(page.getByRole('button', { name: 'Use this' })).toHaveCount(0)
+  await expect(page.getByRole('button', { name: 'Use this interfacing' })).toHaveCount(0)
 
   await page.getByRole('button', { name: 'add a place' }).click()
   await page.getByRole('button', { name: 'Save place' }).click()

@@ -26,7 +26,7 @@ test('with the keyboard alone: a place, an interfacing, the window, its pin, and
     'aria-checked', 'true',
   )
   await expect(page.getByTestId('first-answer')).toBeVisible()
-  await tabTo(page.getByRole('button', { name: 'Use this' }))
+  await tabTo(page.getByRole('button', { name: 'Use this interfacing' }))
   await page.keyboard.press('Enter')
   await expect(page).toHaveURL(/swatch/)
   await expect(page.getByTestId('sentence')).toContainText(/press/i, { timeout: 30_000 })

@@ -39,7 +39,7 @@ test('by keys alone: a new fabric described, matched, pressed, graded and kept',
   await keys.press('Enter')
   await expect(page.getByRole('heading', { name: 'Bridge poplin' })).toBeVisible()
   await keys.press('2')
-  await expect(page.getByRole('button', { name: 'Use this' })).toBeVisible({ timeout: 30_000 })
+  await expect(page.getByRole('button', { name: 'Use this interfacing' })).toBeVisible({ timeout: 30_000 })
   await expect(page.getByTestId('excluded')).toBeVisible({ timeout: 30_000 })
   await keys.press('Enter')
   await expect(page.getByText('best', { exact: true })).toBeVisible({ timeout: 40_000 })

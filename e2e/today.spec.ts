@@ -30,7 +30,7 @@ test('today says of every job what is next; its order goes there, and the ticket
   // The place chosen and the interfacing taken belong to the job, on every device.
   await page.getByRole('radio', { name: 'Placket', exact: true }).click()
   await expect(ticket).toContainText('Jacket, placket')
-  await page.getByRole('button', { name: 'Use this' }).click({ timeout: 30_000 })
+  await page.getByRole('button', { name: 'Use this interfacing' }).click({ timeout: 30_000 })
   await expect(page).toHaveURL(/swatch/)
   const jackets = async () => (await jobs(page)).find(j => j.name.startsWith('Saloon evening'))!.fabrics[0]!
   await expect.poll(jackets).toMatchObject({ place: 'placket' })

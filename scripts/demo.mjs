@@ -67,4 +67,4 @@ for (let tries = 0; tries < 150; tries++) {
   if (answer?.ok) break
   await new Promise(done => setTimeout(done, 100))
 }
-console.log(`\n  Ready Cuff is on the board at ${url}   (${((Date.now() - began) / 1000).toFixed(1)} s; Ctrl-C puts everything away)\n`)
+console.log(`\n  Ready Cuff is on the board at ${url}   (${((Date.now() - began) / 1000).toFixed(1)} s; Ctrl-C stops everything)\n`)

@@ -6,7 +6,7 @@ const BASE = process.env.BASE_URL ?? 'http://127.0.0.1:4310'
 const browser = await chromium.launch({
   executablePath: process.env.CHROMIUM ?? ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium'].find(existsSync),
   args: [
-    '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-session', '--disable-background-networking',
+    '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking',
     '--disable-component-update',
     '--disable-sync',
   ],

@@ -261,7 +261,7 @@ useShortcuts({ take })
             {{ lead.tie.by === 'code' ? 'its code alone' : PART_NAME[lead.tie.by] }}.</p>
         </div>
         <UButton v-if="fused" size="xl" trailing-icon="i-lucide-arrow-right" class="min-h-14 shrink-0 text-lg"
-          @click="take">Use this</UButton>
+          @click="take">Use this interfacing</UButton>
       </div>
       <HangPicture class="mt-1" :fabric-bending-mm="match.fabricBendingMm"
         :chosen="chosen.map(c => ({ rank: c.rank, bendingMm: c.candidate.bendingMm }))" />

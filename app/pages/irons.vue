@@ -42,7 +42,7 @@ const x = (c: number) => (c - 60) / 180 * 100
       <div class="mb-3 flex items-center gap-4">
         <h1 class="text-2xl font-semibold">Irons</h1>
         <UButton class="ml-auto" icon="i-lucide-plus" @click="write('new')">
-          Another iron <kbd class="text-sm opacity-80">{{ KEYS.fresh.shown }}</kbd></UButton>
+          Add iron <kbd class="text-sm opacity-80">{{ KEYS.fresh.shown }}</kbd></UButton>
       </div>
       <p v-if="problem" class="mb-2 font-semibold text-alert" role="alert">{{ problem }}</p>
       <ul class="grid grid-cols-2 gap-4 max-[1000px]:grid-cols-1">

@@ -62,7 +62,7 @@ const RADIUS = 92, around = 2 * Math.PI * RADIUS
           <Choices v-model="rate" :options="RATES" label="Clock" class="flex gap-1" shape="min-h-9 px-2 text-sm" />
           <label class="flex items-center gap-2">Seed<UInput v-model="seedText" class="w-24" aria-label="Seed"
             inputmode="numeric" /></label>
-          <UButton variant="outline" color="neutral" @click="p.nextSeed">Another <kbd
+          <UButton variant="outline" color="neutral" @click="p.nextSeed">New exercise <kbd
             class="text-sm opacity-80">{{ KEYS.fresh.shown }}</kbd></UButton>
         </div>
         <p v-if="problem" class="text-lg font-semibold text-alert" role="alert" data-test="practice-problem">{{ problem }}</p>

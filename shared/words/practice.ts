@@ -8,7 +8,7 @@ import { celsius, lengthWords, listWords, massWords, perLengthWords } from './me
 
 export const EXERCISE_NAME: Record<ExerciseKey | 'free', string> = {
   corner: 'Find the fibre by the corner', dryMoist: 'Dry against moist', thick: 'The thick coating', laminate: 'The laminate',
-  filmSteam: 'Film and steam', velvet: 'Velvet', gassed: 'The gassed print', braid: 'The trim that pulls up',
+  filmSteam: 'Film and steam', velvet: 'Velvet', gassed: 'The sublimation print', braid: 'The trim that pulls up',
   agents: 'Heat, steam, pressure',
   order: 'A job\'s order', lining: 'A hem with a lining', instructionsMislead: 'The maker is wrong', free: 'Free practice',
 }

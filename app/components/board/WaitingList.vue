@@ -46,7 +46,7 @@ watch(() => outbox.waiting.value.length, (n) => { if (n === 0) open.value = fals
                 <UInput :model-value="mended[w.key]?.[t.field] ?? t.text" class="w-full"
                   @update:model-value="v => { mended[w.key] = { ...mended[w.key], [t.field]: String(v) } }" /></UFormField>
               <UButton @click="again(w)">Send again</UButton>
-              <UButton variant="outline" color="neutral" @click="outbox.forget(w.key)">Put away</UButton>
+              <UButton variant="outline" color="neutral" @click="outbox.forget(w.key)">Discard entry</UButton>
             </div>
           </template>
         </li>

@@ -49,7 +49,7 @@ const href = (size: string, as = 'pdf') => `/api/jobs/${jobs.job!.id}/care-card?
         <UButton v-for="s in SLIP_SIZES" :key="s" :to="href(s)" target="_blank" external size="lg" icon="i-lucide-printer"
           :variant="s === 'card' ? 'solid' : 'outline'" :color="s === 'card' ? 'primary' : 'neutral'">PDF, {{ SIZES[s] }}</UButton>
         <UButton :to="href('card', 'text')" target="_blank" external size="lg" variant="outline" color="neutral" icon="i-lucide-file-text">
-          As text</UButton>
+          Open as text</UButton>
       </div>
       <p class="text-sm text-muted-ink">We save what you write a moment after you stop. The maker's instructions and the fabric's own
         label come first.</p>

@@ -10,7 +10,7 @@ defineEmits<{ over: [], take: [] }>()
     <p class="mt-1"><slot /></p>
     <div class="mt-3 flex gap-3">
       <UButton type="button" @click="$emit('over')">Save mine instead</UButton>
-      <UButton type="button" variant="outline" color="neutral" @click="$emit('take')">Take theirs</UButton>
+      <UButton type="button" variant="outline" color="neutral" @click="$emit('take')">Use theirs</UButton>
     </div>
   </div>
 </template>

@@ -199,7 +199,7 @@ const doneParts = computed(() =>
         </p>
         <div class="mt-1 flex flex-wrap items-center gap-2">
           <UButton v-if="laying.running.value" size="lg" variant="outline" color="neutral" icon="i-lucide-square" @click="layout.stop"
-          >Good enough</UButton
+          >Stop searching</UButton
           >
           <UButton v-else size="lg" variant="outline" color="neutral" icon="i-lucide-refresh-cw" @click="layout.layOutAgain">
             Lay out again <kbd class="text-sm opacity-80">{{ KEYS.layout.shown }}</kbd></UButton
@@ -235,8 +235,8 @@ const doneParts = computed(() =>
             {{ fabricWords(metres, selection.units) }} leave {{ supply.name }}; {{ stock.words }}
             {{ unplaced.length ? `${countWords(unplaced.length, 'part')} left to cut.` : '' }}
           </p>
-          <UButton size="lg" class="ml-auto" :disabled="faults.length > 0 || stock.short" @click="cutIt">It is cut</UButton>
-          <UButton size="lg" variant="outline" color="neutral" @click="notYet">Not yet</UButton>
+          <UButton size="lg" class="ml-auto" :disabled="faults.length > 0 || stock.short" @click="cutIt">Record as cut</UButton>
+          <UButton size="lg" variant="outline" color="neutral" @click="notYet">Do not cut yet</UButton>
         </div>
         <BlockOrPiece
           v-if="supply.adhesive"

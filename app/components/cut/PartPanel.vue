@@ -34,7 +34,7 @@ const colour = computed(() => library.fabrics.find(c => c.id === piece.fabricId)
       </p>
       <div v-if="part.offcutId === null" class="flex gap-1">
         <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-rotate-cw" @click="emit('turn')">
-          Turn <kbd>{{ KEYS.turn.shown }}</kbd></UButton>
+          Turn part <kbd>{{ KEYS.turn.shown }}</kbd></UButton>
         <UButton size="sm" :variant="part.pinned ? 'solid' : 'outline'" color="neutral" icon="i-lucide-pin" :aria-pressed="part.pinned"
           @click="emit('pin')">{{ part.pinned ? 'Pinned' : 'Pin' }} <kbd>{{ KEYS.pin.shown }}</kbd></UButton>
       </div>

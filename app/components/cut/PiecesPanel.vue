@@ -190,8 +190,8 @@ onMounted(() => {
   <div class="grid min-h-0 flex-1 grid-cols-[230px_minmax(0,1fr)_340px] gap-4 px-4 pb-3 max-[1000px]:grid-cols-[minmax(0,1fr)_320px]">
     <div class="flex min-h-0 flex-col max-[1000px]:col-span-2">
       <div class="flex flex-wrap gap-1">
-        <UButton size="sm" icon="i-lucide-plus" @click="lookFor('block')">A block <kbd class="opacity-80">N</kbd></UButton>
-        <UButton size="sm" variant="outline" color="neutral" @click="lookFor('drawing')">A drawing</UButton>
+        <UButton size="sm" icon="i-lucide-plus" @click="lookFor('block')">Add block <kbd class="opacity-80">N</kbd></UButton>
+        <UButton size="sm" variant="outline" color="neutral" @click="lookFor('drawing')">Import drawing</UButton>
         <UButton size="sm" variant="outline" color="neutral" @click="lookFor('earlier')">From another job</UButton>
       </div>
       <ul
@@ -218,7 +218,7 @@ onMounted(() => {
           </button>
         </li>
       </ul>
-      <p class="mt-1 text-sm text-muted-ink" role="status">{{ cutting.total }} in all; {{ cutting.saved ? 'kept' : 'saving…' }}</p>
+      <p class="mt-1 text-sm text-muted-ink" role="status">{{ cutting.total }} in all; {{ cutting.saved ? 'saved' : 'saving…' }}</p>
     </div>
 
     <div v-if="adding" class="slip col-span-2 min-h-0 overflow-auto p-4">
@@ -264,9 +264,9 @@ onMounted(() => {
         </p>
         <p v-if="cutOnes" class="text-[15px] text-muted-ink">{{ cutOnes }} of its parts are cut already. Changes apply to the rest only.</p>
         <div class="mt-1 flex flex-wrap gap-1">
-          <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-copy" @click="copy">Copy <kbd>C</kbd></UButton>
+          <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-copy" @click="copy">Copy piece <kbd>C</kbd></UButton>
           <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-flip-horizontal-2" @click="mirror"
-          >Mirror <kbd>F</kbd></UButton
+          >Mirror piece <kbd>F</kbd></UButton
           >
           <UButton
             size="sm"

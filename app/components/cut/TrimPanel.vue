@@ -161,8 +161,8 @@ const drawn = computed(() => {
         />
       </div>
       <div class="flex gap-2">
-        <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-plus" @click="addLeg">Add a corner</UButton>
-        <UButton size="sm" variant="outline" color="neutral" :disabled="path.legsMm.length < 2" @click="dropLeg">One less</UButton>
+        <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-plus" @click="addLeg">Add corner</UButton>
+        <UButton size="sm" variant="outline" color="neutral" :disabled="path.legsMm.length < 2" @click="dropLeg">Remove corner</UButton>
       </div>
       <div class="grid grid-cols-2 gap-2">
         <LengthField v-model="path.widthMm" label="Width of the trim" :least-mm="1" :most-mm="100" />

@@ -37,7 +37,7 @@ const glueX = (c: number) => Math.min(WIDE, Math.max(0, (c - 20) / 160 * WIDE))
         <UIcon name="i-lucide-mail" class="size-6 shrink-0" />
         <span class="min-w-0 flex-1">{{ keptHereSentence(w.grade, w.refused) }}</span>
         <SwatchPicture v-if="!w.refused" :swatch-key="w.key" :about="w.about" />
-        <UButton v-else variant="outline" color="neutral" @click="openWaitingList">Mend it</UButton>
+        <UButton v-else variant="outline" color="neutral" @click="openWaitingList">Correct entry</UButton>
       </li>
     </ul>
     <p v-if="data?.total === 0 && !waiting.length"

@@ -74,7 +74,7 @@ const drop = (i: number) => {
     </div>
     <div class="flex items-center gap-2">
       <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-plus" class="shrink-0 whitespace-nowrap"
-        :disabled="!read" @click="add">a size</UButton>
+        :disabled="!read" @click="add">Add size</UButton>
       <span v-if="read" class="text-sm text-muted-ink">
         {{ pieces.length ? `long × wide × how many: ${areaWords(areaM2, selection.units)}`
           : 'no sizes yet, so no length to buy' }}</span></div>

@@ -102,7 +102,7 @@ async function keep(): Promise<void> {
     <details class="mt-2">
       <summary class="cursor-pointer">Type readings by hand</summary>
       <UTextarea v-model="typed" :rows="4" class="mt-1 w-full" aria-label="Readings" placeholder="0 21&#10;10 42&#10;20 63" />
-      <UButton class="mt-2" variant="outline" color="neutral" @click="take(typed, 'typed')">Use these</UButton>
+      <UButton class="mt-2" variant="outline" color="neutral" @click="take(typed, 'typed')">Use readings</UButton>
     </details>
     <p v-if="problem" class="mt-2 font-semibold text-alert" role="alert">{{ problem }}</p>
     <div class="mt-3 flex items-center gap-4">

@@ -197,9 +197,9 @@ const headline = computed(() => {
           :class="i === chosen ? 'bg-ink text-paper' : 'slip'"
           :aria-pressed="i === chosen" @click="chosen = i">{{ s.count }} × {{ s.name }}</button>
         <UButton size="sm" variant="ghost" color="neutral" icon="i-lucide-plus" :disabled="spec.shapes.length >= 24"
-          @click="addShape">Another kind</UButton>
+          @click="addShape">Add shape</UButton>
         <UButton v-if="spec.shapes.length > 1" size="sm" variant="ghost" color="neutral" icon="i-lucide-x"
-          @click="setSpec({ shapes: spec.shapes.filter((_, i) => i !== chosen) }); chosen = 0">Without it</UButton>
+          @click="setSpec({ shapes: spec.shapes.filter((_, i) => i !== chosen) }); chosen = 0">Remove shape</UButton>
       </div>
       <div class="grid grid-cols-2 gap-2">
         <label class="block"><span class="block text-sm font-semibold">Called</span>

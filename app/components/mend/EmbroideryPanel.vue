@@ -230,7 +230,7 @@ const same = computed(() => proposal.value && proposal.value.layers.map(l => l.n
       <p v-if="proposal && !same" data-test="proposal">The lightest in stock that is enough:
         <b>{{ proposal.layers.map(l => l.name).join(' + ') || 'nothing' }}</b>,
         {{ massWords(proposal.massGsm, selection.units) }}.
-        <UButton size="sm" @click="lay(proposal.layers)">Lay it</UButton></p>
+        <UButton size="sm" @click="lay(proposal.layers)">Use these layers</UButton></p>
       <p v-else-if="!proposal && judgement?.puckers" class="font-semibold text-alert" data-test="no-set">Even four layers of your stock
         are not enough. Use fewer or shorter stitches, or a firmer fabric.</p>
       <ol class="list-inside list-decimal" data-test="steps"><li v-for="s in steps" :key="s">{{ s }}</li></ol>
@@ -255,9 +255,9 @@ const same = computed(() => proposal.value && proposal.value.layers.map(l => l.n
           :class="i === chosen ? 'bg-ink text-paper' : 'slip'"
           :aria-pressed="i === chosen" @click="chosen = i">{{ p.name }}</button>
         <UButton size="sm" variant="ghost" color="neutral" icon="i-lucide-plus" :disabled="spec.parts.length >= 24"
-          @click="addPart">Part</UButton>
+          @click="addPart">Add part</UButton>
         <UButton v-if="spec.parts.length > 1" size="sm" variant="ghost" color="neutral" icon="i-lucide-x"
-          @click="setSpec({ parts: spec.parts.filter((_, i) => i !== chosen) }); chosen = 0">Without it</UButton>
+          @click="setSpec({ parts: spec.parts.filter((_, i) => i !== chosen) }); chosen = 0">Remove part</UButton>
         <UButton size="sm" variant="ghost" color="neutral" @click="() => { drawing = !drawing }">From a drawing</UButton>
       </div>
       <DrawingPicker v-if="drawing" @take="all => { take(all); drawing = false }" />

@@ -180,7 +180,7 @@ onMounted(() => { void scraps.load() })
         <LengthField v-model="size.wideMm" label="Hole, wide" noun="Hole" :least-mm="1" :most-mm="400" />
         <LengthField v-model="size.highMm" label="high" noun="Hole" :least-mm="1" :most-mm="400" />
         <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-plus" :disabled="spec.holes.length >= 20" @click="addBySize">
-          Hole</UButton>
+          Add hole</UButton>
       </div>
       <UButton v-if="spec.holes.length" size="sm" variant="ghost" color="neutral" icon="i-lucide-x"
         @click="setSpec({ holes: spec.holes.filter((_, i) => i !== Math.min(chosenHole, spec.holes.length - 1)) })">

@@ -71,7 +71,7 @@ const asking = ref(false)
       <p class="text-lg">The fabric about the hole<template v-if="!spec.look">, by its colour alone</template>.</p>
       <UButton size="sm" variant="outline" color="neutral" class="ml-auto" @click="() => { asking = !asking }">
         {{ asking ? 'Done' : 'Take a picture' }}</UButton>
-      <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-plus" @click="() => { adding = !adding }">A scrap</UButton>
+      <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-plus" @click="() => { adding = !adding }">Add scrap</UButton>
     </div>
     <LookCapture v-if="asking" :model-value="spec.look" label="The fabric about the hole" class="slip p-3"
       @update:model-value="(l: LookPayload | null) => emit('look', l)" />

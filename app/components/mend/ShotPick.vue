@@ -38,7 +38,7 @@ const lengthMm = computed({
       </label>
       <USelect v-if="camera" :items="standIns" placeholder="stand-in camera" class="w-44" aria-label="Stand-in camera"
         @update:model-value="i => (shot = standInShot(i as number))" />
-      <UButton v-if="shot" size="sm" variant="ghost" color="neutral" icon="i-lucide-x" @click="() => { shot = null }">Without it</UButton>
+      <UButton v-if="shot" size="sm" variant="ghost" color="neutral" icon="i-lucide-x" @click="() => { shot = null }">Remove photo</UButton>
     </div>
     <p v-if="busy" role="status" class="text-muted-ink">Being read…</p>
     <p v-if="problem" class="text-[15px] font-semibold text-alert" role="alert" data-test="shot-problem">{{ problem }}</p>

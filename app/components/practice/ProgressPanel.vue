@@ -41,7 +41,7 @@ const day = (iso: string) => dayWords(iso, selection.units)
 
 <template>
   <section class="practice-sheet" aria-label="How far you have come" data-test="progress">
-    <label class="flex items-center gap-2"><span class="shrink-0 font-semibold">Whose</span>
+    <label class="flex items-center gap-2"><span class="shrink-0 font-semibold">Name</span>
       <UInput :model-value="sheet.name" :maxlength="60" class="w-full" aria-label="Name" placeholder="a name"
         @update:model-value="v => (sheet = { ...sheet, name: String(v) })" /></label>
     <p class="mt-0.5 font-semibold">{{ passed }} of {{ EXERCISES.length }} done</p>
@@ -56,8 +56,8 @@ const day = (iso: string) => dayWords(iso, selection.units)
     <p v-if="problem" class="font-semibold text-alert print:hidden" role="alert">{{ problem }}</p>
     <div class="mt-1 flex flex-wrap gap-1 print:hidden">
       <UButton v-if="lying" size="sm" @click="takeLying">Continue the apprentice's file</UButton>
-      <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-printer" @click="print">Print</UButton>
-      <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-download" @click="save">Save</UButton>
+      <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-printer" @click="print">Print record</UButton>
+      <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-download" @click="save">Save record</UButton>
       <label
         class="inline-flex min-h-8 cursor-pointer items-center border border-seam px-2 text-sm focus-within:outline-3
         focus-within:outline-mark">

@@ -206,11 +206,11 @@ const touchesOf = (w: PlannedWork): string =>
       </div>
       <template v-if="!isBlock">
         <div class="flex flex-wrap gap-1">
-          <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-plus" @click="addPlacement()">Position</UButton>
-          <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-plus" @click="addPlacement(true)">Tip</UButton>
+          <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-plus" @click="addPlacement()">Add position</UButton>
+          <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-plus" @click="addPlacement(true)">Add tip position</UButton>
           <UButton size="sm" variant="outline" color="neutral" :disabled="at === null" @click="turnPlacement">Turn 15°</UButton>
-          <UButton size="sm" variant="outline" color="neutral" :disabled="at === null" @click="dropPlacement">Take away</UButton>
-          <UButton v-if="byHand" size="sm" variant="outline" color="neutral" @click="savePlacements([])">As suggested</UButton>
+          <UButton size="sm" variant="outline" color="neutral" :disabled="at === null" @click="dropPlacement">Remove position</UButton>
+          <UButton v-if="byHand" size="sm" variant="outline" color="neutral" @click="savePlacements([])">Use suggestion</UButton>
         </div>
         <Choices v-model="walk" :options="WALKS" label="Order" class="flex gap-1" shape="min-h-9 px-2 text-sm" />
       </template>

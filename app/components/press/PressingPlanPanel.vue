@@ -236,7 +236,7 @@ const supplyName = (id: string) => library.supplies.find(s => s.id === id)?.name
         <div class="flex gap-1">
           <USelect v-model="trimOf" :items="trimItems" placeholder="Trim" class="min-w-0 flex-1" aria-label="Trim" />
           <MeasureInput v-model="trimM" quantity="fabricLength" label="Length" class="w-28" :least-metric="0.1" :most-metric="200" />
-          <UButton size="sm" variant="outline" color="neutral" :disabled="!trimOf" @click="addTrim">Add</UButton>
+          <UButton size="sm" variant="outline" color="neutral" :disabled="!trimOf" @click="addTrim">Add trim</UButton>
         </div>
       </fieldset>
     </aside>

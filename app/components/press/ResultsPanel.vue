@@ -78,7 +78,7 @@ function end(): void {
           {{ minutesWords(i.s) }}</dd></template></dl>
       <div v-if="session.plan" class="flex flex-wrap gap-2">
         <UButton :to="`/api/sessions/${session.plan.id}/log`" external variant="outline" color="neutral" icon="i-lucide-download" download>
-          Log, CSV</UButton>
+          Save log (CSV)</UButton>
         <UButton v-if="!session.closed" :color="sure ? 'primary' : 'neutral'" :variant="sure ? 'solid' : 'outline'"
           @click="end">{{ sure ? 'Yes, close it' : 'Close this session' }}</UButton>
         <UButton v-else @click="session.load()">Plan the next</UButton>

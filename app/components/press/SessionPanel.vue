@@ -276,15 +276,15 @@ const RADIUS = 120, AROUND = 2 * Math.PI * RADIUS
         <UButton size="sm" variant="outline" color="neutral" @click="session.undo()">Undo <kbd class="text-xs">⌫</kbd></UButton>
         <UButton size="sm" variant="outline" color="neutral" :disabled="session.down || !op" @click="session.setAside()">Set aside
           <kbd class="text-xs">{{ KEYS.aside.shown }}</kbd></UButton>
-        <UButton size="sm" variant="outline" color="neutral" :disabled="session.down" @click="session.another()">Another
+        <UButton size="sm" variant="outline" color="neutral" :disabled="session.down" @click="session.another()">Add piece
           <kbd class="text-xs">{{ KEYS.another.shown }}</kbd></UButton>
         <UButton size="sm" variant="outline" color="neutral" :aria-pressed="foot.on.value" @click="toggleFoot">
           Foot switch {{ foot.on.value ? 'on' : 'off' }}</UButton>
       </div>
       <div v-if="foot.on.value" class="text-sm">
         <p>{{ foot.learning.value ? 'Press the switch now.' : `Foot switch key: ${foot.name.value}.` }}
-          <UButton size="xs" variant="outline" color="neutral" @click="foot.learn()">Another key</UButton>
-          <UButton v-if="foot.canHid" size="xs" variant="outline" color="neutral" @click="foot.connect()">A device</UButton></p>
+          <UButton size="xs" variant="outline" color="neutral" @click="foot.learn()">Choose another key</UButton>
+          <UButton v-if="foot.canHid" size="xs" variant="outline" color="neutral" @click="foot.connect()">Connect device</UButton></p>
         <p v-if="foot.problem.value" class="text-alert" role="alert">{{ foot.problem.value }}</p>
       </div>
     </aside>

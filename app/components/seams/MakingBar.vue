@@ -21,9 +21,10 @@ const makings = useMakings()
       <UButton v-if="!chosen" size="lg" icon="i-lucide-plus" :disabled="!able || !name.trim()" @click="$emit('add')">
         Add to {{ jobName }} <kbd class="opacity-80">{{ KEYS.take.shown }}</kbd></UButton>
       <template v-else>
-        <UButton size="lg" variant="outline" color="neutral" icon="i-lucide-file-plus" @click="$emit('choose', null)">Another</UButton>
+        <UButton size="lg" variant="outline" color="neutral" icon="i-lucide-file-plus" @click="$emit('choose', null)">
+          Start another</UButton>
         <UButton size="lg" variant="ghost" color="neutral" icon="i-lucide-trash-2" @click="$emit('drop')">Remove from job</UButton>
-        <UButton size="lg" to="/press" variant="outline" color="neutral">Press it</UButton>
+        <UButton size="lg" to="/press" variant="outline" color="neutral">Go to Press</UButton>
       </template>
       <div v-if="list.length" class="flex flex-wrap gap-1" role="group" aria-label="In this job">
         <button v-for="m in list" :key="m.id" type="button" class="min-h-11 border-b-4 px-3"
@@ -31,7 +32,7 @@ const makings = useMakings()
           :aria-pressed="m.id === chosen" @click="$emit('choose', m.id)">{{ m.name }}</button>
       </div>
       <p v-if="makings.problem" class="font-semibold text-alert" role="alert" data-test="making-problem">{{ makings.problem }}</p>
-      <p v-else class="text-sm text-muted-ink" role="status">{{ makings.saved ? 'kept' : 'saving…' }}</p>
+      <p v-else class="text-sm text-muted-ink" role="status">{{ makings.saved ? 'saved' : 'saving…' }}</p>
     </template>
     <p v-else class="text-muted-ink">Open a job on Today to press this in its session.</p>
   </div>

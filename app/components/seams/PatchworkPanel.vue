@@ -211,12 +211,12 @@ const hanging = computed(() => {
             cold.
             <NuxtLink to="/rules" class="underline">House rules</NuxtLink></p>
           <div class="mt-2 flex flex-wrap gap-1">
-            <UButton size="sm" :disabled="spec.open" @click="turnSeam">Turn it <kbd class="opacity-80">Q</kbd></UButton>
+            <UButton size="sm" :disabled="spec.open" @click="turnSeam">Turn seam <kbd class="opacity-80">Q</kbd></UButton>
             <UButton size="sm" variant="outline" color="neutral" :disabled="!(chosenSeam.id in spec.turned)" @click="letSeam">Let it lie
               <kbd>U</kbd></UButton>
             <UButton size="sm" variant="outline" color="neutral" @click="tie">
               {{ tieFrom && tieFrom !== seam ? 'Press with the one before' : 'Pressed as one with…' }}</UButton>
-            <UButton size="sm" variant="outline" color="neutral" @click="nextSeam">Next <kbd>J</kbd></UButton>
+            <UButton size="sm" variant="outline" color="neutral" @click="nextSeam">Next seam <kbd>J</kbd></UButton>
           </div>
         </div>
         <UButton v-else size="lg" variant="outline" color="neutral" block @click="nextSeam">Seam by seam, as they are pressed <kbd>J</kbd>
@@ -226,7 +226,7 @@ const hanging = computed(() => {
           {{ Object.keys(spec.turned).length }} turned by hand: {{ changed.others }} others turn with it,
           {{ changed.apart > 0 ? `${changed.apart} more do not nest` : 'nesting is none the worse' }}.</p>
         <p v-if="spec.ties.length" class="text-[15px]">{{ spec.ties.length }} tied: pressed as one before they are cut apart.
-          <button type="button" class="underline" @click="setSpec({ ties: [] })">Untie all</button></p>
+          <button type="button" class="underline" @click="setSpec({ ties: [] })">Untie all seams</button></p>
         <table v-if="against" class="w-full text-[15px]">
           <thead><tr class="text-left"><th scope="col"><span class="sr-only">How</span></th><th scope="col">thickest</th>
             <th scope="col">strength</th></tr></thead>

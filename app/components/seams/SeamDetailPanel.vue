@@ -72,7 +72,7 @@ const count = computed({ get: () => making.value.spec.count, set: v => setSpec({
           <Sourced from="model" /></p>
         <div class="min-h-56 flex-1 py-1">
           <SeamDetailSection :seam-detail="seamDetail" :plan="plan" :colour="fabric.colourHex"
-            :label="`${SEAM_DETAIL_NAME[seamDetail]} cut across, ${plan.bulk.plies} plies`" />
+            :label="`${SEAM_DETAIL_NAME[seamDetail]} cut across, ${plan.bulk.plies} layers`" />
         </div>
         <div class="grid grid-cols-[132px_minmax(0,1fr)] gap-4">
           <SeamDetailOnPiece :seam-detail="seamDetail" :cold="plan.means === 'cold'" :colour="fabric.colourHex" class="!h-32"
@@ -106,7 +106,7 @@ const count = computed({ get: () => making.value.spec.count, set: v => setSpec({
           <p v-if="SEAM_DETAIL_NOTE[seamDetail] && plan.means !== 'cold'" class="text-[15px]">{{ SEAM_DETAIL_NOTE[seamDetail] }}</p>
           <p class="text-[15px]"><b>Under it:</b> {{ plan.supports.map(supportWords).join('; ') }}.</p>
           <p class="text-[15px]">
-            <b>{{ plan.bulk.plies }} plies</b> of {{ thicknessWords(plan.bulk.thickMm / plan.bulk.plies, selection.units) }}
+            <b>{{ plan.bulk.plies }} layers</b> of {{ thicknessWords(plan.bulk.thickMm / plan.bulk.plies, selection.units) }}
             under the iron<template v-if="plan.bulk.stepMm > 0">,
               {{ thicknessWords(plan.bulk.stepMm, selection.units) }} over their neighbours</template>.
             <Sourced :from="fabric.thicknessOrigin" /></p>

@@ -60,9 +60,9 @@ const REASON = { bought: 'bought', used: 'used', offcut: 'offcut back', counted:
     <h2 class="text-xl font-semibold">{{ fabricWords(supply.stockM, selection.units) }} in stock</h2>
     <div class="mt-2 flex flex-wrap items-end gap-2">
       <label>Length<MeasureInput v-model="metres" quantity="fabricLength" label="Length" class="w-28" /></label>
-      <UButton loading-auto @click="move('bought', 1)">Bought</UButton>
-      <UButton variant="outline" color="neutral" loading-auto @click="move('used', -1)">Used</UButton>
-      <UButton variant="outline" color="neutral" loading-auto @click="move('offcut', 1)">Offcut back</UButton>
+      <UButton loading-auto @click="move('bought', 1)">Add to stock</UButton>
+      <UButton variant="outline" color="neutral" loading-auto @click="move('used', -1)">Take from stock</UButton>
+      <UButton variant="outline" color="neutral" loading-auto @click="move('offcut', 1)">Return offcut</UButton>
     </div>
     <p v-if="problem" class="mt-2 font-semibold text-alert" role="alert">{{ problem }}</p>
     <p class="mt-2 text-sm text-muted-ink">
@@ -97,7 +97,7 @@ const REASON = { bought: 'bought', used: 'used', offcut: 'offcut back', counted:
         <label>From<MeasureInput v-model="run.fromM" quantity="fabricLength" label="From" class="w-28" /></label>
         <label>To<MeasureInput v-model="run.toM" quantity="fabricLength" label="To" class="w-28" /></label>
         <label>At<MeasureInput v-model="run.heatC" quantity="temperature" label="At" class="w-28" /></label>
-        <UButton variant="outline" color="neutral" loading-auto @click="shrink">Run done</UButton>
+        <UButton variant="outline" color="neutral" loading-auto @click="shrink">Record preshrinking</UButton>
       </div>
     </template>
   </div>

@@ -79,7 +79,7 @@ const SIZE: readonly Field[] = [
       <SupplyPicture :supply="state" :width="120" :height="88" />
       <h1 class="text-2xl font-semibold">{{ supply ? supply.name : 'New supply' }}</h1>
       <UButton type="button" variant="ghost" color="neutral" class="ml-auto" icon="i-lucide-x" @click="$emit('leave')">
-        Leave <kbd class="text-sm opacity-80">{{ KEYS.leave.shown }}</kbd></UButton>
+        Close form <kbd class="text-sm opacity-80">{{ KEYS.leave.shown }}</kbd></UButton>
     </div>
     <div class="mt-4 grid grid-cols-2 gap-6 max-[1000px]:grid-cols-1">
       <div class="grid grid-cols-2 content-start gap-3">

@@ -14,6 +14,6 @@ const ironOf = (o: Opener) => (o.change === 'iron' ? library.irons.find(i => i.n
     <li v-for="(o, i) in openers" :key="i">
       {{ openerSentence(o, selection.units) }} <Sourced v-if="'found' in o" from="model" />
       <UButton v-if="ironOf(o)" variant="outline" color="neutral" class="ml-2"
-        @click="selection.takeIron(ironOf(o)!.id)">Take it</UButton></li>
+        @click="selection.takeIron(ironOf(o)!.id)">Use this iron</UButton></li>
   </ul>
 </template>

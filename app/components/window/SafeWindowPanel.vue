@@ -175,7 +175,7 @@ async function print(): Promise<void> {
         <li v-if="swatches.length">numbers: your swatches' grades (filled = passed)</li>
         <li v-if="recipe" class="ml-auto">
           <UButton size="xs" variant="link" color="neutral" class="min-h-6 py-0" icon="i-lucide-printer" :loading="printing"
-            aria-label="This window as a PDF" @click="print">PDF</UButton></li>
+            aria-label="This window as a PDF" @click="print">Save as PDF</UButton></li>
       </ul>
     </section>
     <section aria-label="At the pin" class="min-w-0">
