@@ -75,6 +75,6 @@ test('a fabric that takes no heat still gets an answer; a workroom adds a place 
   await page.keyboard.press('Enter')
   await expect(page.getByRole('button', { name: 'Gaiter, upper', exact: true })).toBeVisible()
   await page.getByRole('button', { name: 'Change Gaiter, upper' }).click()
-  await page.getByRole('button', { name: 'Take it away' }).click()
+  await page.getByRole('button', { name: 'Delete place' }).click()
   await expect(page.getByRole('button', { name: /Gaiter/ })).toHaveCount(0)
 })

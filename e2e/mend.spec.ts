@@ -164,7 +164,7 @@ test('a badge: its first side is computed; never over a button, never a film fro
     for (let i = 0; i < 14; i++) await page.keyboard.press('ArrowRight')
     await expect(page.getByTestId('place-fault')).toHaveCount(0)
     await page.getByRole('switch', { name: 'For a small child' }).click()
-    await expect(page.getByTestId('choking')).toContainText('can be swallowed')
+    await expect(page.getByTestId('choking')).toContainText('can swallow')
     await take(page)
     await expect.poll(() => kindsOf(page, job)).toEqual(['badge'])
     const session = await pressAll(page, job)

@@ -55,7 +55,7 @@ describe('care in words', () => {
     expect(wakesLine(null, 90, 105)).toContain('Neither')
     expect(roundsLine(0, 20, 'Lawn', false)).toContain('too weakly even before the first wash')
     expect(roundsLine(0, 20, 'Lawn', true)).toContain('fails in the first wash')
-    expect(roundsLine(7, 20, 'Lawn', true)).toBe('Lawn holds through 7 of them.')
+    expect(roundsLine(7, 20, 'Lawn', true)).toBe('Lawn holds through 7 washes.')
     expect(roundsLine(30, 20, 'Lawn', true)).toContain('more than you asked for')
     expect(roundsLine(200, 20, 'Lawn', true)).toContain('outlasts')
     expect(coolerLine(40, 'no', 20)).toBe('Cooler: at 40 °C, no dryer, it holds through 20 (dashed).')

@@ -82,8 +82,8 @@ export const roundsLine = (rounds: number, wished: number, name: string, holds: 
     : rounds === 0
       ? `${name} fails in the first wash.`
       : rounds >= 200
-        ? `${name} outlasts them all.`
-        : `${name} holds through ${rounds} of them${rounds < wished ? '' : ', more than you asked for'}.`
+        ? `${name} outlasts every wash you asked for.`
+        : `${name} holds through ${rounds} wash${rounds === 1 ? '' : 'es'}${rounds < wished ? '' : ', more than you asked for'}.`
 /** How much cooler it would hold; and dried how, where that is gentler than wished. */
 export const coolerLine = (washC: number, dryer: 'no' | 'low' | 'yes' | null, rounds: number, units: DisplayUnits = METRIC): string =>
   `Cooler: at ${celsius(washC, units)}${dryer ? `, ${LIMIT_WORDS[dryer]}` : ''}, it holds through ${rounds} (dashed).`

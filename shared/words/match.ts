@@ -68,7 +68,7 @@ export function exclusionSentence(e: Exclusion, units: DisplayUnits = METRIC): s
       return `The dryer would soften it: ${e.of === 'sheet' ? 'its maker' : 'its adhesive'} says `
         + `${e.limit === 'no' ? 'no dryer' : 'a low dryer at the most'}.`
     case 'dryClean':
-      return 'Its adhesive does not stand dry-cleaning.'
+      return 'Dry-cleaning would loosen its adhesive.'
     case 'giveLost':
       return `The fabric gives ${Math.round(e.fabricPct)} % and must keep its give; this gives ${Math.round(e.supplyPct)} %.`
     case 'giveKept':
@@ -78,7 +78,7 @@ export function exclusionSentence(e: Exclusion, units: DisplayUnits = METRIC): s
     case 'grins':
       return 'Interfacing and dots would grin through the sheer.'
     case 'moistOnly':
-      return 'Its maker wants steam or a damp press cloth; this fabric may not get wet.'
+      return 'Its maker wants steam or a damp press cloth; this fabric must not get wet.'
     case 'crush':
       return 'The pile would be crushed on this pressing surface. A needle board or a same-pile towel would open it.'
     case 'drapeLost':

@@ -33,7 +33,7 @@ describe('mending in words', () => {
     expect(why({ other: way('item', 14), because: 'quicker' })).toBe('Either side takes 14 s: from the inside first, then from the front.')
     expect(why({ first: other, other: first, because: 'asked' })).toContain('from the inside it would take 14 s')
     expect(why({ refused: [{ side: 'item', because: { why: 'backOnly' } }] }))
-      .toBe('From the inside only: the other side may not meet the iron.')
+      .toBe('From the inside only: the iron must not touch the other side.')
     expect(why({ because: 'spares', refused: [{ side: 'item', because: { why: 'neverBonds', bond: 0.15 } }] }))
       .toBe('From the inside only; from the front the heat does not come through in a minute (15 % of a bond).')
     expect(why({ first: null })).toBe('')
@@ -78,7 +78,7 @@ describe('mending in words', () => {
     const leave = (layerId: string) => ({ do: 'leave', layerId, kind: 'cutAway', how: 'cut' }) as const
     const said = stitchSteps([hoop('a'), hoop('b'), { do: 'stitch' }, leave('a'), leave('b'), { do: 'pressFaceDown' }], () => 'Cut-away')
     expect(said).toHaveLength(4)
-    expect(said[0]).toMatch(/Two of it, one crosswise\.$/)
+    expect(said[0]).toMatch(/Use two layers of it, one crosswise\.$/)
     expect(stitchSteps([hoop('a'), hoop('b')], id => id)).toHaveLength(2)
   })
   it('labels say how to find the right side', () => {

@@ -30,7 +30,7 @@ export function placeFaultWords(f: PlaceFault): string {
   if (f.why === 'off') return 'Part of it is off the garment.'
   return f.why === 'over'
     ? `It covers ${WHAT[f.kind]}: hot metal burns fingers and holds the iron off. Move it.`
-    : `${capital(WHAT[f.kind])} is so near that the iron keeps off it: smaller positions there.`
+    : `${capital(WHAT[f.kind])} is so near that the iron must keep off it: use smaller positions there.`
 }
 const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)
 
@@ -60,7 +60,7 @@ export function whyFirst(plan: Pick<StuckPlan, 'because' | 'first' | 'other' | '
       : `${capital(here)} first: the heat is through in ${hold}; ${there} it takes ${otherHold}.`
   }
   const barred = plan.refused.find(r => r.side !== first.side)
-  if (!barred || barred.because.why === 'backOnly') return `${capital(here)} only: the other side may not meet the iron.`
+  if (!barred || barred.because.why === 'backOnly') return `${capital(here)} only: the iron must not touch the other side.`
   return `${capital(here)} only; ${sideWords(barred.side, inside)} ${stuckRefusal(barred.because)}`
 }
 /** From where a motif is pressed, and why, in a line. */
@@ -83,11 +83,11 @@ export function stuckRefusal(r: StuckRefusal): string {
     case 'certified': return 'do not fuse certified wear: it may lose its certificate. Ask the maker.'
     case 'noAdhesive': return 'there is no adhesive that would hold it. Choose a web or film.'
     case 'pile': return 'a flat iron crushes pile: from the other side, on a needle board.'
-    case 'backOnly': return 'the other side may not meet the iron.'
+    case 'backOnly': return 'the iron must not touch the other side.'
     case 'noWater': return 'it must be pressed under a wet press cloth, and this fabric or press cloth takes no water. Sew it.'
     case 'noSettings': return `no setting of this iron is cool enough for ${r.of === 'garment' ? 'the fabric' : 'what is stuck on'}.`
     case 'neverBonds': return `the heat does not come through in a minute (${Math.round(r.bond * 100)} % of a bond).`
-    case 'damages': return 'it would be marked before the adhesive holds.'
+    case 'damages': return 'heat would mark it before the adhesive holds.'
     case 'shortTouches': return `it may be touched for ${seconds(r.maxS)} at a time, and the adhesive wants ${seconds(r.bondS)}. Sew it.`
   }
 }
@@ -98,9 +98,9 @@ export function colourReason(r: ColourReason, units: DisplayUnits = METRIC): str
     case 'nearest': return `ΔE₀₀ ${r.deltaE.toFixed(1)}${r.deltaE < 1 ? ': hardly visible' : ''}`
     case 'darker': return 'a little darker: it recedes'
     case 'lighter': return 'lighter: it shines out'
-    case 'hue': return 'another hue: that is seen first'
+    case 'hue': return 'another hue, which shows first'
     case 'amongColours': return `${Math.round(r.sharePct)} % of it are colours of the print`
-    case 'strange': return 'one of its colours is strange to the print'
+    case 'strange': return 'one of its colours is not in the print'
     case 'figureHides': return `figures of ${lengthWords(r.figureMm, units)} break up its edge`
     case 'plainShows': return 'plain fabric hides nothing'
     case 'otherScale': return r.ratio > 1 ? 'its figures are larger' : 'its figures are smaller'
@@ -153,11 +153,11 @@ export function stitchSteps(steps: readonly StitchStep[], name: (id: string) => 
   const said = steps.map(s => stitchStep(s, name))
   return said.flatMap((text, i) => {
     if (said[i - 1] === text) return []
-    return said[i + 1] === text && steps[i]!.do === 'hoop' ? [`${text} Two of it, one crosswise.`] : [text]
+    return said[i + 1] === text && steps[i]!.do === 'hoop' ? [`${text} Use two layers of it, one crosswise.`] : [text]
   })
 }
 
 /** Cautions that stand where they matter. */
-export const CHOKING_CAUTION = 'Small parts can be swallowed: on a small child\'s garment they are sewn on as well.'
-export const SOFTENER_CAUTION = 'Washed without softener, and quite dry: softener and damp keep the adhesive off.'
-export const MENDED_CARE = 'Gentle wash inside out, dried on a line; no tumbling, no iron on it.'
+export const CHOKING_CAUTION = 'A small child can swallow small parts: sew them on as well.'
+export const SOFTENER_CAUTION = 'Wash it without softener and dry it fully: softener and damp keep the adhesive off.'
+export const MENDED_CARE = 'Wash gently inside out and line dry. Do not tumble; keep the iron off it.'

@@ -98,11 +98,11 @@ export function carriedSentence({ sheet, neededS, steps }: CarriedOver): string 
   const why = because.length > 0 ? `: ${because.join(', ')}` : ''
   const press = sheet.pressureKPa > PRESSES_FROM_KPA ? ' in a press' : ''
   if (neededS === null)
-    return `The maker's ${sheet.holdS} s${press} are for a light cotton; done the same way here two minutes are not enough${why}.`
+    return `The maker's ${sheet.holdS} s${press} are for a light cotton; on your setup even two minutes are not enough${why}.`
   const same = Math.abs(neededS - sheet.holdS) < 1
   return same
-    ? `The maker's ${sheet.holdS} s${press} are for a light cotton; here it wants as long.`
-    : `The maker's ${sheet.holdS} s${press} are for a light cotton; done the same way here it wants ${Math.round(neededS)} s${why}.`
+    ? `The maker's ${sheet.holdS} s${press} are for a light cotton; your setup needs as long.`
+    : `The maker's ${sheet.holdS} s${press} are for a light cotton; your setup needs ${Math.round(neededS)} s${why}.`
 }
 
 /** A maker's recipe in a few words. */
@@ -163,9 +163,9 @@ export function blockedSentence(b: Blocked, units: DisplayUnits = METRIC): strin
     case 'noSettings':
       return 'This iron has no dial settings yet: enter what each setting gives.'
     case 'waterBarred':
-      return 'The fabric may not get wet.'
+      return 'The fabric must not get wet.'
     case 'steamBarred':
-      return 'The fabric may not be steamed.'
+      return 'The fabric must not be steamed.'
     case 'noSteam':
       return 'This iron gives no steam.'
     case 'steamStopped':

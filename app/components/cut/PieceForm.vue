@@ -123,7 +123,7 @@ const ways = computed({ get: () => (piece.value.pair ? 'pair' : 'alike'), set: v
     <USwitch :model-value="piece.oneWay" label="All one way (nap)" @update:model-value="v => set({ oneWay: v })" />
     <div class="space-y-1.5">
       <label class="flex items-center gap-2"
-      ><span class="w-16 text-sm font-semibold">Interfacing</span>
+      ><span class="w-20 shrink-0 text-sm font-semibold">Interfacing</span>
         <USelect
           :model-value="piece.interfacingId ?? NONE"
           :items="interfacings"
@@ -132,7 +132,7 @@ const ways = computed({ get: () => (piece.value.pair ? 'pair' : 'alike'), set: v
           @update:model-value="v => set({ interfacingId: idOr(v) })"
         /></label>
       <label class="flex items-center gap-2"
-      ><span class="w-16 text-sm font-semibold">Foam</span>
+      ><span class="w-20 shrink-0 text-sm font-semibold">Foam</span>
         <USelect
           :model-value="piece.foamId ?? NONE"
           :items="foams"
@@ -141,7 +141,7 @@ const ways = computed({ get: () => (piece.value.pair ? 'pair' : 'alike'), set: v
           @update:model-value="v => set({ foamId: idOr(v) })"
         /></label>
       <label class="flex items-center gap-2"
-      ><span class="w-16 text-sm font-semibold">Web</span>
+      ><span class="w-20 shrink-0 text-sm font-semibold">Web</span>
         <USelect
           :model-value="piece.webId ?? NONE"
           :items="webs"

@@ -192,7 +192,7 @@ onMounted(() => {
       <div class="flex flex-wrap gap-1">
         <UButton size="sm" icon="i-lucide-plus" @click="lookFor('block')">Add block <kbd class="opacity-80">N</kbd></UButton>
         <UButton size="sm" variant="outline" color="neutral" @click="lookFor('drawing')">Import drawing</UButton>
-        <UButton size="sm" variant="outline" color="neutral" @click="lookFor('earlier')">From another job</UButton>
+        <UButton size="sm" variant="outline" color="neutral" @click="lookFor('earlier')">Copy from another job</UButton>
       </div>
       <ul
         class="mt-2 min-h-0 flex-1 space-y-1 overflow-auto max-[1000px]:flex max-[1000px]:space-x-1 max-[1000px]:space-y-0"
@@ -289,7 +289,7 @@ onMounted(() => {
           ><kbd>Y</kbd></UButton
           >
           <span v-if="cutting.isCut(chosen.id)" class="text-sm text-muted-ink">Already cut, so it stays in the job.</span>
-          <UButton v-else size="sm" variant="ghost" color="neutral" icon="i-lucide-trash-2" @click="drop">Take it away</UButton>
+          <UButton v-else size="sm" variant="ghost" color="neutral" icon="i-lucide-trash-2" @click="drop">Delete piece</UButton>
         </div>
       </div>
       <div class="min-h-0 space-y-3 overflow-auto pr-1">

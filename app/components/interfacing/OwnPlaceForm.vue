@@ -100,7 +100,7 @@ const stiffness = ['keep', ...STIFFNESSES].map(h => ({
           <UButton type="button" size="xs" @click="overThem">Save mine instead</UButton></p>
         <div class="flex gap-2">
           <UButton type="submit">Save place</UButton>
-          <UButton v-if="changing" type="button" variant="outline" color="neutral" @click="remove">Take it away</UButton>
+          <UButton v-if="changing" type="button" variant="outline" color="neutral" @click="remove">Delete place</UButton>
         </div>
       </UForm>
     </template>
