@@ -62,7 +62,7 @@ test('care: what a garment stands and why, a wish beyond it, the care card in tw
   expect((await page.request.get(`${server.url}/api/jobs/${randomUUID()}/care-card`)).status()).toBe(404)
 })
 
-test('a jacket comes back: what was foreseen, what is; the swatch behind it, its proof and its past hear of it, once', async ({ page }) => {
+test('a jacket comes back: what was foreseen, what is; the swatch behind it, its proof and its past learn it, once', async ({ page }) => {
   await page.goto(`${server.url}/today`)
   await page.getByRole('button', { name: /to check/ }).click()
   await page.getByTestId('due').getByRole('button', { name: /Deckhand/ }).click()
@@ -133,7 +133,7 @@ test('a garment without pieces or interfacing, and no job at all', async ({ page
   expect((await get<Due>(page, '/api/due')).irons.length).toBeGreaterThan(0)
 })
 
-test('a bubbled front: what is seen, one question, the remedy, pressed in its run; how it went is remembered', async ({ page }) => {
+test('a bubbled front: what is seen, one question, the remedy, pressed in its session; how it went is remembered', async ({ page }) => {
   await openJob(page, 'Second mate\'s blazer')
   await page.keyboard.press('.')
   await expect(page.getByTestId('signs').getByRole('button')).toHaveCount(21)
@@ -175,7 +175,7 @@ test('a bubbled front: what is seen, one question, the remedy, pressed in its ru
   expect(remedy.recipe!.holdS).toBeGreaterThan(2)
   expect(session.events.some(e => e.op === remedy.id && e.kind === 'lift')).toBe(true)
   await page.keyboard.press('.')
-  await page.getByTestId('remedies').getByRole('button', { name: 'It came right' }).click()
+  await page.getByTestId('remedies').getByRole('button', { name: 'Fixed' }).click()
   await expect.poll(async () => (await get<RescuePast>(page, '/api/rescues')).results).toEqual([{ cause: 'shrankApart', went: 'well' }])
   // What cannot be undone is said kindly; another cause's remedy is a press away.
   await page.keyboard.press('n')

@@ -32,7 +32,7 @@ const drawing = (inner: string, size = 'width="200mm" height="150mm" viewBox="0 
   mimeType: 'image/svg+xml',
   buffer: Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" ${size}>${inner}</svg>`),
 })
-const settled = (page: Page) => expect(page.getByText(/in all; kept/)).toBeVisible()
+const settled = (page: Page) => expect(page.getByText(/in all; saved/)).toBeVisible()
 /** The search for a shorter layout is ended, where it has not ended by itself. */
 async function enough(page: Page): Promise<void> {
   const button = page.getByRole('button', { name: 'Stop searching' })
@@ -178,7 +178,7 @@ test('a job: three blocks and a drawing, laid, moved, laid again, on paper, cut;
   await expect(page.getByTestId('shelf-offcuts').getByRole('listitem')).toHaveCount(left - 1)
 })
 
-test('by keys alone: a block, its measure, its lay, moved and pinned, cut', async ({ page }) => {
+test('by keys alone: a block, its measure, its layout, moved and pinned, cut', async ({ page }) => {
   const NAME = 'Deck jackets, lettering'
   await toDrawer(page, server.url, 'today')
   await page.getByTestId('jobs').getByRole('listitem').filter({ hasText: NAME }).getByRole('button').first().click()
@@ -352,7 +352,7 @@ test('a short lot says what else would do, and lays what fits; two people draw a
   expect((await cuttingOf(page, NAME)).pieces).toHaveLength(6)
 })
 
-test('mats, a bag and a braid: sizes, order, section and curl', async ({ page }) => {
+test('mats, a bag and a trim: sizes, order, section and curl', async ({ page }) => {
   await openJob(page, 'Saloon mats, reversible')
   await page.keyboard.press('w')
   await expect(page.getByTestId('layers-sizes')).toContainText('420 mm × 300 mm')

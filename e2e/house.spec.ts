@@ -81,7 +81,7 @@ test('one cools flat while the next is pressed, and is judged when it is cold', 
   await expect(command).toContainText('then press')
 })
 
-test('an iron is brought in, its stops written, and changed; two people changing one are told', async ({ page }) => {
+test('an iron is entered with its settings, and changed; two people changing one see both', async ({ page }) => {
   await page.goto(`${server.url}/irons`)
   await expect(page.getByRole('button', { name: 'Change Harbour iron' })).toBeVisible()
   await page.keyboard.press('n')
@@ -119,7 +119,7 @@ test('an iron is brought in, its stops written, and changed; two people changing
   await expect(page.getByText('Window iron, new iron')).toBeVisible()
 })
 
-test('the shelf: a supply is written, its stock moved, a run of trim settled', async ({ page }) => {
+test('the shelf: a supply is written, its stock moved, a length of trim preshrunk', async ({ page }) => {
   await page.goto(`${server.url}/supplies`)
   await expect(page.getByRole('button', { name: /Collar lawn/ })).toBeVisible()
   await looked(page, 'supplies')
@@ -187,7 +187,7 @@ test('the window as a sheet of paper', async ({ page }) => {
   expect(pdf.subarray(0, 5).toString()).toBe('%PDF-')
 })
 
-test('a browser that forbids storage is told so, and the board works', async ({ browser }) => {
+test('a browser that forbids storage is warned of, and the board works', async ({ browser }) => {
   const page = await (await browser.newContext()).newPage()
   await page.addInitScript(() => {
     Object.defineProperty(window, 'localStorage', { get() { throw new DOMException('denied', 'SecurityError') } })

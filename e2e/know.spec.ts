@@ -11,7 +11,7 @@ test.beforeAll(async () => { server = await startServer(60) })
 test.afterAll(() => server.down())
 test.use({ testIdAttribute: 'data-test' })
 
-test('a fabric is measured at home: weight by three readings, bending length from the overhang, and it settles', async ({ page }) => {
+test('a fabric is measured at home: weight by three readings, bending length from the overhang, and it is preshrunk', async ({ page }) => {
   await page.goto(`${server.url}/fabric`)
   await page.getByRole('button', { name: /Evening velvet/ }).click()
   await page.getByRole('tab', { name: 'Measure' }).click()

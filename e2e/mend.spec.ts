@@ -30,7 +30,7 @@ async function choose(page: Page, label: string, option: string | RegExp): Promi
   await page.getByRole('option', { name: option }).first().click()
 }
 
-test('a torn flag: the patch, its template, which scrap, how it is seen, a spare kept, and the run', async ({ page }) => {
+test('a torn flag: the patch, its template, which scrap, how it is seen, a spare kept, and the session', async ({ page }) => {
   const [job] = (await get<Listed<Job>>(page, '/api/jobs')).rows.filter(j => j.name === 'Signal flag, torn')
   await openJob(page, 'Signal flag, torn')
   await toMend(page, 'p')
@@ -172,7 +172,7 @@ test('a badge: its first side is computed; never over a button, never a film fro
     expect(session.operations[0]!.keepOuts).toHaveLength(1)
   })
 
-test('a transfer: no softener, no PVC, no certified wear; in circles, peeled, pressed in its run', async ({ page }) => {
+test('a transfer: no softener, no PVC, no certified wear; in circles, peeled, pressed in its session', async ({ page }) => {
   const job = await jobOf(page, 'Team shirts', ['TW-13', 'TW-08'])
   await openJob(page, job.name)
   await toMend(page, 'f')
@@ -256,7 +256,7 @@ test('shapes for a banner: mirrored on paper, laid, sent to the cutting, and pre
   expect(session.operations.map(o => o.kind)).toEqual(expect.arrayContaining(['tack', 'peel', 'shape', 'shape', 'shape', 'stitch']))
 })
 
-test('a crest on jersey: one soft mesh puckers, the set proposed does not, without a layer it does; what came of it is learned',
+test('embroidery on jersey: one soft mesh puckers, the set proposed does not, without a layer it does; what came of it is learned',
   async ({ page }) => {
     const [job] = (await get<Listed<Job>>(page, '/api/jobs')).rows.filter(j => j.name === 'Crew names and crest')
     await openJob(page, job!.name)

@@ -26,7 +26,7 @@ async function pressUntil(page: Page, until: RegExp): Promise<void> {
   throw new Error(`never came to ${until}`)
 }
 
-test('a feature of any fabric: the sentence, two of three, the ring; then into the job, and pressed in its run', async ({ page }) => {
+test('a seam detail on any fabric: the sentence, two of three, the ring; into the job, pressed in its session', async ({ page }) => {
   const job = await jobOf(page, 'Watch coat seams', ['TW-14'])
   await openJob(page, job.name)
   await toSeams(page, 'f')
@@ -73,7 +73,7 @@ test('what takes no heat is done cold, what takes no water dry', async ({ page }
   await expect(page.getByTestId('seam-detail-reasons')).toContainText('Water or steam would mark it')
 })
 
-test('a grid is laid, one seam turned by hand, and a reload finds it; closed to a tube of five rows it cannot nest', async ({ page }) => {
+test('a patchwork is laid out, one seam turned by hand, and a reload finds it; a tube of five rows cannot nest', async ({ page }) => {
   const job = await jobOf(page, 'Pennant block', ['TW-01', 'TW-13'])
   await openJob(page, job.name)
   await toSeams(page, 'g')
@@ -119,7 +119,7 @@ test('a grid is laid, one seam turned by hand, and a reload finds it; closed to 
   await expect(page.getByTestId('patchwork-says')).toContainText('All 24')
 })
 
-test('a grid is read from a drawing; what does not meet or is no rectangle is named', async ({ page }) => {
+test('a patchwork is read from a drawing; what does not meet or is no rectangle is named', async ({ page }) => {
   const job = await jobOf(page, 'Drawn block', ['TW-01'])
   await openJob(page, job.name)
   await toSeams(page, 'g')

@@ -183,7 +183,7 @@ test('three pieces by keys alone: a place missed and pressed again, one set asid
     await second.context().close()
   })
 
-test('two boards at one piece are told, one takes it over; what was told without the server arrives once', async ({ page, browser }) => {
+test('two boards at one piece are warned, one takes it over; what came without the server arrives once', async ({ page, browser }) => {
   const NAME = 'Ensign hoist'
   const drawn: Drawn[] = [['Hoist', 'flap', { wide: 130, high: 70 }], ['Fly', 'flap', { wide: 120, high: 60 }]]
   const job = await jobOf(page, NAME, 'TW-01', 'B-20', drawn)
@@ -316,7 +316,7 @@ test('what cannot be: no heat at all, a keep-out over everything, a job changed 
   expect((await sessionOf(page, job.id)).events.filter(e => e.key === event.key)).toHaveLength(1)
 })
 
-test('an iron keeps what it is filled with; its iron is cleaned in a run, and the iron knows', async ({ page }) => {
+test('an iron keeps what it is filled with; its iron is cleaned in a session, and the iron knows', async ({ page }) => {
   const NAME = 'Galley blind'
   await jobOf(page, NAME, 'TW-01', 'B-20', [['Slat', 'flap', { wide: 130, high: 70 }]])
   const [harbour] = await get<Iron[]>(page, '/api/irons')

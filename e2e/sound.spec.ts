@@ -162,7 +162,7 @@ test('a row that cannot be read is named and set aside, and stops none of its ne
   expect(await outAndBack()).toMatchObject({ status: 200, body: { unreadable: 0 } })
 })
 
-test('a run: edges tried next morning, boards with wrong clocks, what comes after it was closed', async () => {
+test('a session: edges tried next morning, boards with wrong clocks, what comes after it was closed', async () => {
   const job = await newJob('Overnight'), { body: session } = await beginSession(job)
   const night = 15 * 3600
   const pressed = [event('down', night + 60, { placement: 0 }), event('lift', night + 40), event('cold', night)]
@@ -236,7 +236,7 @@ test('scraps, a measurement and a preshrinking pass at once, forty times over: n
   expect(statuses.filter(status => status >= 300)).toEqual([])
 })
 
-test('one id, one key: whoever is second is told, in whatever letters it comes, and nothing moves from job to job', async () => {
+test('one id, one key: whoever is second is refused, in whatever letters it comes, and nothing moves from job to job', async () => {
   const [a, b] = [await newJob('First'), await newJob('Second')]
   for (let i = 0; i < 8; i++) {
     const shared = await piece('Shared', 200, 100)
@@ -292,7 +292,7 @@ test('figures that no fabric has, irons of nowhere and looks that are others are
   expect((await ask('POST', `/api/jobs/${job.id}/care`, { ...look, grade: 1 })).status).toBe(409)
 })
 
-test('a browser database that never answers holds nothing up: the run begins, and is kept by the server', async ({ page }) => {
+test('a browser database that never answers holds nothing up: the session begins, and is kept by the server', async ({ page }) => {
   await page.addInitScript(() => { IDBFactory.prototype.open = () => ({}) as IDBOpenDBRequest })
   const job = await newJob('No answer')
   expect((await save(job, [await piece('Strip', 300, 100)])).status).toBe(200)
@@ -357,7 +357,7 @@ test('who brings the database up to date second waits, says so, and then finds n
   await expect.poll(() => status, { timeout: 20_000 }).toBe(0)
 })
 
-test('boards on two servers hear of each other at once, and ask the database nothing while nothing happens', async () => {
+test('boards on two servers receive events of each other at once, and ask the database nothing while nothing happens', async () => {
   const other = await startServer(20, {}, server)
   try {
     const { body: session } = await beginSession(await newJob('Two servers'))

@@ -57,7 +57,7 @@ describe('what a garment is made of, as its care sees it', () => {
     const mend = careParts(job(), things({ makings: [m] }), new Map()).find(p => p.part === 'mend')
     expect(mend).toMatchObject({ backOnly })
   })
-  it('seams and grids leave nothing behind', () => {
+  it('seams and patchwork leave nothing behind', () => {
     const seam = making({ format: 1, kind: 'seamDetail', seamDetail: 'seamOpen', lengthMm: 300, count: 1 })
     expect(careParts(job(), things({ makings: [seam] }), new Map()).some(p => p.part === 'mend')).toBe(false)
   })

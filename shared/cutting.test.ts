@@ -91,7 +91,7 @@ describe('from a piece to what is cut', () => {
     const misread = { alongPct: 90.2, acrossPct: 2, preshrunkUpToC: null }
     expect(cutLargerPct(misread)).toEqual({ along: 0, across: 2 })
   })
-  it('what the fabric still shrinks is added; settled, or unknown, nothing is', () => {
+  it('what the fabric still shrinks is added; preshrunk, or unknown, nothing is', () => {
     const moving = { alongPct: 2, acrossPct: 1, preshrunkUpToC: null }
     expect([cutLargerPct(moving), cutLargerPct({ ...moving, preshrunkUpToC: 150 }), cutLargerPct(null)]).toEqual([
       { along: 2, across: 1 },
@@ -103,7 +103,7 @@ describe('from a piece to what is cut', () => {
     expect(boundsOf(larger.seam).highMm).toBeCloseTo(boundsOf(plain.seam).highMm / 0.98, 6)
     expect(boundsOf(larger.interfacing[0]!).wideMm).toBeCloseTo(boundsOf(plain.interfacing[0]!).wideMm / 0.99, 6)
   })
-  it('a mat with a board is a sandwich: its face, its stiff layer, and a web for each side', () => {
+  it('a mat with a board is layered: its face, its stiff layer, and a web for each side', () => {
     const mat = piece('mat', { place: 'mat', interfacingId: null, foamId: id(12), webId: id(13), count: 2 })
     const made = cutPiece(mat, ground())
     expect(made.layers!.standOffMm).toBeCloseTo(2.2, 9)
@@ -147,7 +147,7 @@ describe('parts of a supply', () => {
   })
 })
 
-describe('what Match is told', () => {
+describe('what matching is given', () => {
   it('the interfacing that the pieces of a place want, whether or not one is chosen; what cannot be cut counts nothing', () => {
     const strip = (over: Partial<JobPiece>) => piece('strip', {
       place: 'placket', shape: { format: 1, kind: 'block', block: 'strip', measures: { long: 204, wide: 54 }, mirrored: false }, ...over,

@@ -19,7 +19,7 @@ const hem = (more: Partial<SpecOf<'hem'>> = {}): SpecOf<'hem'> => ({
 })
 
 describe('what a making asks for under the iron', () => {
-  it('a feature as often as it is there, each along its length', () => {
+  it('a seam detail as often as it is there, each along its length', () => {
     const ops = operationsOfMaking(of({ format: 1, kind: 'seamDetail', seamDetail: 'pleat', lengthMm: 300, count: 3 }, 'Pleat'))
     expect(ops.map(o => [o.id, o.name, o.kind])).toEqual([
       [`${ID}.n0`, 'Pleat 1', 'seam'], [`${ID}.n1`, 'Pleat 2', 'seam'], [`${ID}.n2`, 'Pleat 3', 'seam'],
@@ -27,7 +27,7 @@ describe('what a making asks for under the iron', () => {
     expect(ops[0]!.lines).toEqual([{ x0: 0, y0: 0, x1: 0, y1: 300 }])
     expect(ops[0]!.fabricId).toBe(FABRIC)
   })
-  it('a grid row by row, then what joins them, each after the one before', () => {
+  it('a patchwork row by row, then what joins them, each after the one before', () => {
     const ops = operationsOfMaking(of(patchwork(), 'Block'))
     expect(ops.map(o => o.name)).toEqual(['Block, row 1', 'Block, row 2', 'Block, joining seams'])
     expect(ops.map(o => o.lines.length)).toEqual([2, 2, 1])
@@ -37,7 +37,7 @@ describe('what a making asks for under the iron', () => {
     expect(operationsOfMaking(of(patchwork({ open: true })))[0]!.spec).toEqual({ how: 'seamDetail', seamDetail: 'seamOpen' })
     expect(operationsOfMaking(of(patchwork({ closed: true }), 'Band')).at(-1)!.name).toBe('Band, closing seam')
   })
-  it('a large grid is told in parts that can be numbered', () => {
+  it('a large patchwork is split into parts that can be numbered', () => {
     const many = patchwork({ patches: plainPatches(Array.from({ length: 100 }, () => 20), [30], () => 0) })
     expect(operationsOfMaking(of(many)).map(o => o.lines.length)).toEqual([60, 39])
   })

@@ -118,7 +118,7 @@ describe('what a mend asks for under the iron', () => {
     expect(held!.needs).toEqual([all[1]!.id])
     expect(all.at(-1)!.needs).toHaveLength(7)
   })
-  it('a crest is pressed face down round its dense parts, turned with it', () => {
+  it('embroidery is pressed face down round its dense parts, turned with it', () => {
     const at = (turnDeg: number) => ops({ ...embroidery, place: { ...place, turnDeg } }).at(-1)!
     const flat = at(0)
     expect(flat.keepOuts).toHaveLength(1)

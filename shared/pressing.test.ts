@@ -93,7 +93,7 @@ describe('an order', () => {
     const stitched = [operation(), operation({ id: 't', kind: 'stitch', recipe: null }), operation({ id: 'z', needs: ['t'] })]
     expect(untilSewn(stitched, new Set()).map(o => o.id)).toEqual(['a'])
   })
-  it('of a run only what is left: what cools flat takes its place, what was begun takes what is left of it', () => {
+  it('of a session only what is left: what cools flat takes its place, what was begun takes what is left of it', () => {
     const operations = [operation(), operation({ id: 'b' }), operation({ id: 'c', needs: ['a'] }), operation({ id: 'd' })]
     const press = (op: string, placement: number, atS: number) => [
       event(atS * 1000, 'down', { op, placement }), event((atS + 12) * 1000, 'lift', { op }),
@@ -107,7 +107,7 @@ describe('an order', () => {
   })
 })
 
-describe('what several boards told', () => {
+describe('what several boards recorded', () => {
   it('stands on one time: a clock that is behind is put right, one that was set by hand from there on', () => {
     const late = [event(1_000_000, 'take', { op: 'a', device: id(8), arrivedMs: 1_600_000 }),
       event(1_010_000, 'aside', { op: 'a', device: id(8), arrivedMs: 1_610_050 })]
@@ -118,7 +118,7 @@ describe('what several boards told', () => {
     expect(sessionEventsOf(set, [], 60)[1]).toMatchObject({ atS: 4605 * 60, byS: 3600 * 60 })
     expect(sessionEventsOf([event(5, 'close')], [])).toEqual([])
   })
-  it('what an earlier run did is known whatever it was called there', () => {
+  it('what an earlier session did is known whatever it was called there', () => {
     const done = [
       event(0, 'down', { op: 'a', placement: 0 }), event(12_000, 'lift', { op: 'a' }), event(15_000, 'down', { op: 'a', placement: 1 }),
       event(27_000, 'lift', { op: 'a' }), event(130_000, 'edge', { op: 'a', edge: 'holds' }),
@@ -129,7 +129,7 @@ describe('what several boards told', () => {
   })
 })
 
-describe('a run as it is sent', () => {
+describe('a session as it is sent', () => {
   const body = (operations: unknown[]) => sessionBody.safeParse({
     id: id(1), jobId: id(2), piecesVersion: 0, startedAt: '2026-11-24T10:00:00Z', operations,
   })

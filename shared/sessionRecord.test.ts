@@ -6,7 +6,7 @@ import type { KeptSessionEvent } from './schemas'
 const event = (position: number) => ({ position, key: `k${position}` }) as KeptSessionEvent
 const at = (...positions: number[]) => positions.map(event)
 
-describe('the record of a run', () => {
+describe('the record of a session', () => {
   it.each<[string, number[], number, boolean]>([
     ['nothing yet', [], -1, false],
     ['the first is missing', [1, 2], -1, true],

@@ -1,12 +1,12 @@
 import { wrap, type Remote } from 'comlink'
 import type { BoardApi } from '~/workers/board.worker'
-import { createWorkerPool, Ended, type Lanes } from './workerPool'
+import { createWorkerPool, Ended, type WorkerPool } from './workerPool'
 
 /** Plain data: a worker refuses Vue's reactive wrappers. */
 export const toPlain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 
 const MOST_WORKERS = 4
-let lanes: Lanes<Remote<BoardApi>> | null = null
+let pool: WorkerPool<Remote<BoardApi>> | null = null
 
 function start() {
   const worker = new Worker(new URL('../workers/board.worker.ts', import.meta.url), { type: 'module' })
@@ -19,8 +19,8 @@ function start() {
 }
 
 /** All the board's heavy work, on no more than one thread a core. */
-export function useBoardWorkers(): Lanes<Remote<BoardApi>> {
-  return (lanes ??= createWorkerPool(workerCount(), start))
+export function useBoardWorkers(): WorkerPool<Remote<BoardApi>> {
+  return (pool ??= createWorkerPool(workerCount(), start))
 }
 export const workerCount = (): number => Math.min(MOST_WORKERS, Math.max(1, navigator.hardwareConcurrency || 2))
 

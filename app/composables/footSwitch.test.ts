@@ -11,7 +11,7 @@ describe('a foot switch', () => {
   it('as a device: any bit of its report is its being down', () => {
     expect([report(0, 0), report(0, 4), report(255), report()].map(isPressed)).toEqual([false, true, true, false])
   })
-  it('as a key: heard while it is on, once a press, another key after it was learned', async () => {
+  it('as a key: taken while it is on, once a press, another key after it was learned', async () => {
     const scope = effectScope(), pressed = vi.fn()
     const foot = useFootSwitch()
     scope.run(() => useFoot(pressed))

@@ -25,9 +25,9 @@ const tape = supply({
   id: idOf(25), code: 'T-1', name: 'Hem tape', family: 'hemTape', base: 'none', baseFibre: 'polyamide66', massGsm: 32, thicknessMm: 0.12,
   adhesive: 'polyamideWeb', adhesiveGsm: 30, widthMm: 20,
 })
-const works = (all: Making[], settles = new Map<string, string>()) => {
+const works = (all: Making[], preshrinks = new Map<string, string>()) => {
   const cannot: { name: string, why: string }[] = []
-  return useMakingWorks(async q => coverPiece(q), () => 0).worksOf(all, settles, cannot).then(made => ({ made, cannot }))
+  return useMakingWorks(async q => coverPiece(q), () => 0).worksOf(all, preshrinks, cannot).then(made => ({ made, cannot }))
 }
 beforeEach(() => {
   layOut()
@@ -38,7 +38,7 @@ beforeEach(() => {
 })
 
 describe('makings in the plan', () => {
-  it('a feature is worked out for every iron, with its positions along it and the seconds at the board', async () => {
+  it('a seam detail is worked out for every iron, with its positions along it and the seconds at the board', async () => {
     const { made, cannot } = await works([making(seamDetail('seamOpen', 2))])
     expect(cannot).toEqual([])
     expect(made.map(w => [w.id, w.name, w.kind, w.makingId])).toEqual([
@@ -59,7 +59,7 @@ describe('makings in the plan', () => {
     // Two irons of a kind stand with the same settings: one question.
     expect(asked.filter(a => a.what === 'seamDetail')).toHaveLength(1)
   })
-  it('its fabric is settled before anything on it is pressed', async () => {
+  it('its fabric is preshrunk before anything on it is pressed', async () => {
     const { made } = await works([making(seamDetail('pleat'))], new Map([[idOf(11), 'settle.x']]))
     expect(made[0]!.needs).toEqual(['settle.x'])
   })

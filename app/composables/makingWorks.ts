@@ -144,7 +144,7 @@ export function useMakingWorks(coverageFor: Covering, since: () => number) {
   }
 
   /** @param preshrinks operations that preshrink a fabric, by fabric: it is preshrunk before anything on it is pressed */
-  async function worksOf(makings: readonly Making[], settles: ReadonlyMap<string, string>, cannot: { name: string, why: string }[]) {
+  async function worksOf(makings: readonly Making[], preshrinks: ReadonlyMap<string, string>, cannot: { name: string, why: string }[]) {
     const all = makings.flatMap((m) => {
       try {
         return operationsOfMaking(m).map(made => ({ m, made }))
@@ -154,8 +154,8 @@ export function useMakingWorks(coverageFor: Covering, since: () => number) {
       }
     })
     return Promise.all(all.map(({ m, made }) => {
-      const settle = made.fabricId ? settles.get(made.fabricId) : undefined
-      return workOf(m, made, settle ? [settle] : [])
+      const preshrink = made.fabricId ? preshrinks.get(made.fabricId) : undefined
+      return workOf(m, made, preshrink ? [preshrink] : [])
     }))
   }
   return { worksOf }

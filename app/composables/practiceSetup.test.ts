@@ -30,7 +30,7 @@ afterEach(() => {
   vi.useRealTimers()
 })
 
-describe('the practice bench', () => {
+describe('the practice setup', () => {
   it('is pressed by the clock: down, lift, judged; what it came to is kept once', async () => {
     const p = await begin('dryMoist'), best = bestAttempt(beginExercise('dryMoist', 3))
     p.iron()

@@ -67,12 +67,12 @@ describe('what went wrong with the piece on the board', () => {
     await answered()
     expect([r.swatch.value, r.pressed.value]).toEqual([null, null])
   })
-  it('counts the places missed on the very piece whose edge the swatch was, whichever run that was', async () => {
+  it('counts the places missed on the very piece whose edge the swatch was, whichever session that was', async () => {
     const rows = [swatch(71, recipe, { grade: 2, note: 'Pressed in a session: Shirts, a.' })]
     const { r } = await begin(rows, [session('newer', 5, null), session('older', 3, 'a')])
     expect(r.pressed.value?.missed).toBe(3)
   })
-  it('without that edge it takes the newest run of the same fabric and interfacing', async () => {
+  it('without that edge it takes the newest session of the same fabric and interfacing', async () => {
     const { r } = await begin([swatch(71, recipe, { grade: 2, note: 'Pressed in a session: Shirts, a.' })], [session('newer', 2, null)])
     expect(r.pressed.value?.missed).toBe(3)
   })

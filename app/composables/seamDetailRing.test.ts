@@ -15,7 +15,7 @@ beforeEach(() => {
 })
 afterEach(() => { vi.useRealTimers() })
 
-describe('the ring of a feature', () => {
+describe('the ring of a seam detail', () => {
   it('down, lift, the other side, rest, and then you can move it', () => {
     const given = ref<SeamDetailPlan | null>(plan('seamOpen'))
     const scope = effectScope()
@@ -39,7 +39,7 @@ describe('the ring of a feature', () => {
     expect(ring.phase.value).toBe('ready')
     scope.stop()
   })
-  it('one side is lifted straight to rest; another feature begins anew; without a recipe it does nothing', async () => {
+  it('one side is lifted straight to rest; another seam detail begins anew; without a recipe it does nothing', async () => {
     const given = ref<SeamDetailPlan | null>(plan('gather'))
     const scope = effectScope()
     const ring = scope.run(() => useSeamDetailRing(given))!

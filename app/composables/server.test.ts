@@ -6,7 +6,7 @@ const at = (s: number) => 1_000_000_000_000 + s * 1000
 const date = (s: number) => new Date(at(s)).toUTCString()
 
 describe('whether the server answers', () => {
-  it('away from the first that was not answered; what comes out of the copies tells its age', () => {
+  it('away from the first that was not answered; what comes out of the copies shows its age', () => {
     const { awaySince, copyOf, silent, noteAnswer } = useServer()
     noteAnswer(false)
     expect([awaySince.value, copyOf.value]).toEqual([null, null])

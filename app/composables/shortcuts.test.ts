@@ -72,7 +72,7 @@ describe('keys of a screen', () => {
     press('n')
     expect(under).toHaveBeenCalledTimes(1)
   })
-  it('are not heard in a text field, nor repeated while held, arrows excepted', () => {
+  it('are not taken in a text field, nor repeated while held, arrows excepted', () => {
     const fresh = vi.fn(), later = vi.fn()
     scope.run(() => useShortcuts({ fresh, later }))
     press('n', { repeat: true })
@@ -150,7 +150,7 @@ describe('Space', () => {
     on.dispatchEvent(e)
     return e
   }
-  it('is the iron whatever has the focus, and no button hears of it', async () => {
+  it('is the iron whatever has the focus, and no button receives it', async () => {
     const act = vi.fn(), heard = vi.fn()
     scope.run(() => useSpaceBar(() => true, act))
     await nextTick()

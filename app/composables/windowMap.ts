@@ -19,7 +19,7 @@ export function useWindowMap(question: Ref<WindowQuestion | null>) {
   const wholeMs = ref<number | null>(null)
   const problem = ref<string | null>(null)
   let asked = 0
-  let settle: ReturnType<typeof setTimeout> | undefined
+  let weighTimer: ReturnType<typeof setTimeout> | undefined
 
   async function draw(): Promise<void> {
     const mine = ++asked
@@ -61,8 +61,8 @@ export function useWindowMap(question: Ref<WindowQuestion | null>) {
   }
   watch(() => question.value && mapKey(question.value), () => { void draw() }, { immediate: true })
   watch(() => question.value && [question.value.recipe.holdS, question.value.recipe.setting.meanC].join(), () => {
-    clearTimeout(settle)
-    settle = setTimeout(() => { void weigh() }, 350)
+    clearTimeout(weighTimer)
+    weighTimer = setTimeout(() => { void weigh() }, 350)
   })
   function stop(): void {
     asked++
@@ -72,7 +72,7 @@ export function useWindowMap(question: Ref<WindowQuestion | null>) {
   onScopeDispose(() => {
     stop()
     end(edgeJobs)
-    clearTimeout(settle)
+    clearTimeout(weighTimer)
   })
   return { map, progress, sensitivity, firstMs, wholeMs, problem, stop, again: draw }
 }

@@ -9,7 +9,10 @@ interface Job<Remote> {
 }
 
 /** A worker, and how it is started anew. `failed` ends when the worker itself breaks. */
-export interface Lane<Remote> { remote: Remote, failed: Promise<Error>, end: () => void }
+export interface PoolWorker<Remote> { remote: Remote, failed: Promise<Error>, end: () => void }
+
+/** A worker of the pool, and what it is at. */
+interface Seat<Remote> { worker: PoolWorker<Remote>, job: Job<Remote> | null, broken: boolean }
 
 /** What was asked before was ended: by a newer question, or by a person. */
 export class Ended extends Error {
@@ -24,17 +27,17 @@ const PATIENCE_MS = 400
 
 /**
  * Works things out on so many workers: the more pressing first, in the order asked. A key that is ended drops what waits under it;
- * what already runs is disregarded, and its worker started anew if it does not come to an end soon. A lane that breaks fails its
+ * what already runs is disregarded, and its worker started anew if it does not come to an end soon. A worker that breaks fails its
  * job with a sentence and is replaced, so that nothing waits for ever.
  */
-export function createWorkerPool<Remote>(count: number, start: () => Lane<Remote>) {
+export function createWorkerPool<Remote>(count: number, start: () => PoolWorker<Remote>) {
   const waiting: Job<Remote>[] = []
-  const lanes: { lane: Lane<Remote>, job: Job<Remote> | null, broken: boolean }[] = []
+  const seats: Seat<Remote>[] = []
 
   function pump(): void {
     while (waiting.length > 0) {
-      let seat = lanes.find(l => l.job === null)
-      if (!seat && lanes.length < count) lanes.push(seat = seated(start()))
+      let seat = seats.find(l => l.job === null)
+      if (!seat && seats.length < count) seats.push(seat = seated(start()))
       if (!seat) return
       // It broke while it had nothing to do.
       if (seat.broken) seat = renew(seat)
@@ -44,33 +47,33 @@ export function createWorkerPool<Remote>(count: number, start: () => Lane<Remote
     }
   }
 
-  function seated(lane: Lane<Remote>): typeof lanes[number] {
-    const seat = { lane, job: null, broken: false }
-    void lane.failed.then(() => { seat.broken = true })
+  function seated(worker: PoolWorker<Remote>): Seat<Remote> {
+    const seat = { worker, job: null, broken: false }
+    void worker.failed.then(() => { seat.broken = true })
     return seat
   }
 
-  async function run(seat: typeof lanes[number], job: Job<Remote>): Promise<void> {
+  async function run(seat: Seat<Remote>, job: Job<Remote>): Promise<void> {
     seat.job = job
-    const { lane } = seat
-    const broken = lane.failed.then((error) => { throw error })
+    const { worker } = seat
+    const broken = worker.failed.then((error) => { throw error })
     try {
-      const value = await Promise.race([job.work(lane.remote), broken])
+      const value = await Promise.race([job.work(worker.remote), broken])
       if (!job.stale) job.done(value)
     } catch (error) {
       if (!job.stale) job.failed(error instanceof Error ? error : new Error(String(error)))
     }
-    // A lane that was started anew meanwhile already has another job.
-    if (!lanes.includes(seat)) return
+    // A worker that was started anew meanwhile already has another job.
+    if (!seats.includes(seat)) return
     seat.job = null
     if (seat.broken) renew(seat)
     pump()
   }
 
-  function renew(seat: typeof lanes[number]): typeof lanes[number] {
-    seat.lane.end()
+  function renew(seat: Seat<Remote>): Seat<Remote> {
+    seat.worker.end()
     const fresh = seated(start())
-    lanes.splice(lanes.indexOf(seat), 1, fresh)
+    seats.splice(seats.indexOf(seat), 1, fresh)
     return fresh
   }
 
@@ -86,19 +89,19 @@ export function createWorkerPool<Remote>(count: number, start: () => Lane<Remote
     for (let i = waiting.length - 1; i >= 0; i--) {
       if (waiting[i]!.key === key) waiting.splice(i, 1)[0]!.failed(new Ended())
     }
-    for (const seat of lanes) {
+    for (const seat of seats) {
       const { job } = seat
       if (job?.key !== key || job.stale) continue
       job.stale = true
       job.failed(new Ended())
       setTimeout(() => {
-        if (seat.job !== job || !lanes.includes(seat)) return
+        if (seat.job !== job || !seats.includes(seat)) return
         renew(seat)
         pump()
       }, PATIENCE_MS)
     }
   }
 
-  return { ask, end, waiting: () => waiting.length, running: () => lanes.filter(l => l.job).length }
+  return { ask, end, waiting: () => waiting.length, running: () => seats.filter(l => l.job).length }
 }
-export type Lanes<Remote> = ReturnType<typeof createWorkerPool<Remote>>
+export type WorkerPool<Remote> = ReturnType<typeof createWorkerPool<Remote>>

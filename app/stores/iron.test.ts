@@ -47,7 +47,7 @@ describe('the iron in its rest', () => {
     iron.pickUp()
     expect(['warming', 'ready']).toContain(iron.state)
   })
-  it('a setting between two stops is no place on the dial', () => {
+  it('a setting between two marks is no place on the dial', () => {
     const iron = useIron()
     iron.chooseSetting({ label: 'between silk and wool', meanC: 140, swingC: 6, origin: 'model' })
     expect([iron.settingIndex, iron.setting!.meanC]).toEqual([-1, 140])
@@ -72,7 +72,7 @@ describe('the iron in its rest', () => {
   })
 })
 
-describe('the bench', () => {
+describe('the setup', () => {
   it('takes the first fusible, the first iron and muslin until someone chooses', () => {
     const selection = useSelection()
     selection.chosen.fabricId = idOf(11)

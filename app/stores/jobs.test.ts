@@ -68,7 +68,7 @@ describe('opening a job', () => {
     await jobs.resume()
     expect(selection.chosen.jobId).toBeNull()
   })
-  it('what is heard of another job afterwards does not put it aside; of two that are opened the later stays', async () => {
+  it('what arrives about another job afterwards does not put it aside; of two that are opened the later stays', async () => {
     const jobs = useJobs(), selection = useSelection(), flags = job({ id: idOf(52), name: 'Flags' })
     selection.chosen.jobId = idOf(51)
     const answers: ((of: unknown) => void)[] = []

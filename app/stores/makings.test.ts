@@ -142,7 +142,7 @@ describe('makings of the open job', () => {
   })
 })
 
-describe('what stands on a bench', () => {
+describe('what a drawer shows', () => {
   const usual = () => making(90, 'Draft') as ReturnType<typeof making> & { spec: Extract<Making['spec'], { kind: 'seamDetail' }> }
   it('is the job\'s first of its kind; a fresh one is a draft until it is taken into the job', async () => {
     kept({ makings: [making(61, 'Pleats')], version: 1 })

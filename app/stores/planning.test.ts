@@ -57,7 +57,7 @@ describe('the plan of a job', () => {
     const hottest = (w: typeof fuse) => Math.max(...w!.ways.filter(x => x.ironId === idOf(31)).map(x => x.recipe.setting.meanC))
     expect(hottest(settle)).toBe(Math.max(hottest(fuse), hottest(seam)))
   })
-  it('settled fabric is not preshrunk again', async () => {
+  it('preshrunk fabric is not preshrunk again', async () => {
     const planning = await planned([piece(71, 'Band')], [], settledAt)
     expect(planning.works.map(w => w.kind)).toEqual(['fuse'])
     expect(planning.works[0]!.needs).toEqual([])

@@ -207,8 +207,8 @@ export const usePlanning = defineStore('planning', () => {
         if (mine === asked && progress.value) progress.value = { done: progress.value.done + 1, of }
         return { ...w, ...found }
       }))
-      const settles = new Map(ready.filter(w => w.kind === 'preshrink').map(w => [w.fabricId!, w.id]))
-      const sewn = makings.jobId === jobs.job.id ? await worksOf(makings.makings, settles, cannot) : []
+      const preshrinks = new Map(ready.filter(w => w.kind === 'preshrink').map(w => [w.fabricId!, w.id]))
+      const sewn = makings.jobId === jobs.job.id ? await worksOf(makings.makings, preshrinks, cannot) : []
       if (mine !== asked) return
       const planned = [...ready, ...sewn]
       works.value = planned.map(w => (isPreshrink(w) ? { ...w, ways: preshrinking(w, planned) } : w))

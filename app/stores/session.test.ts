@@ -96,8 +96,8 @@ const pass = (s: number) => {
   useIron().tick()
 }
 
-describe('a run on this board', () => {
-  it('is begun, pressed by one key, taken back, and told to the server in order', async () => {
+describe('a session on this board', () => {
+  it('is begun, pressed by one key, taken back, and sent to the server in order', async () => {
     const there = server(), session = await opened()
     await session.begin([operation('a'), operation('b')], ['b', 'a'], 3)
     expect([session.current!.id, session.step]).toEqual(['b', expect.objectContaining({ do: 'down', placement: 0 })])
@@ -112,7 +112,7 @@ describe('a run on this board', () => {
     expect([...there.sessions.values()][0]!.piecesVersion).toBe(3)
     expect(new Set(there.kept.map(e => e.device)).size).toBe(1)
   })
-  it('goes on without the server, is there again on a page just opened, and tells all of it once', async () => {
+  it('goes on without the server, is there again on a page just opened, and sends all of it once', async () => {
     const there = server(), session = await opened()
     await session.begin([operation('a'), operation('b')], ['a', 'b'], 0)
     await vi.waitFor(() => expect(there.kept).toHaveLength(1))
@@ -197,7 +197,7 @@ describe('a run on this board', () => {
     await flushPromises()
     expect([session.down, session.under]).toEqual([false, null])
   })
-  it('an earlier run that is looked at does not mix with the one on the board, nor does late news of it', async () => {
+  it('an earlier session that is looked at does not mix with the one on the board, nor does late news of it', async () => {
     const there = server(), session = await opened()
     await session.begin([operation('a')], ['a'], 0)
     await session.space()
@@ -215,7 +215,7 @@ describe('a run on this board', () => {
     await session.take(first)
     expect([session.plan!.id, session.kept.map(e => e.kind), session.down]).toEqual([first, ['order', 'down'], true])
   })
-  it('a dial turned here is told; one told by another board is turned here', async () => {
+  it('a dial turned here is recorded; one recorded by another board is turned here', async () => {
     const there = server(), session = await opened(), iron = useIron()
     await session.begin([operation('a')], ['a'], 0)
     iron.chooseSettingOf(idOf(31), 1)
@@ -255,7 +255,7 @@ describe('a run on this board', () => {
     await vi.waitFor(() => expect(there.kept.at(-1)!.kind).toBe('lift'))
     expect(there.kept.filter(e => e.kind === 'dial')).toHaveLength(1)
   })
-  it('a board whose clock is behind: cold is said by its own clock, and a dial told elsewhere was turned when it was', async () => {
+  it('a board whose clock is behind: cold is said by its own clock, and a dial recorded elsewhere was turned when it was', async () => {
     const BEHIND_MS = 600_000, there = server(), session = await opened()
     there.ahead(BEHIND_MS)
     await session.begin([operation('a')], ['a'], 0)

@@ -90,7 +90,7 @@ describe('a hem pressed', () => {
       expect(p.harm).toBeLessThan(0.8)
     }
   })
-  it('two plies turned up take longer than one, and a wetter cover than that', () => {
+  it('two plies turned up take longer than one, and a wetter press cloth than that', () => {
     const iron = { ...IRON, settings: [IRON.settings[1]!] }
     const one = damp({ iron }), two = damp({ turnedPlies: 2, iron }), drill = damp({ pressCloth: 'drill', iron })
     expect(two.bondS).toBeGreaterThan(one.bondS)

@@ -23,7 +23,7 @@ describe('the fit to the typical leaflets', () => {
         2)
     },
   )
-  it('what is not for irons has no leaflet by hand', () => expect(TYPICAL_INSTRUCTIONS.hdpe.hand).toBeNull())
+  it('what is not for irons has no instructions for a hand iron', () => expect(TYPICAL_INSTRUCTIONS.hdpe.hand).toBeNull())
   it('the low-heat web only just catches under its paper', () => {
     const tacked = bondOf(pressReference(TYPICAL_TACK, 'evaWeb', USUAL_SUPPLY.evaWeb), gradeOf('evaWeb', 'hand')).final
     expect(tacked).toBeGreaterThan(0.05)
@@ -62,7 +62,7 @@ describe('a sheet as a instructions', () => {
 })
 
 describe('what a sheet says of its lot', () => {
-  it('the typical leaflet says: as its grade', () => {
+  it('the typical instructions say: as its grade', () => {
     const reading = readLot(usual, sheet())
     expect(reading.state === 'fits' && reading.lot.rateFactor).toBeCloseTo(1, 2)
   })

@@ -10,7 +10,7 @@ const trace = (kind: IronKindKey, meanC: number, swingC: number, seed: number, u
 }
 
 describe('calibration', () => {
-  it('recovers the known stop within its stated interval, over 200 seeds', () => {
+  it('recovers the known setting within its stated interval, over 200 seeds', () => {
     let meanIn = 0, swingIn = 0, periodIn = 0, meanError = 0, stated = 0
     const seeds = 200
     for (let seed = 1; seed <= seeds; seed++) {

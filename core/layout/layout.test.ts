@@ -111,7 +111,7 @@ describe('a layout', () => {
       { numRuns: 60, seed: 9 },
     )
   })
-  it('the same seed gives the same lay, and looking longer never a longer one', () => {
+  it('the same seed gives the same layout, and looking longer never a longer one', () => {
     const pieces = cutStrip(12, 600, 700, seeded(3)).map(([w, h], i) => piece(String(i), box(w, h)))
     const task = { pieces, wideMm: 600, gapMm: 2, pinned: [] }
     let layout = firstLayout(task),
@@ -146,7 +146,7 @@ describe('a layout', () => {
     expect(layout.lengthMm).toBeLessThan(185)
     expect(layoutFaults(task.pieces, layout.placements, 200, 2)).toEqual([])
   })
-  it('a piece that fits turned one way only is never left out for a shorter lay', () => {
+  it('a piece that fits turned one way only is never left out for a shorter layout', () => {
     const disc = outlineOf(arc({ x: 0, y: 0 }, 40, 0, 360, 0.05).slice(0, -1))
     for (const [a, b] of [[box(90, 50), box(60, 80)], [disc, disc]]) {
       const others = [piece('a', a!, 'any'), piece('b', b!, 'any')]

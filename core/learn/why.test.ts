@@ -100,7 +100,7 @@ describe('hand against model', () => {
 describe('lessons seen with today\'s iron', () => {
   const setting = (meanC: number, label = 'a') => ({ label, meanC, swingC: 4, origin: 'measured' as const })
   const swatch = { recipe: recipe(150, 20), events: pressed(20, 30, s => s < 1 ? 85 : 150) }
-  it('a newly calibrated stop moves recipe and iron along', () => {
+  it('a newly calibrated setting moves recipe and iron along', () => {
     const seen = rebased(swatch, [setting(170)])
     expect(seen.recipe.setting).toEqual(setting(170))
     expect(seen.events.map(e => e.soleC)).toContain(170)

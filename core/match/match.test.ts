@@ -120,7 +120,7 @@ describe('ranking', () => {
       }),
     )
   })
-  it('two alike are told apart by what parts them, or by their code', () => {
+  it('two alike are ordered by what parts them, or by their code', () => {
     const twin = matchShelf(query(), [supply({ id: 'b', code: 'B' }), supply({ id: 'a', code: 'A' })]).ranked.filter(
       c => c.kind === 'single',
     )

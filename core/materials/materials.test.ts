@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { SURFACE_KINDS, PRESS_CLOTH_KINDS, FIBRES, IRON_KINDS, ADHESIVES, mostTrusted } from '.'
 
 describe('reference values hold together', () => {
-  it('every fibre is hurt before it is lost, and its class names a real iron stop', () => {
+  it('every fibre is hurt before it is lost, and its class names a real dial setting', () => {
     for (const f of Object.values(FIBRES)) {
       if (f.lostC !== null) expect(f.damageC, f.key).toBeLessThan(f.lostC)
       expect([0, 110, 150, 200], f.key).toContain(f.classC)

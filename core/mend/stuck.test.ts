@@ -41,7 +41,7 @@ describe('thick and thin', () => {
     expect([p.first!.side, p.because, p.other!.side]).toEqual(['garment', 'asked', 'item'])
     expect(planStuck(ask({ first: 'item' })).because).toBe('quicker')
   })
-  it('a thicker motif asks for longer from its own side, never from the other', () => {
+  it('a thicker badge asks for longer from its own side, never from the other', () => {
     const hold = (mm: number, side: 'item' | 'garment') => {
       const p = planStuck(ask({ item: { ...thin, thicknessMm: mm, massGsm: 440 * mm } }))
       return [p.first, p.other].find(w => w?.side === side)!.recipe.holdS
@@ -58,7 +58,7 @@ describe('what a side may do', () => {
     expect(p.because).toBe('onlySide')
     expect(p.refused).toEqual([{ side: 'item', because: { why: 'backOnly' } }])
   })
-  it('under a wet cover it is held until that is dry and the adhesive holds', () => {
+  it('under a wet press cloth it is held until that is dry and the adhesive holds', () => {
     const { first } = planStuck(ask({ item: film, fromItem: false, glue: web, methods: ['damp'] }))
     expect(first!.recipe.holdS).toBe(Math.ceil(Math.max(first!.pressClothDryS!, first!.bondS)))
     expect(first!.recipe.pressClothWaterGsm).toBeGreaterThan(50)

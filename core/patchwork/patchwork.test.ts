@@ -66,7 +66,7 @@ function someTies(p: Piecing, random: () => number, most: number): Tie[] {
 }
 
 describe('seams of a layout', () => {
-  it('a plain grid has its rows sewn first, then joined', () => {
+  it('a plain patchwork has its rows sewn first, then joined', () => {
     const p = piecingOf(patchworkOf(3, 4), 'rows')
     expect(p.seams.filter(s => s.axis === 'down')).toHaveLength(9)
     expect(p.seams.filter(s => s.axis === 'across')).toHaveLength(2)
@@ -110,7 +110,7 @@ describe('seams of a layout', () => {
 })
 
 describe('which way they lie', () => {
-  it('as brute force on 200 random grids, tied and closed to tubes too; what cannot nest is an odd cycle', () => {
+  it('as brute force on 200 random patchworks, tied and closed to tubes too; what cannot nest is an odd cycle', () => {
     const random = seeded(41)
     let odd = 0
     for (let n = 0; n < 200; n++) {
@@ -152,7 +152,7 @@ describe('which way they lie', () => {
     expect(nest(piecingOf(five, 'rows', true), five).apart).toHaveLength(3)
     expect(nest(piecingOf(four, 'rows', true), four).apart).toHaveLength(0)
   })
-  it('neighbouring rows of any plain grid lie opposite ways', () => {
+  it('neighbouring rows of any plain patchwork lie opposite ways', () => {
     const size = fc.integer({ min: 1, max: 9 }), shades = fc.array(fc.integer({ min: 0, max: 100 }), { minLength: 81, maxLength: 81 })
     fc.assert(fc.property(size, size, shades, (r, c, l) => {
       const patches = patchworkOf(r, c, (i, j) => l[i * 9 + j]!)

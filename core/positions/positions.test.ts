@@ -37,7 +37,7 @@ describe('a sole', () => {
   })
 })
 
-describe('a cover', () => {
+describe('a covering', () => {
   const star = fc.array(fc.integer({ min: 60, max: 320 }), { minLength: 4, maxLength: 10 }).map(spokes => outlineOf(spokes.map((r, i) => {
     const a = i / spokes.length * 2 * Math.PI
     return { x: r * Math.cos(a), y: r * Math.sin(a) }
@@ -111,7 +111,7 @@ describe('an iron that goes in circles', () => {
     expect(rim.least).toBeLessThan(0.7)
     expect(rim.mean).toBeGreaterThan(0.93)
   })
-  it('standing still it is as the press cloth proves; two positions over each other give a place both their times', () => {
+  it('standing still it is as the covering proves; two positions over each other give a place both their times', () => {
     expect(movingShare(box(200, 200, -100, -100), press, one, 0).least).toBeCloseTo(1, 9)
     expect(movingShare(box(20, 20, 400, 400), press, one, 15)).toEqual({ least: 0, mean: 0 })
     expect(movingShare(box(20, 20, -10, -10), press, [...one, ...one], 15).least).toBeCloseTo(2, 9)

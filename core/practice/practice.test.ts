@@ -45,7 +45,7 @@ describe.each(EXERCISES)('%s', (key) => {
       expect(other.near).toBeGreaterThanOrEqual(0)
     }
   })
-  it('the same seed lays the same bench and hides the same; another hides something else', () => {
+  it('the same seed sets up the same exercise and hides the same; another hides something else', () => {
     expect(beginExercise(key, 12)).toEqual(setup)
     expect(truthOf(key, 12)).toEqual(truthOf(key, 12))
     expect(truthOf(key, 12)).not.toEqual(truthOf(key, 13))
@@ -122,7 +122,7 @@ describe('at the practice board', () => {
     }), { seed: 6 })
     expect(qualityOf(0.99, 0)).toBeLessThan(PASS_AT)
   })
-  it('free practice is judged by the same bench', () => {
+  it('free practice is judged by the same setup', () => {
     const { fabric, supply } = beginExercise('dryMoist', 3)
     const b = freeSetup(3, { fabric: fabric!, supply: supply!, settings: PRACTICE_SETTINGS })
     const choice = { method: 'dry', setting: '2', side: 'back', pressCloth: 'muslin', bearing: 'lean' }
@@ -153,7 +153,7 @@ describe('the corner', () => {
 })
 
 describe('the trim', () => {
-  it('pulls up further the hotter and the longer, and what was settled hotter than it will be pressed does not move', () => {
+  it('pulls up further the hotter and the longer, and what was preshrunk hotter than it will be pressed does not move', () => {
     const mm = (setting: string, s: number) => marksAfterMm(12, { choice: { setting }, heldS: [s] })
     expect(mm('2', 20)).toBeLessThan(mm('1', 20))
     expect(mm('2', 20)).toBeLessThan(mm('2', 2))

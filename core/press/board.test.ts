@@ -152,7 +152,7 @@ describe('a piece that takes several prints', () => {
     expect(of(after(board, [12, space('a')], [13, { kind: 'miss', key: 'a', placement: 0 }]),
       'a').missed).toEqual([{ pass: 0, placement: 0 }])
   })
-  it('what happened to one print can be told from the rest', () => {
+  it('what happened at one position can be known from the rest', () => {
     const board = after([piece('a', 'harbour', {}, 2)], [0, space('a')], [12, space('a')], [24, space('a')])
     const { events } = of(board, 'a')
     expect(eventsOfPlacement(events, 0).map(e => e.kind)).toEqual(['down', 'lift', 'cool'])

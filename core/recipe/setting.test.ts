@@ -16,7 +16,7 @@ describe('what bars a way of pressing', () => {
     expect(barOf('damp', iron, 'muslin', true, limit)).toBeNull()
     for (const method of ['dry', 'mist'] as const) expect(barOf(method, iron, null, true, limit)).toBeNull()
   })
-  it('a stop that stands exactly at what the fabric bears, with its tolerance, is allowed', () => {
+  it('a setting exactly at what the fabric withstands, with its tolerance, is allowed', () => {
     const at = (meanC: number) => allowedSettings([{ ...iron.settings[0]!, meanC }], limit)
     const hottest = Array.from({ length: 60 }, (_, i) => 180 + i).filter(c => at(c).length === 1).at(-1)!
     expect(hottest).toBeGreaterThanOrEqual(limit.soleC)
@@ -25,7 +25,7 @@ describe('what bars a way of pressing', () => {
 })
 
 describe('a setting of the dial', () => {
-  it('at a stop is that setting, as it is known', () => {
+  it('at a mark is that setting, as it is known', () => {
     expect(settingAt(settings, 154.5)).toBe(settings[2])
     expect(settingAt(settings, 153.5)).toBe(settings[2])
   })
@@ -34,7 +34,7 @@ describe('a setting of the dial', () => {
     expect(settingAt(settings, 154.7).label).toBe('between wool and cotton')
     expect(settingAt(settings, 153.2).label).toBe('between silk and wool')
   })
-  it('past either end says so; without a stop there is a wide swing', () => {
+  it('past either end says so; without a setting there is a wide swing', () => {
     expect(settingAt(settings, 210)).toMatchObject({ label: 'over cotton', swingC: 9 })
     expect(settingAt(settings, 100)).toMatchObject({ label: 'under silk', swingC: 6 })
     expect(settingAt([], 150)).toEqual({ label: 'under the dial', meanC: 150, swingC: 15, origin: 'model' })

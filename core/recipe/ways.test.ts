@@ -54,7 +54,7 @@ describe('house rules reach the recipe', () => {
   })
 })
 
-describe('stops by what their iron is best known to be', () => {
+describe('settings by what their iron is best known to be', () => {
   const limit = fabricLimit(melton, 'strict')
   it('one learned to run hot must not pass the class limit; one that runs cool may be used', () => {
     expect(allowedSettings(setup().iron.settings, limit).map(s => s.label)).toEqual(['synthetic', 'wool'])

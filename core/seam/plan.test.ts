@@ -49,7 +49,7 @@ const WORKED: [
   ['largeFlat', 'denim', 'iron', 'alongTheGrain', 'steam', ['flat'], [1, 5], 'moistSets'],
 ]
 
-describe('features of fabric, worked out', () => {
+describe('seam details on fabrics, worked out', () => {
   it.each(WORKED)('%s in %s', (seamDetail, fabric, means, motion, moisture, supports, [from, to], reason) => {
     const p = plan(seamDetail, fabric)
     expect([p.means, p.motion, p.recipe?.method ?? 'none']).toEqual([means, motion, moisture])
@@ -109,7 +109,7 @@ describe('features of fabric, worked out', () => {
       expect(reachedS(touched(p.touches - 1), p.setPoint!.setC)).toBeNull()
     }
   })
-  it('pressed from both sides every ply is set through the very cover that is named, a second sooner on each it is not', () => {
+  it('pressed from both sides every ply is set through the very press cloth that is named, a second sooner on each it is not', () => {
     for (const [seamDetail, fabric] of [['seamOneSide', 'poplin'], ['neckEdge', 'poplin'], ['curvedSeam', 'denim']] as const) {
       const p = plan(seamDetail, fabric), r = p.recipe!
       expect([r.passes, r.secondS]).toEqual([2, r.holdS])
@@ -146,7 +146,7 @@ describe('features of fabric, worked out', () => {
     expect(p.steps.map(s => s.do)).toContain('rest')
     expect(plan('sleeveSeam', 'worsted', { kit: ['sleeveBoard'] }).supports[0]).toEqual({ key: 'sleeveBoard', standIn: null })
   })
-  it('an iron without steam mists instead; one with stops that are all too hot is left cold', () => {
+  it('an iron without steam mists instead; one with settings that are all too hot is left cold', () => {
     expect(plan('pleat', 'worsted', { iron: DRY_IRON }).recipe!.method).toBe('mist')
     const hot = plan('seamOpen', 'acetate', { iron: { kind: 'household', settings: [IRON.settings[2]!] } })
     expect([hot.means, why(hot)]).toEqual(['cold', ['noCooler']])

@@ -50,7 +50,7 @@ describe('what is to be done', () => {
     ])
     expect(made.map(m => m.name).slice(2, 4)).toEqual(['Collar 1', 'Collar 2'])
   })
-  it('a sandwich is sewn and turned between the holds of its sides; a block is one thing to do', () => {
+  it('a stiff mat is sewn and turned between the holds of its sides; a block is one thing to do', () => {
     const made = operationsOf([piece({ layers: true, foamId: 'f', webId: 'w', interfacingId: null })], asked)
     expect(made.map(m => m.kind)).toEqual(['tack', 'peel', 'hold', 'tack', 'peel', 'sew', 'hold'])
     expect(made.slice(1).every((m, i) => m.needs[0] === made[i]!.id)).toBe(true)
@@ -132,7 +132,7 @@ describe('a session', () => {
     expect(foldSession(works, events).ops.get('b')!.touches[0]!.toS).not.toBe(12)
     expect(lastUndoable(events, 'board')!.kind).toBe('down')
   })
-  it('two boards at the same thing are told, until one takes it over', () => {
+  it('two boards at the same thing are warned, until one takes it over', () => {
     const other = { device: 'shelf' }
     const both = [...touch('b', 0, 0, 12), event(13, 'down', 'b', { placement: 1, ...other })]
     expect(foldSession(works, both).clashes).toEqual([{ op: 'b', devices: ['board', 'shelf'], atS: 13 }])
@@ -148,7 +148,7 @@ describe('a session', () => {
     const ended = [...touch('b', 0, 0, 12), ...touch('b', 1, 15, 27), event(60, 'takeOver', 'b', other)]
     expect(foldSession(works, ended).ops.get('b')!.phase).toBe('cooling')
   })
-  it('told twice, or as it happens to arrive, comes to the same; never two irons on one piece', () => {
+  it('sent twice, or as it happens to arrive, gives the same; never two irons on one piece', () => {
     const one = fc.record({
       atS: fc.integer({ min: 0, max: 500 }), op: fc.constantFrom('a', 'b', 'c'), placement: fc.integer({ min: -1, max: 3 }),
       kind: fc.constantFrom<SessionEvent['kind']>('take', 'down', 'lift', 'laid', 'turned', 'cold', 'edge', 'missed', 'aside', 'skip',
@@ -202,7 +202,7 @@ describe('the bond at one position', () => {
     expect([sinceS(105), sinceS(112)]).toEqual([10, 10])
     expect(bondOfPressing(w, foldSession([w], touch('b', 0, 0, 12)).ops.get('b')!, rest, 20)).toBeNull()
   })
-  it('is told as a swatch is: down and lift of that place alone, turned, cold', () => {
+  it('is recorded as a swatch is: down and lift of that place alone, turned, cold', () => {
     const w = work('a', { recipe: recipe({ passes: 2, warmS: 4 }) })
     const events = [
       ...touch('a', 0, 0, 4), ...touch('a', 1, 7, 11), event(15, 'laid', 'a'), ...touch('a', 0, 20, 32), ...touch('a', 1, 35, 47),

@@ -32,7 +32,7 @@ describe('settling, worked', () => {
       expect(cutSizeMm(mm, s) * (1 - s / 100)).toBeCloseTo(mm, 6)
     }))
   })
-  it('a braid is preshrunk as far as its runs go without a gap', () => {
+  it('a trim is preshrunk as far as its runs go without a gap', () => {
     const runs = [{ fromM: 0, toM: 2.1, heatC: 150 }, { fromM: 2.1, toM: 4.2, heatC: 150 }, { fromM: 5, toM: 6, heatC: 150 }]
     expect(trimPreshrunkM(runs, 150)).toBeCloseTo(4.2)
     expect(trimPreshrunkM(runs, 160)).toBe(0)

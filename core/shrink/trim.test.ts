@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { curlPerMm, edgeOf, mismatchMmPerM, trimLength } from '.'
 
-describe('a braid round corners', () => {
+describe('a trim round corners', () => {
   const braid = { legsMm: [260, 70, 260, 70], widthMm: 14, endsMm: 20, joins: 0, joinMm: 25, shrinkPct: 4 }
   it('14 mm round three corners, preshrunk: legs, three folds of its width, its ends, and what it shrinks', () => {
     const { finishedMm, cornersMm, buyMm } = trimLength(braid)

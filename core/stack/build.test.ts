@@ -23,7 +23,7 @@ describe('what lies on what', () => {
     expect(roles(input({ supply: null }))).toEqual(['fabric'])
   })
   it('a bare iron has no press cloth', () => expect(buildStack(input({ pressCloth: null })).pressCloth).toBeNull())
-  it('every bed is named from the top down and stands apart', () => {
+  it('every surface is named from the top down and stands apart', () => {
     for (const surface of SURFACE_KIND_KEYS) {
       const layers = surfaceLayers(surface)
       expect(layers.length).toBeGreaterThan(0)

@@ -62,7 +62,7 @@ describe('what holds it', () => {
     expect(supportOf([layer('stiffener', 20, { took: 0.5 })]).along).toBeCloseTo(supportOf([layer('stiffener', 20)]).along / 2, 6)
     expect(supportOf([])).toEqual({ across: 0, along: 0 })
   })
-  it('a crest on jersey with one soft mesh puckers across, at the ends of its dense part', () => {
+  it('embroidery on jersey with one soft mesh puckers across, at the ends of its dense part', () => {
     const j = judgeSupport(embroidery, jersey, [mesh])
     expect(j.puckers).toBe(true)
     expect(j.risk).toBeGreaterThan(0.9)

@@ -20,14 +20,14 @@ const surer = (by: number) => Object.fromEntries(
   Object.entries(TYPICAL_KNOWLEDGE).map(([k, v]) => [k, k.includes('Sd') ? (v as number) * by : v]),
 ) as unknown as Knowledge
 
-describe('the fewest scraps that settle it', () => {
+describe('the fewest scraps that answer it', () => {
   const plan = planScraps(question(TYPICAL_KNOWLEDGE), settings)
   it('three to six, the pin always one of them', () => {
     expect(plan.length).toBeGreaterThanOrEqual(3)
     expect(plan.length).toBeLessThanOrEqual(6)
     expect(plan.some(s => s.setting.label === 'cotton' && s.holdS === 14)).toBe(true)
   })
-  it('no two on one stop stand within four seconds of each other', () => {
+  it('no two on one setting are within four seconds of each other', () => {
     for (const holdS of [8, 12, 16, 24]) {
       const scraps = planScraps(question(TYPICAL_KNOWLEDGE, holdS), settings)
       for (const a of scraps)
@@ -35,13 +35,13 @@ describe('the fewest scraps that settle it', () => {
           if (a.setting.label === b.setting.label && a.holdS !== b.holdS) expect(Math.abs(a.holdS - b.holdS)).toBeGreaterThanOrEqual(4)
     }
   })
-  it.each([0.02, 0.1, 0.3, 1])('beyond the third every scrap tells a fifth of a bit; what is unknown times %s', (by) => {
+  it.each([0.02, 0.1, 0.3, 1])('beyond the third every scrap says a fifth of a bit; what is unknown times %s', (by) => {
     const others = planScraps(question(surer(by)), settings).filter(s => !(s.setting.label === 'cotton' && s.holdS === 14))
     const told = others.map(s => s.bits).sort((a, b) => b - a)
     expect(told.length).toBeGreaterThanOrEqual(2)
     for (const bits of told.slice(2)) expect(bits).toBeGreaterThanOrEqual(0.2)
   })
-  it('what they tell never adds up to more than can be asked', () => {
+  it('what they say never adds up to more than can be asked', () => {
     expect(plan.reduce((s, p) => s + p.bits, 0)).toBeLessThanOrEqual(Math.log2(64) + 1e-9)
     for (const s of plan) expect(s.bits).toBeGreaterThanOrEqual(-1e-9)
   })

@@ -46,10 +46,10 @@ describe('the tasks of a map', () => {
 })
 
 describe('running a map', () => {
-  it('hands every task out once, whatever the lanes, and the picture fills', async () => {
-    for (const lanes of [1, 2, 5]) {
+  it('hands every task out once, whatever the workers, and the picture fills', async () => {
+    for (const workers of [1, 2, 5]) {
       const asked: RowTask[] = [], parts: Part[] = []
-      const map = await runMap(question, fake(asked), lanes, p => parts.push(p))
+      const map = await runMap(question, fake(asked), workers, p => parts.push(p))
       expect(asked.length).toBe(tasksOf(question).length)
       expect(new Set(asked).size).toBe(asked.length)
       expect(map!.drawn.every(n => n === question.samples)).toBe(true)
@@ -60,7 +60,7 @@ describe('running a map', () => {
       expect(parts.at(-1)!.cellSteps).toBe(10 * asked.length)
     }
   })
-  it('stops when told to, and says nothing more', async () => {
+  it('stops on request, and says nothing more', async () => {
     const asked: RowTask[] = []
     let parts = 0
     expect(await runMap(question, fake(asked), 2, () => { parts++ }, () => asked.length >= 5)).toBeNull()
@@ -88,7 +88,7 @@ describe('a plan of scraps', () => {
     expect(scraps.some(s => s.setting.label === 'cotton' && s.holdS === 38)).toBe(true)
     expect(new Set(scraps.map(s => `${s.setting.label} ${s.holdS}`)).size).toBe(scraps.length)
   })
-  it('each but the pin tells something: none is sure to come out one way', () => {
+  it('each but the pin says something: none is sure to come out one way', () => {
     for (const s of scraps.filter(x => x.holdS !== 38)) expect(s.bits).toBeGreaterThan(0.05)
     expect(scraps.filter(s => s.bond < 0.02 && s.damage < 0.02)).toEqual([])
   })

@@ -12,13 +12,13 @@ export interface Part { map: WindowMap, done: number, of: number, cellSteps: num
  * @returns the finished map, or null where it was stopped
  */
 export async function runMap(
-  q: WindowQuestion, count: Count, lanes: number, onPart: (part: Part) => void = () => undefined, stopped: () => boolean = () => false,
+  q: WindowQuestion, count: Count, workers: number, onPart: (part: Part) => void = () => undefined, stopped: () => boolean = () => false,
 ): Promise<WindowMap | null> {
   const tasks = tasksOf(q)
   const map = createMap(q.recipe.passes)
   const rows = new Set(tasks.map(t => t.soleC)).size
   let next = 0, done = 0, cellSteps = 0
-  async function lane(): Promise<void> {
+  async function work(): Promise<void> {
     while (next < tasks.length && !stopped()) {
       const counted = await count(q, tasks[next++]!)
       map.add(counted)
@@ -29,6 +29,6 @@ export async function runMap(
         onPart({ map: map.map(), done, of: tasks.length, cellSteps })
     }
   }
-  await Promise.all(Array.from({ length: lanes }, lane))
+  await Promise.all(Array.from({ length: workers }, work))
   return stopped() ? null : map.map()
 }

@@ -144,7 +144,7 @@ describe('worked matches of the Tidewell workroom', () => {
     expect(slow.length).toBeGreaterThan(0)
     for (const c of slow) expect(c.faults.map(f => f.why)).toContain('patience')
   })
-  it('a crest names the hoop stabilisers that go with it', () => {
+  it('embroidery names the hoop stabilisers that go with it', () => {
     expect(ask('TW-06', 'embroideryGround').companions.map(s => s.code)).toEqual(['B-70', 'B-71', 'B-72', 'B-73', 'B-74'])
   })
   it('low-heat felt stays among the answers for cork, with its recipe under the lamination glue', () => {

@@ -1,7 +1,7 @@
 // What a fresh machine needs before the application can run.
 import { existsSync, readdirSync } from 'node:fs'
 import { join } from 'node:path'
-import { ROOT, fingerprint, giveUp, isRoot, isStale, local, run, say, stamp } from './run.mjs'
+import { ROOT, fingerprint, giveUp, isRoot, isStale, local, namesPrint, run, say, stamp } from './run.mjs'
 
 const PG_HOME = '/usr/lib/postgresql'
 
@@ -59,9 +59,11 @@ export function ensureChromium() {
   return CHROMIUM
 }
 
-/** Types and aliases that Nuxt writes for editor, lint, tests and build. */
+/** Where Nuxt finds what it imports by itself, and the routes whose types it writes. */
+const FOUND_BY_NAME = ['app/components', 'app/composables', 'app/pages', 'app/stores', 'server/api', 'server/utils']
+/** Types and aliases that Nuxt writes for editor, lint, tests and build: anew when a name comes, goes or changes. */
 export function ensurePrepared() {
-  const print = fingerprint('nuxt.config.ts', 'package-lock.json')
+  const print = fingerprint('nuxt.config.ts', 'package-lock.json') + namesPrint(...FOUND_BY_NAME)
   if (existsSync(join(ROOT, '.nuxt/tsconfig.app.json')) && !isStale('prepared', print)) return
   run(local('nuxt'), ['prepare'])
   stamp('prepared', print)

@@ -74,7 +74,7 @@ describe('new ids', () => {
     expect(renaming(Buffer.alloc(32, 8))(entity('fabrics'), { id: id(1) }).id).not.toBe(fabric.id)
     expect(row('supplies', { id: id(1) }).id).not.toBe(fabric.id)
   })
-  it('leave what an operation is called within its run, which its events and other operations name', () => {
+  it('leave what an operation is called within its session, which its events and other operations name', () => {
     const called = `${id(6)}.0.interfacing`
     const operation = row('sessionOperations', { sessionId: id(9), id: called, needs: [called], pieceId: id(6), ironId: id(4) })
     const event = row('sessionEvents', { sessionId: id(9), op: called, key: id(7) })

@@ -34,7 +34,7 @@ describe('one connection a use case', () => {
     expect(await Promise.all([useCase(), useCase(), useCase()])).toEqual([1, 1, 1])
     expect([most(), out()]).toEqual([3, 0])
   })
-  it('asking for a second one from within a transaction is a fault, told at once', async () => {
+  it('asking for a second one from within a transaction is a fault, thrown at once', async () => {
     const { connectionManager: m, out } = pool()
     await asUseCase(async () => {
       const transaction = await m.getConnection({ uuid: 'a-transaction' })

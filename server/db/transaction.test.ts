@@ -12,7 +12,7 @@ describe('what the database undid', () => {
       return tries
     }, noPause)).toBe(3)
   })
-  it('is told after five tries', async () => {
+  it('is thrown after five tries', async () => {
     let tries = 0
     await expect(again(async () => {
       tries++
@@ -20,7 +20,7 @@ describe('what the database undid', () => {
     }, noPause)).rejects.toThrow('undone')
     expect(tries).toBe(5)
   })
-  it('anything else is told at once', async () => {
+  it('anything else is thrown at once', async () => {
     let tries = 0
     await expect(again(async () => {
       tries++

@@ -22,7 +22,7 @@ function run() {
 }
 
 describe('watchers of a session', () => {
-  it('hear at once what they have not seen, then only what is new; nothing is asked while nothing happens', async () => {
+  it('receive at once what they have not seen, then only what is new; nothing is asked while nothing happens', async () => {
     const { state, hub, watch } = run()
     state.events = 3
     const one = watch(0)
@@ -47,7 +47,7 @@ describe('watchers of a session', () => {
     expect(state.readings).toEqual([1])
     expect([one.sent.flat(), two.sent.flat()]).toEqual([[0, 1, 2, 3], [2, 3]])
   })
-  it('miss nothing that happens while the run is being read', async () => {
+  it('miss nothing that happens while the session is being read', async () => {
     const { state, hub, watch } = run()
     const one = watch()
     await tick()
@@ -61,7 +61,7 @@ describe('watchers of a session', () => {
     await looking
     expect(one.sent.flat()).toEqual([0, 1])
   })
-  it('one that joins while the run is being read misses nothing that it has not seen', async () => {
+  it('one that joins while the session is being read misses nothing that it has not seen', async () => {
     const { state, watch, hub } = run()
     state.events = 3
     const one = watch(2)
@@ -75,7 +75,7 @@ describe('watchers of a session', () => {
     await looking
     expect([one.sent.flat(), late.sent.flat()]).toEqual([[3], [0, 1, 2, 3]])
   })
-  it('hear of a plan that changed though nothing happened', async () => {
+  it('learn of a plan that changed though nothing happened', async () => {
     const { state, hub, watch } = run()
     const one = watch()
     await tick()

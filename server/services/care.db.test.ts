@@ -51,7 +51,7 @@ describe('a garment that came back', () => {
     const { events } = await addCareEvent(room.context, job.id, look(fabric.id, supply.id, { cameAt: '2026-11-23T10:00:00.000Z' }))
     expect(events[0]!.swatchId).toBe(held.id)
   })
-  it('told twice it is kept once; another look under its key is refused', async () => {
+  it('sent twice it is kept once; another look under its key is refused', async () => {
     const { fabric, job } = await garment(), body = look(fabric.id, null)
     await addCareEvent(room.context, job.id, body)
     const { events } = await addCareEvent(room.context, job.id, body)
@@ -68,7 +68,7 @@ describe('a garment that came back', () => {
     expect((await refusal(careLog(other.context, job.id))).status).toBe(404)
     expect((await refusal(supplyWashes(other.context, supply.id))).status).toBe(404)
   })
-  it('a supply tells how its swatches came through: the last wash of each, the newest swatch first', async () => {
+  it('a supply shows how its swatches came through: the last wash of each, the newest swatch first', async () => {
     const { fabric, supply, of, job } = await garment()
     await room.swatch(of, { pressedAt: '2026-11-10T10:00:00.000Z' })
     expect((await supplyWashes(room.context, supply.id)).swatches).toEqual([])

@@ -59,7 +59,7 @@ describe('a calibration', () => {
     expect(await ironCalibrations(room.context, iron.id)).toHaveLength(1)
     expect((await refusal(calibrateSetting(room.context, iron.id, { ...sent, position: 0 }))).status).toBe(409)
   })
-  it('readings that say nothing change nothing, and neither does a stop that is not there', async () => {
+  it('readings that say nothing change nothing, and neither does a setting that is not there', async () => {
     const iron = await room.iron(), other = await aRoom()
     const flat = readings.slice(0, 4)
     expect((await refusal(calibrateSetting(room.context, iron.id, body({ readings: flat })))).said).toMatch(/readings:/)
@@ -68,7 +68,7 @@ describe('a calibration', () => {
     expect((await refusal(ironCalibrations(other.context, iron.id))).status).toBe(404)
     expect((await getIron(room.context, iron.id)).settings).toEqual(iron.settings)
   })
-  it('a file of readings: named iron and stop, in whatever letters; one that is wrong and none is stored', async () => {
+  it('a file of readings: named iron and setting, in whatever letters; one that is wrong and none is stored', async () => {
     const iron = await room.iron({ name: 'Window iron' })
     const rows = (of: string, setting: string) => readings.map(r => `${of},${setting},${r.atS},${r.c}`)
     const file = (...all: string[]) => ['iron,setting,seconds,celsius', ...all].join('\n')

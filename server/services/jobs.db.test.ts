@@ -18,7 +18,7 @@ const washed = (grade = 4) => ({
 })
 
 describe('a job', () => {
-  it('tells how far each of its fabrics has come: pressed, held, passed, washes left', async () => {
+  it('shows how far each of its fabrics has come: pressed, held, passed, washes left', async () => {
     const own = await aRoom({ washes: '3' }), of = { fabric: await own.fabric(), supply: await own.supply(), iron: await own.iron() }
     const plain = await own.fabric({ fibres: [] })
     const job = await own.job([], {

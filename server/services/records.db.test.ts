@@ -84,7 +84,7 @@ describe('the stock of a supply', () => {
     await Promise.all(Array.from({ length: 20 }, (_, i) => move(id, i % 2 ? -0.1 : 0.3)))
     expect((await getSupply(room.context, id)).stockM).toBeCloseTo(5, 9)
   })
-  it('preshrunk runs of a trim are listed along it; another workroom has none of it', async () => {
+  it('preshrunk lengths of a trim are listed along it; another workroom has none of it', async () => {
     const { id } = await room.supply(), other = await aRoom()
     const run = (fromM: number) => addTrimRun(room.context, id, trimRunBody.parse({ fromM, toM: fromM + 2, heatC: 110 }))
     await run(4)

@@ -52,7 +52,7 @@ describe('a session', () => {
     const ahead = { ...body([operation('a')]), startedAt: new Date(Date.now() + 3_600_000).toISOString() }
     expect(Date.parse((await beginSession(room.context, ahead)).session.startedAt)).toBeLessThanOrEqual(Date.now())
   })
-  it('what is told is kept once, in the order it comes in, without a gap, however often it is told', async () => {
+  it('an event is kept once, in the order it comes in, without a gap, however often it is sent', async () => {
     const { session, append } = await begun()
     const [down, lift] = [event('down', { op: 'a', placement: 0 }), event('lift', { op: 'a', atMs: NOW + 12_000 })]
     // One event twice within one message is kept once.
@@ -62,12 +62,12 @@ describe('a session', () => {
     expect((await newsOf(room.context, session.id, 0)).events.map(e => e.key)).toEqual([lift.key])
     expect((await newsOf(room.context, session.id, -1)).events.map(e => e.position)).toEqual([0, 1])
   })
-  it('ten boards tell at once: no position twice, none left out', async () => {
+  it('ten boards send at once: no position twice, none left out', async () => {
     const { session, append } = await begun()
     await Promise.all(Array.from({ length: 10 }, () => append(event('dial'), event('dial'))))
     expect((await getSession(room.context, session.id)).events.map(e => e.position)).toEqual(Array.from({ length: 20 }, (_, i) => i))
   })
-  it('another event under a known key is refused, with all that came beside it, and so is a key of another run', async () => {
+  it('another event under a known key is refused, with all that came beside it, and so is a key of another session', async () => {
     const { append } = await begun(), elsewhere = await begun(), down = event('down', { op: 'a', placement: 0 })
     await append(down)
     expect((await refusal(append(event('dial'), { ...down, placement: 1 }))).status).toBe(409)
@@ -114,7 +114,7 @@ describe('a session', () => {
     }))
     expect(operations.map(o => [o.id, o.name])).toEqual([['b', 'Piece b'], ['d', 'Piece d']])
   })
-  it('another workroom neither reads it nor tells it anything', async () => {
+  it('another workroom neither reads it nor writes to it', async () => {
     const { session, job } = await begun(), other = await aRoom()
     expect((await refusal(getSession(other.context, session.id))).status).toBe(404)
     expect((await refusal(newsOf(other.context, session.id, -1))).status).toBe(404)

@@ -37,7 +37,7 @@ describe('the shelf', () => {
 })
 
 describe('the irons', () => {
-  it('are kept with their stops in order, saved over their version', async () => {
+  it('are kept with their settings in order, saved over their version', async () => {
     const { id, version, ...rest } = await room.iron(), body = ironBody.parse(rest)
     const settings = [...body.settings].reverse()
     const changed = await updateIron(room.context, id, { ...body, settings, version })

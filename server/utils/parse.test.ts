@@ -12,7 +12,7 @@ const commasIn = (v: unknown): number => (typeof v === 'object' && v !== null
   : 0)
 
 describe('how heavy a body is', () => {
-  it('is told from its bytes as it would be from what it says, whatever its texts hold', () => {
+  it('is known from its bytes as it would be from what it says, whatever its texts hold', () => {
     fc.assert(fc.property(fc.jsonValue({ maxDepth: 6 }), (value) => {
       expect(weigh(bytes(JSON.stringify(value)))).toEqual({ depth: depthOf(value), values: 1 + commasIn(value) })
     }), { numRuns: 300, seed: 3 })

@@ -39,7 +39,7 @@ describe('a queue that is fair between workrooms', () => {
     for (let i = 0; i < 5; i++) await end(begun.at(-1)!)
     expect(begun).toEqual(['a1', 'a2', 'b1', 'c1', 'a3', 'b2'])
   })
-  it('a workroom that has too much waiting is told, others are not', async () => {
+  it('a workroom that has too much waiting is refused, others are not', async () => {
     const { job } = setup(), queue = fairQueue(1, 2)
     for (const name of ['1', '2', '3']) void queue.run('a', job(name))
     await expect(queue.run('a', job('4'))).rejects.toBeInstanceOf(QueueFull)

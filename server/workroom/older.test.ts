@@ -71,7 +71,7 @@ describe('a workroom file of an older version', () => {
       pressCloths: 1, swatches: 1, swatchEvents: 2, swatchReadings: 1, washes: 1, photos: 1,
     })
   })
-  it('keeps the order of fibres, stops and events, and numbers pieces within their place', () => {
+  it('keeps the order of fibres, settings and events, and numbers pieces within their place', () => {
     const { rows } = now
     expect(rows.fabricFibres.map(f => [f.fibre, f.position])).toEqual([['cotton', 0], ['linen', 1]])
     expect(rows.ironSettings.map(s => [s.label, s.position])).toEqual([['silk', 0], ['wool', 1]])

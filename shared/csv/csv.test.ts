@@ -104,7 +104,7 @@ describe('CSV', () => {
 })
 
 describe('calibration readings', () => {
-  it('are grouped by iron and stop, whatever the order and the decimal sign', () => {
+  it('are grouped by iron and setting, whatever the order and the decimal sign', () => {
     expect(tracesFromCsv('\uFEFFiron;setting;seconds;celsius\nA;wool;0;20,5\nB;wool;0;21\nA;wool;2;24,5 °C')).toEqual([
       { line: 2, iron: 'A', setting: 'wool', readings: [{ atS: 0, c: 20.5 }, { atS: 2, c: 24.5 }], problems: [] },
       { line: 3, iron: 'B', setting: 'wool', readings: [{ atS: 0, c: 21 }], problems: [] },

@@ -36,7 +36,7 @@ describe('a swatch as it is sent', () => {
   ])('%s is refused with its field', (_what, over, says) => expect(complaint(swatchBody, { ...swatch, ...over })).toMatch(says))
 })
 
-describe('a stop of the dial', () => {
+describe('a setting of the dial', () => {
   it('may be a place between two of the longest names an iron can have; no name at all is refused', () => {
     const named = (label: string) => ({ ...swatch, recipe: { ...recipe, setting: { ...recipe.setting, label } } })
     expect(complaint(swatchBody, named(`between ${'a'.repeat(24)} and ${'b'.repeat(24)}`))).toBe('')

@@ -189,7 +189,7 @@ describe('out and in again', () => {
     expect(read(text).outlines.map(o => Math.round(areaMm2(o.outline)))).toEqual([Math.round(areaMm2(seam))])
     expect(text).toContain('100 mm')
   })
-  it('300 random outlines through offset, lay, export and import: not one comes back wrong', () => {
+  it('300 random outlines through offset, layout, export and import: not one comes back wrong', () => {
     const star = fc.array(fc.integer({ min: 15, max: 90 }), { minLength: 3, maxLength: 10 }).map(spokes =>
       outlineOf(
         spokes.map((r, i) => {

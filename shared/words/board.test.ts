@@ -10,7 +10,7 @@ const step = (kind: Step['kind'], over: Partial<Step> = {}): Step => ({ kind, fo
 const recipe = (over: Partial<Recipe> = {}) => ({ warmS: 0, lean: 'lean', method: 'dry', ...over }) as Recipe
 const session = (over: object = {}) => ({ recipe: recipe(), placements: 1, interrupted: null, ...over })
 
-describe('what the hands are told', () => {
+describe('what the hands are to do', () => {
   it.each<[string, Parameters<typeof orderWords>, string]>([
     ['ready', ['ready', null, false, session()], 'Lay the layers, then press'],
     [

@@ -127,14 +127,14 @@ export function careEventLine(e: Pick<CareEvent, 'rounds' | 'washC' | 'tumble' |
     e.softener ? 'softener' : '', `${e.grade}: ${GRADE_WORDS[e.grade]}`, ...e.marks.map(m => MARK_NAME[m]),
   ].filter(Boolean).join(', ')
 }
-/** What was foreseen against what came. @param told a swatch is behind it: its outcome changes what is foreseen */
-export const foreseenLine = (foreseenGrade: number, grade: number, told: boolean): string => {
+/** What was foreseen against what came. @param hasSwatch a swatch is behind it: its outcome changes what is foreseen */
+export const foreseenLine = (foreseenGrade: number, grade: number, hasSwatch: boolean): string => {
   const foreseen = Math.round(foreseenGrade)
   return Math.abs(foreseenGrade - grade) < 1
     ? `As predicted (${foreseen}).`
     : grade > foreseenGrade
       ? `Better than predicted (${foreseen}).`
-      : `Worse than predicted (${foreseen})${told ? ': we predict less here from now on' : ''}.`
+      : `Worse than predicted (${foreseen})${hasSwatch ? ': we predict less here from now on' : ''}.`
 }
 
 const DAY_MS = 86_400_000

@@ -102,7 +102,7 @@ describe('cutting in words', () => {
       '3 copies',
     ])
   })
-  it('the steps of a sandwich say seconds, or that its swatch does', () => {
+  it('the steps of a stiff mat say seconds, or that its swatch does', () => {
     expect(layersStepSentence({ do: 'tack', on: 'back', s: 3 })).toBe(
       'Tack the web to the wrong side of the back, through its paper: 3 s.',
     )

@@ -39,7 +39,7 @@ describe('mending in words', () => {
     expect(why({ first: null })).toBe('')
     expect([sideWords('item', true), sideWords('garment', true)]).toEqual(['from the inside', 'from the right side'])
   })
-  it('a motif in a line: thin from the front, thick from the inside, or as it must be', () => {
+  it('a badge in a line: thin from the front, thick from the inside, or as it must be', () => {
     expect(badgeHeadline('item', 'quicker')).toBe('From the front first: it is thin against its fabric.')
     expect(badgeHeadline('garment', 'spares')).toBe('From the inside first: it is thick against its fabric.')
     expect(badgeHeadline('garment', 'onlySide')).toBe('From the inside only.')

@@ -20,7 +20,7 @@ const ask = (seamDetail: SeamDetailKey, more: Partial<SeamDetailAsk> = {}): Seam
   house: { piecing: 'dry', cooling: 'touch', alwaysPressCloth: false }, ...more,
 })
 
-describe('a feature in words', () => {
+describe('a seam detail in words', () => {
   it('the side, the motion, the seconds, the setting, the moisture, the press cloth', () => {
     expect(seamDetailSentence(planSeamDetail(ask('seamOpen')))).toMatch(
       /^From the wrong side, only the tip, along the seam: \d+\u00A0s, wool 150 °C, steam shots, under a press cloth\.$/)
@@ -40,7 +40,7 @@ describe('a feature in words', () => {
     expect(seamDetailSentence(planSeamDetail(ask('neckEdge', { fabric: cotton, iron: { kind: 'household',
       settings } })))).toMatch(/s a side, cotton/)
   })
-  it('every feature has a name, and every step and reason a sentence', () => {
+  it('every seam detail has a name, and every step and reason a sentence', () => {
     for (const key of SEAM_DETAIL_KEYS) {
       const p = planSeamDetail(ask(key))
       expect(SEAM_DETAIL_NAME[key]).toMatch(/^[A-Z]/)
@@ -64,7 +64,7 @@ describe('a feature in words', () => {
   })
 })
 
-describe('hems, grids and what comes before the knife, in words', () => {
+describe('hems, patchwork and what comes before cutting, in words', () => {
   it('a refusal says why', () => {
     expect(hemRefusal({ why: 'synthetic', sharePct: 65 })).toContain('65 % of it is synthetic')
     expect(hemRefusal({ why: 'neverBonds', bond: 0.42 })).toContain('0.4 of a bond')
@@ -79,7 +79,7 @@ describe('hems, grids and what comes before the knife, in words', () => {
     expect(liningSentence({ ...base, holdClear: true, peakC: 130 }, 'Acetate')).toContain('above its limit of 125 °C')
     expect(liningSentence({ ...base, keepSoleOff: true }, 'Acetate')).toContain('keep it off')
   })
-  it('how a grid nests', () => {
+  it('how a patchwork nests', () => {
     expect(nestSentence(0, 0, true)).toBe('No seams cross.')
     expect(nestSentence(1, 0, true)).toBe('The one crossing nests.')
     expect(nestSentence(35, 0, true)).toBe('All 35 crossings nest.')

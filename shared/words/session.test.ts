@@ -9,7 +9,7 @@ const of = { kind: 'fuse' as const, placements: 4, name: 'Collar' }
 const down = (over: Partial<Extract<NextStep, { do: 'down' }>> = {}): NextStep =>
   ({ do: 'down', pass: 0, placement: 2, forS: 12, again: false, ...over })
 
-describe('what the hands are told', () => {
+describe('what the hands are to do', () => {
   it.each<[NextStep, boolean, string]>([
     [down(), false, 'Set down: position 3 of 4'], [down({ again: true }), false, 'Set down again: position 3 of 4'],
     [down({ pass: -1 }), false, 'Warm the fabric: position 3 of 4'],
@@ -18,7 +18,7 @@ describe('what the hands are told', () => {
     [{ do: 'laid' }, false, 'Lay the interfacing and the press cloth on'], [{ do: 'edge' }, false, 'Cold: try its edge'],
   ])('%o', (step, over, words) => expect(whatNow(step, of, over)).toBe(words))
   it('of one place there is no number', () => expect(whatNow(down({ placement: 0 }), { ...of, placements: 1 }, false)).toBe('Set down'))
-  it('paper is peeled, a sandwich sewn', () => {
+  it('paper is peeled, a stiff mat sewn', () => {
     expect(whatNow({ do: 'hand', forS: 0 }, { ...of, kind: 'peel' }, false)).toMatch(/^Peel/)
     expect(whatNow({ do: 'hand', forS: 0 }, { ...of, kind: 'sew' }, false)).toMatch(/^Sew/)
   })
@@ -26,7 +26,7 @@ describe('what the hands are told', () => {
     const steps: NextStep[] = [down(), { do: 'turned' }, { do: 'hand', forS: 0 }]
     expect(steps.map(sessionKeyWords)).toEqual(['down', 'it is turned', 'done'])
   })
-  it('stop, moisture, cover and side stand in one line; turned over the other side is up', () => {
+  it('setting, moisture, press cloth and side are in one line; turned over the other side is up', () => {
     const setting = { label: 'wool', meanC: 154, swingC: 5, origin: 'measured' as const }
     const r = { setting, method: 'mist' as const, firstSide: 'back' as const, pressureKPa: 3 }
     const up = (pass: number, pressClothName: string | null) => ({ kind: 'fuse' as const, pass, pressClothName })
@@ -71,7 +71,7 @@ describe('figures', () => {
     expect(operationLine({ placements: 1, recipe, standing: 'proved' }, 'Harbour', '')).toBe('1 position, wool 150 °C, Harbour, proved')
     expect(operationLine({ placements: 0, recipe: null, standing: 'hands' }, null, 'after sewing')).toBe('by hand, after sewing')
   })
-  it('what changed since a run was planned', () => {
+  it('what changed since a session was planned', () => {
     expect(changedSentence({ added: 2, gone: 0, other: 1 })).toMatch(/2 added, 1 pressed differently\.$/)
     expect(changedSentence({ added: 0, gone: 0, other: 0 })).toMatch(/the pressing stays the same/)
   })
