@@ -30,7 +30,8 @@ describe('the docs', () => {
     expect(named.filter(n => !['ci', 'install', 'start', 'test', 'refuses', 'and'].includes(n) && !(n in scripts))).toEqual([])
   })
   it.each(pages)('%s: every path in it is there', (page) => {
-    const paths = [...read(page).matchAll(/`((?:core|shared|server|app|e2e|scripts|benchmarks|docs|composables|services|stores|db)\/[\w./[\]-]+)`/g)]
+    const paths = [...read(page)
+      .matchAll(/`((?:core|shared|server|app|e2e|scripts|benchmarks|docs|composables|services|stores|db)\/[\w./[\]-]+)`/g)]
       .map(m => m[1]!.replace(/\/$/, ''))
     const isThere = (p: string) => FROM.some(f => ['', '.ts', '.mjs', '.vue'].some(end => existsSync(join(ROOT, f, p + end))))
     expect(paths.filter(p => !isThere(p))).toEqual([])
