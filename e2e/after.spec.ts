@@ -180,9 +180,9 @@ test('a bubbled front: what is seen, one question, the remedy, pressed in its se
   // What cannot be undone is said kindly; another cause's remedy is a press away.
   await page.keyboard.press('n')
   await page.getByRole('button', { name: 'Colour moved' }).click()
-  await expect(page.getByTestId('cannot')).toContainText('Dye that has moved does not go home', { timeout: 20_000 })
+  await expect(page.getByTestId('cannot')).toContainText('Moved dye does not go back', { timeout: 20_000 })
   await page.getByTestId('causes').getByRole('button').nth(1).click()
-  await expect(page.getByTestId('remedy')).not.toContainText('Dye that has moved')
+  await expect(page.getByTestId('remedy')).not.toContainText('Moved dye')
   await expect(page.getByTestId('remedy')).toContainText('Next time:', { timeout: 20_000 })
   const bad = await page.request.put(`${server.url}/api/jobs/${job.id}/makings`, {
     data: { version: 99, makings: [{ id: randomUUID(), name: 'X', fabricId: null,

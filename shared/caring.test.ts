@@ -84,7 +84,7 @@ describe('washes', () => {
       { swatches: [{ fabricId: poplin.id, grade: 4, rounds: 3, washC: 60, tumble: 'low', after: 2, marks: [] }] })
     expect(seen).toMatchObject([{ rounds: 3, round: { washC: 60, tumble: 'low' }, judged: { grade: 2 } }])
     expect(seen[0]!.bond).toBeCloseTo(1.6, 6)
-    expect(bondBefore(null)).toEqual({ bond: 1.25, from: 'model' })
+    expect(bondBefore(null)).toEqual({ bond: 1.25, from: 'estimate' })
     expect(bondBefore(3)).toMatchObject({ from: 'measured' })
   })
   it('the wearer\'s iron is a household one over the fabric itself', () => {

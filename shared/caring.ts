@@ -112,8 +112,8 @@ export function washesSeen(supply: Supply, fabrics: readonly Fabric[], { swatche
 
 /** A bond before its first wash: as its swatch was graded, else as its maker's instructions would make it. */
 const UNWASHED_BOND = 1.25
-export const bondBefore = (grade: number | null): { bond: number, from: 'measured' | 'model' } =>
-  grade === null ? { bond: UNWASHED_BOND, from: 'model' } : { bond: bondAtGrade(grade), from: 'measured' }
+export const bondBefore = (grade: number | null): { bond: number, from: 'measured' | 'estimate' } =>
+  grade === null ? { bond: UNWASHED_BOND, from: 'estimate' } : { bond: bondAtGrade(grade), from: 'measured' }
 
 export const roundOf = (job: Pick<Job, 'washC' | 'tumble'>): WashRound => ({ washC: job.washC, tumble: job.tumble, softener: false })
 

@@ -57,7 +57,7 @@ export function toSupplyInput(s: Supply, over: readonly Supply[] = []): SupplyIn
 /** How precisely things are known: what was measured varies less, and a sheet that fits its adhesive leaves less open of its lot. */
 export const toKnowledge = (fabric: Fabric, supply: Supply, settingOrigin: Origin): Knowledge =>
   knowledgeOf({
-    settingMeasured: settingOrigin === 'measured' || settingOrigin === 'proved', massMeasured: fabric.massOrigin === 'measured',
+    settingMeasured: settingOrigin === 'measured' || settingOrigin === 'tested', massMeasured: fabric.massOrigin === 'measured',
     thicknessMeasured: fabric.thicknessOrigin === 'measured', sheet: toLotReading(supply)?.state === 'fits',
   })
 

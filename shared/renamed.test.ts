@@ -17,6 +17,9 @@ describe('what was stored under the names of before', () => {
   it.each([
     [{ kind: 'crest', name: 'kind' }, { kind: 'embroidery', name: 'kind' }],
     [{ kind: 'patch', holes: [] }, { kind: 'hole', holes: [] }],
+    [{ massOrigin: 'proved', setting: { origin: 'model' }, note: 'model' }, {
+      massOrigin: 'tested', setting: { origin: 'estimate' }, note: 'model',
+    }],
     [{ kind: 'back', op: 'out' }, { kind: 'undo', op: 'out' }],
     [[{ kind: 'over' }, { kind: 'out' }], [{ kind: 'takeOver' }, { kind: 'skip' }]],
     [{ role: 'backing' }, { role: 'interfacing' }],

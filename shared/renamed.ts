@@ -24,6 +24,10 @@ export const RENAMED_WORDS: Readonly<Record<string, Readonly<Record<string, stri
     settle: 'preshrink', motif: 'badge', crest: 'embroidery', patch: 'hole', grid: 'patchwork', feature: 'seamDetail', stop: 'setting',
     run: 'session', back: 'undo', over: 'takeOver', out: 'skip',
   },
+  origin: { proved: 'tested', model: 'estimate' },
+  massOrigin: { proved: 'tested', model: 'estimate' },
+  thicknessOrigin: { proved: 'tested', model: 'estimate' },
+  adhesiveOrigin: { proved: 'tested', model: 'estimate' },
   role: { backing: 'interfacing' },
   how: { feature: 'seamDetail', backing: 'interfacing' },
   entity: {

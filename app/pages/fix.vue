@@ -130,7 +130,7 @@ const reported = computed(() => Object.entries(answers.value).map(([q, a]) => {
                 <span class="absolute inset-y-1 left-0 bg-linen-300/70 dark:bg-linen-700/70" :style="{ width: `${b.share * 100}%` }"
                   aria-hidden="true" />
                 <span class="relative flex-1 leading-tight" :class="i === 0 ? 'text-lg font-bold' : ''">{{ CAUSE_NAME[b.cause] }}</span>
-                <span class="relative shrink-0 text-sm">{{ shareWords(b.share) }} <Sourced v-if="i === 0" from="model" /></span>
+                <span class="relative shrink-0 text-sm">{{ shareWords(b.share) }} <Sourced v-if="i === 0" from="estimate" /></span>
               </button>
             </li>
           </ol>
@@ -151,7 +151,7 @@ const reported = computed(() => Object.entries(answers.value).map(([q, a]) => {
               <ol class="mt-1 list-outside list-decimal space-y-0.5 pl-6 text-[17px] leading-snug">
                 <li v-for="(s, i) in remedySteps(remedy, selection.units)" :key="i">{{ s }}</li></ol>
               <p v-if="remedy.recipe || remedy.hover" class="mt-1 text-sm">{{ SETTING_WORDS }}</p>
-              <p class="mt-1 font-semibold">{{ riskWords(remedy) }} <Sourced from="model" /></p>
+              <p class="mt-1 font-semibold">{{ riskWords(remedy) }} <Sourced from="estimate" /></p>
             </template>
             <p v-if="remedy" class="mt-1"><b>Next time:</b> {{ NEXT_WORDS[cause] }}</p>
             <div v-if="jobs.job && remedy?.recipe && !remedy.cannot" class="mt-2 flex flex-wrap items-end gap-2">

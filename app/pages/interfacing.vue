@@ -156,9 +156,9 @@ const leadProved = computed(() => lead.value?.kind === 'single' ? provedOf.value
 /** Where the recipe's seconds come from: a proof, an own lesson, the sheet of the lot, or the model with typical values. */
 const recipeFrom = computed(() => {
   const glued = lead.value?.supplies.find(s => s.adhesive)
-  if (leadProved.value) return 'proved' as const
+  if (leadProved.value) return 'tested' as const
   if (glued && taught.value[glued.id]) return 'measured' as const
-  return glued?.sheet && glued.sheet.soleC !== null && glued.sheet.holdS !== null ? 'maker' as const : 'model' as const
+  return glued?.sheet && glued.sheet.soleC !== null && glued.sheet.holdS !== null ? 'maker' as const : 'estimate' as const
 })
 const fused = computed(() => lead.value && lead.value.reachC !== null)
 
@@ -196,7 +196,7 @@ useShortcuts({ take })
       <WishSlip />
       <hr class="stitch my-2">
       <p v-if="drawn.count" class="text-[15px]"
-        data-test="drawn">{{ drawnSentence(drawn.count, drawn.m2, selection.units) }} <Sourced from="model" /></p>
+        data-test="drawn">{{ drawnSentence(drawn.count, drawn.m2, selection.units) }} <Sourced from="estimate" /></p>
       <PieceSizes v-else :key="`${selection.fabric.id} ${wish.place.key}`" v-model:area-m2="areaM2" :fabric-id="selection.fabric.id"
         :place-key="wish.place.key" />
     </section>
@@ -222,7 +222,7 @@ useShortcuts({ take })
       <details v-else-if="match && ranked" class="mt-1" data-test="excluded">
         <summary class="min-h-10 cursor-pointer py-2 text-[15px]">
           <span role="status">{{ ranked.rankedCount }} could be used; <b>{{ ranked.excludedCount }} not, and why</b>
-          </span> <Sourced from="model" /></summary>
+          </span> <Sourced from="estimate" /></summary>
         <ul class="max-h-72 overflow-auto" tabindex="0" aria-label="What could not be used, and why">
           <li v-for="w in match.wishes.slice(0, 2)" :key="w.wish" class="py-1 text-[15px] font-semibold">
             {{ WISH_NAME[w.wish] }} alone keeps out {{ w.excludes }}{{ w.excludes === 1 ? ` (${w.firstName})` : '' }}.</li>

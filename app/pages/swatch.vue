@@ -199,7 +199,7 @@ function pressByMaker(): void {
             <details v-if="!pinned && !proved && chosen?.parts.length" class="ml-1 inline-block align-top" data-test="score">
               <summary class="cursor-pointer underline">why this method</summary>
               <span v-for="p in chosen.parts.filter(x => x.points !== 0)" :key="p.key" class="mr-3 whitespace-nowrap">
-                {{ scorePartWords(p, selection.units) }}</span><Sourced from="model" /></details>
+                {{ scorePartWords(p, selection.units) }}</span><Sourced from="estimate" /></details>
           </div>
         </div>
         <div v-else-if="done" class="flex-1">
@@ -219,7 +219,7 @@ function pressByMaker(): void {
         :chosen="chosenWay === 'sheet'" @choose="choose('sheet')" @press="pressByMaker" />
       <p v-if="tab === 'ways' && tack && 'recipe' in tack" class="text-lg" data-test="tack">
         {{ tackSentence(tack.recipe, selection.units) }}
-        <Sourced from="model" />
+        <Sourced from="estimate" />
       </p>
       <PanelTabs v-model="tab" :tabs="TABS" label="Test swatch">
         <template #more="{ tab: t }">

@@ -49,7 +49,7 @@ describe('the iron in its rest', () => {
   })
   it('a setting between two marks is no place on the dial', () => {
     const iron = useIron()
-    iron.chooseSetting({ label: 'between silk and wool', meanC: 140, swingC: 6, origin: 'model' })
+    iron.chooseSetting({ label: 'between silk and wool', meanC: 140, swingC: 6, origin: 'estimate' })
     expect([iron.settingIndex, iron.setting!.meanC]).toEqual([-1, 140])
   })
   it('another iron taken in hand is cold: the first one\'s dial says nothing of it', () => {

@@ -81,7 +81,7 @@ export const useSession = defineStore('run', () => {
       const at = settings.findIndex(s => s.label === reported.label)
       const between = reported.targetC === null
         ? null
-        : { label: reported.label ?? '', meanC: reported.targetC, swingC: reported.swingC, origin: 'model' as const }
+        : { label: reported.label ?? '', meanC: reported.targetC, swingC: reported.swingC, origin: 'estimate' as const }
       iron.adopt(id, { setting: at >= 0 ? at : between, fromC: reported.fromC, setAt, touchedAt })
     }
   })

@@ -192,7 +192,7 @@ describe('the chain of a garment', () => {
       classC: classC as 110, side, covered, steam: false, restS: side === 'face' ? (classC < 200 ? 9 : 1) : classC < 150 ? 9 : 1,
     }))))
     expect(careLimits([fabric(['cotton']), interfacing('polyamide', { stays })]).iron).toMatchObject({
-      value: 150, reasons: [{ why: 'glueLine', origin: 'model' }, { why: 'fibre' }],
+      value: 150, reasons: [{ why: 'glueLine', origin: 'estimate' }, { why: 'fibre' }],
     })
     expect(careLimits([fabric(['cotton'], ['flock']), interfacing('polyamide', { stays })]).iron.value).toBe(110)
   })

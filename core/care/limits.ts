@@ -141,7 +141,7 @@ function ironOf(p: CarePart, how: { backOnly: boolean, covered: boolean }): Care
     case 'interfacing': {
       if (!p.stays || !p.adhesive) return []
       const limit = hottestFor(p.stays, { side: how.backOnly ? 'back' : 'face', covered: how.covered, steam: false })
-      return [{ name: p.name, why: 'glueLine', adhesive: p.adhesive, limit, origin: 'model' }]
+      return [{ name: p.name, why: 'glueLine', adhesive: p.adhesive, limit, origin: 'estimate' }]
     }
     case 'trim':
       return p.preshrunkC === null ? [] : [{ name: p.name, why: 'preshrunk', limit: downTo(p.preshrunkC), origin: 'measured' }]

@@ -71,7 +71,7 @@ function candidateOf(judge: Judge, layered: Layered): Candidate {
   const bendingMm = layeredBendingMm(query.fabric, layered)
   const measured = query.fabric.bendingMm !== null && layered.supplies.every(s => s.bendingMm !== null)
   const figures: Figures = {
-    bendingMm, wantedMm, stiffnessOrigin: layered.supplies.some(s => s.coupling !== null) ? 'measured' : measured ? 'model' : 'typical',
+    bendingMm, wantedMm, stiffnessOrigin: layered.supplies.some(s => s.coupling !== null) ? 'measured' : measured ? 'estimate' : 'typical',
     reachC: verdict?.reachC ?? null, idealC: verdict?.open ? verdict.idealC : null, unknownFabric: judge.unknownFabric,
   }
   const parts = partsOf(query, layered, figures)

@@ -27,7 +27,7 @@ function part(key: PartKey, value: number, got: number, wanted: number, origin: 
 /** The window as the full search found it: its narrowest margin, °C. */
 export function windowPart({ coolerC, hotterC }: Margins): Part {
   const narrow = Math.min(coolerC, hotterC)
-  return part('window', narrow / GENEROUS_MARGIN_C, narrow, GENEROUS_MARGIN_C, 'model')
+  return part('window', narrow / GENEROUS_MARGIN_C, narrow, GENEROUS_MARGIN_C, 'estimate')
 }
 
 /** Points at which a hold counts nothing any more. */
@@ -36,7 +36,7 @@ const DEAREST = 20
 /** Seconds at the board as the full search found them, weighed as the recipes weigh them. */
 export function secondsPart(recipe: Recipe, habits: HouseHabits = USUAL_HABITS): Part {
   const longest = Math.max(recipe.holdS, recipe.secondS ?? 0)
-  return part('seconds', 1 - secondsCost(longest, habits) / DEAREST, longest, habits.patienceS, 'model')
+  return part('seconds', 1 - secondsCost(longest, habits) / DEAREST, longest, habits.patienceS, 'estimate')
 }
 
 export interface Figures {
@@ -73,11 +73,11 @@ export function partsOf(query: MatchQuery, layered: Layered, f: Figures): Part[]
   const within = 1 - 0.12 * Math.min(1, Math.abs(Math.log(f.bendingMm / middle)))
   const parts: Part[] = [part('stiffness', away > 0 ? 0.88 - away * 0.55 : within, f.bendingMm, middle, f.stiffnessOrigin)]
 
-  if (!fused) parts.push(part('window', 0.6, 0, 0, 'model'))
-  else if (f.unknownFabric) parts.push(part('window', UNKNOWN_WINDOW, f.reachC!, f.idealC!, 'model'))
-  else parts.push(part('window', 0.35 + (f.reachC! - f.idealC!) / WINDOW_SPAN_C, f.reachC!, f.idealC!, 'model'))
+  if (!fused) parts.push(part('window', 0.6, 0, 0, 'estimate'))
+  else if (f.unknownFabric) parts.push(part('window', UNKNOWN_WINDOW, f.reachC!, f.idealC!, 'estimate'))
+  else parts.push(part('window', 0.35 + (f.reachC! - f.idealC!) / WINDOW_SPAN_C, f.reachC!, f.idealC!, 'estimate'))
 
-  parts.push(part('seconds', 0.6, 0, (query.habits ?? USUAL_HABITS).patienceS, 'model'))
+  parts.push(part('seconds', 0.6, 0, (query.habits ?? USUAL_HABITS).patienceS, 'estimate'))
 
   // Bags want weight; elsewhere an interfacing is not heavier than its fabric.
   const ratio = massGsm / fabric.massGsm
@@ -127,7 +127,7 @@ export function partsOf(query: MatchQuery, layered: Layered, f: Figures): Part[]
   parts.push(
     part(
       'swatches', passed + failed === 0 ? 0.5 : (passed + 0.5) / (passed + failed + 1), passed, passed + failed,
-      passed + failed > 0 ? 'measured' : 'model',
+      passed + failed > 0 ? 'measured' : 'estimate',
     ),
   )
   return parts

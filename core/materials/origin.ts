@@ -1,5 +1,5 @@
 /** Where a figure comes from, in falling order of trust. */
-export type Origin = 'proved' | 'measured' | 'maker' | 'typical' | 'model'
+export type Origin = 'tested' | 'measured' | 'maker' | 'typical' | 'estimate'
 
 /** A figure that can say where it comes from. */
 export interface Sourced<T> {

@@ -30,13 +30,13 @@ describe('a setting of the dial', () => {
     expect(settingAt(settings, 153.5)).toBe(settings[2])
   })
   it('between two takes the names of both, the swing of the cooler, and is the model\'s', () => {
-    expect(settingAt(settings, 170)).toEqual({ label: 'between wool and cotton', meanC: 170, swingC: 7, origin: 'model' })
+    expect(settingAt(settings, 170)).toEqual({ label: 'between wool and cotton', meanC: 170, swingC: 7, origin: 'estimate' })
     expect(settingAt(settings, 154.7).label).toBe('between wool and cotton')
     expect(settingAt(settings, 153.2).label).toBe('between silk and wool')
   })
   it('past either end says so; without a setting there is a wide swing', () => {
     expect(settingAt(settings, 210)).toMatchObject({ label: 'over cotton', swingC: 9 })
     expect(settingAt(settings, 100)).toMatchObject({ label: 'under silk', swingC: 6 })
-    expect(settingAt([], 150)).toEqual({ label: 'under the dial', meanC: 150, swingC: 15, origin: 'model' })
+    expect(settingAt([], 150)).toEqual({ label: 'under the dial', meanC: 150, swingC: 15, origin: 'estimate' })
   })
 })

@@ -17,5 +17,5 @@ export function settingAt(settings: readonly IronSetting[], soleC: number): Iron
     under = sorted.findLast(s => s.meanC < soleC)
   const label
     = under && over ? `between ${under.label} and ${over.label}` : under ? `over ${under.label}` : `under ${over?.label ?? 'the dial'}`
-  return { label: label.slice(0, 80), meanC: soleC, swingC: (under ?? over)?.swingC ?? UNKNOWN_SWING_C, origin: 'model' }
+  return { label: label.slice(0, 80), meanC: soleC, swingC: (under ?? over)?.swingC ?? UNKNOWN_SWING_C, origin: 'estimate' }
 }

@@ -40,7 +40,7 @@ describe('migrations', () => {
   }, 60_000)
 
   it('a session kept under the names of before is the same session under those of today, and goes back', async () => {
-    const [workroom, job, session, fabric] = Array.from({ length: 4 }, () => randomUUID())
+    const [workroom, job, session, fabric, iron] = Array.from({ length: 5 }, () => randomUUID())
     await own.query(`insert into workroom (id, name, units, rules) values ('${workroom}', 'Workroom', '{}', '{}')`)
     await own.query(`insert into job (id, workroom_id, name, garment, wash_c, tumble, dry_clean)
       values ('${job}', '${workroom}', 'Coat', 'jacket', 30, 'no', false)`)
@@ -50,10 +50,16 @@ describe('migrations', () => {
     for (const [position, kind] of kinds.entries())
       await own.query(`insert into session_event (session_id, workroom_id, position, key, device, at, kind, op)
         values ('${session}', '${workroom}', ${position}, '${randomUUID()}', '${randomUUID()}', now(), '${kind}', 'preshrink.${fabric}')`)
+    await own.query(`insert into iron (id, workroom_id, name, kind) values ('${iron}', '${workroom}', 'Harbour', 'household')`)
+    await own.query(`insert into iron_setting (iron_id, workroom_id, position, label, mean_c, swing_c, origin)
+      values ('${iron}', '${workroom}', 0, 'wool', 150, 7, 'estimate')`)
+    const source = async () => (await rows(`select origin from iron_setting`))[0]!.origin
     const kept = (table: string) => rows(`select kind, op from ${table} order by position`)
     await umzug(own).down({ to: '2026-11-29-names' })
     expect(await kept('run_event')).toEqual(['take', 'back', 'over', 'out', 'down'].map(kind => ({ kind, op: `settle.${fabric}` })))
+    expect((await rows('select origin from iron_stop'))[0]!.origin).toBe('model')
     await umzug(own).up()
+    expect(await source()).toBe('estimate')
     expect(await kept('session_event')).toEqual(kinds.map(kind => ({ kind, op: `preshrink.${fabric}` })))
   }, 60_000)
 })

@@ -14,7 +14,7 @@ import { match } from './migrations/2026-11-25-match'
 import { nothingLost } from './migrations/2026-11-25-nothing-lost'
 import { oneWorkroom } from './migrations/2026-11-25-one-workroom'
 import { names } from './migrations/2026-11-29-names'
-import { sessionWords } from './migrations/2026-11-29-session-words'
+import { codes } from './migrations/2026-11-29-codes'
 import { swatchBench } from './migrations/2026-11-25-swatch-bench'
 
 interface MigrationTools {
@@ -29,7 +29,7 @@ export interface Migration {
 
 const MIGRATIONS: Migration[] = [
   firstBoard, knowWhatYouHave, match, swatchBench, leafletCounts, jobs, oneWorkroom, nothingLost, cut, run, making, mend, care, sound,
-  names, sessionWords,
+  names, codes,
 ]
 
 export const umzug = (sequelize: Sequelize): Umzug<QueryInterface> => new Umzug({

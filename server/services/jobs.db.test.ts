@@ -167,7 +167,8 @@ describe('the workroom', () => {
     const own = await aRoom({ washes: '0' }), fabric = await own.fabric({ lot: 'C1' }), supply
       = await own.supply({ stockM: 1.5, lot: 'S1' })
     const iron = await own.iron({
-        settings: [{ label: 'silk', meanC: 118, swingC: 6, origin: 'model' }, { label: 'wool', meanC: 154, swingC: 7, origin: 'model' }],
+        settings: [{ label: 'silk', meanC: 118, swingC: 6, origin: 'estimate' },
+          { label: 'wool', meanC: 154, swingC: 7, origin: 'estimate' }],
       }), of = { fabric, supply, iron }
     await own.iron()
     await own.supply({ stockM: 2 })

@@ -42,7 +42,7 @@ export async function windowReport(
     names, samples: question.samples, solesC: map.solesC, holdsS: map.holdsS, bond: [...map.bond], damage: [...map.damage],
     drawn: map.drawn,
     pin: pinMargins(map, recipe.setting.meanC, recipe.holdS), safest: safestPlace(map), nearest: nearestToSafe(map),
-    sensitivity: await sensitivityOnServer(context, question), source: 'model' as const,
+    sensitivity: await sensitivityOnServer(context, question), source: 'estimate' as const,
   }
 }
 

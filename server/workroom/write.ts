@@ -24,7 +24,8 @@ const FORMER_TABLES = formerly(TABLES), FORMER_COLUMNS = formerly(COLUMNS)
 
 /** A database as it is before its migrations are run: by the names that its tables and columns had until then. */
 interface Naming { table: (now: string) => string, column: (now: string) => string, row: (row: Row) => Row }
-const TODAYS: Naming = { table: now => now, column: now => now, row: row => row }
+/** The codes within a row may still be those of before, where only the newest migration waits; what has today's keeps them. */
+const TODAYS: Naming = { table: now => now, column: now => now, row: row => renamed(row, '', 'rows') as Row }
 const FORMER: Naming = {
   table: now => FORMER_TABLES.get(now) ?? now, column: now => FORMER_COLUMNS.get(now) ?? now,
   row: row => renamed(row, '', 'rows') as Row,

@@ -108,6 +108,6 @@ export const dayField = (name: string) =>
   z.iso.date({ error: `${name}: give a date.` }).refine(isInOurTime, `${name}: years go from 1900 to 2199.`)
 
 export const versionField = wholeField('Version', 2_000_000_000, 'Version: say which version you started from.')
-export const originSchema = z.enum(['proved', 'measured', 'maker', 'typical', 'model'], {
+export const originSchema = z.enum(['tested', 'measured', 'maker', 'typical', 'estimate'], {
   error: 'From: choose tested, measured, maker, typical or estimate.',
 })

@@ -100,9 +100,9 @@ export const setAsideBody = z.object({
 export interface Unreadable { entity: EntityName, id: string, name: string, why: string }
 export type EntityRows = { [N in EntityName]: z.infer<(typeof ENTITY_ROWS)[N]>[] }
 
-export const WORKROOM_FORMAT = 'ready-cuff-workroom', WORKROOM_VERSION = 5
-/** Files before this version have the names of before 2026-11-29. */
-export const NAMES_SINCE_VERSION = 5
+export const WORKROOM_FORMAT = 'ready-cuff-workroom', WORKROOM_VERSION = 6
+/** Files before this version have names or codes of before 2026-11-29. */
+export const NAMES_SINCE_VERSION = 6
 /** In an archive: the JSON, and each picture by its id. */
 export const WORKROOM_JSON = 'workroom.json'
 export const pictureName = (id: string): string => `pictures/${id}.jpg`
@@ -113,17 +113,17 @@ const workroom = z.object({ name: nameField('Name'), units: unitsSchema, rules: 
 /** What is at the head of a workroom file, before its rows. */
 export const workroomHead = z.object({
   format,
-  version: z.literal([1, 2, 3, 4, 5], { error: 'File: it is no workroom of Ready Cuff, or it was written by a later version.' }),
+  version: z.literal([1, 2, 3, 4, 5, 6], { error: 'File: it is no workroom of Ready Cuff, or it was written by a later version.' }),
   workroom,
   written: momentField('Written').optional(),
 })
 
 /**
  * The whole workroom: a list of rows for every entity. Version 3 held its pictures within, version 4 beside it; version 5 has today's
- * names.
+ * names, version 6 today's codes as well.
  */
 export const workroomFile = workroomHead.extend({
-  version: z.literal([3, 4, 5]),
+  version: z.literal([3, 4, 5, 6]),
   rows: z.object(
     Object.fromEntries(Object.entries(ENTITY_ROWS).map(([name, row]) => [name, z.array(row).default([])])) as unknown as
     { [N in EntityName]: z.ZodDefault<z.ZodArray<(typeof ENTITY_ROWS)[N]>> },

@@ -7,7 +7,7 @@ export const METHOD_NAME: Record<Method, string> = { dry: 'Dry', steam: 'Steam s
 export const MOISTURE_WORDS: Record<Method, string> = { dry: 'dry', steam: 'steam shots', mist: 'mist', damp: 'press cloth wrung damp' }
 export const NAP_NAME = { none: 'Plain', texture: 'Texture (slubs, crinkle)', nap: 'Nap', pile: 'Pile' } as const
 export const ORIGIN_NAME: Record<Origin, string> = {
-  proved: 'tested', measured: 'measured', maker: 'maker', typical: 'typical', model: 'estimate',
+  tested: 'tested', measured: 'measured', maker: 'maker', typical: 'typical', estimate: 'estimate',
 }
 export const FAMILY_NAME = {
   fusible: 'Fusible', sewIn: 'Sew-in', web: 'Web', hemTape: 'Hem tape', foam: 'Foam, fleece or board', hoop: 'Hoop stabiliser',

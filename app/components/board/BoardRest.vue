@@ -48,7 +48,7 @@ const dial = computed({
         </div>
         <div class="leading-tight">
           <p class="font-semibold" role="status">{{ selection.iron.name }}: {{ SOLE_WORDS[iron.state] }}</p>
-          <p class="text-sm text-muted-ink">iron now <Sourced from="model" /></p>
+          <p class="text-sm text-muted-ink">iron now <Sourced from="estimate" /></p>
         </div>
       </div>
       <Choices v-model="dial" :options="settings" label="Dial" class="flex items-center gap-1"

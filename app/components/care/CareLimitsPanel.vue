@@ -117,7 +117,7 @@ const setTrims = (ids: unknown) => jobs.change(() => ({ trimIds: (ids as string[
         </li>
       </ul>
       <div v-if="rests.length" class="mt-2 text-[15px]" data-test="stays">
-        <p class="font-semibold">How long an iron may rest on it before the glue line softens <Sourced from="model" /></p>
+        <p class="font-semibold">How long an iron may rest on it before the glue line softens <Sourced from="estimate" /></p>
         <ul class="grid grid-cols-2 gap-x-4 max-[1150px]:grid-cols-1">
           <li v-for="s in rests" :key="`${s.classC}${s.steam}`" :class="s.restS !== null && s.restS < STROKE_S ? 'text-alert' : ''">
             {{ stayLine(s, selection.units) }}</li></ul>
@@ -134,7 +134,7 @@ const setTrims = (ids: unknown) => jobs.change(() => ({ trimIds: (ids as string[
           label="Which interfacing" class="mb-1 flex flex-wrap gap-1" shape="min-h-9 px-2 text-sm" />
         <p class="ticket text-xl font-semibold leading-tight" data-test="rounds">
           {{ headline }}
-          <Sourced from="model" /></p>
+          <Sourced from="estimate" /></p>
         <p class="leading-snug">Bond before: {{ Math.round(washed.bond * 100) }} % <Sourced :from="washed.from" />.
           {{ wakesLine(washed.wakes, washed.wet, washed.dry, selection.units) }}<template v-if="known && known.wear.seen > 0">{{ ' ' }}
             {{ wearLine(known.wear.seen, known.wear.factor) }} <Sourced from="measured" /></template></p>

@@ -100,7 +100,7 @@ async function addPicture(e: Event, swatchId: string): Promise<void> {
                                    :high="105"
                                    label="Predicted" />
           <figcaption class="text-center text-sm">foreseen<template v-if="foreseen !== null">: {{
-            Math.round(expectedGrade(Math.log(foreseen))) }}</template> <Sourced from="model" /></figcaption></figure>
+            Math.round(expectedGrade(Math.log(foreseen))) }}</template> <Sourced from="estimate" /></figcaption></figure>
         <figure class="shrink-0"><SwatchAppearance :look="form.grade === null ? {} : appearanceOfJudging(form.grade, form.marks)"
                                    :colour="colour"
                                    :wide="150"

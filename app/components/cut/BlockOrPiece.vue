@@ -101,7 +101,7 @@ const NAME = { piece: 'Cut, then fuse each piece', block: 'Fuse a block, then cu
         ><br />
         {{ fabricWords(answer[way].interfacingM, selection.units) }}, about {{ Math.round(answer[way].minutes) }} min,
         {{ answer[way].touches }} presses of
-        {{ seconds(holdS) }} <Sourced from="model" /><br /><span class="text-sm text-muted-ink">{{ FUSING_RISK[way] }}</span>
+        {{ seconds(holdS) }} <Sourced from="estimate" /><br /><span class="text-sm text-muted-ink">{{ FUSING_RISK[way] }}</span>
       </p>
     </div>
   </div>

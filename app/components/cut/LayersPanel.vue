@@ -179,7 +179,7 @@ const butted = computed(() => {
         <p class="text-[15px]">
           Stitch {{ lengthWords(made.layers.standOffMm, selection.units) }} off the stiff layer; the face is
           {{ lengthWords(made.layers.turnMm, selection.units) }} larger at every edge than the back, for the turn of the fabric; leave
-          {{ lengthWords(Math.ceil(made.layers.openingMm / 5) * 5, selection.units) }} open. <Sourced from="model" />
+          {{ lengthWords(Math.ceil(made.layers.openingMm / 5) * 5, selection.units) }} open. <Sourced from="estimate" />
         </p>
       </template>
       <p v-else class="text-[15px]">The foam stays out of the seam; the interfacing over it is caught in the seam and holds it in.</p>
@@ -198,7 +198,7 @@ const butted = computed(() => {
       </table>
       <p v-if="web && butted" class="mt-2 text-[15px]">
         One web can be pieced from {{ butted.ids.length }} of its offcuts, with {{ butted.joins }}
-        {{ butted.joins === 1 ? 'join' : 'joins' }}. <Sourced from="model" />
+        {{ butted.joins === 1 ? 'join' : 'joins' }}. <Sourced from="estimate" />
       </p>
       <p v-if="tackFault" class="mt-2 text-[15px] font-semibold text-alert" role="alert">{{ tackFault }}</p>
       <ol v-if="steps.length" class="mt-3 list-decimal space-y-1 pl-7 text-[16px]" data-test="steps">

@@ -134,7 +134,7 @@ const doneParts = computed(() =>
           <b class="ticket text-2xl" data-test="layout-metres">{{ metresSentence(metres, supply.pricePerM, selection.units) }}</b>
           <span>{{ Math.round(layout.used.value * 100) }} % used. Shortest possible: {{ lengthWords(layout.boundOfRollMm.value,
                                                                                                     selection.units) }}
-            <Sourced from="model" /></span>
+            <Sourced from="estimate" /></span>
           <span :class="stock.short || stock.last ? 'font-semibold text-alert' : 'text-muted-ink'">{{ stock.words }}</span>
         </div>
         <div v-if="usedOffcuts.length" class="mt-1 flex h-32 shrink-0 gap-3" data-test="offcuts">

@@ -98,7 +98,7 @@ const drawn = computed(() => {
         >Preshrink {{ fabricWords(needM, selection.units) }} of {{ trim.name }}: {{ lengthWords(length.finishedMm,
                                                                                                 selection.units) }} finished,
           {{ path.times }} times.</template
-        ><template v-else>Nothing would be left of it.</template> <Sourced from="model" />
+        ><template v-else>Nothing would be left of it.</template> <Sourced from="estimate" />
       </p>
       <p v-if="recordsFault" class="text-lg font-semibold text-alert" role="alert">{{ recordsFault }}</p>
       <p v-if="records" class="text-lg" :class="missing ? 'font-semibold text-alert' : 'text-good'">
@@ -138,7 +138,7 @@ const drawn = computed(() => {
           <figcaption>
             {{ e.name }}: <b>{{ EDGE_WORDS[e.edge.verdict] }}</b>{{ e.edge.liftMm >= 0.05
               ? `, ${lengthWords(e.edge.liftMm, selection.units)}` : '' }}
-            <Sourced from="model" />
+            <Sourced from="estimate" />
           </figcaption>
         </figure>
       </div>

@@ -56,7 +56,7 @@ const glueX = (c: number) => Math.min(WIDE, Math.max(0, (c - 20) / 160 * WIDE))
         </div>
         <div>
           <p><span class="text-muted-ink">Predicted:</span> <b>{{ bondWords(t.predicted.bond) }}</b>
-            <Sourced from="model" /></p>
+            <Sourced from="estimate" /></p>
           <svg :viewBox="`0 0 ${WIDE} 30`" class="mt-1 w-full max-w-64" role="img"
             :aria-label="glueLineSentence(t.predicted.peakC, t.predicted.windowC, selection.units)">
             <rect x="0" y="6" :width="glueX(t.predicted.peakC)" height="9" :fill="heatColour(t.predicted.peakC)"

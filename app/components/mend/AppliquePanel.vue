@@ -149,7 +149,7 @@ const headline = computed(() => {
 
 <template>
   <MendFrame :panel="applique" test="applique" :problem="problem">
-    <template #says>{{ headline }} <Sourced from="model" /></template>
+    <template #says>{{ headline }} <Sourced from="estimate" /></template>
     <template #picture>
       <svg :viewBox="`-10 -10 ${spec.groundWideMm + 20} ${spec.groundHighMm + 20}`" class="h-full w-full" role="img"
         aria-label="The shapes on their ground, numbered as they are sewn" preserveAspectRatio="xMidYMid meet">
@@ -178,7 +178,7 @@ const headline = computed(() => {
         {{ Math.round(ways.piece.minutes) }} min; a sheet fused, then cut: {{ Math.round(ways.block.minutes) }} min and
         {{ fabricWords(ways.block.interfacingM, selection.units) }}. Quicker: {{ ways.quicker === 'block' ? 'the sheet'
           : 'one by one' }}. <Sourced
-          from="model" /></p>
+          from="estimate" /></p>
       <p v-if="layoutFault" class="font-semibold text-alert" role="alert">{{ layoutFault }}</p>
       <p>Sew them in the order of the numbers: shapes underneath come first.</p>
     </template>

@@ -36,7 +36,7 @@ const headline = computed(() => {
 
 <template>
   <MendFrame :panel="badge" test="badge" :problem="problem">
-    <template #says>{{ headline }} <Sourced from="model" /></template>
+    <template #says>{{ headline }} <Sourced from="estimate" /></template>
     <template #picture>
       <GarmentPlacePicture :of="making.id" :place="spec.place" :keep-outs="spec.keepOuts" :outlines="placedOutlines(spec)"
         :placements="coverage?.placements ?? []"

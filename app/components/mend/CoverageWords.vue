@@ -19,7 +19,7 @@ const missed = computed(() => (coverage?.missed ?? []).reduce((s, o) => s + area
       tips: coverage.placements.filter(p => p.tip).length,
       bound: coverage.bound,
       covered: coverage.covered,
-    }) }} <Sourced from="model" /></p>
+    }) }} <Sourced from="estimate" /></p>
     <p v-if="coverage.missed.length && coverage.wantedMm2 >= 1" class="font-semibold text-alert" data-test="coverage-missed">
       {{ missedSentence(missed, coverage.missed.length, coverage.smaller, selection.units) }}</p>
   </template>

@@ -182,7 +182,7 @@ const same = computed(() => proposal.value && proposal.value.layers.map(l => l.n
 
 <template>
   <MendFrame :panel="embroidery" test="embroidery" :problem="problem">
-    <template #says>{{ headline }} <Sourced from="model" /></template>
+    <template #says>{{ headline }} <Sourced from="estimate" /></template>
     <template #picture>
       <div v-if="view === 'design'" class="flex h-full min-h-[290px] gap-4">
         <svg :viewBox="`${box.x} ${box.y} ${box.w} ${box.h}`" class="h-full min-w-0 flex-1" role="img" preserveAspectRatio="xMidYMid meet"
@@ -242,7 +242,7 @@ const same = computed(() => proposal.value && proposal.value.layers.map(l => l.n
         <span class="text-sm text-muted-ink" data-test="scale">{{ results.length }} result{{ results.length === 1 ? '' : 's' }} so far:
           designs here ask for
           {{ learned.scale.toFixed(2) }} ± {{ learned.spread.toFixed(2) }} times our figures. <Sourced
-            :from="results.length > 0 ? 'measured' : 'model'" /></span>
+            :from="results.length > 0 ? 'measured' : 'estimate'" /></span>
       </div>
     </template>
     <template #form>

@@ -98,7 +98,7 @@ const headline = computed(() => {
 
 <template>
   <MendFrame :panel="lettering" test="lettering" :problem="problem">
-    <template #says>{{ headline }} <Sourced from="model" /></template>
+    <template #says>{{ headline }} <Sourced from="estimate" /></template>
     <template #picture>
       <GarmentPlacePicture v-if="view === 'garment' && spec.outlines.length" :of="making.id" :place="spec.place" :keep-outs="spec.keepOuts"
         :outlines="placedOutlines(spec)" :colour="fabric?.colourHex ?? '#d9cdb4'" label="Where it is on the garment" mark="#f4efe2"

@@ -131,7 +131,7 @@ onMounted(() => { void scraps.load() })
 
 <template>
   <MendFrame :panel="patch" test="patch" :problem="problem">
-    <template #says>{{ headline }} <Sourced from="model" /></template>
+    <template #says>{{ headline }} <Sourced from="estimate" /></template>
     <template #picture>
       <ShotPicture v-if="shown === 'holes'" v-model:shot="shot" :wide-mm="SHOWN_MM.wide" :high-mm="SHOWN_MM.high" draw
         :colour="fabric?.colourHex ?? '#d9cdb4'" label="The fabric, wrong side up: draw round the hole" @stroke="drawn"

@@ -51,7 +51,7 @@ const { answer: seen, problem } = useAnswer(
         <img :src="addressOf(s.fabric, 0.92)" :alt="`Never torn, from ${fabricWords(s.farM, selection.units)}`"
           class="min-h-0 w-full flex-1 border border-seam object-contain" />
         <p class="text-sm text-muted-ink">step at its rim ΔE₀₀ {{ s.seen.stepMended.toFixed(1) }}, on the fabric itself
-          {{ s.seen.stepFabric.toFixed(1) }} <Sourced from="model" /></p>
+          {{ s.seen.stepFabric.toFixed(1) }} <Sourced from="estimate" /></p>
       </figure>
     </div>
     <p v-if="scrap" class="text-sm text-muted-ink">Above mended, below never torn; each as sharp as an eye sees it from there.</p>

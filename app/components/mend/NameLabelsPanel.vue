@@ -71,7 +71,7 @@ const headline = computed(() => {
 
 <template>
   <MendFrame :panel="labels" test="labels" :problem="problem">
-    <template #says>{{ headline }} <Sourced from="model" /></template>
+    <template #says>{{ headline }} <Sourced from="estimate" /></template>
     <template #picture>
       <div v-if="made" class="flex h-full gap-4">
         <svg :viewBox="`0 0 ${page.wide} ${page.high}`" class="h-full max-w-[45%]" role="img"

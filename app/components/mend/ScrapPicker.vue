@@ -106,7 +106,7 @@ const asking = ref(false)
     </ol>
     <p class="text-sm text-muted-ink">Weight, stretch and care first, then how it looks: {{ ranking?.ranked.length ?? 0 }} could be
       it<template
-        v-if="tookMs !== null">, looked through in {{ Math.round(tookMs) }} ms</template>. <Sourced from="model" /></p>
+        v-if="tookMs !== null">, looked through in {{ Math.round(tookMs) }} ms</template>. <Sourced from="estimate" /></p>
     <details v-if="ranking?.barred.length" class="text-[15px]"><summary>{{ ranking.barred.length }} do not fit</summary>
       <p v-for="b in ranking.barred" :key="b.id">{{ scrapOf(b.id).name }}: {{ scrapBar(b.bar, selection.units) }}</p></details>
   </div>

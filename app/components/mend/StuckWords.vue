@@ -17,14 +17,14 @@ const first = computed(() => plan?.first ?? null)
 <template>
   <template v-if="plan">
     <template v-if="first">
-      <p class="font-semibold" data-test="why-first">{{ whyFirst(plan, inside) }} <Sourced from="model" /></p>
+      <p class="font-semibold" data-test="why-first">{{ whyFirst(plan, inside) }} <Sourced from="estimate" /></p>
       <p data-test="stuck-recipe">{{ first.recipe.setting.label }} {{ celsius(first.recipe.setting.meanC, selection.units) }},
         {{ METHOD_NAME[first.recipe.method].toLowerCase() }}: {{ seconds(first.recipe.holdS) }} a place<template
           v-if="first.pressClothDryS !== null">; the press cloth is dry after {{ seconds(first.pressClothDryS) }}</template>,
         the adhesive holds after
         {{ seconds(first.bondS) }}<template v-if="plan.secondS !== null">; then {{ seconds(plan.secondS) }} from the other side</template>.
         {{ seconds(first.recipe.coolS) }} under {{ weight ? 'a weight, until it has set' : 'the clapper' }}, and not handled before.
-        <Sourced from="model" /></p>
+        <Sourced from="estimate" /></p>
       <p v-if="first.pressClothDryS !== null" class="text-sm text-alert">{{ STEAM_CAUTION }}</p>
     </template>
     <p v-else class="font-semibold text-alert" role="alert" data-test="stuck-refused">Not pressed:

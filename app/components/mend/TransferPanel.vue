@@ -37,7 +37,7 @@ const adhesives = ADHESIVE_KEYS.map(k => ({ label: ADHESIVES[k].name, value: k }
 
 <template>
   <MendFrame :panel="transfer" test="transfer" :problem="problem">
-    <template #says>{{ headline }} <Sourced from="model" /></template>
+    <template #says>{{ headline }} <Sourced from="estimate" /></template>
     <template #picture>
       <GarmentPlacePicture :of="making.id" :place="spec.place" :keep-outs="spec.keepOuts" :outlines="placedOutlines(spec)"
         :placements="coverage?.placements ?? []"

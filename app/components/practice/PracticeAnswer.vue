@@ -35,7 +35,7 @@ const holds = computed(() => (selection.clock === 'hold' || selection.clock === 
   <div class="flex min-h-0 flex-col gap-2" data-test="answer">
     <p class="ticket text-2xl font-semibold leading-tight" :class="verdict.passed ? 'text-good' : 'text-alert'">
       <template v-if="scrap">{{ verdict.passed ? 'This scrap passes' : 'This scrap fails' }}</template>
-      <template v-else>{{ verdict.passed ? 'Done' : 'Not yet' }}: {{ nearWords(verdict.near) }}</template> <Sourced from="model" /></p>
+      <template v-else>{{ verdict.passed ? 'Done' : 'Not yet' }}: {{ nearWords(verdict.near) }}</template> <Sourced from="estimate" /></p>
     <div class="flex flex-wrap items-start gap-4">
       <SwatchAppearance :look="verdict.look" :colour="colour" :construction="selection.fabric?.construction ?? 'twill'"
         :nap="selection.fabric?.nap ?? 'none'" :wide="220" :high="154" label="What happened to the fabric" />

@@ -24,7 +24,7 @@ const ready = computed(() => (rest.value ? readyInS(rest.value) : null))
 function turn(): void {
   const at = iron.settings.findIndex(s => s.label === wanted?.label)
   if (at >= 0) dials.chooseSettingOf(iron.id, at)
-  else if (wanted) dials.chooseSettingOf(iron.id, { ...wanted, origin: 'model' })
+  else if (wanted) dials.chooseSettingOf(iron.id, { ...wanted, origin: 'estimate' })
 }
 /** Touches of this session come on top of what the server knew when the board was laid out. */
 const asks = computed(() => {
@@ -56,7 +56,7 @@ defineExpose({ turn })
         :style="{ background: heatColour(c), color: inkOnHeat(c) }">{{ celsius(c, selection.units) }}</span>
       <p class="min-w-0 flex-1 leading-tight"><b class="block truncate">{{ iron.name }}</b>
         <span class="text-sm">{{ reported ? `${reported.label}, ` : '' }}{{ SOLE_WORDS[state] }}<template v-if="ready && ready > 0">,
-          ready in {{ clockWords(ready) }}</template> <Sourced :from="probe.running.value ? 'measured' : 'model'" /></span></p>
+          ready in {{ clockWords(ready) }}</template> <Sourced :from="probe.running.value ? 'measured' : 'estimate'" /></span></p>
       <button type="button" class="grid size-9 shrink-0 place-items-center hover:bg-linen-200/60" :aria-pressed="probe.running.value"
         :aria-label="`Probe on the soleplate of ${iron.name}`" @click="toggleProbe">
         <UIcon name="i-lucide-thermometer" class="size-5" :class="probe.running.value ? 'text-alert' : ''" /></button>

@@ -49,7 +49,7 @@ function keep(): void {
 <template>
   <div class="mx-auto max-w-5xl px-6 py-4">
     <h1 class="text-3xl font-semibold">Cold? Try an edge.</h1>
-    <p class="mt-1 text-lg">Predicted: <b>{{ bondWords(press.laid!.predicted.bond) }}</b> <Sourced from="model"
+    <p class="mt-1 text-lg">Predicted: <b>{{ bondWords(press.laid!.predicted.bond) }}</b> <Sourced from="estimate"
     />. How is the scrap?</p>
     <Choices v-model="grade" :options="GRADES" label="Bond" class="mt-4 grid grid-cols-6 gap-2 max-[900px]:grid-cols-3"
       shape="flex min-h-24 flex-col items-start p-1.5 text-left">

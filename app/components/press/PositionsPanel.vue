@@ -172,9 +172,9 @@ const touchesOf = (w: PlannedWork): string =>
       <template v-if="way && isMade">
         <p class="text-lg leading-snug"
           data-test="along">{{ placements.length }} position{{ placements.length === 1 ? '' : 's' }}, each line
-          from its middle outward. <Sourced from="model" /></p>
+          from its middle outward. <Sourced from="estimate" /></p>
         <p>{{ way.recipe.setting.label }}, {{ seconds(way.recipe.holdS) }} a press{{ way.recipe.passes === 2 ? ', both sides' : '' }}:
-          <b>{{ minutesWords(way.boardS) }}</b> of pressing <Sourced from="model" /></p>
+          <b>{{ minutesWords(way.boardS) }}</b> of pressing <Sourced from="estimate" /></p>
       </template>
       <template v-else-if="way && proof">
         <p class="text-lg leading-snug" data-test="coverage">
@@ -184,18 +184,18 @@ const touchesOf = (w: PlannedWork): string =>
                                  bound: proof.bound,
                                  covered: proof.covered })
             : NOTHING_LEFT }}
-          <Sourced from="model" /></p>
+          <Sourced from="estimate" /></p>
         <p v-if="many" class="text-sm">{{ WHY_MANY[many] }}</p>
         <p v-if="missedCm2 > 0.5" class="slip border-l-4 border-l-alert p-2 font-semibold text-alert" role="status" data-test="unreached">
           {{ missedSentence(missedCm2, proof.missed.length, smaller, selection.units) }}</p>
         <p>{{ way.recipe.setting.label }}, {{ seconds(way.recipe.holdS) }} a press{{ way.recipe.passes === 2 ? ', both sides' : '' }}:
-          <b>{{ minutesWords(way.boardS) }}</b> of pressing <Sourced :from="way.standing === 'proved' ? 'proved' : 'model'" /></p>
+          <b>{{ minutesWords(way.boardS) }}</b> of pressing <Sourced :from="way.standing === 'proved' ? 'tested' : 'estimate'" /></p>
         <p class="text-sm text-muted-ink">Recipe {{ STANDING_WORDS[way.standing] }}. Overlap {{ lengthWords(10, selection.units) }},
           {{ lengthWords(5, selection.units) }} off what is in the way
           <Sourced from="typical" />.</p>
         <p v-if="way.share !== null" class="text-sm">
           {{ circlesSentence(way.share, Math.round(way.recipe.holdS * way.share), way.recipe.holdS) }}
-          <Sourced from="model" /></p>
+          <Sourced from="estimate" /></p>
       </template>
       <p v-else-if="!work.blocked && !isMade" class="slip p-2 font-semibold" role="status">{{ NOTHING_LEFT }}</p>
       <div class="flex flex-wrap gap-1" role="group" aria-label="Another iron">

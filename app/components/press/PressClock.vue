@@ -141,7 +141,7 @@ const around = 2 * Math.PI * RADIUS
           <kbd class="text-sm opacity-80">{{ KEYS.dial.shown }}</kbd>
         </UButton>
       </div>
-      <p v-else-if="soleSays" class="slip p-3 font-semibold" role="status" data-test="sole">{{ soleSays }} <Sourced from="model" /></p>
+      <p v-else-if="soleSays" class="slip p-3 font-semibold" role="status" data-test="sole">{{ soleSays }} <Sourced from="estimate" /></p>
       <p v-for="(d, i) in press.doubts.slice(-1)" :key="i" class="slip border-l-4 border-l-alert p-3 font-semibold text-alert"
         role="alert" data-test="doubt">{{ doubtSentence(d) }}</p>
       <ul v-if="press.phase === 'ready'" class="list-outside list-disc space-y-1 pl-5 text-base leading-snug">

@@ -195,7 +195,7 @@ const supplyName = (id: string) => library.supplies.find(s => s.id === id)?.name
     <aside class="min-h-0 space-y-3 overflow-auto pr-1 max-[1000px]:overflow-visible" aria-label="How long it takes">
       <div v-if="schedule">
         <p class="ticket text-3xl font-semibold leading-tight" data-test="finish">{{ minutesWords(schedule.finishS) }}
-          <Sourced from="model" /></p>
+          <Sourced from="estimate" /></p>
         <p class="text-lg">until the last is cold, {{ schedule.heatChanges }} change{{ schedule.heatChanges === 1 ? '' : 's' }} of heat</p>
         <p class="text-sm text-muted-ink">{{ orderQuality(schedule.finishS, main.boundS.value, main.order.value?.exact ?? false) }}
           {{ main.running.value ? 'Looking for a quicker order…' : '' }}</p>

@@ -111,7 +111,7 @@ const headline = computed(() => {
       class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_370px] gap-4 px-4 pb-2 max-[1000px]:auto-rows-max max-[1000px]:grid-cols-1
       max-[1000px]:overflow-auto">
       <div class="flex min-h-0 flex-col" data-test="hem">
-        <p class="ticket text-[26px] font-semibold leading-tight" data-test="hem-says">{{ headline }} <Sourced from="model" /></p>
+        <p class="ticket text-[26px] font-semibold leading-tight" data-test="hem-says">{{ headline }} <Sourced from="estimate" /></p>
         <p v-if="why" class="text-lg font-semibold text-alert" role="alert" data-test="hem-problem">{{ why }}</p>
         <div class="min-h-60 flex-1 py-1">
           <HemPicture :spec="spec" :colour="fabric?.colourHex ?? '#d9cdb4'" :tape-mm="covered ? tape!.wideMm : null"
@@ -129,16 +129,16 @@ const headline = computed(() => {
           </template>
           <p v-if="curve">{{ mm(curve.easeMm) }} to ease along this curve; straight tape follows it for {{ mm(curve.straightMm) }} at a
             time.
-            <Sourced from="model" /></p>
+            <Sourced from="estimate" /></p>
           <p v-if="plan?.how === 'refused'" class="font-semibold text-alert" data-test="hem-refused">{{ hemRefusal(plan.because) }}
             {{ plan.dry ? 'Use a low-melt tape, dry:' : HEM_INSTEAD }}</p>
           <p v-if="pressed">{{ pressed.recipe.setting.label }} {{ celsius(pressed.recipe.setting.meanC, selection.units) }}<template
             v-if="pressed.pressClothDryS !== null">; the press cloth is dry after {{ seconds(pressed.pressClothDryS) }}</template>,
             the tape holds
             after
-            {{ seconds(pressed.bondS) }}. Then {{ seconds(pressed.recipe.coolS) }} under the clapper. <Sourced from="model" /></p>
+            {{ seconds(pressed.bondS) }}. Then {{ seconds(pressed.recipe.coolS) }} under the clapper. <Sourced from="estimate" /></p>
           <p v-if="pressed?.lining && lining" :class="pressed.lining.holdClear ? 'font-semibold text-alert' : ''" data-test="hem-lining">
-            {{ liningSentence(pressed.lining, lining.name, selection.units) }} <Sourced from="model" /></p>
+            {{ liningSentence(pressed.lining, lining.name, selection.units) }} <Sourced from="estimate" /></p>
           <p v-if="washes" class="font-semibold text-alert" data-test="hem-wash">{{ washes }}</p>
           <p v-if="pressed?.recipe.method === 'damp'" class="text-sm text-alert">{{ STEAM_CAUTION }}</p>
         </div>

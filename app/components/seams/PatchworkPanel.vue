@@ -183,7 +183,7 @@ const hanging = computed(() => {
         <p v-if="made.piecing && nesting" class="ticket text-[26px] font-semibold leading-tight" data-test="patchwork-says">
           <template v-if="spec.open">All seams are pressed open: nothing has to nest.</template>
           <template v-else>{{ nestSentence(made.piecing.crossings.length, nesting.apart.length, nesting.exact) }}&nbsp;</template>
-          <Sourced from="model" /></p>
+          <Sourced from="estimate" /></p>
         <p v-if="!spec.open && nesting?.apart.length" class="text-[15px] text-alert">{{ WHY_APART }}</p>
         <div class="min-h-72 flex-1 py-1">
           <PatchworkPicture v-if="made.piecing" :piecing="made.piecing" :patches="patches" :colours="colours" :lying="lying" :bulk="bulk"

@@ -53,7 +53,7 @@ const mm = (v: number) => lengthWords(v, selection.units)
           }}{{ seconds(flat?.recipe?.holdS ?? plan.recipe.holdS) }} a place at
             {{ plan.recipe.setting.label }} {{ celsius(plan.recipe.setting.meanC, selection.units) }}, {{ seconds(plan.restS) }} until it is
             cool.</template>
-          <Sourced from="model" /></p>
+          <Sourced from="estimate" /></p>
         <svg viewBox="0 0 700 230" class="min-h-52 w-full flex-1" role="img" aria-label="The fabric with its fold creases"
           preserveAspectRatio="xMidYMid meet">
           <path d="M20 40 L340 14 L680 40 L680 200 L340 174 L20 200 Z" :fill="fabric.colourHex" stroke="var(--rc-ink)"

@@ -69,7 +69,7 @@ const count = computed({ get: () => making.value.spec.count, set: v => setSpec({
       <div v-if="fabric && plan" class="flex min-h-0 flex-col" data-test="seam-detail">
         <p class="ticket text-[26px] font-semibold leading-tight"
           data-test="seam-detail-says">{{ seamDetailSentence(plan, selection.units) }}
-          <Sourced from="model" /></p>
+          <Sourced from="estimate" /></p>
         <div class="min-h-56 flex-1 py-1">
           <SeamDetailSection :seam-detail="seamDetail" :plan="plan" :colour="fabric.colourHex"
             :label="`${SEAM_DETAIL_NAME[seamDetail]} cut across, ${plan.bulk.plies} layers`" />
@@ -102,7 +102,7 @@ const count = computed({ get: () => making.value.spec.count, set: v => setSpec({
           </div>
           <SeamDetailRing :plan="plan" />
           <p v-if="plan.recipe" class="text-[15px]">{{ restSentence(plan.restS, plan.untilC, clapped, selection.units) }}
-            <Sourced from="model" /></p>
+            <Sourced from="estimate" /></p>
           <p v-if="SEAM_DETAIL_NOTE[seamDetail] && plan.means !== 'cold'" class="text-[15px]">{{ SEAM_DETAIL_NOTE[seamDetail] }}</p>
           <p class="text-[15px]"><b>Under it:</b> {{ plan.supports.map(supportWords).join('; ') }}.</p>
           <p class="text-[15px]">

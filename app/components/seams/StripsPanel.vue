@@ -83,7 +83,7 @@ const SHADES = ['#efe6d2', '#e2d6ba', '#d3c39f', '#c6b48c', '#b9a57a', '#ad9869'
           <p class="ticket text-[26px] font-semibold leading-tight" data-test="strips-say">{{ cut.made.count }}
             strip{{ cut.made.count === 1 ? '' : 's' }}
             of {{ mm(s.wideMm) }}, {{ cut.made.joins }} join{{ cut.made.joins === 1 ? '' : 's' }}: {{ mm(cut.made.lengthMm) }} in all.
-            <Sourced from="model" /></p>
+            <Sourced from="estimate" /></p>
           <p class="text-lg">{{ mm(cut.made.fabricLongMm) }} of the fabric; {{ mm(cut.made.spareMm) }} over. <template v-if="minutes">
             Folding takes {{ minutes }} at the board.</template></p>
           <svg viewBox="0 0 700 250" class="min-h-48 w-full flex-1" role="img" aria-label="The strips on the fabric"
@@ -134,11 +134,11 @@ const SHADES = ['#efe6d2', '#e2d6ba', '#d3c39f', '#c6b48c', '#b9a57a', '#ad9869'
           <p class="ticket text-[26px] font-semibold leading-tight" data-test="wadding-says">Wadding {{ mm(joined.made.wideMm) }} ×
             {{ mm(joined.made.highMm) }}:
             {{ joinsWords(joined.made.joinsMm.length) }}.
-            <Sourced from="model" /></p>
+            <Sourced from="estimate" /></p>
           <p v-if="taped && joined.made.joinsMm.length"
             class="text-lg">Both edges trued, butted, taped dry: {{ taped.recipe.setting.label }}
             {{ celsius(taped.recipe.setting.meanC, selection.units) }}, {{ seconds(taped.recipe.holdS) }} a place, at the heat of
-            {{ FIBRES[w.fibre].name.toLowerCase() }}. <Sourced from="model" /></p>
+            {{ FIBRES[w.fibre].name.toLowerCase() }}. <Sourced from="estimate" /></p>
           <p v-else-if="tapeFault" class="text-lg font-semibold text-alert" role="alert">{{ tapeFault }}</p>
           <p v-else-if="joined.made.joinsMm.length && tapedOrNot" class="text-lg text-alert">No iron here bonds the tape at a heat this
             wadding survives. Sew the join.</p>

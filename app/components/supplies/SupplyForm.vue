@@ -164,7 +164,7 @@ const SIZE: readonly Field[] = [
         <p v-if="carried && selection.fabric" class="mt-2 text-lg leading-snug" data-test="carried">
           <b>On {{ selection.fabric.name }},
             {{ selection.pressCloth?.name.toLowerCase() ?? 'bare iron' }}:</b> {{ carriedSentence(carried) }}
-          <Sourced from="model" /></p>
+          <Sourced from="estimate" /></p>
         <ul v-if="troubles.length" class="mt-3 space-y-2" data-test="sheet-troubles">
           <li v-for="t in troubles" :key="t.why" class="border-l-4 border-alert pl-3">{{ makerSentence(t, selection.units) }}</li></ul>
       </div>

@@ -35,9 +35,9 @@ const short = computed(() => answer?.blocked && answer.blocked.why === 'makerSho
         <template v-if="holds && answer.course">{{ doneSoHere(answer.course.finalBond, false) }}</template>
         <template v-else-if="short">{{ doneSoHere(short.finalBond, true) }}</template>
         <template v-else-if="answer.blocked">{{ blockedSentence(answer.blocked, selection.units) }}</template>
-        {{ ' ' }}<Sourced from="model" />
+        {{ ' ' }}<Sourced from="estimate" />
       </p>
-      <p v-if="carried" class="leading-tight" data-test="carried">{{ carriedSentence(carried) }} <Sourced from="model" /></p>
+      <p v-if="carried" class="leading-tight" data-test="carried">{{ carriedSentence(carried) }} <Sourced from="estimate" /></p>
       <p v-else class="leading-tight text-muted-ink">The maker's way would damage this fabric.</p>
       <UButton variant="outline" color="neutral" class="min-h-11" :disabled="!answer.recipe"
         @click="$emit('press')">Press as the maker says</UButton>

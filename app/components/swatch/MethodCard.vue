@@ -58,7 +58,7 @@ const limits = computed(() => damageC === null ? {} : { fabric: damageC })
         <b>{{ bondWords(answer.course.finalBond) }}
         </b>, −{{ answer.margins.lessS }}/+{{ answer.margins.moreS }} s,
         −{{ degreesApart(answer.margins.coolerC, selection.units) }}/+{{ degreesApart(answer.margins.hotterC, selection.units) }}
-        <Sourced from="model" />
+        <Sourced from="estimate" />
       </p>
     </template>
   </article>

@@ -12,7 +12,7 @@ const ironOf = (o: Opener) => (o.change === 'iron' ? library.irons.find(i => i.n
 <template>
   <ul>
     <li v-for="(o, i) in openers" :key="i">
-      {{ openerSentence(o, selection.units) }} <Sourced v-if="'found' in o" from="model" />
+      {{ openerSentence(o, selection.units) }} <Sourced v-if="'found' in o" from="estimate" />
       <UButton v-if="ironOf(o)" variant="outline" color="neutral" class="ml-2"
         @click="selection.takeIron(ironOf(o)!.id)">Use this iron</UButton></li>
   </ul>

@@ -180,7 +180,7 @@ const GRADES = GRADE_WORDS.map((name, value) => ({ value, name, spoken: `${value
       <p v-if="problem" class="mt-1 font-semibold text-alert" role="alert">{{ problem }}</p>
       <p v-if="kept" class="mt-1 font-semibold" role="status">{{ kept }}</p>
       <div v-if="explained && selection.supply?.adhesive" class="mt-2" data-test="why">
-        <h3 class="text-lg font-semibold">Why, from what you really did <Sourced from="model" /></h3>
+        <h3 class="text-lg font-semibold">Why, from what you really did <Sourced from="estimate" /></h3>
         <ul class="leading-snug">
           <li v-for="(c, i) in explained.causes" :key="i" :class="i === 0 ? 'font-semibold' : ''">
             {{ causeSentence(c, selection.units) }}</li></ul>

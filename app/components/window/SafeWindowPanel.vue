@@ -180,7 +180,7 @@ async function print(): Promise<void> {
     </section>
     <section aria-label="At the pin" class="min-w-0">
       <p v-if="chance" class="text-lg leading-snug" data-test="pin-chances">
-        <b>{{ pct(chance.bond) }}</b> likely to bond, <b>{{ pct(chance.damage) }}</b> to be damaged <Sourced from="model" />.
+        <b>{{ pct(chance.bond) }}</b> likely to bond, <b>{{ pct(chance.damage) }}</b> to be damaged <Sourced from="estimate" />.
         <template v-if="margins.safe">{{ roomAroundSentence(margins, selection.units) }}</template>
         <template v-else-if="safest">
           <button type="button" class="underline"

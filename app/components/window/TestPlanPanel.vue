@@ -77,7 +77,7 @@ const payload = (p: Plan['scraps'][number]): Recipe => toRecipe(p.recipe)
       <div class="flex items-center gap-4">
         <h2 class="text-xl font-semibold">
           {{ scraps ? `${scraps.length} scraps would answer it` : 'Working out which scraps would answer it…' }}
-          <Sourced from="model" />
+          <Sourced from="estimate" />
         </h2>
         <UButton v-if="scraps" size="lg" icon="i-lucide-scissors" :disabled="working" loading-auto @click="keep">Save plan</UButton>
       </div>
