@@ -175,7 +175,7 @@ test('a bubbled front: what is seen, one question, the remedy, pressed in its se
   expect(remedy.recipe!.holdS).toBeGreaterThan(2)
   expect(session.events.some(e => e.op === remedy.id && e.kind === 'lift')).toBe(true)
   await page.keyboard.press('.')
-  await page.getByTestId('remedies').getByRole('button', { name: 'Fixed' }).click()
+  await page.getByTestId('remedies').getByRole('button', { name: 'Fixed', exact: true }).click()
   await expect.poll(async () => (await get<RescuePast>(page, '/api/rescues')).results).toEqual([{ cause: 'shrankApart', went: 'well' }])
   // What cannot be undone is said kindly; another cause's remedy is a press away.
   await page.keyboard.press('n')
