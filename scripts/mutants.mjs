@@ -95,7 +95,7 @@ function copyOf() {
   const copy = mkdtempSync(join(tmpdir(), 'mutants-'))
   copies.push(copy)
   const configs = ['package.json', 'vitest.config.ts', 'tsconfig.json', 'tsconfig.scripts.json']
-  for (const part of ['app', 'core', 'shared', 'server', 'scripts', 'e2e', ...configs])
+  for (const part of ['app', 'core', 'shared', 'server', 'scripts', 'e2e', 'benchmarks', 'docs', 'public', 'README.md', ...configs])
     cpSync(join(ROOT, part), join(copy, part), { recursive: true })
   for (const part of ['node_modules', '.nuxt']) symlinkSync(join(ROOT, part), join(copy, part))
   return copy
