@@ -115,7 +115,7 @@ test('a patchwork is laid out, one seam turned by hand, and a reload finds it; a
   const widths = page.getByRole('textbox', { name: 'Widths of the columns, mm' })
   await widths.fill('80, -5')
   await widths.press('Tab')
-  await expect(page.getByText('Widths: write them in mm')).toBeVisible()
+  await expect(page.getByText('Widths: write one after another, such as 60, 60, 90.')).toBeVisible()
   await expect(page.getByTestId('patchwork-says')).toContainText('All 24')
 })
 

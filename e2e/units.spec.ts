@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import type { Workroom } from '../shared/schemas'
+import type { Workroom } from '#shared/schemas'
 import { startServer, type Server } from './server'
 
 test.use({ testIdAttribute: 'data-test' })
@@ -10,6 +10,8 @@ test.beforeAll(async () => { server = await startServer() })
 test.afterAll(() => server.down())
 
 const METRIC = /(?<![\w.])\d+(?:[.,]\d+)?\s?(?:mm|cm|m|°C|g\/m²|kPa|m²)(?![\w²])/g
+/** A unit by itself, as in the name of a field. */
+const UNIT = /(?<![\w-])(?:mm|cm|kPa|g\/m²|°C)(?![\w²])/g
 /** What the demo's own things are called is theirs. */
 const NAMES = /Hem tape 20 mm/g
 const UK_WORDS = /\b(fibres?|colours?|selvedges?|stabilisers?|wadding|centre|metres?)\b/gi
@@ -27,7 +29,7 @@ async function left(page: Page): Promise<string[]> {
     return said.join(' ')
   })
   const plain = text.replace(NAMES, '').replace(/\s+/g, ' ')
-  return [...plain.matchAll(METRIC), ...plain.matchAll(UK_WORDS)]
+  return [...plain.matchAll(METRIC), ...plain.matchAll(UNIT), ...plain.matchAll(UK_WORDS)]
     .map(m => plain.slice(Math.max(0, m.index - 30), m.index + m[0].length + 10))
 }
 

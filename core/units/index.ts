@@ -40,6 +40,7 @@ export interface DisplayUnits {
   currency?: string
 }
 export const METRIC: DisplayUnits = { length: 'mm', temperature: '°C', arealMass: 'g/m²' }
+export const US_CUSTOMARY: DisplayUnits = { length: 'in', temperature: '°F', arealMass: 'oz/yd²' }
 
 /** In what a quantity is shown: who reads inches reads yards of fabric and psi of a press too. */
 export function unitOf(quantity: Quantity, units: DisplayUnits = METRIC): Unit {
@@ -153,6 +154,10 @@ export function readQuantity(text: string, quantity: Quantity, units: DisplayUni
   const signed = minus ? -value : value
   return quantity === 'temperatureDifference' ? signed / SCALES[unit].factor : fromUnit(signed, unit)
 }
+
+/** Several lengths in a row, apart by commas, semicolons or spaces, as they are written: "60, 60, 90" or "2 1/2 2 1/2 3 in". */
+export const splitLengths = (text: string): string[] =>
+  text.split(/\s*[,;]\s*|\s+(?!\d+\/\d|mm\b|cm\b|in\b|["″½¼¾⅛⅜⅝⅞])/i).map(t => t.trim()).filter(Boolean)
 
 /** A length as people write it, mm. @returns null where it is none */
 export const readLengthMm = (text: string, usual: 'mm' | 'cm' | 'in'): number | null =>

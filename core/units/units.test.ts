@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
-  fieldText, fromUnit, METRIC, quantityWords, readLengthMm, readQuantity, toUnit, withUnit, type DisplayUnits, type Quantity, type Unit,
+  fieldText, fromUnit, METRIC, quantityWords, readLengthMm, readQuantity, splitLengths, toUnit, withUnit, type DisplayUnits, type Quantity,
+  type Unit,
 } from '.'
 
 describe('display units', () => {
@@ -84,4 +85,9 @@ describe('both systems', () => {
       if (fraction) expect(Number(fraction[1]) % 2).toBe(1)
     }), { seed: 12 })
   })
+  it.each([
+    ['60, 60,90', ['60', '60', '90']], ['60 60  90', ['60', '60', '90']], ['60; 38.5 mm', ['60', '38.5 mm']],
+    ['2 1/2, 2 1/2, 3', ['2 1/2', '2 1/2', '3']], ['2 1/2 2 1/2 3', ['2 1/2', '2 1/2', '3']], ['2 in 3 1/8 in', ['2 in', '3 1/8 in']],
+    ['2 ½" 3"', ['2 ½"', '3"']], ['', []], [' , ', []],
+  ])('several lengths in a row: %s', (text, each) => expect(splitLengths(text)).toEqual(each))
 })

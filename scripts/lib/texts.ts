@@ -141,8 +141,8 @@ export const OLD_WORDS: readonly RegExp[] = [
   /\b(damp|wet|thinner|sheer) cover\b/i, /\broom to err\b/i,
 ]
 
-/** A figure's unit that is written out, as it is in a template: `5 mm`, or a unit after a figure that is put in. */
-export const UNIT_LITERAL = /(^|\d |\$\{\} ?)\s?(mm|cm|g\/m²|°C|kPa)(?![\w²])/
+/** A unit that is written out, as it is in a template: after a figure, after one that is put in, or by itself ("Widths, mm"). */
+export const UNIT_LITERAL = /(?<![\w-])(mm|cm|g\/m²|°[CF]|kPa|psi|oz\/yd²)(?![\w²-])/
 
 /** Why a text must not be written so; null where it may. */
 export function wordingFault({ file, text }: Text): string | null {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { fieldText, readQuantity, toUnit, unitOf, type Quantity } from '#core/units'
+import { fieldText, METRIC, quantityWords, readQuantity, toUnit, unitOf, US_CUSTOMARY, type Quantity } from '#core/units'
 import { currencySign, unitWords } from '#shared/words'
 
 /**
@@ -41,11 +41,16 @@ const NOUNS: Record<Quantity | 'price', string> = {
   length: 'a length', thickness: 'a thickness', fabricLength: 'a length', temperature: 'a temperature',
   temperatureDifference: 'a difference of temperature', arealMass: 'a weight', pressure: 'a pressure', area: 'an area', price: 'a price',
 }
-const EXAMPLES: Record<Quantity | 'price', string> = {
-  length: '38, 38,5 or 5 3/8 in', thickness: '0.3 or 0.012 in', fabricLength: '1.5 or 1 3/8 yd', temperature: '150 or 300 °F',
-  temperatureDifference: '8',
-  arealMass: '120 or 3.5 oz', pressure: '30 or 4.4 psi', area: '1.5', price: '12.50',
+/** What an example says, metric: in the workroom's units, and in those of the other system. */
+const EXAMPLES: Record<Quantity | 'price', number> = {
+  length: 38, thickness: 0.3, fabricLength: 1.5, temperature: 150, temperatureDifference: 8, arealMass: 120, pressure: 30, area: 1.5,
+  price: 12.5,
 }
+const example = computed(() => {
+  if (quantity === 'price') return textOf(EXAMPLES.price)
+  const other = units.value?.length === 'in' ? METRIC : US_CUSTOMARY
+  return `${fieldText(EXAMPLES[quantity], quantity, units.value)} or ${quantityWords(EXAMPLES[quantity], quantity, other)}`
+})
 function read(): void {
   problem.value = null
   if (text.value.trim() === '' && canBeBlank) {
@@ -53,7 +58,7 @@ function read(): void {
     return
   }
   const v = readText(text.value), name = noun ?? label ?? 'This figure'
-  if (v === null) problem.value = `${name}: write ${NOUNS[quantity]} such as ${EXAMPLES[quantity]}.`
+  if (v === null) problem.value = `${name}: write ${NOUNS[quantity]} such as ${example.value}.`
   else if (v < leastMetric) problem.value = `${name}: ${textOf(leastMetric)} ${trailing.value} is the smallest we accept.`
   else if (v > mostMetric) problem.value = `${name}: ${textOf(mostMetric)} ${trailing.value} is the largest we accept.`
   else metric.value = v

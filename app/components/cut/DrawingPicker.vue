@@ -53,7 +53,7 @@ const shown = computed(() =>
   <div>
     <label class="slip flex min-h-16 cursor-pointer items-center gap-3 px-4 text-lg focus-within:outline-3 focus-within:outline-mark">
       <UIcon name="i-lucide-file-up" class="size-6" />
-      <span>Choose an SVG drawing <span class="text-base text-muted-ink">with its size in mm, cm or inches</span></span>
+      <span>Choose an SVG drawing <span class="text-base text-muted-ink">that says how large it is</span></span>
       <input type="file" accept=".svg,image/svg+xml" class="sr-only" aria-label="SVG drawing" @change="read" />
     </label>
     <p v-if="problem" class="mt-2 font-semibold text-alert" role="alert" data-test="svg-problem">{{ problem }}</p>

@@ -106,7 +106,8 @@ const DASH = { ink: '', seam: '5 4', good: '9 4', alert: '2 4', mark: '10 3 2 3'
           max="6"
           step="0.5"
           class="w-full accent-(--rc-mark)"
-          aria-label="Interfacing inside the seam line, mm"
+          aria-label="Interfacing inside the seam line"
+          :aria-valuetext="lengthWords(byMm, selection.units)"
         />
       </label>
       <UButton v-if="piece.inset" size="xs" variant="ghost" color="neutral" class="min-h-8" @click="emit('inset', null)">

@@ -1,7 +1,9 @@
 <script setup lang="ts">
-import { fitSetting, type Reading } from '#core/iron'
+import { fitSetting } from '#core/iron'
+import { fieldText } from '#core/units'
+import { readReadings } from '#shared/csv/readings'
 import type { CalibrationBody, CalibrationRecord, Iron } from '#shared/schemas'
-import { celsius, degreesApart, exactDegrees, exactTemperature, KEPT_HERE, troubleSentence } from '#shared/words'
+import { celsius, degreesApart, exactDegrees, exactTemperature, KEPT_HERE, troubleSentence, unitWords } from '#shared/words'
 
 /** What each dial setting really gives: from the probe, typed, or loaded as seconds and degrees. */
 const { iron } = defineProps<{ iron: Iron }>()
@@ -14,6 +16,8 @@ const problem = ref<string | null>(null)
 const kept = ref<CalibrationRecord | null>(null)
 const typed = ref('')
 const SPEEDS = [{ label: 'as the clock runs', value: 1 }, { label: '20 times', value: 20 }, { label: '200 times', value: 200 }]
+/** How typed readings look: seconds, °C. */
+const EXAMPLE = [[0, 21], [10, 42], [20, 63]] as const
 const speed = ref(20)
 const every = ref(0)
 const fit = computed(() => {
@@ -29,21 +33,8 @@ function run(): void {
   source.value = 'probe'
   start(iron.id, position.value, speed.value)
 }
-/** Lines of seconds and degrees, apart by comma, semicolon, tab or space; decimal commas where the gap is something else. */
-function parse(text: string): Reading[] | string {
-  const rows: Reading[] = []
-  for (const [i, raw] of text.replace(/^\uFEFF/, '').split(/\r?\n/).entries()) {
-    const line = raw.trim()
-    if (line === '' || (i === 0 && /[a-z]/i.test(line))) continue
-    const cells = (/[;\t ]/.test(line) ? line.split(/[;\t ]+/).map(c => c.replace(',', '.')) : line.split(',')).map(Number)
-    if (cells.length < 2 || cells.slice(0, 2).some(n => !Number.isFinite(n)))
-      return `Line ${i + 1}: two numbers are needed, seconds and °C. It says "${line.slice(0, 40)}".`
-    rows.push({ atS: cells[0]!, c: cells[1]! })
-  }
-  return rows.length ? rows : 'This file has no readings.'
-}
 function take(text: string, from: CalibrationBody['source']): void {
-  const rows = parse(text)
+  const rows = readReadings(text, selection.units)
   problem.value = typeof rows === 'string' ? rows : null
   if (typeof rows === 'string') return
   source.value = from
@@ -101,7 +92,9 @@ async function keep(): Promise<void> {
     </p>
     <details class="mt-2">
       <summary class="cursor-pointer">Type readings by hand</summary>
-      <UTextarea v-model="typed" :rows="4" class="mt-1 w-full" aria-label="Readings" placeholder="0 21&#10;10 42&#10;20 63" />
+      <UTextarea v-model="typed" :rows="4" class="mt-1 w-full"
+        :aria-label="`Readings, seconds and ${unitWords('temperature', selection.units)}`"
+        :placeholder="EXAMPLE.map(([s, c]) => `${s} ${fieldText(c, 'temperature', selection.units)}`).join('\n')" />
       <UButton class="mt-2" variant="outline" color="neutral" @click="take(typed, 'typed')">Use readings</UButton>
     </details>
     <p v-if="problem" class="mt-2 font-semibold text-alert" role="alert">{{ problem }}</p>

@@ -46,9 +46,7 @@ const lengthMm = computed({
       <LengthField v-model="lengthMm" label="The line on it is so long" noun="Length of the line" :most-mm="3000" />
       <p v-if="shot.lengthMm === null" class="text-[15px] font-semibold text-alert" role="alert" data-test="no-length">{{ NO_LENGTH }}</p>
       <p v-else class="text-sm text-muted-ink">{{ shot.picture.wide }} × {{ shot.picture.high }} points,
-        {{ lengthWords(mmPerPx(shot)! * shot.picture.wide,
-                       selection.units) }} wide<template v-if="selection.units?.length !== 'mm'"> (shown in
-                         mm)</template>.
+        {{ lengthWords(mmPerPx(shot)! * shot.picture.wide, selection.units) }} wide.
         <Sourced from="measured" /></p>
     </template>
   </div>

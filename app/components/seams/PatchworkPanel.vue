@@ -3,11 +3,14 @@ import { useFileDialog } from '@vueuse/core'
 import { areaMm2, boundsOf } from '#core/geometry'
 import { bulkAt, LAYOUTS, nest, openAgainst, piecingOf, pressingTurns, type Piecing } from '#core/patchwork'
 import { plyMm } from '#core/seam'
+import { fieldText, readQuantity, splitLengths } from '#core/units'
 import { patchesOf, plainPatches } from '#shared/making'
 import { toFabricInput } from '#shared/mappers'
 import { MOST_PATCHES } from '#shared/schemas'
 import { readSvg, SVG_MOST_BYTES } from '#shared/svg'
-import { PATCHWORK_LIES, LAYOUT_NAME, lengthWords, nestSentence, svgNoteSentence, svgProblemSentence, WHY_APART } from '#shared/words'
+import {
+  LAYOUT_NAME, lengthWords, nestSentence, PATCHWORK_LIES, svgNoteSentence, svgProblemSentence, unitWords, WHY_APART,
+} from '#shared/words'
 
 /** A block of patches: which way every seam lies so that they nest, how thick it gets, and in which order it is pressed. */
 const selection = useSelection()
@@ -84,13 +87,18 @@ function sizesOf(from: 0 | 1, size: 2 | 3): number[] {
   return [...all].sort((a, b) => a[0] - b[0]).map(([, s]) => s)
 }
 const isPlain = computed(() => columnsMm.value.length * rowsMm.value.length === spec.value.patches.length)
-const sizeText = (list: readonly number[]) => list.map(v => Math.round(v * 10) / 10).join(', ')
+const unit = computed(() => unitWords('length', selection.units))
+const sizeOf = (mm: number) => fieldText(Math.round(mm * 10) / 10, 'length', selection.units)
+const sizeText = (list: readonly number[]) => list.map(sizeOf).join(', ')
 const problem = ref<string | null>(null)
 function resize(which: 'columns' | 'rows', text: string): void {
-  const sizes = text.split(/[,;\s]+/).filter(Boolean).map(Number)
+  // One that is left as it was shown keeps what is stored: a tape's fractions are coarser.
+  const had = which === 'columns' ? columnsMm.value : rowsMm.value
+  const sizes = splitLengths(text).map((t, i) =>
+    i < had.length && t === sizeOf(had[i]!) ? had[i]! : readQuantity(t, 'length', selection.units) ?? Number.NaN)
   const name = which === 'columns' ? 'Widths' : 'Heights'
   problem.value = sizes.length === 0 || sizes.some(s => !(s > 0))
-    ? `${name}: write them in mm, such as 60, 60, 90.`
+    ? `${name}: write one after another, such as ${selection.units?.length === 'in' ? '2 1/2, 2 1/2, 3 1/2' : sizeText([60, 60, 90])}.`
     : sizes.some(s => s > 5000) ? `${name}: ${lengthWords(5000, selection.units)} is the most.` : null
   const [cols, rows] = which === 'columns' ? [sizes, rowsMm.value] : [columnsMm.value, sizes]
   if (problem.value === null && cols.length * rows.length > MOST_PATCHES) problem.value = `Patches: ${MOST_PATCHES} at the most.`
@@ -193,7 +201,8 @@ const hanging = computed(() => {
         </div>
         <p class="text-[15px] text-muted-ink">Seen from the wrong side. An arrow shows the side to which both allowances are pressed; a
           filled dot
-          nests, a crossed one does not; figures are mm under the iron. A tap on a patch changes its colour; by keys, arrows and Space.</p>
+          nests, a crossed one does not; a figure is the thickness under the iron.
+          A tap on a patch changes its colour; by keys, arrows and Space.</p>
       </div>
       <div class="min-h-0 space-y-3 overflow-auto max-[1000px]:overflow-visible">
         <div v-if="turn && chosenSeam" class="slip p-3" data-test="seam">
@@ -249,11 +258,11 @@ const hanging = computed(() => {
         <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-file-input" @click="openFile()">From a drawing (SVG)</UButton>
         <p v-for="n in notes" :key="n" class="text-sm text-muted-ink">{{ n }}</p>
         <template v-if="isPlain">
-          <label class="block"><span class="block text-sm font-semibold">Widths of the columns, mm</span>
-            <UInput :model-value="sizeText(columnsMm)" class="w-full" aria-label="Widths of the columns, mm"
+          <label class="block"><span class="block text-sm font-semibold">Widths of the columns, {{ unit }}</span>
+            <UInput :model-value="sizeText(columnsMm)" class="w-full" :aria-label="`Widths of the columns, ${unit}`"
               @change="e => resize('columns', (e.target as HTMLInputElement).value)" /></label>
-          <label class="block"><span class="block text-sm font-semibold">Heights of the rows, mm</span>
-            <UInput :model-value="sizeText(rowsMm)" class="w-full" aria-label="Heights of the rows, mm"
+          <label class="block"><span class="block text-sm font-semibold">Heights of the rows, {{ unit }}</span>
+            <UInput :model-value="sizeText(rowsMm)" class="w-full" :aria-label="`Heights of the rows, ${unit}`"
               @change="e => resize('rows', (e.target as HTMLInputElement).value)" /></label>
         </template>
         <p v-if="problem" class="text-[15px] font-semibold text-alert" role="alert">{{ problem }}</p>

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import type { CornerBulk, PatchArea, Piecing, Seam, Side } from '#core/patchwork'
-import { lengthWords } from '#shared/words'
+import { lengthWords, thicknessWords } from '#shared/words'
 
 const selection = useSelection()
 
-/** The pressing plan of a grid: from its wrong side, an arrow on every seam, crossings that nest or do not, how thick they get. */
+/** The pressing plan of a patchwork: from its wrong side, an arrow on every seam, crossings that nest or do not, how thick they get. */
 const { piecing, patches, colours, lying, bulk, apart, chosen = null, now = [], label } = defineProps<{
   piecing: Piecing
   patches: readonly PatchArea[]
@@ -122,7 +122,7 @@ const said = (s: Seam) => {
       <circle v-else :r="(b.nests ? 5 : 3.5) * px" :fill="b.nests ? 'var(--rc-good)' : 'var(--rc-paper)'" stroke="var(--rc-ink)"
         :stroke-width="px" />
       <text v-if="few" :x="10 * px" :y="-7 * px" :font-size="13 * px" font-weight="600" fill="var(--rc-ink)" stroke="var(--rc-paper)"
-        :stroke-width="4 * px" paint-order="stroke">{{ b.thickMm.toFixed(1) }}</text>
+        :stroke-width="4 * px" paint-order="stroke">{{ thicknessWords(b.thickMm, selection.units) }}</text>
     </g>
   </svg>
 </template>

@@ -1,5 +1,5 @@
 import type { Migration } from '../migrate'
-import { RENAMED_CODES, RENAMED_IDS, RENAMED_KEYS, RENAMED_WORDS } from '../../../shared/renamed'
+import { RENAMED_CODES, RENAMED_IDS, RENAMED_KEYS, RENAMED_WORDS } from '#shared/renamed'
 
 /** Tables by the names they had, and those they have since. */
 export const TABLES: Readonly<Record<string, string>> = {
