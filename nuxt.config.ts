@@ -1,6 +1,7 @@
 import { fileURLToPath } from 'node:url'
 import type { NitroConfig } from 'nitropack/types'
 import { regional } from './scripts/lib/regional'
+import { REGIONAL_WORDS } from './shared/region'
 import { buildServiceWorker, buildThreads, copyFonts } from './scripts/lib/workers.mjs'
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
@@ -40,7 +41,7 @@ export default defineNuxtConfig({
   },
   css: ['~/assets/main.css'],
   // Texts are written in the words of the UK; the board says them in those of the workroom's region.
-  vue: { compilerOptions: { nodeTransforms: [regional] } },
+  vue: { compilerOptions: { nodeTransforms: [regional(REGIONAL_WORDS)] } },
   colorMode: { preference: 'light', fallback: 'light', storageKey: 'ready-cuff-board' },
   ui: { theme: { colors: ['primary', 'secondary', 'success', 'warning', 'error', 'neutral'] } },
   runtimeConfig: {

@@ -4,7 +4,6 @@
  * What people wrote themselves (a name, a note) is left alone.
  */
 import { createCompoundExpression, createSimpleExpression, type AttributeNode, type NodeTransform } from '@vue/compiler-core'
-import { REGIONAL_WORDS } from '../../shared/region'
 
 const NODE = { element: 1, text: 2, interpolation: 5, attribute: 6, directive: 7 } as const
 /** Attributes that a person reads or hears. */
@@ -14,14 +13,15 @@ const OURS = /\b[A-Z][A-Z]+_[A-Z_]+\b|\b\w+(?:Words|Sentence|Headline|Line|Steps
 
 const say = (code: string) => createSimpleExpression(`_ctx.$say(${code})`, false)
 
-export const regional: NodeTransform = (node, context) => {
-  if (node.type === NODE.text && REGIONAL_WORDS.test(node.content)) {
+/** @param words those that another region has otherwise */
+export const regional = (words: RegExp): NodeTransform => (node, context) => {
+  if (node.type === NODE.text && words.test(node.content)) {
     context.replaceNode({ type: NODE.interpolation as never, content: say(JSON.stringify(node.content)), loc: node.loc })
     return
   }
   if (node.type === NODE.interpolation) {
     const source = node.content.loc.source
-    if (OURS.test(source) || REGIONAL_WORDS.test(source)) node.content
+    if (OURS.test(source) || words.test(source)) node.content
       = createCompoundExpression(['_ctx.$say(', node.content, ')']) as never
     return
   }
@@ -29,14 +29,14 @@ export const regional: NodeTransform = (node, context) => {
   node.props = node.props.map((p) => {
     if (p.type === NODE.attribute) {
       const { name, value, loc } = p as AttributeNode
-      if (!READ.has(name) || !value || !REGIONAL_WORDS.test(value.content)) return p
+      if (!READ.has(name) || !value || !words.test(value.content)) return p
       return {
         type: NODE.directive as never, name: 'bind', rawName: `:${name}`, arg: createSimpleExpression(name, true),
         exp: say(JSON.stringify(value.content)), modifiers: [], loc,
       }
     }
     if (p.type === NODE.directive && p.name === 'bind' && p.exp && p.arg && 'content' in p.arg && READ.has(p.arg.content)
-      && REGIONAL_WORDS.test(p.exp.loc.source)) p.exp = createCompoundExpression(['_ctx.$say(', p.exp, ')']) as never
+      && words.test(p.exp.loc.source)) p.exp = createCompoundExpression(['_ctx.$say(', p.exp, ')']) as never
     return p
   })
 }
