@@ -362,9 +362,9 @@ test('boards on two servers receive events of each other at once, and ask the da
   try {
     const { body: session } = await beginSession(await newJob('Two servers'))
     const heard: { atMs: number, keys: string[] }[] = []
-    const setting = new AbortController()
+    const stop = new AbortController()
     const watch = async (at: string) => {
-      const answer = await fetch(`${at}/api/sessions/${session.id}/live?after=-1`, { signal: setting.signal })
+      const answer = await fetch(`${at}/api/sessions/${session.id}/live?after=-1`, { signal: stop.signal })
       const reader = answer.body!.pipeThrough(new TextDecoderStream()).getReader()
       for (;;) {
         const { value, done } = await reader.read().catch(() => ({ value: undefined, done: true }))
@@ -394,7 +394,7 @@ test('boards on two servers receive events of each other at once, and ask the da
     expect((await append(session.id, [told])).status).toBe(200)
     await expect.poll(() => heard.filter(h => h.keys.includes(told.key)).length, { timeout: 5000 }).toBe(25)
     expect(Math.max(...heard.map(h => h.atMs)) - toldMs).toBeLessThan(2000)
-    setting.abort()
+    stop.abort()
   } finally {
     await other.down()
   }

@@ -64,6 +64,7 @@ describe('what a browser kept under the names of before', () => {
       'ready-cuff/tidewell/draft-cloth-new': JSON.stringify({ state: { name: 'crest', resinGsm: 12 }, version: 0 }),
       'ready-cuff/tidewell/making-patch': JSON.stringify({ work: { kind: 'patch', holes: [] } }),
       'ready-cuff/tidewell/making-patch-chosen': 'some-id', 'ready-cuff/tidewell/cut-tab': 'lay', 'else/where': '{"cloth":1}',
+      'ready-cuff/tidewell/press': JSON.stringify([{ key: 'p', clothName: 'Melton', bench: { bed: 'padded' }, session: { at: 3 } }]),
     })
     renameStored(store)
     const read = (name: string) => JSON.parse(store.getItem(`ready-cuff/tidewell/${name}`)!)
@@ -72,6 +73,7 @@ describe('what a browser kept under the names of before', () => {
     expect(read('making-hole')).toEqual({ spec: { kind: 'hole', holes: [] } })
     expect(store.getItem('ready-cuff/tidewell/making-hole-chosen')).toBe('some-id')
     expect([store.getItem('ready-cuff/tidewell/cut-tab'), store.getItem('else/where')]).toEqual([null, '{"cloth":1}'])
+    expect(read('press')).toEqual([{ key: 'p', fabricName: 'Melton', setup: { surface: 'padded' }, pressing: { at: 3 } }])
     store.setItem('ready-cuff/tidewell/bench', '{"clothId":"b"}')
     renameStored(store)
     expect(read('bench')).toEqual({ clothId: 'b' })

@@ -28,7 +28,7 @@ export function storeOf(window: Pick<Window, 'localStorage'>): StorageLike | nul
 }
 
 /** Set once what a browser holds has the names of today. */
-const NAMES = 'ready-cuff-names', NAMES_OF = '2026-11-29'
+const NAMES = 'ready-cuff-names', NAMES_OF = '2026-11-29 codes'
 const FORMER_NAMES: Readonly<Record<string, string>> = {
   'bench': 'selection', 'crest-view': 'embroidery-view', 'lay-supply': 'layout-supply', 'rescue-trial': 'rescue-swatch',
   'cloth-writing': 'fabric-writing',
@@ -36,6 +36,12 @@ const FORMER_NAMES: Readonly<Record<string, string>> = {
 const todaysName = (name: string): string =>
   FORMER_NAMES[name] ?? name.replace(/^draft-cloth-/, 'draft-fabric-').replace(/^making-[a-z]+/i, making =>
     `making-${renamed(making.slice('making-'.length), 'kind') as string}`)
+
+/** A press that was laid up or lay cooling: what it was pressed on, and how far it had come, had other names. */
+const FORMER_PRESS: Readonly<Record<string, string>> = { bench: 'setup', selection: 'setup', session: 'pressing' }
+const todaysPress = (pieces: unknown): unknown => Array.isArray(pieces)
+  ? pieces.map(p => Object.fromEntries(Object.entries(p as object).map(([key, value]) => [FORMER_PRESS[key] ?? key, value])))
+  : pieces
 
 /** What a browser kept before has the names of then: its drafts and choices are read once, and kept by those of today. */
 export function renameStored(store: Pick<Storage, 'length' | 'key' | 'getItem' | 'setItem' | 'removeItem'>): void {
@@ -48,7 +54,8 @@ export function renameStored(store: Pick<Storage, 'length' | 'key' | 'getItem' |
     if (name.endsWith('-tab')) continue
     let now = text
     try {
-      now = JSON.stringify(renamed(JSON.parse(text)))
+      const today = renamed(JSON.parse(text))
+      now = JSON.stringify(name === 'press' ? todaysPress(today) : today)
     } catch { /* Plain text stays as it is. */ }
     store.setItem(storedKey(room!, todaysName(name)), now)
   }

@@ -74,7 +74,7 @@ const RADIUS = 92, around = 2 * Math.PI * RADIUS
             <div class="space-y-2.5">
               <ChoiceRow v-for="a in exercise.asks" :key="`${exercise.key} ${exercise.seed} ${a.topic}`"
                 v-model="choice[a.topic]" :asked="a"
-                :selection="exercise"
+                :setup="exercise"
                 :locked="answer !== null || downAtMs !== null" />
               <div v-if="exercise.clock === 'steps'" class="space-y-1" data-test="corner">
                 <p class="text-sm font-semibold">Touch the corner, coolest first</p>
@@ -98,7 +98,7 @@ const RADIUS = 92, around = 2 * Math.PI * RADIUS
                 @click="p.judge">Show the answer <kbd class="text-base opacity-80">{{ KEYS.take.shown }}</kbd></UButton>
             </div>
             <div class="flex min-h-0 flex-col">
-              <PracticeAnswer v-if="answer" :selection="exercise" :practised="answer" />
+              <PracticeAnswer v-if="answer" :setup="exercise" :practised="answer" />
               <figure v-else-if="exercise.clock === 'steps'" class="m-auto text-center">
                 <SwatchAppearance :look="cornerAppearance" colour="#d6c6a5" :wide="380" :high="266" label="The hidden corner" />
                 <figcaption
@@ -107,7 +107,7 @@ const RADIUS = 92, around = 2 * Math.PI * RADIUS
                 </figcaption></figure>
               <p v-else-if="judging" class="m-auto text-lg text-muted-ink" role="status">Checking it, and looking for the best answer…</p>
               <template v-else-if="more && lastTry">
-                <PracticeAnswer :selection="exercise" :practised="lastTry" scrap />
+                <PracticeAnswer :setup="exercise" :practised="lastTry" scrap />
                 <div class="mt-2 flex gap-2"><UButton size="lg" @click="p.count()">This one counts</UButton>
                   <UButton v-if="held.length >= needs" size="lg" variant="outline" color="neutral" @click="p.again">Another scrap
                     ({{ exercise.tries

@@ -38,7 +38,7 @@ interface Laid extends BoardPiece {
   scrap: number | null
   predicted: SwatchBody['predicted']
   /** The setup and what was learned when it was laid up, and the bond each hold is meant to come to. */
-  selection: PressSetup
+  setup: PressSetup
   taught: EvaluateOptions
   planned: number[]
   judged: Judged
@@ -118,7 +118,7 @@ export const usePress = defineStore('press', () => {
         bond: course.finalBond, harm: course.harm, peakC: course.peakC, windowC: [...adhesiveOf(b, t).windowC],
         worst: course.harm >= 0.5 ? (course.flags[0]?.kind ?? null) : null,
       },
-      selection: b, taught: t, planned: plannedBond(b, r, t), judged: toPlain(UNJUDGED), pressing: newPressing(r), startedAt: null,
+      setup: b, taught: t, planned: plannedBond(b, r, t), judged: toPlain(UNJUDGED), pressing: newPressing(r), startedAt: null,
     }
     // What was laid up and not begun makes room; what runs or lies to cool stays.
     pieces.value = [...pieces.value.filter(p => phaseOf(p.pressing) !== 'ready'), piece]
@@ -151,7 +151,7 @@ export const usePress = defineStore('press', () => {
 
   function follow(): void {
     const l = laid.value
-    under.value = l && step.value?.kind === 'down' ? alongside(l.pressing, l.selection, l.planned, boardS(), l.taught) : null
+    under.value = l && step.value?.kind === 'down' ? alongside(l.pressing, l.setup, l.planned, boardS(), l.taught) : null
   }
 
   let lastWall = Date.now(), lastSteady = performance.now(), wasHidden = false
@@ -191,7 +191,7 @@ export const usePress = defineStore('press', () => {
   function swatchOf(judged: Pick<SwatchBody, 'grade' | 'marks' | 'markWhere' | 'note' | 'readings'>): SwatchBody {
     const l = laid.value!
     const { pressing: s } = l
-    const events = [...s.events, ...soleReadings(s, l.selection, l.taught)].sort((a, b) => a.atS - b.atS).slice(0, MOST_EVENTS)
+    const events = [...s.events, ...soleReadings(s, l.setup, l.taught)].sort((a, b) => a.atS - b.atS).slice(0, MOST_EVENTS)
     return {
       clientKey: l.key, fabricId: l.fabricId, supplyId: l.supplyId, ironId: l.ironId, pressClothId: l.pressClothId, surface: l.surface,
       recipe: toRecipePayload(s.recipe), predicted: { ...l.predicted },

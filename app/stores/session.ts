@@ -174,7 +174,6 @@ export const useSession = defineStore('run', () => {
   }
   /** Cold and taken up, where there is no edge to try. */
   const markCold = (op: string): Promise<void> => append('cold', { op })
-  const skip = (op: string): Promise<void> => append('skip', { op })
   const recordEdge = (op: string, found: EdgeFound, placements: number[] = []): Promise<void> =>
     append('edge', { op, edge: found, placements })
   const takeOver = (op: string): Promise<void> => append('takeOver', { op })
@@ -197,7 +196,7 @@ export const useSession = defineStore('run', () => {
 
   /** What the sole does now, by the same transient as the recipe. */
   const under = shallowRef<Alongside | null>(null)
-  interface Followed { selection: ReturnType<typeof toPressSetup>, planned: number[], taught: EvaluateOptions }
+  interface Followed { setup: ReturnType<typeof toPressSetup>, planned: number[], taught: EvaluateOptions }
   const followedOps = new Map<string, Followed | null>()
   function setupOf(o: SessionOperation) {
     const key = `${plan.value?.id} ${plan.value?.piecesVersion} ${o.id}`
@@ -209,7 +208,7 @@ export const useSession = defineStore('run', () => {
       else {
         const b = toPlain(toPressSetup(fabric, supply, i, pressCloth, o.surface, selection.rules, over))
         const recipe = toRecipe(o.recipe)
-        const followed = (taught: EvaluateOptions): Followed => ({ selection: b, planned: plannedBond(b, recipe, taught), taught })
+        const followed = (taught: EvaluateOptions): Followed => ({ setup: b, planned: plannedBond(b, recipe, taught), taught })
         followedOps.set(key, followed({}))
         // As soon as it is known what own swatches teach, the ring goes by it; without the server it goes by what is typical.
         void planning.taughtFor(o).then(t => followedOps.set(key, followed(t))).catch(() => undefined)
@@ -221,7 +220,7 @@ export const useSession = defineStore('run', () => {
     const o = current.value
     const known = o && down.value && BONDED.has(o.kind) ? setupOf(o) : null
     const session = known && bondOfPressing(workOf(o!), opState(o!.id), o!.ironId ? restOf(o!.ironId) : null, nowS.value)
-    under.value = known && session ? alongside(session, known.selection, known.planned, nowS.value, known.taught) : null
+    under.value = known && session ? alongside(session, known.setup, known.planned, nowS.value, known.taught) : null
   }
 
   let lastWall = Date.now(), lastSteady = performance.now(), wasHidden = false
@@ -260,7 +259,7 @@ export const useSession = defineStore('run', () => {
   watch(() => jobs.job?.id, () => { void record.load() }, { immediate: true })
   return {
     ...record, begin, device, operations, works, events, state, byId, opState, nowS, boardS, wallMs, current, step, down, moving, cooling,
-    toTry, under, warnings, clashes, heldElsewhere, wanted, restOf, soleC, space, undo, markMissed, setAside, skip, markCold, recordEdge,
+    toTry, under, warnings, clashes, heldElsewhere, wanted, restOf, soleC, space, undo, markMissed, setAside, markCold, recordEdge,
     doneCount, lastKey, atHand, takeOver, markCleaned, correctSole, another, choose, tick,
   }
 })

@@ -1,19 +1,21 @@
 import type { CareLimits } from '#core/care'
 import type { DisplayUnits } from '#core/units'
-import type { SLIP_SIZES } from '#shared/schemas'
+import type { CARE_CARD_SIZES } from '#shared/schemas'
 import { careCardAdvice, CARE_CARD_ORIGIN, careCardLines, careCardWhy } from '#shared/words'
 import { paper, addPage, wrap, type PaperMm } from './paper'
 
 interface CareCard { title: string, workroom: string, limits: CareLimits, own: string, units: DisplayUnits }
 /** A card of a quarter sheet, and one for the pocket. */
-const SIZE: Record<typeof SLIP_SIZES[number], { mm: PaperMm, title: number, line: number, small: number, edge: number }> = {
+const SIZE: Record<typeof CARE_CARD_SIZES[number], { mm: PaperMm, title: number, line: number, small: number, edge: number }> = {
   card: { mm: { wide: 105, high: 148 }, title: 17, line: 14, small: 9.5, edge: 8 },
   pocket: { mm: { wide: 85, high: 55 }, title: 8.5, line: 7.5, small: 5, edge: 4.5 },
 }
 const LEADING = 0.47
 
 /** The care card on paper: what does not fit goes on a further one, so that nothing is cut off. */
-export async function careCardPdf({ title, workroom, limits, own, units }: CareCard, size: typeof SLIP_SIZES[number]): Promise<Uint8Array> {
+export async function careCardPdf(
+  { title, workroom, limits, own, units }: CareCard, size: typeof CARE_CARD_SIZES[number],
+): Promise<Uint8Array> {
   const { mm, title: big, line, small, edge } = SIZE[size]
   const { doc, regular, bold } = await paper({ title, workroom, own, lines: careCardLines(limits, units), why: careCardWhy(limits) })
   const wide = mm.wide - 2 * edge

@@ -68,12 +68,12 @@ export async function onThread<L extends Lane, N extends keyof Tasks[L] & string
   const { pool, queue } = laneOf(lane)
   try {
     const answer = await queue.run(workroomId, async () => {
-      const setting = new AbortController(), timer = setTimeout(() => setting.abort(), mostMs)
+      const limit = new AbortController(), timer = setTimeout(() => limit.abort(), mostMs)
       try {
-        return await pool.run(input, { name, signal: setting.signal }) as Answer<Task<L, N>['out']>
+        return await pool.run(input, { name, signal: limit.signal }) as Answer<Task<L, N>['out']>
       } catch (error) {
         const { code } = error as { code?: string }
-        if (setting.signal.aborted || code === 'ERR_WORKER_OUT_OF_MEMORY') throw tooLong(smaller, mostMs)
+        if (limit.signal.aborted || code === 'ERR_WORKER_OUT_OF_MEMORY') throw tooLong(smaller, mostMs)
         throw error
       } finally {
         clearTimeout(timer)

@@ -33,10 +33,10 @@ export const careEventRow = careEventBody.extend({
 })
 export interface CareLog { events: CareEvent[] }
 
-export const SLIP_SIZES = ['card', 'pocket'] as const
+export const CARE_CARD_SIZES = ['card', 'pocket'] as const
 export const careCardQuery = z.object({
   as: z.enum(['pdf', 'text'], { error: 'As: pdf or text.' }).default('pdf'),
-  size: z.enum(SLIP_SIZES, { error: 'Size: card or pocket.' }).default('card'),
+  size: z.enum(CARE_CARD_SIZES, { error: 'Size: card or pocket.' }).default('card'),
 })
 export type CareCardQuery = z.infer<typeof careCardQuery>
 

@@ -96,8 +96,8 @@ export function stayLine(s: IronStay, units: DisplayUnits = METRIC): string {
 }
 
 /** What the care card says under its four lines. */
-const SLIP_ADVICE = 'If an edge lifts, bring it back before the next wash. Ironing harder does not help.'
-const SLIP_STEAM = 'With steam: press and lift, and let it cool flat before you wear it.'
+const CARE_CARD_ADVICE = 'If an edge lifts, bring it back before the next wash. Ironing harder does not help.'
+const CARE_CARD_STEAM = 'With steam: press and lift, and let it cool flat before you wear it.'
 export const CARE_CARD_ORIGIN = 'Estimated from the parts of this piece. The fabric\'s own label and the makers\' instructions come first.'
 export const careCardLines = (l: CareLimits, units: DisplayUnits = METRIC): string[] =>
   [washLine(l.wash.value, units), dryLine(l.tumble.value), ironLine(l, units), cleanLine(l.dryClean.value)]
@@ -107,7 +107,8 @@ export const careCardWhy = (l: CareLimits): string[] => {
   return [...new Set(first)]
 }
 /** What else its wearer is told. */
-export const careCardAdvice = (l: CareLimits): string[] => [...(l.steamWakes && l.steam !== 'no' ? [SLIP_STEAM] : []), SLIP_ADVICE]
+export const careCardAdvice = (l: CareLimits): string[] =>
+  [...(l.steamWakes && l.steam !== 'no' ? [CARE_CARD_STEAM] : []), CARE_CARD_ADVICE]
 /** The care card as text, for a message. */
 export function careCardText(title: string, l: CareLimits, own: string, units: DisplayUnits = METRIC): string {
   return [

@@ -3,7 +3,7 @@ import { useDebounceFn } from '@vueuse/core'
 import { careLimits } from '#core/care'
 import type { useCaring } from '~/composables/caring'
 import { careParts } from '#shared/caring'
-import { SLIP_SIZES } from '#shared/schemas'
+import { CARE_CARD_SIZES } from '#shared/schemas'
 import { careCardAdvice, CARE_CARD_ORIGIN, careCardLines, careCardWhy } from '#shared/words'
 
 /** The care card that goes with the garment, as it will be printed. */
@@ -46,7 +46,7 @@ const href = (size: string, as = 'pdf') => `/api/jobs/${jobs.job!.id}/care-card?
         <UTextarea v-model="own" :rows="5" :maxlength="MOST" class="mt-1 w-full" aria-label="Your own words on the care card"
           placeholder="Hang it on a broad hanger; the trim must not be ironed." /></label>
       <div class="flex flex-wrap gap-2">
-        <UButton v-for="s in SLIP_SIZES" :key="s" :to="href(s)" target="_blank" external size="lg" icon="i-lucide-printer"
+        <UButton v-for="s in CARE_CARD_SIZES" :key="s" :to="href(s)" target="_blank" external size="lg" icon="i-lucide-printer"
           :variant="s === 'card' ? 'solid' : 'outline'" :color="s === 'card' ? 'primary' : 'neutral'">PDF, {{ SIZES[s] }}</UButton>
         <UButton :to="href('card', 'text')" target="_blank" external size="lg" variant="outline" color="neutral" icon="i-lucide-file-text">
           Open as text</UButton>

@@ -3,10 +3,10 @@ import type { PracticeSetup, TopicAsked } from '#core/practice'
 import { optionWords, partLine, TOPIC_NAME } from '#shared/words'
 
 /** What is asked of one topic: one of them, two of them, or all in a row. */
-const { asked, selection, locked = false } = defineProps<{ asked: TopicAsked, selection: PracticeSetup, locked?: boolean }>()
+const { asked, setup, locked = false } = defineProps<{ asked: TopicAsked, setup: PracticeSetup, locked?: boolean }>()
 const said = defineModel<string | undefined>({ required: true })
 const board = useSelection()
-const name = (o: string) => optionWords(selection, asked.topic, o, board.units)
+const name = (o: string) => optionWords(setup, asked.topic, o, board.units)
 const options = computed(() => asked.options.map(o => ({ value: o, name: name(o) })))
 const parts = computed(() => (said.value ?? '').split(asked.how === 'row' ? '>' : '+').filter(Boolean))
 function toggle(o: string): void {
@@ -39,7 +39,7 @@ function move(i: number, by: number): void {
     <ol v-else class="space-y-1" :aria-label="TOPIC_NAME[asked.topic]">
       <li v-for="(o, i) in row" :key="o" class="slip flex items-center gap-2 px-2 py-0.5">
         <b class="w-6">{{ i + 1 }}</b><span class="min-w-0 flex-1 leading-tight"><b>{{ name(o) }}</b>
-          {{ partLine(selection, o, board.units) }}</span>
+          {{ partLine(setup, o, board.units) }}</span>
         <UButton size="sm" variant="ghost" color="neutral" icon="i-lucide-arrow-up" :disabled="locked || i === 0"
           :aria-label="`${name(o)} earlier`"
           @click="move(i, -1)" />

@@ -5,8 +5,8 @@ import { celsius, findingWords, GRADE_WORDS, nearWords, optionWords, seconds, TO
 import type { Practised } from '~/workers/board.worker'
 
 /** What became of it, why, how near the best one was, and what that would have been. */
-const { selection, practised, scrap = false } = defineProps<{
-  selection: PracticeSetup
+const { setup, practised, scrap = false } = defineProps<{
+  setup: PracticeSetup
   practised: Practised
   /** A scrap before the one that counts: what is hidden stays so. */
   scrap?: boolean
@@ -14,19 +14,19 @@ const { selection, practised, scrap = false } = defineProps<{
 const board = useSelection()
 const verdict = computed(() => practised.verdict)
 const colours: Record<string, string> = { wool: '#4a5568', cotton: '#e9dfc8', polyester: '#8b6f9c' }
-const colour = computed(() => (selection.key === 'free'
+const colour = computed(() => (setup.key === 'free'
   ? board.fabric?.colourHex
-  : colours[selection.fabric?.fibres[0]?.fibre ?? '']) ?? '#d6c6a5')
-const windowC = computed<[number, number] | null>(() => (selection.supply?.adhesive && selection.fabric
-  ? adhesiveOf({ fabric: selection.fabric, supply: selection.supply, iron: { kind: 'household', settings: [] }, pressCloth: null,
+  : colours[setup.fabric?.fibres[0]?.fibre ?? '']) ?? '#d6c6a5')
+const windowC = computed<[number, number] | null>(() => (setup.supply?.adhesive && setup.fabric
+  ? adhesiveOf({ fabric: setup.fabric, supply: setup.supply, iron: { kind: 'household', settings: [] }, pressCloth: null,
     surface: 'padded',
     blendRule: 'strict' }).windowC
   : null))
 const best = computed(() => Object.entries(practised.best.choice).map(([topic, o]) => {
   const t = topic as keyof typeof TOPIC_NAME
-  return `${TOPIC_NAME[t].toLowerCase()} ${o.split(/[+>]/).map(x => optionWords(selection, t, x, board.units)).join(', ')}`
+  return `${TOPIC_NAME[t].toLowerCase()} ${o.split(/[+>]/).map(x => optionWords(setup, t, x, board.units)).join(', ')}`
 }).join('; '))
-const holds = computed(() => (selection.clock === 'hold' || selection.clock === 'touches'
+const holds = computed(() => (setup.clock === 'hold' || setup.clock === 'touches'
   ? `, held ${practised.best.heldS.map(s => seconds(s)).join(', ')}`
   : ''))
 </script>
@@ -37,8 +37,8 @@ const holds = computed(() => (selection.clock === 'hold' || selection.clock === 
       <template v-if="scrap">{{ verdict.passed ? 'This scrap passes' : 'This scrap fails' }}</template>
       <template v-else>{{ verdict.passed ? 'Done' : 'Not yet' }}: {{ nearWords(verdict.near) }}</template> <Sourced from="estimate" /></p>
     <div class="flex flex-wrap items-start gap-4">
-      <SwatchAppearance :look="verdict.look" :colour="colour" :construction="selection.fabric?.construction ?? 'twill'"
-        :nap="selection.fabric?.nap ?? 'none'" :wide="220" :high="154" label="What happened to the fabric" />
+      <SwatchAppearance :look="verdict.look" :colour="colour" :construction="setup.fabric?.construction ?? 'twill'"
+        :nap="setup.fabric?.nap ?? 'none'" :wide="220" :high="154" label="What happened to the fabric" />
       <ul class="min-w-44 flex-1 space-y-0.5 text-lg leading-snug">
         <li v-if="verdict.grade !== null"><b>{{ verdict.grade }}</b> {{ GRADE_WORDS[verdict.grade] }}</li>
         <li v-for="(f, i) in verdict.findings" :key="i">{{ findingWords(f, board.units) }}</li>

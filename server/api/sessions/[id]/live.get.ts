@@ -19,11 +19,11 @@ export default defineRoute({ params: idParams, query: sessionEventsQuery }, asyn
     void stream.push({ id: String(after), data: JSON.stringify(news) })
   }
   const letGo = () => { void stream.close() }
-  const setting = watchersOf(context.workroomId).watch(params.id, after, send, letGo)
+  const unwatch = watchersOf(context.workroomId).watch(params.id, after, send, letGo)
   const breath = setInterval(() => { void stream.push({ event: 'breath', data: '' }) }, BREATH_MS)
   const end = setTimeout(letGo, LONGEST_MS)
   stream.onClosed(() => {
-    setting()
+    unwatch()
     clearInterval(breath)
     clearTimeout(end)
   })
