@@ -12,8 +12,8 @@ test.afterAll(() => server.down())
 const METRIC = /(?<![\w.])\d+(?:[.,]\d+)?\s?(?:mm|cm|m|°C|g\/m²|kPa|m²)(?![\w²])/g
 /** A unit by itself, as in the name of a field. */
 const UNIT = /(?<![\w-])(?:mm|cm|kPa|g\/m²|°C)(?![\w²])/g
-/** What the demo's own things are called is theirs. */
-const NAMES = /Hem tape 20 mm/g
+/** What the demo's own things are called is theirs; among the house rules both systems are there to choose from. */
+const NAMES = /Hem tape 20 mm|°C °F|g\/m² oz\/yd²/g
 const UK_WORDS = /\b(fibres?|colours?|selvedges?|stabilisers?|wadding|centre|metres?)\b/gi
 
 /** Metric figures and words of the UK that a person sees or hears on the page as it stands. */
@@ -84,4 +84,12 @@ test('no screen has a metric figure or a word of the UK left', async ({ page }) 
   await expect(page.getByText(/turned up 1 1\/2 in/)).toBeVisible()
   await depth.fill('5/0 in')
   await expect(page.getByRole('alert').filter({ hasText: 'write a length such as' })).toBeVisible()
+  // Sizes of patches too: fractions in a row, and what is left as it was shown keeps what is stored.
+  await page.getByRole('tab', { name: /Patchwork/ }).click()
+  const widths = page.getByRole('textbox', { name: 'Widths of the columns, in' })
+  for (const written of ['2 1/2, 2 1/2, 3 1/2', '2 1/2 2 1/2 76.2 mm']) {
+    await widths.fill(written)
+    await widths.press('Tab')
+    await expect(widths).toHaveValue(written.replace('76.2 mm', '3').replaceAll(/(?<=\/2) /g, ', ').replaceAll(',,', ','))
+  }
 })
