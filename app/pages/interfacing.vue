@@ -236,9 +236,13 @@ useShortcuts({ take })
 
     <section v-if="match && lead" class="min-h-0 min-w-0 overflow-y-auto overflow-x-hidden pr-1 max-[1000px]:col-span-2"
       aria-label="Compared">
-      <div class="slip flex items-start gap-3 px-4 py-2">
-        <div class="min-w-0 flex-1">
-          <p class="ticket text-[1.45rem] font-semibold leading-tight" data-test="first-answer">{{ nameOf(lead) }}</p>
+      <div class="slip px-4 py-2">
+        <div class="flex items-start gap-3">
+          <p class="ticket min-w-0 flex-1 text-[1.45rem] font-semibold leading-tight" data-test="first-answer">{{ nameOf(lead) }}</p>
+          <UButton v-if="fused" size="xl" trailing-icon="i-lucide-arrow-right" class="shrink-0 text-base"
+            @click="take">Use this interfacing</UButton>
+        </div>
+        <div class="mt-1">
           <p class="text-[15px] leading-snug">
             {{ bendingWords(lead.bendingMm, selection.units) }}.
             <template v-if="leadProved ?? lead.recipe">
@@ -247,7 +251,7 @@ useShortcuts({ take })
             </template>
             <template v-else-if="!fused">Sewn in: no heat, no adhesive.</template>
             <template
-              v-if="lead.need">{{ ' ' }}{{ fabricWords(lead.need.metres, selection.units) }}{{
+              v-if="lead.need">{{ ' Needs ' }}{{ fabricWords(lead.need.metres, selection.units) }}{{
               lead.need.cost !== null ? `, costs ${moneyWords(lead.need.cost, selection.units)}` : '' }}<template
               v-if="lead.need.shortM > 0">; {{ fabricWords(lead.need.shortM, selection.units) }} missing<template
               v-if="shown.find(c => c.need && c.need.shortM === 0)">:
@@ -260,8 +264,6 @@ useShortcuts({ take })
             class="text-[13px] leading-tight text-muted-ink">As good as the next; first by
             {{ lead.tie.by === 'code' ? 'its code alone' : PART_NAME[lead.tie.by] }}.</p>
         </div>
-        <UButton v-if="fused" size="xl" trailing-icon="i-lucide-arrow-right" class="min-h-14 shrink-0 text-lg"
-          @click="take">Use this interfacing</UButton>
       </div>
       <HangPicture class="mt-1" :fabric-bending-mm="match.fabricBendingMm"
         :chosen="chosen.map(c => ({ rank: c.rank, bendingMm: c.candidate.bendingMm }))" />

@@ -16,6 +16,6 @@ const LOOK: Record<ProofState['state'], { icon: string, ink: string }> = {
   <span data-test="proof">
     <b v-if="proofSentence(proof)" :class="LOOK[proof.state].ink">
       <UIcon :name="LOOK[proof.state].icon" class="mr-1 inline-block size-5 align-text-bottom" />{{ proofSentence(proof) }}</b>
-    <template v-else>An estimate <Sourced from="estimate" />.</template>
+    <template v-else>Not tested yet <Sourced from="estimate" />.</template>
   </span>
 </template>
