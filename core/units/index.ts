@@ -87,7 +87,7 @@ const valueOf = (metric: number, quantity: Quantity, unit: Unit): number =>
   quantity === 'temperatureDifference' ? metric * SCALES[unit].factor : toUnit(metric, unit)
 
 /** A figure as it is read: inches and yards in eighths, °F by fives. No unit. */
-function shownNumber(metric: number, quantity: Quantity, units: DisplayUnits): string {
+export function shownNumber(metric: number, quantity: Quantity, units: DisplayUnits = METRIC): string {
   const unit = unitOf(quantity, units), value = valueOf(metric, quantity, unit)
   switch (unit) {
     case 'in': return quantity === 'thickness' ? value.toFixed(3) : inchWords(value)

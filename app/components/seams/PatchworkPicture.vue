@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import type { CornerBulk, PatchArea, Piecing, Seam, Side } from '#core/patchwork'
-import { lengthWords, thicknessWords } from '#shared/words'
+import { shownNumber } from '#core/units'
+import { lengthWords } from '#shared/words'
 
 const selection = useSelection()
 
@@ -122,7 +123,7 @@ const said = (s: Seam) => {
       <circle v-else :r="(b.nests ? 5 : 3.5) * px" :fill="b.nests ? 'var(--rc-good)' : 'var(--rc-paper)'" stroke="var(--rc-ink)"
         :stroke-width="px" />
       <text v-if="few" :x="10 * px" :y="-7 * px" :font-size="13 * px" font-weight="600" fill="var(--rc-ink)" stroke="var(--rc-paper)"
-        :stroke-width="4 * px" paint-order="stroke">{{ thicknessWords(b.thickMm, selection.units) }}</text>
+        :stroke-width="4 * px" paint-order="stroke">{{ shownNumber(b.thickMm, 'length', selection.units) }}</text>
     </g>
   </svg>
 </template>
