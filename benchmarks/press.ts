@@ -127,7 +127,7 @@ function printFold(): void {
     recipe: {
       method: 'dry', setting: { label: 'wool', meanC: 150, swingC: 5, origin: 'typical' }, firstSide: 'back', passes: 1, warmS: 0,
       holdS: 12,
-      secondS: null, lean: 'weight', pressureKPa: 1, pressClothWaterGsm: 0, mistGsm: 0, steamGM2S: 0, steamS: 0, coolS: 60,
+      secondS: null, lean: 'weight', pressureKPa: 1, pressClothWaterGsm: 0, mistGsm: 0, steamGM2S: 0, steamS: 0, coolS: 60, tableS: 0,
     },
   }))
   const events = works.flatMap((w, i) => Array.from({ length: 8 }, (_, placement): SessionEvent[] => [

@@ -12,7 +12,7 @@ const fabric = {
 }
 const recipe = {
   format: 1, method: 'dry', setting: { label: 'a', meanC: 150, swingC: 5, origin: 'typical' }, firstSide: 'back', passes: 1, holdS: 10,
-  lean: 'weight', pressureKPa: 1, pressClothWaterGsm: 0, mistGsm: 0, steamGM2S: 0, steamS: 0, coolS: 10,
+  lean: 'weight', pressureKPa: 1, pressClothWaterGsm: 0, mistGsm: 0, steamGM2S: 0, steamS: 0, coolS: 10, tableS: 0,
 }
 const swatch = {
   clientKey: ID, fabricId: ID, supplyId: ID, ironId: ID, pressClothId: null, surface: 'padded', recipe,

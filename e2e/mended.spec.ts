@@ -35,7 +35,7 @@ async function swatchBody(request: APIRequestContext) {
     recipe: {
       format: 2, method: 'dry', setting: { label: 'wool', meanC: 150, swingC: 5, origin: 'typical' }, firstSide: 'back', passes: 1,
       holdS: 10,
-      lean: 'weight', pressureKPa: 1, pressClothWaterGsm: 0, mistGsm: 0, steamGM2S: 0, steamS: 0, coolS: 10,
+      lean: 'weight', pressureKPa: 1, pressClothWaterGsm: 0, mistGsm: 0, steamGM2S: 0, steamS: 0, coolS: 10, tableS: 0,
     },
     pressedAt: '2026-11-24T10:00:00Z',
   }

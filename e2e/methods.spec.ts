@@ -194,7 +194,7 @@ test('the server draws the same window as the browser\'s code does', async ({ re
     pressCloth = (await get<PressCloth[]>('/api/press-cloths')).find(c => c.kind === 'muslin')!
   const recipe = {
     method: 'dry' as const, setting: iron.settings[1]!, firstSide: 'back' as const, passes: 1 as const, warmS: 0, secondS: null, holdS: 25,
-    lean: 'weight' as const, pressureKPa: 0.78, pressClothWaterGsm: 0, mistGsm: 0, steamGM2S: 0, steamS: 0, coolS: 20,
+    lean: 'weight' as const, pressureKPa: 0.78, pressClothWaterGsm: 0, mistGsm: 0, steamGM2S: 0, steamS: 0, coolS: 20, tableS: 0,
   }
   const answer = await request.post(`${server.url}/api/reports/window`, {
     data: {

@@ -1,7 +1,7 @@
 /** From what is pressed while making to what is done under the iron: the one way, for the screen and the server. */
 import { boxOf, type Outline } from '#core/geometry'
 import { nest, piecingOf, placesAlong, pressingTurns, type PatchArea, type Seam } from '#core/patchwork'
-import { openStretches, shortenLegs, tapeCut, type HemAsk } from '#core/hem'
+import { openStretches, shortenLegs, tapeCut, type Easing, type HemAsk } from '#core/hem'
 import { labOf } from '#core/colour'
 import { IRON_KINDS, type SurfaceKindKey, type IronKindKey } from '#core/materials'
 import { stripsFor, waddingFrom, type SeamDetailAsk, type SeamDetailKey, type SupportKey } from '#core/seam'
@@ -177,11 +177,11 @@ export const waddingFabric = (spec: SpecOf<'wadding'>): FabricInput => ({
 })
 
 /** Tape of a hem in all, m, and what it is cut into. */
-export function tapeOf(spec: SpecOf<'hem'>): { pieces: number, metres: number } {
+export function tapeOf(spec: SpecOf<'hem'>, tape?: Easing): { pieces: number, metres: number } {
   const radiusMm = spec.curve?.radiusMm ?? null
   const cuts = spec.task === 'shorten'
-    ? spec.legs.flatMap(() => tapeCut([{ fromMm: 0, lengthMm: spec.aroundMm }], spec.aroundMm, radiusMm))
-    : tapeCut(spec.stretches, spec.aroundMm, radiusMm)
+    ? spec.legs.flatMap(() => tapeCut([{ fromMm: 0, lengthMm: spec.aroundMm }], spec.aroundMm, radiusMm, tape))
+    : tapeCut(spec.stretches, spec.aroundMm, radiusMm, tape)
   const times = spec.task === 'shorten' ? 1 : spec.count
   return { pieces: times * cuts.reduce((s, c) => s + c.pieces, 0), metres: times * cuts.reduce((s, c) => s + c.totalMm, 0) / 1000 }
 }

@@ -28,7 +28,7 @@ const iron: Iron = {
 const recipe = {
   format: 2 as const, warmS: 0, secondS: null, method: 'mist' as const, setting: iron.settings[0]!, firstSide: 'back' as const,
   passes: 1 as const, holdS: 38, lean: 'weight' as const, pressureKPa: 0.8, pressClothWaterGsm: 0, mistGsm: 35, steamGM2S: 0, steamS: 0,
-  coolS: 20,
+  coolS: 20, tableS: 0,
 }
 const swatch: Swatch = {
   id: 'T', clientKey: ID, fabricId: ID, supplyId: 'S', ironId: 'I', pressClothId: null, surface: 'padded', recipe,

@@ -23,8 +23,10 @@ export const toEvidence = (c: Pick<Fabric, 'labelIronC' | 'labelSteam' | 'corner
 })
 
 /** What the house has decided about fusing, as the search needs it. */
-export const toHabits = (r: Pick<Rules, 'bearing' | 'warm' | 'sides' | 'patience'>): HouseHabits =>
-  ({ lean: r.bearing === 'lean', warmFirst: r.warm === 'first', bothSides: r.sides === 'both', patienceS: Number(r.patience) })
+export const toHabits = (r: Pick<Rules, 'bearing' | 'warm' | 'sides' | 'patience' | 'moisture' | 'cooling'>): HouseHabits => ({
+  lean: r.bearing === 'lean', warmFirst: r.warm === 'first', bothSides: r.sides === 'both', patienceS: Number(r.patience),
+  moisture: r.moisture, cooling: r.cooling,
+})
 
 /** What a supply's maker's instructions say; null where the maker's instructions are lost. */
 const toMakerFigures = (
@@ -90,7 +92,7 @@ export const toIronInput = (i: Iron): IronInput => ({ kind: i.kind, settings: i.
 /** The setup as it lies: fabric, interfacing and what is over it, iron, press cloth, surface, and the house's own ways. */
 export const toPressSetup = (
   fabric: Fabric, supply: Supply, iron: Iron, pressCloth: PressCloth | null, surface: SurfaceKindKey,
-  rules: Pick<Rules, 'blend' | 'bearing' | 'warm' | 'sides' | 'patience'>, over: readonly Supply[] = [],
+  rules: Pick<Rules, 'blend' | 'bearing' | 'warm' | 'sides' | 'patience' | 'moisture' | 'cooling'>, over: readonly Supply[] = [],
 ): PressSetup => ({
   fabric: toFabricInput(fabric), supply: toSupplyInput(supply, over), iron: toIronInput(iron), pressCloth: pressCloth?.kind ?? null,
   surface,

@@ -29,7 +29,7 @@ const recipe: Recipe = {
     },
     'dry', { label: 'wool', meanC: 150, swingC: 5, origin: 'typical' }, 'back', 1, 'weight',
   ),
-  warmS: 0, holdS: 12, coolS: 90,
+  warmS: 0, holdS: 12, coolS: 15, tableS: 75,
 }
 const operation = (over: Partial<SessionOperation> = {}): SessionOperation => sessionOperationSchema.parse({
   id: 'a', kind: 'fuse', name: 'Collar', pieceId: id(1), numbers: [0], fabricId: id(2), supplyId: id(3), ironId: id(4), pressClothId: null,
@@ -85,7 +85,7 @@ describe('an order', () => {
     ]
     const task = orderTask(works, irons, 3)
     expect(task.operations.map(o => o.id)).toEqual(['a', 'peel'])
-    expect(task.operations[0]!.ways[0]).toMatchObject({ ironId: id(4), soleC: 150, boardS: 30, damp: false })
+    expect(task.operations[0]!.ways[0]).toMatchObject({ ironId: id(4), soleC: 150, boardS: 45, damp: false })
     expect(orderOf(ableTask(task)).schedule.slots.map(s => s.id)).toEqual(['a', 'peel'])
     expect(untilSewn([operation(), operation({ id: 's', kind: 'sew', recipe: null }), operation({ id: 'z', needs: ['s'] })], new Set(['s']))
       .map(o => o.id)).toEqual(['a', 's', 'z'])
@@ -102,7 +102,7 @@ describe('an order', () => {
     const state = foldSession(operations.map(workOf), sessionEventsOf(events, []))
     const task = restTask(operations, state, irons, 3, 47)
     expect(task.lying).toEqual([{ id: 'a', coldS: expect.closeTo(27 + 90 - 47, 1) }])
-    expect(task.operations.map(o => [o.id, o.ways[0]!.boardS])).toEqual([['b', 15], ['c', 30]])
+    expect(task.operations.map(o => [o.id, o.ways[0]!.boardS])).toEqual([['b', 30], ['c', 45]])
     expect(orderOf(ableTask(task)).schedule.slots.find(s => s.id === 'c')!.fromS).toBeGreaterThanOrEqual(70 - 1)
   })
 })

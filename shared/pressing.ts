@@ -2,7 +2,7 @@
 import { areaMm2, boundsOf, boxOf, mirrored, type Outline } from '#core/geometry'
 import { IRON_KINDS, type IronKindKey } from '#core/materials'
 import type { IronAt, Operation, OrderTask, Way as OrderWay } from '#core/order'
-import type { Recipe } from '#core/recipe'
+import { leftAloneS, type Recipe } from '#core/recipe'
 import {
   boardSeconds, foldSession, HAND_S, isByHand, openPlacements, restSeconds, skewOf, type MadeOperation, type PressedPiece,
   type SessionEvent,
@@ -145,7 +145,7 @@ export function orderTask(works: readonly PlannedWork[], irons: readonly IronAt[
   return {
     irons, places,
     operations: left.map((w): Operation => ({
-      id: w.id, needs: w.needs.filter(n => ids.has(n)), coolS: w.ways[0]?.recipe.coolS ?? 0,
+      id: w.id, needs: w.needs.filter(n => ids.has(n)), coolS: w.ways[0]?.recipe.tableS ?? 0,
       ways: isByHand(w.kind) ? [handWay(w.kind)] : w.ways.filter(x => there.has(x.ironId)).map(x => wayOf(w.kind, x)),
     })),
   }
@@ -157,7 +157,7 @@ export function restTask(
 ): OrderTask {
   const ended = new Set([...state.ops.values()].filter(o => ['done', 'skipped', 'edge'].includes(o.phase)).map(o => o.id))
   const cooling = [...state.ops.values()].filter(o => o.phase === 'cooling')
-  const coolS = new Map(operations.map(o => [o.id, o.recipe?.coolS ?? 0]))
+  const coolS = new Map(operations.map(o => [o.id, o.recipe ? leftAloneS(o.recipe) : 0]))
   const lying = cooling.map(o => ({ id: o.id, coldS: Math.max(0, o.coolFromS! + coolS.get(o.id)! - nowS) }))
   const gone = new Set([...ended, ...cooling.map(o => o.id)])
   const there = new Set(irons.map(i => i.id))
@@ -170,7 +170,7 @@ export function restTask(
       const w = workOf(o), s = state.ops.get(o.id)!
       const boardS = restSeconds(w, s.pass, openPlacements(w, s).length)
       return {
-        id: o.id, coolS: o.recipe?.coolS ?? 0, needs: o.needs.filter(n => ids.has(n)),
+        id: o.id, coolS: o.recipe?.tableS ?? 0, needs: o.needs.filter(n => ids.has(n)),
         ways: w.recipe ? [wayOf(o.kind, { ironId: o.ironId!, recipe: w.recipe, placements: w.placements }, boardS)] : [handWay(o.kind)],
       }
     }),

@@ -1,6 +1,6 @@
 import type { HemPlan, HemPressed } from '#core/hem'
 import type { Body, SeamDetailKey, SeamDetailPlan, FlattenPlan } from '#core/seam'
-import { LOW_MELT } from '#core/hem'
+import { LOW_MELT } from '#core/materials'
 import type { StuckAsk, StuckPlan } from '#core/mend'
 import { toSeamDetailAsk, toHemAsk, waddingFabric } from '#shared/making'
 import type { PressSetup, Tack } from '#core/recipe'

@@ -108,7 +108,7 @@ export function useMakingWorks(coverageFor: Covering, since: () => number) {
     // What is peeled hot is peeled at once: it does not lie.
     const hot = m.spec.kind === 'transfer' && m.spec.peel === 'hot'
     return plan.first
-      ? { recipe: hot ? { ...plan.first.recipe, coolS: 0 } : plan.first.recipe, pressClothKind: ask.pressCloth }
+      ? { recipe: hot ? { ...plan.first.recipe, coolS: 0, tableS: 0 } : plan.first.recipe, pressClothKind: ask.pressCloth }
       : { mendRefusal: (plan.refused.find(r => r.because.why !== 'backOnly') ?? plan.refused[0])?.because ?? { why: 'noAdhesive' } }
   }
 

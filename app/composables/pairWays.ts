@@ -1,6 +1,6 @@
 import type { SurfaceKindKey } from '#core/materials'
 import { proofOf } from '#core/learn'
-import { COLD_C, adhesiveOf, TOUCH_C, type Blocked, type EvaluateOptions, type Recipe, type Tack } from '#core/recipe'
+import { adhesiveOf, type Blocked, type EvaluateOptions, type Recipe, type Tack } from '#core/recipe'
 import type { OperationKind } from '#core/session'
 import { optionsOf } from '#core/window'
 import { proofGroundOf, toPressSetup, toKnowledge, toLessons, toProofSwatch, toRecipe } from '#shared/mappers'
@@ -110,16 +110,13 @@ export function usePairWays() {
     const held = over.length === 0 && kind === 'fuse'
       ? provedOn(await swatchesOf(fabric, supply, since), fabric, supply, iron, Number(rules.washes))
       : null
-    const untilC = rules.cooling === 'touch' ? TOUCH_C : COLD_C
-    const lies = async (recipe: Recipe): Promise<Recipe> => ({
-      ...recipe, coolS: await workers.ask('pairs', remote => remote.lies(b, toPlain(recipe), untilC, taught)),
-    })
-    if (held) return { ...held, recipe: await lies(held.recipe!), ironId: iron.id, blocked: null }
-    const answer = await workers.ask('pairs', remote => remote.leading(b, taught, rules.moisture))
+    if (held) return { ...held, recipe: await workers.ask('pairs', remote => remote.cooled(b, toPlain(held.recipe!), taught)),
+      ironId: iron.id, blocked: null }
+    const answer = await workers.ask('pairs', remote => remote.leading(b, taught))
     if (!answer?.recipe || !answer.course || answer.blocked) return { ...here, blocked: answer?.blocked ?? { why: 'noSettings' } }
     const { finalBond, harm, peakC, flags } = answer.course
     return {
-      ...here, recipe: await lies(answer.recipe), blocked: null,
+      ...here, recipe: answer.recipe, blocked: null,
       predicted: {
         bond: finalBond, harm, peakC, windowC: [...adhesiveOf(b).windowC], worst: harm >= 0.5 ? (flags[0]?.kind ?? null) : null,
       },

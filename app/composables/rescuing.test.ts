@@ -14,7 +14,8 @@ import { UNKNOWN_PRESSING, useRescuing } from './rescuing'
 
 const here = vi.hoisted(() => ({ now: null as unknown }))
 vi.mock('./boardWorkers', async original => ({ ...(await original<object>()), useBoardWorkers: () => here.now }))
-const rules = { blend: 'strict', bearing: 'weight', warm: 'no', sides: 'one', patience: '20' } as const
+const rules = { blend: 'strict', bearing: 'weight', warm: 'no', sides: 'one', patience: '20', moisture: 'widest',
+  cooling: 'touch' } as const
 const draft = draftRecipe(toPressSetup(fabric(), supply(), iron(), null, 'padded', rules), 'dry', iron().settings[1]!, 'back', 1, 'weight')
 const recipe = { ...draft, warmS: 0, holdS: 12, coolS: 60 }
 const event = (key: string, kind: string, op: string) => ({ key, kind, op })

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { SURFACE_KIND_KEYS, SURFACE_KINDS, FIBRES, ADHESIVES } from '#core/materials'
 import { fabricLimit, limitingFibres } from '#core/limit'
-import { chooseWay, courseOf, evaluate, METHODS, pressedS, adhesiveOf, type Recipe, type Way } from '#core/recipe'
+import { choosableOf, chooseWay, courseOf, evaluate, METHODS, pressedS, adhesiveOf, type Recipe, type Way } from '#core/recipe'
 import { toEvidence, toIronInput, toRecipe } from '#shared/mappers'
-import { blockedSentence, massWords, recipeHeadline, recipeSteps, scorePartWords, tackSentence, whySentence } from '#shared/words'
+import {
+  blockedSentence, massWords, overLimitSentence, recipeHeadline, recipeSteps, scorePartWords, tackSentence, whySentence,
+} from '#shared/words'
 
 definePageMeta({ title: 'Test swatch' })
 const library = useLibrary()
@@ -41,10 +43,7 @@ const barred = computed(() => {
  * chosen.
  */
 const chosenWay = computed<Way | null>(() => {
-  const choosable = answers.value.map(a => ({
-    way: a.way, method: a.method, works: a.blocked === null, score: a.score,
-    roomC: a.margins ? Math.min(a.margins.coolerC, a.margins.hotterC) : 0,
-  }))
+  const choosable = answers.value.map(a => choosableOf(a, a.score))
   const way = chooseWay(choosable, {
     wanted: selection.chosen.way, proved: pairing.provedRecipe?.method ?? null, moisture: selection.rules.moisture,
   })
@@ -86,10 +85,11 @@ const damageC = computed(() => {
 const windowC = computed<[number, number]>(() => selection.setup?.supply.adhesive
   ? adhesiveOf(selection.setup, pairing.taught).windowC
   : [0, 0])
-const provisional = computed(() => selection.fabric
-  ? fabricLimit(selection.fabric, selection.blendRule,
-    toEvidence(selection.fabric)).provisional
-  : false)
+const limit = computed(() => selection.fabric ? fabricLimit(selection.fabric, selection.blendRule, toEvidence(selection.fabric)) : null)
+const provisional = computed(() => limit.value?.provisional ?? false)
+const overLimit = computed(() => limit.value && atBoard.value
+  ? overLimitSentence(atBoard.value, limit.value, selection.pressCloth !== null, selection.units)
+  : null)
 
 const supplyItems = computed(() =>
   library.supplies.map(s => ({
@@ -196,6 +196,7 @@ function pressByMaker(): void {
             />.</template>
             <template v-if="!pinned && !proved && tab === 'ways' && chosen?.margins && chosen.course">
               {{ ' ' }}{{ whySentence(chosen.margins, chosen.course.flags, selection.units) }}</template>
+            <template v-if="overLimit">{{ ' ' }}<span data-test="over-limit">{{ overLimit }}</span></template>
             <details v-if="!pinned && !proved && chosen?.parts.length" class="ml-1 inline-block align-top" data-test="score">
               <summary class="cursor-pointer underline">why this method</summary>
               <span v-for="p in chosen.parts.filter(x => x.points !== 0)" :key="p.key" class="mr-3 whitespace-nowrap">

@@ -9,7 +9,7 @@ import { usePairing } from './pairing'
 
 const here = vi.hoisted(() => ({ now: null as unknown }))
 vi.mock('../composables/boardWorkers', async original => ({ ...(await original<object>()), useBoardWorkers: () => here.now }))
-const rules = { blend: 'strict', bearing: 'lean', warm: 'no', sides: 'one', patience: '20' } as const
+const rules = { blend: 'strict', bearing: 'lean', warm: 'no', sides: 'one', patience: '20', moisture: 'widest', cooling: 'touch' } as const
 const draft = draftRecipe(toPressSetup(fabric(), supply(), iron(), null, 'padded', rules), 'dry', iron().settings[1]!, 'back', 1, 'lean')
 const recipe = { ...draft, warmS: 0, holdS: 14, coolS: 30 }
 const wash = { id: idOf(81), washC: 60, grade: 4, marks: [], note: '', at: '', times: 9 }

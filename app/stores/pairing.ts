@@ -1,5 +1,5 @@
 import { hasPassed, proofOf, type ProofState } from '#core/learn'
-import type { EvaluateOptions, Recipe } from '#core/recipe'
+import { withCooling, type EvaluateOptions, type Recipe } from '#core/recipe'
 import { optionsOf } from '#core/window'
 import { setupOfSwatch, proofGroundOf, toKnowledge, toLessons, toLotReading, toProofSwatch, toRecipe } from '#shared/mappers'
 import type { Page, Swatch } from '#shared/schemas'
@@ -101,7 +101,7 @@ export const usePairing = defineStore('pairing', () => {
   /** The newest recipe that is proved on what lies on the board: it comes before any estimate. */
   const provedRecipe = computed<Recipe | null>(() => {
     const swatch = passedHere.value.find(t => isPressedHere(t) && proofFor(toRecipe(t.recipe)).state === 'proved')
-    return swatch ? toRecipe(swatch.recipe) : null
+    return swatch && selection.setup ? withCooling(selection.setup, toRecipe(swatch.recipe), taught.value) : null
   })
   /** A proof there is, but not on what lies on the board now: other lots, iron, press cloth, surface or layers. */
   const slipped = computed(() => passedHere.value.length > 0 && !passedHere.value.some(isPressedHere))

@@ -120,7 +120,7 @@ export const usePlanning = defineStore('planning', () => {
       const { steamGMin, soleMm } = IRON_KINDS[iron.kind]
       const steams = fabric?.mayGetWet === true && steamGMin > 0 && hottest.recipe.steamS > 0
       const recipe: Recipe = {
-        ...hottest.recipe, method: steams ? 'steam' : 'dry', passes: 1, warmS: 0, holdS: PRESHRINK_S, secondS: null, coolS: 0,
+        ...hottest.recipe, method: steams ? 'steam' : 'dry', passes: 1, warmS: 0, holdS: PRESHRINK_S, secondS: null, coolS: 0, tableS: 0,
         pressClothWaterGsm: 0, mistGsm: 0, ...(steams ? {} : { steamS: 0, steamGM2S: 0 }),
       }
       const sessions = (metresOf(w) * 1000) / soleMm[0], touches = (fabricMm2(w, all) * SPARE) / bearingMm2(iron.kind)
@@ -153,8 +153,10 @@ export const usePlanning = defineStore('planning', () => {
         iron)])
       if (!way.recipe || placements.length === 0) return { way: null, blocked: way.blocked }
       const { recipe, share } = circled(w, way.recipe, placements, iron)
-      const boardS = boardSeconds({ kind: w.kind, recipe, placements: placements.length })
-      return { way: { ...way, recipe, placements, coverage, share, boardS }, blocked: null }
+      // Short touches go over all places again and again.
+      const touched = Array.from({ length: recipe.touches ?? 1 }, () => placements).flat().slice(0, MOST_PLACEMENTS)
+      const boardS = boardSeconds({ kind: w.kind, recipe, placements: touched.length })
+      return { way: { ...way, recipe, placements: touched, coverage, share, boardS }, blocked: null }
     }))
     const ways = each.flatMap(e => e.way ?? [])
     return { ways, blocked: ways.length > 0 ? null : (each.find(e => e.blocked)?.blocked ?? null) }

@@ -29,7 +29,8 @@ vi.mock('idb-keyval', () => ({
 
 /** All that was begun has come to an end. */
 const flushPromises = async () => { for (let i = 0; i < 30; i++) await new Promise(done => setImmediate(done)) }
-const rules = { blend: 'strict', bearing: 'weight', warm: 'no', sides: 'one', patience: '20' } as const
+const rules = { blend: 'strict', bearing: 'weight', warm: 'no', sides: 'one', patience: '20', moisture: 'widest',
+  cooling: 'touch' } as const
 const selection = toPressSetup(fabric(), supply(), anIron(), null, 'padded', rules)
 const recipe = { ...draftRecipe(selection, 'dry', anIron().settings[1]!, 'back', 1, 'weight'), warmS: 0, holdS: 12, coolS: 60 }
 const operation = (id: string): SessionOperation => sessionOperationSchema.parse({

@@ -1,5 +1,5 @@
 import { useIntervalFn, useRafFn } from '@vueuse/core'
-import type { EvaluateOptions } from '#core/recipe'
+import { leftAloneS, type EvaluateOptions } from '#core/recipe'
 import { alongside, doubtOf, plannedBond, type Alongside } from '#core/press'
 import { soleNowC } from '#core/iron'
 import {
@@ -118,7 +118,7 @@ export const useSession = defineStore('run', () => {
   const cooling = computed(() => [...state.value.ops.values()]
     .filter(o => o.phase === 'cooling' || o.phase === 'edge')
     .map((o) => {
-      const op = byId.value.get(o.id)!, forS = op.recipe?.coolS ?? 0
+      const op = byId.value.get(o.id)!, forS = op.recipe ? leftAloneS(op.recipe) : 0
       const coldS = (o.coolFromS ?? 0) + forS
       return { id: o.id, name: op.name, forS, leftS: o.phase === 'edge' ? 0 : coldS - nowS.value, coldMs: wallMs(coldS) }
     })

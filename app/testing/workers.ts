@@ -3,7 +3,7 @@ import { planStuck } from '#core/mend'
 import { explainPressed, learnFrom } from '#core/learn'
 import { bestAttempt, judgeAttempt } from '#core/practice'
 import { remedyFor } from '#core/rescue'
-import { asMakerSays, lyingCoolS, searchMethod, courseOf, searchTack } from '#core/recipe'
+import { chooseRecipe, courseOf, searchTack, withCooling } from '#core/recipe'
 import { planSeamDetail, planFlatten } from '#core/seam'
 import { coverPiece } from '#core/positions'
 import { vi } from 'vitest'
@@ -18,7 +18,7 @@ export function workersHere() {
   const remote = {
     seamDetail: noted('seamDetail', planSeamDetail), flatten: noted('flatten', planFlatten), hem: noted('hem', planHem),
     tape: noted('tape', tapeDry), stuck: noted('stuck', planStuck),
-    tack: noted('tack', searchTack), lies: noted('lies', lyingCoolS), coverage: noted('coverage', coverPiece),
+    tack: noted('tack', searchTack), cooled: noted('cooled', withCooling), coverage: noted('coverage', coverPiece),
     practised: noted('practised', (...[setup, attempt]: Parameters<typeof judgeAttempt>) =>
       ({ verdict: judgeAttempt(setup, attempt), best: bestAttempt(setup) })),
     remedy: noted('remedy', remedyFor),
@@ -27,8 +27,8 @@ export function workersHere() {
       return { causes, course: courseOf(outcome) }
     }),
     learn: noted('learn', (...args: Parameters<typeof learnFrom>) => learnFrom(...args)),
-    leading: noted('leading', (setup: Parameters<typeof searchMethod>[0], taught: Parameters<typeof searchMethod>[2]) => {
-      const a = asMakerSays(setup, taught) ?? searchMethod(setup, 'dry', taught), shown = a.found ?? a.attempt
+    leading: noted('leading', (...args: Parameters<typeof chooseRecipe>) => {
+      const { answers, leads } = chooseRecipe(...args), a = leads ?? answers[0]!, shown = a.found ?? a.attempt
       const outcome = shown?.outcome
       return {
         way: a.way, method: a.method, recipe: shown?.recipe ?? null, blocked: a.blocked,

@@ -19,11 +19,10 @@ import {
   matchShelf, refineCandidate, whatIfs, type Candidate, type Match, type MatchQuery, type MatchSupply, type Refined, type WhatIf,
 } from '#core/match'
 import {
-  chooseWay,
-  asMakerSays, carryOver, courseOf, findOpeners,
-  lyingCoolS, searchMethod, searchTack, type PressSetup, type CarriedOver, type Course,
+  asMakerSays, carryOver, chooseRecipe, courseOf, findOpeners,
+  searchMethod, searchTack, type PressSetup, type CarriedOver, type Course,
   type OwnIron, type EvaluateOptions, type Found, type IronSetting, type Method, type MethodAnswer, type Opener, type Recipe, type Tack,
-  type Way, WAYS,
+  type Way, whyNone, withCooling,
 } from '#core/recipe'
 import {
   countRow, planScraps, pointsOf, sensitivityOf, type Knowledge, type PlannedScrap, type RowCount, type RowTask,
@@ -145,22 +144,13 @@ const api = {
     return best
   },
   /** The way of pressing that leads on a setup, as the swatch stage would choose it; where none works, why. */
-  leading(setup: PressSetup, taught: EvaluateOptions, moisture: Moisture): Answer | null {
-    const answers = WAYS.flatMap((way) => {
-      const a = way === 'sheet' ? asMakerSays(setup, taught) : searchMethod(setup, way, taught)
-      return a ? [answerOf(a)] : []
-    })
-    const way = chooseWay(
-      answers.map(a => ({
-        way: a.way, method: a.method, works: a.blocked === null, score: a.score,
-        roomC: a.margins ? Math.min(a.margins.coolerC, a.margins.hotterC) : 0,
-      })),
-      { wanted: null, proved: null, moisture },
-    )
-    return answers.find(a => a.way === way) ?? answers.find(a => a.blocked) ?? null
+  leading(setup: PressSetup, taught: EvaluateOptions): Answer | null {
+    const { answers, leads } = chooseRecipe(setup, taught)
+    const shown = leads ?? answers.find(a => a.blocked === whyNone(answers)) ?? null
+    return shown && answerOf(shown)
   },
-  /** How long a piece lies until it may be handled. */
-  lies: (setup: PressSetup, recipe: Recipe, untilC: number, taught: EvaluateOptions): number => lyingCoolS(setup, recipe, untilC, taught),
+  /** A kept recipe with the seconds that its work is left alone, as the house has it now. */
+  cooled: (setup: PressSetup, recipe: Recipe, taught: EvaluateOptions): Recipe => withCooling(setup, recipe, taught),
   coverage: (q: CoverageQuestion): Coverage => coverPiece(q),
   seamDetail: (ask: SeamDetailAsk): SeamDetailPlan => planSeamDetail(ask),
   flatten: (ask: SeamDetailAsk, body: Body): FlattenPlan => planFlatten(ask, body),
@@ -203,7 +193,6 @@ function mendedFrom({ fabric, patch, pxPerMm, wideMm, highMm, holes, distancesM 
     return { farM, mended: pictureOf(torn), fabric: pictureOf(never), seen: mendSeen(torn, never, holes) }
   })
 }
-type Moisture = Parameters<typeof chooseWay>[1]['moisture']
 export type Ordered = Order & { boundS: number }
 export type BoardApi = typeof api
 

@@ -16,7 +16,7 @@ export interface IronStay { classC: IronClass, side: Side, covered: boolean, ste
 const ordinary = (classC: IronClass, side: Side, steam: boolean): Recipe => ({
   method: steam ? 'steam' : 'dry', setting: { label: `${classC}`, meanC: classC, swingC: 0, origin: 'typical' }, firstSide: side, passes: 1,
   warmS: 0, holdS: LONGEST_S, secondS: null, lean: 'weight', pressureKPa: IRON_KINDS.household.weightKPa, pressClothWaterGsm: 0, mistGsm: 0,
-  steamGM2S: steam ? steamGM2S('household') : 0, steamS: steam ? STROKE_S : 0, coolS: 0,
+  steamGM2S: steam ? steamGM2S('household') : 0, steamS: steam ? STROKE_S : 0, coolS: 0, tableS: 0,
 })
 
 /**

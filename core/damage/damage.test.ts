@@ -15,7 +15,8 @@ const setup = (key: FibreKey, over: Partial<PressSetup['fabric']> = {}, setupOve
 })
 const recipe = (soleC: number, holdS: number, over: Partial<Recipe> = {}): Recipe => ({
   method: 'dry', setting: { label: 'test', meanC: soleC, swingC: 0, origin: 'measured' }, firstSide: 'face', passes: 1, warmS: 0,
-  secondS: null, holdS, lean: 'weight', pressureKPa: 0.8, pressClothWaterGsm: 0, mistGsm: 0, steamGM2S: 0, steamS: 0, coolS: 0, ...over,
+  secondS: null, holdS, lean: 'weight', pressureKPa: 0.8, pressClothWaterGsm: 0, mistGsm: 0, steamGM2S: 0, steamS: 0, coolS: 0, tableS: 0,
+  ...over,
 })
 const kinds = (b: PressSetup, r: Recipe): DamageKind[] => evaluate(b, r).flags.filter(f => f.severity >= 1).map(f => f.kind)
 

@@ -159,6 +159,10 @@ function waterTracks(run: Transient, input: DamageInput): Track[] {
   return tracks
 }
 
+/** Harm of a touch as long as it may be, at the finish's own limit. */
+const ONE_TOUCH = 0.75
+/** Gassed dye moves within so many seconds at this temperature of the fabric; twice as fast every 10 °C. Typical of sublimation. */
+const DYE_MOVES_C = 150, DYE_MOVES_S = 30
 function finishTracks(run: Transient, input: DamageInput): Track[] {
   if (input.fabric.finishes.length === 0) return []
   const fabric = layerOf(run, 'fabric')
@@ -168,16 +172,24 @@ function finishTracks(run: Transient, input: DamageInput): Track[] {
     touchS = i > 0 && !Number.isNaN(run.soleC[i]!) ? touchS + run.timesS[i]! - run.timesS[i - 1]! : 0
     return touchS
   })
+  let moved = 0
+  const movedOn = along(run, (i) => {
+    if (i > 0) moved += Math.pow(2, ((fabric?.hottestC[i] ?? 0) - DYE_MOVES_C) / 10) * (run.timesS[i]! - run.timesS[i - 1]!) / DYE_MOVES_S
+    return moved
+  })
   return input.fabric.finishes.flatMap((key): Track[] => {
     const { fabricLimitC, maxTouchS, limitC } = FINISHES[key]
     const tracks: Track[] = []
     if (fabricLimitC !== null)
       tracks.push({ kind: 'laminate', severity: peakC.map(c => 1 + (c - fabricLimitC) / 15), layer: 'fabric', peakC, limitC: fabricLimitC })
-    if (maxTouchS !== null)
+    if (maxTouchS !== null) {
+      const hotter = Math.pow(2, (input.soleC - (limitC ?? 150)) / 10)
+      // One touch by how hot the sole is; all of them together by how hot the fabric itself gets.
       tracks.push({
-        kind: 'dyeMigration', severity: longestTouchS.map(s => (s / maxTouchS) * Math.pow(2, (input.soleC - (limitC ?? 150)) / 10) * 0.9),
-        layer: 'fabric', peakC,
+        kind: 'dyeMigration', layer: 'fabric', peakC,
+        severity: longestTouchS.map((s, i) => Math.max((s / maxTouchS) * hotter * ONE_TOUCH, movedOn[i]!)),
       })
+    }
     return tracks
   })
 }

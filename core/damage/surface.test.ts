@@ -45,7 +45,11 @@ describe('a finish that may only be touched so long', () => {
   const { maxTouchS, limitC } = FINISHES.gasDyedPrint
   const c = fabric({ finishes: ['gasDyedPrint'] })
   const migration = (phases: Phase[]) => flags(c, phases).find(f => f.kind === 'dyeMigration')!.severity
-  const after = (s: number) => s / maxTouchS! * 2 ** ((150 - (limitC ?? 150)) / 10) * 0.9
+  const after = (s: number) => s / maxTouchS! * 2 ** ((150 - (limitC ?? 150)) / 10) * 0.75
   it('counts the seconds the iron stands on it', () => expect(migration([down(8)])).toBeCloseTo(after(8), 1))
   it('two short touches are not one long one', () => expect(migration([down(5), lifted(4), down(5)])).toBeCloseTo(after(5), 1))
+  it('but the heat of all of them adds up', () => {
+    const touches = Array.from({ length: 30 }, (_, i) => [...(i > 0 ? [lifted(1)] : []), down(5)]).flat()
+    expect(migration(touches)).toBeGreaterThan(1.2 * after(5))
+  })
 })

@@ -18,6 +18,8 @@ export type Phase
     | { kind: 'turn', rewetPressClothGsm?: number }
   /** Cover off, a cool wooden clapper on. */
     | { kind: 'clapper', durationS: number, pressureKPa: number }
+  /** Carried flat to a cool table, open to the room. */
+    | { kind: 'table', durationS: number }
 
 export interface Programme {
   sole: SoleCurve
@@ -54,6 +56,7 @@ const NONE: ReadonlySet<string> = new Set()
 const clapperLayer = (): Layer => ({
   id: 'clapper', role: 'clapper', ...CLAPPER, addedWaterGsm: 0, waterCapacityGsm: 0,
 })
+const tableLayer = (): Layer => ({ ...clapperLayer(), id: 'table', role: 'surface' })
 const dryLayer = (l: Layer): Layer => ({ ...l, addedWaterGsm: 0 })
 
 /**
@@ -78,9 +81,10 @@ export function runProgramme(stack: Stack, programme: Programme, options: RunOpt
   )
 
   let work = warmed ? stack.work.filter(l => l.role === 'fabric').map(dryLayer) : stack.work
+  let surface = stack.surface
   let above: Layer | null = stack.pressCloth && warmed ? dryLayer(stack.pressCloth) : stack.pressCloth
   const ledger: Ledger = { topJ: 0, bottomJ: 0, steamJ: 0, vapourOutJ: 0, vapourOutKg: 0 }
-  const layersNow = () => [...(above ? [above] : []), ...work, ...stack.surface]
+  const layersNow = () => [...(above ? [above] : []), ...work, ...surface]
   let mesh: Mesh = buildMesh(layersNow(), meshOptions)
   let solver = createSolver(mesh, ledger)
   const startJ = solver.storedJ()
@@ -144,6 +148,12 @@ export function runProgramme(stack: Stack, programme: Programme, options: RunOpt
       solver.press(phase.pressureKPa, contact(phase.pressureKPa))
       recorder.mark(timeS, 'clapper')
       expose(phase.durationS, open(), phase.pressureKPa, null, 0)
+    } else if (phase.kind === 'table') {
+      above = null
+      surface = [tableLayer()]
+      rebuild(NONE)
+      recorder.mark(timeS, 'table')
+      lift(phase.durationS)
     } else if (phase.kind === 'lifted') {
       lift(phase.durationS)
     } else {

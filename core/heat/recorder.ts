@@ -2,7 +2,7 @@ import type { Mesh } from './mesh'
 import { regainGsm, type Layer } from './layer'
 import type { Ledger } from './state'
 
-export type MarkKind = 'warm' | 'lay' | 'down' | 'lift' | 'turn' | 'clapper'
+export type MarkKind = 'warm' | 'lay' | 'down' | 'lift' | 'turn' | 'clapper' | 'table'
 
 /** One layer's course: same length as `timesS`. */
 export interface LayerTrace {

@@ -1,14 +1,15 @@
-import { bondOf, gradeOf, shifted, type BondCourse } from '../bond'
+import { bondOf, type BondCourse } from '../bond'
 import { runProgramme, steadySole, valueAt, type Layer, type Stack, type Transient } from '../heat'
 import { harmAlong } from '../damage'
 import { fabricLimit, type BlendRule, type Evidence } from '../limit'
 import {
-  SURFACE_KINDS, PRESS_CLOTH_KINDS, FIBRES, ROOM_C, type SurfaceKindKey, type PressClothKindKey, type AdhesiveKey,
+  SURFACE_KINDS, PRESS_CLOTH_KINDS, FIBRES, LOW_MELT, ROOM_C, type SurfaceKindKey, type PressClothKindKey,
 } from '../materials'
 import {
-  allowedSettings, COARSE, COLD_C, HARM_ALLOWED, moistureOf, pressureOf, type IronInput, type IronSetting, type Recipe,
+  adhesiveOf, allowedSettings, coolingOf, COARSE, HANDLED_C, HARM_ALLOWED, isByHand, moistureOf, pressureOf, type Cooling, type IronInput,
+  type IronSetting, type Recipe,
 } from '../recipe'
-import { driedS, firstAtS, foldedStack, lyingS, MOVED_UNDER_C } from '../seam'
+import { driedS, firstAtS, foldedStack } from '../seam'
 import { interfacingLayer, adhesiveLayer, type FabricInput, type SupplyInput } from '../stack'
 
 export interface HemAsk {
@@ -30,7 +31,7 @@ export interface HemAsk {
 
 /** What forbids a damp press cloth, and what is done instead. */
 export type HemRefusal
-  = | { why: 'noHeat', fumes: boolean } | { why: 'synthetic', sharePct: number } | { why: 'noWater' } | { why: 'noSteam' }
+  = | { why: 'noHeat', fumes: boolean } | { why: 'damages' } | { why: 'noWater' } | { why: 'noSteam' }
     | { why: 'pile' } | { why: 'noTape' } | { why: 'noAdhesive' } | { why: 'neverBonds', bond: number } | { why: 'noSettings' }
 export interface LiningBehind {
   /** Hottest it gets through all that lies over it, and what it withstands, °C. */
@@ -58,10 +59,6 @@ const SOON_S = 20
 const BOND_WANTED = 1.1
 /** So near to what a lining withstands is too near, K. */
 const LINING_MARGIN_K = 10
-/** From this share on it counts as synthetic, %. */
-const SYNTHETIC_PCT = 50
-/** Adhesives that hold a hem dry at a low heat. */
-export const LOW_MELT: ReadonlySet<AdhesiveKey> = new Set<AdhesiveKey>(['eva', 'evaWeb', 'polyamideLow'])
 
 /** Press cloth, what is turned up, tape, fabric, lining, surface. */
 export function hemStack(ask: HemAsk, tape: SupplyInput, pressClothWaterGsm: number): Stack {
@@ -85,13 +82,13 @@ function tryAt(ask: HemAsk, tape: SupplyInput, setting: IronSetting, damp: boole
   const pressureKPa = pressureOf(ask.iron.kind, damp ? 'lean' : 'weight')
   const recipe: Recipe = {
     method: damp ? 'damp' : 'dry', setting, firstSide: 'back', passes: 1, warmS: 0, holdS: LONGEST_S, secondS: null,
-    lean: damp ? 'lean' : 'weight', pressureKPa, ...moistureOf(damp ? 'damp' : 'dry', ask.iron.kind, ask.pressCloth), coolS: 0,
+    lean: damp ? 'lean' : 'weight', pressureKPa, ...moistureOf(damp ? 'damp' : 'dry', ask.iron.kind, ask.pressCloth), coolS: 0, tableS: 0,
   }
   const stack = hemStack(ask, tape, recipe.pressClothWaterGsm)
   const run = runProgramme(
     stack, { sole: steadySole(setting.meanC), phases: [{ kind: 'down', durationS: LONGEST_S, pressureKPa }], roomC: ROOM_C }, COARSE,
   )
-  const bond = bondOf(run, shifted(gradeOf(tape.adhesive!, tape.grade ?? 'hand'), tape.lot?.rateFactor ?? 1, tape.lot?.meltShiftC ?? 0))
+  const bond = bondOf(run, adhesiveOf({ supply: tape }))
   const harm = harmAlong(run, null, {
     fabric: ask.fabric, interfacingBase: ask.fabric.fibres[0]?.fibre ?? null, adhesiveGsm: tape.adhesiveGsm,
     pressClothFibre: PRESS_CLOTH_KINDS[ask.pressCloth].fibre,
@@ -112,7 +109,7 @@ function best(ask: HemAsk, tape: SupplyInput, settings: readonly IronSetting[], 
     const harm = valueAt(t.run, t.harm, holdS)
     if (harm > HARM_ALLOWED && harm > t.harm[0]! + 1e-6) continue
     if (found && found.recipe.holdS <= Math.max(SOON_S, holdS)) continue
-    const recipe = { ...t.recipe, holdS, coolS: coolS(ask, t, holdS) }
+    const recipe = { ...t.recipe, holdS, ...coolingFor(ask, tape, t, holdS) }
     found = {
       recipe, pressClothDryS: damp ? pressClothDryS : null, bondS, bond: valueAt(t.run, t.bond.progress, holdS), harm,
       lining: ask.lining && liningOf(ask, ask.lining, t, holdS),
@@ -124,10 +121,9 @@ function best(ask: HemAsk, tape: SupplyInput, settings: readonly IronSetting[], 
 /** Was a way found, or only how far it comes? */
 export const isPressed = (b: HemPressed | { bond: number }): b is HemPressed => 'recipe' in b
 
-const coolS = (ask: HemAsk, t: Tried, holdS: number): number => lyingS(
-  t.stack, { soleC: t.recipe.setting.meanC, holdS, pressureKPa: t.recipe.pressureKPa, untilC: ask.cooling === 'touch'
-    ? MOVED_UNDER_C
-    : COLD_C },
+const coolingFor = (ask: HemAsk, tape: SupplyInput, t: Tried, holdS: number): Cooling => coolingOf(
+  t.stack, steadySole(t.recipe.setting.meanC), [{ kind: 'down', durationS: holdS, pressureKPa: t.recipe.pressureKPa }],
+  { meltC: adhesiveOf({ supply: tape }).meltC[0], untilC: HANDLED_C.fused[ask.cooling], byHand: isByHand(ask.iron) },
 )
 
 function liningOf(ask: HemAsk, lining: FabricInput, t: Tried, holdS: number): LiningBehind {
@@ -148,32 +144,29 @@ function liningOf(ask: HemAsk, lining: FabricInput, t: Tried, holdS: number): Li
 export function tapeDry(ask: HemAsk): HemPressed | { bond: number } | null {
   const limit = fabricLimit(ask.fabric, ask.blendRule, ask.evidence)
   return ask.tape.adhesive && limit.soleC > 0
-    ? best({ ...ask, turnedPlies: 0 }, ask.tape, allowedSettings(ask.iron.settings, limit), false)
+    ? best({ ...ask, turnedPlies: 0 }, ask.tape, allowedSettings(ask.iron.settings, limit, 0, true), false)
     : null
 }
 
-const syntheticPct = (c: FabricInput): number => c.fibres.reduce((s, f) => s + (FIBRES[f.fibre].thermoplastic ? f.sharePct : 0), 0)
-
 /**
- * A hem stuck with tape: firm holds under a damp press cloth until it is dry and the tape holds. Synthetic fabric, and what cannot take
- * water or steam, is refused: then a tape that melts low is tried dry, by the iron's weight alone.
+ * A hem stuck with tape: firm holds under a damp press cloth until it is dry and the tape holds. What it would damage, and what cannot
+ * take water or steam, is refused: then a tape that melts low is tried dry, by the iron's weight alone.
  */
 export function planHem(ask: HemAsk): HemPlan {
   const limit = fabricLimit(ask.fabric, ask.blendRule, ask.evidence)
   const refused = (because: HemRefusal, dryToo = true): HemPlan => {
     const tape = ask.dryTape ?? (ask.tape.adhesive && LOW_MELT.has(ask.tape.adhesive) ? ask.tape : null)
-    const dry = dryToo && tape?.adhesive ? best(ask, tape, allowedSettings(ask.iron.settings, limit), false) : null
+    const dry = dryToo && tape?.adhesive ? best(ask, tape, allowedSettings(ask.iron.settings, limit, 0, true), false) : null
     return { how: 'refused', because, dry: dry && isPressed(dry) ? dry : null }
   }
   if (limit.soleC === 0 || !limit.fusible) return refused({ why: 'noHeat', fumes: limit.fumes }, false)
   if (limit.motion === 'hover') return refused({ why: 'pile' }, false)
-  const sharePct = syntheticPct(ask.fabric)
-  if (sharePct >= SYNTHETIC_PCT) return refused({ why: 'synthetic', sharePct })
   if (limit.water === 'no') return refused({ why: 'noWater' })
   if (limit.steam === 'no') return refused({ why: 'noSteam' })
   if (!ask.tape.adhesive) return refused({ why: 'noAdhesive' })
-  const settings = allowedSettings(ask.iron.settings, limit)
+  const settings = allowedSettings(ask.iron.settings, limit, 0, true)
   if (settings.length === 0) return refused({ why: 'noSettings' }, false)
   const damp = best(ask, ask.tape, settings, true)
-  return isPressed(damp) ? { how: 'damp', ...damp } : refused({ why: 'neverBonds', bond: damp.bond })
+  if (isPressed(damp)) return { how: 'damp', ...damp }
+  return refused(damp.bond >= BOND_WANTED ? { why: 'damages' } : { why: 'neverBonds', bond: damp.bond })
 }

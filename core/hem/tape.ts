@@ -1,3 +1,5 @@
+import { BASE_GIVE_PCT } from '../materials'
+
 /** A stretch of hem that has come down: from where, measured round from a seam, and how far, mm. */
 export interface OpenStretch { fromMm: number, lengthMm: number }
 /** A tape of the shelf. */
@@ -54,13 +56,25 @@ export function openStretches(stretches: readonly OpenStretch[], aroundMm: numbe
   return joined
 }
 
+/** How a tape goes round a curve: how wide it is, mm, and how far it gives, %. */
+export interface Easing { wideMm: number, givePct: number }
+/** Web, 20 mm wide. */
+const USUAL_TAPE: Easing = { wideMm: 20, givePct: BASE_GIVE_PCT.none }
+/** Of its own give a tape is eased by so much and lies flat. Practice. */
+const EASED_SHARE = 1 / 4
+
+/** Does a tape go round a curve in one piece: its edges differ by no more than it eases? */
+export const easesRound = (radiusMm: number, { wideMm, givePct }: Easing): boolean =>
+  wideMm / (2 * radiusMm) <= (givePct / 100) * EASED_SHARE
+
 export interface TapeCut { pieces: number, eachMm: number, totalMm: number }
 /**
- * How much tape, in how many pieces: each open run and a little at both ends, no more than once round; on a curve in lengths that stay
- * within a millimetre of it.
+ * How much tape, in how many pieces: each open run and a little at both ends, no more than once round; on a curve that is too
+ * tight to ease it round in lengths that stay within a millimetre of it.
  */
-export function tapeCut(stretches: readonly OpenStretch[], aroundMm: number, radiusMm: number | null): TapeCut[] {
-  const most = radiusMm === null ? Infinity : longestStraightMm(radiusMm)
+export function tapeCut(stretches: readonly OpenStretch[], aroundMm: number, radiusMm: number | null,
+  tape: Easing = USUAL_TAPE): TapeCut[] {
+  const most = radiusMm === null || easesRound(radiusMm, tape) ? Infinity : longestStraightMm(radiusMm)
   return openStretches(stretches, aroundMm).map((r) => {
     const whole = Math.min(r.lengthMm + 2 * END_MM, aroundMm)
     const pieces = Math.max(1, Math.ceil(whole / most - 1e-9))

@@ -39,7 +39,8 @@ describe('what was learned is used everywhere: an iron found to run 14 °C cool'
     expect(seconds(taught)).toBeGreaterThan(seconds(plain))
   })
   it('the openers too', () => {
-    const barred: PressSetup = { ...setup, habits: { lean: false, warmFirst: false, bothSides: false, patienceS: 20 } }
+    const barred: PressSetup = { ...setup, habits: { lean: false, warmFirst: false, bothSides: false, patienceS: 20, moisture: 'widest',
+      cooling: 'touch' } }
     const lean = (o: typeof plain) => {
       const f = findOpeners(barred, o).find(x => x.change === 'lean')
       return f?.change === 'lean' ? f.found.outcome.bond.peakC : NaN

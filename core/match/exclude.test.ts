@@ -125,7 +125,9 @@ describe('parts of a score', () => {
     expect(parts.reduce((s, p) => s + p.weight, 0)).toBeCloseTo(1, 9)
   })
   it('an interfacing heavier than its fabric is marked down, but not in a bag', () => {
-    expect(value(query(), supply({ massGsm: 180 }), 'weight')).toBeLessThan(value(query(), supply({ massGsm: 60 }), 'weight'))
+    expect(value(query(), supply({ massGsm: 110 }), 'weight')).toBeLessThan(value(query(), supply({ massGsm: 60 }), 'weight'))
+    expect(matchShelf(query(), [supply({ massGsm: 180 })]).excluded[0]!.reasons.map(r => r.why)).toContain('tooHeavy')
+    expect(matchShelf(query({ stiffness: 'firm' }), [supply({ massGsm: 180 })]).excluded).toEqual([])
     expect(value(query({ place: placeOf('bagSide') }), supply({ massGsm: 110 }), 'weight')).toBe(1)
   })
   it('the hand wanted ranks before one a class away', () => {

@@ -1,13 +1,13 @@
-import { stiffnessOf, stiffnessRangeMm } from '../stiffness'
+import { stiffnessAway, stiffnessOf, stiffnessRangeMm } from '../stiffness'
 import { fabricLimit } from '../limit'
 import { gradeOfMaker, lotOf, readLot, type LotReading } from '../instructions'
 import { FIBRE_TUMBLE, FIBRE_WASH_C } from '../materials'
 import type { PressSetup, HouseHabits, MethodAnswer, SearchOptions } from '../recipe'
-import { bestOf, COARSE, searchRecipes, USUAL_HABITS } from '../recipe'
+import { chooseRecipe, COARSE, USUAL_HABITS, whyNone } from '../recipe'
 import { careStood, exclusionsOf, opennessOf } from './exclude'
 import { fabricKind, usualness } from './kind'
 import { fabricBendingMm, layeredBendingMm, layerings, type Layered } from './layers'
-import { isStructural, FIRM_HEAVIER, partsOf, scoreOf, secondsPart, windowPart, type Figures } from './score'
+import { HEAVIEST, isFirm, isStructural, FIRM_HEAVIER, partsOf, scoreOf, secondsPart, windowPart, type Figures } from './score'
 import {
   WISH_OF, type Candidate, type Clash, type Excluded, type Exclusion, type Fault, type Match, type MatchQuery, type MatchSupply,
   type Part, type Wish, type WishCost,
@@ -18,6 +18,8 @@ import { heatGround, heatVerdict, type HeatVerdict } from './window'
 const DRAPE_KEPT_FACTOR = 1.25
 /** Where a place wants light body, this many times the fabric's own bending length is body enough. */
 const LIMP_FACTOR = 1.6
+/** From here on something is crisp beside its own fabric. */
+const CRISPER_FACTOR = 1.35
 /** What an interfacing may add to a fabric that has hand enough. */
 const STIFFER_FACTOR = 1.35
 /** Scores this near to each other are a tie. */
@@ -38,6 +40,8 @@ function wantedRangeMm(query: MatchQuery): [number, number] {
   const [fromMm, toMm] = stiffnessRangeMm(stiffness)
   // A fabric already stiffer than the place asks for is not made limper by any interfacing: its own hand, a little firmer, is wanted.
   if (query.stiffness === null && c > toMm) return [c, c * STIFFER_FACTOR]
+  // Crisp is crisp against the fabric: of a limp one it begins sooner.
+  if (query.stiffness === null && stiffness === 'crisp') return [Math.min(fromMm, c * CRISPER_FACTOR), toMm]
   // A very limp fabric has body enough before it reaches that class; a hand asked for by name is taken at its word.
   return [query.stiffness === null && stiffness === 'light' ? Math.min(fromMm, c * LIMP_FACTOR) : fromMm, toMm]
 }
@@ -135,20 +139,24 @@ export function matchShelf(query: MatchQuery, shelf: readonly MatchSupply[]): Ma
 
   const ranked: Candidate[] = [candidateOf(judge, selfFabric)]
   const excluded: Excluded[] = []
+  const doubles: Candidate[] = []
   for (const layered of layerings(query, shelf)) {
     const reasons = layered.supplies.flatMap(s => barred.get(s)!)
     const single = layered.supplies.length === 1
     if (reasons.length === 0 || (!single && isFamilyOnly(reasons))) {
       if (layered.kind === 'double' && isStrikingThroughDoubled(query, layered)) continue
       const candidate = candidateOf(judge, layered)
-      if (!query.drapeKept || candidate.bendingMm <= judge.mostDrapeMm) {
-        ranked.push(candidate)
+      const spoils = spoilsOf(judge, candidate, own)
+      if (spoils.length === 0) {
+        (layered.kind === 'double' ? doubles : ranked).push(candidate)
         continue
       }
-      reasons.push({ why: 'drapeLost', bendingMm: candidate.bendingMm, mostMm: judge.mostDrapeMm })
+      reasons.push(...spoils)
     }
     if (single && reasons[0]!.why !== 'companion') excluded.push({ supply: layered.supplies[0]!, reasons })
   }
+  // Two layers are laid only where no single one comes to the hand that is wanted.
+  if (!ranked.some(c => c.supplies.length === 1 && stiffnessAway(c.bendingMm, wantedMm) === 0)) ranked.push(...doubles)
   ranked.sort(byScore)
   explainTies(ranked)
   excluded.sort((a, b) => a.supply.code < b.supply.code ? -1 : 1)
@@ -160,6 +168,18 @@ export function matchShelf(query: MatchQuery, shelf: readonly MatchSupply[]): Ma
         : [],
     wishes: wishCosts(excluded), clashes: clashesOf(query, shelf, judge, limit.soleC),
   }
+}
+
+/** A boardy ground: its own loop is as large as this, mm; what is to stiffen it must add a fifth. Practice. */
+const BOARDY_MM = 45, ADDS_FACTOR = 1.2
+/** What a candidate does that no wish could want. */
+function spoilsOf({ query, mostDrapeMm }: Judge, { bendingMm, supplies }: Candidate, ownMm: number): Exclusion[] {
+  const out: Exclusion[] = [], interfacingGsm = supplies.reduce((s, x) => s + x.massGsm, 0), { fabric, place } = query
+  if (query.drapeKept && bendingMm > mostDrapeMm) out.push({ why: 'drapeLost', bendingMm, mostMm: mostDrapeMm })
+  const soft = !isFirm(query) && !isStructural(place) && place.families.includes('fusible')
+  if (soft && interfacingGsm > fabric.massGsm * HEAVIEST) out.push({ why: 'tooHeavy', interfacingGsm, fabricGsm: fabric.massGsm })
+  if (isFirm(query) && ownMm >= BOARDY_MM && bendingMm < ownMm * ADDS_FACTOR) out.push({ why: 'addsNothing', bendingMm, ownMm })
+  return out
 }
 
 /** In a pair the partner needs no family of its own in the place: the layering is what the place asks for. */
@@ -228,11 +248,10 @@ export function refineCandidate(query: MatchQuery, candidate: Candidate, options
   if (!setup) return null
   const taught = candidate.supplies.map(s => query.taught?.[s.id]).find(t => t !== undefined)
   // Margins only part candidates here: the coarse grid does.
-  const answers = searchRecipes(setup, { ...taught, marginMesh: COARSE, ...options })
-  const found = bestOf(answers)?.found
+  const { answers, leads } = chooseRecipe(setup, { ...taught, marginMesh: COARSE, ...options })
+  const found = leads?.found
   return {
-    key: candidate.key, recipe: found?.recipe ?? null, margins: found?.margins ?? null,
-    blocked: found ? null : (answers.find(a => a.blocked?.why === 'damages')?.blocked ?? answers[0]!.blocked),
+    key: candidate.key, recipe: found?.recipe ?? null, margins: found?.margins ?? null, blocked: found ? null : whyNone(answers),
   }
 }
 

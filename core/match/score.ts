@@ -14,6 +14,8 @@ const PART_WEIGHT: Record<PartKey, number> = {
 
 /** Self fabric, sewn in, is usual nowhere and wrong nowhere. */
 const SELF_USUAL = 0.5
+/** It is as heavy as its fabric, and hangs like it. */
+const SELF_WEIGHT = 0.8
 
 const clamp = (x: number): number => Math.min(1, Math.max(0, x))
 const ROOM_FOR_CARE_C = 20, GENEROUS_MARGIN_C = 20, WINDOW_SPAN_C = 45
@@ -48,12 +50,22 @@ export interface Figures {
   unknownFabric: boolean
 }
 
-/** Up to this share of the fabric's weight an interfacing is in its place; from there on it loses, and at the last has lost all. */
-const LIGHTER = 0.75, NO_HEAVIER = 1.3
-const lightness = (ratio: number): number => ratio <= LIGHTER ? 1 : 1 - (ratio - LIGHTER) / (NO_HEAVIER - LIGHTER)
+/** Heavier than so many times its fabric an interfacing is out, unless the place is to be firm. Practice. */
+export const HEAVIEST = 1.15
+/** Mass of the interfacing by that of the fabric, and what it counts there: too thin does nothing, too heavy takes over. Practice. */
+const IN_PLACE: readonly (readonly [ratio: number, value: number])[] = [[0.05, 0], [0.18, 1], [0.6, 1], [0.8, 0.8], [HEAVIEST, 0]]
+function inPlace(ratio: number): number {
+  const at = IN_PLACE.findIndex(([r]) => r >= ratio)
+  if (at <= 0) return 0
+  const [fromR, from] = IN_PLACE[at - 1]!, [toR, to] = IN_PLACE[at]!
+  return from + (to - from) * (ratio - fromR) / (toR - fromR)
+}
 /** A band or stand that is to be firm may be so many times as heavy as elsewhere. */
 export const FIRM_HEAVIER = 1.5
 /** A bag or mat wants structure, whatever it weighs. */
+/** Is it to be firm or stiffer, by the place or by a wish? */
+export const isFirm = ({ stiffness, place }: Pick<MatchQuery, 'stiffness' | 'place'>): boolean =>
+  ['firm', 'rigid'].includes(stiffness ?? place.stiffness)
 export const isStructural = (place: MatchQuery['place']): boolean => place.families.includes('foam')
 
 /** What heat would do to a fabric of unknown fibre is not known: no window of it counts for much. */
@@ -83,7 +95,9 @@ export function partsOf(query: MatchQuery, layered: Layered, f: Figures): Part[]
   const ratio = massGsm / fabric.massGsm
   parts.push(
     part(
-      'weight', isStructural(place) ? 1.6 - ratio * 0.4 : lightness(place.stiffness === 'firm' ? ratio / FIRM_HEAVIER : ratio), massGsm,
+      'weight',
+      isStructural(place) ? 1.6 - ratio * 0.4 : supplies.length === 0 ? SELF_WEIGHT : inPlace(isFirm(query) ? ratio / FIRM_HEAVIER : ratio),
+      massGsm,
       fabric.massGsm,
     ),
   )
@@ -133,4 +147,12 @@ export function partsOf(query: MatchQuery, layered: Layered, f: Figures): Part[]
   return parts
 }
 
-export const scoreOf = (parts: readonly Part[]): number => parts.reduce((s, p) => s + p.value * p.weight, 0)
+/** What spoils a choice by itself, however good the rest: its worst takes away so much of the points. */
+const TELLING: ReadonlySet<PartKey> = new Set<PartKey>(['stiffness', 'weight', 'give', 'show', 'usual'])
+const WORST_TAKES = 0.3
+
+/** The parts together, less for the worst of those that tell: one plain fault is not bought off by many small virtues. */
+export function scoreOf(parts: readonly Part[]): number {
+  const worst = Math.min(...parts.filter(p => TELLING.has(p.key)).map(p => p.value))
+  return parts.reduce((s, p) => s + p.value * p.weight, 0) * (1 - WORST_TAKES * (1 - worst))
+}

@@ -101,12 +101,14 @@ export type Exclusion
     | { why: 'moistOnly' }
     | { why: 'crush' }
     | { why: 'drapeLost', bendingMm: number, mostMm: number }
+    | { why: 'tooHeavy', interfacingGsm: number, fabricGsm: number }
+    | { why: 'addsNothing', bendingMm: number, ownMm: number }
 
 /** Which wish, taken back, would lift this exclusion; null where none would. */
 export const WISH_OF: Record<Exclusion['why'], Wish | null> = {
   family: null, companion: null, noHeat: null, notFusible: null, noAdhesive: null, ironTooHot: null, noWindow: null, damagedFirst: null,
   searched: null, wash: 'wash', tumble: 'tumble', dryClean: 'dryClean', giveLost: 'give', giveKept: 'give', strikeThrough: null,
-  grins: null, moistOnly: null, crush: null, drapeLost: 'drapeKept',
+  grins: null, moistOnly: null, crush: null, drapeLost: 'drapeKept', tooHeavy: null, addsNothing: null,
 }
 
 export type PartKey = 'stiffness' | 'window' | 'seconds' | 'weight' | 'give' | 'show' | 'bulk' | 'care' | 'stock' | 'usual' | 'swatches'

@@ -45,3 +45,6 @@ export const ADHESIVE_KEYS = Object.keys(rows) as AdhesiveKey[]
 /** What is sold for irons and what is sold for presses are different grades of the same adhesive. */
 export type AdhesiveGrade = 'hand' | 'press'
 export const ADHESIVE_GRADES: readonly AdhesiveGrade[] = ['hand', 'press']
+
+/** Adhesives that bond at a low heat and hold a hem dry. */
+export const LOW_MELT: ReadonlySet<AdhesiveKey> = new Set<AdhesiveKey>(['eva', 'evaWeb', 'polyamideLow'])

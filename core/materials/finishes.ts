@@ -11,29 +11,45 @@ export interface Finish {
   pressClothNeeded: boolean
   /** The sole may only come from the back. */
   backOnly: boolean
+  /** Steam comes through to what it harms. */
+  noSteam: boolean
   fusing: 'yes' | 'no'
   reason: string
 }
 
+const NONE = {
+  limitC: null, fabricLimitC: null, maxTouchS: null, pressClothNeeded: true, backOnly: false, noSteam: false, fusing: 'yes',
+} satisfies Omit<Finish, 'key' | 'name' | 'reason'>
+
 const rows = {
-  puCoat: ['Polyurethane coat', 110, null, null, true, false, 'yes', 'the coat softens and sticks'],
-  foamLaminate: ['Foam laminate', 110, 105, null, true, true, 'yes', 'the foam flattens and lets go'],
-  filmLaminate: ['Cork or film laminate', 130, 115, null, true, true, 'yes', 'the lamination glue wakes'],
-  gasDyedPrint: ['Print gassed into polyester', 150, null, 10, true, true, 'yes', 'the dye moves out again with heat and time'],
-  flock: ['Flock or film lettering', null, null, null, true, true, 'yes', 'lettering is only heated from the wrong side'],
-  resinPrint: ['Adhesive-finished or foil print', 110, null, null, true, true, 'yes', 'the print softens'],
-  flameRetardant: [
-    'Flame-retardant or protective', null, null, null, false, false, 'no', 'fusing may void its certificate: ask the maker',
-  ],
-  waterRepellent: ['Water-repellent', null, null, null, true, false, 'yes', 'adhesive holds badly on it: prove it with a swatch'],
-} satisfies Record<string, [string, number | null, number | null, number | null, boolean, boolean, Finish['fusing'], string]>
+  puCoat: { ...NONE, name: 'Polyurethane coat', limitC: 110, reason: 'the coat softens and sticks' },
+  foamLaminate: {
+    ...NONE, name: 'Foam laminate', limitC: 110, fabricLimitC: 105, backOnly: true, reason: 'the foam flattens and lets go',
+  },
+  filmLaminate: {
+    ...NONE, name: 'Cork or film laminate', limitC: 130, fabricLimitC: 115, backOnly: true, reason: 'the lamination glue wakes',
+  },
+  gasDyedPrint: {
+    ...NONE, name: 'Print gassed into polyester', limitC: 150, maxTouchS: 5, backOnly: true,
+    reason: 'the dye moves out again with heat and time',
+  },
+  flock: {
+    ...NONE, name: 'Flock or film lettering', limitC: 110, backOnly: true, reason: 'lettering is only heated from the wrong side',
+  },
+  beads: {
+    ...NONE, name: 'Beads or sequins', limitC: 110, backOnly: true, noSteam: true,
+    reason: 'they melt, curl or lose their colour, so heat comes from the wrong side alone',
+  },
+  resinPrint: { ...NONE, name: 'Adhesive-finished or foil print', limitC: 110, backOnly: true, reason: 'the print softens' },
+  flameRetardant: {
+    ...NONE, name: 'Flame-retardant or protective', pressClothNeeded: false, fusing: 'no',
+    reason: 'fusing may void its certificate: ask the maker',
+  },
+  waterRepellent: { ...NONE, name: 'Water-repellent', reason: 'adhesive holds badly on it: prove it with a swatch' },
+} satisfies Record<string, Omit<Finish, 'key'>>
 
 export type FinishKey = keyof typeof rows
 
-export const FINISHES = Object.fromEntries(
-  Object.entries(rows).map(([key, r]) => [key, {
-    key, name: r[0], limitC: r[1], fabricLimitC: r[2], maxTouchS: r[3], pressClothNeeded: r[4], backOnly: r[5], fusing: r[6], reason: r[7],
-  }]),
-) as Record<FinishKey, Finish>
+export const FINISHES = Object.fromEntries(Object.entries(rows).map(([key, row]) => [key, { key, ...row }])) as Record<FinishKey, Finish>
 
 export const FINISH_KEYS = Object.keys(rows) as FinishKey[]

@@ -1,13 +1,14 @@
-import { bondOf, gradeOf, shifted, type BondCourse } from '../bond'
+import { bondOf, type BondCourse } from '../bond'
 import { layerOf, runProgramme, steadySole, timeToReachS, valueAt, type Layer, type Stack, type Transient } from '../heat'
 import { harmAlong } from '../damage'
 import { fabricLimit, limitingFibres, type BlendRule, type FabricLimit, type Evidence } from '../limit'
 import { SURFACE_KINDS, PRESS_CLOTH_KINDS, FIBRES, ADHESIVES, ROOM_C, type SurfaceKindKey, type PressClothKindKey,
   type FibreKey } from '../materials'
 import {
-  allowedSettings, COARSE, COLD_C, HARM_ALLOWED, moistureOf, pressureOf, type IronInput, type IronSetting, type Lean, type Recipe,
+  adhesiveOf, allowedSettings, coolingOf, COARSE, HANDLED_C, HARM_ALLOWED, isByHand, moistureOf, pressureOf, type IronInput,
+  type IronSetting, type Lean, type Recipe,
 } from '../recipe'
-import { driedS, firstAtS, foldedStack, lyingS, MOVED_UNDER_C } from '../seam'
+import { driedS, firstAtS, foldedStack } from '../seam'
 import { interfacingLayer, surfaceLayers, pressClothLayer, adhesiveLayer, type FabricInput, type SupplyInput } from '../stack'
 
 /** Something stuck on a garment with adhesive between: a patch, badge, transfer, letter or shape. */
@@ -112,13 +113,13 @@ function tryAt(ask: StuckAsk, side: StuckSide, setting: IronSetting, method: 'dr
   const { glue } = ask, pressureKPa = pressureOf(ask.iron.kind, ask.lean), firstSide = sideOut(ask, side)
   const recipe: Recipe = {
     method, setting, firstSide, passes: 1, warmS: 0, holdS: durationS, secondS: null, lean: ask.lean, pressureKPa,
-    ...moistureOf(method, ask.iron.kind, ask.pressCloth), coolS: 0,
+    ...moistureOf(method, ask.iron.kind, ask.pressCloth), coolS: 0, tableS: 0,
   }
   const stack = stuckStack(ask, side, recipe.pressClothWaterGsm)
   const run = runProgramme(
     stack, { sole: steadySole(setting.meanC), phases: [{ kind: 'down', durationS, pressureKPa }], roomC: ROOM_C }, COARSE,
   )
-  const bond = bondOf(run, shifted(gradeOf(glue.adhesive!, glue.grade ?? 'hand'), glue.lot?.rateFactor ?? 1, glue.lot?.meltShiftC ?? 0))
+  const bond = bondOf(run, adhesiveOf({ supply: glue }))
   // Over-fusing of a web under a patch is no harm to either: it has nowhere to come through but the weave.
   const harm = harmAlong(run, null, {
     fabric: ask.garment, interfacingBase: weakest(ask.item, ask.blendRule), adhesiveGsm: glue.adhesiveGsm, pressClothFibre: ask.pressCloth
@@ -149,10 +150,10 @@ function wayFrom(ask: StuckAsk, side: StuckSide): StuckWay | StuckRefusal {
   const wet = (ask.pressCloth ? PRESS_CLOTH_KINDS[ask.pressCloth].waterHoldGsm > 0 : false) && garment.water !== 'no' && item.water !== 'no'
   const methods = ask.methods.filter(m => m === 'dry' || wet)
   if (methods.length === 0) return { why: 'noWater' }
-  const byGarment = allowedSettings(ask.iron.settings, garment)
+  const byGarment = allowedSettings(ask.iron.settings, garment, 0, ask.pressCloth !== null)
   if (byGarment.length === 0) return { why: 'noSettings', of: 'garment' }
   // Behind the garment what is stuck on never sees the sole itself: its harm is read off its own heat.
-  const settings = side === 'item' ? allowedSettings(byGarment, item) : byGarment
+  const settings = side === 'item' ? allowedSettings(byGarment, item, 0, ask.pressCloth !== null) : byGarment
   if (settings.length === 0) return { why: 'noSettings', of: 'item' }
   let found: StuckWay | null = null, most = 0, damages: StuckRefusal | null = null
   for (const method of methods) for (const setting of [...settings].sort((a, b) => a.meanC - b.meanC)) {
@@ -171,17 +172,18 @@ function wayFrom(ask: StuckAsk, side: StuckSide): StuckWay | StuckRefusal {
       continue
     }
     if (found && found.recipe.holdS <= Math.max(SOON_S, ask.leastS, holdS)) continue
-    const lie = { soleC: setting.meanC, holdS, pressureKPa: t.recipe.pressureKPa, untilC: untilC(ask) }
+    const cooling = coolingOf(
+      t.stack, steadySole(setting.meanC), [{ kind: 'down', durationS: holdS, pressureKPa: t.recipe.pressureKPa }],
+      { meltC: adhesiveOf({ supply: ask.glue }).meltC[0], untilC: HANDLED_C.fused[ask.cooling], byHand: isByHand(ask.iron) },
+    )
     found = {
-      side, recipe: { ...t.recipe, holdS, coolS: lyingS(t.stack, lie) }, bondS, pressClothDryS, harm,
+      side, recipe: { ...t.recipe, holdS, ...cooling }, bondS, pressClothDryS, harm,
       bond: valueAt(t.run, t.bond.progress, holdS), meltS: timeToReachS(t.run, layerOf(t.run, 'adhesive')!,
         ADHESIVES[ask.glue.adhesive!].meltC[0]),
     }
   }
   return found ?? damages ?? { why: 'neverBonds', bond: most }
 }
-/** No warmer than this when it is handled, as the house has it, °C: every adhesive has set by then. */
-const untilC = (ask: StuckAsk): number => (ask.cooling === 'touch' ? MOVED_UNDER_C : COLD_C)
 
 const isWay = (w: StuckWay | StuckRefusal): w is StuckWay => 'recipe' in w
 

@@ -45,7 +45,7 @@ function askedOf(b: PracticeSetup, choice: Choice, usual: { method: Method, side
   }
   const recipe: Recipe = {
     method, setting, firstSide: side === 'both' ? 'back' : side, passes: side === 'both' ? 2 : 1, warmS: 0, holdS: LONGEST_S, secondS: null,
-    lean, pressureKPa: pressureOf('household', lean), ...moistureOf(method, 'household', pressCloth), coolS: 0,
+    lean, pressureKPa: pressureOf('household', lean), ...moistureOf(method, 'household', pressCloth), coolS: 0, tableS: 0,
   }
   return { setup, recipe, touches }
 }

@@ -1,5 +1,5 @@
 import { LAY_S } from '../heat'
-import { TURN_S, type Recipe, type Side } from '../recipe'
+import { leftAloneS, TURN_S, type Recipe, type Side } from '../recipe'
 
 export type StepKind = 'warm' | 'lay' | 'down' | 'turn' | 'cool'
 /** One step of pressing a piece, and how long the recipe gives it, s; a hold says which sole print it is. */
@@ -25,8 +25,9 @@ export function stepsOf(recipe: Recipe, placements = 1, missed: readonly Missed[
     if (pass > 0) steps.push({ kind: 'turn', forS: TURN_S, side, pass, placement: 0 })
     const forS = pass > 0 ? recipe.secondS ?? recipe.holdS : recipe.holdS
     const again = missed.filter(m => m.pass === pass).map(m => m.placement)
-    for (const placement of [...Array(placements).keys(), ...again]) steps.push({ kind: 'down', forS, side, pass, placement })
+    const all = Array.from({ length: recipe.touches ?? 1 }, () => [...Array(placements).keys()]).flat()
+    for (const placement of [...all, ...again]) steps.push({ kind: 'down', forS, side, pass, placement })
   }
-  steps.push({ kind: 'cool', forS: recipe.coolS, side: recipe.firstSide, pass: recipe.passes - 1, placement: 0 })
+  steps.push({ kind: 'cool', forS: leftAloneS(recipe), side: recipe.firstSide, pass: recipe.passes - 1, placement: 0 })
   return steps
 }

@@ -1,23 +1,30 @@
-import type { Method, Way } from './recipe'
+import { METHODS, USUAL_HABITS, type HouseHabits, type Method, type PressSetup, type Way } from './recipe'
+import { searchMethod, type MethodAnswer, type SearchOptions } from './search'
+import { asMakerSays } from './sheet'
 
 /** A way as the choice sees it. */
-export interface Choosable { way: Way, method: Method, works: boolean, score: number, roomC: number }
+export interface Choosable { way: Way, method: Method, works: boolean, score: number }
 
-export interface ChoiceRules {
+/** How an answer stands before the choice. */
+export const choosableOf = (a: Pick<MethodAnswer, 'way' | 'method' | 'blocked'>, score: number): Choosable =>
+  ({ way: a.way, method: a.method, works: a.blocked === null, score })
+
+interface ChoiceRules {
   /** What a person has chosen; null = nobody has. */
   wanted: Way | null
   /** The method that own swatches proved on this very setup. */
   proved: Method | null
-  /** The house's school: whichever forgives most, dry, or moist. */
-  moisture: 'widest' | 'dry' | 'moist'
+  /** The house's school. */
+  moisture: HouseHabits['moisture']
 }
 
-/** By the sheet's own seconds there must be at least this room, °C, for them to lead. */
-const MAKER_ROOM_C = 3
+/** Another moisture than the sheet's must be better by so many points. */
+const CLEARLY = 6
 
 /**
  * Which recipe is on the board until a person takes another. The order of trust: what was chosen, what own swatches proved, the
- * sheet's own recipe where it holds here with some room, then the best of those worked out. Null where none works.
+ * sheet's own recipe where it holds here with some room, its own moisture held for longer, then the best of those worked out where that
+ * is clearly better. Null where none works.
  */
 export function chooseWay(ways: readonly Choosable[], { wanted, proved, moisture }: ChoiceRules): Way | null {
   const works = ways.filter(w => w.works)
@@ -26,7 +33,29 @@ export function chooseWay(ways: readonly Choosable[], { wanted, proved, moisture
   if (proved) return proved
   const isOfSchool = (w: Choosable) => moisture === 'widest' || (moisture === 'dry') === (w.method === 'dry')
   const liked = works.some(isOfSchool) ? works.filter(isOfSchool) : works
-  const sheet = liked.find(w => w.way === 'sheet' && w.roomC >= MAKER_ROOM_C)
-  if (sheet) return 'sheet'
-  return [...liked].sort((a, b) => b.score - a.score)[0]?.way ?? null
+  if (liked.some(w => w.way === 'sheet')) return 'sheet'
+  const best = [...liked].sort((a, b) => b.score - a.score)[0]
+  const own = liked.find(w => w.way === ways.find(s => s.way === 'sheet')?.method)
+  return best && own && best.score - own.score < CLEARLY ? own.way : best?.way ?? null
 }
+
+/** Every way of pressing on a setup, and the one that leads there. */
+interface Chosen { answers: MethodAnswer[], leads: MethodAnswer | null }
+
+/**
+ * The recipe of a setup, wherever one is asked for: every way worked out with what was learned, and the one that leads. Null where none
+ * works: the answers say why.
+ */
+export function chooseRecipe(setup: PressSetup, options: SearchOptions = {}): Chosen {
+  const sheet = asMakerSays(setup, options)
+  const answers = [...(sheet ? [sheet] : []), ...(options.methods ?? METHODS).map(m => searchMethod(setup, m, options))]
+  const way = chooseWay(answers.map(a => choosableOf(a, a.found?.score ?? -Infinity)), {
+    wanted: null, proved: null, moisture: (setup.habits ?? USUAL_HABITS).moisture,
+  })
+  return { answers, leads: answers.find(a => a.way === way && a.found) ?? null }
+}
+
+/** Why a setup has no recipe: the damage that a bond would do before all else. */
+export const whyNone = (answers: readonly MethodAnswer[]): MethodAnswer['blocked'] =>
+  answers.find(a => a.blocked?.why === 'damages')?.blocked ?? answers.find(a => a.blocked && a.way !== 'sheet')?.blocked
+  ?? answers[0]?.blocked ?? null

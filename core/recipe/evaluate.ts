@@ -1,9 +1,10 @@
 import { bondOf, gradeOf, shifted, type BondCourse } from '../bond'
-import { LAY_S, runProgramme, steadySole, thermostat, valueAt, type Phase, type RunOptions, type SoleCurve, type Transient } from '../heat'
+import { LAY_S, runProgramme, steadySole, thermostat, valueAt, type Phase, type RunOptions, type SoleCurve, type Stack,
+  type Transient } from '../heat'
 import { harmAlong, damageOf, type DamageFlag, type DamageInput } from '../damage'
 import { CLAPPER_KPA, PRESS_CLOTH_KINDS, IRON_KINDS, ROOM_C, type Adhesive } from '../materials'
 import { buildStack } from '../stack'
-import type { PressSetup, Recipe } from './recipe'
+import { APART_S, type PressSetup, type Recipe } from './recipe'
 
 /** Lifting, turning and laying back takes about this long, s. */
 export const TURN_S = 3
@@ -31,7 +32,7 @@ export interface EvaluateOptions extends RunOptions {
   sole?: SoleCurve
 }
 
-function soleOf(setup: PressSetup, recipe: Recipe, options: EvaluateOptions = {}): SoleCurve {
+export function soleOf(setup: PressSetup, recipe: Recipe, options: EvaluateOptions = {}): SoleCurve {
   const offsetC = options.soleOffsetC ?? 0
   if (options.sole) {
     const real = options.sole
@@ -48,21 +49,24 @@ export function phasesOf(recipe: Recipe, coolS = recipe.coolS): Phase[] {
   const phases: Phase[] = recipe.warmS > 0 ? [{ kind: 'warm', durationS: recipe.warmS, pressureKPa: recipe.pressureKPa }] : []
   for (let pass = 0; pass < recipe.passes; pass++) {
     if (pass > 0) phases.push({ kind: 'lifted', durationS: TURN_S }, { kind: 'turn', rewetPressClothGsm: recipe.pressClothWaterGsm })
-    phases.push({
-      kind: 'down', durationS: pass > 0 ? (recipe.secondS ?? recipe.holdS) : recipe.holdS, pressureKPa: recipe.pressureKPa,
-      steamGM2S: recipe.steamGM2S, steamS: recipe.steamS,
-    })
+    const durationS = pass > 0 ? (recipe.secondS ?? recipe.holdS) : recipe.holdS
+    for (let touch = 0; touch < (recipe.touches ?? 1); touch++) {
+      if (touch > 0) phases.push({ kind: 'lifted', durationS: APART_S })
+      phases.push({ kind: 'down', durationS, pressureKPa: recipe.pressureKPa, steamGM2S: recipe.steamGM2S, steamS: recipe.steamS })
+    }
   }
   if (coolS > 0) phases.push({ kind: 'clapper', durationS: coolS, pressureKPa: CLAPPER_KPA })
   return phases
 }
 
+/** What lies under the iron for a recipe, from the press cloth down. */
+export const stackOf = (setup: PressSetup, recipe: Recipe): Stack => buildStack({
+  fabric: setup.fabric, supply: setup.supply, pressCloth: setup.pressCloth, surface: setup.surface, firstSide: recipe.firstSide,
+  pressClothWaterGsm: recipe.pressClothWaterGsm, mistGsm: recipe.mistGsm,
+})
 function runOf(setup: PressSetup, recipe: Recipe, options: EvaluateOptions): Transient {
-  const stack = buildStack({
-    fabric: setup.fabric, supply: setup.supply, pressCloth: setup.pressCloth, surface: setup.surface, firstSide: recipe.firstSide,
-    pressClothWaterGsm: recipe.pressClothWaterGsm, mistGsm: recipe.mistGsm,
-  })
-  return runProgramme(stack, { sole: soleOf(setup, recipe, options), phases: options.phases ?? phasesOf(recipe), roomC: ROOM_C }, options)
+  return runProgramme(stackOf(setup, recipe), { sole: soleOf(setup, recipe, options), phases: options.phases ?? phasesOf(recipe),
+    roomC: ROOM_C }, options)
 }
 
 function damageInputOf(setup: PressSetup, recipe: Recipe, options: EvaluateOptions): DamageInput {
@@ -80,7 +84,7 @@ function damageInputOf(setup: PressSetup, recipe: Recipe, options: EvaluateOptio
  * The adhesive on the setup, as this workroom knows it: its grade, its lot by the sheet, then what swatches taught. @throws Error where
  * the supply carries none
  */
-export function adhesiveOf(setup: PressSetup, options: EvaluateOptions = {}): Adhesive {
+export function adhesiveOf(setup: Pick<PressSetup, 'supply'>, options: EvaluateOptions = {}): Adhesive {
   const { adhesive, grade = 'hand', lot } = setup.supply
   if (!adhesive) throw new Error('The supply has no adhesive: there is nothing to fuse.')
   return shifted(

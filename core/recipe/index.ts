@@ -4,7 +4,7 @@ export {
   bondAtHold, evaluate, evaluateAlong, harmAtHold, holdPath, holdReaching, phasesOf, adhesiveOf, TURN_S,
   type EvaluateOptions, type Outcome,
 } from './evaluate'
-export { allowedSettings, bearingOf, moistureOf, pressureOf, warmingS } from './methods'
+export { allowedSettings, bearingOf, moistureOf, pressureOf, SETTING_TOLERANCE_C, sheetOf, warmingS } from './methods'
 export {
   bestOf, BOND_WANTED, draftRecipe, HARM_ALLOWED, heldFor, searchMethod, searchRecipes,
   type Blocked, type Found, type Margins, type MethodAnswer, type SearchOptions,
@@ -12,9 +12,9 @@ export {
 export { COARSE, LONGEST_HOLD_S } from './span'
 export { roomPoints, scoreParts, secondsCost, totalOf, type ScorePart, type ScorePartKey } from './score'
 export { asMakerSays, carryOver, makerRecipe, type CarriedOver, type CarriedStep, type Difference } from './sheet'
-export { COLD_C, lyingCoolS, TOUCH_C } from './lying'
+export { coolingOf, HANDLED_C, leftAloneS, withCooling, type Cooling } from './cooling'
 export { searchTack, TACK_BOND, type Tack } from './tack'
-export { chooseWay, type Choosable } from './choose'
+export { choosableOf, chooseRecipe, chooseWay, whyNone, type Choosable } from './choose'
 export { courseOf, type Course } from './digest'
 export { findOpeners, type Opener, type OwnIron } from './open'
 export { settingAt } from './setting'

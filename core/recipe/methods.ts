@@ -1,8 +1,11 @@
-import { CONSTRUCTIONS, PRESS_CLOTH_KINDS, IRON_KINDS, SHOT_S, steamGM2S, STEAMS_FROM_C, type PressClothKindKey,
-  type IronKindKey } from '../materials'
+import { TYPICAL_INSTRUCTIONS } from '../instructions'
+import {
+  CONSTRUCTIONS, PRESS_CLOTH_KINDS, IRON_KINDS, LOW_MELT, SHOT_S, steamGM2S, STEAMS_FROM_C, type PressClothKindKey, type IronKindKey,
+} from '../materials'
 import type { FabricLimit } from '../limit'
-import type { FabricInput } from '../stack'
-import type { HouseHabits, IronSetting, Lean, Method, Recipe } from './recipe'
+import type { FabricInput, MakerRecipe, SupplyInput } from '../stack'
+import type { HouseHabits, IronSetting, Lean, Method, PressSetup, Recipe } from './recipe'
+import { settingAt } from './setting'
 
 /** A light spray that darkens the fabric, g/m². */
 const MIST_GSM = 35
@@ -38,28 +41,60 @@ export type Bar
     | { why: 'pressClothNeeded' }
     | { why: 'allSettingsTooHot', limitC: number, coolestC: number }
     | { why: 'drips', soleC: number }
+  /** A heat press is used dry. */
+    | { why: 'pressIsDry' }
+  /** Its maker asks for the pressure of a press. */
+    | { why: 'pressOnly', pressureKPa: number }
 
-/** Settings above the class by no more than this are let pass: a dial is read to about that, °C. */
-const SETTING_TOLERANCE_C = 5
+/** A setting above the limit by no more than this is let pass: a thermostat is read to about that, °C. */
+export const SETTING_TOLERANCE_C = 5
+/** A setting hotter than that is turned down: by little where it is a little too hot, to the limit itself from so many degrees on, K. */
+const FADES_K = 10
+/** A place between two settings is worth naming only where no setting lies so near under it, K. */
+const PLACE_APART_K = 5
+/** A dial is turned so far below its lowest setting and no further, K. */
+const BELOW_DIAL_K = 15
+
+/** Highest sole that the fabric withstands, °C: over a press cloth it may be hotter. */
+const mostSoleC = (limit: Pick<FabricLimit, 'soleC' | 'coveredC'>, isCovered: boolean): number =>
+  isCovered ? limit.coveredC : limit.soleC
 
 /**
  * Settings that the fabric withstands, by what their sole is best known to be: the offset learned from swatches counts, the dial's word
- * does not.
+ * does not. Where the next hotter one is too hot, the dial is turned to a place between: one degree more or less changes little.
  */
-export const allowedSettings = (settings: IronSetting[], limit: FabricLimit, soleOffsetC = 0): IronSetting[] =>
-  settings.filter(s => s.meanC + soleOffsetC <= limit.soleC + SETTING_TOLERANCE_C)
+export function allowedSettings(
+  settings: readonly IronSetting[], limit: Pick<FabricLimit, 'soleC' | 'coveredC'>, soleOffsetC = 0, isCovered = false,
+): IronSetting[] {
+  const mostC = mostSoleC(limit, isCovered) - soleOffsetC
+  const sorted = [...settings].sort((a, b) => a.meanC - b.meanC)
+  const within = sorted.filter(s => s.meanC <= mostC + SETTING_TOLERANCE_C), over = sorted[within.length]
+  if (!over || mostSoleC(limit, isCovered) === 0) return within
+  const overK = over.meanC - mostC
+  const placeC = mostC + SETTING_TOLERANCE_C * Math.min(1, Math.max(0, 1 - (overK - SETTING_TOLERANCE_C) / FADES_K))
+  const under = within.at(-1)
+  if (under ? placeC - under.meanC <= PLACE_APART_K : over.meanC - placeC > BELOW_DIAL_K) return within
+  return [...within, settingAt(settings, placeC)]
+}
 
-export function barOf(
-  method: Method, iron: { kind: IronKindKey, settings: IronSetting[] }, pressCloth: PressClothKindKey | null, hasAdhesive: boolean,
-  limit: FabricLimit,
-  soleOffsetC = 0,
-): Bar | null {
+/** From this pressure on a maker's instructions are for a press: by hand they are no recipe, kPa. */
+const PRESS_ONLY_KPA = 100
+/** A low-melt adhesive is never under a sole hotter than this, °C. */
+const LOW_MELT_MOST_C = 170
+
+export function barOf(method: Method, setup: Pick<PressSetup, 'iron' | 'pressCloth' | 'supply'>, limit: FabricLimit,
+  soleOffsetC = 0): Bar | null {
+  const { iron, pressCloth, supply } = setup
   if (limit.soleC === 0) return { why: 'noHeat', fumes: limit.fumes }
   if (!limit.fusible) return { why: 'notFusible' }
-  if (!hasAdhesive) return { why: 'noAdhesive' }
+  if (!supply.adhesive) return { why: 'noAdhesive' }
   if (iron.settings.length === 0) return { why: 'noSettings' }
   if (limit.pressClothNeeded && pressCloth === null) return { why: 'pressClothNeeded' }
-  const settings = allowedSettings(iron.settings, limit, soleOffsetC)
+  const asked = sheetOf(supply)
+  if (iron.kind !== 'heatPress' && asked && asked.pressureKPa >= PRESS_ONLY_KPA)
+    return { why: 'pressOnly', pressureKPa: asked.pressureKPa }
+  if (iron.kind === 'heatPress' && method !== 'dry') return { why: 'pressIsDry' }
+  const settings = allowedSettings(iron.settings, limit, soleOffsetC, pressCloth !== null)
   if (settings.length === 0)
     return { why: 'allSettingsTooHot', limitC: limit.soleC, coolestC: Math.min(...iron.settings.map(s => s.meanC)) + soleOffsetC }
   if (method === 'dry') return null
@@ -75,9 +110,16 @@ export function barOf(
   return null
 }
 
-/** Steam only from settings that make it. */
-export const usableSettings = (method: Method, settings: IronSetting[], limit: FabricLimit, soleOffsetC = 0): IronSetting[] =>
-  allowedSettings(settings, limit, soleOffsetC).filter(s => method !== 'steam' || s.meanC + soleOffsetC >= STEAMS_FROM_C)
+/** What the supply's own instructions say, or where they are lost the usual ones of its adhesive; null where there are none for a hand. */
+export const sheetOf = ({ sheet, adhesive, grade = 'hand' }: Pick<SupplyInput, 'sheet' | 'adhesive' | 'grade'>): MakerRecipe | null =>
+  sheet ?? (adhesive ? TYPICAL_INSTRUCTIONS[adhesive][grade] ?? TYPICAL_INSTRUCTIONS[adhesive].press : null)
+
+/** What the fabric withstands and the adhesive: steam only from settings that make it, a low-melt adhesive never under a hot sole. */
+export const usableSettings = (
+  method: Method, { iron, pressCloth, supply }: Pick<PressSetup, 'iron' | 'pressCloth' | 'supply'>, limit: FabricLimit, soleOffsetC = 0,
+): IronSetting[] => allowedSettings(iron.settings, limit, soleOffsetC, pressCloth !== null).filter(s =>
+  (method !== 'steam' || s.meanC + soleOffsetC >= STEAMS_FROM_C)
+  && (!supply.adhesive || !LOW_MELT.has(supply.adhesive) || s.meanC + soleOffsetC <= LOW_MELT_MOST_C + SETTING_TOLERANCE_C))
 
 /** The fabric is warmed so long by itself, s: creases out, the first damp gone. */
 const WARM_S = 5

@@ -20,8 +20,14 @@ export interface HouseHabits {
   bothSides: boolean
   /** A hold over this counts as a fault, s. */
   patienceS: number
+  /** The house's school: whichever forgives most, dry, or moist. */
+  moisture: 'widest' | 'dry' | 'moist'
+  /** Handled as soon as a hand rests on it, or when it is quite cold. */
+  cooling: 'touch' | 'cold'
 }
-export const USUAL_HABITS: HouseHabits = { lean: true, warmFirst: true, bothSides: false, patienceS: 20 }
+export const USUAL_HABITS: HouseHabits = {
+  lean: true, warmFirst: true, bothSides: false, patienceS: 20, moisture: 'widest', cooling: 'touch',
+}
 
 export interface IronSetting {
   label: string
@@ -70,10 +76,19 @@ export interface Recipe {
   /** Steam from the iron during the first `steamS` seconds of each hold, g/(m²·s). */
   steamGM2S: number
   steamS: number
-  /** Seconds under a cool clapper until the adhesive has set. */
+  /** Set down so often at each position, the sole away for `APART_S` between; absent = once. */
+  touches?: number
+  /** Seconds under a cool clapper, where it was pressed, until the adhesive has set. */
   coolS: number
+  /** Seconds flat on a cool table after that, until it may be handled. */
+  tableS: number
 }
 
+export const isByHand = (iron: Pick<IronInput, 'kind'>): boolean => iron.kind !== 'heatPress'
+
+/** Between two touches the sole is away: lift, look, set down again, s. */
+export const APART_S = 4
+
 /** Seconds with the sole down, in all. */
-export const pressedS = (r: Pick<Recipe, 'warmS' | 'holdS' | 'secondS' | 'passes'>): number =>
-  r.warmS + r.holdS + (r.passes === 2 ? (r.secondS ?? r.holdS) : 0)
+export const pressedS = (r: Pick<Recipe, 'warmS' | 'holdS' | 'secondS' | 'passes' | 'touches'>): number =>
+  r.warmS + r.holdS * (r.touches ?? 1) + (r.passes === 2 ? (r.secondS ?? r.holdS) : 0)

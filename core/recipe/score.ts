@@ -1,7 +1,8 @@
 import type { Margins } from './search'
-import { pressedS, USUAL_HABITS, type HouseHabits, type Recipe } from './recipe'
+import type { ConstructionKey } from '../materials'
+import { pressedS, USUAL_HABITS, type HouseHabits, type PressSetup, type Recipe } from './recipe'
 
-export type ScorePartKey = 'room' | 'seconds' | 'patience' | 'harm' | 'turning'
+export type ScorePartKey = 'room' | 'seconds' | 'patience' | 'harm' | 'turning' | 'face'
 
 /** One part of a recipe's score: the figure it was read from (°C, s, severity) and the points it gives or takes. */
 export interface ScorePart { key: ScorePartKey, got: number, points: number }
@@ -19,19 +20,29 @@ const PER_SECOND = 0.25, PER_SECOND_OVER_PATIENCE = 0.5, PER_HARM = 4, TURNING =
 export const roomPoints = (roomC: number): number =>
   Math.min(roomC, ENOUGH_C) + Math.max(0, Math.min(roomC, GENEROUS_C) - ENOUGH_C) * BEYOND_ENOUGH
 
+/** From the right side there is more to spoil; most on what shines or is wool. Points, ours. */
+const FROM_FACE = 2, FROM_SHY_FACE = 5
+const SHY: ReadonlySet<ConstructionKey> = new Set<ConstructionKey>(['satin', 'dupion', 'taffeta', 'brocade', 'lining'])
+const faceCost = ({ construction, fibres }: PressSetup['fabric']): number =>
+  SHY.has(construction) || fibres.some(f => ['wool', 'cashmere', 'silk'].includes(f.fibre) && f.sharePct >= 20) ? FROM_SHY_FACE : FROM_FACE
+
 /** Points per part; a choice of ours, shown beside every recipe. */
 export function scoreParts(
-  recipe: Recipe, margins: Pick<Margins, 'coolerC' | 'hotterC' | 'lessS' | 'moreS'>, harm: number, habits: HouseHabits = USUAL_HABITS,
+  setup: Pick<PressSetup, 'fabric' | 'habits'>, recipe: Recipe, margins: Pick<Margins, 'coolerC' | 'hotterC' | 'lessS' | 'moreS'>,
+  harm: number,
 ): ScorePart[] {
+  const habits = setup.habits ?? USUAL_HABITS
   const roomC = Math.min(margins.coolerC, margins.hotterC, (Math.min(margins.lessS, margins.moreS) + COUNT_OFF_S) * S_AS_C, GENEROUS_C)
   const longest = Math.max(recipe.holdS, recipe.passes === 2 ? recipe.secondS ?? recipe.holdS : 0)
   const overS = Math.max(0, longest - habits.patienceS)
+  const isFromFace = recipe.firstSide === 'face' || recipe.passes === 2
   return [
     { key: 'room', got: roomC, points: roomPoints(roomC) },
     { key: 'seconds', got: pressedS(recipe), points: -pressedS(recipe) * PER_SECOND },
     { key: 'patience', got: overS, points: -overS * PER_SECOND_OVER_PATIENCE },
     { key: 'harm', got: harm, points: -harm * PER_HARM },
     { key: 'turning', got: recipe.passes - 1, points: -(recipe.passes - 1) * TURNING },
+    { key: 'face', got: isFromFace ? 1 : 0, points: isFromFace ? -faceCost(setup.fabric) : 0 },
   ]
 }
 

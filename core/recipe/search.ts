@@ -1,25 +1,36 @@
 import { fabricLimit, type FabricLimit } from '../limit'
+import type { MakerRecipe } from '../stack'
 import { bondAtHold, evaluate, harmAtHold, holdPath, adhesiveOf, type EvaluateOptions, type Outcome } from './evaluate'
-import { barOf, bearingOf, moistureOf, pressureOf, usableSettings, warmingS, type Bar } from './methods'
-import { METHODS, USUAL_HABITS, type PressSetup, type IronSetting, type Lean, type Method, type Recipe, type Side,
-  type Way } from './recipe'
+import {
+  barOf, bearingOf, moistureOf, pressureOf, SETTING_TOLERANCE_C, sheetOf, usableSettings, warmingS, type Bar,
+} from './methods'
+import {
+  isByHand, METHODS, USUAL_HABITS, type PressSetup, type IronSetting, type Lean, type Method, type Recipe, type Side, type Way,
+} from './recipe'
+import { withCooling } from './cooling'
+import { touchesToBond, touchS, touchSides } from './touches'
 import { scoreParts, totalOf, type ScorePart } from './score'
 import { COARSE, FINER, firstWhole, LONGEST_HOLD_S } from './span'
 
 /** Bond aimed at: a full bond with a little to spare. */
 export const BOND_WANTED = 1.15
-/** Harm allowed in a recommended recipe; 1 is visible. */
+/** Harm allowed in a recommended recipe; 1 is visible. Hotter than the class of a few synthetic fibres, under a press cloth, less. */
 export const HARM_ALLOWED = 0.8
+const HARM_ALLOWED_OVER_CLASS = 0.5
+/** By hand nothing shorter can be counted, s: a lower setting is taken, or the iron's weight alone. */
+const SHORTEST_BY_HAND_S = 6
 const SHORTEST_HOLD_S = 3
+/** A hold of more than so many times the house's patience is no recipe by hand. */
+const MOST_PATIENCE = 2
 const CANDIDATES = 4
 /** Margins are searched this far from the setting, °C. */
 const MARGIN_REACH_C = 40
-const COOL_LIMIT_S = 180
 /**
  * A recipe is held this much longer than the least that bonds, and never less than a person's own count is off, where there is room
  * for it.
  */
-const TO_SPARE = 0.2, LEAST_SPARE_S = 2
+const TO_SPARE = 0.2
+export const LEAST_SPARE_S = 2
 /** The second side needs less: the glue line is warm already. */
 const SECOND_SHARE = 0.7
 
@@ -31,7 +42,13 @@ export type Blocked
     | { why: 'catchesTooHard', bond: number, soleC: number }
   /** By the sheet's own seconds it comes to less than a bond here. */
     | { why: 'makerShort', bond: number, peakC: number, soleC: number, heldS: number }
+    /** By the sheet's own seconds there is hardly a second to spare, too short or too long. */
+    | { why: 'makerBarely', heldS: number, spareS: number, shorter: boolean }
     | { why: 'damages', flag: Outcome['flags'][number], bondHoldS: number }
+  /** Between too short and too long there are fewer seconds than a person can keep to. */
+    | { why: 'tooNarrow', leastS: number, mostS: number }
+  /** The thermostat alone swings past what it may be off. */
+    | { why: 'littleRoom', roomC: number, swingC: number, soleC: number }
 
 export interface Margins {
   /** How many seconds shorter still bonds, longer still does not hurt. */
@@ -82,33 +99,68 @@ export const bestOf = (answers: MethodAnswer[]): MethodAnswer | null =>
 export function searchMethod(setup: PressSetup, method: Method, options: SearchOptions = {}): MethodAnswer {
   const limit = fabricLimit(setup.fabric, setup.blendRule, setup.evidence)
   const nothing = { way: method, method, found: null, runnerUp: null, attempt: null }
-  const bar = barOf(method, setup.iron, setup.pressCloth, setup.supply.adhesive !== null, limit, options.soleOffsetC)
+  const bar = barOf(method, setup, limit, options.soleOffsetC)
   if (bar) return { ...nothing, blocked: bar }
 
-  const maxHoldS = longestHoldS(limit)
+  const maxHoldS = longestHoldS(setup, limit)
   const { drafts, nearest } = draftsOf(setup, method, limit, maxHoldS, options)
   drafts.sort((a, b) => b.score - a.score)
   // The search runs on a coarse grid; the exact run has the last word.
+  let thin: { found: Found, blocked: Blocked } | null = null
   for (const draft of drafts.slice(0, CANDIDATES)) {
-    const found = finish(setup, draft, maxHoldS, options)
+    let found = finish(setup, draft, options)
     if (found.outcome.bond.final < 1 || found.outcome.harm > 1) continue
+    let little = littleRoom(setup, found)
+    const moved = little && withMoreRoom(found, maxHoldS)
+    if (moved) {
+      const again = finish(setup, moved, options)
+      if (again.outcome.bond.final >= 1 && again.outcome.harm <= 1 && !littleRoom(setup, again)) [found, little] = [again, null]
+    }
+    if (little) {
+      thin ??= { found, blocked: little }
+      continue
+    }
     const { setting, firstSide } = found.recipe
     const runnerUp = drafts.find(f => f.recipe.setting !== setting || f.recipe.firstSide !== firstSide)?.recipe ?? null
     return { ...nothing, found, runnerUp, blocked: null }
   }
+  if (thin) return { ...nothing, attempt: thin.found, blocked: thin.blocked }
   const attempt = nearest ? { recipe: nearest.recipe, outcome: evaluate(setup, nearest.recipe, options) } : null
   return { ...nothing, blocked: nearest?.blocked ?? { why: 'noSettings' }, attempt }
 }
 
-export const longestHoldS = (limit: Pick<FabricLimit, 'maxTouchS'>): number => Math.min(LONGEST_HOLD_S, limit.maxTouchS ?? LONGEST_HOLD_S)
+/** Longest single hold of a recipe, s: what the fabric may be touched for, and by hand what a person bears. */
+function longestHoldS({ iron, habits = USUAL_HABITS }: Pick<PressSetup, 'iron' | 'habits'>, limit: Pick<FabricLimit,
+  'maxTouchS'>): number {
+  const patientS = isByHand(iron) ? Math.max(SHORTEST_BY_HAND_S, MOST_PATIENCE * habits.patienceS) : LONGEST_HOLD_S
+  return Math.min(LONGEST_HOLD_S, patientS, limit.maxTouchS ?? LONGEST_HOLD_S)
+}
+
+/** Held a little longer where it must not be cooler, for less where it must not be hotter, within what bonds and does not hurt. */
+function withMoreRoom({ recipe, margins }: Found, maxHoldS: number): Omit<Draft, 'score'> | null {
+  const { lessS, moreS, coolerC, hotterC } = margins
+  const byS = coolerC < hotterC
+    ? Math.min(maxHoldS - recipe.holdS, Math.floor((moreS - LEAST_SPARE_S) / 2))
+    : -Math.min(recipe.holdS - SHORTEST_BY_HAND_S, Math.floor((lessS - LEAST_SPARE_S) / 2))
+  if (byS === 0 || recipe.touches !== undefined) return null
+  return { recipe: heldFor(recipe, recipe.holdS + byS), margins: { ...margins, lessS: lessS + byS, moreS: moreS - byS } }
+}
+
+/** Where a thermostat that swings by itself would leave what holds and does not hurt; a press holds its heat, and touches are looked at. */
+function littleRoom(setup: Pick<PressSetup, 'iron'>, { recipe: { setting, touches }, margins }: Found): Blocked | null {
+  const roomC = Math.min(margins.coolerC, margins.hotterC)
+  return isByHand(setup.iron) && touches === undefined && roomC < setting.swingC / 2
+    ? { why: 'littleRoom', roomC, swingC: setting.swingC, soleC: setting.meanC }
+    : null
+}
 
 /** Every setting, bearing, side and number of passes that may be tried: those that bond and do not hurt, and the nearest of the others. */
 function draftsOf(
   setup: PressSetup, method: Method, limit: FabricLimit, maxHoldS: number, options: SearchOptions,
 ): { drafts: Draft[], nearest: Short | null } {
   const habits = setup.habits ?? USUAL_HABITS
-  const sides: Side[] = limit.backOnly ? ['back'] : ['back', 'face']
-  const passes: (1 | 2)[] = limit.backOnly ? [1] : habits.bothSides ? [2, 1] : [1, 2]
+  const sides = sidesOf(setup, limit)
+  const passes: (1 | 2)[] = sides.length === 1 ? [1] : habits.bothSides ? [2, 1] : [1, 2]
   const usual = bearingOf(limit, setup.fabric, habits)
   const leans = options.leans ?? (usual === 'lean' ? ['lean', 'weight'] : ['weight'])
   const drafts: Draft[] = []
@@ -117,16 +169,44 @@ function draftsOf(
   for (const lean of leans) {
     for (const times of passes) {
       if (drafts.length > 0) break
-      for (const setting of usableSettings(method, setup.iron.settings, limit, options.soleOffsetC)) {
+      for (const setting of usableSettings(method, setup, limit, options.soleOffsetC)) {
         for (const firstSide of sides) {
-          const tried = tryHolds(setup, draftRecipe(setup, method, setting, firstSide, times, lean), maxHoldS, options)
+          const tried = tryHolds(setup, draftRecipe(setup, method, setting, firstSide, times, lean), limit, maxHoldS, options)
           if ('draft' in tried) drafts.push(tried.draft)
           else if (!nearest || tried.rank > nearest.rank) nearest = tried
         }
       }
     }
   }
+  if (drafts.length === 0) drafts.push(...touchDrafts(setup, method, limit, options))
   return { drafts, nearest }
+}
+
+/** From here on it is padding: heat from its side does not come through, and flattens it. mm, practice. */
+const PADDING_MM = 2
+const isPadding = ({ supply }: Pick<PressSetup, 'supply'>) => supply.thicknessMm >= PADDING_MM
+function sidesOf(setup: PressSetup, limit: FabricLimit): Side[] {
+  const sides: Side[] = limit.backOnly ? ['back'] : ['back', 'face']
+  return sides.filter(side => side === 'face' || !isPadding(setup))
+}
+
+/** Where nothing else will do: short touches with the sole away between, from the back or through the face under a press cloth. */
+function touchDrafts(setup: PressSetup, method: Method, limit: FabricLimit, options: SearchOptions): Draft[] {
+  if (!isByHand(setup.iron) || method === 'damp') return []
+  const wanted = { bond: BOND_WANTED, harm: HARM_ALLOWED }
+  return touchSides(limit, setup).filter(side => side === 'face' || !isPadding(setup)).flatMap(firstSide => usableSettings(method, setup,
+    limit, options.soleOffsetC).flatMap((setting) => {
+    const draft = { ...draftRecipe(setup, method, setting, firstSide, 1, 'weight'), warmS: 0, holdS: touchS(limit) }
+    const found = touchesToBond(setup, draft, wanted, { ...options, ...COARSE })
+    if (!found || found.most < found.least) return []
+    const touches = Math.min(found.least + 1, found.most), recipe: Recipe = { ...draft, touches }
+    // It is looked at after each: nobody counts on.
+    const margins = { lessS: (touches - found.least + 1) * draft.holdS, moreS: (found.most - touches + 1) * draft.holdS, coolerC: 0,
+      hotterC: 0 }
+    const room = Math.min(margins.lessS, margins.moreS) * 4
+    return [{ recipe, margins, score: totalOf(scoreParts(setup, recipe, { ...margins, coolerC: room, hotterC: room },
+      found.harm[touches - 1]!)) }]
+  }))
 }
 
 /** A recipe of the method at its longest hold, before any was chosen; warmed first as the house does and the fabric may be. */
@@ -134,7 +214,8 @@ export function draftRecipe(setup: PressSetup, method: Method, setting: IronSett
   const limit = fabricLimit(setup.fabric, setup.blendRule, setup.evidence)
   return {
     method, setting, firstSide, passes, lean, warmS: warmingS(limit, setup.fabric, setup.habits ?? USUAL_HABITS), holdS: LONGEST_HOLD_S,
-    secondS: null, coolS: 0, pressureKPa: pressureOf(setup.iron.kind, lean), ...moistureOf(method, setup.iron.kind, setup.pressCloth),
+    secondS: null, coolS: 0, tableS: 0, pressureKPa: pressureOf(setup.iron.kind, lean), ...moistureOf(method, setup.iron.kind,
+      setup.pressCloth),
   }
 }
 
@@ -168,57 +249,73 @@ function ladderOf(setup: PressSetup, draft: Recipe, options: EvaluateOptions): L
 export const heldBetween = (leastS: number, mostS: number): number =>
   Math.round(leastS + Math.min((mostS - leastS) / 2, Math.max(LEAST_SPARE_S, leastS * TO_SPARE)))
 
+/**
+ * The hold that is counted, s: two to spare either way, by hand never under six, as the sheet says where that lies between; null where
+ * there is no room for it.
+ */
+export function countedHoldS(leastS: number, mostS: number, byHand: boolean, sheetS: number | null = null): number | null {
+  const fromS = Math.max(byHand ? SHORTEST_BY_HAND_S : SHORTEST_HOLD_S, leastS + (byHand ? LEAST_SPARE_S : 0))
+  const toS = mostS - (byHand ? LEAST_SPARE_S : 0)
+  return fromS > toS ? null : Math.min(toS, Math.max(fromS, heldBetween(leastS, mostS), sheetS ?? 0))
+}
+
 /** Finds the span of holds that bond and do not hurt, and a place in it a little above the least. */
-function tryHolds(setup: PressSetup, draft: Recipe, maxHoldS: number, options: EvaluateOptions): { draft: Draft } | Short {
+function tryHolds(setup: PressSetup, draft: Recipe, limit: FabricLimit, maxHoldS: number,
+  options: SearchOptions): { draft: Draft } | Short {
   const coarse = { ...options, ...COARSE }
   const { bondAt, harmAt } = ladderOf(setup, { ...draft, holdS: maxHoldS }, coarse)
+  const soleC = draft.setting.meanC + (options.soleOffsetC ?? 0)
+  const allowed = soleC > limit.soleC + SETTING_TOLERANCE_C ? HARM_ALLOWED_OVER_CLASS : HARM_ALLOWED
   const canBond = (s: number) => bondAt(s) >= BOND_WANTED
-  const canHarm = (s: number) => harmAt(s) > HARM_ALLOWED
+  const canHarm = (s: number) => harmAt(s) > allowed
   if (!canBond(maxHoldS)) {
     const recipe = heldFor(draft, maxHoldS)
     const { bond } = evaluate(setup, recipe, coarse)
     const wantedC = adhesiveOf(setup, options).windowC[0]
-    const soleC = draft.setting.meanC + (options.soleOffsetC ?? 0)
     return { recipe, rank: Math.min(1, bond.final), blocked: { why: 'underBonded', bond: bond.final, peakC: bond.peakC, wantedC, soleC } }
   }
-  const leastS = firstWhole(SHORTEST_HOLD_S, maxHoldS, canBond)
+  const leastS = firstWhole(1, maxHoldS, canBond)
   if (canHarm(leastS)) {
     const recipe = heldFor(draft, leastS)
     const outcome = evaluate(setup, recipe, coarse)
     return { recipe, rank: 2 - Math.min(0.9, outcome.harm / 10), blocked: { why: 'damages', flag: outcome.flags[0]!, bondHoldS: leastS } }
   }
+  // Nobody has to keep to what comes after the longest hold: the room beyond it is only not looked for.
   const mostS = canHarm(maxHoldS) ? firstWhole(leastS, maxHoldS, canHarm) - 1 : maxHoldS
-  const holdS = heldBetween(leastS, mostS)
-  const margins = { lessS: holdS - leastS, moreS: mostS - holdS, coolerC: 0, hotterC: 0 }
+  const sheet = sheetOf(setup.supply), bySheet = isBySheet(draft, sheet, setup, limit, options)
+  const roomS = canHarm(maxHoldS) ? mostS : maxHoldS + (limit.maxTouchS === null ? LEAST_SPARE_S : 0)
+  const holdS = countedHoldS(leastS, roomS, isByHand(setup.iron), bySheet ? sheet!.holdS : null)
+  if (holdS === null || holdS > maxHoldS)
+    return { recipe: heldFor(draft, leastS), rank: 2.5, blocked: { why: 'tooNarrow', leastS, mostS } }
+  // Aimed at is a little more than a bond: what is still one counts as room.
+  const bondsS = firstWhole(1, leastS, s => bondAt(s) >= 1)
+  const margins = { lessS: holdS - bondsS, moreS: roomS - holdS, coolerC: 0, hotterC: 0 }
   const recipe = heldFor(draft, holdS)
   // Room is not yet known in degrees: seconds to spare, as a share of the hold, stand in for it.
   const room = (Math.min(margins.lessS, margins.moreS) / holdS) * 40
-  return {
-    draft: {
-      recipe, margins, score: totalOf(scoreParts(recipe, { ...margins, coolerC: room, hotterC: room }, harmAt(holdS), setup.habits)),
-    },
-  }
+  const parts = scoreParts(setup, recipe, { ...margins, coolerC: room, hotterC: room }, harmAt(holdS))
+  return { draft: { recipe, margins, score: totalOf(parts) + (bySheet ? LIKE_THE_SHEET : 0) } }
+}
+
+/** Among settings and sides of the sheet's own moisture, what the sheet itself names counts so many points more. */
+const LIKE_THE_SHEET = 8
+/** At the sheet's moisture, side and nearest setting: its seconds made longer rather than something else. */
+function isBySheet(draft: Recipe, sheet: MakerRecipe | null, setup: PressSetup, limit: FabricLimit, options: EvaluateOptions): boolean {
+  if (!sheet || sheet.moisture !== draft.method || draft.firstSide !== (limit.backOnly ? 'back' : sheet.firstSide)) return false
+  const away = (s: IronSetting) => Math.abs(s.meanC + (options.soleOffsetC ?? 0) - sheet.soleC)
+  return usableSettings(draft.method, setup, limit, options.soleOffsetC).every(s => away(draft.setting) <= away(s))
 }
 
 /** The exact run of the chosen recipe, its cooling time and its margins in °C. */
-export function finish(setup: PressSetup, found: Omit<Draft, 'score'>, maxHoldS: number, options: SearchOptions): Found {
-  const coolS = coolingS(setup, found.recipe, options)
-  const recipe = { ...found.recipe, coolS }
+export function finish(setup: PressSetup, found: Omit<Draft, 'score'>, options: SearchOptions): Found {
+  const recipe = withCooling(setup, found.recipe, options)
   const outcome = evaluate(setup, recipe, options)
   const finer = { ...options, ...(options.marginMesh ?? FINER), skipSurface: true }
   const offset = options.soleOffsetC ?? 0
   const at = (byC: number) => evaluate(setup, recipe, { ...finer, soleOffsetC: offset + byC })
   const coolerC = firstWhole(1, MARGIN_REACH_C, c => at(-c).bond.final < 1) - 1
   const hotterC = firstWhole(1, MARGIN_REACH_C, c => at(c).harm > 1) - 1
-  const margins = { ...found.margins, coolerC, hotterC, moreS: Math.min(found.margins.moreS, maxHoldS - recipe.holdS) }
-  const parts = scoreParts(recipe, margins, outcome.harm, setup.habits)
+  const margins = { ...found.margins, coolerC, hotterC }
+  const parts = scoreParts(setup, recipe, margins, outcome.harm)
   return { recipe, outcome, margins, parts, score: totalOf(parts) }
-}
-
-/** Seconds under a clapper until the adhesive is below the start of its melting, rounded up to 5 s. */
-export function coolingS(setup: PressSetup, recipe: Recipe, options: EvaluateOptions): number {
-  const { run, bond } = evaluate(setup, { ...recipe, coolS: COOL_LIMIT_S }, { ...options, ...COARSE, skipSurface: true })
-  const lifted = run.marks.filter(m => m.kind === 'lift').pop()!.atS
-  const setS = (bond.setAtS ?? lifted + COOL_LIMIT_S) - lifted
-  return Math.max(10, Math.ceil((setS + 3) / 5) * 5)
 }

@@ -10,17 +10,45 @@ describe('what bars a way of pressing', () => {
   const limit = fabricLimit({
     fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', mayGetWet: true, nap: 'none', finishes: [],
   }, 'strict')
+  const supply = { massGsm: 60, thicknessMm: 0.2, base: 'cotton' as const, adhesive: 'polyamide' as const, adhesiveGsm: 12 }
   const iron = { kind: 'household' as const, settings: [{ label: 'wool', meanC: 152, swingC: 5, origin: 'measured' as const }] }
   it('a damp press cloth needs a press cloth that holds water; mist, steam and dry do not', () => {
-    expect(barOf('damp', iron, null, true, limit)).toEqual({ why: 'noDampPressCloth' })
-    expect(barOf('damp', iron, 'muslin', true, limit)).toBeNull()
-    for (const method of ['dry', 'mist'] as const) expect(barOf(method, iron, null, true, limit)).toBeNull()
+    const bare = { iron, pressCloth: null, supply }, covered = { ...bare, pressCloth: 'muslin' as const }
+    expect(barOf('damp', bare, limit)).toEqual({ why: 'noDampPressCloth' })
+    expect(barOf('damp', covered, limit)).toBeNull()
+    for (const method of ['dry', 'mist'] as const) expect(barOf(method, bare, limit)).toBeNull()
   })
-  it('a setting exactly at what the fabric withstands, with its tolerance, is allowed', () => {
-    const at = (meanC: number) => allowedSettings([{ ...iron.settings[0]!, meanC }], limit)
-    const hottest = Array.from({ length: 60 }, (_, i) => 180 + i).filter(c => at(c).length === 1).at(-1)!
-    expect(hottest).toBeGreaterThanOrEqual(limit.soleC)
-    expect(at(hottest + 0.01)).toHaveLength(0)
+  it('a press is used dry; what is sold for a press alone is no work for a hand', () => {
+    const press = { iron: { ...iron, kind: 'heatPress' as const }, pressCloth: 'muslin' as const, supply }
+    expect(barOf('steam', press, limit)).toEqual({ why: 'pressIsDry' })
+    expect(barOf('dry', press, limit)).toBeNull()
+    const hdpe = { ...supply, adhesive: 'hdpe' as const, grade: 'press' as const }
+    expect(barOf('dry', { ...press, supply: hdpe }, limit)).toBeNull()
+    expect(barOf('dry', { iron, pressCloth: 'muslin', supply: hdpe }, limit)).toEqual({ why: 'pressOnly', pressureKPa: 150 })
+    const sheet = { soleC: 165, holdS: 15, moisture: 'dry' as const, pressCloth: null, pressureKPa: 99, firstSide: 'back' as const }
+    expect(barOf('dry', { iron, pressCloth: 'muslin', supply: { ...supply, sheet } }, limit)).toBeNull()
+  })
+  it('a setting within the tolerance is taken as it is; hotter, the dial is turned down towards the limit, and no degree jumps', () => {
+    const at = (meanC: number, mostC = 150) =>
+      allowedSettings([setting('synthetic', 110, 5), { ...iron.settings[0]!, meanC }], { soleC: mostC, coveredC: mostC })
+    expect(at(155).map(s => s.meanC)).toEqual([110, 155])
+    expect(at(160).map(s => s.meanC)).toEqual([110, 152.5])
+    expect(at(160)[1]).toMatchObject({ label: 'between synthetic and wool', origin: 'estimate' })
+    expect(at(200).map(s => s.meanC)).toEqual([110, 150])
+    for (let c = 120; c < 200; c++) expect(Math.abs(at(c + 1).at(-1)!.meanC - at(c).at(-1)!.meanC)).toBeLessThanOrEqual(40)
+    for (let c = 151; c < 200; c++) expect(Math.abs(at(c + 1).at(-1)!.meanC - at(c).at(-1)!.meanC)).toBeLessThanOrEqual(1)
+    expect(at(200, 114).map(s => s.meanC)).toEqual([110])
+    expect(at(200, 0)).toEqual([])
+  })
+  it('over a press cloth what the fabric takes covered counts, and what was learned of the sole', () => {
+    const own = [setting('synthetic', 110, 5), setting('wool', 150, 5)], blend = { soleC: 110, coveredC: 150 }
+    expect(allowedSettings(own, blend, 0, true).map(s => s.meanC)).toEqual([110, 150])
+    expect(allowedSettings(own, blend).map(s => s.meanC)).toEqual([110])
+    expect(allowedSettings(own, blend, 8, true).map(s => s.meanC)).toEqual([110, 145.5])
+  })
+  it('a dial is not turned far under its lowest setting', () => {
+    expect(allowedSettings([setting('wool', 160, 5)], { soleC: 150, coveredC: 150 }).map(s => s.meanC)).toEqual([152.5])
+    expect(allowedSettings([setting('wool', 170, 5)], { soleC: 150, coveredC: 150 })).toEqual([])
   })
 })
 

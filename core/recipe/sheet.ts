@@ -2,9 +2,11 @@ import { INSTRUCTIONS_BOND, REFERENCE_FABRIC, WEIGHT_KPA } from '../instructions
 import { fabricLimit } from '../limit'
 import type { MakerRecipe } from '../stack'
 import { holdPath, holdReaching, type EvaluateOptions } from './evaluate'
-import { barOf, bearingOf, moistureOf, pressureOf, usableSettings } from './methods'
-import { USUAL_HABITS, type PressSetup, type Method, type Recipe } from './recipe'
-import { BOND_WANTED, finish, HARM_ALLOWED, longestHoldS, type Found, type MethodAnswer } from './search'
+import { barOf, bearingOf, moistureOf, pressureOf, sheetOf, usableSettings } from './methods'
+import { isByHand, USUAL_HABITS, type PressSetup, type Method, type Recipe } from './recipe'
+import {
+  finish, HARM_ALLOWED, LEAST_SPARE_S, type Blocked, type Found, type MethodAnswer,
+} from './search'
 import { COARSE } from './span'
 
 /**
@@ -15,28 +17,31 @@ export function makerRecipe(setup: PressSetup, sheet: MakerRecipe, options: Eval
   const limit = fabricLimit(setup.fabric, setup.blendRule, setup.evidence)
   const offsetC = options.soleOffsetC ?? 0
   const away = (meanC: number) => Math.abs(meanC + offsetC - sheet.soleC)
-  const setting = usableSettings(sheet.moisture, setup.iron.settings, limit, offsetC).sort((a, b) => away(a.meanC) - away(b.meanC))[0]
+  const setting = usableSettings(sheet.moisture, setup, limit, offsetC).sort((a, b) => away(a.meanC) - away(b.meanC))[0]
   if (!setting) return null
   const lean = sheet.pressureKPa <= WEIGHT_KPA ? 'weight' : bearingOf(limit, setup.fabric, setup.habits ?? USUAL_HABITS)
   return {
     method: sheet.moisture, setting, firstSide: limit.backOnly ? 'back' : sheet.firstSide, passes: 1, lean, warmS: 0, holdS: sheet.holdS,
-    secondS: null, coolS: 0,
+    secondS: null, coolS: 0, tableS: 0,
     pressureKPa: setup.iron.kind === 'heatPress' ? sheet.pressureKPa : pressureOf(setup.iron.kind, lean),
     ...moistureOf(sheet.moisture, setup.iron.kind, setup.pressCloth),
   }
 }
 
-/** What pressing by the sheet, without change, would do on this very setup; null where the supply has no sheet to go by. */
+/**
+ * What pressing by the sheet, without change, would do on this very setup; where it is lost, by what is usually printed for its adhesive.
+ * Null where the supply is not fused.
+ */
 export function asMakerSays(setup: PressSetup, options: EvaluateOptions = {}): MethodAnswer | null {
-  const { sheet } = setup.supply
+  const sheet = sheetOf(setup.supply)
   if (!sheet) return null
   const limit = fabricLimit(setup.fabric, setup.blendRule, setup.evidence)
   const method: Method = sheet.moisture
   const answer = { way: 'sheet' as const, method, found: null, runnerUp: null, attempt: null }
-  const bar = barOf(method, setup.iron, setup.pressCloth, setup.supply.adhesive !== null, limit, options.soleOffsetC)
+  const bar = barOf(method, setup, limit, options.soleOffsetC)
   const recipe = bar ? null : makerRecipe(setup, sheet, options)
   if (!recipe) return { ...answer, blocked: bar ?? { why: 'noSettings' } }
-  const found: Found = finish(setup, { recipe, margins: marginsAt(setup, recipe, options) }, longestHoldS(limit), options)
+  const found: Found = finish(setup, { recipe, margins: marginsAt(setup, recipe, options) }, options)
   const { outcome } = found
   if (outcome.harm > 1) return { ...answer, attempt: found, blocked: { why: 'damages', flag: outcome.flags[0]!, bondHoldS: recipe.holdS } }
   if (outcome.bond.final < 1) {
@@ -46,12 +51,23 @@ export function asMakerSays(setup: PressSetup, options: EvaluateOptions = {}): M
       blocked: { why: 'makerShort', bond: outcome.bond.final, peakC: outcome.bond.peakC, soleC, heldS: recipe.holdS },
     }
   }
-  return { ...answer, found, blocked: null }
+  const barely = byHandBarely(setup, found)
+  return barely ? { ...answer, attempt: found, blocked: barely } : { ...answer, found, blocked: null }
+}
+
+/** What a maker printed was tried with irons that swing: it is trusted with less room than what is only worked out, °C. */
+const MAKER_ROOM_C = 3
+/** By hand a sheet's seconds are a recipe only where there is some room about them. */
+function byHandBarely(setup: PressSetup, { recipe: { holdS, setting }, margins }: Found): Blocked | null {
+  if (!isByHand(setup.iron)) return null
+  const spareS = Math.min(margins.lessS, margins.moreS), roomC = Math.min(margins.coolerC, margins.hotterC)
+  if (spareS < LEAST_SPARE_S) return { why: 'makerBarely', heldS: holdS, spareS, shorter: margins.lessS < LEAST_SPARE_S }
+  return roomC < MAKER_ROOM_C ? { why: 'littleRoom', roomC, swingC: setting.swingC, soleC: setting.meanC } : null
 }
 
 function marginsAt(setup: PressSetup, recipe: Recipe, options: EvaluateOptions): Found['margins'] {
   const path = holdPath(setup, { ...recipe, holdS: LONGEST_PATH_S }, { ...options, ...COARSE })
-  const leastS = holdReaching(path, path.bond.progress, BOND_WANTED) ?? LONGEST_PATH_S
+  const leastS = holdReaching(path, path.bond.progress, FLOWS_ON) ?? LONGEST_PATH_S
   const mostS = holdReaching(path, path.harm, HARM_ALLOWED) ?? LONGEST_PATH_S
   return {
     lessS: Math.max(0, Math.floor(recipe.holdS - leastS)), moreS: Math.max(0, Math.floor(mostS - recipe.holdS)), coolerC: 0, hotterC: 0,
@@ -79,7 +95,7 @@ const LONGEST_PATH_S = 120
  * seconds. They add up; in another order each would be a little different. Null without a sheet, or where it is barred here.
  */
 export function carryOver(setup: PressSetup, options: EvaluateOptions = {}): CarriedOver | null {
-  const { sheet } = setup.supply
+  const sheet = sheetOf(setup.supply)
   const recipe = sheet ? makerRecipe(setup, sheet, options) : null
   if (!sheet || !recipe) return null
   const coarse = { ...options, ...COARSE }

@@ -2,7 +2,8 @@ import { fabricLimit } from '../limit'
 import { bondAtHold, evaluate, harmAtHold, holdPath, adhesiveOf, type EvaluateOptions } from './evaluate'
 import { barOf, pressureOf, usableSettings } from './methods'
 import type { PressSetup, Recipe } from './recipe'
-import { coolingS, HARM_ALLOWED, type Blocked } from './search'
+import { withCooling } from './cooling'
+import { HARM_ALLOWED, type Blocked } from './search'
 import { COARSE } from './span'
 
 /** A tack must only just catch: from here to here of a bond, and this much is aimed at. */
@@ -20,13 +21,14 @@ export type Tack = { recipe: Recipe, bond: number, harm: number } | { blocked: B
 export function searchTack(setup: PressSetup, options: EvaluateOptions = {}): Tack {
   const limit = fabricLimit(setup.fabric, setup.blendRule, setup.evidence)
   const papered: PressSetup = { ...setup, pressCloth: 'parchment' }
-  const bar = barOf('dry', setup.iron, papered.pressCloth, setup.supply.adhesive !== null, limit, options.soleOffsetC)
+  const bar = barOf('dry', papered, limit, options.soleOffsetC)
   if (bar) return { blocked: bar }
   let best: { recipe: Recipe, away: number } | null = null
   let nearest: Blocked = { why: 'noSettings' }
-  for (const setting of usableSettings('dry', setup.iron.settings, limit, options.soleOffsetC)) {
+  for (const setting of usableSettings('dry', papered, limit, options.soleOffsetC)) {
     const recipe: Recipe = {
       method: 'dry', setting, firstSide: 'back', passes: 1, lean: 'weight', warmS: 0, holdS: LONGEST_TACK_S, secondS: null, coolS: 0,
+      tableS: 0,
       pressureKPa: pressureOf(setup.iron.kind, 'weight'), pressClothWaterGsm: 0, mistGsm: 0, steamGM2S: 0, steamS: 0,
     }
     const path = holdPath(papered, recipe, { ...options, ...COARSE })
@@ -42,7 +44,7 @@ export function searchTack(setup: PressSetup, options: EvaluateOptions = {}): Ta
       : { why: 'underBonded', bond: last, peakC: path.bond.peakC, wantedC: adhesiveOf(setup, options).windowC[0], soleC: setting.meanC }
   }
   if (!best) return { blocked: nearest }
-  const recipe = { ...best.recipe, coolS: coolingS(papered, best.recipe, options) }
+  const recipe = withCooling(papered, best.recipe, options)
   const outcome = evaluate(papered, recipe, options)
   return { recipe, bond: outcome.bond.final, harm: outcome.harm }
 }

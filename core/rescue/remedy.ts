@@ -2,8 +2,7 @@ import { layerOf, timeToReachS } from '../heat'
 import { fabricLimit, type FabricLimit } from '../limit'
 import { FIBRES, STEAMS_FROM_C } from '../materials'
 import {
-  allowedSettings, bestOf, BOND_WANTED, COARSE, draftRecipe, evaluate, HARM_ALLOWED, holdPath, holdReaching, adhesiveOf,
-  searchRecipes,
+  allowedSettings, BOND_WANTED, chooseRecipe, COARSE, draftRecipe, evaluate, HARM_ALLOWED, holdPath, holdReaching, adhesiveOf, whyNone,
   type PressSetup, type Blocked, type EvaluateOptions, type IronSetting, type Recipe,
 } from '../recipe'
 import type { FabricInput, SupplyInput } from '../stack'
@@ -69,8 +68,8 @@ const byHand = (key: RemedyKey): Remedy => ({ key, recipe: null, hover: null, ri
 /** Pressed again: the way that is best here, held only as long as what is missing takes. */
 function again(key: RemedyKey, p: Patient, options: EvaluateOptions): Remedy {
   if (!p.supply?.adhesive) return byHand(key)
-  const setup = setupOf(p, p.supply), answers = searchRecipes(setup, options), best = bestOf(answers)
-  if (!best?.found) return nothing({ why: 'noWay', blocked: answers.find(a => a.blocked)?.blocked ?? null }, key)
+  const setup = setupOf(p, p.supply), { answers, leads: best } = chooseRecipe(setup, options)
+  if (!best?.found) return nothing({ why: 'noWay', blocked: whyNone(answers) }, key)
   const { recipe } = best.found
   const more = Math.max(LEAST_MORE, BOND_WANTED - p.bond * LEFT_SHARE)
   if (recipe.passes === 2 || more >= BOND_WANTED) return { key, recipe, hover: null, risk: best.found.outcome.harm, cannot: null }

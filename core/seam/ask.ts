@@ -42,6 +42,7 @@ export type SeamDetailStep
 export type SeamDetailReason
   = | { why: 'noHeat', fumes: boolean }
     | { why: 'pile', steam: boolean }
+    | { why: 'limp' }
     | { why: 'sets', setPoint: SetPoint, moist: boolean }
     | { why: 'stretches' }
     | { why: 'house', piecing: House['piecing'] }

@@ -13,3 +13,9 @@ export function driedS(run: Transient, which: (id: string) => boolean): number |
   }
   return null
 }
+
+/** When a figure along a run first comes to what is wanted, s; null where it never does. */
+export function firstAtS(run: Transient, values: Float32Array, wanted: number): number | null {
+  for (let i = 0; i < run.steps; i++) if (values[i]! >= wanted) return run.timesS[i]!
+  return null
+}

@@ -26,6 +26,7 @@ export const FABRICS = {
     ...plain, fibres: [{ fibre: 'polyester', sharePct: 65 }, { fibre: 'cotton', sharePct: 35 }], construction: 'twill', massGsm: 240,
     thicknessMm: 0.48, finishes: [],
   },
+  acrylic: { ...plain, fibres: pure('acrylic'), construction: 'doubleKnit', massGsm: 250, thicknessMm: 1, finishes: [] },
   unknown: { ...plain, fibres: [], construction: 'suiting', massGsm: 240, thicknessMm: 0.5, finishes: [] },
 } satisfies Record<string, FabricInput>
 

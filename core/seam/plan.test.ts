@@ -10,6 +10,7 @@ import {
   reachedS,
   runFold, setPointOf, SUPPORT_KEYS, type SeamDetailAsk, type SeamDetailKey, type SeamDetailPlan, type Motion, type SupportKey,
 } from '.'
+import { givesS } from './touch'
 
 type FabricName = keyof typeof FABRICS
 const asked = (seamDetail: SeamDetailKey, fabric: FabricName, more: Partial<SeamDetailAsk> = {}): SeamDetailAsk => ({
@@ -23,30 +24,31 @@ const why = (p: SeamDetailPlan) => p.reasons.map(r => r.why)
 const WORKED: [
   SeamDetailKey, FabricName, SeamDetailPlan['means'], Motion, string, SupportKey[], [number, number], string,
 ][] = [
-  ['seamOpen', 'poplin', 'iron', 'tipAlong', 'dry', ['boardEdge'], [6, 14], 'house'],
-  ['seamOneSide', 'poplin', 'iron', 'tipAlong', 'dry', ['boardEdge'], [3, 9], 'bothSides'],
-  ['seamOpen', 'worsted', 'iron', 'tipAlong', 'steam', ['boardEdge', 'cards', 'clapper'], [2, 6], 'printsThrough'],
-  ['seamOpen', 'melton', 'iron', 'tipAlong', 'steam', ['boardEdge', 'cards', 'clapper'], [3, 9], 'ridge'],
-  ['seamOpen', 'silk', 'iron', 'tipAlong', 'dry', ['boardEdge', 'cards'], [2, 6], 'noMoisture'],
+  ['seamOpen', 'poplin', 'iron', 'tipAlong', 'dry', ['boardEdge'], [4, 8], 'house'],
+  ['seamOneSide', 'poplin', 'iron', 'tipAlong', 'dry', ['boardEdge'], [4, 8], 'house'],
+  ['seamOpen', 'worsted', 'iron', 'tipAlong', 'steam', ['boardEdge', 'cards', 'clapper'], [4, 12], 'printsThrough'],
+  ['seamOpen', 'melton', 'iron', 'tipAlong', 'steam', ['boardEdge', 'cards', 'clapper'], [8, 20], 'ridge'],
+  ['seamOpen', 'silk', 'iron', 'tipAlong', 'dry', ['boardEdge', 'cards'], [2, 8], 'noMoisture'],
   ['seamOpen', 'polyester', 'iron', 'tipAlong', 'dry', ['boardEdge'], [4, 12], 'noMoisture'],
   ['seamOpen', 'velvet', 'hover', 'hover', 'steam', ['needleBoard'], [4, 14], 'pile'],
   ['seamOpen', 'film', 'cold', 'none', 'none', ['boardEdge'], [0, 0], 'noHeat'],
-  ['seamOpen', 'gassed', 'iron', 'tipAlong', 'dry', ['boardEdge'], [5, 10], 'shortTouches'],
+  ['seamOneSide', 'gassed', 'iron', 'tipAlong', 'dry', ['boardEdge'], [2, 5], 'shortTouches'],
   ['curvedSeam', 'worsted', 'iron', 'tipAlong', 'steam', ['ham'], [2, 6], 'stretches'],
-  ['curvedSeam', 'poplin', 'iron', 'tipAlong', 'dry', ['ham'], [6, 14], 'stretches'],
+  ['curvedSeam', 'poplin', 'iron', 'tipAlong', 'dry', ['ham'], [4, 8], 'stretches'],
   ['sleeveSeam', 'worsted', 'iron', 'tipAlong', 'steam', ['roll'], [2, 6], 'moistSets'],
   ['dart', 'worsted', 'iron', 'toThePoint', 'steam', ['ham'], [2, 8], 'ridge'],
   ['pleat', 'worsted', 'iron', 'upAndDown', 'steam', ['flat', 'clapper'], [2, 8], 'moistSets'],
-  ['pleat', 'polyester', 'iron', 'upAndDown', 'dry', ['flat', 'clapper'], [6, 18], 'noMoisture'],
+  ['pleat', 'polyester', 'iron', 'upAndDown', 'dry', ['flat', 'clapper'], [4, 18], 'noMoisture'],
   ['gather', 'poplin', 'iron', 'edgeOnly', 'steam', ['boardEdge'], [1, 4], 'moistSets'],
   ['collarEdge', 'poplin', 'iron', 'upAndDown', 'steam', ['flat', 'clapper'], [2, 5], 'moistSets'],
   ['neckEdge', 'poplin', 'iron', 'upAndDown', 'dry', ['ham'], [5, 14], 'stretches'],
-  ['facing', 'silk', 'iron', 'upAndDown', 'dry', ['flat'], [5, 14], 'stretches'],
+  ['facing', 'silk', 'iron', 'upAndDown', 'dry', ['flat'], [5, 18], 'stretches'],
   ['hemFold', 'twill', 'iron', 'upAndDown', 'steam', ['flat', 'clapper'], [2, 6], 'moistSets'],
   ['binding', 'poplin', 'iron', 'upAndDown', 'dry', ['flat', 'clapper'], [5, 14], 'stretches'],
   ['crease', 'poplin', 'iron', 'upAndDown', 'steam', ['flat'], [1, 4], 'moistSets'],
   ['crease', 'unknown', 'iron', 'upAndDown', 'dry', ['flat'], [8, 24], 'sets'],
-  ['largeFlat', 'denim', 'iron', 'alongTheGrain', 'steam', ['flat'], [1, 5], 'moistSets'],
+  ['largeFlat', 'denim', 'iron', 'alongTheGrain', 'steam', ['flat'], [1, 8], 'moistSets'],
+  ['seamOpen', 'acrylic', 'hover', 'hover', 'steam', ['boardEdge'], [4, 12], 'limp'],
 ]
 
 describe('seam details on fabrics, worked out', () => {
@@ -68,7 +70,7 @@ describe('seam details on fabrics, worked out', () => {
         expect(p.steps.every(s => s.agents.length <= 2)).toBe(true)
         expect(p.agents.length).toBeLessThanOrEqual(2)
         if (!p.recipe) return
-        expect(p.recipe.setting.meanC).toBeLessThanOrEqual(limit.soleC + 5)
+        if (p.means === 'iron') expect(p.recipe.setting.meanC).toBeLessThanOrEqual(limit.soleC + 5)
         if (limit.steam === 'no') expect(p.recipe.method).not.toBe('steam')
         if (limit.water !== 'yes') expect(p.recipe.method).not.toBe('mist')
         if (limit.pressClothNeeded && p.means === 'iron') expect(p.pressCloth).not.toBeNull()
@@ -90,13 +92,13 @@ describe('seam details on fabrics, worked out', () => {
         }, r.setting.meanC, [{ kind: 'down', durationS: r.holdS, pressureKPa: r.pressureKPa, steamGM2S: r.steamGM2S, steamS: r.steamS }],
       )
       expect(reachedS(run, p.setPoint!.setC)).not.toBeNull()
-      expect(reachedS(run, p.setPoint!.setC)).toBeCloseTo(p.setAtS!, 5)
+      expect(reachedS(run, p.setPoint!.setC)! + givesS(FABRICS[fabric])).toBeCloseTo(p.setAtS!, 5)
       // Half the time would not have done.
       expect(p.setAtS!).toBeGreaterThan(0.3)
     }
   })
   it('so many short touches set it, and one fewer does not', () => {
-    for (const [seamDetail, fabric] of [['seamOpen', 'gassed'], ['crease', 'gassed'], ['dart', 'gassed']] as const) {
+    for (const [seamDetail, fabric] of [['seamOneSide', 'gassed'], ['collarEdge', 'gassed'], ['dart', 'gassed']] as const) {
       const p = plan(seamDetail, fabric), r = p.recipe!
       const touched = (times: number) => runFold(
         { plies: Array.from({ length: p.bulk.plies }, () => FABRICS[fabric]), pressCloth: p.pressCloth, pressClothWaterGsm: 0, mistGsm: 0,
@@ -110,9 +112,10 @@ describe('seam details on fabrics, worked out', () => {
     }
   })
   it('pressed from both sides every ply is set through the very press cloth that is named, a second sooner on each it is not', () => {
-    for (const [seamDetail, fabric] of [['seamOneSide', 'poplin'], ['neckEdge', 'poplin'], ['curvedSeam', 'denim']] as const) {
+    for (const [seamDetail, fabric] of [['neckEdge', 'twill'], ['binding', 'twill'], ['dart', 'denim']] as const) {
       const p = plan(seamDetail, fabric), r = p.recipe!
       expect([r.passes, r.secondS]).toEqual([2, r.holdS])
+      const gives = Math.ceil(givesS(FABRICS[fabric]) / 2)
       const reached = (holdS: number) => {
         const down = { kind: 'down' as const, durationS: holdS, pressureKPa: r.pressureKPa }
         return reachedS(runFold(
@@ -120,20 +123,22 @@ describe('seam details on fabrics, worked out', () => {
             mistGsm: 0, surface: 'padded' },
           r.setting.meanC, [down, { kind: 'lifted', durationS: 3 }, { kind: 'turn' }, down]), p.setPoint!.setC)
       }
-      expect([reached(r.holdS) !== null, reached(r.holdS - 1)]).toEqual([true, null])
+      expect([reached(r.holdS - gives) !== null, reached(r.holdS - gives - 1)]).toEqual([true, null])
     }
     // Bare where its face stands that; linen would shine.
-    expect(plan('seamOneSide', 'poplin').pressCloth).toBeNull()
-    const fabric = { ...FABRICS.poplin, fibres: [{ fibre: 'linen' as const, sharePct: 100 }] }
-    const linen = planSeamDetail({ ...asked('seamOneSide', 'poplin'), fabric })
-    expect([linen.pressCloth, linen.recipe!.secondS]).toEqual(['muslin', linen.recipe!.holdS])
+    expect(plan('neckEdge', 'twill').pressCloth).toBeNull()
+    const linens = [120, 160, 200, 240, 280].flatMap(massGsm => SEAM_DETAIL_KEYS.map(key => planSeamDetail({
+      ...asked(key, 'denim'), fabric: { ...FABRICS.denim, fibres: [{ fibre: 'linen' as const, sharePct: 100 }], massGsm, mayGetWet: false },
+    }))).filter(p => why(p).includes('bothSides'))
+    expect(linens.length).toBeGreaterThan(0)
+    for (const p of linens) expect(p.pressCloth).toBe('muslin')
   })
   it('house rules choose, and are given as the reason', () => {
     const steam = plan('seamOpen', 'poplin', { house: { piecing: 'steam', cooling: 'touch', alwaysPressCloth: false } })
     expect([steam.recipe!.method, why(steam)]).toEqual(['steam', expect.arrayContaining(['house'])])
     const touch = plan('seamOpen', 'worsted')
     const cold = plan('seamOpen', 'worsted', { house: { piecing: 'dry', cooling: 'cold', alwaysPressCloth: false } })
-    expect([touch.untilC, cold.untilC]).toEqual([45, 32])
+    expect([touch.untilC, cold.untilC]).toEqual([60, 45])
     expect(cold.restS).toBeGreaterThan(touch.restS)
     expect(plan('seamOpen', 'poplin').pressCloth).toBeNull()
     expect(plan('seamOpen', 'poplin', { house: { piecing: 'dry', cooling: 'touch', alwaysPressCloth: true } }).pressCloth).toBe('muslin')
@@ -204,17 +209,18 @@ describe('folded stacks', () => {
 })
 
 describe('what sets a fold', () => {
-  it('protein moist at 80, cellulose moist at 100 and dry at 130, polyester 20 over where it gives', () => {
+  it('protein moist at 80, cellulose moist at 90 and dry at 105, polyester 15 under where it softens', () => {
     const pure = (fibre: Parameters<typeof setPointOf>[0][number]['fibre']) => [{ fibre, sharePct: 100 }]
     expect(setPointOf(pure('wool'), true).setC).toBe(80)
-    expect([setPointOf(pure('cotton'), true).setC, setPointOf(pure('cotton'), false).setC]).toEqual([100, 130])
-    expect(setPointOf(pure('polyester'), false)).toMatchObject({ setC: 100, by: 'plastic', drierC: false })
-    // Never nearer than ten degrees to harm.
-    expect(setPointOf(pure('acetate'), false).setC).toBe(125)
+    expect([setPointOf(pure('cotton'), true).setC, setPointOf(pure('cotton'), false).setC]).toEqual([90, 105])
+    expect(setPointOf(pure('polyester'), false)).toMatchObject({ setC: 65, by: 'plastic', drierC: false })
+    expect(setPointOf(pure('acetate'), false).setC).toBe(95)
+    // Never under fifty, and never nearer than ten degrees to harm.
+    expect([setPointOf(pure('elastane'), false).setC, setPointOf(pure('metallisedPlastic'), false).setC]).toEqual([50, 65])
     expect(setPointOf([], false)).toMatchObject({ setC: 80, by: 'unknown' })
   })
   it('the fibre that asks for most decides; a few per cent do not', () => {
-    expect(setPointOf([{ fibre: 'wool', sharePct: 55 }, { fibre: 'polyester', sharePct: 45 }], true).fibre).toBe('polyester')
+    expect(setPointOf([{ fibre: 'wool', sharePct: 55 }, { fibre: 'acetate', sharePct: 45 }], true).fibre).toBe('acetate')
     expect(setPointOf([{ fibre: 'wool', sharePct: 97 }, { fibre: 'acetate', sharePct: 3 }], true).fibre).toBe('wool')
     expect(setPointOf([{ fibre: 'wool', sharePct: 10 }, { fibre: 'silk', sharePct: 15 }], true).fibre).toBe('silk')
   })

@@ -2,18 +2,21 @@ import { valueAt, type Phase } from '../heat'
 import { fabricLimit, type FabricLimit } from '../limit'
 import { IRON_KINDS, steamGM2S, STEAMS_FROM_C } from '../materials'
 import { allowedSettings, type IronSetting, type Method, type Recipe } from '../recipe'
+import type { FabricInput } from '../stack'
 import type { Agent, SeamDetailAsk, SeamDetailPlan, SeamDetailReason, SeamDetailStep, Support } from './ask'
 import { bulkOf, printThroughOf, STEP_MM } from './bulk'
 import { SEAM_DETAILS, pliesOf, type SeamDetail, type SupportKey } from './details'
 import { pliesIn, runFold, type Fold } from './fold'
 import { setPointOf } from './sets'
-import { downPhase, LONGEST_S, pressPhases, reachedS, restOf, chooseTouch, SOON_S, tryOut, waysOf, wholeS } from './touch'
+import { downPhase, LONGEST_S, pressPhases, reachedS, restOf, chooseTouch, givesS, SOON_S, tryOut, waysOf, wholeS } from './touch'
 
 /** Held over the work: nothing is touched, and so much of the steam gets in. A recipe says so by its least pressure. */
 const OVER_KPA = 0.001, HOVER_KPA = 0.01, HOVER_STEAM_SHARE = 0.15
 /** Is the iron held over the work instead of set down on it? */
 export const isHovering = (r: Pick<Recipe, 'pressureKPa'>): boolean => r.pressureKPa <= HOVER_KPA
 const SET_FLAT_S = 3, LOOK_S = 2
+/** Acrylic goes limp and shiny under a sole that rests on it. Practice. */
+const isAcrylic = (fabric: FabricInput) => fabric.fibres.some(f => f.fibre === 'acrylic' && f.sharePct >= 50)
 
 /** How a feature of this fabric is pressed: the side, the motion, what lies under it, two of three agents, how long, and why. */
 export function planSeamDetail(ask: SeamDetailAsk): SeamDetailPlan {
@@ -25,7 +28,10 @@ export function planSeamDetail(ask: SeamDetailAsk): SeamDetailPlan {
   const settings = allowedSettings(ask.iron.settings, limit)
   if (settings.length === 0)
     return withoutHeat(f, ask, [{ why: 'noCooler', coolestC: Math.min(...ask.iron.settings.map(s => s.meanC)), limitC: limit.soleC }])
-  if (limit.motion === 'hover') return hovered(f, ask, limit, settings)
+  if (limit.motion === 'hover') return hovered(f, ask, limit, settings, 'pile')
+  // The sole does not touch it: any setting that steams will do.
+  const { iron } = ask, steams = iron.settings.some(s => s.meanC >= STEAMS_FROM_C) && IRON_KINDS[iron.kind].steamGMin > 0
+  if (isAcrylic(ask.fabric) && steams && limit.steam !== 'no') return hovered(f, ask, limit, iron.settings, 'limp')
 
   const { methods, because } = methodsFor(f, ask, limit, settings)
   reasons.push(...(f.stretches && !because.some(b => b.why === 'stretches') ? [{ why: 'stretches' as const }] : []), ...because)
@@ -33,7 +39,7 @@ export function planSeamDetail(ask: SeamDetailAsk): SeamDetailPlan {
   const onlyBack = limit.backOnly || ask.fabric.nap === 'texture'
   const firstSide = onlyBack ? 'back' : f.firstSide
   if (onlyBack && (f.firstSide === 'face' || f.look)) reasons.push({ why: limit.backOnly ? 'backOnly' : 'texture' })
-  const needsPressCloth = limit.pressClothNeeded || ask.house.alwaysPressCloth || firstSide === 'face'
+  const needsPressCloth = limit.pressClothNeeded || ask.house.alwaysPressCloth
   const pressCloth = needsPressCloth ? (ask.pressCloth ?? 'muslin') : null
   const ways = methods.flatMap(waysOf)
   const tried = ways.flatMap((w, way) => settings.flatMap(setting => tryOut(f, ask, { ...w, way, setting, pressCloth, limit },
@@ -64,7 +70,8 @@ export function planSeamDetail(ask: SeamDetailAsk): SeamDetailPlan {
   const agents: Agent[] = moist ? ['heat', 'steam'] : ['heat', 'pressure']
   return {
     seamDetail: f.key, means: 'iron', motion: f.motion, supports: supportsOf(f, ask.kit, limit, cards, wantsClapper), agents,
-    recipe: { ...recipe, coolS: restS }, pressCloth: best.fold.pressCloth, setPoint, liftedC, touches,
+    recipe: { ...recipe, ...(clapped ? { coolS: restS } : { tableS: restS }) }, pressCloth: best.fold.pressCloth, setPoint, liftedC,
+    touches,
     setAtS: best.set ? (best.setAtS ?? holdS) : null,
     restS, untilC,
     bulk, print,
@@ -114,8 +121,10 @@ function supportsOf(f: SeamDetail, kit: readonly SupportKey[], limit: FabricLimi
   return wanted.map(key => ({ key, standIn: kit.includes(key) ? null : (STAND_INS[key] ?? null) }))
 }
 
-/** Pile: steam from an iron held over it, then the fingers; where steam may not be, the fingers alone. */
-function hovered(f: SeamDetail, ask: SeamDetailAsk, limit: FabricLimit, settings: readonly IronSetting[]): SeamDetailPlan {
+/** Pile, and what goes limp: steam from an iron held over it, then the fingers; where steam may not be, the fingers alone. */
+function hovered(
+  f: SeamDetail, ask: SeamDetailAsk, limit: FabricLimit, settings: readonly IronSetting[], because: 'pile' | 'limp',
+): SeamDetailPlan {
   const steams = IRON_KINDS[ask.iron.kind].steamGMin > 0 && limit.steam !== 'no'
   const setting = settings.filter(s => s.meanC >= STEAMS_FROM_C).reduce<IronSetting | null>((a, b) => (a && a.meanC <= b.meanC ? a : b),
     null)
@@ -123,7 +132,7 @@ function hovered(f: SeamDetail, ask: SeamDetailAsk, limit: FabricLimit, settings
   const recipe: Recipe = {
     method: 'steam', setting, firstSide: 'back', passes: 1, warmS: 0, holdS: LONGEST_S, secondS: null, lean: 'weight',
     pressureKPa: HOVER_KPA,
-    pressClothWaterGsm: 0, mistGsm: 0, steamGM2S: steamGM2S(ask.iron.kind), steamS: LONGEST_S, coolS: 0,
+    pressClothWaterGsm: 0, mistGsm: 0, steamGM2S: steamGM2S(ask.iron.kind), steamS: LONGEST_S, coolS: 0, tableS: 0,
   }
   const fold: Fold = {
     plies: Array.from({ length: pliesOf(f) }, () => ask.fabric), pressCloth: null, pressClothWaterGsm: 0, mistGsm: 0, surface: 'needle',
@@ -131,20 +140,20 @@ function hovered(f: SeamDetail, ask: SeamDetailAsk, limit: FabricLimit, settings
   const setPoint = setPointOf(ask.fabric.fibres, true)
   const over = (r: Recipe): Phase => ({ ...downPhase(r), pressureKPa: OVER_KPA } as Phase)
   const setAtS = reachedS(runFold(fold, setting.meanC, [over(recipe)], HOVER_STEAM_SHARE), setPoint.setC)
-  const holdS = wholeS(setAtS ?? SOON_S)
+  const holdS = wholeS((setAtS ?? SOON_S) + givesS(ask.fabric))
   const held = { ...recipe, holdS, steamS: holdS }
   const rest = restOf(fold, held, [over(held)], false, ask.house, HOVER_STEAM_SHARE)
   const bulk = bulkOf(f, ask.fabric, 1), print = printThroughOf(ask.fabric, 1, 1)
   return {
     seamDetail: f.key, means: 'hover', motion: 'hover', supports: supportsOf(f, ask.kit, limit, false, false),
     agents: ['steam', 'pressure'],
-    recipe: { ...held, coolS: rest.restS }, pressCloth: null, setPoint, setAtS, touches: 1, ...rest, bulk, print,
+    recipe: { ...held, tableS: rest.restS }, pressCloth: null, setPoint, setAtS, touches: 1, ...rest, bulk, print,
     steps: [
       { do: 'hover', forS: holdS, agents: ['steam'] }, { do: 'fingers', agents: ['pressure'] },
       { do: 'rest', forS: rest.restS, untilC: rest.untilC, agents: [] },
     ],
     reasons: [
-      { why: 'pile', steam: true }, { why: 'sets', setPoint, moist: true },
+      because === 'pile' ? { why: 'pile', steam: true } : { why: 'limp' }, { why: 'sets', setPoint, moist: true },
       ...(setAtS === null ? [{ why: 'neverSets' as const, lastC: rest.liftedC.at(-1)!, setC: setPoint.setC }] : []),
     ],
   }

@@ -14,13 +14,15 @@ export interface SetPoint {
 
 const PROTEIN: ReadonlySet<FibreKey> = new Set(['wool', 'cashmere', 'silk'])
 /** Protein moist, and with no more water than it holds by itself; cellulose moist and dry, °C. Typical. */
-const PROTEIN_C = { moist: 80, dry: 100 }, CELLULOSE_C = { moist: 100, dry: 130 }
-/** Where a thermoplastic begins to give, °C, from textile handbooks; a fold is set so far above it, and kept so far under harm, K. */
+const PROTEIN_C = { moist: 80, dry: 90 }, CELLULOSE_C = { moist: 90, dry: 105 }
+/**
+ * Where a thermoplastic softens, °C, from textile handbooks; a fold that is held sets so far under it, and is kept so far under harm, K.
+ */
 const SOFTENS_C: Partial<Record<FibreKey, number>> = {
   polyester: 80, polyamide6: 55, polyamide66: 60, acrylic: 90, modacrylic: 80, acetate: 110, triacetate: 120, elastane: 40,
   polypropylene: 60, polylactide: 60, pvc: 60, metallisedPlastic: 80,
 }
-const ABOVE_SOFTENING_K = 20, UNDER_HARM_K = 10
+const UNDER_SOFTENING_K = 15, UNDER_HARM_K = 10, PLASTIC_LEAST_C = 50
 /** Fibres of less than this share give way to what the others hold, %. */
 const COUNTS_FROM_PCT = 20
 /** What is asked of fabric of unknown fibre, °C. */
@@ -29,7 +31,8 @@ const UNKNOWN_C = 80
 function setPointOfFibre(key: FibreKey, moist: boolean): SetPoint {
   const { damageC } = FIBRES[key], softensC = SOFTENS_C[key]
   const under = damageC - UNDER_HARM_K
-  if (softensC !== undefined) return { setC: Math.min(softensC + ABOVE_SOFTENING_K, under), by: 'plastic', fibre: key, drierC: false }
+  if (softensC !== undefined) return { setC: Math.min(Math.max(PLASTIC_LEAST_C, softensC - UNDER_SOFTENING_K), under), by: 'plastic',
+    fibre: key, drierC: false }
   const wantedC = PROTEIN.has(key) ? PROTEIN_C : CELLULOSE_C
   const setC = moist ? wantedC.moist : wantedC.dry
   return { setC: Math.min(setC, under), by: PROTEIN.has(key) ? 'protein' : 'cellulose', fibre: key, drierC: !moist }
@@ -37,7 +40,7 @@ function setPointOfFibre(key: FibreKey, moist: boolean): SetPoint {
 
 /**
  * What the last ply of a folded stack has to reach before the fold stays, °C: the highest of what its fibres ask for, small shares left
- * out. Source: typical of the trade; thermoplastics 20 K over where they soften, never nearer than 10 K to harm.
+ * out. Cellulose has set when it dries while it is held. Source: practice; never nearer than 10 K to harm.
  */
 export function setPointOf(fibres: readonly FibreShare[], moist: boolean): SetPoint {
   if (fibres.length === 0) return { setC: UNKNOWN_C, by: 'unknown', fibre: null, drierC: false }

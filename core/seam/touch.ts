@@ -2,18 +2,22 @@ import { valueAt, type Phase, type Transient } from '../heat'
 import { harmAlong } from '../damage'
 import type { FabricLimit } from '../limit'
 import { CLAPPER_KPA, PRESS_CLOTH_KINDS, SHOT_S, STEAMS_FROM_C, type PressClothKindKey } from '../materials'
-import { COLD_C, HARM_ALLOWED, moistureOf, pressureOf, TURN_S, type IronSetting, type Method, type Recipe } from '../recipe'
+import { HANDLED_C, HARM_ALLOWED, moistureOf, pressureOf, TURN_S, type IronSetting, type Method, type Recipe } from '../recipe'
 import type { SeamDetailAsk, SeamDetailPlan, House } from './ask'
 import { pliesOf, type SeamDetail } from './details'
+import type { FabricInput } from '../stack'
 import { pliesIn, runFold, type Fold } from './fold'
 import { setPointOf, type SetPoint } from './sets'
 
 /** Carried by the hand so that it only just rests, kPa. Typical. */
 const BORNE_KPA = 0.2
-/** Under this a seam may be taken up, °C; by the other house rule only once it is as cold as the hand. Typical. */
-export const MOVED_UNDER_C = 45
 /** A setting that sets a fold within this is hot enough: the lowest such one is taken, s. */
-export const SOON_S = 12
+export const SOON_S = 3.5
+/** Once it is warm a fold gives with time, and thick yarn more slowly, s per g/m²; never sooner than the least. Practice. */
+const GIVES_S_PER_GSM = 0.015, GIVES_LEAST_S = 1
+export const givesS = (fabric: Pick<FabricInput, 'massGsm'>): number => Math.max(GIVES_LEAST_S, fabric.massGsm * GIVES_S_PER_GSM)
+/** From this long on one side it is looked at whether both together take less, s. */
+const BOTH_FROM_S = 10
 /** Nobody stands over one touch for longer: then another moisture, or both sides, s. */
 const PATIENT_S = 20
 export const LONGEST_S = 40
@@ -50,8 +54,7 @@ export function tryOut(f: SeamDetail, ask: SeamDetailAsk, t: Try, firstSide: 'ba
   const recipe: Recipe = {
     method, setting, firstSide, passes: 1, warmS: 0, holdS: LONGEST_S, secondS: null, lean: 'weight',
     pressureKPa: moist ? BORNE_KPA : pressureOf(ask.iron.kind, 'weight'), ...moistureOf(method, ask.iron.kind, pressCloth),
-    steamS: t.steamS,
-    coolS: 0,
+    steamS: t.steamS, coolS: 0, tableS: 0,
   }
   const fold: Fold = {
     plies: Array.from({ length: pliesOf(f) }, () => ask.fabric), pressCloth, pressClothWaterGsm: 0, mistGsm: recipe.mistGsm,
@@ -60,7 +63,7 @@ export function tryOut(f: SeamDetail, ask: SeamDetailAsk, t: Try, firstSide: 'ba
   const run = runFold(fold, setting.meanC, [downPhase(recipe)])
   const setPoint = setPointOf(ask.fabric.fibres, moist)
   const safeS = safeUntilS(run, fold, recipe, ask)
-  const setAtS = reachedS(run, setPoint.setC)
+  const warmS = reachedS(run, setPoint.setC), setAtS = warmS === null ? null : warmS + givesS(ask.fabric)
   return { way: t.way, recipe, fold, run, setPoint, safeS, setAtS: setAtS !== null && setAtS <= safeS ? setAtS : null }
 }
 
@@ -81,9 +84,14 @@ function safeUntilS(
   return run.timesS[run.steps - 1]!
 }
 
-/** When all of the plies have reached a temperature, each at its own time, s. */
+/** What must set: the allowance and the fold, not the ply that lies on the board. */
+const settingPlies = (run: Transient) => {
+  const plies = pliesIn(run)
+  return plies.length > 1 ? plies.slice(0, -1) : plies
+}
+/** When all of the plies that must set have reached a temperature, each at its own time, s. */
 export function reachedS(run: Transient, wantedC: number): number | null {
-  const plies = pliesIn(run), open = new Set(plies)
+  const open = new Set(settingPlies(run))
   for (let i = 0; i < run.steps; i++) {
     for (const p of open) if (p.meanC[i]! >= wantedC) open.delete(p)
     if (open.size === 0) return run.timesS[i]!
@@ -119,8 +127,12 @@ export function chooseTouch(tried: readonly Tried[], ask: SeamDetailAsk, bothSid
   for (const method of new Set(tried.map(t => t.recipe.method))) {
     for (const way of ways) {
       const canSet = tried.filter(t => t.way === way && t.recipe.method === method && t.setAtS !== null && wholeS(t.setAtS) <= mostS)
-      const soon = canSet.filter(t => t.setAtS! <= SOON_S)
-      if (canSet.length > 0) return oneSide(soon.length > 0 ? coolest(soon) : quickest(canSet))
+      const soon = canSet.filter(t => t.setAtS! - givesS(ask.fabric) <= SOON_S)
+      if (canSet.length === 0) continue
+      const one = oneSide(soon.length > 0 ? coolest(soon) : quickest(canSet))
+      if (one.holdS < BOTH_FROM_S || bothSides === null) return one
+      const holdS = bothSidesS(one, ask, mostS)
+      return holdS !== null && 2 * holdS + TURN_S < one.holdS ? { ...one, holdS, both: true } : one
     }
     for (const t of hottestFirst.filter(x => bothSides !== null && x.recipe.method === method)) {
       // Bare where the face withstands that, else covered.
@@ -157,7 +169,9 @@ function bothSidesS(t: Tried, ask: SeamDetailAsk, mostS: number): number | null 
     else low = mid + 1
   }
   const run = pressed(low)
-  return safeUntilS(run, t.fold, t.recipe, ask, ['back', 'face']) < run.timesS[run.steps - 1]! ? null : low
+  return safeUntilS(run, t.fold, t.recipe, ask, ['back', 'face']) < run.timesS[run.steps - 1]!
+    ? null
+    : low + Math.ceil(givesS(ask.fabric) / 2)
 }
 
 /** Short touches one after the other, the sole away between them: how many set it. */
@@ -170,12 +184,12 @@ function touchesToSet(t: Tried, holdS: number): number | null {
 export function restOf(
   fold: Fold, recipe: Recipe, pressed: Phase[], clapped: boolean, house: House, steamShare?: number,
 ): Pick<SeamDetailPlan, 'restS' | 'untilC' | 'liftedC'> {
-  const untilC = house.cooling === 'touch' ? MOVED_UNDER_C : COLD_C
+  const untilC = HANDLED_C.seam[house.cooling]
   const run = runFold(fold, recipe.setting.meanC, [
     ...pressed,
     clapped
       ? { kind: 'clapper', durationS: LONGEST_REST_S, pressureKPa: CLAPPER_KPA }
-      : { kind: 'lifted', durationS: LONGEST_REST_S },
+      : { kind: 'table', durationS: LONGEST_REST_S },
   ], steamShare)
   const plies = pliesIn(run)
   const liftedS = pressed.reduce((s, p) => s + ('durationS' in p ? p.durationS : 0), 0)

@@ -1,3 +1,4 @@
+import { leftAloneS } from '../recipe'
 import { openPlacements, type OpState, type SessionState } from './state'
 import { HAND_S, holdOf, isByHand, type PlannedOperation } from './work'
 
@@ -13,7 +14,7 @@ export function nextStep(w: PlannedOperation, o: OpState): NextStep {
   if (!w.recipe) return { do: 'hand', forS: isByHand(w.kind) ? HAND_S[w.kind] : 0 }
   const down = o.touches.find(t => t.toS === null)
   if (down) return { do: 'lift', pass: down.pass, placement: down.placement, forS: holdOf(w.recipe, down.pass), fromS: down.fromS }
-  if (o.phase === 'cooling') return { do: 'cold', forS: w.recipe.coolS, fromS: o.coolFromS! }
+  if (o.phase === 'cooling') return { do: 'cold', forS: leftAloneS(w.recipe), fromS: o.coolFromS! }
   if (o.phase === 'edge') return { do: 'edge' }
   const [placement] = openPlacements(w, o)
   if (placement !== undefined)

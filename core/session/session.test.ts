@@ -19,7 +19,7 @@ const setup: PressSetup = {
 }
 const setting = { label: 'wool', meanC: 150, swingC: 5, origin: 'typical' as const }
 const recipe = (over: Partial<Recipe> = {}): Recipe => ({
-  ...draftRecipe(setup, 'dry', setting, 'back', 1, 'lean'), warmS: 0, holdS: 12, secondS: null, coolS: 60, ...over,
+  ...draftRecipe(setup, 'dry', setting, 'back', 1, 'lean'), warmS: 0, holdS: 12, secondS: null, coolS: 15, tableS: 45, ...over,
 })
 const work = (id: string, over: Partial<PlannedOperation> = {}): PlannedOperation => ({
   id, kind: 'fuse', needs: [], recipe: recipe(), ironId: 'iron', placements: 2, ...over,
@@ -60,13 +60,13 @@ describe('what is to be done', () => {
 
 describe('seconds at the board', () => {
   it('every position with the way to the next, warming, laying up, turning', () => {
-    expect(boardSeconds(work('a'))).toBe(2 * 15)
+    expect(boardSeconds(work('a'))).toBe(2 * 15 + 15)
     const both = work('b', { recipe: recipe({ passes: 2, secondS: 8, warmS: 4 }) })
-    const laid = boardSeconds(work('c', { recipe: recipe({ warmS: 4 }) })) - 2 * 15 - 2 * 7
-    expect(boardSeconds(both)).toBeCloseTo(2 * 7 + laid + 2 * 15 + 2 * 11 + TURN_S, 6)
+    const laid = boardSeconds(work('c', { recipe: recipe({ warmS: 4 }) })) - 2 * 15 - 2 * 7 - 15
+    expect(boardSeconds(both)).toBeCloseTo(2 * 7 + laid + 2 * 15 + 2 * 11 + TURN_S + 15, 6)
     expect(restSeconds(both, -1, 2)).toBeCloseTo(boardSeconds(both), 6)
-    expect(restSeconds(both, 0, 1)).toBeCloseTo(15 + 2 * 11 + TURN_S, 6)
-    expect(restSeconds(both, 1, 1)).toBe(11)
+    expect(restSeconds(both, 0, 1)).toBeCloseTo(15 + 2 * 11 + TURN_S + 15, 6)
+    expect(restSeconds(both, 1, 1)).toBe(11 + 15)
   })
 })
 
@@ -244,7 +244,7 @@ describe('afterwards', () => {
   const pressed = [...touch('b', 0, 0, 12), ...touch('b', 1, 15, 27), event(100, 'cold', 'b')]
   it('planned against done, the iron\'s time, and what it says of the recipe', () => {
     expect(of(pressed)).toMatchObject({
-      operations: [{ plannedTouches: 2, touches: 2, plannedHeldS: 24, heldS: 24, plannedS: 30, tookS: 27, misses: 0, edge: null }],
+      operations: [{ plannedTouches: 2, touches: 2, plannedHeldS: 24, heldS: 24, plannedS: 45, tookS: 27, misses: 0, edge: null }],
     })
     expect(of(pressed).ironS.get('iron')).toBe(24)
     expect(of(pressed).verdicts.size).toBe(0)

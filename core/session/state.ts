@@ -1,3 +1,4 @@
+import { leftAloneS } from '../recipe'
 import type { PlannedOperation } from './work'
 import { hasEdgeToTry, holdOf, TOUCH_SHARE } from './work'
 
@@ -252,5 +253,5 @@ function lifted(w: PlannedOperation, o: OpState, t: Touch): void {
   if (openPlacements(w, o).length > 0 || o.pass < 0 || o.pass < sides - 1) return
   o.coolFromS = t.toS
   o.coldS = null
-  o.phase = w.recipe!.coolS > 0 ? 'cooling' : hasEdgeToTry(w.kind) ? 'edge' : 'done'
+  o.phase = leftAloneS(w.recipe!) > 0 ? 'cooling' : hasEdgeToTry(w.kind) ? 'edge' : 'done'
 }

@@ -29,7 +29,7 @@ export function boardSeconds({ kind, recipe, placements }: Pick<PlannedOperation
   if (!recipe) return isByHand(kind) ? HAND_S[kind] : 0
   const warm = recipe.warmS > 0 ? placements * (recipe.warmS + MOVE_S) + LAY_S : 0
   const second = recipe.passes === 2 ? placements * ((recipe.secondS ?? recipe.holdS) + MOVE_S) + TURN_S : 0
-  return warm + placements * (recipe.holdS + MOVE_S) + second
+  return warm + placements * (recipe.holdS + MOVE_S) + second + recipe.coolS
 }
 
 /** What of a hold's seconds makes it a touch at all; a shorter one is pressed again. */
@@ -43,7 +43,7 @@ export const holdOf = (recipe: Recipe, pass: number): number =>
 export function restSeconds(work: PlannedOperation, pass: number, open: number): number {
   const { recipe, placements } = work
   if (!recipe) return boardSeconds(work)
-  let s = open * (holdOf(recipe, pass) + MOVE_S)
+  let s = open * (holdOf(recipe, pass) + MOVE_S) + recipe.coolS
   if (pass < 0) s += LAY_S + placements * (recipe.holdS + MOVE_S)
   if (pass < 1 && recipe.passes === 2) s += TURN_S + placements * (holdOf(recipe, 1) + MOVE_S)
   return s

@@ -69,7 +69,7 @@ const piece = (p: typeof DEMO_PIECES[string][number]) => ({
 })
 const RECIPE = {
   format: 1, method: 'dry', setting: { label: 'wool', meanC: 150, swingC: 5, origin: 'typical' }, firstSide: 'back', passes: 1, holdS: 10,
-  lean: 'weight', pressureKPa: 1, pressClothWaterGsm: 0, mistGsm: 0, steamGM2S: 0, steamS: 0, coolS: 10,
+  lean: 'weight', pressureKPa: 1, pressClothWaterGsm: 0, mistGsm: 0, steamGM2S: 0, steamS: 0, coolS: 10, tableS: 0,
 }
 const LOOK = {
   palette: [{ hex: '#9b2d30', sharePct: 60 }, { hex: '#f0e7d2', sharePct: 40 }], figureMm: 14,

@@ -1,5 +1,5 @@
 import { mirrored } from '#core/geometry'
-import { COLD_C, lyingCoolS, adhesiveOf, searchMethod, type PressSetup, type Recipe } from '#core/recipe'
+import { adhesiveOf, searchMethod, type PressSetup } from '#core/recipe'
 import { coverPiece, type SolePlacement } from '#core/positions'
 import { toPayload } from '#shared/cutting'
 import { toRecipePayload } from '#shared/mappers'
@@ -29,8 +29,7 @@ const OVER_MS = 2 * 86_400_000
 
 /** A coat pressed: fronts and, where it goes on, a facing done or cooling, one place of the second front named as missed. */
 export function demoSession({ idOf, now, jobId, pieces, ground, setup, supply, ironId, pressClothId, session, goesOn }: Given): Rows {
-  const { recipe: found, outcome } = searchMethod(setup, 'steam').found!
-  const recipe: Recipe = { ...found, coolS: lyingCoolS(setup, found, COLD_C) }
+  const { recipe, outcome } = searchMethod(setup, 'steam').found!
   const { setting } = recipe
   const sessionId = idOf(session), device = idOf('board by the window')
   const made = pieces.flatMap(piece => Array.from({ length: piece.count * (piece.pair ? 2 : 1) }, (_, n) => ({ piece, n })))

@@ -7,7 +7,7 @@ const ID = '00000000-0000-4000-8000-000000000000'
 const recipe = {
   format: 2 as const, warmS: 0, secondS: null, method: 'mist' as const,
   setting: { label: 'cotton · linen', meanC: 192, swingC: 15, origin: 'measured' as const }, firstSide: 'back' as const, passes: 1 as const,
-  holdS: 38, lean: 'weight' as const, pressureKPa: 0.8, pressClothWaterGsm: 0, mistGsm: 35, steamGM2S: 0, steamS: 0, coolS: 20,
+  holdS: 38, lean: 'weight' as const, pressureKPa: 0.8, pressClothWaterGsm: 0, mistGsm: 35, steamGM2S: 0, steamS: 0, coolS: 20, tableS: 0,
 }
 const swatch: Swatch = {
   id: ID, clientKey: ID, fabricId: ID, supplyId: ID, ironId: ID, pressClothId: null, surface: 'padded', recipe,

@@ -7,7 +7,7 @@ const AT = Date.UTC(2026, 0, 5, 10)
 const recipe = {
   format: 2 as const, method: 'dry' as const, setting: { label: 'wool', meanC: 150, swingC: 5, origin: 'measured' as const },
   firstSide: 'back' as const, passes: 1 as const, warmS: 0, holdS: 10, secondS: null, lean: 'weight' as const, pressureKPa: 1,
-  pressClothWaterGsm: 0, mistGsm: 0, steamGM2S: 0, steamS: 0, coolS: 30,
+  pressClothWaterGsm: 0, mistGsm: 0, steamGM2S: 0, steamS: 0, coolS: 30, tableS: 0,
 }
 const operation = (id: string, over = {}) => sessionOperationSchema.parse({
   id, kind: 'fuse', name: `Collar ${id}`, pieceId: null, fabricId: idOf(11), supplyId: idOf(21), ironId: idOf(31), pressClothId: null,

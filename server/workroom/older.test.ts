@@ -45,7 +45,7 @@ const old = olderWorkroomFile.parse(renamed({
       clientKey: id(8), clothId: id(1), supplyId: id(4), ironId: id(6), coverId: id(7), bed: 'padded', grade: 4, pressedAt: at,
       recipe: {
         format: 1, method: 'dry', stop: { label: 'wool', meanC: 154, swingC: 7 }, firstSide: 'back', passes: 1, holdS: 12, lean: 'weight',
-        pressureKPa: 1, coverWaterGsm: 0, mistGsm: 0, steamGM2S: 0, steamS: 0, coolS: 20,
+        pressureKPa: 1, coverWaterGsm: 0, mistGsm: 0, steamGM2S: 0, steamS: 0, coolS: 20, tableS: 0,
       },
       predicted: { bond: 1.2, harm: 0, peakC: 130, windowC: [118, 140], worst: null },
       events: [

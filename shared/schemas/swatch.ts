@@ -26,7 +26,10 @@ export const recipeSchema = z.object({
   mistGsm: numberField('Mist', 'g/m²', 0, 300),
   steamGM2S: numberField('Steam', 'g/m²s', 0, 500),
   steamS: numberField('Steam', 's', 0, 60),
-  coolS: numberField('Cooling', 's', 0, 1200),
+  touches: countField('Touches', 40).optional(),
+  coolS: numberField('Cooling under the clapper', 's', 0, 1200),
+  /** Not known of what was kept before the two were told apart. */
+  tableS: numberField('Cooling on the table', 's', 0, 1200).default(0),
 })
 export type RecipePayload = z.infer<typeof recipeSchema>
 

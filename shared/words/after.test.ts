@@ -120,7 +120,7 @@ describe('rescue in words', () => {
     method: 'dry', setting, firstSide: 'back', passes: 2, warmS: 0, holdS: 14, secondS: 10, lean: 'lean', pressureKPa: 3,
     pressClothWaterGsm: 0,
     mistGsm: 0,
-    steamGM2S: 0, steamS: 0, coolS: 30,
+    steamGM2S: 0, steamS: 0, coolS: 30, tableS: 0,
   } as const
   it('steps give the recipe as the hands do it, and what cannot be undone is said kindly', () => {
     const steps = remedySteps(remedy({ recipe }))

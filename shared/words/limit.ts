@@ -16,6 +16,11 @@ export function reasonWords(r: Reason, units: DisplayUnits = METRIC): string {
     case 'blend': return r.limitC === 0
       ? `${FIBRES[r.fibre].name} takes no heat, however small its share: ${FIBRES[r.fibre].note}.`
       : `${FIBRES[r.fibre].name} (${r.sharePct} %) is a small share: one heat class lower, to ${celsius(r.limitC, units)}.`
+    case 'littleElastane':
+      return `Elastane (${r.sharePct} %) is too little to decide. It loses its stretch if it is hot for long: keep it short.`
+    case 'covered':
+      return `Under a press cloth up to ${celsius(r.coveredC, units)}: there is little ${lower(FIBRES[r.fibre].name)}, and its own heat is `
+        + 'computed.'
     case 'finish': {
       const f = FINISHES[r.finish]
       return `${f.name}${r.limitC === null ? '' : `, at most ${celsius(r.limitC, units)}`}: ${f.reason}.`
@@ -51,7 +56,8 @@ export function limitHeadline(limit: FabricLimit, units: DisplayUnits = METRIC):
   if (limit.backOnly) parts.push('from the wrong side only')
   if (limit.maxTouchS !== null) parts.push(`at most ${limit.maxTouchS} s at a time`)
   if (limit.motion !== 'any')
-    parts.push({ pressOnly: 'press and lift, no sliding', hover: 'hover and steam, never flat on the right side' }[limit.motion])
+    parts.push({ pressOnly: 'press and lift, no sliding',
+      hover: `${limit.steam === 'no' ? 'hover' : 'hover and steam'}, never flat on the right side` }[limit.motion])
   parts.push({ yes: 'steam allowed', light: 'little steam', no: 'no steam' }[limit.steam])
   if (!limit.fusible) parts.push('do not fuse')
   return `${parts.join(', ')}.`

@@ -81,6 +81,10 @@ export function exclusionSentence(e: Exclusion, units: DisplayUnits = METRIC): s
       return 'Its maker wants steam or a damp press cloth; this fabric must not get wet.'
     case 'crush':
       return 'The pile would be crushed on this pressing surface. A needle board or a same-pile towel would open it.'
+    case 'tooHeavy':
+      return `Heavier than the fabric itself: ${massWords(e.interfacingGsm, units)} on ${massWords(e.fabricGsm, units)}.`
+    case 'addsNothing':
+      return 'The fabric is as stiff by itself: this would change next to nothing.'
     case 'drapeLost':
       return `It would hang at ${lengthWords(e.bendingMm, units)}; keeping the drape allows ${lengthWords(e.mostMm, units)}.`
   }

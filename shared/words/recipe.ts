@@ -1,5 +1,10 @@
 import { PRESS_CLOTH_KINDS, ADHESIVES, STEAMS_FROM_C } from '#core/materials'
-import type { Blocked, CarriedOver, CarriedStep, Difference, Margins, Opener, Recipe, ScorePart, ScorePartKey } from '#core/recipe'
+import type { FabricLimit } from '#core/limit'
+import {
+  leftAloneS, SETTING_TOLERANCE_C, type Blocked, type CarriedOver, type CarriedStep, type Difference, type Margins, type Opener,
+  type Recipe, type ScorePart,
+  type ScorePartKey,
+} from '#core/recipe'
 import type { LotReading } from '#core/instructions'
 import type { DamageFlag } from '#core/damage'
 import type { MakerRecipe } from '#core/stack'
@@ -17,7 +22,8 @@ const PRESSES_FROM_KPA = 10
 
 const settingWords = (r: Recipe, units: DisplayUnits) =>
   `${r.setting.label} setting (${celsius(r.setting.meanC, units)} ${ORIGIN_NAME[r.setting.origin]})`
-const sentence = (text: string) => `${text.charAt(0).toUpperCase()}${text.slice(1)}`
+/** With a capital first, as a sentence begins. */
+export const sentence = (text: string) => `${text.charAt(0).toUpperCase()}${text.slice(1)}`
 
 /** From this much water on one spray is not enough, g/m². */
 const TWO_SPRAYS_GSM = 50
@@ -37,10 +43,22 @@ export function recipeSteps(r: Recipe, pressClothName: string | null, units: Dis
   return [
     r.warmS > 0 ? `Warm the fabric ${r.warmS} s.` : '',
     `${lay}${mist}${over}.`,
-    `${sentence(settingWords(r, units))}: ${bearingWords(r, units).toLowerCase()} ${r.holdS} s${steam}.`,
+    `${sentence(settingWords(r, units))}: ${bearingWords(r, units).toLowerCase()} ${heldWords(r)}${steam}.`,
     r.passes === 2 ? `Turn it over and press ${r.secondS ?? r.holdS} s.` : '',
-    `Cool flat under the clapper ${seconds(r.coolS)}.`,
+    `${sentence(coolingWords(r))}.`,
   ].filter(Boolean)
+}
+
+/** How long the sole is down: one hold, or short touches that are looked at. */
+const heldWords = (r: Pick<Recipe, 'holdS' | 'touches'>): string =>
+  r.touches === undefined ? `${r.holdS} s` : `${r.holdS} s, lift, look, and again: ${r.touches} times at each place`
+
+/** How pressed work is left alone, in the order of the hands: under the clapper, then on a cool table. @param weight a weight instead */
+export function coolingWords(r: Pick<Recipe, 'coolS' | 'tableS'>, weight = false): string {
+  const held = r.coolS > 0 ? `leave the ${weight ? 'weight' : 'clapper'} on for ${seconds(r.coolS)}` : ''
+  const how = held ? 'then carry it flat to a cool table' : 'leave it flat on a cool table'
+  const flat = r.tableS > 0 ? `${how} for ${seconds(r.tableS)}` : ''
+  return [held, flat].filter(Boolean).join(', ') || 'take it up at once'
 }
 
 /** The recipe as running text, where there is no room for steps. */
@@ -49,23 +67,25 @@ export const recipeSentence = (r: Recipe, pressClothName: string | null, units: 
 
 /** The figures of a recipe, to be read from two metres away. */
 export const recipeHeadline = (r: Recipe, units: DisplayUnits = METRIC): string =>
-  `${sentence(r.setting.label)} ${celsius(r.setting.meanC, units)} · ${METHOD_NAME[r.method].toLowerCase()} · ${r.holdS} s`
+  `${sentence(r.setting.label)} ${celsius(r.setting.meanC, units)} · ${METHOD_NAME[r.method].toLowerCase()} · `
+  + `${r.touches ? `${r.touches} × ` : ''}${r.holdS} s`
   + (r.passes === 2 ? ` + ${r.secondS ?? r.holdS} s` : '')
 
 /** A tack in the order of the hands: the web under its paper, only just caught. */
 export const tackSentence = (r: Recipe, units: DisplayUnits = METRIC): string =>
   `Tack the web: lay it down under its own paper. ${sentence(settingWords(r, units))}, dry: ${bearingWords(r, units).toLowerCase()} `
-  + `${r.holdS} s. Peel the paper off cold, after ${seconds(r.coolS)}.`
+  + `${r.holdS} s. Peel the paper off cold, after ${seconds(leftAloneS(r))}.`
 
 const SCORE_PART_NAME: Record<ScorePartKey, string> = {
   room: 'margin', seconds: 'time at the board', patience: 'longer than you want', harm: 'risk of damage', turning: 'turning it over',
+  face: 'pressed from the right side',
 }
 
 /** One part of a recipe's score: what it was read from and the points it gives or takes. */
 export function scorePartWords({ key, got, points }: ScorePart, units: DisplayUnits = METRIC): string {
   const from = {
     room: `±${degreesApart(got, units)}`, seconds: `${Math.round(got)} s`, patience: `${Math.round(got)} s`,
-    harm: `${Math.round(got * 100)} %`, turning: got > 0 ? 'once' : 'no',
+    harm: `${Math.round(got * 100)} %`, turning: got > 0 ? 'once' : 'no', face: got > 0 ? 'yes' : 'no',
   }[key]
   return `${SCORE_PART_NAME[key]} ${from}: ${points >= 0 ? '+' : '−'}${Math.abs(points).toFixed(1)}`
 }
@@ -149,6 +169,9 @@ function flagSentence(f: DamageFlag, units: DisplayUnits = METRIC): string {
   return DAMAGE_NAME[f.kind]
 }
 
+/** Under this a hold is too quick to count, s. */
+const SOON_S = 10
+
 /** Why there is no recipe by this method, and what that means. */
 export function blockedSentence(b: Blocked, units: DisplayUnits = METRIC): string {
   switch (b.why) {
@@ -187,9 +210,23 @@ export function blockedSentence(b: Blocked, units: DisplayUnits = METRIC): strin
     case 'makerShort':
       return `By the maker's own ${b.heldS} s it comes to ${Math.round(b.bond * 100)} % of a bond here: `
         + `the glue line gets to ${celsius(b.peakC, units)} at ${celsius(b.soleC, units)}.`
+    case 'makerBarely':
+      return `By the maker's own ${b.heldS} s there is ${b.spareS === 0 ? 'no second' : '1 s'} to spare here: `
+        + `hold it ${b.shorter ? 'longer' : 'for less'}.`
     case 'catchesTooHard':
       return `It bonds too far to be a tack: ${Math.round(b.bond * 100)} % within a second at ${celsius(b.soleC, units)}. `
         + `A cooler setting would tack it.`
+    case 'pressIsDry':
+      return 'A heat press is used dry.'
+    case 'pressOnly':
+      return `Its maker asks for ${Math.round(b.pressureKPa)} kPa: that is work for a heat press, not for a hand.`
+    case 'tooNarrow':
+      return b.mostS < SOON_S
+        ? `It bonds in ${b.leastS} s and is spoiled after ${b.mostS} s: too quick to count by hand.`
+        : `It bonds in ${b.leastS} s and may be held for ${b.mostS} s at most: fewer seconds between than a hand can keep to.`
+    case 'littleRoom':
+      return `At ${celsius(b.soleC, units)} there is room for ${degreesApart(b.roomC, units)} either way, `
+        + `and the thermostat alone swings by ${degreesApart(b.swingC, units)}.`
     case 'damages':
       return `It would bond in ${b.bondHoldS} s, but: ${flagSentence(b.flag, units)}.`
   }
@@ -210,6 +247,18 @@ export function openerSentence(o: Opener, units: DisplayUnits = METRIC): string 
     case 'heatPress': return `A heat press.${by}`
     case 'sewIn': return 'A sew-in: organza, organdy or self fabric. No heat, no adhesive.'
   }
+}
+
+/** Why a sole hotter than the fabric's own limit may be used all the same; null where it is not hotter. */
+export function overLimitSentence(r: Pick<Recipe, 'setting'>, limit: FabricLimit, isCovered: boolean,
+  units: DisplayUnits = METRIC): string | null {
+  const { meanC } = r.setting
+  if (Math.round(meanC) <= limit.soleC) return null
+  return isCovered && limit.coveredC > limit.soleC
+    ? `${celsius(meanC, units)} is over the fabric limit of ${celsius(limit.soleC, units)}: `
+    + 'under the press cloth the fabric itself stays cooler.'
+    : `${celsius(meanC, units)} is within the ${degreesApart(SETTING_TOLERANCE_C, units)} that a thermostat swings `
+      + `about the fabric limit of ${celsius(limit.soleC, units)}.`
 }
 
 /** Why this method was, or was not, the one to take. */

@@ -148,6 +148,8 @@ export function seamDetailReason(r: SeamDetailReason, units: DisplayUnits = METR
       return `On this finish press no longer than ${seconds(r.maxS)} at a time: ${r.touches} presses, lifting the iron between.`
     case 'backOnly':
       return 'Press only from the wrong side: its right side takes no iron.'
+    case 'limp':
+      return 'Acrylic goes limp and shiny under a hot iron: hold the iron over it, then press it with your fingers.'
     case 'texture':
       return 'The iron would flatten its texture: press only from the wrong side, on something soft, with no more than the iron\'s weight.'
     case 'bothSides':
@@ -194,8 +196,8 @@ export function hemRefusal(r: HemRefusal): string {
   switch (r.why) {
     case 'noHeat':
       return r.fumes ? 'This fabric gives off fumes when heated: use no tape.' : 'This fabric takes no iron: use no tape.'
-    case 'synthetic':
-      return `${Math.round(r.sharePct)} % of it is synthetic: damp heat would set every edge of the hem into it for good.`
+    case 'damages':
+      return 'The damp heat that the tape needs would mark this fabric for good.'
     case 'noWater':
       return 'Water marks this fabric: use no damp press cloth.'
     case 'noSteam':

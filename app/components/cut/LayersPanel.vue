@@ -3,7 +3,7 @@ import { bagSteps, edgeSection, layersSteps, touchesFor, type LayersSpec } from 
 import { boundsOf } from '#core/geometry'
 import { buttStrips } from '#core/layout'
 import { IRON_KINDS } from '#core/materials'
-import type { Tack } from '#core/recipe'
+import { leftAloneS, type Tack } from '#core/recipe'
 import { cutPiece, fromPayload, isLayers, layersSpec } from '#shared/cutting'
 import { toPressSetup } from '#shared/mappers'
 import { lengthWords, layersStepSentence } from '#shared/words'
@@ -81,7 +81,7 @@ const { answer: tack, problem: tackFault } = useAnswer<Tack>(() => [
 })
 const times = computed(() => {
   const found = tack.value && 'recipe' in tack.value ? tack.value.recipe : null
-  return { tackS: found?.holdS ?? null, holdS: web.value?.makerHoldS ?? null, coolS: found?.coolS ?? null }
+  return { tackS: found?.holdS ?? null, holdS: web.value?.makerHoldS ?? null, coolS: found ? leftAloneS(found) : null }
 })
 const steps = computed(() => {
   const m = made.value, s = m?.layers

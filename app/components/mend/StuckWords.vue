@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { StuckPlan } from '#core/mend'
-import { celsius, METHOD_NAME, seconds, STEAM_CAUTION, whyFirst, whyRefused } from '#shared/words'
+import { celsius, coolingWords, METHOD_NAME, seconds, sentence, STEAM_CAUTION, whyFirst, whyRefused } from '#shared/words'
 
 const selection = useSelection()
 
@@ -23,7 +23,7 @@ const first = computed(() => plan?.first ?? null)
           v-if="first.pressClothDryS !== null">; the press cloth is dry after {{ seconds(first.pressClothDryS) }}</template>,
         the adhesive holds after
         {{ seconds(first.bondS) }}<template v-if="plan.secondS !== null">; then {{ seconds(plan.secondS) }} from the other side</template>.
-        {{ seconds(first.recipe.coolS) }} under {{ weight ? 'a weight, until it has set' : 'the clapper' }}, and not handled before.
+        {{ sentence(coolingWords(first.recipe, weight)) }}.
         <Sourced from="estimate" /></p>
       <p v-if="first.pressClothDryS !== null" class="text-sm text-alert">{{ STEAM_CAUTION }}</p>
     </template>

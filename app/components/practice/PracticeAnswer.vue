@@ -18,9 +18,7 @@ const colour = computed(() => (setup.key === 'free'
   ? board.fabric?.colourHex
   : colours[setup.fabric?.fibres[0]?.fibre ?? '']) ?? '#d6c6a5')
 const windowC = computed<[number, number] | null>(() => (setup.supply?.adhesive && setup.fabric
-  ? adhesiveOf({ fabric: setup.fabric, supply: setup.supply, iron: { kind: 'household', settings: [] }, pressCloth: null,
-    surface: 'padded',
-    blendRule: 'strict' }).windowC
+  ? adhesiveOf({ supply: setup.supply }).windowC
   : null))
 const best = computed(() => Object.entries(practised.best.choice).map(([topic, o]) => {
   const t = topic as keyof typeof TOPIC_NAME

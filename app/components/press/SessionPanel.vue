@@ -9,8 +9,9 @@ import { boxAbout } from '#core/geometry'
 import { soleOf } from '#shared/pressing'
 import {
   clockWords, EDGE_NAME, harmSoonWords, heldElsewhere, howLine, OPERATION_NAME, sessionKeyWords, STANDING_WORDS, STEAM_CAUTION, timeOfDay,
-  twoBoardsSentence, warningSentence, WATER_SENTENCE, whatNow,
+  twoBoardsSentence, warningSentence, WATER_SENTENCE, whatNow, coolingWords,
 } from '#shared/words'
+import { leftAloneS } from '#core/recipe'
 
 /** The session from a stool's distance: what now, how far it is, what next, what lies cooling and when it may be touched, the irons. */
 const session = useSession()
@@ -113,7 +114,7 @@ const next = computed(() => {
     if (place >= 0) return `place ${place + 1} of ${o.placements.length}`
     if (s.pass < 0) return 'lay the interfacing and the press cloth on'
     if (o.recipe?.passes === 2 && s.pass === 0) return 'turn it over'
-    return o.recipe && o.recipe.coolS > 0 ? `flat under the clapper for ${clockWords(o.recipe.coolS)} min` : 'the next piece'
+    return o.recipe && leftAloneS(o.recipe) > 0 ? coolingWords(o.recipe) : 'the next piece'
   }
   return null
 })
@@ -237,7 +238,7 @@ const RADIUS = 120, AROUND = 2 * Math.PI * RADIUS
     <aside class="min-h-0 space-y-2 overflow-auto pr-1" aria-label="Cooling, next, irons">
       <div v-if="trying" class="slip border-l-4 border-l-mark p-2" role="status" data-test="edge">
         <p class="text-lg font-semibold leading-tight">{{ trying.name }} is
-          {{ triedOp?.recipe?.coolS === 0 ? 'pressed' : 'cold' }}.{{ hasEdge ? ' Try its edge:' : '' }}</p>
+          {{ triedOp?.recipe && leftAloneS(triedOp.recipe) === 0 ? 'pressed' : 'cold' }}.{{ hasEdge ? ' Try its edge:' : '' }}</p>
         <template v-if="hasEdge">
           <p v-if="triedOp && triedOp.placements.length > 1" class="mt-1 flex flex-wrap gap-1"><span class="text-sm">lifts at</span>
             <button v-for="(_, i) in triedOp.placements" :key="i" type="button" class="size-8 text-sm" :aria-pressed="lifting.includes(i)"

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { easeMm, longestStraightMm, shortenLegs, tapeFor, UNDER_MM, type HemPlan, type ShortenedPair } from '#core/hem'
-import { ADHESIVES } from '#core/materials'
+import { easeMm, easesRound, longestStraightMm, shortenLegs, tapeFor, UNDER_MM, type HemPlan, type ShortenedPair } from '#core/hem'
+import { ADHESIVES, BASE_GIVE_PCT } from '#core/materials'
 import { tapeOf } from '#shared/making'
 import {
   celsius, fabricWords, HEM_INSTEAD, hemRefusal, legSentence, lengthWords, liningSentence, seconds, STEAM_CAUTION, TRY_SHOES,
-  washSentence,
+  washSentence, coolingWords, sentence,
 } from '#shared/words'
 
 /** A hem that came down, or is to be shortened: how much of which tape, how it is pressed, and whether the lining is safe. */
@@ -33,9 +33,12 @@ const suited = computed(() => {
 })
 const tape = computed(() => tapes.value.find(t => t.id === making.value.supplyId) ?? suited.value)
 const covered = computed(() => tape.value !== null && tape.value.wideMm < spec.value.depthMm - UNDER_MM)
+const easing = computed(() => tape.value
+  ? { wideMm: tape.value.wideMm, givePct: tape.value.supply.givePct ?? BASE_GIVE_PCT[tape.value.supply.base] }
+  : undefined)
 const need = computed((): { pieces: number, metres: number } | { why: string } => {
   try {
-    return tapeOf(spec.value)
+    return tapeOf(spec.value, easing.value)
   } catch (error) {
     return { why: faultWords(error) }
   }
@@ -52,7 +55,8 @@ const curve = computed(() => {
   const c = spec.value.curve
   if (!c) return null
   try {
-    return { easeMm: easeMm(spec.value.depthMm, c.turnDeg), straightMm: longestStraightMm(c.radiusMm) }
+    return { easeMm: easeMm(spec.value.depthMm, c.turnDeg), straightMm: longestStraightMm(c.radiusMm),
+      eases: easing.value ? easesRound(c.radiusMm, easing.value) : false }
   } catch {
     return null
   }
@@ -114,7 +118,7 @@ const headline = computed(() => {
         <p class="ticket text-[26px] font-semibold leading-tight" data-test="hem-says">{{ headline }} <Sourced from="estimate" /></p>
         <p v-if="why" class="text-lg font-semibold text-alert" role="alert" data-test="hem-problem">{{ why }}</p>
         <div class="min-h-60 flex-1 py-1">
-          <HemPicture :spec="spec" :colour="fabric?.colourHex ?? '#d9cdb4'" :tape-mm="covered ? tape!.wideMm : null"
+          <HemPicture :spec="spec" :colour="fabric?.colourHex ?? '#d9cdb4'" :tape-mm="covered ? tape!.wideMm : null" :easing="easing"
             :tape-colour="tape?.supply.colourHex" :legs="pair && 'legs' in pair ? pair.legs : []"
             :label="spec.task === 'shorten' ? 'Both legs, where they are folded and cut' : 'The hem opened flat'" />
         </div>
@@ -127,8 +131,9 @@ const headline = computed(() => {
               than where
               it comes to lie: {{ pair.easeMm > 0 ? 'ease it in' : 'open the side seam as far as the hem' }}.</p>
           </template>
-          <p v-if="curve">{{ mm(curve.easeMm) }} to ease along this curve; straight tape follows it for {{ mm(curve.straightMm) }} at a
-            time.
+          <p v-if="curve">{{ mm(curve.easeMm) }} to ease along this curve.
+            <template v-if="curve.eases">The tape goes round it in one piece: ease it with your fingers.</template>
+            <template v-else>The tape follows it for {{ mm(curve.straightMm) }} at a time: snip it, or cut it in lengths.</template>
             <Sourced from="estimate" /></p>
           <p v-if="plan?.how === 'refused'" class="font-semibold text-alert" data-test="hem-refused">{{ hemRefusal(plan.because) }}
             {{ plan.dry ? 'Use a low-melt tape, dry:' : HEM_INSTEAD }}</p>
@@ -136,7 +141,7 @@ const headline = computed(() => {
             v-if="pressed.pressClothDryS !== null">; the press cloth is dry after {{ seconds(pressed.pressClothDryS) }}</template>,
             the tape holds
             after
-            {{ seconds(pressed.bondS) }}. Then {{ seconds(pressed.recipe.coolS) }} under the clapper. <Sourced from="estimate" /></p>
+            {{ seconds(pressed.bondS) }}. {{ sentence(coolingWords(pressed.recipe)) }}. <Sourced from="estimate" /></p>
           <p v-if="pressed?.lining && lining" :class="pressed.lining.holdClear ? 'font-semibold text-alert' : ''" data-test="hem-lining">
             {{ liningSentence(pressed.lining, lining.name, selection.units) }} <Sourced from="estimate" /></p>
           <p v-if="washes" class="font-semibold text-alert" data-test="hem-wash">{{ washes }}</p>

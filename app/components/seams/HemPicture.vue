@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { openStretches, tapeCut, type Shortened } from '#core/hem'
+import { openStretches, tapeCut, type Easing, type Shortened } from '#core/hem'
 import type { SpecOf } from '#shared/schemas'
 import { lengthWords } from '#shared/words'
 
 const selection = useSelection()
 
 /** The hem opened flat: fabric, fold, what is turned up, the tape where it goes; or both legs with where they are folded and cut. */
-const { spec, colour, tapeMm, tapeColour = '#c9c2b0', legs = [], label } = defineProps<{
+const { spec, colour, tapeMm, tapeColour = '#c9c2b0', legs = [], label, easing } = defineProps<{
   spec: SpecOf<'hem'>
   colour: string
   /** Width of the tape; none where none fits. */
@@ -14,6 +14,8 @@ const { spec, colour, tapeMm, tapeColour = '#c9c2b0', legs = [], label } = defin
   tapeColour?: string
   legs?: readonly Shortened[]
   label: string
+  /** How the tape goes round a curve. */
+  easing?: Easing
 }>()
 const W = 760
 const stretches = computed(() => {
@@ -26,7 +28,7 @@ const stretches = computed(() => {
 /** On a curve the tape lies in short lengths. */
 const pieces = computed(() => {
   try {
-    return tapeCut(spec.stretches, spec.aroundMm, spec.curve?.radiusMm ?? null).map(c => c.pieces)
+    return tapeCut(spec.stretches, spec.aroundMm, spec.curve?.radiusMm ?? null, easing).map(c => c.pieces)
   } catch {
     return []
   }

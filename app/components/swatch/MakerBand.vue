@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { LotReading } from '#core/instructions'
-import type { CarriedOver } from '#core/recipe'
+import { sheetOf, type CarriedOver } from '#core/recipe'
 import { blockedSentence, carriedSentence, doneSoHere, instructionsWords, lotSentence } from '#shared/words'
 import type { Answer } from '~/workers/board.worker'
 
@@ -14,7 +14,8 @@ const { answer, carried, lot, chosen } = defineProps<{
 defineEmits<{ choose: [], press: [] }>()
 const selection = useSelection()
 const holds = computed(() => answer !== null && answer.blocked === null)
-const sheet = computed(() => selection.setup?.supply.sheet ?? null)
+const own = computed(() => selection.setup?.supply.sheet !== undefined)
+const sheet = computed(() => selection.setup ? sheetOf(selection.setup.supply) : null)
 const short = computed(() => answer?.blocked && answer.blocked.why === 'makerShort' ? answer.course : null)
 </script>
 
@@ -26,8 +27,8 @@ const short = computed(() => answer?.blocked && answer.blocked.why === 'makerSho
     <template v-if="sheet && answer">
       <button type="button" class="text-left leading-tight" :disabled="!holds" :aria-current="chosen ? 'true' : undefined"
         @click="$emit('choose')">
-        <span class="ticket block text-[1.1rem] font-semibold">As the maker says</span>
-        <span>{{ instructionsWords(sheet, selection.units) }} <Sourced from="maker" /></span>
+        <span class="ticket block text-[1.1rem] font-semibold">{{ own ? 'As the maker says' : 'As is usual for its adhesive' }}</span>
+        <span>{{ instructionsWords(sheet, selection.units) }} <Sourced :from="own ? 'maker' : 'typical'" /></span>
       </button>
       <p class="leading-tight" data-test="sheet-here">
         <UIcon :name="holds ? 'i-lucide-circle-check' : 'i-lucide-circle-slash'"
@@ -38,9 +39,9 @@ const short = computed(() => answer?.blocked && answer.blocked.why === 'makerSho
         {{ ' ' }}<Sourced from="estimate" />
       </p>
       <p v-if="carried" class="leading-tight" data-test="carried">{{ carriedSentence(carried) }} <Sourced from="estimate" /></p>
-      <p v-else class="leading-tight text-muted-ink">The maker's way would damage this fabric.</p>
+      <p v-else class="leading-tight text-muted-ink">That way would damage this fabric.</p>
       <UButton variant="outline" color="neutral" class="min-h-11" :disabled="!answer.recipe"
-        @click="$emit('press')">Press as the maker says</UButton>
+        @click="$emit('press')">{{ own ? 'Press as the maker says' : 'Press as usual' }}</UButton>
     </template>
     <p v-if="lot && lot.state !== 'fits'" class="col-span-full leading-tight"
       :class="lot.state === 'contradicts' ? 'font-semibold text-alert' : 'text-muted-ink'" data-test="lot">

@@ -1,0 +1,61 @@
+import { LAY_S, layerOf, runProgramme, type Phase, type RunOptions, type SoleCurve, type Stack, type Transient } from '../heat'
+import { CLAPPER_KPA, ROOM_C } from '../materials'
+import { adhesiveOf, phasesOf, stackOf, soleOf, type EvaluateOptions } from './evaluate'
+import { isByHand, USUAL_HABITS, type PressSetup, type Recipe } from './recipe'
+import { COARSE } from './span'
+
+/** An adhesive has set when it is so far under the start of its melting, K. Practice. */
+const SET_UNDER_K = 20
+/** By hand the clapper stays at least so long, s; nothing is waited for longer than the others, s. */
+const CLAPPER_LEAST_S = 15, CLAPPER_LONGEST_S = 180, TABLE_LONGEST_S = 600
+const STEP_S = 5
+
+/** Until it may be handled, °C: what is stuck with adhesive, and a pressed seam; as the house has it, to the touch or cold. Practice. */
+export const HANDLED_C = { fused: { touch: 45, cold: 32 }, seam: { touch: 60, cold: 45 } } as const
+
+/** The two ways in which pressed work cools: held still under the clapper where it lies, then flat on a cool table until it is handled. */
+export interface Cooling { coolS: number, tableS: number }
+/** How long pressed work is left alone in all, s. */
+export const leftAloneS = (r: Cooling): number => r.coolS + r.tableS
+
+interface CoolingAsk { meltC: number | null, untilC: number, byHand: boolean }
+const isWork = (l: Transient['layers'][number]) => l.layer.role !== 'surface' && l.layer.role !== 'pressCloth' && l.layer.role !== 'clapper'
+const upS = (s: number) => s <= 0 ? 0 : Math.ceil((s - 1e-6) / STEP_S) * STEP_S
+/** When something first holds after a moment of a run, s after it; null where it never does. */
+function firstAfterS(run: Transient, fromS: number, holds: (step: number) => boolean): number | null {
+  for (let i = 0; i < run.steps; i++) if (run.timesS[i]! >= fromS && holds(i)) return run.timesS[i]! - fromS
+  return null
+}
+
+/**
+ * How pressed work cools, s, in steps of 5: under the clapper until its adhesive has set, on a table in air until none of it is warmer than
+ * may be handled. By the same transient as the pressing.
+ * @param pressed the phases up to the last lift @param meltC where the adhesive begins to melt, °C; null where nothing is stuck
+ */
+export function coolingOf(
+  stack: Stack, sole: SoleCurve, pressed: readonly Phase[], { meltC, untilC, byHand }: CoolingAsk, options: RunOptions = {},
+): Cooling {
+  const run = (more: Phase[]) =>
+    runProgramme(stack, { sole, phases: [...pressed, ...more], roomC: ROOM_C }, { ...options, ...COARSE, skipSurface: true })
+  const clapper = (durationS: number): Phase => ({ kind: 'clapper', durationS, pressureKPa: CLAPPER_KPA })
+  let coolS = 0
+  const liftedS = pressed.reduce((sum, p) => sum + ('durationS' in p ? p.durationS : 0) + (p.kind === 'warm' ? LAY_S : 0), 0)
+  if (meltC !== null) {
+    const still = run([clapper(CLAPPER_LONGEST_S)]), glue = layerOf(still, 'adhesive')!
+    const setS = firstAfterS(still, liftedS, i => glue.meanC[i]! <= meltC - SET_UNDER_K) ?? CLAPPER_LONGEST_S
+    coolS = Math.max(byHand ? CLAPPER_LEAST_S : STEP_S, upS(setS))
+  }
+  const lying = run([...(coolS > 0 ? [clapper(coolS)] : []), { kind: 'table', durationS: TABLE_LONGEST_S }])
+  const work = lying.layers.filter(isWork)
+  const coldS = firstAfterS(lying, liftedS + coolS, i => work.every(l => l.meanC[i]! <= untilC)) ?? TABLE_LONGEST_S
+  return { coolS, tableS: upS(coldS) }
+}
+
+/** A recipe with the seconds that its work is left alone, as the house has it. */
+export function withCooling(setup: PressSetup, recipe: Recipe, options: EvaluateOptions = {}): Recipe {
+  const cooling = coolingOf(stackOf(setup, recipe), soleOf(setup, recipe, options), phasesOf(recipe, 0), {
+    meltC: adhesiveOf(setup, options).meltC[0], untilC: HANDLED_C.fused[(setup.habits ?? USUAL_HABITS).cooling],
+    byHand: isByHand(setup.iron),
+  }, options)
+  return { ...recipe, ...cooling }
+}

@@ -1,0 +1,35 @@
+import { describe, expect, it } from 'vitest'
+import { blendSweep, demoSetups, dialSweep, massSweep, silly, steps } from './sweeps'
+
+/** A fifth is what a person would not notice; whole seconds round a little over it. */
+const A_FIFTH = 0.21
+
+describe('a recipe follows what it is asked without jumping', () => {
+  it.each(['cotton', 'wool'] as const)('%s from 40 to 900 g/m²: the same way all along, and no hold jumps', (fibre) => {
+    const { changes, jump } = steps(massSweep(fibre, 60))
+    expect(changes).toBeLessThanOrEqual(3)
+    expect(jump).toBeLessThanOrEqual(A_FIFTH)
+  })
+  it.each(['cotton', 'wool'] as const)('%s, the dial by one degree about the limit', (fibre) => {
+    const { changes, jump } = steps(dialSweep(fibre, 150, 160))
+    expect(changes).toBe(0)
+    expect(jump).toBeLessThanOrEqual(A_FIFTH)
+  })
+  it.each([['cotton', 'elastane'], ['wool', 'polyamide6']] as const)(
+    '%s with up to a fifth of %s, by half a per cent about where it begins to speak', (main, few) => {
+      const sweep = blendSweep(main, few).slice(18, 43).filter((_, i) => i < 5 || i > 21), { jump, recipes } = steps(sweep)
+      expect(jump).toBeLessThanOrEqual(A_FIFTH)
+      expect(recipes.every(r => r !== null)).toBe(true)
+    })
+  it('wool with two per cent of elastane is held as wool is, within a second', () => {
+    const [wool, , , , stretch] = steps(blendSweep('wool', 'elastane').slice(0, 5)).recipes
+    expect(Math.abs(stretch!.holdS - wool!.holdS)).toBeLessThanOrEqual(1)
+    expect([stretch!.method, stretch!.setting.label]).toEqual([wool!.method, wool!.setting.label])
+  })
+  it('over the demo nothing is recommended by hand that no hand can keep to', () => {
+    // Every eighteenth pair: the benchmark prints them all.
+    const { recommended, thin, under6, over40, over60 } = silly(demoSetups().filter((_, i) => i % 18 === 0))
+    expect(recommended).toBeGreaterThan(10)
+    expect({ thin, under6, over40, over60 }).toEqual({ thin: 0, under6: 0, over40: 0, over60: 0 })
+  })
+})
