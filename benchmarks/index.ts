@@ -12,6 +12,8 @@ import { knowledgeOf, runMap, samplesFor, type RowCount, type WindowQuestion } f
 import { buildThreads } from '../scripts/lib/workers.mjs'
 import { printLayouts } from './layout'
 import { printLearning } from './learn'
+import { isWithin, TRADE_CASES } from '../scripts/demo-data/cases'
+import { blendSweep, demoSetups, dialSweep, massSweep, silly, steps } from '../scripts/demo-data/sweeps'
 import { demoPairs } from './pairs'
 import { printPressing } from './press'
 import { printAfter } from './after'
@@ -56,6 +58,29 @@ function printFigures(title: string, figures: readonly Figure[]): void {
 }
 printFigures('Heat: poplin, woven 60 g/m², muslin, padded board, leaned on', shouldShow())
 for (const { name, figures } of CASES) printFigures(name, figures())
+
+console.log('\nCases whose outcome is known in the trade; what is missed is marked')
+for (const section of new Set(TRADE_CASES.map(c => c.section))) {
+  const all = TRADE_CASES.filter(c => c.section === section).slice(0, few(1000, 3)).map(c => ({ c, got: c.got() }))
+  const held = all.filter(({ c, got }) => isWithin(c, got)).length
+  console.log(`${section}: ${held} of ${all.length}`)
+  for (const { c, got } of all)
+    console.log(`${isWithin(c, got) ? ' ' : '!'} ${c.what.padEnd(72)} ${String(got).padStart(8)} (${c.band.join(' to ')}; ${c.from})`)
+}
+
+console.log('\nSteadiness: how often the way changes along a sweep, and how far a hold jumps at the most')
+for (const fibre of ['cotton', 'wool'] as const) {
+  const mass = steps(massSweep(fibre, few(20, 200))), dial = steps(dialSweep(fibre, few(135, 149), few(175, 151)))
+  console.log(`${fibre}, 40 to 900 g/m²: ${mass.changes} changes, ${Math.round(mass.jump * 100)} %`)
+  console.log(`${fibre}, the dial by a degree: ${dial.changes} changes, ${Math.round(dial.jump * 100)} %`)
+}
+for (const [main, other] of [['cotton', 'elastane'], ['wool', 'elastane'], ['wool', 'polyamide6'], ['cotton', 'polyester']] as const) {
+  const blend = steps(blendSweep(main, other).slice(0, few(100, 3)))
+  console.log(`${main} with ${other} by half a per cent, to a half: ${blend.changes} changes, ${Math.round(blend.jump * 100)} %`)
+}
+const { of: pairs, recommended, ...odd } = silly(demoSetups().slice(0, few(1000, 6)))
+console.log(`${pairs} pairs of the demo, ${recommended} recommended; among them ${
+  Object.entries(odd).map(([what, n]) => `${what} ${n}`).join(', ')}`)
 
 console.log('\nSeconds: as the sheet says, and as the board says, for twelve pairings of the demo')
 for (const { name, setup: laid } of demoPairs().slice(0, few(12, 1))) {

@@ -86,7 +86,7 @@ test('an iron that shuts itself off in the middle: the clock waits longer, and t
   const harbour = irons.find(i => i.name === 'Harbour iron')!
   const change = (shutsOffAfterS: number | null, version: number) =>
     page.request.put(`${server.url}/api/irons/${harbour.id}`, { data: { ...harbour, shutsOffAfterS, version } })
-  await layUp(page, /Shirt crisp/)
+  await layUp(page, /Collar lawn/)
   await takeDry(page)
   await warmIron(page)
   expect((await change(SHUTS_S, harbour.version)).status()).toBe(200)

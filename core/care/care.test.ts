@@ -5,7 +5,8 @@ import { fabricLimit } from '../limit'
 import { FIBRE_WASH_C, ADHESIVE_KEYS, ADHESIVES, type FibreKey, type FinishKey, type AdhesiveKey } from '../materials'
 import type { PressSetup } from '../recipe'
 import {
-  beyond, bondThrough, careLimits, coolerWashC, hottestFor, ironStays, learnWear, lossOf, roundsHeld, softensC, STROKE_S, wakenedBy,
+  asWished, beyond, bondThrough, careLimits, coolerWashC, hottestFor, ironStays, learnWear, lossOf, roundsHeld, softensC, STROKE_S,
+  wakenedBy,
   type CarePart, type IronStay, type AdhesiveInWash, type WashRound,
 } from '.'
 
@@ -215,6 +216,26 @@ describe('the chain of a garment', () => {
       expect(wet.indexOf(b.steam)).toBeLessThanOrEqual(wet.indexOf(a.steam))
       expect((a.backOnly && !b.backOnly) || (a.covered && !b.covered)).toBe(false)
     }), { seed: 3 })
+  })
+  it('the mildest handling under which there is an iron is taken, and said to be for what is stuck behind', () => {
+    const stays = (bareC: number, coveredC: number): IronStay[] => [110, 150, 200].flatMap(classC => (['face',
+      'back'] as const).flatMap(side =>
+      [false, true].map(covered => ({ classC: classC as 110, side, covered, steam: false,
+        restS: classC <= (side === 'back' ? 110 : covered ? coveredC : bareC) ? 9 : 1 }))))
+    const of = (bareC: number, coveredC: number) => careLimits([fabric(['cotton']), interfacing('eva', { stays: stays(bareC, coveredC) })])
+    expect(of(150, 200)).toMatchObject({ iron: { value: 150 }, covered: false, coaxed: false })
+    expect(of(0, 150)).toMatchObject({ iron: { value: 150 }, covered: true, backOnly: false, coaxed: true })
+    expect(of(0, 0)).toMatchObject({ iron: { value: 110 }, backOnly: true, coaxed: true })
+  })
+  it('with any elastane an iron has two dots at the most', () => {
+    expect(careLimits([fabric(['cotton', 'elastane'])]).iron).toMatchObject({ value: 110 })
+    const few: CarePart = { ...fabric(['cotton']), fibres: ['cotton', 'elastane'] } as CarePart
+    expect(careLimits([few]).iron).toMatchObject({ value: 150, reasons: [{ fibre: 'elastane' }, {}] })
+  })
+  it('the card says the stricter of limit and wish: a coat that is wished unwashed is not washed', () => {
+    const l = careLimits([fabric(['wool'])]), card = asWished(l, { washC: 0, tumble: 'low', dryClean: true })
+    expect([card.wash.value, card.tumble.value, card.dryClean.value]).toEqual([0, 'no', true])
+    expect(asWished(l, { washC: 60, tumble: 'no', dryClean: false })).toMatchObject({ wash: { value: 30 }, dryClean: { value: false } })
   })
   it('a wish beyond it is named with the part that says no', () => {
     const c = careLimits([fabric(['wool']), interfacing('eva')])

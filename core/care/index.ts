@@ -5,5 +5,5 @@ export {
 export { learnWear, type WashSeen, type Wear } from './wear'
 export { hottestFor, ironStays, STROKE_S, type IronStay } from './ironing'
 export {
-  beyond, careLimits, gentler, type CareFault, type CareLimits, type CarePart, type CareReason,
+  asWished, beyond, careLimits, gentler, type CareFault, type CareLimits, type CarePart, type CareReason,
 } from './limits'

@@ -61,6 +61,8 @@ export interface CareLimits {
   /** Only from the wrong side; only under a fabric; whether steam may be used. */
   backOnly: boolean
   covered: boolean
+  /** It is handled so only because of what is stuck behind it: not moved before it is cool. */
+  coaxed: boolean
   steam: 'yes' | 'light' | 'no'
 }
 
@@ -125,6 +127,9 @@ function saidBy<T>(p: CarePart, say: Say<T>): CareReason<T>[] {
   }
 }
 
+/** Labels of fabric with any elastane bear two dots, °C. Practice. */
+const STRETCH_MOST_C: IronC = 150
+
 /** Why a fabric's own limit is what it is, in the terms of care. */
 function fabricWhy(limit: FabricLimit): Pick<CareReason<IronC>, 'why' | 'fibre' | 'finish'> {
   const by = limit.reasons.find(r => r.decides)
@@ -137,7 +142,14 @@ function fabricWhy(limit: FabricLimit): Pick<CareReason<IronC>, 'why' | 'fibre' 
 function ironOf(p: CarePart, how: { backOnly: boolean, covered: boolean }): CareReason<IronC>[] {
   switch (p.part) {
     case 'fabric':
-      return [{ name: p.name, ...fabricWhy(p.limit), limit: downTo(p.limit.soleC), origin: p.limit.origin }]
+      return [
+        { name: p.name, ...fabricWhy(p.limit), limit: downTo(p.limit.soleC), origin: p.limit.origin },
+        // Pressed in the workroom it is short and tried; a wearer irons for years.
+        ...(p.fibres.includes('elastane')
+          ? [{ name: p.name, why: 'fibre' as const, fibre: 'elastane' as const, limit: STRETCH_MOST_C,
+              origin: 'typical' as const }]
+          : []),
+      ]
     case 'interfacing': {
       if (!p.stays || !p.adhesive) return []
       const limit = hottestFor(p.stays, { side: how.backOnly ? 'back' : 'face', covered: how.covered, steam: false })
@@ -154,24 +166,41 @@ const canSoftenInSteam = ({ stays }: InterfacingPart, how: { backOnly: boolean, 
   stays?.some(s => s.steam && s.side === (how.backOnly ? 'back' : 'face') && s.covered === how.covered && s.restS !== null
     && s.restS < STROKE_S) ?? false
 
+interface Handling { backOnly: boolean, covered: boolean }
+const COOLEST_CLASS_C = 110
+/** The mildest handling under which there is an iron at all: as it is, else under a press cloth, else from the wrong side as well. */
+function mildest(asked: Handling, ironC: (h: Handling) => IronC): Handling {
+  const ways = [asked, { ...asked, covered: true }, { ...asked, backOnly: true }, { backOnly: true, covered: true }]
+  return ways.find(h => ironC(h) >= COOLEST_CLASS_C) ?? asked
+}
+
 /** What all parts of a garment stand together: each limit with its chain of reasons, the strictest first. */
 export function careLimits(parts: readonly CarePart[]): CareLimits {
   const fabrics = parts.filter(p => p.part === 'fabric'), mends = parts.filter(p => p.part === 'mend')
-  const how = {
+  const asked = {
     backOnly: fabrics.some(c => c.limit.backOnly) || mends.some(m => m.backOnly), covered: fabrics.some(c => c.limit.pressClothNeeded),
   }
+  const ironUnder = (h: Handling) => chain(parts.flatMap(p => ironOf(p, h)), v => v, 200 as IronC)
+  const how = mildest(asked, h => ironUnder(h).value)
   const steam = fabrics.map(c => c.limit.steam)
   return {
     wash: chain(parts.flatMap(p => saidBy(p, WASH)), v => v, 95),
     tumble: chain(parts.flatMap(p => saidBy(p, TUMBLE)), v => DRYERS.indexOf(v), 'yes'),
-    iron: chain(parts.flatMap(p => ironOf(p, how)), v => v, 200),
+    iron: ironUnder(how),
     dryClean: chain(parts.flatMap(p => saidBy(p, CLEAN)), v => (v ? 1 : 0), true),
-    ...how, steamWakes: parts.some(p => p.part === 'interfacing' && canSoftenInSteam(p, how)),
+    ...how, coaxed: how !== asked, steamWakes: parts.some(p => p.part === 'interfacing' && canSoftenInSteam(p, how)),
     steam: steam.includes('no') ? 'no' : steam.includes('light') ? 'light' : 'yes',
   }
 }
 
 interface CareWished { washC: number, tumble: Dryer, dryClean: boolean }
+/** What is printed on the card: the stricter of what the parts withstand and what is wished. */
+export const asWished = (l: CareLimits, wish: CareWished): CareLimits => ({
+  ...l, wash: { ...l.wash, value: Math.min(l.wash.value, wish.washC) },
+  tumble: { ...l.tumble, value: wish.washC === 0 ? 'no' : gentler(l.tumble.value, wish.tumble) },
+  dryClean: { ...l.dryClean, value: l.dryClean.value && wish.dryClean },
+})
+
 /** A wish that goes beyond what a part withstands, with the part that says no. */
 export type CareFault
   = | { of: 'wash', wishC: number, by: CareReason<number> } | { of: 'tumble', wish: Dryer, by: CareReason<Dryer> }

@@ -83,6 +83,16 @@ export function harmAlong(run: Transient, bond: BondCourse | null, input: Damage
   return worst
 }
 
+/** Severity of the worst that heat does to some fibres of the fabric, after each step of a run. */
+export function heatHarmAlong(run: Transient, input: DamageInput, fibres: readonly FibreKey[]): Float32Array {
+  const worst = new Float32Array(run.steps)
+  for (const { severity, layer, fibre } of heatTracks(run, input)) {
+    if (layer !== 'fabric' || !fibre || !fibres.includes(fibre)) continue
+    for (let i = 0; i < worst.length; i++) if (severity[i]! > worst[i]!) worst[i] = severity[i]!
+  }
+  return worst
+}
+
 const always = (run: Transient, severity: number): Float32Array => new Float32Array(run.steps).fill(severity)
 function along(run: Transient, of: (step: number) => number): Float32Array {
   const values = new Float32Array(run.steps)

@@ -3,7 +3,7 @@ import { fabricLimit } from '../limit'
 import { gradeOfMaker, lotOf, readLot, type LotReading } from '../instructions'
 import { FIBRE_TUMBLE, FIBRE_WASH_C } from '../materials'
 import type { PressSetup, HouseHabits, MethodAnswer, SearchOptions } from '../recipe'
-import { chooseRecipe, COARSE, USUAL_HABITS, whyNone } from '../recipe'
+import { chooseRecipe, USUAL_HABITS, whyNone } from '../recipe'
 import { careStood, exclusionsOf, opennessOf } from './exclude'
 import { fabricKind, usualness } from './kind'
 import { fabricBendingMm, layeredBendingMm, layerings, type Layered } from './layers'
@@ -247,8 +247,7 @@ export function refineCandidate(query: MatchQuery, candidate: Candidate, options
   const setup = setupOf(query, candidate)
   if (!setup) return null
   const taught = candidate.supplies.map(s => query.taught?.[s.id]).find(t => t !== undefined)
-  // Margins only part candidates here: the coarse grid does.
-  const { answers, leads } = chooseRecipe(setup, { ...taught, marginMesh: COARSE, ...options })
+  const { answers, leads } = chooseRecipe(setup, { ...taught, ...options })
   const found = leads?.found
   return {
     key: candidate.key, recipe: found?.recipe ?? null, margins: found?.margins ?? null, blocked: found ? null : whyNone(answers),

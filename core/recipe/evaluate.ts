@@ -1,8 +1,8 @@
 import { bondOf, gradeOf, shifted, type BondCourse } from '../bond'
 import { LAY_S, runProgramme, steadySole, thermostat, valueAt, type Phase, type RunOptions, type SoleCurve, type Stack,
   type Transient } from '../heat'
-import { harmAlong, damageOf, type DamageFlag, type DamageInput } from '../damage'
-import { CLAPPER_KPA, PRESS_CLOTH_KINDS, IRON_KINDS, ROOM_C, type Adhesive } from '../materials'
+import { harmAlong, damageOf, heatHarmAlong, type DamageFlag, type DamageInput } from '../damage'
+import { CLAPPER_KPA, PRESS_CLOTH_KINDS, IRON_KINDS, ROOM_C, type Adhesive, type FibreKey } from '../materials'
 import { buildStack } from '../stack'
 import { APART_S, type PressSetup, type Recipe } from './recipe'
 
@@ -129,6 +129,10 @@ export function evaluateAlong(setup: PressSetup, recipe: Recipe, options: Evalua
   const bond = bondOf(run, adhesiveOf(setup, options))
   return { run, bond, harm: harmAlong(run, bond, damageInputOf(setup, recipe, options)) }
 }
+
+/** What heat does to some fibres of the fabric along a path. */
+export const fibreHarmAlong = (setup: PressSetup, recipe: Recipe, run: Transient, fibres: readonly FibreKey[]): Float32Array =>
+  heatHarmAlong(run, damageInputOf(setup, recipe, {}), fibres)
 
 export const bondAtHold = (path: HoldPath, holdS: number): number => valueAt(path.run, path.bond.progress, path.fromS + holdS)
 export const harmAtHold = (path: HoldPath, holdS: number): number => valueAt(path.run, path.harm, path.fromS + holdS)

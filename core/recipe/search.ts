@@ -1,6 +1,8 @@
+import { valueAt } from '../heat'
 import { fabricLimit, type FabricLimit } from '../limit'
+import { FIBRES, type FibreKey } from '../materials'
 import type { MakerRecipe } from '../stack'
-import { bondAtHold, evaluate, harmAtHold, holdPath, adhesiveOf, type EvaluateOptions, type Outcome } from './evaluate'
+import { bondAtHold, evaluate, fibreHarmAlong, harmAtHold, holdPath, adhesiveOf, type EvaluateOptions, type Outcome } from './evaluate'
 import {
   barOf, bearingOf, moistureOf, pressureOf, SETTING_TOLERANCE_C, sheetOf, usableSettings, warmingS, type Bar,
 } from './methods'
@@ -14,7 +16,7 @@ import { COARSE, FINER, firstWhole, LONGEST_HOLD_S } from './span'
 
 /** Bond aimed at: a full bond with a little to spare. */
 export const BOND_WANTED = 1.15
-/** Harm allowed in a recommended recipe; 1 is visible. Hotter than the class of a few synthetic fibres, under a press cloth, less. */
+/** Harm allowed in a recommended recipe; 1 is visible. To few synthetic fibres hotter than their class, under a press cloth, less. */
 export const HARM_ALLOWED = 0.8
 const HARM_ALLOWED_OVER_CLASS = 0.5
 /** By hand nothing shorter can be counted, s: a lower setting is taken, or the iron's weight alone. */
@@ -228,13 +230,27 @@ interface Draft { recipe: Recipe, margins: Margins, score: number }
 interface Short { recipe: Recipe, blocked: Blocked, rank: number }
 
 /** What bond and harm come to for a hold of so many seconds. */
-interface Ladder { bondAt: (holdS: number) => number, harmAt: (holdS: number) => number }
+interface Ladder {
+  bondAt: (holdS: number) => number
+  harmAt: (holdS: number) => number
+  /** What heat does to some fibres of the fabric. */
+  heatOn: (fibres: readonly FibreKey[], holdS: number) => number
+}
 
 /** One pass is read off a single transient; two passes are run hold by hold, each once. */
 function ladderOf(setup: PressSetup, draft: Recipe, options: EvaluateOptions): Ladder {
   if (draft.passes === 1) {
     const path = holdPath(setup, draft, options)
-    return { bondAt: s => bondAtHold(path, s), harmAt: s => harmAtHold(path, s) }
+    const known = new Map<string, Float32Array>()
+    const along = (fibres: readonly FibreKey[]) => {
+      const values = known.get(fibres.join()) ?? fibreHarmAlong(setup, draft, path.run, fibres)
+      known.set(fibres.join(), values)
+      return values
+    }
+    return {
+      bondAt: s => bondAtHold(path, s), harmAt: s => harmAtHold(path, s), heatOn: (fibres, s) => valueAt(path.run, along(fibres),
+        path.fromS + s),
+    }
   }
   const known = new Map<number, Outcome>()
   const at = (holdS: number): Outcome => {
@@ -242,7 +258,9 @@ function ladderOf(setup: PressSetup, draft: Recipe, options: EvaluateOptions): L
     known.set(holdS, outcome)
     return outcome
   }
-  return { bondAt: s => at(s).bond.final, harmAt: s => at(s).harm }
+  const heatOn = (fibres: readonly FibreKey[], s: number) =>
+    Math.max(0, ...at(s).flags.filter(f => f.layer === 'fabric' && f.fibre && fibres.includes(f.fibre)).map(f => f.severity))
+  return { bondAt: s => at(s).bond.final, harmAt: s => at(s).harm, heatOn }
 }
 
 /** A place between the least hold that bonds and the most that does not hurt, s: a fifth over the least, two at least, half-way at most. */
@@ -263,11 +281,12 @@ export function countedHoldS(leastS: number, mostS: number, byHand: boolean, she
 function tryHolds(setup: PressSetup, draft: Recipe, limit: FabricLimit, maxHoldS: number,
   options: SearchOptions): { draft: Draft } | Short {
   const coarse = { ...options, ...COARSE }
-  const { bondAt, harmAt } = ladderOf(setup, { ...draft, holdS: maxHoldS }, coarse)
+  const { bondAt, harmAt, heatOn } = ladderOf(setup, { ...draft, holdS: maxHoldS }, coarse)
   const soleC = draft.setting.meanC + (options.soleOffsetC ?? 0)
-  const allowed = soleC > limit.soleC + SETTING_TOLERANCE_C ? HARM_ALLOWED_OVER_CLASS : HARM_ALLOWED
+  // Over the class of a few synthetic fibres what heat does to them is looked at by itself.
+  const few = soleC > limit.soleC + SETTING_TOLERANCE_C ? setup.fabric.fibres.map(f => f.fibre).filter(f => FIBRES[f].classC < soleC) : []
   const canBond = (s: number) => bondAt(s) >= BOND_WANTED
-  const canHarm = (s: number) => harmAt(s) > allowed
+  const canHarm = (s: number) => harmAt(s) > HARM_ALLOWED || (few.length > 0 && heatOn(few, s) > HARM_ALLOWED_OVER_CLASS)
   if (!canBond(maxHoldS)) {
     const recipe = heldFor(draft, maxHoldS)
     const { bond } = evaluate(setup, recipe, coarse)

@@ -1,5 +1,5 @@
 import { setPriority } from 'node:os'
-import { careLimits, ironStays } from '#core/care'
+import { asWished, careLimits, ironStays } from '#core/care'
 import { fitSetting } from '#core/iron'
 import type { DisplayUnits } from '#core/units'
 import { learnFrom } from '#core/learn'
@@ -61,7 +61,7 @@ export const careCard = task(async (
   { job: Job, things: CareThings, workroom: Pick<Workroom, 'name' | 'units'> } & CareCardQuery,
 ): Promise<string | Uint8Array> => {
   const stays = new Map(carePairs(job, things).filter(p => p.supply.adhesive).map(p => [pairKey(p), ironStays(ironSetup(p, things.rules))]))
-  const limits = careLimits(careParts(job, things, stays)), title = `${job.garment}: ${job.name}`
+  const limits = asWished(careLimits(careParts(job, things, stays)), job), title = `${job.garment}: ${job.name}`
   return as === 'text'
     ? `${careCardText(title, limits, job.careWords, workroom.units)}\n${workroom.name}\n`
     : careCardPdf({ title, workroom: workroom.name, limits, own: job.careWords, units: workroom.units }, size)

@@ -97,6 +97,8 @@ export function stayLine(s: IronStay, units: DisplayUnits = METRIC): string {
 
 /** What the care card says under its four lines. */
 const CARE_CARD_ADVICE = 'If an edge lifts, bring it back before the next wash. Ironing harder does not help.'
+/** What softens under a still iron does no harm; what slides or peels while hot does. */
+const CARE_CARD_STILL = 'Press and lift, and do not move it until it is cool.'
 const CARE_CARD_STEAM = 'With steam: press and lift, and let it cool flat before you wear it.'
 export const CARE_CARD_ORIGIN = 'Estimated from the parts of this piece. The fabric\'s own label and the makers\' instructions come first.'
 export const careCardLines = (l: CareLimits, units: DisplayUnits = METRIC): string[] =>
@@ -108,7 +110,7 @@ export const careCardWhy = (l: CareLimits): string[] => {
 }
 /** What else its wearer is told. */
 export const careCardAdvice = (l: CareLimits): string[] =>
-  [...(l.steamWakes && l.steam !== 'no' ? [CARE_CARD_STEAM] : []), CARE_CARD_ADVICE]
+  [...(l.coaxed ? [CARE_CARD_STILL] : []), ...(l.steamWakes && l.steam !== 'no' ? [CARE_CARD_STEAM] : []), CARE_CARD_ADVICE]
 /** The care card as text, for a message. */
 export function careCardText(title: string, l: CareLimits, own: string, units: DisplayUnits = METRIC): string {
   return [

@@ -31,7 +31,8 @@ describe('a recipe in words', () => {
   })
   it('hotter than the fabric limit has its reason: the swing of the thermostat, or the press cloth', () => {
     const of = (fibres: PressSetup['fabric']['fibres']) => fabricLimit({ ...setup.fabric, fibres }, 'strict')
-    const wool = of([{ fibre: 'wool', sharePct: 100 }]), blend = of([{ fibre: 'wool', sharePct: 80 }, { fibre: 'polyamide6', sharePct: 20 }])
+    const wool = of([{ fibre: 'wool', sharePct: 100 }]), blend = of([{ fibre: 'wool', sharePct: 80 }, { fibre: 'polyamide6',
+      sharePct: 20 }])
     expect(overLimitSentence(recipe(), wool, true)).toMatch(/^154 °C is within the 5 °C that a thermostat swings about .* 150 °C\.$/)
     expect(overLimitSentence(recipe({ setting: setting(150) }), wool, true)).toBeNull()
     expect(overLimitSentence(recipe({ setting: setting(150) }), blend, true)).toContain('under the press cloth')

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
-import { careLimits } from '#core/care'
+import { asWished, careLimits } from '#core/care'
 import type { useCaring } from '~/composables/caring'
 import { careParts } from '#shared/caring'
 import { CARE_CARD_SIZES } from '#shared/schemas'
@@ -12,7 +12,7 @@ const jobs = useJobs()
 const selection = useSelection()
 const library = useLibrary()
 const { things, stays } = caring
-const limits = computed(() => careLimits(careParts(jobs.job!, things.value, stays.value)))
+const limits = computed(() => asWished(careLimits(careParts(jobs.job!, things.value, stays.value)), jobs.job!))
 const MOST = 400
 /** Written here first; the job takes it a moment later. */
 const own = ref(jobs.job?.careWords ?? '')

@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { bagSteps, edgeSection, layersSteps, touchesFor, type LayersSpec } from '#core/cut'
+import { bagSteps, edgeSection, layersSteps, type LayersSpec } from '#core/cut'
 import { boundsOf } from '#core/geometry'
 import { buttStrips } from '#core/layout'
-import { IRON_KINDS } from '#core/materials'
-import { leftAloneS, type Tack } from '#core/recipe'
+import { leftAloneS, type Recipe } from '#core/recipe'
 import { cutPiece, fromPayload, isLayers, layersSpec } from '#shared/cutting'
-import { toPressSetup } from '#shared/mappers'
-import { lengthWords, layersStepSentence } from '#shared/words'
+import { pressedOutline, soleOf, walkOf } from '#shared/pressing'
+import type { Supply } from '#shared/schemas'
+import { lengthWords, layersStepSentence, recipeHeadline } from '#shared/words'
 
 /** A stiff mat or bag: all its sizes, its edge cut through, and the order of making it. A bag's foam, clear of the seam. */
 const chosenId = defineModel<string | null>('chosen', { required: true })
@@ -67,32 +67,36 @@ const box = computed(() => {
   return `${-INSIDE_MM} ${-s.stiffMm - s.faceMm - 2} ${INSIDE_MM + m.standOffMm + 4} ${s.stiffMm + s.faceMm + s.backMm + 4.5}`
 })
 
-/** The tack that its web wants on this iron, worked out. */
 const web = computed(() => (piece.value?.webId ? cutting.supplyOfId(piece.value.webId) : null))
-const { answer: tack, problem: tackFault } = useAnswer<Tack>(() => [
-  web.value?.id, web.value?.version, piece.value?.fabricId, selection.iron?.id, selection.iron?.version, selection.pressCloth?.id,
-  selection.chosen.surface,
-  selection.rules,
-], () => {
-  const fabric = library.fabrics.find(c => c.id === piece.value?.fabricId)
-  if (!web.value?.adhesive || !fabric || !selection.iron) return null
-  const b = toPlain(toPressSetup(fabric, web.value, selection.iron, selection.pressCloth, selection.chosen.surface, selection.rules, []))
-  return ask<Tack>('layers', async remote => (await remote.tack(b, {})) as Tack)
-})
-const times = computed(() => {
-  const found = tack.value && 'recipe' in tack.value ? tack.value.recipe : null
-  return { tackS: found?.holdS ?? null, holdS: web.value?.makerHoldS ?? null, coolS: found ? leftAloneS(found) : null }
-})
+const foam = computed(() => (piece.value?.foamId ? cutting.supplyOfId(piece.value.foamId) : null))
+const pairs = usePairWays()
+/** One way of pressing it, and at how many positions: as the pressing plan has them. */
+interface Pressed { recipe: Recipe, positions: number }
+async function pressedAs(supply: Supply, kind: 'tack' | 'hold' | 'fuse'): Promise<Pressed | null> {
+  const p = piece.value, fabric = library.fabrics.find(c => c.id === p?.fabricId), { iron, rules } = selection
+  if (!p || !fabric || !iron || !supply.adhesive) return null
+  const { recipe } = await pairs.wayOf(fabric, supply, iron, kind, [], 0)
+  const lies = recipe && pressedOutline(p, { kind, numbers: [0], supplyId: supply.id }, cutting.ground)
+  if (!recipe || !lies) return null
+  const asked = toPlain({ outline: lies.outline, sole: soleOf(iron.kind), keepOuts: lies.keepOuts, walk: walkOf(p, rules) })
+  const { placements } = await ask('layers', remote => remote.coverage(asked))
+  return { recipe, positions: placements.length * (recipe.touches ?? 1) }
+}
+const { answer: pressed, problem: pressFault } = useAnswer<{ tack: Pressed | null, hold: Pressed | null, foam: Pressed | null }>(() => [
+  web.value?.id, web.value?.version, foam.value?.id, foam.value?.version, piece.value, selection.iron?.id, selection.iron?.version,
+  selection.pressCloth?.id, selection.chosen.surface, selection.rules,
+], async () => ({
+  tack: web.value && await pressedAs(web.value, 'tack'), hold: web.value && await pressedAs(web.value, 'hold'),
+  foam: foam.value && !web.value ? await pressedAs(foam.value, 'fuse') : null,
+}))
+const timesOf = (p: Pressed | null) => ({ holdS: p?.recipe.holdS ?? null, coolS: p ? leftAloneS(p.recipe) : null })
 const steps = computed(() => {
-  const m = made.value, s = m?.layers
-  if (!m) return []
-  const [longMm, shortMm] = IRON_KINDS[selection.iron?.kind ?? 'household'].soleMm
-  const sole = { wideMm: shortMm, longMm }
-  if (s) return layersSteps(s, times.value, touchesFor(boundsOf(s.stiff), sole))
-  const foam = m.foam[0]
-  const sheet = piece.value?.foamId ? cutting.supplyOfId(piece.value.foamId)?.makerHoldS ?? null : null
-  return foam ? bagSteps({ holdS: sheet, coolS: null }, touchesFor(boundsOf(foam), sole), m.interfacing.length > 0) : []
+  const m = made.value, s = m?.layers, p = pressed.value
+  if (!m || !p) return []
+  if (s) return layersSteps(s, { ...timesOf(p.hold), tackS: p.tack?.recipe.holdS ?? null }, p.hold?.positions ?? 1)
+  return m.foam[0] ? bagSteps(timesOf(p.foam), p.foam?.positions ?? 1, m.interfacing.length > 0) : []
 })
+const how = computed(() => pressed.value?.hold?.recipe ?? pressed.value?.foam?.recipe ?? null)
 
 /** Webs out of what is left over, butted. */
 const butted = computed(() => {
@@ -200,13 +204,14 @@ const butted = computed(() => {
         One web can be pieced from {{ butted.ids.length }} of its offcuts, with {{ butted.joins }}
         {{ butted.joins === 1 ? 'join' : 'joins' }}. <Sourced from="estimate" />
       </p>
-      <p v-if="tackFault" class="mt-2 text-[15px] font-semibold text-alert" role="alert">{{ tackFault }}</p>
+      <p v-if="pressFault" class="mt-2 text-[15px] font-semibold text-alert" role="alert">{{ pressFault }}</p>
       <ol v-if="steps.length" class="mt-3 list-decimal space-y-1 pl-7 text-[16px]" data-test="steps">
         <li v-for="(s, i) in steps" :key="i">{{ layersStepSentence(s, selection.units) }}</li>
       </ol>
+      <p v-if="how" class="mt-2 text-[16px] font-semibold" data-test="layers-how">{{ recipeHeadline(how, selection.units) }},
+        {{ how.firstSide === 'face' ? 'through the fabric, from its right side' : 'from the wrong side' }} <Sourced from="estimate" /></p>
       <p v-if="steps.length" class="mt-2 text-sm text-muted-ink">
-        {{ made.layers ? 'Tacking and cooling are estimates; the seconds are the maker\'s.' : 'Seconds are the maker\'s.' }}
-        Where the maker says nothing, press a test swatch. The iron and the steam burn.
+        Setting, seconds and positions are those of the pressing plan. Press a test swatch first. The iron and the steam burn.
       </p>
       <p v-if="isLayers(piece) && !web" class="mt-3 text-[15px] text-alert">
         No web is chosen. Choose one on Pieces, or a stiff layer with adhesive on both sides.
