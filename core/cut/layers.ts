@@ -59,18 +59,23 @@ export function layersOf({ finished, stiffMm, faceMm, backMm, allowanceMm, webLe
       Math.max(around.wideMm, around.highMm),
       Math.min(around.wideMm, around.highMm),
       stiffMm + faceMm + backMm,
-      foldMm,
+      Math.max(foldMm, stiffMm * FOLD_PER_THICK),
     ),
   }
 }
 
+/** Bent closer than so many times its thickness a board creases for good: its outside is stretched by one part in forty. Practice. */
+const FOLD_PER_THICK = 40
+/** A work that is pulled through bent, not rolled, wants so many times its smallest fold. Practice. */
+const OPENING_FOLDS = 2.4
+
 /**
- * The slit that lets the work through, mm: rolled up from its shorter side it is a spiral about its smallest fold, and a slit passes a
- * roll whose round is twice its length. No longer than the longer side.
+ * The slit that lets the work through, mm: bent double it passes one of two to three times its smallest fold; rolled up from its shorter
+ * side it is a spiral about that fold, and a slit passes a roll whose round is twice its length. No longer than the longer side.
  */
 function openingFor(longMm: number, shortMm: number, thickMm: number, foldMm: number): number {
   const acrossMm = Math.sqrt(foldMm ** 2 + (4 * shortMm * thickMm) / Math.PI)
-  return Math.min(longMm, (Math.PI / 2) * acrossMm)
+  return Math.min(longMm, Math.max(OPENING_FOLDS * foldMm, (Math.PI / 2) * acrossMm))
 }
 
 /**

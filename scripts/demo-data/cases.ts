@@ -25,9 +25,10 @@ export interface Case {
   /** From and to; or one of these. */
   band: readonly [number, number] | readonly Answer[]
 }
+const isNumber = (a: Answer | undefined): a is number => typeof a === 'number'
 export function isWithin({ band }: Pick<Case, 'band'>, got: Answer): boolean {
   const [from, to] = band
-  return typeof from === 'number' && typeof to === 'number' && typeof got === 'number' ? got >= from && got <= to : (band as readonly Answer[]).includes(got)
+  return isNumber(from) && isNumber(to) && isNumber(got) ? got >= from && got <= to : (band as readonly Answer[]).includes(got)
 }
 
 type Blend = Partial<Record<FibreKey, number>>

@@ -33,7 +33,7 @@ describe('what is kept is never judged', () => {
     const marks = keptForm(z.object({ n: z.number().int().max(5), kind: z.enum(['a', 'b']).default('a') }))
     expect(marks.parse({ n: 9 })).toEqual({ n: 9, kind: 'a' })
     expect([marks.safeParse({ n: 9.5 }).success, marks.safeParse({ n: 9, kind: 'c' }).success]).toEqual([false, false])
-    expect(keptForm(recipeSchema).shape.format.parse(1)).toBe(2)
+    expect(keptForm(recipeSchema).in.shape.format.parse(1)).toBe(2)
   })
   it('leaves the schema at the door as it was', () => {
     keptForm(outlinePayload)

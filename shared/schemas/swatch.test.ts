@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { z } from 'zod'
 import {
-  pairingQuery, photoQuery, pieceSchema, piecesBody, placeBody, planBody, readingBody, rulesSchema, supplyBody, swatchBody, washBody,
+  pairingQuery, photoQuery, pieceSchema, piecesBody, placeBody, planBody, readingBody, recipeSchema, rulesSchema, supplyBody, swatchBody, washBody,
   windowReportBody, olderWorkroomFile, workroomHead,
 } from '.'
 
@@ -20,6 +20,15 @@ const complaint = (schema: z.ZodType, value: unknown): string => {
   const result = schema.safeParse(value)
   return result.success ? '' : result.error.issues.map(i => i.message).join(' ')
 }
+
+describe('a recipe that was kept before clapper and table were told apart', () => {
+  it('lay for as long in all; what says both is left as it is', () => {
+    const { tableS: _, ...without } = { ...recipe, coolS: 200 }
+    expect(recipeSchema.parse(without)).toMatchObject({ coolS: 15, tableS: 185 })
+    expect(recipeSchema.parse({ ...without, coolS: 10 })).toMatchObject({ coolS: 10, tableS: 0 })
+    expect(recipeSchema.parse({ ...without, tableS: 40 })).toMatchObject({ coolS: 200, tableS: 40 })
+  })
+})
 
 describe('a swatch as it is sent', () => {
   it('older ones without lots, layers and readings are still taken', () => {

@@ -7,7 +7,7 @@ import { countField, idSchema, momentField, nameField, numberField, pageQuery, t
 const SURFACE_KEYS = Object.keys(SURFACE_KINDS) as [SurfaceKindKey, ...SurfaceKindKey[]]
 
 /** A recipe as it is kept: versioned, complete enough to be pressed again and computed again. */
-export const recipeSchema = z.object({
+const recipeFields = z.object({
   /** 1 knew neither warming nor a second hold of its own. */
   format: z
     .union([z.literal(1), z.literal(2)], { error: 'Recipe: it is of another format than this version reads.' })
@@ -28,9 +28,13 @@ export const recipeSchema = z.object({
   steamS: numberField('Steam', 's', 0, 60),
   touches: countField('Touches', 40).optional(),
   coolS: numberField('Cooling under the clapper', 's', 0, 1200),
-  /** Not known of what was kept before the two were told apart. */
-  tableS: numberField('Cooling on the table', 's', 0, 1200).default(0),
+  tableS: numberField('Cooling on the table', 's', 0, 1200).optional(),
 })
+/** What was kept before the two kinds of cooling were told apart lay for all of it: so long of that under the clapper, s. */
+const CLAPPER_S = 15
+export const recipeSchema = recipeFields.transform(({ tableS, ...r }) => (tableS === undefined
+  ? { ...r, coolS: Math.min(r.coolS, CLAPPER_S), tableS: Math.max(0, r.coolS - CLAPPER_S) }
+  : { ...r, tableS }))
 export type RecipePayload = z.infer<typeof recipeSchema>
 
 const windowEnd = numberField('Predicted window', '°C', -50, 400)

@@ -113,16 +113,18 @@ function differenceWords(steps: readonly CarriedStep[]): string[] {
 }
 
 /** The sheet carried over to this setup, in one sentence. */
-export function carriedSentence({ sheet, neededS, steps }: CarriedOver): string {
+/** @param own its maker's, and not only what is usual for the adhesive */
+export function carriedSentence({ sheet, neededS, steps }: CarriedOver, own = true): string {
+  const whose = own ? 'The maker\'s' : 'The usual'
   const because = differenceWords(steps)
   const why = because.length > 0 ? `: ${because.join(', ')}` : ''
   const press = sheet.pressureKPa > PRESSES_FROM_KPA ? ' in a press' : ''
   if (neededS === null)
-    return `The maker's ${sheet.holdS} s${press} are for a light cotton; on your setup even two minutes are not enough${why}.`
+    return `${whose} ${sheet.holdS} s${press} are for a light cotton; on your setup even two minutes are not enough${why}.`
   const same = Math.abs(neededS - sheet.holdS) < 1
   return same
-    ? `The maker's ${sheet.holdS} s${press} are for a light cotton; your setup needs as long.`
-    : `The maker's ${sheet.holdS} s${press} are for a light cotton; your setup needs ${Math.round(neededS)} s${why}.`
+    ? `${whose} ${sheet.holdS} s${press} are for a light cotton; your setup needs as long.`
+    : `${whose} ${sheet.holdS} s${press} are for a light cotton; your setup needs ${Math.round(neededS)} s${why}.`
 }
 
 /** A maker's recipe in a few words. */

@@ -38,7 +38,7 @@ const short = computed(() => answer?.blocked && answer.blocked.why === 'makerSho
         <template v-else-if="answer.blocked">{{ blockedSentence(answer.blocked, selection.units) }}</template>
         {{ ' ' }}<Sourced from="estimate" />
       </p>
-      <p v-if="carried" class="leading-tight" data-test="carried">{{ carriedSentence(carried) }} <Sourced from="estimate" /></p>
+      <p v-if="carried" class="leading-tight" data-test="carried">{{ carriedSentence(carried, own) }} <Sourced from="estimate" /></p>
       <p v-else class="leading-tight text-muted-ink">That way would damage this fabric.</p>
       <UButton variant="outline" color="neutral" class="min-h-11" :disabled="!answer.recipe"
         @click="$emit('press')">{{ own ? 'Press as the maker says' : 'Press as usual' }}</UButton>

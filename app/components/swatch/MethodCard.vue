@@ -34,7 +34,7 @@ const limits = computed(() => damageC === null ? {} : { fabric: damageC })
       <span v-if="best" class="ml-auto rounded-[2px] bg-good px-2 text-sm font-semibold text-paper">best</span>
     </button>
     <p v-if="works && answer.recipe" class="mt-0.5 text-[1.3rem] font-bold leading-tight">
-      {{ answer.recipe.holdS }} s<template
+      {{ answer.recipe.touches ? `${answer.recipe.touches} × ` : '' }}{{ answer.recipe.holdS }} s<template
         v-if="answer.recipe.passes === 2">, turn, {{ answer.recipe.secondS ?? answer.recipe.holdS }} s</template>,
       {{ answer.recipe.setting.label }}
       <span class="block text-sm font-normal text-muted-ink">{{ celsius(answer.recipe.setting.meanC, selection.units) }} <Sourced
