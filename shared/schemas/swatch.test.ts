@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import type { z } from 'zod'
 import {
-  pairingQuery, photoQuery, pieceSchema, piecesBody, placeBody, planBody, readingBody, recipeSchema, rulesSchema, supplyBody, swatchBody, washBody,
+  pairingQuery, photoQuery, pieceSchema, piecesBody, placeBody, planBody, readingBody, recipeSchema, rulesSchema, supplyBody,
+  swatchBody, washBody,
   windowReportBody, olderWorkroomFile, workroomHead,
 } from '.'
 

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import {
   beyond, bondThrough, careLimits, coolerWashC, gentler, HOLDS_FROM, roundsHeld, softensC, STROKE_S, wakenedBy, type CareReason,
-  type IronStay,
-} from '#core/care'
+  type IronStay, asWished, type CareLimits } from '#core/care'
 import type { useCaring } from '~/composables/caring'
 import { bondBefore, careParts, insteadOf, inWash, pairKey, roundOf } from '#shared/caring'
 import type { Supply } from '#shared/schemas'
@@ -20,6 +19,12 @@ const ROUNDS = 20, LEAST_WASH_C = 30
 const job = computed(() => jobs.job!)
 const parts = computed(() => careParts(job.value, things.value, stays.value))
 const limits = computed(() => careLimits(parts.value))
+const card = computed(() => asWished(limits.value, job.value))
+/** What the card says, and where the wish is the stricter what the parts would stand. */
+const said = (words: (l: CareLimits) => string) => {
+  const [says, stands] = [words(card.value), words(limits.value)]
+  return { says, stands: says === stands ? null : stands }
+}
 const faults = computed(() => beyond(limits.value, job.value))
 const never = computed(() => job.value.washC === 0 && job.value.tumble === 'no')
 const at = ref(0)
@@ -75,10 +80,10 @@ const headline = computed(() => {
   return `It is not meant to be washed. If it were, at ${celsius(LEAST_WASH_C, selection.units)}: ${line}`
 })
 const LIMITS = computed(() => [
-  { key: 'wash', icon: 'i-lucide-waves', says: washLine(limits.value.wash.value, selection.units), chain: limits.value.wash.reasons },
-  { key: 'dry', icon: 'i-lucide-wind', says: dryLine(limits.value.tumble.value), chain: limits.value.tumble.reasons },
-  { key: 'iron', icon: 'i-lucide-thermometer', says: ironLine(limits.value, selection.units), chain: limits.value.iron.reasons },
-  { key: 'clean', icon: 'i-lucide-sparkles', says: cleanLine(limits.value.dryClean.value), chain: limits.value.dryClean.reasons },
+  { key: 'wash', icon: 'i-lucide-waves', chain: limits.value.wash.reasons, ...said(l => washLine(l.wash.value, selection.units)) },
+  { key: 'dry', icon: 'i-lucide-wind', chain: limits.value.tumble.reasons, ...said(l => dryLine(l.tumble.value)) },
+  { key: 'iron', icon: 'i-lucide-thermometer', chain: limits.value.iron.reasons, ...said(l => ironLine(l, selection.units)) },
+  { key: 'clean', icon: 'i-lucide-sparkles', chain: limits.value.dryClean.reasons, ...said(l => cleanLine(l.dryClean.value)) },
 ] as const)
 const open = ref<string | null>(null)
 const line = (r: CareReason<unknown>) => `${careWhy(r)}, ${careFar(r.limit as never, selection.units)}`
@@ -105,7 +110,8 @@ const setTrims = (ids: unknown) => jobs.change(() => ({ trimIds: (ids as string[
             @click="open = open === l.key ? null : l.key">
             <UIcon :name="l.icon" class="mt-1 size-7 shrink-0" />
             <span class="min-w-0 flex-1"><b class="ticket block text-[1.45rem] leading-tight">{{ l.says }}</b>
-              <span v-if="l.chain[0]" class="block leading-snug">{{ careWhy(l.chain[0]) }} <Sourced :from="l.chain[0].origin" /></span>
+              <span v-if="l.stands" class="block leading-snug">As this job wishes; its parts would stand: {{ l.stands }}.</span>
+              <span v-else-if="l.chain[0]" class="block leading-snug">{{ careWhy(l.chain[0]) }} <Sourced :from="l.chain[0].origin" /></span>
               <span v-else class="block text-muted-ink">Nothing in it says otherwise.</span></span>
             <span v-if="l.chain.length > 1"
               class="shrink-0 pt-1 text-sm text-muted-ink">{{ open === l.key ? 'less' : `${l.chain.length} reasons` }}

@@ -1,0 +1,68 @@
+import { randomUUID } from 'node:crypto'
+import { expect, test, type Page } from '@playwright/test'
+import { blockOf, usualMeasures } from '#core/cut'
+import type { Cutting, Job } from '#shared/schemas'
+import { ownBoard } from './board'
+import { waysFound } from './press'
+
+const server = ownBoard()
+test.use({ testIdAttribute: 'data-test' })
+const { get, fabric, supply, openJob, beginSession, sessionOf } = server
+
+/** A job of one fabric and its interfacing, with a cuff drawn. */
+async function cuffOf(page: Page, name: string, fabricCode: string, supplyCode: string): Promise<Job> {
+  const [f, s] = [await fabric(page, fabricCode), await supply(page, supplyCode)]
+  const job = (await (await page.request.post(`${server.url}/api/jobs`, {
+    data: {
+      name, garment: 'Shirt', washC: 30, tumble: 'no', dryClean: false, fabrics: [{ fabricId: f.id, place: 'cuff', supplyId: s.id }],
+    },
+  })).json()) as Job
+  const { version } = await get<Cutting>(page, `/api/jobs/${job.id}/cutting`)
+  const cuff = {
+    id: randomUUID(), name: 'Cuff', fabricId: f.id, place: 'cuff', count: 1, pair: false, grain: 'any', oneWay: false, inset: null,
+    shape: { format: 1, kind: 'block', block: 'cuff', measures: usualMeasures(blockOf('cuff')!) },
+    allowances: { seam: 10, hem: 10, front: 10 }, interfacingId: s.id, foamId: null, webId: null,
+  }
+  expect((await page.request.put(`${server.url}/api/jobs/${job.id}/pieces`, { data: { version, pieces: [cuff] } })).status()).toBe(200)
+  return job
+}
+const figures = (words: string) => ({
+  setting: words.match(/\d+ °C/)![0], holdS: Number(words.match(/(\d+) s\b/)![1]),
+})
+
+test('one job: comparison, swatch, plan, session and care card say the same', async ({ page }) => {
+  const NAME = 'Purser\'s cuffs', job = await cuffOf(page, NAME, 'TW-05', 'B-22')
+  await openJob(page, NAME)
+  await page.keyboard.press('3')
+  await waysFound(page, 40_000)
+  const swatch = figures((await page.getByTestId('recipe').textContent())!)
+  const cools = (await page.getByTestId('sentence').textContent())!
+  // The comparison of interfacings, for the one that the job has.
+  await page.keyboard.press('2')
+  const row = page.getByTestId('candidate').filter({ hasText: 'Placket lawn' }).first()
+  await expect(row).toContainText(`${swatch.holdS} s`, { timeout: 40_000 })
+  await beginSession(page)
+  const [op] = (await sessionOf(page, job.id)).operations.filter(o => o.kind === 'fuse')
+  expect(`${Math.round(op!.recipe!.setting.meanC)} °C`).toBe(swatch.setting)
+  expect(op!.recipe!.holdS).toBe(swatch.holdS)
+  expect(cools).toMatch(new RegExp(`clapper on for ${op!.recipe!.coolS}\\ss`))
+  if (op!.recipe!.tableS > 0) expect(cools).toMatch(new RegExp(`cool table for ${op!.recipe!.tableS}\\ss`))
+  for (let i = 0; i < 40 && !(await page.getByTestId('piece').textContent())!.startsWith('Cuff'); i++) await page.keyboard.press('j')
+  await expect(page.getByTestId('how')).toContainText(swatch.setting)
+  // The card on the screen and the card that is sent.
+  await page.keyboard.press('6')
+  await page.getByRole('tab', { name: /Care card/ }).click()
+  const card = await page.getByTestId('care-card').getByRole('listitem').allTextContents()
+  const sent = await (await page.request.get(`${server.url}/api/jobs/${job.id}/care-card?as=text&size=card`)).text()
+  expect(card.length).toBeGreaterThan(3)
+  for (const line of card) expect(sent).toContain(line)
+})
+
+test('a satchel is pressed from the other side: short touches through the cork, under a press cloth', async ({ page }) => {
+  await openJob(page, 'satchel')
+  await page.keyboard.press('3')
+  await waysFound(page, 60_000)
+  await expect(page.getByTestId('recipe')).toContainText(/\d × 5 s/)
+  await expect(page.getByTestId('sentence')).toContainText('adhesive side up, and the fabric on it')
+  await expect(page.getByTestId('sentence')).toContainText(/5 s, lift, look, and again: \d times at each place/)
+})
