@@ -31,7 +31,7 @@ const figures = (words: string) => ({
 })
 
 test('one job: comparison, swatch, plan, session and care card say the same', async ({ page }) => {
-  const NAME = 'Purser\'s cuffs', job = await cuffOf(page, NAME, 'TW-05', 'B-22')
+  const NAME = 'Purser\'s cuffs', job = await cuffOf(page, NAME, 'TW-13', 'B-22')
   await openJob(page, NAME)
   await page.keyboard.press('3')
   await waysFound(page, 40_000)

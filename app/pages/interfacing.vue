@@ -10,6 +10,7 @@ import {
 import { interfacingNeed } from '#shared/cutting'
 import type { Page, Supply, Swatch } from '#shared/schemas'
 import {
+  BASTE_STEPS,
   bendingWords, CHANGE_NAME, clashSentence, drawnSentence, exclusionSentence, fabricWords, faultSentence, moneyWords, PART_NAME,
   recipeSentence, STIFFNESS_NAME, WISH_NAME,
 } from '#shared/words'
@@ -164,7 +165,8 @@ const fused = computed(() => lead.value && lead.value.reachC !== null)
 
 function take(): void {
   const c = lead.value
-  if (!c || !fused.value) return
+  if (!c) return
+  if (!fused.value) return baste(c.supplies[0]?.id ?? null)
   const glued = c.supplies.find(s => s.adhesive)!
   const over = [...c.supplies]
   over.splice(over.indexOf(glued), 1)
@@ -172,6 +174,14 @@ function take(): void {
   selection.takeSupply(glued.id, over.map(s => s.id))
   if (jobs.fabric) void jobs.note({ place: wish.place.key, supplyId: glued.id })
   void router.push('/swatch')
+}
+/** A sew-in is basted to the piece: it is cut with it, and needs no swatch and no iron. */
+function baste(supplyId: string | null): void {
+  const supply = supplyId && stored.value!.supplies.find(s => s.id === supplyId)
+  if (!supply || !jobs.fabric) return
+  library.keepSupply(supply)
+  void jobs.note({ place: wish.place.key, supplyId: supply.id })
+  void router.push('/cut')
 }
 useShortcuts({ take })
 </script>
@@ -241,6 +251,9 @@ useShortcuts({ take })
           <p class="ticket min-w-0 flex-1 text-[1.45rem] font-semibold leading-tight" data-test="first-answer">{{ nameOf(lead) }}</p>
           <UButton v-if="fused" size="xl" trailing-icon="i-lucide-arrow-right" class="shrink-0 text-base"
             @click="take">Use this interfacing</UButton>
+          <UButton v-else-if="lead.kind === 'sewIn' && jobs.fabric" size="xl" trailing-icon="i-lucide-arrow-right"
+            class="shrink-0 text-base"
+            @click="take">Baste this in</UButton>
         </div>
         <div class="mt-1">
           <p class="text-[15px] leading-snug">
@@ -249,6 +262,7 @@ useShortcuts({ take })
               {{ recipeSentence((leadProved ?? lead.recipe)!, selection.pressCloth?.name ?? null, selection.units) }}
               <Sourced :from="recipeFrom" />
             </template>
+            <template v-else-if="lead.kind === 'sewIn'">{{ BASTE_STEPS }}</template>
             <template v-else-if="!fused">Sewn in: no heat, no adhesive.</template>
             <template
               v-if="lead.need">{{ ' Needs ' }}{{ fabricWords(lead.need.metres, selection.units) }}{{

@@ -193,7 +193,10 @@ export const usePlanning = defineStore('planning', () => {
     try {
       await library.bring(null, jobTrims.value.map(t => t.supplyId))
       const cutFabrics = new Set(cutting.pieces.filter(p => [...cutting.cutIds].some(id => id.startsWith(p.id))).map(p => p.fabricId))
-      const made = operationsOf(cutting.pieces.map(pressedPiece), {
+      // What has no adhesive is basted in by hand: nothing of it is done under the iron.
+      const isSewnIn = (id: string | null) => supplyOf(id)?.adhesive === null
+      const fused = cutting.pieces.map(p => (isSewnIn(p.interfacingId) ? { ...p, interfacingId: null } : p))
+      const made = operationsOf(fused.map(pressedPiece), {
         // What is cut already is past preshrinking.
         notPreshrunk: [...new Set(cutting.pieces.map(p => p.fabricId))].filter(id => cutting.shrink[id] == null && !cutFabrics.has(id)),
         fabricName: id => fabricOf(id)?.name ?? 'Fabric',

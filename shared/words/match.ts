@@ -121,3 +121,7 @@ export function clashSentence(c: Clash, units: DisplayUnits = METRIC): string {
       return 'No supplies yet. Add one, or sew in self fabric.'
   }
 }
+
+/** How a sew-in goes in, in the order of the hands. */
+export const BASTE_STEPS = 'Sewn in, without heat or adhesive: cut it by the same pattern piece and on the same grain. Lay it on the wrong '
+  + 'side, smooth it outward, and baste it all round inside the seam allowance. Sew the two as one, and trim it close to the stitching.'

@@ -111,8 +111,8 @@ const setTrims = (ids: unknown) => jobs.change(() => ({ trimIds: (ids as string[
             <UIcon :name="l.icon" class="mt-1 size-7 shrink-0" />
             <span class="min-w-0 flex-1"><b class="ticket block text-[1.45rem] leading-tight">{{ l.says }}</b>
               <span v-if="l.stands" class="block leading-snug">As this job wishes; its parts would stand: {{ l.stands }}.</span>
-              <span v-else-if="l.chain[0]" class="block leading-snug">{{ careWhy(l.chain[0]) }} <Sourced :from="l.chain[0].origin" /></span>
-              <span v-else class="block text-muted-ink">Nothing in it says otherwise.</span></span>
+              <span v-if="l.chain[0]" class="block leading-snug">{{ careWhy(l.chain[0]) }} <Sourced :from="l.chain[0].origin" /></span>
+              <span v-else-if="!l.stands" class="block text-muted-ink">Nothing in it says otherwise.</span></span>
             <span v-if="l.chain.length > 1"
               class="shrink-0 pt-1 text-sm text-muted-ink">{{ open === l.key ? 'less' : `${l.chain.length} reasons` }}
             </span>
