@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { expect, test, type Page } from '@playwright/test'
 import { blockOf, usualMeasures } from '#core/cut'
-import type { Cutting, Job } from '#shared/schemas'
+import type { Cutting, Job, Page as Listed } from '#shared/schemas'
 import { ownBoard } from './board'
 import { waysFound } from './press'
 
@@ -65,4 +65,25 @@ test('a satchel is pressed from the other side: short touches through the cork, 
   await expect(page.getByTestId('recipe')).toContainText(/\d × 5 s/)
   await expect(page.getByTestId('sentence')).toContainText('adhesive side up, and the fabric on it')
   await expect(page.getByTestId('sentence')).toContainText(/5 s, lift, look, and again: \d times at each place/)
+})
+
+test('a silk collar takes its sew-in: its steps, on to cutting, and nothing of it under the iron', async ({ page }) => {
+  const [silk, organza] = [await fabric(page, 'TW-03'), await supply(page, 'B-90')], NAME = 'Blouse collar'
+  const job = (await (await page.request.post(`${server.url}/api/jobs`, {
+    data: {
+      name: NAME, garment: 'Blouse', washC: 30, tumble: 'no', dryClean: false,
+      fabrics: [{ fabricId: silk.id, place: 'collar', supplyId: null }],
+    },
+  })).json()) as Job
+  await openJob(page, NAME)
+  await page.keyboard.press('2')
+  await expect(page.getByTestId('first-answer')).toBeVisible({ timeout: 20_000 })
+  await page.getByRole('radio', { name: 'Collar', exact: true }).click()
+  await page.getByTestId('candidate').filter({ hasText: organza.name }).first().click({ timeout: 30_000 })
+  await expect(page.getByTestId('first-answer')).toHaveText(organza.name)
+  await expect(page.getByText('baste it all round inside the seam allowance')).toBeVisible()
+  await page.getByRole('button', { name: 'Baste this in' }).click()
+  await expect(page).toHaveURL(/cut/)
+  const kept = async () => (await get<Listed<Job>>(page, '/api/jobs?size=100')).rows.find(j => j.id === job.id)!
+  await expect.poll(async () => (await kept()).fabrics[0]!.supplyId).toBe(organza.id)
 })

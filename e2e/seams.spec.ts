@@ -169,6 +169,10 @@ test('a hem on a lined dress is pressed by keys, its lining held clear; poly-cot
     { timeout: 15_000 })
     .toEqual(['holds'])
   expect((await sessionOf(page, job!.id)).operations).toMatchObject([{ kind: 'hem', standing: 'estimated' }])
+  // Its label bears one dot: without that poly-cotton takes a damp hem.
+  const twill = await fabric(page, 'TW-05')
+  expect((await page.request.put(`${server.url}/api/fabrics/${twill.id}`, { data: { ...twill, labelIronC: null } })).status()).toBe(200)
+  await page.reload()
   await openJob(page, 'Galley aprons')
   await toSeams(page, 'h')
   await expect(page.getByTestId('hem-says')).toContainText('a place under a damp press cloth', { timeout: 20_000 })
