@@ -176,14 +176,14 @@ test('a hem on a lined dress is pressed by keys, its lining held clear; poly-cot
   await openJob(page, 'Galley aprons')
   await toSeams(page, 'h')
   await expect(page.getByTestId('hem-says')).toContainText('a place under a damp press cloth', { timeout: 20_000 })
+  // A depth that no tape stays under.
+  await page.getByRole('textbox', { name: 'Depth of the hem' }).fill('12')
+  await expect(page.getByText(/it has to be deeper by more than 3 mm/)).toBeVisible()
   await jobOf(page, 'Velvet trim', ['TW-04'])
   await openJob(page, 'Velvet trim')
   await toSeams(page, 'h')
   await expect(page.getByTestId('hem-refused')).toBeVisible({ timeout: 20_000 })
   await expect(page.getByTestId('hem-says')).toContainText('Stitch it by hand')
-  // A depth that no tape stays under.
-  await page.getByRole('textbox', { name: 'Depth of the hem' }).fill('12')
-  await expect(page.getByText(/it has to be deeper by more than 3 mm/)).toBeVisible()
 })
 
 test('what cannot be is refused with a sentence naming it, and nothing is half written', async ({ page }) => {
