@@ -51,7 +51,7 @@ test('one job: comparison, swatch, plan, session and care card say the same', as
   for (let i = 0; i < 40 && !(await page.getByTestId('piece').textContent())!.startsWith('Cuff'); i++) await page.keyboard.press('j')
   await expect(page.getByTestId('how')).toContainText(swatch.setting)
   // The card on the screen and the card that is sent.
-  await page.keyboard.press('6')
+  await page.getByRole('link', { name: /Care/ }).click()
   await page.getByRole('tab', { name: /Care card/ }).click()
   const card = await page.getByTestId('care-card').getByRole('listitem').allTextContents()
   const sent = await (await page.request.get(`${server.url}/api/jobs/${job.id}/care-card?as=text&size=card`)).text()
