@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import type { MatchQuery, MatchSupply } from '#core/match'
+import { setupOf, type MatchQuery, type MatchSupply } from '#core/match'
 import { proofOf } from '#core/learn'
-import type { EvaluateOptions, Recipe } from '#core/recipe'
+import { withCooling, type EvaluateOptions, type Recipe } from '#core/recipe'
 import { optionsOf } from '#core/window'
 import {
   proofGroundOf, toEvidence, toHabits, toIronInput, toKnowledge, toLessons, toMatchFabric, toMatchSupply, toProofSwatch, toRecipe,
@@ -153,7 +153,11 @@ const wants = computed(() => {
   return [stiffness === 'keep' ? 'the drape of the fabric' : STIFFNESS_NAME[stiffness], give].filter(Boolean).join('; ')
 })
 /** A single interfacing that own swatches have proved here comes with its proved recipe. */
-const leadProved = computed(() => lead.value?.kind === 'single' ? provedOf.value[lead.value.supplies[0]!.id] ?? null : null)
+const leadProved = computed(() => {
+  const c = lead.value, proved = c?.kind === 'single' ? provedOf.value[c.supplies[0]!.id] : undefined
+  const setup = proved && query.value ? setupOf(query.value, c!) : null
+  return setup ? withCooling(setup, proved!, query.value!.taught?.[c!.supplies[0]!.id]) : null
+})
 /** Where the recipe's seconds come from: a proof, an own lesson, the sheet of the lot, or the model with typical values. */
 const recipeFrom = computed(() => {
   const glued = lead.value?.supplies.find(s => s.adhesive)

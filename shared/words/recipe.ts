@@ -35,7 +35,7 @@ export function recipeSteps(r: Recipe, pressClothName: string | null, units: Dis
     back: 'Lay the interfacing on, adhesive side down', face: 'Lay the interfacing down, adhesive side up, and the fabric on it',
   }[r.firstSide]
   const mist = r.method === 'mist'
-    ? `, spray lightly${r.mistGsm > TWO_SPRAYS_GSM ? ' twice' : ' once'} (${massWords(r.mistGsm, units)})`
+    ? `, spray ${r.mistGsm > TWO_SPRAYS_GSM ? 'twice' : 'once'}, lightly, until it darkens a little (about ${massWords(r.mistGsm, units)})`
     : ''
   const damped = `, cover with ${pressCloth ?? 'a press cloth'}, wrung damp`
   const over = r.method === 'damp' ? damped : pressCloth ? `, cover with ${pressCloth}` : ', no press cloth'
