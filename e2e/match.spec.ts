@@ -58,7 +58,7 @@ test('a fabric that takes no heat still gets an answer; a workroom adds a place 
   await page.keyboard.press('2')
   await page.getByRole('radio', { name: 'Placket', exact: true }).click()
   await expect(page.getByTestId('first-answer')).toHaveText('Batiste, sew-in', { timeout: 20_000 })
-  await expect(page.getByText('Sewn in: no heat, no adhesive.')).toBeVisible()
+  await expect(page.getByText('Sewn in, without heat or adhesive')).toBeVisible()
   await expect(page.getByRole('button', { name: 'Use this interfacing' })).toHaveCount(0)
 
   await page.getByRole('button', { name: 'add a place' }).click()

@@ -8,7 +8,7 @@ import { fabricLimit, type Evidence, type FabricLimit } from '#core/limit'
 import { ADHESIVES, CONSTRUCTIONS, type AdhesiveKey, type ConstructionKey, type FibreKey, type PressClothKindKey } from '#core/materials'
 import { matchShelf, type MatchQuery, type MatchSupply } from '#core/match'
 import { placeOf, type PlaceKey } from '#core/place'
-import { chooseRecipe, leftAloneS, type IronInput, type PressSetup, type Recipe } from '#core/recipe'
+import { chooseRecipe, leftAloneS, type Found, type IronInput, type PressSetup, type Recipe } from '#core/recipe'
 import { planSeamDetail, SUPPORT_KEYS, type SeamDetailKey, type SeamDetailPlan } from '#core/seam'
 import type { FabricInput, SupplyInput } from '#core/stack'
 import { toMatchFabric, toMatchSupply } from '#shared/mappers'
@@ -49,9 +49,18 @@ const fusible = (adhesive: AdhesiveKey, massGsm = 60, more: Partial<SupplyInput>
 const FOAM = fusible('eva', 120, { thicknessMm: 4, base: 'polyester', adhesiveGsm: 14 })
 const laid = (f: FabricInput, s: SupplyInput, more: Partial<PressSetup> = {}): PressSetup =>
   ({ fabric: f, supply: s, iron: IRON, pressCloth: 'muslin', surface: 'padded', blendRule: 'strict', ...more })
-const found = (setup: PressSetup): Recipe | null => chooseRecipe(setup).leads?.found?.recipe ?? null
+/** Each setup is worked out once, however often it is asked about. */
+const known = new Map<string, Found | null>()
+function leading(setup: PressSetup): Found | null {
+  const key = JSON.stringify(setup), at = known.get(key)
+  if (at !== undefined) return at
+  const leads = chooseRecipe(setup).leads?.found ?? null
+  known.set(key, leads)
+  return leads
+}
+const found = (setup: PressSetup): Recipe | null => leading(setup)?.recipe ?? null
 const spared = (setup: PressSetup): number => {
-  const margins = chooseRecipe(setup).leads?.found?.margins
+  const margins = leading(setup)?.margins
   return margins ? Math.min(margins.lessS, margins.moreS) : 0
 }
 

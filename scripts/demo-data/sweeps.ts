@@ -1,5 +1,5 @@
 /** How steadily the recipe follows what it is asked: counts over the demo's pairs, and sweeps of mass, dial and blend. */
-import { chooseRecipe, type IronSetting, type PressSetup, type Recipe } from '#core/recipe'
+import { chooseRecipe, type IronSetting, type SearchOptions, type PressSetup, type Recipe } from '#core/recipe'
 import type { FabricInput } from '#core/stack'
 import { toPressSetup } from '#shared/mappers'
 import { fabricBody, rulesSchema, supplyBody, type Fabric, type Iron, type PressCloth, type Supply } from '#shared/schemas'
@@ -49,8 +49,9 @@ export function silly(setups: readonly { name: string, setup: PressSetup }[]): S
 
 const wayOf = (r: Recipe | null) => r === null ? 'none' : `${r.method} ${r.firstSide} ${r.passes} ${r.lean}`
 /** Along a sweep: how often the way changes, by what share the hold jumps at the most, and the recipes. */
-export function steps(sweep: readonly PressSetup[]): { changes: number, jump: number, recipes: (Recipe | null)[] } {
-  const recipes = sweep.map(s => chooseRecipe(s).leads?.found?.recipe ?? null)
+interface Steps { changes: number, jump: number, recipes: (Recipe | null)[] }
+export function steps(sweep: readonly PressSetup[], options: SearchOptions = {}): Steps {
+  const recipes = sweep.map(s => chooseRecipe(s, options).leads?.found?.recipe ?? null)
   let changes = 0, jump = 0
   for (let i = 1; i < recipes.length; i++) {
     const a = recipes[i - 1] ?? null, b = recipes[i] ?? null
