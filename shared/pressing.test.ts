@@ -60,6 +60,8 @@ describe('a piece as it is pressed', () => {
     const [kl, kr] = [boundsOf(left!.keepOuts[0]!), boundsOf(right!.keepOuts[0]!)]
     expect([kr.left, kr.right]).toEqual([-kl.right, -kl.left])
     expect(pressedPiece(piece).count).toBe(4)
+    expect(pressedPiece(piece).interfacingId).toBe(piece.interfacingId)
+    expect(pressedPiece(piece, id => id === piece.interfacingId).interfacingId).toBeNull()
   })
   it('as a block it lies in rows no wider than the board', () => {
     const one = pressedOutline(piece, { kind: 'fuse', numbers: [0], supplyId: id(3) }, ground)!.outline, b = boundsOf(one)

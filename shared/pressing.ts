@@ -14,8 +14,10 @@ import { cutPiece, fromPayload, howMany, isLayers, type CuttingGround } from './
 import { toRecipe } from './mappers'
 import type { Iron, JobPiece, KeptSessionEvent, Rules, SessionEventBody, SessionOperation } from './schemas'
 
-export const pressedPiece = (p: JobPiece): PressedPiece => ({
-  id: p.id, name: p.name, fabricId: p.fabricId, count: howMany(p), interfacingId: p.interfacingId, foamId: p.foamId, webId: p.webId,
+/** A piece as it is pressed. What is sewn in is basted by hand: nothing of it is done under the iron. */
+export const pressedPiece = (p: JobPiece, isSewnIn: (supplyId: string) => boolean = () => false): PressedPiece => ({
+  id: p.id, name: p.name, fabricId: p.fabricId, count: howMany(p),
+  interfacingId: p.interfacingId && isSewnIn(p.interfacingId) ? null : p.interfacingId, foamId: p.foamId, webId: p.webId,
   layers: isLayers(p), asBlock: p.asBlock,
 })
 

@@ -120,7 +120,8 @@ export const usePlanning = defineStore('planning', () => {
       const { steamGMin, soleMm } = IRON_KINDS[iron.kind]
       const steams = fabric?.mayGetWet === true && steamGMin > 0 && hottest.recipe.steamS > 0
       const recipe: Recipe = {
-        ...hottest.recipe, method: steams ? 'steam' : 'dry', passes: 1, warmS: 0, holdS: PRESHRINK_S, secondS: null, coolS: 0, tableS: 0,
+        ...hottest.recipe, method: steams ? 'steam' : 'dry', passes: 1, warmS: 0, holdS: PRESHRINK_S, secondS: null, touches: undefined,
+        coolS: 0, tableS: 0,
         pressClothWaterGsm: 0, mistGsm: 0, ...(steams ? {} : { steamS: 0, steamGM2S: 0 }),
       }
       const sessions = (metresOf(w) * 1000) / soleMm[0], touches = (fabricMm2(w, all) * SPARE) / bearingMm2(iron.kind)
@@ -153,8 +154,8 @@ export const usePlanning = defineStore('planning', () => {
         iron)])
       if (!way.recipe || placements.length === 0) return { way: null, blocked: way.blocked }
       const { recipe, share } = circled(w, way.recipe, placements, iron)
-      // Short touches go over all places again and again.
-      const touched = Array.from({ length: recipe.touches ?? 1 }, () => placements).flat().slice(0, MOST_PLACEMENTS)
+      // Short touches at one place follow each other: their heat adds up.
+      const touched = placements.flatMap(p => Array<SolePlacement>(recipe.touches ?? 1).fill(p)).slice(0, MOST_PLACEMENTS)
       const boardS = boardSeconds({ kind: w.kind, recipe, placements: touched.length })
       return { way: { ...way, recipe, placements: touched, coverage, share, boardS }, blocked: null }
     }))
@@ -193,10 +194,7 @@ export const usePlanning = defineStore('planning', () => {
     try {
       await library.bring(null, jobTrims.value.map(t => t.supplyId))
       const cutFabrics = new Set(cutting.pieces.filter(p => [...cutting.cutIds].some(id => id.startsWith(p.id))).map(p => p.fabricId))
-      // What has no adhesive is basted in by hand: nothing of it is done under the iron.
-      const isSewnIn = (id: string | null) => supplyOf(id)?.adhesive === null
-      const fused = cutting.pieces.map(p => (isSewnIn(p.interfacingId) ? { ...p, interfacingId: null } : p))
-      const made = operationsOf(fused.map(pressedPiece), {
+      const made = operationsOf(cutting.pieces.map(p => pressedPiece(p, id => supplyOf(id)?.adhesive === null)), {
         // What is cut already is past preshrinking.
         notPreshrunk: [...new Set(cutting.pieces.map(p => p.fabricId))].filter(id => cutting.shrink[id] == null && !cutFabrics.has(id)),
         fabricName: id => fabricOf(id)?.name ?? 'Fabric',

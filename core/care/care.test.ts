@@ -223,9 +223,9 @@ describe('the chain of a garment', () => {
       [false, true].map(covered => ({ classC: classC as 110, side, covered, steam: false,
         restS: classC <= (side === 'back' ? 110 : covered ? coveredC : bareC) ? 9 : 1 }))))
     const of = (bareC: number, coveredC: number) => careLimits([fabric(['cotton']), interfacing('eva', { stays: stays(bareC, coveredC) })])
-    expect(of(150, 200)).toMatchObject({ iron: { value: 150 }, covered: false, coaxed: false })
-    expect(of(0, 150)).toMatchObject({ iron: { value: 150 }, covered: true, backOnly: false, coaxed: true })
-    expect(of(0, 0)).toMatchObject({ iron: { value: 110 }, backOnly: true, coaxed: true })
+    expect(of(150, 200)).toMatchObject({ iron: { value: 150 }, covered: false, stillUntilCool: false })
+    expect(of(0, 150)).toMatchObject({ iron: { value: 150 }, covered: true, backOnly: false, stillUntilCool: true })
+    expect(of(0, 0)).toMatchObject({ iron: { value: 110 }, backOnly: true, stillUntilCool: true })
   })
   it('with any elastane an iron has two dots at the most', () => {
     expect(careLimits([fabric(['cotton', 'elastane'])]).iron).toMatchObject({ value: 110 })

@@ -62,7 +62,7 @@ export interface CareLimits {
   backOnly: boolean
   covered: boolean
   /** It is handled so only because of what is stuck behind it: not moved before it is cool. */
-  coaxed: boolean
+  stillUntilCool: boolean
   steam: 'yes' | 'light' | 'no'
 }
 
@@ -188,7 +188,7 @@ export function careLimits(parts: readonly CarePart[]): CareLimits {
     tumble: chain(parts.flatMap(p => saidBy(p, TUMBLE)), v => DRYERS.indexOf(v), 'yes'),
     iron: ironUnder(how),
     dryClean: chain(parts.flatMap(p => saidBy(p, CLEAN)), v => (v ? 1 : 0), true),
-    ...how, coaxed: how !== asked, steamWakes: parts.some(p => p.part === 'interfacing' && canSoftenInSteam(p, how)),
+    ...how, stillUntilCool: how !== asked, steamWakes: parts.some(p => p.part === 'interfacing' && canSoftenInSteam(p, how)),
     steam: steam.includes('no') ? 'no' : steam.includes('light') ? 'light' : 'yes',
   }
 }

@@ -1,12 +1,13 @@
 import { bondOf, type BondCourse } from '../bond'
 import { runProgramme, steadySole, valueAt, type Layer, type Stack, type Transient } from '../heat'
-import { harmAlong } from '../damage'
+import { harmAlong, heatHarmAlong, type DamageInput } from '../damage'
 import { fabricLimit, type BlendRule, type Evidence } from '../limit'
 import {
   SURFACE_KINDS, PRESS_CLOTH_KINDS, FIBRES, LOW_MELT, ROOM_C, type SurfaceKindKey, type PressClothKindKey,
 } from '../materials'
 import {
-  adhesiveOf, allowedSettings, coolingOf, COARSE, HANDLED_C, HARM_ALLOWED, isByHand, moistureOf, pressureOf, type Cooling, type IronInput,
+  adhesiveOf, allowedSettings, coolingOf, COARSE, HANDLED_C, HARM_ALLOWED, HARM_ALLOWED_OVER_CLASS, isByHand, moistureOf, overTheirClass,
+  pressureOf, type Cooling, type IronInput,
   type IronSetting, type Recipe,
 } from '../recipe'
 import { driedS, firstAtS, foldedStack } from '../seam'
@@ -77,7 +78,7 @@ export function hemStack(ask: HemAsk, tape: SupplyInput, pressClothWaterGsm: num
   }
 }
 
-interface Tried { recipe: Recipe, stack: Stack, run: Transient, bond: BondCourse, harm: Float32Array }
+interface Tried { recipe: Recipe, stack: Stack, run: Transient, bond: BondCourse, harm: Float32Array, few: Float32Array }
 function tryAt(ask: HemAsk, tape: SupplyInput, setting: IronSetting, damp: boolean): Tried {
   const pressureKPa = pressureOf(ask.iron.kind, damp ? 'lean' : 'weight')
   const recipe: Recipe = {
@@ -89,12 +90,15 @@ function tryAt(ask: HemAsk, tape: SupplyInput, setting: IronSetting, damp: boole
     stack, { sole: steadySole(setting.meanC), phases: [{ kind: 'down', durationS: LONGEST_S, pressureKPa }], roomC: ROOM_C }, COARSE,
   )
   const bond = bondOf(run, adhesiveOf({ supply: tape }))
-  const harm = harmAlong(run, null, {
+  const hurt: DamageInput = {
     fabric: ask.fabric, interfacingBase: ask.fabric.fibres[0]?.fibre ?? null, adhesiveGsm: tape.adhesiveGsm,
     pressClothFibre: PRESS_CLOTH_KINDS[ask.pressCloth].fibre,
     covered: true, surface: ask.surface, sides: ['back'], soleC: setting.meanC, pressureKPa, blendRule: ask.blendRule,
-  })
-  return { recipe, stack, run, bond, harm }
+  }
+  // What is hotter than the class of few synthetic fibres is looked at by itself.
+  const over = overTheirClass(ask.fabric, fabricLimit(ask.fabric, ask.blendRule, ask.evidence), setting.meanC)
+  const harm = harmAlong(run, null, hurt), few = heatHarmAlong(run, hurt, over)
+  return { recipe, stack, run, bond, harm, few }
 }
 
 /** The best setting: the lowest that is done soon, else the quickest; null where none bonds without harm. */
@@ -108,6 +112,7 @@ function best(ask: HemAsk, tape: SupplyInput, settings: readonly IronSetting[], 
     const holdS = Math.ceil(Math.max(bondS, damp ? pressClothDryS! : 0))
     const harm = valueAt(t.run, t.harm, holdS)
     if (harm > HARM_ALLOWED && harm > t.harm[0]! + 1e-6) continue
+    if (valueAt(t.run, t.few, holdS) > HARM_ALLOWED_OVER_CLASS) continue
     if (found && found.recipe.holdS <= Math.max(SOON_S, holdS)) continue
     const recipe = { ...t.recipe, holdS, ...coolingFor(ask, tape, t, holdS) }
     found = {

@@ -1,11 +1,12 @@
 import { bondOf, type BondCourse } from '../bond'
 import { layerOf, runProgramme, steadySole, timeToReachS, valueAt, type Layer, type Stack, type Transient } from '../heat'
-import { harmAlong } from '../damage'
+import { harmAlong, heatHarmAlong, type DamageInput } from '../damage'
 import { fabricLimit, limitingFibres, type BlendRule, type FabricLimit, type Evidence } from '../limit'
 import { SURFACE_KINDS, PRESS_CLOTH_KINDS, FIBRES, ADHESIVES, ROOM_C, type SurfaceKindKey, type PressClothKindKey,
   type FibreKey } from '../materials'
 import {
-  adhesiveOf, allowedSettings, coolingOf, COARSE, HANDLED_C, HARM_ALLOWED, isByHand, moistureOf, pressureOf, type IronInput,
+  adhesiveOf, allowedSettings, coolingOf, COARSE, HANDLED_C, HARM_ALLOWED, HARM_ALLOWED_OVER_CLASS, isByHand, moistureOf, overTheirClass,
+  pressureOf, type IronInput,
   type IronSetting, type Lean, type Recipe,
 } from '../recipe'
 import { driedS, firstAtS, foldedStack } from '../seam'
@@ -103,7 +104,7 @@ export function stuckStack(ask: StuckAsk, side: StuckSide, pressClothWaterGsm: n
   }
 }
 
-interface Tried { recipe: Recipe, stack: Stack, run: Transient, bond: BondCourse, harm: Float32Array }
+interface Tried { recipe: Recipe, stack: Stack, run: Transient, bond: BondCourse, harm: Float32Array, few: Float32Array }
 /** Which side of the garment meets the sole. */
 const sideOut = (ask: StuckAsk, side: StuckSide): 'back' | 'face' => ((side === 'item') === ask.inside ? 'back' : 'face')
 
@@ -121,13 +122,16 @@ function tryAt(ask: StuckAsk, side: StuckSide, setting: IronSetting, method: 'dr
   )
   const bond = bondOf(run, adhesiveOf({ supply: glue }))
   // Over-fusing of a web under a patch is no harm to either: it has nowhere to come through but the weave.
-  const harm = harmAlong(run, null, {
+  const hurt: DamageInput = {
     fabric: ask.garment, interfacingBase: weakest(ask.item, ask.blendRule), adhesiveGsm: glue.adhesiveGsm, pressClothFibre: ask.pressCloth
       && PRESS_CLOTH_KINDS[ask.pressCloth].fibre,
     covered: ask.pressCloth !== null, surface: ask.surface, sides: [firstSide], soleC: setting.meanC, pressureKPa,
     blendRule: ask.blendRule,
-  })
-  return { recipe, stack, run, bond, harm }
+  }
+  // What is hotter than the class of few synthetic fibres is looked at by itself.
+  const over = overTheirClass(ask.garment, fabricLimit(ask.garment, ask.blendRule, ask.evidence), setting.meanC)
+  const harm = harmAlong(run, null, hurt), few = heatHarmAlong(run, hurt, over)
+  return { recipe, stack, run, bond, harm, few }
 }
 
 /** What forbids heat from a side before any of it is worked out. */
@@ -163,7 +167,8 @@ function wayFrom(ask: StuckAsk, side: StuckSide): StuckWay | StuckRefusal {
     if (bondS === null || (damp && pressClothDryS === null)) continue
     const holdS = Math.ceil(Math.max(bondS, pressClothDryS ?? 0, ask.leastS)), harm = valueAt(t.run, t.harm, holdS)
     // What a touch alone crushes is no way at all; a little texture lost is the price of any.
-    if (t.harm[0]! >= CRUSHED || (harm > HARM_ALLOWED && harm > t.harm[0]! + 1e-6)) {
+    const isClose = valueAt(t.run, t.few, holdS) > HARM_ALLOWED_OVER_CLASS
+    if (t.harm[0]! >= CRUSHED || isClose || (harm > HARM_ALLOWED && harm > t.harm[0]! + 1e-6)) {
       damages ??= { why: 'damages', harm, bondS }
       continue
     }

@@ -25,7 +25,8 @@ export function stepsOf(recipe: Recipe, placements = 1, missed: readonly Missed[
     if (pass > 0) steps.push({ kind: 'turn', forS: TURN_S, side, pass, placement: 0 })
     const forS = pass > 0 ? recipe.secondS ?? recipe.holdS : recipe.holdS
     const again = missed.filter(m => m.pass === pass).map(m => m.placement)
-    const all = Array.from({ length: recipe.touches ?? 1 }, () => [...Array(placements).keys()]).flat()
+    // Touches at one place follow each other: their heat adds up.
+    const all = [...Array(placements).keys()].flatMap(p => Array<number>(recipe.touches ?? 1).fill(p))
     for (const placement of [...all, ...again]) steps.push({ kind: 'down', forS, side, pass, placement })
   }
   steps.push({ kind: 'cool', forS: leftAloneS(recipe), side: recipe.firstSide, pass: recipe.passes - 1, placement: 0 })

@@ -7,7 +7,8 @@ import { COARSE } from './span'
 /** An adhesive has set when it is so far under the start of its melting, K. Practice. */
 const SET_UNDER_K = 20
 /** By hand the clapper stays at least so long, s; nothing is waited for longer than the others, s. */
-const CLAPPER_LEAST_S = 15, CLAPPER_LONGEST_S = 180, TABLE_LONGEST_S = 600
+export const CLAPPER_LEAST_S = 15
+const CLAPPER_LONGEST_S = 180, TABLE_LONGEST_S = 600
 const STEP_S = 5
 
 /** Until it may be handled, °C: what is stuck with adhesive, and a pressed seam; as the house has it, to the touch or cold. Practice. */

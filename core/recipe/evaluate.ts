@@ -119,7 +119,7 @@ const holdFromS = (recipe: Pick<Recipe, 'warmS'>): number => recipe.warmS > 0 ? 
  * it at t gives what lifting at t would have given. Only for a single pass.
  */
 export function holdPath(setup: PressSetup, recipe: Recipe, options: EvaluateOptions = {}): HoldPath {
-  const single: Recipe = { ...recipe, passes: 1, coolS: 0 }
+  const single: Recipe = { ...recipe, passes: 1, coolS: 0, touches: undefined }
   return { ...evaluateAlong(setup, single, { ...options, skipSurface: true }), fromS: holdFromS(single) }
 }
 

@@ -4,7 +4,8 @@ export {
   bondAtHold, evaluate, evaluateAlong, harmAtHold, holdPath, holdReaching, phasesOf, adhesiveOf, TURN_S,
   type EvaluateOptions, type Outcome,
 } from './evaluate'
-export { allowedSettings, bearingOf, moistureOf, pressureOf, SETTING_TOLERANCE_C, sheetOf, warmingS } from './methods'
+export { allowedSettings, bearingOf, HARM_ALLOWED_OVER_CLASS, overTheirClass, moistureOf, pressureOf, SETTING_TOLERANCE_C, sheetOf,
+  warmingS } from './methods'
 export {
   bestOf, BOND_WANTED, draftRecipe, HARM_ALLOWED, heldFor, searchMethod, searchRecipes,
   type Blocked, type Found, type Margins, type MethodAnswer, type SearchOptions,
@@ -12,7 +13,7 @@ export {
 export { COARSE, LONGEST_HOLD_S } from './span'
 export { roomPoints, scoreParts, secondsCost, totalOf, type ScorePart, type ScorePartKey } from './score'
 export { asMakerSays, carryOver, makerRecipe, type CarriedOver, type CarriedStep, type Difference } from './sheet'
-export { coolingOf, HANDLED_C, leftAloneS, withCooling, type Cooling } from './cooling'
+export { CLAPPER_LEAST_S, coolingOf, HANDLED_C, leftAloneS, withCooling, type Cooling } from './cooling'
 export { searchTack, TACK_BOND, type Tack } from './tack'
 export { choosableOf, chooseRecipe, chooseWay, whyNone, type Choosable } from './choose'
 export { courseOf, type Course } from './digest'

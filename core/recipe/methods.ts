@@ -1,6 +1,7 @@
 import { TYPICAL_INSTRUCTIONS } from '../instructions'
 import {
-  CONSTRUCTIONS, PRESS_CLOTH_KINDS, IRON_KINDS, LOW_MELT, SHOT_S, steamGM2S, STEAMS_FROM_C, type PressClothKindKey, type IronKindKey,
+  CONSTRUCTIONS, FIBRES, PRESS_CLOTH_KINDS, IRON_KINDS, LOW_MELT, SHOT_S, steamGM2S, STEAMS_FROM_C, type PressClothKindKey, type FibreKey,
+  type IronKindKey,
 } from '../materials'
 import type { FabricLimit } from '../limit'
 import type { FabricInput, MakerRecipe, SupplyInput } from '../stack'
@@ -76,6 +77,12 @@ export function allowedSettings(
   if (under ? placeC - under.meanC <= PLACE_APART_K : over.meanC - placeC > BELOW_DIAL_K) return within
   return [...within, settingAt(settings, placeC)]
 }
+
+/** To few synthetic fibres hotter than their class, under a press cloth, no more harm than this is done; 1 is visible. */
+export const HARM_ALLOWED_OVER_CLASS = 0.5
+/** Fibres of the fabric whose own heat is looked at closely: the sole is hotter than their class, and the fabric's limit. */
+export const overTheirClass = (fabric: Pick<FabricInput, 'fibres'>, limit: Pick<FabricLimit, 'soleC'>, soleC: number): FibreKey[] =>
+  soleC > limit.soleC + SETTING_TOLERANCE_C ? fabric.fibres.map(f => f.fibre).filter(f => FIBRES[f].classC < soleC) : []
 
 /** From this pressure on a maker's instructions are for a press: by hand they are no recipe, kPa. */
 const PRESS_ONLY_KPA = 100

@@ -1,8 +1,9 @@
 import { PRESS_CLOTH_KINDS, ADHESIVES, type PressClothKindKey, type AdhesiveKey } from '../materials'
 import { fabricLimit } from '../limit'
-import { bestOf, searchRecipes, type Found } from './search'
+import { chooseRecipe } from './choose'
+import type { Found } from './search'
 import type { EvaluateOptions } from './evaluate'
-import { METHODS, USUAL_HABITS, type PressSetup, type IronInput, type IronSetting } from './recipe'
+import { USUAL_HABITS, type PressSetup, type IronInput, type IronSetting } from './recipe'
 
 /** A change that would open an empty window, found by trying it. Sew-in is always open. */
 export type Opener
@@ -28,15 +29,15 @@ export function findOpeners(setup: PressSetup, taught: EvaluateOptions = {}, oth
   const limit = fabricLimit(setup.fabric, setup.blendRule, setup.evidence)
   const openers: Opener[] = []
   if (limit.soleC > 0 && limit.fusible && setup.iron.settings.length > 0) {
-    const best = (b: PressSetup) => bestOf(searchRecipes(b, { ...taught, methods: METHODS }))?.found
+    const best = (b: PressSetup) => chooseRecipe(b, taught).leads?.found
     // How far off the sole of this iron is says nothing of another iron.
     const { soleOffsetC: _offset, ...elsewhere } = taught
     // What was learned of this adhesive says nothing of another adhesive.
     const another = (b: PressSetup, { soleOffsetC, contactFactor }: EvaluateOptions) =>
-      bestOf(searchRecipes(b, { methods: METHODS, soleOffsetC, contactFactor }))?.found
+      chooseRecipe(b, { soleOffsetC, contactFactor }).leads?.found
     if (setup.supply.adhesive) {
       for (const { name, ...iron } of others) {
-        const found = bestOf(searchRecipes({ ...setup, iron }, { ...elsewhere, methods: METHODS }))?.found
+        const found = chooseRecipe({ ...setup, iron }, elsewhere).leads?.found
         if (found) openers.push({ change: 'iron', name, found })
       }
       for (const pressCloth of THINNER) {
@@ -62,9 +63,7 @@ export function findOpeners(setup: PressSetup, taught: EvaluateOptions = {}, oth
     if (setup.supply.adhesive) {
       const wanted = Math.min(limit.soleC, ADHESIVES[setup.supply.adhesive].windowC[1] + 5)
       const setting: IronSetting = { label: `${wanted} °C`, meanC: wanted, swingC: 4, origin: 'typical' }
-      const found = bestOf(
-        searchRecipes({ ...setup, iron: { kind: 'heatPress', settings: [setting] } }, { ...elsewhere, methods: METHODS }),
-      )?.found
+      const found = chooseRecipe({ ...setup, iron: { kind: 'heatPress', settings: [setting] } }, elsewhere).leads?.found
       if (found) openers.push({ change: 'heatPress', found })
     }
   }

@@ -1,10 +1,10 @@
 import { valueAt } from '../heat'
 import { fabricLimit, type FabricLimit } from '../limit'
-import { FIBRES, type FibreKey } from '../materials'
+import type { FibreKey } from '../materials'
 import type { MakerRecipe } from '../stack'
 import { bondAtHold, evaluate, fibreHarmAlong, harmAtHold, holdPath, adhesiveOf, type EvaluateOptions, type Outcome } from './evaluate'
 import {
-  barOf, bearingOf, moistureOf, pressureOf, SETTING_TOLERANCE_C, sheetOf, usableSettings, warmingS, type Bar,
+  barOf, bearingOf, HARM_ALLOWED_OVER_CLASS, moistureOf, overTheirClass, pressureOf, sheetOf, usableSettings, warmingS, type Bar,
 } from './methods'
 import {
   isByHand, METHODS, USUAL_HABITS, type PressSetup, type IronSetting, type Lean, type Method, type Recipe, type Side, type Way,
@@ -16,9 +16,8 @@ import { COARSE, FINER, firstWhole, LONGEST_HOLD_S } from './span'
 
 /** Bond aimed at: a full bond with a little to spare. */
 export const BOND_WANTED = 1.15
-/** Harm allowed in a recommended recipe; 1 is visible. To few synthetic fibres hotter than their class, under a press cloth, less. */
+/** Harm allowed in a recommended recipe; 1 is visible. */
 export const HARM_ALLOWED = 0.8
-const HARM_ALLOWED_OVER_CLASS = 0.5
 /** By hand nothing shorter can be counted, s: a lower setting is taken, or the iron's weight alone. */
 const SHORTEST_BY_HAND_S = 6
 const SHORTEST_HOLD_S = 3
@@ -161,7 +160,7 @@ function draftsOf(
   setup: PressSetup, method: Method, limit: FabricLimit, maxHoldS: number, options: SearchOptions,
 ): { drafts: Draft[], nearest: Short | null } {
   const habits = setup.habits ?? USUAL_HABITS
-  const sides = sidesOf(setup, limit)
+  const sides = throughFabric(setup, limit.backOnly ? ['back'] : ['back', 'face'])
   const passes: (1 | 2)[] = sides.length === 1 ? [1] : habits.bothSides ? [2, 1] : [1, 2]
   const usual = bearingOf(limit, setup.fabric, habits)
   const leans = options.leans ?? (usual === 'lean' ? ['lean', 'weight'] : ['weight'])
@@ -187,28 +186,24 @@ function draftsOf(
 /** From here on it is padding: heat from its side does not come through, and flattens it. mm, practice. */
 const PADDING_MM = 2
 const isPadding = ({ supply }: Pick<PressSetup, 'supply'>) => supply.thicknessMm >= PADDING_MM
-function sidesOf(setup: PressSetup, limit: FabricLimit): Side[] {
-  const sides: Side[] = limit.backOnly ? ['back'] : ['back', 'face']
-  return sides.filter(side => side === 'face' || !isPadding(setup))
-}
+const throughFabric = (setup: PressSetup, sides: readonly Side[]): Side[] => sides.filter(side => side === 'face' || !isPadding(setup))
 
 /** Where nothing else will do: short touches with the sole away between, from the back or through the face under a press cloth. */
 function touchDrafts(setup: PressSetup, method: Method, limit: FabricLimit, options: SearchOptions): Draft[] {
   if (!isByHand(setup.iron) || method === 'damp') return []
-  const wanted = { bond: BOND_WANTED, harm: HARM_ALLOWED }
-  return touchSides(limit, setup).filter(side => side === 'face' || !isPadding(setup)).flatMap(firstSide => usableSettings(method, setup,
-    limit, options.soleOffsetC).flatMap((setting) => {
-    const draft = { ...draftRecipe(setup, method, setting, firstSide, 1, 'weight'), warmS: 0, holdS: touchS(limit) }
+  const wanted = { bond: BOND_WANTED, harm: HARM_ALLOWED }, settings = usableSettings(method, setup, limit, options.soleOffsetC)
+  const drafted = throughFabric(setup, touchSides(limit, setup)).flatMap(side => settings.map(setting =>
+    ({ ...draftRecipe(setup, method, setting, side, 1, 'weight'), warmS: 0, holdS: touchS(limit) })))
+  return drafted.flatMap((draft) => {
     const found = touchesToBond(setup, draft, wanted, { ...options, ...COARSE })
     if (!found || found.most < found.least) return []
     const touches = Math.min(found.least + 1, found.most), recipe: Recipe = { ...draft, touches }
     // It is looked at after each: nobody counts on.
-    const margins = { lessS: (touches - found.least + 1) * draft.holdS, moreS: (found.most - touches + 1) * draft.holdS, coolerC: 0,
-      hotterC: 0 }
-    const room = Math.min(margins.lessS, margins.moreS) * 4
-    return [{ recipe, margins, score: totalOf(scoreParts(setup, recipe, { ...margins, coolerC: room, hotterC: room },
-      found.harm[touches - 1]!)) }]
-  }))
+    const lessS = (touches - found.least + 1) * draft.holdS, moreS = (found.most - touches + 1) * draft.holdS
+    const room = Math.min(lessS, moreS) * 4, parts = scoreParts(
+      setup, recipe, { lessS, moreS, coolerC: room, hotterC: room }, found.harm[touches - 1]!)
+    return [{ recipe, margins: { lessS, moreS, coolerC: 0, hotterC: 0 }, score: totalOf(parts) }]
+  })
 }
 
 /** A recipe of the method at its longest hold, before any was chosen; warmed first as the house does and the fabric may be. */
@@ -284,7 +279,7 @@ function tryHolds(setup: PressSetup, draft: Recipe, limit: FabricLimit, maxHoldS
   const { bondAt, harmAt, heatOn } = ladderOf(setup, { ...draft, holdS: maxHoldS }, coarse)
   const soleC = draft.setting.meanC + (options.soleOffsetC ?? 0)
   // Over the class of a few synthetic fibres what heat does to them is looked at by itself.
-  const few = soleC > limit.soleC + SETTING_TOLERANCE_C ? setup.fabric.fibres.map(f => f.fibre).filter(f => FIBRES[f].classC < soleC) : []
+  const few = overTheirClass(setup.fabric, limit, soleC)
   const canBond = (s: number) => bondAt(s) >= BOND_WANTED
   const canHarm = (s: number) => harmAt(s) > HARM_ALLOWED || (few.length > 0 && heatOn(few, s) > HARM_ALLOWED_OVER_CLASS)
   if (!canBond(maxHoldS)) {

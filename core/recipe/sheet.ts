@@ -2,7 +2,9 @@ import { INSTRUCTIONS_BOND, REFERENCE_FABRIC, WEIGHT_KPA } from '../instructions
 import { fabricLimit } from '../limit'
 import type { MakerRecipe } from '../stack'
 import { holdPath, holdReaching, type EvaluateOptions } from './evaluate'
-import { barOf, bearingOf, moistureOf, pressureOf, sheetOf, usableSettings } from './methods'
+import {
+  barOf, bearingOf, HARM_ALLOWED_OVER_CLASS, moistureOf, overTheirClass, pressureOf, sheetOf, usableSettings,
+} from './methods'
 import { isByHand, USUAL_HABITS, type PressSetup, type Method, type Recipe } from './recipe'
 import {
   finish, HARM_ALLOWED, LEAST_SPARE_S, type Blocked, type Found, type MethodAnswer,
@@ -44,6 +46,9 @@ export function asMakerSays(setup: PressSetup, options: EvaluateOptions = {}): M
   const found: Found = finish(setup, { recipe, margins: marginsAt(setup, recipe, options) }, options)
   const { outcome } = found
   if (outcome.harm > 1) return { ...answer, attempt: found, blocked: { why: 'damages', flag: outcome.flags[0]!, bondHoldS: recipe.holdS } }
+  const few = overTheirClass(setup.fabric, limit, recipe.setting.meanC + (options.soleOffsetC ?? 0))
+  const close = outcome.flags.find(f => f.layer === 'fabric' && f.fibre && few.includes(f.fibre) && f.severity > HARM_ALLOWED_OVER_CLASS)
+  if (close) return { ...answer, attempt: found, blocked: { why: 'damages', flag: close, bondHoldS: recipe.holdS } }
   if (outcome.bond.final < 1) {
     const soleC = recipe.setting.meanC + (options.soleOffsetC ?? 0)
     return {

@@ -1,3 +1,4 @@
+import { valueAt } from '../heat'
 import { fabricLimit, type FabricLimit } from '../limit'
 import { evaluateAlong, type EvaluateOptions } from './evaluate'
 import type { PressSetup, Recipe, Side } from './recipe'
@@ -18,22 +19,17 @@ export const touchS = (limit: Pick<FabricLimit, 'maxTouchS'>): number => Math.mi
 /**
  * Touches of a few seconds with the sole away between, looked at after each: how many bond, and how many more do no harm. The heat of all
  * of them adds up in one transient. Null where the most there may be does not bond.
- * @returns the least that bonds and the most that does not hurt, with what the bond and the harm come to after each
+ * @returns the least that bonds and the most that does not hurt, with what the harm comes to after each
  */
 export function touchesToBond(
   setup: PressSetup, draft: Recipe, wanted: { bond: number, harm: number }, options: EvaluateOptions,
-): { least: number, most: number, bond: number[], harm: number[] } | null {
+): { least: number, most: number, harm: number[] } | null {
   const limit = fabricLimit(setup.fabric, setup.blendRule, setup.evidence), holdS = touchS(limit)
   const { run, bond, harm } = evaluateAlong(setup, { ...draft, holdS, touches: MOST_TOUCHES, coolS: 0 }, { ...options, skipSurface: true })
   const lifts = run.marks.filter(m => m.kind === 'lift').map(m => m.atS)
-  const at = (values: Float32Array, timeS: number) => {
-    let i = 0
-    while (i + 1 < run.steps && run.timesS[i + 1]! <= timeS + 1e-6) i++
-    return values[i]!
-  }
-  const bonds = lifts.map(t => at(bond.progress, t)), harms = lifts.map(t => at(harm, t))
+  const bonds = lifts.map(t => valueAt(run, bond.progress, t)), harms = lifts.map(t => valueAt(run, harm, t))
   const first = bonds.findIndex(b => b >= wanted.bond)
   if (first < 0) return null
   const hurts = harms.findIndex(h => h > wanted.harm)
-  return { least: first + 1, most: hurts < 0 ? MOST_TOUCHES : hurts, bond: bonds, harm: harms }
+  return { least: first + 1, most: hurts < 0 ? MOST_TOUCHES : hurts, harm: harms }
 }

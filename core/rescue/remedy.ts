@@ -72,7 +72,8 @@ function again(key: RemedyKey, p: Patient, options: EvaluateOptions): Remedy {
   if (!best?.found) return nothing({ why: 'noWay', blocked: whyNone(answers) }, key)
   const { recipe } = best.found
   const more = Math.max(LEAST_MORE, BOND_WANTED - p.bond * LEFT_SHARE)
-  if (recipe.passes === 2 || more >= BOND_WANTED) return { key, recipe, hover: null, risk: best.found.outcome.harm, cannot: null }
+  if (recipe.passes === 2 || recipe.touches !== undefined || more >= BOND_WANTED) return { key, recipe, hover: null,
+    risk: best.found.outcome.harm, cannot: null }
   const path = holdPath(setup, recipe, options)
   const neededS = holdReaching(path, path.bond.progress, more) ?? recipe.holdS
   const held = { ...recipe, holdS: Math.min(recipe.holdS, Math.max(SHORTEST_S, Math.ceil(neededS) + SPARE_S)) }

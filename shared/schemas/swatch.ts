@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { CLAPPER_LEAST_S } from '#core/recipe'
 import { SURFACE_KINDS, type SurfaceKindKey } from '#core/materials'
 import { ironSettingSchema } from './iron'
 import { MOST } from './limits'
@@ -30,10 +31,9 @@ const recipeFields = z.object({
   coolS: numberField('Cooling under the clapper', 's', 0, 1200),
   tableS: numberField('Cooling on the table', 's', 0, 1200).optional(),
 })
-/** What was kept before the two kinds of cooling were told apart lay for all of it: so long of that under the clapper, s. */
-const CLAPPER_S = 15
+/** What was kept before the two kinds of cooling were told apart lay for all of it, the least of it under the clapper. */
 export const recipeSchema = recipeFields.transform(({ tableS, ...r }) => (tableS === undefined
-  ? { ...r, coolS: Math.min(r.coolS, CLAPPER_S), tableS: Math.max(0, r.coolS - CLAPPER_S) }
+  ? { ...r, coolS: Math.min(r.coolS, CLAPPER_LEAST_S), tableS: Math.max(0, r.coolS - CLAPPER_LEAST_S) }
   : { ...r, tableS }))
 export type RecipePayload = z.infer<typeof recipeSchema>
 

@@ -110,7 +110,7 @@ export const careCardWhy = (l: CareLimits): string[] => {
 }
 /** What else its wearer is told. */
 export const careCardAdvice = (l: CareLimits): string[] =>
-  [...(l.coaxed ? [CARE_CARD_STILL] : []), ...(l.steamWakes && l.steam !== 'no' ? [CARE_CARD_STEAM] : []), CARE_CARD_ADVICE]
+  [...(l.stillUntilCool ? [CARE_CARD_STILL] : []), ...(l.steamWakes && l.steam !== 'no' ? [CARE_CARD_STEAM] : []), CARE_CARD_ADVICE]
 /** The care card as text, for a message. */
 export function careCardText(title: string, l: CareLimits, own: string, units: DisplayUnits = METRIC): string {
   return [
