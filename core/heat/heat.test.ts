@@ -29,6 +29,31 @@ const down = (durationS: number, over: Partial<Extract<Phase, { kind: 'down' }>>
   kind: 'down', durationS, pressureKPa: 0.8, ...over,
 })
 
+describe('carried to a table', () => {
+  const layer = (id: string, role: 'fabric' | 'surface', thicknessMm: number) => ({
+    id, name: id, role, massGsm: thicknessMm * 400, thicknessMm, conductivityWmK: 0.05, fibreKgM3: null, heatCapacityJkgK: 1300,
+    regainPct: 0, addedWaterGsm: 0, waterCapacityGsm: 0, vapourPasses: true,
+  })
+  it('the work keeps its heat, leaves that of the board behind, and cools on both sides', () => {
+    const stack = {
+      pressCloth: null, work: [layer('fabric', 'fabric', 0.5)], surface: [layer('felt', 'surface', 8)], belowWm2K: 1,
+    }
+    const after = (kind: 'lifted' | 'table') => {
+      const run = runProgramme(stack, {
+        sole: steadySole(150), roomC: 20,
+        phases: [{ kind: 'down', durationS: 60, pressureKPa: 1 }, { kind, durationS: 60 }],
+      })
+      expect(energyGap(run)).toBeLessThan(0.005)
+      const { meanC } = layerOf(run, 'fabric')!
+      return { lifted: meanC[stepAt(run, 60)]!, end: meanC[run.steps - 1]! }
+    }
+    const table = after('table'), board = after('lifted')
+    expect(table.lifted).toBeCloseTo(board.lifted, 6)
+    expect(table.end).toBeLessThan(board.end - 5)
+    expect(table.end).toBeGreaterThan(20)
+  })
+})
+
 describe('conduction against exact solutions', () => {
   /**
    * Insulated-back slab suddenly heated through a surface conductance: the classical eigenvalue series,

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { placeOf } from '../place'
-import { fabricGivePct, matchShelf, supplyGivePct, washLimit, type Exclusion, type MatchQuery, type MatchSupply } from '.'
+import { fabricGivePct, matchShelf, worstOf, supplyGivePct, washLimit, type Exclusion, type MatchQuery, type MatchSupply } from '.'
 
 const supply = (over: Partial<MatchSupply> = {}): MatchSupply => ({
   id: 'a', code: 'a', name: 'A', family: 'fusible', base: 'woven', baseFibre: 'cotton', massGsm: 60, thicknessMm: 0.22,
@@ -123,6 +123,14 @@ describe('parts of a score', () => {
     const parts = matchShelf(query(), [supply()]).ranked[0]!.parts
     for (const p of parts) { expect(p.value).toBeGreaterThanOrEqual(0); expect(p.value).toBeLessThanOrEqual(1) }
     expect(parts.reduce((s, p) => s + p.weight, 0)).toBeCloseTo(1, 9)
+  })
+  it('the worst that tells takes from all of it, up to three tenths, and is named', () => {
+    const [c] = matchShelf(query(), [supply({ massGsm: 110 })]).ranked.filter(r => r.key === 'a'), { key, takes } = worstOf(c!.parts)
+    const sum = c!.parts.reduce((s, p) => s + p.value * p.weight, 0), worst = c!.parts.find(p => p.key === key)!
+    expect(takes).toBeCloseTo(sum * 0.3 * (1 - worst.value), 12)
+    expect(c!.score).toBeCloseTo(sum - takes, 12)
+    for (const p of c!.parts)
+      if (['stiffness', 'weight', 'give', 'show', 'usual'].includes(p.key)) expect(p.value).toBeGreaterThanOrEqual(worst.value)
   })
   it('an interfacing heavier than its fabric is marked down, but not in a bag', () => {
     expect(value(query(), supply({ massGsm: 110 }), 'weight')).toBeLessThan(value(query(), supply({ massGsm: 60 }), 'weight'))

@@ -1,6 +1,7 @@
 /** Which interfacing for this fabric, in this place, with this hand, and why not the others. */
 export * from './types'
 export { setupOf, matchShelf, refineCandidate, withRefined, type Refined } from './match'
+export { worstOf } from './score'
 export { fabricPly, supplyPly } from './layers'
 export { fabricGivePct, supplyGivePct, washLimit } from './exclude'
 

@@ -151,8 +151,12 @@ export function partsOf(query: MatchQuery, layered: Layered, f: Figures): Part[]
 const TELLING: ReadonlySet<PartKey> = new Set<PartKey>(['stiffness', 'weight', 'give', 'show', 'usual'])
 const WORST_TAKES = 0.3
 
-/** The parts together, less for the worst of those that tell: one plain fault is not bought off by many small virtues. */
-export function scoreOf(parts: readonly Part[]): number {
-  const worst = Math.min(...parts.filter(p => TELLING.has(p.key)).map(p => p.value))
-  return parts.reduce((s, p) => s + p.value * p.weight, 0) * (1 - WORST_TAKES * (1 - worst))
+/** Which part that tells is worst, and what it takes from the points of all together, 0 to 1. */
+export function worstOf(parts: readonly Part[]): { key: PartKey, takes: number } {
+  const worst = parts.filter(p => TELLING.has(p.key)).reduce((a, b) => (b.value < a.value ? b : a))
+  return { key: worst.key, takes: sumOf(parts) * WORST_TAKES * (1 - worst.value) }
 }
+const sumOf = (parts: readonly Part[]): number => parts.reduce((s, p) => s + p.value * p.weight, 0)
+
+/** The parts together, less for the worst of those that tell: one plain fault is not bought off by many small virtues. */
+export const scoreOf = (parts: readonly Part[]): number => sumOf(parts) - worstOf(parts).takes

@@ -49,6 +49,10 @@ export function recipeSteps(r: Recipe, pressClothName: string | null, units: Dis
   ].filter(Boolean)
 }
 
+/** The seconds of a hold as a figure, with how often it is touched: "12 s", "3 × 5 s". */
+export const holdFigure = (r: { holdS: number, touches?: number | undefined }): string =>
+  `${r.touches === undefined ? '' : `${r.touches} × `}${r.holdS} s`
+
 /** How long the sole is down: one hold, or short touches that are looked at. */
 const heldWords = (r: Pick<Recipe, 'holdS' | 'touches'>): string =>
   r.touches === undefined ? `${r.holdS} s` : `${r.holdS} s, lift, look, and again: ${r.touches} times at each place`
@@ -68,7 +72,7 @@ export const recipeSentence = (r: Recipe, pressClothName: string | null, units: 
 /** The figures of a recipe, to be read from two metres away. */
 export const recipeHeadline = (r: Recipe, units: DisplayUnits = METRIC): string =>
   `${sentence(r.setting.label)} ${celsius(r.setting.meanC, units)} · ${METHOD_NAME[r.method].toLowerCase()} · `
-  + `${r.touches ? `${r.touches} × ` : ''}${r.holdS} s`
+  + holdFigure(r)
   + (r.passes === 2 ? ` + ${r.secondS ?? r.holdS} s` : '')
 
 /** A tack in the order of the hands: the web under its paper, only just caught. */
@@ -237,7 +241,7 @@ export function blockedSentence(b: Blocked, units: DisplayUnits = METRIC): strin
 export function openerSentence(o: Opener, units: DisplayUnits = METRIC): string {
   const by
     = 'found' in o
-      ? ` Then ${celsius(o.found.recipe.setting.meanC, units)} for ${o.found.recipe.holdS} s `
+      ? ` Then ${celsius(o.found.recipe.setting.meanC, units)} for ${holdFigure(o.found.recipe)} `
       + `${o.found.recipe.method === 'dry' ? 'dry' : `with ${o.found.recipe.method}`} bonds.`
       : ''
   switch (o.change) {

@@ -2,10 +2,9 @@
 import { bagSteps, edgeSection, layersSteps, type LayersSpec } from '#core/cut'
 import { boundsOf } from '#core/geometry'
 import { buttStrips } from '#core/layout'
-import { leftAloneS, type Recipe } from '#core/recipe'
+import { leftAloneS } from '#core/recipe'
+import type { OperationKind } from '#core/session'
 import { cutPiece, fromPayload, isLayers, layersSpec } from '#shared/cutting'
-import { pressedOutline, soleOf, walkOf } from '#shared/pressing'
-import type { Supply } from '#shared/schemas'
 import { lengthWords, layersStepSentence, recipeHeadline } from '#shared/words'
 
 /** A stiff mat or bag: all its sizes, its edge cut through, and the order of making it. A bag's foam, clear of the seam. */
@@ -13,7 +12,6 @@ const chosenId = defineModel<string | null>('chosen', { required: true })
 const cutting = useCutting()
 const selection = useSelection()
 const library = useLibrary()
-const { ask } = useBoardWorkers()
 const stiff = computed(() => cutting.pieces.filter(p => p.foamId !== null))
 const OPTIONS = computed(() => stiff.value.map(p => ({ value: p.id, name: p.name })))
 const piece = computed(() => stiff.value.find(p => p.id === chosenId.value) ?? stiff.value[0] ?? null)
@@ -68,35 +66,22 @@ const box = computed(() => {
 })
 
 const web = computed(() => (piece.value?.webId ? cutting.supplyOfId(piece.value.webId) : null))
-const foam = computed(() => (piece.value?.foamId ? cutting.supplyOfId(piece.value.foamId) : null))
-const pairs = usePairWays()
-/** One way of pressing it, and at how many positions: as the pressing plan has them. */
-interface Pressed { recipe: Recipe, positions: number }
-async function pressedAs(supply: Supply, kind: 'tack' | 'hold' | 'fuse'): Promise<Pressed | null> {
-  const p = piece.value, fabric = library.fabrics.find(c => c.id === p?.fabricId), { iron, rules } = selection
-  if (!p || !fabric || !iron || !supply.adhesive) return null
-  const { recipe } = await pairs.wayOf(fabric, supply, iron, kind, [], 0)
-  const lies = recipe && pressedOutline(p, { kind, numbers: [0], supplyId: supply.id }, cutting.ground)
-  if (!recipe || !lies) return null
-  const asked = toPlain({ outline: lies.outline, sole: soleOf(iron.kind), keepOuts: lies.keepOuts, walk: walkOf(p, rules) })
-  const { placements } = await ask('layers', remote => remote.coverage(asked))
-  return { recipe, positions: placements.length * (recipe.touches ?? 1) }
+const planning = usePlanning()
+onMounted(planning.want)
+/** What the pressing plan has for the first of these pieces, on the iron in hand. */
+function planned(kind: OperationKind) {
+  const work = planning.works.find(w => w.kind === kind && w.pieceId === piece.value?.id && w.numbers.includes(0))
+  return work?.ways.find(w => w.ironId === selection.iron?.id) ?? null
 }
-const { answer: pressed, problem: pressFault } = useAnswer<{ tack: Pressed | null, hold: Pressed | null, foam: Pressed | null }>(() => [
-  web.value?.id, web.value?.version, foam.value?.id, foam.value?.version, piece.value, selection.iron?.id, selection.iron?.version,
-  selection.pressCloth?.id, selection.chosen.surface, selection.rules,
-], async () => ({
-  tack: web.value && await pressedAs(web.value, 'tack'), hold: web.value && await pressedAs(web.value, 'hold'),
-  foam: foam.value && !web.value ? await pressedAs(foam.value, 'fuse') : null,
-}))
-const timesOf = (p: Pressed | null) => ({ holdS: p?.recipe.holdS ?? null, coolS: p ? leftAloneS(p.recipe) : null })
+const held = computed(() => planned(web.value ? 'hold' : 'fuse'))
 const steps = computed(() => {
-  const m = made.value, s = m?.layers, p = pressed.value
-  if (!m || !p) return []
-  if (s) return layersSteps(s, { ...timesOf(p.hold), tackS: p.tack?.recipe.holdS ?? null }, p.hold?.positions ?? 1)
-  return m.foam[0] ? bagSteps(timesOf(p.foam), p.foam?.positions ?? 1, m.interfacing.length > 0) : []
+  const m = made.value, way = held.value
+  if (!m || !planning.isPlanned) return []
+  const times = { holdS: way?.recipe.holdS ?? null, coolS: way ? leftAloneS(way.recipe) : null }, positions = way?.placements.length ?? 1
+  if (m.layers) return layersSteps(m.layers, { ...times, tackS: planned('tack')?.recipe.holdS ?? null }, positions)
+  return m.foam[0] ? bagSteps(times, positions, m.interfacing.length > 0) : []
 })
-const how = computed(() => pressed.value?.hold?.recipe ?? pressed.value?.foam?.recipe ?? null)
+const how = computed(() => held.value?.recipe ?? null)
 
 /** Webs out of what is left over, butted. */
 const butted = computed(() => {
@@ -204,7 +189,8 @@ const butted = computed(() => {
         One web can be pieced from {{ butted.ids.length }} of its offcuts, with {{ butted.joins }}
         {{ butted.joins === 1 ? 'join' : 'joins' }}. <Sourced from="estimate" />
       </p>
-      <p v-if="pressFault" class="mt-2 text-[15px] font-semibold text-alert" role="alert">{{ pressFault }}</p>
+      <p v-if="planning.problem" class="mt-2 text-[15px] font-semibold text-alert" role="alert">{{ planning.problem }}</p>
+      <p v-else-if="!planning.isPlanned" class="mt-2 text-[16px]" role="status">Working out its recipe…</p>
       <ol v-if="steps.length" class="mt-3 list-decimal space-y-1 pl-7 text-[16px]" data-test="steps">
         <li v-for="(s, i) in steps" :key="i">{{ layersStepSentence(s, selection.units) }}</li>
       </ol>

@@ -2,6 +2,7 @@
 import type { Page, Swatch, SwatchBody } from '#shared/schemas'
 import {
   isAgreed, bondWords, celsius, DAMAGE_NAME, dayWords, glueLineSentence, GRADE_WORDS, keptHereSentence, MARK_NAME, METHOD_NAME,
+  holdFigure,
 } from '#shared/words'
 import type { DamageKind } from '#core/damage'
 
@@ -50,7 +51,7 @@ const glueX = (c: number) => Math.min(WIDE, Math.max(0, (c - 20) / 160 * WIDE))
           <p class="text-sm leading-snug text-muted-ink">
             {{ METHOD_NAME[t.recipe.method] }}, {{ t.recipe.setting.label }} {{ celsius(t.recipe.setting.meanC, selection.units) }} <Sourced
               :from="t.recipe.setting.origin"
-            />, {{ t.recipe.holdS }} s{{ t.recipe.passes === 2 ? ' each side' : '' }},
+            />, {{ holdFigure(t.recipe) }}{{ t.recipe.passes === 2 ? ' each side' : '' }},
             {{ t.pressClothName?.toLowerCase() ?? 'bare' }}, {{ t.ironName }}</p>
           <p class="text-sm text-muted-ink">{{ day(t.pressedAt) }}</p>
         </div>

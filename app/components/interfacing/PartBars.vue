@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Candidate, Part } from '#core/match'
+import { worstOf, type Candidate, type Part } from '#core/match'
 import { celsius, degreesApart, fabricWords, lengthWords, massWords, PART_NAME, thicknessWords } from '#shared/words'
 
 /** The chosen ones part by part: what was compared, and how much it counted. */
@@ -62,6 +62,11 @@ function figure(c: Candidate, p: Part): string {
             </span>
           </span>
         </td>
+      </tr>
+      <tr class="border-t border-dashed border-seam">
+        <th scope="row" class="py-0 pr-1 text-left font-normal">its weakest takes off</th>
+        <td v-for="c in chosen" :key="c.candidate.key" class="py-0 pl-2" data-test="weakest">
+          {{ Math.round(worstOf(c.candidate.parts).takes * 100) }}: {{ PART_NAME[worstOf(c.candidate.parts).key] }}</td>
       </tr>
     </tbody>
   </table>

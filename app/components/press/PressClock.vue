@@ -2,6 +2,7 @@
 import { useIntervalFn } from '@vueuse/core'
 import {
   bearingWords, celsius, doubtSentence, followingWords, harmSoonWords, keyWords, layUpWords, METHOD_NAME, seconds, soleSentence,
+  holdFigure,
 } from '#shared/words'
 
 const press = usePress()
@@ -122,7 +123,7 @@ const around = 2 * Math.PI * RADIUS
         <p><b>{{ recipe.setting.label }}</b> {{ celsius(recipe.setting.meanC, selection.units) }} <Sourced :from="recipe.setting.origin"
         /></p>
         <p>{{ METHOD_NAME[recipe.method] }}<template
-          v-if="press.phase === 'ready'">. {{ bearingWords(recipe, selection.units) }} {{ recipe.holdS }} s</template></p>
+          v-if="press.phase === 'ready'">. {{ bearingWords(recipe, selection.units) }} {{ holdFigure(recipe) }}</template></p>
         <p>{{ laid.pressClothName ?? 'Bare iron' }}, {{ side }}</p>
       </div>
       <p v-if="following" class="text-xl"><span class="text-muted-ink">Then:</span> {{ following }}</p>

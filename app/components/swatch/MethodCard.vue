@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Answer } from '~/workers/board.worker'
-import { bondWords, blockedSentence, celsius, degreesApart, METHOD_NAME } from '#shared/words'
+import { bondWords, blockedSentence, celsius, degreesApart, METHOD_NAME, holdFigure, seconds } from '#shared/words'
 
 const { answer, chosen, best, scrubS, windowC, damageC, endS } = defineProps<{
   answer: Answer
@@ -34,20 +34,20 @@ const limits = computed(() => damageC === null ? {} : { fabric: damageC })
       <span v-if="best" class="ml-auto rounded-[2px] bg-good px-2 text-sm font-semibold text-paper">best</span>
     </button>
     <p v-if="works && answer.recipe" class="mt-0.5 text-[1.3rem] font-bold leading-tight">
-      {{ answer.recipe.touches ? `${answer.recipe.touches} × ` : '' }}{{ answer.recipe.holdS }} s<template
-        v-if="answer.recipe.passes === 2">, turn, {{ answer.recipe.secondS ?? answer.recipe.holdS }} s</template>,
+      {{ holdFigure(answer.recipe) }}<template
+        v-if="answer.recipe.passes === 2">, turn, {{ seconds(answer.recipe.secondS ?? answer.recipe.holdS) }}</template>,
       {{ answer.recipe.setting.label }}
       <span class="block text-sm font-normal text-muted-ink">{{ celsius(answer.recipe.setting.meanC, selection.units) }} <Sourced
         :from="answer.recipe.setting.origin"
       /> · {{ answer.recipe.firstSide === 'back' ? 'interfacing up' : 'fabric up' }} ·
         {{ answer.recipe.lean === 'lean' ? 'firmly' : 'own weight' }}<template
-          v-if="answer.recipe.warmS"> · warm {{ answer.recipe.warmS }} s</template></span>
+          v-if="answer.recipe.warmS"> · warm {{ seconds(answer.recipe.warmS) }}</template></span>
     </p>
     <p v-else-if="answer.blocked" class="mt-1 leading-snug text-alert" data-test="blocked">
       {{ blockedSentence(answer.blocked, selection.units) }}</p>
     <template v-if="answer.course && answer.recipe">
       <p v-if="!works"
-        class="mt-1 text-sm text-muted-ink">Closest: {{ answer.recipe.holdS }} s at
+        class="mt-1 text-sm text-muted-ink">Closest: {{ holdFigure(answer.recipe) }} at
         {{ celsius(answer.recipe.setting.meanC, selection.units) }}</p>
       <SectionPicture :course="answer.course" :index="index" :limits="limits" class="mt-1" />
       <div class="relative mt-1 min-h-28 flex-1">

@@ -5,8 +5,10 @@ import { hasPassed, rebased, type Pressed } from '#core/learn'
 import { ADHESIVES } from '#core/materials'
 import { toJudged, toMatchSupply, toRecipe } from '#shared/mappers'
 import { MARKS, type PhotoStage, type Swatch, type WashBody } from '#shared/schemas'
-import { causeSentence, celsius, dayWords, GRADE_WORDS, KEPT_HERE, MARK_NAME, METHOD_NAME, readingUnit, readingWords,
-  READING_NAME } from '#shared/words'
+import {
+  causeSentence, celsius, dayWords, GRADE_WORDS, KEPT_HERE, MARK_NAME, METHOD_NAME, readingUnit, readingWords, READING_NAME,
+  holdFigure,
+} from '#shared/words'
 import type { Explained } from '~/workers/board.worker'
 
 /** Every swatch of this fabric with this interfacing: how it came out, how it washed, and why. */
@@ -132,7 +134,7 @@ const GRADES = GRADE_WORDS.map((name, value) => ({ value, name, spoken: `${value
           </span>
           <span class="min-w-0 flex-1 leading-tight">
             <span class="block truncate font-semibold">
-              {{ METHOD_NAME[t.recipe.method] }}, {{ t.recipe.setting.label }}, {{ t.recipe.holdS }} s{{
+              {{ METHOD_NAME[t.recipe.method] }}, {{ t.recipe.setting.label }}, {{ holdFigure(t.recipe) }}{{
                 t.recipe.passes === 2 ? ' and turned' : ''
               }}
             </span>

@@ -4,7 +4,7 @@ import { fabricLimit } from '#core/limit'
 import { samplesFor, type PlannedScrap, type WindowQuestion } from '#core/window'
 import { toEvidence, toRecipe, toRecipePayload } from '#shared/mappers'
 import type { Plan } from '#shared/schemas'
-import { celsius, dayWords, METHOD_NAME, scrapAsks } from '#shared/words'
+import { celsius, dayWords, METHOD_NAME, scrapAsks, holdFigure } from '#shared/words'
 
 /** The fewest scraps that would answer the question, as a strip to cut, mark and press. */
 const { recipe } = defineProps<{ recipe: Recipe | null }>()
@@ -114,7 +114,7 @@ const payload = (p: Plan['scraps'][number]): Recipe => toRecipe(p.recipe)
         <li v-for="s in p.scraps" :key="s.number" class="flex items-center gap-2 border border-dashed border-seam px-3 py-2">
           <b class="text-xl">{{ s.number }}</b>
           <span class="text-sm leading-tight">
-            {{ s.recipe.holdS }} s, {{ s.recipe.setting.label }}<br>{{ METHOD_NAME[s.recipe.method] }}</span>
+            {{ holdFigure(s.recipe) }}, {{ s.recipe.setting.label }}<br>{{ METHOD_NAME[s.recipe.method] }}</span>
           <b v-if="pressed(p, s.number)" class="ml-1"
             :class="pressed(p, s.number)!.grade >= 3 ? 'text-good' : 'text-alert'">grade {{ pressed(p, s.number)!.grade }}</b>
           <UButton v-else size="sm" variant="outline" color="neutral"
