@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { compositeBendingMm } from '#core/stiffness'
 import { fabricPly, supplyPly } from '#core/match'
 import { fabricBody, rulesSchema, supplyBody, type Fabric, type Iron, type Supply, type Swatch } from './schemas'
-import { proofGroundOf, toPressSetup, toEvidence, toJudged, toKnowledge, toMatchFabric, toMatchSupply, toProofSwatch,
+import { isPressedOn, proofGroundOf, toPressSetup, toEvidence, toJudged, toKnowledge, toMatchFabric, toMatchSupply, toProofSwatch,
   toSupplyInput } from './mappers'
 
 const ID = '00000000-0000-4000-8000-000000000000'
@@ -89,6 +89,12 @@ describe('what swatches say', () => {
   })
   it('a kept swatch stands on the ground it was pressed on', () => {
     expect(toProofSwatch(swatch).ground).toEqual(proofGroundOf(recipe, 'L-7', 'S', 'x', [], 'I', null, 'padded'))
+    expect(proofGroundOf({ ...recipe, holdS: 5, touches: 3 }, '', 'S', '', [], 'I', null, 'padded').holdS).toBe(15)
+    const on = { fabricLot: 'L-7', supplyLot: 'x', ironId: 'I', pressClothId: null, surface: 'padded', overIds: [] }
+    expect(isPressedOn(swatch, on)).toBe(true)
+    for (const other of [{ fabricLot: '' }, { supplyLot: '' }, { ironId: 'J' }, { pressClothId: 'C' }, { surface: 'hard' },
+      { overIds: ['F'] }])
+      expect(isPressedOn(swatch, { ...on, ...other })).toBe(false)
     expect(toProofSwatch(swatch).ground).toMatchObject({ settingLabel: 'wool', settingMeanC: 154, method: 'mist', holdS: 38 })
   })
 })

@@ -78,13 +78,26 @@ export const toProofSwatch = (t: Swatch): ProofSwatch => ({
   ground: proofGroundOf(t.recipe, t.fabricLot, t.supplyId, t.supplyLot, t.overSupplyIds, t.ironId, t.pressClothId, t.surface),
 })
 
+/** The things that a swatch is pressed on and with. */
+interface PressedOn {
+  fabricLot: string
+  supplyLot: string
+  ironId: string
+  pressClothId: string | null
+  surface: string
+  overIds: readonly string[]
+}
+/** Was a swatch pressed on these very things: lots, iron, press cloth, pressing surface, and what lies over? */
+export const isPressedOn = (t: Swatch, on: PressedOn): boolean => t.fabricLot === on.fabricLot && t.supplyLot === on.supplyLot && t.ironId === on.ironId && t.pressClothId === on.pressClothId
+  && t.surface === on.surface && t.overSupplyIds.join() === on.overIds.join()
+
 export const proofGroundOf = (
   r: RecipePayload | Recipe, fabricLot: string, supplyId: string, supplyLot: string, overIds: readonly string[], ironId: string,
   pressClothId: string | null, surface: string,
 ): ProofGround => ({
   fabricLot, supplyId, supplyLot, overIds, ironId, settingLabel: r.setting.label, settingMeanC: r.setting.meanC, pressClothId, surface,
   method: r.method,
-  firstSide: r.firstSide, passes: r.passes, holdS: r.holdS, lean: r.lean, warmed: r.warmS > 0,
+  firstSide: r.firstSide, passes: r.passes, holdS: r.holdS * (r.touches ?? 1), lean: r.lean, warmed: r.warmS > 0,
 })
 
 export const toIronInput = (i: Iron): IronInput => ({ kind: i.kind, settings: i.settings.map(s => ({ ...s })) })

@@ -5,6 +5,7 @@ import { toPressSetup } from '#shared/mappers'
 import type { Swatch } from '#shared/schemas'
 import { fabric, idOf, iron, layOut, standIn, supply, swatch as swatchOf } from '../testing/board'
 import { workersHere } from '../testing/workers'
+import { useSelection } from '../stores/selection'
 import { usePairWays } from './pairWays'
 
 const here = vi.hoisted(() => ({ now: null as unknown }))
@@ -36,13 +37,21 @@ describe('how an interfacing is pressed on a fabric', () => {
     expect(fetched).toHaveLength(1)
   })
   it('a swatch that held comes before anything worked out, and is lain as long as the house wants', async () => {
-    pairings([swatch(71)])
+    pairings([swatch(71, { pressClothId: useSelection().pressCloth!.id })])
     const w = await way()
     // The house asks for a wash first.
     expect([w.standing, w.recipe!.holdS, w.recipe!.setting.meanC]).toEqual(['held', 14, 154])
     expect(asked.find(a => a.what === 'cooled')!.args[1]).toMatchObject({ holdS: 14 })
     expect([w.recipe!.coolS % 5, w.recipe!.coolS >= 15]).toEqual([0, true])
     expect(asked.some(a => a.what === 'leading')).toBe(false)
+  })
+  it('pressed under another press cloth it is worked out, as on the swatch stage; what was proved there is said', async () => {
+    const washed = { washes: [{ grade: 4, marks: [] }] } as unknown as Partial<Swatch>
+    pairings([swatch(71, washed)])
+    const w = await way()
+    expect([w.standing, w.recipe!.holdS === 14, asked.some(a => a.what === 'leading')]).toEqual(['stale', false, true])
+    pairings([swatch(71, { ...washed, pressClothId: useSelection().pressCloth!.id })])
+    expect((await way('fuse', 1)).standing).toBe('proved')
   })
   it('one with a mark proves nothing, but what it taught goes into what is worked out', async () => {
     pairings([swatch(71, { grade: 4, marks: ['shine'] }), swatch(72, { grade: 4, marks: ['shine'] })])

@@ -1,9 +1,9 @@
 import type { SurfaceKindKey } from '#core/materials'
-import { proofOf } from '#core/learn'
+import { leadingSwatch, proofOf } from '#core/learn'
 import { adhesiveOf, type Blocked, type EvaluateOptions, type Recipe, type Tack } from '#core/recipe'
 import type { OperationKind } from '#core/session'
 import { optionsOf } from '#core/window'
-import { proofGroundOf, toPressSetup, toKnowledge, toLessons, toProofSwatch, toRecipe } from '#shared/mappers'
+import { isPressedOn, proofGroundOf, toPressSetup, toKnowledge, toLessons, toProofSwatch, toRecipe } from '#shared/mappers'
 import type { Fabric, Iron, Page, SessionOperation, Standing, Supply, Swatch } from '#shared/schemas'
 
 /** How one interfacing is pressed on one cloth with one iron. */
@@ -19,30 +19,11 @@ export interface PairWay {
 
 /** Swatches of a pairing that are looked through for one that held. */
 const LOOKED_AT = 60
-/** Which standing comes first. */
-const RANK = { proved: 0, toWash: 1, stale: 2, none: 3 } as const
-const STANDING = { proved: 'proved', toWash: 'held', stale: 'stale', none: 'estimated' } as const
-
-/** The newest own swatch of a pairing with this iron that held: proved, still to be washed, or proved on other ground. */
-function provedOn(
-  rows: readonly Swatch[], fabric: Fabric, supply: Supply, iron: Iron, washes: number,
-): Omit<PairWay, 'ironId' | 'blocked'> | null {
-  const all = rows.map(toProofSwatch)
-  const [best] = rows
-    .filter(t => t.ironId === iron.id && t.overSupplyIds.length === 0)
-    .map((t) => {
-      const ground = proofGroundOf(t.recipe, fabric.lot, supply.id, supply.lot, [], iron.id, t.pressClothId, t.surface)
-      return { t, state: proofOf(all, ground, washes).state }
-    })
-    .filter(j => j.state !== 'none')
-    .sort((a, b) => RANK[a.state] - RANK[b.state])
-  return best
-    ? {
-        recipe: toRecipe(best.t.recipe), pressClothId: best.t.pressClothId, surface: best.t.surface, predicted: best.t.predicted,
-        standing: STANDING[best.state],
-      }
-    : null
-}
+const STANDING = { proved: 'proved', toWash: 'held' } as const
+/** Is a recipe proved on other things than those on the board? */
+const isStale = (rows: readonly Swatch[], r: Recipe, on: Parameters<typeof isPressedOn>[1], supply: Supply, washes: number): boolean =>
+  proofOf(rows.map(toProofSwatch), proofGroundOf(
+    r, on.fabricLot, supply.id, on.supplyLot, on.overIds, on.ironId, on.pressClothId, on.surface), washes).state === 'stale'
 
 /** How each interfacing is pressed on each fabric with each iron: own swatches that held come before what is worked out; known once. */
 export function usePairWays() {
@@ -107,16 +88,20 @@ export function usePairWays() {
       const tack = await workers.ask<Tack>('pairs', async remote => (await remote.tack(b, taught)) as Tack)
       return 'blocked' in tack ? { ...here, blocked: tack.blocked } : { ...here, pressClothId: null, recipe: tack.recipe, blocked: null }
     }
-    const held = over.length === 0 && kind === 'fuse'
-      ? provedOn(await swatchesOf(fabric, supply, since), fabric, supply, iron, Number(rules.washes))
-      : null
-    if (held) return { ...held, recipe: await workers.ask('pairs', remote => remote.cooled(b, toPlain(held.recipe!), taught)),
-      ironId: iron.id, blocked: null }
+    const rows = over.length === 0 && kind === 'fuse' ? await swatchesOf(fabric, supply, since) : [], washes = Number(rules.washes)
+    const on = {
+      fabricLot: fabric.lot, supplyLot: supply.lot, ironId: iron.id, pressClothId: pressCloth?.id ?? null, surface, overIds: [],
+    }
+    const lead = leadingSwatch(rows.filter(t => isPressedOn(t, on)), washes)
+    if (lead) {
+      const kept = toPlain(toRecipe(lead.swatch.recipe)), recipe = await workers.ask('pairs', remote => remote.cooled(b, kept, taught))
+      return { ...here, recipe, standing: STANDING[lead.state], predicted: lead.swatch.predicted, blocked: null }
+    }
     const answer = await workers.ask('pairs', remote => remote.leading(b, taught))
     if (!answer?.recipe || !answer.course || answer.blocked) return { ...here, blocked: answer?.blocked ?? { why: 'noSettings' } }
     const { finalBond, harm, peakC, flags } = answer.course
     return {
-      ...here, recipe: answer.recipe, blocked: null,
+      ...here, recipe: answer.recipe, blocked: null, standing: isStale(rows, answer.recipe, on, supply, washes) ? 'stale' : 'estimated',
       predicted: {
         bond: finalBond, harm, peakC, windowC: [...adhesiveOf(b).windowC], worst: harm >= 0.5 ? (flags[0]?.kind ?? null) : null,
       },

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { setupOf, type MatchQuery, type MatchSupply } from '#core/match'
-import { proofOf } from '#core/learn'
+import { leadingSwatch } from '#core/learn'
 import { withCooling, type EvaluateOptions, type Recipe } from '#core/recipe'
 import { optionsOf } from '#core/window'
 import {
-  proofGroundOf, toEvidence, toHabits, toIronInput, toKnowledge, toLessons, toMatchFabric, toMatchSupply, toProofSwatch, toRecipe,
+  isPressedOn, toEvidence, toHabits, toIronInput, toKnowledge, toLessons, toMatchFabric, toMatchSupply, toRecipe,
   type PairPast,
 } from '#shared/mappers'
 import { interfacingNeed } from '#shared/cutting'
@@ -60,15 +60,12 @@ const workers = useBoardWorkers()
 /** What own swatches prove on what lies on the board, by supply: it comes before any estimate. */
 const provedOf = ref<Record<string, Recipe>>({})
 function noteProof(supply: Supply, rows: Swatch[]): void {
-  const washes = Number(selection.rules.washes)
-  const proved = rows.find((t) => {
-    const ground = proofGroundOf(
-      t.recipe, selection.fabric!.lot, supply.id, supply.lot, [], selection.iron!.id, selection.pressCloth?.id ?? null,
-      selection.chosen.surface,
-    )
-    return proofOf([toProofSwatch(t)], ground, washes).state === 'proved'
-  })
-  if (proved) provedOf.value = { ...provedOf.value, [supply.id]: toRecipe(proved.recipe) }
+  const on = {
+    fabricLot: selection.fabric!.lot, supplyLot: supply.lot, ironId: selection.iron!.id, pressClothId: selection.pressCloth?.id ?? null,
+    surface: selection.chosen.surface, overIds: [],
+  }
+  const lead = leadingSwatch(rows.filter(t => isPressedOn(t, on)), Number(selection.rules.washes))
+  if (lead) provedOf.value = { ...provedOf.value, [supply.id]: toRecipe(lead.swatch.recipe) }
 }
 let lessons = 0
 watch(

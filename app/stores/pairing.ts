@@ -1,7 +1,7 @@
-import { hasPassed, proofOf, type ProofState } from '#core/learn'
+import { hasPassed, leadingSwatch, proofOf, type ProofState } from '#core/learn'
 import { withCooling, type EvaluateOptions, type Recipe } from '#core/recipe'
 import { optionsOf } from '#core/window'
-import { setupOfSwatch, proofGroundOf, toKnowledge, toLessons, toLotReading, toProofSwatch, toRecipe } from '#shared/mappers'
+import { isPressedOn, setupOfSwatch, proofGroundOf, toKnowledge, toLessons, toLotReading, toProofSwatch, toRecipe } from '#shared/mappers'
 import type { Page, Swatch } from '#shared/schemas'
 import type { Learnt } from '~/workers/board.worker'
 import { useSelection } from './selection'
@@ -91,17 +91,17 @@ export const usePairing = defineStore('pairing', () => {
     return proofOf(swatches.value.map(toProofSwatch), ground, washesAsked.value)
   }
   const passedHere = computed(() => swatches.value.filter(t => hasPassed(t, washesAsked.value)))
-  const isPressedHere = (t: Swatch) =>
-    t.fabricLot === selection.fabric?.lot
-    && t.supplyLot === selection.supply?.lot
-    && t.ironId === selection.iron?.id
-    && t.pressClothId === (selection.pressCloth?.id ?? null)
-    && t.surface === selection.chosen.surface
-    && t.overSupplyIds.join() === selection.over.map(s => s.id).join()
-  /** The newest recipe that is proved on what lies on the board: it comes before any estimate. */
+  const here = computed(() => ({
+    fabricLot: selection.fabric?.lot ?? '', supplyLot: selection.supply?.lot ?? '', ironId: selection.iron?.id ?? '',
+    pressClothId: selection.pressCloth?.id ?? null, surface: selection.chosen.surface, overIds: selection.over.map(s => s.id),
+  }))
+  const isPressedHere = (t: Swatch) => isPressedOn(t, here.value)
+  /**
+   * The recipe that own swatches proved on what lies on the board, or that held and is still to be washed: it comes before any estimate.
+   */
   const provedRecipe = computed<Recipe | null>(() => {
-    const swatch = passedHere.value.find(t => isPressedHere(t) && proofFor(toRecipe(t.recipe)).state === 'proved')
-    return swatch && selection.setup ? withCooling(selection.setup, toRecipe(swatch.recipe), taught.value) : null
+    const lead = leadingSwatch(swatches.value.filter(isPressedHere), washesAsked.value)
+    return lead && selection.setup ? withCooling(selection.setup, toRecipe(lead.swatch.recipe), taught.value) : null
   })
   /** A proof there is, but not on what lies on the board now: other lots, iron, press cloth, surface or layers. */
   const slipped = computed(() => passedHere.value.length > 0 && !passedHere.value.some(isPressedHere))

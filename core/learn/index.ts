@@ -7,5 +7,5 @@ export { simulateWorkroom } from './simulate'
 export { learnFrom, lessonOf, rebased, type PressedSwatch } from './lesson'
 export { explainPressed, type Cause, type Explanation, type Pressed, type Suspect } from './why'
 export {
-  changesBetween, hasPassed, PASS_GRADE, proofOf, type ProofChange, type ProofGround, type ProofState, type ProofSwatch,
+  changesBetween, hasPassed, PASS_GRADE, leadingSwatch, proofOf, type ProofChange, type ProofGround, type ProofState, type ProofSwatch,
 } from './proof'

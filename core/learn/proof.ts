@@ -90,15 +90,28 @@ export type ProofState
     | { state: 'toWash', swatch: ProofSwatch, missing: number }
     | { state: 'none' }
 
+const newestFirst = <T extends Pick<ProofSwatch, 'pressedAt'>>(swatches: readonly T[]): T[] =>
+  [...swatches].sort((a, b) => a.pressedAt < b.pressedAt ? 1 : -1)
+
+/**
+ * Of swatches that were pressed on the very things on the board, the one whose recipe leads: the newest that passed, else the newest that
+ * held and has washes before it; null where none did. Swatch, comparison and plan all ask this.
+ */
+export function leadingSwatch<T extends Pick<ProofSwatch, 'grade' | 'marks' | 'washes' | 'pressedAt'>>(
+  here: readonly T[], washesAsked: number,
+): { state: 'proved' | 'toWash', swatch: T } | null {
+  const newest = newestFirst(here), proved = newest.find(t => hasPassed(t, washesAsked))
+  if (proved) return { state: 'proved', swatch: proved }
+  const waiting = newest.find(t => !hasFailed(t) && t.washes.length < washesAsked)
+  return waiting ? { state: 'toWash', swatch: waiting } : null
+}
+
 /** The state of what lies on the board: proved by a passed swatch, gone stale by a change, waiting for a wash, or without one. */
 export function proofOf(swatches: readonly ProofSwatch[], now: ProofGround, washesAsked: number): ProofState {
-  const newest = [...swatches].sort((a, b) => a.pressedAt < b.pressedAt ? 1 : -1)
-  const passed = newest.filter(t => hasPassed(t, washesAsked))
-  const proved = passed.find(t => changesBetween(t.ground, now).length === 0)
-  if (proved) return { state: 'proved', swatch: proved }
-  const waiting = newest.find(t => !hasFailed(t) && t.washes.length < washesAsked && changesBetween(t.ground, now).length === 0)
-  if (waiting) return { state: 'toWash', swatch: waiting, missing: washesAsked - waiting.washes.length }
-  const nearest = passed
+  const here = leadingSwatch(swatches.filter(t => changesBetween(t.ground, now).length === 0), washesAsked)
+  if (here?.state === 'proved') return { state: 'proved', swatch: here.swatch }
+  if (here) return { state: 'toWash', swatch: here.swatch, missing: washesAsked - here.swatch.washes.length }
+  const nearest = newestFirst(swatches).filter(t => hasPassed(t, washesAsked))
     .map(swatch => ({ swatch, changes: changesBetween(swatch.ground, now) }))
     .filter(p => !p.changes.includes('supply'))
     .sort((a, b) => a.changes.length - b.changes.length)[0]

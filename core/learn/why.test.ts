@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { draftRecipe, type PressSetup, type Recipe } from '../recipe'
 import type { PressEvent } from '../press'
 import { TYPICAL_KNOWLEDGE } from '../window'
-import { changesBetween, explainPressed, hasPassed, lessonOf, proofOf, rebased, type Pressed, type ProofGround, type ProofSwatch } from '.'
+import { changesBetween, explainPressed, hasPassed, leadingSwatch, lessonOf, proofOf, rebased, type Pressed, type ProofGround,
+  type ProofSwatch } from '.'
 
 const setup: PressSetup = {
   fabric: {
@@ -128,6 +129,19 @@ const ground: ProofGround = {
 }
 const swatch = (over: Partial<ProofSwatch> = {}): ProofSwatch => ({
   id: 't', grade: 4, marks: [], washes: [{ grade: 4, marks: [] }], ground, pressedAt: '2026-11-01T00:00:00Z', ...over,
+})
+
+describe('whose recipe leads on the board', () => {
+  const pressed = (pressedAt: string, more: object = {}) => ({ grade: 4, marks: [], washes: [], pressedAt, ...more })
+  const washed = { washes: [{ grade: 4, marks: [] }] }
+  it('the newest that passed, else the newest that held and waits for its wash; none that failed', () => {
+    const all = [pressed('2026-01-01', washed), pressed('2026-03-01'), pressed('2026-02-01', washed)]
+    expect(leadingSwatch(all, 1)).toEqual({ state: 'proved', swatch: all[2] })
+    expect(leadingSwatch(all.slice(1, 2), 1)).toEqual({ state: 'toWash', swatch: all[1] })
+    expect(leadingSwatch(all, 0)!.swatch).toBe(all[1])
+    expect(leadingSwatch([pressed('2026-01-01', { grade: 1 }), pressed('2026-01-02', { marks: ['shine'] })], 1)).toBeNull()
+    expect(leadingSwatch([pressed('2026-01-01', { washes: [{ grade: 1, marks: [] }] })], 2)).toBeNull()
+  })
 })
 
 describe('proof', () => {
