@@ -88,8 +88,9 @@ interface PressedOn {
   overIds: readonly string[]
 }
 /** Was a swatch pressed on these very things: lots, iron, press cloth, pressing surface, and what lies over? */
-export const isPressedOn = (t: Swatch, on: PressedOn): boolean => t.fabricLot === on.fabricLot && t.supplyLot === on.supplyLot && t.ironId === on.ironId
-  && t.pressClothId === on.pressClothId && t.surface === on.surface && t.overSupplyIds.join() === on.overIds.join()
+export const isPressedOn = (t: Swatch, on: PressedOn): boolean =>
+  t.fabricLot === on.fabricLot && t.supplyLot === on.supplyLot && t.ironId === on.ironId && t.pressClothId === on.pressClothId
+  && t.surface === on.surface && t.overSupplyIds.join() === on.overIds.join()
 
 export const proofGroundOf = (
   r: RecipePayload | Recipe, fabricLot: string, supplyId: string, supplyLot: string, overIds: readonly string[], ironId: string,
