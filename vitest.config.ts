@@ -12,6 +12,7 @@ export default defineConfig({
   resolve: { alias: { '#core': here('./core'), '#shared': here('./shared'), '~': here('./app') } },
   test: {
     testTimeout: 40_000,
+    setupFiles: ['scripts/lib/property-seed.ts'],
     projects: [
       // What has no board about it keeps nothing between two files: its modules are read once for all of them.
       {
@@ -27,7 +28,7 @@ export default defineConfig({
         extends: true,
         test: {
           name: 'database', isolate: false, include: ['server/**/*.db.test.ts'],
-          globalSetup: ['server/testing/database.ts'], setupFiles: ['server/testing/each.ts'],
+          globalSetup: ['server/testing/database.ts'], setupFiles: ['scripts/lib/property-seed.ts', 'server/testing/each.ts'],
         },
       },
       { extends: true, test: { name: 'board', include: ['app/**/*.test.ts'] } },

@@ -16,6 +16,24 @@ const UNIT = /(?<![\w-])(?:mm|cm|kPa|g\/m²|°C)(?![\w²])/g
 const NAMES = /Hem tape 20 mm|°C °F|g\/m² oz\/yd²/g
 const UK_WORDS = /\b(fibres?|colours?|selvedges?|stabilisers?|wadding|centre|metres?)\b/gi
 
+/** Until nothing more has changed on the page for a moment: what was asked for is there. */
+const rested = (page: Page) => page.evaluate(() => new Promise<void>((done) => {
+  const REST_MS = 350, LONGEST_MS = 4000
+  const end = () => {
+    seen.disconnect()
+    clearTimeout(rest)
+    clearTimeout(longest)
+    done()
+  }
+  let rest = setTimeout(end, REST_MS)
+  const longest = setTimeout(end, LONGEST_MS)
+  const seen = new MutationObserver(() => {
+    clearTimeout(rest)
+    rest = setTimeout(end, REST_MS)
+  })
+  seen.observe(document.body, { subtree: true, childList: true, characterData: true })
+}))
+
 /** Metric figures and words of the UK that a person sees or hears on the page as it stands. */
 async function left(page: Page): Promise<string[]> {
   const text = await page.evaluate(() => {
@@ -52,7 +70,7 @@ test('no screen has a metric figure or a word of the UK left', async ({ page }) 
   const tabs = async (screen: string) => {
     for (const tab of await page.getByRole('tab').all()) {
       await tab.click()
-      await page.waitForTimeout(900)
+      await rested(page)
       await look(`${screen}: ${await tab.textContent()}`)
     }
   }
@@ -61,7 +79,7 @@ test('no screen has a metric figure or a word of the UK left', async ({ page }) 
   await expect(page.getByTestId('ticket')).toContainText('Stewards')
   for (const stage of ['1', '2', '3', '4', '5', '6']) {
     await page.keyboard.press(stage)
-    await page.waitForTimeout(1500)
+    await rested(page)
     await look(`stage ${stage}`)
     await tabs(`stage ${stage}`)
   }
@@ -70,7 +88,7 @@ test('no screen has a metric figure or a word of the UK left', async ({ page }) 
   ] as const
   for (const [drawer, hasTabs] of DRAWERS) {
     await page.getByRole('navigation', { name: 'Drawers' }).getByRole('link', { name: new RegExp(drawer) }).click()
-    await page.waitForTimeout(900)
+    await rested(page)
     await look(drawer)
     if (hasTabs) await tabs(drawer)
   }

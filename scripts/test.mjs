@@ -1,6 +1,6 @@
 // npm test: lint, types, dead code, build, unit tests, every benchmark in short, kills in the middle of a run, three servers on one
-// database while they are killed, and end-to-end tests in headless Chromium on throw-away databases. Two things at a time, one a core;
-// what the others wait for goes first.
+// database while they are killed, and end-to-end tests in headless Chromium on throw-away databases. The build goes first; then the
+// end-to-end tests, two at a time, and beside them everything else, one thing after another: where one of them waits another one works.
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
@@ -24,11 +24,14 @@ mkdirSync(DATA, { recursive: true })
 const database = await startDatabase(`test-${process.pid}`)
 const env = { ...process.env, CHROMIUM: chromium, READY_CUFF_TEST_DATABASE: database.url }
 
-/** Runs a command to its end, and shows what it said once it is over. @returns its exit status */
-const ended = (name, command, args) => new Promise((done) => {
+/**
+ * Runs a command to its end, and shows what it said once it is over; what takes longest shows it as it goes.
+ * @returns its exit status
+ */
+const ended = (name, command, args, { its = env, atOnce = false } = {}) => new Promise((done) => {
   const from = Date.now(), said = []
-  const child = start(command, args, { stdio: ['ignore', 'pipe', 'pipe'], env })
-  for (const out of [child.stdout, child.stderr]) out.on('data', part => said.push(part))
+  const child = start(command, args, { stdio: ['ignore', 'pipe', 'pipe'], env: its })
+  for (const out of [child.stdout, child.stderr]) out.on('data', part => (atOnce ? process.stdout.write(part) : said.push(part)))
   child.on('close', (status) => {
     process.stdout.write(Buffer.concat(said))
     say(`${name}: ${((Date.now() - from) / 1000).toFixed(0)} s`)
@@ -56,49 +59,39 @@ const units = project => ({
 
 const script = (...path) => [process.execPath, join(ROOT, 'scripts', ...path)]
 const setup = JSON.stringify(pathToFileURL(join(ROOT, 'scripts/lib/setup.mjs')).href)
+/** Those in headless Chromium, two at a time, on copies of a database that is set up first. */
+const endToEnd = {
+  run: async () => {
+    const report = join(DATA, 'e2e.json')
+    rmSync(report, { force: true })
+    const e2eEnv = { ...env, DATABASE_URL: database.url, PLAYWRIGHT_JSON_OUTPUT_NAME: report }
+    run(local('tsx'), [...TSX, 'scripts/migrate.ts', '--there-and-back'], { env: e2eEnv })
+    run(local('tsx'), [...TSX, 'scripts/seed.ts'], { env: e2eEnv })
+    const status = await ended('end-to-end', local('playwright'), ['test', '--reporter=list,json'], { its: e2eEnv, atOnce: true })
+    const none = { expected: 0, flaky: 0, unexpected: 1 }
+    const { expected, flaky, unexpected } = existsSync(report) ? JSON.parse(readFileSync(report, 'utf8')).stats : none
+    count(expected + flaky, unexpected || (status === 0 ? 0 : 1))
+    if (flaky) say(`${flaky} passed on the second try only: named as flaky above`)
+  },
+}
 const build = step('build', process.execPath, '-e', `import(${setup}).then(s => s.ensureBuilt())`)
-const [kills, cluster] = [
+/** What needs no built server can be done while it is built. */
+const EARLY = [step('types', ...script('types.mjs'))]
+const LATER = [
+  step('lint', local('eslint'), '.', '--max-warnings', '0'), units('plain'), units('board'), units('database'),
   step('kills in the middle of a run', ...script('chaos/kills.mjs'), '5'),
   step('three servers on one database', ...script('chaos/cluster.mjs'), '15', '24'),
-]
-/** What runs on the built server waits for it. */
-const AFTER_BUILD = new Set([kills, cluster])
-const waiting = [
-  build, step('types', ...script('types.mjs')), units('plain'), step('lint', local('eslint'), '.', '--max-warnings', '0'),
-  kills, units('board'), cluster, units('database'),
   step('every benchmark in short', local('tsx'), ...TSX, 'benchmarks/index.ts', '--short'),
   step('lists under load, in short', process.execPath, join(ROOT, 'benchmarks/load.mjs'), '--short'),
   step('dead code', local('knip'), '--no-config-hints'),
 ]
-const over = new Set()
-/** Two at a time: the next one whose turn it is and that need not wait. */
-async function lane() {
-  while (waiting.length > 0) {
-    const next = waiting.findIndex(s => !AFTER_BUILD.has(s) || over.has(build))
-    if (next < 0) {
-      await new Promise((done) => { setTimeout(done, 500) })
-      continue
-    }
-    const [one] = waiting.splice(next, 1)
-    await one.run()
-    over.add(one)
-  }
+async function inTurn(steps) {
+  for (const s of steps) await s.run()
 }
 
 try {
-  await Promise.all([lane(), lane()])
-  const report = join(DATA, 'e2e.json')
-  rmSync(report, { force: true })
-  const e2eEnv = { ...env, DATABASE_URL: database.url, PLAYWRIGHT_JSON_OUTPUT_NAME: report }
-  run(local('tsx'), [...TSX, 'scripts/migrate.ts', '--there-and-back'], { env: e2eEnv })
-  run(local('tsx'), [...TSX, 'scripts/seed.ts'], { env: e2eEnv })
-  const from = Date.now()
-  const { status } = run(local('playwright'), ['test', '--reporter=list,json'], { env: e2eEnv, loud: true, allowFail: true })
-  say(`end-to-end: ${((Date.now() - from) / 1000).toFixed(0)} s`)
-  const none = { expected: 0, flaky: 0, unexpected: 1 }
-  const { expected, flaky, unexpected } = existsSync(report) ? JSON.parse(readFileSync(report, 'utf8')).stats : none
-  count(expected + flaky, unexpected || (status === 0 ? 0 : 1))
-  if (flaky) say(`${flaky} passed on the second try only: named as flaky above`)
+  const built = build.run()
+  await Promise.all([built.then(() => endToEnd.run()), inTurn(EARLY).then(() => built).then(() => inTurn(LATER))])
 } finally {
   database.remove()
 }

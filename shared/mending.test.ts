@@ -67,7 +67,7 @@ const applique: SpecOf<'applique'> = {
   ],
 }
 const embroidery: SpecOf<'embroidery'> = {
-  format: 1, kind: 'embroidery', tookPct: 100, applique: false, place, keepOuts: [], count: 1, result: null,
+  format: 1, kind: 'embroidery', tookPct: 100, applique: false, nothingStays: false, place, keepOuts: [], count: 1, result: null,
   parts: [{ name: 'Shield', outline: toPayload(shapeOf('shield', 58, 64)), stitches: 5200, satinMm: 2, travelMm: 0 }],
   layers: [{ kind: 'fused', supply: 0, massGsm: 60, givePct: 2 }, { kind: 'cutAway', supply: 1, massGsm: 60, givePct: 2 }],
 }

@@ -10,7 +10,7 @@ import { ADHESIVES, type SurfaceKindKey, type AdhesiveKey } from '#core/material
 import {
   faultsOf, GARMENTS, keepOutOutline, laidAt, patchesFor, shapeCut, shapeOf, sheetBox, type StuckAsk, type StuckSide,
 } from '#core/mend'
-import { denseParts, type StitchDesign } from '#core/stitch'
+import { denseParts, judgeSupport, type Layer, type StitchDesign, type StitchFabric } from '#core/stitch'
 import type { FabricInput, SupplyInput } from '#core/stack'
 import { fromPayload } from './cutting'
 import { made, type MadeMaking } from './made'
@@ -55,6 +55,18 @@ function placeOrThrow(w: Placed): void {
 }
 export const designOf = (w: SpecOf<'embroidery'>): StitchDesign =>
   ({ parts: w.parts.map(p => ({ ...p, outline: fromPayload(p.outline) })) })
+export const layersOf = (w: SpecOf<'embroidery'>): Layer[] => w.layers.map(l =>
+  ({ kind: l.kind, massGsm: l.massGsm, giveAcrossPct: l.givePct, giveAlongPct: l.givePct, took: w.tookPct / 100 }))
+/** A fabric whose give nobody measured gives as a firm woven does, %. */
+const USUAL_GIVE = { across: 2, along: 1 }
+export const stitchFabricOf = (f: Pick<Fabric, 'massGsm' | 'giveAcrossPct' | 'giveAlongPct'>): StitchFabric => ({
+  massGsm: f.massGsm, giveAcrossPct: f.giveAcrossPct ?? USUAL_GIVE.across, giveAlongPct: f.giveAlongPct ?? USUAL_GIVE.along,
+})
+/** What a design that was stitched asked for at the most by our usual scale, and what held it. @throws RangeError as `demandOf` */
+export function stitchFigures(w: SpecOf<'embroidery'>, fabric: StitchFabric): { demand: number, support: number } {
+  const { demand, support } = judgeSupport(designOf(w), fabric, layersOf(w))
+  return { demand: Math.max(...demand.flatMap(d => [d.across, d.along])), support: Math.min(support.across, support.along) }
+}
 /** A shape as it lies on its ground. @throws RangeError where it has no size */
 export const shapeOutline = (s: SpecOf<'applique'>['shapes'][number]): Outline =>
   s.kind === 'drawn' && s.outline ? fromPayload(s.outline) : shapeOf(s.kind === 'drawn' ? 'disc' : s.kind, s.wideMm, s.highMm)

@@ -12,7 +12,7 @@ import {
 import { withCooling } from './cooling'
 import { touchesToBond, touchS, touchSides } from './touches'
 import { scoreParts, totalOf, type ScorePart } from './score'
-import { COARSE, FINER, firstWhole, LONGEST_HOLD_S } from './span'
+import { COARSE, FINER, firstOver, firstWhole, LONGEST_HOLD_S } from './span'
 
 /** Bond aimed at: a full bond with a little to spare. */
 export const BOND_WANTED = 1.15
@@ -26,6 +26,8 @@ const MOST_PATIENCE = 2
 const CANDIDATES = 4
 /** Margins are searched this far from the setting, °C. */
 const MARGIN_REACH_C = 40
+/** Of a bond, or of harm: less is none. */
+const LITTLE = 1e-3
 /**
  * A recipe is held this much longer than the least that bonds, and never less than a person's own count is off, where there is room
  * for it.
@@ -327,8 +329,9 @@ export function finish(setup: PressSetup, found: Omit<Draft, 'score'>, options: 
   const finer = { ...options, ...(options.marginMesh ?? FINER), skipSurface: true }
   const offset = options.soleOffsetC ?? 0
   const at = (byC: number) => evaluate(setup, recipe, { ...finer, soleOffsetC: offset + byC })
-  const coolerC = firstWhole(1, MARGIN_REACH_C, c => at(-c).bond.final < 1) - 1
-  const hotterC = firstWhole(1, MARGIN_REACH_C, c => at(c).harm > 1) - 1
+  const lost = (o: Outcome) => -Math.log(Math.max(LITTLE, o.bond.final)), hurt = (o: Outcome) => Math.log(Math.max(LITTLE, o.harm))
+  const coolerC = firstOver(MARGIN_REACH_C, lost(outcome), c => lost(at(-c))) - 1
+  const hotterC = firstOver(MARGIN_REACH_C, hurt(outcome), c => hurt(at(c))) - 1
   const margins = { ...found.margins, coolerC, hotterC }
   const parts = scoreParts(setup, recipe, margins, outcome.harm)
   return { recipe, outcome, margins, parts, score: totalOf(parts) }

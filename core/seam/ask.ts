@@ -80,6 +80,8 @@ export interface SeamDetailPlan {
   touches: number
   restS: number
   untilC: number
+  /** Where it springs up again: until stiffener drawn along it has soaked in, and pressed again for so long, s; null where it may not. */
+  springsUp: { soakS: number, forS: number } | null
   bulk: Bulk
   print: PrintThrough
   steps: SeamDetailStep[]

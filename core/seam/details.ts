@@ -1,7 +1,7 @@
 /** What is pressed while a garment is made. */
 export type SeamDetailKey
   = | 'seamOpen' | 'seamOneSide' | 'curvedSeam' | 'sleeveSeam' | 'dart' | 'pleat' | 'gather' | 'collarEdge' | 'neckEdge' | 'facing'
-    | 'hemFold' | 'binding' | 'crease' | 'largeFlat'
+    | 'hemFold' | 'trouserCrease' | 'binding' | 'crease' | 'largeFlat'
 
 /** How the iron goes. */
 export type Motion
@@ -26,6 +26,8 @@ export interface SeamDetail {
   stretches: boolean
   /** What a sharp fold or edge asks for afterwards. */
   sharp: boolean
+  /** Pressed under a damp press cloth where the fabric takes water: it has to stay for good. */
+  damp?: boolean
   /** The plies as they lie when the sole comes down, cut across. */
   section: readonly PlyPath[]
   /** Where in the section most plies lie, and where only what lies beside it, mm. */
@@ -71,6 +73,11 @@ const rows: Record<SeamDetailKey, Row> = {
   hemFold: {
     motion: 'upAndDown', support: 'flat', firstSide: 'back', look: false, setFirst: false, stretches: false, sharp: true, thickAtMm: -12,
     besideAtMm: 20, section: [[[44, 0], [-30, 0], [-30, 2], [0, 2], [0, 1], [-24, 1]]],
+  },
+  // A leg laid flat, its crease at the edge: both plies of it.
+  trouserCrease: {
+    motion: 'upAndDown', support: 'flat', firstSide: 'face', look: false, setFirst: false, stretches: false, sharp: true, damp: true,
+    thickAtMm: -10, besideAtMm: -30, section: [[[-44, 0], [0, 0], [0, 1], [-44, 1]]],
   },
   binding: {
     motion: 'upAndDown', support: 'flat', firstSide: 'back', look: false, setFirst: false, stretches: true, sharp: true, thickAtMm: 5,

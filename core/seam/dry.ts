@@ -14,6 +14,15 @@ export function driedS(run: Transient, which: (id: string) => boolean): number |
   return null
 }
 
+/** When a press cloth has given up such a share of its free water, s from the start; null where it has not by the end. */
+export function givenUpS(run: Transient, share: number): number | null {
+  const cloth = run.layers.find(l => l.layer.id === 'pressCloth')
+  if (!cloth) return 0
+  const free = (i: number) => Math.max(0, cloth.waterGsm[i]! - regainGsm(cloth.layer)), left = free(0) * (1 - share)
+  for (let i = 0; i < run.steps; i++) if (free(i) <= left) return run.timesS[i]!
+  return null
+}
+
 /** When a figure along a run first comes to what is wanted, s; null where it never does. */
 export function firstAtS(run: Transient, values: Float32Array, wanted: number): number | null {
   for (let i = 0; i < run.steps; i++) if (values[i]! >= wanted) return run.timesS[i]!

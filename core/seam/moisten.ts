@@ -5,6 +5,8 @@ import type { FabricInput } from '../stack'
 export type Body = 'water' | 'starch' | 'sizing'
 /** Sprayed on so far, g/m². Typical. */
 export const SPRAY_GSM: Record<Body, number> = { water: 35, starch: 45, sizing: 40 }
+/** Drawn along a seam with a brush or a pen, g/m² of what it covers. Typical. */
+const DRAWN_GSM = 30
 /** How fast a fabric that loves water drinks, g/m² in a second's root. Typical: a light spray is gone in some 15 s. */
 const DRINKS_GSM_PER_ROOT_S = 10
 /** How eagerly, against cotton. Starch is thicker than water, sizing a little. */
@@ -24,3 +26,6 @@ export function soakS(body: Body, gsm: number, fabric: Pick<FabricInput, 'fibres
   const eager = total > 0 ? fabric.fibres.reduce((s, f) => s + EAGER[FIBRES[f.fibre].water] * f.sharePct, 0) / total : EAGER.light
   return (gsm / (DRINKS_GSM_PER_ROOT_S * eager * THICK[body])) ** 2
 }
+
+/** Until stiffener drawn along a seam has soaked in, s; null where it is more than the fabric holds. */
+export const drawnSoakS = (fabric: Pick<FabricInput, 'fibres' | 'massGsm'>): number | null => soakS('starch', DRAWN_GSM, fabric)

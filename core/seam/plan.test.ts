@@ -10,6 +10,7 @@ import {
   reachedS,
   runFold, setPointOf, SUPPORT_KEYS, type SeamDetailAsk, type SeamDetailKey, type SeamDetailPlan, type Motion, type SupportKey,
 } from '.'
+import { givenUpS } from './dry'
 import { givesS } from './touch'
 
 type FabricName = keyof typeof FABRICS
@@ -48,6 +49,9 @@ const WORKED: [
   ['crease', 'poplin', 'iron', 'upAndDown', 'steam', ['flat'], [1, 4], 'moistSets'],
   ['crease', 'unknown', 'iron', 'upAndDown', 'dry', ['flat'], [8, 24], 'sets'],
   ['largeFlat', 'denim', 'iron', 'alongTheGrain', 'steam', ['flat'], [1, 8], 'moistSets'],
+  ['trouserCrease', 'worsted', 'iron', 'upAndDown', 'damp', ['flat', 'clapper'], [10, 20], 'moistSets'],
+  ['trouserCrease', 'silk', 'iron', 'upAndDown', 'dry', ['flat', 'clapper'], [4, 14], 'noMoisture'],
+  ['trouserCrease', 'polyester', 'iron', 'upAndDown', 'dry', ['flat', 'clapper'], [2, 10], 'noMoisture'],
   ['seamOpen', 'acrylic', 'hover', 'hover', 'steam', ['boardEdge'], [4, 12], 'limp'],
 ]
 
@@ -143,6 +147,24 @@ describe('seam details on fabrics, worked out', () => {
     expect(plan('seamOpen', 'poplin').pressCloth).toBeNull()
     expect(plan('seamOpen', 'poplin', { house: { piecing: 'dry', cooling: 'touch', alwaysPressCloth: true } }).pressCloth).toBe('muslin')
   })
+  it('a trouser crease is held under the damp press cloth that is there, until half its water has gone; no longer on one side than asked',
+    () => {
+      const p = plan('trouserCrease', 'worsted'), r = p.recipe!
+      expect([p.pressCloth, r.pressClothWaterGsm > 0, r.passes, r.firstSide, p.steps.map(s => s.do)])
+        .toEqual(['muslin', true, 1, 'face', ['press', 'clapper']])
+      const plies = [FABRICS.worsted, FABRICS.worsted]
+      const run = runFold({ plies, pressCloth: 'muslin', pressClothWaterGsm: r.pressClothWaterGsm, mistGsm: 0, surface: 'padded' },
+        r.setting.meanC, [{ kind: 'down', durationS: 40, pressureKPa: r.pressureKPa }])
+      expect(r.holdS).toBeGreaterThanOrEqual(givenUpS(run, 0.5)!)
+      expect(r.holdS).toBeLessThan(givenUpS(run, 0.9)!)
+      expect(givenUpS(run, 1.01)).toBeNull()
+    })
+  it('where a seam of cotton or linen springs up stiffener is drawn along it; never on wool, on plastic or where water marks', () => {
+    const up = (fabric: FabricName, key: SeamDetailKey = 'seamOpen') => plan(key, fabric).springsUp
+    expect(up('poplin')).toEqual({ soakS: expect.closeTo(14, 0) as number, forS: plan('seamOpen', 'poplin').recipe!.holdS })
+    for (const fabric of ['worsted', 'polyester', 'silk', 'velvet', 'film'] as const) expect(up(fabric)).toBeNull()
+    expect(up('poplin', 'pleat')).toBeNull()
+  })
   it('what is not in the workroom has a stand-in', () => {
     const p = plan('curvedSeam', 'worsted', { kit: [] })
     expect(p.supports).toEqual([
@@ -230,7 +252,7 @@ describe('thickness', () => {
   it('the drawn section has as many plies as are counted', () => {
     const counted: Record<SeamDetailKey, number> = {
       seamOpen: 2, seamOneSide: 3, curvedSeam: 2, sleeveSeam: 2, dart: 3, pleat: 3, gather: 3, collarEdge: 4, neckEdge: 4, facing: 4,
-      hemFold: 3, binding: 4, crease: 1, largeFlat: 1,
+      hemFold: 3, trouserCrease: 2, binding: 4, crease: 1, largeFlat: 1,
     }
     for (const key of SEAM_DETAIL_KEYS) {
       const f = SEAM_DETAILS[key]

@@ -7,6 +7,7 @@ import type { Agent, SeamDetailAsk, SeamDetailPlan, SeamDetailReason, SeamDetail
 import { bulkOf, printThroughOf, STEP_MM } from './bulk'
 import { SEAM_DETAILS, pliesOf, type SeamDetail, type SupportKey } from './details'
 import { pliesIn, runFold, type Fold } from './fold'
+import { drawnSoakS } from './moisten'
 import { setPointOf } from './sets'
 import { downPhase, LONGEST_S, pressPhases, reachedS, restOf, chooseTouch, givesS, SOON_S, tryOut, waysOf, wholeS } from './touch'
 
@@ -44,7 +45,8 @@ export function planSeamDetail(ask: SeamDetailAsk): SeamDetailPlan {
   const ways = methods.flatMap(waysOf)
   const tried = ways.flatMap((w, way) => settings.flatMap(setting => tryOut(f, ask, { ...w, way, setting, pressCloth, limit },
     firstSide) ?? []))
-  const best = chooseTouch(tried, ask, onlyBack ? null : (ask.pressCloth ?? 'muslin'), limit)
+  // Under a damp press cloth it is held until that has steamed: turned over, it would only be wetted again.
+  const best = chooseTouch(tried, ask, onlyBack || f.damp ? null : (ask.pressCloth ?? 'muslin'), limit)
   const { setPoint, holdS, touches } = best
   const moist = best.recipe.method !== 'dry'
   reasons.push({ why: 'sets', setPoint, moist })
@@ -67,13 +69,15 @@ export function planSeamDetail(ask: SeamDetailAsk): SeamDetailPlan {
   const cards = allowances && print.shows && firstSide === 'back' && f.key !== 'gather'
   if (cards) reasons.push({ why: 'printsThrough', print })
   if (bulk.stepMm > STEP_MM) reasons.push({ why: 'ridge', bulk })
+  // Stiffener is for what grows: it does not hold in wool or in plastic.
+  const soakS = limit.water === 'yes' && f.setFirst && setPoint.by === 'cellulose' ? drawnSoakS(ask.fabric) : null
   const agents: Agent[] = moist ? ['heat', 'steam'] : ['heat', 'pressure']
   return {
     seamDetail: f.key, means: 'iron', motion: f.motion, supports: supportsOf(f, ask.kit, limit, cards, wantsClapper), agents,
     recipe: { ...recipe, ...(clapped ? { coolS: restS } : { tableS: restS }) }, pressCloth: best.fold.pressCloth, setPoint, liftedC,
     touches,
     setAtS: best.set ? (best.setAtS ?? holdS) : null,
-    restS, untilC,
+    restS, untilC, springsUp: soakS === null ? null : { soakS, forS: holdS },
     bulk, print,
     steps: [
       ...(f.setFirst ? [{ do: 'setFlat' as const, forS: SET_FLAT_S, agents: ['heat', 'pressure'] as Agent[] }] : []),
@@ -95,6 +99,7 @@ function methodsFor(
   if (!dry.drierC) return { methods: ['dry'], because: [{ why: 'noMoisture', barred: 'useless' }] }
   const steams = IRON_KINDS[ask.iron.kind].steamGMin > 0 && settings.some(s => s.meanC >= STEAMS_FROM_C)
   const moist: Method[] = [
+    ...(f.damp && limit.water === 'yes' ? ['damp' as const] : []),
     ...(limit.steam !== 'no' && steams ? ['steam' as const] : []), ...(limit.water === 'yes' ? ['mist' as const] : []),
   ]
   if (moist.length === 0)
@@ -147,7 +152,7 @@ function hovered(
   return {
     seamDetail: f.key, means: 'hover', motion: 'hover', supports: supportsOf(f, ask.kit, limit, false, false),
     agents: ['steam', 'pressure'],
-    recipe: { ...held, tableS: rest.restS }, pressCloth: null, setPoint, setAtS, touches: 1, ...rest, bulk, print,
+    recipe: { ...held, tableS: rest.restS }, pressCloth: null, setPoint, setAtS, touches: 1, ...rest, springsUp: null, bulk, print,
     steps: [
       { do: 'hover', forS: holdS, agents: ['steam'] }, { do: 'fingers', agents: ['pressure'] },
       { do: 'rest', forS: rest.restS, untilC: rest.untilC, agents: [] },
@@ -169,7 +174,7 @@ function withoutHeat(f: SeamDetail, ask: SeamDetailAsk, reasons: SeamDetailReaso
   const stays: SeamDetailStep[] = f.sharp || f.setFirst ? [{ do: 'stitch', agents: [] }] : []
   return {
     seamDetail: f.key, means: 'cold', motion: 'none', supports: supportsOf(f, ask.kit, limit, false, false), agents: ['pressure'],
-    recipe: null, pressCloth: null, setPoint: null, setAtS: null, liftedC: [], touches: 1, restS: 0, untilC: 0,
+    recipe: null, pressCloth: null, setPoint: null, setAtS: null, liftedC: [], touches: 1, restS: 0, untilC: 0, springsUp: null,
     bulk: bulkOf(f, ask.fabric, 1),
     print: printThroughOf(ask.fabric, 1, 1), steps: [first, ...stays], reasons,
   }

@@ -6,6 +6,7 @@ import { HANDLED_C, HARM_ALLOWED, moistureOf, pressureOf, TURN_S, type IronSetti
 import type { SeamDetailAsk, SeamDetailPlan, House } from './ask'
 import { pliesOf, type SeamDetail } from './details'
 import type { FabricInput } from '../stack'
+import { givenUpS } from './dry'
 import { pliesIn, runFold, type Fold } from './fold'
 import { setPointOf, type SetPoint } from './sets'
 
@@ -40,6 +41,8 @@ interface Moisture { method: Method, steamS: number }
 /** What was chosen: one side or both, so long each. */
 interface ChosenTouch extends Tried { holdS: number, both: boolean, touches: number, set: boolean }
 const BETWEEN_S = 4, MOST_TOUCHES = 6
+/** Share of a damp press cloth's water. Practice: ten to twenty seconds on worsted. */
+const GIVEN_UP = 0.5
 
 /** Steam in a shot, then for as long as thick work asks. */
 export const waysOf = (method: Method): Moisture[] =>
@@ -47,7 +50,9 @@ export const waysOf = (method: Method): Moisture[] =>
 
 interface Try extends Moisture { way: number, setting: IronSetting, pressCloth: PressClothKindKey | null, limit: FabricLimit }
 export function tryOut(f: SeamDetail, ask: SeamDetailAsk, t: Try, firstSide: 'back' | 'face'): Tried | null {
-  const { method, setting, pressCloth, limit } = t
+  const { method, setting, limit } = t
+  // What is pressed damp is pressed under a press cloth.
+  const pressCloth = method === 'damp' ? (t.pressCloth ?? ask.pressCloth ?? 'muslin') : t.pressCloth
   if (method === 'steam' && (setting.meanC < STEAMS_FROM_C || (pressCloth !== null
     && !PRESS_CLOTH_KINDS[pressCloth].vapourPasses))) return null
   const moist = method !== 'dry'
@@ -57,13 +62,16 @@ export function tryOut(f: SeamDetail, ask: SeamDetailAsk, t: Try, firstSide: 'ba
     steamS: t.steamS, coolS: 0, tableS: 0,
   }
   const fold: Fold = {
-    plies: Array.from({ length: pliesOf(f) }, () => ask.fabric), pressCloth, pressClothWaterGsm: 0, mistGsm: recipe.mistGsm,
-    surface: limit.surface === 'sparesPile' ? 'needle' : ask.surface,
+    plies: Array.from({ length: pliesOf(f) }, () => ask.fabric), pressCloth, pressClothWaterGsm: recipe.pressClothWaterGsm,
+    mistGsm: recipe.mistGsm, surface: limit.surface === 'sparesPile' ? 'needle' : ask.surface,
   }
   const run = runFold(fold, setting.meanC, [downPhase(recipe)])
   const setPoint = setPointOf(ask.fabric.fibres, moist)
   const safeS = safeUntilS(run, fold, recipe, ask)
-  const warmS = reachedS(run, setPoint.setC), setAtS = warmS === null ? null : warmS + givesS(ask.fabric)
+  const warmS = reachedS(run, setPoint.setC)
+  // A damp press cloth is not lifted before half of its water has gone through the fabric.
+  const givenS = method === 'damp' ? givenUpS(run, GIVEN_UP) : 0
+  const setAtS = warmS === null || givenS === null ? null : Math.max(warmS + givesS(ask.fabric), givenS)
   return { way: t.way, recipe, fold, run, setPoint, safeS, setAtS: setAtS !== null && setAtS <= safeS ? setAtS : null }
 }
 

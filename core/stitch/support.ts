@@ -5,6 +5,8 @@ export const HOW_IT_LEAVES: Record<LayerKind, Leaves> = {
   fused: 'stays', stiffener: 'washed', cutAway: 'cut', tearAway: 'torn', washAway: 'washed', heatAway: 'brushed', softMesh: 'cut',
   float: 'torn', web: 'stays',
 }
+/** Of these nothing stays in the garment; of what is cut away a rim does. */
+export const leavesNothing = (kind: LayerKind): boolean => ['torn', 'washed', 'brushed'].includes(HOW_IT_LEAVES[kind])
 /** One layer that holds the fabric while it is stitched. */
 export interface Layer {
   kind: LayerKind

@@ -17,7 +17,8 @@ const fabricOf = (code: string) => ({
 const supplyOf = (code: string) => ({ id: code, ...supplyBody.parse(DEMO_SUPPLIES.find(s => s.code === code)!) }) as Supply
 /** What each job of the demo sticks on what. */
 const PAIRS = [...new Set(DEMO_JOBS.flatMap(j => j.fabrics.flatMap(([fabric, , supply]) => (supply ? [`${fabric} ${supply}`] : []))))]
-  .map(p => p.split(' ') as [string, string]).filter(([, s]) => supplyOf(s).adhesive).slice(0, 8)
+  .map(p => p.split(' ') as [string, string]).filter(([, s]) => supplyOf(s).adhesive)
+  .filter((_, i) => i % 3 === 0)
 
 describe('one job, one recipe', () => {
   it('there are pairs to compare', () => expect(PAIRS.length).toBeGreaterThan(3))

@@ -116,7 +116,7 @@ export const DEMO_MENDS: Record<string, DemoMaking[]> = {
     {
       name: 'Crest on jersey', fabric: 'TW-06', supplies: ['B-73'],
       spec: {
-        format: 1, kind: 'embroidery', tookPct: 100, applique: false, keepOuts: [], count: 2, result: null,
+        format: 1, kind: 'embroidery', tookPct: 100, applique: false, nothingStays: false, keepOuts: [], count: 2, result: null,
         place: { on: 'front', downMm: 205, asideMm: 95, turnDeg: 0 }, layers: [{ kind: 'softMesh', supply: 0, massGsm: 45, givePct: 4 }],
         parts: [
           { name: 'Shield', outline: toPayload(shapeOf('shield', 58, 64)), stitches: 5200, satinMm: 2.5, travelMm: 20 },

@@ -1,5 +1,6 @@
 import { UniqueConstraintError } from 'sequelize'
 import { makingSchema, type Making, type Makings, type MakingsBody, type RescuePast, type StitchResults } from '#shared/schemas'
+import { stitchFabricOf, stitchFigures } from '#shared/mending'
 import { transact } from '../db/transaction'
 import { FabricRow, JobMakingRow, ScrapRow, SupplyRow } from '../db/models'
 import type { Context } from '../utils/context'
@@ -67,12 +68,20 @@ async function writeMakings({ workroomId }: Context, jobId: string, makings: rea
   }
 }
 
-/** How stitching came out in this workroom, whatever job it was for. */
+/** How stitching came out in this workroom, whatever job it was for; by the scale of today, whenever it was stitched. */
 export async function stitchResults({ workroomId }: Context): Promise<StitchResults> {
   const rows = await JobMakingRow.findAll({
-    where: { workroomId, spec: { kind: 'embroidery' } }, order: [['createdAt', 'ASC']], attributes: ['spec'],
+    where: { workroomId, spec: { kind: 'embroidery' } }, order: [['createdAt', 'ASC']], attributes: ['spec', 'fabricId'],
   })
-  return { results: rows.flatMap(({ spec }) => (spec?.kind === 'embroidery' && spec.result ? [spec.result] : [])) }
+  const ids = rows.flatMap(r => r.fabricId ?? [])
+  const fabrics = new Map((await FabricRow.findAll({ where: { workroomId, id: ids }, paranoid: false })).map(f => [f.id, f]))
+  return {
+    results: rows.flatMap(({ spec, fabricId }) => {
+      const fabric = fabricId === null ? undefined : fabrics.get(fabricId)
+      if (spec.kind !== 'embroidery' || !spec.result || !fabric) return []
+      return [{ puckered: spec.result.puckered, ...stitchFigures(spec, stitchFabricOf(fabric)) }]
+    }),
+  }
 }
 
 /** How remedies went in this workroom, whatever job they were for. */

@@ -135,7 +135,7 @@ export const embroiderySpec = z.object({
     name: nameField('Part', 40), outline: outlinePayload,
     stitches: z.number({ error: 'Stitches: give a whole number.' }).int('Stitches: give a whole number.')
       .min(1, 'Stitches: at least one; with none there is nothing to support.').max(500_000, 'Stitches: half a million at the most.'),
-    satinMm: lengthField('Widest satin', 0, 40), travelMm: lengthField('Stitch direction', 0, 5000),
+    satinMm: lengthField('Widest satin', 0, 40), travelMm: lengthField('Jump stitches', 0, 5000),
   }), { error: 'Parts: give a list.' }).min(1, 'Parts: at least one.').max(24, 'Parts: twenty-four at the most.'),
   /** What lies under it, in order; supplies by their place among those named beside it. */
   layers: z.array(z.object({
@@ -143,6 +143,8 @@ export const embroiderySpec = z.object({
     massGsm: numberField('Layer', 'g/m²', 3, 500), givePct: numberField('Give', '%', 0, 200),
   }), { error: 'Layers: give a list.' }).max(6, 'Layers: six at the most.'),
   tookPct: numberField('Stiffener taken', '%', 0, 100), applique: yesField('Appliqué'), ...placed, count: countField('How many', 60),
+  /** Wished: none of what holds the fabric may stay in it. */
+  nothingStays: yesField('Nothing may stay in it').default(false),
   /** How it came out, with the figures of then; null until it is known. */
   result: z.object({
     puckered: yesField('Puckered'), demand: numberField('Asked', '', 0, 1000), support: numberField('Held', '', 0, 1000),

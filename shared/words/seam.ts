@@ -11,6 +11,7 @@ import { celsius, lengthWords, listWords } from './measure'
 export const SEAM_DETAIL_NAME: Record<SeamDetailKey, string> = {
   seamOpen: 'Seam, open', seamOneSide: 'Seam, to one side', curvedSeam: 'Curved seam', sleeveSeam: 'Sleeve seam', dart: 'Dart',
   pleat: 'Pleat', gather: 'Gathers', collarEdge: 'Collar edge', neckEdge: 'Neck edge, armhole', facing: 'Facing', hemFold: 'Hem fold',
+  trouserCrease: 'Trouser crease',
   binding: 'Binding', crease: 'Crease out', largeFlat: 'Large flat fabric',
 }
 export const SUPPORT_NAME: Record<SupportKey, string> = {
@@ -43,6 +44,7 @@ export const SEAM_DETAIL_NOTE: Partial<Record<SeamDetailKey, string>> = {
   neckEdge: 'It stretches easily: never push the iron along it.',
   facing: 'Stop before its inner edge, or that edge shows on the right side.',
   hemFold: 'Stop short of its upper edge.',
+  trouserCrease: 'Inseam on outseam, crease at the edge. Press it as it will hang; then the clapper, until it is cold.',
   binding: 'Dry while it is folded; steam only to set it.',
   crease: 'If the crease is still there once cold, moisten it and press again.',
   largeFlat: 'Use the large iron for large fabric; along the grain, never across the bias.',
@@ -75,6 +77,11 @@ const settingWords = (s: RecipePayload['setting'], units: DisplayUnits) => `${s.
 export const restSentence = (restS: number, untilC: number, clapped: boolean, units: DisplayUnits = METRIC): string =>
   `Leave it ${clapped ? 'under the clapper' : 'flat'} for ${seconds(restS)}: then it is below ${celsius(untilC, units)} `
   + 'and you can move it.'
+
+/** What is done where a seam springs up again. */
+export const springsUpSentence = ({ soakS, forS }: NonNullable<SeamDetailPlan['springsUp']>): string =>
+  `If it springs up again, draw stiffener along it, wait ${seconds(Math.ceil(soakS))} until it has soaked in, and press again, `
+  + `${seconds(forS)}.`
 
 const SIDE_WORDS = { back: 'the wrong side', face: 'the right side' } as const
 

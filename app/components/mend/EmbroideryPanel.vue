@@ -2,10 +2,10 @@
 import { boundsOf, boxOf, type Outline } from '#core/geometry'
 import { GARMENTS, shapeOf } from '#core/mend'
 import {
-  HOW_IT_LEAVES, judgeSupport, learnScale, proposeSupport, stepsOf, type Judged, type Layer, type LayerKind, type ShelfLayer,
+  HOW_IT_LEAVES, judgeSupport, learnScale, leavesNothing, proposeSupport, stepsOf, type Judged, type LayerKind, type ShelfLayer,
 } from '#core/stitch'
 import { fromPayload, toPayload } from '#shared/cutting'
-import { designOf, placedOutlines, placeFaults } from '#shared/mending'
+import { designOf, layersOf, placedOutlines, placeFaults, stitchFabricOf, stitchFigures } from '#shared/mending'
 import type { StitchResults, Supply, SpecOf } from '#shared/schemas'
 import type { NamedOutline } from '#shared/svg'
 import { LAYER_NAME, LEAVES_WORDS, massWords, placeWords, stitchSteps, supportSentence } from '#shared/words'
@@ -14,7 +14,7 @@ import { LAYER_NAME, LEAVES_WORDS, massWords, placeWords, stitchSteps, supportSe
 const selection = useSelection()
 const library = useLibrary()
 const embroidery = useMakingPanel('embroidery', () => freshMaking('Embroidery', {
-  format: 1, kind: 'embroidery', tookPct: 100, applique: false, layers: [], keepOuts: [], count: 1, result: null,
+  format: 1, kind: 'embroidery', tookPct: 100, applique: false, nothingStays: false, layers: [], keepOuts: [], count: 1, result: null,
   place: { on: 'front', downMm: 200, asideMm: 95, turnDeg: 0 },
   parts: [
     { name: 'Shield', outline: toPayload(shapeOf('shield', 58, 64)), stitches: 5200, satinMm: 2.5, travelMm: 20 },
@@ -33,11 +33,8 @@ const chosen = ref(0)
 const part = computed(() => spec.value.parts[Math.min(chosen.value, spec.value.parts.length - 1)]!)
 const setPart = (more: Partial<EmbroiderySpec['parts'][number]>): void =>
   setSpec({ parts: spec.value.parts.map((p, i) => (i === Math.min(chosen.value, spec.value.parts.length - 1) ? { ...p, ...more } : p)) })
-const stitchFabric = computed(() => fabric.value && {
-  massGsm: fabric.value.massGsm, giveAcrossPct: fabric.value.giveAcrossPct ?? 2, giveAlongPct: fabric.value.giveAlongPct ?? 1,
-})
-const layers = computed(() => spec.value.layers.map((l): Layer =>
-  ({ kind: l.kind, massGsm: l.massGsm, giveAcrossPct: l.givePct, giveAlongPct: l.givePct, took: spec.value.tookPct / 100 })))
+const stitchFabric = computed(() => fabric.value && stitchFabricOf(fabric.value))
+const layers = computed(() => layersOf(spec.value))
 const results = shallowRef<StitchResults['results']>([])
 const learned = computed(() => learnScale(results.value))
 const loadProblem = ref<string | null>(null)
@@ -85,8 +82,8 @@ const shelf = computed(() => library.supplies.flatMap((s): ShelfLayer[] => {
 const proposal = computed(() => {
   if (!stitchFabric.value) return null
   try {
-    return proposeSupport(designOf(spec.value), stitchFabric.value, shelf.value.filter(s => s.kind !== 'web' || spec.value.applique),
-      learned.value.scale)
+    const may = shelf.value.filter(s => (s.kind !== 'web' || spec.value.applique) && (!spec.value.nothingStays || leavesNothing(s.kind)))
+    return proposeSupport(designOf(spec.value), stitchFabric.value, may, learned.value.scale)
   } catch {
     return null
   }
@@ -114,11 +111,7 @@ function addLayer(id: string): void {
     [...laid.value.map((x, i) => ({ ...x, id: making.value.supplyIds[spec.value.layers[i]!.supply ?? 0] ?? x.id })), l])
 }
 const result = (puckered: boolean): void => {
-  const j = judgement.value
-  if (!j) return
-  const own = judgeSupport(designOf(spec.value), stitchFabric.value!, layers.value)
-  const demand = Math.max(...own.demand.flatMap(d => [d.across, d.along])), support = Math.min(own.support.across, own.support.along)
-  setSpec({ result: { puckered, demand, support } })
+  if (judgement.value) setSpec({ result: { puckered, ...stitchFigures(spec.value, stitchFabric.value!) } })
 }
 const view = useStored<'design' | 'garment'>('embroidery-view', 'design')
 const VIEWS = [{ value: 'design' as const, name: 'Stitches' }, { value: 'garment' as const, name: 'On the garment' }]
@@ -218,7 +211,7 @@ const same = computed(() => proposal.value && proposal.value.layers.map(l => l.n
                 :style="{ width: `${judgement.support[way] / tallest * 100}px` }"
               /><span>{{ judgement.support[way].toFixed(2) }}</span></div>
           </template>
-          <p class="text-[13px] leading-tight text-muted-ink">1 = a filled 30 cm² badge on firm twill</p>
+          <p class="text-[13px] leading-tight text-muted-ink">0.9 = a filled 30 cm² badge of 6,000 stitches on firm twill</p>
         </div>
       </div>
       <GarmentPlacePicture v-else :of="making.id" :place="spec.place" :keep-outs="spec.keepOuts" :outlines="placedOutlines(spec)"
@@ -231,8 +224,9 @@ const same = computed(() => proposal.value && proposal.value.layers.map(l => l.n
         <b>{{ proposal.layers.map(l => l.name).join(' + ') || 'nothing' }}</b>,
         {{ massWords(proposal.massGsm, selection.units) }}.
         <UButton size="sm" @click="lay(proposal.layers)">Use these layers</UButton></p>
-      <p v-else-if="!proposal && judgement?.puckers" class="font-semibold text-alert" data-test="no-set">Even four layers of your stock
-        are not enough. Use fewer or shorter stitches, or a firmer fabric.</p>
+      <p v-else-if="!proposal && judgement?.puckers" class="font-semibold text-alert" data-test="no-set">{{
+        spec.nothingStays ? 'Even four layers that leave nothing behind are not enough.' : 'Even four layers of your stock are not enough.'
+      }} Use fewer or shorter stitches, or a firmer fabric.</p>
       <ol class="list-inside list-decimal" data-test="steps"><li v-for="s in steps" :key="s">{{ s }}</li></ol>
       <div class="flex flex-wrap items-center gap-2">
         <span class="font-semibold">Result:</span>
@@ -270,7 +264,7 @@ const same = computed(() => proposal.value && proposal.value.layers.map(l => l.n
           <UInput type="number" min="1" max="500000" class="w-full" aria-label="Stitches" :model-value="part.stitches"
             @update:model-value="v => setPart({ stitches: Math.round(Number(v)) || 0 })" /></label>
         <LengthField label="Widest satin" :most-mm="40" :model-value="part.satinMm" @update:model-value="v => setPart({ satinMm: v })" />
-        <LengthField label="Stitch direction" :most-mm="5000" :model-value="part.travelMm"
+        <LengthField label="Jump stitches" :most-mm="5000" :model-value="part.travelMm"
           @update:model-value="v => setPart({ travelMm: v })" />
       </div>
       <div class="space-y-1" data-test="layers">
@@ -287,6 +281,7 @@ const same = computed(() => proposal.value && proposal.value.layers.map(l => l.n
                                                                                   %</span>
         <UInput type="number" min="0" max="100" class="w-full" aria-label="Stiffener taken, %" :model-value="spec.tookPct"
           @update:model-value="v => setSpec({ tookPct: Math.min(100, Math.max(0, Number(v) || 0)) })" /></label>
+      <USwitch :model-value="spec.nothingStays" label="Nothing may stay in it" @update:model-value="v => setSpec({ nothingStays: v })" />
       <USwitch :model-value="spec.applique" label="A shape under its edge" @update:model-value="v => setSpec({ applique: v })" />
       <PlaceFields v-if="view === 'garment'" :of="making.id" :place="spec.place" :keep-outs="spec.keepOuts" :faults="faults"
         @update:place="p => setSpec({ place: p })"

@@ -3,7 +3,7 @@ import { useMagicKeys } from '@vueuse/core'
 import { SEAM_DETAIL_KEYS, SUPPORT_KEYS, type SeamDetailKey, type SeamDetailPlan, type SupportKey } from '#core/seam'
 import {
   AGENT_NAME, agentsSentence, FINGER_CAUTION, houseReason, isHouseReason, restSentence, SEAM_DETAIL_NAME, SEAM_DETAIL_NOTE,
-  seamDetailReason, seamDetailSentence, STEAM_CAUTION, stepWords, SUPPORT_NAME, supportWords, thicknessWords,
+  seamDetailReason, seamDetailSentence, springsUpSentence, STEAM_CAUTION, stepWords, SUPPORT_NAME, supportWords, thicknessWords,
 } from '#shared/words'
 
 /** One feature of any fabric: what lies on what, how the iron goes, which two of three, how long, and why. */
@@ -103,6 +103,8 @@ const count = computed({ get: () => making.value.spec.count, set: v => setSpec({
           <SeamDetailRing :plan="plan" />
           <p v-if="plan.recipe" class="text-[15px]">{{ restSentence(plan.restS, plan.untilC, clapped, selection.units) }}
             <Sourced from="estimate" /></p>
+          <p v-if="plan.springsUp" class="text-[15px]" data-test="springs-up">{{ springsUpSentence(plan.springsUp) }}
+            <Sourced from="typical" /></p>
           <p v-if="SEAM_DETAIL_NOTE[seamDetail] && plan.means !== 'cold'" class="text-[15px]">{{ SEAM_DETAIL_NOTE[seamDetail] }}</p>
           <p class="text-[15px]"><b>Under it:</b> {{ plan.supports.map(supportWords).join('; ') }}.</p>
           <p class="text-[15px]">
