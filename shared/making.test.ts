@@ -9,7 +9,7 @@ const ID = '6b1c1a90-0000-4000-8000-000000000001', FABRIC = '6b1c1a90-0000-4000-
 const of = (spec: MakingSpec, name = 'Test'): Making =>
   makingSchema.parse({ id: ID, name, fabricId: FABRIC, liningId: null, supplyId: null, fabricIds: [], spec })
 const patchwork = (more: Partial<SpecOf<'patchwork'>> = {}): SpecOf<'patchwork'> => ({
-  format: 1, kind: 'patchwork', first: 'rows', closed: false, seamMm: 6, open: false, turned: {}, ties: [],
+  format: 1, kind: 'patchwork', first: 'rows', closed: false, seamMm: 6, open: false, spun: false, sewnFirst: false, turned: {}, ties: [],
   colours: [{ hex: '#ffffff', fabric: null }, { hex: '#000000', fabric: 0 }],
   patches: plainPatches([60, 60, 60], [50, 50], (r, c) => (r + c) % 2), ...more,
 })

@@ -45,12 +45,14 @@ function ofPatchwork(m: Making, spec: SpecOf<'patchwork'>): MadeMaking[] {
   const patches = patchesOf(spec), piecing = piecingOf(patches, spec.first, spec.closed)
   const { side } = nest(piecing, patches, { fixed: spec.turned, ties: spec.ties })
   const byId = new Map(piecing.seams.map(s => [s.id, s])), steps = new Map<number, Seam[]>()
-  for (const t of pressingTurns(piecing, spec.open ? null : side)) steps.set(t.step, [...(steps.get(t.step) ?? []), byId.get(t.seam)!])
+  for (const t of pressingTurns(piecing, spec.open ? null : side, spec.sewnFirst))
+    steps.set(t.step, [...(steps.get(t.step) ?? []), byId.get(t.seam)!])
   const ops: MadeMaking[] = []
   const last = steps.size - 1 - (spec.closed ? 1 : 0)
   for (const [step, seams] of steps) {
     const [one] = seams
-    const what = one!.unit === 'close' ? 'closing seam' : step >= last && one!.depth === 0 ? 'joining seams' : unitWords(one!, step)
+    const joining = step >= last && one!.depth === 0 ? 'joining seams' : unitWords(one!, step)
+    const what = spec.sewnFirst ? 'whole block' : one!.unit === 'close' ? 'closing seam' : joining
     for (let from = 0; from < seams.length; from += MOST_LINES) {
       const part = seams.slice(from, from + MOST_LINES), n = from === 0 ? '' : `.${from / MOST_LINES}`
       ops.push(made(

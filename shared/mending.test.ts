@@ -57,7 +57,7 @@ const lettering: SpecOf<'lettering'> = {
 }
 const labels: SpecOf<'labels'> = {
   format: 1, kind: 'labels', texts: Array.from({ length: 11 }, (_, i) => `NAME ${i}`), face: 'bold', sizeMm: 4, wideMm: 58, highMm: 16,
-  borderMm: 1, paper: 'A4',
+  inkHex: '#25211d', borderMm: 1, paper: 'A4',
 }
 const applique: SpecOf<'applique'> = {
   format: 1, kind: 'applique', groundWideMm: 900, groundHighMm: 600, tracedOn: 'paper', fray: 'some', papered: true,

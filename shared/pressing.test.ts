@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { boundsOf } from '#core/geometry'
+import { boundsOf, boxOf } from '#core/geometry'
 import { blockOf, usualMeasures } from '#core/cut'
 import { orderOf, ableTask } from '#core/order'
 import { draftRecipe, type Recipe } from '#core/recipe'
@@ -7,7 +7,8 @@ import { foldSession } from '#core/session'
 import { cutPiece } from './cutting'
 import { toRecipePayload } from './mappers'
 import {
-  blockOutline, doneWork, ironAt, orderTask, pressedOutline, pressedPiece, restTask, sessionEventsOf, sameSpec, skewOfDevice, soleOf,
+  blockOutline, doneWork, groupOf, ironAt, orderTask, placeShareOf, pressedOutline, pressedPiece, restTask, sessionEventsOf, sameSpec,
+  skewOfDevice, soleOf,
   untilSewn,
   workOf, type PlannedWork,
 } from './pressing'
@@ -78,7 +79,7 @@ describe('a piece as it is pressed', () => {
 
 describe('an order', () => {
   const planned = (name: string, over: Partial<PlannedWork> = {}): PlannedWork => ({
-    id: name, kind: 'fuse', needs: [], ways: [{ ironId: id(4), recipe, placements: 2 }], ...over,
+    id: name, kind: 'fuse', needs: [], outline: null, group: 'fuse', ways: [{ ironId: id(4), recipe, placements: 2 }], ...over,
   })
   it('what no iron can do is left out, with all that needs it; what waits for sewing too', () => {
     const works = [
@@ -95,6 +96,14 @@ describe('an order', () => {
     const stitched = [operation(), operation({ id: 't', kind: 'stitch', recipe: null }), operation({ id: 'z', needs: ['t'] })]
     expect(untilSewn(stitched, new Set()).map(o => o.id)).toEqual(['a'])
   })
+  it('small pieces share a flat place, four at the most; a coat front takes it all, and so does what lies as it happens to', () => {
+    const box = (wideMm: number, highMm: number) => boxOf({ left: 0, right: wideMm, bottom: 0, top: highMm })
+    expect([box(160, 70), box(420, 120), box(450, 180), box(800, 400), null].map(placeShareOf)).toEqual([0.25, 0.5, 0.5, 1, 1])
+    const task = orderTask([planned('a', { outline: box(160, 70), group: 'fuse flap' }), planned('b')], irons, 3)
+    expect(task.operations.map(o => [o.placeShare, o.group])).toEqual([[0.25, 'fuse flap'], [1, 'fuse']])
+    expect([operation(), operation({ numbers: [3] })].map(groupOf)).toEqual([groupOf(operation()), groupOf(operation())])
+    expect(groupOf(operation({ kind: 'tack' }))).not.toBe(groupOf(operation()))
+  })
   it('of a session only what is left: what cools flat takes its place, what was begun takes what is left of it', () => {
     const operations = [operation(), operation({ id: 'b' }), operation({ id: 'c', needs: ['a'] }), operation({ id: 'd' })]
     const press = (op: string, placement: number, atS: number) => [
@@ -103,7 +112,7 @@ describe('an order', () => {
     const events = [...press('a', 0, 0), ...press('a', 1, 15), ...press('b', 0, 30), event(50_000, 'skip', { op: 'd' })]
     const state = foldSession(operations.map(workOf), sessionEventsOf(events, []))
     const task = restTask(operations, state, irons, 3, 47)
-    expect(task.lying).toEqual([{ id: 'a', coldS: expect.closeTo(27 + 90 - 47, 1) }])
+    expect(task.lying).toEqual([{ id: 'a', coldS: expect.closeTo(27 + 90 - 47, 1), placeShare: placeShareOf(null) }])
     expect(task.operations.map(o => [o.id, o.ways[0]!.boardS])).toEqual([['b', 30], ['c', 45]])
     expect(orderOf(ableTask(task)).schedule.slots.find(s => s.id === 'c')!.fromS).toBeGreaterThanOrEqual(70 - 1)
   })

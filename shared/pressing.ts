@@ -119,8 +119,25 @@ interface PlannedWay {
   placements: number
 }
 /** An operation of a plan, with every iron that could do it. */
-export type PlannedWork = Pick<SessionOperation, 'id' | 'kind' | 'needs'> & { ways: readonly PlannedWay[] }
+export type PlannedWork = Pick<SessionOperation, 'id' | 'kind' | 'needs'> & {
+  ways: readonly PlannedWay[]
+  /** As it lies; null where it lies as it happens to, and takes a whole place. */
+  outline: Outline | null
+  /** What it is one of. */
+  group: string
+}
 
+/** A flat place to cool on is as large as this, mm; round a piece it is left free. Small pieces share one, four at the most. Typical. */
+const PLACE_MM = { wide: 600, high: 350 }, FREE_MM = 10, MOST_SHARING = 4
+/** How much of a flat place a piece takes while it cools, a quarter at the least. */
+export function placeShareOf(outline: Outline | null): number {
+  if (!outline) return 1
+  const { wideMm, highMm } = boundsOf(outline), area = (wideMm + 2 * FREE_MM) * (highMm + 2 * FREE_MM)
+  return Math.min(1, Math.max(1, Math.ceil(area / (PLACE_MM.wide * PLACE_MM.high) * MOST_SHARING)) / MOST_SHARING)
+}
+/** What a piece is one of: all collars of a job are pressed one after another unless another order gains more. */
+export const groupOf = (o: Pick<SessionOperation, 'pieceId' | 'makingId' | 'fabricId' | 'kind'>): string =>
+  `${o.kind} ${o.pieceId ?? o.makingId ?? o.fabricId ?? ''}`
 const handWay = (kind: SessionOperation['kind']): OrderWay => ({
   ironId: null, soleC: 0, damp: false, boardS: isByHand(kind) ? HAND_S[kind] : 0,
 })
@@ -147,7 +164,8 @@ export function orderTask(works: readonly PlannedWork[], irons: readonly IronAt[
   return {
     irons, places,
     operations: left.map((w): Operation => ({
-      id: w.id, needs: w.needs.filter(n => ids.has(n)), coolS: w.ways[0]?.recipe.tableS ?? 0,
+      id: w.id, needs: w.needs.filter(n => ids.has(n)), coolS: w.ways[0]?.recipe.tableS ?? 0, placeShare: placeShareOf(w.outline),
+      group: w.group,
       ways: isByHand(w.kind) ? [handWay(w.kind)] : w.ways.filter(x => there.has(x.ironId)).map(x => wayOf(w.kind, x)),
     })),
   }
@@ -160,7 +178,8 @@ export function restTask(
   const ended = new Set([...state.ops.values()].filter(o => ['done', 'skipped', 'edge'].includes(o.phase)).map(o => o.id))
   const cooling = [...state.ops.values()].filter(o => o.phase === 'cooling')
   const coolS = new Map(operations.map(o => [o.id, o.recipe ? leftAloneS(o.recipe) : 0]))
-  const lying = cooling.map(o => ({ id: o.id, coldS: Math.max(0, o.coolFromS! + coolS.get(o.id)! - nowS) }))
+  const share = new Map(operations.map(o => [o.id, placeShareOf(o.outline && fromPayload(o.outline))]))
+  const lying = cooling.map(o => ({ id: o.id, coldS: Math.max(0, o.coolFromS! + coolS.get(o.id)! - nowS), placeShare: share.get(o.id)! }))
   const gone = new Set([...ended, ...cooling.map(o => o.id)])
   const there = new Set(irons.map(i => i.id))
   const left = untilSewn(operations.filter(o => !ended.has(o.id)), ended)
@@ -172,7 +191,7 @@ export function restTask(
       const w = workOf(o), s = state.ops.get(o.id)!
       const boardS = restSeconds(w, s.pass, openPlacements(w, s).length)
       return {
-        id: o.id, coolS: o.recipe?.tableS ?? 0, needs: o.needs.filter(n => ids.has(n)),
+        id: o.id, coolS: o.recipe?.tableS ?? 0, needs: o.needs.filter(n => ids.has(n)), placeShare: share.get(o.id)!, group: groupOf(o),
         ways: w.recipe ? [wayOf(o.kind, { ironId: o.ironId!, recipe: w.recipe, placements: w.placements }, boardS)] : [handWay(o.kind)],
       }
     }),

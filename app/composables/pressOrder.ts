@@ -1,6 +1,6 @@
 import { ableTask, type Order, type OrderTask } from '#core/order'
 import { soleNowC } from '#core/iron'
-import { ironAt, orderTask, restTask, sameSpec } from '#shared/pressing'
+import { groupOf, ironAt, orderTask, restTask, sameSpec } from '#shared/pressing'
 import type { PlannedWork } from '~/stores/planning'
 
 const LOOKED_MS = 700
@@ -52,8 +52,9 @@ export function usePressOrder(putOff: Ref<ReadonlySet<string>>, chosen: Ref<stri
     const another = again.map(w => ({
       ...w, id: `${w.id}.more`, needs: w.needs.map(n => (again.some(a => a.id === n) ? `${n}.more` : n)),
     }))
-    const works = [...open.value.filter(w => !off.has(w.id)), ...another].map(({ id, kind, needs, ways }) => ({
-      id, kind, needs, ways: ways.map(w => ({ ironId: w.ironId, recipe: w.recipe, placements: w.placements.length })),
+    const works = [...open.value.filter(w => !off.has(w.id)), ...another].map(({ id, kind, needs, outline, ways, ...w }) => ({
+      id, kind, needs, outline, group: groupOf({ kind, ...w }), ways: ways.map(w => ({ ironId: w.ironId, recipe: w.recipe,
+        placements: w.placements.length })),
     }))
     return orderTask(works, ironsOf(ids), places.value)
   }

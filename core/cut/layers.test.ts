@@ -68,6 +68,7 @@ describe('the order of making it', () => {
   it('nothing is peeled before it is cold, sewn before it is held, or turned before it is trimmed', () => {
     const order = steps.map(s => s.do)
     expect(order).toEqual([
+      'wash',
       'cut',
       'tack',
       'cool',
@@ -80,13 +81,16 @@ describe('the order of making it', () => {
       'sew',
       'trim',
       'turn',
+      'foldBack',
       'hold',
       'cool',
+      'weight',
       'close',
       'topstitch',
     ])
-    expect(steps[4]).toEqual({ do: 'hold', on: 'face', s: 12, touches: 6 })
-    expect(steps[2]).toEqual({ do: 'cool', s: null })
+    expect(steps[5]).toEqual({ do: 'hold', on: 'face', s: 12, touches: 6 })
+    expect(steps[3]).toEqual({ do: 'cool', s: null })
+    expect(steps.at(-3)).toEqual({ do: 'weight', fromMin: 10, toMin: 20 })
   })
   it('a bag: foam, then what holds it, then its edge is tried', () => {
     expect(bagSteps({ holdS: 10, coolS: 20 }, 4, true).map(s => s.do)).toEqual(['foam', 'cool', 'over', 'cool', 'edge'])

@@ -112,7 +112,8 @@ export interface WebTimes {
 }
 /** One step of making it, in order. */
 export type LayersStep
-  = | { do: 'cut' }
+  = | { do: 'wash' }
+    | { do: 'cut' }
     | { do: 'tack', on: 'face' | 'back', s: number | null }
     | { do: 'cool', s: number | null }
     | { do: 'peel', on: 'face' | 'back' }
@@ -120,15 +121,21 @@ export type LayersStep
     | { do: 'sew', openingMm: number, standOffMm: number }
     | { do: 'trim' }
     | { do: 'turn' }
+    | { do: 'foldBack' }
+    | { do: 'weight', fromMin: number, toMin: number }
     | { do: 'close' }
     | { do: 'topstitch' }
     | { do: 'foam', s: number | null, touches: number }
     | { do: 'over', s: number | null, touches: number }
     | { do: 'edge' }
 
+/** Under a flat weight before it is bent, minutes. Practice. */
+const WEIGHTED = { fromMin: 10, toMin: 20 }
+
 /**
- * The order of a reversible mat. The stiff layer is held to the face before sewing; once it is turned, the back's web, tacked and peeled
- * before, is held through the back.
+ * The order of a reversible mat, washed before anything is cut, since it will be washed. The stiff layer is held to the face before
+  * sewing; once it is turned, the back's web, tacked and peeled
+ * before, is held through the back; the opening's allowances are folded in onto it first.
  * @param touches positions a side
  */
 export function layersSteps({ openingMm, standOffMm }: Layers, { tackS, holdS, coolS }: WebTimes, touches: number): LayersStep[] {
@@ -142,6 +149,7 @@ export function layersSteps({ openingMm, standOffMm }: Layers, { tackS, holdS, c
     { do: 'cool', s: coolS },
   ]
   return [
+    { do: 'wash' },
     { do: 'cut' },
     ...web('face'),
     ...hold('face'),
@@ -149,7 +157,9 @@ export function layersSteps({ openingMm, standOffMm }: Layers, { tackS, holdS, c
     { do: 'sew', openingMm, standOffMm },
     { do: 'trim' },
     { do: 'turn' },
+    { do: 'foldBack' },
     ...hold('back'),
+    { do: 'weight', ...WEIGHTED },
     { do: 'close' },
     { do: 'topstitch' },
   ]

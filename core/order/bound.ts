@@ -53,6 +53,6 @@ export function orderBoundS({ operations, irons, places, lying = [] }: OrderTask
   const cooling = cools.length === 0
     ? 0
     : starts + Math.min(...cools.map(quickest))
-      + cools.reduce((s, o) => s + o.coolS, 0) / Math.max(1, places)
+      + cools.reduce((s, o) => s + o.coolS * (o.placeShare ?? 1), 0) / Math.max(1, places)
   return Math.max(chain, hands, cooling, lies)
 }

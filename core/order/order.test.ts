@@ -6,11 +6,18 @@ import {
 } from '.'
 
 const household: IronAt = { id: 'iron', nowC: 20, warmCPerS: 2, coolCPerS: 0.2, shutsOffAfterS: null }
-type Made = Partial<Pick<Operation, 'coolS' | 'needs'>> & { soleC?: number, boardS?: number, damp?: boolean, irons?: (string | null)[] }
-const op = (id: string, { soleC = 150, boardS = 40, coolS = 60, needs = [], damp = false, irons = ['iron'] }: Made = {}): Operation => ({
-  id, coolS, needs, ways: irons.map(ironId => ({ ironId, soleC, boardS, damp })),
+type Made = Partial<Pick<Operation, 'coolS' | 'needs' | 'placeShare' | 'group'>> & {
+  soleC?: number
+  boardS?: number
+  damp?: boolean
+  irons?: (string | null)[]
+}
+const op = (
+  id: string, { soleC = 150, boardS = 40, coolS = 60, needs = [], damp = false, irons = ['iron'], ...more }: Made = {},
+): Operation => ({
+  id, coolS, needs, ...more, ways: irons.map(ironId => ({ ironId, soleC, boardS, damp })),
 })
-const HEATS = [110, 150, 190]
+const HEATS = [110, 150, 190], SHARES = [0.25, 0.5, 1], KINDS = ['collar', 'cuff', 'front']
 
 /** Operations at random: each may need some before it. */
 function drawn(count: number, irons: number, places: number, random: () => number): OrderTask {
@@ -23,6 +30,7 @@ function drawn(count: number, irons: number, places: number, random: () => numbe
       soleC: HEATS[below(3)]!,
       boardS: 10 + below(90),
       coolS: below(4) === 0 ? 0 : 20 + below(160),
+      placeShare: SHARES[below(3)]!, group: KINDS[below(3)]!,
       needs: Array.from({ length: i }, (_, k) => k)
         .filter(() => random() < 1.2 / count)
         .map(String),
@@ -60,8 +68,9 @@ function checked({ operations, irons, places }: OrderTask, slots: Schedule['slot
   const inTime = [...slots].sort((a, b) => a.fromS - b.fromS)
   inTime.slice(1).forEach((s, i) => expect(s.fromS).toBeGreaterThanOrEqual(inTime[i]!.liftS - 1e-9))
   for (const s of slots) {
-    const lying = slots.filter(o => o.coldS > o.liftS && o.liftS <= s.liftS + 1e-9 && o.coldS > s.liftS + 1e-9).length
-    expect(lying).toBeLessThanOrEqual(places)
+    const lying = slots.filter(o => o.coldS > o.liftS && o.liftS <= s.liftS + 1e-9 && o.coldS > s.liftS + 1e-9)
+    const shareOf = new Map(operations.map(o => [o.id, o.placeShare ?? 1]))
+    expect(lying.reduce((sum, o) => sum + shareOf.get(o.id)!, 0)).toBeLessThanOrEqual(places + 1e-9)
   }
   for (const iron of irons) {
     const own = inTime.filter(s => s.ironId === iron.id)
@@ -128,6 +137,31 @@ describe('a schedule, by hand', () => {
     expect(orderOf({ operations: [op('a')], irons: [warm], places: 1, lying }).schedule.slots[0]).toMatchObject({ fromS: 50, liftS: 90 })
     expect(orderOf({ operations: [op('a', { needs: ['before'] })], irons: [warm], places: 2, lying }).schedule.slots[0]!.fromS).toBe(90)
     expect(orderOf({ operations: [], irons: [warm], places: 2, lying }).schedule.finishS).toBe(90)
+  })
+  it('four flaps share one flat place; a front takes it all, and waits until they are cold', () => {
+    const flap = (id: string): Operation => ({ ...op(id, { boardS: 10, coolS: 100 }), placeShare: 0.25 })
+    const warm = { ...household, nowC: 150 }, slots = (operations: Operation[], places = 1) =>
+      scheduleOf({ operations, irons: [warm], places }, operations.map((_, i) => ({ op: i, way: 0 }))).slots.map(s => [s.fromS, s.coldS])
+    const flaps = ['a', 'b', 'c', 'd'].map(flap)
+    expect(slots(flaps)).toEqual([[0, 110], [10, 120], [20, 130], [30, 140]])
+    // The fifth lies where the first one lay.
+    expect(slots([...flaps, flap('e')])[4]).toEqual([100, 210])
+    expect(slots([...flaps, op('front', { boardS: 10 })])[4]).toEqual([130, 200])
+    // Of two places the flaps take one, and leave the other whole.
+    expect(slots([...flaps, op('front', { boardS: 10 })], 2)[4]).toEqual([40, 110])
+    // What lies there already, more of it than there is room for, is waited for.
+    const lying = ['x', 'y', 'z'].map((id, i) => ({ id, coldS: 20 + i, placeShare: 0.5 }))
+    expect(scheduleOf({ operations: [flap('a')], irons: [warm], places: 1, lying }, [{ op: 0, way: 0 }]).slots[0]!.liftS).toBe(21)
+  })
+  it('all collars, then all cuffs: another kind takes the hands a moment, and is taken up where that gains more', () => {
+    const warm = { ...household, nowC: 150 }
+    const of = (id: string, more: Made = {}): Operation => ({ ...op(id, { boardS: 20, coolS: 0, ...more }), group: id[0]! })
+    const shirts = { operations: ['a1', 'b1', 'a2', 'b2', 'a3', 'b3'].map(id => of(id)), irons: [warm], places: 3 }
+    const { schedule } = orderOf(shirts)
+    expect([schedule.finishS, new Set(schedule.slots.map(s => s.id[0]).join('').match(/(.)\1*/g)).size]).toEqual([130, 2])
+    // While the first of each cools, the second kind is begun: what needs it comes back to the first.
+    const chained = { ...shirts, operations: [of('a1', { coolS: 60 }), of('a2', { needs: ['a1'] }), of('b1'), of('b2'), of('b3')] }
+    expect(orderOf(chained).schedule.finishS).toBe(20 + 10 + 60 + 10 + 20)
   })
   it('what goes round in a circle, or is missing, is named', () => {
     expect(circleIn([op('a', { needs: ['b'] }), op('b', { needs: ['c'] }), op('c', { needs: ['a'] })])).toEqual(['a', 'b', 'c'])

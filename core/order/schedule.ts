@@ -16,6 +16,10 @@ export interface Operation {
   ways: readonly Way[]
   /** Until it may be moved, on a flat place, s. */
   coolS: number
+  /** How much of a flat place it takes meanwhile, over 0 and up to 1; a whole one where it is not said. */
+  placeShare?: number
+  /** What it is one of, as all collars are; to go on with another kind takes the hands a moment. */
+  group?: string
   /** What must be done, and cold, before it. */
   needs: readonly string[]
 }
@@ -33,8 +37,8 @@ export interface OrderTask {
   irons: readonly IronAt[]
   /** Flat places to cool on. */
   places: number
-  /** What lies there already: what it was, and how long until it is cold, s. */
-  lying?: readonly { id: string, coldS: number }[]
+  /** What lies there already: what it was, how long until it is cold, s, and how much of a place it takes. */
+  lying?: readonly { id: string, coldS: number, placeShare?: number }[]
 }
 /** What is done when, s from now. */
 interface Slot {
@@ -60,6 +64,8 @@ export interface Move {
 const NEAR_C = 1
 /** To wet and wring out a press cloth that lies dry, s. */
 const WET_PRESS_CLOTH_S = 15
+/** To put one kind of piece away and take up another, s. Typical. */
+const OTHER_KIND_S = 10
 /** How long an iron takes from one heat to another, s. */
 export const changeS = (iron: Pick<IronAt, 'warmCPerS' | 'coolCPerS'>, fromC: number, toC: number): number =>
   toC > fromC ? (toC - fromC) / iron.warmCPerS : (fromC - toC) / iron.coolCPerS
@@ -82,27 +88,63 @@ function readyS(iron: IronAt, at: Heat, wantedC: number, handsS: number): number
 }
 const rateTo = (iron: IronAt, fromC: number, toC: number) => (toC > fromC ? iron.warmCPerS : iron.coolCPerS)
 
+/** What lies on a flat place until when, and how much of it that takes. */
+interface Lies { coldS: number, share: number }
+/** Shares of a place are added up without a hair of rounding between them. */
+const HAIR = 1e-9
+/** From when on there is room for so much of a place beside what lies on it then, s. */
+function roomFromS(on: readonly Lies[], share: number, fromS: number): number {
+  let atS = fromS, taken = on.reduce((sum, l) => sum + (l.coldS > atS ? l.share : 0), 0)
+  while (taken + share > 1 + HAIR) {
+    const nextS = on.reduce((soonest, l) => (l.coldS > atS && l.coldS < soonest ? l.coldS : soonest), Infinity)
+    atS = nextS
+    taken = on.reduce((sum, l) => sum + (l.coldS > atS ? l.share : 0), 0)
+  }
+  return atS
+}
+/** Lays it on the place where there is room first; of those alike on the fullest, so that others stay whole. @returns from when, s */
+function layDown(places: Lies[][], share: number, fromS: number, coolS: number): number {
+  let best = 0, bestS = Infinity, fullest = -1
+  for (const [i, on] of places.entries()) {
+    const atS = roomFromS(on, share, fromS), taken = on.reduce((sum, l) => sum + (l.coldS > atS ? l.share : 0), 0)
+    if (atS > bestS + HAIR || (atS > bestS - HAIR && taken <= fullest)) continue
+    [best, bestS, fullest] = [i, atS, taken]
+  }
+  places[best] = [...places[best]!.filter(l => l.coldS > bestS), { coldS: bestS + coolS, share }]
+  return bestS
+}
+
 /**
  * What comes of an order: one pair of hands, each iron turned to what it is wanted for next as soon as it is free, nothing begun before
- * what it needs is cold, and never more lying to cool than there is room. A press cloth that lies dry is wetted before damp work.
+ * what it needs is cold, and never more lying to cool than there is room. A press cloth that lies dry is wetted before damp work, and
+ * another kind of piece is taken up.
  * @throws RangeError where something is begun before what it needs
  */
 export function scheduleOf(task: OrderTask, moves: readonly Move[]): Schedule {
-  const { operations, irons, places, lying: before = [] } = task
+  const { operations, irons, lying: before = [] } = task
   const cold = new Map<string, number>(before.map(l => [l.id, l.coldS]))
   const index = new Map(irons.map((iron, i) => [iron.id, i]))
   const heat = irons.map((i): Heat => ({ c: i.nowC, freeS: 0 }))
-  const lying = before.filter(l => l.coldS > 0).map(l => l.coldS)
+  const places: Lies[][] = Array.from({ length: task.places }, () => [])
+  const lies = before.filter(l => l.coldS > 0).sort((a, b) => (b.placeShare ?? 1) - (a.placeShare ?? 1))
+  for (const { coldS, placeShare: share = 1 } of lies) {
+    const taken = (on: readonly Lies[]) => on.reduce((sum, l) => sum + l.share, 0)
+    // More may lie there than there is room for: it was laid down all the same.
+    const on = places.find(p => taken(p) + share <= 1 + HAIR) ?? places.reduce((a, b) => (taken(b) < taken(a) ? b : a))
+    on.push({ coldS, share })
+  }
   const slots: Slot[] = []
   let handsS = 0,
-    finishS = lying.reduce((most, s) => Math.max(most, s), 0),
+    finishS = lies.reduce((most, l) => Math.max(most, l.coldS), 0),
     heatChanges = 0,
-    wet = false
+    wet = false,
+    group: string | undefined
   for (const { op, way } of moves) {
     const o = operations[op]!,
       w = o.ways[way]!,
       i = w.ironId === null ? -1 : index.get(w.ironId)!
-    let fromS = handsS
+    let fromS = handsS + (group !== undefined && o.group !== undefined && o.group !== group ? OTHER_KIND_S : 0)
+    group = o.group ?? group
     if (i >= 0) {
       if (Math.abs(heat[i]!.c - w.soleC) > NEAR_C) heatChanges++
       fromS = Math.max(fromS, readyS(irons[i]!, heat[i]!, w.soleC, handsS))
@@ -116,14 +158,9 @@ export function scheduleOf(task: OrderTask, moves: readonly Move[]): Schedule {
     }
     let liftS = fromS + w.boardS
     if (o.coolS > 0) {
-      // When it is lifted a place must be free: the one that frees first among the last that there is room for.
-      lying.sort((a, b) => a - b)
-      if (lying.length >= places) {
-        const free = lying[lying.length - places]!
-        if (free > liftS) liftS = free
-        fromS = liftS - w.boardS
-      }
-      lying.push(liftS + o.coolS)
+      // When it is lifted there must be room for it.
+      liftS = layDown(places, Math.min(1, o.placeShare ?? 1), liftS, o.coolS)
+      fromS = liftS - w.boardS
     }
     const coldS = liftS + o.coolS
     if (i >= 0) heat[i] = { c: w.soleC, freeS: liftS }

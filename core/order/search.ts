@@ -21,7 +21,7 @@ function needsOf({ operations }: OrderTask): Needs {
 function twinsOf(task: OrderTask, needs: Needs): number[] {
   const seen = new Map<string, number>()
   return task.operations.map((o, i) => {
-    const key = JSON.stringify([o.ways, o.coolS, needs.of[i], needs.frees[i], o.needs])
+    const key = JSON.stringify([o.ways, o.coolS, o.placeShare, o.group, needs.of[i], needs.frees[i], o.needs])
     const twin = seen.get(key) ?? -1
     seen.set(key, i)
     return twin

@@ -5,7 +5,7 @@ import type { Side } from './nest'
 /** Which way every seam lies; all of them open where it is null. */
 export type Lying = ReadonlyMap<string, Side> | null
 /** How thick it is where seams meet, in the four corners round the point. */
-export interface CornerBulk { x: number, y: number, plies: number, thickMm: number, nests: boolean, open: boolean }
+export interface CornerBulk { x: number, y: number, plies: number, thickMm: number, nests: boolean, open: boolean, spun: boolean }
 
 /** Plies on one side of one seam's line: open two on either; to one side three there and one beyond. */
 const pliesBeside = (lies: Side | 'open', corner: Side): number => (lies === 'open' ? 2 : lies === corner ? 3 : 1)
@@ -27,25 +27,56 @@ export function pliesInCorners(on: Side | 'open', a: Side | 'open' | null, b: Si
   return corners
 }
 
+/** Turned round like a wheel, the sixteen plies about a crossing lie in its four corners alike. */
+const SPUN_PLIES = 4
+/**
+ * Crossings that can be spun: they nest, and the seam they lie on can go to one side before and to the other after each. Between two of
+ * them it lies to one side only, so neighbours are turned opposite ways; from either end of a seam, whichever way gives more.
+ */
+export function spunAt({ seams, crossings }: Piecing, lying: Lying): Crossing[] {
+  if (lying === null) return []
+  const byId = new Map(seams.map(s => [s.id, s]))
+  return [...new Set(crossings.map(c => c.on))].flatMap((on) => {
+    const down = byId.get(on)!.axis === 'down'
+    const along = crossings.filter(c => c.on === on).sort((a, b) => (down ? a.y - b.y : a.x - b.x))
+    const nesting = along.filter(c => lying.get(c.a) !== lying.get(c.b))
+    const from = (first: Side): Crossing[] => {
+      let lies = first
+      return nesting.filter((c) => {
+        if (lying.get(c.a) !== lies) return false
+        lies = lies === 'before' ? 'after' : 'before'
+        return true
+      })
+    }
+    const [one, other] = [from('before'), from('after')]
+    return other.length > one.length ? other : one
+  })
+}
+
 function plyMmAt(seam: Seam, alongMm: number, patches: readonly PatchArea[]): number {
   const near = [...seam.before, ...seam.after].filter(e => alongMm >= e.fromMm - 1 && alongMm <= e.fromMm + e.lengthMm + 1)
   return Math.max(...(near.length > 0 ? near : [...seam.before, ...seam.after]).map(e => patches[e.patch]!.plyMm))
 }
 
-/** How thick it gets at every crossing, mm under the sole; the thickest fabric that meets there counts. */
-export function bulkAt({ seams, crossings, tees }: Piecing, patches: readonly PatchArea[], lying: Lying): CornerBulk[] {
+/**
+ * How thick it gets at every crossing, mm under the sole; the thickest fabric that meets there counts.
+ * @param spun crossings whose allowances are turned round like a wheel
+ */
+export function bulkAt(
+  { seams, crossings, tees }: Piecing, patches: readonly PatchArea[], lying: Lying, spun: readonly Crossing[] = [],
+): CornerBulk[] {
   const byId = new Map(seams.map(s => [s.id, s]))
   const lies = (id: string): Side | 'open' => (lying === null ? 'open' : lying.get(id)!)
-  const one = (x: number, y: number, on: string, a: string | null, b: string | null): CornerBulk => {
+  const one = (x: number, y: number, on: string, a: string | null, b: string | null, isSpun = false): CornerBulk => {
     const seam = byId.get(on)!
-    const plies = Math.max(...pliesInCorners(lies(on), a === null ? null : lies(a), b === null ? null : lies(b)))
+    const plies = isSpun ? SPUN_PLIES : Math.max(...pliesInCorners(lies(on), a === null ? null : lies(a), b === null ? null : lies(b)))
     return {
-      x, y, plies, thickMm: plies * plyMmAt(seam, seam.axis === 'down' ? y : x, patches), open: lying === null,
+      x, y, plies, thickMm: plies * plyMmAt(seam, seam.axis === 'down' ? y : x, patches), open: lying === null, spun: isSpun,
       nests: lying !== null && a !== null && b !== null && lies(a) !== lies(b),
     }
   }
   return [
-    ...crossings.map((c: Crossing) => one(c.x, c.y, c.on, c.a, c.b)),
+    ...crossings.map((c: Crossing) => one(c.x, c.y, c.on, c.a, c.b, spun.includes(c))),
     ...tees.map((t: Tee) => one(t.x, t.y, t.on, t.side === 'before' ? t.a : null, t.side === 'after' ? t.a : null)),
   ]
 }

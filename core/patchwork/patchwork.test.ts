@@ -2,7 +2,8 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { seeded } from '../numeric'
 import {
-  bulkAt, costOf, middleOutward, nest, openAgainst, piecingOf, placesAlong, pliesInCorners, pressingTurns, SeamsDoNotMeet, type Asked,
+  bulkAt, costOf, middleOutward, nest, openAgainst, piecingOf, placesAlong, pliesInCorners, pressingTurns,
+  SeamsDoNotMeet, spunAt, type Asked,
   type PatchArea, type Piecing, type Side, type Tie,
 } from '.'
 
@@ -187,7 +188,56 @@ describe('how thick it gets', () => {
   })
 })
 
+describe('spun crossings', () => {
+  /** What each wants of the seam it lies on: between two spun ones the seam lies to one side. */
+  const fits = (all: readonly { a: string }[], lying: ReadonlyMap<string, Side>) =>
+    all.every((c, i) => i === 0 || lying.get(c.a) !== lying.get(all[i - 1]!.a))
+  it('a four-patch is spun: four plies all round instead of seven', () => {
+    const patches = patchworkOf(2, 2), p = piecingOf(patches, 'rows'), { side } = nest(p, patches)
+    const spun = spunAt(p, side)
+    expect(spun).toEqual(p.crossings)
+    expect(bulkAt(p, patches, side).map(b => [b.plies, b.spun])).toEqual([[7, false]])
+    expect(bulkAt(p, patches, side, spun).map(b => [b.plies, b.spun, b.nests])).toEqual([[4, true, true]])
+  })
+  it('open ones, and ones that do not nest, are not', () => {
+    const patches = patchworkOf(2, 2), p = piecingOf(patches, 'rows')
+    expect(spunAt(p, null)).toEqual([])
+    expect(spunAt(p, new Map(p.seams.map((s): [string, Side] => [s.id, 'after'])))).toEqual([])
+  })
+  it('of any block as many as can be, every choice tried: neighbours on a seam are turned opposite ways', () => {
+    fc.assert(fc.property(fc.integer({ min: 2, max: 4 }), fc.integer({ min: 2, max: 6 }), fc.infiniteStream(fc.boolean()),
+      (rows, columns, coins) => {
+        const p = piecingOf(patchworkOf(rows, columns), 'rows')
+        const lying = new Map(p.seams.map((s): [string, Side] => [s.id, coins.next().value ? 'before' : 'after']))
+        const spun = spunAt(p, lying)
+        for (const on of new Set(p.crossings.map(c => c.on))) {
+          const along = p.crossings.filter(c => c.on === on && lying.get(c.a) !== lying.get(c.b)).sort((a, b) => a.x - b.x)
+          const mine = spun.filter(c => c.on === on).sort((a, b) => a.x - b.x)
+          expect(mine.every(c => along.includes(c)) && fits(mine, lying)).toBe(true)
+          let most = 0
+          for (let bits = 0; bits < 1 << along.length; bits++) {
+            const some = along.filter((_, i) => (bits >> i) & 1)
+            if (fits(some, lying)) most = Math.max(most, some.length)
+          }
+          expect(mine).toHaveLength(most)
+        }
+      }), { seed: 6, numRuns: 60 })
+  })
+})
+
 describe('in which order', () => {
+  it('a block sewn before it was pressed: in one go, the seam nearest its middle first, then outward, every seam once', () => {
+    const patches = patchworkOf(4, 4), p = piecingOf(patches, 'rows'), { side } = nest(p, patches)
+    const turns = pressingTurns(p, side, true)
+    expect([new Set(turns.map(t => t.step)).size, new Set(turns.map(t => t.seam)).size, turns.length]).toEqual([1, p.seams.length, 15])
+    // The join of the second and third row runs right through the middle.
+    expect(turns[0]!.seam).toBe('a2')
+    const away = (id: string) => {
+      const s = p.seams.find(x => x.id === id)!, mid = (s.fromMm + s.toMm) / 2
+      return s.axis === 'down' ? Math.hypot(s.atMm - 120, mid - 100) : Math.hypot(mid - 120, s.atMm - 100)
+    }
+    for (let i = 1; i < turns.length; i++) expect(away(turns[i]!.seam)).toBeGreaterThanOrEqual(away(turns[i - 1]!.seam) - 1e-9)
+  })
   it('middle, then one side, then the other', () => {
     expect(middleOutward([1, 2, 3, 4, 5])).toEqual([3, 2, 1, 4, 5])
     expect(middleOutward([1, 2])).toEqual([1, 2])

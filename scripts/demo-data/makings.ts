@@ -43,7 +43,8 @@ export const DEMO_MAKINGS: Record<string, DemoMaking[]> = {
     {
       name: 'Flag top', fabric: 'TW-01', fabrics: ['TW-01', 'TW-11', 'TW-13', 'TW-05'],
       spec: {
-        format: 1, kind: 'patchwork', first: 'rows', closed: false, seamMm: 7, open: false, turned: {}, ties: [],
+        format: 1, kind: 'patchwork', first: 'rows', closed: false, seamMm: 7, open: false, spun: false, sewnFirst: false, turned: {},
+        ties: [],
         colours: ['#f4f1e8', '#9b2d30', '#34466b', '#5c6f5b'].map((hex, fabric) => ({ hex, fabric })),
         patches: plainPatches([110, 110, 110, 110, 110, 110, 110, 110], [95, 95, 95, 95, 95, 95], flagAt),
       },

@@ -106,7 +106,7 @@ export const DEMO_MENDS: Record<string, DemoMaking[]> = {
     {
       name: 'Crew names', fabric: 'TW-01', tape: 'B-12',
       spec: {
-        format: 1, kind: 'labels', face: 'bold', sizeMm: 3.8, wideMm: 58, highMm: 16, borderMm: 1.5, paper: 'A4',
+        format: 1, kind: 'labels', face: 'bold', sizeMm: 3.8, wideMm: 58, highMm: 16, borderMm: 1.5, inkHex: '#333a73', paper: 'A4',
         texts: [
           'MATE ORLA', 'PURSER\nTIDEWELL', 'BOSUN FENN', 'COOK MARLO', 'STEWARD IBBA', 'STEWARD JONE', 'DECKHAND RUSK', 'DECKHAND VELL',
           'ENGINEER\nHOLT', 'SINGER AMADI', 'SHIP\'S BOY',

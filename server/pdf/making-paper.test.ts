@@ -1,3 +1,4 @@
+import { inflateSync } from 'node:zlib'
 import { describe, expect, it } from 'vitest'
 import { areaMm2, boundsOf, boxOf, difference, mirrored, shifted, union } from '#core/geometry'
 import { labelOf, shapeOf } from '#core/mend'
@@ -114,6 +115,20 @@ describe('templates of mends', () => {
       item, place, keepOuts: [], count: 1,
     })
     expect(same(letter!.outline, mirrored(corner))).toBe(true)
+  })
+  it('labels are printed in their own colour', async () => {
+    const drawn = async (inkHex: string) => {
+      const { bytes } = await makingPaper(of({ ...labels, inkHex }, { as: 'pdf' }))
+      return [...Buffer.from(bytes as Uint8Array).toString('latin1').matchAll(/stream\r?\n([\s\S]*?)endstream/g)].map(([, packed]) => {
+        try {
+          return inflateSync(Buffer.from(packed!, 'latin1')).toString('latin1')
+        } catch {
+          return ''
+        }
+      }).join('\n')
+    }
+    expect(await drawn('#a80000')).toMatch(/\n0\.65\d+ 0 0 rg\n/)
+    expect(await drawn('#00a800')).not.toMatch(/\n0\.65\d+ 0 0 rg\n/)
   })
   it('a badge\'s paper has its size and its cross', async () => {
     const [o] = await svgOf({

@@ -75,7 +75,7 @@ async function labelsPdf(name: string, w: SpecOf<'labels'>, sheet: LabelPage, si
     const page = addPage(doc, regular, size)
     page.text(name, 12, 9, 11, bold)
     page.text(labelWords(sheet.across, textsOf(w).length), 12, 14, 8.5)
-    for (const l of labels) fillRings(page, size, [...l.letters, ...(l.border ? [l.border] : [])])
+    for (const l of labels) fillRings(page, size, [...l.letters, ...(l.border ? [l.border] : [])], w.inkHex)
     for (const c of sheet.cuts) page.line(c.x0, size.high - c.y0, c.x1, size.high - c.y1, true)
     page.line(12, size.high - 6, 12 + lineMm, size.high - 6)
     page.text(lengthWords(lineMm, units), 15 + lineMm, size.high - 5, 8)

@@ -15,6 +15,11 @@ export const LINE: Record<SvgRole, { colour: RGB, dash: number[], width: number 
   web: { colour: rgb(0.08, 0.46, 0.48), dash: [9, 3, 2, 3], width: 0.9 },
 }
 
+/** A colour as it is written on the screen, for paper. */
+const inkOf = (hex: string) => {
+  const [r, g, b] = [1, 3, 5].map(i => parseInt(hex.slice(i, i + 2), 16) / 255)
+  return rgb(r!, g!, b!)
+}
 /** Draws rings on a sheet, clipped to its printable part; `to` brings mm of the piece to mm from the sheet's upper left corner. */
 export function drawRings(
   sheet: PaperPage,
@@ -43,11 +48,11 @@ export function drawRings(
 }
 
 /** Fills outlines, their holes left open; in mm from the sheet's lower left corner. */
-export function fillRings(sheet: PaperPage, size: PaperMm, outlines: readonly Outline[]): void {
+export function fillRings(sheet: PaperPage, size: PaperMm, outlines: readonly Outline[], hex?: string): void {
   const pt = (p: { x: number, y: number }): [number, number] => [p.x * POINTS_PER_MM, p.y * POINTS_PER_MM]
   sheet.page.pushOperators(
     pushGraphicsState(), rectangle(0, 0, size.wide * POINTS_PER_MM, size.high * POINTS_PER_MM), clip(), endPath(),
-    setFillingColor(LINE.cut.colour),
+    setFillingColor(hex ? inkOf(hex) : LINE.cut.colour),
     ...outlines.flatMap(o => [
       ...[o.rim, ...o.holes].flatMap(ring => [...ring.map((p, i) => (i === 0 ? moveTo(...pt(p)) : lineTo(...pt(p)))), closePath()]), fill(),
     ]),

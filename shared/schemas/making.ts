@@ -69,6 +69,10 @@ const patchworkSpec = z.object({
   ties: z.array(z.object({ a: seamId, b: seamId, turned: yesField('Turned') }), { error: 'Tied seams: give a list.' })
     .max(200, 'Tied seams: two hundred at the most.'),
   open: yesField('All open'),
+  /** Crossings are turned round like a wheel, where that can be. */
+  spun: yesField('Spin crossings').default(false),
+  /** Sewn before any of it was pressed. */
+  sewnFirst: yesField('Sewn before pressing').default(false),
 }).superRefine((g, ctx) => {
   const at = g.patches.findIndex(p => p[4] >= g.colours.length)
   if (at >= 0) ctx.addIssue({ code: 'custom', path: ['patches', at], message: `Patch ${at + 1}: it has no colour. Choose one for it.` })

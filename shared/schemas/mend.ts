@@ -110,6 +110,8 @@ export const labelsSpec = z.object({
     .min(1, 'Labels: at least one.').max(200, 'Labels: two hundred at the most.'),
   face: faceField, sizeMm: lengthField('Height of the letters', 2, 60),
   wideMm: lengthField('Width', 8, 250), highMm: lengthField('Height', 5, 250), borderMm: lengthField('Border', 0, 10),
+  /** Colour of letters and border. */
+  inkHex: hexField.default('#25211d'),
   paper: z.enum(PAPER_SIZES, { error: 'Paper: A4, A3, letter or tabloid.' }),
 })
 export const appliqueSpec = z.object({

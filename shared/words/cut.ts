@@ -123,6 +123,8 @@ export function layersStepSentence(step: LayersStep, units: DisplayUnits = METRI
   const s = (v: number | null) => (v === null ? 'as its swatch says' : `${Math.round(v)} s`)
   const side = (on: 'face' | 'back') => (on === 'face' ? 'face' : 'back')
   switch (step.do) {
+    case 'wash':
+      return 'Wash both fabrics as the mat will be washed, dry them and press them flat: they shrink now, not once it is made.'
     case 'cut':
       return 'Cut face, back, stiff layer and two webs.'
     case 'tack':
@@ -142,8 +144,12 @@ export function layersStepSentence(step: LayersStep, units: DisplayUnits = METRI
       return 'Trim the allowances and the corners.'
     case 'turn':
       return 'Roll the stiff layer up, turn it through the opening, and push the corners out.'
+    case 'foldBack':
+      return 'Fold the allowances of the opening in and tack them to the web with the tip of the iron.'
+    case 'weight':
+      return `Then under a flat weight, ${step.fromMin} to ${step.toMin} minutes, as is usual, before it is bent.`
     case 'close':
-      return 'Fold the opening in, close it.'
+      return 'Close the opening.'
     case 'topstitch':
       return 'Stitch round the edge.'
     case 'foam':

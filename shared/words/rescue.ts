@@ -130,8 +130,8 @@ export function cannotWords(n: NoRemedy, units: DisplayUnits = METRIC): string {
       return 'Moved dye does not go back. Turn the piece, cut around it, or use it where it is not seen.'
     case 'noHeat':
       return n.fumes
-        ? 'It takes no heat at all: heated, it gives off harmful fumes. Stitch it, or glue it cold.'
-        : 'It takes no heat at all. Stitch it, or glue it cold.'
+        ? 'It takes no heat at all: heated, it gives off harmful fumes. Stitch it.'
+        : 'It takes no heat at all. Stitch it.'
     case 'noSteam':
       return 'It takes no steam, and nothing else removes this. A good cleaner may: say what it is made of.'
     case 'noWay':

@@ -66,7 +66,7 @@ export const QUESTIONS: Question[] = [
   {
     key: 'pressCloth', ask: 'Always a press cloth?', changes: 'which press cloth is laid out first for sturdy cotton and linen',
     schools: [
-      { value: 'always', name: 'Always', why: 'No shine, a clean iron.' },
+      { value: 'always', name: 'Always', why: 'No shine, a clean iron. A clean T-shirt or pillowcase of plain cotton serves too.' },
       { value: 'sturdyBare', name: 'Bare on sturdy cotton', why: 'Heat gets there sooner.' },
     ],
   },
@@ -121,7 +121,8 @@ export const QUESTIONS: Question[] = [
     ],
   },
   {
-    key: 'places', ask: 'How many can lie flat to cool?', changes: 'how many pieces the order lets cool at once',
+    key: 'places', ask: 'How many flat places to cool on?',
+    changes: 'how many pieces the order lets cool at once; small ones share a place',
     schools: [
       { value: '1', name: 'One', why: 'The end of the board.' }, { value: '2', name: 'Two', why: 'A small table.' },
       { value: '3', name: 'Three', why: 'A table beside the board.' }, { value: '4', name: 'Four', why: 'A table and a shelf.' },

@@ -240,6 +240,16 @@ export function nestSentence(crossings: number, apart: number, exact: boolean): 
   if (apart === 0) return crossings === 1 ? 'The one crossing nests.' : `All ${crossings} crossings nest.`
   return `${apart} of ${crossings} crossings cannot nest${exact ? '' : ', as far as was looked'}.`
 }
+/** How many crossings are spun, and how that is done. */
+export function spunSentence(spun: number, of: number): string {
+  if (spun === 0) return 'No crossing can be spun: only those that nest can be.'
+  const which = spun === of ? (of === 1 ? 'The crossing is spun' : `All ${of} crossings are spun`) : `${spun} of ${of} crossings are spun`
+  return `${which}: 4 layers all round. Pick out the two or three stitches of each short seam inside the allowance, turn all four `
+    + 'allowances round like a wheel, and press the small middle open with your fingertip. The long seam changes sides there.'
+}
+/** A block whose seams were all sewn before any of them was pressed. */
+export const SEWN_FIRST = 'Lay it face down, tug it lightly until it is square, and pin its corners. Then the seam through the middle, '
+  + 'and outward from there.'
 export const WHY_APART
   = 'Round the tube, or through seams pressed as one, its two seams must go the same way: one crossing is double.'
 /** Why a grid does not go by the house's rule for seams. */

@@ -136,7 +136,7 @@ export const warningSentence = (w: Warning, iron: string): string =>
     : `${iron} is hot and never shuts itself off. Nobody has touched it for ${minutesWords(w.forS)}: stand it up, or switch it off.`
 export const keepOutCaution = (units: DisplayUnits = METRIC): string =>
   `Buttons and zips get hot and stay hot: they burn fingers, and hold the iron off. Keep ${lengthWords(5, units)} clear.`
-export const STEAM_CAUTION = 'Steam: keep the other hand out of it.'
+export const STEAM_CAUTION = 'Steam: keep the other hand out of it, and fill the iron no further than its mark.'
 
 export function soleAsksSentence(asks: NonNullable<SoleAsks>): string {
   const why = asks.why === 'bare'

@@ -5,7 +5,7 @@ import { boundsOf, crossing, outlineOf, thinned, type Outline } from '#core/geom
 import { fromPayload, toPayload } from '#shared/cutting'
 import { patchesOfSpec, scrapFabric, suitedTo } from '#shared/mending'
 import { toFabricInput } from '#shared/mappers'
-import { lengthWords, MENDED_CARE } from '#shared/words'
+import { lengthWords, HOLE_FIRST, MENDED_CARE } from '#shared/words'
 
 /** A hole, and the patch that closes it from behind: margin, web, template, which scrap, and how the mend is seen. */
 const selection = useSelection()
@@ -165,6 +165,7 @@ onMounted(() => { void scraps.load() })
         : 'The web has the hole cut out of it: no adhesive meets iron or daylight' }};
         {{ spec.edge === 'rounded' ? 'corners rounded, square ones peel in the wash'
           : spec.edge === 'pinked' ? 'its edge pinked' : 'its edge sealed with a drop of seam sealer, dried' }}.</p>
+      <p>{{ HOLE_FIRST }}</p>
       <StuckWords :plan="plan" :inside="inside" />
       <p>Pattern lined up, a sheet over and under. {{ MENDED_CARE }}</p>
     </template>

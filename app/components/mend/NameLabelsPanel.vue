@@ -11,7 +11,8 @@ const selection = useSelection()
 const library = useLibrary()
 const planning = usePlanning()
 const labels = useMakingPanel('labels', () => freshMaking('Name labels', {
-  format: 1, kind: 'labels', texts: ['FIRST MATE'], face: 'bold', sizeMm: 4, wideMm: 60, highMm: 16, borderMm: 1.5, paper: 'A4',
+  format: 1, kind: 'labels', texts: ['FIRST MATE'], face: 'bold', sizeMm: 4, wideMm: 60, highMm: 16, borderMm: 1.5, inkHex: '#25211d',
+  paper: 'A4',
 }))
 const { making, spec, fabric, fabricId, supply, washC, set, setSpec, fabricItems } = labels
 const { typeset, problem: faceProblem } = useTypeface(() => spec.value.face)
@@ -79,7 +80,7 @@ const headline = computed(() => {
           preserveAspectRatio="xMidYMid meet">
           <rect :width="page.wide" :height="page.high" fill="#fdfcf8" stroke="var(--rc-ink)" stroke-width="0.600" />
           <g :transform="`translate(0 ${page.high})`">
-            <path v-for="(l, i) in made.sheet.pages[0]" :key="i" :d="path(l)" fill="#25211d" fill-rule="evenodd" />
+            <path v-for="(l, i) in made.sheet.pages[0]" :key="i" :d="path(l)" :fill="spec.inkHex" fill-rule="evenodd" />
             <line v-for="(c, i) in made.sheet.cuts" :key="`c${i}`" :x1="c.x0" :x2="c.x1" :y1="-c.y0" :y2="-c.y1" stroke="#7d2457"
               stroke-width="0.400" stroke-dasharray="2 1.500" />
           </g>
@@ -92,7 +93,7 @@ const headline = computed(() => {
               <path :d="outlinePath(l.edge)" :fill="fabric?.colourHex ?? '#fff'" stroke="var(--rc-ink)" stroke-width="0.500" />
               <path v-if="inset && i === 0" :d="outlinePath(inset)" fill="none" stroke="var(--rc-good)" stroke-width="0.400"
                 stroke-dasharray="2 1" />
-              <path :d="path(l)" fill="#25211d" stroke="#fff" stroke-width="0.120" fill-rule="evenodd" />
+              <path :d="path(l)" :fill="spec.inkHex" stroke="#fff" stroke-width="0.120" fill-rule="evenodd" />
             </svg>
           </template>
           <p v-if="made.labels.length > 4" class="text-muted-ink">and {{ made.labels.length - 4 }} more</p>
@@ -103,7 +104,8 @@ const headline = computed(() => {
       <p v-if="made">{{ labelWords(made.sheet.across, made.labels.length) }}</p>
       <p v-if="supply">First fuse {{ supply.name }}, cut {{ lengthWords(1, selection.units) }} inside each label's edge, to the fabric.</p>
       <StuckWords :plan="plan" :inside="inside" />
-      <p>Then let it go cold, peel, cut along the lines.</p>
+      <p>Print on plain transfer paper at its own size, without scaling: lay a ruler on the line below. Press the middle of each
+        sheet first, then outward. Let it go cold, peel, cut it into strips, then across, and sew the labels on.</p>
     </template>
     <template #form>
       <label class="block"><span class="block text-sm font-semibold">Names, one a line; / begins a new line of it</span>
@@ -120,6 +122,9 @@ const headline = computed(() => {
         <LengthField label="Label, high" noun="Height" :least-mm="5" :most-mm="250" :model-value="spec.highMm"
           @update:model-value="v => setSpec({ highMm: v })" />
       </div>
+      <label class="flex items-center gap-2"><span class="text-sm font-semibold">Colour of the letters</span>
+        <input type="color" class="h-10 w-14 cursor-pointer border border-ink bg-paper" :value="spec.inkHex"
+          @change="e => setSpec({ inkHex: (e.target as HTMLInputElement).value })"></label>
       <Choices :model-value="spec.paper" :options="PAPERS" label="Paper" class="grid grid-cols-2 gap-1"
         @update:model-value="p => p && setSpec({ paper: p })" />
       <label class="block"><span class="block text-sm font-semibold">Label fabric</span>

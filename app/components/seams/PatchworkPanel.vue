@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useFileDialog } from '@vueuse/core'
 import { areaMm2, boundsOf } from '#core/geometry'
-import { bulkAt, LAYOUTS, nest, openAgainst, piecingOf, pressingTurns, type Piecing } from '#core/patchwork'
+import { bulkAt, LAYOUTS, nest, openAgainst, piecingOf, pressingTurns, spunAt, type Piecing } from '#core/patchwork'
 import { plyMm } from '#core/seam'
 import { fieldText, readQuantity, splitLengths } from '#core/units'
 import { patchesOf, plainPatches } from '#shared/making'
@@ -9,7 +9,8 @@ import { toFabricInput } from '#shared/mappers'
 import { MOST_PATCHES } from '#shared/schemas'
 import { readSvg, SVG_MOST_BYTES } from '#shared/svg'
 import {
-  LAYOUT_NAME, lengthWords, nestSentence, PATCHWORK_LIES, svgNoteSentence, svgProblemSentence, unitWords, WHY_APART,
+  LAYOUT_NAME, lengthWords, nestSentence, PATCHWORK_LIES, SEWN_FIRST, spunSentence, svgNoteSentence, svgProblemSentence, unitWords,
+  WHY_APART,
 } from '#shared/words'
 
 /** A block of patches: which way every seam lies so that they nest, how thick it gets, and in which order it is pressed. */
@@ -19,6 +20,7 @@ const COLOURS = ['#2f4a6b', '#e9e2cf', '#a8323a', '#d9a741', '#4d6b4a', '#2b2723
 const fresh = (rows: number, columns: number, colourAt: (r: number, c: number) => number, colours: number) => ({
   first: 'rows' as const, closed: false, turned: {}, ties: [], open: false,
   colours: COLOURS.slice(0, colours).map(hex => ({ hex, fabric: null })),
+  spun: false, sewnFirst: false,
   patches: plainPatches(Array.from({ length: columns }, () => 80), Array.from({ length: rows }, () => 80), colourAt),
 })
 const [usualLayout] = LAYOUTS
@@ -48,13 +50,16 @@ const free = computed(() => made.value.piecing && Object.keys(spec.value.turned)
   ? nest(made.value.piecing, patches.value, { ties: spec.value.ties })
   : null)
 const lying = computed(() => (spec.value.open ? null : nesting.value?.side ?? null))
-const bulk = computed(() => (made.value.piecing && nesting.value ? bulkAt(made.value.piecing, patches.value, lying.value) : []))
+const spun = computed(() => (made.value.piecing && spec.value.spun ? spunAt(made.value.piecing, lying.value) : []))
+const bulk = computed(() => (made.value.piecing && nesting.value
+  ? bulkAt(made.value.piecing, patches.value, lying.value, spun.value)
+  : []))
 const apart = computed(() => new Set(
   spec.value.open ? [] : (nesting.value?.apart ?? []).map(c => `${Math.round(c.x)} ${Math.round(c.y)}`)))
 const against = computed(() => (made.value.piecing && nesting.value
   ? openAgainst(made.value.piecing, patches.value, nesting.value.side)
   : null))
-const turns = computed(() => (made.value.piecing ? pressingTurns(made.value.piecing, lying.value) : []))
+const turns = computed(() => (made.value.piecing ? pressingTurns(made.value.piecing, lying.value, spec.value.sewnFirst) : []))
 const seam = ref<string | null>(null)
 const at = computed(() => turns.value.findIndex(t => t.seam === seam.value))
 const turn = computed(() => turns.value[at.value] ?? null)
@@ -234,6 +239,9 @@ const hanging = computed(() => {
         <p v-if="changed && !spec.open" class="text-[15px] font-semibold" data-test="turned">
           {{ Object.keys(spec.turned).length }} turned by hand: {{ changed.others }} others turn with it,
           {{ changed.apart > 0 ? `${changed.apart} more do not nest` : 'nesting is none the worse' }}.</p>
+        <p v-if="spec.spun && !spec.open" class="text-[15px]" data-test="spun">{{
+          spunSentence(spun.length, made.piecing?.crossings.length ?? 0) }}</p>
+        <p v-if="spec.sewnFirst" class="text-[15px]" data-test="sewn-first">{{ SEWN_FIRST }}</p>
         <p v-if="spec.ties.length" class="text-[15px]">{{ spec.ties.length }} tied: pressed as one before they are cut apart.
           <button type="button" class="underline" @click="setSpec({ ties: [] })">Untie all seams</button></p>
         <table v-if="against" class="w-full text-[15px]">
@@ -248,6 +256,8 @@ const hanging = computed(() => {
         </table>
         <div class="flex flex-wrap gap-x-4 gap-y-1">
           <USwitch :model-value="spec.open" label="All open" @update:model-value="v => setSpec({ open: v })" />
+          <USwitch :model-value="spec.spun" label="Spin crossings" :disabled="spec.open" @update:model-value="v => setSpec({ spun: v })" />
+          <USwitch :model-value="spec.sewnFirst" label="Sewn before pressing" @update:model-value="v => setSpec({ sewnFirst: v })" />
           <USwitch :model-value="spec.closed" label="Round into a tube" @update:model-value="v => setSpec({ closed: v, turned: {} })" />
           <USwitch :model-value="spec.first === 'columns'" label="Columns sewn first"
             @update:model-value="v => setSpec({ first: v ? 'columns' : 'rows', turned: {}, ties: [] })" />

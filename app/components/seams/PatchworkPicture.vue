@@ -63,6 +63,9 @@ function arrow(s: Seam): string {
     return `M${x} ${y}L${tx} ${ty}M${ax} ${ay}L${tx} ${ty}L${bx} ${by}`
   }).join('')
 }
+/** Four arms that turn the same way. @param r of their ends, mm */
+const wheel = (r: number) => [[1, 0], [0, 1], [-1, 0], [0, -1]]
+  .map(([x, y]) => `M0 0L${x! * r} ${y! * r}q${-y! * r * 0.1} ${x! * r * 0.1} ${(-x! - y!) * r * 0.4} ${(x! - y!) * r * 0.4}`).join('')
 /** By keys: arrows walk from patch to patch, Space changes the colour of the one that is walked to. */
 const at = ref<number | null>(null)
 const STEPS: Record<string, readonly [number, number]> = {
@@ -120,6 +123,10 @@ const said = (s: Seam) => {
         <path :d="`M${-6 * px} ${-6 * px}L${6 * px} ${6 * px}M${6 * px} ${-6 * px}L${-6 * px} ${6 * px}`" stroke="var(--rc-alert)"
           :stroke-width="3.5 * px" />
       </template>
+      <g v-else-if="b.spun" fill="none" stroke-linecap="round" stroke-linejoin="round">
+        <circle :r="10 * px" fill="var(--rc-paper)" stroke="var(--rc-good)" :stroke-width="2.500 * px" />
+        <path :d="wheel(6 * px)" stroke="var(--rc-good)" :stroke-width="2.500 * px" />
+      </g>
       <circle v-else :r="(b.nests ? 5 : 3.5) * px" :fill="b.nests ? 'var(--rc-good)' : 'var(--rc-paper)'" stroke="var(--rc-ink)"
         :stroke-width="px" />
       <text v-if="few" :x="10 * px" :y="-7 * px" :font-size="13 * px" font-weight="600" fill="var(--rc-ink)" stroke="var(--rc-paper)"

@@ -122,6 +122,7 @@ const SHADES = ['#efe6d2', '#e2d6ba', '#d3c39f', '#c6b48c', '#b9a57a', '#ad9869'
           </svg>
           <ol class="list-inside list-decimal text-[17px]"><li v-for="f in cut.made.folds" :key="f">{{ FOLD_STEP[f] }}</li></ol>
           <p v-if="planFault" class="text-[15px] font-semibold text-alert" role="alert">{{ planFault }}</p>
+          <p class="text-[15px]">Trim the ends of the strips square before you cut anything from them.</p>
           <p class="text-[15px]">Dry while it is folded<template v-if="plan?.recipe">, {{ seconds(plan.recipe.holdS) }} a
             place</template>; steam only to
             set it, then leave it until it is cold.</p>
