@@ -160,7 +160,7 @@ export function stitchSteps(steps: readonly StitchStep[], name: (id: string) => 
 /** Cautions that stand where they matter. */
 export const CHOKING_CAUTION = 'A small child can swallow small parts: sew them on as well.'
 export const SOFTENER_CAUTION = 'Wash it without softener and dry it fully: softener and damp keep the adhesive off.'
-/** Before a patch is stuck over a hole. */
-export const HOLE_FIRST = 'Trim the loose threads of the hole, and pin the patch until it is first touched. No liquid glue: it dries hard '
-  + 'and shows through.'
+/** Before a patch is stuck over a hole; and why with nothing else. */
+export const HOLE_FIRST = 'Trim its loose threads, and pin the patch until it is first touched.'
+export const NO_GLUE = 'No liquid glue: it dries hard and shows through.'
 export const MENDED_CARE = 'Wash gently inside out and line dry. Do not tumble; keep the iron off it.'

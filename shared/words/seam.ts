@@ -66,11 +66,11 @@ export function seamDetailSentence(p: SeamDetailPlan, units: DisplayUnits = METR
   if (p.means === 'hover')
     return `Hold the iron over it, steaming, ${seconds(r.holdS)} (${settingWords(r.setting, units)}); then the fingers.`
   const side = r.firstSide === 'back' ? 'From the wrong side' : 'From the right side'
-  const pressCloth = p.pressCloth ? 'under a press cloth' : 'no press cloth'
+  const covered = p.pressCloth ? 'under a press cloth' : 'no press cloth'
+  const how = r.method === 'damp' ? 'under a damp press cloth' : `${METHOD_NAME[r.method].toLowerCase()}, ${covered}`
   const times = p.touches > 1 ? `, ${p.touches} times, the iron away between` : ''
   const both = r.passes === 2 && r.secondS === r.holdS ? ' a side' : ''
-  return `${side}, ${MOTION_WORDS[p.motion]}: ${seconds(r.holdS)}${both}${times}, ${settingWords(r.setting, units)}, `
-    + `${METHOD_NAME[r.method].toLowerCase()}, ${pressCloth}.`
+  return `${side}, ${MOTION_WORDS[p.motion]}: ${seconds(r.holdS)}${both}${times}, ${settingWords(r.setting, units)}, ${how}.`
 }
 const settingWords = (s: RecipePayload['setting'], units: DisplayUnits) => `${s.label} ${celsius(s.meanC, units)}`
 /** How long it lies. */

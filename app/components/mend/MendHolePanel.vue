@@ -5,7 +5,7 @@ import { boundsOf, crossing, outlineOf, thinned, type Outline } from '#core/geom
 import { fromPayload, toPayload } from '#shared/cutting'
 import { patchesOfSpec, scrapFabric, suitedTo } from '#shared/mending'
 import { toFabricInput } from '#shared/mappers'
-import { lengthWords, HOLE_FIRST, MENDED_CARE } from '#shared/words'
+import { lengthWords, HOLE_FIRST, MENDED_CARE, NO_GLUE } from '#shared/words'
 
 /** A hole, and the patch that closes it from behind: margin, web, template, which scrap, and how the mend is seen. */
 const selection = useSelection()
@@ -164,8 +164,8 @@ onMounted(() => { void scraps.load() })
         ? 'The hole is small: cut it into the web once the web is in place'
         : 'The web has the hole cut out of it: no adhesive meets iron or daylight' }};
         {{ spec.edge === 'rounded' ? 'corners rounded, square ones peel in the wash'
-          : spec.edge === 'pinked' ? 'its edge pinked' : 'its edge sealed with a drop of seam sealer, dried' }}.</p>
-      <p>{{ HOLE_FIRST }}</p>
+          : spec.edge === 'pinked' ? 'its edge pinked' : 'its edge sealed with a drop of seam sealer, dried' }}.
+        {{ i === 0 ? HOLE_FIRST : '' }}</p>
       <StuckWords :plan="plan" :inside="inside" />
       <p>Pattern lined up, a sheet over and under. {{ MENDED_CARE }}</p>
     </template>
@@ -176,6 +176,7 @@ onMounted(() => { void scraps.load() })
           @update:model-value="id => set({ fabricId: id as string })" /></label>
       <SupplyChoice :suited="suited" :chosen="web" label="Web" :wash-c="washC"
         @choose="id => { set({ supplyId: id }); setSpec({ papered: library.supplies.find(s => s.id === id)?.makerPeel != null }) }" />
+      <p class="text-sm text-muted-ink">{{ NO_GLUE }}</p>
       <ShotPick v-model="shot" what="Picture of the hole" :camera="false" />
       <div class="grid grid-cols-[1fr_1fr_auto] items-end gap-2">
         <LengthField v-model="size.wideMm" label="Hole, wide" noun="Hole" :least-mm="1" :most-mm="400" />

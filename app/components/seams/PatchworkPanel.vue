@@ -204,9 +204,8 @@ const hanging = computed(() => {
             @seam="id => (seam = id)" @patch="paint" />
           <p v-else class="mt-24 text-center text-xl font-semibold text-alert" role="alert" data-test="patchwork-problem">{{ made.why }}</p>
         </div>
-        <p class="text-[15px] text-muted-ink">Seen from the wrong side. An arrow shows the side to which both allowances are pressed; a
-          filled dot
-          nests, a crossed one does not; a figure is the thickness under the iron ({{ unit }}).
+        <p class="text-[15px] text-muted-ink">Seen from the wrong side. An arrow shows the side to which both allowances are pressed;
+          a filled dot nests, a wheel is spun, a crossed one does not; a figure is the thickness under the iron ({{ unit }}).
           A tap on a patch changes its colour; by keys, arrows and Space.</p>
       </div>
       <div class="min-h-0 space-y-3 overflow-auto max-[1000px]:overflow-visible">
