@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { careLimits, roundsHeld } from '#core/care'
 import { rulesSchema, type Making } from './schemas'
 import { fabric, idOf, supply } from './kept.fixture'
-import { bondBefore, carePairs, careParts, insteadOf, inWash, ironSetup, pairKey, washesSeen, type CareThings } from './caring'
+import { bondBefore, carePairs, careParts, insteadOf, inWash, ironSetup, pairKey, stuckKey, stuckThings, washesSeen,
+  type CareThings } from './caring'
 
 const poplin = fabric({ id: idOf(11), name: 'Poplin' }),
   lining = fabric({ id: idOf(12), name: 'Lining', fibres: [{ fibre: 'acetate', sharePct: 100 }] })
@@ -56,6 +57,23 @@ describe('what a garment is made of, as its care sees it', () => {
     const m = making(specs[kind] as never, { supplyId: soft.id })
     const mend = careParts(job(), things({ makings: [m] }), new Map()).find(p => p.part === 'mend')
     expect(mend).toMatchObject({ backOnly })
+  })
+  it('what is stuck on bears the stays of its own layers, by making; a hem is gentle to nobody', () => {
+    const hem = making({ format: 1, kind: 'hem' } as never, { supplyId: soft.id, id: idOf(32) })
+    const patch = making({ format: 1, kind: 'hole' } as never, { supplyId: soft.id, id: idOf(33), fabricIds: [lining.id] })
+    const seam = making({ format: 1, kind: 'seamDetail' } as never, { id: idOf(34), supplyId: soft.id })
+    const all = things({ makings: [hem, patch, seam, making({ format: 1, kind: 'hole' } as never, { id: idOf(35) })] })
+    const stuck = stuckThings(job(), all)
+    expect(stuck.map(s => [s.key, s.layers.inside, s.layers.item.fibres[0]!.fibre, s.layers.glue.adhesive])).toEqual([
+      [stuckKey(hem), true, 'cotton', 'eva'], [stuckKey(patch), true, 'acetate', 'eva'],
+    ])
+    const stays = [{ classC: 110 as const, side: 'face' as const, covered: false, steam: false, restS: 9 }]
+    const parts = careParts(job(), all, new Map([[stuckKey(patch), stays]])).filter(p => p.part === 'mend')
+    expect(parts.map(p => [p.stays, p.gentle])).toEqual([[null, false], [stays, true]])
+    // Without a fabric of its own it lies on that of the job.
+    expect(stuckThings(job(), things({ makings: [{ ...hem, fabricId: null }] }))[0]!.layers.garment.massGsm).toBe(poplin.massGsm)
+    const film = making({ format: 1, kind: 'transfer', adhesive: 'eva' } as never)
+    expect(stuckThings(job(), things({ makings: [film] }))[0]!.layers).toMatchObject({ inside: false, glue: { adhesive: 'eva' } })
   })
   it('seams and patchwork leave nothing behind', () => {
     const seam = making({ format: 1, kind: 'seamDetail', seamDetail: 'seamOpen', lengthMm: 300, count: 1 })

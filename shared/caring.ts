@@ -1,9 +1,10 @@
 /** From a job, its pieces and makings to what its care depends on: the one way, for the screen and the card on paper. */
-import type { CarePart, IronStay, AdhesiveInWash, WashRound, WashSeen } from '#core/care'
+import type { CarePart, IronStay, AdhesiveInWash, StuckLayers, WashRound, WashSeen } from '#core/care'
 import { bondAtGrade } from '#core/learn'
 import { fabricLimit } from '#core/limit'
 import { ADHESIVES, type FibreKey, type AdhesiveKey } from '#core/materials'
 import type { PressSetup } from '#core/recipe'
+import { stuckLayersOf } from './mending'
 import { toFabricInput, toEvidence, toHabits, toJudged, toSupplyInput } from './mappers'
 import type { Fabric, Job, JobPiece, Making, Rules, Supply, SupplyWashes } from './schemas'
 
@@ -41,16 +42,30 @@ export const ironSetup = ({ fabric, supply }: CarePair, rules: Rules): PressSetu
   blendRule: rules.blend, habits: toHabits(rules), evidence: toEvidence(fabric),
 })
 
+/** Where the stays of what a making sticks on are kept, beside those of the pairs. */
+export const stuckKey = (m: Pick<Making, 'id'>): string => `making ${m.id}`
+/** What the makings of a garment stick on which of its fabrics, by making. */
+export function stuckThings(job: JobGround, t: CareThings): { key: string, layers: StuckLayers }[] {
+  return t.makings.flatMap((m) => {
+    const fabricOf = (id: string | null | undefined) => t.fabrics.find(c => c.id === id) ?? null
+    const garment = fabricOf(m.fabricId) ?? fabricOf(job.fabrics[0]?.fabricId), supply = t.supplies.find(s => s.id === m.supplyId) ?? null
+    const layers = garment && stuckLayersOf(m, garment, fabricOf(m.fabricIds[0]), supply)
+    return layers ? [{ key: stuckKey(m), layers }] : []
+  })
+}
+
 type MendPart = Extract<CarePart, { part: 'mend' }>
-const mendPart = (m: Making, fibre: FibreKey | null, adhesive: AdhesiveKey | null, supply: Supply | null, backOnly: boolean): MendPart => ({
+const mendPart = (m: Making, fibre: FibreKey | null, adhesive: AdhesiveKey | null, supply: Supply | null, backOnly: boolean,
+  gentle = true): Omit<MendPart, 'stays'> => ({
   part: 'mend', name: m.name, fibres: fibre ? [fibre] : [], adhesive: supply?.adhesive ?? adhesive, washC: supply?.washC ?? null,
-  tumble: supply?.tumble ?? null, backOnly,
+  tumble: supply?.tumble ?? null, backOnly, gentle,
 })
 /** What a making leaves on the garment for good; none where it only presses. */
-function mendOf(m: Making, supplies: readonly Supply[]): MendPart[] {
+function mendOf(m: Making, supplies: readonly Supply[]): Omit<MendPart, 'stays'>[] {
   const supply = supplies.find(s => s.id === m.supplyId) ?? null
   switch (m.spec.kind) {
     case 'hem':
+      return supply ? [mendPart(m, null, null, supply, false, false)] : []
     case 'hole':
     case 'applique':
       return supply ? [mendPart(m, null, null, supply, false)] : []
@@ -61,17 +76,20 @@ function mendOf(m: Making, supplies: readonly Supply[]): MendPart[] {
     case 'transfer':
       return [mendPart(m, null, m.spec.adhesive, supply, true)]
     case 'labels':
-      return [mendPart(m, null, 'polyurethane', null, true)]
+      return [mendPart(m, null, 'polyurethane', null, true, false)]
     case 'embroidery': {
       const fused = m.spec.layers.flatMap(l => (l.kind === 'fused' && l.supply !== null ? [m.supplyIds[l.supply]] : []))
-      return fused.flatMap(id => supplies.filter(s => s.id === id)).map(s => mendPart(m, null, null, s, false))
+      return fused.flatMap(id => supplies.filter(s => s.id === id)).map(s => mendPart(m, null, null, s, false, false))
     }
     default:
       return []
   }
 }
 
-/** All parts of a garment that have a say in its care. @param stays how its iron may rest, by pair; what is not there is not worked out */
+/**
+ * All parts of a garment that have a say in its care. @param stays how its iron may rest, by pair and by making; what is not there is not
+ * worked out
+ */
 export function careParts(job: JobGround, t: CareThings, stays: ReadonlyMap<string, readonly IronStay[]>): CarePart[] {
   const ids = new Set([...job.fabrics.map(c => c.fabricId), ...t.makings.flatMap(m => [m.fabricId, m.liningId, ...m.fabricIds])])
   const fabrics = t.fabrics.filter(c => ids.has(c.id)).map((c): CarePart => ({
@@ -85,7 +103,8 @@ export function careParts(job: JobGround, t: CareThings, stays: ReadonlyMap<stri
   const trims = job.trimIds.flatMap(id => t.supplies.filter(s => s.id === id)).map((s): CarePart => ({
     part: 'trim', name: s.name, fibres: [s.baseFibre], preshrunkC: t.preshrunkC[s.id] ?? null,
   }))
-  return [...fabrics, ...interfacings, ...trims, ...t.makings.flatMap(m => mendOf(m, t.supplies))]
+  return [...fabrics, ...interfacings, ...trims, ...t.makings.flatMap(m =>
+    mendOf(m, t.supplies).map((p): CarePart => ({ ...p, stays: stays.get(stuckKey(m)) ?? null })))]
 }
 
 /** A fusible as a wash meets it; null where it carries no adhesive. */

@@ -10,6 +10,7 @@ import { ADHESIVES, type SurfaceKindKey, type AdhesiveKey } from '#core/material
 import {
   faultsOf, GARMENTS, keepOutOutline, laidAt, patchesFor, shapeCut, shapeOf, sheetBox, type StuckAsk, type StuckSide,
 } from '#core/mend'
+import type { StuckLayers } from '#core/care'
 import { denseParts, judgeSupport, type Layer, type StitchDesign, type StitchFabric } from '#core/stitch'
 import type { FabricInput, SupplyInput } from '#core/stack'
 import { fromPayload } from './cutting'
@@ -259,6 +260,33 @@ export interface MendThings {
   surface: SurfaceKindKey
   rules: Rules
 }
+/**
+ * What lies one on the other where a making sticks something on: the layers that the wearer's iron meets. A scrap, or the fabric of a
+ * shape, that is not known is taken to be the garment's own fabric. Null where nothing is stuck, or it is not known with what.
+ */
+export function stuckLayersOf({ spec }: Pick<Making, 'spec'>, garment: Fabric, item: Fabric | null,
+  supply: Supply | null): StuckLayers | null {
+  const glue = supply?.adhesive ? toSupplyInput(supply) : null, fabric = toFabricInput(garment)
+  const on = (stuck: FabricInput, by: SupplyInput | null, inside = false) => by && { item: stuck, garment: fabric, glue: by, inside }
+  switch (spec.kind) {
+    case 'hem':
+      return on(fabric, glue, true)
+    case 'hole':
+      return on(item ? toFabricInput(item) : fabric, glue, true)
+    case 'applique':
+      return on(item ? toFabricInput(item) : fabric, glue)
+    case 'badge':
+    case 'lettering':
+      return on(itemFabric(spec.item), glue ?? ownGlue(spec.item.adhesive))
+    case 'transfer':
+      return on(FILM, glue ?? ownGlue(spec.adhesive))
+    case 'labels':
+      return on(FILM, ownGlue('polyurethane'))
+    default:
+      return null
+  }
+}
+
 /** A mend as core is asked; null where what it is stuck with is not known. */
 export function toStuckAsk(spec: MendSpec, { garment, item, supply, iron, pressCloth, surface, rules }: MendThings): StuckAsk | null {
   const here = {

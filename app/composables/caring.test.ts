@@ -2,17 +2,18 @@
 import { effectScope, type EffectScope } from 'vue'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { pairKey } from '#shared/caring'
-import type { Job } from '#shared/schemas'
+import type { Job, Making } from '#shared/schemas'
 import { fabric, idOf, job, layOut, standIn, supply } from '../testing/board'
 import { useJobs } from '../stores/jobs'
 import { useLibrary } from '../stores/library'
+import { useMakings } from '../stores/makings'
 import { useCaring } from './caring'
 import { useOutbox } from './outbox'
 
 const here = vi.hoisted(() => ({ now: null as unknown }))
 vi.mock('./boardWorkers', async original => ({ ...(await original<object>()), useBoardWorkers: () => here.now }))
 const STAYS = [{ dot: 2, staysS: 9 }]
-let asked: unknown[] = [], fails = false, scope: EffectScope
+let asked: unknown[] = [], stuck: unknown[] = [], fails = false, scope: EffectScope
 const backed = (more: Partial<Job> = {}) => job({ fabrics: [{ fabricId: idOf(11), place: null, supplyId: idOf(21) }], ...more })
 const key = pairKey({ fabric: { id: idOf(11) }, supply: { id: idOf(21) } })
 const wash = { event: 1 }
@@ -42,7 +43,11 @@ beforeEach(() => {
   asked = []
   fails = false
   scope = effectScope()
-  const remote = { stays: async (setup: unknown) => {
+  stuck = []
+  const remote = { stuckStays: async (layers: unknown) => {
+    stuck.push(layers)
+    return [{ dot: 3, staysS: 4 }]
+  }, stays: async (setup: unknown) => {
     if (fails) throw new Error('out of memory')
     asked.push(setup)
     return STAYS
@@ -75,6 +80,23 @@ describe('what the care of a garment depends on', () => {
     const c = await caring()
     expect(c.of(key)).toEqual({ grade: null, wear: { factor: 1, sdLog: 0, seen: 0 }, stays: [] })
     expect(c.problem.value).toContain('out of memory')
+  })
+  it('what is stuck on is looked at through its own layers, again when those change, and no more once it is gone', async () => {
+    const patch = (supplyId: string) => ({
+      id: idOf(81), name: 'Patch', fabricId: idOf(11), liningId: null, supplyId, fabricIds: [], scrapId: null, supplyIds: [],
+      spec: { format: 1, kind: 'hole' },
+    }) as unknown as Making
+    server()
+    const c = await caring(), makings = useMakings()
+    await vi.waitFor(() => expect(makings.jobId).toBe(idOf(51)))
+    makings.makings = [patch(idOf(21))]
+    await vi.waitFor(() => expect(c.stays.value.get(`making ${idOf(81)}`)).toEqual([{ dot: 3, staysS: 4 }]))
+    expect(stuck).toEqual([expect.objectContaining({ inside: true, glue: expect.objectContaining({ adhesiveGsm: 12 }) as object })])
+    useLibrary().supplies = [supply({ adhesiveGsm: 30 })]
+    await vi.waitFor(() => expect(stuck).toHaveLength(2))
+    makings.makings = []
+    await vi.waitFor(() => expect(c.stays.value.has(`making ${idOf(81)}`)).toBe(false))
+    expect(stuck).toHaveLength(2)
   })
   it('what is sewn in has nothing to wear', async () => {
     server()

@@ -1,5 +1,5 @@
 import { learnWear, type IronStay, type Wear } from '#core/care'
-import { carePairs, ironSetup, pairKey, washesSeen, type CareThings } from '#shared/caring'
+import { carePairs, ironSetup, pairKey, stuckThings, washesSeen, type CareThings } from '#shared/caring'
 import type { CareLog, Page, SupplyRecords, SupplyWashes, Swatch } from '#shared/schemas'
 
 /** What is known of a fused pair of the garment: how it was last graded, how its interfacing wears here, how an iron may rest on it. */
@@ -26,7 +26,11 @@ export function useCaring() {
     makings: makings.makings, rules: selection.rules, preshrunkC: preshrunkC.value,
   }))
   const pairs = computed(() => (jobs.job ? carePairs(jobs.job, things.value).filter(p => p.supply.adhesive) : []))
-  const stays = computed(() => new Map([...known.value].map(([key, k]) => [key, k.stays])))
+  /** Of what is stuck on, by making, with what it was worked out for. */
+  const stuck = shallowRef(new Map<string, { of: string, stays: IronStay[] }>())
+  const stays = computed(() => new Map([
+    ...[...known.value].map(([key, k]) => [key, k.stays] as const), ...[...stuck.value].map(([key, s]) => [key, s.stays] as const),
+  ]))
 
   /** Looks a pair up; what fails leaves it as its kind. */
   async function look(key: string): Promise<void> {
@@ -48,6 +52,23 @@ export function useCaring() {
       working.value--
     }
   }
+  const stuckOn = computed(() => (jobs.job ? stuckThings(jobs.job, things.value).map(s => ({ ...s, of: JSON.stringify(s.layers) })) : []))
+  async function lookAt({ key, layers, of }: typeof stuckOn.value[number]): Promise<void> {
+    working.value++
+    try {
+      const found = await workers.ask(`stays ${key}`, remote => remote.stuckStays(toPlain(layers)))
+      if (stuckOn.value.some(s => s.key === key && s.of === of)) stuck.value = new Map([...stuck.value, [key, { of, stays: found }]])
+    } catch (error) {
+      problem.value = faultOf(error) && problemOf(error).detail
+    } finally {
+      working.value--
+    }
+  }
+  watch(() => stuckOn.value.map(s => s.key + s.of).join('\n'), () => {
+    const there = new Set(stuckOn.value.map(s => s.key))
+    stuck.value = new Map([...stuck.value].filter(([key]) => there.has(key)))
+    for (const s of stuckOn.value) if (stuck.value.get(s.key)?.of !== s.of) void lookAt(s)
+  }, { immediate: true })
   watch(() => pairs.value.map(pairKey).join(), (now, before) => {
     const had = new Set((before ?? '').split(','))
     for (const key of now.split(',').filter(k => k && !had.has(k))) void look(key)

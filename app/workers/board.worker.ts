@@ -11,7 +11,7 @@ import { firstLayout, improveLayout, fitOnOffcuts, type Layout, type LayoutPiece
   type OffcutPlacement } from '#core/layout'
 import { improveOrder, orderBoundS, orderOf, type Order, type OrderTask } from '#core/order'
 import { coverPiece, type Coverage, type CoverageQuestion } from '#core/positions'
-import { ironStays, type IronStay } from '#core/care'
+import { ironStays, stuckStays, type IronStay, type StuckLayers } from '#core/care'
 import { judgeAttempt, type Attempt, type PracticeSetup, type Verdict, bestAttempt } from '#core/practice'
 import { remedyFor, type CauseKey, type Patient, type Remedy } from '#core/rescue'
 import { explainPressed, learnFrom, type Explanation, type LearnResult, type Pressed } from '#core/learn'
@@ -105,6 +105,7 @@ const api = {
 
   /** How the wearer's iron may rest on a fused piece. */
   stays: (setup: PressSetup): IronStay[] => ironStays(setup),
+  stuckStays: (layers: StuckLayers): IronStay[] => stuckStays(layers),
   /** What became of an attempt, and what the best would have been. */
   practised: (setup: PracticeSetup, attempt: Attempt): Practised => ({ verdict: judgeAttempt(setup, attempt), best: bestAttempt(setup) }),
   /** What to do about a cause on this piece. */

@@ -4,10 +4,12 @@ import { bondAtGrade, expectedGrade } from '../learn'
 import { fabricLimit } from '../limit'
 import { FIBRE_WASH_C, ADHESIVE_KEYS, ADHESIVES, type FibreKey, type FinishKey, type AdhesiveKey } from '../materials'
 import type { PressSetup } from '../recipe'
+import type { FabricInput } from '../stack'
 import {
   asWished, beyond, bondThrough, careLimits, coolerWashC, hottestFor, ironStays, learnWear, lossOf, roundsHeld, softensC, STROKE_S,
+  stuckStays,
   wakenedBy,
-  type CarePart, type IronStay, type AdhesiveInWash, type WashRound,
+  type CarePart, type IronStay, type AdhesiveInWash, type StuckLayers, type WashRound,
 } from '.'
 
 const inWash = (key: AdhesiveKey, more: Partial<AdhesiveInWash> = {}): AdhesiveInWash =>
@@ -183,10 +185,11 @@ describe('the chain of a garment', () => {
     expect(careLimits([fabric(['wool']), { ...trim, fibres: ['polypropylene'] }]).dryClean.value).toBe(false)
     expect(careLimits([fabric(['cotton']), { ...trim, preshrunkC: 160, fibres: ['metallisedCotton'] }]).iron.value).toBe(150)
     const mend: CarePart = { part: 'mend', name: 'Letters', fibres: ['polyester'], adhesive: 'eva', washC: null, tumble: null,
-      backOnly: true }
+      backOnly: true, gentle: true, stays: null }
     const c = careLimits([fabric(['cotton']), mend])
     expect(c).toMatchObject({ wash: { value: 30 }, backOnly: true, dryClean: { value: false }, iron: { value: 110 } })
-    expect(c.iron.reasons[0]!.why).toBe('print')
+    expect([c.iron.reasons[0]!.why, c.mended, careLimits([fabric(['cotton']), { ...mend, gentle: false }]).mended])
+      .toEqual(['print', true, false])
   })
   it('the glue line bars an iron that its fabric would take, and only on the side that is ironed', () => {
     const stays: IronStay[] = [110, 150, 200].flatMap(classC => (['face', 'back'] as const).flatMap(side => [false, true].map(covered => ({
@@ -197,6 +200,49 @@ describe('the chain of a garment', () => {
     })
     expect(careLimits([fabric(['cotton'], ['flock']), interfacing('polyamide', { stays })]).iron.value).toBe(110)
   })
+  it('heavier fabric never lets an iron be cooler, and no class changes twice within a tenth of the weight', () => {
+    for (const adhesive of ['polyamide', 'eva'] as const) {
+      const changes: number[] = []
+      let before: number | null = null
+      for (let massGsm = 90; massGsm < 360; massGsm *= 1.05) {
+        const its = ironStays(setup(adhesive, massGsm, massGsm / 440))
+        const now = hottestFor(its, { side: 'face', covered: false, steam: false })
+        if (before !== null && now !== before) {
+          expect(now).toBeGreaterThan(before)
+          changes.push(massGsm)
+        }
+        before = now
+      }
+      expect(changes.length).toBeGreaterThan(0)
+      for (let i = 1; i < changes.length; i++) expect(changes[i]! / changes[i - 1]!).toBeGreaterThan(1.1)
+    }
+  })
+  it('what is stuck on speaks through its own layers: a patch inside is nearer to an iron from the back, letters outside to one in front',
+    () => {
+      const poplin: FabricInput = {
+        fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none',
+        finishes: [],
+      }
+      const thick: FabricInput = { ...poplin, massGsm: 400, thicknessMm: 1.6 }
+      const glue = { massGsm: 30, thicknessMm: 0.1, base: 'cotton' as const, adhesive: 'polyamide' as const, adhesiveGsm: 30 }
+      const rest = (layers: StuckLayers, side: 'face' | 'back') =>
+        stuckStays(layers).find(s => s.classC === 200 && s.side === side && !s.covered && !s.steam)!.restS ?? 30
+      const inside = { item: thick, garment: poplin, glue, inside: true }, outside = { ...inside, inside: false }
+      expect(rest(inside, 'face')).toBeLessThan(rest(inside, 'back') / 3)
+      expect(rest(outside, 'back')).toBeLessThan(rest(outside, 'face') / 3)
+      expect(rest(inside, 'face')).toBeCloseTo(rest(outside, 'back'), 1)
+      // A press cloth gives it time, and the harder it melts the longer it lasts.
+      const stays = stuckStays(inside), of = (covered: boolean) => stays.find(s => s.classC === 150 && s.side === 'face'
+        && s.covered === covered && !s.steam)!.restS ?? Infinity
+      expect(of(true)).toBeGreaterThan(of(false))
+      expect(() => stuckStays({ ...inside, glue: { ...glue, adhesive: null } })).toThrow(/no adhesive/)
+      // The mildest handling that leaves an iron is taken, and said.
+      const patch: CarePart = { part: 'mend', name: 'Patch', fibres: [], adhesive: 'polyamide', washC: null, tumble: null, backOnly: false,
+        gentle: true, stays: stays.map(s => (s.side === 'face' && !s.covered ? { ...s, restS: 1 } : s)) }
+      const { iron, covered, stillUntilCool } = careLimits([fabric(['cotton']), patch])
+      expect([iron.reasons.map(r => r.why).includes('glueLine'), iron.value >= 110, covered, stillUntilCool]).toEqual([true, true, true,
+        true])
+    })
   it('fabric of unknown fibre is washed warm at most and not tumbled; nothing at all stands everything', () => {
     expect(careLimits([fabric([])])).toMatchObject({ wash: { value: 30 }, tumble: { value: 'no' } })
     expect(careLimits([])).toMatchObject({ wash: { value: 95 }, tumble: { value: 'yes' }, iron: { value: 200 }, dryClean: { value: true } })

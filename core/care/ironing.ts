@@ -1,5 +1,6 @@
-import { layerOf, timeToReachS } from '../heat'
-import { IRON_KINDS, ADHESIVES, STEAMS_FROM_C, steamGM2S } from '../materials'
+import { layerOf, runProgramme, steadySole, timeToReachS, type Transient } from '../heat'
+import { IRON_KINDS, ADHESIVES, ROOM_C, STEAMS_FROM_C, steamGM2S, type Adhesive } from '../materials'
+import { stuckStack, type StuckAsk } from '../mend'
 import { COARSE, evaluate, adhesiveOf, type PressSetup, type Recipe, type Side } from '../recipe'
 
 /** Classes of the wearer's iron, °C. */
@@ -25,12 +26,33 @@ const ordinary = (classC: IronClass, side: Side, steam: boolean): Recipe => ({
  * @throws Error where the interfacing carries no adhesive
  */
 export function ironStays(setup: PressSetup): IronStay[] {
-  const adhesive = adhesiveOf(setup)
+  return staysOf(adhesiveOf(setup), (classC, side, covered, steam) => evaluate(
+    { ...setup, pressCloth: covered ? 'muslin' : null }, ordinary(classC, side, steam), { ...COARSE, skipSurface: true }).run)
+}
+
+/** What lies one on the other where something is stuck on: that, the garment, the adhesive between, and on which side it lies. */
+export type StuckLayers = Pick<StuckAsk, 'item' | 'garment' | 'glue' | 'inside'>
+/** As `ironStays`, through the layers of what is stuck on: a patch, a badge, letters, a hem. @throws Error where there is no adhesive */
+export function stuckStays(layers: StuckLayers): IronStay[] {
+  return staysOf(adhesiveOf({ supply: layers.glue }), (classC, side, covered, steam) => {
+    const r = ordinary(classC, side, steam), first = (side === 'back') === layers.inside ? 'item' : 'garment'
+    return runProgramme(
+      stuckStack({ ...layers, pressCloth: covered ? 'muslin' : null, under: null, surface: 'padded' }, first, 0),
+      {
+        sole: steadySole(classC), roomC: ROOM_C,
+        phases: [{ kind: 'down', durationS: r.holdS, pressureKPa: r.pressureKPa, steamGM2S: r.steamGM2S, steamS: r.steamS }],
+      },
+      { ...COARSE, skipSurface: true },
+    )
+  })
+}
+
+type Ironed = (classC: IronClass, side: Side, covered: boolean, steam: boolean) => Transient
+function staysOf(adhesive: Adhesive, ironed: Ironed): IronStay[] {
   return IRON_CLASSES.flatMap(classC => (['face', 'back'] as const).flatMap(side => [false, true].flatMap((covered) => {
     const steams = classC >= STEAMS_FROM_C ? [false, true] : [false]
     return steams.map((steam): IronStay => {
-      const { run } = evaluate({ ...setup, pressCloth: covered ? 'muslin' : null }, ordinary(classC, side, steam),
-        { ...COARSE, skipSurface: true })
+      const run = ironed(classC, side, covered, steam)
       const softC = adhesive.meltC[0] - (steam ? ADHESIVES[adhesive.key].wetShiftC : 0)
       return { classC, side, covered, steam, restS: timeToReachS(run, layerOf(run, 'adhesive')!, softC) }
     })

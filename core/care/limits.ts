@@ -27,6 +27,10 @@ interface MendPart {
   tumble: Dryer | null
   /** The iron never meets it from the front. */
   backOnly: boolean
+  /** It is washed gently, inside out, and dried on the line. */
+  gentle: boolean
+  /** How an iron may rest on it; null where it is not worked out. */
+  stays: readonly IronStay[] | null
 }
 /** A part of a garment, as its care sees it. */
 export type CarePart
@@ -64,6 +68,8 @@ export interface CareLimits {
   /** It is handled so only because of what is stuck behind it: not moved before it is cool. */
   stillUntilCool: boolean
   steam: 'yes' | 'light' | 'no'
+  /** Something is stuck on it that is washed gently, inside out, and dried on the line. */
+  mended: boolean
 }
 
 const DRYERS: readonly Dryer[] = ['no', 'low', 'yes']
@@ -139,7 +145,8 @@ function fabricWhy(limit: FabricLimit): Pick<CareReason<IronC>, 'why' | 'fibre' 
   return by && 'fibre' in by ? { why: 'fibre', fibre: by.fibre } : { why: 'fibre' }
 }
 
-function ironOf(p: CarePart, how: { backOnly: boolean, covered: boolean }): CareReason<IronC>[] {
+interface Handling { backOnly: boolean, covered: boolean }
+function ironOf(p: CarePart, how: Handling): CareReason<IronC>[] {
   switch (p.part) {
     case 'fabric':
       return [
@@ -150,23 +157,26 @@ function ironOf(p: CarePart, how: { backOnly: boolean, covered: boolean }): Care
               origin: 'typical' as const }]
           : []),
       ]
-    case 'interfacing': {
-      if (!p.stays || !p.adhesive) return []
-      const limit = hottestFor(p.stays, { side: how.backOnly ? 'back' : 'face', covered: how.covered, steam: false })
-      return [{ name: p.name, why: 'glueLine', adhesive: p.adhesive, limit, origin: 'estimate' }]
-    }
+    case 'interfacing':
+      return glueLine(p, how)
     case 'trim':
       return p.preshrunkC === null ? [] : [{ name: p.name, why: 'preshrunk', limit: downTo(p.preshrunkC), origin: 'measured' }]
     case 'mend':
-      return p.backOnly ? [{ name: p.name, why: 'print', limit: 110, origin: 'typical' }] : []
+      return [...(p.backOnly ? [{ name: p.name, why: 'print' as const, limit: 110 as const, origin: 'typical' as const }] : []),
+        ...glueLine(p, how)]
   }
 }
+/** What the adhesive behind a part lets an iron be, through its own layers. */
+function glueLine(p: Pick<InterfacingPart, 'name' | 'stays' | 'adhesive'>, how: Handling): CareReason<IronC>[] {
+  if (!p.stays || p.stays.length === 0 || !p.adhesive) return []
+  const limit = hottestFor(p.stays, { side: how.backOnly ? 'back' : 'face', covered: how.covered, steam: false })
+  return [{ name: p.name, why: 'glueLine', adhesive: p.adhesive, limit, origin: 'estimate' }]
+}
 
-const canSoftenInSteam = ({ stays }: InterfacingPart, how: { backOnly: boolean, covered: boolean }): boolean =>
+const canSoftenInSteam = ({ stays }: Pick<InterfacingPart, 'stays'>, how: Handling): boolean =>
   stays?.some(s => s.steam && s.side === (how.backOnly ? 'back' : 'face') && s.covered === how.covered && s.restS !== null
     && s.restS < STROKE_S) ?? false
 
-interface Handling { backOnly: boolean, covered: boolean }
 const COOLEST_CLASS_C = 110
 /** The mildest handling under which there is an iron at all: as it is, else under a press cloth, else from the wrong side as well. */
 function mildest(asked: Handling, ironC: (h: Handling) => IronC): Handling {
@@ -188,7 +198,9 @@ export function careLimits(parts: readonly CarePart[]): CareLimits {
     tumble: chain(parts.flatMap(p => saidBy(p, TUMBLE)), v => DRYERS.indexOf(v), 'yes'),
     iron: ironUnder(how),
     dryClean: chain(parts.flatMap(p => saidBy(p, CLEAN)), v => (v ? 1 : 0), true),
-    ...how, stillUntilCool: how !== asked, steamWakes: parts.some(p => p.part === 'interfacing' && canSoftenInSteam(p, how)),
+    ...how, stillUntilCool: how !== asked,
+    steamWakes: parts.some(p => (p.part === 'interfacing' || p.part === 'mend') && canSoftenInSteam(p, how)),
+    mended: mends.some(m => m.gentle),
     steam: steam.includes('no') ? 'no' : steam.includes('light') ? 'light' : 'yes',
   }
 }

@@ -87,7 +87,9 @@ const weakest = (fabric: FabricInput, rule: BlendRule): FibreKey | null =>
  * Press cloth, then what is stuck on and the garment with the adhesive between, as they meet the sole from a side; then the sheet under
  * it, the surface.
  */
-export function stuckStack(ask: StuckAsk, side: StuckSide, pressClothWaterGsm: number): Stack {
+export function stuckStack(
+  ask: Pick<StuckAsk, 'item' | 'garment' | 'glue' | 'pressCloth' | 'under' | 'surface'>, side: StuckSide, pressClothWaterGsm: number,
+): Stack {
   const { glue } = ask
   // A web or film is adhesive alone; an interfacing brings its base.
   const carrier = glue.massGsm > glue.adhesiveGsm + 1 ? [{ ...interfacingLayer(glue), id: 'carrier', role: 'surface' as const }] : []

@@ -5,6 +5,7 @@ import {
   allowedSettings, BOND_WANTED, chooseRecipe, COARSE, draftRecipe, evaluate, HARM_ALLOWED, holdPath, holdReaching, adhesiveOf, whyNone,
   type PressSetup, type Blocked, type EvaluateOptions, type IronSetting, type Recipe,
 } from '../recipe'
+import { planFlatten } from '../seam'
 import type { FabricInput, SupplyInput } from '../stack'
 import type { CauseKey } from './causes'
 
@@ -110,6 +111,20 @@ function hovering(key: RemedyKey, p: Patient, limit: FabricLimit, options: Evalu
   return { key, recipe: null, hover: { setting, forS: p.fabric.nap === 'pile' ? HOVER_PILE_S : HOVER_S }, risk: 0, cannot: null }
 }
 
+/** Stitched puckers, face down: stiffener soaked in where water may be, and pressed until that is dry; else as a crease is pressed out. */
+function flattened(key: RemedyKey, p: Patient): Remedy {
+  const { crease, recipe } = planFlatten({
+    fabric: p.fabric, iron: p.iron, pressCloth: p.pressCloth, surface: p.surface, blendRule: p.blendRule, evidence: p.evidence,
+    house: { piecing: 'steam', cooling: 'touch', alwaysPressCloth: true }, kit: [],
+  }, 'starch')
+  if (crease.means === 'hover' && crease.recipe)
+    return { key, recipe: null, hover: { setting: crease.recipe.setting, forS: crease.recipe.holdS }, risk: 0, cannot: null }
+  return recipe
+    ? { key, recipe: { ...recipe, firstSide: 'back' }, hover: null, risk: 0, cannot: null }
+    : nothing({ why: 'noWay',
+        blocked: null }, key)
+}
+
 /** Most of it glazes: it has melted a little, and no brush raises that. */
 const canGlaze = (fabric: FabricInput): boolean =>
   fabric.fibres.reduce((s, f) => s + (FIBRES[f.fibre].thermoplastic ? f.sharePct : 0), 0) > 50
@@ -140,6 +155,8 @@ export function remedyFor(cause: CauseKey, p: Patient, options: EvaluateOptions 
     case 'steamStrip':
     case 'evenOut':
       return noHeat ? nothing({ why: 'noHeat', fumes: limit.fumes }, key) : hovering(key, p, limit, options)
+    case 'support':
+      return noHeat ? nothing({ why: 'noHeat', fumes: limit.fumes }, key) : flattened(key, p)
     default:
       return byHand(key)
   }

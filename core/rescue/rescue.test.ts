@@ -132,6 +132,18 @@ describe('what the board knows', () => {
 const patient = (more: Partial<Patient> = {}): Patient => ({ ...poplin, bond: 0.4, browned: false, ...more })
 
 describe('remedies', () => {
+  it('finished puckers: pressed face down, stiffener soaked in and dried, where water may be; else dry, and never on what takes no heat',
+    () => {
+      const r = remedyFor('littleSupport', patient()), dry = remedyFor('littleSupport', patient({ fabric: { ...poplin.fabric,
+        mayGetWet: false } }))
+      expect([r.key, r.cannot, r.recipe!.method, r.recipe!.firstSide]).toEqual(['support', null, 'mist', 'back'])
+      expect([dry.recipe!.method, dry.recipe!.firstSide, dry.recipe!.holdS < r.recipe!.holdS]).toEqual(['dry', 'back', true])
+      expect(r.recipe!.setting.meanC).toBeLessThanOrEqual(fabricLimit(poplin.fabric, 'strict').soleC + 5)
+      const acrylic = { ...poplin.fabric, fibres: [{ fibre: 'acrylic' as const, sharePct: 100 }] }
+      expect(remedyFor('hoopStretched', patient({ fabric: acrylic }))).toMatchObject({ recipe: null, hover: { setting: expect.anything() }, cannot: null })
+      const vinyl = { ...poplin.fabric, fibres: [{ fibre: 'pvc' as const, sharePct: 100 }] }
+      expect(remedyFor('littleSupport', patient({ fabric: vinyl })).cannot).toEqual({ why: 'noHeat', fumes: true })
+    })
   it('pressed again it bonds with what is left of it, in less time than from nothing', () => {
     const r = remedyFor('tooShort', patient()), whole = remedyFor('tooShort', patient({ bond: 0 }))
     expect(r).toMatchObject({ key: 'pressAgain', cannot: null })

@@ -1,10 +1,10 @@
 import { setPriority } from 'node:os'
-import { asWished, careLimits, ironStays } from '#core/care'
+import { asWished, careLimits, ironStays, stuckStays } from '#core/care'
 import { fitSetting } from '#core/iron'
 import type { DisplayUnits } from '#core/units'
 import { learnFrom } from '#core/learn'
 import { countRow, pointsOf, sensitivityOf, type Knowledge, type RowCount, type RowTask, type WindowQuestion } from '#core/window'
-import { carePairs, careParts, ironSetup, pairKey, type CareThings } from '#shared/caring'
+import { carePairs, careParts, ironSetup, pairKey, stuckThings, type CareThings } from '#shared/caring'
 import { groundFrom, type GroundRows } from '#shared/cutting'
 import type { PlainLesson } from '#shared/mappers'
 import type { Job, JobPiece, LayoutPart, PaperBody, Plan, CareCardQuery, Supply, Swatch, Workroom } from '#shared/schemas'
@@ -60,7 +60,10 @@ export const careCard = task(async (
   { job, things, workroom, as, size }:
   { job: Job, things: CareThings, workroom: Pick<Workroom, 'name' | 'units'> } & CareCardQuery,
 ): Promise<string | Uint8Array> => {
-  const stays = new Map(carePairs(job, things).filter(p => p.supply.adhesive).map(p => [pairKey(p), ironStays(ironSetup(p, things.rules))]))
+  const stays = new Map([
+    ...carePairs(job, things).filter(p => p.supply.adhesive).map(p => [pairKey(p), ironStays(ironSetup(p, things.rules))] as const),
+    ...stuckThings(job, things).map(s => [s.key, stuckStays(s.layers)] as const),
+  ])
   const limits = asWished(careLimits(careParts(job, things, stays)), job), title = `${job.garment}: ${job.name}`
   return as === 'text'
     ? `${careCardText(title, limits, job.careWords, workroom.units)}\n${workroom.name}\n`

@@ -97,6 +97,8 @@ export function stayLine(s: IronStay, units: DisplayUnits = METRIC): string {
 
 /** What the care card says under its four lines. */
 const CARE_CARD_ADVICE = 'If an edge lifts, bring it back before the next wash. Ironing harder does not help.'
+/** For whatever is stuck on. */
+const CARE_CARD_MENDED = 'Wash it gently, inside out, and dry it on the line.'
 /** What softens under a still iron does no harm; what slides or peels while hot does. */
 const CARE_CARD_STILL = 'Press and lift, and do not move it until it is cool.'
 const CARE_CARD_STEAM = 'With steam: press and lift, and let it cool flat before you wear it.'
@@ -110,7 +112,8 @@ export const careCardWhy = (l: CareLimits): string[] => {
 }
 /** What else its wearer is told. */
 export const careCardAdvice = (l: CareLimits): string[] =>
-  [...(l.stillUntilCool ? [CARE_CARD_STILL] : []), ...(l.steamWakes && l.steam !== 'no' ? [CARE_CARD_STEAM] : []), CARE_CARD_ADVICE]
+  [...(l.mended ? [CARE_CARD_MENDED] : []), ...(l.stillUntilCool ? [CARE_CARD_STILL] : []),
+    ...(l.steamWakes && l.steam !== 'no' ? [CARE_CARD_STEAM] : []), CARE_CARD_ADVICE]
 /** The care card as text, for a message. */
 export function careCardText(title: string, l: CareLimits, own: string, units: DisplayUnits = METRIC): string {
   return [

@@ -163,4 +163,4 @@ export const SOFTENER_CAUTION = 'Wash it without softener and dry it fully: soft
 /** Before a patch is stuck over a hole; and why with nothing else. */
 export const HOLE_FIRST = 'Trim its loose threads, and pin the patch until it is first touched.'
 export const NO_GLUE = 'No liquid glue: it dries hard and shows through.'
-export const MENDED_CARE = 'Wash gently inside out and line dry. Do not tumble; keep the iron off it.'
+export const MENDED_CARE = 'Wash it gently, inside out, and dry it on the line. How it may be ironed is on its care card.'

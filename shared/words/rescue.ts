@@ -67,7 +67,7 @@ function pressed({ recipe, hover }: Remedy, units: DisplayUnits): string {
     : ''
 }
 const COLD = 'Let it cool flat, under the clapper, before you touch it; then try an edge.'
-const STEPS: Record<RemedyKey, (what: string) => string[]> = {
+const STEPS: Record<RemedyKey, (what: string, r: Remedy) => string[]> = {
   pressAgain: p => ['Brush it clean. Lay the interfacing flat again and cover it with the press cloth.', `${p}.`, COLD],
   pressPlaces: p => ['Mark every place that lifts. Take off what held the iron up, or put card beside it.',
     `${p}, on those places, overlapping.`, COLD],
@@ -95,8 +95,10 @@ const STEPS: Record<RemedyKey, (what: string) => string[]> = {
     'Leave it until dry and cold.'],
   unpick: () => ['Unpick the trim where it pulls.', 'Preshrink the rest at the hottest it will ever be pressed, until it shrinks no more.',
     'Sew it on again, eased, and press no hotter than that.'],
-  support: () => ['Press it face down on a soft surface, around the stitches, so that they sink.',
-    'If it still puckers, trim the stabiliser close, or stitch a lining behind it.'],
+  support: (p, { recipe }) => ['Lay it face down on a soft mat.',
+    ...(recipe?.method === 'mist' ? ['Put stiffener on heavily from the wrong side, and let it soak in.'] : []),
+    recipe ? `With the end of the iron round each pucker, then all over. ${p}.` : `${p}.`,
+    'Leave it until it is cold. If it still puckers, trim the stabiliser close, or stitch a lining behind it.'],
   raisePile: p => ['Lay it pile up, or pile to pile.', `${p}.`, 'Brush it up with a soft brush, against the pile.'],
   steamStrip: p => ['Push strips of card under the allowances.', `${p}, from the right side; then press beside the ridge, not on it.`],
   layBack: p => ['Lay the sheet or paper back exactly where it was.', `${p}, still, not sliding.`,
@@ -105,7 +107,7 @@ const STEPS: Record<RemedyKey, (what: string) => string[]> = {
 }
 /** What to do, step by step. */
 export const remedySteps = (r: Remedy, units: DisplayUnits = METRIC): string[] =>
-  r.cannot ? [] : STEPS[r.key](pressed(r, units)).filter(s => s !== '.' && !s.startsWith(', '))
+  r.cannot ? [] : STEPS[r.key](pressed(r, units), r).filter(s => s !== '.' && !s.startsWith(', '))
 export const REMEDY_NAME: Record<RemedyKey, string> = {
   pressAgain: 'Press it again', pressPlaces: 'Press the places again', renew: 'Replace it with a lighter one', stitch: 'Stitch it',
   layFlat: 'Lay it flat again', liftAdhesive: 'Blot the adhesive out', steamBrush: 'Steam and brush',
