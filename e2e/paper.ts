@@ -1,15 +1,30 @@
+import { createHash } from 'node:crypto'
 import { decodePDFRawStream, PDFArray, PDFDocument, PDFRawStream, type PDFPage } from 'pdf-lib'
 
 const MM = 25.4 / 72
 interface Line { fromX: number, fromY: number, toX: number, toY: number, longMm: number }
 
-/** Every straight line that a page draws, in mm, as its content says: moved and drawn to, under what moved the page about. */
-function linesOf(page: PDFPage): Line[] {
+/** What a page draws, as its content says. */
+function contentOf(page: PDFPage): string {
   const contents = page.node.Contents()
   const { context } = page.doc
   const streams = contents instanceof PDFArray ? contents.asArray().map(ref => context.lookup(ref)) : [contents]
-  const decoded = streams.map(s => (s instanceof PDFRawStream ? Buffer.from(decodePDFRawStream(s).decode()).toString('latin1') : ''))
-  const text = decoded.join('\n')
+  return streams.map(s => (s instanceof PDFRawStream ? Buffer.from(decodePDFRawStream(s).decode()).toString('latin1') : '')).join('\n')
+}
+/**
+ * A mark of all that a document draws, to a tenth of a point. One that has changed looks otherwise: look at the paper, then set the new
+ * mark.
+ */
+export async function lookOf(bytes: Uint8Array): Promise<string> {
+  const pages = (await PDFDocument.load(bytes)).getPages().map(page => contentOf(page)
+    // A typeface is called otherwise each time.
+    .replace(/\/[A-Za-z]+(?:-[A-Za-z]+)*-\d+/g, '/face').replace(/-?\d*\.\d+/g, n => String(Math.round(Number(n) * 10) / 10)))
+  return createHash('sha256').update(pages.join('\f')).digest('hex').slice(0, 12)
+}
+
+/** Every straight line that a page draws, in mm: moved and drawn to, under what moved the page about. */
+function linesOf(page: PDFPage): Line[] {
+  const text = contentOf(page)
   const lines: Line[] = []
   let numbers: number[] = [], at = [0, 0], from = [0, 0], moved = [0, 0]
   const stack: number[][] = []

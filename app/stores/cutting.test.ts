@@ -1,5 +1,6 @@
 // @vitest-environment happy-dom
 import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { FetchError } from 'ofetch'
 import { blockOf, usualMeasures } from '#core/cut'
 import { pressedAsTheHouse, type Cutting, type JobPiece, type JobPiecesBody } from '#shared/schemas'
 import { useServer } from '../composables/server'
@@ -117,6 +118,40 @@ describe('the pieces of the open job', () => {
     await later()
     expect(names(there.kept[idOf(51)]!.pieces)).toEqual(['Collar'])
   })
+  it('saved by someone else meanwhile both stand there: theirs is taken, or mine goes over it; what is refused names its piece',
+    async () => {
+      const there = server({ [idOf(51)]: [piece(61, 'Collar')] }), cutting = await opened()
+      await cutting.load()
+      const theirs = { pieces: [piece(69, 'Theirs')], version: 7, layouts: [], offcuts: [], shrink: {} }
+      const refuses = (status: number, more: object) => {
+        const data = { type: 'about:blank', title: 'No', status, detail: `It is a ${status}.`, errors: [], ...more }
+        const plain = vi.mocked($fetch as unknown as (path: string, o?: { method?: string, body?: unknown }) => Promise<unknown>)
+          .getMockImplementation()!
+        vi.stubGlobal('$fetch', vi.fn(async (path: string, o?: { method?: string, body?: unknown }) => {
+          if (o?.method !== 'PUT' || !path.endsWith('/pieces')) return plain(path, o)
+          if ((o.body as JobPiecesBody).version === 7) return plain(path, o)
+          throw Object.assign(new FetchError('no'), { response: { status }, data })
+        }))
+      }
+      refuses(409, { current: theirs })
+      cutting.change(all => [...all, piece(62, 'Stand')])
+      await later()
+      expect([cutting.theirs?.version, cutting.problem, names(cutting.pieces), cutting.saved])
+        .toEqual([7, 'It is a 409.', ['Collar', 'Stand'], false])
+      cutting.overThem()
+      await vi.waitFor(() => expect(cutting.saved).toBe(true))
+      expect([cutting.theirs, cutting.problem, names(there.kept[idOf(51)]!.pieces)]).toEqual([null, null, ['Collar', 'Stand']])
+      cutting.change(all => [...all, piece(63, 'Cuff')])
+      await later()
+      expect(cutting.theirs).not.toBeNull()
+      await cutting.takeTheirs()
+      expect([names(cutting.pieces), cutting.theirs, cutting.saved]).toEqual([['Theirs'], null, true])
+      refuses(422, { errors: [{ field: 'pieces.1.allowances', message: 'No.' }] })
+      useCutting().version = 3
+      cutting.change(all => [...all, piece(64, 'Flap')])
+      await later()
+      expect([cutting.theirs, cutting.badPiece, cutting.problem]).toEqual([null, 1, 'It is a 422.'])
+    })
   it('what was drawn is saved before it is laid or cut: a layout is of the pieces that the server has', async () => {
     const there = server({ [idOf(51)]: [piece(61, 'Collar')] }), cutting = await opened()
     await cutting.load()

@@ -1,6 +1,7 @@
 import { PDFDocument } from 'pdf-lib'
 import { describe, expect, it } from 'vitest'
 import { careLimits } from '#core/care'
+import { lookOf } from '../../e2e/paper'
 import { careCardPdf } from './careCard'
 
 const units = { length: 'mm', temperature: '°C', arealMass: 'g/m²' } as const
@@ -14,6 +15,10 @@ describe('the care card on paper', () => {
     expect(rest).toEqual([])
     expect(mm(first!.getWidth())).toBeCloseTo(wide, 3)
     expect(mm(first!.getHeight())).toBeCloseTo(high, 3)
+  })
+  it('looks as it did', async () => {
+    expect(await Promise.all((['card', 'pocket'] as const).map(async s => lookOf(await careCardPdf(card('Brush it.'), s)))))
+      .toEqual(['0b617cf73d7e', '7d664f56a2cb'])
   })
   it('what does not fit goes on a further one of the same size', async () => {
     const all = await pages('Grüße from the workroom. '.repeat(16), 'pocket')

@@ -5,7 +5,7 @@ import { labelOf, shapeOf } from '#core/mend'
 import { toPayload } from '#shared/cutting'
 import { paperBody, type PaperBody } from '#shared/schemas'
 import { readSvg } from '#shared/svg'
-import { sheetsOf } from '../../e2e/paper'
+import { lookOf, sheetsOf } from '../../e2e/paper'
 import { typesetterFor } from './faces'
 import { makingPaper } from './making-paper'
 
@@ -57,6 +57,7 @@ describe('labels on paper', () => {
     const { bytes, type, name } = await makingPaper(
       of({ ...labels, texts: Array.from({ length: 11 }, (_, i) => `NAME ${i}`) }, { as: 'pdf' }))
     expect([type, name]).toEqual(['application/pdf', 'labels.pdf'])
+    expect(await lookOf(bytes as Uint8Array)).toBe('188f92e3690c')
     const [page] = await sheetsOf(bytes as Uint8Array)
     expect([page!.wideMm, page!.highMm].map(Math.round)).toEqual([210, 297])
     const near = (mm: number) => page!.lines.filter(l => Math.abs(l.longMm - mm) < 0.1).length

@@ -1,6 +1,7 @@
 import { PDFDocument } from 'pdf-lib'
 import { describe, expect, it } from 'vitest'
 import type { Plan, Swatch } from '#shared/schemas'
+import { lookOf } from '../../e2e/paper'
 import { windowTone, planPdf, proofPdf, proofText, windowPdf } from './swatchPaper'
 
 const ID = '00000000-0000-4000-8000-000000000000'
@@ -41,6 +42,10 @@ describe('on paper', () => {
     const pdf = await PDFDocument.load(await planPdf(plan(1), { ...NAMES, fabric }))
     const fonts = pdf.context.enumerateIndirectObjects().filter(([, o]) => o.toString().includes('/FontFile'))
     expect(fonts.length).toBe(2 * (1 + further))
+  })
+  it('a plan and a proof look as they did', async () => {
+    const all = [planPdf(plan(3), NAMES), proofPdf(swatch, true), proofPdf(swatch, false)]
+    expect(await Promise.all(all.map(async p => lookOf(await p)))).toEqual(['855f362e8960', '4f14cfe7e44e', 'b7a7301b160f'])
   })
   it('a proof card is one page, however long its history', async () => {
     const long = { ...swatch, washes: Array.from({ length: 12 }, () => swatch.washes[0]!) }
@@ -83,6 +88,7 @@ describe('the safe window on paper', () => {
       edge: Array.from({ length: 6 }, (_, i) => ({ words: 'how hot the setting really is: put the probe on the soleplate',
         share: 0.5 / (i + 1) })),
     })
+    expect(await lookOf(pdf)).toBe('fd229932c79e')
     const doc = await PDFDocument.load(pdf)
     expect(mm(doc.getPage(0).getWidth())).toBeCloseTo(210, 1)
   })

@@ -4,7 +4,7 @@ import { blockOf, usualMeasures } from '#core/cut'
 import { cutPiece, partsOf, type CuttingGround } from '#shared/cutting'
 import { jobPieceSchema, pressedAsTheHouse, rulesSchema, supplyFields, type JobPiece, type Supply } from '#shared/schemas'
 import { readSvg } from '#shared/svg'
-import { sheetsOf } from '../../e2e/paper'
+import { lookOf, sheetsOf } from '../../e2e/paper'
 import { chalkPdf } from './chalk'
 import { PAPERS, pieceTemplates, rowLetters, templatesPdf, templatesSvg, tilesAlong } from './templates'
 
@@ -83,7 +83,8 @@ describe('templates on paper', () => {
     const b = boundsOf(cutPiece(front, ground).cut)
     const across = tilesAlong(b.wideMm, 190),
       along = tilesAlong(b.highMm, 277)
-    const sheets = await sheetsOf(await templatesPdf('A job', pieceTemplates([front], ground), PAPERS.A4))
+    const tiled = await templatesPdf('A job', pieceTemplates([front], ground), PAPERS.A4), sheets = await sheetsOf(tiled)
+    expect(await lookOf(tiled)).toBe('d02571a78d2e')
     expect(sheets).toHaveLength(1 + across.length * along.length)
     for (const [mm, printable] of [
       [b.wideMm, 190],
@@ -133,7 +134,8 @@ describe('templates on paper', () => {
       y: Math.floor(i / 5) * 80,
       pinned: false,
     }))
-    const sheets = await sheetsOf(await chalkPdf('A job', interfacing, [flap], laid, ground))
+    const list = await chalkPdf('A job', interfacing, [flap], laid, ground), sheets = await sheetsOf(list)
+    expect(await lookOf(list)).toBe('c42caaa45f97')
     expect(sheets.length).toBe(3)
     expect(sheets[0]!.lines.length).toBeGreaterThan(60 * 4)
   })
