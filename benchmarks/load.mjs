@@ -207,7 +207,7 @@ try {
         '-j',
         '2',
         '-T',
-        '6',
+        String(few(6, 1)),
         '-l',
         '--log-prefix',
         join(folder, 'took'),

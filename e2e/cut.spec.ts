@@ -357,7 +357,7 @@ test('mats, a bag and a trim: sizes, order, section and curl', async ({ page }) 
   await page.keyboard.press('w')
   await expect(page.getByTestId('layers-sizes')).toContainText('420 mm × 300 mm')
   await expect(page.getByTestId('edge-section')).toBeVisible()
-  await expect(page.getByTestId('steps').getByRole('listitem')).toHaveCount(16)
+  await expect(page.getByTestId('steps').getByRole('listitem')).toHaveCount(19)
   await expect(page.getByTestId('steps')).toContainText(/Tack the web to the wrong side of the face, through its paper: \d+ s/, {
     timeout: 20_000,
   })

@@ -8,10 +8,10 @@ export { allowedSettings, bearingOf, HARM_ALLOWED_OVER_CLASS, overTheirClass, mo
   warmingS } from './methods'
 export {
   bestOf, BOND_WANTED, draftRecipe, HARM_ALLOWED, heldFor, searchMethod, searchRecipes,
-  type Blocked, type Found, type Margins, type MethodAnswer, type SearchOptions,
+  type Blocked, type Found, type MethodAnswer, type SearchOptions,
 } from './search'
 export { COARSE, LONGEST_HOLD_S } from './span'
-export { roomPoints, scoreParts, secondsCost, totalOf, type ScorePart, type ScorePartKey } from './score'
+export { roomPoints, scoreParts, secondsCost, totalOf, type Margins, type ScorePart, type ScorePartKey } from './score'
 export { asMakerSays, carryOver, makerRecipe, type CarriedOver, type CarriedStep, type Difference } from './sheet'
 export { CLAPPER_LEAST_S, coolingOf, HANDLED_C, leftAloneS, withCooling, type Cooling } from './cooling'
 export { searchTack, TACK_BOND, type Tack } from './tack'

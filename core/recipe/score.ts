@@ -1,6 +1,15 @@
-import type { Margins } from './search'
 import type { ConstructionKey } from '../materials'
 import { pressedS, USUAL_HABITS, type HouseHabits, type PressSetup, type Recipe } from './recipe'
+
+/** Room to err about a recipe. */
+export interface Margins {
+  /** How many seconds shorter still bonds, longer still does not hurt. */
+  lessS: number
+  moreS: number
+  /** How far the sole may be under or over its mean, °C. */
+  coolerC: number
+  hotterC: number
+}
 
 export type ScorePartKey = 'room' | 'seconds' | 'patience' | 'harm' | 'turning' | 'face'
 

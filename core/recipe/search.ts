@@ -11,7 +11,7 @@ import {
 } from './recipe'
 import { withCooling } from './cooling'
 import { touchesToBond, touchS, touchSides } from './touches'
-import { scoreParts, totalOf, type ScorePart } from './score'
+import { scoreParts, totalOf, type Margins, type ScorePart } from './score'
 import { COARSE, FINER, firstOver, firstWhole, LONGEST_HOLD_S } from './span'
 
 /** Bond aimed at: a full bond with a little to spare. */
@@ -52,15 +52,6 @@ export type Blocked
     | { why: 'tooNarrow', leastS: number, mostS: number }
   /** The thermostat alone swings past what it may be off. */
     | { why: 'littleRoom', roomC: number, swingC: number, soleC: number }
-
-export interface Margins {
-  /** How many seconds shorter still bonds, longer still does not hurt. */
-  lessS: number
-  moreS: number
-  /** How far the sole may be under or over its mean, °C. */
-  coolerC: number
-  hotterC: number
-}
 
 export interface Found {
   recipe: Recipe
