@@ -1,4 +1,4 @@
-import { changeS, type Operation, type OrderTask } from './schedule'
+import { changeS, OTHER_KIND_S, type Operation, type OrderTask } from './schedule'
 
 interface Rest {
   boardS: number
@@ -49,10 +49,14 @@ export function orderBoundS({ operations, irons, places, lying = [] }: OrderTask
   const chain = Math.max(...operations.map(o => coldAt(o.id)))
   const starts = Math.min(...operations.map(o => Math.max(firstHeat(o), ...o.needs.map(coldAt))))
   const hands = handsBoundS(starts, operations.map(o => ({ boardS: quickest(o), coolS: o.coolS })).sort((a, b) => b.coolS - a.coolS))
+  // The last of them is lifted after all hands' work and every change of kind.
+  const kinds = new Set(operations.flatMap(o => o.group ?? [])).size
+  const last = starts + operations.reduce((s, o) => s + quickest(o), 0) + Math.max(0, kinds - 1) * OTHER_KIND_S
+    + Math.min(...operations.map(o => o.coolS))
   const cools = operations.filter(o => o.coolS > 0)
   const cooling = cools.length === 0
     ? 0
     : starts + Math.min(...cools.map(quickest))
       + cools.reduce((s, o) => s + o.coolS * (o.placeShare ?? 1), 0) / Math.max(1, places)
-  return Math.max(chain, hands, cooling, lies)
+  return Math.max(chain, hands, cooling, last, lies)
 }

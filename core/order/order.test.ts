@@ -149,6 +149,11 @@ describe('a schedule, by hand', () => {
     expect(slots([...flaps, op('front', { boardS: 10 })])[4]).toEqual([130, 200])
     // Of two places the flaps take one, and leave the other whole.
     expect(slots([...flaps, op('front', { boardS: 10 })], 2)[4]).toEqual([40, 110])
+    // Each knows its place; so does what lay there before.
+    const full = { operations: [...flaps, op('front', { boardS: 10 })], irons: [warm], places: 2, lying: [{ id: 'x', coldS: 5 }] }
+    const four = scheduleOf(full, [0, 1, 2, 3, 4].map(i => ({ op: i, way: 0 })))
+    expect([four.lying, four.slots.map(s => s.place)]).toEqual([[{ id: 'x', place: 0 }], [0, 0, 0, 0, 1]])
+    expect(scheduleOf({ operations: [op('peel', { coolS: 0 })], irons: [warm], places: 1 }, [{ op: 0, way: 0 }]).slots[0]!.place).toBeNull()
     // What lies there already, more of it than there is room for, is waited for.
     const lying = ['x', 'y', 'z'].map((id, i) => ({ id, coldS: 20 + i, placeShare: 0.5 }))
     expect(scheduleOf({ operations: [flap('a')], irons: [warm], places: 1, lying }, [{ op: 0, way: 0 }]).slots[0]!.liftS).toBe(21)
@@ -158,6 +163,7 @@ describe('a schedule, by hand', () => {
     const of = (id: string, more: Made = {}): Operation => ({ ...op(id, { boardS: 20, coolS: 0, ...more }), group: id[0]! })
     const shirts = { operations: ['a1', 'b1', 'a2', 'b2', 'a3', 'b3'].map(id => of(id)), irons: [warm], places: 3 }
     const { schedule } = orderOf(shirts)
+    expect(orderBoundS(shirts)).toBe(130)
     expect([schedule.finishS, new Set(schedule.slots.map(s => s.id[0]).join('').match(/(.)\1*/g)).size]).toEqual([130, 2])
     // While the first of each cools, the second kind is begun: what needs it comes back to the first.
     const chained = { ...shirts, operations: [of('a1', { coolS: 60 }), of('a2', { needs: ['a1'] }), of('b1'), of('b2'), of('b3')] }

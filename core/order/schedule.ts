@@ -48,9 +48,13 @@ interface Slot {
   fromS: number
   liftS: number
   coldS: number
+  /** On which flat place it cools; null where it needs none. */
+  place: number | null
 }
 export interface Schedule {
   slots: Slot[]
+  /** On which flat place lies what lay there already. */
+  lying: { id: string, place: number }[]
   finishS: number
   heatChanges: number
 }
@@ -65,7 +69,7 @@ const NEAR_C = 1
 /** To wet and wring out a press cloth that lies dry, s. */
 const WET_PRESS_CLOTH_S = 15
 /** To put one kind of piece away and take up another, s. Typical. */
-const OTHER_KIND_S = 10
+export const OTHER_KIND_S = 10
 /** How long an iron takes from one heat to another, s. */
 export const changeS = (iron: Pick<IronAt, 'warmCPerS' | 'coolCPerS'>, fromC: number, toC: number): number =>
   toC > fromC ? (toC - fromC) / iron.warmCPerS : (fromC - toC) / iron.coolCPerS
@@ -102,8 +106,8 @@ function roomFromS(on: readonly Lies[], share: number, fromS: number): number {
   }
   return atS
 }
-/** Lays it on the place where there is room first; of those alike on the fullest, so that others stay whole. @returns from when, s */
-function layDown(places: Lies[][], share: number, fromS: number, coolS: number): number {
+/** Lays it on the place where there is room first; of those alike on the fullest, so that others stay whole. @returns where, from when */
+function layDown(places: Lies[][], share: number, fromS: number, coolS: number): { place: number, fromS: number } {
   let best = 0, bestS = Infinity, fullest = -1
   for (const [i, on] of places.entries()) {
     const atS = roomFromS(on, share, fromS), taken = on.reduce((sum, l) => sum + (l.coldS > atS ? l.share : 0), 0)
@@ -111,7 +115,7 @@ function layDown(places: Lies[][], share: number, fromS: number, coolS: number):
     [best, bestS, fullest] = [i, atS, taken]
   }
   places[best] = [...places[best]!.filter(l => l.coldS > bestS), { coldS: bestS + coolS, share }]
-  return bestS
+  return { place: best, fromS: bestS }
 }
 
 /**
@@ -127,12 +131,13 @@ export function scheduleOf(task: OrderTask, moves: readonly Move[]): Schedule {
   const heat = irons.map((i): Heat => ({ c: i.nowC, freeS: 0 }))
   const places: Lies[][] = Array.from({ length: task.places }, () => [])
   const lies = before.filter(l => l.coldS > 0).sort((a, b) => (b.placeShare ?? 1) - (a.placeShare ?? 1))
-  for (const { coldS, placeShare: share = 1 } of lies) {
+  const there: Schedule['lying'] = lies.map(({ id, coldS, placeShare: share = 1 }) => {
     const taken = (on: readonly Lies[]) => on.reduce((sum, l) => sum + l.share, 0)
     // More may lie there than there is room for: it was laid down all the same.
     const on = places.find(p => taken(p) + share <= 1 + HAIR) ?? places.reduce((a, b) => (taken(b) < taken(a) ? b : a))
     on.push({ coldS, share })
-  }
+    return { id, place: places.indexOf(on) }
+  })
   const slots: Slot[] = []
   let handsS = 0,
     finishS = lies.reduce((most, l) => Math.max(most, l.coldS), 0),
@@ -156,10 +161,12 @@ export function scheduleOf(task: OrderTask, moves: readonly Move[]): Schedule {
       if (done === undefined) throw new RangeError(`${o.id} is begun before ${id}, which it needs.`)
       fromS = Math.max(fromS, done)
     }
-    let liftS = fromS + w.boardS
+    let liftS = fromS + w.boardS, place: number | null = null
     if (o.coolS > 0) {
       // When it is lifted there must be room for it.
-      liftS = layDown(places, Math.min(1, o.placeShare ?? 1), liftS, o.coolS)
+      const laid = layDown(places, Math.min(1, o.placeShare ?? 1), liftS, o.coolS)
+      place = laid.place
+      liftS = laid.fromS
       fromS = liftS - w.boardS
     }
     const coldS = liftS + o.coolS
@@ -167,9 +174,9 @@ export function scheduleOf(task: OrderTask, moves: readonly Move[]): Schedule {
     handsS = liftS
     cold.set(o.id, coldS)
     finishS = Math.max(finishS, coldS)
-    slots.push({ id: o.id, ironId: w.ironId, soleC: w.soleC, fromS, liftS, coldS })
+    slots.push({ id: o.id, ironId: w.ironId, soleC: w.soleC, fromS, liftS, coldS, place })
   }
-  return { slots, finishS, heatChanges }
+  return { slots, lying: there, finishS, heatChanges }
 }
 
 /** Sooner finished comes first, then fewer changes of heat. */

@@ -29,6 +29,7 @@ const made = computed(() => new Map<string, string | null>([
   ...session.operations.map((o): [string, string | null] => [o.id, o.makingId ?? null]),
 ]))
 const schedule = computed(() => main.order.value?.schedule ?? null)
+const shares = computed(() => new Map([...task.value?.operations ?? [], ...task.value?.lying ?? []].map(o => [o.id, o.placeShare ?? 1])))
 const ironName = (id: string | null) => library.irons.find(i => i.id === id)?.name ?? ''
 /** Everything in its order: what the schedule says, then what waits for sewing, for another time, or cannot be done. */
 const rows = computed(() => {
@@ -174,7 +175,7 @@ const supplyName = (id: string) => library.supplies.find(s => s.id === id)?.name
         <p class="font-semibold">{{ changedSentence(changed) }}</p>
         <UButton class="mt-2" @click="planAgain">Plan the rest again</UButton>
       </div>
-      <PressingPlanPicture v-if="schedule && task" :schedule="schedule" :irons="irons" :places="places" :names="names"
+      <PressingPlanPicture v-if="schedule && task" :schedule="schedule" :irons="irons" :places="places" :shares="shares" :names="names"
         :lying="task.lying ?? []"
         :now-s="running ? 0 : null" :chosen="chosen" @choose="id => (chosen = id)" />
       <p v-else-if="running" class="p-6 text-xl">Nothing left to press in this session.</p>

@@ -4,10 +4,12 @@ import { changeS, type IronAt, type Schedule } from '#core/order'
 import { celsius, clockWords, unitWords } from '#shared/words'
 
 /** One line of time: what the hands are at, each iron's heat, and what lies on which flat place until it is cold. */
-const { schedule, irons, places, names, nowS = null, lying = [], chosen = null } = defineProps<{
+const { schedule, irons, places, shares, names, nowS = null, lying = [], chosen = null } = defineProps<{
   schedule: Schedule
   irons: readonly (IronAt & { name: string })[]
   places: number
+  /** How much of a flat place each takes; a whole one where it is not said. */
+  shares: ReadonlyMap<string, number>
   names: ReadonlyMap<string, string>
   /** Where the hands are now; null while nothing has begun. */
   nowS?: number | null
@@ -44,17 +46,22 @@ const soles = computed(() => irons.map((iron) => {
 const y = (i: number, c: number) => ironY(i) + IRON - (Math.min(220, Math.max(20, c)) - 20) / 200 * IRON
 const line = (i: number) => soles.value[i]!.points.map((p, k) => `${k === 0 ? 'M' : 'L'}${x(p.s)} ${y(i, p.c)}`).join('')
 const areaOf = (i: number) => `${line(i)}L${x(soles.value[i]!.until)} ${ironY(i) + IRON}L${x(0)} ${ironY(i) + IRON}Z`
-/** On which flat place each lies. */
+/** On which flat place each lies, and in which part of it: small pieces lie beside each other. */
 const surfaces = computed(() => {
-  const free = Array.from({ length: places }, () => -Infinity)
+  const at = new Map(schedule.lying.map(l => [l.id, l.place]))
   const all = [
-    ...lying.map(l => ({ id: l.id, from: 0, to: l.coldS })), ...schedule.slots.map(s => ({ id: s.id, from: s.liftS, to: s.coldS })),
+    ...lying.map(l => ({ id: l.id, from: 0, to: l.coldS, place: at.get(l.id) ?? 0 })),
+    ...schedule.slots.map(s => ({ id: s.id, from: s.liftS, to: s.coldS, place: s.place ?? 0 })),
   ].filter(b => b.to > b.from).sort((a, b) => a.from - b.from)
-  return all.map((b) => {
-    const place = Math.max(0, free.findIndex(f => f <= b.from + 1e-6))
-    free[place] = b.to
-    return { ...b, place }
-  })
+  const laid: (typeof all[number] & { top: number, share: number })[] = []
+  for (const b of all) {
+    const share = Math.min(1, shares.get(b.id) ?? 1)
+    const beside = laid.filter(o => o.place === b.place && o.to > b.from + 1e-6).sort((p, q) => p.top - q.top)
+    let top = 0
+    for (const o of beside) if (o.top < top + share - 1e-6 && o.top + o.share > top + 1e-6) top = o.top + o.share
+    laid.push({ ...b, share, top: Math.min(top, 1 - share) })
+  }
+  return laid
 })
 const STEPS = [15, 30, 60, 120, 300, 600, 1200, 1800, 3600]
 const step = computed(() => STEPS.find(s => (x(s) - x(0)) > 60) ?? 7200)
@@ -101,9 +108,10 @@ const fits = (name: string, from: number, to: number, letter = 7.6) => {
       <line :x1="LEFT" :x2="wide - 16" :y1="placeY(p - 1) + PLACE" :y2="placeY(p - 1) + PLACE" stroke="var(--rc-seam)" />
     </g>
     <g v-for="b in surfaces" :key="`b${b.id}`">
-      <rect :x="x(b.from)" :y="placeY(b.place) + 3" :width="Math.max(2, x(b.to) - x(b.from) - 1)" :height="PLACE - 6" rx="2"
+      <rect :x="x(b.from)" :y="placeY(b.place) + 3 + b.top * (PLACE - 6)" :width="Math.max(2, x(b.to) - x(b.from) - 1)"
+        :height="b.share * (PLACE - 6)" rx="2"
         fill="var(--rc-water)" fill-opacity="0.14" stroke="var(--rc-ink)" stroke-opacity="0.6" stroke-dasharray="4 3" />
-      <text :x="x(b.from) + 4" :y="placeY(b.place) + 20" font-size="12.5" fill="currentColor">
+      <text v-if="b.share > 0.5" :x="x(b.from) + 4" :y="placeY(b.place) + 20" font-size="12.5" fill="currentColor">
         {{ fits(`${names.get(b.id) ?? ''} cools`, b.from, b.to, 7) }}</text>
     </g>
     <line v-if="nowS !== null" :x1="x(nowS)" :x2="x(nowS)" :y1="TOP - 8" :y2="high - 18" stroke="var(--rc-alert)" stroke-width="3" />
