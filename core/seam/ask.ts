@@ -34,7 +34,7 @@ export type SeamDetailStep
   = | { do: 'setFlat', forS: number, agents: Agent[] }
     | { do: 'press', side: 'back' | 'face', forS: number, agents: Agent[] }
     | { do: 'hover', forS: number, agents: Agent[] }
-    | { do: 'fingers' | 'roller' | 'coldIron' | 'stitch', agents: Agent[] }
+    | { do: 'fingers' | 'roller' | 'coldIron' | 'stitch' | 'hang' | 'smooth', agents: Agent[] }
     | { do: 'look', side: 'back' | 'face', forS: number, agents: Agent[] }
     | { do: 'clapper' | 'rest', forS: number, untilC: number, agents: Agent[] }
 
@@ -43,6 +43,7 @@ export type SeamDetailReason
   = | { why: 'noHeat', fumes: boolean }
     | { why: 'pile', steam: boolean }
     | { why: 'limp' }
+    | { why: 'hangs', steam: boolean }
     | { why: 'sets', setPoint: SetPoint, moist: boolean }
     | { why: 'stretches' }
     | { why: 'house', piecing: House['piecing'] }

@@ -1,14 +1,15 @@
 /** What is pressed while a garment is made. */
 export type SeamDetailKey
   = | 'seamOpen' | 'seamOneSide' | 'curvedSeam' | 'sleeveSeam' | 'dart' | 'pleat' | 'gather' | 'collarEdge' | 'neckEdge' | 'facing'
-    | 'hemFold' | 'trouserCrease' | 'binding' | 'crease' | 'largeFlat'
+    | 'hemFold' | 'trouserCrease' | 'binding' | 'crease' | 'largeFlat' | 'finishFlat' | 'finishHanging'
 
 /** How the iron goes. */
 export type Motion
-  = | 'tipAlong' | 'toThePoint' | 'upAndDown' | 'edgeOnly' | 'alongTheGrain' | 'hover' | 'none'
+  = | 'tipAlong' | 'toThePoint' | 'upAndDown' | 'edgeOnly' | 'alongTheGrain' | 'middleOutward' | 'hover' | 'none'
 /** What lies under the work, or on it while it cools. */
-export type SupportKey = 'boardEdge' | 'flat' | 'ham' | 'roll' | 'sleeveBoard' | 'needleBoard' | 'cards' | 'clapper'
-export const SUPPORT_KEYS: readonly SupportKey[] = ['boardEdge', 'flat', 'ham', 'roll', 'sleeveBoard', 'needleBoard', 'cards', 'clapper']
+export type SupportKey = 'boardEdge' | 'flat' | 'ham' | 'roll' | 'sleeveBoard' | 'needleBoard' | 'cards' | 'clapper' | 'hanger'
+export const SUPPORT_KEYS: readonly SupportKey[] = ['boardEdge', 'flat', 'ham', 'roll', 'sleeveBoard', 'needleBoard', 'cards', 'clapper',
+  'hanger']
 
 /** From where a ply is drawn: across the feature in mm, and which level above the board it lies on. */
 export type PlyPath = readonly (readonly [xMm: number, level: number])[]
@@ -28,6 +29,8 @@ export interface SeamDetail {
   sharp: boolean
   /** Pressed under a damp press cloth where the fabric takes water: it has to stay for good. */
   damp?: boolean
+  /** It hangs: steam alone, and its own weight. */
+  hangs?: boolean
   /** The plies as they lie when the sole comes down, cut across. */
   section: readonly PlyPath[]
   /** Where in the section most plies lie, and where only what lies beside it, mm. */
@@ -89,6 +92,14 @@ const rows: Record<SeamDetailKey, Row> = {
   },
   largeFlat: {
     motion: 'alongTheGrain', support: 'flat', firstSide: 'back', look: false, setFirst: false, stretches: false, sharp: false,
+    thickAtMm: 20, besideAtMm: 30, section: [[[-50, 0], [50, 0]]],
+  },
+  finishFlat: {
+    motion: 'middleOutward', support: 'flat', firstSide: 'back', look: false, setFirst: false, stretches: false, sharp: false,
+    thickAtMm: 20, besideAtMm: 30, section: [[[-50, 0], [50, 0]]],
+  },
+  finishHanging: {
+    motion: 'hover', support: 'hanger', firstSide: 'face', look: false, setFirst: false, stretches: false, sharp: false, hangs: true,
     thickAtMm: 20, besideAtMm: 30, section: [[[-50, 0], [50, 0]]],
   },
 }

@@ -52,6 +52,11 @@ const WORKED: [
   ['trouserCrease', 'worsted', 'iron', 'upAndDown', 'damp', ['flat', 'clapper'], [10, 20], 'moistSets'],
   ['trouserCrease', 'silk', 'iron', 'upAndDown', 'dry', ['flat', 'clapper'], [4, 14], 'noMoisture'],
   ['trouserCrease', 'polyester', 'iron', 'upAndDown', 'dry', ['flat', 'clapper'], [2, 10], 'noMoisture'],
+  ['finishFlat', 'silk', 'iron', 'middleOutward', 'dry', ['flat'], [1, 8], 'noMoisture'],
+  ['finishFlat', 'poplin', 'iron', 'middleOutward', 'steam', ['flat'], [1, 6], 'moistSets'],
+  ['finishHanging', 'worsted', 'hover', 'hover', 'steam', ['hanger'], [2, 12], 'hangs'],
+  ['finishHanging', 'velvet', 'hover', 'hover', 'steam', ['hanger'], [2, 12], 'hangs'],
+  ['finishHanging', 'silk', 'cold', 'none', 'none', ['hanger'], [0, 0], 'hangs'],
   ['seamOpen', 'acrylic', 'hover', 'hover', 'steam', ['boardEdge'], [4, 12], 'limp'],
 ]
 
@@ -159,6 +164,12 @@ describe('seam details on fabrics, worked out', () => {
       expect(r.holdS).toBeLessThan(givenUpS(run, 0.9)!)
       expect(givenUpS(run, 1.01)).toBeNull()
     })
+  it('a garment is finished hanging: hung up, steamed without being touched, smoothed downward; without steam it only hangs', () => {
+    expect(plan('finishHanging', 'worsted').steps.map(s => s.do)).toEqual(['hang', 'hover', 'smooth', 'rest'])
+    expect(plan('finishHanging', 'silk').steps.map(s => s.do)).toEqual(['hang'])
+    expect(plan('finishHanging', 'worsted', { iron: DRY_IRON }).reasons).toContainEqual({ why: 'hangs', steam: false })
+    expect(plan('finishFlat', 'film').steps.map(s => s.do)).toEqual(['coldIron'])
+  })
   it('where a seam of cotton or linen springs up stiffener is drawn along it; never on wool, on plastic or where water marks', () => {
     const up = (fabric: FabricName, key: SeamDetailKey = 'seamOpen') => plan(key, fabric).springsUp
     expect(up('poplin')).toEqual({ soakS: expect.closeTo(14, 0) as number, forS: plan('seamOpen', 'poplin').recipe!.holdS })
@@ -252,7 +263,8 @@ describe('thickness', () => {
   it('the drawn section has as many plies as are counted', () => {
     const counted: Record<SeamDetailKey, number> = {
       seamOpen: 2, seamOneSide: 3, curvedSeam: 2, sleeveSeam: 2, dart: 3, pleat: 3, gather: 3, collarEdge: 4, neckEdge: 4, facing: 4,
-      hemFold: 3, trouserCrease: 2, binding: 4, crease: 1, largeFlat: 1,
+      hemFold: 3, trouserCrease: 2, binding: 4, crease: 1, largeFlat: 1, finishFlat: 1,
+      finishHanging: 1,
     }
     for (const key of SEAM_DETAIL_KEYS) {
       const f = SEAM_DETAILS[key]

@@ -29,9 +29,10 @@ export function planSeamDetail(ask: SeamDetailAsk): SeamDetailPlan {
   const settings = allowedSettings(ask.iron.settings, limit)
   if (settings.length === 0)
     return withoutHeat(f, ask, [{ why: 'noCooler', coolestC: Math.min(...ask.iron.settings.map(s => s.meanC)), limitC: limit.soleC }])
-  if (limit.motion === 'hover') return hovered(f, ask, limit, settings, 'pile')
+  if (limit.motion === 'hover' && !f.hangs) return hovered(f, ask, limit, settings, 'pile')
   // The sole does not touch it: any setting that steams will do.
   const { iron } = ask, steams = iron.settings.some(s => s.meanC >= STEAMS_FROM_C) && IRON_KINDS[iron.kind].steamGMin > 0
+  if (f.hangs) return hovered(f, ask, limit, iron.settings, 'hangs')
   if (isAcrylic(ask.fabric) && steams && limit.steam !== 'no') return hovered(f, ask, limit, iron.settings, 'limp')
 
   const { methods, because } = methodsFor(f, ask, limit, settings)
@@ -128,12 +129,12 @@ function supportsOf(f: SeamDetail, kit: readonly SupportKey[], limit: FabricLimi
 
 /** Pile, and what goes limp: steam from an iron held over it, then the fingers; where steam may not be, the fingers alone. */
 function hovered(
-  f: SeamDetail, ask: SeamDetailAsk, limit: FabricLimit, settings: readonly IronSetting[], because: 'pile' | 'limp',
+  f: SeamDetail, ask: SeamDetailAsk, limit: FabricLimit, settings: readonly IronSetting[], because: 'pile' | 'limp' | 'hangs',
 ): SeamDetailPlan {
   const steams = IRON_KINDS[ask.iron.kind].steamGMin > 0 && limit.steam !== 'no'
   const setting = settings.filter(s => s.meanC >= STEAMS_FROM_C).reduce<IronSetting | null>((a, b) => (a && a.meanC <= b.meanC ? a : b),
     null)
-  if (!steams || !setting) return withoutHeat(f, ask, [{ why: 'pile', steam: false }])
+  if (!steams || !setting) return withoutHeat(f, ask, [{ why: because === 'hangs' ? 'hangs' : 'pile', steam: false }])
   const recipe: Recipe = {
     method: 'steam', setting, firstSide: 'back', passes: 1, warmS: 0, holdS: LONGEST_S, secondS: null, lean: 'weight',
     pressureKPa: HOVER_KPA,
@@ -154,11 +155,12 @@ function hovered(
     agents: ['steam', 'pressure'],
     recipe: { ...held, tableS: rest.restS }, pressCloth: null, setPoint, setAtS, touches: 1, ...rest, springsUp: null, bulk, print,
     steps: [
-      { do: 'hover', forS: holdS, agents: ['steam'] }, { do: 'fingers', agents: ['pressure'] },
+      ...(f.hangs ? [{ do: 'hang' as const, agents: [] }] : []), { do: 'hover', forS: holdS, agents: ['steam'] },
+      { do: f.hangs ? 'smooth' : 'fingers', agents: ['pressure'] },
       { do: 'rest', forS: rest.restS, untilC: rest.untilC, agents: [] },
     ],
     reasons: [
-      because === 'pile' ? { why: 'pile', steam: true } : { why: 'limp' }, { why: 'sets', setPoint, moist: true },
+      because === 'limp' ? { why: 'limp' } : { why: because, steam: true }, { why: 'sets', setPoint, moist: true },
       ...(setAtS === null ? [{ why: 'neverSets' as const, lastC: rest.liftedC.at(-1)!, setC: setPoint.setC }] : []),
     ],
   }
@@ -168,9 +170,11 @@ function hovered(
 function withoutHeat(f: SeamDetail, ask: SeamDetailAsk, reasons: SeamDetailReason[]): SeamDetailPlan {
   const limit = fabricLimit(ask.fabric, ask.blendRule, ask.evidence)
   const soft = ask.fabric.nap === 'pile'
-  const first: SeamDetailStep = f.key === 'crease' || f.key === 'largeFlat'
-    ? { do: soft ? 'fingers' : 'coldIron', agents: ['pressure'] }
-    : { do: f.setFirst && !soft ? 'roller' : 'fingers', agents: ['pressure'] }
+  const first: SeamDetailStep = f.hangs
+    ? { do: 'hang', agents: [] }
+    : f.key === 'crease' || f.key === 'largeFlat' || f.key === 'finishFlat'
+      ? { do: soft ? 'fingers' : 'coldIron', agents: ['pressure'] }
+      : { do: f.setFirst && !soft ? 'roller' : 'fingers', agents: ['pressure'] }
   const stays: SeamDetailStep[] = f.sharp || f.setFirst ? [{ do: 'stitch', agents: [] }] : []
   return {
     seamDetail: f.key, means: 'cold', motion: 'none', supports: supportsOf(f, ask.kit, limit, false, false), agents: ['pressure'],

@@ -13,10 +13,12 @@ export const SEAM_DETAIL_NAME: Record<SeamDetailKey, string> = {
   pleat: 'Pleat', gather: 'Gathers', collarEdge: 'Collar edge', neckEdge: 'Neck edge, armhole', facing: 'Facing', hemFold: 'Hem fold',
   trouserCrease: 'Trouser crease',
   binding: 'Binding', crease: 'Crease out', largeFlat: 'Large flat fabric',
+  finishFlat: 'Finish, flat', finishHanging: 'Finish, hanging',
 }
 export const SUPPORT_NAME: Record<SupportKey, string> = {
   boardEdge: 'edge of the board', flat: 'flat board', ham: 'ham', roll: 'seam roll', sleeveBoard: 'sleeve board',
   needleBoard: 'needle board', cards: 'strips of card', clapper: 'clapper',
+  hanger: 'shaped hanger',
 }
 const STAND_IN: Record<NonNullable<Support['standIn']>, string> = {
   towel: 'a rolled towel', pileTowel: 'a towel of the same pile', paper: 'strips of paper', air: 'the air alone',
@@ -28,7 +30,8 @@ export const supportWords = ({ key, standIn }: Support): string =>
 const MOTION_WORDS: Record<Motion, string> = {
   tipAlong: 'only the tip, along the seam', toThePoint: 'from the wide end to the point, not beyond it',
   upAndDown: 'up and down: set it on, lift, set it on again', edgeOnly: 'only the seam edge, never into the fullness',
-  alongTheGrain: 'gliding, along the grain', hover: 'held over it, touching nothing', none: 'no iron',
+  alongTheGrain: 'gliding, along the grain', middleOutward: 'from the middle outward, never over a rolled edge',
+  hover: 'held over it, touching nothing', none: 'no iron',
 }
 export const AGENT_NAME: Record<Agent, string> = { heat: 'heat', steam: 'steam', pressure: 'pressure' }
 /** What the hands have to know of it besides. */
@@ -47,6 +50,8 @@ export const SEAM_DETAIL_NOTE: Partial<Record<SeamDetailKey, string>> = {
   trouserCrease: 'Inseam on outseam, crease at the edge. Press it as it will hang; then the clapper, until it is cold.',
   binding: 'Dry while it is folded; steam only to set it.',
   crease: 'If the crease is still there once cold, moisten it and press again.',
+  finishFlat: 'A rolled edge stays round: stop short of it. Lay it flat until it is quite cold, then fold it loosely.',
+  finishHanging: 'Empty its pockets, close its buttons, and steam it from the top down. Let it hang until it is dry before it is worn.',
   largeFlat: 'Use the large iron for large fabric; along the grain, never across the bias.',
 }
 /** Two of three. */
@@ -96,6 +101,10 @@ export function stepWords(s: SeamDetailStep, units: DisplayUnits = METRIC): stri
       return `Steam, held over it, ${seconds(s.forS)}`
     case 'fingers':
       return 'Finger-press it into place'
+    case 'hang':
+      return 'Hang it up on a shaped hanger, closed'
+    case 'smooth':
+      return 'Smooth it with your hand, downward'
     case 'roller':
       return 'Press it with the seam roller'
     case 'coldIron':
@@ -157,6 +166,10 @@ export function seamDetailReason(r: SeamDetailReason, units: DisplayUnits = METR
       return 'Press only from the wrong side: its right side takes no iron.'
     case 'limp':
       return 'Acrylic goes limp and shiny under a hot iron: hold the iron over it, then press it with your fingers.'
+    case 'hangs':
+      return r.steam
+        ? 'It hangs: steam lets creases go, and its own weight draws them out. The iron touches nothing.'
+        : 'It takes no steam: its own weight draws the creases out overnight, in a room that is not dry.'
     case 'texture':
       return 'The iron would flatten its texture: press only from the wrong side, on something soft, with no more than the iron\'s weight.'
     case 'bothSides':

@@ -14,12 +14,12 @@ const LINES: Record<SeamDetailKey, string> = {
   pleat: 'M44 8 V112 M60 8 V112 M76 8 V112', gather: 'M14 60 H106', collarEdge: 'M16 84 L26 34 H94 L104 84',
   neckEdge: 'M22 18 Q60 92 98 18',
   facing: 'M84 8 V112', hemFold: 'M10 92 H110', trouserCrease: 'M78 8 V112',
-  binding: 'M10 60 H110 M10 74 H110', crease: 'M18 18 L102 102', largeFlat: '',
+  binding: 'M10 60 H110 M10 74 H110', crease: 'M18 18 L102 102', largeFlat: '', finishFlat: 'M14 14 H106 V106 H14 Z', finishHanging: '',
 }
 const WAY: Record<SeamDetailKey, string> = {
   seamOpen: 'M60 104 V22', seamOneSide: 'M60 104 V22', curvedSeam: 'M44 106 Q88 60 46 18', sleeveSeam: 'M60 104 V22', dart: 'M60 104 V46',
   pleat: '', gather: 'M104 54 H22', collarEdge: '', neckEdge: '', facing: '', hemFold: '', trouserCrease: '', binding: '', crease: '',
-  largeFlat: 'M60 104 V22',
+  largeFlat: 'M60 104 V22', finishFlat: 'M60 60 V26', finishHanging: '',
 }
 /** Where it is set on and lifted. */
 const SETS: Record<SeamDetailKey, [number, number][]> = {
@@ -27,7 +27,7 @@ const SETS: Record<SeamDetailKey, [number, number][]> = {
   pleat: [[60, 30], [60, 60], [60, 90]], collarEdge: [[24, 52], [60, 34], [96, 52]], neckEdge: [[30, 36], [60, 62], [90, 36]],
   facing: [[84, 30], [84, 60], [84, 90]], hemFold: [[28, 92], [60, 92], [92, 92]],
   trouserCrease: [[78, 26], [78, 60], [78, 94]], binding: [[28, 67], [60, 67], [92, 67]],
-  crease: [[36, 36], [60, 60], [84, 84]],
+  crease: [[36, 36], [60, 60], [84, 84]], finishFlat: [], finishHanging: [],
 }
 const hover = computed(() => SEAM_DETAILS[seamDetail].motion === 'hover')
 </script>

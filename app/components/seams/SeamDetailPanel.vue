@@ -58,10 +58,10 @@ const count = computed({ get: () => making.value.spec.count, set: v => setSpec({
       <div class="min-h-0 overflow-auto max-[1000px]:overflow-visible">
         <Choices :model-value="seamDetail" :options="SEAM_DETAIL_KEYS.map(k => ({ value: k, name: SEAM_DETAIL_NAME[k] }))"
           label="Seam or detail"
-          class="grid grid-cols-2 gap-1 max-[1000px]:grid-cols-5" shape="flex min-h-[58px] flex-col items-center justify-center px-1 py-0.5"
+          class="grid grid-cols-2 gap-1 max-[1000px]:grid-cols-5" shape="flex min-h-[51px] flex-col items-center justify-center px-1 py-0.5"
           @update:model-value="k => k && take(k)">
           <template #default="{ option }">
-            <SeamDetailSection :seam-detail="option.value" small class="!h-7" :label="''" aria-hidden="true" />
+            <SeamDetailSection :seam-detail="option.value" small class="!h-6" :label="''" aria-hidden="true" />
             <span class="text-[13px] leading-tight">{{ option.name }}</span>
           </template>
         </Choices>

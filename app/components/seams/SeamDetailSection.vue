@@ -49,6 +49,8 @@ const round = computed(() => has('ham') || has('roll') || has('sleeveBoard'))
       <!-- What it lies on. -->
       <path v-if="round" :d="`M ${-wide} 46 Q ${-wide * 0.6} ${PLY / 2 + 1} 0 ${PLY / 2 + 1} Q ${wide * 0.6} ${PLY / 2 + 1} ${wide} 46 Z`"
         fill="var(--rc-seam)" fill-opacity="0.55" stroke="var(--rc-ink)" stroke-width="0.8" />
+      <path v-else-if="has('hanger')" :d="`M${-wide} ${PLY / 2 + 8} H${wide}`" stroke="var(--rc-seam)" stroke-width="2"
+        stroke-dasharray="3 6" />
       <template v-else>
         <rect :x="has('boardEdge') ? -wide - 10 : -wide" :y="PLY / 2 + 1" :width="has('boardEdge') ? wide + 34 : 2 * wide" height="8"
           fill="var(--rc-seam)" fill-opacity="0.55" stroke="var(--rc-ink)" stroke-width="0.6" />
