@@ -152,7 +152,7 @@ function hovered(
   const bulk = bulkOf(f, ask.fabric, 1), print = printThroughOf(ask.fabric, 1, 1)
   return {
     seamDetail: f.key, means: 'hover', motion: 'hover', supports: supportsOf(f, ask.kit, limit, false, false),
-    agents: ['steam', 'pressure'],
+    agents: f.hangs ? ['steam'] : ['steam', 'pressure'],
     recipe: { ...held, tableS: rest.restS }, pressCloth: null, setPoint, setAtS, touches: 1, ...rest, springsUp: null, bulk, print,
     steps: [
       ...(f.hangs ? [{ do: 'hang' as const, agents: [] }] : []), { do: 'hover', forS: holdS, agents: ['steam'] },

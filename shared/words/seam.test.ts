@@ -60,7 +60,7 @@ describe('a seam detail in words', () => {
     expect(supportWords({ key: 'cards', standIn: 'paper' })).toBe('strips of paper (in place of a few strips of card)')
   })
   it('how long it lies', () => {
-    expect(restSentence(65, 45, true)).toBe('Leave it under the clapper for 65\u00A0s: then it is below 45 °C and you can move it.')
+    expect(restSentence(65, 45, 'clapper')).toBe('Leave it under the clapper for 65\u00A0s: then it is below 45 °C and you can move it.')
   })
 })
 

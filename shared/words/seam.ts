@@ -68,6 +68,9 @@ export function agentsSentence(agents: readonly Agent[]): string {
 export function seamDetailSentence(p: SeamDetailPlan, units: DisplayUnits = METRIC): string {
   const r = p.recipe
   if (p.means === 'cold' || !r) return 'No heat on this fabric.'
+  if (p.means === 'hover' && p.seamDetail === 'finishHanging')
+    return `Hang it up and steam it, the iron a finger off it: ${seconds(r.holdS)} a place, ${settingWords(r.setting, units)}; `
+      + 'then smooth it downward.'
   if (p.means === 'hover')
     return `Hold the iron over it, steaming, ${seconds(r.holdS)} (${settingWords(r.setting, units)}); then the fingers.`
   const side = r.firstSide === 'back' ? 'From the wrong side' : 'From the right side'
@@ -79,8 +82,10 @@ export function seamDetailSentence(p: SeamDetailPlan, units: DisplayUnits = METR
 }
 const settingWords = (s: RecipePayload['setting'], units: DisplayUnits) => `${s.label} ${celsius(s.meanC, units)}`
 /** How long it lies. */
-export const restSentence = (restS: number, untilC: number, clapped: boolean, units: DisplayUnits = METRIC): string =>
-  `Leave it ${clapped ? 'under the clapper' : 'flat'} for ${seconds(restS)}: then it is below ${celsius(untilC, units)} `
+export const restSentence = (
+  restS: number, untilC: number, how: 'clapper' | 'flat' | 'hanging', units: DisplayUnits = METRIC,
+): string =>
+  `Leave it ${how === 'clapper' ? 'under the clapper' : how} for ${seconds(restS)}: then it is below ${celsius(untilC, units)} `
   + 'and you can move it.'
 
 /** What is done where a seam springs up again. */
@@ -91,7 +96,7 @@ export const springsUpSentence = ({ soakS, forS }: NonNullable<SeamDetailPlan['s
 const SIDE_WORDS = { back: 'the wrong side', face: 'the right side' } as const
 
 /** One thing the hands do. */
-export function stepWords(s: SeamDetailStep, units: DisplayUnits = METRIC): string {
+export function stepWords(s: SeamDetailStep, units: DisplayUnits = METRIC, hangs = false): string {
   switch (s.do) {
     case 'setFlat':
       return `Flat as sewn, ${seconds(s.forS)} from both sides: the thread sinks in`
@@ -116,7 +121,7 @@ export function stepWords(s: SeamDetailStep, units: DisplayUnits = METRIC): stri
     case 'clapper':
       return `Clapper on, ${seconds(s.forS)}, until below ${celsius(s.untilC, units)}`
     case 'rest':
-      return `Leave it flat, ${seconds(s.forS)}, until below ${celsius(s.untilC, units)}`
+      return `${hangs ? 'Let it hang' : 'Leave it flat'}, ${seconds(s.forS)}, until below ${celsius(s.untilC, units)}`
   }
 }
 

@@ -65,6 +65,8 @@ describe('figures', () => {
   it('an order against its bound, and what another would change', () => {
     expect(orderQuality(600, 600, true)).toMatch(/No other order finishes sooner/)
     expect(orderQuality(660, 600, false)).toMatch(/before 10:00.*10 % longer/)
+    expect(orderQuality(602, 600, false)).toMatch(/before 10:00; this one takes 2.s longer/)
+    expect(orderQuality(600.2, 600, false)).toMatch(/No other order finishes sooner/)
     expect([finishDifference(-125), finishDifference(0.2)]).toEqual(['2 min 5 s sooner', 'no sooner'])
     expect(finishDifference(30)).toMatch(/30.s later/)
     const recipe = { setting: { label: 'wool', meanC: 150, swingC: 5, origin: 'typical' as const } }

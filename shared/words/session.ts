@@ -175,10 +175,11 @@ export const VERDICT_SENTENCE: Record<RecipeVerdict, string> = {
 export const finishDifference = (s: number): string =>
   Math.abs(s) < 1 ? 'no sooner' : s < 0 ? `${minutesWords(-s)} sooner` : `${minutesWords(s)} later`
 /** How good an order is. */
-export const orderQuality = (finishS: number, boundS: number, exact: boolean): string =>
-  exact
-    ? 'No other order finishes sooner.'
-    : `No order can finish before ${clockWords(boundS)}; this one takes ${Math.round((finishS / boundS - 1) * 100)} % longer.`
+export function orderQuality(finishS: number, boundS: number, exact: boolean): string {
+  if (exact || finishS <= boundS + 0.5) return 'No other order finishes sooner.'
+  const pct = Math.round((finishS / boundS - 1) * 100), longer = pct < 1 ? seconds(finishS - boundS) : `${pct} %`
+  return `No order can finish before ${clockWords(boundS)}; this one takes ${longer} longer.`
+}
 
 /** What is other in the pieces than when a session was planned. */
 export function changedSentence({ added, gone, other }: Record<'added' | 'gone' | 'other', number>): string {

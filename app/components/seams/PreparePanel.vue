@@ -72,7 +72,7 @@ const mm = (v: number) => lengthWords(v, selection.units)
           :key="s">{{ s }}</li></ol>
         <p v-if="!wet" class="text-[15px] font-semibold text-alert">Water leaves marks on this fabric. No spray: press it dry from the
           wrong side, or hang it.</p>
-        <p v-if="plan.recipe" class="text-[15px]">{{ restSentence(plan.restS, plan.untilC, false, selection.units) }}</p>
+        <p v-if="plan.recipe" class="text-[15px]">{{ restSentence(plan.restS, plan.untilC, 'flat', selection.units) }}</p>
         <p v-for="(r, i) in plan.reasons" :key="i" class="text-[15px] text-muted-ink">{{ seamDetailReason(r, selection.units) }}</p>
         <p v-if="spec.body !== 'water'" class="text-sm text-alert">{{ SPRAY_CAUTION }}</p>
       </div>

@@ -14,7 +14,8 @@ const LINES: Record<SeamDetailKey, string> = {
   pleat: 'M44 8 V112 M60 8 V112 M76 8 V112', gather: 'M14 60 H106', collarEdge: 'M16 84 L26 34 H94 L104 84',
   neckEdge: 'M22 18 Q60 92 98 18',
   facing: 'M84 8 V112', hemFold: 'M10 92 H110', trouserCrease: 'M78 8 V112',
-  binding: 'M10 60 H110 M10 74 H110', crease: 'M18 18 L102 102', largeFlat: '', finishFlat: 'M14 14 H106 V106 H14 Z', finishHanging: '',
+  binding: 'M10 60 H110 M10 74 H110', crease: 'M18 18 L102 102', largeFlat: '',
+  finishFlat: 'M14 14 H106 V106 H14 Z', finishHanging: 'M60 20 L24 34 M60 20 L96 34 M60 20 Q54 10 62 6',
 }
 const WAY: Record<SeamDetailKey, string> = {
   seamOpen: 'M60 104 V22', seamOneSide: 'M60 104 V22', curvedSeam: 'M44 106 Q88 60 46 18', sleeveSeam: 'M60 104 V22', dart: 'M60 104 V46',

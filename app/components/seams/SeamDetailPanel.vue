@@ -47,7 +47,8 @@ const has = (key: SupportKey) => kit.value.includes(key)
 const toggle = (key: SupportKey): void => { kit.value = has(key) ? kit.value.filter(k => k !== key) : [...kit.value, key] }
 const OWN = SUPPORT_KEYS.filter(k => k !== 'boardEdge' && k !== 'flat' && k !== 'cards')
 const fabricItems = computed(() => library.fabrics.map(c => ({ label: c.name, value: c.id })))
-const clapped = computed(() => plan.value?.steps.some(s => s.do === 'clapper') ?? false)
+const hangs = computed(() => seamDetail.value === 'finishHanging')
+const lies = computed(() => (plan.value?.steps.some(s => s.do === 'clapper') ? 'clapper' : hangs.value ? 'hanging' : 'flat'))
 const count = computed({ get: () => making.value.spec.count, set: v => setSpec({ count: Math.round(Number(v)) || 1 }) })
 </script>
 
@@ -78,7 +79,7 @@ const count = computed({ get: () => making.value.spec.count, set: v => setSpec({
           <SeamDetailOnPiece :seam-detail="seamDetail" :cold="plan.means === 'cold'" :colour="fabric.colourHex" class="!h-32"
             :label="`Along the piece: ${SEAM_DETAIL_NAME[seamDetail]}`" />
           <ol class="list-inside list-decimal self-center text-[17px] leading-snug" data-test="seam-detail-steps">
-            <li v-for="(s, i) in plan.steps" :key="i">{{ stepWords(s, selection.units) }}</li>
+            <li v-for="(s, i) in plan.steps" :key="i">{{ stepWords(s, selection.units, hangs) }}</li>
           </ol>
         </div>
       </div>
@@ -101,14 +102,15 @@ const count = computed({ get: () => making.value.spec.count, set: v => setSpec({
             <p class="mt-1 text-[15px]" data-test="agents">{{ agentsSentence(plan.agents) }}</p>
           </div>
           <SeamDetailRing :plan="plan" />
-          <p v-if="plan.recipe" class="text-[15px]">{{ restSentence(plan.restS, plan.untilC, clapped, selection.units) }}
+          <p v-if="plan.recipe" class="text-[15px]">{{ restSentence(plan.restS, plan.untilC, lies, selection.units) }}
             <Sourced from="estimate" /></p>
           <p v-if="plan.springsUp" class="text-[15px]" data-test="springs-up">{{ springsUpSentence(plan.springsUp) }}
             <Sourced from="typical" /></p>
           <p v-if="SEAM_DETAIL_NOTE[seamDetail] && plan.means !== 'cold'" class="text-[15px]">{{ SEAM_DETAIL_NOTE[seamDetail] }}</p>
-          <p class="text-[15px]"><b>Under it:</b> {{ plan.supports.map(supportWords).join('; ') }}.</p>
+          <p class="text-[15px]"><b>{{ hangs ? 'On:' : 'Under it:' }}</b> {{ plan.supports.map(supportWords).join('; ') }}.</p>
           <p class="text-[15px]">
-            <b>{{ plan.bulk.plies }} layers</b> of {{ thicknessWords(plan.bulk.thickMm / plan.bulk.plies, selection.units) }}
+            <b>{{ plan.bulk.plies }} layer{{ plan.bulk.plies === 1 ? '' : 's' }}</b> of
+            {{ thicknessWords(plan.bulk.thickMm / plan.bulk.plies, selection.units) }}
             under the iron<template v-if="plan.bulk.stepMm > 0">,
               {{ thicknessWords(plan.bulk.stepMm, selection.units) }} over their neighbours</template>.
             <Sourced :from="fabric.thicknessOrigin" /></p>
