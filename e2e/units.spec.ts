@@ -9,7 +9,7 @@ let server: Server
 test.beforeAll(async () => { server = await startServer() })
 test.afterAll(() => server.down())
 
-const METRIC = /(?<![\w.])\d+(?:[.,]\d+)?\s?(?:mm|cm|m|°C|g\/m²|kPa|m²)(?![\w²])/g
+const METRIC = /(?<![\w.])\d+(?:[.,]\d+)?\s?(?:mm|cm|m|°C|g\/m²|kPa|m²|cm²|mm²)(?![\w²])/g
 /** A unit by itself, as in the name of a field. */
 const UNIT = /(?<![\w-])(?:mm|cm|kPa|g\/m²|°C)(?![\w²])/g
 /** What the demo's own things are called is theirs; among the house rules both systems are there to choose from. */

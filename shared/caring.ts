@@ -4,7 +4,7 @@ import { bondAtGrade } from '#core/learn'
 import { fabricLimit } from '#core/limit'
 import { ADHESIVES, type FibreKey, type AdhesiveKey } from '#core/materials'
 import type { PressSetup } from '#core/recipe'
-import { stuckLayersOf } from './mending'
+import { stuckLayersOf } from './stuck'
 import { toFabricInput, toEvidence, toHabits, toJudged, toSupplyInput } from './mappers'
 import type { Fabric, Job, JobPiece, Making, Rules, Supply, SupplyWashes } from './schemas'
 

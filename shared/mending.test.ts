@@ -3,10 +3,9 @@ import { areaMm2, boundsOf, boxOf, outlineOf } from '#core/geometry'
 import { shapeOf } from '#core/mend'
 import { toPayload } from './cutting'
 import { operationsOfMaking } from './making'
-import {
-  designOf, isMend, itemFabric, judgeMend, labelsBox, operationsOfMend, patchesOfSpec, placedAt, placeFaults, scrapFabric, shapeOutline,
-  shapesCm2, suitedTo, toLook, toStuckAsk, type MendSpec,
-} from './mending'
+import { designOf, isMend, judgeMend, labelsBox, operationsOfMend, patchesOfSpec, placedAt, placeFaults, shapeOutline, shapesCm2,
+  suitedTo, toLook, type MendSpec } from './mending'
+import { itemFabric, scrapFabric, toStuckAsk } from './stuck'
 import { fabricFields, makingSchema, rulesSchema, supplyFields, type Fabric, type Iron, type Making, type ScrapKept, type Supply,
   type SpecOf } from './schemas'
 

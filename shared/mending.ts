@@ -5,18 +5,14 @@
 import type { Look } from '#core/colour'
 import { labOf } from '#core/colour'
 import { areaMm2, boundsOf, boxAbout, boxOf, offset, type Outline } from '#core/geometry'
-import { TYPICAL_INSTRUCTIONS } from '#core/instructions'
-import { ADHESIVES, type SurfaceKindKey, type AdhesiveKey } from '#core/materials'
+import { ADHESIVES } from '#core/materials'
 import {
-  faultsOf, GARMENTS, keepOutOutline, laidAt, patchesFor, shapeCut, shapeOf, sheetBox, type StuckAsk, type StuckSide,
+  faultsOf, GARMENTS, keepOutOutline, laidAt, patchesFor, shapeCut, shapeOf, sheetBox,
 } from '#core/mend'
-import type { StuckLayers } from '#core/care'
 import { denseParts, judgeSupport, type Layer, type StitchDesign, type StitchFabric } from '#core/stitch'
-import type { FabricInput, SupplyInput } from '#core/stack'
 import { fromPayload } from './cutting'
 import { made, type MadeMaking } from './made'
-import { toFabricInput, toEvidence, toIronInput, toSupplyInput } from './mappers'
-import type { Fabric, PressCloth, Iron, LookPayload, Making, MakingSpec, Rules, ScrapKept, Supply, SpecOf } from './schemas'
+import type { Fabric, LookPayload, Making, MakingSpec, Supply, SpecOf } from './schemas'
 
 const MEND_KINDS = ['hole', 'badge', 'transfer', 'lettering', 'labels', 'applique', 'embroidery'] as const
 export type MendKind = typeof MEND_KINDS[number]
@@ -221,112 +217,6 @@ const PAPER_MM = { A4: 210, A3: 297, letter: 215.9, tabloid: 279.4 } as const
 /** All labels side by side as they come off their sheet. */
 export const labelsBox = (w: Pick<SpecOf<'labels'>, 'wideMm' | 'highMm' | 'paper'>, count: number): Outline =>
   sheetBox(w, count, PAPER_MM[w.paper])
-
-const FORM = {
-  woven: { construction: 'twill', nap: 'none' }, felt: { construction: 'felt', nap: 'none' },
-  padded: { construction: 'fleece', nap: 'none' }, film: { construction: 'satin', nap: 'none' },
-} as const
-type Item = SpecOf<'badge'>['item']
-/** What is stuck on, as a fabric. */
-export const itemFabric = (i: Item): FabricInput => ({
-  fibres: [{ fibre: i.fibre, sharePct: 100 }], ...FORM[i.form], massGsm: i.massGsm, thicknessMm: i.thicknessMm,
-  mayGetWet: true, finishes: [],
-})
-/** A transfer's film, typical. */
-const FILM: FabricInput = {
-  fibres: [{ fibre: 'polyester', sharePct: 100 }], construction: 'satin', massGsm: 90, thicknessMm: 0.1, mayGetWet: false, nap: 'none',
-  finishes: [],
-}
-/** Adhesive of what carries its own, g/m². Typical. */
-const OWN_ADHESIVE_GSM = 40
-const ownGlue = (adhesive: AdhesiveKey, adhesiveGsm = OWN_ADHESIVE_GSM): SupplyInput =>
-  ({ massGsm: adhesiveGsm, thicknessMm: 0.1, base: 'polyester', adhesive, adhesiveGsm })
-/** A scrap as a fabric: of a fabric that is known, or of what was said of it. */
-export const scrapFabric = (s: ScrapKept, fabric: Fabric | null): FabricInput => fabric
-  ? { ...toFabricInput(fabric), massGsm: s.massGsm }
-  : { fibres: [], construction: 'poplin', massGsm: s.massGsm, thicknessMm: 0.27 * s.massGsm / 120, mayGetWet: true, nap: 'none',
-      finishes: [] }
-
-/** Seconds that a sheet of this adhesive commonly asks for, where its own says nothing; typical. */
-const usualHoldS = (adhesive: AdhesiveKey): number => TYPICAL_INSTRUCTIONS[adhesive].hand?.holdS ?? ADHESIVES[adhesive].holdS
-
-export interface MendThings {
-  garment: Fabric
-  /** What is stuck on, where that is a fabric: the scrap, or the fabric of a shape. */
-  item: FabricInput | null
-  supply: Supply | null
-  iron: Iron
-  pressCloth: PressCloth | null
-  surface: SurfaceKindKey
-  rules: Rules
-}
-/**
- * What lies one on the other where a making sticks something on: the layers that the wearer's iron meets. A scrap, or the fabric of a
- * shape, that is not known is taken to be the garment's own fabric. Null where nothing is stuck, or it is not known with what.
- */
-export function stuckLayersOf({ spec }: Pick<Making, 'spec'>, garment: Fabric, item: Fabric | null,
-  supply: Supply | null): StuckLayers | null {
-  const glue = supply?.adhesive ? toSupplyInput(supply) : null, fabric = toFabricInput(garment)
-  const on = (stuck: FabricInput, by: SupplyInput | null, inside = false) => by && { item: stuck, garment: fabric, glue: by, inside }
-  switch (spec.kind) {
-    case 'hem':
-      return on(fabric, glue, true)
-    case 'hole':
-      return on(item ? toFabricInput(item) : fabric, glue, true)
-    case 'applique':
-      return on(item ? toFabricInput(item) : fabric, glue)
-    case 'badge':
-    case 'lettering':
-      return on(itemFabric(spec.item), glue ?? ownGlue(spec.item.adhesive))
-    case 'transfer':
-      return on(FILM, glue ?? ownGlue(spec.adhesive))
-    case 'labels':
-      return on(FILM, ownGlue('polyurethane'))
-    default:
-      return null
-  }
-}
-
-/** A mend as core is asked; null where what it is stuck with is not known. */
-export function toStuckAsk(spec: MendSpec, { garment, item, supply, iron, pressCloth, surface, rules }: MendThings): StuckAsk | null {
-  const here = {
-    garment: toFabricInput(garment), surface, iron: toIronInput(iron), blendRule: rules.blend, evidence: toEvidence(garment),
-    cooling: rules.cooling, lean: rules.bearing === 'weight' ? 'weight' as const : 'lean' as const, fromGarment: true, inside: false,
-    under: null, first: null as StuckSide | null, leastS: 0, pressCloth: pressCloth?.kind ?? 'muslin' as const,
-  }
-  const glue = supply?.adhesive ? toSupplyInput(supply) : null
-  switch (spec.kind) {
-    case 'hole':
-      return item && glue && { ...here, item, glue, inside: true, first: 'item', fromItem: true, under: 'muslin', methods: ['dry', 'damp'] }
-    case 'badge': {
-      const film = spec.item.form === 'film'
-      return {
-        ...here, item: itemFabric(spec.item), glue: glue ?? ownGlue(spec.item.adhesive), fromItem: !film, methods: ['dry', 'damp'],
-        first: spec.from === 'computed' ? null : spec.from === 'front' ? 'item' : 'garment',
-      }
-    }
-    case 'transfer':
-      return {
-        ...here, item: FILM, glue: glue ?? ownGlue(spec.adhesive), fromItem: true, pressCloth: 'parchment', first: 'item', methods: ['dry'],
-        leastS: spec.holdS ?? usualHoldS(glue?.adhesive ?? spec.adhesive),
-      }
-    case 'lettering':
-      return {
-        ...here, item: itemFabric(spec.item), glue: glue ?? ownGlue(spec.item.adhesive), fromItem: false, under: 'parchment',
-        methods: ['damp'],
-        pressCloth: pressCloth && pressCloth.kind !== 'parchment' && pressCloth.kind !== 'slipSheet' ? pressCloth.kind : 'muslin',
-      }
-    case 'labels':
-      return {
-        ...here, item: FILM, glue: ownGlue('polyurethane'), fromItem: true, fromGarment: false, pressCloth: 'parchment', methods: ['dry'],
-        leastS: usualHoldS('polyurethane'),
-      }
-    case 'applique':
-      return item && glue && { ...here, item, glue, fromItem: true, methods: ['dry', 'damp'] }
-    case 'embroidery':
-      return null
-  }
-}
 
 /** Which families of the shelf serve a mend. */
 const FAMILIES_FOR: Record<MendKind, readonly Supply['family'][]> = {

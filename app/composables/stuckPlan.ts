@@ -1,6 +1,7 @@
 import type { StuckPlan } from '#core/mend'
 import type { FabricInput } from '#core/stack'
-import { toStuckAsk, type MendSpec } from '#shared/mending'
+import type { MendSpec } from '#shared/mending'
+import { toStuckAsk } from '#shared/stuck'
 import type { Fabric, Supply } from '#shared/schemas'
 
 /** How a mend is pressed with the iron in hand, worked out anew whenever anything of it changes. */

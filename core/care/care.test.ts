@@ -190,6 +190,11 @@ describe('the chain of a garment', () => {
     expect(c).toMatchObject({ wash: { value: 30 }, backOnly: true, dryClean: { value: false }, iron: { value: 110 } })
     expect([c.iron.reasons[0]!.why, c.mended, careLimits([fabric(['cotton']), { ...mend, gentle: false }]).mended])
       .toEqual(['print', true, false])
+    // What is washed gently is dried on the line, whatever its adhesive would stand.
+    const patch: CarePart = { ...mend, adhesive: 'hdpe', backOnly: false, fibres: [] }
+    expect(careLimits([fabric(['cotton']), patch]).tumble).toMatchObject({ value: 'no' })
+    expect(careLimits([fabric(['cotton']), patch]).tumble.reasons[0]).toMatchObject({ why: 'stuckOn', limit: 'no' })
+    expect(careLimits([fabric(['cotton']), { ...patch, gentle: false }]).tumble.value).not.toBe('no')
   })
   it('the glue line bars an iron that its fabric would take, and only on the side that is ironed', () => {
     const stays: IronStay[] = [110, 150, 200].flatMap(classC => (['face', 'back'] as const).flatMap(side => [false, true].map(covered => ({

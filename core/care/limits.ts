@@ -40,7 +40,7 @@ export type CarePart
     | { part: 'trim', name: string, fibres: readonly FibreKey[], preshrunkC: number | null }
     | MendPart
 
-type CareWhy = 'fibre' | 'finish' | 'adhesive' | 'sheet' | 'base' | 'label' | 'swatch' | 'glueLine' | 'preshrunk' | 'print'
+type CareWhy = 'fibre' | 'finish' | 'adhesive' | 'sheet' | 'base' | 'label' | 'swatch' | 'glueLine' | 'preshrunk' | 'print' | 'stuckOn'
 /** One link of the chain: which part, what of it, and how far it lets one go. */
 export interface CareReason<T> {
   name: string
@@ -91,21 +91,24 @@ interface Say<T> {
   sheet: (p: { washC: number | null, tumble: Dryer | null }) => T | null
   /** Where nobody knows the fibre. */
   unknown: T | null
+  /** Of what is stuck on and handled gently, whatever it is stuck with. */
+  gentle: T | null
   /** The fabric of an interfacing has a say of its own. */
   base: boolean
 }
 const SOLVENT_DAMAGES = ['no', 'poor']
 const WASH: Say<number> = {
   fibre: f => FIBRE_WASH_C[f], finish: f => FINISH_WASH_C[f], adhesive: r => ADHESIVES[r].washC[1], sheet: p => p.washC, unknown: 30,
-  base: true,
+  gentle: null, base: true,
 }
 const TUMBLE: Say<Dryer> = {
   fibre: f => FIBRE_TUMBLE[f], finish: f => FINISH_TUMBLE[f], adhesive: r => ADHESIVES[r].tumble, sheet: p => p.tumble, unknown: 'no',
-  base: true,
+  gentle: 'no', base: true,
 }
 const CLEAN: Say<boolean> = {
   fibre: f => (NO_SOLVENT_FIBRES.has(f) ? false : null), finish: f => (NO_SOLVENT_FINISHES.has(f) ? false : null),
-  adhesive: r => (SOLVENT_DAMAGES.includes(ADHESIVES[r].dryClean) ? false : null), sheet: () => null, unknown: null, base: false,
+  adhesive: r => (SOLVENT_DAMAGES.includes(ADHESIVES[r].dryClean) ? false : null), sheet: () => null, unknown: null, gentle: null,
+  base: false,
 }
 
 /** What a part says of one limit; nothing where it has no say in it. */
@@ -129,7 +132,7 @@ function saidBy<T>(p: CarePart, say: Say<T>): CareReason<T>[] {
     case 'trim':
       return fibres(p.fibres)
     case 'mend':
-      return [...stuck(p), ...fibres(p.fibres)]
+      return [...stuck(p), ...fibres(p.fibres), ...(p.gentle ? reason(say.gentle, { why: 'stuckOn' }) : [])]
   }
 }
 

@@ -134,8 +134,8 @@ const WEIGHTED = { fromMin: 10, toMin: 20 }
 
 /**
  * The order of a reversible mat, washed before anything is cut, since it will be washed. The stiff layer is held to the face before
-  * sewing; once it is turned, the back's web, tacked and peeled
- * before, is held through the back; the opening's allowances are folded in onto it first.
+ * sewing; once it is turned, the back's web, tacked and peeled before, is held through the back; the opening's allowances are folded in
+ * onto it first.
  * @param touches positions a side
  */
 export function layersSteps({ openingMm, standOffMm }: Layers, { tackS, holdS, coolS }: WebTimes, touches: number): LayersStep[] {

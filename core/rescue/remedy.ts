@@ -113,16 +113,14 @@ function hovering(key: RemedyKey, p: Patient, limit: FabricLimit, options: Evalu
 
 /** Stitched puckers, face down: stiffener soaked in where water may be, and pressed until that is dry; else as a crease is pressed out. */
 function flattened(key: RemedyKey, p: Patient): Remedy {
-  const { crease, recipe } = planFlatten({
+  const { crease, recipe, harm } = planFlatten({
     fabric: p.fabric, iron: p.iron, pressCloth: p.pressCloth, surface: p.surface, blendRule: p.blendRule, evidence: p.evidence,
     house: { piecing: 'steam', cooling: 'touch', alwaysPressCloth: true }, kit: [],
   }, 'starch')
   if (crease.means === 'hover' && crease.recipe)
     return { key, recipe: null, hover: { setting: crease.recipe.setting, forS: crease.recipe.holdS }, risk: 0, cannot: null }
-  return recipe
-    ? { key, recipe: { ...recipe, firstSide: 'back' }, hover: null, risk: 0, cannot: null }
-    : nothing({ why: 'noWay',
-        blocked: null }, key)
+  if (!recipe) return nothing({ why: 'noWay', blocked: null }, key)
+  return { key, recipe: { ...recipe, firstSide: 'back' }, hover: null, risk: harm, cannot: null }
 }
 
 /** Most of it glazes: it has melted a little, and no brush raises that. */

@@ -136,6 +136,9 @@ describe('remedies', () => {
     () => {
       const r = remedyFor('littleSupport', patient()), dry = remedyFor('littleSupport', patient({ fabric: { ...poplin.fabric,
         mayGetWet: false } }))
+      const risks = (['cotton', 'wool', 'silk', 'viscose', 'acetate', 'polyester'] as const).map(fibre => remedyFor('littleSupport',
+        patient({ fabric: { ...poplin.fabric, fibres: [{ fibre, sharePct: 100 }] } })).risk)
+      expect([Math.max(...risks) > 0, Math.max(...risks) < 1]).toEqual([true, true])
       expect([r.key, r.cannot, r.recipe!.method, r.recipe!.firstSide]).toEqual(['support', null, 'mist', 'back'])
       expect([dry.recipe!.method, dry.recipe!.firstSide, dry.recipe!.holdS < r.recipe!.holdS]).toEqual(['dry', 'back', true])
       expect(r.recipe!.setting.meanC).toBeLessThanOrEqual(fabricLimit(poplin.fabric, 'strict').soleC + 5)

@@ -75,17 +75,22 @@ export function tryOut(f: SeamDetail, ask: SeamDetailAsk, t: Try, firstSide: 'ba
   return { way: t.way, recipe, fold, run, setPoint, safeS, setAtS: setAtS !== null && setAtS <= safeS ? setAtS : null }
 }
 
+/** What heat, water and the sole do to a fold after each step of a run. */
+export const foldHarm = (
+  run: Transient, fold: Fold, recipe: Recipe, ask: Pick<SeamDetailAsk, 'fabric' | 'blendRule'>,
+  sides: ('back' | 'face')[] = [recipe.firstSide],
+): Float32Array => harmAlong(run, null, {
+  fabric: ask.fabric, interfacingBase: null, adhesiveGsm: 0,
+  pressClothFibre: fold.pressCloth ? PRESS_CLOTH_KINDS[fold.pressCloth].fibre : null,
+  covered: fold.pressCloth !== null, surface: fold.surface, sides, soleC: recipe.setting.meanC, pressureKPa: recipe.pressureKPa,
+  blendRule: ask.blendRule,
+})
+
 /** Until when heat and water do no harm; what the touch itself does to a surface is said beforehand, and does not grow. */
 function safeUntilS(
   run: Transient, fold: Fold, recipe: Recipe, ask: SeamDetailAsk, sides: ('back' | 'face')[] = [recipe.firstSide],
 ): number {
-  const harm = harmAlong(run, null, {
-    fabric: ask.fabric, interfacingBase: null, adhesiveGsm: 0, pressClothFibre: fold.pressCloth
-      ? PRESS_CLOTH_KINDS[fold.pressCloth].fibre
-      : null,
-    covered: fold.pressCloth !== null, surface: fold.surface, sides, soleC: recipe.setting.meanC, pressureKPa: recipe.pressureKPa,
-    blendRule: ask.blendRule,
-  })
+  const harm = foldHarm(run, fold, recipe, ask, sides)
   // A bare sole on the face is no touch that can be said beforehand: where it marks, it is not set down there.
   const beforehand = fold.pressCloth === null && sides.includes('face') ? 0 : harm[0]!
   for (let i = 0; i < run.steps; i++) if (harm[i]! > HARM_ALLOWED && harm[i]! > beforehand + 1e-6) return run.timesS[i]!

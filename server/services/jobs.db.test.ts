@@ -1,10 +1,11 @@
 import { randomUUID } from 'node:crypto'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { jobBody, jobQuery, makingsBody, pieceSchema, placeBody, scrapBody, workroomUpdate, type JobBody } from '#shared/schemas'
+import { database } from '../db/connection'
 import { aRoom, refusal, type Room } from '../testing/room'
 import { whatIsDue } from './due'
 import { createJob, getJob, listJobs, ownedJob, raiseVersion, updateJob } from './jobs'
-import { makingsOf, saveMakings } from './makings'
+import { makingsOf, saveMakings, stitchResults } from './makings'
 import { shelfForMatch } from './match'
 import { createPlace, keepPieces, listPlaces, piecesOf, removePlace, updatePlace } from './places'
 import { dropScrap, keepScrap, listScraps } from './scraps'
@@ -93,6 +94,27 @@ describe('what is made of a job', () => {
     expect((await refusal(save(job, 2, [hem(randomUUID())]))).said).toMatch(/makings: Fabric/)
     expect((await refusal(save(job, 2, [{ ...b, supplyId: randomUUID() }]))).said).toMatch(/makings: Supply/)
     expect((await refusal(save(job, 2, [{ ...b, scrapId: randomUUID() }]))).said).toMatch(/makings: Scrap/)
+  })
+})
+
+describe('how stitching came out', () => {
+  it('by the scale of today, for the fabric it was stitched on; what cannot be read stops none of the others', async () => {
+    const own = await aRoom(), fabric = await own.fabric(), job = await own.job([fabric.id])
+    const rim = [[0, 0], [60, 0], [60, 50], [0, 50]]
+    const embroidery = (puckered: boolean) => ({
+      id: randomUUID(), name: 'Badge', fabricId: fabric.id, spec: {
+        format: 1, kind: 'embroidery', parts: [{ name: 'Badge', outline: { rim, holes: [] }, stitches: 3000, satinMm: 0, travelMm: 0 }],
+        layers: [{ kind: 'tearAway', supply: null, massGsm: 50, givePct: 1 }], tookPct: 100, applique: false, keepOuts: [], count: 1,
+        place: { on: 'front', downMm: 100, asideMm: 0, turnDeg: 0 }, result: { puckered, demand: 99, support: 98 },
+      },
+    })
+    const makings = [embroidery(true), embroidery(false), { ...embroidery(true), fabricId: null }]
+    await saveMakings(own.context, job.id, makingsBody.parse({ version: 0, makings }))
+    const { results } = await stitchResults(own.context)
+    expect(results.map(r => r.puckered)).toEqual([true, false])
+    for (const r of results) expect([r.demand > 0.5 && r.demand < 1, r.support > 0.4 && r.support < 0.5]).toEqual([true, true])
+    await database().query(`update job_making set spec = spec - 'parts' where id = :id`, { replacements: { id: makings[0]!.id } })
+    expect((await stitchResults(own.context)).results.map(r => r.puckered)).toEqual([false])
   })
 })
 

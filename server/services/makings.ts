@@ -71,12 +71,12 @@ async function writeMakings({ workroomId }: Context, jobId: string, makings: rea
 /** How stitching came out in this workroom, whatever job it was for; by the scale of today, whenever it was stitched. */
 export async function stitchResults({ workroomId }: Context): Promise<StitchResults> {
   const rows = await JobMakingRow.findAll({
-    where: { workroomId, spec: { kind: 'embroidery' } }, order: [['createdAt', 'ASC']], attributes: ['spec', 'fabricId'],
+    where: { workroomId, spec: { kind: 'embroidery' } }, order: [['createdAt', 'ASC']],
   })
   const ids = rows.flatMap(r => r.fabricId ?? [])
   const fabrics = new Map((await FabricRow.findAll({ where: { workroomId, id: ids }, paranoid: false })).map(f => [f.id, f]))
   return {
-    results: rows.flatMap(({ spec, fabricId }) => {
+    results: toMakings(rows).flatMap(({ spec, fabricId }) => {
       const fabric = fabricId === null ? undefined : fabrics.get(fabricId)
       if (spec.kind !== 'embroidery' || !spec.result || !fabric) return []
       return [{ puckered: spec.result.puckered, ...stitchFigures(spec, stitchFabricOf(fabric)) }]

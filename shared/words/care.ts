@@ -42,6 +42,8 @@ export function careWhy({ name, why, fibre, finish, adhesive }: CareReason<unkno
       return `${name}: its glue line would soften under a normal iron`
     case 'preshrunk':
       return `${name}: it was not preshrunk hotter, and would shrink again`
+    case 'stuckOn':
+      return `${name}: it is stuck on, and a dryer works it loose`
     case 'print':
       return `${name}: the print on it softens`
   }

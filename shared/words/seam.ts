@@ -47,7 +47,7 @@ export const SEAM_DETAIL_NOTE: Partial<Record<SeamDetailKey, string>> = {
   neckEdge: 'It stretches easily: never push the iron along it.',
   facing: 'Stop before its inner edge, or that edge shows on the right side.',
   hemFold: 'Stop short of its upper edge.',
-  trouserCrease: 'Inseam on outseam, crease at the edge. Press it as it will hang; then the clapper, until it is cold.',
+  trouserCrease: 'Inseam on outseam, crease at the edge. Press it as it will hang, then the clapper at once.',
   binding: 'Dry while it is folded; steam only to set it.',
   crease: 'If the crease is still there once cold, moisten it and press again.',
   finishFlat: 'A rolled edge stays round: stop short of it. Lay it flat until it is quite cold, then fold it loosely.',

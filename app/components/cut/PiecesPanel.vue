@@ -6,7 +6,7 @@ import { typicalShrink } from '#core/shrink'
 import { cutPiece, howMany, toPayload, type CutPiece } from '#shared/cutting'
 import { pressedAsTheHouse, type JobPiece } from '#shared/schemas'
 import type { NamedOutline } from '#shared/svg'
-import { lengthWords, shrinkSentence, timesWords } from '#shared/words'
+import { lengthWords, patchWords, shrinkSentence, timesWords } from '#shared/words'
 
 /** The pieces of the job: each drawn to scale as its measures are written, with what goes on it. */
 const cutting = useCutting()
@@ -239,7 +239,7 @@ onMounted(() => {
           <span class="text-muted-ink">{{ shown.times }}</span>
           <span v-if="size" class="ml-auto text-muted-ink"
           >cut {{ lengthWords(size.wideMm, selection.units) }} × {{ lengthWords(size.highMm, selection.units) }},
-            {{ (areaMm2(shown.made!.cut) / 100).toFixed(0) }} cm²</span
+            {{ patchWords(areaMm2(shown.made!.cut) / 100, selection.units) }}</span
           >
         </div>
         <div class="min-h-0 flex-1 py-2">

@@ -8,7 +8,7 @@ import { fromPayload, toPayload } from '#shared/cutting'
 import { designOf, layersOf, placedOutlines, placeFaults, stitchFabricOf, stitchFigures } from '#shared/mending'
 import type { StitchResults, Supply, SpecOf } from '#shared/schemas'
 import type { NamedOutline } from '#shared/svg'
-import { LAYER_NAME, LEAVES_WORDS, massWords, placeWords, stitchSteps, supportSentence } from '#shared/words'
+import { LAYER_NAME, LEAVES_WORDS, massWords, patchWords, placeWords, stitchSteps, supportSentence } from '#shared/words'
 
 /** Embroidery: what its stitches ask for, what holds the fabric flat under them, and how each layer leaves. */
 const selection = useSelection()
@@ -211,7 +211,8 @@ const same = computed(() => proposal.value && proposal.value.layers.map(l => l.n
                 :style="{ width: `${judgement.support[way] / tallest * 100}px` }"
               /><span>{{ judgement.support[way].toFixed(2) }}</span></div>
           </template>
-          <p class="text-[13px] leading-tight text-muted-ink">0.9 = a filled 30 cm² badge of 6,000 stitches on firm twill</p>
+          <p class="text-[13px] leading-tight text-muted-ink">0.9 = a filled badge of
+            {{ patchWords(30, selection.units) }} and 6,000 stitches on firm twill</p>
         </div>
       </div>
       <GarmentPlacePicture v-else :of="making.id" :place="spec.place" :keep-outs="spec.keepOuts" :outlines="placedOutlines(spec)"

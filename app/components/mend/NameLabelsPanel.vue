@@ -104,8 +104,8 @@ const headline = computed(() => {
       <p v-if="made">{{ labelWords(made.sheet.across, made.labels.length) }}</p>
       <p v-if="supply">First fuse {{ supply.name }}, cut {{ lengthWords(1, selection.units) }} inside each label's edge, to the fabric.</p>
       <StuckWords :plan="plan" :inside="inside" />
-      <p>Print on plain transfer paper at its own size, without scaling: lay a ruler on the line below. Press the middle of each
-        sheet first, then outward. Let it go cold, peel, cut it into strips, then across, and sew the labels on.</p>
+      <p>Print it on transfer paper, the printer set to plain paper and no scaling: measure the line at the foot of the sheet. Press the
+        middle of the sheet first, then outward. Let it go cold, peel, cut it into strips, then across, and sew the labels on.</p>
     </template>
     <template #form>
       <label class="block"><span class="block text-sm font-semibold">Names, one a line; / begins a new line of it</span>
