@@ -50,8 +50,8 @@ async function lay(pieces: JobPiece[], kept: LayoutPart[] = [], more: Partial<Cu
   const on: Ref<Supply | null> = ref(of)
   const l = scope.run(() => useLayoutParts(on))!
   await settled()
-  const saved = () => asked.filter(a => a.what.startsWith('PUT')).map(a => (a.body as { parts: LayoutPart[] }).parts)
-  return { ...l, on, saved }
+  const puts = () => asked.filter(a => a.what.startsWith('PUT')).map(a => a.body as { supplyId: string, parts: LayoutPart[] })
+  return { ...l, on, puts, saved: () => puts().map(b => b.parts) }
 }
 const xs = (all: readonly LayoutPart[]) => all.map(p => [p.pieceId.slice(-2), Math.round(p.x), Math.round(p.y), p.pinned])
 beforeEach(() => {
@@ -166,6 +166,25 @@ describe('parts moved by hand', () => {
     l.clear()
     await nextTick()
     expect([l.placed.value, l.lengthMm.value, l.used.value]).toEqual([[], 0, 0])
+  })
+  it('and another supply taken at once: the layout of the first is kept as it was left', async () => {
+    const l = await two()
+    l.move(partId(at(71, 0, 0)), 25, 20)
+    l.on.value = supply({ id: idOf(22) })
+    await settled()
+    expect(l.puts().map(b => [b.supplyId, xs(b.parts)[0]])).toEqual([[idOf(21), ['71', 25, 20, true]]])
+    await new Promise(done => setTimeout(done, 650))
+    expect(l.puts()).toHaveLength(1)
+  })
+  it('and left at once, or cut: nothing of it is lost', async () => {
+    const l = await two()
+    l.move(partId(at(71, 0, 0)), 25, 20)
+    expect((await l.settled())[0]!.x).toBe(25)
+    expect(l.puts()).toHaveLength(1)
+    l.move(partId(at(71, 0, 0)), 35, 20)
+    scope.stop()
+    await settled()
+    expect(l.puts().map(b => b.parts[0]!.x)).toEqual([25, 35])
   })
   it('another supply: its own parts, and without one nothing', async () => {
     const l = await two()

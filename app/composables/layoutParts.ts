@@ -64,14 +64,18 @@ export function useLayoutParts(supply: Ref<Supply | null>) {
     .filter(o => o.on.length > 0))
 
   let keeping: Promise<void> = Promise.resolve()
-  function keep(): Promise<void> {
-    const s = supply.value
-    if (!s) return Promise.resolve()
-    const all = toPlain(placed.value.filter(p => partOf(partId(p))))
-    keeping = keeping.then(() => cutting.saveLayout(s.id, all))
+  /** Changed by hand and resting: of the supply it was changed on, whatever is chosen meanwhile. */
+  let unkept: { supplyId: string, parts: LayoutPart[] } | null = null
+  const laidNow = (): LayoutPart[] => toPlain(placed.value.filter(p => partOf(partId(p))))
+  function save(supplyId: string, all: LayoutPart[]): Promise<void> {
+    unkept = null
+    keeping = keeping.then(() => cutting.saveLayout(supplyId, all))
     return keeping
   }
-  const keepSoon = useDebounceFn(() => { void keep() }, KEEP_AFTER_MS)
+  const keep = (): Promise<void> => (supply.value ? save(supply.value.id, laidNow()) : Promise.resolve())
+  const keepUnkept = (): Promise<void> => (unkept ? save(unkept.supplyId, unkept.parts) : keeping)
+  const keepSoon = useDebounceFn(keepUnkept, KEEP_AFTER_MS)
+  onScopeDispose(() => { void keepUnkept() })
 
   const thin = createThinner()
   const placedOf = (id: string, at: Pick<LayoutPart, 'turnDeg' | 'x' | 'y' | 'offcutId' | 'pinned'>): LayoutPart[] => {
@@ -119,6 +123,7 @@ export function useLayoutParts(supply: Ref<Supply | null>) {
   const drawnSo = computed(() => parts.value.map(p => `${p.id} ${Math.round(areaMm2(p.outline))} ${p.grain}`).join())
   // What lies there as it was kept; other pieces than then are laid anew.
   watch([() => supply.value?.id, drawnSo, () => cutting.jobId], ([id], before) => {
+    if (id !== before?.[0]) void keepUnkept()
     if (!id || !cutting.jobId) return
     laying.stop()
     if (id !== before?.[0] || placed.value.length === 0) placed.value = toPlain(cutting.drawnLayout(id))
@@ -127,6 +132,7 @@ export function useLayoutParts(supply: Ref<Supply | null>) {
 
   const change = (id: string, to: Partial<LayoutPart>) => {
     placed.value = placed.value.map(p => (partId(p) === id ? { ...p, ...to } : p))
+    if (supply.value) unkept = { supplyId: supply.value.id, parts: laidNow() }
     void keepSoon()
   }
   /** Moved by hand a part is pinned: the next layout goes round it. What lies on an offcut stays there. */
@@ -161,8 +167,8 @@ export function useLayoutParts(supply: Ref<Supply | null>) {
   /** What is laid, once all that is on its way to be kept has arrived. */
   async function settled(): Promise<LayoutPart[]> {
     laying.stop()
-    await keeping
-    return toPlain(placed.value.filter(p => partOf(partId(p))))
+    await keepUnkept()
+    return laidNow()
   }
   const clear = () => { placed.value = [] }
   return {

@@ -1,6 +1,6 @@
 // @vitest-environment happy-dom
 import { effectScope, nextTick } from 'vue'
-import { beforeEach, describe, expect, it } from 'vitest'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Making } from '#shared/schemas'
 import { idOf, job, layOut, standIn } from '../testing/board'
 import { useJobs } from '../stores/jobs'
@@ -65,6 +65,34 @@ describe('what is written on at a drawer', () => {
     expect([d.chosen.value, d.making.value.name, d.ofJob.value.map(m => m.name)]).toEqual([null, 'Side', ['Back']])
     d.drop()
     expect(d.ofJob.value).toHaveLength(1)
+  })
+  it('of another job while it is being fetched: nothing of the former one shows or is written on', async () => {
+    const d = await draftOf([kept(81, 'Side')])
+    let bring = (_: unknown) => undefined as void
+    const { asked } = standIn({
+      [`GET /api/jobs/${idOf(52)}/makings`]: () => new Promise((done) => { bring = done }),
+      [`PUT /api/jobs/${idOf(51)}/makings`]: body => ({ makings: (body as { makings: Making[] }).makings, version: 2 }),
+    })
+    await useJobs().open(job({ id: idOf(52) }))
+    const loading = useMakings().load()
+    await nextTick()
+    expect([d.chosen.value, d.ofJob.value]).toEqual([null, []])
+    d.setSpec({ lengthMm: 77 })
+    await vi.waitFor(() => expect(asked.some(a => a.what.startsWith('GET'))).toBe(true))
+    bring({ makings: [hem], version: 1 })
+    await loading
+    await nextTick()
+    expect([d.making.value.spec.lengthMm, useMakings().makings.map(m => m.name)]).toEqual([77, ['Hem']])
+    expect(asked.filter(a => a.what.startsWith('PUT'))).toEqual([])
+  })
+  it('which of them was written on is found again when the board is opened anew', async () => {
+    const d = await draftOf([kept(81, 'Side'), kept(82, 'Back')])
+    d.choose(idOf(82))
+    await nextTick()
+    const browser = { ...window.localStorage }
+    layOut()
+    for (const [key, text] of Object.entries(browser)) window.localStorage.setItem(key, text as string)
+    expect((await draftOf([kept(81, 'Side'), kept(82, 'Back')])).making.value.name).toBe('Back')
   })
   it('one that is gone gives way to the first there is', async () => {
     const d = await draftOf([kept(81, 'Side'), kept(82, 'Back')])

@@ -16,11 +16,15 @@ export function useMakingDraft<K extends MakingKind>(kind: K, usual: () => Makin
   const jobs = useJobs()
   const draft = useStored<MakingOf<K>>(`making-${kind}`, usual())
   const chosenId = useStored<string | null>(`making-${kind}-chosen`, null)
-  const ofJob = computed(() => makings.makings.filter((m): m is Making & MakingOf<K> => m.spec.kind === kind))
+  /** None until those of the open job are there: what is written meanwhile belongs to no other job. */
+  const ofJob = computed(() => (makings.ready ? makings.makings : []).filter((m): m is Making & MakingOf<K> => m.spec.kind === kind))
   /** Someone asked for a fresh one: the draft shows, though the job has others. */
   const fresh = ref(false)
-  watch(() => [makings.jobId, ofJob.value.length] as const, ([job], before) => {
-    if (job !== before?.[0]) fresh.value = false
+  let chosenIn: string | null = null
+  watch(() => [makings.ready ? makings.jobId : null, ofJob.value.length] as const, ([job]) => {
+    if (!job) return
+    if (job !== chosenIn) fresh.value = false
+    chosenIn = job
     if (!fresh.value && !ofJob.value.some(m => m.id === chosenId.value)) chosenId.value = ofJob.value[0]?.id ?? null
   }, { immediate: true })
   const chosen = computed(() => ofJob.value.find(m => m.id === chosenId.value) ?? null)

@@ -161,7 +161,7 @@ const headline = computed(() => {
           <USelect :model-value="tape?.id" :items="tapeItems" placeholder="none is narrow enough" class="w-full" aria-label="Tape"
             @update:model-value="id => set({ supplyId: id as string })" /></label>
         <p v-if="tape && !covered" class="text-[15px] font-semibold text-alert" role="alert">{{ mm(tape.wideMm) }} of tape under a hem of
-          {{ mm(spec.depthMm) }}: it has to be deeper by more than {{ mm(3) }}.</p>
+          {{ mm(spec.depthMm) }}: it has to be deeper by more than {{ mm(UNDER_MM) }}.</p>
         <div class="grid grid-cols-2 gap-2">
           <LengthField label="Depth of the hem" :least-mm="3" :most-mm="300" :model-value="spec.depthMm"
             @update:model-value="v => setSpec({ depthMm: v })" />
