@@ -68,7 +68,7 @@ describe('what is written on at a drawer', () => {
   })
   it('of another job while it is being fetched: nothing of the former one shows or is written on', async () => {
     const d = await draftOf([kept(81, 'Side')])
-    let bring = (_: unknown) => undefined as void
+    let bring: (m: unknown) => void = () => undefined
     const { asked } = standIn({
       [`GET /api/jobs/${idOf(52)}/makings`]: () => new Promise((done) => { bring = done }),
       [`PUT /api/jobs/${idOf(51)}/makings`]: body => ({ makings: (body as { makings: Making[] }).makings, version: 2 }),
