@@ -3,7 +3,7 @@ import type { Body, SeamDetailKey, SeamDetailPlan, FlattenPlan } from '#core/sea
 import { LOW_MELT } from '#core/materials'
 import type { StuckAsk, StuckPlan } from '#core/mend'
 import { toSeamDetailAsk, toHemAsk, waddingFabric } from '#shared/making'
-import type { PressSetup, Tack } from '#core/recipe'
+import type { PressSetup, StackShort, Tack } from '#core/recipe'
 import type { FabricInput } from '#core/stack'
 import { toHabits, toIronInput, toSupplyInput } from '#shared/mappers'
 import type { Fabric, Iron, Making, Supply } from '#shared/schemas'
@@ -41,7 +41,7 @@ export function useMakingWays() {
     const ask = toPlain(toHemAsk(fabric, lining, tape, dryTape(), turnedPlies, here(iron)))
     return once(ask, () => workers.ask('making', async remote => (await remote.hem(ask)) as HemPlan))
   }
-  function join(m: Making, tape: Supply, iron: Iron): Promise<HemPressed | { bond: number } | null> {
+  function join(m: Making, tape: Supply, iron: Iron): Promise<HemPressed | StackShort | null> {
     if (m.spec.kind !== 'wadding') return Promise.resolve(null)
     const { rules, pressCloth, chosen: { surface } } = selection
     const ask = toPlain({
@@ -49,7 +49,7 @@ export function useMakingWays() {
       pressCloth: pressCloth?.kind ?? 'muslin' as const, surface, iron: { kind: iron.kind, settings: iron.settings.map(s => ({ ...s })) },
       blendRule: rules.blend, cooling: rules.cooling,
     })
-    return once(ask, () => workers.ask('making', async remote => (await remote.tape(ask)) as HemPressed | { bond: number } | null))
+    return once(ask, () => workers.ask('making', async remote => (await remote.tape(ask)) as HemPressed | StackShort | null))
   }
   /** A web tacked under its paper on what it is to stick. */
   function tack(item: FabricInput, web: Supply, iron: Iron): Promise<Tack> {

@@ -44,7 +44,7 @@ export function useMakingWorks(coverageFor: Covering, since: () => number) {
       const tape = supplyOf(m.supplyId) ?? tapes()[0]
       if (!tape) return { ...none, refusal: { why: 'noTape' } }
       const joined = await ways.join(m, tape, iron)
-      if (!joined || !isPressed(joined)) return { ...none, refusal: { why: 'neverBonds', bond: joined?.bond ?? 0 } }
+      if (!joined || !isPressed(joined)) return { ...none, refusal: joined ?? { why: 'noHeat', fumes: false } }
       return { ...none, recipe: joined.recipe, pressClothKind: selection.pressCloth?.kind ?? 'muslin' }
     }
     if (made.spec.how === 'tack' || made.spec.how === 'stuck') return { ...none, ...await stuckWay(m, made, iron) }

@@ -22,7 +22,7 @@ import {
   asMakerSays, carryOver, chooseRecipe, courseOf, findOpeners,
   searchMethod, searchTack, type PressSetup, type CarriedOver, type Course,
   type OwnIron, type EvaluateOptions, type Found, type IronSetting, type Method, type MethodAnswer, type Opener, type Recipe, type Tack,
-  type Way, whyNone, withCooling,
+  type StackShort, type Way, whyNone, withCooling,
 } from '#core/recipe'
 import {
   countRow, planScraps, pointsOf, sensitivityOf, type Knowledge, type PlannedScrap, type RowCount, type RowTask,
@@ -156,7 +156,7 @@ const api = {
   seamDetail: (ask: SeamDetailAsk): SeamDetailPlan => planSeamDetail(ask),
   flatten: (ask: SeamDetailAsk, body: Body): FlattenPlan => planFlatten(ask, body),
   hem: (ask: HemAsk): HemPlan => planHem(ask),
-  tape: (ask: HemAsk): HemPressed | { bond: number } | null => tapeDry(ask),
+  tape: (ask: HemAsk): HemPressed | StackShort | null => tapeDry(ask),
   stuck: (ask: StuckAsk): StuckPlan => planStuck(ask),
   look: (picture: Picture, mmPerPx: number, gains?: Gains): Look => appearanceOf(picture, mmPerPx, { gains }),
   scraps: (ground: MendGround, all: Scrap[], markers: string[]): Ranking => rankScraps(ground, all, markers),

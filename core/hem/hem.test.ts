@@ -3,6 +3,7 @@ import { runProgramme, steadySole } from '../heat'
 import { ROOM_C } from '../materials'
 import { COARSE } from '../recipe'
 import { FABRICS, IRON } from '../seam/fabrics.fixture'
+import type { FabricInput } from '../stack'
 import {
   easeMm, easesRound, hemStack, longestStraightMm, openStretches, planHem, shortenLegs, tapeDry, tapeCut, tapeFor, type HemAsk,
   type HemPressed,
@@ -88,7 +89,9 @@ describe('a hem pressed', () => {
       // Muslin wrung damp is dry again after some ten seconds, more over thicker fabric.
       expect(p.pressClothDryS!).toBeGreaterThan(7)
       expect(p.pressClothDryS!).toBeLessThan(18)
-      expect(p.recipe.holdS).toBe(Math.ceil(Math.max(p.pressClothDryS!, p.bondS)))
+      // At least until both, and some seconds more for the bond, which nobody sees.
+      expect(p.recipe.holdS).toBeGreaterThanOrEqual(Math.max(p.pressClothDryS!, p.bondS + 2))
+      expect(p.recipe.holdS).toBeLessThanOrEqual(Math.max(p.pressClothDryS! + 1, p.bondS * 1.2 + 2))
       expect(p.bond).toBeGreaterThanOrEqual(1.05)
       expect(p.harm).toBeLessThan(0.8)
     }
@@ -101,6 +104,25 @@ describe('a hem pressed', () => {
     expect(two.recipe.holdS).toBeGreaterThan(20)
     expect(damp({ turnedPlies: 2 }).recipe).toMatchObject({ setting: { meanC: 195 } })
     expect(drill.pressClothDryS!).toBeGreaterThan(one.pressClothDryS!)
+  })
+  it('too long for one touch from the inside, it is pressed through the right side: one ply over the tape', () => {
+    const from = (fabric: FabricInput, turnedPlies: 1 | 2) => damp({ fabric, turnedPlies }).recipe
+    expect([from(FABRICS.worsted, 1).firstSide, from(FABRICS.worsted, 2).firstSide]).toEqual(['back', 'face'])
+    expect(from(FABRICS.worsted, 2).holdS).toBeLessThan(30)
+    const { work } = hemStack(ask({ lining: FABRICS.viscose, turnedPlies: 2 }), tape, 80, 'face')
+    expect(work.map(l => l.id)).toEqual(['fabric', 'adhesive', 'turned1', 'turned0', 'lining'])
+    // What may never meet the iron on its right side does not, however long it takes.
+    const printed = planHem(ask({ fabric: { ...FABRICS.denim, finishes: ['filmLaminate'] }, turnedPlies: 2, tape: low }))
+    expect(printed.how === 'damp' && printed.recipe.firstSide === 'face').toBe(false)
+  })
+  it('every hem by hand can be counted: six seconds at least, two to spare before it hurts', () => {
+    for (const fabric of Object.values(FABRICS)) for (const turnedPlies of [1, 2] as const) {
+      const p = planHem(ask({ fabric, turnedPlies }))
+      if (p.how !== 'damp') continue
+      expect(p.recipe.holdS).toBeGreaterThanOrEqual(6)
+      expect(p.recipe.holdS).toBeLessThanOrEqual(60)
+      expect(p.recipe.holdS - p.bondS).toBeGreaterThanOrEqual(2)
+    }
   })
   it('a lining behind: held clear where it cannot be wet or gets too hot, left where it may', () => {
     expect(damp({ lining: FABRICS.acetate }).lining).toMatchObject({ holdClear: true, keepSoleOff: true, limitC: 125 })
@@ -131,7 +153,7 @@ describe('a hem pressed', () => {
       if (p.how !== 'refused') throw new Error('it was not refused')
       return p
     }
-    expect(refused({ fabric: FABRICS.gassed }).because).toEqual({ why: 'damages' })
+    expect(refused({ fabric: FABRICS.gassed }).because.why).toBe('damages')
     // Poly-cotton is what hem tape is used on most.
     expect(planHem(ask({ fabric: FABRICS.mixed })).how).toBe('damp')
     expect(refused({ fabric: FABRICS.silk }).because.why).toBe('noWater')

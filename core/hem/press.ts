@@ -1,16 +1,11 @@
-import { bondOf, type BondCourse } from '../bond'
-import { runProgramme, steadySole, valueAt, type Layer, type Stack, type Transient } from '../heat'
-import { harmAlong, heatHarmAlong, type DamageInput } from '../damage'
+import type { Layer, Stack, Transient } from '../heat'
 import { fabricLimit, type BlendRule, type Evidence } from '../limit'
+import { SURFACE_KINDS, FIBRES, LOW_MELT, type SurfaceKindKey, type PressClothKindKey } from '../materials'
 import {
-  SURFACE_KINDS, PRESS_CLOTH_KINDS, FIBRES, LOW_MELT, ROOM_C, type SurfaceKindKey, type PressClothKindKey,
-} from '../materials'
-import {
-  adhesiveOf, allowedSettings, coolingOf, COARSE, HANDLED_C, HARM_ALLOWED, HARM_ALLOWED_OVER_CLASS, isByHand, moistureOf, overTheirClass,
-  pressureOf, type Cooling, type IronInput,
-  type IronSetting, type Recipe,
+  allowedSettings, isStackWay, throughStack, type HouseHabits, type IronInput, type IronSetting, type Recipe, type Side,
+  type StackShort,
 } from '../recipe'
-import { driedS, firstAtS, foldedStack } from '../seam'
+import { foldedStack } from '../seam'
 import { interfacingLayer, adhesiveLayer, type FabricInput, type SupplyInput } from '../stack'
 
 export interface HemAsk {
@@ -27,13 +22,13 @@ export interface HemAsk {
   iron: IronInput
   blendRule: BlendRule
   evidence?: Evidence
-  cooling: 'touch' | 'cold'
+  cooling: HouseHabits['cooling']
 }
 
 /** What forbids a damp press cloth, and what is done instead. */
 export type HemRefusal
-  = | { why: 'noHeat', fumes: boolean } | { why: 'damages' } | { why: 'noWater' } | { why: 'noSteam' }
-    | { why: 'pile' } | { why: 'noTape' } | { why: 'noAdhesive' } | { why: 'neverBonds', bond: number } | { why: 'noSettings' }
+  = { why: 'noHeat', fumes: boolean } | { why: 'noWater' } | { why: 'noSteam' } | { why: 'pile' } | { why: 'noTape' }
+    | { why: 'noAdhesive' } | { why: 'noSettings' } | StackShort
 export interface LiningBehind {
   /** Hottest it gets through all that lies over it, and what it withstands, °C. */
   peakC: number
@@ -54,15 +49,14 @@ export interface HemPressed {
 /** A hem under a damp press cloth; or why not, and with a dry tape that melts low, where there is one that does. */
 export type HemPlan = ({ how: 'damp' } & HemPressed) | { how: 'refused', because: HemRefusal, dry: HemPressed | null }
 
-const LONGEST_S = 60
-/** A lower setting is taken as long as it is done within this, s. */
-const SOON_S = 20
-const BOND_WANTED = 1.1
 /** So near to what a lining withstands is too near, K. */
 const LINING_MARGIN_K = 10
 
-/** Press cloth, what is turned up, tape, fabric, lining, surface. */
-export function hemStack(ask: HemAsk, tape: SupplyInput, pressClothWaterGsm: number): Stack {
+/** From its inside a hem is held no longer than this, s: twice a person's patience. Then through its right side, one ply over the tape. */
+const PATIENT_S = 40
+
+/** From the back: press cloth, what is turned up, tape, fabric, lining, surface; from the face the fabric first and the lining last. */
+export function hemStack(ask: HemAsk, tape: SupplyInput, pressClothWaterGsm: number, from: Side = 'back'): Stack {
   const bare = (fabrics: FabricInput[]) => foldedStack({
     plies: fabrics, pressCloth: ask.pressCloth, pressClothWaterGsm, mistGsm: 0, surface: ask.surface,
   })
@@ -72,96 +66,61 @@ export function hemStack(ask: HemAsk, tape: SupplyInput, pressClothWaterGsm: num
   const carrier = tape.massGsm > tape.adhesiveGsm + 1 ? [{ ...interfacingLayer(tape), id: 'carrier', role: 'surface' as const }] : []
   const turned = Array.from({ length: ask.turnedPlies }, (_, i): Layer => ({ ...ply, id: `turned${i}`, role: 'interfacing' }))
   const lining = ask.lining ? [{ ...bare([ask.lining]).work[0]!, id: 'lining' }] : []
+  const hem = [...turned, ...carrier, adhesiveLayer(tape.adhesiveGsm), { ...ply, id: 'fabric' }]
   return {
-    ...base, work: [...turned, ...carrier, adhesiveLayer(tape.adhesiveGsm), { ...ply, id: 'fabric' }, ...lining],
+    ...base, work: [...(from === 'back' ? hem : hem.toReversed()), ...lining],
     belowWm2K: SURFACE_KINDS[ask.surface].belowWm2K,
   }
 }
 
-interface Tried { recipe: Recipe, stack: Stack, run: Transient, bond: BondCourse, harm: Float32Array, few: Float32Array }
-function tryAt(ask: HemAsk, tape: SupplyInput, setting: IronSetting, damp: boolean): Tried {
-  const pressureKPa = pressureOf(ask.iron.kind, damp ? 'lean' : 'weight')
-  const recipe: Recipe = {
-    method: damp ? 'damp' : 'dry', setting, firstSide: 'back', passes: 1, warmS: 0, holdS: LONGEST_S, secondS: null,
-    lean: damp ? 'lean' : 'weight', pressureKPa, ...moistureOf(damp ? 'damp' : 'dry', ask.iron.kind, ask.pressCloth), coolS: 0, tableS: 0,
-  }
-  const stack = hemStack(ask, tape, recipe.pressClothWaterGsm)
-  const run = runProgramme(
-    stack, { sole: steadySole(setting.meanC), phases: [{ kind: 'down', durationS: LONGEST_S, pressureKPa }], roomC: ROOM_C }, COARSE,
-  )
-  const bond = bondOf(run, adhesiveOf({ supply: tape }))
-  const hurt: DamageInput = {
-    fabric: ask.fabric, interfacingBase: ask.fabric.fibres[0]?.fibre ?? null, adhesiveGsm: tape.adhesiveGsm,
-    pressClothFibre: PRESS_CLOTH_KINDS[ask.pressCloth].fibre,
-    covered: true, surface: ask.surface, sides: ['back'], soleC: setting.meanC, pressureKPa, blendRule: ask.blendRule,
-  }
-  // What is hotter than the class of few synthetic fibres is looked at by itself.
-  const over = overTheirClass(ask.fabric, fabricLimit(ask.fabric, ask.blendRule, ask.evidence), setting.meanC)
-  const harm = harmAlong(run, null, hurt), few = heatHarmAlong(run, hurt, over)
-  return { recipe, stack, run, bond, harm, few }
-}
-
-/** The best setting: the lowest that is done soon, else the quickest; null where none bonds without harm. */
-function best(ask: HemAsk, tape: SupplyInput, settings: readonly IronSetting[], damp: boolean): HemPressed | { bond: number } {
-  let found: HemPressed | null = null, most = 0
-  for (const setting of [...settings].sort((a, b) => a.meanC - b.meanC)) {
-    const t = tryAt(ask, tape, setting, damp)
-    const pressClothDryS = driedS(t.run, id => id === 'pressCloth'), bondS = firstAtS(t.run, t.bond.progress, BOND_WANTED)
-    most = Math.max(most, t.bond.final)
-    if (bondS === null || (damp && pressClothDryS === null)) continue
-    const holdS = Math.ceil(Math.max(bondS, damp ? pressClothDryS! : 0))
-    const harm = valueAt(t.run, t.harm, holdS)
-    if (harm > HARM_ALLOWED && harm > t.harm[0]! + 1e-6) continue
-    if (valueAt(t.run, t.few, holdS) > HARM_ALLOWED_OVER_CLASS) continue
-    if (found && found.recipe.holdS <= Math.max(SOON_S, holdS)) continue
-    const recipe = { ...t.recipe, holdS, ...coolingFor(ask, tape, t, holdS) }
-    found = {
-      recipe, pressClothDryS: damp ? pressClothDryS : null, bondS, bond: valueAt(t.run, t.bond.progress, holdS), harm,
-      lining: ask.lining && liningOf(ask, ask.lining, t, holdS),
-    }
-  }
-  return found ?? { bond: most }
+function best(
+  ask: HemAsk, tape: SupplyInput, settings: readonly IronSetting[], method: 'dry' | 'damp', from: Side = 'back',
+): HemPressed | StackShort {
+  const way = throughStack({
+    stackWith: waterGsm => hemStack(ask, tape, waterGsm, from), glue: tape, fabric: ask.fabric, over: ask.fabric.fibres[0]?.fibre ?? null,
+    firstSide: from, pressCloth: ask.pressCloth, surface: ask.surface, iron: ask.iron, settings, methods: [method],
+    lean: { damp: 'lean', dry: 'weight' }, leastS: 0, blendRule: ask.blendRule, evidence: ask.evidence, cooling: ask.cooling,
+  })
+  if (!isStackWay(way)) return way
+  const { run, meltS: _meltS, ...pressed } = way
+  return { ...pressed, lining: ask.lining && liningOf(ask, ask.lining, run, way.recipe) }
 }
 
 /** Was a way found, or only how far it comes? */
-export const isPressed = (b: HemPressed | { bond: number }): b is HemPressed => 'recipe' in b
+export const isPressed = (b: HemPressed | StackShort): b is HemPressed => 'recipe' in b
 
-const coolingFor = (ask: HemAsk, tape: SupplyInput, t: Tried, holdS: number): Cooling => coolingOf(
-  t.stack, steadySole(t.recipe.setting.meanC), [{ kind: 'down', durationS: holdS, pressureKPa: t.recipe.pressureKPa }],
-  { meltC: adhesiveOf({ supply: tape }).meltC[0], untilC: HANDLED_C.fused[ask.cooling], byHand: isByHand(ask.iron) },
-)
-
-function liningOf(ask: HemAsk, lining: FabricInput, t: Tried, holdS: number): LiningBehind {
+function liningOf(ask: HemAsk, lining: FabricInput, run: Transient, recipe: Recipe): LiningBehind {
   const limit = fabricLimit(lining, ask.blendRule)
-  const trace = t.run.layers.find(l => l.layer.id === 'lining')!
+  const trace = run.layers.find(l => l.layer.id === 'lining')!
   let peakC = -Infinity
-  for (let i = 0; i < t.run.steps && t.run.timesS[i]! <= holdS; i++) peakC = Math.max(peakC, trace.hottestC[i]!)
+  for (let i = 0; i < run.steps && run.timesS[i]! <= recipe.holdS; i++) peakC = Math.max(peakC, trace.hottestC[i]!)
   // What it withstands is what its fibres withstand, not the sole's class: the sole does not touch it.
   const limitC = lining.fibres.length === 0 ? 80 : Math.min(...lining.fibres.map(f => FIBRES[f.fibre].damageC)) - LINING_MARGIN_K
-  const wet = limit.water === 'no' && t.recipe.method === 'damp'
-  return { peakC, limitC, holdClear: peakC > limitC || wet || limit.soleC === 0, keepSoleOff: t.recipe.setting.meanC > limit.soleC }
+  const wet = limit.water === 'no' && recipe.method === 'damp'
+  return { peakC, limitC, holdClear: peakC > limitC || wet || limit.soleC === 0, keepSoleOff: recipe.setting.meanC > limit.soleC }
 }
 
 /**
  * A butted join with tape over it, dry, by the iron's weight: of wadding, say. Where nothing bonds without harm, how far it comes; null
  * where there is no adhesive, or no heat for it.
  */
-export function tapeDry(ask: HemAsk): HemPressed | { bond: number } | null {
+export function tapeDry(ask: HemAsk): HemPressed | StackShort | null {
   const limit = fabricLimit(ask.fabric, ask.blendRule, ask.evidence)
   return ask.tape.adhesive && limit.soleC > 0
-    ? best({ ...ask, turnedPlies: 0 }, ask.tape, allowedSettings(ask.iron.settings, limit, 0, true), false)
+    ? best({ ...ask, turnedPlies: 0 }, ask.tape, allowedSettings(ask.iron.settings, limit, 0, true), 'dry')
     : null
 }
 
 /**
- * A hem stuck with tape: firm holds under a damp press cloth until it is dry and the tape holds. What it would damage, and what cannot
+ * A hem stuck with tape: firm holds under a damp press cloth until it is dry and the tape holds, from the inside, or where
+ * that takes too long through the one ply of its right side. What it would damage, and what cannot
  * take water or steam, is refused: then a tape that melts low is tried dry, by the iron's weight alone.
  */
 export function planHem(ask: HemAsk): HemPlan {
   const limit = fabricLimit(ask.fabric, ask.blendRule, ask.evidence)
   const refused = (because: HemRefusal, dryToo = true): HemPlan => {
     const tape = ask.dryTape ?? (ask.tape.adhesive && LOW_MELT.has(ask.tape.adhesive) ? ask.tape : null)
-    const dry = dryToo && tape?.adhesive ? best(ask, tape, allowedSettings(ask.iron.settings, limit, 0, true), false) : null
+    const dry = dryToo && tape?.adhesive ? best(ask, tape, allowedSettings(ask.iron.settings, limit, 0, true), 'dry') : null
     return { how: 'refused', because, dry: dry && isPressed(dry) ? dry : null }
   }
   if (limit.soleC === 0 || !limit.fusible) return refused({ why: 'noHeat', fumes: limit.fumes }, false)
@@ -171,7 +130,9 @@ export function planHem(ask: HemAsk): HemPlan {
   if (!ask.tape.adhesive) return refused({ why: 'noAdhesive' })
   const settings = allowedSettings(ask.iron.settings, limit, 0, true)
   if (settings.length === 0) return refused({ why: 'noSettings' }, false)
-  const damp = best(ask, ask.tape, settings, true)
-  if (isPressed(damp)) return { how: 'damp', ...damp }
-  return refused(damp.bond >= BOND_WANTED ? { why: 'damages' } : { why: 'neverBonds', bond: damp.bond })
+  const back = best(ask, ask.tape, settings, 'damp')
+  if (isPressed(back) && back.recipe.holdS <= PATIENT_S) return { how: 'damp', ...back }
+  const face = limit.backOnly ? back : best(ask, ask.tape, settings, 'damp', 'face')
+  if (!isPressed(back)) return isPressed(face) ? { how: 'damp', ...face } : refused(back)
+  return { how: 'damp', ...(isPressed(face) && face.recipe.holdS < back.recipe.holdS ? face : back) }
 }

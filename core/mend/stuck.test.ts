@@ -47,8 +47,8 @@ describe('thick and thin', () => {
       const p = planStuck(ask({ item: { ...thin, thicknessMm: mm, massGsm: 440 * mm } }))
       return [p.first, p.other].find(w => w?.side === side)!.recipe.holdS
     }
-    expect(hold(0.5, 'item')).toBeGreaterThan(hold(0.2, 'item'))
-    expect(Math.abs(hold(0.5, 'garment') - hold(0.2, 'garment'))).toBeLessThanOrEqual(3)
+    expect(hold(0.9, 'item')).toBeGreaterThan(hold(0.2, 'item'))
+    expect(Math.abs(hold(0.9, 'garment') - hold(0.2, 'garment'))).toBeLessThanOrEqual(3)
   })
 })
 
@@ -61,7 +61,8 @@ describe('what a side may do', () => {
   })
   it('under a wet press cloth it is held until that is dry and the adhesive holds', () => {
     const { first } = planStuck(ask({ item: film, fromItem: false, glue: web, methods: ['damp'] }))
-    expect(first!.recipe.holdS).toBe(Math.ceil(Math.max(first!.pressClothDryS!, first!.bondS)))
+    expect(first!.recipe.holdS).toBeGreaterThanOrEqual(Math.max(first!.pressClothDryS!, first!.bondS + 2))
+    expect(first!.recipe.holdS).toBeLessThanOrEqual(Math.max(first!.pressClothDryS! + 1, first!.bondS * 1.2 + 2))
     expect(first!.recipe.pressClothWaterGsm).toBeGreaterThan(50)
   })
   it('where the adhesive holds before the press cloth is dry, it is held until that is dry', () => {

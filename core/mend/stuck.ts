@@ -1,15 +1,10 @@
-import { bondOf, type BondCourse } from '../bond'
-import { layerOf, runProgramme, steadySole, timeToReachS, valueAt, type Layer, type Stack, type Transient } from '../heat'
-import { harmAlong, heatHarmAlong, type DamageInput } from '../damage'
+import type { Layer, Stack } from '../heat'
 import { fabricLimit, limitingFibres, type BlendRule, type FabricLimit, type Evidence } from '../limit'
-import { SURFACE_KINDS, PRESS_CLOTH_KINDS, FIBRES, ADHESIVES, ROOM_C, type SurfaceKindKey, type PressClothKindKey,
-  type FibreKey } from '../materials'
+import { SURFACE_KINDS, PRESS_CLOTH_KINDS, FIBRES, type SurfaceKindKey, type PressClothKindKey, type FibreKey } from '../materials'
 import {
-  adhesiveOf, allowedSettings, coolingOf, COARSE, HANDLED_C, HARM_ALLOWED, HARM_ALLOWED_OVER_CLASS, isByHand, moistureOf, overTheirClass,
-  pressureOf, type IronInput,
-  type IronSetting, type Lean, type Recipe,
+  allowedSettings, isStackWay, throughStack, type HouseHabits, type IronInput, type Lean, type StackShort, type StackWay,
 } from '../recipe'
-import { driedS, firstAtS, foldedStack } from '../seam'
+import { foldedStack } from '../seam'
 import { interfacingLayer, surfaceLayers, pressClothLayer, adhesiveLayer, type FabricInput, type SupplyInput } from '../stack'
 
 /** Something stuck on a garment with adhesive between: a patch, badge, transfer, letter or shape. */
@@ -37,26 +32,15 @@ export interface StuckAsk {
   leastS: number
   blendRule: BlendRule
   evidence?: Evidence
-  cooling: 'touch' | 'cold'
+  cooling: HouseHabits['cooling']
 }
 /** Which side meets the sole: what is stuck on, or the garment. */
 export type StuckSide = 'item' | 'garment'
 export type StuckRefusal
   = { why: 'noHeat', fumes: boolean, of: StuckSide } | { why: 'certified' } | { why: 'noAdhesive' } | { why: 'pile' } | { why: 'backOnly' }
-    | { why: 'noWater' } | { why: 'noSettings', of: StuckSide } | { why: 'shortTouches', maxS: number, bondS: number }
-    | { why: 'neverBonds', bond: number } | { why: 'damages', harm: number, bondS: number }
+    | { why: 'noWater' } | { why: 'noSettings', of: StuckSide } | StackShort
 
-interface StuckWay {
-  side: StuckSide
-  recipe: Recipe
-  /** When the adhesive holds, and when a wet press cloth is dry, s. */
-  bondS: number
-  pressClothDryS: number | null
-  bond: number
-  harm: number
-  /** When the glue line first melts from this side, s. */
-  meltS: number | null
-}
+interface StuckWay extends Omit<StackWay, 'run'> { side: StuckSide }
 export interface StuckPlan {
   first: StuckWay | null
   /** From the other side afterwards, where that may be: until the adhesive melts from there too, s. */
@@ -68,12 +52,6 @@ export interface StuckPlan {
   refused: { side: StuckSide, because: StuckRefusal }[]
 }
 
-const LONGEST_S = 60
-/** A lower setting is taken as long as it is done within this, s. */
-const SOON_S = 20
-const BOND_WANTED = 1.1
-/** Harm that a touch does whatever its heat: 1 is to be seen. */
-const CRUSHED = 1
 /** From the other side it is pressed no longer than this, s. */
 const LONGEST_SECOND_S = 20
 
@@ -106,35 +84,8 @@ export function stuckStack(
   }
 }
 
-interface Tried { recipe: Recipe, stack: Stack, run: Transient, bond: BondCourse, harm: Float32Array, few: Float32Array }
 /** Which side of the garment meets the sole. */
 const sideOut = (ask: StuckAsk, side: StuckSide): 'back' | 'face' => ((side === 'item') === ask.inside ? 'back' : 'face')
-
-function tryAt(ask: StuckAsk, side: StuckSide, setting: IronSetting, method: 'dry' | 'damp'): Tried {
-  // A sheet may ask for longer: the harm of all of it is followed.
-  const durationS = Math.max(LONGEST_S, ask.leastS)
-  const { glue } = ask, pressureKPa = pressureOf(ask.iron.kind, ask.lean), firstSide = sideOut(ask, side)
-  const recipe: Recipe = {
-    method, setting, firstSide, passes: 1, warmS: 0, holdS: durationS, secondS: null, lean: ask.lean, pressureKPa,
-    ...moistureOf(method, ask.iron.kind, ask.pressCloth), coolS: 0, tableS: 0,
-  }
-  const stack = stuckStack(ask, side, recipe.pressClothWaterGsm)
-  const run = runProgramme(
-    stack, { sole: steadySole(setting.meanC), phases: [{ kind: 'down', durationS, pressureKPa }], roomC: ROOM_C }, COARSE,
-  )
-  const bond = bondOf(run, adhesiveOf({ supply: glue }))
-  // Over-fusing of a web under a patch is no harm to either: it has nowhere to come through but the weave.
-  const hurt: DamageInput = {
-    fabric: ask.garment, interfacingBase: weakest(ask.item, ask.blendRule), adhesiveGsm: glue.adhesiveGsm, pressClothFibre: ask.pressCloth
-      && PRESS_CLOTH_KINDS[ask.pressCloth].fibre,
-    covered: ask.pressCloth !== null, surface: ask.surface, sides: [firstSide], soleC: setting.meanC, pressureKPa,
-    blendRule: ask.blendRule,
-  }
-  // What is hotter than the class of few synthetic fibres is looked at by itself.
-  const over = overTheirClass(ask.garment, fabricLimit(ask.garment, ask.blendRule, ask.evidence), setting.meanC)
-  const harm = harmAlong(run, null, hurt), few = heatHarmAlong(run, hurt, over)
-  return { recipe, stack, run, bond, harm, few }
-}
 
 /** What forbids heat from a side before any of it is worked out. */
 function barOf(ask: StuckAsk, side: StuckSide, garment: FabricLimit, item: FabricLimit): StuckRefusal | null {
@@ -161,42 +112,21 @@ function wayFrom(ask: StuckAsk, side: StuckSide): StuckWay | StuckRefusal {
   // Behind the garment what is stuck on never sees the sole itself: its harm is read off its own heat.
   const settings = side === 'item' ? allowedSettings(byGarment, item, 0, ask.pressCloth !== null) : byGarment
   if (settings.length === 0) return { why: 'noSettings', of: 'item' }
-  let found: StuckWay | null = null, most = 0, damages: StuckRefusal | null = null
-  for (const method of methods) for (const setting of [...settings].sort((a, b) => a.meanC - b.meanC)) {
-    const t = tryAt(ask, side, setting, method), damp = method === 'damp'
-    const pressClothDryS = damp ? driedS(t.run, id => id === 'pressCloth') : null, bondS = firstAtS(t.run, t.bond.progress, BOND_WANTED)
-    most = Math.max(most, t.bond.final)
-    if (bondS === null || (damp && pressClothDryS === null)) continue
-    const holdS = Math.ceil(Math.max(bondS, pressClothDryS ?? 0, ask.leastS)), harm = valueAt(t.run, t.harm, holdS)
-    // What a touch alone crushes is no way at all; a little texture lost is the price of any.
-    const isClose = valueAt(t.run, t.few, holdS) > HARM_ALLOWED_OVER_CLASS
-    if (t.harm[0]! >= CRUSHED || isClose || (harm > HARM_ALLOWED && harm > t.harm[0]! + 1e-6)) {
-      damages ??= { why: 'damages', harm, bondS }
-      continue
-    }
-    if (garment.maxTouchS !== null && holdS > garment.maxTouchS) {
-      damages ??= { why: 'shortTouches', maxS: garment.maxTouchS, bondS }
-      continue
-    }
-    if (found && found.recipe.holdS <= Math.max(SOON_S, ask.leastS, holdS)) continue
-    const cooling = coolingOf(
-      t.stack, steadySole(setting.meanC), [{ kind: 'down', durationS: holdS, pressureKPa: t.recipe.pressureKPa }],
-      { meltC: adhesiveOf({ supply: ask.glue }).meltC[0], untilC: HANDLED_C.fused[ask.cooling], byHand: isByHand(ask.iron) },
-    )
-    found = {
-      side, recipe: { ...t.recipe, holdS, ...cooling }, bondS, pressClothDryS, harm,
-      bond: valueAt(t.run, t.bond.progress, holdS), meltS: timeToReachS(t.run, layerOf(t.run, 'adhesive')!,
-        ADHESIVES[ask.glue.adhesive!].meltC[0]),
-    }
-  }
-  return found ?? damages ?? { why: 'neverBonds', bond: most }
+  const way = throughStack({
+    stackWith: waterGsm => stuckStack(ask, side, waterGsm), glue: ask.glue, fabric: ask.garment, over: weakest(ask.item, ask.blendRule),
+    firstSide: sideOut(ask, side), pressCloth: ask.pressCloth, surface: ask.surface, iron: ask.iron, settings, methods,
+    lean: { dry: ask.lean, damp: ask.lean }, leastS: ask.leastS, blendRule: ask.blendRule, evidence: ask.evidence, cooling: ask.cooling,
+  })
+  if (!isStackWay(way)) return way
+  const { run: _run, ...pressed } = way
+  return { side, ...pressed }
 }
 
 const isWay = (w: StuckWay | StuckRefusal): w is StuckWay => 'recipe' in w
 
 function reasonOf(first: StuckWay, other: StuckWay | null, barred: StuckRefusal | undefined): StuckPlan['because'] {
   if (other) return other.recipe.holdS < first.recipe.holdS ? 'asked' : 'quicker'
-  return barred && ['damages', 'neverBonds', 'shortTouches'].includes(barred.why) ? 'spares' : 'onlySide'
+  return barred && ['damages', 'neverBonds', 'shortTouches', 'tooNarrow'].includes(barred.why) ? 'spares' : 'onlySide'
 }
 
 /**

@@ -1,7 +1,6 @@
 import { IRON_KINDS } from '../materials'
 import type { Recipe } from '../recipe'
-import { driedS } from './dry'
-import { valueAt } from '../heat'
+import { driedS, valueAt } from '../heat'
 import { runFold, type Fold } from './fold'
 import { soakS, SPRAY_GSM, type Body } from './moisten'
 import type { SeamDetailAsk, SeamDetailPlan } from './ask'

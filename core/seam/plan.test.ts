@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { fabricLimit } from '../limit'
-import { runProgramme, steadySole } from '../heat'
+import { givenUpS, runProgramme, steadySole } from '../heat'
 import { COARSE } from '../recipe'
 import { FABRICS, DRY_IRON, IRON } from './fabrics.fixture'
 import {
@@ -10,7 +10,6 @@ import {
   reachedS,
   runFold, setPointOf, SUPPORT_KEYS, type SeamDetailAsk, type SeamDetailKey, type SeamDetailPlan, type Motion, type SupportKey,
 } from '.'
-import { givenUpS } from './dry'
 import { givesS } from './touch'
 
 type FabricName = keyof typeof FABRICS

@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { FABRICS, IRON } from './fabrics.fixture'
-import { driedS, foldingS, planFlatten, runFold, soakS, stripsFor, waddingFrom, type PieceSize, type StripAsk } from '.'
+import { driedS } from '../heat'
+import { foldingS, planFlatten, runFold, soakS, stripsFor, waddingFrom, type PieceSize, type StripAsk } from '.'
 
 const ask: StripAsk = { wideMm: 60, aroundMm: 4000, corners: 4, fabricMm: 1100, bias: false, join: 'slant', seamMm: 6, fold: 'double' }
 

@@ -1,4 +1,4 @@
-import { valueAt, type Phase, type Transient } from '../heat'
+import { givenUpS, valueAt, type Phase, type Transient } from '../heat'
 import { harmAlong } from '../damage'
 import type { FabricLimit } from '../limit'
 import { CLAPPER_KPA, PRESS_CLOTH_KINDS, SHOT_S, STEAMS_FROM_C, type PressClothKindKey } from '../materials'
@@ -6,7 +6,6 @@ import { HANDLED_C, HARM_ALLOWED, moistureOf, pressureOf, TURN_S, type IronSetti
 import type { SeamDetailAsk, SeamDetailPlan, House } from './ask'
 import { pliesOf, type SeamDetail } from './details'
 import type { FabricInput } from '../stack'
-import { givenUpS } from './dry'
 import { pliesIn, runFold, type Fold } from './fold'
 import { setPointOf, type SetPoint } from './sets'
 

@@ -88,6 +88,7 @@ export function stuckRefusal(r: StuckRefusal): string {
     case 'noSettings': return `no setting of this iron is cool enough for ${r.of === 'garment' ? 'the fabric' : 'what is stuck on'}.`
     case 'neverBonds': return `the heat does not come through in a minute (${Math.round(r.bond * 100)} % of a bond).`
     case 'damages': return 'heat would mark it before the adhesive holds.'
+    case 'tooNarrow': return `it holds after ${seconds(r.leastS)} and is marked after ${seconds(r.mostS)}: nobody can count that. Sew it.`
     case 'shortTouches': return `it may be touched for ${seconds(r.maxS)} at a time, and the adhesive wants ${seconds(r.bondS)}. Sew it.`
   }
 }

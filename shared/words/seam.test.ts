@@ -66,7 +66,7 @@ describe('a seam detail in words', () => {
 
 describe('hems, patchwork and what comes before cutting, in words', () => {
   it('a refusal says why', () => {
-    expect(hemRefusal({ why: 'damages' })).toContain('would mark this fabric')
+    expect(hemRefusal({ why: 'damages', harm: 2, bondS: 9 })).toContain('would mark this fabric')
     expect(hemRefusal({ why: 'neverBonds', bond: 0.42 })).toContain('0.4 of a bond')
     for (const why of ['noWater', 'noSteam', 'pile', 'noTape', 'noAdhesive',
       'noSettings'] as const) expect(hemRefusal({ why })).toMatch(/\.$/)

@@ -4,6 +4,7 @@ import type {
   Agent, Body, SeamDetailKey, SeamDetailPlan, SeamDetailReason, SeamDetailStep, Motion, SetPoint, StripFold, Strips, Support, SupportKey,
 } from '#core/seam'
 import { METRIC, type DisplayUnits } from '#core/units'
+import type { Side } from '#core/recipe'
 import type { RecipePayload } from '../schemas'
 import { METHOD_NAME, seconds } from './names'
 import { celsius, lengthWords, listWords } from './measure'
@@ -233,12 +234,18 @@ export function hemRefusal(r: HemRefusal): string {
       return 'There is no tape with adhesive on the shelf.'
     case 'noAdhesive':
       return 'There is no adhesive on this tape.'
+    case 'shortTouches':
+      return `It may be touched for ${seconds(r.maxS)} at a time, and the tape wants ${seconds(r.bondS)}.`
+    case 'tooNarrow':
+      return `The tape holds after ${seconds(r.leastS)}, and the heat marks the fabric after ${seconds(r.mostS)}: nobody can count that.`
     case 'neverBonds':
       return `Within a minute the tape reaches only ${r.bond.toFixed(1)} of a bond.`
     case 'noSettings':
       return 'No setting of this iron is cool enough for it.'
   }
 }
+/** Which side of a hem meets the iron. */
+export const HEM_SIDE: Record<Side, string> = { back: 'from the inside', face: 'from the right side, one ply over the tape' }
 export const HEM_INSTEAD = 'Stitch it by hand, or face it.'
 /** A lining behind a hem. */
 export function liningSentence(l: LiningBehind, name: string, units: DisplayUnits = METRIC): string {

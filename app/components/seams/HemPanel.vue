@@ -3,7 +3,7 @@ import { easeMm, easesRound, longestStraightMm, shortenLegs, tapeFor, UNDER_MM, 
 import { ADHESIVES, BASE_GIVE_PCT } from '#core/materials'
 import { tapeOf } from '#shared/making'
 import {
-  celsius, fabricWords, HEM_INSTEAD, hemRefusal, legSentence, lengthWords, liningSentence, seconds, STEAM_CAUTION, TRY_SHOES,
+  celsius, fabricWords, HEM_INSTEAD, HEM_SIDE, hemRefusal, legSentence, lengthWords, liningSentence, seconds, STEAM_CAUTION, TRY_SHOES,
   washSentence, coolingWords, sentence,
 } from '#shared/words'
 
@@ -105,7 +105,7 @@ const headline = computed(() => {
   if (!p || 'why' in need.value) return 'Working it out…'
   const pressCloth = p.recipe.method === 'damp' ? 'under a damp press cloth' : 'dry, by the iron\'s weight'
   return `${fabricWords(need.value.metres, selection.units)} of tape in ${need.value.pieces} piece${need.value.pieces === 1 ? '' : 's'}; `
-    + `${seconds(p.recipe.holdS)} a place ${pressCloth}, side by side.`
+    + `${seconds(p.recipe.holdS)} a place ${pressCloth}, ${HEM_SIDE[p.recipe.firstSide]}, side by side.`
 })
 </script>
 

@@ -2,6 +2,7 @@
 import { foldingS, stripsFor, waddingFrom, type SeamDetailPlan, type Strips, type Wadding } from '#core/seam'
 import { FIBRES, IRON_KINDS, type FibreKey } from '#core/materials'
 import { isPressed, type HemPressed } from '#core/hem'
+import type { StackShort } from '#core/recipe'
 import type { Making } from '#shared/schemas'
 import { REACH_SHARE } from '#shared/making'
 import { celsius, FINGER_CAUTION, FOLD_NAME, FOLD_STEP, joinsWords, lengthWords, minutesWords, seconds } from '#shared/words'
@@ -39,7 +40,7 @@ const { answer: plan, problem: planFault } = useAnswer<SeamDetailPlan>(
 )
 const tape = computed(() => library.supplies.find(x => x.id === wadding.making.value.supplyId)
   ?? library.supplies.find(x => x.family === 'hemTape' && x.adhesive) ?? null)
-const { answer: tapedOrNot, problem: tapeFault } = useAnswer<HemPressed | { bond: number } | null>(
+const { answer: tapedOrNot, problem: tapeFault } = useAnswer<HemPressed | StackShort | null>(
   () => [w.value.fibre, w.value.massGsm, w.value.thicknessMm, tape.value?.id, tape.value?.version, ...ground()],
   () => (tape.value && selection.iron ? ways.join(wadding.making.value as unknown as Making, tape.value, selection.iron) : null),
   { stays: true },

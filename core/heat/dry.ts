@@ -1,5 +1,5 @@
-import type { Transient } from '../heat'
-import { regainGsm } from '../heat'
+import { regainGsm } from './layer'
+import type { Transient } from './recorder'
 
 /** Less free water than this is dry to the hand, g/m². */
 const DRY_GSM = 3
