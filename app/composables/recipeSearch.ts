@@ -1,4 +1,6 @@
-import { WAYS, type PressSetup, type CarriedOver, type EvaluateOptions, type Opener, type OwnIron, type Tack, type Way } from '#core/recipe'
+import {
+  usualFirst, WAYS, type PressSetup, type CarriedOver, type EvaluateOptions, type Opener, type OwnIron, type Tack, type Way,
+} from '#core/recipe'
 import type { Answer } from '~/workers/board.worker'
 
 const KEY = 'recipes', OPENERS = 'openers'
@@ -23,7 +25,8 @@ export function useRecipeSearch(setup: Ref<PressSetup | null>, taught: Ref<Evalu
   /** The answers so far, in their order: as the sheet says first. */
   const answers = computed(() => WAYS.map(w => found.value[w]).filter(a => a !== undefined))
   const best = computed<Way | null>(
-    () => answers.value.reduce<Answer | null>((b, a) => (a.blocked === null && (!b || a.score > b.score) ? a : b), null)?.way ?? null,
+    () => usualFirst(answers.value.filter(a => a.blocked === null))
+      .reduce<Answer | null>((b, a) => (!b || a.score > b.score ? a : b), null)?.way ?? null,
   )
 
   function stop(): void {

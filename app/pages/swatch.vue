@@ -1,10 +1,13 @@
 <script setup lang="ts">
 import { SURFACE_KIND_KEYS, SURFACE_KINDS, FIBRES, ADHESIVES } from '#core/materials'
 import { fabricLimit, limitingFibres } from '#core/limit'
-import { choosableOf, chooseWay, courseOf, evaluate, METHODS, pressedS, adhesiveOf, type Recipe, type Way } from '#core/recipe'
+import {
+  adhesiveOf, choosableOf, chooseWay, courseOf, evaluate, METHODS, pressedS, sideBySide, USUAL_METHODS, type Recipe, type Way,
+} from '#core/recipe'
 import { toEvidence, toIronInput, toRecipe } from '#shared/mappers'
 import {
-  blockedSentence, massWords, overLimitSentence, recipeHeadline, recipeSteps, scorePartWords, tackSentence, whySentence,
+  blockedSentence, holdFigure, massWords, METHOD_NAME,
+  overLimitSentence, recipeHeadline, recipeSteps, scorePartWords, tackSentence, whySentence,
 } from '#shared/words'
 
 definePageMeta({ title: 'Test swatch' })
@@ -30,11 +33,12 @@ const { answers, best, carried, tack, openers, searching, looking, problem, askO
 const scrubS = ref(0)
 const done = computed(() => !searching.value && pairing.settled)
 const methods = computed(() => answers.value.filter(a => a.way !== 'sheet'))
+const usual = computed(() => methods.value.filter(a => USUAL_METHODS.includes(a.method)))
 const byMaker = computed(() => answers.value.find(a => a.way === 'sheet') ?? null)
 const barred = computed(() => {
-  const first = methods.value[0]
+  const first = usual.value[0]
   return methods.value.length === METHODS.length
-    && methods.value.every(a => a.blocked && !a.course && a.blocked.why === first?.blocked?.why)
+    && usual.value.every(a => a.blocked && !a.course && a.blocked.why === first?.blocked?.why)
     ? (first?.blocked ?? null)
     : null
 })
@@ -49,6 +53,8 @@ const chosenWay = computed<Way | null>(() => {
   })
   return searching.value && way !== selection.chosen.way ? null : way
 })
+const shown = computed(() => sideBySide(methods.value.map(a => ({ ...a, ...choosableOf(a, a.score) })), chosenWay.value))
+const besides = computed(() => (done.value ? methods.value.filter(a => a.blocked === null && !shown.value.some(s => s.way === a.way)) : []))
 const chosen = computed(() => answers.value.find(a => a.way === chosenWay.value && a.blocked === null) ?? null)
 /** Own swatches come first: until another way is chosen, the recipe they proved is on the board. */
 const proved = computed(() => selection.chosen.way === null || selection.chosen.way === pairing.provedRecipe?.method
@@ -245,7 +251,7 @@ function pressByMaker(): void {
           </div>
           <div class="grid flex-1 grid-cols-4 gap-3 max-[1100px]:grid-cols-2">
             <MethodCard
-              v-for="a in methods"
+              v-for="a in shown"
               :key="a.way"
               :answer="a"
               :chosen="a.way === chosenWay"
@@ -256,11 +262,16 @@ function pressByMaker(): void {
               :end-s="endS"
               @choose="choose(a.way)"
               @scrub="t => (scrubS = t)" />
-            <div v-for="i in METHODS.length - methods.length" :key="`w${i}`"
+            <div v-for="i in USUAL_METHODS.length - shown.length" :key="`w${i}`"
               class="slip grid min-h-72 place-items-center p-4 text-muted-ink" role="status">
               <template v-if="searching && i === 1">Working it out: {{ methods.length }} of {{ METHODS.length }} methods…</template>
             </div>
           </div>
+          <p v-if="besides.length" class="flex flex-wrap items-center gap-x-4 gap-y-1 py-1" data-test="besides">
+            <span class="text-muted-ink">Works here too:</span>
+            <UButton v-for="a in besides" :key="a.way" variant="outline" color="neutral" @click="choose(a.way)">
+              {{ METHOD_NAME[a.method] }}, {{ holdFigure(a.recipe!) }}, {{ a.recipe!.setting.label }}</UButton>
+          </p>
         </template>
       </PanelTabs>
     </template>

@@ -14,8 +14,8 @@ export type Phase
     | { kind: 'down', durationS: number, pressureKPa: number, steamGM2S?: number, steamS?: number }
   /** Sole away, open to the room. */
     | { kind: 'lifted', durationS: number }
-  /** The work is turned over under its cover, state kept; the cover may be wetted again. */
-    | { kind: 'turn', rewetPressClothGsm?: number }
+  /** The work is turned over under its cover, state kept; the cover may be wetted again, the fabric misted. */
+    | { kind: 'turn', rewetPressClothGsm?: number, mistGsm?: number }
   /** Cover off, a cool wooden clapper on. */
     | { kind: 'clapper', durationS: number, pressureKPa: number }
   /** Carried flat to a cool table, open to the room. */
@@ -141,6 +141,8 @@ export function runProgramme(stack: Stack, programme: Programme, options: RunOpt
       work = [...work].reverse()
       rebuild(new Set(work.map(l => l.id)))
       if (phase.rewetPressClothGsm && above) wet(above.id, phase.rewetPressClothGsm)
+      const fabric = phase.mistGsm ? work.find(l => l.role === 'fabric') : undefined
+      if (fabric) wet(fabric.id, phase.mistGsm!)
       recorder.mark(timeS, 'turn')
     } else if (phase.kind === 'clapper') {
       above = clapperLayer()

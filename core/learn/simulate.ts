@@ -1,5 +1,5 @@
 import { layerOf, timeToReachS } from '../heat'
-import { draftRecipe, evaluate, METHODS, type PressSetup } from '../recipe'
+import { draftRecipe, evaluate, USUAL_METHODS, type PressSetup } from '../recipe'
 import { mix, normalQuantile, placeAmong, seeded } from '../numeric'
 import { SKETCH, type Knowledge } from '../window'
 import { learn, quantilesOver, type Lesson } from './learn'
@@ -44,7 +44,7 @@ export function simulateWorkroom(setups: readonly PressSetup[], known: Knowledge
   const most = Math.max(...counts)
   const lessons = Array.from({ length: most }, (): Lesson => {
     const setup = setups[Math.floor(random() * setups.length)]!
-    const method = METHODS[Math.floor(random() * METHODS.length)]!
+    const method = USUAL_METHODS[Math.floor(random() * USUAL_METHODS.length)]!
     const meanC = 140 + random() * 60
     const recipe = {
       ...draftRecipe(setup, method, { label: '', meanC, swingC: 0, origin: 'typical' }, 'back', 1, 'lean'), warmS: 0,

@@ -1,6 +1,6 @@
 import type { Phase } from '../heat'
 import { CLAPPER_KPA } from '../materials'
-import type { Recipe } from '../recipe'
+import { turnOf, type Recipe } from '../recipe'
 import { ABOUT_SOLE, type PressEvent } from './pressing'
 
 const SHORTEST_S = 0.05
@@ -25,7 +25,7 @@ export function phasesDone(recipe: Recipe, all: readonly PressEvent[]): Phase[] 
       })
     } else if (e.kind === 'down')
       phases.push({ kind: 'down', durationS, pressureKPa: recipe.pressureKPa, steamGM2S: recipe.steamGM2S, steamS: recipe.steamS })
-    else if (e.kind === 'turn') phases.push({ kind: 'lifted', durationS }, { kind: 'turn', rewetPressClothGsm: recipe.pressClothWaterGsm })
+    else if (e.kind === 'turn') phases.push({ kind: 'lifted', durationS }, turnOf(recipe))
     else if (e.kind === 'lift') phases.push({ kind: 'lifted', durationS })
     else if (e.kind === 'cool') phases.push({ kind: 'clapper', durationS, pressureKPa: CLAPPER_KPA })
   }

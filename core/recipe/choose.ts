@@ -1,4 +1,4 @@
-import { METHODS, USUAL_HABITS, type HouseHabits, type Method, type PressSetup, type Way } from './recipe'
+import { SPARE_METHODS, USUAL_HABITS, USUAL_METHODS, type HouseHabits, type Method, type PressSetup, type Way } from './recipe'
 import { searchMethod, type MethodAnswer, type SearchOptions } from './search'
 import { asMakerSays } from './sheet'
 
@@ -18,13 +18,19 @@ interface ChoiceRules {
   moisture: HouseHabits['moisture']
 }
 
+const isSpare = (w: Pick<Choosable, 'way' | 'method'>) => w.way !== 'sheet' && SPARE_METHODS.includes(w.method)
+
+/** Without the spare methods, unless they are all there are. */
+export const usualFirst = <A extends Pick<Choosable, 'way' | 'method'>>(ways: readonly A[]): A[] =>
+  ways.some(w => !isSpare(w)) ? ways.filter(w => !isSpare(w)) : [...ways]
+
 /** Another moisture than the sheet's must be better by so many points. */
 const CLEARLY = 6
 
 /**
  * Which recipe is on the board until a person takes another. The order of trust: what was chosen, what own swatches proved, the
  * sheet's own recipe where it holds here with some room, its own moisture held for longer, then the best of those worked out where that
- * is clearly better. Null where none works.
+ * is clearly better; the spare methods only where no other works. Null where none does.
  */
 export function chooseWay(ways: readonly Choosable[], { wanted, proved, moisture }: ChoiceRules): Way | null {
   const works = ways.filter(w => w.works)
@@ -32,11 +38,26 @@ export function chooseWay(ways: readonly Choosable[], { wanted, proved, moisture
   if (asked) return asked.way
   if (proved) return proved
   const isOfSchool = (w: Choosable) => moisture === 'widest' || (moisture === 'dry') === (w.method === 'dry')
-  const liked = works.some(isOfSchool) ? works.filter(isOfSchool) : works
+  const usual = usualFirst(works), liked = usual.some(isOfSchool) ? usual.filter(isOfSchool) : usual
   if (liked.some(w => w.way === 'sheet')) return 'sheet'
   const best = [...liked].sort((a, b) => b.score - a.score)[0]
   const own = liked.find(w => w.way === ways.find(s => s.way === 'sheet')?.method)
   return best && own && best.score - own.score < CLEARLY ? own.way : best?.way ?? null
+}
+
+/**
+ * The worked-out ways that are laid side by side: the usual ones; a spare one that works takes the place of a usual one that does not,
+ * and the one that is chosen stands there in any case.
+ */
+export function sideBySide<A extends Choosable>(ways: readonly A[], chosen: Way | null): A[] {
+  const worked = ways.filter(w => w.way !== 'sheet'), usual = worked.filter(w => !isSpare(w))
+  const guests = worked.filter(w => isSpare(w) && (w.way === chosen || w.works))
+    .sort((a, b) => Number(b.way === chosen) - Number(a.way === chosen) || b.score - a.score)
+  // Those that do not work give way first, then the least of the others, and never the one that is chosen.
+  const leaving = usual.filter(w => w.way !== chosen).sort((a, b) => Number(a.works) - Number(b.works) || a.score - b.score)
+  const isOut = (w: A) => leaving.slice(0, places).includes(w)
+  const places = guests.filter((g, i) => g.way === chosen || leaving[i]?.works === false).length
+  return [...usual.filter(w => !isOut(w)), ...guests.slice(0, places)]
 }
 
 /** Every way of pressing on a setup, and the one that leads there. */
@@ -48,7 +69,8 @@ interface Chosen { answers: MethodAnswer[], leads: MethodAnswer | null }
  */
 export function chooseRecipe(setup: PressSetup, options: SearchOptions = {}): Chosen {
   const sheet = asMakerSays(setup, options)
-  const answers = [...(sheet ? [sheet] : []), ...(options.methods ?? METHODS).map(m => searchMethod(setup, m, options))]
+  const answers = [...(sheet ? [sheet] : []), ...(options.methods ?? USUAL_METHODS).map(m => searchMethod(setup, m, options))]
+  if (!options.methods && answers.every(a => a.blocked)) answers.push(...SPARE_METHODS.map(m => searchMethod(setup, m, options)))
   const way = chooseWay(answers.map(a => choosableOf(a, a.found?.score ?? -Infinity)), {
     wanted: null, proved: null, moisture: (setup.habits ?? USUAL_HABITS).moisture,
   })

@@ -44,11 +44,16 @@ export function soleOf(setup: PressSetup, recipe: Recipe, options: EvaluateOptio
   return thermostat({ meanC, swingC: recipe.setting.swingC, warmCPerS, coolCPerS, phase: options.phase })
 }
 
+/** The work turned over: a damp press cloth wrung out anew, the fabric misted now where it was dry before. */
+export const turnOf = (recipe: Pick<Recipe, 'method' | 'pressClothWaterGsm' | 'mistGsm'>): Phase => ({
+  kind: 'turn', rewetPressClothGsm: recipe.pressClothWaterGsm, ...(recipe.method === 'dryMist' ? { mistGsm: recipe.mistGsm } : {}),
+})
+
 /** The recipe as phases: the fabric warmed, each pass down and lifted, turned between, then cooling under the clapper. */
 export function phasesOf(recipe: Recipe, coolS = recipe.coolS): Phase[] {
   const phases: Phase[] = recipe.warmS > 0 ? [{ kind: 'warm', durationS: recipe.warmS, pressureKPa: recipe.pressureKPa }] : []
   for (let pass = 0; pass < recipe.passes; pass++) {
-    if (pass > 0) phases.push({ kind: 'lifted', durationS: TURN_S }, { kind: 'turn', rewetPressClothGsm: recipe.pressClothWaterGsm })
+    if (pass > 0) phases.push({ kind: 'lifted', durationS: TURN_S }, turnOf(recipe))
     const durationS = pass > 0 ? (recipe.secondS ?? recipe.holdS) : recipe.holdS
     for (let touch = 0; touch < (recipe.touches ?? 1); touch++) {
       if (touch > 0) phases.push({ kind: 'lifted', durationS: APART_S })
@@ -62,7 +67,7 @@ export function phasesOf(recipe: Recipe, coolS = recipe.coolS): Phase[] {
 /** What lies under the iron for a recipe, from the press cloth down. */
 export const stackOf = (setup: PressSetup, recipe: Recipe): Stack => buildStack({
   fabric: setup.fabric, supply: setup.supply, pressCloth: setup.pressCloth, surface: setup.surface, firstSide: recipe.firstSide,
-  pressClothWaterGsm: recipe.pressClothWaterGsm, mistGsm: recipe.mistGsm,
+  pressClothWaterGsm: recipe.pressClothWaterGsm, mistGsm: recipe.method === 'dryMist' ? 0 : recipe.mistGsm,
 })
 function runOf(setup: PressSetup, recipe: Recipe, options: EvaluateOptions): Transient {
   return runProgramme(stackOf(setup, recipe), { sole: soleOf(setup, recipe, options), phases: options.phases ?? phasesOf(recipe),

@@ -1,11 +1,13 @@
 /** Which way of pressing bonds without hurting, and why. */
 export * from './recipe'
 export {
-  bondAtHold, evaluate, evaluateAlong, harmAtHold, holdPath, holdReaching, phasesOf, adhesiveOf, TURN_S,
+  bondAtHold, evaluate, evaluateAlong, harmAtHold, holdPath, holdReaching, phasesOf, adhesiveOf, turnOf, TURN_S,
   type EvaluateOptions, type Outcome,
 } from './evaluate'
-export { allowedSettings, bearingOf, HARM_ALLOWED_OVER_CLASS, overTheirClass, moistureOf, pressureOf, SETTING_TOLERANCE_C, sheetOf,
-  warmingS } from './methods'
+export {
+  allowedSettings, bearingOf, HARM_ALLOWED_OVER_CLASS, isSteamed, moistureOf, overTheirClass, pressureOf, SETTING_TOLERANCE_C, sheetOf,
+  warmingS,
+} from './methods'
 export {
   bestOf, BOND_WANTED, draftRecipe, HARM_ALLOWED, heldFor, searchMethod, searchRecipes,
   type Blocked, type Found, type MethodAnswer, type SearchOptions,
@@ -16,7 +18,7 @@ export { asMakerSays, carryOver, makerRecipe, type CarriedOver, type CarriedStep
 export { CLAPPER_LEAST_S, coolingOf, HANDLED_C, leftAloneS, withCooling, type Cooling } from './cooling'
 export { isStackWay, throughStack, type StackShort, type StackWay } from './throughStack'
 export { searchTack, TACK_BOND, type Tack } from './tack'
-export { choosableOf, chooseRecipe, chooseWay, whyNone, type Choosable } from './choose'
+export { choosableOf, chooseRecipe, chooseWay, sideBySide, usualFirst, whyNone, type Choosable } from './choose'
 export { courseOf, type Course } from './digest'
 export { findOpeners, type Opener, type OwnIron } from './open'
 export { settingAt } from './setting'

@@ -19,11 +19,13 @@ export function moistureOf(
 ): Pick<Recipe, 'pressClothWaterGsm' | 'mistGsm' | 'steamGM2S' | 'steamS'> {
   return {
     pressClothWaterGsm: method === 'damp' && pressCloth ? Math.round(PRESS_CLOTH_KINDS[pressCloth].waterHoldGsm * WRUNG_SHARE) : 0,
-    mistGsm: method === 'mist' ? MIST_GSM : 0,
-    steamGM2S: method === 'steam' ? steamGM2S(iron) : 0,
-    steamS: method === 'steam' ? SHOT_S : 0,
+    mistGsm: ['mist', 'mistSteam', 'dryMist'].includes(method) ? MIST_GSM : 0,
+    steamGM2S: isSteamed(method) ? steamGM2S(iron) : 0,
+    steamS: isSteamed(method) ? SHOT_S : 0,
   }
 }
+/** The iron gives steam. */
+export const isSteamed = (method: Method): boolean => method === 'steam' || method === 'mistSteam'
 
 export const pressureOf = (iron: IronKindKey, lean: Lean): number =>
   lean === 'lean' ? IRON_KINDS[iron].leanKPa : IRON_KINDS[iron].weightKPa
@@ -42,6 +44,8 @@ export type Bar
     | { why: 'pressClothNeeded' }
     | { why: 'allSettingsTooHot', limitC: number, coolestC: number }
     | { why: 'drips', soleC: number }
+  /** It is not pressed from its face, which this method ends with. */
+    | { why: 'faceBarred' }
   /** A heat press is used dry. */
     | { why: 'pressIsDry' }
   /** Its maker asks for the pressure of a press. */
@@ -105,14 +109,15 @@ export function barOf(method: Method, setup: Pick<PressSetup, 'iron' | 'pressClo
   if (settings.length === 0)
     return { why: 'allSettingsTooHot', limitC: limit.soleC, coolestC: Math.min(...iron.settings.map(s => s.meanC)) + soleOffsetC }
   if (method === 'dry') return null
-  if (method === 'steam') {
+  if (isSteamed(method)) {
     if (limit.steam === 'no') return { why: 'steamBarred' }
     if (IRON_KINDS[iron.kind].steamGMin === 0) return { why: 'noSteam' }
     if (pressCloth !== null && !PRESS_CLOTH_KINDS[pressCloth].vapourPasses) return { why: 'steamStopped' }
     if (settings.every(s => s.meanC + soleOffsetC < STEAMS_FROM_C)) return { why: 'drips', soleC: Math.max(...settings.map(s => s.meanC)) }
-    return null
+    if (method === 'steam') return null
   }
   if (limit.water === 'no') return { why: 'waterBarred' }
+  if (method === 'dryMist' && limit.backOnly) return { why: 'faceBarred' }
   if (method === 'damp' && (pressCloth === null || PRESS_CLOTH_KINDS[pressCloth].waterHoldGsm === 0)) return { why: 'noDampPressCloth' }
   return null
 }
@@ -125,7 +130,7 @@ export const sheetOf = ({ sheet, adhesive, grade = 'hand' }: Pick<SupplyInput, '
 export const usableSettings = (
   method: Method, { iron, pressCloth, supply }: Pick<PressSetup, 'iron' | 'pressCloth' | 'supply'>, limit: FabricLimit, soleOffsetC = 0,
 ): IronSetting[] => allowedSettings(iron.settings, limit, soleOffsetC, pressCloth !== null).filter(s =>
-  (method !== 'steam' || s.meanC + soleOffsetC >= STEAMS_FROM_C)
+  (!isSteamed(method) || s.meanC + soleOffsetC >= STEAMS_FROM_C)
   && (!supply.adhesive || !LOW_MELT.has(supply.adhesive) || s.meanC + soleOffsetC <= LOW_MELT_MOST_C + SETTING_TOLERANCE_C))
 
 /** The fabric is warmed so long by itself, s: creases out, the first damp gone. */

@@ -2,8 +2,13 @@ import type { SurfaceKindKey, PressClothKindKey, IronKindKey, Origin } from '../
 import type { BlendRule, Evidence } from '../limit'
 import type { FabricInput, SupplyInput } from '../stack'
 
-export type Method = 'dry' | 'steam' | 'mist' | 'damp'
-export const METHODS: readonly Method[] = ['dry', 'steam', 'mist', 'damp']
+/** The last two: misted and steamed at once; fused dry from the back, then misted and pressed from the face. */
+export type Method = 'dry' | 'steam' | 'mist' | 'damp' | 'mistSteam' | 'dryMist'
+/** Tried everywhere. */
+export const USUAL_METHODS: readonly Method[] = ['dry', 'steam', 'mist', 'damp']
+/** Practised where none of the usual ones works: of themselves they lead nowhere else. */
+export const SPARE_METHODS: readonly Method[] = ['mistSteam', 'dryMist']
+export const METHODS: readonly Method[] = [...USUAL_METHODS, ...SPARE_METHODS]
 export type Side = 'back' | 'face'
 export type Lean = 'weight' | 'lean'
 /** A way of pressing: as the supply's sheet says, or one of the moistures worked out. */

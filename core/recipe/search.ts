@@ -7,7 +7,7 @@ import {
   barOf, bearingOf, HARM_ALLOWED_OVER_CLASS, moistureOf, overTheirClass, pressureOf, sheetOf, usableSettings, warmingS, type Bar,
 } from './methods'
 import {
-  isByHand, METHODS, USUAL_HABITS, type PressSetup, type IronSetting, type Lean, type Method, type Recipe, type Side, type Way,
+  isByHand, USUAL_HABITS, USUAL_METHODS, type PressSetup, type IronSetting, type Lean, type Method, type Recipe, type Side, type Way,
 } from './recipe'
 import { withCooling } from './cooling'
 import { touchesToBond, touchS, touchSides } from './touches'
@@ -83,7 +83,7 @@ export interface SearchOptions extends EvaluateOptions {
 
 /** The best recipe of each method on this setup, or why there is none. Deterministic. */
 export function searchRecipes(setup: PressSetup, options: SearchOptions = {}): MethodAnswer[] {
-  return (options.methods ?? METHODS).map(method => searchMethod(setup, method, options))
+  return (options.methods ?? USUAL_METHODS).map(method => searchMethod(setup, method, options))
 }
 
 /** The answer with the best score; null if none bonds safely. */
@@ -153,8 +153,8 @@ function draftsOf(
   setup: PressSetup, method: Method, limit: FabricLimit, maxHoldS: number, options: SearchOptions,
 ): { drafts: Draft[], nearest: Short | null } {
   const habits = setup.habits ?? USUAL_HABITS
-  const sides = throughFabric(setup, limit.backOnly ? ['back'] : ['back', 'face'])
-  const passes: (1 | 2)[] = sides.length === 1 ? [1] : habits.bothSides ? [2, 1] : [1, 2]
+  const sides = throughFabric(setup, method === 'dryMist' || limit.backOnly ? ['back'] : ['back', 'face'])
+  const passes: (1 | 2)[] = method === 'dryMist' ? [2] : sides.length === 1 ? [1] : habits.bothSides ? [2, 1] : [1, 2]
   const usual = bearingOf(limit, setup.fabric, habits)
   const leans = options.leans ?? (usual === 'lean' ? ['lean', 'weight'] : ['weight'])
   const drafts: Draft[] = []
@@ -183,7 +183,7 @@ const throughFabric = (setup: PressSetup, sides: readonly Side[]): Side[] => sid
 
 /** Where nothing else will do: short touches with the sole away between, from the back or through the face under a press cloth. */
 function touchDrafts(setup: PressSetup, method: Method, limit: FabricLimit, options: SearchOptions): Draft[] {
-  if (!isByHand(setup.iron) || method === 'damp') return []
+  if (!isByHand(setup.iron) || method === 'damp' || method === 'dryMist') return []
   const wanted = { bond: BOND_WANTED, harm: HARM_ALLOWED }, settings = usableSettings(method, setup, limit, options.soleOffsetC)
   const drafted = throughFabric(setup, touchSides(limit, setup)).flatMap(side => settings.map(setting =>
     ({ ...draftRecipe(setup, method, setting, side, 1, 'weight'), warmS: 0, holdS: touchS(limit) })))

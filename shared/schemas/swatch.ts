@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { CLAPPER_LEAST_S } from '#core/recipe'
+import { CLAPPER_LEAST_S, METHODS, type Method } from '#core/recipe'
 import { SURFACE_KINDS, type SurfaceKindKey } from '#core/materials'
 import { ironSettingSchema } from './iron'
 import { MOST } from './limits'
@@ -13,7 +13,7 @@ const recipeFields = z.object({
   format: z
     .union([z.literal(1), z.literal(2)], { error: 'Recipe: it is of another format than this version reads.' })
     .transform(() => 2 as const),
-  method: z.enum(['dry', 'steam', 'mist', 'damp'], { error: 'Method: dry, steam, mist or damp.' }),
+  method: z.enum(METHODS as [Method, ...Method[]], { error: 'Method: dry, steam, mist, damp, mistSteam or dryMist.' }),
   /** One of the iron's stops, or a place between two, which takes the names of both. */
   setting: ironSettingSchema.extend({ label: nameField('Dial setting', 80) }),
   firstSide: z.enum(['back', 'face'], { error: 'First side: back or face.' }),

@@ -38,7 +38,8 @@ describe('what the hands are to do', () => {
     expect([keyWords(null, false), keyWords('down', false), keyWords('down', true), keyWords('cool', false)]).toEqual([
       'set down', 'lift', 'press again', 'it is cold',
     ])
-    expect([undefined, step('warm'), step('lay'), step('down'), step('turn'), step('cool', { forS: 20 })].map(followingWords)).toEqual([
+    const following = [undefined, step('warm'), step('lay'), step('down'), step('turn'), step('cool', { forS: 20 })]
+    expect(following.map(s => followingWords(s))).toEqual([
       'grade the edge', 'warm the fabric', 'lift, lay the interfacing and the press cloth on', 'set down, 12\u00A0s', 'lift, turn it over',
       'lift, flat under the clapper for 20\u00A0s',
     ])

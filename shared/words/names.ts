@@ -2,9 +2,11 @@ import type { Method } from '#core/recipe'
 import type { Origin } from '#core/materials'
 import type { DamageKind } from '#core/damage'
 
-export const METHOD_NAME: Record<Method, string> = { dry: 'Dry', steam: 'Steam shots', mist: 'Mist', damp: 'Damp press cloth' }
+export const METHOD_NAME: Record<Method, string> = { dry: 'Dry', steam: 'Steam shots', mist: 'Mist', damp: 'Damp press cloth',
+  mistSteam: 'Mist and steam', dryMist: 'Dry, then mist' }
 /** Moisture as shown in the iron's rest. */
-export const MOISTURE_WORDS: Record<Method, string> = { dry: 'dry', steam: 'steam shots', mist: 'mist', damp: 'press cloth wrung damp' }
+export const MOISTURE_WORDS: Record<Method, string> = { dry: 'dry', steam: 'steam shots', mist: 'mist', damp: 'press cloth wrung damp',
+  mistSteam: 'mist and steam shots', dryMist: 'dry, then mist from the right side' }
 export const NAP_NAME = { none: 'Plain', texture: 'Texture (slubs, crinkle)', nap: 'Nap', pile: 'Pile' } as const
 export const ORIGIN_NAME: Record<Origin, string> = {
   tested: 'tested', measured: 'measured', maker: 'maker', typical: 'typical', estimate: 'estimate',

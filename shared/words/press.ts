@@ -1,5 +1,5 @@
 import type { PressPhase, SwatchPressing, Step, StepKind } from '#core/press'
-import type { Recipe } from '#core/recipe'
+import type { Method, Recipe } from '#core/recipe'
 import { METRIC, type DisplayUnits } from '#core/units'
 import { DAMAGE_NAME, seconds } from './names'
 import { celsius } from './measure'
@@ -24,7 +24,7 @@ export function orderWords(
       if (step.pass > 0) return `Second side${placement}: hold still`
       return recipe.lean === 'lean' ? `Press firmly, hold still${placement}` : `Hold still${placement}`
     case 'turn':
-      return `Turn it over${over ? ', then set down' : ''}`
+      return `Turn it over${recipe.method === 'dryMist' ? ', spray it lightly, cover it' : ''}${over ? ', then set down' : ''}`
     case 'cool':
       return over ? 'Cold: grade it' : 'Cool flat under the clapper. Do not move it'
   }
@@ -37,7 +37,7 @@ export const keyWords = (kind: StepKind | null, interrupted: boolean): string =>
     : ({ warm: 'lift', lay: 'set down', turn: 'set down', down: 'lift', cool: 'it is cold' } as const)[kind ?? 'lay']
 
 /** What follows this step; null without one. */
-export function followingWords(next: Step | undefined): string {
+export function followingWords(next: Step | undefined, method: Method = 'dry'): string {
   if (!next) return 'grade the edge'
   switch (next.kind) {
     case 'warm':
@@ -47,7 +47,7 @@ export function followingWords(next: Step | undefined): string {
     case 'down':
       return `set down, ${seconds(next.forS)}`
     case 'turn':
-      return 'lift, turn it over'
+      return method === 'dryMist' ? 'lift, turn it over, spray it' : 'lift, turn it over'
     case 'cool':
       return `lift, flat under the clapper for ${seconds(next.forS)}`
   }
@@ -60,7 +60,7 @@ export function layUpWords(
   return [
     warmS > 0 ? `First ${names.fabric} alone, ${names.pressCloth?.toLowerCase() ?? 'bare'}, ${seconds(warmS)}` : '',
     `${names.supply}: adhesive side to the wrong side of ${names.fabric}`,
-    method === 'mist' ? 'Mist the fabric lightly' : method === 'damp' ? 'Wring the press cloth out well' : '',
+    method === 'mist' || method === 'mistSteam' ? 'Mist the fabric lightly' : method === 'damp' ? 'Wring the press cloth out well' : '',
     `${names.pressCloth ?? 'No press cloth'} on top, ${side}`, 'Do not slide: press, hold, lift',
   ].filter(Boolean)
 }

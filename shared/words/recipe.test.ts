@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { fabricLimit } from '#core/limit'
-import { draftRecipe, type Blocked, type PressSetup, type Recipe } from '#core/recipe'
+import { draftRecipe, type Blocked, type Method, type PressSetup, type Recipe } from '#core/recipe'
 import { blockedSentence, coolingWords, overLimitSentence, recipeHeadline, recipeSteps } from '.'
 
 const setting = (meanC: number) => ({ label: 'wool', meanC, swingC: 12, origin: 'measured' as const })
@@ -22,6 +22,12 @@ describe('a recipe in words', () => {
     expect(coolingWords({ coolS: 20, tableS: 0 }, true)).toMatch(/^leave the weight on for 20.s$/)
     expect(coolingWords({ coolS: 0, tableS: 0 })).toBe('take it up at once')
     expect(recipeSteps(recipe(), 'Muslin').at(-1)).toMatch(/^Leave the clapper on/)
+  })
+  it('what is misted is sprayed before it is covered, or where it was fused dry once it is turned', () => {
+    const spare = (method: Method) => recipeSteps(recipe({ method, passes: 2, secondS: 9, mistGsm: 35, steamS: 3 }), 'Muslin').join(' ')
+    expect(spare('mistSteam')).toMatch(/down, spray once, lightly.*, cover with muslin\..*with steam for the first 3 s/)
+    expect(spare('dryMist')).toMatch(/down, cover with muslin\..*Turn it over, spray once, lightly.*, cover it again and press 9 s\./)
+    expect(spare('mist')).toContain('Turn it over and press 9 s.')
   })
   it('short touches are said as such', () => {
     const touched = recipe({ holdS: 5, touches: 3 })

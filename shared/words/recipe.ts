@@ -1,9 +1,8 @@
 import { PRESS_CLOTH_KINDS, ADHESIVES, STEAMS_FROM_C } from '#core/materials'
 import type { FabricLimit } from '#core/limit'
 import {
-  leftAloneS, SETTING_TOLERANCE_C, type Blocked, type CarriedOver, type CarriedStep, type Difference, type Margins, type Opener,
-  type Recipe, type ScorePart,
-  type ScorePartKey,
+  isSteamed, leftAloneS, SETTING_TOLERANCE_C, type Blocked, type CarriedOver, type CarriedStep, type Difference, type Margins, type Opener,
+  type Recipe, type ScorePart, type ScorePartKey,
 } from '#core/recipe'
 import type { LotReading } from '#core/instructions'
 import type { DamageFlag } from '#core/damage'
@@ -34,17 +33,20 @@ export function recipeSteps(r: Recipe, pressClothName: string | null, units: Dis
   const lay = {
     back: 'Lay the interfacing on, adhesive side down', face: 'Lay the interfacing down, adhesive side up, and the fabric on it',
   }[r.firstSide]
-  const mist = r.method === 'mist'
-    ? `, spray ${r.mistGsm > TWO_SPRAYS_GSM ? 'twice' : 'once'}, lightly, until it darkens a little (about ${massWords(r.mistGsm, units)})`
+  const times = r.mistGsm > TWO_SPRAYS_GSM ? 'twice' : 'once'
+  const spray = `${times}, lightly, until it darkens a little (about ${massWords(r.mistGsm, units)})`
+  const mist = r.method === 'mist' || r.method === 'mistSteam'
+    ? `, spray ${spray}`
     : ''
   const damped = `, cover with ${pressCloth ?? 'a press cloth'}, wrung damp`
   const over = r.method === 'damp' ? damped : pressCloth ? `, cover with ${pressCloth}` : ', no press cloth'
-  const steam = r.method === 'steam' ? `, with steam for the first ${r.steamS} s` : ''
+  const steam = isSteamed(r.method) ? `, with steam for the first ${r.steamS} s` : ''
+  const turned = r.method === 'dryMist' ? `, spray ${spray}, cover it again` : ''
   return [
     r.warmS > 0 ? `Warm the fabric ${r.warmS} s.` : '',
     `${lay}${mist}${over}.`,
     `${sentence(settingWords(r, units))}: ${bearingWords(r, units).toLowerCase()} ${heldWords(r)}${steam}.`,
-    r.passes === 2 ? `Turn it over and press ${r.secondS ?? r.holdS} s.` : '',
+    r.passes === 2 ? `Turn it over${turned} and press ${r.secondS ?? r.holdS} s.` : '',
     `${sentence(coolingWords(r))}.`,
   ].filter(Boolean)
 }
@@ -193,6 +195,8 @@ export function blockedSentence(b: Blocked, units: DisplayUnits = METRIC): strin
       return 'This iron has no dial settings yet: enter what each setting gives.'
     case 'waterBarred':
       return 'The fabric must not get wet.'
+    case 'faceBarred':
+      return 'It is pressed from the wrong side alone, and this method ends on the right side.'
     case 'steamBarred':
       return 'The fabric must not be steamed.'
     case 'noSteam':
@@ -242,7 +246,7 @@ export function openerSentence(o: Opener, units: DisplayUnits = METRIC): string 
   const by
     = 'found' in o
       ? ` Then ${celsius(o.found.recipe.setting.meanC, units)} for ${holdFigure(o.found.recipe)} `
-      + `${o.found.recipe.method === 'dry' ? 'dry' : `with ${o.found.recipe.method}`} bonds.`
+      + `${METHOD_NAME[o.found.recipe.method].toLowerCase()} bonds.`
       : ''
   switch (o.change) {
     case 'iron': return `Another iron of yours: ${o.name}.${by}`

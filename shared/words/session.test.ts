@@ -32,6 +32,8 @@ describe('what the hands are to do', () => {
     const up = (pass: number, pressClothName: string | null) => ({ kind: 'fuse' as const, pass, pressClothName })
     expect(howLine(r, up(0, 'Washed muslin'))).toBe('wool 154 °C, mist, washed muslin, interfacing side up')
     expect(howLine(r, up(1, null))).toBe('wool 154 °C, mist, bare iron, face up')
+    expect([0, 1].map(pass => howLine({ ...r, method: 'dryMist' }, up(pass, null)).split(', ')[1])).toEqual(['dry', 'mist'])
+    expect(whatNow({ do: 'turned' }, { ...of, method: 'dryMist' }, false)).toBe('Turn it over, spray it lightly, cover it')
     expect(howLine({ ...r, firstSide: 'face' }, up(1, null))).toContain('interfacing side up')
     expect(howLine(r, { ...up(0, null), kind: 'preshrink' })).toMatch(/bare iron, the fabric alone$/)
     expect(howLine(r, { ...up(0, null), kind: 'trim' })).toMatch(/the trim alone$/)

@@ -1,4 +1,5 @@
 import type { EdgeFound, NextStep, OperationKind, RecipeVerdict, SoleAsks, Warning, Water, WaterFault } from '#core/session'
+import type { Method } from '#core/recipe'
 import { isHovering } from '#core/seam'
 import { METRIC, type DisplayUnits } from '#core/units'
 import type { KeepOutKind, RecipePayload, Standing } from '../schemas'
@@ -58,7 +59,7 @@ const HAND_WORDS = {
 } as const
 /** What the hands do now. */
 export function whatNow(
-  step: NextStep, of: { kind: OperationKind, placements: number, name: string, hovers?: boolean }, over: boolean,
+  step: NextStep, of: { kind: OperationKind, placements: number, name: string, hovers?: boolean, method?: Method }, over: boolean,
 ): string {
   const place = 'placement' in step && of.placements > 1 ? `: position ${step.placement + 1} of ${of.placements}` : ''
   switch (step.do) {
@@ -71,7 +72,7 @@ export function whatNow(
     case 'laid':
       return 'Lay the interfacing and the press cloth on'
     case 'turned':
-      return 'Turn it over'
+      return of.method === 'dryMist' ? 'Turn it over, spray it lightly, cover it' : 'Turn it over'
     case 'cold':
       return 'Cooling flat: do not handle'
     case 'edge':
@@ -104,7 +105,7 @@ export function howLine(
   const side = kind === 'preshrink'
     ? 'the fabric alone'
     : kind === 'trim' ? 'the trim alone' : FROM_A_SIDE.has(kind) ? from : backed
-  const moisture = METHOD_NAME[r.method].toLowerCase()
+  const moisture = r.method === 'dryMist' ? (pass < 1 ? 'dry' : 'mist') : METHOD_NAME[r.method].toLowerCase()
   const bare = isHovering(r) ? 'held over it, touching nothing' : 'bare iron'
   return `${r.setting.label} ${celsius(r.setting.meanC, units)}, ${moisture}, ${pressClothName?.toLowerCase() ?? bare}, ${side}`
 }

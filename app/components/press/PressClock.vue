@@ -44,7 +44,9 @@ const harm = computed(() => {
   return harmSoonWords(u.harmKind, u.harmInS)
 })
 const space = computed(() => keyWords(step.value?.kind ?? null, interrupted.value))
-const following = computed(() => press.phase === 'running' ? followingWords(press.steps[press.pressing!.at + 1]) : null)
+const following = computed(() => press.phase === 'running'
+  ? followingWords(press.steps[press.pressing!.at + 1], press.pressing!.recipe.method)
+  : null)
 const side = computed(() => ((step.value?.side ?? recipe.value.firstSide) === 'back' ? 'interfacing side up' : 'face up'))
 const layUp = computed(() => layUpWords(
   recipe.value, { fabric: laid.value.fabricName, supply: laid.value.supplyName, pressCloth: laid.value.pressClothName }, side.value,

@@ -11,7 +11,7 @@ import {
   clockWords, EDGE_NAME, harmSoonWords, heldElsewhere, howLine, OPERATION_NAME, sessionKeyWords, STANDING_WORDS, STEAM_CAUTION, timeOfDay,
   twoBoardsSentence, warningSentence, WATER_SENTENCE, whatNow, coolingWords,
 } from '#shared/words'
-import { leftAloneS } from '#core/recipe'
+import { isSteamed, leftAloneS } from '#core/recipe'
 
 /** The session from a stool's distance: what now, how far it is, what next, what lies cooling and when it may be touched, the irons. */
 const session = useSession()
@@ -46,7 +46,8 @@ const command = computed(() => {
     return coolsNext.value ? 'Wait: it is cooling' : 'Try the edges that are cold'
   }
   const { kind, placements, name, recipe } = op.value
-  return whatNow(step.value, { kind, placements: placements.length, name, hovers: recipe !== null && isHovering(recipe) }, over.value)
+  const hovers = recipe !== null && isHovering(recipe)
+  return whatNow(step.value, { kind, placements: placements.length, name, hovers, method: recipe?.method }, over.value)
 })
 const big = computed(() => {
   if (step.value?.do === 'lift') {
@@ -78,7 +79,7 @@ const harm = computed(() => {
   return u?.harmKind && u.harmInS !== null && (over.value || u.harmInS < 15) ? harmSoonWords(u.harmKind, u.harmInS) : null
 })
 const water = computed(() => (iron.value && op.value?.recipe ? waterFault(iron.value, op.value.recipe.method, fabric.value) : null))
-const steam = computed(() => op.value?.recipe?.method === 'steam' || op.value?.recipe?.method === 'damp')
+const steam = computed(() => op.value?.recipe?.method === 'damp' || (op.value?.recipe && isSteamed(op.value.recipe.method)))
 const noRoom = computed(() => {
   const lying = session.cooling.filter(c => c.leftS > 0)
   return lying.length >= Number(selection.rules.places) && step.value?.do === 'down' ? lying[0]! : null

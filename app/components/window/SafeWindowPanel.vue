@@ -3,7 +3,7 @@ import { FIBRES, ADHESIVES } from '#core/materials'
 import { hasPassed } from '#core/learn'
 import { fabricLimit, limitingFibres } from '#core/limit'
 import {
-  allowedSettings, courseOf, evaluate, METHODS, pressedS, settingAt, type IronSetting, type Method, type Opener, type Recipe,
+  allowedSettings, courseOf, evaluate, METHODS, pressedS, settingAt, USUAL_METHODS, type IronSetting, type Method, type Opener, type Recipe,
 } from '#core/recipe'
 import { chanceAt, nearestToSafe, pinMargins, safestPlace, samplesFor, type WindowMap, type WindowQuestion } from '#core/window'
 import { toEvidence, toRecipePayload } from '#shared/mappers'
@@ -73,6 +73,8 @@ const damageC = computed(() => {
 const endS = computed(() => recipe.value ? Math.ceil((pressedS(recipe.value) + 20) / 10) * 10 : 60)
 
 /** The other ways of pressing, drawn after the chosen one and kept while the selection stays. */
+/** The usual methods, and a spare one where that is what is looked at. */
+const offered = computed(() => METHODS.filter(m => USUAL_METHODS.includes(m) || m === recipe.value?.method))
 const otherMaps = shallowRef<Partial<Record<Method, WindowMap>>>({})
 const overlay = ref(false)
 const otherMethod = ref<WindowQuestion | null>(null)
@@ -140,7 +142,7 @@ async function print(): Promise<void> {
   <div class="grid flex-1 grid-cols-[minmax(0,1.280fr)_minmax(0,1fr)] gap-4 max-[1000px]:grid-cols-1">
     <section aria-label="Window map" class="min-w-0">
       <div class="flex flex-wrap items-center gap-1.5">
-        <button v-for="m in METHODS" :key="m" type="button" class="min-h-10 whitespace-nowrap px-2 text-[15px]"
+        <button v-for="m in offered" :key="m" type="button" class="min-h-10 whitespace-nowrap px-2 text-[15px]"
           :class="recipe?.method === m ? 'bg-ink text-paper' : 'slip'" :aria-pressed="recipe?.method === m"
           :disabled="!answers.some(a => a.way === m && a.recipe)" @click="choose(m)">{{ METHOD_NAME[m] }}</button>
         <button v-if="recipe && !limit?.backOnly" type="button"
