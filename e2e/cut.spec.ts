@@ -89,6 +89,11 @@ test('a job: three blocks and a drawing, laid, moved, laid again, on paper, cut;
   })
   expect(taken.status()).toBe(200)
   await page.reload()
+  // It folds through its middle: one half is backed, and that is still so after a reload.
+  await page.getByTestId('pieces').getByRole('button', { name: /Cuff/ }).click()
+  await page.getByRole('combobox', { name: 'Which half is backed' }).click()
+  await page.getByRole('option', { name: 'Upper half' }).click()
+  await expect(page.getByTestId('stack')).toContainText('to the fold')
   // Undone, made again, and still there after a reload.
   await page.getByTestId('pieces').getByRole('button', { name: /Cuff/ }).click()
   await page.getByLabel('How many').fill('3')
@@ -101,6 +106,7 @@ test('a job: three blocks and a drawing, laid, moved, laid again, on paper, cut;
   await settled(page)
   await page.reload()
   await expect(page.getByTestId('pieces').getByRole('button', { name: /Cuff/ })).toContainText('3 times')
+  expect((await cuttingOf(page, NAME)).pieces[0]!.half).toBe('upper')
 
   await page.keyboard.press('l')
   await laidDown(page)

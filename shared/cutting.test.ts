@@ -91,6 +91,21 @@ describe('from a piece to what is cut', () => {
     const misread = { alongPct: 90.2, acrossPct: 2, preshrunkUpToC: null }
     expect(cutLargerPct(misread)).toEqual({ along: 0, across: 2 })
   })
+  it('folded through its middle, one half is backed: in the outline, in what is cut of the interfacing, under the sole', () => {
+    const whole = piece('cuff', { inset: { how: 'exact' } }), upper = { ...whole, half: 'upper' as const }
+    const [all, made] = [cutPiece(whole, ground()), cutPiece(upper, ground())]
+    expect([all.fold, made.fold!.map(p => p.y)]).toEqual([null, [32.5, 32.5].map(y => expect.closeTo(boundsOf(made.seam).bottom + y, 6))])
+    expect(made.cut).toEqual(all.cut)
+    expect(boundsOf(made.interfacing[0]!).highMm).toBeCloseTo(boundsOf(all.interfacing[0]!).highMm / 2, 3)
+    expect(boundsOf(partsOf([upper], id(11), ground())[0]!.outline).highMm).toBeCloseTo(32.5, 3)
+    const need = (p: JobPiece) => interfacingNeed([{ ...p, place: 'cuff' }], p.fabricId, 'cuff', ground()).m2
+    expect(need(upper) / need(whole)).toBeCloseTo(0.5, 1)
+    // Half of a pair is the other half of its mirror image.
+    const left = partsOf([{ ...whole, half: 'left', pair: true }], id(11), ground()).map(p => boundsOf(p.outline))
+    expect(left[1]!.left).toBeCloseTo(-left[0]!.right, 6)
+    // A sandwich is held all over.
+    expect(cutPiece(piece('mat', { place: 'mat', interfacingId: null, foamId: id(12), half: 'left' }), ground()).fold).toBeNull()
+  })
   it('what the fabric still shrinks is added; preshrunk, or unknown, nothing is', () => {
     const moving = { alongPct: 2, acrossPct: 1, preshrunkUpToC: null }
     expect([cutLargerPct(moving), cutLargerPct({ ...moving, preshrunkUpToC: 150 }), cutLargerPct(null)]).toEqual([

@@ -2,8 +2,10 @@
 import {
   blockOf,
   drawnOf,
+  foldOf,
   fromCutEdge,
   grown,
+  halfOf,
   mirroredDrawn,
   outlinesOf,
   layersOf,
@@ -14,7 +16,7 @@ import {
   type Layers,
   type LayersSpec,
 } from '#core/cut'
-import { areaMm2, mirrored, outlineOf, thinned, type Outline, type Ring } from '#core/geometry'
+import { areaMm2, mirrored, outlineOf, thinned, type Outline, type Point, type Ring } from '#core/geometry'
 import { rigidityUNm, smallestFoldMm } from '#core/stiffness'
 import type { LayoutPiece } from '#core/layout'
 import { MOST_SHRINK_PCT } from '#core/shrink'
@@ -102,6 +104,8 @@ export function layersSpec(piece: JobPiece, ground: CuttingGround): LayersSpec |
 
 export interface CutPiece extends PieceOutlines {
   layers: Layers | null
+  /** Where it folds, if only one half of it is backed. */
+  fold: [Point, Point] | null
 }
 /**
  * All outlines of a piece as it is cut: whole where it was drawn on a fold, larger by what its fabric will still shrink.
@@ -127,13 +131,16 @@ export function cutPiece(piece: JobPiece, ground: CuttingGround): CutPiece {
       })
   const whole = (o: Outline) => grown(isHalf(piece.shape) ? unfolded(o) : o, cutLargerPct(ground.shrink[piece.fabricId]))
   const all = (list: readonly Outline[]) => list.map(whole)
+  const seam = whole(made.seam), half = layers ? null : piece.half
+  const backed = (list: readonly Outline[]) => (half ? halfOf(all(list), seam, half) : all(list))
   return {
     cut: whole(made.cut),
-    seam: whole(made.seam),
-    interfacing: all(made.interfacing),
+    seam,
+    fold: half && foldOf(seam, half),
+    interfacing: backed(made.interfacing),
     foam: all(made.foam),
     web: all(made.web),
-    narrow: all(made.narrow),
+    narrow: backed(made.narrow),
     layers,
   }
 }

@@ -64,6 +64,10 @@ describe('a piece as it is pressed', () => {
     expect(pressedPiece(piece).interfacingId).toBe(piece.interfacingId)
     expect(pressedPiece(piece, id => id === piece.interfacingId).interfacingId).toBeNull()
   })
+  it('of which one half is backed, only that is covered', () => {
+    const of = (half: JobPiece['half']) => pressedOutline({ ...piece, half }, { kind: 'fuse', numbers: [0], supplyId: id(3) }, ground)!
+    expect(boundsOf(of('upper').outline).highMm).toBeCloseTo(boundsOf(of(null).outline).highMm / 2, 0)
+  })
   it('as a block it lies in rows no wider than the board', () => {
     const one = pressedOutline(piece, { kind: 'fuse', numbers: [0], supplyId: id(3) }, ground)!.outline, b = boundsOf(one)
     const few = boundsOf(blockOutline(one, 3)), many = boundsOf(blockOutline(one, 40))

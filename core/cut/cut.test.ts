@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { arc, areaMm2, boundsOf, crossing, difference, outlineOf, isOverlapping, type Outline } from '../geometry'
-import { BLOCKS, blockOf, outlinesOf, pairOf, unfolded, usualMeasures, webOf, type Allowances } from '.'
+import { BLOCKS, blockOf, foldOf, halfOf, HALVES, outlinesOf, pairOf, unfolded, usualMeasures, webOf, type Allowances } from '.'
 
 const draw = (key: string, over: Record<string, number> = {}) => {
   const block = blockOf(key)!
@@ -95,5 +95,29 @@ describe('the web of a mend', () => {
   it('may stay a millimetre inside, no more', () => {
     expect(total(webOf(patch, [], 1, 4).web)).toBeCloseTo(78 * 58 - (4 - Math.PI) * 81, -1)
     expect(() => webOf(patch, [], 1.5, 4)).toThrow('up to 1 mm less')
+  })
+})
+
+describe('a piece of which one half is backed', () => {
+  it.each(BLOCKS.map(b => b.key))('%s: two halves are the whole, and neither goes over the fold', (key) => {
+    const seam = draw(key).seam
+    for (const [one, other] of [['upper', 'lower'], ['left', 'right']] as const) {
+      const a = halfOf([seam], seam, one), b = halfOf([seam], seam, other)
+      expect(total([...a, ...b]) / areaMm2(seam)).toBeCloseTo(1, 5)
+      expect(a.some(o => b.some(p => isOverlapping(o, p)))).toBe(false)
+    }
+    for (const half of HALVES) {
+      const [from, to] = foldOf(seam, half), box = boundsOf({ rim: halfOf([seam], seam, half).flatMap(o => o.rim) })
+      if (half === 'upper') expect(box.bottom).toBeCloseTo(from.y, 3)
+      if (half === 'left') expect(box.right).toBeCloseTo(to.x, 3)
+    }
+  })
+  it('by hand: a strip of 600 by 40 has 600 by 20 of it backed, its seam end taken in and its fold not', () => {
+    const drawn = draw('strip', { long: 600, wide: 40 })
+    const { interfacing } = outlinesOf(drawn, SEAMS, { how: 'inside', byMm: 2 })
+    const box = boundsOf(drawn.seam), half = box.wideMm > box.highMm ? 'upper' : 'left'
+    const [backed] = halfOf(interfacing, drawn.seam, half)
+    expect(areaMm2(backed!)).toBeCloseTo(596 * 18, 3)
+    expect(halfOf([], drawn.seam, half)).toEqual([])
   })
 })

@@ -1,8 +1,8 @@
 /** From the garment's pieces to what is cut: blocks by their measures, cut edge, seam line, interfacing, foam, web, sandwiches. */
 export { BLOCKS, blockOf, usualMeasures, type Drawn } from './blocks'
 export {
-  drawnOf, fromCutEdge, grown, mirroredDrawn, outlinesOf, pairOf, unfolded, webOf, type AllowanceRule, type Allowances,
-  type PieceOutlines,
+  drawnOf, foldOf, fromCutEdge, grown, halfOf, HALVES, mirroredDrawn, outlinesOf, pairOf, unfolded, webOf, type AllowanceRule,
+  type Allowances, type Half, type PieceOutlines,
 } from './outlines'
 export { bagSteps, edgeSection, layersOf, layersSteps, type Layers, type LayersSpec, type LayersStep } from './layers'
 export { blockOrPiece, touchesFor } from './fusing'

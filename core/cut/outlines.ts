@@ -1,4 +1,6 @@
-import { difference, mirrored, offset, offsetEdges, outlineOf, tooNarrow, union, type Outline, type Point } from '../geometry'
+import {
+  boundsOf, boxOf, difference, intersection, mirrored, offset, offsetEdges, outlineOf, tooNarrow, union, type Outline, type Point,
+} from '../geometry'
 import { cutSizeMm } from '../shrink'
 import type { Block, Drawn, EdgeKind } from './blocks'
 
@@ -109,6 +111,25 @@ export function webOf(
   if (lessMm < 0 || lessMm > WEB_LESS_MM) throw new RangeError(`A web is its piece, or up to ${WEB_LESS_MM} mm less.`)
   const joined = offset(offset(holes, leastBridgeMm / 2), -leastBridgeMm / 2)
   return { web: difference(offset([patch], -lessMm), joined), holes: joined }
+}
+
+/** Which half of a piece that folds through its middle is backed, as it is drawn. */
+export const HALVES = ['upper', 'lower', 'left', 'right'] as const
+export type Half = typeof HALVES[number]
+
+/** Further than any piece reaches, mm. */
+const BEYOND_MM = 1e5
+/** Where a piece folds so that its halves lie on each other: through the middle of its seam line, mm. */
+export function foldOf(seam: Outline, half: Half): [Point, Point] {
+  const { left, right, bottom, top } = boundsOf(seam), x = (left + right) / 2, y = (bottom + top) / 2
+  return half === 'upper' || half === 'lower' ? [{ x: left, y }, { x: right, y }] : [{ x, y: bottom }, { x, y: top }]
+}
+
+/** What of some outlines lies on one side of where their piece folds: up to the fold, and not over it. */
+export function halfOf(outlines: readonly Outline[], seam: Outline, half: Half): Outline[] {
+  const [fold] = foldOf(seam, half), all = { left: -BEYOND_MM, right: BEYOND_MM, bottom: -BEYOND_MM, top: BEYOND_MM }
+  const side = { upper: { bottom: fold.y }, lower: { top: fold.y }, left: { right: fold.x }, right: { left: fold.x } }[half]
+  return outlines.length === 0 ? [] : intersection(outlines, [boxOf({ ...all, ...side })])
 }
 
 /** The other of a pair is its mirror image where the block is cut as one. */

@@ -15,6 +15,7 @@ import { nothingLost } from './migrations/2026-11-25-nothing-lost'
 import { oneWorkroom } from './migrations/2026-11-25-one-workroom'
 import { names } from './migrations/2026-11-29-names'
 import { codes } from './migrations/2026-11-29-codes'
+import { half } from './migrations/2026-11-29-half'
 import { swatchBench } from './migrations/2026-11-25-swatch-bench'
 
 interface MigrationTools {
@@ -29,7 +30,7 @@ export interface Migration {
 
 const MIGRATIONS: Migration[] = [
   firstBoard, knowWhatYouHave, match, swatchBench, leafletCounts, jobs, oneWorkroom, nothingLost, cut, run, making, mend, care, sound,
-  names, codes,
+  names, codes, half,
 ]
 
 export const umzug = (sequelize: Sequelize): Umzug<QueryInterface> => new Umzug({

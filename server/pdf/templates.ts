@@ -4,7 +4,7 @@ import { boundsOf, type Outline } from '#core/geometry'
 import { cutPiece, supplyOf, type CutPiece, type CuttingGround } from '#shared/cutting'
 import type { JobPiece, PaperSize } from '#shared/schemas'
 import { writeSvg, type SvgPiece, type SvgRole } from '#shared/svg'
-import { lengthWords, sizeWords, timesWords } from '#shared/words'
+import { HALF_WORDS, lengthWords, sizeWords, timesWords } from '#shared/words'
 import { invalid } from '../utils/problem'
 import { facesWithin, type Face } from './letters'
 import { A4_MM, paper, addPage, wrap, type PaperMm, type PaperPage } from './paper'
@@ -38,7 +38,7 @@ function templateOf(piece: JobPiece, ground: CuttingGround): Template {
   return {
     name: piece.name,
     grainDeg: GRAIN_DEG[piece.grain],
-    says: [timesWords(piece), ...named],
+    says: [timesWords(piece), ...named, ...(made.fold && piece.half ? [`Interfacing: ${HALF_WORDS[piece.half].toLowerCase()}`] : [])],
     lines: [
       { role: 'cut', outlines: [made.cut] },
       { role: 'outline', outlines: [made.seam] },

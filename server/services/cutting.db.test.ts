@@ -48,6 +48,10 @@ describe('the pieces of a job', () => {
     expect((await save([a])).pieces.map(p => p.name)).toEqual(['Collar'])
     expect((await getJob(room.context, job.id)).progress[0]).toMatchObject({ parts: 1, cut: 0 })
   })
+  it('which half of a piece is backed is kept with it', async () => {
+    const { piece, save } = await drawn()
+    expect((await save([piece('Cuff', { half: 'upper' }), piece('Collar')])).pieces.map(p => p.half)).toEqual(['upper', null])
+  })
   it('a piece of another job is not taken over, and nothing is drawn on things that are gone', async () => {
     const one = await drawn(), other = await drawn(), piece = one.piece('Collar')
     await one.save([piece])

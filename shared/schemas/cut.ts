@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { BLOCKS, blockOf } from '#core/cut'
+import { BLOCKS, blockOf, HALVES } from '#core/cut'
 import { crossing } from '#core/geometry'
 import { idSchema, momentField, nameField, numberField, versionField, yesField, PAPER_SIZES } from './common'
 import { placeKeyField } from './place'
@@ -74,8 +74,10 @@ export const placementSchema = z.object({
 export const MOST_PLACEMENTS = 400
 const placementsField = z.array(placementSchema, { error: 'Positions: give a list.' }).max(MOST_PLACEMENTS,
   `Positions: ${MOST_PLACEMENTS} at the most.`)
-/** How a piece is pressed, where it differs from what the house does and the board works out. */
+/** How a piece is backed and pressed, where it differs from what the house does and the board works out. */
 const pressedFields = {
+  /** A piece that folds through its middle has one half backed; null where all of it is. */
+  half: z.enum(HALVES, { error: 'Backed half: upper, lower, left or right.' }).nullable().default(null),
   keepOuts: z.array(keepOutSchema, { error: 'Keep out: give a list.' }).max(40, 'Keep out: forty at the most.').default([]),
   /** Positions moved by hand, of each iron. */
   byHand: z

@@ -1,4 +1,4 @@
-import type { LayersStep } from '#core/cut'
+import type { Half, LayersStep } from '#core/cut'
 import type { LayoutFault } from '#core/layout'
 import { METRIC, type DisplayUnits } from '#core/units'
 import type { SvgNote, SvgProblem } from '../svg'
@@ -113,6 +113,10 @@ export function tooWideSentence(name: string, byMm: number, may: { join: boolean
 }
 
 export const INSET_WORDS = { inside: 'Inside the seam line', exact: 'To the seam line', caught: 'Caught in the seam' } as const
+/** How much of a piece is backed: all of it, or where it folds through its middle one half. */
+export const HALF_WORDS: Record<Half | 'whole', string> = {
+  whole: 'All of it', upper: 'Upper half', lower: 'Lower half', left: 'Left half', right: 'Right half',
+}
 export const GRAIN_WORDS = { along: 'along', across: 'across', bias: 'bias', any: 'any way' } as const
 
 /** An opening is left in steps of five. */

@@ -1,11 +1,12 @@
 <script setup lang="ts">
+import { HALVES } from '#core/cut'
 import { HOUSE_INSET_MM, insetOf, isLayers, webLessMm, type CutPiece } from '#shared/cutting'
 import type { JobPiece } from '#shared/schemas'
-import { INSET_WORDS, lengthWords } from '#shared/words'
+import { HALF_WORDS, INSET_WORDS, lengthWords } from '#shared/words'
 
 /** From the cut edge inward, with the millimetres between; and where the interfacing ends, by the house or by this piece. */
 const { piece, made } = defineProps<{ piece: JobPiece, made: CutPiece }>()
-const emit = defineEmits<{ inset: [inset: JobPiece['inset']] }>()
+const emit = defineEmits<{ inset: [inset: JobPiece['inset']], half: [half: JobPiece['half']] }>()
 const selection = useSelection()
 const rule = computed(() => insetOf(piece, selection.rules))
 const house = computed(() => insetOf({ inset: null }, selection.rules))
@@ -33,7 +34,7 @@ const steps = computed(() => {
                 ? 'to the cut edge'
                 : rule.value.how === 'exact'
                   ? 'to the seam line'
-                  : `${lengthWords(rule.value.byMm, selection.units)} inside it`,
+                  : `${lengthWords(rule.value.byMm, selection.units)} inside it${piece.half ? ', to the fold' : ''}`,
           },
         ]
       : []),
@@ -58,6 +59,8 @@ const how = computed({
   get: () => rule.value.how,
   set: v => emit('inset', v === 'inside' ? { how: 'inside', byMm: HOUSE_INSET_MM } : { how: v }),
 })
+const WHOLE = 'whole' as const
+const halves = [WHOLE, ...HALVES].map(value => ({ value, label: HALF_WORDS[value] }))
 const COLOUR = {
   ink: 'var(--rc-ink)',
   seam: 'var(--rc-muted)',
@@ -109,6 +112,11 @@ const DASH = { ink: '', seam: '5 4', good: '9 4', alert: '2 4', mark: '10 3 2 3'
           aria-label="Interfacing inside the seam line"
           :aria-valuetext="lengthWords(byMm, selection.units)"
         />
+      </label>
+      <label class="mt-1 flex items-center gap-2 text-sm">
+        <span class="shrink-0">Backed</span>
+        <USelect :model-value="piece.half ?? WHOLE" :items="halves" size="sm" class="w-full" aria-label="Which half is backed"
+          @update:model-value="v => emit('half', v === WHOLE ? null : v as JobPiece['half'])" />
       </label>
       <UButton v-if="piece.inset" size="xs" variant="ghost" color="neutral" class="min-h-8" @click="emit('inset', null)">
         House rule</UButton

@@ -25,7 +25,8 @@ const colour = computed(() => library.fabrics.find(c => c.id === piece.fabricId)
     <div class="h-64 shrink-0">
       <PiecePicture :made="made" :grain="piece.grain" :colour="colour" :label="`${piece.name}, its outlines`" />
     </div>
-    <OutlineStack class="mt-2" :piece="piece" :made="made" @inset="v => emit('put', { ...piece, inset: v })" />
+    <OutlineStack class="mt-2" :piece="piece" :made="made" @inset="v => emit('put', { ...piece, inset: v })"
+      @half="v => emit('put', { ...piece, half: v })" />
     <div v-if="part" class="mt-3 space-y-1 text-[15px]" data-test="part">
       <hr class="stitch">
       <p>

@@ -81,6 +81,16 @@ const arrow = computed(() => Math.min(all.value.highMm, all.value.wideMm * 1.6) 
       :stroke-width="2 * thin"
     />
     <line
+      v-if="made.fold"
+      :x1="made.fold[0].x"
+      :x2="made.fold[1].x"
+      :y1="-made.fold[0].y"
+      :y2="-made.fold[1].y"
+      stroke="var(--rc-mark)"
+      :stroke-width="1.5 * thin"
+      :stroke-dasharray="`${12 * thin} ${5 * thin} ${3 * thin} ${5 * thin}`"
+    />
+    <line
       v-if="fold"
       x1="0"
       x2="0"

@@ -118,6 +118,7 @@ function put(piece: JobPiece): void {
   cutting.change(all => all.map(p => (p.id === piece.id ? piece : p)))
 }
 const setInset = (inset: JobPiece['inset']) => put({ ...chosen.value!, inset })
+const setHalf = (half: JobPiece['half']) => put({ ...chosen.value!, half })
 function copy(): void {
   if (chosen.value) add([{ ...toPlain(chosen.value), id: crypto.randomUUID(), name: `${chosen.value.name} copy`.slice(0, 40) }])
 }
@@ -127,6 +128,7 @@ function mirror(): void {
   const { shape } = p
   put({
     ...p,
+    half: p.half === 'left' ? 'right' : p.half === 'right' ? 'left' : p.half,
     shape:
       shape.kind === 'block' ? { ...shape, mirrored: !shape.mirrored } : { ...shape, rim: flip(shape.rim), holes: shape.holes.map(flip) },
   })
@@ -254,7 +256,7 @@ onMounted(() => {
           <p v-else class="mt-20 text-center text-xl font-semibold text-alert" role="alert">{{ shown.why }}</p>
         </div>
         <OutlineStack v-if="shown.made" :piece="chosen" :made="shown.made" class="grid grid-cols-2 items-start gap-x-6 pb-1"
-          @inset="setInset" />
+          @inset="setInset" @half="setHalf" />
         <p v-if="shrinking" class="text-[15px]" :class="shrinking.preshrunk ? 'text-muted-ink' : 'text-alert'" data-test="shrinking">
           {{ shrinking.words }} <Sourced :from="shrinking.from" />
         </p>

@@ -20,6 +20,7 @@ export class JobPieceRow extends Model<InferAttributes<JobPieceRow>, InferCreati
   declare foamId: string | null
   declare webId: string | null
   declare inset: JobPiece['inset']
+  declare half: CreationOptional<JobPiece['half']>
   declare keepOuts: CreationOptional<JobPiece['keepOuts']>
   declare byHand: CreationOptional<JobPiece['byHand']>
   declare motion: CreationOptional<JobPiece['motion']>
@@ -85,6 +86,7 @@ export function initCut(sequelize: Sequelize): void {
     foamId: DataTypes.UUID,
     webId: DataTypes.UUID,
     inset: DataTypes.JSONB,
+    half: DataTypes.TEXT,
     keepOuts: DataTypes.JSONB,
     byHand: DataTypes.JSONB,
     motion: DataTypes.TEXT,
