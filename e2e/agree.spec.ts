@@ -3,6 +3,7 @@ import { expect, test, type Page } from '@playwright/test'
 import { blockOf, usualMeasures } from '#core/cut'
 import type { Cutting, Job, Page as Listed } from '#shared/schemas'
 import { ownBoard } from './board'
+import { sheetsOf } from './paper'
 import { waysFound } from './press'
 
 const server = ownBoard()
@@ -50,6 +51,15 @@ test('one job: comparison, swatch, plan, session and care card say the same', as
   if (op!.recipe!.tableS > 0) expect(cools).toMatch(new RegExp(`cool table for ${op!.recipe!.tableS}\\ss`))
   for (let i = 0; i < 40 && !(await page.getByTestId('piece').textContent())!.startsWith('Cuff'); i++) await page.keyboard.press('j')
   await expect(page.getByTestId('how')).toContainText(swatch.setting)
+  // The same on paper, to be pinned up.
+  await page.getByRole('tab', { name: /Plan/ }).click()
+  const file = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Print press sheet' }).click()
+  const chunks: Buffer[] = []
+  for await (const chunk of await (await file).createReadStream()) chunks.push(chunk as Buffer)
+  const [sheet] = await sheetsOf(new Uint8Array(Buffer.concat(chunks)))
+  expect([sheet!.wideMm, sheet!.highMm].map(Math.round)).toEqual([210, 297])
+  expect(sheet!.lines.length).toBeGreaterThan(20)
   // The card on the screen and the card that is sent.
   await page.getByRole('link', { name: /Care/ }).click()
   await page.getByRole('tab', { name: /Care card/ }).click()

@@ -13,6 +13,7 @@ import { chalkPdf } from '../pdf/chalk'
 import { makingPaper } from '../pdf/making-paper'
 import { planPdf, proofPdf, proofText, windowPdf, type PlanNames, type WindowPage } from '../pdf/swatchPaper'
 import { careCardPdf } from '../pdf/careCard'
+import { pressSheetPdf, type PressSheet } from '../pdf/pressSheet'
 import { PAPERS, pieceTemplates, templatesPdf, templatesSvg } from '../pdf/templates'
 import { checkArchive } from '../workroom/check'
 import { task } from './answer'
@@ -54,6 +55,9 @@ export const proof = task(async (
   { swatch, proved, format, units }: { swatch: Swatch, proved: boolean, format: 'pdf' | 'text', units: DisplayUnits },
 ): Promise<string | Uint8Array> => (format === 'text' ? proofText(swatch, proved, units) : proofPdf(swatch, proved, units)))
 export const windowPage = task(({ units, ...sheet }: WindowPage & { units: DisplayUnits }) => windowPdf(sheet, units))
+
+/** A job's pressing, to be pinned up. */
+export const pressSheet = task(({ sheet, units }: { sheet: PressSheet, units: DisplayUnits }) => pressSheetPdf(sheet, units))
 
 /** The care card of a garment, as text or on paper. */
 export const careCard = task(async (

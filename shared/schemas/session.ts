@@ -72,6 +72,11 @@ export const sessionBody = z.object({
   operations: operations.refine(all => all.length > 0, 'Operations: there is nothing to press.'),
 })
 export type SessionBody = z.infer<typeof sessionBody>
+/** A plan as it is pinned up at the board. */
+export const pressSheetBody = z.object({
+  operations: operations.refine(all => all.length > 0, 'Operations: there is nothing to press.'),
+})
+export type PressSheetBody = z.infer<typeof pressSheetBody>
 /** What is planned again while a session lasts: added, or planned otherwise as long as it was not begun. */
 export const replanBody = z.object({ piecesVersion: wholeField('Version', 1e9), operations })
 export type ReplanBody = z.infer<typeof replanBody>

@@ -53,7 +53,7 @@ export const circlesSentence = (share: number, stillS: number, holdS: number): s
   `In small circles every part is under the iron for at least ${Math.round(share * 100)} % of a press: `
   + `${seconds(holdS)} instead of ${seconds(stillS)}.`
 
-const HAND_WORDS = {
+export const HAND_WORDS = {
   peel: 'Peel the paper off, slowly', sew: 'Sew it, trim, turn it right side out', fingers: 'Fingers, roller or stitches: no heat on it',
   stitch: 'Stitch it, as its page says',
 } as const

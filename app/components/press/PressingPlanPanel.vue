@@ -17,6 +17,7 @@ const makings = useMakings()
 const session = useSession()
 const library = useLibrary()
 const selection = useSelection()
+const jobs = useJobs()
 const chosen = ref<string | null>(null)
 const putOff = ref<ReadonlySet<string>>(new Set())
 const { main, task, irons, ironIds, toggle, places, open, layOutAgain, withAllAfter, whatIf } = usePressOrder(putOff, chosen)
@@ -104,6 +105,23 @@ async function begin(): Promise<void> {
     beginning = false
   }
   emit('begun')
+}
+const printing = ref(false)
+const printProblem = ref<string | null>(null)
+/** What is planned, or what the session presses, on paper to be pinned up. */
+async function print(): Promise<void> {
+  printing.value = true
+  printProblem.value = null
+  try {
+    const operations = running.value ? session.operations : planned().ops
+    const sheet = await $fetch<Blob>(`/api/jobs/${jobs.job!.id}/press-sheet`,
+      { method: 'POST', body: { operations: toPlain(operations) }, responseType: 'blob' })
+    saveBlob(sheet, 'press-sheet.pdf')
+  } catch (error) {
+    printProblem.value = problemOf(error).detail
+  } finally {
+    printing.value = false
+  }
 }
 useShortcuts({ begin: () => { void begin() } })
 const list = useTemplateRef('list')
@@ -209,6 +227,9 @@ const supplyName = (id: string) => library.supplies.find(s => s.id === id)?.name
         <UButton size="lg" class="w-full justify-center" :disabled="!schedule" @click="saveOrder">Use this order</UButton>
         <UButton size="sm" variant="outline" color="neutral" @click="layOutAgain">Plan again from now</UButton>
       </template>
+      <UButton v-if="schedule && !planning.progress" size="sm" variant="outline" color="neutral" icon="i-lucide-printer" :loading="printing"
+        @click="print">Print press sheet</UButton>
+      <p v-if="printProblem" class="font-semibold text-alert" role="alert">{{ printProblem }}</p>
       <fieldset class="space-y-1"><legend class="font-semibold">Irons</legend>
         <button v-for="i in library.irons" :key="i.id" type="button" class="block w-full px-2 py-1.5 text-left leading-tight"
           :aria-pressed="ironIds.includes(i.id)" :class="ironIds.includes(i.id) ? 'bg-ink text-paper' : 'slip hover:bg-linen-200/60'"

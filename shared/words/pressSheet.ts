@@ -1,0 +1,31 @@
+import { METRIC, type DisplayUnits } from '#core/units'
+import { toRecipe } from '../mappers'
+import type { SheetEntry } from '../pressSheet'
+import { seconds } from './names'
+import { bearingWords, coolingWords, holdFigure, sentence } from './recipe'
+import { HAND_WORDS, howLine, OPERATION_NAME, STANDING_WORDS } from './session'
+
+/** What the things of an operation are called here; null where there is none. */
+export interface SheetNames { fabric: string | null, supply: string | null, iron: string | null, pressCloth: string | null }
+
+/** The heading of an entry: what is done, to what, how often. */
+export const entryTitle = ({ operation, name, count }: SheetEntry): string =>
+  `${OPERATION_NAME[operation.kind]}: ${name}${count > 1 ? `, ${count} times` : ''}`
+
+/** What an entry says beside its picture, in the order of the hands. */
+export function entryLines({ operation: o }: SheetEntry, names: SheetNames, units: DisplayUnits = METRIC): string[] {
+  const on = [names.supply, names.fabric].filter(Boolean).join(' on ')
+  if (!o.recipe) return [on, o.kind in HAND_WORDS ? HAND_WORDS[o.kind as keyof typeof HAND_WORDS] : 'By hand'].filter(Boolean)
+  const r = toRecipe(o.recipe), places = o.placements.length
+  const how = sentence(howLine(r, { kind: o.kind, pass: 0, pressClothName: names.pressCloth }, units))
+  const where = places > 1 ? ` at each of ${places} positions` : ''
+  const turned = r.passes === 2
+    ? `Turn it over${r.method === 'dryMist' ? ', spray it lightly, cover it' : ''}: ${seconds(r.secondS ?? r.holdS)}${where}.`
+    : ''
+  return [
+    on, `${how}${names.iron ? `; ${names.iron}` : ''}.`,
+    r.warmS > 0 ? `Warm the fabric by itself for ${seconds(r.warmS)}.` : '',
+    `${bearingWords(r, units)} ${holdFigure(r)}${where}${o.motion === 'circles' ? ', in small circles' : ''}.`, turned,
+    `${sentence(coolingWords(r))}. ${sentence(STANDING_WORDS[o.standing])}.`,
+  ].filter(Boolean)
+}
