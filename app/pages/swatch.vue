@@ -270,7 +270,8 @@ function pressByMaker(): void {
           <p v-if="besides.length" class="flex flex-wrap items-center gap-x-4 gap-y-1 py-1" data-test="besides">
             <span class="text-muted-ink">Works here too:</span>
             <UButton v-for="a in besides" :key="a.way" variant="outline" color="neutral" @click="choose(a.way)">
-              {{ METHOD_NAME[a.method] }}, {{ holdFigure(a.recipe!) }}, {{ a.recipe!.setting.label }}</UButton>
+              {{ METHOD_NAME[a.method] }}, {{ holdFigure(a.recipe!) }}{{ a.recipe!.passes === 2 ? ` and ${a.recipe!.secondS} s` : '' }},
+              {{ a.recipe!.setting.label }}</UButton>
           </p>
         </template>
       </PanelTabs>

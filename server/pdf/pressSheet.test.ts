@@ -2,7 +2,7 @@ import { PDFDocument } from 'pdf-lib'
 import { describe, expect, it } from 'vitest'
 import { sheetEntries } from '#shared/pressSheet'
 import { sessionOperationSchema, type SessionOperation } from '#shared/schemas'
-import { entryLines, entryTitle } from '#shared/words'
+import { entryFigures, entryLines, entryTitle } from '#shared/words'
 import { sheetsOf } from '../../e2e/paper'
 import { pressSheetPdf, type PressSheet } from './pressSheet'
 
@@ -35,10 +35,12 @@ describe('a press sheet', () => {
   it('says setting, moisture, press cloth, side, seconds, positions, cooling and how far it is to be trusted', () => {
     const lines = entryLines(sheetEntries([operation(0)])[0]!, NAMES).map(l => l.replaceAll('\u00A0', ' '))
     expect(lines).toEqual([
-      'Lawn on Poplin', 'Wool 154 °C, mist, muslin, interfacing side up; Harbour iron.', 'Warm the fabric by itself for 5 s.',
+      'Lawn on Poplin', 'Wool 154 °C, mist, muslin, interfacing side up; Harbour iron.',
+      'Warm the fabric by itself for 5 s. Spray it lightly, then cover it.',
       'Press firmly for 14 s at each of 2 positions.',
       'Leave the clapper on for 15 s, then carry it flat to a cool table for 40 s. Proved.',
     ])
+    expect(entryFigures(sheetEntries([operation(0)])[0]!)).toBe('14 s, 154 °C')
     const turned = entryLines({ operation: operation(0, { recipe: { ...recipe, method: 'dryMist', passes: 2, secondS: 9 } }), count: 1,
       name: 'Collar' }, NAMES).join(' ')
     expect(turned).toMatch(/Turn it over, spray it lightly, cover it: 9.s at each of 2 positions\./)

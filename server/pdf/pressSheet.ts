@@ -5,8 +5,8 @@ import { METRIC, type DisplayUnits } from '#core/units'
 import { fromPayload } from '#shared/cutting'
 import { sheetEntries, type SheetEntry } from '#shared/pressSheet'
 import type { SessionOperation } from '#shared/schemas'
-import { entryLines, entryTitle, STEAM_CAUTION, type SheetNames } from '#shared/words'
-import { A4_MM, addPage, paper, wrap, type PaperPage } from './paper'
+import { entryFigures, entryLines, entryTitle, STEAM_CAUTION, type SheetNames } from '#shared/words'
+import { A4_MM, addPage, paper, POINTS_PER_MM, wrap, type PaperPage } from './paper'
 import { drawRings } from './rings'
 
 export interface PressSheet {
@@ -47,7 +47,9 @@ export async function pressSheetPdf(
     fabric: o.fabricId && (names.fabrics[o.fabricId] ?? null), supply: o.supplyId && (names.supplies[o.supplyId] ?? null),
     iron: o.ironId && (irons[o.ironId]?.name ?? null), pressCloth: o.pressClothId && (names.pressCloths[o.pressClothId] ?? null),
   })
-  const said = entries.map(e => ({ entry: e, title: entryTitle(e), lines: entryLines(e, named(e.operation), units) }))
+  const said = entries.map(e => ({
+    entry: e, title: entryTitle(e), figures: entryFigures(e, units), lines: entryLines(e, named(e.operation), units),
+  }))
   const { doc, regular, bold } = await paper({ title, workroom, said, CAUTION })
   const wide = A4_MM.wide - EDGE_MM - TEXT_MM
   let sheet: PaperPage, y = 0, pages = 0
@@ -59,12 +61,16 @@ export async function pressSheetPdf(
     y = 28
   }
   page()
-  said.forEach(({ entry, title: heading, lines }, i) => {
-    const rows = lines.flatMap(l => wrap(l, regular, LINE_PT, wide)), drawn = entry.operation.outline
+  said.forEach(({ entry, title: heading, figures, lines }, i) => {
+    const from = A4_MM.wide - EDGE_MM - bold.widthOf(figures, TITLE_PT) / POINTS_PER_MM
+    // A long name goes on below the figures.
+    const [name, ...more] = wrap(`${i + 1}  ${heading}`, bold, TITLE_PT, from - TEXT_MM - 3)
+    const rows = [...more, ...lines].flatMap(l => wrap(l, regular, LINE_PT, wide)), drawn = entry.operation.outline
     const high = Math.max(drawn ? PICTURE.high : 0, 6 + rows.length * ROW_MM)
     if (y + high > 278) page()
     if (drawn) picture(sheet, fromPayload(drawn), entry.operation.placements, soleAt(entry, irons), y)
-    sheet.text(`${i + 1}  ${heading}`, TEXT_MM, y + 4.5, TITLE_PT, bold)
+    sheet.text(name!, TEXT_MM, y + 4.5, TITLE_PT, bold)
+    sheet.text(figures, from, y + 4.5, TITLE_PT, bold)
     rows.forEach((row, k) => sheet.text(row, TEXT_MM, y + 10.5 + k * ROW_MM, LINE_PT))
     y += high + GAP_MM
     sheet.fill(EDGE_MM, y - GAP_MM / 2, A4_MM.wide - 2 * EDGE_MM, 0.2, FAINT)

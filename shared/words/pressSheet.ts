@@ -1,6 +1,8 @@
+import { isSteamed, type Method } from '#core/recipe'
 import { METRIC, type DisplayUnits } from '#core/units'
 import { toRecipe } from '../mappers'
 import type { SheetEntry } from '../pressSheet'
+import { celsius } from './measure'
 import { seconds } from './names'
 import { bearingWords, coolingWords, holdFigure, sentence } from './recipe'
 import { HAND_WORDS, howLine, OPERATION_NAME, STANDING_WORDS } from './session'
@@ -11,6 +13,13 @@ export interface SheetNames { fabric: string | null, supply: string | null, iron
 /** The heading of an entry: what is done, to what, how often. */
 export const entryTitle = ({ operation, name, count }: SheetEntry): string =>
   `${OPERATION_NAME[operation.kind]}: ${name}${count > 1 ? `, ${count} times` : ''}`
+
+/** The figures that are read from two metres away. */
+export const entryFigures = ({ operation: { recipe } }: SheetEntry, units: DisplayUnits = METRIC): string =>
+  (recipe ? `${holdFigure(toRecipe(recipe))}, ${celsius(recipe.setting.meanC, units)}` : '')
+
+const SPRAYED = 'Spray it lightly, then cover it.'
+const MOISTENED: Partial<Record<Method, string>> = { mist: SPRAYED, mistSteam: SPRAYED, damp: 'Wring the press cloth out well.' }
 
 /** What an entry says beside its picture, in the order of the hands. */
 export function entryLines({ operation: o }: SheetEntry, names: SheetNames, units: DisplayUnits = METRIC): string[] {
@@ -24,7 +33,8 @@ export function entryLines({ operation: o }: SheetEntry, names: SheetNames, unit
     : ''
   return [
     on, `${how}${names.iron ? `; ${names.iron}` : ''}.`,
-    r.warmS > 0 ? `Warm the fabric by itself for ${seconds(r.warmS)}.` : '',
+    [r.warmS > 0 ? `Warm the fabric by itself for ${seconds(r.warmS)}.` : '', MOISTENED[r.method] ?? '',
+      isSteamed(r.method) ? `Steam for the first ${seconds(r.steamS)}.` : ''].filter(Boolean).join(' '),
     `${bearingWords(r, units)} ${holdFigure(r)}${where}${o.motion === 'circles' ? ', in small circles' : ''}.`, turned,
     `${sentence(coolingWords(r))}. ${sentence(STANDING_WORDS[o.standing])}.`,
   ].filter(Boolean)
