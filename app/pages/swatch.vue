@@ -236,7 +236,7 @@ function pressByMaker(): void {
           <SafeWindowPanel v-if="tab === 'window'" v-model:recipe="pinRecipe" :answers="answers" :openers="openers" :looking="looking"
             @open="askOpeners" />
           <TestPlanPanel v-else-if="tab === 'plan'" :key="`${selection.fabric?.id} ${selection.supply?.id}`"
-            :recipe="atBoard ?? pinRecipe" @press="press1" />
+            :recipe="atBoard ?? pinRecipe" :answers="answers" @press="press1" />
           <HistoryPanel v-else-if="tab === 'history'" />
         </KeepAlive>
         <template v-if="tab === 'ways'">

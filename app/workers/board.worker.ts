@@ -92,7 +92,7 @@ const api = {
 
   count: (q: WindowQuestion, task: RowTask): RowCount => countRow(q, task, points(q)),
   sensitivity: (q: WindowQuestion): Sensitivity => sensitivityOf(q),
-  plan: (q: WindowQuestion, settings: IronSetting[]): PlannedScrap[] => planScraps(q, settings),
+  plan: (q: WindowQuestion, settings: IronSetting[], others: Recipe[]): PlannedScrap[] => planScraps(q, settings, others),
 
   learn(knowledge: Knowledge, lessons: PlainLesson[]): Learnt {
     const { draws: _draws, weights: _weights, ...learnt } = learnFrom(knowledge, lessons)

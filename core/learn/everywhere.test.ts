@@ -90,8 +90,8 @@ describe('what was learned is used everywhere: an iron found to run 14 °C cool'
     expect(sensitivityOf(question(cool)).bonded).toBeLessThan(sensitivityOf(question(TYPICAL_KNOWLEDGE)).bonded)
   })
   it('the plan', () => {
-    const bonds = (k: Knowledge) => planScraps(question(k), setup.iron.settings).find(s => s.holdS === 20
-      && s.setting.label === 'wool')!.bond
+    const bonds = (k: Knowledge) => planScraps(question(k), setup.iron.settings).find(s => s.recipe.holdS === 20
+      && s.recipe.setting.label === 'wool')!.bond
     expect(bonds(cool)).toBeLessThan(bonds(TYPICAL_KNOWLEDGE))
   })
   it('the explanation', () => {

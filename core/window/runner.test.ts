@@ -85,20 +85,20 @@ describe('a plan of scraps', () => {
   it('has three to six, the pin among them, none twice', () => {
     expect(scraps.length).toBeGreaterThanOrEqual(3)
     expect(scraps.length).toBeLessThanOrEqual(6)
-    expect(scraps.some(s => s.setting.label === 'cotton' && s.holdS === 38)).toBe(true)
-    expect(new Set(scraps.map(s => `${s.setting.label} ${s.holdS}`)).size).toBe(scraps.length)
+    expect(scraps.some(s => s.recipe.setting.label === 'cotton' && s.recipe.holdS === 38)).toBe(true)
+    expect(new Set(scraps.map(s => `${s.recipe.setting.label} ${s.recipe.holdS}`)).size).toBe(scraps.length)
   })
   it('each but the pin says something: none is sure to come out one way', () => {
-    for (const s of scraps.filter(x => x.holdS !== 38)) expect(s.bits).toBeGreaterThan(0.05)
+    for (const s of scraps.filter(x => x.recipe.holdS !== 38)) expect(s.bits).toBeGreaterThan(0.05)
     expect(scraps.filter(s => s.bond < 0.02 && s.damage < 0.02)).toEqual([])
   })
   it('is the same again, from the coolest up', () => {
     expect(planScraps(question, [setting('synthetic', 112), setting('wool', 150), setting('cotton', 190)])).toEqual(scraps)
-    expect([...scraps].sort((a, b) => a.setting.meanC - b.setting.meanC || a.holdS - b.holdS)).toEqual(scraps)
+    expect([...scraps].sort((a, b) => a.recipe.setting.meanC - b.recipe.setting.meanC || a.recipe.holdS - b.recipe.holdS)).toEqual(scraps)
   })
   it('a pin between the settings is planned too', () => {
     const between = { ...question, recipe: { ...recipe, setting: setting('between wool and cotton', 172) } }
-    expect(planScraps(between, [setting('wool', 150), setting('cotton', 190)]).some(s => s.setting.meanC === 172)).toBe(true)
+    expect(planScraps(between, [setting('wool', 150), setting('cotton', 190)]).some(s => s.recipe.setting.meanC === 172)).toBe(true)
   })
   it('draws from the very points of its map', () => {
     expect(pointsOf({ samples: 40, seed: 2 })).toEqual(pointsOf(question))

@@ -4,10 +4,11 @@ import { fabricLimit } from '#core/limit'
 import { samplesFor, type PlannedScrap, type WindowQuestion } from '#core/window'
 import { toEvidence, toRecipe, toRecipePayload } from '#shared/mappers'
 import type { Plan } from '#shared/schemas'
+import type { Answer } from '~/workers/board.worker'
 import { celsius, dayWords, METHOD_NAME, scrapAsks, holdFigure } from '#shared/words'
 
 /** The fewest scraps that would answer the question, as a strip to cut, mark and press. */
-const { recipe } = defineProps<{ recipe: Recipe | null }>()
+const { recipe, answers } = defineProps<{ recipe: Recipe | null, answers: readonly Answer[] }>()
 const emit = defineEmits<{ press: [recipe: Recipe, plan: { planId: string, scrap: number }] }>()
 const selection = useSelection()
 const pairing = usePairing()
@@ -30,6 +31,12 @@ async function load(): Promise<void> {
 }
 void load()
 
+/** Dry against moist: what the other school would do here. */
+const others = computed(() => {
+  const best = answers.filter(a => a.blocked === null && a.recipe && a.way !== 'sheet' && a.recipe.touches === undefined)
+    .filter(a => (a.method === 'dry') !== (recipe?.method === 'dry')).sort((a, b) => b.score - a.score)[0]
+  return best ? [best.recipe!] : []
+})
 async function think(): Promise<void> {
   const knowledge = pairing.learnt && !pairing.learnt.contradicts ? pairing.learnt.knowledge : pairing.known
   if (!recipe || !selection.setup || !knowledge) return
@@ -39,7 +46,7 @@ async function think(): Promise<void> {
     const limit = fabricLimit(selection.fabric!, selection.blendRule, toEvidence(selection.fabric!))
     const settings = allowedSettings(selection.iron?.settings ?? [], limit, pairing.taught.soleOffsetC)
     end(PLAN)
-    scraps.value = await ask(PLAN, remote => remote.plan(toPlain(q), toPlain(settings)), 1)
+    scraps.value = await ask(PLAN, remote => remote.plan(toPlain(q), toPlain(settings), toPlain(others.value)), 1)
     problem.value = null
   } catch (error) {
     problem.value = faultOf(error) ?? problem.value
@@ -47,8 +54,7 @@ async function think(): Promise<void> {
     working.value = false
   }
 }
-watch(() => recipe && JSON.stringify(recipe), think, { immediate: true })
-const recipeOf = (s: PlannedScrap): Recipe => ({ ...recipe!, setting: { ...s.setting }, holdS: s.holdS })
+watch(() => recipe && JSON.stringify([recipe, others.value]), think, { immediate: true })
 async function keep(): Promise<void> {
   try {
     const plan = await $fetch<Plan>('/api/plans', {
@@ -57,7 +63,7 @@ async function keep(): Promise<void> {
         fabricId: selection.fabric!.id, supplyId: selection.supply!.id, ironId: selection.iron!.id,
         pressClothId: selection.pressCloth?.id ?? null,
         surface: selection.chosen.surface,
-        scraps: scraps.value!.map((s, i) => ({ number: i + 1, recipe: toRecipePayload(recipeOf(s)), asks: scrapAsks(s) })),
+        scraps: scraps.value!.map((s, i) => ({ number: i + 1, recipe: toRecipePayload(s.recipe), asks: scrapAsks(s) })),
       },
     })
     plans.value = [plan, ...plans.value]
@@ -89,10 +95,10 @@ const payload = (p: Plan['scraps'][number]): Recipe => toRecipe(p.recipe)
           <div class="absolute inset-4 overflow-hidden bg-paper/95 px-4 py-2 leading-snug">
             <p class="flex items-baseline gap-2">
               <b class="text-4xl leading-none">{{ i + 1 }}</b>
-              <b class="text-xl">{{ s.holdS }} s, {{ s.setting.label }}</b>
+              <b class="text-xl">{{ s.recipe.holdS }} s, {{ s.recipe.setting.label }}</b>
             </p>
             <p class="text-base leading-tight">
-              {{ METHOD_NAME[recipe.method] }}, {{ celsius(s.setting.meanC, selection.units) }}. {{ scrapAsks(s) }}
+              {{ METHOD_NAME[s.recipe.method] }}, {{ celsius(s.recipe.setting.meanC, selection.units) }}. {{ scrapAsks(s) }}
             </p>
             <svg viewBox="0 0 150 10" class="mt-1 w-full" role="img" :aria-label="`adds ${s.bits.toFixed(1)} bits`">
               <rect width="150" height="10" fill="var(--rc-ground)" stroke="var(--rc-seam)" />
