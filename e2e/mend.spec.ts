@@ -247,6 +247,11 @@ test('shapes for a banner: mirrored on paper, laid, sent to the cutting, and pre
   await choose(page, 'Fabric of the shape', 'Steward poplin, white')
   await expect(page.getByTestId('applique-lay')).toContainText(/m of .*Cut, then fused/, { timeout: 30_000 })
   await looked(page, 'shapes')
+  // Of silk they get no web: a soft knit goes behind it, with its own recipe and metres.
+  await choose(page, 'Fabric of the shape', /Saloon satin/)
+  await expect(page.getByTestId('silk-backing')).toContainText(/Fuse Cloud knit behind it first, \d.*m of it/, { timeout: 30_000 })
+  await expect(page.getByTestId('silk-backing')).toContainText(/· \d+ s/)
+  await choose(page, 'Fabric of the shape', 'Steward poplin, white')
   await page.getByRole('button', { name: 'To the cutting' }).click()
   await expect.poll(async () => (await get<Cutting>(page, `/api/jobs/${job.id}/cutting`)).pieces.map(p => [p.name, p.count])).toEqual(
     [['Star', 3]])

@@ -4,7 +4,7 @@ import { shapeOf } from '#core/mend'
 import { toPayload } from './cutting'
 import { operationsOfMaking } from './making'
 import { designOf, isMend, judgeMend, labelsBox, operationsOfMend, patchesOfSpec, placedAt, placeFaults, shapeOutline, shapesCm2,
-  suitedTo, toLook, type MendSpec } from './mending'
+  softBacking, suitedTo, toLook, wantsSoftBacking, type MendSpec } from './mending'
 import { itemFabric, scrapFabric, toStuckAsk } from './stuck'
 import { fabricFields, makingSchema, rulesSchema, supplyFields, type Fabric, type Iron, type Making, type ScrapKept, type Supply,
   type SpecOf } from './schemas'
@@ -234,6 +234,14 @@ describe('what of the shelf serves', () => {
   it('what stands the wash, is no heavier than the fabric and is there comes first; what has no adhesive not at all', () => {
     expect(suitedTo('hole', shelf, { massGsm: 120 }, 40).map(s => s.supply.id)).toEqual([id(2), id(3), id(6), id(1)])
     expect(suitedTo('hole', shelf, { massGsm: 120 }, 30).find(s => s.supply.id === id(1))!.careShort).toBe(false)
+    const knits = [{ massGsm: 42, washC: 40 }, { massGsm: 28, washC: 30 }, { massGsm: 60, washC: 60 }].map((k, i) =>
+      ({ ...shelf[0]!, id: id(80 + i), family: 'fusible', base: 'knit', adhesive: 'polyamide', stockM: 3, ...k }) as Supply)
+    expect(softBacking(knits, { massGsm: 55 }, 30)!.id).toBe(id(81))
+    expect(softBacking(knits, { massGsm: 55 }, 40)!.id).toBe(id(80))
+    expect([softBacking(knits, { massGsm: 20 }, 30), softBacking(shelf, { massGsm: 90 }, 30)]).toEqual([null, null])
+    const fibres = (fibre: 'silk' | 'cotton') => ({ nap: 'none' as const, fibres: [{ fibre, sharePct: 100 }] })
+    expect([fibres('silk'), fibres('cotton'), { ...fibres('cotton'), nap: 'texture' as const }].map(wantsSoftBacking))
+      .toEqual([true, false, true])
     expect(suitedTo('labels', shelf, null, 0).map(s => s.supply.id)).toEqual([id(4)])
   })
 })

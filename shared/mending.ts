@@ -240,5 +240,15 @@ export function suitedTo(kind: MendKind, supplies: readonly Supply[], fabric: Pi
     || a.supply.massGsm - b.supply.massGsm)
 }
 
+/** Fine and soft: its shapes are backed with a soft knit and basted, with no web on them. */
+export const wantsSoftBacking = (f: Pick<Fabric, 'nap' | 'fibres'>): boolean =>
+  f.nap === 'texture' || f.fibres.some(x => x.fibre === 'silk')
+/** The soft knit of the shelf that goes behind such a fabric: one that stands the wash, no heavier than it, the lightest; else null. */
+export function softBacking(supplies: readonly Supply[], fabric: Pick<Fabric, 'massGsm'>, washC: number): Supply | null {
+  const stands = (s: Supply) => Number((s.washC ?? ADHESIVES[s.adhesive!].washC[1]) < washC)
+  return supplies.filter(s => s.family === 'fusible' && s.base === 'knit' && s.adhesive !== null && s.massGsm <= fabric.massGsm)
+    .sort((a, b) => stands(a) - stands(b) || Number(a.stockM <= 0) - Number(b.stockM <= 0) || a.massGsm - b.massGsm)[0] ?? null
+}
+
 /** Area of all shapes of an appliqué, cm². */
 export const shapesCm2 = (w: SpecOf<'applique'>): number => w.shapes.reduce((s, x) => s + x.count * areaMm2(shapeOutline(x)), 0) / 100

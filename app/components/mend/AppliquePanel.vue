@@ -6,8 +6,8 @@ import { IRON_KINDS } from '#core/materials'
 import { bastingOf, EDGE_STITCH_MM, edgeM, SHAPES, sewingOrder, shapeCut, spread, type ShapeCut } from '#core/mend'
 import { GAP_MM, toPayload, usableWidthMm } from '#shared/cutting'
 import { toFabricInput } from '#shared/mappers'
-import { shapeOutline, suitedTo } from '#shared/mending'
-import { pressedAsTheHouse, type JobPiece } from '#shared/schemas'
+import { shapeOutline, softBacking, suitedTo, wantsSoftBacking } from '#shared/mending'
+import { pressedAsTheHouse, type Fabric, type JobPiece } from '#shared/schemas'
 import type { NamedOutline } from '#shared/svg'
 import { fabricWords, lengthWords } from '#shared/words'
 
@@ -41,14 +41,21 @@ const cuts = computed((): { all: (ShapeCut & { shape: Shape })[] } | { why: stri
   }
 })
 const all = computed(() => ('all' in cuts.value ? cuts.value.all : []))
+const fabricOf = (s: Shape) => fabrics.value[s.fabric] ?? fabric.value
+/** Fabrics of shapes that are backed with a knit instead of a web, each once. */
+const soft = computed(() => [...new Set(all.value.map(c => fabricOf(c.shape)))].filter(f => f != null && wantsSoftBacking(f)).map(f => f!))
+const isSoft = computed(() => soft.value.some(f => f.id === fabricOf(shape.value)?.id))
+const ofFabric = (id: string) => all.value.filter(c => fabricOf(c.shape)?.id === id).map(c => ({ cut: c.cut, count: c.shape.count }))
 const item = computed(() => {
-  const c = fabrics.value[shape.value.fabric] ?? fabric.value
+  const c = fabricOf(shape.value)
   return c ? toFabricInput(c) : null
 })
 const { plan, problem: planProblem, inside } = useStuckPlan(
   () => ({ spec: spec.value, garment: fabric.value, item: item.value, supply: web.value }))
 const problem = computed(() => planProblem.value ?? ('why' in cuts.value ? cuts.value.why : null))
-watchEffect(() => { applique.able.value = plan.value?.first != null && problem.value === null })
+/** Backed with a knit they are pressed as pieces: nothing of them is stuck on. */
+const isAllSoft = computed(() => all.value.length > 0 && all.value.every(c => soft.value.some(f => f.id === fabricOf(c.shape)?.id)))
+watchEffect(() => { applique.able.value = plan.value?.first != null && problem.value === null && !isAllSoft.value })
 /** Where they lie on the ground: those of the corners in the corners, the others spread over it. */
 const placed = computed(() => {
   const { groundWideMm: w, groundHighMm: h } = spec.value, inner = all.value.filter(c => !c.shape.corner)
@@ -103,7 +110,6 @@ const basting = computed(() => bastingOf(all.value[0]?.face ?? shapeOutline(shap
 const edgeWords = computed(() => (shape.value.edge === 'turned'
   ? 'sewn to its interfacing face to face, turned through, pressed down'
   : `held by a stitch ${mm(stitchMm.value)} wide`))
-const soft = computed(() => fabrics.value.some(c => c && (c.nap === 'texture' || c.fibres.some(f => f.fibre === 'silk'))))
 const mm = (v: number) => lengthWords(v, selection.units)
 const KINDS = [...SHAPES.map(k => ({ label: k, value: k as string })), { label: 'drawn', value: 'drawn' }]
 const EDGES = [{ value: 'raw' as const, name: 'Raw, stitched over' }, { value: 'turned' as const, name: 'Turned in' }]
@@ -130,10 +136,12 @@ function fabricOfShape(id: string): void {
 /** Their fabrics and counts go to the cutting as pieces of the job, to be laid and chalked there. */
 const sent = ref(false)
 function toCut(): void {
+  const knitOf = (f: Fabric) => (wantsSoftBacking(f) ? softBacking(library.supplies, f, washC.value)?.id ?? null : null)
   const more = all.value.map((c): JobPiece => ({
-    id: crypto.randomUUID(), name: c.shape.name, fabricId: (fabrics.value[c.shape.fabric] ?? fabric.value)!.id, place: 'applique',
+    id: crypto.randomUUID(), name: c.shape.name, fabricId: fabricOf(c.shape)!.id, place: 'applique',
     shape: { ...toPayload(c.cut), format: 1, kind: 'outline', drawnBy: 'seam' }, count: c.shape.count, pair: false,
-    allowances: { seam: 0, hem: 0, front: 0 }, grain: 'along', oneWay: false, interfacingId: null, foamId: null, webId: null, inset: null,
+    allowances: { seam: 0, hem: 0, front: 0 }, grain: 'along', oneWay: false, interfacingId: knitOf(fabricOf(c.shape)!), foamId: null,
+    webId: null, inset: null,
     ...pressedAsTheHouse(),
   }))
   cutting.change(now => [...now, ...more])
@@ -171,9 +179,10 @@ const headline = computed(() => {
       <p><b>{{ shape.name }}</b>: {{ all[chosen]?.mirrored ? 'traced mirrored on the paper' : 'traced as it is, on the smooth side' }},
         {{ edgeWords }};
         basted {{ mm(basting.distanceMm) }} inside its edge.</p>
-      <p v-if="soft">Fine silk: a soft knit interfacing and basting, no stiff web on its face.</p>
-      <StuckWords :plan="plan" :inside="inside" />
-      <p v-if="layouts && ways"
+      <SilkBacking v-for="f in soft" :key="f.id" :fabric="f" :shapes="ofFabric(f.id)" :wash-c="washC" />
+      <p v-if="isAllSoft">Send them to the cutting: as pieces of the job they are backed and pressed with the rest.</p>
+      <StuckWords v-if="!isSoft" :plan="plan" :inside="inside" />
+      <p v-if="layouts && ways && !isSoft"
         data-test="applique-lay">{{ fabricWords(layouts.web.lengthMm / 1000, selection.units) }} of {{ web!.name }}. Cut, then fused:
         {{ Math.round(ways.piece.minutes) }} min; a sheet fused, then cut: {{ Math.round(ways.block.minutes) }} min and
         {{ fabricWords(ways.block.interfacingM, selection.units) }}. Quicker: {{ ways.quicker === 'block' ? 'the sheet'
