@@ -44,6 +44,8 @@ describe('the ways of pressing', () => {
     answerWay('sheet', 90)
     answerWay('dry', 80)
     answerWay('steam', 85)
+    answerWay('mistSteam', 99)
+    answerWay('dryMist', 97, 'faceBarred')
     slow.asked('carried')[0]!.answer(null)
     await slow.settled()
     expect([search.answers.value.map(a => a.way), search.best.value, search.searching.value]).toEqual([[...WAYS], 'sheet', false])

@@ -47,7 +47,7 @@ export interface BondCourse {
 }
 
 /**
- * Integrates bonding along a run at the glue line, the wetness of its two neighbours taken into account.
+ * Integrates bonding along a run at the glue line, the wetness of its two neighbours taken into account once water was brought.
  * After the sole lifts the adhesive goes on flowing until it is below its set temperature (start of melting).
  * @throws if the run has no glue line
  */
@@ -61,7 +61,9 @@ export function bondOf(run: Transient, adhesive: Adhesive): BondCourse {
   for (let i = 1; i < run.steps; i++) {
     const dt = run.timesS[i]! - run.timesS[i - 1]!
     const c = glue.meanC[i]!
-    const moist = Math.min(1, (free(interfacing, i) + free(fabric, i)) / MOIST_FROM_GSM)
+    // What a dry stack drives out of itself and catches again moistens nothing: it is there only as long as the glue line is cooler.
+    const isWetted = run.timesS[i]! >= run.wetFromS
+    const moist = isWetted ? Math.min(1, (free(interfacing, i) + free(fabric, i)) / MOIST_FROM_GSM) : 0
     const rate = bondRatePerS(adhesive, c, moist, run.pressureKPa[i]!)
     b += (rate + rateBefore) / 2 * dt
     rateBefore = rate

@@ -89,7 +89,9 @@ export function runProgramme(stack: Stack, programme: Programme, options: RunOpt
   let solver = createSolver(mesh, ledger)
   const startJ = solver.storedJ()
   let addedJ = 0
-  let timeS = 0, cellSteps = 0
+  let timeS = 0, cellSteps = 0, wetFromS = Infinity
+  const brought = () => { wetFromS = Math.min(wetFromS, timeS) }
+  if (layersNow().some(l => l.addedWaterGsm > 0)) brought()
 
   function rebuild(reversed: ReadonlySet<string>, fresh: ReadonlySet<string> = NONE): void {
     const before = solver.storedJ()
@@ -100,6 +102,7 @@ export function runProgramme(stack: Stack, programme: Programme, options: RunOpt
     addedJ += solver.storedJ() - before
   }
   function wet(id: string, waterGsm: number): void {
+    brought()
     const before = solver.storedJ()
     wetLayer(mesh, id, waterGsm)
     solver = createSolver(mesh, ledger)
@@ -169,12 +172,13 @@ export function runProgramme(stack: Stack, programme: Programme, options: RunOpt
         layRest(phase.layS ?? LAY_S)
       } else {
         x.steamKgM2S = (phase.steamGM2S ?? 0) * steamShare / 1000
+        if (x.steamKgM2S > 0 && (phase.steamS ?? 0) > 0) brought()
         expose(phase.durationS, x, phase.pressureKPa, programme.sole, phase.steamS ?? 0)
         recorder.mark(timeS, 'lift')
       }
     }
   }
-  return recorder.finish({ startJ: startJ + addedJ, endJ: solver.storedJ(), ...ledger }, cellSteps)
+  return recorder.finish({ startJ: startJ + addedJ, endJ: solver.storedJ(), ...ledger }, cellSteps, wetFromS)
 
   /**
    * The rest of the work is laid on the warm fabric and misted, the press cloth on that: a damp one fresh, a dry one as it came from
@@ -184,6 +188,7 @@ export function runProgramme(stack: Stack, programme: Programme, options: RunOpt
     work = stack.work
     above = stack.pressCloth
     const fresh = new Set(above && above.addedWaterGsm > 0 ? [above.id] : [])
+    if (fresh.size > 0) brought()
     rebuild(NONE, fresh)
     const fabric = work.find(l => l.role === 'fabric')
     if (fabric && fabric.addedWaterGsm > 0) wet(fabric.id, fabric.addedWaterGsm)

@@ -30,6 +30,8 @@ export interface Transient {
   energy: Energy
   steps: number
   cellSteps: number
+  /** When water was first brought, by mist, steam or a damp press cloth, s; Infinity where it was pressed dry. */
+  wetFromS: number
 }
 
 /**
@@ -90,12 +92,12 @@ export function createRecorder(tracked: Layer[], roomC: number) {
     steps++
   }
 
-  function finish(energy: Energy, cellSteps: number): Transient {
+  function finish(energy: Energy, cellSteps: number, wetFromS: number): Transient {
     const cut = <T extends Float32Array | Float64Array>(a: T): T => a.subarray(0, steps) as T
     return {
       timesS: cut(timesS), soleC: cut(soleC), pressureKPa: cut(pressureKPa),
       layers: tracked.map((layer, l) => ({ layer, meanC: cut(mean[l]!), hottestC: cut(hottest[l]!), waterGsm: cut(water[l]!) })),
-      marks, energy, steps, cellSteps,
+      marks, energy, steps, cellSteps, wetFromS,
     }
   }
 

@@ -156,7 +156,7 @@ export const CASES: readonly { name: string, figures: () => Figure[] }[] = [
           fabric: dupion, adhesive: 'polyamideLow', pressCloth: 'muslin', soleC: 150, supply: SHEER_KNIT,
           phases: [down(9, WEIGHT_KPA), ...TURN, down(9, WEIGHT_KPA), CLAPPER],
         },
-        0.25,
+        0.3,
       ),
     ],
   },

@@ -18,10 +18,10 @@ interface ChoiceRules {
   moisture: HouseHabits['moisture']
 }
 
-const isSpare = (w: Pick<Choosable, 'way' | 'method'>) => w.way !== 'sheet' && SPARE_METHODS.includes(w.method)
+const isSpare = (w: Pick<Choosable, 'way'>) => (SPARE_METHODS as readonly Way[]).includes(w.way)
 
 /** Without the spare methods, unless they are all there are. */
-export const usualFirst = <A extends Pick<Choosable, 'way' | 'method'>>(ways: readonly A[]): A[] =>
+export const usualFirst = <A extends Pick<Choosable, 'way'>>(ways: readonly A[]): A[] =>
   ways.some(w => !isSpare(w)) ? ways.filter(w => !isSpare(w)) : [...ways]
 
 /** Another moisture than the sheet's must be better by so many points. */

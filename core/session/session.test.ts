@@ -185,7 +185,9 @@ describe('a session', () => {
 
 describe('the bond at one position', () => {
   it('is that of a swatch pressed the same way, whatever was pressed before at other places', () => {
-    const w = work('b'), rest = restOfIron({ fromC: 150, targetC: 150, swingC: 0, label: 'wool', setS: 0, touchedS: 0 },
+    const steamed = { ...draftRecipe(setup, 'steam', setting, 'back', 1, 'lean'), warmS: 0, holdS: 12 }
+    const w = work('b', { recipe: steamed })
+    const rest = restOfIron({ fromC: 150, targetC: 150, swingC: 0, label: 'wool', setS: 0, touchedS: 0 },
       { kind: 'household', shutsOffAfterS: 480 }, 110)!
     const o = foldSession([w], [...touch('b', 0, 80, 92), event(100, 'down', 'b', { placement: 1, soleC: 150 })]).ops.get('b')!
     const planned = plannedBond(setup, w.recipe!)
