@@ -53,6 +53,18 @@ export function spunAt({ seams, crossings }: Piecing, lying: Lying): Crossing[] 
   })
 }
 
+/** A stretch of a seam, and to which side it lies there. */
+export interface SeamStretch { fromMm: number, toMm: number, side: Side }
+/** The stretches of a seam: one, or where crossings on it are spun one between any two of them, turned to the other side at each. */
+export function stretchesOf(seam: Seam, lying: ReadonlyMap<string, Side>, spun: readonly Crossing[]): SeamStretch[] {
+  const at = (c: Crossing) => (seam.axis === 'down' ? c.y : c.x)
+  const own = spun.filter(c => c.on === seam.id).sort((a, b) => at(a) - at(b)), side = lying.get(seam.id) ?? 'after'
+  const ends = [seam.fromMm, ...own.map(at), seam.toMm]
+  const sides = own.length === 0 ? [side] : [...own.map(c => lying.get(c.a)!), otherSide(lying.get(own.at(-1)!.a)!)]
+  return sides.map((s, i) => ({ fromMm: ends[i]!, toMm: ends[i + 1]!, side: s }))
+}
+const otherSide = (side: Side): Side => (side === 'before' ? 'after' : 'before')
+
 function plyMmAt(seam: Seam, alongMm: number, patches: readonly PatchArea[]): number {
   const near = [...seam.before, ...seam.after].filter(e => alongMm >= e.fromMm - 1 && alongMm <= e.fromMm + e.lengthMm + 1)
   return Math.max(...(near.length > 0 ? near : [...seam.before, ...seam.after]).map(e => patches[e.patch]!.plyMm))

@@ -2,6 +2,6 @@
 export { SeamsDoNotMeet, type PatchArea } from './patches'
 export { piecingOf, type Piecing, type Seam } from './seams'
 export { costOf, nest, type Asked, type Side, type Tie } from './nest'
-export { bulkAt, openAgainst, pliesInCorners, spunAt, type CornerBulk } from './bulk'
+export { bulkAt, openAgainst, pliesInCorners, spunAt, stretchesOf, type CornerBulk } from './bulk'
 export { middleOutward, placesAlong, pressingTurns } from './order'
 export { LAYOUTS } from './layouts'

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { seeded } from '../numeric'
 import {
   bulkAt, costOf, middleOutward, nest, openAgainst, piecingOf, placesAlong, pliesInCorners, pressingTurns,
-  SeamsDoNotMeet, spunAt, type Asked,
+  SeamsDoNotMeet, spunAt, stretchesOf, type Asked,
   type PatchArea, type Piecing, type Side, type Tie,
 } from '.'
 
@@ -220,6 +220,12 @@ describe('spun crossings', () => {
             if (fits(some, lying)) most = Math.max(most, some.length)
           }
           expect(mine).toHaveLength(most)
+          // The seam lies to one side in each stretch, and to the other after each spun crossing.
+          const seam = p.seams.find(s => s.id === on)!, stretches = stretchesOf(seam, lying, spun)
+          expect(stretches.map(s => s.fromMm)).toEqual([seam.fromMm, ...mine.map(c => c.x)])
+          expect(stretches.at(-1)!.toMm).toBe(seam.toMm)
+          for (const [i, s] of stretches.entries()) if (i > 0) expect(s.side).not.toBe(stretches[i - 1]!.side)
+          if (mine.length === 0) expect(stretches).toEqual([{ fromMm: seam.fromMm, toMm: seam.toMm, side: lying.get(on) }])
         }
       }), { seed: 6, numRuns: 60 })
   })

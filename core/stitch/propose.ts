@@ -7,6 +7,7 @@ export interface ShelfLayer extends Layer { id: string, name: string }
 export interface SupportSet { layers: ShelfLayer[], massGsm: number }
 export type StitchStep
   = { do: 'fuse' | 'hoop' | 'float' | 'stiffen' | 'baste', layerId: string, kind: LayerKind } | { do: 'tack' } | { do: 'trim' }
+    | { do: 'firmShape' }
     | { do: 'fuseShape' } | { do: 'satin' } | { do: 'stitch' } | { do: 'leave', layerId: string, kind: LayerKind, how: Leaves }
     | { do: 'pressFaceDown' }
 
@@ -50,16 +51,17 @@ const DO: Record<LayerKind, 'fuse' | 'hoop' | 'float' | 'stiffen'> = {
   fused: 'fuse', web: 'fuse', stiffener: 'stiffen', cutAway: 'hoop', tearAway: 'hoop', washAway: 'hoop', heatAway: 'hoop',
   softMesh: 'hoop', float: 'float',
 }
+const APPLIQUE: readonly StitchStep[] = [{ do: 'firmShape' }, { do: 'tack' }, { do: 'trim' }, { do: 'fuseShape' }, { do: 'satin' }]
 /**
- * What is done, in order: fuse, stiffen from the back, hoop, float; with appliqué tack, trim and fuse before the satin edge; then each
- * layer leaves, torn before cut before washed; last it is pressed face down.
+ * What is done, in order: fuse, stiffen from the back, hoop, float; with appliqué make the shape firm, tack, trim and
+ * fuse before the satin edge; then each layer leaves, torn before cut before washed; last it is pressed face down.
  */
 export function stepsOf(layers: readonly ShelfLayer[], applique: boolean): StitchStep[] {
   const inOrder = FIRST.flatMap(kind => layers.filter(l => l.kind === kind))
   const leaving = (['torn', 'cut', 'brushed', 'washed'] as const).flatMap(how => inOrder.filter(l => HOW_IT_LEAVES[l.kind] === how))
   return [
     ...inOrder.map((l): StitchStep => ({ do: DO[l.kind], layerId: l.id, kind: l.kind })),
-    ...(applique ? [{ do: 'tack' }, { do: 'trim' }, { do: 'fuseShape' }, { do: 'satin' }] as const : [{ do: 'stitch' }] as const),
+    ...(applique ? APPLIQUE : [{ do: 'stitch' }] as const),
     ...leaving.map((l): StitchStep => ({ do: 'leave', layerId: l.id, kind: l.kind, how: HOW_IT_LEAVES[l.kind] })),
     { do: 'pressFaceDown' },
   ]

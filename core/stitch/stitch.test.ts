@@ -111,7 +111,7 @@ describe('what holds it', () => {
       ShelfLayer]
     const says = stepsOf([float, wash, tear, cut, starch, lawn], true).map(s => ('layerId' in s ? `${s.do} ${s.layerId}` : s.do))
     expect(says).toEqual([
-      'fuse lawn', 'stiffen starch', 'hoop cut', 'hoop wash', 'hoop tear', 'float float', 'tack', 'trim', 'fuseShape', 'satin',
+      'fuse lawn', 'stiffen starch', 'hoop cut', 'hoop wash', 'hoop tear', 'float float', 'firmShape', 'tack', 'trim', 'fuseShape', 'satin',
       'leave tear', 'leave float', 'leave cut', 'leave starch', 'leave wash', 'pressFaceDown',
     ])
     expect(stepsOf([lawn], false).map(s => s.do)).toEqual(['fuse', 'stitch', 'pressFaceDown'])

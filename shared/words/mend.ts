@@ -139,6 +139,7 @@ export function stitchStep(s: StitchStep, name: (id: string) => string): string 
     case 'hoop': return `Hoop it with ${name(s.layerId)}; keep the fabric flat and do not stretch it.`
     case 'float': return `Float ${name(s.layerId)} under the hoop, where the stitching is densest.`
     case 'baste': return `Baste ${name(s.layerId)}.`
+    case 'firmShape': return 'Stiffen the shape itself, or fuse a light interfacing behind it: its edge stays where it is put.'
     case 'tack': return 'Stitch the placing line and tack the shape on.'
     case 'trim': return 'Trim it close to the tack.'
     case 'fuseShape': return 'Fuse the shape now, before its edge.'
@@ -157,6 +158,9 @@ export function stitchSteps(steps: readonly StitchStep[], name: (id: string) => 
     return said[i + 1] === text && steps[i]!.do === 'hoop' ? [`${text} Use two layers of it, one crosswise.`] : [text]
   })
 }
+
+/** What helps when the needle has torn the fabric. */
+export const TORN_WHILE_STITCHING = 'A hole torn while stitching: float a soluble piece over it, stitch on, and rinse it out.'
 
 /** Cautions that stand where they matter. */
 export const CHOKING_CAUTION = 'A small child can swallow small parts: sew them on as well.'

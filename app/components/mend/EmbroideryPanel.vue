@@ -8,7 +8,10 @@ import { fromPayload, toPayload } from '#shared/cutting'
 import { designOf, layersOf, placedOutlines, placeFaults, stitchFabricOf, stitchFigures } from '#shared/mending'
 import type { StitchResults, Supply, SpecOf } from '#shared/schemas'
 import type { NamedOutline } from '#shared/svg'
-import { LAYER_NAME, LEAVES_WORDS, massWords, patchWords, placeWords, stitchSteps, supportSentence } from '#shared/words'
+import {
+  LAYER_NAME, LEAVES_WORDS, massWords, patchWords, placeWords, stitchSteps, supportSentence,
+  TORN_WHILE_STITCHING,
+} from '#shared/words'
 
 /** Embroidery: what its stitches ask for, what holds the fabric flat under them, and how each layer leaves. */
 const selection = useSelection()
@@ -229,6 +232,7 @@ const same = computed(() => proposal.value && proposal.value.layers.map(l => l.n
         spec.nothingStays ? 'Even four layers that leave nothing behind are not enough.' : 'Even four layers of your stock are not enough.'
       }} Use fewer or shorter stitches, or a firmer fabric.</p>
       <ol class="list-inside list-decimal" data-test="steps"><li v-for="s in steps" :key="s">{{ s }}</li></ol>
+      <p class="text-[15px] text-muted-ink">{{ TORN_WHILE_STITCHING }}</p>
       <div class="flex flex-wrap items-center gap-2">
         <span class="font-semibold">Result:</span>
         <UButton size="sm" :variant="spec.result && !spec.result.puckered ? 'solid' : 'outline'" color="neutral"

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
-import type { CornerBulk, PatchArea, Piecing, Seam, Side } from '#core/patchwork'
+import { stretchesOf, type CornerBulk, type Crossing, type PatchArea, type Piecing, type Seam, type Side } from '#core/patchwork'
 import { shownNumber } from '#core/units'
 import { lengthWords } from '#shared/words'
 
 const selection = useSelection()
 
 /** The pressing plan of a patchwork: from its wrong side, an arrow on every seam, crossings that nest or do not, how thick they get. */
-const { piecing, patches, colours, lying, bulk, apart, chosen = null, now = [], label } = defineProps<{
+const { piecing, patches, colours, lying, bulk, spun, apart, chosen = null, now = [], label } = defineProps<{
   piecing: Piecing
   patches: readonly PatchArea[]
   /** Of each patch. */
@@ -15,6 +15,8 @@ const { piecing, patches, colours, lying, bulk, apart, chosen = null, now = [], 
   /** Which way every seam lies; null where all are open. */
   lying: ReadonlyMap<string, Side> | null
   bulk: readonly CornerBulk[]
+  /** Crossings whose allowances are turned round like a wheel. */
+  spun: readonly Crossing[]
   /** Crossings that do not nest, by their place. */
   apart: ReadonlySet<string>
   chosen?: string | null
@@ -46,16 +48,19 @@ const met = computed(() => {
     on.set(m.on, [...(on.get(m.on) ?? []), seams.get(m.on)!.axis === 'down' ? m.y : m.x])
   return on
 })
-function stands(s: Seam): number {
-  const middle = (s.fromMm + s.toMm) / 2
-  const ends = [s.fromMm, ...(met.value.get(s.id) ?? []), s.toMm].sort((a, b) => a - b)
+function stands(s: Seam, fromMm = s.fromMm, toMm = s.toMm): number {
+  const middle = (fromMm + toMm) / 2
+  const ends = [fromMm, ...(met.value.get(s.id) ?? []).filter(m => m > fromMm && m < toMm), toMm].sort((a, b) => a - b)
   const mids = ends.slice(1).map((e, i) => (e + ends[i]!) / 2)
   return mids.reduce((a, b) => (Math.abs(b - middle) < Math.abs(a - middle) - 1e-6 ? b : a), mids[0] ?? middle)
 }
+/** One each way where it lies open; else one a stretch, the way that lies. */
 function arrow(s: Seam): string {
-  const z = size(s), m = stands(s)
-  const heads = lying === null ? [-1, 1] : [lying.get(s.id) === 'before' ? -1 : 1]
-  return heads.map((d) => {
+  const heads = lying === null
+    ? [-1, 1].map(d => ({ d, m: stands(s) }))
+    : stretchesOf(s, lying, spun).map(t => ({ d: t.side === 'before' ? -1 : 1, m: stands(s, t.fromMm, t.toMm) }))
+  return heads.map(({ d, m }) => {
+    const z = size(s)
     const [x, y] = s.axis === 'down' ? [s.atMm, m] : [m, s.atMm], [tx, ty] = s.axis === 'down' ? [x + d * z, y] : [x, y + d * z]
     const w = z * 0.42
     const [ax, ay] = s.axis === 'down' ? [tx - d * w, ty - w] : [tx - w, ty - d * w]
