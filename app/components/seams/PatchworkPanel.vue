@@ -200,7 +200,8 @@ const hanging = computed(() => {
         <p v-if="!spec.open && nesting?.apart.length" class="text-[15px] text-alert">{{ WHY_APART }}</p>
         <div class="min-h-72 flex-1 py-1">
           <PatchworkPicture v-if="made.piecing" :piecing="made.piecing" :patches="patches" :colours="colours" :lying="lying" :bulk="bulk"
-            :spun="spun" :apart="apart" :chosen="seam" :now="ofStep" :label="`Pressing plan of ${making.name}, ${whole}, from its wrong side`"
+            :spun="spun" :apart="apart" :chosen="seam" :now="ofStep"
+            :label="`Pressing plan of ${making.name}, ${whole}, from its wrong side`"
             @seam="id => (seam = id)" @patch="paint" />
           <p v-else class="mt-24 text-center text-xl font-semibold text-alert" role="alert" data-test="patchwork-problem">{{ made.why }}</p>
         </div>
