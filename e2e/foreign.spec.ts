@@ -100,7 +100,7 @@ test('every route, asked with the ids of a second workroom: nothing is there, an
     },
     'jobs/[id]/makings.put': { version, makings: [] },
     'jobs/[id]/pieces.put': { version, pieces: [circle] }, 'jobs/[id]/index.put': { ...job, version },
-    'places/[id]/index.put': { ...place, version },
+    'jobs/[id]/press-sheet.post': { operations: ownOperations }, 'places/[id]/index.put': { ...place, version },
     'sessions/[id]/events.post': { events: [told] }, 'sessions/[id]/operations.put': { piecesVersion: 0, operations: ownOperations },
     'supplies/[id]/index.put': { ...supply, version }, 'supplies/[id]/trim-runs.post': { fromM: 0, toM: 1, heatC: 150 },
     'supplies/[id]/stock.post': { metres: 1, reason: 'bought' }, 'swatches/[id]/readings.post': { kind: 'peel', value: 12 },

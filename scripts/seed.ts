@@ -210,10 +210,12 @@ await sequelize.transaction(async (transaction) => {
       await room.destroy({ transaction })
     }
   } else if (await WorkroomRow.count({ transaction })) {
+    // One that was laid out before demonstrations said that they are one.
+    await WorkroomRow.update({ demo: true }, { where: { id: workroomId, demo: false }, transaction })
     return
   }
   const units = { length: 'mm', temperature: '°C', arealMass: 'g/m²', region: 'UK', currency: 'EUR' } as const
-  await WorkroomRow.create({ id: workroomId, name: 'Tidewell workroom', units, rules }, { transaction })
+  await WorkroomRow.create({ id: workroomId, name: 'Tidewell workroom', units, rules, demo: true }, { transaction })
   await insertRows(workroomId, demoRows(), transaction)
 })
 await sequelize.close()

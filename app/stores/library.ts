@@ -37,7 +37,10 @@ export const useLibrary = defineStore('library', () => {
       problem.value = null
       ready.value = true
     } catch (error) {
-      problem.value = problemOf(error).detail
+      const p = problemOf(error)
+      // Nobody began a workroom here yet.
+      if (p.status === 503 && p.title === 'No workroom yet') await navigateTo('/begin')
+      else problem.value = p.detail
     }
   }
 

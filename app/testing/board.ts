@@ -10,7 +10,7 @@ export const idOf = (n: number): string => `00000000-0000-4000-8000-${String(n).
 
 const workroom: Workroom = {
   id: idOf(1), name: 'Test room', units: { length: 'mm', temperature: '°C', arealMass: 'g/m²', region: 'UK', currency: 'EUR' },
-  rules: rulesSchema.parse({}), version: 0,
+  rules: rulesSchema.parse({}), version: 0, demo: false,
 }
 export const fabric = (over: Partial<Fabric> = {}): Fabric => ({
   ...fabricFields.parse({

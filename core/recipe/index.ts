@@ -5,8 +5,7 @@ export {
   type EvaluateOptions, type Outcome,
 } from './evaluate'
 export {
-  allowedSettings, bearingOf, HARM_ALLOWED_OVER_CLASS, isSteamed, moistureOf, overTheirClass, pressureOf, SETTING_TOLERANCE_C, sheetOf,
-  warmingS,
+  allowedSettings, bearingOf, isSteamed, moistureOf, pressureOf, SETTING_TOLERANCE_C, sheetOf, warmingS,
 } from './methods'
 export {
   bestOf, BOND_WANTED, draftRecipe, HARM_ALLOWED, heldFor, searchMethod, searchRecipes,
@@ -15,7 +14,7 @@ export {
 export { COARSE, LONGEST_HOLD_S } from './span'
 export { roomPoints, scoreParts, secondsCost, totalOf, type Margins, type ScorePart, type ScorePartKey } from './score'
 export { asMakerSays, carryOver, makerRecipe, type CarriedOver, type CarriedStep, type Difference } from './sheet'
-export { CLAPPER_LEAST_S, coolingOf, HANDLED_C, leftAloneS, withCooling, type Cooling } from './cooling'
+export { CLAPPER_LEAST_S, coolingOf, HANDLED_C, leftAloneS, withCooling } from './cooling'
 export { isStackWay, throughStack, type StackShort, type StackWay } from './throughStack'
 export { searchTack, TACK_BOND, type Tack } from './tack'
 export { choosableOf, chooseRecipe, chooseWay, sideBySide, usualFirst, whyNone, type Choosable } from './choose'

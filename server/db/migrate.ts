@@ -16,6 +16,7 @@ import { oneWorkroom } from './migrations/2026-11-25-one-workroom'
 import { names } from './migrations/2026-11-29-names'
 import { codes } from './migrations/2026-11-29-codes'
 import { half } from './migrations/2026-11-29-half'
+import { own } from './migrations/2026-11-29-own'
 import { swatchBench } from './migrations/2026-11-25-swatch-bench'
 
 interface MigrationTools {
@@ -30,7 +31,7 @@ export interface Migration {
 
 const MIGRATIONS: Migration[] = [
   firstBoard, knowWhatYouHave, match, swatchBench, leafletCounts, jobs, oneWorkroom, nothingLost, cut, run, making, mend, care, sound,
-  names, codes, half,
+  names, codes, half, own,
 ]
 
 export const umzug = (sequelize: Sequelize): Umzug<QueryInterface> => new Umzug({

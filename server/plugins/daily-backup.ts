@@ -1,4 +1,5 @@
 import { ifFree, lastDoneMs, noteDone } from '../db/turn'
+import { whatIsBegun } from '../services/beginning'
 import { contextOf } from '../utils/context'
 import { log } from '../utils/log'
 import { isBackupDue, listBackups, makeBackup } from '../workroom/backups'
@@ -9,6 +10,8 @@ const CHORE = 'daily backup'
 /** Makes the day's backup, if no server on this database has. */
 async function daily(): Promise<void> {
   if (!isBackupDue(await listBackups()) || Date.now() - await lastDoneMs(CHORE) < DAY_MS) return
+  // Nothing has begun here yet.
+  if (!(await whatIsBegun()).begun) return
   const { file, bytes } = await makeBackup((await contextOf()).workroomId, 'daily')
   await noteDone(CHORE)
   log.info({ file, bytes }, 'backup')

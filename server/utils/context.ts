@@ -15,7 +15,7 @@ export async function contextOf(): Promise<Context> {
   database()
   const row = await WorkroomRow.findOne({ attributes: ['id'], order: [['createdAt', 'ASC']] })
   if (!row)
-    throw new ProblemError(503, 'No workroom yet', 'There is no workroom in this database yet: run `npm run demo`, or `npm run seed`.')
+    throw new ProblemError(503, 'No workroom yet', 'There is no workroom here yet. Open the board in a browser to begin one.')
   known = { context: { workroomId: row.id }, untilMs: Date.now() + KNOWN_MS }
   return known.context
 }

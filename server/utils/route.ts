@@ -45,6 +45,17 @@ async function bodyOf(body: ZodType | BodyName, bytes: Buffer, { workroomId }: C
   return onThread('judge', 'body', { name: body, bytes }, { workroomId, smaller: 'Draw with fewer corners, or send fewer things at once.' })
 }
 
+/** A route that works before there is a workroom, and for whoever comes: it is given no workroom to work for. */
+export function defineOpenRoute<B extends ZodType | undefined = undefined, R = unknown>(
+  { body: schema, mostBytes }: { body?: B, mostBytes?: number }, handle: (input: { body: Out<B>, event: H3Event }) => Promise<R>,
+) {
+  return defineEventHandler(async (event) => {
+    const bytes = schema ? await readJsonBytes(event, mostBytes ?? USUAL_BODY_BYTES) : null
+    if (bytes) weighed(bytes)
+    return asUseCase(() => handle({ body: (bytes ? parse(schema!, fromJson(bytes)) : undefined) as Out<B>, event }))
+  })
+}
+
 /** A route that parses everything it is given before anything else happens. */
 export function defineRoute<
   P extends ZodType | undefined = undefined, Q extends ZodType | undefined = undefined,

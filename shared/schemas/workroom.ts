@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { idSchema, nameField, versionField } from './common'
+import { idSchema, nameField, versionField, yesField } from './common'
 
 /** Every currency there is, by its three letters (ISO 4217). */
 export const CURRENCIES: readonly string[] = Intl.supportedValuesOf('currency')
@@ -34,6 +34,8 @@ export const rulesSchema = z.object({
 export type Rules = z.infer<typeof rulesSchema>
 export const workroomSchema = z.object({
   id: idSchema, name: nameField('Name'), units: unitsSchema, rules: rulesSchema, version: versionField,
+  /** The demonstration, with invented data. */
+  demo: yesField('Demonstration').default(false),
 })
 export type Workroom = z.infer<typeof workroomSchema>
 export const workroomUpdate = z.object({ name: nameField('Name'), units: unitsSchema, rules: rulesSchema, version: versionField })

@@ -63,6 +63,7 @@ const TICKS = 61
           title="Proved once, but something here has changed since">slipped</span>
       </NuxtLink>
     </nav>
+    <DemoMark />
     <button type="button" class="my-3 flex w-11 shrink-0 items-center justify-center text-xl font-bold hover:bg-linen-200/40"
       aria-label="Keys" @click="$emit('keys')">?</button>
     <BoardLight />

@@ -6,6 +6,7 @@ export class WorkroomRow extends Model<InferAttributes<WorkroomRow>, InferCreati
   declare name: string
   declare units: Workroom['units']
   declare rules: Workroom['rules']
+  declare demo: CreationOptional<boolean>
   declare version: CreationOptional<number>
 }
 
@@ -14,5 +15,6 @@ export const initWorkroom = (sequelize: Sequelize) => WorkroomRow.init({
   name: { type: DataTypes.TEXT, allowNull: false },
   units: { type: DataTypes.JSONB, allowNull: false },
   rules: { type: DataTypes.JSONB, allowNull: false },
+  demo: DataTypes.BOOLEAN,
   version: DataTypes.INTEGER,
 }, { sequelize, tableName: 'workroom', version: true })

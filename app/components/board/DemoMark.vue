@@ -1,0 +1,27 @@
+<script setup lang="ts">
+/** Says that this is the demonstration, and how one's own is started. */
+const library = useLibrary()
+const open = ref(false)
+</script>
+
+<template>
+  <template v-if="library.workroom?.demo">
+    <button type="button" class="my-3 shrink-0 px-2 text-left text-sm leading-tight hover:bg-linen-200/40 max-[900px]:px-1"
+      data-test="demo" @click="open = true">
+      <b class="block max-[900px]:hidden">Demonstration</b>
+      <b class="hidden max-[900px]:block">Demo</b>
+      <span class="underline max-[900px]:sr-only">Start my own</span>
+    </button>
+    <UModal v-model:open="open" title="This is a demonstration" description="Its workroom and everything in it is invented."
+      :ui="{ content: 'max-w-xl bg-paper', title: 'text-2xl ticket', description: 'text-muted-ink' }">
+      <template #body>
+        <div class="space-y-3 text-lg">
+          <p>Try what you like: what you enter stays until the demonstration is renewed.</p>
+          <p>To start a workroom of your own, open a terminal in the folder of Ready Cuff and run <code>npm start</code>. It has an address
+            and data of its own; this one stays as it is.</p>
+          <p>Fabrics and supplies that you entered here can be exported as CSV under Import, export, and imported there.</p>
+        </div>
+      </template>
+    </UModal>
+  </template>
+</template>

@@ -1,0 +1,95 @@
+import { expect, test, type Page } from '@playwright/test'
+import { Client } from 'pg'
+import type { Fabric, Iron, Page as Listed, PressCloth, Supply, Workroom } from '#shared/schemas'
+import { looked } from './looking'
+import { toSwatch } from './press'
+import { startServer, type Server } from './server'
+
+/** A database in which nobody began anything yet. */
+let server: Server
+test.use({ testIdAttribute: 'data-test' })
+test.beforeAll(async () => {
+  server = await startServer()
+  const client = new Client({ connectionString: server.databaseUrl })
+  await client.connect()
+  await client.query('truncate workroom cascade')
+  await client.end()
+  await server.down()
+  await server.up()
+})
+test.afterAll(() => server.down())
+const get = async <T>(page: Page, path: string) => (await page.request.get(`${server.url}${path}`)).json() as Promise<T>
+const METRIC = { length: 'mm', temperature: '°C', arealMass: 'g/m²' }
+
+test('what cannot begin so is refused with a sentence, and nothing is begun', async ({ page }) => {
+  const post = async (data: object) => {
+    const answer = await page.request.post(`${server.url}/api/begin`, { data })
+    return [answer.status(), JSON.stringify(await answer.json())] as const
+  }
+  for (const [body, says] of [
+    [{ name: '  ', units: METRIC }, 'Workroom'], [{ name: 'A', units: { ...METRIC, length: 'ell' } }, 'Lengths: mm, cm or in'],
+    [{ name: 'A', units: METRIC, iron: { kind: 'spoon', dial: 'dots' } }, 'Kind of iron'],
+    [{ name: 'A', units: METRIC, supplies: ['web', 'web'] }, 'Supplies: one is listed twice'],
+    [{ name: 'A', units: METRIC, pressCloths: 'muslin' }, 'Press cloths: give a list'],
+  ] as const) {
+    const [status, said] = await post(body)
+    expect([status, said]).toEqual([422, expect.stringContaining(says)])
+  }
+  expect(await get(page, '/api/begin')).toEqual({ begun: false, demo: false })
+  const other = await page.request.get(`${server.url}/api/fabrics`)
+  expect([other.status(), (await other.json()).detail]).toEqual([503, expect.stringContaining('Open the board in a browser to begin one')])
+})
+
+test('from an empty database to a first recipe: three steps, by keys and by hand, kept over a reload', async ({ page }) => {
+  await page.goto(server.url)
+  await expect(page).toHaveURL(/begin/)
+  await expect(page.getByRole('heading', { name: 'A workroom of your own' })).toBeVisible()
+  await page.getByRole('button', { name: 'Next' }).click()
+  await expect(page.getByRole('alert').filter({ hasText: 'Workroom: say what it is called.' })).toBeVisible()
+  await page.getByLabel('Name of the workroom').fill('Quay lofts')
+  await page.getByRole('radio', { name: /Metric/ }).click()
+  await looked(page, 'begin: the workroom')
+  await page.getByLabel('Name of the workroom').press('Enter')
+  await expect(page.getByRole('heading', { name: 'Which iron is at hand?' })).toBeFocused()
+  await page.getByRole('button', { name: /Household steam iron/ }).focus()
+  await expect(page.getByRole('button', { name: /Household steam iron/ })).toHaveAttribute('aria-pressed', 'true')
+  await page.getByRole('radio', { name: 'Synthetic, wool, cotton' }).click()
+  await page.getByRole('button', { name: 'Silk organza' }).click()
+  await looked(page, 'begin: iron and press cloths')
+  await page.reload()
+  await page.getByRole('button', { name: 'Next' }).click()
+  await expect(page.getByRole('button', { name: 'Silk organza' })).toHaveAttribute('aria-pressed', 'true')
+  await page.getByRole('button', { name: 'Next' }).click()
+  for (const name of ['Light woven fusible', 'Web on paper']) await page.getByRole('button', { name }).press('Space')
+  await looked(page, 'begin: the shelf')
+  await page.getByRole('button', { name: 'Begin', exact: true }).click()
+  // It ends where the work begins: describing the first fabric.
+  await expect(page).toHaveURL(/fabric/)
+  await expect(page.getByLabel('Name', { exact: true })).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByTestId('demo')).toHaveCount(0)
+  const [room, irons, cloths, shelf] = [
+    await get<Workroom>(page, '/api/workroom'), await get<Iron[]>(page, '/api/irons'), await get<PressCloth[]>(page, '/api/press-cloths'),
+    await get<Listed<Supply>>(page, '/api/supplies'),
+  ]
+  expect([room.name, room.units.length, room.demo]).toEqual(['Quay lofts', 'mm', false])
+  expect(irons.map(i => [i.kind, i.settings.map(s => s.label), i.settings[0]!.origin])).toEqual(
+    [['household', ['synthetic', 'wool · silk', 'cotton · linen'], 'typical']])
+  expect(cloths.map(c => c.kind).toSorted()).toEqual(['muslin', 'organza'])
+  expect(shelf.rows.map(s => [s.code, s.name, s.stockM]).toSorted())
+    .toEqual([['S-01', 'Light woven fusible', 0], ['S-02', 'Web on paper', 0]])
+  // A fabric, and how it is fused.
+  await page.getByLabel('Code').fill('QL-1')
+  await page.getByLabel('Name', { exact: true }).fill('Quay cotton')
+  await page.getByRole('button', { name: 'Save fabric' }).click()
+  await expect.poll(async () => (await get<Listed<Fabric>>(page, '/api/fabrics')).rows.map(f => f.name), { timeout: 15_000 })
+    .toEqual(['Quay cotton'])
+  await toSwatch(page)
+  await expect(page.getByTestId('recipe')).toContainText(/· \d+ s/, { timeout: 30_000 })
+})
+
+test('begun once: whoever is second is told, the address of the first step leads to the board', async ({ page }) => {
+  const again = await page.request.post(`${server.url}/api/begin`, { data: { name: 'Second', units: METRIC } })
+  expect([again.status(), (await again.json()).detail]).toEqual([409, expect.stringContaining('somebody was quicker')])
+  await page.goto(`${server.url}/begin`)
+  await expect(page).toHaveURL(/today/)
+})

@@ -1,0 +1,3 @@
+import { whatIsBegun } from '../services/beginning'
+
+export default defineOpenRoute({}, () => whatIsBegun())
