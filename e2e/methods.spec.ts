@@ -121,7 +121,7 @@ test('a swatch pressed between two dial settings is kept like any other', async 
   await page.getByRole('tab', { name: 'Safe window' }).click()
   await expect(page.getByTestId('map-done')).toBeVisible({ timeout: 40_000 })
   await page.getByTestId('window-map').focus()
-  for (let i = 0; i < 7; i++) await page.keyboard.press('ArrowDown')
+  for (let i = 0; i < 7; i++) await page.keyboard.press('ArrowUp')
   await expect(page.getByTestId('sentence')).toContainText(/[Bb]etween .* and /)
   await page.getByRole('button', { name: 'Press this' }).click()
   await expect(page.getByText(/Set the dial between/)).toBeVisible()

@@ -9,7 +9,7 @@ const TICKS = 61
 </script>
 
 <template>
-  <header class="flex items-stretch gap-5 max-[900px]:gap-2 max-[900px]:pr-2 border-b border-seam bg-paper pr-4">
+  <header class="flex items-stretch gap-2 max-[900px]:pr-2 border-b border-seam bg-paper pr-4">
     <NuxtLink to="/today"
       class="flex w-[300px] shrink-0 items-center gap-3 border-r border-dashed border-seam px-4 py-2 max-[900px]:w-[196px]
         max-[900px]:gap-2 max-[900px]:px-2"
@@ -50,7 +50,7 @@ const TICKS = 61
       </svg>
       <NuxtLink
         v-for="(stage, i) in stages" :key="stage.key" :to="stage.to"
-        class="relative flex min-h-16 flex-col justify-start px-2 max-[900px]:px-1 hover:bg-linen-200/40"
+        class="relative flex min-h-16 flex-col justify-start px-1 hover:bg-linen-200/40"
         :aria-current="i === current ? 'step' : undefined"
       >
         <span class="flex items-baseline gap-1.5 text-lg leading-tight max-[900px]:text-base"

@@ -6,10 +6,9 @@ const open = ref(false)
 
 <template>
   <template v-if="library.workroom?.demo">
-    <button type="button" class="my-3 shrink-0 px-2 text-left text-sm leading-tight hover:bg-linen-200/40 max-[900px]:px-1"
+    <button type="button" class="my-3 shrink-0 px-1 text-left text-[12px] leading-tight hover:bg-linen-200/40"
       data-test="demo" @click="open = true">
-      <b class="block max-[900px]:hidden">Demonstration</b>
-      <b class="hidden max-[900px]:block">Demo</b>
+      <b class="block text-sm">Demo</b>
       <span class="underline max-[900px]:sr-only">Start my own</span>
     </button>
     <UModal v-model:open="open" title="This is a demonstration" description="Its workroom and everything in it is invented."
