@@ -86,7 +86,8 @@ const shelf = STARTER_KEYS.map((key, i) => ({ key, supply: starterSupply(key, i 
             <template v-for="i in 41" :key="i">
               <line :x1="i * 9.6 + 6" :x2="i * 9.6 + 6" y1="70" :y2="(i - 1) % 10 === 0 ? 112 : (i - 1) % 5 === 0 ? 98 : 88"
                 :stroke-width="(i - 1) % 10 === 0 ? 2 : 1" />
-              <text v-if="(i - 1) % 10 === 0" :x="i * 9.6 + 10" y="122" font-size="15" stroke="none" fill="var(--rc-ink)">{{ i - 1 }}</text>
+              <text v-if="(i - 1) % 10 === 0 && i < 41" :x="i * 9.6 + 10" y="122" font-size="15" stroke="none"
+                fill="var(--rc-ink)">{{ i - 1 }}</text>
             </template>
             <template v-for="i in 13" :key="`in${i}`">
               <line :x1="(i - 1) * 30.48 + 15.6" :x2="(i - 1) * 30.48 + 15.6" y1="180" :y2="(i - 1) % 4 === 0 ? 146 : 160"

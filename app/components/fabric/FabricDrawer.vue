@@ -29,6 +29,7 @@ const filters = computed(() => ({
   heaviest: WEIGHTS.value[weight.value]?.heaviest, stocked: stocked.value || undefined, gives: gives.value || undefined,
 }))
 const { q, page, problem, find } = usePagedSearch<Fabric>('/api/fabrics', filters)
+const isFiltered = computed(() => q.value.trim() !== '' || Object.values(filters.value).some(f => f !== undefined))
 watch(() => changed, find)
 const box = useTemplateRef<HTMLElement>('box')
 useShortcuts({ find: () => box.value?.querySelector('input')?.focus() })
@@ -65,7 +66,8 @@ const fibreWords = (c: Fabric) =>
       </div>
     </div>
     <p v-if="problem" class="p-4 font-semibold text-alert" role="alert">{{ problem }}</p>
-    <p v-else-if="page && page.total === 0" class="p-4 text-lg text-muted-ink">No fabric matches. Add it, or remove a filter.</p>
+    <p v-else-if="page && page.total === 0" class="p-4 text-lg text-muted-ink">
+      {{ isFiltered ? 'No fabric matches. Add it, or remove a filter.' : 'No fabric yet: describe the first one.' }}</p>
     <ul>
       <li v-for="c in page?.rows" :key="c.id" class="border-b border-dashed border-seam">
         <button type="button" class="flex min-h-20 w-full items-center gap-4 px-4 py-2 text-left"

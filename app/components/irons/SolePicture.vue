@@ -8,7 +8,9 @@ const selection = useSelection()
 const { kind, c = 20 } = defineProps<{ kind: IronKindKey, c?: number }>()
 const iron = computed(() => IRON_KINDS[kind])
 const press = computed(() => kind === 'heatPress')
-const scale = computed(() => 150 / Math.max(iron.value.soleMm[0], 220))
+const scale = computed(() => Math.min(150 / Math.max(iron.value.soleMm[0], 220), 124 / iron.value.soleMm[1]))
+/** Too short for its size to be written on it: that stands below. */
+const isShort = computed(() => iron.value.soleMm[0] < 180)
 const long = computed(() => iron.value.soleMm[0] * scale.value)
 const wide = computed(() => iron.value.soleMm[1] * scale.value)
 /** Square at the heel, drawn in to a point. */
@@ -24,6 +26,7 @@ const outline = computed(() => {
     <path v-else
       :d="outline"
       :fill="heatColour(c)" stroke="var(--rc-ink)" stroke-width="2" />
-    <text x="12" y="5" font-size="13" :fill="inkOnHeat(c)">{{ sizeWords(iron.soleMm[0], iron.soleMm[1], selection.units) }}</text>
+    <text x="12" :y="isShort ? wide / 2 + 18 : 5" font-size="13"
+      :fill="isShort ? 'currentColor' : inkOnHeat(c)">{{ sizeWords(iron.soleMm[0], iron.soleMm[1], selection.units) }}</text>
   </svg>
 </template>
