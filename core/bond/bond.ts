@@ -8,6 +8,8 @@ export const OVER_FUSED = 3
 
 /** Water beside the glue line from which it counts as fully moist, g/m². */
 const MOIST_FROM_GSM = 5
+/** Where no water was brought the glue line is never moister, 0–1: under a sheet that holds vapour it would bond better for being cooler. */
+const MOST_MOIST_DRY = 0.2
 /** The rate grows no further than this many times the mid-window rate. */
 const FASTEST = 3
 
@@ -47,7 +49,7 @@ export interface BondCourse {
 }
 
 /**
- * Integrates bonding along a run at the glue line, the wetness of its two neighbours taken into account once water was brought.
+ * Integrates bonding along a run at the glue line, the wetness of its two neighbours taken into account, in full once water was brought.
  * After the sole lifts the adhesive goes on flowing until it is below its set temperature (start of melting).
  * @throws if the run has no glue line
  */
@@ -61,9 +63,9 @@ export function bondOf(run: Transient, adhesive: Adhesive): BondCourse {
   for (let i = 1; i < run.steps; i++) {
     const dt = run.timesS[i]! - run.timesS[i - 1]!
     const c = glue.meanC[i]!
-    // What a dry stack drives out of itself and catches again moistens nothing: it is there only as long as the glue line is cooler.
-    const isWetted = run.timesS[i]! >= run.wetFromS
-    const moist = isWetted ? Math.min(1, (free(interfacing, i) + free(fabric, i)) / MOIST_FROM_GSM) : 0
+    // What a dry stack drives out of itself and catches again lies there only as long as the glue line is cooler: it counts for little.
+    const most = run.timesS[i]! >= run.wetFromS ? 1 : MOST_MOIST_DRY
+    const moist = Math.min(most, (free(interfacing, i) + free(fabric, i)) / MOIST_FROM_GSM)
     const rate = bondRatePerS(adhesive, c, moist, run.pressureKPa[i]!)
     b += (rate + rateBefore) / 2 * dt
     rateBefore = rate

@@ -97,8 +97,8 @@ describe('a hem pressed', () => {
     }
   })
   it('two plies turned up take longer than one, and a wetter press cloth than that', () => {
-    const iron = { ...IRON, settings: [IRON.settings[1]!] }
-    const one = damp({ iron }), two = damp({ turnedPlies: 2, iron }), drill = damp({ pressCloth: 'drill', iron })
+    const iron = { ...IRON, settings: [IRON.settings[1]!] }, thin = { iron, fabric: FABRICS.mixed }
+    const one = damp(thin), two = damp({ ...thin, turnedPlies: 2 }), drill = damp({ ...thin, pressCloth: 'drill' })
     expect(two.bondS).toBeGreaterThan(one.bondS)
     // Where that is too long for one touch and a hotter setting is quicker, that one is taken.
     expect(two.recipe.holdS).toBeGreaterThan(20)
@@ -120,7 +120,7 @@ describe('a hem pressed', () => {
       const p = planHem(ask({ fabric, turnedPlies }))
       if (p.how !== 'damp') continue
       expect(p.recipe.holdS).toBeGreaterThanOrEqual(6)
-      expect(p.recipe.holdS).toBeLessThanOrEqual(60)
+      expect(p.recipe.holdS).toBeLessThanOrEqual(40)
       expect(p.recipe.holdS - p.bondS).toBeGreaterThanOrEqual(2)
     }
   })

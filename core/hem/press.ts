@@ -52,7 +52,7 @@ export type HemPlan = ({ how: 'damp' } & HemPressed) | { how: 'refused', because
 /** So near to what a lining withstands is too near, K. */
 const LINING_MARGIN_K = 10
 
-/** From its inside a hem is held no longer than this, s: twice a person's patience. Then through its right side, one ply over the tape. */
+/** A hem is held no longer than this, s: twice a person's patience. From its inside that may be too little, and its right side is tried. */
 const PATIENT_S = 40
 
 /** From the back: press cloth, what is turned up, tape, fabric, lining, surface; from the face the fabric first and the lining last. */
@@ -79,7 +79,8 @@ function best(
   const way = throughStack({
     stackWith: waterGsm => hemStack(ask, tape, waterGsm, from), glue: tape, fabric: ask.fabric, over: ask.fabric.fibres[0]?.fibre ?? null,
     firstSide: from, pressCloth: ask.pressCloth, surface: ask.surface, iron: ask.iron, settings, methods: [method],
-    lean: { damp: 'lean', dry: 'weight' }, leastS: 0, blendRule: ask.blendRule, evidence: ask.evidence, cooling: ask.cooling,
+    lean: { damp: 'lean', dry: 'weight' }, leastS: 0, mostS: PATIENT_S,
+    blendRule: ask.blendRule, evidence: ask.evidence, cooling: ask.cooling,
   })
   if (!isStackWay(way)) return way
   const { run, meltS: _meltS, ...pressed } = way
@@ -131,8 +132,7 @@ export function planHem(ask: HemAsk): HemPlan {
   const settings = allowedSettings(ask.iron.settings, limit, 0, true)
   if (settings.length === 0) return refused({ why: 'noSettings' }, false)
   const back = best(ask, ask.tape, settings, 'damp')
-  if (isPressed(back) && back.recipe.holdS <= PATIENT_S) return { how: 'damp', ...back }
+  if (isPressed(back)) return { how: 'damp', ...back }
   const face = limit.backOnly ? back : best(ask, ask.tape, settings, 'damp', 'face')
-  if (!isPressed(back)) return isPressed(face) ? { how: 'damp', ...face } : refused(back)
-  return { how: 'damp', ...(isPressed(face) && face.recipe.holdS < back.recipe.holdS ? face : back) }
+  return isPressed(face) ? { how: 'damp', ...face } : refused(back)
 }

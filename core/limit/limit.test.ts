@@ -118,7 +118,8 @@ describe('a little of a fibre', () => {
     ['two fifths are no small share', fabric({ wool: 60, polyamide6: 40 }), 110, 110],
     ['never over what the others take', fabric({ viscose: 90, polyester: 10 }), 150, 150],
     ['a coat holds as low as before', fabric({ wool: 80, polyamide6: 20 }, { finishes: ['puCoat'] }), 110, 110],
-    ['hair is no synthetic', fabric({ wool: 80, cashmere: 20 }), 110, 110],
+    ['a little fine hair', fabric({ wool: 90, cashmere: 10 }), 110, 150], ['more of it', fabric({ wool: 60, cashmere: 40 }), 110, 110],
+    ['leather is neither', fabric({ wool: 95, leather: 5 }), 0, 0],
     ['cotton with a little polyester', fabric({ cotton: 90, polyester: 10 }), 150, 200],
     ['what takes no iron takes none', fabric({ cotton: 95, polypropylene: 5 }), 0, 0],
   ])('%s', (_, c, soleC, coveredC) => {

@@ -11,6 +11,8 @@ const CLASSES = [0, 110, 150, 200] as const
 const ELASTANE_SPEAKS_PCT = 10
 /** Under a press cloth synthetics up to this share may take one class more; towards the second share that fades. %, practice. */
 const COVERED_PCT = 20, COVERED_NO_MORE_PCT = 40
+/** Synthetics, and fine hair. */
+const isSpared = (fibre: FibreKey) => FIBRES[fibre].thermoplastic || fibre === 'cashmere'
 
 /** One step of the chain: what it says and whether it is the one that decides. */
 export type Reason
@@ -107,12 +109,12 @@ export function limitingFibres(fibres: FibreShare[], rule: BlendRule): FibreShar
 
 /**
  * What a press cloth allows over the class of the fabric's fibres, °C: one class more, never over that of the others, where those that
- * hold it down are synthetic and few. @param bareC the class without, °C
+ * hold it down are few, and synthetic or fine hair: a press cloth is what spares that. @param bareC the class without, °C
  */
 function coveredOf(fibres: readonly FibreShare[], bareC: number): { coveredC: number, few: FibreShare } | null {
   const low = fibres.filter(f => FIBRES[f.fibre].classC < (CLASSES.find(c => c > bareC) ?? bareC))
   const others = fibres.filter(f => !low.includes(f))
-  if (bareC === 0 || low.length === 0 || others.length === 0 || low.some(f => !FIBRES[f.fibre].thermoplastic)) return null
+  if (bareC === 0 || low.length === 0 || others.length === 0 || low.some(f => !isSpared(f.fibre))) return null
   const sharePct = low.reduce((sum, f) => sum + f.sharePct, 0)
   const more = Math.min(1, Math.max(0, (COVERED_NO_MORE_PCT - sharePct) / (COVERED_NO_MORE_PCT - COVERED_PCT)))
   const up = Math.min(CLASSES.find(c => c > bareC) ?? bareC, ...others.map(f => FIBRES[f.fibre].classC))

@@ -18,7 +18,10 @@ describe('what kind of fabric it is', () => {
   it.each<[string, Partial<MatchFabric>, string]>([
     ['a wool coating', { fibres: wool, construction: 'coating' }, 'tailoring'],
     ['a suiting nobody knows', { fibres: [], construction: 'suiting' }, 'tailoring'],
-    ['a polyester suiting', { fibres: [{ fibre: 'polyester', sharePct: 100 }], construction: 'suiting' }, 'shirting'],
+    ['a polyester suiting', { fibres: [{ fibre: 'polyester', sharePct: 100 }], construction: 'suiting' }, 'tailoring'],
+    ['a tweed', { fibres: wool, construction: 'tweed' }, 'tailoring'],
+    ['wool gabardine', { fibres: wool, construction: 'gabardine' }, 'tailoring'],
+    ['cotton gabardine', { construction: 'gabardine' }, 'shirting'], ['cotton flannel', { construction: 'flannel' }, 'shirting'],
     ['wool jersey', { fibres: wool, construction: 'jersey' }, 'knit'],
     ['denim that gives', { construction: 'denim', giveAcrossPct: 20 }, 'knit'], ['poplin', {}, 'shirting'],
     ['chiffon', { construction: 'voile' }, 'sheer'], ['a sheer poplin', { sheer: true }, 'sheer'],

@@ -1,4 +1,4 @@
-import { CONSTRUCTIONS, type InterfacingBase, type FibreKey } from '../materials'
+import { CONSTRUCTIONS, type ConstructionKey, type InterfacingBase, type FibreKey } from '../materials'
 import type { Place } from '../place'
 import { fabricGivePct, opennessOf, STRETCHES_FROM_PCT } from './exclude'
 import type { MatchFabric, MatchSupply } from './types'
@@ -7,13 +7,16 @@ import type { MatchFabric, MatchSupply } from './types'
 export type FabricKind = 'tailoring' | 'knit' | 'sheer' | 'shirting'
 
 const WOOLLY: readonly FibreKey[] = ['wool', 'cashmere']
-const TAILORED = new Set(['suiting', 'flannel', 'coating'])
+/** Woven for coats, jackets and trousers whatever they are of; and what is so of wool alone. */
+const TAILORED: ReadonlySet<ConstructionKey> = new Set<ConstructionKey>(['suiting', 'coating', 'tweed', 'boucle'])
+const TAILORED_OF_WOOL: ReadonlySet<ConstructionKey> = new Set<ConstructionKey>(['flannel', 'gabardine'])
 const WOOLLEN_FROM_PCT = 40, SHEER_FROM = 0.3
 
 export function fabricKind(fabric: MatchFabric): FabricKind {
   if (opennessOf(fabric) >= SHEER_FROM) return 'sheer'
   const woolPct = fabric.fibres.filter(f => WOOLLY.includes(f.fibre)).reduce((s, f) => s + f.sharePct, 0)
-  if (TAILORED.has(fabric.construction) && (woolPct >= WOOLLEN_FROM_PCT || fabric.fibres.length === 0)) return 'tailoring'
+  const isWoollen = woolPct >= WOOLLEN_FROM_PCT || fabric.fibres.length === 0
+  if (TAILORED.has(fabric.construction) || (TAILORED_OF_WOOL.has(fabric.construction) && isWoollen)) return 'tailoring'
   return CONSTRUCTIONS[fabric.construction].stretch || fabricGivePct(fabric) >= STRETCHES_FROM_PCT ? 'knit' : 'shirting'
 }
 

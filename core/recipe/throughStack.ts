@@ -32,6 +32,8 @@ export interface StackAsk {
   lean: { dry: Lean, damp: Lean }
   /** The sheet's own seconds: never shorter, s. */
   leastS: number
+  /** No hold is longer, s; a minute at the most, unless the sheet says so. */
+  mostS?: number
   blendRule: BlendRule
   evidence?: Evidence
   cooling: HouseHabits['cooling']
@@ -59,7 +61,7 @@ const CRUSHED = 1
 
 function tryAt(ask: StackAsk, setting: IronSetting, method: 'dry' | 'damp') {
   // A sheet may ask for longer: the harm of all of it is followed.
-  const longestS = Math.max(LONGEST_HOLD_S, ask.leastS), lean = ask.lean[method], pressureKPa = pressureOf(ask.iron.kind, lean)
+  const longestS = Math.max(ask.mostS ?? LONGEST_HOLD_S, ask.leastS), lean = ask.lean[method], pressureKPa = pressureOf(ask.iron.kind, lean)
   const draft: Recipe = {
     method, setting, firstSide: ask.firstSide, passes: 1, warmS: 0, holdS: longestS, secondS: null, lean, pressureKPa,
     ...moistureOf(method, ask.iron.kind, ask.pressCloth), coolS: 0, tableS: 0,

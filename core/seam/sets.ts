@@ -16,10 +16,11 @@ const PROTEIN: ReadonlySet<FibreKey> = new Set(['wool', 'cashmere', 'silk'])
 /** Protein moist, and with no more water than it holds by itself; cellulose moist and dry, °C. Typical. */
 const PROTEIN_C = { moist: 80, dry: 90 }, CELLULOSE_C = { moist: 90, dry: 105 }
 /**
- * Where a thermoplastic softens, °C, from textile handbooks; a fold that is held sets so far under it, and is kept so far under harm, K.
+ * Where a thermoplastic softens, °C, from textile handbooks, the acetates with the moisture they hold (practice); a fold that is held
+ * sets so far under it, and is kept so far under harm, K.
  */
 const SOFTENS_C: Partial<Record<FibreKey, number>> = {
-  polyester: 80, polyamide6: 55, polyamide66: 60, acrylic: 90, modacrylic: 80, acetate: 110, triacetate: 120, elastane: 40,
+  polyester: 80, polyamide6: 55, polyamide66: 60, acrylic: 90, modacrylic: 80, acetate: 95, triacetate: 115, elastane: 40,
   polypropylene: 60, polylactide: 60, pvc: 60, metallisedPlastic: 80,
 }
 const UNDER_SOFTENING_K = 15, UNDER_HARM_K = 10, PLASTIC_LEAST_C = 50

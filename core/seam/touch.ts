@@ -124,8 +124,8 @@ export const pressPhases = (r: Recipe, holdS: number, both: boolean, touches: nu
 export const wholeS = (s: number) => Math.max(2, Math.ceil(s + 0.5))
 
 /**
- * The first moisture that sets it within patience, at its lowest setting that is soon enough; else from both sides; else for as long as it
- * takes; else as far as is safe, and it is said that it does not set.
+ * The first moisture that sets it within patience, from one side at its lowest setting that is soon enough, or from both; else the one
+ * that takes least in all; else for as long as it takes; else as far as is safe, and it is said that it does not set.
  * @param bothSides what covers it once its face meets the sole; null where it never may
  */
 export function chooseTouch(tried: readonly Tried[], ask: SeamDetailAsk, bothSides: PressClothKindKey | null,
@@ -136,7 +136,7 @@ export function chooseTouch(tried: readonly Tried[], ask: SeamDetailAsk, bothSid
   const oneSide = (t: Tried): ChosenTouch => ({ ...t, holdS: wholeS(t.setAtS!), both: false, touches: 1, set: true })
   const mostS = Math.min(PATIENT_S, limit.maxTouchS ?? Infinity)
   const hottestFirst = [...tried].sort((a, b) => a.way - b.way || b.recipe.setting.meanC - a.recipe.setting.meanC)
-  for (const method of new Set(tried.map(t => t.recipe.method))) {
+  const byMethod = (method: Method): ChosenTouch | null => {
     for (const way of ways) {
       const canSet = tried.filter(t => t.way === way && t.recipe.method === method && t.setAtS !== null && wholeS(t.setAtS) <= mostS)
       const soon = canSet.filter(t => t.setAtS! - givesS(ask.fabric) <= SOON_S)
@@ -154,7 +154,13 @@ export function chooseTouch(tried: readonly Tried[], ask: SeamDetailAsk, bothSid
         if (holdS !== null) return { ...turned, holdS, both: true, touches: 1, set: true }
       }
     }
+    return null
   }
+  // Dry is what takes the place of no moisture: what sets moist is not pressed dry because that is sooner done.
+  const able = [...new Set(tried.map(t => t.recipe.method))].flatMap(method => byMethod(method) ?? [])
+    .filter((c, i) => i === 0 || c.recipe.method !== 'dry')
+  const soonest = able.find(c => allS(c) <= PATIENT_S) ?? [...able].sort((a, b) => allS(a) - allS(b))[0]
+  if (soonest) return soonest
   if (limit.maxTouchS !== null) {
     for (const t of hottestFirst) {
       const holdS = Math.floor(Math.min(limit.maxTouchS, t.safeS)), touches = holdS >= 2 ? touchesToSet(t, holdS) : null
@@ -167,6 +173,9 @@ export function chooseTouch(tried: readonly Tried[], ask: SeamDetailAsk, bothSid
   const most = hottestFirst.reduce((a, b) => (Math.min(b.safeS, mostS) > Math.min(a.safeS, mostS) ? b : a))
   return { ...most, holdS: Math.max(1, Math.floor(Math.min(most.safeS, mostS))), both: false, touches: 1, set: false }
 }
+
+/** Seconds in all, turning with it. */
+const allS = ({ holdS, both }: ChosenTouch): number => (both ? 2 * holdS + TURN_S : holdS)
 
 /** Seconds a side until every ply is set once it is pressed from both; null where that takes too long or harms. */
 function bothSidesS(t: Tried, ask: SeamDetailAsk, mostS: number): number | null {

@@ -87,6 +87,8 @@ limit('stretch poplin 97/3 may be pressed bare', 'practice', fabric({ cotton: 97
 limit('swimwear with a fifth of elastane', 'label', fabric({ polyamide6: 80, elastane: 20 }, 'jersey'), soleC, [110, 110])
 limit('wool with a fifth of nylon, covered', 'practice', fabric({ wool: 80, polyamide6: 20 }, 'coating'), coveredC, [145, 155])
 limit('the same, bare', 'label', fabric({ wool: 80, polyamide6: 20 }, 'coating'), soleC, [110, 110])
+limit('wool with a tenth of cashmere, covered', 'practice', fabric({ wool: 90, cashmere: 10 }, 'coating'), coveredC, [145, 155])
+limit('wool with a tenth of cashmere, bare', 'label', fabric({ wool: 90, cashmere: 10 }, 'coating'), soleC, [110, 110])
 limit('half nylon is no small share', 'practice', fabric({ wool: 50, polyamide6: 50 }, 'coating'), coveredC, [110, 110])
 limit('poly-cotton 65/35', 'label', fabric({ polyester: 65, cotton: 35 }, 'poplin'), soleC, [150, 150])
 limit('flock from the back', 'practice', fabric({ cotton: 100 }, 'twill', { finishes: ['flock'] }), soleC, [110, 110])
@@ -200,6 +202,10 @@ seam('ripstop: low', fabric({ polyamide6: 100 }, 'taffeta'), 'seamOpen', p => p.
 seam('acrylic is hovered over', fabric({ acrylic: 100 }, 'doubleKnit'), 'seamOpen', p => p.means, ['hover'])
 seam('acrylic always sets', fabric({ acrylic: 100 }, 'doubleKnit'), 'seamOpen', p => p.reasons.some(r => r.why === 'neverSets'), [false])
 seam('velvet is hovered over', fabric({ viscose: 100 }, 'velvet'), 'seamOpen', p => p.means, ['hover'])
+seam('polyester and viscose suiting', fabric({ polyester: 65, viscose: 33, elastane: 2 }, 'suiting'), 'seamOpen', seconds, [4, 12])
+seam('a dart in cotton jersey', fabric({ cotton: 95, elastane: 5 }, 'jersey'), 'dart', seconds, [3, 10])
+seam('acetate lining', fabric({ acetate: 100 }, 'lining'), 'seamOpen', seconds, [1, 12])
+seam('tweed', fabric({ wool: 100 }, 'tweed'), 'seamOpen', seconds, [5, 15])
 seam('denim', denim, 'seamOpen', seconds, [5, 15])
 seam('a collar edge in poplin', poplin, 'collarEdge', seconds, [3, 10])
 seam('a heavier twill takes no less', fabric({ cotton: 100 }, 'twill', { massGsm: 240 }), 'seamOpen',
@@ -251,6 +257,10 @@ winner('jersey neck: one tricot', of({ cotton: 95, elastane: 5 }, 'jersey', 180,
 winner('chiffon placket: organza, itself or a sheer net', of({ silk: 100 }, 'voile', 40, 0.13, { sheer: true }), 'placket',
   ['B-90', 'self', 'B-14'])
 winner('coat front: weft-insert or canvas', of({ wool: 100 }, 'coating', 520, 1.9, { nap: 'nap' }), 'front', ['B-31', 'B-32', 'B-93'])
+winner('tweed jacket front: weft-insert or canvas', of({ wool: 100 }, 'tweed', 380, 1.2), 'front', ['B-31', 'B-32', 'B-93'])
+winner('polyester and viscose suiting, front: weft-insert', of({ polyester: 65, viscose: 33, elastane: 2 }, 'suiting', 260, 0.55), 'front',
+  ['B-31', 'B-32'])
+winner('bouclé front: weft-insert or canvas', of({ wool: 60, acrylic: 40 }, 'boucle', 350, 1.8), 'front', ['B-31', 'B-32', 'B-93'])
 winner('corduroy collar: a woven', of({ cotton: 100 }, 'corduroy', 320, 1.3, { nap: 'pile' }), 'collar', ['B-20'])
 winner('linen facing: a light woven', of({ linen: 100 }, 'canvas', 180, 0.4), 'facing', ['B-22', 'B-20'])
 winner('hat band: firm', of({ cotton: 100 }, 'twill', 240, 0.48), 'stand', ['B-23', 'B-94'])

@@ -35,7 +35,8 @@ describe('a seam detail in words', () => {
   it('both sides and several touches are said', () => {
     const gassed = fabric({ fibres: [{ fibre: 'polyester', sharePct: 100 }], construction: 'twill', finishes: ['gasDyedPrint'] })
     expect(seamDetailSentence(planSeamDetail(ask('seamOneSide', { fabric: gassed })))).toMatch(/, \d times, the iron away between,/)
-    const cotton = fabric({ fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'twill', massGsm: 240, thicknessMm: 0.48 })
+    const cotton = fabric({ fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'twill', massGsm: 240,
+      thicknessMm: 0.48, mayGetWet: false })
     const settings = [{ label: 'cotton', meanC: 195, swingC: 10, origin: 'measured' as const }]
     expect(seamDetailSentence(planSeamDetail(ask('neckEdge', { fabric: cotton, iron: { kind: 'household',
       settings } })))).toMatch(/s a side, cotton/)

@@ -239,7 +239,7 @@ export function hemRefusal(r: HemRefusal): string {
     case 'tooNarrow':
       return `The tape holds after ${seconds(r.leastS)}, and the heat marks the fabric after ${seconds(r.mostS)}: nobody can count that.`
     case 'neverBonds':
-      return `Within a minute the tape reaches only ${r.bond.toFixed(1)} of a bond.`
+      return `Within 40 s a place the tape reaches only ${r.bond.toFixed(1)} of a bond.`
     case 'noSettings':
       return 'No setting of this iron is cool enough for it.'
   }
