@@ -8,7 +8,7 @@ export const OVER_FUSED = 3
 
 /** Water beside the glue line from which it counts as fully moist, g/m². */
 const MOIST_FROM_GSM = 5
-/** Where no water was brought the glue line is never moister, 0–1: under a sheet that holds vapour it would bond better for being cooler. */
+/** Where no water was brought the glue line is never moister, 0–1: under a sheet that holds vapour it would bond better, being cooler. */
 const MOST_MOIST_DRY = 0.2
 /** The rate grows no further than this many times the mid-window rate. */
 const FASTEST = 3
