@@ -20,7 +20,8 @@ describe('for whom a request works', () => {
     // Without any it says what to do.
     find.mockResolvedValueOnce(null)
     now.mockReturnValue(10_009_000)
-    await expect(contextOf()).rejects.toMatchObject({ problem: { status: 503, detail: expect.stringMatching(/Open the board in a browser/) as string } })
+    const detail = expect.stringMatching(/Open the board in a browser/) as string
+    await expect(contextOf()).rejects.toMatchObject({ problem: { status: 503, detail } })
     vi.restoreAllMocks()
   })
 })
