@@ -25,6 +25,10 @@ describe('misted and steamed at once', () => {
     expect(why({ pressCloth: 'parchment' })).toBe('steamStopped')
     expect(why({}, 112)).toBe('drips')
   })
+  it('whether it drips goes by the sole as it really is, not by what its dial says', () => {
+    const why = (soleC: number, soleOffsetC: number) => searchMethod(setup({}, soleC), 'steam', { soleOffsetC }).blocked?.why
+    expect([why(120, 8) === 'drips', why(128, -8) === 'drips']).toEqual([false, true])
+  })
   it('the glue line is sooner at 100 °C than by mist alone, and is held there longer than by steam alone', () => {
     const s = setup(), at = (method: Method, c: number) => {
       const { run } = evaluate(s, { ...drafted(s, method, 20), warmS: 0 }), glue = layerOf(run, 'adhesive')!
