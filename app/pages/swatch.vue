@@ -272,6 +272,7 @@ function pressByMaker(): void {
             <UButton v-for="a in besides" :key="a.way" variant="outline" color="neutral" @click="choose(a.way)">
               {{ METHOD_NAME[a.method] }}, {{ holdFigure(a.recipe!) }}{{ a.recipe!.passes === 2 ? ` and ${a.recipe!.secondS} s` : '' }},
               {{ a.recipe!.setting.label }}</UButton>
+            <Sourced from="estimate" />
           </p>
         </template>
       </PanelTabs>

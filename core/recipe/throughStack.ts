@@ -11,7 +11,7 @@ import { adhesiveOf } from './evaluate'
 import { HARM_ALLOWED_OVER_CLASS, moistureOf, overTheirClass, pressureOf } from './methods'
 import { isByHand, type HouseHabits, type IronInput, type IronSetting, type Lean, type Recipe, type Side } from './recipe'
 import { BOND_WANTED, countedHoldS, HARM_ALLOWED, LEAST_SPARE_S } from './search'
-import { COARSE, LONGEST_HOLD_S } from './span'
+import { COARSE, firstWhole, LONGEST_HOLD_S } from './span'
 
 /** Something fused through layers of its own: a hem turned over its tape, a patch with its web, a taped join. */
 export interface StackAsk {
@@ -80,13 +80,6 @@ function tryAt(ask: StackAsk, setting: IronSetting, method: 'dry' | 'damp') {
     heatOnFew: heatHarmAlong(run, hurt, few) }
 }
 
-/** Last whole second up to `highS` at which something does not hold yet; it stays true once it is. */
-function lastBefore(highS: number, holds: (s: number) => boolean): number {
-  let s = 0
-  while (s < highS && !holds(s + 1)) s++
-  return s
-}
-
 function wayAt(ask: StackAsk, setting: IronSetting, method: 'dry' | 'damp', maxTouchS: number | null): StackWay | StackShort {
   const t = tryAt(ask, setting, method), byHand = isByHand(ask.iron)
   const pressClothDryS = method === 'damp' ? driedS(t.run, id => id === 'pressCloth') : null
@@ -100,7 +93,8 @@ function wayAt(ask: StackAsk, setting: IronSetting, method: 'dry' | 'damp', maxT
     || valueAt(t.run, t.heatOnFew, s) > HARM_ALLOWED_OVER_CLASS
   if (hurtsAt(soonestS)) return { why: 'damages', harm: harmAt(soonestS), bondS }
   if (maxTouchS !== null && soonestS > maxTouchS) return { why: 'shortTouches', maxS: maxTouchS, bondS }
-  const longestS = Math.min(t.longestS, maxTouchS ?? t.longestS), mostS = lastBefore(longestS, hurtsAt)
+  const longestS = Math.min(t.longestS, maxTouchS ?? t.longestS)
+  const mostS = hurtsAt(longestS) ? firstWhole(soonestS, longestS, hurtsAt) - 1 : longestS
   // Nobody has to keep to what comes after the longest hold.
   const roomS = mostS < longestS ? mostS : longestS + (maxTouchS === null ? LEAST_SPARE_S : 0)
   const holdS = countedHoldS(leastS, roomS, byHand, soonestS)

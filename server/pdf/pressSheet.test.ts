@@ -38,7 +38,7 @@ describe('a press sheet', () => {
       'Lawn on Poplin', 'Wool 154 °C, mist, muslin, interfacing side up; Harbour iron.',
       'Warm the fabric by itself for 5 s. Spray it lightly, then cover it.',
       'Press firmly for 14 s at each of 2 positions.',
-      'Leave the clapper on for 15 s, then carry it flat to a cool table for 40 s. Proved.',
+      'Leave the clapper on for 15 s, then carry it flat to a cool table for 40 s.', 'Proved; the setting: measured.',
     ])
     expect(entryFigures(sheetEntries([operation(0)])[0]!)).toBe('14 s, 154 °C')
     const turned = entryLines({ operation: operation(0, { recipe: { ...recipe, method: 'dryMist', passes: 2, secondS: 9 } }), count: 1,

@@ -3,7 +3,7 @@ import { METRIC, type DisplayUnits } from '#core/units'
 import { toRecipe } from '../mappers'
 import type { SheetEntry } from '../pressSheet'
 import { celsius } from './measure'
-import { seconds } from './names'
+import { ORIGIN_NAME, seconds } from './names'
 import { bearingWords, coolingWords, holdFigure, sentence } from './recipe'
 import { HAND_WORDS, howLine, OPERATION_NAME, STANDING_WORDS } from './session'
 
@@ -36,6 +36,6 @@ export function entryLines({ operation: o }: SheetEntry, names: SheetNames, unit
     [r.warmS > 0 ? `Warm the fabric by itself for ${seconds(r.warmS)}.` : '', MOISTENED[r.method] ?? '',
       isSteamed(r.method) ? `Steam for the first ${seconds(r.steamS)}.` : ''].filter(Boolean).join(' '),
     `${bearingWords(r, units)} ${holdFigure(r)}${where}${o.motion === 'circles' ? ', in small circles' : ''}.`, turned,
-    `${sentence(coolingWords(r))}. ${sentence(STANDING_WORDS[o.standing])}.`,
+    `${sentence(coolingWords(r))}.`, `${sentence(STANDING_WORDS[o.standing])}; the setting: ${ORIGIN_NAME[r.setting.origin]}.`,
   ].filter(Boolean)
 }
