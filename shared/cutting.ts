@@ -220,3 +220,13 @@ export function interfacingNeed(
     }
   }, { m2: 0, count: 0 })
 }
+
+/** What the pieces of a fabric are cut from it by their edges, backed or not, mm²; what cannot be cut as it stands counts nothing. */
+export const fabricNeedMm2 = (pieces: readonly JobPiece[], fabricId: string | null, ground: CuttingGround): number =>
+  pieces.filter(p => p.fabricId === fabricId).reduce((sum, p) => {
+    try {
+      return sum + areaMm2(cutPiece(p, ground).cut) * howMany(p)
+    } catch {
+      return sum
+    }
+  }, 0)

@@ -212,9 +212,10 @@ export function useSessionRecord(device: Ref<string>) {
     own.value = []
     plan.value = fresh
     unread.value = false
-    void sendPlan(fresh)
+    // Nobody at the server has heard of it before: what others do in it is asked for once it is there.
+    const sent = sendPlan(fresh)
     await appendOrder(order)
-    subscribe()
+    void sent.then(() => { if (plan.value?.id === fresh.id && !live) subscribe() })
   }
   const appendOrder = (ids: string[]): Promise<void> => append('order', { ids })
   /** Plans what was not begun otherwise. */

@@ -57,6 +57,15 @@ describe('the plan of a job', () => {
     const hottest = (w: typeof fuse) => Math.max(...w!.ways.filter(x => x.ironId === idOf(31)).map(x => x.recipe.setting.meanC))
     expect(hottest(settle)).toBe(Math.max(hottest(fuse), hottest(seam)))
   })
+  it('all of a fabric is preshrunk, however little of a piece is backed, and what is not backed as well', async () => {
+    const touches = async (more: Partial<JobPiece>) =>
+      (await planned([piece(71, 'Band', more), piece(72, 'Other', { count: 8 })], [])).works[0]!.ways[0]!.placements.length
+    const whole = await touches({})
+    expect(whole).toBeGreaterThan(3)
+    expect(await touches({ half: 'upper' })).toBe(whole)
+    expect(await touches({ interfacingId: null })).toBe(whole)
+    expect(await touches({ count: 9 })).toBeGreaterThan(whole)
+  })
   it('preshrunk fabric is not preshrunk again', async () => {
     const planning = await planned([piece(71, 'Band')], [], settledAt)
     expect(planning.works.map(w => w.kind)).toEqual(['fuse'])

@@ -5,7 +5,7 @@ import type { StuckRefusal } from '#core/mend'
 import type { Blocked, EvaluateOptions, Recipe } from '#core/recipe'
 import { boardSeconds, operationsOf, type MadeOperation } from '#core/session'
 import { bearingOutline, type Coverage, type CoverageQuestion, type SolePlacement } from '#core/positions'
-import { howMany, toPayload } from '#shared/cutting'
+import { fabricNeedMm2, toPayload } from '#shared/cutting'
 import { toRecipePayload } from '#shared/mappers'
 import { motionOf, pressedOutline, pressedPiece, soleOf, walkOf } from '#shared/pressing'
 import type { Iron, JobPiece, SessionOperation } from '#shared/schemas'
@@ -124,7 +124,7 @@ export const usePlanning = defineStore('planning', () => {
         coolS: 0, tableS: 0,
         pressClothWaterGsm: 0, mistGsm: 0, ...(steams ? {} : { steamS: 0, steamGM2S: 0 }),
       }
-      const sessions = (metresOf(w) * 1000) / soleMm[0], touches = (fabricMm2(w, all) * SPARE) / bearingMm2(iron.kind)
+      const sessions = (metresOf(w) * 1000) / soleMm[0], touches = (fabricNeedMm2(cutting.pieces, w.fabricId, cutting.ground) * SPARE) / bearingMm2(iron.kind)
       const placements = rowOf(w.kind === 'trim' ? sessions : touches, iron.kind)
       return [{
         ...hottest, recipe, standing: 'estimated', predicted: null, placements, coverage: null, share: null,
@@ -134,11 +134,6 @@ export const usePlanning = defineStore('planning', () => {
   }
   const metresOf = (w: PlannedWork) => jobTrims.value.find(t => t.supplyId === w.supplyId)?.metres ?? 1
   const bearingMm2 = (kind: IronKindKey) => areaMm2(bearingOutline(soleOf(kind)))
-  const fabricMm2 = (w: PlannedWork, all: readonly PlannedWork[]) =>
-    cutting.pieces.filter(p => p.fabricId === w.fabricId).reduce((sum, p) => {
-      const outline = all.find(x => x.pieceId === p.id && x.outline)?.outline
-      return sum + (outline ? areaMm2(outline) * howMany(p) : 0)
-    }, 0)
   function rowOf(count: number, kind: IronKindKey): SolePlacement[] {
     const n = Math.max(1, Math.min(MOST_PLACEMENTS, Math.ceil(count)))
     const [long, wide] = IRON_KINDS[kind].soleMm, across = Math.ceil(Math.sqrt((n * long) / wide))
