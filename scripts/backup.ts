@@ -2,7 +2,7 @@
 import { stat } from 'node:fs/promises'
 import { basename, resolve } from 'node:path'
 import { database } from '../server/db/connection'
-import { contextOf } from '../server/utils/context'
+import { contextOfScript } from '../server/utils/context'
 import { ProblemError } from '../server/utils/problem'
 import { backupFolder, makeBackup } from '../server/workroom/backups'
 import { readWorkroom } from '../server/workroom/read'
@@ -10,10 +10,10 @@ import { workroomSentence } from '#shared/words'
 
 const [what, given] = process.argv.slice(2)
 try {
-  const context = await contextOf()
+  const context = await contextOfScript(process.env.READY_CUFF_WORKROOM)
   if (what === 'backup') {
     const { file, bytes } = await makeBackup(context.workroomId, 'byHand')
-    console.log(`Written: ${backupFolder()}/${file} (${(bytes / 1e6).toFixed(1)} MB)`)
+    console.log(`Written: ${backupFolder(context.workroomId)}/${file} (${(bytes / 1e6).toFixed(1)} MB)`)
   } else {
     if (!given) throw new Error('Say which file: npm run restore FILE')
     const path = resolve(given)

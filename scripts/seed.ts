@@ -7,6 +7,7 @@ import { centred, lettersAt, setText } from '#core/mend'
 import { draftRecipe, evaluate, adhesiveOf, type Recipe } from '#core/recipe'
 import { toPayload } from '#shared/cutting'
 import { toPressSetup, toRecipePayload } from '#shared/mappers'
+import { nameKeyOf } from '#shared/people'
 import {
   fabricBody, ironBody, jobPieceSchema, pressedAsTheHouse, rulesSchema, supplyBody, swatchBody, type Fabric, type PressCloth,
   type EntityRows,
@@ -14,7 +15,7 @@ import {
 } from '#shared/schemas'
 import { database } from '../server/db/connection'
 import { insertRows, removeRows } from '../server/db/entities'
-import { WorkroomRow } from '../server/db/models'
+import { PersonRow, WorkroomRow } from '../server/db/models'
 import { typesetterFor } from '../server/pdf/faces'
 import { DEMO_FABRICS } from './demo-data/fabrics'
 import { DEMO_PRESS_CLOTHS, DEMO_IRONS, DEMO_SUPPLIES } from './demo-data/supplies'
@@ -23,6 +24,7 @@ import { DEMO_MENDS, DEMO_SCRAPS, FLAG_PRINT, type DemoScrap } from './demo-data
 import { DEMO_MAKINGS } from './demo-data/makings'
 import { DEMO_PIECES, shapeOf } from './demo-data/pieces'
 import { demoSession } from './demo-data/session'
+import { DEMO_PEOPLE, type DemoPerson } from './demo-data/people'
 import { DEMO_SWATCHES, type DemoSwatch } from './demo-data/swatches'
 
 /** The same thing gets the same id every time, so that links into the demo keep working. */
@@ -30,6 +32,10 @@ function idOf(name: string): string {
   const h = createHash('sha256').update(`tidewell ${name}`).digest('hex')
   return `${h.slice(0, 8)}-${h.slice(8, 12)}-4${h.slice(13, 16)}-a${h.slice(17, 20)}-${h.slice(20, 32)}`
 }
+
+const personId = (key: DemoPerson): string => idOf(`person ${key}`)
+/** Whoever pressed it: the apprentice what failed, the maker what is recent. */
+const presserOf = (grade: number, daysAgo: number): string => personId(grade <= 2 ? 'wick' : daysAgo < 30 ? 'bram' : 'orla')
 
 /** A press that went by its recipe: the sole at its setting all the while. */
 function eventsOf({ warmS, holdS, coolS, setting: { meanC } }: Recipe): SwatchBody['events'] {
@@ -57,7 +63,7 @@ const pressCloths = new Map<string, PressCloth>(DEMO_PRESS_CLOTHS.map(demo => [d
   version: 0 }]))
 
 /** A swatch of the demo, what was predicted of it computed. */
-function swatchOf(demo: DemoSwatch): SwatchBody & { id: string, createdAt: string } {
+function swatchOf(demo: DemoSwatch): SwatchBody & { id: string, createdAt: string, personId: string } {
   const fabric = fabrics.get(demo.fabric)!, supply = supplies.get(demo.supply)!, iron = irons.get(demo.iron)!
   const pressCloth = demo.pressCloth ? pressCloths.get(demo.pressCloth)! : null
   const surface = demo.surface ?? 'padded'
@@ -76,7 +82,7 @@ function swatchOf(demo: DemoSwatch): SwatchBody & { id: string, createdAt: strin
     events: eventsOf(recipe), grade: demo.grade, marks: demo.marks, note: demo.note, readings: demo.readings ?? [],
     fabricLot: fabric.lot, supplyLot: supply.lot, pressedAt: daysAgo(demo.daysAgo),
   })
-  return { ...body, id: idOf(`kept ${key}`), createdAt: body.pressedAt }
+  return { ...body, id: idOf(`kept ${key}`), createdAt: body.pressedAt, personId: presserOf(demo.grade, demo.daysAgo) }
 }
 
 type DemoJobRow = { demo: typeof DEMO_JOBS[number], id: string, createdAt: string }
@@ -152,9 +158,12 @@ function careRows(jobId: string, swatches: readonly { id: string, fabricId: stri
     id: idOf('care jacket'), clientKey: idOf('care key jacket'), jobId, fabricId, supplyId, rounds: 3, washC: 60, tumble: 'low',
     softener: true,
     swatchId: swatches.find(t => t.fabricId === fabricId && t.supplyId === supplyId)!.id, grade: 2, marks: ['bubbles'], foreseen: 1.42,
-    note: 'Washed with the towels, he says, and softener.', cameAt: daysAgo(5), createdAt: daysAgo(5),
+    note: 'Washed with the towels, he says, and softener.', cameAt: daysAgo(5), createdAt: daysAgo(5), personId: personId('orla'),
   }]
 }
+
+const by = <T extends object>(key: DemoPerson, rows: readonly T[]): (T & { personId: string })[] =>
+  rows.map(row => ({ ...row, personId: personId(key) }))
 
 function demoRows(): Partial<EntityRows> {
   const swatches = DEMO_SWATCHES.map(demo => ({ demo, swatch: swatchOf(demo) }))
@@ -184,19 +193,19 @@ function demoRows(): Partial<EntityRows> {
     jobPieces,
     scraps: scrapRows,
     jobMakings: makingRows(jobs),
-    sessions: sessions.flatMap(r => r.sessions), sessionOperations: sessions.flatMap(r => r.sessionOperations),
-    sessionEvents: sessions.flatMap(r => r.sessionEvents),
+    sessions: by('bram', sessions.flatMap(r => r.sessions)), sessionOperations: sessions.flatMap(r => r.sessionOperations),
+    sessionEvents: by('bram', sessions.flatMap(r => r.sessionEvents)),
     careEvents: careRows(jobId('Deckhand\'s jacket, worn'), swatches.map(t => t.swatch)),
     swatches: swatches.map(({ swatch }) => swatch),
     swatchEvents: swatches.flatMap(({ swatch }) => swatch.events.map((e, position) => ({ ...e, swatchId: swatch.id, position }))),
     swatchReadings: swatches.flatMap(({ swatch }) => swatch.readings.map((r, i) => ({
-      ...r, clientKey: null, id: idOf(`reading ${i} ${swatch.id}`), createdAt: swatch.createdAt, swatchId: swatch.id,
+      ...r, clientKey: null, id: idOf(`reading ${i} ${swatch.id}`), createdAt: swatch.createdAt, personId: swatch.personId, swatchId: swatch.id,
     }))),
     washes: swatches.flatMap(({ demo, swatch }) => (demo.washes ?? []).map((grade, i) => {
       const washedAt = new Date(new Date(swatch.pressedAt).getTime() + (i + 1) * 7 * DAY_MS).toISOString()
       return {
         id: idOf(`round ${i} ${swatch.id}`), clientKey: idOf(`wash ${swatch.clientKey} ${i}`), swatchId: swatch.id, createdAt: washedAt,
-        washC: 40, tumble: 'no' as const, grade, marks: [], note: '', washedAt,
+        washC: 40, tumble: 'no' as const, grade, marks: [], note: '', washedAt, personId: swatch.personId,
       }
     })),
   }
@@ -216,6 +225,9 @@ await sequelize.transaction(async (transaction) => {
   }
   const units = { length: 'mm', temperature: '°C', arealMass: 'g/m²', region: 'UK', currency: 'EUR' } as const
   await WorkroomRow.create({ id: workroomId, name: 'Tidewell workroom', units, rules, demo: true }, { transaction })
+  await PersonRow.bulkCreate(DEMO_PEOPLE.map(({ key, name, role }, i) => ({
+    id: personId(key), workroomId, name, nameKey: nameKeyOf(name), role, createdAt: new Date(now - 40 * DAY_MS + i),
+  })), { transaction })
   await insertRows(workroomId, demoRows(), transaction)
 })
 await sequelize.close()

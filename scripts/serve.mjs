@@ -2,11 +2,19 @@
  * Everything from a bare machine to a working page: packages, database, build, server.
  * @param demo with invented data; `--reset` lays it out anew
  */
+import { randomBytes } from 'node:crypto'
 import { chmodSync, existsSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { DATA, TSX, local, portOr, run, say, start } from './lib/run.mjs'
 import { ensureBuilt, ensureNode, ensurePackages, ensurePrepared } from './lib/setup.mjs'
 import { startDatabase } from './lib/postgres.mjs'
+
+/** What seals the cookies of those who are signed in: made once, and kept beside the data for its owner alone. */
+function ownSecret() {
+  const file = join(DATA, 'secret')
+  if (!existsSync(file)) writeFileSync(file, randomBytes(48).toString('base64url'), { mode: 0o600 })
+  return readFileSync(file, 'utf8').trim()
+}
 
 export async function serve({ demo, port: wanted }) {
   const reset = demo && process.argv.includes('--reset')
@@ -33,6 +41,7 @@ export async function serve({ demo, port: wanted }) {
   const env = {
     ...process.env, DATABASE_URL: process.env.DATABASE_URL ?? own.url,
     READY_CUFF_BACKUPS: process.env.READY_CUFF_BACKUPS ?? join(DATA, 'backups'),
+    READY_CUFF_SECRET: process.env.READY_CUFF_SECRET ?? ownSecret(),
   }
   run(local('tsx'), [...TSX, 'scripts/migrate.ts'], { env })
   if (demo) run(local('tsx'), [...TSX, 'scripts/seed.ts', ...(reset ? ['--reset'] : [])], { env })

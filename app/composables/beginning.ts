@@ -13,6 +13,7 @@ export function usualUnits(locale: string): Workroom['units'] {
 
 interface Draft {
   name: string
+  owner: string
   units: Workroom['units']
   iron: IronKindKey | null
   dial: DialKey
@@ -24,16 +25,21 @@ const toggled = <T>(list: readonly T[], one: T): T[] => (list.includes(one) ? li
 /** A workroom as it is begun, step by step; a reload finds what was filled in. */
 export function useBeginning() {
   const draft = useStored<Draft>('begin', {
-    name: '', units: usualUnits(navigator.language), iron: 'household', dial: 'dots', pressCloths: ['muslin'], supplies: [],
+    name: '', owner: '', units: usualUnits(navigator.language), iron: 'household', dial: 'dots', pressCloths: ['muslin'], supplies: [],
   }, { mergeDefaults: true })
+  /** Never kept in the browser. */
+  const passphrase = ref('')
   const problem = ref<string | null>(null)
   const beginning = ref(false)
   const toggle = <K extends 'pressCloths' | 'supplies'>(key: K, one: Draft[K][number]): void => {
     draft.value = { ...draft.value, [key]: toggled<Draft[K][number]>(draft.value[key], one) }
   }
   const body = (): BeginBody => {
-    const { iron, dial, ...rest } = toPlain(draft.value)
-    return { ...rest, name: rest.name.trim(), iron: iron && { kind: iron, dial } }
+    const { iron, dial, owner, ...rest } = toPlain(draft.value)
+    return {
+      ...rest, name: rest.name.trim(), owner: { name: owner.trim(), passphrase: passphrase.value },
+      device: deviceWords(navigator.userAgent), iron: iron && { kind: iron, dial },
+    }
   }
   /** @returns the workroom that is there now; null where it was refused */
   async function begin(): Promise<Workroom | null> {
@@ -48,5 +54,5 @@ export function useBeginning() {
       beginning.value = false
     }
   }
-  return { draft, problem, beginning, toggle, begin }
+  return { draft, passphrase, problem, beginning, toggle, begin }
 }

@@ -1,4 +1,4 @@
-import { createStore, del, entries, get, set, type UseStore } from 'idb-keyval'
+import { clear, createStore, del, entries, get, set, type UseStore } from 'idb-keyval'
 import { renamed } from '#shared/renamed'
 import type { SwatchBody } from '#shared/schemas'
 
@@ -49,7 +49,7 @@ let tabs: BroadcastChannel | null = null
 
 /** One entry each, under a key that sorts by when it was kept: two tabs never write over one another. */
 const placeOf = (w: Waiting) => `${String(w.keptAtMs).padStart(15, '0')} ${w.key}`
-const name = () => storedKey(workroomId(), 'outbox')
+const name = () => ownKey('outbox')
 const store = (): UseStore => (kept ??= createStore(name(), 'waiting'))
 
 async function safely<T>(work: () => Promise<T>): Promise<{ value: T } | null> {
@@ -114,8 +114,8 @@ async function arrived(item: Waiting, answer: unknown): Promise<void> {
   if (asked.has(item.key)) asked.set(item.key, answer)
   if (isWorthReloading(item)) sentCount.value++
 }
-/** No answer, a server that is away, or one that has too much to do: it is sent again later. */
-const isAway = (status: number): boolean => status === 0 || status === 429 || (status > 500 && status < 505)
+/** No answer, a server that is away or has too much to do, nobody signed in: it is sent again later. */
+const isAway = (status: number): boolean => status === 0 || status === 401 || status === 429 || (status > 500 && status < 505)
 
 /** Sends one thing. @returns whether the next may be tried */
 async function sendOne(item: Waiting): Promise<boolean> {
@@ -191,8 +191,20 @@ async function locked(): Promise<void> {
 }
 const flush = (): Promise<void> => (flushing ??= locked().finally(() => { flushing = null }))
 
+/** What waited here before there were people goes with whoever is first at the board. */
+async function takeOverFromBefore(): Promise<void> {
+  const before = storedKey(workroomId(), 'outbox')
+  if (before === name()) return
+  const from = createStore(before, 'waiting')
+  const there = await safely(() => entries<string, Waiting>(from))
+  for (const [at, w] of there?.value ?? []) {
+    await safely(() => set(at, w, store()))
+    await safely(() => del(at, from))
+  }
+}
 /** Swatches that waited in the way of an earlier version. */
 async function takeOver(): Promise<void> {
+  await takeOverFromBefore()
   const before = await safely(() => get<{ body: SwatchBody, refused: string | null }[]>(name()))
   for (const [i, { body, refused }] of (before?.value ?? []).entries())
     await keep({
@@ -242,5 +254,12 @@ export function useOutbox() {
     await flush()
   }
 
-  return { waiting, sentCount, lastSent, safe, start, send, mend, forget, flush }
+  /** Everything that waits is let go, sent or not: whoever signs out was told of it before. */
+  async function wipe(): Promise<void> {
+    waiting.value = []
+    onlyHere.clear()
+    await safely(() => clear(store()))
+  }
+
+  return { waiting, sentCount, lastSent, safe, start, send, mend, forget, flush, wipe }
 }

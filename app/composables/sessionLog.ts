@@ -1,4 +1,4 @@
-import { createStore, del, entries, get, set, setMany, type UseStore } from 'idb-keyval'
+import { clear, createStore, del, entries, get, set, setMany, type UseStore } from 'idb-keyval'
 import { renamed } from '#shared/renamed'
 import type { PressSession, SessionEventBody } from '#shared/schemas'
 
@@ -6,7 +6,7 @@ type SessionPlan = Omit<PressSession, 'events'>
 /** What this browser holds of sessions: the plan of each, and every event recorded on this board or received from another. */
 let store: UseStore | null = null
 // A browser's database keeps the name it was made with; what was written in it before has the names of then.
-const held = (): UseStore => (store ??= createStore(storedKey(workroomId(), 'runs'), 'runs'))
+const held = (): UseStore => (store ??= createStore(ownKey('runs'), 'runs'))
 const PLAN = 'plan ', EVENT = 'event '
 const eventKey = (sessionId: string, e: SessionEventBody) => `${EVENT}${sessionId} ${String(e.atMs).padStart(15, '0')} ${e.key}`
 
@@ -51,3 +51,5 @@ export const dropSession = (sessionId: string): Promise<void> =>
   safely(async () => {
     for (const [key] of await entries<string, unknown>(held())) if (key.includes(sessionId)) await del(key, held())
   }, undefined)
+/** Takes away everything that this browser holds of sessions for whoever is at the board. */
+export const wipeSessions = (): Promise<void> => safely(() => clear(held()), undefined)

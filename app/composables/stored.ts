@@ -1,11 +1,13 @@
 import { renamed } from '#shared/renamed'
 import { useStorage, type RemovableRef, type Serializer, type StorageLike } from '@vueuse/core'
 
-/** The workroom whose board was last laid out in this browser; what is kept here is kept for it alone. */
-const LAST_WORKROOM = 'ready-cuff-workroom'
+/** The workroom whose board was last laid out in this browser, and who was at it; what is kept here is kept for them alone. */
+const LAST_WORKROOM = 'ready-cuff-workroom', LAST_PERSON = 'ready-cuff-person'
 
-/** Where a thing is kept for a workroom. */
-export const storedKey = (workroomId: string, name: string): string => `ready-cuff/${workroomId}/${name}`
+/** Where a thing is kept for a workroom, or for one person of it. */
+export const storedKey = (whose: string, name: string): string => `ready-cuff/${whose}/${name}`
+/** What belongs to the board, whoever stands at it: how hot its irons are, its foot switch, its voice, its own name in a session. */
+const OF_THE_BOARD: ReadonlySet<string> = new Set(['dials', 'device', 'foot', 'foot-key', 'voice', 'begin'])
 
 /** What replaces a store that the browser forbids: lost with the page. */
 export function passingStore(): StorageLike {
@@ -72,10 +74,43 @@ export const lastWorkroom = (): string | null => store.getItem(LAST_WORKROOM)
 export const rememberWorkroom = (id: string): void => store.setItem(LAST_WORKROOM, id)
 /** Set before the board is shown. */
 export const workroomId = (): string => lastWorkroom() ?? 'none'
+export const lastPerson = (): string | null => store.getItem(LAST_PERSON)
+/** Whose things are kept in this browser: one person's, in one workroom. */
+export const scopeOf = (workroomId: string, personId: string | null): string => (personId ? `${workroomId}.${personId}` : workroomId)
+export const ownScope = (): string => scopeOf(workroomId(), lastPerson())
+/** Where a thing of whoever is at the board is kept. */
+export const ownKey = (name: string): string => storedKey(OF_THE_BOARD.has(name) ? workroomId() : ownScope(), name)
+
+/** What was kept before there were people belongs to whoever is first at the board. */
+export function adoptStored(kept: Pick<Storage, 'length' | 'key' | 'getItem' | 'setItem' | 'removeItem'>, workroomId: string, personId: string): void {
+  const from = storedKey(workroomId, '')
+  const keys = Array.from({ length: kept.length }, (_, i) => kept.key(i)!).filter(key => key.startsWith(from))
+  for (const key of keys) {
+    const name = key.slice(from.length), to = storedKey(scopeOf(workroomId, personId), name)
+    if (OF_THE_BOARD.has(name)) continue
+    if (kept.getItem(to) === null) kept.setItem(to, kept.getItem(key)!)
+    kept.removeItem(key)
+  }
+}
+/** From now on this browser keeps things for this person. */
+export function rememberPerson(workroomId: string, personId: string): void {
+  store.setItem(LAST_WORKROOM, workroomId)
+  store.setItem(LAST_PERSON, personId)
+  if (own) adoptStored(window.localStorage, workroomId, personId)
+}
+/** Takes everything away that is kept here for whoever is at the board; what belongs to the board stays. */
+export function forgetStored(): void {
+  if (own) {
+    const of = storedKey(ownScope(), '')
+    const keys = Array.from({ length: window.localStorage.length }, (_, i) => window.localStorage.key(i)!)
+    for (const key of keys) if (key.startsWith(of)) window.localStorage.removeItem(key)
+  }
+  store.removeItem(LAST_PERSON)
+}
 
 /** A value of this board, kept in the browser for its workroom: a reload finds it again. */
 export function useStored<T extends string | number | boolean | object | null>(
   name: string, initial: T, more: { serializer?: Serializer<T>, mergeDefaults?: boolean } = {},
 ): RemovableRef<T> {
-  return useStorage<T>(storedKey(workroomId(), name), initial, store, more)
+  return useStorage<T>(ownKey(name), initial, store, more)
 }

@@ -80,6 +80,7 @@ onMounted(async () => {
   <div class="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)_auto]">
     <a href="#work" class="skip slip" @click.prevent="main?.focus()">Skip to the work</a>
     <BoardTop @keys="shortcutList = true" />
+    <SignedOutStrip class="row-start-2" />
     <div class="row-start-3 grid min-h-0 grid-cols-[76px_minmax(0,1fr)]">
       <BoardDrawers />
       <main id="work" ref="main" class="min-h-0 overflow-auto" tabindex="-1">

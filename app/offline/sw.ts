@@ -4,7 +4,7 @@ import { ExpirationPlugin } from 'workbox-expiration'
 import { cleanupOutdatedCaches, createHandlerBoundToURL, precacheAndRoute, type PrecacheEntry } from 'workbox-precaching'
 import { NavigationRoute, registerRoute } from 'workbox-routing'
 import { CacheFirst, NetworkFirst } from 'workbox-strategies'
-import { isCopied, COPIES, COPY_MARK, ICONS, isIcon, isPicture, PICTURES } from './what'
+import { isCopied, COPIES, COPY_MARK, ICONS, isIcon, isPicture, PICTURES, WHO_CACHE, WHO_KEY } from './what'
 
 declare const self: ServiceWorkerGlobalScope & { __WB_MANIFEST: PrecacheEntry[] }
 
@@ -32,10 +32,19 @@ const marked = {
     return new Response(cachedResponse.body, { status: cachedResponse.status, headers })
   },
 }
+/** A copy is found by its address and by whose it is. */
+const ofWhoever = {
+  cacheKeyWillBeUsed: async ({ request }: { request: Request }) => {
+    const who = await (await (await caches.open(WHO_CACHE)).match(WHO_KEY))?.text() ?? ''
+    const url = new URL(request.url)
+    url.searchParams.set(WHO_KEY.slice(1), who)
+    return url.href
+  },
+}
 const upTo = (maxEntries: number) => new ExpirationPlugin({ maxEntries, purgeOnQuotaError: true })
 registerRoute(
   ({ url, request }) => request.method === 'GET' && isCopied(url.pathname),
-  new NetworkFirst({ cacheName: COPIES, networkTimeoutSeconds: SERVER_PATIENCE_S, plugins: [awayIsAway, marked, upTo(400)] }),
+  new NetworkFirst({ cacheName: COPIES, networkTimeoutSeconds: SERVER_PATIENCE_S, plugins: [awayIsAway, ofWhoever, marked, upTo(400)] }),
 )
-registerRoute(({ url }) => isPicture(url.pathname), new CacheFirst({ cacheName: PICTURES, plugins: [upTo(200)] }))
+registerRoute(({ url }) => isPicture(url.pathname), new CacheFirst({ cacheName: PICTURES, plugins: [ofWhoever, upTo(200)] }))
 registerRoute(({ url }) => isIcon(url.pathname), new CacheFirst({ cacheName: ICONS, plugins: [upTo(100)] }))

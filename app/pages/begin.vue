@@ -1,23 +1,33 @@
 <script setup lang="ts">
 import { IRON_KINDS, IRON_KIND_KEYS, PRESS_CLOTH_KIND_KEYS, PRESS_CLOTH_KINDS } from '#core/materials'
 import { METRIC, US_CUSTOMARY, type DisplayUnits } from '#core/units'
-import { STARTER_KEYS, type Workroom } from '#shared/schemas'
+import { passphraseField, STARTER_KEYS, type Workroom } from '#shared/schemas'
 import { DIALS, starterName, starterSupply } from '#shared/starter'
 import { massWords, unitWords } from '#shared/words'
 
-/** The first visit: a workroom of one's own in three short steps, each but its name left out at will. */
+/** The first visit: a workroom of one's own in four short steps, each but its owner left out at will. */
 definePageMeta({ layout: 'plain', title: 'Begin' })
-const { draft, problem, beginning, toggle, begin } = useBeginning()
-const STEPS = ['The workroom', 'Iron and press cloths', 'What is on the shelf'] as const
+const { draft, passphrase, problem, beginning, toggle, begin } = useBeginning()
+const STEPS = ['The workroom', 'You', 'Iron and press cloths', 'What is on the shelf'] as const
+const HEADINGS = ['A workroom of your own', 'Who are you?', 'Which iron is at hand?', 'What is on your shelf?'] as const
 const at = ref(0)
 onMounted(async () => {
   const { begun } = await $fetch<{ begun: boolean }>('/api/begin').catch(() => ({ begun: false }))
   if (begun) await navigateTo('/today')
 })
 const nameProblem = ref<string | null>(null)
+/** What this step cannot go on without. */
+function missing(): string | null {
+  const { name, owner } = draft.value
+  if (at.value === 0) return name.trim() === '' ? 'Workroom: say what it is called.' : null
+  if (at.value !== 1) return null
+  if (owner.trim() === '') return 'Name: say who you are.'
+  const given = passphraseField.safeParse(passphrase.value)
+  return given.success ? null : given.error.issues[0]!.message
+}
 const heading = useTemplateRef('heading')
 async function go(step: number): Promise<void> {
-  nameProblem.value = at.value === 0 && step > 0 && draft.value.name.trim() === '' ? 'Workroom: say what it is called.' : null
+  nameProblem.value = step > at.value ? missing() : null
   if (nameProblem.value) return
   at.value = step
   await nextTick()
@@ -30,6 +40,8 @@ function open(w: Workroom): void {
   location.assign('/fabric')
 }
 async function finish(): Promise<void> {
+  // A reload keeps everything but the passphrase.
+  if (!passphraseField.safeParse(passphrase.value).success) return go(1)
   const w = await begin()
   if (w) open(w)
 }
@@ -62,7 +74,7 @@ const shelf = STARTER_KEYS.map((key, i) => ({ key, supply: starterSupply(key, i 
 
     <section class="flex-1 py-6" :aria-label="STEPS[at]">
       <h1 ref="heading" tabindex="-1" class="text-3xl font-semibold">
-        {{ at === 0 ? 'A workroom of your own' : at === 1 ? 'Which iron is at hand?' : 'What is on your shelf?' }}</h1>
+        {{ HEADINGS[at] }}</h1>
       <p v-if="problem" class="mt-2 text-lg font-semibold text-alert" role="alert">{{ problem }}</p>
 
       <div v-if="at === 0" class="mt-4 grid grid-cols-2 gap-8 max-[800px]:grid-cols-1">
@@ -99,7 +111,27 @@ const shelf = STARTER_KEYS.map((key, i) => ({ key, supply: starterSupply(key, i 
         </svg>
       </div>
 
-      <div v-else-if="at === 1" class="mt-4 space-y-5">
+      <div v-else-if="at === 1" class="mt-4 grid grid-cols-2 gap-8 max-[800px]:grid-cols-1">
+        <form class="space-y-5" @submit.prevent="go(2)">
+          <p class="text-lg">You are its owner: you can add makers and apprentices later, and everything done says by whom.</p>
+          <label class="block"><span class="block font-semibold">Your name</span>
+            <UInput v-model="draft.owner" size="xl" maxlength="80" class="w-full" aria-label="Your name" autocomplete="username"
+              autofocus /></label>
+          <label class="block"><span class="block font-semibold">A passphrase</span>
+            <UInput v-model="passphrase" type="password" size="xl" maxlength="200" class="w-full" aria-label="A passphrase"
+              autocomplete="new-password" />
+            <span class="text-sm text-muted-ink">Ten characters at least; a few words in a row are easy to keep in mind. This browser stays
+              signed in until you sign out.</span></label>
+          <p class="min-h-7 font-semibold text-alert" role="alert">{{ nameProblem }}</p>
+          <button type="submit" class="sr-only" tabindex="-1">Next</button>
+        </form>
+        <figure class="flex flex-col items-center justify-center gap-3" aria-hidden="true">
+          <PersonMark :name="draft.owner || 'You'" :size="180" />
+          <figcaption class="ticket text-xl">{{ draft.owner }}</figcaption>
+        </figure>
+      </div>
+
+      <div v-else-if="at === 2" class="mt-4 space-y-5">
         <div class="grid grid-cols-5 gap-3 max-[900px]:grid-cols-2" role="group" aria-label="Kind of iron">
           <button v-for="k in IRON_KIND_KEYS" :key="k" type="button" class="flex flex-col items-center p-3 text-center leading-tight"
             :class="draft.iron === k ? 'bg-ink text-paper' : 'slip hover:bg-linen-200/60'" :aria-pressed="draft.iron === k"
@@ -142,8 +174,8 @@ const shelf = STARTER_KEYS.map((key, i) => ({ key, supply: starterSupply(key, i 
     <footer class="sticky bottom-0 flex items-center gap-3 border-t border-seam bg-linen-100 py-3">
       <UButton v-if="at > 0" size="xl" variant="outline" color="neutral" icon="i-lucide-arrow-left" @click="go(at - 1)">Back</UButton>
       <span class="ml-auto" />
-      <UButton v-if="at < 2" size="xl" trailing-icon="i-lucide-arrow-right" @click="go(at + 1)">
-        {{ at === 1 && !draft.iron && draft.pressCloths.length === 0 ? 'Skip this' : 'Next' }}</UButton>
+      <UButton v-if="at < 3" size="xl" trailing-icon="i-lucide-arrow-right" @click="go(at + 1)">
+        {{ at === 2 && !draft.iron && draft.pressCloths.length === 0 ? 'Skip this' : 'Next' }}</UButton>
       <UButton v-else size="xl" :loading="beginning" trailing-icon="i-lucide-arrow-right" @click="finish">
         {{ draft.supplies.length === 0 ? 'Begin with an empty shelf' : 'Begin' }}</UButton>
     </footer>

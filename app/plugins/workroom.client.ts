@@ -1,20 +1,16 @@
-import type { Workroom } from '#shared/schemas'
-
 /**
- * A board that has never been laid out here asks whose it is before it is shown; what it keeps is kept for that workroom. Where nobody
- * has begun one yet, every address leads to the beginning.
+ * A board asks who is at it before it is shown; what it keeps is kept for her. Where nobody has begun a workroom yet every address leads
+ * to the beginning; where nobody is signed in, to the door. While the server is away, whoever was last at it goes on.
  */
 export default defineNuxtPlugin({
   name: 'workroom',
   enforce: 'pre',
+  dependsOn: ['fetch'],
   async setup() {
-    if (lastWorkroom()) return
-    const { begun } = await $fetch<{ begun: boolean }>('/api/begin').catch(() => ({ begun: true }))
-    if (!begun) {
-      addRouteMiddleware('begin', to => (to.path === '/begin' ? undefined : navigateTo('/begin')), { global: true })
-      return
-    }
-    const workroom = await $fetch<Workroom>('/api/workroom').catch(() => null)
-    if (workroom) rememberWorkroom(workroom.id)
+    const door = await lookAtDoor()
+    if (door?.at === 'in') return takePlace(door.me)
+    if (door === null && lastPerson() !== null) return
+    const only = door?.at === 'empty' ? '/begin' : '/sign-in'
+    addRouteMiddleware('door', to => (to.path === only ? undefined : navigateTo(only)), { global: true })
   },
 })

@@ -1,3 +1,3 @@
 import { whatIsBegun } from '../services/beginning'
 
-export default defineOpenRoute({}, () => whatIsBegun())
+export default defineOpenRoute({ open: 'before there is a workroom there is nobody to sign in' }, () => whatIsBegun())

@@ -1,3 +1,3 @@
 import { whatIsDue } from '../services/due'
 
-export default defineRoute({}, ({ context }) => whatIsDue(context))
+export default defineRoute({ may: 'read' }, ({ context }) => whatIsDue(context))

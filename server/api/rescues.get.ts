@@ -1,3 +1,3 @@
 import { rescuePast } from '../services/makings'
 
-export default defineRoute({}, ({ context }) => rescuePast(context))
+export default defineRoute({ may: 'read' }, ({ context }) => rescuePast(context))

@@ -10,7 +10,7 @@ const query = z.object({
 })
 
 /** Streams what a spring scale reads while a strip is peeled; a stand-in that knows the bond it is given. */
-export default defineRoute({ query }, async ({ query: q, event }) => {
+export default defineRoute({ may: 'read', query }, async ({ query: q, event }) => {
   const read = simulatePull(q.bond, q.seed)
   const stream = createEventStream(event)
   let atS = 0

@@ -1,3 +1,3 @@
 import { stitchResults } from '../services/makings'
 
-export default defineRoute({}, ({ context }) => stitchResults(context))
+export default defineRoute({ may: 'read' }, ({ context }) => stitchResults(context))

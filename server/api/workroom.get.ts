@@ -1,3 +1,3 @@
 import { getWorkroom } from '../services/workroom'
 
-export default defineRoute({}, ({ context }) => getWorkroom(context))
+export default defineRoute({ may: 'read' }, ({ context }) => getWorkroom(context))

@@ -1,5 +1,6 @@
 import pg from 'pg'
 import { Sequelize } from 'sequelize'
+import { stampWhoDid } from './done-by'
 import { initModels } from './models'
 import { guardConnections, inheritTransactions } from './one-connection'
 
@@ -37,6 +38,7 @@ export function connect(url = process.env.DATABASE_URL, limits: 'request' | 'non
   })
   guardConnections(sequelize)
   initModels(sequelize)
+  stampWhoDid(sequelize)
   return sequelize
 }
 

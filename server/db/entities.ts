@@ -6,7 +6,7 @@ import {
   CalibrationRow, CareEventRow, FabricFibreRow, FabricRow, CornerStepRow, PressClothRow, IronRow, IronSettingRow, JobFabricRow,
   JobMakingRow,
   JobPieceRow, JobRow, LayoutPartRow,
-  LayoutRow, MeasurementRow, OffcutRow, PieceRow, PlaceRow, SessionEventRow, SessionOperationRow, PressSessionRow, ScrapRow,
+  LayoutRow, MeasurementRow, OffcutRow, PersonRow, PieceRow, PlaceRow, SessionEventRow, SessionOperationRow, PressSessionRow, ScrapRow,
   SetAsideRow, PreshrinkPassRow, StockMovementRow, SupplyRow, SwatchPlanRow, SwatchEventRow,
   SwatchPhotoRow, SwatchReadingRow, SwatchRow, TrimRunRow,
   WashRoundRow,
@@ -18,29 +18,34 @@ export interface Entity {
   /** Columns that name a row of another entity. */
   points?: Readonly<Record<string, EntityName>>
   order: readonly string[]
+  /** They stay while everything else is put in place of what was there: nobody is locked out by a file. */
+  stays?: boolean
 }
 
 const OF_FABRIC = { fabricId: 'fabrics' } as const, OF_SUPPLY = { supplyId: 'supplies' } as const, OF_IRON = { ironId: 'irons' } as const
 const OF_SWATCH = { swatchId: 'swatches' } as const
 const PRESSED = { ...OF_FABRIC, ...OF_SUPPLY, ...OF_IRON, pressClothId: 'pressCloths' } as const
 const WRITTEN = ['createdAt', 'id']
+/** By whom. */
+const BY = { personId: 'people' } as const
 
 /**
  * Everything a workroom keeps, what is pointed at before what points. Export, import, reset and the demo go by this list:
  * a new entity is added here and in `ENTITY_ROWS`.
  */
 export const ENTITIES: readonly Entity[] = [
+  { name: 'people', model: PersonRow, order: WRITTEN, stays: true },
   { name: 'fabrics', model: FabricRow, order: ['code', 'id'] },
   { name: 'fabricFibres', model: FabricFibreRow, points: OF_FABRIC, order: ['fabricId', 'position'] },
-  { name: 'measurements', model: MeasurementRow, points: OF_FABRIC, order: WRITTEN },
-  { name: 'preshrinkPasses', model: PreshrinkPassRow, points: OF_FABRIC, order: WRITTEN },
-  { name: 'cornerSteps', model: CornerStepRow, points: OF_FABRIC, order: WRITTEN },
+  { name: 'measurements', model: MeasurementRow, points: { ...OF_FABRIC, ...BY }, order: WRITTEN },
+  { name: 'preshrinkPasses', model: PreshrinkPassRow, points: { ...OF_FABRIC, ...BY }, order: WRITTEN },
+  { name: 'cornerSteps', model: CornerStepRow, points: { ...OF_FABRIC, ...BY }, order: WRITTEN },
   { name: 'supplies', model: SupplyRow, order: ['code', 'id'] },
-  { name: 'stockMovements', model: StockMovementRow, points: OF_SUPPLY, order: WRITTEN },
-  { name: 'trimRuns', model: TrimRunRow, points: OF_SUPPLY, order: WRITTEN },
+  { name: 'stockMovements', model: StockMovementRow, points: { ...OF_SUPPLY, ...BY }, order: WRITTEN },
+  { name: 'trimRuns', model: TrimRunRow, points: { ...OF_SUPPLY, ...BY }, order: WRITTEN },
   { name: 'irons', model: IronRow, order: ['name', 'id'] },
   { name: 'ironSettings', model: IronSettingRow, points: OF_IRON, order: ['ironId', 'position'] },
-  { name: 'calibrations', model: CalibrationRow, points: OF_IRON, order: WRITTEN },
+  { name: 'calibrations', model: CalibrationRow, points: { ...OF_IRON, ...BY }, order: WRITTEN },
   { name: 'pressCloths', model: PressClothRow, order: ['name', 'id'] },
   { name: 'places', model: PlaceRow, order: ['name', 'id'] },
   { name: 'pieces', model: PieceRow, points: { ...OF_FABRIC, place: 'places' }, order: ['fabricId', 'place', 'position'] },
@@ -63,13 +68,13 @@ export const ENTITIES: readonly Entity[] = [
     },
     order: ['jobId', 'position'],
   },
-  { name: 'offcuts', model: OffcutRow, points: OF_SUPPLY, order: WRITTEN },
-  { name: 'layouts', model: LayoutRow, points: { jobId: 'jobs', ...OF_SUPPLY }, order: WRITTEN },
+  { name: 'offcuts', model: OffcutRow, points: { ...OF_SUPPLY, ...BY }, order: WRITTEN },
+  { name: 'layouts', model: LayoutRow, points: { jobId: 'jobs', ...OF_SUPPLY, ...BY }, order: WRITTEN },
   {
     name: 'layoutParts', model: LayoutPartRow, points: { layoutId: 'layouts', pieceId: 'jobPieces', offcutId: 'offcuts' },
     order: ['layoutId', 'pieceId', 'role', 'number'],
   },
-  { name: 'sessions', model: PressSessionRow, points: { jobId: 'jobs' }, order: WRITTEN },
+  { name: 'sessions', model: PressSessionRow, points: { jobId: 'jobs', ...BY }, order: WRITTEN },
   {
     name: 'sessionOperations', model: SessionOperationRow,
     points: {
@@ -79,17 +84,18 @@ export const ENTITIES: readonly Entity[] = [
     },
     order: ['sessionId', 'position'],
   },
-  { name: 'sessionEvents', model: SessionEventRow, points: { sessionId: 'sessions', ...OF_IRON }, order: ['sessionId', 'position'] },
-  { name: 'plans', model: SwatchPlanRow, points: PRESSED, order: WRITTEN },
+  { name: 'sessionEvents', model: SessionEventRow, points: { sessionId: 'sessions', ...OF_IRON, ...BY }, order: ['sessionId', 'position'] },
+  { name: 'plans', model: SwatchPlanRow, points: { ...PRESSED, ...BY }, order: WRITTEN },
   {
-    name: 'swatches', model: SwatchRow, points: { ...PRESSED, overSupplyIds: 'supplies', planId: 'plans' },
+    name: 'swatches', model: SwatchRow, points: { ...PRESSED, overSupplyIds: 'supplies', planId: 'plans', ...BY },
     order: ['pressedAt', 'clientKey'],
   },
   { name: 'swatchEvents', model: SwatchEventRow, points: OF_SWATCH, order: ['swatchId', 'position'] },
-  { name: 'swatchReadings', model: SwatchReadingRow, points: OF_SWATCH, order: WRITTEN },
-  { name: 'washes', model: WashRoundRow, points: OF_SWATCH, order: ['washedAt', 'id'] },
-  { name: 'careEvents', model: CareEventRow, points: { jobId: 'jobs', ...OF_FABRIC, ...OF_SUPPLY, ...OF_SWATCH }, order: ['cameAt', 'id'] },
-  { name: 'photos', model: SwatchPhotoRow, points: OF_SWATCH, order: WRITTEN },
+  { name: 'swatchReadings', model: SwatchReadingRow, points: { ...OF_SWATCH, ...BY }, order: WRITTEN },
+  { name: 'washes', model: WashRoundRow, points: { ...OF_SWATCH, ...BY }, order: ['washedAt', 'id'] },
+  { name: 'careEvents', model: CareEventRow, points: { jobId: 'jobs', ...OF_FABRIC, ...OF_SUPPLY, ...OF_SWATCH, ...BY },
+    order: ['cameAt', 'id'] },
+  { name: 'photos', model: SwatchPhotoRow, points: { ...OF_SWATCH, ...BY }, order: WRITTEN },
   { name: 'setAside', model: SetAsideRow, order: WRITTEN },
 ]
 
@@ -107,7 +113,8 @@ function read({ name, model }: Entity, row: Row): Row {
 }
 
 export async function removeRows(workroomId: string, transaction: Transaction): Promise<void> {
-  for (const { model } of ENTITIES.toReversed()) {
+  for (const { model, stays } of ENTITIES.toReversed()) {
+    if (stays) continue
     await database().query(`delete from ${model.getTableName() as string} where workroom_id = :workroomId`, {
       replacements: { workroomId }, type: QueryTypes.DELETE, transaction,
     })
@@ -132,7 +139,7 @@ export async function countUse(workroomId: string, transaction: Transaction): Pr
 
 /** Puts rows of any entities in. */
 export async function insertRows(workroomId: string, rows: Partial<EntityRows>, transaction: Transaction): Promise<void> {
-  for (const entity of ENTITIES) await insertSet(entity, workroomId, (rows[entity.name] ?? []) as Row[], transaction)
+  for (const entity of ENTITIES.filter(e => !e.stays)) await insertSet(entity, workroomId, (rows[entity.name] ?? []) as Row[], transaction)
   await countUse(workroomId, transaction)
 }
 
@@ -142,8 +149,9 @@ const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i
 /**
  * Names rows anew, so that a file can be read into any workroom, beside the one it came from. The same id becomes the same new one
  * wherever it is, without a list of them: it is stamped with a secret of this reading.
+ * @param people who of the file is whom here
  */
-export function renaming(secret: Buffer): (entity: Entity, row: Row) => Row {
+export function renaming(secret: Buffer, people: ReadonlyMap<string, string> = new Map()): (entity: Entity, row: Row) => Row {
   const fresh = (of: EntityName, id: string): string => {
     const h = createHmac('sha256', secret).update(`${of} ${id.toLowerCase()}`).digest('hex')
     const variant = '89ab'[Number.parseInt(h[16]!, 16) % 4]
@@ -154,6 +162,7 @@ export function renaming(secret: Buffer): (entity: Entity, row: Row) => Row {
     // Positions by hand name their iron within.
     if (typeof value === 'object' && value !== null && 'ironId' in value) return { ...value, ironId: pointer(to, value.ironId) }
     if (typeof value !== 'string') return value
+    if (to === 'people') return people.get(value.toLowerCase()) ?? null
     // A place is one of the built-in ones, or one of the workroom's own.
     if (to === 'places') return value.startsWith(OWN) ? OWN + fresh(to, value.slice(OWN.length)) : value
     return fresh(to, value)

@@ -17,6 +17,7 @@ import { names } from './migrations/2026-11-29-names'
 import { codes } from './migrations/2026-11-29-codes'
 import { half } from './migrations/2026-11-29-half'
 import { own } from './migrations/2026-11-29-own'
+import { people } from './migrations/2026-11-30-people'
 import { swatchBench } from './migrations/2026-11-25-swatch-bench'
 
 interface MigrationTools {
@@ -31,7 +32,7 @@ export interface Migration {
 
 const MIGRATIONS: Migration[] = [
   firstBoard, knowWhatYouHave, match, swatchBench, leafletCounts, jobs, oneWorkroom, nothingLost, cut, run, making, mend, care, sound,
-  names, codes, half, own,
+  names, codes, half, own, people,
 ]
 
 export const umzug = (sequelize: Sequelize): Umzug<QueryInterface> => new Umzug({

@@ -1,9 +1,9 @@
 import type { Server } from 'node:http'
 import { endWatching } from '../live'
-import { contextOf } from '../utils/context'
 import { log } from '../utils/log'
 import { clearLeftovers } from '../utils/workspace'
 import { checkKept } from '../workroom/self-check'
+import { workroomIds } from '../workroom/write'
 
 const AGAIN_MS = 10_000
 /** A connection that is not used stays open longer than whatever is in front of the server keeps it, or both would end it at once, ms. */
@@ -15,7 +15,7 @@ export default defineNitroPlugin((nitro) => {
   let timer: NodeJS.Timeout
   const check = async () => {
     try {
-      await checkKept((await contextOf()).workroomId)
+      for (const id of await workroomIds()) await checkKept(id)
     } catch (error) {
       // The database is not there yet, or has no workroom.
       log.debug({ err: error }, 'the kept rows could not be read yet')

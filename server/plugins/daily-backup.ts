@@ -1,23 +1,27 @@
 import { ifFree, lastDoneMs, noteDone } from '../db/turn'
-import { whatIsBegun } from '../services/beginning'
-import { contextOf } from '../utils/context'
+import { clearTries } from '../people/attempts'
 import { log } from '../utils/log'
-import { isBackupDue, listBackups, makeBackup } from '../workroom/backups'
+import { backupFolder, isBackupDue, listBackups, makeBackup, takeInOlder } from '../workroom/backups'
+import { workroomIds } from '../workroom/write'
 
 const FIRST_LOOK_MS = 20_000, LOOK_MS = 15 * 60_000, DAY_MS = 86_400_000
 const CHORE = 'daily backup'
 
-/** Makes the day's backup, if no server on this database has. */
+/** Makes the day's backup of every workroom, if no server on this database has. */
 async function daily(): Promise<void> {
-  if (!isBackupDue(await listBackups()) || Date.now() - await lastDoneMs(CHORE) < DAY_MS) return
-  // Nothing has begun here yet.
-  if (!(await whatIsBegun()).begun) return
-  const { file, bytes } = await makeBackup((await contextOf()).workroomId, 'daily')
-  await noteDone(CHORE)
-  log.info({ file, bytes }, 'backup')
+  const ids = await workroomIds()
+  if (ids.length === 1) await takeInOlder(ids[0]!)
+  for (const id of ids) {
+    const chore = `${CHORE} ${id}`
+    if (!isBackupDue(await listBackups(backupFolder(id))) || Date.now() - await lastDoneMs(chore) < DAY_MS) continue
+    const { file, bytes } = await makeBackup(id, 'daily')
+    await noteDone(chore)
+    log.info({ workroomId: id, file, bytes }, 'backup')
+  }
+  await clearTries()
 }
 
-/** Once a day the whole workroom is written beside its data, where the start command says where that is. */
+/** Once a day every workroom is written beside its data, where the start command says where that is. */
 export default defineNitroPlugin((nitro) => {
   if (!process.env.READY_CUFF_BACKUPS) return
   const look = async () => {

@@ -1,10 +1,17 @@
 import type { Transaction } from 'sequelize'
 import { PRESS_CLOTH_KINDS } from '#core/materials'
 import { ironBody, rulesSchema, type BeginBody, type Workroom } from '#shared/schemas'
+import { nameKeyOf } from '#shared/people'
 import { starterIron, starterSupply } from '#shared/starter'
 import { database } from '../db/connection'
 import { transact } from '../db/transaction'
-import { IronRow, IronSettingRow, PressClothRow, SupplyRow, WorkroomRow } from '../db/models'
+import {
+  AccountRow, DeviceRow, IronRow, IronSettingRow, PersonRow, PressClothRow, SupplyRow, WorkroomRow,
+} from '../db/models'
+import { audit } from '../people/audit'
+import type { Carried } from '../people/cookie'
+import { hashed, refuseEasy } from '../people/passphrase'
+import { signInOn } from '../people/sign-in'
 import { ProblemError } from '../utils/problem'
 import { getWorkroom } from './workroom'
 
@@ -26,16 +33,32 @@ async function putUp(workroomId: string, { iron, pressCloths, supplies }: BeginB
   await SupplyRow.bulkCreate(supplies.map((key, i) => ({ ...starterSupply(key, i + 1), workroomId })), { transaction })
 }
 
-/** The first workroom of a database that has none, all of it or nothing. @throws ProblemError 409 where there is one already */
-export async function beginWorkroom(body: BeginBody): Promise<Workroom> {
-  const workroomId = await transact(async (transaction) => {
+/**
+ * The first workroom of a database that has none, and its owner, signed in: all of it or nothing.
+ * @throws ProblemError 409 where there is one already, 422 where the passphrase is easily guessed
+ */
+export async function beginWorkroom(body: BeginBody): Promise<{ workroom: Workroom, carried: Carried }> {
+  const { name, passphrase } = body.owner
+  refuseEasy(passphrase, [name, body.name])
+  const kept = await hashed(passphrase)
+  const { workroomId, carried } = await transact(async (transaction) => {
     // Two who begin at once wait for each other: the second finds the first one's.
     await database().query('lock table workroom in share row exclusive mode', { transaction })
     if (await WorkroomRow.count({ transaction }) > 0)
       throw new ProblemError(409, 'Begun already', 'There is a workroom here already: somebody was quicker. Open it.')
     const row = await WorkroomRow.create({ name: body.name, units: body.units, rules: rulesSchema.parse({}) }, { transaction })
+    const owner = await addOwner(row.id, name, kept)
     await putUp(row.id, body, transaction)
-    return row.id
+    const device = await DeviceRow.create({ workroomId: row.id, name: body.device, paired: false, personId: owner.id })
+    await audit({ workroomId: row.id, who: { personId: owner.id, deviceId: device.id, role: 'owner', signInId: null } }, 'begun', body.name)
+    return { workroomId: row.id, carried: await signInOn(device, owner) }
   })
-  return getWorkroom({ workroomId })
+  return { workroom: await getWorkroom({ workroomId }), carried }
+}
+
+/** An owner who signs in with this passphrase. @param kept hashed */
+export async function addOwner(workroomId: string, name: string, kept: string): Promise<PersonRow> {
+  const nameKey = nameKeyOf(name)
+  const account = await AccountRow.create({ name, nameKey, passphrase: kept })
+  return PersonRow.create({ workroomId, accountId: account.id, name, nameKey, role: 'owner' })
 }

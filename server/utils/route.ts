@@ -1,5 +1,7 @@
 import type { H3Event } from 'h3'
 import type { z, ZodType } from 'zod'
+import { mayDo, whoMaySentence, type May } from '#shared/people'
+import { doneBy } from '../db/done-by'
 import { asUseCase } from '../db/one-connection'
 import { onThread } from '../work/worker-pool'
 import { BODIES, type BodyName } from '../workers/bodies'
@@ -15,6 +17,8 @@ const SMALL_BYTES = 48 * 1024
 type Out<S> = S extends ZodType ? z.output<S> : undefined
 type OutBody<B> = B extends BodyName ? z.output<typeof BODIES[B]> : Out<B>
 interface Spec<P, Q, B> {
+  /** What the one who asks must be allowed; a route that does not say so is not built. */
+  may: May
   params?: P
   query?: Q
   /** Its schema; the name of a large one is parsed on a thread. */
@@ -45,9 +49,10 @@ async function bodyOf(body: ZodType | BodyName, bytes: Buffer, { workroomId }: C
   return onThread('judge', 'body', { name: body, bytes }, { workroomId, smaller: 'Draw with fewer corners, or send fewer things at once.' })
 }
 
-/** A route that works before there is a workroom, and for whoever comes: it is given no workroom to work for. */
+/** A route for whoever comes, signed in or not: it says why, and is given no workroom to work for. */
 export function defineOpenRoute<B extends ZodType | undefined = undefined, R = unknown>(
-  { body: schema, mostBytes }: { body?: B, mostBytes?: number }, handle: (input: { body: Out<B>, event: H3Event }) => Promise<R>,
+  { body: schema, mostBytes }: { open: string, body?: B, mostBytes?: number },
+  handle: (input: { body: Out<B>, event: H3Event }) => Promise<R>,
 ) {
   return defineEventHandler(async (event) => {
     const bytes = schema ? await readJsonBytes(event, mostBytes ?? USUAL_BODY_BYTES) : null
@@ -56,19 +61,23 @@ export function defineOpenRoute<B extends ZodType | undefined = undefined, R = u
   })
 }
 
-/** A route that parses everything it is given before anything else happens. */
+const notYours = (may: May) => new ProblemError(403, 'Not yours to do', `${whoMaySentence(may)} Ask one of them, or have your role changed.`)
+
+/** A route that knows who asks and whether he may, and parses everything it is given before anything else happens. */
 export function defineRoute<
   P extends ZodType | undefined = undefined, Q extends ZodType | undefined = undefined,
   B extends ZodType | BodyName | undefined = undefined, R = unknown,
 >(spec: Spec<P, Q, B>, handle: (input: Input<P, Q, B>) => Promise<R>) {
   return defineEventHandler(async (event) => {
+    // Before anything of the request is read: whoever may not learns nothing of what would have been taken.
+    const context = await asUseCase(() => contextOf(event))
+    if (!mayDo(context.who!.role, spec.may)) throw notYours(spec.may)
     const params = spec.params ? parse(spec.params, getRouterParams(event, { decode: true })) : undefined
     const query = spec.query ? parse(spec.query, getQuery(event)) : undefined
     const bytes = spec.body ? await readJsonBytes(event, spec.mostBytes ?? USUAL_BODY_BYTES) : null
-    return asUseCase(async () => {
-      const context = await contextOf()
+    return doneBy(context.who!.personId, () => asUseCase(async () => {
       const body = bytes ? await bodyOf(spec.body!, bytes, context) : undefined
       return handle({ params, query, body, event, context } as Input<P, Q, B>)
-    })
+    }))
   })
 }

@@ -16,6 +16,7 @@ export function asToday(file: OlderWorkroomFile) {
   const kept = swatches.map(t => ({ ...t, ...made(t.pressedAt) }))
   const begun = plans[0]?.createdAt ?? kept[0]?.createdAt ?? new Date(0).toISOString()
   const rows: EntityRows = {
+    people: [],
     fabrics: fabrics.map(({ fibres: _f, measurements: _m, preshrinkPasses: _s, corners: _c, pieces: _p, ...fabric }) => fabric),
     fabricFibres: fabrics.flatMap(c => c.fibres.map((f, position) => ({ ...f, fabricId: c.id, position }))),
     measurements: fabrics.flatMap(c => c.measurements.map(m => ({ ...m, fabricId: c.id }))),

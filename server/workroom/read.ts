@@ -2,10 +2,13 @@ import { randomBytes } from 'node:crypto'
 import { readFile, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { DatabaseError, ForeignKeyConstraintError, QueryTypes, UniqueConstraintError, type Transaction } from 'sequelize'
-import { shareProblem, type KeptCounts, type WorkroomPreview, type Workroom } from '#shared/schemas'
+import { nameKeyOf } from '#shared/people'
+import { shareProblem, type EntityRows, type KeptCounts, type WorkroomPreview, type Workroom } from '#shared/schemas'
 import { ONE_OF } from '#shared/words'
 import { database } from '../db/connection'
+import { doneBy } from '../db/done-by'
 import { transact } from '../db/transaction'
+import { PersonRow } from '../db/models'
 import { countUse, ENTITIES, insertSet, removeRows, renaming, type Entity } from '../db/entities'
 import { takeBack } from '../services/photos'
 import { forgetAllUnreadable } from '../services/unreadable'
@@ -67,6 +70,25 @@ async function pictures(folder: string): Promise<(id: string) => Promise<{ jpeg:
     await writeFile(at(photo.id), jpeg, { mode: 0o600 })
   }
   return async id => ({ jpeg: await readFile(at(id)), ...sizes.get(id)! })
+}
+
+/**
+ * Names of a file that are not known here come in as people who are put away: what they did bears their name, and none of them can sign
+ * in. Who is here already stays as he is, whatever the file says of him.
+ * @returns who of the file is whom here
+ */
+async function knownPeople(folder: string, workroomId: string, transaction: Transaction): Promise<Map<string, string>> {
+  const here = await PersonRow.findAll({ where: { workroomId }, order: [['createdAt', 'ASC']], transaction })
+  const byId = new Map(here.map(p => [p.id, p.id])), byName = new Map(here.map(p => [p.nameKey, p.id]))
+  const known = new Map<string, string>()
+  for await (const given of checkedRows(folder, 'people')) {
+    const { id, name, role } = given as EntityRows['people'][number], nameKey = nameKeyOf(name)
+    const mine = byId.get(id) ?? byName.get(nameKey)
+      ?? (await PersonRow.create({ workroomId, name, nameKey, role, putAwayAt: new Date() }, { transaction })).id
+    byName.set(nameKey, mine)
+    known.set(id.toLowerCase(), mine)
+  }
+  return known
 }
 
 async function putIn(
@@ -167,17 +189,19 @@ export const readWorkroom = (context: Context, path: string, where: Where = 'thr
     const { workroomId } = context
     const picture = await pictures(folder)
     const secret = randomBytes(32)
-    await transact(async (transaction) => {
+    // What is in the file says for itself who did it.
+    await doneBy(null, () => transact(async (transaction) => {
       // As many rows as there are: this one may take longer than a request's statements.
       await database().query('set local statement_timeout = 0', { transaction })
-      const room = await holdWorkroom(context), rename = renaming(secret)
+      const room = await holdWorkroom(context)
       await removeRows(workroomId, transaction)
-      for (const entity of ENTITIES) await putIn(entity, folder, workroomId, rename, picture, transaction)
+      const rename = renaming(secret, await knownPeople(folder, workroomId, transaction))
+      for (const entity of ENTITIES.filter(e => !e.stays)) await putIn(entity, folder, workroomId, rename, picture, transaction)
       await checkWhole(workroomId, transaction)
       await countUse(workroomId, transaction)
       const { name, units, rules } = file.head.workroom as Pick<Workroom, 'name' | 'units' | 'rules'>
       await room.update({ name, units, rules }, { transaction })
-    })
+    }))
     forgetAllUnreadable(workroomId)
     // What came in is looked through once the answer is out.
     if (where === 'thread') checkKept(workroomId).catch((error: unknown) => log.error({ err: error }, 'the kept rows could not be read'))

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { IRON_KIND_KEYS, PRESS_CLOTH_KIND_KEYS } from '#core/materials'
 import { nameField } from './common'
+import { passphraseField, personName } from './people'
 import { unitsSchema } from './workroom'
 
 /** Typical supplies that a shelf may begin with. */
@@ -20,6 +21,9 @@ const list = <const T extends readonly [string, ...string[]]>(keys: T, what: str
 /** A workroom as it begins: what is skipped is not there, and can be added later. */
 export const beginBody = z.object({
   name: nameField('Workroom'), units: unitsSchema,
+  /** Who begins it is its owner. */
+  owner: z.object({ name: personName, passphrase: passphraseField }, { error: 'Owner: say your name and a passphrase.' }),
+  device: nameField('Device', 60).default('A browser'),
   iron: z.object({
     kind: z.enum(IRON_KIND_KEYS, { error: 'Kind of iron: choose one from the list.' }),
     dial: z.enum(DIAL_KEYS, { error: 'Dial: choose one from the list.' }),

@@ -8,6 +8,7 @@ import {
 } from './records'
 import { careEventRow } from './care'
 import { jobMakingRow } from './making'
+import { personRow } from './people'
 import { scrapRow } from './mend'
 import { sessionEventRow, sessionOperationRow, sessionRow } from './session'
 import { pieceSchema, placeBody, placeKeyField } from './place'
@@ -32,23 +33,26 @@ export interface ImportReport {
 const dated = z.object({ id: idSchema, createdAt: momentField('Written') })
 const made = dated.shape
 const keyed = { clientKey: idSchema.nullable().default(null) }
+/** Who did it; nothing where people were not kept yet. */
+const by = { personId: idSchema.nullable().optional() }
 const position = z.number().int().min(0)
 const ofFabric = { fabricId: idSchema }, ofSupply = { supplyId: idSchema }, ofIron = { ironId: idSchema }, ofSwatch = { swatchId: idSchema }
 
 /** A row of every entity as it is in a workroom file; what belongs to another row names it by its id. */
 export const ENTITY_ROWS = {
+  people: personRow,
   fabrics: fabricFields.omit({ fibres: true }).extend({ id: idSchema }),
   fabricFibres: fibreShareSchema.extend({ ...ofFabric, position }),
-  measurements: measurementBody.extend({ ...made, ...ofFabric, value: z.number() }),
-  preshrinkPasses: preshrinkPassFields.extend({ ...made, ...ofFabric }),
-  cornerSteps: cornerStepBody.extend({ ...made, ...ofFabric }),
+  measurements: measurementBody.extend({ ...made, ...by, ...ofFabric, value: z.number() }),
+  preshrinkPasses: preshrinkPassFields.extend({ ...made, ...by, ...ofFabric }),
+  cornerSteps: cornerStepBody.extend({ ...made, ...by, ...ofFabric }),
   // What was moved past a limit before there was one is kept, and comes back.
   supplies: supplyFields.extend({ id: idSchema, stockM: z.number().min(0).max(1e9) }),
-  stockMovements: stockMovementBody.extend({ ...made, ...ofSupply }),
-  trimRuns: trimRunFields.extend({ ...made, ...ofSupply }).refine(...runsForward),
+  stockMovements: stockMovementBody.extend({ ...made, ...by, ...ofSupply }),
+  trimRuns: trimRunFields.extend({ ...made, ...by, ...ofSupply }).refine(...runsForward),
   irons: ironBody.omit({ settings: true }).extend({ id: idSchema }),
   ironSettings: ironSettingSchema.extend({ ...ofIron, position }),
-  calibrations: calibrationRecord.extend({ ...ofIron, ...keyed }),
+  calibrations: calibrationRecord.extend({ ...by, ...ofIron, ...keyed }),
   pressCloths: pressClothSchema.omit({ version: true }),
   places: placeBody.extend({ id: idSchema }),
   pieces: pieceSchema.extend({ ...made, ...ofFabric, place: placeKeyField, position }),
@@ -57,24 +61,24 @@ export const ENTITY_ROWS = {
   jobPieces: jobPieceRow,
   scraps: scrapRow,
   jobMakings: jobMakingRow,
-  offcuts: offcutRow,
-  layouts: layoutRow,
+  offcuts: offcutRow.extend(by),
+  layouts: layoutRow.extend(by),
   layoutParts: layoutPartRow,
-  sessions: sessionRow,
+  sessions: sessionRow.extend(by),
   sessionOperations: sessionOperationRow,
-  sessionEvents: sessionEventRow,
-  plans: planBody.extend(made),
-  swatches: swatchBody.omit({ events: true, readings: true }).extend(made),
+  sessionEvents: sessionEventRow.extend(by),
+  plans: planBody.extend({ ...made, ...by }),
+  swatches: swatchBody.omit({ events: true, readings: true }).extend({ ...made, ...by }),
   swatchEvents: swatchEventSchema.extend({ ...ofSwatch, position }),
-  swatchReadings: z.object({ ...readingBody.shape, ...made, ...ofSwatch, ...keyed }),
-  washes: washBody.extend({ ...made, ...ofSwatch }),
-  careEvents: careEventRow,
+  swatchReadings: z.object({ ...readingBody.shape, ...made, ...by, ...ofSwatch, ...keyed }),
+  washes: washBody.extend({ ...made, ...by, ...ofSwatch }),
+  careEvents: careEventRow.extend(by),
   /** What could not be read and was set aside: the row as it was kept. */
   setAside: z.object({
     ...made, entity: z.string().max(40), rowId: z.string().max(120), name: z.string().max(200), why: z.string().max(500), kept: z.unknown(),
   }),
   photos: z.object({
-    ...made, ...ofSwatch, ...keyed, stage: z.enum(PHOTO_STAGES), width: z.number().int(), height: z.number().int(),
+    ...made, ...by, ...ofSwatch, ...keyed, stage: z.enum(PHOTO_STAGES), width: z.number().int(), height: z.number().int(),
     /** In files of version 3; in an archive the picture is beside the JSON. */
     jpeg: z.base64().optional(),
   }),
@@ -100,7 +104,7 @@ export const setAsideBody = z.object({
 export interface Unreadable { entity: EntityName, id: string, name: string, why: string }
 export type EntityRows = { [N in EntityName]: z.infer<(typeof ENTITY_ROWS)[N]>[] }
 
-export const WORKROOM_FORMAT = 'ready-cuff-workroom', WORKROOM_VERSION = 6
+export const WORKROOM_FORMAT = 'ready-cuff-workroom', WORKROOM_VERSION = 7
 /** Files before this version have names or codes of before 2026-11-29. */
 export const NAMES_SINCE_VERSION = 6
 /** In an archive: the JSON, and each picture by its id. */
@@ -113,17 +117,17 @@ const workroom = z.object({ name: nameField('Name'), units: unitsSchema, rules: 
 /** What is at the head of a workroom file, before its rows. */
 export const workroomHead = z.object({
   format,
-  version: z.literal([1, 2, 3, 4, 5, 6], { error: 'File: it is no workroom of Ready Cuff, or it was written by a later version.' }),
+  version: z.literal([1, 2, 3, 4, 5, 6, 7], { error: 'File: it is no workroom of Ready Cuff, or it was written by a later version.' }),
   workroom,
   written: momentField('Written').optional(),
 })
 
 /**
  * The whole workroom: a list of rows for every entity. Version 3 held its pictures within, version 4 beside it; version 5 has today's
- * names, version 6 today's codes as well.
+ * names, version 6 today's codes as well; version 7 says who did what.
  */
 export const workroomFile = workroomHead.extend({
-  version: z.literal([3, 4, 5, 6]),
+  version: z.literal([3, 4, 5, 6, 7]),
   rows: z.object(
     Object.fromEntries(Object.entries(ENTITY_ROWS).map(([name, row]) => [name, z.array(row).default([])])) as unknown as
     { [N in EntityName]: z.ZodDefault<z.ZodArray<(typeof ENTITY_ROWS)[N]>> },

@@ -2,6 +2,7 @@ import type { EntityName, Unreadable } from '../schemas'
 
 /** What one row of each entity is called. */
 export const ONE_OF: Record<EntityName, string> = {
+  people: 'person',
   fabrics: 'fabric',
   fabricFibres: 'fibre share',
   measurements: 'measurement',

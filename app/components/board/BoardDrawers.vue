@@ -25,5 +25,6 @@ const drawers = [
       <UIcon :name="d.icon" class="size-5" />
       <span>{{ d.name }}<kbd v-if="d.key" class="ml-1 text-[11px] text-muted-ink">{{ d.key }}</kbd></span>
     </NuxtLink>
+    <WhoIsHere />
   </nav>
 </template>

@@ -1,4 +1,4 @@
-import { listBackups } from '../../workroom/backups'
+import { backupFolder, listBackups } from '../../workroom/backups'
 
 /** The backups beside the data, newest first. */
-export default defineRoute({}, () => listBackups())
+export default defineRoute({ may: 'own' }, ({ context }) => listBackups(backupFolder(context.workroomId)))

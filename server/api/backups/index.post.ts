@@ -1,6 +1,6 @@
 import { makeBackup } from '../../workroom/backups'
 
-export default defineRoute({}, async ({ context, event }) => {
+export default defineRoute({ may: 'own' }, async ({ context, event }) => {
   const backup = await makeBackup(context.workroomId, 'byHand')
   setResponseStatus(event, 201)
   return backup

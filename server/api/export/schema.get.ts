@@ -2,4 +2,4 @@ import { z } from 'zod'
 import { workroomFile } from '#shared/schemas'
 
 /** The JSON Schema of the workroom file. */
-export default defineRoute({}, async () => z.toJSONSchema(workroomFile, { io: 'input', unrepresentable: 'any' }))
+export default defineRoute({ may: 'read' }, async () => z.toJSONSchema(workroomFile, { io: 'input', unrepresentable: 'any' }))

@@ -4,7 +4,7 @@ import { withWorkspace } from '../../utils/workspace'
 import { writeArchive } from '../../workroom/write'
 
 /** The whole workroom as an archive. It is written to disk first: a slow reader holds no connection of the database. */
-export default defineRoute({}, ({ context, event }) => withWorkspace('out', async (folder) => {
+export default defineRoute({ may: 'own' }, ({ context, event }) => withWorkspace('out', async (folder) => {
   const path = join(folder, 'workroom.zip')
   await writeArchive(context.workroomId, path)
   await sendFile(event, path, { type: 'application/zip', name: 'workroom.zip' })

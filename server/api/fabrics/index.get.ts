@@ -1,4 +1,4 @@
 import { fabricQuery } from '#shared/schemas'
 import { listFabrics } from '../../services/fabrics'
 
-export default defineRoute({ query: fabricQuery }, ({ context, query }) => listFabrics(context, query))
+export default defineRoute({ may: 'read', query: fabricQuery }, ({ context, query }) => listFabrics(context, query))

@@ -1,6 +1,9 @@
 import { CSV_MOST_BYTES, csvBody } from '#shared/schemas'
+import { audit } from '../../people/audit'
 import { importFabrics } from '../../services/csv'
 
-export default defineRoute({ body: csvBody, mostBytes: CSV_MOST_BYTES * 1.2 }, ({ context, body }) =>
-  importFabrics(context, body.csv, body.dryRun),
-)
+export default defineRoute({ may: 'manage', body: csvBody, mostBytes: CSV_MOST_BYTES * 1.2 }, async ({ context, body }) => {
+  const report = await importFabrics(context, body.csv, body.dryRun)
+  if (report.stored) await audit(context, 'imported', `fabrics: ${report.counts.new} new, ${report.counts.changes} changed`)
+  return report
+})

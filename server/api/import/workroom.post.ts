@@ -1,5 +1,6 @@
 import { join } from 'node:path'
 import { z } from 'zod'
+import { audit } from '../../people/audit'
 import { readToFile } from '../../utils/body'
 import { withWorkspace } from '../../utils/workspace'
 import { inspectWorkroom, keptNow, readWorkroom } from '../../workroom/read'
@@ -9,8 +10,11 @@ const MOST_BYTES = 1e12
 const query = z.object({ dryRun: z.stringbool({ error: 'Dry run: yes or no.' }).default(false) })
 
 /** The file itself is the body, an archive or JSON alone. With `dryRun` it is only looked into. */
-export default defineRoute({ query }, ({ context, query: { dryRun }, event }) => withWorkspace('file', async (folder) => {
+export default defineRoute({ may: 'own', query }, ({ context, query: { dryRun }, event }) => withWorkspace('file', async (folder) => {
   const path = join(folder, 'file')
   await readToFile(event, path, MOST_BYTES)
-  return dryRun ? { ...await inspectWorkroom(context, path), now: await keptNow(context) } : await readWorkroom(context, path)
+  if (dryRun) return { ...await inspectWorkroom(context, path), now: await keptNow(context) }
+  const kept = await readWorkroom(context, path)
+  await audit(context, 'restored', 'a file')
+  return kept
 }))

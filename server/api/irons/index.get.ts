@@ -1,3 +1,3 @@
 import { listIrons } from '../../services/shelf'
 
-export default defineRoute({}, ({ context }) => listIrons(context))
+export default defineRoute({ may: 'read' }, ({ context }) => listIrons(context))

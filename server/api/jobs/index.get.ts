@@ -1,4 +1,4 @@
 import { jobQuery } from '#shared/schemas'
 import { listJobs } from '../../services/jobs'
 
-export default defineRoute({ query: jobQuery }, ({ context, query }) => listJobs(context, query))
+export default defineRoute({ may: 'read', query: jobQuery }, ({ context, query }) => listJobs(context, query))

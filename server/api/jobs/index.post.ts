@@ -1,7 +1,7 @@
 import { jobBody } from '#shared/schemas'
 import { createJob } from '../../services/jobs'
 
-export default defineRoute({ body: jobBody }, async ({ context, body, event }) => {
+export default defineRoute({ may: 'manage', body: jobBody }, async ({ context, body, event }) => {
   const job = await createJob(context, body)
   setResponseStatus(event, 201)
   return job

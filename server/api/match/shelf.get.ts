@@ -1,4 +1,4 @@
 import { matchShelfQuery } from '#shared/schemas'
 import { shelfForMatch } from '../../services/match'
 
-export default defineRoute({ query: matchShelfQuery }, ({ context, query }) => shelfForMatch(context, query.fabricId))
+export default defineRoute({ may: 'read', query: matchShelfQuery }, ({ context, query }) => shelfForMatch(context, query.fabricId))

@@ -1,3 +1,3 @@
 import { listPlaces } from '../../services/places'
 
-export default defineRoute({}, ({ context }) => listPlaces(context))
+export default defineRoute({ may: 'read' }, ({ context }) => listPlaces(context))

@@ -1,7 +1,7 @@
 import { planBody } from '#shared/schemas'
 import { createPlan } from '../../services/plans'
 
-export default defineRoute({ body: planBody }, async ({ context, body, event }) => {
+export default defineRoute({ may: 'work', body: planBody }, async ({ context, body, event }) => {
   const plan = await createPlan(context, body)
   setResponseStatus(event, 201)
   return plan

@@ -1,3 +1,3 @@
 import { listPressCloths } from '../../services/shelf'
 
-export default defineRoute({}, ({ context }) => listPressCloths(context))
+export default defineRoute({ may: 'read' }, ({ context }) => listPressCloths(context))

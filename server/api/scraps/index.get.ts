@@ -1,3 +1,3 @@
 import { listScraps } from '../../services/scraps'
 
-export default defineRoute({}, ({ context }) => listScraps(context))
+export default defineRoute({ may: 'read' }, ({ context }) => listScraps(context))

@@ -1,4 +1,4 @@
 import { supplyQuery } from '#shared/schemas'
 import { listSupplies } from '../../services/shelf'
 
-export default defineRoute({ query: supplyQuery }, ({ context, query }) => listSupplies(context, query))
+export default defineRoute({ may: 'read', query: supplyQuery }, ({ context, query }) => listSupplies(context, query))

@@ -1,7 +1,7 @@
 import { supplyBody } from '#shared/schemas'
 import { createSupply } from '../../services/shelf'
 
-export default defineRoute({ body: supplyBody }, async ({ context, body, event }) => {
+export default defineRoute({ may: 'manage', body: supplyBody }, async ({ context, body, event }) => {
   const supply = await createSupply(context, body)
   setResponseStatus(event, 201)
   return supply

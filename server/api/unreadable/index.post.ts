@@ -2,4 +2,4 @@ import { setAsideBody } from '#shared/schemas'
 import { setAside } from '../../services/set-aside'
 
 /** Sets one of them aside: it is kept whole, and its neighbours are rid of it. */
-export default defineRoute({ body: setAsideBody }, ({ context, body }) => setAside(context, body.entity, body.id))
+export default defineRoute({ may: 'own', body: setAsideBody }, ({ context, body }) => setAside(context, body.entity, body.id))

@@ -19,11 +19,13 @@ export class CareEventRow extends Model<InferAttributes<CareEventRow>, InferCrea
   declare foreseen: number | null
   declare note: string
   declare cameAt: Date
+  declare personId: CreationOptional<string | null>
   declare createdAt: CreationOptional<Date>
 }
 
 export function initCare(sequelize: Sequelize): void {
   CareEventRow.init({
+    personId: DataTypes.UUID,
     id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
     workroomId: DataTypes.UUID,
     clientKey: DataTypes.UUID,

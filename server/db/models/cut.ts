@@ -37,6 +37,7 @@ export class OffcutRow extends Model<InferAttributes<OffcutRow>, InferCreationAt
   declare outline: OutlinePayload
   declare lot: string
   declare usedAt: CreationOptional<Date | null>
+  declare personId: CreationOptional<string | null>
   declare createdAt: CreationOptional<Date>
 }
 
@@ -49,6 +50,7 @@ export class LayoutRow extends Model<InferAttributes<LayoutRow>, InferCreationAt
   declare cutAt: CreationOptional<Date | null>
   declare metres: number
   declare clientKey: CreationOptional<string | null>
+  declare personId: CreationOptional<string | null>
   declare createdAt: CreationOptional<Date>
 }
 
@@ -95,6 +97,7 @@ export function initCut(sequelize: Sequelize): void {
     createdAt: DataTypes.DATE,
   }, { sequelize, tableName: 'job_piece', updatedAt: false })
   OffcutRow.init({
+    personId: DataTypes.UUID,
     id,
     workroomId: DataTypes.UUID,
     supplyId: DataTypes.UUID,
@@ -104,6 +107,7 @@ export function initCut(sequelize: Sequelize): void {
     createdAt: DataTypes.DATE,
   }, { sequelize, tableName: 'offcut', updatedAt: false })
   LayoutRow.init({
+    personId: DataTypes.UUID,
     id,
     workroomId: DataTypes.UUID,
     jobId: DataTypes.UUID,

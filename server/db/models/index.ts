@@ -5,6 +5,7 @@ import { initCut } from './cut'
 import { initIron } from './iron'
 import { initJob } from './job'
 import { initMaking } from './making'
+import { initPeople } from './people'
 import { initPlace } from './place'
 import { initRecords } from './records'
 import { initSession } from './session'
@@ -22,6 +23,7 @@ export { CalibrationRow, CornerStepRow, MeasurementRow, PreshrinkPassRow, StockM
 export { JobPieceRow, LayoutPartRow, LayoutRow, OffcutRow } from './cut'
 export { JobFabricRow, JobRow } from './job'
 export { JobMakingRow } from './making'
+export { AccountRow, AuditRow, DeviceRow, PairingCodeRow, PersonRow, SignInRow } from './people'
 export { PieceRow, PlaceRow } from './place'
 export { SessionEventRow, SessionOperationRow, PressSessionRow } from './session'
 export { ScrapRow } from './scrap'
@@ -33,6 +35,7 @@ export { WorkroomRow } from './workroom'
 
 export function initModels(sequelize: Sequelize): void {
   initWorkroom(sequelize)
+  initPeople(sequelize)
   initFabric(sequelize)
   initSupply(sequelize)
   initIron(sequelize)

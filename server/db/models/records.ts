@@ -10,6 +10,7 @@ export class MeasurementRow extends Model<InferAttributes<MeasurementRow>, Infer
   declare a: number
   declare b: number
   declare c: number | null
+  declare personId: CreationOptional<string | null>
   declare createdAt: CreationOptional<Date>
 }
 export class PreshrinkPassRow extends Model<InferAttributes<PreshrinkPassRow>, InferCreationAttributes<PreshrinkPassRow>> {
@@ -22,6 +23,7 @@ export class PreshrinkPassRow extends Model<InferAttributes<PreshrinkPassRow>, I
   declare alongAfterMm: number
   declare acrossBeforeMm: number
   declare acrossAfterMm: number
+  declare personId: CreationOptional<string | null>
   declare createdAt: CreationOptional<Date>
 }
 export class CornerStepRow extends Model<InferAttributes<CornerStepRow>, InferCreationAttributes<CornerStepRow>> {
@@ -32,6 +34,7 @@ export class CornerStepRow extends Model<InferAttributes<CornerStepRow>, InferCr
   declare heldS: number
   declare seen: 'nothing' | 'shine' | 'colour' | 'shrink' | 'stick' | 'smell'
   declare note: string
+  declare personId: CreationOptional<string | null>
   declare createdAt: CreationOptional<Date>
 }
 export class TrimRunRow extends Model<InferAttributes<TrimRunRow>, InferCreationAttributes<TrimRunRow>> {
@@ -41,6 +44,7 @@ export class TrimRunRow extends Model<InferAttributes<TrimRunRow>, InferCreation
   declare fromM: number
   declare toM: number
   declare heatC: number
+  declare personId: CreationOptional<string | null>
   declare createdAt: CreationOptional<Date>
 }
 export class StockMovementRow extends Model<InferAttributes<StockMovementRow>, InferCreationAttributes<StockMovementRow>> {
@@ -49,6 +53,7 @@ export class StockMovementRow extends Model<InferAttributes<StockMovementRow>, I
   declare supplyId: string
   declare metres: number
   declare reason: 'bought' | 'used' | 'offcut' | 'counted'
+  declare personId: CreationOptional<string | null>
   declare createdAt: CreationOptional<Date>
 }
 export class CalibrationRow extends Model<InferAttributes<CalibrationRow>, InferCreationAttributes<CalibrationRow>> {
@@ -66,11 +71,12 @@ export class CalibrationRow extends Model<InferAttributes<CalibrationRow>, Infer
   declare readings: number
   declare source: 'probe' | 'typed' | 'csv'
   declare clientKey: CreationOptional<string | null>
+  declare personId: CreationOptional<string | null>
   declare createdAt: CreationOptional<Date>
 }
 
 const id = { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 }
-const common = { id, workroomId: DataTypes.UUID, createdAt: DataTypes.DATE }
+const common = { id, workroomId: DataTypes.UUID, personId: DataTypes.UUID, createdAt: DataTypes.DATE }
 const number = (field: string) => ({ type: DataTypes.DOUBLE, field })
 
 export function initRecords(sequelize: Sequelize): void {

@@ -9,6 +9,7 @@ export class PressSessionRow extends Model<InferAttributes<PressSessionRow>, Inf
   declare piecesVersion: number
   declare startedAt: Date
   declare closedAt: CreationOptional<Date | null>
+  declare personId: CreationOptional<string | null>
   declare createdAt: CreationOptional<Date>
 }
 
@@ -43,6 +44,7 @@ export class SessionOperationRow extends Model<InferAttributes<SessionOperationR
 /** Something that happened; written once, never changed. */
 export class SessionEventRow extends Model<InferAttributes<SessionEventRow>, InferCreationAttributes<SessionEventRow>> {
   declare sessionId: string
+  declare personId: CreationOptional<string | null>
   declare workroomId: string
   declare position: number
   declare key: string
@@ -69,6 +71,7 @@ const degrees = (field: string) => ({ type: DataTypes.DOUBLE, field })
 
 export function initSession(sequelize: Sequelize): void {
   PressSessionRow.init({
+    personId: DataTypes.UUID,
     id: { type: DataTypes.UUID, primaryKey: true },
     workroomId: DataTypes.UUID,
     jobId: DataTypes.UUID,
@@ -104,6 +107,7 @@ export function initSession(sequelize: Sequelize): void {
     predicted: DataTypes.JSONB,
   }, { sequelize, tableName: 'session_operation', timestamps: false })
   SessionEventRow.init({
+    personId: DataTypes.UUID,
     sessionId: { type: DataTypes.UUID, primaryKey: true },
     workroomId: DataTypes.UUID,
     position: { type: DataTypes.INTEGER, primaryKey: true },

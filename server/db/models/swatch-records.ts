@@ -10,6 +10,7 @@ export class SwatchReadingRow extends Model<InferAttributes<SwatchReadingRow>, I
   declare kind: ReadingBody['kind']
   declare clientKey: CreationOptional<string | null>
   declare value: number
+  declare personId: CreationOptional<string | null>
   declare createdAt: CreationOptional<Date>
 }
 /** A wash, and how it looked afterwards; only ever added. */
@@ -24,6 +25,7 @@ export class WashRoundRow extends Model<InferAttributes<WashRoundRow>, InferCrea
   declare marks: WashBody['marks']
   declare note: string
   declare washedAt: Date
+  declare personId: CreationOptional<string | null>
   declare createdAt: CreationOptional<Date>
 }
 export class SwatchPhotoRow extends Model<InferAttributes<SwatchPhotoRow>, InferCreationAttributes<SwatchPhotoRow>> {
@@ -35,6 +37,7 @@ export class SwatchPhotoRow extends Model<InferAttributes<SwatchPhotoRow>, Infer
   declare width: number
   declare height: number
   declare jpeg: Buffer
+  declare personId: CreationOptional<string | null>
   declare createdAt: CreationOptional<Date>
 }
 export class SwatchPlanRow extends Model<InferAttributes<SwatchPlanRow>, InferCreationAttributes<SwatchPlanRow>> {
@@ -46,12 +49,14 @@ export class SwatchPlanRow extends Model<InferAttributes<SwatchPlanRow>, InferCr
   declare pressClothId: string | null
   declare surface: PlanBody['surface']
   declare scraps: PlanBody['scraps']
+  declare personId: CreationOptional<string | null>
   declare createdAt: CreationOptional<Date>
 }
 
 export function initSwatchRecords(sequelize: Sequelize): void {
   const own = {
-    id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 }, workroomId: DataTypes.UUID, createdAt: DataTypes.DATE,
+    id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 }, workroomId: DataTypes.UUID, personId: DataTypes.UUID,
+    createdAt: DataTypes.DATE,
   }
   SwatchReadingRow.init(
     { ...own, swatchId: DataTypes.UUID, clientKey: DataTypes.UUID, kind: DataTypes.TEXT, value: DataTypes.DOUBLE },

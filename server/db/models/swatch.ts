@@ -30,6 +30,7 @@ export class SwatchRow extends Model<InferAttributes<SwatchRow>, InferCreationAt
   declare planId: CreationOptional<string | null>
   declare scrap: CreationOptional<number | null>
   declare pressedAt: Date
+  declare personId: CreationOptional<string | null>
   declare createdAt: CreationOptional<Date>
   declare fabric?: NonAttribute<FabricRow>
   declare supply?: NonAttribute<SupplyRow>
@@ -52,6 +53,7 @@ export class SwatchEventRow extends Model<InferAttributes<SwatchEventRow>, Infer
 
 export function initSwatch(sequelize: Sequelize): void {
   SwatchRow.init({
+    personId: DataTypes.UUID,
     id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
     workroomId: DataTypes.UUID,
     clientKey: DataTypes.UUID,

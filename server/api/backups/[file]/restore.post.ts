@@ -1,10 +1,13 @@
 import { backupParams } from '#shared/schemas'
-import { backupPath, makeBackup } from '../../../workroom/backups'
+import { audit } from '../../../people/audit'
+import { backupFolder, backupPath, makeBackup } from '../../../workroom/backups'
 import { readWorkroom } from '../../../workroom/read'
 
 /** Puts a backup in place of what is kept; that is backed up first. */
-export default defineRoute({ params: backupParams }, async ({ context, params }) => {
-  const path = await backupPath(params.file)
+export default defineRoute({ may: 'own', params: backupParams }, async ({ context, params }) => {
+  const path = await backupPath(params.file, backupFolder(context.workroomId))
   await makeBackup(context.workroomId, 'beforeRestore', params.file)
-  return readWorkroom(context, path)
+  const kept = await readWorkroom(context, path)
+  await audit(context, 'restored', params.file)
+  return kept
 })

@@ -1,6 +1,6 @@
 import { idParams, piecesQuery } from '#shared/schemas'
 import { piecesOf } from '../../../services/places'
 
-export default defineRoute({ params: idParams, query: piecesQuery }, ({ context, params, query }) =>
+export default defineRoute({ may: 'read', params: idParams, query: piecesQuery }, ({ context, params, query }) =>
   piecesOf(context, params.id, query.place),
 )

@@ -1,6 +1,6 @@
 import { idParams, piecesBody } from '#shared/schemas'
 import { keepPieces } from '../../../services/places'
 
-export default defineRoute({ params: idParams, body: piecesBody }, ({ context, params, body }) =>
+export default defineRoute({ may: 'manage', params: idParams, body: piecesBody }, ({ context, params, body }) =>
   keepPieces(context, params.id, body.place, body.pieces),
 )

@@ -1,4 +1,4 @@
 import { idParams } from '#shared/schemas'
 import { fabricRecords } from '../../../services/records'
 
-export default defineRoute({ params: idParams }, ({ context, params }) => fabricRecords(context, params.id))
+export default defineRoute({ may: 'read', params: idParams }, ({ context, params }) => fabricRecords(context, params.id))

@@ -1,4 +1,4 @@
 import { idParams } from '#shared/schemas'
 import { ironCalibrations } from '../../../services/calibrations'
 
-export default defineRoute({ params: idParams }, ({ context, params }) => ironCalibrations(context, params.id))
+export default defineRoute({ may: 'read', params: idParams }, ({ context, params }) => ironCalibrations(context, params.id))

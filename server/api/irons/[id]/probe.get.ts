@@ -14,7 +14,7 @@ const query = z.object({
 })
 
 /** Streams what the probe reads, from switching on, as server-sent events. */
-export default defineRoute({ params: idParams, query }, async ({ context, params, query: q, event }) => {
+export default defineRoute({ may: 'read', params: idParams, query }, async ({ context, params, query: q, event }) => {
   const iron = await getIron(context, params.id)
   if (!iron.settings[q.position]) throw notFound('dial setting')
   const probe = simulatedProbe(iron, q.position, q.seed, q.sagAtS === undefined ? [] : [q.sagAtS])

@@ -1,4 +1,4 @@
 import { idParams } from '#shared/schemas'
 import { careLog } from '../../../services/care'
 
-export default defineRoute({ params: idParams }, ({ context, params }) => careLog(context, params.id))
+export default defineRoute({ may: 'read', params: idParams }, ({ context, params }) => careLog(context, params.id))

@@ -4,7 +4,7 @@ import { getSupply } from '../../../services/shelf'
 import { getWorkroom } from '../../../services/workroom'
 import { onThread } from '../../../work/worker-pool'
 
-export default defineRoute({ params: idParams, query: chalkQuery }, async ({ context, params, query, event }) => {
+export default defineRoute({ may: 'read', params: idParams, query: chalkQuery }, async ({ context, params, query, event }) => {
   const { job, pieces, ground } = await pieceGround(context, params.id)
   const supply = await getSupply(context, query.supplyId)
   const { layouts } = await cuttingOf(context, params.id)

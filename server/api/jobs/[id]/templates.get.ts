@@ -3,7 +3,7 @@ import { pieceGround } from '../../../services/cutting'
 import { getWorkroom } from '../../../services/workroom'
 import { onThread } from '../../../work/worker-pool'
 
-export default defineRoute({ params: idParams, query: templatesQuery }, async ({ context, params, query, event }) => {
+export default defineRoute({ may: 'read', params: idParams, query: templatesQuery }, async ({ context, params, query, event }) => {
   const { job, pieces, ground } = await pieceGround(context, params.id)
   const sheet = { jobName: job.name, pieces, ground, as: query.as, paper: query.paper, units: (await getWorkroom(context)).units }
   const bytes = await onThread('paper', 'templates', sheet, { ...context, smaller: 'Choose larger paper, or print fewer pieces at once.' })

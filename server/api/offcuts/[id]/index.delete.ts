@@ -1,7 +1,7 @@
 import { idParams } from '#shared/schemas'
 import { dropOffcut } from '../../../services/cutting'
 
-export default defineRoute({ params: idParams }, async ({ context, params }) => {
+export default defineRoute({ may: 'manage', params: idParams }, async ({ context, params }) => {
   await dropOffcut(context, params.id)
   return { done: true }
 })

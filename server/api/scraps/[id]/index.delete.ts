@@ -1,7 +1,8 @@
 import { idParams } from '#shared/schemas'
+import { audit } from '../../../people/audit'
 import { dropScrap } from '../../../services/scraps'
 
-export default defineRoute({ params: idParams }, async ({ context, params }) => {
+export default defineRoute({ may: 'own', params: idParams }, async ({ context, params }) => {
   await dropScrap(context, params.id)
   return { done: true }
 })

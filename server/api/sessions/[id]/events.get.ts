@@ -1,5 +1,5 @@
 import { idParams, sessionEventsQuery } from '#shared/schemas'
 import { newsOf } from '../../../services/sessions'
 
-export default defineRoute({ params: idParams, query: sessionEventsQuery }, ({ context, params, query }) =>
+export default defineRoute({ may: 'read', params: idParams, query: sessionEventsQuery }, ({ context, params, query }) =>
   newsOf(context, params.id, query.after))

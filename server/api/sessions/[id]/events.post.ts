@@ -2,6 +2,6 @@ import { idParams, sessionEventsBody } from '#shared/schemas'
 import { appendEvents } from '../../../services/sessions'
 
 export default defineRoute(
-  { params: idParams, body: sessionEventsBody }, ({ context, params, body }) =>
+  { may: 'work', params: idParams, body: sessionEventsBody }, ({ context, params, body }) =>
     appendEvents(context, params.id, body.events, Number(useRuntimeConfig().public.clockRate) || 1),
 )

@@ -3,5 +3,5 @@ import { replan } from '../../../services/sessions'
 
 const PLAN_MOST_BYTES = 8_000_000
 export default defineRoute(
-  { params: idParams, body: 'replan', mostBytes: PLAN_MOST_BYTES }, ({ context, params, body }) => replan(context, params.id, body),
+  { may: 'work', params: idParams, body: 'replan', mostBytes: PLAN_MOST_BYTES }, ({ context, params, body }) => replan(context, params.id, body),
 )

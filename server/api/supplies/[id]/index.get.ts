@@ -1,4 +1,4 @@
 import { idParams } from '#shared/schemas'
 import { getSupply } from '../../../services/shelf'
 
-export default defineRoute({ params: idParams }, ({ context, params }) => getSupply(context, params.id))
+export default defineRoute({ may: 'read', params: idParams }, ({ context, params }) => getSupply(context, params.id))

@@ -1,4 +1,4 @@
 import { idParams } from '#shared/schemas'
 import { supplyRecords } from '../../../services/records'
 
-export default defineRoute({ params: idParams }, ({ context, params }) => supplyRecords(context, params.id))
+export default defineRoute({ may: 'read', params: idParams }, ({ context, params }) => supplyRecords(context, params.id))

@@ -1,0 +1,32 @@
+<script setup lang="ts">
+import { ROLE_NAMES, ROLE_SENTENCES, ROLES, type Role } from '#shared/people'
+import type { Person } from '#shared/schemas'
+
+/** Someone new, or someone whose role changes. */
+const { person = null, busy } = defineProps<{ person?: Person | null, busy: boolean }>()
+const emit = defineEmits<{ save: [body: { name: string, role: Role, passphrase: string | null }], leave: [] }>()
+const name = ref(person?.name ?? ''), role = ref<Role>(person?.role ?? 'maker'), passphrase = ref('')
+const options = ROLES.map(value => ({ value, name: ROLE_NAMES[value] }))
+const save = () => emit('save', { name: name.value.trim(), role: role.value, passphrase: passphrase.value === '' ? null : passphrase.value })
+</script>
+
+<template>
+  <form class="slip space-y-4 p-4" :aria-label="person ? $say('Change a person') : $say('Add a person')" @submit.prevent="save">
+    <label class="block"><span class="block font-semibold">Name</span>
+      <UInput v-model="name" size="lg" class="w-full" maxlength="80" autocomplete="off" aria-label="Name of the person" /></label>
+    <div>
+      <p class="font-semibold">Role</p>
+      <Choices v-model="role" :options="options" label="Role" class="mt-1 flex flex-wrap gap-2" shape="min-h-11 px-4" />
+      <p class="mt-1 min-h-12">{{ ROLE_SENTENCES[role] }}</p>
+    </div>
+    <label class="block"><span class="block font-semibold">{{ person?.signsIn ? 'New passphrase, if hers is lost' : 'Passphrase' }}</span>
+      <UInput v-model="passphrase" type="password" size="lg" class="w-full" maxlength="200" autocomplete="new-password"
+        aria-label="Passphrase of the person" />
+      <span v-if="!person" class="text-sm text-muted-ink">Let her type it herself. Without one she only takes over at a paired board, once
+        she has a PIN.</span></label>
+    <div class="flex flex-wrap gap-3">
+      <UButton type="submit" size="lg" :loading="busy">{{ person ? 'Save' : 'Add' }}</UButton>
+      <UButton size="lg" variant="outline" color="neutral" @click="emit('leave')">Close</UButton>
+    </div>
+  </form>
+</template>

@@ -1,0 +1,3 @@
+import { auditOf } from '../people/audit'
+
+export default defineRoute({ may: 'own' }, ({ context }) => auditOf(context))

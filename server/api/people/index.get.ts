@@ -1,0 +1,3 @@
+import { listPeople } from '../../people/people'
+
+export default defineRoute({ may: 'read' }, ({ context }) => listPeople(context))
