@@ -44,7 +44,8 @@ export async function startServer(clockRate = 20, more: Record<string, string> =
       env: {
         ...process.env, DATABASE_URL: databaseUrl, NODE_ENV: 'production', NITRO_HOST: '127.0.0.1', HOST: '127.0.0.1',
         NITRO_PORT: String(port), PORT: String(port),
-        NUXT_PUBLIC_CLOCK_RATE: String(clockRate), READY_CUFF_BACKUPS: backups, READY_CUFF_LOG: 'error', READY_CUFF_SECRET: 'a secret for the tests alone, long enough', ...more,
+        NUXT_PUBLIC_CLOCK_RATE: String(clockRate), READY_CUFF_BACKUPS: backups, READY_CUFF_LOG: 'error',
+        READY_CUFF_SECRET: 'a secret for the tests alone, long enough', ...more,
       },
     })
     child.stderr!.setEncoding('utf8').on('data', (text: string) => {

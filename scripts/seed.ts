@@ -199,7 +199,8 @@ function demoRows(): Partial<EntityRows> {
     swatches: swatches.map(({ swatch }) => swatch),
     swatchEvents: swatches.flatMap(({ swatch }) => swatch.events.map((e, position) => ({ ...e, swatchId: swatch.id, position }))),
     swatchReadings: swatches.flatMap(({ swatch }) => swatch.readings.map((r, i) => ({
-      ...r, clientKey: null, id: idOf(`reading ${i} ${swatch.id}`), createdAt: swatch.createdAt, personId: swatch.personId, swatchId: swatch.id,
+      ...r, clientKey: null, id: idOf(`reading ${i} ${swatch.id}`), createdAt: swatch.createdAt, personId: swatch.personId,
+      swatchId: swatch.id,
     }))),
     washes: swatches.flatMap(({ demo, swatch }) => (demo.washes ?? []).map((grade, i) => {
       const washedAt = new Date(new Date(swatch.pressedAt).getTime() + (i + 1) * 7 * DAY_MS).toISOString()

@@ -82,7 +82,8 @@ export const ownScope = (): string => scopeOf(workroomId(), lastPerson())
 export const ownKey = (name: string): string => storedKey(OF_THE_BOARD.has(name) ? workroomId() : ownScope(), name)
 
 /** What was kept before there were people belongs to whoever is first at the board. */
-export function adoptStored(kept: Pick<Storage, 'length' | 'key' | 'getItem' | 'setItem' | 'removeItem'>, workroomId: string, personId: string): void {
+export function adoptStored(kept: Pick<Storage, 'length' | 'key' | 'getItem' | 'setItem' | 'removeItem'>, workroomId: string,
+  personId: string): void {
   const from = storedKey(workroomId, '')
   const keys = Array.from({ length: kept.length }, (_, i) => kept.key(i)!).filter(key => key.startsWith(from))
   for (const key of keys) {

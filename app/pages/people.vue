@@ -40,8 +40,8 @@ const deviceSentence = (d: Device) => [d.isThis ? 'this device' : null, d.paired
     <header class="flex flex-wrap items-baseline gap-x-6">
       <h1 class="text-3xl font-semibold">People and devices</h1>
       <p v-if="me" class="text-lg text-muted-ink">{{ me.workroom.name }}</p>
+      <p class="min-h-7 text-lg font-semibold text-alert" role="alert">{{ problem }}</p>
     </header>
-    <p class="min-h-7 text-lg font-semibold text-alert" role="alert">{{ problem }}</p>
     <div class="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-10 max-[1000px]:grid-cols-1">
       <div class="space-y-8">
         <section aria-label="People">
@@ -62,13 +62,15 @@ const deviceSentence = (d: Device) => [d.isThis ? 'this device' : null, d.paired
           </ul>
           <PersonForm v-if="editing" :key="editing === 'new' ? 'new' : editing.id" class="mt-3"
             :person="editing === 'new' ? null : editing" :busy="busy" @save="save" @leave="editing = null" />
-          <UButton v-else-if="may('own')" class="mt-3" size="lg" icon="i-lucide-user-plus" @click="() => { editing = 'new' }">Add a person</UButton>
+          <UButton v-else-if="may('own')" class="mt-3" size="lg" icon="i-lucide-user-plus" @click="() => { editing = 'new' }">
+            Add a person</UButton>
           <details v-if="away.length > 0" class="mt-4">
             <summary class="min-h-11 cursor-pointer py-2">Put away ({{ away.length }})</summary>
             <ul class="space-y-1">
-              <li v-for="p in away" :key="p.id" class="flex min-h-11 items-center gap-3"><span class="flex-1">{{ p.name }}
-                <small class="text-muted-ink">{{ ROLE_NAMES[p.role] }}</small></span>
-                <UButton v-if="may('own')" size="sm" variant="outline" color="neutral" @click="() => { all.takeBack(p.id) }">Take back</UButton></li>
+              <li v-for="p in away" :key="p.id" class="flex min-h-11 items-center gap-3">
+                <span class="flex-1">{{ p.name }} <small class="text-muted-ink">{{ ROLE_NAMES[p.role] }}</small></span>
+                <UButton v-if="may('own')" size="sm" variant="outline" color="neutral" @click="() => { all.takeBack(p.id) }">
+                  Take back</UButton></li>
             </ul>
           </details>
         </section>
@@ -84,7 +86,10 @@ const deviceSentence = (d: Device) => [d.isThis ? 'this device' : null, d.paired
               <UIcon :name="d.paired ? 'i-lucide-tablet' : 'i-lucide-laptop'" class="size-6 shrink-0" />
               <span class="min-w-0 flex-1 leading-tight"><b class="font-semibold">{{ d.name }}</b>
                 <small class="block text-sm text-muted-ink">{{ deviceSentence(d) }} · seen {{ whenWords(d.seenAt) }}</small></span>
-              <UButton v-if="!d.paired" size="lg" variant="ghost" color="neutral" @click="() => { all.stay(d.id, d.name) }">Let it stay</UButton>
+              <UButton v-if="!d.paired" size="lg" variant="ghost" color="neutral" @click="() => {
+                all.stay(d.id,
+                         d.name)
+              }">Let it stay</UButton>
               <UButton size="lg" variant="ghost" color="neutral" :loading="busy" @click="() => { all.endDevice(d.id) }">Put away</UButton>
             </li>
           </ul>

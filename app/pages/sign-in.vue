@@ -73,7 +73,7 @@ const pairIt = () => attempt(async () => {
         <h1 class="text-3xl font-semibold">
           {{ choose.length > 0 ? 'Which workroom?' : door?.at === 'board' && how === 'passphrase' ? 'Who is at the board?'
             : how === 'pair' ? 'Pair this device' : 'Sign in' }}</h1>
-        <p class="mt-2 min-h-7 text-lg font-semibold text-alert" role="alert">{{ problem }}</p>
+        <p class="mt-2 min-h-14 text-lg font-semibold text-alert" role="alert">{{ problem }}</p>
 
         <div v-if="choose.length > 0" class="mt-2 grid gap-3" role="group" aria-label="Workrooms">
           <button v-for="w in choose" :key="w.id" type="button" class="slip min-h-16 px-4 text-left text-xl hover:bg-linen-200/60"
@@ -113,7 +113,7 @@ const pairIt = () => attempt(async () => {
               aria-label="Passphrase" /></label>
           <UButton type="submit" size="xl" :loading="busy" trailing-icon="i-lucide-arrow-right">Sign in</UButton>
         </form>
-        <p v-if="choose.length === 0" class="mt-8">
+        <p v-if="choose.length === 0 && door?.at !== 'board'" class="mt-8">
           <button type="button" class="min-h-11 text-lg underline" @click="how = how === 'pair' ? 'passphrase' : 'pair'">
             {{ how === 'pair' ? 'Sign in with a name instead' : 'Pair this device with a code' }}</button></p>
         <p v-if="door === null" class="mt-4 text-muted-ink">The server does not answer just now; what you write here is tried again.</p>

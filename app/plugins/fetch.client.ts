@@ -14,7 +14,7 @@ export default defineNuxtPlugin({
     globalThis.$fetch = $fetch.create({
       onRequest: ({ request, options }) => {
         const person = lastPerson()
-        if (person && String(request).startsWith('/api/')) options.headers.set('x-person', person)
+        if (person && String(request).startsWith('/api/') && !AT_THE_DOOR.test(String(request))) options.headers.set('x-person', person)
       },
       onRequestError: () => { silent() },
       onResponse: ({ request, response }) => {

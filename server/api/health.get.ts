@@ -18,13 +18,14 @@ async function migrations(): Promise<Health['migrations']> {
 }
 
 /** Is the server well: its database, its migrations, room on its disks, the last backup. 503 without the database, 507 without room. */
-export default defineOpenRoute({ open: 'whoever watches the server asks it, before anyone signs in' }, async ({ event }): Promise<Health> => {
-  const there = await database().query('select 1').then(() => true, () => false)
-  const [diskFreeMB, tempFreeMB] = [await freeMB(process.cwd()), await freeMB(tmpdir())]
-  const isFull = [diskFreeMB, tempFreeMB].some(free => free !== null && free < spareMB())
-  if (!there || isFull) setResponseStatus(event, there ? 507 : 503)
-  return {
-    ok: there && !isFull, database: there, migrations: there ? await migrations().catch(() => null) : null, diskFreeMB, tempFreeMB,
-    unreadable: countUnreadable(), lastBackupAt: await lastBackupAt(),
-  }
-})
+export default defineOpenRoute({ open: 'whoever watches the server asks it, before anyone signs in' },
+  async ({ event }): Promise<Health> => {
+    const there = await database().query('select 1').then(() => true, () => false)
+    const [diskFreeMB, tempFreeMB] = [await freeMB(process.cwd()), await freeMB(tmpdir())]
+    const isFull = [diskFreeMB, tempFreeMB].some(free => free !== null && free < spareMB())
+    if (!there || isFull) setResponseStatus(event, there ? 507 : 503)
+    return {
+      ok: there && !isFull, database: there, migrations: there ? await migrations().catch(() => null) : null, diskFreeMB, tempFreeMB,
+      unreadable: countUnreadable(), lastBackupAt: await lastBackupAt(),
+    }
+  })

@@ -175,10 +175,16 @@ async function endOthers(personIds: string[], spared: string | null): Promise<vo
     { where: { personId: personIds, endedAt: null, ...(spared ? { id: { [Op.ne]: spared } } : {}) } })
 }
 
+/** All alike, one after another up or down, or a year. */
+function isTriedFirst(pin: string): boolean {
+  const steps = new Set([...pin].slice(1).map((figure, i) => Number(figure) - Number(pin[i])))
+  return (steps.size === 1 && [-1, 0, 1].includes([...steps][0]!)) || /^(19|20)\d\d$/.test(pin)
+}
+
 /** One's own PIN, for taking over at a paired board; null takes it away. */
 export async function choosePin(context: Context, pin: string | null): Promise<Person> {
   const row = await ownedPerson(context, context.who!.personId)
-  if (pin && /^(\d)\1+$|^0?123456?7?8?$|^(19|20)\d\d$/.test(pin))
+  if (pin && isTriedFirst(pin))
     throw invalid([{ field: 'pin', message: 'PIN: that one is tried first. Take figures that are not in a row, and no year.' }])
   await row.update({ pin: pin === null ? null : await hashed(pin) })
   await audit(context, 'pin', pin === null ? 'none' : '')

@@ -129,8 +129,9 @@ Promise<Carried | ChooseWorkroom> {
       ? device
       : await DeviceRow.create({ workroomId: person.workroomId, name: deviceName ?? 'A browser', paired: false, personId: person.id })
     const now = await signInOn(here, person)
-    await audit({ workroomId: person.workroomId, who: { personId: person.id, deviceId: here.id, role: person.role, signInId: now.signIn!.id } },
-      'signedIn')
+    await audit({ workroomId: person.workroomId, who: { personId: person.id, deviceId: here.id, role: person.role,
+      signInId: now.signIn!.id } },
+    'signedIn')
     return now
   })
 }

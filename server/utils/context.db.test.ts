@@ -28,7 +28,8 @@ describe('for whom a request works', () => {
     const event = asked()
     await carry(event, await keepSignedIn({ workroomId: room.context.workroomId, who }, null))
     const cookie = given(event)
-    expect(await contextOf(asked({ cookie }))).toMatchObject({ workroomId: room.context.workroomId, who: { personId: person.id, role: 'maker' } })
+    expect(await contextOf(asked({ cookie }))).toMatchObject({ workroomId: room.context.workroomId, who: { personId: person.id,
+      role: 'maker' } })
     expect(await contextOf(asked({ cookie, 'x-person': person.id }))).toMatchObject({ who: { personId: person.id } })
     const refused = { problem: { status: 401 } }
     await expect(contextOf(asked({ cookie, 'x-person': other.context.workroomId }))).rejects.toMatchObject(refused)

@@ -61,7 +61,8 @@ export function defineOpenRoute<B extends ZodType | undefined = undefined, R = u
   })
 }
 
-const notYours = (may: May) => new ProblemError(403, 'Not yours to do', `${whoMaySentence(may)} Ask one of them, or have your role changed.`)
+const notYours = (may: May) => new ProblemError(403, 'Not yours to do', `${whoMaySentence(may)} Ask one of them,
+  or have your role changed.`)
 
 /** A route that knows who asks and whether he may, and parses everything it is given before anything else happens. */
 export function defineRoute<

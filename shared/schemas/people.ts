@@ -26,7 +26,8 @@ export const signInBody = z.object({
 })
 export type SignInBody = z.infer<typeof signInBody>
 export const switchBody = z.object({ personId: idSchema, pin: z.string().max(20).default('') })
-export const pairBody = z.object({ code: z.string({ error: 'Code: write it.' }).max(60, 'Code: that is none of ours.'), device: deviceName })
+export const pairBody = z.object({ code: z.string({ error: 'Code: write it.' }).max(60, 'Code: that is none of ours.'),
+  device: deviceName })
 
 export const deviceBody = z.object({ name: deviceName })
 
@@ -62,12 +63,12 @@ export interface Me {
   others: { id: string, name: string, role: Role, asksPin: boolean }[]
 }
 /** What a browser finds at the door. */
-export type Door =
-  | { at: 'empty' }
-  | { at: 'in', me: Me }
+export type Door
+  = | { at: 'empty' }
+    | { at: 'in', me: Me }
   /** A device that stays at the board, with nobody at it. */
-  | { at: 'board', workroom: { id: string, name: string }, people: { id: string, name: string, role: Role }[] }
-  | { at: 'out' }
+    | { at: 'board', workroom: { id: string, name: string }, people: { id: string, name: string, role: Role }[] }
+    | { at: 'out' }
 /** Several workrooms know this person. */
 export interface ChooseWorkroom { choose: { id: string, name: string }[] }
 

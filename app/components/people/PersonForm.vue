@@ -7,7 +7,8 @@ const { person = null, busy } = defineProps<{ person?: Person | null, busy: bool
 const emit = defineEmits<{ save: [body: { name: string, role: Role, passphrase: string | null }], leave: [] }>()
 const name = ref(person?.name ?? ''), role = ref<Role>(person?.role ?? 'maker'), passphrase = ref('')
 const options = ROLES.map(value => ({ value, name: ROLE_NAMES[value] }))
-const save = () => emit('save', { name: name.value.trim(), role: role.value, passphrase: passphrase.value === '' ? null : passphrase.value })
+const save = () => emit('save', { name: name.value.trim(), role: role.value,
+  passphrase: passphrase.value === '' ? null : passphrase.value })
 </script>
 
 <template>

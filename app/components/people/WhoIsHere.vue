@@ -48,7 +48,7 @@ watch(open, () => {
       :description="`${me.person.name} · ${ROLE_NAMES[me.person.role].toLowerCase()} of ${me.workroom.name}`"
       :ui="{ content: 'max-w-xl bg-paper', title: 'text-2xl ticket', description: 'text-muted-ink' }">
       <template #body>
-        <p class="min-h-7 font-semibold text-alert" role="alert">{{ problem }}</p>
+        <p class="font-semibold text-alert" role="alert">{{ problem }}</p>
         <p v-if="underIron" class="text-lg">Something is under the iron. Lift it first; then somebody else can take over.</p>
         <div v-else-if="chosen" class="flex flex-col items-center gap-2">
           <p class="text-xl">{{ me.others.find(o => o.id === chosen)?.name }}</p>

@@ -1,4 +1,5 @@
 import { careEventBody, idParams } from '#shared/schemas'
 import { addCareEvent } from '../../../services/care'
 
-export default defineRoute({ may: 'work', params: idParams, body: careEventBody }, ({ context, params, body }) => addCareEvent(context, params.id, body))
+export default defineRoute({ may: 'work', params: idParams, body: careEventBody }, ({ context, params, body }) =>
+  addCareEvent(context, params.id, body))

@@ -1,4 +1,5 @@
 import { idParams, placeUpdate } from '#shared/schemas'
 import { updatePlace } from '../../../services/places'
 
-export default defineRoute({ may: 'manage', params: idParams, body: placeUpdate }, ({ context, params, body }) => updatePlace(context, params.id, body))
+export default defineRoute({ may: 'manage', params: idParams, body: placeUpdate }, ({ context, params, body }) =>
+  updatePlace(context, params.id, body))

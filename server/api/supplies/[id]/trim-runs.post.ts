@@ -1,4 +1,5 @@
 import { idParams, trimRunBody } from '#shared/schemas'
 import { addTrimRun } from '../../../services/records'
 
-export default defineRoute({ may: 'manage', params: idParams, body: trimRunBody }, ({ context, params, body }) => addTrimRun(context, params.id, body))
+export default defineRoute({ may: 'manage', params: idParams, body: trimRunBody }, ({ context, params, body }) =>
+  addTrimRun(context, params.id, body))

@@ -1,4 +1,5 @@
 import { idParams, washBody } from '#shared/schemas'
 import { addWash } from '../../../services/swatches'
 
-export default defineRoute({ may: 'work', params: idParams, body: washBody }, ({ context, params, body }) => addWash(context, params.id, body))
+export default defineRoute({ may: 'work', params: idParams, body: washBody }, ({ context, params, body }) =>
+  addWash(context, params.id, body))
