@@ -2,6 +2,7 @@ import { fileURLToPath } from 'node:url'
 import type { NitroConfig } from 'nitropack/types'
 import { regional } from './scripts/lib/regional'
 import { REGIONAL_WORDS } from './shared/region'
+import { routeRules } from './scripts/lib/route-rules.mjs'
 import { buildServiceWorker, buildThreads, copyFonts } from './scripts/lib/workers.mjs'
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
@@ -60,6 +61,8 @@ export default defineNuxtConfig({
   typescript: { strict: true },
   telemetry: false,
   hooks: {
+    // A route that does not say who may call it is not built.
+    'nitro:build:before': () => { routeRules(here('./server/api')) },
     // Told what was built, and there before the server learns what files it has.
     'nitro:build:public-assets': nitro => dev ? undefined : buildServiceWorker(nitro.options.output.publicDir),
   },

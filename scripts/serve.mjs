@@ -1,13 +1,61 @@
 /**
  * Everything from a bare machine to a working page: packages, database, build, server.
  * @param demo with invented data; `--reset` lays it out anew
+ * @param house for the other devices of the house too, over TLS
  */
 import { randomBytes } from 'node:crypto'
 import { chmodSync, existsSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { DATA, TSX, local, portOr, run, say, start } from './lib/run.mjs'
+import { DATA, TSX, giveUp, local, portOr, run, say, start } from './lib/run.mjs'
 import { ensureBuilt, ensureNode, ensurePackages, ensurePrepared } from './lib/setup.mjs'
 import { startDatabase } from './lib/postgres.mjs'
+
+/** Waits until the server answers. @param authority by which it is known, over TLS */
+async function answered(port, authority) {
+  const { request } = await import(authority ? 'node:https' : 'node:http')
+  const ask = () => new Promise((done) => {
+    request({ host: '127.0.0.1', port, path: '/api/health', servername: 'localhost', ...(authority ? { ca: authority } : {}) },
+      (answer) => {
+        answer.resume()
+        done(answer.statusCode === 200)
+      }).on('error', () => done(false)).end()
+  })
+  for (let tries = 0; tries < 150 && !await ask(); tries++) await new Promise(done => setTimeout(done, 100))
+}
+
+/** A board without passphrases is nobody's but whoever reaches it: it does not go out into the house. */
+async function refuseOpenHouse(url) {
+  const { default: pg } = await import('pg')
+  const client = new pg.Client({ connectionString: url })
+  await client.connect()
+  const { rows } = await client.query('select count(*)::int as n from account').finally(() => client.end())
+  if (rows[0].n === 0) {
+    giveUp('Nobody here has a passphrase yet, so anyone in the house would be the owner. Start it once without --house, begin the workroom '
+      + 'at this machine and give yourself a passphrase; then start it with --house.')
+  }
+}
+
+/** What the server needs to be served in the house, and what is printed for those who look for it there. */
+async function overTls(port) {
+  const { houseCertificate, houseNames } = await import('./lib/house.mjs')
+  const names = houseNames(), { cert, key, authority, authorityFile, fingerprint, until } = await houseCertificate(join(DATA, 'house'),
+    names)
+  const all = [...names.hosts, ...names.addresses], url = `https://${names.addresses[0] ?? names.hosts[0]}:${port}`
+  return {
+    url, authority,
+    env: {
+      NITRO_SSL_CERT: cert, NITRO_SSL_KEY: key, READY_CUFF_AUTHORITY: authorityFile,
+      READY_CUFF_HOSTS: [process.env.READY_CUFF_HOSTS, ...all.map(h => `${h}:${port}`)].filter(Boolean).join(','),
+    },
+    async print() {
+      const { default: qr } = await import('qrcode')
+      console.log(`\n${await qr.toString(url, { type: 'terminal', small: true })}`)
+      for (const name of all) console.log(`  https://${name}:${port}`)
+      console.log(`\n  On each device install this authority once, from ${url}/api/authority, and compare its fingerprint:`)
+      console.log(`  ${fingerprint}\n  The certificate is good until ${until}; it is renewed as the board is started.`)
+    },
+  }
+}
 
 /** What seals the cookies of those who are signed in: made once, and kept beside the data for its owner alone. */
 function ownSecret() {
@@ -16,7 +64,7 @@ function ownSecret() {
   return readFileSync(file, 'utf8').trim()
 }
 
-export async function serve({ demo, port: wanted }) {
+export async function serve({ demo, port: wanted, house = false }) {
   const reset = demo && process.argv.includes('--reset')
   const began = Date.now()
   ensureNode()
@@ -46,15 +94,17 @@ export async function serve({ demo, port: wanted }) {
   run(local('tsx'), [...TSX, 'scripts/migrate.ts'], { env })
   if (demo) run(local('tsx'), [...TSX, 'scripts/seed.ts', ...(reset ? ['--reset'] : [])], { env })
 
+  if (house) await refuseOpenHouse(env.DATABASE_URL)
   const port = await portOr(Number(process.env.PORT ?? wanted))
+  const atHome = house ? await overTls(port) : null, host = house ? '0.0.0.0' : '127.0.0.1'
   // What the server says of each request goes to a file of its own; what it says beyond that, to another. This screen is for people.
   const logFile = join(DATA, 'server.log')
   if (existsSync(logFile)) chmodSync(logFile, 0o600)
   const log = openSync(join(DATA, 'server.out'), 'w', 0o600)
   const server = start(process.execPath, [join('.output', 'server', 'index.mjs')], {
     env: {
-      ...env, READY_CUFF_LOG_FILE: process.env.READY_CUFF_LOG_FILE ?? logFile, NODE_ENV: 'production', NITRO_HOST: '127.0.0.1',
-      HOST: '127.0.0.1', NITRO_PORT: String(port), PORT: String(port),
+      ...env, READY_CUFF_LOG_FILE: process.env.READY_CUFF_LOG_FILE ?? logFile, NODE_ENV: 'production', NITRO_HOST: host,
+      HOST: host, NITRO_PORT: String(port), PORT: String(port), ...(atHome?.env ?? {}),
     },
     stdio: ['ignore', log, log],
   })
@@ -74,11 +124,8 @@ export async function serve({ demo, port: wanted }) {
   process.on('SIGHUP', () => stop(0))
   server.on('exit', code => stop(code ?? 0))
 
-  const url = `http://127.0.0.1:${port}`
-  for (let tries = 0; tries < 150; tries++) {
-    const answer = await fetch(`${url}/api/health`).catch(() => null)
-    if (answer?.ok) break
-    await new Promise(done => setTimeout(done, 100))
-  }
+  const url = atHome?.url ?? `http://127.0.0.1:${port}`
+  await answered(port, atHome?.authority ?? null)
+  if (atHome) await atHome.print()
   console.log(`\n  Ready Cuff is on the board at ${url}   (${((Date.now() - began) / 1000).toFixed(1)} s; Ctrl-C stops everything)\n`)
 }

@@ -1,0 +1,52 @@
+/** Workrooms of this server, for whoever has its machine. `list` · `add NAME --owner NAME` (its owner's passphrase is printed once) */
+import { WORKROOM_DEFAULTS } from './lib/workroom-defaults'
+import { nameKeyOf } from '#shared/people'
+import { nameField, passphraseField, personName } from '#shared/schemas'
+import { database } from '../server/db/connection'
+import { transact } from '../server/db/transaction'
+import { AccountRow, PersonRow, WorkroomRow } from '../server/db/models'
+import { audit } from '../server/people/audit'
+import { hashed, matches, refuseEasy } from '../server/people/passphrase'
+import { ProblemError } from '../server/utils/problem'
+import { drawnPassphrase } from './person'
+
+const usage = `npm run workroom list                         every workroom of this server
+npm run workroom add NAME -- --owner NAME     a new one, empty, with its owner; PASSPHRASE=… gives hers, else one is drawn`
+
+async function add(name: string, owner: string): Promise<void> {
+  const nameKey = nameKeyOf(owner), given = process.env.PASSPHRASE
+  const there = await AccountRow.findOne({ where: { nameKey } })
+  const passphrase = given === undefined ? drawnPassphrase() : passphraseField.parse(given)
+  if (there && given !== undefined && !await matches(there.passphrase, passphrase))
+    throw new Error(`${owner} signs in here already, with another passphrase. Leave PASSPHRASE out to keep hers, or take another name.`)
+  if (!there) refuseEasy(passphrase, [owner, name])
+  const kept = there ? null : await hashed(passphrase)
+  const id = await transact(async () => {
+    const row = await WorkroomRow.create({ name, ...WORKROOM_DEFAULTS })
+    const account = there ?? await AccountRow.create({ name: owner, nameKey, passphrase: kept! })
+    await PersonRow.create({ workroomId: row.id, accountId: account.id, name: owner, nameKey, role: 'owner' })
+    await audit({ workroomId: row.id }, 'begun', name)
+    return row.id
+  })
+  const how = there ? 'her own passphrase' : given === undefined ? `the passphrase, shown this once: ${passphrase}` : 'that passphrase'
+  console.log(`${name} (${id}). ${owner} signs in with ${how}`)
+}
+
+const [what, name] = process.argv.slice(2)
+const at = process.argv.indexOf('--owner'), owner = at > 0 ? process.argv[at + 1] : undefined
+database()
+try {
+  if (what === 'list')
+    for (const r of await WorkroomRow.findAll({ order: [['createdAt',
+      'ASC']] })) console.log(`${r.name}   ${r.id}${r.demo ? '   demo' : ''}`)
+  else if (what === 'add' && name && owner) await add(nameField('Workroom').parse(name), personName.parse(owner))
+  else {
+    console.log(usage)
+    process.exitCode = what === undefined ? 0 : 1
+  }
+} catch (error) {
+  console.error(error instanceof ProblemError || error instanceof Error ? error.message : error)
+  process.exitCode = 1
+} finally {
+  await database().close()
+}
