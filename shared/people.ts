@@ -33,4 +33,5 @@ export const whoMaySentence = (may: May): string => `${WHO_MAY[may]} can do this
 
 /** What the same name is, however it is written: letters in two widths, cases, spaces and letters that cannot be seen count for nothing. */
 export const nameKeyOf = (name: string): string =>
-  name.normalize('NFKC').replace(/[\p{Cf}\p{Cc}\p{Mn}]/gu, '').toLowerCase().normalize('NFKC').replace(/\s+/gu, ' ').trim()
+  name.normalize('NFKC').replace(/[\p{Cf}\p{Cc}\p{Default_Ignorable_Code_Point}\u2800]/gu,
+    '').toLowerCase().normalize('NFKC').replace(/\s+/gu, ' ').trim()

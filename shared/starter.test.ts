@@ -41,9 +41,14 @@ describe('a starter shelf', () => {
 
 describe('what a workroom is begun with', () => {
   it('its name and units; the rest may be skipped', () => {
-    expect(beginBody.parse({ name: 'A', units })).toMatchObject({ name: 'A', iron: null, pressCloths: [], supplies: [] })
-    const says = (body: object) => beginBody.safeParse({ name: 'A', units, ...body }).error?.issues[0]?.message
+    const owner = { name: 'Anna', passphrase: 'tangled ferry lantern' }
+    expect(beginBody.parse({ name: 'A', units, owner })).toMatchObject({ name: 'A', owner, iron: null, pressCloths: [], supplies: [] })
+    const says = (body: object) => beginBody.safeParse({ name: 'A', units, owner, ...body }).error?.issues[0]?.message
     expect(says({ name: '' })).toMatch(/^Workroom/)
+    expect(says({ owner: undefined })).toMatch(/^Owner/)
+    expect(says({ owner: { ...owner, name: '\u200B' } })).toMatch(/^Name/)
+    expect(says({ owner: { ...owner, passphrase: 'short' } })).toMatch(/10 characters/)
+    expect(says({ owner: { ...owner, passphrase: 'x'.repeat(10_000) } })).toMatch(/200 characters/)
     expect(says({ iron: { kind: 'household', dial: 'moons' } })).toBe('Dial: choose one from the list.')
     expect(says({ supplies: ['web', 'web'] })).toBe('Supplies: one is listed twice.')
     expect(says({ pressCloths: ['sail'] })).toBe('Press cloths: choose from the list.')

@@ -124,7 +124,8 @@ export const usePlanning = defineStore('planning', () => {
         coolS: 0, tableS: 0,
         pressClothWaterGsm: 0, mistGsm: 0, ...(steams ? {} : { steamS: 0, steamGM2S: 0 }),
       }
-      const sessions = (metresOf(w) * 1000) / soleMm[0], touches = (fabricNeedMm2(cutting.pieces, w.fabricId, cutting.ground) * SPARE) / bearingMm2(iron.kind)
+      const sessions = (metresOf(w) * 1000) / soleMm[0], touches = (fabricNeedMm2(cutting.pieces, w.fabricId,
+        cutting.ground) * SPARE) / bearingMm2(iron.kind)
       const placements = rowOf(w.kind === 'trim' ? sessions : touches, iron.kind)
       return [{
         ...hottest, recipe, standing: 'estimated', predicted: null, placements, coverage: null, share: null,

@@ -9,7 +9,8 @@ beforeAll(async () => { await aRoom() })
 describe('a workroom where there is one already', () => {
   it('is not begun again: nothing of the second is written', async () => {
     const rooms = await WorkroomRow.count(), supplies = await SupplyRow.count()
-    const body = beginBody.parse({ name: 'Second', units: { length: 'mm', temperature: '°C', arealMass: 'g/m²' }, supplies: ['web'] })
+    const body = beginBody.parse({ name: 'Second', units: { length: 'mm', temperature: '°C', arealMass: 'g/m²' }, supplies: ['web'],
+      owner: { name: 'Second', passphrase: 'tangled ferry lantern' } })
     const { status, said } = await refusal(beginWorkroom(body))
     expect([status, said]).toEqual([409, expect.stringContaining('somebody was quicker')])
     expect([await WorkroomRow.count(), await SupplyRow.count()]).toEqual([rooms, supplies])

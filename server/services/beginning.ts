@@ -46,6 +46,8 @@ export async function beginWorkroom(body: BeginBody): Promise<{ workroom: Workro
     await database().query('lock table workroom in share row exclusive mode', { transaction })
     if (await WorkroomRow.count({ transaction }) > 0)
       throw new ProblemError(409, 'Begun already', 'There is a workroom here already: somebody was quicker. Open it.')
+    // Whoever was left of a server that was cleared does not stand in the way of the same name.
+    await database().query('delete from account a where not exists (select 1 from person p where p.account_id = a.id)', { transaction })
     const row = await WorkroomRow.create({ name: body.name, units: body.units, rules: rulesSchema.parse({}) }, { transaction })
     const owner = await addOwner(row.id, name, kept)
     await putUp(row.id, body, transaction)

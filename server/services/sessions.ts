@@ -8,7 +8,8 @@ import { skewOfDevice } from '#shared/pressing'
 import { database } from '../db/connection'
 import { HELD, transact } from '../db/transaction'
 import {
-  FabricRow, PressClothRow, IronRow, JobMakingRow, JobPieceRow, JobRow, SessionEventRow, SessionOperationRow, PressSessionRow, SupplyRow,
+  FabricRow, PressClothRow, IronRow, JobMakingRow, PersonRow, JobPieceRow, JobRow, SessionEventRow, SessionOperationRow, PressSessionRow,
+  SupplyRow,
   SwatchRow,
 } from '../db/models'
 import type { Context } from '../utils/context'
@@ -28,11 +29,11 @@ const toEvent = (e: SessionEventRow): KeptSessionEvent => ({
   key: e.key, device: e.device, atMs: e.at.getTime(), kind: e.kind, op: e.op, pass: e.pass, placement: e.placement, ironId: e.ironId,
   soleC: e.soleC, edge: e.edge, placements: e.placements, takes: e.takes, byS: e.byS, ids: e.ids,
   setting: e.settingLabel === null ? null : { label: e.settingLabel, meanC: e.settingMeanC ?? 0, swingC: e.settingSwingC ?? 0 },
-  position: e.position, arrivedMs: e.arrivedAt.getTime(),
+  position: e.position, arrivedMs: e.arrivedAt.getTime(), personId: e.personId ?? null,
 })
 
 /** An event as a board sends it. */
-const bodyOf = ({ position: _p, arrivedMs: _a, ...all }: KeptSessionEvent): SessionEventBody => all
+const bodyOf = ({ position: _p, arrivedMs: _a, personId: _w, ...all }: KeptSessionEvent): SessionEventBody => all
 
 async function ownedSession({ workroomId }: Context, id: string, lock = false): Promise<PressSessionRow> {
   const row = await PressSessionRow.findOne({ where: { id, workroomId }, ...(lock ? { lock: HELD } : {}) })
@@ -274,5 +275,7 @@ export async function sessionLog(context: Context, id: string): Promise<string> 
   const session = await getSession(context, id)
   const irons = await IronRow.findAll({ where: { workroomId: context.workroomId }, paranoid: false })
   const names = new Map(irons.map(i => [i.id, i.name]))
-  return sessionToCsv(session, ironId => names.get(ironId) ?? '')
+  const people = await PersonRow.findAll({ where: { workroomId: context.workroomId } })
+  const who = new Map(people.map(p => [p.id, p.name]))
+  return sessionToCsv(session, ironId => names.get(ironId) ?? '', personId => who.get(personId) ?? '')
 }

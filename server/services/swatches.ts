@@ -50,7 +50,7 @@ function toSwatch(row: SwatchRow): Swatch {
     })),
     photos: (row.photos ?? []).map(f => ({ id: f.id, stage: f.stage, width: f.width, height: f.height })),
     fabricName: row.fabric?.name ?? '', supplyName: row.supply?.name ?? '', ironName: row.iron?.name ?? '',
-    pressClothName: row.pressCloth?.name ?? null,
+    pressClothName: row.pressCloth?.name ?? null, personId: p.personId ?? null,
   }
 }
 
@@ -195,7 +195,8 @@ export const addWash = (context: Context, id: string, body: WashBody): Promise<S
 /** A listed swatch as one row of JSON, in the shape it crosses the wire. */
 const LISTED = `
   select json_build_object(
-    'id', t.id, 'clientKey', t.client_key, 'fabricId', t.fabric_id, 'supplyId', t.supply_id, 'ironId', t.iron_id, 'pressClothId',
+    'id', t.id, 'personId', t.person_id, 'clientKey', t.client_key, 'fabricId', t.fabric_id, 'supplyId', t.supply_id, 'ironId',
+      t.iron_id, 'pressClothId',
       t.press_cloth_id,
       'surface', t.surface, 'recipe', t.recipe, 'predicted', t.predicted,
     'grade', t.grade, 'marks', t.marks, 'markWhere', t.mark_where, 'note', t.note, 'pressedAt', to_char(t.pressed_at at time zone 'UTC',
@@ -218,13 +219,18 @@ const LISTED = `
   order by t.pressed_at desc, t.id`
 
 /** A page of swatches, newest first, and how many there are, in one statement served by the swatch's indexes. */
-async function pageOf(of: 'fabric' | 'pairing', values: Record<string, string>, { page, size }: PageQuery): Promise<Page<Swatch>> {
-  const where = `workroom_id = :workroomId and fabric_id = :fabricId${of === 'pairing' ? ' and supply_id = :supplyId' : ''}`
+async function pageOf(
+  of: 'fabric' | 'pairing', values: Record<string, string>, { page, size, by }: PageQuery & { by?: string },
+): Promise<Page<Swatch>> {
+  const where = [
+    'workroom_id = :workroomId', 'fabric_id = :fabricId', ...of === 'pairing' ? ['supply_id = :supplyId'] : [],
+    ...by ? ['person_id = :by'] : [],
+  ].join(' and ')
   const [found] = await database().query<{ there: boolean, total: number, rows: Swatch[] | null }>(`
     with page as materialized (select * from swatch where ${where} order by pressed_at desc, id limit :size offset :skip)
     select exists (select 1 from fabric where id = :fabricId and workroom_id = :workroomId and deleted_at is null) as there,
       (select count(*) from swatch where ${where})::int as total, (select json_agg(listed.swatch) from (${LISTED}) listed) as rows`, {
-    type: QueryTypes.SELECT, replacements: { ...values, size, skip: (page - 1) * size },
+    type: QueryTypes.SELECT, replacements: { ...values, size, skip: (page - 1) * size, ...by ? { by } : {} },
   })
   if (of === 'fabric' && !found?.there) throw notFound('fabric')
   const { workroomId = '' } = values
@@ -233,7 +239,8 @@ async function pageOf(of: 'fabric' | 'pairing', values: Record<string, string>, 
   return { rows, total: found?.total ?? 0, page, size }
 }
 
-export async function fabricHistory({ workroomId }: Context, fabricId: string, query: PageQuery): Promise<Page<Swatch>> {
+/** Every swatch on a fabric, newest first; of one person alone where it is asked. */
+export async function fabricHistory({ workroomId }: Context, fabricId: string, query: PageQuery & { by?: string }): Promise<Page<Swatch>> {
   return pageOf('fabric', { workroomId, fabricId }, query)
 }
 

@@ -2,10 +2,10 @@ import Papa from 'papaparse'
 import type { PressSession } from '../schemas'
 import { guard } from './cells'
 
-const COLUMNS = ['time', 'board', 'piece', 'operation', 'what', 'side', 'place', 'iron', 'sole_c', 'more'] as const
+const COLUMNS = ['time', 'board', 'piece', 'operation', 'what', 'side', 'place', 'iron', 'sole_c', 'more', 'by'] as const
 
 /** A session's log, an event a line, in the order in which it was recorded; what was undone says so. */
-export function sessionToCsv(session: PressSession, ironName: (id: string) => string): string {
+export function sessionToCsv(session: PressSession, ironName: (id: string) => string, who: (id: string) => string): string {
   const boards = [...new Set(session.events.map(e => e.device))]
   const taken = new Set(session.events.flatMap(e => (e.kind === 'undo' && e.takes ? [e.takes] : [])))
   const byId = new Map(session.operations.map(o => [o.id, o]))
@@ -18,7 +18,7 @@ export function sessionToCsv(session: PressSession, ironName: (id: string) => st
     return [
       new Date(e.atMs).toISOString(), boards.indexOf(e.device) + 1, guard(o?.name ?? ''), o?.kind ?? '', e.kind,
       e.pass === null ? '' : e.pass < 0 ? 'warming' : e.pass + 1, e.placement === null ? '' : e.placement + 1,
-      e.ironId ? guard(ironName(e.ironId)) : '', e.soleC ?? '', guard(more),
+      e.ironId ? guard(ironName(e.ironId)) : '', e.soleC ?? '', guard(more), e.personId ? guard(who(e.personId)) : '',
     ]
   })
   return Papa.unparse({ fields: [...COLUMNS], data }, { newline: '\r\n' })

@@ -24,6 +24,7 @@ export const careEventBody = z.object({
 })
 export type CareEventBody = z.infer<typeof careEventBody>
 export interface CareEvent extends CareEventBody {
+  personId?: string | null
   id: string
   /** The swatch behind it, which tells the same of its pairing; null where there was none. */
   swatchId: string | null

@@ -67,7 +67,7 @@ export const stockMovementBody = z.object({
 })
 export type StockMovementBody = z.infer<typeof stockMovementBody>
 export interface SupplyRecords {
-  movements: (StockMovementBody & { id: string, createdAt: string })[]
+  movements: (StockMovementBody & { id: string, createdAt: string, personId?: string | null })[]
   trimRuns: (TrimRunBody & { id: string, createdAt: string })[]
 }
 

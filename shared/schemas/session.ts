@@ -121,6 +121,8 @@ export const sessionEventsBody = z.object({
 })
 /** As the server keeps it: in the order in which things arrived. */
 export interface KeptSessionEvent extends SessionEventBody {
+  /** Who did it; nothing where people were not kept yet. */
+  personId?: string | null
   position: number
   arrivedMs: number
 }

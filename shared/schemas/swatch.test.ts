@@ -121,13 +121,13 @@ describe('what came with new fields still reads what was written before', () => 
       }).lot,
     ).toBe('')
   })
-  it('a workroom file of version 1 is read; one of version 7 is not', () => {
+  it('a workroom file of version 1 is read; one of version 8 is not', () => {
     const file = {
       format: 'ready-cuff-workroom', version: 1,
       workroom: { name: 'W', units: { length: 'mm', temperature: '°C', arealMass: 'g/m²' }, rules: {} }, fabrics: [], supplies: [],
       irons: [], pressCloths: [], swatches: [],
     }
     expect(olderWorkroomFile.parse(file)).toMatchObject({ places: [], plans: [] })
-    expect(complaint(workroomHead, { ...file, version: 7 })).toMatch(/later version/)
+    expect(complaint(workroomHead, { ...file, version: 8 })).toMatch(/later version/)
   })
 })

@@ -134,6 +134,8 @@ export const planBody = z.object({
 export type PlanBody = z.infer<typeof planBody>
 export interface Plan extends PlanBody { id: string, createdAt: string }
 
+/** Swatches on a fabric; of one person alone where it is asked. */
+export const historyQuery = pageQuery.extend({ by: idSchema.optional() })
 export const pairingQuery = pageQuery.extend({ fabricId: idSchema, supplyId: idSchema })
 
 /** What a report on a recipe's safe window asks. */
@@ -174,6 +176,8 @@ export type SwatchBody = z.infer<typeof swatchBody>
 
 export interface Swatch extends SwatchBody {
   id: string
+  /** Who pressed it; nothing where people were not kept yet. */
+  personId?: string | null
   washes: (WashBody & { id: string })[]
   photos: { id: string, stage: PhotoStage, width: number, height: number }[]
   fabricName: string

@@ -12,6 +12,7 @@ const { caring } = defineProps<{ caring: ReturnType<typeof useCaring> }>()
 const jobs = useJobs()
 const selection = useSelection()
 const outbox = useOutbox()
+const { by } = usePersonNames()
 const { pairs, of, log, loadLog } = caring
 const job = computed(() => jobs.job!)
 const at = ref(0)
@@ -147,7 +148,9 @@ async function addPicture(e: Event, swatchId: string): Promise<void> {
         <li v-for="e in log.events" :key="e.id" class="flex gap-3 border-b border-dashed border-seam pb-2">
           <SwatchAppearance :look="appearanceOfJudging(e.grade, e.marks)" :colour="colour" :wide="92" :high="64" class="shrink-0" />
           <div class="min-w-0 leading-snug">
-            <p class="font-semibold">{{ day(e.cameAt) }} <Sourced from="measured" /></p>
+
+            <p class="font-semibold">{{ day(e.cameAt) }} <span class="font-normal">{{ by(e.personId) }}</span>
+              <Sourced from="measured" /></p>
             <p>{{ careEventLine(e, selection.units) }}</p>
             <p v-if="e.foreseen !== null">{{
               foreseenLine(expectedGrade(Math.log(Math.max(0.01, e.foreseen))), e.grade, e.swatchId !== null) }}</p>

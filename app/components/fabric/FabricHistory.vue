@@ -10,16 +10,23 @@ const { fabricId } = defineProps<{ fabricId: string }>()
 const selection = useSelection()
 const outbox = useOutbox()
 const data = ref<Page<Swatch> | null>(null)
+const { by, among } = usePersonNames()
+const whose = ref('')
+/** All who pressed on it, however the list is narrowed. */
+const pressers = ref<(string | null | undefined)[]>([])
+const whoses = computed(() => among(pressers.value))
 const problem = ref<string | null>(null)
 async function refresh(): Promise<void> {
   try {
-    data.value = await $fetch<Page<Swatch>>(`/api/fabrics/${fabricId}/history`)
+    data.value = await $fetch<Page<Swatch>>(`/api/fabrics/${fabricId}/history`,
+      whose.value ? { query: { by: whose.value } } : {})
+    if (!whose.value) pressers.value = data.value.rows.map(t => t.personId)
     problem.value = null
   } catch (error) {
     problem.value = problemOf(error).detail
   }
 }
-watch([() => fabricId, outbox.sentCount], refresh, { immediate: true })
+watch([() => fabricId, outbox.sentCount, whose], refresh, { immediate: true })
 const waiting = computed(() => outbox.waiting.value.flatMap((w) => {
   const body = w.body as SwatchBody
   return w.kind === 'swatch' && body.fabricId === fabricId ? [{ ...w, grade: body.grade }] : []
@@ -43,6 +50,8 @@ const glueX = (c: number) => Math.min(WIDE, Math.max(0, (c - 20) / 160 * WIDE))
     </ul>
     <p v-if="data?.total === 0 && !waiting.length"
       class="mt-2 text-lg text-muted-ink">None yet. Cut a scrap as wide as the iron and press a test swatch.</p>
+    <Choices v-if="whoses.length" v-model="whose" :options="whoses" label="Whose" class="mt-2 flex flex-wrap gap-1.5"
+      shape="min-h-10 px-3" />
     <ul v-if="data" class="mt-3 space-y-3">
       <li v-for="t in data.rows" :key="t.id" class="slip grid grid-cols-[210px_1fr_1fr] gap-5 p-4 max-[1000px]:grid-cols-1"
         data-test="swatch">
@@ -53,7 +62,7 @@ const glueX = (c: number) => Math.min(WIDE, Math.max(0, (c - 20) / 160 * WIDE))
               :from="t.recipe.setting.origin"
             />, {{ holdFigure(t.recipe) }}{{ t.recipe.passes === 2 ? ' each side' : '' }},
             {{ t.pressClothName?.toLowerCase() ?? 'bare' }}, {{ t.ironName }}</p>
-          <p class="text-sm text-muted-ink">{{ day(t.pressedAt) }}</p>
+          <p class="text-sm text-muted-ink">{{ day(t.pressedAt) }} {{ by(t.personId) }}</p>
         </div>
         <div>
           <p><span class="text-muted-ink">Predicted:</span> <b>{{ bondWords(t.predicted.bond) }}</b>

@@ -11,7 +11,18 @@ const recipeKey = (id: string) => {
   return JSON.stringify([o.fabricId, o.supplyId, o.recipe?.setting.label, o.recipe?.method, o.recipe?.holdS])
 }
 const review = computed(() => reviewSession(session.works, session.state, recipeKey))
-const rows = computed(() => review.value.operations.map(r => ({ ...r, o: session.byId.get(r.id)! })).filter(r => r.touches > 0))
+const { nameOf: personName, among } = usePersonNames()
+/** Who pressed each piece, in the order in which they took it up. */
+const pressers = computed(() => {
+  const of = new Map<string, Set<string>>()
+  for (const e of session.kept) if (e.kind === 'down' && e.op && e.personId) of.set(e.op, (of.get(e.op) ?? new Set()).add(e.personId))
+  return of
+})
+const whose = ref('')
+const whoses = computed(() => among([...pressers.value.values()].flatMap(ids => [...ids])))
+const whoWords = (id: string) => [...pressers.value.get(id) ?? []].map(p => personName(p)).filter(Boolean).join(', ')
+const rows = computed(() => review.value.operations.map(r => ({ ...r, o: session.byId.get(r.id)! }))
+  .filter(r => r.touches > 0 && (whose.value === '' || pressers.value.get(r.id)?.has(whose.value))))
 const most = computed(() => Math.max(1, ...rows.value.map(r => Math.max(r.plannedHeldS, r.heldS))))
 const nameOf = (list: readonly { id: string, name: string }[], id: string | null) => list.find(x => x.id === id)?.name ?? ''
 const verdicts = computed(() => [...review.value.verdicts].map(([key, v]) => {
@@ -42,11 +53,13 @@ function end(): void {
       <template v-else>
         <p class="mb-1 text-sm text-muted-ink">Seconds under the iron: the line is the plan, the bar is what you did.
           <Sourced from="measured" /></p>
+        <Choices v-if="whoses.length" v-model="whose" :options="whoses" label="Whose" class="mb-2 flex flex-wrap gap-1.5"
+          shape="min-h-10 px-3" />
         <ul class="space-y-1" aria-label="By piece">
           <li v-for="r in rows" :key="r.id" class="grid grid-cols-[180px_minmax(0,1fr)_230px] items-center gap-3 border-b border-seam py-1
             max-[1000px]:grid-cols-[130px_minmax(0,1fr)_170px]">
             <p class="leading-tight"><b>{{ r.o.name }}</b><span class="block text-sm text-muted-ink">
-              {{ OPERATION_NAME[r.o.kind].toLowerCase() }}</span></p>
+              {{ OPERATION_NAME[r.o.kind].toLowerCase() }}{{ whoWords(r.id) ? `, ${whoWords(r.id)}` : '' }}</span></p>
             <div class="relative h-6" aria-hidden="true">
               <span class="absolute inset-y-1 left-0 border border-ink/50" :style="{
                 width: `${x(r.heldS)}%`, background: heatColour(r.o.recipe?.setting.meanC ?? 20),

@@ -9,6 +9,7 @@ import { celsius, fabricWords, lengthWords } from '#shared/words'
 const { supply } = defineProps<{ supply: Supply }>()
 const emit = defineEmits<{ moved: [] }>()
 const records = ref<SupplyRecords | null>(null)
+const { by } = usePersonNames()
 const problem = ref<string | null>(null)
 const offcuts = ref<Offcut[]>([])
 async function lookForOffcuts(): Promise<void> {
@@ -67,7 +68,7 @@ const REASON = { bought: 'bought', used: 'used', offcut: 'offcut back', counted:
     <p v-if="problem" class="mt-2 font-semibold text-alert" role="alert">{{ problem }}</p>
     <p class="mt-2 text-sm text-muted-ink">
       <span v-for="m in records?.movements.slice(0, 6)" :key="m.id" class="mr-3">
-        {{ m.metres > 0 ? '+' : '−' }}{{ fabricWords(Math.abs(m.metres), selection.units) }} {{ REASON[m.reason] }}
+        {{ m.metres > 0 ? '+' : '−' }}{{ fabricWords(Math.abs(m.metres), selection.units) }} {{ REASON[m.reason] }} {{ by(m.personId) }}
       </span>
     </p>
     <template v-if="pictured.length">

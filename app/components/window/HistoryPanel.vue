@@ -16,6 +16,11 @@ const selection = useSelection()
 const pairing = usePairing()
 const problem = ref<string | null>(null)
 const open = ref<string | null>(null)
+const { by, among } = usePersonNames()
+/** Whose are shown; everyone's where nobody is named. */
+const whose = ref('')
+const shown = computed(() => pairing.swatches.filter(t => whose.value === '' || t.personId === whose.value))
+const whoses = computed(() => among(pairing.swatches.map(t => t.personId)))
 const explained = shallowRef<Explained | null>(null)
 const wash = reactive<{ washC: number, tumble: WashBody['tumble'], grade: number | null, marks: WashBody['marks'], note: string }>({
   washC: 40, tumble: 'no', grade: null, marks: [], note: '',
@@ -23,7 +28,7 @@ const wash = reactive<{ washC: number, tumble: WashBody['tumble'], grade: number
 const reading = reactive<{ kind: keyof typeof READING_NAME, value: number | null }>({ kind: 'overhang', value: null })
 const kinds = Object.entries(READING_NAME).map(([value, label]) => ({ label, value }))
 const day = (iso: string) => dayWords(iso, selection.units)
-const chosen = computed(() => pairing.swatches.find(t => t.id === open.value) ?? pairing.swatches[0] ?? null)
+const chosen = computed(() => shown.value.find(t => t.id === open.value) ?? shown.value[0] ?? null)
 const passed = (t: Swatch) => hasPassed(t, pairing.washesAsked)
 /** As it was judged last: after its washes, where it had any. */
 const lookNow = (t: Swatch) => appearanceOfJudging(t.washes.at(-1)?.grade ?? t.grade,
@@ -104,9 +109,9 @@ async function addPhoto(e: Event, stage: PhotoStage): Promise<void> {
 function toggle(m: WashBody['marks'][number]): void {
   wash.marks = wash.marks.includes(m) ? wash.marks.filter(x => x !== m) : [...wash.marks, m]
 }
-function move(by: number): void {
-  const i = pairing.swatches.findIndex(t => t.id === chosen.value?.id)
-  const next = pairing.swatches[i + by]
+function move(steps: number): void {
+  const i = shown.value.findIndex(t => t.id === chosen.value?.id)
+  const next = shown.value[i + steps]
   if (next) open.value = next.id
 }
 useShortcuts({ older: () => move(1), newer: () => move(-1) })
@@ -119,7 +124,9 @@ const GRADES = GRADE_WORDS.map((name, value) => ({ value, name, spoken: `${value
     class="mt-6 text-lg text-muted-ink">No swatch of this fabric with this interfacing yet. Plan some scraps, or press one.</p>
   <div v-else class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(0,1.250fr)] gap-4 max-[1000px]:grid-cols-1">
     <ol class="min-h-0 space-y-1.5 overflow-y-auto pr-1" aria-label="Swatches" data-test="history">
-      <li v-for="t in pairing.swatches" :key="t.id">
+      <li v-if="whoses.length"><Choices v-model="whose" :options="whoses" label="Whose" class="flex flex-wrap gap-1.5"
+        shape="min-h-10 px-3" /></li>
+      <li v-for="t in shown" :key="t.id">
         <button type="button" class="flex w-full items-center gap-3 px-3 py-1.5 text-left"
           :class="t.id === chosen?.id ? 'bg-ink text-paper rounded-[3px]' : 'slip'"
           :aria-current="t.id === chosen?.id ? 'true' : undefined" @click="open = t.id">
@@ -139,7 +146,8 @@ const GRADES = GRADE_WORDS.map((name, value) => ({ value, name, spoken: `${value
               }}
             </span>
             <span class="block truncate text-[13px] opacity-80">
-              {{ day(t.pressedAt) }}, {{ t.ironName }}{{ t.marks.length ? `; ${t.marks.map(m => MARK_NAME[m]).join(', ')}` : '' }}
+              {{ day(t.pressedAt) }} {{ by(t.personId) }}, {{ t.ironName }}{{ t.marks.length ? `; ${t.marks.map(m =>
+                MARK_NAME[m]).join(', ')}` : '' }}
             </span>
           </span>
           <b v-if="passed(t)" class="shrink-0 text-sm">proved</b>

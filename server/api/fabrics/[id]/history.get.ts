@@ -1,5 +1,5 @@
-import { idParams, pageQuery } from '#shared/schemas'
+import { idParams, historyQuery } from '#shared/schemas'
 import { fabricHistory } from '../../../services/swatches'
 
-export default defineRoute({ may: 'read', params: idParams, query: pageQuery }, ({ context, params, query }) =>
+export default defineRoute({ may: 'read', params: idParams, query: historyQuery }, ({ context, params, query }) =>
   fabricHistory(context, params.id, query))
