@@ -16,7 +16,7 @@ async function keptByBrowser(page: Page): Promise<void> {
   await page.waitForFunction(async () => {
     const copies = await caches.open('ready-cuff-copies')
     const wanted = ['/api/workroom', '/api/irons', '/api/press-cloths']
-    return (await Promise.all(wanted.map(path => copies.match(path)))).every(Boolean)
+    return (await Promise.all(wanted.map(path => copies.match(path, { ignoreSearch: true })))).every(Boolean)
   }, null, { timeout: 30_000 })
 }
 async function swatchesOf(page: Page, code: string): Promise<Swatch[]> {

@@ -36,12 +36,13 @@ export function usePeople() {
   return {
     people, devices, done, problem, busy,
     load: () => attempt(() => Promise.resolve()),
-    add: (body: { name: string, role: Role, passphrase: string | null }) => attempt(() => post('/api/people', body)),
+    add: (body: { name: string, role: Role, passphrase: string | null, pin: string | null }) => attempt(() => post('/api/people', body)),
     change: ({ id, ...body }: { id: string, name: string, role: Role, version: number }) =>
       attempt(() => $fetch(`/api/people/${id}`, { method: 'PUT', body })),
     putAway: (id: string) => attempt(() => post(`/api/people/${id}/away`)),
     takeBack: (id: string) => attempt(() => post(`/api/people/${id}/back`)),
     givePassphrase: (id: string, passphrase: string) => attempt(() => post(`/api/people/${id}/passphrase`, { passphrase })),
+    givePin: (id: string, pin: string) => attempt(() => post(`/api/people/${id}/pin`, { pin })),
     ownPassphrase: (current: string, passphrase: string) => attempt(() => post('/api/me/passphrase', { current, passphrase })),
     ownPin: (pin: string | null) => attempt(() => post('/api/me/pin', { pin })),
     endDevice: (id: string) => attempt(() => $fetch(`/api/devices/${id}`, { method: 'DELETE' })),

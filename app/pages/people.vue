@@ -13,16 +13,17 @@ onMounted(all.load)
 const editing = ref<Person | 'new' | null>(null)
 const here = computed(() => people.value.filter(p => !p.putAway))
 const away = computed(() => people.value.filter(p => p.putAway))
-async function save(body: { name: string, role: Role, passphrase: string | null }): Promise<void> {
+async function save(body: { name: string, role: Role, passphrase: string | null, pin: string | null }): Promise<void> {
   const of = editing.value
   if (of === 'new') {
     if (await all.add(body)) editing.value = null
     return
   }
   if (!of) return
-  const { passphrase, ...rest } = body
+  const { passphrase, pin, ...rest } = body
   if (!await all.change({ ...rest, id: of.id, version: of.version })) return
-  if (passphrase === null || await all.givePassphrase(of.id, passphrase)) editing.value = null
+  if (passphrase !== null && !await all.givePassphrase(of.id, passphrase)) return
+  if (pin === null || await all.givePin(of.id, pin)) editing.value = null
 }
 /** What signs me in has changed: who I am here is asked for anew. */
 async function mine(changed: Promise<boolean>): Promise<void> {

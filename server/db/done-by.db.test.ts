@@ -16,7 +16,7 @@ let folder: string
 beforeAll(async () => { folder = await mkdtemp(join(tmpdir(), 'done-by-')) })
 afterAll(() => rm(folder, { recursive: true }))
 
-const someone = (room: Room, name: string) => addPerson(room.context, { name, role: 'maker', passphrase: null }, '10.0.0.1')
+const someone = (room: Room, name: string) => addPerson(room.context, { name, role: 'maker', passphrase: null, pin: null }, '10.0.0.1')
 async function pressedBy(room: Room, ...names: (string | null)[]) {
   const things = { fabric: await room.fabric(), supply: await room.supply(), iron: await room.iron() }
   const ids: (string | null)[] = []
@@ -31,7 +31,8 @@ async function pressedBy(room: Room, ...names: (string | null)[]) {
 describe('who did it', () => {
   it('stands on what is kept, and a fabric\'s history is read by person', async () => {
     const room = await aRoom(), { fabric, supply, ids } = await pressedBy(room, 'Orla', 'Bram', null)
-    const of = async (by?: string) => (await fabricHistory(room.context, fabric.id, { ...page, ...by ? { by } : {} })).rows.map(t => t.personId)
+    const of = async (by?: string) => (await fabricHistory(room.context, fabric.id, { ...page, ...by ? { by } : {} })).rows.map(t =>
+      t.personId)
     expect((await of()).sort()).toEqual([...ids].sort())
     expect([await of(ids[0]!), await of(ids[1]!)]).toEqual([[ids[0]], [ids[1]]])
     const records = await doneBy(ids[1]!, () => moveStock(room.context, supply.id, { metres: 2, reason: 'bought' }))
@@ -65,6 +66,7 @@ describe('who did it', () => {
     // Back where it came from everyone is who he was, and stays what he is.
     await PersonRow.update({ role: 'owner' }, { where: { id: ids[0]! } })
     await readWorkroom(room.context, file)
-    expect((await listPeople(room.context)).map(p => [p.id, p.role, p.putAway])).toEqual([[ids[0], 'owner', false], [ids[1], 'maker', true]])
+    expect((await listPeople(room.context)).map(p => [p.id, p.role, p.putAway])).toEqual([[ids[0], 'owner', false], [ids[1], 'maker',
+      true]])
   })
 })

@@ -8,9 +8,9 @@ const QUARTER_S = 15 * 60, HOUR_S = 3600
 const LIMITS = {
   /** Of one name from one address. */
   pair: { points: 8, duration: QUARTER_S },
-  /** Of one address, whatever the name: a whole school may sit behind one. */
+  /** Of one address, whatever the name: a whole school may sit behind one. Not for who has signed in on this device before. */
   address: { points: 60, duration: QUARTER_S },
-  /** Of one name from anywhere; who has signed in on this device before is not held up by it. */
+  /** Of one name from anywhere; the same. */
   name: { points: 40, duration: HOUR_S },
   /** Of a PIN on a device. */
   pin: { points: 5, duration: QUARTER_S },

@@ -51,9 +51,10 @@ async function accountFor(name: string, passphrase: string, known: readonly stri
 const made = async (found: AccountFound): Promise<string> => ('id' in found ? found.id : (await AccountRow.create(found)).id)
 
 /** Adds someone; with a passphrase she signs in herself, without one she is tapped at a paired board. */
-export async function addPerson(context: Context, { name, role, passphrase }: PersonBody, from: string): Promise<Person> {
+export async function addPerson(context: Context, { name, role, passphrase, pin }: PersonBody, from: string): Promise<Person> {
   const { workroomId } = context
   const room = await WorkroomRow.findByPk(workroomId, { attributes: ['name'] })
+  const kept = pin && await keptPin(pin)
   const account = passphrase === null ? null : await accountFor(name, passphrase, [room?.name ?? ''], from)
   try {
     return await transact(async () => {
@@ -61,7 +62,7 @@ export async function addPerson(context: Context, { name, role, passphrase }: Pe
       if (await PersonRow.count({ where: { workroomId, putAwayAt: null } }) >= MOST_PEOPLE)
         throw invalid([{ field: 'name', message: `People: ${MOST_PEOPLE} at the most.` }])
       const accountId = account && await made(account)
-      const row = await PersonRow.create({ workroomId, accountId, name, nameKey: nameKeyOf(name), role })
+      const row = await PersonRow.create({ workroomId, accountId, name, nameKey: nameKeyOf(name), role, pin: kept })
       await audit(context, 'personAdded', `${name}, ${role}`)
       return toPerson(row)
     })
@@ -181,12 +182,23 @@ function isTriedFirst(pin: string): boolean {
   return (steps.size === 1 && [-1, 0, 1].includes([...steps][0]!)) || /^(19|20)\d\d$/.test(pin)
 }
 
+/** @throws ProblemError 422 where it is one that anybody would try first */
+function keptPin(pin: string): Promise<string> {
+  if (isTriedFirst(pin))
+    throw invalid([{ field: 'pin', message: 'PIN: that one is tried first. Take figures that are not in a row, and no year.' }])
+  return hashed(pin)
+}
+/** The owner gives someone a PIN, or takes it away. */
+export async function givePin(context: Context, id: string, pin: string | null): Promise<Person> {
+  const row = await ownedPerson(context, id), kept = pin && await keptPin(pin)
+  await row.update({ pin: kept })
+  await audit(context, 'pin', `for ${row.name}`)
+  return toPerson(row)
+}
 /** One's own PIN, for taking over at a paired board; null takes it away. */
 export async function choosePin(context: Context, pin: string | null): Promise<Person> {
   const row = await ownedPerson(context, context.who!.personId)
-  if (pin && isTriedFirst(pin))
-    throw invalid([{ field: 'pin', message: 'PIN: that one is tried first. Take figures that are not in a row, and no year.' }])
-  await row.update({ pin: pin === null ? null : await hashed(pin) })
+  await row.update({ pin: pin && await keptPin(pin) })
   await audit(context, 'pin', pin === null ? 'none' : '')
   return toPerson(row)
 }

@@ -17,7 +17,7 @@ const nameFor = (who: string) => `${who} ${randomUUID().slice(0, 8)}`
 /** A workroom with one who signs in. */
 async function withPeople(role: Role = 'owner') {
   const { context } = await aRoom(), name = nameFor('Anna')
-  const person = await addPerson(context, { name, role, passphrase: PASSPHRASE }, somewhere())
+  const person = await addPerson(context, { name, role, passphrase: PASSPHRASE, pin: null }, somewhere())
   const enter = async (carried: Carried | null = null) =>
     await signIn({ name, passphrase: PASSPHRASE, device: 'A laptop' }, somewhere(), carried) as Carried
   return { context, name, person, enter }
@@ -58,7 +58,7 @@ describe('signing in', () => {
   })
   it('who belongs to several workrooms chooses; one passphrase for all', async () => {
     const { name, context } = await withPeople(), other = await aRoom()
-    await addPerson(other.context, { name, role: 'apprentice', passphrase: PASSPHRASE }, somewhere())
+    await addPerson(other.context, { name, role: 'apprentice', passphrase: PASSPHRASE, pin: null }, somewhere())
     const answer = await signIn({ name, passphrase: PASSPHRASE }, somewhere(), null)
     expect('choose' in answer && answer.choose.map(c => c.id).sort()).toEqual([context.workroomId, other.context.workroomId].sort())
     const into = await signIn({ name, passphrase: PASSPHRASE, workroomId: other.context.workroomId }, somewhere(), null) as Carried
@@ -69,7 +69,7 @@ describe('signing in', () => {
   })
   it('an account of another workroom is not to be had without its passphrase', async () => {
     const { name } = await withPeople(), other = await aRoom()
-    expect(await refusal(addPerson(other.context, { name, role: 'maker', passphrase: 'something else entirely' }, somewhere())))
+    expect(await refusal(addPerson(other.context, { name, role: 'maker', passphrase: 'something else entirely', pin: null }, somewhere())))
       .toMatchObject({ status: 409 })
     expect(await listPeople(other.context)).toEqual([])
   })
@@ -127,7 +127,7 @@ describe('a cookie', () => {
 describe('a paired board', () => {
   it('is paired by a code that lives five minutes, and once; people take over on it by their PIN', async () => {
     const { context, person, enter } = await withPeople()
-    const wick = await addPerson(context, { name: 'Wick', role: 'apprentice', passphrase: null }, somewhere())
+    const wick = await addPerson(context, { name: 'Wick', role: 'apprentice', passphrase: null, pin: null }, somewhere())
     await choosePin({ ...context, who: { personId: wick.id, deviceId: null, role: 'apprentice', signInId: null } }, '7391')
     const { code } = await newPairingCode(await contextOf(await enter()))
     expect(code).toMatch(/^[A-Z3-9]{4}-[A-Z3-9]{4}$/)
@@ -183,8 +183,8 @@ describe('a paired board', () => {
   })
   it('while nobody has a passphrase a tap is enough, but not for whoever has a PIN', async () => {
     const { context } = await aRoom()
-    const one = await addPerson(context, { name: 'One', role: 'owner', passphrase: null }, somewhere())
-    const two = await addPerson(context, { name: 'Two', role: 'maker', passphrase: null }, somewhere())
+    const one = await addPerson(context, { name: 'One', role: 'owner', passphrase: null, pin: null }, somewhere())
+    const two = await addPerson(context, { name: 'Two', role: 'maker', passphrase: null, pin: null }, somewhere())
     await choosePin({ ...context, who: { personId: one.id, deviceId: null, role: 'owner', signInId: null } }, '7391')
     const at = await switchTo({ personId: two.id, pin: '' }, null, { workroomId: context.workroomId })
     expect(await meOf(await contextOf(at), true)).toMatchObject({ person: { name: 'Two' }, others: [{ name: 'One', asksPin: true }] })
@@ -195,11 +195,11 @@ describe('a paired board', () => {
 describe('people of a workroom', () => {
   it('names that differ by case, width or letters nobody sees are one; put away, the name is free again', async () => {
     const { context } = await withPeople()
-    const bram = await addPerson(context, { name: 'Bram', role: 'maker', passphrase: null }, somewhere())
+    const bram = await addPerson(context, { name: 'Bram', role: 'maker', passphrase: null, pin: null }, somewhere())
     for (const name of ['BRAM', ' bram ', 'Ｂｒａｍ', 'Br\u200Dam'])
-      expect((await refusal(addPerson(context, { name, role: 'maker', passphrase: null }, somewhere()))).status).toBe(409)
+      expect((await refusal(addPerson(context, { name, role: 'maker', passphrase: null, pin: null }, somewhere()))).status).toBe(409)
     await putAway(context, bram.id, true)
-    await addPerson(context, { name: 'Bram', role: 'maker', passphrase: null }, somewhere())
+    await addPerson(context, { name: 'Bram', role: 'maker', passphrase: null, pin: null }, somewhere())
     expect((await refusal(putAway(context, bram.id, false))).status).toBe(409)
   })
   it('the last owner who signs in stays one', async () => {
@@ -208,14 +208,14 @@ describe('people of a workroom', () => {
     expect((await refusal(changePerson(context, person.id, { name: person.name, role: 'maker',
       version: person.version }))).status).toBe(422)
     // An owner without a passphrase could not come in.
-    await addPerson(context, { name: 'Other', role: 'owner', passphrase: null }, somewhere())
+    await addPerson(context, { name: 'Other', role: 'owner', passphrase: null, pin: null }, somewhere())
     expect((await refusal(putAway(context, person.id, true))).status).toBe(422)
-    await addPerson(context, { name: nameFor('Third'), role: 'owner', passphrase: PASSPHRASE }, somewhere())
+    await addPerson(context, { name: nameFor('Third'), role: 'owner', passphrase: PASSPHRASE, pin: null }, somewhere())
     expect((await putAway(context, person.id, true)).putAway).toBe(true)
   })
   it('a change that was overtaken is refused with both; the name one signs in with keeps its letters', async () => {
     const { context, person } = await withPeople()
-    await addPerson(context, { name: nameFor('Third'), role: 'owner', passphrase: PASSPHRASE }, somewhere())
+    await addPerson(context, { name: nameFor('Third'), role: 'owner', passphrase: PASSPHRASE, pin: null }, somewhere())
     const now = await changePerson(context, person.id, { name: person.name.toUpperCase(), role: 'maker', version: person.version })
     expect([now.name, now.role, now.version]).toEqual([person.name.toUpperCase(), 'maker', person.version + 1])
     expect((await refusal(changePerson(context, person.id, { name: person.name, role: 'owner',
@@ -227,7 +227,8 @@ describe('people of a workroom', () => {
     'aaaaaaaaaaaa']])(
     '%s is refused as a passphrase', async (_, passphrase) => {
       const { context } = await aRoom()
-      expect((await refusal(addPerson(context, { name: 'Anna', role: 'maker', passphrase }, somewhere()))).said).toMatch(/easily guessed/)
+      expect((await refusal(addPerson(context, { name: 'Anna', role: 'maker', passphrase, pin: null },
+        somewhere()))).said).toMatch(/easily guessed/)
     })
   it.each(['1234', '8765', '0000', '1987', '123456'])('%s is refused as a PIN', async (pin) => {
     const { enter } = await withPeople()

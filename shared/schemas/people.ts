@@ -32,7 +32,11 @@ export const pairBody = z.object({ code: z.string({ error: 'Code: write it.' }).
 export const deviceBody = z.object({ name: deviceName })
 
 /** Someone new: with a passphrase, or only a name to be tapped at the board. */
-export const personBody = z.object({ name: personName, role: roleField, passphrase: passphraseField.nullable().default(null) })
+export const personBody = z.object({
+  name: personName, role: roleField, passphrase: passphraseField.nullable().default(null),
+  /** With which she takes over at a paired board; she can choose another. */
+  pin: pinField.nullable().default(null),
+})
 export type PersonBody = z.infer<typeof personBody>
 export const personUpdate = z.object({ name: personName, role: roleField, version: versionField })
 export const passphraseBody = z.object({ current: z.string().max(LONGEST_PASSPHRASE).default(''), passphrase: passphraseField })

@@ -5,7 +5,7 @@ const DONE: Readonly<Record<string, (about: string) => string>> = {
   copiedCookie: () => 'was signed out: what the browser carries was in use twice',
   personAdded: about => `added ${about}`, personChanged: about => `changed ${about}`, personPutAway: about => `put ${about} away`,
   personBack: about => `took ${about} back`, passphrase: about => `gave ${about} a new passphrase`,
-  pin: about => (about === 'none' ? 'took the PIN away' : 'chose a PIN'),
+  pin: about => (about === 'none' ? 'took the PIN away' : about ? `gave a PIN ${about}` : 'chose a PIN'),
   paired: about => `paired ${about}`, deviceEnded: about => `put the device ${about} away`, rules: () => 'changed the house rules',
   imported: about => `imported ${about}`, restored: about => `restored ${about}`, exported: () => 'exported the workroom',
   removed: about => `removed ${about}`, begun: about => `began ${about}`, cardLink: about => `gave out a care card: ${about}`,

@@ -4,11 +4,14 @@ import type { Person } from '#shared/schemas'
 
 /** Someone new, or someone whose role changes. */
 const { person = null, busy } = defineProps<{ person?: Person | null, busy: boolean }>()
-const emit = defineEmits<{ save: [body: { name: string, role: Role, passphrase: string | null }], leave: [] }>()
-const name = ref(person?.name ?? ''), role = ref<Role>(person?.role ?? 'maker'), passphrase = ref('')
+const emit = defineEmits<{ save: [body: { name: string, role: Role, passphrase: string | null, pin: string | null }], leave: [] }>()
+const name = ref(person?.name ?? ''), role = ref<Role>(person?.role ?? 'maker'), passphrase = ref(''), pin = ref('')
 const options = ROLES.map(value => ({ value, name: ROLE_NAMES[value] }))
-const save = () => emit('save', { name: name.value.trim(), role: role.value,
-  passphrase: passphrase.value === '' ? null : passphrase.value })
+const pinLabel = computed(() => (person?.hasPin ? 'New PIN, if hers is lost' : 'PIN at a paired board'))
+const given = (text: string) => (text === '' ? null : text)
+const save = () => emit('save', {
+  name: name.value.trim(), role: role.value, passphrase: given(passphrase.value), pin: given(pin.value),
+})
 </script>
 
 <template>
@@ -23,8 +26,11 @@ const save = () => emit('save', { name: name.value.trim(), role: role.value,
     <label class="block"><span class="block font-semibold">{{ person?.signsIn ? 'New passphrase, if hers is lost' : 'Passphrase' }}</span>
       <UInput v-model="passphrase" type="password" size="lg" class="w-full" maxlength="200" autocomplete="new-password"
         aria-label="Passphrase of the person" />
-      <span v-if="!person" class="text-sm text-muted-ink">Let her type it herself. Without one she only takes over at a paired board, once
-        she has a PIN.</span></label>
+      <span v-if="!person" class="text-sm text-muted-ink">Let her type it herself. Without one she only takes over at a paired board, by
+        her PIN.</span></label>
+    <label class="block"><span class="block font-semibold">{{ pinLabel }}</span>
+      <UInput v-model="pin" type="password" inputmode="numeric" size="lg" class="w-40" maxlength="8" autocomplete="off"
+        aria-label="PIN of the person" /></label>
     <div class="flex flex-wrap gap-3">
       <UButton type="submit" size="lg" :loading="busy">{{ person ? 'Save' : 'Add' }}</UButton>
       <UButton size="lg" variant="outline" color="neutral" @click="emit('leave')">Close</UButton>
