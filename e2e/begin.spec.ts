@@ -19,6 +19,7 @@ test.beforeAll(async () => {
 })
 test.afterAll(() => server.down())
 const get = async <T>(page: Page, path: string) => (await page.request.get(`${server.url}${path}`)).json() as Promise<T>
+const OWNER = { name: 'Anna Quay', passphrase: 'tangled ferry lantern' }
 const METRIC = { length: 'mm', temperature: '°C', arealMass: 'g/m²' }
 
 test('what cannot begin so is refused with a sentence, and nothing is begun', async ({ page }) => {
@@ -28,11 +29,14 @@ test('what cannot begin so is refused with a sentence, and nothing is begun', as
   }
   for (const [body, says] of [
     [{ name: '  ', units: METRIC }, 'Workroom'], [{ name: 'A', units: { ...METRIC, length: 'ell' } }, 'Lengths: mm, cm or in'],
+    [{ name: 'A', units: METRIC, owner: undefined }, 'Owner: say your name and a passphrase'],
+    [{ name: 'A', units: METRIC, owner: { ...OWNER, passphrase: 'x'.repeat(10_000) } }, 'Passphrase: 200 characters at the most'],
+    [{ name: 'A', units: METRIC, owner: { ...OWNER, passphrase: 'annaquay12' } }, 'Passphrase: that one is easily guessed'],
     [{ name: 'A', units: METRIC, iron: { kind: 'spoon', dial: 'dots' } }, 'Kind of iron'],
     [{ name: 'A', units: METRIC, supplies: ['web', 'web'] }, 'Supplies: one is listed twice'],
     [{ name: 'A', units: METRIC, pressCloths: 'muslin' }, 'Press cloths: give a list'],
   ] as const) {
-    const [status, said] = await post(body)
+    const [status, said] = await post({ owner: OWNER, ...body })
     expect([status, said]).toEqual([422, expect.stringContaining(says)])
   }
   expect(await get(page, '/api/begin')).toEqual({ begun: false, demo: false })
@@ -40,7 +44,7 @@ test('what cannot begin so is refused with a sentence, and nothing is begun', as
   expect([other.status(), (await other.json()).detail]).toEqual([503, expect.stringContaining('Open the board in a browser to begin one')])
 })
 
-test('from an empty database to a first recipe: three steps, by keys and by hand, kept over a reload', async ({ page }) => {
+test('from an empty database to a first recipe: four steps, by keys and by hand, kept over a reload', async ({ page }) => {
   await page.goto(server.url)
   await expect(page).toHaveURL(/begin/)
   await expect(page.getByRole('heading', { name: 'A workroom of your own' })).toBeVisible()
@@ -50,6 +54,12 @@ test('from an empty database to a first recipe: three steps, by keys and by hand
   await page.getByRole('radio', { name: /Metric/ }).click()
   await looked(page, 'beginning')
   await page.getByLabel('Name of the workroom').press('Enter')
+  await expect(page.getByRole('heading', { name: 'Who are you?' })).toBeVisible()
+  await expect(page.getByLabel('Your name')).toBeFocused()
+  await page.getByLabel('Your name').fill(OWNER.name)
+  await page.getByLabel('A passphrase').fill('password12')
+  await looked(page, 'its owner')
+  await page.getByLabel('A passphrase').press('Enter')
   await expect(page.getByRole('heading', { name: 'Which iron is at hand?' })).toBeFocused()
   await page.getByRole('button', { name: /Household steam iron/ }).focus()
   await expect(page.getByRole('button', { name: /Household steam iron/ })).toHaveAttribute('aria-pressed', 'true')
@@ -57,6 +67,12 @@ test('from an empty database to a first recipe: three steps, by keys and by hand
   await page.getByRole('button', { name: 'Silk organza' }).click()
   await looked(page, 'its iron')
   await page.reload()
+  await page.getByRole('button', { name: 'Next' }).click()
+  // Everything is kept but the passphrase.
+  await expect(page.getByLabel('Your name')).toHaveValue(OWNER.name)
+  await page.getByRole('button', { name: 'Next' }).click()
+  await expect(page.getByRole('alert').filter({ hasText: '10 characters at least' })).toBeVisible()
+  await page.getByLabel('A passphrase').fill(OWNER.passphrase)
   await page.getByRole('button', { name: 'Next' }).click()
   await expect(page.getByRole('button', { name: 'Silk organza' })).toHaveAttribute('aria-pressed', 'true')
   await page.getByRole('button', { name: 'Next' }).click()
@@ -88,8 +104,18 @@ test('from an empty database to a first recipe: three steps, by keys and by hand
 })
 
 test('begun once: whoever is second is told, the address of the first step leads to the board', async ({ page }) => {
-  const again = await page.request.post(`${server.url}/api/begin`, { data: { name: 'Second', units: METRIC } })
+  const again = await page.request.post(`${server.url}/api/begin`, { data: { name: 'Second', units: METRIC, owner: OWNER } })
   expect([again.status(), (await again.json()).detail]).toEqual([409, expect.stringContaining('somebody was quicker')])
+  // Whoever is not signed in is asked who he is; its owner comes to the board.
   await page.goto(`${server.url}/begin`)
+  await expect(page).toHaveURL(/sign-in/)
+  await page.getByLabel('Name', { exact: true }).fill('  anna QUAY ')
+  await page.getByLabel('Passphrase').fill('not her passphrase')
+  await page.getByRole('button', { name: 'Sign in' }).click()
+  await expect(page.getByRole('alert').filter({ hasText: 'do not belong together' })).toBeVisible()
+  await looked(page, 'the door')
+  await page.getByLabel('Passphrase').fill(OWNER.passphrase)
+  await page.getByLabel('Passphrase').press('Enter')
   await expect(page).toHaveURL(/today/)
+  await expect(page.getByTestId('who')).toContainText(OWNER.name)
 })

@@ -12,7 +12,7 @@ const SCREENS = [
   'the transfer', 'lettering', 'labels', 'shapes', 'the embroidery', 'care', 'the care card', 'the wear log', 'fix a problem',
   'what may be wrong',
   'practice', 'supplies', 'a supply', 'irons', 'another iron', 'rules', 'import and export', 'laid up', 'pressing', 'judging',
-  'beginning', 'its iron', 'its shelf',
+  'beginning', 'its owner', 'its iron', 'its shelf', 'the door', 'who is at the board', 'people', 'a PIN',
 ] as const
 export type Screen = typeof SCREENS[number]
 

@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test'
 import { createHash } from 'node:crypto'
 import { join } from 'node:path'
 import { mayDo, type May, type Role } from '#shared/people'
-import type { Fabric, Iron, Job, Page as Listed, Person, PressSession, SessionHead, Supply, Swatch } from '#shared/schemas'
+import type { Cutting, Fabric, Iron, Job, Page as Listed, Person, PressSession, SessionHead, Supply, Swatch } from '#shared/schemas'
 import { routeRules } from '../scripts/lib/route-rules.mjs'
 import { filesIn } from './archive'
 import { atBoard, caller, closeDoor, onServer, PASSPHRASES, type Caller } from './people'
@@ -32,13 +32,15 @@ test.afterAll(() => server.down())
 /** What there is of each kind in somebody's workroom, for the routes that name one. */
 async function idsOf(c: Caller): Promise<Record<string, string>> {
   const first = async <T>(path: string) => (await c.get<Listed<T>>(path)).rows[0]!
-  const fabric = await first<Fabric>('/api/fabrics?q=TW-02'), job = await first<Job>('/api/jobs?q=boat')
+  const fabric = await first<Fabric>('/api/fabrics?q=TW-02'), job = (await c.get<Listed<Job>>('/api/jobs')).rows
+    .find(j => j.name === 'Mate\'s boat coat')!
   const [session] = await c.get<SessionHead[]>(`/api/jobs/${job.id}/sessions`)
   const swatch = (await c.get<Listed<Swatch>>(`/api/fabrics/${fabric.id}/history`)).rows[0]!
   const plan = { fabricId: swatch.fabricId, supplyId: swatch.supplyId, ironId: swatch.ironId, pressClothId: null, surface: 'padded' }
   return {
     fabrics: fabric.id, jobs: job.id, sessions: session!.id, swatches: swatch.id, supplies: (await first<Supply>('/api/supplies')).id,
     irons: (await c.get<Iron[]>('/api/irons'))[0]!.id, people: (await c.get<Person[]>('/api/people')).at(-1)!.id,
+    layout: (await c.get<Cutting>(`/api/jobs/${job.id}/cutting`)).pieces.find(p => p.interfacingId)!.interfacingId!,
     pairing: `fabricId=${plan.fabricId}&supplyId=${plan.supplyId}`,
   }
 }
@@ -48,7 +50,9 @@ const address = (path: string, ids: Record<string, string>): string => {
   const filled = path.replace('[id]', ids[kind] ?? NONE).replace('[photo]', NONE).replace('[file]', '2026-01-01T00-00-00-000Z-daily.zip')
   const needs: Record<string, string> = {
     '/api/pairings': `?${ids.pairing}`, '/api/plans': `?${ids.pairing}`, '/api/match/shelf': `?fabricId=${ids.fabrics}`,
-    '/api/scale': '?metres=1',
+    '/api/scale': '?bond=1',
+    '/api/fabrics/[id]/pieces': '?place=collar', '/api/irons/[id]/probe': '?position=0',
+    '/api/jobs/[id]/chalk': `?supplyId=${ids.layout}`,
   }
   return filled + (needs[path] ?? '')
 }
@@ -77,7 +81,7 @@ test('every route, asked by every role, of one\'s own workroom and of another: a
       if (role === 'nobody') check('signed out', status === 401, line)
       else if (!isAllowed) check('not allowed', status === 403, line)
       else if (method === 'GET') check('read',
-        status === 200 || (status === 404 && /\[(photo|file)\]|plans\/\[id\]|authority/.test(path)), line)
+        status === 200 || (status === 404 && /\[(photo|file)\]|plans\/\[id\]|chalk/.test(path)), line)
       else check('let in', status !== 401 && status !== 403 && status < 500, line)
       // The same of another workroom: nothing is there.
       if (isAllowed && /\[id\]/.test(path) && other[path.split('/')[2]!]) {

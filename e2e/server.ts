@@ -1,6 +1,8 @@
 import { spawn, type ChildProcess } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
 import { mkdtempSync } from 'node:fs'
+import http from 'node:http'
+import https from 'node:https'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -11,6 +13,15 @@ const freePort = () => new Promise<number>((done, fail) => {
     const { port } = probe.address() as { port: number }
     probe.close(() => done(port))
   })
+})
+
+/** What an address answers; null where it does not. @param authority by which it is known, over TLS */
+const statusOf = (address: string, authority?: string) => new Promise<number | null>((done) => {
+  const { get } = authority ? https : http
+  get(address, { ca: authority, servername: authority ? 'localhost' : undefined }, (answer) => {
+    answer.resume()
+    done(answer.statusCode ?? null)
+  }).on('error', () => done(null))
 })
 
 /**
@@ -29,11 +40,14 @@ async function freshDatabase(): Promise<string> {
 /**
  * The built server on a port and a database of its own, with a fast clock; it can be taken away and brought back.
  * @param beside another one, whose database it stands on too
+ * @param house over TLS, with this certificate
  */
-export async function startServer(clockRate = 20, more: Record<string, string> = {}, beside?: { databaseUrl: string }) {
+export async function startServer(clockRate = 20, more: Record<string, string> = {}, beside?: { databaseUrl: string },
+  house?: { cert: string, key: string, authority: string }) {
   const databaseUrl = beside?.databaseUrl ?? await freshDatabase()
   const port = await freePort()
-  const url = `http://127.0.0.1:${port}`
+  const url = `${house ? 'https' : 'http'}://127.0.0.1:${port}`
+  const tls = house ? { NITRO_SSL_CERT: house.cert, NITRO_SSL_KEY: house.key } : {}
   let child: ChildProcess | null = null
   const lines: string[] = []
   const backups = mkdtempSync(join(tmpdir(), 'ready-cuff-backups-'))
@@ -44,7 +58,7 @@ export async function startServer(clockRate = 20, more: Record<string, string> =
       env: {
         ...process.env, DATABASE_URL: databaseUrl, NODE_ENV: 'production', NITRO_HOST: '127.0.0.1', HOST: '127.0.0.1',
         NITRO_PORT: String(port), PORT: String(port),
-        NUXT_PUBLIC_CLOCK_RATE: String(clockRate), READY_CUFF_BACKUPS: backups, READY_CUFF_LOG: 'error',
+        NUXT_PUBLIC_CLOCK_RATE: String(clockRate), READY_CUFF_BACKUPS: backups, ...tls, READY_CUFF_LOG: 'error',
         READY_CUFF_SECRET: 'a secret for the tests alone, long enough', ...more,
       },
     })
@@ -53,7 +67,7 @@ export async function startServer(clockRate = 20, more: Record<string, string> =
       process.stderr.write(text)
     })
     for (let tries = 0; tries < 200; tries++) {
-      const status = (await fetch(`${url}/api/health`).catch(() => null))?.status
+      const status = await statusOf(`${url}/api/health`, house?.authority)
       // One whose disk is said to be full serves all the same.
       if (status === 200 || status === 507) return
       await new Promise(done => setTimeout(done, 50))

@@ -123,7 +123,7 @@ const shelf = STARTER_KEYS.map((key, i) => ({ key, supply: starterSupply(key, i 
             <span class="text-sm text-muted-ink">Ten characters at least; a few words in a row are easy to keep in mind. This browser stays
               signed in until you sign out.</span></label>
           <p class="min-h-7 font-semibold text-alert" role="alert">{{ nameProblem }}</p>
-          <button type="submit" class="sr-only" tabindex="-1">Next</button>
+          <button type="submit" class="sr-only" tabindex="-1" aria-hidden="true" />
         </form>
         <figure class="flex flex-col items-center justify-center gap-3" aria-hidden="true">
           <PersonMark :name="draft.owner || 'You'" :size="180" />

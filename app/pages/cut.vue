@@ -42,6 +42,7 @@ watch(
 <template>
   <div class="flex h-full min-h-0 flex-col pt-2">
     <h1 class="sr-only">Cut{{ jobs.job ? `: ${jobs.job.name}` : '' }}</h1>
+    <WhoMay may="manage" class="mx-4 mb-2" />
     <div v-if="!jobs.job" class="mx-auto mt-16 max-w-xl text-center">
       <p class="text-3xl font-semibold">Which job is cut?</p>
       <p class="mt-3 text-lg">Pieces belong to a job. Open one from today's list, or write a new one.</p>

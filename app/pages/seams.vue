@@ -20,6 +20,7 @@ watch(() => jobs.job?.id, () => { void makings.load() }, { immediate: true })
 <template>
   <div class="flex h-full min-h-0 flex-col pt-2">
     <h1 class="sr-only">Seams & hems{{ jobs.job ? `: ${jobs.job.name}` : '' }}</h1>
+    <WhoMay may="manage" class="mx-4 mb-2" />
     <NewerSlip v-if="makings.theirs" :problem="makings.problem" class="mx-4" @over="makings.overThem" @take="makings.takeTheirs">
       Stored now: {{ makings.theirs.makings.map(m => m.name).join(', ') || 'nothing' }}.</NewerSlip>
     <PanelTabs v-model="tab" :tabs="TABS" label="Pressing while making" class="min-h-0">

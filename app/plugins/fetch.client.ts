@@ -2,7 +2,7 @@ import type { $Fetch } from 'nitropack'
 import { COPY_MARK } from '~/offline/what'
 
 /** Asked before anyone is signed in: that they refuse says nothing of who is at the board. */
-const AT_THE_DOOR = /^\/api\/(sign-in|switch|pair|door|begin|health)$/
+const AT_THE_DOOR = /^\/api\/(sign-in|switch|pair|door|begin|health|card)$/
 
 /** Every request to the board's own server shows whether it answers, and says who asks: nothing is sent under another name. */
 export default defineNuxtPlugin({

@@ -7,6 +7,8 @@ export default defineNuxtPlugin({
   enforce: 'pre',
   dependsOn: ['fetch'],
   async setup() {
+    // A care card is for whoever has its link: it asks for nobody.
+    if (location.pathname === '/card') return
     const door = await lookAtDoor()
     if (door?.at === 'in') return takePlace(door.me)
     if (door === null && lastPerson() !== null) return

@@ -40,7 +40,7 @@ describe('what routes ask of whoever calls them', () => {
     for (const r of rules.filter(r => OWN.test(r.path) && !(r.method === 'GET' && /people$|unreadable$/.test(r.path))))
       expect(r.may, `${r.method} ${r.path}`).toBe('own')
     expect(rules.filter(r => r.may === 'open').map(r => r.path).sort()).toEqual([
-      '/api/authority', '/api/begin', '/api/begin', '/api/door', '/api/health', '/api/pair', '/api/sign-in', '/api/switch',
+      '/api/authority', '/api/begin', '/api/begin', '/api/card', '/api/door', '/api/health', '/api/pair', '/api/sign-in', '/api/switch',
     ])
     for (const r of rules.filter(r => r.method !== 'GET' && /\/(stock|rules|import)/.test(r.path))) expect(['manage',
       'own']).toContain(r.may)

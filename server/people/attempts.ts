@@ -16,6 +16,8 @@ const LIMITS = {
   pin: { points: 5, duration: QUARTER_S },
   /** Of pairing codes from an address. */
   code: { points: 10, duration: QUARTER_S },
+  /** Care cards opened by a link from one address. */
+  card: { points: 120, duration: QUARTER_S },
 } as const
 export type Limited = keyof typeof LIMITS
 

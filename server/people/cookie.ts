@@ -18,7 +18,7 @@ const SHORTEST_SECRET = 32
 const KEPT_S = 400 * 86_400
 let secret: string | null = null
 /** `READY_CUFF_SECRET` seals what browsers carry; servers that stand side by side have the same one. */
-function sealedWith(): string {
+export function sealedWith(): string {
   if (secret) return secret
   const set = process.env.READY_CUFF_SECRET
   if (set && set.length < SHORTEST_SECRET) throw new Error(`READY_CUFF_SECRET is too short: ${SHORTEST_SECRET} characters at the least.`)

@@ -34,14 +34,18 @@ export async function matches(kept: string | null, secret: string): Promise<bool
 
 /** How guessable: 0 to 4, by the estimator of the package; under 2 falls to a few million guesses. */
 const EASY = 2
+/** Letters it has that are in nobody's name. */
+const LEAST_OF_ONES_OWN = 4
 let estimator: ZxcvbnFactory | null = null
 /** @throws ProblemError 422 where it is a common one, or made of what everybody here knows */
 export function refuseEasy(passphrase: string, known: readonly string[]): void {
   estimator ??= new ZxcvbnFactory({ dictionary: common.dictionary, graphs: common.adjacencyGraphs })
   const words = known.flatMap(k => [k, ...k.split(/\s+/)]).filter(w => w.length > 2)
-  const isName = words.some(w => nameKeyOf(passphrase) === nameKeyOf(w))
+  // Of names and figures alone it is guessed by whoever knows her.
+  const rest = words.map(nameKeyOf).sort((a, b) => b.length - a.length)
+    .reduce((left, w) => left.replaceAll(w, ''), nameKeyOf(passphrase)).replace(/[\d\s\p{P}]/gu, '')
   const { score } = estimator.check(passphrase.slice(0, 72), [...words, 'ready', 'cuff', 'workroom'])
-  if (isName || score < EASY) {
+  if (rest.length < LEAST_OF_ONES_OWN || score < EASY) {
     throw invalid([{ field: 'passphrase', message:
       'Passphrase: that one is easily guessed. Take a few words that have nothing to do with each other.' }])
   }

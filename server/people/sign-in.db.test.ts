@@ -223,7 +223,8 @@ describe('people of a workroom', () => {
     expect((await refusal(changePerson(context, person.id, { name: 'Else', role: 'maker',
       version: now.version }))).said).toMatch(/signs in with/)
   })
-  it.each([['a common one', 'password123'], ['keys in a row', 'qwertyuiop12'], ['her own name twice', 'annaanna12'], ['one letter',
+  it.each([['a common one', 'password123'], ['keys in a row', 'qwertyuiop12'], ['her own name twice', 'annaanna12'],
+    ['her name and a year', 'Anna-1987-Anna'], ['one letter',
     'aaaaaaaaaaaa']])(
     '%s is refused as a passphrase', async (_, passphrase) => {
       const { context } = await aRoom()

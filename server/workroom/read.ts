@@ -11,6 +11,7 @@ import { transact } from '../db/transaction'
 import { PersonRow } from '../db/models'
 import { countUse, ENTITIES, insertSet, removeRows, renaming, type Entity } from '../db/entities'
 import { takeBack } from '../services/photos'
+import { audit } from '../people/audit'
 import { forgetAllUnreadable } from '../services/unreadable'
 import { holdWorkroom } from '../services/workroom'
 import type { Context } from '../utils/context'
@@ -182,9 +183,10 @@ export async function keptNow({ workroomId }: Context): Promise<KeptCounts> {
 /**
  * Puts a workroom file in place of everything kept, in one transaction: either all of it is there afterwards, or nothing changed. It is
  * read as it comes, so that memory stays flat. Every row gets an id of its own, so that the same file can be read into two workrooms.
+ * @param about what is restored, for the list of what was done
  * @throws ProblemError naming the row and field that is wrong
  */
-export const readWorkroom = (context: Context, path: string, where: Where = 'thread'): Promise<KeptCounts> =>
+export const readWorkroom = (context: Context, path: string, where: Where = 'thread', about = 'a file'): Promise<KeptCounts> =>
   withChecked(context, path, where, async (file, folder) => {
     const { workroomId } = context
     const picture = await pictures(folder)
@@ -201,6 +203,7 @@ export const readWorkroom = (context: Context, path: string, where: Where = 'thr
       await countUse(workroomId, transaction)
       const { name, units, rules } = file.head.workroom as Pick<Workroom, 'name' | 'units' | 'rules'>
       await room.update({ name, units, rules }, { transaction })
+      await audit(context, 'restored', about)
     }))
     forgetAllUnreadable(workroomId)
     // What came in is looked through once the answer is out.

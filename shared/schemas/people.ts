@@ -29,6 +29,10 @@ export const switchBody = z.object({ personId: idSchema, pin: z.string().max(20)
 export const pairBody = z.object({ code: z.string({ error: 'Code: write it.' }).max(60, 'Code: that is none of ours.'),
   device: deviceName })
 
+export const cardBody = z.object({
+  token: z.string({ error: 'Link: it is cut off.' }).max(1000, 'Link: that is none of ours.'),
+  as: z.enum(['text', 'pdf'], { error: 'As: text or pdf.' }).default('text'),
+})
 export const deviceBody = z.object({ name: deviceName })
 
 /** Someone new: with a passphrase, or only a name to be tapped at the board. */

@@ -51,6 +51,7 @@ const href = (size: string, as = 'pdf') => `/api/jobs/${jobs.job!.id}/care-card?
         <UButton :to="href('card', 'text')" target="_blank" external size="lg" variant="outline" color="neutral" icon="i-lucide-file-text">
           Open as text</UButton>
       </div>
+      <CardLink :job-id="jobs.job!.id" />
       <p class="text-sm text-muted-ink">We save what you write a moment after you stop. The maker's instructions and the fabric's own
         label come first.</p>
     </div>

@@ -8,6 +8,7 @@ defineProps<{ problem: string | null }>()
 
 <template>
   <div class="sticky bottom-0 z-10 mt-auto -mx-1 border-t border-seam bg-ground px-1 pt-3 pb-4" data-test="form-foot">
+    <WhoMay may="manage" class="mb-3" />
     <slot name="newer"><p v-if="problem" class="mb-3 text-lg font-semibold text-alert" role="alert">{{ problem }}</p></slot>
     <div class="flex flex-wrap gap-3"><slot /></div>
   </div>

@@ -34,13 +34,14 @@ async function show(): Promise<void> {
       <div>
         <p class="text-3xl font-semibold tracking-widest" data-test="code">{{ shown.code }}</p>
         <p class="mt-1 text-lg" role="timer">for {{ left }} more, and once</p>
+        <UButton class="mt-2" size="lg" variant="outline" color="neutral" @click="show">Show a new code</UButton>
         <p class="mt-2 max-w-sm">Photograph it with the tablet or phone, or open the board there and choose “Pair this device with a
           code”.</p>
       </div>
     </div>
     <template v-else>
       <p class="mt-1 max-w-lg">A tablet over the pressing board: people take over on it by a PIN.</p>
-      <UButton class="mt-3" size="lg" icon="i-lucide-qr-code" @click="show">{{ shown ? 'Show a new code' : 'Show a code' }}</UButton>
+      <UButton class="mt-3" size="lg" icon="i-lucide-qr-code" @click="show">Show a code</UButton>
     </template>
     <p v-if="isAlone" class="mt-3 max-w-lg border-l-4 border-mark pl-3">This board is opened on its own machine. For other devices start it
       with <code>npm start -- --house</code>, and open it here at the address that is printed.</p>

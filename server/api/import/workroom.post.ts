@@ -1,6 +1,5 @@
 import { join } from 'node:path'
 import { z } from 'zod'
-import { audit } from '../../people/audit'
 import { readToFile } from '../../utils/body'
 import { withWorkspace } from '../../utils/workspace'
 import { inspectWorkroom, keptNow, readWorkroom } from '../../workroom/read'
@@ -13,8 +12,5 @@ const query = z.object({ dryRun: z.stringbool({ error: 'Dry run: yes or no.' }).
 export default defineRoute({ may: 'own', query }, ({ context, query: { dryRun }, event }) => withWorkspace('file', async (folder) => {
   const path = join(folder, 'file')
   await readToFile(event, path, MOST_BYTES)
-  if (dryRun) return { ...await inspectWorkroom(context, path), now: await keptNow(context) }
-  const kept = await readWorkroom(context, path)
-  await audit(context, 'restored', 'a file')
-  return kept
+  return dryRun ? { ...await inspectWorkroom(context, path), now: await keptNow(context) } : await readWorkroom(context, path)
 }))

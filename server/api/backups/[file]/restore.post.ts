@@ -1,5 +1,4 @@
 import { backupParams } from '#shared/schemas'
-import { audit } from '../../../people/audit'
 import { backupFolder, backupPath, makeBackup } from '../../../workroom/backups'
 import { readWorkroom } from '../../../workroom/read'
 
@@ -7,7 +6,5 @@ import { readWorkroom } from '../../../workroom/read'
 export default defineRoute({ may: 'own', params: backupParams }, async ({ context, params }) => {
   const path = await backupPath(params.file, backupFolder(context.workroomId))
   await makeBackup(context.workroomId, 'beforeRestore', params.file)
-  const kept = await readWorkroom(context, path)
-  await audit(context, 'restored', params.file)
-  return kept
+  return readWorkroom(context, path, 'thread', params.file)
 })

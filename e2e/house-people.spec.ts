@@ -1,0 +1,148 @@
+import { expect, test, type Browser, type BrowserContext, type Page } from '@playwright/test'
+import type { Job, Page as Listed, PressSession, SessionHead } from '#shared/schemas'
+import { looked } from './looking'
+import { houseOf } from './people'
+import { startServer, type Server } from './server'
+
+/** The board over TLS, under a name of the house; its owner, a maker on a tablet, an apprentice. */
+const NAME = 'board.local', TABLET = { width: 820, height: 1180 }
+test.use({
+  testIdAttribute: 'data-test', ignoreHTTPSErrors: true,
+  launchOptions: async ({ launchOptions }, use) => use({
+    ...launchOptions, args: [...launchOptions.args ?? [], `--host-resolver-rules=MAP ${NAME} 127.0.0.1`],
+  }),
+})
+let server: Server
+test.beforeAll(async () => { server = await startServer(60, { READY_CUFF_HOSTS: NAME }, undefined, await houseOf()) })
+test.afterAll(() => server.down())
+
+const url = (path = '/today') => `https://${NAME}:${new URL(server.url).port}${path}`
+const open = async (browser: Browser, size = { width: 1280, height: 800 }) => {
+  const context = await browser.newContext({ ignoreHTTPSErrors: true, viewport: size, reducedMotion: 'reduce', serviceWorkers: 'block' })
+  return context.newPage()
+}
+/** Asks from within the page: outside of it nobody knows the names of the house. */
+const ask = (page: Page, method: string, path: string, body?: object) => page.evaluate(async ([m, p, b]) => {
+  const answer = await fetch(p!, { method: m!, ...(b ? { body: b, headers: { 'content-type': 'application/json' } } : {}) })
+  return { status: answer.status, text: await answer.text() }
+}, [method, path, body ? JSON.stringify(body) : null] as const)
+const get = async <T>(page: Page, path: string): Promise<T> => JSON.parse((await ask(page, 'GET', path)).text) as T
+/** Takes somebody's place at a paired board, by keys. */
+async function takeOver(page: Page, name: string, pin: string): Promise<void> {
+  await page.getByRole('button', { name: new RegExp(name) }).click()
+  await page.keyboard.type(pin)
+  await page.keyboard.press('Enter')
+  await expect(page.getByTestId('who')).toContainText(name, { timeout: 20_000 })
+}
+async function pairedBy(owner: Page, browser: Browser): Promise<Page> {
+  const former = (await owner.getByTestId('code').allInnerTexts())[0] ?? ''
+  await owner.getByRole('button', { name: /Show a (new )?code/ }).click()
+  await expect(owner.getByTestId('code')).not.toHaveText(former || 'none')
+  const code = await owner.getByTestId('code').innerText(), page = await open(browser, TABLET)
+  await page.goto(url(`/sign-in#pair=${code}`))
+  await page.getByLabel('Name of the device').fill('Tablet over the board')
+  await page.getByRole('button', { name: 'Pair this device' }).first().click()
+  await expect(page.getByRole('heading', { name: 'Who is at the board?' })).toBeVisible()
+  return page
+}
+const boat = async (page: Page): Promise<Job> =>
+  (await get<Listed<Job>>(page, '/api/jobs')).rows.find(j => j.name === 'Mate\'s boat coat')!
+const sessionOf = async (page: Page): Promise<PressSession> => {
+  const [head] = await get<SessionHead[]>(page, `/api/jobs/${(await boat(page)).id}/sessions`)
+  return get<PressSession>(page, `/api/sessions/${head!.id}`)
+}
+async function toSession(page: Page): Promise<void> {
+  await page.goto(url('/today'))
+  await page.getByTestId('jobs').getByRole('listitem').filter({ hasText: 'Mate\'s boat coat' }).getByRole('button').first().click()
+  await expect(page).not.toHaveURL(/today/)
+  await page.keyboard.press('5')
+  await expect(page.getByTestId('session')).toBeVisible({ timeout: 30_000 })
+}
+const kept = (c: BrowserContext) => c.storageState({ indexedDB: true })
+
+test('owner, maker on a tablet and apprentice press one session together; one is signed out; offline and back as somebody else',
+  async ({ page: owner, browser }) => {
+  // The owner gives herself a passphrase, and a maker and an apprentice their PINs.
+    await owner.goto(url('/people'))
+    await expect(owner.getByTestId('who')).toContainText('Orla')
+    await owner.getByLabel('New passphrase').fill('tangled ferry lantern')
+    await owner.getByRole('button', { name: 'Set passphrase' }).click()
+    await expect(owner.getByText('Owner · passphrase')).toBeVisible()
+    for (const [name, pin] of [['Bram', '7391'], ['Wick', '8206']] as const) {
+      const row = owner.getByRole('region', { name: 'People' }).getByRole('listitem').filter({ hasText: name })
+      await row.getByRole('button', { name: 'Change' }).click()
+      await owner.getByLabel('PIN of the person').fill(pin)
+      await owner.getByRole('button', { name: 'Save' }).click()
+      await expect(row).toContainText('· PIN')
+    }
+    await looked(owner, 'people')
+    // Somebody who is not paired comes no further than the door.
+    const stranger = await open(browser)
+    await stranger.goto(url('/fabric'))
+    await expect(stranger).toHaveURL(/sign-in/)
+    expect((await ask(stranger, 'GET', '/api/fabrics')).status).toBe(401)
+
+    const tablet = await pairedBy(owner, browser)
+    await looked(tablet, 'a PIN')
+    await takeOver(tablet, 'Bram', '7391')
+    const phone = await pairedBy(owner, browser)
+    await takeOver(phone, 'Wick', '8206')
+
+    // All three at one session.
+    for (const board of [owner, tablet, phone]) await toSession(board)
+    const cookie = (await tablet.context().cookies()).find(c => c.name === '__Host-ready-cuff')!
+    expect([cookie.httpOnly, cookie.secure, cookie.sameSite]).toEqual([true, true, 'Strict'])
+    const before = (await sessionOf(owner)).events.length
+    const people = new Map((await get<{ id: string, name: string }[]>(owner, '/api/people')).map(p => [p.id, p.name]))
+    for (const board of [tablet, phone, owner]) {
+      await board.keyboard.press('d')
+      await board.locator('body').press('Space')
+      await board.waitForTimeout(300)
+    }
+    const by = async () => new Set((await sessionOf(owner)).events.slice(before).map(e => people.get(e.personId ?? '')))
+    await expect.poll(by, { timeout: 20_000 }).toEqual(new Set(['Bram', 'Wick', 'Orla']))
+
+    // An apprentice looks at the house rules and is told who may change them; the server refuses as well.
+    await phone.goto(url('/rules'))
+    await expect(phone.getByTestId('who-may')).toContainText('A maker or the owner can do this')
+    const room = await get<{ version: number }>(phone, '/api/workroom')
+    expect((await ask(phone, 'PUT', '/api/workroom', room)).status).toBe(403)
+
+    // Without the house's network Bram presses on; meanwhile the owner signs his tablet's place over.
+    await toSession(tablet)
+    await tablet.context().setOffline(true)
+    await tablet.locator('body').press('Space')
+    await tablet.locator('body').press('Space')
+    await expect(tablet.getByTestId('waiting')).toContainText('kept here', { timeout: 20_000 })
+    await owner.goto(url('/people'))
+    const bram = [...people].find(([, name]) => name === 'Bram')![0]
+    const done = (await sessionOf(owner)).events.length
+    expect((await ask(owner, 'POST', `/api/people/${bram}/away`, {})).status).toBe(200)
+    expect((await ask(owner, 'POST', `/api/people/${bram}/back`, {})).status).toBe(200)
+    await tablet.context().setOffline(false)
+    // The clock runs on; nothing goes out under nobody's name, or anybody else's.
+    await expect(tablet.getByTestId('signed-out')).toContainText('Sign in, and it is sent in your name', { timeout: 30_000 })
+    await expect(tablet.getByTestId('session')).toBeVisible()
+    expect((await sessionOf(owner)).events.length).toBe(done)
+    // Wick comes to the same tablet: nothing of Bram's is shown, and nothing of it is sent.
+    await tablet.getByTestId('signed-out').getByRole('button', { name: 'Sign in' }).click()
+    await takeOver(tablet, 'Wick', '8206')
+    await expect(tablet.getByTestId('waiting')).toHaveCount(0)
+    await tablet.waitForTimeout(1500)
+    expect((await sessionOf(owner)).events.length).toBe(done)
+    // Bram comes back: it is sent, as his.
+    await tablet.getByTestId('who').click()
+    await looked(tablet, 'who is at the board')
+    await takeOver(tablet.getByRole('dialog') as unknown as Page, 'Bram', '7391').catch(() => undefined)
+    await expect(tablet.getByTestId('who')).toContainText('Bram', { timeout: 20_000 })
+    await expect.poll(async () => (await sessionOf(owner)).events.slice(done).map(e => people.get(e.personId ?? '')), { timeout: 30_000 })
+      .toEqual(expect.arrayContaining(['Bram']))
+    expect((await sessionOf(owner)).events.slice(done).every(e => e.personId === bram)).toBe(true)
+
+    // Signing out leaves nothing of him in this browser.
+    await tablet.getByTestId('who').click()
+    await tablet.getByRole('button', { name: 'Sign out' }).click()
+    await tablet.getByRole('button', { name: 'Sign out' }).click()
+    await expect(tablet).toHaveURL(/sign-in/)
+    expect(JSON.stringify((await kept(tablet.context())).origins)).not.toContain(`.${bram}/`)
+  })
