@@ -16,6 +16,7 @@ vi.mock('idb-keyval', () => ({
   get: async (key: string, store?: string) => within(store).get(key),
   set: async (key: string, value: unknown, store?: string) => { within(store).set(key, structuredClone(value)) },
   del: async (key: string, store?: string) => { within(store).delete(key) },
+  clear: async (store?: string) => { within(store).clear() },
 }))
 const swatch = (key: string) => ({ key, kind: 'swatch' as const, url: '/api/swatches', body: { clientKey: key, note: '' }, about: key })
 const wash = (key: string, after: string) =>
@@ -54,6 +55,39 @@ describe('what is on its way to the server', () => {
     expect(sent).toEqual(['a', 'b'])
     expect([outbox.waiting.value, outbox.sentCount.value]).toEqual([[], 2])
     expect(outbox.lastSent.value).toEqual({ kind: 'swatch', answer: { id: 'kept b' } })
+  })
+  it('waits while nobody is signed in; what one person left is neither shown nor sent for another, and is sent when she is back', async () => {
+    const { rememberPerson } = await import('./stored')
+    rememberPerson('tidewell', 'bram')
+    const out = () => { throw refusal(401) }
+    const bram = await fresh(out)
+    expect(await bram.outbox.send(swatch('a'))).toEqual({ answer: null, refused: null })
+    expect(bram.outbox.waiting.value.map(w => w.key)).toEqual(['a'])
+    rememberPerson('tidewell', 'wick')
+    const wick = await fresh(() => ({}))
+    await wick.outbox.start()
+    expect([wick.outbox.waiting.value, wick.sent]).toEqual([[], []])
+    rememberPerson('tidewell', 'bram')
+    const back = await fresh(() => ({}))
+    await back.outbox.start()
+    expect(back.sent).toEqual(['a'])
+    // Signing out lets go of what waits, and of nobody else's.
+    await (await fresh(out)).outbox.send(swatch('b'))
+    rememberPerson('tidewell', 'wick')
+    const other = await fresh(out)
+    await other.outbox.send(swatch('c'))
+    await other.outbox.wipe()
+    expect([...stores].filter(([, held]) => held.size > 0).map(([name]) => name)).toEqual(['ready-cuff/tidewell.bram/outbox'])
+  })
+  it('what waited here before there were people goes with whoever is first', async () => {
+    const before = await fresh(away, 'tidewell')
+    await before.outbox.send(swatch('a'))
+    const { rememberPerson } = await import('./stored')
+    rememberPerson('tidewell', 'orla')
+    const after = await fresh(() => ({}))
+    await after.outbox.start()
+    expect(after.sent).toEqual(['a'])
+    expect(stores.get('ready-cuff/tidewell/outbox')!.size).toBe(0)
   })
   it('waits while the server is away, outlives a reload, and is sent when it is back', async () => {
     const before = await fresh(away, 'tidewell')

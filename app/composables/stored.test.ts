@@ -1,7 +1,10 @@
 // @vitest-environment happy-dom
 import { beforeEach, describe, expect, it } from 'vitest'
 import { nextTick } from 'vue'
-import { renameStored, storedKey, passingStore, rememberWorkroom, storeOf, useStored, workroomId } from './stored'
+import {
+  adoptStored, forgetStored, lastPerson, ownKey, ownScope, passingStore, rememberPerson, rememberWorkroom, renameStored, storedKey, storeOf,
+  useStored, workroomId,
+} from './stored'
 
 beforeEach(() => { window.localStorage.clear() })
 
@@ -22,6 +25,41 @@ describe('what a board keeps', () => {
     rememberWorkroom('tidewell')
     window.localStorage.setItem(storedKey('tidewell', 'old'), '{"a":1}')
     expect(useStored('old', { a: 0, b: 2 }, { mergeDefaults: true }).value).toEqual({ a: 1, b: 2 })
+  })
+})
+
+describe('who is at the board', () => {
+  it('finds her own; what belongs to the board is there for whoever stands at it', async () => {
+    rememberPerson('tidewell', 'orla')
+    useStored('selection', { a: 0 }).value = { a: 1 }
+    useStored('dials', { a: 0 }).value = { a: 2 }
+    await nextTick()
+    expect([ownScope(), ownKey('selection'), ownKey('dials')])
+      .toEqual(['tidewell.orla', 'ready-cuff/tidewell.orla/selection', 'ready-cuff/tidewell/dials'])
+    rememberPerson('tidewell', 'wick')
+    expect([useStored('selection', { a: 0 }).value, useStored('dials', { a: 0 }).value]).toEqual([{ a: 0 }, { a: 2 }])
+    rememberPerson('tidewell', 'orla')
+    expect(useStored('selection', { a: 0 }).value).toEqual({ a: 1 })
+  })
+  it('takes over what was kept before there were people, once, and nothing of another workroom', () => {
+    for (const key of ['tidewell/selection', 'tidewell/dials', 'quay/selection']) window.localStorage.setItem(`ready-cuff/${key}`, key)
+    rememberPerson('tidewell', 'orla')
+    const read = (key: string) => window.localStorage.getItem(`ready-cuff/${key}`)
+    expect([read('tidewell/selection'), read('tidewell.orla/selection'), read('tidewell/dials'), read('quay/selection')])
+      .toEqual([null, 'tidewell/selection', 'tidewell/dials', 'quay/selection'])
+    // What she wrote since is not written over.
+    window.localStorage.setItem('ready-cuff/tidewell/selection', 'old')
+    adoptStored(window.localStorage, 'tidewell', 'orla')
+    expect([read('tidewell/selection'), read('tidewell.orla/selection')]).toEqual([null, 'tidewell/selection'])
+  })
+  it('signing out leaves nothing of hers, and everything of the others and the board', () => {
+    rememberPerson('tidewell', 'wick')
+    for (const key of ['tidewell.orla/draft', 'tidewell.wick/draft', 'tidewell.wick/press', 'tidewell/dials'])
+      window.localStorage.setItem(`ready-cuff/${key}`, 'x')
+    forgetStored()
+    expect(lastPerson()).toBeNull()
+    const left = Array.from({ length: window.localStorage.length }, (_, i) => window.localStorage.key(i)!).filter(k => k.startsWith('ready-cuff/'))
+    expect(left.sort()).toEqual(['ready-cuff/tidewell.orla/draft', 'ready-cuff/tidewell/dials'])
   })
 })
 

@@ -13,7 +13,7 @@ import { fabricHistory } from '../services/swatches'
 import { getWorkroom } from '../services/workroom'
 import { aRoom, refusal, type Room } from '../testing/room'
 import { checkKept } from './self-check'
-import { inspectWorkroom, keptNow, readWorkroom } from './read'
+import { inspectWorkroom, keptNow, readWorkroom, takeFrom } from './read'
 import { workroomIds, writeArchive } from './write'
 
 let room: Room, folder: string, archive: string
@@ -94,6 +94,37 @@ describe('a workroom as a file', () => {
       await writeFile(none, text)
       expect((await refusal(inspectWorkroom(room.context, none))).status).toBe(422)
     }
+  })
+})
+
+describe('some of a workroom file', () => {
+  it('is taken beside what is here; what bears a code that is here already stays as it is, with all that belongs to it', async () => {
+    const other = await aRoom()
+    const own = await other.fabric({ code: (await listFabrics(room.context, { q: '', page: 1, size: 9 } as never)).rows[0]!.code.toLowerCase(),
+      name: 'Mine' })
+    expect(await takeFrom(other.context, archive, ['fabrics', 'supplies'])).toEqual({
+      fabrics: { added: 0, there: 1 }, supplies: { added: 2, there: 0 },
+    })
+    expect((await listFabrics(other.context, { q: '', page: 1, size: 9 } as never)).rows.map(f => [f.id, f.name, f.fibres.length]))
+      .toEqual([[own.id, 'Mine', 1]])
+    expect((await keptNow(other.context))).toMatchObject({ fabrics: 1, supplies: 2, swatches: 0, jobs: 0 })
+    // Again, and nothing is there twice.
+    expect(await takeFrom(other.context, archive, ['supplies', 'irons'])).toEqual({
+      supplies: { added: 0, there: 2 }, irons: { added: 1, there: 0 },
+    })
+    const fresh = await aRoom()
+    expect(await takeFrom(fresh.context, archive, ['fabrics'])).toEqual({ fabrics: { added: 1, there: 0 } })
+    expect((await listFabrics(fresh.context, { q: '', page: 1, size: 9 } as never)).rows[0]!.fibres).toHaveLength(2)
+    // Where it came from everything is here already.
+    expect(await takeFrom(room.context, archive, ['fabrics', 'irons'])).toEqual({
+      fabrics: { added: 0, there: 1 }, irons: { added: 0, there: 1 },
+    })
+  })
+  it('a row of it that is none is refused, and nothing was taken', async () => {
+    const other = await aRoom()
+    const path = await changed((r) => { r.ironSettings![0]!.meanC = 'hot' })
+    expect((await refusal(takeFrom(other.context, path, ['fabrics', 'irons']))).said).toMatch(/ironSettings/)
+    expect(await keptNow(other.context)).toMatchObject({ fabrics: 0 })
   })
 })
 

@@ -2,8 +2,9 @@ import { randomBytes } from 'node:crypto'
 import { readFile, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { DatabaseError, ForeignKeyConstraintError, QueryTypes, UniqueConstraintError, type Transaction } from 'sequelize'
+import { COPIED, copiedSentence, type Copied, type CopiedKey } from '#shared/copying'
 import { nameKeyOf } from '#shared/people'
-import { shareProblem, type EntityRows, type KeptCounts, type WorkroomPreview, type Workroom } from '#shared/schemas'
+import { shareProblem, type EntityName, type EntityRows, type KeptCounts, type WorkroomPreview, type Workroom } from '#shared/schemas'
 import { ONE_OF } from '#shared/words'
 import { database } from '../db/connection'
 import { doneBy } from '../db/done-by'
@@ -29,6 +30,7 @@ const CHECK_VIOLATION = '23514'
 const NOT_HELD = /^22/
 
 type Row = Record<string, unknown>
+const entityOf = (name: EntityName): Entity => ENTITIES.find(e => e.name === name)!
 
 const said = (field: string, why: string) => invalid([{ field, message: `File: ${why}. Nothing was changed.` }])
 
@@ -156,6 +158,53 @@ async function withChecked<T>(
       : await onThread('paper', 'archive', { path, folder }, { workroomId, mostMs: IMPORT_MS, smaller }),
     folder))
 }
+
+/** The rows of a thing that can be taken by itself, without those whose code or name is here already. */
+async function* takenRows(
+  folder: string, entity: EntityName, key: CopiedKey, here: ReadonlySet<string>, left: Set<unknown>,
+): AsyncGenerator<Row> {
+  const { rows: [head], by, of } = COPIED[key]
+  for await (const given of checkedRows(folder, entity)) {
+    const row = given as Row
+    if (entity !== head) {
+      if (!left.has(row[of])) yield row
+    } else if (here.has(String(row[by]).toLowerCase())) left.add(row.id)
+    else yield row
+  }
+}
+
+/**
+ * Takes fabrics, supplies, irons… out of a workroom file, beside what is here: all that was asked for, or nothing. What bears a code or
+ * name that is here already is left out, with all that belongs to it.
+ * @throws ProblemError naming the row and field that is wrong
+ */
+export const takeFrom = (context: Context, path: string, keys: readonly CopiedKey[], where: Where = 'thread'): Promise<Copied> =>
+  withChecked(context, path, where, async (_, folder) => {
+    const { workroomId } = context, copied: Copied = {}
+    await doneBy(null, () => transact(async (transaction) => {
+      await holdWorkroom(context)
+      const rename = renaming(randomBytes(32), await knownPeople(folder, workroomId, transaction))
+      for (const key of keys) {
+        const { rows, by } = COPIED[key], model = entityOf(rows[0]).model
+        const there = await model.findAll({ where: { workroomId }, attributes: [by], transaction })
+        const here = new Set(there.map(t => String(t.get(by)).toLowerCase())), left = new Set<unknown>()
+        let added = 0
+        for (const name of rows) {
+          const entity = entityOf(name), set: Row[] = []
+          for await (const row of takenRows(folder, name, key, here, left)) set.push(rename(entity, row))
+          try {
+            await insertSet(entity, workroomId, set, transaction)
+          } catch (error) {
+            throw inWords(entity, error)
+          }
+          if (name === rows[0]) added = set.length
+        }
+        copied[key] = { added, there: left.size }
+      }
+      await audit(context, 'imported', copiedSentence(copied))
+    }))
+    return copied
+  })
 
 /** What a workroom file holds, and when it was written. */
 export const inspectWorkroom = (context: Context, path: string): Promise<Omit<WorkroomPreview, 'now'>> =>

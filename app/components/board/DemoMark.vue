@@ -18,8 +18,8 @@ const open = ref(false)
           <p>Try what you like: what you enter stays until the demonstration is renewed.</p>
           <p>To start a workroom of your own, open a terminal in the folder of Ready Cuff and run <code>npm start</code>. It has an address
             and data of its own; this one stays as it is.</p>
-          <p>To take things along, export an archive of all of it, or fabrics and supplies as CSV, under Import, export here, and import
-            that there. An archive replaces what is there.</p>
+          <p>To take things along, export an archive under Import, export here, and import it there: all of it in place of what is there,
+            or only its fabrics, supplies, irons, press cloths or places beside yours.</p>
         </div>
       </template>
     </UModal>

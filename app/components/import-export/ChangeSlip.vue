@@ -1,10 +1,15 @@
 <script setup lang="ts">
 import type { KeptCounts, WorkroomPreview } from '#shared/schemas'
+import { COPIED, COPIED_KEYS, type CopiedKey } from '#shared/copying'
 import { replaceSentence, unreadableWithin } from '#shared/words'
 
 /** What would stand in place of what is kept, before it does. */
-const { preview } = defineProps<{ preview: WorkroomPreview & { title: string }, busy: boolean }>()
-defineEmits<{ replace: [], keep: [] }>()
+const { preview, takes = false } = defineProps<{ preview: WorkroomPreview & { title: string }, busy: boolean, takes?: boolean }>()
+const emit = defineEmits<{ replace: [], keep: [], take: [only: CopiedKey[]] }>()
+/** What is taken beside what is here, if not all of it in its place. */
+const only = ref<CopiedKey[]>([])
+const toggle = (key: CopiedKey) => { only.value = only.value.includes(key) ? only.value.filter(k => k !== key) : [...only.value, key] }
+const names = computed(() => only.value.map(key => COPIED[key].name.toLowerCase()).join(', '))
 const NAMES: Record<keyof KeptCounts, string> = {
   fabrics: 'Fabrics', supplies: 'Supplies', jobs: 'Jobs', swatches: 'Swatches', photos: 'Pictures',
 }
@@ -28,10 +33,23 @@ const written = computed(() => preview.written ? new Date(preview.written).toLoc
           <td class="text-right font-semibold tabular-nums" :class="r.then < r.now ? 'text-alert' : ''">{{ r.then }}</td></tr>
       </tbody>
     </table>
+    <div v-if="takes" class="mt-3">
+      <p class="font-semibold">Or take some of it, beside what is here</p>
+      <div class="mt-1 flex flex-wrap gap-2" role="group" aria-label="What to take">
+        <button v-for="key in COPIED_KEYS" :key="key" type="button" class="min-h-11 px-4" :aria-pressed="only.includes(key)"
+          :class="only.includes(key) ? 'bg-ink text-paper' : 'slip hover:bg-linen-200/60'" @click="toggle(key)">
+          {{ only.includes(key) ? '✓ ' : '' }}{{ COPIED[key].name }}</button>
+      </div>
+      <p class="mt-1 min-h-6 text-sm text-muted-ink">{{ only.length > 0
+        ? 'What bears a code or name that is here already stays as it is.' : '' }}</p>
+      <UButton size="lg" :loading="busy" :disabled="only.length === 0" @click="emit('take', only)">
+        {{ only.length === 0 ? 'Take…' : `Take ${names}` }}</UButton>
+    </div>
     <p v-if="preview.unreadable > 0" class="mt-2 text-lg">{{ unreadableWithin(preview.unreadable) }}</p>
     <div class="mt-3 flex gap-3">
-      <UButton :loading="busy" @click="$emit('replace')">Replace what is here</UButton>
-      <UButton variant="outline" color="neutral" :disabled="busy" @click="$emit('keep')">Cancel</UButton>
+      <UButton :loading="busy" :color="takes ? 'error' : 'primary'" :variant="takes ? 'outline' : 'solid'" @click="emit('replace')">
+        Replace what is here</UButton>
+      <UButton variant="outline" color="neutral" :disabled="busy" @click="emit('keep')">Cancel</UButton>
     </div>
   </div>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { copiedSentence, type Copied, type CopiedKey } from '#shared/copying'
 import type { Backup, KeptCounts, WorkroomPreview } from '#shared/schemas'
 import { backupWords, BACKUP_REASON, megabytes, workroomSentence } from '#shared/words'
 
@@ -9,7 +10,7 @@ const problem = ref<string | null>(null)
 const done = ref<string | null>(null)
 const backups = ref<Backup[] | null>(null)
 /** What is about to be put in place, and how. */
-const waiting = shallowRef<{ preview: WorkroomPreview & { title: string }, put: () => Promise<KeptCounts> } | null>(null)
+const waiting = shallowRef<{ preview: WorkroomPreview & { title: string }, put: () => Promise<KeptCounts>, take?: (only: CopiedKey[]) => Promise<Copied> } | null>(null)
 const busy = ref<'looking' | 'putting' | 'writing' | null>(null)
 let setting = new AbortController()
 
@@ -34,9 +35,9 @@ watch(waiting, async (now) => {
 const list = async () => { backups.value = await $fetch<Backup[]>('/api/backups') }
 onMounted(() => list().catch((error: unknown) => { problem.value = problemOf(error).detail }))
 
-function send<T>(file: File, dryRun: boolean): Promise<T> {
+function send<T>(file: File, dryRun: boolean, only: readonly CopiedKey[] = []): Promise<T> {
   return $fetch('/api/import/workroom', {
-    method: 'POST', query: { dryRun }, body: file, headers: { 'content-type': 'application/octet-stream' }, signal: setting.signal,
+    method: 'POST', query: { dryRun, ...(only.length > 0 ? { only: only.join(',') } : {}) }, body: file, headers: { 'content-type': 'application/octet-stream' }, signal: setting.signal,
   }) as Promise<T>
 }
 async function choose(event: Event): Promise<void> {
@@ -47,7 +48,10 @@ async function choose(event: Event): Promise<void> {
   if (!file) return
   await attempt('looking', async () => {
     const preview = await send<WorkroomPreview>(file, true)
-    waiting.value = { preview: { ...preview, title: file.name }, put: () => send<KeptCounts>(file, false) }
+    waiting.value = {
+      preview: { ...preview, title: file.name }, put: () => send<KeptCounts>(file, false),
+      take: only => send<Copied>(file, false, only),
+    }
   })
 }
 const look = (backup: Backup) => attempt('looking', async () => {
@@ -63,6 +67,12 @@ const put = () => attempt('putting', async () => {
   // What lay on the board has other ids now.
   selection.clear()
   await Promise.all([library.load(), list()])
+})
+/** Some of it, beside what is here: what lies on the board stays. */
+const take = (only: CopiedKey[]) => attempt('putting', async () => {
+  done.value = copiedSentence(await waiting.value!.take!(only))
+  waiting.value = null
+  await library.load()
 })
 const write = () => attempt('writing', async () => {
   await $fetch('/api/backups', { method: 'POST' })
@@ -82,7 +92,8 @@ const write = () => attempt('writing', async () => {
     </div>
     <p v-if="busy === 'looking'" class="mt-3 flex items-center gap-3 text-lg" role="status">Reading it…
       <UButton variant="outline" color="neutral" size="sm" @click="setting.abort()">Stop</UButton></p>
-    <ChangeSlip v-if="waiting" ref="change" :preview="waiting.preview" :busy="busy === 'putting'" @replace="put" @keep="waiting = null" />
+    <ChangeSlip v-if="waiting" ref="change" :preview="waiting.preview" :busy="busy === 'putting'" :takes="waiting.take !== undefined"
+      @take="take" @replace="put" @keep="waiting = null" />
     <p v-if="done" class="mt-3 text-lg font-semibold text-good" role="status">{{ done }}</p>
     <p v-if="problem" class="mt-3 font-semibold text-alert" role="alert">{{ problem }}</p>
     <hr class="stitch my-4">

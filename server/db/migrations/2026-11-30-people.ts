@@ -32,7 +32,8 @@ export const people: Migration = {
         pin text,
         put_away_at timestamptz,
         version integer not null default 0,
-        updated_at timestamptz not null default now()
+        updated_at timestamptz not null default now(),
+        unique (workroom_id, id)
       )`)
     await query(`create unique index person_by_name on person (workroom_id, name_key) where put_away_at is null`)
     await query(`create unique index person_by_account on person (workroom_id, account_id) where put_away_at is null`)
@@ -75,7 +76,9 @@ export const people: Migration = {
     // As the package that counts attempts has its table.
     await query(`create table attempt (key varchar(255) primary key, points integer not null default 0, expire bigint)`)
     for (const table of DONE_BY_SOMEONE) {
-      await query(`alter table ${table} add column person_id uuid references person (id) on delete set null`)
+      await query(`
+        alter table ${table} add column person_id uuid,
+          add foreign key (workroom_id, person_id) references person (workroom_id, id) on delete set null (person_id)`)
       await query(`create index ${table}_by_person on ${table} (person_id) where person_id is not null`)
     }
     // Whoever used a workroom before people were kept is its owner.
