@@ -1,8 +1,8 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, type Locator, type Page } from '@playwright/test'
 import { Client } from 'pg'
 import type { Fabric, Iron, Page as Listed, PressCloth, Supply, Workroom } from '#shared/schemas'
 import { looked } from './looking'
-import { toSwatch } from './press'
+import { cold, toSwatch } from './press'
 import { startServer, type Server } from './server'
 
 /** A database in which nobody began anything yet. */
@@ -18,7 +18,7 @@ test.beforeAll(async () => {
   await server.up()
 })
 test.afterAll(() => server.down())
-const get = async <T>(page: Page, path: string) => (await page.request.get(`${server.url}${path}`)).json() as Promise<T>
+const get = async <T>(page: Page, path: string, of = server.url) => (await page.request.get(`${of}${path}`)).json() as Promise<T>
 const OWNER = { name: 'Anna Quay', passphrase: 'tangled ferry lantern' }
 const METRIC = { length: 'mm', temperature: '°C', arealMass: 'g/m²' }
 
@@ -102,6 +102,113 @@ test('from an empty database to a first recipe: four steps, by keys and by hand,
   await toSwatch(page)
   await expect(page.getByTestId('recipe')).toContainText(/· \d+ s/, { timeout: 30_000 })
 })
+
+/** A database of its own in which nobody began anything yet. */
+async function emptyServer(): Promise<Server> {
+  const empty = await startServer(60), client = new Client({ connectionString: empty.databaseUrl })
+  await client.connect()
+  await client.query('truncate workroom cascade')
+  await client.end()
+  await empty.down()
+  await empty.up()
+  return empty
+}
+interface Hand {
+  /** Presses a button. */
+  press: (it: Locator) => Promise<void>
+  /** Writes into a field. */
+  write: (it: Locator, text: string) => Promise<void>
+  count: () => number
+}
+/** By keys alone: from one thing to the next with Tab, every stroke of it counted, what is typed as one. */
+function byKeys(page: Page): Hand {
+  let n = 0
+  const to = async (it: Locator) => {
+    for (let i = 0; i < 120 && !await it.evaluate(e => e === document.activeElement); i++) {
+      await page.keyboard.press('Tab')
+      n++
+    }
+    await expect(it).toBeFocused()
+  }
+  return {
+    press: async (it) => {
+      await to(it)
+      await page.keyboard.press('Enter')
+      n++
+    },
+    write: async (it, text) => {
+      await to(it)
+      await page.keyboard.type(text)
+      n++
+    },
+    count: () => n,
+  }
+}
+/** By touch: each tap counted, and each field that is written into as one more. */
+function byTouch(): Hand {
+  let n = 0
+  return {
+    press: async (it) => {
+      await it.tap()
+      n++
+    },
+    write: async (it, text) => {
+      await it.tap()
+      await it.fill(text)
+      n += 2
+    },
+    count: () => n,
+  }
+}
+/** From an empty database to a swatch that is kept. */
+async function toFirstSwatch(page: Page, url: string, { press, write, count }: Hand, isTouch: boolean): Promise<string> {
+  const began = Date.now(), button = (name: string | RegExp) => page.getByRole('button', { name }).last()
+  await page.goto(url)
+  await write(page.getByLabel('Name of the workroom'), 'Quay lofts')
+  await press(button('Next'))
+  await write(page.getByLabel('Your name'), OWNER.name)
+  await write(page.getByLabel('A passphrase'), OWNER.passphrase)
+  await press(button('Next'))
+  await press(button('Next'))
+  await press(button(/Light woven fusible/))
+  await press(button('Begin'))
+  await expect(page).toHaveURL(/fabric/)
+  await write(page.getByLabel('Code'), 'QL-1')
+  await write(page.getByLabel('Name', { exact: true }), 'Quay cotton')
+  await press(button('Save fabric'))
+  await expect(page.getByRole('heading', { name: 'Quay cotton' })).toBeVisible({ timeout: 15_000 })
+  if (isTouch) await press(page.getByRole('link', { name: /Test swatch/ }).first())
+  else await page.keyboard.press('3')
+  await expect(page.getByTestId('recipe')).toContainText(/· \d+ s/, { timeout: 30_000 })
+  await press(button('Press this'))
+  const command = page.getByTestId('command')
+  await expect(command).toContainText('then press')
+  await press(page.getByRole('button', { name: /^Turn it to/ }))
+  await expect(page.getByRole('status').filter({ hasText: ': ready' })).toBeVisible({ timeout: 30_000 })
+  let steps = 0
+  for (; steps < 12 && !await cold(page).isVisible(); steps++) {
+    if (isTouch) await command.tap()
+    else await page.locator('body').press('Space')
+    await expect(command.or(cold(page))).toHaveText(/Lift|then set down|Lay the interfacing|Cold/, { timeout: 30_000 })
+  }
+  if (isTouch) {
+    await press(page.getByRole('radio', { name: /nail is needed/ }))
+    await press(button('Save swatch'))
+  } else for (const key of ['3', 'k']) await page.keyboard.press(key)
+  await expect.poll(async () => (await get<Listed<Fabric>>(page, '/api/fabrics', url)).rows[0]?.swatchCount,
+    { timeout: 15_000 }).toBe(1)
+  return `${count() + steps + (isTouch ? 0 : 3)} actions, ${((Date.now() - began) / 1000).toFixed(0)} s of the machine`
+}
+for (const [way, isTouch] of [['keys alone', false], ['touch', true]] as const) {
+  test(`from nothing to a first swatch kept, by ${way}`, async ({ browser }) => {
+    const own = await emptyServer()
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, hasTouch: isTouch, serviceWorkers: 'block' })
+    const page = await context.newPage()
+    console.log(`first swatch by ${way}: ${await toFirstSwatch(page, own.url, isTouch ? byTouch() : byKeys(page), isTouch)}`)
+    await context.close()
+    await own.down()
+  })
+}
 
 test('begun once: whoever is second is told, the address of the first step leads to the board', async ({ page }) => {
   const again = await page.request.post(`${server.url}/api/begin`, { data: { name: 'Second', units: METRIC, owner: OWNER } })

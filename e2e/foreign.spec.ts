@@ -70,7 +70,7 @@ test('every route, asked with the ids of a second workroom: nothing is there, an
     jobs: rows.jobs[0].id,
     offcuts: rows.offcuts[0].id, places: rows.places[0].id, plans: rows.plans[0].id, swatches: rows.swatches[0].id,
     sessions: rows.sessions[0].id,
-    scraps: rows.scraps[0].id,
+    scraps: rows.scraps[0].id, people: rows.people[0].id, devices: randomUUID(),
   }
   const photo = rows.photos[0].id, day = '2026-11-24T10:00:00Z', version = 0
   const [fabric, supply, iron] = [poplin, own.rows.supplies[0], own.rows.irons[0]]
@@ -101,6 +101,8 @@ test('every route, asked with the ids of a second workroom: nothing is there, an
     'jobs/[id]/makings.put': { version, makings: [] },
     'jobs/[id]/pieces.put': { version, pieces: [circle] }, 'jobs/[id]/index.put': { ...job, version },
     'jobs/[id]/press-sheet.post': { operations: ownOperations }, 'places/[id]/index.put': { ...place, version },
+    'people/[id]/index.put': { name: 'Mine', role: 'owner', version }, 'people/[id]/pin.post': { pin: '7391' },
+    'people/[id]/passphrase.post': { passphrase: 'mine from now on' }, 'devices/[id]/stay.post': { name: 'Mine' },
     'sessions/[id]/events.post': { events: [told] }, 'sessions/[id]/operations.put': { piecesVersion: 0, operations: ownOperations },
     'supplies/[id]/index.put': { ...supply, version }, 'supplies/[id]/trim-runs.post': { fromM: 0, toM: 1, heatC: 150 },
     'supplies/[id]/stock.post': { metres: 1, reason: 'bought' }, 'swatches/[id]/readings.post': { kind: 'peel', value: 12 },
