@@ -2,7 +2,7 @@ import { mkdtemp, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { PersonRow, SwatchRow } from './models'
+import { DeviceRow, PersonRow, SwatchRow } from './models'
 import { addPerson, listPeople, putAway } from '../people/people'
 import { fabricHistory } from '../services/swatches'
 import { moveStock } from '../services/records'
@@ -37,6 +37,12 @@ describe('who did it', () => {
     expect([await of(ids[0]!), await of(ids[1]!)]).toEqual([[ids[0]], [ids[1]]])
     const records = await doneBy(ids[1]!, () => moveStock(room.context, supply.id, { metres: 2, reason: 'bought' }))
     expect(records.movements[0]!.personId).toBe(ids[1])
+  })
+  it('what says for itself who did it stays as it says', async () => {
+    const room = await aRoom(), [orla, bram] = [await someone(room, 'Orla'), await someone(room, 'Bram')]
+    const { workroomId } = room.context
+    const row = await doneBy(orla.id, () => DeviceRow.create({ workroomId, name: 'Tablet', paired: true, personId: bram.id }))
+    expect(row.personId).toBe(bram.id)
   })
   it('somebody of one workroom is not written into another\'s by what runs beside it', async () => {
     const [one, two] = [await aRoom(), await aRoom()]

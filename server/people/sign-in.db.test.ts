@@ -105,6 +105,14 @@ describe('a cookie', () => {
     expect(await whoCarries({ ...fresh, signIn: { ...fresh.signIn!, serial: 3 } })).toBeNull()
     expect(await whoCarries(fresh)).toBeNull()
   })
+  it('of somebody who is put away is nobody\'s, even where nothing else ended it; nor can she sign in any more', async () => {
+    const { person, name, enter } = await withPeople('maker'), own = await enter()
+    await PersonRow.update({ putAwayAt: new Date() }, { where: { id: person.id } })
+    expect(await whoCarries(own)).toBeNull()
+    expect(await isStillIn({ workroomId: person.id, who: { personId: person.id, deviceId: own.device, role: 'maker', signInId: own.signIn!.id } }))
+      .toBe(false)
+    expect((await refusal(signIn({ name, passphrase: PASSPHRASE }, somewhere(), null))).status).toBe(401)
+  })
   it('signing out ends it, and forgets a device that was not paired; what was begun under it hears nothing more', async () => {
     const { enter } = await withPeople(), own = await enter(), context = await contextOf(own)
     expect(await isStillIn(context)).toBe(true)
