@@ -2,7 +2,9 @@ import type { EntityName } from './schemas'
 
 /** What can be taken from another workroom's archive beside what is here, each with all that belongs to it. */
 export const COPIED = {
-  fabrics: { name: 'Fabrics', rows: ['fabrics', 'fabricFibres', 'measurements', 'preshrinkPasses', 'cornerSteps'], by: 'code', of: 'fabricId' },
+  fabrics: {
+    name: 'Fabrics', rows: ['fabrics', 'fabricFibres', 'measurements', 'preshrinkPasses', 'cornerSteps'], by: 'code', of: 'fabricId',
+  },
   supplies: { name: 'Supplies', rows: ['supplies', 'trimRuns'], by: 'code', of: 'supplyId' },
   irons: { name: 'Irons', rows: ['irons', 'ironSettings', 'calibrations'], by: 'name', of: 'ironId' },
   pressCloths: { name: 'Press cloths', rows: ['pressCloths'], by: 'name', of: 'pressClothId' },

@@ -56,7 +56,7 @@ describe('what is on its way to the server', () => {
     expect([outbox.waiting.value, outbox.sentCount.value]).toEqual([[], 2])
     expect(outbox.lastSent.value).toEqual({ kind: 'swatch', answer: { id: 'kept b' } })
   })
-  it('waits while nobody is signed in; what one person left is neither shown nor sent for another, and is sent when she is back', async () => {
+  it('waits while nobody is signed in; what one left is neither shown nor sent for another, and is sent when she is back', async () => {
     const { rememberPerson } = await import('./stored')
     rememberPerson('tidewell', 'bram')
     const out = () => { throw refusal(401) }

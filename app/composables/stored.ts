@@ -76,7 +76,7 @@ export const rememberWorkroom = (id: string): void => store.setItem(LAST_WORKROO
 export const workroomId = (): string => lastWorkroom() ?? 'none'
 export const lastPerson = (): string | null => store.getItem(LAST_PERSON)
 /** Whose things are kept in this browser: one person's, in one workroom. */
-export const scopeOf = (workroomId: string, personId: string | null): string => (personId ? `${workroomId}.${personId}` : workroomId)
+const scopeOf = (workroomId: string, personId: string | null): string => (personId ? `${workroomId}.${personId}` : workroomId)
 export const ownScope = (): string => scopeOf(workroomId(), lastPerson())
 /** Where a thing of whoever is at the board is kept. */
 export const ownKey = (name: string): string => storedKey(OF_THE_BOARD.has(name) ? workroomId() : ownScope(), name)

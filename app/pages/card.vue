@@ -4,19 +4,19 @@ definePageMeta({ layout: 'plain', title: 'Care card' })
 const route = useRoute()
 const text = ref(''), problem = ref<string | null>(null)
 /** The link's words stand behind the #: no server on the way sees them, nor keeps them in its log. */
-const ask = <T>(as: 'text' | 'pdf') => $fetch<T>('/api/card', {
-  method: 'POST', body: { token: route.hash.slice(1), as }, responseType: as === 'text' ? 'text' : 'blob' as never,
+const ask = (as: 'text' | 'pdf'): Promise<unknown> => ($fetch as (url: string, options: object) => Promise<unknown>)('/api/card', {
+  method: 'POST', body: { token: route.hash.slice(1), as }, responseType: as === 'text' ? 'text' : 'blob',
 })
 onMounted(async () => {
   try {
-    text.value = await ask<string>('text')
+    text.value = await ask('text') as string
   } catch (error) {
     problem.value = problemOf(error).status === 404
       ? 'This link opens no care card: it may be cut off, or too old. Ask the workroom for a new one.'
       : problemOf(error).detail
   }
 })
-const save = async () => saveBlob(await ask<Blob>('pdf'), 'care.pdf')
+const save = async () => saveBlob(await ask('pdf') as Blob, 'care.pdf')
 const lines = computed(() => text.value.split(/\r?\n/))
 </script>
 

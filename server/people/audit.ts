@@ -1,13 +1,8 @@
 import type { AuditLine } from '#shared/schemas'
+import type { Audited } from '#shared/words'
 import { AuditRow, DeviceRow, PersonRow } from '../db/models'
 import type { Context } from '../utils/context'
 
-/** What is written down of those who change the workroom as a whole, or who is in it. */
-export const AUDITED = [
-  'signedIn', 'signedOut', 'switched', 'copiedCookie', 'personAdded', 'personChanged', 'personPutAway', 'personBack', 'passphrase', 'pin',
-  'paired', 'deviceEnded', 'rules', 'imported', 'restored', 'exported', 'removed', 'begun', 'cardLink',
-] as const
-export type Audited = typeof AUDITED[number]
 const MOST_SHOWN = 200, MOST_ABOUT = 200
 
 /** Writes down that somebody did it, within the transaction that does it where there is one. */

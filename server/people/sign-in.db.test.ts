@@ -109,8 +109,8 @@ describe('a cookie', () => {
     const { person, name, enter } = await withPeople('maker'), own = await enter()
     await PersonRow.update({ putAwayAt: new Date() }, { where: { id: person.id } })
     expect(await whoCarries(own)).toBeNull()
-    expect(await isStillIn({ workroomId: person.id, who: { personId: person.id, deviceId: own.device, role: 'maker', signInId: own.signIn!.id } }))
-      .toBe(false)
+    const who = { personId: person.id, deviceId: own.device, role: 'maker' as const, signInId: own.signIn!.id }
+    expect(await isStillIn({ workroomId: person.id, who })).toBe(false)
     expect((await refusal(signIn({ name, passphrase: PASSPHRASE }, somewhere(), null))).status).toBe(401)
   })
   it('signing out ends it, and forgets a device that was not paired; what was begun under it hears nothing more', async () => {
@@ -233,7 +233,7 @@ describe('people of a workroom', () => {
   })
   it.each([['a common one', 'password123'], ['keys in a row', 'qwertyuiop12'], ['her own name twice', 'annaanna12'],
     ['her name and a year', 'Anna-1987-Anna'], ['one letter',
-    'aaaaaaaaaaaa']])(
+      'aaaaaaaaaaaa']])(
     '%s is refused as a passphrase', async (_, passphrase) => {
       const { context } = await aRoom()
       expect((await refusal(addPerson(context, { name: 'Anna', role: 'maker', passphrase, pin: null },

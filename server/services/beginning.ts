@@ -59,7 +59,7 @@ export async function beginWorkroom(body: BeginBody): Promise<{ workroom: Workro
 }
 
 /** An owner who signs in with this passphrase. @param kept hashed */
-export async function addOwner(workroomId: string, name: string, kept: string): Promise<PersonRow> {
+async function addOwner(workroomId: string, name: string, kept: string): Promise<PersonRow> {
   const nameKey = nameKeyOf(name)
   const account = await AccountRow.create({ name, nameKey, passphrase: kept })
   return PersonRow.create({ workroomId, accountId: account.id, name, nameKey, role: 'owner' })

@@ -7,7 +7,7 @@ const trusted = (): ReadonlySet<string> =>
 const plain = (address: string): string => address.replace(/^::ffff:/i, '')
 
 /** From where a request came: the connection's own end, or what a trusted proxy says, the nearest hop that is none of them. */
-export function addressOf(event: H3Event): string {
+export function askedFrom(event: H3Event): string {
   const { req } = event.node, own = plain(req.socket.remoteAddress ?? '')
   const proxies = trusted()
   if (!proxies.has(own)) return own

@@ -1,12 +1,13 @@
 import { z } from 'zod'
-import { MAYS, nameKeyOf, ROLES, type May, type Role } from '../people'
+import { nameKeyOf, ROLES, type Role } from '../people'
 import { idSchema, momentField, nameField, textField, versionField } from './common'
 
-export const roleField = z.enum(ROLES, { error: `Role: choose ${ROLES.join(', ')}.` })
+const roleField = z.enum(ROLES, { error: `Role: choose ${ROLES.join(', ')}.` })
 /** A name under which somebody signs in: something of it can be seen. */
 export const personName = nameField('Name').refine(name => nameKeyOf(name) !== '', 'Name: it needs a letter that can be seen.')
 
-export const SHORTEST_PASSPHRASE = 10, LONGEST_PASSPHRASE = 200
+export const SHORTEST_PASSPHRASE = 10
+const LONGEST_PASSPHRASE = 200
 /** A new passphrase; whether it is easily guessed is looked at where it is kept. */
 export const passphraseField = z.string({ error: 'Passphrase: write one.' })
   .min(SHORTEST_PASSPHRASE, `Passphrase: ${SHORTEST_PASSPHRASE} characters at least. A few words in a row are easy to keep in mind.`)
@@ -14,7 +15,7 @@ export const passphraseField = z.string({ error: 'Passphrase: write one.' })
 /** One that is only compared. */
 const givenPassphrase = z.string({ error: 'Passphrase: write it.' }).min(1, 'Passphrase: write it.')
   .max(LONGEST_PASSPHRASE, `Passphrase: none has more than ${LONGEST_PASSPHRASE} characters.`)
-export const pinField = z.string({ error: 'PIN: four to eight figures.' }).regex(/^\d{4,8}$/, 'PIN: four to eight figures.')
+const pinField = z.string({ error: 'PIN: four to eight figures.' }).regex(/^\d{4,8}$/, 'PIN: four to eight figures.')
 const deviceName = nameField('Device', 60)
 
 export const signInBody = z.object({
@@ -47,10 +48,16 @@ export const passphraseBody = z.object({ current: z.string().max(LONGEST_PASSPHR
 export const pinBody = z.object({ pin: pinField.nullable() })
 
 /** Someone of a workroom, as the others see them. */
-export const personSchema = z.object({
-  id: idSchema, name: z.string(), role: z.enum(ROLES), hasPin: z.boolean(), signsIn: z.boolean(), putAway: z.boolean(), version: z.number(),
-})
-export type Person = z.infer<typeof personSchema>
+export interface Person {
+  id: string
+  name: string
+  role: Role
+  hasPin: boolean
+  /** With a passphrase of her own. */
+  signsIn: boolean
+  putAway: boolean
+  version: number
+}
 export interface Device {
   id: string
   name: string
@@ -81,10 +88,6 @@ export type Door
 export interface ChooseWorkroom { choose: { id: string, name: string }[] }
 
 export interface AuditLine { id: string, at: string, by: string | null, device: string | null, what: string, about: string }
-/** A route, and what its caller must be allowed. */
-export interface RouteRule { method: string, path: string, may: May | 'open' }
-export const maySchema = z.enum(MAYS)
-
 /** A person in a workroom file: a name for what was done, never a way to sign in. */
 export const personRow = z.object({
   id: idSchema, createdAt: momentField('Written'), name: textField('Name', 80), role: roleField,

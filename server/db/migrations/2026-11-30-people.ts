@@ -1,7 +1,7 @@
 import type { Migration } from '../migrate'
 
 /** What somebody did; who it was stands in `person_id`, and nothing where people were not kept yet. */
-export const DONE_BY_SOMEONE = [
+const DONE_BY_SOMEONE = [
   'swatch', 'swatch_reading', 'swatch_photo', 'swatch_plan', 'wash_round', 'measurement', 'preshrink_pass', 'corner_step', 'trim_run',
   'stock_movement', 'calibration', 'care_event', 'layout', 'offcut', 'press_session', 'session_event',
 ] as const
