@@ -49,9 +49,9 @@ const deviceSentence = (d: Device) => [d.isThis ? 'this device' : null, d.paired
           <h2 class="text-2xl font-semibold">Who works here</h2>
           <p v-if="whoMay('own')" class="mt-1 border-l-4 border-mark pl-3">{{ whoMay('own') }}</p>
           <ul class="mt-3 space-y-2">
-            <li v-for="p in here" :key="p.id" class="slip flex min-h-16 items-center gap-3 px-3">
+            <li v-for="p in here" :key="p.id" class="slip flex min-h-16 flex-wrap items-center gap-3 px-3 py-1">
               <PersonMark :name="p.name" />
-              <span class="min-w-0 flex-1 text-lg leading-tight"><b class="font-semibold">{{ p.name }}</b>
+              <span class="min-w-44 flex-1 text-lg leading-tight"><b class="font-semibold">{{ p.name }}</b>
                 <small class="block text-sm text-muted-ink">{{ ROLE_NAMES[p.role] }} ·
                   {{ p.signsIn ? 'passphrase' : 'no passphrase' }} · {{ p.hasPin ? 'PIN' : 'no PIN' }}</small></span>
               <template v-if="may('own')">
@@ -83,9 +83,9 @@ const deviceSentence = (d: Device) => [d.isThis ? 'this device' : null, d.paired
           <h2 class="text-2xl font-semibold">Devices</h2>
           <p v-if="devices.length === 0" class="mt-1">None is known yet: a device is kept once somebody signs in on it, or it is paired.</p>
           <ul class="mt-2 space-y-2">
-            <li v-for="d in devices" :key="d.id" class="slip flex min-h-14 items-center gap-3 px-3">
+            <li v-for="d in devices" :key="d.id" class="slip flex min-h-14 flex-wrap items-center gap-3 px-3 py-1">
               <UIcon :name="d.paired ? 'i-lucide-tablet' : 'i-lucide-laptop'" class="size-6 shrink-0" />
-              <span class="min-w-0 flex-1 leading-tight"><b class="font-semibold">{{ d.name }}</b>
+              <span class="min-w-44 flex-1 leading-tight"><b class="font-semibold">{{ d.name }}</b>
                 <small class="block text-sm text-muted-ink">{{ deviceSentence(d) }} · seen {{ whenWords(d.seenAt) }}</small></span>
               <UButton v-if="!d.paired" size="lg" variant="ghost" color="neutral" @click="() => {
                 all.stay(d.id,

@@ -1,4 +1,5 @@
 import { join } from 'node:path'
+import { audit } from '../../people/audit'
 import { sendFile } from '../../utils/send'
 import { withWorkspace } from '../../utils/workspace'
 import { writeArchive } from '../../workroom/write'
@@ -7,5 +8,6 @@ import { writeArchive } from '../../workroom/write'
 export default defineRoute({ may: 'own' }, ({ context, event }) => withWorkspace('out', async (folder) => {
   const path = join(folder, 'workroom.zip')
   await writeArchive(context.workroomId, path)
+  await audit(context, 'exported')
   await sendFile(event, path, { type: 'application/zip', name: 'workroom.zip' })
 }))
