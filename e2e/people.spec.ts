@@ -240,6 +240,23 @@ test('two workrooms of one name: after the other one\'s hostile day this one is 
   console.log(`a hostile day: ${asked + 1} requests, ${Object.keys(before).length} files of the other archive unchanged`)
 })
 
+test('tries are counted over two servers together, and a code of one pairs at the other, once', async () => {
+  const second = await startServer(20, BEHIND, server)
+  const first = caller(server.url, '10.7.0.1'), other = caller(second.url, '10.7.0.1')
+  for (let i = 0; i < 8; i++) expect((await (i % 2 ? first : other).signIn('Nessa', `wrong ${i}`)).status).toBe(401)
+  expect([(await first.signIn('Nessa', PASSPHRASES.nessa)).status, (await other.signIn('Nessa', PASSPHRASES.nessa)).status]).toEqual([429, 429])
+  const { code } = (await orla.ask('POST', '/api/devices/codes', {})).json<{ code: string }>()
+  const board = caller(second.url, '10.7.0.2')
+  expect((await board.ask('POST', '/api/pair', { code, device: 'Tablet' })).status).toBe(200)
+  expect((await caller(server.url, '10.7.0.3').ask('POST', '/api/pair', { code, device: 'Tablet' })).status).toBe(422)
+  // Whoever signs in at the one is in at the other.
+  await board.ask('POST', '/api/switch', { personId: who.wick.id, pin: '7391' })
+  const there = caller(server.url, '10.7.0.2')
+  there.cookie = board.cookie
+  expect((await there.ask('GET', '/api/jobs')).status).toBe(200)
+  await second.down()
+})
+
 test('a lost passphrase is given anew from the server\'s own machine; the old one, and whoever was in with it, is out', async () => {
   const c = caller(server.url, '10.6.0.1')
   expect((await c.signIn('Bram', PASSPHRASES.bram)).status).toBe(200)

@@ -2,7 +2,7 @@
 import { stat } from 'node:fs/promises'
 import { basename, resolve } from 'node:path'
 import { database } from '../server/db/connection'
-import { contextOfScript } from '../server/utils/context'
+import { contextOfScript } from '../server/people/asking'
 import { ProblemError } from '../server/utils/problem'
 import { backupFolder, makeBackup } from '../server/workroom/backups'
 import { readWorkroom } from '../server/workroom/read'

@@ -2,8 +2,6 @@
  * People and workrooms of this server, for whoever has its machine.
  * `list` · `reset NAME` (a new passphrase, everywhere signed out) · `forget NAME` (his name goes, what he did stays without it)
  */
-import { randomInt } from 'node:crypto'
-import { dictionary } from '@zxcvbn-ts/language-common'
 import { Op } from 'sequelize'
 import { nameKeyOf } from '#shared/people'
 import { passphraseField, personName } from '#shared/schemas'
@@ -12,17 +10,13 @@ import { transact } from '../server/db/transaction'
 import { AccountRow, PersonRow, SignInRow, WorkroomRow } from '../server/db/models'
 import { audit } from '../server/people/audit'
 import { hashed, refuseEasy } from '../server/people/passphrase'
-import { ProblemError } from '../server/utils/problem'
+import { onDatabase } from './lib/command'
+import { drawnPassphrase } from './lib/passphrase'
 
-export const usage = `npm run person list                   who is in which workroom
+const usage = `npm run person list                   who is in which workroom
 npm run person reset NAME             gives a new passphrase, which is printed once
 npm run person forget NAME            puts him away everywhere, and takes his name from what he did`
 
-/** Four words that have nothing to do with each other. */
-export function drawnPassphrase(): string {
-  const words = dictionary['diceware-common'] as readonly string[]
-  return Array.from({ length: 4 }, () => words[randomInt(words.length)]).join(' ')
-}
 const unknown = (name: string) => new Error(`Nobody here signs in as "${name}". See npm run person list.`)
 
 async function list(): Promise<void> {
@@ -69,21 +63,10 @@ async function forget(name: string): Promise<void> {
 }
 
 const [what, given] = process.argv.slice(2)
-const isRun = process.argv[1]?.endsWith('person.ts') ?? false
-if (isRun) {
-  database()
-  try {
-    if (what === 'list') await list()
-    else if (what === 'reset' && given) await reset(personName.parse(given), process.env.PASSPHRASE)
-    else if (what === 'forget' && given) await forget(personName.parse(given))
-    else {
-      console.log(usage)
-      process.exitCode = what === undefined ? 0 : 1
-    }
-  } catch (error) {
-    console.error(error instanceof ProblemError || error instanceof Error ? error.message : error)
-    process.exitCode = 1
-  } finally {
-    await database().close()
-  }
-}
+await onDatabase(usage, async () => {
+  if (what === 'list') await list()
+  else if (what === 'reset' && given) await reset(personName.parse(given), process.env.PASSPHRASE)
+  else if (what === 'forget' && given) await forget(personName.parse(given))
+  else return false
+  return true
+})

@@ -1,14 +1,13 @@
 /** Workrooms of this server, for whoever has its machine. `list` · `add NAME --owner NAME` (its owner's passphrase is printed once) */
-import { WORKROOM_DEFAULTS } from './lib/workroom-defaults'
 import { nameKeyOf } from '#shared/people'
 import { nameField, passphraseField, personName } from '#shared/schemas'
-import { database } from '../server/db/connection'
 import { transact } from '../server/db/transaction'
 import { AccountRow, PersonRow, WorkroomRow } from '../server/db/models'
 import { audit } from '../server/people/audit'
 import { hashed, matches, refuseEasy } from '../server/people/passphrase'
-import { ProblemError } from '../server/utils/problem'
-import { drawnPassphrase } from './person'
+import { onDatabase } from './lib/command'
+import { drawnPassphrase } from './lib/passphrase'
+import { WORKROOM_DEFAULTS } from './lib/workroom-defaults'
 
 const usage = `npm run workroom list                         every workroom of this server
 npm run workroom add NAME -- --owner NAME     a new one, empty, with its owner; PASSPHRASE=… gives hers, else one is drawn`
@@ -34,19 +33,11 @@ async function add(name: string, owner: string): Promise<void> {
 
 const [what, name] = process.argv.slice(2)
 const at = process.argv.indexOf('--owner'), owner = at > 0 ? process.argv[at + 1] : undefined
-database()
-try {
-  if (what === 'list')
-    for (const r of await WorkroomRow.findAll({ order: [['createdAt',
-      'ASC']] })) console.log(`${r.name}   ${r.id}${r.demo ? '   demo' : ''}`)
-  else if (what === 'add' && name && owner) await add(nameField('Workroom').parse(name), personName.parse(owner))
-  else {
-    console.log(usage)
-    process.exitCode = what === undefined ? 0 : 1
-  }
-} catch (error) {
-  console.error(error instanceof ProblemError || error instanceof Error ? error.message : error)
-  process.exitCode = 1
-} finally {
-  await database().close()
-}
+await onDatabase(usage, async () => {
+  if (what === 'list') {
+    const rooms = await WorkroomRow.findAll({ order: [['createdAt', 'ASC']] })
+    for (const r of rooms) console.log(`${r.name}   ${r.id}${r.demo ? '   demo' : ''}`)
+  } else if (what === 'add' && name && owner) await add(nameField('Workroom').parse(name), personName.parse(owner))
+  else return false
+  return true
+})

@@ -1,7 +1,7 @@
 import type { Door } from '#shared/schemas'
+import { contextOf } from '../people/asking'
 import { carriedBy } from '../people/cookie'
 import { atTheDoor, meOf, openWorkroom } from '../people/door'
-import { contextOf } from '../utils/context'
 
 /** Who is signed in here; else what the browser finds at the door. */
 export default defineOpenRoute({ open: 'a browser asks what it may show before anyone signs in' }, async ({ event }): Promise<Door> => {

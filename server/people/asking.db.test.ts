@@ -3,11 +3,11 @@ import { IncomingMessage, ServerResponse } from 'node:http'
 import { Socket } from 'node:net'
 import { describe, expect, it } from 'vitest'
 import { AccountRow, PersonRow, SignInRow } from '../db/models'
-import { carry } from '../people/cookie'
-import { askAgainWhetherOpen } from '../people/door'
-import { keepSignedIn } from '../people/sign-in'
 import { aRoom } from '../testing/room'
-import { contextOf, contextOfScript } from './context'
+import { contextOf, contextOfScript } from './asking'
+import { carry } from './cookie'
+import { askAgainWhetherOpen } from './door'
+import { keepSignedIn } from './sign-in'
 
 /** A request with these cookies and headers, as the server gets it. */
 function asked(headers: Record<string, string> = {}): H3Event {
