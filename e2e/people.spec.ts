@@ -244,7 +244,7 @@ test('tries are counted over two servers together, and a code of one pairs at th
   const second = await startServer(20, BEHIND, server)
   const first = caller(server.url, '10.7.0.1'), other = caller(second.url, '10.7.0.1')
   for (let i = 0; i < 8; i++) expect((await (i % 2 ? first : other).signIn('Nessa', `wrong ${i}`)).status).toBe(401)
-  expect([(await first.signIn('Nessa', PASSPHRASES.nessa)).status, (await other.signIn('Nessa', PASSPHRASES.nessa)).status]).toEqual([429, 429])
+  for (const c of [first, other]) expect((await c.signIn('Nessa', PASSPHRASES.nessa)).status).toBe(429)
   const { code } = (await orla.ask('POST', '/api/devices/codes', {})).json<{ code: string }>()
   const board = caller(second.url, '10.7.0.2')
   expect((await board.ask('POST', '/api/pair', { code, device: 'Tablet' })).status).toBe(200)
