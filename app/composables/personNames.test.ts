@@ -5,11 +5,12 @@ const person = (id: string, name: string) => ({ id, name, role: 'maker', hasPin:
 let there = [person('o', 'Orla'), person('b', 'Bram')]
 let asked = 0
 /** A page just opened. */
-async function fresh(answers = true) {
+async function fresh(answers = true, gate: Promise<void> = Promise.resolve()) {
   vi.resetModules()
   asked = 0
   vi.stubGlobal('$fetch', async () => {
     asked++
+    await gate
     if (!answers) throw new Error('away')
     return there
   })
@@ -20,8 +21,10 @@ beforeEach(() => { there = [person('o', 'Orla'), person('b', 'Bram')] })
 
 describe('who did it, by name', () => {
   it('is asked for once; nothing is said before it is known, and what is older says so', async () => {
-    const names = await fresh()
+    let open = () => {}
+    const names = await fresh(true, new Promise<void>((done) => { open = done }))
     expect([names.by('o'), names.by(null)]).toEqual(['', ''])
+    open()
     await vi.waitFor(() => expect(names.by('o')).toBe('by Orla'))
     expect([names.by('b'), names.by(null), names.by(undefined), asked])
       .toEqual(['by Bram', 'before people were kept', 'before people were kept', 1])
