@@ -4,7 +4,7 @@ import { defineConfig } from '@playwright/test'
 const CHROMIUM = ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium']
 
 /** The longest go first, so that both lanes come to their end together. */
-const LONG = /(cut|session|chaos|mend)\.spec\.ts$/, LAST = /looked\.spec\.ts$/
+const LONG = /(cut|session|chaos|mend|people)\.spec\.ts$/, LAST = /looked\.spec\.ts$/
 
 /** Drives the real interface against the built server, each file of swatches on a copy of the database that `npm test` set up. */
 export default defineConfig({

@@ -34,6 +34,12 @@ describe('a workroom as it is begun', () => {
     b.draft.value.iron = null
     await b.begin()
     expect(asked.map(a => a.body)).toMatchObject([{ name: 'Quay', iron: { kind: 'travel', dial: 'levels' } }, { name: 'Quay', iron: null }])
+    // Its name may be left out: then it bears its owner's. The passphrase is sent, and never kept here.
+    b.draft.value = { ...b.draft.value, name: ' ', owner: ' Anna ' }
+    b.passphrase.value = 'tangled ferry lantern'
+    await b.begin()
+    expect(asked.at(-1)!.body).toMatchObject({ name: 'Workroom of Anna', owner: { name: 'Anna', passphrase: 'tangled ferry lantern' } })
+    expect(JSON.stringify({ ...window.localStorage })).not.toContain('lantern')
     expect(Object.keys(asked[0]!.body as object)).not.toContain('dial')
   })
   it('refused it says why, and keeps what was filled in', async () => {

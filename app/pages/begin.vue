@@ -18,8 +18,7 @@ onMounted(async () => {
 const nameProblem = ref<string | null>(null)
 /** What this step cannot go on without. */
 function missing(): string | null {
-  const { name, owner } = draft.value
-  if (at.value === 0) return name.trim() === '' ? 'Workroom: say what it is called.' : null
+  const { owner } = draft.value
   if (at.value !== 1) return null
   if (owner.trim() === '') return 'Name: say who you are.'
   const given = passphraseField.safeParse(passphrase.value)
@@ -82,8 +81,8 @@ const shelf = STARTER_KEYS.map((key, i) => ({ key, supply: starterSupply(key, i 
           <p class="text-lg">Your fabrics, irons and test swatches stay on this machine, in a database of their own.</p>
           <label class="block"><span class="block font-semibold">What is it called?</span>
             <UInput v-model="draft.name" size="xl" maxlength="80" class="w-full" aria-label="Name of the workroom" autofocus
-              :aria-invalid="nameProblem !== null" @keydown.enter="go(1)" /></label>
-          <p class="min-h-7 font-semibold text-alert" role="alert">{{ nameProblem }}</p>
+              @keydown.enter="go(1)" />
+            <span class="text-sm text-muted-ink">Left out, it bears your name.</span></label>
           <div>
             <p class="font-semibold">Which units do you measure in?</p>
             <Choices v-model="system" :options="SYSTEMS" label="Units" class="mt-1 grid grid-cols-2 gap-3" shape="min-h-20 px-4 text-left">
