@@ -37,7 +37,8 @@ export function useBeginning() {
   const body = (): BeginBody => {
     const { iron, dial, owner, ...rest } = toPlain(draft.value)
     return {
-      ...rest, name: rest.name.trim() || `Workroom of ${owner.trim()}`.slice(0, 80), owner: { name: owner.trim(), passphrase: passphrase.value },
+      ...rest, name: rest.name.trim() || `Workroom of ${owner.trim()}`.slice(0, 80),
+      owner: { name: owner.trim(), passphrase: passphrase.value },
       device: deviceWords(navigator.userAgent), iron: iron && { kind: iron, dial },
     }
   }
