@@ -100,8 +100,9 @@ describe('a workroom as a file', () => {
 describe('some of a workroom file', () => {
   it('is taken beside what is here; what bears a code that is here already stays as it is, with all that belongs to it', async () => {
     const other = await aRoom()
-    const own = await other.fabric({ code: (await listFabrics(room.context, { q: '', page: 1, size: 9 } as never)).rows[0]!.code.toLowerCase(),
-      name: 'Mine' })
+    const own = await other.fabric({ code: (await listFabrics(room.context, { q: '', page: 1,
+      size: 9 } as never)).rows[0]!.code.toLowerCase(),
+    name: 'Mine' })
     expect(await takeFrom(other.context, archive, ['fabrics', 'supplies'])).toEqual({
       fabrics: { added: 0, there: 1 }, supplies: { added: 2, there: 0 },
     })

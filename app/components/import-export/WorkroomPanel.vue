@@ -10,7 +10,13 @@ const problem = ref<string | null>(null)
 const done = ref<string | null>(null)
 const backups = ref<Backup[] | null>(null)
 /** What is about to be put in place, and how. */
-const waiting = shallowRef<{ preview: WorkroomPreview & { title: string }, put: () => Promise<KeptCounts>, take?: (only: CopiedKey[]) => Promise<Copied> } | null>(null)
+interface Waiting {
+  preview: WorkroomPreview & { title: string }
+  put: () => Promise<KeptCounts>
+  /** Some of it, beside what is here; of a backup all or nothing. */
+  take?: (only: CopiedKey[]) => Promise<Copied>
+}
+const waiting = shallowRef<Waiting | null>(null)
 const busy = ref<'looking' | 'putting' | 'writing' | null>(null)
 let setting = new AbortController()
 
@@ -37,7 +43,8 @@ onMounted(() => list().catch((error: unknown) => { problem.value = problemOf(err
 
 function send<T>(file: File, dryRun: boolean, only: readonly CopiedKey[] = []): Promise<T> {
   return $fetch('/api/import/workroom', {
-    method: 'POST', query: { dryRun, ...(only.length > 0 ? { only: only.join(',') } : {}) }, body: file, headers: { 'content-type': 'application/octet-stream' }, signal: setting.signal,
+    method: 'POST', query: { dryRun, ...(only.length > 0 ? { only: only.join(',') } : {}) }, body: file,
+    headers: { 'content-type': 'application/octet-stream' }, signal: setting.signal,
   }) as Promise<T>
 }
 async function choose(event: Event): Promise<void> {

@@ -14,7 +14,10 @@ const query = z.object({
     z.array(z.enum(COPIED_KEYS, { error: `Only: name ${COPIED_KEYS.join(', ')}.` }))).default([]),
 })
 
-/** The file itself is the body, an archive or JSON alone. With `dryRun` it is only looked into; with `only` some of it is taken beside what is here. */
+/**
+ * The file itself is the body, an archive or JSON alone. With `dryRun` it is only looked into; with `only` some of it is taken beside what
+ * is here.
+ */
 export default defineRoute({ may: 'own', query }, ({ context, query: { dryRun, only }, event }) => withWorkspace('file', async (folder) => {
   const path = join(folder, 'file')
   await readToFile(event, path, MOST_BYTES)
