@@ -24,16 +24,15 @@ async function answered(port, authority) {
 }
 
 /** A board without passphrases is nobody's but whoever reaches it: it does not go out into the house. */
-async function refuseOpenHouse(url) {
+async function isOpen(url) {
   const { default: pg } = await import('pg')
   const client = new pg.Client({ connectionString: url })
   await client.connect()
   const { rows } = await client.query('select count(*)::int as n from account').finally(() => client.end())
-  if (rows[0].n === 0) {
-    giveUp('Nobody here has a passphrase yet, so anyone in the house would be the owner. Start it once without --house, begin the workroom '
-      + 'at this machine and give yourself a passphrase; then start it with --house.')
-  }
+  return rows[0].n === 0
 }
+const OPEN_HOUSE = 'Nobody here has a passphrase yet, so anyone in the house would be the owner. Start it once without --house, begin the '
+  + 'workroom at this machine and give yourself a passphrase; then start it with --house.'
 
 /** What the server needs to be served in the house, and what is printed for those who look for it there. */
 async function overTls(port) {
@@ -94,7 +93,10 @@ export async function serve({ demo, port: wanted, house = false }) {
   run(local('tsx'), [...TSX, 'scripts/migrate.ts'], { env })
   if (demo) run(local('tsx'), [...TSX, 'scripts/seed.ts', ...(reset ? ['--reset'] : [])], { env })
 
-  if (house) await refuseOpenHouse(env.DATABASE_URL)
+  if (house && await isOpen(env.DATABASE_URL)) {
+    own?.stop()
+    giveUp(OPEN_HOUSE)
+  }
   const port = await portOr(Number(process.env.PORT ?? wanted))
   const atHome = house ? await overTls(port) : null, host = house ? '0.0.0.0' : '127.0.0.1'
   // What the server says of each request goes to a file of its own; what it says beyond that, to another. This screen is for people.
