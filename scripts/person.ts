@@ -57,7 +57,10 @@ async function forget(name: string): Promise<void> {
       await p.update({ name: called, nameKey: nameKeyOf(called), accountId: null, pin: null, putAwayAt: p.putAwayAt ?? new Date() })
     }
     await AccountRow.destroy({ where: { nameKey } })
-    await database().query(`update audit set about = '' where about ilike :like`, { replacements: { like: `%${name}%` } })
+    await database().query(
+      `update audit set about = '' where workroom_id in (:rooms) and position(lower(:name) in lower(about)) > 0`,
+      { replacements: { rooms: people.map(p => p.workroomId), name } },
+    )
   })
   console.log(`Forgotten: ${name}. What was done stays, without the name.`)
 }

@@ -15,9 +15,9 @@ export const COPIED_KEYS = Object.keys(COPIED) as [CopiedKey, ...CopiedKey[]]
 /** How many came in, and how many were left out because something of that code or name is here already. */
 export type Copied = Partial<Record<CopiedKey, { added: number, there: number }>>
 
-/** What was taken, as a sentence. */
-export const copiedSentence = (copied: Copied): string => {
+/** What was taken, in words. */
+export const copiedWords = (copied: Copied): string => {
   const parts = (Object.entries(copied) as [CopiedKey, { added: number, there: number }][]).map(([key, { added, there }]) =>
     `${COPIED[key].name.toLowerCase()}: ${added} added${there > 0 ? `, ${there} were here already` : ''}`)
-  return `Taken. ${parts.join('; ')}.`
+  return parts.join('; ')
 }

@@ -1,7 +1,8 @@
-import { createHash } from 'node:crypto'
+import { createHmac } from 'node:crypto'
 import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible'
 import { database } from '../db/connection'
 import { ProblemError } from '../utils/problem'
+import { sealedWith } from './cookie'
 
 const QUARTER_S = 15 * 60, HOUR_S = 3600
 /** Wrong tries that are let by in a time; then one waits. */
@@ -33,8 +34,8 @@ function limiterOf(kind: Limited): RateLimiterPostgres {
   limiters.set(kind, made)
   return made
 }
-/** What is counted under is a name somebody typed: it is kept as a stamp, not as it was written. */
-const keyOf = (of: string): string => createHash('sha256').update(of).digest('hex').slice(0, 40)
+/** What is counted under is a name or an address: it is kept as a stamp of this server's secret, not as it was written. */
+const keyOf = (of: string): string => createHmac('sha256', `tries ${sealedWith()}`).update(of).digest('hex').slice(0, 40)
 
 const tooMany = (ms: number) => {
   const minutes = Math.max(1, Math.ceil(ms / 60_000))

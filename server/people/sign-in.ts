@@ -32,7 +32,6 @@ interface Found {
   serial_at: Date
   seen_at: Date
   role: Role
-  paired: boolean
 }
 
 /** Who a cookie says is signed in; null where that is over. */
@@ -40,7 +39,7 @@ export interface Known { who: Who, workroomId: string, renewed: Carried | null }
 export async function whoCarries({ device, signIn }: Carried, nowMs = Date.now()): Promise<Known | null> {
   if (!signIn) return null
   const [found] = await database().query<Found>(`
-    select s.id, s.workroom_id, s.person_id, s.device_id, s.serial, s.serial_at, s.seen_at, p.role, d.paired
+    select s.id, s.workroom_id, s.person_id, s.device_id, s.serial, s.serial_at, s.seen_at, p.role
     from sign_in s join person p on p.id = s.person_id join device d on d.id = s.device_id
     where s.id = :id and s.device_id = :device and s.ended_at is null and p.put_away_at is null and d.ended_at is null`,
   { replacements: { id: signIn.id, device }, type: QueryTypes.SELECT })

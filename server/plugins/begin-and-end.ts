@@ -1,11 +1,14 @@
 import type { Server } from 'node:http'
 import { endWatching } from '../live'
+import { clearTries } from '../people/attempts'
 import { log } from '../utils/log'
 import { clearLeftovers } from '../utils/workspace'
 import { checkKept } from '../workroom/self-check'
 import { workroomIds } from '../workroom/write'
 
 const AGAIN_MS = 10_000
+/** Counts of wrong tries that are over are taken away so often. */
+const CLEARED_MS = 15 * 60_000
 /** A connection that is not used stays open longer than whatever is in front of the server keeps it, or both would end it at once, ms. */
 const KEPT_OPEN_MS = 65_000
 
@@ -23,9 +26,13 @@ export default defineNitroPlugin((nitro) => {
     }
   }
   timer = setTimeout(check, AGAIN_MS / 5)
+  const clearing = setInterval(() => { clearTries().catch(() => undefined) }, CLEARED_MS)
   // Before it stops listening: a stream that stays open would hold it up.
   for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, () => { void endWatching() })
-  nitro.hooks.hook('close', () => clearTimeout(timer))
+  nitro.hooks.hook('close', () => {
+    clearTimeout(timer)
+    clearInterval(clearing)
+  })
   nitro.hooks.hook('request', ({ node: { req } }) => {
     const { server } = req.socket as typeof req.socket & { server?: Server }
     if (server) server.keepAliveTimeout = KEPT_OPEN_MS

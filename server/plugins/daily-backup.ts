@@ -1,5 +1,4 @@
 import { ifFree, lastDoneMs, noteDone } from '../db/turn'
-import { clearTries } from '../people/attempts'
 import { log } from '../utils/log'
 import { backupFolder, isBackupDue, listBackups, makeBackup, takeInOlder } from '../workroom/backups'
 import { workroomIds } from '../workroom/write'
@@ -18,7 +17,6 @@ async function daily(): Promise<void> {
     await noteDone(chore)
     log.info({ workroomId: id, file, bytes }, 'backup')
   }
-  await clearTries()
 }
 
 /** Once a day every workroom is written beside its data, where the start command says where that is. */

@@ -2,7 +2,7 @@ import { randomBytes } from 'node:crypto'
 import { readFile, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { DatabaseError, ForeignKeyConstraintError, QueryTypes, UniqueConstraintError, type Transaction } from 'sequelize'
-import { COPIED, copiedSentence, type Copied, type CopiedKey } from '#shared/copying'
+import { COPIED, copiedWords, type Copied, type CopiedKey } from '#shared/copying'
 import { nameKeyOf } from '#shared/people'
 import { shareProblem, type EntityName, type EntityRows, type KeptCounts, type WorkroomPreview, type Workroom } from '#shared/schemas'
 import { ONE_OF } from '#shared/words'
@@ -201,7 +201,7 @@ export const takeFrom = (context: Context, path: string, keys: readonly CopiedKe
         }
         copied[key] = { added, there: left.size }
       }
-      await audit(context, 'imported', copiedSentence(copied))
+      await audit(context, 'imported', copiedWords(copied))
     }))
     return copied
   })

@@ -6,6 +6,7 @@ import QRCode from 'qrcode'
 const { jobId } = defineProps<{ jobId: string }>()
 const { whoMay } = useWho()
 const link = ref(''), picture = ref(''), problem = ref<string | null>(null)
+const host = location.host
 const { copy, copied, isSupported } = useClipboard()
 async function make(): Promise<void> {
   problem.value = null
@@ -26,7 +27,7 @@ watch(() => jobId, () => { link.value = '' })
     <div v-if="link" class="flex items-start gap-3">
       <img :src="picture" width="150" height="150" alt="The link as a picture to be photographed">
       <div class="min-w-0 space-y-2">
-        <p>It opens this card and nothing else, for two years.</p>
+        <p>It opens this card and nothing else, for two years, wherever {{ host }} can be reached.</p>
         <UInput :model-value="link" readonly class="w-full" aria-label="Link to the care card" />
         <UButton v-if="isSupported" variant="outline" color="neutral" icon="i-lucide-copy" @click="() => { copy(link) }">
           {{ copied ? 'Copied' : 'Copy' }}</UButton>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { copiedSentence, type Copied, type CopiedKey } from '#shared/copying'
+import { copiedWords, type Copied, type CopiedKey } from '#shared/copying'
 import type { Backup, KeptCounts, WorkroomPreview } from '#shared/schemas'
 import { backupWords, BACKUP_REASON, megabytes, workroomSentence } from '#shared/words'
 
@@ -77,7 +77,7 @@ const put = () => attempt('putting', async () => {
 })
 /** Some of it, beside what is here: what lies on the board stays. */
 const take = (only: CopiedKey[]) => attempt('putting', async () => {
-  done.value = copiedSentence(await waiting.value!.take!(only))
+  done.value = `Taken: ${copiedWords(await waiting.value!.take!(only))}.`
   waiting.value = null
   await library.load()
 })
