@@ -56,7 +56,7 @@ export default defineNuxtConfig({
     worker: { format: 'es' },
     optimizeDeps: { include: ['chart.js', 'vue-chartjs', 'comlink', 'idb-keyval', 'zod'] },
     // The board fetches all of its screens as it begins: few files are there sooner than many small ones.
-    $client: { build: { rollupOptions: { output: { experimentalMinChunkSize: 30_000 } } } },
+    $client: { build: { rollupOptions: { output: { experimentalMinChunkSize: 150_000 } } } },
   },
   typescript: { strict: true },
   telemetry: false,

@@ -3,8 +3,8 @@ import { defineConfig } from '@playwright/test'
 
 const CHROMIUM = ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium']
 
-/** The longest go first, so that both lanes come to their end together. */
-const LONG = /(cut|session|chaos|mend|people)\.spec\.ts$/, LAST = /looked\.spec\.ts$/
+/** The longest go first, so that all lanes come to their end together. */
+const LONG = /(cut|session|chaos|mend|people|after|methods)\.spec\.ts$/, LAST = /looked\.spec\.ts$/
 
 /** Drives the real interface against the built server, each file of swatches on a copy of the database that `npm test` set up. */
 export default defineConfig({
@@ -13,7 +13,8 @@ export default defineConfig({
   timeout: 200_000,
   expect: { timeout: 30_000 },
   fullyParallel: false,
-  workers: 2,
+  // Three on two cores: while one waits for a clock, another works.
+  workers: 3,
   outputDir: 'test-results',
   projects: [
     { name: 'long', testMatch: LONG }, { name: 'board', testIgnore: [LONG, LAST] },

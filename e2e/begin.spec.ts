@@ -222,7 +222,7 @@ test('begun once: whoever is second is told, the address of the first step leads
   await page.getByLabel('Name', { exact: true }).fill('  anna QUAY ')
   await page.getByLabel('Passphrase').fill('not her passphrase')
   await page.getByRole('button', { name: 'Sign in' }).click()
-  await expect(page.getByRole('alert').filter({ hasText: 'do not belong together' })).toBeVisible()
+  await expect(page.getByRole('alert').filter({ hasText: 'do not match' })).toBeVisible()
   await looked(page, 'the door')
   await page.getByLabel('Passphrase').fill(OWNER.passphrase)
   await page.getByLabel('Passphrase').press('Enter')

@@ -81,6 +81,10 @@ export const ownScope = (): string => scopeOf(workroomId(), lastPerson())
 /** Where a thing of whoever is at the board is kept. */
 export const ownKey = (name: string): string => storedKey(OF_THE_BOARD.has(name) ? workroomId() : ownScope(), name)
 
+/** A text kept for whoever is at the board, as it was left. */
+export const keptText = (name: string): string | null => store.getItem(ownKey(name))
+export const keepText = (name: string, text: string): void => store.setItem(ownKey(name), text)
+
 /** What was kept before there were people belongs to whoever is first at the board. */
 export function adoptStored(kept: Pick<Storage, 'length' | 'key' | 'getItem' | 'setItem' | 'removeItem'>, workroomId: string,
   personId: string): void {

@@ -2,7 +2,7 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Me } from '#shared/schemas'
 import { ownScope } from './stored'
-import { deviceWords, takePlace, useWho } from './who'
+import { deviceWords, takeKeptPlace, takePlace, useWho } from './who'
 
 const me = (role: Me['person']['role'], id = 'wick'): Me => ({
   workroom: { id: 'tidewell', name: 'Tidewell', demo: false },
@@ -27,6 +27,20 @@ describe('who is at the board', () => {
     isSignedOut.value = true
     takePlace(me('maker', 'bram'))
     expect([isSignedOut.value, ownScope()]).toEqual([false, 'tidewell.bram'])
+  })
+  it('is still known where the server is away as the board opens; what cannot be read is nobody', () => {
+    takePlace(me('apprentice'))
+    const { me: now, may } = useWho()
+    now.value = null
+    takeKeptPlace()
+    expect([now.value!.person.name, may('own')]).toEqual(['Wick', false])
+    now.value = null
+    window.localStorage.setItem('ready-cuff/tidewell.wick/me', '{"person":')
+    takeKeptPlace()
+    expect(now.value).toBeNull()
+    window.localStorage.setItem('ready-cuff/tidewell.wick/me', JSON.stringify(me('owner', 'somebody else')))
+    takeKeptPlace()
+    expect(now.value).toBeNull()
   })
   it('copies of the server\'s answers are kept for her by herself', async () => {
     const put = vi.fn(async (_: string, _answer: Response) => undefined)

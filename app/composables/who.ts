@@ -1,4 +1,4 @@
-import { mayDo, whoMaySentence, type May } from '#shared/people'
+import { mayDo, ROLES, whoMaySentence, type May } from '#shared/people'
 import type { ChooseWorkroom, Door, Me } from '#shared/schemas'
 import { WHO_CACHE, WHO_KEY } from '~/offline/what'
 
@@ -15,11 +15,21 @@ export function useWho() {
   return { me, isSignedOut, may, whoMay }
 }
 
+/** Who was at the board when the server last said so: a board that is opened while it is away still shows who works at it. */
+const KEPT_PLACE = 'me'
+export function takeKeptPlace(): void {
+  try {
+    const kept = JSON.parse(keptText(KEPT_PLACE) ?? 'null') as Me | null
+    if (kept && ROLES.includes(kept.person.role) && kept.person.id === lastPerson()) me.value = kept
+  } catch { /* What cannot be read is asked for again once the server is back. */ }
+}
+
 /** Takes in who is at the board; what this browser keeps is kept for her from now on. */
 export function takePlace(now: Me): void {
   me.value = now
   isSignedOut.value = false
   rememberPerson(now.workroom.id, now.person.id)
+  keepText(KEPT_PLACE, JSON.stringify(now))
   void tellCopies()
 }
 /** The worker that keeps copies keeps them for each person by herself. */

@@ -3,6 +3,7 @@ import { useIntervalFn, useWakeLock } from '@vueuse/core'
 import type { Iron } from '#shared/schemas'
 import { unreadableCount } from '#shared/words'
 
+const PRELOAD_AFTER_MS = 1500
 const library = useLibrary()
 const selection = useSelection()
 const jobs = useJobs()
@@ -72,7 +73,10 @@ onMounted(async () => {
   await Promise.all([load(), outbox.start(), jobs.resume()])
   void loadUnreadable()
   useBoardWorkers()
-  for (const stage of stages) void preloadRouteComponents(stage.to)
+  // What is looked at next is fetched while the board has nothing else to do.
+  setTimeout(() => {
+    for (const stage of stages) void preloadRouteComponents(stage.to)
+  }, PRELOAD_AFTER_MS)
 })
 </script>
 

@@ -3,7 +3,7 @@ import { ROLE_NAMES, type Role } from '#shared/people'
 import type { Device, Person } from '#shared/schemas'
 import { auditSentence } from '#shared/words'
 
-/** Who works here, on which devices, and what was done last. */
+/** Who works here, on which devices, and what they did lately. */
 definePageMeta({ title: 'People and devices' })
 const { me, may, whoMay } = useWho()
 const all = usePeople()
@@ -57,7 +57,7 @@ const deviceSentence = (d: Device) => [d.isThis ? 'this device' : null, d.paired
               <template v-if="may('own')">
                 <UButton size="lg" variant="ghost" color="neutral" @click="() => { editing = p }">Change</UButton>
                 <UButton v-if="p.id !== me?.person.id" size="lg" variant="ghost" color="neutral" :loading="busy"
-                  @click="() => { all.putAway(p.id) }">Put away</UButton>
+                  @click="() => { all.putAway(p.id) }">Remove</UButton>
               </template>
             </li>
           </ul>
@@ -66,12 +66,12 @@ const deviceSentence = (d: Device) => [d.isThis ? 'this device' : null, d.paired
           <UButton v-else-if="may('own')" class="mt-3" size="lg" icon="i-lucide-user-plus" @click="() => { editing = 'new' }">
             Add a person</UButton>
           <details v-if="away.length > 0" class="mt-4">
-            <summary class="min-h-11 cursor-pointer py-2">Put away ({{ away.length }})</summary>
+            <summary class="min-h-11 cursor-pointer py-2">Removed ({{ away.length }})</summary>
             <ul class="space-y-1">
               <li v-for="p in away" :key="p.id" class="flex min-h-11 items-center gap-3">
                 <span class="flex-1">{{ p.name }} <small class="text-muted-ink">{{ ROLE_NAMES[p.role] }}</small></span>
                 <UButton v-if="may('own')" size="sm" variant="outline" color="neutral" @click="() => { all.takeBack(p.id) }">
-                  Take back</UButton></li>
+                  Bring back</UButton></li>
             </ul>
           </details>
         </section>
@@ -87,16 +87,14 @@ const deviceSentence = (d: Device) => [d.isThis ? 'this device' : null, d.paired
               <UIcon :name="d.paired ? 'i-lucide-tablet' : 'i-lucide-laptop'" class="size-6 shrink-0" />
               <span class="min-w-44 flex-1 leading-tight"><b class="font-semibold">{{ d.name }}</b>
                 <small class="block text-sm text-muted-ink">{{ deviceSentence(d) }} · seen {{ whenWords(d.seenAt) }}</small></span>
-              <UButton v-if="!d.paired" size="lg" variant="ghost" color="neutral" @click="() => {
-                all.stay(d.id,
-                         d.name)
-              }">Let it stay</UButton>
-              <UButton size="lg" variant="ghost" color="neutral" :loading="busy" @click="() => { all.endDevice(d.id) }">Put away</UButton>
+              <UButton v-if="!d.paired" size="lg" variant="ghost" color="neutral" @click="() => { all.stay(d.id, d.name) }">
+                Keep at the board</UButton>
+              <UButton size="lg" variant="ghost" color="neutral" :loading="busy" @click="() => { all.endDevice(d.id) }">Remove</UButton>
             </li>
           </ul>
         </section>
-        <section aria-label="Done last">
-          <h2 class="text-2xl font-semibold">Done last</h2>
+        <section aria-label="Recent activity">
+          <h2 class="text-2xl font-semibold">Recent activity</h2>
           <p v-if="done.length === 0" class="mt-1">Nothing yet. Who signs in, changes rules, imports or restores is written down here.</p>
           <ol class="mt-2 max-h-96 space-y-1 overflow-auto">
             <li v-for="a in done" :key="a.id" class="flex gap-3 border-b border-dashed border-seam py-1">

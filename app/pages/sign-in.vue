@@ -44,7 +44,7 @@ async function attempt(work: () => Promise<unknown>): Promise<void> {
   }
 }
 const enter = (workroomId?: string) => attempt(async () => {
-  if (name.value.trim() === '' || passphrase.value === '') throw new Error('Write your name and your passphrase.')
+  if (name.value.trim() === '' || passphrase.value === '') throw new Error('Enter your name and your passphrase.')
   const answer = await signIn({ name: name.value, passphrase: passphrase.value, ...(workroomId ? { workroomId } : {}) })
   if ('choose' in answer) choose.value = answer.choose
   else location.assign(back())
@@ -54,7 +54,7 @@ const enterByPin = (pin: string) => attempt(async () => {
   location.assign(back())
 })
 const pairIt = () => attempt(async () => {
-  if (code.value.trim() === '') throw new Error('Write the code that is shown under People and devices.')
+  if (code.value.trim() === '') throw new Error('Enter the code shown under People and devices.')
   await pairThis(code.value, device.value.trim() || deviceWords(navigator.userAgent))
   history.replaceState(null, '', '/sign-in')
   await look()
@@ -95,8 +95,8 @@ const pairIt = () => attempt(async () => {
           </div>
         </template>
         <form v-else-if="how === 'pair'" class="mt-2 max-w-md space-y-5" @submit.prevent="pairIt">
-          <p class="text-lg">The owner has a code shown under People and devices. It lives five minutes, and once. This device then stays at
-            the board, and people take over on it by a PIN.</p>
+          <p class="text-lg">The owner has a code shown under People and devices. It works for five minutes, for one device. This
+            device then stays at the board, and people take over on it with a PIN.</p>
           <label class="block"><span class="block font-semibold">Code</span>
             <UInput v-model="code" size="xl" class="w-full" maxlength="20" autocomplete="off" autocapitalize="characters"
               aria-label="Code" /></label>
@@ -116,7 +116,7 @@ const pairIt = () => attempt(async () => {
         <p v-if="choose.length === 0 && door?.at !== 'board'" class="mt-8">
           <button type="button" class="min-h-11 text-lg underline" @click="how = how === 'pair' ? 'passphrase' : 'pair'">
             {{ how === 'pair' ? 'Sign in with a name instead' : 'Pair this device with a code' }}</button></p>
-        <p v-if="door === null" class="mt-4 text-muted-ink">The server does not answer just now; what you write here is tried again.</p>
+        <p v-if="door === null" class="mt-4 text-muted-ink">The server does not answer just now. Try again in a moment.</p>
       </section>
       <figure class="max-[820px]:hidden" aria-hidden="true">
         <svg viewBox="0 0 300 320" class="w-full">

@@ -11,7 +11,7 @@ export default defineNuxtPlugin({
     if (location.pathname === '/card') return
     const door = await lookAtDoor()
     if (door?.at === 'in') return takePlace(door.me)
-    if (door === null && lastPerson() !== null) return
+    if (door === null && lastPerson() !== null) return takeKeptPlace()
     const only = door?.at === 'empty' ? '/begin' : '/sign-in'
     addRouteMiddleware('door', to => (to.path === only ? undefined : navigateTo(only)), { global: true })
   },

@@ -40,7 +40,7 @@ export async function newPairingCode(context: Context, nowMs = Date.now()): Prom
   return { code: `${code.slice(0, 4)}-${code.slice(4)}`, until: new Date(nowMs + CODE_LIVES_MS).toISOString() }
 }
 
-const NO_CODE = 'That code does not pair: each lives five minutes, and once. Have a new one shown.'
+const NO_CODE = 'That code does not work: each is good for five minutes and one device. Show a new one.'
 const noCode = () => new ProblemError(422, 'Not paired', NO_CODE, { errors: [{ field: 'code', message: `Code: ${NO_CODE}` }] })
 
 /** Pairs a device by a code. @throws ProblemError 422 where the code was used, is too old or was never given; 429 after too many tries */

@@ -159,7 +159,7 @@ export async function changePassphrase(
   const tries = [['pair', `${account.nameKey} ${from}`]] as const
   await countTry(tries)
   if (!await matches(account.passphrase, current))
-    throw invalid([{ field: 'current', message: 'Present passphrase: that is not the one.' }])
+    throw invalid([{ field: 'current', message: 'Current passphrase: that is not right.' }])
   await forgetTries(tries)
   refuseEasy(passphrase, [row.name])
   const fresh = await hashed(passphrase)

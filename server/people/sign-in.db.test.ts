@@ -83,8 +83,18 @@ describe('a cookie', () => {
     expect(renewed).toEqual({ device: first.device, signIn: { id: first.signIn!.id, serial: 1 } })
     expect(await whoCarries(first, nowMs + DAY_MS + 60_000)).not.toBeNull()
     expect(await whoCarries(renewed!, nowMs + DAY_MS + 60_000)).not.toBeNull()
-    expect(await whoCarries(first, nowMs + DAY_MS + 1000 + 121_000)).toBeNull()
+    expect(await whoCarries(first, nowMs + DAY_MS + 60_000 + 119_000)).not.toBeNull()
+    expect(await whoCarries(first, nowMs + DAY_MS + 60_000 + 121_000)).toBeNull()
     expect(await whoCarries(renewed!, nowMs + DAY_MS + 200_000)).toBeNull()
+  })
+  it('whose renewal was lost on its way is renewed once more, however late; shown, the one before is a copy', async () => {
+    const { enter } = await withPeople(), first = await enter(), nowMs = Date.now()
+    const { renewed } = (await whoCarries(first, nowMs + DAY_MS + 1000))!
+    const late = nowMs + DAY_MS + 3_600_000
+    expect((await whoCarries(first, late))!.renewed).toEqual(renewed)
+    expect(await whoCarries(renewed!, late + 1000)).not.toBeNull()
+    expect(await whoCarries(first, late + 1000 + 121_000)).toBeNull()
+    expect(await whoCarries(renewed!, late + 200_000)).toBeNull()
   })
   it('of two requests at once one renews it', async () => {
     const { enter } = await withPeople(), first = await enter(), at = Date.now() + DAY_MS + 1000
@@ -124,7 +134,7 @@ describe('a cookie', () => {
     const { name, enter } = await withPeople(), here = await enter(), there = await enter()
     const context = await contextOf(here)
     expect((await refusal(changePassphrase(context, { current: 'not it', passphrase: 'quiet copper thimble' }, somewhere()))).said)
-      .toMatch(/Present passphrase/)
+      .toMatch(/Current passphrase/)
     await changePassphrase(context, { current: PASSPHRASE, passphrase: 'quiet copper thimble' }, somewhere())
     expect([await whoCarries(here) !== null, await whoCarries(there)]).toEqual([true, null])
     expect((await refusal(signIn({ name, passphrase: PASSPHRASE }, somewhere(), null))).status).toBe(401)

@@ -13,15 +13,15 @@ import { matches } from './passphrase'
 
 /** A cookie is sealed anew once a day. */
 const RENEWED_MS = 86_400_000
-/** Requests that were on their way as it was renewed still carry the one before. */
+/** Requests that were on their way as the new one was first shown still carry the one before. */
 const OVERLAP_MS = 2 * 60_000
 /** When a device was last seen is written down so often. */
 const SEEN_MS = 60_000
 
 /** An unknown name and a wrong passphrase are one and the same. */
 const wrong = () => new ProblemError(401, 'Not signed in',
-  'That name and passphrase do not belong together here. Look at both, and try again.')
-export const signedOut = () => new ProblemError(401, 'Signed out', 'Nobody is signed in here. Sign in, and it goes on where it was.')
+  'That name and passphrase do not match. Check both, and try again.')
+export const signedOut = () => new ProblemError(401, 'Signed out', 'Nobody is signed in here. Sign in to go on where you were.')
 
 interface Found {
   id: string
@@ -30,6 +30,7 @@ interface Found {
   device_id: string
   serial: number
   serial_at: Date
+  serial_seen_at: Date | null
   seen_at: Date
   role: Role
 }
@@ -39,7 +40,7 @@ export interface Known { who: Who, workroomId: string, renewed: Carried | null }
 export async function whoCarries({ device, signIn }: Carried, nowMs = Date.now()): Promise<Known | null> {
   if (!signIn) return null
   const [found] = await database().query<Found>(`
-    select s.id, s.workroom_id, s.person_id, s.device_id, s.serial, s.serial_at, s.seen_at, p.role
+    select s.id, s.workroom_id, s.person_id, s.device_id, s.serial, s.serial_at, s.serial_seen_at, s.seen_at, p.role
     from sign_in s join person p on p.id = s.person_id join device d on d.id = s.device_id
     where s.id = :id and s.device_id = :device and s.ended_at is null and p.put_away_at is null and d.ended_at is null`,
   { replacements: { id: signIn.id, device }, type: QueryTypes.SELECT })
@@ -48,12 +49,16 @@ export async function whoCarries({ device, signIn }: Carried, nowMs = Date.now()
     workroomId: found.workroom_id, who: { personId: found.person_id, deviceId: found.device_id, role: found.role, signInId: found.id },
   }
   const isOld = signIn.serial < found.serial
-  if (signIn.serial > found.serial || (isOld && (signIn.serial < found.serial - 1 || nowMs - found.serial_at.getTime() > OVERLAP_MS))) {
+  /** The answer that brought the newest was lost: it is given once more. */
+  const isLost = isOld && found.serial_seen_at === null && nowMs - found.serial_at.getTime() > OVERLAP_MS
+  const isPast = isOld && found.serial_seen_at !== null && nowMs - found.serial_seen_at.getTime() > OVERLAP_MS
+  if (signIn.serial > found.serial || signIn.serial < found.serial - 1 || isPast) {
     // Whoever has the newer one goes on with it; two who carry one cookie are one too many.
     await endSignIns({ id: found.id }, 'copied')
     await audit(context, 'copiedCookie')
     return null
   }
+  if (!isOld && found.serial_seen_at === null) await SignInRow.update({ serialSeenAt: new Date(nowMs) }, { where: { id: found.id } })
   if (nowMs - found.seen_at.getTime() > SEEN_MS) {
     await SignInRow.update({ seenAt: new Date(nowMs) }, { where: { id: found.id } })
     await DeviceRow.update({ seenAt: new Date(nowMs) }, { where: { id: device } })
@@ -61,7 +66,8 @@ export async function whoCarries({ device, signIn }: Carried, nowMs = Date.now()
   const isDue = !isOld && nowMs - found.serial_at.getTime() > RENEWED_MS
   return {
     who: context.who!, workroomId: found.workroom_id,
-    renewed: isDue ? await renew(found.id, device, found.serial, nowMs) : null,
+    renewed: isLost ? { device, signIn: { id: found.id, serial: found.serial } }
+      : isDue ? await renew(found.id, device, found.serial, nowMs) : null,
   }
 }
 /** Is whoever began something long still signed in? While nobody has to sign in, everyone is. */
@@ -75,7 +81,7 @@ export async function isStillIn({ who }: Context): Promise<boolean> {
 }
 /** Counts it up; of two requests at once one does. */
 async function renew(id: string, device: string, serial: number, nowMs: number): Promise<Carried | null> {
-  const [changed] = await SignInRow.update({ serial: serial + 1, serialAt: new Date(nowMs) }, { where: { id, serial } })
+  const [changed] = await SignInRow.update({ serial: serial + 1, serialAt: new Date(nowMs), serialSeenAt: null }, { where: { id, serial } })
   return changed === 1 ? { device, signIn: { id, serial: serial + 1 } } : null
 }
 
@@ -155,7 +161,7 @@ export async function signOut(context: Context): Promise<Carried | null> {
   return null
 }
 
-const wrongPin = () => new ProblemError(401, 'Not signed in', 'That PIN is not the one. Look at the name, and try again.')
+const wrongPin = () => new ProblemError(401, 'Not signed in', 'That PIN is wrong. Check the name, and try again.')
 
 /**
  * Someone else takes over at the board: by a PIN on a paired device; by a tap while nobody here has a passphrase.

@@ -91,5 +91,5 @@ export interface AuditLine { id: string, at: string, by: string | null, device: 
 /** A person in a workroom file: a name for what was done, never a way to sign in. */
 export const personRow = z.object({
   id: idSchema, createdAt: momentField('Written'), name: textField('Name', 80), role: roleField,
-  putAwayAt: momentField('Put away').nullable().default(null),
+  putAwayAt: momentField('Removed').nullable().default(null),
 })

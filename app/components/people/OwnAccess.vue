@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { SHORTEST_PASSPHRASE } from '#shared/schemas'
 
-/** How I come in: my passphrase, and my PIN at a paired board. */
+/** How I sign in: my passphrase, and my PIN at a paired board. */
 const { busy } = defineProps<{ busy: boolean }>()
 const emit = defineEmits<{ passphrase: [current: string, fresh: string], pin: [pin: string | null] }>()
 const { me } = useWho()
@@ -17,14 +17,14 @@ function sendPin(): void {
 </script>
 
 <template>
-  <section v-if="me" aria-label="How I come in">
-    <h2 class="text-2xl font-semibold">How I come in</h2>
+  <section v-if="me" aria-label="My sign-in">
+    <h2 class="text-2xl font-semibold">My sign-in</h2>
     <p v-if="me.open" class="mt-1 max-w-lg">Nobody here has a passphrase: whoever reaches this board is its owner. Give yourself one, and
       everybody has to sign in.</p>
     <form class="mt-2 flex flex-wrap items-end gap-3" @submit.prevent="sendPassphrase">
-      <label v-if="me.person.signsIn"><span class="block font-semibold">Present passphrase</span>
+      <label v-if="me.person.signsIn"><span class="block font-semibold">Current passphrase</span>
         <UInput v-model="current" type="password" size="lg" maxlength="200" autocomplete="current-password"
-          aria-label="Present passphrase" /></label>
+          aria-label="Current passphrase" /></label>
       <label><span class="block font-semibold">New passphrase</span>
         <UInput v-model="fresh" type="password" size="lg" maxlength="200" autocomplete="new-password" aria-label="New passphrase" /></label>
       <UButton type="submit" size="lg" variant="outline" color="neutral" :loading="busy" :disabled="fresh.length === 0">
@@ -37,7 +37,7 @@ function sendPin(): void {
       <UButton type="submit" size="lg" variant="outline" color="neutral" :loading="busy" :disabled="pin.length < 4">
         {{ me.person.hasPin ? 'Change PIN' : 'Choose PIN' }}</UButton>
       <UButton v-if="me.person.hasPin" size="lg" variant="ghost" color="neutral" :loading="busy" @click="emit('pin', null)">
-        Take it away</UButton>
+        Remove PIN</UButton>
     </form>
   </section>
 </template>

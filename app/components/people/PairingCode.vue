@@ -2,7 +2,7 @@
 import { useIntervalFn } from '@vueuse/core'
 import QRCode from 'qrcode'
 
-/** A code by which one tablet or phone comes to stay at the board: to be photographed, or typed. */
+/** A code that pairs one tablet or phone with the board: to be photographed, or typed. */
 const shown = ref<{ code: string, until: string } | null>(null)
 const picture = ref('')
 const problem = ref<string | null>(null)
@@ -33,10 +33,10 @@ async function show(): Promise<void> {
       <img :src="picture" width="200" height="200" alt="The address of this board with the code, as a picture to be photographed">
       <div>
         <p class="text-3xl font-semibold tracking-widest" data-test="code">{{ shown.code }}</p>
-        <p class="mt-1 text-lg" role="timer">for {{ left }} more, and once</p>
+        <p class="mt-1 text-lg" role="timer">good for {{ left }}, for one device</p>
         <UButton class="mt-2" size="lg" variant="outline" color="neutral" @click="show">Show a new code</UButton>
-        <p class="mt-2 max-w-sm">Photograph it with the tablet or phone, or open the board there and choose “Pair this device with a
-          code”.</p>
+        <p class="mt-2 max-w-sm">Point the camera of the tablet or phone at it, or open the board there and choose “Pair this device
+          with a code”.</p>
       </div>
     </div>
     <template v-else>

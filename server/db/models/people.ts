@@ -44,6 +44,8 @@ export class SignInRow extends Model<InferAttributes<SignInRow>, InferCreationAt
   /** Counts up as the cookie is renewed: an older one is a copy. */
   declare serial: CreationOptional<number>
   declare serialAt: CreationOptional<Date>
+  /** When this number was first carried; until then the one before is as good. */
+  declare serialSeenAt: CreationOptional<Date | null>
   declare seenAt: CreationOptional<Date>
   declare endedAt: CreationOptional<Date | null>
   declare endedWhy: CreationOptional<string | null>
@@ -85,7 +87,7 @@ export function initPeople(sequelize: Sequelize): void {
   }, table('device'))
   SignInRow.init({
     ...common, personId: DataTypes.UUID, deviceId: DataTypes.UUID, serial: DataTypes.INTEGER, serialAt: DataTypes.DATE,
-    seenAt: DataTypes.DATE, endedAt: DataTypes.DATE, endedWhy: DataTypes.TEXT,
+    serialSeenAt: DataTypes.DATE, seenAt: DataTypes.DATE, endedAt: DataTypes.DATE, endedWhy: DataTypes.TEXT,
   }, table('sign_in'))
   PairingCodeRow.init({
     ...common, codeHash: DataTypes.TEXT, personId: DataTypes.UUID, usedAt: DataTypes.DATE,
