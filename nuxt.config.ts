@@ -3,7 +3,7 @@ import type { NitroConfig } from 'nitropack/types'
 import { regional } from './scripts/lib/regional'
 import { REGIONAL_WORDS } from './shared/region'
 import { routeRules } from './scripts/lib/route-rules.mjs'
-import { buildServiceWorker, buildThreads, copyFonts } from './scripts/lib/workers.mjs'
+import { buildHelpPictures, buildServiceWorker, buildThreads, copyFonts } from './scripts/lib/workers.mjs'
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 const dev = process.env.NODE_ENV === 'development'
@@ -64,7 +64,11 @@ export default defineNuxtConfig({
     // A route that does not say who may call it is not built.
     'nitro:build:before': () => { routeRules(here('./server/api')) },
     // Told what was built, and there before the server learns what files it has.
-    'nitro:build:public-assets': nitro => dev ? undefined : buildServiceWorker(nitro.options.output.publicDir),
+    'nitro:build:public-assets': async (nitro) => {
+      if (dev) return
+      await buildHelpPictures(`${nitro.options.output.publicDir}/help`)
+      await buildServiceWorker(nitro.options.output.publicDir)
+    },
   },
   eslint: { config: { stylistic: true, standalone: true } },
   fonts: {
@@ -80,6 +84,8 @@ export default defineNuxtConfig({
     xssValidator: false,
     headers: {
       crossOriginEmbedderPolicy: false,
+      // Pictures of fabric are taken on the board itself.
+      permissionsPolicy: { camera: ['self'] },
       strictTransportSecurity: false,
       contentSecurityPolicy: {
         'default-src': ['\'self\''],

@@ -16,6 +16,8 @@ export function useSaving<T extends Kept>(
   const problem = ref<string | null>(null)
   const theirs = shallowRef<T | null>(null)
   const saving = ref(false)
+  /** Which fields the server refused. */
+  const faultyFields = ref<string[]>([])
 
   const done = (thing: T) => {
     draft.clear()
@@ -26,6 +28,7 @@ export function useSaving<T extends Kept>(
     if (saving.value) return
     saving.value = true
     problem.value = theirs.value = null
+    faultyFields.value = []
     try {
       const saved = of
         ? await $fetch<T>(`${url}/${of.id}`, { method: 'PUT', body: { ...body, version: draft.version.value } })
@@ -34,6 +37,7 @@ export function useSaving<T extends Kept>(
     } catch (error) {
       const p = problemOf(error)
       problem.value = p.detail
+      faultyFields.value = p.errors.map(e => e.field)
       theirs.value = p.status === 409 && p.current ? p.current as T : null
       form.value?.setErrors(p.errors.map((e): FormError => ({ name: e.field, message: e.message })))
     } finally {
@@ -52,5 +56,5 @@ export function useSaving<T extends Kept>(
     draft.clear()
     then.leave()
   }
-  return { problem, theirs, saving, save, overThem, takeTheirs, drop }
+  return { problem, theirs, saving, faultyFields, save, overThem, takeTheirs, drop }
 }

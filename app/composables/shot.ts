@@ -1,4 +1,5 @@
 import { gainsOf, madePrint, type Gains, type Picture, type PrintAsk } from '#core/colour'
+import { meanHex, WHITE_CARD } from './taken'
 
 /** A picture that was taken, with a line on it whose length is known, and perhaps a white card. */
 export interface Shot {
@@ -23,21 +24,9 @@ export function mmPerPx(shot: Shot | null): number | null {
   const px = Math.hypot(shot.line.x1 - shot.line.x0, shot.line.y1 - shot.line.y0)
   return px > 2 ? shot.lengthMm / px : null
 }
-/** The mean colour about a point of a picture. */
-function meanHex({ rgba, wide, high }: Picture, at: { x: number, y: number }): string {
-  const sum = [0, 0, 0], reach = 4
-  let n = 0
-  for (let y = Math.max(0, Math.round(at.y) - reach); y <= Math.min(high - 1, Math.round(at.y) + reach); y++)
-    for (let x = Math.max(0, Math.round(at.x) - reach); x <= Math.min(wide - 1, Math.round(at.x) + reach); x++) {
-      for (let c = 0; c < 3; c++) sum[c]! += rgba[(y * wide + x) * 4 + c]!
-      n++
-    }
-  return `#${sum.map(s => Math.round(s / n).toString(16).padStart(2, '0')).join('')}`
-}
-const WHITE = '#f4f4f2'
 /** What makes the white card white. @throws RangeError where it is too dark */
 export const gainsOfShot = (shot: Shot): Gains | undefined =>
-  shot.white ? gainsOf(meanHex(shot.picture, shot.white), WHITE) : undefined
+  shot.white ? gainsOf(meanHex(shot.picture, shot.white), WHITE_CARD) : undefined
 
 /** What lies before the camera that is not there. */
 export const STAND_INS: readonly (Pick<PrintAsk, 'kind' | 'colours' | 'repeatMm' | 'seed'> & { name: string })[] = [

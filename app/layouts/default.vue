@@ -15,6 +15,8 @@ const route = useRoute()
 const { stages } = useStages()
 const shortcutList = shortcutListOpen
 const waitingList = waitingListOpen
+const tourAt = tourStop
+const palette = paletteOpen
 
 useDigits({
   does: 'Stages', from: 1, upTo: stages.length,
@@ -83,7 +85,7 @@ onMounted(async () => {
 <template>
   <div class="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)_auto]">
     <a href="#work" class="skip slip" @click.prevent="main?.focus()">Skip to the work</a>
-    <BoardTop @keys="shortcutList = true" />
+    <BoardTop @keys="shortcutList = true" @find="palette = true" />
     <SignedOutStrip class="row-start-2" />
     <div class="row-start-3 grid min-h-0 grid-cols-[76px_minmax(0,1fr)]">
       <BoardDrawers />
@@ -103,7 +105,9 @@ onMounted(async () => {
       </main>
     </div>
     <BoardRest class="row-start-4" />
-    <ShortcutList v-model:open="shortcutList" />
+    <HelpSheet v-model:open="shortcutList" @tour="tourAt = 0" />
+    <FindAnything />
+    <BoardTour v-model:at="tourAt" />
     <WaitingList v-model:open="waitingList" />
     <BoardVoice />
   </div>

@@ -5,15 +5,7 @@ const jobs = useJobs()
 const cutting = useCutting()
 const makings = useMakings()
 const caring = useCaring()
-type Tab = 'limits' | 'card' | 'log'
-const tab = useStored<Tab>('care-panel', 'limits')
-const TABS = [
-  { key: 'limits' as const, name: 'Limits', shown: KEYS.careLimits.shown },
-  { key: 'card' as const, name: 'Care card', shown: KEYS.careCard.shown },
-  { key: 'log' as const, name: 'Wear and wash log', shown: KEYS.wearLog.shown },
-]
-const to = (t: Tab) => () => { tab.value = t }
-useShortcuts({ careLimits: to('limits'), careCard: to('card'), wearLog: to('log') })
+const tab = useTab('care', 'limits', 'care-panel')
 </script>
 
 <template>
@@ -26,7 +18,7 @@ useShortcuts({ careLimits: to('limits'), careCard: to('card'), wearLog: to('log'
     </div>
     <template v-else>
       <p v-if="caring.problem.value" class="mx-4 mb-1 font-semibold text-alert" role="alert">{{ caring.problem.value }}</p>
-      <PanelTabs v-model="tab" :tabs="TABS" label="Care" class="min-h-0">
+      <PanelTabs v-model="tab" :tabs="tabsOf('care')" label="Care" class="min-h-0">
         <JobWait v-if="!cutting.ready || !makings.ready" />
         <CareLimitsPanel v-else-if="tab === 'limits'" :caring="caring" />
         <CareCardPanel v-else-if="tab === 'card'" :caring="caring" />

@@ -4,29 +4,9 @@ definePageMeta({ title: 'Cut' })
 const jobs = useJobs()
 const cutting = useCutting()
 const router = useRouter()
-type Tab = 'pieces' | 'layout' | 'layers' | 'braid'
-const tab = useStored<Tab>('cut-tab', 'pieces')
+const tab = useTab('cut', 'pieces')
 const chosen = useStored<string | null>('cut-piece', null)
-const TABS = [
-  { key: 'pieces' as const, name: 'Pieces', shown: KEYS.pieces.shown },
-  { key: 'layout' as const, name: 'Layout', shown: KEYS.layout.shown },
-  { key: 'layers' as const, name: 'Layers', shown: KEYS.layers.shown },
-  { key: 'braid' as const, name: 'Trim', shown: KEYS.braid.shown },
-]
-useShortcuts({
-  pieces: () => {
-    tab.value = 'pieces'
-  },
-  layout: () => {
-    tab.value = 'layout'
-  },
-  layers: () => {
-    tab.value = 'layers'
-  },
-  braid: () => {
-    tab.value = 'braid'
-  },
-})
+useAsked('piece', (id) => { chosen.value = id })
 const toToday = (): void => {
   void router.push('/today')
 }
@@ -55,7 +35,7 @@ watch(
         >
         <p v-else class="font-semibold text-alert" role="alert" data-test="cut-problem">{{ cutting.problem }}</p>
       </div>
-      <PanelTabs v-model="tab" :tabs="TABS" label="Cutting" class="min-h-0">
+      <PanelTabs v-model="tab" :tabs="tabsOf('cut')" label="Cutting" class="min-h-0">
         <JobWait v-if="!cutting.ready && tab !== 'braid'" />
         <PiecesPanel v-else-if="tab === 'pieces'" v-model:chosen="chosen" />
         <LayoutPanel v-else-if="tab === 'layout'" v-model:chosen="chosen" />

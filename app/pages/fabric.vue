@@ -7,6 +7,7 @@ const selection = useSelection()
 /** A form that was left half-written is open again. */
 const writing = useStored<'new' | 'change' | null>('fabric-writing', null)
 
+useAsked('new', () => { writing.value = 'new' })
 watchEffect(() => { if (!selection.fabric && library.fabrics[0] && selection.chosen.fabricId !== null) selection.chosen.fabricId = null })
 
 const describe = (): void => { writing.value = 'new' }

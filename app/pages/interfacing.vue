@@ -113,10 +113,13 @@ const query = computed<MatchQuery | null>(() =>
 )
 const { match, ranked, whatIf, progress, problem: fault, stop, again } = useMatching(query, shelf)
 
-const SHOWN = 9
+const SHOWN = 9, SHOWN_SIMPLY = 3
+/** Simply, the foremost are enough until somebody asks for all. */
+const everyOne = ref(false)
 /** The foremost, and the first sewn-in and self fabric however far down they stand. */
 const shown = computed(() => {
   const all = match.value?.ranked ?? []
+  if (selection.isSimple && !everyOne.value) return all.slice(0, SHOWN_SIMPLY)
   const first = all.slice(0, SHOWN)
   for (const kind of ['sewIn', 'selfFabric'] as const) {
     const one = all.find(c => c.kind === kind)
@@ -167,7 +170,7 @@ const fused = computed(() => lead.value && lead.value.reachC !== null)
 function take(): void {
   const c = lead.value
   if (!c) return
-  if (!fused.value) return baste(c.supplies[0]?.id ?? null)
+  if (!fused.value) return void baste(c.supplies[0]?.id ?? null)
   const glued = c.supplies.find(s => s.adhesive)!
   const over = [...c.supplies]
   over.splice(over.indexOf(glued), 1)
@@ -176,12 +179,13 @@ function take(): void {
   if (jobs.fabric) void jobs.note({ place: wish.place.key, supplyId: glued.id })
   void router.push('/swatch')
 }
-/** A sew-in is basted to the piece: it is cut with it, and needs no swatch and no iron. */
-function baste(supplyId: string | null): void {
+/** A sew-in is basted to the piece: it is cut with it, and needs no swatch and no iron. Without a job one is begun for it. */
+async function baste(supplyId: string | null): Promise<void> {
   const supply = supplyId && stored.value!.supplies.find(s => s.id === supplyId)
-  if (!supply || !jobs.fabric) return
+  if (!supply) return
   library.keepSupply(supply)
-  void jobs.note({ place: wish.place.key, supplyId: supply.id })
+  if (jobs.fabric) void jobs.note({ place: wish.place.key, supplyId: supply.id })
+  else if (!await jobs.begin(selection.fabric!, wish.place.key, wish.place.name, supply.id)) return
   void router.push('/cut')
 }
 useShortcuts({ take })
@@ -219,7 +223,7 @@ useShortcuts({ take })
           {{ clashSentence(c, selection.units) }}
         </li>
       </ul>
-      <p v-if="problem" class="slip p-4 text-lg font-semibold text-alert" role="alert">{{ problem }}</p>
+      <p v-if="problem ?? jobs.problem" class="slip p-4 text-lg font-semibold text-alert" role="alert">{{ problem ?? jobs.problem }}</p>
       <p v-if="fault" class="slip flex items-center gap-3 p-3 font-semibold text-alert" role="alert">
         {{ fault }}
         <UButton size="sm" variant="outline" color="neutral" @click="again">Try again</UButton>
@@ -227,6 +231,8 @@ useShortcuts({ take })
       <StiffnessLadder v-if="match" class="flex-1" :match="match" :shown="shown" :chosen-keys="chosenKeys" :progress="progress"
         @toggle="toggle" />
       <p v-else-if="!problem" class="m-6 text-lg text-muted-ink">Judging the shelf…</p>
+      <UButton v-if="selection.isSimple && !everyOne && ranked && ranked.rankedCount > SHOWN_SIMPLY" class="mt-1 self-start" size="sm"
+        variant="outline" color="neutral" @click="() => { everyOne = true }">Show all {{ ranked.rankedCount }}</UButton>
       <p v-if="progress" class="mt-1 flex min-h-10 items-center gap-3 text-sm text-muted-ink"
         role="status">Trying the heat: {{ progress.done }} of {{ progress.of }} <UButton size="xs" variant="outline"
         color="neutral" @click="stop">Stop</UButton></p>
@@ -252,7 +258,7 @@ useShortcuts({ take })
           <p class="ticket min-w-0 flex-1 text-[1.45rem] font-semibold leading-tight" data-test="first-answer">{{ nameOf(lead) }}</p>
           <UButton v-if="fused" size="xl" trailing-icon="i-lucide-arrow-right" class="shrink-0 text-base"
             @click="take">Use this interfacing</UButton>
-          <UButton v-else-if="lead.kind === 'sewIn' && jobs.fabric" size="xl" trailing-icon="i-lucide-arrow-right"
+          <UButton v-else-if="lead.kind === 'sewIn'" size="xl" trailing-icon="i-lucide-arrow-right"
             class="shrink-0 text-base"
             @click="take">Baste this in</UButton>
         </div>
@@ -282,11 +288,15 @@ useShortcuts({ take })
       </div>
       <HangPicture class="mt-1" :fabric-bending-mm="match.fabricBendingMm"
         :chosen="chosen.map(c => ({ rank: c.rank, bendingMm: c.candidate.bendingMm }))" />
-      <PartBars :chosen="chosen" />
+      <details :open="!selection.isSimple" class="mt-1" data-test="why">
+        <summary class="min-h-10 cursor-pointer py-2 text-[15px]" :class="selection.isSimple ? '' : 'sr-only'">Why this one</summary>
+        <PartBars :chosen="chosen" />
+      </details>
       <p v-if="match.companions.length" class="mt-1 text-[15px]"
         data-test="companions">With it, and away again after stitching:
         {{ match.companions.map(s => s.name.toLowerCase()).join(', ') }}.</p>
-      <div class="mt-1 grid grid-cols-3 gap-1 text-[13px] leading-tight" aria-label="What if" data-test="what-if">
+      <div v-if="!selection.isSimple" class="mt-1 grid grid-cols-3 gap-1 text-[13px] leading-tight" aria-label="What if"
+        data-test="what-if">
         <p v-for="w in whatIf" :key="w.change" class="slip px-2 py-1" :class="w.differs ? 'border-l-4 border-l-ink' : ''">
           <b>{{ CHANGE_NAME[w.change] }}:</b>
           {{ w.differs ? nameById(w.becomes) : 'the same' }}

@@ -4,22 +4,7 @@ definePageMeta({ title: 'Mend & add' })
 const jobs = useJobs()
 const makings = useMakings()
 const scraps = useScraps()
-type Tab = 'hole' | 'badge' | 'transfer' | 'lettering' | 'labels' | 'applique' | 'embroidery'
-const tab = useStored<Tab>('mend-tab', 'hole')
-const TABS = [
-  { key: 'hole' as const, name: 'Mend a hole', shown: KEYS.hole.shown }, { key: 'badge' as const, name: 'Badges and patches',
-    shown: KEYS.badge.shown },
-  { key: 'transfer' as const, name: 'Iron-on transfers', shown: KEYS.transfer.shown },
-  { key: 'lettering' as const, name: 'Lettering', shown: KEYS.lettering.shown },
-  { key: 'labels' as const, name: 'Name labels', shown: KEYS.labels.shown },
-  { key: 'applique' as const, name: 'Appliqué', shown: KEYS.applique.shown },
-  { key: 'embroidery' as const, name: 'Embroidery', shown: KEYS.embroidery.shown },
-]
-const to = (t: Tab) => () => { tab.value = t }
-useShortcuts({
-  hole: to('hole'), badge: to('badge'), transfer: to('transfer'), lettering: to('lettering'), labels: to('labels'),
-  applique: to('applique'), embroidery: to('embroidery'),
-})
+const tab = useTab('mend', 'hole')
 watch(() => jobs.job?.id, () => { void makings.load() }, { immediate: true })
 onMounted(() => { void scraps.load() })
 </script>
@@ -30,7 +15,7 @@ onMounted(() => { void scraps.load() })
     <WhoMay may="manage" class="mx-4 mb-2" />
     <NewerSlip v-if="makings.theirs" :problem="makings.problem" class="mx-4" @over="makings.overThem" @take="makings.takeTheirs">
       Stored now: {{ makings.theirs.makings.map(m => m.name).join(', ') || 'nothing' }}.</NewerSlip>
-    <PanelTabs v-model="tab" :tabs="TABS" label="Mend and add" class="min-h-0">
+    <PanelTabs v-model="tab" :tabs="tabsOf('mend')" label="Mend and add" class="min-h-0">
       <MendHolePanel v-if="tab === 'hole'" />
       <BadgePanel v-else-if="tab === 'badge'" />
       <TransferPanel v-else-if="tab === 'transfer'" />

@@ -9,8 +9,8 @@ const makings = useMakings()
 const planning = usePlanning()
 const session = useSession()
 
-type Tab = 'swatch' | 'setdowns' | 'order' | 'session' | 'after'
-const last = useStored<Exclude<Tab, 'swatch'>>('press-tab', 'setdowns')
+type Tab = 'swatch' | TabOf<'press'>
+const last = useTab('press', 'setdowns', 'press-tab', false)
 /** Someone came to press this making: its place in the order is shown. */
 const route = useRoute()
 const comesFor = typeof route.query.making === 'string' ? route.query.making : null
@@ -26,9 +26,7 @@ const problems = computed(() => [planning.problem, session.problem].filter(p => 
 const running = computed(() => session.plan !== null && !session.closed)
 const tabs = computed(() => [
   ...(hasSwatch.value ? [{ key: 'swatch' as const, name: 'Test swatch', shown: KEYS.clock.shown }] : []),
-  { key: 'setdowns' as const, name: 'Positions', shown: KEYS.setdowns.shown },
-  { key: 'order' as const, name: 'Plan', shown: KEYS.order.shown }, { key: 'session' as const, name: 'Session', shown: KEYS.session.shown },
-  { key: 'after' as const, name: 'Results', shown: KEYS.after.shown },
+  ...tabsOf('press'),
 ])
 const tab = computed<Tab>({
   get: () => (hasSwatch.value && (atSwatch.value || !jobs.job) ? 'swatch' : last.value),

@@ -3,17 +3,7 @@
 definePageMeta({ title: 'Seams & hems' })
 const jobs = useJobs()
 const makings = useMakings()
-type Tab = 'seamDetail' | 'patchwork' | 'hem' | 'strips' | 'before'
-const tab = useStored<Tab>('seams-tab', 'seamDetail')
-const TABS = [
-  { key: 'seamDetail' as const, name: 'Seams and details', shown: KEYS.seamDetail.shown }, { key: 'patchwork' as const, name: 'Patchwork',
-    shown: KEYS.patchwork.shown },
-  { key: 'hem' as const, name: 'Hems', shown: KEYS.hem.shown },
-  { key: 'strips' as const, name: 'Strips, binding, wadding', shown: KEYS.strips.shown },
-  { key: 'before' as const, name: 'Prepare fabric', shown: KEYS.before.shown },
-]
-const to = (t: Tab) => () => { tab.value = t }
-useShortcuts({ seamDetail: to('seamDetail'), patchwork: to('patchwork'), hem: to('hem'), strips: to('strips'), before: to('before') })
+const tab = useTab('seams', 'seamDetail')
 watch(() => jobs.job?.id, () => { void makings.load() }, { immediate: true })
 </script>
 
@@ -23,7 +13,7 @@ watch(() => jobs.job?.id, () => { void makings.load() }, { immediate: true })
     <WhoMay may="manage" class="mx-4 mb-2" />
     <NewerSlip v-if="makings.theirs" :problem="makings.problem" class="mx-4" @over="makings.overThem" @take="makings.takeTheirs">
       Stored now: {{ makings.theirs.makings.map(m => m.name).join(', ') || 'nothing' }}.</NewerSlip>
-    <PanelTabs v-model="tab" :tabs="TABS" label="Pressing while making" class="min-h-0">
+    <PanelTabs v-model="tab" :tabs="tabsOf('seams')" label="Pressing while making" class="min-h-0">
       <SeamDetailPanel v-if="tab === 'seamDetail'" />
       <PatchworkPanel v-else-if="tab === 'patchwork'" />
       <HemPanel v-else-if="tab === 'hem'" />

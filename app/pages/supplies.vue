@@ -23,6 +23,8 @@ const open = ref<Supply | 'new' | null>(null)
 const search = useTemplateRef<HTMLElement>('search')
 const write = (): void => { open.value = 'new' }
 useShortcuts({ find: () => search.value?.querySelector('input')?.focus(), fresh: write, leave: () => { open.value = null } })
+useAsked('new', write)
+useAsked('open', (id) => { open.value = library.supplies.find(s => s.id === id) ?? open.value })
 async function saved(supply: Supply): Promise<void> {
   library.keepSupply(supply)
   await find()

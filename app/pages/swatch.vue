@@ -16,11 +16,8 @@ const selection = useSelection()
 const press = usePress()
 const router = useRouter()
 
-const TABS = [
-  { key: 'ways', name: 'Methods', shown: KEYS.ways.shown }, { key: 'window', name: 'Safe window', shown: KEYS.map.shown },
-  { key: 'plan', name: 'Test plan', shown: KEYS.plan.shown }, { key: 'history', name: 'History', shown: KEYS.history.shown },
-] as const
-const tab = useStored<(typeof TABS)[number]['key']>('swatch-tab', 'ways')
+const tabs = computed(() => tabsOf('swatch').map(t => ({ ...t, seldom: t.seldom && selection.isSimple })))
+const tab = useTab('swatch', 'ways')
 const pairing = usePairing()
 const isWeb = computed(() => selection.supply?.family === 'web' || selection.supply?.family === 'transfer'
   || selection.supply?.family === 'lettering')
@@ -54,7 +51,15 @@ const chosenWay = computed<Way | null>(() => {
   return searching.value && way !== selection.chosen.way ? null : way
 })
 const shown = computed(() => sideBySide(methods.value.map(a => ({ ...a, ...choosableOf(a, a.score) })), chosenWay.value))
-const besides = computed(() => (done.value ? methods.value.filter(a => a.blocked === null && !shown.value.some(s => s.way === a.way)) : []))
+/** Simply: the way on the board, and the one that would be next. */
+const compared = computed(() => {
+  if (!selection.isSimple || !chosenWay.value) return shown.value
+  const others = shown.value.filter(a => a.way !== chosenWay.value && a.blocked === null)
+  return [...shown.value.filter(a => a.way === chosenWay.value), ...others.slice(0, 1)]
+})
+const besides = computed(() => (done.value && !selection.isSimple
+  ? methods.value.filter(a => a.blocked === null && !shown.value.some(s => s.way === a.way))
+  : []))
 const chosen = computed(() => answers.value.find(a => a.way === chosenWay.value && a.blocked === null) ?? null)
 /** Own swatches come first: until another way is chosen, the recipe they proved is on the board. */
 const proved = computed(() => selection.chosen.way === null || selection.chosen.way === pairing.provedRecipe?.method
@@ -135,8 +140,6 @@ watch(() => searching.value, (busy) => {
 const scrub = (byS: number) => { scrubS.value = Math.min(endS.value, Math.max(0, scrubS.value + byS)) }
 useShortcuts({
   earlier: () => scrub(-0.5), later: () => scrub(0.5), take: toPress,
-  ways: () => { tab.value = 'ways' }, map: () => { tab.value = 'window' }, plan: () => { tab.value = 'plan' },
-  history: () => { tab.value = 'history' },
 })
 function toPress(): void {
   if (atBoard.value) press1(atBoard.value, null)
@@ -228,7 +231,7 @@ function pressByMaker(): void {
         {{ tackSentence(tack.recipe, selection.units) }}
         <Sourced from="estimate" />
       </p>
-      <PanelTabs v-model="tab" :tabs="TABS" label="Test swatch">
+      <PanelTabs v-model="tab" :tabs="tabs" label="Test swatch">
         <template #more="{ tab: t }">
           <span v-if="t.key === 'history' && pairing.total" class="text-sm font-normal text-muted-ink">{{ pairing.total }}</span>
         </template>
@@ -249,9 +252,10 @@ function pressByMaker(): void {
             <TraceKey v-if="selection.supply?.adhesive" :window-c="windowC" :lot="pairing.lot" :damage-c="damageC" />
             <UButton v-if="searching" variant="outline" color="neutral" @click="cancel">Stop</UButton>
           </div>
-          <div class="grid flex-1 grid-cols-4 gap-3 max-[1100px]:grid-cols-2">
+          <div class="grid flex-1 gap-3 max-[1100px]:grid-cols-2 max-[600px]:grid-cols-1"
+            :class="selection.isSimple && chosenWay ? 'grid-cols-2' : 'grid-cols-4'">
             <MethodCard
-              v-for="a in shown"
+              v-for="a in compared"
               :key="a.way"
               :answer="a"
               :chosen="a.way === chosenWay"
@@ -262,7 +266,7 @@ function pressByMaker(): void {
               :end-s="endS"
               @choose="choose(a.way)"
               @scrub="t => (scrubS = t)" />
-            <div v-for="i in USUAL_METHODS.length - shown.length" :key="`w${i}`"
+            <div v-for="i in selection.isSimple && chosenWay ? 0 : USUAL_METHODS.length - shown.length" :key="`w${i}`"
               class="slip grid min-h-72 place-items-center p-4 text-muted-ink" role="status">
               <template v-if="searching && i === 1">Working it out: {{ methods.length }} of {{ METHODS.length }} methods…</template>
             </div>

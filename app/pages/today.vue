@@ -9,6 +9,11 @@ const selection = useSelection()
 const router = useRouter()
 const writing = useStored<string | null>('job-writing', null)
 const today = useToday()
+const isShownRound = useStored<boolean>('shown-round', false)
+function showRound(): void {
+  isShownRound.value = true
+  tourStop.value = 0
+}
 const STAGE = {
   findFibre: '/fabric', match: '/interfacing', swatch: '/swatch', swatchAgain: '/swatch', wash: '/swatch', draw: '/cut', cut: '/cut',
   press: '/press',
@@ -32,6 +37,7 @@ async function saved(job: Job): Promise<void> {
   await jobs.load()
   await jobs.open(job)
 }
+useAsked('new', () => write('new'))
 watch(() => jobs.shown, jobs.load, { immediate: true })
 const LISTS = [{ value: 'inHand' as const, name: 'In progress' }, { value: 'done' as const, name: 'Done' }]
 useShortcuts({ fresh: () => write('new'), leave: () => { writing.value = null } })
@@ -57,6 +63,10 @@ useDigits({ does: 'Open a job at its next step', from: 1, upTo: 9, act: (n) => {
       <p v-if="jobs.page && !rows.length" class="mt-12 text-center text-xl text-muted-ink">
         {{ jobs.shown === 'done' ? 'Nothing is done yet.'
           : 'No jobs yet. Add one: its name, its date and its fabric.' }}</p>
+      <p v-if="!isShownRound && tourStop === null" class="slip mt-3 flex flex-wrap items-center gap-3 px-4 py-2 text-lg" data-test="offer">
+        <span class="mr-auto">New here? Five stops round the board, half a minute.</span>
+        <UButton size="lg" icon="i-lucide-footprints" @click="showRound">Show me</UButton>
+        <UButton size="lg" variant="ghost" color="neutral" @click="() => { isShownRound = true }">No, thanks</UButton></p>
       <DueStrip @open="openDue" />
       <ol class="mt-3" data-test="jobs">
         <li v-for="({ job, next, late }, i) in rows" :key="job.id"

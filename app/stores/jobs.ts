@@ -1,5 +1,5 @@
 import { nextOfJob } from '#core/job'
-import type { Job, JobBody, JobFabric, Page } from '#shared/schemas'
+import { jobBody, type Fabric, type Job, type JobBody, type JobFabric, type Page } from '#shared/schemas'
 import { useSelection } from './selection'
 import { useLibrary } from './library'
 
@@ -10,6 +10,8 @@ export const jobBodyOf = (j: Job): JobBody & { version: number } => ({
   fabrics: j.fabrics, version: j.version,
 })
 
+/** No name of a job is longer. */
+const NAME_LENGTH = 80
 type Change = (body: JobBody) => Partial<JobBody>
 
 /** The jobs in hand; they live on the server. Which of them is open belongs to this board. */
@@ -104,6 +106,23 @@ export const useJobs = defineStore('jobs', () => {
       problem.value = p.detail
     }
   }
+  /** Begins a job with a fabric and what backs it, named for them, and opens it. @returns whether it could be kept */
+  async function begin(fabric: Fabric, place: string, placeName: string, supplyId: string): Promise<boolean> {
+    const body = jobBody.parse({
+      name: `${fabric.name}: ${placeName.toLowerCase()}`.slice(0, NAME_LENGTH), garment: placeName, washC: 40, tumble: 'no',
+      dryClean: false, fabrics: [{ fabricId: fabric.id, place, supplyId }],
+    })
+    try {
+      const made = await $fetch<Job>('/api/jobs', { method: 'POST', body })
+      problem.value = null
+      await open(made, fabric.id)
+      if (page.value) await load()
+      return true
+    } catch (error) {
+      problem.value = problemOf(error).detail
+      return false
+    }
+  }
   /** A job that is done, or taken up again, goes to the other list. */
   async function finish(of: Job, done: boolean): Promise<void> {
     await save(of, () => ({ done }))
@@ -120,7 +139,7 @@ export const useJobs = defineStore('jobs', () => {
     if (job.value && !job.value.fabrics.some(c => c.fabricId === id)) selection.chosen.jobId = null
   })
 
-  return { page, shown, problem, job, fabric, load, resume, open, change, finish, note }
+  return { page, shown, problem, job, fabric, load, resume, open, begin, change, finish, note }
 })
 
 /** What comes next in a job, and for which of its fabrics. */

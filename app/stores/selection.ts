@@ -57,6 +57,8 @@ export const useSelection = defineStore('selection', () => {
         ?? library.pressCloths[0]
         ?? null),
   )
+  /** House rule: screens show the steps, what is to spare, and one alternative. */
+  const isSimple = computed(() => rules.value.view === 'simple')
   const blendRule = computed(() => rules.value.blend)
   const units = computed(() => library.workroom?.units)
 
@@ -74,5 +76,5 @@ export const useSelection = defineStore('selection', () => {
     chosen.value = { ...chosen.value, supplyId: id, overIds, way: null }
   }
 
-  return { takeIron, takeSupply, clear, chosen, fabric, supply, over, iron, pressCloth, rules, blendRule, units, setup }
+  return { takeIron, takeSupply, clear, chosen, fabric, supply, over, iron, pressCloth, rules, blendRule, isSimple, units, setup }
 })

@@ -1,6 +1,7 @@
 /** Reference values: fibres, constructions, finishes, adhesives, irons, press cloths and surfaces, each with its origin. */
 export * from './origin'
 export * from './fibres'
+export * from './label'
 export * from './constructions'
 export * from './finishes'
 export * from './adhesives'

@@ -26,11 +26,20 @@ export function copyFonts(folder) {
   }
 }
 
+/** The pictures of the guide, small enough to be kept by every board. */
+export async function buildHelpPictures(folder) {
+  const { default: sharp } = await import('sharp'), from = join(ROOT, 'docs/screenshots')
+  mkdirSync(folder, { recursive: true })
+  for (const name of readdirSync(from).filter(n => n.endsWith('.png')))
+    await sharp(join(from, name)).resize(800).webp({ quality: 62 }).toFile(join(folder, name.replace('.png', '.webp')))
+}
+
 /** Bundles the service worker into `publicDir`, and tells it every file there; the page itself is one of them, renewed with the rest. */
 export async function buildServiceWorker(publicDir) {
   const { getManifest } = await import('workbox-build')
   const { manifestEntries } = await getManifest({
-    globDirectory: publicDir, globPatterns: ['**/*.{js,css,woff,woff2,svg}'], globIgnores: ['sw.js'], maximumFileSizeToCacheInBytes: 8e6,
+    globDirectory: publicDir, globPatterns: ['**/*.{js,css,woff,woff2,svg,webp}'], globIgnores: ['sw.js'],
+    maximumFileSizeToCacheInBytes: 8e6,
   })
   const revision = createHash('sha256').update(JSON.stringify(manifestEntries)).digest('hex').slice(0, 16)
   await build({

@@ -48,7 +48,8 @@ export async function beginWorkroom(body: BeginBody): Promise<{ workroom: Workro
       throw new ProblemError(409, 'Begun already', 'There is a workroom here already: somebody was quicker. Open it.')
     // Whoever was left of a server that was cleared does not stand in the way of the same name.
     await database().query('delete from account a where not exists (select 1 from person p where p.account_id = a.id)', { transaction })
-    const row = await WorkroomRow.create({ name: body.name, units: body.units, rules: rulesSchema.parse({}) }, { transaction })
+    const rules = rulesSchema.parse({ view: 'simple' })
+    const row = await WorkroomRow.create({ name: body.name, units: body.units, rules }, { transaction })
     const owner = await addOwner(row.id, name, kept)
     await putUp(row.id, body, transaction)
     const device = await DeviceRow.create({ workroomId: row.id, name: body.device, paired: false, personId: owner.id })

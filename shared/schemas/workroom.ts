@@ -30,6 +30,7 @@ export const rulesSchema = z.object({
   walk: z.enum(['middle', 'rows'], { error: 'Positions: from the middle, or row by row.' }).default('middle'),
   places: z.enum(['1', '2', '3', '4', '6', '8'], { error: 'Flat places: one, two, three, four, six or eight.' }).default('3'),
   cooling: z.enum(['touch', 'cold'], { error: 'Cooling: to the touch or cold.' }).default('cold'),
+  view: z.enum(['simple', 'full'], { error: 'Screens: simple or full.' }).default('full'),
 })
 export type Rules = z.infer<typeof rulesSchema>
 export const workroomSchema = z.object({

@@ -2,6 +2,7 @@
 export * from './names'
 export * from './measure'
 export * from './limit'
+export * from './label'
 export * from './recipe'
 export * from './judging'
 export * from './calibration'

@@ -8,6 +8,13 @@ export interface Question { key: keyof Rules, ask: string, changes: string, scho
 /** Where good workers disagree: both sides, why, and what the choice changes here. */
 export const QUESTIONS: Question[] = [
   {
+    key: 'view', ask: 'How much does a screen show?', changes: 'the interfacing and test swatch screens',
+    schools: [
+      { value: 'simple', name: 'Simple', why: 'The steps, how much there is to spare, and one alternative. The rest is one press away.' },
+      { value: 'full', name: 'Full', why: 'Every method and candidate side by side, with their scores and curves.' },
+    ],
+  },
+  {
     key: 'blend', ask: 'Which fibre rules a blend?', changes: 'the limit of every blended fabric',
     schools: [
       { value: 'strict', name: 'The weakest', why: 'The fibre that is damaged first decides.' },
@@ -140,7 +147,7 @@ export const QUESTIONS: Question[] = [
 /** The questions that already change something; the others are kept for the stages to come. */
 export const WORKING_RULES: (keyof Rules)[] = [
   'blend', 'moisture', 'bearing', 'warm', 'sides', 'patience', 'clock', 'pressCloth', 'allowance', 'washes', 'size', 'motion', 'walk',
-  'places', 'cooling', 'seams', 'piecing',
+  'places', 'cooling', 'seams', 'piecing', 'view',
 ]
 
 /** What the house chose of a question, and why. */

@@ -2,7 +2,7 @@
 const selection = useSelection()
 const jobs = useJobs()
 const wish = useWish()
-defineEmits<{ keys: [] }>()
+defineEmits<{ keys: [], find: [] }>()
 const { stages, current, reached, slipped } = useStages()
 const drawnPct = computed(() => reached.value / STAGE_COUNT * 100)
 const TICKS = 61
@@ -64,8 +64,10 @@ const TICKS = 61
       </NuxtLink>
     </nav>
     <DemoMark />
+    <button type="button" class="my-3 flex w-11 shrink-0 items-center justify-center hover:bg-linen-200/40" data-test="find"
+      aria-label="Find anything (Ctrl K)" @click="$emit('find')"><UIcon name="i-lucide-search" class="size-6" /></button>
     <button type="button" class="my-3 flex w-11 shrink-0 items-center justify-center text-xl font-bold hover:bg-linen-200/40"
-      aria-label="Keys" @click="$emit('keys')">?</button>
+      data-test="help" aria-label="What is this for? Shortcuts" @click="$emit('keys')">?</button>
     <BoardLight />
   </header>
 </template>

@@ -66,12 +66,13 @@ function read(): void {
 </script>
 
 <template>
-  <span class="block">
+  <span class="group/measure relative block">
     <UInput v-model="text" inputmode="decimal" autocomplete="off" class="w-full" :aria-label="label" :aria-invalid="problem !== null"
       @update:model-value="read">
       <template v-if="$slots.leading" #leading><slot name="leading" /></template>
       <template #trailing>{{ trailing }}</template>
     </UInput>
-    <span v-if="problem" class="block text-sm font-medium text-alert" role="alert">{{ problem }}</span>
+    <span v-if="problem" class="absolute top-full left-0 z-20 mt-0.5 w-max max-w-72 border-l-4 border-alert bg-paper px-2 py-1 text-sm
+      leading-snug font-medium text-alert shadow-md" role="alert">{{ problem }}</span>
   </span>
 </template>

@@ -1,47 +1,73 @@
 <script setup lang="ts">
 import {
-  CONSTRUCTION_KEYS, CONSTRUCTIONS, FIBRE_KEYS, FIBRES, FINISH_KEYS, FINISHES, type ConstructionKey, type FibreKey,
+  CONSTRUCTION_KEYS, CONSTRUCTIONS, FIBRE_KEYS, FIBRES, readLabel, type ConstructionKey, type FibreKey,
 } from '#core/materials'
 import type { BlendRule } from '#core/limit'
+import type { Picture } from '#core/colour'
+import { nextCode } from '#shared/codes'
 import { fabricBody, fabricFields, shareProblem, type Fabric, type FabricBody } from '#shared/schemas'
 import { toEvidence } from '#shared/mappers'
-import { celsius, massWords, NAP_NAME, thicknessWords } from '#shared/words'
+import { fabricNameOf, labelProblem, asLabelSays, massWords, thicknessWords } from '#shared/words'
+import { colourOf } from '~/composables/taken'
 
-const selection = useSelection()
-
+/** A fabric: what it is made of, how it is made and what it weighs are asked; the rest is filled in, and can be changed. */
 const { fabric } = defineProps<{ fabric?: Fabric, rule: BlendRule }>()
 const emit = defineEmits<{ saved: [fabric: Fabric], leave: [] }>()
+const selection = useSelection()
+const library = useLibrary()
 
 const blank = (): FabricBody => ({
   ...fabricFields.parse({
-    code: '?', name: '?', fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: CONSTRUCTIONS.poplin.massGsm,
+    code: '?', name: '?', fibres: [], construction: 'poplin', massGsm: CONSTRUCTIONS.poplin.massGsm,
     thicknessMm: CONSTRUCTIONS.poplin.thicknessMm, mayGetWet: true, nap: 'none', colourHex: '#8d99a6',
   }),
-  code: '', name: '',
+  code: nextCode(library.fabrics.map(f => f.code), 'F'), name: '',
 })
-const draft = useDraft<FabricBody & { unknown: boolean }>(`fabric-${fabric?.id ?? 'new'}`, () =>
-  ({ ...(fabric ? toPlain(fabric) : blank()), unknown: fabric?.fibres.length === 0 }), fabric?.version)
+interface Writing extends FabricBody { unknown: boolean, namedByHand: boolean, codedByHand: boolean }
+const draft = useDraft<Writing>(`fabric-${fabric?.id ?? 'new'}`, () => ({
+  ...(fabric ? toPlain(fabric) : blank()), unknown: fabric?.fibres.length === 0, namedByHand: Boolean(fabric), codedByHand: Boolean(fabric),
+}), fabric?.version)
 const { state } = draft
-const { problem, theirs, saving, save, overThem, takeTheirs, drop } = useSaving<Fabric>('/api/fabrics', fabric, draft, {
+const { problem, theirs, saving, save, overThem, takeTheirs, drop, faultyFields } = useSaving<Fabric>('/api/fabrics', fabric, draft, {
   saved: thing => emit('saved', thing), leave: () => emit('leave'),
 })
 const unknown = toRef(state, 'unknown')
-
 const fibres = computed(() => unknown.value ? [] : state.fibres)
 const shares = computed(() => shareProblem(fibres.value))
-const total = computed(() => Math.round(fibres.value.reduce((s, f) => s + (Number(f.sharePct) || 0), 0) * 10) / 10)
-const fibreItems = FIBRE_KEYS.map(k => ({ label: FIBRES[k].name, value: k }))
-const constructionItems = CONSTRUCTION_KEYS.map(k => ({ label: CONSTRUCTIONS[k].name, value: k }))
-const LABELS = [
-  { label: 'says nothing', value: null }, { label: 'do not iron', value: 0 },
-  ...[110, 150, 200].map(value => ({ label: celsius(value, selection.units), value })),
 
-] as { label: string, value: 0 | 110 | 150 | 200 | null }[]
-function blankIsNull(field: 'widthMm' | 'stockM' | 'giveAlongPct' | 'giveAcrossPct'): void {
-  if ((state[field] as unknown) === '') state[field] = null
+/** What its label says, as it is typed; what is changed below stands here too. */
+const label = ref(asLabelSays(state.fibres)), reading = shallowRef(readLabel(label.value))
+function readIt(text: string): void {
+  reading.value = readLabel(text)
+  if (reading.value.read) state.fibres = reading.value.fibres.map(f => ({ ...f }))
 }
-const napItems = Object.entries(NAP_NAME).map(([value, label]) => ({ label, value }))
-const finishItems = FINISH_KEYS.map(k => ({ label: FINISHES[k].name, value: k }))
+function setFibres(now: FabricBody['fibres']): void {
+  state.fibres = now
+  label.value = asLabelSays(now)
+  reading.value = readLabel(label.value)
+}
+const setShares = (now: readonly number[]): void => setFibres(state.fibres.map((f, i) => ({ ...f, sharePct: now[i]! })))
+const labelSays = computed(() => labelProblem(reading.value) ?? shares.value)
+/** Nothing is found fault with before it was begun. */
+const isBlank = computed(() => label.value.trim() === '')
+/** What cannot be read yet is not taken for an unknown fibre. */
+const schema = fabricBody.superRefine((_, ctx) => {
+  if (!unknown.value && labelSays.value) ctx.addIssue({ code: 'custom', path: ['fibres'], message: labelSays.value })
+})
+function addFibre(fibre: FibreKey): void {
+  const last = state.fibres.at(-1)
+  if (!last) return setFibres([{ fibre, sharePct: 100 }])
+  const part = Math.min(20, Math.max(1, Math.floor(last.sharePct / 2)))
+  setFibres([...state.fibres.slice(0, -1), { ...last, sharePct: last.sharePct - part }, { fibre, sharePct: part }])
+}
+function dropFibre(i: number): void {
+  const gone = state.fibres[i]!, rest = state.fibres.filter((_, at) => at !== i).map(f => ({ ...f }))
+  rest[0]!.sharePct += gone.sharePct
+  setFibres(rest)
+}
+const free = computed(() => FIBRE_KEYS.filter(k => !state.fibres.some(f => f.fibre === k)).map(k => ({ label: FIBRES[k].name, value: k })))
+const constructionItems = CONSTRUCTION_KEYS.map(k => ({ label: CONSTRUCTIONS[k].name, value: k }))
+  .sort((a, b) => a.label.localeCompare(b.label))
 
 /** Choosing a construction fills what nobody has measured, and only that. */
 function takeTypical(key: ConstructionKey): void {
@@ -50,150 +76,128 @@ function takeTypical(key: ConstructionKey): void {
   if (state.thicknessOrigin === 'typical') state.thicknessMm = c.thicknessMm
   state.nap = c.surface === 'plain' ? 'none' : c.surface
 }
-function addFibre(): void {
-  const free = FIBRE_KEYS.find(k => !state.fibres.some(f => f.fibre === k)) as FibreKey
-  const missing = Math.max(0, 100 - total.value)
-  state.fibres.push({ fibre: free, sharePct: missing || 10 })
+/** By the hand alone: lighter or heavier than what is usual for its construction. */
+const HEFTS = [{ by: 0.75, name: 'lighter' }, { by: 1, name: 'usual' }, { by: 1.3, name: 'heavier' }] as const
+const massBy = (by: number) => Math.round(CONSTRUCTIONS[state.construction].massGsm * by)
+const isHeft = (by: number): boolean => state.massOrigin === 'typical' && state.massGsm === massBy(by)
+function weigh(by: number): void {
+  state.massGsm = massBy(by)
+  state.massOrigin = 'typical'
 }
+/** Another one like this: all that belongs to the kind, nothing that belongs to the length that lies there. */
+const likeItems = computed(() => library.fabrics.map(f => ({ label: `${f.name} · ${f.code}`, value: f.id })))
+const LIKE = ['construction', 'massGsm', 'massOrigin', 'thicknessMm', 'thicknessOrigin', 'mayGetWet', 'nap', 'finishes', 'giveAlongPct',
+  'giveAcrossPct', 'sheer', 'showsResidue', 'colourHex'] as const
+function takeAfter(id: string): void {
+  const like = library.fabrics.find(f => f.id === id)
+  if (!like) return
+  Object.assign(state, Object.fromEntries(LIKE.map(k => [k, toPlain(like[k])])))
+  unknown.value = like.fibres.length === 0
+  if (!unknown.value) setFibres(toPlain(like.fibres))
+}
+const taking = ref(false)
+const takeColour = (picture: Picture): void => { state.colourHex = colourOf(picture) }
 
-const dropFibre = (i: number): void => { state.fibres.splice(i, 1) }
-
+// A name that nobody chose says what it is.
+watch(() => [fibres.value, state.construction, state.namedByHand] as const, () => {
+  if (state.namedByHand) return
+  state.name = fibres.value.length > 0 || unknown.value ? fabricNameOf(fibres.value, state.construction) : ''
+}, { deep: true, immediate: true })
 const checked = computed(() => ({ ...state, fibres: fibres.value }))
+const tried = new Set<string>()
+async function keep(body: FabricBody): Promise<void> {
+  await save({ ...body, fibres: fibres.value })
+  // A code that nobody chose makes way for one that is taken.
+  if (state.codedByHand || !faultyFields.value.includes('code') || tried.size > 20) return
+  tried.add(state.code)
+  state.code = nextCode([...library.fabrics.map(f => f.code), ...tried], 'F')
+  await keep({ ...body, code: state.code })
+}
 </script>
 
 <template>
-  <UForm ref="form" :schema="schemaInOwnUnits(fabricBody)" :state="checked" :validate-on="['input', 'change']"
-    class="mx-auto flex min-h-full max-w-4xl flex-col" @submit="e => save({ ...e.data, fibres })">
+  <FormFrame ref="form" :schema="schema" :state="checked" :problem="problem" :saving="saving" save="Save fabric" @submit="keep"
+    @drop="drop">
     <div class="flex items-center gap-5">
       <FabricSwatch :colour="/^#[0-9a-f]{6}$/i.test(state.colourHex) ? state.colourHex : '#888888'" :construction="state.construction"
-        :nap="state.nap" :width="110" :height="86" />
+        :nap="state.nap" :width="110" :height="86" class="max-[600px]:hidden" />
       <h1 class="text-2xl font-semibold">{{ fabric ? `Change ${fabric.name}` : 'New fabric' }}</h1>
       <UButton type="button" variant="ghost" color="neutral" class="ml-auto" icon="i-lucide-x" @click="$emit('leave')">
         Close (draft kept) <kbd class="text-sm opacity-80">{{ KEYS.leave.shown }}</kbd></UButton>
     </div>
 
-    <div class="slip mt-4 p-5">
-      <LimitPicture :fabric="checked" :rule="rule"
-        :evidence="toEvidence({ ...checked, cornerC: fabric?.cornerC ?? null, swatches: fabric?.swatches ?? [] })" />
-    </div>
-
-    <div class="mt-5 grid grid-cols-2 gap-x-8 gap-y-4 max-[900px]:grid-cols-1">
+    <div class="mt-4 grid grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)] gap-x-8 gap-y-4 max-[900px]:grid-cols-1">
       <div class="space-y-3">
-        <div class="grid grid-cols-[1fr_130px] gap-3">
-          <UFormField name="name" label="Name">
-            <UInput v-model="state.name" class="w-full" placeholder="Bleached poplin" autofocus />
-          </UFormField>
-          <UFormField name="code" label="Code"><UInput v-model="state.code" class="w-full" placeholder="TW-12" /></UFormField>
-        </div>
-        <UFormField name="fibres" label="Fibres">
-          <div v-if="!unknown" class="space-y-2">
-            <div v-for="(f, i) in state.fibres" :key="i" class="flex items-center gap-2">
-              <USelect v-model="f.fibre" :items="fibreItems" class="flex-1" :aria-label="`Fibre ${i + 1}`" />
-              <UInput v-model.number="f.sharePct" type="number" step="0.1" min="0" max="100" class="w-24"
-                :aria-label="`Share of fibre ${i + 1} in %`">
-                <template #trailing>%</template>
-              </UInput>
-              <UButton type="button" variant="ghost" color="neutral" icon="i-lucide-x" :aria-label="`Take fibre ${i + 1} away`"
-                :disabled="state.fibres.length === 1" @click="dropFibre(i)" />
-            </div>
-            <div class="flex h-4 overflow-hidden border border-seam" aria-hidden="true">
-              <span v-for="(f, i) in state.fibres" :key="i" class="border-r border-paper"
-                :style="{
-                  width: `${Math.min(100, Number(f.sharePct) || 0)}%`, background: ['#333a73', '#7077b0', '#a89a82', '#5f5648'][i % 4],
-                }" />
-            </div>
-            <p class="flex items-center gap-3">
-              <UButton type="button" size="sm" variant="outline" color="neutral" icon="i-lucide-plus"
-                @click="addFibre">Add a fibre</UButton>
-              <span :class="shares ? 'text-alert font-semibold' : 'text-muted-ink'">{{ total }} %</span></p>
+        <UFormField name="fibres" label="What is it made of?">
+          <UInput v-model="label" size="xl" class="w-full" :disabled="unknown" :autofocus="!fabric" autocomplete="off"
+            placeholder="80 wool 20 nylon" aria-label="What is it made of?" @update:model-value="v => readIt(String(v))" />
+          <p class="min-h-6 text-[15px] leading-snug"
+            :class="labelSays && !unknown && !isBlank ? 'font-semibold text-alert' : 'text-muted-ink'"
+            role="status">
+            {{ unknown ? 'Its limit is found by a corner test.' : isBlank ? 'As its label says it: wool, or 65/35 polycotton.'
+              : labelSays ?? 'As its label says it, or by the bar below.' }}</p>
+        </UFormField>
+        <div v-show="!unknown" class="space-y-2">
+          <FibreBar :fibres="state.fibres" :class="labelSays ? 'opacity-50' : ''" @shares="setShares" />
+          <div class="flex flex-wrap items-center gap-x-1">
+            <UButton v-for="(f, i) in state.fibres" v-show="state.fibres.length > 1" :key="f.fibre" type="button" size="sm" variant="ghost"
+              color="neutral" trailing-icon="i-lucide-x" :aria-label="`Remove ${FIBRES[f.fibre].name}`" @click="dropFibre(i)">
+              {{ FIBRES[f.fibre].name.split(/[,(]/)[0] }}</UButton>
+            <USelectMenu :model-value="undefined" :items="free" value-key="value" placeholder="Add a fibre" size="sm" class="w-40"
+              aria-label="Add a fibre" :search-input="{ placeholder: 'Which fibre?' }" @update:model-value="v => addFibre(v as FibreKey)" />
           </div>
-          <template #error><span v-if="shares && !unknown">{{ shares }}</span></template>
-        </UFormField>
-        <USwitch v-model="unknown" label="Fibre unknown: test a corner" />
-        <UFormField name="construction" label="Construction">
-          <USelect v-model="state.construction" :items="constructionItems" class="w-full"
-            @update:model-value="v => takeTypical(v as ConstructionKey)" />
-        </UFormField>
-        <UFormField name="nap" label="Surface">
-          <USelect v-model="state.nap" :items="napItems" class="w-full" />
-        </UFormField>
-        <UFormField name="finishes" label="Finish">
-          <USelect v-model="state.finishes" multiple :items="finishItems" class="w-full" placeholder="none" />
-        </UFormField>
-      </div>
-      <div class="space-y-3">
-        <div class="grid grid-cols-2 gap-3">
-          <UFormField name="massGsm" label="Weight">
-            <MeasureInput v-model="state.massGsm" quantity="arealMass" label="Weight" @update:model-value="state.massOrigin = 'measured'" />
-            <template #help><Sourced :from="state.massOrigin" /></template>
-          </UFormField>
-          <UFormField name="thicknessMm" label="Thickness">
-            <MeasureInput v-model="state.thicknessMm" quantity="thickness" label="Thickness"
-              @update:model-value="state.thicknessOrigin = 'measured'" />
-            <template #help><Sourced :from="state.thicknessOrigin" /></template>
-          </UFormField>
         </div>
-        <USwitch v-model="state.mayGetWet" label="It may get wet" />
+        <div class="flex flex-wrap gap-x-8 gap-y-2">
+          <USwitch v-model="unknown" label="Fibre unknown: test a corner" />
+          <USwitch v-model="state.mayGetWet" label="It may get wet" />
+        </div>
         <UFormField name="colourHex" label="Colour">
           <div class="flex items-center gap-3">
             <input v-model="state.colourHex" type="color" class="h-11 w-16 border border-seam bg-paper" aria-label="Colour">
-            <UInput v-model="state.colourHex" class="w-32" aria-label="Colour as six figures" />
+            <UButton type="button" variant="outline" color="neutral" icon="i-lucide-camera" @click="() => { taking = true }">
+              From a picture</UButton>
           </div>
         </UFormField>
-        <fieldset class="slip grid grid-cols-2 gap-3 p-3">
-          <legend class="px-1 text-sm text-muted-ink">The lot and its care label</legend>
-          <UFormField name="lot" label="Lot"><UInput v-model="state.lot" class="w-full" /></UFormField>
-          <UFormField name="labelIronC" label="Label: iron">
-            <USelect v-model="state.labelIronC" :items="LABELS" class="w-full" />
-          </UFormField>
-          <UFormField name="labelWords" label="Label in words">
-            <UInput v-model="state.labelWords" class="w-full" placeholder="wash 40, line dry" />
-          </UFormField>
-          <UFormField name="napDirection" label="Nap runs">
-            <USelect v-model="state.napDirection"
-              :items="[
-                { label: 'no way', value: 'none' }, { label: 'up', value: 'up' }, { label: 'down', value: 'down' },
-              ]"
-              class="w-full" />
-          </UFormField>
-          <UFormField name="widthMm" label="Width">
-            <MeasureInput v-model="state.widthMm" quantity="length" label="Width" can-be-blank />
-          </UFormField>
-          <UFormField name="stockM" label="In stock">
-            <MeasureInput v-model="state.stockM" quantity="fabricLength" label="In stock" can-be-blank />
-          </UFormField>
-          <UFormField name="giveAlongPct" label="Give along">
-            <UInput v-model.number="state.giveAlongPct" type="number" step="any" class="w-full"
-              @update:model-value="blankIsNull('giveAlongPct')">
-              <template #trailing>%</template>
-            </UInput>
-          </UFormField>
-          <UFormField name="giveAcrossPct" label="Give across">
-            <UInput v-model.number="state.giveAcrossPct" type="number" step="any" class="w-full"
-              @update:model-value="blankIsNull('giveAcrossPct')">
-              <template #trailing>%</template>
-            </UInput>
-          </UFormField>
-          <UCheckbox :model-value="state.labelSteam === false" label="Label bars steam"
-            @update:model-value="v => (state.labelSteam = v ? false : null)" />
-          <UCheckbox v-model="state.prewashed" label="Washed before" />
-          <UCheckbox v-model="state.sheer" label="Sheer" />
-          <UCheckbox v-model="state.showsResidue" label="Shows residue" />
-        </fieldset>
-        <UFormField name="note" label="Note"><UTextarea v-model="state.note" :rows="2" class="w-full" /></UFormField>
+      </div>
+      <div class="space-y-3">
+        <UFormField name="construction" label="Construction">
+          <USelect v-model="state.construction" size="xl" :items="constructionItems" class="w-full"
+            @update:model-value="v => takeTypical(v as ConstructionKey)" />
+        </UFormField>
+        <UFormField name="massGsm" label="Weight">
+          <div class="flex items-center gap-2">
+            <MeasureInput v-model="state.massGsm" quantity="arealMass" label="Weight" class="w-36"
+              @update:model-value="state.massOrigin = 'measured'" />
+            <Sourced :from="state.massOrigin" class="w-20" />
+            <span class="ml-auto flex gap-1" role="group" aria-label="Weight by hand">
+              <button v-for="h in HEFTS" :key="h.name" type="button" class="min-h-11 px-2 text-[15px]"
+                :class="isHeft(h.by) ? 'bg-ink text-paper' : 'slip hover:bg-linen-200/60'" :aria-pressed="isHeft(h.by)"
+                @click="weigh(h.by)">{{ h.name }}</button>
+            </span>
+          </div>
+        </UFormField>
+        <UFormField v-if="!fabric && library.fabrics.length > 0" label="Or is it like one you have?">
+          <USelectMenu :model-value="undefined" :items="likeItems" value-key="value" class="w-full" placeholder="Like …"
+            aria-label="Like another fabric" :search-input="{ placeholder: 'Which fabric?' }"
+            @update:model-value="v => takeAfter(String(v))" />
+        </UFormField>
+        <UFormField name="name" label="Name">
+          <UInput v-model="state.name" class="w-full" aria-label="Name" @update:model-value="state.namedByHand = true" />
+        </UFormField>
       </div>
     </div>
-
-    <FormFoot :problem="problem">
-      <template v-if="theirs" #newer>
-        <NewerSlip class="mb-3" :problem="problem" @over="overThem" @take="takeTheirs">
-          Stored now: {{ theirs.name }}, {{ massWords(theirs.massGsm, selection.units) }},
-          {{ thicknessWords(theirs.thicknessMm, selection.units) }}. Yours:
-          {{ state.name }}, {{ massWords(state.massGsm, selection.units) }}, {{ thicknessWords(state.thicknessMm, selection.units) }}.
-        </NewerSlip>
-      </template>
-      <UButton type="submit" size="xl" :loading="saving">Save fabric</UButton>
-      <UButton type="button" size="xl" variant="outline" color="neutral" @click="drop">Discard</UButton>
-    </FormFoot>
-  </UForm>
+    <div class="slip mt-4 p-4">
+      <LimitPicture :fabric="checked" :rule="rule"
+        :evidence="toEvidence({ ...checked, cornerC: fabric?.cornerC ?? null, swatches: fabric?.swatches ?? [] })" />
+    </div>
+    <TakePicture v-model:open="taking" about="The colour of this fabric" @taken="takeColour" />
+    <template #more><FabricDetails :state="state" @coded="state.codedByHand = true" /></template>
+    <template v-if="theirs" #newer>
+      <NewerSlip class="mb-3" :problem="problem" @over="overThem" @take="takeTheirs">
+        Stored now: {{ theirs.name }}, {{ massWords(theirs.massGsm, selection.units) }},
+        {{ thicknessWords(theirs.thicknessMm, selection.units) }}. Yours:
+        {{ state.name }}, {{ massWords(state.massGsm, selection.units) }}, {{ thicknessWords(state.thicknessMm, selection.units) }}.
+      </NewerSlip>
+    </template>
+  </FormFrame>
 </template>

@@ -46,23 +46,14 @@ const settingsOf = (i: Pick<Iron, 'settings'>) => i.settings.map(s => `${s.label
 </script>
 
 <template>
-  <UForm ref="form" :schema="schemaInOwnUnits(ironBody)" :state="state" :validate-on="['input', 'change']"
-    class="mx-auto -mb-5 flex w-full max-w-4xl flex-1 flex-col" @submit="e => save(e.data)">
+  <FormFrame ref="form" :schema="ironBody" :state="state" :problem="problem" :saving="saving" save="Save iron" class="-mb-5"
+    @submit="save" @drop="drop">
     <h1 class="text-2xl font-semibold">{{ iron ? `Change ${iron.name}` : 'Another iron' }}</h1>
     <div class="mt-4 grid grid-cols-[1fr_1.3fr] gap-x-8 gap-y-4 max-[900px]:grid-cols-1">
       <div class="space-y-3">
         <UFormField name="name" label="Name"><UInput v-model="state.name" class="w-full" placeholder="Window iron" autofocus /></UFormField>
         <UFormField name="kind" label="Kind of iron"><USelect v-model="state.kind" :items="kinds" class="w-full" /></UFormField>
         <SolePicture :kind="state.kind" :c="state.settings[0]?.meanC ?? 20" />
-        <USwitch v-model="never" label="Never shuts itself off" />
-        <UFormField v-if="!never" name="shutsOffAfterS" label="Shuts itself off after">
-          <UInput v-model.number="state.shutsOffAfterS" type="number" class="w-full"><template #trailing>s</template></UInput>
-        </UFormField>
-        <UFormField name="water" label="Filled with"><USelect v-model="state.water" :items="waters" class="w-full" /></UFormField>
-        <UFormField name="bookWater" label="Its book asks for">
-          <USelect v-model="byBook" :items="[...waters, { label: 'Not known', value: LOST }]" class="w-full" />
-        </UFormField>
-        <UFormField name="note" label="Note"><UTextarea v-model="state.note" :rows="2" class="w-full" /></UFormField>
       </div>
       <UFormField name="stops" label="Dial settings, coolest first">
         <ul class="space-y-2">
@@ -86,14 +77,23 @@ const settingsOf = (i: Pick<Iron, 'settings'>) => i.settings.map(s => `${s.label
         <p class="mt-2 text-sm text-muted-ink">The dial's word is a guess: put the probe on the soleplate to measure each setting.</p>
       </UFormField>
     </div>
-    <FormFoot :problem="problem">
-      <template v-if="theirs" #newer>
-        <NewerSlip class="mb-3" :problem="problem" @over="overThem" @take="takeTheirs">
-          Stored now: {{ theirs.name }}, {{ settingsOf(theirs) }}. Yours: {{ state.name }}, {{ settingsOf(state) }}.
-        </NewerSlip>
-      </template>
-      <UButton type="submit" size="xl" :loading="saving">Save iron</UButton>
-      <UButton type="button" size="xl" variant="outline" color="neutral" @click="drop">Discard</UButton>
-    </FormFoot>
-  </UForm>
+    <template #more>
+      <div class="grid grid-cols-2 gap-x-8 gap-y-3 max-[600px]:grid-cols-1">
+        <USwitch v-model="never" label="Never shuts itself off" />
+        <UFormField v-if="!never" name="shutsOffAfterS" label="Shuts itself off after">
+          <UInput v-model.number="state.shutsOffAfterS" type="number" class="w-full"><template #trailing>s</template></UInput>
+        </UFormField>
+        <UFormField name="water" label="Filled with"><USelect v-model="state.water" :items="waters" class="w-full" /></UFormField>
+        <UFormField name="bookWater" label="Its book asks for">
+          <USelect v-model="byBook" :items="[...waters, { label: 'Not known', value: LOST }]" class="w-full" />
+        </UFormField>
+        <UFormField name="note" label="Note"><UTextarea v-model="state.note" :rows="2" class="w-full" /></UFormField>
+      </div>
+    </template>
+    <template v-if="theirs" #newer>
+      <NewerSlip class="mb-3" :problem="problem" @over="overThem" @take="takeTheirs">
+        Stored now: {{ theirs.name }}, {{ settingsOf(theirs) }}. Yours: {{ state.name }}, {{ settingsOf(state) }}.
+      </NewerSlip>
+    </template>
+  </FormFrame>
 </template>

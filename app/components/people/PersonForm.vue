@@ -23,7 +23,8 @@ const save = () => emit('save', {
       <Choices v-model="role" :options="options" label="Role" class="mt-1 flex flex-wrap gap-2" shape="min-h-11 px-4" />
       <p class="mt-1 min-h-12">{{ ROLE_SENTENCES[role] }}</p>
     </div>
-    <label class="block"><span class="block font-semibold">{{ person?.signsIn ? 'New passphrase, if it was forgotten' : 'Passphrase' }}</span>
+    <label class="block"><span class="block font-semibold">
+                           {{ person?.signsIn ? 'New passphrase, if it was forgotten' : 'Passphrase' }}</span>
       <UInput v-model="passphrase" type="password" size="lg" class="w-full" maxlength="200" autocomplete="new-password"
         aria-label="Passphrase of the person" />
       <span v-if="!person" class="text-sm text-muted-ink">Let them type it themselves. Without one they only take over at a paired

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { nextCode } from '#shared/codes'
 import { FIBRE_KEYS, FIBRES, ADHESIVE_KEYS, ADHESIVES } from '#core/materials'
 import { TYPICAL_INSTRUCTIONS } from '#core/instructions'
 import { carryOver } from '#core/recipe'
@@ -14,6 +15,7 @@ import {
 const { supply } = defineProps<{ supply?: Supply }>()
 const emit = defineEmits<{ saved: [supply: Supply], leave: [] }>()
 const selection = useSelection()
+const library = useLibrary()
 const draft = useDraft<SupplyBody>(`supply-${supply?.id ?? 'new'}`, () =>
   supply
     ? toPlain(supply)
@@ -23,11 +25,11 @@ const draft = useDraft<SupplyBody>(`supply-${supply?.id ?? 'new'}`, () =>
           adhesive: 'polyamide',
           adhesiveGsm: 12, colourHex: '#f5f2ea',
         }),
-        code: '', name: '',
+        code: nextCode(library.supplies.map(s => s.code), 'S'), name: '',
       },
 supply?.version)
 const { state, waits } = draft
-const { problem, theirs, saving, save, overThem, takeTheirs, drop } = useSaving<Supply>('/api/supplies', supply, draft, {
+const { problem, theirs, saving, save, overThem, takeTheirs, drop, faultyFields } = useSaving<Supply>('/api/supplies', supply, draft, {
   saved: thing => emit('saved', thing), leave: () => emit('leave'),
 })
 const troubles = computed(() => makerTroubles(state))
@@ -71,10 +73,21 @@ const SIZE: readonly Field[] = [
   ['widthMm', 'Width', 'length'], ['pricePerM', 'Price', 'price'], ['givePct', 'Give', null, '%'],
   ['overhangMm', 'Overhang at 41.5°', 'length'],
 ]
+
+const codedByHand = ref(Boolean(supply)), tried = new Set<string>()
+async function keep(body: SupplyBody): Promise<void> {
+  await save(body)
+  // A code that nobody chose makes way for one that is taken.
+  if (codedByHand.value || !faultyFields.value.includes('code') || tried.size > 20) return
+  tried.add(state.code)
+  state.code = nextCode([...library.supplies.map(s => s.code), ...tried], 'S')
+  await keep({ ...body, code: state.code })
+}
 </script>
 
 <template>
-  <UForm ref="form" :schema="schemaInOwnUnits(supplyBody)" :state="state" class="max-w-5xl flex flex-col" @submit="e => save(e.data)">
+  <FormFrame ref="form" :schema="supplyBody" :state="state" :problem="problem" :saving="saving" save="Save supply" :discards="waits"
+    class="max-w-5xl" @submit="keep" @drop="drop">
     <div class="flex items-center gap-5">
       <SupplyPicture :supply="state" :width="120" :height="88" />
       <h1 class="text-2xl font-semibold">{{ supply ? supply.name : 'New supply' }}</h1>
@@ -84,38 +97,18 @@ const SIZE: readonly Field[] = [
     <div class="mt-4 grid grid-cols-2 gap-6 max-[1000px]:grid-cols-1">
       <div class="grid grid-cols-2 content-start gap-3">
         <UFormField name="name" label="Name"><UInput v-model="state.name" class="w-full" :autofocus="!supply" /></UFormField>
-        <UFormField name="code" label="Code"><UInput v-model="state.code" class="w-full" /></UFormField>
-        <UFormField name="lot" label="Lot"><UInput v-model="state.lot" class="w-full" /></UFormField>
         <UFormField name="family" label="What it is">
           <USelect v-model="state.family" :items="FAMILIES.map(f => ({ label: FAMILY_NAME[f], value: f }))" class="w-full" />
         </UFormField>
         <UFormField name="base" label="Base">
           <USelect v-model="state.base" :items="BASES.map(b => ({ label: BASE_NAME[b], value: b }))" class="w-full" />
         </UFormField>
-        <UFormField name="baseFibre" label="Base fibre">
-          <USelect v-model="state.baseFibre" :items="FIBRE_KEYS.map(k => ({ label: FIBRES[k].name, value: k }))" class="w-full" />
-        </UFormField>
         <UFormField v-if="state.family === 'hoop'" name="hoop" label="It leaves">
           <USelect v-model="hoop" :items="hoopItems" class="w-full" />
         </UFormField>
         <UFormField name="adhesive" label="Adhesive"><USelect v-model="adhesive" :items="adhesiveItems" class="w-full" /></UFormField>
-        <UFormField name="form" label="Form of adhesive">
-          <USelect v-model="state.form" :items="FORMS.map(f => ({ label: f, value: f }))" class="w-full" />
-        </UFormField>
-        <UFormField name="adhesiveGsm" label="Adhesive weight">
-          <MeasureInput v-model="state.adhesiveGsm" quantity="arealMass" label="Adhesive weight" />
-        </UFormField>
         <UFormField name="massGsm" label="Total weight">
           <MeasureInput v-model="state.massGsm" quantity="arealMass" label="Total weight" />
-        </UFormField>
-        <UFormField name="thicknessMm" label="Thickness">
-          <MeasureInput v-model="state.thicknessMm" quantity="thickness" label="Thickness" />
-        </UFormField>
-        <UFormField v-for="f in SIZE" :key="f[0]" :name="f[0]" :label="f[1]">
-          <MeasureInput v-if="f[2] !== null" v-model="state[f[0]]" :quantity="f[2]" :label="f[1]" can-be-blank />
-          <UInput v-else v-model.number="state[f[0]]" type="number" step="any" class="w-full" @update:model-value="blankIsNull(f[0])">
-            <template #trailing>{{ f[3] }}</template>
-          </UInput>
         </UFormField>
       </div>
       <div class="slip content-start p-4">
@@ -169,16 +162,37 @@ const SIZE: readonly Field[] = [
           <li v-for="t in troubles" :key="t.why" class="border-l-4 border-alert pl-3">{{ makerSentence(t, selection.units) }}</li></ul>
       </div>
     </div>
-    <FormFoot :problem="problem">
-      <template v-if="theirs" #newer>
-        <NewerSlip class="mb-3" :problem="problem" @over="overThem" @take="takeTheirs">
-          Stored now: {{ theirs.name }}, {{ massWords(theirs.massGsm, selection.units) }},
-          {{ fabricWords(theirs.stockM, selection.units) }}. Yours:
-          {{ state.name }}, {{ massWords(state.massGsm, selection.units) }}, {{ fabricWords(state.stockM, selection.units) }}.
-        </NewerSlip>
-      </template>
-      <UButton type="submit" size="xl" :loading="saving">Save supply</UButton>
-      <UButton v-if="waits" type="button" size="xl" variant="outline" color="neutral" @click="drop">Discard</UButton>
-    </FormFoot>
-  </UForm>
+    <template #more>
+      <div class="grid grid-cols-4 gap-3 max-[900px]:grid-cols-2">
+        <UFormField name="code" label="Code">
+          <UInput v-model="state.code" class="w-full" @update:model-value="codedByHand = true" /></UFormField>
+        <UFormField name="lot" label="Lot"><UInput v-model="state.lot" class="w-full" /></UFormField>
+        <UFormField name="baseFibre" label="Base fibre">
+          <USelect v-model="state.baseFibre" :items="FIBRE_KEYS.map(k => ({ label: FIBRES[k].name, value: k }))" class="w-full" />
+        </UFormField>
+        <UFormField name="form" label="Form of adhesive">
+          <USelect v-model="state.form" :items="FORMS.map(f => ({ label: f, value: f }))" class="w-full" />
+        </UFormField>
+        <UFormField name="adhesiveGsm" label="Adhesive weight">
+          <MeasureInput v-model="state.adhesiveGsm" quantity="arealMass" label="Adhesive weight" />
+        </UFormField>
+        <UFormField name="thicknessMm" label="Thickness">
+          <MeasureInput v-model="state.thicknessMm" quantity="thickness" label="Thickness" />
+        </UFormField>
+        <UFormField v-for="f in SIZE" :key="f[0]" :name="f[0]" :label="f[1]">
+          <MeasureInput v-if="f[2] !== null" v-model="state[f[0]]" :quantity="f[2]" :label="f[1]" can-be-blank />
+          <UInput v-else v-model.number="state[f[0]]" type="number" step="any" class="w-full" @update:model-value="blankIsNull(f[0])">
+            <template #trailing>{{ f[3] }}</template>
+          </UInput>
+        </UFormField>
+      </div>
+    </template>
+    <template v-if="theirs" #newer>
+      <NewerSlip class="mb-3" :problem="problem" @over="overThem" @take="takeTheirs">
+        Stored now: {{ theirs.name }}, {{ massWords(theirs.massGsm, selection.units) }},
+        {{ fabricWords(theirs.stockM, selection.units) }}. Yours:
+        {{ state.name }}, {{ massWords(state.massGsm, selection.units) }}, {{ fabricWords(state.stockM, selection.units) }}.
+      </NewerSlip>
+    </template>
+  </FormFrame>
 </template>

@@ -39,8 +39,8 @@ onMounted(() => { void wish.load().catch(() => undefined) })
 </script>
 
 <template>
-  <UForm ref="form" :schema="schemaInOwnUnits(jobBody)" :state="state" :validate-on="['input', 'change']"
-    class="mx-auto -mb-5 flex w-full max-w-4xl flex-1 flex-col" @submit="e => save(e.data)">
+  <FormFrame ref="form" :schema="jobBody" :state="state" :problem="problem" :saving="saving" save="Save job" class="-mb-5" @submit="save"
+    @drop="drop">
     <h1 class="text-2xl font-semibold">{{ job ? `Change ${job.name}` : 'New job' }}</h1>
     <div class="mt-4 grid grid-cols-2 gap-x-8 gap-y-4 max-[900px]:grid-cols-1">
       <div class="space-y-3">
@@ -60,7 +60,6 @@ onMounted(() => { void wish.load().catch(() => undefined) })
           <Choices v-model="state.tumble" :options="DRYERS" label="Dryer" class="flex gap-1" shape="min-h-11 flex-1 px-2" />
         </UFormField>
         <USwitch v-model="state.dryClean" label="Dry-cleaned" />
-        <UFormField name="note" label="Note"><UTextarea v-model="state.note" :rows="2" class="w-full" /></UFormField>
       </div>
       <UFormField name="fabrics" label="Fabrics, and where the interfacing goes">
         <ul class="space-y-2">
@@ -80,15 +79,14 @@ onMounted(() => { void wish.load().catch(() => undefined) })
           @click="addFabric">Add a fabric</UButton>
       </UFormField>
     </div>
-    <FormFoot :problem="problem">
-      <template v-if="theirs" #newer>
-        <NewerSlip class="mb-3" :problem="problem" @over="overThem" @take="takeTheirs">
-          Stored now: {{ theirs.name }}, {{ theirs.garment }}, {{ careWords(theirs, selection.units) }}.
-          {{ jobDiffers(state, theirs, selection.units) }}
-        </NewerSlip>
-      </template>
-      <UButton type="submit" size="xl" :loading="saving">Save job</UButton>
-      <UButton type="button" size="xl" variant="outline" color="neutral" @click="drop">Discard</UButton>
-    </FormFoot>
-  </UForm>
+    <template #more>
+      <UFormField name="note" label="Note"><UTextarea v-model="state.note" :rows="2" class="w-full" /></UFormField>
+    </template>
+    <template v-if="theirs" #newer>
+      <NewerSlip class="mb-3" :problem="problem" @over="overThem" @take="takeTheirs">
+        Stored now: {{ theirs.name }}, {{ theirs.garment }}, {{ careWords(theirs, selection.units) }}.
+        {{ jobDiffers(state, theirs, selection.units) }}
+      </NewerSlip>
+    </template>
+  </FormFrame>
 </template>
