@@ -1,37 +1,68 @@
-import type { NextStep } from '#core/job'
+import { comeTo, type JobStage, type NextStep } from '#core/job'
+import type { Job, MakingKind } from '#shared/schemas'
+import { JOB_STAGE_NAME } from '#shared/words'
 
 const STAGES = [
-  { key: 'fabric', name: 'Fabric', to: '/fabric' },
-  { key: 'match', name: 'Interfacing', to: '/interfacing' },
-  { key: 'swatch', name: 'Test swatch', to: '/swatch' },
-  { key: 'cut', name: 'Cut', to: '/cut' },
-  { key: 'press', name: 'Press', to: '/press' },
-  { key: 'care', name: 'Care', to: '/care' },
+  { key: 'fabric', name: JOB_STAGE_NAME.fabric, to: '/fabric' },
+  { key: 'match', name: JOB_STAGE_NAME.match, to: '/interfacing' },
+  { key: 'swatch', name: JOB_STAGE_NAME.swatch, to: '/swatch' },
+  { key: 'cut', name: JOB_STAGE_NAME.cut, to: '/cut' },
+  { key: 'press', name: JOB_STAGE_NAME.press, to: '/press' },
+  { key: 'care', name: JOB_STAGE_NAME.care, to: '/care' },
 ] as const
-export const STAGE_COUNT = STAGES.length
-/** How far along the tape a job has come whose next step is this, in stages. */
-const DRAWN: Record<NextStep['do'], number> = {
-  findFibre: 0.4, match: 1.4, swatch: 2.3, swatchAgain: 2.5, wash: 2.8, draw: 3, cut: 3.3, press: 4,
-}
-/** Drawn pieces are a third of the way, and every part that is cut some more. */
-export const drawnTo = (step: NextStep): number => DRAWN[step.do] + (step.do === 'cut' ? 0.7 * step.cut / step.parts : 0)
+const STAGE_COUNT = STAGES.length
 
-/** The stages in working order, as marks on the tape. */
+/** Which screen and tab a making is set up on. */
+const AT: Record<MakingKind, string> = {
+  seamDetail: '/seams?tab=seamDetail', hem: '/seams?tab=hem', patchwork: '/seams?tab=patchwork', strips: '/seams?tab=strips',
+  wadding: '/seams?tab=strips', flatten: '/seams?tab=before', hole: '/mend?tab=hole', badge: '/mend?tab=badge',
+  transfer: '/mend?tab=transfer', lettering: '/mend?tab=lettering', labels: '/mend?tab=labels', applique: '/mend?tab=applique',
+  embroidery: '/mend?tab=embroidery', remedy: '/fix',
+}
+const STEP_AT: Record<Exclude<NextStep['do'], 'making'>, string> = {
+  findFibre: '/fabric', match: '/interfacing', swatch: '/swatch', swatchAgain: '/swatch', wash: '/swatch?tab=history',
+  draw: '/cut?tab=pieces', cut: '/cut?tab=layout', press: '/press?tab=order', session: '/press?tab=session', finish: '/care',
+}
+/** Where a step is done. */
+export const placeOfStep = (step: NextStep<MakingKind>): string => (step.do === 'making' ? AT[step.making.kind] : STEP_AT[step.do])
+/** Other work than interfacing, each with where it is set up. */
+export const OTHER_WORK = [
+  { name: 'A hem', to: AT.hem }, { name: 'Seams, darts, pleats', to: AT.seamDetail }, { name: 'Patchwork', to: AT.patchwork },
+  { name: 'Strips or binding', to: AT.strips }, { name: 'A hole to mend', to: AT.hole }, { name: 'A badge', to: AT.badge },
+  { name: 'A transfer', to: AT.transfer }, { name: 'Lettering', to: AT.lettering }, { name: 'Name labels', to: AT.labels },
+  { name: 'Appliqué', to: AT.applique }, { name: 'Embroidery', to: AT.embroidery },
+] as const
+
+/** How far along its own path a job has come, 0 to 1: done, to its end. */
+export function comeOf(job: Job): number {
+  const next = nextIn(job)
+  return next ? comeTo(next.step, pathOf(job)) : job.done ? 1 : 0
+}
+
+/** The stages in working order, as marks on the tape; of an open job those that it goes through. */
 export function useStages() {
   const selection = useSelection()
   const jobs = useJobs()
   const pairing = usePairing()
   const route = useRoute()
-  const current = computed(() => STAGES.findIndex(s => route.path.startsWith(s.to)))
-  /** How far the job has come, in stages: the tape is drawn out to here. Without a job, as far as this board can go. */
+  const path = computed<JobStage[]>(() => (jobs.job ? pathOf(jobs.job) : STAGES.map(s => s.key)))
+  /** Marks of the tape, each with the digit that leads to it; a job's makings have their own. */
+  const marks = computed(() => path.value.map((key) => {
+    const at = STAGES.findIndex(s => s.key === key)
+    if (at >= 0) return { ...STAGES[at]!, digit: at + 1 }
+    const makings = jobs.job?.makings ?? [], first = makings.find(m => !m.pressed) ?? makings[0]!
+    return {
+      key: 'making' as const, digit: null, to: AT[first.kind],
+      name: makings.length === 1 ? first.name : JOB_STAGE_NAME.making,
+    }
+  }))
+  const current = computed(() => marks.value.findIndex(s => route.path.startsWith(s.to.split('?')[0]!)))
+  /** How far the tape is drawn out, 0 to 1. Without a job, as far as this board can go. */
   const reached = computed(() => {
-    const next = jobs.job && nextIn(jobs.job)
-    if (next) return drawnTo(next.step)
-    // What is done is drawn out to its care.
-    if (jobs.job?.done) return STAGE_COUNT
-    return selection.chosen.way && selection.fabric ? 5 : selection.fabric ? 3 : 1
+    if (jobs.job) return comeOf(jobs.job)
+    return (selection.chosen.way && selection.fabric ? 5 : selection.fabric ? 3 : 1) / STAGE_COUNT
   })
   /** A stage that went stale: its mark has slipped. */
   const slipped = computed(() => pairing.slipped ? 'swatch' : null)
-  return { stages: STAGES, current, reached, slipped }
+  return { stages: STAGES, marks, current, reached, slipped }
 }

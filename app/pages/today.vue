@@ -14,18 +14,29 @@ function showRound(): void {
   isShownRound.value = true
   tourStop.value = 0
 }
-const STAGE = {
-  findFibre: '/fabric', match: '/interfacing', swatch: '/swatch', swatchAgain: '/swatch', wash: '/swatch', draw: '/cut', cut: '/cut',
-  press: '/press',
-} as const
-
 const rows = computed(() => (jobs.page?.rows ?? []).map(job => ({ job, next: nextIn(job), late: (job.forWhen ?? '9999') <= today.value })))
 const written = computed(() => jobs.page?.rows.find(j => j.id === writing.value))
 const write = (what: string): void => { writing.value = what }
 async function go(job: Job, fabricId?: string): Promise<void> {
   const next = nextIn(job)
   await jobs.open(job, fabricId)
-  await router.push(next && !fabricId ? STAGE[next.step.do] : '/fabric')
+  await router.push(next && !fabricId ? placeOfStep(next.step) : '/fabric')
+}
+/** A job of which nothing is chosen yet may be something else than interfacing. */
+const isOpenEnded = (job: Job): boolean => job.makings.length === 0 && job.fabrics.every(f => f.place === null && f.supplyId === null)
+const otherWork = (job: Job) => OTHER_WORK.map(o => ({ label: o.name, onSelect: async () => {
+  await jobs.open(job)
+  await router.push(o.to)
+} }))
+/** The whole row opens the job, but for what has a press of its own. */
+function rowPressed(job: Job, event: MouseEvent): void {
+  if (!(event.target as HTMLElement).closest('button, a, [role=menuitem]')) void go(job)
+}
+/** Finishing is asked once: a tick by the way is no end of a job. */
+const finishing = ref<string | null>(null)
+async function finish(job: Job): Promise<void> {
+  finishing.value = null
+  await jobs.finish(job, true)
 }
 /** What is due opens where it is seen to, whether its job is in hand or done. */
 async function openDue(jobId: string, to: string): Promise<void> {
@@ -70,9 +81,10 @@ useDigits({ does: 'Open a job at its next step', from: 1, upTo: 9, act: (n) => {
       <DueStrip @open="openDue" />
       <ol class="mt-3" data-test="jobs">
         <li v-for="({ job, next, late }, i) in rows" :key="job.id"
-          class="grid grid-cols-[2rem_8rem_minmax(0,1fr)_minmax(0,1.1fr)_auto] items-center gap-x-4 border-t border-dashed
+          class="grid cursor-pointer grid-cols-[2rem_8rem_minmax(0,1fr)_minmax(0,1.1fr)_auto] items-center gap-x-4 border-t border-dashed
             border-seam py-2.5 max-[1000px]:grid-cols-[1.5rem_8rem_minmax(0,1fr)_auto]"
-          :class="job.id === selection.chosen.jobId ? 'bg-paper shadow-[inset_6px_0_0_var(--rc-mark)]' : ''">
+          :class="job.id === selection.chosen.jobId ? 'bg-paper shadow-[inset_6px_0_0_var(--rc-mark)]' : 'hover:bg-paper/60'"
+          @click="e => rowPressed(job, e)">
           <kbd class="pl-3 text-lg text-muted-ink">{{ i < 9 ? i + 1 : '' }}</kbd>
           <div class="flex">
             <button v-for="c in job.progress" :key="c.fabricId" type="button" class="-mr-5 last:mr-0"
@@ -90,23 +102,32 @@ useDigits({ does: 'Open a job at its next step', from: 1, upTo: 9, act: (n) => {
           <div class="min-w-0 max-[1000px]:col-span-2 max-[1000px]:col-start-3 max-[1000px]:row-start-2">
             <svg v-if="next" viewBox="0 0 300 16" class="h-4 w-full" preserveAspectRatio="none" aria-hidden="true">
               <line x1="0" x2="300" y1="14" y2="14" stroke="var(--rc-seam)" stroke-dasharray="7 5" vector-effect="non-scaling-stroke" />
-              <rect x="0" y="2" height="12" :width="300 * drawnTo(next.step) / STAGE_COUNT" fill="var(--rc-paper)" stroke="var(--rc-ink)"
+              <rect x="0" y="2" height="12" :width="300 * comeOf(job)" fill="var(--rc-paper)" stroke="var(--rc-ink)"
                 vector-effect="non-scaling-stroke" />
-              <line v-for="t in STAGE_COUNT - 1" :key="t" :x1="t * 50" :x2="t * 50" y1="6" y2="14" stroke="var(--rc-ink)"
-                vector-effect="non-scaling-stroke" /></svg>
+              <line v-for="t in pathOf(job).length - 1" :key="t" :x1="t * 300 / pathOf(job).length" :x2="t * 300 / pathOf(job).length"
+                y1="6" y2="14" stroke="var(--rc-ink)" vector-effect="non-scaling-stroke" /></svg>
             <p v-if="next" class="mt-1 leading-snug">
               <span v-if="job.progress.length > 1" class="font-semibold">{{ job.progress[next.fabric]!.name }}: </span>
               <span class="text-muted-ink">{{ nextReason(next.step) }}</span></p>
             <p v-if="job.note" class="truncate text-sm italic text-muted-ink">{{ job.note }}</p>
           </div>
-          <div class="flex items-center gap-1 justify-self-end">
+          <div v-if="finishing === job.id" class="flex items-center gap-2 justify-self-end" role="group"
+            :aria-label="`Is ${job.name} done?`">
+            <span class="font-semibold">Is it done?</span>
+            <UButton size="lg" autofocus @click="finish(job)">Yes, it is done</UButton>
+            <UButton size="lg" variant="ghost" color="neutral" @click="() => { finishing = null }">No</UButton>
+          </div>
+          <div v-else class="flex items-center gap-1 justify-self-end">
+            <UDropdownMenu v-if="next?.step.do === 'match' && isOpenEnded(job)" :items="otherWork(job)">
+              <UButton size="lg" variant="ghost" color="neutral" trailing-icon="i-lucide-chevron-down">Other work</UButton>
+            </UDropdownMenu>
             <UButton v-if="next" size="lg" class="min-w-56 justify-between text-left" trailing-icon="i-lucide-arrow-right"
               @click="go(job)">{{ nextWords(next.step) }}</UButton>
             <UButton variant="ghost" color="neutral" icon="i-lucide-pencil" :aria-label="`Change ${job.name}`"
               @click="write(job.id)" />
             <UButton v-if="job.done" size="lg" variant="outline" color="neutral" @click="jobs.finish(job, false)">Pick it up again</UButton>
             <UButton v-else variant="ghost" color="neutral" icon="i-lucide-check" :aria-label="`${job.name} is done`"
-              @click="jobs.finish(job, true)" />
+              @click="() => { finishing = job.id }" />
           </div>
         </li>
       </ol>

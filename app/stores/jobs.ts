@@ -1,5 +1,5 @@
-import { nextOfJob } from '#core/job'
-import { jobBody, type Fabric, type Job, type JobBody, type JobFabric, type Page } from '#shared/schemas'
+import { nextOfJob, stagesOfJob, type JobState } from '#core/job'
+import { jobBody, type Fabric, type Job, type JobBody, type JobFabric, type MakingKind, type Page } from '#shared/schemas'
 import { useSelection } from './selection'
 import { useLibrary } from './library'
 
@@ -142,10 +142,17 @@ export const useJobs = defineStore('jobs', () => {
   return { page, shown, problem, job, fabric, load, resume, open, begin, change, finish, note }
 })
 
+/** Where something is stuck on or turned up: its making says what comes. */
+const MAKING_PLACES: ReadonlySet<string> = new Set(['hem', 'applique', 'patch', 'embroideryGround'])
+/** A job as core asks for it. */
+const stateOf = (job: Job): JobState<MakingKind> => ({
+  done: job.done, session: job.session,
+  fabrics: job.fabrics.map((c, i) => ({
+    ...job.progress[i]!, placed: c.place !== null, backed: c.supplyId !== null, isMakingPlace: MAKING_PLACES.has(c.place ?? ''),
+  })),
+  makings: job.makings.map(m => ({ ...m, fabric: Math.max(0, job.fabrics.findIndex(f => f.fabricId === m.fabricId)) })),
+})
 /** What comes next in a job, and for which of its fabrics. */
-export function nextIn(job: Job) {
-  return nextOfJob({
-    done: job.done,
-    fabrics: job.fabrics.map((c, i) => ({ ...job.progress[i]!, placed: c.place !== null, backed: c.supplyId !== null })),
-  })
-}
+export const nextIn = (job: Job) => nextOfJob(stateOf(job))
+/** The stages a job goes through. */
+export const pathOf = (job: Job) => stagesOfJob(stateOf(job))

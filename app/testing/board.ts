@@ -45,7 +45,7 @@ export const job = (over: Partial<Job> = {}): Job => ({
   progress: [{
     fabricId: idOf(11), name: 'Poplin', code: 'C-1', colourHex: '#ffffff', construction: 'poplin', nap: 'none', fibreKnown: true,
     supplyName: null, pressed: 0, held: 0, passed: 0, washesLeft: null, parts: 0, cut: 0,
-  }],
+  }], makings: [], session: null,
   ...over,
 })
 /** A swatch of the first fabric with the first interfacing, held as its recipe says, as the server keeps it. */

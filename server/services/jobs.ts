@@ -9,11 +9,11 @@ import { columnsOf, keysOf, pick } from './columns'
 import { HAS_FAILED, HAS_PASSED, WASHES_ASKED, WASHES_DONE } from './passed'
 
 const FIELDS = keysOf(jobBody.omit({ fabrics: true }).shape)
-interface Extras { fabrics: Job['fabrics'], progress: Job['progress'] }
+type Extras = Pick<Job, 'fabrics' | 'progress' | 'makings' | 'session'>
 
-const toJob = (columns: Attributes<JobRow>, { fabrics, progress }: Extras): Job => ({
+const toJob = (columns: Attributes<JobRow>, { fabrics, progress, makings, session }: Extras): Job => ({
   id: columns.id, ...pick(columns, FIELDS), version: columns.version, updatedAt: new Date(columns.updatedAt).toISOString(),
-  fabrics, progress,
+  fabrics, progress, makings, session,
 })
 
 const OF_PAIR = `from swatch t where t.workroom_id = k.workroom_id and t.fabric_id = k.fabric_id and t.supply_id = k.supply_id`
@@ -34,7 +34,14 @@ const EXTRAS = `
       'washesLeft', (select min(greatest(0, ${WASHES_ASKED} - ${WASHES_DONE})) ${OF_PAIR} and not ${HAS_FAILED})
     ) order by k.position)
     from job_fabric k join fabric c on c.id = k.fabric_id left join supply s on s.id = k.supply_id where k.job_id = j.id),
-      '[]') as progress`
+      '[]') as progress,
+  coalesce((select json_agg(json_build_object('id', m.id, 'kind', m.spec->>'kind', 'name', m.name, 'fabricId', m.fabric_id,
+      'pressed', exists (select 1 from session_operation o join session_event e on e.session_id = o.session_id and e.op = o.id
+        where o.making_id = m.id and e.kind = 'lift')) order by m.position)
+    from job_making m where m.job_id = j.id), '[]') as makings,
+  (select case when s.closed_at is null then 'open' when not exists (select 1 from session_operation o where o.session_id = s.id
+      and not exists (select 1 from session_event e where e.session_id = s.id and e.op = o.id and e.kind = 'lift')) then 'closed' end
+    from press_session s where s.job_id = j.id order by s.started_at desc limit 1) as session`
 
 /** A job of this workroom. @param hold against other writers until the transaction ends */
 export const ownedJob = async ({ workroomId }: Context, id: string, hold = false): Promise<JobRow> => {

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { dayField, idSchema, nameField, pageQuery, textField, versionField, yesField } from './common'
 import { placeKeyField } from './place'
+import type { MakingKind } from './making'
 
 /** What the finished garment must stand, as the one who ordered it wishes. */
 const careWishFields = z.object({
@@ -63,11 +64,16 @@ interface FabricProgress {
   parts: number
   cut: number
 }
+/** A hem, a patch, a label of a job, and whether it was pressed. */
+interface MakingProgress { id: string, kind: MakingKind, name: string, fabricId: string | null, pressed: boolean }
 export interface Job extends JobBody {
   id: string
   version: number
   updatedAt: string
   progress: FabricProgress[]
+  makings: MakingProgress[]
+  /** Its last session: under way, or closed with everything in it pressed; null else. */
+  session: 'open' | 'closed' | null
 }
 
 export const jobQuery = pageQuery.extend({ done: z.stringbool({ error: 'Done: yes or no.' }).default(false) })

@@ -1,9 +1,22 @@
 import { METRIC, type DisplayUnits } from '#core/units'
-import type { NextStep } from '#core/job'
+import type { JobStage, NextStep } from '#core/job'
+import type { MakingKind } from '../schemas'
 import { celsius } from './measure'
 
+/** What is done with each kind of making, as an order. */
+const MAKE: Record<MakingKind, string> = {
+  seamDetail: 'Press the seams', hem: 'Press the hem', patchwork: 'Press the patchwork', strips: 'Press the strips',
+  wadding: 'Fuse the wadding', flatten: 'Press it flat', hole: 'Mend the hole', badge: 'Put the badge on', transfer: 'Press the transfer',
+  lettering: 'Press the letters', labels: 'Press the labels in', applique: 'Fuse the shapes', embroidery: 'Back the embroidery',
+  remedy: 'Do the remedy',
+}
+/** What a stage is called on the tape of a job. */
+export const JOB_STAGE_NAME: Record<JobStage, string> = {
+  fabric: 'Fabric', match: 'Interfacing', swatch: 'Test swatch', cut: 'Cut', making: 'Seams & mending', press: 'Press', care: 'Care',
+}
+
 /** What is next, as an order. */
-export function nextWords(step: NextStep): string {
+export function nextWords(step: NextStep<MakingKind>): string {
   switch (step.do) {
     case 'findFibre':
       return 'Corner test'
@@ -21,11 +34,17 @@ export function nextWords(step: NextStep): string {
       return 'Lay out and cut'
     case 'press':
       return 'Press it'
+    case 'making':
+      return MAKE[step.making.kind]
+    case 'session':
+      return 'Go on pressing'
+    case 'finish':
+      return 'Look at its care'
   }
 }
 
 /** Why it is next. */
-export function nextReason(step: NextStep): string {
+export function nextReason(step: NextStep<MakingKind>): string {
   switch (step.do) {
     case 'findFibre':
       return 'The fibre is unknown. Test a hidden corner to find its limit.'
@@ -47,6 +66,12 @@ export function nextReason(step: NextStep): string {
       return step.cut === 0 ? `Proved; ${step.parts} parts to cut.` : `${step.cut} of ${step.parts} parts are cut.`
     case 'press':
       return `All ${step.parts} parts are cut.`
+    case 'making':
+      return `${step.making.name}: not pressed yet.`
+    case 'session':
+      return 'Its session is under way.'
+    case 'finish':
+      return 'All of it is pressed. Tick it off when it goes out.'
   }
 }
 

@@ -3,8 +3,8 @@ const selection = useSelection()
 const jobs = useJobs()
 const wish = useWish()
 defineEmits<{ keys: [], find: [] }>()
-const { stages, current, reached, slipped } = useStages()
-const drawnPct = computed(() => reached.value / STAGE_COUNT * 100)
+const { marks, current, reached, slipped } = useStages()
+const drawnPct = computed(() => reached.value * 100)
 const TICKS = 61
 </script>
 
@@ -31,7 +31,8 @@ const TICKS = 61
       <p v-else class="ticket text-lg">Open a job, or choose a fabric</p>
     </NuxtLink>
 
-    <nav class="relative grid flex-1 grid-cols-6 py-2" aria-label="Stages of the job">
+    <nav class="relative grid flex-1 py-2 max-[700px]:overflow-x-auto" aria-label="Stages of the job"
+      :style="{ gridTemplateColumns: `repeat(${marks.length}, minmax(0, 1fr))` }">
       <svg class="pointer-events-none absolute inset-x-0 bottom-2 h-9 w-full" preserveAspectRatio="none" viewBox="0 0 600 36"
         aria-hidden="true">
         <line x1="0" x2="600" y1="34" y2="34" stroke="var(--rc-seam)" stroke-width="1.500" stroke-dasharray="7 5"
@@ -49,13 +50,14 @@ const TICKS = 61
         </g>
       </svg>
       <NuxtLink
-        v-for="(stage, i) in stages" :key="stage.key" :to="stage.to"
+        v-for="(stage, i) in marks" :key="stage.key" :to="stage.to"
         class="relative flex min-h-16 flex-col justify-start px-1 hover:bg-linen-200/40"
         :aria-current="i === current ? 'step' : undefined"
       >
         <span class="flex items-baseline gap-1.5 text-lg leading-tight max-[900px]:text-base"
           :class="i === current ? 'font-bold text-ink underline decoration-[3px] underline-offset-4' : 'text-ink'">
-          <span class="text-sm text-muted-ink max-[900px]:hidden">{{ i + 1 }}</span>{{ stage.name }}
+          <span v-if="stage.digit" class="text-sm text-muted-ink max-[900px]:hidden">{{ stage.digit }}</span><span class="truncate">
+            {{ stage.name }}</span>
         </span>
         <span v-if="slipped === stage.key"
           class="absolute bottom-0 left-2 rotate-[-7deg] border border-alert bg-paper px-1 text-[12px] font-semibold
