@@ -35,9 +35,13 @@ export default defineNuxtConfig({
       htmlAttrs: { lang: 'en' },
       meta: [
         { name: 'viewport', content: 'width=device-width, initial-scale=1' },
+        { name: 'theme-color', content: '#efe8da' },
         { name: 'description', content: 'Which interfacing for this fabric, what iron, what moisture, how long.' },
       ],
-      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/icon.svg' }],
+      link: [
+        { rel: 'icon', type: 'image/svg+xml', href: '/icon.svg' }, { rel: 'manifest', href: '/board.webmanifest' },
+        { rel: 'apple-touch-icon', href: '/icon-192.png' },
+      ],
     },
   },
   css: ['~/assets/main.css'],

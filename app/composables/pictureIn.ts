@@ -23,6 +23,11 @@ const canvasOf = ({ rgba, wide, high }: Picture): HTMLCanvasElement => {
   return canvas
 }
 export const addressOf = (picture: Picture, quality = 0.85): string => canvasOf(picture).toDataURL('image/jpeg', quality)
+/** A picture as a file. */
+export const fileOf = (picture: Picture, quality = 0.9): Promise<Blob> => new Promise((done, fail) => {
+  const made = (blob: Blob | null) => (blob ? done(blob) : fail(new Error('Picture: this browser cannot make a file of it.')))
+  canvasOf(picture).toBlob(made, 'image/jpeg', quality)
+})
 /** Out of an address within the page. */
 export async function pictureAt(address: string): Promise<Picture> {
   const image = new Image()

@@ -9,6 +9,8 @@ interface ScreenTab<K extends string = string> {
   words: string
   /** Only some jobs need it: it stands behind *More* until one does. */
   seldom?: boolean
+  /** On a phone its result is shown, but it is worked on more easily on a larger screen. */
+  large?: boolean
 }
 interface Screen {
   name: string
@@ -43,7 +45,7 @@ export const SCREENS = {
     words: 'recipe try sample seconds temperature steam dry damp press cloth how long web',
     tabs: [
       { key: 'ways', name: 'Methods', shortcut: 'ways', words: 'dry steam mist damp compare recipe' },
-      { key: 'window', name: 'Safe window', shortcut: 'map', words: 'temperature seconds map too hot too long', seldom: true },
+      { key: 'window', name: 'Safe window', shortcut: 'map', words: 'temperature seconds map too hot too long', seldom: true, large: true },
       { key: 'plan', name: 'Test plan', shortcut: 'plan', words: 'scraps strip which to try', seldom: true },
       { key: 'history', name: 'History', shortcut: 'history', words: 'earlier swatches proved failed wash peel', seldom: true },
     ],
@@ -54,7 +56,7 @@ export const SCREENS = {
     words: 'pattern piece layout marker templates metres yards width grain nap',
     tabs: [
       { key: 'pieces', name: 'Pieces', shortcut: 'pieces', words: 'draw pattern block outline svg' },
-      { key: 'layout', name: 'Layout', shortcut: 'layout', words: 'roll width marker how much offcut' },
+      { key: 'layout', name: 'Layout', shortcut: 'layout', words: 'roll width marker how much offcut', large: true },
       { key: 'layers', name: 'Layers', shortcut: 'layers', words: 'mats bags foam web six placemats', seldom: true },
       { key: 'braid', name: 'Trim', shortcut: 'braid', words: 'braid ribbon piping corner preshrink', seldom: true },
     ],
@@ -99,7 +101,7 @@ export const SCREENS = {
     what: 'Pressing while you sew: seams, hems, patchwork, strips, and fabric before it is cut.', words: 'sewing pressing dart pleat',
     tabs: [
       { key: 'seamDetail', name: 'Seams and details', shortcut: 'seamDetail', words: 'seam open dart pleat sleeve head busted' },
-      { key: 'patchwork', name: 'Patchwork', shortcut: 'patchwork', words: 'quilt blocks nest seams quilting' },
+      { key: 'patchwork', name: 'Patchwork', shortcut: 'patchwork', words: 'quilt blocks nest seams quilting', large: true },
       { key: 'hem', name: 'Hems', shortcut: 'hem', words: 'hem tape turn up fallen hem trousers skirt lining' },
       { key: 'strips', name: 'Strips, binding, wadding', shortcut: 'strips', words: 'bias binding batting strips join' },
       { key: 'before', name: 'Prepare fabric', shortcut: 'before', words: 'preshrink straighten creases before cutting' },
@@ -159,9 +161,9 @@ type Tabbed = { [K in ScreenKey]: (typeof SCREENS)[K] extends { tabs: unknown } 
 export type TabOf<K extends Tabbed> = (typeof SCREENS)[K]['tabs'][number]['key']
 
 /** The tabs of a screen as its bar shows them, each with its shortcut. */
-export const tabsOf = <K extends Tabbed>(screen: K): { key: TabOf<K>, name: string, shown: string, seldom: boolean }[] =>
+export const tabsOf = <K extends Tabbed>(screen: K): { key: TabOf<K>, name: string, shown: string, seldom: boolean, large: boolean }[] =>
   (SCREENS[screen].tabs as readonly ScreenTab<TabOf<K>>[])
-    .map(t => ({ key: t.key, name: t.name, shown: KEYS[t.shortcut].shown, seldom: t.seldom ?? false }))
+    .map(t => ({ key: t.key, name: t.name, shown: KEYS[t.shortcut].shown, seldom: t.seldom ?? false, large: t.large ?? false }))
 
 /**
  * Which tab of a screen is open: kept in this browser, chosen by its shortcut, or named by the address one came by (`?tab=hem`).

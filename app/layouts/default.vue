@@ -16,7 +16,9 @@ const { stages } = useStages()
 const shortcutList = shortcutListOpen
 const waitingList = waitingListOpen
 const tourAt = tourStop
+useAsked('find', () => { paletteOpen.value = true })
 const palette = paletteOpen
+const isPhone = useIsPhone()
 
 useDigits({
   does: 'Stages', from: 1, upTo: stages.length,
@@ -87,8 +89,8 @@ onMounted(async () => {
     <a href="#work" class="skip slip" @click.prevent="main?.focus()">Skip to the work</a>
     <BoardTop @keys="shortcutList = true" @find="palette = true" />
     <SignedOutStrip class="row-start-2" />
-    <div class="row-start-3 grid min-h-0 grid-cols-[76px_minmax(0,1fr)]">
-      <BoardDrawers />
+    <div class="row-start-3 grid min-h-0 grid-cols-[76px_minmax(0,1fr)] max-[640px]:grid-cols-[minmax(0,1fr)]">
+      <BoardDrawers v-if="!isPhone" />
       <main id="work" ref="main" class="min-h-0 overflow-auto" tabindex="-1">
         <div v-if="library.problem" class="m-6 slip p-6 text-lg" role="alert">
           <p>{{ library.problem }}</p>

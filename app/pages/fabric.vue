@@ -10,12 +10,17 @@ const writing = useStored<'new' | 'change' | null>('fabric-writing', null)
 useAsked('new', () => { writing.value = 'new' })
 watchEffect(() => { if (!selection.fabric && library.fabrics[0] && selection.chosen.fabricId !== null) selection.chosen.fabricId = null })
 
+/** On a phone the list and the fabric take turns. */
+const isPhone = useIsPhone()
+const listed = ref(selection.fabric === null)
+const isListed = computed(() => listed.value && writing.value === null)
 const describe = (): void => { writing.value = 'new' }
 function choose(fabric: Fabric): void {
   library.keepFabric(fabric)
   selection.chosen.fabricId = fabric.id
   selection.chosen.way = null
   writing.value = null
+  listed.value = false
 }
 function saved(fabric: Fabric): void {
   library.keepFabric(fabric)
@@ -28,10 +33,12 @@ useShortcuts({
 </script>
 
 <template>
-  <div class="grid h-full grid-cols-[340px_1fr] max-[900px]:grid-cols-[260px_1fr]">
-    <FabricDrawer :changed="library.fabrics" :chosen-id="writing === 'new' ? null : selection.chosen.fabricId"
+  <div class="grid h-full grid-cols-[340px_1fr] max-[900px]:grid-cols-[260px_1fr] max-[640px]:grid-cols-[minmax(0,1fr)]">
+    <FabricDrawer v-if="!isPhone || isListed" :changed="library.fabrics" :chosen-id="writing === 'new' ? null : selection.chosen.fabricId"
       class="min-h-0 overflow-auto border-r border-seam" @choose="choose" @describe="writing = 'new'" />
-    <section class="min-h-0 overflow-auto px-6 pt-6">
+    <section v-if="!isPhone || !isListed" class="min-h-0 overflow-auto px-6 pt-6 max-[640px]:px-3 max-[640px]:pt-2">
+      <UButton v-if="isPhone && !writing" variant="ghost" color="neutral" icon="i-lucide-arrow-left" @click="() => { listed = true }">
+        All fabrics</UButton>
       <FabricForm v-if="writing === 'new'" :rule="selection.blendRule" @saved="saved" @leave="writing = null" />
       <FabricForm v-else-if="writing === 'change' && selection.fabric" :key="selection.fabric.id" :fabric="selection.fabric"
         :rule="selection.blendRule"

@@ -199,7 +199,8 @@ useShortcuts({ take })
   </div>
   <div v-else
     class="grid h-full grid-cols-[284px_minmax(0,0.950fr)_minmax(0,1.120fr)] gap-4 px-3 py-2
-      max-[1000px]:h-auto max-[1000px]:grid-cols-[262px_minmax(0,1fr)]">
+      max-[1000px]:h-auto max-[1000px]:grid-cols-[262px_minmax(0,1fr)]
+      max-[640px]:grid-cols-[minmax(0,1fr)]">
     <section class="min-h-0 min-w-0 overflow-y-auto overflow-x-hidden pr-1" aria-label="Place and wishes">
       <GarmentPicture :places="wish.places" :chosen-key="wish.place.key" class="mx-auto max-w-[248px] max-[1000px]:max-w-[230px]"
         @choose="wish.choosePlace" />
@@ -251,7 +252,9 @@ useShortcuts({ take })
       </details>
     </section>
 
-    <section v-if="match && lead" class="min-h-0 min-w-0 overflow-y-auto overflow-x-hidden pr-1 max-[1000px]:col-span-2"
+    <section v-if="match && lead" class="min-h-0 min-w-0 overflow-y-auto overflow-x-hidden pr-1 max-[1000px]:col-span-2
+      max-[640px]:order-first
+      max-[640px]:col-span-1"
       aria-label="Compared">
       <div class="slip px-4 py-2">
         <div class="flex items-start gap-3">

@@ -46,7 +46,7 @@ const x = (c: number) => (c - 60) / 180 * 100
       </div>
       <p v-if="problem" class="mb-2 font-semibold text-alert" role="alert">{{ problem }}</p>
       <ul class="grid grid-cols-2 gap-4 max-[1000px]:grid-cols-1">
-        <li v-for="i in library.irons" :key="i.id" class="slip flex gap-4 p-4"
+        <li v-for="i in library.irons" :key="i.id" class="slip flex gap-4 p-4 max-[640px]:flex-col max-[640px]:gap-2"
           :class="i.id === selection.iron?.id ? 'outline-4 outline-mark' : ''">
           <SolePicture :kind="i.kind" :c="i.id === selection.iron?.id ? iron.soleC : 20" />
           <div class="min-w-0 flex-1">
@@ -78,7 +78,7 @@ const x = (c: number) => (c - 60) / 180 * 100
               </template>
             </dl>
             <p class="mt-1 text-xs text-muted-ink">bar: range of its swing · upright line: the dial's class</p>
-            <div class="mt-1 flex gap-2">
+            <div class="mt-1 flex flex-wrap gap-2">
               <UButton v-if="i.id !== selection.iron?.id" variant="outline" color="neutral"
                 @click="selection.takeIron(i.id)">Use this iron</UButton>
               <UButton variant="ghost" color="neutral" icon="i-lucide-sparkles" @click="cleaned(i)">Soleplate is clean</UButton>

@@ -58,7 +58,7 @@ const RADIUS = 92, around = 2 * Math.PI * RADIUS
       </nav>
       <div class="flex min-h-0 flex-col gap-2 overflow-auto max-[900px]:overflow-visible print:hidden" data-test="practice-bench">
         <div class="flex flex-wrap items-center gap-3">
-          <p class="ticket min-w-0 flex-1 text-2xl font-semibold leading-tight">{{ EXERCISE_NAME[key] }}</p>
+          <p class="ticket min-w-0 flex-1 basis-60 text-2xl font-semibold leading-tight">{{ EXERCISE_NAME[key] }}</p>
           <Choices v-model="rate" :options="RATES" label="Clock" class="flex gap-1" shape="min-h-9 px-2 text-sm" />
           <label class="flex items-center gap-2">Seed<UInput v-model="seedText" class="w-24" aria-label="Seed"
             inputmode="numeric" /></label>

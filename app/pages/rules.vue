@@ -4,6 +4,7 @@ import { inUnits, localeOf, QUESTIONS, WORKING_RULES } from '#shared/words'
 
 definePageMeta({ title: 'House rules' })
 const library = useLibrary()
+const isPhone = useIsPhone()
 const problem = ref<string | null>(null)
 const UNITS = {
   length: [{ value: 'mm', name: 'millimetres' }, { value: 'cm', name: 'centimetres' }, { value: 'in', name: 'inches and yards' }],
@@ -42,25 +43,27 @@ const unit = (key: keyof Workroom['units'], value: string) =>
     <p v-if="problem" class="mt-2 font-semibold text-alert" role="alert">{{ problem }}</p>
     <MayOnly may="manage">
       <dl class="mt-3">
-        <div v-for="(choices, key) in UNITS" :key="key" class="grid grid-cols-[260px_1fr] gap-4 border-t border-dashed border-seam py-3">
+        <div v-for="(choices, key) in UNITS" :key="key" class="grid grid-cols-[260px_1fr] gap-4 max-[640px]:grid-cols-1 max-[640px]:gap-2
+          border-t border-dashed border-seam py-3">
           <dt class="ticket text-lg font-semibold">{{ UNIT_NAME[key] }}</dt>
           <dd>
             <Choices :model-value="library.workroom.units[key]" :options="[...choices]" :label="UNIT_NAME[key]"
               class="flex flex-wrap gap-2" shape="min-h-11 px-5" @update:model-value="v => unit(key, v!)" /></dd>
         </div>
-        <div class="grid grid-cols-[260px_1fr] gap-4 border-t border-dashed border-seam py-3">
+        <div class="grid grid-cols-[260px_1fr] gap-4 max-[640px]:grid-cols-1 max-[640px]:gap-2 border-t border-dashed border-seam py-3">
           <dt class="ticket text-lg font-semibold">Currency</dt>
-          <dd><USelectMenu :model-value="library.workroom.units.currency" :items="currencyItems" value-key="value" class="w-72"
+          <dd><USelectMenu :model-value="library.workroom.units.currency" :items="currencyItems" value-key="value" class="w-72 max-w-full
+            min-h-11"
             aria-label="Currency" @update:model-value="v => v && unit('currency', v)" /></dd>
         </div>
         <div v-for="question in QUESTIONS" :key="question.key"
-          class="grid grid-cols-[260px_1fr] gap-4 border-t border-dashed border-seam py-3">
+          class="grid grid-cols-[260px_1fr] gap-4 max-[640px]:grid-cols-1 max-[640px]:gap-2 border-t border-dashed border-seam py-3">
           <dt><span class="ticket text-lg font-semibold leading-tight">{{ $say(question.ask) }}</span>
             <span class="block text-sm text-muted-ink">
               {{ WORKING_RULES.includes(question.key) ? 'Changes' : 'Will change' }} {{ $say(question.changes) }}.</span></dt>
           <dd>
             <Choices :model-value="String(library.workroom.rules[question.key])" :options="question.schools" :label="question.ask"
-              class="grid gap-2" :style="{ gridTemplateColumns: `repeat(${question.schools.length}, 1fr)` }"
+              class="grid gap-2" :style="isPhone ? {} : { gridTemplateColumns: `repeat(${question.schools.length}, 1fr)` }"
               shape="min-h-14 px-3 py-2 text-left leading-tight" @update:model-value="v => choose(question.key, v!)">
               <template #default="{ option }"><b class="block">{{ $say(option.name) }}</b><span
                 class="text-sm">{{ $say(inUnits(option.why, library.workroom.units)) }}</span></template>

@@ -47,7 +47,7 @@ const doubtful = (s: Supply) => toLotReading(s)?.state === 'contradicts' || make
 </script>
 
 <template>
-  <div class="p-5">
+  <div class="p-5 max-[640px]:p-3">
     <template v-if="open">
       <SupplyForm :key="open === 'new' ? 'new' : `${open.id}${open.version}`" :supply="open === 'new' ? undefined : open" @saved="saved"
         @leave="open = null" />
@@ -55,7 +55,7 @@ const doubtful = (s: Supply) => toLotReading(s)?.state === 'contradicts' || make
     </template>
     <template v-else>
       <div ref="search" class="flex flex-wrap items-center gap-3">
-        <UInput v-model="q" icon="i-lucide-search" size="xl" class="w-64" placeholder="Find a supply  ( / )"
+        <UInput v-model="q" icon="i-lucide-search" size="xl" class="w-64 max-[640px]:w-full" placeholder="Find a supply  ( / )"
           aria-label="Find a supply" />
         <USelect v-model="family"
           :items="[{ label: 'everything', value: ALL }, ...FAMILIES.map(f => ({ label: FAMILY_NAME[f], value: f as string }))]"
@@ -67,7 +67,7 @@ const doubtful = (s: Supply) => toLotReading(s)?.state === 'contradicts' || make
         <UButton size="lg" class="ml-auto" icon="i-lucide-plus" @click="write">New supply</UButton>
       </div>
       <p v-if="problem" class="mt-3 font-semibold text-alert" role="alert">{{ problem }}</p>
-      <ul class="mt-4 grid grid-cols-3 gap-3 max-[1000px]:grid-cols-2">
+      <ul class="mt-4 grid grid-cols-3 gap-3 max-[1000px]:grid-cols-2 max-[640px]:grid-cols-1">
         <li v-for="s in page?.rows" :key="s.id">
           <button type="button" class="slip flex h-full w-full items-start gap-4 p-3 text-left hover:bg-linen-200/40" @click="open = s">
             <SupplyPicture :supply="s" />

@@ -164,22 +164,23 @@ function pressByMaker(): void {
     <UButton to="/fabric" size="xl" class="mt-6">Choose a fabric</UButton>
   </div>
   <div v-else class="flex min-h-full flex-col gap-1.5 px-3 py-1.5">
-    <div class="grid grid-cols-[1.5fr_1fr_1fr_1fr] gap-3 max-[900px]:grid-cols-2">
+    <div class="grid grid-cols-[1.5fr_1fr_1fr_1fr] gap-3 max-[900px]:grid-cols-2 max-[640px]:grid-cols-[minmax(0,1fr)]
+      max-[640px]:gap-1">
       <label class="flex min-w-0 items-center gap-2">
         <span class="text-sm text-muted-ink">Interfacing</span>
         <USelect v-model="supplyId" :items="supplyItems" class="w-full min-w-0" aria-label="Interfacing" />
       </label>
       <label class="flex min-w-0 items-center gap-2">
         <span class="text-sm text-muted-ink">Iron</span>
-        <USelect v-model="ironId" :items="ironItems" class="w-full" aria-label="Iron" />
+        <USelect v-model="ironId" :items="ironItems" class="w-full min-w-0" aria-label="Iron" />
       </label>
       <label class="flex min-w-0 items-center gap-2">
         <span class="text-sm text-muted-ink">Press cloth</span>
-        <USelect v-model="pressClothId" :items="pressClothItems" class="w-full" aria-label="Press cloth" />
+        <USelect v-model="pressClothId" :items="pressClothItems" class="w-full min-w-0" aria-label="Press cloth" />
       </label>
       <label class="flex min-w-0 items-center gap-2">
         <span class="text-sm text-muted-ink">Pressing surface</span>
-        <USelect v-model="selection.chosen.surface" :items="surfaceItems" class="w-full" aria-label="Pressing surface" />
+        <USelect v-model="selection.chosen.surface" :items="surfaceItems" class="w-full min-w-0" aria-label="Pressing surface" />
       </label>
     </div>
 
@@ -192,7 +193,7 @@ function pressByMaker(): void {
       <OpenerList v-if="openers" :openers="openers" class="mt-5 space-y-2 text-xl" />
     </div>
     <template v-else>
-      <div class="slip flex items-center gap-5 px-4 py-1.5">
+      <div class="slip flex items-center gap-5 px-4 py-1.5 max-[640px]:flex-col max-[640px]:items-stretch max-[640px]:gap-2">
         <div v-if="atBoard" class="flex-1">
           <p class="ticket text-[1.9rem] font-semibold leading-tight" data-test="recipe">{{ recipeHeadline(atBoard, selection.units) }}</p>
           <ol class="flex flex-wrap gap-x-4 text-[1.05rem] leading-snug" data-test="sentence" aria-label="Recipe">

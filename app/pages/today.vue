@@ -59,12 +59,12 @@ useDigits({ does: 'Open a job at its next step', from: 1, upTo: 9, act: (n) => {
 </script>
 
 <template>
-  <div class="mx-auto max-w-6xl p-5" :class="writing ? 'flex min-h-full flex-col' : ''">
+  <div class="mx-auto max-w-6xl p-5 max-[640px]:p-3" :class="writing ? 'flex min-h-full flex-col' : ''">
     <JobForm v-if="writing === 'new'" @saved="saved" @leave="writing = null" />
     <JobForm v-else-if="writing && written" :key="written.id" :job="written" @saved="saved" @leave="writing = null" />
     <template v-else>
-      <div class="flex items-center gap-4">
-        <h1 class="text-2xl font-semibold">Today in the workroom</h1>
+      <div class="flex flex-wrap items-center gap-x-4 gap-y-2">
+        <h1 class="text-2xl font-semibold max-[640px]:basis-full">Today in the workroom</h1>
         <Choices v-model="jobs.shown" :options="LISTS" label="Which jobs" class="flex gap-1" />
         <span v-if="jobs.page" class="text-lg text-muted-ink">{{ jobs.page.total }}</span>
         <UButton size="lg" class="ml-auto" icon="i-lucide-plus" @click="write('new')">
@@ -82,10 +82,11 @@ useDigits({ does: 'Open a job at its next step', from: 1, upTo: 9, act: (n) => {
       <ol class="mt-3" data-test="jobs">
         <li v-for="({ job, next, late }, i) in rows" :key="job.id"
           class="grid cursor-pointer grid-cols-[2rem_8rem_minmax(0,1fr)_minmax(0,1.1fr)_auto] items-center gap-x-4 border-t border-dashed
-            border-seam py-2.5 max-[1000px]:grid-cols-[1.5rem_8rem_minmax(0,1fr)_auto]"
+            border-seam py-2.5 max-[1000px]:grid-cols-[1.5rem_8rem_minmax(0,1fr)_auto]
+            max-[640px]:grid-cols-[6rem_minmax(0,1fr)] max-[640px]:gap-y-1"
           :class="job.id === selection.chosen.jobId ? 'bg-paper shadow-[inset_6px_0_0_var(--rc-mark)]' : 'hover:bg-paper/60'"
           @click="e => rowPressed(job, e)">
-          <kbd class="pl-3 text-lg text-muted-ink">{{ i < 9 ? i + 1 : '' }}</kbd>
+          <kbd class="pl-3 text-lg text-muted-ink max-[640px]:hidden">{{ i < 9 ? i + 1 : '' }}</kbd>
           <div class="flex">
             <button v-for="c in job.progress" :key="c.fabricId" type="button" class="-mr-5 last:mr-0"
               :aria-label="`${job.name}: ${c.name}`"
@@ -99,7 +100,8 @@ useDigits({ does: 'Open a job at its next step', from: 1, upTo: 9, act: (n) => {
               {{ wantedWords(job.forWhen, today) }}</span></p>
             <p class="truncate text-sm text-muted-ink">{{ careWords(job, selection.units) }}</p>
           </div>
-          <div class="min-w-0 max-[1000px]:col-span-2 max-[1000px]:col-start-3 max-[1000px]:row-start-2">
+          <div class="min-w-0 max-[1000px]:col-span-2 max-[1000px]:col-start-3 max-[1000px]:row-start-2
+            max-[640px]:col-start-1">
             <svg v-if="next" viewBox="0 0 300 16" class="h-4 w-full" preserveAspectRatio="none" aria-hidden="true">
               <line x1="0" x2="300" y1="14" y2="14" stroke="var(--rc-seam)" stroke-dasharray="7 5" vector-effect="non-scaling-stroke" />
               <rect x="0" y="2" height="12" :width="300 * comeOf(job)" fill="var(--rc-paper)" stroke="var(--rc-ink)"
@@ -111,17 +113,20 @@ useDigits({ does: 'Open a job at its next step', from: 1, upTo: 9, act: (n) => {
               <span class="text-muted-ink">{{ nextReason(next.step) }}</span></p>
             <p v-if="job.note" class="truncate text-sm italic text-muted-ink">{{ job.note }}</p>
           </div>
-          <div v-if="finishing === job.id" class="flex items-center gap-2 justify-self-end" role="group"
+          <div v-if="finishing === job.id" class="flex items-center gap-2 justify-self-end max-[640px]:col-span-2
+            max-[640px]:justify-self-start" role="group"
             :aria-label="`Is ${job.name} done?`">
             <span class="font-semibold">Is it done?</span>
             <UButton size="lg" autofocus @click="finish(job)">Yes, it is done</UButton>
             <UButton size="lg" variant="ghost" color="neutral" @click="() => { finishing = null }">No</UButton>
           </div>
-          <div v-else class="flex items-center gap-1 justify-self-end">
+          <div v-else class="flex items-center gap-1 justify-self-end max-[640px]:col-span-2 max-[640px]:w-full
+            max-[640px]:flex-wrap">
             <UDropdownMenu v-if="next?.step.do === 'match' && isOpenEnded(job)" :items="otherWork(job)">
               <UButton size="lg" variant="ghost" color="neutral" trailing-icon="i-lucide-chevron-down">Other work</UButton>
             </UDropdownMenu>
-            <UButton v-if="next" size="lg" class="min-w-56 justify-between text-left" trailing-icon="i-lucide-arrow-right"
+            <UButton v-if="next" size="lg"
+              class="min-w-56 justify-between text-left max-[640px]:min-w-0 max-[640px]:flex-1" trailing-icon="i-lucide-arrow-right"
               @click="go(job)">{{ nextWords(next.step) }}</UButton>
             <UButton variant="ghost" color="neutral" icon="i-lucide-pencil" :aria-label="`Change ${job.name}`"
               @click="write(job.id)" />

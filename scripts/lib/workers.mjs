@@ -38,7 +38,7 @@ export async function buildHelpPictures(folder) {
 export async function buildServiceWorker(publicDir) {
   const { getManifest } = await import('workbox-build')
   const { manifestEntries } = await getManifest({
-    globDirectory: publicDir, globPatterns: ['**/*.{js,css,woff,woff2,svg,webp}'], globIgnores: ['sw.js'],
+    globDirectory: publicDir, globPatterns: ['**/*.{js,css,woff,woff2,svg,webp,webmanifest}', 'icon-*.png'], globIgnores: ['sw.js'],
     maximumFileSizeToCacheInBytes: 8e6,
   })
   const revision = createHash('sha256').update(JSON.stringify(manifestEntries)).digest('hex').slice(0, 16)

@@ -22,6 +22,7 @@ function look(key: string): void {
   void router.push('/press')
 }
 const OFF = 'off', BETWEEN = 'between'
+const isPhone = useIsPhone()
 const settings = computed(() => [
   { value: OFF, name: 'off', note: '', origin: null },
   ...selection.iron!.settings.map((s, i) => ({
@@ -39,19 +40,24 @@ const dial = computed({
 
 <template>
   <footer class="flex items-stretch gap-x-4 gap-y-1 border-t-2 border-ink/70 bg-paper px-4 py-2 whitespace-nowrap
-    max-[1000px]:flex-wrap max-[1000px]:px-2" aria-label="The iron's rest" data-test="rest">
+    max-[1000px]:flex-wrap max-[1000px]:px-2 max-[640px]:flex-nowrap max-[640px]:items-center max-[640px]:gap-x-2 max-[640px]:py-1"
+    aria-label="The iron's rest" data-test="rest">
     <template v-if="selection.iron">
-      <div class="flex items-center gap-3">
-        <div class="grid h-12 w-24 place-items-center rounded-[3px] border border-ink/40"
+      <div class="flex items-center gap-3 max-[640px]:min-w-0 max-[640px]:flex-1 max-[640px]:gap-2">
+        <div class="grid h-12 w-24 max-[640px]:w-18 max-[640px]:shrink-0 place-items-center rounded-[3px] border border-ink/40"
           :style="{ background: heatColour(iron.soleC), color: inkOnHeat(iron.soleC) }">
           <span class="text-2xl font-bold leading-none">{{ celsius(iron.soleC, selection.units) }}</span>
         </div>
-        <div class="leading-tight">
-          <p class="font-semibold" role="status">{{ selection.iron.name }}: {{ SOLE_WORDS[iron.state] }}</p>
+        <div class="leading-tight max-[640px]:min-w-0">
+          <p class="font-semibold max-[640px]:truncate
+            max-[640px]:text-[15px]" role="status"><span class="max-[640px]:hidden">{{ selection.iron.name }}:</span>
+            {{ SOLE_WORDS[iron.state] }}</p>
           <p class="text-sm text-muted-ink">iron now <Sourced from="estimate" /></p>
         </div>
       </div>
-      <Choices v-model="dial" :options="settings" label="Dial" class="flex items-center gap-1"
+      <USelect v-if="isPhone" v-model="dial" :items="settings.map(s => ({ label: `${s.name} ${s.note}`.trim(), value: s.value }))"
+        class="w-24 shrink-0" aria-label="Dial" />
+      <Choices v-else v-model="dial" :options="settings" label="Dial" class="flex items-center gap-1"
         shape="min-h-12 px-3 text-left leading-tight max-[1000px]:px-2.5">
         <template #default="{ option }">
           {{ option.name }}<span v-if="option.note" class="block text-sm opacity-80">{{ option.note }} <i v-if="option.origin">
@@ -60,7 +66,8 @@ const dial = computed({
       </Choices>
       <div
         class="flex min-w-0 flex-1 items-center justify-end gap-4 text-base
-          max-[1000px]:justify-start max-[1000px]:min-h-7 max-[1000px]:basis-full">
+          max-[1000px]:min-h-7 max-[1000px]:basis-full max-[1000px]:justify-start max-[640px]:min-w-0 max-[640px]:shrink max-[640px]:grow-0
+          max-[640px]:basis-auto max-[640px]:gap-1">
         <button v-for="p in press.lying" :key="p.key" type="button" class="flex min-w-0 items-center gap-2 px-1 hover:bg-linen-200/40"
           @click="look(p.key)">
           <svg class="size-10 max-[1000px]:size-7" viewBox="-20 -20 40 40" aria-hidden="true">
@@ -70,8 +77,9 @@ const dial = computed({
           <span class="min-w-0 text-left leading-tight" role="timer" :aria-label="lyingWords(p)">
             <b>{{ lyingState(p) }}</b><span class="block truncate text-sm max-[1000px]:inline"> {{ p.fabricName }}</span></span>
         </button>
-        <p v-if="moisture" class="shrink-0 leading-tight">{{ moisture }}</p>
-        <p class="min-w-0 truncate leading-tight text-muted-ink">{{ selection.pressCloth ? selection.pressCloth.name : 'bare iron' }}</p>
+        <p v-if="moisture" class="shrink-0 leading-tight max-[640px]:hidden">{{ moisture }}</p>
+        <p class="min-w-0 truncate leading-tight text-muted-ink
+          max-[640px]:hidden">{{ selection.pressCloth ? selection.pressCloth.name : 'bare iron' }}</p>
         <button v-if="away" type="button" :disabled="!outbox.waiting.value.length" data-test="waiting"
           class="slip flex max-w-64 shrink-0 items-center gap-2 px-2 py-1 text-left text-sm leading-tight whitespace-normal
             max-[1000px]:max-w-none"
@@ -81,8 +89,10 @@ const dial = computed({
         <p v-if="!browserKeeps || !outbox.safe.value || !sessionLogSafe" class="slip px-2 py-1 text-sm font-semibold text-alert"
           role="alert">
           This browser keeps nothing: a reload loses the board.</p>
-        <p v-if="iron.state === 'ready' || iron.soleC > 60" class="shrink-0 text-sm font-semibold text-alert">Iron hot</p>
-        <button v-if="voice.can" type="button" class="grid size-9 shrink-0 place-items-center hover:bg-linen-200/40 max-[1000px]:size-7"
+        <p v-if="iron.state === 'ready' || iron.soleC > 60" class="shrink-0 text-sm font-semibold text-alert
+          max-[640px]:hidden">Iron hot</p>
+        <button v-if="voice.can" type="button" class="grid size-9 shrink-0 place-items-center hover:bg-linen-200/40 max-[1000px]:size-7
+          max-[640px]:size-11"
           :aria-pressed="voice.on.value" :aria-label="`Steps read aloud (${KEYS.voice.shown})`" @click="voice.toggle">
           <UIcon :name="voice.on.value ? 'i-lucide-volume-2' : 'i-lucide-volume-x'" class="size-5" /></button>
       </div>

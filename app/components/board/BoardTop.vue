@@ -4,20 +4,29 @@ const jobs = useJobs()
 const wish = useWish()
 defineEmits<{ keys: [], find: [] }>()
 const { marks, current, reached, slipped } = useStages()
+const isPhone = useIsPhone()
+/** On a phone the strip shows where one is. */
+const strip = useTemplateRef<HTMLElement>('strip')
+watch(() => [current.value, marks.value.length, isPhone.value], async () => {
+  await nextTick()
+  if (isPhone.value) strip.value?.querySelector('[aria-current]')?.scrollIntoView({ inline: 'center', block: 'nearest' })
+}, { immediate: true, flush: 'post' })
 const drawnPct = computed(() => reached.value * 100)
 const TICKS = 61
 </script>
 
 <template>
-  <header class="flex items-stretch gap-2 max-[900px]:pr-2 border-b border-seam bg-paper pr-4">
+  <header class="flex items-stretch gap-2 border-b border-seam bg-paper pr-4 max-[900px]:pr-2 max-[640px]:flex-wrap max-[640px]:gap-x-0
+    max-[640px]:gap-y-0">
     <NuxtLink to="/today"
       class="flex w-[300px] shrink-0 items-center gap-3 border-r border-dashed border-seam px-4 py-2 max-[900px]:w-[196px]
-        max-[900px]:gap-2 max-[900px]:px-2"
+        max-[900px]:gap-2 max-[900px]:px-2 max-[640px]:order-1 max-[640px]:w-auto max-[640px]:min-w-0 max-[640px]:flex-1 max-[640px]:shrink
+        max-[640px]:border-r-0 max-[640px]:py-1"
       aria-label="The job's ticket: go to today's jobs" data-test="ticket">
       <template v-if="selection.fabric">
         <FabricSwatch :colour="selection.fabric.colourHex" :construction="selection.fabric.construction"
-          :nap="selection.fabric.nap" :width="66"
-          :height="54" />
+          :nap="selection.fabric.nap" :width="isPhone ? 48 : 66"
+          :height="isPhone ? 40 : 54" />
         <div class="min-w-0">
           <p class="ticket line-clamp-2 text-lg font-semibold leading-tight max-[900px]:text-base">
             {{ jobs.job?.name ?? selection.fabric.name }}</p>
@@ -31,9 +40,11 @@ const TICKS = 61
       <p v-else class="ticket text-lg">Open a job, or choose a fabric</p>
     </NuxtLink>
 
-    <nav class="relative grid flex-1 py-2 max-[700px]:overflow-x-auto" aria-label="Stages of the job"
+    <nav ref="strip" class="relative grid flex-1 py-2 max-[640px]:order-3 max-[640px]:flex max-[640px]:basis-full max-[640px]:overflow-x-auto
+      max-[640px]:border-t max-[640px]:border-dashed max-[640px]:border-seam max-[640px]:py-0" aria-label="Stages of the job"
       :style="{ gridTemplateColumns: `repeat(${marks.length}, minmax(0, 1fr))` }">
-      <svg class="pointer-events-none absolute inset-x-0 bottom-2 h-9 w-full" preserveAspectRatio="none" viewBox="0 0 600 36"
+      <svg class="pointer-events-none absolute inset-x-0 bottom-2 h-9 w-full
+        max-[640px]:hidden" preserveAspectRatio="none" viewBox="0 0 600 36"
         aria-hidden="true">
         <line x1="0" x2="600" y1="34" y2="34" stroke="var(--rc-seam)" stroke-width="1.500" stroke-dasharray="7 5"
           vector-effect="non-scaling-stroke" />
@@ -51,7 +62,8 @@ const TICKS = 61
       </svg>
       <NuxtLink
         v-for="(stage, i) in marks" :key="stage.key" :to="stage.to"
-        class="relative flex min-h-16 flex-col justify-start px-1 hover:bg-linen-200/40"
+        class="relative flex min-h-16 flex-col justify-start px-1 hover:bg-linen-200/40 max-[640px]:min-h-11 max-[640px]:shrink-0
+          max-[640px]:justify-center max-[640px]:px-3"
         :aria-current="i === current ? 'step' : undefined"
       >
         <span class="flex items-baseline gap-1.5 text-lg leading-tight max-[900px]:text-base"
@@ -65,11 +77,14 @@ const TICKS = 61
           title="Proved once, but something here has changed since">slipped</span>
       </NuxtLink>
     </nav>
-    <DemoMark />
-    <button type="button" class="my-3 flex w-11 shrink-0 items-center justify-center hover:bg-linen-200/40" data-test="find"
+    <DemoMark v-if="!isPhone" />
+    <button type="button" class="my-3 flex w-11 shrink-0 items-center justify-center hover:bg-linen-200/40 max-[640px]:order-2
+      max-[640px]:my-0 max-[640px]:min-h-12" data-test="find"
       aria-label="Find anything (Ctrl K)" @click="$emit('find')"><UIcon name="i-lucide-search" class="size-6" /></button>
-    <button type="button" class="my-3 flex w-11 shrink-0 items-center justify-center text-xl font-bold hover:bg-linen-200/40"
+    <button type="button" class="my-3 flex w-11 shrink-0 items-center justify-center text-xl font-bold hover:bg-linen-200/40
+      max-[640px]:order-2 max-[640px]:my-0"
       data-test="help" aria-label="What is this for? Shortcuts" @click="$emit('keys')">?</button>
-    <BoardLight />
+    <BoardLight v-if="!isPhone" />
+    <PhoneSheet v-else class="order-2" />
   </header>
 </template>

@@ -4,12 +4,13 @@ import { TabsContent, TabsList, TabsRoot, TabsTrigger } from 'reka-ui'
 /** Views of one page: arrows go from tab to tab, the view is below them. */
 const { tabs, label, bold = false } = defineProps<{
   /** One that is seldom needed stands behind *More* until it is open. */
-  tabs: readonly { key: K, name: string, shown?: string, seldom?: boolean }[]
+  tabs: readonly { key: K, name: string, shown?: string, seldom?: boolean, large?: boolean }[]
   label: string
   /** Set as blocks instead of a line. */
   bold?: boolean
 }>()
 const tab = defineModel<K>({ required: true })
+const isPhone = useIsPhone()
 const all = ref(false)
 const shownTabs = computed(() => tabs.filter(t => !t.seldom || all.value || t.key === tab.value))
 const shape = (on: boolean) => bold
@@ -32,6 +33,9 @@ const shape = (on: boolean) => bold
       <button v-if="shownTabs.length < tabs.length" type="button" class="text-muted-ink" :class="shape(false)" data-test="more-tabs"
         @click="() => { all = true }">More</button>
     </div>
-    <TabsContent :key="tab" :value="tab" :tabindex="-1" class="flex min-h-0 flex-1 flex-col pt-1.5"><slot /></TabsContent>
+    <TabsContent :key="tab" :value="tab" :tabindex="-1" class="flex min-h-0 flex-1 flex-col pt-1.5">
+      <p v-if="isPhone && tabs.find(t => t.key === tab)?.large" class="px-4 text-[15px] text-muted-ink">
+        Easier to work on with a larger screen.</p>
+      <slot /></TabsContent>
   </TabsRoot>
 </template>

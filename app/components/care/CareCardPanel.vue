@@ -24,6 +24,25 @@ const keep = useDebounceFn(() => {
 watch(own, keep)
 const SIZES = { card: 'A6 card', pocket: 'for the pocket' } as const
 const href = (size: string, as = 'pdf') => `/api/jobs/${jobs.job!.id}/care-card?as=${as}&size=${size}`
+/** The share sheet of this device, where it has one: the card as a sheet of paper. */
+const canShare = typeof navigator.share === 'function'
+const sharing = ref(false)
+const shareProblem = ref<string | null>(null)
+async function share(): Promise<void> {
+  sharing.value = true
+  shareProblem.value = null
+  const title = `${jobs.job!.garment}: ${jobs.job!.name}`
+  try {
+    const file = new File([await $fetch<Blob>(href('card'), { responseType: 'blob' })], 'care-card.pdf', { type: 'application/pdf' })
+    const text = careCardLines(limits.value, selection.units).join('\n')
+    await navigator.share(navigator.canShare?.({ files: [file] }) ? { title, files: [file] } : { title, text })
+  } catch (error) {
+    // Whoever closes the sheet again wants nothing said.
+    if (!(error instanceof DOMException && error.name === 'AbortError')) shareProblem.value = problemOf(error).detail
+  } finally {
+    sharing.value = false
+  }
+}
 </script>
 
 <template>
@@ -51,6 +70,9 @@ const href = (size: string, as = 'pdf') => `/api/jobs/${jobs.job!.id}/care-card?
         <UButton :to="href('card', 'text')" target="_blank" external size="lg" variant="outline" color="neutral" icon="i-lucide-file-text">
           Open as text</UButton>
       </div>
+      <UButton v-if="canShare" size="lg" variant="outline" color="neutral" icon="i-lucide-share-2" :loading="sharing" @click="share">
+        Share this card</UButton>
+      <p v-if="shareProblem" class="font-semibold text-alert" role="alert">{{ shareProblem }}</p>
       <CardLink :job-id="jobs.job!.id" />
       <p class="text-sm text-muted-ink">We save what you write a moment after you stop. The maker's instructions and the fabric's own
         label come first.</p>

@@ -115,7 +115,8 @@ const doneParts = computed(() =>
 </script>
 
 <template>
-  <div v-if="supply" class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_310px] gap-4 px-4 pb-3 max-[1000px]:grid-cols-1">
+  <div v-if="supply" class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_310px] gap-4 px-4 pb-3 max-[1000px]:grid-cols-1
+    max-[640px]:block max-[640px]:overflow-auto max-[640px]:px-3">
     <div class="flex min-h-0 min-w-0 flex-col">
       <Choices
         v-model="chosenSupply"
@@ -211,14 +212,14 @@ const doneParts = computed(() =>
                 ? `${unplaced.length} not laid`
                 : `${placed.length} parts`
           }}</span>
-          <a :href="chalkUrl" class="slip flex min-h-10 items-center gap-1 px-3" data-test="chalk"
+          <a :href="chalkUrl" class="slip flex min-h-11 items-center gap-1 px-3" data-test="chalk"
           ><UIcon name="i-lucide-ruler" />Chalk strip</a
           >
           <a :href="`/api/jobs/${cutting.jobId}/templates?as=pdf&paper=${paperOf(selection.units)}`"
-            class="slip flex min-h-10 items-center gap-1 px-3" data-test="pdf"
+            class="slip flex min-h-11 items-center gap-1 px-3" data-test="pdf"
           ><UIcon name="i-lucide-printer" />Templates</a
           >
-          <a :href="`/api/jobs/${cutting.jobId}/templates?as=svg`" class="slip flex min-h-10 items-center gap-1 px-3" data-test="svg"
+          <a :href="`/api/jobs/${cutting.jobId}/templates?as=svg`" class="slip flex min-h-11 items-center gap-1 px-3" data-test="svg"
           ><UIcon name="i-lucide-file-down" />SVG</a
           >
           <UButton

@@ -189,7 +189,8 @@ onMounted(() => {
 </script>
 
 <template>
-  <div class="grid min-h-0 flex-1 grid-cols-[230px_minmax(0,1fr)_340px] gap-4 px-4 pb-3 max-[1000px]:grid-cols-[minmax(0,1fr)_320px]">
+  <div class="grid min-h-0 flex-1 grid-cols-[230px_minmax(0,1fr)_340px] gap-4 px-4 pb-3 max-[1000px]:grid-cols-[minmax(0,1fr)_320px]
+    max-[640px]:block max-[640px]:overflow-auto max-[640px]:px-3">
     <div class="flex min-h-0 flex-col max-[1000px]:col-span-2">
       <div class="flex flex-wrap gap-1">
         <UButton size="sm" icon="i-lucide-plus" @click="lookFor('block')">Add block <kbd class="opacity-80">N</kbd></UButton>
@@ -244,7 +245,7 @@ onMounted(() => {
             {{ patchWords(areaMm2(shown.made!.cut) / 100, selection.units) }}</span
           >
         </div>
-        <div class="min-h-0 flex-1 py-2">
+        <div class="min-h-0 flex-1 py-2 max-[640px]:h-56">
           <PiecePicture
             v-if="shown.made"
             :made="shown.made"

@@ -8,6 +8,7 @@ const { what, camera = true } = defineProps<{ what: string, camera?: boolean }>(
 const shot = defineModel<Shot | null>({ required: true })
 const problem = ref<string | null>(null)
 const busy = ref(false)
+const taking = ref(false)
 const selection = useSelection()
 async function read(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement, file = input.files?.[0]
@@ -31,7 +32,9 @@ const lengthMm = computed({
 
 <template>
   <div class="space-y-2" data-test="shot-pick">
+    <TakePicture v-model:open="taking" :about="what" @taken="p => { shot = shotOf(p, null) }" />
     <div class="flex flex-wrap items-end gap-2">
+      <UButton variant="outline" color="neutral" icon="i-lucide-camera" @click="() => { taking = true }">Take it here</UButton>
       <label class="slip flex min-h-11 cursor-pointer items-center gap-2 px-3 focus-within:outline-3 focus-within:outline-mark">
         <UIcon name="i-lucide-image-up" class="size-5" />{{ what }}
         <input type="file" accept="image/jpeg,image/png,image/webp" class="sr-only" :aria-label="what" @change="read" />

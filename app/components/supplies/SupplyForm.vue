@@ -88,7 +88,7 @@ async function keep(body: SupplyBody): Promise<void> {
 <template>
   <FormFrame ref="form" :schema="supplyBody" :state="state" :problem="problem" :saving="saving" save="Save supply" :discards="waits"
     class="max-w-5xl" @submit="keep" @drop="drop">
-    <div class="flex items-center gap-5">
+    <div class="flex flex-wrap items-center gap-5 max-[640px]:gap-2">
       <SupplyPicture :supply="state" :width="120" :height="88" />
       <h1 class="text-2xl font-semibold">{{ supply ? supply.name : 'New supply' }}</h1>
       <UButton type="button" variant="ghost" color="neutral" class="ml-auto" icon="i-lucide-x" @click="$emit('leave')">
