@@ -84,7 +84,7 @@ test('from an empty database to a first recipe: four steps, by keys and by hand,
   await page.getByRole('button', { name: 'Begin', exact: true }).click()
   // It ends where the work begins: describing the first fabric.
   await expect(page).toHaveURL(/fabric/)
-  await expect(page.getByLabel('Name', { exact: true })).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByLabel('What is it made of?')).toBeVisible({ timeout: 20_000 })
   await expect(page.getByTestId('demo')).toHaveCount(0)
   const [room, irons, cloths, shelf] = [
     await get<Workroom>(page, '/api/workroom'), await get<Iron[]>(page, '/api/irons'), await get<PressCloth[]>(page, '/api/press-cloths'),
@@ -97,7 +97,7 @@ test('from an empty database to a first recipe: four steps, by keys and by hand,
   expect(shelf.rows.map(s => [s.code, s.name, s.stockM]).toSorted())
     .toEqual([['S-01', 'Light woven fusible', 0], ['S-02', 'Web on paper', 0]])
   // A fabric, and how it is fused.
-  await page.getByLabel('Code').fill('QL-1')
+  await page.getByLabel('What is it made of?').fill('cotton')
   await page.getByLabel('Name', { exact: true }).fill('Quay cotton')
   await page.getByRole('button', { name: 'Save fabric' }).click()
   await expect.poll(async () => (await get<Listed<Fabric>>(page, '/api/fabrics')).rows.map(f => f.name), { timeout: 15_000 })
@@ -176,10 +176,9 @@ async function toFirstSwatch(page: Page, url: string, { press, write, count }: H
   await press(button(/Light woven fusible/))
   await press(button('Begin'))
   await expect(page).toHaveURL(/fabric/)
-  await write(page.getByLabel('Code'), 'QL-1')
-  await write(page.getByLabel('Name', { exact: true }), 'Quay cotton')
+  await write(page.getByLabel('What is it made of?'), 'cotton')
   await press(button('Save fabric'))
-  await expect(page.getByRole('heading', { name: 'Quay cotton' })).toBeVisible({ timeout: 15_000 })
+  await expect(page.getByRole('heading', { name: 'Cotton poplin' })).toBeVisible({ timeout: 15_000 })
   if (isTouch) await press(page.getByRole('link', { name: /Test swatch/ }).first())
   else await page.keyboard.press('3')
   await expect(page.getByTestId('recipe')).toContainText(/· \d+ s/, { timeout: 30_000 })

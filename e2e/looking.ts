@@ -52,18 +52,22 @@ export async function looked(page: Page, screen: Screen): Promise<void> {
 type Axe = { run: (what: Document, how: object) => Promise<{ violations: Violation[] }> }
 interface Violation { id: string, nodes: { target: string[], any: { message: string }[] }[] }
 
-/** What axe finds, each with where it is and what it measured. @param rules those of one kind only; by usual all of WCAG A and AA */
-async function axe(page: Page, rules?: string[]): Promise<string[]> {
+/**
+ * What axe finds, each with where it is and what it measured.
+ * @param rules those of one kind only; by usual all of WCAG A and AA, but for those left out
+ */
+export async function axe(page: Page, rules?: string[], without: string[] = []): Promise<string[]> {
   await still(page)
   // Put in once a page; what it says of what is right, most of it, is not even gathered.
   if (await page.evaluate(() => !('axe' in window))) await page.evaluate(axeCore.source)
-  return page.evaluate(async (rules) => {
+  return page.evaluate(async ([rules, without]) => {
     const runOnly = rules ? { type: 'rule', values: rules } : { type: 'tag', values: ['wcag2a', 'wcag2aa'] }
     const { violations } = await (window as unknown as { axe: Axe }).axe.run(document, {
       runOnly, resultTypes: ['violations'], preload: false, iframes: false,
+      rules: Object.fromEntries(without.map(rule => [rule, { enabled: false }])),
     })
     return violations.map(v => `${v.id} ${v.nodes.slice(0, 3).map(n => `${n.target.join(' ')} (${n.any[0]?.message ?? ''})`).join(', ')}`)
-  }, rules)
+  }, [rules, without] as const)
 }
 
 /** Turns the board dark, or light again. */

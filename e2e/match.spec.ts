@@ -63,7 +63,7 @@ test('a fabric that takes no heat still gets an answer; a workroom adds a place 
 
   await page.getByRole('button', { name: 'add a place' }).click()
   await page.getByRole('button', { name: 'Save place' }).click()
-  await expect(page.getByText('Name: it needs a name.')).toBeVisible()
+  await expect(page.getByRole('alert').filter({ hasText: 'Name: it needs a name.' })).toBeVisible()
   await page.getByLabel('Add a place').fill('Gaiter top')
   await page.keyboard.press('Enter')
   const gaiter = page.getByRole('button', { name: 'Gaiter top', exact: true })

@@ -32,12 +32,10 @@ test('by keys alone: a new fabric described, matched, pressed, graded and kept',
   const from = Date.now()
   const keys = counted(page)
   await keys.press('n')
-  await expect(page.getByLabel('Name')).toBeFocused()
-  await keys.type('Bridge poplin')
-  await keys.press('Tab')
-  await keys.type('TW-77')
+  await expect(page.getByLabel('What is it made of?')).toBeFocused()
+  await keys.type('cotton')
   await keys.press('Enter')
-  await expect(page.getByRole('heading', { name: 'Bridge poplin' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Cotton poplin' })).toBeVisible()
   await keys.press('2')
   await expect(page.getByRole('button', { name: 'Use this interfacing' })).toBeVisible({ timeout: 30_000 })
   await expect(page.getByTestId('excluded')).toBeVisible({ timeout: 30_000 })
@@ -63,7 +61,7 @@ test('by keys alone: a new fabric described, matched, pressed, graded and kept',
   await expect(page.getByRole('radio', { name: /the fabric distorts/ })).toHaveAttribute('aria-checked', 'true')
   await keys.press('k')
   await expect(page).toHaveURL(/fabric/)
-  const fabrics = await (await page.request.get(`${server.url}/api/fabrics?q=TW-77`)).json() as Listed<Fabric>
+  const fabrics = await (await page.request.get(`${server.url}/api/fabrics?q=Cotton+poplin`)).json() as Listed<Fabric>
   const kept = await (await page.request.get(`${server.url}/api/fabrics/${fabrics.rows[0]!.id}/history`)).json() as Listed<Swatch>
   expect(kept.rows.map(t => t.grade)).toEqual([4])
   console.log(

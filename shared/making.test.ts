@@ -90,6 +90,12 @@ describe('where the iron goes', () => {
       expect(reach(dx, dy), `${deg}°`).toBeGreaterThan(reach(-dy, dx) * 1.5)
     }
   })
+  it('as often wherever the line lies on its fabric', () => {
+    const from = (x: number, y: number) => placementsAlong([{ x0: x, y0: y, x1: x + 300, y1: y + 400 }], 'household')
+    expect(from(1500, -900)).toHaveLength(from(0, 0).length)
+    expect(from(1500, -900).map(p => [Math.round(p.x - 1500), Math.round(p.y + 900)]))
+      .toEqual(from(0, 0).map(p => [Math.round(p.x), Math.round(p.y)]))
+  })
   it('a small iron is set down more often; never more often than can be numbered', () => {
     const line = [{ x0: 0, y0: 0, x1: 0, y1: 1000 }]
     expect(placementsAlong(line, 'travel').length).toBeGreaterThan(placementsAlong(line, 'household').length)

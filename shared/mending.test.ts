@@ -209,6 +209,7 @@ describe('what core is asked', () => {
   })
   it('a scrap of a known fabric is that fabric, of an unknown one as heavy as was said', () => {
     expect(scrapFabric(scrap, garment)).toMatchObject({ massGsm: 130, fibres: garment.fibres })
+    expect(scrapFabric(scrap, null)).toMatchObject({ massGsm: 130, mayGetWet: true, nap: 'none', finishes: [] })
     expect(scrapFabric(scrap, null)).toMatchObject({ massGsm: 130, fibres: [] })
     expect(itemFabric({ ...item, form: 'felt' }).construction).toBe('felt')
   })

@@ -12,7 +12,7 @@ const MOST_RECENT = 6, ASKED_FOR = 12
 interface Thing extends CommandPaletteItem { id: string, words?: string }
 
 /** Puts what was chosen last first, nothing twice. */
-export const recentFirst = (before: readonly string[], id: string): string[] => [id, ...before.filter(r => r !== id)].slice(0, MOST_RECENT)
+const recentFirst = (before: readonly string[], id: string): string[] => [id, ...before.filter(r => r !== id)].slice(0, MOST_RECENT)
 
 /**
  * Everything that can be found from anywhere: fabrics, supplies, jobs, pieces, screens and their tabs, actions, shortcuts and pages of the
@@ -23,6 +23,7 @@ export function useFinding() {
   const term = ref(''), settled = refDebounced(term, 150)
   const recent = useStored<string[]>('found', [], { serializer: { read: v => JSON.parse(v) as string[], write: v => JSON.stringify(v) } })
   const parts = shallowRef<GuidePart[]>([])
+  const beyondFor = ref('')
   const beyond = shallowRef<{ fabrics: Fabric[], supplies: Supply[] }>({ fabrics: [], supplies: [] })
 
   const thing = (of: Thing, act: () => void): Thing => ({ ...of, onSelect: () => {
@@ -65,13 +66,16 @@ export function useFinding() {
   ] as const
   const actions = ACTIONS.map(a => thing({ id: `do ${a.id}`, label: a.label, icon: 'i-lucide-plus', words: a.words }, go(a.to)))
 
+  /** What the server found by another name (rayon, spandex) is found here too. */
+  const foundByServer = (x: { id: string }, among: 'fabrics' | 'supplies') =>
+    (beyond.value[among].some(b => b.id === x.id) ? beyondFor.value : '')
   const fabrics = computed(() => unique([...library.fabrics, ...beyond.value.fabrics]).map(f => thing({
     id: `fabric ${f.id}`, label: f.name, suffix: `${f.code} · ${massWords(f.massGsm, selection.units)}`, icon: 'i-lucide-layers',
-    words: `${f.construction} ${f.nap} ${f.fibres.map(x => x.fibre).join(' ')} ${f.lot} ${f.note}`,
+    words: `${f.construction} ${f.nap} ${f.fibres.map(x => x.fibre).join(' ')} ${f.lot} ${f.note} ${foundByServer(f, 'fabrics')}`,
   }, () => openFabric(f))))
   const supplies = computed(() => unique([...library.supplies, ...beyond.value.supplies]).map(s => thing({
     id: `supply ${s.id}`, label: s.name, suffix: `${s.code} · ${FAMILY_NAME[s.family].toLowerCase()}`, icon: 'i-lucide-archive',
-    words: `${s.base} ${s.lot}`,
+    words: `${s.base} ${s.lot} ${foundByServer(s, 'supplies')}`,
   }, () => openSupply(s))))
   const jobItems = computed(() => (jobs.page?.rows ?? []).map(j => thing({
     id: `job ${j.id}`, label: j.name, suffix: j.garment, icon: 'i-lucide-ticket', words: j.note,
@@ -114,7 +118,9 @@ export function useFinding() {
     if (q.trim().length < 2) return
     const ask = <T>(url: string) => $fetch<Page<T>>(url, { query: { q: q.trim(), size: ASKED_FOR } }).then(a => a.rows).catch(() => [])
     const [f, s] = await Promise.all([ask<Fabric>('/api/fabrics'), ask<Supply>('/api/supplies')])
-    if (mine === asked) beyond.value = { fabrics: f as Fabric[], supplies: s as Supply[] }
+    if (mine !== asked) return
+    beyond.value = { fabrics: f as Fabric[], supplies: s as Supply[] }
+    beyondFor.value = q.trim()
   })
   return { term, groups }
 }

@@ -113,6 +113,7 @@ const query = computed<MatchQuery | null>(() =>
 )
 const { match, ranked, whatIf, progress, problem: fault, stop, again } = useMatching(query, shelf)
 
+const isPhone = useIsPhone()
 const SHOWN = 9, SHOWN_SIMPLY = 3
 /** Simply, the foremost are enough until somebody asks for all. */
 const everyOne = ref(false)
@@ -204,6 +205,8 @@ useShortcuts({ take })
     <section class="min-h-0 min-w-0 overflow-y-auto overflow-x-hidden pr-1" aria-label="Place and wishes">
       <GarmentPicture :places="wish.places" :chosen-key="wish.place.key" class="mx-auto max-w-[248px] max-[1000px]:max-w-[230px]"
         @choose="wish.choosePlace" />
+      <USelect v-if="isPhone" :model-value="wish.place.key" :items="wish.places.map(p => ({ label: p.name, value: p.key }))" size="xl"
+        class="w-full" aria-label="Place on the garment" @update:model-value="v => wish.choosePlace(String(v))" />
       <p class="mt-1 flex items-baseline justify-between">
         <b class="ticket text-2xl">{{ wish.place.name }}</b>
         <OwnPlaceForm />

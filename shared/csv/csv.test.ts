@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { fabricBody, supplyBody, supplyFields, type FabricBody } from '../schemas'
-import { FABRIC_CSV, fromCsv, guard, SUPPLY_CSV, templateOf, toCsv, tracesFromCsv, unguard } from '.'
+import { fabricBody, supplyBody, supplyFields, type FabricBody, type PressSession } from '../schemas'
+import { FABRIC_CSV, fromCsv, guard, sessionToCsv, SUPPLY_CSV, templateOf, toCsv, tracesFromCsv, unguard } from '.'
 
 const fabric = (over: Partial<FabricBody> = {}): FabricBody =>
   fabricBody.parse({
@@ -115,4 +115,27 @@ describe('calibration readings', () => {
     ['a gap', 'iron,setting,seconds,celsius\nA,wool,,30', /both need a number/],
   ])('%s', (_n, csv, wanted) => expect((tracesFromCsv(csv) as { problems: string[] }[])[0]!.problems[0]).toMatch(wanted))
   it('a file without the columns says which', () => expect(tracesFromCsv('iron,seconds\nA,1')).toMatch(/setting, celsius is missing/))
+})
+
+describe('the log of a session as a table', () => {
+  it('has a line for each event in the order of time: which piece and work, what was done, where, by whom; what was undone says so', () => {
+    const event = (position: number, more: object) => ({
+      position, key: `k${position}`, atMs: 1_700_000_000_000 + position * 1000, device: 'tablet', op: null, pass: null, placement: null,
+      placements: null, ironId: null, soleC: null, edge: null, setting: null, byS: null, takes: null, personId: null, ...more,
+    })
+    const session = {
+      operations: [{ id: 'a', name: 'Collar, upper', kind: 'fuse' }],
+      events: [
+        event(1, { kind: 'down', op: 'a', pass: 0, placement: 2, ironId: 'i', soleC: 192, personId: 'p' }),
+        event(0, { kind: 'laid', op: 'a', device: 'phone' }),
+        event(2, { kind: 'undo', takes: 'k1' }),
+      ],
+    } as unknown as PressSession
+    expect(sessionToCsv(session, () => 'Harbour', () => 'Orla').split('\r\n')).toEqual([
+      'time,board,piece,operation,what,side,place,iron,sole_c,more,by',
+      '2023-11-14T22:13:20.000Z,2,"Collar, upper",fuse,laid,,,,,,',
+      '2023-11-14T22:13:21.000Z,1,"Collar, upper",fuse,down,1,3,Harbour,192,taken back,Orla',
+      '2023-11-14T22:13:22.000Z,1,,,undo,,,,,,',
+    ])
+  })
 })

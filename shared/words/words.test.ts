@@ -4,8 +4,8 @@ import type { Clash, Exclusion } from '#core/match'
 import { UNKNOWNS } from '#core/window'
 import type { DisplayUnits } from '#core/units'
 import {
-  bondWords, causeSentence, clashSentence, exclusionSentence, learnedFigure, PROOF_CHANGE, QUESTIONS, READING_NAME, readingWords, scrapAsks,
-  UNKNOWN_NAME, UNKNOWN_REMEDY,
+  bondWords, causeSentence, clashSentence, exclusionSentence, isAgreed, learnedFigure, PROOF_CHANGE, QUESTIONS, READING_NAME, readingWords,
+  scrapAsks, UNKNOWN_NAME, UNKNOWN_REMEDY,
 } from '.'
 
 const FAHRENHEIT: DisplayUnits = { length: 'in', temperature: '°F', arealMass: 'oz/yd²' }
@@ -97,5 +97,18 @@ describe('figures in words', () => {
     expect([0.05, 0.4, 0.8, 1.5, 4].map(bondWords)).toEqual([
       'would fall off', 'would lift at a fingertip', 'would peel with a pull', 'should hold', 'over-fused',
     ])
+  })
+})
+
+describe('where a figure turns into another word', () => {
+  it('a scrap asks of too little under a quarter, of too much over a half, and is right above 85 in 100 without harm', () => {
+    expect([0.24, 0.26].map(bond => scrapAsks({ bond, damage: 0 }).split(/[?:]/)[0])).toEqual(['Too little', 'The edge'])
+    expect([0.5, 0.51].map(damage => scrapAsks({ bond: 0.5, damage }).split(/[?:]/)[0])).toEqual(['The edge', 'Too much'])
+    expect([[0.86, 0.14], [0.85, 0.1], [0.9, 0.15]].map(([bond, damage]) => scrapAsks({ bond: bond!, damage: damage! }).split(/[?:]/)[0]))
+      .toEqual(['Should be right', 'The edge', 'The edge'])
+  })
+  it('a grade of 3 is as predicted where a bond was, and a 2 where none was', () => {
+    expect([[0.9, 3], [0.9, 2], [0.89, 2], [0.89, 3], [1.4, 5]].map(([bond, grade]) => isAgreed(bond!, grade!)))
+      .toEqual([true, false, true, false, true])
   })
 })

@@ -40,7 +40,8 @@ const TICKS = 61
       <p v-else class="ticket text-lg">Open a job, or choose a fabric</p>
     </NuxtLink>
 
-    <nav ref="strip" class="relative grid flex-1 py-2 max-[640px]:order-3 max-[640px]:flex max-[640px]:basis-full max-[640px]:overflow-x-auto
+    <nav ref="strip" class="relative grid flex-1 py-2 max-[640px]:order-3 max-[640px]:flex max-[640px]:basis-full
+      max-[640px]:overflow-x-auto
       max-[640px]:border-t max-[640px]:border-dashed max-[640px]:border-seam max-[640px]:py-0" aria-label="Stages of the job"
       :style="{ gridTemplateColumns: `repeat(${marks.length}, minmax(0, 1fr))` }">
       <svg class="pointer-events-none absolute inset-x-0 bottom-2 h-9 w-full

@@ -76,9 +76,9 @@ defineExpose({
           <UButton type="submit" size="xl" :loading="saving">{{ save }}</UButton>
           <UButton v-if="discards" type="button" size="xl" variant="outline" color="neutral" @click="emit('drop')">Discard</UButton>
           <slot name="beside" />
-          <p class="min-h-7 min-w-60 flex-1 text-lg leading-snug font-semibold text-alert max-[500px]:basis-full"
-            role="alert" data-test="refused">
-            {{ slots.newer?.() ? '' : shown }}</p>
+          <div class="flex min-h-13 min-w-60 flex-1 items-center text-lg leading-snug font-semibold text-alert max-[500px]:basis-full"
+            data-test="refused">
+            <p v-if="shown && !slots.newer?.()" role="alert">{{ shown }}</p></div>
         </div>
       </div>
     </div>

@@ -103,7 +103,8 @@ watch(() => [fibres.value, state.construction, state.namedByHand] as const, () =
   if (state.namedByHand) return
   state.name = fibres.value.length > 0 || unknown.value ? fabricNameOf(fibres.value, state.construction) : ''
 }, { deep: true, immediate: true })
-const checked = computed(() => ({ ...state, fibres: fibres.value }))
+/** A name that will be filled in is no fault of hers. */
+const checked = computed(() => ({ ...state, name: state.name || (state.namedByHand ? '' : 'Fabric'), fibres: fibres.value }))
 const tried = new Set<string>()
 async function keep(body: FabricBody): Promise<void> {
   await save({ ...body, fibres: fibres.value })

@@ -75,7 +75,8 @@ const stiffness = ['keep', ...STIFFNESSES].map(h => ({
       <UButton size="xs" variant="ghost" color="neutral" icon="i-lucide-plus" @click="begin(null)">add a place</UButton>
     </span></template>
     <template #content>
-      <UForm ref="form" :schema="schemaInOwnUnits(placeBody)" :state="state" class="w-80 space-y-2 bg-paper p-4 text-ink" @submit="save">
+      <UForm ref="form" :schema="schemaInOwnUnits(placeBody)" :state="state" class="w-80 space-y-2 bg-paper p-4 text-ink" @submit="save"
+        @error="e => { problem = e.errors[0]?.message ?? null }">
         <UFormField name="name" :label="changing ? `Change ${changing.name}` : 'Add a place'">
           <UInput v-model="state.name" class="w-full" placeholder="Gaiter top" />
         </UFormField>

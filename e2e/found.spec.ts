@@ -1,0 +1,181 @@
+import { expect, test, type Page } from '@playwright/test'
+import type { Workroom } from '#shared/schemas'
+import { axe } from './looking'
+import { startServer, type Server } from './server'
+
+/** What somebody new must find: anything by its name, what a screen is for, the guide, the way round the board. */
+let server: Server
+test.beforeAll(async () => { server = await startServer() })
+test.afterAll(() => server.down())
+test.use({ testIdAttribute: 'data-test' })
+
+const PHONES = [{ width: 390, height: 844 }, { width: 360, height: 740 }] as const
+/** Every screen and tab of the board, by its address. */
+const SCREENS = [
+  '/today', '/fabric', '/interfacing', '/swatch?tab=ways', '/swatch?tab=window', '/swatch?tab=plan', '/swatch?tab=history',
+  '/cut?tab=pieces', '/cut?tab=layout', '/cut?tab=layers', '/cut?tab=braid', '/press?tab=setdowns', '/press?tab=order',
+  '/press?tab=session', '/press?tab=after', '/care?tab=limits', '/care?tab=card', '/care?tab=log', '/seams?tab=seamDetail',
+  '/seams?tab=patchwork', '/seams?tab=hem', '/seams?tab=strips', '/seams?tab=before', '/mend?tab=hole', '/mend?tab=badge',
+  '/mend?tab=transfer', '/mend?tab=lettering', '/mend?tab=labels', '/mend?tab=applique', '/mend?tab=embroidery', '/fix', '/practice',
+  '/supplies', '/irons', '/rules', '/import-export', '/people', '/guide', '/guide/press',
+]
+/** What stands over the side, and what is too small for a thumb. */
+const onPhone = (page: Page) => page.evaluate(() => {
+  const main = document.querySelector('main')!
+  const pressed = document.querySelectorAll<HTMLElement>(':is(main, header, footer) :is(button, [role=tab], [role=radio])')
+  const small = [...pressed].filter((e) => {
+    const box = e.getBoundingClientRect()
+    // Places on the picture of a garment stand in a list beneath it too.
+    return box.width > 0 && box.height < 43.5 && !e.closest('svg')
+      && !['switch', 'checkbox', 'slider'].includes(e.getAttribute('role') ?? '') && getComputedStyle(e).position !== 'absolute'
+  })
+  return {
+    page: document.documentElement.scrollWidth - innerWidth, main: main.scrollWidth - main.clientWidth,
+    small: small.slice(0, 3).map(e => `${e.textContent!.trim().slice(0, 20)} ${Math.round(e.getBoundingClientRect().height)}`),
+  }
+})
+
+/** Actions are counted: each press of a key that is no letter, each tap, each field that is written into. */
+function counting(page: Page) {
+  let n = 0
+  const one = async (does: () => Promise<unknown>) => {
+    n++
+    await does()
+  }
+  return {
+    find: (what: string) => one(async () => {
+      await page.keyboard.press('Control+k')
+      await expect(page.getByTestId('palette')).toBeVisible()
+      await page.keyboard.type(what)
+      await expect(page.getByTestId('palette').getByRole('option').first()).toBeVisible()
+    }),
+    take: (name: string | RegExp) => one(() => page.getByTestId('palette').getByRole('option', { name }).first().click()),
+    key: (key: string) => one(() => page.keyboard.press(key)),
+    count: () => n,
+  }
+}
+
+test('eleven things somebody new wants, each found from Today by one box', async ({ page }) => {
+  const tasks: [string, string, string | RegExp, string | RegExp, () => Promise<unknown>][] = [
+    ['the hem that came down', 'hem', /^Hems/, /seams/, () =>
+      expect(page.getByRole('tab', { name: /Hems/ })).toHaveAttribute('aria-selected', 'true')],
+    ['wash limit of a dress', 'wash limit', /^Limits/, /care/, () =>
+      expect(page.getByText('Whose care?')).toBeVisible()],
+    ['peel after a wash', 'peel', /^Fix a problem/, /fix/, () =>
+      expect(page.getByText('What do you see?')).toBeVisible()],
+    ['a sheet of labels', 'label sheet', /^Name labels/, /mend/, () => expect(page.getByRole('tab', { name: /Name labels/ })).toBeVisible()],
+    ['how long for this web', 'how long', /^Test swatch/, /swatch/, () =>
+      expect(page.locator('main')).toContainText(/Press this|No fabric/)],
+    ['what rayon there is', 'rayon', /velvet/i, /fabric/, () =>
+      expect(page.getByTestId('ticket')).toContainText(/velvet/i)],
+    ['six mats', 'mats', /^Layers|^Saloon mats/, /cut|fabric/, () => expect(page.locator('main')).toBeVisible()],
+    ['the velvet', 'velvet', /velvet/i, /fabric/, () => expect(page.getByTestId('ticket')).toContainText(/velvet/i)],
+    ['what is a glue line', 'glue line', /Words at the board: Glue line/, /guide\/words#glue-line/, () =>
+      expect(page.locator('article')).toContainText('The thin layer where adhesive and fabric touch')],
+    ['a picture of a scrap', 'picture of a scrap', /^Take a picture of a scrap/, /mend/, () =>
+      expect(page.getByRole('tab', { name: /Mend a hole/ })).toHaveAttribute('aria-selected', 'true')],
+    ['a collar\'s interfacing', 'collar', /^Interfacing|Collar/, /interfacing|supplies/, () => expect(page.locator('main')).toBeVisible()],
+  ]
+  await page.goto(`${server.url}/today`)
+  await expect(page.getByTestId('jobs').getByRole('listitem').first()).toBeVisible()
+  const said: string[] = []
+  for (const [what, words, name, at, is] of tasks) {
+    const { find, take, count } = counting(page)
+    await find(words)
+    await take(name)
+    await expect(page, what).toHaveURL(at)
+    await is()
+    expect(count(), what).toBeLessThanOrEqual(4)
+    said.push(`${what}: ${count()}`)
+    await page.keyboard.press('t')
+    await expect(page).toHaveURL(/today/)
+  }
+  console.log(`actions from Today: ${said.join('; ')}`)
+  // What was used last stands first.
+  await page.keyboard.press('Control+k')
+  await expect(page.getByTestId('palette')).toContainText('Last used')
+  await page.keyboard.press('Escape')
+})
+
+test('a screen says what it is for, with its page of the guide; the way round the board can be walked again', async ({ page }) => {
+  await page.goto(`${server.url}/today`)
+  await page.getByTestId('offer').getByRole('button', { name: 'Show me' }).click()
+  for (let i = 0; i < 5; i++) {
+    await expect(page.getByTestId('tour')).toContainText(`${i + 1} of 5`)
+    await page.getByTestId('tour').getByRole('button', { name: /Next|Done/ }).click()
+  }
+  await expect(page.getByTestId('tour')).toHaveCount(0)
+  await page.reload()
+  await expect(page.getByTestId('jobs').getByRole('listitem').first()).toBeVisible()
+  await expect(page.getByTestId('offer')).toHaveCount(0)
+  await page.keyboard.press('z')
+  await page.keyboard.press('?')
+  await expect(page.getByRole('dialog')).toContainText('Pressing while you sew')
+  await page.getByRole('button', { name: 'Show me around' }).click()
+  await expect(page.getByTestId('tour')).toContainText('1 of 5')
+  await page.getByRole('button', { name: 'Leave' }).click()
+  await page.keyboard.press('?')
+  await page.getByRole('link', { name: 'Read more in the guide' }).click()
+  await expect(page.getByRole('heading', { name: 'Seams & hems', level: 1 })).toBeVisible()
+  await page.getByLabel('Look through the guide').fill('clapper table')
+  await page.getByRole('region', { name: 'Found in the guide' }).getByRole('link').first().click()
+  await expect(page.locator('article')).toContainText('clapper')
+  await page.getByRole('navigation', { name: 'Pages of the guide' }).getByRole('link', { name: 'At the board' }).click()
+  await page.locator('article').getByRole('link', { name: 'Fabric', exact: true }).click()
+  await expect(page).toHaveURL(/guide\/fabric/)
+})
+
+test('a house that likes it simple sees the steps, what is to spare, one alternative; the rest is a press away', async ({ page }) => {
+  const room = await (await page.request.get(`${server.url}/api/workroom`)).json() as Workroom
+  const put = (view: string, version: number) => page.request.put(`${server.url}/api/workroom`, {
+    data: { name: room.name, units: room.units, rules: { ...room.rules, view }, version },
+  })
+  expect((await put('simple', room.version)).status()).toBe(200)
+  await page.goto(`${server.url}/fabric`)
+  await page.getByRole('button', { name: /Steward poplin/ }).click()
+  await page.keyboard.press('2')
+  await expect(page.getByTestId('first-answer')).toBeVisible({ timeout: 30_000 })
+  await expect(page.getByTestId('what-if')).toHaveCount(0)
+  await expect(page.getByRole('button', { name: /^Show all/ })).toBeVisible({ timeout: 30_000 })
+  await page.keyboard.press('3')
+  await expect(page.getByTestId('recipe')).toContainText(/· \d+ s/, { timeout: 30_000 })
+  await expect(page.getByText('methods…')).toHaveCount(0, { timeout: 30_000 })
+  await expect(page.locator('[data-test^=method-]')).toHaveCount(2)
+  await expect(page.getByRole('tab', { name: 'Safe window' })).toHaveCount(0)
+  await page.getByTestId('more-tabs').click()
+  await expect(page.getByRole('tab', { name: 'Safe window' })).toBeVisible()
+  expect((await put('full', room.version + 1)).status()).toBe(200)
+})
+
+test('on a phone no screen hangs over the side, nothing to press is smaller than a thumb, nobody is kept out', async ({ browser }) => {
+  const context = await browser.newContext({
+    viewport: PHONES[0], hasTouch: true, isMobile: true, reducedMotion: 'reduce', serviceWorkers: 'block',
+  })
+  const page = await context.newPage()
+  await page.goto(`${server.url}/today`)
+  await page.getByTestId('jobs').getByRole('listitem').filter({ hasText: 'Stewards\' shirts' }).locator('p').first().tap()
+  await expect(page.getByTestId('ticket')).toContainText('Stewards')
+  const found: Record<string, unknown> = {}
+  for (const to of SCREENS) {
+    // As going back does: the board stays as it is, and nothing is fetched anew.
+    await page.evaluate((path) => {
+      history.pushState({}, '', path)
+      dispatchEvent(new PopStateEvent('popstate', { state: history.state }))
+    }, to)
+    await page.waitForTimeout(300)
+    for (const size of PHONES) {
+      await page.setViewportSize(size)
+      const is = await onPhone(page)
+      if (is.page > 0 || is.main > 0 || is.small.length > 0) found[`${to} at ${size.width}`] = is
+    }
+    await page.setViewportSize(PHONES[0])
+    // Colours are the same at any size: they are looked at on the bench.
+    const kept = await axe(page, undefined, ['color-contrast'])
+    if (kept.length > 0) found[`${to}: axe`] = kept
+  }
+  expect(found).toEqual({})
+  await page.getByTestId('drawers').tap()
+  await page.getByRole('dialog').getByRole('link', { name: 'Supplies' }).tap()
+  await expect(page).toHaveURL(/supplies/)
+  await context.close()
+})
