@@ -141,5 +141,5 @@ test('a supply\'s page: a sheet without seconds, one that contradicts, one carri
   await expect(page.getByTestId('lot')).toContainText('contradicts its adhesive')
   await page.getByLabel('Seconds').fill('400')
   await page.getByRole('button', { name: 'Save supply' }).click()
-  await expect(page.getByText('300 s is the largest we accept')).toBeVisible()
+  await expect(page.getByTestId('refused')).toContainText('300 s is the largest we accept')
 })

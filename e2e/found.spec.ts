@@ -63,7 +63,8 @@ test('eleven things somebody new wants, each found from Today by one box', async
       expect(page.getByText('Whose care?')).toBeVisible()],
     ['peel after a wash', 'peel', /^Fix a problem/, /fix/, () =>
       expect(page.getByText('What do you see?')).toBeVisible()],
-    ['a sheet of labels', 'label sheet', /^Name labels/, /mend/, () => expect(page.getByRole('tab', { name: /Name labels/ })).toBeVisible()],
+    ['a sheet of labels', 'label sheet', /^Name labels/, /mend/, () =>
+      expect(page.getByRole('tab', { name: /Name labels/ })).toBeVisible()],
     ['how long for this web', 'how long', /^Test swatch/, /swatch/, () =>
       expect(page.locator('main')).toContainText(/Press this|No fabric/)],
     ['what rayon there is', 'rayon', /velvet/i, /fabric/, () =>
@@ -120,7 +121,7 @@ test('a screen says what it is for, with its page of the guide; the way round th
   await page.getByLabel('Look through the guide').fill('clapper table')
   await page.getByRole('region', { name: 'Found in the guide' }).getByRole('link').first().click()
   await expect(page.locator('article')).toContainText('clapper')
-  await page.getByRole('navigation', { name: 'Pages of the guide' }).getByRole('link', { name: 'At the board' }).click()
+  await page.getByRole('navigation', { name: 'Pages of the guide' }).getByRole('link', { name: 'At the board', exact: true }).click()
   await page.locator('article').getByRole('link', { name: 'Fabric', exact: true }).click()
   await expect(page).toHaveURL(/guide\/fabric/)
 })

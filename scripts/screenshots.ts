@@ -1,6 +1,10 @@
-/** Renews docs/screenshots from a running demo: `npm run screenshots` (BASE_URL if it is not on its usual port). */
+/**
+ * Renews docs/screenshots, and what the help shows besides, from a running demo: `npm run screenshots` (BASE_URL if it is not on its usual
+ * port).
+ */
 import { existsSync } from 'node:fs'
 import { chromium } from '@playwright/test'
+import sharp from 'sharp'
 
 const BASE = process.env.BASE_URL ?? 'http://127.0.0.1:4310'
 const browser = await chromium.launch({
@@ -19,7 +23,16 @@ const shoot = async (name: string) => {
 
 await page.goto(`${BASE}/today`)
 await page.locator('[data-test=jobs] li').first().waitFor()
+const noTour = page.getByRole('button', { name: 'No, thanks' })
+if (await noTour.isVisible()) await noTour.click()
 await shoot('today')
+/** Screens without a place in the guide's pictures, as small as the help shows them. */
+for (const name of ['rules', 'import-export', 'people']) {
+  await page.goto(`${BASE}/${name}`)
+  await page.getByRole('heading', { level: 1 }).waitFor()
+  await page.waitForTimeout(700)
+  await sharp(await page.screenshot()).resize(800).png({ palette: true }).toFile(`docs/help/${name}.png`)
+}
 await page.getByRole('button', { name: 'Stewards\' shirts, twelve: Steward poplin, white' }).click()
 await page.getByRole('heading', { name: 'Steward poplin, white' }).waitFor()
 await shoot('fabric')

@@ -49,7 +49,7 @@ describe('in words', () => {
       .toBe('Orla added Wick, apprentice, on Tablet.')
     expect(auditSentence({ what: 'passphrase', about: 'Bram', by: null,
       device: null })).toBe('Somebody at the server gave Bram a new passphrase.')
-    expect(auditSentence({ what: 'pin', about: 'none', by: 'Bram', device: null })).toBe('Bram took the PIN away.')
+    expect(auditSentence({ what: 'pin', about: 'none', by: 'Bram', device: null })).toBe('Bram removed the PIN.')
     expect([byWords('Orla'), byWords(null)]).toEqual(['by Orla', BEFORE_PEOPLE])
   })
 })

@@ -131,16 +131,17 @@ export const SCREENS = {
     picture: 'practice', what: 'Exercises with the iron and the clock; nothing of them is kept as work.', words: 'learn train exercise',
   },
   rules: {
-    name: 'House rules', to: '/rules', icon: 'i-lucide-scroll-text', shortcut: 'rules', guide: 'workroom#house-rules', picture: 'today',
+    name: 'House rules', to: '/rules', icon: 'i-lucide-scroll-text', shortcut: 'rules', guide: 'workroom#house-rules', picture: 'rules',
     what: 'How this workroom does things: units, words, simple or full screens, and how cautious we are.',
     words: 'settings preferences units inches fahrenheit region currency options simple full',
   },
   io: {
-    name: 'Import, export', to: '/import-export', icon: 'i-lucide-arrow-left-right', guide: 'workroom#import-and-export', picture: 'today',
+    name: 'Import, export', to: '/import-export', icon: 'i-lucide-arrow-left-right', guide: 'workroom#import-and-export',
+    picture: 'import-export',
     what: 'Everything out, and in again: archives, tables, backups.', words: 'backup restore csv archive file save copy',
   },
   people: {
-    name: 'People and devices', to: '/people', icon: 'i-lucide-users', guide: 'workroom#people-and-devices', picture: 'today',
+    name: 'People and devices', to: '/people', icon: 'i-lucide-users', guide: 'workroom#people-and-devices', picture: 'people',
     what: 'Who works here, what each may do, and which tablets are paired with the board.',
     words: 'sign in passphrase pin tablet pair apprentice owner account',
   },

@@ -193,7 +193,7 @@ function pressByMaker(): void {
       <OpenerList v-if="openers" :openers="openers" class="mt-5 space-y-2 text-xl" />
     </div>
     <template v-else>
-      <div class="slip flex items-center gap-5 px-4 py-1.5 max-[640px]:flex-col max-[640px]:items-stretch max-[640px]:gap-2">
+      <div class="slip flex min-h-[172px] items-center gap-5 px-4 py-1.5 max-[640px]:flex-col max-[640px]:items-stretch max-[640px]:gap-2">
         <div v-if="atBoard" class="flex-1">
           <p class="ticket text-[1.9rem] font-semibold leading-tight" data-test="recipe">{{ recipeHeadline(atBoard, selection.units) }}</p>
           <ol class="flex flex-wrap gap-x-4 text-[1.05rem] leading-snug" data-test="sentence" aria-label="Recipe">
@@ -226,8 +226,11 @@ function pressByMaker(): void {
         {{ problem ?? pairing.problem }}
         <UButton size="sm" variant="outline" color="neutral" @click="problem ? again() : pairing.load()">Try again</UButton>
       </p>
-      <MakerBand v-if="tab === 'ways' && (byMaker || pairing.lot)" :answer="byMaker" :carried="carried" :lot="pairing.lot"
-        :chosen="chosenWay === 'sheet'" @choose="choose('sheet')" @press="pressByMaker" />
+      <!-- Room is kept for what the maker says, so that nothing moves as it is read. -->
+      <div v-if="tab === 'ways'" :class="selection.supply?.instructions === 'maker' ? 'min-h-[76px]' : ''">
+        <MakerBand v-if="byMaker || pairing.lot" :answer="byMaker" :carried="carried" :lot="pairing.lot" :chosen="chosenWay === 'sheet'"
+          @choose="choose('sheet')" @press="pressByMaker" />
+      </div>
       <p v-if="tab === 'ways' && tack && 'recipe' in tack" class="text-lg" data-test="tack">
         {{ tackSentence(tack.recipe, selection.units) }}
         <Sourced from="estimate" />

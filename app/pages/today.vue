@@ -78,7 +78,11 @@ useDigits({ does: 'Open a job at its next step', from: 1, upTo: 9, act: (n) => {
         <span class="mr-auto">New here? Five stops round the board, half a minute.</span>
         <UButton size="lg" icon="i-lucide-footprints" @click="showRound">Show me</UButton>
         <UButton size="lg" variant="ghost" color="neutral" @click="() => { isShownRound = true }">No, thanks</UButton></p>
-      <DueStrip @open="openDue" />
+      <div class="min-h-14"><DueStrip @open="openDue" /></div>
+      <ul v-if="!jobs.page && !jobs.problem" class="mt-3" aria-hidden="true">
+        <li v-for="n in 5" :key="n" class="flex h-[78px] items-center gap-4 border-t border-dashed border-seam">
+          <i class="ml-8 h-14 w-18 bg-linen-200/60" /><i class="h-5 w-64 max-w-[50%] bg-linen-200/60" /></li>
+      </ul>
       <ol class="mt-3" data-test="jobs">
         <li v-for="({ job, next, late }, i) in rows" :key="job.id"
           class="grid cursor-pointer grid-cols-[2rem_8rem_minmax(0,1fr)_minmax(0,1.1fr)_auto] items-center gap-x-4 border-t border-dashed

@@ -9,7 +9,10 @@ export default defineNuxtPlugin({
   async setup() {
     // A care card is for whoever has its link: it asks for nobody.
     if (location.pathname === '/card') return
-    const door = await lookAtDoor()
+    const asked = lookAtDoor()
+    // Somebody was at this board before: what it begins with need not wait for the door.
+    if (lastPerson() !== null) readEarly()
+    const door = await asked
     if (door?.at === 'in') return takePlace(door.me)
     if (door === null && lastPerson() !== null) return takeKeptPlace()
     const only = door?.at === 'empty' ? '/begin' : '/sign-in'

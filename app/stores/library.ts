@@ -18,9 +18,8 @@ export const useLibrary = defineStore('library', () => {
   ): Promise<void> {
     try {
       const [w, c, s, i, v] = await Promise.all([
-        $fetch<Workroom>('/api/workroom'), $fetch<Page<Fabric>>('/api/fabrics', { query: { size: 100 } }),
-        $fetch<Page<Supply>>('/api/supplies', { query: { size: 100 } }), $fetch<Iron[]>('/api/irons'),
-        $fetch<PressCloth[]>('/api/press-cloths'),
+        readOnce<Workroom>('workroom'), readOnce<Page<Fabric>>('fabrics'), readOnce<Page<Supply>>('supplies'),
+        readOnce<Iron[]>('irons'), readOnce<PressCloth[]>('pressCloths'),
       ])
       // Another workroom answers now: its board is laid out with what was kept for it.
       if (lastWorkroom() !== w.id) {

@@ -38,7 +38,7 @@ export function ensurePackages() {
   if (existsSync(join(ROOT, 'node_modules/.bin/nuxt')) && !isStale('packages', print)) return
   say('installing packages (about two minutes the first time)')
   // Not `npm ci`: it refuses a lock file in which a registry left out optional builds for other platforms.
-  run('npm', ['install', '--no-save', '--no-progress', '--loglevel=error'])
+  run('npm', ['install', '--no-save', '--no-progress', '--no-audit', '--no-fund', '--prefer-offline', '--loglevel=error'])
   stamp('packages', print)
 }
 

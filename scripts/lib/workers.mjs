@@ -28,10 +28,11 @@ export function copyFonts(folder) {
 
 /** The pictures of the guide, small enough to be kept by every board. */
 export async function buildHelpPictures(folder) {
-  const { default: sharp } = await import('sharp'), from = join(ROOT, 'docs/screenshots')
+  const { default: sharp } = await import('sharp')
   mkdirSync(folder, { recursive: true })
-  for (const name of readdirSync(from).filter(n => n.endsWith('.png')))
-    await sharp(join(from, name)).resize(800).webp({ quality: 62 }).toFile(join(folder, name.replace('.png', '.webp')))
+  for (const from of ['docs/screenshots', 'docs/help'].map(f => join(ROOT, f)))
+    for (const name of readdirSync(from).filter(n => n.endsWith('.png')))
+      await sharp(join(from, name)).resize(800).webp({ quality: 62 }).toFile(join(folder, name.replace('.png', '.webp')))
 }
 
 /** Bundles the service worker into `publicDir`, and tells it every file there; the page itself is one of them, renewed with the rest. */

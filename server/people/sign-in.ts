@@ -66,7 +66,8 @@ export async function whoCarries({ device, signIn }: Carried, nowMs = Date.now()
   const isDue = !isOld && nowMs - found.serial_at.getTime() > RENEWED_MS
   return {
     who: context.who!, workroomId: found.workroom_id,
-    renewed: isLost ? { device, signIn: { id: found.id, serial: found.serial } }
+    renewed: isLost
+      ? { device, signIn: { id: found.id, serial: found.serial } }
       : isDue ? await renew(found.id, device, found.serial, nowMs) : null,
   }
 }

@@ -1,7 +1,9 @@
 import { randomUUID } from 'node:crypto'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { replanBody, sessionBody, sessionEventSchema, type SessionEventBody } from '#shared/schemas'
+import { makingsBody, replanBody, sessionBody, sessionEventSchema, type SessionEventBody } from '#shared/schemas'
 import { aRoom, refusal, type Room } from '../testing/room'
+import { getJob } from './jobs'
+import { saveMakings } from './makings'
 import { beginSession, getSession, newsOf, replan, sessionsOf, appendEvents } from './sessions'
 import { getIron } from './shelf'
 import { pairingHistory } from './swatches'
@@ -46,6 +48,31 @@ describe('a session', () => {
     expect((await bare({ ironId: null })).said).toMatch(/say with which iron/)
     expect((await bare({ placements: [] })).said).toMatch(/no place for the iron/)
     expect((await sessionsOf(room.context, job.id)).map(r => [r.operations, r.events])).toEqual([[2, 0]])
+  })
+  it('its job knows that it is under way, which making was pressed in it, and that all of it was once it is closed', async () => {
+    const { fabric, job, operation, body } = await begun(), id = randomUUID()
+    const hem = {
+      id, name: 'Fallen hem', fabricId: fabric.id, liningId: null, supplyId: null, spec: {
+        format: 1, kind: 'hem', task: 'fallen', depthMm: 30, turnMm: 10, aroundMm: 900, stretches: [{ fromMm: 0, lengthMm: 200 }],
+        curve: null, legs: [], taper: null, count: 1,
+      },
+    }
+    await saveMakings(room.context, job.id, makingsBody.parse({ version: 0, makings: [hem] }))
+    const known = async () => {
+      const { session, makings } = await getJob(room.context, job.id)
+      return [session, makings.map(m => [m.kind, m.name, m.fabricId, m.pressed])]
+    }
+    const later = new Date(NOW - 60_000).toISOString()
+    const { session } = await beginSession(room.context, {
+      ...body([operation('a'), operation('h', { makingId: id })]), startedAt: later,
+    })
+    const append = (...events: SessionEventBody[]) => appendEvents(room.context, session.id, events)
+    expect(await known()).toEqual(['open', [['hem', 'Fallen hem', fabric.id, false]]])
+    await append(event('down', { op: 'h', placement: 0 }), event('lift', { op: 'h', atMs: NOW + 9000 }))
+    expect(await known()).toEqual(['open', [['hem', 'Fallen hem', fabric.id, true]]])
+    // Closed with a piece that was never under the iron, not all of it is pressed.
+    await append(event('close', { atMs: NOW + 10_000 }))
+    expect((await known())[0]).toBeNull()
   })
   it('a board whose clock is ahead does not begin in the future', async () => {
     const { operation, body } = await begun()

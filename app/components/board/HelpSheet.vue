@@ -15,7 +15,7 @@ function tour(): void {
 
 <template>
   <UModal v-model:open="open" :title="screen ? `${screen.name}: what is this for?` : 'Help'"
-    :description="screen?.what ?? 'The shortcuts of this screen, then those that work everywhere.'"
+    :description="screen ? $say(screen.what) : 'The shortcuts of this screen, then those that work everywhere.'"
     :ui="{ content: 'max-w-4xl bg-paper', title: 'text-2xl ticket', description: 'text-lg text-ink' }">
     <template #body>
       <div class="flex flex-wrap items-center gap-3">

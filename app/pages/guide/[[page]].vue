@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { said } from '#shared/region'
 import { findParts, guidePage, guideParts, hypertextOf, type GuidePart } from '~/composables/guide'
 
 /** The guide, on the board itself: as it is written beside the program, to be looked through, and there without the server. */
@@ -11,18 +12,23 @@ const q = ref('')
 const all = shallowRef<GuidePart[]>([])
 const found = computed(() => findParts(all.value, q.value).slice(0, 12))
 const page = computed(() => (typeof route.params.page === 'string' ? route.params.page : ''))
+const selection = useSelection()
+/** Its words, not its addresses, in those of the workroom's region. */
+const inRegion = (hypertext: string): string => hypertext.replace(/>([^<]+)</g, (_, text: string) => `>${said(text, selection.units)}<`)
 const article = useTemplateRef('article')
 async function read(): Promise<void> {
   const text = await guidePage(page.value)
   missing.value = text === null
-  html.value = text === null ? '' : hypertextOf(text)
+  html.value = text === null ? '' : inRegion(hypertextOf(text))
   await nextTick()
   const at = route.hash ? article.value?.querySelector(`[id="${CSS.escape(decodeURIComponent(route.hash.slice(1)))}"]`) : null
   if (at) at.scrollIntoView()
   else article.value?.closest('main')?.scrollTo(0, 0)
 }
 watch(() => [page.value, route.hash], read, { immediate: true })
-onMounted(async () => { all.value = await guideParts() })
+onMounted(async () => {
+  all.value = (await guideParts()).map(p => ({ ...p, title: said(p.title, selection.units), text: said(p.text, selection.units) }))
+})
 /** Its links are the board's own. */
 function follow(event: MouseEvent): void {
   const link = (event.target as HTMLElement).closest('a'), to = link?.getAttribute('href')
