@@ -13,8 +13,7 @@ export default defineConfig({
   timeout: 200_000,
   expect: { timeout: 30_000 },
   fullyParallel: false,
-  // Three on two cores: while one waits for a clock, another works.
-  workers: 3,
+  workers: 2,
   outputDir: 'test-results',
   projects: [
     { name: 'long', testMatch: LONG }, { name: 'board', testIgnore: [LONG, LAST] },

@@ -33,6 +33,7 @@ for (const name of ['rules', 'import-export', 'people']) {
   await page.waitForTimeout(700)
   await sharp(await page.screenshot()).resize(800).png({ palette: true }).toFile(`docs/help/${name}.png`)
 }
+await page.goto(`${BASE}/today`)
 await page.getByRole('button', { name: 'Stewards\' shirts, twelve: Steward poplin, white' }).click()
 await page.getByRole('heading', { name: 'Steward poplin, white' }).waitFor()
 await shoot('fabric')
