@@ -51,6 +51,9 @@ describe('a job that is more than interfacing', () => {
     expect(step({ fabrics: [cutAll], makings: [hem()] })).toEqual({ do: 'making', making: hem() })
     expect(step({ fabrics: [cutAll], makings: [hem(true)] })).toEqual({ do: 'press', parts: 6 })
   })
+  it('does not forget a fabric whose pieces are drawn but that has no place yet', () => {
+    expect(step({ fabrics: [fabric({ ...bare, parts: 3 })], makings: [hem()] })).toEqual({ do: 'match' })
+  })
   it('finds an unknown fibre out before it is stuck on or hemmed', () => {
     expect(step({ fabrics: [fabric({ ...bare, fibreKnown: false })], makings: [hem()] })).toEqual({ do: 'findFibre' })
   })

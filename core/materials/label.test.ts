@@ -26,6 +26,7 @@ describe('what a label says', () => {
     ['80wool 20silk', { wool: 80, silk: 20 }],
     ['50 metallised cotton 50 polyamide 66', { metallisedCotton: 50, polyamide66: 50 }],
     ['cotton linen', 'sharesMissing'],
+    ['70 wool 40 silk nylon', 'sharesMissing'],
     ['70 wool 20 nylon', 'sharesWrong'],
     ['120 wool 20 nylon', 'sharesWrong'],
     ['0 wool 100 silk', 'sharesWrong'],

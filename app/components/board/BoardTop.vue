@@ -69,7 +69,8 @@ const TICKS = 61
       >
         <span class="flex items-baseline gap-1.5 text-lg leading-tight max-[900px]:text-base"
           :class="i === current ? 'font-bold text-ink underline decoration-[3px] underline-offset-4' : 'text-ink'">
-          <span v-if="stage.digit" class="text-sm text-muted-ink max-[900px]:hidden">{{ stage.digit }}</span><span class="truncate">
+          <span v-if="stage.digit" class="text-sm text-muted-ink max-[900px]:hidden">{{ stage.digit }}</span>
+          <span :class="stage.digit ? 'whitespace-nowrap' : 'truncate'">
             {{ stage.name }}</span>
         </span>
         <span v-if="slipped === stage.key"
