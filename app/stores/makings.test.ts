@@ -122,14 +122,14 @@ describe('makings of the open job', () => {
       })
       const makings = await opened()
       makings.add(making(61, 'Mine'))
-      await later()
-      expect(makings.theirs?.makings[0]!.name).toBe('Theirs')
+      await vi.waitFor(() => expect(makings.theirs?.makings[0]!.name).toBe('Theirs'), 10_000)
       const before = asked.length
       if (mine) makings.overThem()
       else await makings.takeTheirs()
+      const stands = () => [makings.makings.map(m => m.name), makings.version, makings.saved]
+      await vi.waitFor(() => expect(stands()).toEqual([[mine ? 'Mine' : 'Theirs'], mine ? 10 : 9, true]), 10_000)
       await later()
-      const stands = [makings.makings.map(m => m.name), makings.version, makings.saved]
-      expect(stands).toEqual([[mine ? 'Mine' : 'Theirs'], mine ? 10 : 9, true])
+      expect(stands()).toEqual([[mine ? 'Mine' : 'Theirs'], mine ? 10 : 9, true])
       expect(asked.length - before).toBe(mine ? 1 : 0)
     }
   })
