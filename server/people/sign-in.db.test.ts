@@ -151,7 +151,7 @@ describe('a paired board', () => {
     expect(code).toMatch(/^[A-Z3-9]{4}-[A-Z3-9]{4}$/)
     const board = await pair({ code: code.toLowerCase().replace('-', ' '), device: 'Tablet' }, somewhere())
     expect(board.signIn).toBeNull()
-    expect((await refusal(pair({ code, device: 'Another' }, somewhere()))).said).toMatch(/five minutes, and once/)
+    expect((await refusal(pair({ code, device: 'Another' }, somewhere()))).said).toMatch(/That code does not work/)
     const at = await switchTo({ personId: wick.id, pin: '7391' }, board, null)
     expect(await whoCarries(at)).toMatchObject({ who: { personId: wick.id, role: 'apprentice' } })
     // Whoever has no PIN cannot be taken for by a tap, nor by an empty one.
