@@ -148,6 +148,11 @@ export const SCREENS = {
 } as const satisfies Record<string, Screen>
 export type ScreenKey = keyof typeof SCREENS
 
+/** The drawers, in their order. Stages stand on the tape; the fabrics are a drawer too. */
+export const DRAWERS = [
+  SCREENS.today, { ...SCREENS.fabric, name: 'Fabrics' }, SCREENS.supplies, SCREENS.irons, SCREENS.seams, SCREENS.mend, SCREENS.fix,
+  SCREENS.practice, SCREENS.rules, SCREENS.io,
+]
 /** Where on the way round the board one stands; null where nobody is shown around. */
 export const tourStop = ref<number | null>(null)
 

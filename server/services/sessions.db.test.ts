@@ -64,15 +64,34 @@ describe('a session', () => {
     }
     const later = new Date(NOW - 60_000).toISOString()
     const { session } = await beginSession(room.context, {
-      ...body([operation('a'), operation('h', { makingId: id })]), startedAt: later,
+      ...body([operation('a'), operation('h', {
+        makingId: id, placements: [{ x: 0, y: 0, headingDeg: 0 }, { x: 90, y: 0, headingDeg: 0 }],
+      })]),
+      startedAt: later,
     })
     const append = (...events: SessionEventBody[]) => appendEvents(room.context, session.id, events)
+    const pressed = async () => (await getJob(room.context, job.id)).makings[0]!.pressed
     expect(await known()).toEqual(['open', [['hem', 'Fallen hem', fabric.id, false]]])
+    // Set down once of its two places: not pressed yet.
     await append(event('down', { op: 'h', placement: 0 }), event('lift', { op: 'h', atMs: NOW + 9000 }))
+    expect(await pressed()).toBe(false)
+    await append(event('down', { op: 'h', placement: 1, atMs: NOW + 10_000 }), event('lift', { op: 'h', atMs: NOW + 19_000 }))
     expect(await known()).toEqual(['open', [['hem', 'Fallen hem', fabric.id, true]]])
-    // Closed with a piece that was never under the iron, not all of it is pressed.
-    await append(event('close', { atMs: NOW + 10_000 }))
+    // An edge that lifts opens it again, and taken back it is as it was; one that holds ends it.
+    const lifts = event('edge', { op: 'h', edge: 'lifts', placements: [0], atMs: NOW + 30_000 })
+    await append(lifts)
+    expect(await pressed()).toBe(false)
+    await append(event('undo', { takes: lifts.key, atMs: NOW + 31_000 }))
+    expect(await pressed()).toBe(true)
+    await append(event('missed', { op: 'h', placement: 1, atMs: NOW + 32_000 }))
+    expect(await pressed()).toBe(false)
+    await append(event('edge', { op: 'h', edge: 'holds', atMs: NOW + 60_000 }))
+    expect(await pressed()).toBe(true)
+    // Closed with a piece that was never under the iron, not all of it is pressed; passed over, nothing is left of it.
+    await append(event('close', { atMs: NOW + 61_000 }))
     expect((await known())[0]).toBeNull()
+    await append(event('skip', { op: 'a', atMs: NOW + 60_500 }))
+    expect((await known())[0]).toBe('closed')
   })
   it('a board whose clock is ahead does not begin in the future', async () => {
     const { operation, body } = await begun()

@@ -1,17 +1,12 @@
 <script setup lang="ts">
 const route = useRoute()
-/** Stages stand on the tape; the fabrics are a drawer too. */
-const drawers = [
-  SCREENS.today, { ...SCREENS.fabric, name: 'Fabrics' }, SCREENS.supplies, SCREENS.irons, SCREENS.seams, SCREENS.mend, SCREENS.fix,
-  SCREENS.practice, SCREENS.rules, SCREENS.io,
-]
-const keyOf = (d: (typeof drawers)[number]): string | null => ('shortcut' in d ? KEYS[d.shortcut].shown : null)
+const keyOf = (d: (typeof DRAWERS)[number]): string | null => ('shortcut' in d ? KEYS[d.shortcut].shown : null)
 </script>
 
 <template>
   <nav class="flex flex-col overflow-y-auto border-r border-seam bg-paper/70 py-1" aria-label="Drawers">
     <NuxtLink
-      v-for="d in drawers"
+      v-for="d in DRAWERS"
       :key="d.to"
       :to="d.to"
       class="flex min-h-[58px] flex-col items-center justify-center gap-0.5 border-l-4 text-center text-[13px] leading-tight"

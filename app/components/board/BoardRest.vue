@@ -23,6 +23,8 @@ function look(key: string): void {
 }
 const OFF = 'off', BETWEEN = 'between'
 const isPhone = useIsPhone()
+/** Hot enough to hurt whoever touches it. */
+const isHot = computed(() => iron.state === 'ready' || iron.soleC > 60)
 const settings = computed(() => [
   { value: OFF, name: 'off', note: '', origin: null },
   ...selection.iron!.settings.map((s, i) => ({
@@ -44,14 +46,14 @@ const dial = computed({
     aria-label="The iron's rest" data-test="rest">
     <template v-if="selection.iron">
       <div class="flex items-center gap-3 max-[640px]:min-w-0 max-[640px]:flex-1 max-[640px]:gap-2">
-        <div class="grid h-12 w-24 max-[640px]:w-18 max-[640px]:shrink-0 place-items-center rounded-[3px] border border-ink/40"
+        <div class="grid h-12 w-24 max-[640px]:w-20 max-[640px]:shrink-0 place-items-center rounded-[3px] border border-ink/40"
           :style="{ background: heatColour(iron.soleC), color: inkOnHeat(iron.soleC) }">
-          <span class="text-2xl font-bold leading-none">{{ celsius(iron.soleC, selection.units) }}</span>
+          <span class="text-2xl font-bold leading-none max-[640px]:text-xl">{{ celsius(iron.soleC, selection.units) }}</span>
         </div>
         <div class="leading-tight max-[640px]:min-w-0">
           <p class="font-semibold max-[640px]:truncate
             max-[640px]:text-[15px]" role="status"><span class="max-[640px]:hidden">{{ selection.iron.name }}:</span>
-            {{ SOLE_WORDS[iron.state] }}</p>
+            {{ SOLE_WORDS[iron.state] }}<b v-if="isPhone && isHot" class="ml-2 text-alert">hot</b></p>
           <p class="text-sm text-muted-ink">iron now <Sourced from="estimate" /></p>
         </div>
       </div>
@@ -89,7 +91,7 @@ const dial = computed({
         <p v-if="!browserKeeps || !outbox.safe.value || !sessionLogSafe" class="slip px-2 py-1 text-sm font-semibold text-alert"
           role="alert">
           This browser keeps nothing: a reload loses the board.</p>
-        <p v-if="iron.state === 'ready' || iron.soleC > 60" class="shrink-0 text-sm font-semibold text-alert
+        <p v-if="isHot" class="shrink-0 text-sm font-semibold text-alert
           max-[640px]:hidden">Iron hot</p>
         <button v-if="voice.can" type="button" class="grid size-9 shrink-0 place-items-center hover:bg-linen-200/40 max-[1000px]:size-7
           max-[640px]:size-11"

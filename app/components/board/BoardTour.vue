@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
 
-/** Five stops round the board: each stands beside what it speaks of, covers nothing of it and can be left at any moment. */
+/** Five stops round the board: each puts a ring about what it speaks of, and can be left at any moment. */
 const at = defineModel<number | null>('at', { required: true })
 const STOPS = [
   {
@@ -9,7 +9,8 @@ const STOPS = [
     says: 'A job goes along this tape, from fabric to care. It is drawn out as far as yours has come; press a stage, or its number.',
   },
   {
-    mark: 'nav[aria-label=Drawers]',
+    // On a phone they are behind a button.
+    mark: 'nav[aria-label=Drawers], [data-test=drawers]',
     says: 'What the workroom has lies in these drawers: jobs, fabrics, supplies, irons, and help when something went wrong.',
   },
   {
@@ -25,6 +26,11 @@ function look(): void {
 }
 watch(at, look, { immediate: true, flush: 'post' })
 useEventListener(window, 'resize', look)
+useEventListener(window, 'keydown', (e: KeyboardEvent) => {
+  if (e.key !== 'Escape' || at.value === null) return
+  e.stopPropagation()
+  leave()
+}, { capture: true })
 const next = (): void => { at.value = at.value === STOPS.length - 1 ? null : at.value! + 1 }
 const leave = (): void => { at.value = null }
 </script>

@@ -2,8 +2,6 @@
 /** The drawers on a phone: a sheet that comes up from below, under the thumb. */
 const open = ref(false)
 const route = useRoute()
-const drawers = [SCREENS.today, { ...SCREENS.fabric, name: 'Fabrics' }, SCREENS.supplies, SCREENS.irons, SCREENS.seams, SCREENS.mend,
-  SCREENS.fix, SCREENS.practice, SCREENS.rules, SCREENS.io]
 const close = (): void => { open.value = false }
 </script>
 
@@ -14,7 +12,7 @@ const close = (): void => { open.value = false }
     :ui="{ content: 'bg-paper max-h-[85vh]', title: 'text-xl ticket', description: 'sr-only' }">
     <template #body>
       <nav class="grid grid-cols-3 gap-2" aria-label="Drawers">
-        <NuxtLink v-for="d in drawers" :key="d.to" :to="d.to" class="flex min-h-20 flex-col items-center justify-center gap-1 p-1
+        <NuxtLink v-for="d in DRAWERS" :key="d.to" :to="d.to" class="flex min-h-20 flex-col items-center justify-center gap-1 p-1
           text-center
           leading-tight" :class="route.path.startsWith(d.to) ? 'bg-ink text-paper' : 'slip'" @click="close">
           <UIcon :name="d.icon" class="size-6" />{{ d.name }}</NuxtLink>

@@ -19,9 +19,9 @@ const { schema, state, problem, saving, save, discards = true } = defineProps<{
   discards?: boolean
 }>()
 const emit = defineEmits<{ submit: [data: output<S>], drop: [] }>()
-const slots = defineSlots<{ default: () => unknown, more?: () => unknown, newer?: () => unknown, beside?: () => unknown }>()
+const slots = defineSlots<{ default: () => unknown, more?: () => unknown, newer?: () => unknown }>()
 
-const form = useTemplateRef<{ setErrors: (errors: FormError[]) => void, submit: () => Promise<void>, clear: () => void }>('form')
+const form = useTemplateRef<{ setErrors: (errors: FormError[]) => void, submit: () => Promise<void> }>('form')
 const root = useTemplateRef<HTMLElement>('root')
 const more = ref(false)
 const refused = ref<string | null>(null)
@@ -45,6 +45,9 @@ async function toFirst(errors: readonly { message: string }[]): Promise<void> {
 }
 const onError = (event: FormErrorEvent): void => { void toFirst(event.errors) }
 function onSubmit(data: output<S>): void {
+  // A figure that could not be read is still the one before: it is not saved as if it had been meant.
+  const unread = [...root.value?.querySelectorAll<HTMLElement>('[data-unread]') ?? []].map(e => ({ message: e.textContent!.trim() }))
+  if (unread.length > 0) return void toFirst(unread)
   refused.value = null
   emit('submit', data)
 }
@@ -75,10 +78,9 @@ defineExpose({
         <div class="flex flex-wrap items-center gap-3">
           <UButton type="submit" size="xl" :loading="saving">{{ save }}</UButton>
           <UButton v-if="discards" type="button" size="xl" variant="outline" color="neutral" @click="emit('drop')">Discard</UButton>
-          <slot name="beside" />
           <div class="flex min-h-13 min-w-60 flex-1 items-center text-lg leading-snug font-semibold text-alert max-[500px]:basis-full"
             data-test="refused">
-            <p v-if="shown && !slots.newer?.()" role="alert">{{ shown }}</p></div>
+            <p v-if="shown && !slots.newer" role="alert">{{ shown }}</p></div>
         </div>
       </div>
     </div>

@@ -72,7 +72,8 @@ function read(): void {
       <template v-if="$slots.leading" #leading><slot name="leading" /></template>
       <template #trailing>{{ trailing }}</template>
     </UInput>
-    <span v-if="problem" class="absolute top-full left-0 z-20 mt-0.5 w-max max-w-72 border-l-4 border-alert bg-paper px-2 py-1 text-sm
+    <span v-if="problem" data-unread
+      class="absolute top-full left-0 z-20 mt-0.5 w-max max-w-72 border-l-4 border-alert bg-paper px-2 py-1 text-sm
       leading-snug font-medium text-alert shadow-md" role="alert">{{ problem }}</span>
   </span>
 </template>

@@ -27,7 +27,10 @@ const address = computed(() => whole.value && addressOf(gains.value ? corrected(
 async function begin(): Promise<void> {
   whole.value = frame.value = gains.value = problem.value = null
   try {
-    stream.value = await navigator.mediaDevices.getUserMedia({ video: { facingMode: 'environment', width: { ideal: 1920 } } })
+    const camera = await navigator.mediaDevices.getUserMedia({ video: { facingMode: 'environment', width: { ideal: 1920 } } })
+    stream.value = camera
+    // Closed while the camera was asked for: it does not stay on.
+    if (!open.value) return end()
     await nextTick()
     if (video.value) video.value.srcObject = stream.value
   } catch {

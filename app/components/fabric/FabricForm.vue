@@ -86,12 +86,13 @@ function weigh(by: number): void {
 }
 /** Another one like this: all that belongs to the kind, nothing that belongs to the length that lies there. */
 const likeItems = computed(() => library.fabrics.map(f => ({ label: `${f.name} · ${f.code}`, value: f.id })))
-const LIKE = ['construction', 'massGsm', 'massOrigin', 'thicknessMm', 'thicknessOrigin', 'mayGetWet', 'nap', 'finishes', 'giveAlongPct',
+const LIKE = ['construction', 'massGsm', 'thicknessMm', 'mayGetWet', 'nap', 'finishes', 'giveAlongPct',
   'giveAcrossPct', 'sheer', 'showsResidue', 'colourHex'] as const
 function takeAfter(id: string): void {
   const like = library.fabrics.find(f => f.id === id)
   if (!like) return
-  Object.assign(state, Object.fromEntries(LIKE.map(k => [k, toPlain(like[k])])))
+  // What was measured on another fabric is no measurement of this one.
+  Object.assign(state, Object.fromEntries(LIKE.map(k => [k, toPlain(like[k])])), { massOrigin: 'typical', thicknessOrigin: 'typical' })
   unknown.value = like.fibres.length === 0
   if (!unknown.value) setFibres(toPlain(like.fibres))
 }
@@ -105,19 +106,12 @@ watch(() => [fibres.value, state.construction, state.namedByHand] as const, () =
 }, { deep: true, immediate: true })
 /** A name that will be filled in is no fault of hers. */
 const checked = computed(() => ({ ...state, name: state.name || (state.namedByHand ? '' : 'Fabric'), fibres: fibres.value }))
-const tried = new Set<string>()
-async function keep(body: FabricBody): Promise<void> {
-  await save({ ...body, fibres: fibres.value })
-  // A code that nobody chose makes way for one that is taken.
-  if (state.codedByHand || !faultyFields.value.includes('code') || tried.size > 20) return
-  tried.add(state.code)
-  state.code = nextCode([...library.fabrics.map(f => f.code), ...tried], 'F')
-  await keep({ ...body, code: state.code })
-}
+const { keep } = useOwnCode<FabricBody>(state, () => library.fabrics.map(f => f.code), 'F', { save, faultyFields })
+const submit = (body: FabricBody): Promise<void> => keep({ ...body, fibres: fibres.value }, state.codedByHand)
 </script>
 
 <template>
-  <FormFrame ref="form" :schema="schema" :state="checked" :problem="problem" :saving="saving" save="Save fabric" @submit="keep"
+  <FormFrame ref="form" :schema="schema" :state="checked" :problem="problem" :saving="saving" save="Save fabric" @submit="submit"
     @drop="drop">
     <div class="flex items-center gap-5">
       <FabricSwatch :colour="/^#[0-9a-f]{6}$/i.test(state.colourHex) ? state.colourHex : '#888888'" :construction="state.construction"

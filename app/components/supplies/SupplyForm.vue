@@ -74,20 +74,13 @@ const SIZE: readonly Field[] = [
   ['overhangMm', 'Overhang at 41.5°', 'length'],
 ]
 
-const codedByHand = ref(Boolean(supply)), tried = new Set<string>()
-async function keep(body: SupplyBody): Promise<void> {
-  await save(body)
-  // A code that nobody chose makes way for one that is taken.
-  if (codedByHand.value || !faultyFields.value.includes('code') || tried.size > 20) return
-  tried.add(state.code)
-  state.code = nextCode([...library.supplies.map(s => s.code), ...tried], 'S')
-  await keep({ ...body, code: state.code })
-}
+const codedByHand = ref(Boolean(supply))
+const { keep } = useOwnCode<SupplyBody>(state, () => library.supplies.map(s => s.code), 'S', { save, faultyFields })
 </script>
 
 <template>
   <FormFrame ref="form" :schema="supplyBody" :state="state" :problem="problem" :saving="saving" save="Save supply" :discards="waits"
-    class="max-w-5xl" @submit="keep" @drop="drop">
+    class="max-w-5xl" @submit="body => keep(body, codedByHand)" @drop="drop">
     <div class="flex flex-wrap items-center gap-5 max-[640px]:gap-2">
       <SupplyPicture :supply="state" :width="120" :height="88" />
       <h1 class="text-2xl font-semibold">{{ supply ? supply.name : 'New supply' }}</h1>
