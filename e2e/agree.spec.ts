@@ -94,6 +94,9 @@ test('a silk collar takes its sew-in: its steps, on to cutting, and nothing of i
   const candidate = page.getByTestId('candidate'), chosen = candidate.and(page.locator('[aria-pressed=true]'))
   await expect(candidate.filter({ hasText: organza.name }).first()).toBeVisible({ timeout: 30_000 })
   await expect(chosen).toHaveCount(2)
+  // Until the heat is tried what stands on them still changes.
+  await expect(page.getByTestId('excluded')).toBeVisible({ timeout: 30_000 })
+  await expect(page.getByText('Trying the heat')).toHaveCount(0)
   await candidate.filter({ hasText: organza.name }).first().click()
   for (const words of await chosen.allTextContents()) if (!words.includes(organza.name)) await candidate.filter({ hasText: words }).click()
   await expect(page.getByTestId('first-answer')).toHaveText(organza.name)
