@@ -1,10 +1,10 @@
 import { execFileSync } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
-import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
-import { tmpdir } from 'node:os'
+import { readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { expect, test } from '@playwright/test'
 import { filesIn, workroomOf } from './archive'
+import { folderForNow } from './folder'
 import { PNG } from './picture'
 import { startServer, type Server } from './server'
 
@@ -12,12 +12,11 @@ import { startServer, type Server } from './server'
 let server: Server
 let folder: string
 test.beforeAll(async () => {
-  folder = mkdtempSync(join(tmpdir(), 'second-room-'))
+  folder = folderForNow('second-room-')
   server = await startServer()
 })
 test.afterAll(async () => {
   await server.down()
-  rmSync(folder, { recursive: true, force: true })
 })
 const tsx = (...args: string[]) =>
   execFileSync('node_modules/.bin/tsx', ['--tsconfig', 'tsconfig.scripts.json', 'e2e/second-room.ts', ...args], {

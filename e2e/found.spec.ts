@@ -35,6 +35,8 @@ const onPhone = (page: Page) => page.evaluate(() => {
   }
 })
 
+const isAmiss = (is: Awaited<ReturnType<typeof onPhone>>) => is.page > 0 || is.main > 0 || is.small.length > 0
+
 /** Actions are counted: each press of a key that is no letter, each tap, each field that is written into. */
 function counting(page: Page) {
   let n = 0
@@ -166,8 +168,13 @@ test('on a phone no screen hangs over the side, nothing to press is smaller than
     await page.waitForTimeout(300)
     for (const size of PHONES) {
       await page.setViewportSize(size)
-      const is = await onPhone(page)
-      if (is.page > 0 || is.main > 0 || is.small.length > 0) found[`${to} at ${size.width}`] = is
+      // A chart follows a turned phone a frame later: what stays is a fault, not what is on its way.
+      let is = await onPhone(page)
+      for (let looks = 0; looks < 5 && isAmiss(is); looks++) {
+        await page.waitForTimeout(200)
+        is = await onPhone(page)
+      }
+      if (isAmiss(is)) found[`${to} at ${size.width}`] = is
     }
     await page.setViewportSize(PHONES[0])
     // Colours are the same at any size: they are looked at on the bench.

@@ -1,9 +1,7 @@
 import { spawn } from 'node:child_process'
-import { mkdtempSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import type { Person } from '#shared/schemas'
 import { houseCertificate } from '../scripts/lib/house.mjs'
+import { folderForNow } from './folder'
 
 export const PASSPHRASES = { orla: 'tangled ferry lantern', bram: 'quiet copper thimble', nessa: 'soft barley needle' } as const
 
@@ -18,7 +16,7 @@ export const onServer = (databaseUrl: string, script: string, args: string[], en
   })
 
 /** A certificate of an authority of its own, as the house has it. */
-export const houseOf = () => houseCertificate(mkdtempSync(join(tmpdir(), 'house-')), { hosts: ['board.local', 'localhost'], addresses: [] })
+export const houseOf = () => houseCertificate(folderForNow('house-'), { hosts: ['board.local', 'localhost'], addresses: [] })
 
 /** Someone who asks the server without a browser, from an address of her own; she keeps her cookie. */
 export function caller(url: string, from = '10.1.0.1') {

@@ -1,12 +1,10 @@
 import { spawn, type ChildProcess } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
-import { mkdtempSync } from 'node:fs'
 import http from 'node:http'
 import https from 'node:https'
 import { createServer } from 'node:net'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import { Client } from 'pg'
+import { folderForNow } from './folder'
 
 const freePort = () => new Promise<number>((done, fail) => {
   const probe = createServer().once('error', fail).listen(0, '127.0.0.1', () => {
@@ -50,7 +48,7 @@ export async function startServer(clockRate = 20, more: Record<string, string> =
   const tls = house ? { NITRO_SSL_CERT: house.cert, NITRO_SSL_KEY: house.key } : {}
   let child: ChildProcess | null = null
   const lines: string[] = []
-  const backups = mkdtempSync(join(tmpdir(), 'ready-cuff-backups-'))
+  const backups = folderForNow('ready-cuff-backups-')
 
   async function up(): Promise<void> {
     child = spawn(process.execPath, ['.output/server/index.mjs'], {

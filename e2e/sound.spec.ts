@@ -1,14 +1,14 @@
 import { spawn } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
-import { mkdtempSync, readdirSync } from 'node:fs'
+import { readdirSync } from 'node:fs'
 import { request as rawRequest } from 'node:http'
-import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect, test } from '@playwright/test'
 import { Client } from 'pg'
 import type {
   CareLog, Fabric, Cutting, Health, Iron, Job, Makings, Offcut, Page as Listed, PressSession, SessionNews, Supply, Swatch, Unreadable,
 } from '#shared/schemas'
+import { folderForNow } from './folder'
 import { startServer, type Server } from './server'
 
 /** What is kept can be read back whatever it is; what two send at once is kept once; nothing that was sent is taken for something else. */
@@ -17,7 +17,7 @@ let server: Server
 let client: Client
 let temporary: string
 test.beforeAll(async () => {
-  temporary = mkdtempSync(join(tmpdir(), 'sound-'))
+  temporary = folderForNow('sound-')
   server = await startServer(20, { TMPDIR: temporary })
   client = new Client({ connectionString: server.databaseUrl })
   await client.connect()

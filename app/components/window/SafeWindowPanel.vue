@@ -201,7 +201,7 @@ async function print(): Promise<void> {
       <div v-if="course && recipe && selection.supply?.adhesive"
         class="mt-1 grid grid-cols-[minmax(0,1fr)_minmax(0,1.100fr)] items-start gap-2">
         <SectionPicture :course="course" :index="index" :limits="damageC === null ? {} : { fabric: damageC }" />
-        <div class="relative h-40">
+        <div class="relative h-40 overflow-hidden">
           <TraceChart class="absolute inset-0" :course="course" :index="index" :window-c="ADHESIVES[selection.supply.adhesive].windowC"
             :damage-c="damageC" :end-s="endS" @scrub="t => (scrubS = t)" />
         </div>
