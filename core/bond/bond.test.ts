@@ -34,6 +34,27 @@ describe('bonding rate', () => {
   })
 })
 
+describe('melting that begins within a step', () => {
+  it('bonds for the share of it in which it is melted, whether it warms or cools', () => {
+    const r = ADHESIVES.polyamide, start = r.meltC[0], hot = start + 10
+    const run = (courseC: number[]) => {
+      const layer = { id: 'adhesive', role: 'adhesive', massGsm: 12, regainPct: 0 } as never, zero = new Float32Array(courseC.length)
+      return {
+        timesS: Float64Array.from(courseC, (_, i) => i * 4), steps: courseC.length, pressureKPa: zero.slice().fill(r.pressureKPa),
+        layers: [{ layer, meanC: Float32Array.from(courseC), hottestC: zero, waterGsm: zero }], wetFromS: Infinity,
+      } as never
+    }
+    const rate = bondRatePerS(r, hot, 0, r.pressureKPa)
+    for (const coldK of [0, 10, 30]) {
+      const share = 10 / (10 + coldK)
+      expect(bondOf(run([start - coldK, hot]), r).final).toBeCloseTo(rate / 2 * 4 * share, 6)
+      const cooling = bondOf(run([start, hot, start - coldK]), r).final - bondOf(run([start, hot]), r).final
+      expect(cooling).toBeCloseTo(rate / 2 * 4 * share, 6)
+    }
+    expect(bondOf(run([start, hot, hot]), r).final - bondOf(run([start, hot]), r).final).toBeCloseTo(rate * 4, 6)
+  })
+})
+
 describe('grades and lots', () => {
   it('the exponent is weak: hand and press do not differ by more than the leaflets say', () => expect(PRESSURE_EXPONENT).toBe(0.15))
   it.each(ADHESIVE_KEYS)('%s: a grade is as much faster as its instructions was fitted, and melts where its adhesive does', (key) => {

@@ -67,11 +67,13 @@ export function bondOf(run: Transient, adhesive: Adhesive): BondCourse {
     const most = run.timesS[i]! >= run.wetFromS ? 1 : MOST_MOIST_DRY
     const moist = Math.min(most, (free(interfacing, i) + free(fabric, i)) / MOIST_FROM_GSM)
     const rate = bondRatePerS(adhesive, c, moist, run.pressureKPa[i]!)
-    b += (rate + rateBefore) / 2 * dt
+    // Where melting begins or ends within the step, it bonds for that share of it.
+    const shift = adhesive.wetShiftC * moist, startC = adhesive.meltC[0] - shift, before = glue.meanC[i - 1]!
+    const begins = rate > 0 && before < startC, ends = rateBefore > 0 && c < startC && before > startC
+    b += (rate + rateBefore) / 2 * dt * (begins || ends ? (Math.max(c, before) - startC) / Math.abs(c - before) : 1)
     rateBefore = rate
     progress[i] = b
     peakC = Math.max(peakC, c)
-    const shift = adhesive.wetShiftC * moist
     if (c >= adhesive.windowC[0] - shift) inWindowS += dt
     over = Math.max(over, c - adhesive.windowC[1])
     overWindowK[i] = over

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { FIBRES, FIBRE_KEYS, type FibreKey, type FinishKey } from '../materials'
 import { evaluate, type PressSetup, type Recipe } from '../recipe'
-import { doseRatePerS, damageOf, type DamageInput, type DamageKind } from '.'
+import { doseRatePerS, damageOf, overStep, type DamageInput, type DamageKind } from '.'
 
 const fibre = fc.constantFrom(...FIBRE_KEYS).map(k => FIBRES[k])
 const setup = (key: FibreKey, over: Partial<PressSetup['fabric']> = {}, setupOver: Partial<PressSetup> = {}): PressSetup => ({
@@ -31,6 +31,14 @@ describe('dose', () => {
   it('doubles every 8 °C where heat chars, every 5 °C where it glazes', () => {
     expect(doseRatePerS(FIBRES.cotton, 188, false) / doseRatePerS(FIBRES.cotton, 180, false)).toBeCloseTo(2)
     expect(doseRatePerS(FIBRES.polyester, 165, false) / doseRatePerS(FIBRES.polyester, 160, false)).toBeCloseTo(2)
+  })
+  it('over a step in which it warms evenly a dose is what many small steps come to', () => {
+    const rate = (c: number) => doseRatePerS(FIBRES.cotton, c, false)
+    for (const [fromC, toC] of [[150, 190], [190, 150], [180, 180], [180, 180.001]] as const) {
+      let fine = 0
+      for (let i = 0; i < 4000; i++) fine += rate(fromC + (toC - fromC) * (i + 0.5) / 4000) * 3 / 4000
+      expect(overStep(rate(fromC), rate(toC), 3) / fine).toBeCloseTo(1, 5)
+    }
   })
 })
 

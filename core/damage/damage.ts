@@ -3,7 +3,7 @@ import { OVER_FUSED, type BondCourse } from '../bond'
 import { SURFACE_KINDS, CONSTRUCTIONS, FIBRES, FINISHES, type SurfaceKindKey, type Fibre, type FibreKey } from '../materials'
 import { limitingFibres, type BlendRule } from '../limit'
 import type { FabricInput } from '../stack'
-import { doseAlong } from './dose'
+import { doseAlong, overStep } from './dose'
 
 export type DamageKind
   = | 'scorch' | 'shine' | 'melt' | 'crush' | 'waterMark' | 'dyeMigration' | 'laminate' | 'shrinkage'
@@ -173,6 +173,7 @@ function waterTracks(run: Transient, input: DamageInput): Track[] {
 const ONE_TOUCH = 0.75
 /** Gassed dye moves within so many seconds at this temperature of the fabric; twice as fast every 10 °C. Typical of sublimation. */
 const DYE_MOVES_C = 150, DYE_MOVES_S = 30
+const movesPerS = (fabricC: number) => Math.pow(2, (fabricC - DYE_MOVES_C) / 10) / DYE_MOVES_S
 function finishTracks(run: Transient, input: DamageInput): Track[] {
   if (input.fabric.finishes.length === 0) return []
   const fabric = layerOf(run, 'fabric')
@@ -184,7 +185,8 @@ function finishTracks(run: Transient, input: DamageInput): Track[] {
   })
   let moved = 0
   const movedOn = along(run, (i) => {
-    if (i > 0) moved += Math.pow(2, ((fabric?.hottestC[i] ?? 0) - DYE_MOVES_C) / 10) * (run.timesS[i]! - run.timesS[i - 1]!) / DYE_MOVES_S
+    const stepS = i > 0 ? run.timesS[i]! - run.timesS[i - 1]! : 0
+    if (i > 0 && fabric) moved += overStep(movesPerS(fabric.hottestC[i - 1]!), movesPerS(fabric.hottestC[i]!), stepS)
     return moved
   })
   return input.fabric.finishes.flatMap((key): Track[] => {

@@ -6,14 +6,19 @@ import { BOILING, DRYING, FREE, NO_WATER_KG, PARTING, type State } from './state
  * Puts the 100 °C of a boiling cell where its drying front is: as its free water goes, the front moves from its hotter
  * face through the cell, the fabric behind it dry and before it as wet as it was. This makes the glue line's time nearly
  * second order in the cell size. Other cells stand in their middle.
- * @param to the last cell whose water may have changed
  */
-export function placeFronts(state: State, to: number): void {
+export function placeFronts(state: State): void {
   const { mesh, mode, joint, contactR, upR, downR, waterAtBoil } = state
   const { wholeR, waterKg, boundKg, tC, poreKg, fibre, nowM, count: n } = mesh
-  for (let i = 0; i <= to; i++) {
+  state.hasFront = state.wetter = false
+  for (let i = 0; i < n; i++) {
+    if (mode[i] !== BOILING) {
+      upR[i] = downR[i] = wholeR[i]! / 2
+      continue
+    }
+    state.hasFront = true
     const had = waterAtBoil[i]! - boundKg[i]!
-    if (mode[i] !== BOILING || had <= NO_WATER_KG) {
+    if (had <= NO_WATER_KG) {
       upR[i] = downR[i] = wholeR[i]! / 2
       continue
     }
@@ -24,7 +29,7 @@ export function placeFronts(state: State, to: number): void {
     upR[i] = fromTop ? dryR : wetR
     downR[i] = fromTop ? wetR : dryR
   }
-  for (let c = 0; c < n - 1 && c <= to; c++) joint[c] = 1 / (downR[c]! + contactR[c]! + upR[c + 1]!)
+  for (let c = 0; c < n - 1; c++) joint[c] = 1 / (downR[c]! + contactR[c]! + upR[c + 1]!)
 }
 
 /**

@@ -92,6 +92,35 @@ describe('conduction against exact solutions', () => {
     expect(worst).toBeGreaterThan(0)
   })
 
+  it('halving the step quarters the error: dry it is of second order, and does not overshoot a jump', () => {
+    const wholeS = 64
+    const at = (steps: number) => {
+      const mesh = buildMesh([slab()], { cellMm: 0.5, grading: 1, roomC: 20 }), solver = createSolver(mesh)
+      for (let i = 0; i < steps; i++) solver.step(wholeS / steps, exposure({ topC: 150, topWm2K: 100 }))
+      return [...mesh.tC]
+    }
+    const exact = at(20_000), apart = (steps: number) => Math.max(...at(steps).map((t, c) => Math.abs(t - exact[c]!)))
+    const slope = Math.log2(apart(256) / apart(512))
+    expect(slope).toBeGreaterThan(1.8)
+    expect(slope).toBeLessThan(2.3)
+    // One huge step brings everything to the sole, not beyond it.
+    const mesh = buildMesh([slab()], { cellMm: 0.5, grading: 1, roomC: 20 })
+    createSolver(mesh).step(1e7, exposure({ topC: 150, topWm2K: 1e5 }))
+    for (const t of mesh.tC) expect(Math.abs(t - 150)).toBeLessThan(0.5)
+  })
+  it('a sole that climbs is followed to the same order', () => {
+    const at = (steps: number) => {
+      const mesh = buildMesh([slab()], { cellMm: 0.5, grading: 1, roomC: 20 }), solver = createSolver(mesh)
+      for (let i = 0; i < steps; i++) {
+        const fromS = i * 64 / steps
+        solver.step(64 / steps, exposure({ topWm2K: 100 }), inS => 20 + 130 * Math.sin((fromS + inS) / 60))
+      }
+      return mesh.tC[mesh.count - 1]!
+    }
+    const exact = at(8192)
+    expect(Math.log2(Math.abs(at(64) - exact) / Math.abs(at(128) - exact))).toBeGreaterThan(1.8)
+  })
+
   it('two thick bodies meet at (b₁T₁+b₂T₂)/(b₁+b₂) within 1 %', () => {
     const hot = slab({ id: 'hot', startC: 150, thicknessMm: 20, massGsm: 20_000, conductivityWmK: 0.2 })
     const cold = slab({ id: 'cold', startC: 20, thicknessMm: 20, massGsm: 6000 })
@@ -229,6 +258,61 @@ describe('convergence', () => {
     expect(moved.length).toBe(16)
     expect(moved.reduce((s, m) => s + m, 0) / moved.length).toBeLessThan(0.01)
     expect(Math.max(...moved)).toBeLessThan(0.02)
+  })
+})
+
+describe('a step that is not smooth', () => {
+  it('goes up to where a cell is dry and not past it; every step of it balances', () => {
+    const wet = slab({
+      thicknessMm: 0.3, massGsm: 120, fibreKgM3: 1500, regainPct: 8, addedWaterGsm: 60, waterCapacityGsm: 200, conductivityWmK: 0.06,
+    })
+    const mesh = buildMesh([wet], { cellMm: 0.1, grading: 1, roomC: 20 }), solver = createSolver(mesh), cut: number[] = []
+    let timeS = 0, heldJ = solver.storedJ()
+    const before = { ...solver.ledger }
+    while (timeS < 60) {
+      const went = solver.step(1, exposure({ topC: 180, topWm2K: 400, bottomC: 20, bottomWm2K: 8 }))
+      expect(went).toBeGreaterThan(0)
+      expect(went).toBeLessThanOrEqual(1)
+      if (went < 1) cut.push(went)
+      timeS += went
+      const now = solver.storedJ(), l = solver.ledger
+      const came = l.topJ - before.topJ + l.bottomJ - before.bottomJ - (l.vapourOutJ - before.vapourOutJ)
+      expect(Math.abs(now - heldJ - came)).toBeLessThan(1e-6 * Math.max(1, Math.abs(came)) + 1e-6)
+      heldJ = now
+      Object.assign(before, l)
+      for (let c = 0; c < mesh.count; c++) {
+        expect(mesh.waterKg[c]).toBeGreaterThanOrEqual(0)
+        expect(mesh.tC[c]).toBeLessThanOrEqual(180 + 1e-3)
+      }
+    }
+    // Three cells dry one after the other: each is come to, and each is left.
+    expect(cut.length).toBeGreaterThanOrEqual(3)
+    expect(cut.length).toBeLessThan(20)
+    expect(Math.max(...mesh.waterKg.map((w, c) => w - mesh.boundKg[c]!))).toBeLessThan(1e-9)
+  })
+})
+
+describe('cooling until it is cool enough', () => {
+  const cooled = (until: Extract<Phase, { kind: 'clapper' }>['until']) => {
+    const phases: Phase[] = [down(20, { pressureKPa: 3 }), { kind: 'clapper', durationS: 100, pressureKPa: 1, until }]
+    const run = runProgramme(usual(), { sole: steadySole(170), roomC: 20, phases })
+    return { run, endS: run.timesS[run.steps - 1]!, glue: layerOf(run, 'adhesive')!.meanC }
+  }
+  it('ends at the first look at which it is, not before the least, and else at the longest', () => {
+    const whole = cooled(undefined)
+    expect(whole.endS).toBeCloseTo(120, 9)
+    const until = { layers: 'adhesive', atMostC: 60, everyS: 5, leastS: 5 } as const
+    const { endS, glue, run } = cooled(until)
+    expect(endS).toBeLessThan(120)
+    expect((endS - 20) % 5).toBeCloseTo(0, 6)
+    expect(glue[run.steps - 1]).toBeLessThanOrEqual(60)
+    expect(glue[stepAt(run, endS - 5)]).toBeGreaterThan(60)
+    expect(cooled({ ...until, leastS: endS - 20 + 10 }).endS).toBeCloseTo(endS + 10, 6)
+    expect(cooled({ ...until, atMostC: 1 }).endS).toBeCloseTo(120, 9)
+  })
+  it('all of the work is cooler later than its glue line alone', () => {
+    const of = (layers: 'work' | 'adhesive') => cooled({ layers, atMostC: 45, everyS: 1, leastS: 1 }).endS
+    expect(of('work')).toBeGreaterThanOrEqual(of('adhesive'))
   })
 })
 

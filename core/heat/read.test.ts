@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { layerOf, runProgramme, stepAt, steadySole, timeHeldS, timeToReachS, valueAt, type Layer, type Phase, type Stack } from '.'
+import {
+  comesToS, layerOf, runProgramme, stepAt, steadySole, timeHeldS, timeToReachS, valueAt, type Layer, type Phase, type Stack,
+} from '.'
 
 const layer = (id: string, role: Layer['role'], over: Partial<Layer> = {}): Layer => ({
   id, role, name: id, massGsm: 120, thicknessMm: 0.3, conductivityWmK: 0.05, fibreKgM3: 1540, heatCapacityJkgK: 1340, regainPct: 0,
@@ -48,11 +50,20 @@ describe('a run as it is recorded', () => {
   })
 })
 
+describe('when a figure comes to what is wanted', () => {
+  const at = { timesS: Float64Array.of(0, 2, 4, 8), steps: 4 }, values = [1, 3, 2, 6]
+  it('is read straight between steps, at the first time, from where it is looked at', () => {
+    const when = (wanted: number, from?: number) => comesToS(at, i => values[i]!, wanted, from)
+    expect([when(0), when(2), when(3), when(4), when(7)]).toEqual([0, 1, 2, 6, null])
+    expect([when(1, 1), when(4, 2), when(2, 2)]).toEqual([2, 6, 4])
+  })
+})
+
 describe('reading it', () => {
   const r = run([down(30)])
   const glue = layerOf(r, 'adhesive')!
   it('between two steps it reads straight across, at the ends it holds', () => {
-    const i = 40, mid = (r.timesS[i]! + r.timesS[i + 1]!) / 2
+    const i = 20, mid = (r.timesS[i]! + r.timesS[i + 1]!) / 2
     expect(valueAt(r, glue.meanC, mid)).toBeCloseTo((glue.meanC[i]! + glue.meanC[i + 1]!) / 2, 4)
     expect(valueAt(r, glue.meanC, 1e6)).toBe(glue.meanC[r.steps - 1])
     expect(valueAt(r, glue.meanC, 0)).toBe(glue.meanC[0])

@@ -3,18 +3,27 @@ import { regainGsm, type LayerRole } from './layer'
 
 export const layerOf = (run: Transient, role: LayerRole): LayerTrace | undefined => run.layers.find(l => l.layer.role === role)
 
-/** First time at which a layer's mean reaches `wantedC`, s, interpolated between steps; null if it never does. */
-export function timeToReachS(run: Transient, trace: LayerTrace, wantedC: number): number | null {
-  for (let i = 1; i < run.steps; i++) {
-    const now = trace.meanC[i]!
-    if (now < wantedC) continue
-    const before = trace.meanC[i - 1]!
-    if (before >= wantedC) return run.timesS[i - 1]!
-    const share = (wantedC - before) / (now - before)
-    return run.timesS[i - 1]! + share * (run.timesS[i]! - run.timesS[i - 1]!)
+/**
+ * When a figure first comes to what is wanted, s, straight between steps; null where it never does.
+ * @param at the figure at a step @param from the step from which it is looked at
+ */
+export function comesToS(run: Pick<Transient, 'timesS' | 'steps'>, at: (step: number) => number, wanted: number, from = 0): number | null {
+  let before = at(from)
+  if (before >= wanted) return run.timesS[from]!
+  for (let i = from + 1; i < run.steps; i++) {
+    const now = at(i)
+    if (now >= wanted) {
+      const fromS = run.timesS[i - 1]!
+      return fromS + (wanted - before) / (now - before) * (run.timesS[i]! - fromS)
+    }
+    before = now
   }
   return null
 }
+
+/** First time at which a layer's mean reaches `wantedC`, s; null if it never does. */
+export const timeToReachS = (run: Transient, trace: LayerTrace, wantedC: number): number | null =>
+  comesToS(run, i => trace.meanC[i]!, wantedC)
 
 /** How long a layer's mean stays within `±withinK` of `atC`, s. */
 export function timeHeldS(run: Transient, trace: LayerTrace, atC: number, withinK: number): number {

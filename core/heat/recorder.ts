@@ -39,41 +39,39 @@ export interface Transient {
  * lie in the room.
  */
 export function createRecorder(tracked: Layer[], roomC: number) {
-  let room = 192, steps = 0
-  let timesS = new Float64Array(room), soleC = new Float32Array(room), pressureKPa = new Float32Array(room)
-  const column = () => tracked.map(() => new Float32Array(room))
-  let mean = column(), hottest = column(), water = column()
+  const count = tracked.length
+  /** The first two columns are the sole and the pressure; then of each layer its mean, its hottest and its water. */
+  const columns = 2 + 3 * count
+  let room = 128, steps = 0
+  let timesS = new Float64Array(room), kept = new Float32Array(room * columns)
   const marks: Transient['marks'] = []
   let known: Mesh | null = null
-  let place = new Int32Array(tracked.length)
+  const place = new Int32Array(count)
 
   function grow(): void {
+    const times = timesS, was = kept
+    timesS = new Float64Array(room * 2)
+    timesS.set(times)
+    kept = new Float32Array(room * 2 * columns)
+    for (let k = 0; k < columns; k++) kept.set(was.subarray(k * room, (k + 1) * room), k * room * 2)
     room *= 2
-    const wider = <T extends Float32Array | Float64Array>(from: T, into: T): T => { into.set(from); return into }
-    timesS = wider(timesS, new Float64Array(room))
-    soleC = wider(soleC, new Float32Array(room))
-    pressureKPa = wider(pressureKPa, new Float32Array(room))
-    ;[mean, hottest, water] = [mean, hottest, water].map(all => all.map(from => wider(from, new Float32Array(room)))) as [
-      Float32Array<ArrayBuffer>[], Float32Array<ArrayBuffer>[], Float32Array<ArrayBuffer>[],
-    ]
   }
 
   function record(timeS: number, sole: number, kPa: number, mesh: Mesh): void {
     if (steps === room) grow()
     if (mesh !== known) {
-      place = Int32Array.from(tracked, layer => mesh.layers.findIndex(l => l.id === layer.id))
+      for (let l = 0; l < count; l++) place[l] = mesh.layers.findIndex(layer => layer.id === tracked[l]!.id)
       known = mesh
     }
     timesS[steps] = timeS
-    soleC[steps] = sole
-    pressureKPa[steps] = kPa
+    kept[steps] = sole
+    kept[room + steps] = kPa
     const { tC, dxM, waterKg, first } = mesh
-    for (let l = 0; l < place.length; l++) {
+    for (let l = 0; l < count; l++) {
       const p = place[l]!
+      let at = (2 + 3 * l) * room + steps
       if (p < 0) {
-        mean[l]![steps] = steps > 0 ? mean[l]![steps - 1]! : tracked[l]!.startC ?? roomC
-        hottest[l]![steps] = steps > 0 ? hottest[l]![steps - 1]! : tracked[l]!.startC ?? roomC
-        water[l]![steps] = steps > 0 ? water[l]![steps - 1]! : regainGsm(tracked[l]!)
+        for (let k = 0; k < 3; k++, at += room) kept[at] = steps > 0 ? kept[at - 1]! : atRest(tracked[l]!, k)
         continue
       }
       const end = first[p + 1]!
@@ -85,18 +83,19 @@ export function createRecorder(tracked: Layer[], roomC: number) {
         if (t > high) high = t
         kg += waterKg[c]!
       }
-      mean[l]![steps] = sum / span
-      hottest[l]![steps] = high
-      water[l]![steps] = kg * 1000
+      kept[at] = sum / span
+      kept[at + room] = high
+      kept[at + 2 * room] = kg * 1000
     }
     steps++
   }
+  const atRest = (layer: Layer, k: number) => k === 2 ? regainGsm(layer) : layer.startC ?? roomC
 
   function finish(energy: Energy, cellSteps: number, wetFromS: number): Transient {
-    const cut = <T extends Float32Array | Float64Array>(a: T): T => a.subarray(0, steps) as T
+    const column = (k: number) => kept.subarray(k * room, k * room + steps)
     return {
-      timesS: cut(timesS), soleC: cut(soleC), pressureKPa: cut(pressureKPa),
-      layers: tracked.map((layer, l) => ({ layer, meanC: cut(mean[l]!), hottestC: cut(hottest[l]!), waterGsm: cut(water[l]!) })),
+      timesS: timesS.subarray(0, steps), soleC: column(0), pressureKPa: column(1),
+      layers: tracked.map((layer, l) => ({ layer, meanC: column(2 + 3 * l), hottestC: column(3 + 3 * l), waterGsm: column(4 + 3 * l) })),
       marks, energy, steps, cellSteps, wetFromS,
     }
   }

@@ -21,15 +21,18 @@ const activityAt = (share: number): number => 1 - Math.pow(1 - CONDITIONED_ACTIV
 const boilsAtC = Float64Array.from({ length: NODES + 1 }, (_, i) =>
   saturatedC(1 / activityAt(Math.max(LAST_SHARE, i / NODES))) - saturatedC(1) + BOILS_C)
 
+/** How many degrees it takes until the next share of the regain leaves, K, at the same shares; and a share per K. */
+const stepsK = Float64Array.from({ length: NODES }, (_, i) => boilsAtC[i + 1]! - boilsAtC[i]!)
+const sharePerK = Float64Array.from(stepsK, k => -1 / NODES / k)
+
 /** Temperature at which bound water leaves when a share of the regain is left, °C: where saturated steam has 1/activity atmospheres. */
 export function boundBoilsC(share: number): number {
   const x = Math.min(1, Math.max(0, share)) * NODES
   const i = Math.min(NODES - 1, Math.floor(x))
-  return boilsAtC[i]! + (boilsAtC[i + 1]! - boilsAtC[i]!) * (x - i)
+  return boilsAtC[i]! + stepsK[i]! * (x - i)
 }
 
 /** Share of the regain that leaves per kelvin at that place, 1/K. */
 export function boundLeavesPerK(share: number): number {
-  const i = Math.min(NODES - 1, Math.max(0, Math.ceil(share * NODES - 1e-9) - 1))
-  return 1 / NODES / (boilsAtC[i]! - boilsAtC[i + 1]!)
+  return sharePerK[Math.min(NODES - 1, Math.max(0, Math.ceil(share * NODES - 1e-9) - 1))]!
 }

@@ -1,4 +1,5 @@
-import type { Mesh } from './mesh'
+import { columnsOf } from './columns'
+import { wetResistance, type Mesh } from './mesh'
 import { boundBoilsC, boundLeavesPerK } from './sorption'
 import { BOILS_C, LATENT_HEAT_J_KG as L, WATER_HEAT_J_KG_K as CPW } from './layer'
 
@@ -38,8 +39,11 @@ export interface State {
   mesh: Mesh
   ledger: Ledger
   mode: Uint8Array
-  /** Temperature and heat capacity (water of then included) at the start of the step. */
+  /** Temperature, water (kg/m²) and heat capacity (that water included) at the start of the stage. */
   old: Float64Array
+  oldKg: Float64Array
+  /** The hottest of all cells, the sole and boiling water at the start of the stage, °C: nothing within becomes hotter. */
+  hottestC: number
   wetCapacity: Float64Array
   /** Where the cell's water boils now, °C, and how much leaves for each kelvin beyond, kg/(m²·K); 0 while it is free water. */
   boilsC: Float64Array
@@ -61,31 +65,46 @@ export interface State {
   contactR: Float64Array
   upR: Float64Array
   downR: Float64Array
+  /** Water for which `boilsC` and the cell's resistance are known, kg/m². */
+  knownKg: Float64Array
+  /** True where a resistance has changed since the fronts were placed; and where one of them is within a cell. */
+  wetter: boolean
+  hasFront: boolean
   /** Water a cell had when it began to boil, kg/m². */
   waterAtBoil: Float64Array
   /** True where vapour was made or moved in the last step. */
   boiling: boolean
   vapourMoved: boolean
-  /** The last cell whose water the last step may have changed. */
-  touchedTo: number
 }
 
 export function createState(mesh: Mesh, ledger: Ledger): State {
   const n = mesh.count
-  const column = () => new Float64Array(n)
+  const column = columnsOf(n, 15)
   const sealedAbove = new Uint8Array(n)
   for (let i = 1; i < n; i++) sealedAbove[i] = sealedAbove[i - 1] || !mesh.permeable[i - 1] ? 1 : 0
   const state: State = {
-    mesh, ledger, mode: new Uint8Array(n), old: column(), wetCapacity: column(), boilsC: column(), leavesKgK: column(), gain: column(),
-    right: column(), made: column(), rising: column(), fed: new Uint8Array(n), sealedAbove, joint: column(), contactR: column(),
-    upR: column(), downR: column(), waterAtBoil: column(), boiling: false, vapourMoved: false, touchedTo: n - 1,
+    mesh, ledger, mode: new Uint8Array(n), old: column(), oldKg: column(), wetCapacity: column(), boilsC: column(), leavesKgK: column(),
+    gain: column(), right: column(), made: column(), rising: column(), fed: new Uint8Array(n), sealedAbove, joint: column(),
+    contactR: column(), upR: column(), downR: column(), waterAtBoil: column(), knownKg: column(), hottestC: 0, wetter: false,
+    hasFront: false, boiling: false, vapourMoved: false,
   }
+  state.knownKg.set(mesh.waterKg)
   for (let i = 0; i < n; i++) knowBoiling(state, i)
   return state
 }
 
-/** Looks up where a cell's water boils after it has changed. */
-export function knowBoiling(state: State, i: number): void {
+/** Looks up where a cell's water boils, and what its free water lets through, after its water has changed. */
+export function knowWater(state: State, i: number): void {
+  const { boundKg, waterKg, poreKg } = state.mesh, { knownKg } = state
+  if (poreKg[i]! > 0 && (waterKg[i]! > boundKg[i]! || knownKg[i]! > boundKg[i]!)) {
+    wetResistance(state.mesh, i)
+    state.wetter = true
+  }
+  knownKg[i] = waterKg[i]!
+  knowBoiling(state, i)
+}
+
+function knowBoiling(state: State, i: number): void {
   const { boundKg, waterKg } = state.mesh
   const bound = boundKg[i]!, kg = waterKg[i]!
   if (kg > bound + NO_WATER_KG || bound <= NO_WATER_KG) {

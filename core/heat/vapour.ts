@@ -1,10 +1,9 @@
-import { wetResistance } from './mesh'
 import { BOILS_C, LATENT_HEAT_J_KG as L, WATER_HEAT_J_KG_K as CPW } from './layer'
-import { knowBoiling, VAPOUR_J_KG, type State } from './state'
+import { VAPOUR_J_KG, type State } from './state'
 
 /** Takes up as much vapour as brings a cell under 100 °C there, within what it can hold. @returns what goes on, kg/m² */
 function condense(state: State, i: number, vapourKg: number): number {
-  const { tC, waterKg, waterMaxKg, dryCapacity, poreKg } = state.mesh
+  const { tC, waterKg, waterMaxKg, dryCapacity } = state.mesh
   const c = tC[i]!
   if (c >= BOILS_C) return vapourKg
   const kg = waterKg[i]!
@@ -15,8 +14,6 @@ function condense(state: State, i: number, vapourKg: number): number {
   waterKg[i] = kg + taken
   if (kg + taken > state.waterAtBoil[i]!) state.waterAtBoil[i] = kg + taken
   tC[i] = (capacity * c + taken * VAPOUR_J_KG) / (capacity + taken * CPW)
-  knowBoiling(state, i)
-  if (poreKg[i]! > 0) wetResistance(state.mesh, i)
   return vapourKg - taken
 }
 
@@ -26,8 +23,8 @@ function condense(state: State, i: number, vapourKg: number): number {
  */
 export function moveVapour(state: State, steamKg: number, inwardShare: number): void {
   const { rising, made, fed, sealedAbove, ledger } = state
-  const { permeable, count, poreKg } = state.mesh
-  let going = 0, lost = 0, touched = 0
+  const { permeable, count } = state.mesh
+  let going = 0, lost = 0
   if (steamKg > 0 && permeable[0] !== 0) {
     ledger.steamJ += steamKg * VAPOUR_J_KG
     going = steamKg
@@ -36,8 +33,6 @@ export function moveVapour(state: State, steamKg: number, inwardShare: number): 
   for (let i = 0; i < count; i++) {
     const here = made[i]!
     made[i] = 0
-    if (here > 0 || going > 0) touched = i
-    if (here > 0 && poreKg[i]! > 0) wetResistance(state.mesh, i)
     if (permeable[i] === 0) {
       rising[i] = 0
       fed[i] = 0
@@ -72,9 +67,6 @@ export function moveVapour(state: State, steamKg: number, inwardShare: number): 
     going += rising[i]!
   }
   lost += going
-  // Cells that boiled but made nothing have still changed their front.
-  while (touched < count - 1 && state.mode[touched + 1] !== 0) touched++
-  state.touchedTo = touched
   ledger.vapourOutKg += lost
   ledger.vapourOutJ += lost * VAPOUR_J_KG
 }

@@ -1,8 +1,16 @@
 import { surplusJ } from './conduct'
 import { BOILS_C, LATENT_HEAT_J_KG as L, WATER_HEAT_J_KG_K as CPW } from './layer'
-import { BOILING, DRYING, FREE, knowBoiling, NO_WATER_KG, PARCHING, PARTING, type Exposure, type State } from './state'
+import { BOILING, DRYING, FREE, NO_WATER_KG, PARCHING, PARTING, type Exposure, type State } from './state'
 
 const CLOSE_K = 1e-9
+/**
+ * Length of either stage of a step, as a share of it; and how many times its first stage's changes the second begins with.
+ * Source: the L-stable SDIRK of two stages, γ = 1 − 1/√2.
+ */
+export const STAGE = 1 - Math.SQRT1_2
+export const CARRIED = (1 - STAGE) / STAGE
+/** Less than this share of the bound water may be lent to free water that a step takes too much of. */
+const LENT = 1e-3
 
 /** Looks over the wet cells after a solve and moves those whose mode does not fit; true if the system must be solved again. */
 export function reviseModes(
@@ -62,15 +70,15 @@ export function reviseModes(
 }
 
 /** Turns what boiling and drying cells have left over into vapour; mends the rare cell whose set did not agree, keeping its energy. */
-export function settlePhases(state: State, dt: number, top: number, bottom: number, x: Exposure): void {
+export function settlePhases(state: State, dt: number, top: number, bottom: number, x: Exposure, lastWet: number): void {
   const { mode, made } = state
-  const { tC, waterKg, boundKg, dryCapacity, count } = state.mesh
+  const { tC, waterKg, boundKg, dryCapacity } = state.mesh
   // All surpluses first: mending a cell moves the temperature that its neighbour's surplus is read from.
-  for (let i = 0; i < count; i++) {
+  for (let i = 0; i <= lastWet; i++) {
     if (mode[i] === BOILING) made[i] = surplusJ(state, i, BOILS_C, dt, top, x.topC, bottom, x.bottomC)
     else if (mode[i] === PARTING) made[i] = surplusJ(state, i, tC[i]!, dt, top, x.topC, bottom, x.bottomC)
   }
-  for (let i = 0; i < count; i++) {
+  for (let i = 0; i <= lastWet; i++) {
     const m = mode[i]
     if (m === FREE) continue
     if (m === DRYING || m === PARCHING) {
@@ -93,6 +101,37 @@ export function settlePhases(state: State, dt: number, top: number, bottom: numb
       made[i] = kg
       if (waterKg[i]! <= boundKg[i]! + NO_WATER_KG) mode[i] = FREE
     }
-    knowBoiling(state, i)
   }
+}
+
+/**
+ * May the first stage be carried on to the second: does no cell come out hotter than all that can heat it, and is there as much water as
+ * would go by then?
+ */
+export function isSmooth(state: State): boolean {
+  const { oldKg, old, hottestC } = state
+  const { waterKg, boundKg, tC, count } = state.mesh
+  for (let i = 0; i < count; i++) {
+    const t0 = old[i]!, rose = tC[i]! - t0
+    if (rose > 0 && t0 + CARRIED * rose > hottestC) return false
+    const had = oldKg[i]!, went = had - waterKg[i]!
+    if (went <= 0) continue
+    const left = had - CARRIED * went, bound = boundKg[i]!
+    if (left < 0 || (had > bound + NO_WATER_KG && left < bound * (1 - LENT))) return false
+  }
+  return true
+}
+
+/** When the first of the boiling cells has boiled off its free water, going on as in the last `dtS`, s from now; 0 where none does. */
+export function driesInS(state: State, dtS: number): number {
+  const { oldKg } = state
+  const { waterKg, boundKg, count } = state.mesh
+  let soonestS = 0
+  for (let i = 0; i < count; i++) {
+    const went = oldKg[i]! - waterKg[i]!, left = waterKg[i]! - boundKg[i]!
+    if (went <= 0 || left <= NO_WATER_KG) continue
+    const inS = dtS * left / went * 1.0001
+    if (inS < CARRIED * dtS && (soonestS === 0 || inS < soonestS)) soonestS = inS
+  }
+  return soonestS
 }

@@ -1,6 +1,6 @@
 import { bondOf, gradeOf } from '../bond'
 import {
-  freeWaterGsm, layerOf, runProgramme, steadySole, stepAt, timeHeldS, timeToReachS, type Phase, type Stack, type Transient,
+  comesToS, freeWaterGsm, layerOf, runProgramme, steadySole, stepAt, timeHeldS, timeToReachS, type Phase, type Stack, type Transient,
 } from '../heat'
 import { CLAPPER_KPA, ROOM_C, SHOT_S, steamGM2S, type PressClothKindKey, type AdhesiveGrade, type AdhesiveKey } from '../materials'
 import { buildStack, pressClothLayer, type FabricInput, type SupplyInput } from '../stack'
@@ -47,7 +47,7 @@ export function shouldShow(): Figure[] {
   const to = (run: Transient, c: number) => (timeToReachS(run, glueOf(run), c) ?? FOREVER) - setDown(run)
   const dryAgain = (run: Transient) => {
     const pressCloth = layerOf(run, 'pressCloth')!
-    return run.timesS.find((_, i) => i > 0 && freeWaterGsm(pressCloth, i) < DRY_GSM) ?? FOREVER
+    return comesToS(run, i => -freeWaterGsm(pressCloth, i), -DRY_GSM) ?? FOREVER
   }
   const near100 = (run: Transient) => timeHeldS(run, glueOf(run), 100, 3)
   const wool = heat(usualStack('muslin'), 150, [down(60)]), cotton = heat(usualStack('muslin'), 190, [down(60)])

@@ -1,5 +1,5 @@
 import { shutsOffInS, soleOnWork } from '../iron'
-import { valueAt, type SoleCurve } from '../heat'
+import { firstAtS, valueAt, type SoleCurve } from '../heat'
 import { bondAtHold, COARSE, evaluate, evaluateAlong, holdPath, type PressSetup, type EvaluateOptions, type Recipe } from '../recipe'
 import type { DamageFlag } from '../damage'
 import { phasesDone } from './done'
@@ -62,8 +62,8 @@ export function alongside(
   const { run, bond, harm } = evaluateAlong(setup, pressing.recipe, grid)
   const wanted = planned[step.pass] ?? 1
   const reaches = (values: Float32Array, level: number): number | null => {
-    for (let i = 0; i < run.steps; i++) if (values[i]! >= level) return Math.max(0, run.timesS[i]! - now)
-    return null
+    const atS = firstAtS(run, values, level)
+    return atS === null ? null : Math.max(0, atS - now)
   }
   const glue = run.layers.find(l => l.layer.role === 'adhesive')!
   const harmInS = reaches(harm, 1)

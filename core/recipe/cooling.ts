@@ -1,4 +1,4 @@
-import { LAY_S, layerOf, runProgramme, type Phase, type RunOptions, type SoleCurve, type Stack, type Transient } from '../heat'
+import { runProgramme, type Phase, type RunOptions, type SoleCurve, type Stack } from '../heat'
 import { CLAPPER_KPA, ROOM_C } from '../materials'
 import { adhesiveOf, phasesOf, stackOf, soleOf, type EvaluateOptions } from './evaluate'
 import { isByHand, USUAL_HABITS, type PressSetup, type Recipe } from './recipe'
@@ -20,14 +20,6 @@ export interface Cooling { coolS: number, tableS: number }
 export const leftAloneS = (r: Cooling): number => r.coolS + r.tableS
 
 interface CoolingAsk { meltC: number | null, untilC: number, byHand: boolean }
-const isWork = (l: Transient['layers'][number]) => l.layer.role !== 'surface' && l.layer.role !== 'pressCloth' && l.layer.role !== 'clapper'
-const upS = (s: number) => s <= 0 ? 0 : Math.ceil((s - 1e-6) / STEP_S) * STEP_S
-/** When something first holds after a moment of a run, s after it; null where it never does. */
-function firstAfterS(run: Transient, fromS: number, holds: (step: number) => boolean): number | null {
-  for (let i = 0; i < run.steps; i++) if (run.timesS[i]! >= fromS && holds(i)) return run.timesS[i]! - fromS
-  return null
-}
-
 /**
  * How pressed work cools, s, in steps of 5: under the clapper until its adhesive has set, on a table in air until none of it is warmer than
  * may be handled. By the same transient as the pressing.
@@ -36,20 +28,17 @@ function firstAfterS(run: Transient, fromS: number, holds: (step: number) => boo
 export function coolingOf(
   stack: Stack, sole: SoleCurve, pressed: readonly Phase[], { meltC, untilC, byHand }: CoolingAsk, options: RunOptions = {},
 ): Cooling {
-  const run = (more: Phase[]) =>
-    runProgramme(stack, { sole, phases: [...pressed, ...more], roomC: ROOM_C }, { ...options, ...COARSE, skipSurface: true })
-  const clapper = (durationS: number): Phase => ({ kind: 'clapper', durationS, pressureKPa: CLAPPER_KPA })
-  let coolS = 0
-  const liftedS = pressed.reduce((sum, p) => sum + ('durationS' in p ? p.durationS : 0) + (p.kind === 'warm' ? LAY_S : 0), 0)
-  if (meltC !== null) {
-    const still = run([clapper(CLAPPER_LONGEST_S)]), glue = layerOf(still, 'adhesive')!
-    const setS = firstAfterS(still, liftedS, i => glue.meanC[i]! <= meltC - SET_UNDER_K) ?? CLAPPER_LONGEST_S
-    coolS = Math.max(byHand ? CLAPPER_LEAST_S : STEP_S, upS(setS))
-  }
-  const lying = run([...(coolS > 0 ? [clapper(coolS)] : []), { kind: 'table', durationS: TABLE_LONGEST_S }])
-  const work = lying.layers.filter(isWork)
-  const coldS = firstAfterS(lying, liftedS + coolS, i => work.every(l => l.meanC[i]! <= untilC)) ?? TABLE_LONGEST_S
-  return { coolS, tableS: upS(coldS) }
+  const cooling: Phase[] = meltC === null
+    ? []
+    : [{
+        kind: 'clapper', durationS: CLAPPER_LONGEST_S, pressureKPa: CLAPPER_KPA,
+        until: { layers: 'adhesive', atMostC: meltC - SET_UNDER_K, everyS: STEP_S, leastS: byHand ? CLAPPER_LEAST_S : STEP_S },
+      }]
+  cooling.push({ kind: 'table', durationS: TABLE_LONGEST_S, until: { layers: 'work', atMostC: untilC, everyS: STEP_S, leastS: 0 } })
+  const run = runProgramme(stack, { sole, phases: [...pressed, ...cooling], roomC: ROOM_C }, { ...options, ...COARSE, skipSurface: true })
+  const from = (kind: 'clapper' | 'table') => run.marks.findLast(m => m.kind === kind)?.atS
+  const tableFromS = from('table')!, endS = run.timesS[run.steps - 1]!
+  return { coolS: Math.round(tableFromS - (from('clapper') ?? tableFromS)), tableS: Math.round(endS - tableFromS) }
 }
 
 /** A recipe with the seconds that its work is left alone, as the house has it. */

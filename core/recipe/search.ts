@@ -27,7 +27,7 @@ const CANDIDATES = 4
 /** Margins are searched this far from the setting, °C. */
 const MARGIN_REACH_C = 40
 /** Of a bond, or of harm: less is none. */
-const LITTLE = 1e-3
+const LITTLE = 1e-3, TINY = 1e-9
 /**
  * A recipe is held this much longer than the least that bonds, and never less than a person's own count is off, where there is room
  * for it.
@@ -120,7 +120,7 @@ export function searchMethod(setup: PressSetup, method: Method, options: SearchO
   }
   if (thin) return { ...nothing, attempt: thin.found, blocked: thin.blocked }
   const attempt = nearest ? { recipe: nearest.recipe, outcome: evaluate(setup, nearest.recipe, options) } : null
-  return { ...nothing, blocked: nearest?.blocked ?? { why: 'noSettings' }, attempt }
+  return { ...nothing, blocked: nearest?.blocked() ?? { why: 'noSettings' }, attempt }
 }
 
 /** Longest single hold of a recipe, s: what the fabric may be touched for, and by hand what a person bears. */
@@ -215,7 +215,8 @@ export const heldFor = (draft: Recipe, holdS: number): Recipe =>
 
 /** A hold that works, before its exact run. */
 interface Draft { recipe: Recipe, margins: Margins, score: number }
-interface Short { recipe: Recipe, blocked: Blocked, rank: number }
+/** Why one does not is worked out for the nearest alone. */
+interface Short { recipe: Recipe, blocked: () => Blocked, rank: number }
 
 /** What bond and harm come to for a hold of so many seconds. */
 interface Ladder {
@@ -223,6 +224,8 @@ interface Ladder {
   harmAt: (holdS: number) => number
   /** What heat does to some fibres of the fabric. */
   heatOn: (fibres: readonly FibreKey[], holdS: number) => number
+  /** How hot the glue line comes at the longest hold, °C. */
+  peakC: () => number
 }
 
 /** One pass is read off a single transient; two passes are run hold by hold, each once. */
@@ -236,8 +239,8 @@ function ladderOf(setup: PressSetup, draft: Recipe, options: EvaluateOptions): L
       return values
     }
     return {
-      bondAt: s => bondAtHold(path, s), harmAt: s => harmAtHold(path, s), heatOn: (fibres, s) => valueAt(path.run, along(fibres),
-        path.fromS + s),
+      peakC: () => path.bond.peakC, bondAt: s => bondAtHold(path, s), harmAt: s => harmAtHold(path, s),
+      heatOn: (fibres, s) => valueAt(path.run, along(fibres), path.fromS + s),
     }
   }
   const known = new Map<number, Outcome>()
@@ -248,7 +251,7 @@ function ladderOf(setup: PressSetup, draft: Recipe, options: EvaluateOptions): L
   }
   const heatOn = (fibres: readonly FibreKey[], s: number) =>
     Math.max(0, ...at(s).flags.filter(f => f.layer === 'fabric' && f.fibre && fibres.includes(f.fibre)).map(f => f.severity))
-  return { bondAt: s => at(s).bond.final, harmAt: s => at(s).harm, heatOn }
+  return { peakC: () => at(draft.holdS).bond.peakC, bondAt: s => at(s).bond.final, harmAt: s => at(s).harm, heatOn }
 }
 
 /** A place between the least hold that bonds and the most that does not hurt, s: a fifth over the least, two at least, half-way at most. */
@@ -269,33 +272,42 @@ export function countedHoldS(leastS: number, mostS: number, byHand: boolean, she
 function tryHolds(setup: PressSetup, draft: Recipe, limit: FabricLimit, maxHoldS: number,
   options: SearchOptions): { draft: Draft } | Short {
   const coarse = { ...options, ...COARSE }
-  const { bondAt, harmAt, heatOn } = ladderOf(setup, { ...draft, holdS: maxHoldS }, coarse)
+  const { bondAt, harmAt, heatOn, peakC } = ladderOf(setup, { ...draft, holdS: maxHoldS }, coarse)
   const soleC = draft.setting.meanC + (options.soleOffsetC ?? 0)
   // Over the class of a few synthetic fibres what heat does to them is looked at by itself.
   const few = overTheirClass(setup.fabric, limit, soleC)
-  const canBond = (s: number) => bondAt(s) >= BOND_WANTED
-  const canHarm = (s: number) => harmAt(s) > HARM_ALLOWED || (few.length > 0 && heatOn(few, s) > HARM_ALLOWED_OVER_CLASS)
+  const bonds = (s: number) => bondAt(s) / BOND_WANTED - 1 + TINY
+  const onFew = (s: number) => few.length > 0 ? heatOn(few, s) / HARM_ALLOWED_OVER_CLASS : 0
+  const harms = (s: number) => Math.max(harmAt(s) / HARM_ALLOWED, onFew(s)) - 1
+  const canBond = (s: number) => bonds(s) > 0, canHarm = (s: number) => harms(s) > 0
+  // What is read off one transient is asked for at will; two passes are run for every look.
+  const firstS = (fromS: number, toS: number, over: (s: number) => number) => draft.passes === 1
+    ? firstWhole(fromS, toS, s => over(s) > 0)
+    : fromS - 1 + firstOver(toS - fromS + 1, -1, n => over(fromS - 1 + n))
   if (!canBond(maxHoldS)) {
-    const recipe = heldFor(draft, maxHoldS)
-    const { bond } = evaluate(setup, recipe, coarse)
-    const wantedC = adhesiveOf(setup, options).windowC[0]
-    return { recipe, rank: Math.min(1, bond.final), blocked: { why: 'underBonded', bond: bond.final, peakC: bond.peakC, wantedC, soleC } }
+    const bond = bondAt(maxHoldS), wantedC = adhesiveOf(setup, options).windowC[0]
+    return {
+      recipe: heldFor(draft, maxHoldS), rank: Math.min(1, bond),
+      blocked: () => ({ why: 'underBonded', bond, peakC: peakC(), wantedC, soleC }),
+    }
   }
-  const leastS = firstWhole(1, maxHoldS, canBond)
+  const leastS = firstS(1, maxHoldS, bonds)
   if (canHarm(leastS)) {
     const recipe = heldFor(draft, leastS)
-    const outcome = evaluate(setup, recipe, coarse)
-    return { recipe, rank: 2 - Math.min(0.9, outcome.harm / 10), blocked: { why: 'damages', flag: outcome.flags[0]!, bondHoldS: leastS } }
+    return {
+      recipe, rank: 2 - Math.min(0.9, harmAt(leastS) / 10),
+      blocked: () => ({ why: 'damages', flag: evaluate(setup, recipe, coarse).flags[0]!, bondHoldS: leastS }),
+    }
   }
   // Nobody has to keep to what comes after the longest hold: the room beyond it is only not looked for.
-  const mostS = canHarm(maxHoldS) ? firstWhole(leastS, maxHoldS, canHarm) - 1 : maxHoldS
+  const mostS = canHarm(maxHoldS) ? firstS(leastS, maxHoldS, harms) - 1 : maxHoldS
   const sheet = sheetOf(setup.supply), bySheet = isBySheet(draft, sheet, setup, limit, options)
   const roomS = canHarm(maxHoldS) ? mostS : maxHoldS + (limit.maxTouchS === null ? LEAST_SPARE_S : 0)
   const holdS = countedHoldS(leastS, roomS, isByHand(setup.iron), bySheet ? sheet!.holdS : null)
   if (holdS === null || holdS > maxHoldS)
-    return { recipe: heldFor(draft, leastS), rank: 2.5, blocked: { why: 'tooNarrow', leastS, mostS } }
+    return { recipe: heldFor(draft, leastS), rank: 2.5, blocked: () => ({ why: 'tooNarrow', leastS, mostS }) }
   // Aimed at is a little more than a bond: what is still one counts as room.
-  const bondsS = firstWhole(1, leastS, s => bondAt(s) >= 1)
+  const bondsS = firstS(1, leastS, s => bondAt(s) - 1 + TINY)
   const margins = { lessS: holdS - bondsS, moreS: roomS - holdS, coolerC: 0, hotterC: 0 }
   const recipe = heldFor(draft, holdS)
   // Room is not yet known in degrees: seconds to spare, as a share of the hold, stand in for it.
@@ -313,6 +325,9 @@ function isBySheet(draft: Recipe, sheet: MakerRecipe | null, setup: PressSetup, 
   return usableSettings(draft.method, setup, limit, options.soleOffsetC).every(s => away(draft.setting) <= away(s))
 }
 
+/** About how much of its logarithm a bond loses, and a harm gains, for each °C: where a margin is looked for first. */
+const LOST_PER_C = 0.045, HURT_PER_C = 0.08
+
 /** The exact run of the chosen recipe, its cooling time and its margins in °C. */
 export function finish(setup: PressSetup, found: Omit<Draft, 'score'>, options: SearchOptions): Found {
   const recipe = withCooling(setup, found.recipe, options)
@@ -321,8 +336,8 @@ export function finish(setup: PressSetup, found: Omit<Draft, 'score'>, options: 
   const offset = options.soleOffsetC ?? 0
   const at = (byC: number) => evaluate(setup, recipe, { ...finer, soleOffsetC: offset + byC })
   const lost = (o: Outcome) => -Math.log(Math.max(LITTLE, o.bond.final)), hurt = (o: Outcome) => Math.log(Math.max(LITTLE, o.harm))
-  const coolerC = firstOver(MARGIN_REACH_C, lost(outcome), c => lost(at(-c))) - 1
-  const hotterC = firstOver(MARGIN_REACH_C, hurt(outcome), c => hurt(at(c))) - 1
+  const coolerC = firstOver(MARGIN_REACH_C, lost(outcome), c => lost(at(-c)), LOST_PER_C) - 1
+  const hotterC = firstOver(MARGIN_REACH_C, hurt(outcome), c => hurt(at(c)), HURT_PER_C) - 1
   const margins = { ...found.margins, coolerC, hotterC }
   const parts = scoreParts(setup, recipe, margins, outcome.harm)
   return { recipe, outcome, margins, parts, score: totalOf(parts) }

@@ -14,10 +14,10 @@ describe('the first whole number', () => {
     ]
     fc.assert(fc.property(
       fc.double({ min: -3, max: 60, noNaN: true }), fc.constantFrom(...shapes), fc.integer({ min: 1, max: 40 }),
-      fc.double({ min: -9, max: 0, noNaN: true }),
-      (zero, shape, high, guess) => {
+      fc.double({ min: -9, max: 0, noNaN: true }), fc.double({ min: -1, max: 4, noNaN: true }),
+      (zero, shape, high, guess, rises) => {
         const figure = (n: number) => shape(n - zero)
-        expect(firstOver(high, guess, figure)).toBe(firstWhole(1, high, n => figure(n) > 0))
+        expect(firstOver(high, guess, figure, rises)).toBe(firstWhole(1, high, n => figure(n) > 0))
       }), { numRuns: 600 })
   })
   it('and smooth figures are asked for less often than half by half', () => {

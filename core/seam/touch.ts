@@ -1,4 +1,4 @@
-import { givenUpS, valueAt, type Phase, type Transient } from '../heat'
+import { comesToS, firstAtS, givenUpS, stepAt, valueAt, type Phase, type Transient } from '../heat'
 import { harmAlong } from '../damage'
 import type { FabricLimit } from '../limit'
 import { CLAPPER_KPA, PRESS_CLOTH_KINDS, SHOT_S, STEAMS_FROM_C, type PressClothKindKey } from '../materials'
@@ -92,8 +92,7 @@ function safeUntilS(
   const harm = foldHarm(run, fold, recipe, ask, sides)
   // A bare sole on the face is no touch that can be said beforehand: where it marks, it is not set down there.
   const beforehand = fold.pressCloth === null && sides.includes('face') ? 0 : harm[0]!
-  for (let i = 0; i < run.steps; i++) if (harm[i]! > HARM_ALLOWED && harm[i]! > beforehand + 1e-6) return run.timesS[i]!
-  return run.timesS[run.steps - 1]!
+  return firstAtS(run, harm, Math.max(HARM_ALLOWED, beforehand) + 1e-6) ?? run.timesS[run.steps - 1]!
 }
 
 /** What must set: the allowance and the fold, not the ply that lies on the board. */
@@ -103,12 +102,8 @@ const settingPlies = (run: Transient) => {
 }
 /** When all of the plies that must set have reached a temperature, each at its own time, s. */
 export function reachedS(run: Transient, wantedC: number): number | null {
-  const open = new Set(settingPlies(run))
-  for (let i = 0; i < run.steps; i++) {
-    for (const p of open) if (p.meanC[i]! >= wantedC) open.delete(p)
-    if (open.size === 0) return run.timesS[i]!
-  }
-  return null
+  const each = settingPlies(run).map(p => firstAtS(run, p.meanC, wantedC))
+  return each.reduce((last, s) => last === null || s === null ? null : Math.max(last, s), 0)
 }
 
 export const downPhase = (r: Recipe, durationS = r.holdS): Phase => ({
@@ -214,11 +209,7 @@ export function restOf(
   ], steamShare)
   const plies = pliesIn(run)
   const liftedS = pressed.reduce((s, p) => s + ('durationS' in p ? p.durationS : 0), 0)
-  let coldS = LONGEST_REST_S
-  for (let i = 0; i < run.steps; i++) {
-    if (run.timesS[i]! < liftedS || plies.some(p => p.meanC[i]! > untilC)) continue
-    coldS = run.timesS[i]! - liftedS
-    break
-  }
+  const coldAtS = comesToS(run, i => -Math.max(...plies.map(p => p.meanC[i]!)), -untilC, stepAt(run, liftedS + 1e-6))
+  const coldS = coldAtS === null ? LONGEST_REST_S : Math.max(0, coldAtS - liftedS)
   return { restS: Math.max(5, Math.ceil(coldS / 5) * 5), untilC, liftedC: plies.map(p => valueAt(run, p.meanC, liftedS)) }
 }

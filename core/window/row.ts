@@ -6,7 +6,7 @@ import { draw, UNKNOWNS, type Drawing, type Knowledge } from './unknowns'
  * The grid of a map: a tenth of the work of an exact run; moves the time to a bond by some 3 %, under a shot of steam by up to 11 %, where
  * the unknowns themselves spread it by a quarter.
  */
-export const SKETCH: EvaluateOptions = { cellMm: 0.2, errorScale: 32, grading: 2.4 }
+export const SKETCH: EvaluateOptions = { cellMm: 0.2, errorScale: 16, grading: 2.4 }
 
 /** What a map is of: one way of pressing on one setup. */
 export interface WindowQuestion {

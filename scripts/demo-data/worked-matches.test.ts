@@ -141,7 +141,9 @@ describe('worked matches of the Tidewell workroom', () => {
   it('a print gassed into polyester is touched five seconds at a time', () => {
     const match = ask('TW-15', 'facing')
     for (const c of match.ranked) if (c.recipe) expect(Math.max(c.recipe.holdS, c.recipe.secondS ?? 0)).toBeLessThanOrEqual(5)
-    expect(whyNot(match, 'B-20')).toContain('searched')
+    // A web that melts soon is set in a few touches; the usual collar lawn takes the most there may be.
+    const touches = (code: string) => match.ranked.find(c => c.supplies[0]?.code === code)?.recipe?.touches ?? Infinity
+    expect(touches('B-43')).toBeLessThan(touches('B-20'))
   })
   it('a hold beyond patience is a fault that is said', () => {
     const match = ask('TW-13', 'waistband', {
