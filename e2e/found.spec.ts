@@ -51,13 +51,21 @@ function counting(page: Page) {
       await page.keyboard.type(what)
       await expect(page.getByTestId('palette').getByRole('option').first()).toBeVisible()
     }),
-    take: (name: string | RegExp) => one(() => page.getByTestId('palette').getByRole('option', { name }).first().click()),
+    /** Down to it and into it, by keys alone. */
+    take: async (name: string | RegExp) => {
+      const wanted = page.getByTestId('palette').getByRole('option', { name }).first()
+      await expect(wanted).toBeVisible()
+      // What the server knows comes a moment later, and moves what is marked.
+      await page.waitForTimeout(700)
+      while (await wanted.getAttribute('data-highlighted') === null && n < 20) await one(() => page.keyboard.press('ArrowDown'))
+      await one(() => page.keyboard.press('Enter'))
+    },
     key: (key: string) => one(() => page.keyboard.press(key)),
     count: () => n,
   }
 }
 
-test('eleven things somebody new wants, each found from Today by one box', async ({ page }) => {
+test('eleven things somebody new wants, each found from Today by one box and keys alone', async ({ page }) => {
   const tasks: [string, string, string | RegExp, string | RegExp, () => Promise<unknown>][] = [
     ['the hem that came down', 'hem', /^Hems/, /seams/, () =>
       expect(page.getByRole('tab', { name: /Hems/ })).toHaveAttribute('aria-selected', 'true')],
@@ -88,7 +96,7 @@ test('eleven things somebody new wants, each found from Today by one box', async
     await take(name)
     await expect(page, what).toHaveURL(at)
     await is()
-    expect(count(), what).toBeLessThanOrEqual(4)
+    expect(count(), what).toBeLessThanOrEqual(8)
     said.push(`${what}: ${count()}`)
     await page.keyboard.press('t')
     await expect(page).toHaveURL(/today/)

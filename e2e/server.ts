@@ -52,13 +52,17 @@ export async function startServer(clockRate = 20, more: Record<string, string> =
 
   async function up(): Promise<void> {
     child = spawn(process.execPath, ['.output/server/index.mjs'], {
-      stdio: ['ignore', 'ignore', 'pipe'],
+      stdio: ['ignore', 'pipe', 'pipe'],
       env: {
         ...process.env, DATABASE_URL: databaseUrl, NODE_ENV: 'production', NITRO_HOST: '127.0.0.1', HOST: '127.0.0.1',
         NITRO_PORT: String(port), PORT: String(port),
         NUXT_PUBLIC_CLOCK_RATE: String(clockRate), READY_CUFF_BACKUPS: backups, ...tls, READY_CUFF_LOG: 'error',
         READY_CUFF_SECRET: 'a secret for the tests alone, long enough', ...more,
       },
+    })
+    // A fault of the server's own is seen beside the test that met it.
+    child.stdout!.setEncoding('utf8').on('data', (text: string) => {
+      if (text.includes('"level":50')) process.stderr.write(text)
     })
     child.stderr!.setEncoding('utf8').on('data', (text: string) => {
       lines.push(...text.split('\n'))

@@ -57,6 +57,7 @@ const compared = computed(() => {
   const others = shown.value.filter(a => a.way !== chosenWay.value && a.blocked === null)
   return [...shown.value.filter(a => a.way === chosenWay.value), ...others.slice(0, 1)]
 })
+const places = computed(() => Math.max(compared.value.length, selection.isSimple && chosenWay.value ? 0 : USUAL_METHODS.length))
 const besides = computed(() => (done.value && !selection.isSimple
   ? methods.value.filter(a => a.blocked === null && !shown.value.some(s => s.way === a.way))
   : []))
@@ -254,26 +255,21 @@ function pressByMaker(): void {
                 aria-label="Moment shown in the pictures, seconds" />
             </label>
             <TraceKey v-if="selection.supply?.adhesive" :window-c="windowC" :lot="pairing.lot" :damage-c="damageC" />
-            <UButton v-if="searching" variant="outline" color="neutral" @click="cancel">Stop</UButton>
+            <UButton variant="outline" color="neutral" :class="searching ? '' : 'invisible'" :disabled="!searching"
+              @click="cancel">Stop</UButton>
           </div>
           <div class="grid flex-1 gap-3 max-[1100px]:grid-cols-2 max-[600px]:grid-cols-1"
             :class="selection.isSimple && chosenWay ? 'grid-cols-2' : 'grid-cols-4'">
-            <MethodCard
-              v-for="a in compared"
-              :key="a.way"
-              :answer="a"
-              :chosen="a.way === chosenWay"
-              :best="a.way === best"
-              :scrub-s="scrubS"
-              :window-c="windowC"
-              :damage-c="damageC"
-              :end-s="endS"
-              @choose="choose(a.way)"
-              @scrub="t => (scrubS = t)" />
-            <div v-for="i in selection.isSimple && chosenWay ? 0 : USUAL_METHODS.length - shown.length" :key="`w${i}`"
-              class="slip grid min-h-72 place-items-center p-4 text-muted-ink" role="status">
-              <template v-if="searching && i === 1">Working it out: {{ methods.length }} of {{ METHODS.length }} methods…</template>
-            </div>
+            <!-- A place for each stays where it is: what comes in changes what stands there, and moves nothing. -->
+            <template v-for="i in places" :key="i">
+              <MethodCard v-if="compared[i - 1]" :answer="compared[i - 1]!" :chosen="compared[i - 1]!.way === chosenWay"
+                :best="compared[i - 1]!.way === best" :scrub-s="scrubS" :window-c="windowC" :damage-c="damageC" :end-s="endS"
+                @choose="choose(compared[i - 1]!.way)" @scrub="t => (scrubS = t)" />
+              <div v-else class="slip grid min-h-72 place-items-center p-4 text-muted-ink" role="status">
+                <template v-if="searching && i === compared.length + 1">Working it out: {{ methods.length }} of
+                  {{ METHODS.length }} methods…</template>
+              </div>
+            </template>
           </div>
           <p v-if="besides.length" class="flex flex-wrap items-center gap-x-4 gap-y-1 py-1" data-test="besides">
             <span class="text-muted-ink">Works here too:</span>

@@ -10,6 +10,20 @@ useEventListener(window, 'keydown', (e: KeyboardEvent) => {
   e.stopPropagation()
   paletteOpen.value = !paletteOpen.value
 }, { capture: true })
+/**
+ * What the server knows comes a moment after the words: the first of all is marked again, unless somebody has gone down the list since.
+ * Home is the list's own way to its first.
+ */
+const box = useTemplateRef<HTMLElement>('box')
+let isDown = false
+watch(term, () => { isDown = false })
+watch(groups, () => {
+  if (isDown) return
+  box.value?.querySelector('input')?.dispatchEvent(new KeyboardEvent('keydown', { key: 'Home', bubbles: true, cancelable: true }))
+}, { flush: 'post' })
+const onArrow = (e: KeyboardEvent) => {
+  if (e.key.startsWith('Arrow')) isDown = true
+}
 /** Words count wherever they stand; a slip of a letter is forgiven. */
 const FUSE = {
   fuseOptions: { keys: [{ name: 'label', weight: 3 }, { name: 'suffix', weight: 1 }, { name: 'words', weight: 1.5 }], ignoreLocation: true,
@@ -22,13 +36,15 @@ const FUSE = {
   <UModal v-model:open="open" title="Find anything" description="A fabric, a supply, a job, a screen, something to do."
     :ui="{ content: 'max-w-2xl bg-paper', title: 'sr-only', description: 'sr-only', body: 'p-0 sm:p-0', header: 'hidden' }">
     <template #body>
-      <UCommandPalette v-model:search-term="term" :groups="groups" :fuse="FUSE" class="h-[70vh] max-h-[34rem]" data-test="palette"
-        placeholder="Find anything: velvet, hem, how long, backup…" :close="true" @update:open="v => { open = v }">
-        <template #empty>
-          <p class="p-4 text-lg">Nothing here is called that. Try another word, or look through
-            <NuxtLink to="/guide" class="font-semibold underline" @click="() => { open = false }">the guide</NuxtLink>.</p>
-        </template>
-      </UCommandPalette>
+      <div ref="box" @keydown.capture="onArrow">
+        <UCommandPalette v-model:search-term="term" :groups="groups" :fuse="FUSE" class="h-[70vh] max-h-[34rem]" data-test="palette"
+          placeholder="Find anything: velvet, hem, how long, backup…" :close="true" @update:open="v => { open = v }">
+          <template #empty>
+            <p class="p-4 text-lg">Nothing here is called that. Try another word, or look through
+              <NuxtLink to="/guide" class="font-semibold underline" @click="() => { open = false }">the guide</NuxtLink>.</p>
+          </template>
+        </UCommandPalette>
+      </div>
     </template>
   </UModal>
 </template>

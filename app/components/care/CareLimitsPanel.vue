@@ -122,16 +122,16 @@ const setTrims = (ids: unknown) => jobs.change(() => ({ trimIds: (ids as string[
               :from="r.origin" /></li></ol>
         </li>
       </ul>
+      <label class="mt-3 flex items-center gap-3 text-[15px]"><span class="shrink-0 font-semibold">Trim on it</span>
+        <USelect :model-value="job.trimIds" multiple :items="trims" class="w-full min-w-0" placeholder="none"
+          aria-label="Trim on it"
+          @update:model-value="setTrims" /></label>
       <div v-if="rests.length" class="mt-2 text-[15px]" data-test="stays">
         <p class="font-semibold">How long an iron may rest on it before the glue line softens <Sourced from="estimate" /></p>
         <ul class="grid grid-cols-2 gap-x-4 max-[1150px]:grid-cols-1">
           <li v-for="s in rests" :key="`${s.classC}${s.steam}`" :class="s.restS !== null && s.restS < STROKE_S ? 'text-alert' : ''">
             {{ stayLine(s, selection.units) }}</li></ul>
       </div>
-      <label class="mt-3 flex items-center gap-3 text-[15px]"><span class="shrink-0 font-semibold">Trim on it</span>
-        <USelect :model-value="job.trimIds" multiple :items="trims" class="w-full min-w-0" placeholder="none"
-          aria-label="Trim on it"
-          @update:model-value="setTrims" /></label>
     </div>
     <div class="flex min-h-0 flex-col max-[1000px]:min-h-[560px]">
       <template v-if="pair && washed">

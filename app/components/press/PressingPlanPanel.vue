@@ -185,8 +185,6 @@ const supplyName = (id: string) => library.supplies.find(s => s.id === id)?.name
   <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_310px] gap-3 px-3 pb-2 max-[1000px]:block
     max-[1000px]:space-y-3 max-[1000px]:overflow-auto">
     <div class="min-h-0 space-y-2 overflow-auto max-[1000px]:overflow-visible">
-      <p v-if="planning.progress" class="text-lg" role="status">Working out each recipe:
-        {{ planning.progress.done }} of {{ planning.progress.of }}…</p>
       <p v-if="main.problem.value" class="slip border-l-4 border-l-alert p-3 font-semibold text-alert" role="alert">
         {{ main.problem.value }}</p>
       <div v-if="changed" class="slip border-l-4 border-l-alert p-3" role="alert" data-test="changed">
@@ -196,8 +194,13 @@ const supplyName = (id: string) => library.supplies.find(s => s.id === id)?.name
       <PressingPlanPicture v-if="schedule && task" :schedule="schedule" :irons="irons" :places="places" :shares="shares" :names="names"
         :lying="task.lying ?? []"
         :now-s="running ? 0 : null" :chosen="chosen" @choose="id => (chosen = id)" />
+      <!-- Room for the picture, so that the list beneath stays where it is when it comes. -->
+      <p v-else-if="planning.progress || main.running.value || (rows.length > 0 && !running)"
+        class="slip grid min-h-[190px] place-items-center text-lg text-muted-ink" role="status">
+        <template v-if="planning.progress">Working out each recipe:
+          {{ planning.progress.done }} of {{ planning.progress.of }}…</template></p>
       <p v-else-if="running" class="p-6 text-xl">Nothing left to press in this session.</p>
-      <p v-else-if="!planning.progress" class="p-6 text-xl">Nothing to plan: {{ open.length === 0 && doneBefore > 0
+      <p v-else class="p-6 text-xl">Nothing to plan: {{ open.length === 0 && doneBefore > 0
         ? 'all of it was pressed in an earlier session.' : 'draw pieces on Cut and choose their interfacing.' }}</p>
       <ol ref="list" class="grid grid-cols-2 gap-x-4 max-[1000px]:grid-cols-1" aria-label="Order">
         <li v-for="r in rows" :key="r.id">
@@ -212,15 +215,18 @@ const supplyName = (id: string) => library.supplies.find(s => s.id === id)?.name
       </ol>
     </div>
     <aside class="min-h-0 space-y-3 overflow-auto pr-1 max-[1000px]:overflow-visible" aria-label="How long it takes">
-      <div v-if="schedule">
+      <div v-if="schedule" class="min-h-[170px]">
         <p class="ticket text-3xl font-semibold leading-tight" data-test="finish">{{ minutesWords(schedule.finishS) }}
           <Sourced from="estimate" /></p>
         <p class="text-lg">until the last is cold, {{ schedule.heatChanges }} change{{ schedule.heatChanges === 1 ? '' : 's' }} of heat</p>
-        <p class="text-sm text-muted-ink">{{ orderQuality(schedule.finishS, main.boundS.value, main.order.value?.exact ?? false) }}
+        <p v-if="planning.progress" class="text-sm text-muted-ink" role="status">Working out each recipe:
+          {{ planning.progress.done }} of {{ planning.progress.of }}…</p>
+        <p v-else class="text-sm text-muted-ink">{{ orderQuality(schedule.finishS, main.boundS.value, main.order.value?.exact ?? false) }}
           {{ main.running.value ? 'Looking for a quicker order…' : '' }}</p>
         <UButton v-if="main.running.value" size="sm" variant="outline" color="neutral" class="mt-1" @click="main.stop()">
           Use this one</UButton>
       </div>
+      <div v-else-if="planning.progress || main.running.value || rows.length > 0" class="min-h-[170px]" aria-hidden="true" />
       <UButton v-if="!running" size="xl" class="w-full justify-center" :disabled="!schedule || planning.progress !== null" @click="begin">
         Begin session <kbd class="text-sm opacity-80">{{ KEYS.begin.shown }}</kbd></UButton>
       <template v-else>
