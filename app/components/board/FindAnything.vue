@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useEventListener } from '@vueuse/core'
+import { useEventListener, watchDebounced } from '@vueuse/core'
 
 /** One box that finds anything: a fabric, a supply, a job, a screen, something to do, a shortcut, a page of the guide. */
 const { term, groups } = useFinding()
@@ -11,16 +11,17 @@ useEventListener(window, 'keydown', (e: KeyboardEvent) => {
   paletteOpen.value = !paletteOpen.value
 }, { capture: true })
 /**
- * What the server knows comes a moment after the words: the first of all is marked again, unless somebody has gone down the list since.
- * Home is the list's own way to its first.
+ * What is found comes a moment after the words, and what the server knows after that: the first of all is marked again, unless somebody
+ * has gone down the list since. Home is the list's own way to its first.
  */
 const box = useTemplateRef<HTMLElement>('box')
+const FOUND_AFTER_MS = 60
 let isDown = false
 watch(term, () => { isDown = false })
-watch(groups, () => {
+watchDebounced([groups, term], () => {
   if (isDown) return
   box.value?.querySelector('input')?.dispatchEvent(new KeyboardEvent('keydown', { key: 'Home', bubbles: true, cancelable: true }))
-}, { flush: 'post' })
+}, { debounce: FOUND_AFTER_MS })
 const onArrow = (e: KeyboardEvent) => {
   if (e.key.startsWith('Arrow')) isDown = true
 }

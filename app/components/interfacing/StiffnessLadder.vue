@@ -81,9 +81,10 @@ const nameOf = (c: Candidate) =>
       v-for="r in chips"
       :key="r.c.key"
       type="button"
-      class="absolute right-0 left-[134px] flex items-center gap-2 overflow-hidden px-2 text-left"
+      class="absolute top-0 right-0 left-[134px] flex items-center gap-2 overflow-hidden px-2 text-left transition-transform duration-300
+        motion-reduce:transition-none"
       :class="chosenKeys.includes(r.c.key) ? 'bg-ink text-paper rounded-[3px]' : 'slip hover:bg-linen-200/50'"
-      :style="{ top: `${r.top}px`, height: `${r.high}px` }"
+      :style="{ transform: `translateY(${r.top}px)`, height: `${r.high}px` }"
       :aria-pressed="chosenKeys.includes(r.c.key)"
       data-test="candidate"
       @click="emit('toggle', r.c.key)">
