@@ -8,28 +8,31 @@ import { BOILING, DRYING, FREE, NO_WATER_KG, PARTING, type State } from './state
  * second order in the cell size. Other cells stand in their middle.
  */
 export function placeFronts(state: State): void {
-  const { mesh, mode, joint, contactR, upR, downR, waterAtBoil } = state
+  const { mesh, mode, joint, contactR, upR, downR, waterAtBoil, stale } = state
   const { wholeR, waterKg, boundKg, tC, poreKg, fibre, nowM, count: n } = mesh
   state.hasFront = state.wetter = false
+  let moved = false
   for (let i = 0; i < n; i++) {
-    if (mode[i] !== BOILING) {
-      upR[i] = downR[i] = wholeR[i]! / 2
-      continue
+    const before = moved
+    moved = stale[i] !== 0 || mode[i] === BOILING
+    if (moved) {
+      stale[i] = 0
+      const had = waterAtBoil[i]! - boundKg[i]!
+      if (mode[i] !== BOILING || had <= NO_WATER_KG) upR[i] = downR[i] = wholeR[i]! / 2
+      else {
+        // Its front goes on: it is placed anew next time.
+        stale[i] = 1
+        state.hasFront = true
+        const gone = Math.min(0.98, Math.max(0.02, 1 - (waterKg[i]! - boundKg[i]!) / had))
+        const dryR = gone * nowM[i]! / conductivityOf(fibre[i]!, 0)
+        const wetR = (1 - gone) * nowM[i]! / conductivityOf(fibre[i]!, Math.min(1, had / poreKg[i]!))
+        const fromTop = i === 0 || (i < n - 1 && tC[i - 1]! >= tC[i + 1]!)
+        upR[i] = fromTop ? dryR : wetR
+        downR[i] = fromTop ? wetR : dryR
+      }
     }
-    state.hasFront = true
-    const had = waterAtBoil[i]! - boundKg[i]!
-    if (had <= NO_WATER_KG) {
-      upR[i] = downR[i] = wholeR[i]! / 2
-      continue
-    }
-    const gone = Math.min(0.98, Math.max(0.02, 1 - (waterKg[i]! - boundKg[i]!) / had))
-    const dryR = gone * nowM[i]! / conductivityOf(fibre[i]!, 0)
-    const wetR = (1 - gone) * nowM[i]! / conductivityOf(fibre[i]!, Math.min(1, had / poreKg[i]!))
-    const fromTop = i === 0 || (i < n - 1 && tC[i - 1]! >= tC[i + 1]!)
-    upR[i] = fromTop ? dryR : wetR
-    downR[i] = fromTop ? wetR : dryR
+    if (i > 0 && (before || moved)) joint[i - 1] = 1 / (downR[i - 1]! + contactR[i - 1]! + upR[i]!)
   }
-  for (let c = 0; c < n - 1; c++) joint[c] = 1 / (downR[c]! + contactR[c]! + upR[c + 1]!)
 }
 
 /**

@@ -47,7 +47,7 @@ export interface RunOptions extends Partial<MeshOptions> {
   skipSurface?: boolean
 }
 
-/** Steps are no longer than this under the sole, and while it cools, s. */
+/** Steps are no shorter and no longer than this under the sole, and while it cools, s; on coarser grids both grow. */
 const MIN_STEP_S = 0.005, MAX_STEP_S = 1, COOLING_STEP_S = 5, WANTED_BEND_K = 4
 /** Steam goes by steps no longer than this, s: it changes everything at once. */
 const STEAM_STEP_S = 0.2
@@ -75,6 +75,7 @@ export function runProgramme(stack: Stack, programme: Programme, options: RunOpt
     roomC: programme.roomC,
   }
   const scale = options.errorScale ?? 1
+  const leastS = MIN_STEP_S * Math.sqrt(scale), mostS = MAX_STEP_S * Math.pow(scale, 0.25)
   const inwardShare = options.inwardShare ?? 0.5
   const steamShare = options.steamShare ?? 0.5
   const air = options.airWm2K ?? 12
@@ -93,7 +94,7 @@ export function runProgramme(stack: Stack, programme: Programme, options: RunOpt
   let solver = createSolver(mesh, ledger)
   const startJ = solver.storedJ()
   let addedJ = 0
-  let dt = MIN_STEP_S
+  let dt = leastS
   let timeS = 0, cellSteps = 0, wetFromS = Infinity
   const brought = () => { wetFromS = Math.min(wetFromS, timeS) }
   if (layersNow().some(l => l.addedWaterGsm > 0)) brought()
@@ -121,7 +122,7 @@ export function runProgramme(stack: Stack, programme: Programme, options: RunOpt
     const steam = x.steamKgM2S
     const soleIn = sole ? (inS: number) => sole(timeS + inS, ledger.topJ) : undefined
     if (anew) {
-      dt = MIN_STEP_S
+      dt = leastS
       solver.restart()
     }
     while (timeS < end - 1e-9) {
@@ -138,7 +139,7 @@ export function runProgramme(stack: Stack, programme: Programme, options: RunOpt
       // A step that was cut to end in time says nothing against longer ones.
       if (step < dt && bend < wanted) continue
       const grow = bend > 0 ? 0.9 * Math.sqrt(wanted / bend) : 2
-      dt = Math.min(sole ? MAX_STEP_S : COOLING_STEP_S, Math.max(MIN_STEP_S, step * Math.min(2, Math.max(0.4, grow))))
+      dt = Math.min(sole ? mostS : COOLING_STEP_S, Math.max(leastS, step * Math.min(2, Math.max(0.4, grow))))
     }
   }
   /** Cools for as long as it may, or until it is cool enough. */

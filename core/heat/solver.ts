@@ -51,6 +51,7 @@ export function createSolver(mesh: Mesh, ledger: Ledger = newLedger()): Solver {
       const roles = [mesh.layers[l - 1]!.role, mesh.layers[l]!.role]
       state.contactR[mesh.first[l]! - 1] = roles.includes('adhesive') && roles.includes('interfacing') ? 0 : 1 / contactWm2K
     }
+    state.stale.fill(1)
     placeFronts(state)
   }
   touch(AT_REST_WM2K)

@@ -14,6 +14,7 @@ export function stage(state: State, dtS: number, x: Exposure): void {
   const { mesh, ledger, old: was, oldKg, mode: modes, wetCapacity: wet, fed, boilsC, knownKg } = state
   const { tC: T, waterKg: kg, boundKg: bound, dryCapacity: dry, count: n } = mesh
   state.boiling = false
+  state.phaseTo = -1
   let lastWet = -1, hottestC = Math.max(BOILS_C, x.topC, x.bottomC)
   for (let i = 0; i < n; i++) {
     const c = T[i]!, w = kg[i]!
@@ -41,7 +42,7 @@ export function stage(state: State, dtS: number, x: Exposure): void {
   }
   ledger.topJ += top * (topC - T[0]!) * dtS
   ledger.bottomJ += bottom * (bottomC - T[n - 1]!) * dtS
-  if (state.boiling) settlePhases(state, dtS, top, bottom, x, lastWet)
+  if (state.boiling) settlePhases(state, dtS, top, bottom, x)
 }
 
 /** Moves the vapour that was made, and what the sole pushed in over `steamS`. */
@@ -51,6 +52,7 @@ export function sweep(state: State, steamS: number, x: Exposure): void {
     state.vapourMoved = true
   } else if (state.vapourMoved) {
     state.fed.fill(0)
+    state.fedTo = -1
     state.vapourMoved = false
   }
 }

@@ -69,6 +69,11 @@ export interface State {
   knownKg: Float64Array
   /** True where a resistance has changed since the fronts were placed; and where one of them is within a cell. */
   wetter: boolean
+  /** Cells whose resistances are no longer what they were when the fronts were placed. */
+  stale: Uint8Array
+  /** The last cell that boils, parts or dries in this stage, and the last that vapour reached in the one before; -1 where none. */
+  phaseTo: number
+  fedTo: number
   hasFront: boolean
   /** Water a cell had when it began to boil, kg/m². */
   waterAtBoil: Float64Array
@@ -86,7 +91,7 @@ export function createState(mesh: Mesh, ledger: Ledger): State {
     mesh, ledger, mode: new Uint8Array(n), old: column(), oldKg: column(), wetCapacity: column(), boilsC: column(), leavesKgK: column(),
     gain: column(), right: column(), made: column(), rising: column(), fed: new Uint8Array(n), sealedAbove, joint: column(),
     contactR: column(), upR: column(), downR: column(), waterAtBoil: column(), knownKg: column(), hottestC: 0, wetter: false,
-    hasFront: false, boiling: false, vapourMoved: false,
+    stale: new Uint8Array(n).fill(1), phaseTo: -1, fedTo: -1, hasFront: false, boiling: false, vapourMoved: false,
   }
   state.knownKg.set(mesh.waterKg)
   for (let i = 0; i < n; i++) knowBoiling(state, i)
@@ -99,6 +104,7 @@ export function knowWater(state: State, i: number): void {
   if (poreKg[i]! > 0 && (waterKg[i]! > boundKg[i]! || knownKg[i]! > boundKg[i]!)) {
     wetResistance(state.mesh, i)
     state.wetter = true
+    state.stale[i] = 1
   }
   knownKg[i] = waterKg[i]!
   knowBoiling(state, i)

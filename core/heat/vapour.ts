@@ -22,7 +22,10 @@ function condense(state: State, i: number, vapourKg: number): number {
  * turned back outward; between two it leaks out sideways.
  */
 export function moveVapour(state: State, steamKg: number, inwardShare: number): void {
-  const { rising, made, fed, sealedAbove, ledger } = state
+  const { rising, made, fed, sealedAbove, ledger, phaseTo } = state
+  // Beyond the last that makes vapour, and the last that it reached before, there is nothing to do once none is on its way.
+  const busyTo = Math.max(phaseTo, state.fedTo)
+  let fedTo = -1
   const { permeable, count } = state.mesh
   let going = 0, lost = 0
   if (steamKg > 0 && permeable[0] !== 0) {
@@ -30,7 +33,7 @@ export function moveVapour(state: State, steamKg: number, inwardShare: number): 
     going = steamKg
   }
   let risesFrom = -1
-  for (let i = 0; i < count; i++) {
+  for (let i = 0; i < count && (i <= busyTo || going > 0); i++) {
     const here = made[i]!
     made[i] = 0
     if (permeable[i] === 0) {
@@ -46,6 +49,7 @@ export function moveVapour(state: State, steamKg: number, inwardShare: number): 
     }
     if (going > 0) {
       fed[i] = 1
+      fedTo = i
       going = condense(state, i, going)
     } else fed[i] = 0
     if (here > 0) {
@@ -55,6 +59,7 @@ export function moveVapour(state: State, steamKg: number, inwardShare: number): 
       risesFrom = i
     } else rising[i] = 0
   }
+  state.fedTo = fedTo
   lost += going
   going = 0
   for (let i = risesFrom; i >= 0; i--) {

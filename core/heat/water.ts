@@ -18,7 +18,7 @@ export function reviseModes(
 ): boolean {
   const { mode, fed, boilsC, leavesKgK, waterAtBoil, old, wetCapacity, sealedAbove } = state
   const { tC, waterKg, boundKg, permeable } = state.mesh
-  let changed = false
+  let changed = false, phaseTo = -1
   /** Vapour on its way inward past cell i, kg/m²: what keeps fed cells at 100 °C. */
   let supply = x.steamKgM2S * dt
   for (let i = 0; i <= lastWet; i++) {
@@ -32,12 +32,14 @@ export function reviseModes(
           mode[i] = BOILING
           if (old[i]! < BOILS_C - 1 || waterKg[i]! > waterAtBoil[i]!) waterAtBoil[i] = waterKg[i]!
         } else mode[i] = PARTING
+        phaseTo = i
         changed = true
       } else if (supply > 0 && c < BOILS_C) supply = Math.max(0, supply - wetCapacity[i]! * (BOILS_C - c) / L)
       continue
     }
     const inward = sealedAbove[i] !== 0 ? 1 : x.inwardShare
     state.boiling = true
+    phaseTo = i
     if (m === PARTING) {
       const leaves = leavesKgK[i]! * (tC[i]! - boilsC[i]!)
       if (leaves < 0) {
@@ -66,19 +68,20 @@ export function reviseModes(
       changed = true
     }
   }
+  state.phaseTo = phaseTo
   return changed
 }
 
 /** Turns what boiling and drying cells have left over into vapour; mends the rare cell whose set did not agree, keeping its energy. */
-export function settlePhases(state: State, dt: number, top: number, bottom: number, x: Exposure, lastWet: number): void {
-  const { mode, made } = state
+export function settlePhases(state: State, dt: number, top: number, bottom: number, x: Exposure): void {
+  const { mode, made, phaseTo } = state
   const { tC, waterKg, boundKg, dryCapacity } = state.mesh
   // All surpluses first: mending a cell moves the temperature that its neighbour's surplus is read from.
-  for (let i = 0; i <= lastWet; i++) {
+  for (let i = 0; i <= phaseTo; i++) {
     if (mode[i] === BOILING) made[i] = surplusJ(state, i, BOILS_C, dt, top, x.topC, bottom, x.bottomC)
     else if (mode[i] === PARTING) made[i] = surplusJ(state, i, tC[i]!, dt, top, x.topC, bottom, x.bottomC)
   }
-  for (let i = 0; i <= lastWet; i++) {
+  for (let i = 0; i <= phaseTo; i++) {
     const m = mode[i]
     if (m === FREE) continue
     if (m === DRYING || m === PARCHING) {

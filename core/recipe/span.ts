@@ -6,7 +6,7 @@ export const LONGEST_HOLD_S = 60
 export const COARSE: EvaluateOptions = { cellMm: 0.12, errorScale: 2, grading: 2 }
 
 /** For margins in °C, which are read off the edge of a bond: some 2 %. */
-export const FINER: EvaluateOptions = { cellMm: 0.1, errorScale: 2 }
+export const FINER: EvaluateOptions = { cellMm: 0.1, errorScale: 1 }
 
 /** Smallest whole number in [1, high] for which `holds` is true, taking it to stay true once it is; `high` if none below. */
 export function firstWhole(low: number, high: number, holds: (n: number) => boolean): number {
