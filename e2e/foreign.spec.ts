@@ -116,7 +116,7 @@ test('every route, asked with the ids of a second workroom: nothing is there, an
     const name = file.replace(/\.ts$/, ''), [kind] = name.split('/') as [keyof typeof theirs]
     const [, path, method] = /^(.*?)(?:\/index)?\.(get|put|post|delete)$/.exec(name)!
     const url = `${server.url}/api/${path!.replace('[id]', theirs[kind]).replace('[photo]', photo)}${queries[name] ?? ''}`
-    const isPhoto = name === 'swatches/[id]/photos/index.post'
+    const isPhoto = name === 'swatches/[id]/photos/index.post' || name === 'fabrics/[id]/label/index.put'
     const answer = await request.fetch(url, {
       method: method!, ...(name in bodies ? { data: bodies[name] } : {}), ...(isPhoto ? { data: PNG, headers: PICTURE } : {}),
     })

@@ -1,6 +1,7 @@
 import { expect, test, type Page } from '@playwright/test'
 import type { Workroom } from '#shared/schemas'
 import { axe } from './looking'
+import { PNG } from './picture'
 import { startServer, type Server } from './server'
 
 /** What somebody new must find: anything by its name, what a screen is for, the guide, the way round the board. */
@@ -158,7 +159,28 @@ test('a house that likes it simple sees the steps, what is to spare, one alterna
   expect((await put('full', room.version + 1)).status()).toBe(200)
 })
 
-test('on a phone in the dark no screen hangs over the side, nothing to press is smaller than a thumb, nobody is kept out', async ({ browser }) => {
+test('the care label of a fabric is taken, kept over a reload, taken again and removed', async ({ page }) => {
+  await page.goto(`${server.url}/fabric`)
+  await page.getByRole('button', { name: /Evening velvet/ }).click()
+  const label = page.getByTestId('label-picture'), kept = label.getByRole('img', { name: 'The care label of this fabric' })
+  const take = async (name: string) => {
+    await label.getByRole('button', { name }).click()
+    await page.getByLabel('The care label: from a file').setInputFiles({ name: 'label.png', mimeType: 'image/png', buffer: PNG })
+    await page.getByRole('button', { name: 'Use this' }).click()
+  }
+  await take('Take a picture of its label')
+  await expect(kept).toBeVisible()
+  await page.reload()
+  await expect(kept).toBeVisible()
+  await take('Take the label again')
+  await expect(page.getByTestId('take-picture')).toHaveCount(0)
+  await expect(kept).toBeVisible()
+  await label.getByRole('button', { name: 'Remove the picture' }).click()
+  await expect(kept).toHaveCount(0)
+  await expect(label.getByRole('button', { name: 'Take a picture of its label' })).toBeVisible()
+})
+
+test('on a phone in the dark no screen hangs over the side, every target is a thumb wide, nobody is kept out', async ({ browser }) => {
   const context = await browser.newContext({
     viewport: PHONES[0], hasTouch: true, isMobile: true, reducedMotion: 'reduce', serviceWorkers: 'block',
   })

@@ -4,6 +4,7 @@ import type { Fabric, Page as Listed, Swatch, Workroom } from '#shared/schemas'
 import { workroomOf } from './archive'
 import { looked } from './looking'
 import { toDrawer } from './press'
+import { PNG } from './picture'
 import { startServer, type Server } from './server'
 
 let server: Server
@@ -139,6 +140,11 @@ function withoutIds(file: { rows: Record<string, object[]> }) {
 }
 test('the whole workroom goes out, in again under new ids, and out the same; a spoilt file changes nothing', async ({ request }) => {
   const out = async () => workroomOf(await (await request.get(`${server.url}/api/export/workroom`)).body())
+  // A care label goes along.
+  const labelOf = (fabrics: { id: string, code: string }[]) =>
+    `${server.url}/api/fabrics/${fabrics.find(f => f.code === 'TW-02')!.id}/label`
+  const label = { data: PNG, headers: { 'content-type': 'image/png' } }
+  expect((await request.put(labelOf((await out()).rows.fabrics), label)).status()).toBe(200)
   const zip = await (await request.get(`${server.url}/api/export/workroom`)).body()
   const before = await workroomOf(zip)
   expect(before.rows.fabrics.length).toBeGreaterThan(8)
@@ -173,6 +179,8 @@ test('the whole workroom goes out, in again under new ids, and out the same; a s
   const after = await out()
   expect(withoutIds(withoutDate(after))).toEqual(withoutIds(withoutDate(before)))
   expect(after.rows.fabrics[0].id).not.toBe(before.rows.fabrics[0].id)
+  expect((await request.get(labelOf(after.rows.fabrics))).headers()['content-type']).toBe('image/jpeg')
+  expect((await request.get(labelOf(before.rows.fabrics))).status()).toBe(404)
   expect(await history(after)).toEqual(swatches)
   const schema = await (await request.get(`${server.url}/api/export/schema`)).json()
   expect(schema.properties.format.const).toBe('ready-cuff-workroom')

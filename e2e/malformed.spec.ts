@@ -146,6 +146,7 @@ const REQUESTS: [string, string, string, string?, string?][] = [
   ['a reading of nothing', 'POST', `/api/swatches/${ID}/readings`, json({ kind: 'smell', value: 1 })],
   ['a peel force of a lorry', 'POST', `/api/swatches/${ID}/readings`, json({ kind: 'peel', value: 1e9 })],
   ['a picture of a swatch that is not here', 'POST', `/api/swatches/${ID}/photos`, 'not a picture', 'image/png'],
+  ['a label of a fabric that is not here', 'PUT', `/api/fabrics/${ID}/label`, 'not a picture', 'image/png'],
   ['a picture stage nobody knows', 'POST', `/api/swatches/${ID}/photos?stage=never`, 'x', 'image/png'],
   [
     'a plan without scraps', 'POST', '/api/plans',

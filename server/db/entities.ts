@@ -95,7 +95,7 @@ export const ENTITIES: readonly Entity[] = [
   { name: 'washes', model: WashRoundRow, points: { ...OF_SWATCH, ...BY }, order: ['washedAt', 'id'] },
   { name: 'careEvents', model: CareEventRow, points: { jobId: 'jobs', ...OF_FABRIC, ...OF_SUPPLY, ...OF_SWATCH, ...BY },
     order: ['cameAt', 'id'] },
-  { name: 'photos', model: SwatchPhotoRow, points: { ...OF_SWATCH, ...BY }, order: WRITTEN },
+  { name: 'photos', model: SwatchPhotoRow, points: { ...OF_SWATCH, ...OF_FABRIC, ...BY }, order: WRITTEN },
   { name: 'setAside', model: SetAsideRow, order: WRITTEN },
 ]
 

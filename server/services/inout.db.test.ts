@@ -8,6 +8,7 @@ import { aRoom, refusal, type Room } from '../testing/room'
 import { calibrateSetting, importCalibrations, ironCalibrations } from './calibrations'
 import { getFabric } from './fabrics'
 import { exportFabrics, exportSupplies, importFabrics, importSupplies } from './csv'
+import { dropLabel, keepLabel, labelBytes } from './labels'
 import { addPhoto, photoBytes } from './photos'
 import { getIron, getSupply } from './shelf'
 
@@ -79,6 +80,25 @@ describe('a calibration', () => {
     expect(no.rows[0]!.problems[0]).toMatch(/setting: Window iron has silk, wool, cotton, but no "steam"/)
     expect((await importCalibrations(room.context, file(...rows('window iron', 'Wool')), false)).stored).toBe(true)
     expect(Math.abs((await getIron(room.context, iron.id)).settings[1]!.meanC - 149)).toBeLessThan(2)
+  })
+})
+
+describe('a picture of a care label', () => {
+  it('is one of each fabric, the newest, and of nobody else\'s', async () => {
+    const fabric = await room.fabric(), other = await aRoom()
+    const png = (background: string) => sharp({ create: { width: 60, height: 40, channels: 3, background } }).png().toBuffer()
+    const blueOf = async (bytes: Buffer) => (await sharp(bytes).raw().toBuffer())[2]!
+    expect((await refusal(labelBytes(room.context, fabric.id))).status).toBe(404)
+    await keepLabel(room.context, fabric.id, await png('#200020'))
+    expect(await keepLabel(room.context, fabric.id, await png('#2000f0'))).toEqual({ width: 60, height: 40 })
+    expect(await SwatchPhotoRow.count({ where: { fabricId: fabric.id } })).toBe(1)
+    expect(await blueOf(await labelBytes(room.context, fabric.id))).toBeGreaterThan(200)
+    expect((await refusal(keepLabel(room.context, fabric.id, Buffer.from('no picture')))).said).toMatch(/no picture that can be read/)
+    expect(await blueOf(await labelBytes(room.context, fabric.id))).toBeGreaterThan(200)
+    for (const not of [labelBytes(other.context, fabric.id), dropLabel(other.context, fabric.id),
+      keepLabel(other.context, fabric.id, await png('#ffffff'))]) expect((await refusal(not)).status).toBe(404)
+    await dropLabel(room.context, fabric.id)
+    expect((await refusal(dropLabel(room.context, fabric.id))).status).toBe(404)
   })
 })
 

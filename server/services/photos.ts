@@ -68,7 +68,8 @@ export async function addPhoto(
       throw unreadable(`a swatch keeps ${MOST.photos} at the most.`)
     return SwatchPhotoRow.create({ ...made, stage, swatchId: ofSwatch, workroomId, clientKey })
   }))
-  return { id: row.id, stage: row.stage, width: row.width, height: row.height }
+  // Of a swatch: it is no label.
+  return { id: row.id, stage: row.stage as PhotoStage, width: row.width, height: row.height }
 }
 
 export async function photoBytes({ workroomId }: Context, swatchId: string, id: string): Promise<Buffer> {

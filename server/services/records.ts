@@ -11,7 +11,8 @@ import { invalid, notFound } from '../utils/problem'
 import type { Context } from '../utils/context'
 import { plainRow } from './plainRow'
 
-async function ownedFabric({ workroomId }: Context, id: string, lock = false): Promise<FabricRow> {
+/** The fabric, if it is kept here. @throws ProblemError where it is not */
+export async function ownedFabric({ workroomId }: Context, id: string, lock = false): Promise<FabricRow> {
   const fabric = await FabricRow.findOne({ where: { id, workroomId }, ...(lock ? { lock: HELD } : {}) })
   if (!fabric) throw notFound('fabric')
   return fabric

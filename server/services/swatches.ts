@@ -4,6 +4,7 @@ import {
 } from 'sequelize'
 import {
   MOST, predictedSchema, recipeSchema, type Page, type PageQuery, type ReadingAdded, type Swatch, type SwatchBody, type WashBody,
+  type PhotoStage,
 } from '#shared/schemas'
 import { database } from '../db/connection'
 import { HELD, transact } from '../db/transaction'
@@ -48,7 +49,7 @@ function toSwatch(row: SwatchRow): Swatch {
       id: w.id, clientKey: w.clientKey, washC: w.washC, tumble: w.tumble, grade: w.grade, marks: w.marks, note: w.note,
       washedAt: w.washedAt.toISOString(),
     })),
-    photos: (row.photos ?? []).map(f => ({ id: f.id, stage: f.stage, width: f.width, height: f.height })),
+    photos: (row.photos ?? []).map(f => ({ id: f.id, stage: f.stage as PhotoStage, width: f.width, height: f.height })),
     fabricName: row.fabric?.name ?? '', supplyName: row.supply?.name ?? '', ironName: row.iron?.name ?? '',
     pressClothName: row.pressCloth?.name ?? null, personId: p.personId ?? null,
   }

@@ -38,7 +38,7 @@ export function asToday(file: OlderWorkroomFile) {
     swatchReadings: kept.flatMap(t => t.readings.map(r => ({ ...r, ...unkeyed, ...made(t.createdAt), swatchId: t.id }))),
     washes: kept.flatMap(t => t.washes.map(w => ({ ...w, ...made(w.washedAt), swatchId: t.id }))),
     photos: kept.flatMap(t => t.photos
-      .map(({ jpegBase64, ...p }) => ({ ...p, ...unkeyed, ...made(t.createdAt), swatchId: t.id, jpeg: jpegBase64 }))),
+      .map(({ jpegBase64, ...p }) => ({ ...p, ...unkeyed, ...made(t.createdAt), swatchId: t.id, fabricId: null, jpeg: jpegBase64 }))),
   }
   return { format, version: 3 as const, workroom, rows }
 }

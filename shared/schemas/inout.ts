@@ -78,7 +78,8 @@ export const ENTITY_ROWS = {
     ...made, entity: z.string().max(40), rowId: z.string().max(120), name: z.string().max(200), why: z.string().max(500), kept: z.unknown(),
   }),
   photos: z.object({
-    ...made, ...by, ...ofSwatch, ...keyed, stage: z.enum(PHOTO_STAGES), width: z.number().int(), height: z.number().int(),
+    ...made, ...by, ...keyed, swatchId: idSchema.nullable(), fabricId: idSchema.nullable().default(null),
+    stage: z.enum([...PHOTO_STAGES, 'label']), width: z.number().int(), height: z.number().int(),
     /** In files of version 3; in an archive the picture is beside the JSON. */
     jpeg: z.base64().optional(),
   }),

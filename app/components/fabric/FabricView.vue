@@ -41,6 +41,7 @@ const fibres = computed(() =>
     <PanelTabs v-model="tab" :tabs="tabs" label="About this fabric" bold>
       <template v-if="tab === 'limit'">
         <LimitPicture :fabric="toFabricInput(fabric)" :rule="rule" :evidence="toEvidence(fabric)" />
+        <LabelPicture class="mt-5" :fabric-id="fabric.id" :words="fabric.labelWords" />
         <hr class="stitch my-5">
         <FabricHistory :fabric-id="fabric.id" />
       </template>

@@ -31,8 +31,10 @@ export class WashRoundRow extends Model<InferAttributes<WashRoundRow>, InferCrea
 export class SwatchPhotoRow extends Model<InferAttributes<SwatchPhotoRow>, InferCreationAttributes<SwatchPhotoRow>> {
   declare id: CreationOptional<string>
   declare workroomId: string
-  declare swatchId: string
-  declare stage: 'before' | 'after' | 'washed'
+  /** Of a swatch, or of the care label of a fabric. */
+  declare swatchId: string | null
+  declare fabricId: CreationOptional<string | null>
+  declare stage: 'before' | 'after' | 'washed' | 'label'
   declare clientKey: CreationOptional<string | null>
   declare width: number
   declare height: number
@@ -72,7 +74,8 @@ export function initSwatchRecords(sequelize: Sequelize): void {
   )
   SwatchPhotoRow.init(
     {
-      ...own, swatchId: DataTypes.UUID, clientKey: DataTypes.UUID, stage: DataTypes.TEXT, width: DataTypes.INTEGER,
+      ...own, swatchId: DataTypes.UUID, fabricId: DataTypes.UUID, clientKey: DataTypes.UUID, stage: DataTypes.TEXT,
+      width: DataTypes.INTEGER,
       height: DataTypes.INTEGER, jpeg: DataTypes.BLOB,
     },
     { sequelize, tableName: 'swatch_photo', updatedAt: false },
