@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { FormError, FormSubmitEvent } from '@nuxt/ui'
+import type { FormError, FormErrorEvent, FormSubmitEvent } from '@nuxt/ui'
 import { STIFFNESSES } from '#core/stiffness'
 import { PLACES } from '#core/place'
 import { ownPlaceKey, placeBody, type OwnPlace, type PlaceBody } from '#shared/schemas'
@@ -46,6 +46,11 @@ async function save(event: FormSubmitEvent<PlaceBody>): Promise<void> {
     form.value?.setErrors(p.errors.map((e): FormError => ({ name: e.field, message: e.message })))
   }
 }
+/** To the first field that is wrong, said there and at the button. */
+function toFault({ errors: [first] }: FormErrorEvent): void {
+  problem.value = first?.message ?? null
+  if (first?.id) document.getElementById(first.id)?.focus()
+}
 /** Saves over a newer version, knowingly. */
 function overThem(): void {
   changing.value = theirs.value
@@ -76,11 +81,11 @@ const stiffness = ['keep', ...STIFFNESSES].map(h => ({
     </span></template>
     <template #content>
       <UForm ref="form" :schema="schemaInOwnUnits(placeBody)" :state="state" class="w-80 space-y-2 bg-paper p-4 text-ink" @submit="save"
-        @error="e => { problem = e.errors[0]?.message ?? null }">
+        @error="toFault">
         <UFormField name="name" :label="changing ? `Change ${changing.name}` : 'Add a place'">
           <UInput v-model="state.name" class="w-full" placeholder="Gaiter top" />
         </UFormField>
-        <UFormField name="hand" label="Stiffness"><USelect v-model="state.stiffness" :items="stiffness" class="w-full" /></UFormField>
+        <UFormField name="stiffness" label="Stiffness"><USelect v-model="state.stiffness" :items="stiffness" class="w-full" /></UFormField>
         <UFormField name="give" label="The give of the fabric">
           <USelect v-model="state.give"
             :items="[

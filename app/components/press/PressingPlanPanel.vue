@@ -30,6 +30,9 @@ const made = computed(() => new Map<string, string | null>([
   ...session.operations.map((o): [string, string | null] => [o.id, o.makingId ?? null]),
 ]))
 const schedule = computed(() => main.order.value?.schedule ?? null)
+/** An order is being worked out, or about to be: room is kept for it. */
+const isComing = computed(() => !schedule.value
+  && (planning.progress !== null || main.running.value || (task.value?.operations.length ?? 0) > 0))
 const shares = computed(() => new Map([...task.value?.operations ?? [], ...task.value?.lying ?? []].map(o => [o.id, o.placeShare ?? 1])))
 const ironName = (id: string | null) => library.irons.find(i => i.id === id)?.name ?? ''
 /** Everything in its order: what the schedule says, then what waits for sewing, for another time, or cannot be done. */
@@ -195,7 +198,7 @@ const supplyName = (id: string) => library.supplies.find(s => s.id === id)?.name
         :lying="task.lying ?? []"
         :now-s="running ? 0 : null" :chosen="chosen" @choose="id => (chosen = id)" />
       <!-- Room for the picture, so that the list beneath stays where it is when it comes. -->
-      <p v-else-if="planning.progress || main.running.value || (rows.length > 0 && !running)"
+      <p v-else-if="isComing"
         class="slip grid min-h-[190px] place-items-center text-lg text-muted-ink" role="status">
         <template v-if="planning.progress">Working out each recipe:
           {{ planning.progress.done }} of {{ planning.progress.of }}…</template></p>
@@ -226,7 +229,7 @@ const supplyName = (id: string) => library.supplies.find(s => s.id === id)?.name
         <UButton v-if="main.running.value" size="sm" variant="outline" color="neutral" class="mt-1" @click="main.stop()">
           Use this one</UButton>
       </div>
-      <div v-else-if="planning.progress || main.running.value || rows.length > 0" class="min-h-[170px]" aria-hidden="true" />
+      <div v-else-if="isComing" class="min-h-[170px]" aria-hidden="true" />
       <UButton v-if="!running" size="xl" class="w-full justify-center" :disabled="!schedule || planning.progress !== null" @click="begin">
         Begin session <kbd class="text-sm opacity-80">{{ KEYS.begin.shown }}</kbd></UButton>
       <template v-else>
