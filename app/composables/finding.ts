@@ -8,8 +8,8 @@ import { guideParts, type GuidePart } from './guide'
 export const paletteOpen = ref(false)
 const MOST_RECENT = 6, ASKED_FOR = 12
 
-/** Something that can be found; `words` are others by which it is looked for. */
-interface Thing extends CommandPaletteItem { id: string, words?: string }
+/** Something that can be found; `words` are others by which it is looked for, `text` all that it says, which counts for less. */
+interface Thing extends CommandPaletteItem { id: string, words?: string, text?: string }
 
 /** Puts what was chosen last first, nothing twice. */
 const recentFirst = (before: readonly string[], id: string): string[] => [id, ...before.filter(r => r !== id)].slice(0, MOST_RECENT)
@@ -87,7 +87,7 @@ export function useFinding() {
     id: `key ${k}`, label: KEYS[k].does, kbds: [KEYS[k].shown], icon: 'i-lucide-keyboard', words: 'shortcut key',
   }, () => { if (k === 'keys') shortcutListOpen.value = true }))
   const guide = computed(() => parts.value.map(p => thing({
-    id: `guide ${p.page}#${p.anchor}`, label: p.title, suffix: p.text.slice(0, 70), icon: 'i-lucide-book-open', words: p.text,
+    id: `guide ${p.page}#${p.anchor}`, label: p.title, suffix: p.text.slice(0, 70), icon: 'i-lucide-book-open', text: p.text,
   }, go(`/guide/${p.page}${p.anchor ? `#${p.anchor}` : ''}`))))
 
   const groups = computed<CommandPaletteGroup[]>(() => {

@@ -22,7 +22,7 @@ export type Phase
     | { kind: 'table', durationS: number, until?: Until }
 
 /** Ends a phase sooner: when each of the layers is no warmer on the whole. It is looked at every so often, not before `leastS`. */
-export interface Until { layers: 'work' | 'adhesive', atMostC: number, everyS: number, leastS: number }
+interface Until { layers: 'work' | 'adhesive', atMostC: number, everyS: number, leastS: number }
 
 export interface Programme {
   sole: SoleCurve

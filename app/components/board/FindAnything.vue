@@ -27,8 +27,10 @@ const onArrow = (e: KeyboardEvent) => {
 }
 /** Words count wherever they stand; a slip of a letter is forgiven. */
 const FUSE = {
-  fuseOptions: { keys: [{ name: 'label', weight: 3 }, { name: 'suffix', weight: 1 }, { name: 'words', weight: 1.5 }], ignoreLocation: true,
-    threshold: 0.25, useTokenSearch: true },
+  fuseOptions: {
+    keys: [{ name: 'label', weight: 3 }, { name: 'suffix', weight: 1 }, { name: 'words', weight: 1.5 }, { name: 'text', weight: 0.3 }],
+    ignoreLocation: true, threshold: 0.25, useTokenSearch: true,
+  },
   resultLimit: 30, matchAllWhenSearchEmpty: true,
 }
 </script>
