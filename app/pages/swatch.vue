@@ -255,8 +255,8 @@ function pressByMaker(): void {
                 aria-label="Moment shown in the pictures, seconds" />
             </label>
             <TraceKey v-if="selection.supply?.adhesive" :window-c="windowC" :lot="pairing.lot" :damage-c="damageC" />
-            <UButton variant="outline" color="neutral" :class="searching ? '' : 'invisible'" :disabled="!searching"
-              @click="cancel">Stop</UButton>
+            <UButton variant="outline" color="neutral" icon="i-lucide-square" aria-label="Stop" :class="searching ? '' : 'invisible'"
+              :disabled="!searching" @click="cancel" />
           </div>
           <div class="grid flex-1 gap-3 max-[1100px]:grid-cols-2 max-[600px]:grid-cols-1"
             :class="selection.isSimple && chosenWay ? 'grid-cols-2' : 'grid-cols-4'">

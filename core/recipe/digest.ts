@@ -1,5 +1,5 @@
 import type { Outcome } from './evaluate'
-import { freeWaterGsm, stepAt, type LayerRole, type MarkKind } from '../heat'
+import { freeWaterGsm, stepAt, valueAt, type LayerRole, type MarkKind } from '../heat'
 import type { DamageFlag } from '../damage'
 
 /** One layer's course for drawing. */
@@ -34,16 +34,16 @@ export function courseOf({ run, bond, flags, harm }: Outcome, samples = 160): Co
   const endS = run.timesS[run.steps - 1]!
   const timesS = Array.from({ length: samples }, (_, i) => endS * i / (samples - 1))
   const steps = timesS.map(t => stepAt(run, t))
-  const pick = (a: Float32Array) => steps.map(s => Math.round(a[s]! * 10) / 10)
+  const read = (a: Float32Array, digits: number) => timesS.map(t => Math.round(valueAt(run, a, t) * digits) / digits)
   return {
     timesS: timesS.map(t => Math.round(t * 100) / 100),
     soleC: steps.map(s => (Number.isNaN(run.soleC[s]!) ? null : Math.round(run.soleC[s]! * 10) / 10)),
     layers: run.layers.map(l => ({
-      role: l.layer.role, name: l.layer.name, thicknessMm: l.layer.thicknessMm, meanC: pick(l.meanC), waterGsm: pick(l.waterGsm),
+      role: l.layer.role, name: l.layer.name, thicknessMm: l.layer.thicknessMm, meanC: read(l.meanC, 10), waterGsm: read(l.waterGsm, 10),
       freeWaterGsm: steps.map(s => Math.round(freeWaterGsm(l, s) * 10) / 10),
     })),
     marks: run.marks.map(m => ({ ...m })),
-    bond: steps.map(s => Math.round(bond.progress[s]! * 1000) / 1000),
+    bond: read(bond.progress, 1000),
     finalBond: bond.final, peakC: bond.peakC, inWindowS: bond.inWindowS, flags, harm,
   }
 }
