@@ -102,6 +102,17 @@ test('eleven things somebody new wants, each found from Today by one box and key
     await page.keyboard.press('t')
     await expect(page).toHaveURL(/today/)
   }
+  // Six mats to be cut: their job, its layers, each size of it.
+  const mats = counting(page)
+  await mats.find('saloon mats')
+  await mats.take(/^Saloon mats, reversible/)
+  await expect(page.getByTestId('ticket')).toContainText('Saloon mats')
+  await mats.key('4')
+  await expect(page).toHaveURL(/cut/)
+  await mats.key('w')
+  await expect(page.getByTestId('layers-sizes')).toContainText('420 mm × 300 mm')
+  expect(mats.count()).toBeLessThanOrEqual(8)
+  said.push(`the sizes to cut six mats by: ${mats.count()}`)
   console.log(`actions from Today: ${said.join('; ')}`)
   // What was used last stands first.
   await page.keyboard.press('Control+k')
