@@ -7,7 +7,10 @@ import {
   dryResistanceM2KW, type Layer, type Phase, type RunOptions, type Stack,
 } from '.'
 import { createSolver } from './solver'
-import type { Exposure } from './state'
+import { placeFronts } from './conduct'
+import { BOILING, createState, FREE, type Exposure } from './state'
+import { moveVapour } from './vapour'
+import { driesInS } from './water'
 
 const slab = (over: Partial<Layer> = {}): Layer => ({
   id: 'slab', role: 'fabric', name: 'slab', massGsm: 3000, thicknessMm: 10, conductivityWmK: 0.05, heatCapacityJkgK: 1300, fibreKgM3: null,
@@ -268,7 +271,7 @@ describe('a step that is not smooth', () => {
     })
     const mesh = buildMesh([wet], { cellMm: 0.1, grading: 1, roomC: 20 }), solver = createSolver(mesh), cut: number[] = []
     let timeS = 0, heldJ = solver.storedJ()
-    const before = { ...solver.ledger }
+    const before = { ...solver.ledger }, dryAtC = new Map<number, number>()
     while (timeS < 60) {
       const went = solver.step(1, exposure({ topC: 180, topWm2K: 400, bottomC: 20, bottomWm2K: 8 }))
       expect(went).toBeGreaterThan(0)
@@ -283,12 +286,55 @@ describe('a step that is not smooth', () => {
       for (let c = 0; c < mesh.count; c++) {
         expect(mesh.waterKg[c]).toBeGreaterThanOrEqual(0)
         expect(mesh.tC[c]).toBeLessThanOrEqual(180 + 1e-3)
+        if (mesh.waterKg[c]! <= mesh.boundKg[c]! + 1e-9 && !dryAtC.has(c)) dryAtC.set(c, mesh.tC[c]!)
       }
     }
+    // A cell that has just lost its free water is no hotter than that water was.
+    expect([...dryAtC.values()].filter(c => c < 101).length).toBeGreaterThanOrEqual(2)
     // Three cells dry one after the other: each is come to, and each is left.
     expect(cut.length).toBeGreaterThanOrEqual(3)
     expect(cut.length).toBeLessThan(20)
     expect(Math.max(...mesh.waterKg.map((w, c) => w - mesh.boundKg[c]!))).toBeLessThan(1e-9)
+  })
+})
+
+describe('what a grid keeps from stage to stage', () => {
+  const grid = () => createState(buildMesh([slab({ thicknessMm: 0.4, massGsm: 160, fibreKgM3: 1500, regainPct: 8, addedWaterGsm: 40,
+    waterCapacityGsm: 200 })], { cellMm: 0.1, grading: 1, roomC: 20 }), { topJ: 0, bottomJ: 0, steamJ: 0, vapourOutJ: 0, vapourOutKg: 0 })
+  it('a cell that no vapour reaches any more is not held at 100 °C by it', () => {
+    const state = grid()
+    state.fed[2] = 1
+    state.fedTo = 2
+    moveVapour(state, 0, 0.5)
+    expect(state.fed.every(f => f === 0)).toBe(true)
+    expect(state.fedTo).toBe(-1)
+  })
+  it('says when the first cell will be dry, if that is within the step', () => {
+    const state = grid(), { waterKg, boundKg } = state.mesh
+    state.oldKg.set(waterKg)
+    expect(driesInS(state, 0.2)).toBe(0)
+    waterKg[1] = boundKg[1]! + 0.003
+    state.oldKg[1] = waterKg[1]! + 0.002
+    expect(driesInS(state, 0.2)).toBeCloseTo(0.3, 3)
+    waterKg[2] = boundKg[2]! + 0.001
+    state.oldKg[2] = waterKg[2]! + 0.002
+    expect(driesInS(state, 0.2)).toBeCloseTo(0.1, 3)
+    waterKg[1] = waterKg[2] = boundKg[1]! + 0.01
+    state.oldKg[1] = state.oldKg[2] = waterKg[1]! + 0.002
+    expect(driesInS(state, 0.2)).toBe(0)
+  })
+  it('a front stands off the middle while its cell boils, and is gone when it does not', () => {
+    const state = grid()
+    placeFronts(state)
+    const half = state.upR[1]!
+    state.mode[1] = BOILING
+    state.waterAtBoil[1] = state.mesh.waterKg[1]! * 2
+    placeFronts(state)
+    expect(state.upR[1]).not.toBeCloseTo(half, 9)
+    state.mode[1] = FREE
+    placeFronts(state)
+    expect(state.upR[1]).toBeCloseTo(half, 12)
+    expect(state.joint[0]).toBeCloseTo(1 / (state.downR[0]! + state.contactR[0]! + half), 9)
   })
 })
 

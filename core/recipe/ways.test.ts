@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { TYPICAL_INSTRUCTIONS } from '../instructions'
 import { fabricLimit } from '../limit'
 import {
-  allowedSettings, asMakerSays, bearingOf, carryOver, chooseWay, draftRecipe, evaluate, heldFor, pressedS, roomPoints, scoreParts,
+  allowedSettings, asMakerSays, bearingOf, carryOver, chooseWay, COARSE, draftRecipe, evaluate, heldFor, pressedS, roomPoints, scoreParts,
   searchMethod, searchTack, secondsCost, makerRecipe, TACK_BOND, totalOf, USUAL_HABITS, warmingS, type PressSetup, type Choosable,
   type IronSetting, type Recipe,
 } from '.'
@@ -39,6 +39,11 @@ describe('house rules reach the recipe', () => {
     const both = searchMethod(setup({ habits: { ...USUAL_HABITS, bothSides: true } }), 'steam').found!.recipe
     expect(both.passes).toBe(2)
     expect(both.secondS).toBeLessThan(both.holdS)
+    // Its seconds to spare end where a second less would be no bond, on the grid on which they were looked for.
+    const s = setup({ habits: { ...USUAL_HABITS, bothSides: true } }), { margins } = searchMethod(s, 'steam').found!
+    const bondOf = (holdS: number) => evaluate(s, { ...heldFor(both, holdS), coolS: 0 }, { ...COARSE, skipSurface: true }).bond.final
+    expect(bondOf(both.holdS - margins.lessS)).toBeGreaterThanOrEqual(1)
+    expect(bondOf(both.holdS - margins.lessS - 1)).toBeLessThan(1)
   })
   it.each<[string, Partial<PressSetup['fabric']>]>([
     ['pile', { nap: 'pile' }], ['texture', { nap: 'texture' }], ['a laminate', { construction: 'cork' }],
