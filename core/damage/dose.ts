@@ -17,8 +17,8 @@ export function doseRatePerS(fibre: Fibre, fabricC: number, moist: boolean): num
 
 /** What a rate that grows with heat comes to over a step, the heat going straight from end to end: the logarithmic mean of its ends. */
 export function overStep(ratePerS: number, nextPerS: number, stepS: number): number {
-  const doublings = Math.log(nextPerS / ratePerS)
-  return stepS * (Math.abs(doublings) < 1e-3 ? (ratePerS + nextPerS) / 2 : (nextPerS - ratePerS) / doublings)
+  const grows = Math.log(nextPerS / ratePerS)
+  return stepS * (Math.abs(grows) < 1e-3 ? (ratePerS + nextPerS) / 2 : (nextPerS - ratePerS) / grows)
 }
 
 /** Fabric so far under its limit takes no dose worth counting, K. */

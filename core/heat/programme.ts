@@ -65,7 +65,8 @@ const dryLayer = (l: Layer): Layer => ({ ...l, addedWaterGsm: 0 })
 
 /**
  * Runs a programme on a stack and records every layer against time.
- * Steps are implicit, so their length (0.005–1 s, cooling to 5 s) is chosen for error: no cell's course bends by more than 4 K within one.
+ * Steps are implicit, so their length (0.005–1 s, cooling to 5 s) is chosen for error: the next is made so long
+ * that no cell's course should bend by more than 4 K within it.
  * @returns times (s), sole (°C), temperatures (°C) and water (g/m²) of each layer, marks and the energy ledger
  */
 export function runProgramme(stack: Stack, programme: Programme, options: RunOptions = {}): Transient {

@@ -69,12 +69,12 @@ export interface State {
   knownKg: Float64Array
   /** True where a resistance has changed since the fronts were placed; and where one of them is within a cell. */
   wetter: boolean
+  hasFront: boolean
   /** Cells whose resistances are no longer what they were when the fronts were placed. */
   stale: Uint8Array
   /** The last cell that boils, parts or dries in this stage, and the last that vapour reached in the one before; -1 where none. */
   phaseTo: number
   fedTo: number
-  hasFront: boolean
   /** Water a cell had when it began to boil, kg/m². */
   waterAtBoil: Float64Array
   /** True where vapour was made or moved in the last step. */

@@ -2,10 +2,10 @@ import type { EvaluateOptions } from './evaluate'
 
 /** Longest hold per side that is a recipe at all, s. */
 export const LONGEST_HOLD_S = 60
-/** Half the work of an exact run; moves the time to a bond by some 3 %, from the face by up to 4 %. */
+/** Half the work of an exact run; moves the time to a bond by up to some 4 %. */
 export const COARSE: EvaluateOptions = { cellMm: 0.12, errorScale: 2, grading: 2 }
 
-/** For margins in °C, which are read off the edge of a bond: some 2 %. */
+/** For margins in °C, which are read off the edge of a bond: some 2 %, misted up to 4. */
 export const FINER: EvaluateOptions = { cellMm: 0.1, errorScale: 1 }
 
 /** Smallest whole number in [1, high] for which `holds` is true, taking it to stay true once it is; `high` if none below. */
