@@ -233,6 +233,7 @@ useShortcuts({ take })
         <UButton size="sm" variant="outline" color="neutral" @click="again">Try again</UButton>
       </p>
       <StiffnessLadder v-if="match" class="flex-1" :match="match" :shown="shown" :chosen-keys="chosenKeys" :progress="progress"
+        :proved="provedOf"
         @toggle="toggle" />
       <p v-else-if="!problem" class="m-6 text-lg text-muted-ink">Judging the shelf…</p>
       <UButton v-if="selection.isSimple && !everyOne && ranked && ranked.rankedCount > SHOWN_SIMPLY" class="mt-1 self-start" size="sm"

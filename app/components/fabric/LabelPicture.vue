@@ -3,18 +3,16 @@ import type { Picture } from '#core/colour'
 
 /** The care label of a fabric as it is: taken once, looked at whenever its words are not enough. */
 const { fabricId } = defineProps<{ fabricId: string, words: string }>()
-const address = ref<string | null>(null)
 const problem = ref<string | null>(null)
 const taking = ref(false)
 const busy = ref(false)
 const url = computed(() => `/api/fabrics/${fabricId}/label`)
-
-async function show(): Promise<void> {
-  const kept = await $fetch<Blob>(url.value, { responseType: 'blob' }).catch(() => null)
-  if (address.value) URL.revokeObjectURL(address.value)
-  address.value = kept && URL.createObjectURL(kept)
-}
-watch(url, () => void show(), { immediate: true })
+/** How often it was taken or removed here: what is kept is looked at anew. */
+const changes = ref(0)
+const { answer: address } = useAnswer(() => [url.value, changes.value],
+  async () => URL.createObjectURL(await $fetch<Blob>(url.value, { responseType: 'blob' })), { fault: () => null })
+watch(address, (_now, before) => { if (before) URL.revokeObjectURL(before) })
+watch(url, () => { problem.value = null })
 onBeforeUnmount(() => { if (address.value) URL.revokeObjectURL(address.value) })
 
 async function attempt(work: () => Promise<unknown>): Promise<void> {
@@ -22,7 +20,7 @@ async function attempt(work: () => Promise<unknown>): Promise<void> {
   try {
     await work()
     problem.value = null
-    await show()
+    changes.value++
   } catch (error) {
     problem.value = problemOf(error).detail
   } finally {
