@@ -1,8 +1,13 @@
+import { readdirSync, readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import AutoImport from 'unplugin-auto-import/vite'
 import { defineConfig } from 'vitest/config'
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
+
+/** Tests that put something else in the place of a module have their modules to themselves; the others read them once for all. */
+const ALONE = readdirSync(here('./app'), { recursive: true, encoding: 'utf8' }).filter(path => path.endsWith('.test.ts'))
+  .map(path => `app/${path}`).filter(path => /vi\.(doM|m)ock\(|vi\.resetModules\(/.test(readFileSync(here(`./${path}`), 'utf8')))
 
 export default defineConfig({
   // Stores and composables lean on the same auto-imports as in the application.
@@ -31,7 +36,8 @@ export default defineConfig({
           globalSetup: ['server/testing/database.ts'], setupFiles: ['scripts/lib/property-seed.ts', 'server/testing/each.ts'],
         },
       },
-      { extends: true, test: { name: 'board', include: ['app/**/*.test.ts'] } },
+      { extends: true, test: { name: 'board', isolate: false, include: ['app/**/*.test.ts'], exclude: ALONE } },
+      { extends: true, test: { name: 'alone', include: ALONE } },
     ],
   },
 })

@@ -102,6 +102,8 @@ test('from an empty database to a first recipe: four steps, by keys and by hand,
   await page.getByRole('button', { name: 'Save fabric' }).click()
   await expect.poll(async () => (await get<Listed<Fabric>>(page, '/api/fabrics')).rows.map(f => f.name), { timeout: 15_000 })
     .toEqual(['Quay cotton'])
+  // The board has it too, and nothing is written on any more.
+  await expect(page.getByRole('heading', { name: 'Quay cotton' })).toBeVisible({ timeout: 15_000 })
   await toSwatch(page)
   await expect(page.getByTestId('recipe')).toContainText(/· \d+ s/, { timeout: 30_000 })
 })

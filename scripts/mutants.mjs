@@ -81,7 +81,7 @@ function keep({ file, key }, result) {
   writeFileSync(RESULTS, JSON.stringify(known))
 }
 
-const database = await startDatabase(`mutants-${process.pid}`)
+const database = await startDatabase(`mutants-${process.pid}`, { isThrowAway: true })
 const copies = []
 const end = () => {
   for (const copy of copies) rmSync(copy, { recursive: true, force: true })

@@ -9,7 +9,7 @@ import { startDatabase } from '../lib/postgres.mjs'
 export async function ownServer(name) {
   if (process.env.CHAOS_URL) return { url: process.env.CHAOS_URL, pid: Number(process.env.CHAOS_PID) || null, down: () => undefined }
   ensureBuilt()
-  const database = await startDatabase(`${name}-${process.pid}`)
+  const database = await startDatabase(`${name}-${process.pid}`, { isThrowAway: true })
   const env = { ...process.env, DATABASE_URL: database.url, READY_CUFF_LOG: 'error' }
   run(local('tsx'), [...TSX, 'scripts/migrate.ts'], { env })
   run(local('tsx'), [...TSX, 'scripts/seed.ts'], { env })

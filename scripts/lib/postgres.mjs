@@ -112,13 +112,13 @@ function makeCluster(bin, folder, keyFile, name) {
 }
 
 /** Starts the server; what a killed one left in memory is given a moment to go. */
-async function bringUp(bin, folder, password) {
+async function bringUp(bin, folder, password, settings) {
   let log = ''
   for (let tries = 0; tries < 8; tries++) {
     const port = await freePort()
     const started = asServer(join(bin, 'pg_ctl'), [
       '-D', folder, '-w', '-t', '60', '-l', join(folder, 'server.log'), '-o',
-      `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=''`, 'start',
+      `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=''${settings}`, 'start',
     ], { allowFail: true, stdio: ['ignore', 'ignore', 'pipe'] })
     if (started.status === 0) {
       await ensureDatabase({ host: '127.0.0.1', port, user: 'readycuff', password })
@@ -137,9 +137,10 @@ async function bringUp(bin, folder, password) {
 /**
  * Starts (or finds running) the cluster called `name` and makes sure that its database exists. Whether it runs is found out by asking it,
  * not by what a killed one left behind.
+ * @param isThrowAway what is in it need not survive a power cut: it waits for no disk
  * @returns its address and how to stop it; `wasRunning` if somebody else started it
  */
-export async function startDatabase(name = 'postgres') {
+export async function startDatabase(name = 'postgres', { isThrowAway = false } = {}) {
   const bin = ensurePostgres()
   const folder = dataFolder(name)
   const keyFile = join(DATA, `${name}.key`)
@@ -161,7 +162,7 @@ export async function startDatabase(name = 'postgres') {
   const found = await runningPort(folder, password)
   if (found === null && clearStaleLock(folder))
     say('the database had not been stopped last time: cleared what it left behind, and started it again')
-  const port = found ?? await bringUp(bin, folder, password)
+  const port = found ?? await bringUp(bin, folder, password, isThrowAway ? ' -c fsync=off -c full_page_writes=off' : '')
   const stopBy = (mode) => {
     // Only one that is ours: the number in its file may be another's by now.
     const at = readPidFile(folder)

@@ -21,7 +21,8 @@ async function atServer(url: string, sql: string): Promise<void> {
  */
 export default async function setup(project: TestProject) {
   const given = process.env.READY_CUFF_TEST_DATABASE
-  const own = given ? null : await (await import('../../scripts/lib/postgres.mjs')).startDatabase(`unit-${process.pid}`)
+  const { startDatabase } = await import('../../scripts/lib/postgres.mjs')
+  const own = given ? null : await startDatabase(`unit-${process.pid}`, { isThrowAway: true })
   const at = given ?? own!.url, name = `unit_${randomBytes(6).toString('hex')}`
   await atServer(at, `create database ${name}`)
   const url = new URL(`/${name}`, at).href

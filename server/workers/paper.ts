@@ -19,7 +19,7 @@ import { checkArchive } from '../workroom/check'
 import { task } from './answer'
 
 // Whoever asks for paper can wait a moment; whoever asks for a list cannot. On Linux this is the priority of this thread alone.
-if (process.platform === 'linux') setPriority(0, 10)
+if (process.platform === 'linux') setPriority(0, 5)
 
 let known: { key: string, points: Float64Array } | null = null
 /** Counts one part of a window map. */
