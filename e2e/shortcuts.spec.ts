@@ -76,7 +76,7 @@ test('a half-judged swatch is kept when one looks elsewhere; the sheet of keys s
   await page.keyboard.press('3')
   await expect(page.getByText('best', { exact: true })).toBeVisible({ timeout: 40_000 })
   await page.keyboard.press('?')
-  await expect(page.getByTestId('keys')).toContainText('The safe window')
+  await expect(page.getByTestId('keys')).toContainText('Safe window')
   await expect(page.getByTestId('keys')).toContainText('1–6')
   await looked(page, 'shortcuts')
   await page.keyboard.press('m')

@@ -2,10 +2,11 @@
 import type { CarePart, IronStay, AdhesiveInWash, StuckLayers, WashRound, WashSeen } from '#core/care'
 import { bondAtGrade } from '#core/learn'
 import { fabricLimit } from '#core/limit'
-import { ADHESIVES, type FibreKey, type AdhesiveKey } from '#core/materials'
+import { ADHESIVES } from '#core/materials'
 import type { PressSetup } from '#core/recipe'
-import { stuckLayersOf } from './stuck'
-import { toFabricInput, toEvidence, toHabits, toJudged, toSupplyInput } from './mappers'
+import { habitsOf } from './house'
+import { leftOf, stuckLayersOf } from './making'
+import { toFabricInput, toEvidence, toJudged, toSupplyInput } from './mappers'
 import type { Fabric, Job, JobPiece, Making, Rules, Supply, SupplyWashes } from './schemas'
 
 export interface CareThings {
@@ -39,7 +40,7 @@ export function carePairs(job: JobGround, t: CareThings): CarePair[] {
 export const ironSetup = ({ fabric, supply }: CarePair, rules: Rules): PressSetup => ({
   fabric: toFabricInput(fabric), supply: toSupplyInput(supply), iron: { kind: 'household', settings: [] }, pressCloth: null,
   surface: 'padded',
-  blendRule: rules.blend, habits: toHabits(rules), evidence: toEvidence(fabric),
+  blendRule: rules.blend, habits: habitsOf(rules), evidence: toEvidence(fabric),
 })
 
 /** Where the stays of what a making sticks on are kept, beside those of the pairs. */
@@ -52,38 +53,6 @@ export function stuckThings(job: JobGround, t: CareThings): { key: string, layer
     const layers = garment && stuckLayersOf(m, garment, fabricOf(m.fabricIds[0]), supply)
     return layers ? [{ key: stuckKey(m), layers }] : []
   })
-}
-
-type MendPart = Extract<CarePart, { part: 'mend' }>
-const mendPart = (m: Making, fibre: FibreKey | null, adhesive: AdhesiveKey | null, supply: Supply | null, backOnly: boolean,
-  gentle = true): Omit<MendPart, 'stays'> => ({
-  part: 'mend', name: m.name, fibres: fibre ? [fibre] : [], adhesive: supply?.adhesive ?? adhesive, washC: supply?.washC ?? null,
-  tumble: supply?.tumble ?? null, backOnly, gentle,
-})
-/** What a making leaves on the garment for good; none where it only presses. */
-function mendOf(m: Making, supplies: readonly Supply[]): Omit<MendPart, 'stays'>[] {
-  const supply = supplies.find(s => s.id === m.supplyId) ?? null
-  switch (m.spec.kind) {
-    case 'hem':
-      return supply ? [mendPart(m, null, null, supply, false, false)] : []
-    case 'hole':
-    case 'applique':
-      return supply ? [mendPart(m, null, null, supply, false)] : []
-    case 'badge':
-      return [mendPart(m, m.spec.item.fibre, m.spec.item.adhesive, supply, m.spec.item.form === 'film')]
-    case 'lettering':
-      return [mendPart(m, m.spec.item.fibre, m.spec.item.adhesive, supply, true)]
-    case 'transfer':
-      return [mendPart(m, null, m.spec.adhesive, supply, true)]
-    case 'labels':
-      return [mendPart(m, null, 'polyurethane', null, true, false)]
-    case 'embroidery': {
-      const fused = m.spec.layers.flatMap(l => (l.kind === 'fused' && l.supply !== null ? [m.supplyIds[l.supply]] : []))
-      return fused.flatMap(id => supplies.filter(s => s.id === id)).map(s => mendPart(m, null, null, s, false, false))
-    }
-    default:
-      return []
-  }
 }
 
 /**
@@ -104,7 +73,7 @@ export function careParts(job: JobGround, t: CareThings, stays: ReadonlyMap<stri
     part: 'trim', name: s.name, fibres: [s.baseFibre], preshrunkC: t.preshrunkC[s.id] ?? null,
   }))
   return [...fabrics, ...interfacings, ...trims, ...t.makings.flatMap(m =>
-    mendOf(m, t.supplies).map((p): CarePart => ({ ...p, stays: stays.get(stuckKey(m)) ?? null })))]
+    leftOf(m, t.supplies).map((p): CarePart => ({ ...p, stays: stays.get(stuckKey(m)) ?? null })))]
 }
 
 /** A fusible as a wash meets it; null where it carries no adhesive. */

@@ -1,5 +1,5 @@
 /** The one way from what is kept to what core computes with. */
-import type { PressSetup, HouseHabits, IronInput, Recipe } from '#core/recipe'
+import type { PressSetup, IronInput, Recipe } from '#core/recipe'
 import type { FabricInput, SupplyInput } from '#core/stack'
 import type { SurfaceKindKey, Origin } from '#core/materials'
 import { rebased, type Judged, type PressedSwatch, type ProofGround, type ProofSwatch } from '#core/learn'
@@ -8,6 +8,7 @@ import { knowledgeOf, type Knowledge } from '#core/window'
 import type { Evidence } from '#core/limit'
 import { couplingFrom } from '#core/stiffness'
 import { fabricPly, supplyPly, type MatchFabric, type MatchSupply } from '#core/match'
+import { habitsOf } from './house'
 import type { Fabric, PressCloth, Iron, RecipePayload, Rules, Supply, Swatch } from './schemas'
 
 export const toFabricInput = (
@@ -20,12 +21,6 @@ export const toFabricInput = (
 export const toEvidence = (c: Pick<Fabric, 'labelIronC' | 'labelSteam' | 'cornerC' | 'swatches'>): Evidence => ({
   label: c.labelIronC === null && c.labelSteam === null ? null : { ironC: c.labelIronC, steam: c.labelSteam }, swatches: c.swatches,
   cornerC: c.cornerC,
-})
-
-/** What the house has decided about fusing, as the search needs it. */
-export const toHabits = (r: Pick<Rules, 'bearing' | 'warm' | 'sides' | 'patience' | 'moisture' | 'cooling'>): HouseHabits => ({
-  lean: r.bearing === 'lean', warmFirst: r.warm === 'first', bothSides: r.sides === 'both', patienceS: Number(r.patience),
-  moisture: r.moisture, cooling: r.cooling,
 })
 
 /** What a supply's maker's instructions say; null where the maker's instructions are lost. */
@@ -110,7 +105,7 @@ export const toPressSetup = (
 ): PressSetup => ({
   fabric: toFabricInput(fabric), supply: toSupplyInput(supply, over), iron: toIronInput(iron), pressCloth: pressCloth?.kind ?? null,
   surface,
-  blendRule: rules.blend, habits: toHabits(rules), evidence: toEvidence(fabric),
+  blendRule: rules.blend, habits: habitsOf(rules), evidence: toEvidence(fabric),
 })
 
 export const toRecipePayload = (r: Recipe): RecipePayload => ({ format: 2, ...r, setting: { ...r.setting } })

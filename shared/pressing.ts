@@ -4,7 +4,7 @@ import { IRON_KINDS, type IronKindKey } from '#core/materials'
 import type { IronAt, Operation, OrderTask, Way as OrderWay } from '#core/order'
 import { leftAloneS, type Recipe } from '#core/recipe'
 import {
-  boardSeconds, foldSession, HAND_S, isByHand, openPlacements, restSeconds, skewOf, type MadeOperation, type PressedPiece,
+  boardSeconds, foldSession, handS, isByHand, isUntimed, openPlacements, restSeconds, skewOf, type MadeOperation, type PressedPiece,
   type SessionEvent,
   type SessionState,
   type PlannedOperation,
@@ -104,7 +104,7 @@ export function untilSewn<O extends Pick<SessionOperation, 'id' | 'kind' | 'need
     grew = false
     for (const o of operations) {
       if (later.has(o.id) || done.has(o.id)) continue
-      if (o.kind !== 'sew' && o.kind !== 'stitch' && !o.needs.some(n => later.has(n))) continue
+      if (!isUntimed(o.kind) && !o.needs.some(n => later.has(n))) continue
       later.add(o.id)
       grew = true
     }
@@ -139,7 +139,7 @@ export function placeShareOf(outline: Outline | null): number {
 export const groupOf = (o: Pick<SessionOperation, 'pieceId' | 'makingId' | 'fabricId' | 'kind'>): string =>
   `${o.kind} ${o.pieceId ?? o.makingId ?? o.fabricId ?? ''}`
 const handWay = (kind: SessionOperation['kind']): OrderWay => ({
-  ironId: null, soleC: 0, damp: false, boardS: isByHand(kind) ? HAND_S[kind] : 0,
+  ironId: null, soleC: 0, damp: false, boardS: handS(kind),
 })
 const wayOf = (kind: SessionOperation['kind'], w: PlannedWay, boardS = boardSeconds({ kind, ...w })): OrderWay => ({
   ironId: w.ironId, soleC: w.recipe.setting.meanC, damp: w.recipe.method === 'damp', boardS,

@@ -51,7 +51,9 @@ describe('a remedy among the makings', () => {
   it('with a recipe is one thing to press, as large as was said', () => {
     const [op, ...rest] = operationsOfMaking(making({}))
     expect(rest).toEqual([])
-    expect(op).toMatchObject({ kind: 'remedy', spec: { how: 'remedy' }, supplyId: idOf(21), makingId: idOf(51) })
+    expect(op).toMatchObject({
+      kind: 'remedy', spec: { how: 'remedy', recipe: { holdS: expect.any(Number) } }, supplyId: idOf(21), makingId: idOf(51),
+    })
     const xs = op!.area!.rim.map(p => p.x), ys = op!.area!.rim.map(p => p.y)
     expect([Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys)]).toEqual([160, 200])
   })

@@ -1,8 +1,9 @@
 /** From what is kept of a piece to what its rescue is worked out from: the one way, and back to how signs are drawn. */
 import { bothAppearances, UNDAMAGED, type FabricAppearance } from '#core/appearance'
 import type { CauseKey, Patient, RescueContext, Sign } from '#core/rescue'
-import { toFabricInput, toEvidence, toHabits, toIronInput, toSupplyInput } from './mappers'
-import type { SurfaceKindKey } from '#core/materials'
+import { habitsOf } from './house'
+import { toFabricInput, toEvidence, toIronInput, toSupplyInput } from './mappers'
+import type { ConstructionKey, SurfaceKindKey } from '#core/materials'
 import type { Fabric, PressCloth, Iron, RescuePast, Rules, Supply } from './schemas'
 
 /** How each sign looks on a swatch. */
@@ -17,7 +18,7 @@ export const SIGN_APPEARANCE: Record<Sign, Partial<FabricAppearance>> = {
   shifted: { shifted: 0.9 }, colourMoved: { dyeOut: 0.8 },
 }
 /** What a sign is drawn on, where that says more than the fabric at hand. */
-export const SIGN_ON: Partial<Record<Sign, { construction: string, nap: string }>> = {
+export const SIGN_ON: Partial<Record<Sign, { construction: ConstructionKey, nap: string }>> = {
   crushedPile: { construction: 'velvet', nap: 'pile' }, lostSlub: { construction: 'dupion', nap: 'texture' },
 }
 export const appearanceOfSigns = (signs: readonly Sign[]): FabricAppearance =>
@@ -32,7 +33,7 @@ export function toPatient(
   return {
     fabric: toFabricInput(fabric), supply: supply?.adhesive ? toSupplyInput(supply) : null, iron: toIronInput(iron),
     pressCloth: pressCloth?.kind ?? null,
-    surface, blendRule: rules.blend, habits: toHabits(rules), evidence: toEvidence(fabric), ...found,
+    surface, blendRule: rules.blend, habits: habitsOf(rules), evidence: toEvidence(fabric), ...found,
   }
 }
 

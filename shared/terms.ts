@@ -1,4 +1,6 @@
-import type { ConstructionKey, FibreKey, SupplyFamily } from '#core/materials'
+import {
+  CONSTRUCTION_KEYS, CONSTRUCTIONS, FIBRE_KEYS, FIBRES, type ConstructionKey, type FibreKey, type SupplyFamily,
+} from '#core/materials'
 
 /** A thing that people look for, by every name that they have for it: common nouns, in small letters and without accents. */
 interface Meaning {
@@ -9,22 +11,11 @@ interface Meaning {
 }
 
 const MEANINGS: readonly Meaning[] = [
-  { names: ['viscose', 'rayon'], fibres: ['viscose'] },
-  { names: ['modal', 'lyocell'], fibres: ['modal'] },
-  { names: ['polyamide', 'nylon'], fibres: ['polyamide6', 'polyamide66'] },
-  { names: ['elastane', 'spandex', 'stretch fibre', 'stretch fiber'], fibres: ['elastane'] },
-  { names: ['linen', 'flax', 'hemp', 'ramie'], fibres: ['linen'] },
-  { names: ['cashmere', 'mohair', 'alpaca'], fibres: ['cashmere'] },
-  { names: ['cupro', 'cupra'], fibres: ['cupro'] },
-  { names: ['poplin', 'shirting', 'broadcloth'], constructions: ['poplin'] },
-  { names: ['ponte', 'double knit', 'interlock'], constructions: ['doubleKnit'] },
-  { names: ['towelling', 'terry'], constructions: ['terry'] },
-  { names: ['sheeting', 'quilting cotton', 'muslin', 'calico'], constructions: ['sheeting'] },
-  { names: ['voile', 'chiffon'], constructions: ['voile'] },
-  { names: ['sweat', 'sweatshirt', 'loopback', 'french terry'], constructions: ['sweat'] },
-  { names: ['coating', 'melton', 'overcoating'], constructions: ['coating'] },
-  { names: ['jersey', 'knit', 'tee'], constructions: ['jersey'] },
-  { names: ['corduroy', 'cord', 'needlecord'], constructions: ['corduroy'] },
+  ...FIBRE_KEYS.flatMap(key => (FIBRES[key].synonyms ? [{ names: FIBRES[key].synonyms, fibres: [key] }] : [])),
+  ...CONSTRUCTION_KEYS.flatMap((key) => {
+    const { synonyms } = CONSTRUCTIONS[key]
+    return synonyms ? [{ names: synonyms, constructions: [key] }] : []
+  }),
   { names: ['fusible', 'iron-on', 'iron on', 'interfacing'], families: ['fusible'] },
   { names: ['sew-in', 'sew in', 'interlining'], families: ['sewIn'] },
   { names: ['web', 'fusible web', 'bonding web'], families: ['web'] },

@@ -2,11 +2,12 @@ import type { HemPlan, HemPressed } from '#core/hem'
 import type { Body, SeamDetailKey, SeamDetailPlan, FlattenPlan } from '#core/seam'
 import { LOW_MELT } from '#core/materials'
 import type { StuckAsk, StuckPlan } from '#core/mend'
-import { toSeamDetailAsk, toHemAsk, waddingFabric } from '#shared/making'
+import { habitsOf } from '#shared/house'
+import { toSeamDetailAsk, toHemAsk } from '#shared/making'
 import type { PressSetup, StackShort, Tack } from '#core/recipe'
 import type { FabricInput } from '#core/stack'
-import { toHabits, toIronInput, toSupplyInput } from '#shared/mappers'
-import type { Fabric, Iron, Making, Supply } from '#shared/schemas'
+import { toIronInput, toSupplyInput } from '#shared/mappers'
+import type { Fabric, Iron, Supply } from '#shared/schemas'
 
 /** How features, hems and joins are pressed with an iron, worked out in a worker; known once. */
 export function useMakingWays() {
@@ -41,11 +42,10 @@ export function useMakingWays() {
     const ask = toPlain(toHemAsk(fabric, lining, tape, dryTape(), turnedPlies, here(iron)))
     return once(ask, () => workers.ask('making', async remote => (await remote.hem(ask)) as HemPlan))
   }
-  function join(m: Making, tape: Supply, iron: Iron): Promise<HemPressed | StackShort | null> {
-    if (m.spec.kind !== 'wadding') return Promise.resolve(null)
+  function join(fabric: FabricInput, tape: Supply, iron: Iron): Promise<HemPressed | StackShort | null> {
     const { rules, pressCloth, chosen: { surface } } = selection
     const ask = toPlain({
-      fabric: waddingFabric(m.spec), turnedPlies: 1 as const, tape: toSupplyInput(tape), dryTape: null, lining: null,
+      fabric, turnedPlies: 1 as const, tape: toSupplyInput(tape), dryTape: null, lining: null,
       pressCloth: pressCloth?.kind ?? 'muslin' as const, surface, iron: { kind: iron.kind, settings: iron.settings.map(s => ({ ...s })) },
       blendRule: rules.blend, cooling: rules.cooling,
     })
@@ -56,7 +56,7 @@ export function useMakingWays() {
     const { rules, chosen: { surface } } = selection
     const b = toPlain<PressSetup>({
       fabric: item, supply: toSupplyInput(web), iron: toIronInput(iron), pressCloth: null, surface, blendRule: rules.blend,
-      habits: toHabits(rules),
+      habits: habitsOf(rules),
     })
     return once([b, 'tack'], () => workers.ask('making', async remote => (await remote.tack(b, {})) as Tack))
   }

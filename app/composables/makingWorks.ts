@@ -4,11 +4,8 @@ import type { FabricInput } from '#core/stack'
 import { isPressed, type HemRefusal } from '#core/hem'
 import type { StuckRefusal } from '#core/mend'
 import type { Recipe } from '#core/recipe'
-import type { MadeMaking } from '#shared/made'
-import { operationsOfMaking, outlineAbout, placementsAlong } from '#shared/making'
+import { isMend, type MadeMaking, operationsOfMaking, outlineAbout, placementsAlong, scrapFabric, toStuckAsk } from '#shared/making'
 import { toFabricInput, toRecipe } from '#shared/mappers'
-import { isMend } from '#shared/mending'
-import { scrapFabric, toStuckAsk } from '#shared/stuck'
 import { soleOf } from '#shared/pressing'
 import type { Iron, Making } from '#shared/schemas'
 import type { PlannedWork, WorkWay } from '~/stores/planning'
@@ -43,7 +40,7 @@ export function useMakingWorks(coverageFor: Covering, since: () => number) {
     if (made.spec.how === 'tape') {
       const tape = supplyOf(m.supplyId) ?? tapes()[0]
       if (!tape) return { ...none, refusal: { why: 'noTape' } }
-      const joined = await ways.join(m, tape, iron)
+      const joined = await ways.join(made.spec.fabric, tape, iron)
       if (!joined || !isPressed(joined)) return { ...none, refusal: joined ?? { why: 'noHeat', fumes: false } }
       return { ...none, recipe: joined.recipe, pressClothKind: selection.pressCloth?.kind ?? 'muslin' }
     }
@@ -52,9 +49,9 @@ export function useMakingWorks(coverageFor: Covering, since: () => number) {
     if (!fabric || made.spec.how === 'hand') return none
     if (made.spec.how === 'remedy') {
       // It was worked out for one iron; another takes it over where it has a setting as hot.
-      const recipe = m.spec.kind === 'remedy' && m.spec.recipe ? toRecipe(m.spec.recipe) : null
-      const setting = recipe && iron.settings.find(s => Math.abs(s.meanC - recipe.setting.meanC) <= SAME_SETTING_C)
-      return recipe && setting
+      const recipe = toRecipe(made.spec.recipe)
+      const setting = iron.settings.find(s => Math.abs(s.meanC - recipe.setting.meanC) <= SAME_SETTING_C)
+      return setting
         ? { ...none, recipe: { ...recipe, setting: { ...setting } },
             pressClothKind: selection.pressCloth?.kind ?? 'muslin' }
         : none
@@ -82,10 +79,10 @@ export function useMakingWorks(coverageFor: Covering, since: () => number) {
     return { ...none, recipe: plan.recipe, pressClothKind: plan.pressCloth, touches: plan.touches, cold: plan.means === 'cold' }
   }
 
-  /** What is stuck on, as a fabric: the scrap, or the fabric of a shape. */
-  function itemOf(m: Making, shape: number | null): FabricInput | null {
-    if (m.spec.kind === 'applique' && shape !== null) {
-      const fabric = fabricOf(m.fabricIds[m.spec.shapes[shape]?.fabric ?? 0] ?? null)
+  /** What is stuck on, as a fabric: the one that is named, the scrap, or the garment's own. */
+  function itemOf(m: Making, itemId: string | null | undefined): FabricInput | null {
+    if (itemId !== undefined) {
+      const fabric = fabricOf(itemId)
       return fabric && toFabricInput(fabric)
     }
     const scrap = scraps.scraps.find(s => s.id === m.scrapId)
@@ -95,7 +92,7 @@ export function useMakingWorks(coverageFor: Covering, since: () => number) {
   }
   async function stuckWay(m: Making, made: MadeMaking, iron: Iron): Promise<Partial<Way>> {
     if (!isMend(m.spec) || (made.spec.how !== 'stuck' && made.spec.how !== 'tack')) return {}
-    const garment = fabricOf(m.fabricId), supply = supplyOf(m.supplyId), item = itemOf(m, made.spec.shape)
+    const garment = fabricOf(m.fabricId), supply = supplyOf(m.supplyId), item = itemOf(m, made.spec.itemId)
     if (made.spec.how === 'tack') {
       if (!item || !supply) return { mendRefusal: { why: 'noAdhesive' } }
       const tack = await ways.tack(item, supply, iron)
@@ -107,7 +104,7 @@ export function useMakingWorks(coverageFor: Covering, since: () => number) {
     if (!ask) return { mendRefusal: { why: 'noAdhesive' } }
     const plan = await ways.stuck(ask)
     // What is peeled hot is peeled at once: it does not lie.
-    const hot = m.spec.kind === 'transfer' && m.spec.peel === 'hot'
+    const hot = made.spec.peelsHot
     return plan.first
       ? { recipe: hot ? { ...plan.first.recipe, coolS: 0, tableS: 0 } : plan.first.recipe, pressClothKind: ask.pressCloth }
       : { mendRefusal: (plan.refused.find(r => r.because.why !== 'backOnly') ?? plan.refused[0])?.because ?? { why: 'noAdhesive' } }

@@ -37,7 +37,7 @@ export function useMatching(query: Ref<MatchQuery | null>, shelf: Ref<MatchSuppl
   async function refine(mine: number, asked: MatchQuery): Promise<void> {
     for (let wanted = FIRST_DOZEN; ; wanted = FOREMOST) {
       const known = new Set(refined.value.map(r => r.key))
-      const todo = (match.value?.ranked.slice(0, wanted) ?? []).filter(c => c.reachC !== null && !c.recipe && !known.has(c.key))
+      const todo = (match.value?.ranked.slice(0, wanted) ?? []).filter(c => c.reachC !== null && !c.margins && !known.has(c.key))
       if (todo.length === 0) break
       progress.value = { done: 0, of: todo.length }
       await Promise.all(todo.map(async (candidate) => {

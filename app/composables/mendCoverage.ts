@@ -1,6 +1,6 @@
 import type { Coverage, SoleShape } from '#core/positions'
 import { keepOutOutline } from '#core/mend'
-import { placedAt, type MendSpec } from '#shared/mending'
+import { placedAt, type MendSpec } from '#shared/making'
 import { soleOf } from '#shared/pressing'
 
 type Placed = Extract<MendSpec, { place: unknown }>

@@ -88,7 +88,7 @@ export function usePairWays() {
       const tack = await workers.ask<Tack>('pairs', async remote => (await remote.tack(b, taught)) as Tack)
       return 'blocked' in tack ? { ...here, blocked: tack.blocked } : { ...here, pressClothId: null, recipe: tack.recipe, blocked: null }
     }
-    const rows = over.length === 0 && kind === 'fuse' ? await swatchesOf(fabric, supply, since) : [], washes = Number(rules.washes)
+    const rows = over.length === 0 && kind === 'fuse' ? await swatchesOf(fabric, supply, since) : [], { washes } = selection.house
     const on = {
       fabricLot: fabric.lot, supplyLot: supply.lot, ironId: iron.id, pressClothId: pressCloth?.id ?? null, surface, overIds: [],
     }

@@ -30,7 +30,7 @@ export function usePressOrder(putOff: Ref<ReadonlySet<string>>, chosen: Ref<stri
     const next = now.includes(id) ? now.filter(x => x !== id) : [...now, id]
     if (next.length > 0) taken.value = next
   }
-  const places = computed(() => Number(selection.rules.places))
+  const places = computed(() => selection.house.places)
   const nowC = (id: string): number => {
     const rest = session.plan ? session.restOf(id) : iron.restOf(id)
     return Math.round(rest ? soleNowC(rest) : 20)

@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, ref, type EffectScope } from 'vue'
-import { WAYS, type EvaluateOptions, type OwnIron, type PressSetup, type Way } from '#core/recipe'
+import { WAYS, type EvaluateOptions, type OwnIron, type PressSetup, type Recipe, type Way } from '#core/recipe'
 import { slowWorkers } from '../testing/slowWorkers'
 import { useRecipeSearch } from './recipeSearch'
 
@@ -15,13 +15,15 @@ beforeEach(() => {
 })
 afterEach(() => scope.stop())
 
-const setup = ref<PressSetup | null>(null), taught = ref<EvaluateOptions>({}), tacked = ref(false), others = ref<OwnIron[]>([])
+const setup = ref<PressSetup | null>(null), taught = ref<EvaluateOptions>({}), tested = ref<Recipe | null>(null)
+const tacked = ref(false), others = ref<OwnIron[]>([])
 const setupOf = (massGsm: number) => ({ fabric: { massGsm } }) as unknown as PressSetup
 const begin = () => {
   setup.value = setupOf(120)
   taught.value = {}
+  tested.value = null
   tacked.value = false
-  return scope.run(() => useRecipeSearch(setup, taught, tacked, others))!
+  return scope.run(() => useRecipeSearch(setup, taught, tested, tacked, others))!
 }
 const answerWay = (way: Way, score: number, blocked: string | null = null) =>
   slow.asked('way').find(w => w.args[1] === way)!.answer({ way, score, blocked })
@@ -29,7 +31,7 @@ const answerWay = (way: Way, score: number, blocked: string | null = null) =>
 describe('the ways of pressing', () => {
   it('nothing on the board, nothing asked', async () => {
     setup.value = null
-    const search = scope.run(() => useRecipeSearch(setup, taught, tacked, others))!
+    const search = scope.run(() => useRecipeSearch(setup, taught, tested, tacked, others))!
     await slow.settled()
     expect([slow.waiting.length, search.searching.value, search.best.value]).toEqual([0, false, null])
   })
@@ -61,6 +63,9 @@ describe('the ways of pressing', () => {
     await slow.settled()
     expect([search.answers.value, search.problem.value, search.searching.value]).toEqual([[], null, true])
     expect(slow.asked('way').every(w => JSON.stringify(w.args[2]) === '{"soleOffsetC":-8}')).toBe(true)
+    tested.value = { method: 'mist', holdS: 20 } as Recipe
+    await slow.settled()
+    expect(slow.asked('way').map(w => (w.args[3] as Recipe).holdS)).toEqual(WAYS.map(() => 20))
   })
   it('where every way is blocked, what would open it is looked for by itself, with the other irons', async () => {
     others.value = [{ id: 'window' } as unknown as OwnIron]

@@ -1,5 +1,5 @@
 import {
-  usualFirst, WAYS, type PressSetup, type CarriedOver, type EvaluateOptions, type Opener, type OwnIron, type Tack, type Way,
+  usualFirst, WAYS, type PressSetup, type CarriedOver, type EvaluateOptions, type Opener, type OwnIron, type Recipe, type Tack, type Way,
 } from '#core/recipe'
 import type { Answer } from '~/workers/board.worker'
 
@@ -8,10 +8,13 @@ const KEY = 'recipes', OPENERS = 'openers'
 /**
  * Works out every way of pressing whenever the setup changes, or what its swatches taught; a newer one ends the older search.
  * @param setup null holds the search back
+ * @param tested what own swatches tested here: it is its method's recipe
  * @param tacked works out the tack as well: for webs
  * @param others irons of the workroom besides the one in hand: one of them may open what is blocked
  */
-export function useRecipeSearch(setup: Ref<PressSetup | null>, taught: Ref<EvaluateOptions>, tacked: Ref<boolean>, others: Ref<OwnIron[]>) {
+export function useRecipeSearch(
+  setup: Ref<PressSetup | null>, taught: Ref<EvaluateOptions>, tested: Ref<Recipe | null>, tacked: Ref<boolean>, others: Ref<OwnIron[]>,
+) {
   const { ask, end } = useBoardWorkers()
   const found = ref<Partial<Record<Way, Answer>>>({})
   const carried = shallowRef<CarriedOver | null>(null)
@@ -42,11 +45,11 @@ export function useRecipeSearch(setup: Ref<PressSetup | null>, taught: Ref<Evalu
     carried.value = tack.value = openers.value = problem.value = null
     if (!setup.value) return
     searching.value = true
-    const b = toPlain(setup.value), t = toPlain(taught.value)
+    const b = toPlain(setup.value), t = toPlain(taught.value), own = tested.value && toPlain(tested.value)
     try {
       await Promise.all([
         ...WAYS.map(async (way) => {
-          const answer = await ask(KEY, remote => remote.way(b, way, t), PRIORITY)
+          const answer = await ask(KEY, remote => remote.way(b, way, t, own), PRIORITY)
           if (mine === asked && answer) found.value = { ...found.value, [way]: answer }
         }),
         ask(KEY, remote => remote.carried(b, t), PRIORITY).then((c) => {
@@ -81,7 +84,8 @@ export function useRecipeSearch(setup: Ref<PressSetup | null>, taught: Ref<Evalu
     }
   }
 
-  watch(() => setup.value && JSON.stringify([setup.value, taught.value]), () => { end(OPENERS); void search() }, { immediate: true })
+  const question = computed(() => setup.value && JSON.stringify([setup.value, taught.value, tested.value]))
+  watch(question, () => { end(OPENERS); void search() }, { immediate: true })
   onScopeDispose(() => { stop(); end(OPENERS) })
   return { answers, best, carried, tack, openers, searching, looking, problem, askOpeners, again: search, cancel: stop }
 }

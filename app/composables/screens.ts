@@ -1,10 +1,11 @@
-import type { KeyName } from './shortcuts'
-
 /** A view within a screen. */
-interface ScreenTab<K extends string = string> {
+export interface ScreenTab<K extends string = string> {
   key: K
   name: string
-  shortcut: KeyName
+  /** The key that opens it, while its screen is there. */
+  press: string
+  /** The component that shows it, where its screen has one for each and nothing else to do with them. */
+  panel?: string
   /** Other words by which it is looked for. */
   words: string
   /** Only some jobs need it: it stands behind *More* until one does. */
@@ -16,7 +17,8 @@ interface Screen {
   name: string
   to: string
   icon: string
-  shortcut?: KeyName
+  /** Its key, on the whole board. */
+  shortcut?: 'today' | 'shelf' | 'irons' | 'seams' | 'mend' | 'rescue' | 'practice' | 'rules'
   /** What it is for, in one sentence. */
   what: string
   /** Other words by which it is looked for. */
@@ -44,10 +46,10 @@ export const SCREENS = {
     what: 'How hot, how moist and how long to press: the recipe, and a scrap to try it on first.',
     words: 'recipe try sample seconds temperature steam dry damp press cloth how long web',
     tabs: [
-      { key: 'ways', name: 'Methods', shortcut: 'ways', words: 'dry steam mist damp compare recipe' },
-      { key: 'window', name: 'Safe window', shortcut: 'map', words: 'temperature seconds map too hot too long', seldom: true, large: true },
-      { key: 'plan', name: 'Test plan', shortcut: 'plan', words: 'scraps strip which to try', seldom: true },
-      { key: 'history', name: 'History', shortcut: 'history', words: 'earlier swatches proved failed wash peel', seldom: true },
+      { key: 'ways', name: 'Methods', press: 'w', words: 'dry steam mist damp compare recipe' },
+      { key: 'window', name: 'Safe window', press: 'm', words: 'temperature seconds map too hot too long', seldom: true, large: true },
+      { key: 'plan', name: 'Test plan', press: 'p', words: 'scraps strip which to try', seldom: true },
+      { key: 'history', name: 'History', press: 'h', words: 'earlier swatches proved failed wash peel', seldom: true },
     ],
   },
   cut: {
@@ -55,10 +57,10 @@ export const SCREENS = {
     what: 'The pieces of the job, drawn or taken from a pattern, and how they lie on the roll.',
     words: 'pattern piece layout marker templates metres yards width grain nap',
     tabs: [
-      { key: 'pieces', name: 'Pieces', shortcut: 'pieces', words: 'draw pattern block outline svg' },
-      { key: 'layout', name: 'Layout', shortcut: 'layout', words: 'roll width marker how much offcut', large: true },
-      { key: 'layers', name: 'Layers', shortcut: 'layers', words: 'mats bags foam web six placemats', seldom: true },
-      { key: 'braid', name: 'Trim', shortcut: 'braid', words: 'braid ribbon piping corner preshrink', seldom: true },
+      { key: 'pieces', name: 'Pieces', press: 'p', words: 'draw pattern block outline svg' },
+      { key: 'layout', name: 'Layout', press: 'l', words: 'roll width marker how much offcut', large: true },
+      { key: 'layers', name: 'Layers', press: 'w', words: 'mats bags foam web six placemats', seldom: true },
+      { key: 'braid', name: 'Trim', press: 'b', words: 'braid ribbon piping corner preshrink', seldom: true },
     ],
   },
   press: {
@@ -66,10 +68,10 @@ export const SCREENS = {
     what: 'Where to set the iron down, in which order, and the clock that runs while you press.',
     words: 'iron fuse clock session order positions steps',
     tabs: [
-      { key: 'setdowns', name: 'Positions', shortcut: 'setdowns', words: 'where to set the iron down overlap' },
-      { key: 'order', name: 'Plan', shortcut: 'order', words: 'order sequence steps all pieces' },
-      { key: 'session', name: 'Session', shortcut: 'session', words: 'clock now press begin' },
-      { key: 'after', name: 'Results', shortcut: 'after', words: 'edges held lifted report' },
+      { key: 'setdowns', name: 'Positions', press: 'p', words: 'where to set the iron down overlap' },
+      { key: 'order', name: 'Plan', press: 'l', words: 'order sequence steps all pieces' },
+      { key: 'session', name: 'Session', press: 'g', words: 'clock now press begin' },
+      { key: 'after', name: 'Results', press: 'f', words: 'edges held lifted report' },
     ],
   },
   care: {
@@ -77,9 +79,9 @@ export const SCREENS = {
     what: 'How the finished garment may be washed, dried and ironed, and how it came back.',
     words: 'wash temperature limit dryer dry clean label card laundry',
     tabs: [
-      { key: 'limits', name: 'Limits', shortcut: 'careLimits', words: 'wash limit of a dress how hot dryer' },
-      { key: 'card', name: 'Care card', shortcut: 'careCard', words: 'print wearer label share' },
-      { key: 'log', name: 'Wear and wash log', shortcut: 'wearLog', words: 'came back peeled bubbled after washing' },
+      { key: 'limits', name: 'Limits', press: 'w', words: 'wash limit of a dress how hot dryer' },
+      { key: 'card', name: 'Care card', press: 'p', words: 'print wearer label share' },
+      { key: 'log', name: 'Wear and wash log', press: 'b', words: 'came back peeled bubbled after washing' },
     ],
   },
   today: {
@@ -100,11 +102,14 @@ export const SCREENS = {
     name: 'Seams & hems', to: '/seams', icon: 'i-lucide-scissors-line-dashed', shortcut: 'seams', guide: 'seams-and-hems', picture: 'hem',
     what: 'Pressing while you sew: seams, hems, patchwork, strips, and fabric before it is cut.', words: 'sewing pressing dart pleat',
     tabs: [
-      { key: 'seamDetail', name: 'Seams and details', shortcut: 'seamDetail', words: 'seam open dart pleat sleeve head busted' },
-      { key: 'patchwork', name: 'Patchwork', shortcut: 'patchwork', words: 'quilt blocks nest seams quilting', large: true },
-      { key: 'hem', name: 'Hems', shortcut: 'hem', words: 'hem tape turn up fallen hem trousers skirt lining' },
-      { key: 'strips', name: 'Strips, binding, wadding', shortcut: 'strips', words: 'bias binding batting strips join' },
-      { key: 'before', name: 'Prepare fabric', shortcut: 'before', words: 'preshrink straighten creases before cutting' },
+      {
+        key: 'seamDetail', name: 'Seams and details', press: 'f', panel: 'SeamDetailPanel',
+        words: 'seam open dart pleat sleeve head busted',
+      },
+      { key: 'patchwork', name: 'Patchwork', press: 'g', panel: 'PatchworkPanel', words: 'quilt blocks nest seams quilting', large: true },
+      { key: 'hem', name: 'Hems', press: 'h', panel: 'HemPanel', words: 'hem tape turn up fallen hem trousers skirt lining' },
+      { key: 'strips', name: 'Strips, binding, wadding', press: 'b', panel: 'StripsPanel', words: 'bias binding batting strips join' },
+      { key: 'before', name: 'Prepare fabric', press: 'c', panel: 'PreparePanel', words: 'preshrink straighten creases before cutting' },
     ],
   },
   mend: {
@@ -112,13 +117,16 @@ export const SCREENS = {
     what: 'Patches over holes, and whatever is put on: badges, transfers, letters, labels, appliqué, embroidery.',
     words: 'repair patch hole tear',
     tabs: [
-      { key: 'hole', name: 'Mend a hole', shortcut: 'hole', words: 'patch tear scrap darn picture of a scrap' },
-      { key: 'badge', name: 'Badges and patches', shortcut: 'badge', words: 'badge emblem iron-on patch' },
-      { key: 'transfer', name: 'Iron-on transfers', shortcut: 'transfer', words: 'film print heat transfer' },
-      { key: 'lettering', name: 'Lettering', shortcut: 'lettering', words: 'letters vinyl flex flock numbers lifting corner' },
-      { key: 'labels', name: 'Name labels', shortcut: 'labels', words: 'label sheet print names tags' },
-      { key: 'applique', name: 'Appliqué', shortcut: 'applique', words: 'applique shapes banner web mirrored' },
-      { key: 'embroidery', name: 'Embroidery', shortcut: 'embroidery', words: 'hoop stabilizer stitch crest pucker' },
+      { key: 'hole', name: 'Mend a hole', press: 'p', panel: 'MendHolePanel', words: 'patch tear scrap darn picture of a scrap' },
+      { key: 'badge', name: 'Badges and patches', press: 'm', panel: 'BadgePanel', words: 'badge emblem iron-on patch' },
+      { key: 'transfer', name: 'Iron-on transfers', press: 'f', panel: 'TransferPanel', words: 'film print heat transfer' },
+      {
+        key: 'lettering', name: 'Lettering', press: 'l', panel: 'LetteringPanel',
+        words: 'letters vinyl flex flock numbers lifting corner',
+      },
+      { key: 'labels', name: 'Name labels', press: 'b', panel: 'NameLabelsPanel', words: 'label sheet print names tags' },
+      { key: 'applique', name: 'Appliqué', press: 'a', panel: 'AppliquePanel', words: 'applique shapes banner web mirrored' },
+      { key: 'embroidery', name: 'Embroidery', press: 'c', panel: 'EmbroideryPanel', words: 'hoop stabilizer stitch crest pucker' },
     ],
   },
   fix: {
@@ -153,9 +161,6 @@ export const DRAWERS = [
   SCREENS.today, { ...SCREENS.fabric, name: 'Fabrics' }, SCREENS.supplies, SCREENS.irons, SCREENS.seams, SCREENS.mend, SCREENS.fix,
   SCREENS.practice, SCREENS.rules, SCREENS.io,
 ]
-/** Where on the way round the board one stands; null where nobody is shown around. */
-export const tourStop = ref<number | null>(null)
-
 const KEYS_OF_SCREENS = Object.keys(SCREENS) as ScreenKey[]
 /** The screen at an address; the one with the longest address that fits. */
 export const screenAt = (path: string): (Screen & { key: ScreenKey }) | null => {
@@ -163,36 +168,5 @@ export const screenAt = (path: string): (Screen & { key: ScreenKey }) | null => 
     .sort((a, b) => SCREENS[b].to.length - SCREENS[a].to.length)[0]
   return key ? { ...SCREENS[key], key } : null
 }
-type Tabbed = { [K in ScreenKey]: (typeof SCREENS)[K] extends { tabs: unknown } ? K : never }[ScreenKey]
+export type Tabbed = { [K in ScreenKey]: (typeof SCREENS)[K] extends { tabs: unknown } ? K : never }[ScreenKey]
 export type TabOf<K extends Tabbed> = (typeof SCREENS)[K]['tabs'][number]['key']
-
-/** The tabs of a screen as its bar shows them, each with its shortcut. */
-export const tabsOf = <K extends Tabbed>(screen: K): { key: TabOf<K>, name: string, shown: string, seldom: boolean, large: boolean }[] =>
-  (SCREENS[screen].tabs as readonly ScreenTab<TabOf<K>>[])
-    .map(t => ({ key: t.key, name: t.name, shown: KEYS[t.shortcut].shown, seldom: t.seldom ?? false, large: t.large ?? false }))
-
-/**
- * Which tab of a screen is open: kept in this browser, chosen by its shortcut, or named by the address one came by (`?tab=hem`).
- * @param kept under which name; @param withShortcuts false where the screen registers them itself
- */
-export function useTab<K extends Tabbed>(screen: K, first: TabOf<K>, kept = `${screen}-tab`, withShortcuts = true): Ref<TabOf<K>> {
-  const tab = useStored<TabOf<K>>(kept, first), route = useRoute()
-  const isOne = (key: unknown): key is TabOf<K> => SCREENS[screen].tabs.some(t => t.key === key)
-  if (!isOne(tab.value)) tab.value = first
-  watch(() => route.query.tab, (wanted) => { if (screenAt(route.path)?.key === screen && isOne(wanted)) tab.value = wanted },
-    { immediate: true })
-  if (withShortcuts)
-    useShortcuts(Object.fromEntries(SCREENS[screen].tabs.map(t => [t.shortcut, () => { tab.value = t.key as TabOf<K> }])))
-  return tab as Ref<TabOf<K>>
-}
-
-/** Does what the address asks for (`?new=1`) once, however often it is asked, and takes it out of the address. */
-export function useAsked(name: string, act: (value: string) => void): void {
-  const route = useRoute(), router = useRouter(), here = route.path
-  watch(() => route.query[name], (value) => {
-    if (typeof value !== 'string' || route.path !== here) return
-    act(value)
-    const { [name]: _, ...query } = route.query
-    void router.replace({ query })
-  }, { immediate: true })
-}

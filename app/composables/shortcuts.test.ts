@@ -90,14 +90,14 @@ describe('keys of a screen', () => {
     expect(fresh).not.toHaveBeenCalled()
   })
   it('come before a closed list that would look the letter up', () => {
-    const map = vi.fn(), typeahead = vi.fn()
-    scope.run(() => useShortcuts({ map }))
+    const opened = vi.fn(), typeahead = vi.fn()
+    scope.run(() => useShortcuts({ window: opened }))
     const list = focusOn('<button role="combobox" aria-expanded="false"></button>')
     list.addEventListener('keydown', typeahead)
     press('m')
     press('M', { shiftKey: true })
     press('m', { ctrlKey: true })
-    expect([map.mock.calls.length, typeahead.mock.calls.length]).toEqual([2, 1])
+    expect([opened.mock.calls.length, typeahead.mock.calls.length]).toEqual([2, 1])
   })
   it('Escape leaves a form out of its field, but first closes what lies over it', () => {
     const leave = vi.fn()

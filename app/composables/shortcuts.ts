@@ -1,10 +1,8 @@
 import { useEventListener } from '@vueuse/core'
+import { SCREENS, type Tabbed, type TabOf } from './screens'
 
-/**
- * Where a key works: all over the board, on the screen that answers to it, at the cutting, at the press, among the seams, or at the
- * mending.
- */
-type Reach = 'board' | 'here' | 'cut' | 'press' | 'seams' | 'mend' | 'care'
+/** Where a key works: all over the board, on whichever screen answers to it, or on one screen alone. */
+type Reach = 'board' | 'here' | Tabbed
 interface Key {
   /** As the browser names it, in small letters. */
   key: string
@@ -14,8 +12,8 @@ interface Key {
   reach: Reach
 }
 
-/** Every key of the board, in one table: what is registered, shown beside a control and listed on **?** is read from here. */
-export const KEYS = {
+/** Keys that open no tab. */
+const OTHERS = {
   keys: { key: '?', shown: '?', does: 'This list of shortcuts', reach: 'board' },
   iron: { key: ' ', shown: 'Space', does: 'The iron: down, lift, turned, cold', reach: 'board' },
   today: { key: 't', shown: 'T', does: 'Today\'s jobs', reach: 'board' },
@@ -34,19 +32,11 @@ export const KEYS = {
   take: { key: 'enter', shown: 'Enter', does: 'Take the first suggestion', reach: 'here' },
   earlier: { key: 'arrowleft', shown: '←', does: 'Half a second earlier', reach: 'here' },
   later: { key: 'arrowright', shown: '→', does: 'Half a second later', reach: 'here' },
-  ways: { key: 'w', shown: 'W', does: 'The methods', reach: 'here' },
-  map: { key: 'm', shown: 'M', does: 'The safe window', reach: 'here' },
-  plan: { key: 'p', shown: 'P', does: 'The test plan', reach: 'here' },
-  history: { key: 'h', shown: 'H', does: 'The history', reach: 'here' },
   older: { key: 'arrowdown', shown: '↓', does: 'The swatch before', reach: 'here' },
   newer: { key: 'arrowup', shown: '↑', does: 'The swatch after', reach: 'here' },
   interrupt: { key: 'x', shown: 'X', does: 'Interrupted: lift; Space continues', reach: 'here' },
   keep: { key: 'k', shown: 'K', does: 'Save swatch', reach: 'here' },
   again: { key: 'a', shown: 'A', does: 'Press it again', reach: 'here' },
-  pieces: { key: 'p', shown: 'P', does: 'The pieces', reach: 'cut' },
-  layout: { key: 'l', shown: 'L', does: 'The layout', reach: 'cut' },
-  layers: { key: 'w', shown: 'W', does: 'Layers of mats and bags', reach: 'cut' },
-  braid: { key: 'b', shown: 'B', does: 'Trim round corners', reach: 'cut' },
   undo: { key: 'u', shown: 'U', does: 'Undo', reach: 'cut' },
   redo: { key: 'y', shown: 'Y', does: 'Redo', reach: 'cut' },
   copy: { key: 'c', shown: 'C', does: 'Copy this piece', reach: 'cut' },
@@ -58,10 +48,6 @@ export const KEYS = {
   right: { key: 'arrowright', shown: '→', does: 'Nudge the part along', reach: 'cut' },
   up: { key: 'arrowup', shown: '↑', does: 'Nudge the part to the selvedge', reach: 'cut' },
   down: { key: 'arrowdown', shown: '↓', does: 'Nudge the part from the selvedge', reach: 'cut' },
-  setdowns: { key: 'p', shown: 'P', does: 'Positions of the iron', reach: 'press' },
-  order: { key: 'l', shown: 'L', does: 'The pressing plan', reach: 'press' },
-  session: { key: 'g', shown: 'G', does: 'The session', reach: 'press' },
-  after: { key: 'f', shown: 'F', does: 'The results', reach: 'press' },
   clock: { key: 'c', shown: 'C', does: 'The test swatch', reach: 'press' },
   takeBack: { key: 'backspace', shown: 'Backspace', does: 'Undo', reach: 'press' },
   aside: { key: 'x', shown: 'X', does: 'Set this piece aside', reach: 'press' },
@@ -71,27 +57,21 @@ export const KEYS = {
   lifts: { key: 'e', shown: 'E', does: 'It lifts, at the places marked', reach: 'press' },
   over: { key: 'o', shown: 'O', does: 'Take it over from the other board', reach: 'press' },
   begin: { key: 'enter', shown: 'Enter', does: 'Begin session', reach: 'press' },
-  seamDetail: { key: 'f', shown: 'F', does: 'Seams and details', reach: 'seams' },
-  patchwork: { key: 'g', shown: 'G', does: 'Patchwork', reach: 'seams' },
-  hem: { key: 'h', shown: 'H', does: 'Hems', reach: 'seams' },
-  strips: { key: 'b', shown: 'B', does: 'Strips, binding, wadding', reach: 'seams' },
-  before: { key: 'c', shown: 'C', does: 'Prepare fabric', reach: 'seams' },
   nextSeamDetail: { key: 'j', shown: 'J', does: 'The next seam or detail', reach: 'seams' },
   nextSeam: { key: 'j', shown: 'J', does: 'The next seam, as they are pressed', reach: 'seams' },
   turnSeam: { key: 'q', shown: 'Q', does: 'Turn this seam by hand', reach: 'seams' },
   letSeam: { key: 'u', shown: 'U', does: 'Back to the suggestion', reach: 'seams' },
-  hole: { key: 'p', shown: 'P', does: 'Mend a hole', reach: 'mend' },
-  badge: { key: 'm', shown: 'M', does: 'Badges and patches', reach: 'mend' },
-  transfer: { key: 'f', shown: 'F', does: 'Iron-on transfers', reach: 'mend' },
-  lettering: { key: 'l', shown: 'L', does: 'Lettering', reach: 'mend' },
-  labels: { key: 'b', shown: 'B', does: 'Name labels', reach: 'mend' },
-  applique: { key: 'a', shown: 'A', does: 'Appliqué', reach: 'mend' },
-  embroidery: { key: 'c', shown: 'C', does: 'Embroidery', reach: 'mend' },
-  careLimits: { key: 'w', shown: 'W', does: 'The care limits', reach: 'care' },
-  careCard: { key: 'p', shown: 'P', does: 'The care card', reach: 'care' },
-  wearLog: { key: 'b', shown: 'B', does: 'The wear and wash log', reach: 'care' },
   dial: { key: 'd', shown: 'D', does: 'Turn the dial to the recipe\'s setting', reach: 'here' },
 } as const satisfies Record<string, Key>
+
+type TabKeys = { [S in Tabbed]: Record<TabOf<S>, Key> }[Tabbed]
+type AllOf<U> = (U extends unknown ? (of: U) => void : never) extends (of: infer I) => void ? I : never
+/** Each tab is opened by its own, named after it. */
+const TABS = Object.fromEntries(Object.entries(SCREENS).flatMap(([screen, s]) => ('tabs' in s ? s.tabs : []).map((t): [string, Key] =>
+  [t.key, { key: t.press, shown: t.press.toUpperCase(), does: t.name, reach: screen as Tabbed }]))) as AllOf<TabKeys>
+
+/** Every key of the board: what is registered, shown beside a control and listed on **?** is read from here. */
+export const KEYS = { ...TABS, ...OTHERS }
 export type KeyName = keyof typeof KEYS
 
 /** What digits do on this screen, and up to which. */
@@ -194,7 +174,7 @@ export function useShortcutList() {
   const of = (reach: Reach) => (Object.keys(KEYS) as KeyName[]).filter(name => active.has(name) && KEYS[name].reach === reach)
   return {
     digits: computed(() => digitOwners.at(-1) ?? null),
-    here: computed(() => (['cut', 'press', 'seams', 'mend', 'care', 'here'] as const).flatMap(of)),
+    here: computed(() => (['swatch', 'cut', 'press', 'seams', 'mend', 'care', 'here'] as const).flatMap(of)),
     board: computed(() => of('board')),
   }
 }

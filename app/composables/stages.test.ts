@@ -1,10 +1,11 @@
 // @vitest-environment happy-dom
 import { describe, expect, it } from 'vitest'
+import { MAKING_KINDS } from '#shared/making'
 import type { MakingKind } from '#shared/schemas'
 import { nextWords } from '#shared/words'
 import { nextIn, pathOf } from '../stores/jobs'
 import { job } from '../testing/board'
-import { SCREENS, screenAt } from './screens'
+import { SCREENS, screenAt, type ScreenTab } from './screens'
 import { comeOf, OTHER_WORK, placeOfStep } from './stages'
 
 const of = (kind: MakingKind, pressed = false) => job({
@@ -24,11 +25,7 @@ describe('where a job goes on', () => {
     expect(pathOf(of('hem'))).toEqual(['fabric', 'making', 'press', 'care'])
   })
   it('every kind of making, every step and every other work leads to a tab there is', () => {
-    const kinds: MakingKind[] = [
-      'seamDetail', 'hem', 'patchwork', 'strips', 'wadding', 'flatten', 'hole', 'badge', 'transfer', 'lettering', 'labels', 'applique',
-      'embroidery', 'remedy',
-    ]
-    for (const kind of kinds) expect(leadsSomewhere(placeOfStep(nextIn(of(kind))!.step)), kind).toBe(true)
+    for (const kind of MAKING_KINDS) expect(leadsSomewhere(placeOfStep(nextIn(of(kind))!.step)), kind).toBe(true)
     for (const step of ['findFibre', 'match', 'swatch', 'swatchAgain', 'wash', 'draw', 'cut', 'press', 'session', 'finish'])
       expect(leadsSomewhere(placeOfStep({ do: step } as never)), step).toBe(true)
     for (const o of OTHER_WORK) expect(leadsSomewhere(o.to), o.name).toBe(true)
@@ -41,6 +38,14 @@ describe('where a job goes on', () => {
 })
 
 describe('the screens of the board', () => {
+  it('a tab that names its component finds it, and no two tabs of a screen have one key', () => {
+    const found = Object.keys(import.meta.glob('../components/*/*Panel.vue'))
+    for (const s of Object.values(SCREENS)) {
+      const tabs: readonly ScreenTab[] = 'tabs' in s ? s.tabs : []
+      for (const { panel } of tabs) if (panel) expect(found.filter(p => p.endsWith(`/${panel}.vue`)), panel).toHaveLength(1)
+      expect(new Set(tabs.map(t => t.press)).size).toBe(tabs.length)
+    }
+  })
   it('each says what it is for in one sentence, and no two do the same', () => {
     const all = Object.values(SCREENS)
     for (const s of all) expect(s.what, s.name).toMatch(/^[A-Z][^.]+\.$/)

@@ -1,6 +1,8 @@
 import { comeTo, type JobStage, type NextStep } from '#core/job'
+import { kindOf, MAKING_KINDS } from '#shared/making'
 import type { Job, MakingKind } from '#shared/schemas'
 import { JOB_STAGE_NAME } from '#shared/words'
+import { SCREENS } from './screens'
 
 const STAGES = [
   { key: 'fabric', name: JOB_STAGE_NAME.fabric, to: '/fabric' },
@@ -13,25 +15,21 @@ const STAGES = [
 const STAGE_COUNT = STAGES.length
 
 /** Which screen and tab a making is set up on. */
-const AT: Record<MakingKind, string> = {
-  seamDetail: '/seams?tab=seamDetail', hem: '/seams?tab=hem', patchwork: '/seams?tab=patchwork', strips: '/seams?tab=strips',
-  wadding: '/seams?tab=strips', flatten: '/seams?tab=before', hole: '/mend?tab=hole', badge: '/mend?tab=badge',
-  transfer: '/mend?tab=transfer', lettering: '/mend?tab=lettering', labels: '/mend?tab=labels', applique: '/mend?tab=applique',
-  embroidery: '/mend?tab=embroidery', remedy: '/fix',
+const placeOf = (making: { kind: MakingKind }): string => {
+  const { screen, tab } = kindOf(making)
+  return tab === null ? SCREENS[screen].to : `${SCREENS[screen].to}?tab=${tab}`
 }
 const STEP_AT: Record<Exclude<NextStep['do'], 'making'>, string> = {
   findFibre: '/fabric', match: '/interfacing', swatch: '/swatch', swatchAgain: '/swatch', wash: '/swatch?tab=history',
   draw: '/cut?tab=pieces', cut: '/cut?tab=layout', press: '/press?tab=order', session: '/press?tab=session', finish: '/care',
 }
 /** Where a step is done. */
-export const placeOfStep = (step: NextStep<MakingKind>): string => (step.do === 'making' ? AT[step.making.kind] : STEP_AT[step.do])
+export const placeOfStep = (step: NextStep<MakingKind>): string => (step.do === 'making' ? placeOf(step.making) : STEP_AT[step.do])
 /** Other work than interfacing, each with where it is set up. */
-export const OTHER_WORK = [
-  { name: 'A hem', to: AT.hem }, { name: 'Seams, darts, pleats', to: AT.seamDetail }, { name: 'Patchwork', to: AT.patchwork },
-  { name: 'Strips or binding', to: AT.strips }, { name: 'A hole to mend', to: AT.hole }, { name: 'A badge', to: AT.badge },
-  { name: 'A transfer', to: AT.transfer }, { name: 'Lettering', to: AT.lettering }, { name: 'Name labels', to: AT.labels },
-  { name: 'Appliqué', to: AT.applique }, { name: 'Embroidery', to: AT.embroidery },
-] as const
+export const OTHER_WORK = MAKING_KINDS.flatMap((kind) => {
+  const { offered } = kindOf({ kind })
+  return offered === null ? [] : [{ name: offered, to: placeOf({ kind }) }]
+})
 
 /** How far along its own path a job has come, 0 to 1: done, to its end. */
 export function comeOf(job: Job): number {
@@ -52,7 +50,7 @@ export function useStages() {
     if (at >= 0) return { ...STAGES[at]!, digit: at + 1 }
     const makings = jobs.job?.makings ?? [], first = makings.find(m => !m.pressed) ?? makings[0]!
     return {
-      key: 'making' as const, digit: null, to: AT[first.kind],
+      key: 'making' as const, digit: null, to: placeOf(first),
       name: makings.length === 1 ? first.name : JOB_STAGE_NAME.making,
     }
   }))

@@ -1,7 +1,6 @@
 import type { StuckPlan } from '#core/mend'
 import type { FabricInput } from '#core/stack'
-import type { MendSpec } from '#shared/mending'
-import { toStuckAsk } from '#shared/stuck'
+import { type MendSpec, toStuckAsk } from '#shared/making'
 import type { Fabric, Supply } from '#shared/schemas'
 
 /** How a mend is pressed with the iron in hand, worked out anew whenever anything of it changes. */

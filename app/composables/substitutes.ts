@@ -1,6 +1,7 @@
+import { habitsOf } from '#shared/house'
 import { enoughOf } from '#shared/cutting'
 import type { PairPast } from '#shared/mappers'
-import { toEvidence, toHabits, toIronInput, toMatchFabric, toMatchSupply } from '#shared/mappers'
+import { toEvidence, toIronInput, toMatchFabric, toMatchSupply } from '#shared/mappers'
 import type { Supply } from '#shared/schemas'
 
 const KEY = 'substitutes',
@@ -38,7 +39,7 @@ export function useSubstitutes() {
         pressCloth: selection.pressCloth?.kind ?? null,
         surface: selection.chosen.surface,
         needM2: 0,
-        habits: toHabits(selection.rules),
+        habits: habitsOf(selection.rules),
       })
       const shelf = toPlain(enoughOf(supplies, insteadOf, needM).map(s => toMatchSupply(s, past[s.id], query.fabric)))
       const id = Date.now()

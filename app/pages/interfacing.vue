@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { setupOf, type MatchQuery, type MatchSupply } from '#core/match'
+import type { MatchQuery, MatchSupply } from '#core/match'
 import { leadingSwatch } from '#core/learn'
-import { withCooling, type EvaluateOptions, type Recipe } from '#core/recipe'
+import type { EvaluateOptions, Recipe } from '#core/recipe'
 import { optionsOf } from '#core/window'
 import {
-  isPressedOn, toEvidence, toHabits, toIronInput, toKnowledge, toLessons, toMatchFabric, toMatchSupply, toRecipe,
+  isPressedOn, toEvidence, toIronInput, toKnowledge, toLessons, toMatchFabric, toMatchSupply, toRecipe,
   type PairPast,
 } from '#shared/mappers'
 import { interfacingNeed } from '#shared/cutting'
@@ -57,15 +57,15 @@ watch(
 /** What this fabric's own swatches taught of each supply they were pressed with, on the iron of the board. */
 const taught = shallowRef<Record<string, EvaluateOptions>>({})
 const workers = useBoardWorkers()
-/** What own swatches prove on what lies on the board, by supply: it comes before any estimate. */
-const provedOf = ref<Record<string, Recipe>>({})
-function noteProof(supply: Supply, rows: Swatch[]): void {
+/** What own swatches tested on what lies on the board, by supply: it comes before any estimate. */
+const tested = shallowRef<Record<string, Recipe>>({})
+function testedOn(supply: Supply, rows: Swatch[]): Recipe | null {
   const on = {
     fabricLot: selection.fabric!.lot, supplyLot: supply.lot, ironId: selection.iron!.id, pressClothId: selection.pressCloth?.id ?? null,
     surface: selection.chosen.surface, overIds: [],
   }
-  const lead = leadingSwatch(rows.filter(t => isPressedOn(t, on)), Number(selection.rules.washes))
-  if (lead) provedOf.value = { ...provedOf.value, [supply.id]: toRecipe(lead.swatch.recipe) }
+  const lead = leadingSwatch(rows.filter(t => isPressedOn(t, on)), selection.house.washes)
+  return lead ? toRecipe(lead.swatch.recipe) : null
 }
 let lessons = 0
 watch(
@@ -74,25 +74,26 @@ watch(
     const mine = ++lessons
     const { fabric, iron } = selection
     if (!stored.value || !fabric || !iron) return
-    provedOf.value = {}
+    tested.value = {}
     const pressed = stored.value.supplies.filter(s => s.adhesive && stored.value!.past[s.id])
     const things = { fabric, supplies: stored.value.supplies, irons: library.irons, pressCloths: library.pressCloths,
       rules: selection.rules }
     try {
       const found = await Promise.all(
-        pressed.map(async (supply): Promise<[string, EvaluateOptions] | null> => {
+        pressed.map(async (supply) => {
           const { rows } = await $fetch<Page<Swatch>>('/api/pairings', { query: { fabricId: fabric.id, supplyId: supply.id, size: 60 } })
-          if (mine === lessons) noteProof(supply, rows)
-          const own = toLessons(rows, iron.id, things)
-          if (own.length === 0) return null
+          const own = toLessons(rows, iron.id, things), recipe = testedOn(supply, rows)
+          if (own.length === 0) return { id: supply.id, recipe, lesson: null }
           const learnt = await workers.ask(
             `learn ${supply.id}`,
             remote => remote.learn(toPlain(toKnowledge(fabric, supply, iron.settings[0]?.origin ?? 'typical')), toPlain(own)), 2,
           )
-          return learnt.contradicts ? null : [supply.id, optionsOf(learnt.knowledge)]
+          return { id: supply.id, recipe, lesson: learnt.contradicts ? null : optionsOf(learnt.knowledge) }
         }),
       )
-      if (mine === lessons) taught.value = Object.fromEntries(found.filter(f => f !== null))
+      if (mine !== lessons) return
+      taught.value = Object.fromEntries(found.flatMap(f => f.lesson ? [[f.id, f.lesson] as const] : []))
+      tested.value = Object.fromEntries(found.flatMap(f => f.recipe ? [[f.id, f.recipe] as const] : []))
     } catch (error) {
       if (mine === lessons) problem.value = faultOf(error) ?? problemOf(error).detail
     }
@@ -106,8 +107,8 @@ const query = computed<MatchQuery | null>(() =>
         allowance: library.workroom?.rules.allowance ?? 'inside', place: { ...wish.place }, stiffness: wish.wished.stiffness,
         drapeKept: wish.wished.drapeKept, care: { ...wish.wished.care }, iron: toIronInput(selection.iron),
         pressCloth: selection.pressCloth?.kind ?? null,
-        surface: selection.chosen.surface, needM2: drawn.value.count > 0 ? drawn.value.m2 : areaM2.value, habits: toHabits(selection.rules),
-        taught: taught.value,
+        surface: selection.chosen.surface, needM2: drawn.value.count > 0 ? drawn.value.m2 : areaM2.value, habits: selection.house.habits,
+        taught: taught.value, tested: tested.value,
       }
     : null,
 )
@@ -150,19 +151,13 @@ const nameOf = (c: { kind: string, supplies: readonly MatchSupply[] }) =>
 const nameById = (ids: string[]) => ids.map(id => stored.value?.supplies.find(s => s.id === id)?.name ?? '').join(' + ') || 'self fabric'
 const wants = computed(() => {
   const stiffness = wish.wished.stiffness ?? wish.place.stiffness
-  const give = { stay: 'the give stays', stop: 'the give settings', any: '' }[wish.place.give]
+  const give = { stay: 'the give stays', stop: 'no give', any: '' }[wish.place.give]
   return [stiffness === 'keep' ? 'the drape of the fabric' : STIFFNESS_NAME[stiffness], give].filter(Boolean).join('; ')
-})
-/** A single interfacing that own swatches have proved here comes with its proved recipe. */
-const leadProved = computed(() => {
-  const c = lead.value, proved = c?.kind === 'single' ? provedOf.value[c.supplies[0]!.id] : undefined
-  const setup = proved && query.value ? setupOf(query.value, c!) : null
-  return setup ? withCooling(setup, proved!, query.value!.taught?.[c!.supplies[0]!.id]) : null
 })
 /** Where the recipe's seconds come from: a proof, an own lesson, the sheet of the lot, or the model with typical values. */
 const recipeFrom = computed(() => {
   const glued = lead.value?.supplies.find(s => s.adhesive)
-  if (leadProved.value) return 'tested' as const
+  if (lead.value?.isTested) return 'tested' as const
   if (glued && taught.value[glued.id]) return 'measured' as const
   return glued?.sheet && glued.sheet.soleC !== null && glued.sheet.holdS !== null ? 'maker' as const : 'estimate' as const
 })
@@ -233,7 +228,6 @@ useShortcuts({ take })
         <UButton size="sm" variant="outline" color="neutral" @click="again">Try again</UButton>
       </p>
       <StiffnessLadder v-if="match" class="flex-1" :match="match" :shown="shown" :chosen-keys="chosenKeys" :progress="progress"
-        :proved="provedOf"
         @toggle="toggle" />
       <p v-else-if="!problem" class="m-6 text-lg text-muted-ink">Judging the shelf…</p>
       <UButton v-if="selection.isSimple && !everyOne && ranked && ranked.rankedCount > SHOWN_SIMPLY" class="mt-1 self-start" size="sm"
@@ -272,8 +266,8 @@ useShortcuts({ take })
         <div class="mt-1">
           <p class="text-[15px] leading-snug">
             {{ bendingWords(lead.bendingMm, selection.units) }}.
-            <template v-if="leadProved ?? lead.recipe">
-              {{ recipeSentence((leadProved ?? lead.recipe)!, selection.pressCloth?.name ?? null, selection.units) }}
+            <template v-if="lead.recipe">
+              {{ recipeSentence(lead.recipe, selection.pressCloth?.name ?? null, selection.units) }}
               <Sourced :from="recipeFrom" />
             </template>
             <template v-else-if="lead.kind === 'sewIn'">{{ BASTE_STEPS }}</template>

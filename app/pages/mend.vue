@@ -1,10 +1,14 @@
 <script setup lang="ts">
+import type { Component } from 'vue'
+
 /** Mend and put on: patches, badges, transfers, letters, labels, shapes, embroidery. */
 definePageMeta({ title: 'Mend & add' })
 const jobs = useJobs()
 const makings = useMakings()
 const scraps = useScraps()
 const tab = useTab('mend', 'hole')
+const PANELS = import.meta.glob<Component>('../components/mend/*Panel.vue', { eager: true, import: 'default' })
+const panel = computed(() => panelOf('mend', tab.value, PANELS))
 watch(() => jobs.job?.id, () => { void makings.load() }, { immediate: true })
 onMounted(() => { void scraps.load() })
 </script>
@@ -16,13 +20,7 @@ onMounted(() => { void scraps.load() })
     <NewerSlip v-if="makings.theirs" :problem="makings.problem" class="mx-4" @over="makings.overThem" @take="makings.takeTheirs">
       Stored now: {{ makings.theirs.makings.map(m => m.name).join(', ') || 'nothing' }}.</NewerSlip>
     <PanelTabs v-model="tab" :tabs="tabsOf('mend')" label="Mend and add" class="min-h-0">
-      <MendHolePanel v-if="tab === 'hole'" />
-      <BadgePanel v-else-if="tab === 'badge'" />
-      <TransferPanel v-else-if="tab === 'transfer'" />
-      <LetteringPanel v-else-if="tab === 'lettering'" />
-      <NameLabelsPanel v-else-if="tab === 'labels'" />
-      <AppliquePanel v-else-if="tab === 'applique'" />
-      <EmbroideryPanel v-else />
+      <component :is="panel" :key="tab" />
     </PanelTabs>
   </div>
 </template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
+import { RULE_KEYS, RULES, type Rule } from '#shared/house'
 import { CURRENCIES, type Rules, type Workroom } from '#shared/schemas'
-import { inUnits, localeOf, QUESTIONS, WORKING_RULES } from '#shared/words'
+import { inUnits, localeOf } from '#shared/words'
 
 definePageMeta({ title: 'House rules' })
 const library = useLibrary()
@@ -31,6 +32,7 @@ async function save(change: Partial<Pick<Workroom, 'rules' | 'units'>>): Promise
     if (p.status === 409 && p.current) library.workroom = p.current as Workroom
   }
 }
+const rules = RULE_KEYS.map(key => ({ key, ...RULES[key] as Rule }))
 const choose = (key: keyof Rules, value: string) => save({ rules: { ...library.workroom!.rules, [key]: value } as Rules })
 const unit = (key: keyof Workroom['units'], value: string) =>
   save({ units: { ...library.workroom!.units, [key]: value } as Workroom['units'] })
@@ -56,15 +58,15 @@ const unit = (key: keyof Workroom['units'], value: string) =>
             min-h-11"
             aria-label="Currency" @update:model-value="v => v && unit('currency', v)" /></dd>
         </div>
-        <div v-for="question in QUESTIONS" :key="question.key"
+        <div v-for="rule in rules" :key="rule.key"
           class="grid grid-cols-[260px_1fr] gap-4 max-[640px]:grid-cols-1 max-[640px]:gap-2 border-t border-dashed border-seam py-3">
-          <dt><span class="ticket text-lg font-semibold leading-tight">{{ $say(question.ask) }}</span>
+          <dt><span class="ticket text-lg font-semibold leading-tight">{{ $say(rule.ask) }}</span>
             <span class="block text-sm text-muted-ink">
-              {{ WORKING_RULES.includes(question.key) ? 'Changes' : 'Will change' }} {{ $say(question.changes) }}.</span></dt>
+              Changes {{ $say(rule.changes) }}.</span></dt>
           <dd>
-            <Choices :model-value="String(library.workroom.rules[question.key])" :options="question.schools" :label="question.ask"
-              class="grid gap-2" :style="isPhone ? {} : { gridTemplateColumns: `repeat(${question.schools.length}, 1fr)` }"
-              shape="min-h-14 px-3 py-2 text-left leading-tight" @update:model-value="v => choose(question.key, v!)">
+            <Choices :model-value="String(library.workroom.rules[rule.key])" :options="rule.schools" :label="rule.ask"
+              class="grid gap-2" :style="isPhone ? {} : { gridTemplateColumns: `repeat(${rule.schools.length}, 1fr)` }"
+              shape="min-h-14 px-3 py-2 text-left leading-tight" @update:model-value="v => choose(rule.key, v!)">
               <template #default="{ option }"><b class="block">{{ $say(option.name) }}</b><span
                 class="text-sm">{{ $say(inUnits(option.why, library.workroom.units)) }}</span></template>
             </Choices></dd>

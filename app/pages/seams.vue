@@ -1,9 +1,13 @@
 <script setup lang="ts">
+import type { Component } from 'vue'
+
 /** Pressing while making: features of any fabric, grids of patches, hems, strips and wadding, what is done before the knife. */
 definePageMeta({ title: 'Seams & hems' })
 const jobs = useJobs()
 const makings = useMakings()
 const tab = useTab('seams', 'seamDetail')
+const PANELS = import.meta.glob<Component>('../components/seams/*Panel.vue', { eager: true, import: 'default' })
+const panel = computed(() => panelOf('seams', tab.value, PANELS))
 watch(() => jobs.job?.id, () => { void makings.load() }, { immediate: true })
 </script>
 
@@ -14,11 +18,7 @@ watch(() => jobs.job?.id, () => { void makings.load() }, { immediate: true })
     <NewerSlip v-if="makings.theirs" :problem="makings.problem" class="mx-4" @over="makings.overThem" @take="makings.takeTheirs">
       Stored now: {{ makings.theirs.makings.map(m => m.name).join(', ') || 'nothing' }}.</NewerSlip>
     <PanelTabs v-model="tab" :tabs="tabsOf('seams')" label="Pressing while making" class="min-h-0">
-      <SeamDetailPanel v-if="tab === 'seamDetail'" />
-      <PatchworkPanel v-else-if="tab === 'patchwork'" />
-      <HemPanel v-else-if="tab === 'hem'" />
-      <StripsPanel v-else-if="tab === 'strips'" />
-      <PreparePanel v-else />
+      <component :is="panel" :key="tab" />
     </PanelTabs>
   </div>
 </template>

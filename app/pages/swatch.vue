@@ -25,7 +25,7 @@ const otherIrons = computed(() =>
   library.irons.filter(i => i.id !== selection.iron?.id).map(i => ({ name: i.name, ...toIronInput(i) })))
 /** The search waits for what the swatches of this pairing have to say. */
 const { answers, best, carried, tack, openers, searching, looking, problem, askOpeners, again, cancel } = useRecipeSearch(
-  computed(() => (pairing.settled ? selection.setup : null)), toRef(pairing, 'taught'), isWeb, otherIrons,
+  computed(() => (pairing.settled ? selection.setup : null)), toRef(pairing, 'taught'), toRef(pairing, 'provedRecipe'), isWeb, otherIrons,
 )
 const scrubS = ref(0)
 const done = computed(() => !searching.value && pairing.settled)
@@ -275,8 +275,7 @@ function pressByMaker(): void {
             <span class="text-muted-ink">Works here too:</span>
             <UButton v-for="a in besides" :key="a.way" variant="outline" color="neutral" @click="choose(a.way)">
               {{ METHOD_NAME[a.method] }}, {{ holdFigure(a.recipe!) }}{{ a.recipe!.passes === 2 ? ` and ${a.recipe!.secondS} s` : '' }},
-              {{ a.recipe!.setting.label }}</UButton>
-            <Sourced from="estimate" />
+              {{ a.recipe!.setting.label }} <Sourced :from="a.isTested ? 'tested' : 'estimate'" /></UButton>
           </p>
         </template>
       </PanelTabs>

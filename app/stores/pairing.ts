@@ -81,7 +81,7 @@ export const usePairing = defineStore('pairing', () => {
 
   const swatchSetup = (t: Swatch) => things.value ? setupOfSwatch(t, things.value) : null
 
-  const washesAsked = computed(() => Number(selection.rules.washes))
+  const washesAsked = computed(() => selection.house.washes)
   /** Is this recipe, on this board, proved? */
   function proofFor(recipe: Recipe): ProofState {
     const { fabric, supply, iron, pressCloth, over, chosen } = selection

@@ -82,7 +82,7 @@ export const usePress = defineStore('press', () => {
     }))
   /** What the glue line has come to, while a sole is down on it. */
   const under = shallowRef<Alongside | null>(null)
-  const byBond = computed(() => selection.rules.clock === 'bond' && step.value?.kind === 'down' && under.value !== null)
+  const byBond = computed(() => selection.house.clockIsBond && step.value?.kind === 'down' && under.value !== null)
   const leftS = computed(() =>
     step.value
       ? byBond.value && under.value!.bond < under.value!.wanted

@@ -1,6 +1,7 @@
 import type { SurfaceKindKey } from '#core/materials'
 import type { Way } from '#core/recipe'
 import { toPressSetup } from '#shared/mappers'
+import { houseOf } from '#shared/house'
 import { rulesSchema } from '#shared/schemas'
 import { useLibrary } from './library'
 
@@ -58,7 +59,9 @@ export const useSelection = defineStore('selection', () => {
         ?? null),
   )
   /** House rule: screens show the steps, what is to spare, and one alternative. */
-  const isSimple = computed(() => rules.value.view === 'simple')
+  /** What the house decided, as figures and yes or no. */
+  const house = computed(() => houseOf(rules.value))
+  const isSimple = computed(() => house.value.isSimple)
   const blendRule = computed(() => rules.value.blend)
   const units = computed(() => library.workroom?.units)
 
@@ -76,5 +79,5 @@ export const useSelection = defineStore('selection', () => {
     chosen.value = { ...chosen.value, supplyId: id, overIds, way: null }
   }
 
-  return { takeIron, takeSupply, clear, chosen, fabric, supply, over, iron, pressCloth, rules, blendRule, isSimple, units, setup }
+  return { takeIron, takeSupply, clear, chosen, fabric, supply, over, iron, pressCloth, rules, house, blendRule, isSimple, units, setup }
 })

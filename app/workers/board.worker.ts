@@ -19,7 +19,7 @@ import {
   matchShelf, refineCandidate, whatIfs, type Candidate, type Match, type MatchQuery, type MatchSupply, type Refined, type WhatIf,
 } from '#core/match'
 import {
-  asMakerSays, carryOver, chooseRecipe, courseOf, findOpeners,
+  asMakerSays, asTested, carryOver, chooseRecipe, courseOf, findOpeners,
   searchMethod, searchTack, type PressSetup, type CarriedOver, type Course,
   type OwnIron, type EvaluateOptions, type Found, type IronSetting, type Method, type MethodAnswer, type Opener, type Recipe, type Tack,
   type StackShort, type Way, whyNone, withCooling,
@@ -35,6 +35,8 @@ export interface Answer {
   way: Way
   method: Method
   recipe: Recipe | null
+  /** Own swatches tested its recipe; else it was worked out. */
+  isTested: boolean
   course: Course | null
   margins: Found['margins'] | null
   parts: Found['parts']
@@ -70,20 +72,26 @@ const points = (q: WindowQuestion): Float64Array => {
 }
 let shelf: { id: number, supplies: MatchSupply[] } = { id: 0, supplies: [] }
 
-const answerOf = (a: MethodAnswer): Answer => {
+const answerOf = (a: MethodAnswer, isTested = false): Answer => {
   const shown = a.found ?? a.attempt
   return {
     way: a.way, method: a.method, recipe: shown?.recipe ?? null, course: shown ? courseOf(shown.outcome) : null,
     margins: a.found?.margins ?? null, parts: a.found?.parts ?? [], score: a.found?.score ?? -Infinity, runnerUp: a.runnerUp,
-    blocked: a.blocked,
+    blocked: a.blocked, isTested: isTested && a.found !== null,
   }
 }
 
 const api = {
-  /** One way of pressing, worked out with what was learned; null for the sheet's where there is none. */
-  way(setup: PressSetup, way: Way, taught: EvaluateOptions): Answer | null {
-    const answer = way === 'sheet' ? asMakerSays(setup, taught) : searchMethod(setup, way, taught)
-    return answer && answerOf(answer)
+  /**
+   * One way of pressing, worked out with what was learned; null for the sheet's where there is none.
+   * @param tested what own swatches tested here: it is its method's recipe
+   */
+  way(setup: PressSetup, way: Way, taught: EvaluateOptions, tested: Recipe | null): Answer | null {
+    if (way === 'sheet') {
+      const answer = asMakerSays(setup, taught)
+      return answer && answerOf(answer)
+    }
+    return tested?.method === way ? answerOf(asTested(setup, tested, taught), true) : answerOf(searchMethod(setup, way, taught))
   },
   carried: (setup: PressSetup, taught: EvaluateOptions): CarriedOver | null => carryOver(setup, taught),
   tack: (setup: PressSetup, taught: EvaluateOptions): Tack => searchTack(setup, taught),

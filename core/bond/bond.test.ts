@@ -59,7 +59,7 @@ describe('grades and lots', () => {
   it('the exponent is weak: hand and press do not differ by more than the leaflets say', () => expect(PRESSURE_EXPONENT).toBe(0.15))
   it.each(ADHESIVE_KEYS)('%s: a grade is as much faster as its instructions was fitted, and melts where its adhesive does', (key) => {
     for (const grade of ['hand', 'press'] as const) {
-      const speed = GRADE_SPEED[key][grade] ?? GRADE_SPEED[key].press
+      const speed = GRADE_SPEED[key]![grade] ?? GRADE_SPEED[key]!.press
       expect(ADHESIVES[key].holdS / gradeOf(key, grade).holdS).toBeCloseTo(speed, 9)
       expect(gradeOf(key, grade).meltC).toEqual(ADHESIVES[key].meltC)
     }

@@ -3,7 +3,7 @@ import { GRADE_SPEED } from './rates'
 
 /** The adhesive in a grade: its speed fitted to what the makers of that grade commonly print. */
 export function gradeOf(key: AdhesiveKey, grade: AdhesiveGrade): Adhesive {
-  const typical = ADHESIVES[key], speed = GRADE_SPEED[key][grade] ?? GRADE_SPEED[key].press
+  const typical = ADHESIVES[key], speed = GRADE_SPEED[key]?.[grade] ?? GRADE_SPEED[key]?.press ?? 1
   return { ...typical, holdS: typical.holdS / speed }
 }
 

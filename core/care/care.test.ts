@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { bondAtGrade, expectedGrade } from '../learn'
 import { fabricLimit } from '../limit'
-import { FIBRE_WASH_C, ADHESIVE_KEYS, ADHESIVES, type FibreKey, type FinishKey, type AdhesiveKey } from '../materials'
+import { FIBRES, ADHESIVE_KEYS, ADHESIVES, type FibreKey, type FinishKey, type AdhesiveKey } from '../materials'
 import type { PressSetup } from '../recipe'
 import type { FabricInput } from '../stack'
 import {
@@ -291,7 +291,7 @@ describe('the chain of a garment', () => {
   it('a wish beyond it is named with the part that says no', () => {
     const c = careLimits([fabric(['wool']), interfacing('eva')])
     expect(beyond(c, { washC: 60, tumble: 'low', dryClean: true })).toEqual([
-      { of: 'wash', wishC: 60, by: expect.objectContaining({ limit: FIBRE_WASH_C.wool, name: 'Front' }) },
+      { of: 'wash', wishC: 60, by: expect.objectContaining({ limit: FIBRES.wool.washC, name: 'Front' }) },
       { of: 'tumble', wish: 'low', by: expect.objectContaining({ limit: 'no' }) },
       { of: 'dryClean', by: expect.objectContaining({ adhesive: 'eva' }) },
     ])

@@ -1,6 +1,6 @@
 import type { FabricLimit } from '../limit'
 import {
-  FIBRE_TUMBLE, FIBRE_WASH_C, FINISH_TUMBLE, FINISH_WASH_C, NO_SOLVENT_FIBRES, NO_SOLVENT_FINISHES, ADHESIVES, type Dryer, type FibreKey,
+  FIBRES, FINISH_TUMBLE, FINISH_WASH_C, NO_SOLVENT_FINISHES, ADHESIVES, type Dryer, type FibreKey,
   type FinishKey, type Origin, type AdhesiveKey,
 } from '../materials'
 import { hottestFor, STROKE_S, type IronStay } from './ironing'
@@ -98,15 +98,15 @@ interface Say<T> {
 }
 const SOLVENT_DAMAGES = ['no', 'poor']
 const WASH: Say<number> = {
-  fibre: f => FIBRE_WASH_C[f], finish: f => FINISH_WASH_C[f], adhesive: r => ADHESIVES[r].washC[1], sheet: p => p.washC, unknown: 30,
+  fibre: f => FIBRES[f].washC, finish: f => FINISH_WASH_C[f], adhesive: r => ADHESIVES[r].washC[1], sheet: p => p.washC, unknown: 30,
   gentle: null, base: true,
 }
 const TUMBLE: Say<Dryer> = {
-  fibre: f => FIBRE_TUMBLE[f], finish: f => FINISH_TUMBLE[f], adhesive: r => ADHESIVES[r].tumble, sheet: p => p.tumble, unknown: 'no',
+  fibre: f => FIBRES[f].tumble, finish: f => FINISH_TUMBLE[f], adhesive: r => ADHESIVES[r].tumble, sheet: p => p.tumble, unknown: 'no',
   gentle: 'no', base: true,
 }
 const CLEAN: Say<boolean> = {
-  fibre: f => (NO_SOLVENT_FIBRES.has(f) ? false : null), finish: f => (NO_SOLVENT_FINISHES.has(f) ? false : null),
+  fibre: f => (FIBRES[f].isHurtBySolvent ? false : null), finish: f => (NO_SOLVENT_FINISHES.has(f) ? false : null),
   adhesive: r => (SOLVENT_DAMAGES.includes(ADHESIVES[r].dryClean) ? false : null), sheet: () => null, unknown: null, gentle: null,
   base: false,
 }

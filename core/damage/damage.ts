@@ -149,7 +149,7 @@ function surfaceTracks(run: Transient, input: DamageInput): Track[] {
     pile: face ? 2 : spared ? 0.5 : 1.4,
   }[input.fabric.nap]
   if (crush > 0) tracks.push({ kind: 'crush', severity: always(run, crush * weight), layer: 'fabric' })
-  const shiny = input.fabric.fibres.find(f => ['wool', 'polyester', 'linen', 'acetate', 'triacetate'].includes(f.fibre) && f.sharePct >= 20)
+  const shiny = input.fabric.fibres.find(f => FIBRES[f.fibre].shines && f.sharePct >= 20)
   if (face && !input.covered && shiny)
     tracks.push({ kind: 'shine', severity: always(run, 1.1 * weight), layer: 'fabric', fibre: shiny.fibre })
   return tracks
@@ -159,13 +159,13 @@ function waterTracks(run: Transient, input: DamageInput): Track[] {
   const fabric = layerOf(run, 'fabric')
   if (!fabric) return []
   const weakest = input.fabric.fibres.map(f => FIBRES[f.fibre]).find(f => f.water === 'none')
-  const acrylic = input.fabric.fibres.find(f => (f.fibre === 'acrylic' || f.fibre === 'modacrylic') && f.sharePct >= 10)
+  const grown = input.fabric.fibres.find(f => FIBRES[f.fibre].stretchesInSteam && f.sharePct >= 10)
   const marks = !input.fabric.mayGetWet || weakest !== undefined
-  if (!marks && !acrylic) return []
+  if (!marks && !grown) return []
   const waterGsm = highest(run, i => freeWaterGsm(fabric, i))
   const tracks: Track[] = []
   if (marks) tracks.push({ kind: 'waterMark', severity: waterGsm.map(g => g / 4), layer: 'fabric', waterGsm, fibre: weakest?.key })
-  if (acrylic) tracks.push({ kind: 'steamStretch', severity: waterGsm.map(g => g / 8), layer: 'fabric', waterGsm, fibre: acrylic.fibre })
+  if (grown) tracks.push({ kind: 'steamStretch', severity: waterGsm.map(g => g / 8), layer: 'fabric', waterGsm, fibre: grown.fibre })
   return tracks
 }
 

@@ -4,14 +4,13 @@ import type { Fibre } from '../materials'
 const CHAR_DOUBLING_K = 8, GLAZE_DOUBLING_K = 5
 /** Moisture lowers the glass temperature of fibres that take it up, K. */
 const WET_SOFTENING_K = 10
-const SOFTENED_BY_WATER = new Set(['polyamide6', 'polyamide66', 'acrylic', 'modacrylic', 'acetate', 'triacetate'])
 
 /**
  * Harm per second, 1/s: one minute at `damageC` is 1; doubles every 8 °C where heat chars, every 5 °C where it glazes.
  * Source: Arrhenius rates linearised about the limit; typical.
  */
 export function doseRatePerS(fibre: Fibre, fabricC: number, moist: boolean): number {
-  const limit = fibre.damageC - (moist && SOFTENED_BY_WATER.has(fibre.key) ? WET_SOFTENING_K : 0)
+  const limit = fibre.damageC - (moist && fibre.isSoftenedByWater ? WET_SOFTENING_K : 0)
   return Math.pow(2, (fabricC - limit) / (fibre.thermoplastic ? GLAZE_DOUBLING_K : CHAR_DOUBLING_K)) / 60
 }
 

@@ -1,4 +1,4 @@
-import { CONSTRUCTIONS, FIBRES, FINISHES, type FibreKey, type FinishKey } from '../materials'
+import { CONSTRUCTIONS, FIBRES, FINISHES, isProtein, type FibreKey, type FinishKey } from '../materials'
 import type { FabricInput, FibreShare } from '../stack'
 
 /** House rule for blends: the weakest fibre rules, or a small share costs only one class. */
@@ -207,7 +207,7 @@ export function fabricLimit(
     motion:
       surface === 'pile'
         ? 'hover'
-        : surface || keys.some(f => f.key === 'wool' || f.key === 'cashmere') || CONSTRUCTIONS[fabric.construction].stretch
+        : surface || keys.some(f => f.family === 'wool') || CONSTRUCTIONS[fabric.construction].stretch
           ? 'pressOnly'
           : 'any',
     steam: noSteam ? 'no' : unknown || keys.some(f => f.water === 'light') ? 'light' : 'yes',
@@ -216,8 +216,8 @@ export function fabricLimit(
       unknown
       || soleC <= 110
       || finishes.some(f => f.pressClothNeeded)
-      || keys.some(f => ['wool', 'cashmere', 'silk'].includes(f.key) || f.thermoplastic),
-    backOnly: finishes.some(f => f.backOnly) || surface === 'pile' || CONSTRUCTIONS[fabric.construction].laminate,
+      || keys.some(f => isProtein(f) || f.thermoplastic),
+    backOnly: finishes.some(f => f.backOnly) || surface === 'pile' || CONSTRUCTIONS[fabric.construction].isLaminate === true,
     maxTouchS: touches.length > 0 ? Math.min(...touches) : null,
     fusible: soleC > 0 && !finishes.some(f => f.fusing === 'no'),
     surface: surface === 'pile' || surface === 'texture' ? 'sparesPile' : 'any',

@@ -1,5 +1,5 @@
 import type { FabricLimit } from '../limit'
-import { BASE_GIVE_PCT, SURFACE_KINDS, CONSTRUCTIONS, FIBRE_TUMBLE, FIBRE_WASH_C, ADHESIVES, type FibreKey } from '../materials'
+import { BASE_GIVE_PCT, SURFACE_KINDS, CONSTRUCTIONS, FIBRES, ADHESIVES, type FibreKey } from '../materials'
 import { contrastOf } from './colour'
 import type { CareWish, Exclusion, MatchFabric, MatchQuery, MatchSupply } from './types'
 import type { HeatGround, HeatVerdict } from './window'
@@ -36,7 +36,7 @@ export function washLimit(s: MatchSupply): { limitC: number, of: 'sheet' | 'adhe
   const limits: { limitC: number, of: 'sheet' | 'adhesive' | 'base' }[] = []
   if (s.washC !== null) limits.push({ limitC: s.washC, of: 'sheet' })
   else if (s.adhesive) limits.push({ limitC: ADHESIVES[s.adhesive].washC[1], of: 'adhesive' })
-  if (s.base !== 'none' && !(s.washC !== null && s.adhesive === null)) limits.push({ limitC: FIBRE_WASH_C[s.baseFibre], of: 'base' })
+  if (s.base !== 'none' && !(s.washC !== null && s.adhesive === null)) limits.push({ limitC: FIBRES[s.baseFibre].washC, of: 'base' })
   return limits.reduce((low, l) => l.limitC < low.limitC ? l : low, limits[0] ?? { limitC: 95, of: 'base' })
 }
 
@@ -50,11 +50,11 @@ export function careStood({ care, fabric }: Pick<MatchQuery, 'care' | 'fabric'>)
   tumbleBy: FibreKey | null
 } {
   const keys = fabric.fibres.map(f => f.fibre)
-  const washBy = keys.find(k => FIBRE_WASH_C[k] < care.washC && keys.every(o => FIBRE_WASH_C[k] <= FIBRE_WASH_C[o])) ?? null
-  const place = (k: FibreKey) => TUMBLES.indexOf(FIBRE_TUMBLE[k])
+  const washBy = keys.find(k => FIBRES[k].washC < care.washC && keys.every(o => FIBRES[k].washC <= FIBRES[o].washC)) ?? null
+  const place = (k: FibreKey) => TUMBLES.indexOf(FIBRES[k].tumble)
   const tumbleBy = keys.find(k => place(k) < TUMBLES.indexOf(care.tumble) && keys.every(o => place(k) <= place(o))) ?? null
   return {
-    care: { ...care, washC: washBy ? FIBRE_WASH_C[washBy] : care.washC, tumble: tumbleBy ? FIBRE_TUMBLE[tumbleBy] : care.tumble }, washBy,
+    care: { ...care, washC: washBy ? FIBRES[washBy].washC : care.washC, tumble: tumbleBy ? FIBRES[tumbleBy].tumble : care.tumble }, washBy,
     tumbleBy,
   }
 }

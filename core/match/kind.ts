@@ -1,4 +1,4 @@
-import { CONSTRUCTIONS, type ConstructionKey, type InterfacingBase, type FibreKey } from '../materials'
+import { CONSTRUCTIONS, FIBRES, type InterfacingBase, type FibreKey } from '../materials'
 import type { Place } from '../place'
 import { fabricGivePct, opennessOf, STRETCHES_FROM_PCT } from './exclude'
 import type { MatchFabric, MatchSupply } from './types'
@@ -6,18 +6,16 @@ import type { MatchFabric, MatchSupply } from './types'
 /** What the trade does with a fabric depends on what kind it is. */
 export type FabricKind = 'tailoring' | 'knit' | 'sheer' | 'shirting'
 
-const WOOLLY: readonly FibreKey[] = ['wool', 'cashmere']
-/** Woven for coats, jackets and trousers whatever they are of; and what is so of wool alone. */
-const TAILORED: ReadonlySet<ConstructionKey> = new Set<ConstructionKey>(['suiting', 'coating', 'tweed', 'boucle'])
-const TAILORED_OF_WOOL: ReadonlySet<ConstructionKey> = new Set<ConstructionKey>(['flannel', 'gabardine'])
+const isWoolly = (fibre: FibreKey) => FIBRES[fibre].family === 'wool'
 const WOOLLEN_FROM_PCT = 40, SHEER_FROM = 0.3
 
 export function fabricKind(fabric: MatchFabric): FabricKind {
   if (opennessOf(fabric) >= SHEER_FROM) return 'sheer'
-  const woolPct = fabric.fibres.filter(f => WOOLLY.includes(f.fibre)).reduce((s, f) => s + f.sharePct, 0)
+  const woolPct = fabric.fibres.filter(f => isWoolly(f.fibre)).reduce((s, f) => s + f.sharePct, 0)
   const isWoollen = woolPct >= WOOLLEN_FROM_PCT || fabric.fibres.length === 0
-  if (TAILORED.has(fabric.construction) || (TAILORED_OF_WOOL.has(fabric.construction) && isWoollen)) return 'tailoring'
-  return CONSTRUCTIONS[fabric.construction].stretch || fabricGivePct(fabric) >= STRETCHES_FROM_PCT ? 'knit' : 'shirting'
+  const { tailored, stretch } = CONSTRUCTIONS[fabric.construction]
+  if (tailored === 'always' || (tailored === 'ofWool' && isWoollen)) return 'tailoring'
+  return stretch || fabricGivePct(fabric) >= STRETCHES_FROM_PCT ? 'knit' : 'shirting'
 }
 
 /** How usual a base is for a kind of fabric, 0–1. A choice of ours after what the trade does; shown beside every score. */
@@ -30,7 +28,7 @@ const USUAL_BASE: Record<FabricKind, Record<InterfacingBase, number>> = {
 /** Canvas and haircloth: woven, sewn in, of wool or hair, heavier than this, g/m². */
 const CANVAS_FROM_GSM = 120
 
-const isCanvas = (s: MatchSupply): boolean => s.family === 'sewIn' && WOOLLY.includes(s.baseFibre) && s.massGsm >= CANVAS_FROM_GSM
+const isCanvas = (s: MatchSupply): boolean => s.family === 'sewIn' && isWoolly(s.baseFibre) && s.massGsm >= CANVAS_FROM_GSM
 
 /**
  * How usual an interfacing is here, 0–1: by its family in the place, and its base on this kind of fabric. Where give must be blocked, a

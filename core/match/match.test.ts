@@ -2,9 +2,12 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { INTERFACING_BASES, ADHESIVE_KEYS } from '../materials'
 import { placeOf, PLACE_KEYS } from '../place'
-import { bestOf, searchRecipes } from '../recipe'
+import { bestOf, heldFor, searchRecipes } from '../recipe'
 import { fabricLimit } from '../limit'
-import { setupOf, heatGround, heatVerdict, matchShelf, whatIfs, type MatchQuery, type MatchSupply } from '.'
+import {
+  setupOf, heatGround, heatVerdict, matchShelf, refineCandidate, whatIfs, withRefined, type Candidate, type MatchQuery,
+  type MatchSupply,
+} from '.'
 
 const supply = (over: Partial<MatchSupply> = {}): MatchSupply => ({
   id: over.code ?? 'a', code: 'a', name: 'A', family: 'fusible', base: 'woven', baseFibre: 'cotton', massGsm: 60, thicknessMm: 0.22,
@@ -134,6 +137,18 @@ describe('ranking', () => {
       c => c.kind === 'single',
     )
     expect(dearer[0]).toMatchObject({ key: 'b', tie: { with: 'a', by: 'stock' } })
+  })
+  it('what own swatches tested stands before the full search and after it, and is what its seconds count by', () => {
+    const shelf = [supply({ code: 'a' }), supply({ code: 'b', massGsm: 44, thicknessMm: 0.18 })]
+    const single = (m: { ranked: readonly Candidate[] }, code: string) => m.ranked.find(c => c.key === code)!
+    const plain = matchShelf(query(), shelf), worked = refineCandidate(query(), single(plain, 'a'))!
+    const own = heldFor(worked.recipe!, worked.recipe!.holdS + 4), asked = query({ tested: { a: own } }), before = matchShelf(asked, shelf)
+    expect([single(before, 'a').recipe?.holdS, single(before, 'a').isTested, single(before, 'b').recipe]).toEqual([own.holdS, true, null])
+    const after = withRefined(before, before.ranked.slice(0, 6).flatMap(c => refineCandidate(asked, c) ?? []))
+    const [a, b] = [single(after, 'a'), single(after, 'b')], seconds = a.parts.find(p => p.key === 'seconds')!
+    expect([a.recipe!.holdS, a.isTested, seconds.got, seconds.origin]).toEqual([own.holdS, true, own.holdS, 'tested'])
+    expect([b.isTested, b.parts.find(p => p.key === 'seconds')!.origin]).toEqual([false, 'estimate'])
+    expect(a.margins!.lessS).toBeGreaterThanOrEqual(worked.margins!.lessS + 3)
   })
   it('own swatches move it: one that peeled falls behind one that held', () => {
     const ranked = matchShelf(query(), [

@@ -1,9 +1,9 @@
 import { stiffnessAway, stiffnessOf, stiffnessRangeMm } from '../stiffness'
 import { fabricLimit } from '../limit'
 import { gradeOfMaker, lotOf, readLot, type LotReading } from '../instructions'
-import { FIBRE_TUMBLE, FIBRE_WASH_C } from '../materials'
-import type { PressSetup, HouseHabits, MethodAnswer, SearchOptions } from '../recipe'
-import { chooseRecipe, USUAL_HABITS, whyNone } from '../recipe'
+import { FIBRES } from '../materials'
+import type { PressSetup, HouseHabits, MethodAnswer, Recipe, SearchOptions } from '../recipe'
+import { asTested, chooseRecipe, USUAL_HABITS, whyNone } from '../recipe'
 import { careStood, exclusionsOf, opennessOf } from './exclude'
 import { fabricKind, usualness } from './kind'
 import { fabricBendingMm, layeredBendingMm, layerings, type Layered } from './layers'
@@ -68,6 +68,10 @@ interface Judge {
   verdicts: Map<MatchSupply, HeatVerdict>
 }
 
+/** What own swatches tested of an interfacing that is fused by itself; null where nothing was. */
+const testedOf = (query: Pick<MatchQuery, 'tested'>, { kind, supplies }: Pick<Candidate, 'kind' | 'supplies'>): Recipe | null =>
+  kind === 'single' ? query.tested?.[supplies[0]!.id] ?? null : null
+
 function candidateOf(judge: Judge, layered: Layered): Candidate {
   const { query, wantedMm } = judge
   const glued = layered.kind === 'selfFabric' || layered.kind === 'sewIn' ? undefined : layered.supplies.find(s => s.adhesive)
@@ -78,11 +82,11 @@ function candidateOf(judge: Judge, layered: Layered): Candidate {
     bendingMm, wantedMm, stiffnessOrigin: layered.supplies.some(s => s.coupling !== null) ? 'measured' : measured ? 'estimate' : 'typical',
     reachC: verdict?.reachC ?? null, idealC: verdict?.open ? verdict.idealC : null, unknownFabric: judge.unknownFabric,
   }
-  const parts = partsOf(query, layered, figures)
+  const parts = partsOf(query, layered, figures), tested = testedOf(query, layered)
   return {
     key: layered.key, kind: layered.kind, supplies: layered.supplies, bendingMm, stiffness: stiffnessOf(bendingMm), score: scoreOf(parts),
     parts,
-    faults: faultsOf(query, layered), tie: null, reachC: figures.reachC, recipe: null, margins: null,
+    faults: faultsOf(query, layered), tie: null, reachC: figures.reachC, recipe: tested, isTested: tested !== null, margins: null,
     need: needOf(query, layered.supplies),
   }
 }
@@ -205,8 +209,8 @@ function wishCosts(excluded: Excluded[]): WishCost[] {
 function clashesOf(query: MatchQuery, shelf: readonly MatchSupply[], judge: Judge, soleC: number): Clash[] {
   const clashes: Clash[] = []
   const { washBy, tumbleBy } = careStood(query)
-  if (washBy) clashes.push({ why: 'fabricWash', wishC: query.care.washC, fibre: washBy, limitC: FIBRE_WASH_C[washBy] })
-  if (tumbleBy) clashes.push({ why: 'fabricTumble', fibre: tumbleBy, limit: FIBRE_TUMBLE[tumbleBy] as 'no' | 'low' })
+  if (washBy) clashes.push({ why: 'fabricWash', wishC: query.care.washC, fibre: washBy, limitC: FIBRES[washBy].washC })
+  if (tumbleBy) clashes.push({ why: 'fabricTumble', fibre: tumbleBy, limit: FIBRES[tumbleBy].tumble as 'no' | 'low' })
   if (query.drapeKept && judge.wantedMm[0] > judge.mostDrapeMm)
     clashes.push({ why: 'rigidDrape', wantedMm: judge.wantedMm, mostMm: judge.mostDrapeMm })
   if (soleC === 0 && !query.place.families.includes('sewIn')) clashes.push({ why: 'placeNeedsHeat', place: query.place.name })
@@ -240,17 +244,26 @@ function sheetOf(s: MatchSupply): Pick<PressSetup['supply'], 'grade' | 'lot' | '
 }
 
 /** What the full recipe search makes of one candidate. */
-export interface Refined { key: string, recipe: Candidate['recipe'], margins: Candidate['margins'], blocked: MethodAnswer['blocked'] }
+export interface Refined {
+  key: string
+  recipe: Candidate['recipe']
+  isTested: Candidate['isTested']
+  margins: Candidate['margins']
+  blocked: MethodAnswer['blocked']
+}
 
-/** Runs the full search for a candidate with what own swatches taught of it. Null where nothing is fused. */
+/** Runs the full search for a candidate with what own swatches taught of it, or takes what they tested. Null where nothing is fused. */
 export function refineCandidate(query: MatchQuery, candidate: Candidate, options: SearchOptions = {}): Refined | null {
   const setup = setupOf(query, candidate)
   if (!setup) return null
   const taught = candidate.supplies.map(s => query.taught?.[s.id]).find(t => t !== undefined)
+  const tested = testedOf(query, candidate), own = tested && asTested(setup, tested, { ...taught, ...options }).found
+  if (own) return { key: candidate.key, recipe: own.recipe, isTested: true, margins: own.margins, blocked: null }
   const { answers, leads } = chooseRecipe(setup, { ...taught, ...options })
   const found = leads?.found
   return {
-    key: candidate.key, recipe: found?.recipe ?? null, margins: found?.margins ?? null, blocked: found ? null : whyNone(answers),
+    key: candidate.key, recipe: found?.recipe ?? null, isTested: false, margins: found?.margins ?? null,
+    blocked: found ? null : whyNone(answers),
   }
 }
 
@@ -266,14 +279,16 @@ export function withRefined(match: Match, refined: readonly Refined[], habits: H
     } else if (!r.recipe) {
       if (c.supplies.length === 1) excluded.push({ supply: c.supplies[0]!, reasons: [{ why: 'searched', blocked: r.blocked! }] })
     } else {
-      const { recipe, margins } = r
+      const { recipe, margins, isTested } = r
       const parts = c.parts.map((p): Part =>
-        p.key === 'window' && !match.limit.provisional ? windowPart(margins!) : p.key === 'seconds' ? secondsPart(recipe, habits) : p,
+        p.key === 'window' && !match.limit.provisional
+          ? windowPart(margins!)
+          : p.key === 'seconds' ? secondsPart(recipe, habits, isTested) : p,
       )
       const longest = Math.max(recipe.holdS, recipe.secondS ?? 0)
       const faults: Fault[]
         = longest > habits.patienceS ? [...c.faults, { why: 'patience', holdS: longest, patienceS: habits.patienceS }] : c.faults
-      ranked.push({ ...c, parts, faults, score: scoreOf(parts), recipe, margins })
+      ranked.push({ ...c, parts, faults, score: scoreOf(parts), recipe, isTested, margins })
     }
   }
   ranked.sort(byScore)

@@ -35,10 +35,10 @@ export function windowPart({ coolerC, hotterC }: Margins): Part {
 /** Points at which a hold counts nothing any more. */
 const DEAREST = 20
 
-/** Seconds at the board as the full search found them, weighed as the recipes weigh them. */
-export function secondsPart(recipe: Recipe, habits: HouseHabits = USUAL_HABITS): Part {
+/** Seconds at the board as the full search found them, or own swatches tested them, weighed as the recipes weigh them. */
+export function secondsPart(recipe: Recipe, habits: HouseHabits = USUAL_HABITS, isTested = false): Part {
   const longest = Math.max(recipe.holdS, recipe.secondS ?? 0)
-  return part('seconds', 1 - secondsCost(longest, habits) / DEAREST, longest, habits.patienceS, 'estimate')
+  return part('seconds', 1 - secondsCost(longest, habits) / DEAREST, longest, habits.patienceS, isTested ? 'tested' : 'estimate')
 }
 
 export interface Figures {

@@ -76,6 +76,8 @@ export interface MatchQuery {
   habits?: HouseHabits
   /** What own swatches of this fabric taught of each supply on this iron, by its id. */
   taught?: Readonly<Record<string, EvaluateOptions>>
+  /** What own swatches on these very things tested, by supply: it goes before what is worked out. */
+  tested?: Readonly<Record<string, Recipe>>
 }
 
 /** A wish that a person can take back. */
@@ -148,8 +150,11 @@ export interface Candidate {
   tie: { with: string, by: PartKey | 'code' } | null
   /** Glue line's highest possible temperature in this stack, °C; null where nothing is fused. */
   reachC: number | null
-  /** Found by the full search; null until it has run. */
+  /** Tested on own swatches, or found by the full search; null until it has run. */
   recipe: Recipe | null
+  /** Its recipe was tested on own swatches, not worked out. */
+  isTested: boolean
+  /** Found by the full search; null until it has run. */
   margins: Margins | null
   /** Metres to buy or take, cost, and what is missing on the shelf, where sizes are known. */
   need: { metres: number, cost: number | null, shortM: number } | null

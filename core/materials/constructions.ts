@@ -1,6 +1,8 @@
 /** Constructions: what a fabric weighs and how thick it is when nobody has measured it. Typical values. */
 export type Surface = 'plain' | 'texture' | 'nap' | 'pile'
 
+export type Weave = 'plain' | 'twill' | 'satin' | 'knit' | 'felted' | 'cork' | 'open'
+
 export interface Construction {
   key: ConstructionKey
   name: string
@@ -10,55 +12,121 @@ export interface Construction {
   stretch: boolean
   /** Share of the area that adhesive can pass through, 0-1. */
   openness: number
-  laminate: boolean
+  /** How a swatch of it is drawn. */
+  drawn: Weave
+  /** Its face is smooth and shines: what is pressed into it shows. */
+  isSmooth?: true
+  /** A layer is stuck on behind, through which nothing goes. */
+  isLaminate?: true
+  /** Woven for coats, jackets and trousers, whatever it is of or of wool alone. */
+  tailored?: 'always' | 'ofWool'
+  /** Other names by which people look for it. */
+  synonyms?: readonly string[]
 }
 
-const rows = {
-  voile: ['Voile, chiffon', 45, 0.15, 'plain', false, 0.45],
-  organza: ['Organza', 30, 0.12, 'plain', false, 0.5],
-  lining: ['Lining', 70, 0.12, 'plain', false, 0.12],
-  satin: ['Satin', 120, 0.22, 'plain', false, 0.08],
-  poplin: ['Shirting, poplin', 120, 0.27, 'plain', false, 0.1],
-  dupion: ['Dupion silk', 90, 0.2, 'texture', false, 0.15],
-  sheeting: ['Quilting, sheeting cotton', 145, 0.32, 'plain', false, 0.12],
-  jersey: ['Jersey', 180, 0.65, 'plain', true, 0.18],
-  sweat: ['Sweat, loopback', 280, 1.3, 'plain', true, 0.1],
-  twill: ['Twill, drill', 240, 0.48, 'plain', false, 0.06],
-  denim: ['Denim', 370, 0.8, 'plain', false, 0.04],
-  suiting: ['Worsted suiting', 260, 0.55, 'plain', false, 0.08],
-  flannel: ['Flannel', 320, 0.95, 'nap', false, 0.06],
-  coating: ['Wool coating, melton', 450, 1.8, 'nap', false, 0.03],
-  corduroy: ['Corduroy', 320, 1.3, 'pile', false, 0.05],
-  velvet: ['Velvet', 300, 1.6, 'pile', false, 0.08],
-  fleece: ['Fleece', 240, 2.8, 'pile', true, 0.1],
-  cork: ['Cork laminate', 400, 0.7, 'texture', false, 0.01],
-  felt: ['Felt', 200, 1.1, 'plain', false, 0.08],
-  crepe: ['Crêpe', 140, 0.35, 'texture', false, 0.15],
-  georgette: ['Georgette', 70, 0.2, 'plain', false, 0.35],
-  seersucker: ['Seersucker', 130, 0.4, 'texture', false, 0.12],
-  chambray: ['Chambray', 140, 0.3, 'plain', false, 0.1],
-  ticking: ['Ticking', 230, 0.42, 'plain', false, 0.05],
-  canvas: ['Canvas', 320, 0.65, 'plain', false, 0.05],
-  gabardine: ['Gabardine', 280, 0.5, 'plain', false, 0.05],
-  tweed: ['Tweed', 380, 1.2, 'texture', false, 0.06],
-  boucle: ['Bouclé', 350, 1.8, 'texture', false, 0.1],
-  rib: ['Rib knit', 240, 0.9, 'plain', true, 0.15],
-  doubleKnit: ['Double knit, ponte', 300, 1, 'plain', true, 0.08],
-  lace: ['Lace', 90, 0.5, 'texture', false, 0.5],
-  tulle: ['Tulle', 25, 0.2, 'plain', false, 0.7],
-  brocade: ['Brocade', 260, 0.5, 'texture', false, 0.06],
-  taffeta: ['Taffeta', 100, 0.18, 'plain', false, 0.06],
-  softshell: ['Softshell', 300, 0.9, 'plain', true, 0.01],
-  terry: ['Terry towelling', 350, 2.2, 'pile', false, 0.1],
-} satisfies Record<string, [string, number, number, Surface, boolean, number]>
+const KINDS = {
+  voile: {
+    name: 'Voile, chiffon', massGsm: 45, thicknessMm: 0.15, surface: 'plain', stretch: false, openness: 0.45, drawn: 'open',
+    synonyms: ['voile', 'chiffon'],
+  },
+  organza: { name: 'Organza', massGsm: 30, thicknessMm: 0.12, surface: 'plain', stretch: false, openness: 0.5, drawn: 'open' },
+  lining: {
+    name: 'Lining', massGsm: 70, thicknessMm: 0.12, surface: 'plain', stretch: false, openness: 0.12, drawn: 'satin',
+    isSmooth: true,
+  },
+  satin: {
+    name: 'Satin', massGsm: 120, thicknessMm: 0.22, surface: 'plain', stretch: false, openness: 0.08, drawn: 'satin',
+    isSmooth: true,
+  },
+  poplin: {
+    name: 'Shirting, poplin', massGsm: 120, thicknessMm: 0.27, surface: 'plain', stretch: false, openness: 0.1, drawn: 'plain',
+    synonyms: ['poplin', 'shirting', 'broadcloth'],
+  },
+  dupion: {
+    name: 'Dupion silk', massGsm: 90, thicknessMm: 0.2, surface: 'texture', stretch: false, openness: 0.15, drawn: 'plain',
+    isSmooth: true,
+  },
+  sheeting: {
+    name: 'Quilting, sheeting cotton', massGsm: 145, thicknessMm: 0.32, surface: 'plain', stretch: false, openness: 0.12, drawn: 'plain',
+    synonyms: ['sheeting', 'quilting cotton', 'muslin', 'calico'],
+  },
+  jersey: {
+    name: 'Jersey', massGsm: 180, thicknessMm: 0.65, surface: 'plain', stretch: true, openness: 0.18, drawn: 'knit',
+    synonyms: ['jersey', 'knit', 'tee'],
+  },
+  sweat: {
+    name: 'Sweat, loopback', massGsm: 280, thicknessMm: 1.3, surface: 'plain', stretch: true, openness: 0.1, drawn: 'knit',
+    synonyms: ['sweat', 'sweatshirt', 'loopback', 'french terry'],
+  },
+  twill: { name: 'Twill, drill', massGsm: 240, thicknessMm: 0.48, surface: 'plain', stretch: false, openness: 0.06, drawn: 'twill' },
+  denim: { name: 'Denim', massGsm: 370, thicknessMm: 0.8, surface: 'plain', stretch: false, openness: 0.04, drawn: 'twill' },
+  suiting: {
+    name: 'Worsted suiting', massGsm: 260, thicknessMm: 0.55, surface: 'plain', stretch: false, openness: 0.08, drawn: 'twill',
+    tailored: 'always',
+  },
+  flannel: {
+    name: 'Flannel', massGsm: 320, thicknessMm: 0.95, surface: 'nap', stretch: false, openness: 0.06, drawn: 'felted',
+    tailored: 'ofWool',
+  },
+  coating: {
+    name: 'Wool coating, melton', massGsm: 450, thicknessMm: 1.8, surface: 'nap', stretch: false, openness: 0.03, drawn: 'felted',
+    tailored: 'always', synonyms: ['coating', 'melton', 'overcoating'],
+  },
+  corduroy: {
+    name: 'Corduroy', massGsm: 320, thicknessMm: 1.3, surface: 'pile', stretch: false, openness: 0.05, drawn: 'plain',
+    synonyms: ['corduroy', 'cord', 'needlecord'],
+  },
+  velvet: { name: 'Velvet', massGsm: 300, thicknessMm: 1.6, surface: 'pile', stretch: false, openness: 0.08, drawn: 'plain' },
+  fleece: { name: 'Fleece', massGsm: 240, thicknessMm: 2.8, surface: 'pile', stretch: true, openness: 0.1, drawn: 'felted' },
+  cork: {
+    name: 'Cork laminate', massGsm: 400, thicknessMm: 0.7, surface: 'texture', stretch: false, openness: 0.01, drawn: 'cork',
+    isLaminate: true,
+  },
+  felt: { name: 'Felt', massGsm: 200, thicknessMm: 1.1, surface: 'plain', stretch: false, openness: 0.08, drawn: 'felted' },
+  crepe: { name: 'Crêpe', massGsm: 140, thicknessMm: 0.35, surface: 'texture', stretch: false, openness: 0.15, drawn: 'plain' },
+  georgette: { name: 'Georgette', massGsm: 70, thicknessMm: 0.2, surface: 'plain', stretch: false, openness: 0.35, drawn: 'open' },
+  seersucker: { name: 'Seersucker', massGsm: 130, thicknessMm: 0.4, surface: 'texture', stretch: false, openness: 0.12, drawn: 'plain' },
+  chambray: { name: 'Chambray', massGsm: 140, thicknessMm: 0.3, surface: 'plain', stretch: false, openness: 0.1, drawn: 'plain' },
+  ticking: { name: 'Ticking', massGsm: 230, thicknessMm: 0.42, surface: 'plain', stretch: false, openness: 0.05, drawn: 'twill' },
+  canvas: { name: 'Canvas', massGsm: 320, thicknessMm: 0.65, surface: 'plain', stretch: false, openness: 0.05, drawn: 'plain' },
+  gabardine: {
+    name: 'Gabardine', massGsm: 280, thicknessMm: 0.5, surface: 'plain', stretch: false, openness: 0.05, drawn: 'twill',
+    tailored: 'ofWool',
+  },
+  tweed: {
+    name: 'Tweed', massGsm: 380, thicknessMm: 1.2, surface: 'texture', stretch: false, openness: 0.06, drawn: 'twill',
+    tailored: 'always',
+  },
+  boucle: {
+    name: 'Bouclé', massGsm: 350, thicknessMm: 1.8, surface: 'texture', stretch: false, openness: 0.1, drawn: 'felted',
+    tailored: 'always',
+  },
+  rib: { name: 'Rib knit', massGsm: 240, thicknessMm: 0.9, surface: 'plain', stretch: true, openness: 0.15, drawn: 'knit' },
+  doubleKnit: {
+    name: 'Double knit, ponte', massGsm: 300, thicknessMm: 1, surface: 'plain', stretch: true, openness: 0.08, drawn: 'knit',
+    synonyms: ['ponte', 'double knit', 'interlock'],
+  },
+  lace: { name: 'Lace', massGsm: 90, thicknessMm: 0.5, surface: 'texture', stretch: false, openness: 0.5, drawn: 'open' },
+  tulle: { name: 'Tulle', massGsm: 25, thicknessMm: 0.2, surface: 'plain', stretch: false, openness: 0.7, drawn: 'open' },
+  brocade: {
+    name: 'Brocade', massGsm: 260, thicknessMm: 0.5, surface: 'texture', stretch: false, openness: 0.06, drawn: 'satin',
+    isSmooth: true,
+  },
+  taffeta: {
+    name: 'Taffeta', massGsm: 100, thicknessMm: 0.18, surface: 'plain', stretch: false, openness: 0.06, drawn: 'satin',
+    isSmooth: true,
+  },
+  softshell: {
+    name: 'Softshell', massGsm: 300, thicknessMm: 0.9, surface: 'plain', stretch: true, openness: 0.01, drawn: 'plain',
+    isLaminate: true,
+  },
+  terry: {
+    name: 'Terry towelling', massGsm: 350, thicknessMm: 2.2, surface: 'pile', stretch: false, openness: 0.1, drawn: 'felted',
+    synonyms: ['towelling', 'terry'],
+  },
+} satisfies Record<string, Omit<Construction, 'key'>>
 
-export type ConstructionKey = keyof typeof rows
-
-export const CONSTRUCTIONS = Object.fromEntries(
-  Object.entries(rows).map(([key, r]) => [key, {
-    key, name: r[0], massGsm: r[1], thicknessMm: r[2], surface: r[3], stretch: r[4], openness: r[5],
-    laminate: key === 'cork' || key === 'softshell',
-  }]),
-) as Record<ConstructionKey, Construction>
-
-export const CONSTRUCTION_KEYS = Object.keys(rows) as ConstructionKey[]
+export type ConstructionKey = keyof typeof KINDS
+export const CONSTRUCTION_KEYS = Object.keys(KINDS) as ConstructionKey[]
+export const CONSTRUCTIONS = Object.fromEntries(CONSTRUCTION_KEYS.map(key => [key, { ...KINDS[key], key }])) as Record<
+  ConstructionKey, Construction>

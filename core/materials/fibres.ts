@@ -1,16 +1,24 @@
 /**
- * Fibres: typical limits and thermal properties.
- * Iron classes after ISO 3758 (sole maxima 110 / 150 / 200 °C), regain after ISO 139 conditions (65 % RH),
- * the rest from textile-physics handbooks. Every value is `typical` until a workroom has measured its own.
+ * Fibres: typical limits and thermal properties, and all else that differs from fibre to fibre. Another one is a row here.
+ * Iron classes after ISO 3758 (sole maxima 110 / 150 / 200 °C), regain after ISO 139 conditions (65 % RH), densities of the fibres
+ * themselves, softening and the rest from textile-physics handbooks; washing, dryers and solvent from care-labelling practice, of plain
+ * fabric. Every value is `typical` until a workroom has measured its own.
  */
 export type IronClassC = 0 | 110 | 150 | 200
 
 /** What happens to the fibre first when it is too hot. */
 export type Harm = 'scorch' | 'stick' | 'shrink' | 'degrade' | 'char' | 'pull-up' | 'dull'
+/** What it is made of, as far as that decides how it is pressed and set. */
+export type FibreFamily = 'cellulose' | 'wool' | 'silk' | 'synthetic' | 'metallised' | 'leather'
 
 export interface Fibre {
   key: FibreKey
   name: string
+  family: FibreFamily
+  /** Words that a label has for it, divided by `|`: generic names, and the letters of ISO 2076 and of European care labels. */
+  labelWords: string
+  /** Other names by which people look for it. */
+  synonyms?: readonly string[]
   /** Highest iron class, sole °C; 0 = do not iron. */
   classC: IronClassC
   /** Fabric temperature at which one minute does visible harm, °C. */
@@ -20,6 +28,9 @@ export interface Fibre {
   harm: Harm
   /** Softens with heat (glazes, melts) rather than charring. */
   thermoplastic: boolean
+  /** Where it begins to soften, so that a fold sets in it, °C, the acetates with the moisture they hold; null where it does not. */
+  softensC: number | null
+  note: string
   /** Water held at 65 % relative humidity, % of dry mass. */
   regainPct: number
   /** Specific heat, dry, J/(kg·K). */
@@ -30,60 +41,241 @@ export interface Fibre {
   conductivityWmK: number
   /** How the fibre takes water and steam. */
   water: 'likes' | 'allows' | 'light' | 'test' | 'none'
+  /** Hottest ordinary wash of a fabric of it, °C; 0 = not washed. */
+  washC: number
+  /** The dryer that a fabric of it withstands. */
+  tumble: 'no' | 'low' | 'yes'
+  /** What a woven one that was never preshrunk may lose at its first hot pressing or wash, %; absent where nothing is typical of it. */
+  shrinkPct?: { along: number, across: number }
+  /** Moisture lowers the temperature at which it glazes. */
+  isSoftenedByWater?: true
+  /** Wet and hot it grows. */
+  stretchesInSteam?: true
+  /** It goes limp and shiny under a sole that rests on it. */
+  isLimpUnderSole?: true
+  /** Pressed bare from its face it shines. */
+  shines?: true
   /** Fumes or harm to people when heated. */
-  fumes: boolean
-  note: string
+  fumes?: true
+  /** A dry-cleaner's solvent harms it. */
+  isHurtBySolvent?: true
+  /** It is sold as wadding. */
+  isWadding?: true
 }
 
-const rows = {
-  cotton: ['Cotton', 200, 205, 240, 'scorch', false, 8, 1340, 0.055, 'likes', 'it yellows, then browns'],
-  linen: [
-    'Linen, hemp, ramie', 200, 210, 240, 'scorch', false, 11, 1340, 0.058, 'likes',
-    'it yellows, and shines on dark colours; press it damp',
-  ],
-  viscose: ['Viscose (rayon)', 150, 175, 190, 'scorch', false, 13, 1350, 0.053, 'allows', 'it yellows; weak when wet, do not tug'],
-  modal: ['Modal, lyocell', 150, 178, 195, 'scorch', false, 12, 1350, 0.053, 'allows', 'it yellows'],
-  cupro: ['Cupro', 150, 170, 190, 'scorch', false, 12, 1350, 0.05, 'test', 'it yellows; water may mark'],
-  wool: [
-    'Wool', 150, 160, 200, 'scorch', false, 15, 1360, 0.04, 'likes',
-    'it yellows, turns harsh and shines; steam and a press cloth, no sliding',
-  ],
-  cashmere: ['Cashmere, mohair, alpaca', 110, 150, 190, 'scorch', false, 15, 1360, 0.038, 'allows', 'it turns flat and harsh; hover steam'],
-  silk: ['Silk', 150, 155, 180, 'scorch', false, 11, 1380, 0.045, 'test', 'it yellows and stiffens; water may ring it'],
-  polyester: ['Polyester', 150, 170, 235, 'stick', true, 0.4, 1250, 0.048, 'allows', 'it glazes and creases set for good'],
-  polyamide6: ['Polyamide 6 (nylon)', 110, 150, 175, 'stick', true, 4.3, 1500, 0.048, 'light', 'it glazes, then melts'],
-  polyamide66: ['Polyamide 6.6 (nylon)', 110, 165, 225, 'stick', true, 4.3, 1500, 0.048, 'light', 'it glazes, then melts'],
-  acrylic: ['Acrylic', 110, 140, 190, 'stick', true, 1.6, 1500, 0.042, 'light', 'it glazes; steam makes it limp'],
-  modacrylic: ['Modacrylic', 110, 120, 150, 'shrink', true, 3, 1450, 0.042, 'none', 'it shrinks and stiffens'],
-  acetate: ['Acetate', 110, 135, 175, 'stick', true, 6.3, 1500, 0.045, 'none', 'it glazes and melts; water marks it'],
-  triacetate: ['Triacetate', 150, 170, 225, 'stick', true, 3.5, 1500, 0.045, 'allows', 'it glazes'],
-  elastane: ['Elastane (spandex)', 110, 155, 175, 'degrade', true, 1.2, 1800, 0.045, 'light', 'its stretch dies; keep it short'],
-  polypropylene: ['Polypropylene', 0, 110, 140, 'stick', true, 0, 1700, 0.045, 'none', 'it shrinks and melts'],
-  polylactide: ['Polylactide', 110, 120, 150, 'stick', true, 0.5, 1400, 0.048, 'light', 'it stiffens and melts'],
-  pvc: ['Chlorofibre, PVC', 0, 65, 75, 'shrink', true, 0, 1000, 0.045, 'none', 'it shrinks and gives off irritant fumes'],
-  metallisedPlastic: [
-    'Metallised yarn, plastic core', 110, 95, 140, 'pull-up', true, 0.5, 1100, 0.08, 'light', 'it pulls up for good; shrink it first',
-  ],
-  metallisedCotton: ['Metallised yarn, cotton core', 150, 170, null, 'dull', false, 4, 1000, 0.08, 'test', 'it dulls'],
-  aramid: ['Aramid', 150, 250, 370, 'char', false, 5, 1200, 0.045, 'allows', 'it yellows; certified wear is not altered'],
-  leather: ['Leather, suede', 0, 70, 110, 'shrink', false, 15, 1500, 0.09, 'none', 'it shrinks and hardens; glue or stitch instead'],
-} satisfies Record<string, [string, IronClassC, number, number | null, Harm, boolean, number, number, number, Fibre['water'], string]>
+const KINDS = {
+  cotton: {
+    name: 'Cotton', family: 'cellulose',
+    labelWords: 'cotton|cottons|co|egyptian cotton|organic cotton',
+    classC: 200, damageC: 205, lostC: 240, harm: 'scorch', thermoplastic: false, softensC: null,
+    note: 'it yellows, then browns',
+    regainPct: 8, heatCapacityJkgK: 1340, densityKgM3: 1540, conductivityWmK: 0.055,
+    water: 'likes', washC: 95, tumble: 'yes', shrinkPct: { along: 3, across: 2 },
+    isWadding: true,
+  },
+  linen: {
+    name: 'Linen, hemp, ramie', family: 'cellulose',
+    labelWords: 'linen|flax|hemp|ramie|li|ra|ha',
+    synonyms: ['linen', 'flax', 'hemp', 'ramie'],
+    classC: 200, damageC: 210, lostC: 240, harm: 'scorch', thermoplastic: false, softensC: null,
+    note: 'it yellows, and shines on dark colours; press it damp',
+    regainPct: 11, heatCapacityJkgK: 1340, densityKgM3: 1500, conductivityWmK: 0.058,
+    water: 'likes', washC: 95, tumble: 'yes', shrinkPct: { along: 4, across: 3 },
+    shines: true,
+  },
+  viscose: {
+    name: 'Viscose (rayon)', family: 'cellulose',
+    labelWords: 'viscose|rayon|bamboo|bamboo viscose|cv|vi',
+    synonyms: ['viscose', 'rayon'],
+    classC: 150, damageC: 175, lostC: 190, harm: 'scorch', thermoplastic: false, softensC: null,
+    note: 'it yellows; weak when wet, do not tug',
+    regainPct: 13, heatCapacityJkgK: 1350, densityKgM3: 1520, conductivityWmK: 0.053,
+    water: 'allows', washC: 40, tumble: 'low', shrinkPct: { along: 4, across: 3 },
+    isWadding: true,
+  },
+  modal: {
+    name: 'Modal, lyocell', family: 'cellulose',
+    labelWords: 'modal|lyocell|cmd|md|cly|ly',
+    synonyms: ['modal', 'lyocell'],
+    classC: 150, damageC: 178, lostC: 195, harm: 'scorch', thermoplastic: false, softensC: null,
+    note: 'it yellows',
+    regainPct: 12, heatCapacityJkgK: 1350, densityKgM3: 1520, conductivityWmK: 0.053,
+    water: 'allows', washC: 60, tumble: 'low',
+  },
+  cupro: {
+    name: 'Cupro', family: 'cellulose',
+    labelWords: 'cupro|cupra|cup|cu',
+    synonyms: ['cupro', 'cupra'],
+    classC: 150, damageC: 170, lostC: 190, harm: 'scorch', thermoplastic: false, softensC: null,
+    note: 'it yellows; water may mark',
+    regainPct: 12, heatCapacityJkgK: 1350, densityKgM3: 1520, conductivityWmK: 0.05,
+    water: 'test', washC: 30, tumble: 'no',
+  },
+  wool: {
+    name: 'Wool', family: 'wool',
+    labelWords: 'wool|lambswool|merino|merino wool|virgin wool|new wool|wo|wv',
+    classC: 150, damageC: 160, lostC: 200, harm: 'scorch', thermoplastic: false, softensC: null,
+    note: 'it yellows, turns harsh and shines; steam and a press cloth, no sliding',
+    regainPct: 15, heatCapacityJkgK: 1360, densityKgM3: 1310, conductivityWmK: 0.04,
+    water: 'likes', washC: 30, tumble: 'no', shrinkPct: { along: 2.5, across: 2 },
+    shines: true, isWadding: true,
+  },
+  cashmere: {
+    name: 'Cashmere, mohair, alpaca', family: 'wool',
+    labelWords: 'cashmere|mohair|alpaca|angora|camel|camel hair|ws|wm|wp|wa|wk',
+    synonyms: ['cashmere', 'mohair', 'alpaca'],
+    classC: 110, damageC: 150, lostC: 190, harm: 'scorch', thermoplastic: false, softensC: null,
+    note: 'it turns flat and harsh; hover steam',
+    regainPct: 15, heatCapacityJkgK: 1360, densityKgM3: 1310, conductivityWmK: 0.038,
+    water: 'allows', washC: 30, tumble: 'no',
+  },
+  silk: {
+    name: 'Silk', family: 'silk',
+    labelWords: 'silk|mulberry silk|tussah|se',
+    classC: 150, damageC: 155, lostC: 180, harm: 'scorch', thermoplastic: false, softensC: null,
+    note: 'it yellows and stiffens; water may ring it',
+    regainPct: 11, heatCapacityJkgK: 1380, densityKgM3: 1340, conductivityWmK: 0.045,
+    water: 'test', washC: 30, tumble: 'no', shrinkPct: { along: 2, across: 1.5 },
+  },
+  polyester: {
+    name: 'Polyester', family: 'synthetic',
+    labelWords: 'polyester|recycled polyester|poly|pes|pl',
+    classC: 150, damageC: 170, lostC: 235, harm: 'stick', thermoplastic: true, softensC: 80,
+    note: 'it glazes and creases set for good',
+    regainPct: 0.4, heatCapacityJkgK: 1250, densityKgM3: 1380, conductivityWmK: 0.048,
+    water: 'allows', washC: 60, tumble: 'low', shrinkPct: { along: 0.8, across: 0.5 },
+    shines: true, isWadding: true,
+  },
+  polyamide6: {
+    name: 'Polyamide 6 (nylon)', family: 'synthetic',
+    labelWords: 'nylon|polyamide|polyamide 6|nylon 6|pa|ny',
+    synonyms: ['polyamide', 'nylon'],
+    classC: 110, damageC: 150, lostC: 175, harm: 'stick', thermoplastic: true, softensC: 55,
+    note: 'it glazes, then melts',
+    regainPct: 4.3, heatCapacityJkgK: 1500, densityKgM3: 1140, conductivityWmK: 0.048,
+    water: 'light', washC: 40, tumble: 'low',
+    isSoftenedByWater: true,
+  },
+  polyamide66: {
+    name: 'Polyamide 6.6 (nylon)', family: 'synthetic',
+    labelWords: 'polyamide 66|nylon 66|pa66',
+    synonyms: ['polyamide', 'nylon'],
+    classC: 110, damageC: 165, lostC: 225, harm: 'stick', thermoplastic: true, softensC: 60,
+    note: 'it glazes, then melts',
+    regainPct: 4.3, heatCapacityJkgK: 1500, densityKgM3: 1140, conductivityWmK: 0.048,
+    water: 'light', washC: 40, tumble: 'low', shrinkPct: { along: 1, across: 1 },
+    isSoftenedByWater: true,
+  },
+  acrylic: {
+    name: 'Acrylic', family: 'synthetic',
+    labelWords: 'acrylic|pan|pc|ac',
+    classC: 110, damageC: 140, lostC: 190, harm: 'stick', thermoplastic: true, softensC: 90,
+    note: 'it glazes; steam makes it limp',
+    regainPct: 1.6, heatCapacityJkgK: 1500, densityKgM3: 1180, conductivityWmK: 0.042,
+    water: 'light', washC: 40, tumble: 'low',
+    isSoftenedByWater: true, stretchesInSteam: true, isLimpUnderSole: true,
+  },
+  modacrylic: {
+    name: 'Modacrylic', family: 'synthetic',
+    labelWords: 'modacrylic|mac|ma',
+    classC: 110, damageC: 120, lostC: 150, harm: 'shrink', thermoplastic: true, softensC: 80,
+    note: 'it shrinks and stiffens',
+    regainPct: 3, heatCapacityJkgK: 1450, densityKgM3: 1350, conductivityWmK: 0.042,
+    water: 'none', washC: 40, tumble: 'no',
+    isSoftenedByWater: true, stretchesInSteam: true,
+  },
+  acetate: {
+    name: 'Acetate', family: 'synthetic',
+    labelWords: 'acetate|ca',
+    classC: 110, damageC: 135, lostC: 175, harm: 'stick', thermoplastic: true, softensC: 95,
+    note: 'it glazes and melts; water marks it',
+    regainPct: 6.3, heatCapacityJkgK: 1500, densityKgM3: 1320, conductivityWmK: 0.045,
+    water: 'none', washC: 30, tumble: 'no',
+    isSoftenedByWater: true, shines: true,
+  },
+  triacetate: {
+    name: 'Triacetate', family: 'synthetic',
+    labelWords: 'triacetate|cta|ta',
+    classC: 150, damageC: 170, lostC: 225, harm: 'stick', thermoplastic: true, softensC: 115,
+    note: 'it glazes',
+    regainPct: 3.5, heatCapacityJkgK: 1500, densityKgM3: 1300, conductivityWmK: 0.045,
+    water: 'allows', washC: 40, tumble: 'low',
+    isSoftenedByWater: true, shines: true,
+  },
+  elastane: {
+    name: 'Elastane (spandex)', family: 'synthetic',
+    labelWords: 'elastane|spandex|elastan|el|ea',
+    synonyms: ['elastane', 'spandex', 'stretch fibre', 'stretch fiber'],
+    classC: 110, damageC: 155, lostC: 175, harm: 'degrade', thermoplastic: true, softensC: 40,
+    note: 'its stretch dies; keep it short',
+    regainPct: 1.2, heatCapacityJkgK: 1800, densityKgM3: 1200, conductivityWmK: 0.045,
+    water: 'light', washC: 40, tumble: 'low',
+  },
+  polypropylene: {
+    name: 'Polypropylene', family: 'synthetic',
+    labelWords: 'polypropylene|polypropene|pp',
+    classC: 0, damageC: 110, lostC: 140, harm: 'stick', thermoplastic: true, softensC: 60,
+    note: 'it shrinks and melts',
+    regainPct: 0, heatCapacityJkgK: 1700, densityKgM3: 910, conductivityWmK: 0.045,
+    water: 'none', washC: 40, tumble: 'no',
+    isHurtBySolvent: true,
+  },
+  polylactide: {
+    name: 'Polylactide', family: 'synthetic',
+    labelWords: 'polylactide|pla',
+    classC: 110, damageC: 120, lostC: 150, harm: 'stick', thermoplastic: true, softensC: 60,
+    note: 'it stiffens and melts',
+    regainPct: 0.5, heatCapacityJkgK: 1400, densityKgM3: 1250, conductivityWmK: 0.048,
+    water: 'light', washC: 30, tumble: 'no',
+    isHurtBySolvent: true, isWadding: true,
+  },
+  pvc: {
+    name: 'Chlorofibre, PVC', family: 'synthetic',
+    labelWords: 'pvc|vinyl|chlorofibre|clf',
+    classC: 0, damageC: 65, lostC: 75, harm: 'shrink', thermoplastic: true, softensC: 60,
+    note: 'it shrinks and gives off irritant fumes',
+    regainPct: 0, heatCapacityJkgK: 1000, densityKgM3: 1390, conductivityWmK: 0.045,
+    water: 'none', washC: 30, tumble: 'no',
+    fumes: true, isHurtBySolvent: true,
+  },
+  metallisedPlastic: {
+    name: 'Metallised yarn, plastic core', family: 'metallised',
+    labelWords: 'metallised yarn|metallic|metallised|me|mtf',
+    classC: 110, damageC: 95, lostC: 140, harm: 'pull-up', thermoplastic: true, softensC: 80,
+    note: 'it pulls up for good; shrink it first',
+    regainPct: 0.5, heatCapacityJkgK: 1100, densityKgM3: 1450, conductivityWmK: 0.08,
+    water: 'light', washC: 30, tumble: 'no',
+  },
+  metallisedCotton: {
+    name: 'Metallised yarn, cotton core', family: 'metallised',
+    labelWords: 'metallised cotton',
+    classC: 150, damageC: 170, lostC: null, harm: 'dull', thermoplastic: false, softensC: null,
+    note: 'it dulls',
+    regainPct: 4, heatCapacityJkgK: 1000, densityKgM3: 1600, conductivityWmK: 0.08,
+    water: 'test', washC: 30, tumble: 'low',
+  },
+  aramid: {
+    name: 'Aramid', family: 'synthetic',
+    labelWords: 'aramid|ar',
+    classC: 150, damageC: 250, lostC: 370, harm: 'char', thermoplastic: false, softensC: null,
+    note: 'it yellows; certified wear is not altered',
+    regainPct: 5, heatCapacityJkgK: 1200, densityKgM3: 1440, conductivityWmK: 0.045,
+    water: 'allows', washC: 60, tumble: 'low',
+  },
+  leather: {
+    name: 'Leather, suede', family: 'leather',
+    labelWords: 'leather|suede|le',
+    classC: 0, damageC: 70, lostC: 110, harm: 'shrink', thermoplastic: false, softensC: null,
+    note: 'it shrinks and hardens; glue or stitch instead',
+    regainPct: 15, heatCapacityJkgK: 1500, densityKgM3: 1400, conductivityWmK: 0.09,
+    water: 'none', washC: 0, tumble: 'no',
+    isHurtBySolvent: true,
+  },
+} satisfies Record<string, Omit<Fibre, 'key'>>
 
-export type FibreKey = keyof typeof rows
+export type FibreKey = keyof typeof KINDS
+export const FIBRE_KEYS = Object.keys(KINDS) as FibreKey[]
+export const FIBRES = Object.fromEntries(FIBRE_KEYS.map(key => [key, { ...KINDS[key], key }])) as Record<FibreKey, Fibre>
 
-/** Densities of the fibres themselves, kg/m³, from textile handbooks. */
-const DENSITY: Record<FibreKey, number> = {
-  cotton: 1540, linen: 1500, viscose: 1520, modal: 1520, cupro: 1520, wool: 1310, cashmere: 1310, silk: 1340, polyester: 1380,
-  polyamide6: 1140, polyamide66: 1140, acrylic: 1180, modacrylic: 1350, acetate: 1320, triacetate: 1300, elastane: 1200,
-  polypropylene: 910, polylactide: 1250, pvc: 1390, metallisedPlastic: 1450, metallisedCotton: 1600, aramid: 1440, leather: 1400,
-}
-
-export const FIBRES = Object.fromEntries(
-  Object.entries(rows).map(([key, r]) => [key, {
-    key,
-    name: r[0], classC: r[1], damageC: r[2], lostC: r[3], harm: r[4], thermoplastic: r[5], regainPct: r[6],
-    heatCapacityJkgK: r[7], densityKgM3: DENSITY[key as FibreKey], conductivityWmK: r[8], water: r[9], fumes: key === 'pvc', note: r[10],
-  }]),
-) as Record<FibreKey, Fibre>
-
-export const FIBRE_KEYS = Object.keys(rows) as FibreKey[]
+/** Of an animal: it yellows and turns harsh, and is set by moist heat. */
+export const isProtein = ({ family }: Pick<Fibre, 'family'>): boolean => family === 'wool' || family === 'silk'

@@ -8,35 +8,6 @@ export type LabelReading
     | { read: false, why: 'empty' | 'noFibre' | 'sharesMissing' | 'sharesWrong', totalPct?: number }
     | { read: false, why: 'unknownWord', word: string }
 
-/**
- * Words a label has for a fibre, the longest tried first: generic names, and the letters of ISO 2076 and of European care labels.
- * Where a word covers two polymers the one that takes less heat is meant.
- */
-const WORDS: Record<FibreKey, string> = {
-  cotton: 'cotton|cottons|co|egyptian cotton|organic cotton',
-  linen: 'linen|flax|hemp|ramie|li|ra|ha',
-  viscose: 'viscose|rayon|bamboo|bamboo viscose|cv|vi',
-  modal: 'modal|lyocell|cmd|md|cly|ly',
-  cupro: 'cupro|cupra|cup|cu',
-  wool: 'wool|lambswool|merino|merino wool|virgin wool|new wool|wo|wv',
-  cashmere: 'cashmere|mohair|alpaca|angora|camel|camel hair|ws|wm|wp|wa|wk',
-  silk: 'silk|mulberry silk|tussah|se',
-  polyester: 'polyester|recycled polyester|poly|pes|pl',
-  polyamide6: 'nylon|polyamide|polyamide 6|nylon 6|pa|ny',
-  polyamide66: 'polyamide 66|nylon 66|pa66',
-  acrylic: 'acrylic|pan|pc|ac',
-  modacrylic: 'modacrylic|mac|ma',
-  acetate: 'acetate|ca',
-  triacetate: 'triacetate|cta|ta',
-  elastane: 'elastane|spandex|elastan|el|ea',
-  polypropylene: 'polypropylene|polypropene|pp',
-  polylactide: 'polylactide|pla',
-  pvc: 'pvc|vinyl|chlorofibre|clf',
-  metallisedPlastic: 'metallised yarn|metallic|metallised|me|mtf',
-  metallisedCotton: 'metallised cotton',
-  aramid: 'aramid|ar',
-  leather: 'leather|suede|le',
-}
 /** Words for two fibres at once, in the order in which their shares are said, with what is usual where they are not. */
 const MIXED: readonly { words: readonly string[], of: readonly LabelShare[] }[] = [
   { words: ['polycotton', 'poly cotton', 'poly-cotton'], of: [{ fibre: 'polyester', sharePct: 65 }, { fibre: 'cotton', sharePct: 35 }] },
@@ -47,9 +18,10 @@ const MIXED: readonly { words: readonly string[], of: readonly LabelShare[] }[] 
 /** Said beside the shares, and of no matter to heat. */
 const ASIDE = /\b(and|with|of|a|in|the|mix|mixed|blend|fabric|shell|outer|body|pure|fibres?|fibers?|percent|per cent)\b/g
 
+/** The longest is tried first. Where a word covers two polymers the one that takes less heat is meant. */
 const ENTRIES = [
   ...MIXED.flatMap(({ words, of }) => words.map(word => ({ word, of }))),
-  ...FIBRE_KEYS.flatMap(fibre => [...new Set([...WORDS[fibre].split('|'), ...FIBRES[fibre].name.toLowerCase().split(/[,()]/)
+  ...FIBRE_KEYS.flatMap(fibre => [...new Set([...FIBRES[fibre].labelWords.split('|'), ...FIBRES[fibre].name.toLowerCase().split(/[,()]/)
     .map(w => w.trim()).filter(w => w !== '')])].map(word => ({ word, of: [{ fibre, sharePct: 100 }] }))),
 ].sort((a, b) => b.word.length - a.word.length)
 

@@ -14,6 +14,7 @@ export {
 export { COARSE, LONGEST_HOLD_S } from './span'
 export { roomPoints, scoreParts, secondsCost, totalOf, type Margins, type ScorePart, type ScorePartKey } from './score'
 export { asMakerSays, carryOver, makerRecipe, type CarriedOver, type CarriedStep, type Difference } from './sheet'
+export { asTested } from './tested'
 export { CLAPPER_LEAST_S, coolingOf, HANDLED_C, leftAloneS, withCooling } from './cooling'
 export { isStackWay, throughStack, type StackShort, type StackWay } from './throughStack'
 export { searchTack, TACK_BOND, type Tack } from './tack'

@@ -142,7 +142,7 @@ export const bearingOf = (limit: FabricLimit, fabric: Pick<FabricInput, 'nap' | 
   || fabric.nap === 'pile'
   || fabric.nap === 'texture'
   || limit.backOnly
-  || CONSTRUCTIONS[fabric.construction].laminate
+  || CONSTRUCTIONS[fabric.construction].isLaminate
   || fabric.finishes.includes('filmLaminate')
     ? 'weight'
     : 'lean'

@@ -1,4 +1,4 @@
-import type { ConstructionKey } from '../materials'
+import { CONSTRUCTIONS, FIBRES, isProtein } from '../materials'
 import { pressedS, USUAL_HABITS, type HouseHabits, type PressSetup, type Recipe } from './recipe'
 
 /** Room to err about a recipe. */
@@ -31,9 +31,8 @@ export const roomPoints = (roomC: number): number =>
 
 /** From the right side there is more to spoil; most on what shines or is wool. Points, ours. */
 const FROM_FACE = 2, FROM_SHY_FACE = 5
-const SHY: ReadonlySet<ConstructionKey> = new Set<ConstructionKey>(['satin', 'dupion', 'taffeta', 'brocade', 'lining'])
 const faceCost = ({ construction, fibres }: PressSetup['fabric']): number =>
-  SHY.has(construction) || fibres.some(f => ['wool', 'cashmere', 'silk'].includes(f.fibre) && f.sharePct >= 20) ? FROM_SHY_FACE : FROM_FACE
+  CONSTRUCTIONS[construction].isSmooth || fibres.some(f => isProtein(FIBRES[f.fibre]) && f.sharePct >= 20) ? FROM_SHY_FACE : FROM_FACE
 
 /** Points per part; a choice of ours, shown beside every recipe. */
 export function scoreParts(

@@ -229,7 +229,7 @@ interface Ladder {
 }
 
 /** One pass is read off a single transient; two passes are run hold by hold, each once. */
-function ladderOf(setup: PressSetup, draft: Recipe, options: EvaluateOptions): Ladder {
+export function ladderOf(setup: PressSetup, draft: Recipe, options: EvaluateOptions): Ladder {
   if (draft.passes === 1) {
     const path = holdPath(setup, draft, options)
     const known = new Map<string, Float32Array>()

@@ -1,3 +1,4 @@
+import { CONSTRUCTIONS, type ConstructionKey } from '../materials'
 import type { FabricInput } from '../stack'
 import { besidePliesOf, pliesOf, type SeamDetail } from './details'
 import { plyMm } from './fold'
@@ -33,7 +34,9 @@ export function bulkOf(seamDetail: SeamDetail, fabric: FabricInput, pressureKPa:
 
 /** A ridge this high is seen on the face of plain fabric, on smooth and shining fabric, and on fabric with a nap, mm. Typical, ours. */
 const SEEN_MM = { plain: 0.25, smooth: 0.1, nap: 0.9 } as const
-const SMOOTH: ReadonlySet<string> = new Set(['satin', 'lining', 'dupion', 'organza', 'voile'])
+/** From this openness on one sees through to what lies behind. */
+const SHEER_FROM = 0.4
+const showsAll = (key: ConstructionKey) => CONSTRUCTIONS[key].isSmooth || CONSTRUCTIONS[key].openness >= SHEER_FROM
 
 /** What an allowance prints through to the face. */
 export interface PrintThrough {
@@ -47,6 +50,6 @@ export interface PrintThrough {
 export function printThroughOf(fabric: FabricInput, allowancePlies: number, pressureKPa: number): PrintThrough {
   const loose = plyMm(fabric, 0), pressed = plyMm(fabric, pressureKPa)
   const ridgeMm = Math.max(0, allowancePlies * pressed - (loose - pressed))
-  const seenFromMm = SEEN_MM[fabric.nap === 'nap' || fabric.nap === 'pile' ? 'nap' : SMOOTH.has(fabric.construction) ? 'smooth' : 'plain']
+  const seenFromMm = SEEN_MM[fabric.nap === 'nap' || fabric.nap === 'pile' ? 'nap' : showsAll(fabric.construction) ? 'smooth' : 'plain']
   return { ridgeMm, seenFromMm, shows: ridgeMm > seenFromMm }
 }

@@ -1,6 +1,6 @@
 import { valueAt, type Phase } from '../heat'
 import { fabricLimit, type FabricLimit } from '../limit'
-import { IRON_KINDS, steamGM2S, STEAMS_FROM_C } from '../materials'
+import { FIBRES, IRON_KINDS, steamGM2S, STEAMS_FROM_C } from '../materials'
 import { allowedSettings, type IronSetting, type Method, type Recipe } from '../recipe'
 import type { FabricInput } from '../stack'
 import type { Agent, SeamDetailAsk, SeamDetailPlan, SeamDetailReason, SeamDetailStep, Support } from './ask'
@@ -16,8 +16,8 @@ const OVER_KPA = 0.001, HOVER_KPA = 0.01, HOVER_STEAM_SHARE = 0.15
 /** Is the iron held over the work instead of set down on it? */
 export const isHovering = (r: Pick<Recipe, 'pressureKPa'>): boolean => r.pressureKPa <= HOVER_KPA
 const SET_FLAT_S = 3, LOOK_S = 2
-/** Acrylic goes limp and shiny under a sole that rests on it. Practice. */
-const isAcrylic = (fabric: FabricInput) => fabric.fibres.some(f => f.fibre === 'acrylic' && f.sharePct >= 50)
+/** At least half of it goes limp and shiny under a sole that rests on it. Practice. */
+const isLimp = (fabric: FabricInput) => fabric.fibres.some(f => FIBRES[f.fibre].isLimpUnderSole && f.sharePct >= 50)
 
 /** How a feature of this fabric is pressed: the side, the motion, what lies under it, two of three agents, how long, and why. */
 export function planSeamDetail(ask: SeamDetailAsk): SeamDetailPlan {
@@ -33,7 +33,7 @@ export function planSeamDetail(ask: SeamDetailAsk): SeamDetailPlan {
   // The sole does not touch it: any setting that steams will do.
   const { iron } = ask, steams = iron.settings.some(s => s.meanC >= STEAMS_FROM_C) && IRON_KINDS[iron.kind].steamGMin > 0
   if (f.hangs) return hovered(f, ask, limit, iron.settings, 'hangs')
-  if (isAcrylic(ask.fabric) && steams && limit.steam !== 'no') return hovered(f, ask, limit, iron.settings, 'limp')
+  if (isLimp(ask.fabric) && steams && limit.steam !== 'no') return hovered(f, ask, limit, iron.settings, 'limp')
 
   const { methods, because } = methodsFor(f, ask, limit, settings)
   reasons.push(...(f.stretches && !because.some(b => b.why === 'stretches') ? [{ why: 'stretches' as const }] : []), ...because)

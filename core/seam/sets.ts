@@ -1,4 +1,4 @@
-import { FIBRES, type FibreKey } from '../materials'
+import { FIBRES, isProtein, type FibreKey } from '../materials'
 import type { FibreShare } from '../stack'
 
 /** By what a fold is set. */
@@ -12,17 +12,9 @@ export interface SetPoint {
   drierC: boolean
 }
 
-const PROTEIN: ReadonlySet<FibreKey> = new Set(['wool', 'cashmere', 'silk'])
 /** Protein moist, and with no more water than it holds by itself; cellulose moist and dry, °C. Typical. */
 const PROTEIN_C = { moist: 80, dry: 90 }, CELLULOSE_C = { moist: 90, dry: 105 }
-/**
- * Where a thermoplastic softens, °C, from textile handbooks, the acetates with the moisture they hold (practice); a fold that is held
- * sets so far under it, and is kept so far under harm, K.
- */
-const SOFTENS_C: Partial<Record<FibreKey, number>> = {
-  polyester: 80, polyamide6: 55, polyamide66: 60, acrylic: 90, modacrylic: 80, acetate: 95, triacetate: 115, elastane: 40,
-  polypropylene: 60, polylactide: 60, pvc: 60, metallisedPlastic: 80,
-}
+/** A fold that is held sets so far under where a thermoplastic softens, and is kept so far under harm, K. */
 const UNDER_SOFTENING_K = 15, UNDER_HARM_K = 10, PLASTIC_LEAST_C = 50
 /** Fibres of less than this share give way to what the others hold, %. */
 const COUNTS_FROM_PCT = 20
@@ -30,13 +22,13 @@ const COUNTS_FROM_PCT = 20
 const UNKNOWN_C = 80
 
 function setPointOfFibre(key: FibreKey, moist: boolean): SetPoint {
-  const { damageC } = FIBRES[key], softensC = SOFTENS_C[key]
+  const { damageC, softensC } = FIBRES[key], protein = isProtein(FIBRES[key])
   const under = damageC - UNDER_HARM_K
-  if (softensC !== undefined) return { setC: Math.min(Math.max(PLASTIC_LEAST_C, softensC - UNDER_SOFTENING_K), under), by: 'plastic',
+  if (softensC !== null) return { setC: Math.min(Math.max(PLASTIC_LEAST_C, softensC - UNDER_SOFTENING_K), under), by: 'plastic',
     fibre: key, drierC: false }
-  const wantedC = PROTEIN.has(key) ? PROTEIN_C : CELLULOSE_C
+  const wantedC = protein ? PROTEIN_C : CELLULOSE_C
   const setC = moist ? wantedC.moist : wantedC.dry
-  return { setC: Math.min(setC, under), by: PROTEIN.has(key) ? 'protein' : 'cellulose', fibre: key, drierC: !moist }
+  return { setC: Math.min(setC, under), by: protein ? 'protein' : 'cellulose', fibre: key, drierC: !moist }
 }
 
 /**

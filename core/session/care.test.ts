@@ -13,7 +13,7 @@ describe('an iron\'s own care', () => {
     const fabric = (colourHex: string, construction: ConstructionKey = 'poplin') => ({ colourHex, construction })
     expect(waterFault(tap, 'steam', fabric('#f4f0e6'))).toBe('hardOnPale')
     const shiny = CONSTRUCTION_KEYS.filter(construction => waterFault(tap, 'steam', fabric('#20304a', construction)) === 'hardOnShiny')
-    expect(shiny).toEqual(['lining', 'satin', 'dupion'])
+    expect(shiny).toEqual(['lining', 'satin', 'dupion', 'brocade', 'taffeta'])
     expect(waterFault(tap, 'steam', fabric('#20304a'))).toBeNull()
     expect(waterFault(tap, 'damp', fabric('#f4f0e6'))).toBeNull()
     expect(waterFault({ ...tap, water: 'distilled' }, 'steam', fabric('#f4f0e6'))).toBeNull()

@@ -1,5 +1,5 @@
 import { contrastOf } from '../match'
-import type { ConstructionKey } from '../materials'
+import { CONSTRUCTIONS, type ConstructionKey } from '../materials'
 import type { Method } from '../recipe'
 
 /** What an iron is filled with. */
@@ -22,7 +22,6 @@ export type WaterFault = 'hardOnPale' | 'hardOnShiny' | 'otherThanBook' | null
 
 /** Paler than this a mineral spot shows: apart from white in lightness, 0 to 1. */
 const PALE_WITHIN = 0.25
-const SHINY: ReadonlySet<ConstructionKey> = new Set<ConstructionKey>(['satin', 'dupion', 'lining'])
 
 /** Steam from hard water leaves spots on pale and shiny fabric; some irons want hard water all the same: the book of the iron decides. */
 export function waterFault(
@@ -30,7 +29,7 @@ export function waterFault(
 ): WaterFault {
   if (method !== 'steam') return null
   if (iron.water === 'tap' && fabric) {
-    if (SHINY.has(fabric.construction)) return 'hardOnShiny'
+    if (CONSTRUCTIONS[fabric.construction].isSmooth) return 'hardOnShiny'
     if (contrastOf(fabric.colourHex, '#ffffff') < PALE_WITHIN) return 'hardOnPale'
   }
   return iron.bookWater !== null && iron.water !== iron.bookWater ? 'otherThanBook' : null

@@ -1,6 +1,9 @@
 /** A whole job under the iron: what is to be done, what happened, what comes next, and what it says afterwards. */
-export { operationsOf, type MadeOperation, type OperationKind, type PressedPiece } from './make'
-export { hasEdgeToTry, boardSeconds, HAND_S, isByHand, restSeconds, type PlannedOperation } from './work'
+export {
+  handS, handWords, hasEdgeToTry, isByHand, isUntimed, liesAs, OPERATION_KINDS, OPERATIONS, type OperationKind,
+} from './kinds'
+export { operationsOf, type MadeOperation, type PressedPiece } from './make'
+export { boardSeconds, restSeconds, type PlannedOperation } from './work'
 export {
   counted, foldSession, openPlacements, lastUndoable, type EdgeFound, type OpState, type SessionEvent, type SessionState,
 } from './state'

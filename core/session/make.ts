@@ -1,7 +1,4 @@
-/** What kind of thing is done: with an iron, or by the hands alone (peel, sew, fingers). */
-export type OperationKind
-  = 'preshrink' | 'trim' | 'fuse' | 'tack' | 'peel' | 'hold' | 'sew' | 'flatten' | 'seam' | 'hem' | 'tape' | 'fingers'
-    | 'hole' | 'badge' | 'transfer' | 'letters' | 'shape' | 'stitch' | 'remedy'
+import type { OperationKind } from './kinds'
 
 /** A piece of the job with what goes on it, as pressing sees it. */
 export interface PressedPiece {

@@ -1,6 +1,7 @@
 import { leftAloneS } from '../recipe'
 import { openPlacements, type OpState, type SessionState } from './state'
-import { HAND_S, holdOf, isByHand, type PlannedOperation } from './work'
+import { handS } from './kinds'
+import { holdOf, type PlannedOperation } from './work'
 
 /** What the hands do next with one operation. */
 export type NextStep
@@ -11,7 +12,7 @@ export type NextStep
 
 export function nextStep(w: PlannedOperation, o: OpState): NextStep {
   if (o.phase === 'done' || o.phase === 'skipped') return { do: 'nothing' }
-  if (!w.recipe) return { do: 'hand', forS: isByHand(w.kind) ? HAND_S[w.kind] : 0 }
+  if (!w.recipe) return { do: 'hand', forS: handS(w.kind) }
   const down = o.touches.find(t => t.toS === null)
   if (down) return { do: 'lift', pass: down.pass, placement: down.placement, forS: holdOf(w.recipe, down.pass), fromS: down.fromS }
   if (o.phase === 'cooling') return { do: 'cold', forS: leftAloneS(w.recipe), fromS: o.coolFromS! }

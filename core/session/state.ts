@@ -1,6 +1,7 @@
 import { leftAloneS } from '../recipe'
 import type { PlannedOperation } from './work'
-import { hasEdgeToTry, holdOf, TOUCH_SHARE } from './work'
+import { hasEdgeToTry } from './kinds'
+import { holdOf, TOUCH_SHARE } from './work'
 
 type SessionEventKind
   = | 'take' | 'down' | 'lift' | 'laid' | 'turned' | 'cold' | 'edge' | 'missed' | 'aside' | 'done' | 'skip' | 'takeOver' | 'undo'

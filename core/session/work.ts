@@ -1,6 +1,6 @@
 import { LAY_S } from '../heat'
 import { TURN_S, type Recipe } from '../recipe'
-import type { OperationKind } from './make'
+import { handS, type OperationKind } from './kinds'
 
 /** One thing of a session as it is pressed: how, with which iron, in how many positions. It stays so while the session lasts. */
 export interface PlannedOperation {
@@ -16,17 +16,9 @@ export interface PlannedOperation {
 
 /** From one position to the next, s. Typical. */
 const MOVE_S = 3
-/** What the hands take by themselves, s; sewing is not timed. Typical. */
-export const HAND_S = { peel: 12, sew: 0, stitch: 0, fingers: 30 } as const
-/** Done by the hands alone. */
-export const isByHand = (kind: OperationKind): kind is keyof typeof HAND_S => kind in HAND_S
-/** Nothing is stuck by it, or only for now: no edge is tried. */
-const NO_EDGE: ReadonlySet<OperationKind> = new Set(['preshrink', 'trim', 'tack', 'flatten', 'seam', 'tape'])
-export const hasEdgeToTry = (kind: OperationKind): boolean => !NO_EDGE.has(kind)
-
 /** How long the hands are at all of it, s: warming, laying up, every position of every side with the way to the next, turning. */
 export function boardSeconds({ kind, recipe, placements }: Pick<PlannedOperation, 'kind' | 'recipe' | 'placements'>): number {
-  if (!recipe) return isByHand(kind) ? HAND_S[kind] : 0
+  if (!recipe) return handS(kind)
   const warm = recipe.warmS > 0 ? placements * (recipe.warmS + MOVE_S) + LAY_S : 0
   const second = recipe.passes === 2 ? placements * ((recipe.secondS ?? recipe.holdS) + MOVE_S) + TURN_S : 0
   return warm + placements * (recipe.holdS + MOVE_S) + second + recipe.coolS

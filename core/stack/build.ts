@@ -125,7 +125,8 @@ export const adhesiveLayer = (adhesiveGsm: number): Layer => ({
 export function buildStack(input: StackInput): Stack {
   const { fabric, supply } = input
   const properties = fabricProperties(fabric.fibres)
-  const film = fabric.finishes.includes('filmLaminate') || fabric.finishes.includes('puCoat') || CONSTRUCTIONS[fabric.construction].laminate
+  const { isLaminate = false } = CONSTRUCTIONS[fabric.construction]
+  const film = fabric.finishes.includes('filmLaminate') || fabric.finishes.includes('puCoat') || isLaminate
   const fabricLayer: Layer = {
     id: 'fabric', role: 'fabric', name: CONSTRUCTIONS[fabric.construction].name, massGsm: fabric.massGsm, thicknessMm: fabric.thicknessMm,
     ...properties, addedWaterGsm: 0, waterCapacityGsm: film ? 0 : fabric.massGsm * FABRIC_HOLDS_WATER_SHARE, vapourPasses: !film,

@@ -3,7 +3,8 @@ import { refineCandidate, type Candidate, type MatchQuery } from '#core/match'
 import { placeOf } from '#core/place'
 import { chooseRecipe, chooseWay, choosableOf, METHODS, searchMethod, asMakerSays, withCooling } from '#core/recipe'
 import { remedyFor } from '#core/rescue'
-import { toEvidence, toHabits, toMatchFabric, toMatchSupply, toPressSetup } from '#shared/mappers'
+import { habitsOf } from '#shared/house'
+import { toEvidence, toMatchFabric, toMatchSupply, toPressSetup } from '#shared/mappers'
 import { fabricBody, rulesSchema, supplyBody, type Fabric, type Iron, type PressCloth, type Supply } from '#shared/schemas'
 import { DEMO_FABRICS } from './fabrics'
 import { DEMO_JOBS } from './jobs'
@@ -35,7 +36,7 @@ describe('one job, one recipe', () => {
     const query: MatchQuery = {
       fabric: toMatchFabric(fabric), evidence: toEvidence(fabric), blendRule: rules.blend, allowance: 'inside', place: placeOf('front'),
       stiffness: null, drapeKept: false, care: { washC: 30, tumble: 'no', dryClean: false }, iron, pressCloth: 'muslin', surface: 'padded',
-      needM2: 0, habits: toHabits(rules),
+      needM2: 0, habits: habitsOf(rules),
     }
     const candidate = { key: code, kind: 'single', supplies: [toMatchSupply(supply)] } as unknown as Candidate
     expect(refineCandidate(query, candidate)?.recipe ?? null).toEqual(recipe)

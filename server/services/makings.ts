@@ -1,6 +1,6 @@
 import { UniqueConstraintError } from 'sequelize'
 import { makingSchema, type Making, type Makings, type MakingsBody, type RescuePast, type StitchResults } from '#shared/schemas'
-import { stitchFabricOf, stitchFigures } from '#shared/mending'
+import { stitchFabricOf, stitchFigures } from '#shared/making'
 import { transact } from '../db/transaction'
 import { FabricRow, JobMakingRow, ScrapRow, SupplyRow } from '../db/models'
 import type { Context } from '../utils/context'

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import type { ConstructionKey } from '#core/materials'
 import { dayField, idSchema, nameField, pageQuery, textField, versionField, yesField } from './common'
 import { placeKeyField } from './place'
 import type { MakingKind } from './making'
@@ -49,7 +50,7 @@ interface FabricProgress {
   name: string
   code: string
   colourHex: string
-  construction: string
+  construction: ConstructionKey
   nap: string
   fibreKnown: boolean
   supplyName: string | null

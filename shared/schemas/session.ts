@@ -1,15 +1,12 @@
 import { z } from 'zod'
 import { SURFACE_KINDS, type SurfaceKindKey } from '#core/materials'
+import { OPERATION_KINDS, type OperationKind } from '#core/session'
 import { idSchema, momentField, nameField, numberField, textField, wholeField } from './common'
 import { MOST_PLACEMENTS, placementSchema, shownOutline } from './cut'
 import { MOST } from './limits'
 import { predictedSchema, recipeSchema } from './swatch'
 
 const SURFACE_KEYS = Object.keys(SURFACE_KINDS) as [SurfaceKindKey, ...SurfaceKindKey[]]
-const OPERATION_KINDS = [
-  'preshrink', 'trim', 'fuse', 'tack', 'peel', 'hold', 'sew', 'flatten', 'seam', 'hem', 'tape', 'fingers', 'hole', 'badge', 'transfer',
-  'letters', 'shape', 'stitch', 'remedy',
-] as const
 /** How far its recipe is to be trusted: proved here; held but not washed; proved on another ground; worked out; hands only. */
 const STANDINGS = ['proved', 'held', 'stale', 'estimated', 'hands'] as const
 export type Standing = typeof STANDINGS[number]
@@ -20,7 +17,7 @@ const operationId = z.string({ error: 'Operation: say which.' }).regex(/^[\w.-]{
 /** One thing of a session as it was planned; it stays so while the session lasts. */
 export const sessionOperationSchema = z.object({
   id: operationId,
-  kind: z.enum(OPERATION_KINDS, { error: 'Operation: it is of no known kind.' }),
+  kind: z.enum(OPERATION_KINDS as [OperationKind, ...OperationKind[]], { error: 'Operation: it is of no known kind.' }),
   name: nameField('Operation', 80),
   pieceId: idSchema.nullable(),
   /** What of the job's makings it is part of. */

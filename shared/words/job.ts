@@ -1,15 +1,9 @@
 import { METRIC, type DisplayUnits } from '#core/units'
 import type { JobStage, NextStep } from '#core/job'
+import { kindOf } from '../making'
 import type { MakingKind } from '../schemas'
 import { celsius } from './measure'
 
-/** What is done with each kind of making, as an order. */
-const MAKE: Record<MakingKind, string> = {
-  seamDetail: 'Press the seams', hem: 'Press the hem', patchwork: 'Press the patchwork', strips: 'Press the strips',
-  wadding: 'Fuse the wadding', flatten: 'Press it flat', hole: 'Mend the hole', badge: 'Put the badge on', transfer: 'Press the transfer',
-  lettering: 'Press the letters', labels: 'Press the labels in', applique: 'Fuse the shapes', embroidery: 'Back the embroidery',
-  remedy: 'Do the remedy',
-}
 /** What a stage is called on the tape of a job. */
 export const JOB_STAGE_NAME: Record<JobStage, string> = {
   fabric: 'Fabric', match: 'Interfacing', swatch: 'Test swatch', cut: 'Cut', making: 'Seams & mending', press: 'Press', care: 'Care',
@@ -35,7 +29,7 @@ export function nextWords(step: NextStep<MakingKind>): string {
     case 'press':
       return 'Press it'
     case 'making':
-      return MAKE[step.making.kind]
+      return kindOf(step.making).order
     case 'session':
       return 'Go on pressing'
     case 'finish':

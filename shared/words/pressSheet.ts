@@ -1,11 +1,12 @@
 import { isSteamed, type Method } from '#core/recipe'
+import { handWords } from '#core/session'
 import { METRIC, type DisplayUnits } from '#core/units'
 import { toRecipe } from '../mappers'
 import type { SheetEntry } from '../pressSheet'
 import { celsius } from './measure'
 import { ORIGIN_NAME, seconds } from './names'
 import { bearingWords, coolingWords, holdFigure, sentence } from './recipe'
-import { HAND_WORDS, howLine, OPERATION_NAME, STANDING_WORDS } from './session'
+import { howLine, OPERATION_NAME, STANDING_WORDS } from './session'
 
 /** What the things of an operation are called here; null where there is none. */
 export interface SheetNames { fabric: string | null, supply: string | null, iron: string | null, pressCloth: string | null }
@@ -24,7 +25,7 @@ const MOISTENED: Partial<Record<Method, string>> = { mist: SPRAYED, mistSteam: S
 /** What an entry says beside its picture, in the order of the hands. */
 export function entryLines({ operation: o }: SheetEntry, names: SheetNames, units: DisplayUnits = METRIC): string[] {
   const on = [names.supply, names.fabric].filter(Boolean).join(' on ')
-  if (!o.recipe) return [on, o.kind in HAND_WORDS ? HAND_WORDS[o.kind as keyof typeof HAND_WORDS] : 'By hand'].filter(Boolean)
+  if (!o.recipe) return [on, handWords(o.kind) || 'By hand'].filter(Boolean)
   const r = toRecipe(o.recipe), places = o.placements.length
   const how = sentence(howLine(r, { kind: o.kind, pass: 0, pressClothName: names.pressCloth }, units))
   const where = places > 1 ? ` at each of ${places} positions` : ''

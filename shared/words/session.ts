@@ -1,4 +1,7 @@
-import type { EdgeFound, NextStep, OperationKind, RecipeVerdict, SoleAsks, Warning, Water, WaterFault } from '#core/session'
+import {
+  handWords, liesAs, OPERATION_KINDS, OPERATIONS, type EdgeFound, type NextStep, type OperationKind, type RecipeVerdict, type SoleAsks,
+  type Warning, type Water, type WaterFault,
+} from '#core/session'
 import type { Method } from '#core/recipe'
 import { isHovering } from '#core/seam'
 import { METRIC, type DisplayUnits } from '#core/units'
@@ -7,11 +10,8 @@ import { METHOD_NAME, seconds } from './names'
 import { celsius, dayWords, lengthWords, patchWords, timeWords } from './measure'
 
 /** What is done, in a word. */
-export const OPERATION_NAME: Record<OperationKind, string> = {
-  preshrink: 'Preshrink', trim: 'Preshrink trim', fuse: 'Fuse', tack: 'Tack web', peel: 'Peel paper', hold: 'Hold', sew: 'Sew and turn',
-  flatten: 'Press flat', seam: 'Press', hem: 'Hem', tape: 'Tape the join', fingers: 'By hand',
-  hole: 'Mend', badge: 'Badge', transfer: 'Transfer', letters: 'Letters', shape: 'Appliqué', stitch: 'Stitch', remedy: 'Repair',
-}
+export const OPERATION_NAME = Object.fromEntries(OPERATION_KINDS.map(kind => [kind, OPERATIONS[kind].name])) as Record<
+  OperationKind, string>
 /** How far its recipe is to be trusted. */
 export const STANDING_WORDS: Record<Standing, string> = {
   proved: 'proved', held: 'held, not washed yet', stale: 'proved on another setup', estimated: 'estimated', hands: 'by hand',
@@ -53,10 +53,6 @@ export const circlesSentence = (share: number, stillS: number, holdS: number): s
   `In small circles every part is under the iron for at least ${Math.round(share * 100)} % of a press: `
   + `${seconds(holdS)} instead of ${seconds(stillS)}.`
 
-export const HAND_WORDS = {
-  peel: 'Peel the paper off, slowly', sew: 'Sew it, trim, turn it right side out', fingers: 'Fingers, roller or stitches: no heat on it',
-  stitch: 'Stitch it, as its page says',
-} as const
 /** What the hands do now. */
 export function whatNow(
   step: NextStep, of: { kind: OperationKind, placements: number, name: string, hovers?: boolean, method?: Method }, over: boolean,
@@ -78,7 +74,7 @@ export function whatNow(
     case 'edge':
       return 'Cold: try its edge'
     case 'hand':
-      return HAND_WORDS[of.kind as keyof typeof HAND_WORDS]
+      return handWords(of.kind)
     case 'nothing':
       return 'Done'
   }
@@ -89,10 +85,6 @@ export const sessionKeyWords = (step: NextStep): string =>
     down: 'down', lift: 'lift', laid: 'it is laid', turned: 'it is turned', cold: 'it is cold', edge: '', hand: 'done', nothing: '',
   })[step.do]
 
-/** Nothing is backed by it: it is pressed from a side of the garment. */
-const FROM_A_SIDE: ReadonlySet<OperationKind> = new Set([
-  'seam', 'hem', 'flatten', 'tape', 'hole', 'badge', 'transfer', 'letters', 'shape', 'remedy',
-])
 /** The setting, the moisture, the cover and what lies up, in one line; fabric or braid that is settled has nothing on it. */
 export function howLine(
   r: Pick<RecipePayload, 'setting' | 'method' | 'firstSide' | 'pressureKPa'>,
@@ -102,9 +94,7 @@ export function howLine(
   const { kind, pass, pressClothName } = of
   const backed = (pass < 1) === (r.firstSide === 'back') ? 'interfacing side up' : 'face up'
   const from = (pass < 1) === (r.firstSide === 'back') ? 'from the wrong side' : 'from the right side'
-  const side = kind === 'preshrink'
-    ? 'the fabric alone'
-    : kind === 'trim' ? 'the trim alone' : FROM_A_SIDE.has(kind) ? from : backed
+  const side = { fabric: 'the fabric alone', trim: 'the trim alone', garment: from, backed }[liesAs(kind)]
   const moisture = r.method === 'dryMist' ? (pass < 1 ? 'dry' : 'mist') : METHOD_NAME[r.method].toLowerCase()
   const bare = isHovering(r) ? 'held over it, touching nothing' : 'bare iron'
   return `${r.setting.label} ${celsius(r.setting.meanC, units)}, ${moisture}, ${pressClothName?.toLowerCase() ?? bare}, ${side}`

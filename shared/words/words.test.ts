@@ -3,8 +3,9 @@ import type { Cause, Learned } from '#core/learn'
 import type { Clash, Exclusion } from '#core/match'
 import { UNKNOWNS } from '#core/window'
 import type { DisplayUnits } from '#core/units'
+import { RULES } from '../house'
 import {
-  bondWords, causeSentence, clashSentence, exclusionSentence, isAgreed, learnedFigure, PROOF_CHANGE, QUESTIONS, READING_NAME, readingWords,
+  bondWords, causeSentence, clashSentence, exclusionSentence, isAgreed, learnedFigure, PROOF_CHANGE, READING_NAME, readingWords,
   scrapAsks, UNKNOWN_NAME, UNKNOWN_REMEDY,
 } from '.'
 
@@ -73,7 +74,7 @@ describe('names', () => {
     expect(readingWords('overhang', 12.7, { length: 'in', temperature: '°F', arealMass: 'oz/yd²' })).toBe('1/2 in')
   })
   it('every house rule has two schools or more, each with its reason', () => {
-    for (const q of QUESTIONS) {
+    for (const q of Object.values(RULES)) {
       expect(q.schools.length).toBeGreaterThanOrEqual(2)
       for (const s of q.schools) expect(s.why).toMatch(/^[A-Z].*[.]$/)
       expect(new Set(q.schools.map(s => s.value)).size).toBe(q.schools.length)

@@ -1,8 +1,10 @@
 <script setup lang="ts">
+import { CONSTRUCTIONS, type ConstructionKey } from '#core/materials'
+
 /** A piece of fabric as fabric: its colour, a drawn weave, a pinked edge. */
 const { colour, construction, nap = 'none', width = 72, height = 56 } = defineProps<{
   colour: string
-  construction: string
+  construction: ConstructionKey
   nap?: string
   width?: number
   height?: number
@@ -19,16 +21,7 @@ const outline = computed(() => {
   for (let i = down - 1; i > 0; i--) points.push(`${zig(i)},${i * TOOTH}`)
   return points.join(' ')
 })
-const weave = computed(() => {
-  if (nap === 'pile') return 'pile'
-  if (['jersey', 'sweat', 'rib', 'doubleKnit'].includes(construction)) return 'knit'
-  if (['twill', 'denim', 'suiting', 'gabardine', 'ticking', 'tweed'].includes(construction)) return 'twill'
-  if (['satin', 'lining', 'brocade', 'taffeta'].includes(construction)) return 'satin'
-  if (['coating', 'flannel', 'felt', 'fleece', 'boucle', 'terry'].includes(construction)) return 'felted'
-  if (construction === 'cork') return 'cork'
-  if (['voile', 'organza', 'georgette', 'lace', 'tulle'].includes(construction)) return 'open'
-  return 'plain'
-})
+const weave = computed(() => (nap === 'pile' ? 'pile' : CONSTRUCTIONS[construction].drawn))
 const dark = computed(() => {
   const n = Number.parseInt(colour.slice(1), 16)
   return ((n >> 16) * 0.299 + ((n >> 8) & 255) * 0.587 + (n & 255) * 0.114) < 110

@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { labOf } from '#core/colour'
 import { scorchedHex, UNDAMAGED, type FabricAppearance } from '#core/appearance'
+import type { ConstructionKey } from '#core/materials'
 
 /** A swatch as it would look: the one picture of harm, wherever harm is shown. */
 const { look, colour = '#d9cdb4', construction = 'poplin', nap = 'none', label = null, wide = 200, high = 140,
   onSole = false } = defineProps<{
   look: Partial<FabricAppearance>
   colour?: string
-  construction?: string
+  construction?: ConstructionKey
   nap?: string
   /** Said to whoever does not see it; null where words stand beside it. */
   label?: string | null

@@ -64,7 +64,7 @@ const answer = computed(() => {
     blockWideMm: wideMm,
     sole: { wideMm: shortMm, longMm },
     holdS: holdS.value,
-    passes: selection.rules.sides === 'both' ? 2 : 1,
+    passes: selection.house.habits.bothSides ? 2 : 1,
   })
 })
 const across = (o: Outline) => outlinePath({ rim: o.rim.map(q => ({ x: q.y, y: q.x })), holes: [] }, false)

@@ -18,7 +18,7 @@ function figure(c: Candidate, p: Part): string {
           ? 'no heat'
           : `to ${celsius(p.got, selection.units)}`
     case 'seconds':
-      return c.recipe ? `${p.got} s` : '…'
+      return c.margins ? `${p.got} s` : '…'
     case 'weight':
       return massWords(p.got, selection.units)
     case 'give':

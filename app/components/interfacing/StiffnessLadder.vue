@@ -2,7 +2,6 @@
 import { useElementSize } from '@vueuse/core'
 import { STIFFNESS_FROM_MM, STIFFNESSES } from '#core/stiffness'
 import type { Candidate, Match } from '#core/match'
-import type { Recipe } from '#core/recipe'
 import { fabricWords, KIND_NAME, lengthWords, STIFFNESS_NAME } from '#shared/words'
 
 const selection = useSelection()
@@ -11,9 +10,7 @@ const selection = useSelection()
  * The candidates from drape to rigid at the bending length they would have, the wanted hand marked: too stiff and too limp are seen
  * at once.
  */
-const { match, shown, chosenKeys, progress, proved } = defineProps<{
-  /** What own swatches proved, by supply: it goes before what was worked out. */
-  proved: Record<string, Recipe>
+const { match, shown, chosenKeys, progress } = defineProps<{
   match: Match
   shown: Candidate[]
   chosenKeys: string[]
@@ -41,13 +38,10 @@ const classes = computed(() =>
   })).filter(k => Math.log(k.to / k.from) > 0.06),
 )
 /** Chips pushed apart until none covers another, each tied to its true height. */
-const provedOf = (c: Candidate) => c.kind === 'single' ? proved[c.supplies[0]!.id] : undefined
 const chips = computed(() => {
   const chip = Math.min(CHIP, Math.max(34, height.value / Math.max(1, shown.length)))
   const rows = shown
-    .map(c => ({
-      c, recipe: provedOf(c) ?? c.recipe, rank: match.ranked.indexOf(c) + 1, y: at(c.bendingMm), top: at(c.bendingMm) - chip / 2,
-    }))
+    .map(c => ({ c, rank: match.ranked.indexOf(c) + 1, y: at(c.bendingMm), top: at(c.bendingMm) - chip / 2 }))
     .sort((a, b) => a.top - b.top)
   for (let i = 1; i < rows.length; i++) rows[i]!.top = Math.max(rows[i]!.top, rows[i - 1]!.top + chip)
   let floor = height.value - chip
@@ -99,7 +93,7 @@ const nameOf = (c: Candidate) =>
         <span class="block truncate font-semibold">{{ nameOf(r.c) }}</span>
         <span class="block truncate text-[13px] opacity-80">{{ KIND_NAME[r.c.kind] }},
           {{ lengthWords(r.c.bendingMm, selection.units) }}<template
-            v-if="r.recipe">, {{ r.recipe.holdS }} s {{ r.recipe.method }}</template>
+            v-if="r.c.recipe">, {{ r.c.recipe.holdS }} s {{ r.c.recipe.method }}</template>
           <template v-else-if="r.c.reachC !== null">, {{ progress ? 'testing…' : 'heat not tested yet' }}</template>
           <template v-if="r.c.need?.shortM">, {{ fabricWords(r.c.need.shortM, selection.units) }} short</template></span>
       </span>

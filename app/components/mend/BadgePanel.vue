@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { GARMENTS } from '#core/mend'
-import { placedOutlines, placeFaults, suitedTo } from '#shared/mending'
+import { placedOutlines, placeFaults, suitedTo } from '#shared/making'
 import { CHOKING_CAUTION, badgeHeadline, placeWords } from '#shared/words'
 
 /** A badge or patch that is put on: from which side first, where, and what is in the sole's way. */

@@ -5,7 +5,7 @@ import {
   HOW_IT_LEAVES, judgeSupport, learnScale, leavesNothing, proposeSupport, stepsOf, type Judged, type LayerKind, type ShelfLayer,
 } from '#core/stitch'
 import { fromPayload, toPayload } from '#shared/cutting'
-import { designOf, layersOf, placedOutlines, placeFaults, stitchFabricOf, stitchFigures } from '#shared/mending'
+import { designOf, layersOf, placedOutlines, placeFaults, stitchFabricOf, stitchFigures } from '#shared/making'
 import type { StitchResults, Supply, SpecOf } from '#shared/schemas'
 import type { NamedOutline } from '#shared/svg'
 import {

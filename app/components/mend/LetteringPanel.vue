@@ -2,7 +2,7 @@
 import { NO_LENGTH, type Shot } from '~/composables/shot'
 import { centred, GARMENTS, letterInterfacing, lettersAt, setText } from '#core/mend'
 import { fromPayload, toPayload } from '#shared/cutting'
-import { placedOutlines, placeFaults, suitedTo } from '#shared/mending'
+import { placedOutlines, placeFaults, suitedTo } from '#shared/making'
 import { LETTER_FACES } from '#shared/schemas'
 import type { NamedOutline } from '#shared/svg'
 import { FACE_NAME, MENDED_CARE, placeWords } from '#shared/words'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { MendKind } from '#shared/mending'
+import type { MendKind } from '#shared/making'
 import type { MakingPanel } from '~/composables/makingPanel'
 
 /** The frame of a making panel: what is said, the picture, how it is done; the form beside; the job below. */

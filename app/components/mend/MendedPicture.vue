@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { DISTANCES_M, hexOf, labOf, madePrint, tinted, type Picture } from '#core/colour'
 import { boundsOf } from '#core/geometry'
-import { patchesOfSpec, plainPayload, toLook } from '#shared/mending'
+import { patchesOfSpec, plainPayload, toLook } from '#shared/making'
 import type { Fabric, LookPayload, ScrapKept, SpecOf } from '#shared/schemas'
 import { fabricWords, seenWords } from '#shared/words'
 

@@ -2,7 +2,7 @@
 import { soleOf } from '#shared/pressing'
 import { labelInterfacing, labelOf, labelPages, type Label, type LabelPage } from '#core/mend'
 import { boundsOf } from '#core/geometry'
-import { labelsBox, suitedTo } from '#shared/mending'
+import { labelsBox, suitedTo } from '#shared/making'
 import { PAPER_SIZES, LETTER_FACES } from '#shared/schemas'
 import { FACE_NAME, labelWords, lengthWords, PAPER_NAME } from '#shared/words'
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Ranking, Scrap } from '#core/colour'
-import { plainPayload, toLook } from '#shared/mending'
+import { plainPayload, toLook } from '#shared/making'
 import type { Fabric, LookPayload, ScrapKept, SpecOf } from '#shared/schemas'
 import { colourReason, holeTooLarge, lengthWords, scrapBar } from '#shared/words'
 

@@ -2,7 +2,7 @@
 import type { ShapeCut } from '#core/mend'
 import type { Layout, LayoutPiece, LayoutTask } from '#core/layout'
 import { GAP_MM, usableWidthMm } from '#shared/cutting'
-import { softBacking } from '#shared/mending'
+import { softBacking } from '#shared/making'
 import type { Fabric, Supply } from '#shared/schemas'
 import { blockedSentence, coolingWords, fabricWords, recipeHeadline, sentence } from '#shared/words'
 import type { PairWay } from '~/composables/pairWays'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Suited } from '#shared/mending'
+import type { Suited } from '#shared/making'
 import type { Supply } from '#shared/schemas'
 import { celsius, fabricWords, washSentence } from '#shared/words'
 

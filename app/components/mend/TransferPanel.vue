@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ADHESIVE_KEYS, ADHESIVES } from '#core/materials'
 import { GARMENTS } from '#core/mend'
-import { placedOutlines, placeFaults, suitedTo } from '#shared/mending'
+import { placedOutlines, placeFaults, suitedTo } from '#shared/making'
 import { TRANSFER_KINDS } from '#shared/schemas'
 import { MIRROR_WORDS, placeWords, seconds, SOFTENER_CAUTION } from '#shared/words'
 

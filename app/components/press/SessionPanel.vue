@@ -32,7 +32,7 @@ const elapsedS = computed(() => (fromS.value === null ? 0 : session.nowS - fromS
 const forS = computed(() => (step.value && 'forS' in step.value ? step.value.forS : 0))
 const leftS = computed(() => forS.value - elapsedS.value)
 /** By the bond where there is one to follow and the house counts it; else by the seconds. */
-const byBond = computed(() => selection.rules.clock === 'bond' && session.under !== null)
+const byBond = computed(() => selection.house.clockIsBond && session.under !== null)
 const share = computed(() => {
   if (step.value?.do !== 'lift') return 0
   return byBond.value ? session.under!.bond / session.under!.wanted : forS.value > 0 ? elapsedS.value / forS.value : 0
@@ -82,7 +82,7 @@ const water = computed(() => (iron.value && op.value?.recipe ? waterFault(iron.v
 const steam = computed(() => op.value?.recipe?.method === 'damp' || (op.value?.recipe && isSteamed(op.value.recipe.method)))
 const noRoom = computed(() => {
   const lying = session.cooling.filter(c => c.leftS > 0)
-  return lying.length >= Number(selection.rules.places) && step.value?.do === 'down' ? lying[0]! : null
+  return lying.length >= selection.house.places && step.value?.do === 'down' ? lying[0]! : null
 })
 
 /** The positions as they stand on this side. */

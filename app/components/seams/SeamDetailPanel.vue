@@ -14,7 +14,7 @@ const kit = useKit()
 const ways = useMakingWays()
 const { making, chosen, ofJob, set, setSpec, add, drop, choose, jobName } = useMakingDraft(
   'seamDetail', () => freshMaking('Side seam', {
-    format: 1, kind: 'seamDetail', seamDetail: selection.rules.seams === 'open' ? 'seamOpen' : 'seamOneSide', lengthMm: 600, count: 1,
+    format: 1, kind: 'seamDetail', seamDetail: selection.house.areSeamsOpen ? 'seamOpen' : 'seamOneSide', lengthMm: 600, count: 1,
   }),
 )
 const fabricId = computed(() => making.value.fabricId ?? jobs.fabric?.fabricId ?? selection.fabric?.id ?? library.fabrics[0]?.id ?? null)

@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { foldingS, stripsFor, waddingFrom, type SeamDetailPlan, type Strips, type Wadding } from '#core/seam'
-import { FIBRES, IRON_KINDS, type FibreKey } from '#core/materials'
+import { FIBRE_KEYS, FIBRES, IRON_KINDS, type FibreKey } from '#core/materials'
 import { isPressed, type HemPressed } from '#core/hem'
 import type { StackShort } from '#core/recipe'
-import type { Making } from '#shared/schemas'
-import { REACH_SHARE } from '#shared/making'
+import { REACH_SHARE, waddingFabric } from '#shared/making'
 import { celsius, FINGER_CAUTION, FOLD_NAME, FOLD_STEP, joinsWords, lengthWords, minutesWords, seconds } from '#shared/words'
 
 /** Strips for bindings, and wadding joined from what is at hand. */
@@ -42,7 +41,7 @@ const tape = computed(() => library.supplies.find(x => x.id === wadding.making.v
   ?? library.supplies.find(x => x.family === 'hemTape' && x.adhesive) ?? null)
 const { answer: tapedOrNot, problem: tapeFault } = useAnswer<HemPressed | StackShort | null>(
   () => [w.value.fibre, w.value.massGsm, w.value.thicknessMm, tape.value?.id, tape.value?.version, ...ground()],
-  () => (tape.value && selection.iron ? ways.join(wadding.making.value as unknown as Making, tape.value, selection.iron) : null),
+  () => (tape.value && selection.iron ? ways.join(waddingFabric(w.value), tape.value, selection.iron) : null),
   { stays: true },
 )
 const taped = computed(() => (tapedOrNot.value && isPressed(tapedOrNot.value) ? tapedOrNot.value : null))
@@ -64,8 +63,7 @@ const mm = (v: number) => lengthWords(v, selection.units)
 const fabricItems = computed(() => library.fabrics.map(c => ({ label: c.name, value: c.id })))
 const FOLDS = (['double', 'single', 'flat'] as const).map(value => ({ value, name: FOLD_NAME[value] }))
 const JOINS = [{ value: 'slant' as const, name: 'Slanting' }, { value: 'straight' as const, name: 'Straight' }]
-const WADDINGS: FibreKey[] = ['cotton', 'polyester', 'wool', 'viscose', 'polylactide']
-const waddingItems = WADDINGS.map(value => ({ value, label: FIBRES[value].name }))
+const waddingItems = FIBRE_KEYS.filter(key => FIBRES[key].isWadding).map(value => ({ value, label: FIBRES[value].name }))
 const setSheet = (i: number, more: Partial<{ wideMm: number, highMm: number }>): void =>
   wadding.setSpec({ sheets: w.value.sheets.map((x, k) => (k === i ? { ...x, ...more } : x)) })
 const colour = computed(() => fabric.value?.colourHex ?? '#d9cdb4')

@@ -36,7 +36,7 @@ const limits = computed(() => damageC === null ? {} : { fabric: damageC })
     <p v-if="works && answer.recipe" class="mt-0.5 text-[1.3rem] font-bold leading-tight">
       {{ holdFigure(answer.recipe) }}<template
         v-if="answer.recipe.passes === 2">, turn, {{ seconds(answer.recipe.secondS ?? answer.recipe.holdS) }}</template>,
-      {{ answer.recipe.setting.label }}
+      {{ answer.recipe.setting.label }} <Sourced v-if="answer.isTested" from="tested" />
       <span class="block text-sm font-normal text-muted-ink">{{ celsius(answer.recipe.setting.meanC, selection.units) }} <Sourced
         :from="answer.recipe.setting.origin"
       /> · {{ answer.recipe.firstSide === 'back' ? 'interfacing up' : 'fabric up' }} ·

@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest'
 import { areaMm2, boundsOf, boxOf, outlineOf } from '#core/geometry'
 import { shapeOf } from '#core/mend'
-import { toPayload } from './cutting'
-import { operationsOfMaking } from './making'
-import { designOf, isMend, judgeMend, labelsBox, operationsOfMend, patchesOfSpec, placedAt, placeFaults, shapeOutline, shapesCm2,
-  softBacking, suitedTo, toLook, wantsSoftBacking, type MendSpec } from './mending'
-import { itemFabric, scrapFabric, toStuckAsk } from './stuck'
+import { toPayload } from '../cutting'
+import {
+  designOf, isMend, itemFabric, judgeMaking, labelsBox, operationsOfMaking, patchesOfSpec, placedAt, placeFaults, scrapFabric,
+  shapeOutline, shapesCm2, softBacking, suitedTo, toLook, toStuckAsk, wantsSoftBacking, type MendSpec,
+} from '.'
 import { fabricFields, makingSchema, rulesSchema, supplyFields, type Fabric, type Iron, type Making, type ScrapKept, type Supply,
-  type SpecOf } from './schemas'
+  type SpecOf } from '../schemas'
 
 const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`
 const rules = rulesSchema.parse({})
@@ -159,8 +159,8 @@ describe('what cannot be', () => {
     ['no label', { ...labels, texts: [' ', ''] }, 'write at least one'],
     ['more stitches than can be', { ...embroidery, parts: [{ ...embroidery.parts[0]!, stitches: 400_000 }] }, 'stitches on every mm²'],
   ] as const)('%s', (_name, spec, says) => {
-    expect(() => judgeMend(spec as MendSpec)).toThrow(says)
-    expect(() => operationsOfMend(making(spec), spec as MendSpec)).toThrow(says)
+    expect(() => judgeMaking(spec as MendSpec)).toThrow(says)
+    expect(() => operationsOfMaking(making(spec))).toThrow(says)
   })
   it.each([
     ['film from the front', badge({ item: { ...item, form: 'film' }, from: 'front' }), 'never pressed from the front'],
@@ -176,7 +176,7 @@ describe('what cannot be', () => {
   it('near a button is said, and may be', () => {
     const near = badge({ keepOuts: [{ ...button, asideMm: 95 + 35 + 6 + 3 }] })
     expect(placeFaults(near).map(f => f.why)).toEqual(['near'])
-    expect(() => judgeMend(near)).not.toThrow()
+    expect(() => judgeMaking(near)).not.toThrow()
   })
 })
 

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { boundsOf } from '#core/geometry'
 import { printed, soleOutline } from '#core/positions'
-import { operationsOfMaking, outlineAbout, patchesOf, plainPatches, placementsAlong, tapeOf } from './making'
-import { soleOf } from './pressing'
-import { makingSchema, type Making, type MakingSpec, type SpecOf } from './schemas'
+import { operationsOfMaking, outlineAbout, patchesOf, plainPatches, placementsAlong, tapeOf } from '.'
+import { soleOf } from '../pressing'
+import { makingSchema, type Making, type MakingSpec, type SpecOf } from '../schemas'
 
 const ID = '6b1c1a90-0000-4000-8000-000000000001', FABRIC = '6b1c1a90-0000-4000-8000-000000000002'
 const of = (spec: MakingSpec, name = 'Test'): Making =>

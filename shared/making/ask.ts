@@ -1,0 +1,59 @@
+/** What is asked of core for what is pressed along lines, and where the sole goes there: the one way, for the screen and the server. */
+import { boxOf, type Outline } from '#core/geometry'
+import { placesAlong } from '#core/patchwork'
+import type { HemAsk } from '#core/hem'
+import { IRON_KINDS, type SurfaceKindKey, type IronKindKey } from '#core/materials'
+import type { SeamDetailAsk, SeamDetailKey, SupportKey } from '#core/seam'
+import type { SolePlacement } from '#core/positions'
+import { houseOf } from '../house'
+import { toFabricInput, toEvidence, toSupplyInput } from '../mappers'
+import type { Fabric, PressCloth, Iron, Rules, Supply } from '../schemas'
+import type { Line } from './made'
+
+/** Of a sole's length so much moves on from one position to the next. */
+export const REACH_SHARE = 0.85
+const MOST_PLACEMENTS = 400
+/** Where the sole is set down along lines, each from its middle outward, nose along it. */
+export function placementsAlong(lines: readonly Line[], kind: IronKindKey): SolePlacement[] {
+  let reachMm = IRON_KINDS[kind].soleMm[0] * REACH_SHARE
+  const longMm = (l: Line) => Math.hypot(l.x1 - l.x0, l.y1 - l.y0)
+  const count = () => lines.reduce((s, l) => s + Math.max(1, Math.ceil(longMm(l) / reachMm)), 0)
+  // More places than can be numbered are walked in longer steps.
+  while (count() > MOST_PLACEMENTS && reachMm < 1e6) reachMm *= 1.25
+  return lines.flatMap((l) => {
+    // Counter-clockwise from up, as a position counts.
+    const mm = longMm(l), headingDeg = (Math.atan2(l.x0 - l.x1, l.y1 - l.y0) * 180 / Math.PI + 360) % 360
+    return placesAlong(mm, reachMm).map(at => ({
+      x: l.x0 + (l.x1 - l.x0) * at / Math.max(1e-9, mm), y: l.y0 + (l.y1 - l.y0) * at / Math.max(1e-9, mm), headingDeg,
+    }))
+  })
+}
+const AROUND_MM = 24
+/** The fabric about the lines, as it is drawn. */
+export function outlineAbout(lines: readonly Line[]): Outline {
+  const xs = lines.flatMap(l => [l.x0, l.x1]), ys = lines.flatMap(l => [l.y0, l.y1])
+  return boxOf({
+    left: Math.min(...xs) - AROUND_MM, right: Math.max(...xs) + AROUND_MM, bottom: Math.min(...ys) - AROUND_MM,
+    top: Math.max(...ys) + AROUND_MM,
+  })
+}
+
+interface PressSetup { iron: Iron, pressCloth: PressCloth | null, surface: SurfaceKindKey, rules: Rules, kit: readonly SupportKey[] }
+/** A feature of a fabric as core is asked. */
+export const toSeamDetailAsk = (seamDetail: SeamDetailKey, fabric: Fabric, { iron, pressCloth, surface, rules,
+  kit }: PressSetup): SeamDetailAsk => ({
+  seamDetail, fabric: toFabricInput(fabric), iron: { kind: iron.kind, settings: iron.settings.map(s => ({ ...s })) },
+  pressCloth: pressCloth?.kind ?? null, surface,
+  blendRule: rules.blend, evidence: toEvidence(fabric), kit: [...kit],
+  house: { piecing: rules.piecing, cooling: rules.cooling, alwaysPressCloth: houseOf(rules).isPressClothAlways },
+})
+/** A hem as core is asked. */
+export const toHemAsk = (
+  fabric: Fabric, lining: Fabric | null, tape: Supply, dryTape: Supply | null, turnedPlies: 1 | 2,
+  { iron, pressCloth, surface, rules }: PressSetup,
+): HemAsk => ({
+  fabric: toFabricInput(fabric), turnedPlies, tape: toSupplyInput(tape), dryTape: dryTape && toSupplyInput(dryTape),
+  lining: lining && toFabricInput(lining), pressCloth: pressCloth?.kind ?? 'muslin', surface,
+  iron: { kind: iron.kind, settings: iron.settings.map(s => ({ ...s })) }, blendRule: rules.blend, evidence: toEvidence(fabric),
+  cooling: rules.cooling,
+})

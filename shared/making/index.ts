@@ -1,0 +1,19 @@
+/** What is pressed while a garment is made, mended or added to: every kind of it, from its figures to what is done under the iron. */
+export {
+  isMend, judgeMaking, kindOf, leftOf, MAKING_KINDS, MAKINGS, operationsOfMaking, placedAt, placedOutlines, placeFaults, type MendKind,
+  type MendSpec,
+} from './kinds'
+export type { MakingKindOf } from './kind'
+export type { MadeMaking } from './made'
+export { outlineAbout, placementsAlong, REACH_SHARE, toHemAsk, toSeamDetailAsk } from './ask'
+export { stuckLayersOf, toStuckAsk } from './stuckAsk'
+export { itemFabric, scrapFabric } from './stuck'
+export { softBacking, suitedTo, wantsSoftBacking, type Suited } from './shelf'
+export { plainPayload, toLook } from './look'
+export { shapeOutline, shapesCm2 } from './applique'
+export { designOf, layersOf, stitchFabricOf, stitchFigures } from './embroidery'
+export { tapeOf } from './hem'
+export { patchesOfSpec } from './hole'
+export { labelsBox } from './labels'
+export { patchesOf, plainPatches } from './patchwork'
+export { waddingFabric } from './wadding'

@@ -1,0 +1,60 @@
+import { labOf } from '#core/colour'
+import { nest, piecingOf, pressingTurns, type PatchArea, type Seam } from '#core/patchwork'
+import type { Making, SpecOf } from '../schemas'
+import type { MakingKindOf } from './kind'
+import { made, type Line, type MadeMaking } from './made'
+
+/** One ply of fabric whose thickness nobody gave, mm. */
+const USUAL_PLY_MM = 0.3
+
+/** The patches of a grid as core takes them. @param plyMmOf thickness of a fabric named beside it */
+export function patchesOf(spec: SpecOf<'patchwork'>, plyMmOf: (fabric: number) => number = () => USUAL_PLY_MM): PatchArea[] {
+  const known = spec.colours.map(c => ({ lightness: labOf(c.hex).l, plyMm: c.fabric === null ? USUAL_PLY_MM : plyMmOf(c.fabric) }))
+  return spec.patches.map(([x, y, wideMm, highMm, colour]) => ({ x, y, wideMm, highMm, ...known[colour]! }))
+}
+
+/** A plain grid: so wide each column, so high each row. */
+export function plainPatches(
+  columnsMm: readonly number[], rowsMm: readonly number[], colourAt: (row: number, column: number) => number,
+): SpecOf<'patchwork'>['patches'] {
+  const before = (sizes: readonly number[], n: number) => sizes.slice(0, n).reduce((s, v) => s + v, 0)
+  return rowsMm.flatMap((h, r) => columnsMm.map((w, c): SpecOf<'patchwork'>['patches'][number] =>
+    [before(columnsMm, c), before(rowsMm, r), w, h, colourAt(r, c)]))
+}
+
+const seamLine = (s: Seam): Line => s.axis === 'down'
+  ? { x0: s.atMm, y0: -s.fromMm, x1: s.atMm, y1: -s.toMm }
+  : { x0: s.fromMm, y0: -s.atMm, x1: s.toMm, y1: -s.atMm }
+const unitWords = (s: Seam, step: number): string => `${s.axis === 'down' ? 'row' : 'column'} ${step + 1}`
+
+/** Seams laid beside each other go under the iron as one as long as they are of one unit. */
+const MOST_LINES = 60
+
+function operations(m: Making, spec: SpecOf<'patchwork'>): MadeMaking[] {
+  const patches = patchesOf(spec), piecing = piecingOf(patches, spec.first, spec.closed)
+  const { side } = nest(piecing, patches, { fixed: spec.turned, ties: spec.ties })
+  const byId = new Map(piecing.seams.map(s => [s.id, s])), steps = new Map<number, Seam[]>()
+  for (const t of pressingTurns(piecing, spec.open ? null : side, spec.sewnFirst))
+    steps.set(t.step, [...(steps.get(t.step) ?? []), byId.get(t.seam)!])
+  const ops: MadeMaking[] = []
+  const last = steps.size - 1 - (spec.closed ? 1 : 0)
+  for (const [step, seams] of steps) {
+    const [one] = seams
+    const joining = step >= last && one!.depth === 0 ? 'joining seams' : unitWords(one!, step)
+    const what = spec.sewnFirst ? 'whole block' : one!.unit === 'close' ? 'closing seam' : joining
+    for (let from = 0; from < seams.length; from += MOST_LINES) {
+      const part = seams.slice(from, from + MOST_LINES), n = from === 0 ? '' : `.${from / MOST_LINES}`
+      ops.push(made(
+        m, `step${step}${n}`, `${m.name}, ${what}`, 'seam', { how: 'seamDetail', seamDetail: spec.open ? 'seamOpen' : 'seamOneSide' },
+        part.map(seamLine), ops.length > 0 ? [ops.at(-1)!.id] : [],
+      ))
+    }
+  }
+  return ops
+}
+
+export const patchwork = {
+  order: 'Press the patchwork', offered: 'Patchwork', screen: 'seams', tab: 'patchwork',
+  judge: (spec) => { piecingOf(patchesOf(spec), spec.first, spec.closed) },
+  operations,
+} satisfies MakingKindOf<'patchwork'>
