@@ -4,7 +4,7 @@ import { blockOf, usualMeasures } from '#core/cut'
 import type { Cutting, Job, Page as Listed } from '#shared/schemas'
 import { ownBoard } from './board'
 import { sheetsOf } from './paper'
-import { waysFound } from './press'
+import { openPoplin, waysFound } from './press'
 
 const server = ownBoard()
 test.use({ testIdAttribute: 'data-test' })
@@ -67,6 +67,26 @@ test('one job: comparison, swatch, plan, session and care card say the same', as
   const sent = await (await page.request.get(`${server.url}/api/jobs/${job.id}/care-card?as=text&size=card`)).text()
   expect(card.length).toBeGreaterThan(3)
   for (const line of card) expect(sent).toContain(line)
+})
+
+test('what a swatch tested is one figure: in the comparison and its seconds, on the card, in the window and the headline', async ({ page }) => {
+  await openPoplin(page, server.url)
+  await page.keyboard.press('2')
+  const row = page.getByTestId('candidate').filter({ hasText: 'Collar lawn' }).first()
+  await expect(row).toContainText(/\d+ s \w/, { timeout: 40_000 })
+  await expect(page.getByTestId('excluded')).toBeVisible({ timeout: 40_000 })
+  const [, s, method] = (await row.textContent())!.match(/(\d+) s (\w+)/)!
+  if (await row.getAttribute('aria-pressed') === 'false') await row.click()
+  await expect(page.getByRole('row', { name: /^seconds/ })).toContainText(`${s} s tested`)
+  await page.keyboard.press('3')
+  await waysFound(page, 40_000)
+  await expect(page.getByTestId('recipe')).toContainText(`${s} s`)
+  await expect(page.getByTestId(`method-${method}`)).toContainText(new RegExp(`^${method}(best)? *${s} s, .* tested`, 'i'))
+  // Chosen by hand it is the same.
+  await page.getByTestId(`method-${method}`).getByRole('button').first().click()
+  await expect(page.getByTestId('recipe')).toContainText(`${s} s`)
+  await page.getByRole('tab', { name: /Safe window/ }).click()
+  await expect(page.getByTestId('recipe')).toContainText(`${s} s`)
 })
 
 test('a satchel is pressed from the other side: short touches through the cork, under a press cloth', async ({ page }) => {

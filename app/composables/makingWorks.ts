@@ -8,7 +8,7 @@ import { isMend, type MadeMaking, operationsOfMaking, outlineAbout, placementsAl
 import { toFabricInput, toRecipe } from '#shared/mappers'
 import { soleOf } from '#shared/pressing'
 import type { Iron, Making } from '#shared/schemas'
-import type { PlannedWork, WorkWay } from '~/stores/planning'
+import type { PlannedWork, WorkWay } from '#shared/planned'
 
 /** How one of them is pressed with an iron; no recipe where it is done without heat, or not at all. */
 interface Way {

@@ -4,18 +4,8 @@ import { adhesiveOf, type Blocked, type EvaluateOptions, type Recipe, type Tack 
 import type { OperationKind } from '#core/session'
 import { optionsOf } from '#core/window'
 import { isPressedOn, proofGroundOf, toPressSetup, toKnowledge, toLessons, toProofSwatch, toRecipe } from '#shared/mappers'
+import type { PairWay } from '#shared/planned'
 import type { Fabric, Iron, Page, SessionOperation, Standing, Supply, Swatch } from '#shared/schemas'
-
-/** How one interfacing is pressed on one cloth with one iron. */
-export interface PairWay {
-  ironId: string
-  recipe: Recipe | null
-  standing: Standing
-  pressClothId: string | null
-  surface: SurfaceKindKey
-  predicted: SessionOperation['predicted']
-  blocked: Blocked | null
-}
 
 /** Swatches of a pairing that are looked through for one that held. */
 const LOOKED_AT = 60

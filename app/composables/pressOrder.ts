@@ -1,7 +1,7 @@
 import { ableTask, type Order, type OrderTask } from '#core/order'
 import { soleNowC } from '#core/iron'
 import { groupOf, ironAt, orderTask, restTask, sameSpec } from '#shared/pressing'
-import type { PlannedWork } from '~/stores/planning'
+import type { PlannedWork } from '#shared/planned'
 
 const LOOKED_MS = 700
 

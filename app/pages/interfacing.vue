@@ -1,14 +1,8 @@
 <script setup lang="ts">
 import type { MatchQuery, MatchSupply } from '#core/match'
-import { leadingSwatch } from '#core/learn'
-import type { EvaluateOptions, Recipe } from '#core/recipe'
-import { optionsOf } from '#core/window'
-import {
-  isPressedOn, toEvidence, toIronInput, toKnowledge, toLessons, toMatchFabric, toMatchSupply, toRecipe,
-  type PairPast,
-} from '#shared/mappers'
+import { toEvidence, toIronInput, toMatchFabric, toMatchSupply, type PairPast } from '#shared/mappers'
 import { interfacingNeed } from '#shared/cutting'
-import type { Page, Supply, Swatch } from '#shared/schemas'
+import type { Supply } from '#shared/schemas'
 import {
   BASTE_STEPS,
   bendingWords, CHANGE_NAME, clashSentence, drawnSentence, exclusionSentence, fabricWords, faultSentence, moneyWords, PART_NAME,
@@ -54,51 +48,7 @@ watch(
   { immediate: true },
 )
 
-/** What this fabric's own swatches taught of each supply they were pressed with, on the iron of the board. */
-const taught = shallowRef<Record<string, EvaluateOptions>>({})
-const workers = useBoardWorkers()
-/** What own swatches tested on what lies on the board, by supply: it comes before any estimate. */
-const tested = shallowRef<Record<string, Recipe>>({})
-function testedOn(supply: Supply, rows: Swatch[]): Recipe | null {
-  const on = {
-    fabricLot: selection.fabric!.lot, supplyLot: supply.lot, ironId: selection.iron!.id, pressClothId: selection.pressCloth?.id ?? null,
-    surface: selection.chosen.surface, overIds: [],
-  }
-  const lead = leadingSwatch(rows.filter(t => isPressedOn(t, on)), selection.house.washes)
-  return lead ? toRecipe(lead.swatch.recipe) : null
-}
-let lessons = 0
-watch(
-  () => [stored.value, selection.iron?.id, selection.iron?.version, selection.pressCloth?.id, selection.chosen.surface],
-  async () => {
-    const mine = ++lessons
-    const { fabric, iron } = selection
-    if (!stored.value || !fabric || !iron) return
-    tested.value = {}
-    const pressed = stored.value.supplies.filter(s => s.adhesive && stored.value!.past[s.id])
-    const things = { fabric, supplies: stored.value.supplies, irons: library.irons, pressCloths: library.pressCloths,
-      rules: selection.rules }
-    try {
-      const found = await Promise.all(
-        pressed.map(async (supply) => {
-          const { rows } = await $fetch<Page<Swatch>>('/api/pairings', { query: { fabricId: fabric.id, supplyId: supply.id, size: 60 } })
-          const own = toLessons(rows, iron.id, things), recipe = testedOn(supply, rows)
-          if (own.length === 0) return { id: supply.id, recipe, lesson: null }
-          const learnt = await workers.ask(
-            `learn ${supply.id}`,
-            remote => remote.learn(toPlain(toKnowledge(fabric, supply, iron.settings[0]?.origin ?? 'typical')), toPlain(own)), 2,
-          )
-          return { id: supply.id, recipe, lesson: learnt.contradicts ? null : optionsOf(learnt.knowledge) }
-        }),
-      )
-      if (mine !== lessons) return
-      taught.value = Object.fromEntries(found.flatMap(f => f.lesson ? [[f.id, f.lesson] as const] : []))
-      tested.value = Object.fromEntries(found.flatMap(f => f.recipe ? [[f.id, f.recipe] as const] : []))
-    } catch (error) {
-      if (mine === lessons) problem.value = faultOf(error) ?? problemOf(error).detail
-    }
-  },
-)
+const { taught, tested, problem: untaught } = useShelfLessons(stored)
 
 const query = computed<MatchQuery | null>(() =>
   selection.fabric && selection.iron
@@ -222,7 +172,7 @@ useShortcuts({ take })
           {{ clashSentence(c, selection.units) }}
         </li>
       </ul>
-      <p v-if="problem ?? jobs.problem" class="slip p-4 text-lg font-semibold text-alert" role="alert">{{ problem ?? jobs.problem }}</p>
+      <p v-if="problem ?? untaught ?? jobs.problem" class="slip p-4 text-lg font-semibold text-alert" role="alert">{{ problem ?? untaught ?? jobs.problem }}</p>
       <p v-if="fault" class="slip flex items-center gap-3 p-3 font-semibold text-alert" role="alert">
         {{ fault }}
         <UButton size="sm" variant="outline" color="neutral" @click="again">Try again</UButton>

@@ -4,6 +4,7 @@ import { blockOf, usualMeasures } from '#core/cut'
 import { jobPieceSchema, pressedAsTheHouse, sessionOperationSchema, type JobPiece, type Making } from '#shared/schemas'
 import { fabric, idOf, job, layOut, standIn, supply } from '../testing/board'
 import { workersHere } from '../testing/workers'
+import { toOperation } from '#shared/planned'
 import { useCutting } from './cutting'
 import { useJobs } from './jobs'
 import { useLibrary } from './library'
@@ -122,13 +123,13 @@ describe('the plan of a job', () => {
   it('an operation is kept as the server takes it', async () => {
     const planning = await planned([piece(71, 'Band')], [making(81)], settledAt)
     for (const w of planning.works) {
-      const o = planning.toOperation(w, idOf(31))
+      const o = toOperation(w, idOf(31), 'padded')
       expect(sessionOperationSchema.safeParse(JSON.parse(JSON.stringify(o))).error?.issues).toBeUndefined()
       expect([o.ironId, o.standing, o.placements.length > 0]).toEqual([idOf(31), 'estimated', true])
     }
-    const [fuse, seam] = planning.works.map(w => planning.toOperation(w, idOf(31)))
+    const [fuse, seam] = planning.works.map(w => toOperation(w, idOf(31), 'padded'))
     expect([fuse!.makingId, fuse!.pieceId, seam!.makingId, seam!.pieceId]).toEqual([null, idOf(71), idOf(81), null])
-    const none = planning.toOperation(planning.works[0]!, null)
+    const none = toOperation(planning.works[0]!, null, 'padded')
     expect([none.recipe, none.standing, none.placements]).toEqual([null, 'hands', []])
   })
   it('what swatches taught of an operation is asked for by its fabric, interfacing and iron', async () => {

@@ -1,60 +1,20 @@
-import { areaMm2, mirrored, type Outline } from '#core/geometry'
-import { IRON_KINDS, type IronKindKey } from '#core/materials'
-import type { HemRefusal } from '#core/hem'
-import type { StuckRefusal } from '#core/mend'
-import type { Blocked, EvaluateOptions, Recipe } from '#core/recipe'
-import { boardSeconds, operationsOf, type MadeOperation } from '#core/session'
-import { bearingOutline, type Coverage, type CoverageQuestion, type SolePlacement } from '#core/positions'
-import { fabricNeedMm2, toPayload } from '#shared/cutting'
-import { toRecipePayload } from '#shared/mappers'
+import { mirrored, type Outline } from '#core/geometry'
+import { IRON_KINDS } from '#core/materials'
+import type { Blocked, EvaluateOptions } from '#core/recipe'
+import {
+  boardSeconds, isPreshrink, MOST_PLACEMENTS, operationsOf, preshrinkRecipe, touchesAlong, touchesInRows, touchesOver, type MadeOperation,
+} from '#core/session'
+import type { Coverage, CoverageQuestion, SolePlacement } from '#core/positions'
+import { fabricNeedMm2 } from '#shared/cutting'
 import { motionOf, pressedOutline, pressedPiece, soleOf, walkOf } from '#shared/pressing'
-import type { Iron, JobPiece, SessionOperation } from '#shared/schemas'
-import type { PairWay } from '~/composables/pairWays'
+import type { Iron, SessionOperation } from '#shared/schemas'
+import { isOther, mirroredPlacement, type PlannedWork, type WorkWay } from '#shared/planned'
 import { useSelection } from './selection'
 import { useCutting } from './cutting'
 import { useJobs } from './jobs'
 import { useLibrary } from './library'
 import { useMakings } from './makings'
 import { useScraps } from './scraps'
-
-/** One operation with one iron: how, where the sole is set down, and how long the hands are at it. */
-export interface WorkWay extends PairWay {
-  recipe: Recipe
-  placements: SolePlacement[]
-  /** What was proved of its positions; null where they were moved by hand, or there is no outline. */
-  coverage: Coverage | null
-  boardS: number
-  /** Of a moving sole: the least share of a touch's time that any part lies under it. */
-  share: number | null
-}
-/** One thing to do, with everything that is known of it. */
-export interface PlannedWork extends MadeOperation {
-  /** What of the job's makings it is part of. */
-  makingId: string | null
-  piece: JobPiece | null
-  fabricName: string
-  supplyName: string | null
-  colourHex: string
-  outline: Outline | null
-  keepOuts: Outline[]
-  motion: 'still' | 'circles'
-  ways: WorkWay[]
-  /** Why no iron can do it. */
-  blocked: Blocked | null
-  /** Of a hem, a join or a mend: why it is not stuck. */
-  refusal: HemRefusal | null
-  mendRefusal: StuckRefusal | null
-}
-
-/** Preshrinking: a touch everywhere, so long, s. Typical. */
-const PRESHRINK_S = 5
-/** Preshrinking goes over all of the fabric with some to spare. */
-const SPARE = 1.2
-const MOST_PLACEMENTS = 400
-const isPreshrink = (w: Pick<MadeOperation, 'kind'>) => w.kind === 'preshrink' || w.kind === 'trim'
-const mirroredPlacement = (p: SolePlacement): SolePlacement => ({ ...p, x: -p.x, headingDeg: (360 - p.headingDeg) % 360 })
-/** The other one of a pair. */
-const isOther = (w: Pick<PlannedWork, 'piece' | 'numbers'>) => (w.piece?.pair ?? false) && w.numbers.length === 1 && w.numbers[0]! % 2 === 1
 
 /** What is to be done under the iron for the open job, worked out from its pieces, interfacings, irons and own swatches. */
 export const usePlanning = defineStore('planning', () => {
@@ -113,32 +73,20 @@ export const usePlanning = defineStore('planning', () => {
   /** A fabric before it is cut, or a trim run by run: at the hottest that it will ever see in this job. */
   function preshrinking(w: PlannedWork, all: readonly PlannedWork[]): WorkWay[] {
     const fabric = fabricOf(w.fabricId)
-    const hot = all.filter(x => !isPreshrink(x) && (w.kind === 'trim' || x.fabricId === w.fabricId)).flatMap(x => x.ways)
+    const hot = all.filter(x => !isPreshrink(x.kind) && (w.kind === 'trim' || x.fabricId === w.fabricId)).flatMap(x => x.ways)
     return library.irons.flatMap((iron): WorkWay[] => {
       const [hottest] = hot.filter(h => h.ironId === iron.id).sort((a, b) => b.recipe.setting.meanC - a.recipe.setting.meanC)
       if (!hottest) return []
-      const { steamGMin, soleMm } = IRON_KINDS[iron.kind]
-      const steams = fabric?.mayGetWet === true && steamGMin > 0 && hottest.recipe.steamS > 0
-      const recipe: Recipe = {
-        ...hottest.recipe, method: steams ? 'steam' : 'dry', passes: 1, warmS: 0, holdS: PRESHRINK_S, secondS: null, touches: undefined,
-        coolS: 0, tableS: 0,
-        pressClothWaterGsm: 0, mistGsm: 0, ...(steams ? {} : { steamS: 0, steamGM2S: 0 }),
-      }
-      const sessions = (metresOf(w) * 1000) / soleMm[0], touches = (fabricNeedMm2(cutting.pieces, w.fabricId,
-        cutting.ground) * SPARE) / bearingMm2(iron.kind)
-      const placements = rowOf(w.kind === 'trim' ? sessions : touches, iron.kind)
+      const recipe = preshrinkRecipe(hottest.recipe, fabric?.mayGetWet === true && IRON_KINDS[iron.kind].steamGMin > 0)
+      const sole = soleOf(iron.kind), metres = jobTrims.value.find(t => t.supplyId === w.supplyId)?.metres ?? 1
+      const placements = touchesInRows(
+        w.kind === 'trim' ? touchesAlong(metres, sole) : touchesOver(fabricNeedMm2(cutting.pieces, w.fabricId, cutting.ground), sole), sole,
+      )
       return [{
         ...hottest, recipe, standing: 'estimated', predicted: null, placements, coverage: null, share: null,
         boardS: boardSeconds({ kind: w.kind, recipe, placements: placements.length }),
       }]
     })
-  }
-  const metresOf = (w: PlannedWork) => jobTrims.value.find(t => t.supplyId === w.supplyId)?.metres ?? 1
-  const bearingMm2 = (kind: IronKindKey) => areaMm2(bearingOutline(soleOf(kind)))
-  function rowOf(count: number, kind: IronKindKey): SolePlacement[] {
-    const n = Math.max(1, Math.min(MOST_PLACEMENTS, Math.ceil(count)))
-    const [long, wide] = IRON_KINDS[kind].soleMm, across = Math.ceil(Math.sqrt((n * long) / wide))
-    return Array.from({ length: n }, (_, i) => ({ x: (i % across) * wide, y: -Math.floor(i / across) * long, headingDeg: 0 }))
   }
 
   async function waysOf(w: PlannedWork): Promise<Pick<PlannedWork, 'ways' | 'blocked'>> {
@@ -198,10 +146,10 @@ export const usePlanning = defineStore('planning', () => {
       })
       const cannot: { name: string, why: string }[] = []
       const all = made.flatMap(m => begun(m, cannot) ?? [])
-      const of = all.filter(w => w.supplyId !== null && !isPreshrink(w)).length
+      const of = all.filter(w => w.supplyId !== null && !isPreshrink(w.kind)).length
       progress.value = { done: 0, of }
       const ready = await Promise.all(all.map(async (w) => {
-        if (w.supplyId === null || isPreshrink(w)) return w
+        if (w.supplyId === null || isPreshrink(w.kind)) return w
         const found = await waysOf(w)
         if (mine === asked && progress.value) progress.value = { done: progress.value.done + 1, of }
         return { ...w, ...found }
@@ -210,7 +158,7 @@ export const usePlanning = defineStore('planning', () => {
       const sewn = makings.jobId === jobs.job.id ? await worksOf(makings.makings, preshrinks, cannot) : []
       if (mine !== asked) return
       const planned = [...ready, ...sewn]
-      works.value = planned.map(w => (isPreshrink(w) ? { ...w, ways: preshrinking(w, planned) } : w))
+      works.value = planned.map(w => (isPreshrink(w.kind) ? { ...w, ways: preshrinking(w, planned) } : w))
       left.value = cannot
       plannedFor.value = jobId
       problem.value = null
@@ -239,19 +187,6 @@ export const usePlanning = defineStore('planning', () => {
   watch(awaySince, (since) => { if (since === null && problem.value) void plan() })
   const learnt = (): void => { since.value++ }
 
-  /** An operation as a session keeps it, done with this iron. */
-  function toOperation(w: PlannedWork, ironId: string | null): SessionOperation {
-    const way = w.ways.find(x => x.ironId === ironId) ?? null
-    return {
-      id: w.id, kind: w.kind, name: w.name, pieceId: w.pieceId, makingId: w.makingId, numbers: w.numbers, side: w.side,
-      fabricId: w.fabricId,
-      supplyId: w.supplyId, overSupplyIds: w.overIds, ironId: way?.ironId ?? null, pressClothId: way?.pressClothId ?? null,
-      surface: way?.surface ?? selection.chosen.surface, needs: w.needs, recipe: way ? toRecipePayload(way.recipe) : null,
-      standing: way?.standing ?? 'hands', placements: way?.placements ?? [], outline: w.outline && toPayload(w.outline),
-      keepOuts: w.keepOuts.map(toPayload), motion: w.motion, predicted: way?.predicted ?? null,
-    }
-  }
-
   /** What own swatches taught of an operation of a session: it counts at the ring too. */
   async function taughtFor(o: Pick<SessionOperation, 'fabricId' | 'supplyId' | 'ironId'>): Promise<EvaluateOptions> {
     const fabric = fabricOf(o.fabricId), supply = supplyOf(o.supplyId), iron = library.irons.find(i => i.id === o.ironId)
@@ -259,7 +194,7 @@ export const usePlanning = defineStore('planning', () => {
   }
 
   return {
-    taughtFor, version, works, left, problem, progress, isPlanned, jobTrims, setTrims, plan, want, learnt, toOperation, coverageFor,
+    taughtFor, version, works, left, problem, progress, isPlanned, jobTrims, setTrims, plan, want, learnt, coverageFor,
     fabricOf,
     supplyOf,
   }

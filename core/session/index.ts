@@ -7,6 +7,10 @@ export { boardSeconds, restSeconds, type PlannedOperation } from './work'
 export {
   counted, foldSession, openPlacements, lastUndoable, type EdgeFound, type OpState, type SessionEvent, type SessionState,
 } from './state'
+export {
+  isPreshrink, MOST_PLACEMENTS, preshrinkRecipe, touchesAlong, touchesInRows, touchesOver,
+} from './preshrink'
+export { placeStates, whatFollows, type PlaceState, type Then } from './places'
 export { isDue, nextOperation, nextStep, type NextStep } from './next'
 export { bondOfPressing, placementEvents } from './touch'
 export { restOfIron, warningsAt, type Warning } from './irons'

@@ -1,7 +1,9 @@
-import { offset, type Outline } from '#core/geometry'
-import { denseParts, judgeSupport, type Layer, type StitchDesign, type StitchFabric } from '#core/stitch'
+import { boundsOf, offset, type Outline } from '#core/geometry'
+import {
+  denseParts, judgeSupport, type Layer, type LayerKind, type ShelfLayer, type StitchDesign, type StitchFabric,
+} from '#core/stitch'
 import { fromPayload } from '../cutting'
-import type { Fabric, Making, SpecOf } from '../schemas'
+import type { Fabric, Making, SpecOf, Supply } from '../schemas'
 import type { MakingKindOf } from './kind'
 import { made, numbered, type MadeMaking } from './made'
 import { judgePlace, laid, laidWithin } from './placed'
@@ -19,6 +21,39 @@ export const stitchFabricOf = (f: Pick<Fabric, 'massGsm' | 'giveAcrossPct' | 'gi
 export function stitchFigures(w: SpecOf<'embroidery'>, fabric: StitchFabric): { demand: number, support: number } {
   const { demand, support } = judgeSupport(designOf(w), fabric, layersOf(w))
   return { demand: Math.max(...demand.flatMap(d => [d.across, d.along])), support: Math.min(support.across, support.along) }
+}
+
+/** As what a supply lies under stitches; null where it does not. */
+function layerKindOf(s: Pick<Supply, 'family' | 'hoop' | 'adhesive'>): LayerKind | null {
+  if (s.family === 'hoop') return s.hoop ?? null
+  if (s.family === 'fusible') return s.adhesive ? 'fused' : null
+  return s.family === 'stiffener' || s.family === 'web' ? s.family : null
+}
+/** Two light layers beat one heavy: under stitches a fused one has no more than this of its fabric's weight. Practice. */
+const MOST_FUSED_SHARE = 0.5
+/** What is added to the id of a supply that is floated under the hoop instead of hooped. */
+export const FLOATED = '+'
+/** What of the shelf could lie under it: nothing that needs water on fabric that takes none, nothing fused that is too heavy. */
+export function stitchShelf(supplies: readonly Supply[], fabric: Pick<Fabric, 'mayGetWet' | 'massGsm'> | null): ShelfLayer[] {
+  return supplies.flatMap((s): ShelfLayer[] => {
+    const kind = layerKindOf(s)
+    if (!kind || (fabric?.mayGetWet === false && (kind === 'washAway' || kind === 'stiffener'))) return []
+    if (kind === 'fused' && fabric && s.massGsm > fabric.massGsm * MOST_FUSED_SHARE) return []
+    const one = { id: s.id, name: s.name, kind, massGsm: s.massGsm, giveAcrossPct: s.givePct ?? 1, giveAlongPct: s.givePct ?? 1 }
+    return kind === 'tearAway' ? [one, { ...one, id: `${s.id}${FLOATED}`, name: `${s.name}, floated`, kind: 'float' as const }] : [one]
+  })
+}
+
+/** Stitches on each mm² of a part's own box. */
+export const stitchesPerMm2 = (p: SpecOf<'embroidery'>['parts'][number]): number => {
+  const b = boundsOf(fromPayload(p.outline))
+  return p.stitches / Math.max(1, b.wideMm * b.highMm)
+}
+/** An outline made wider or higher from its lower left corner. */
+export function stretched(o: Outline, { wideMm, highMm }: { wideMm?: number, highMm?: number }): Outline {
+  const b = boundsOf(o), sx = (wideMm ?? b.wideMm) / b.wideMm, sy = (highMm ?? b.highMm) / b.highMm
+  const to = (p: { x: number, y: number }) => ({ x: b.left + (p.x - b.left) * sx, y: b.bottom + (p.y - b.bottom) * sy })
+  return { rim: o.rim.map(to), holes: o.holes.map(h => h.map(to)) }
 }
 
 const outlines = (spec: SpecOf<'embroidery'>): Outline[] => spec.parts.map(p => fromPayload(p.outline))

@@ -11,9 +11,11 @@ export { itemFabric, scrapFabric } from './stuck'
 export { softBacking, suitedTo, wantsSoftBacking, type Suited } from './shelf'
 export { plainPayload, toLook } from './look'
 export { shapeOutline, shapesCm2 } from './applique'
-export { designOf, layersOf, stitchFabricOf, stitchFigures } from './embroidery'
+export {
+  designOf, FLOATED, layersOf, stitchesPerMm2, stitchFabricOf, stitchFigures, stitchShelf, stretched,
+} from './embroidery'
 export { tapeOf } from './hem'
 export { patchesOfSpec } from './hole'
 export { labelsBox } from './labels'
-export { patchesOf, plainPatches } from './patchwork'
+export { gridOf, patchesDrawn, patchesOf, plainPatches, resized } from './patchwork'
 export { waddingFabric } from './wadding'

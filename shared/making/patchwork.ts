@@ -1,4 +1,5 @@
 import { labOf } from '#core/colour'
+import { areaMm2, boundsOf, type Outline } from '#core/geometry'
 import { nest, piecingOf, pressingTurns, type PatchArea, type Seam } from '#core/patchwork'
 import type { Making, SpecOf } from '../schemas'
 import type { MakingKindOf } from './kind'
@@ -20,6 +21,32 @@ export function plainPatches(
   const before = (sizes: readonly number[], n: number) => sizes.slice(0, n).reduce((s, v) => s + v, 0)
   return rowsMm.flatMap((h, r) => columnsMm.map((w, c): SpecOf<'patchwork'>['patches'][number] =>
     [before(columnsMm, c), before(rowsMm, r), w, h, colourAt(r, c)]))
+}
+
+type Patches = SpecOf<'patchwork'>['patches']
+/** Widths and heights of a patchwork, mm, from the left and from above; a plain grid where there is a patch for each pair of them. */
+export function gridOf(patches: Patches): { columnsMm: number[], rowsMm: number[], isPlain: boolean } {
+  const sizes = (from: 0 | 1, size: 2 | 3) => [...new Map(patches.map(p => [Math.round(p[from] * 10), p[size]]))]
+    .sort((a, b) => a[0] - b[0]).map(([, mm]) => mm)
+  const columnsMm = sizes(0, 2), rowsMm = sizes(1, 3)
+  return { columnsMm, rowsMm, isPlain: columnsMm.length * rowsMm.length === patches.length }
+}
+/** A plain grid in other sizes: patches that there were keep their colours, the others go on by turns. @param colours how many there are */
+export function resized(patches: Patches, columnsMm: readonly number[], rowsMm: readonly number[], colours: number): Patches {
+  const was = gridOf(patches), wide = was.columnsMm.length
+  return plainPatches(columnsMm, rowsMm, (r, c) =>
+    (r < was.rowsMm.length && c < wide ? patches[r * wide + c]?.[4] : undefined) ?? (r + c) % colours)
+}
+
+/** Less of its own box than this, and an outline is no rectangle. */
+const RECTANGLE_FILLS = 0.98
+/** The patches of a drawing, from its upper left corner. @throws RangeError naming the first outline that is no rectangle */
+export function patchesDrawn(outlines: readonly { name: string, outline: Outline }[], colours: number): Patches {
+  const boxes = outlines.map(({ name, outline }) => ({ name, b: boundsOf(outline), area: areaMm2(outline) }))
+  const slanting = boxes.find(({ b, area }) => area < b.wideMm * b.highMm * RECTANGLE_FILLS)
+  if (slanting) throw new RangeError(`${slanting.name}: it is no rectangle. Patchwork takes rectangles only.`)
+  const highest = Math.max(...boxes.map(x => x.b.top))
+  return boxes.map(({ b }, i): Patches[number] => [b.left, highest - b.top, b.wideMm, b.highMm, i % colours])
 }
 
 const seamLine = (s: Seam): Line => s.axis === 'down'

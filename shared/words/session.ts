@@ -1,12 +1,16 @@
 import {
   handWords, liesAs, OPERATION_KINDS, OPERATIONS, type EdgeFound, type NextStep, type OperationKind, type RecipeVerdict, type SoleAsks,
-  type Warning, type Water, type WaterFault,
+  type Then, type Warning, type Water, type WaterFault,
 } from '#core/session'
-import type { Method } from '#core/recipe'
+import type { Method, Recipe } from '#core/recipe'
 import { isHovering } from '#core/seam'
 import { METRIC, type DisplayUnits } from '#core/units'
+import type { Waits } from '../planned'
 import type { KeepOutKind, RecipePayload, Standing } from '../schemas'
+import { stuckRefusal } from './mend'
 import { METHOD_NAME, seconds } from './names'
+import { blockedSentence, coolingWords } from './recipe'
+import { hemRefusal } from './seam'
 import { celsius, dayWords, lengthWords, patchWords, timeWords } from './measure'
 
 /** What is done, in a word. */
@@ -172,6 +176,42 @@ export function orderQuality(finishS: number, boundS: number, exact: boolean): s
   return `No order can finish before ${clockWords(boundS)}; this one takes ${longer} longer.`
 }
 
+/** What comes after the place in hand. */
+export function thenWords(t: Then, of: { placements: readonly unknown[], recipe: Pick<Recipe, 'coolS' | 'tableS'> | null }): string {
+  switch (t.then) {
+    case 'place':
+      return `place ${t.place + 1} of ${of.placements.length}`
+    case 'layUp':
+      return 'lay the interfacing and the press cloth on'
+    case 'turn':
+      return 'turn it over'
+    case 'leave':
+      return of.recipe ? coolingWords(of.recipe) : ''
+    case 'nextPiece':
+      return 'the next piece'
+  }
+}
+/** Why an operation is not in the order. */
+export function waitsWords(w: Waits, units: DisplayUnits = METRIC): string {
+  switch (w.why) {
+    case 'putOff':
+      return 'put off'
+    case 'cools':
+      return 'cools flat'
+    case 'hem':
+      return hemRefusal(w.refusal)
+    case 'mend':
+      return stuckRefusal(w.refusal)
+    case 'blocked':
+      return blockedSentence(w.blocked, units)
+    case 'noPlace':
+      return 'no place for the iron'
+    case 'noIron':
+      return 'not with the irons taken'
+    case 'sewing':
+      return 'after sewing'
+  }
+}
 /** What is other in the pieces than when a session was planned. */
 export function changedSentence({ added, gone, other }: Record<'added' | 'gone' | 'other', number>): string {
   const parts = [

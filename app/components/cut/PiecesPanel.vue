@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { areaMm2, boundsOf } from '#core/geometry'
-import { blockOf, usualMeasures } from '#core/cut'
 import { CONSTRUCTIONS } from '#core/materials'
 import { typicalShrink } from '#core/shrink'
-import { cutPiece, howMany, toPayload, type CutPiece } from '#shared/cutting'
-import { pressedAsTheHouse, type JobPiece } from '#shared/schemas'
+import { cutPiece, toPayload, type CutPiece } from '#shared/cutting'
+import { areAllOneHand, freshBlock, freshPiece, mirroredPiece, type PieceGround } from '#shared/piece'
+import type { JobPiece } from '#shared/schemas'
 import type { NamedOutline } from '#shared/svg'
 import { lengthWords, patchWords, shrinkSentence, timesWords } from '#shared/words'
 
@@ -62,56 +62,21 @@ const drawn = computed(() =>
 )
 const shown = computed(() => drawn.value.find(d => d.piece.id === chosen.value?.id) ?? null)
 
-/** A piece of the job's fabric, with the interfacing chosen for it. */
-function fresh(shape: JobPiece['shape'], name: string, pair: boolean): JobPiece {
-  const own = jobs.fabric ?? jobs.job?.fabrics[0]
-  const fabric = library.fabrics.find(c => c.id === own?.fabricId)
-  const family = library.supplies.find(s => s.id === own?.supplyId)?.family
-  const seam = 10
+const ground = computed<PieceGround>(() => {
+  const own = jobs.fabric ?? jobs.job?.fabrics[0] ?? null
   return {
-    id: crypto.randomUUID(),
-    name,
-    fabricId: own?.fabricId ?? '',
-    place: own?.place ?? null,
-    shape,
-    count: 1,
-    pair,
-    allowances: { seam, hem: Math.max(seam, 40), front: seam },
-    grain: 'along',
-    oneWay: fabric !== undefined && fabric.nap !== 'none',
-    interfacingId: family === 'foam' || family === 'web' ? null : (own?.supplyId ?? null),
-    foamId: family === 'foam' ? own!.supplyId : null,
-    webId: family === 'web' ? own!.supplyId : null,
-    inset: null,
-    ...pressedAsTheHouse(),
+    own, fabric: library.fabrics.find(c => c.id === own?.fabricId) ?? null,
+    supply: library.supplies.find(s => s.id === own?.supplyId) ?? null,
   }
-}
+})
 function add(pieces: JobPiece[]): void {
   cutting.change(all => [...all, ...pieces])
   chosenId.value = pieces[0]?.id ?? chosenId.value
   adding.value = null
 }
-const PLACE_OF: Record<string, string> = {
-  collar: 'collar',
-  stand: 'stand',
-  cuff: 'cuff',
-  placket: 'placket',
-  curvedFacing: 'facing',
-  waistband: 'waistband',
-  coatFront: 'front',
-  frontFacing: 'facing',
-  hemFacing: 'facing',
-  bagSide: 'bagSide',
-  bagBase: 'bagBase',
-  mat: 'mat',
-}
-function takeBlock(key: string): void {
-  const block = blockOf(key)!
-  const piece = fresh({ format: 1, kind: 'block', block: key, measures: usualMeasures(block), mirrored: false }, block.name, block.pair)
-  add([{ ...piece, place: PLACE_OF[key] ?? piece.place }])
-}
-const takeDrawing = (outlines: NamedOutline[], drawnBy: 'seam' | 'cut') =>
-  add(outlines.map(o => fresh({ format: 1, kind: 'outline', drawnBy, ...toPayload(o.outline) }, o.name, false)))
+const takeBlock = (key: string) => add([freshBlock(crypto.randomUUID(), key, ground.value)])
+const takeDrawing = (outlines: NamedOutline[], drawnBy: 'seam' | 'cut') => add(outlines.map(o =>
+  freshPiece(crypto.randomUUID(), o.name, { format: 1, kind: 'outline', drawnBy, ...toPayload(o.outline) }, ground.value)))
 const takeEarlier = (pieces: JobPiece[]) => add(pieces.map(p => ({ ...toPlain(p), id: crypto.randomUUID() })))
 
 function put(piece: JobPiece): void {
@@ -122,18 +87,7 @@ const setHalf = (half: JobPiece['half']) => put({ ...chosen.value!, half })
 function copy(): void {
   if (chosen.value) add([{ ...toPlain(chosen.value), id: crypto.randomUUID(), name: `${chosen.value.name} copy`.slice(0, 40) }])
 }
-function mirror(): void {
-  const p = chosen.value
-  if (!p) return
-  const { shape } = p
-  put({
-    ...p,
-    half: p.half === 'left' ? 'right' : p.half === 'right' ? 'left' : p.half,
-    shape:
-      shape.kind === 'block' ? { ...shape, mirrored: !shape.mirrored } : { ...shape, rim: flip(shape.rim), holes: shape.holes.map(flip) },
-  })
-}
-const flip = (ring: [number, number][]): [number, number][] => ring.map(([x, y]): [number, number] => [-x, y]).reverse()
+const mirror = (): void => { if (chosen.value) put(mirroredPiece(toPlain(chosen.value))) }
 function drop(): void {
   const at = cutting.pieces.findIndex(p => p.id === chosen.value?.id)
   cutting.change(all => all.filter((_, i) => i !== at))
@@ -170,18 +124,8 @@ const shrinking = computed(() => {
     preshrunk: known?.preshrunkUpToC != null,
   } as const
 })
-const alikeOneSided = computed(() => {
-  const p = chosen.value
-  return (
-    p
-    && !p.pair
-    && howMany(p) > 1
-    && p.place !== 'mat'
-    && p.interfacingId
-    && cutting.supplyOfId(p.interfacingId)?.adhesive
-    && p.shape.kind === 'outline'
-  )
-})
+const alikeOneSided = computed(() => chosen.value !== null
+  && areAllOneHand(chosen.value, chosen.value.interfacingId ? cutting.supplyOfId(chosen.value.interfacingId) : null))
 const cutOnes = computed(() => [...cutting.cutIds].filter(id => id.startsWith(`${chosen.value?.id}.`)).length)
 onMounted(() => {
   void wish.load().catch(() => undefined)

@@ -2,11 +2,13 @@
 import { boundsOf, boxOf, type Outline } from '#core/geometry'
 import { GARMENTS, shapeOf } from '#core/mend'
 import {
-  HOW_IT_LEAVES, judgeSupport, learnScale, leavesNothing, proposeSupport, stepsOf, type Judged, type LayerKind, type ShelfLayer,
+  HOW_IT_LEAVES, judgeSupport, learnScale, leavesNothing, proposeSupport, stepsOf, type Judged, type ShelfLayer,
 } from '#core/stitch'
 import { fromPayload, toPayload } from '#shared/cutting'
-import { designOf, layersOf, placedOutlines, placeFaults, stitchFabricOf, stitchFigures } from '#shared/making'
-import type { StitchResults, Supply, SpecOf } from '#shared/schemas'
+import {
+  designOf, FLOATED, layersOf, placedOutlines, placeFaults, stitchesPerMm2, stitchFabricOf, stitchFigures, stitchShelf, stretched,
+} from '#shared/making'
+import type { StitchResults, SpecOf } from '#shared/schemas'
 import type { NamedOutline } from '#shared/svg'
 import {
   LAYER_NAME, LEAVES_WORDS, massWords, patchWords, placeWords, stitchSteps, supportSentence,
@@ -64,24 +66,7 @@ const problem = computed(() => (judged.value && 'why' in judged.value ? judged.v
 watchEffect(() => { embroidery.able.value = judgement.value !== null && !faults.value.some(f => f.why !== 'near') })
 
 /** What of the shelf could lie under it. */
-const kindOf = (s: Supply): LayerKind | null => s.family === 'hoop'
-  ? s.hoop ?? null
-  : s.family === 'fusible' && s.adhesive
-    ? 'fused'
-    : s.family === 'stiffener'
-      ? 'stiffener'
-      : s.family === 'web'
-        ? 'web'
-        : null
-const shelf = computed(() => library.supplies.flatMap((s): ShelfLayer[] => {
-  const kind = kindOf(s)
-  if (!kind || (kind === 'washAway' && fabric.value?.mayGetWet === false) || (
-    kind === 'stiffener' && fabric.value?.mayGetWet === false)) return []
-  // Two light layers beat one heavy: under stitches a fused one is no more than half its fabric.
-  if (kind === 'fused' && fabric.value && s.massGsm > fabric.value.massGsm / 2) return []
-  const one = { id: s.id, name: s.name, kind, massGsm: s.massGsm, giveAcrossPct: s.givePct ?? 1, giveAlongPct: s.givePct ?? 1 }
-  return kind === 'tearAway' ? [one, { ...one, id: `${s.id}+`, name: `${s.name}, floated`, kind: 'float' as const }] : [one]
-}))
+const shelf = computed(() => stitchShelf(library.supplies, fabric.value))
 const proposal = computed(() => {
   if (!stitchFabric.value) return null
   try {
@@ -92,11 +77,11 @@ const proposal = computed(() => {
   }
 })
 function lay(all: readonly ShelfLayer[]): void {
-  const ids = [...new Set(all.map(l => l.id.replace('+', '')))].slice(0, 12)
+  const ids = [...new Set(all.map(l => l.id.replace(FLOATED, '')))].slice(0, 12)
   set({ supplyIds: ids })
   setSpec({
     layers: all.slice(0, 6).map(l => ({
-      kind: l.kind, supply: ids.indexOf(l.id.replace('+', '')), massGsm: l.massGsm, givePct: Math.max(l.giveAcrossPct, l.giveAlongPct),
+      kind: l.kind, supply: ids.indexOf(l.id.replace(FLOATED, '')), massGsm: l.massGsm, givePct: Math.max(l.giveAcrossPct, l.giveAlongPct),
     })),
   })
 }
@@ -126,14 +111,8 @@ const tallest = computed(() => Math.max(0.1, ...(judgement.value
   ? [...judgement.value.demand.flatMap(d => [d.across, d.along]),
       judgement.value.support.across, judgement.value.support.along]
   : [])))
-const dense = computed(() => Math.max(...spec.value.parts.map((p) => {
-  const o = fromPayload(p.outline), b = boundsOf(o)
-  return p.stitches / Math.max(1, b.wideMm * b.highMm)
-})))
-const shade = (i: number): number => {
-  const p = spec.value.parts[i]!, b = boundsOf(fromPayload(p.outline))
-  return 0.25 + 0.6 * p.stitches / Math.max(1, b.wideMm * b.highMm) / dense.value
-}
+const dense = computed(() => Math.max(...spec.value.parts.map(stitchesPerMm2)))
+const shade = (i: number): number => 0.25 + 0.6 * stitchesPerMm2(spec.value.parts[i]!) / dense.value
 /** A pucker: a wavy line beside a part, at its sides or its ends. */
 function wave(partAt: number, way: 'across' | 'along', side: number, k: number): string {
   const b = boundsOf(fromPayload(spec.value.parts[partAt]!.outline)), off = side * k * 2.5
@@ -153,12 +132,8 @@ function take(all: NamedOutline[]): void {
   chosen.value = 0
 }
 const drawing = ref(false)
-function size(more: { wideMm?: number, highMm?: number }): void {
-  const o = fromPayload(part.value.outline), b = boundsOf(o), sx = (more.wideMm ?? b.wideMm) / b.wideMm,
-    sy = (more.highMm ?? b.highMm) / b.highMm
-  const to = (p: { x: number, y: number }) => ({ x: b.left + (p.x - b.left) * sx, y: b.bottom + (p.y - b.bottom) * sy })
-  setPart({ outline: toPayload({ rim: o.rim.map(to), holes: o.holes.map(h => h.map(to)) }) })
-}
+const size = (more: { wideMm?: number, highMm?: number }): void =>
+  setPart({ outline: toPayload(stretched(fromPayload(part.value.outline), more)) })
 function addPart(): void {
   const b = boundsOf({ rim: placedOutlines(spec.value).flatMap(o => o.rim) })
   const outline = toPayload(boxOf({ left: b.left, right: b.left + 30, bottom: b.bottom - 18, top: b.bottom - 4 }))

@@ -10,7 +10,7 @@ import {
   blockedSentence, circlesSentence, coverageSentence, hemRefusal, KEEP_OUT_NAME, keepOutCaution, lengthWords, minutesWords,
   missedSentence, NOTHING_LEFT, OPERATION_NAME, seconds, STANDING_WORDS, stuckRefusal, WHY_MANY,
 } from '#shared/words'
-import type { PlannedWork } from '~/stores/planning'
+import type { PlannedWork } from '#shared/planned'
 
 /** Where the sole is set down on each piece: proved to cover it, compared with the other iron, moved by hand, kept off buttons and zips. */
 const planning = usePlanning()

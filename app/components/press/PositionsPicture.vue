@@ -4,12 +4,12 @@ import { drag } from 'd3-drag'
 import { select } from 'd3-selection'
 import { boundsOf, type Outline, type Point } from '#core/geometry'
 import { bearingOf, printed, soleOutline, TIP, type SolePlacement, type SoleShape } from '#core/positions'
+import type { PlaceState } from '#core/session'
 
 /**
  * A piece from the side that is pressed, and where the sole is set down on it, in its true shape and heading: what is done is filled,
  * the next one lit, what was missed hatched; what must not be stood on is crossed out.
  */
-export type PlacementState = 'open' | 'done' | 'now' | 'down' | 'again'
 const {
   outline, placements, sole, keepOuts = [], missed = [], states = null, colour = '#e6dcc8', chosen = null, movable = false, share = 0,
   heat = null, label,
@@ -20,7 +20,7 @@ const {
   keepOuts?: readonly Outline[]
   /** What no position reaches. */
   missed?: readonly Outline[]
-  states?: readonly PlacementState[] | null
+  states?: readonly PlaceState[] | null
   colour?: string
   chosen?: number | null
   movable?: boolean
@@ -63,10 +63,10 @@ const shown = computed(() => placements.map((p, i) => {
     at: { x: (b.left + b.right) / 2, y: -(b.bottom + b.top) / 2 }, small: Math.min(b.wideMm, b.highMm) / px.value < 34,
   }
 }))
-const FILL: Record<PlacementState, string> = {
+const FILL: Record<PlaceState, string> = {
   open: 'var(--rc-paper)', done: 'var(--rc-good)', now: 'var(--rc-mark)', down: 'var(--rc-alert)', again: 'var(--rc-alert)',
 }
-const OPACITY: Record<PlacementState, number> = { open: 0.25, done: 0.55, now: 0.4, down: 0.75, again: 0.25 }
+const OPACITY: Record<PlaceState, number> = { open: 0.25, done: 0.55, now: 0.4, down: 0.75, again: 0.25 }
 
 function toPiece(event: PointerEvent | MouseEvent): Point {
   const m = (svg.value!.querySelector('g.piece') as SVGGElement).getScreenCTM()!.inverse()

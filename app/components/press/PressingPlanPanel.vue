@@ -1,11 +1,7 @@
 <script setup lang="ts">
-import { isByHand } from '#core/session'
-import { sameSpec } from '#shared/pressing'
-import type { SessionOperation } from '#shared/schemas'
-import type { PlannedWork } from '~/stores/planning'
+import { changedSince, planOver, sessionPlan, whyItWaits } from '#shared/planned'
 import {
-  blockedSentence, changedSentence, clockWords, fabricWords, finishDifference, hemRefusal, minutesWords, OPERATION_NAME,
-  operationLine, orderQuality, stuckRefusal,
+  changedSentence, clockWords, fabricWords, finishDifference, minutesWords, OPERATION_NAME, operationLine, orderQuality, waitsWords,
 } from '#shared/words'
 
 /** What is to be done under the iron, and in which order: low heat before high, cooling while the next is pressed. */
@@ -58,18 +54,11 @@ const rows = computed(() => {
     .map(o => ({ ...said(rowOf(o.id, null, null), whyNot(o.id)), fromS: null }))
   return [...inOrder, ...rest]
 })
-function whyNot(id: string): string {
-  if (putOff.value.has(id)) return 'put off'
-  const phase = session.state.ops.get(id)?.phase
-  if (running.value && (phase === 'cooling' || phase === 'edge')) return 'cools flat'
-  const w = planning.works.find(x => x.id === id)
-  if (w?.refusal) return hemRefusal(w.refusal)
-  if (w?.mendRefusal) return stuckRefusal(w.mendRefusal)
-  if (w?.blocked) return blockedSentence(w.blocked, selection.units)
-  if (w?.outline && w.ways.length === 0) return 'no place for the iron'
-  if (w && w.supplyId !== null && !w.ways.some(x => ironIds.value.includes(x.ironId))) return 'not with the irons taken'
-  return 'after sewing'
-}
+const waits = (id: string) => whyItWaits({
+  work: planning.works.find(x => x.id === id), isPutOff: putOff.value.has(id), ironIds: ironIds.value,
+  phase: running.value ? session.state.ops.get(id)?.phase : undefined,
+})
+const whyNot = (id: string): string => waitsWords(waits(id), selection.units)
 const doneBefore = computed(() => planning.works.length - open.value.length)
 function wait(): void {
   if (!chosen.value) return
@@ -79,21 +68,11 @@ function wait(): void {
   putOff.value = off
 }
 
-/** The plan as a session keeps it: in its order, each with the iron the order gives it; what waits for sewing at the end. */
-function planned(): { ops: SessionOperation[], order: string[] } {
-  const slots = schedule.value?.slots ?? []
-  const order = slots.map(s => s.id)
-  const withIron = new Map(slots.map(s => [s.id, s.ironId]))
-  const after = open.value.filter(w => !withIron.has(w.id) && !putOff.value.has(w.id) && whyNot(w.id) === 'after sewing')
-  const ironFor = (w: PlannedWork) => withIron.get(w.id) ?? w.ways.find(x => ironIds.value.includes(x.ironId))?.ironId ?? null
-  const ids = [...order, ...after.map(w => w.id)]
-  const there = new Set(ids)
-  const ops = ids.map((id) => {
-    const w = planning.works.find(x => x.id === id)!
-    const o = planning.toOperation(w, ironFor(w))
-    return { ...o, needs: o.needs.filter(n => there.has(n)) }
-  })
-  return { ops: ops.filter(o => o.recipe !== null || isByHand(o.kind)), order: ids }
+/** The plan as a session keeps it. */
+function planned() {
+  const slots = schedule.value?.slots ?? [], there = new Set(slots.map(s => s.id))
+  const sewn = open.value.filter(w => !there.has(w.id) && !putOff.value.has(w.id) && waits(w.id).why === 'sewing')
+  return sessionPlan(planning.works, slots, sewn, ironIds.value, selection.chosen.surface)
 }
 let beginning = false
 async function begin(): Promise<void> {
@@ -102,8 +81,8 @@ async function begin(): Promise<void> {
   main.stop()
   try {
     await Promise.all([cutting.save(), makings.save()])
-    const { ops, order } = planned()
-    await session.begin(ops, order, planning.version)
+    const { operations, order } = planned()
+    await session.begin(operations, order, planning.version)
   } finally {
     beginning = false
   }
@@ -116,7 +95,7 @@ async function print(): Promise<void> {
   printing.value = true
   printProblem.value = null
   try {
-    const operations = running.value ? session.operations : planned().ops
+    const operations = running.value ? session.operations : planned().operations
     const sheet = await $fetch<Blob>(`/api/jobs/${jobs.job!.id}/press-sheet`,
       { method: 'POST', body: { operations: toPlain(operations) }, responseType: 'blob' })
     saveBlob(sheet, 'press-sheet.pdf')
@@ -140,31 +119,11 @@ watch(wanted, async (id) => {
 const changed = computed(() => {
   if (!running.value || planning.progress || !cutting.saved || !makings.saved || cutting.jobId !== session.plan!.jobId) return null
   if (planning.version === session.plan!.piecesVersion) return null
-  const was = new Map(session.operations.map(o => [o.id, o]))
-  const now = new Map(planning.works.map(w => [w.id, w]))
-  const begun = (id: string) => (session.state.ops.get(id)?.touches.length ?? 0) > 0
-  const other = [...now.values()].filter((w) => {
-    const o = was.get(w.id)
-    if (!o || begun(w.id)) return false
-    const { recipe, placements, outline } = planning.toOperation(w, o.ironId)
-    return JSON.stringify([recipe, placements, outline]) !== JSON.stringify([o.recipe, o.placements, o.outline])
-  })
-  return {
-    added: [...now.values()].filter(w => !was.has(w.id) && !session.doneBefore.has(sameSpec(w)) && canBeDone(w)).length,
-    gone: [...was.keys()].filter(id => !now.has(id) && !begun(id)).length, other: other.length,
-  }
+  return changedSince(session.operations, session.state, planning.works, session.doneBefore, selection.chosen.surface)
 })
-const canBeDone = (w: PlannedWork) => w.ways.length > 0 || isByHand(w.kind)
 async function planAgain(): Promise<void> {
-  const kept = session.operations.filter(o => (session.state.ops.get(o.id)?.touches.length ?? 0) > 0)
-  const keptIds = new Set(kept.map(o => o.id))
-  const fresh = open.value.filter(w => !keptIds.has(w.id) && canBeDone(w)).map((w) => {
-    const liked = [session.byId.get(w.id)?.ironId, ...ironIds.value]
-    const way = liked.flatMap(id => w.ways.find(x => x.ironId === id) ?? [])[0] ?? w.ways[0]
-    return planning.toOperation(w, way?.ironId ?? null)
-  })
-  const ids = new Set([...keptIds, ...fresh.map(o => o.id)])
-  await session.replan(fresh.map(o => ({ ...o, needs: o.needs.filter(n => ids.has(n)) })), [...ids], planning.version)
+  const { fresh, order } = planOver(session.operations, session.state, open.value, ironIds.value, selection.chosen.surface)
+  await session.replan(fresh, order, planning.version)
   layOutAgain()
 }
 /** The order of what is left, recorded in the session. */

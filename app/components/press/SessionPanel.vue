@@ -1,17 +1,17 @@
 <script setup lang="ts">
 import { useIntervalFn } from '@vueuse/core'
-import { hasEdgeToTry, waterFault } from '#core/session'
+import { hasEdgeToTry, placeStates, waterFault, whatFollows } from '#core/session'
 import { isHovering } from '#core/seam'
-import type { PlacementState } from './PositionsPicture.vue'
 import { fromPayload } from '#shared/cutting'
 import { bearingOutline, printed } from '#core/positions'
 import { boxAbout } from '#core/geometry'
+import { toRecipe } from '#shared/mappers'
 import { soleOf } from '#shared/pressing'
 import {
-  clockWords, EDGE_NAME, harmSoonWords, heldElsewhere, howLine, OPERATION_NAME, sessionKeyWords, STANDING_WORDS, STEAM_CAUTION, timeOfDay,
-  twoBoardsSentence, warningSentence, WATER_SENTENCE, whatNow, coolingWords,
+  clockWords, EDGE_NAME, harmSoonWords, heldElsewhere, howLine, OPERATION_NAME, sessionKeyWords, STANDING_WORDS, STEAM_CAUTION,
+  thenWords, timeOfDay, twoBoardsSentence, warningSentence, WATER_SENTENCE, whatNow,
 } from '#shared/words'
-import { isSteamed, leftAloneS } from '#core/recipe'
+import { isSteamed } from '#core/recipe'
 
 /** The session from a stool's distance: what now, how far it is, what next, what lies cooling and when it may be touched, the irons. */
 const session = useSession()
@@ -27,17 +27,7 @@ const state = computed(() => (op.value ? session.opState(op.value.id) : null))
 const iron = computed(() => library.irons.find(i => i.id === op.value?.ironId) ?? null)
 const pressCloth = computed(() => library.pressCloths.find(c => c.id === op.value?.pressClothId) ?? null)
 const fabric = computed(() => library.fabrics.find(c => c.id === op.value?.fabricId) ?? null)
-const fromS = computed(() => (step.value && 'fromS' in step.value ? step.value.fromS : null))
-const elapsedS = computed(() => (fromS.value === null ? 0 : session.nowS - fromS.value))
-const forS = computed(() => (step.value && 'forS' in step.value ? step.value.forS : 0))
-const leftS = computed(() => forS.value - elapsedS.value)
-/** By the bond where there is one to follow and the house counts it; else by the seconds. */
-const byBond = computed(() => selection.house.clockIsBond && session.under !== null)
-const share = computed(() => {
-  if (step.value?.do !== 'lift') return 0
-  return byBond.value ? session.under!.bond / session.under!.wanted : forS.value > 0 ? elapsedS.value / forS.value : 0
-})
-const over = computed(() => step.value?.do === 'lift' && share.value >= 1)
+const { byBond, share, leftS, over, big: onRing, unit: underRing } = useSessionRing()
 /** The next that is not cold yet. */
 const coolsNext = computed(() => session.cooling.find(c => c.leftS > 0) ?? null)
 const command = computed(() => {
@@ -49,24 +39,10 @@ const command = computed(() => {
   const hovers = recipe !== null && isHovering(recipe)
   return whatNow(step.value, { kind, placements: placements.length, name, hovers, method: recipe?.method }, over.value)
 })
-const big = computed(() => {
-  if (step.value?.do === 'lift') {
-    if (over.value) return 'lift'
-    const needed = byBond.value ? session.under!.neededS : leftS.value
-    return needed === null ? '…' : String(Math.max(0, Math.ceil(needed)))
-  }
-  if (step.value?.do === 'down') return String(Math.round(forS.value))
-  if (!op.value && coolsNext.value) return clockWords(coolsNext.value.leftS)
-  return ''
-})
-const unit = computed(() => {
-  if (step.value?.do === 'lift') {
-    if (byBond.value) return over.value ? `bond ${Math.round(share.value * 100)} %` : 's to a bond'
-    return over.value ? `${Math.floor(-leftS.value)} s over` : 'seconds'
-  }
-  if (step.value?.do === 'down') return 'seconds'
-  return !op.value && coolsNext.value ? 'until the next is cold' : ''
-})
+/** Without a piece in hand the next that is cold is waited for. */
+const waitS = computed(() => (!op.value && coolsNext.value ? coolsNext.value.leftS : null))
+const big = computed(() => (waitS.value === null ? onRing.value : clockWords(waitS.value)))
+const unit = computed(() => (waitS.value === null ? underRing.value : 'until the next is cold'))
 const pass = computed(() => (step.value && 'pass' in step.value ? step.value.pass : state.value?.pass ?? 0))
 const how = computed(() => (op.value?.recipe
   ? howLine(
@@ -86,17 +62,7 @@ const noRoom = computed(() => {
 })
 
 /** The positions as they stand on this side. */
-const states = computed<PlacementState[]>(() => {
-  const o = op.value, s = state.value
-  if (!o || !s) return []
-  const place = step.value && 'placement' in step.value ? step.value.placement : -1
-  const given = new Set(s.touches.filter(t => t.pass === s.pass && t.toS !== null).map(t => t.placement))
-  return o.placements.map((_, i): PlacementState => {
-    if (i === place) return step.value!.do === 'lift' ? 'down' : 'now'
-    if (s.again.includes(i)) return 'again'
-    return given.has(i) || s.coolFromS !== null ? 'done' : 'open'
-  })
-})
+const states = computed(() => (op.value && state.value ? placeStates(op.value.placements.length, state.value, step.value) : []))
 /** What has no shape of its own is drawn as the fabric under its positions. */
 const outline = computed(() => {
   const o = op.value
@@ -108,16 +74,8 @@ const sole = computed(() => soleOf(iron.value?.kind ?? 'household'))
 
 /** What comes after this. */
 const next = computed(() => {
-  const o = op.value, s = step.value
-  if (!o || !s) return null
-  if (s.do === 'down' || s.do === 'lift') {
-    const place = states.value.findIndex((x, i) => (x === 'open' || x === 'again') && i !== s.placement)
-    if (place >= 0) return `place ${place + 1} of ${o.placements.length}`
-    if (s.pass < 0) return 'lay the interfacing and the press cloth on'
-    if (o.recipe?.passes === 2 && s.pass === 0) return 'turn it over'
-    return o.recipe && leftAloneS(o.recipe) > 0 ? coolingWords(o.recipe) : 'the next piece'
-  }
-  return null
+  const o = op.value, then = o && whatFollows({ recipe: o.recipe && toRecipe(o.recipe) }, states.value, step.value)
+  return then ? thenWords(then, o) : null
 })
 const following = computed(() => session.state.order
   .filter(id => id !== op.value?.id && ['open', 'aside'].includes(session.state.ops.get(id)!.phase)).slice(0, 3)

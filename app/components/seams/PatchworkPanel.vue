@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { useFileDialog } from '@vueuse/core'
-import { areaMm2, boundsOf } from '#core/geometry'
 import { bulkAt, LAYOUTS, nest, openAgainst, piecingOf, pressingTurns, spunAt, type Piecing } from '#core/patchwork'
 import { plyMm } from '#core/seam'
 import { fieldText, readQuantity, splitLengths } from '#core/units'
-import { patchesOf, plainPatches } from '#shared/making'
+import { gridOf, patchesDrawn, patchesOf, plainPatches, resized } from '#shared/making'
 import { toFabricInput } from '#shared/mappers'
 import { MOST_PATCHES } from '#shared/schemas'
 import { readSvg, SVG_MOST_BYTES } from '#shared/svg'
@@ -85,13 +84,9 @@ const changed = computed(() => {
   return { others, apart: nesting.value.apart.length - free.value.apart.length }
 })
 
-const columnsMm = computed(() => sizesOf(0, 2)), rowsMm = computed(() => sizesOf(1, 3))
-/** Widths and heights where the patches make a plain grid; none where they do not. */
-function sizesOf(from: 0 | 1, size: 2 | 3): number[] {
-  const all = new Map(spec.value.patches.map(p => [Math.round(p[from] * 10), p[size]]))
-  return [...all].sort((a, b) => a[0] - b[0]).map(([, s]) => s)
-}
-const isPlain = computed(() => columnsMm.value.length * rowsMm.value.length === spec.value.patches.length)
+const grid = computed(() => gridOf(spec.value.patches))
+const columnsMm = computed(() => grid.value.columnsMm), rowsMm = computed(() => grid.value.rowsMm)
+const isPlain = computed(() => grid.value.isPlain)
 const unit = computed(() => unitWords('length', selection.units))
 const sizeOf = (mm: number) => fieldText(Math.round(mm * 10) / 10, 'length', selection.units)
 const sizeText = (list: readonly number[]) => list.map(sizeOf).join(', ')
@@ -108,11 +103,7 @@ function resize(which: 'columns' | 'rows', text: string): void {
   const [cols, rows] = which === 'columns' ? [sizes, rowsMm.value] : [columnsMm.value, sizes]
   if (problem.value === null && cols.length * rows.length > MOST_PATCHES) problem.value = `Patches: ${MOST_PATCHES} at the most.`
   if (problem.value !== null) return
-  const was = spec.value.patches, wide = columnsMm.value.length, n = spec.value.colours.length
-  setSpec({
-    turned: {}, ties: [],
-    patches: plainPatches(cols, rows, (r, c) => (r < rowsMm.value.length && c < wide ? was[r * wide + c]?.[4] : undefined) ?? (r + c) % n),
-  })
+  setSpec({ turned: {}, ties: [], patches: resized(spec.value.patches, cols, rows, spec.value.colours.length) })
 }
 function takeLayout(key: string | number | null): void {
   const l = LAYOUTS.find(x => x.key === key)
@@ -152,16 +143,12 @@ onChange(async (files) => {
     return
   }
   notes.value = reading.notes.map(n => svgNoteSentence(n, selection.units))
-  const boxes = reading.outlines.map(o => ({ name: o.name, b: boundsOf(o.outline), area: areaMm2(o.outline) }))
-  const slanting = boxes.find(({ b, area }) => area < b.wideMm * b.highMm * 0.98)
-  problem.value = slanting ? `${slanting.name}: it is no rectangle. Patchwork takes rectangles only.` : null
-  if (slanting) return
-  seam.value = null
-  const highest = Math.max(...boxes.map(x => x.b.top))
-  setSpec({
-    turned: {}, ties: [],
-    patches: boxes.map(({ b }, i) => [b.left, highest - b.top, b.wideMm, b.highMm, i % spec.value.colours.length]),
-  })
+  try {
+    setSpec({ turned: {}, ties: [], patches: patchesDrawn(reading.outlines, spec.value.colours.length) })
+    seam.value = problem.value = null
+  } catch (error) {
+    problem.value = faultWords(error)
+  }
 })
 /** Seams chosen together are pressed as one. */
 const tieFrom = ref<string | null>(null)
