@@ -5,7 +5,7 @@ import { defineConfig } from 'vitest/config'
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 
-/** Tests that put something else in the place of a module have their modules to themselves; the others read them once for all. */
+/** Tests that put something else in the place of a module read all modules anew; the others read them once for all. */
 const ALONE = readdirSync(here('./app'), { recursive: true, encoding: 'utf8' }).filter(path => path.endsWith('.test.ts'))
   .map(path => `app/${path}`).filter(path => /vi\.(doM|m)ock\(|vi\.resetModules\(/.test(readFileSync(here(`./${path}`), 'utf8')))
 
@@ -37,7 +37,10 @@ export default defineConfig({
         },
       },
       { extends: true, test: { name: 'board', isolate: false, include: ['app/**/*.test.ts'], exclude: ALONE } },
-      { extends: true, test: { name: 'alone', include: ALONE } },
+      {
+        extends: true,
+        test: { name: 'alone', isolate: false, include: ALONE, setupFiles: ['scripts/lib/property-seed.ts', 'app/testing/afresh.ts'] },
+      },
     ],
   },
 })

@@ -69,7 +69,7 @@ test('one job: comparison, swatch, plan, session and care card say the same', as
   for (const line of card) expect(sent).toContain(line)
 })
 
-test('what a swatch tested is one figure: in the comparison and its seconds, on the card, in the window and the headline', async ({ page }) => {
+test('what a swatch tested is one figure: in the comparison, on the card, in the window and the headline', async ({ page }) => {
   await openPoplin(page, server.url)
   await page.keyboard.press('2')
   const row = page.getByTestId('candidate').filter({ hasText: 'Collar lawn' }).first()

@@ -67,7 +67,7 @@ export function toOperation(w: PlannedWork, ironId: string | null, surface: Sess
   }
 }
 
-export const canBeDone = (w: Pick<PlannedWork, 'ways' | 'kind'>): boolean => w.ways.length > 0 || isByHand(w.kind)
+const canBeDone = (w: Pick<PlannedWork, 'ways' | 'kind'>): boolean => w.ways.length > 0 || isByHand(w.kind)
 
 /** Why an operation is not in the order. */
 export type Waits

@@ -22,7 +22,7 @@ export function useMakingPanel<K extends MakingKind>(kind: K, usual: () => Makin
     add()
   }
   useShortcuts({ take: () => { if (jobName.value && !chosen.value && able.value) addIt() } })
-  const fabricItems = computed(() => library.fabrics.map(c => ({ label: c.name, value: c.id })))
+  const fabricItems = useFabricItems()
   return { ...draft, spec, fabricId, fabric, supply, washC, able, addIt, withMore, fabricItems }
 }
 export type MakingPanel<K extends MakingKind> = ReturnType<typeof useMakingPanel<K>>

@@ -1,11 +1,10 @@
-import type { SurfaceKindKey } from '#core/materials'
 import { leadingSwatch, proofOf } from '#core/learn'
-import { adhesiveOf, type Blocked, type EvaluateOptions, type Recipe, type Tack } from '#core/recipe'
+import { adhesiveOf, type EvaluateOptions, type Recipe, type Tack } from '#core/recipe'
 import type { OperationKind } from '#core/session'
 import { optionsOf } from '#core/window'
 import { isPressedOn, proofGroundOf, toPressSetup, toKnowledge, toLessons, toProofSwatch, toRecipe } from '#shared/mappers'
 import type { PairWay } from '#shared/planned'
-import type { Fabric, Iron, Page, SessionOperation, Standing, Supply, Swatch } from '#shared/schemas'
+import type { Fabric, Iron, Page, Supply, Swatch } from '#shared/schemas'
 
 /** Swatches of a pairing that are looked through for one that held. */
 const LOOKED_AT = 60

@@ -20,6 +20,7 @@ const onBoard = (n: number, more: Partial<Swatch> = {}): Swatch =>
 let scope: EffectScope, asked: ReturnType<typeof workersHere>['asked']
 beforeEach(() => {
   layOut()
+  useSelection().chosen.fabricId = idOf(11)
   const w = workersHere()
   asked = w.asked
   here.now = w.workers

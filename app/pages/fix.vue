@@ -4,7 +4,7 @@ import { appearanceOfJudging } from '#core/appearance'
 import { appearanceOfSigns, SIGN_APPEARANCE, SIGN_ON } from '#shared/rescuing'
 import { WENT } from '#shared/schemas'
 import {
-  cannotWords, CAUSE_NAME, contradictWords, dayWords, GRADE_WORDS, METHOD_NAME, NEXT_WORDS, QUESTION_WORDS, REMEDY_NAME,
+  cannotWords, CAUSE_NAME, contradictWords, GRADE_WORDS, METHOD_NAME, NEXT_WORDS, QUESTION_WORDS, REMEDY_NAME,
   remedySteps, riskWords, SETTING_WORDS, shareWords, SIGN_NAME, WENT_NAME,
 } from '#shared/words'
 
@@ -18,11 +18,11 @@ const makings = useMakings()
 const r = useRescuing()
 const { signs, answers, swatchId, swatch, untold, diagnosis, wanted, cause, belief, remedy, asked, ofJob, problem } = r
 
-const fabricItems = computed(() => library.fabrics.map(c => ({ label: c.name, value: c.id })))
+const fabricItems = useFabricItems()
 const supplyItems = computed(() => library.supplies.filter(s => s.adhesive).map(s => ({ label: s.name, value: s.id })))
 const setFabric = (id: unknown) => { selection.chosen.fabricId = String(id) }
 const setSupply = (id: unknown) => { selection.takeSupply(String(id)) }
-const day = (iso: string) => dayWords(iso, selection.units)
+const { day } = useInUnits()
 const swatchItems = computed(() => [
   { label: 'not known', value: UNKNOWN_PRESSING },
   ...pairing.swatches.map(t => ({

@@ -172,7 +172,8 @@ useShortcuts({ take })
           {{ clashSentence(c, selection.units) }}
         </li>
       </ul>
-      <p v-if="problem ?? untaught ?? jobs.problem" class="slip p-4 text-lg font-semibold text-alert" role="alert">{{ problem ?? untaught ?? jobs.problem }}</p>
+      <p v-if="problem ?? untaught ?? jobs.problem" class="slip p-4 text-lg font-semibold text-alert" role="alert">
+        {{ problem ?? untaught ?? jobs.problem }}</p>
       <p v-if="fault" class="slip flex items-center gap-3 p-3 font-semibold text-alert" role="alert">
         {{ fault }}
         <UButton size="sm" variant="outline" color="neutral" @click="again">Try again</UButton>

@@ -1,7 +1,7 @@
 /** Constructions: what a fabric weighs and how thick it is when nobody has measured it. Typical values. */
-export type Surface = 'plain' | 'texture' | 'nap' | 'pile'
+type Surface = 'plain' | 'texture' | 'nap' | 'pile'
 
-export type Weave = 'plain' | 'twill' | 'satin' | 'knit' | 'felted' | 'cork' | 'open'
+type Weave = 'plain' | 'twill' | 'satin' | 'knit' | 'felted' | 'cork' | 'open'
 
 export interface Construction {
   key: ConstructionKey

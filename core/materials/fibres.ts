@@ -4,12 +4,12 @@
  * themselves, softening and the rest from textile-physics handbooks; washing, dryers and solvent from care-labelling practice, of plain
  * fabric. Every value is `typical` until a workroom has measured its own.
  */
-export type IronClassC = 0 | 110 | 150 | 200
+type IronClassC = 0 | 110 | 150 | 200
 
 /** What happens to the fibre first when it is too hot. */
-export type Harm = 'scorch' | 'stick' | 'shrink' | 'degrade' | 'char' | 'pull-up' | 'dull'
+type Harm = 'scorch' | 'stick' | 'shrink' | 'degrade' | 'char' | 'pull-up' | 'dull'
 /** What it is made of, as far as that decides how it is pressed and set. */
-export type FibreFamily = 'cellulose' | 'wool' | 'silk' | 'synthetic' | 'metallised' | 'leather'
+type FibreFamily = 'cellulose' | 'wool' | 'silk' | 'synthetic' | 'metallised' | 'leather'
 
 export interface Fibre {
   key: FibreKey

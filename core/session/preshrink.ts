@@ -1,7 +1,7 @@
 import { areaMm2 } from '../geometry'
 import { bearingOutline, type SolePlacement, type SoleShape } from '../positions'
 import type { Recipe } from '../recipe'
-import { OPERATIONS, type OperationKind } from './kinds'
+import { liesAs, type OperationKind } from './kinds'
 
 /** Preshrinking: a touch everywhere, so long, s. Typical. */
 const PRESHRINK_S = 5
@@ -11,10 +11,7 @@ const SPARE = 1.2
 export const MOST_PLACEMENTS = 400
 
 /** Fabric or trim by itself, before anything is on it. */
-export const isPreshrink = (kind: OperationKind): boolean => {
-  const { lies }: { lies?: string } = OPERATIONS[kind]
-  return lies === 'fabric' || lies === 'trim'
-}
+export const isPreshrink = (kind: OperationKind): boolean => ['fabric', 'trim'].includes(liesAs(kind))
 
 /**
  * How it is preshrunk: at the hottest that it will ever see in this job, in steam where both take it, by touches.

@@ -1,9 +1,8 @@
 /** What is pressed while a garment is made, mended or added to: every kind of it, from its figures to what is done under the iron. */
 export {
-  isMend, judgeMaking, kindOf, leftOf, MAKING_KINDS, MAKINGS, operationsOfMaking, placedAt, placedOutlines, placeFaults, type MendKind,
+  isMend, judgeMaking, kindOf, leftOf, MAKING_KINDS, operationsOfMaking, placedAt, placedOutlines, placeFaults, type MendKind,
   type MendSpec,
 } from './kinds'
-export type { MakingKindOf } from './kind'
 export type { MadeMaking } from './made'
 export { outlineAbout, placementsAlong, REACH_SHARE, toHemAsk, toSeamDetailAsk } from './ask'
 export { stuckLayersOf, toStuckAsk } from './stuckAsk'

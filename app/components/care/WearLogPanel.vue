@@ -5,7 +5,7 @@ import { appearanceOfJudging, appearanceOfPressing } from '#core/appearance'
 import type { useCaring } from '~/composables/caring'
 import { bondBefore, inWash, pairKey } from '#shared/caring'
 import { careEventBody, LOOK_DAYS, MARKS, type CareEventBody, type CareLog } from '#shared/schemas'
-import { careEventLine, celsius, dayWords, foreseenLine, GRADE_WORDS, KEPT_HERE, MARK_NAME } from '#shared/words'
+import { careEventLine, celsius, foreseenLine, GRADE_WORDS, KEPT_HERE, MARK_NAME } from '#shared/words'
 
 /** How the garment came back, against what was foreseen; recorded with the swatch behind it too. */
 const { caring } = defineProps<{ caring: ReturnType<typeof useCaring> }>()
@@ -72,7 +72,7 @@ async function keep(): Promise<void> {
   if (job.value.lookOn !== null && job.value.lookOn <= soon) await setLook('')
 }
 useShortcuts({ keep })
-const day = (iso: string) => dayWords(iso, selection.units, true)
+const { dayInFull: day } = useInUnits()
 const setLook = (v: string | number) => jobs.change(() => ({ lookOn: v ? String(v) : null }))
 async function addPicture(e: Event, swatchId: string): Promise<void> {
   const input = e.target as HTMLInputElement, file = input.files?.[0]

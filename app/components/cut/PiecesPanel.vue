@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { areaMm2, boundsOf } from '#core/geometry'
+import { blockOf } from '#core/cut'
 import { CONSTRUCTIONS } from '#core/materials'
 import { typicalShrink } from '#core/shrink'
 import { cutPiece, toPayload, type CutPiece } from '#shared/cutting'

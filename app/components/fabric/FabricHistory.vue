@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Page, Swatch, SwatchBody } from '#shared/schemas'
 import {
-  isAgreed, bondWords, celsius, DAMAGE_NAME, dayWords, glueLineSentence, GRADE_WORDS, keptHereSentence, MARK_NAME, METHOD_NAME,
+  isAgreed, bondWords, celsius, DAMAGE_NAME, glueLineSentence, GRADE_WORDS, keptHereSentence, MARK_NAME, METHOD_NAME,
   holdFigure,
 } from '#shared/words'
 import type { DamageKind } from '#core/damage'
@@ -31,7 +31,7 @@ const waiting = computed(() => outbox.waiting.value.flatMap((w) => {
   const body = w.body as SwatchBody
   return w.kind === 'swatch' && body.fabricId === fabricId ? [{ ...w, grade: body.grade }] : []
 }))
-const day = (iso: string) => dayWords(iso, selection.units, true)
+const { dayInFull: day } = useInUnits()
 const WIDE = 190
 const glueX = (c: number) => Math.min(WIDE, Math.max(0, (c - 20) / 160 * WIDE))
 </script>

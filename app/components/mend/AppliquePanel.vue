@@ -9,7 +9,7 @@ import { toFabricInput } from '#shared/mappers'
 import { shapeOutline, softBacking, suitedTo, wantsSoftBacking } from '#shared/making'
 import { pressedAsTheHouse, type Fabric, type JobPiece } from '#shared/schemas'
 import type { NamedOutline } from '#shared/svg'
-import { fabricWords, lengthWords } from '#shared/words'
+import { fabricWords } from '#shared/words'
 
 /** Shapes on a ground: kinds and counts, mirrored where the paper asks for it, laid, fused, sewn in order. */
 const selection = useSelection()
@@ -110,7 +110,7 @@ const basting = computed(() => bastingOf(all.value[0]?.face ?? shapeOutline(shap
 const edgeWords = computed(() => (shape.value.edge === 'turned'
   ? 'sewn to its interfacing face to face, turned through, pressed down'
   : `held by a stitch ${mm(stitchMm.value)} wide`))
-const mm = (v: number) => lengthWords(v, selection.units)
+const { mm } = useInUnits()
 const KINDS = [...SHAPES.map(k => ({ label: k, value: k as string })), { label: 'drawn', value: 'drawn' }]
 const EDGES = [{ value: 'raw' as const, name: 'Raw, stitched over' }, { value: 'turned' as const, name: 'Turned in' }]
 const ON = [{ value: 'paper' as const, name: 'Paper of a web' }, { value: 'smooth' as const, name: 'Smooth side' }]

@@ -5,10 +5,9 @@ import { boundsOf, crossing, outlineOf, thinned, type Outline } from '#core/geom
 import { fromPayload, toPayload } from '#shared/cutting'
 import { patchesOfSpec, scrapFabric, suitedTo } from '#shared/making'
 import { toFabricInput } from '#shared/mappers'
-import { lengthWords, HOLE_FIRST, MENDED_CARE, NO_GLUE } from '#shared/words'
+import { HOLE_FIRST, MENDED_CARE, NO_GLUE } from '#shared/words'
 
 /** A hole, and the patch that closes it from behind: margin, web, template, which scrap, and how the mend is seen. */
-const selection = useSelection()
 const library = useLibrary()
 const scraps = useScraps()
 const patch = useMakingPanel('hole', () => freshMaking('Patch', {
@@ -95,7 +94,7 @@ function nudge(e: KeyboardEvent, i: number): void {
   began = spec.value.holes
   moved(String(i), d[0]!, d[1]!)
 }
-const mm = (v: number) => lengthWords(v, selection.units)
+const { mm } = useInUnits()
 const WEARS = [
   { value: 'light' as const, name: 'light' }, { value: 'usual' as const, name: 'usual' }, { value: 'hard' as const, name: 'hard' },
 ]

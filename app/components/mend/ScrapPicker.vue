@@ -2,7 +2,7 @@
 import type { Ranking, Scrap } from '#core/colour'
 import { plainPayload, toLook } from '#shared/making'
 import type { Fabric, LookPayload, ScrapKept, SpecOf } from '#shared/schemas'
-import { colourReason, holeTooLarge, lengthWords, scrapBar } from '#shared/words'
+import { colourReason, holeTooLarge, scrapBar } from '#shared/words'
 
 /** Which of the scraps mends it best, and why; a new one goes into the box here. */
 const { spec, fabric, washC, room, chosenId } = defineProps<{
@@ -36,7 +36,7 @@ const { answer: ranking, problem: fault } = useAnswer(() => [
   return found
 }, { stays: true })
 const scrapOf = (id: string) => scraps.scraps.find(s => s.id === id)!
-const mm = (v: number) => lengthWords(v, selection.units)
+const { mm } = useInUnits()
 const size = (s: { wideMm: number, highMm: number }) => `${mm(s.wideMm)} × ${mm(s.highMm)}`
 const tooLarge = computed(() => {
   const r = ranking.value

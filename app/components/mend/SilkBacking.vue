@@ -5,7 +5,7 @@ import { GAP_MM, usableWidthMm } from '#shared/cutting'
 import { softBacking } from '#shared/making'
 import type { Fabric, Supply } from '#shared/schemas'
 import { blockedSentence, coolingWords, fabricWords, recipeHeadline, sentence } from '#shared/words'
-import type { PairWay } from '~/composables/pairWays'
+import type { PairWay } from '#shared/planned'
 
 /** Silk for shapes is backed all over with a soft knit before the shapes are cut: which, how it is fused, how much of it. */
 const { fabric, shapes, washC } = defineProps<{

@@ -1,9 +1,7 @@
 <script setup lang="ts">
 import { EXERCISES } from '#core/practice'
-import { dayWords, EXERCISE_NAME } from '#shared/words'
+import { EXERCISE_NAME } from '#shared/words'
 import { bestOfEach, practiceRecordFrom, type PracticeRecord } from '~/composables/practising'
-
-const selection = useSelection()
 
 /** How far one has come: kept in this browser, printed, saved to a file, taken up again. */
 const sheet = defineModel<PracticeRecord>({ required: true })
@@ -36,7 +34,7 @@ async function takeLying(): Promise<void> {
   }
 }
 const print = () => window.print()
-const day = (iso: string) => dayWords(iso, selection.units)
+const { day } = useInUnits()
 </script>
 
 <template>

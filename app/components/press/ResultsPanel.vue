@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { reviewSession } from '#core/session'
-import { celsius, dayWords, EDGE_NAME, minutesWords, OPERATION_NAME, seconds, timeOfDay, VERDICT_SENTENCE } from '#shared/words'
+import { celsius, EDGE_NAME, minutesWords, OPERATION_NAME, seconds, timeOfDay, VERDICT_SENTENCE } from '#shared/words'
 
 /** What came of a session: piece by piece planned against done, what it says of each recipe, the irons' time; its log to take along. */
 const session = useSession()
@@ -36,7 +36,7 @@ const verdicts = computed(() => [...review.value.verdicts].map(([key, v]) => {
 const sum = (of: (r: typeof rows.value[number]) => number) => rows.value.reduce((s, r) => s + of(r), 0)
 const ironRows = computed(() => [...review.value.ironS].map(([id, s]) => ({ id, name: nameOf(library.irons, id), s })))
 const x = (s: number) => (s / most.value) * 100
-const dayOf = (iso: string) => dayWords(iso, selection.units)
+const { day: dayOf } = useInUnits()
 const day = (iso: string) => `${dayOf(iso)}, ${timeOfDay(Date.parse(iso), selection.units)}`
 const sure = ref(false)
 function end(): void {

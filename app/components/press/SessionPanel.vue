@@ -11,7 +11,7 @@ import {
   clockWords, EDGE_NAME, harmSoonWords, heldElsewhere, howLine, OPERATION_NAME, sessionKeyWords, STANDING_WORDS, STEAM_CAUTION,
   thenWords, timeOfDay, twoBoardsSentence, warningSentence, WATER_SENTENCE, whatNow,
 } from '#shared/words'
-import { isSteamed } from '#core/recipe'
+import { isSteamed, leftAloneS } from '#core/recipe'
 
 /** The session from a stool's distance: what now, how far it is, what next, what lies cooling and when it may be touched, the irons. */
 const session = useSession()

@@ -3,7 +3,7 @@ import { easeMm, easesRound, longestStraightMm, shortenLegs, tapeFor, UNDER_MM, 
 import { ADHESIVES, BASE_GIVE_PCT } from '#core/materials'
 import { tapeOf } from '#shared/making'
 import {
-  celsius, fabricWords, HEM_INSTEAD, HEM_SIDE, hemRefusal, legSentence, lengthWords, liningSentence, seconds, STEAM_CAUTION, TRY_SHOES,
+  celsius, fabricWords, HEM_INSTEAD, HEM_SIDE, hemRefusal, legSentence, liningSentence, seconds, STEAM_CAUTION, TRY_SHOES,
   washSentence, coolingWords, sentence,
 } from '#shared/words'
 
@@ -86,7 +86,7 @@ function addIt(): void {
   add()
 }
 useShortcuts({ take: () => { if (jobName.value && !chosen.value && able.value) addIt() } })
-const fabricItems = computed(() => library.fabrics.map(c => ({ label: c.name, value: c.id })))
+const fabricItems = useFabricItems()
 const NO_LINING = 'none'
 const liningItems = computed(() => [{ label: 'No lining', value: NO_LINING }, ...fabricItems.value])
 const tapeItems = computed(() => tapes.value.map(t =>
@@ -95,7 +95,7 @@ const setRun = (i: number, more: Partial<{ fromMm: number, lengthMm: number }>):
   setSpec({ stretches: spec.value.stretches.map((r, k) => (k === i ? { ...r, ...more } : r)) })
 const setLeg = (i: number, more: Partial<{ nowMm: number, fabricMm: number, wantedMm: number }>): void =>
   setSpec({ legs: spec.value.legs.map((l, k) => (k === i ? { ...l, ...more } : l)) })
-const mm = (v: number) => lengthWords(v, selection.units)
+const { mm } = useInUnits()
 const TASKS = [{ value: 'fallen' as const, name: 'Come down' }, { value: 'shorten' as const, name: 'Shorten' }]
 const headline = computed(() => {
   if (!fabric.value) return 'No fabric yet. Add one on Fabrics.'

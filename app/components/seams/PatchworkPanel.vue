@@ -129,7 +129,7 @@ function addColour(): void {
   const { colours: all } = spec.value
   if (all.length < 12) setSpec({ colours: [...all, { hex: COLOURS[all.length % COLOURS.length]!, fabric: null }] })
 }
-const fabricItems = computed(() => library.fabrics.map(c => ({ label: c.name, value: c.id })))
+const fabricItems = useFabricItems()
 const { open: openFile, onChange } = useFileDialog({ accept: '.svg,image/svg+xml', reset: true, multiple: false })
 const notes = ref<string[]>([])
 onChange(async (files) => {

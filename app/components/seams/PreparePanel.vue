@@ -2,7 +2,7 @@
 import { labOf } from '#core/colour'
 import type { Body, FlattenPlan } from '#core/seam'
 import {
-  beforeCutting, BODY_NAME, celsius, lengthWords, restSentence, seamDetailReason, seconds, SPRAY_CAUTION, widthSentence,
+  beforeCutting, BODY_NAME, celsius, restSentence, seamDetailReason, seconds, SPRAY_CAUTION, widthSentence,
 } from '#shared/words'
 
 /** Before the knife: creases out, body put in, dry and cold again, and its width measured anew. */
@@ -37,8 +37,8 @@ function addIt(): void {
   add()
 }
 useShortcuts({ take: () => { if (jobName.value && !chosen.value && able.value) addIt() } })
-const fabricItems = computed(() => library.fabrics.map(c => ({ label: c.name, value: c.id })))
-const mm = (v: number) => lengthWords(v, selection.units)
+const fabricItems = useFabricItems()
+const { mm } = useInUnits()
 </script>
 
 <template>

@@ -46,7 +46,7 @@ function addIt(): void {
 const has = (key: SupportKey) => kit.value.includes(key)
 const toggle = (key: SupportKey): void => { kit.value = has(key) ? kit.value.filter(k => k !== key) : [...kit.value, key] }
 const OWN = SUPPORT_KEYS.filter(k => k !== 'boardEdge' && k !== 'flat' && k !== 'cards')
-const fabricItems = computed(() => library.fabrics.map(c => ({ label: c.name, value: c.id })))
+const fabricItems = useFabricItems()
 const hangs = computed(() => seamDetail.value === 'finishHanging')
 const lies = computed(() => (plan.value?.steps.some(s => s.do === 'clapper') ? 'clapper' : hangs.value ? 'hanging' : 'flat'))
 const count = computed({ get: () => making.value.spec.count, set: v => setSpec({ count: Math.round(Number(v)) || 1 }) })

@@ -4,7 +4,7 @@ import { FIBRE_KEYS, FIBRES, IRON_KINDS, type FibreKey } from '#core/materials'
 import { isPressed, type HemPressed } from '#core/hem'
 import type { StackShort } from '#core/recipe'
 import { REACH_SHARE, waddingFabric } from '#shared/making'
-import { celsius, FINGER_CAUTION, FOLD_NAME, FOLD_STEP, joinsWords, lengthWords, minutesWords, seconds } from '#shared/words'
+import { celsius, FINGER_CAUTION, FOLD_NAME, FOLD_STEP, joinsWords, minutesWords, seconds } from '#shared/words'
 
 /** Strips for bindings, and wadding joined from what is at hand. */
 const selection = useSelection()
@@ -59,8 +59,8 @@ function addIt(): void {
   now.value.add()
 }
 useShortcuts({ take: () => { if (now.value.jobName.value && !now.value.chosen.value && able.value) addIt() } })
-const mm = (v: number) => lengthWords(v, selection.units)
-const fabricItems = computed(() => library.fabrics.map(c => ({ label: c.name, value: c.id })))
+const { mm } = useInUnits()
+const fabricItems = useFabricItems()
 const FOLDS = (['double', 'single', 'flat'] as const).map(value => ({ value, name: FOLD_NAME[value] }))
 const JOINS = [{ value: 'slant' as const, name: 'Slanting' }, { value: 'straight' as const, name: 'Straight' }]
 const waddingItems = FIBRE_KEYS.filter(key => FIBRES[key].isWadding).map(value => ({ value, label: FIBRES[value].name }))

@@ -6,7 +6,7 @@ import { ADHESIVES } from '#core/materials'
 import { toJudged, toMatchSupply, toRecipe } from '#shared/mappers'
 import { MARKS, type PhotoStage, type Swatch, type WashBody } from '#shared/schemas'
 import {
-  causeSentence, celsius, dayWords, GRADE_WORDS, KEPT_HERE, MARK_NAME, METHOD_NAME, readingUnit, readingWords, READING_NAME,
+  causeSentence, celsius, GRADE_WORDS, KEPT_HERE, MARK_NAME, METHOD_NAME, readingUnit, readingWords, READING_NAME,
   holdFigure,
 } from '#shared/words'
 import type { Explained } from '~/workers/board.worker'
@@ -27,7 +27,7 @@ const wash = reactive<{ washC: number, tumble: WashBody['tumble'], grade: number
 })
 const reading = reactive<{ kind: keyof typeof READING_NAME, value: number | null }>({ kind: 'overhang', value: null })
 const kinds = Object.entries(READING_NAME).map(([value, label]) => ({ label, value }))
-const day = (iso: string) => dayWords(iso, selection.units)
+const { day } = useInUnits()
 const chosen = computed(() => shown.value.find(t => t.id === open.value) ?? shown.value[0] ?? null)
 const passed = (t: Swatch) => hasPassed(t, pairing.washesAsked)
 /** As it was judged last: after its washes, where it had any. */

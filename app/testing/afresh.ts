@@ -1,0 +1,4 @@
+import { vi } from 'vitest'
+
+// Tests that put something else in the place of a module share a process, one after another: what the last one put there is forgotten.
+vi.resetModules()
