@@ -99,7 +99,7 @@ const nameOf = (c: Candidate) =>
       </span>
       <span class="shrink-0 text-lg font-semibold tabular-nums">{{ Math.round(r.c.score * 100) }}</span>
     </button>
-    <p class="absolute text-[12px] leading-none text-muted-ink"
+    <p class="absolute w-[112px] text-[12px] leading-none text-muted-ink"
       :style="{ top: `${at(match.fabricBendingMm) + 5}px`, left: '4px' }">fabric alone
       {{ lengthWords(match.fabricBendingMm, selection.units) }}
       <Sourced :from="match.fabricBendingOrigin" /></p>
