@@ -103,6 +103,8 @@ test('a CSV with bad rows stores nothing; mended, it is stored; house rules chan
   await looked(page, 'rules')
   await toDrawer(page, server.url, 'fabric')
   await page.getByLabel('Find a fabric').fill('tick')
+  // What is found stands there: nothing moves under the pointer any more.
+  await expect(page.getByText('1 fabric', { exact: true })).toBeVisible()
   await page.getByRole('button', { name: /Ticking/ }).click()
   await expect(page.getByTestId('limit-headline')).toContainText('110 °C')
 })

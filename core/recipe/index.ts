@@ -8,9 +8,10 @@ export {
   allowedSettings, bearingOf, isSteamed, moistureOf, pressureOf, SETTING_TOLERANCE_C, sheetOf, warmingS,
 } from './methods'
 export {
-  bestOf, BOND_WANTED, draftRecipe, HARM_ALLOWED, heldFor, searchMethod, searchRecipes,
+  bestOf, BOND_WANTED, draftRecipe, HARM_ALLOWED, searchMethod, searchRecipes,
   type Blocked, type Found, type MethodAnswer, type SearchOptions,
 } from './search'
+export { heldFor } from './holds'
 export { COARSE, LONGEST_HOLD_S } from './span'
 export { roomPoints, scoreParts, secondsCost, totalOf, type Margins, type ScorePart, type ScorePartKey } from './score'
 export { asMakerSays, carryOver, makerRecipe, type CarriedOver, type CarriedStep, type Difference } from './sheet'

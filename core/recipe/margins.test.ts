@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { evaluate, searchMethod, type PressSetup, type IronSetting, type Method } from '.'
-import { countedHoldS, heldBetween } from './search'
+import { countedHoldS, heldBetween } from './holds'
 import { FINER } from './span'
 
 const setting = (label: string, meanC: number): IronSetting => ({ label, meanC, swingC: 10, origin: 'measured' })

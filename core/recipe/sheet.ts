@@ -6,9 +6,8 @@ import {
   barOf, bearingOf, HARM_ALLOWED_OVER_CLASS, moistureOf, overTheirClass, pressureOf, sheetOf, usableSettings,
 } from './methods'
 import { isByHand, USUAL_HABITS, type PressSetup, type Method, type Recipe } from './recipe'
-import {
-  finish, HARM_ALLOWED, LEAST_SPARE_S, type Blocked, type Found, type MethodAnswer,
-} from './search'
+import { LEAST_SPARE_S } from './holds'
+import { finish, HARM_ALLOWED, type Blocked, type Found, type MethodAnswer } from './search'
 import { COARSE } from './span'
 
 /**

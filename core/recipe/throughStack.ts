@@ -10,7 +10,8 @@ import { coolingOf, HANDLED_C } from './cooling'
 import { adhesiveOf } from './evaluate'
 import { HARM_ALLOWED_OVER_CLASS, moistureOf, overTheirClass, pressureOf } from './methods'
 import { isByHand, type HouseHabits, type IronInput, type IronSetting, type Lean, type Recipe, type Side } from './recipe'
-import { BOND_WANTED, countedHoldS, HARM_ALLOWED, LEAST_SPARE_S } from './search'
+import { countedHoldS, LEAST_SPARE_S } from './holds'
+import { BOND_WANTED, HARM_ALLOWED } from './search'
 import { COARSE, firstWhole, LONGEST_HOLD_S } from './span'
 
 /** Something fused through layers of its own: a hem turned over its tape, a patch with its web, a taped join. */

@@ -61,7 +61,7 @@ const fibreWords = (c: Fabric) =>
         <div class="mt-1 flex items-center justify-between text-sm text-muted-ink">
           <UCheckbox v-model="stocked" label="in stock" />
           <UCheckbox v-model="gives" label="gives" />
-          <span>{{ page?.total ?? 0 }}{{ page?.total === 200 ? ' and more' : '' }} fabrics</span>
+          <span>{{ page?.total ?? 0 }}{{ page?.total === 200 ? ' and more' : '' }} {{ page?.total === 1 ? 'fabric' : 'fabrics' }}</span>
         </div>
       </div>
     </div>

@@ -156,7 +156,8 @@ const same = computed(() => proposal.value && proposal.value.layers.map(l => l.n
     <template #says>{{ headline }} <Sourced from="estimate" /></template>
     <template #picture>
       <div v-if="view === 'design'" class="flex h-full min-h-0 gap-4">
-        <svg :viewBox="`${box.x} ${box.y} ${box.w} ${box.h}`" class="h-full max-h-full min-w-0 flex-1" role="img" preserveAspectRatio="xMidYMid meet"
+        <svg :viewBox="`${box.x} ${box.y} ${box.w} ${box.h}`" class="h-full max-h-full min-w-0 flex-1" role="img"
+          preserveAspectRatio="xMidYMid meet"
           aria-label="The parts, the denser the darker, and where it would pucker">
           <rect :x="box.x" :y="box.y" :width="box.w" :height="box.h" :fill="fabric?.colourHex ?? '#d9cdb4'" />
           <g v-for="(p, i) in spec.parts" :key="i" class="cursor-pointer" @click="chosen = i">
