@@ -129,7 +129,7 @@ export const RULES = {
   piecing: {
     usual: 'dry', error: 'Piecing: dry or steam.',
     ask: 'Piece dry or with steam?',
-    changes: 'whether seams of cotton, linen and their like are preshrunk dry or with steam',
+    changes: 'whether seams of cotton, linen and their like are pressed dry or with steam',
     schools: [
       { value: 'dry', name: 'Dry', why: 'No distortion.' }, { value: 'steam', name: 'Steam', why: 'It corrects.' },
     ],
@@ -193,15 +193,12 @@ export interface House {
   /** The clock counts the bond, not the seconds. */
   clockIsBond: boolean
   isPressClothAlways: boolean
-  isInterfacingCaught: boolean
-  isWebExact: boolean
   areSeamsOpen: boolean
   isSimple: boolean
 }
 export const houseOf = (r: Rules): House => ({
   habits: habitsOf(r), washes: Number(r.washes), places: Number(r.places), clockIsBond: r.clock === 'bond',
-  isPressClothAlways: r.pressCloth === 'always', isInterfacingCaught: r.allowance === 'caught', isWebExact: r.size === 'exact',
-  areSeamsOpen: r.seams === 'open', isSimple: r.view === 'simple',
+  isPressClothAlways: r.pressCloth === 'always', areSeamsOpen: r.seams === 'open', isSimple: r.view === 'simple',
 })
 /** What of it every recipe goes by. */
 export const habitsOf = (r: Pick<Rules, 'bearing' | 'warm' | 'sides' | 'patience' | 'moisture' | 'cooling'>): HouseHabits => ({

@@ -1,6 +1,7 @@
 // @vitest-environment happy-dom
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, nextTick, type EffectScope } from 'vue'
+import { SCREENS, type ScreenKey } from './screens'
 import { KEYS, shortcutListOpen, pressDigit, isTakenBy, useDigits, useShortcuts, useShortcutList, useSpaceBar } from './shortcuts'
 
 const press = (key: string, more: KeyboardEventInit = {}, on: Element | Window = document.activeElement ?? window) => {
@@ -27,6 +28,17 @@ describe('the table of keys', () => {
     const shared = (reach: string) => Object.values(KEYS).filter(k => k.reach === reach).map(k => k.key)
     for (const reach of ['board', 'here', 'cut']) expect(new Set(shared(reach)).size).toBe(shared(reach).length)
     for (const reach of ['here', 'cut']) expect(shared(reach).filter(k => (shared('board') as string[]).includes(k))).toEqual([])
+    // A tab's key is no other's of its screen, nor the board's; the swatch's leave alone what works on whichever screen answers.
+    const tabs = (screen: ScreenKey): { name: keyof typeof KEYS, key: string }[] => {
+      const s = SCREENS[screen]
+      return 'tabs' in s ? s.tabs.map(t => ({ name: t.key, key: t.press })) : []
+    }
+    for (const screen of Object.keys(SCREENS) as ScreenKey[]) {
+      const keys = tabs(screen).map(t => t.key), taken = screen === 'swatch' ? [...shared('board'), ...shared('here')] : shared('board')
+      expect(new Set(keys).size, screen).toBe(keys.length)
+      expect(keys.filter(k => (taken as string[]).includes(k)), screen).toEqual([])
+      for (const { name, key } of tabs(screen)) expect(KEYS[name], name).toMatchObject({ key, reach: screen })
+    }
     // What the cutting takes from the other screens.
     const taken: string[] = [KEYS.fresh.key, KEYS.leave.key, KEYS.take.key]
     expect(shared('cut').filter(k => taken.includes(k))).toEqual([])
