@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { blockOf, usualMeasures } from '#core/cut'
 import { arc, areaMm2, boundsOf, mirrored, outlineOf } from '#core/geometry'
 import {
+  cutPartIds,
   interfacingNeed,
   cutLargerPct,
   cutPiece,
@@ -9,6 +10,8 @@ import {
   fromPayload,
   howMany,
   insetOf,
+  openPartsOf,
+  partsCutOf,
   partsOf,
   suppliesOf,
   toPayload,
@@ -16,30 +19,12 @@ import {
   type CuttingGround,
 } from './cutting'
 import {
-  jobPieceSchema, jobPiecesBody, pieceShape, pressedAsTheHouse, rulesSchema, supplyFields, type JobPiece, type Supply,
+  jobPiecesBody, pieceShape, rulesSchema, type JobPiece, type Supply,
 } from './schemas'
+import { blockPiece, idOf as id, supply as keptSupply } from './kept.fixture'
 
-const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`
-const supply = (n: number, over: Partial<Supply> = {}): Supply => ({
-  ...supplyFields.parse({
-    code: `S-${n}`,
-    name: `Supply ${n}`,
-    family: 'fusible',
-    base: 'woven',
-    baseFibre: 'cotton',
-    massGsm: 60,
-    thicknessMm: 0.2,
-    adhesive: 'polyamide',
-    adhesiveGsm: 10,
-    colourHex: '#ffffff',
-    widthMm: 900,
-    stockM: 2,
-  }),
-  id: id(n),
-  version: 0,
-  updatedAt: '',
-  used: 0,
-  ...over,
+const supply = (n: number, over: Partial<Supply> = {}): Supply => keptSupply({
+  id: id(n), code: `S-${n}`, name: `Supply ${n}`, massGsm: 60, thicknessMm: 0.2, adhesiveGsm: 10, widthMm: 900, stockM: 2, ...over,
 })
 const board = supply(12, { family: 'foam', massGsm: 460, thicknessMm: 1.9, overhangMm: 236 })
 const shelf = [supply(11), board, supply(13, { family: 'web' })]
@@ -51,24 +36,7 @@ const ground = (over: Partial<CuttingGround> = {}): CuttingGround => ({
   ...over,
 })
 const piece = (block: string, over: Partial<JobPiece> = {}): JobPiece =>
-  jobPieceSchema.parse({
-    id: id(1),
-    name: 'A piece',
-    fabricId: id(2),
-    place: null,
-    count: 1,
-    pair: false,
-    allowances: { seam: 10, hem: 40, front: 12 },
-    grain: 'along',
-    oneWay: false,
-    interfacingId: id(11),
-    foamId: null,
-    webId: null,
-    inset: null,
-    ...pressedAsTheHouse(),
-    shape: { format: 1, kind: 'block', block, measures: usualMeasures(blockOf(block)!) },
-    ...over,
-  })
+  blockPiece(block, { fabricId: id(2), allowances: { seam: 10, hem: 40, front: 12 }, grain: 'along', interfacingId: id(11), ...over })
 
 describe('from a piece to what is cut', () => {
   it('a half on the fold is cut whole, and its interfacing with it', () => {
@@ -230,5 +198,24 @@ describe('what is kept of an outline', () => {
     expect(jobPiecesBody.safeParse({ version: 0, pieces: [one, one] }).error?.issues[0]!.message).toContain('is listed twice')
     const many = Array.from({ length: 61 }, (_, i) => piece('mat', { id: id(100 + i) }))
     expect(jobPiecesBody.safeParse({ version: 0, pieces: many }).error?.issues[0]!.message).toBe('Pieces: 60 at the most.')
+  })
+})
+
+describe('what is cut already', () => {
+  const part = (pieceId: string, number: number) =>
+    ({ pieceId, role: 'interfacing', number, x: 0, y: 0, turnDeg: 0, pinned: false } as never)
+  const flap = piece('flap', { id: id(7), count: 2 }), layout = (cutAt: string | null, ...parts: never[]) => ({ cutAt, parts })
+  it('is what lies in a layout that was cut, not in one that is drawn; by its own piece alone', () => {
+    const cut = cutPartIds([layout('2026-03-01', part(id(7), 0), part(id(71), 0)), layout(null, part(id(7), 1))])
+    expect([...cut]).toEqual([`${id(7)}.interfacing.0`, `${id(71)}.interfacing.0`])
+    expect([partsCutOf(id(7), cut), partsCutOf(id(71), cut), partsCutOf(id(8), cut)]).toEqual([1, 1, 0])
+    expect(openPartsOf([flap], id(11), ground(), cut).map(p => p.number)).toEqual([1])
+    expect(openPartsOf([flap], id(11), ground(), new Set()).map(p => p.number)).toEqual([0, 1])
+  })
+  it('one that cannot be cut as it stands is left out, and its neighbours stay', () => {
+    const shape = { format: 1, kind: 'block', block: 'flap', measures: { long: -1 }, mirrored: false } as never
+    const narrow = { ...flap, id: id(8), shape }
+    expect(() => partsOf([narrow], id(11), ground())).toThrow()
+    expect(openPartsOf([narrow, flap], id(11), ground(), new Set()).map(p => p.pieceId)).toEqual([id(7), id(7)])
   })
 })

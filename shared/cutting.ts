@@ -22,7 +22,7 @@ import type { LayoutPiece } from '#core/layout'
 import { MOST_SHRINK_PCT } from '#core/shrink'
 import { supplyPly } from '#core/match'
 import { toMatchSupply } from './mappers'
-import type { FabricShrink, JobPiece, LayerRole, LayoutPart, OutlinePayload, PieceShape, Rules, Supply } from './schemas'
+import type { FabricShrink, JobPiece, KeptLayout, LayerRole, LayoutPart, OutlinePayload, PieceShape, Rules, Supply } from './schemas'
 
 /** What cutting must know besides the pieces. */
 export interface CuttingGround {
@@ -185,6 +185,24 @@ export function partsOf(pieces: readonly JobPiece[], supplyId: string, ground: C
     })
   })
 }
+
+/** Parts cut already, by their id. */
+export const cutPartIds = (layouts: readonly Pick<KeptLayout, 'cutAt' | 'parts'>[]): ReadonlySet<string> =>
+  new Set(layouts.filter(l => l.cutAt !== null).flatMap(l => l.parts.map(partId)))
+/** How many parts of a piece were cut already. */
+export const partsCutOf = (pieceId: string, cutIds: ReadonlySet<string>): number =>
+  [...cutIds].filter(id => id.startsWith(`${pieceId}.`)).length
+
+/** What is still to be cut of a supply; a piece that cannot be cut as it stands is left out: it is said at the piece. */
+export const openPartsOf = (
+  pieces: readonly JobPiece[], supplyId: string, ground: CuttingGround, cutIds: ReadonlySet<string>,
+): Part[] => pieces.flatMap((p) => {
+  try {
+    return partsOf([p], supplyId, ground)
+  } catch {
+    return []
+  }
+}).filter(p => !cutIds.has(p.id))
 
 /** Every supply that the pieces ask for, the interfacings first. */
 export const suppliesOf = (pieces: readonly JobPiece[]): string[] => [

@@ -5,8 +5,8 @@ import { PLACE_KEYS } from '#core/place'
 import { cutPiece, fromPayload, type CuttingGround } from './cutting'
 import { areAllOneHand, freshBlock, freshPiece, mirroredPiece, type PieceGround } from './piece'
 import { jobPieceSchema, type JobFabric, type JobPiece } from './schemas'
+import { idOf as id } from './kept.fixture'
 
-const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`
 const own: JobFabric = { fabricId: id(1), place: 'collar', supplyId: id(2) }
 const ground = (family: 'fusible' | 'foam' | 'web' | null = 'fusible', nap: 'none' | 'pile' = 'none'): PieceGround =>
   ({ own, fabric: { nap }, supply: family && { family } })

@@ -2,12 +2,14 @@ import { describe, expect, it } from 'vitest'
 import type { Recipe } from '#core/recipe'
 import { foldSession, type SessionEvent } from '#core/session'
 import {
-  changedSince, isOther, mirroredPlacement, planOver, sessionPlan, toOperation, whyItWaits, type PlannedWork, type WorkWay,
+  begunWork, changedSince, fabricsCut, isOther, mirroredPlacement, planOver, preshrinkWays, sessionPlan, toOperation, whyItWaits,
+  type PlanGround, type PlannedWork, type WorkWay,
 } from './planned'
+import { rulesSchema } from './schemas'
 import { workOf } from './pressing'
 import { waitsWords } from './words'
+import { blockPiece, fabric, idOf as id, iron, supply } from './kept.fixture'
 
-const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`
 const recipe = (holdS: number): Recipe => ({
   method: 'dry', setting: { label: 'wool', meanC: 150, swingC: 8, origin: 'measured' }, firstSide: 'back', passes: 1, warmS: 0, holdS,
   secondS: null, lean: 'lean', pressureKPa: 3, pressClothWaterGsm: 0, mistGsm: 0, steamGM2S: 0, steamS: 0, coolS: 10, tableS: 60,
@@ -96,4 +98,58 @@ it('the other one of a pair is pressed as the mirror image', () => {
     .toEqual([false, true, false, false])
   expect(mirroredPlacement({ x: 12, y: 5, headingDeg: 30 })).toEqual({ x: -12, y: 5, headingDeg: 330 })
   expect(mirroredPlacement({ x: 0, y: 5, headingDeg: 0 }).headingDeg).toBe(0)
+})
+
+const poplin = fabric({ id: id(2), name: 'Poplin', colourHex: '#ab1234' }), lawn = supply({ id: id(3), name: 'Lawn' })
+const collar = blockPiece('collar', { id: id(1), fabricId: poplin.id, interfacingId: lawn.id, motion: 'circles' })
+const dry = iron({ id: 'a', kind: 'heavyDry' }), steaming = iron({ id: 'b' })
+const ground = (more: Partial<PlanGround> = {}): PlanGround => ({
+  pieces: [collar], irons: [dry, steaming], fabric: of => (of === poplin.id ? poplin : null), supply: of => (of === lawn.id ? lawn : null),
+  rules: rulesSchema.parse({}), cutting: { rules: rulesSchema.parse({}), shrink: {}, fabricMm: () => 0.3,
+    supply: of => (of === lawn.id ? lawn : null) }, ...more,
+})
+
+describe('an operation that is begun with', () => {
+  it('has the names, the colour and the outline of its piece; without a piece it has no outline', () => {
+    const begun = begunWork(work('x'), ground())
+    expect(begun).toMatchObject({ fabricName: 'Poplin', supplyName: 'Lawn', colourHex: '#ab1234', motion: 'circles', ways: [] })
+    expect(begun.outline!.rim.length).toBeGreaterThan(3)
+    const none = begunWork(work('x', { pieceId: null, fabricId: null }), ground())
+    expect([none.outline, none.fabricName, none.piece]).toEqual([null, '', null])
+  })
+  it('of a piece whose interfacing ends before it begins says why', () => {
+    const narrow = blockPiece('strip', {
+      id: id(1), fabricId: poplin.id, interfacingId: lawn.id, inset: { how: 'inside', byMm: 7 },
+      shape: { format: 1, kind: 'block', block: 'strip', measures: { long: 300, wide: 12 }, mirrored: false },
+    })
+    expect(() => begunWork(work('x'), ground({ pieces: [narrow] }))).toThrow()
+  })
+})
+
+describe('preshrinking in a plan', () => {
+  const hot = (ironId: string, meanC: number): WorkWay => {
+    const is = way(ironId)
+    return { ...is, recipe: { ...is.recipe, steamS: 4, steamGM2S: 20, setting: { ...is.recipe.setting, meanC } } }
+  }
+  const shrinks = work('p', { kind: 'preshrink', supplyId: null }), trims = work('t', { kind: 'trim', fabricId: null })
+  const fuses = [
+    work('x', { ways: [hot('a', 140), hot('b', 150)] }), work('y', { ways: [hot('a', 160)] }),
+    work('z', { fabricId: id(9), ways: [hot('a', 190)] }),
+  ]
+  it('goes as hot as the hottest on the same fabric with the same iron; in steam where both take it', () => {
+    const ways = preshrinkWays(shrinks, [shrinks, ...fuses], ground(), 1)
+    expect(ways.map(w => [w.ironId, w.recipe.setting.meanC, w.recipe.method])).toEqual([['a', 160, 'dry'], ['b', 150, 'steam']])
+    const dryFabric = ground({ fabric: () => ({ ...poplin, mayGetWet: false }) })
+    expect(preshrinkWays(shrinks, fuses, dryFabric, 1).map(w => w.recipe.method)).toEqual(['dry', 'dry'])
+  })
+  it('a trim sees the hottest of the whole job, along all its length', () => {
+    const [one] = preshrinkWays(trims, fuses, ground(), 1), [five] = preshrinkWays(trims, fuses, ground(), 5)
+    expect(one!.recipe.setting.meanC).toBe(190)
+    expect(five!.placements.length / one!.placements.length).toBeCloseTo(5, 0)
+  })
+  it('with nothing hot on it is not planned; a fabric of which something was cut is past it', () => {
+    expect(preshrinkWays(shrinks, [shrinks], ground(), 1)).toEqual([])
+    const cuff = blockPiece('cuff', { id: id(5), fabricId: id(9) })
+    expect([...fabricsCut([collar, cuff], new Set([`${id(1)}.interfacing.0`]))]).toEqual([id(2)])
+  })
 })

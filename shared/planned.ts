@@ -4,12 +4,14 @@ import type { HemRefusal } from '#core/hem'
 import type { StuckRefusal } from '#core/mend'
 import type { Coverage, SolePlacement } from '#core/positions'
 import type { Blocked, Recipe } from '#core/recipe'
-import { isByHand, type MadeOperation, type SessionState } from '#core/session'
-import type { SurfaceKindKey } from '#core/materials'
-import { toPayload } from './cutting'
+import {
+  boardSeconds, isByHand, isPreshrink, preshrinkRecipe, touchesAlong, touchesInRows, touchesOver, type MadeOperation, type SessionState,
+} from '#core/session'
+import { IRON_KINDS, type SurfaceKindKey } from '#core/materials'
+import { fabricNeedMm2, partsCutOf, toPayload, type CuttingGround } from './cutting'
 import { toRecipePayload } from './mappers'
-import { sameSpec } from './pressing'
-import type { JobPiece, SessionOperation, Standing } from './schemas'
+import { motionOf, pressedOutline, sameSpec, soleOf } from './pressing'
+import type { Fabric, Iron, JobPiece, Rules, SessionOperation, Standing, Supply } from './schemas'
 
 /** How one interfacing is pressed on one fabric with one iron. */
 export interface PairWay {
@@ -54,6 +56,58 @@ export interface PlannedWork extends MadeOperation {
 export const isOther = (w: Pick<PlannedWork, 'piece' | 'numbers'>): boolean =>
   (w.piece?.pair ?? false) && w.numbers.length === 1 && w.numbers[0]! % 2 === 1
 export const mirroredPlacement = (p: SolePlacement): SolePlacement => ({ ...p, x: -p.x, headingDeg: (360 - p.headingDeg) % 360 })
+
+/** A piece of the job, or anything else of it, that cannot be done as it stands, and why. */
+export interface LeftOut { name: string, why: string }
+/** What a plan is made from. */
+export interface PlanGround {
+  pieces: readonly JobPiece[]
+  cutting: CuttingGround
+  rules: Pick<Rules, 'motion'>
+  fabric: (id: string | null) => Fabric | null
+  supply: (id: string | null) => Supply | null
+  irons: readonly Iron[]
+}
+const PAPER_HEX = '#d9d0bd'
+
+/** A made operation with what is known of its piece, nothing worked out yet. @throws with why its piece cannot be pressed as it stands */
+export function begunWork(m: MadeOperation, { pieces, cutting, rules, fabric, supply }: PlanGround): PlannedWork {
+  const piece = pieces.find(p => p.id === m.pieceId) ?? null, on = fabric(m.fabricId)
+  const bare: PlannedWork = {
+    ...m, makingId: null, refusal: null, mendRefusal: null, piece, fabricName: on?.name ?? '', supplyName: supply(m.supplyId)?.name ?? null,
+    colourHex: on?.colourHex ?? PAPER_HEX, motion: motionOf(piece, rules), ways: [], blocked: null, outline: null, keepOuts: [],
+  }
+  if (!piece || m.supplyId === null) return bare
+  const lies = pressedOutline(piece, m, cutting)
+  if (!lies) throw new RangeError('nothing of its interfacing is left.')
+  return { ...bare, ...lies }
+}
+
+/** Fabrics of which something was cut already: they are past preshrinking. */
+export const fabricsCut = (pieces: readonly JobPiece[], cutIds: ReadonlySet<string>): ReadonlySet<string> =>
+  new Set(pieces.filter(p => partsCutOf(p.id, cutIds) > 0).map(p => p.fabricId))
+
+/**
+ * How a fabric is preshrunk before it is cut, or a trim length by length, with each iron: at the hottest that it will see in this job.
+ * @param all everything planned of the job @param trimM length of the trim, m
+ */
+export function preshrinkWays(w: PlannedWork, all: readonly PlannedWork[], ground: PlanGround, trimM: number): WorkWay[] {
+  const hot = all.filter(x => !isPreshrink(x.kind) && (w.kind === 'trim' || x.fabricId === w.fabricId)).flatMap(x => x.ways)
+  return ground.irons.flatMap((iron): WorkWay[] => {
+    const [hottest] = hot.filter(h => h.ironId === iron.id).sort((a, b) => b.recipe.setting.meanC - a.recipe.setting.meanC)
+    if (!hottest) return []
+    const mayGetWet = ground.fabric(w.fabricId)?.mayGetWet === true && IRON_KINDS[iron.kind].steamGMin > 0
+    const recipe = preshrinkRecipe(hottest.recipe, mayGetWet), sole = soleOf(iron.kind)
+    const touches = w.kind === 'trim'
+      ? touchesAlong(trimM, sole)
+      : touchesOver(fabricNeedMm2(ground.pieces, w.fabricId, ground.cutting), sole)
+    const placements = touchesInRows(touches, sole)
+    return [{
+      ...hottest, recipe, standing: 'estimated', predicted: null, placements, coverage: null, share: null,
+      boardS: boardSeconds({ kind: w.kind, recipe, placements: placements.length }),
+    }]
+  })
+}
 
 /** An operation as a session keeps it, done with this iron; null: by hand. @param surface on which it lies where no iron is set down */
 export function toOperation(w: PlannedWork, ironId: string | null, surface: SessionOperation['surface']): SessionOperation {

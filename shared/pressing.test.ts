@@ -16,8 +16,8 @@ import {
   pressedAsTheHouse, rulesSchema, sessionBody, sessionEventSchema, sessionOperationSchema, type JobPiece, type KeptSessionEvent,
   type SessionOperation,
 } from './schemas'
+import { idOf as id } from './kept.fixture'
 
-const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`
 const recipe: Recipe = {
   ...draftRecipe(
     {

@@ -1,5 +1,5 @@
 import { wrap, type Remote } from 'comlink'
-import type { BoardApi } from '~/workers/board.worker'
+import type { BoardApi } from '~/workers/api'
 import { createWorkerPool, Ended, type WorkerPool } from './workerPool'
 
 /** Plain data: a worker refuses Vue's reactive wrappers. */

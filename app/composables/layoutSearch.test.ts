@@ -53,6 +53,9 @@ describe('the layout that is looked for', () => {
     await answer('improvedLayout', layout(149.8))
     expect(s.layout.value!.lengthMm).toBe(150)
     expect((slow.asked('improvedLayout')[0]!.args[2] as Layout).lengthMm).toBe(149.8)
+    // What comes shorter bit by bit is shown once it is worth it.
+    await answer('improvedLayout', layout(149.4))
+    expect(s.layout.value!.lengthMm).toBe(149.4)
   })
   it('rests once nothing shorter came for a while', async () => {
     vi.useFakeTimers({ toFake: ['performance'] })

@@ -1,6 +1,6 @@
 import type { Remote } from 'comlink'
 import { withRefined, type Match, type MatchQuery, type MatchSupply, type Refined, type WhatIf } from '#core/match'
-import type { BoardApi, Ranked } from '~/workers/board.worker'
+import type { BoardApi, Ranked } from '~/workers/api'
 
 const FIRST_DOZEN = 12
 /** The foremost answers are never left without their full search. */

@@ -46,6 +46,14 @@ describe('the order that is looked for', () => {
     await slow.settled()
     expect([o.order.value!.schedule.finishS, o.running.value, slow.waiting.length]).toEqual([101, false, 0])
   })
+  it('one that turns out to be the best is shown as such, however little it gains', async () => {
+    const o = begin()
+    slow.asked('order')[0]!.answer(order(200))
+    await slow.settled()
+    slow.asked('orderOn')[0]!.answer(order(200, { exact: true }))
+    await slow.settled()
+    expect([o.order.value!.exact, o.running.value, slow.waiting.length]).toEqual([true, false, 0])
+  })
   it('a look of so many milliseconds ends when they are over', async () => {
     const o = begin(0)
     slow.asked('order')[0]!.answer(order(200))

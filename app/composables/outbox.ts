@@ -1,25 +1,5 @@
-import { clear, createStore, del, entries, get, set, type UseStore } from 'idb-keyval'
-import { renamed } from '#shared/renamed'
-import type { SwatchBody } from '#shared/schemas'
+import type { Waiting } from './outboxKept'
 
-/** Something written here on its way to the server, kept in the browser until it has arrived. */
-export interface Waiting {
-  /** Made here once, and sent with every try: the server keeps a key once. */
-  key: string
-  kind: 'swatch' | 'wash' | 'reading' | 'picture' | 'calibration' | 'session' | 'press'
-  url: string
-  /** What is sent: data as JSON, a picture as it is. */
-  body: object | Blob
-  /** In a few words, for the list. */
-  about: string
-  /** The swatch or run it belongs to, by id or key: it goes after that one. */
-  after: string | null
-  keptAtMs: number
-  /** Why the server does not take it; null while it has not said so. */
-  refused: string | null
-  /** Answers that were a fault of the server's own. */
-  faults: number
-}
 type Written = Pick<Waiting, 'key' | 'kind' | 'url' | 'body' | 'about'> & { after?: string | null }
 
 const RETRY_MS = 4000
@@ -29,75 +9,15 @@ const ANSWER_MS = 20_000,
 /** After so many faults of the server's own a thing steps aside, so that what comes after it can go. */
 const MOST_FAULTS = 3
 
-const waiting = ref<Waiting[]>([])
+const { waiting, safe, name, open, look, keep, forget, wipe } = useOutboxKept()
 const sentCount = ref(0)
 /** The last answer to something sent, for whoever shows it. */
 const lastSent = shallowRef<{ kind: Waiting['kind'], answer: unknown } | null>(null)
 /** Answers to what someone waits for, by key. */
 const asked = new Map<string, unknown>()
-/** What the browser's database did not take: on this page only. */
-const onlyHere = new Map<string, Waiting>()
-/** On its way into the browser's database: who looks there meanwhile does not find it yet. */
-const writing = new Map<string, Waiting>()
-/** False where the browser's database takes nothing: what waits is lost with the page, and the board says so. */
-const safe = ref(true)
 let started = false
 let lastKeptMs = 0
 let flushing: Promise<void> | null = null
-let kept: UseStore | null = null
-let tabs: BroadcastChannel | null = null
-
-/** One entry each, under a key that sorts by when it was kept: two tabs never write over one another. */
-const placeOf = (w: Waiting) => `${String(w.keptAtMs).padStart(15, '0')} ${w.key}`
-const name = () => ownKey('outbox')
-const store = (): UseStore => (kept ??= createStore(name(), 'waiting'))
-
-async function safely<T>(work: () => Promise<T>): Promise<{ value: T } | null> {
-  try {
-    const value = await inTime(work)
-    safe.value = true
-    return { value }
-  } catch {
-    safe.value = false
-    return null
-  }
-}
-const inOrder = (all: readonly Waiting[]): Waiting[] => all.toSorted((a, b) => placeOf(a).localeCompare(placeOf(b)))
-
-/** Something that waits since before things had the names of today. */
-const FORMER_URLS: readonly (readonly [RegExp, string])[] = [
-  [/^\/api\/trials/, '/api/swatches'], [/^\/api\/runs/, '/api/sessions'], [/^\/api\/cloths/, '/api/fabrics'],
-]
-const asToday = (w: Waiting): Waiting => ({
-  ...w, kind: renamed(w.kind, 'kind') as Waiting['kind'], url: FORMER_URLS.reduce((url, [from, to]) => url.replace(from, to), w.url),
-  body: w.body instanceof Blob ? w.body : renamed(w.body) as object,
-})
-
-/** What the browser holds now; what it could not hold stays on this page. */
-async function look(): Promise<void> {
-  const all = await safely(() => entries<string, Waiting>(store()))
-  if (!all) return
-  const there = all.value.map(([, w]) => asToday(w)).filter(w => !writing.has(w.key))
-  waiting.value = inOrder([...there, ...writing.values(), ...onlyHere.values()])
-}
-async function keep(item: Waiting): Promise<void> {
-  waiting.value = inOrder([...waiting.value.filter(w => w.key !== item.key), item])
-  writing.set(item.key, item)
-  // The browser's store takes plain data, not what Vue wraps it in.
-  const { body, ...rest } = item
-  const done = await safely(() => set(placeOf(item), { ...toPlain(rest), body: body instanceof Blob ? body : toPlain(body) }, store()))
-  writing.delete(item.key)
-  if (done) onlyHere.delete(item.key)
-  else onlyHere.set(item.key, item)
-  tabs?.postMessage('changed')
-}
-async function forget(key: string): Promise<void> {
-  const item = waiting.value.find(w => w.key === key)
-  waiting.value = waiting.value.filter(w => w.key !== key)
-  onlyHere.delete(key)
-  if (item) await safely(() => del(placeOf(item), store()))
-  tabs?.postMessage('changed')
-}
 
 const post = (url: string, body: object | Blob): Promise<unknown> => {
   const blob = body instanceof Blob
@@ -191,29 +111,6 @@ async function locked(): Promise<void> {
 }
 const flush = (): Promise<void> => (flushing ??= locked().finally(() => { flushing = null }))
 
-/** What waited here before there were people goes with whoever is first at the board. */
-async function takeOverFromBefore(): Promise<void> {
-  const before = storedKey(workroomId(), 'outbox')
-  if (before === name()) return
-  const from = createStore(before, 'waiting')
-  const there = await safely(() => entries<string, Waiting>(from))
-  for (const [at, w] of there?.value ?? []) {
-    await safely(() => set(at, w, store()))
-    await safely(() => del(at, from))
-  }
-}
-/** Swatches that waited in the way of an earlier version. */
-async function takeOver(): Promise<void> {
-  await takeOverFromBefore()
-  const before = await safely(() => get<{ body: SwatchBody, refused: string | null }[]>(name()))
-  for (const [i, { body, refused }] of (before?.value ?? []).entries())
-    await keep({
-      key: body.clientKey, kind: 'swatch', url: '/api/swatches', body, about: `grade ${body.grade}`, after: null, keptAtMs: i, refused,
-      faults: 0,
-    })
-  if (before?.value) await safely(() => del(name()))
-}
-
 /** The list of what waits, opened from the rest. */
 export const waitingListOpen = ref(false)
 export const openWaitingList = (): void => { waitingListOpen.value = true }
@@ -223,12 +120,7 @@ export function useOutbox() {
   async function start(): Promise<void> {
     if (started) return
     started = true
-    await takeOver()
-    await look()
-    if (typeof BroadcastChannel !== 'undefined') {
-      tabs = new BroadcastChannel(name())
-      tabs.onmessage = () => { void look().then(() => { sentCount.value++ }) }
-    }
+    await open(() => { sentCount.value++ })
     setInterval(() => { if (waiting.value.some(w => !w.refused)) void flush() }, RETRY_MS)
     window.addEventListener('online', () => { void flush() })
     await flush()
@@ -252,13 +144,6 @@ export function useOutbox() {
     if (!item) return
     await keep({ ...item, body: body ?? item.body, refused: null, faults: 0 })
     await flush()
-  }
-
-  /** Everything that waits is let go, sent or not: whoever signs out was told of it before. */
-  async function wipe(): Promise<void> {
-    waiting.value = []
-    onlyHere.clear()
-    await safely(() => clear(store()))
   }
 
   return { waiting, sentCount, lastSent, safe, start, send, mend, forget, flush, wipe }

@@ -1,46 +1,18 @@
 import { useIntervalFn, useTimeoutFn } from '@vueuse/core'
 import {
-  beginExercise, CORNER_STEPS_C, EXERCISES, freeSetup, marksAfterMm, seedOf, seenAt, type Attempt, type Choice, type ExerciseKey,
-  type PracticeSetup,
+  beginExercise, CORNER_STEPS_C, freeSetup, isAnswered, marksAfterMm, seedOf, seenAt, touchesAsked, type Attempt, type Choice,
+  type ExerciseKey, type PracticeSetup,
 } from '#core/practice'
 import { toFabricInput, toIronInput, toSupplyInput } from '#shared/mappers'
-import type { Practised } from '~/workers/board.worker'
-
-/** How an exercise went, as it is kept in this browser and nowhere else. */
-export interface Done { key: ExerciseKey, seed: number, near: number, passed: boolean, at: string }
-export interface PracticeRecord { format: 'ready-cuff-practice', version: 1, name: string, done: Done[] }
-const EMPTY: PracticeRecord = { format: 'ready-cuff-practice', version: 1, name: '', done: [] }
-const MOST_DONE = 400, MOST_FILE = 200_000
-const isDone = (d: unknown): d is Done => {
-  const x = d as Done
-  return typeof x === 'object' && x !== null && (EXERCISES as readonly string[]).includes(x.key) && Number.isInteger(x.seed)
-    && typeof x.near === 'number' && x.near >= 0 && x.near <= 1 && typeof x.passed === 'boolean' && typeof x.at === 'string'
-    && !Number.isNaN(Date.parse(x.at))
-}
-/** A sheet of exercises from a file. @throws RangeError where it is none */
-export function practiceRecordFrom(text: string): PracticeRecord {
-  let read: unknown = null
-  try { read = JSON.parse(text) } catch { /* said below */ }
-  const s = read as Partial<PracticeRecord> | null
-  if (text.length > MOST_FILE || s?.format !== 'ready-cuff-practice' || s.version !== 1 || typeof s.name !== 'string'
-    || !Array.isArray(s.done) || !s.done.every(isDone))
-    throw new RangeError('File: this is no file of exercises. Nothing was changed.')
-  return { ...EMPTY, name: s.name.slice(0, 60), done: s.done.slice(-MOST_DONE) }
-}
-/** The best of each exercise. */
-export const bestOfEach = (done: readonly Done[]): Map<ExerciseKey, { near: number, passed: boolean, times: number }> =>
-  done.reduce((all, d) => {
-    const before = all.get(d.key)
-    return all.set(d.key, { near: Math.max(before?.near ?? 0, d.near), passed: (before?.passed ?? false) || d.passed,
-      times: (before?.times ?? 0) + 1 })
-  }, new Map<ExerciseKey, { near: number, passed: boolean, times: number }>())
+import { NOTHING_PRACTISED, practisedToo, type PracticeRecord } from '#shared/practised'
+import type { Practised } from '~/workers/api'
 
 const ASK = 'practice'
 /** The practice setup: what lies on it, how it is pressed by the clock, what it answers. */
 export function usePractising() {
   const board = useSelection()
   const workers = useBoardWorkers()
-  const sheet = useStored<PracticeRecord>('practice-sheet', EMPTY)
+  const sheet = useStored<PracticeRecord>('practice-sheet', NOTHING_PRACTISED)
   const key = useStored<ExerciseKey | 'free'>('practice-key', 'corner')
   const seedText = useStored<string>('practice-seed', '1')
   const rate = useStored<1 | 5>('practice-rate', 1)
@@ -92,20 +64,8 @@ export function usePractising() {
   watch([key, seedText], lay, { immediate: true })
   watch(() => (key.value === 'free' ? [board.fabric?.id, board.supply?.id] : null), () => { if (key.value === 'free') lay() })
 
-  const complete = computed(() => exercise.value?.asks.every((a) => {
-    const said = choice.value[a.topic]
-    return a.how === 'one'
-      ? said !== undefined
-      : a.how === 'two'
-        ? said?.split('+').length === 2
-        : said?.split('>').length === a.options.length
-  }) ?? false)
-  const touches = computed(() => (exercise.value?.clock === 'touches'
-    ? Number(choice.value.touches ?? 1)
-    : choice.value.side === 'both'
-      ? 2
-      : 1))
-  const needs = computed(() => (exercise.value?.clock === 'hold' || exercise.value?.clock === 'touches' ? touches.value : 0))
+  const complete = computed(() => exercise.value !== null && isAnswered(exercise.value, choice.value))
+  const needs = computed(() => (exercise.value ? touchesAsked(exercise.value, choice.value) : 0))
   const pressable = computed(() => needs.value > 0 && complete.value && answer.value === null && held.value.length < needs.value
     && !judging.value)
   /** Down, or lift. */
@@ -163,9 +123,8 @@ export function usePractising() {
     if (!p || !exercise.value) return
     answer.value = p
     if (exercise.value.key === 'free') return
-    const done: Done = { key: exercise.value.key, seed: exercise.value.seed, near: p.verdict.near, passed: p.verdict.passed,
-      at: new Date().toISOString() }
-    sheet.value = { ...sheet.value, done: [...sheet.value.done, done].slice(-MOST_DONE) }
+    const { key, seed } = exercise.value, { near, passed } = p.verdict
+    sheet.value = practisedToo(sheet.value, { key, seed, near, passed, at: new Date().toISOString() })
   }
   /** Answers what is not pressed, or a trim that was preshrunk and cut. */
   async function judge(): Promise<void> {

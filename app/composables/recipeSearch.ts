@@ -1,7 +1,7 @@
 import {
   usualFirst, WAYS, type PressSetup, type CarriedOver, type EvaluateOptions, type Opener, type OwnIron, type Recipe, type Tack, type Way,
 } from '#core/recipe'
-import type { Answer } from '~/workers/board.worker'
+import type { Answer } from '~/workers/api'
 
 const KEY = 'recipes', OPENERS = 'openers'
 

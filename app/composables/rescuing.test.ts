@@ -10,7 +10,8 @@ import { useMakings } from '../stores/makings'
 import { usePairing } from '../stores/pairing'
 import { fabric, idOf, iron, job, layOut, standIn, supply, swatch } from '../testing/board'
 import { workersHere } from '../testing/workers'
-import { UNKNOWN_PRESSING, useRescuing } from './rescuing'
+import { UNKNOWN_PRESSING } from './faultyPressing'
+import { useRescuing } from './rescuing'
 
 const here = vi.hoisted(() => ({ now: null as unknown }))
 vi.mock('./boardWorkers', async original => ({ ...(await original<object>()), useBoardWorkers: () => here.now }))

@@ -2,7 +2,8 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, nextTick, type EffectScope } from 'vue'
 import { SCREENS, type ScreenKey } from './screens'
-import { KEYS, shortcutListOpen, pressDigit, isTakenBy, useDigits, useShortcuts, useShortcutList, useSpaceBar } from './shortcuts'
+import { KEYS } from './keys'
+import { shortcutListOpen, pressDigit, isTakenBy, useDigits, useShortcuts, useShortcutList, useSpaceBar } from './shortcuts'
 
 const press = (key: string, more: KeyboardEventInit = {}, on: Element | Window = document.activeElement ?? window) => {
   const e = new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true, ...more })

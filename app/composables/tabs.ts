@@ -1,6 +1,7 @@
 import type { Component } from 'vue'
 import { SCREENS, screenAt, type ScreenTab, type Tabbed, type TabOf } from './screens'
-import { KEYS, useShortcuts } from './shortcuts'
+import { KEYS } from './keys'
+import { useShortcuts } from './shortcuts'
 
 /** Where on the way round the board one stands; null where nobody is shown around. */
 export const tourStop = ref<number | null>(null)

@@ -4,7 +4,7 @@ import { EXERCISES } from '#core/practice'
 import {
   celsius, DAMAGE_NAME, EXERCISE_NAME, lengthWords, massWords, PRACTICE_MARK, seconds, taskWords, thicknessWords,
 } from '#shared/words'
-import { bestOfEach } from '~/composables/practising'
+import { bestOfEach } from '#shared/practised'
 
 /** A place to practise: looks like the real board, and is plainly marked; nothing of it is kept in the records. */
 definePageMeta({ title: 'Practice' })

@@ -1,19 +1,14 @@
 // @vitest-environment happy-dom
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { FetchError } from 'ofetch'
-import { blockOf, usualMeasures } from '#core/cut'
-import { pressedAsTheHouse, type Cutting, type JobPiece, type JobPiecesBody } from '#shared/schemas'
+import type { Cutting, JobPiece, JobPiecesBody } from '#shared/schemas'
 import { useServer } from '../composables/server'
-import { idOf, job, layOut, standIn, supply } from '../testing/board'
+import { blockPiece, idOf, job, layOut, standIn, supply } from '../testing/board'
 import { useCutting } from './cutting'
 import { useJobs } from './jobs'
 import { useLibrary } from './library'
 
-const piece = (n: number, name: string): JobPiece => ({
-  id: idOf(n), name, fabricId: idOf(11), place: null, count: 1, pair: false, grain: 'any', oneWay: false, inset: null,
-  shape: { format: 1, kind: 'block', block: 'flap', measures: usualMeasures(blockOf('flap')!), mirrored: false },
-  allowances: { seam: 10, hem: 10, front: 10 }, interfacingId: null, foamId: null, webId: null, ...pressedAsTheHouse(),
-})
+const piece = (n: number, name: string): JobPiece => blockPiece('flap', { id: idOf(n), name })
 const jobs = [job(), job({ id: idOf(52), name: 'Flags' })] as const
 const names = (all: readonly JobPiece[]) => all.map(p => p.name)
 /** Longer than what is drawn waits before it is saved. */

@@ -3,7 +3,7 @@ import { withCooling, type EvaluateOptions, type Recipe } from '#core/recipe'
 import { optionsOf } from '#core/window'
 import { isPressedOn, setupOfSwatch, proofGroundOf, toKnowledge, toLessons, toLotReading, toProofSwatch, toRecipe } from '#shared/mappers'
 import type { Page, Swatch } from '#shared/schemas'
-import type { Learnt } from '~/workers/board.worker'
+import type { Learnt } from '~/workers/api'
 import { useSelection } from './selection'
 import { useLibrary } from './library'
 

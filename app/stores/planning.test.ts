@@ -1,8 +1,8 @@
 // @vitest-environment happy-dom
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { blockOf, usualMeasures } from '#core/cut'
-import { jobPieceSchema, pressedAsTheHouse, sessionOperationSchema, type JobPiece, type Making } from '#shared/schemas'
-import { fabric, idOf, job, layOut, standIn, supply } from '../testing/board'
+import { sessionOperationSchema, type JobPiece, type Making } from '#shared/schemas'
+import { blockPiece, fabric, idOf, job, layOut, standIn, supply } from '../testing/board'
 import { workersHere } from '../testing/workers'
 import { toOperation } from '#shared/planned'
 import { useCutting } from './cutting'
@@ -15,12 +15,11 @@ const here = vi.hoisted(() => ({ now: null as unknown }))
 vi.mock('../composables/boardWorkers', async original => ({ ...(await original<object>()), useBoardWorkers: () => here.now }))
 let asked: ReturnType<typeof workersHere>['asked']
 
-const piece = (n: number, name: string, more: Partial<JobPiece> = {}): JobPiece => jobPieceSchema.parse({
-  id: idOf(n), name, fabricId: idOf(11), place: null, count: 1, pair: false, grain: 'any', oneWay: false, inset: null,
+const piece = (n: number, name: string, more: Partial<JobPiece> = {}): JobPiece => blockPiece('strip', {
+  id: idOf(n), name, interfacingId: idOf(21),
   shape: {
     format: 1, kind: 'block', block: 'strip', measures: { ...usualMeasures(blockOf('strip')!), long: 300, wide: 80 }, mirrored: false,
-  },
-  allowances: { seam: 10, hem: 10, front: 10 }, interfacingId: idOf(21), foamId: null, webId: null, ...pressedAsTheHouse(), ...more,
+  }, ...more,
 })
 const making = (n: number): Making => ({
   id: idOf(n), name: 'Side seam', fabricId: idOf(11), liningId: null, supplyId: null, fabricIds: [], scrapId: null, supplyIds: [],

@@ -1,53 +1,16 @@
 import type { IronRest } from '#core/iron'
 import {
-  alongside, doubtOf, dueOn, elapsedS as elapsedOf, frontOf, happen, newPressing, phaseOf, plannedBond, soleReadings, stepOf, stepsIn,
-  type Alongside, type BoardEvent, type BoardPiece, type PressPhase,
+  alongside, dueOn, elapsedS as elapsedOf, frontOf, happen, phaseOf, stepOf, stepsIn, type Alongside, type BoardEvent, type PressPhase,
 } from '#core/press'
-import type { PressSetup, Course, EvaluateOptions, Recipe } from '#core/recipe'
-import { adhesiveOf } from '#core/recipe'
-import { toRecipePayload } from '#shared/mappers'
+import type { Course, EvaluateOptions, Recipe } from '#core/recipe'
+import { begunAt, laidAgain, laidBeside, laidUp, swatchOf, type Judged, type Laid } from '#shared/laid'
 import type { SwatchBody } from '#shared/schemas'
 import { orderWords } from '#shared/words'
 import { useSelection } from './selection'
 import { useIron } from './iron'
 
-/** What was judged so far, kept until the swatch is. */
-export interface Judged {
-  grade: number | null
-  marks: SwatchBody['marks']
-  where: Partial<Record<SwatchBody['marks'][number], string>>
-  measured: Partial<Record<SwatchBody['readings'][number]['kind'], number | undefined>>
-  note: string
-}
-const UNJUDGED: Judged = { grade: null, marks: [], where: {}, measured: {}, note: '' }
-
-/** A press as the board keeps it: what lies under the iron, and the session itself. */
-interface Laid extends BoardPiece {
-  fabricId: string
-  supplyId: string
-  ironId: string
-  pressClothId: string | null
-  fabricName: string
-  supplyName: string
-  pressClothName: string | null
-  surface: SwatchBody['surface']
-  fabricLot: string
-  supplyLot: string
-  overSupplyIds: string[]
-  planId: string | null
-  scrap: number | null
-  predicted: SwatchBody['predicted']
-  /** The setup and what was learned when it was laid up, and the bond each hold is meant to come to. */
-  setup: PressSetup
-  taught: EvaluateOptions
-  planned: number[]
-  judged: Judged
-  /** Wall time of the first touch, ms. */
-  startedAt: number | null
-}
-
 /** How often the clock looks, and with it how long a machine may doze unnoticed, s. */
-const LOOK_S = 0.1, SELDOM_S = 90
+const LOOK_S = 0.1
 
 /**
  * What is being pressed, and what lies to cool. Times are read from the wall clock and the board is kept in the browser, so neither a
@@ -61,7 +24,8 @@ export const usePress = defineStore('press', () => {
   const pieces = useStored<Laid[]>('press', [])
   /** The piece someone asked to look at. */
   const wanted = ref<string | null>(null)
-  const nowMs = ref(Date.now())
+  // A wall clock that was set, or a machine that slept, is noted in the press and kept.
+  const { nowMs, tick } = useWallClock(LOOK_S, (doubt) => { if (running.value) put({ kind: 'doubt', doubt }) })
   const boardS = () => nowMs.value / 1000 * rate
 
   const laid = computed(() => frontOf(pieces.value, boardS(), wanted.value))
@@ -107,28 +71,17 @@ export const usePress = defineStore('press', () => {
   function lay(recipe: Recipe, course: Course, taught: EvaluateOptions, plan: { planId: string, scrap: number } | null = null): void {
     const { fabric, supply, over: layers, iron: hand, pressCloth, chosen } = selection
     if (!fabric || !supply?.adhesive || !hand || !selection.setup) return
-    const b = toPlain(selection.setup), r = toPlain(recipe), t = toPlain(taught)
     const key = crypto.randomUUID()
-    const piece: Laid = {
-      key, ironKey: hand.id, fabricId: fabric.id, supplyId: supply.id, ironId: hand.id, pressClothId: pressCloth?.id ?? null,
-      fabricName: fabric.name, supplyName: supply.name, pressClothName: pressCloth?.name ?? null, surface: chosen.surface,
-      fabricLot: fabric.lot,
-      supplyLot: supply.lot, overSupplyIds: layers.map(s => s.id), planId: plan?.planId ?? null, scrap: plan?.scrap ?? null,
-      predicted: {
-        bond: course.finalBond, harm: course.harm, peakC: course.peakC, windowC: [...adhesiveOf(b, t).windowC],
-        worst: course.harm >= 0.5 ? (course.flags[0]?.kind ?? null) : null,
-      },
-      setup: b, taught: t, planned: plannedBond(b, r, t), judged: toPlain(UNJUDGED), pressing: newPressing(r), startedAt: null,
-    }
-    // What was laid up and not begun makes room; what runs or lies to cool stays.
-    pieces.value = [...pieces.value.filter(p => phaseOf(p.pressing) !== 'ready'), piece]
+    const piece = laidUp(key, toPlain({
+      fabric, supply, over: layers, iron: hand, pressCloth, surface: chosen.surface, setup: selection.setup, recipe, course, taught, plan,
+    }))
+    pieces.value = laidBeside(pieces.value, piece)
     wanted.value = key
     under.value = null
   }
 
   function put(event: BoardEvent): void {
-    pieces.value = happen(pieces.value, event, boardS())
-      .map(p => (p.startedAt === null && p.pressing.startedS !== null ? { ...p, startedAt: nowMs.value } : p))
+    pieces.value = happen(pieces.value, event, boardS()).map(p => begunAt(p, nowMs.value))
     follow()
   }
   /** The iron as it is once it has been picked up. */
@@ -154,19 +107,6 @@ export const usePress = defineStore('press', () => {
     under.value = l && step.value?.kind === 'down' ? alongside(l.pressing, l.setup, l.planned, boardS(), l.taught) : null
   }
 
-  let lastWall = Date.now(), lastSteady = performance.now(), wasHidden = false
-  /** Looks at the clocks; a wall clock that was set, or a machine that slept, is noted in the press and kept. */
-  function tick(): void {
-    nowMs.value = Date.now()
-    const steady = performance.now()
-    // A tab in the background is looked after seldom: that is no break.
-    const expectedS = document.hidden || wasHidden ? SELDOM_S : LOOK_S
-    wasHidden = document.hidden
-    const doubt = doubtOf((nowMs.value - lastWall) / 1000, (steady - lastSteady) / 1000, expectedS)
-    lastWall = nowMs.value
-    lastSteady = steady
-    if (doubt && running.value) put({ kind: 'doubt', doubt })
-  }
   /** The dial was turned while a press runs: the sole goes on from there. */
   watch(() => iron.dialKey, () => {
     if (running.value && iron.rest && selection.iron) put({ kind: 'touch', ironKey: selection.iron.id, rest: toPlain(iron.rest) })
@@ -179,7 +119,7 @@ export const usePress = defineStore('press', () => {
     if (!old) return
     put({ kind: 'again', key: old.key })
     const key = crypto.randomUUID()
-    pieces.value = pieces.value.map(p => (p.key === old.key ? { ...p, key, judged: toPlain(UNJUDGED), startedAt: null } : p))
+    pieces.value = pieces.value.map(p => (p.key === old.key ? laidAgain(p, key) : p))
     wanted.value = key
   }
   /** Keeps what was judged so far. */
@@ -188,23 +128,10 @@ export const usePress = defineStore('press', () => {
     pieces.value = pieces.value.map(p => (p.key === key ? { ...p, judged: { ...p.judged, ...change } } : p))
   }
 
-  function swatchOf(judged: Pick<SwatchBody, 'grade' | 'marks' | 'markWhere' | 'note' | 'readings'>): SwatchBody {
-    const l = laid.value!
-    const { pressing: s } = l
-    const events = [...s.events, ...soleReadings(s, l.setup, l.taught)].sort((a, b) => a.atS - b.atS).slice(0, MOST_EVENTS)
-    return {
-      clientKey: l.key, fabricId: l.fabricId, supplyId: l.supplyId, ironId: l.ironId, pressClothId: l.pressClothId, surface: l.surface,
-      recipe: toRecipePayload(s.recipe), predicted: { ...l.predicted },
-      events: events.map(e => ({ atS: e.atS, kind: e.kind, soleC: e.soleC ?? null })), doubts: s.doubts.map(d => ({ ...d })), ...judged,
-      fabricLot: l.fabricLot, supplyLot: l.supplyLot, overSupplyIds: l.overSupplyIds, planId: l.planId, scrap: l.scrap,
-      pressedAt: new Date(l.startedAt ?? Date.now()).toISOString(),
-    }
-  }
+  const swatchNow = (judged: Parameters<typeof swatchOf>[1]): SwatchBody => swatchOf(laid.value!, judged, Date.now())
 
   return {
     pieces, laid, pressing, recipe, steps, step, phase, running, lying, elapsedS, leftS, over, share, under, byBond, doubts, order, rate,
-    lay, look, next, interrupt, tick, follow, putAway, again, judge, swatchOf,
+    lay, look, next, interrupt, tick, follow, putAway, again, judge, swatchOf: swatchNow,
   }
 })
-/** A swatch keeps no more events than this. */
-const MOST_EVENTS = 200

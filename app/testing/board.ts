@@ -1,42 +1,28 @@
-import { createPinia, setActivePinia } from 'pinia'
+import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia'
 import { vi } from 'vitest'
 import type { Recipe } from '#core/recipe'
 import { toRecipePayload } from '#shared/mappers'
-import type { Fabric, PressCloth, Iron, Job, Supply, Swatch, Workroom } from '#shared/schemas'
-import { fabricFields, rulesSchema, supplyFields, swatchBody } from '#shared/schemas'
+import { fabric as keptFabric, idOf, iron as keptIron, muslin, supply as keptSupply } from '#shared/kept.fixture'
+import type { Fabric, Iron, Job, Supply, Swatch, Workroom } from '#shared/schemas'
+import { rulesSchema, swatchBody } from '#shared/schemas'
 
-/** Ids that are easy to tell apart: the last figure counts. */
-export const idOf = (n: number): string => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`
+export { blockPiece, idOf } from '#shared/kept.fixture'
 
 const workroom: Workroom = {
   id: idOf(1), name: 'Test room', units: { length: 'mm', temperature: '°C', arealMass: 'g/m²', region: 'UK', currency: 'EUR' },
   rules: rulesSchema.parse({}), version: 0, demo: false,
 }
-export const fabric = (over: Partial<Fabric> = {}): Fabric => ({
-  ...fabricFields.parse({
-    code: 'C-1', name: 'Poplin', fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27,
-    mayGetWet: true, nap: 'none', colourHex: '#ffffff',
-  }),
-  id: idOf(11), version: 0, updatedAt: '', swatchCount: 0, cornerC: null, swatches: [], ...over,
-})
-export const supply = (over: Partial<Supply> = {}): Supply => ({
-  ...supplyFields.parse({
-    code: 'S-1', name: 'Lawn', family: 'fusible', base: 'woven', baseFibre: 'cotton', massGsm: 60, thicknessMm: 0.21, adhesive: 'polyamide',
-    adhesiveGsm: 12, colourHex: '#ffffff', stockM: 3,
-  }),
-  id: idOf(21), version: 0, updatedAt: '', used: 0, ...over,
-})
-export const iron = (over: Partial<Iron> = {}): Iron => ({
-  id: idOf(31), name: 'Harbour', kind: 'household', shutsOffAfterS: 480, note: '',
-  water: 'tap', bookWater: null, cleanedAt: null, since: { bare: 0, fused: 0 },
-  version: 0, updatedAt: '',
+export const fabric = (over: Partial<Fabric> = {}): Fabric => keptFabric({ code: 'C-1', name: 'Poplin', ...over })
+export const supply = (over: Partial<Supply> = {}): Supply =>
+  keptSupply({ code: 'S-1', name: 'Lawn', massGsm: 60, thicknessMm: 0.21, stockM: 3, ...over })
+export const iron = (over: Partial<Iron> = {}): Iron => keptIron({
+  name: 'Harbour', shutsOffAfterS: 480,
   settings: [
     { label: 'silk', meanC: 118, swingC: 6, origin: 'measured' }, { label: 'wool', meanC: 154, swingC: 7, origin: 'measured' },
     { label: 'cotton', meanC: 192, swingC: 9, origin: 'measured' },
   ],
   ...over,
 })
-const pressCloth: PressCloth = { id: idOf(41), name: 'Muslin', kind: 'muslin', version: 0 }
 export const job = (over: Partial<Job> = {}): Job => ({
   id: idOf(51), name: 'Shirts', garment: 'Shirt', forWhen: null, washC: 40, tumble: 'no', dryClean: false, note: '', done: false,
   trimIds: [],
@@ -76,8 +62,10 @@ export function standIn(answers: Record<string, Answer>) {
   return { asked, fetch }
 }
 
-/** A board with these things in its drawers. */
+/** A board with these things in its drawers; the one before it writes no more. */
 export function layOut(rate = 1): void {
+  const before = getActivePinia()
+  if (before) disposePinia(before)
   window.localStorage.clear()
   rememberWorkroom(workroom.id)
   vi.stubGlobal('useRuntimeConfig', () => ({ public: { clockRate: String(rate) } }))
@@ -87,5 +75,5 @@ export function layOut(rate = 1): void {
   library.fabrics = [fabric(), fabric({ id: idOf(12), code: 'C-2', name: 'Melton' })]
   library.supplies = [supply(), supply({ id: idOf(22), code: 'S-2', name: 'Feather' })]
   library.irons = [iron(), iron({ id: idOf(32), name: 'Locker' })]
-  library.pressCloths = [pressCloth]
+  library.pressCloths = [muslin]
 }

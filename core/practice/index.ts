@@ -3,7 +3,7 @@ import { agentsSetup, bestAgents, judgeAgents } from './agents'
 import { FREE_RULES, isPressed, pressExercise } from './setups'
 import { bestBraid, braidSetup, judgeBraid } from './braid'
 import { bestCorner, cornerSetup, judgeCorner } from './corner'
-import type { Attempt, PracticeSetup, ExerciseKey, TopicAsked, Verdict } from './exercise'
+import type { Attempt, Choice, PracticeSetup, ExerciseKey, TopicAsked, Verdict } from './exercise'
 import { UNDAMAGED } from '../appearance'
 import { bestLining, judgeLining, liningSetup } from './lining'
 import { bestOrder, judgeOrder, orderSetup } from './ordering'
@@ -38,7 +38,7 @@ const rulesOf = (b: PracticeSetup): PressRules | null => {
 }
 
 /** Is it answered with something that was offered: one, exactly two, or all of them in a row? */
-function isAnswered({ options, how }: TopicAsked, said: string | undefined): boolean {
+function isTopicAnswered({ options, how }: TopicAsked, said: string | undefined): boolean {
   if (said === undefined) return false
   const parts = how === 'one' ? [said] : said.split(how === 'two' ? '+' : '>')
   const many = how === 'one' ? 1 : how === 'two' ? 2 : options.length
@@ -50,9 +50,16 @@ const NOTHING: Omit<Verdict, 'findings'> = { score: 0, near: 0, passed: false, l
 export function beginExercise(key: ExerciseKey, seed: number): PracticeSetup {
   return { key, seed, ...(isPressed(key) ? pressExercise(key, seed).setup : OTHERS[key].setup(seed)) }
 }
+/** Is everything answered that it asks? */
+export const isAnswered = (b: PracticeSetup, choice: Choice): boolean => b.asks.every(a => isTopicAnswered(a, choice[a.topic]))
+/** How often the sole is set down for one try; never where it is not pressed by the clock. */
+export function touchesAsked({ clock }: Pick<PracticeSetup, 'clock'>, choice: Choice): number {
+  if (clock === 'touches') return Number(choice.touches ?? 1)
+  return clock === 'hold' ? (choice.side === 'both' ? 2 : 1) : 0
+}
 /** What became of an attempt, how near it came to the best that was possible, and why. */
 export function judgeAttempt(b: PracticeSetup, attempt: Attempt): Verdict {
-  const open = b.asks.find(a => !isAnswered(a, attempt.choice[a.topic]))
+  const open = b.asks.find(a => !isTopicAnswered(a, attempt.choice[a.topic]))
   if (open) return { ...NOTHING, findings: [{ say: 'unanswered', topic: open.topic }] }
   const rules = rulesOf(b)
   return rules ? judgePressing(b, attempt, rules) : OTHERS[b.key as Others].judge(b.seed, attempt)

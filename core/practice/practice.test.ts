@@ -3,8 +3,9 @@ import { describe, expect, it } from 'vitest'
 import { FIBRES } from '../materials'
 import { scheduleOf } from '../order'
 import {
-  beginExercise, bestAttempt, choicesOf, CORNER_FIBRES, CORNER_STEPS_C, EXERCISES, freeSetup, judgeAttempt, marksAfterMm, orderTask,
-  PASS_AT, PRACTICE_SETTINGS, qualityOf, seenAt, seedOf, touched, truthOf, type Attempt, type Choice, type ExerciseKey,
+  beginExercise, bestAttempt, choicesOf, CORNER_FIBRES, CORNER_STEPS_C, EXERCISES, freeSetup, isAnswered, judgeAttempt, marksAfterMm,
+  orderTask,
+  PASS_AT, PRACTICE_SETTINGS, qualityOf, seenAt, seedOf, touched, touchesAsked, truthOf, type Attempt, type Choice, type ExerciseKey,
 } from '.'
 import { seeded } from '../numeric'
 
@@ -50,10 +51,22 @@ describe.each(EXERCISES)('%s', (key) => {
     expect(truthOf(key, 12)).toEqual(truthOf(key, 12))
     expect(truthOf(key, 12)).not.toEqual(truthOf(key, 13))
   })
+  it('is answered once everything it asks is, with what it offers', () => {
+    const whole = bestOf(key, 12).choice
+    expect([isAnswered(setup, {}), isAnswered(setup, whole)]).toEqual([false, true])
+    for (const { topic } of setup.asks) expect(isAnswered(setup, { ...whole, [topic]: 'none of them' })).toBe(false)
+  })
   it('what is not answered is said, and is no answer', () => {
     const v = judgeAttempt(setup, { choice: {}, heldS: [10] })
     expect(v).toMatchObject({ passed: false, score: 0, findings: [{ say: 'unanswered', topic: setup.asks[0]!.topic }] })
   })
+})
+
+describe('how often the sole is set down for one try', () => {
+  it.each<[Parameters<typeof touchesAsked>[0]['clock'], Choice, number]>([
+    ['hold', {}, 1], ['hold', { side: 'both' }, 2], ['hold', { side: 'back' }, 1], ['touches', { touches: '3' }, 3], ['touches', {}, 1],
+    ['steps', {}, 0], ['none', { side: 'both' }, 0],
+  ])('%s %o: %d', (clock, choice, times) => expect(touchesAsked({ clock }, choice)).toBe(times))
 })
 
 describe('at the practice board', () => {

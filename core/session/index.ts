@@ -12,6 +12,9 @@ export {
 } from './preshrink'
 export { placeStates, whatFollows, type PlaceState, type Then } from './places'
 export { isDue, nextOperation, nextStep, type NextStep } from './next'
+export {
+  coolingAt, isAnyDown, isHeldElsewhere, isIronElsewhere, isPressed, operationBefore, operationInstead,
+} from './hand'
 export { bondOfPressing, placementEvents } from './touch'
 export { restOfIron, warningsAt, type Warning } from './irons'
 export { reviewSession, type RecipeVerdict } from './review'

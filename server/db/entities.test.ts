@@ -3,9 +3,9 @@ import { DataTypes } from 'sequelize'
 import { ENTITY_ROWS, idSchema, PAYLOADS, type EntityName } from '#shared/schemas'
 import { connect } from './connection'
 import { ENTITIES, renaming } from './entities'
+import { idOf as id } from '#shared/kept.fixture'
 
 connect('postgres://nobody@127.0.0.1:1/none')
-const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`
 
 describe('the one list of entities', () => {
   it('names every row that a file can hold, once', () => {

@@ -5,8 +5,8 @@ import { sessionOperationSchema, type SessionOperation } from '#shared/schemas'
 import { entryFigures, entryLines, entryTitle } from '#shared/words'
 import { sheetsOf } from '../../e2e/paper'
 import { pressSheetPdf, type PressSheet } from './pressSheet'
+import { idOf as id } from '#shared/kept.fixture'
 
-const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`
 const recipe = {
   format: 2, method: 'mist', setting: { label: 'wool', meanC: 154, swingC: 12, origin: 'measured' }, firstSide: 'back', passes: 1,
   warmS: 5, holdS: 14,

@@ -1,58 +1,25 @@
 import { describe, expect, it } from 'vitest'
 import { boundsOf } from '#core/geometry'
-import { blockOf, usualMeasures } from '#core/cut'
 import { cutPiece, partsOf, type CuttingGround } from '#shared/cutting'
-import { jobPieceSchema, pressedAsTheHouse, rulesSchema, supplyFields, type JobPiece, type Supply } from '#shared/schemas'
+import { rulesSchema, type JobPiece } from '#shared/schemas'
 import { readSvg } from '#shared/svg'
 import { lookOf, sheetsOf } from '../../e2e/paper'
 import { chalkPdf } from './chalk'
 import { PAPERS, pieceTemplates, rowLetters, templatesPdf, templatesSvg, tilesAlong } from './templates'
+import { blockPiece, idOf as id, supply } from '#shared/kept.fixture'
 
-const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`
-const interfacing: Supply = {
-  ...supplyFields.parse({
-    code: 'S',
-    name: 'Lawn',
-    family: 'fusible',
-    base: 'woven',
-    baseFibre: 'cotton',
-    massGsm: 60,
-    thicknessMm: 0.2,
-    adhesive: 'polyamide',
-    adhesiveGsm: 10,
-    colourHex: '#ffffff',
-    widthMm: 920,
-  }),
-  id: id(2),
-  version: 0,
-  updatedAt: '',
-  used: 0,
-}
+const interfacing = supply({ id: id(2), name: 'Lawn', massGsm: 60, thicknessMm: 0.2, adhesiveGsm: 10, widthMm: 920 })
 const ground: CuttingGround = {
   rules: rulesSchema.parse({}),
   fabricMm: () => 0.3,
   supply: of => (of === interfacing.id ? interfacing : null),
   shrink: {},
 }
-const piece = (n: number, block: string, over: Partial<JobPiece> = {}): JobPiece =>
-  jobPieceSchema.parse({
-    id: id(n),
-    name: `Piece ${n}`,
-    fabricId: id(1),
-    place: null,
-    count: 1,
-    pair: false,
-    allowances: { seam: 10, hem: 40, front: 10 },
-    grain: 'along',
-    oneWay: false,
-    interfacingId: interfacing.id,
-    foamId: null,
-    webId: null,
-    inset: null,
-    ...pressedAsTheHouse(),
-    shape: { format: 1, kind: 'block', block, measures: usualMeasures(blockOf(block)!) },
-    ...over,
-  })
+const piece = (n: number, block: string, over: Partial<JobPiece> = {}): JobPiece => blockPiece(block, {
+  id: id(n), name: `Piece ${n}`, fabricId: id(1), allowances: { seam: 10, hem: 40, front: 10 }, grain: 'along',
+  interfacingId: interfacing.id,
+  ...over,
+})
 const near = (wanted: number) => (l: { longMm: number }) => Math.abs(l.longMm - wanted) < 0.05
 
 describe('templates on paper', () => {

@@ -2,17 +2,16 @@ import { describe, expect, it } from 'vitest'
 import { areaMm2, boundsOf, difference, outlineOf, type Outline } from '#core/geometry'
 import { fromPayload, type GroundRows } from '#shared/cutting'
 import {
-  jobPieceSchema, outlinePayload, OUTLINE_LIMITS, pressedAsTheHouse, rulesSchema, type JobPiece, type LayoutPart,
+  outlinePayload, OUTLINE_LIMITS, rulesSchema, type JobPiece, type LayoutPart,
 } from '#shared/schemas'
-import { idOf, supply } from '#shared/kept.fixture'
+import { blockPiece, idOf, supply } from '#shared/kept.fixture'
 import { judgeLayout, judgePieces, keepable } from './cutting-judge'
 
 const S = supply({ widthMm: 920 })
 const ground: GroundRows = { rules: rulesSchema.parse({}), shrink: {}, fabricMm: {}, supplies: { [S.id]: S } }
-const piece = (over: Partial<JobPiece> = {}): JobPiece => jobPieceSchema.parse({
-  id: idOf(1), name: 'Facing', fabricId: idOf(11), place: 'collar', count: 4, pair: false, grain: 'any', oneWay: false, interfacingId: S.id,
-  foamId: null, webId: null, inset: { how: 'exact' }, allowances: { seam: 10, hem: 10, front: 10 },
-  shape: { format: 1, kind: 'block', block: 'strip', measures: { long: 300, wide: 200 }, mirrored: false }, ...pressedAsTheHouse(), ...over,
+const piece = (over: Partial<JobPiece> = {}): JobPiece => blockPiece('strip', {
+  name: 'Facing', place: 'collar', count: 4, interfacingId: S.id, inset: { how: 'exact' },
+  shape: { format: 1, kind: 'block', block: 'strip', measures: { long: 300, wide: 200 }, mirrored: false }, ...over,
 })
 const part = (number: number, x: number, y: number, over: Partial<LayoutPart> = {}): LayoutPart =>
   ({ pieceId: idOf(1), role: 'interfacing', number, offcutId: null, turnDeg: 0, x, y, pinned: false, ...over })

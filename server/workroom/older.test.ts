@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { olderWorkroomFile, workroomFile } from '#shared/schemas'
 import { renamed } from '#shared/renamed'
 import { asToday } from './older'
+import { idOf as id } from '#shared/kept.fixture'
 
-const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`
 const at = '2026-11-24T10:00:00.000Z'
 const old = olderWorkroomFile.parse(renamed({
   format: 'ready-cuff-workroom', version: 2,

@@ -3,7 +3,7 @@ export {
   isMend, judgeMaking, kindOf, leftOf, MAKING_KINDS, operationsOfMaking, placedAt, placedOutlines, placeFaults, type MendKind,
   type MendSpec,
 } from './kinds'
-export type { MadeMaking } from './made'
+export type { MadeMaking, MakingHow } from './made'
 export { outlineAbout, placementsAlong, REACH_SHARE, toHemAsk, toSeamDetailAsk } from './ask'
 export { stuckLayersOf, toStuckAsk } from './stuckAsk'
 export { itemFabric, scrapFabric } from './stuck'

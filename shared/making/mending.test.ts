@@ -6,30 +6,10 @@ import {
   designOf, isMend, itemFabric, judgeMaking, labelsBox, operationsOfMaking, patchesOfSpec, placedAt, placeFaults, scrapFabric,
   shapeOutline, shapesCm2, softBacking, suitedTo, toLook, toStuckAsk, wantsSoftBacking, type MendSpec,
 } from '.'
-import { fabricFields, makingSchema, rulesSchema, supplyFields, type Fabric, type Iron, type Making, type ScrapKept, type Supply,
-  type SpecOf } from '../schemas'
+import { makingSchema, rulesSchema, type Making, type ScrapKept, type Supply, type SpecOf } from '../schemas'
+import { fabric, idOf as id, iron, supply } from '../kept.fixture'
 
-const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`
 const rules = rulesSchema.parse({})
-const kept = { version: 0, updatedAt: '' }
-const anyFabric = (more: Partial<Fabric>): Fabric => ({
-  ...fabricFields.parse({
-    code: 'C', name: 'C', fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 118, thicknessMm: 0.26,
-    mayGetWet: true, nap: 'none', colourHex: '#ffffff',
-  }),
-  ...kept, id: id(11), swatchCount: 0, cornerC: null, swatches: [], ...more,
-})
-const anySupply = (more: Partial<Supply>): Supply => ({
-  ...supplyFields.parse({
-    code: 'S', name: 'S', family: 'fusible', base: 'woven', baseFibre: 'cotton', massGsm: 78, thicknessMm: 0.24, adhesive: 'polyamide',
-    adhesiveGsm: 14, colourHex: '#ffffff',
-  }),
-  ...kept, id: id(21), used: 0, ...more,
-})
-const iron: Iron = {
-  ...kept, id: id(31), name: 'I', kind: 'household', shutsOffAfterS: null, note: '', water: 'tap', bookWater: null, cleanedAt: null,
-  since: { bare: 0, fused: 0 }, settings: [{ label: 'wool', meanC: 154, swingC: 12, origin: 'measured' }],
-}
 const making = (spec: object, more: Partial<Making> = {}): Making =>
   makingSchema.parse({ id: id(1), name: 'Thing', fabricId: id(11), supplyId: id(21), fabricIds: [id(12), id(13)], spec, ...more })
 const disc = (r: number, x = 0) =>
@@ -181,9 +161,10 @@ describe('what cannot be', () => {
 })
 
 describe('what core is asked', () => {
-  const garment = anyFabric({ id: id(11) }), web = anySupply({ id: id(21), family: 'web', adhesive: 'polyamideWeb', massGsm: 26,
+  const garment = fabric({ id: id(11) }), web = supply({ id: id(21), family: 'web', adhesive: 'polyamideWeb', massGsm: 26,
     adhesiveGsm: 24 })
-  const things = { garment, item: null, supply: web, iron, pressCloth: { id: id(9), name: 'Muslin', kind: 'muslin' as const, version: 0 },
+  const things = { garment, item: null, supply: web, iron: iron(),
+    pressCloth: { id: id(9), name: 'Muslin', kind: 'muslin' as const, version: 0 },
     surface: 'padded' as const, rules }
   const ask = (spec: MendSpec, more: Partial<typeof things> = {}) => toStuckAsk(spec, { ...things, ...more })
   const scrap: ScrapKept = {
@@ -225,12 +206,12 @@ describe('what core is asked', () => {
 
 describe('what of the shelf serves', () => {
   const shelf = [
-    anySupply({ id: id(1), family: 'web', adhesive: 'evaWeb', massGsm: 30, washC: 30, stockM: 2 }),
-    anySupply({ id: id(2), family: 'web', adhesive: 'polyamideWeb', massGsm: 26, washC: 60, stockM: 2 }),
-    anySupply({ id: id(3), family: 'web', adhesive: 'polyamideWeb', massGsm: 15, washC: 60, stockM: 0 }),
-    anySupply({ id: id(4), family: 'fusible', adhesive: 'polyamide', massGsm: 60 }),
-    anySupply({ id: id(5), family: 'web', adhesive: null, adhesiveGsm: 0 }),
-    anySupply({ id: id(6), family: 'web', adhesive: 'polyamideWeb', massGsm: 200, washC: 60, stockM: 2 }),
+    supply({ id: id(1), family: 'web', adhesive: 'evaWeb', massGsm: 30, washC: 30, stockM: 2 }),
+    supply({ id: id(2), family: 'web', adhesive: 'polyamideWeb', massGsm: 26, washC: 60, stockM: 2 }),
+    supply({ id: id(3), family: 'web', adhesive: 'polyamideWeb', massGsm: 15, washC: 60, stockM: 0 }),
+    supply({ id: id(4), family: 'fusible', adhesive: 'polyamide', massGsm: 60 }),
+    supply({ id: id(5), family: 'web', adhesive: null, adhesiveGsm: 0 }),
+    supply({ id: id(6), family: 'web', adhesive: 'polyamideWeb', massGsm: 200, washC: 60, stockM: 2 }),
   ]
   it('what stands the wash, is no heavier than the fabric and is there comes first; what has no adhesive not at all', () => {
     expect(suitedTo('hole', shelf, { massGsm: 120 }, 40).map(s => s.supply.id)).toEqual([id(2), id(3), id(6), id(1)])

@@ -3,7 +3,7 @@ import { areaMm2, boundsOf } from '#core/geometry'
 import { blockOf } from '#core/cut'
 import { CONSTRUCTIONS } from '#core/materials'
 import { typicalShrink } from '#core/shrink'
-import { cutPiece, toPayload, type CutPiece } from '#shared/cutting'
+import { cutPiece, partsCutOf, toPayload, type CutPiece } from '#shared/cutting'
 import { areAllOneHand, freshBlock, freshPiece, mirroredPiece, type PieceGround } from '#shared/piece'
 import type { JobPiece } from '#shared/schemas'
 import type { NamedOutline } from '#shared/svg'
@@ -127,7 +127,7 @@ const shrinking = computed(() => {
 })
 const alikeOneSided = computed(() => chosen.value !== null
   && areAllOneHand(chosen.value, chosen.value.interfacingId ? cutting.supplyOfId(chosen.value.interfacingId) : null))
-const cutOnes = computed(() => [...cutting.cutIds].filter(id => id.startsWith(`${chosen.value?.id}.`)).length)
+const cutOnes = computed(() => (chosen.value ? partsCutOf(chosen.value.id, cutting.cutIds) : 0))
 onMounted(() => {
   void wish.load().catch(() => undefined)
 })

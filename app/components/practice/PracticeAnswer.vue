@@ -2,7 +2,7 @@
 import type { PracticeSetup } from '#core/practice'
 import { adhesiveOf } from '#core/recipe'
 import { celsius, findingWords, GRADE_WORDS, nearWords, optionWords, seconds, TOPIC_NAME } from '#shared/words'
-import type { Practised } from '~/workers/board.worker'
+import type { Practised } from '~/workers/api'
 
 /** What became of it, why, how near the best one was, and what that would have been. */
 const { setup, practised, scrap = false } = defineProps<{

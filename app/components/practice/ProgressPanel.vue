@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { EXERCISES } from '#core/practice'
 import { EXERCISE_NAME } from '#shared/words'
-import { bestOfEach, practiceRecordFrom, type PracticeRecord } from '~/composables/practising'
+import { bestOfEach, practiceRecordFrom, type PracticeRecord } from '#shared/practised'
 
 /** How far one has come: kept in this browser, printed, saved to a file, taken up again. */
 const sheet = defineModel<PracticeRecord>({ required: true })

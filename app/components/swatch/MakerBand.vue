@@ -2,7 +2,7 @@
 import type { LotReading } from '#core/instructions'
 import { sheetOf, type CarriedOver } from '#core/recipe'
 import { blockedSentence, carriedSentence, doneSoHere, instructionsWords, lotSentence } from '#shared/words'
-import type { Answer } from '~/workers/board.worker'
+import type { Answer } from '~/workers/api'
 
 /** The sheet's own recipe, what it would do on this selection, and what it comes to when it is carried over. */
 const { answer, carried, lot, chosen } = defineProps<{

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Answer } from '~/workers/board.worker'
+import type { Answer } from '~/workers/api'
 import { bondWords, blockedSentence, celsius, degreesApart, METHOD_NAME, holdFigure, seconds } from '#shared/words'
 
 const { answer, chosen, best, scrubS, windowC, damageC, endS } = defineProps<{

@@ -9,7 +9,7 @@ import {
   causeSentence, celsius, GRADE_WORDS, KEPT_HERE, MARK_NAME, METHOD_NAME, readingUnit, readingWords, READING_NAME,
   holdFigure,
 } from '#shared/words'
-import type { Explained } from '~/workers/board.worker'
+import type { Explained } from '~/workers/api'
 
 /** Every swatch of this fabric with this interfacing: how it came out, how it washed, and why. */
 const selection = useSelection()

@@ -11,7 +11,7 @@ import {
   celsius, learnedFigure, LEARNED_NAME, METHOD_NAME, nearestSentence, oddSentence, roomAroundSentence, safestSentence,
   UNKNOWN_NAME, UNKNOWN_REMEDY,
 } from '#shared/words'
-import type { Answer } from '~/workers/board.worker'
+import type { Answer } from '~/workers/api'
 
 /** The safe window of one way of pressing: the map, the pin on it, and section and trace that follow the pin. */
 const { answers, openers, looking } = defineProps<{ answers: Answer[], openers: Opener[] | null, looking: boolean }>()

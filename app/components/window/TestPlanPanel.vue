@@ -4,7 +4,7 @@ import { fabricLimit } from '#core/limit'
 import { samplesFor, type PlannedScrap, type WindowQuestion } from '#core/window'
 import { toEvidence, toRecipe, toRecipePayload } from '#shared/mappers'
 import type { Plan } from '#shared/schemas'
-import type { Answer } from '~/workers/board.worker'
+import type { Answer } from '~/workers/api'
 import { celsius, dayWords, METHOD_NAME, scrapAsks, holdFigure } from '#shared/words'
 
 /** The fewest scraps that would answer the question, as a strip to cut, mark and press. */

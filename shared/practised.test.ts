@@ -1,7 +1,6 @@
-// @vitest-environment happy-dom
 import { describe, expect, it } from 'vitest'
-import apprentice from '../../public/practice/apprentice.json'
-import { bestOfEach, practiceRecordFrom, type Done } from './practising'
+import apprentice from '../public/practice/apprentice.json'
+import { bestOfEach, NOTHING_PRACTISED, practiceRecordFrom, practisedToo, type Done } from './practised'
 
 const done = (more: Partial<Done> = {}): Done => (
   { key: 'corner', seed: 1, near: 0.4, passed: false, at: '2026-11-23T08:40:00.000Z', ...more })
@@ -28,5 +27,11 @@ describe('a sheet of exercises', () => {
     const best = bestOfEach(sheet.done)
     expect([...best.values()].filter(b => b.passed).length).toBeGreaterThan(3)
     expect(best.size).toBeLessThan(12)
+  })
+  it('one more goes to the end; of very many the oldest go', () => {
+    const full = Array.from({ length: 400 }, (_, seed) => done({ seed }))
+    const now = practisedToo({ ...NOTHING_PRACTISED, done: full }, done({ seed: 999 })).done
+    expect([now.length, now[0]!.seed, now.at(-1)!.seed]).toEqual([400, 1, 999])
+    expect(NOTHING_PRACTISED.done).toEqual([])
   })
 })
