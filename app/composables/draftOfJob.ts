@@ -1,7 +1,6 @@
 import { useDebounceFn } from '@vueuse/core'
 import type { ZodType } from 'zod'
-import type { ListOfJob } from '#shared/versioned'
-import { badRowOf } from '#shared/versioned'
+import { badRowOf, type ListOfJob } from '#shared/versioned'
 
 const SAVE_AFTER_MS = 500
 /** A list of the open job as the server keeps it, and how it is asked and written. */

@@ -9,7 +9,8 @@ import { jobPieceSchema, pressedAsTheHouse, type Cutting, type JobPiece, type La
 import { idOf, job, layOut, standIn, supply } from '../testing/board'
 import { useCutting } from '../stores/cutting'
 import { useJobs } from '../stores/jobs'
-import { leastWideMm, useLayoutParts } from './layoutParts'
+import { leastWideMm } from '#shared/laidOut'
+import { useLayoutParts } from './layoutParts'
 
 const here = vi.hoisted(() => ({ now: null as unknown }))
 vi.mock('./boardWorkers', async original => ({ ...(await original<object>()), useBoardWorkers: () => here.now }))
@@ -68,11 +69,11 @@ afterEach(() => {
 describe('parts of a supply where they lie', () => {
   it('laid for the first time they lie side by side on the roll, and are kept', async () => {
     const l = await lay([band(71), band(72)])
-    expect([l.unplaced.value, l.faults.value, l.laid.value.length]).toEqual([[], [], 2])
+    expect([l.unplaced.value, l.lies.value.faults, l.lies.value.laid.length]).toEqual([[], [], 2])
     const [{ wideMm, highMm }] = l.parts.value.map(p => boundsOf(p.outline)) as unknown as [{ wideMm: number, highMm: number }]
-    expect(l.lengthMm.value).toBeCloseTo(Math.max(wideMm, highMm), 0)
-    expect([l.used.value > 0.1, l.used.value < 0.4]).toEqual([true, true])
-    expect(l.boundOfRollMm.value).toBeLessThanOrEqual(l.lengthMm.value + 0.01)
+    expect(l.lies.value.lengthMm).toBeCloseTo(Math.max(wideMm, highMm), 0)
+    expect([l.lies.value.used > 0.1, l.lies.value.used < 0.4]).toEqual([true, true])
+    expect(l.lies.value.boundMm).toBeLessThanOrEqual(l.lies.value.lengthMm + 0.01)
     l.stop()
     await settled()
     expect(l.saved().at(-1)!.map(p => p.pieceId).toSorted()).toEqual([idOf(71), idOf(72)])
@@ -84,13 +85,13 @@ describe('parts of a supply where they lie', () => {
   it('one that is new is laid, around what is pinned', async () => {
     const l = await lay([band(71), band(72)], [at(71, 100, 30, { pinned: true })])
     expect(xs(l.placed.value)[0]).toEqual(['71', 100, 30, true])
-    expect([l.unplaced.value.length, l.faults.value.length]).toEqual([0, 0])
+    expect([l.unplaced.value.length, l.lies.value.faults.length]).toEqual([0, 0])
     expect(tasks[0]!.pinned).toEqual([{ id: partId(at(71, 0, 0)), turnDeg: 0, x: 100, y: 30 }])
     expect(tasks[0]!.pieces.map(p => p.id.slice(0, 36)).toSorted()).toEqual([idOf(71), idOf(72)])
   })
   it('what lies over another is said of both, and what is no part any more is passed over', async () => {
     const l = await lay([band(71), band(72)], [at(71, 0, 0), at(72, 10, 10), at(79, 0, 0)])
-    expect([l.faults.value.length > 0, l.laid.value.map(p => p.bad)]).toEqual([true, [true, true]])
+    expect([l.lies.value.faults.length > 0, l.lies.value.laid.map(p => p.bad)]).toEqual([true, [true, true]])
     expect((await l.settled()).map(p => p.pieceId)).toEqual([idOf(71), idOf(72)])
   })
   it('wider than the roll it stays out, and that is no reason to look again', async () => {
@@ -106,7 +107,7 @@ describe('parts of a supply where they lie', () => {
     const rim = [{ x: 0, y: 0 }, { x: 200, y: 0 }, { x: 200, y: 400 }, { x: 0, y: 400 }]
     const offcut = { id: idOf(95), supplyId: idOf(21), outline: toPayload({ rim, holes: [] }) }
     const l = await lay([band(71)], [], { offcuts: [offcut] as never })
-    expect([l.placed.value[0]!.offcutId, l.laid.value, l.lengthMm.value]).toEqual([idOf(95), [], 0])
+    expect([l.placed.value[0]!.offcutId, l.lies.value.laid, l.lies.value.lengthMm]).toEqual([idOf(95), [], 0])
     expect(l.usedOffcuts.value.map(o => [o.id, o.on.length])).toEqual([[idOf(95), 1]])
     l.chosen.value = partId(l.placed.value[0]!)
     l.move(l.chosen.value, 10, 10)
@@ -159,13 +160,13 @@ describe('parts moved by hand', () => {
   })
   it('cut short, only what lies within it stays', async () => {
     const l = await lay([band(71), band(72)], [at(71, 0, 0), at(72, 400, 500)])
-    l.onlyWithin(l.lengthMm.value - 1)
+    l.onlyWithin(l.lies.value.lengthMm - 1)
     expect(xs(l.placed.value)).toEqual([['71', 0, 0, false]])
     await settled()
     expect(l.saved().at(-1)!.map(p => p.pieceId)).toEqual([idOf(71)])
     l.clear()
     await nextTick()
-    expect([l.placed.value, l.lengthMm.value, l.used.value]).toEqual([[], 0, 0])
+    expect([l.placed.value, l.lies.value.lengthMm, l.lies.value.used]).toEqual([[], 0, 0])
   })
   it('and another supply taken at once: the layout of the first is kept as it was left', async () => {
     const l = await two()

@@ -1,16 +1,12 @@
 import { useDebounceFn } from '@vueuse/core'
-import { areaMm2, boundsOf, thinned, type Outline } from '#core/geometry'
-import { boundMm, laidOutline, layoutFaults, turnsOf, type LayoutPiece } from '#core/layout'
+import { areaMm2, thinned, type Outline } from '#core/geometry'
+import type { LayoutPiece } from '#core/layout'
 import { fromPayload, GAP_MM, partId, usableWidthMm, type Part } from '#shared/cutting'
+import { draggedTo, laidOutOf, laidWithin, leastWideMm, placedBy, turnedOn } from '#shared/laidOut'
 import type { LayoutPart, Supply } from '#shared/schemas'
-import type { LaidPart } from '~/components/cut/LayoutPicture.vue'
 
 /** How long a layout that was changed by hand rests before it is kept, ms. */
 const KEEP_AFTER_MS = 600
-
-/** How wide a part lies at the least, turned as its grain allows, mm. */
-export const leastWideMm = (p: LayoutPiece): number =>
-  Math.min(...turnsOf(p).map(t => boundsOf(laidOutline(p.outline, { turnDeg: t, x: 0, y: 0 })).wideMm))
 
 /** Thin outlines travel to the worker; parts alike share one. */
 function createThinner() {
@@ -38,29 +34,11 @@ export function useLayoutParts(supply: Ref<Supply | null>) {
   const partOf = (id: string) => parts.value.find(p => p.id === id)
   const now = computed(() => placed.value.find(p => partId(p) === chosen.value) ?? null)
 
-  const onRoll = computed(() => placed.value.filter(p => p.offcutId === null && partOf(partId(p))))
-  const faults = computed(() => layoutFaults(parts.value, onRoll.value.map(p => ({ ...p, id: partId(p) })), wideMm.value, 0))
-  const bad = computed(() => new Set(faults.value.flatMap(f => ('ids' in f ? f.ids : [f.id]))))
-  const laidOf = (p: LayoutPart): LaidPart | null => {
-    const part = partOf(partId(p))
-    if (!part) return null
-    const { id, name, outline, grain, oneWay } = part
-    return { id, name, outline, grain, oneWay, x: p.x, y: p.y, turnDeg: p.turnDeg, pinned: p.pinned, bad: bad.value.has(id) }
-  }
-  const laid = computed(() => onRoll.value.map(laidOf).filter(p => p !== null))
-  const lengthMm = computed(() => Math.max(0, ...laid.value.map(p => boundsOf(laidOutline(p.outline, p)).top)))
-  const rollParts = computed(() => parts.value.filter(p => onRoll.value.some(l => partId(l) === p.id)))
-  const boundOfRollMm = computed(() => boundMm({ pieces: rollParts.value, wideMm: wideMm.value, gapMm: GAP_MM }))
-  const used = computed(() => {
-    const area = rollParts.value.reduce((sum, p) => sum + areaMm2(p.outline), 0)
-    return lengthMm.value > 0 ? area / (lengthMm.value * wideMm.value) : 0
-  })
-  const unplaced = computed(() => parts.value.filter(p => !placed.value.some(l => partId(l) === p.id)))
+  const lies = computed(() => laidOutOf(parts.value, placed.value, wideMm.value))
+  const unplaced = computed(() => lies.value.unplaced)
   /** Offcuts that something lies on, with what lies there. */
   const usedOffcuts = computed(() => offcuts.value
-    .map(o => ({
-      ...o, whole: fromPayload(o.outline), on: placed.value.filter(p => p.offcutId === o.id).map(laidOf).filter(p => p !== null),
-    }))
+    .map(o => ({ ...o, whole: fromPayload(o.outline), on: lies.value.onOffcut.get(o.id) ?? [] }))
     .filter(o => o.on.length > 0))
 
   let keeping: Promise<void> = Promise.resolve()
@@ -78,10 +56,6 @@ export function useLayoutParts(supply: Ref<Supply | null>) {
   onScopeDispose(() => { void keepUnkept() })
 
   const thin = createThinner()
-  const placedOf = (id: string, at: Pick<LayoutPart, 'turnDeg' | 'x' | 'y' | 'offcutId' | 'pinned'>): LayoutPart[] => {
-    const part = partOf(id)
-    return part ? [{ pieceId: part.pieceId, role: part.role, number: part.number, ...at }] : []
-  }
   /** Layouts everything anew: what is pinned stays, offcuts come first, the rest goes on the roll. */
   async function layOutAgain(): Promise<void> {
     const s = supply.value
@@ -95,7 +69,7 @@ export function useLayoutParts(supply: Ref<Supply | null>) {
       : { placements: [], rest: free.map(p => p.id) }
     // Another supply was taken meanwhile: its layout is another question.
     if (supply.value?.id !== s.id) return
-    placed.value = [...pinned, ...first.placements.flatMap(({ id, ...at }) => placedOf(id, { ...at, pinned: false }))]
+    placed.value = [...pinned, ...first.placements.flatMap(({ id, ...at }) => placedBy(parts.value, id, at))]
     const rest = new Set(first.rest)
     await laying.start({
       pieces: parts.value.filter(p => fixed.has(p.id) || rest.has(p.id)).map(thin), wideMm: wideMm.value, gapMm: GAP_MM,
@@ -109,8 +83,7 @@ export function useLayoutParts(supply: Ref<Supply | null>) {
     const held = new Set(others.map(partId))
     placed.value = [
       ...others,
-      ...layout.placements.filter(p => !held.has(p.id)).flatMap(({ id, turnDeg, x, y }) =>
-        placedOf(id, { turnDeg, x, y, offcutId: null, pinned: false })),
+      ...layout.placements.filter(p => !held.has(p.id)).flatMap(({ id, ...at }) => placedBy(parts.value, id, at)),
     ]
   })
   function stop(): void {
@@ -130,8 +103,8 @@ export function useLayoutParts(supply: Ref<Supply | null>) {
     if (parts.value.length > 0 && unplaced.value.length > 0 && !isKept()) void layOutAgain()
   }, { immediate: true })
 
-  const change = (id: string, to: Partial<LayoutPart>) => {
-    placed.value = placed.value.map(p => (partId(p) === id ? { ...p, ...to } : p))
+  const change = (to: LayoutPart) => {
+    placed.value = placed.value.map(p => (partId(p) === partId(to) ? to : p))
     if (supply.value) unkept = { supplyId: supply.value.id, parts: laidNow() }
     void keepSoon()
   }
@@ -140,8 +113,7 @@ export function useLayoutParts(supply: Ref<Supply | null>) {
     const p = placed.value.find(q => partId(q) === id), part = partOf(id)
     if (!p || !part || p.offcutId !== null) return
     laying.stop()
-    const { wideMm: w } = boundsOf(laidOutline(part.outline, p))
-    change(id, { x: Math.min(Math.max(0, x), Math.max(0, wideMm.value - w)), y: Math.max(0, y), pinned: true })
+    change(draggedTo(part, p, { x, y }, wideMm.value))
   }
   const nudge = (dx: number, dy: number) => () => {
     if (now.value) move(chosen.value!, Math.round(now.value.x) + dx, Math.round(now.value.y) + dy)
@@ -149,19 +121,15 @@ export function useLayoutParts(supply: Ref<Supply | null>) {
   function turn(): void {
     const p = now.value, part = p && partOf(partId(p))
     if (!part || p.offcutId !== null) return
-    const turns = turnsOf(part)
-    change(part.id, { turnDeg: turns[(turns.indexOf(p.turnDeg) + 1) % turns.length]!, pinned: true })
+    change(turnedOn(part, p))
   }
   function pin(): void {
-    if (now.value && now.value.offcutId === null) change(chosen.value!, { pinned: !now.value.pinned })
+    if (now.value && now.value.offcutId === null) change({ ...now.value, pinned: !now.value.pinned })
   }
   /** Only what lies within so much of the roll. */
   function onlyWithin(mostMm: number): void {
     laying.stop()
-    placed.value = placed.value.filter((p) => {
-      const part = partOf(partId(p))
-      return part && (p.offcutId !== null || boundsOf(laidOutline(part.outline, p)).top <= mostMm)
-    })
+    placed.value = laidWithin(parts.value, placed.value, mostMm)
     void keep()
   }
   /** What is laid, once all that is on its way to be kept has arrived. */
@@ -172,7 +140,7 @@ export function useLayoutParts(supply: Ref<Supply | null>) {
   }
   const clear = () => { placed.value = [] }
   return {
-    wideMm, parts, placed, chosen, now, partOf, faults, laid, lengthMm, rollParts, boundOfRollMm, used, unplaced, usedOffcuts, laying,
-    layOutAgain, stop, move, nudge, turn, pin, onlyWithin, settled, clear,
+    wideMm, parts, placed, chosen, now, partOf, lies, unplaced, usedOffcuts, laying, layOutAgain, stop, move, nudge, turn, pin, onlyWithin,
+    settled, clear,
   }
 }

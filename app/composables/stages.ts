@@ -1,5 +1,6 @@
 import { comeTo, type JobStage, type NextStep } from '#core/job'
 import { kindOf, MAKING_KINDS } from '#shared/making'
+import { nextIn, pathOf } from '#shared/jobs'
 import type { Job, MakingKind } from '#shared/schemas'
 import { JOB_STAGE_NAME } from '#shared/words'
 import { SCREENS } from './screens'

@@ -2,7 +2,7 @@
 import { SURFACE_KIND_KEYS, SURFACE_KINDS, FIBRES, ADHESIVES } from '#core/materials'
 import { fabricLimit, limitingFibres } from '#core/limit'
 import {
-  adhesiveOf, choosableOf, chooseWay, courseOf, evaluate, METHODS, pressedS, sideBySide, USUAL_METHODS, type Recipe, type Way,
+  adhesiveOf, courseOf, evaluate, METHODS, pressedS, USUAL_METHODS, type Recipe,
 } from '#core/recipe'
 import { toEvidence, toIronInput, toRecipe } from '#shared/mappers'
 import {
@@ -29,7 +29,10 @@ const { answers, best, carried, tack, openers, searching, looking, problem, askO
 )
 const scrubS = ref(0)
 const done = computed(() => !searching.value && pairing.settled)
-const methods = computed(() => answers.value.filter(a => a.way !== 'sheet'))
+const { methods, chosenWay, compared, places, besides, chosen, proved, pinned, pinRecipe, atBoard, choose, pin } = useRecipeAtBoard({
+  answers, searching, settled: toRef(pairing, 'settled'), provedRecipe: toRef(pairing, 'provedRecipe'),
+  onWindow: computed(() => tab.value === 'window'),
+})
 const usual = computed(() => methods.value.filter(a => USUAL_METHODS.includes(a.method)))
 const byMaker = computed(() => answers.value.find(a => a.way === 'sheet') ?? null)
 const barred = computed(() => {
@@ -38,50 +41,6 @@ const barred = computed(() => {
     && usual.value.every(a => a.blocked && !a.course && a.blocked.why === first?.blocked?.why)
     ? (first?.blocked ?? null)
     : null
-})
-/**
- * Which recipe is on the board: chosen, proved, by the sheet, or the best worked out; nothing before the search is through, unless
- * chosen.
- */
-const chosenWay = computed<Way | null>(() => {
-  const choosable = answers.value.map(a => choosableOf(a, a.score))
-  const way = chooseWay(choosable, {
-    wanted: selection.chosen.way, proved: pairing.provedRecipe?.method ?? null, moisture: selection.rules.moisture,
-  })
-  return searching.value && way !== selection.chosen.way ? null : way
-})
-const shown = computed(() => sideBySide(methods.value.map(a => ({ ...a, ...choosableOf(a, a.score) })), chosenWay.value))
-/** Simply: the way on the board, and the one that would be next. */
-const compared = computed(() => {
-  if (!selection.isSimple || !chosenWay.value) return shown.value
-  const others = shown.value.filter(a => a.way !== chosenWay.value && a.blocked === null)
-  return [...shown.value.filter(a => a.way === chosenWay.value), ...others.slice(0, 1)]
-})
-const places = computed(() => Math.max(compared.value.length, selection.isSimple && chosenWay.value ? 0 : USUAL_METHODS.length))
-const besides = computed(() => (done.value && !selection.isSimple
-  ? methods.value.filter(a => a.blocked === null && !shown.value.some(s => s.way === a.way))
-  : []))
-const chosen = computed(() => answers.value.find(a => a.way === chosenWay.value && a.blocked === null) ?? null)
-/** Own swatches come first: until another way is chosen, the recipe they proved is on the board. */
-const proved = computed(() => selection.chosen.way === null || selection.chosen.way === pairing.provedRecipe?.method
-  ? pairing.provedRecipe
-  : null)
-/** The recipe at the pin: the chosen way's, until the pin is moved. */
-const pinned = ref<Recipe | null>(null)
-watch(() => JSON.stringify(selection.setup), () => { pinned.value = null })
-const fromSearch = computed(() => chosen.value?.recipe ?? answers.value.find(a => a.recipe)?.recipe ?? null)
-const pinRecipe = computed({
-  get: () => pinned.value ?? proved.value ?? fromSearch.value,
-  set: (r) => {
-    pinned.value = r
-    if (r && answers.value.some(a => a.way === r.method && a.blocked === null)) selection.chosen.way = r.method
-  },
-})
-/** What is written over the board and pressed: the pin's recipe on the window, the way's elsewhere. */
-const atBoard = computed(() => {
-  if (tab.value === 'window') return pinRecipe.value
-  if (pinned.value && pinned.value.method === chosen.value?.method) return pinned.value
-  return proved.value ?? chosen.value?.recipe ?? null
 })
 const proof = computed(() => atBoard.value ? pairing.proofFor(atBoard.value) : null)
 /** Where the recipe comes from when no swatch proves it: the sheet of this lot, or typical values. */
@@ -124,15 +83,7 @@ const canTake = (id: string) => {
   const t = provedSwatch(id)
   return t !== undefined && pairing.proofFor(toRecipe(t.recipe)).state === 'proved'
 }
-function takeProved(id: string): void {
-  const recipe = toRecipe(provedSwatch(id)!.recipe)
-  selection.chosen.way = recipe.method
-  pinned.value = recipe
-}
-function choose(way: Way): void {
-  selection.chosen.way = way
-  pinned.value = null
-}
+const takeProved = (id: string): void => pin(toRecipe(provedSwatch(id)!.recipe))
 /** The pictures open on a moment at which every iron is still down. */
 watch(() => searching.value, (busy) => {
   const lasts = methods.value.filter(a => a.recipe).map(a => pressedS(a.recipe!) + (a.recipe!.warmS > 0 ? 4 : 0))

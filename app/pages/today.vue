@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { nextIn, pathOf } from '#shared/jobs'
 import type { Job } from '#shared/schemas'
 import { careWords, nextReason, nextWords, wantedWords } from '#shared/words'
 

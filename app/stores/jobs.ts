@@ -1,17 +1,8 @@
-import { nextOfJob, stagesOfJob, type JobState } from '#core/job'
-import { jobBody, type Fabric, type Job, type JobBody, type JobFabric, type MakingKind, type Page } from '#shared/schemas'
+import { jobBodyOf, jobFor, nextIn } from '#shared/jobs'
+import type { Fabric, Job, JobBody, JobFabric, Page } from '#shared/schemas'
 import { useSelection } from './selection'
 import { useLibrary } from './library'
 
-/** What crosses the wire when a job is saved. */
-export const jobBodyOf = (j: Job): JobBody & { version: number } => ({
-  name: j.name, garment: j.garment, forWhen: j.forWhen, washC: j.washC, tumble: j.tumble, dryClean: j.dryClean, note: j.note, done: j.done,
-  trimIds: j.trimIds, careWords: j.careWords, lookOn: j.lookOn,
-  fabrics: j.fabrics, version: j.version,
-})
-
-/** No name of a job is longer. */
-const NAME_LENGTH = 80
 type Change = (body: JobBody) => Partial<JobBody>
 
 /** The jobs in hand; they live on the server. Which of them is open belongs to this board. */
@@ -108,10 +99,7 @@ export const useJobs = defineStore('jobs', () => {
   }
   /** Begins a job with a fabric and what backs it, named for them, and opens it. @returns whether it could be kept */
   async function begin(fabric: Fabric, place: string, placeName: string, supplyId: string): Promise<boolean> {
-    const body = jobBody.parse({
-      name: `${fabric.name}: ${placeName.toLowerCase()}`.slice(0, NAME_LENGTH), garment: placeName, washC: 40, tumble: 'no',
-      dryClean: false, fabrics: [{ fabricId: fabric.id, place, supplyId }],
-    })
+    const body = jobFor(fabric, place, placeName, supplyId)
     try {
       const made = await $fetch<Job>('/api/jobs', { method: 'POST', body })
       problem.value = null
@@ -141,18 +129,3 @@ export const useJobs = defineStore('jobs', () => {
 
   return { page, shown, problem, job, fabric, load, resume, open, begin, change, finish, note }
 })
-
-/** Where something is stuck on or turned up: its making says what comes. */
-const MAKING_PLACES: ReadonlySet<string> = new Set(['hem', 'applique', 'patch', 'embroideryGround'])
-/** A job as core asks for it. */
-const stateOf = (job: Job): JobState<MakingKind> => ({
-  done: job.done, session: job.session,
-  fabrics: job.fabrics.map((c, i) => ({
-    ...job.progress[i]!, placed: c.place !== null, backed: c.supplyId !== null, isMakingPlace: MAKING_PLACES.has(c.place ?? ''),
-  })),
-  makings: job.makings.map(m => ({ ...m, fabric: Math.max(0, job.fabrics.findIndex(f => f.fabricId === m.fabricId)) })),
-})
-/** What comes next in a job, and for which of its fabrics. */
-export const nextIn = (job: Job) => nextOfJob(stateOf(job))
-/** The stages a job goes through. */
-export const pathOf = (job: Job) => stagesOfJob(stateOf(job))

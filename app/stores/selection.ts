@@ -1,7 +1,7 @@
 import type { SurfaceKindKey } from '#core/materials'
 import type { Way } from '#core/recipe'
 import { toPressSetup } from '#shared/mappers'
-import { houseOf } from '#shared/house'
+import { houseOf, meetsBareSole } from '#shared/house'
 import { rulesSchema } from '#shared/schemas'
 import { useLibrary } from './library'
 
@@ -40,16 +40,7 @@ export const useSelection = defineStore('selection', () => {
   )
   const over = computed(() => chosen.value.overIds.map(id => library.supplies.find(s => s.id === id)).filter(s => s !== undefined))
   const iron = computed(() => library.irons.find(i => i.id === chosen.value.ironId) ?? library.irons[0] ?? null)
-  /** House rule: sturdy cotton and linen may meet a bare sole. */
-  const bareByRule = computed(
-    () =>
-      rules.value.pressCloth === 'sturdyBare'
-      && fabric.value !== null
-      && fabric.value.massGsm >= 100
-      && fabric.value.fibres.length > 0
-      && fabric.value.fibres.every(f => f.fibre === 'cotton' || f.fibre === 'linen')
-      && fabric.value.finishes.length === 0,
-  )
+  const bareByRule = computed(() => fabric.value !== null && meetsBareSole(fabric.value, rules.value))
   const pressCloth = computed(() =>
     chosen.value.pressClothId === 'bare' || (chosen.value.pressClothId === null && bareByRule.value)
       ? null
@@ -58,7 +49,6 @@ export const useSelection = defineStore('selection', () => {
         ?? library.pressCloths[0]
         ?? null),
   )
-  /** House rule: screens show the steps, what is to spare, and one alternative. */
   /** What the house decided, as figures and yes or no. */
   const house = computed(() => houseOf(rules.value))
   const isSimple = computed(() => house.value.isSimple)

@@ -1,4 +1,4 @@
-import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia'
+import { createPinia, getActivePinia, setActivePinia, type StoreGeneric } from 'pinia'
 import { vi } from 'vitest'
 import type { Recipe } from '#core/recipe'
 import { toRecipePayload } from '#shared/mappers'
@@ -64,8 +64,8 @@ export function standIn(answers: Record<string, Answer>) {
 
 /** A board with these things in its drawers; the one before it writes no more. */
 export function layOut(rate = 1): void {
-  const before = getActivePinia()
-  if (before) disposePinia(before)
+  const before = getActivePinia() as { _s?: Map<string, StoreGeneric> } | undefined
+  for (const store of [...before?._s?.values() ?? []]) store.$dispose()
   window.localStorage.clear()
   rememberWorkroom(workroom.id)
   vi.stubGlobal('useRuntimeConfig', () => ({ public: { clockRate: String(rate) } }))

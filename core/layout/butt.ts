@@ -29,3 +29,17 @@ export function buttStrips(strips: readonly Strip[], wantedMm: number): { ids: s
   }
   return { ids: taken.map(s => s.id), joins: Math.max(0, count - 1), overMm: sum - wantedMm }
 }
+
+/** A leftover by its box, mm. */
+export interface Leftover { id: string, wideMm: number, highMm: number }
+/**
+ * A rectangle pieced from leftovers butted side by side, each lying the long way across it or the short way: whichever needs fewer.
+ * @returns null where all of them together are too few, or too small
+ */
+export function pieceFrom(leftovers: readonly Leftover[], { wideMm, highMm }: { wideMm: number, highMm: number }) {
+  const ways = ([[wideMm, highMm], [highMm, wideMm]] as const).map(([across, along]) => buttStrips(leftovers.flatMap((o) => {
+    const fits = [[o.wideMm, o.highMm], [o.highMm, o.wideMm]].filter(([side]) => side! >= across).map(([, long]) => long!)
+    return fits.length > 0 ? [{ id: o.id, longMm: Math.max(...fits) }] : []
+  }), along)).filter(way => way !== null)
+  return ways.sort((a, b) => a.joins - b.joins || a.overMm - b.overMm)[0] ?? null
+}

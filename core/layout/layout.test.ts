@@ -5,6 +5,7 @@ import { seeded } from '../numeric'
 import {
   boundMm,
   buttStrips,
+  pieceFrom,
   chalkMarks,
   cutStrip,
   firstLayout,
@@ -368,5 +369,24 @@ describe('strips butted', () => {
       ),
       { numRuns: 300, seed: 8 },
     )
+  })
+})
+
+describe('a rectangle pieced from leftovers', () => {
+  it('one that is large enough needs no join, whichever way it lies', () => {
+    expect(pieceFrom([{ id: 'a', wideMm: 90, highMm: 210 }, { id: 'b', wideMm: 60, highMm: 300 }], { wideMm: 200, highMm: 80 }))
+      .toEqual({ ids: ['a'], joins: 0, overMm: 10 })
+  })
+  it('lies across it or along it, whichever needs fewer', () => {
+    // Across 200 wide strips of 200 by 50 need two to make 100 high; along, 100 wide and 120 long need two as well but leave more over.
+    const strips = [1, 2].map(n => ({ id: `s${n}`, wideMm: 200, highMm: 50 }))
+    const blocks = [1, 2].map(n => ({ id: `b${n}`, wideMm: 100, highMm: 120 }))
+    expect(pieceFrom([...strips, ...blocks], { wideMm: 200, highMm: 100 })!).toMatchObject({ joins: 1, overMm: 0 })
+    expect(pieceFrom(blocks, { wideMm: 200, highMm: 100 })).toMatchObject({ joins: 1, overMm: 40 })
+  })
+  it('what is too narrow for it is of no use, and too little is none', () => {
+    expect(pieceFrom([{ id: 'a', wideMm: 40, highMm: 900 }], { wideMm: 100, highMm: 50 })).toBeNull()
+    expect(pieceFrom([{ id: 'a', wideMm: 100, highMm: 30 }], { wideMm: 100, highMm: 50 })).toBeNull()
+    expect(pieceFrom([], { wideMm: 100, highMm: 50 })).toBeNull()
   })
 })

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { curlPerMm, edgeOf, mismatchMmPerM, trimLength } from '.'
+import { curlPerMm, edgeOf, mismatchMmPerM, trimCurlPerMm, trimLength } from '.'
 
 describe('a trim round corners', () => {
   const braid = { legsMm: [260, 70, 260, 70], widthMm: 14, endsMm: 20, joins: 0, joinMm: 25, shrinkPct: 4 }
@@ -47,5 +47,11 @@ describe('a pair that curls', () => {
     const length = section.slice(1).reduce((sum, p, i) => sum + Math.hypot(p.x - section[i]!.x, p.y - section[i]!.y), 0)
     expect(length).toBeCloseTo(30, 2)
     expect(Math.hypot(section.at(-1)!.x, section.at(-1)!.y - 1 / 0.04)).toBeCloseTo(1 / 0.04, 6)
+  })
+  it('a trim on a fabric is a stiffer pair; what was never measured is taken as is typical, and nothing has no thickness', () => {
+    expect(trimCurlPerMm(0.8, 1, 4)).toBeCloseTo(curlPerMm({ trimMm: 0.8, groundMm: 1, modulusRatio: 3, mismatchPct: 4 }), 12)
+    expect(trimCurlPerMm(null, null, 4)).toBe(trimCurlPerMm(0.8, 1, 4))
+    expect(trimCurlPerMm(0, 0, 4)).toBe(trimCurlPerMm(0.1, 0.1, 4))
+    expect(trimCurlPerMm(0.8, 1, 0)).toBe(0)
   })
 })

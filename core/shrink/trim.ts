@@ -65,3 +65,13 @@ export function edgeOf(
   const liftMm = Math.max(...section.map(p => Math.abs(p.y)))
   return { verdict: Math.abs(curl) * widthMm > UPRIGHT_RAD ? 'rolls' : liftMm < UNSEEN_MM ? 'flat' : 'lifts', liftMm, section }
 }
+
+/** A plastic-cored trim is about so many times as stiff as the fabric it lies on. Typical. */
+const CORE_STIFFER = 3
+/** Thinner is not measured, mm; what was never measured is taken to be so thick, mm: typical. */
+const THINNEST_MM = 0.1, TRIM_MM = 0.8, GROUND_MM = 1
+/** How a trim curls the fabric it is sewn on, where it shrinks and the fabric does not, 1/mm. @param shrinkPct by how much it shrinks */
+export const trimCurlPerMm = (trimMm: number | null, groundMm: number | null, shrinkPct: number): number => curlPerMm({
+  trimMm: Math.max(THINNEST_MM, trimMm ?? TRIM_MM), groundMm: Math.max(THINNEST_MM, groundMm ?? GROUND_MM), modulusRatio: CORE_STIFFER,
+  mismatchPct: shrinkPct,
+})

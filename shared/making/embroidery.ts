@@ -2,11 +2,20 @@ import { boundsOf, offset, type Outline } from '#core/geometry'
 import {
   denseParts, judgeSupport, type Layer, type LayerKind, type ShelfLayer, type StitchDesign, type StitchFabric,
 } from '#core/stitch'
+import { shapeOf } from '#core/mend'
 import { fromPayload } from '../cutting'
 import type { Fabric, Making, SpecOf, Supply } from '../schemas'
 import type { MakingKindOf } from './kind'
 import { made, numbered, type MadeMaking } from './made'
 import { judgePlace, laid, laidWithin } from './placed'
+
+/** A satin rim about a shield of this size, mm. @param wideMm of the shield within it */
+export function satinRim(wideMm: number, highMm: number): Outline {
+  const out = shapeOf('shield', wideMm + 2 * RIM_MM, highMm + 2 * RIM_MM), inner = shapeOf('shield', wideMm, highMm)
+  return { rim: out.rim.map(p => ({ x: p.x - RIM_MM, y: p.y - RIM_MM })), holes: [inner.rim.toReversed()] }
+}
+/** How wide the rim is, mm. */
+const RIM_MM = 4
 
 export const designOf = (w: SpecOf<'embroidery'>): StitchDesign =>
   ({ parts: w.parts.map(p => ({ ...p, outline: fromPayload(p.outline) })) })

@@ -9,12 +9,12 @@ export { stuckLayersOf, toStuckAsk } from './stuckAsk'
 export { itemFabric, scrapFabric } from './stuck'
 export { softBacking, suitedTo, wantsSoftBacking, type Suited } from './shelf'
 export { plainPayload, toLook } from './look'
-export { shapeOutline, shapesCm2 } from './applique'
+export { pieceOfShape, shapeOutline, shapesCm2, shapesPlaced } from './applique'
 export {
-  designOf, FLOATED, layersOf, stitchesPerMm2, stitchFabricOf, stitchFigures, stitchShelf, stretched,
+  designOf, FLOATED, layersOf, satinRim, stitchesPerMm2, stitchFabricOf, stitchFigures, stitchShelf, stretched,
 } from './embroidery'
 export { tapeOf } from './hem'
 export { patchesOfSpec } from './hole'
 export { labelsBox } from './labels'
-export { gridOf, patchesDrawn, patchesOf, plainPatches, resized } from './patchwork'
+export { gridOf, liesOf, patchesDrawn, patchesOf, plainPatches, resized, type Lies } from './patchwork'
 export { waddingFabric } from './wadding'

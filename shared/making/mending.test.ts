@@ -4,9 +4,9 @@ import { shapeOf } from '#core/mend'
 import { toPayload } from '../cutting'
 import {
   designOf, isMend, itemFabric, judgeMaking, labelsBox, operationsOfMaking, patchesOfSpec, placedAt, placeFaults, scrapFabric,
-  shapeOutline, shapesCm2, softBacking, suitedTo, toLook, toStuckAsk, wantsSoftBacking, type MendSpec,
+  pieceOfShape, shapeOutline, shapesCm2, shapesPlaced, softBacking, suitedTo, toLook, toStuckAsk, wantsSoftBacking, type MendSpec,
 } from '.'
-import { makingSchema, rulesSchema, type Making, type ScrapKept, type Supply, type SpecOf } from '../schemas'
+import { jobPieceSchema, makingSchema, rulesSchema, type Making, type ScrapKept, type Supply, type SpecOf } from '../schemas'
 import { fabric, idOf as id, iron, supply } from '../kept.fixture'
 
 const rules = rulesSchema.parse({})
@@ -225,5 +225,36 @@ describe('what of the shelf serves', () => {
     expect([fibres('silk'), fibres('cotton'), { ...fibres('cotton'), nap: 'texture' as const }].map(wantsSoftBacking))
       .toEqual([true, false, true])
     expect(suitedTo('labels', shelf, null, 0).map(s => s.supply.id)).toEqual([id(4)])
+  })
+})
+
+describe('shapes on their ground', () => {
+  const square = (more: object = {}) => {
+    const face = boxOf({ left: 0, right: 100, bottom: 0, top: 50 })
+    return { face, under: [face], cut: boxOf({ left: -5, right: 105, bottom: -5, top: 55 }),
+      shape: { name: 'Flag', count: 1, corner: false, ...more } }
+  }
+  it('those of the corners lie in them, to the edge; a fifth begins anew', () => {
+    const placed = shapesPlaced([square({ corner: true, count: 5 })] as never, { wideMm: 900, highMm: 600 })
+    expect(placed.map(p => boundsOf(p.outline)).map(b => [b.left, b.right, b.bottom, b.top].map(Math.round))).toEqual([
+      [0, 100, -50, 0], [800, 900, -50, 0], [0, 100, -600, -550], [800, 900, -600, -550], [0, 100, -50, 0],
+    ])
+  })
+  it('the others are spread over its middle, each once, and none over the edge', () => {
+    const placed = shapesPlaced([square({ count: 6 }), square({ corner: true }), square({ count: 2 })] as never,
+      { wideMm: 900, highMm: 600 })
+    expect(placed.map(p => p.kind)).toEqual([0, 0, 0, 0, 0, 0, 1, 2, 2])
+    const middles = placed.filter(p => p.kind !== 1).map(p => boundsOf(p.outline)).map(b => `${b.left} ${b.top}`)
+    expect(new Set(middles).size).toBe(8)
+    for (const { outline } of placed) {
+      const b = boundsOf(outline)
+      expect([b.left >= -1e-9, b.right <= 900 + 1e-9, b.top <= 1e-9, b.bottom >= -600 - 1e-9]).toEqual([true, true, true, true])
+    }
+  })
+  it('go to the cutting as pieces that the server keeps, as large as they are cut, with the knit that backs them', () => {
+    const piece = pieceOfShape(id(31), square({ count: 3 }) as never, id(11), id(21))
+    expect(jobPieceSchema.safeParse(piece).error?.issues).toBeUndefined()
+    expect(piece).toMatchObject({ name: 'Flag', count: 3, place: 'applique', fabricId: id(11), interfacingId: id(21) })
+    expect((piece.shape as { rim: [number, number][] }).rim).toContainEqual([105, 55])
   })
 })

@@ -1,6 +1,8 @@
 import { labOf } from '#core/colour'
 import { areaMm2, boundsOf, type Outline } from '#core/geometry'
-import { nest, piecingOf, pressingTurns, type PatchArea, type Seam } from '#core/patchwork'
+import {
+  bulkAt, nest, openAgainst, piecingOf, pressingTurns, spunAt, type PatchArea, type Piecing, type Seam,
+} from '#core/patchwork'
 import type { Making, SpecOf } from '../schemas'
 import type { MakingKindOf } from './kind'
 import { made, type Line, type MadeMaking } from './made'
@@ -49,6 +51,36 @@ export function patchesDrawn(outlines: readonly { name: string, outline: Outline
   return boxes.map(({ b }, i): Patches[number] => [b.left, highest - b.top, b.wideMm, b.highMm, i % colours])
 }
 
+/** How a block lies: pieced, nested, how thick where, and in which order its seams go under the iron. */
+export interface Lies {
+  piecing: Piecing
+  nesting: ReturnType<typeof nest>
+  /** Which way each seam lies; null where they are pressed open. */
+  side: ReturnType<typeof nest>['side'] | null
+  spun: ReturnType<typeof spunAt>
+  bulk: ReturnType<typeof bulkAt>
+  /** Pressed to one side beside all of them open. */
+  against: ReturnType<typeof openAgainst>
+  turns: ReturnType<typeof pressingTurns>
+  /** What turning by hand changed: seams that lie otherwise, and crossings that nest no more. Null with nothing turned. */
+  changed: { others: number, apart: number } | null
+}
+/** @throws RangeError where the patches cannot be pieced from straight seams */
+export function liesOf(spec: SpecOf<'patchwork'>, plyMmOf?: (fabric: number) => number): Lies {
+  const patches = patchesOf(spec, plyMmOf), piecing = piecingOf(patches, spec.first, spec.closed)
+  const nesting = nest(piecing, patches, { fixed: spec.turned, ties: spec.ties }), side = spec.open ? null : nesting.side
+  const spun = spec.spun ? spunAt(piecing, side) : []
+  const free = Object.keys(spec.turned).length > 0 ? nest(piecing, patches, { ties: spec.ties }) : null
+  const lieOtherwise = (id: string, s: 'before' | 'after') => free!.side.get(id) !== s && !(id in spec.turned)
+  return {
+    piecing, nesting, side, spun, bulk: bulkAt(piecing, patches, side, spun),
+    against: openAgainst(piecing, patches, nesting.side), turns: pressingTurns(piecing, side, spec.sewnFirst),
+    changed: free && {
+      others: [...nesting.side].filter(([id, s]) => lieOtherwise(id, s)).length, apart: nesting.apart.length - free.apart.length,
+    },
+  }
+}
+
 const seamLine = (s: Seam): Line => s.axis === 'down'
   ? { x0: s.atMm, y0: -s.fromMm, x1: s.atMm, y1: -s.toMm }
   : { x0: s.fromMm, y0: -s.atMm, x1: s.toMm, y1: -s.atMm }
@@ -58,10 +90,9 @@ const unitWords = (s: Seam, step: number): string => `${s.axis === 'down' ? 'row
 const MOST_LINES = 60
 
 function operations(m: Making, spec: SpecOf<'patchwork'>): MadeMaking[] {
-  const patches = patchesOf(spec), piecing = piecingOf(patches, spec.first, spec.closed)
-  const { side } = nest(piecing, patches, { fixed: spec.turned, ties: spec.ties })
+  const { piecing, turns } = liesOf(spec)
   const byId = new Map(piecing.seams.map(s => [s.id, s])), steps = new Map<number, Seam[]>()
-  for (const t of pressingTurns(piecing, spec.open ? null : side, spec.sewnFirst))
+  for (const t of turns)
     steps.set(t.step, [...(steps.get(t.step) ?? []), byId.get(t.seam)!])
   const ops: MadeMaking[] = []
   const last = steps.size - 1 - (spec.closed ? 1 : 0)

@@ -6,7 +6,7 @@ import { IRON_KINDS } from '#core/materials'
 import { cutPiece, GAP_MM, type Part } from '#shared/cutting'
 import type { Supply } from '#shared/schemas'
 import { fabricWords, FUSING_RISK, seconds } from '#shared/words'
-import type { LaidPart } from './LayoutPicture.vue'
+import type { LaidPart } from '#shared/laidOut'
 
 /** Cut and fuse piece by piece, or fuse a block and cut the pieces out of it: both as pictures, with metres and minutes. */
 const { supply, parts, layout, lengthMm, wideMm, laying } = defineProps<{

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { bagSteps, edgeSection, layersSteps, type LayersSpec } from '#core/cut'
 import { boundsOf } from '#core/geometry'
-import { buttStrips } from '#core/layout'
+import { pieceFrom } from '#core/layout'
 import { leftAloneS } from '#core/recipe'
 import type { OperationKind } from '#core/session'
 import { cutPiece, fromPayload, isLayers, layersSpec } from '#shared/cutting'
@@ -87,31 +87,8 @@ const how = computed(() => held.value?.recipe ?? null)
 const butted = computed(() => {
   const s = made.value?.layers
   if (!s || !web.value) return null
-  const { wideMm, highMm } = boundsOf(s.web)
   const offcuts = cutting.offcutsFor(web.value.id).map(o => ({ id: o.id, ...boundsOf(fromPayload(o.outline)) }))
-  // A strip lies the long way across the web, or the short way: whichever needs fewer.
-  const ways = (
-    [
-      [wideMm, highMm],
-      [highMm, wideMm],
-    ] as const
-  )
-    .map(([across, along]) =>
-      buttStrips(
-        offcuts.flatMap((o) => {
-          const fits = [
-            [o.wideMm, o.highMm],
-            [o.highMm, o.wideMm],
-          ]
-            .filter(([side]) => side! >= across)
-            .map(([, long]) => long!)
-          return fits.length ? [{ id: o.id, longMm: Math.max(...fits) }] : []
-        }),
-        along,
-      ),
-    )
-    .filter(w => w !== null)
-  return ways.sort((a, b) => a.joins - b.joins || a.overMm - b.overMm)[0] ?? null
+  return pieceFrom(offcuts, boundsOf(s.web))
 })
 </script>
 

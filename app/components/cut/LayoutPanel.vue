@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { boundsOf } from '#core/geometry'
 import { partId } from '#shared/cutting'
+import { tooWideOf } from '#shared/laidOut'
 import type { JobPiece } from '#shared/schemas'
 import {
   countWords, cutDoneSentence, fabricWords, layoutFaultSentence, lengthWords, metresSentence, stockSentence, tooWideSentence,
@@ -23,24 +24,16 @@ const chosenSupply = computed({
   },
 })
 const layout = useLayoutParts(supply)
-const { wideMm, parts, placed, now, faults, laid, lengthMm, rollParts, unplaced, usedOffcuts, laying } = layout
+const { wideMm, parts, placed, now, lies, unplaced, usedOffcuts, laying } = layout
 const partChosen = layout.chosen
 /** Cut off the roll to the next centimetre. */
-const metres = computed(() => Math.ceil(lengthMm.value / 10 - 1e-6) / 100)
-const shownMm = computed(() => Math.max(400, lengthMm.value * 1.12 + 60))
+const metres = computed(() => Math.ceil(lies.value.lengthMm / 10 - 1e-6) / 100)
+const shownMm = computed(() => Math.max(400, lies.value.lengthMm * 1.12 + 60))
 const stock = computed(() => stockSentence(supply.value?.stockM ?? 0, metres.value, selection.units))
 const nameOf = (id: string) => layout.partOf(id)?.name ?? 'A part'
-/** Places where the trade allows a join in the interfacing. */
-const JOINED = new Set(['facing', 'waistband', 'hem', 'stand', 'quiltedPanel', 'mat'])
 /** Wider than the roll, however it may be turned. */
-const tooWide = computed(() =>
-  unplaced.value.flatMap((p) => {
-    const least = leastWideMm(p)
-    if (least <= wideMm.value) return []
-    const turned = leastWideMm({ ...p, grain: 'any', oneWay: false }) <= wideMm.value
-    return [tooWideSentence(p.name, least - wideMm.value, { join: JOINED.has(pieceOf(p.pieceId)?.place ?? ''), turned }, selection.units)]
-  }),
-)
+const tooWide = computed(() => tooWideOf(unplaced.value, cutting.pieces, wideMm.value)
+  .map(w => tooWideSentence(w.name, w.byMm, { join: w.mayJoin, turned: w.fitsTurned }, selection.units)))
 function choose(id: string): void {
   partChosen.value = id
   chosenId.value = layout.partOf(id)?.pieceId ?? chosenId.value
@@ -133,8 +126,7 @@ const doneParts = computed(() =>
       <template v-else>
         <div class="mt-1 flex flex-wrap items-baseline gap-x-4" data-test="layout-figures">
           <b class="ticket text-2xl" data-test="layout-metres">{{ metresSentence(metres, supply.pricePerM, selection.units) }}</b>
-          <span>{{ Math.round(layout.used.value * 100) }} % used. Shortest possible: {{ lengthWords(layout.boundOfRollMm.value,
-                                                                                                    selection.units) }}
+          <span>{{ Math.round(lies.used * 100) }} % used. Shortest possible: {{ lengthWords(lies.boundMm, selection.units) }}
             <Sourced from="estimate" /></span>
           <span :class="stock.short || stock.last ? 'font-semibold text-alert' : 'text-muted-ink'">{{ stock.words }}</span>
         </div>
@@ -157,11 +149,11 @@ const doneParts = computed(() =>
         </div>
         <div class="mt-1 min-h-56 flex-1" data-test="layout">
           <LayoutPicture
-            v-if="laid.length"
-            :parts="laid"
+            v-if="lies.laid.length"
+            :parts="lies.laid"
             :wide-mm="wideMm"
             :length-mm="shownMm"
-            :layout-mm="lengthMm"
+            :layout-mm="lies.lengthMm"
             :stock-mm="supply.stockM * 1000"
             :chosen-id="partChosen"
             :colour="supply.colourHex"
@@ -172,8 +164,8 @@ const doneParts = computed(() =>
             {{ usedOffcuts.length ? 'Everything fits on offcuts: nothing comes off the roll.' : 'Laying…' }}
           </p>
         </div>
-        <ul v-if="faults.length || tooWide.length" class="text-[15px] font-semibold text-alert" role="alert" data-test="layout-faults">
-          <li v-for="(f, i) in faults.slice(0, 3)" :key="i">{{ layoutFaultSentence(f, nameOf, selection.units) }}</li>
+        <ul v-if="lies.faults.length || tooWide.length" class="text-[15px] font-semibold text-alert" role="alert" data-test="layout-faults">
+          <li v-for="(f, i) in lies.faults.slice(0, 3)" :key="i">{{ layoutFaultSentence(f, nameOf, selection.units) }}</li>
           <li v-for="w in tooWide" :key="w">{{ w }}</li>
         </ul>
         <div v-if="stock.short" class="text-[15px]" data-test="short">
@@ -226,7 +218,7 @@ const doneParts = computed(() =>
             size="lg"
             class="ml-auto"
             icon="i-lucide-scissors"
-            :disabled="faults.length > 0 || stock.short || placed.length === 0"
+            :disabled="lies.faults.length > 0 || stock.short || placed.length === 0"
             @click="askCut"
           >Cut this <kbd class="text-sm opacity-80">{{ KEYS.take.shown }}</kbd></UButton
           >
@@ -236,16 +228,16 @@ const doneParts = computed(() =>
             {{ fabricWords(metres, selection.units) }} leave {{ supply.name }}; {{ stock.words }}
             {{ unplaced.length ? `${countWords(unplaced.length, 'part')} left to cut.` : '' }}
           </p>
-          <UButton size="lg" class="ml-auto" :disabled="faults.length > 0 || stock.short" @click="cutIt">Record as cut</UButton>
+          <UButton size="lg" class="ml-auto" :disabled="lies.faults.length > 0 || stock.short" @click="cutIt">Record as cut</UButton>
           <UButton size="lg" variant="outline" color="neutral" @click="notYet">Do not cut yet</UButton>
         </div>
         <BlockOrPiece
           v-if="supply.adhesive"
           class="mt-2 max-[1000px]:hidden"
           :supply="supply"
-          :parts="rollParts"
-          :layout="laid"
-          :length-mm="lengthMm"
+          :parts="lies.rollParts"
+          :layout="lies.laid"
+          :length-mm="lies.lengthMm"
           :wide-mm="wideMm"
           :laying="laying.running.value"
         />

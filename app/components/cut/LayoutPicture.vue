@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { LaidPart } from '#shared/laidOut'
 import { useElementSize } from '@vueuse/core'
 import { drag } from 'd3-drag'
 import { select } from 'd3-selection'
@@ -13,18 +14,6 @@ const selection = useSelection()
  * Parts on a roll or an offcut; they can be taken hold of and moved. The roll lies with its length to the right, or stands on its end
  * where it is shown larger so; never as in a mirror.
  */
-export interface LaidPart {
-  id: string
-  name: string
-  outline: Outline
-  x: number
-  y: number
-  turnDeg: number
-  pinned: boolean
-  bad: boolean
-  grain: 'along' | 'across' | 'bias' | 'any'
-  oneWay: boolean
-}
 const {
   parts,
   wideMm,

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { curlPerMm, edgeOf, mismatchMmPerM, trimLength, trimPreshrunkM } from '#core/shrink'
+import { edgeOf, mismatchMmPerM, trimCurlPerMm, trimLength, trimPreshrunkM } from '#core/shrink'
 import type { SupplyRecords } from '#shared/schemas'
 import { celsius, EDGE_WORDS, fabricWords, lengthWords, perLengthWords, thicknessWords } from '#shared/words'
 
@@ -37,16 +37,7 @@ const needM = computed(() => (length.value ? (length.value.buyMm * path.value.ti
 /** What of the trim was preshrunk has shrunk already; what was not pulls its edge. */
 const missing = computed(() => preshrunkM.value < needM.value)
 const mismatch = computed(() => (missing.value ? path.value.shrinkPct : 0))
-const curl = computed(() =>
-  curlPerMm({
-    trimMm: Math.max(0.1, trim.value?.thicknessMm ?? 0.8),
-    groundMm: Math.max(0.1, ground.value?.thicknessMm ?? 1),
-    modulusRatio: STIFFER,
-    mismatchPct: path.value.shrinkPct,
-  }),
-)
-/** A plastic-cored trim is about so many times as stiff as the fabric it lies on: a typical figure. */
-const STIFFER = 3
+const curl = computed(() => trimCurlPerMm(trim.value?.thicknessMm ?? null, ground.value?.thicknessMm ?? null, path.value.shrinkPct))
 const edges = computed(() => [
   { name: 'preshrunk first', edge: edgeOf(path.value.widthMm, 0) },
   { name: 'not preshrunk', edge: edgeOf(path.value.widthMm, curl.value) },

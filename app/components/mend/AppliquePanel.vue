@@ -3,11 +3,11 @@ import { blockOrPiece } from '#core/cut'
 import { boundsOf, shifted, type Outline } from '#core/geometry'
 import type { Layout, LayoutPiece, LayoutTask } from '#core/layout'
 import { IRON_KINDS } from '#core/materials'
-import { bastingOf, EDGE_STITCH_MM, edgeM, SHAPES, sewingOrder, shapeCut, spread, type ShapeCut } from '#core/mend'
+import { bastingOf, EDGE_STITCH_MM, edgeM, SHAPES, sewingOrder, shapeCut, type ShapeCut } from '#core/mend'
 import { GAP_MM, toPayload, usableWidthMm } from '#shared/cutting'
 import { toFabricInput } from '#shared/mappers'
-import { shapeOutline, softBacking, suitedTo, wantsSoftBacking } from '#shared/making'
-import { pressedAsTheHouse, type Fabric, type JobPiece } from '#shared/schemas'
+import { pieceOfShape, shapeOutline, shapesPlaced, softBacking, suitedTo, wantsSoftBacking } from '#shared/making'
+import type { Fabric } from '#shared/schemas'
 import type { NamedOutline } from '#shared/svg'
 import { fabricWords } from '#shared/words'
 
@@ -57,25 +57,7 @@ const problem = computed(() => planProblem.value ?? ('why' in cuts.value ? cuts.
 const isAllSoft = computed(() => all.value.length > 0 && all.value.every(c => soft.value.some(f => f.id === fabricOf(c.shape)?.id)))
 watchEffect(() => { applique.able.value = plan.value?.first != null && problem.value === null && !isAllSoft.value })
 /** Where they lie on the ground: those of the corners in the corners, the others spread over it. */
-const placed = computed(() => {
-  const { groundWideMm: w, groundHighMm: h } = spec.value, inner = all.value.filter(c => !c.shape.corner)
-  const at = spread(inner.reduce((s, c) => s + c.shape.count, 0), w * 0.8, h * 0.7)
-  let n = 0
-  const laid = (c: ShapeCut, x: number, y: number): Outline => {
-    const b = boundsOf(c.face)
-    return shifted(c.face, x - b.left - b.wideMm / 2, -y - b.bottom - b.highMm / 2)
-  }
-  return all.value.flatMap((c, kind) => Array.from({ length: c.shape.count }, (_, k) => {
-    const b = boundsOf(c.face)
-    if (c.shape.corner) {
-      const [sx, sy] = [[1, 1], [-1, 1], [1, -1], [-1, -1]][k % 4]!
-      const flipped = { ...c, face: { rim: c.face.rim.map(p => ({ x: p.x * sx!, y: p.y * -sy! })), holes: [] } }
-      return { kind, outline: laid(flipped, sx! > 0 ? b.wideMm / 2 : w - b.wideMm / 2, sy! > 0 ? b.highMm / 2 : h - b.highMm / 2) }
-    }
-    const p = at[n++]!
-    return { kind, outline: laid(c, w * 0.1 + p.x, h * 0.15 + p.y) }
-  }))
-})
+const placed = computed(() => shapesPlaced(all.value, { wideMm: spec.value.groundWideMm, highMm: spec.value.groundHighMm }))
 const order = computed(() => sewingOrder(placed.value.map(p => p.outline)))
 const colourOf = (kind: number) => fabrics.value[spec.value.shapes[kind]?.fabric ?? 0]?.colourHex ?? ['#c9a14b', '#7d93b5', '#e8dcc8',
   '#5c6f5b'][kind % 4]!
@@ -137,13 +119,10 @@ function fabricOfShape(id: string): void {
 const sent = ref(false)
 function toCut(): void {
   const knitOf = (f: Fabric) => (wantsSoftBacking(f) ? softBacking(library.supplies, f, washC.value)?.id ?? null : null)
-  const more = all.value.map((c): JobPiece => ({
-    id: crypto.randomUUID(), name: c.shape.name, fabricId: fabricOf(c.shape)!.id, place: 'applique',
-    shape: { ...toPayload(c.cut), format: 1, kind: 'outline', drawnBy: 'seam' }, count: c.shape.count, pair: false,
-    allowances: { seam: 0, hem: 0, front: 0 }, grain: 'along', oneWay: false, interfacingId: knitOf(fabricOf(c.shape)!), foamId: null,
-    webId: null, inset: null,
-    ...pressedAsTheHouse(),
-  }))
+  const more = all.value.map((c) => {
+    const of = fabricOf(c.shape)!
+    return pieceOfShape(crypto.randomUUID(), c, of.id, knitOf(of))
+  })
   cutting.change(now => [...now, ...more])
   sent.value = true
 }

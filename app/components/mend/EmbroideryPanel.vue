@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { boundsOf, boxOf, type Outline } from '#core/geometry'
+import { boundsOf, boxOf } from '#core/geometry'
 import { GARMENTS, shapeOf } from '#core/mend'
 import {
   HOW_IT_LEAVES, judgeSupport, learnScale, leavesNothing, proposeSupport, stepsOf, type Judged, type ShelfLayer,
 } from '#core/stitch'
 import { fromPayload, toPayload } from '#shared/cutting'
 import {
-  designOf, FLOATED, layersOf, placedOutlines, placeFaults, stitchesPerMm2, stitchFabricOf, stitchFigures, stitchShelf, stretched,
+  designOf, FLOATED, layersOf, placedOutlines, placeFaults, satinRim, stitchesPerMm2, stitchFabricOf, stitchFigures, stitchShelf, stretched,
 } from '#shared/making'
 import type { StitchResults, SpecOf } from '#shared/schemas'
 import type { NamedOutline } from '#shared/svg'
@@ -23,15 +23,9 @@ const embroidery = useMakingPanel('embroidery', () => freshMaking('Embroidery', 
   place: { on: 'front', downMm: 200, asideMm: 95, turnDeg: 0 },
   parts: [
     { name: 'Shield', outline: toPayload(shapeOf('shield', 58, 64)), stitches: 5200, satinMm: 2.5, travelMm: 20 },
-    { name: 'Rim', outline: toPayload(rim(58, 64)), stitches: 1400, satinMm: 3.5, travelMm: 0 },
+    { name: 'Rim', outline: toPayload(satinRim(58, 64)), stitches: 1400, satinMm: 3.5, travelMm: 0 },
   ],
 }))
-/** A satin rim about a shield. */
-function rim(wideMm: number, highMm: number): Outline {
-  const out = shapeOf('shield', wideMm + 8, highMm + 8), inner = shapeOf('shield', wideMm, highMm)
-  const to = (p: { x: number, y: number }, by: number) => ({ x: p.x - by, y: p.y - by })
-  return { rim: out.rim.map(p => to(p, 4)), holes: [inner.rim.toReversed()] }
-}
 const { making, spec, fabric, fabricId, set, setSpec, fabricItems } = embroidery
 type EmbroiderySpec = SpecOf<'embroidery'>
 const chosen = ref(0)

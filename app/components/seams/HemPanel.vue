@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { easeMm, easesRound, longestStraightMm, shortenLegs, tapeFor, UNDER_MM, type HemPlan, type ShortenedPair } from '#core/hem'
-import { ADHESIVES, BASE_GIVE_PCT } from '#core/materials'
+import { washLimit } from '#core/match'
+import { BASE_GIVE_PCT } from '#core/materials'
 import { tapeOf } from '#shared/making'
+import { toMatchSupply } from '#shared/mappers'
 import {
   celsius, fabricWords, HEM_INSTEAD, HEM_SIDE, hemRefusal, legSentence, liningSentence, seconds, STEAM_CAUTION, TRY_SHOES,
   washSentence, coolingWords, sentence,
@@ -77,7 +79,7 @@ const why = computed(() => {
 /** Washed hotter than the tape withstands, it comes down again. */
 const washes = computed(() => {
   const s = plan.value?.how === 'refused' ? ways.dryTape() : tape.value?.supply, washC = jobs.job?.washC ?? 0
-  const standsC = s?.adhesive ? s.washC ?? ADHESIVES[s.adhesive].washC[1] : null
+  const standsC = s?.adhesive ? washLimit(toMatchSupply(s)).limitC : null
   return standsC !== null && pressed.value && washC > standsC ? washSentence(washC, standsC, selection.units) : null
 })
 const able = computed(() => why.value === null && tape.value !== null && covered.value && pressed.value !== null)

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { useFileDialog } from '@vueuse/core'
-import { bulkAt, LAYOUTS, nest, openAgainst, piecingOf, pressingTurns, spunAt, type Piecing } from '#core/patchwork'
+import { LAYOUTS } from '#core/patchwork'
 import { plyMm } from '#core/seam'
 import { fieldText, readQuantity, splitLengths } from '#core/units'
-import { gridOf, patchesDrawn, patchesOf, plainPatches, resized } from '#shared/making'
+import { gridOf, liesOf, patchesDrawn, patchesOf, plainPatches, resized, type Lies } from '#shared/making'
 import { toFabricInput } from '#shared/mappers'
 import { MOST_PATCHES } from '#shared/schemas'
 import { readSvg, SVG_MOST_BYTES } from '#shared/svg'
@@ -35,55 +35,35 @@ const plyOf = (n: number): number => {
 }
 const patches = computed(() => patchesOf(spec.value, plyOf))
 const colours = computed(() => spec.value.patches.map(p => spec.value.colours[p[4]]?.hex ?? '#ffffff'))
-const made = computed((): { piecing: Piecing | null, why: string | null } => {
+const lies = computed((): Lies | { why: string } => {
   try {
-    return { piecing: piecingOf(patches.value, spec.value.first, spec.value.closed), why: null }
+    return liesOf(spec.value, plyOf)
   } catch (error) {
-    return { piecing: null, why: faultWords(error) }
+    return { why: faultWords(error) }
   }
 })
-const nesting = computed(() => made.value.piecing
-  && nest(made.value.piecing, patches.value, { fixed: spec.value.turned, ties: spec.value.ties }))
-/** As it would lie with nothing turned by hand. */
-const free = computed(() => made.value.piecing && Object.keys(spec.value.turned).length > 0
-  ? nest(made.value.piecing, patches.value, { ties: spec.value.ties })
-  : null)
-const lying = computed(() => (spec.value.open ? null : nesting.value?.side ?? null))
-const spun = computed(() => (made.value.piecing && spec.value.spun ? spunAt(made.value.piecing, lying.value) : []))
-const bulk = computed(() => (made.value.piecing && nesting.value
-  ? bulkAt(made.value.piecing, patches.value, lying.value, spun.value)
-  : []))
+const made = computed(() => ('why' in lies.value ? null : lies.value))
 const apart = computed(() => new Set(
-  spec.value.open ? [] : (nesting.value?.apart ?? []).map(c => `${Math.round(c.x)} ${Math.round(c.y)}`)))
-const against = computed(() => (made.value.piecing && nesting.value
-  ? openAgainst(made.value.piecing, patches.value, nesting.value.side)
-  : null))
-const turns = computed(() => (made.value.piecing ? pressingTurns(made.value.piecing, lying.value, spec.value.sewnFirst) : []))
+  spec.value.open ? [] : (made.value?.nesting.apart ?? []).map(c => `${Math.round(c.x)} ${Math.round(c.y)}`)))
+const turns = computed(() => made.value?.turns ?? [])
 const seam = ref<string | null>(null)
 const at = computed(() => turns.value.findIndex(t => t.seam === seam.value))
 const turn = computed(() => turns.value[at.value] ?? null)
 const ofStep = computed(() => (turn.value ? turns.value.filter(t => t.step === turn.value!.step).map(t => t.seam) : []))
 const steps = computed(() => new Set(turns.value.map(t => t.step)).size)
-const chosenSeam = computed(() => made.value.piecing?.seams.find(s => s.id === seam.value) ?? null)
+const chosenSeam = computed(() => made.value?.piecing.seams.find(s => s.id === seam.value) ?? null)
 function nextSeam(): void {
   seam.value = turns.value[(at.value + 1) % Math.max(1, turns.value.length)]?.seam ?? null
 }
 function turnSeam(): void {
-  if (!seam.value || !nesting.value || spec.value.open) return
-  setSpec({ turned: { ...spec.value.turned, [seam.value]: nesting.value.side.get(seam.value) === 'before' ? 'after' : 'before' } })
+  if (!seam.value || !made.value || spec.value.open) return
+  setSpec({ turned: { ...spec.value.turned, [seam.value]: made.value.nesting.side.get(seam.value) === 'before' ? 'after' : 'before' } })
 }
 function letSeam(): void {
   const { [seam.value ?? '']: _, ...rest } = spec.value.turned
   setSpec({ turned: rest })
 }
-useShortcuts({ nextSeam, turnSeam, letSeam, take: () => { if (jobName.value && !chosen.value && made.value.piecing) addIt() } })
-/** What turning by hand changed. */
-const changed = computed(() => {
-  if (!free.value || !nesting.value) return null
-  const others = [...nesting.value.side].filter(([id, s]) => free.value!.side.get(id) !== s && !(id in spec.value.turned)).length
-  return { others, apart: nesting.value.apart.length - free.value.apart.length }
-})
-
+useShortcuts({ nextSeam, turnSeam, letSeam, take: () => { if (jobName.value && !chosen.value && made.value) addIt() } })
 const grid = computed(() => gridOf(spec.value.patches))
 const columnsMm = computed(() => grid.value.columnsMm), rowsMm = computed(() => grid.value.rowsMm)
 const isPlain = computed(() => grid.value.isPlain)
@@ -163,7 +143,7 @@ function addIt(): void {
   add()
 }
 const whole = computed(() => {
-  const p = made.value.piecing
+  const p = made.value?.piecing
   return p && `${lengthWords(p.wideMm, selection.units)} × ${lengthWords(p.highMm, selection.units)}`
 })
 /** What hangs over the board's edge, as seen from in front of it. */
@@ -180,17 +160,18 @@ const hanging = computed(() => {
       class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_370px] gap-4 px-4 pb-2 max-[1000px]:auto-rows-max max-[1000px]:grid-cols-1
       max-[1000px]:overflow-auto">
       <div class="flex min-h-0 flex-col">
-        <p v-if="made.piecing && nesting" class="ticket text-[26px] font-semibold leading-tight" data-test="patchwork-says">
+        <p v-if="made" class="ticket text-[26px] font-semibold leading-tight" data-test="patchwork-says">
           <template v-if="spec.open">All seams are pressed open: nothing has to nest.</template>
-          <template v-else>{{ nestSentence(made.piecing.crossings.length, nesting.apart.length, nesting.exact) }}&nbsp;</template>
+          <template v-else>{{ nestSentence(made.piecing.crossings.length, made.nesting.apart.length, made.nesting.exact) }}&nbsp;</template>
           <Sourced from="estimate" /></p>
-        <p v-if="!spec.open && nesting?.apart.length" class="text-[15px] text-alert">{{ WHY_APART }}</p>
+        <p v-if="!spec.open && made?.nesting.apart.length" class="text-[15px] text-alert">{{ WHY_APART }}</p>
         <div class="min-h-72 flex-1 py-1">
-          <PatchworkPicture v-if="made.piecing" :piecing="made.piecing" :patches="patches" :colours="colours" :lying="lying" :bulk="bulk"
-            :spun="spun" :apart="apart" :chosen="seam" :now="ofStep"
+          <PatchworkPicture v-if="made" :piecing="made.piecing" :patches="patches" :colours="colours" :lying="made.side" :bulk="made.bulk"
+            :spun="made.spun" :apart="apart" :chosen="seam" :now="ofStep"
             :label="`Pressing plan of ${making.name}, ${whole}, from its wrong side`"
             @seam="id => (seam = id)" @patch="paint" />
-          <p v-else class="mt-24 text-center text-xl font-semibold text-alert" role="alert" data-test="patchwork-problem">{{ made.why }}</p>
+          <p v-else-if="'why' in lies" class="mt-24 text-center text-xl font-semibold text-alert" role="alert"
+            data-test="patchwork-problem">{{ lies.why }}</p>
         </div>
         <p class="text-[15px] text-muted-ink">Seen from the wrong side. An arrow shows the side to which both allowances are pressed;
           a filled dot nests, a wheel is spun, a crossed one does not; a figure is the thickness under the iron ({{ unit }}).
@@ -223,22 +204,22 @@ const hanging = computed(() => {
         <UButton v-else size="lg" variant="outline" color="neutral" block @click="nextSeam">Seam by seam, as they are pressed <kbd>J</kbd>
         </UButton>
         <p class="text-[15px]">{{ PATCHWORK_LIES }}</p>
-        <p v-if="changed && !spec.open" class="text-[15px] font-semibold" data-test="turned">
-          {{ Object.keys(spec.turned).length }} turned by hand: {{ changed.others }} others turn with it,
-          {{ changed.apart > 0 ? `${changed.apart} more do not nest` : 'nesting is none the worse' }}.</p>
+        <p v-if="made?.changed && !spec.open" class="text-[15px] font-semibold" data-test="turned">
+          {{ Object.keys(spec.turned).length }} turned by hand: {{ made.changed.others }} others turn with it,
+          {{ made.changed.apart > 0 ? `${made.changed.apart} more do not nest` : 'nesting is none the worse' }}.</p>
         <p v-if="spec.spun && !spec.open" class="text-[15px]" data-test="spun">{{
-          spunSentence(spun.length, made.piecing?.crossings.length ?? 0) }}</p>
+          spunSentence(made?.spun.length ?? 0, made?.piecing.crossings.length ?? 0) }}</p>
         <p v-if="spec.sewnFirst" class="text-[15px]" data-test="sewn-first">{{ SEWN_FIRST }}</p>
         <p v-if="spec.ties.length" class="text-[15px]">{{ spec.ties.length }} tied: pressed as one before they are cut apart.
           <button type="button" class="underline" @click="setSpec({ ties: [] })">Untie all seams</button></p>
-        <table v-if="against" class="w-full text-[15px]">
+        <table v-if="made" class="w-full text-[15px]">
           <thead><tr class="text-left"><th scope="col"><span class="sr-only">How</span></th><th scope="col">thickest</th>
             <th scope="col">strength</th></tr></thead>
           <tbody>
-            <tr :class="spec.open ? '' : 'font-bold'"><td>To one side</td><td>{{ lengthWords(against.oneSideMm, selection.units) }}</td>
-              <td>whole</td></tr>
-            <tr :class="spec.open ? 'font-bold' : ''"><td>All open</td><td>{{ lengthWords(against.openMm, selection.units) }}</td>
-              <td>{{ Math.round(against.openStrength * 100) }} % <Sourced from="typical" /></td></tr>
+            <tr :class="spec.open ? '' : 'font-bold'"><td>To one side</td>
+              <td>{{ lengthWords(made.against.oneSideMm, selection.units) }}</td><td>whole</td></tr>
+            <tr :class="spec.open ? 'font-bold' : ''"><td>All open</td><td>{{ lengthWords(made.against.openMm, selection.units) }}</td>
+              <td>{{ Math.round(made.against.openStrength * 100) }} % <Sourced from="typical" /></td></tr>
           </tbody>
         </table>
         <div class="flex flex-wrap gap-x-4 gap-y-1">
@@ -275,7 +256,7 @@ const hanging = computed(() => {
         </div>
       </div>
     </div>
-    <MakingBar :name="making.name" :list="ofJob" :chosen="chosen?.id ?? null" :job-name="jobName" :able="made.piecing !== null"
+    <MakingBar :name="making.name" :list="ofJob" :chosen="chosen?.id ?? null" :job-name="jobName" :able="made !== null"
       @update:name="n => set({ name: n })" @add="addIt" @drop="drop" @choose="choose" />
   </div>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { PLACES } from '#core/place'
+import { jobBodyOf } from '#shared/jobs'
 import { jobBody, type Fabric, type Job, type JobBody } from '#shared/schemas'
 import { careWords, celsius, jobDiffers } from '#shared/words'
 
