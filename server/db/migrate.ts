@@ -20,6 +20,7 @@ import { own } from './migrations/2026-11-29-own'
 import { labelPicture } from './migrations/2026-11-30-label-picture'
 import { openKinds } from './migrations/2026-11-30-open-kinds'
 import { people } from './migrations/2026-11-30-people'
+import { phases } from './migrations/2026-11-30-phases'
 import { serialSeen } from './migrations/2026-11-30-serial-seen'
 import { swatchBench } from './migrations/2026-11-25-swatch-bench'
 
@@ -35,7 +36,7 @@ export interface Migration {
 
 const MIGRATIONS: Migration[] = [
   firstBoard, knowWhatYouHave, match, swatchBench, leafletCounts, jobs, oneWorkroom, nothingLost, cut, run, making, mend, care, sound,
-  names, codes, half, own, people, serialSeen, labelPicture, openKinds,
+  names, codes, half, own, people, serialSeen, labelPicture, openKinds, phases,
 ]
 
 export const umzug = (sequelize: Sequelize): Umzug<QueryInterface> => new Umzug({

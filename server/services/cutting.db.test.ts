@@ -1,9 +1,10 @@
 import { randomUUID } from 'node:crypto'
+import fc from 'fast-check'
 import { Op } from 'sequelize'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { boxOf } from '#core/geometry'
-import { toPayload } from '#shared/cutting'
-import { cutBody, jobPiecesBody, layoutBody, type CutBody, type JobPiece } from '#shared/schemas'
+import { partsOf, suppliesOf, toPayload } from '#shared/cutting'
+import { cutBody, jobPiecesBody, layoutBody, rulesSchema, type CutBody, type JobPiece } from '#shared/schemas'
 import { LayoutRow, OffcutRow, StockMovementRow, SupplyRow } from '../db/models'
 import { aRoom, refusal, type Room } from '../testing/room'
 import { cutLayout, cuttingOf, dropOffcut, saveLayout, offcutsOf, savePieces } from './cutting'
@@ -47,6 +48,28 @@ describe('the pieces of a job', () => {
     expect(late.status).toBe(409)
     expect((await save([a])).pieces.map(p => p.name)).toEqual(['Collar'])
     expect((await getJob(room.context, job.id)).progress[0]).toMatchObject({ parts: 1, cut: 0 })
+  })
+  it('how many parts they come to is the same in the database as where they are laid, however they are backed', async () => {
+    const { fabric, supply, job, save, piece } = await drawn(),
+      foam = await room.supply({ family: 'foam', overhangMm: 200, adhesive: null })
+    const web = await room.supply({ family: 'web', base: 'none', adhesive: 'polyamideWeb' }),
+      of = (id: string, is: boolean) => (is ? id : null)
+    const backed = fc.record({
+      count: fc.integer({ min: 1, max: 4 }), pair: fc.boolean(), place: fc.constantFrom('collar', 'mat'),
+      is: fc.tuple(fc.boolean(), fc.boolean(), fc.boolean()),
+    })
+    await fc.assert(fc.asyncProperty(fc.array(backed, { minLength: 1, maxLength: 6 }), async (all) => {
+      const { pieces } = await save(all.map(({ is: [interfacing, stiff, glued], ...p }, i) => piece(`Piece ${i}`, {
+        ...p, interfacingId: of(supply.id, interfacing), foamId: of(foam.id, stiff), webId: of(web.id, glued),
+      })))
+      const ground = {
+        rules: rulesSchema.parse({}), shrink: {}, fabricMm: () => 0.3,
+        supply: (id: string) => [supply, foam, web].find(s => s.id === id) ?? null,
+      }
+      const laid = suppliesOf(pieces).reduce((sum, id) => sum + partsOf(pieces, id, ground).length, 0)
+      const { progress } = await getJob(room.context, job.id)
+      expect(progress.find(p => p.fabricId === fabric.id)!.parts).toBe(laid)
+    }), { numRuns: 20, seed: 4 })
   })
   it('which half of a piece is backed is kept with it', async () => {
     const { piece, save } = await drawn()

@@ -6,6 +6,7 @@ import { FabricRow, JobFabricRow, JobRow, SupplyRow } from '../db/models'
 import type { Context } from '../utils/context'
 import { conflict, invalid, notFound } from '../utils/problem'
 import { columnsOf, keysOf, pick } from './columns'
+import { IS_OVER, IS_PRESSED, settlePhases } from './phases'
 import { HAS_FAILED, HAS_PASSED, WASHES_ASKED, WASHES_DONE } from './passed'
 
 const FIELDS = keysOf(jobBody.omit({ fabrics: true }).shape)
@@ -16,19 +17,7 @@ const toJob = (columns: Attributes<JobRow>, { fabrics, progress, makings, sessio
   fabrics, progress, makings, session,
 })
 
-/** An event `e` of a session that was not taken back. */
-const STANDS = `not exists (select 1 from session_event u where u.session_id = e.session_id and u.kind = 'undo' and u.takes = e.key)`
 const OF_PAIR = `from swatch t where t.workroom_id = k.workroom_id and t.fabric_id = k.fabric_id and t.supply_id = k.supply_id`
-/**
- * Did the operation `o` of a session come to its end? The newest of what ends it or opens it again decides, what was taken back left out;
- * where nothing ended it, whether the iron was set down at all its places. @param by which events end it
- */
-const cameToEnd = (by: readonly ('cold' | 'edge' | 'done' | 'skip')[]): string => `coalesce(
-  (select e.kind in (${by.map(kind => `'${kind}'`).join(', ')}) and e.edge is distinct from 'lifts' from session_event e
-    where e.session_id = o.session_id and e.op = o.id and e.kind in ('cold', 'edge', 'done', 'skip', 'missed') and ${STANDS}
-    order by e.at desc, e.position desc limit 1),
-  jsonb_array_length(o.placements) > 0 and jsonb_array_length(o.placements) <= (select count(distinct e.placement) from session_event e
-    where e.session_id = o.session_id and e.op = o.id and e.kind = 'down' and ${STANDS}))`
 /** A job `j` with its fabrics, and how far each has come with the interfacing chosen for it. */
 const EXTRAS = `
   coalesce((select json_agg(json_build_object('fabricId', k.fabric_id, 'place', k.place, 'supplyId', k.supply_id) order by k.position)
@@ -48,11 +37,11 @@ const EXTRAS = `
     from job_fabric k join fabric c on c.id = k.fabric_id left join supply s on s.id = k.supply_id where k.job_id = j.id),
       '[]') as progress,
   coalesce((select json_agg(json_build_object('id', m.id, 'kind', m.spec->>'kind', 'name', m.name, 'fabricId', m.fabric_id,
-      'pressed', exists (select 1 from session_operation o where o.making_id = m.id and ${cameToEnd(['cold', 'edge', 'done'])}))
+      'pressed', exists (select 1 from session_operation o where o.making_id = m.id and ${IS_PRESSED}))
       order by m.position)
     from job_making m where m.job_id = j.id), '[]') as makings,
   (select case when s.closed_at is null then 'open' when not exists (select 1 from session_operation o where o.session_id = s.id
-      and not ${cameToEnd(['cold', 'edge', 'done', 'skip'])}) then 'closed' end
+      and not ${IS_OVER}) then 'closed' end
     from press_session s where s.job_id = j.id order by s.started_at desc limit 1) as session`
 
 /** A job of this workroom. @param hold against other writers until the transaction ends */
@@ -72,7 +61,8 @@ export async function raiseVersion(job: JobRow, of: 'piecesVersion' | 'makingsVe
   await database().query(sql, { type: QueryTypes.UPDATE, replacements: { id: job.id } })
 }
 
-async function select(where: string, values: Record<string, unknown>, tail = ''): Promise<Job[]> {
+async function select(context: Context, where: string, values: Record<string, unknown>, tail = ''): Promise<Job[]> {
+  await settlePhases(context)
   const rows = await database().query<Extras & object>(
     `select j.*, ${EXTRAS} from job j where j.workroom_id = :workroomId and j.deleted_at is null and ${where} ${tail}`,
     { type: QueryTypes.SELECT, replacements: values },
@@ -81,10 +71,11 @@ async function select(where: string, values: Record<string, unknown>, tail = '')
 }
 
 /** Jobs, the most pressing first: by the day they are wanted, then as they came in. */
-export async function listJobs({ workroomId }: Context, { page, size, done }: JobQuery): Promise<Page<Job>> {
+export async function listJobs(context: Context, { page, size, done }: JobQuery): Promise<Page<Job>> {
+  const { workroomId } = context
   const [rows, total] = await Promise.all([
     select(
-      'j.done = :done', { workroomId, done, size, skip: (page - 1) * size },
+      context, 'j.done = :done', { workroomId, done, size, skip: (page - 1) * size },
       'order by j.for_when, j.created_at, j.id limit :size offset :skip',
     ),
     JobRow.count({ where: { workroomId, done } }),
@@ -92,8 +83,8 @@ export async function listJobs({ workroomId }: Context, { page, size, done }: Jo
   return { rows, total, page, size }
 }
 
-export async function getJob({ workroomId }: Context, id: string): Promise<Job> {
-  const [job] = await select('j.id = :id', { workroomId, id })
+export async function getJob(context: Context, id: string): Promise<Job> {
+  const [job] = await select(context, 'j.id = :id', { workroomId: context.workroomId, id })
   if (!job) throw notFound('job')
   return job
 }

@@ -85,7 +85,10 @@ describe('a session', () => {
     expect(await pressed()).toBe(true)
     await append(event('missed', { op: 'h', placement: 1, atMs: NOW + 32_000 }))
     expect(await pressed()).toBe(false)
-    await append(event('edge', { op: 'h', edge: 'holds', atMs: NOW + 60_000 }))
+    // An edge says nothing while the place that was missed is not pressed.
+    await append(event('edge', { op: 'h', edge: 'holds', atMs: NOW + 33_000 }))
+    expect(await pressed()).toBe(false)
+    await append(event('down', { op: 'h', placement: 1, atMs: NOW + 40_000 }), event('lift', { op: 'h', atMs: NOW + 52_000 }))
     expect(await pressed()).toBe(true)
     // Closed with a piece that was never under the iron, not all of it is pressed; passed over, nothing is left of it.
     await append(event('close', { atMs: NOW + 61_000 }))

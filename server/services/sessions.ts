@@ -19,18 +19,12 @@ import { keysOf, pick } from './columns'
 import { swatchesOfEdges } from './edges'
 import { ownedJob } from './jobs'
 import { hasSameContent } from './keyed'
+import { toEvent, unsettle } from './phases'
 import { recordSwatches } from './swatches'
 import { rowReader } from './unreadable'
 
 const OPERATION_KEYS = keysOf(sessionOperationSchema.shape)
 const operationsIn = rowReader('sessionOperations', sessionOperationSchema)
-
-const toEvent = (e: SessionEventRow): KeptSessionEvent => ({
-  key: e.key, device: e.device, atMs: e.at.getTime(), kind: e.kind, op: e.op, pass: e.pass, placement: e.placement, ironId: e.ironId,
-  soleC: e.soleC, edge: e.edge, placements: e.placements, takes: e.takes, byS: e.byS, ids: e.ids,
-  setting: e.settingLabel === null ? null : { label: e.settingLabel, meanC: e.settingMeanC ?? 0, swingC: e.settingSwingC ?? 0 },
-  position: e.position, arrivedMs: e.arrivedAt.getTime(), personId: e.personId ?? null,
-})
 
 /** An event as a board sends it. */
 const bodyOf = ({ position: _p, arrivedMs: _a, personId: _w, ...all }: KeptSessionEvent): SessionEventBody => all
@@ -125,7 +119,8 @@ export async function beginSession(context: Context, { operations, ...body }: Se
       // A board whose clock is ahead does not begin in the future.
       const startedAt = new Date(Math.min(Date.parse(body.startedAt), Date.now()))
       await PressSessionRow.create({ ...body, startedAt, workroomId })
-      await SessionOperationRow.bulkCreate(operations.map((o, position) => ({ ...o, sessionId: body.id, workroomId, position })))
+      await SessionOperationRow.bulkCreate(operations.map((o, position) => ({ ...o, sessionId: body.id, workroomId, position,
+        phase: 'open' })))
     })
   } catch (error) {
     if (error instanceof UniqueConstraintError) throw anotherSession()
@@ -158,7 +153,7 @@ export async function replan(context: Context, id: string, { operations, piecesV
     if (kept.length + fresh.length > MOST.operations)
       throw invalid([{ field: 'operations', message: `Operations: a run keeps ${MOST.operations} at the most.` }])
     const from = Math.max(0, ...kept.map(o => o.position + 1))
-    await SessionOperationRow.bulkCreate(fresh.map((o, i) => ({ ...o, sessionId: id, workroomId, position: from + i })))
+    await SessionOperationRow.bulkCreate(fresh.map((o, i) => ({ ...o, sessionId: id, workroomId, position: from + i, phase: 'open' })))
     await session.update({ piecesVersion })
     await wakeWatchers(id)
   })
@@ -231,6 +226,7 @@ export async function appendEvents(context: Context, id: string, events: readonl
           settingMeanC: setting?.meanC ?? null, settingSwingC: setting?.swingC ?? null,
         })),
       )
+      await unsettle(id, after, fresh)
       if (closedAt && session.closedAt === null) await session.update({ closedAt })
       for (const e of fresh) if (e.kind === 'cleaned' && e.ironId) await cleaned(context, e.ironId, e.atMs)
       await wakeWatchers(id)

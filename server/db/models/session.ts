@@ -1,4 +1,5 @@
 import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize'
+import type { OpState } from '#core/session'
 import type { SessionEventBody, SessionOperation } from '#shared/schemas'
 
 /** A job under the iron, from the first touch to the last edge. */
@@ -39,6 +40,8 @@ export class SessionOperationRow extends Model<InferAttributes<SessionOperationR
   declare keepOuts: SessionOperation['keepOuts']
   declare motion: SessionOperation['motion']
   declare predicted: SessionOperation['predicted']
+  /** How far it has come; null where something happened to it that was not looked at yet. */
+  declare phase: CreationOptional<OpState['phase'] | null>
 }
 
 /** Something that happened; written once, never changed. */
@@ -105,6 +108,7 @@ export function initSession(sequelize: Sequelize): void {
     keepOuts: DataTypes.JSONB,
     motion: DataTypes.TEXT,
     predicted: DataTypes.JSONB,
+    phase: DataTypes.TEXT,
   }, { sequelize, tableName: 'session_operation', timestamps: false })
   SessionEventRow.init({
     personId: DataTypes.UUID,
