@@ -3,7 +3,7 @@ import fc from 'fast-check'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { foldSession, isPressed, lastUndoable, nextStep, type SessionEvent } from '#core/session'
 import { sessionEventsOf, workOf } from '#shared/pressing'
-import { makingsBody, sessionBody, sessionEventSchema, type PressSession, type SessionEventBody } from '#shared/schemas'
+import { jobQuery, makingsBody, sessionBody, sessionEventSchema, type PressSession, type SessionEventBody } from '#shared/schemas'
 import { SessionOperationRow } from '../db/models'
 import { aRoom, type Room } from '../testing/room'
 import { getJob, listJobs } from './jobs'
@@ -93,7 +93,7 @@ describe('how far an operation of a session has come', () => {
       expect(kept).toEqual(core)
       expect(is).toBe([...ops.values()].every(isPressed) ? 'closed' : null)
       expect(hem!.pressed).toBe(['cooling', 'edge', 'done'].includes(ops.get('hem')!.phase))
-      const listed = (await listJobs(room.context, { page: 1, size: 100, done: false })).rows.find(j => j.id === jobId)!
+      const listed = (await listJobs(room.context, jobQuery.parse({ size: 100 }))).rows.find(j => j.id === jobId)!
       expect([listed.session, listed.makings]).toEqual([is, [hem]])
     }), { numRuns: 25, seed: 11 })
   })
