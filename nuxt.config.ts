@@ -28,6 +28,7 @@ export default defineNuxtConfig({
   // A working board that stays open all day: it runs in the browser, keeps its place there, and outlives a lost server.
   ssr: false,
   components: [{ path: '~/components', pathPrefix: false }],
+  imports: { dirs: ['composables/**'] },
   devtools: { enabled: false },
   app: {
     head: {

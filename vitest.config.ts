@@ -12,7 +12,7 @@ const ALONE = readdirSync(here('./app'), { recursive: true, encoding: 'utf8' }).
 export default defineConfig({
   // Stores and composables lean on the same auto-imports as in the application.
   plugins: [AutoImport({
-    imports: ['vue', 'pinia'], dirs: [here('./app/composables'), here('./app/stores')], include: [/app\/.*\.ts$/], dts: false,
+    imports: ['vue', 'pinia'], dirs: [here('./app/composables/**'), here('./app/stores')], include: [/app\/.*\.ts$/], dts: false,
   })],
   resolve: { alias: { '#core': here('./core'), '#shared': here('./shared'), '~': here('./app') } },
   test: {

@@ -2,7 +2,7 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { FetchError } from 'ofetch'
 import type { Cutting, JobPiece, JobPiecesBody } from '#shared/schemas'
-import { useServer } from '../composables/server'
+import { useServer } from '../composables/browser/server'
 import { blockPiece, idOf, job, layOut, standIn, supply } from '../testing/board'
 import { useCutting } from './cutting'
 import { useJobs } from './jobs'

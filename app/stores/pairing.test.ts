@@ -8,7 +8,7 @@ import { useSelection } from './selection'
 import { usePairing } from './pairing'
 
 const here = vi.hoisted(() => ({ now: null as unknown }))
-vi.mock('../composables/boardWorkers', async original => ({ ...(await original<object>()), useBoardWorkers: () => here.now }))
+vi.mock('../composables/work/boardWorkers', async original => ({ ...(await original<object>()), useBoardWorkers: () => here.now }))
 const rules = { blend: 'strict', bearing: 'lean', warm: 'no', sides: 'one', patience: '20', moisture: 'widest', cooling: 'touch' } as const
 const draft = draftRecipe(toPressSetup(fabric(), supply(), iron(), null, 'padded', rules), 'dry', iron().settings[1]!, 'back', 1, 'lean')
 const recipe = { ...draft, warmS: 0, holdS: 14, coolS: 30 }

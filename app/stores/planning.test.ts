@@ -12,7 +12,7 @@ import { useMakings } from './makings'
 import { usePlanning } from './planning'
 
 const here = vi.hoisted(() => ({ now: null as unknown }))
-vi.mock('../composables/boardWorkers', async original => ({ ...(await original<object>()), useBoardWorkers: () => here.now }))
+vi.mock('../composables/work/boardWorkers', async original => ({ ...(await original<object>()), useBoardWorkers: () => here.now }))
 let asked: ReturnType<typeof workersHere>['asked']
 
 const piece = (n: number, name: string, more: Partial<JobPiece> = {}): JobPiece => blockPiece('strip', {

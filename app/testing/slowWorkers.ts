@@ -1,5 +1,5 @@
 import { nextTick } from 'vue'
-import { Ended } from '../composables/workerPool'
+import { Ended } from '../composables/work/workerPool'
 
 type Work = (remote: never) => Promise<unknown>
 interface Waiting { key: string, what: string, args: unknown[], answer: (value: unknown) => void, fail: (error: unknown) => void }

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os'
 import type { Health } from '#shared/schemas'
 import { database } from '../db/connection'
 import { umzug } from '../db/migrate'
-import { countUnreadable } from '../services/unreadable'
+import { countUnreadable } from '../services/rows/unreadable'
 import { lastBackupAt } from '../workroom/backups'
 
 /** With less room than this on a disk something will soon be refused, MB. */

@@ -24,8 +24,10 @@ describe('the one list of entities', () => {
     }
   })
   it('every column that is kept goes out, but what is derived or counts versions', () => {
-    const DERIVED = ['accountId', 'nameKey', 'pin', 'phase', 'workroomId', 'used', 'version', 'piecesVersion', 'makingsVersion', 'createdAt',
-      'updatedAt', 'deletedAt']
+    const DERIVED = [
+      'accountId', 'nameKey', 'pin', 'phase', 'workroomId', 'used', 'version', 'piecesVersion', 'makingsVersion', 'createdAt', 'updatedAt',
+      'deletedAt',
+    ]
     for (const { name, model } of ENTITIES) {
       const fields = Object.keys(ENTITY_ROWS[name].shape)
       expect(Object.keys(model.getAttributes()).filter(c => !fields.includes(c) && !DERIVED.includes(c)), name).toEqual([])

@@ -7,7 +7,7 @@ import { invalid } from '../utils/problem'
 import type { Context } from '../utils/context'
 import { getWorkroom, holdWorkroom } from './workroom'
 import { onThread } from '../work/worker-pool'
-import { keysOf } from './columns'
+import { keysOf } from './sql/columns'
 
 /** What is kept is compared and written out as it is, whatever limits hold today. */
 const fabricForm = keptForm(fabricFields), supplyForm = keptForm(supplyFields)

@@ -13,11 +13,11 @@ import {
 import type { Context } from '../utils/context'
 import { conflict, invalid, notFound, taken } from '../utils/problem'
 import { onThread } from '../work/worker-pool'
-import { keysOf, pick } from './columns'
+import { keysOf, pick } from './sql/columns'
 import { ownedJob, raiseVersion } from './jobs'
-import { hasSameContent } from './keyed'
+import { hasSameContent } from './sql/keyed'
 import { toSupply } from './shelf'
-import { rowReader } from './unreadable'
+import { rowReader } from './rows/unreadable'
 import { getWorkroom } from './workroom'
 
 const PIECE_KEYS = keysOf(jobPieceSchema.shape), PART_KEYS = keysOf(layoutPartSchema.shape)

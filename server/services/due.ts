@@ -2,7 +2,7 @@ import { QueryTypes } from 'sequelize'
 import { LOOK_DAYS, type Due } from '#shared/schemas'
 import { database } from '../db/connection'
 import type { Context } from '../utils/context'
-import { HAS_PASSED } from './passed'
+import { HAS_PASSED } from './sql/passed'
 
 /**
  * Garments are named some days before they are to come back; a lot under so many metres is nearly used up; irons are measured so often.

@@ -6,9 +6,9 @@ import { HELD, transact } from '../db/transaction'
 import { FabricFibreRow, FabricRow } from '../db/models'
 import { conflict, notFound, taken } from '../utils/problem'
 import type { Context } from '../utils/context'
-import { columnsOf, keysOf, pick } from './columns'
-import { HAS_PASSED } from './passed'
-import { findPage } from './search'
+import { columnsOf, keysOf, pick } from './sql/columns'
+import { HAS_PASSED } from './sql/passed'
+import { findPage } from './sql/search'
 
 const withFibres = { model: FabricFibreRow, as: 'fibres', separate: true, order: [['position', 'ASC']] as [string, string][] }
 

@@ -5,9 +5,9 @@ import { HELD, transact } from '../db/transaction'
 import { FabricRow, JobFabricRow, JobRow, SupplyRow } from '../db/models'
 import type { Context } from '../utils/context'
 import { conflict, invalid, notFound } from '../utils/problem'
-import { columnsOf, keysOf, pick } from './columns'
-import { IS_OVER, IS_PRESSED, settlePhases } from './phases'
-import { HAS_FAILED, HAS_PASSED, WASHES_ASKED, WASHES_DONE } from './passed'
+import { columnsOf, keysOf, pick } from './sql/columns'
+import { IS_OVER, IS_PRESSED, settlePhases } from './sql/phases'
+import { HAS_FAILED, HAS_PASSED, WASHES_ASKED, WASHES_DONE } from './sql/passed'
 
 const FIELDS = keysOf(jobBody.omit({ fabrics: true }).shape)
 type Extras = Pick<Job, 'fabrics' | 'progress' | 'makings' | 'session'>

@@ -6,9 +6,9 @@ import { FabricRow, JobMakingRow, ScrapRow, SupplyRow } from '../db/models'
 import type { Context } from '../utils/context'
 import { conflict, invalid } from '../utils/problem'
 import { onThread } from '../work/worker-pool'
-import { keysOf, pick } from './columns'
+import { keysOf, pick } from './sql/columns'
 import { ownedJob, raiseVersion } from './jobs'
-import { rowReader } from './unreadable'
+import { rowReader } from './rows/unreadable'
 
 const KEYS = keysOf(makingSchema.shape)
 const makingsIn = rowReader('jobMakings', makingSchema)

@@ -3,7 +3,7 @@ import type { PairPast } from '#shared/mappers'
 import type { Supply } from '#shared/schemas'
 import { database } from '../db/connection'
 import type { Context } from '../utils/context'
-import { HAS_FAILED, HAS_PASSED } from './passed'
+import { HAS_FAILED, HAS_PASSED } from './sql/passed'
 import { listedSupply } from './shelf'
 
 export interface MatchShelf {

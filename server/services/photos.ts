@@ -4,7 +4,7 @@ import { transact } from '../db/transaction'
 import { SwatchPhotoRow } from '../db/models'
 import { invalid, notFound } from '../utils/problem'
 import type { Context } from '../utils/context'
-import { addOnce } from './keyed'
+import { addOnce } from './sql/keyed'
 import { ownedSwatch } from './swatches'
 
 /** Longest side kept, and the most points a picture may unpack to. */

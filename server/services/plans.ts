@@ -6,7 +6,7 @@ import type { Context } from '../utils/context'
 import { getWorkroom } from './workroom'
 import { onThread } from '../work/worker-pool'
 import { checkOwned } from './swatches'
-import { rowReader } from './unreadable'
+import { rowReader } from './rows/unreadable'
 
 const scrapsIn = rowReader('plans', z.array(scrapSchema))
 const toPlans = (rows: readonly SwatchPlanRow[]): Plan[] => rows.flatMap(p =>

@@ -9,7 +9,7 @@ import { HELD, transact } from '../db/transaction'
 import { FabricRow, CornerStepRow, MeasurementRow, PreshrinkPassRow, StockMovementRow, SupplyRow, TrimRunRow } from '../db/models'
 import { invalid, notFound } from '../utils/problem'
 import type { Context } from '../utils/context'
-import { plainRow } from './plainRow'
+import { plainRow } from './sql/plainRow'
 
 /** The fabric, if it is kept here. @throws ProblemError where it is not */
 export async function ownedFabric({ workroomId }: Context, id: string, lock = false): Promise<FabricRow> {

@@ -3,8 +3,8 @@ import { transact } from '../db/transaction'
 import { FabricRow, ScrapRow } from '../db/models'
 import type { Context } from '../utils/context'
 import { invalid, notFound } from '../utils/problem'
-import { keysOf, pick } from './columns'
-import { rowReader } from './unreadable'
+import { keysOf, pick } from './sql/columns'
+import { rowReader } from './rows/unreadable'
 import { holdWorkroom } from './workroom'
 
 const KEYS = keysOf(scrapBody.shape)

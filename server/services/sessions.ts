@@ -15,13 +15,13 @@ import {
 import type { Context } from '../utils/context'
 import { invalid, notFound, ProblemError, taken } from '../utils/problem'
 import { wakeWatchers } from '../live/wake'
-import { keysOf, pick } from './columns'
-import { swatchesOfEdges } from './edges'
+import { keysOf, pick } from './sql/columns'
+import { swatchesOfEdges } from './judge/edges'
 import { ownedJob } from './jobs'
-import { hasSameContent } from './keyed'
-import { toEvent, unsettle } from './phases'
+import { hasSameContent } from './sql/keyed'
+import { toEvent, unsettle } from './sql/phases'
 import { recordSwatches } from './swatches'
-import { rowReader } from './unreadable'
+import { rowReader } from './rows/unreadable'
 
 const OPERATION_KEYS = keysOf(sessionOperationSchema.shape)
 const operationsIn = rowReader('sessionOperations', sessionOperationSchema)

@@ -7,8 +7,8 @@ import { HELD, transact } from '../db/transaction'
 import { PressClothRow, IronRow, IronSettingRow, SupplyRow } from '../db/models'
 import { conflict, invalid, notFound, taken } from '../utils/problem'
 import type { Context } from '../utils/context'
-import { columnsOf, keysOf, pick } from './columns'
-import { findPage } from './search'
+import { columnsOf, keysOf, pick } from './sql/columns'
+import { findPage } from './sql/search'
 import { holdWorkroom } from './workroom'
 
 const FIELDS = keysOf(supplyFields.shape)

@@ -8,7 +8,7 @@ import { createPlan, planStrip, plansOf } from './plans'
 import { proofCard } from './proofs'
 import { getSupply } from './shelf'
 import { addReading, addWash, fabricHistory, getSwatch, pairingHistory, recordSwatches, recordSwatch } from './swatches'
-import { listUnreadable, setAside } from './set-aside'
+import { listUnreadable, setAside } from './rows/set-aside'
 
 let room: Room
 beforeAll(async () => { room = await aRoom() })

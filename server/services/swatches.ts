@@ -13,8 +13,8 @@ import {
 } from '../db/models'
 import { invalid, notFound, ProblemError, taken } from '../utils/problem'
 import type { Context } from '../utils/context'
-import { addOnce, hasSameContent } from './keyed'
-import { rowReader } from './unreadable'
+import { addOnce, hasSameContent } from './sql/keyed'
+import { rowReader } from './rows/unreadable'
 
 const inOrder = (by: string) => ({ separate: true, order: [[by, 'ASC']] as [string, string][] })
 /** All that belongs to a swatch but its pictures' bytes. */

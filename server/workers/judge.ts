@@ -1,7 +1,7 @@
 import { FABRIC_CSV, SUPPLY_CSV, fromCsv, tracesFromCsv } from '#shared/csv'
 import { fromJson, parse, weighed } from '../utils/parse'
-import { judgeLayout, judgePieces } from '../services/cutting-judge'
-import { judgeMakings } from '../services/makings-judge'
+import { judgeLayout, judgePieces } from '../services/judge/cutting-judge'
+import { judgeMakings } from '../services/judge/makings-judge'
 import { task } from './answer'
 import { BODIES, type BodyName } from './bodies'
 

@@ -1,7 +1,7 @@
 import { ENTITY_ROWS, keptForm, type Unreadable } from '#shared/schemas'
 import { ENTITIES } from '../db/entities'
 import { transact } from '../db/transaction'
-import { noteUnreadable, whyUnreadable } from '../services/unreadable'
+import { noteUnreadable, whyUnreadable } from '../services/rows/unreadable'
 import { log } from '../utils/log'
 import { rowsIn } from './write'
 

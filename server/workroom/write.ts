@@ -8,7 +8,7 @@ import { WORKROOM_FORMAT, WORKROOM_JSON, WORKROOM_VERSION, pictureName, type Wor
 import { database } from '../db/connection'
 import { ENTITIES, writtenFields, type Entity } from '../db/entities'
 import { COLUMNS, TABLES } from '../db/migrations/2026-11-29-names'
-import { columnsOf } from '../services/columns'
+import { columnsOf } from '../services/sql/columns'
 import { renamed } from '#shared/renamed'
 
 /** Rows fetched at a time: memory stays flat however much is kept. */

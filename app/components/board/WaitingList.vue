@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { timeWords, WAITING_NAME } from '#shared/words'
-import type { Waiting } from '~/composables/outboxKept'
+import type { Waiting } from '~/composables/press/outboxKept'
 
 const selection = useSelection()
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
 import { asWished, careLimits } from '#core/care'
-import type { useCaring } from '~/composables/caring'
+import type { useCaring } from '~/composables/job/caring'
 import { careParts } from '#shared/caring'
 import { CARE_CARD_SIZES } from '#shared/schemas'
 import { careCardAdvice, CARE_CARD_ORIGIN, careCardLines, careCardWhy } from '#shared/words'

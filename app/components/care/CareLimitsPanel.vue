@@ -2,7 +2,7 @@
 import {
   beyond, bondThrough, careLimits, coolerWashC, gentler, HOLDS_FROM, roundsHeld, softensC, STROKE_S, wakenedBy, type CareReason,
   type IronStay, asWished, type CareLimits } from '#core/care'
-import type { useCaring } from '~/composables/caring'
+import type { useCaring } from '~/composables/job/caring'
 import { bondBefore, careParts, insteadOf, inWash, pairKey, roundOf } from '#shared/caring'
 import type { Supply } from '#shared/schemas'
 import {

@@ -2,7 +2,7 @@
 import { bondThrough } from '#core/care'
 import { expectedGrade } from '#core/learn'
 import { appearanceOfJudging, appearanceOfPressing } from '#core/appearance'
-import type { useCaring } from '~/composables/caring'
+import type { useCaring } from '~/composables/job/caring'
 import { bondBefore, inWash, pairKey } from '#shared/caring'
 import { careEventBody, LOOK_DAYS, MARKS, type CareEventBody, type CareLog } from '#shared/schemas'
 import { careEventLine, celsius, foreseenLine, GRADE_WORDS, KEPT_HERE, MARK_NAME } from '#shared/words'

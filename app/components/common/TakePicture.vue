@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { corrected, gainsOf, type Gains, type Picture } from '#core/colour'
-import { croppedTo, frameBetween, meanHex, WHITE_CARD, type Frame } from '~/composables/taken'
+import { croppedTo, frameBetween, meanHex, WHITE_CARD, type Frame } from '~/composables/picture/taken'
 
 /**
  * Takes a picture here, with the camera of this device or out of a file: the part that matters is framed, and a white card in it sets

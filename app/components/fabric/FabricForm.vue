@@ -8,7 +8,7 @@ import { nextCode } from '#shared/codes'
 import { fabricBody, fabricFields, shareProblem, type Fabric, type FabricBody } from '#shared/schemas'
 import { toEvidence } from '#shared/mappers'
 import { fabricNameOf, labelProblem, asLabelSays, massWords, thicknessWords } from '#shared/words'
-import { colourOf } from '~/composables/taken'
+import { colourOf } from '~/composables/picture/taken'
 
 /** A fabric: what it is made of, how it is made and what it weighs are asked; the rest is filled in, and can be changed. */
 const { fabric } = defineProps<{ fabric?: Fabric, rule: BlendRule }>()

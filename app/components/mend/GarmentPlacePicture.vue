@@ -4,7 +4,7 @@ import { GARMENTS, keepOutOutline, laidAt, type GarmentPlace, type KeepOut } fro
 import type { SolePlacement, SoleShape } from '#core/positions'
 import { printed, soleOutline } from '#core/positions'
 import { KEEP_OUT_NAME, lengthWords } from '#shared/words'
-import type { GarmentShot } from '~/composables/garmentShot'
+import type { GarmentShot } from '~/composables/picture/garmentShot'
 
 /**
  * Where on a garment: drawn or photographed, with its measures and what the sole must not stand on; all of it taken hold of or moved by

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { NO_LENGTH, type Shot } from '~/composables/shot'
+import { NO_LENGTH, type Shot } from '~/composables/picture/shot'
 import { centred, GARMENTS, letterInterfacing, lettersAt, setText } from '#core/mend'
 import { fromPayload, toPayload } from '#shared/cutting'
 import { placedOutlines, placeFaults, suitedTo } from '#shared/making'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Shot } from '~/composables/shot'
+import type { Shot } from '~/composables/picture/shot'
 import { labOf } from '#core/colour'
 import type { LookPayload } from '#shared/schemas'
 import { lengthWords } from '#shared/words'

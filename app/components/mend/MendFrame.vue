@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { MendKind } from '#shared/making'
-import type { MakingPanel } from '~/composables/makingPanel'
+import type { MakingPanel } from '~/composables/making/makingPanel'
 
 /** The frame of a making panel: what is said, the picture, how it is done; the form beside; the job below. */
 const { panel, test, problem = null } = defineProps<{

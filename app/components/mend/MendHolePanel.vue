@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { NO_LENGTH, type Shot } from '~/composables/shot'
+import { NO_LENGTH, type Shot } from '~/composables/picture/shot'
 import { LEAST_MARGIN_MM, marginFor, MOST_MARGIN_MM, roomFor, type HolePatch } from '#core/mend'
 import { boundsOf, crossing, outlineOf, thinned, type Outline } from '#core/geometry'
 import { fromPayload, toPayload } from '#shared/cutting'

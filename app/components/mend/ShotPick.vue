@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Shot } from '~/composables/shot'
-import { NO_LENGTH, STAND_INS } from '~/composables/shot'
+import type { Shot } from '~/composables/picture/shot'
+import { NO_LENGTH, STAND_INS } from '~/composables/picture/shot'
 import { lengthWords } from '#shared/words'
 
 /** Takes a picture: out of a file, or from the camera that is not there; and asks for the length of the line on it. */

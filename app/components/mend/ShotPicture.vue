@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Shot } from '~/composables/shot'
+import type { Shot } from '~/composables/picture/shot'
 import { lengthWords } from '#shared/words'
 
 const selection = useSelection()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { said } from '#shared/region'
-import { findParts, guidePage, guideParts, hypertextOf, type GuidePart } from '~/composables/guide'
+import { findParts, guidePage, guideParts, hypertextOf, type GuidePart } from '~/composables/board/guide'
 
 /** The guide, on the board itself: as it is written beside the program, to be looked through, and there without the server. */
 definePageMeta({ title: 'Guide' })
