@@ -1,6 +1,7 @@
 import { boardSeconds, isByHand, MOST_PLACEMENTS } from '#core/session'
 import type { Coverage, CoverageQuestion } from '#core/positions'
 import { operationsOfMaking, outlineAbout, placementsAlong, type MadeMaking } from '#shared/making'
+import { circled } from '#shared/circled'
 import { soleOf } from '#shared/pressing'
 import type { Making } from '#shared/schemas'
 import type { LeftOut, PlannedWork, WorkWay } from '#shared/planned'

@@ -3,6 +3,7 @@ import type { Coverage, CoverageQuestion, SolePlacement } from '#core/positions'
 import type { Blocked } from '#core/recipe'
 import { boardSeconds, MOST_PLACEMENTS } from '#core/session'
 import { isOther, mirroredPlacement, type PlannedWork, type WorkWay } from '#shared/planned'
+import { circled } from '#shared/circled'
 import { soleOf, walkOf } from '#shared/pressing'
 import type { Fabric, Iron, Supply } from '#shared/schemas'
 

@@ -1,13 +1,11 @@
-import { leadingSwatch, proofOf } from '#core/learn'
+import { proofOf } from '#core/learn'
 import { adhesiveOf, type EvaluateOptions, type Recipe, type Tack } from '#core/recipe'
 import type { OperationKind } from '#core/session'
-import { optionsOf } from '#core/window'
-import { isPressedOn, proofGroundOf, toPressSetup, toKnowledge, toLessons, toProofSwatch, toRecipe } from '#shared/mappers'
+import type { isPressedOn } from '#shared/mappers'
+import { proofGroundOf, toPressSetup, toProofSwatch, toRecipe } from '#shared/mappers'
 import type { PairWay } from '#shared/planned'
-import type { Fabric, Iron, Page, Supply, Swatch } from '#shared/schemas'
+import type { Fabric, Iron, Supply, Swatch } from '#shared/schemas'
 
-/** Swatches of a pairing that are looked through for one that held. */
-const LOOKED_AT = 60
 const STANDING = { proved: 'proved', toWash: 'held' } as const
 /** Is a recipe proved on other things than those on the board? */
 const isStale = (rows: readonly Swatch[], r: Recipe, on: Parameters<typeof isPressedOn>[1], supply: Supply, washes: number): boolean =>
@@ -18,16 +16,14 @@ const isStale = (rows: readonly Swatch[], r: Recipe, on: Parameters<typeof isPre
 export function usePairWays() {
   const selection = useSelection()
   const workers = useBoardWorkers()
-  const library = useLibrary()
+  const pairs = usePairKnowledge()
   const known = new Map<string, Promise<PairWay>>()
   const swatches = new Map<string, Promise<Swatch[]>>(), lessons = new Map<string, Promise<EvaluateOptions>>()
 
   /** The swatches of a pairing, read once. @param since changes when swatches were pressed meanwhile */
   function swatchesOf(fabric: Fabric, supply: Supply, since: number): Promise<Swatch[]> {
     const key = `${fabric.id} ${supply.id} ${since}`
-    const asked = swatches.get(key) ?? $fetch<Page<Swatch>>('/api/pairings', {
-      query: { fabricId: fabric.id, supplyId: supply.id, size: LOOKED_AT },
-    }).then(page => page.rows)
+    const asked = swatches.get(key) ?? pairs.swatchesOf(fabric, supply)
     swatches.set(key, asked)
     asked.catch(() => swatches.delete(key))
     return asked
@@ -40,16 +36,9 @@ export function usePairWays() {
     asked.catch(() => lessons.delete(key))
     return asked
   }
-  async function teach(fabric: Fabric, supply: Supply, iron: Iron, since: number): Promise<EvaluateOptions> {
-    if (!supply.adhesive) return {}
-    const own = toLessons(await swatchesOf(fabric, supply, since), iron.id, {
-      fabric, supplies: library.supplies, irons: library.irons, pressCloths: library.pressCloths, rules: selection.rules,
-    })
-    if (own.length === 0) return {}
-    const before = toPlain(toKnowledge(fabric, supply, iron.settings[0]?.origin ?? 'typical')), plainly = toPlain(own)
-    const { contradicts, knowledge } = await workers.ask('pairs', remote => remote.learn(before, plainly))
-    return contradicts ? {} : optionsOf(knowledge)
-  }
+  const teach = async (fabric: Fabric, supply: Supply, iron: Iron, since: number): Promise<EvaluateOptions> => (supply.adhesive
+    ? await pairs.taughtBy(await swatchesOf(fabric, supply, since), { fabric, supply, iron }, 'pairs') ?? {}
+    : {})
 
   /** @param over lies over what is stuck on already, outward @param since changes when swatches were pressed meanwhile */
   function wayOf(fabric: Fabric, supply: Supply, iron: Iron, kind: OperationKind, over: readonly Supply[],
@@ -78,10 +67,7 @@ export function usePairWays() {
       return 'blocked' in tack ? { ...here, blocked: tack.blocked } : { ...here, pressClothId: null, recipe: tack.recipe, blocked: null }
     }
     const rows = over.length === 0 && kind === 'fuse' ? await swatchesOf(fabric, supply, since) : [], { washes } = selection.house
-    const on = {
-      fabricLot: fabric.lot, supplyLot: supply.lot, ironId: iron.id, pressClothId: pressCloth?.id ?? null, surface, overIds: [],
-    }
-    const lead = leadingSwatch(rows.filter(t => isPressedOn(t, on)), washes)
+    const on = pairs.groundOf(fabric, supply, iron), lead = pairs.leadOf(rows, on)
     if (lead) {
       const kept = toPlain(toRecipe(lead.swatch.recipe)), recipe = await workers.ask('pairs', remote => remote.cooled(b, kept, taught))
       return { ...here, recipe, standing: STANDING[lead.state], predicted: lead.swatch.predicted, blocked: null }

@@ -1,10 +1,9 @@
-// @vitest-environment happy-dom
 import { describe, expect, it } from 'vitest'
 import { boxOf } from '#core/geometry'
 import type { Recipe } from '#core/recipe'
 import { coverPiece } from '#core/positions'
-import { soleOf } from '#shared/pressing'
-import { iron } from '../../testing/board'
+import { iron } from './kept.fixture'
+import { soleOf } from './pressing'
 import { circled } from './circled'
 
 const outline = boxOf({ left: 0, right: 220, bottom: 0, top: 150 }), i = iron()

@@ -1,8 +1,8 @@
 import type { Outline } from '#core/geometry'
 import type { Recipe } from '#core/recipe'
 import { movingShare, type SolePlacement } from '#core/positions'
-import { soleOf } from '#shared/pressing'
-import type { Iron } from '#shared/schemas'
+import { soleOf } from './pressing'
+import type { Iron } from './schemas'
 
 /** A moving sole that gives a place less than this of its time is no way of pressing: no hold is made longer than this asks. */
 const LEAST_SHARE = 0.2
