@@ -23,7 +23,18 @@ export function linearOfHex(hex: string): Linear {
   const { r, g, b } = toLinear(hex)!
   return [r, g, b]
 }
-export const labOf = (hex: string): Lab => labOfLinear(linearOfHex(hex))
+/** A shelf of thousands has a few colours: each is worked out once, and so many are remembered. */
+const MOST_KNOWN = 1000
+const known = new Map<string, Readonly<Lab>>()
+/** @throws RangeError where it is not six figures after a # */
+export function labOf(hex: string): Readonly<Lab> {
+  const was = known.get(hex)
+  if (was) return was
+  const lab = Object.freeze(labOfLinear(linearOfHex(hex)))
+  if (known.size >= MOST_KNOWN) known.clear()
+  known.set(hex, lab)
+  return lab
+}
 export const hexOf = (lab: Lab): string => formatHex(modal(lab))!
 
 /** How far two colours stand apart: CIEDE2000 (Sharma, Wu and Dalal 2005), about 1 where an eye just tells them. */

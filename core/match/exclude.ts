@@ -32,23 +32,31 @@ export const fabricGivePct = (c: MatchFabric): number =>
 export const opennessOf = (c: MatchFabric): number => Math.max(CONSTRUCTIONS[c.construction].openness, c.sheer ? 0.35 : 0)
 
 /** Wash, °C, that base, adhesive and sheet stand, and which of them sets it. The sheet speaks for the adhesive; a web has no base. */
-export function washLimit(s: MatchSupply): { limitC: number, of: 'sheet' | 'adhesive' | 'base' } {
-  const limits: { limitC: number, of: 'sheet' | 'adhesive' | 'base' }[] = []
-  if (s.washC !== null) limits.push({ limitC: s.washC, of: 'sheet' })
-  else if (s.adhesive) limits.push({ limitC: ADHESIVES[s.adhesive].washC[1], of: 'adhesive' })
-  if (s.base !== 'none' && !(s.washC !== null && s.adhesive === null)) limits.push({ limitC: FIBRES[s.baseFibre].washC, of: 'base' })
-  return limits.reduce((low, l) => l.limitC < low.limitC ? l : low, limits[0] ?? { limitC: 95, of: 'base' })
+export function washLimit(s: Pick<MatchSupply, 'washC' | 'adhesive' | 'base' | 'baseFibre'>): WashLimit {
+  const bySheet = s.washC !== null, hasBase = s.base !== 'none' && !(bySheet && s.adhesive === null)
+  const glueC = bySheet ? s.washC! : s.adhesive ? ADHESIVES[s.adhesive].washC[1] : Infinity
+  const baseC = hasBase ? FIBRES[s.baseFibre].washC : Infinity
+  if (glueC === Infinity && baseC === Infinity) return { limitC: HOTTEST_WASH_C, of: 'base' }
+  return baseC < glueC ? { limitC: baseC, of: 'base' } : { limitC: glueC, of: bySheet ? 'sheet' : 'adhesive' }
 }
+interface WashLimit { limitC: number, of: 'sheet' | 'adhesive' | 'base' }
+const HOTTEST_WASH_C = 95
 
 /**
  * What the garment must stand: the least of the wish and what its fabric withstands, and the fibre that sets it where the fabric stands
  * less.
  */
-export function careStood({ care, fabric }: Pick<MatchQuery, 'care' | 'fabric'>): {
-  care: CareWish
-  washBy: FibreKey | null
-  tumbleBy: FibreKey | null
-} {
+export function careStood(query: Pick<MatchQuery, 'care' | 'fabric'>): CareStood {
+  const was = stood.get(query)
+  if (was && was.care === query.care && was.fabric === query.fabric) return was.is
+  const is = careOf(query)
+  stood.set(query, { care: query.care, fabric: query.fabric, is })
+  return is
+}
+interface CareStood { care: CareWish, washBy: FibreKey | null, tumbleBy: FibreKey | null }
+/** Of one question, which is asked of every supply of a shelf. */
+const stood = new WeakMap<object, { care: CareWish, fabric: MatchFabric, is: CareStood }>()
+function careOf({ care, fabric }: Pick<MatchQuery, 'care' | 'fabric'>): CareStood {
   const keys = fabric.fibres.map(f => f.fibre)
   const washBy = keys.find(k => FIBRES[k].washC < care.washC && keys.every(o => FIBRES[k].washC <= FIBRES[o].washC)) ?? null
   const place = (k: FibreKey) => TUMBLES.indexOf(FIBRES[k].tumble)
