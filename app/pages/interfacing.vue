@@ -15,7 +15,6 @@ const selection = useSelection()
 const wish = useWish()
 const jobs = useJobs()
 const router = useRouter()
-const problem = ref<string | null>(null)
 const areaM2 = ref(0)
 /** Pieces of the open job that are drawn already say better how much is wanted than sizes by hand. */
 const cutting = useCutting()
@@ -23,29 +22,21 @@ watch(() => jobs.job?.id, () => { void cutting.load() }, { immediate: true })
 const drawn = computed(() => (jobs.job && selection.fabric
   ? interfacingNeed(cutting.pieces, selection.fabric.id, wish.place.key, cutting.ground)
   : { m2: 0, count: 0 }))
-const stored = shallowRef<{ supplies: Supply[], past: Record<string, PairPast> } | null>(null)
+const { answer: stored, problem } = useAnswer<{ supplies: Supply[], past: Record<string, PairPast> }>(
+  () => selection.fabric?.id,
+  async () => {
+    const [found] = await Promise.all([
+      $fetch<{ supplies: Supply[], past: Record<string, PairPast> }>('/api/match/shelf', { query: { fabricId: selection.fabric?.id } }),
+      wish.load(),
+    ])
+    return found
+  },
+  { stays: true, fault: error => problemOf(error).detail },
+)
 const shelf = computed<MatchSupply[] | null>(
   () => stored.value?.supplies.map(s => toMatchSupply(s, stored.value!.past[s.id], selection.fabric
     ? toMatchFabric(selection.fabric)
     : null)) ?? null,
-)
-
-watch(
-  () => selection.fabric?.id,
-  async (id) => {
-    try {
-      const [found] = await Promise.all([
-        $fetch<NonNullable<typeof stored.value>>('/api/match/shelf', { query: { fabricId: id } }), wish.load(),
-      ])
-      // Another fabric may lie there by now, and have been answered already.
-      if (id !== selection.fabric?.id) return
-      stored.value = found
-      problem.value = null
-    } catch (error) {
-      problem.value = problemOf(error).detail
-    }
-  },
-  { immediate: true },
 )
 
 const { taught, tested, problem: untaught } = useShelfLessons(stored)

@@ -16,5 +16,7 @@ export {
 export { tapeOf } from './hem'
 export { patchesOfSpec } from './hole'
 export { labelsBox } from './labels'
-export { gridOf, liesOf, patchesDrawn, patchesOf, plainPatches, resized, type Lies } from './patchwork'
+export {
+  colourOf, freshBlock, gridOf, liesOf, patchesDrawn, patchesOf, plainPatches, resized, type Lies,
+} from './patchwork'
 export { waddingFabric } from './wadding'

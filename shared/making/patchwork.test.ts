@@ -1,8 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { boxOf, outlineOf, type Outline } from '#core/geometry'
+import { LAYOUTS } from '#core/patchwork'
 import type { SpecOf } from '../schemas'
-import { gridOf, liesOf, patchesDrawn, plainPatches, resized } from '.'
+import { colourOf, freshBlock, gridOf, liesOf, patchesDrawn, plainPatches, resized } from '.'
 
 const sizes = fc.array(fc.integer({ min: 10, max: 300 }), { minLength: 1, maxLength: 6 })
 const box = (left: number, top: number, wide: number, high: number): Outline => boxOf({ left, right: left + wide, top, bottom: top - high })
@@ -38,6 +39,19 @@ describe('a patchwork from a drawing', () => {
     expect(() => patchesDrawn([{ name: 'a', outline: box(0, 60, 50, 60) }, { name: 'Kite', outline: slant }], 2))
       .toThrow(/^Kite: it is no rectangle/)
   })
+})
+
+describe('a fresh block', () => {
+  it('of every layout can be pieced, in as many colours as it has, no two alike', () => {
+    for (const layout of LAYOUTS) {
+      const spec = { format: 1 as const, kind: 'patchwork' as const, seamMm: 6, ...freshBlock(layout) }
+      expect(spec.patches).toHaveLength(layout.rows * layout.columns)
+      expect(new Set(spec.colours.map(c => c.hex)).size).toBe(layout.colours)
+      expect(Math.max(...spec.patches.map(p => p[4]))).toBeLessThan(layout.colours)
+      expect(liesOf(spec).piecing.wideMm).toBeGreaterThan(0)
+    }
+  })
+  it('colours begin anew after the last', () => expect([colourOf(6), colourOf(7)]).toEqual([colourOf(0), colourOf(1)]))
 })
 
 describe('how a block lies', () => {

@@ -25,6 +25,18 @@ export function plainPatches(
     [before(columnsMm, c), before(rowsMm, r), w, h, colourAt(r, c)]))
 }
 
+/** Colours of a block until its fabrics are chosen, by turns. */
+const COLOURS = ['#2f4a6b', '#e9e2cf', '#a8323a', '#d9a741', '#4d6b4a', '#2b2723']
+export const colourOf = (n: number): string => COLOURS[n % COLOURS.length]!
+const PATCH_MM = 80
+interface Laid { rows: number, columns: number, colours: number, colourAt: (row: number, column: number) => number }
+/** A block laid out so, nothing turned by hand; its patches all of a size. */
+export const freshBlock = (l: Laid): Omit<SpecOf<'patchwork'>, 'format' | 'kind' | 'seamMm'> => ({
+  first: 'rows', closed: false, turned: {}, ties: [], open: false, spun: false, sewnFirst: false,
+  colours: Array.from({ length: l.colours }, (_, n) => ({ hex: colourOf(n), fabric: null })),
+  patches: plainPatches(Array<number>(l.columns).fill(PATCH_MM), Array<number>(l.rows).fill(PATCH_MM), l.colourAt),
+})
+
 type Patches = SpecOf<'patchwork'>['patches']
 /** Widths and heights of a patchwork, mm, from the left and from above; a plain grid where there is a patch for each pair of them. */
 export function gridOf(patches: Patches): { columnsMm: number[], rowsMm: number[], isPlain: boolean } {

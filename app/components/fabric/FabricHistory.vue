@@ -9,24 +9,17 @@ import type { DamageKind } from '#core/damage'
 const { fabricId } = defineProps<{ fabricId: string }>()
 const selection = useSelection()
 const outbox = useOutbox()
-const data = ref<Page<Swatch> | null>(null)
 const { by, among } = usePersonNames()
 const whose = ref('')
 /** All who pressed on it, however the list is narrowed. */
 const pressers = ref<(string | null | undefined)[]>([])
 const whoses = computed(() => among(pressers.value))
-const problem = ref<string | null>(null)
-async function refresh(): Promise<void> {
-  try {
-    data.value = await $fetch<Page<Swatch>>(`/api/fabrics/${fabricId}/history`,
-      whose.value ? { query: { by: whose.value } } : {})
-    if (!whose.value) pressers.value = data.value.rows.map(t => t.personId)
-    problem.value = null
-  } catch (error) {
-    problem.value = problemOf(error).detail
-  }
-}
-watch([() => fabricId, outbox.sentCount, whose], refresh, { immediate: true })
+const { answer: data, problem } = useAnswer<Page<Swatch>>(
+  () => [fabricId, outbox.sentCount.value, whose.value],
+  () => $fetch<Page<Swatch>>(`/api/fabrics/${fabricId}/history`, whose.value ? { query: { by: whose.value } } : {}),
+  { stays: true, fault: error => problemOf(error).detail },
+)
+watch(data, (page) => { if (page && !whose.value) pressers.value = page.rows.map(t => t.personId) })
 const waiting = computed(() => outbox.waiting.value.flatMap((w) => {
   const body = w.body as SwatchBody
   return w.kind === 'swatch' && body.fabricId === fabricId ? [{ ...w, grade: body.grade }] : []

@@ -3,7 +3,7 @@ import { useFileDialog } from '@vueuse/core'
 import { LAYOUTS } from '#core/patchwork'
 import { plyMm } from '#core/seam'
 import { fieldText, readQuantity, splitLengths } from '#core/units'
-import { gridOf, liesOf, patchesDrawn, patchesOf, plainPatches, resized, type Lies } from '#shared/making'
+import { colourOf, freshBlock, gridOf, liesOf, patchesDrawn, patchesOf, resized, type Lies } from '#shared/making'
 import { toFabricInput } from '#shared/mappers'
 import { MOST_PATCHES } from '#shared/schemas'
 import { readSvg, SVG_MOST_BYTES } from '#shared/svg'
@@ -15,17 +15,9 @@ import {
 /** A block of patches: which way every seam lies so that they nest, how thick it gets, and in which order it is pressed. */
 const selection = useSelection()
 const library = useLibrary()
-const COLOURS = ['#2f4a6b', '#e9e2cf', '#a8323a', '#d9a741', '#4d6b4a', '#2b2723']
-const fresh = (rows: number, columns: number, colourAt: (r: number, c: number) => number, colours: number) => ({
-  first: 'rows' as const, closed: false, turned: {}, ties: [], open: false,
-  colours: COLOURS.slice(0, colours).map(hex => ({ hex, fabric: null })),
-  spun: false, sewnFirst: false,
-  patches: plainPatches(Array.from({ length: columns }, () => 80), Array.from({ length: rows }, () => 80), colourAt),
-})
 const [usualLayout] = LAYOUTS
 const { making, chosen, ofJob, set, setSpec, add, drop, choose, jobName } = useMakingDraft('patchwork', () => freshMaking('Block', {
-  format: 1, kind: 'patchwork', seamMm: 6,
-  ...fresh(usualLayout!.rows, usualLayout!.columns, usualLayout!.colourAt, usualLayout!.colours),
+  format: 1, kind: 'patchwork', seamMm: 6, ...freshBlock(usualLayout!),
 }))
 const spec = computed(() => making.value.spec)
 const BEARS_KPA = 0.8
@@ -90,7 +82,7 @@ function takeLayout(key: string | number | null): void {
   if (!l) return
   problem.value = null
   seam.value = null
-  making.value = { ...making.value, spec: { ...spec.value, ...fresh(l.rows, l.columns, l.colourAt, l.colours) }, fabricIds: [] }
+  making.value = { ...making.value, spec: { ...spec.value, ...freshBlock(l) }, fabricIds: [] }
 }
 function paint(n: number): void {
   setSpec({ patches: spec.value.patches.map((p, i) => (i === n ? [p[0], p[1], p[2], p[3], (p[4] + 1) % spec.value.colours.length] : p)) })
@@ -107,7 +99,7 @@ function recolour(n: number, id: string): void {
 }
 function addColour(): void {
   const { colours: all } = spec.value
-  if (all.length < 12) setSpec({ colours: [...all, { hex: COLOURS[all.length % COLOURS.length]!, fabric: null }] })
+  if (all.length < 12) setSpec({ colours: [...all, { hex: colourOf(all.length), fabric: null }] })
 }
 const fabricItems = useFabricItems()
 const { open: openFile, onChange } = useFileDialog({ accept: '.svg,image/svg+xml', reset: true, multiple: false })

@@ -11,15 +11,16 @@ const emit = defineEmits<{ moved: [] }>()
 const records = ref<SupplyRecords | null>(null)
 const { by } = usePersonNames()
 const problem = ref<string | null>(null)
-const offcuts = ref<Offcut[]>([])
-async function lookForOffcuts(): Promise<void> {
-  offcuts.value = await $fetch<Offcut[]>(`/api/supplies/${supply.id}/offcuts`).catch(() => [])
-}
-watch(() => supply.id, lookForOffcuts, { immediate: true })
+/** How many were put away since. */
+const gone = ref(0)
+const { answer: found } = useAnswer<Offcut[]>(
+  () => [supply.id, gone.value], () => $fetch<Offcut[]>(`/api/supplies/${supply.id}/offcuts`), { stays: true, fault: () => null },
+)
+const offcuts = computed(() => found.value ?? [])
 async function away(id: string): Promise<void> {
   try {
     await $fetch(`/api/offcuts/${id}`, { method: 'DELETE' })
-    await lookForOffcuts()
+    gone.value++
   } catch (error) {
     problem.value = problemOf(error).detail
   }
@@ -35,8 +36,12 @@ const pictured = computed(() => offcuts.value.map((o) => {
 const metres = ref(1)
 const run = ref({ fromM: 0, toM: 1, heatC: 150 })
 async function attempt(work: () => Promise<SupplyRecords>): Promise<void> {
+  const of = supply.id
   try {
-    records.value = await work()
+    const now = await work()
+    // Another supply may be looked at by now.
+    if (of !== supply.id) return
+    records.value = now
     problem.value = null
     emit('moved')
   } catch (error) {

@@ -4,11 +4,10 @@ import { METHOD_NAME, holdFigure } from '#shared/words'
 
 /** The proof card pinned over the board. */
 const selection = useSelection()
-const swatch = ref<Swatch | null>(null)
-watch(() => selection.chosen.pinnedId, async (id) => {
-  const found = id ? await $fetch<Swatch>(`/api/swatches/${id}`).catch(() => null) : null
-  if (selection.chosen.pinnedId === id) swatch.value = found
-}, { immediate: true })
+const { answer: swatch } = useAnswer<Swatch>(
+  () => selection.chosen.pinnedId, () => (selection.chosen.pinnedId ? $fetch<Swatch>(`/api/swatches/${selection.chosen.pinnedId}`) : null),
+  { fault: () => null },
+)
 </script>
 
 <template>

@@ -79,7 +79,6 @@ export function useDraftOfJob<Name extends string, Item, Stored extends ListOfJo
     }
   }
   const { ready, load, edit } = useOfJob(jobId, saved, { save, leave, fetch })
-  /** Changes the list of the open job. */
   const change = (by: (now: Item[]) => Item[]): void => edit(() => { items.value = by(items.value) })
 
   let saving: Promise<void> = Promise.resolve()
