@@ -112,116 +112,109 @@ const headline = computed(() => {
 </script>
 
 <template>
-  <div class="flex min-h-0 flex-1 flex-col">
-    <div
-      class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_370px] gap-4 px-4 pb-2 max-[1000px]:auto-rows-max max-[1000px]:grid-cols-1
-      max-[1000px]:overflow-auto">
-      <div class="flex min-h-0 flex-col" data-test="hem">
-        <p class="ticket text-[26px] font-semibold leading-tight" data-test="hem-says">{{ headline }} <Sourced from="estimate" /></p>
-        <p v-if="why" class="text-lg font-semibold text-alert" role="alert" data-test="hem-problem">{{ why }}</p>
-        <div class="min-h-60 flex-1 py-1">
-          <HemPicture :spec="spec" :colour="fabric?.colourHex ?? '#d9cdb4'" :tape-mm="covered ? tape!.wideMm : null" :easing="easing"
-            :tape-colour="tape?.supply.colourHex" :legs="pair && 'legs' in pair ? pair.legs : []"
-            :label="spec.task === 'shorten' ? 'Both legs, where they are folded and cut' : 'The hem opened flat'" />
-        </div>
-        <div class="space-y-1 text-[17px] leading-snug" data-test="hem-how">
-          <template v-if="pair && 'legs' in pair">
-            <p v-for="l in pair.legs" :key="l.name">{{ legSentence(l, mm(l.foldMm), mm(l.cutMm), mm(l.cutAwayMm)) }}</p>
-            <p v-if="pair.unequalNowMm >= 1" class="font-semibold">They differ now by {{ mm(pair.unequalNowMm) }}<template
-              v-if="pair.unequalWantedMm >= 1">, and by {{ mm(pair.unequalWantedMm) }} as wanted</template>. {{ TRY_SHOES }}</p>
-            <p v-if="Math.abs(pair.easeMm) >= 1">The edge is {{ mm(Math.abs(pair.easeMm)) }} {{ pair.easeMm > 0 ? 'longer' : 'shorter' }}
-              than where
-              it comes to lie: {{ pair.easeMm > 0 ? 'ease it in' : 'open the side seam as far as the hem' }}.</p>
-          </template>
-          <p v-if="curve">{{ mm(curve.easeMm) }} to ease along this curve.
-            <template v-if="curve.eases">The tape goes round it in one piece: ease it with your fingers.</template>
-            <template v-else>The tape follows it for {{ mm(curve.straightMm) }} at a time: snip it, or cut it in lengths.</template>
-            <Sourced from="estimate" /></p>
-          <p v-if="plan?.how === 'refused'" class="font-semibold text-alert" data-test="hem-refused">{{ hemRefusal(plan.because) }}
-            {{ plan.dry ? 'Use a low-melt tape, dry:' : HEM_INSTEAD }}</p>
-          <p v-if="pressed">{{ pressed.recipe.setting.label }} {{ celsius(pressed.recipe.setting.meanC, selection.units) }}<template
-            v-if="pressed.pressClothDryS !== null">; the press cloth is dry after {{ seconds(pressed.pressClothDryS) }}</template>,
-            the tape holds
-            after
-            {{ seconds(pressed.bondS) }}. {{ sentence(coolingWords(pressed.recipe)) }}. <Sourced from="estimate" /></p>
-          <p v-if="pressed?.lining && lining" :class="pressed.lining.holdClear ? 'font-semibold text-alert' : ''" data-test="hem-lining">
-            {{ liningSentence(pressed.lining, lining.name, selection.units) }} <Sourced from="estimate" /></p>
-          <p v-if="washes" class="font-semibold text-alert" data-test="hem-wash">{{ washes }}</p>
-          <p v-if="pressed?.recipe.method === 'damp'" class="text-sm text-alert">{{ STEAM_CAUTION }}</p>
-        </div>
+  <MakingFrame :panel="{ making, chosen, ofJob, jobName, set, drop, choose }" :able="able" @add="addIt">
+    <div class="flex min-h-0 flex-col" data-test="hem">
+      <p class="ticket text-[26px] font-semibold leading-tight" data-test="hem-says">{{ headline }} <Sourced from="estimate" /></p>
+      <p v-if="why" class="text-lg font-semibold text-alert" role="alert" data-test="hem-problem">{{ why }}</p>
+      <div class="min-h-60 flex-1 py-1">
+        <HemPicture :spec="spec" :colour="fabric?.colourHex ?? '#d9cdb4'" :tape-mm="covered ? tape!.wideMm : null" :easing="easing"
+          :tape-colour="tape?.supply.colourHex" :legs="pair && 'legs' in pair ? pair.legs : []"
+          :label="spec.task === 'shorten' ? 'Both legs, where they are folded and cut' : 'The hem opened flat'" />
       </div>
-      <div class="min-h-0 space-y-3 overflow-auto max-[1000px]:overflow-visible">
-        <Choices :model-value="spec.task" :options="TASKS" label="What to do" class="flex gap-1"
-          @update:model-value="t => t && setSpec({ task: t })" />
-        <label class="block"><span class="block text-sm font-semibold">Fabric</span>
-          <USelect :model-value="fabricId ?? undefined" :items="fabricItems" class="w-full" aria-label="Fabric"
-            @update:model-value="id => set({ fabricId: id as string })" /></label>
-        <label class="block"><span class="block text-sm font-semibold">Lining</span>
-          <USelect :model-value="making.liningId ?? NO_LINING" :items="liningItems" class="w-full" aria-label="Lining"
-            @update:model-value="id => set({ liningId: id === NO_LINING ? null : id as string })" /></label>
-        <label class="block"><span class="block text-sm font-semibold">Tape</span>
-          <USelect :model-value="tape?.id" :items="tapeItems" placeholder="none is narrow enough" class="w-full" aria-label="Tape"
-            @update:model-value="id => set({ supplyId: id as string })" /></label>
-        <p v-if="tape && !covered" class="text-[15px] font-semibold text-alert" role="alert">{{ mm(tape.wideMm) }} of tape under a hem of
-          {{ mm(spec.depthMm) }}: it has to be deeper by more than {{ mm(UNDER_MM) }}.</p>
-        <div class="grid grid-cols-2 gap-2">
-          <LengthField label="Depth of the hem" :least-mm="3" :most-mm="300" :model-value="spec.depthMm"
-            @update:model-value="v => setSpec({ depthMm: v })" />
-          <LengthField label="Turned under" :most-mm="100" :model-value="spec.turnMm"
-            @update:model-value="v => setSpec({ turnMm: v })" />
-          <LengthField label="Length around the hem" :least-mm="20" :most-mm="20000" :model-value="spec.aroundMm"
-            @update:model-value="v => setSpec({ aroundMm: v })" />
-          <label v-if="spec.task === 'fallen'" class="block"><span class="block text-sm font-semibold">How many</span>
-            <UInput type="number" min="1" max="60" class="w-full" aria-label="How many" :model-value="spec.count"
-              @update:model-value="v => setSpec({ count: Math.max(1, Math.round(Number(v)) || 1) })" /></label>
-        </div>
-        <div v-if="spec.task === 'fallen'" class="space-y-1">
-          <div v-for="(r, i) in spec.stretches" :key="i" class="grid grid-cols-[1fr_1fr_auto] items-end gap-2">
-            <LengthField label="Down from" noun="From" :most-mm="20000" :model-value="r.fromMm"
-              @update:model-value="v => setRun(i, { fromMm: v })" />
-            <LengthField label="for" noun="Come down" :least-mm="1" :most-mm="20000" :model-value="r.lengthMm"
-              @update:model-value="v => setRun(i, { lengthMm: v })" />
-            <UButton size="sm" variant="ghost" color="neutral" icon="i-lucide-x" :aria-label="`Without the ${i + 1}. place`"
-              @click="setSpec({ stretches: spec.stretches.filter((_, k) => k !== i) })" />
-          </div>
-          <UButton size="sm" variant="ghost" color="neutral" icon="i-lucide-plus" :disabled="spec.stretches.length >= 40"
-            @click="setSpec({ stretches: [...spec.stretches, { fromMm: 0, lengthMm: 100 }] })">Add a place</UButton>
-        </div>
-        <div v-else class="space-y-2">
-          <div v-for="(l, i) in spec.legs" :key="i">
-            <p class="text-sm font-semibold">{{ l.name }} leg</p>
-            <div class="grid grid-cols-3 gap-2">
-              <LengthField label="now" :noun="`${l.name}, now`" :least-mm="1" :most-mm="3000" :model-value="l.nowMm"
-                @update:model-value="v => setLeg(i, { nowMm: v })" />
-              <LengthField label="let down" :noun="`${l.name}, let down`" :least-mm="1" :most-mm="3000" :model-value="l.fabricMm"
-                @update:model-value="v => setLeg(i, { fabricMm: v })" />
-              <LengthField label="wanted" :noun="`${l.name}, wanted`" :least-mm="1" :most-mm="3000" :model-value="l.wantedMm"
-                @update:model-value="v => setLeg(i, { wantedMm: v })" />
-            </div>
-          </div>
-          <USwitch :model-value="spec.taper !== null" label="It tapers"
-            @update:model-value="v => setSpec({ taper: v ? { foldRoundMm: 400, edgeRoundMm: 392 } : null })" />
-          <div v-if="spec.taper" class="grid grid-cols-2 gap-2">
-            <LengthField label="Round at the fold" :least-mm="10" :model-value="spec.taper.foldRoundMm"
-              @update:model-value="v => setSpec({ taper: { ...spec.taper!, foldRoundMm: v } })" />
-            <LengthField label="Round at the cut edge" :least-mm="10" :model-value="spec.taper.edgeRoundMm"
-              @update:model-value="v => setSpec({ taper: { ...spec.taper!, edgeRoundMm: v } })" />
-          </div>
-        </div>
-        <USwitch :model-value="spec.curve !== null" label="Curved"
-          @update:model-value="v => setSpec({ curve: v ? { radiusMm: 900, turnDeg: 360 } : null })" />
-        <div v-if="spec.curve" class="grid grid-cols-2 gap-2">
-          <LengthField label="Radius" :least-mm="1" :most-mm="20000" :model-value="spec.curve.radiusMm"
-            @update:model-value="v => setSpec({ curve: { ...spec.curve!, radiusMm: v } })" />
-          <label class="block"><span class="block text-sm font-semibold">Turns by, °</span>
-            <UInput type="number" min="1" max="360" class="w-full" aria-label="Turns by, °" :model-value="spec.curve.turnDeg"
-              @update:model-value="v => setSpec({ curve: { ...spec.curve!, turnDeg: Math.min(360, Math.max(1, Number(v) || 1)) } })"
-            /></label>
-        </div>
+      <div class="space-y-1 text-[17px] leading-snug" data-test="hem-how">
+        <template v-if="pair && 'legs' in pair">
+          <p v-for="l in pair.legs" :key="l.name">{{ legSentence(l, mm(l.foldMm), mm(l.cutMm), mm(l.cutAwayMm)) }}</p>
+          <p v-if="pair.unequalNowMm >= 1" class="font-semibold">They differ now by {{ mm(pair.unequalNowMm) }}<template
+            v-if="pair.unequalWantedMm >= 1">, and by {{ mm(pair.unequalWantedMm) }} as wanted</template>. {{ TRY_SHOES }}</p>
+          <p v-if="Math.abs(pair.easeMm) >= 1">The edge is {{ mm(Math.abs(pair.easeMm)) }} {{ pair.easeMm > 0 ? 'longer' : 'shorter' }}
+            than where
+            it comes to lie: {{ pair.easeMm > 0 ? 'ease it in' : 'open the side seam as far as the hem' }}.</p>
+        </template>
+        <p v-if="curve">{{ mm(curve.easeMm) }} to ease along this curve.
+          <template v-if="curve.eases">The tape goes round it in one piece: ease it with your fingers.</template>
+          <template v-else>The tape follows it for {{ mm(curve.straightMm) }} at a time: snip it, or cut it in lengths.</template>
+          <Sourced from="estimate" /></p>
+        <p v-if="plan?.how === 'refused'" class="font-semibold text-alert" data-test="hem-refused">{{ hemRefusal(plan.because) }}
+          {{ plan.dry ? 'Use a low-melt tape, dry:' : HEM_INSTEAD }}</p>
+        <p v-if="pressed">{{ pressed.recipe.setting.label }} {{ celsius(pressed.recipe.setting.meanC, selection.units) }}<template
+          v-if="pressed.pressClothDryS !== null">; the press cloth is dry after {{ seconds(pressed.pressClothDryS) }}</template>,
+          the tape holds
+          after
+          {{ seconds(pressed.bondS) }}. {{ sentence(coolingWords(pressed.recipe)) }}. <Sourced from="estimate" /></p>
+        <p v-if="pressed?.lining && lining" :class="pressed.lining.holdClear ? 'font-semibold text-alert' : ''" data-test="hem-lining">
+          {{ liningSentence(pressed.lining, lining.name, selection.units) }} <Sourced from="estimate" /></p>
+        <p v-if="washes" class="font-semibold text-alert" data-test="hem-wash">{{ washes }}</p>
+        <p v-if="pressed?.recipe.method === 'damp'" class="text-sm text-alert">{{ STEAM_CAUTION }}</p>
       </div>
     </div>
-    <MakingBar :name="making.name" :list="ofJob" :chosen="chosen?.id ?? null" :job-name="jobName" :able="able"
-      @update:name="n => set({ name: n })"
-      @add="addIt" @drop="drop" @choose="choose" />
-  </div>
+    <template #form>
+      <Choices :model-value="spec.task" :options="TASKS" label="What to do" class="flex gap-1"
+        @update:model-value="t => t && setSpec({ task: t })" />
+      <label class="block"><span class="block text-sm font-semibold">Fabric</span>
+        <USelect :model-value="fabricId ?? undefined" :items="fabricItems" class="w-full" aria-label="Fabric"
+          @update:model-value="id => set({ fabricId: id as string })" /></label>
+      <label class="block"><span class="block text-sm font-semibold">Lining</span>
+        <USelect :model-value="making.liningId ?? NO_LINING" :items="liningItems" class="w-full" aria-label="Lining"
+          @update:model-value="id => set({ liningId: id === NO_LINING ? null : id as string })" /></label>
+      <label class="block"><span class="block text-sm font-semibold">Tape</span>
+        <USelect :model-value="tape?.id" :items="tapeItems" placeholder="none is narrow enough" class="w-full" aria-label="Tape"
+          @update:model-value="id => set({ supplyId: id as string })" /></label>
+      <p v-if="tape && !covered" class="text-[15px] font-semibold text-alert" role="alert">{{ mm(tape.wideMm) }} of tape under a hem of
+        {{ mm(spec.depthMm) }}: it has to be deeper by more than {{ mm(UNDER_MM) }}.</p>
+      <div class="grid grid-cols-2 gap-2">
+        <LengthField label="Depth of the hem" :least-mm="3" :most-mm="300" :model-value="spec.depthMm"
+          @update:model-value="v => setSpec({ depthMm: v })" />
+        <LengthField label="Turned under" :most-mm="100" :model-value="spec.turnMm"
+          @update:model-value="v => setSpec({ turnMm: v })" />
+        <LengthField label="Length around the hem" :least-mm="20" :most-mm="20000" :model-value="spec.aroundMm"
+          @update:model-value="v => setSpec({ aroundMm: v })" />
+        <label v-if="spec.task === 'fallen'" class="block"><span class="block text-sm font-semibold">How many</span>
+          <UInput type="number" min="1" max="60" class="w-full" aria-label="How many" :model-value="spec.count"
+            @update:model-value="v => setSpec({ count: Math.max(1, Math.round(Number(v)) || 1) })" /></label>
+      </div>
+      <div v-if="spec.task === 'fallen'" class="space-y-1">
+        <div v-for="(r, i) in spec.stretches" :key="i" class="grid grid-cols-[1fr_1fr_auto] items-end gap-2">
+          <LengthField label="Down from" noun="From" :most-mm="20000" :model-value="r.fromMm"
+            @update:model-value="v => setRun(i, { fromMm: v })" />
+          <LengthField label="for" noun="Come down" :least-mm="1" :most-mm="20000" :model-value="r.lengthMm"
+            @update:model-value="v => setRun(i, { lengthMm: v })" />
+          <UButton size="sm" variant="ghost" color="neutral" icon="i-lucide-x" :aria-label="`Without the ${i + 1}. place`"
+            @click="setSpec({ stretches: spec.stretches.filter((_, k) => k !== i) })" />
+        </div>
+        <UButton size="sm" variant="ghost" color="neutral" icon="i-lucide-plus" :disabled="spec.stretches.length >= 40"
+          @click="setSpec({ stretches: [...spec.stretches, { fromMm: 0, lengthMm: 100 }] })">Add a place</UButton>
+      </div>
+      <div v-else class="space-y-2">
+        <div v-for="(l, i) in spec.legs" :key="i">
+          <p class="text-sm font-semibold">{{ l.name }} leg</p>
+          <div class="grid grid-cols-3 gap-2">
+            <LengthField label="now" :noun="`${l.name}, now`" :least-mm="1" :most-mm="3000" :model-value="l.nowMm"
+              @update:model-value="v => setLeg(i, { nowMm: v })" />
+            <LengthField label="let down" :noun="`${l.name}, let down`" :least-mm="1" :most-mm="3000" :model-value="l.fabricMm"
+              @update:model-value="v => setLeg(i, { fabricMm: v })" />
+            <LengthField label="wanted" :noun="`${l.name}, wanted`" :least-mm="1" :most-mm="3000" :model-value="l.wantedMm"
+              @update:model-value="v => setLeg(i, { wantedMm: v })" />
+          </div>
+        </div>
+        <USwitch :model-value="spec.taper !== null" label="It tapers"
+          @update:model-value="v => setSpec({ taper: v ? { foldRoundMm: 400, edgeRoundMm: 392 } : null })" />
+        <div v-if="spec.taper" class="grid grid-cols-2 gap-2">
+          <LengthField label="Round at the fold" :least-mm="10" :model-value="spec.taper.foldRoundMm"
+            @update:model-value="v => setSpec({ taper: { ...spec.taper!, foldRoundMm: v } })" />
+          <LengthField label="Round at the cut edge" :least-mm="10" :model-value="spec.taper.edgeRoundMm"
+            @update:model-value="v => setSpec({ taper: { ...spec.taper!, edgeRoundMm: v } })" />
+        </div>
+      </div>
+      <USwitch :model-value="spec.curve !== null" label="Curved"
+        @update:model-value="v => setSpec({ curve: v ? { radiusMm: 900, turnDeg: 360 } : null })" />
+      <div v-if="spec.curve" class="grid grid-cols-2 gap-2">
+        <LengthField label="Radius" :least-mm="1" :most-mm="20000" :model-value="spec.curve.radiusMm"
+          @update:model-value="v => setSpec({ curve: { ...spec.curve!, radiusMm: v } })" />
+        <label class="block"><span class="block text-sm font-semibold">Turns by, °</span>
+          <UInput type="number" min="1" max="360" class="w-full" aria-label="Turns by, °" :model-value="spec.curve.turnDeg"
+            @update:model-value="v => setSpec({ curve: { ...spec.curve!, turnDeg: Math.min(360, Math.max(1, Number(v) || 1)) } })"
+          /></label>
+      </div>
+    </template>
+  </MakingFrame>
 </template>

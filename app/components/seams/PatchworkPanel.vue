@@ -147,108 +147,102 @@ const hanging = computed(() => {
 </script>
 
 <template>
-  <div class="flex min-h-0 flex-1 flex-col">
-    <div
-      class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_370px] gap-4 px-4 pb-2 max-[1000px]:auto-rows-max max-[1000px]:grid-cols-1
-      max-[1000px]:overflow-auto">
-      <div class="flex min-h-0 flex-col">
-        <p v-if="made" class="ticket text-[26px] font-semibold leading-tight" data-test="patchwork-says">
-          <template v-if="spec.open">All seams are pressed open: nothing has to nest.</template>
-          <template v-else>{{ nestSentence(made.piecing.crossings.length, made.nesting.apart.length, made.nesting.exact) }}&nbsp;</template>
-          <Sourced from="estimate" /></p>
-        <p v-if="!spec.open && made?.nesting.apart.length" class="text-[15px] text-alert">{{ WHY_APART }}</p>
-        <div class="min-h-72 flex-1 py-1">
-          <PatchworkPicture v-if="made" :piecing="made.piecing" :patches="patches" :colours="colours" :lying="made.side" :bulk="made.bulk"
-            :spun="made.spun" :apart="apart" :chosen="seam" :now="ofStep"
-            :label="`Pressing plan of ${making.name}, ${whole}, from its wrong side`"
-            @seam="id => (seam = id)" @patch="paint" />
-          <p v-else-if="'why' in lies" class="mt-24 text-center text-xl font-semibold text-alert" role="alert"
-            data-test="patchwork-problem">{{ lies.why }}</p>
-        </div>
-        <p class="text-[15px] text-muted-ink">Seen from the wrong side. An arrow shows the side to which both allowances are pressed;
-          a filled dot nests, a wheel is spun, a crossed one does not; a figure is the thickness under the iron ({{ unit }}).
-          A tap on a patch changes its colour; by keys, arrows and Space.</p>
+  <MakingFrame :panel="{ making, chosen, ofJob, jobName, set, drop, choose }" :able="made !== null" @add="addIt">
+    <div class="flex min-h-0 flex-col">
+      <p v-if="made" class="ticket text-[26px] font-semibold leading-tight" data-test="patchwork-says">
+        <template v-if="spec.open">All seams are pressed open: nothing has to nest.</template>
+        <template v-else>{{ nestSentence(made.piecing.crossings.length, made.nesting.apart.length, made.nesting.exact) }}&nbsp;</template>
+        <Sourced from="estimate" /></p>
+      <p v-if="!spec.open && made?.nesting.apart.length" class="text-[15px] text-alert">{{ WHY_APART }}</p>
+      <div class="min-h-72 flex-1 py-1">
+        <PatchworkPicture v-if="made" :piecing="made.piecing" :patches="patches" :colours="colours" :lying="made.side" :bulk="made.bulk"
+          :spun="made.spun" :apart="apart" :chosen="seam" :now="ofStep"
+          :label="`Pressing plan of ${making.name}, ${whole}, from its wrong side`"
+          @seam="id => (seam = id)" @patch="paint" />
+        <p v-else-if="'why' in lies" class="mt-24 text-center text-xl font-semibold text-alert" role="alert"
+          data-test="patchwork-problem">{{ lies.why }}</p>
       </div>
-      <div class="min-h-0 space-y-3 overflow-auto max-[1000px]:overflow-visible">
-        <div v-if="turn && chosenSeam" class="slip p-3" data-test="seam">
-          <p class="text-lg font-semibold">Step {{ turn.step + 1 }} of {{ steps }}: seam {{ at + 1 }} of {{ turns.length }},
-            {{ chosenSeam.axis === 'down' ? 'down' : 'across' }},
-            {{ lengthWords(chosenSeam.toMm - chosenSeam.fromMm, selection.units) }}</p>
-          <p class="text-[15px]">Press it flat as sewn, dry. {{ spec.open ? 'Open it' : 'Turn the seam with your fingers' }}, then the
-            tip from
-            its
-            middle outward.
-            <template v-if="hanging">Put its allowances on the board; {{ hanging }} hangs over the edge, so that nothing under it
-              is marked.</template>
-            {{ selection.rules.piecing === 'steam' ? 'Steam once the block is finished'
-              : 'Steam or sizing only at the end, to set it' }}; let it go
-            cold.
-            <NuxtLink to="/rules" class="underline">House rules</NuxtLink></p>
-          <div class="mt-2 flex flex-wrap gap-1">
-            <UButton size="sm" :disabled="spec.open" @click="turnSeam">Turn seam <kbd class="opacity-80">Q</kbd></UButton>
-            <UButton size="sm" variant="outline" color="neutral" :disabled="!(chosenSeam.id in spec.turned)" @click="letSeam">Let it lie
-              <kbd>U</kbd></UButton>
-            <UButton size="sm" variant="outline" color="neutral" @click="tie">
-              {{ tieFrom && tieFrom !== seam ? 'Press with the one before' : 'Pressed as one with…' }}</UButton>
-            <UButton size="sm" variant="outline" color="neutral" @click="nextSeam">Next seam <kbd>J</kbd></UButton>
-          </div>
-        </div>
-        <UButton v-else size="lg" variant="outline" color="neutral" block @click="nextSeam">Seam by seam, as they are pressed <kbd>J</kbd>
-        </UButton>
-        <p class="text-[15px]">{{ PATCHWORK_LIES }}</p>
-        <p v-if="made?.changed && !spec.open" class="text-[15px] font-semibold" data-test="turned">
-          {{ Object.keys(spec.turned).length }} turned by hand: {{ made.changed.others }} others turn with it,
-          {{ made.changed.apart > 0 ? `${made.changed.apart} more do not nest` : 'nesting is none the worse' }}.</p>
-        <p v-if="spec.spun && !spec.open" class="text-[15px]" data-test="spun">{{
-          spunSentence(made?.spun.length ?? 0, made?.piecing.crossings.length ?? 0) }}</p>
-        <p v-if="spec.sewnFirst" class="text-[15px]" data-test="sewn-first">{{ SEWN_FIRST }}</p>
-        <p v-if="spec.ties.length" class="text-[15px]">{{ spec.ties.length }} tied: pressed as one before they are cut apart.
-          <button type="button" class="underline" @click="setSpec({ ties: [] })">Untie all seams</button></p>
-        <table v-if="made" class="w-full text-[15px]">
-          <thead><tr class="text-left"><th scope="col"><span class="sr-only">How</span></th><th scope="col">thickest</th>
-            <th scope="col">strength</th></tr></thead>
-          <tbody>
-            <tr :class="spec.open ? '' : 'font-bold'"><td>To one side</td>
-              <td>{{ lengthWords(made.against.oneSideMm, selection.units) }}</td><td>whole</td></tr>
-            <tr :class="spec.open ? 'font-bold' : ''"><td>All open</td><td>{{ lengthWords(made.against.openMm, selection.units) }}</td>
-              <td>{{ Math.round(made.against.openStrength * 100) }} % <Sourced from="typical" /></td></tr>
-          </tbody>
-        </table>
-        <div class="flex flex-wrap gap-x-4 gap-y-1">
-          <USwitch :model-value="spec.open" label="All open" @update:model-value="v => setSpec({ open: v })" />
-          <USwitch :model-value="spec.spun" label="Spin crossings" :disabled="spec.open" @update:model-value="v => setSpec({ spun: v })" />
-          <USwitch :model-value="spec.sewnFirst" label="Sewn before pressing" @update:model-value="v => setSpec({ sewnFirst: v })" />
-          <USwitch :model-value="spec.closed" label="Round into a tube" @update:model-value="v => setSpec({ closed: v, turned: {} })" />
-          <USwitch :model-value="spec.first === 'columns'" label="Columns sewn first"
-            @update:model-value="v => setSpec({ first: v ? 'columns' : 'rows', turned: {}, ties: [] })" />
-        </div>
-        <Choices :model-value="null" :options="LAYOUTS.map(l => ({ value: l.key, name: LAYOUT_NAME[l.key]! }))" label="Start from a layout"
-          class="flex flex-wrap gap-1" shape="min-h-9 px-2 text-[15px]" @update:model-value="takeLayout">
-          <template #before><span class="w-full text-sm font-semibold">Start from</span></template></Choices>
-        <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-file-input" @click="openFile()">From a drawing (SVG)</UButton>
-        <p v-for="n in notes" :key="n" class="text-sm text-muted-ink">{{ n }}</p>
-        <template v-if="isPlain">
-          <label class="block"><span class="block text-sm font-semibold">Widths of the columns, {{ unit }}</span>
-            <UInput :model-value="sizeText(columnsMm)" class="w-full" :aria-label="`Widths of the columns, ${unit}`"
-              @change="e => resize('columns', (e.target as HTMLInputElement).value)" /></label>
-          <label class="block"><span class="block text-sm font-semibold">Heights of the rows, {{ unit }}</span>
-            <UInput :model-value="sizeText(rowsMm)" class="w-full" :aria-label="`Heights of the rows, ${unit}`"
-              @change="e => resize('rows', (e.target as HTMLInputElement).value)" /></label>
-        </template>
-        <p v-if="problem" class="text-[15px] font-semibold text-alert" role="alert">{{ problem }}</p>
-        <div class="space-y-1">
-          <p class="text-sm font-semibold">Its fabrics</p>
-          <div v-for="(c, i) in spec.colours" :key="i" class="flex items-center gap-2">
-            <span class="size-8 shrink-0 border border-ink" :style="{ background: c.hex }" />
-            <USelect :model-value="c.fabric === null ? undefined : making.fabricIds[c.fabric]" :items="fabricItems"
-              placeholder="only a colour"
-              class="w-full" :aria-label="`Fabric ${i + 1}`" @update:model-value="id => recolour(i, id as string)" />
-          </div>
-          <UButton size="sm" variant="ghost" color="neutral" icon="i-lucide-plus" @click="addColour">Add a fabric</UButton>
-        </div>
-      </div>
+      <p class="text-[15px] text-muted-ink">Seen from the wrong side. An arrow shows the side to which both allowances are pressed;
+        a filled dot nests, a wheel is spun, a crossed one does not; a figure is the thickness under the iron ({{ unit }}).
+        A tap on a patch changes its colour; by keys, arrows and Space.</p>
     </div>
-    <MakingBar :name="making.name" :list="ofJob" :chosen="chosen?.id ?? null" :job-name="jobName" :able="made !== null"
-      @update:name="n => set({ name: n })" @add="addIt" @drop="drop" @choose="choose" />
-  </div>
+    <template #form>
+      <div v-if="turn && chosenSeam" class="slip p-3" data-test="seam">
+        <p class="text-lg font-semibold">Step {{ turn.step + 1 }} of {{ steps }}: seam {{ at + 1 }} of {{ turns.length }},
+          {{ chosenSeam.axis === 'down' ? 'down' : 'across' }},
+          {{ lengthWords(chosenSeam.toMm - chosenSeam.fromMm, selection.units) }}</p>
+        <p class="text-[15px]">Press it flat as sewn, dry. {{ spec.open ? 'Open it' : 'Turn the seam with your fingers' }}, then the
+          tip from
+          its
+          middle outward.
+          <template v-if="hanging">Put its allowances on the board; {{ hanging }} hangs over the edge, so that nothing under it
+            is marked.</template>
+          {{ selection.rules.piecing === 'steam' ? 'Steam once the block is finished'
+            : 'Steam or sizing only at the end, to set it' }}; let it go
+          cold.
+          <NuxtLink to="/rules" class="underline">House rules</NuxtLink></p>
+        <div class="mt-2 flex flex-wrap gap-1">
+          <UButton size="sm" :disabled="spec.open" @click="turnSeam">Turn seam <kbd class="opacity-80">Q</kbd></UButton>
+          <UButton size="sm" variant="outline" color="neutral" :disabled="!(chosenSeam.id in spec.turned)" @click="letSeam">Let it lie
+            <kbd>U</kbd></UButton>
+          <UButton size="sm" variant="outline" color="neutral" @click="tie">
+            {{ tieFrom && tieFrom !== seam ? 'Press with the one before' : 'Pressed as one with…' }}</UButton>
+          <UButton size="sm" variant="outline" color="neutral" @click="nextSeam">Next seam <kbd>J</kbd></UButton>
+        </div>
+      </div>
+      <UButton v-else size="lg" variant="outline" color="neutral" block @click="nextSeam">Seam by seam, as they are pressed <kbd>J</kbd>
+      </UButton>
+      <p class="text-[15px]">{{ PATCHWORK_LIES }}</p>
+      <p v-if="made?.changed && !spec.open" class="text-[15px] font-semibold" data-test="turned">
+        {{ Object.keys(spec.turned).length }} turned by hand: {{ made.changed.others }} others turn with it,
+        {{ made.changed.apart > 0 ? `${made.changed.apart} more do not nest` : 'nesting is none the worse' }}.</p>
+      <p v-if="spec.spun && !spec.open" class="text-[15px]" data-test="spun">{{
+        spunSentence(made?.spun.length ?? 0, made?.piecing.crossings.length ?? 0) }}</p>
+      <p v-if="spec.sewnFirst" class="text-[15px]" data-test="sewn-first">{{ SEWN_FIRST }}</p>
+      <p v-if="spec.ties.length" class="text-[15px]">{{ spec.ties.length }} tied: pressed as one before they are cut apart.
+        <button type="button" class="underline" @click="setSpec({ ties: [] })">Untie all seams</button></p>
+      <table v-if="made" class="w-full text-[15px]">
+        <thead><tr class="text-left"><th scope="col"><span class="sr-only">How</span></th><th scope="col">thickest</th>
+          <th scope="col">strength</th></tr></thead>
+        <tbody>
+          <tr :class="spec.open ? '' : 'font-bold'"><td>To one side</td>
+            <td>{{ lengthWords(made.against.oneSideMm, selection.units) }}</td><td>whole</td></tr>
+          <tr :class="spec.open ? 'font-bold' : ''"><td>All open</td><td>{{ lengthWords(made.against.openMm, selection.units) }}</td>
+            <td>{{ Math.round(made.against.openStrength * 100) }} % <Sourced from="typical" /></td></tr>
+        </tbody>
+      </table>
+      <div class="flex flex-wrap gap-x-4 gap-y-1">
+        <USwitch :model-value="spec.open" label="All open" @update:model-value="v => setSpec({ open: v })" />
+        <USwitch :model-value="spec.spun" label="Spin crossings" :disabled="spec.open" @update:model-value="v => setSpec({ spun: v })" />
+        <USwitch :model-value="spec.sewnFirst" label="Sewn before pressing" @update:model-value="v => setSpec({ sewnFirst: v })" />
+        <USwitch :model-value="spec.closed" label="Round into a tube" @update:model-value="v => setSpec({ closed: v, turned: {} })" />
+        <USwitch :model-value="spec.first === 'columns'" label="Columns sewn first"
+          @update:model-value="v => setSpec({ first: v ? 'columns' : 'rows', turned: {}, ties: [] })" />
+      </div>
+      <Choices :model-value="null" :options="LAYOUTS.map(l => ({ value: l.key, name: LAYOUT_NAME[l.key]! }))" label="Start from a layout"
+        class="flex flex-wrap gap-1" shape="min-h-9 px-2 text-[15px]" @update:model-value="takeLayout">
+        <template #before><span class="w-full text-sm font-semibold">Start from</span></template></Choices>
+      <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-file-input" @click="openFile()">From a drawing (SVG)</UButton>
+      <p v-for="n in notes" :key="n" class="text-sm text-muted-ink">{{ n }}</p>
+      <template v-if="isPlain">
+        <label class="block"><span class="block text-sm font-semibold">Widths of the columns, {{ unit }}</span>
+          <UInput :model-value="sizeText(columnsMm)" class="w-full" :aria-label="`Widths of the columns, ${unit}`"
+            @change="e => resize('columns', (e.target as HTMLInputElement).value)" /></label>
+        <label class="block"><span class="block text-sm font-semibold">Heights of the rows, {{ unit }}</span>
+          <UInput :model-value="sizeText(rowsMm)" class="w-full" :aria-label="`Heights of the rows, ${unit}`"
+            @change="e => resize('rows', (e.target as HTMLInputElement).value)" /></label>
+      </template>
+      <p v-if="problem" class="text-[15px] font-semibold text-alert" role="alert">{{ problem }}</p>
+      <div class="space-y-1">
+        <p class="text-sm font-semibold">Its fabrics</p>
+        <div v-for="(c, i) in spec.colours" :key="i" class="flex items-center gap-2">
+          <span class="size-8 shrink-0 border border-ink" :style="{ background: c.hex }" />
+          <USelect :model-value="c.fabric === null ? undefined : making.fabricIds[c.fabric]" :items="fabricItems"
+            placeholder="only a colour"
+            class="w-full" :aria-label="`Fabric ${i + 1}`" @update:model-value="id => recolour(i, id as string)" />
+        </div>
+        <UButton size="sm" variant="ghost" color="neutral" icon="i-lucide-plus" @click="addColour">Add a fabric</UButton>
+      </div>
+    </template>
+  </MakingFrame>
 </template>
