@@ -14,12 +14,28 @@ const draft = draftRecipe(toPressSetup(fabric(), supply(), iron(), null, 'padded
 const recipe = { ...draft, warmS: 0, holdS: 14, coolS: 30 }
 const wash = { id: idOf(81), washC: 60, grade: 4, marks: [], note: '', at: '', times: 9 }
 
+let asked: ReturnType<typeof workersHere>['asked']
 beforeEach(() => {
   layOut()
-  here.now = workersHere().workers
+  const w = workersHere()
+  asked = w.asked
+  here.now = w.workers
 })
 
 describe('the swatches of what lies on the board', () => {
+  it('teach once there are some; without any nothing is asked', async () => {
+    const rows: unknown[] = []
+    standIn({ 'GET /api/pairings': () => ({ rows, total: rows.length, page: 1, size: 60 }) })
+    Object.assign(useSelection().chosen, { fabricId: idOf(11), supplyId: idOf(21), ironId: idOf(31), pressClothId: 'bare',
+      surface: 'padded' })
+    const pairing = usePairing()
+    await vi.waitFor(() => expect(pairing.settled).toBe(true))
+    expect([pairing.learnt, asked.filter(a => a.what === 'learn').length]).toEqual([null, 0])
+    rows.push(swatch(71, recipe))
+    await pairing.load()
+    await vi.waitFor(() => expect(pairing.learnt).not.toBeNull())
+    expect(asked.filter(a => a.what === 'learn').length).toBe(1)
+  })
   it('prove a recipe of this fabric; on another fabric nothing is proved, not even until its own swatches are here', async () => {
     const held: ((rows: unknown) => void)[] = []
     standIn({ 'GET /api/pairings': (_, { fabricId }) => (fabricId === idOf(11)

@@ -68,6 +68,11 @@ describe('one swatch', () => {
     expect(press.leftS).toBeGreaterThan(0)
     useLibrary().workroom = { ...useLibrary().workroom!, rules: { ...useLibrary().workroom!.rules, clock: 'seconds' } }
     expect([press.byBond, Math.round(press.leftS)]).toEqual([false, 9])
+    // The ring is as full as the hold has come; held on beyond its end it is full, and no fuller.
+    expect(press.share).toBeCloseTo(3 / 12, 1)
+    pass(20)
+    press.tick()
+    expect([press.share, press.over]).toEqual([1, true])
   })
   it('what was judged so far is kept with it, and a new start begins without it', () => {
     const press = usePress()

@@ -49,6 +49,10 @@ describe('a picture that comes back in a file', () => {
     const { jpeg } = await reencode(await picture(60, 60).png().toBuffer())
     expect((await takeBack(jpeg)).jpeg.equals(jpeg)).toBe(true)
   })
+  it('so is the largest that leaves here', async () => {
+    const { jpeg, width } = await reencode(await picture(3200, 1000).jpeg().toBuffer())
+    expect([width, (await takeBack(jpeg)).jpeg.equals(jpeg)]).toEqual([1600, true])
+  })
   it('is packed anew where something hides behind it or in it', async () => {
     const { jpeg } = await reencode(await picture(60, 60).png().toBuffer())
     const behind = await takeBack(Buffer.concat([jpeg, Buffer.from('<script>')]))

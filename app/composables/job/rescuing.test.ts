@@ -69,6 +69,10 @@ describe('what went wrong with the piece on the board', () => {
     await answered()
     expect([r.swatch.value, r.pressed.value]).toEqual([null, null])
   })
+  it('one that just held came out well: it is not what went wrong', async () => {
+    const { r } = await begin([swatch(71, recipe, { grade: 3 }), swatch(72, recipe, { grade: 4, marks: ['shine'] })])
+    expect(r.swatch.value?.id).toBe(idOf(72))
+  })
   it('counts the places missed on the very piece whose edge the swatch was, whichever session that was', async () => {
     const rows = [swatch(71, recipe, { grade: 2, note: 'Pressed in a session: Shirts, a.' })]
     const { r } = await begin(rows, [session('newer', 5, null), session('older', 3, 'a')])
