@@ -1,5 +1,5 @@
 // @vitest-environment happy-dom
-import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { FetchError } from 'ofetch'
 import type { Cutting, JobPiece, JobPiecesBody } from '#shared/schemas'
 import { useServer } from '../composables/browser/server'
@@ -12,7 +12,7 @@ const piece = (n: number, name: string): JobPiece => blockPiece('flap', { id: id
 const jobs = [job(), job({ id: idOf(52), name: 'Flags' })] as const
 const names = (all: readonly JobPiece[]) => all.map(p => p.name)
 /** Longer than what is drawn waits before it is saved. */
-const later = () => new Promise(done => setTimeout(done, 650))
+const later = () => vi.advanceTimersByTimeAsync(650)
 
 /** A server with the pieces of two jobs; `hold` keeps its answers back until it is let go. */
 function server(stored: Record<string, JobPiece[]>) {
@@ -52,7 +52,11 @@ async function opened(which = 0) {
   await useJobs().open(jobs[which]!)
   return useCutting()
 }
-beforeEach(() => { layOut() })
+beforeEach(() => {
+  layOut()
+  vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] })
+})
+afterEach(() => { vi.useRealTimers() })
 
 describe('the pieces of the open job', () => {
   it('one taken while they are still being fetched comes after them, and is saved with them', async () => {

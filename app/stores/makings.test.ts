@@ -1,5 +1,5 @@
 // @vitest-environment happy-dom
-import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { FetchError } from 'ofetch'
 import type { Making, Makings, MakingsBody } from '#shared/schemas'
 import { useMakingDraft } from '../composables/making/makingDraft'
@@ -18,7 +18,7 @@ const refused = (status: number, more: object = {}) => Object.assign(new FetchEr
   response: { status }, data: { type: 'about:blank', title: 'No', status, detail: `It is a ${status}.`, errors: [], ...more },
 })
 /** Longer than what is written waits before it is saved. */
-const later = () => new Promise(done => setTimeout(done, 650))
+const later = () => vi.advanceTimersByTimeAsync(650)
 
 /** A server with so many makings; what is put is kept. */
 function kept(stored: Makings) {
@@ -39,7 +39,11 @@ async function opened() {
   await makings.load()
   return makings
 }
-beforeEach(() => { layOut() })
+beforeEach(() => {
+  layOut()
+  vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] })
+})
+afterEach(() => { vi.useRealTimers() })
 
 describe('makings of the open job', () => {
   it('are brought, and what is added is saved by itself over the version it was begun from', async () => {

@@ -11,7 +11,14 @@ watch(() => [current.value, marks.value.length, isPhone.value], async () => {
   await nextTick()
   if (isPhone.value) strip.value?.querySelector('[aria-current]')?.scrollIntoView({ inline: 'center', block: 'nearest' })
 }, { immediate: true, flush: 'post' })
-const drawnPct = computed(() => reached.value * 100)
+/** A stage has as much of the tape as its name is long, so that no two names touch; its own digit and the gap to the next with it. */
+const AROUND_A_NAME = 4
+const shares = computed(() => marks.value.map(stage => stage.name.length + AROUND_A_NAME))
+/** As far as the job has come, through so many whole stages and into the next. */
+const drawnPct = computed(() => {
+  const through = reached.value * shares.value.length, whole = shares.value.reduce((sum, share) => sum + share, 0)
+  return shares.value.reduce((sum, share, i) => sum + share * Math.min(1, Math.max(0, through - i)), 0) / Math.max(1, whole) * 100
+})
 const TICKS = 61
 </script>
 
@@ -43,7 +50,7 @@ const TICKS = 61
     <nav ref="strip" class="relative grid flex-1 py-2 max-[640px]:order-3 max-[640px]:flex max-[640px]:basis-full
       max-[640px]:overflow-x-auto
       max-[640px]:border-t max-[640px]:border-dashed max-[640px]:border-seam max-[640px]:py-0" aria-label="Stages of the job"
-      :style="{ gridTemplateColumns: `repeat(${marks.length}, minmax(0, 1fr))` }">
+      :style="{ gridTemplateColumns: shares.map(share => `minmax(0, ${share}fr)`).join(' ') }">
       <svg class="pointer-events-none absolute inset-x-0 bottom-2 h-9 w-full
         max-[640px]:hidden" preserveAspectRatio="none" viewBox="0 0 600 36"
         aria-hidden="true">
