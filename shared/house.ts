@@ -1,7 +1,6 @@
 /** The rules of the house: where good workers disagree, both sides, why, what the choice changes here, and what it comes to. */
 import { z } from 'zod'
 import type { HouseHabits } from '#core/recipe'
-import type { Fabric } from './schemas'
 
 interface School { value: string, name: string, why: string }
 export interface Rule {
@@ -209,7 +208,8 @@ export const habitsOf = (r: Pick<Rules, 'bearing' | 'warm' | 'sides' | 'patience
 
 /** Sturdy enough for a bare sole: of these fibres alone, no lighter than this, and with nothing on it that heat would change. */
 const STURDY_FIBRES: ReadonlySet<string> = new Set(['cotton', 'linen']), STURDY_GSM = 100
+interface BareFabric { fibres: readonly { fibre: string }[], massGsm: number, finishes: readonly string[] }
 /** May this fabric meet a bare sole, as the house has it? What it is made of must be known. */
-export const meetsBareSole = (fabric: Pick<Fabric, 'fibres' | 'massGsm' | 'finishes'>, rules: Pick<Rules, 'pressCloth'>): boolean =>
+export const meetsBareSole = (fabric: BareFabric, rules: Pick<Rules, 'pressCloth'>): boolean =>
   rules.pressCloth === 'sturdyBare' && fabric.massGsm >= STURDY_GSM && fabric.fibres.length > 0
   && fabric.fibres.every(f => STURDY_FIBRES.has(f.fibre)) && fabric.finishes.length === 0

@@ -1,5 +1,6 @@
 import type { QueryInterface, Sequelize } from 'sequelize'
 import { SequelizeStorage, Umzug } from 'umzug'
+import type { Migration } from './migration'
 import { cut } from './migrations/2026-11-27-cut'
 import { run } from './migrations/2026-11-27-run'
 import { making } from './migrations/2026-11-27-making'
@@ -23,16 +24,6 @@ import { people } from './migrations/2026-11-30-people'
 import { phases } from './migrations/2026-11-30-phases'
 import { serialSeen } from './migrations/2026-11-30-serial-seen'
 import { swatchBench } from './migrations/2026-11-25-swatch-bench'
-
-interface MigrationTools {
-  query: (sql: string) => Promise<unknown>
-}
-/** Small, named by date and purpose, and able to go down again. */
-export interface Migration {
-  name: string
-  up: (tools: MigrationTools) => Promise<void>
-  down: (tools: MigrationTools) => Promise<void>
-}
 
 const MIGRATIONS: Migration[] = [
   firstBoard, knowWhatYouHave, match, swatchBench, leafletCounts, jobs, oneWorkroom, nothingLost, cut, run, making, mend, care, sound,

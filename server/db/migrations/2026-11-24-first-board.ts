@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate'
+import type { Migration } from '../migration'
 
 /** The first board: workshop, cloths, shelf, irons, covers and judged swatches. */
 export const firstBoard: Migration = {

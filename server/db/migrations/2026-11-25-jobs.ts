@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate'
+import type { Migration } from '../migration'
 
 /** Jobs: what is being made, for when, what it must stand, and of which cloths. */
 export const jobs: Migration = {

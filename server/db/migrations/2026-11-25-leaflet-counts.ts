@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate'
+import type { Migration } from '../migration'
 
 /** For what a sheet is written, the sole at each event of a press, and why its clock may be doubted. */
 export const leafletCounts: Migration = {

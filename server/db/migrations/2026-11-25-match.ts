@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate'
+import type { Migration } from '../migration'
 
 /** Places of a workroom's own, and the piece sizes known for a cloth in a place. */
 export const match: Migration = {

@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate'
+import type { Migration } from '../migration'
 
 const KEYED = ['trial_reading', 'trial_photo', 'calibration'] as const
 

@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate'
+import type { Migration } from '../migration'
 
 /** Table, column and table pointed at; what goes with the row it belongs to, cascades. */
 const POINTERS: readonly [table: string, column: string, to: string, goes?: 'with it'][] = [

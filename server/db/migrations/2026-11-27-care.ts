@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate'
+import type { Migration } from '../migration'
 
 const KINDS = `'settle', 'trim', 'fuse', 'tack', 'peel', 'hold', 'sew', 'flatten', 'seam', 'hem', 'tape', 'fingers', 'patch', 'motif',
   'transfer', 'letters', 'shape', 'stitch'`

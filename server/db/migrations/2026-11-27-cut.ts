@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate'
+import type { Migration } from '../migration'
 
 /** The pieces of a job, their layouts on rolls and offcuts, and the offcuts that are kept. */
 export const cut: Migration = {

@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate'
+import type { Migration } from '../migration'
 
 /** Sessions at the press: what was planned, and everything that happened; how a piece is set down; the irons' own care. */
 export const run: Migration = {

@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate'
+import type { Migration } from '../migration'
 
 /** Rows that could not be read and were set aside whole; and what several servers do in turn, with when it was last done. */
 export const sound: Migration = {

@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate'
+import type { Migration } from '../migration'
 
 type Pair = readonly [string, string]
 /** Codes by the names they had, and those they have since: a session's events, and where a figure comes from. */

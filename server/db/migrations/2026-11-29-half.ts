@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate'
+import type { Migration } from '../migration'
 
 /** A piece that folds through its middle may be backed on one half alone. */
 export const half: Migration = {

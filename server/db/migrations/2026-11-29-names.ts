@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate'
+import type { Migration } from '../migration'
 import { RENAMED_CODES, RENAMED_IDS, RENAMED_KEYS, RENAMED_WORDS } from '#shared/renamed'
 
 /** Tables by the names they had, and those they have since. */

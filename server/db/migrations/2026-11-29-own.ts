@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate'
+import type { Migration } from '../migration'
 
 /** A workroom that is the demonstration says so. */
 export const own: Migration = {

@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate'
+import type { Migration } from '../migration'
 
 /** A picture is of a swatch, or of the care label of a fabric: one of each fabric's. */
 export const labelPicture: Migration = {

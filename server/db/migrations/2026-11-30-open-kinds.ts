@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate'
+import type { Migration } from '../migration'
 
 /** Kinds of things that grow with the board: what there is of them stands in the code alone, where what is written is checked. */
 const KINDS = {

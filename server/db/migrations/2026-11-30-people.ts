@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate'
+import type { Migration } from '../migration'
 
 /** What somebody did; who it was stands in `person_id`, and nothing where people were not kept yet. */
 const DONE_BY_SOMEONE = [

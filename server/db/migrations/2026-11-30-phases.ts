@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate'
+import type { Migration } from '../migration'
 
 /** How far each operation of a session has come is worked out once, and kept until something more happens to it. */
 export const phases: Migration = {

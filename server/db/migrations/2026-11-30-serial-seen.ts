@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate'
+import type { Migration } from '../migration'
 
 /** When the browser first showed the number it was given: an answer that was lost on its way costs nobody the sign-in. */
 export const serialSeen: Migration = {

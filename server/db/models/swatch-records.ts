@@ -1,6 +1,5 @@
 import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize'
 import type { PlanBody, ReadingBody, WashBody } from '#shared/schemas'
-import { SwatchRow } from './swatch'
 
 /** Measured on a pressed swatch; only ever added. */
 export class SwatchReadingRow extends Model<InferAttributes<SwatchReadingRow>, InferCreationAttributes<SwatchReadingRow>> {
@@ -88,7 +87,4 @@ export function initSwatchRecords(sequelize: Sequelize): void {
     },
     { sequelize, tableName: 'swatch_plan', updatedAt: false },
   )
-  SwatchRow.hasMany(SwatchReadingRow, { as: 'readings', foreignKey: 'swatchId' })
-  SwatchRow.hasMany(WashRoundRow, { as: 'washes', foreignKey: 'swatchId' })
-  SwatchRow.hasMany(SwatchPhotoRow, { as: 'photos', foreignKey: 'swatchId' })
 }

@@ -5,7 +5,7 @@ import type { SwatchBody } from '#shared/schemas'
 import { FabricRow } from './fabric'
 import { PressClothRow, IronRow } from './iron'
 import { SupplyRow } from './supply'
-import type { SwatchPhotoRow, SwatchReadingRow, WashRoundRow } from './swatch-records'
+import { SwatchPhotoRow, SwatchReadingRow, WashRoundRow } from './swatch-records'
 
 /** A pressed and judged swatch. Written once, never changed. */
 export class SwatchRow extends Model<InferAttributes<SwatchRow>, InferCreationAttributes<SwatchRow>> {
@@ -90,4 +90,7 @@ export function initSwatch(sequelize: Sequelize): void {
   SwatchRow.belongsTo(IronRow, { as: 'iron', foreignKey: 'ironId' })
   SwatchRow.belongsTo(PressClothRow, { as: 'pressCloth', foreignKey: 'pressClothId' })
   SwatchRow.hasMany(SwatchEventRow, { as: 'events', foreignKey: 'swatchId' })
+  SwatchRow.hasMany(SwatchReadingRow, { as: 'readings', foreignKey: 'swatchId' })
+  SwatchRow.hasMany(WashRoundRow, { as: 'washes', foreignKey: 'swatchId' })
+  SwatchRow.hasMany(SwatchPhotoRow, { as: 'photos', foreignKey: 'swatchId' })
 }
