@@ -33,7 +33,7 @@ export default defineConfig({
         extends: true,
         test: {
           name: 'database', isolate: false, include: ['server/**/*.db.test.ts'],
-          globalSetup: ['server/testing/database.ts'], setupFiles: ['scripts/lib/property-seed.ts', 'server/testing/each.ts'],
+          globalSetup: ['scripts/testing/database.ts'], setupFiles: ['scripts/lib/property-seed.ts', 'server/testing/each.ts'],
         },
       },
       { extends: true, test: { name: 'board', isolate: false, include: ['app/**/*.test.ts'], exclude: ALONE } },

@@ -2,7 +2,7 @@ import { randomBytes, randomUUID } from 'node:crypto'
 import pg from 'pg'
 import { Sequelize } from 'sequelize'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
-import type {} from '../testing/database'
+import type {} from '../testing/provided'
 import { umzug } from './migrate'
 
 /** A connection of its own: the models belong to the server's one pool. */

@@ -1,3 +1,4 @@
+import './provided'
 import { afterAll, inject, vi } from 'vitest'
 import { ProblemError } from '../utils/problem'
 import type { Answer } from '../workers/answer'

@@ -1,12 +1,9 @@
 import { randomBytes } from 'node:crypto'
 import pg from 'pg'
 import type { TestProject } from 'vitest/node'
-import { connect } from '../db/connection'
-import { umzug } from '../db/migrate'
-
-declare module 'vitest' {
-  interface ProvidedContext { databaseUrl: string }
-}
+import { connect } from '../../server/db/connection'
+import { umzug } from '../../server/db/migrate'
+import '../../server/testing/provided'
 
 /** Does one thing in the database that is always there. */
 async function atServer(url: string, sql: string): Promise<void> {
@@ -21,7 +18,7 @@ async function atServer(url: string, sql: string): Promise<void> {
  */
 export default async function setup(project: TestProject) {
   const given = process.env.READY_CUFF_TEST_DATABASE
-  const { startDatabase } = await import('../../scripts/lib/postgres.mjs')
+  const { startDatabase } = await import('../lib/postgres.mjs')
   const own = given ? null : await startDatabase(`unit-${process.pid}`, { isThrowAway: true })
   const at = given ?? own!.url, name = `unit_${randomBytes(6).toString('hex')}`
   await atServer(at, `create database ${name}`)
