@@ -4,7 +4,7 @@ import { useElementSize } from '@vueuse/core'
 import { drag } from 'd3-drag'
 import { select } from 'd3-selection'
 import { laidOutline } from '#core/layout'
-import { boundsOf, type Outline, type Point } from '#core/geometry'
+import { boundsOf, labelSpot, type Outline, type Point } from '#core/geometry'
 import { said } from '#shared/region'
 import { lengthWords } from '#shared/words'
 
@@ -50,7 +50,8 @@ const px = computed(() => (upright.value ? fit(across.value, lengthMm) : fit(len
 /** From the selvedge and the end of the roll to the picture, and back. */
 const shown = ({ x, y }: Point): Point => (upright.value ? { x, y: lengthMm - y } : { x: y, y: x })
 const back = ({ x, y }: Point): Point => (upright.value ? { x, y: lengthMm - y } : { x: y, y: x })
-const pathOf = (o: Outline) => outlinePath({ rim: o.rim.map(shown), holes: o.holes.map(h => h.map(shown)) }, false)
+const shownOutline = (o: Outline): Outline => ({ rim: o.rim.map(shown), holes: o.holes.map(h => h.map(shown)) })
+const pathOf = (o: Outline) => outlinePath(shownOutline(o), false)
 function rect(x0: number, y0: number, x1: number, y1: number) {
   const a = shown({ x: x0, y: y0 }),
     b = shown({ x: x1, y: y1 })
@@ -66,29 +67,35 @@ const box = computed(() => {
     room = ROOM * px.value
   return `${r.x - room} ${r.y - room} ${r.width + 2 * room} ${r.height + 2 * room}`
 })
-const LETTER = 7.4
+/** A letter of a name is about so wide, a line of it so high, in points of the screen. */
+const LETTER = 7.4, LINE = 14
+const drawn = computed(() => parts.map((p) => {
+  const o = laidOutline(p.outline, p), { left, bottom, right, top } = boundsOf(o), spot = labelSpot(shownOutline(o), LINE * px.value)
+  return { ...p, o, r: rect(left, bottom, right, top), spot, letters: spot ? Math.floor(spot.wideMm / (LETTER * px.value)) : 0 }
+}))
+/** Names that some part of theirs has no room for: those parts bear a number, and the key beside the picture says which. */
+const numbers = computed(() => new Map(
+  [...new Set(drawn.value.filter(p => p.name.length > p.letters).map(p => p.name))].map((name, i) => [name, i + 1])))
 const laid = computed(() =>
-  parts.map((p) => {
-    const o = laidOutline(p.outline, p),
-      b = boundsOf(o)
-    const r = rect(b.left, b.bottom, b.right, b.top),
-      letters = Math.floor(r.width / (LETTER * px.value))
-    const name = p.name.length <= letters ? p.name : `${p.name.slice(0, Math.max(0, letters - 1))}…`
+  drawn.value.map(({ o, r, spot, letters, ...p }) => {
+    const fits = p.name.length <= letters, number = `${numbers.value.get(p.name) ?? ''}`
     // Its own way up: along the roll to the right, or upward where the roll stands.
     const up = upright.value ? -90 - p.turnDeg : -p.turnDeg
     return {
       ...p,
       d: pathOf(o),
-      at: { x: r.x + r.width / 2, y: r.y + r.height / 2 },
+      at: spot ?? { x: r.x + r.width / 2, y: r.y + r.height / 2 },
       corner: { x: r.x, y: r.y },
-      label: r.height < 14 * px.value || letters < 3 ? '' : name,
+      label: fits ? p.name : number.length <= letters ? number : '',
+      isNumber: !fits,
       up,
-      roomy: r.height > 52 * px.value && r.width > 26 * px.value,
+      roomy: r.height > 52 * px.value && r.width > 26 * px.value && letters > 0,
       named: `${p.name}, ${lengthWords(p.x, selection.units)} ${said('from the selvedge', selection.units)}, `
         + `${lengthWords(p.y, selection.units)} from the end`,
     }
   }),
 )
+const key = computed(() => [...numbers.value].map(([name, n]) => ({ n, name })))
 /** Every so many millimetres a mark. */
 const INCH_MM = 25.4
 const inches = computed(() => selection.units?.length === 'in')
@@ -140,77 +147,84 @@ onMounted(() => {
 </script>
 
 <template>
-  <svg
-    ref="svg"
-    :viewBox="box"
-    class="block h-full w-full touch-none select-none"
-    preserveAspectRatio="xMidYMid meet"
-    role="group"
-    :aria-label="edge ? 'An offcut' : 'The layout on its roll'"
-  >
-    <defs>
-      <pattern id="selvedge" width="8" height="8" patternUnits="userSpaceOnUse">
-        <path d="M0 8L8 0" stroke="var(--rc-seam)" stroke-width="1.500" />
-      </pattern>
-    </defs>
-    <template v-if="edge">
-      <path :d="pathOf(edge)" fill="var(--rc-paper)" fill-rule="evenodd" />
-      <path :d="pathOf(edge)" :fill="colour" fill-opacity="0.2" fill-rule="evenodd" stroke="var(--rc-muted)" :stroke-width="px" />
-    </template>
-    <template v-else>
-      <rect v-bind="rect(-SELVEDGE_MM, 0, wideMm + SELVEDGE_MM, lengthMm)" fill="var(--rc-paper)" />
-      <rect v-bind="rect(-SELVEDGE_MM, 0, wideMm + SELVEDGE_MM, lengthMm)" :fill="colour" fill-opacity="0.2" />
-      <rect v-bind="rect(-SELVEDGE_MM, 0, 0, lengthMm)" fill="url(#selvedge)" />
-      <rect v-bind="rect(wideMm, 0, wideMm + SELVEDGE_MM, lengthMm)" fill="url(#selvedge)" />
-      <line v-bind="ends.roll" stroke="var(--rc-ink)" :stroke-width="2 * px" />
-      <g v-for="m in marks" :key="m.words">
-        <line v-bind="m.at" stroke="var(--rc-ink)" :stroke-width="px" />
-        <text v-bind="m.away" :font-size="12 * px" :text-anchor="upright ? 'end' : 'middle'" fill="var(--rc-ink)">{{ m.words }}</text>
+  <div class="flex h-full flex-col">
+    <svg
+      ref="svg"
+      :viewBox="box"
+      class="block min-h-0 w-full flex-1 touch-none select-none"
+      preserveAspectRatio="xMidYMid meet"
+      role="group"
+      :aria-label="edge ? 'An offcut' : 'The layout on its roll'"
+    >
+      <defs>
+        <pattern id="selvedge" width="8" height="8" patternUnits="userSpaceOnUse">
+          <path d="M0 8L8 0" stroke="var(--rc-seam)" stroke-width="1.500" />
+        </pattern>
+      </defs>
+      <template v-if="edge">
+        <path :d="pathOf(edge)" fill="var(--rc-paper)" fill-rule="evenodd" />
+        <path :d="pathOf(edge)" :fill="colour" fill-opacity="0.2" fill-rule="evenodd" stroke="var(--rc-muted)" :stroke-width="px" />
+      </template>
+      <template v-else>
+        <rect v-bind="rect(-SELVEDGE_MM, 0, wideMm + SELVEDGE_MM, lengthMm)" fill="var(--rc-paper)" />
+        <rect v-bind="rect(-SELVEDGE_MM, 0, wideMm + SELVEDGE_MM, lengthMm)" :fill="colour" fill-opacity="0.2" />
+        <rect v-bind="rect(-SELVEDGE_MM, 0, 0, lengthMm)" fill="url(#selvedge)" />
+        <rect v-bind="rect(wideMm, 0, wideMm + SELVEDGE_MM, lengthMm)" fill="url(#selvedge)" />
+        <line v-bind="ends.roll" stroke="var(--rc-ink)" :stroke-width="2 * px" />
+        <g v-for="m in marks" :key="m.words">
+          <line v-bind="m.at" stroke="var(--rc-ink)" :stroke-width="px" />
+          <text v-bind="m.away" :font-size="12 * px" :text-anchor="upright ? 'end' : 'middle'" fill="var(--rc-ink)">{{ m.words }}</text>
+        </g>
+      </template>
+      <g v-for="p in laid" :key="p.id" :data-part="p.id" class="cursor-grab" @click="emit('choose', p.id)">
+        <title>{{ p.named }}</title>
+        <path
+          :d="p.d"
+          :fill="p.bad ? 'var(--rc-alert)' : 'var(--rc-good)'"
+          :fill-opacity="p.bad ? 0.45 : p.id === chosenId ? 0.45 : 0.2"
+          :stroke="p.bad ? 'var(--rc-alert)' : p.id === chosenId ? 'var(--rc-mark)' : 'var(--rc-good)'"
+          :stroke-width="(p.id === chosenId ? 3 : 1.3) * px"
+        />
+        <text
+          v-if="p.label"
+          :x="p.at.x"
+          :y="p.at.y + (p.roomy ? -12 : 4) * px"
+          :font-size="13 * px"
+          :font-weight="p.isNumber ? 700 : 400"
+          text-anchor="middle"
+          fill="var(--rc-ink)"
+        >
+          {{ p.label }}
+        </text>
+        <path
+          v-if="p.roomy && p.grain !== 'any'"
+          :d="p.oneWay ? ARROW : BOTH"
+          stroke="var(--rc-ink)"
+          fill="none"
+          stroke-width="1"
+          :transform="`translate(${p.at.x} ${p.at.y + 8 * px}) scale(${px}) rotate(${p.up})`"
+        />
+        <g v-if="p.pinned" :transform="`translate(${p.corner.x + 9 * px} ${p.corner.y + 9 * px}) scale(${px})`">
+          <circle r="5" fill="var(--rc-mark)" />
+          <circle r="1.800" fill="var(--rc-paper)" />
+        </g>
       </g>
-    </template>
-    <g v-for="p in laid" :key="p.id" :data-part="p.id" class="cursor-grab" @click="emit('choose', p.id)">
-      <title>{{ p.named }}</title>
-      <path
-        :d="p.d"
-        :fill="p.bad ? 'var(--rc-alert)' : 'var(--rc-good)'"
-        :fill-opacity="p.bad ? 0.45 : p.id === chosenId ? 0.45 : 0.2"
-        :stroke="p.bad ? 'var(--rc-alert)' : p.id === chosenId ? 'var(--rc-mark)' : 'var(--rc-good)'"
-        :stroke-width="(p.id === chosenId ? 3 : 1.3) * px"
-      />
-      <text
-        v-if="p.label"
-        :x="p.at.x"
-        :y="p.at.y + (p.roomy ? -12 : 4) * px"
-        :font-size="13 * px"
-        text-anchor="middle"
-        fill="var(--rc-ink)"
-      >
-        {{ p.label }}
-      </text>
-      <path
-        v-if="p.roomy && p.grain !== 'any'"
-        :d="p.oneWay ? ARROW : BOTH"
-        stroke="var(--rc-ink)"
-        fill="none"
-        stroke-width="1"
-        :transform="`translate(${p.at.x} ${p.at.y + 8 * px}) scale(${px}) rotate(${p.up})`"
-      />
-      <g v-if="p.pinned" :transform="`translate(${p.corner.x + 9 * px} ${p.corner.y + 9 * px}) scale(${px})`">
-        <circle r="5" fill="var(--rc-mark)" />
-        <circle r="1.800" fill="var(--rc-paper)" />
+      <g v-if="ends.layout && !edge">
+        <line v-bind="ends.layout.at" stroke="var(--rc-mark)" :stroke-width="2.5 * px" :stroke-dasharray="`${8 * px} ${4 * px}`" />
+        <text v-bind="ends.layout.words" :font-size="15 * px" font-weight="700" fill="var(--rc-mark)" text-anchor="end">
+          {{ lengthWords(layoutMm ?? 0, selection.units) }}
+        </text>
       </g>
-    </g>
-    <g v-if="ends.layout && !edge">
-      <line v-bind="ends.layout.at" stroke="var(--rc-mark)" :stroke-width="2.5 * px" :stroke-dasharray="`${8 * px} ${4 * px}`" />
-      <text v-bind="ends.layout.words" :font-size="15 * px" font-weight="700" fill="var(--rc-mark)" text-anchor="end">
-        {{ lengthWords(layoutMm ?? 0, selection.units) }}
-      </text>
-    </g>
-    <g v-if="ends.stock && !edge">
-      <line v-bind="ends.stock.at" stroke="var(--rc-alert)" :stroke-width="3 * px" />
-      <text v-bind="ends.stock.words" text-anchor="end" :font-size="13 * px" font-weight="600" fill="var(--rc-alert)">
-        your stock ends here
-      </text>
-    </g>
-  </svg>
+      <g v-if="ends.stock && !edge">
+        <line v-bind="ends.stock.at" stroke="var(--rc-alert)" :stroke-width="3 * px" />
+        <text v-bind="ends.stock.words" text-anchor="end" :font-size="13 * px" font-weight="600" fill="var(--rc-alert)">
+          your stock ends here
+        </text>
+      </g>
+    </svg>
+    <ul v-if="key.length" class="flex shrink-0 flex-wrap gap-x-4 text-[15px] leading-snug" aria-label="Parts too narrow for their names"
+      data-test="layout-key">
+      <li v-for="k in key" :key="k.n"><b>{{ k.n }}</b> {{ k.name }}</li>
+    </ul>
+  </div>
 </template>
