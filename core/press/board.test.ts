@@ -1,20 +1,13 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { draftRecipe, type PressSetup, type Recipe } from '../recipe'
+import { draftRecipe, type Recipe } from '../recipe'
 import {
   dueOn, elapsedS, eventsOfPlacement, frontOf, givenHoldsS, happen, ironBusyWith, newPressing, next, phaseOf, phasesDone, stepOf, stepsIn,
   stepsOf, type BoardEvent, type BoardPiece,
 } from '.'
+import { poplinSetup } from '../poplin.fixture'
 
-const setup: PressSetup = {
-  fabric: {
-    fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none',
-    finishes: [],
-  },
-  supply: { massGsm: 60, thicknessMm: 0.21, base: 'cotton', adhesive: 'polyamide', adhesiveGsm: 12 },
-  iron: { kind: 'household', settings: [] },
-  pressCloth: 'muslin', surface: 'padded', blendRule: 'strict',
-}
+const setup = poplinSetup()
 const setting = { label: 'wool', meanC: 150, swingC: 5, origin: 'typical' as const }
 const recipe = (over: Partial<Recipe> = {}): Recipe => ({
   ...draftRecipe(setup, 'dry', setting, 'back', 1, 'lean'), warmS: 0, holdS: 12, coolS: 20, ...over,

@@ -1,21 +1,14 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { IronRest } from '../iron'
-import { draftRecipe, type PressSetup, type Recipe } from '../recipe'
+import { draftRecipe, type Recipe } from '../recipe'
 import {
   again, alongside, doubted, doubtOf, elapsedS, givenHoldsS, newPressing, next, phaseOf, phasesDone, plannedBond, restLater, soleReadings,
   stepOf, stepsOf, touch, type SwatchPressing,
 } from '.'
+import { poplinSetup } from '../poplin.fixture'
 
-const setup: PressSetup = {
-  fabric: {
-    fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none',
-    finishes: [],
-  },
-  supply: { massGsm: 60, thicknessMm: 0.21, base: 'cotton', adhesive: 'polyamide', adhesiveGsm: 12 },
-  iron: { kind: 'household', settings: [] },
-  pressCloth: 'muslin', surface: 'padded', blendRule: 'strict',
-}
+const setup = poplinSetup()
 const setting = { label: 'cotton', meanC: 190, swingC: 0, origin: 'measured' as const }
 const recipe = (over: Partial<Recipe> = {}): Recipe => ({
   ...draftRecipe(setup, 'dry', setting, 'back', 1, 'lean'), warmS: 0, holdS: 12, coolS: 20, ...over,

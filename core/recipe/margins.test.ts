@@ -2,17 +2,12 @@ import { describe, expect, it } from 'vitest'
 import { evaluate, searchMethod, type PressSetup, type IronSetting, type Method } from '.'
 import { countedHoldS, heldBetween } from './holds'
 import { FINER } from './span'
+import { lawn, poplinSetup } from '../poplin.fixture'
 
 const setting = (label: string, meanC: number): IronSetting => ({ label, meanC, swingC: 10, origin: 'measured' })
-const setup = (over: Partial<PressSetup> = {}): PressSetup => ({
-  fabric: {
-    fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none',
-    finishes: [],
-  },
-  supply: { massGsm: 60, thicknessMm: 0.22, base: 'cotton', adhesive: 'polyamide', adhesiveGsm: 12 },
-  iron: { kind: 'household', settings: [setting('wool', 152), setting('cotton', 190)] }, pressCloth: 'muslin', surface: 'padded',
-  blendRule: 'strict',
-  ...over,
+const setup = (over: Partial<PressSetup> = {}): PressSetup => poplinSetup({
+  supply: { ...lawn, thicknessMm: 0.22 },
+  iron: { kind: 'household', settings: [setting('wool', 152), setting('cotton', 190)] }, ...over,
 })
 const thick = setup({
   fabric: { ...setup().fabric, fibres: [{ fibre: 'wool', sharePct: 100 }], construction: 'coating', massGsm: 420, thicknessMm: 1.5 },

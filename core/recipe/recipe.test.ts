@@ -1,16 +1,13 @@
 import { describe, expect, it } from 'vitest'
 import type { FibreKey } from '../materials'
 import { bestOf, evaluate, findOpeners, searchMethod, searchRecipes, type PressSetup, type IronSetting } from '.'
+import { lawn, poplin, poplinSetup } from '../poplin.fixture'
 
 const setting = (label: string, meanC: number): IronSetting => ({ label, meanC, swingC: 15, origin: 'typical' })
 const SETTINGS = [setting('synthetic', 112), setting('wool', 148), setting('cotton', 196)]
-const setup = (fibre: FibreKey, over: Partial<PressSetup['fabric']> = {}, more: Partial<PressSetup> = {}): PressSetup => ({
-  fabric: {
-    fibres: [{ fibre, sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none',
-    finishes: [], ...over,
-  },
-  supply: { massGsm: 60, thicknessMm: 0.25, base: 'cotton', adhesive: 'polyamide', adhesiveGsm: 12 },
-  iron: { kind: 'household', settings: SETTINGS }, pressCloth: 'muslin', surface: 'padded', blendRule: 'strict', ...more,
+const setup = (fibre: FibreKey, over: Partial<PressSetup['fabric']> = {}, more: Partial<PressSetup> = {}): PressSetup => poplinSetup({
+  fabric: { ...poplin, fibres: [{ fibre, sharePct: 100 }], ...over }, supply: { ...lawn, thicknessMm: 0.25 },
+  iron: { kind: 'household', settings: SETTINGS }, ...more,
 })
 
 describe('searching', () => {

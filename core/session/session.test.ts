@@ -1,22 +1,15 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { alongside, plannedBond } from '../press'
-import { draftRecipe, TURN_S, type PressSetup, type Recipe } from '../recipe'
+import { draftRecipe, TURN_S, type Recipe } from '../recipe'
 import {
   boardSeconds, bondOfPressing, counted, foldSession, isDue, nextOperation, nextStep, operationsOf, placementEvents, restOfIron,
   restSeconds,
   reviewSession, skewOf, lastUndoable, warningsAt, type PressedPiece, type SessionEvent, type PlannedOperation,
 } from '.'
+import { poplinSetup } from '../poplin.fixture'
 
-const setup: PressSetup = {
-  fabric: {
-    fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none',
-    finishes: [],
-  },
-  supply: { massGsm: 60, thicknessMm: 0.21, base: 'cotton', adhesive: 'polyamide', adhesiveGsm: 12 },
-  iron: { kind: 'household', settings: [] },
-  pressCloth: 'muslin', surface: 'padded', blendRule: 'strict',
-}
+const setup = poplinSetup()
 const setting = { label: 'wool', meanC: 150, swingC: 5, origin: 'typical' as const }
 const recipe = (over: Partial<Recipe> = {}): Recipe => ({
   ...draftRecipe(setup, 'dry', setting, 'back', 1, 'lean'), warmS: 0, holdS: 12, secondS: null, coolS: 15, tableS: 45, ...over,

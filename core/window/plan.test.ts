@@ -1,15 +1,9 @@
 import { describe, expect, it } from 'vitest'
-import { draftRecipe, type PressSetup, type IronSetting } from '../recipe'
+import { draftRecipe, type IronSetting } from '../recipe'
 import { planScraps, TYPICAL_KNOWLEDGE, type Knowledge, type WindowQuestion } from '.'
+import { lawn, poplinSetup } from '../poplin.fixture'
 
-const setup: PressSetup = {
-  fabric: {
-    fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none',
-    finishes: [],
-  },
-  supply: { massGsm: 60, thicknessMm: 0.25, base: 'cotton', adhesive: 'polyamide', adhesiveGsm: 12 },
-  iron: { kind: 'household', settings: [] }, pressCloth: 'muslin', surface: 'padded', blendRule: 'strict',
-}
+const setup = poplinSetup({ supply: { ...lawn, thicknessMm: 0.25 } })
 const settings: IronSetting[] = [['wool', 152], ['cotton', 190]].map(([label, meanC]) =>
   ({ label: String(label), meanC: Number(meanC), swingC: 10, origin: 'typical' }))
 const question = (knowledge: Knowledge, holdS = 14): WindowQuestion => ({

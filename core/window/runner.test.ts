@@ -1,18 +1,12 @@
 import { describe, expect, it } from 'vitest'
-import { draftRecipe, type PressSetup, type Recipe } from '../recipe'
+import { draftRecipe, type Recipe } from '../recipe'
 import {
   countRow, createMap, firstPictureTasks, planScraps, pointsOf, runMap, samplesFor, solesOf, tasksOf, TYPICAL_KNOWLEDGE, type Part,
   type RowCount, type RowTask, type WindowQuestion,
 } from '.'
+import { lawn, poplinSetup } from '../poplin.fixture'
 
-const setup: PressSetup = {
-  fabric: {
-    fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none',
-    finishes: [],
-  },
-  supply: { massGsm: 60, thicknessMm: 0.25, base: 'cotton', adhesive: 'polyamide', adhesiveGsm: 12 },
-  iron: { kind: 'household', settings: [] }, pressCloth: 'muslin', surface: 'padded', blendRule: 'strict',
-}
+const setup = poplinSetup({ supply: { ...lawn, thicknessMm: 0.25 } })
 const setting = (label: string, meanC: number) => ({ label, meanC, swingC: 15, origin: 'typical' as const })
 const recipe: Recipe = { ...draftRecipe(setup, 'mist', setting('cotton', 190), 'back', 1, 'weight'), holdS: 38 }
 const question: WindowQuestion = { setup, recipe, knowledge: TYPICAL_KNOWLEDGE, seed: 2, samples: 40 }

@@ -1,20 +1,14 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { draftRecipe, evaluate, type PressSetup } from '../recipe'
+import { draftRecipe, evaluate } from '../recipe'
 import { normalQuantile } from '../numeric'
 import {
   alongHolds, chanceAt, countRow, createMap, draw, firstOrder, holdsOf, knowledgeOf, latinHypercube, nearestToSafe, pinMargins, pointAt,
   pointsOf, safestPlace, sensitivityOf, SKETCH, solesOf, tasksOf, TYPICAL_KNOWLEDGE, type WindowMap, type WindowQuestion,
 } from '.'
+import { lawn, poplinSetup } from '../poplin.fixture'
 
-const setup: PressSetup = {
-  fabric: {
-    fibres: [{ fibre: 'cotton', sharePct: 100 }], construction: 'poplin', massGsm: 120, thicknessMm: 0.27, mayGetWet: true, nap: 'none',
-    finishes: [],
-  },
-  supply: { massGsm: 60, thicknessMm: 0.25, base: 'cotton', adhesive: 'polyamide', adhesiveGsm: 12 },
-  iron: { kind: 'household', settings: [] }, pressCloth: 'muslin', surface: 'padded', blendRule: 'strict',
-}
+const setup = poplinSetup({ supply: { ...lawn, thicknessMm: 0.25 } })
 const setting = { label: 'a', meanC: 180, swingC: 15, origin: 'typical' as const }
 const question = (method: 'dry' | 'mist' = 'mist', over: Partial<WindowQuestion> = {}): WindowQuestion => ({
   setup, recipe: { ...draftRecipe(setup, method, setting, 'back', 1, 'weight'), holdS: 40 }, knowledge: TYPICAL_KNOWLEDGE, seed: 3,
