@@ -41,7 +41,7 @@ const svg = useTemplateRef<SVGSVGElement>('svg')
 const { width, height } = useElementSize(svg)
 const SELVEDGE_MM = 10
 /** Room for the ruler and the figures about the roll, in points of the screen. */
-const ROOM = 24
+const ROOM = 36
 const fit = (wide: number, high: number) =>
   Math.max(wide / Math.max(160, width.value - 2 * ROOM), high / Math.max(80, height.value - 2 * ROOM))
 const across = computed(() => wideMm + (edge ? 0 : 2 * SELVEDGE_MM))
@@ -86,8 +86,10 @@ const laid = computed(() =>
       d: pathOf(o),
       at: spot ?? { x: r.x + r.width / 2, y: r.y + r.height / 2 },
       corner: { x: r.x, y: r.y },
-      label: fits ? p.name : number.length <= letters ? number : '',
+      label: fits ? p.name : number,
       isNumber: !fits,
+      // Where even its number has no room it stands over the part, smaller.
+      isOver: !fits && number.length > letters,
       up,
       roomy: r.height > 52 * px.value && r.width > 26 * px.value && letters > 0,
       named: `${p.name}, ${lengthWords(p.x, selection.units)} ${said('from the selvedge', selection.units)}, `
@@ -189,8 +191,11 @@ onMounted(() => {
           v-if="p.label"
           :x="p.at.x"
           :y="p.at.y + (p.roomy ? -12 : 4) * px"
-          :font-size="13 * px"
+          :font-size="(p.isOver ? 11 : 13) * px"
           :font-weight="p.isNumber ? 700 : 400"
+          :stroke="p.isOver ? 'var(--rc-paper)' : 'none'"
+          :stroke-width="3 * px"
+          paint-order="stroke"
           text-anchor="middle"
           fill="var(--rc-ink)"
         >
