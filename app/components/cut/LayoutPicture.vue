@@ -41,7 +41,7 @@ const svg = useTemplateRef<SVGSVGElement>('svg')
 const { width, height } = useElementSize(svg)
 const SELVEDGE_MM = 10
 /** Room for the ruler and the figures about the roll, in points of the screen. */
-const ROOM = 36
+const ROOM = 30
 const fit = (wide: number, high: number) =>
   Math.max(wide / Math.max(160, width.value - 2 * ROOM), high / Math.max(80, height.value - 2 * ROOM))
 const across = computed(() => wideMm + (edge ? 0 : 2 * SELVEDGE_MM))
