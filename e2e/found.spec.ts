@@ -60,6 +60,8 @@ function counting(page: Page) {
       await page.waitForTimeout(700)
       while (await wanted.getAttribute('data-highlighted') === null && n < 20) await one(() => page.keyboard.press('ArrowDown'))
       await one(() => page.keyboard.press('Enter'))
+      // While it closes, keys are written into its field.
+      await expect(page.getByTestId('palette')).toBeHidden()
     },
     key: (key: string) => one(() => page.keyboard.press(key)),
     count: () => n,
