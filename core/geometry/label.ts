@@ -1,7 +1,7 @@
 import { boundsOf, type Outline, type Point, type Ring } from './outline'
 
 /** Where words of a height may stand inside an outline, and how wide they may be there. */
-export interface LabelSpot extends Point { wideMm: number }
+interface LabelSpot extends Point { wideMm: number }
 /** Heights that are looked at, from the bottom to the top. */
 const LOOKED_AT = 25
 
