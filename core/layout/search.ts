@@ -1,4 +1,4 @@
-import { seeded } from '../numeric'
+import { recordTravel, seeded } from '../numeric'
 import { shapeOf, turnsOf, type LayoutPiece, type Shape } from './piece'
 import { placeLowest, type Laid } from './place'
 import { placeSkyline } from './rectangles'
@@ -162,25 +162,20 @@ const TURNED = 0.25,
   SWAPPED = 0.65
 
 /**
- * Looks for a shorter layout from one that is there. What is hardly worse than the best is gone on from (record-to-record travel,
- * Dueck 1993). The same seed gives the same layout.
+ * Looks for a shorter layout from one that is there. The same seed gives the same layout.
  * @param rounds layouts that are tried
  */
 export function improveLayout(task: LayoutTask, from: Layout, rounds: number, seed: number): Layout {
   const board = boardOf(task)
   if (board.free.length === 0) return from
   const random = seeded(seed)
-  let at = from.walk,
-    now = placeInOrder(board, at.order, at.turns, [])
-  let best = from.from,
-    bestDone = placeInOrder(board, best.order, best.turns, [])
-  for (let round = 0; round < rounds; round++) {
-    const next = changed(at, board, random)
-    const tried = placeInOrder(board, next.order, next.turns, now.all.slice(0, next.first))
-    if (tried.cost > bestDone.cost * (1 + STRAY)) continue
-    at = { order: next.order, turns: next.turns }
-    now = tried
-    if (tried.cost < bestDone.cost) [best, bestDone] = [at, tried]
-  }
-  return layoutOf(task, board, best, bestDone, at)
+  const begun = (order: Order) => ({ order, done: placeInOrder(board, order.order, order.turns, []) })
+  const { now, best } = recordTravel({ now: begun(from.walk), best: begun(from.from) }, rounds, {
+    change: (at) => {
+      const { first, ...order } = changed(at.order, board, random)
+      return { order, done: placeInOrder(board, order.order, order.turns, at.done.all.slice(0, first)) }
+    },
+    costOf: tried => tried.done.cost, stray: STRAY,
+  })
+  return layoutOf(task, board, best.order, best.done, now.order)
 }

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { mix, normalQuantile, placeAmong, seeded } from '.'
+import { mix, normalQuantile, placeAmong, recordTravel, seeded } from '.'
 
 describe('seeded numbers', () => {
   it('are the same for a seed, others for another, and spread evenly over [0, 1)', () => {
@@ -37,5 +37,30 @@ describe('between nodes', () => {
     }), { seed: 5 })
     expect(placeAmong(nodes, -9)).toEqual({ i: 0, f: 0 })
     expect(placeAmong(nodes, 9)).toEqual({ i: 3, f: 1 })
+  })
+})
+
+describe('a search that goes on from what is hardly worse', () => {
+  /** A valley with a hill in it: from the left side the way down leads over what is worse. */
+  const costOf = (x: number) => [10, 9, 8, 8.5, 7, 3, 4, 6][x]!
+  const walk = (stray: number, rounds = 400) => {
+    const random = seeded(5)
+    const change = (x: number) => { const to = x + (random() < 0.5 ? -1 : 1); return to < 0 || to > 7 ? null : to }
+    return recordTravel({ now: 0, best: 0 }, rounds, { change, costOf, stray })
+  }
+  it('comes over a hill no higher than it may stray, and not over a higher one', () => {
+    expect([walk(0.1).best, walk(0.01).best]).toEqual([5, 2])
+  })
+  it('the best of all that it came by is kept, whatever it stands on now; no rounds change nothing', () => {
+    const { now, best } = walk(10)
+    expect([best, costOf(best) <= costOf(now)]).toEqual([5, true])
+    expect(walk(1, 0)).toEqual({ now: 0, best: 0 })
+  })
+  it('what may not be is passed over; what counts as better may be said', () => {
+    let asked = 0
+    expect(recordTravel({ now: 3, best: 3 }, 5, { change: () => { asked++; return null }, costOf, stray: 1 })).toEqual({ now: 3, best: 3 })
+    expect(asked).toBe(5)
+    const highest = recordTravel({ now: 0, best: 0 }, 7, { change: x => x + 1, costOf: () => 1, isBetter: (a, b) => a > b, stray: 0 })
+    expect(highest).toEqual({ now: 7, best: 7 })
   })
 })

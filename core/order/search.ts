@@ -1,4 +1,4 @@
-import { seeded } from '../numeric'
+import { recordTravel, seeded } from '../numeric'
 import { handsBoundS } from './bound'
 import { isBetter, circleIn, scheduleOf, type Move, type OrderTask, type Schedule } from './schedule'
 
@@ -107,23 +107,23 @@ function isKeepingNeeds(moves: readonly Move[], needs: Needs): boolean {
 /** A worse order is gone on from while it is no worse than the best by this share. */
 const STRAY = 0.01
 
-/** Looks for a better order from one that is there (record-to-record travel, Dueck 1993). The same seed gives the same order. */
+/** So often a change is of an operation's iron, where it could have another; else it is moved. */
+const OTHER_IRON = 0.3
+
+/** Looks for a better order from one that is there. The same seed gives the same order. */
 export function improveOrder(task: OrderTask, from: Order, rounds: number, seed: number): Order {
   const n = from.moves.length, needs = needsOf(task), random = seeded(seed)
   if (n < 2 || from.exact) return from
   const below = (k: number) => Math.floor(random() * k)
-  let now = from, best = from
-  for (let round = 0; round < rounds; round++) {
-    const moves = [...now.moves], i = below(n)
-    const ways = task.operations[moves[i]!.op]!.ways.length
-    if (ways > 1 && random() < 0.3) moves[i] = { ...moves[i]!, way: below(ways) }
-    else moves.splice(below(n), 0, ...moves.splice(i, 1))
-    if (!isKeepingNeeds(moves, needs)) continue
-    const schedule = scheduleOf(task, moves)
-    if (schedule.finishS > best.schedule.finishS * (1 + STRAY)) continue
-    now = { moves, schedule, exact: false }
-    if (isBetter(schedule, best.schedule)) best = now
-  }
+  const { best } = recordTravel<Order>({ now: from, best: from }, rounds, {
+    change: (now) => {
+      const moves = [...now.moves], i = below(n), ways = task.operations[moves[i]!.op]!.ways.length
+      if (ways > 1 && random() < OTHER_IRON) moves[i] = { ...moves[i]!, way: below(ways) }
+      else moves.splice(below(n), 0, ...moves.splice(i, 1))
+      return isKeepingNeeds(moves, needs) ? { moves, schedule: scheduleOf(task, moves), exact: false } : null
+    },
+    costOf: tried => tried.schedule.finishS, isBetter: (one, other) => isBetter(one.schedule, other.schedule), stray: STRAY,
+  })
   return best
 }
 
