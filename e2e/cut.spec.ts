@@ -67,10 +67,10 @@ test('a job: three blocks and a drawing, laid, moved, laid again, on paper, cut;
   }
   await page.getByRole('button', { name: 'Import drawing' }).click()
   await page
-    .getByLabel('SVG drawing')
+    .getByLabel('Drawing', { exact: true })
     .setInputFiles(drawing('<path id="Pennant" d="M10 10h120v90z"/><text>2 x</text><path id="loose" d="M0 0L30 30L30 0"/>'))
-  await expect(page.getByTestId('svg-notes')).toContainText('A line of text')
-  await expect(page.getByTestId('svg-notes')).toContainText('loose is open')
+  await expect(page.getByTestId('drawing-notes')).toContainText('A line of text')
+  await expect(page.getByTestId('drawing-notes')).toContainText('loose is open')
   await page.getByRole('button', { name: 'Take it' }).click()
   await expect(page.getByTestId('pieces').getByRole('listitem')).toHaveCount(4)
   await looked(page, 'pieces')
@@ -250,7 +250,7 @@ test('what cannot be drawn, read or laid is said, and nothing is lost', async ({
   await settled(page)
   // A drawing with an allowance larger than itself.
   await page.getByRole('button', { name: 'Import drawing' }).click()
-  const svg = page.getByLabel('SVG drawing')
+  const svg = page.getByLabel('Drawing', { exact: true })
   for (const [file, says] of [
     [drawing('<rect width="10" height="10"/>', ''), 'does not say how large it is'],
     [drawing('<rect width="10" height="10"/>', 'width="100%" height="100%"'), 'in per cent'],
@@ -259,7 +259,7 @@ test('what cannot be drawn, read or laid is said, and nothing is lost', async ({
     [drawing('<rect width="10000" height="50"/>'), '10.00 m long'],
   ] as const) {
     await svg.setInputFiles(file)
-    await expect(page.locator('[data-test=svg-problem], [data-test=svg-notes]').first()).toContainText(says)
+    await expect(page.locator('[data-test=drawing-problem], [data-test=drawing-notes]').first()).toContainText(says)
   }
   // A large one is made where it is chosen: it need not come over from here.
   await svg.evaluate((input: HTMLInputElement) => {
@@ -268,7 +268,7 @@ test('what cannot be drawn, read or laid is said, and nothing is lost', async ({
     input.files = chosen.files
     input.dispatchEvent(new Event('change', { bubbles: true }))
   })
-  await expect(page.locator('[data-test=svg-problem], [data-test=svg-notes]').first()).toContainText('49.0 MB')
+  await expect(page.locator('[data-test=drawing-problem], [data-test=drawing-notes]').first()).toContainText('49.0 MB')
   await svg.setInputFiles(drawing('<rect id="Tab" width="15" height="120"/>'))
   await page.getByRole('radio', { name: 'the cut edge' }).click()
   await page.getByRole('button', { name: 'Take it' }).click()

@@ -5,8 +5,13 @@ import {
   foldOf,
   fromCutEdge,
   grown,
+  grownPoint,
   halfOf,
+  marksOn,
   mirroredDrawn,
+  mirroredMarks,
+  movedMarks,
+  NO_MARKS,
   outlinesOf,
   layersOf,
   unfolded,
@@ -15,6 +20,7 @@ import {
   type PieceOutlines,
   type Layers,
   type LayersSpec,
+  type Marks,
 } from '#core/cut'
 import { areaMm2, mirrored, outlineOf, thinned, type Outline, type Point, type Ring } from '#core/geometry'
 import { rigidityUNm, smallestFoldMm } from '#core/stiffness'
@@ -51,12 +57,26 @@ const SMALLER_WEB_MM = 1
 
 const ringOf = (corners: readonly (readonly [number, number])[]): Ring => corners.map(([x, y]) => ({ x, y }))
 export const fromPayload = (o: OutlinePayload): Outline => outlineOf(ringOf(o.rim), o.holes.map(ringOf))
+/** What is drawn on a piece, in the plane of its shape; a block has only its outline. */
+function marksOf(shape: PieceShape): Marks {
+  if (shape.kind === 'block' || !shape.marks) return NO_MARKS
+  const { notches, drills, internal, mirror } = shape.marks, [from, to] = mirror ? ringOf(mirror) : []
+  return { notches: ringOf(notches), drills: ringOf(drills), internal: internal.map(ringOf), mirror: from && to ? [from, to] : null }
+}
 const tenThousandth = (v: number) => Math.round(v * 1e4) / 1e4
 /** An outline as it is kept: thinned where it has more corners than it needs. */
 export const toPayload = (o: Outline): OutlinePayload => {
   const pairs = (r: Ring) =>
     (r.length > 200 ? thinned(r, 0.02) : r).map((p): [number, number] => [tenThousandth(p.x), tenThousandth(p.y)])
   return { rim: pairs(o.rim), holes: o.holes.map(pairs) }
+}
+type MarksPayload = NonNullable<Extract<PieceShape, { kind: 'outline' }>['marks']>
+/** Marks as they are kept: nothing where there are none. */
+export function toMarksPayload({ notches, drills, internal, mirror }: Marks): MarksPayload | undefined {
+  if (notches.length + drills.length + internal.length === 0 && !mirror) return undefined
+  const pair = (p: Point): [number, number] => [tenThousandth(p.x), tenThousandth(p.y)]
+  return { notches: notches.map(pair), drills: drills.map(pair), internal: internal.map(l => l.map(pair)), mirror: mirror
+    && [pair(mirror[0]), pair(mirror[1])] }
 }
 
 const isHalf = (shape: PieceShape): boolean => shape.kind === 'block' && (blockOf(shape.block)?.half ?? false)
@@ -104,6 +124,7 @@ export function layersSpec(piece: JobPiece, ground: CuttingGround): LayersSpec |
 
 export interface CutPiece extends PieceOutlines {
   layers: Layers | null
+  marks: Marks
   /** Where it folds, if only one half of it is backed. */
   fold: [Point, Point] | null
 }
@@ -129,14 +150,16 @@ export function cutPiece(piece: JobPiece, ground: CuttingGround): CutPiece {
         web: piece.webId !== null,
         webLessMm: webLessMm(ground.rules),
       })
-  const whole = (o: Outline) => grown(isHalf(piece.shape) ? unfolded(o) : o, cutLargerPct(ground.shrink[piece.fabricId]))
+  const largerPct = cutLargerPct(ground.shrink[piece.fabricId]), marks = movedMarks(marksOf(piece.shape), grownPoint(largerPct))
+  const whole = (o: Outline) => grown(isHalf(piece.shape) ? unfolded(o) : o, largerPct)
   const all = (list: readonly Outline[]) => list.map(whole)
   const seam = whole(made.seam), half = layers ? null : piece.half
-  const backed = (list: readonly Outline[]) => (half ? halfOf(all(list), seam, half) : all(list))
+  const backed = (list: readonly Outline[]) => (half ? halfOf(all(list), seam, half, marks.mirror) : all(list))
   return {
     cut: whole(made.cut),
     seam,
-    fold: half && foldOf(seam, half),
+    marks,
+    fold: half && foldOf(seam, half, marks.mirror),
     interfacing: backed(made.interfacing),
     foam: all(made.foam),
     web: all(made.web),
@@ -154,6 +177,8 @@ export interface Part extends LayoutPiece {
   role: LayerRole
   number: number
   name: string
+  /** What of its piece's marks shows on it. */
+  marks: Marks
 }
 export const partId = (p: Pick<LayoutPart, 'pieceId' | 'role' | 'number'>): string => `${p.pieceId}.${p.role}.${p.number}`
 
@@ -169,7 +194,8 @@ export function partsOf(pieces: readonly JobPiece[], supplyId: string, ground: C
     return roles.flatMap((role) => {
       const largest = [...made[role]].sort((a, b) => areaMm2(b) - areaMm2(a))[0]
       if (!largest) return []
-      const other = piece.pair ? mirrored(largest) : largest
+      const marks = marksOn(largest, made.marks)
+      const other = piece.pair ? mirrored(largest) : largest, otherMarks = piece.pair ? mirroredMarks(marks) : marks
       // A sandwich is held to its stiff layer on both sides.
       const times = howMany(piece) * (role === 'web' && made.layers ? 2 : 1)
       return Array.from({ length: times }, (_, number): Part => ({
@@ -179,6 +205,7 @@ export function partsOf(pieces: readonly JobPiece[], supplyId: string, ground: C
         number,
         name: piece.name,
         outline: number % 2 === 1 ? other : largest,
+        marks: number % 2 === 1 ? otherMarks : marks,
         grain: piece.grain,
         oneWay: piece.oneWay,
       }))

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { NO_MARKS } from '#core/cut'
 import { boxOf } from '#core/geometry'
 import { draggedTo, laidOutOf, laidWithin, leastWideMm, placedBy, tooWideOf, turnedOn } from './laidOut'
 import { partId, type Part } from './cutting'
@@ -8,7 +9,8 @@ import type { LayoutPart } from './schemas'
 /** A part 100 mm wide and 40 high that lies along the grain. */
 const part = (n: number, more: Partial<Part> = {}): Part => ({
   id: partId({ pieceId: idOf(n), role: 'interfacing', number: 0 }), pieceId: idOf(n), role: 'interfacing', number: 0, name: `Part ${n}`,
-  outline: boxOf({ left: 0, right: 100, bottom: 0, top: 40 }), grain: 'along', oneWay: false, ...more,
+  outline: boxOf({ left: 0, right: 100, bottom: 0, top: 40 }), grain: 'along', oneWay: false,
+  marks: NO_MARKS, ...more,
 })
 const at = (n: number, x: number, y: number, more: Partial<LayoutPart> = {}): LayoutPart =>
   ({ pieceId: idOf(n), role: 'interfacing', number: 0, turnDeg: 0, x, y, offcutId: null, pinned: false, ...more })

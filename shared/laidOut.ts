@@ -1,4 +1,5 @@
 /** Parts where they lie on a roll and its offcuts: what a picture shows, what is still to be laid, and what a hand may do to one. */
+import type { Marks } from '#core/cut'
 import { areaMm2, boundsOf, type Outline } from '#core/geometry'
 import { boundMm, laidOutline, layoutFaults, turnsOf, type LayoutFault, type LayoutPiece } from '#core/layout'
 import type { PlaceKey } from '#core/place'
@@ -10,6 +11,7 @@ export interface LaidPart {
   id: string
   name: string
   outline: Outline
+  marks: Marks
   x: number
   y: number
   turnDeg: number
@@ -46,8 +48,8 @@ export function laidOutOf(parts: readonly Part[], placed: readonly LayoutPart[],
   const faults = layoutFaults(parts, onRoll.map(p => ({ ...p, id: partId(p) })), wideMm, 0)
   const bad = new Set(faults.flatMap(f => ('ids' in f ? f.ids : [f.id])))
   const laidOf = (p: LayoutPart): LaidPart => {
-    const { id, name, outline, grain, oneWay } = byId.get(partId(p))!
-    return { id, name, outline, grain, oneWay, x: p.x, y: p.y, turnDeg: p.turnDeg, pinned: p.pinned, bad: bad.has(id) }
+    const { id, name, outline, marks, grain, oneWay } = byId.get(partId(p))!
+    return { id, name, outline, marks, grain, oneWay, x: p.x, y: p.y, turnDeg: p.turnDeg, pinned: p.pinned, bad: bad.has(id) }
   }
   const laid = onRoll.map(laidOf), lengthMm = Math.max(0, ...laid.map(p => boundsOf(laidOutline(p.outline, p)).top))
   const rollIds = new Set(laid.map(p => p.id)), placedIds = new Set(known.map(partId))

@@ -1,6 +1,7 @@
 /** A piece as it begins, and what becomes of it when it is turned over: the one way, wherever a piece is made. */
 import { blockOf, usualMeasures } from '#core/cut'
-import { howMany } from './cutting'
+import { howMany, toMarksPayload, toPayload } from './cutting'
+import type { DrawnPiece } from './drawing'
 import { pressedAsTheHouse, type Fabric, type JobFabric, type JobPiece, type Supply } from './schemas'
 
 /** Where on a garment a block belongs; the others go where their job's fabric does. */
@@ -29,6 +30,16 @@ export function freshPiece(
     webId: family === 'web' ? supplyId : null, inset: null, ...pressedAsTheHouse(),
   }
 }
+/** A piece as a drawing gives it, cut as often as the pattern says. @param drawnBy what its line is, where the drawing does not say */
+export function drawnPieceOf(id: string, drawn: DrawnPiece, drawnBy: 'seam' | 'cut', ground: PieceGround): JobPiece {
+  const marks = toMarksPayload(drawn.marks), { size, number } = drawn
+  const piece = freshPiece(id, drawn.size ? `${drawn.name.slice(0, 39 - drawn.size.length)} ${drawn.size}` : drawn.name, {
+    format: 1, kind: 'outline', drawnBy: drawn.drawnBy ?? drawnBy, ...toPayload(drawn.outline), ...(marks && { marks }),
+    ...(size && { size }), ...(number && { number }),
+  }, ground, drawn.pair)
+  const seam = drawn.allowanceMm ?? piece.allowances.seam
+  return { ...piece, count: drawn.count, allowances: { ...piece.allowances, seam, front: drawn.allowanceMm ?? piece.allowances.front } }
+}
 /** A block at its usual measures, where it belongs. @throws RangeError where there is no such block */
 export function freshBlock(id: string, key: string, ground: PieceGround): JobPiece {
   const block = blockOf(key)
@@ -40,6 +51,12 @@ export function freshBlock(id: string, key: string, ground: PieceGround): JobPie
 
 type Corners = Extract<JobPiece['shape'], { kind: 'outline' }>['rim']
 const flipped = (ring: Corners): Corners => ring.map(([x, y]): [number, number] => [-x, y]).reverse()
+type Place = [number, number]
+const across = ([x, y]: Place): Place => [-x, y]
+const flippedMarks = ({ notches, drills, internal, mirror }: NonNullable<Extract<JobPiece['shape'], { kind: 'outline' }>['marks']>) => ({
+  notches: notches.map(across), drills: drills.map(across), internal: internal.map(l => l.map(across)),
+  mirror: mirror && [across(mirror[0]), across(mirror[1])] as [Place, Place],
+})
 /** Its mirror image: what was its left half is its right. */
 export function mirroredPiece(p: JobPiece): JobPiece {
   const { shape, half } = p
@@ -47,7 +64,7 @@ export function mirroredPiece(p: JobPiece): JobPiece {
     ...p, half: half === 'left' ? 'right' : half === 'right' ? 'left' : half,
     shape: shape.kind === 'block'
       ? { ...shape, mirrored: !shape.mirrored }
-      : { ...shape, rim: flipped(shape.rim), holes: shape.holes.map(flipped) },
+      : { ...shape, rim: flipped(shape.rim), holes: shape.holes.map(flipped), ...(shape.marks && { marks: flippedMarks(shape.marks) }) },
   }
 }
 

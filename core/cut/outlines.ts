@@ -88,13 +88,17 @@ export const mirroredDrawn = ({ seam, edges }: Drawn): Drawn =>
 /** A finished outline all of whose edges are sewn. */
 export const drawnOf = (seam: Outline): Drawn => ({ seam, edges: seam.rim.map(() => 'seam' as const) })
 
+/** Where a place on a piece lies once the piece is cut so much larger. @param shrinkPct along is up the piece */
+export const grownPoint = (shrinkPct: { along: number, across: number }) => (p: Point): Point =>
+  ({ x: cutSizeMm(p.x, shrinkPct.across), y: cutSizeMm(p.y, shrinkPct.along) })
+
 /**
  * An outline cut so much larger that it has its size once it has shrunk, along the grain and across it: wanted / (1 − s) each way.
  * @param shrinkPct along is up the piece
  */
 export function grown(outline: Outline, shrinkPct: { along: number, across: number }): Outline {
   if (shrinkPct.along === 0 && shrinkPct.across === 0) return outline
-  const to = (p: Point): Point => ({ x: cutSizeMm(p.x, shrinkPct.across), y: cutSizeMm(p.y, shrinkPct.along) })
+  const to = grownPoint(shrinkPct)
   return outlineOf(outline.rim.map(to), outline.holes.map(h => h.map(to)))
 }
 
@@ -119,15 +123,27 @@ export type Half = typeof HALVES[number]
 
 /** Further than any piece reaches, mm. */
 const BEYOND_MM = 1e5
-/** Where a piece folds so that its halves lie on each other: through the middle of its seam line, mm. */
-export function foldOf(seam: Outline, half: Half): [Point, Point] {
-  const { left, right, bottom, top } = boundsOf(seam), x = (left + right) / 2, y = (bottom + top) / 2
+/** A line leaning by more than so many times its own height is no fold that stands, nor the other way round. */
+const UPRIGHT = 8
+/** Where a mirror line runs, if it stands upright or lies level; null where it leans. */
+function foldAlong([a, b]: readonly [Point, Point], half: Half): number | null {
+  const [wide, high] = [Math.abs(b.x - a.x), Math.abs(b.y - a.y)]
+  if (half === 'upper' || half === 'lower') return wide > UPRIGHT * high ? (a.y + b.y) / 2 : null
+  return high > UPRIGHT * wide ? (a.x + b.x) / 2 : null
+}
+/**
+ * Where a piece folds so that its halves lie on each other, mm: along its own mirror line where that runs this way, else through the
+ * middle of its seam line.
+ */
+export function foldOf(seam: Outline, half: Half, mirror: readonly [Point, Point] | null = null): [Point, Point] {
+  const own = mirror && foldAlong(mirror, half)
+  const { left, right, bottom, top } = boundsOf(seam), x = own ?? (left + right) / 2, y = own ?? (bottom + top) / 2
   return half === 'upper' || half === 'lower' ? [{ x: left, y }, { x: right, y }] : [{ x, y: bottom }, { x, y: top }]
 }
 
 /** What of some outlines lies on one side of where their piece folds: up to the fold, and not over it. */
-export function halfOf(outlines: readonly Outline[], seam: Outline, half: Half): Outline[] {
-  const [fold] = foldOf(seam, half), all = { left: -BEYOND_MM, right: BEYOND_MM, bottom: -BEYOND_MM, top: BEYOND_MM }
+export function halfOf(outlines: readonly Outline[], seam: Outline, half: Half, mirror: readonly [Point, Point] | null = null): Outline[] {
+  const [fold] = foldOf(seam, half, mirror), all = { left: -BEYOND_MM, right: BEYOND_MM, bottom: -BEYOND_MM, top: BEYOND_MM }
   const side = { upper: { bottom: fold.y }, lower: { top: fold.y }, left: { right: fold.x }, right: { left: fold.x } }[half]
   return outlines.length === 0 ? [] : intersection(outlines, [boxOf({ ...all, ...side })])
 }

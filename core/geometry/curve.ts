@@ -14,6 +14,20 @@ export function arc(centre: Point, radiusMm: number, fromDeg: number, toDeg: num
   })
 }
 
+/**
+ * Points of the arc from one point to another after the first.
+ * @param bulge tangent of a quarter of the angle it turns through, positive to the left; 0 for a straight line
+ */
+export function bulged(a: Point, b: Point, bulge: number, flatMm = FLAT_MM): Point[] {
+  const chord = Math.hypot(b.x - a.x, b.y - a.y)
+  if (bulge === 0 || chord === 0) return [b]
+  // The middle of the circle stands on the chord's own middle, to its left where less than half a turn goes left.
+  const away = (1 - bulge * bulge) / (4 * bulge)
+  const centre = { x: (a.x + b.x) / 2 - away * (b.y - a.y), y: (a.y + b.y) / 2 + away * (b.x - a.x) }
+  const radiusMm = Math.hypot(a.x - centre.x, a.y - centre.y), fromDeg = Math.atan2(a.y - centre.y, a.x - centre.x) * 180 / Math.PI
+  return [...arc(centre, radiusMm, fromDeg, fromDeg + 4 * Math.atan(bulge) * 180 / Math.PI, flatMm).slice(1, -1), b]
+}
+
 const mid = (a: Point, b: Point): Point => ({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 })
 /** Distance of p from the line through a and b, mm; from a where they are one. */
 function offLine(a: Point, b: Point, p: Point): number {

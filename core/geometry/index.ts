@@ -7,5 +7,5 @@ export { difference, intersection, offset, isOverlapping, simplified, swept, thi
 export { crossing } from './crossing'
 export { cutApart } from './apart'
 export { offsetEdges } from './edges'
-export { arc, cubic, quadratic } from './curve'
+export { arc, bulged, cubic, quadratic } from './curve'
 export { labelSpot } from './label'

@@ -1,3 +1,4 @@
+import { NO_MARKS } from '#core/cut'
 import { METRIC, type DisplayUnits } from '#core/units'
 import { boundsOf, boxOf, mirrored, type Outline } from '#core/geometry'
 import { GARMENTS, labelOf, labelPages, letterInterfacing, shapeCut, type LabelPage, type Typesetter } from '#core/mend'
@@ -14,7 +15,7 @@ import { fillRings } from './rings'
 import { PAPERS, templatesPdf, templatesSvg, type Template } from './templates'
 
 type Mend = PaperBody['making']
-const one = (name: string, says: string[], lines: Template['lines']): Template => ({ name, says, lines, grainDeg: null })
+const one = (name: string, says: string[], lines: Template['lines']): Template => ({ name, says, lines, grainDeg: null, marks: NO_MARKS })
 
 /** A cross where the measures meet: the middle of what is placed. */
 const cross = (o: Outline): Outline[] => {

@@ -1,5 +1,6 @@
 import { METRIC, type DisplayUnits } from '#core/units'
 import type { PDFDocument } from 'pdf-lib'
+import type { Marks } from '#core/cut'
 import { boundsOf, type Outline } from '#core/geometry'
 import { cutPiece, supplyOf, type CutPiece, type CuttingGround } from '#shared/cutting'
 import type { JobPiece, PaperSize } from '#shared/schemas'
@@ -25,6 +26,7 @@ export interface Template {
   lines: { role: SvgRole, outlines: readonly Outline[] }[]
   says: string[]
   grainDeg: number | null
+  marks: Marks
 }
 
 function templateOf(piece: JobPiece, ground: CuttingGround): Template {
@@ -37,6 +39,7 @@ function templateOf(piece: JobPiece, ground: CuttingGround): Template {
   })
   return {
     name: piece.name,
+    marks: made.marks,
     grainDeg: GRAIN_DEG[piece.grain],
     says: [timesWords(piece), ...named, ...(made.fold && piece.half ? [`Interfacing: ${HALF_WORDS[piece.half].toLowerCase()}`] : [])],
     lines: [

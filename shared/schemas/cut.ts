@@ -41,10 +41,23 @@ const blockShape = z
       else if (mm > m.mostMm) ctx.addIssue({ ...at, message: `${m.name}: ${m.mostMm} mm is the largest we accept.` })
     }
   })
+const inPlace = z.tuple([across, across], { error: 'Marks: a place is two numbers, in mm.' })
+const places = (name: string) => z.array(inPlace, { error: `${name}: give a list.` }).max(400, `${name}: 400 at the most.`).default([])
+/** What is drawn on a piece besides its outline, in the outline's own mm. */
+const marksPayload = z.object({
+  notches: places('Notches'), drills: places('Drill holes'),
+  internal: z.array(z.array(inPlace).min(2, 'Lines: each has two ends.').max(2000, 'Lines: 2,000 corners at the most.'),
+    { error: 'Lines: give a list.' }).max(100, 'Lines: 100 on a piece at the most.').default([]),
+  mirror: z.tuple([inPlace, inPlace], { error: 'Mirror line: two places.' }).nullable().default(null),
+})
+const said = (name: string) => z.string({ error: `${name}: give it in words.` }).trim().max(20, `${name}: twenty letters at the most.`)
 const outlineShape = outlinePayload.extend({
   format: z.literal(1), kind: z.literal('outline'),
   /** Is what was drawn the line it is sewn along, or the edge it is cut along? */
   drawnBy: z.enum(['seam', 'cut'], { error: 'Drawn by: its seam line or its cut edge.' }),
+  marks: marksPayload.optional(),
+  /** As the pattern calls it. */
+  size: said('Size').optional(), number: said('Number').optional(),
 })
 /** A piece's shape: a block by its measures, or an outline as it was drawn. */
 export const pieceShape = z.discriminatedUnion('kind', [blockShape, outlineShape], { error: 'Shape: a block or an outline.' })

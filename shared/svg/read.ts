@@ -1,11 +1,16 @@
 import { parseSync, type INode } from 'svgson'
 import svgpath from 'svgpath'
-import { areaMm2, boundsOf, crossing, cubic, outlineOf, quadratic, thinned, type Outline, type Point, type Ring } from '#core/geometry'
+import type { Marks } from '#core/cut'
+import { distanceMm, type Outline, type Ring } from '#core/geometry'
+import { piecesOfRings, usableRing, type OutlineNote } from '../drawing'
+import { hiddenBy, marksOn, roleOf, type DrawnMark, type MarkRole } from './layers'
+import { pathOf, strokesOf } from './shapes'
 
-/** An outline found in a drawing, in mm, the length upward. */
-export interface NamedOutline {
+/** An outline found in a drawing, in mm, the length upward, with what is marked on it. */
+interface MarkedOutline {
   name: string
   outline: Outline
+  marks: Marks
 }
 /** Why a drawing cannot be used at all. */
 export type SvgProblem
@@ -20,27 +25,15 @@ export type SvgProblem
 export type SvgNote
   = | { why: 'pixels' }
     | { why: 'text' | 'pictures' | 'copies', count: number }
-    | { why: 'open', name: string, gapMm: number }
-    | { why: 'crossing', name: string }
-    | { why: 'tiny', name: string, mm: number }
-    | { why: 'huge', name: string, mm: number }
-    | { why: 'tooFine', name: string, corners: number }
-    | { why: 'tooMany', kept: number }
+    | OutlineNote
 export interface SvgReading {
-  outlines: NamedOutline[]
+  outlines: MarkedOutline[]
   notes: SvgNote[]
 }
 
 export const SVG_MOST_BYTES = 5_000_000
 const MM_IN = { mm: 1, cm: 10, in: 25.4, pt: 25.4 / 72, pc: 25.4 / 6, q: 0.25, px: 25.4 / 96 } as const
-/** Chords stand off their curves by no more than this, mm, so that what is read stays within a tenth. */
-const FLAT_MM = 0.05
-/** A curve drawn with more corners than it needs is thinned by this, mm. */
-const THIN_MM = 0.02
-const LEAST_MM = 5,
-  MOST_MM = 5000,
-  MOST_CORNERS = 2000,
-  MOST_OUTLINES = 60
+const MOST_OUTLINES = 60
 /** Ends nearer than this are one, mm. */
 const CLOSED_MM = 0.05
 /** Drawn for something else, or not at all. */
@@ -72,124 +65,118 @@ function sizeOf(said: string | undefined): Size | SvgProblem {
   return { mm: Number(parts[1]) * MM_IN[unit as keyof typeof MM_IN], pixels: unit === 'px' }
 }
 
-/** A shape as the path it is; null for what is none. */
-function pathOf({ name, attributes: a }: INode): string | null {
-  const n = (key: string) => Number.parseFloat(a[key] ?? '0') || 0
-  const round = (cx: number, cy: number, rx: number, ry: number) =>
-    rx > 0 && ry > 0 ? `M${cx - rx} ${cy}A${rx} ${ry} 0 1 0 ${cx + rx} ${cy}A${rx} ${ry} 0 1 0 ${cx - rx} ${cy}Z` : null
-  switch (name) {
-    case 'path':
-      return a.d ?? null
-    case 'polygon':
-      return a.points ? `M${a.points}Z` : null
-    case 'polyline':
-      return a.points ? `M${a.points}` : null
-    case 'line':
-      return `M${n('x1')} ${n('y1')}L${n('x2')} ${n('y2')}`
-    case 'circle':
-      return round(n('cx'), n('cy'), n('r'), n('r'))
-    case 'ellipse':
-      return round(n('cx'), n('cy'), n('rx'), n('ry'))
-    case 'rect':
-      return rectPath(n('x'), n('y'), n('width'), n('height'), a.rx, a.ry)
-    default:
-      return null
-  }
-}
-
-function rectPath(x: number, y: number, w: number, h: number, saidRx?: string, saidRy?: string): string | null {
-  if (!(w > 0 && h > 0)) return null
-  const [px, py] = [Number.parseFloat(saidRx ?? saidRy ?? '0') || 0, Number.parseFloat(saidRy ?? saidRx ?? '0') || 0]
-  const [rx, ry] = [Math.min(px, w / 2), Math.min(py, h / 2)]
-  if (rx <= 0 || ry <= 0) return `M${x} ${y}h${w}v${h}h${-w}Z`
-  const arc = `a${rx} ${ry} 0 0 1`
-  return `M${x + rx} ${y}h${w - 2 * rx}${arc} ${rx} ${ry}v${h - 2 * ry}${arc} ${-rx} ${ry}`
-    + `h${2 * rx - w}${arc} ${-rx} ${-ry}v${2 * ry - h}${arc} ${rx} ${-ry}Z`
-}
-
-interface Stroke {
-  ring: Point[]
-  closed: boolean
-}
-/** The strokes of a path whose coordinates are mm, its curves followed. */
-function strokesOf(path: ReturnType<typeof svgpath>): Stroke[] {
-  const all: Stroke[] = []
-  let at: Point = { x: 0, y: 0 }
-  path.iterate((segment) => {
-    const [kind, ...v] = segment as unknown as [string, ...number[]]
-    const point = (i: number): Point => ({ x: v[i]!, y: v[i + 1]! })
-    const stroke = all.at(-1)
-    const go = (...points: Point[]) => {
-      stroke?.ring.push(...points)
-      at = points.at(-1)!
-    }
-    switch (kind) {
-      case 'M':
-        at = point(0)
-        all.push({ ring: [at], closed: false })
-        break
-      case 'L':
-        go(point(0))
-        break
-      case 'H':
-        go({ x: v[0]!, y: at.y })
-        break
-      case 'V':
-        go({ x: at.x, y: v[0]! })
-        break
-      case 'C':
-        go(...cubic(at, point(0), point(2), point(4), FLAT_MM))
-        break
-      case 'Q':
-        go(...quadratic(at, point(0), point(2), FLAT_MM))
-        break
-      case 'Z':
-        if (stroke) {
-          stroke.closed = true
-          at = stroke.ring[0]!
-          // What follows without a new start begins here.
-          all.push({ ring: [at], closed: false })
-        }
-        break
-    }
-  })
-  return all.filter(s => s.ring.length > 1)
-}
-
 const NAMED: Record<string, string> = { amp: '&', lt: '<', gt: '>', quot: '"', apos: '\'' }
 /** What is written for a letter that XML keeps for itself, as that letter. */
 const ENTITY = /&(?:#(\d{1,6})|#x([\da-f]{1,5})|(amp|lt|gt|quot|apos));/gi
 const unescaped = (text: string): string => text.replace(ENTITY, (_, ten, hex, named) =>
   (named ? NAMED[String(named).toLowerCase()]! : String.fromCodePoint(ten ? Number(ten) : Number.parseInt(hex, 16))))
 
-const away = (a: Point, b: Point) => Math.hypot(a.x - b.x, a.y - b.y)
-const isInside = (ring: Ring, p: Point): boolean => {
-  let is = false
-  for (let i = 0, k = ring.length - 1; i < ring.length; k = i++) {
-    const [a, b] = [ring[i]!, ring[k]!]
-    if ((a.y > p.y) !== (b.y > p.y) && p.x < ((b.x - a.x) * (p.y - a.y)) / (b.y - a.y) + a.x) is = !is
-  }
-  return is
+/** How one user unit comes out within a frame that a view box is fitted into: the same both ways, what is left over at both sides. */
+function fitted(viewBox: string | undefined, wide: number, high: number, unit: number): { scale: number, dx: number, dy: number } {
+  const box = (viewBox ?? '').trim().split(/[\s,]+/).map(Number)
+  if (box.length !== 4 || !box.every(Number.isFinite) || !(box[2]! > 0 && box[3]! > 0)) return { scale: unit, dx: 0, dy: 0 }
+  const [left, top, boxWide, boxHigh] = box as [number, number, number, number]
+  const scale = Math.min(wide / boxWide, high / boxHigh)
+  return { scale, dx: (wide - boxWide * scale) / 2 - left * scale, dy: (high - boxHigh * scale) / 2 - top * scale }
 }
+/** A number of user units; the whole where it is not given, or in per cent. */
+const unitsOf = (said: string | undefined, whole: number): number => {
+  const n = Number.parseFloat(said ?? '')
+  return Number.isFinite(n) ? (said!.includes('%') ? whole * n / 100 : n) : whole
+}
+/** A drawing within a drawing, and a symbol, as the transform that puts it there. */
+function frameOf({ attributes: a }: INode, size: { wide?: string, high?: string } = {}): string[] {
+  const x = unitsOf(a.x, 0), y = unitsOf(a.y, 0), wide = unitsOf(size.wide ?? a.width, Number.NaN), high = unitsOf(size.high ?? a.height,
+    Number.NaN)
+  const { scale, dx, dy } = Number.isFinite(wide) && Number.isFinite(high) ? fitted(a.viewBox, wide, high, 1) : { scale: 1, dx: 0, dy: 0 }
+  return [`translate(${x + dx} ${y + dy}) scale(${scale})`]
+}
+/** Copies of copies, so deep at the most. */
+const DEEPEST = 12
 
-/** Rings of one element as pieces: one within another is its hole, one within that a piece again. */
-function piecesOf(rings: readonly Ring[]): Outline[] {
-  const depth = rings.map(r => rings.filter(o => o !== r && isInside(o, r[0]!)).length)
-  return rings.flatMap((rim, i) =>
-    depth[i]! % 2 === 1
-      ? []
-      : [
-          outlineOf(
-            rim,
-            rings.filter((r, k) => depth[k] === depth[i]! + 1 && isInside(rim, r[0]!)),
-          ),
-        ],
-  )
+/** One way through a drawing: outlines as they are met, marks for afterwards. */
+class Walk {
+  readonly outlines: Omit<MarkedOutline, 'marks'>[] = []
+  readonly marks: DrawnMark[] = []
+  readonly notes: SvgNote[] = []
+  readonly counted = { text: 0, pictures: 0, copies: 0 }
+  private readonly byId = new Map<string, INode>()
+  private readonly isHidden: (node: INode) => boolean
+
+  /** @param toMm from the drawing's own units to mm, the length upward @param isOwn written here: every line says what it is */
+  constructor(private readonly root: INode, private readonly toMm: readonly number[], private readonly isOwn: boolean) {
+    const sheets: string[] = []
+    const index = (node: INode): void => {
+      if (node.attributes.id) this.byId.set(node.attributes.id, node)
+      if (node.name === 'style') sheets.push(node.children.map(c => c.value).join(''))
+      node.children.forEach(index)
+    }
+    index(root)
+    this.isHidden = hiddenBy(sheets.join('\n'))
+  }
+
+  private take(node: INode, transforms: readonly string[], name: string, role: MarkRole | null): void {
+    const d = pathOf(node)
+    if (d === null || (this.isOwn && role === null && node.attributes['data-role'] !== 'outline')) return
+    let path = svgpath(d).abs().unshort().unarc()
+    for (const t of transforms) path = path.transform(t)
+    const strokes = strokesOf(path.matrix([...this.toMm]).abs())
+    if (role) {
+      this.marks.push(...strokes.map(({ ring, closed }) => ({ role, points: closed ? [...ring, ring[0]!] : ring })))
+      return
+    }
+    const rings: Ring[] = []
+    for (const { ring, closed } of strokes) {
+      const gapMm = distanceMm(ring[0]!, ring.at(-1)!)
+      if (!closed && gapMm > CLOSED_MM) {
+        this.notes.push({ why: 'open', name, gapMm })
+        continue
+      }
+      const usable = usableRing(ring, name, CLOSED_MM)
+      if (usable && 'note' in usable) this.notes.push(usable.note)
+      else if (usable) rings.push(usable.ring)
+    }
+    const found = piecesOfRings(rings)
+    found.forEach((outline, i) => this.outlines.push({ name: found.length > 1 ? `${name} ${i + 1}` : name, outline }))
+  }
+
+  /** What a copy stands for, put where it lies. */
+  private copy(node: INode, own: readonly string[], group: string | null, role: MarkRole | null, inside: readonly INode[]): void {
+    const { attributes: a } = node, shown = this.byId.get((a.href ?? a['xlink:href'] ?? '').replace(/^#/, ''))
+    if (!shown || inside.includes(shown) || inside.length >= DEEPEST) {
+      this.counted.copies++
+      return
+    }
+    const moved = [`translate(${unitsOf(a.x, 0)} ${unitsOf(a.y, 0)})`, ...own], deeper = [...inside, shown]
+    if (shown.name !== 'symbol') this.go(shown, moved, group ?? a.id ?? null, role, deeper)
+    else for (const child of shown.children) this.go(child, [...frameOf(shown, { wide: a.width, high: a.height }), ...moved], group, role,
+      deeper)
+  }
+
+  go(node: INode, transforms: readonly string[], group: string | null, above: MarkRole | null, inside: readonly INode[] = []): void {
+    if (NOT_DRAWN.has(node.name) || this.isHidden(node) || node.attributes['data-role'] === 'marks') return
+    if (node.name === 'text') this.counted.text++
+    else if (node.name === 'image' || node.name === 'foreignObject') this.counted.pictures++
+    if (node.name === 'text' || node.name === 'image' || node.name === 'foreignObject') return
+    const role = roleOf(node) ?? above
+    const turned = node.attributes.transform ? [node.attributes.transform, ...transforms] : transforms
+    if (node.name === 'use') {
+      this.copy(node, turned, group, role, inside)
+      return
+    }
+    const own = node.name === 'svg' && node !== this.root ? [...frameOf(node), ...turned] : turned
+    const title = node.children.find(c => c.name === 'title')?.children[0]?.value.trim()
+    const named = title || node.attributes.id?.trim() || null
+    this.take(node, own, unescaped(named ?? group ?? `Outline ${this.outlines.length + 1}`).slice(0, 40), role)
+    for (const child of node.children) this.go(child, own, node === this.root ? null : (named ?? group), role, inside)
+  }
 }
 
 /**
- * Reads the outlines of a drawing in true units: its width and height say how large it is, its view box what its numbers mean.
- * What is no outline, is open, crosses itself, or has no sensible size is left out and named.
+ * Reads the outlines of a drawing in true units: its width and height say how large it is, its view box what its numbers mean. Copies,
+ * drawings within it and style sheets count as they are shown; what lies in a layer, a group or a class called notches, drill holes,
+ * internal or mirror line is a mark of the outline that it lies on. What is no outline, is open, crosses itself, or has no sensible
+ * size is left out and named.
  */
 export function readSvg(text: string): SvgReading | { problem: SvgProblem } {
   if (text.length > SVG_MOST_BYTES) return { problem: { why: 'tooLarge', mb: text.length / 1e6, mostMb: SVG_MOST_BYTES / 1e6 } }
@@ -205,94 +192,19 @@ export function readSvg(text: string): SvgReading | { problem: SvgProblem } {
     high = sizeOf(root.attributes.height)
   if (!('pixels' in wide)) return { problem: wide }
   if (!('pixels' in high)) return { problem: high }
-  const topMm = high.mm
-  const box = (root.attributes.viewBox ?? '')
-    .trim()
-    .split(/[\s,]+/)
-    .map(Number)
-  const seen = box.length === 4 && box.every(Number.isFinite) && box[2]! > 0 && box[3]! > 0 ? box : null
-  // As drawings are shown: the larger of the two sizes is kept free at both sides.
-  const scale = seen ? Math.min(wide.mm / seen[2]!, high.mm / seen[3]!) : MM_IN.px
-  const [dx, dy] = seen
-    ? [(wide.mm - seen[2]! * scale) / 2 - seen[0]! * scale, (high.mm - seen[3]! * scale) / 2 - seen[1]! * scale]
-    : [0, 0]
-
-  const outlines: NamedOutline[] = [],
-    notes: SvgNote[] = []
-  const counted = { text: 0, pictures: 0, copies: 0 }
+  const { scale, dx, dy } = fitted(root.attributes.viewBox, wide.mm, high.mm, MM_IN.px)
+  // The drawing's rows go down, a length of fabric goes up.
+  const walk = new Walk(root, [scale, 0, 0, -scale, dx, high.mm - dy], text.includes('data-role="outline"'))
+  const { notes, counted } = walk
   if (wide.pixels || high.pixels) notes.push({ why: 'pixels' })
-  const ownRole = text.includes('data-role="outline"')
-
-  function take(node: INode, transforms: readonly string[], name: string): void {
-    const d = pathOf(node)
-    if (d === null || (ownRole && node.attributes['data-role'] !== 'outline')) return
-    let path = svgpath(d).abs().unshort().unarc()
-    for (const t of transforms) path = path.transform(t)
-    // The drawing's rows go down, a length of fabric goes up.
-    path = path.matrix([scale, 0, 0, -scale, dx, topMm - dy])
-    const rings: Ring[] = []
-    for (const { ring, closed } of strokesOf(path.abs())) {
-      const gapMm = away(ring[0]!, ring.at(-1)!)
-      const clean = ring.filter((p, i) => i === 0 || away(p, ring[i - 1]!) > 1e-4)
-      if (clean.length > 1 && gapMm <= CLOSED_MM) clean.pop()
-      if (!closed && gapMm > CLOSED_MM) {
-        notes.push({ why: 'open', name, gapMm })
-        continue
-      }
-      if (clean.length < 3) continue
-      const thin = thinned(clean, THIN_MM)
-      if (thin.length > MOST_CORNERS) {
-        notes.push({ why: 'tooFine', name, corners: thin.length })
-        continue
-      }
-      const { wideMm, highMm } = boundsOf({ rim: thin }),
-        mm = Math.max(wideMm, highMm)
-      if (mm > MOST_MM) {
-        notes.push({ why: 'huge', name, mm })
-        continue
-      }
-      if (mm < LEAST_MM) {
-        notes.push({ why: 'tiny', name, mm })
-        continue
-      }
-      if (crossing(thin)) {
-        notes.push({ why: 'crossing', name })
-        continue
-      }
-      rings.push(thin)
-    }
-    const found = piecesOf(rings).filter(o => areaMm2(o) > 1)
-    found.forEach((outline, i) => outlines.push({ name: found.length > 1 ? `${name} ${i + 1}` : name, outline }))
-  }
-
-  function walk(node: INode, transforms: readonly string[], group: string | null): void {
-    if (NOT_DRAWN.has(node.name) || node.attributes.display === 'none' || /display\s*:\s*none/.test(node.attributes.style ?? '')) return
-    if (node.attributes['data-role'] === 'marks') return
-    if (node.name === 'text') {
-      counted.text++
-      return
-    }
-    if (node.name === 'image' || node.name === 'foreignObject') {
-      counted.pictures++
-      return
-    }
-    if (node.name === 'use') {
-      counted.copies++
-      return
-    }
-    const own = node.attributes.transform ? [node.attributes.transform, ...transforms] : transforms
-    const title = node.children.find(c => c.name === 'title')?.children[0]?.value.trim()
-    const named = title || node.attributes.id?.trim() || null
-    take(node, own, unescaped(named ?? group ?? `Outline ${outlines.length + 1}`).slice(0, 40))
-    for (const child of node.children) walk(child, own, node === root ? null : (named ?? group))
-  }
   try {
-    walk(root, [], null)
+    walk.go(root, [], null, null)
   } catch {
     return { problem: { why: 'unreadable' } }
   }
   for (const why of ['text', 'pictures', 'copies'] as const) if (counted[why] > 0) notes.push({ why, count: counted[why] })
-  if (outlines.length > MOST_OUTLINES) notes.push({ why: 'tooMany', kept: MOST_OUTLINES })
-  if (outlines.length === 0 && notes.every(n => n.why === 'pixels')) return { problem: { why: 'nothing' } }
-  return { outlines: outlines.slice(0, MOST_OUTLINES), notes }
+  if (walk.outlines.length > MOST_OUTLINES) notes.push({ why: 'tooMany', kept: MOST_OUTLINES })
+  if (walk.outlines.length === 0 && notes.every(n => n.why === 'pixels')) return { problem: { why: 'nothing' } }
+  const marks = marksOn(walk.outlines.map(o => o.outline), walk.marks)
+  return { outlines: walk.outlines.slice(0, MOST_OUTLINES).map((o, i) => ({ ...o, marks: marks[i]! })), notes }
 }

@@ -223,3 +223,61 @@ describe('out and in again', () => {
     expect(count).toBeGreaterThan(270)
   })
 })
+
+describe('drawings in layers', () => {
+  const marks = (text: string) => read(text).outlines.map(o => o.marks)
+  const round = (ps: readonly { x: number, y: number }[]) => ps.map(p => [Math.round(p.x * 100) / 100, Math.round(p.y * 100) / 100])
+  it('copies are shown where they lie, of a symbol in its own frame; one of itself, or of nothing, is counted', () => {
+    expect(seen(svg('<defs><rect id="tab" width="10" height="20"/></defs><use href="#tab" x="30" y="10"/>'))).toEqual([['tab', 200, 30,
+      20, 0]])
+    expect(seen(svg('<symbol id="s" viewBox="0 0 2 1"><rect width="2" height="1"/></symbol>'
+      + '<use id="u" xlink:href="#s" x="10" y="0" width="40" height="20"/>')))
+      .toEqual([['Outline 1', 800, 10, 30, 0]])
+    expect(whys(svg('<g id="g"><use href="#g"/></g><use href="#none"/><rect width="10" height="10"/>'))).toEqual(['copies'])
+    expect(seen(svg('<g transform="scale(2)"><use href="#b" transform="translate(5 0)"/></g>'
+      + '<rect id="b" width="10" height="10"/>'))).toEqual([['b', 400, 10, 30, 0], ['b', 100, 0, 40, 0]])
+  })
+  it('a drawing within a drawing is fitted into its frame', () => {
+    expect(seen(svg('<svg x="10" y="10" width="40" height="20" viewBox="0 0 4 4"><rect width="4" height="4"/></svg>')))
+      .toEqual([['Outline 1', 400, 20, 20, 0]])
+  })
+  it('what a style sheet hides is not there', () => {
+    const sheet = '<style>.off, #gone { display: none } /* .on {display:none} */ circle.x{visibility:hidden}</style>'
+    expect(seen(svg(`${sheet}<rect class="a off" width="9" height="9"/><rect id="gone" width="9" height="9"/><circle class="x" r="9"/>`
+      + '<rect class="on" id="there" width="20" height="10"/>'))).toEqual([['there', 200, 0, 40, 0]])
+  })
+  it('notches, drill holes, lines and a mirror line by layer, name or class, on the smallest outline that they lie on', () => {
+    const text = svg('<rect id="large" width="90" height="50"/><rect id="small" x="10" y="10" width="20" height="20"/>'
+      + '<g inkscape:label="Notches"><path d="M45 45V50"/></g><circle class="drill" cx="15" cy="20" r="1"/>'
+      + '<g id="internal-lines"><path d="M40 10H80"/></g><path id="mirror-line-2" d="M20 10V30"/><path class="cut" d="M95 0h5v5h-5z"/>')
+    const [large, small] = marks(text)
+    expect([round(large!.notches), large!.internal.map(round), large!.drills, large!.mirror]).toEqual([[[45, 0]], [[[40, 40], [80, 40]]],
+      [], null])
+    expect([round(small!.drills), round(small!.mirror!)]).toEqual([[[15, 30]], [[20, 40], [20, 20]]])
+  })
+  it('500 random marks on pieces come back within 0.05 mm', () => {
+    fc.assert(fc.property(fc.array(fc.record({ w: fc.integer({ min: 60, max: 300 }), h: fc.integer({ min: 60, max: 300 }),
+      t: fc.double({ min: 0.1, max: 0.9, noNaN: true }) }),
+    { minLength: 5, maxLength: 5 }), (all) => {
+      const pieces = all.map(({ w, h, t }, i) => ({
+        name: `P${i}`, says: ['once'], grainDeg: 0, lines: [{ role: 'outline' as const, outlines: [outlineOf([[0, 0], [w, 0], [w, h], [0,
+          h]].map(([x, y]) => ({ x: x!, y: y! })))] }],
+        marks: {
+          notches: [{ x: w * t, y: 0 }], drills: [{ x: w * t, y: h * t }], internal: [[{ x: 5, y: h * t }, { x: w / 2, y: 9 }, { x: w - 5,
+            y: h * t }]],
+          mirror: [{ x: w / 2, y: 0 }, { x: w / 2, y: h }] as const,
+        },
+      }))
+      read(writeSvg(pieces)).outlines.forEach((o, i) => {
+        const { left, bottom } = boundsOf(o.outline), was = pieces[i]!.marks
+        const flat = (m: typeof was | typeof o.marks) => [...m.notches, ...m.drills, ...m.internal.flat(), ...m.mirror!]
+        expect(o.name).toBe(`P${i}`)
+        flat(o.marks).forEach((p, k) => {
+          const q = flat(was)[k]!
+          expect(Math.hypot(p.x - left - q.x, p.y - bottom - q.y)).toBeLessThan(0.05)
+        })
+        expect(flat(o.marks)).toHaveLength(7)
+      })
+    }), { seed: 5, numRuns: 25 })
+  })
+})

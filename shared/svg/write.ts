@@ -1,4 +1,5 @@
-import { boundsOf, shifted, type Outline, type Ring } from '#core/geometry'
+import { markStrokes, movedMarks, NO_MARKS, type Marks } from '#core/cut'
+import { boundsOf, shifted, type Outline, type Point, type Ring } from '#core/geometry'
 
 /** What a line of a piece is; only the outline itself is read back. */
 export type SvgRole = 'outline' | 'cut' | 'interfacing' | 'foam' | 'web'
@@ -9,6 +10,7 @@ export interface SvgPiece {
   says: readonly string[]
   /** Turn of its grain from upward, degrees; null where it has none. */
   grainDeg: number | null
+  marks?: Marks
 }
 /** The typeface within the file, so that every letter is there wherever it is opened. */
 export interface SvgFace {
@@ -33,6 +35,21 @@ const figure = (mm: number): string => String(Math.round(mm * 1000) / 1000)
 const ringPath = (ring: Ring, highMm: number): string =>
   `${ring.map((p, i) => `${i === 0 ? 'M' : 'L'}${figure(p.x)} ${figure(highMm - p.y)}`).join('')}Z`
 const outlinePath = (o: Outline, highMm: number): string => [o.rim, ...o.holes].map(r => ringPath(r, highMm)).join('')
+
+const TICK_MM = 5, HOLE_MM = 1.5
+const linePath = (points: readonly Point[], highMm: number): string =>
+  points.map((p, i) => `${i === 0 ? 'M' : 'L'}${figure(p.x)} ${figure(highMm - p.y)}`).join('')
+/** Marks with their meaning, so that they are read back as what they are. @param rim that the notches stand on */
+function marksOf(rim: Ring, marks: Marks, highMm: number): string {
+  const line = (role: string, points: readonly Point[]) =>
+    `<path data-role="${role}" stroke="#25211d" stroke-width="0.3" d="${linePath(points, highMm)}"/>`
+  return [
+    ...markStrokes(rim, { ...NO_MARKS, notches: marks.notches }, TICK_MM).map(l => line('notch', l)),
+    ...marks.drills.map(p =>
+      `<circle data-role="drill" stroke="#25211d" stroke-width="0.3" cx="${figure(p.x)}" cy="${figure(highMm - p.y)}" r="${HOLE_MM}"/>`),
+    ...marks.internal.map(l => line('internal', l)), ...(marks.mirror ? [line('mirror', marks.mirror)] : []),
+  ].join('')
+}
 
 interface Laid {
   piece: SvgPiece
@@ -91,6 +108,8 @@ export function writeSvg(pieces: readonly SvgPiece[], faces: readonly SvgFace[] 
       ),
     )
     const at = boundsOf({ rim: piece.lines.flatMap(l => l.outlines.flatMap(o => o.rim)) })
+    const edge = shifted(piece.lines[0]!.outlines[0]!, dx, dy).rim, to = (p: Point): Point => ({ x: p.x + dx, y: p.y + dy })
+    const marks = piece.marks ? marksOf(edge, movedMarks(piece.marks, to), highMm) : ''
     const [x, y] = [at.left + dx + wide / 2, highMm - (at.bottom + dy + high / 2)]
     const size = Math.max(2.2, Math.min(WRITTEN_MM, wide / 14))
     const says = [piece.name, ...piece.says].map(
@@ -100,7 +119,7 @@ export function writeSvg(pieces: readonly SvgPiece[], faces: readonly SvgFace[] 
         + `${k === 0 ? ' font-weight="bold"' : ''}>${escaped(line)}</text>`,
     )
     const grain = piece.grainDeg === null ? '' : grainLine(x - wide * 0.3, y, Math.min(120, Math.max(16, high * 0.5)), piece.grainDeg)
-    return `<g id="piece-${i + 1}">${lines.join('')}<g data-role="marks">${says.join('')}${grain}</g></g>`
+    return `<g id="piece-${i + 1}">${lines.join('')}${marks}<g data-role="marks">${says.join('')}${grain}</g></g>`
   })
   const font
     = faces.length === 0

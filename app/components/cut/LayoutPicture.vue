@@ -3,6 +3,7 @@ import type { LaidPart } from '#shared/laidOut'
 import { useElementSize } from '@vueuse/core'
 import { drag } from 'd3-drag'
 import { select } from 'd3-selection'
+import { laidMarks } from '#core/cut'
 import { laidOutline } from '#core/layout'
 import { boundsOf, labelSpot, type Outline, type Point } from '#core/geometry'
 import { said } from '#shared/region'
@@ -84,6 +85,7 @@ const laid = computed(() =>
     return {
       ...p,
       d: pathOf(o),
+      strokes: marksPath(o, laidMarks(p.outline, p.marks, p), 8 * px.value, shown),
       at: spot ?? { x: r.x + r.width / 2, y: r.y + r.height / 2 },
       corner: { x: r.x, y: r.y },
       label: fits ? p.name : number,
@@ -187,6 +189,7 @@ onMounted(() => {
           :stroke="p.bad ? 'var(--rc-alert)' : p.id === chosenId ? 'var(--rc-mark)' : 'var(--rc-good)'"
           :stroke-width="(p.id === chosenId ? 3 : 1.3) * px"
         />
+        <path :d="p.strokes" fill="none" stroke="var(--rc-ink)" stroke-opacity="0.6" :stroke-width="px" />
         <text
           v-if="p.label"
           :x="p.at.x"

@@ -26,6 +26,8 @@ const box = computed(() => {
 })
 /** One of paper's millimetres on the screen, so that lines stay as thin whatever the size. */
 const thin = computed(() => Math.max(all.value.wideMm, all.value.highMm) / 600)
+/** Shown where nothing is folded along it yet. */
+const mirror = computed(() => (made.fold ? null : made.marks.mirror))
 const paths = (list: readonly Outline[]) => list.map(o => outlinePath(o))
 const middle = computed(() => ({ x: (all.value.left + all.value.right) / 2, y: -(all.value.top + all.value.bottom) / 2 }))
 const TURN = { along: 0, across: 90, bias: 45, any: null } as const
@@ -79,6 +81,17 @@ const arrow = computed(() => Math.min(all.value.highMm, all.value.wideMm * 1.6) 
       fill-opacity="0.5"
       stroke="var(--rc-alert)"
       :stroke-width="2 * thin"
+    />
+    <path :d="marksPath(made.cut, made.marks, 14 * thin)" fill="none" stroke="var(--rc-ink)" :stroke-width="1.4 * thin" />
+    <line
+      v-if="mirror"
+      :x1="mirror[0].x"
+      :x2="mirror[1].x"
+      :y1="-mirror[0].y"
+      :y2="-mirror[1].y"
+      stroke="var(--rc-muted)"
+      :stroke-width="1.2 * thin"
+      :stroke-dasharray="`${3 * thin} ${5 * thin}`"
     />
     <line
       v-if="made.fold"

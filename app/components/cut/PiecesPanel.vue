@@ -3,10 +3,10 @@ import { areaMm2, boundsOf } from '#core/geometry'
 import { blockOf } from '#core/cut'
 import { CONSTRUCTIONS } from '#core/materials'
 import { typicalShrink } from '#core/shrink'
-import { cutPiece, partsCutOf, toPayload, type CutPiece } from '#shared/cutting'
-import { areAllOneHand, freshBlock, freshPiece, mirroredPiece, type PieceGround } from '#shared/piece'
+import { cutPiece, partsCutOf, type CutPiece } from '#shared/cutting'
+import type { DrawnPiece } from '#shared/drawing'
+import { areAllOneHand, drawnPieceOf, freshBlock, mirroredPiece, type PieceGround } from '#shared/piece'
 import type { JobPiece } from '#shared/schemas'
-import type { NamedOutline } from '#shared/svg'
 import { lengthWords, patchWords, shrinkSentence, timesWords } from '#shared/words'
 
 /** The pieces of the job: each drawn to scale as its measures are written, with what goes on it. */
@@ -76,8 +76,8 @@ function add(pieces: JobPiece[]): void {
   adding.value = null
 }
 const takeBlock = (key: string) => add([freshBlock(crypto.randomUUID(), key, ground.value)])
-const takeDrawing = (outlines: NamedOutline[], drawnBy: 'seam' | 'cut') => add(outlines.map(o =>
-  freshPiece(crypto.randomUUID(), o.name, { format: 1, kind: 'outline', drawnBy, ...toPayload(o.outline) }, ground.value)))
+const takeDrawing = (drawn: DrawnPiece[], drawnBy: 'seam' | 'cut') =>
+  add(drawn.map(d => drawnPieceOf(crypto.randomUUID(), d, drawnBy, ground.value)))
 const takeEarlier = (pieces: JobPiece[]) => add(pieces.map(p => ({ ...toPlain(p), id: crypto.randomUUID() })))
 
 function put(piece: JobPiece): void {
@@ -172,7 +172,7 @@ onMounted(() => {
     <div v-if="adding" class="slip col-span-2 min-h-0 overflow-auto p-4">
       <div class="mb-3 flex items-center">
         <h2 class="text-xl font-semibold">
-          {{ adding === 'block' ? 'Which block?' : adding === 'drawing' ? 'Outlines from a drawing' : 'Pieces of another job' }}
+          {{ adding === 'block' ? 'Which block?' : adding === 'drawing' ? 'Pieces from a drawing' : 'Pieces of another job' }}
         </h2>
         <UButton class="ml-auto" variant="ghost" color="neutral" icon="i-lucide-x" aria-label="Leave" @click="lookFor(null)" />
       </div>

@@ -8,7 +8,7 @@ import { GAP_MM, toPayload, usableWidthMm } from '#shared/cutting'
 import { toFabricInput } from '#shared/mappers'
 import { pieceOfShape, shapeOutline, shapesPlaced, softBacking, suitedTo, wantsSoftBacking } from '#shared/making'
 import type { Fabric } from '#shared/schemas'
-import type { NamedOutline } from '#shared/svg'
+import type { NamedOutline } from '#shared/drawing'
 import { fabricWords } from '#shared/words'
 
 /** Shapes on a ground: kinds and counts, mirrored where the paper asks for it, laid, fused, sewn in order. */

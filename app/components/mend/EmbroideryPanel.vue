@@ -9,7 +9,7 @@ import {
   designOf, FLOATED, layersOf, placedOutlines, placeFaults, satinRim, stitchesPerMm2, stitchFabricOf, stitchFigures, stitchShelf, stretched,
 } from '#shared/making'
 import type { StitchResults, SpecOf } from '#shared/schemas'
-import type { NamedOutline } from '#shared/svg'
+import type { NamedOutline } from '#shared/drawing'
 import {
   LAYER_NAME, LEAVES_WORDS, massWords, patchWords, placeWords, stitchSteps, supportSentence,
   TORN_WHILE_STITCHING,

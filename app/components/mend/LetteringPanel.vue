@@ -4,7 +4,7 @@ import { centred, GARMENTS, letterInterfacing, lettersAt, setText } from '#core/
 import { fromPayload, toPayload } from '#shared/cutting'
 import { placedOutlines, placeFaults, suitedTo } from '#shared/making'
 import { LETTER_FACES } from '#shared/schemas'
-import type { NamedOutline } from '#shared/svg'
+import type { NamedOutline } from '#shared/drawing'
 import { FACE_NAME, MENDED_CARE, placeWords } from '#shared/words'
 
 /**
