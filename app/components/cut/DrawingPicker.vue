@@ -5,7 +5,7 @@ import { DXF_MOST_BYTES, DXF_UNITS, type DxfUnit } from '#shared/dxf'
 import { SVG_MOST_BYTES } from '#shared/svg'
 import type { Drawing } from '~/workers/api'
 import {
-  countWords, DXF_UNIT_WORDS, dxfNoteSentence, dxfProblemSentence, lengthWords, svgNoteSentence, svgProblemSentence, timesWords,
+  countWords, DXF_UNIT_WORDS, dxfNoteSentence, dxfProblemSentence, fabricWords, lengthWords, svgNoteSentence, svgProblemSentence, timesWords,
 } from '#shared/words'
 
 /** Pieces out of a drawing in true units, each shown with its size before it is taken; of several sizes those that are wanted. */
@@ -68,7 +68,9 @@ const largest = computed(() => (drawing.value?.kind === 'dxf' && 'problem' in dr
   : null))
 const unitChoices = computed(() => (largest.value === null
   ? []
-  : UNITS.map(u => ({ ...u, long: lengthWords(largest.value! * DXF_UNITS[u.value], selection.units) }))))
+  : UNITS.map(u => ({ ...u, long: longWords(largest.value! * DXF_UNITS[u.value]) }))))
+/** A length of fabric in metres or yards, anything smaller as pieces are measured. */
+const longWords = (mm: number): string => (mm >= 2000 ? fabricWords(mm / 1000, selection.units) : lengthWords(mm, selection.units))
 const notes = computed(() => {
   const d = drawing.value
   if (!d || 'problem' in d) return []
@@ -122,20 +124,20 @@ const shown = computed(() =>
       </div>
     </div>
     <template v-if="shown.length || sizes.length > 1">
-      <div v-if="sizes.length > 1" class="mt-3 flex flex-wrap items-center gap-2" role="group" aria-label="Sizes" data-test="drawing-sizes">
-        <span>Sizes</span>
-        <UButton
-          v-for="s in sizes"
-          :key="s"
-          size="lg"
-          :variant="taken.includes(s) ? 'solid' : 'outline'"
-          color="neutral"
-          :aria-pressed="taken.includes(s)"
-          @click="toggleSize(s)"
-        >{{ s || 'without a size' }}</UButton
-        >
-      </div>
-      <div class="mt-3 flex flex-wrap items-center gap-3">
+      <div class="mt-3 flex flex-wrap items-center gap-x-3 gap-y-2">
+        <div v-if="sizes.length > 1" class="flex flex-wrap items-center gap-2" role="group" aria-label="Sizes" data-test="drawing-sizes">
+          <span>Sizes</span>
+          <UButton
+            v-for="s in sizes"
+            :key="s"
+            size="lg"
+            :variant="taken.includes(s) ? 'solid' : 'outline'"
+            color="neutral"
+            :aria-pressed="taken.includes(s)"
+            @click="toggleSize(s)"
+          >{{ s || 'without a size' }}</UButton
+          >
+        </div>
         <template v-if="isUnsaid">
           <span>Drawn is</span><Choices v-model="drawnBy" :options="LINES" label="Drawn is" class="flex gap-1" />
         </template>
