@@ -1,7 +1,8 @@
 /** How long layouts come out against their bound, and how soon; prints, asserts nothing. */
 import { BLOCKS, outlinesOf, usualMeasures } from '#core/cut'
 import { mirrored, outlineOf, type Outline } from '#core/geometry'
-import { boundMm, cutStrip, firstLayout, improveLayout, layoutFaults, type Grain, type LayoutPiece, type LayoutTask } from '#core/layout'
+import { boundMm, cutJigsaw, cutStrip, firstLayout, layoutFaults, searchOn, type Grain, type LayoutPiece,
+  type LayoutTask } from '#core/layout'
 import { seeded } from '#core/numeric'
 import { few } from './short'
 
@@ -26,7 +27,7 @@ function lookFor(task: LayoutTask, ms: number) {
   const firstMs = performance.now() - from, firstMm = layout.lengthMm
   for (let seed = 1, rounds = 4; performance.now() - from < ms; seed++) {
     const at = performance.now()
-    layout = improveLayout(task, layout, rounds, seed)
+    layout = searchOn(task, layout, rounds, seed)
     rounds = Math.max(1, Math.min(4000, Math.round(rounds * 60 / Math.max(0.5, performance.now() - at))))
   }
   return { layout, firstMs, firstMm }
@@ -41,6 +42,7 @@ const SETS: [name: string, wideMm: number, pieces: LayoutPiece[]][] = [
 ]
 
 const LOOK_MS = few(5000, 200), STRIP_MS = few(3000, 100), STRIPS = few(20, 2)
+const JIGSAW_MS = few(20_000, 100), JIGSAWS = few(3, 1)
 
 /** Prints five sets against their bound, and rectangles cut at random out of a strip against that strip. */
 export function printLayouts(): void {
@@ -60,6 +62,15 @@ export function printLayouts(): void {
       + `${layout.lengthMm.toFixed(0)} mm after 5 s; bound ${bound.toFixed(0)} mm, `
       + `ratio ${(layout.lengthMm / bound).toFixed(3)}, faults ${faults}`,
     )
+  }
+  for (const count of [8, 16, 28]) {
+    const ratios = Array.from({ length: JIGSAWS }, (_, i) => {
+      const pieces = cutJigsaw(count, 900, 1200, seeded((i + 1) * 31)).map((outline, k): LayoutPiece =>
+        ({ id: String(k), outline, grain: 'along', oneWay: false }))
+      return lookFor({ pieces, wideMm: 900, gapMm: 0, pinned: [] }, JIGSAW_MS).layout.lengthMm / 1200
+    })
+    console.log(`jigsaw of ${count} convex pieces, ${JIGSAWS} seeds, ${JIGSAW_MS / 1000} s each: `
+      + `${ratios.map(r => r.toFixed(3)).join(', ')} of what they were cut from`)
   }
   for (const count of [25, 50]) {
     const ratios = Array.from({ length: STRIPS }, (_, i) => {

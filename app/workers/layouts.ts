@@ -1,5 +1,5 @@
 /** Where parts lie on a roll, where the sole is set down, and in which order it all is pressed. */
-import { firstLayout, fitOnOffcuts, improveLayout, type Layout, type LayoutPiece, type LayoutTask, type Offcut,
+import { firstLayout, fitOnOffcuts, searchOn, type Layout, type LayoutPiece, type LayoutTask, type Offcut,
   type OffcutPlacement } from '#core/layout'
 import { improveOrder, orderBoundS, orderOf, type Order, type OrderTask } from '#core/order'
 import { coverPiece, type Coverage, type CoverageQuestion } from '#core/positions'
@@ -31,7 +31,7 @@ export const layouts = {
     let best = from
     for (let n = 0, rounds = FIRST_ROUNDS; performance.now() < untilMs; n++) {
       const fromMs = performance.now()
-      best = improveLayout(own, best, rounds, seed + n)
+      best = searchOn(own, best, rounds, seed + n)
       rounds = Math.max(1, Math.min(MOST_ROUNDS, Math.round(rounds * forMs / 4 / Math.max(0.5, performance.now() - fromMs))))
     }
     return best

@@ -1,5 +1,5 @@
 import { shapeOf, turnsOf, type Shape } from './piece'
-import type { LayoutTask } from './search'
+import type { LayoutTask } from './board'
 
 const HAIR_MM2 = 1
 

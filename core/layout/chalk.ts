@@ -1,5 +1,5 @@
 import { atOrigin, boundsOf, rotated, type Outline } from '../geometry'
-import type { Placement } from './search'
+import type { Placement } from './board'
 
 /** Where a piece is chalked: its nearest corner from the selvedge and from the end, and how far it reaches, mm. */
 export interface ChalkMark {

@@ -9,7 +9,7 @@ import {
   type Outline,
 } from '../geometry'
 import type { LayoutPiece } from './piece'
-import type { Placement } from './search'
+import type { Placement } from './board'
 
 /** What is wrong with a layout. */
 export type LayoutFault

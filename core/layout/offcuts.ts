@@ -17,7 +17,7 @@ import {
 } from '../geometry'
 import { laidOutline } from './check'
 import { turnsOf, type LayoutPiece } from './piece'
-import type { Placement } from './search'
+import type { Placement } from './board'
 
 /** An offcut is worth keeping from this square on, mm. */
 const KEPT_SQUARE_MM = 80

@@ -1,4 +1,4 @@
-import { areaMm2, atOrigin, boundsOf, intersection, offset, outlineOf, rotated, simplified, type Outline } from '../geometry'
+import { areaMm2, atOrigin, boundsOf, intersection, offset, outlineOf, rotated, simplified, type Outline, type Ring } from '../geometry'
 import { profileOf, type Profile } from './profile'
 
 /** How a piece's threads must lie: with the roll's, across it, at half a right angle, or as it likes. */
@@ -19,10 +19,14 @@ export function turnsOf({ grain, oneWay }: Pick<LayoutPiece, 'grain' | 'oneWay'>
   return oneWay ? all.slice(0, grain === 'along' || grain === 'across' ? 1 : 2) : all
 }
 
+/** What two shapes that meet are known by. */
+export type Reaching = Pick<Shape, 'profile' | 'square' | 'met' | 'serial'>
 /** A piece turned one way, half the gap about it, as the layout sees it. */
 export interface Shape {
   turnDeg: number
   profile: Profile
+  /** What the profile is of. */
+  rim: Ring
   /** Area with half the gap about it, mm². */
   areaMm2: number
   /** The same as it is drawn for the layout, with fewer corners and a little outside itself, mm². */
@@ -32,6 +36,8 @@ export interface Shape {
   outBelowMm: number
   /** Four square corners: nothing lies in the crook of it. */
   square: boolean
+  /** The same seen from the selvedge, once somebody looks at it from there. */
+  side: Reaching | null
   /** Heights barred over other shapes, in whole millimetres across: filled as they meet. */
   met: Float32Array[]
   serial: number
@@ -69,10 +75,12 @@ export function shapeOf(outline: Outline, turnDeg: number, gapMm: number): Shape
   const made: Shape = {
     turnDeg,
     profile,
+    rim: plain.rim,
     areaMm2: areaMm2(roomy), plainMm2: areaMm2(plain),
     outLeftMm: -left,
     outBelowMm: -bottom,
     square: profile.flat,
+    side: null,
     met: [],
     serial: shapes++,
   }

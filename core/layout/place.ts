@@ -1,5 +1,5 @@
 import { hasBarredSpan } from './profile'
-import type { Shape } from './piece'
+import type { Reaching, Shape } from './piece'
 
 /** A shape laid: its lower left corner, mm from the selvedge and from the end, half the gap included. */
 export interface Laid {
@@ -39,10 +39,11 @@ function places(shape: Shape, laid: readonly Laid[], wideMm: number): number[] {
 let froms = new Float64Array(64),
   tos = new Float64Array(64)
 
-const span = new Float64Array(2)
-/** What `barred` says of two that stand over each other, looked up where it was worked out before; the answer is in `span`. */
-function hasReach(p: Shape, q: Shape, dx: number): boolean {
-  if ((p.square && q.square) || !Number.isInteger(dx)) return hasBarredSpan(p.profile, q.profile, dx, span)
+/** From where to where, mm: the answer of `hasReach`, until it is asked again. */
+export const reach = new Float64Array(2)
+/** What is barred of two that stand over each other, looked up where it was worked out before; the answer is in `reach`. */
+export function hasReach(p: Reaching, q: Reaching, dx: number): boolean {
+  if ((p.square && q.square) || !Number.isInteger(dx)) return hasBarredSpan(p.profile, q.profile, dx, reach)
   let table = p.met[q.serial]
   if (!table) {
     table = new Float32Array(2 * (Math.ceil(p.profile.wideMm) + Math.ceil(q.profile.wideMm) + 1)).fill(NaN)
@@ -51,14 +52,17 @@ function hasReach(p: Shape, q: Shape, dx: number): boolean {
   const at = 2 * (dx + Math.ceil(p.profile.wideMm))
   const from = table[at]!
   if (from === from) {
-    span[0] = from
-    span[1] = table[at + 1]!
+    reach[0] = from
+    reach[1] = table[at + 1]!
     return true
   }
-  if (!hasBarredSpan(p.profile, q.profile, dx, span)) return false
+  if (!hasBarredSpan(p.profile, q.profile, dx, reach)) return false
   // A hair wider than it is, so that what is rounded lies on the safe side.
-  table[at] = span[0]! -= ROUNDED_MM
-  table[at + 1] = span[1]! += ROUNDED_MM
+  table[at] = reach[0]! - ROUNDED_MM
+  table[at + 1] = reach[1]! + ROUNDED_MM
+  // As it is looked up the next time, so that the same question has one answer.
+  reach[0] = table[at]!
+  reach[1] = table[at + 1]!
   return true
 }
 const ROUNDED_MM = 1e-3
@@ -72,8 +76,8 @@ function lowest(shape: Shape, x: number, laid: readonly Laid[], mostMm: number):
       dx = x - l.x
     // What stands beside it bars nothing, nor what bars only heights above those that are asked for.
     if (dx >= l.shape.profile.wideMm || dx + w <= 0 || l.y - h > mostMm || !hasReach(shape, l.shape, dx)) continue
-    const from = l.y + span[0]!,
-      to = l.y + span[1]!
+    const from = l.y + reach[0]!,
+      to = l.y + reach[1]!
     if (to <= TOUCH_MM) continue
     if (n === froms.length) {
       froms = Float64Array.from({ length: n * 2 }, (_, i) => froms[i] ?? 0)

@@ -1,75 +1,14 @@
 import { recordTravel, seeded } from '../numeric'
-import { shapeOf, turnsOf, type LayoutPiece, type Shape } from './piece'
+import { boardOf, placementOf, type Layout, type Order, type Turns, type Board, type LayoutTask } from './board'
+import type { Shape } from './piece'
+import { squeezeLayout } from './squeeze'
 import { placeLowest, type Laid } from './place'
 import { placeSkyline } from './rectangles'
-
-/** Where a piece lies: its lower left corner as turned, mm from the selvedge and from the end of the roll. */
-export interface Placement {
-  id: string
-  turnDeg: number
-  x: number
-  y: number
-}
-
-/** What is to be laid on a roll, around what is pinned already. */
-export interface LayoutTask {
-  pieces: readonly LayoutPiece[]
-  /** Usable width between the selvedges, mm. */
-  wideMm: number
-  /** Between any two pieces, mm. */
-  gapMm: number
-  pinned: readonly Placement[]
-}
-
-/** A layout, and the order and turns it came from; what could not be laid is wider than the roll. */
-export interface Layout {
-  lengthMm: number
-  placements: Placement[]
-  unlaid: string[]
-  from: Order
-  /** The state of the search, from which it goes on. */
-  walk: Order
-}
-interface Order {
-  order: readonly number[]
-  /** Which of its turns each piece must take; null for the one that lies lowest. */
-  turns: Turns
-}
-type Turns = readonly (number | null)[]
 
 /** A worse layout is gone on from as long as it is not worse than the best by more than this share. */
 const STRAY = 0.012
 /** Of two layouts of one length the one whose pieces lie lower on the whole is nearer to a shorter one. */
 const LOWNESS = 0.03
-
-interface Board {
-  shapes: Shape[][]
-  pinned: Laid[]
-  wideMm: number
-  gapMm: number
-  ids: string[]
-  free: number[]
-  /** Nothing but rectangles on an empty roll. */
-  rectangles: boolean
-}
-
-function boardOf({ pieces, wideMm, gapMm, pinned }: LayoutTask): Board {
-  // Only turns in which a piece fits on the roll: what fits in none stays out, what fits in one is never left out for a shorter layout.
-  const shapes = pieces.map((p) => {
-    const all = turnsOf(p).map(t => shapeOf(p.outline, t, gapMm)), fit = all.filter(s => s.profile.wideMm <= wideMm + gapMm + 1e-6)
-    return fit.length > 0 ? fit : all
-  })
-  const fixed: Laid[] = pinned.flatMap((at) => {
-    const piece = pieces.find(p => p.id === at.id)
-    if (!piece) return []
-    const shape = shapeOf(piece.outline, at.turnDeg, gapMm)
-    return [{ shape, x: at.x + gapMm / 2 - shape.outLeftMm, y: at.y + gapMm / 2 - shape.outBelowMm }]
-  })
-  const held = new Set(pinned.map(p => p.id))
-  const free = pieces.flatMap((p, i) => (held.has(p.id) ? [] : [i]))
-  const rectangles = fixed.length === 0 && shapes.every(all => all.every(s => s.square))
-  return { shapes, pinned: fixed, wideMm: wideMm + gapMm, gapMm, ids: pieces.map(p => p.id), free, rectangles }
-}
 
 const choices = (board: Board, i: number, turn: number | null): Shape[] => (turn === null ? board.shapes[i]! : [board.shapes[i]![turn]!])
 
@@ -116,14 +55,9 @@ function layoutOf(task: LayoutTask, board: Board, from: Order, done: Done, walk:
       unlaid.push(id)
       return
     }
-    placements.push({
-      id,
-      turnDeg: l.shape.turnDeg,
-      x: l.x + l.shape.outLeftMm - board.gapMm / 2,
-      y: l.y + l.shape.outBelowMm - board.gapMm / 2,
-    })
+    placements.push(placementOf(l, id, board.gapMm))
   })
-  return { lengthMm: Math.max(0, done.topMm - board.gapMm), placements, unlaid, from, walk }
+  return { lengthMm: Math.max(0, done.topMm - board.gapMm), placements, unlaid, from, walk, tight: null }
 }
 
 const largest = (shapes: readonly Shape[], of: (s: Shape) => number): number => Math.max(...shapes.map(of))
@@ -177,5 +111,21 @@ export function improveLayout(task: LayoutTask, from: Layout, rounds: number, se
     },
     costOf: tried => tried.done.cost, stray: STRAY,
   })
-  return layoutOf(task, board, best.order, best.done, now.order)
+  const found = layoutOf(task, board, best.order, best.done, now.order)
+  // What the other search found is not given up for a longer one.
+  return found.lengthMm < from.lengthMm - 1e-6 ? found : { ...from, from: best.order, walk: now.order }
 }
+
+/** A round of an order takes about as long as so many moves. */
+const MOVES_A_ROUND = 25
+/**
+ * Looks on for a shorter layout in both ways in turn: by other orders, and by letting pieces overlap on a shorter roll. Rectangles on
+ * an empty roll lie best by their order. The same seed gives the same layout.
+ * @param rounds as of orders
+ */
+export function searchOn(task: LayoutTask, from: Layout, rounds: number, seed: number): Layout {
+  if (seed % TURNS === 0 || boardOf(task).rectangles) return improveLayout(task, from, rounds, seed)
+  return squeezeLayout(task, from, rounds * MOVES_A_ROUND, seed)
+}
+/** One in so many goes by order. */
+const TURNS = 4

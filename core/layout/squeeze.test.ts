@@ -1,0 +1,71 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { areaMm2, boxOf, outlineOf, type Outline } from '../geometry'
+import { seeded } from '../numeric'
+import { cutJigsaw, firstLayout, layoutFaults, searchOn, squeezeLayout, type Grain, type Layout, type LayoutPiece,
+  type LayoutTask } from '.'
+
+const piece = (outline: Outline, i: number, grain: Grain = 'along', oneWay = false): LayoutPiece => ({ id: String(i), outline, grain,
+  oneWay })
+const jigsaw = (count: number, seed: number): LayoutTask => ({
+  pieces: cutJigsaw(count, 900, 1200, seeded(seed)).map((o, i) => piece(o, i)), wideMm: 900, gapMm: 0, pinned: [],
+})
+const faults = (task: LayoutTask, { placements }: Layout) => layoutFaults(task.pieces, placements, task.wideMm, task.gapMm)
+
+describe('a roll cut shorter, and overlaps driven out again', () => {
+  it('a jigsaw covers its rectangle, and its pieces lie well shorter than they lay at first', () => {
+    expect(cutJigsaw(16, 900, 1200, seeded(3)).reduce((sum, o) => sum + areaMm2(o), 0)).toBeCloseTo(900 * 1200, 0)
+    const task = jigsaw(8, 31), first = firstLayout(task), found = squeezeLayout(task, first, 6000, 1)
+    expect(faults(task, found)).toEqual([])
+    expect(found.lengthMm).toBeLessThan(1.1 * 1200)
+    expect(first.lengthMm).toBeGreaterThan(1.25 * 1200)
+    expect(found.lengthMm).toBeGreaterThanOrEqual(1200 - 1e-6)
+  })
+  it('whatever the pieces, gaps, grains and pins: none on another, all on the roll, pins where they were, never longer', () => {
+    const corner = fc.record({ w: fc.integer({ min: 30, max: 260 }), h: fc.integer({ min: 30, max: 260 }), lean: fc.integer({ min: -20,
+      max: 20 }) })
+    fc.assert(fc.property(
+      fc.array(corner, { minLength: 3, maxLength: 9 }), fc.constantFrom<Grain>('along', 'across', 'bias', 'any'), fc.boolean(),
+      fc.constantFrom(0, 2, 7), fc.boolean(), fc.integer({ min: 1, max: 1000 }),
+      (all, grain, oneWay, gapMm, isPinned, seed) => {
+        const pieces = all.map(({ w, h, lean }, i) => piece(
+          outlineOf([{ x: 0, y: 0 }, { x: w, y: lean }, { x: w + lean, y: h }, { x: w / 2, y: h * 0.8 }, { x: 0, y: h }]), i, grain, oneWay,
+        ))
+        const open: LayoutTask = { pieces, wideMm: 600, gapMm, pinned: [] }, free = firstLayout(open)
+        const task = { ...open, pinned: isPinned ? free.placements.slice(0, 1) : [] }, first = firstLayout(task)
+        const found = searchOn(task, searchOn(task, first, 12, seed * 4 + 1), 8, seed * 4 + 2)
+        expect(faults(task, found)).toEqual([])
+        expect(found.lengthMm).toBeLessThanOrEqual(first.lengthMm + 1e-6)
+        expect(new Set(found.placements.map(p => p.id)).size).toBe(pieces.length)
+        if (isPinned) expect(found.placements.find(p => p.id === task.pinned[0]!.id)).toEqual(task.pinned[0])
+        const turns = new Set(first.placements.map(p => p.turnDeg % 45))
+        expect(found.placements.every(p => turns.has(p.turnDeg % 45))).toBe(true)
+        if (oneWay && grain === 'along') expect(found.placements.every(p => p.turnDeg === 0)).toBe(true)
+      }), { seed: 30, numRuns: 40 })
+  })
+  it('the same seed gives the same layout, and what is not clear yet is gone on from', () => {
+    const task = jigsaw(12, 5), first = firstLayout(task)
+    const on = (from: Layout) => squeezeLayout(task, from, 150, 7)
+    expect(on(first).placements).toEqual(on(first).placements)
+    const once = on(first)
+    expect(once.tight === null || once.tight.moves > 0).toBe(true)
+    let found = once
+    for (let i = 0; i < 60; i++) found = squeezeLayout(task, found, 150, i)
+    expect(found.lengthMm).toBeLessThan(first.lengthMm * 0.95)
+    expect(faults(task, found)).toEqual([])
+    // Left off and handed on as plain data, as a worker does, it goes on the same.
+    expect(squeezeLayout(task, structuredClone(found), 150, 9).lengthMm).toBe(squeezeLayout(task, found, 150, 9).lengthMm)
+  })
+  it('orders that are longer do not replace what lies shorter already', () => {
+    const task = jigsaw(8, 31), found = squeezeLayout(task, firstLayout(task), 6000, 1)
+    const later = searchOn(task, found, 20, 4)
+    expect(later.lengthMm).toBeLessThanOrEqual(found.lengthMm)
+    expect(faults(task, later)).toEqual([])
+  })
+  it('a roll that is full already stays as it is', () => {
+    const task: LayoutTask = { pieces: [piece(boxOf({ left: 0, right: 300, bottom: 0, top: 100 }), 0)], wideMm: 300, gapMm: 0, pinned: [] }
+    const first = firstLayout(task)
+    expect(squeezeLayout(task, first, 100, 1).placements).toEqual(first.placements)
+    expect(squeezeLayout({ ...task, pinned: first.placements }, first, 100, 1)).toBe(first)
+  })
+})
