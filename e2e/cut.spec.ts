@@ -71,7 +71,7 @@ test('a job: three blocks and a drawing, laid, moved, laid again, on paper, cut;
     .setInputFiles(drawing('<path id="Pennant" d="M10 10h120v90z"/><text>2 x</text><path id="loose" d="M0 0L30 30L30 0"/>'))
   await expect(page.getByTestId('drawing-notes')).toContainText('A line of text')
   await expect(page.getByTestId('drawing-notes')).toContainText('loose is open')
-  await page.getByRole('button', { name: 'Take it' }).click()
+  await page.getByRole('button', { name: 'Add piece' }).click()
   await expect(page.getByTestId('pieces').getByRole('listitem')).toHaveCount(4)
   await looked(page, 'pieces')
   await settled(page)
@@ -137,10 +137,12 @@ test('a job: three blocks and a drawing, laid, moved, laid again, on paper, cut;
   const long = (mm: number) => sheets.flatMap(s => s.lines).filter(l => Math.abs(l.longMm - mm) < 0.05).length
   expect(long(100)).toBeGreaterThanOrEqual(5)
   expect(long(9.5 * 25.4)).toBeGreaterThan(0)
+  await page.getByTestId('save-as').click()
   const back = readSvg((await bytes(page, 'svg')).toString('utf8'))
   if ('problem' in back) throw new Error(back.problem.why)
   const cuff = boundsOf(back.outlines.find(o => o.name === 'Cuff')!.outline)
   expect([Math.abs(cuff.wideMm - 9.5 * 25.4) < 0.1, Math.abs(cuff.highMm - 62.5) < 0.1]).toEqual([true, true])
+  await page.keyboard.press('Escape')
   expect((await sheetsOf(await bytes(page, 'chalk'))).length).toBe(2)
 
   // It is cut: the metres leave the shelf, what is left is kept.
@@ -271,7 +273,7 @@ test('what cannot be drawn, read or laid is said, and nothing is lost', async ({
   await expect(page.locator('[data-test=drawing-problem], [data-test=drawing-notes]').first()).toContainText('49.0 MB')
   await svg.setInputFiles(drawing('<rect id="Tab" width="15" height="120"/>'))
   await page.getByRole('radio', { name: 'the cut edge' }).click()
-  await page.getByRole('button', { name: 'Take it' }).click()
+  await page.getByRole('button', { name: 'Add piece' }).click()
   await expect(page.getByRole('alert').filter({ hasText: 'Within 10 mm of allowance all round nothing is left' }).first()).toBeVisible()
   await page.getByLabel('Seam', { exact: true }).fill('3')
   await expect(page.getByText('cannot be cut')).toHaveCount(0)

@@ -2,7 +2,7 @@ import {
   clip, closePath, endPath, fill, lineTo, moveTo, popGraphicsState, pushGraphicsState, rectangle, rgb, setDashPattern, setLineWidth,
   setFillingColor, setStrokingColor, stroke, type RGB,
 } from 'pdf-lib'
-import type { Outline, Ring } from '#core/geometry'
+import type { Outline, Point, Ring } from '#core/geometry'
 import type { SvgRole } from '#shared/svg'
 import { POINTS_PER_MM, type PaperMm, type PaperPage } from './paper'
 
@@ -43,6 +43,23 @@ export function drawRings(
     setLineWidth(width),
     setDashPattern(dash, 0),
     ...rings.flatMap(ring => [...ring.map((p, i) => (i === 0 ? moveTo(...pt(p)) : lineTo(...pt(p)))), closePath(), stroke()]),
+    popGraphicsState(),
+  )
+}
+
+/** Draws what is marked on a piece, as `drawRings` does its edges; what is not closed stays open. */
+export function drawStrokes(
+  sheet: PaperPage, size: PaperMm, strokes: readonly (readonly Point[])[], to: (p: Point) => [number, number],
+): void {
+  const pt = (p: Point): [number, number] => {
+    const [x, y] = to(p)
+    return [x * POINTS_PER_MM, (size.high - y) * POINTS_PER_MM]
+  }
+  const [w, h] = [(size.wide - 2 * MARGIN_MM) * POINTS_PER_MM, (size.high - 2 * MARGIN_MM) * POINTS_PER_MM]
+  sheet.page.pushOperators(
+    pushGraphicsState(), rectangle(MARGIN_MM * POINTS_PER_MM, MARGIN_MM * POINTS_PER_MM, w, h), clip(), endPath(),
+    setStrokingColor(LINE.cut.colour), setLineWidth(LINE.outline.width), setDashPattern([], 0),
+    ...strokes.flatMap(line => [...line.map((p, i) => (i === 0 ? moveTo(...pt(p)) : lineTo(...pt(p)))), stroke()]),
     popGraphicsState(),
   )
 }

@@ -1,15 +1,16 @@
 import { METRIC, type DisplayUnits } from '#core/units'
 import type { PDFDocument } from 'pdf-lib'
-import type { Marks } from '#core/cut'
+import { markStrokes, type Marks } from '#core/cut'
 import { boundsOf, type Outline } from '#core/geometry'
 import { cutPiece, supplyOf, type CutPiece, type CuttingGround } from '#shared/cutting'
 import type { JobPiece, PaperSize } from '#shared/schemas'
+import { writeDxf, type DxfPiece } from '#shared/dxf'
 import { writeSvg, type SvgPiece, type SvgRole } from '#shared/svg'
 import { HALF_WORDS, lengthWords, sizeWords, timesWords } from '#shared/words'
 import { invalid } from '../utils/problem'
 import { facesWithin, type Face } from './letters'
 import { A4_MM, paper, addPage, wrap, type PaperMm, type PaperPage } from './paper'
-import { drawRings, LINE, MARGIN_MM } from './rings'
+import { drawRings, drawStrokes, LINE, MARGIN_MM } from './rings'
 
 export const PAPERS: Record<PaperSize, PaperMm> = {
   A4: A4_MM, A3: { wide: 297, high: 420 }, letter: { wide: 215.9, high: 279.4 }, tabloid: { wide: 279.4, high: 431.8 },
@@ -59,6 +60,15 @@ export const pieceTemplates = (pieces: readonly JobPiece[], ground: CuttingGroun
 export async function templatesSvg(all: readonly Template[]): Promise<string> {
   return writeSvg(all satisfies readonly SvgPiece[], await facesWithin(JSON.stringify(all.map(p => [p.name, p.says]))))
 }
+
+/** The pieces as a pattern program reads them: cut line, sew line, grain, marks, size and quantity. */
+export const templatesDxf = (pieces: readonly JobPiece[], all: readonly Template[]): string => writeDxf(all.map((t, i): DxfPiece => {
+  const { count, pair, shape } = pieces[i]!, line = (role: SvgRole) => t.lines.find(l => l.role === role)?.outlines ?? []
+  const { size = '', number = '' } = shape.kind === 'outline' ? shape : {}
+  return {
+    name: t.name, size, number, count, pair, cut: line('cut'), sew: line('outline'), grainDeg: t.grainDeg, marks: t.marks, says: t.says,
+  }
+}))
 
 /** An arrow both ways along the grain. */
 function grainArrow(sheet: PaperPage, x: number, y: number, longMm: number, deg: number): void {
@@ -141,6 +151,12 @@ function pagesOf(templates: readonly Template[], size: PaperMm): { shared: Templ
   }
   return { shared, tiled }
 }
+/** Notches so deep, crosses of drill holes so wide, mm. */
+const TICK_MM = 5
+const hasMarks = ({ marks: m }: Template): boolean => m.notches.length + m.drills.length + m.internal.length > 0 || m.mirror !== null
+const strokesOf = (t: Template) => [
+  ...markStrokes(t.lines[0]!.outlines[0]!.rim, t.marks, TICK_MM), ...(t.marks.mirror ? [t.marks.mirror] : []),
+]
 const extent = (t: Template) => boundsOf({ rim: t.lines.flatMap(l => l.outlines.flatMap(o => o.rim)) })
 
 /**
@@ -228,6 +244,7 @@ function drawShared(doc: PDFDocument, regular: Face, bold: Face, page: readonly 
         role,
         p => [left + p.x - b.left, top + b.top - p.y],
       )
+    if (hasMarks(t)) drawStrokes(sheet, size, strokesOf(t), p => [left + p.x - b.left, top + b.top - p.y])
     if (t.grainDeg !== null)
       grainArrow(sheet, left + Math.min(12, b.wideMm / 5), top + b.highMm / 2, Math.min(60, b.highMm * 0.6), t.grainDeg)
     writing(regular, [t.name, ...t.says], sheet, left + Math.min(18, b.wideMm / 4), top + b.highMm / 2 - 2, b.wideMm * 0.7, bold)
@@ -251,6 +268,7 @@ function drawTiled(doc: PDFDocument, regular: Face, bold: Face, t: Template, siz
       const [left, top] = [b.left + fromX, b.top - fromY]
       for (const { role, ring, at } of rings)
         if (at.right >= left && at.left <= left + w && at.bottom <= top && at.top >= top - h) drawRings(sheet, size, [ring], role, to)
+      if (hasMarks(t)) drawStrokes(sheet, size, strokesOf(t), to)
       const label = `${rowLetters(r)}${c + 1}`
       sheet.text(
         `${label}  ${t.name}, tile ${r * columns.length + c + 1} of ${rows.length * columns.length}`,

@@ -5,8 +5,9 @@ import type { DisplayUnits } from '#core/units'
 import { learnFrom } from '#core/learn'
 import { countRow, pointsOf, sensitivityOf, type Knowledge, type RowCount, type RowTask, type WindowQuestion } from '#core/window'
 import { carePairs, careParts, ironSetup, pairKey, stuckThings, type CareThings } from '#shared/caring'
-import { groundFrom, type GroundRows } from '#shared/cutting'
+import { groundFrom, partsOf, usableWidthMm, type GroundRows } from '#shared/cutting'
 import type { PlainLesson } from '#shared/mappers'
+import { plotted, plottedLayout, type PlotFormat } from '#shared/plot'
 import type { Job, JobPiece, LayoutPart, PaperBody, Plan, CareCardQuery, Supply, Swatch, Workroom } from '#shared/schemas'
 import { careCardText } from '#shared/words'
 import { chalkPdf } from '../pdf/chalk'
@@ -14,7 +15,8 @@ import { makingPaper } from '../pdf/making-paper'
 import { planPdf, proofPdf, proofText, windowPdf, type PlanNames, type WindowPage } from '../pdf/swatchPaper'
 import { careCardPdf } from '../pdf/careCard'
 import { pressSheetPdf, type PressSheet } from '../pdf/pressSheet'
-import { PAPERS, pieceTemplates, templatesPdf, templatesSvg } from '../pdf/templates'
+import { facesWithin } from '../pdf/letters'
+import { PAPERS, pieceTemplates, templatesDxf, templatesPdf, templatesSvg } from '../pdf/templates'
 import { checkArchive } from '../workroom/check'
 import { task } from './answer'
 
@@ -38,15 +40,20 @@ export const fit = task((traces: Parameters<typeof fitSetting>[0][]) => traces.m
 export interface JobSheet { jobName: string, pieces: readonly JobPiece[], ground: GroundRows }
 
 /** Templates of a job's pieces at true scale. */
-interface TemplatesAsked extends JobSheet { as: 'pdf' | 'svg', paper: keyof typeof PAPERS, units: DisplayUnits }
+interface TemplatesAsked extends JobSheet { as: 'pdf' | 'svg' | 'dxf', paper: keyof typeof PAPERS, units: DisplayUnits }
 export const templates = task(async ({ jobName, pieces, ground, as, paper, units }: TemplatesAsked) => {
   const all = pieceTemplates(pieces, groundFrom(ground))
+  if (as === 'dxf') return templatesDxf(pieces, all)
   return as === 'svg' ? await templatesSvg(all) : await templatesPdf(jobName, all, PAPERS[paper], units)
 })
-/** A layout as a strip to chalk by. */
-interface ChalkAsked extends JobSheet { supply: Supply, parts: readonly LayoutPart[], units: DisplayUnits }
-export const chalk = task(({ jobName, supply, pieces, parts, ground, units }: ChalkAsked) =>
-  chalkPdf(jobName, supply, pieces, parts, groundFrom(ground), units))
+interface ChalkAsked extends JobSheet { supply: Supply, parts: readonly LayoutPart[], units: DisplayUnits, as: 'pdf' | PlotFormat }
+/** A layout as a strip to chalk by, or for a plotter and other programs. */
+export const chalk = task(async ({ jobName, supply, pieces, parts, ground, units, as }: ChalkAsked): Promise<string | Uint8Array> => {
+  const own = groundFrom(ground)
+  if (as === 'pdf') return chalkPdf(jobName, supply, pieces, parts, own, units)
+  const layout = plottedLayout(partsOf(pieces, supply.id, own), parts, usableWidthMm(supply))
+  return plotted(layout, as, as === 'svg' ? await facesWithin(layout.parts.map(p => p.name).join(' ')) : [])
+})
 /** Templates or labels of one making. */
 export const making = task(({ body, units }: { body: PaperBody, units: DisplayUnits }) => makingPaper(body, units))
 export const plan = task(({ plan, names, units }: { plan: Plan, names: PlanNames, units: DisplayUnits }) =>

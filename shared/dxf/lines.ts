@@ -1,5 +1,5 @@
 /** From what a drawing holds to plain lines, points and words in mm, each on its layer, blocks put where they are inserted. */
-import { interpolateBSpline } from 'dxf/lib/entityToPolyline'
+import { interpolateBSpline } from 'dxf/lib/entityToPolyline.js'
 import { arc, bulged, type Point } from '#core/geometry'
 import type { DxfBlock, DxfEntity } from './parsed'
 import { plainText } from './text'

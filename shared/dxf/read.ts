@@ -1,4 +1,4 @@
-import parser from 'dxf/lib/parseString'
+import parser from 'dxf/lib/parseString.js'
 import { areaMm2, boundsOf } from '#core/geometry'
 import type { DrawnPiece } from '../drawing'
 import { scaledPlace, thingsOf, type DrawnThing, type Expanding } from './lines'

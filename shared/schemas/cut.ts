@@ -185,10 +185,12 @@ export interface Cutting {
   shrink: Record<string, FabricShrink | null>
 }
 export const templatesQuery = z.object({
-  as: z.enum(['pdf', 'svg'], { error: 'As: pdf or svg.' }).default('pdf'),
+  as: z.enum(['pdf', 'svg', 'dxf'], { error: 'As: pdf, svg or dxf.' }).default('pdf'),
   paper: z.enum(PAPER_SIZES, { error: 'Paper: A4, A3, letter or tabloid.' }).default('A4'),
 })
-export const chalkQuery = z.object({ supplyId: idSchema })
+export const chalkQuery = z.object({
+  supplyId: idSchema, as: z.enum(['pdf', 'svg', 'dxf', 'hpgl'], { error: 'As: pdf, svg, dxf or hpgl.' }).default('pdf'),
+})
 
 const keyed = { id: idSchema, createdAt: momentField('Written') }
 /** Rows as a workroom file holds them. */

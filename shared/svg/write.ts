@@ -92,6 +92,27 @@ function grainLine(x: number, y: number, longMm: number, deg: number): string {
   )
 }
 
+const facesStyle = (faces: readonly SvgFace[]): string => (faces.length === 0
+  ? ''
+  : `<style>${faces.map(f => `@font-face{font-family:"${f.family}";src:url(data:font/woff;base64,${f.woff}) format("woff")}`).join('')}`
+    + `text{font-family:${faces.map(f => `"${f.family}"`).join(',')},sans-serif;fill:#25211d}</style>`)
+
+/** Parts where they lie on a roll, the roll running up, as a drawing at true scale. */
+export function layoutSvg(
+  parts: readonly { name: string, outline: Outline, marks: Marks }[], wideMm: number, longMm: number, faces: readonly SvgFace[] = [],
+): string {
+  const highMm = Math.max(1, longMm)
+  const body = parts.map(({ name, outline, marks }, i) => {
+    const b = boundsOf(outline), size = Math.max(2.2, Math.min(WRITTEN_MM, b.wideMm / 14))
+    return `<g id="part-${i + 1}"><path data-role="outline" ${STYLE.cut} d="${outlinePath(outline, highMm)}">`
+      + `<title>${escaped(name)}</title></path>${marksOf(outline.rim, marks, highMm)}<g data-role="marks">`
+      + `<text x="${figure((b.left + b.right) / 2)}" y="${figure(highMm - (b.bottom + b.top) / 2)}" font-size="${figure(size)}" `
+      + `text-anchor="middle">${escaped(name)}</text></g></g>`
+  })
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${figure(wideMm)}mm" height="${figure(highMm)}mm" `
+    + `viewBox="0 0 ${figure(wideMm)} ${figure(highMm)}" fill="none" stroke-linejoin="round">${facesStyle(faces)}${body.join('')}</svg>\n`
+}
+
 /**
  * Pieces as a drawing at true scale, with a line of 100 mm to check the printer by. Every line says what it is (`data-role`); the
  * outlines among them are what is read back.
@@ -121,11 +142,7 @@ export function writeSvg(pieces: readonly SvgPiece[], faces: readonly SvgFace[] 
     const grain = piece.grainDeg === null ? '' : grainLine(x - wide * 0.3, y, Math.min(120, Math.max(16, high * 0.5)), piece.grainDeg)
     return `<g id="piece-${i + 1}">${lines.join('')}${marks}<g data-role="marks">${says.join('')}${grain}</g></g>`
   })
-  const font
-    = faces.length === 0
-      ? ''
-      : `<style>${faces.map(f => `@font-face{font-family:"${f.family}";src:url(data:font/woff;base64,${f.woff}) format("woff")}`).join('')}`
-        + `text{font-family:${faces.map(f => `"${f.family}"`).join(',')},sans-serif;fill:#25211d}</style>`
+  const font = facesStyle(faces)
   const test
     = `<g data-role="marks"><path d="M${MARGIN_MM} ${figure(highMm - 8)}h${TEST_MM}m${-TEST_MM} -2v4m${TEST_MM} -4v4" `
       + `stroke="#25211d" stroke-width="0.4" fill="none"/>`

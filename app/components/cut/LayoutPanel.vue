@@ -101,6 +101,13 @@ async function cutIt(): Promise<void> {
   const kept = cutting.offcutsFor(s.id).length - before
   cutDone.value = cutDoneSentence(m, s.name, kept, selection.units)
 }
+const drawings = computed(() => [
+  { name: 'Pieces, DXF', hint: 'for a pattern program', href: `/api/jobs/${cutting.jobId}/templates?as=dxf`, test: 'dxf' },
+  { name: 'Pieces, SVG', hint: 'for a drawing program', href: `/api/jobs/${cutting.jobId}/templates?as=svg`, test: 'svg' },
+  { name: 'Layout, HPGL', hint: 'for a plotter', href: `${chalkUrl.value}&as=hpgl`, test: 'layout-hpgl' },
+  { name: 'Layout, DXF', hint: 'for a cutter or a pattern program', href: `${chalkUrl.value}&as=dxf`, test: 'layout-dxf' },
+  { name: 'Layout, SVG', hint: 'for a drawing program', href: `${chalkUrl.value}&as=svg`, test: 'layout-svg' },
+])
 const chalkUrl = computed(() => `/api/jobs/${cutting.jobId}/chalk?supplyId=${supply.value?.id}`)
 const doneParts = computed(() =>
   cutting.layouts.filter(l => l.supplyId === supply.value?.id && l.cutAt !== null).reduce((sum, l) => sum + l.parts.length, 0),
@@ -211,9 +218,7 @@ const doneParts = computed(() =>
             class="slip flex min-h-11 items-center gap-1 px-3" data-test="pdf"
           ><UIcon name="i-lucide-printer" />Templates</a
           >
-          <a :href="`/api/jobs/${cutting.jobId}/templates?as=svg`" class="slip flex min-h-11 items-center gap-1 px-3" data-test="svg"
-          ><UIcon name="i-lucide-file-down" />SVG</a
-          >
+          <SaveAs :files="drawings" />
           <UButton
             size="lg"
             class="ml-auto"

@@ -1,3 +1,4 @@
+import { PLOT_FORMATS } from '#shared/plot'
 import { chalkQuery, idParams } from '#shared/schemas'
 import { cuttingOf, pieceGround } from '../../../services/cutting'
 import { getSupply } from '../../../services/shelf'
@@ -12,7 +13,8 @@ export default defineRoute({ may: 'read', params: idParams, query: chalkQuery },
   const own = layouts.filter(l => l.supplyId === supply.id)
   const lay = own.find(l => l.cutAt === null) ?? own.at(-1)
   const sheet = { jobName: job.name, supply, pieces, parts: lay?.parts ?? [], ground, units: (await getWorkroom(context)).units }
-  const bytes = await onThread('paper', 'chalk', sheet, { ...context, smaller: 'Lay out fewer parts at once.' })
-  setResponseHeaders(event, { 'content-type': 'application/pdf', 'content-disposition': 'attachment; filename="layout.pdf"' })
+  const file = query.as === 'pdf' ? { type: 'application/pdf', ending: 'pdf' } : PLOT_FORMATS[query.as]
+  const bytes = await onThread('paper', 'chalk', { ...sheet, as: query.as }, { ...context, smaller: 'Lay out fewer parts at once.' })
+  setResponseHeaders(event, { 'content-type': file.type, 'content-disposition': `attachment; filename="layout.${file.ending}"` })
   return bytes
 })

@@ -7,7 +7,7 @@ export default defineRoute({ may: 'read', params: idParams, query: templatesQuer
   const { job, pieces, ground } = await pieceGround(context, params.id)
   const sheet = { jobName: job.name, pieces, ground, as: query.as, paper: query.paper, units: (await getWorkroom(context)).units }
   const bytes = await onThread('paper', 'templates', sheet, { ...context, smaller: 'Choose larger paper, or print fewer pieces at once.' })
-  const [type, name] = query.as === 'svg' ? ['image/svg+xml', 'templates.svg'] : ['application/pdf', 'templates.pdf']
+  const type = { pdf: 'application/pdf', svg: 'image/svg+xml', dxf: 'image/vnd.dxf' }[query.as], name = `templates.${query.as}`
   setResponseHeaders(event, { 'content-type': type, 'content-disposition': `attachment; filename="${name}"` })
   return bytes
 })

@@ -1,0 +1,72 @@
+import { readFileSync } from 'node:fs'
+import { expect, test } from '@playwright/test'
+import type { Cutting } from '#shared/schemas'
+import { readDxf } from '#shared/dxf'
+import { boundsOf } from '#core/geometry'
+import { ownBoard } from './board'
+
+const board = ownBoard()
+test.use({ testIdAttribute: 'data-test' })
+const fixture = (name: string) =>
+  ({ name: `${name}.dxf`, mimeType: 'image/vnd.dxf', buffer: readFileSync(new URL(`../shared/dxf/fixtures/${name}.dxf`, import.meta.url)) })
+
+test('a pattern of three sizes comes in as DXF, is backed, laid, cut, and goes out again', async ({ page }) => {
+  const NAME = 'Pattern from outside', supply = await board.supply(page, 'B-12'), fabric = await board.fabric(page, 'TW-01')
+  const job = await board.jobOf(page, NAME, [], { fabrics: [{ fabricId: fabric.id, place: 'cuff', supplyId: supply.id }] as never })
+  await board.openJob(page, NAME)
+  await page.keyboard.press('4')
+  await page.getByRole('button', { name: 'Add a piece' }).click()
+  await page.getByRole('button', { name: 'Import drawing' }).click()
+  const file = page.getByLabel('Drawing', { exact: true })
+
+  // One that cannot be read says why, one without units asks for them; neither leaves anything behind.
+  await file.setInputFiles({ name: 'old.dxf', mimeType: 'image/vnd.dxf', buffer: Buffer.from('AutoCAD Binary DXF\r\n\u001A\0') })
+  await expect(page.getByTestId('drawing-problem')).toContainText('as numbers, not as text')
+  const bare = ['0', 'SECTION', '2', 'ENTITIES', '0', 'LWPOLYLINE', '8', '1', '70', '1', '10', '0', '20', '0', '10', '4', '20', '0', '10',
+    '4', '20', '2',
+    '0', 'ENDSEC', '0', 'EOF', ''].join('\n')
+  await file.setInputFiles({ name: 'bare.dxf', mimeType: 'image/vnd.dxf', buffer: Buffer.from(bare) })
+  await page.getByTestId('drawing-units').getByRole('button', { name: /102 mm if it is in inches/ }).click()
+  await expect(page.getByTestId('drawing-notes')).toContainText('Read in inches, as you chose.')
+
+  await file.setInputFiles(fixture('sizes'))
+  const sizes = page.getByTestId('drawing-sizes')
+  await expect(sizes.getByRole('button', { name: '36' })).toHaveAttribute('aria-pressed', 'true')
+  for (const size of ['38', '40']) await sizes.getByRole('button', { name: size }).click()
+  await expect(page.getByTestId('drawing-notes')).toContainText('CUFF in size 38 is in the drawing twice')
+  await page.getByRole('button', { name: 'Add 7 pieces' }).click()
+  await expect(page.getByTestId('pieces').getByRole('listitem')).toHaveCount(7)
+  await expect(page.getByText(/in all; saved/)).toBeVisible()
+  const cutting = () => board.get<Cutting>(page, `/api/jobs/${job.id}/cutting`)
+  await expect.poll(async () => (await cutting()).pieces.map(p => [p.name, p.count, p.pair,
+    p.interfacingId === supply.id])).toContainEqual(['CUFF 40', 2, true, true])
+
+  // It is as it was after a reload; laid and cut like any other piece.
+  await page.reload()
+  await expect(page.getByTestId('pieces').getByRole('listitem')).toHaveCount(7)
+  await page.getByRole('tab', { name: /Layout/ }).click()
+  await expect(page.getByTestId('layout-state')).toContainText('parts', { timeout: 40_000 })
+  const stop = page.getByRole('button', { name: 'Stop searching' })
+  await expect(stop.or(page.getByRole('button', { name: /Lay out again/ })).first()).toBeVisible()
+  if (await stop.isVisible()) await stop.click({ timeout: 1000 }).catch(() => undefined)
+  await page.getByTestId('save-as').click()
+  const saved = async (name: string) => {
+    const answer = await page.request.get(`${board.url}${await page.getByTestId(name).getAttribute('href')}`)
+    expect(answer.status()).toBe(200)
+    return answer.body()
+  }
+  const out = readDxf(await saved('dxf'))
+  if ('problem' in out) throw new Error(out.problem.why)
+  const cuff = out.pieces.find(p => p.name === 'CUFF 40')!
+  expect([cuff.size, cuff.count, cuff.pair, cuff.allowanceMm]).toEqual(['40', 2, true, 10])
+  const sewn = boundsOf(cuff.outline)
+  expect([sewn.wideMm, sewn.highMm].map(Math.round)).toEqual([54, 200])
+  const layout = readDxf(await saved('layout-dxf')), parts = (await cutting()).layouts[0]!.parts
+  expect('pieces' in layout && layout.pieces.length).toBe(parts.length)
+  expect((await saved('layout-hpgl')).toString()).toMatch(/^IN;\nSP1;\nPU\d+,\d+;PD/)
+  expect((await saved('layout-svg')).toString()).toContain('data-role="outline"')
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: /Cut this/ }).click()
+  await page.getByRole('button', { name: 'Record as cut' }).click()
+  await expect.poll(async () => (await cutting()).layouts.some(l => l.cutAt !== null)).toBe(true)
+})

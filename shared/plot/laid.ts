@@ -1,0 +1,36 @@
+import { laidMarks, type Marks } from '#core/cut'
+import { boundsOf, type Outline } from '#core/geometry'
+import { laidOutline } from '#core/layout'
+import { partId, type Part } from '../cutting'
+import type { LayoutPart } from '../schemas'
+
+/** A part where it lies on its roll, mm from the left selvedge and from the end. */
+export interface PlottedPart {
+  name: string
+  outline: Outline
+  marks: Marks
+  /** Turn of its grain from along the roll, degrees; null where it has none. */
+  grainDeg: number | null
+}
+export interface PlottedLayout {
+  parts: PlottedPart[]
+  wideMm: number
+  longMm: number
+}
+/** How far a part's grain is turned from upward before it is laid, degrees. */
+const GRAIN_DEG = { along: 0, across: 90, bias: 45, any: null } as const
+
+/** What lies on the roll, as it is drawn for a plotter or another program. What lies on offcuts is cut by hand. */
+export function plottedLayout(parts: readonly Part[], placed: readonly LayoutPart[], wideMm: number): PlottedLayout {
+  const byId = new Map(parts.map(p => [p.id, p]))
+  const plotted = placed.flatMap((at): PlottedPart[] => {
+    const part = at.offcutId === null ? byId.get(partId(at)) : undefined
+    if (!part) return []
+    const own = GRAIN_DEG[part.grain]
+    return [{
+      name: part.name, outline: laidOutline(part.outline, at), marks: laidMarks(part.outline, part.marks, at),
+      grainDeg: own === null ? null : own - at.turnDeg,
+    }]
+  })
+  return { parts: plotted, wideMm, longMm: Math.max(0, ...plotted.map(p => boundsOf(p.outline).top)) }
+}
