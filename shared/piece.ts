@@ -12,6 +12,9 @@ const PLACE_OF: Readonly<Record<string, string>> = {
 /** Allowances as they begin, mm. */
 const SEAM_MM = 10, HEM_MM = 40
 
+/** Supplies that are laid along an edge or on the finished piece: none of them is a piece's own layer. */
+const NO_LAYER: ReadonlySet<Supply['family']> = new Set(['hemTape', 'stayTape', 'transfer', 'lettering', 'patch', 'trim', 'hoop'])
+
 /** What a job says of the fabric that a piece is cut from. */
 export interface PieceGround {
   own: JobFabric | null
@@ -22,7 +25,7 @@ export interface PieceGround {
 export function freshPiece(
   id: string, name: string, shape: JobPiece['shape'], { own, fabric, supply }: PieceGround, pair = false,
 ): JobPiece {
-  const supplyId = own?.supplyId ?? null, family = supply?.family
+  const family = supply?.family, supplyId = family && NO_LAYER.has(family) ? null : own?.supplyId ?? null
   return {
     id, name, fabricId: own?.fabricId ?? '', place: own?.place ?? null, shape, count: 1, pair,
     allowances: { seam: SEAM_MM, hem: HEM_MM, front: SEAM_MM }, grain: 'along', oneWay: fabric !== null && fabric.nap !== 'none',
@@ -52,7 +55,7 @@ export function freshBlock(id: string, key: string, ground: PieceGround): JobPie
 type Corners = Extract<JobPiece['shape'], { kind: 'outline' }>['rim']
 const flipped = (ring: Corners): Corners => ring.map(([x, y]): [number, number] => [-x, y]).reverse()
 type Place = [number, number]
-const across = ([x, y]: Place): Place => [-x, y]
+const across = ([x, y]: Place): Place => [0 - x, y]
 const flippedMarks = ({ notches, drills, internal, mirror }: NonNullable<Extract<JobPiece['shape'], { kind: 'outline' }>['marks']>) => ({
   notches: notches.map(across), drills: drills.map(across), internal: internal.map(l => l.map(across)),
   mirror: mirror && [across(mirror[0]), across(mirror[1])] as [Place, Place],

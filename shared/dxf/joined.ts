@@ -8,7 +8,7 @@ export interface Joined {
   closed: boolean
 }
 /** Ends nearer than this belong together, mm. */
-export const MOST_GAP_MM = 0.5
+const MOST_GAP_MM = 0.5
 
 /** Lines end to end as far as they go, and round where they meet again. */
 export function joined(lines: readonly { points: readonly Point[], closed: boolean }[]): Joined[] {

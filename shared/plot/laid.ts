@@ -5,7 +5,7 @@ import { partId, type Part } from '../cutting'
 import type { LayoutPart } from '../schemas'
 
 /** A part where it lies on its roll, mm from the left selvedge and from the end. */
-export interface PlottedPart {
+interface PlottedPart {
   name: string
   outline: Outline
   marks: Marks

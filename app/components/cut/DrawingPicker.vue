@@ -5,7 +5,8 @@ import { DXF_MOST_BYTES, DXF_UNITS, type DxfUnit } from '#shared/dxf'
 import { SVG_MOST_BYTES } from '#shared/svg'
 import type { Drawing } from '~/workers/api'
 import {
-  countWords, DXF_UNIT_WORDS, dxfNoteSentence, dxfProblemSentence, fabricWords, lengthWords, svgNoteSentence, svgProblemSentence, timesWords,
+  countWords, DXF_UNIT_WORDS, dxfNoteSentence,
+  dxfProblemSentence, fabricWords, lengthWords, svgNoteSentence, svgProblemSentence, timesWords,
 } from '#shared/words'
 
 /** Pieces out of a drawing in true units, each shown with its size before it is taken; of several sizes those that are wanted. */

@@ -105,7 +105,7 @@ const drawings = computed(() => [
   { name: 'Pieces, DXF', hint: 'for a pattern program', href: `/api/jobs/${cutting.jobId}/templates?as=dxf`, test: 'dxf' },
   { name: 'Pieces, SVG', hint: 'for a drawing program', href: `/api/jobs/${cutting.jobId}/templates?as=svg`, test: 'svg' },
   { name: 'Layout, HPGL', hint: 'for a plotter', href: `${chalkUrl.value}&as=hpgl`, test: 'layout-hpgl' },
-  { name: 'Layout, DXF', hint: 'for a cutter or a pattern program', href: `${chalkUrl.value}&as=dxf`, test: 'layout-dxf' },
+  { name: 'Layout, DXF', hint: 'for a cutter', href: `${chalkUrl.value}&as=dxf`, test: 'layout-dxf' },
   { name: 'Layout, SVG', hint: 'for a drawing program', href: `${chalkUrl.value}&as=svg`, test: 'layout-svg' },
 ])
 const chalkUrl = computed(() => `/api/jobs/${cutting.jobId}/chalk?supplyId=${supply.value?.id}`)
@@ -168,7 +168,8 @@ const doneParts = computed(() =>
             @move="layout.move"
           />
           <p v-else class="mt-10 text-center text-lg text-muted-ink">
-            {{ usedOffcuts.length ? 'Everything fits on offcuts: nothing comes off the roll.' : 'Laying…' }}
+            {{ usedOffcuts.length ? 'Everything fits on offcuts: nothing comes off the roll.' : laying.running.value ? 'Laying…'
+              : 'Nothing lies on the roll yet.' }}
           </p>
         </div>
         <ul v-if="lies.faults.length || tooWide.length" class="text-[15px] font-semibold text-alert" role="alert" data-test="layout-faults">
