@@ -12,7 +12,8 @@ import { typesetterFor } from './faces'
 import { facesWithin } from './letters'
 import { paper, addPage, type PaperMm } from './paper'
 import { fillRings } from './rings'
-import { PAPERS, templatesPdf, templatesSvg, type Template } from './templates'
+import type { Template } from './template'
+import { PAPERS, templatesPdf, templatesSvg } from './templates'
 
 type Mend = PaperBody['making']
 const one = (name: string, says: string[], lines: Template['lines']): Template => ({ name, says, lines, grainDeg: null, marks: NO_MARKS })

@@ -1,0 +1,44 @@
+import { markStrokes, type Marks } from '#core/cut'
+import type { DisplayUnits } from '#core/units'
+import { boundsOf, type Outline } from '#core/geometry'
+import type { SvgRole } from '#shared/svg'
+import type { Face } from './letters'
+import { wrap, type PaperPage } from './paper'
+
+/** A piece as it is cut out of paper. */
+export interface Template {
+  name: string
+  lines: { role: SvgRole, outlines: readonly Outline[] }[]
+  says: string[]
+  grainDeg: number | null
+  marks: Marks
+}
+
+/** A square and a line to check a printer by: a round figure in either system. */
+export const testMm = (units: DisplayUnits): number => (units.length === 'in' ? 4 * 25.4 : 100)
+/** An arrow both ways along the grain. */
+export function grainArrow(sheet: PaperPage, x: number, y: number, longMm: number, deg: number): void {
+  const a = (deg * Math.PI) / 180,
+    [dx, dy] = [(Math.sin(a) * longMm) / 2, (Math.cos(a) * longMm) / 2]
+  sheet.line(x - dx, y + dy, x + dx, y - dy)
+  for (const end of [1, -1])
+    for (const side of [1, -1]) {
+      const b = a + side * 0.35
+      sheet.line(x + end * dx, y - end * dy, x + end * (dx - Math.sin(b) * 5), y - end * (dy - Math.cos(b) * 5))
+    }
+}
+
+export const writing = (face: Face, says: readonly string[], sheet: PaperPage, x: number, y: number, wideMm: number, bold: Face): void => {
+  says.forEach((line, i) => {
+    const [first] = wrap(line, i === 0 ? bold : face, 9, wideMm)
+    sheet.text(first ?? '', x, y + i * 4.6, 9, i === 0 ? bold : face)
+  })
+}
+
+/** Notches so deep, crosses of drill holes so wide, mm. */
+const TICK_MM = 5
+export const hasMarks = ({ marks: m }: Template): boolean => m.notches.length + m.drills.length + m.internal.length > 0 || m.mirror !== null
+export const strokesOf = (t: Template) => [
+  ...markStrokes(t.lines[0]!.outlines[0]!.rim, t.marks, TICK_MM), ...(t.marks.mirror ? [t.marks.mirror] : []),
+]
+export const extent = (t: Template) => boundsOf({ rim: t.lines.flatMap(l => l.outlines.flatMap(o => o.rim)) })
