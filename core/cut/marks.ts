@@ -1,4 +1,4 @@
-import { boundsOf, distanceMm, rotated, type Outline, type Point } from '../geometry'
+import { boundsOf, distanceMm, isInside, rotated, type Outline, type Point } from '../geometry'
 
 /** What is drawn on a piece besides its outline, in the same plane, mm. */
 export interface Marks {
@@ -42,14 +42,6 @@ export function nearestOn(ring: readonly Point[], p: Point): { at: Point, mm: nu
 
 /** A notch further from the edge than any allowance is none of this edge's, mm. */
 const NOTCH_REACH_MM = 40
-const isWithin = ({ rim }: Pick<Outline, 'rim'>, p: Point): boolean => {
-  let is = false
-  for (let i = 0, k = rim.length - 1; i < rim.length; k = i++) {
-    const a = rim[i]!, b = rim[k]!
-    if ((a.y > p.y) !== (b.y > p.y) && p.x < (b.x - a.x) * (p.y - a.y) / (b.y - a.y) + a.x) is = !is
-  }
-  return is
-}
 
 /**
  * What of a piece's marks shows on a part that lies within it, as its interfacing does: notches come in to the part's own edge, drill
@@ -58,8 +50,8 @@ const isWithin = ({ rim }: Pick<Outline, 'rim'>, p: Point): boolean => {
 export function marksOn(part: Pick<Outline, 'rim'>, { notches, drills, internal, mirror }: Marks): Marks {
   return {
     notches: notches.map(n => nearestOn(part.rim, n)).filter(n => n.mm <= NOTCH_REACH_MM).map(n => n.at),
-    drills: drills.filter(d => isWithin(part, d)), internal: internal.filter(line => line.some(p => isWithin(part, p))),
-    mirror: mirror && mirror.some(p => isWithin(part, p) || nearestOn(part.rim, p).mm <= NOTCH_REACH_MM) ? mirror : null,
+    drills: drills.filter(d => isInside(part.rim, d)), internal: internal.filter(line => line.some(p => isInside(part.rim, p))),
+    mirror: mirror && mirror.some(p => isInside(part.rim, p) || nearestOn(part.rim, p).mm <= NOTCH_REACH_MM) ? mirror : null,
   }
 }
 

@@ -60,3 +60,13 @@ export function atOrigin(outline: Outline): Outline {
   const { left, bottom } = boundsOf(outline)
   return shifted(outline, -left, -bottom)
 }
+
+/** Does a ring go round a place? What lies on its edge may be either. Even-odd rule. */
+export function isInside(ring: Ring, p: Point): boolean {
+  let is = false
+  for (let i = 0, k = ring.length - 1; i < ring.length; k = i++) {
+    const a = ring[i]!, b = ring[k]!
+    if ((a.y > p.y) !== (b.y > p.y) && p.x < (b.x - a.x) * (p.y - a.y) / (b.y - a.y) + a.x) is = !is
+  }
+  return is
+}

@@ -1,5 +1,5 @@
 /** What an outline that was drawn elsewhere must be before it can become a piece. */
-import { areaMm2, boundsOf, crossing, distanceMm, outlineOf, thinned, type Outline, type Point, type Ring } from '#core/geometry'
+import { areaMm2, boundsOf, crossing, distanceMm, isInside, outlineOf, thinned, type Outline, type Point, type Ring } from '#core/geometry'
 
 /** Why a line of a drawing is no piece. */
 export type OutlineNote
@@ -32,15 +32,6 @@ export function usableRing(drawn: readonly Point[], name: string, closedMm = SAM
   if (mm > MOST_MM) return { note: { why: 'huge', name, mm } }
   if (mm < LEAST_MM) return { note: { why: 'tiny', name, mm } }
   return crossing(thin) ? { note: { why: 'crossing', name } } : { ring: thin }
-}
-
-export const isInside = (ring: Ring, p: Point): boolean => {
-  let is = false
-  for (let i = 0, k = ring.length - 1; i < ring.length; k = i++) {
-    const [a, b] = [ring[i]!, ring[k]!]
-    if ((a.y > p.y) !== (b.y > p.y) && p.x < ((b.x - a.x) * (p.y - a.y)) / (b.y - a.y) + a.x) is = !is
-  }
-  return is
 }
 
 /** Rings drawn together as pieces: one within another is its hole, one within that a piece again. What has no area is none. */

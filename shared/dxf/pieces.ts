@@ -1,7 +1,7 @@
 /** From the lines of one block to the pieces that are cut: what each layer means by the garment trade's own list of layers. */
 import { acrossLine, movedMarks, nearestOn, type Marks } from '#core/cut'
-import { areaMm2, boundsOf, distanceMm, outlineOf, union, type Outline, type Point, type Ring } from '#core/geometry'
-import { isInside, piecesOfRings, usableRing, type DrawnPiece } from '../drawing'
+import { areaMm2, boundsOf, distanceMm, isInside, outlineOf, union, type Outline, type Point, type Ring } from '#core/geometry'
+import { piecesOfRings, usableRing, type DrawnPiece } from '../drawing'
 import { joined, type Joined } from './joined'
 import type { DrawnThing } from './lines'
 import type { DxfNote } from './notes'

@@ -1,8 +1,7 @@
 /** What the layers, groups and classes of a drawing mean, and which outline a mark belongs to. */
 import type { INode } from 'svgson'
 import { nearestOn, NO_MARKS, type Marks } from '#core/cut'
-import { areaMm2, boundsOf, type Outline, type Point } from '#core/geometry'
-import { isInside } from '../drawing'
+import { areaMm2, boundsOf, isInside, type Outline, type Point } from '#core/geometry'
 
 export type MarkRole = 'notch' | 'drill' | 'internal' | 'mirror'
 export interface DrawnMark {
