@@ -5,6 +5,7 @@ const US_WORDS: Readonly<Record<string, string>> = {
   fibre: 'fiber', fibres: 'fibers', colour: 'color', colours: 'colors', coloured: 'colored', selvedge: 'selvage', selvedges: 'selvages',
   stabiliser: 'stabilizer', stabilisers: 'stabilizers', wadding: 'batting', zip: 'zipper', zips: 'zippers', centre: 'center',
   neighbour: 'neighbor', neighbours: 'neighbors', metre: 'meter', metres: 'meters', millimetre: 'millimeter', millimetres: 'millimeters',
+  centimetre: 'centimeter', centimetres: 'centimeters',
   practise: 'practice', grey: 'gray', towelling: 'toweling', judgement: 'judgment',
 }
 /** Whether a text has one of them. Also used where the board is built. */

@@ -38,5 +38,6 @@ describe('a DXF drawing in words', () => {
   it.each(notes)('what was made of it: %o', (n, says) => { expect(dxfNoteSentence(n)).toMatch(says) })
   it('lengths are in the units of the house', () => {
     expect(dxfNoteSentence({ why: 'closed', name: 'Cuff', gapMm: 3.175 }, US)).toContain('1/8 in')
+    expect(dxfNoteSentence({ why: 'units', unit: 'cm', from: 'header' }, US)).toBe('Read in centimeters, as its header says.')
   })
 })

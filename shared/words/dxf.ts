@@ -1,13 +1,14 @@
 import { METRIC, type DisplayUnits } from '#core/units'
 import type { DxfNote, DxfProblem, DxfUnit } from '../dxf'
 import { svgNoteSentence } from './cut'
+import { said } from '../region'
 import { lengthWords } from './measure'
 
 export const DXF_UNIT_WORDS: Readonly<Record<DxfUnit, string>> = { mm: 'millimetres', cm: 'centimetres', m: 'metres', in: 'inches',
   ft: 'feet' }
 
 /** Why a DXF drawing cannot be read, and what to do. */
-export function dxfProblemSentence(p: DxfProblem): string {
+export function dxfProblemSentence(p: DxfProblem, units: DisplayUnits = METRIC): string {
   switch (p.why) {
     case 'tooLarge':
       return `The drawing is ${p.mb.toFixed(1)} MB, more than ${p.mostMb} MB. Export one style at a time.`
@@ -20,7 +21,8 @@ export function dxfProblemSentence(p: DxfProblem): string {
     case 'noUnits':
       return p.said.length === 0
         ? 'The drawing does not say what it is measured in. Choose it below.'
-        : `The drawing says ${p.said.map(u => DXF_UNIT_WORDS[u]).join(' in one place and ')} in another. Choose which is right.`
+        : said(`The drawing says ${p.said.map(u => DXF_UNIT_WORDS[u]).join(' in one place and ')} in another. Choose which is right.`,
+            units)
   }
 }
 
@@ -42,7 +44,7 @@ const UNITS_FROM = {
 export function dxfNoteSentence(n: DxfNote, units: DisplayUnits = METRIC): string {
   switch (n.why) {
     case 'units':
-      return `Read in ${DXF_UNIT_WORDS[n.unit]}, ${UNITS_FROM[n.from]}.`
+      return said(`Read in ${DXF_UNIT_WORDS[n.unit]}, ${UNITS_FROM[n.from]}.`, units)
     case 'closed':
       return `${n.name} had a gap of ${lengthWords(n.gapMm, units)}: closed.`
     case 'several':

@@ -2,6 +2,7 @@
 import { boundsOf } from '#core/geometry'
 import type { DrawnPiece } from '#shared/drawing'
 import { DXF_MOST_BYTES, DXF_UNITS, type DxfUnit } from '#shared/dxf'
+import { said } from '#shared/region'
 import { SVG_MOST_BYTES } from '#shared/svg'
 import type { Drawing } from '~/workers/api'
 import {
@@ -61,7 +62,7 @@ function takeUnit(chosen: DxfUnit): void {
 const problem = computed(() => {
   const d = drawing.value
   if (tooLarge.value || !d || !('problem' in d)) return tooLarge.value
-  return d.kind === 'svg' ? svgProblemSentence(d.problem) : dxfProblemSentence(d.problem)
+  return d.kind === 'svg' ? svgProblemSentence(d.problem) : dxfProblemSentence(d.problem, selection.units)
 })
 /** What is largest in a drawing without units, so that the right one can be told by it. */
 const largest = computed(() => (drawing.value?.kind === 'dxf' && 'problem' in drawing.value && drawing.value.problem.why === 'noUnits'
@@ -69,7 +70,7 @@ const largest = computed(() => (drawing.value?.kind === 'dxf' && 'problem' in dr
   : null))
 const unitChoices = computed(() => (largest.value === null
   ? []
-  : UNITS.map(u => ({ ...u, long: longWords(largest.value! * DXF_UNITS[u.value]) }))))
+  : UNITS.map(u => ({ ...u, name: said(u.name, selection.units), long: longWords(largest.value! * DXF_UNITS[u.value]) }))))
 /** A length of fabric in metres or yards, anything smaller as pieces are measured. */
 const longWords = (mm: number): string => (mm >= 2000 ? fabricWords(mm / 1000, selection.units) : lengthWords(mm, selection.units))
 const notes = computed(() => {
