@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
 import { expect, test } from '@playwright/test'
 import type { Cutting } from '#shared/schemas'
 import { readDxf } from '#shared/dxf'
@@ -8,7 +9,7 @@ import { ownBoard } from './board'
 const board = ownBoard()
 test.use({ testIdAttribute: 'data-test' })
 const fixture = (name: string) =>
-  ({ name: `${name}.dxf`, mimeType: 'image/vnd.dxf', buffer: readFileSync(new URL(`../shared/dxf/fixtures/${name}.dxf`, import.meta.url)) })
+  ({ name: `${name}.dxf`, mimeType: 'image/vnd.dxf', buffer: readFileSync(join(process.cwd(), 'shared/dxf/fixtures', `${name}.dxf`)) })
 
 test('a pattern of three sizes comes in as DXF, is backed, laid, cut, and goes out again', async ({ page }) => {
   const NAME = 'Pattern from outside', supply = await board.supply(page, 'B-12'), fabric = await board.fabric(page, 'TW-01')

@@ -123,7 +123,7 @@ export type Half = typeof HALVES[number]
 
 /** Further than any piece reaches, mm. */
 const BEYOND_MM = 1e5
-/** A line leaning by more than so many times its own height is no fold that stands, nor the other way round. */
+/** A line stands or lies where it is so many times as long one way as the other. */
 const UPRIGHT = 8
 /** Where a mirror line runs, if it stands upright or lies level; null where it leans. */
 function foldAlong([a, b]: readonly [Point, Point], half: Half): number | null {

@@ -19,11 +19,12 @@ export interface LayoutTask {
   pinned: readonly Placement[]
 }
 
-/** A layout, and the order and turns it came from; what could not be laid is wider than the roll. */
+/** A layout; what could not be laid is wider than the roll. */
 export interface Layout {
   lengthMm: number
   placements: Placement[]
   unlaid: string[]
+  /** The best order and turns so far; the layout may lie shorter still by the other search. */
   from: Order
   /** The state of the search, from which it goes on. */
   walk: Order

@@ -72,16 +72,14 @@ function gathered(notes: readonly DxfNote[]): DxfNote[] {
 }
 
 const largestOf = (things: readonly DrawnThing[]): number => {
-  const rim = things.flatMap(t => (t.kind === 'line' ? t.points.slice(0, 1000) : []))
-  if (rim.length === 0) return 0
   let [left, right, bottom, top] = [Infinity, -Infinity, Infinity, -Infinity]
-  for (const p of rim) {
+  for (const t of things) for (const p of t.kind === 'line' ? t.points : []) {
     left = Math.min(left, p.x)
     right = Math.max(right, p.x)
     bottom = Math.min(bottom, p.y)
     top = Math.max(top, p.y)
   }
-  return Math.max(right - left, top - bottom)
+  return Math.max(0, right - left, top - bottom)
 }
 
 /**

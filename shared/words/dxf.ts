@@ -13,7 +13,7 @@ export function dxfProblemSentence(p: DxfProblem, units: DisplayUnits = METRIC):
     case 'tooLarge':
       return `The drawing is ${p.mb.toFixed(1)} MB, more than ${p.mostMb} MB. Export one style at a time.`
     case 'binary':
-      return 'This DXF is written as numbers, not as text. Export it again as text (ASCII).'
+      return 'This DXF is written as numbers, not as text. Export it again as a text file (ASCII).'
     case 'unreadable':
       return 'The drawing cannot be read: it may have been cut off, or it is no DXF.'
     case 'nothing':
@@ -48,31 +48,31 @@ export function dxfNoteSentence(n: DxfNote, units: DisplayUnits = METRIC): strin
     case 'closed':
       return `${n.name} had a gap of ${lengthWords(n.gapMm, units)}: closed.`
     case 'several':
-      return `${n.name} has ${n.count} cut lines: each is a piece of its own now.`
+      return `${n.name} has ${n.count} cut edges: each is a piece of its own now.`
     case 'noGrain':
       return `${namesWords(n.names)} ${hasOrHave(n.names)} no grain line: upright, as drawn, was taken for the grain.`
     case 'unfolded':
       return `${namesWords(n.names)}: half was drawn on a fold. The whole piece was made from it.`
     case 'onlySewn':
-      return `${namesWords(n.names)} ${hasOrHave(n.names)} no cut line: the sew line was taken.`
+      return `${namesWords(n.names)} ${hasOrHave(n.names)} no cut edge: the seam line was taken.`
     case 'noLayers':
-      return `${namesWords(n.names)}: its layers have no numbers, so the outermost line was taken for the edge.`
+      return `${namesWords(n.names)}: the drawing does not say which line is which. The outermost one was taken for the edge.`
     case 'turned':
       return `${namesWords(n.names)} ${isOrAre(n.names)} turned, so that the grain stands upright.`
     case 'allowance':
       return n.isUneven
         ? `${namesWords(n.names)}: the allowance differs from edge to edge. ${lengthWords(n.mm, units)} all round was taken: check it.`
-        : `${namesWords(n.names)}: ${lengthWords(n.mm, units)} between sew line and cut line was taken for the allowance.`
+        : `${namesWords(n.names)}: ${lengthWords(n.mm, units)} between seam line and cut edge was taken for the allowance.`
     case 'sameSize':
       return `${n.name}${n.size && ` in size ${n.size}`} is in the drawing twice: the second has a number.`
     case 'itself':
-      return `${n.block || 'A block'} holds itself: it was read once.`
+      return `${n.block || 'Something'} is drawn within itself: it was read once.`
     case 'missing':
-      return `${n.block || 'A block'} is used but not in the drawing: left out.`
+      return `The drawing names ${n.block || 'something'} that is not in it: left out.`
     case 'noPiece':
       return `${n.name} has lines, but none of them closes: left out.`
     case 'codePage':
-      return `The letters are in the code page ${n.said}, which is not known here. Check the names.`
+      return `Its letters are written in an old way (${n.said}) that cannot be read here for sure. Check the names.`
     case 'layers':
       return `Left out: ${n.layers.length === 1 ? 'layer' : 'layers'} ${namesWords(n.layers)}.`
     case 'kinds':

@@ -105,7 +105,7 @@ const drawings = computed(() => [
   { name: 'Pieces, DXF', hint: 'for a pattern program', href: `/api/jobs/${cutting.jobId}/templates?as=dxf`, test: 'dxf' },
   { name: 'Pieces, SVG', hint: 'for a drawing program', href: `/api/jobs/${cutting.jobId}/templates?as=svg`, test: 'svg' },
   { name: 'Layout, HPGL', hint: 'for a plotter', href: `${chalkUrl.value}&as=hpgl`, test: 'layout-hpgl' },
-  { name: 'Layout, DXF', hint: 'for a cutter', href: `${chalkUrl.value}&as=dxf`, test: 'layout-dxf' },
+  { name: 'Layout, DXF', hint: 'for a cutting machine', href: `${chalkUrl.value}&as=dxf`, test: 'layout-dxf' },
   { name: 'Layout, SVG', hint: 'for a drawing program', href: `${chalkUrl.value}&as=svg`, test: 'layout-svg' },
 ])
 const chalkUrl = computed(() => `/api/jobs/${cutting.jobId}/chalk?supplyId=${supply.value?.id}`)

@@ -26,8 +26,8 @@ const box = computed(() => {
 })
 /** One of paper's millimetres on the screen, so that lines stay as thin whatever the size. */
 const thin = computed(() => Math.max(all.value.wideMm, all.value.highMm) / 600)
-/** Shown where nothing is folded along it yet. */
-const mirror = computed(() => (made.fold ? null : made.marks.mirror))
+/** Where half of it is backed, that fold; else the pattern's own mirror line, fainter. */
+const line = computed(() => made.fold ?? made.marks.mirror)
 const paths = (list: readonly Outline[]) => list.map(o => outlinePath(o))
 const middle = computed(() => ({ x: (all.value.left + all.value.right) / 2, y: -(all.value.top + all.value.bottom) / 2 }))
 const TURN = { along: 0, across: 90, bias: 45, any: null } as const
@@ -84,22 +84,12 @@ const arrow = computed(() => Math.min(all.value.highMm, all.value.wideMm * 1.6) 
     />
     <path :d="marksPath(made.cut, made.marks, 14 * thin)" fill="none" stroke="var(--rc-ink)" :stroke-width="1.4 * thin" />
     <line
-      v-if="mirror"
-      :x1="mirror[0].x"
-      :x2="mirror[1].x"
-      :y1="-mirror[0].y"
-      :y2="-mirror[1].y"
-      stroke="var(--rc-muted)"
-      :stroke-width="1.2 * thin"
-      :stroke-dasharray="`${3 * thin} ${5 * thin}`"
-    />
-    <line
-      v-if="made.fold"
-      :x1="made.fold[0].x"
-      :x2="made.fold[1].x"
-      :y1="-made.fold[0].y"
-      :y2="-made.fold[1].y"
-      stroke="var(--rc-mark)"
+      v-if="line"
+      :x1="line[0].x"
+      :x2="line[1].x"
+      :y1="-line[0].y"
+      :y2="-line[1].y"
+      :stroke="made.fold ? 'var(--rc-mark)' : 'var(--rc-muted)'"
       :stroke-width="1.5 * thin"
       :stroke-dasharray="`${12 * thin} ${5 * thin} ${3 * thin} ${5 * thin}`"
     />
