@@ -1,4 +1,4 @@
-import { boundsOf, distanceMm, isInside, rotated, type Outline, type Point } from '../geometry'
+import { distanceMm, isInside, placing, type Outline, type Point } from '../geometry'
 
 /** What is drawn on a piece besides its outline, in the same plane, mm. */
 export interface Marks {
@@ -57,12 +57,7 @@ export function marksOn(part: Pick<Outline, 'rim'>, { notches, drills, internal,
 
 /** Where a part's marks come to lie when it is turned and its lower left corner put at a place, as its outline is. */
 export function laidMarks(outline: Pick<Outline, 'rim'>, marks: Marks, at: { turnDeg: number, x: number, y: number }): Marks {
-  const turn = (p: Point): Point => rotated({ rim: [p], holes: [] }, at.turnDeg).rim[0]!
-  const { left, bottom } = boundsOf({ rim: outline.rim.map(turn) })
-  return movedMarks(marks, (p) => {
-    const t = turn(p)
-    return { x: t.x - left + at.x, y: t.y - bottom + at.y }
-  })
+  return movedMarks(marks, placing(outline, at))
 }
 
 /** Inward from the edge at a notch, as a unit vector. */

@@ -61,6 +61,17 @@ export function atOrigin(outline: Outline): Outline {
   return shifted(outline, -left, -bottom)
 }
 
+/** Where a point of an outline comes to when the outline is turned and its lower left corner put at a place, mm. */
+export function placing({ rim }: Pick<Outline, 'rim'>, at: { turnDeg: number, x: number, y: number }): (p: Point) => Point {
+  const a = at.turnDeg * Math.PI / 180, [c, s] = [Math.cos(a), Math.sin(a)], turn = (p: Point): Point => ({ x: p.x * c - p.y * s,
+    y: p.x * s + p.y * c })
+  const { left, bottom } = boundsOf({ rim: rim.map(turn) })
+  return (p) => {
+    const t = turn(p)
+    return { x: t.x - left + at.x, y: t.y - bottom + at.y }
+  }
+}
+
 /** Does a ring go round a place? What lies on its edge may be either. Even-odd rule. */
 export function isInside(ring: Ring, p: Point): boolean {
   let is = false

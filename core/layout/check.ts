@@ -1,11 +1,10 @@
 import {
   areaMm2,
-  atOrigin,
   boundsOf,
   intersection,
   offset,
-  rotated,
-  shifted,
+  outlineOf,
+  placing,
   type Outline,
 } from '../geometry'
 import type { LayoutPiece } from './piece'
@@ -23,7 +22,8 @@ const HAIR_MM = 0.01
 
 /** The piece's outline where it lies. */
 export function laidOutline(outline: Outline, at: Pick<Placement, 'turnDeg' | 'x' | 'y'>): Outline {
-  return shifted(atOrigin(rotated(outline, at.turnDeg)), at.x, at.y)
+  const to = placing(outline, at)
+  return outlineOf(outline.rim.map(to), outline.holes.map(h => h.map(to)))
 }
 
 /**

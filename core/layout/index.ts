@@ -1,5 +1,5 @@
 /** Pieces on the width of a roll: the layout, its bound, its check, what is left of the roll, and how it is chalked. */
-export { turnsOf, type Grain, type LayoutPiece } from './piece'
+export { GRAIN_DEG, turnsOf, type Grain, type LayoutPiece } from './piece'
 export type { Layout, LayoutTask } from './board'
 export { firstLayout, improveLayout, searchOn } from './search'
 export { squeezeLayout } from './squeeze'

@@ -4,6 +4,9 @@ import { profileOf, type Profile } from './profile'
 /** How a piece's threads must lie: with the roll's, across it, at half a right angle, or as it likes. */
 export type Grain = 'along' | 'across' | 'bias' | 'any'
 
+/** How far the threads of a piece stand turned from upward as it is drawn, degrees clockwise; null where they may run as they like. */
+export const GRAIN_DEG: Readonly<Record<Grain, number | null>> = { along: 0, across: 90, bias: 45, any: null }
+
 /** One piece to be laid; a pair is two of them, the second mirrored by who asks. */
 export interface LayoutPiece {
   id: string

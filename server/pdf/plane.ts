@@ -1,13 +1,13 @@
 /** Templates larger than a sheet, laid close together on a plane of sheets that are glued to each other. */
-import { atOrigin, boundsOf, boxAbout, boxOf, intersection, rotated, shifted, type Outline, type Point } from '#core/geometry'
-import { firstLayout, improveLayout, type LayoutTask } from '#core/layout'
+import { boundsOf, boxAbout, boxOf, intersection, placing, type Outline, type Point } from '#core/geometry'
+import { firstLayout, improveLayout, laidOutline, type LayoutTask } from '#core/layout'
 
 /** Sheets lie over each other by this, mm. */
 export const OVERLAP_MM = 10
 /** Between two templates, mm. */
 const GAP_MM = 6
-/** So many sheets beside each other at the most, and so many layouts tried of the best number. */
-const MOST_COLUMNS = 6, ROUNDS = 30
+/** So many numbers of sheets beside each other are tried, and so many layouts of the best of them. */
+const MORE_COLUMNS = 6, ROUNDS = 30
 
 export interface OnPlane<T> {
   of: T
@@ -49,7 +49,7 @@ export function planeOf<T>(
     if (layout.unlaid.length > 0) return null
     const rims = layout.placements.map((p) => {
       const piece = pieces[Number(p.id)]!
-      return shifted(atOrigin(rotated({ rim: piece.outline.rim, holes: [] }, p.turnDeg)), p.x, p.y)
+      return laidOutline({ rim: piece.outline.rim, holes: [] }, p)
     })
     const rows = tilesAlong(layout.lengthMm, high), acrossMm = tilesAlong(task.wideMm, wide)
     const used = rows.map((fromY, r) => acrossMm.map((fromX, c) => {
@@ -61,33 +61,20 @@ export function planeOf<T>(
       columns: acrossMm.length, rows: rows.length, highMm: layout.lengthMm, isUsed: (r, c) => used[r]?.[c] ?? false,
       sheets: used.flat().filter(Boolean).length,
       laid: layout.placements.map((p): OnPlane<T> => {
-        const turn = (q: Point): Point => rotated({ rim: [q], holes: [] }, p.turnDeg).rim[0]!
-        const { left, bottom } = boundsOf({ rim: pieces[Number(p.id)]!.outline.rim.map(turn) })
-        return {
-          of: templates[Number(p.id)]!.of, turnDeg: p.turnDeg, to: (q) => {
-            const t = turn(q)
-            return { x: t.x - left + p.x, y: t.y - bottom + p.y }
-          },
-        }
+        const i = Number(p.id)
+        return { of: templates[i]!.of, turnDeg: p.turnDeg, to: placing(pieces[i]!.outline, p) }
       }),
     }
   }
-  const tried = Array.from({ length: MOST_COLUMNS }, (_, i) => layOn(i + 1, 0)).filter(p => p !== null)
+  // As narrow as the widest of them allows, and some sheets wider.
+  const widestMm = Math.max(...pieces.map(({ outline }) => {
+    const { wideMm, highMm } = boundsOf(outline)
+    return Math.min(wideMm, highMm)
+  }))
+  const least = tilesAlong(widestMm, wide).length
+  const tried = Array.from({ length: MORE_COLUMNS }, (_, i) => layOn(least + i, 0)).filter(p => p !== null)
   const best = tried.reduce<Plane<T> | null>((a, b) => (a === null || b.sheets < a.sheets ? b : a), null)
-  if (!best) return planeWide(templates, pieces.length, { wide, high }, layOn)
+  if (!best) throw new RangeError('The templates cannot be laid on paper.')
   const improved = layOn(best.columns, ROUNDS)
   return improved && improved.sheets < best.sheets ? improved : best
-}
-/** What is wider than all of them: as many sheets beside each other as it takes. */
-function planeWide<T>(
-  templates: readonly { of: T, outlines: readonly Outline[] }[], count: number, { wide }: { wide: number, high: number },
-  layOn: (columns: number, rounds: number) => Plane<T> | null,
-): Plane<T> {
-  const widest = Math.max(...templates.map((t) => {
-    const b = boundsOf(boxAbout(t.outlines))
-    return Math.min(b.wideMm, b.highMm)
-  }))
-  const plane = layOn(tilesAlong(widest + GAP_MM, wide).length, 0)
-  if (!plane) throw new RangeError(`${count} templates cannot be laid on paper.`)
-  return plane
 }

@@ -1,5 +1,6 @@
 import { METRIC, type DisplayUnits } from '#core/units'
 import type { PDFDocument } from 'pdf-lib'
+import { GRAIN_DEG } from '#core/layout'
 import { cutPiece, supplyOf, type CutPiece, type CuttingGround } from '#shared/cutting'
 import type { JobPiece, PaperSize } from '#shared/schemas'
 import { writeDxf, type DxfPiece } from '#shared/dxf'
@@ -17,7 +18,6 @@ export const PAPERS: Record<PaperSize, PaperMm> = {
   A4: A4_MM, A3: { wide: 297, high: 420 }, letter: { wide: 215.9, high: 279.4 }, tabloid: { wide: 279.4, high: 431.8 },
 }
 const ROLE_NAME: Record<SvgRole, string> = { cut: 'cut edge', outline: 'seam line', interfacing: 'interfacing', foam: 'foam', web: 'web' }
-const GRAIN_DEG = { along: 0, across: 90, bias: 45, any: null } as const
 
 function templateOf(piece: JobPiece, ground: CuttingGround): Template {
   const made: CutPiece = cutPiece(piece, ground)

@@ -1,6 +1,7 @@
 /** From the lines of one block to the pieces that are cut: what each layer means by the garment trade's own list of layers. */
-import { acrossLine, movedMarks, nearestOn, type Marks } from '#core/cut'
+import { acrossLine, laidMarks, nearestOn, type Marks } from '#core/cut'
 import { areaMm2, boundsOf, distanceMm, isInside, outlineOf, union, type Outline, type Point, type Ring } from '#core/geometry'
+import { laidOutline } from '#core/layout'
 import { piecesOfRings, usableRing, type DrawnPiece } from '../drawing'
 import { joined, type Joined } from './joined'
 import type { DrawnThing } from './lines'
@@ -145,16 +146,8 @@ const uprightDeg = (grain: Fold | null): number | null => {
   return 90 - (deg < 0 ? deg + 180 : deg)
 }
 /** Turned by so much, its lower left corner at the origin, with its marks. */
-function settled(outline: Outline, marks: Marks, deg: number): { outline: Outline, marks: Marks } {
-  const a = deg * Math.PI / 180, [c, s] = [Math.cos(a), Math.sin(a)], turn = (p: Point): Point => ({ x: p.x * c - p.y * s,
-    y: p.x * s + p.y * c })
-  const { left, bottom } = boundsOf({ rim: outline.rim.map(turn) })
-  const to = (p: Point): Point => {
-    const t = turn(p)
-    return { x: t.x - left, y: t.y - bottom }
-  }
-  return { outline: outlineOf(outline.rim.map(to), outline.holes.map(h => h.map(to))), marks: movedMarks(marks, to) }
-}
+const settled = (outline: Outline, marks: Marks, turnDeg: number): { outline: Outline, marks: Marks } =>
+  ({ outline: laidOutline(outline, { turnDeg, x: 0, y: 0 }), marks: laidMarks(outline, marks, { turnDeg, x: 0, y: 0 }) })
 
 /** The pieces of a block, or of a drawing without blocks. @param called where nothing is written on them */
 export function piecesOfBlock(things: readonly DrawnThing[], called: string, onNote: (n: DxfNote) => void): DrawnPiece[] {

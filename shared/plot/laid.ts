@@ -1,6 +1,6 @@
 import { laidMarks, type Marks } from '#core/cut'
 import { boundsOf, type Outline } from '#core/geometry'
-import { laidOutline } from '#core/layout'
+import { GRAIN_DEG, laidOutline } from '#core/layout'
 import { partId, type Part } from '../cutting'
 import type { LayoutPart } from '../schemas'
 
@@ -17,8 +17,6 @@ export interface PlottedLayout {
   wideMm: number
   longMm: number
 }
-/** How far a part's grain is turned from upward before it is laid, degrees. */
-const GRAIN_DEG = { along: 0, across: 90, bias: 45, any: null } as const
 
 /** What lies on the roll, as it is drawn for a plotter or another program. What lies on offcuts is cut by hand. */
 export function plottedLayout(parts: readonly Part[], placed: readonly LayoutPart[], wideMm: number): PlottedLayout {

@@ -133,7 +133,8 @@ export const jobPieceSchema = z.object({
   ...pressedFields,
 })
 export type JobPiece = z.infer<typeof jobPieceSchema>
-const MOST_PIECES = 60
+/** Pieces of one job. */
+export const MOST_PIECES = 60
 export const jobPiecesBody = z.object({
   version: versionField,
   pieces: z

@@ -11,6 +11,8 @@ import {
 } from '#shared/words'
 
 /** Pieces out of a drawing in true units, each shown with its size before it is taken; of several sizes those that are wanted. */
+/** @property room for so many more pieces; the rest of a larger drawing must wait */
+const { room = Infinity } = defineProps<{ room?: number }>()
 const emit = defineEmits<{ take: [pieces: DrawnPiece[], drawnBy: 'seam' | 'cut'] }>()
 const selection = useSelection()
 const workers = useBoardWorkers()
@@ -143,10 +145,13 @@ const shown = computed(() =>
         <template v-if="isUnsaid">
           <span>Drawn is</span><Choices v-model="drawnBy" :options="LINES" label="Drawn is" class="flex gap-1" />
         </template>
-        <UButton size="lg" class="ml-auto" :disabled="found.length === 0" @click="emit('take', found, drawnBy)">
+        <UButton size="lg" class="ml-auto" :disabled="found.length === 0 || found.length > room" @click="emit('take', found, drawnBy)">
           {{ shown.length === 1 ? 'Add piece' : `Add ${countWords(shown.length, 'piece')}` }}</UButton
         >
       </div>
+      <p v-if="found.length > room" class="mt-2 font-semibold text-alert" role="alert" data-test="drawing-room">
+        These are {{ found.length }} pieces, and this job has room for {{ room }} more. Choose fewer sizes, or add them one at a time.
+      </p>
       <ul class="mt-2 grid grid-cols-4 gap-2 max-[1000px]:grid-cols-3 max-[640px]:grid-cols-2">
         <li v-for="(o, i) in shown" :key="i">
           <button

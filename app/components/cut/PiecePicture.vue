@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { boundsOf, type Outline } from '#core/geometry'
+import { GRAIN_DEG } from '#core/layout'
 import type { CutPiece } from '#shared/cutting'
 import type { JobPiece } from '#shared/schemas'
 
@@ -30,7 +31,6 @@ const thin = computed(() => Math.max(all.value.wideMm, all.value.highMm) / 600)
 const line = computed(() => made.fold ?? made.marks.mirror)
 const paths = (list: readonly Outline[]) => list.map(o => outlinePath(o))
 const middle = computed(() => ({ x: (all.value.left + all.value.right) / 2, y: -(all.value.top + all.value.bottom) / 2 }))
-const TURN = { along: 0, across: 90, bias: 45, any: null } as const
 const arrow = computed(() => Math.min(all.value.highMm, all.value.wideMm * 1.6) * 0.32)
 </script>
 
@@ -104,8 +104,8 @@ const arrow = computed(() => Math.min(all.value.highMm, all.value.wideMm * 1.6) 
       :stroke-dasharray="`${12 * thin} ${5 * thin} ${3 * thin} ${5 * thin}`"
     />
     <g
-      v-if="TURN[grain] !== null"
-      :transform="`translate(${middle.x} ${middle.y}) rotate(${TURN[grain]})`"
+      v-if="GRAIN_DEG[grain] !== null"
+      :transform="`translate(${middle.x} ${middle.y}) rotate(${GRAIN_DEG[grain]})`"
       stroke="var(--rc-ink)"
       fill="none"
       :stroke-width="1.5 * thin"

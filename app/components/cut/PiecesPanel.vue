@@ -6,7 +6,7 @@ import { typicalShrink } from '#core/shrink'
 import { cutPiece, partsCutOf, type CutPiece } from '#shared/cutting'
 import type { DrawnPiece } from '#shared/drawing'
 import { areAllOneHand, drawnPieceOf, freshBlock, mirroredPiece, type PieceGround } from '#shared/piece'
-import type { JobPiece } from '#shared/schemas'
+import { MOST_PIECES, type JobPiece } from '#shared/schemas'
 import { lengthWords, patchWords, shrinkSentence, timesWords } from '#shared/words'
 
 /** The pieces of the job: each drawn to scale as its measures are written, with what goes on it. */
@@ -177,7 +177,7 @@ onMounted(() => {
         <UButton class="ml-auto" variant="ghost" color="neutral" icon="i-lucide-x" aria-label="Leave" @click="lookFor(null)" />
       </div>
       <BlockPicker v-if="adding === 'block'" @take="takeBlock" />
-      <DrawingPicker v-else-if="adding === 'drawing'" @take="takeDrawing" />
+      <DrawingPicker v-else-if="adding === 'drawing'" :room="MOST_PIECES - cutting.pieces.length" @take="takeDrawing" />
       <EarlierPicker v-else @take="takeEarlier" />
     </div>
     <template v-else-if="chosen && shown">
