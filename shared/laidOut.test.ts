@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { NO_MARKS } from '#core/cut'
 import { boxOf } from '#core/geometry'
-import { draggedTo, laidOutOf, laidWithin, leastWideMm, placedBy, tooWideOf, turnedOn } from './laidOut'
+import { draggedTo, laidOutOf, laidWithin, leastWideMm, placedBy, takenM, tooWideOf, turnedOn } from './laidOut'
 import { partId, type Part } from './cutting'
 import { idOf } from './kept.fixture'
 import type { LayoutPart } from './schemas'
@@ -22,6 +22,9 @@ describe('parts where they lie', () => {
     expect([lies.lengthMm, lies.used, lies.faults]).toEqual([100, 2 * 100 * 40 / (200 * 100), []])
     expect([lies.laid.map(p => p.id), lies.unplaced.map(p => p.id)]).toEqual([[parts[0]!.id, parts[1]!.id], [parts[2]!.id, parts[3]!.id]])
     expect([lies.boundMm > 0, lies.boundMm <= lies.lengthMm]).toEqual([true, true])
+  })
+  it('what is taken is cut at the next whole centimetre, never one more', () => {
+    expect([0, 741, 740, 740.000001, 7.2].map(takenM)).toEqual([0, 0.75, 0.74, 0.74, 0.01])
   })
   it('what lies on an offcut takes nothing of the roll; what is no more to be cut is passed over', () => {
     const lies = laidOutOf(parts, [at(1, 0, 500, { offcutId: 'o' }), at(9, 0, 900), at(2, 0, 0)], 200)

@@ -37,6 +37,9 @@ interface LaidOut {
   onOffcut: ReadonlyMap<string, LaidPart[]>
 }
 
+/** What a layout takes off the roll, m: it is cut at the next whole centimetre. */
+export const takenM = (lengthMm: number): number => Math.max(0, Math.ceil(lengthMm / 10 - 1e-6) / 100)
+
 /** How wide a part lies at the least, turned as its grain allows, mm. */
 export const leastWideMm = (p: LayoutPiece): number =>
   Math.min(...turnsOf(p).map(t => boundsOf(laidOutline(p.outline, { turnDeg: t, x: 0, y: 0 })).wideMm))

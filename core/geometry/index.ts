@@ -1,7 +1,7 @@
 /** Pieces in the plane, mm: areas, offsets, what they have in common. */
 export {
   areaMm2, aroundMm, atOrigin, boundsOf, boxAbout, boxOf, distanceMm, isInside, mirrored, outlineOf, placing, rotated, shifted,
-    signedAreaMm2,
+  signedAreaMm2,
   type Outline, type Point, type Ring,
 } from './outline'
 export { difference, intersection, offset, isOverlapping, simplified, swept, thinned, tooNarrow, union, untangled } from './clip'

@@ -5,6 +5,7 @@ import { laidOutline } from '#core/layout'
 import { IRON_KINDS } from '#core/materials'
 import { cutPiece, GAP_MM, type Part } from '#shared/cutting'
 import type { Supply } from '#shared/schemas'
+import { takenM } from '#shared/laidOut'
 import { fabricWords, FUSING_RISK, seconds } from '#shared/words'
 import type { LaidPart } from '#shared/laidOut'
 
@@ -99,7 +100,7 @@ const NAME = { piece: 'Cut, then fuse each piece', block: 'Fuse a block, then cu
       <p class="leading-snug">
         <b>{{ NAME[way] }}{{ answer.quicker === way ? ': quicker' : '' }}</b
         ><br />
-        {{ fabricWords(answer[way].interfacingM, selection.units) }}, about {{ Math.round(answer[way].minutes) }} min,
+        {{ fabricWords(takenM(answer[way].interfacingM * 1000), selection.units) }}, about {{ Math.round(answer[way].minutes) }} min,
         {{ answer[way].touches }} presses of
         {{ seconds(holdS) }} <Sourced from="estimate" /><br /><span class="text-sm text-muted-ink">{{ FUSING_RISK[way] }}</span>
       </p>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { boundsOf } from '#core/geometry'
 import { partId } from '#shared/cutting'
-import { tooWideOf } from '#shared/laidOut'
+import { takenM, tooWideOf } from '#shared/laidOut'
 import type { JobPiece } from '#shared/schemas'
 import {
   countWords, cutDoneSentence, fabricWords, layoutFaultSentence, lengthWords, metresSentence, stockSentence, tooWideSentence,
@@ -26,8 +26,7 @@ const chosenSupply = computed({
 const layout = useLayoutParts(supply)
 const { wideMm, parts, placed, now, lies, unplaced, usedOffcuts, laying } = layout
 const partChosen = layout.chosen
-/** Cut off the roll to the next centimetre. */
-const metres = computed(() => Math.ceil(lies.value.lengthMm / 10 - 1e-6) / 100)
+const metres = computed(() => takenM(lies.value.lengthMm))
 const shownMm = computed(() => Math.max(400, lies.value.lengthMm * 1.12 + 60))
 const stock = computed(() => stockSentence(supply.value?.stockM ?? 0, metres.value, selection.units))
 const nameOf = (id: string) => layout.partOf(id)?.name ?? 'A part'
