@@ -144,7 +144,7 @@ test('three pieces by keys alone: a place missed and pressed again, one set asid
     await expect(page.getByRole('list', { name: 'Next' })).toContainText('set aside')
 
     // All the others to the end; what is cold has its edge tried.
-    for (let i = 0; i < 60 && !/All pressed/.test((await now(page).textContent())!); i++) {
+    for (let i = 0; i < 600 && !/All pressed/.test((await now(page).textContent())!); i++) {
       const words = (await now(page).textContent())!
       if (await page.getByTestId('edge').isVisible()) {
         const name = (await page.getByTestId('edge').textContent())!
