@@ -97,6 +97,26 @@ const pass = (s: number) => {
   useIron().tick()
 }
 
+describe('how often the board looks at its clock', () => {
+  it('does so many times a second while a sole is down, and rests until then', async () => {
+    vi.useFakeTimers({ now: 1_000_000_000_000, toFake: ['Date', 'performance', 'setInterval', 'clearInterval'] })
+    server()
+    const session = await opened()
+    await session.begin([operation('a')], ['a'], 3)
+    const movedIn = (ms: number) => {
+      const from = session.nowS
+      vi.advanceTimersByTime(ms)
+      return session.nowS - from
+    }
+    vi.advanceTimersByTime(1000)
+    expect(movedIn(900)).toBe(0)
+    await session.space()
+    expect(session.down).toBe(true)
+    expect(movedIn(250)).toBeGreaterThan(0.1)
+    expect(movedIn(90)).toBeGreaterThan(0)
+  })
+})
+
 describe('a session on this board', () => {
   it('is begun, pressed by one key, taken back, and sent to the server in order', async () => {
     const there = server(), session = await opened()

@@ -1,4 +1,4 @@
-import { useIntervalFn, useRafFn } from '@vueuse/core'
+import { useIntervalFn } from '@vueuse/core'
 import {
   coolingAt, foldSession, isAnyDown, isHeldElsewhere, isIronElsewhere, isPressed, lastUndoable, nextStep, operationBefore,
   operationInstead, warningsAt, type EdgeFound, type OpState,
@@ -124,8 +124,8 @@ export const useSession = defineStore('run', () => {
 
   useIntervalFn(() => { if (plan.value) tick() }, 1000)
   // While something is under a sole or cools the board moves so often; else it rests.
-  const frame = useRafFn(() => { nowMs.value = Date.now() }, { immediate: false, fpsLimit: LOOKS_A_SECOND })
-  watch(moving, on => (on ? frame.resume() : frame.pause()), { immediate: true })
+  const looking = useIntervalFn(() => { nowMs.value = Date.now() }, 1000 / LOOKS_A_SECOND, { immediate: false })
+  watch(moving, on => (on ? looking.resume() : looking.pause()), { immediate: true })
 
   const warnings = computed(() => warningsAt(
     state.value, library.irons, id => step.value && 'forS' in step.value && current.value?.id === id ? step.value.forS : HELD_S, nowS.value,
