@@ -1,7 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import sharp from 'sharp'
 import type { Workroom } from '#shared/schemas'
-import { axe } from './looking'
 import { startServer, type Server } from './server'
 
 /** What somebody new must find: anything by its name, what a screen is for, the guide, the way round the board. */
@@ -9,34 +8,6 @@ let server: Server
 test.beforeAll(async () => { server = await startServer() })
 test.afterAll(() => server.down())
 test.use({ testIdAttribute: 'data-test' })
-
-const PHONES = [{ width: 390, height: 844 }, { width: 360, height: 740 }] as const
-/** Every screen and tab of the board, by its address. */
-const SCREENS = [
-  '/today', '/fabric', '/interfacing', '/swatch?tab=ways', '/swatch?tab=window', '/swatch?tab=plan', '/swatch?tab=history',
-  '/cut?tab=pieces', '/cut?tab=layout', '/cut?tab=layers', '/cut?tab=braid', '/press?tab=setdowns', '/press?tab=order',
-  '/press?tab=session', '/press?tab=after', '/care?tab=limits', '/care?tab=card', '/care?tab=log', '/seams?tab=seamDetail',
-  '/seams?tab=patchwork', '/seams?tab=hem', '/seams?tab=strips', '/seams?tab=before', '/mend?tab=hole', '/mend?tab=badge',
-  '/mend?tab=transfer', '/mend?tab=lettering', '/mend?tab=labels', '/mend?tab=applique', '/mend?tab=embroidery', '/fix', '/practice',
-  '/supplies', '/irons', '/rules', '/import-export', '/people', '/guide', '/guide/press',
-]
-/** What stands over the side, and what is too small for a thumb. */
-const onPhone = (page: Page) => page.evaluate(() => {
-  const main = document.querySelector('main')!
-  const pressed = document.querySelectorAll<HTMLElement>(':is(main, header, footer) :is(button, [role=tab], [role=radio])')
-  const small = [...pressed].filter((e) => {
-    const box = e.getBoundingClientRect()
-    // Places on the picture of a garment stand in a list beneath it too.
-    return box.width > 0 && box.height < 43.5 && !e.closest('svg')
-      && !['switch', 'checkbox', 'slider'].includes(e.getAttribute('role') ?? '') && getComputedStyle(e).position !== 'absolute'
-  })
-  return {
-    page: document.documentElement.scrollWidth - innerWidth, main: main.scrollWidth - main.clientWidth,
-    small: small.slice(0, 3).map(e => `${e.textContent!.trim().slice(0, 20)} ${Math.round(e.getBoundingClientRect().height)}`),
-  }
-})
-
-const isAmiss = (is: Awaited<ReturnType<typeof onPhone>>) => is.page > 0 || is.main > 0 || is.small.length > 0
 
 /** Actions are counted: each press of a key that is no letter, each tap, each field that is written into. */
 function counting(page: Page) {
@@ -192,43 +163,4 @@ test('the care label of a fabric is taken, kept over a reload, taken again and r
   await label.getByRole('button', { name: 'Remove the picture' }).click()
   await expect(kept).toHaveCount(0)
   await expect(label.getByRole('button', { name: 'Take a picture of its label' })).toBeVisible()
-})
-
-test('on a phone in the dark no screen hangs over the side, every target is a thumb wide, nobody is kept out', async ({ browser }) => {
-  const context = await browser.newContext({
-    viewport: PHONES[0], hasTouch: true, isMobile: true, reducedMotion: 'reduce', serviceWorkers: 'block',
-  })
-  const page = await context.newPage()
-  await page.goto(`${server.url}/today`)
-  await page.getByTestId('jobs').getByRole('listitem').filter({ hasText: 'Stewards\' shirts' }).locator('p').first().tap()
-  await expect(page.getByTestId('ticket')).toContainText('Stewards')
-  await page.evaluate(() => document.documentElement.classList.add('dark'))
-  const found: Record<string, unknown> = {}
-  for (const to of SCREENS) {
-    // As going back does: the board stays as it is, and nothing is fetched anew.
-    await page.evaluate((path) => {
-      history.pushState({}, '', path)
-      dispatchEvent(new PopStateEvent('popstate', { state: history.state }))
-    }, to)
-    await page.waitForTimeout(300)
-    for (const size of PHONES) {
-      await page.setViewportSize(size)
-      // A chart follows a turned phone a frame later: what stays is a fault, not what is on its way.
-      let is = await onPhone(page)
-      for (let looks = 0; looks < 5 && isAmiss(is); looks++) {
-        await page.waitForTimeout(200)
-        is = await onPhone(page)
-      }
-      if (isAmiss(is)) found[`${to} at ${size.width}`] = is
-    }
-    await page.setViewportSize(PHONES[0])
-    const kept = await axe(page)
-    if (kept.length > 0) found[`${to}: axe`] = kept
-  }
-  expect(found).toEqual({})
-  await expect(page.locator('html')).toHaveClass(/dark/)
-  await page.getByTestId('drawers').tap()
-  await page.getByRole('dialog').getByRole('link', { name: 'Supplies' }).tap()
-  await expect(page).toHaveURL(/supplies/)
-  await context.close()
 })

@@ -133,7 +133,7 @@ const shelf = STARTER_KEYS.map((key, i) => ({ key, supply: starterSupply(key, i 
       <div v-else-if="at === 2" class="mt-4 space-y-5">
         <div class="grid grid-cols-5 gap-3 max-[900px]:grid-cols-2" role="group" aria-label="Kind of iron">
           <button v-for="k in IRON_KIND_KEYS" :key="k" type="button" class="flex flex-col items-center p-3 text-center leading-tight"
-            :class="draft.iron === k ? 'bg-ink text-paper' : 'slip hover:bg-linen-200/60'" :aria-pressed="draft.iron === k"
+            :class="draft.iron === k ? 'bg-ink text-paper' : 'slip hover:bg-seam/20'" :aria-pressed="draft.iron === k"
             @click="draft.iron = draft.iron === k ? null : k">
             <SolePicture :kind="k" class="max-w-full" />
             <span class="font-semibold">{{ IRON_KINDS[k].name }}</span>
@@ -149,7 +149,7 @@ const shelf = STARTER_KEYS.map((key, i) => ({ key, supply: starterSupply(key, i 
           <p class="font-semibold">Press cloths that lie ready</p>
           <div class="mt-1 grid grid-cols-3 gap-2 max-[700px]:grid-cols-1" role="group" aria-label="Press cloths">
             <button v-for="k in PRESS_CLOTH_KIND_KEYS" :key="k" type="button" class="min-h-12 px-3 text-left"
-              :class="draft.pressCloths.includes(k) ? 'bg-ink text-paper' : 'slip hover:bg-linen-200/60'"
+              :class="draft.pressCloths.includes(k) ? 'bg-ink text-paper' : 'slip hover:bg-seam/20'"
               :aria-pressed="draft.pressCloths.includes(k)" @click="toggle('pressCloths', k)">
               {{ draft.pressCloths.includes(k) ? '✓ ' : '' }}{{ PRESS_CLOTH_KINDS[k].name }}</button>
           </div>
@@ -160,7 +160,7 @@ const shelf = STARTER_KEYS.map((key, i) => ({ key, supply: starterSupply(key, i 
         <p class="text-lg">Tick what you have. They come with typical figures and nothing in stock; put in your own when you use them.</p>
         <div class="mt-3 grid grid-cols-3 gap-3 max-[800px]:grid-cols-2 max-[500px]:grid-cols-1" role="group" aria-label="Supplies">
           <button v-for="s in shelf" :key="s.key" type="button" class="flex items-center gap-3 p-3 text-left leading-tight"
-            :class="draft.supplies.includes(s.key) ? 'bg-ink text-paper' : 'slip hover:bg-linen-200/60'"
+            :class="draft.supplies.includes(s.key) ? 'bg-ink text-paper' : 'slip hover:bg-seam/20'"
             :aria-pressed="draft.supplies.includes(s.key)" @click="toggle('supplies', s.key)">
             <SupplyPicture :supply="s.supply" class="size-14 shrink-0" />
             <span><b class="block">{{ draft.supplies.includes(s.key) ? '✓ ' : '' }}{{ s.name }}</b>
@@ -170,7 +170,7 @@ const shelf = STARTER_KEYS.map((key, i) => ({ key, supply: starterSupply(key, i 
       </div>
     </section>
 
-    <footer class="sticky bottom-0 flex items-center gap-3 border-t border-seam bg-linen-100 py-3">
+    <footer class="sticky bottom-0 flex items-center gap-3 border-t border-seam bg-ground py-3">
       <UButton v-if="at > 0" size="xl" variant="outline" color="neutral" icon="i-lucide-arrow-left" @click="go(at - 1)">Back</UButton>
       <span class="ml-auto" />
       <UButton v-if="at < 3" size="xl" trailing-icon="i-lucide-arrow-right" @click="go(at + 1)">

@@ -90,7 +90,7 @@ const reported = computed(() => Object.entries(answers.value).map(([q, a]) => {
           data-test="signs">
           <li v-for="s in SIGNS" :key="s">
             <button type="button" :aria-pressed="signs.includes(s)" class="flex w-full flex-col items-center p-1"
-              :class="signs.includes(s) ? 'bg-ink text-paper outline-3 outline-mark' : 'slip hover:bg-linen-200/60'" @click="r.toggle(s)">
+              :class="signs.includes(s) ? 'bg-ink text-paper outline-3 outline-mark' : 'slip hover:bg-seam/20'" @click="r.toggle(s)">
               <SwatchAppearance :look="SIGN_APPEARANCE[s]" :colour="colour" v-bind="shownOn(s)" :on-sole="onSole(s)" :wide="132"
                 :high="diagnosis ? 62 : 92" />
               <span class="text-center font-semibold leading-tight"
@@ -125,7 +125,7 @@ const reported = computed(() => Object.entries(answers.value).map(([q, a]) => {
           <ol class="space-y-0.5" aria-label="Possible causes" data-test="causes">
             <li v-for="(b, i) in shown" :key="b.cause">
               <button type="button" class="relative flex min-h-9 w-full items-center gap-2 px-2 text-left"
-                :class="b.cause === cause ? 'outline-2 outline-ink' : 'hover:bg-linen-200/40'" :aria-pressed="b.cause === cause"
+                :class="b.cause === cause ? 'outline-2 outline-ink' : 'hover:bg-seam/20'" :aria-pressed="b.cause === cause"
                 @click="wanted = i === 0 ? null : b.cause">
                 <span class="absolute inset-y-1 left-0 bg-linen-300/70 dark:bg-linen-700/70" :style="{ width: `${b.share * 100}%` }"
                   aria-hidden="true" />
@@ -171,8 +171,8 @@ const reported = computed(() => Object.entries(answers.value).map(([q, a]) => {
             <SwatchAppearance :look="appearanceOfSigns(m.spec.signs)" :colour="colour" :wide="60" :high="42" />
             <span class="min-w-0 flex-1 leading-tight">{{ m.name }}</span>
             <button v-for="w in WENT" :key="w" type="button" :aria-pressed="m.spec.went === w" class="min-h-9 px-2 text-sm"
-              :class="m.spec.went === w ? 'bg-ink text-paper' : 'slip hover:bg-linen-200/60'" @click="r.went(m.id,
-                                                                                                             w)">{{ WENT_NAME[w] }}</button>
+              :class="m.spec.went === w ? 'bg-ink text-paper' : 'slip hover:bg-seam/20'" @click="r.went(m.id,
+                                                                                                        w)">{{ WENT_NAME[w] }}</button>
             <UButton size="sm" variant="ghost" color="neutral" icon="i-lucide-trash-2" :aria-label="`Take ${m.name} out`"
               @click="makings.drop(m.id)" />
           </div>

@@ -47,7 +47,7 @@ const RADIUS = 92, around = 2 * Math.PI * RADIUS
           <li v-for="e in ALL" :key="e.value">
             <button type="button" class="flex min-h-[31px] w-full items-center gap-2 px-2 text-left leading-tight"
               :aria-current="e.value === key ? 'true' : undefined"
-              :class="e.value === key ? 'bg-ink text-paper' : 'hover:bg-linen-200/50'" @click="key = e.value">
+              :class="e.value === key ? 'bg-ink text-paper' : 'hover:bg-seam/20'" @click="key = e.value">
               <span class="w-5 text-sm opacity-80">{{ e.n }}</span><span class="flex-1">{{ e.name }}</span>
               <span v-if="e.value !== 'free' && best.has(e.value)" class="text-sm">{{ best.get(e.value)!.passed ? '✓ ' : '' }}{{
                 Math.round(best.get(e.value)!.near * 100) }}</span>

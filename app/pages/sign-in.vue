@@ -76,7 +76,7 @@ const pairIt = () => attempt(async () => {
         <p class="mt-2 min-h-14 text-lg font-semibold text-alert" role="alert">{{ problem }}</p>
 
         <div v-if="choose.length > 0" class="mt-2 grid gap-3" role="group" aria-label="Workrooms">
-          <button v-for="w in choose" :key="w.id" type="button" class="slip min-h-16 px-4 text-left text-xl hover:bg-linen-200/60"
+          <button v-for="w in choose" :key="w.id" type="button" class="slip min-h-16 px-4 text-left text-xl hover:bg-seam/20"
             :disabled="busy" @click="enter(w.id)">{{ w.name }}</button>
         </div>
         <template v-else-if="door?.at === 'board' && how === 'passphrase'">
@@ -86,7 +86,7 @@ const pairIt = () => attempt(async () => {
           </div>
           <div v-else class="mt-2 grid grid-cols-2 gap-3 max-[500px]:grid-cols-1" role="group" aria-label="People">
             <button v-for="p in door.people" :key="p.id" type="button" class="slip flex min-h-20 items-center gap-3 px-4 text-left text-xl
-              hover:bg-linen-200/60" @click="chosen = p">
+              hover:bg-seam/20" @click="chosen = p">
               <PersonMark :name="p.name" :size="48" /><span>{{ p.name }}<small class="block text-sm text-muted-ink">
                 {{ ROLE_NAMES[p.role] }}</small></span>
             </button>

@@ -69,7 +69,7 @@ const doubtful = (s: Supply) => toLotReading(s)?.state === 'contradicts' || make
       <p v-if="problem" class="mt-3 font-semibold text-alert" role="alert">{{ problem }}</p>
       <ul class="mt-4 grid grid-cols-3 gap-3 max-[1000px]:grid-cols-2 max-[640px]:grid-cols-1">
         <li v-for="s in page?.rows" :key="s.id">
-          <button type="button" class="slip flex h-full w-full items-start gap-4 p-3 text-left hover:bg-linen-200/40" @click="open = s">
+          <button type="button" class="slip flex h-full w-full items-start gap-4 p-3 text-left hover:bg-seam/20" @click="open = s">
             <SupplyPicture :supply="s" />
             <span class="min-w-0">
               <span class="block text-lg font-semibold leading-tight">{{ s.name }}</span>

@@ -82,7 +82,7 @@ useDigits({ does: 'Open a job at its next step', from: 1, upTo: 9, act: (n) => {
       <div class="min-h-14"><DueStrip @open="openDue" /></div>
       <ul v-if="!jobs.page && !jobs.problem" class="mt-3" aria-hidden="true">
         <li v-for="n in 5" :key="n" class="flex h-[78px] items-center gap-4 border-t border-dashed border-seam">
-          <i class="ml-8 h-14 w-18 bg-linen-200/60" /><i class="h-5 w-64 max-w-[50%] bg-linen-200/60" /></li>
+          <i class="ml-8 h-14 w-18 bg-seam/30" /><i class="h-5 w-64 max-w-[50%] bg-seam/30" /></li>
       </ul>
       <ol class="mt-3" data-test="jobs">
         <li v-for="({ job, next, late }, i) in rows" :key="job.id"

@@ -7,7 +7,7 @@ import { AGENT_NAME, SEAM_DETAIL_NAME } from './seam'
 import { celsius, lengthWords, listWords, massWords, perLengthWords } from './measure'
 
 export const EXERCISE_NAME: Record<ExerciseKey | 'free', string> = {
-  corner: 'Find the fibre by the corner', dryMoist: 'Dry against moist', thick: 'The thick coating', laminate: 'The laminate',
+  corner: 'The corner test', dryMoist: 'Dry against moist', thick: 'The thick coating', laminate: 'The laminate',
   filmSteam: 'Film and steam', velvet: 'Velvet', gassed: 'The sublimation print', braid: 'The trim that pulls up',
   agents: 'Heat, steam, pressure',
   order: 'A job\'s order', lining: 'A hem with a lining', instructionsMislead: 'The maker is wrong', free: 'Free practice',

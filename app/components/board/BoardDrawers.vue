@@ -10,7 +10,7 @@ const keyOf = (d: (typeof DRAWERS)[number]): string | null => ('shortcut' in d ?
       :key="d.to"
       :to="d.to"
       class="flex min-h-[58px] flex-col items-center justify-center gap-0.5 border-l-4 text-center text-[13px] leading-tight"
-      :class="route.path.startsWith(d.to) ? 'border-mark font-bold' : 'border-transparent hover:bg-linen-200/40'">
+      :class="route.path.startsWith(d.to) ? 'border-mark font-bold' : 'border-transparent hover:bg-seam/20'">
       <UIcon :name="d.icon" class="size-5" />
       <span>{{ d.name }}<kbd v-if="keyOf(d)" class="ml-1 text-[11px] text-muted-ink">{{ keyOf(d) }}</kbd></span>
     </NuxtLink>

@@ -5,7 +5,7 @@ const turn = () => { mode.preference = dark.value ? 'light' : 'dark' }
 </script>
 
 <template>
-  <button type="button" class="my-3 flex w-12 shrink-0 items-center justify-center hover:bg-linen-200/40"
+  <button type="button" class="my-3 flex w-12 shrink-0 items-center justify-center hover:bg-seam/20"
     :aria-label="dark ? 'Light board' : 'Dark board for the evening'" @click="turn">
     <UIcon :name="dark ? 'i-lucide-sun' : 'i-lucide-moon'" class="size-6" />
   </button>

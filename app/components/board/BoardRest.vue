@@ -70,7 +70,7 @@ const dial = computed({
         class="flex min-w-0 flex-1 items-center justify-end gap-4 text-base
           max-[1000px]:min-h-7 max-[1000px]:basis-full max-[1000px]:justify-start max-[640px]:min-w-0 max-[640px]:shrink max-[640px]:grow-0
           max-[640px]:basis-auto max-[640px]:gap-1">
-        <button v-for="p in press.lying" :key="p.key" type="button" class="flex min-w-0 items-center gap-2 px-1 hover:bg-linen-200/40"
+        <button v-for="p in press.lying" :key="p.key" type="button" class="flex min-w-0 items-center gap-2 px-1 hover:bg-seam/20"
           @click="look(p.key)">
           <svg class="size-10 max-[1000px]:size-7" viewBox="-20 -20 40 40" aria-hidden="true">
             <circle r="15" fill="none" stroke="var(--rc-seam)" stroke-width="6" />
@@ -93,7 +93,7 @@ const dial = computed({
           This browser keeps nothing: a reload loses the board.</p>
         <p v-if="isHot" class="shrink-0 text-sm font-semibold text-alert
           max-[640px]:hidden">Iron hot</p>
-        <button v-if="voice.can" type="button" class="grid size-9 shrink-0 place-items-center hover:bg-linen-200/40 max-[1000px]:size-7
+        <button v-if="voice.can" type="button" class="grid size-9 shrink-0 place-items-center hover:bg-seam/20 max-[1000px]:size-7
           max-[640px]:size-11"
           :aria-pressed="voice.on.value" :aria-label="`Steps read aloud (${KEYS.voice.shown})`" @click="voice.toggle">
           <UIcon :name="voice.on.value ? 'i-lucide-volume-2' : 'i-lucide-volume-x'" class="size-5" /></button>

@@ -70,7 +70,7 @@ const TICKS = 61
       </svg>
       <NuxtLink
         v-for="(stage, i) in marks" :key="stage.key" :to="stage.to"
-        class="relative flex min-h-16 flex-col justify-start px-1 hover:bg-linen-200/40 max-[640px]:min-h-11 max-[640px]:shrink-0
+        class="relative flex min-h-16 flex-col justify-start px-1 hover:bg-seam/20 max-[640px]:min-h-11 max-[640px]:shrink-0
           max-[640px]:justify-center max-[640px]:px-3"
         :aria-current="i === current ? 'step' : undefined"
       >
@@ -87,10 +87,10 @@ const TICKS = 61
       </NuxtLink>
     </nav>
     <DemoMark v-if="!isPhone" />
-    <button type="button" class="my-3 flex w-11 shrink-0 items-center justify-center hover:bg-linen-200/40 max-[640px]:order-2
+    <button type="button" class="my-3 flex w-11 shrink-0 items-center justify-center hover:bg-seam/20 max-[640px]:order-2
       max-[640px]:my-0 max-[640px]:min-h-12" data-test="find"
       aria-label="Find anything (Ctrl K)" @click="$emit('find')"><UIcon name="i-lucide-search" class="size-6" /></button>
-    <button type="button" class="my-3 flex w-11 shrink-0 items-center justify-center text-xl font-bold hover:bg-linen-200/40
+    <button type="button" class="my-3 flex w-11 shrink-0 items-center justify-center text-xl font-bold hover:bg-seam/20
       max-[640px]:order-2 max-[640px]:my-0"
       data-test="help" aria-label="What is this for? Shortcuts" @click="$emit('keys')">?</button>
     <BoardLight v-if="!isPhone" />

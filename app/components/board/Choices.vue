@@ -14,7 +14,7 @@ const model = defineModel<V | null>({ required: true })
   <RadioGroupRoot :model-value="model ?? undefined" :aria-label="$say(label)" @update:model-value="v => (model = v as V)">
     <slot name="before" />
     <RadioGroupItem v-for="o in options" :key="o.value" :value="o.value" :aria-label="o.spoken"
-      :class="[shape, model === o.value ? 'bg-ink text-paper' : 'slip hover:bg-linen-200/60']">
+      :class="[shape, model === o.value ? 'bg-ink text-paper' : 'slip hover:bg-seam/20']">
       <slot :option="o" :chosen="model === o.value">{{ $say(o.name) }}</slot>
     </RadioGroupItem>
   </RadioGroupRoot>

@@ -6,7 +6,7 @@ const open = ref(false)
 
 <template>
   <template v-if="library.workroom?.demo">
-    <button type="button" class="my-3 shrink-0 px-1 text-left text-[12px] leading-tight hover:bg-linen-200/40"
+    <button type="button" class="my-3 shrink-0 px-1 text-left text-[12px] leading-tight hover:bg-seam/20"
       data-test="demo" @click="open = true">
       <b class="block text-sm">Demo</b>
       <span class="underline max-[900px]:sr-only">Start my own</span>

@@ -14,10 +14,10 @@ const isPhone = useIsPhone()
 const all = ref(false)
 const shownTabs = computed(() => tabs.filter(t => !t.seldom || all.value || t.key === tab.value))
 const shape = (on: boolean) => bold
-  ? ['min-h-12 px-4 text-lg', on ? 'bg-ink text-paper font-semibold' : 'slip hover:bg-linen-200/60']
+  ? ['min-h-12 px-4 text-lg', on ? 'bg-ink text-paper font-semibold' : 'slip hover:bg-seam/20']
   : [
       'min-h-9 border-b-4 px-5 text-lg max-[1000px]:px-2.5 max-[1000px]:text-base',
-      on ? 'border-mark font-bold' : 'border-transparent hover:bg-linen-200/40',
+      on ? 'border-mark font-bold' : 'border-transparent hover:bg-seam/20',
     ]
 </script>
 

@@ -106,7 +106,7 @@ const setTrims = (ids: unknown) => jobs.change(() => ({ trimIds: (ids as string[
         role="alert" data-test="beyond">{{ careFault(f, selection.units) }}</p>
       <ul>
         <li v-for="l in LIMITS" :key="l.key" class="border-b border-dashed border-seam py-1.5">
-          <button type="button" class="flex w-full items-start gap-3 text-left hover:bg-linen-200/40" :aria-expanded="open === l.key"
+          <button type="button" class="flex w-full items-start gap-3 text-left hover:bg-seam/20" :aria-expanded="open === l.key"
             @click="open = open === l.key ? null : l.key">
             <UIcon :name="l.icon" class="mt-1 size-7 shrink-0" />
             <span class="min-w-0 flex-1"><b class="ticket block text-[1.45rem] leading-tight">{{ l.says }}</b>

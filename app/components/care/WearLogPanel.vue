@@ -129,7 +129,7 @@ async function addPicture(e: Event, swatchId: string): Promise<void> {
           {{ option.name }}</span></template></Choices>
       <div class="flex flex-wrap gap-1.5">
         <button v-for="m in MARKS" :key="m" type="button" :aria-pressed="form.marks.includes(m)" class="min-h-10 px-2.5 text-[15px]"
-          :class="form.marks.includes(m) ? 'bg-alert text-paper' : 'slip hover:bg-linen-200/60'"
+          :class="form.marks.includes(m) ? 'bg-alert text-paper' : 'slip hover:bg-seam/20'"
           @click="toggle(m)">{{ MARK_NAME[m] }}</button>
       </div>
       <UInput v-model="form.note" :maxlength="500" class="w-full" placeholder="What the wearer said" aria-label="Note" />

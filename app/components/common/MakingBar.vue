@@ -28,7 +28,7 @@ const makings = useMakings()
       </template>
       <div v-if="list.length" class="flex flex-wrap gap-1" role="group" aria-label="In this job">
         <button v-for="m in list" :key="m.id" type="button" class="min-h-11 border-b-4 px-3"
-          :class="m.id === chosen ? 'border-mark font-bold' : 'border-transparent hover:bg-linen-200/40'"
+          :class="m.id === chosen ? 'border-mark font-bold' : 'border-transparent hover:bg-seam/20'"
           :aria-pressed="m.id === chosen" @click="$emit('choose', m.id)">{{ m.name }}</button>
       </div>
       <p v-if="makings.problem" class="font-semibold text-alert" role="alert" data-test="making-problem">{{ makings.problem }}</p>

@@ -21,7 +21,7 @@ const shown = BLOCKS.map((b) => {
 <template>
   <ul class="grid grid-cols-4 gap-2 max-[1000px]:grid-cols-3" data-test="blocks">
     <li v-for="b in shown" :key="b.key">
-      <button type="button" class="slip flex h-28 w-full flex-col items-center p-2 hover:bg-linen-200/50" @click="emit('take', b.key)">
+      <button type="button" class="slip flex h-28 w-full flex-col items-center p-2 hover:bg-seam/20" @click="emit('take', b.key)">
         <svg :viewBox="b.box" class="min-h-0 w-full flex-1" preserveAspectRatio="xMidYMid meet" aria-hidden="true">
           <path :d="b.d" fill="var(--rc-ground)" stroke="var(--rc-ink)" stroke-width="1.500" vector-effect="non-scaling-stroke" />
         </svg>

@@ -156,7 +156,7 @@ const shown = computed(() =>
         <li v-for="(o, i) in shown" :key="i">
           <button
             type="button"
-            class="slip flex h-36 w-full flex-col items-center p-2 hover:bg-linen-200/50"
+            class="slip flex h-36 w-full flex-col items-center p-2 hover:bg-seam/20"
             @click="emit('take', [found[i]!], drawnBy)"
           >
             <svg :viewBox="o.box" class="min-h-0 w-full flex-1" preserveAspectRatio="xMidYMid meet" aria-hidden="true">

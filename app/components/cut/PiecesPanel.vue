@@ -150,7 +150,7 @@ onMounted(() => {
           <button
             type="button"
             class="flex w-full items-center gap-2 p-1.5 text-left"
-            :class="d.piece.id === chosen?.id ? 'bg-paper shadow-[inset_5px_0_0_var(--rc-mark)]' : 'hover:bg-linen-200/40'"
+            :class="d.piece.id === chosen?.id ? 'bg-paper shadow-[inset_5px_0_0_var(--rc-mark)]' : 'hover:bg-seam/20'"
             :aria-current="d.piece.id === chosen?.id ? 'true' : undefined"
             @click="choosePiece(d.piece.id)"
           >

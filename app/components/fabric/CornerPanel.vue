@@ -70,7 +70,7 @@ async function note(seen: CornerStepBody['seen']): Promise<void> {
       <template v-else>
         <p class="text-xl font-semibold">What do you see?</p>
         <div class="mt-3 flex flex-wrap gap-2">
-          <button v-for="s in SEEN" :key="s" type="button" class="slip min-h-14 px-5 text-lg hover:bg-linen-200/60" :disabled="busy"
+          <button v-for="s in SEEN" :key="s" type="button" class="slip min-h-14 px-5 text-lg hover:bg-seam/20" :disabled="busy"
             @click="note(s)">
             {{ SEEN_WORDS[s] }}
           </button>

@@ -47,7 +47,7 @@ const fibreWords = (c: Fabric) =>
   <div>
     <div class="sticky top-0 z-10 border-b border-seam bg-paper">
       <button type="button"
-        class="flex min-h-13 w-full items-center gap-3 px-4 text-lg font-semibold text-mark hover:bg-linen-200/60"
+        class="flex min-h-13 w-full items-center gap-3 px-4 text-lg font-semibold text-mark hover:bg-seam/20"
         @click="$emit('describe')">
         <UIcon name="i-lucide-plus" class="size-6" />New fabric <kbd class="ml-auto text-sm text-muted-ink">
           {{ KEYS.fresh.shown }}</kbd>

@@ -166,7 +166,7 @@ const submit = (body: FabricBody): Promise<void> => keep({ ...body, fibres: fibr
             <Sourced :from="state.massOrigin" class="w-20" />
             <span class="ml-auto flex gap-1" role="group" aria-label="Weight by hand">
               <button v-for="h in HEFTS" :key="h.name" type="button" class="min-h-11 px-2 text-[15px]"
-                :class="isHeft(h.by) ? 'bg-ink text-paper' : 'slip hover:bg-linen-200/60'" :aria-pressed="isHeft(h.by)"
+                :class="isHeft(h.by) ? 'bg-ink text-paper' : 'slip hover:bg-seam/20'" :aria-pressed="isHeft(h.by)"
                 @click="weigh(h.by)">{{ h.name }}</button>
             </span>
           </div>

@@ -37,7 +37,7 @@ const written = computed(() => preview.written ? new Date(preview.written).toLoc
       <p class="font-semibold">Or take some of it, beside what is here</p>
       <div class="mt-1 flex flex-wrap gap-2" role="group" aria-label="What to take">
         <button v-for="key in COPIED_KEYS" :key="key" type="button" class="min-h-11 px-4" :aria-pressed="only.includes(key)"
-          :class="only.includes(key) ? 'bg-ink text-paper' : 'slip hover:bg-linen-200/60'" @click="toggle(key)">
+          :class="only.includes(key) ? 'bg-ink text-paper' : 'slip hover:bg-seam/20'" @click="toggle(key)">
           {{ only.includes(key) ? '✓ ' : '' }}{{ COPIED[key].name }}</button>
       </div>
       <p class="mt-1 min-h-6 text-sm text-muted-ink">{{ only.length > 0

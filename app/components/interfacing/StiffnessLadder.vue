@@ -83,7 +83,7 @@ const nameOf = (c: Candidate) =>
       type="button"
       class="absolute top-0 right-0 left-[134px] flex items-center gap-2 overflow-hidden px-2 text-left transition-transform duration-300
         motion-reduce:transition-none"
-      :class="chosenKeys.includes(r.c.key) ? 'bg-ink text-paper rounded-[3px]' : 'slip hover:bg-linen-200/50'"
+      :class="chosenKeys.includes(r.c.key) ? 'bg-ink text-paper rounded-[3px]' : 'slip hover:bg-seam/20'"
       :style="{ transform: `translateY(${r.top}px)`, height: `${r.high}px` }"
       :aria-pressed="chosenKeys.includes(r.c.key)"
       data-test="candidate"

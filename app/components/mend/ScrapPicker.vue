@@ -93,7 +93,7 @@ const asking = ref(false)
       scrap: its name, size and colour are enough.</p>
     <ol class="grid grid-cols-2 gap-2 max-[1000px]:grid-cols-1">
       <li v-for="(r, i) in ranking?.ranked.slice(0, 12) ?? []" :key="r.id">
-        <button type="button" class="slip flex w-full items-center gap-3 p-2 text-left hover:bg-linen-200/50"
+        <button type="button" class="slip flex w-full items-center gap-3 p-2 text-left hover:bg-seam/20"
           :class="r.id === chosenId ? 'border-2 border-mark' : ''" :aria-pressed="r.id === chosenId"
           @click="emit('take', r.id, r.treatment.side, r.treatment.marker)">
           <LookPicture :look="lookOfRank(r)" class="h-16 w-20 shrink-0" />

@@ -30,9 +30,9 @@ useEventListener('keydown', (e) => {
         :class="n <= pin.length ? 'bg-ink' : ''" /></p>
     <div class="grid grid-cols-3 gap-2">
       <button v-for="n in ['1', '2', '3', '4', '5', '6', '7', '8', '9']" :key="n" type="button" class="slip h-16 text-2xl font-semibold
-        hover:bg-linen-200/60" @click="add(n)">{{ n }}</button>
-      <button type="button" class="h-16 text-lg hover:bg-linen-200/60" @click="emit('leave')">Back</button>
-      <button type="button" class="slip h-16 text-2xl font-semibold hover:bg-linen-200/60" @click="add('0')">0</button>
+        hover:bg-seam/20" @click="add(n)">{{ n }}</button>
+      <button type="button" class="h-16 text-lg hover:bg-seam/20" @click="emit('leave')">Back</button>
+      <button type="button" class="slip h-16 text-2xl font-semibold hover:bg-seam/20" @click="add('0')">0</button>
       <button type="button" class="h-16 text-lg font-semibold" :class="pin.length < LEAST ? 'text-muted-ink' : 'bg-ink text-paper'"
         :aria-disabled="pin.length < LEAST" @click="go">Enter</button>
     </div>

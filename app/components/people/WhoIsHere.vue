@@ -39,7 +39,7 @@ watch(open, () => {
 <template>
   <template v-if="me">
     <button type="button" class="mt-auto flex min-h-[62px] flex-col items-center justify-center gap-0.5 border-l-4 border-transparent
-      text-center text-[13px] leading-tight hover:bg-linen-200/40" data-test="who" :aria-label="`At the board: ${me.person.name}`"
+      text-center text-[13px] leading-tight hover:bg-seam/20" data-test="who" :aria-label="`At the board: ${me.person.name}`"
       @click="() => { open = true }">
       <PersonMark :name="me.person.name" :size="34" />
       <span class="max-w-[70px] truncate">{{ me.person.name }}</span>
@@ -68,7 +68,7 @@ watch(open, () => {
         <template v-else>
           <div v-if="me.others.length > 0" class="grid grid-cols-2 gap-2 max-[500px]:grid-cols-1" role="group" aria-label="Take over">
             <button v-for="o in me.others" :key="o.id" type="button" class="slip flex min-h-16 items-center gap-3 px-3 text-left text-lg
-              leading-tight hover:bg-linen-200/60" :disabled="busy" @click="take(o)">
+              leading-tight hover:bg-seam/20" :disabled="busy" @click="take(o)">
               <PersonMark :name="o.name" /><span>{{ o.name }}<small class="block text-sm text-muted-ink">
                 {{ ROLE_NAMES[o.role] }}{{ o.asksPin ? ' · PIN' : '' }}</small></span>
             </button>

@@ -34,7 +34,7 @@ function move(i: number, by: number): void {
       shape="min-h-10 px-3" :disabled="locked" @update:model-value="v => { if (!locked) said = v ?? undefined }" />
     <div v-else-if="asked.how === 'two'" class="flex flex-wrap gap-1" role="group" :aria-label="TOPIC_NAME[asked.topic]">
       <button v-for="o in options" :key="o.value" type="button" :aria-pressed="parts.includes(o.value)" class="min-h-10 px-3"
-        :class="parts.includes(o.value) ? 'bg-ink text-paper' : 'slip hover:bg-linen-200/60'" @click="toggle(o.value)">{{ o.name }}</button>
+        :class="parts.includes(o.value) ? 'bg-ink text-paper' : 'slip hover:bg-seam/20'" @click="toggle(o.value)">{{ o.name }}</button>
     </div>
     <ol v-else class="space-y-1" :aria-label="TOPIC_NAME[asked.topic]">
       <li v-for="(o, i) in row" :key="o" class="slip flex items-center gap-2 px-2 py-0.5">

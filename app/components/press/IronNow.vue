@@ -57,7 +57,7 @@ defineExpose({ turn })
       <p class="min-w-0 flex-1 leading-tight"><b class="block truncate">{{ iron.name }}</b>
         <span class="text-sm">{{ reported ? `${reported.label}, ` : '' }}{{ SOLE_WORDS[state] }}<template v-if="ready && ready > 0">,
           ready in {{ clockWords(ready) }}</template> <Sourced :from="probe.running.value ? 'measured' : 'estimate'" /></span></p>
-      <button type="button" class="grid size-9 shrink-0 place-items-center hover:bg-linen-200/60" :aria-pressed="probe.running.value"
+      <button type="button" class="grid size-9 shrink-0 place-items-center hover:bg-seam/20" :aria-pressed="probe.running.value"
         :aria-label="`Probe on the soleplate of ${iron.name}`" @click="toggleProbe">
         <UIcon name="i-lucide-thermometer" class="size-5" :class="probe.running.value ? 'text-alert' : ''" /></button>
     </div>

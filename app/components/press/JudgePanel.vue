@@ -63,7 +63,7 @@ function keep(): void {
     <div class="mt-2 flex flex-wrap gap-2">
       <button v-for="m in MARKS" :key="m" type="button" :aria-pressed="marks.includes(m)"
         class="flex min-h-11 items-center gap-2 pl-1 pr-3 text-base"
-        :class="marks.includes(m) ? 'bg-alert text-paper' : 'slip hover:bg-linen-200/60'" @click="toggle(m)">
+        :class="marks.includes(m) ? 'bg-alert text-paper' : 'slip hover:bg-seam/20'" @click="toggle(m)">
         <SwatchAppearance :look="{ ...appearanceOfJudging(m === 'dotsVisible' ? 1 : 4, [m]) }" :colour="colour" :wide="54"
           :high="38" />{{ MARK_NAME[m] }}</button>
     </div>

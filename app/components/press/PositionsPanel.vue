@@ -147,7 +147,7 @@ const touchesOf = (w: PlannedWork): string =>
       aria-label="What is pressed">
       <li v-for="w in shown" :key="w.id" class="max-[1000px]:shrink-0">
         <button type="button" class="w-full px-3 py-1.5 text-left leading-tight" :aria-pressed="w.id === work?.id"
-          :class="w.id === work?.id ? 'bg-ink text-paper' : 'slip hover:bg-linen-200/60'" @click="chosenId = w.id">
+          :class="w.id === work?.id ? 'bg-ink text-paper' : 'slip hover:bg-seam/20'" @click="chosenId = w.id">
           <b>{{ w.piece?.name ?? w.name }}</b><span class="block text-sm opacity-80">{{ OPERATION_NAME[w.kind].toLowerCase() }},
             {{ touchesOf(w) }}</span>
         </button>
@@ -200,7 +200,7 @@ const touchesOf = (w: PlannedWork): string =>
       <p v-else-if="!work.blocked && !isMade" class="slip p-2 font-semibold" role="status">{{ NOTHING_LEFT }}</p>
       <div class="flex flex-wrap gap-1" role="group" aria-label="Another iron">
         <button v-for="o in others" :key="o.way.ironId" type="button" class="px-2 py-1 text-left text-sm leading-tight"
-          :aria-pressed="o.mine" :class="o.mine ? 'bg-ink text-paper' : 'slip hover:bg-linen-200/60'" @click="ironId = o.way.ironId">
+          :aria-pressed="o.mine" :class="o.mine ? 'bg-ink text-paper' : 'slip hover:bg-seam/20'" @click="ironId = o.way.ironId">
           <b>{{ o.name }}</b>
           <br>{{ o.way.placements.length }} × {{ seconds(o.way.recipe.holdS) }}, {{ minutesWords(o.way.boardS) }}</button>
       </div>
@@ -220,7 +220,7 @@ const touchesOf = (w: PlannedWork): string =>
         <legend class="font-semibold">Keep out</legend>
         <div class="flex flex-wrap gap-1">
           <button v-for="k in KEEP_OUT_KINDS" :key="k" type="button" class="min-h-9 px-2 text-sm" :aria-pressed="laying === k"
-            :class="laying === k ? 'bg-ink text-paper' : 'slip hover:bg-linen-200/60'" @click="laying = laying === k ? null : k">
+            :class="laying === k ? 'bg-ink text-paper' : 'slip hover:bg-seam/20'" @click="laying = laying === k ? null : k">
             {{ KEEP_OUT_NAME[k] }}</button>
         </div>
         <div v-if="laying" class="flex items-center gap-1 text-sm">

@@ -167,7 +167,7 @@ const supplyName = (id: string) => library.supplies.find(s => s.id === id)?.name
       <ol ref="list" class="grid grid-cols-2 gap-x-4 max-[1000px]:grid-cols-1" aria-label="Order">
         <li v-for="r in rows" :key="r.id">
           <button type="button" class="flex w-full items-baseline gap-2 border-b border-seam px-1 py-1 text-left leading-tight"
-            :class="r.id === chosen ? 'bg-ink text-paper' : 'hover:bg-linen-200/50'" :aria-pressed="r.id === chosen" @click="chosen = r.id">
+            :class="r.id === chosen ? 'bg-ink text-paper' : 'hover:bg-seam/20'" :aria-pressed="r.id === chosen" @click="chosen = r.id">
             <b class="w-7 shrink-0 text-right">{{ r.n ?? '–' }}</b>
             <span class="min-w-0 flex-1"><b>{{ r.name }}</b> <span class="text-sm">{{ r.kind.toLowerCase() }}</span>
               <span class="block text-sm opacity-80">{{ r.said }}</span></span>
@@ -200,7 +200,7 @@ const supplyName = (id: string) => library.supplies.find(s => s.id === id)?.name
       <p v-if="printProblem" class="font-semibold text-alert" role="alert">{{ printProblem }}</p>
       <fieldset class="space-y-1"><legend class="font-semibold">Irons</legend>
         <button v-for="i in library.irons" :key="i.id" type="button" class="block w-full px-2 py-1.5 text-left leading-tight"
-          :aria-pressed="ironIds.includes(i.id)" :class="ironIds.includes(i.id) ? 'bg-ink text-paper' : 'slip hover:bg-linen-200/60'"
+          :aria-pressed="ironIds.includes(i.id)" :class="ironIds.includes(i.id) ? 'bg-ink text-paper' : 'slip hover:bg-seam/20'"
           @click="toggle(i.id)">{{ ironIds.includes(i.id) ? '✓ ' : '' }}{{ i.name }}
           <span class="block text-sm opacity-80">{{ i.shutsOffAfterS ? 'shuts itself off' : 'never shuts itself off' }}</span></button>
       </fieldset>

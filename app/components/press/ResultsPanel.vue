@@ -99,7 +99,7 @@ function end(): void {
       <div v-if="session.earlier.length">
         <p class="font-semibold">Sessions of this job</p>
         <ul><li v-for="r in session.earlier" :key="r.id">
-          <button type="button" class="w-full border-b border-seam py-1 text-left hover:bg-linen-200/50"
+          <button type="button" class="w-full border-b border-seam py-1 text-left hover:bg-seam/20"
             :aria-pressed="r.id === session.plan?.id"
             :class="r.id === session.plan?.id ? 'font-bold' : ''" @click="session.take(r.id)">{{ day(r.startedAt) }},
             {{ r.operations }} to press{{ r.closedAt ? ', over' : '' }}</button></li></ul>

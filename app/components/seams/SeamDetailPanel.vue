@@ -133,7 +133,7 @@ const count = computed({ get: () => making.value.spec.count, set: v => setSpec({
         <p class="text-sm font-semibold">Pressing tools here</p>
         <div class="flex flex-wrap gap-1">
           <button v-for="k in OWN" :key="k" type="button" class="min-h-9 px-2 text-[15px]" :aria-pressed="has(k)"
-            :class="has(k) ? 'bg-ink text-paper' : 'slip hover:bg-linen-200/60'" @click="toggle(k)">{{ SUPPORT_NAME[k] }}</button>
+            :class="has(k) ? 'bg-ink text-paper' : 'slip hover:bg-seam/20'" @click="toggle(k)">{{ SUPPORT_NAME[k] }}</button>
         </div>
       </div>
     </template>

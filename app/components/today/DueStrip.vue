@@ -51,13 +51,13 @@ const shown = computed(() => GROUPS.value.find(g => g.key === open.value) ?? nul
   <section v-if="GROUPS.length" class="mt-3" aria-label="Also due" data-test="due">
     <div class="flex flex-wrap gap-2">
       <button v-for="g in GROUPS" :key="g.key" type="button" class="flex min-h-11 items-center gap-2 px-3" :aria-expanded="open === g.key"
-        :class="open === g.key ? 'bg-ink text-paper' : 'slip hover:bg-linen-200/60'" @click="open = open === g.key ? null : g.key">
+        :class="open === g.key ? 'bg-ink text-paper' : 'slip hover:bg-seam/20'" @click="open = open === g.key ? null : g.key">
         <UIcon :name="g.icon" class="size-5" /><b class="text-lg">{{ g.lines.length }}</b>
         {{ g.lines.length === 1 ? g.one : g.many }}</button>
     </div>
     <ul v-if="shown" class="slip mt-1 max-h-72 overflow-auto divide-y divide-dashed divide-seam px-3">
       <li v-for="l in shown.lines" :key="l.key"><button type="button"
-        class="flex min-h-11 w-full items-baseline gap-4 text-left hover:bg-linen-200/40"
+        class="flex min-h-11 w-full items-baseline gap-4 text-left hover:bg-seam/20"
         @click="l.go"><b class="ticket text-lg">{{ l.name }}</b><span class="min-w-0 flex-1">{{ l.says }}</span>
         <Sourced from="measured" /></button></li>
     </ul>

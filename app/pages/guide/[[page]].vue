@@ -46,14 +46,14 @@ const snippet = (p: GuidePart) => `${p.text.slice(0, 130)}${p.text.length > 130 
       <UInput v-model="q" icon="i-lucide-search" class="w-full" placeholder="Look through the guide" aria-label="Look through the guide" />
       <ul class="max-[900px]:flex max-[900px]:flex-wrap">
         <li v-for="p in contents" :key="p.page"><NuxtLink :to="`/guide/${p.page}`"
-          class="flex min-h-11 items-center px-2 hover:bg-linen-200/50"
+          class="flex min-h-11 items-center px-2 hover:bg-seam/20"
           :class="p.page === page ? 'border-l-4 border-mark font-semibold' : ''">{{ p.title }}</NuxtLink></li>
       </ul>
     </nav>
     <section v-if="q.trim() !== ''" aria-label="Found in the guide" aria-live="polite">
       <h1 class="text-2xl font-semibold">{{ found.length === 0 ? 'Nothing in the guide says that' : `“${q.trim()}” in the guide` }}</h1>
       <ul class="mt-3 space-y-2">
-        <li v-for="p in found" :key="`${p.page}${p.anchor}`"><NuxtLink class="slip block p-3 hover:bg-linen-200/50"
+        <li v-for="p in found" :key="`${p.page}${p.anchor}`"><NuxtLink class="slip block p-3 hover:bg-seam/20"
           :to="`/guide/${p.page}${p.anchor ? `#${p.anchor}` : ''}`" @click="q = ''">
           <b>{{ p.title }}</b><span class="block text-[15px] text-muted-ink">{{ snippet(p) }}</span></NuxtLink></li>
       </ul>
