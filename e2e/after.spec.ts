@@ -243,7 +243,7 @@ test('practice: plainly marked, pressed by the clock, answered with a picture; k
   await page.getByRole('button', { name: /Show the answer/ }).click()
   await expect(page.getByTestId('answer')).toContainText('of 100 of the best', { timeout: 30_000 })
   await looked(page, 'practice')
-  await page.getByRole('button', { name: /Find the fibre/ }).click()
+  await page.getByRole('button', { name: /The corner test/ }).click()
   await page.getByTestId('corner').getByRole('button').first().click()
   await expect(page.getByTestId('corner').getByRole('listitem')).toHaveText(/nothing to be seen/, { timeout: 20_000 })
   await page.reload()
