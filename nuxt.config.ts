@@ -24,7 +24,6 @@ const nitro: NitroConfig = {
 const TIDIES_COLOURS = '\'sha256-tYCcUbFfjZ9QESuTWESGWrFg2SmiEdyD2MYUfRWUgK0=\''
 
 export default defineNuxtConfig({
-  // What the server runs is not shortened: its stacks can be read as they are.
   modules: ['@nuxt/ui', '@pinia/nuxt', 'nuxt-security', '@nuxt/eslint'],
   // A working board that stays open all day: it runs in the browser, keeps its place there, and outlives a lost server.
   ssr: false,
@@ -56,6 +55,7 @@ export default defineNuxtConfig({
     public: { clockRate: '1' },
   },
   alias: { '#core': here('./core') },
+  // What the server runs is not shortened: its stacks can be read as they are.
   sourcemap: false,
   compatibilityDate: '2026-01-01',
   nitro,
