@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { expect, test } from '@playwright/test'
+import { expect, test, type Page } from '@playwright/test'
+import sharp from 'sharp'
 import type { Cutting } from '#shared/schemas'
 import { readDxf } from '#shared/dxf'
 import { boundsOf } from '#core/geometry'
@@ -10,6 +11,48 @@ const board = ownBoard()
 test.use({ testIdAttribute: 'data-test' })
 const fixture = (name: string) =>
   ({ name: `${name}.dxf`, mimeType: 'image/vnd.dxf', buffer: readFileSync(join(process.cwd(), 'shared/dxf/fixtures', `${name}.dxf`)) })
+
+/** How wide and high the square is in a picture of the screen, points. */
+async function squareSeen(page: Page): Promise<number[]> {
+  const { data, info } = await sharp(await page.screenshot()).raw().toBuffer({ resolveWithObject: true })
+  const xs: number[] = [], ys: number[] = []
+  for (let y = 0; y < info.height; y++) {
+    for (let x = 0; x < info.width; x++) {
+      const [r, g, b] = data.subarray((y * info.width + x) * info.channels)
+      if (r! > 230 && g! > 190 && b! < 110) {
+        xs.push(x)
+        ys.push(y)
+      }
+    }
+  }
+  return [xs, ys].map(all => all.reduce((m, v) => Math.max(m, v), 0) - all.reduce((m, v) => Math.min(m, v), 1e9) - 1)
+}
+/** The layout is thrown on the table: by the square that is measured there it becomes as large as it is cut. */
+async function projected(page: Page): Promise<void> {
+  await page.getByTestId('project').click()
+  const view = page.getByTestId('projector'), across = view.getByLabel('It measures across'), up = view.getByLabel('and up')
+  await expect(view).toBeVisible()
+  expect(await squareSeen(page)).toEqual([expect.closeTo(150, -1), expect.closeTo(150, -1)])
+  await across.fill('1 mm')
+  await view.getByTestId('set-scale').click()
+  await expect(view.getByText(/The square, across/)).toBeVisible()
+  await across.fill('60')
+  await up.fill('62.5')
+  await view.getByTestId('set-scale').click()
+  const [wide, high] = await squareSeen(page)
+  // A line is two points thick: so near as a picture of points can say.
+  expect([Math.abs(wide! - 250), Math.abs(high! - 240)].every(off => off <= 2), `${wide} × ${high}`).toBe(true)
+  await view.getByTestId('show-square').click()
+  await expect(view.getByTestId('projector-scale')).toContainText('measured')
+  await expect(view.getByTestId('projector-square')).toHaveCount(0)
+  const seen = () => view.locator('svg').first().getAttribute('viewBox')
+  const before = await seen()
+  await page.keyboard.press('n')
+  await expect(view.getByTestId('projector-part')).not.toBeEmpty()
+  expect(await seen()).not.toBe(before)
+  await page.keyboard.press('Escape')
+  await expect(view).toHaveCount(0)
+}
 
 test('a pattern of three sizes comes in as DXF, is backed, laid, cut, and goes out again', async ({ page }) => {
   const NAME = 'Pattern from outside', supply = await board.supply(page, 'B-12'), fabric = await board.fabric(page, 'TW-01')
@@ -67,6 +110,7 @@ test('a pattern of three sizes comes in as DXF, is backed, laid, cut, and goes o
   expect((await saved('layout-hpgl')).toString()).toMatch(/^IN;\nSP1;\nPU\d+,\d+;PD/)
   expect((await saved('layout-svg')).toString()).toContain('data-role="outline"')
   await page.keyboard.press('Escape')
+  await projected(page)
   await page.getByRole('button', { name: /Cut this/ }).click()
   await page.getByRole('button', { name: 'Record as cut' }).click()
   await expect.poll(async () => (await cutting()).layouts.some(l => l.cutAt !== null)).toBe(true)

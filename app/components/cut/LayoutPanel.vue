@@ -107,6 +107,10 @@ const drawings = computed(() => [
   { name: 'Layout, DXF', hint: 'for a cutting machine', href: `${chalkUrl.value}&as=dxf`, test: 'layout-dxf' },
   { name: 'Layout, SVG', hint: 'for a drawing program', href: `${chalkUrl.value}&as=svg`, test: 'layout-svg' },
 ])
+const projecting = ref(false)
+function project(): void {
+  projecting.value = true
+}
 const chalkUrl = computed(() => `/api/jobs/${cutting.jobId}/chalk?supplyId=${supply.value?.id}`)
 const doneParts = computed(() =>
   cutting.layouts.filter(l => l.supplyId === supply.value?.id && l.cutAt !== null).reduce((sum, l) => sum + l.parts.length, 0),
@@ -117,13 +121,18 @@ const doneParts = computed(() =>
   <div v-if="supply" class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_310px] gap-4 px-4 pb-3 max-[1000px]:grid-cols-1
     max-[640px]:block max-[640px]:overflow-auto max-[640px]:px-3">
     <div class="flex min-h-0 min-w-0 flex-col">
-      <Choices
-        v-model="chosenSupply"
-        :options="OPTIONS"
-        label="Supply"
-        class="flex flex-wrap gap-1"
-        shape="min-h-10 px-3"
-      />
+      <div class="flex items-start gap-3">
+        <Choices
+          v-model="chosenSupply"
+          :options="OPTIONS"
+          label="Supply"
+          class="flex flex-wrap gap-1"
+          shape="min-h-10 px-3"
+        />
+        <UButton v-if="lies.laid.length" size="lg" variant="outline" color="neutral" icon="i-lucide-projector" class="ml-auto shrink-0"
+          data-test="project" @click="project">Project</UButton>
+        <ProjectorView v-model:open="projecting" :parts="lies.laid" :wide-mm="wideMm" :length-mm="lies.lengthMm" />
+      </div>
       <p v-if="parts.length === 0" class="mt-14 text-center text-xl" data-test="all-cut">
         {{ cutDone ?? '' }} {{ doneParts ? `All ${doneParts} parts of ${supply.name} are cut.` : 'Nothing to cut from it.' }}
         <NuxtLink v-if="doneParts" to="/press" class="slip mt-6 inline-flex min-h-14 items-center gap-2 px-5 font-semibold">

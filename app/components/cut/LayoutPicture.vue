@@ -219,7 +219,8 @@ onMounted(() => {
       </g>
       <g v-if="ends.layout && !edge">
         <line v-bind="ends.layout.at" stroke="var(--rc-mark)" :stroke-width="2.5 * px" :stroke-dasharray="`${8 * px} ${4 * px}`" />
-        <text v-bind="ends.layout.words" :font-size="15 * px" font-weight="700" fill="var(--rc-mark)" text-anchor="end">
+        <text v-bind="ends.layout.words" :font-size="15 * px" font-weight="700" fill="var(--rc-mark)" text-anchor="end"
+          stroke="var(--rc-paper)" :stroke-width="5 * px" paint-order="stroke">
           {{ lengthWords(layoutMm ?? 0, selection.units) }}
         </text>
       </g>

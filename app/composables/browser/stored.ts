@@ -7,7 +7,7 @@ const LAST_WORKROOM = 'ready-cuff-workroom', LAST_PERSON = 'ready-cuff-person'
 /** Where a thing is kept for a workroom, or for one person of it. */
 export const storedKey = (whose: string, name: string): string => `ready-cuff/${whose}/${name}`
 /** What belongs to the board, whoever stands at it: how hot its irons are, its foot switch, its voice, its own name in a session. */
-const OF_THE_BOARD: ReadonlySet<string> = new Set(['dials', 'device', 'foot', 'foot-key', 'voice', 'begin'])
+const OF_THE_BOARD: ReadonlySet<string> = new Set(['dials', 'device', 'foot', 'foot-key', 'voice', 'begin', 'projector'])
 
 /** What replaces a store that the browser forbids: lost with the page. */
 export function passingStore(): StorageLike {

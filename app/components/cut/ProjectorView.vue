@@ -1,0 +1,146 @@
+<script setup lang="ts">
+import { laidMarks } from '#core/cut'
+import { boundsOf } from '#core/geometry'
+import { laidOutline } from '#core/layout'
+import type { LaidPart } from '#shared/laidOut'
+import {
+  centredOn, covered, heldInSight, nameTurnDeg, onTable, scaleByMeasure, squareMm, UNMEASURED, type ProjectorScale,
+} from '#shared/projector'
+import { lengthWords } from '#shared/words'
+import { useDevicePixelRatio, useElementSize, useFullscreen } from '@vueuse/core'
+
+/** The layout at its true size, light on dark, for a projector over the cutting table; a square that is measured there sets the scale. */
+const { parts, wideMm, lengthMm } = defineProps<{ parts: readonly LaidPart[], wideMm: number, lengthMm: number }>()
+const open = defineModel<boolean>('open', { required: true })
+const selection = useSelection()
+const { pixelRatio } = useDevicePixelRatio()
+/** The scale, and how large the browser drew when it was measured; null where it never was. */
+const scale = useStored<ProjectorScale & { at: number | null }>('projector', { ...UNMEASURED, at: null }, { mergeDefaults: true })
+/** Drawn larger or smaller since, by the browser or another screen, it is no longer true. */
+const isTrue = computed(() => scale.value.at === pixelRatio.value)
+const isTowards = ref(false), measuring = ref(!isTrue.value), at = ref({ x: 0, y: 0 }), chosenId = ref<string | null>(null)
+/** What stands about the picture is measured: its own size is another while it opens. */
+const frame = useTemplateRef<HTMLElement>('frame'), { width, height } = useElementSize(frame)
+const sight = computed(() => covered(scale.value, width.value, height.value))
+const whole = computed(() => isTowards.value ? { wideMm, highMm: lengthMm } : { wideMm: lengthMm, highMm: wideMm })
+const onto = computed(() => onTable(isTowards.value, wideMm))
+const box = computed(() => `${at.value.x} ${at.value.y} ${sight.value.wideMm} ${sight.value.highMm}`)
+/** Marks are so long, letters so high on the table, mm. */
+const TICK_MM = 8, LETTER_MM = 14
+const drawn = computed(() => parts.map((p) => {
+  const o = laidOutline(p.outline, p), turned = { rim: o.rim.map(onto.value), holes: o.holes.map(h => h.map(onto.value)) }
+  const { left, right, top, bottom } = boundsOf(turned)
+  return {
+    id: p.id, name: p.name, nameTurnDeg: nameTurnDeg(p.name, LETTER_MM, { wideMm: right - left, highMm: top - bottom }),
+    middle: { x: (left + right) / 2, y: (top + bottom) / 2 }, d: outlinePath(turned, false),
+    strokes: marksPath(o, laidMarks(p.outline, p.marks, p), TICK_MM, onto.value),
+  }
+}))
+const chosen = computed(() => drawn.value.find(p => p.id === chosenId.value) ?? null)
+
+const MOVE_MM = 50
+function move(x: number, y: number): void {
+  at.value = heldInSight({ x: at.value.x + x * MOVE_MM, y: at.value.y + y * MOVE_MM }, sight.value, whole.value)
+}
+/** The next part comes into the middle of the table. */
+function next(): void {
+  const i = drawn.value.findIndex(p => p.id === chosenId.value), p = drawn.value[(i + 1) % drawn.value.length]
+  if (!p) return
+  chosenId.value = p.id
+  at.value = heldInSight(centredOn(p.middle, sight.value), sight.value, whole.value)
+}
+function turn(): void {
+  isTowards.value = !isTowards.value
+  at.value = heldInSight({ x: 0, y: 0 }, sight.value, whole.value)
+}
+const sideMm = computed(() => squareMm(selection.units))
+const measured = ref({ wideMm: sideMm.value, highMm: sideMm.value }), problem = ref<string | null>(null)
+function showSquare(): void {
+  measuring.value = !measuring.value
+  measured.value = { wideMm: sideMm.value, highMm: sideMm.value }
+}
+function setScale(): void {
+  const found = scaleByMeasure(scale.value, sideMm.value, measured.value)
+  problem.value = found ? null : 'The square: no projector throws a picture of that size. Measure both sides again.'
+  if (!found) return
+  scale.value = { ...found, at: pixelRatio.value }
+  measured.value = { wideMm: sideMm.value, highMm: sideMm.value }
+}
+/** The square stands in the middle of the table, whatever lies under it. */
+const square = computed(() => ({
+  x: at.value.x + (sight.value.wideMm - sideMm.value) / 2, y: at.value.y + (sight.value.highMm - sideMm.value) / 2,
+}))
+const KEY_DOES: Record<string, () => void> = {
+  ArrowLeft: () => { move(-1, 0) }, ArrowRight: () => { move(1, 0) }, ArrowUp: () => { move(0, -1) }, ArrowDown: () => { move(0, 1) },
+  n: next, t: turn, q: showSquare,
+}
+function key(e: KeyboardEvent): void {
+  if (e.target instanceof HTMLInputElement || e.ctrlKey || e.metaKey || e.altKey) return
+  const does = KEY_DOES[e.key]
+  if (!does) return
+  e.preventDefault()
+  does()
+}
+const page = ref<HTMLElement | null>(null), { enter, exit, isSupported } = useFullscreen(page)
+onMounted(() => { page.value = document.documentElement })
+watch(open, (is) => {
+  if (!isSupported.value) return
+  // A browser may refuse to fill the screen: the picture is as true in a window.
+  void (is ? enter() : exit()).catch(() => undefined)
+  if (is) measuring.value = !isTrue.value
+})
+function close(): void {
+  open.value = false
+}
+</script>
+
+<template>
+  <UModal v-model:open="open" fullscreen title="On the cutting table" description="The layout at its true size, for a projector."
+    :ui="{ content: 'bg-black text-white', header: 'sr-only', body: 'p-0 sm:p-0 flex min-h-0 flex-1 flex-col' }">
+    <template #body>
+      <div class="flex min-h-0 flex-1 flex-col outline-none" tabindex="0" autofocus data-test="projector" @keydown="key">
+        <div ref="frame" class="min-h-0 flex-1"><svg :viewBox="box" preserveAspectRatio="none" class="block size-full" role="img"
+          aria-label="The layout at its true size">
+          <g fill="none" stroke="white" stroke-width="2">
+            <g v-for="p in drawn" :key="p.id" :stroke="p.id === chosenId ? '#9fe870' : 'white'">
+              <path :d="p.d" vector-effect="non-scaling-stroke" /><path :d="p.strokes" vector-effect="non-scaling-stroke" />
+            </g>
+          </g>
+          <template v-for="p in drawn" :key="p.id">
+            <text v-if="p.nameTurnDeg !== null" :font-size="LETTER_MM" text-anchor="middle" :fill="p.id === chosenId ? '#9fe870' : 'white'"
+              :transform="`translate(${p.middle.x} ${p.middle.y}) rotate(${p.nameTurnDeg})`" dy="0.35em">{{ p.name }}</text>
+          </template>
+          <g v-if="measuring" data-test="projector-square">
+            <rect v-bind="square" :width="sideMm" :height="sideMm" fill="black" stroke="#ffd84d" stroke-width="2"
+              vector-effect="non-scaling-stroke" />
+            <text :x="square.x + sideMm / 2" :y="square.y + sideMm / 2" :font-size="LETTER_MM" text-anchor="middle" dy="0.35em"
+              fill="#ffd84d">
+              {{ lengthWords(sideMm, selection.units) }}</text>
+          </g>
+        </svg></div>
+        <div class="dark flex flex-wrap items-end gap-x-5 gap-y-2 border-t border-white/40 bg-black px-4 py-2 text-white">
+          <template v-if="measuring">
+            <p class="max-w-sm text-[15px] leading-snug">Each side of the square should be <b>{{ lengthWords(sideMm, selection.units) }}</b>
+              on the table. Write what it measures; again whenever the projector or the table was moved.</p>
+            <LengthField v-model="measured.wideMm" label="It measures across" noun="The square, across" :least-mm="5" :most-mm="1000"
+              class="w-40" />
+            <LengthField v-model="measured.highMm" label="and up" noun="The square, up" :least-mm="5" :most-mm="1000" class="w-40" />
+            <UButton size="lg" data-test="set-scale" @click="setScale">Set the scale</UButton>
+          </template>
+          <p v-else class="text-[15px]" data-test="projector-scale">
+            {{ isTrue ? `Set by the square: ${lengthWords(sight.wideMm, selection.units)} of the table in sight`
+              : 'The scale was not measured as it is drawn now: do not cut by it' }} <Sourced v-if="isTrue" from="measured" /></p>
+          <p v-if="problem" class="font-semibold text-alert" role="alert">{{ problem }}</p>
+          <p v-if="chosen" class="text-lg font-semibold" data-test="projector-part">{{ chosen.name }}</p>
+          <span class="ml-auto flex flex-wrap gap-2">
+            <UButton size="lg" variant="outline" color="neutral" @click="next">Next part <kbd class="opacity-80">n</kbd></UButton>
+            <UButton size="lg" variant="outline" color="neutral" @click="turn">Turn <kbd class="opacity-80">t</kbd></UButton>
+            <UButton size="lg" variant="outline" color="neutral" :aria-pressed="measuring" data-test="show-square" @click="showSquare">
+              Square <kbd class="opacity-80">q</kbd></UButton>
+            <UButton size="lg" variant="outline" color="neutral" @click="close">Close <kbd class="opacity-80">Esc</kbd></UButton>
+          </span>
+        </div>
+      </div>
+    </template>
+  </UModal>
+</template>
