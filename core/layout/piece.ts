@@ -30,6 +30,8 @@ export interface Shape {
   profile: Profile
   /** What the profile is of. */
   rim: Ring
+  /** Its outline with half the gap about it, as it is. */
+  roomy: Ring
   /** Area with half the gap about it, mm². */
   areaMm2: number
   /** The same as it is drawn for the layout, with fewer corners and a little outside itself, mm². */
@@ -78,7 +80,7 @@ export function shapeOf(outline: Outline, turnDeg: number, gapMm: number): Shape
   const made: Shape = {
     turnDeg,
     profile,
-    rim: plain.rim,
+    rim: plain.rim, roomy: roomy.rim,
     areaMm2: areaMm2(roomy), plainMm2: areaMm2(plain),
     outLeftMm: -left,
     outBelowMm: -bottom,
