@@ -108,6 +108,7 @@ test('a pattern of three sizes comes in as DXF, is backed, laid, cut, and goes o
   const layout = readDxf(await saved('layout-dxf')), parts = (await cutting()).layouts[0]!.parts
   expect('pieces' in layout && layout.pieces.length).toBe(parts.length)
   expect((await saved('layout-hpgl')).toString()).toMatch(/^IN;\nSP1;\nPU\d+,\d+;PD/)
+  expect((await saved('layout-paper')).toString('latin1', 0, 5)).toBe('%PDF-')
   expect((await saved('layout-svg')).toString()).toContain('data-role="outline"')
   await page.keyboard.press('Escape')
   await projected(page)

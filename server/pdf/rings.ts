@@ -20,36 +20,11 @@ const inkOf = (hex: string) => {
   const [r, g, b] = [1, 3, 5].map(i => parseInt(hex.slice(i, i + 2), 16) / 255)
   return rgb(r!, g!, b!)
 }
-/** Draws rings on a sheet, clipped to its printable part; `to` brings mm of the piece to mm from the sheet's upper left corner. */
-export function drawRings(
-  sheet: PaperPage,
-  size: PaperMm,
-  rings: readonly Ring[],
-  role: SvgRole,
-  to: (p: { x: number, y: number }) => [number, number],
-): void {
-  const { colour, dash, width } = LINE[role]
-  const pt = (p: { x: number, y: number }): [number, number] => {
-    const [x, y] = to(p)
-    return [x * POINTS_PER_MM, (size.high - y) * POINTS_PER_MM]
-  }
-  const [w, h] = [(size.wide - 2 * MARGIN_MM) * POINTS_PER_MM, (size.high - 2 * MARGIN_MM) * POINTS_PER_MM]
-  sheet.page.pushOperators(
-    pushGraphicsState(),
-    rectangle(MARGIN_MM * POINTS_PER_MM, MARGIN_MM * POINTS_PER_MM, w, h),
-    clip(),
-    endPath(),
-    setStrokingColor(colour),
-    setLineWidth(width),
-    setDashPattern(dash, 0),
-    ...rings.flatMap(ring => [...ring.map((p, i) => (i === 0 ? moveTo(...pt(p)) : lineTo(...pt(p)))), closePath(), stroke()]),
-    popGraphicsState(),
-  )
-}
-
-/** Draws what is marked on a piece, as `drawRings` does its edges; what is not closed stays open. */
-export function drawStrokes(
-  sheet: PaperPage, size: PaperMm, strokes: readonly (readonly Point[])[], to: (p: Point) => [number, number],
+type ToSheet = (p: Point) => [number, number]
+/** Draws lines within the printable part of a sheet; `to` brings mm of the piece to mm from the sheet's upper left corner. */
+function drawLines(
+  sheet: PaperPage, size: PaperMm, lines: readonly (readonly Point[])[], { colour, dash, width }: typeof LINE[SvgRole], isClosed: boolean,
+  to: ToSheet,
 ): void {
   const pt = (p: Point): [number, number] => {
     const [x, y] = to(p)
@@ -58,11 +33,20 @@ export function drawStrokes(
   const [w, h] = [(size.wide - 2 * MARGIN_MM) * POINTS_PER_MM, (size.high - 2 * MARGIN_MM) * POINTS_PER_MM]
   sheet.page.pushOperators(
     pushGraphicsState(), rectangle(MARGIN_MM * POINTS_PER_MM, MARGIN_MM * POINTS_PER_MM, w, h), clip(), endPath(),
-    setStrokingColor(LINE.cut.colour), setLineWidth(LINE.outline.width), setDashPattern([], 0),
-    ...strokes.flatMap(line => [...line.map((p, i) => (i === 0 ? moveTo(...pt(p)) : lineTo(...pt(p)))), stroke()]),
+    setStrokingColor(colour), setLineWidth(width), setDashPattern(dash, 0),
+    ...lines.flatMap(line => [
+      ...line.map((p, i) => (i === 0 ? moveTo(...pt(p)) : lineTo(...pt(p)))), ...(isClosed ? [closePath()] : []), stroke(),
+    ]),
     popGraphicsState(),
   )
 }
+
+/** Draws the edges of a piece on a sheet. */
+export const drawRings = (sheet: PaperPage, size: PaperMm, rings: readonly Ring[], role: SvgRole, to: ToSheet): void =>
+  drawLines(sheet, size, rings, LINE[role], true, to)
+/** Draws what is marked on a piece; what is not closed stays open. */
+export const drawStrokes = (sheet: PaperPage, size: PaperMm, strokes: readonly (readonly Point[])[], to: ToSheet): void =>
+  drawLines(sheet, size, strokes, { colour: LINE.cut.colour, width: LINE.outline.width, dash: [] }, false, to)
 
 /** Fills outlines, their holes left open; in mm from the sheet's lower left corner. */
 export function fillRings(sheet: PaperPage, size: PaperMm, outlines: readonly Outline[], hex?: string): void {

@@ -7,10 +7,11 @@ import { countRow, pointsOf, sensitivityOf, type Knowledge, type RowCount, type 
 import { carePairs, careParts, ironSetup, pairKey, stuckThings, type CareThings } from '#shared/caring'
 import { groundFrom, partsOf, usableWidthMm, type GroundRows } from '#shared/cutting'
 import type { PlainLesson } from '#shared/mappers'
-import { plotted, plottedLayout, type PlotFormat } from '#shared/plot'
-import type { Job, JobPiece, LayoutPart, PaperBody, Plan, CareCardQuery, Supply, Swatch, Workroom } from '#shared/schemas'
+import { plotted, plottedLayout } from '#shared/plot'
+import type { ChalkQuery, Job, JobPiece, LayoutPart, PaperBody, Plan, CareCardQuery, Supply, Swatch, Workroom } from '#shared/schemas'
 import { careCardText } from '#shared/words'
 import { chalkPdf } from '../pdf/chalk'
+import { layoutPdf } from '../pdf/layoutPaper'
 import { makingPaper } from '../pdf/making-paper'
 import { planPdf, proofPdf, proofText, windowPdf, type PlanNames, type WindowPage } from '../pdf/swatchPaper'
 import { careCardPdf } from '../pdf/careCard'
@@ -46,12 +47,13 @@ export const templates = task(async ({ jobName, pieces, ground, as, paper, units
   if (as === 'dxf') return templatesDxf(pieces, all)
   return as === 'svg' ? await templatesSvg(all) : await templatesPdf(jobName, all, PAPERS[paper], units)
 })
-interface ChalkAsked extends JobSheet { supply: Supply, parts: readonly LayoutPart[], units: DisplayUnits, as: 'pdf' | PlotFormat }
-/** A layout as a strip to chalk by, or for a plotter and other programs. */
+interface ChalkAsked extends JobSheet { supply: Supply, parts: readonly LayoutPart[], units: DisplayUnits, as: ChalkQuery['as'] }
+/** A layout as a strip to chalk by, at its true size, or for a plotter and other programs. */
 export const chalk = task(async ({ jobName, supply, pieces, parts, ground, units, as }: ChalkAsked): Promise<string | Uint8Array> => {
   const own = groundFrom(ground)
   if (as === 'pdf') return chalkPdf(jobName, supply, pieces, parts, own, units)
   const layout = plottedLayout(partsOf(pieces, supply.id, own), parts, usableWidthMm(supply))
+  if (as === 'paper') return layoutPdf(`${supply.name}: ${jobName}`, layout, units)
   return plotted(layout, as, as === 'svg' ? await facesWithin(layout.parts.map(p => p.name).join(' ')) : [])
 })
 /** Templates or labels of one making. */

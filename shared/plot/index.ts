@@ -4,14 +4,14 @@ import { layoutSvg, type SvgFace } from '../svg'
 import { writeHpgl } from './hpgl'
 import type { PlottedLayout } from './laid'
 
-export { plottedLayout } from './laid'
+export { plottedLayout, type PlottedLayout } from './laid'
 
 /** What a layout can be written as, and what kind of file that is. */
 export const PLOT_FORMATS = {
   dxf: { type: 'image/vnd.dxf', ending: 'dxf' }, hpgl: { type: 'application/vnd.hp-hpgl', ending: 'plt' },
   svg: { type: 'image/svg+xml', ending: 'svg' },
 } as const
-export type PlotFormat = keyof typeof PLOT_FORMATS
+type PlotFormat = keyof typeof PLOT_FORMATS
 
 /** @param faces typefaces to be put into an SVG */
 export function plotted(layout: PlottedLayout, as: PlotFormat, faces: readonly SvgFace[] = []): string {

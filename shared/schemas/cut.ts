@@ -190,8 +190,9 @@ export const templatesQuery = z.object({
   paper: z.enum(PAPER_SIZES, { error: 'Paper: A4, A3, letter or tabloid.' }).default('A4'),
 })
 export const chalkQuery = z.object({
-  supplyId: idSchema, as: z.enum(['pdf', 'svg', 'dxf', 'hpgl'], { error: 'As: pdf, svg, dxf or hpgl.' }).default('pdf'),
+  supplyId: idSchema, as: z.enum(['pdf', 'paper', 'svg', 'dxf', 'hpgl'], { error: 'As: pdf, paper, svg, dxf or hpgl.' }).default('pdf'),
 })
+export type ChalkQuery = z.infer<typeof chalkQuery>
 
 const keyed = { id: idSchema, createdAt: momentField('Written') }
 /** Rows as a workroom file holds them. */

@@ -103,6 +103,7 @@ async function cutIt(): Promise<void> {
 const drawings = computed(() => [
   { name: 'Pieces, DXF', hint: 'for a pattern program', href: `/api/jobs/${cutting.jobId}/templates?as=dxf`, test: 'dxf' },
   { name: 'Pieces, SVG', hint: 'for a drawing program', href: `/api/jobs/${cutting.jobId}/templates?as=svg`, test: 'svg' },
+  { name: 'Layout, PDF', hint: 'at true size, for a wide printer', href: `${chalkUrl.value}&as=paper`, test: 'layout-paper' },
   { name: 'Layout, HPGL', hint: 'for a plotter', href: `${chalkUrl.value}&as=hpgl`, test: 'layout-hpgl' },
   { name: 'Layout, DXF', hint: 'for a cutting machine', href: `${chalkUrl.value}&as=dxf`, test: 'layout-dxf' },
   { name: 'Layout, SVG', hint: 'for a drawing program', href: `${chalkUrl.value}&as=svg`, test: 'layout-svg' },

@@ -13,7 +13,7 @@ export default defineRoute({ may: 'read', params: idParams, query: chalkQuery },
   const own = layouts.filter(l => l.supplyId === supply.id)
   const lay = own.find(l => l.cutAt === null) ?? own.at(-1)
   const sheet = { jobName: job.name, supply, pieces, parts: lay?.parts ?? [], ground, units: (await getWorkroom(context)).units }
-  const file = query.as === 'pdf' ? { type: 'application/pdf', ending: 'pdf' } : PLOT_FORMATS[query.as]
+  const file = query.as === 'pdf' || query.as === 'paper' ? { type: 'application/pdf', ending: 'pdf' } : PLOT_FORMATS[query.as]
   const bytes = await onThread('paper', 'chalk', { ...sheet, as: query.as }, { ...context, smaller: 'Lay out fewer parts at once.' })
   setResponseHeaders(event, { 'content-type': file.type, 'content-disposition': `attachment; filename="layout.${file.ending}"` })
   return bytes
