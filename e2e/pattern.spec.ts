@@ -73,6 +73,14 @@ test('a pattern of three sizes comes in as DXF, is backed, laid, cut, and goes o
   await page.getByTestId('drawing-units').getByRole('button', { name: /102 mm if it is in inches/ }).click()
   await expect(page.getByTestId('drawing-notes')).toContainText('Read in inches, as you chose.')
 
+  // Reading a long one is stopped by hand, and nothing comes of it.
+  const corners = Array.from({ length: 600_000 }, (_, i) => `10\n${i % 977}\n20\n${i % 991}\n`).join('')
+  const long = Buffer.from(`0\nSECTION\n2\nENTITIES\n0\nLWPOLYLINE\n8\n1\n70\n1\n${corners}0\nENDSEC\n0\nEOF\n`)
+  await file.setInputFiles({ name: 'long.dxf', mimeType: 'image/vnd.dxf', buffer: long })
+  await page.getByTestId('stop-reading').click()
+  await expect(page.getByText('Reading long.dxf')).toHaveCount(0)
+  await expect(page.getByTestId('drawing-problem')).toHaveCount(0)
+
   await file.setInputFiles(fixture('sizes'))
   const sizes = page.getByTestId('drawing-sizes')
   await expect(sizes.getByRole('button', { name: '36' })).toHaveAttribute('aria-pressed', 'true')

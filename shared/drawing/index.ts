@@ -1,3 +1,3 @@
 /** What drawings in any format have in common once they are read. */
 export { piecesOfRings, usableRing, type OutlineNote } from './ring'
-export { plainPiece, type DrawnPiece, type NamedOutline } from './piece'
+export { keptMarks, MOST_MARKS, plainPiece, type DrawnPiece, type NamedOutline } from './piece'

@@ -9,6 +9,7 @@ export type OutlineNote
     | { why: 'huge', name: string, mm: number }
     | { why: 'tooFine', name: string, corners: number }
     | { why: 'tooMany', kept: number }
+    | { why: 'marks', name: string, kept: number, of: number, kind: 'notches' | 'drills' | 'internal' }
 
 /** A curve drawn with more corners than it needs is thinned by this, mm. */
 const THIN_MM = 0.02

@@ -200,6 +200,15 @@ describe('out and in again', () => {
     }), { seed: 30, numRuns: 100 })
     expect(farthestMm).toBeLessThan(0.05)
   })
+  it('of a piece with more marks than it can keep the first are taken, and how many were left out is said', () => {
+    const drills = Array.from({ length: 450 }, (_, i) => ({ x: 5 + i % 45, y: 5 + Math.floor(i / 45) * 3 }))
+    const { pieces: [p], notes } = read(bytes(writeDxf([{
+      name: 'LACE', size: '', number: '', count: 1, pair: false, sew: [], grainDeg: 0, says: [], marks: { ...EMPTY, drills },
+      cut: [outlineOf([{ x: 0, y: 0 }, { x: 60, y: 0 }, { x: 60, y: 60 }, { x: 0, y: 60 }])],
+    }])))
+    expect(p!.marks.drills).toHaveLength(400)
+    expect(notes).toContainEqual({ why: 'marks', name: 'LACE', kept: 400, of: 450, kind: 'drills' })
+  })
   it('a half on its fold, however the fold lies, is the whole that it is half of', () => {
     fc.assert(fc.property(fc.integer({ min: 0, max: 359 }), fc.array(fc.double({ min: 40, max: 200, noNaN: true }), { minLength: 3,
       maxLength: 9 }),

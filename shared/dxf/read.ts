@@ -1,6 +1,6 @@
 import parser from 'dxf/lib/parseString.js'
 import { areaMm2, boundsOf } from '#core/geometry'
-import type { DrawnPiece } from '../drawing'
+import { keptMarks, type DrawnPiece } from '../drawing'
 import { scaledPlace, thingsOf, type DrawnThing, type Expanding } from './lines'
 import { DXF_UNITS, type DxfNote, type DxfProblem, type DxfUnit } from './notes'
 import type { DxfEntity, DxfFile } from './parsed'
@@ -123,6 +123,6 @@ export function readDxf(bytes: Uint8Array, asked: DxfUnit | null = null): DxfRea
   if (kinds.size > 0) onNote({ why: 'kinds', kinds: [...kinds].map(([kind, n]) => (n === 1 ? kind : `${n} × ${kind}`)) })
   if (pieces.length > MOST_PIECES) onNote({ why: 'tooMany', kept: MOST_PIECES })
   onNote({ why: 'units', ...units })
-  const told = toldApart(pieces.slice(0, MOST_PIECES), onNote)
+  const told = toldApart(pieces.slice(0, MOST_PIECES), onNote).map(p => ({ ...p, marks: keptMarks(p.name, p.marks, onNote) }))
   return told.length === 0 && notes.length === 1 ? { problem: { why: 'nothing' } } : { pieces: told, notes: gathered(notes) }
 }

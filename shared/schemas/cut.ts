@@ -1,3 +1,4 @@
+import { MOST_MARKS } from '../drawing'
 import { z } from 'zod'
 import { BLOCKS, blockOf, HALVES } from '#core/cut'
 import { crossing } from '#core/geometry'
@@ -42,12 +43,13 @@ const blockShape = z
     }
   })
 const inPlace = z.tuple([across, across], { error: 'Marks: a place is two numbers, in mm.' })
-const places = (name: string) => z.array(inPlace, { error: `${name}: give a list.` }).max(400, `${name}: 400 at the most.`).default([])
+const places = (name: string, most: number) =>
+  z.array(inPlace, { error: `${name}: give a list.` }).max(most, `${name}: ${most} at the most.`).default([])
 /** What is drawn on a piece besides its outline, in the outline's own mm. */
 const marksPayload = z.object({
-  notches: places('Notches'), drills: places('Drill holes'),
+  notches: places('Notches', MOST_MARKS.notches), drills: places('Drill holes', MOST_MARKS.drills),
   internal: z.array(z.array(inPlace).min(2, 'Lines: each has two ends.').max(2000, 'Lines: 2,000 corners at the most.'),
-    { error: 'Lines: give a list.' }).max(100, 'Lines: 100 on a piece at the most.').default([]),
+    { error: 'Lines: give a list.' }).max(MOST_MARKS.internal, `Lines: ${MOST_MARKS.internal} on a piece at the most.`).default([]),
   mirror: z.tuple([inPlace, inPlace], { error: 'Mirror line: two places.' }).nullable().default(null),
 })
 const said = (name: string) => z.string({ error: `${name}: give it in words.` }).trim().max(20, `${name}: twenty letters at the most.`)

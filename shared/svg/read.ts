@@ -2,7 +2,7 @@ import { parseSync, type INode } from 'svgson'
 import svgpath from 'svgpath'
 import type { Marks } from '#core/cut'
 import { distanceMm, type Outline, type Ring } from '#core/geometry'
-import { piecesOfRings, usableRing, type OutlineNote } from '../drawing'
+import { keptMarks, piecesOfRings, usableRing, type OutlineNote } from '../drawing'
 import { hiddenBy, marksOn, roleOf, type DrawnMark, type MarkRole } from './layers'
 import { pathOf, strokesOf } from './shapes'
 
@@ -206,5 +206,7 @@ export function readSvg(text: string): SvgReading | { problem: SvgProblem } {
   if (walk.outlines.length > MOST_OUTLINES) notes.push({ why: 'tooMany', kept: MOST_OUTLINES })
   if (walk.outlines.length === 0 && notes.every(n => n.why === 'pixels')) return { problem: { why: 'nothing' } }
   const marks = marksOn(walk.outlines.map(o => o.outline), walk.marks)
-  return { outlines: walk.outlines.slice(0, MOST_OUTLINES).map((o, i) => ({ ...o, marks: marks[i]! })), notes }
+  const outlines = walk.outlines.slice(0, MOST_OUTLINES)
+    .map((o, i) => ({ ...o, marks: keptMarks(o.name, marks[i]!, (n) => { notes.push(n) }) }))
+  return { outlines, notes }
 }

@@ -46,10 +46,12 @@ describe('cutting in words', () => {
       { why: 'huge', name: 'Sail', mm: 10_000 },
       { why: 'tooFine', name: 'Coast', corners: 9000 },
       { why: 'tooMany', kept: 60 },
+      { why: 'marks', name: 'Lace', kept: 400, of: 612, kind: 'drills' },
     ] as const
     const all = [...problems.map(svgProblemSentence), ...notes.map(n => svgNoteSentence(n))]
     expect(new Set(all).size).toBe(all.length)
-    for (const part of ['50.0 MB', '“3 ells”', 'Tail is open: its ends are 12.3 mm apart', 'Sail is 10.00 m long', '9000 corners'])
+    for (const part of ['50.0 MB', '“3 ells”', 'Tail is open: its ends are 12.3 mm apart', 'Sail is 10.00 m long', '9000 corners',
+      'Lace has 612 drill holes: only the first 400 were taken'])
       expect(
         all.some(s => s.includes(part)),
         part,

@@ -61,8 +61,12 @@ export function svgNoteSentence(n: SvgNote, units: DisplayUnits = METRIC): strin
       return `${n.name} has ${n.corners} corners. Draw it with fewer.`
     case 'tooMany':
       return `Only the first ${n.kept} outlines were taken.`
+    case 'marks':
+      return `${n.name} has ${n.of} ${MARK_NAME[n.kind]}: only the first ${n.kept} were taken.`
   }
 }
+
+const MARK_NAME = { notches: 'notches', drills: 'drill holes', internal: 'internal lines' } as const
 
 /** How often a piece is cut. */
 export function timesWords({ count, pair }: { count: number, pair: boolean }): string {

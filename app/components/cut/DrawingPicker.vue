@@ -28,10 +28,13 @@ const LINES = [
 ]
 const UNITS = (Object.keys(DXF_UNITS) as DxfUnit[]).map(value => ({ value, name: DXF_UNIT_WORDS[value] }))
 
+const DRAWING = 'drawing'
+let reads = 0
 async function read(): Promise<void> {
-  const from = file.value
+  const from = file.value, mine = ++reads
   drawing.value = null
   tooLarge.value = null
+  workers.end(DRAWING)
   if (!from) return
   // Too large a file is not even opened.
   const isDxf = /\.dxf$/i.test(from.name), most = isDxf ? DXF_MOST_BYTES : SVG_MOST_BYTES
@@ -42,14 +45,21 @@ async function read(): Promise<void> {
   }
   reading.value = true
   try {
-    drawing.value = await workers.ask('drawing', async remote => remote.drawing(await from.arrayBuffer(), from.name, unit.value))
+    drawing.value = await workers.ask(DRAWING, async remote => remote.drawing(await from.arrayBuffer(), from.name, unit.value))
     chosenSizes.value = null
   } catch (error) {
-    tooLarge.value = faultOf(error)
+    if (mine === reads) tooLarge.value = faultOf(error)
   } finally {
-    reading.value = false
+    // A newer one may be read by now.
+    if (mine === reads) reading.value = false
   }
 }
+function stop(): void {
+  reads++
+  workers.end(DRAWING)
+  reading.value = false
+}
+onScopeDispose(stop)
 function choose(event: Event): void {
   const input = event.target as HTMLInputElement
   file.value = input.files?.[0] ?? null
@@ -117,7 +127,10 @@ const shown = computed(() =>
       </span>
       <input type="file" accept=".svg,image/svg+xml,.dxf,image/vnd.dxf" class="sr-only" aria-label="Drawing" @change="choose" />
     </label>
-    <p v-if="reading" class="mt-2 text-lg" role="status">Reading {{ file?.name }}…</p>
+    <div v-if="reading" class="mt-2 flex flex-wrap items-center gap-4 text-lg">
+      <p role="status">Reading {{ file?.name }}…</p>
+      <UButton size="lg" variant="outline" color="neutral" icon="i-lucide-square" data-test="stop-reading" @click="stop">Stop</UButton>
+    </div>
     <p v-if="problem" class="mt-2 font-semibold text-alert" role="alert" data-test="drawing-problem">{{ problem }}</p>
     <div v-if="unitChoices.length" class="mt-2" role="group" aria-label="Measured in" data-test="drawing-units">
       <p>The longest thing in it would be:</p>
