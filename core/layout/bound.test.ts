@@ -3,12 +3,11 @@ import { describe, expect, it } from 'vitest'
 import { arc, areaMm2, outlineOf, type Outline } from '../geometry'
 import { boundMm, firstLayout, improveLayout, type LayoutPiece } from '.'
 import { MEASURES } from './bound'
+import { box, piece, starOf } from './laid.fixture'
 import { slicesOf } from './slices'
 
-const box = (wide: number, high: number): Outline =>
-  outlineOf([{ x: 0, y: 0 }, { x: wide, y: 0 }, { x: wide, y: high }, { x: 0, y: high }])
 const many = (n: number, outline: Outline, grain: LayoutPiece['grain'] = 'along'): LayoutPiece[] =>
-  Array.from({ length: n }, (_, i) => ({ id: `${outline.rim.length} ${outline.rim[2]!.x} ${i}`, outline, grain, oneWay: false }))
+  Array.from({ length: n }, (_, i) => piece(`${outline.rim.length} ${outline.rim[2]!.x} ${i}`, outline, grain))
 const bound = (pieces: LayoutPiece[], wideMm = 300, gapMm = 0) => boundMm({ pieces, wideMm, gapMm })
 
 describe('the shortest that a layout can be', () => {
@@ -57,10 +56,7 @@ describe('the shortest that a layout can be', () => {
   it('cuts a shape into strips that lie within it and come near to its area', () => {
     const star = fc.array(fc.integer({ min: 30, max: 120 }), { minLength: 3, maxLength: 14 })
     fc.assert(fc.property(star, (spokes) => {
-      const outline = outlineOf(spokes.map((r, i) => {
-        const a = i / spokes.length * 2 * Math.PI
-        return { x: r * Math.cos(a), y: r * Math.sin(a) }
-      }))
+      const outline = outlineOf(starOf(spokes))
       const { wideMm, highMm } = slicesOf(outline.rim), area = wideMm.reduce((sum, w, i) => sum + w * highMm[i]!, 0)
       expect(area).toBeLessThanOrEqual(areaMm2(outline) + 1e-6)
       expect(area).toBeGreaterThan(areaMm2(outline) - 0.06 * 240 * 240)

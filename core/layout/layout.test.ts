@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { arc, boundsOf, outlineOf, type Outline } from '../geometry'
+import { arc, boundsOf, outlineOf } from '../geometry'
 import { seeded } from '../numeric'
 import {
   boundMm,
@@ -12,24 +12,10 @@ import {
   type Grain,
   type LayoutPiece,
 } from '.'
+import { box, piece, starOf } from './laid.fixture'
 import { profileOf, hasBarredSpan } from './profile'
 
-const box = (wide: number, high: number, x = 0, y = 0): Outline =>
-  outlineOf([
-    { x, y },
-    { x: x + wide, y },
-    { x: x + wide, y: y + high },
-    { x, y: y + high },
-  ])
-const piece = (id: string, outline: Outline, grain: Grain = 'along', oneWay = false): LayoutPiece => ({ id, outline, grain, oneWay })
-const star = fc.array(fc.integer({ min: 20, max: 120 }), { minLength: 3, maxLength: 12 }).map(spokes =>
-  outlineOf(
-    spokes.map((r, i) => {
-      const a = (i / spokes.length) * 2 * Math.PI
-      return { x: r * Math.cos(a), y: r * Math.sin(a) }
-    }),
-  ),
-)
+const star = fc.array(fc.integer({ min: 20, max: 120 }), { minLength: 3, maxLength: 12 }).map(spokes => outlineOf(starOf(spokes)))
 
 describe('a profile', () => {
   it('of a crooked piece: its lowest and highest edge at every place across', () => {

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { boundsOf, difference, mirrored, offset, outlineOf, rotated, type Outline } from '../geometry'
+import { boundsOf, difference, mirrored, offset, outlineOf, rotated } from '../geometry'
 import {
   buttStrips,
   pieceFrom,
@@ -10,18 +10,8 @@ import {
   layoutFaults,
   fitOnOffcuts,
   leftOver,
-  type Grain,
-  type LayoutPiece,
 } from '.'
-
-const box = (wide: number, high: number, x = 0, y = 0): Outline =>
-  outlineOf([
-    { x, y },
-    { x: x + wide, y },
-    { x: x + wide, y: y + high },
-    { x, y: y + high },
-  ])
-const piece = (id: string, outline: Outline, grain: Grain = 'along', oneWay = false): LayoutPiece => ({ id, outline, grain, oneWay })
+import { box, piece } from './laid.fixture'
 
 describe('offcuts', () => {
   it('are kept from 80 by 80 mm on', () => {
