@@ -26,6 +26,35 @@ export function laidOutline(outline: Outline, at: Pick<Placement, 'turnDeg' | 'x
   return outlineOf(outline.rim.map(to), outline.holes.map(h => h.map(to)))
 }
 
+/** How two pieces lie to each other: so much of them on one another, mm², too near, or neither. */
+type Meeting = number | 'tooNear' | null
+function meetingOf(a: Outline, b: Outline, gapMm: number): Meeting {
+  const both = intersection(offset([a], -HAIR_MM / 2), offset([b], -HAIR_MM / 2))
+  if (both.length > 0) return both.reduce((sum, o) => sum + areaMm2(o), 0)
+  return gapMm > 0 && intersection(offset([a], gapMm - 2 * HAIR_MM), [b]).length > 0 ? 'tooNear' : null
+}
+
+/** Meetings worked out before, by how two outlines lie to each other: a drag moves one piece and asks of all. */
+const known = new WeakMap<Outline, Map<string, Meeting>>(), numbers = new WeakMap<Outline, number>()
+const MOST_KNOWN = 4000
+let numbered = 0
+function numberOf(outline: Outline): number {
+  const had = numbers.get(outline) ?? numbered++
+  numbers.set(outline, had)
+  return had
+}
+type Laid = { of: Outline, at: Placement, outline: Outline }
+function knownMeeting(a: Laid, b: Laid, gapMm: number): Meeting {
+  const of = known.get(a.of) ?? new Map<string, Meeting>()
+  known.set(a.of, of)
+  const key = [numberOf(b.of), a.at.turnDeg, b.at.turnDeg, b.at.x - a.at.x, b.at.y - a.at.y, gapMm].join(' '), had = of.get(key)
+  if (had !== undefined) return had
+  if (of.size >= MOST_KNOWN) of.clear()
+  const found = meetingOf(a.outline, b.outline, gapMm)
+  of.set(key, found)
+  return found
+}
+
 /**
  * Judges a layout by exact clipping: every piece on the roll, none on another, and none nearer than it may.
  * @param lengthMm how long the roll is; Infinity where it does not matter
@@ -48,7 +77,7 @@ export function layoutFaults(
       return []
     }
     const outline = laidOutline({ rim: piece.outline.rim, holes: [] }, at)
-    return [{ id: at.id, outline, bounds: boundsOf(outline) }]
+    return [{ id: at.id, of: piece.outline, at, outline, bounds: boundsOf(outline) }]
   })
   for (const { id, bounds } of laid) {
     const byMm = Math.max(-bounds.left, -bounds.bottom, bounds.right - wideMm, bounds.top - lengthMm)
@@ -65,10 +94,9 @@ export function layoutFaults(
         b.bounds.bottom - a.bounds.top,
       )
       if (apart >= gapMm - HAIR_MM && apart >= -HAIR_MM) continue
-      const both = intersection(offset([a.outline], -HAIR_MM / 2), offset([b.outline], -HAIR_MM / 2))
-      if (both.length > 0) faults.push({ why: 'overlap', ids: [a.id, b.id], areaMm2: both.reduce((sum, o) => sum + areaMm2(o), 0) })
-      else if (gapMm > 0 && intersection(offset([a.outline], gapMm - 2 * HAIR_MM), [b.outline]).length > 0)
-        faults.push({ why: 'tooNear', ids: [a.id, b.id] })
+      const meeting = knownMeeting(a, b, gapMm), ids: [string, string] = [a.id, b.id]
+      if (meeting === 'tooNear') faults.push({ why: 'tooNear', ids })
+      else if (meeting !== null) faults.push({ why: 'overlap', ids, areaMm2: meeting })
     }
   }
   return faults

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { arc, boundsOf, outlineOf } from '../geometry'
+import { arc, boundsOf, outlineOf, type Outline } from '../geometry'
 import { seeded } from '../numeric'
 import {
   boundMm,
@@ -102,6 +102,15 @@ describe('a layout', () => {
       expect(layout.lengthMm).toBeLessThanOrEqual(before + 20)
       before = layout.lengthMm
     }
+  })
+  it('judges what was moved as if it had never been judged before, in alike pieces and others', () => {
+    const mm = fc.integer({ min: 0, max: 300 }), at = fc.record({ x: mm, y: mm, turnDeg: fc.constantFrom(0, 90, 180) })
+    fc.assert(fc.property(star, fc.array(at, { minLength: 2, maxLength: 5 }), at, fc.constantFrom(0, 2), (drawn, places, moved, gapMm) => {
+      const laid = (of: () => Outline, all: typeof places) => layoutFaults(all.map((_, i) => piece(String(i), of())),
+        all.map((p, i) => ({ id: String(i), ...p })), 900, gapMm)
+      const anew = () => outlineOf(drawn.rim.map(p => ({ ...p }))), shared = () => drawn
+      for (const all of [places, [moved, ...places.slice(1)], places]) expect(laid(shared, all)).toEqual(laid(anew, all))
+    }), { numRuns: 40, seed: 17 })
   })
   it('goes round what is pinned and leaves it where it lies', () => {
     const disc = outlineOf(arc({ x: 0, y: 0 }, 60, 0, 360, 0.05).slice(0, -1))

@@ -70,22 +70,35 @@ const box = computed(() => {
 })
 /** A letter of a name is about so wide, a line of it so high, in points of the screen. */
 const LETTER = 7.4, LINE = 14
-const drawn = computed(() => parts.map((p) => {
+function drawnOf(p: LaidPart) {
   const o = laidOutline(p.outline, p), { left, bottom, right, top } = boundsOf(o), spot = labelSpot(shownOutline(o), LINE * px.value)
-  return { ...p, o, r: rect(left, bottom, right, top), spot, letters: spot ? Math.floor(spot.wideMm / (LETTER * px.value)) : 0 }
-}))
+  return {
+    of: p.outline, o, r: rect(left, bottom, right, top), spot, letters: spot ? Math.floor(spot.wideMm / (LETTER * px.value)) : 0,
+    d: pathOf(o), strokes: marksPath(o, laidMarks(p.outline, p.marks, p), 8 * px.value, shown),
+  }
+}
+/** What was drawn of each part where it lies: a drag draws one anew, not all of them. */
+let known = new Map<string, ReturnType<typeof drawnOf>>()
+const drawn = computed(() => {
+  const before = known, scale = [px.value, upright.value, lengthMm].join(' ')
+  known = new Map()
+  return parts.map((p) => {
+    const key = [p.id, p.x, p.y, p.turnDeg, scale].join(' '), had = before.get(key)
+    const now = had?.of === p.outline ? had : drawnOf(p)
+    known.set(key, now)
+    return { ...p, ...now }
+  })
+})
 /** Names that some part of theirs has no room for: those parts bear a number, and the key beside the picture says which. */
 const numbers = computed(() => new Map(
   [...new Set(drawn.value.filter(p => p.name.length > p.letters).map(p => p.name))].map((name, i) => [name, i + 1])))
 const laid = computed(() =>
-  drawn.value.map(({ o, r, spot, letters, ...p }) => {
+  drawn.value.map(({ r, spot, letters, ...p }) => {
     const fits = p.name.length <= letters, number = `${numbers.value.get(p.name) ?? ''}`
     // Its own way up: along the roll to the right, or upward where the roll stands.
     const up = upright.value ? -90 - p.turnDeg : -p.turnDeg
     return {
       ...p,
-      d: pathOf(o),
-      strokes: marksPath(o, laidMarks(p.outline, p.marks, p), 8 * px.value, shown),
       at: spot ?? { x: r.x + r.width / 2, y: r.y + r.height / 2 },
       corner: { x: r.x, y: r.y },
       label: fits ? p.name : number,
