@@ -34,10 +34,12 @@ async function projected(page: Page): Promise<void> {
   await expect(view).toBeVisible()
   expect(await squareSeen(page)).toEqual([expect.closeTo(150, -1), expect.closeTo(150, -1)])
   await across.fill('1 mm')
-  await view.getByTestId('set-scale').click()
+  await across.blur()
   await expect(view.getByText(/The square, across/)).toBeVisible()
+  await expect(view.getByTestId('set-scale')).toBeDisabled()
   await across.fill('60')
   await up.fill('62.5')
+  await up.blur()
   await view.getByTestId('set-scale').click()
   const [wide, high] = await squareSeen(page)
   // A line is two points thick: so near as a picture of points can say.

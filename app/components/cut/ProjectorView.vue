@@ -54,17 +54,22 @@ function turn(): void {
   at.value = heldInSight({ x: 0, y: 0 }, sight.value, whole.value)
 }
 const sideMm = computed(() => squareMm(selection.units))
-const measured = ref({ wideMm: sideMm.value, highMm: sideMm.value }), problem = ref<string | null>(null)
+/** What the square measures on the table; nothing is taken for measured that nobody wrote. */
+const acrossMm = ref<number | null>(null), upMm = ref<number | null>(null), problem = ref<string | null>(null)
+function measureAnew(): void {
+  acrossMm.value = upMm.value = null
+}
 function showSquare(): void {
   measuring.value = !measuring.value
-  measured.value = { wideMm: sideMm.value, highMm: sideMm.value }
+  measureAnew()
 }
 function setScale(): void {
-  const found = scaleByMeasure(scale.value, sideMm.value, measured.value)
+  if (acrossMm.value === null || upMm.value === null) return
+  const found = scaleByMeasure(scale.value, sideMm.value, { wideMm: acrossMm.value, highMm: upMm.value })
   problem.value = found ? null : 'The square: no projector throws a picture of that size. Measure both sides again.'
   if (!found) return
   scale.value = { ...found, at: pixelRatio.value }
-  measured.value = { wideMm: sideMm.value, highMm: sideMm.value }
+  measureAnew()
 }
 /** The square stands in the middle of the table, whatever lies under it. */
 const square = computed(() => ({
@@ -84,10 +89,9 @@ function key(e: KeyboardEvent): void {
 const page = ref<HTMLElement | null>(null), { enter, exit, isSupported } = useFullscreen(page)
 onMounted(() => { page.value = document.documentElement })
 watch(open, (is) => {
-  if (!isSupported.value) return
-  // A browser may refuse to fill the screen: the picture is as true in a window.
-  void (is ? enter() : exit()).catch(() => undefined)
   if (is) measuring.value = !isTrue.value
+  // A browser may refuse to fill the screen: the picture is as true in a window.
+  if (isSupported.value) void (is ? enter() : exit()).catch(() => undefined)
 })
 function close(): void {
   open.value = false
@@ -122,10 +126,14 @@ function close(): void {
           <template v-if="measuring">
             <p class="max-w-sm text-[15px] leading-snug">Each side of the square should be <b>{{ lengthWords(sideMm, selection.units) }}</b>
               on the table. Write what it measures; again whenever the projector or the table was moved.</p>
-            <LengthField v-model="measured.wideMm" label="It measures across" noun="The square, across" :least-mm="5" :most-mm="1000"
-              class="w-40" />
-            <LengthField v-model="measured.highMm" label="and up" noun="The square, up" :least-mm="5" :most-mm="1000" class="w-40" />
-            <UButton size="lg" data-test="set-scale" @click="setScale">Set the scale</UButton>
+            <label class="block w-40"><span class="block text-sm font-semibold leading-tight">It measures across</span>
+              <MeasureInput v-model="acrossMm" quantity="length" label="It measures across" noun="The square, across" can-be-blank
+                :least-metric="5" :most-metric="1000" /></label>
+            <label class="block w-40"><span class="block text-sm font-semibold leading-tight">and up</span>
+              <MeasureInput v-model="upMm" quantity="length" label="and up" noun="The square, up" can-be-blank :least-metric="5"
+                :most-metric="1000" /></label>
+            <UButton size="lg" data-test="set-scale" :disabled="acrossMm === null || upMm === null" @click="setScale">
+              Set the scale</UButton>
           </template>
           <p v-else class="text-[15px]" data-test="projector-scale">
             {{ isTrue ? `Set by the square: ${lengthWords(sight.wideMm, selection.units)} of the table in sight`
