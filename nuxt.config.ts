@@ -91,8 +91,8 @@ export default defineNuxtConfig({
     xssValidator: false,
     headers: {
       crossOriginEmbedderPolicy: false,
-      // Pictures of fabric are taken on the board itself.
-      permissionsPolicy: { camera: ['self'] },
+      // Pictures of fabric are taken on the board itself, and a projector's picture fills the screen.
+      permissionsPolicy: { camera: ['self'], fullscreen: ['self'] },
       strictTransportSecurity: false,
       contentSecurityPolicy: {
         'default-src': ['\'self\''],

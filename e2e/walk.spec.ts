@@ -93,7 +93,7 @@ test('on a phone, in the dark, in the US: nothing over the side, every target a 
     await page.evaluate(() => document.documentElement.classList.add('dark'))
     const found: Record<string, unknown> = {}
     for (const to of SCREENS) {
-    // As going back does: the board stays as it is, and nothing is fetched anew.
+      // As going back does: the board stays as it is, and nothing is fetched anew.
       await page.evaluate((path) => {
         history.pushState({}, '', path)
         dispatchEvent(new PopStateEvent('popstate', { state: history.state }))

@@ -11,7 +11,7 @@ const INCH_MM = 25.4
 /** The layout never leaves the sight by more than all but this, mm. */
 const IN_SIGHT_MM = 60
 
-/** The square that is measured on the table: 100 mm, or 4 in, each way. */
+/** What a picture on the table or a sheet of paper is checked by: 100 mm, or 4 in, each way. */
 export const squareMm = (units: Pick<DisplayUnits, 'length'> | null | undefined): number => units?.length === 'in' ? 4 * INCH_MM : 100
 
 export interface Extent { wideMm: number, highMm: number }

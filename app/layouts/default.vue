@@ -40,7 +40,7 @@ const spaceRuns = () => route.path.startsWith('/press')
   : press.phase === 'running' && press.step?.kind !== 'cool'
 /** The session's iron is Space's where the session is shown, and anywhere while its sole is down. */
 const sessions = () => session.plan !== null && !session.closed && (session.atHand || (session.down && !session.heldElsewhere))
-useSpaceBar(() => !shortcutListOpen.value && (sessions() || spaceRuns()), () => (sessions() ? void session.space() : press.next()))
+useSpaceBar(() => !keysAtRest.value && (sessions() || spaceRuns()), () => (sessions() ? void session.space() : press.next()))
 // The screen stays awake while something is pressed or lies to cool.
 const wake = useWakeLock()
 watch(() => press.running || session.moving, on => on ? wake.request('screen').catch(() => undefined) : wake.release(), { immediate: true })

@@ -16,7 +16,7 @@ const { sheet, key, seedText, rate, problem, exercise, choice, held, tries, answ
 const best = computed(() => bestOfEach(sheet.value.done))
 const ALL = computed(() => [...EXERCISES, 'free' as const].map((value, i) => ({ value, name: EXERCISE_NAME[value], n: i + 1 })))
 const RATES = [{ value: 1 as const, name: 'Real clock' }, { value: 5 as const, name: '5 × as quick' }]
-useSpaceBar(() => !shortcutListOpen.value && (downAtMs.value !== null || pressable.value), p.iron)
+useSpaceBar(() => !keysAtRest.value && (downAtMs.value !== null || pressable.value), p.iron)
 const canJudge = computed(() => exercise.value !== null && !answer.value && complete.value && !judging.value
   && (exercise.value.clock === 'none' || exercise.value.clock === 'steps' || (exercise.value.key === 'braid' && held.value.length > 0)))
 useShortcuts({ take: () => { if (canJudge.value) void p.judge() }, fresh: p.nextSeed,

@@ -18,7 +18,7 @@ const rounded = (parts: number): DualFeasible => (share) => {
 }
 /** What leaves less than the threshold beside it counts as all of the width, what is less than it as nothing. */
 const thresholded = (least: number): DualFeasible => share =>
-  share > 1 - least + HAIR ? 1 : share >= least - HAIR ? share >= least + HAIR ? share : 0 : 0
+  share > 1 - least + HAIR ? 1 : share >= least + HAIR ? share : 0
 /** By how many of the smallest find room in it, or beside it. */
 const counted = (least: number): DualFeasible => {
   const most = Math.floor(1 / least + HAIR)

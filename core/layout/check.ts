@@ -43,8 +43,9 @@ function numberOf(outline: Outline): number {
   numbers.set(outline, had)
   return had
 }
-type Laid = { of: Outline, at: Placement, outline: Outline }
-function knownMeeting(a: Laid, b: Laid, gapMm: number): Meeting {
+/** A piece by its own outline, where it is put, and what comes of that. */
+interface Put { of: Outline, at: Placement, outline: Outline }
+function knownMeeting(a: Put, b: Put, gapMm: number): Meeting {
   const of = known.get(a.of) ?? new Map<string, Meeting>()
   known.set(a.of, of)
   const key = [numberOf(b.of), a.at.turnDeg, b.at.turnDeg, b.at.x - a.at.x, b.at.y - a.at.y, gapMm].join(' '), had = of.get(key)

@@ -2,10 +2,10 @@ import { boundsOf } from '#core/geometry'
 import { markStrokes } from '#core/cut'
 import { METRIC, type DisplayUnits } from '#core/units'
 import type { PlottedLayout } from '#shared/plot'
+import { squareMm } from '#shared/projector'
 import { lengthWords } from '#shared/words'
 import { addPage, paper } from './paper'
 import { drawRings, drawStrokes, MARGIN_MM } from './rings'
-import { testMm } from './template'
 
 /** No page of a PDF is longer than 200 in; a longer layout goes on, on the next one. */
 const MOST_LONG_MM = 4900
@@ -19,7 +19,7 @@ export async function layoutPdf(
   title: string, { parts, wideMm, longMm }: PlottedLayout, units: DisplayUnits = METRIC,
 ): Promise<Uint8Array> {
   const { doc, regular, bold } = await paper({ title, names: parts.map(p => p.name) })
-  const pages = Math.max(1, Math.ceil(longMm / MOST_LONG_MM - 1e-9)), checkMm = Math.min(testMm(units), wideMm / 2)
+  const pages = Math.max(1, Math.ceil(longMm / MOST_LONG_MM - 1e-9)), checkMm = Math.min(squareMm(units), wideMm / 2)
   for (let n = 0; n < pages; n++) {
     const from = n * MOST_LONG_MM, highMm = Math.max(10, Math.min(MOST_LONG_MM, longMm - from))
     const size = { wide: wideMm + 2 * MARGIN_MM, high: highMm + HEAD_MM + 2 * MARGIN_MM }, sheet = addPage(doc, regular, size)

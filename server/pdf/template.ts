@@ -1,5 +1,4 @@
 import { markStrokes, type Marks } from '#core/cut'
-import type { DisplayUnits } from '#core/units'
 import { boundsOf, type Outline } from '#core/geometry'
 import type { SvgRole } from '#shared/svg'
 import type { Face } from './letters'
@@ -14,8 +13,6 @@ export interface Template {
   marks: Marks
 }
 
-/** A square and a line to check a printer by: a round figure in either system. */
-export const testMm = (units: DisplayUnits): number => (units.length === 'in' ? 4 * 25.4 : 100)
 /** An arrow both ways along the grain. */
 export function grainArrow(sheet: PaperPage, x: number, y: number, longMm: number, deg: number): void {
   const a = (deg * Math.PI) / 180,

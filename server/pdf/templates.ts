@@ -1,3 +1,4 @@
+import { squareMm } from '#shared/projector'
 import { METRIC, type DisplayUnits } from '#core/units'
 import type { PDFDocument } from 'pdf-lib'
 import { GRAIN_DEG } from '#core/layout'
@@ -11,7 +12,7 @@ import { facesWithin, type Face } from './letters'
 import { A4_MM, paper, addPage, type PaperMm } from './paper'
 import { OVERLAP_MM, planeOf, tilesAlong } from './plane'
 import { drawRings, drawStrokes, LINE, MARGIN_MM } from './rings'
-import { extent, grainArrow, hasMarks, strokesOf, testMm, writing, type Template } from './template'
+import { extent, grainArrow, hasMarks, strokesOf, writing, type Template } from './template'
 import { drawPlane, printable } from './tiled'
 
 export const PAPERS: Record<PaperSize, PaperMm> = {
@@ -117,7 +118,7 @@ export async function templatesPdf(
   size: PaperMm,
   units: DisplayUnits = METRIC,
 ): Promise<Uint8Array> {
-  const checkMm = testMm(units)
+  const checkMm = squareMm(units)
   const { shared, tiled } = pagesOf(templates, size)
   const plane = tiled.length > 0 ? planeOf(tiled.map(t => ({ of: t, outlines: t.lines[0]!.outlines })), printable(size)) : null
   judgeSheets(tiled, shared.length + (plane?.sheets ?? 0), size)

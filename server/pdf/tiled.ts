@@ -1,5 +1,6 @@
 /** Sheets of large templates: what of them lies on each, how sheets are glued to each other, and a small map of all. */
 import type { PDFDocument } from 'pdf-lib'
+import { squareMm } from '#shared/projector'
 import { boundsOf, type Point } from '#core/geometry'
 import type { DisplayUnits } from '#core/units'
 import { lengthWords } from '#shared/words'
@@ -7,7 +8,7 @@ import type { Face } from './letters'
 import { addPage, type PaperMm, type PaperPage } from './paper'
 import { OVERLAP_MM, tilesAlong, type OnPlane, type Plane } from './plane'
 import { drawRings, drawStrokes, MARGIN_MM } from './rings'
-import { extent, grainArrow, hasMarks, strokesOf, testMm, writing, type Template } from './template'
+import { extent, grainArrow, hasMarks, strokesOf, writing, type Template } from './template'
 
 /** What a row of tiles is called: A to Z, then AA, AB and so on. */
 export const rowLetters = (row: number): string =>
@@ -61,7 +62,7 @@ export function drawPlane(doc: PDFDocument, faces: Faces, plane: Plane<Template>
       isLeft: plane.isUsed(r, c - 1), isRight: plane.isUsed(r, c + 1), isAbove: plane.isUsed(r - 1, c), isBelow: plane.isUsed(r + 1, c),
     })
     if (number > 1) return
-    const checkMm = testMm(units), lineY = size.high - MARGIN_MM - 8
+    const checkMm = squareMm(units), lineY = size.high - MARGIN_MM - 8
     sheet.line(MARGIN_MM + 20, lineY, MARGIN_MM + 20 + checkMm, lineY)
     sheet.text(lengthWords(checkMm, units), MARGIN_MM + 22 + checkMm, lineY + 1, 8)
   }))

@@ -7,7 +7,7 @@ import {
   centredOn, covered, heldInSight, nameTurnDeg, onTable, scaleByMeasure, squareMm, UNMEASURED, type ProjectorScale,
 } from '#shared/projector'
 import { lengthWords } from '#shared/words'
-import { useDevicePixelRatio, useElementSize, useFullscreen } from '@vueuse/core'
+import { useDevicePixelRatio, useElementSize, useEventListener, useFullscreen } from '@vueuse/core'
 
 /** The layout at its true size, light on dark, for a projector over the cutting table; a square that is measured there sets the scale. */
 const { parts, wideMm, lengthMm } = defineProps<{ parts: readonly LaidPart[], wideMm: number, lengthMm: number }>()
@@ -57,7 +57,7 @@ const sideMm = computed(() => squareMm(selection.units))
 /** What the square measures on the table; nothing is taken for measured that nobody wrote. */
 const acrossMm = ref<number | null>(null), upMm = ref<number | null>(null), problem = ref<string | null>(null)
 function measureAnew(): void {
-  acrossMm.value = upMm.value = null
+  acrossMm.value = upMm.value = problem.value = null
 }
 function showSquare(): void {
   measuring.value = !measuring.value
@@ -66,7 +66,7 @@ function showSquare(): void {
 function setScale(): void {
   if (acrossMm.value === null || upMm.value === null) return
   const found = scaleByMeasure(scale.value, sideMm.value, { wideMm: acrossMm.value, highMm: upMm.value })
-  problem.value = found ? null : 'The square: no projector throws a picture of that size. Measure both sides again.'
+  problem.value = found ? null : 'The square: by these lengths the picture would be too large or too small. Measure both sides again.'
   if (!found) return
   scale.value = { ...found, at: pixelRatio.value }
   measureAnew()
@@ -79,16 +79,18 @@ const KEY_DOES: Record<string, () => void> = {
   ArrowLeft: () => { move(-1, 0) }, ArrowRight: () => { move(1, 0) }, ArrowUp: () => { move(0, -1) }, ArrowDown: () => { move(0, 1) },
   n: next, t: turn, q: showSquare,
 }
-function key(e: KeyboardEvent): void {
-  if (e.target instanceof HTMLInputElement || e.ctrlKey || e.metaKey || e.altKey) return
+/** Wherever the focus is: nobody at the table looks for it. */
+useEventListener('keydown', (e) => {
+  if (!open.value || e.target instanceof HTMLInputElement || e.ctrlKey || e.metaKey || e.altKey) return
   const does = KEY_DOES[e.key]
   if (!does) return
   e.preventDefault()
   does()
-}
+})
 const page = ref<HTMLElement | null>(null), { enter, exit, isSupported } = useFullscreen(page)
 onMounted(() => { page.value = document.documentElement })
 watch(open, (is) => {
+  fullPictureOpen.value = is
   if (is) measuring.value = !isTrue.value
   // A browser may refuse to fill the screen: the picture is as true in a window.
   if (isSupported.value) void (is ? enter() : exit()).catch(() => undefined)
@@ -96,13 +98,15 @@ watch(open, (is) => {
 function close(): void {
   open.value = false
 }
+onScopeDispose(() => { fullPictureOpen.value = false })
 </script>
 
 <template>
-  <UModal v-model:open="open" fullscreen title="On the cutting table" description="The layout at its true size, for a projector."
+  <UModal v-model:open="open" fullscreen :close="false"
+    title="On the cutting table" description="The layout at its true size, for a projector."
     :ui="{ content: 'bg-black text-white', header: 'sr-only', body: 'p-0 sm:p-0 flex min-h-0 flex-1 flex-col' }">
     <template #body>
-      <div class="flex min-h-0 flex-1 flex-col outline-none" tabindex="0" autofocus data-test="projector" @keydown="key">
+      <div class="flex min-h-0 flex-1 flex-col" data-test="projector">
         <div ref="frame" class="min-h-0 flex-1"><svg :viewBox="box" preserveAspectRatio="none" class="block size-full" role="img"
           aria-label="The layout at its true size">
           <g fill="none" stroke="white" stroke-width="2">
@@ -136,8 +140,8 @@ function close(): void {
               Set the scale</UButton>
           </template>
           <p v-else class="text-[15px]" data-test="projector-scale">
-            {{ isTrue ? `Set by the square: ${lengthWords(sight.wideMm, selection.units)} of the table in sight`
-              : 'The scale was not measured as it is drawn now: do not cut by it' }} <Sourced v-if="isTrue" from="measured" /></p>
+            {{ isTrue ? `True size, by the square. The picture is ${lengthWords(sight.wideMm, selection.units)} wide on the table`
+              : 'Not true size yet: measure the square before you cut by this picture' }} <Sourced v-if="isTrue" from="measured" /></p>
           <p v-if="problem" class="font-semibold text-alert" role="alert">{{ problem }}</p>
           <p v-if="chosen" class="text-lg font-semibold" data-test="projector-part">{{ chosen.name }}</p>
           <span class="ml-auto flex flex-wrap gap-2">

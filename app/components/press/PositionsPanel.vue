@@ -8,7 +8,7 @@ import { soleOf } from '#shared/pressing'
 import { KEEP_OUT_KINDS, type JobPiece, type KeepOutKind } from '#shared/schemas'
 import {
   blockedSentence, circlesSentence, coverageSentence, hemRefusal, KEEP_OUT_NAME, keepOutCaution, lengthWords, minutesWords,
-  missedSentence, NOTHING_LEFT, OPERATION_NAME, seconds, STANDING_WORDS, stuckRefusal, WHY_MANY,
+  countWords, missedSentence, NOTHING_LEFT, OPERATION_NAME, seconds, STANDING_WORDS, stuckRefusal, WHY_MANY,
 } from '#shared/words'
 import type { PlannedWork } from '#shared/planned'
 
@@ -136,8 +136,9 @@ const block = computed({ get: () => piece.value?.asBlock ?? false, set: on => ch
 const several = computed(() => piece.value !== null && howMany(piece.value) > 1)
 const many = computed(() => proof.value && whyMany({ placements: placements.value, bound: proof.value.bound },
   work.value?.keepOuts.length ?? 0))
+const positionsWords = (n: number | null): string => n === null ? '– positions' : countWords(n, 'position')
 const touchesOf = (w: PlannedWork): string =>
-  w.ways.length === 0 ? 'cannot be pressed' : `${w.ways.find(x => x.ironId === iron.value?.id)?.placements.length ?? '–'} positions`
+  w.ways.length === 0 ? 'cannot be pressed' : positionsWords(w.ways.find(x => x.ironId === iron.value?.id)?.placements.length ?? null)
 </script>
 
 <template>
@@ -158,7 +159,7 @@ const touchesOf = (w: PlannedWork): string =>
     <div v-if="work?.outline" class="relative min-h-0">
       <PositionsPicture :outline="work.outline" :placements="placements" :sole="sole" :keep-outs="work.keepOuts"
         :missed="proof?.missed ?? []"
-        :colour="work.colourHex" :chosen="at" :movable="!isBlock && !laying" :label="`${work.name}: ${placements.length} positions`"
+        :colour="work.colourHex" :chosen="at" :movable="!isBlock && !laying" :label="`${work.name}: ${positionsWords(placements.length)}`"
         @choose="i => (at = i)" @move="move" @tap="tap" />
       <p v-if="laying" class="slip absolute left-2 top-2 px-3 py-1 font-semibold">Tap where it is.</p>
     </div>

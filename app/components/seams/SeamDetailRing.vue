@@ -7,7 +7,7 @@ const run = useSession()
 const press = usePress()
 const { phase, side, leftS, forS, share, press: next } = useSeamDetailRing(computed(() => plan))
 const able = computed(() => plan?.recipe != null)
-useSpaceBar(() => able.value && !shortcutListOpen.value && press.phase !== 'running' && !run.down, next)
+useSpaceBar(() => able.value && !keysAtRest.value && press.phase !== 'running' && !run.down, next)
 const R = 52, ROUND = 2 * Math.PI * R
 const over = computed(() => leftS.value <= 0 && phase.value === 'down')
 const big = computed(() => {

@@ -3,7 +3,9 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, nextTick, type EffectScope } from 'vue'
 import { SCREENS, type ScreenKey } from './screens'
 import { KEYS } from './keys'
-import { shortcutListOpen, pressDigit, isTakenBy, useDigits, useShortcuts, useShortcutList, useSpaceBar } from './shortcuts'
+import {
+  fullPictureOpen, shortcutListOpen, pressDigit, isTakenBy, useDigits, useShortcuts, useShortcutList, useSpaceBar,
+} from './shortcuts'
 
 const press = (key: string, more: KeyboardEventInit = {}, on: Element | Window = document.activeElement ?? window) => {
   const e = new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true, ...more })
@@ -95,12 +97,17 @@ describe('keys of a screen', () => {
     press('ArrowRight')
     expect([fresh.mock.calls.length, later.mock.calls.length]).toEqual([0, 1])
   })
-  it('rest while the sheet of keys lies over the board', () => {
+  it('rest while the sheet of keys, or a picture with keys of its own, lies over the board', () => {
     const fresh = vi.fn()
     scope.run(() => useShortcuts({ fresh }))
-    shortcutListOpen.value = true
+    for (const over of [shortcutListOpen, fullPictureOpen]) {
+      over.value = true
+      press('n')
+      expect(fresh).not.toHaveBeenCalled()
+      over.value = false
+    }
     press('n')
-    expect(fresh).not.toHaveBeenCalled()
+    expect(fresh).toHaveBeenCalledOnce()
   })
   it('come before a closed list that would look the letter up', () => {
     const opened = vi.fn(), typeahead = vi.fn()

@@ -29,8 +29,12 @@ export function isTakenBy(focused: Element | null, key: string): boolean {
   return false
 }
 
-/** While the sheet of keys lies over the board, no key of the board works. */
+/** The sheet of keys lies over the board. */
 export const shortcutListOpen = ref(false)
+/** A picture with keys of its own fills the screen. */
+export const fullPictureOpen = ref(false)
+/** While either lies over the board, no key of the board works. */
+export const keysAtRest = computed(() => shortcutListOpen.value || fullPictureOpen.value)
 /** Something lies over the screen and takes the keys for itself: a list that is open, the sheet of keys. */
 const isCovered = () => document.querySelector('[role=dialog], [role=listbox], [data-reka-popper-content-wrapper]') !== null
 
@@ -41,7 +45,7 @@ export function useShortcuts(handlers: Partial<Record<KeyName, () => void>>): vo
   // Handled before the control that has the focus: a closed list must not look a letter up among its entries.
   useEventListener(window, 'keydown', (e: KeyboardEvent) => {
     const name = names.find(n => n !== 'leave' && KEYS[n].key === e.key.toLowerCase())
-    if (!name || shortcutListOpen.value || e.ctrlKey || e.metaKey || e.altKey || active.get(name)?.at(-1) !== mine) return
+    if (!name || keysAtRest.value || e.ctrlKey || e.metaKey || e.altKey || active.get(name)?.at(-1) !== mine) return
     const { key } = KEYS[name]
     if (isTakenBy(document.activeElement, key) || (e.repeat && !key.startsWith('arrow'))) return
     e.preventDefault()
@@ -81,7 +85,7 @@ export function useDigits(digits: Digits): void {
 /** Presses a digit for whoever has them; says whether anyone had. */
 export function pressDigit(n: number): boolean {
   const owner = digitOwners.findLast(d => d.takes?.(n) ?? true)
-  if (!owner || shortcutListOpen.value || n < owner.from || n > owner.upTo) return false
+  if (!owner || keysAtRest.value || n < owner.from || n > owner.upTo) return false
   owner.act(n)
   return true
 }
